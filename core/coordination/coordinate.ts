@@ -1,0 +1,397 @@
+import { mergeStretches, type Stretch } from "../regions/region";
+import { dbToPowerRatio } from "../units/decibels";
+import { seededRandom, shuffled, type RandomSource } from "../units/random";
+import { type Candidate, candidatesFor, type ChannelCandidates, NoiseIndex, noiseInBand, whyNoCandidate } from "./candidates";
+import { ForbiddenMap } from "./forbidden";
+import { edgeDistanceHz, marginsOf, nearestOfEach } from "./margins";
+import { widenedProfile, type Profile } from "./profile";
+import type { Assignment, ChannelRequest, CoordinationRequest, CoordinationResult, Spare } from "./request";
+
+export interface SearchHooks {
+  /** Milliseconds of a clock that only goes forward; the core has none of its own. */
+  now: () => number;
+  onProgress?: (progress: { phase: "place" | "widen" | "quieten"; placed: number; wanted: number }) => void;
+}
+
+interface Slot {
+  channel: ChannelRequest;
+  candidates: Candidate[];
+  /** Index of each candidate in the common grid. */
+  gridIndex: Int32Array;
+}
+
+interface Solution {
+  /** Frequency by slot; NaN where it found no place. */
+  placed: number[];
+  placedCount: number;
+  spares: Spare[];
+  /** Widening of the guards that it was found under. */
+  extraHz: number;
+  noisiestDbm: number;
+  noiseSumMw: number;
+}
+
+type PickRule = "lowest" | "near-lowest" | "quiet" | "roomiest";
+
+const PLACE_ATTEMPTS = 400;
+const WIDEN_ATTEMPTS = 24;
+const QUIETEN_ATTEMPTS = 60;
+const WIDEST_EXTRA_HZ = 4_000_000;
+const WIDEN_STEP_HZ = 25_000;
+
+/** Finds frequencies for all channels and the spares: inside the windows, outside every exclusion, quiet where measured, apart,
+ *  and free of intermodulation by the profile, with what is locked left where it is. More placed beats fewer, then a larger
+ *  worst margin, then quieter. Method: randomised constructive search over conflict counts (see ForbiddenMap), repeated under
+ *  guards widened as far as a full set is still found. The same request and seed give the same answer unless time runs out.
+ * @param request - see CoordinationRequest; ids must be unique and groups known (the border checks that)
+ * @returns assignments with margins, spares clear of all and of each other, and the unplaced with reasons a person can act on */
+export function coordinate(request: CoordinationRequest, hooks: SearchHooks): CoordinationResult {
+  const startMs = hooks.now();
+  const isOver = () => hooks.now() - startMs >= request.timeLimitMs;
+  const search = new Search(request, hooks, isOver);
+  const solution = search.run();
+  return search.describe(solution, hooks.now() - startMs);
+}
+
+class Search {
+  private readonly windows: Stretch[];
+  private readonly noise: NoiseIndex;
+  private readonly found: ChannelCandidates[];
+  private readonly slots: Slot[];
+  private readonly grid: Float64Array;
+  private readonly spanOf: Map<string, number>;
+  private readonly locked = new Map<string, number>();
+  private readonly lockRefused = new Map<string, string>();
+  private wasCut = false;
+
+  constructor(private readonly request: CoordinationRequest, private readonly hooks: SearchHooks, private readonly isOver: () => boolean) {
+    this.windows = mergeStretches(request.windows);
+    this.noise = new NoiseIndex(request.noise);
+    this.spanOf = new Map(request.groups.map((g) => [g.id, g.maxSpanHz]));
+    this.acceptLocks();
+    this.found = request.channels.map((c) => candidatesFor(request, this.windows, this.noise, c));
+    const open = request.channels.map((channel, i) => ({ channel, candidates: this.found[i]!.list }));
+    const all = new Set<number>();
+    for (const { candidates } of open) for (const c of candidates) all.add(c.frequencyHz);
+    this.grid = Float64Array.from(all).sort();
+    const indexOf = new Map<number, number>();
+    this.grid.forEach((f, i) => indexOf.set(f, i));
+    this.slots = open
+      .filter(({ channel }) => !this.locked.has(channel.id) && !this.lockRefused.has(channel.id))
+      .map(({ channel, candidates }) => ({
+        channel, candidates, gridIndex: Int32Array.from(candidates, (c) => indexOf.get(c.frequencyHz)!),
+      }));
+  }
+
+  run(): Solution {
+    let best = this.placeAll();
+    if (best.placedCount === this.slots.length && best.placedCount > 0) best = this.quieten(this.widen(best));
+    return best;
+  }
+
+  /** Restarts until everything has a place, or the effort is spent. */
+  private placeAll(): Solution {
+    const random = seededRandom(this.request.seed);
+    const rules: PickRule[] = ["quiet", "lowest", "roomiest", "near-lowest"];
+    let best: Solution | null = null;
+    for (let attempt = 0; attempt < PLACE_ATTEMPTS; attempt += 1) {
+      if (best && this.outOfTime()) break;
+      const solution = this.attempt(0, rules[Math.min(attempt, rules.length - 1)]!, random);
+      if (!best || isBetter(solution, best)) best = solution;
+      this.report("place", best);
+      if (this.isComplete(best)) break;
+    }
+    return best!;
+  }
+
+  /** The same search under ever wider guards: a full set found there has that much in hand everywhere. */
+  private widen(start: Solution): Solution {
+    const random = seededRandom(this.request.seed + 1);
+    let best = start;
+    let low = 0;
+    let high = WIDEST_EXTRA_HZ / WIDEN_STEP_HZ + 1;
+    let probe = 4;
+    while (low + 1 < high && !this.outOfTime()) {
+      const solution = this.fullSet(probe * WIDEN_STEP_HZ, start.spares.length, random);
+      if (solution) {
+        best = solution;
+        low = probe;
+        probe = high > WIDEST_EXTRA_HZ / WIDEN_STEP_HZ && probe * 2 < high ? probe * 2 : (low + high) >> 1;
+      } else {
+        high = probe;
+        probe = (low + high) >> 1;
+      }
+      this.report("widen", best);
+    }
+    return best;
+  }
+
+  private quieten(start: Solution): Solution {
+    const random = seededRandom(this.request.seed + 2);
+    let best = start;
+    if (this.noise.isEmpty) return best;
+    for (let i = 0; i < QUIETEN_ATTEMPTS && !this.outOfTime(); i += 1) {
+      const solution = this.attempt(start.extraHz, "quiet", random);
+      if (solution.placedCount === start.placedCount && solution.spares.length >= start.spares.length && isQuieter(solution, best)) best = solution;
+    }
+    this.report("quieten", best);
+    return best;
+  }
+
+  private fullSet(extraHz: number, spares: number, random: RandomSource): Solution | null {
+    for (let i = 0; i < WIDEN_ATTEMPTS && !this.outOfTime(); i += 1) {
+      const solution = this.attempt(extraHz, i % 2 === 0 ? "quiet" : "near-lowest", random);
+      if (solution.placedCount === this.slots.length && solution.spares.length >= spares) return solution;
+    }
+    return null;
+  }
+
+  /** One construction: channels in a random order that puts the most constrained first, then the spares. */
+  private attempt(extraHz: number, rule: PickRule, random: RandomSource): Solution {
+    const profile = widenedProfile(this.request.profile, extraHz);
+    const map = this.seededMap(profile);
+    const order = this.slotOrder(random);
+    const placed = this.slots.map(() => NaN);
+    const solution: Solution = { placed, placedCount: 0, spares: [], extraHz, noisiestDbm: -Infinity, noiseSumMw: 0 };
+    const groups = new GroupSpans(this.spanOf, this.request.channels, this.locked);
+    for (const s of order) {
+      const slot = this.slots[s]!;
+      const free: number[] = [];
+      for (let i = 0; i < slot.candidates.length; i += 1) {
+        if (map.isFree(slot.gridIndex[i]!) && groups.allows(slot.channel, slot.candidates[i]!.frequencyHz)) free.push(i);
+      }
+      if (free.length === 0) continue;
+      const chosen = slot.candidates[this.choose(slot, free, rule, map, random)]!;
+      placed[s] = chosen.frequencyHz;
+      solution.placedCount += 1;
+      map.add(chosen.frequencyHz);
+      groups.add(slot.channel, chosen.frequencyHz);
+      if (chosen.noiseDbm !== null) {
+        solution.noisiestDbm = Math.max(solution.noisiestDbm, chosen.noiseDbm);
+        solution.noiseSumMw += dbToPowerRatio(chosen.noiseDbm);
+      }
+    }
+    solution.spares = this.findSpares(map, extraHz, groups, random);
+    return solution;
+  }
+
+  private seededMap(profile: Profile): ForbiddenMap {
+    const map = new ForbiddenMap(this.grid, profile);
+    for (const other of this.request.others) map.add(other.frequencyHz);
+    for (const frequencyHz of this.locked.values()) map.add(frequencyHz);
+    return map;
+  }
+
+  private slotOrder(random: RandomSource): number[] {
+    const order = shuffled(this.slots.map((_, i) => i), random);
+    const size = (s: number) => this.slots[s]!.candidates.length * (0.75 + 0.5 * random());
+    const keys = new Map(order.map((s) => [s, size(s)]));
+    return order.sort((a, b) => keys.get(a)! - keys.get(b)!);
+  }
+
+  private choose(slot: Slot, free: number[], rule: PickRule, map: ForbiddenMap, random: RandomSource): number {
+    if (rule === "lowest") return free[0]!;
+    if (rule === "near-lowest") return free[Math.min(free.length - 1, Math.floor(-Math.log(1 - random()) * 2))]!;
+    if (rule === "roomiest") return this.roomiest(slot, free, map, random);
+    // "quiet": the quietest of a random handful, so that repeated runs differ but stay quiet
+    let best = free[Math.floor(random() * free.length)]!;
+    for (let i = 0; i < 5; i += 1) {
+      const other = free[Math.floor(random() * free.length)]!;
+      if ((slot.candidates[other]!.noiseDbm ?? 0) < (slot.candidates[best]!.noiseDbm ?? 0)) best = other;
+    }
+    return best;
+  }
+
+  /** Of a few free places, the one after which most of the grid stays free. */
+  private roomiest(slot: Slot, free: number[], map: ForbiddenMap, random: RandomSource): number {
+    let best = free[0]!;
+    let mostRoom = -1;
+    for (let i = 0; i < 8; i += 1) {
+      const index = free[Math.floor(random() * free.length)]!;
+      map.add(slot.candidates[index]!.frequencyHz);
+      let room = 0;
+      for (let g = 0; g < this.grid.length; g += 1) if (map.isFree(g)) room += 1;
+      map.removeLast();
+      if (room > mostRoom) {
+        mostRoom = room;
+        best = index;
+      }
+    }
+    return best;
+  }
+
+  /** Spares stand under the profile's own guards. Each next one serves the channels that have fewest spares so far. */
+  private findSpares(map: ForbiddenMap, extraHz: number, groups: GroupSpans, random: RandomSource): Spare[] {
+    const spares: Spare[] = [];
+    if (this.request.spares === 0) return spares;
+    let base = map;
+    if (extraHz > 0) {
+      base = new ForbiddenMap(this.grid, this.request.profile);
+      for (const frequencyHz of map.frequenciesHz) base.add(frequencyHz);
+    }
+    const served = new Map<string, number>();
+    const all = this.request.channels.map((channel, i) => ({ channel, places: this.candidateSet(i) }));
+    while (spares.length < this.request.spares) {
+      let best: { frequencyHz: number; for: string[]; worth: number } | null = null;
+      for (const g of shuffled([...this.grid.keys()], random)) {
+        if (!base.isFree(g)) continue;
+        const frequencyHz = this.grid[g]!;
+        const users = all.filter(({ channel, places }) => places.has(frequencyHz) && groups.allowsInstead(channel, frequencyHz));
+        const worth = users.reduce((sum, { channel }) => sum + 1 / (1 + (served.get(channel.id) ?? 0)) ** 2, 0);
+        if (users.length > 0 && (!best || worth > best.worth)) best = { frequencyHz, for: users.map((u) => u.channel.id), worth };
+        if (best && best.for.length === all.length) break;
+      }
+      if (!best) break;
+      spares.push({ frequencyHz: best.frequencyHz, for: best.for });
+      for (const id of best.for) served.set(id, (served.get(id) ?? 0) + 1);
+      base.add(best.frequencyHz);
+    }
+    return spares;
+  }
+
+  private readonly candidateSets = new Map<number, Set<number>>();
+  private candidateSet(channelIndex: number): Set<number> {
+    let set = this.candidateSets.get(channelIndex);
+    if (!set) this.candidateSets.set(channelIndex, (set = new Set(this.found[channelIndex]!.list.map((c) => c.frequencyHz))));
+    return set;
+  }
+
+  private acceptLocks(): void {
+    const { channels, others, profile } = this.request;
+    const groups = new GroupSpans(this.spanOf, channels, this.locked);
+    const map = new ForbiddenMap(Float64Array.from([]), profile);
+    for (const other of others) map.add(other.frequencyHz);
+    for (const channel of channels) {
+      const lockedHz = channel.lockedHz ?? null;
+      if (lockedHz === null) continue;
+      const lowHz = lockedHz - channel.bandwidthHz / 2;
+      const highHz = lockedHz + channel.bandwidthHz / 2;
+      const hole = this.request.exclusions.find((e) => e.lowHz < highHz && e.highHz > lowHz);
+      const refuse = (reason: string) => this.lockRefused.set(channel.id, reason);
+      if (!channel.tuning.some((t) => lockedHz >= t.lowHz && lockedHz <= t.highHz)) refuse("its locked frequency is outside its tuning range");
+      else if (!this.windows.some((w) => lowHz >= w.lowHz && highHz <= w.highHz)) refuse("its locked frequency is outside what is allowed");
+      else if (hole) refuse(`its locked frequency is inside a stretch that is kept free (${hole.reason})`);
+      else if (!groups.allows(channel, lockedHz)) refuse("its locked frequency is too far from the other half of its receiver");
+      else if (!map.isFreeAt(lockedHz)) refuse("its locked frequency clashes with another locked or standing carrier (spacing or intermodulation)");
+      else {
+        this.locked.set(channel.id, lockedHz);
+        groups.add(channel, lockedHz);
+        map.add(lockedHz);
+      }
+    }
+  }
+
+  private outOfTime(): boolean {
+    if (this.isOver()) this.wasCut = true;
+    return this.wasCut;
+  }
+
+  private isComplete(s: Solution): boolean {
+    return s.placedCount === this.slots.length && s.spares.length >= this.request.spares;
+  }
+
+  private report(phase: "place" | "widen" | "quieten", best: Solution): void {
+    this.hooks.onProgress?.({ phase, placed: best.placedCount + this.locked.size, wanted: this.request.channels.length });
+  }
+
+  /** The answer in the contract's shape, with margins measured on the finished set. */
+  describe(solution: Solution, elapsedMs: number): CoordinationResult {
+    const { request } = this;
+    const chosen = new Map(this.locked);
+    this.slots.forEach((slot, i) => {
+      const frequencyHz = solution.placed[i]!;
+      if (!Number.isNaN(frequencyHz)) chosen.set(slot.channel.id, frequencyHz);
+    });
+    // ids of ours and of others may coincide; the prefix keeps them apart while margins are measured
+    const ours = [...chosen].map(([id, frequencyHz]) => ({ id: `own ${id}`, frequencyHz }));
+    const others = request.others.map((o) => ({ id: `other ${o.id}`, frequencyHz: o.frequencyHz }));
+    const nearest = nearestOfEach([...ours, ...others], new Set(others.map((o) => o.id)));
+    const assignments: Assignment[] = [];
+    for (const channel of request.channels) {
+      const frequencyHz = chosen.get(channel.id);
+      if (frequencyHz === undefined) continue;
+      const lowHz = frequencyHz - channel.bandwidthHz / 2;
+      const highHz = frequencyHz + channel.bandwidthHz / 2;
+      const noiseDbm = noiseInBand(this.noise.near(lowHz, highHz), lowHz, highHz).levelDbm;
+      const noiseDb = request.maxNoiseDbm === null || noiseDbm === null ? null : request.maxNoiseDbm - noiseDbm;
+      const edgeHz = edgeDistanceHz(lowHz, highHz, this.windows, request.exclusions);
+      assignments.push({ channelId: channel.id, frequencyHz, margins: marginsOf(nearest.get(`own ${channel.id}`)!, request.profile, noiseDb, edgeHz) });
+    }
+    const unplaced = request.channels.flatMap((channel, i) =>
+      chosen.has(channel.id) ? [] : [{ channelId: channel.id, reason: this.whyUnplaced(channel, this.found[i]!, chosen) }]);
+    return {
+      assignments, spares: solution.spares, unplaced, bank: null,
+      stats: { elapsedMs: Math.max(0, elapsedMs), exhausted: !this.wasCut },
+    };
+  }
+
+  private whyUnplaced(channel: ChannelRequest, found: ChannelCandidates, chosen: Map<string, number>): string {
+    const refused = this.lockRefused.get(channel.id);
+    if (refused) return refused;
+    if (found.list.length === 0) return whyNoCandidate(channel, found);
+    const standing = [...chosen.values(), ...this.request.others.map((o) => o.frequencyHz)];
+    const spacing = this.request.profile.minSpacingHz;
+    const groups = new GroupSpans(this.spanOf, this.request.channels, chosen);
+    let near = 0;
+    let span = 0;
+    for (const { frequencyHz } of found.list) {
+      if (standing.some((s) => Math.abs(s - frequencyHz) < spacing)) near += 1;
+      else if (!groups.allows(channel, frequencyHz)) span += 1;
+    }
+    const products = found.list.length - near - span;
+    const parts = [
+      near > 0 ? `${near} are within ${spacing / 1e6} MHz of another carrier` : "",
+      span > 0 ? `${span} are too far from the other half of its receiver` : "",
+      products > 0 ? `${products} meet an intermodulation product` : "",
+    ].filter(Boolean);
+    return `of its ${found.list.length} open places ${parts.join(", ")}: take a tighter profile, unlock a channel, or use another block`;
+  }
+}
+
+/** Occupied span of each receiver whose halves share a block. */
+class GroupSpans {
+  private readonly bands = new Map<string, { lowHz: number; highHz: number; channelId: string }[]>();
+
+  constructor(private readonly spanOf: ReadonlyMap<string, number>, channels: readonly ChannelRequest[], placed: ReadonlyMap<string, number>) {
+    for (const channel of channels) {
+      const frequencyHz = placed.get(channel.id);
+      if (frequencyHz !== undefined) this.add(channel, frequencyHz);
+    }
+  }
+
+  add(channel: ChannelRequest, frequencyHz: number): void {
+    if (!channel.group) return;
+    const half = channel.bandwidthHz / 2;
+    const list = this.bands.get(channel.group) ?? [];
+    list.push({ lowHz: frequencyHz - half, highHz: frequencyHz + half, channelId: channel.id });
+    this.bands.set(channel.group, list);
+  }
+
+  allows(channel: ChannelRequest, frequencyHz: number): boolean {
+    return this.fits(channel, frequencyHz, this.bands.get(channel.group ?? "") ?? []);
+  }
+
+  /** The same if this channel's present frequency were given up. */
+  allowsInstead(channel: ChannelRequest, frequencyHz: number): boolean {
+    return this.fits(channel, frequencyHz, (this.bands.get(channel.group ?? "") ?? []).filter((b) => b.channelId !== channel.id));
+  }
+
+  private fits(channel: ChannelRequest, frequencyHz: number, bands: readonly { lowHz: number; highHz: number }[]): boolean {
+    const span = channel.group ? this.spanOf.get(channel.group) : undefined;
+    if (span === undefined) return true;
+    const half = channel.bandwidthHz / 2;
+    const lowHz = bands.reduce((l, b) => Math.min(l, b.lowHz), frequencyHz - half);
+    const highHz = bands.reduce((h, b) => Math.max(h, b.highHz), frequencyHz + half);
+    return highHz - lowHz <= span;
+  }
+}
+
+function isQuieter(a: Solution, b: Solution): boolean {
+  return a.noisiestDbm !== b.noisiestDbm ? a.noisiestDbm < b.noisiestDbm : a.noiseSumMw < b.noiseSumMw;
+}
+
+function isBetter(a: Solution, b: Solution): boolean {
+  if (a.placedCount !== b.placedCount) return a.placedCount > b.placedCount;
+  if (a.spares.length !== b.spares.length) return a.spares.length > b.spares.length;
+  return isQuieter(a, b);
+}

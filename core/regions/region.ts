@@ -1,0 +1,70 @@
+import au from "./data/au.json";
+import eu from "./data/eu.json";
+import uk from "./data/uk.json";
+import us from "./data/us.json";
+import type { Raster, RasterName } from "./raster";
+import { RASTERS } from "./raster";
+
+export type RegionName = "US" | "UK" | "EU" | "AU";
+
+/** One stretch of a region's law. `maxEirpMw` 0 forbids it. */
+export interface Band {
+  lowHz: number;
+  highHz: number;
+  licence: string;
+  maxEirpMw: number;
+  note: string;
+  source: string;
+  asOf: string;
+}
+
+export interface Region {
+  name: RegionName;
+  title: string;
+  raster: RasterName;
+  /** The widest occupied bandwidth the rules allow, where they say one. */
+  maxBandwidthHz: number | null;
+  advice: string;
+  bands: Band[];
+}
+
+export const REGIONS: Readonly<Record<RegionName, Region>> = {
+  US: us as Region,
+  UK: uk as Region,
+  EU: eu as Region,
+  AU: au as Region,
+};
+
+export const rasterOf = (region: Region): Raster => RASTERS[region.raster];
+
+export interface Stretch {
+  lowHz: number;
+  highHz: number;
+}
+
+/** Joins stretches that touch or overlap; the answer is sorted. */
+export function mergeStretches(stretches: readonly Stretch[]): Stretch[] {
+  const merged: Stretch[] = [];
+  for (const { lowHz, highHz } of [...stretches].sort((a, b) => a.lowHz - b.lowHz)) {
+    const last = merged.at(-1);
+    if (last && lowHz <= last.highHz) last.highHz = Math.max(last.highHz, highHz);
+    else merged.push({ lowHz, highHz });
+  }
+  return merged;
+}
+
+/** Where a transmitter of this power may work at all: the union of bands that allow it, less what any band forbids.
+ * @param eirpMw - radiated power in milliwatts, > 0 */
+export function legalWindows(region: Region, eirpMw: number): Stretch[] {
+  const allowed = mergeStretches(region.bands.filter((b) => b.maxEirpMw >= eirpMw));
+  const forbidden = region.bands.filter((b) => b.maxEirpMw === 0);
+  return forbidden.reduce((windows, hole) => windows.flatMap((w) => subtract(w, hole)), allowed);
+}
+
+function subtract(window: Stretch, hole: Stretch): Stretch[] {
+  if (hole.highHz <= window.lowHz || hole.lowHz >= window.highHz) return [window];
+  const rest: Stretch[] = [];
+  if (hole.lowHz > window.lowHz) rest.push({ lowHz: window.lowHz, highHz: hole.lowHz });
+  if (hole.highHz < window.highHz) rest.push({ lowHz: hole.highHz, highHz: window.highHz });
+  return rest;
+}

@@ -1,0 +1,14 @@
+/** Unit tests run in Node over SWC; d3 ships as ES modules and is compiled with them. */
+export default {
+  testEnvironment: "node",
+  roots: ["<rootDir>/core", "<rootDir>/contract", "<rootDir>/cli", "<rootDir>/workers", "<rootDir>/server", "<rootDir>/app", "<rootDir>/test"],
+  testMatch: ["**/*.test.ts", "**/*.test.tsx"],
+  extensionsToTreatAsEsm: [],
+  transform: {
+    "^.+\\.[cm]?[jt]sx?$": ["@swc/jest", {
+      jsc: { target: "es2022", parser: { syntax: "typescript", tsx: true }, transform: { react: { runtime: "automatic" } } },
+      module: { type: "commonjs" },
+    }],
+  },
+  transformIgnorePatterns: ["/node_modules/(?!(d3|d3-[a-z-]+|internmap|delaunator|robust-predicates)/)"],
+};
