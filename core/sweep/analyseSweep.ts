@@ -1,0 +1,99 @@
+import type { Raster } from "../regions/raster";
+import { type FoundCarrier, findCarriers } from "./carriers";
+import { estimateNoise, quantile } from "./noiseFloor";
+import { maxOfPasses, meanOfPasses, type Measurement, type SweepWarning } from "./sweep";
+import { findTelevision, type TvChannel } from "./television";
+
+export interface OwnCarrier {
+  id: string;
+  frequencyHz: number;
+}
+
+export interface SeenCarrier {
+  frequencyHz: number;
+  levelDbm: number;
+  widthHz: number;
+  /** Share of the passes in which it stands out, 0 … 1. */
+  occupancy: number;
+  own: string | null;
+}
+
+export interface SweepAnalysis {
+  lowHz: number;
+  highHz: number;
+  stepHz: number;
+  points: number;
+  sweeps: number;
+  /** Median over the band of the estimated floor: mean noise power of one bin as measured. */
+  noiseFloorDbm: number;
+  floorDbm: Float64Array;
+  /** Mean of power over the passes, and their maximum. */
+  meanDbm: Float64Array;
+  maxDbm: Float64Array;
+  tv: TvChannel[];
+  /** Strongest first. */
+  carriers: SeenCarrier[];
+  warnings: SweepWarning[];
+}
+
+/** What a measurement means: the noise floor, the television channels of the raster, narrow carriers with the share of passes they
+ *  were seen in, and which of them are our own. Carriers inside a busy channel are not listed.
+ * @param raster - null when none is known: then no television is told
+ * @param own - our own transmitters; one is recognised within 25 kHz or half a bin */
+export function analyseSweep(measurement: Measurement, raster: Raster | null, own: readonly OwnCarrier[] = []): SweepAnalysis {
+  const { lowHz, stepHz, points, passes } = measurement;
+  const meanDbm = passes.length === 1 ? passes[0]! : meanOfPasses(passes);
+  const maxDbm = passes.length === 1 ? meanDbm : maxOfPasses(passes);
+  const noise = estimateNoise(meanDbm, stepHz);
+  const tv = raster ? findTelevision(meanDbm, lowHz, stepHz, noise, raster) : [];
+  const found = findCarriers(meanDbm, lowHz, stepHz, noise);
+  if (passes.length > 1) {
+    // an intermittent carrier drowns in the mean; it is found where the maximum stands out of what maxima of noise reach
+    const noiseOfMax = estimateNoise(maxDbm, stepHz);
+    for (const c of findCarriers(maxDbm, lowHz, stepHz, noiseOfMax)) {
+      if (!found.some((f) => c.fromBin <= f.toBin + 1 && c.toBin >= f.fromBin - 1)) found.push(c);
+    }
+  }
+  const inTelevision = (hz: number) => tv.some((t) => t.state === "busy" && hz > t.lowHz - stepHz && hz < t.highHz + stepHz);
+  const carriers = found
+    .filter((c) => !inTelevision(c.frequencyHz))
+    .map((c): SeenCarrier => {
+      const seen = occupancyOf(c, passes, noise.floorDbm);
+      const reachHz = Math.max(25_000, stepHz / 2);
+      const mine = own
+        .map((o) => ({ id: o.id, distanceHz: Math.abs(o.frequencyHz - c.frequencyHz) }))
+        .filter((o) => o.distanceHz <= reachHz)
+        .sort((a, b) => a.distanceHz - b.distanceHz)[0];
+      return { frequencyHz: c.frequencyHz, levelDbm: seen.levelDbm ?? c.levelDbm, widthHz: c.widthHz, occupancy: seen.share, own: mine?.id ?? null };
+    })
+    .sort((a, b) => b.levelDbm - a.levelDbm);
+  const floors = noise.floorDbm.filter((f) => !Number.isNaN(f)).sort();
+  return {
+    lowHz, stepHz, points, highHz: lowHz + (points - 1) * stepHz, sweeps: measurement.completePasses, noiseFloorDbm: quantile(floors, 0.5),
+    floorDbm: noise.floorDbm, meanDbm, maxDbm, tv, carriers, warnings: measurement.warnings,
+  };
+}
+
+/** In which share of the passes a carrier's bins stand clearly over the floor, and its mean power in those. */
+function occupancyOf(c: FoundCarrier, passes: readonly Float64Array[], floorDbm: Float64Array): { share: number; levelDbm: number | null } {
+  if (passes.length === 1) return { share: 1, levelDbm: null };
+  let seen = 0;
+  let looked = 0;
+  let sum = 0;
+  for (const pass of passes) {
+    let mw = 0;
+    let floorMw = 0;
+    for (let i = c.fromBin; i <= c.toBin; i += 1) {
+      if (Number.isNaN(pass[i]!)) continue;
+      mw += 10 ** (pass[i]! / 10);
+      floorMw += 10 ** (floorDbm[i]! / 10);
+    }
+    if (floorMw === 0) continue;
+    looked += 1;
+    const bins = c.toBin - c.fromBin + 1;
+    if (mw <= floorMw * (bins > 3 ? 3 : 6)) continue;
+    seen += 1;
+    sum += Math.max(0, mw - floorMw);
+  }
+  return { share: looked === 0 ? 0 : seen / looked, levelDbm: seen > 0 ? 10 * Math.log10(sum / seen) : null };
+}

@@ -1,0 +1,132 @@
+import { normalQuantile } from "./statistics";
+
+/** The noise of a sweep: its mean power in each bin, and how much single bins scatter about it. */
+export interface NoiseModel {
+  /** Mean noise power per bin, dBm, for every bin of the grid. */
+  floorDbm: Float64Array;
+  /** Shape of the gamma distribution of one bin's power: 1 for one look of a detector, n for n looks averaged. */
+  shape: number;
+}
+
+const BLOCK_HZ = 500_000;
+const REACH_HZ = 16_000_000;
+const MOST_OVER_LOWEST_DB = 10;
+
+/** Estimates the noise floor without being pulled up by television blocks or carriers, following slopes and steps.
+ *  Blocks of 0.5 MHz are judged by their median; those near the lowest within 16 MHz are noise, and so are those on a plateau with
+ *  one of them (a step). In noise blocks the mean power of the bins is the floor; between them it is interpolated.
+ * @param levelsDbm - per bin, NaN where not measured */
+export function estimateNoise(levelsDbm: Float64Array, stepHz: number): NoiseModel {
+  const points = levelsDbm.length;
+  const perBlock = Math.max(4, Math.min(Math.round(BLOCK_HZ / stepHz), Math.ceil(points / 4)));
+  const blocks = Math.max(1, Math.round(points / perBlock));
+  const medians = new Float64Array(blocks);
+  const bins: number[][] = [];
+  for (let b = 0; b < blocks; b += 1) {
+    const from = Math.floor((b * points) / blocks);
+    const to = Math.floor(((b + 1) * points) / blocks);
+    const values: number[] = [];
+    for (let i = from; i < to; i += 1) if (Number.isFinite(levelsDbm[i]!)) values.push(levelsDbm[i]!);
+    values.sort((x, y) => x - y);
+    bins.push(values);
+    medians[b] = values.length > 0 ? quantile(values, 0.5) : NaN;
+  }
+  const measured = [...medians.keys()].filter((b) => !Number.isNaN(medians[b]!));
+  if (measured.length === 0) return { floorDbm: new Float64Array(points).fill(NaN), shape: 1 };
+  const isNoise = noiseBlocks(medians, bins, measured, Math.max(1, Math.round(REACH_HZ / (stepHz * perBlock))));
+  const level = blockLevels(bins, medians, isNoise);
+  const shape = shapeFromScatter(bins.flatMap((values, b) => (isNoise[b] ? values.map((v) => v - medians[b]!) : [])));
+  const floorDbm = new Float64Array(points);
+  for (let i = 0; i < points; i += 1) floorDbm[i] = interpolate(level, ((i + 0.5) * blocks) / points - 0.5);
+  return { floorDbm, shape };
+}
+
+function noiseBlocks(medians: Float64Array, bins: number[][], measured: number[], reach: number): boolean[] {
+  const smooth = medians.map((_, b) => middleOfThree(medians, b));
+  const sorted = measured.map((b) => smooth[b]!).sort((x, y) => x - y);
+  const cap = quantile(sorted, 0.05) + MOST_OVER_LOWEST_DB;
+  const lowBlocks = measured.filter((b) => smooth[b]! <= quantile(sorted, 0.25));
+  const scatterDb = quantile(lowBlocks.flatMap((b) => bins[b]!.map((v) => Math.abs(v - medians[b]!))).sort((x, y) => x - y), 0.5) * 1.48;
+  const typical = bins[lowBlocks[0]!]!.length;
+  const tolerance = 1.2 + (4.5 * scatterDb * 1.25) / Math.sqrt(typical);
+  const isNoise = Array.from(medians, () => false);
+  for (const b of measured) {
+    let lowest = Infinity;
+    for (let k = Math.max(0, b - reach); k <= Math.min(medians.length - 1, b + reach); k += 1) {
+      if (!Number.isNaN(smooth[k]!)) lowest = Math.min(lowest, smooth[k]!);
+    }
+    isNoise[b] = smooth[b]! <= Math.min(lowest + tolerance, cap);
+  }
+  // a step in the floor: what lies level with accepted noise beside it is the same plateau
+  const isPlateau = isNoise.slice();
+  for (const direction of [1, -1]) {
+    let reference = NaN;
+    for (let k = 0; k < measured.length; k += 1) {
+      const b = direction > 0 ? measured[k]! : measured[measured.length - 1 - k]!;
+      if (isNoise[b]) reference = smooth[b]!;
+      else if (smooth[b]! <= cap && Math.abs(smooth[b]! - reference) < tolerance * 0.7) isPlateau[b] = true;
+      else reference = NaN;
+    }
+  }
+  return isPlateau;
+}
+
+/** Mean power of each noise block (carriers left out), evened over its noise neighbours; NaN elsewhere. */
+function blockLevels(bins: number[][], medians: Float64Array, isNoise: boolean[]): Float64Array {
+  const raw = bins.map((values, b) => {
+    if (!isNoise[b]) return NaN;
+    const quiet = values.filter((v) => v < medians[b]! + 13);
+    return quiet.reduce((sum, v) => sum + 10 ** (v / 10), 0) / quiet.length;
+  });
+  const limit = raw.filter((r) => !Number.isNaN(r));
+  return Float64Array.from(raw, (own, b) => {
+    if (Number.isNaN(own)) return NaN;
+    const near = [-2, -1, 0, 1, 2].map((d) => raw[b + d]).filter((r): r is number => r !== undefined && !Number.isNaN(r) && Math.abs(10 * Math.log10(r / own)) < 2.5);
+    return 10 * Math.log10((near.length > 0 ? near.reduce((s, r) => s + r, 0) : limit[0]!) / Math.max(1, near.length));
+  });
+}
+
+function interpolate(levels: Float64Array, at: number): number {
+  let left = Math.max(0, Math.min(levels.length - 1, Math.floor(at)));
+  let right = Math.max(0, Math.min(levels.length - 1, Math.ceil(at)));
+  while (left >= 0 && Number.isNaN(levels[left]!)) left -= 1;
+  while (right < levels.length && Number.isNaN(levels[right]!)) right += 1;
+  if (left < 0) return right < levels.length ? levels[right]! : NaN;
+  if (right >= levels.length || right === left) return levels[left]!;
+  return levels[left]! + ((levels[right]! - levels[left]!) * (at - left)) / (right - left);
+}
+
+/** Gamma shape from the distance between the median and the upper tenth, in dB. The upper side decides false alarms. */
+function shapeFromScatter(deviationsDb: number[]): number {
+  if (deviationsDb.length < 20) return 1;
+  const sorted = deviationsDb.sort((a, b) => a - b);
+  const spreadDb = quantile(sorted, 0.9) - quantile(sorted, 0.5);
+  let low = 0.5;
+  let high = 2000;
+  for (let i = 0; i < 40; i += 1) {
+    const middle = Math.sqrt(low * high);
+    const predicted = 10 * Math.log10(gammaQuantile(middle, 0.9) / gammaQuantile(middle, 0.5));
+    if (predicted > spreadDb) low = middle;
+    else high = middle;
+  }
+  return Math.max(0.8, low);
+}
+
+/** Quantile of a gamma distribution with mean `shape` and scale 1, by the cube-root approximation of Wilson and Hilferty (1931). */
+export function gammaQuantile(shape: number, probability: number): number {
+  return shape * Math.max(0, 1 - 1 / (9 * shape) + normalQuantile(probability) / (3 * Math.sqrt(shape))) ** 3;
+}
+
+/** A quantile of an ascending list, between neighbours; NaN of nothing. */
+export function quantile(sorted: ArrayLike<number>, q: number): number {
+  if (sorted.length === 0) return NaN;
+  const at = q * (sorted.length - 1);
+  const low = Math.floor(at);
+  const high = Math.ceil(at);
+  return sorted[low]! + (sorted[high]! - sorted[low]!) * (at - low);
+}
+
+function middleOfThree(values: Float64Array, at: number): number {
+  const three = [values[at - 1], values[at], values[at + 1]].filter((v): v is number => v !== undefined && !Number.isNaN(v)).sort((a, b) => a - b);
+  return three.length === 0 ? NaN : three[three.length >> 1]!;
+}

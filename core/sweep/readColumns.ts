@@ -1,0 +1,163 @@
+import { dbuvToDbm } from "../units/decibels";
+import { fail, ok, type Result } from "../units/result";
+import type { Measurement, SweepFileError, SweepWarning } from "./sweep";
+
+interface Row {
+  frequency: number;
+  level: number;
+}
+
+interface Header {
+  frequencyScale: number | null;
+  isDbuv: boolean | null;
+}
+
+const NUMBER = /^[+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?$/i;
+const NOT_A_NUMBER = /^[+-]?(?:nan|inf|infinity|null|n\/a|---?)$/i;
+const COMMENT = /^\s*(?:#|\/\/|;|!|%|\*)/;
+
+/** Reads two columns, frequency and level. Separator, decimal sign and frequency unit are told from the lines; a heading may name
+ *  MHz, kHz, Hz, dBm or dBµV. Rows out of order are sorted, levels that are not numbers are left out, both with a warning. */
+export function readColumns(lines: readonly string[]): Result<Measurement, SweepFileError> {
+  const warnings: SweepWarning[] = [];
+  const header: Header = { frequencyScale: null, isDbuv: null };
+  const rows: Row[] = [];
+  let missing = 0;
+  let firstMissing = 0;
+  const lastLine = lastNotEmpty(lines);
+
+  for (let i = 0; i <= lastLine; i += 1) {
+    const line = lines[i]!.trim();
+    if (line === "") continue;
+    const fields = COMMENT.test(line) ? null : splitColumns(line);
+    const frequency = fields ? numberOf(fields[0]) : null;
+    if (fields === null || frequency === null) {
+      if (rows.length === 0) {
+        readHeading(line, header);
+        continue;
+      }
+      if (COMMENT.test(line)) continue;
+      if (i === lastLine) {
+        warnings.push(cutWarning(i));
+        continue;
+      }
+      return fail({ code: "file-not-a-sweep", line: i + 1, text: line.slice(0, 60) });
+    }
+    const level = numberOf(fields[1]);
+    if (level !== null) rows.push({ frequency, level });
+    else if (fields[1] !== undefined && NOT_A_NUMBER.test(fields[1])) {
+      missing += 1;
+      firstMissing ||= i + 1;
+    } else if (i === lastLine) warnings.push(cutWarning(i));
+    else if (rows.length > 0 || fields.length > 1 || !isHeadingLike(line)) return fail({ code: "file-not-a-sweep", line: i + 1, text: line.slice(0, 60) });
+  }
+  if (missing > 0) {
+    if (rows.length === 0) return fail({ code: "file-nothing-usable", line: firstMissing });
+    warnings.push({ code: "levels-missing", message: `${missing} level${missing === 1 ? " is" : "s are"} not a number (first in line ${firstMissing}): those points count as not measured.` });
+  }
+  if (rows.length === 0) return fail({ code: "file-not-a-sweep", line: 1, text: (lines.find((l) => l.trim()) ?? "").trim().slice(0, 60) });
+  if (rows.length < 3) return fail({ code: "file-too-few-points", points: rows.length });
+  return toGrid(rows, header, warnings);
+}
+
+function toGrid(rows: Row[], header: Header, warnings: SweepWarning[]): Result<Measurement, SweepFileError> {
+  let lowest = Infinity;
+  let highest = -Infinity;
+  for (const r of rows) {
+    lowest = Math.min(lowest, r.frequency);
+    highest = Math.max(highest, r.frequency);
+  }
+  const scale = header.frequencyScale ?? scaleFromRange(lowest, highest);
+  if (scale === null || lowest * scale < 1e6 || highest * scale > 100e9) return fail({ code: "file-wrong-unit", what: "frequency", lowest, highest });
+  const levels = rows.map((r) => r.level).sort((a, b) => a - b);
+  const isDbuv = header.isDbuv ?? levels[levels.length >> 1]! > 0;
+  if (header.isDbuv === null && isDbuv) {
+    warnings.push({ code: "unit-assumed-dbuv", message: "No heading names the unit of the levels; most are above 0, so they were read as dBµV at 50 ohm." });
+  }
+  const lowestLevel = levels[0]!;
+  const highestLevel = levels.at(-1)!;
+  const isConstantZero = lowestLevel === 0 && highestLevel === 0;
+  if (isConstantZero || lowestLevel < -250 || highestLevel > 200 || (highestLevel - lowestLevel < 1e-3 && rows.length > 8)) {
+    return fail({ code: "file-wrong-unit", what: "level", lowest: lowestLevel, highest: highestLevel });
+  }
+
+  const points = rows.map((r) => ({ hz: r.frequency * scale, dbm: isDbuv ? dbuvToDbm(r.level) : r.level }));
+  if (points.some((p, i) => i > 0 && p.hz < points[i - 1]!.hz)) {
+    points.sort((a, b) => a.hz - b.hz);
+    warnings.push({ code: "rows-out-of-order", message: "The lines were not in order of frequency; they were sorted." });
+  }
+  const gaps: number[] = [];
+  for (let i = 1; i < points.length; i += 1) if (points[i]!.hz > points[i - 1]!.hz) gaps.push(points[i]!.hz - points[i - 1]!.hz);
+  if (gaps.length < 2) return fail({ code: "file-too-few-points", points: gaps.length + 1 });
+  gaps.sort((a, b) => a - b);
+  const lowHz = points[0]!.hz;
+  const spanHz = points.at(-1)!.hz - lowHz;
+  const roughHz = gaps[gaps.length >> 1]!;
+  // frequencies written with few decimals jitter; the step that fits the whole span best is the true one
+  const count = Math.max(1, Math.round(spanHz / roughHz));
+  const isEven = gaps[0]! > roughHz * 0.5 && gaps.at(-1)! < roughHz * 1.5;
+  const stepHz = isEven ? spanHz / count : roughHz;
+  const size = Math.round(spanHz / stepHz) + 1;
+  if (size > 4_000_000) return fail({ code: "file-wrong-unit", what: "frequency", lowest, highest });
+  const power = new Float64Array(size);
+  const hits = new Uint16Array(size);
+  let doubles = 0;
+  for (const p of points) {
+    const i = Math.min(size - 1, Math.round((p.hz - lowHz) / stepHz));
+    if (hits[i]! > 0) doubles += 1;
+    power[i]! += 10 ** (p.dbm / 10);
+    hits[i]! += 1;
+  }
+  if (doubles > 0) warnings.push({ code: "points-doubled", message: `${doubles} points share a frequency with another; their mean power was taken.` });
+  const pass = Float64Array.from(power, (p, i) => (hits[i]! > 0 ? 10 * Math.log10(p / hits[i]!) : NaN));
+  const empty = hits.reduce((n, h) => n + (h === 0 ? 1 : 0), 0);
+  if (empty > 0) warnings.push({ code: "gaps", message: `${empty} of ${size} points between ${mhz(lowHz)} and ${mhz(lowHz + spanHz)} MHz were not measured.` });
+  return ok({ format: "columns", lowHz, stepHz, points: size, passes: [pass], completePasses: 1, warnings });
+}
+
+const mhz = (hz: number): string => (hz / 1e6).toFixed(3);
+
+const cutWarning = (index: number): SweepWarning => ({ code: "last-line-cut", message: `The last line (${index + 1}) is cut off; it was left out, everything before it was read.` });
+
+function lastNotEmpty(lines: readonly string[]): number {
+  let i = lines.length - 1;
+  while (i > 0 && lines[i]!.trim() === "") i -= 1;
+  return i;
+}
+
+/** Splits a line at the separator it uses. A comma is a decimal sign when another separator is there too. */
+function splitColumns(line: string): string[] {
+  const unquoted = line.replace(/"/g, "");
+  if (/[;\t]/.test(unquoted)) return unquoted.split(/[;\t]/).map((f) => f.trim()).filter((f, i) => i < 2 || f !== "");
+  if (unquoted.includes(",")) {
+    const byComma = unquoted.split(",").map((f) => f.trim());
+    const bySpace = unquoted.trim().split(/\s+/);
+    // "470,025 -98,5": decimal commas with a blank between the columns
+    if (bySpace.length >= 2 && !/,\s/.test(unquoted) && bySpace.slice(0, 2).every((f) => NUMBER.test(f))) return bySpace;
+    // "470,025,-98,5": four parts of digits are two numbers with decimal commas
+    if (byComma.length === 4 && byComma.every((f) => /^[+-]?\d+$/.test(f))) return [`${byComma[0]}.${byComma[1]}`, `${byComma[2]}.${byComma[3]}`];
+    return byComma;
+  }
+  return unquoted.trim().split(/\s+/);
+}
+
+function numberOf(field: string | undefined): number | null {
+  if (field === undefined || !NUMBER.test(field)) return null;
+  const value = Number(field.replace(",", "."));
+  return Number.isFinite(value) ? value : null;
+}
+
+const isHeadingLike = (line: string): boolean => /[a-z]{2}/i.test(line.replace(/e[+-]?\d+/gi, ""));
+
+function readHeading(line: string, header: Header): void {
+  const unit = /\b(ghz|mhz|khz|hz)\b/i.exec(line)?.[1]?.toLowerCase();
+  if (unit) header.frequencyScale = { ghz: 1e9, mhz: 1e6, khz: 1e3, hz: 1 }[unit] ?? null;
+  if (/db\s*(?:u|µ|\(u|\(µ|\W?μ)v?/i.test(line) || /dbuv|dbµv/i.test(line)) header.isDbuv = true;
+  else if (/dbm/i.test(line)) header.isDbuv = false;
+}
+
+/** MHz, kHz or Hz from the size of the numbers: audio gear lives between 30 MHz and 10 GHz. */
+function scaleFromRange(lowest: number, highest: number): number | null {
+  for (const scale of [1e6, 1e3, 1]) if (lowest * scale >= 20e6 && highest * scale <= 10e9) return scale;
+  return null;
+}
