@@ -1,0 +1,135 @@
+import { DBU_REFERENCE_V, SPL_REFERENCE_PA } from "../units/constants";
+import { powerSumDb } from "../units/decibels";
+import { assertPositive } from "../units/guards";
+
+export type Effort = "soft" | "normal" | "raised" | "loud" | "shout";
+
+/** Speech level at 1 m by vocal effort: relaxed 54, normal 60, raised 66, loud 72, very loud 78 dBA (ISO 9921:2003, from memory). */
+export const EFFORT_SPL_AT_1M_DB: Readonly<Record<Effort, number>> = { soft: 54, normal: 60, raised: 66, loud: 72, shout: 78 };
+
+export interface LevelChainQuestion {
+  talker: { effort: Effort | { splAt1mDb: number }; distanceM: number; peakFactorDb: number };
+  microphone: { sensitivityMvPerPa: number; selfNoiseDba: number; maxSplDb: number };
+  transmitter: { gainDb: number; fullScaleInputDbu: number; inputNoiseDbu: number; limiterDb?: number | null };
+  receiver: { outputFullScaleDbu: number; outputDb: number };
+  input: { kind: "mic" | "line"; fullScaleDbu: number; gainDb: number; noiseDbu: number };
+}
+
+export interface LevelStage {
+  name: "talker" | "microphone" | "transmitter" | "receiver" | "input";
+  rmsDbu: number;
+  peakDbu: number;
+  /** From the peak up to the stage's own ceiling; negative when it clips or is limited. */
+  headroomDb: number;
+  noiseDbu: number;
+  snrDb: number;
+}
+
+export type LevelAdvice =
+  | { code: "microphone-overloads"; byDb: number }
+  | { code: "pack-clips"; byDb: number; lowerByDb: number }
+  | { code: "pack-limits"; byDb: number }
+  | { code: "pack-starved"; raiseByDb: number }
+  | { code: "input-clips"; byDb: number }
+  | { code: "input-low"; peakDbfs: number; raiseByDb: number }
+  | { code: "input-noisiest"; snrDb: number }
+  | { code: "phantom-off" }
+  | { code: "fine"; headroomDb: number; snrDb: number };
+
+export interface LevelChainAnswer {
+  stages: LevelStage[];
+  limitingStage: LevelStage["name"];
+  noisiestStage: LevelStage["name"];
+  finalPeakDbfs: number;
+  finalRmsDbfs: number;
+  splAtMicrophoneDb: number;
+  advice: LevelAdvice[];
+}
+
+/** Sound pressure in pascal of a level: 20 µPa·10^(L/20). @example pressurePa(94) // 1.0024 */
+export const pressurePa = (splDb: number): number => SPL_REFERENCE_PA * 10 ** (splDb / 20);
+
+/** Output of a microphone in dBu: 20·log10(sensitivity · pressure / 0.7746 V).
+ * @example microphoneDbu({ sensitivityMvPerPa: 6, splDb: 93.979 }) // -42.2 */
+export function microphoneDbu({ sensitivityMvPerPa, splDb }: { sensitivityMvPerPa: number; splDb: number }): number {
+  assertPositive("sensitivityMvPerPa", sensitivityMvPerPa);
+  return 20 * Math.log10(((sensitivityMvPerPa / 1000) * pressurePa(splDb)) / DBU_REFERENCE_V);
+}
+
+/** Aims of practice: peaks this far under the ceiling at the pack, and under full scale at the recorder. */
+export const PACK_HEADROOM_AIM_DB = 10;
+export const FINAL_PEAK_AIM_DBFS = -10;
+
+/** The level at every stage from the voice to the recorder, with headroom to the stage's own ceiling and the noise gathered so far.
+ *  Formulas: contracts.md. The level at the microphone falls by 20·log10 of the distance; self-noise is used as plain SPL; the limiter,
+ *  when given, is the pack's ceiling in dB below full scale.
+ * @throws RangeError for a distance or sensitivity not > 0 */
+export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
+  assertPositive("distanceM", q.talker.distanceM);
+  const { microphone: mic, transmitter: pack, receiver, input } = q;
+  const splAt1mDb = typeof q.talker.effort === "string" ? EFFORT_SPL_AT_1M_DB[q.talker.effort] : q.talker.effort.splAt1mDb;
+  const splDb = splAt1mDb - 20 * Math.log10(q.talker.distanceM);
+  const peakDb = q.talker.peakFactorDb;
+  const toDbu = (level: number) => microphoneDbu({ sensitivityMvPerPa: mic.sensitivityMvPerPa, splDb: level });
+
+  const micRms = toDbu(splDb);
+  const micNoise = toDbu(mic.selfNoiseDba);
+  const limiterDb = pack.limiterDb ?? null;
+  const packCeiling = pack.fullScaleInputDbu - (limiterDb ?? 0);
+  const packRms = Math.min(micRms + pack.gainDb, packCeiling);
+  const packPeakAsked = micRms + peakDb + pack.gainDb;
+  const packPeak = Math.min(packPeakAsked, packCeiling);
+  const packNoise = powerSumDb([micNoise, pack.inputNoiseDbu]) + pack.gainDb;
+  const toLine = receiver.outputFullScaleDbu + receiver.outputDb - pack.fullScaleInputDbu;
+  const lineRms = packRms + toLine;
+  const linePeak = packPeak + toLine;
+  const lineNoise = packNoise + toLine;
+  const endNoise = powerSumDb([lineNoise, input.noiseDbu]) + input.gainDb;
+
+  const stage = (name: LevelStage["name"], rmsDbu: number, peakDbu: number, ceilingDbu: number, noiseDbu: number): LevelStage =>
+    ({ name, rmsDbu, peakDbu, headroomDb: ceilingDbu - peakDbu, noiseDbu, snrDb: rmsDbu - noiseDbu });
+  const stages = [
+    stage("talker", micRms, micRms + peakDb, toDbu(mic.maxSplDb), micNoise),
+    stage("microphone", micRms, micRms + peakDb, toDbu(mic.maxSplDb), micNoise),
+    { ...stage("transmitter", packRms, packPeak, packCeiling, packNoise), headroomDb: packCeiling - packPeakAsked },
+    stage("receiver", lineRms, linePeak, receiver.outputFullScaleDbu, lineNoise),
+    stage("input", lineRms + input.gainDb, linePeak + input.gainDb, input.fullScaleDbu, endNoise),
+  ];
+  const limiting = stages.slice(1).reduce((worst, s) => (s.headroomDb < worst.headroomDb ? s : worst));
+  const noises: [LevelStage["name"], number][] = [
+    ["microphone", micNoise],
+    ["transmitter", pack.inputNoiseDbu],
+    ["input", input.noiseDbu - toLine - pack.gainDb],
+  ];
+  const noisiest = noises.reduce((worst, n) => (n[1] > worst[1] ? n : worst));
+  const answer = {
+    stages, limitingStage: limiting.name, noisiestStage: noisiest[0], splAtMicrophoneDb: splDb,
+    finalPeakDbfs: linePeak + input.gainDb - input.fullScaleDbu, finalRmsDbfs: lineRms + input.gainDb - input.fullScaleDbu,
+  };
+  return { ...answer, advice: adviseOn(answer, limiterDb !== null, input) };
+}
+
+function adviseOn(a: Omit<LevelChainAnswer, "advice">, hasLimiter: boolean, input: LevelChainQuestion["input"]): LevelAdvice[] {
+  const [, microphone, transmitter, , end] = a.stages as [LevelStage, LevelStage, LevelStage, LevelStage, LevelStage];
+  const advice: LevelAdvice[] = [];
+  if (microphone.headroomDb < 0) advice.push({ code: "microphone-overloads", byDb: -microphone.headroomDb });
+  if (transmitter.headroomDb < 0) {
+    advice.push(hasLimiter ? { code: "pack-limits", byDb: -transmitter.headroomDb }
+      : { code: "pack-clips", byDb: -transmitter.headroomDb, lowerByDb: PACK_HEADROOM_AIM_DB - transmitter.headroomDb });
+  } else if (transmitter.headroomDb > 25) advice.push({ code: "pack-starved", raiseByDb: transmitter.headroomDb - PACK_HEADROOM_AIM_DB });
+  if (end.headroomDb < 0) advice.push({ code: "input-clips", byDb: -end.headroomDb });
+  else if (a.finalPeakDbfs < -24) advice.push({ code: "input-low", peakDbfs: a.finalPeakDbfs, raiseByDb: FINAL_PEAK_AIM_DBFS - a.finalPeakDbfs });
+  if (a.noisiestStage === "input") advice.push({ code: "input-noisiest", snrDb: end.snrDb });
+  if (advice.length === 0) advice.push({ code: "fine", headroomDb: Math.min(transmitter.headroomDb, end.headroomDb), snrDb: end.snrDb });
+  if (input.kind === "mic") advice.push({ code: "phantom-off" });
+  return advice;
+}
+
+/** The step of the pack's gain that leaves the aimed headroom for this voice: the highest one that still does, or the lowest there is.
+ * @param gainStepsDb - what the pack can be set to, any order, not empty */
+export function suggestGainDb(q: LevelChainQuestion, gainStepsDb: readonly number[], headroomAimDb = PACK_HEADROOM_AIM_DB): number {
+  const steps = [...gainStepsDb].sort((a, b) => b - a);
+  if (steps.length === 0) throw new RangeError("gainStepsDb must not be empty");
+  const fits = steps.find((gainDb) => levelChain({ ...q, transmitter: { ...q.transmitter, gainDb } }).stages[2]!.headroomDb >= headroomAimDb);
+  return fits ?? steps.at(-1)!;
+}

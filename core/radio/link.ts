@@ -1,0 +1,103 @@
+import { bodyLossDb, polarisationLossDb, type RxAntenna, rxGain, skinLossDb, type TxAntenna, txGainDbi, type Wear } from "./antenna";
+import { cascadedNoiseFigureDb, type FeedItem, feedItem, noiseFloorDbm } from "./feed";
+import { diffractionParameter, freeSpaceLossDb, indoorLossDb, knifeEdgeLossDb, planeEarthLossDb, type Room } from "./propagation";
+import { type Material, slabLossDb } from "./slab";
+
+export interface Wall {
+  material: Material;
+  thicknessM: number;
+  incidenceDeg?: number;
+  /** An engineering allowance for mesh, pipes, damp: only where asked for. */
+  allowanceDb?: number;
+}
+
+export interface LinkQuestion {
+  frequencyHz: number;
+  txPowerDbm: number;
+  tx: { antenna: TxAntenna; wear: Wear; skinContact: boolean; sleeve: boolean; tiltDeg: number; heightM: number };
+  rx: { antenna: RxAntenna; tiltDeg: number; offAxisDeg: number; heightM: number };
+  path: {
+    distanceM: number;
+    model: "free-space" | "plane-earth" | "indoor";
+    room?: Room;
+    walls: readonly Wall[];
+    edges: readonly { heightAboveRayM: number; d1M: number; d2M: number }[];
+  };
+  feed: readonly FeedItem[];
+  receiver: { bandwidthHz: number; noiseFigureDb: number; requiredSnrDb: number; overloadDbm: number };
+}
+
+export interface LinkTerm {
+  label: string;
+  /** Signed: gains positive, losses negative. */
+  db: number;
+  source: string;
+}
+
+export interface LinkAnswer {
+  receivedDbm: number;
+  sensitivityDbm: number;
+  marginDb: number;
+  overload: boolean;
+  /** They add up to receivedDbm − txPowerDbm. */
+  terms: LinkTerm[];
+  noiseFloorDbm: number;
+  systemNoiseFigureDb: number;
+}
+
+const WEAR_WORDS: Readonly<Record<Wear, string>> = {
+  free: "nothing near the pack", hand: "held in the hand", chest: "worn on the chest", "waist-front": "worn at the waist, in front",
+  "waist-back": "worn at the waist, behind", thigh: "worn on the thigh", ankle: "worn at the ankle",
+};
+
+/** The level that reaches a receiver's input from a worn pack, term by term, and what is in hand over what the receiver needs.
+ *  All levels are at the receiver's input, after the feed; the noise figure of the system is referred to the antenna (Friis).
+ * @throws RangeError for a distance, frequency, thickness or bandwidth not > 0 (the border refuses those with the field's path)
+ * @example linkBudget(…).marginDb // 21.4: may lose 21.4 dB before it hisses */
+export function linkBudget(q: LinkQuestion): LinkAnswer {
+  const { frequencyHz, tx, rx, path } = q;
+  const terms: LinkTerm[] = [];
+  const put = (label: string, db: number, source: string) => {
+    if (db !== 0) terms.push({ label, db, source });
+  };
+  put("pack antenna", txGainDbi(tx.antenna), "Balanis, Antenna Theory");
+  put(`body: ${WEAR_WORDS[tx.wear]}`, -bodyLossDb(tx.wear), "common practice, no published source");
+  if (tx.skinContact) put(tx.sleeve ? "antenna on skin, in a sleeve" : "antenna on skin", -skinLossDb(tx.sleeve), "common practice, no published source");
+  put("antennas not parallel", -polarisationLossDb(tx.tiltDeg - rx.tiltDeg), "IEEE Std 145");
+  pathTerms(q, put);
+  for (const wall of path.walls) {
+    const lossDb = slabLossDb({ material: wall.material, thicknessM: wall.thicknessM, frequencyHz, incidenceDeg: wall.incidenceDeg ?? 0, polarisation: "TE" });
+    put(`${wall.material}, ${Math.round(wall.thicknessM * 1000)} mm`, -lossDb, "ITU-R P.2040 method, extrapolated below 1 GHz");
+    if (wall.allowanceDb) put(`allowance for that ${wall.material}`, -wall.allowanceDb, "engineering allowance, no published source");
+  }
+  for (const edge of path.edges) put("over an edge", -knifeEdgeLossDb(diffractionParameter({ ...edge, frequencyHz })), "ITU-R P.526");
+  const gain = rxGain(rx.antenna, rx.offAxisDeg);
+  const name = typeof rx.antenna === "string" ? rx.antenna : `${rx.antenna.gainDbi} dBi`;
+  put(`receiving antenna (${name})`, gain.gainDbi, "Balanis, Antenna Theory; wideband types: common practice");
+  put("receiving antenna turned away", gain.patternDb, "pattern: Balanis, Antenna Theory");
+  const stages = q.feed.map((item) => feedItem(item, frequencyHz));
+  for (const stage of stages) put(stage.label, stage.gainDb, "usual catalogue values, from memory");
+
+  const receivedDbm = q.txPowerDbm + terms.reduce((sum, t) => sum + t.db, 0);
+  const feedGainDb = stages.reduce((sum, s) => sum + s.gainDb, 0);
+  const systemNoiseFigureDb = cascadedNoiseFigureDb([...stages, { gainDb: 0, noiseFigureDb: q.receiver.noiseFigureDb }]);
+  const noiseDbm = noiseFloorDbm({ bandwidthHz: q.receiver.bandwidthHz, noiseFigureDb: systemNoiseFigureDb }) + feedGainDb;
+  const sensitivityDbm = noiseDbm + q.receiver.requiredSnrDb;
+  return {
+    receivedDbm, sensitivityDbm, marginDb: receivedDbm - sensitivityDbm, overload: receivedDbm > q.receiver.overloadDbm,
+    terms, noiseFloorDbm: noiseDbm, systemNoiseFigureDb,
+  };
+}
+
+function pathTerms({ frequencyHz, tx, rx, path }: LinkQuestion, put: (label: string, db: number, source: string) => void): void {
+  const { distanceM } = path;
+  const freeDb = freeSpaceLossDb({ distanceM, frequencyHz });
+  put(`air, ${distanceM} m`, -freeDb, "ITU-R P.525");
+  if (path.model === "plane-earth") {
+    const lossDb = planeEarthLossDb({ distanceM, frequencyHz, txHeightM: tx.heightM, rxHeightM: rx.heightM });
+    put("the ground's reflection", freeDb - lossDb, "two-ray sum, medium dry ground");
+  } else if (path.model === "indoor") {
+    const lossDb = indoorLossDb({ distanceM, frequencyHz, room: path.room ?? "office" });
+    put(`clutter of a room (${path.room ?? "office"})`, freeDb - lossDb, "ITU-R P.1238");
+  }
+}
