@@ -1,7 +1,7 @@
-import au from "./data/au.json";
-import eu from "./data/eu.json";
-import uk from "./data/uk.json";
-import us from "./data/us.json";
+import au from "./rules/au.json";
+import eu from "./rules/eu.json";
+import uk from "./rules/uk.json";
+import us from "./rules/us.json";
 import type { Raster, RasterName } from "./raster";
 import { RASTERS } from "./raster";
 

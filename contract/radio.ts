@@ -1,0 +1,47 @@
+import { z } from "zod";
+import { MATERIALS, type Material } from "../core/radio/slab";
+import { angleDeg, frequencyHz, notNegative, or, positive } from "./fields";
+
+const materials = Object.keys(MATERIALS) as [Material, ...Material[]];
+const gain = z.object({ gainDbi: z.number() });
+const heightM = (fallbackM: number) => or(positive, fallbackM);
+
+export const wall = z.object({
+  material: z.enum(materials), thicknessM: positive, incidenceDeg: or(z.number().min(0).lt(90), 0), allowanceDb: or(notNegative, 0),
+});
+
+export const feedItem = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("coax"), type: z.enum(["RG-174", "RG-58", "RG-8X", "RG-213", "low-loss-10"]), lengthM: notNegative }),
+  z.object({ kind: z.literal("loss"), db: notNegative }),
+  z.object({ kind: z.literal("amplifier"), gainDb: notNegative, noiseFigureDb: notNegative }),
+  z.object({ kind: z.literal("splitter"), ways: z.number().int().min(1).max(64) }),
+  z.object({ kind: z.literal("pad"), db: notNegative }),
+]);
+
+export const linkRequest = z.object({
+  frequencyHz,
+  txPowerDbm: z.number().min(-100).max(60),
+  tx: z.object({
+    antenna: z.union([z.enum(["whip-quarter", "dipole"]), gain]),
+    wear: z.enum(["free", "hand", "chest", "waist-front", "waist-back", "thigh", "ankle"]),
+    skinContact: or(z.boolean(), false), sleeve: or(z.boolean(), false), tiltDeg: or(angleDeg, 0), heightM: heightM(1.1),
+  }),
+  rx: z.object({
+    antenna: z.union([z.enum(["whip-quarter", "dipole", "butterfly", "fin"]),
+      gain.extend({ beamwidthDeg: positive.max(360).optional(), frontToBackDb: notNegative.optional() })]),
+    tiltDeg: or(angleDeg, 0), offAxisDeg: or(angleDeg, 0), heightM: heightM(2),
+  }),
+  path: z.object({
+    distanceM: positive.max(1e7),
+    model: z.enum(["free-space", "plane-earth", "indoor"]),
+    room: or(z.enum(["office", "commercial", "residential"]), "office"),
+    walls: or(z.array(wall).max(100), []),
+    edges: or(z.array(z.object({ heightAboveRayM: z.number(), d1M: positive, d2M: positive })).max(100), []),
+  }),
+  feed: or(z.array(feedItem).max(50), []),
+  receiver: z.object({ bandwidthHz: positive, noiseFigureDb: notNegative, requiredSnrDb: z.number(), overloadDbm: z.number() }),
+}).superRefine((q, context) => {
+  if (q.path.model === "plane-earth" && q.path.distanceM < Math.abs(q.tx.heightM - q.rx.heightM)) {
+    context.addIssue({ code: "custom", path: ["path", "distanceM"], message: "is shorter than the difference of the two heights" });
+  }
+});

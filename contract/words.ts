@@ -1,0 +1,66 @@
+import type { LevelAdvice } from "../core/audio/levelChain";
+import type { Conflict } from "../core/coordination/checkSet";
+import type { BrokenRule } from "../core/coordination/explain";
+import type { SweepFileError } from "../core/sweep/sweep";
+import { formatMhz, type FrequencyTextError } from "../core/units/frequencyText";
+
+/** One place where codes become words. Numbers carry their unit; nobody is blamed. */
+export function sweepFileErrorWords(error: SweepFileError): string {
+  switch (error.code) {
+    case "file-empty": return "The file is empty: it holds 0 measured points.";
+    case "file-binary": return `The file is not text (first at byte ${error.byte}). A sweep as columns or rows of numbers is needed.`;
+    case "file-not-a-sweep": return `Line ${error.line} is neither a frequency and a level nor a row of a sweep: "${error.text}".`;
+    case "file-nothing-usable": return `No level in the file is a number (first in line ${error.line}).`;
+    case "file-wrong-unit":
+      return error.what === "frequency"
+        ? `The frequencies (${error.lowest} to ${error.highest}) are not in Hz, kHz or MHz as they stand. A heading such as "MHz" would settle it.`
+        : `The levels (${error.lowest} to ${error.highest}) are neither dBm nor dBµV.`;
+    case "file-too-few-points": return `The file holds only ${error.points} point${error.points === 1 ? "" : "s"}; a sweep needs at least 3.`;
+  }
+}
+
+export function frequencyTextErrorWords(error: FrequencyTextError): string {
+  switch (error.code) {
+    case "frequency-empty": return "Type a frequency, such as 512.375.";
+    case "frequency-not-a-number": return `"${error.text}" is not a frequency. Type megahertz, such as 512.375.`;
+    case "frequency-out-of-range": return `"${error.text}" is not a radio frequency between 1 MHz and 100 GHz.`;
+  }
+}
+
+const mhz = (hz: number) => `${formatMhz(hz)} MHz`;
+const khz = (hz: number) => `${Math.round(hz / 100) / 10} kHz`;
+const db = (value: number) => `${value.toFixed(Math.abs(value) < 10 ? 1 : 0).replace("-", "−")} dB`;
+
+export function conflictWords(conflict: Conflict, nameOf: (id: string) => string): string {
+  const s = conflict.sources.map(nameOf);
+  if (conflict.kind === "spacing") return `${s[0]} and ${s[1]} are only ${(conflict.missHz / 1e6).toFixed(3)} MHz apart`;
+  const formula = { third2: `2 × ${s[0]} − ${s[1]}`, third3: `${s[0]} + ${s[1]} − ${s[2]}`, fifth2: `3 × ${s[0]} − 2 × ${s[1]}` }[conflict.kind];
+  return `${formula} falls ${conflict.missHz === 0 ? "exactly on" : `${khz(conflict.missHz)} from`} ${nameOf(conflict.victim ?? "")}`;
+}
+
+export function brokenRuleWords(rule: BrokenRule, nameOf: (id: string) => string): string {
+  switch (rule.code) {
+    case "not-tunable": return `out of tuning: it tunes ${rule.ranges.map((r) => `${formatMhz(r.lowHz)} to ${formatMhz(r.highHz)}`).join(", ") || "nowhere both ends share"} MHz`;
+    case "off-grid": return `between two steps: the nearest it can be set to is ${mhz(rule.nearestHz)}`;
+    case "not-allowed": return "not allowed here by the region's rules";
+    case "kept-free": return rule.reason;
+    case "too-noisy": return `noisy: ${rule.noiseDbm.toFixed(0).replace("-", "−")} dBm measured there, the limit is ${rule.maxNoiseDbm.toFixed(0).replace("-", "−")} dBm`;
+    case "not-measured": return "not measured in this scan: unknown is not quiet";
+    case "receiver-span": return `too far from ${mhz(rule.otherHz)}, the other half of its receiver: the halves must stay within ${rule.maxSpanHz / 1e6} MHz`;
+    case "conflict": return conflictWords(rule.conflict, nameOf);
+  }
+}
+
+export function levelAdviceWords(advice: LevelAdvice): string {
+  switch (advice.code) {
+    case "microphone-overloads": return `The voice is ${db(advice.byDb)} more than the microphone takes: move it away or use a less sensitive one.`;
+    case "pack-clips": return `The pack clips by ${db(advice.byDb)} on peaks: set its gain ${db(advice.lowerByDb)} lower. Nothing after it can mend that.`;
+    case "pack-limits": return `The pack's limiter works by ${db(advice.byDb)} on peaks: set its gain lower.`;
+    case "pack-starved": return `The pack's input has ${db(advice.raiseByDb)} to give: raise its gain before anything after it.`;
+    case "input-clips": return `The recorder's input clips by ${db(advice.byDb)}: lower the receiver's output or that input.`;
+    case "input-low": return `Peaks reach only ${advice.peakDbfs.toFixed(0).replace("-", "−")} dBFS at the recorder: raise the receiver's output or the input by ${db(advice.raiseByDb)}.`;
+    case "input-noisiest": return "The recorder's input makes most of the noise: send it a hotter level and turn it down.";
+    case "phantom-off": return "Microphone input: keep +48 V off, the receiver has its own power.";
+    case "fine": return `In order: ${db(advice.headroomDb)} over the peaks, the voice ${db(advice.snrDb)} over the noise.`;
+  }
+}

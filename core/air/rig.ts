@@ -1,0 +1,124 @@
+import { hashText, seededRandom } from "../units/random";
+import { type AirCarrier, readAir, sweepAir } from "./air";
+import { arrivingDbm, mwToDbm, type PathSetup, type ReceiverFigures, type Site } from "./site";
+import type { Wear } from "../radio/antenna";
+import type { TuningRange } from "../coordination/request";
+
+/** The practice rig: receivers and packs that behave like real ones on a simulated site. Its state is plain data. */
+export interface RigReceiver {
+  key: string;
+  tuning: TuningRange;
+  figures: ReceiverFigures;
+  sweep: { stepHz: number; msPerStep: number };
+  halvesHz: number[];
+}
+
+export interface RigPack {
+  key: string;
+  tuning: TuningRange;
+  frequencyHz: number;
+  powerMw: number;
+  isOn: boolean;
+  isMuted: boolean;
+  isMicPlugged: boolean;
+  wear: Wear;
+}
+
+export interface Rig {
+  siteKey: string;
+  receivers: RigReceiver[];
+  packs: RigPack[];
+}
+
+export interface MeterReading {
+  rfADbm: number;
+  rfBDbm: number;
+  hasAudio: boolean;
+  /** Peak of the audio, dB under the receiver's full scale; null when squelched. */
+  audioDbfs: number | null;
+}
+
+export type RigError =
+  | { code: "no-such-unit"; key: string }
+  | { code: "outside-tuning"; key: string; frequencyHz: number; lowHz: number; highHz: number }
+  | { code: "off-grid"; key: string; frequencyHz: number; stepHz: number }
+  | { code: "pack-is-off"; key: string };
+
+const PACK_WIDTH_HZ = 160_000;
+const SQUELCH_OVER_NOISE_DB = 8;
+
+/** How a pack worn that way reaches the bag over the site's own geometry. */
+export const siteSetup = (site: Site, pack: Pick<RigPack, "wear" | "powerMw">): PathSetup => ({
+  wear: pack.wear, skinContact: false, sleeve: false, tiltDeg: 20, distanceM: site.geometry.distanceM, walls: site.geometry.walls,
+  antenna: "whip-quarter", feed: [], txPowerDbm: mwToDbm(pack.powerMw),
+});
+
+/** The carriers that our own packs put on the air, as one receiver hears them. */
+export function packCarriers(site: Site, rig: Rig, receiver: RigReceiver): AirCarrier[] {
+  return rig.packs.filter((p) => p.isOn).map((p) => {
+    // every body differs a little from the book
+    const personalDb = (seededRandom(hashText(`${site.key}|${p.key}`))() - 0.5) * 5;
+    return {
+      id: p.key, frequencyHz: p.frequencyHz, widthHz: PACK_WIDTH_HZ, rhythm: null,
+      levelDbm: arrivingDbm(site, siteSetup(site, p), receiver.figures, p.frequencyHz) + personalDb,
+    };
+  });
+}
+
+/** A stretch of a receiver's sweep: levels of the steps [from, to), each at its own moment. */
+export function rigSweep(site: Site, rig: Rig, receiver: RigReceiver, from: number, to: number, startMs: number): Float64Array {
+  const { stepHz, msPerStep } = receiver.sweep;
+  const lowHz = receiver.tuning.lowHz + from * stepHz;
+  return sweepAir(site.air, lowHz, lowHz + (to - from - 1) * stepHz, stepHz, startMs + from * msPerStep, msPerStep, packCarriers(site, rig, receiver));
+}
+
+export const rigSweepPoints = (receiver: RigReceiver): number => Math.floor((receiver.tuning.highHz - receiver.tuning.lowHz) / receiver.sweep.stepHz + 1e-9) + 1;
+
+/** What the meters of one half show at a moment: RF on both antennas, fading apart, and the audio behind the squelch. */
+export function rigMeter(site: Site, rig: Rig, receiver: RigReceiver, half: number, timeMs: number): MeterReading {
+  const frequencyHz = receiver.halvesHz[half]!;
+  const carriers = packCarriers(site, rig, receiver);
+  const branch = (name: string): number => {
+    const random = seededRandom(hashText(`${site.key}|${receiver.key}|${half}|${name}|${Math.floor(timeMs / 120)}`));
+    // a Rayleigh-like flutter of the own packs only; the rest of the air is read as it is
+    const faded = carriers.map((c) => ({ ...c, levelDbm: c.levelDbm + 20 * Math.log10(0.55 + 0.65 * random()) }));
+    return readAir(site.air, frequencyHz, receiver.figures.bandwidthHz, timeMs + (name === "B" ? 1 : 0), faded);
+  };
+  const rfADbm = branch("A");
+  const rfBDbm = branch("B");
+  const pack = rig.packs.find((p) => p.isOn && Math.abs(p.frequencyHz - frequencyHz) < 1000);
+  const noiseDbm = site.air.noiseDbmPer200kHz;
+  const isOpen = Math.max(rfADbm, rfBDbm) > noiseDbm + SQUELCH_OVER_NOISE_DB;
+  const hasAudio = isOpen && pack !== undefined && !pack.isMuted && pack.isMicPlugged;
+  const speech = seededRandom(hashText(`${receiver.key}|${half}|speech|${Math.floor(timeMs / 150)}`))();
+  return { rfADbm, rfBDbm, hasAudio, audioDbfs: hasAudio ? -30 + 18 * speech : isOpen ? -75 : null };
+}
+
+/** Sets a receiver's half to a frequency. The rig that goes in stays as it is. */
+export function rigTune(rig: Rig, key: string, half: number, frequencyHz: number): { ok: true; value: Rig } | { ok: false; error: RigError } {
+  const receiver = rig.receivers.find((r) => r.key === key);
+  if (!receiver || half < 0 || half >= receiver.halvesHz.length) return { ok: false, error: { code: "no-such-unit", key } };
+  const wrong = tuningError(key, receiver.tuning, frequencyHz);
+  if (wrong) return { ok: false, error: wrong };
+  const receivers = rig.receivers.map((r) => (r === receiver ? { ...r, halvesHz: r.halvesHz.map((f, i) => (i === half ? frequencyHz : f)) } : r));
+  return { ok: true, value: { ...rig, receivers } };
+}
+
+/** Copies a half's frequency to a pack held before its infrared window: the pack must be on and able to go there. */
+export function rigSync(rig: Rig, key: string, half: number, packKey: string): { ok: true; value: Rig } | { ok: false; error: RigError } {
+  const receiver = rig.receivers.find((r) => r.key === key);
+  const pack = rig.packs.find((p) => p.key === packKey);
+  const frequencyHz = receiver?.halvesHz[half];
+  if (frequencyHz === undefined) return { ok: false, error: { code: "no-such-unit", key } };
+  if (!pack) return { ok: false, error: { code: "no-such-unit", key: packKey } };
+  if (!pack.isOn) return { ok: false, error: { code: "pack-is-off", key: packKey } };
+  const wrong = tuningError(packKey, pack.tuning, frequencyHz);
+  if (wrong) return { ok: false, error: wrong };
+  return { ok: true, value: { ...rig, packs: rig.packs.map((p) => (p === pack ? { ...p, frequencyHz } : p)) } };
+}
+
+function tuningError(key: string, tuning: TuningRange, frequencyHz: number): RigError | null {
+  if (!(frequencyHz >= tuning.lowHz && frequencyHz <= tuning.highHz)) return { code: "outside-tuning", key, frequencyHz, lowHz: tuning.lowHz, highHz: tuning.highHz };
+  const steps = (frequencyHz - tuning.lowHz) / tuning.stepHz;
+  return Math.abs(steps - Math.round(steps)) > 1e-6 ? { code: "off-grid", key, frequencyHz, stepHz: tuning.stepHz } : null;
+}

@@ -1,0 +1,132 @@
+import type { Channel, DayFacts, SyncRecord } from "./facts";
+
+/** How a part of a channel stands. `done` holds now; `stale` held once; `problem` needs a hand; `todo` was not begun. */
+export type Status = "done" | "stale" | "problem" | "todo";
+
+export type FrequencyState =
+  | { status: "todo"; code: "not-picked" }
+  | { status: "stale"; code: "picked-elsewhere"; frequencyHz: number; placeId: number }
+  | { status: "stale"; code: "scan-newer" | "scan-old"; frequencyHz: number }
+  | { status: "problem"; code: "no-common-tuning" }
+  | { status: "done"; code: "picked"; frequencyHz: number };
+
+export type SyncState =
+  | { status: "todo"; code: "no-frequency" | "receiver-not-set" | "pack-not-synced" | "not-proved" }
+  | { status: "problem"; code: "pack-elsewhere"; packHz: number }
+  | { status: "problem"; code: "pack-cannot"; lowHz: number; highHz: number }
+  | { status: "problem"; code: "someone-there"; strongestDbm: number }
+  | { status: "problem"; code: "no-rf" | "no-audio" }
+  | { status: "stale"; code: "proved-elsewhere"; placeId: number }
+  | { status: "done"; code: "proved"; atMs: number };
+
+export type LevelState =
+  | { status: "todo"; code: "not-set" }
+  | { status: "stale"; code: "voice-changed"; gainDb: number }
+  | { status: "problem"; code: "clips"; gainDb: number; byDb: number }
+  | { status: "done"; code: "set"; gainDb: number; headroomDb: number };
+
+export type PlaceState =
+  | { status: "todo"; code: "not-checked" }
+  | { status: "stale"; code: "checked-elsewhere" | "frequency-moved"; marginDb: number }
+  | { status: "problem"; code: "overload" | "thin"; marginDb: number }
+  | { status: "done"; code: "in-range"; marginDb: number };
+
+export interface ChannelState {
+  channelId: number;
+  frequency: FrequencyState;
+  sync: SyncState;
+  level: LevelState;
+  place: PlaceState;
+}
+
+/** A scan answers for this long (common practice differs; see docs). */
+export const SCAN_GOOD_FOR_MS = 4 * 3_600_000;
+/** Below this margin a path is called thin: fading by a body or a door takes that much. */
+export const LEAST_MARGIN_DB = 10;
+/** A place check holds while the carrier stays this near. */
+const SAME_BAND_HZ = 10e6;
+
+/** The state of all four parts of a channel at the day's present place, computed from what happened. */
+export function channelState(facts: DayFacts, channel: Channel): ChannelState {
+  const frequency = frequencyState(facts, channel);
+  const frequencyHz = "frequencyHz" in frequency ? frequency.frequencyHz : null;
+  return {
+    channelId: channel.id, frequency, level: levelState(facts, channel),
+    sync: syncState(facts, channel, frequencyHz), place: placeState(facts, channel, frequencyHz),
+  };
+}
+
+function frequencyState(facts: DayFacts, channel: Channel): FrequencyState {
+  if (!channel.tuning) return { status: "problem", code: "no-common-tuning" };
+  const pick = facts.plan?.picks.find((p) => p.channelId === channel.id);
+  if (!facts.plan || !pick) return { status: "todo", code: "not-picked" };
+  const { frequencyHz } = pick;
+  if (facts.plan.placeId !== facts.currentPlaceId) return { status: "stale", code: "picked-elsewhere", frequencyHz, placeId: facts.plan.placeId };
+  const here = latestScan(facts, facts.currentPlaceId);
+  if (here && here.id !== facts.plan.sweepId && here.takenAtMs > facts.plan.acceptedAtMs) return { status: "stale", code: "scan-newer", frequencyHz };
+  if (!here || facts.nowMs - here.takenAtMs > SCAN_GOOD_FOR_MS) return { status: "stale", code: "scan-old", frequencyHz };
+  return { status: "done", code: "picked", frequencyHz };
+}
+
+function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null): SyncState {
+  if (frequencyHz === null) return { status: "todo", code: "no-frequency" };
+  const { packTuning } = channel;
+  if (frequencyHz < packTuning.lowHz || frequencyHz > packTuning.highHz) {
+    return { status: "problem", code: "pack-cannot", lowHz: packTuning.lowHz, highHz: packTuning.highHz };
+  }
+  const mine = facts.syncs.filter((s) => s.channelId === channel.id);
+  if (receiverHz(facts, channel, mine) !== frequencyHz) return { status: "todo", code: "receiver-not-set" };
+  const packHz = packFrequencyHz(facts, channel, mine);
+  if (packHz === null) return { status: "todo", code: "pack-not-synced" };
+  if (packHz !== frequencyHz) return { status: "problem", code: "pack-elsewhere", packHz };
+  // a proof counts for this frequency and this pack; the silent test comes before the live one
+  const off = mine.findLast((s) => s.kind === "proof-off" && s.frequencyHz === frequencyHz);
+  const on = mine.findLast((s) => s.kind === "proof-on" && s.frequencyHz === frequencyHz && s.packKey === channel.packKey);
+  const synced = mine.findLast((s) => s.kind === "pack-synced" && s.packKey === channel.packKey);
+  if (off?.kind === "proof-off" && !off.isClear) return { status: "problem", code: "someone-there", strongestDbm: off.strongestDbm };
+  if (on?.kind !== "proof-on" || !off || on.atMs < off.atMs || (synced && on.atMs < synced.atMs)) return { status: "todo", code: "not-proved" };
+  if (!on.hasRf) return { status: "problem", code: "no-rf" };
+  if (!on.hasAudio) return { status: "problem", code: "no-audio" };
+  if (on.placeId !== facts.currentPlaceId) return { status: "stale", code: "proved-elsewhere", placeId: on.placeId };
+  return { status: "done", code: "proved", atMs: on.atMs };
+}
+
+function levelState(facts: DayFacts, channel: Channel): LevelState {
+  const last = facts.levels.findLast((l) => l.channelId === channel.id);
+  if (!last) return { status: "todo", code: "not-set" };
+  if (last.effort !== channel.effort) return { status: "stale", code: "voice-changed", gainDb: last.gainDb };
+  if (last.headroomDb < 0) return { status: "problem", code: "clips", gainDb: last.gainDb, byDb: -last.headroomDb };
+  return { status: "done", code: "set", gainDb: last.gainDb, headroomDb: last.headroomDb };
+}
+
+function placeState(facts: DayFacts, channel: Channel, frequencyHz: number | null): PlaceState {
+  const mine = facts.placeChecks.filter((p) => p.channelId === channel.id);
+  const here = mine.findLast((p) => p.placeId === facts.currentPlaceId);
+  const last = here ?? mine.at(-1);
+  if (!last) return { status: "todo", code: "not-checked" };
+  const { marginDb } = last;
+  if (!here) return { status: "stale", code: "checked-elsewhere", marginDb };
+  if (frequencyHz !== null && Math.abs(frequencyHz - here.frequencyHz) > SAME_BAND_HZ) return { status: "stale", code: "frequency-moved", marginDb };
+  if (here.overload) return { status: "problem", code: "overload", marginDb };
+  return marginDb < LEAST_MARGIN_DB ? { status: "problem", code: "thin", marginDb } : { status: "done", code: "in-range", marginDb };
+}
+
+/** What the receiver is set to: what it says itself, else what was recorded last. */
+export function receiverHz(facts: DayFacts, channel: Channel, syncs: readonly SyncRecord[]): number | null {
+  const reported = facts.reports?.receivers[channel.receiverKey]?.halvesHz[channel.half];
+  if (reported !== undefined) return reported;
+  const last = syncs.findLast((s) => s.kind === "receiver-set");
+  return last?.frequencyHz ?? null;
+}
+
+/** What the pack is on: what it says while it is on, else what was recorded last for this very pack. */
+export function packFrequencyHz(facts: DayFacts, channel: Channel, syncs: readonly SyncRecord[]): number | null {
+  const reported = facts.reports?.packs[channel.packKey];
+  if (reported?.isOn) return reported.frequencyHz;
+  const last = syncs.findLast((s) => s.kind === "pack-synced" && s.packKey === channel.packKey);
+  return last?.frequencyHz ?? null;
+}
+
+export function latestScan(facts: DayFacts, placeId: number) {
+  return facts.sweeps.filter((s) => s.placeId === placeId).reduce<DayFacts["sweeps"][number] | null>((l, s) => (l && l.takenAtMs > s.takenAtMs ? l : s), null);
+}

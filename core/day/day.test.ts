@@ -1,0 +1,105 @@
+import { channelState } from "./channelState";
+import type { Channel, DayFacts, SyncRecord } from "./facts";
+import { nextSteps } from "./nextSteps";
+
+const tuning = { lowHz: 470e6, highHz: 542e6, stepHz: 25_000 };
+const channel = (id: number): Channel => ({
+  id, number: id, talker: `T${id}`, mark: "T", part: "", moves: "", effort: "normal", wear: "chest", receiverLabel: "R", receiverKey: "r1", half: id - 1,
+  packLabel: `Pack ${id}`, packKey: `p${id}`, tuning, packTuning: tuning, version: 1,
+});
+const f1 = 500e6;
+const f2 = 510e6;
+const minute = 60_000;
+const empty = (): DayFacts => ({
+  nowMs: 30 * minute, currentPlaceId: 1, channels: [channel(1), channel(2)], sweeps: [], plan: null, syncs: [], levels: [], placeChecks: [], reports: null,
+  places: [
+    { id: 1, name: "Loft", setting: "indoors", note: "", startMs: 60 * minute, endMs: 120 * minute },
+    { id: 2, name: "Quay", setting: "outdoors", note: "", startMs: 200 * minute, endMs: 300 * minute },
+  ],
+});
+const proofs = (channelId: number, frequencyHz: number, atMs: number): SyncRecord[] => [
+  { kind: "receiver-set", channelId, placeId: 1, atMs, frequencyHz },
+  { kind: "pack-synced", channelId, placeId: 1, atMs: atMs + 1, frequencyHz, packKey: `p${channelId}` },
+  { kind: "proof-off", channelId, placeId: 1, atMs: atMs + 2, frequencyHz, isClear: true, strongestDbm: -110 },
+  { kind: "proof-on", channelId, placeId: 1, atMs: atMs + 3, frequencyHz, packKey: `p${channelId}`, hasRf: true, hasAudio: true, strongestDbm: -50 },
+];
+const finished = (): DayFacts => ({
+  ...empty(),
+  sweeps: [{ id: 7, placeId: 1, takenAtMs: 0 }],
+  plan: { version: 1, placeId: 1, sweepId: 7, acceptedAtMs: 5 * minute, picks: [{ channelId: 1, frequencyHz: f1 }, { channelId: 2, frequencyHz: f2 }] },
+  syncs: [...proofs(1, f1, 10 * minute), ...proofs(2, f2, 11 * minute)],
+  levels: [1, 2].map((channelId) => ({ channelId, atMs: 12 * minute, effort: "normal" as const, gainDb: -27, headroomDb: 12, finalPeakDbfs: -10 })),
+  placeChecks: [[1, f1], [2, f2]].map(([channelId, frequencyHz]) => ({ channelId: channelId!, placeId: 1, atMs: 13 * minute, frequencyHz: frequencyHz!, marginDb: 25, overload: false })),
+});
+const codes = (facts: DayFacts) => nextSteps(facts).map((s) => s.code);
+const parts = (facts: DayFacts) => {
+  const s = channelState(facts, facts.channels[0]!);
+  return [s.frequency.code, s.sync.code, s.level.code, s.place.code];
+};
+
+test("an empty day: scan first, then pick; packs that are on come before the scan", () => {
+  expect(codes(empty())).toEqual(["scan", "pick", "level", "place", "move"]);
+  expect(codes({ ...empty(), reports: { receivers: {}, packs: { p2: { isOn: true, frequencyHz: 480e6 } } } })[0]).toBe("packs-off");
+  expect(parts(empty())).toEqual(["not-picked", "no-frequency", "not-set", "not-checked"]);
+});
+
+test("a finished place leaves only the move", () => {
+  expect(parts(finished())).toEqual(["picked", "proved", "set", "in-range"]);
+  expect(codes(finished())).toEqual(["move"]);
+});
+
+test("moving makes stale what depends on the place, and only that", () => {
+  const moved = { ...finished(), currentPlaceId: 2, nowMs: 210 * minute };
+  expect(parts(moved)).toEqual(["picked-elsewhere", "proved-elsewhere", "set", "checked-elsewhere"]);
+  expect(codes(moved)).toEqual(["scan", "pick", "place"]);
+  expect(codes({ ...finished(), nowMs: 201 * minute })[0]).toBe("move");
+});
+
+test("a new frequency undoes the proof; the old pack is told apart", () => {
+  const facts = finished();
+  facts.plan = { ...facts.plan!, picks: [{ channelId: 1, frequencyHz: 520e6 }, { channelId: 2, frequencyHz: f2 }] };
+  expect(parts(facts)[1]).toBe("receiver-not-set");
+  facts.syncs.push({ kind: "receiver-set", channelId: 1, placeId: 1, atMs: 20 * minute, frequencyHz: 520e6 });
+  expect(channelState(facts, facts.channels[0]!).sync).toEqual({ status: "problem", code: "pack-elsewhere", packHz: f1 });
+  expect(nextSteps(facts)[0]).toMatchObject({ code: "sync-pack", channelIds: [1], packHz: f1, frequencyHz: 520e6 });
+});
+
+test("what units say themselves beats what was recorded", () => {
+  const facts = { ...finished(), reports: { receivers: { r1: { halvesHz: [f1, f2] } }, packs: { p1: { isOn: true, frequencyHz: 488e6 }, p2: { isOn: false, frequencyHz: 0 } } } };
+  expect(parts(facts)[1]).toBe("pack-elsewhere");
+  expect(channelState(facts, facts.channels[1]!).sync.code).toBe("proved");
+});
+
+test("a pack of another block, an occupied frequency, no audio", () => {
+  const facts = finished();
+  facts.channels[0] = { ...channel(1), packTuning: { lowHz: 566e6, highHz: 614e6, stepHz: 25_000 } };
+  expect(parts(facts)[1]).toBe("pack-cannot");
+  const heard = finished();
+  heard.syncs.push({ kind: "proof-off", channelId: 1, placeId: 1, atMs: 20 * minute, frequencyHz: f1, isClear: false, strongestDbm: -70 });
+  expect(parts(heard)[1]).toBe("someone-there");
+  const silent = finished();
+  silent.syncs.push({ ...proofs(1, f1, 25 * minute)[2]! }, { kind: "proof-on", channelId: 1, placeId: 1, atMs: 26 * minute, frequencyHz: f1, packKey: "p1", hasRf: true, hasAudio: false, strongestDbm: -50 });
+  expect(codes(silent)[0]).toBe("fault");
+});
+
+test("another pack in hand needs its own sync and proof; the live test alone proves nothing", () => {
+  const swapped = finished();
+  swapped.channels[0] = { ...channel(1), packKey: "p9" };
+  expect(parts(swapped)[1]).toBe("pack-not-synced");
+  const unproved = finished();
+  unproved.syncs = unproved.syncs.filter((s) => s.kind !== "proof-off");
+  expect(parts(unproved)[1]).toBe("not-proved");
+});
+
+test("age, voice, thin margins", () => {
+  expect(parts({ ...finished(), nowMs: 241 * minute })[0]).toBe("scan-old");
+  const rescanned = finished();
+  rescanned.sweeps.push({ id: 8, placeId: 1, takenAtMs: 20 * minute });
+  expect(parts(rescanned)[0]).toBe("scan-newer");
+  const louder = finished();
+  louder.channels[0] = { ...channel(1), effort: "shout" };
+  expect(parts(louder)[2]).toBe("voice-changed");
+  const thin = finished();
+  thin.placeChecks[0] = { ...thin.placeChecks[0]!, marginDb: 6 };
+  expect(parts(thin)[3]).toBe("thin");
+});

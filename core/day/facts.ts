@@ -1,0 +1,91 @@
+import type { Effort } from "../audio/levelChain";
+import type { Wear } from "../radio/antenna";
+import type { TuningRange } from "../coordination/request";
+
+/** What is known of a day: who, where, with what, and what happened. Times are milliseconds of the day's own wall clock. */
+export interface Place {
+  id: number;
+  name: string;
+  setting: "indoors" | "outdoors";
+  note: string;
+  startMs: number;
+  endMs: number;
+}
+
+export interface Channel {
+  id: number;
+  number: number;
+  talker: string;
+  mark: string;
+  part: string;
+  moves: string;
+  effort: Effort;
+  wear: Wear;
+  receiverLabel: string;
+  receiverKey: string;
+  half: number;
+  packLabel: string;
+  packKey: string;
+  /** Where both ends can be; null when they never can. */
+  tuning: TuningRange | null;
+  packTuning: TuningRange;
+  version: number;
+}
+
+export interface SweepRecord {
+  id: number;
+  placeId: number;
+  takenAtMs: number;
+}
+
+export interface PlanRecord {
+  version: number;
+  placeId: number;
+  sweepId: number | null;
+  acceptedAtMs: number;
+  picks: { channelId: number; frequencyHz: number }[];
+}
+
+export type SyncRecord = { channelId: number; placeId: number; atMs: number } & (
+  | { kind: "receiver-set"; frequencyHz: number }
+  | { kind: "pack-synced"; frequencyHz: number; packKey: string }
+  | { kind: "proof-off"; frequencyHz: number; isClear: boolean; strongestDbm: number }
+  | { kind: "proof-on"; frequencyHz: number; packKey: string; hasRf: boolean; hasAudio: boolean; strongestDbm: number }
+);
+
+export interface LevelRecord {
+  channelId: number;
+  atMs: number;
+  effort: Effort;
+  gainDb: number;
+  headroomDb: number;
+  finalPeakDbfs: number;
+}
+
+export interface PlaceRecord {
+  channelId: number;
+  placeId: number;
+  atMs: number;
+  frequencyHz: number;
+  marginDb: number;
+  overload: boolean;
+}
+
+/** What the units say of themselves now; null where they cannot be asked. */
+export interface UnitReports {
+  receivers: Record<string, { halvesHz: number[] }>;
+  packs: Record<string, { isOn: boolean; frequencyHz: number }>;
+}
+
+export interface DayFacts {
+  nowMs: number;
+  places: Place[];
+  currentPlaceId: number;
+  channels: Channel[];
+  sweeps: SweepRecord[];
+  plan: PlanRecord | null;
+  syncs: SyncRecord[];
+  levels: LevelRecord[];
+  placeChecks: PlaceRecord[];
+  reports: UnitReports | null;
+}

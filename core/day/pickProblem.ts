@@ -1,0 +1,107 @@
+import { judgePlace } from "../coordination/candidates";
+import { mergeStretches, legalWindows, type Region, type Stretch } from "../regions/region";
+import { rasterChannels, type Raster } from "../regions/raster";
+import type { Profile } from "../coordination/profile";
+import type { CoordinationRequest, NoiseStretch, TuningRange } from "../coordination/request";
+import type { SweepAnalysis } from "../sweep/analyseSweep";
+import { channelNoise } from "../sweep/channelNoise";
+
+/** What a pick at a place rests on. */
+export interface PickFacts {
+  region: Region;
+  raster: Raster;
+  /** Television stations that a register names for this place, by raster channel. */
+  stations: readonly { channel: number; name: string }[];
+  analysis: SweepAnalysis | null;
+  channels: readonly PickChannel[];
+  profile: Profile;
+  maxNoiseDbm: number;
+  spares: number;
+}
+
+export interface PickChannel {
+  id: number;
+  /** Where both ends can be; null when they never can. */
+  tuning: TuningRange | null;
+  bandwidthHz: number;
+  powerMw: number;
+  receiverKey: string;
+  /** The span that the halves of this receiver must share; null when each goes where it likes. */
+  halfSpanHz: number | null;
+  lockedHz: number | null;
+}
+
+export const carrierId = (channelId: number): string => `ch${channelId}`;
+
+/** Turns law, register, measurement and kit into one request for `coordinate`. Television counts as taken when the register names it or
+ *  the sweep shows a block there; narrow carriers that are not ours stand as others; noise is per channel bandwidth, the widest asked for.
+ *  Channels whose two ends share no tuning get an empty range, so that they come back unplaced with that reason. */
+export function pickProblem(facts: PickFacts): CoordinationRequest {
+  const { region, analysis, channels } = facts;
+  const strongestMw = channels.reduce((most, c) => Math.max(most, c.powerMw), 1);
+  const bandwidthHz = channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0) || 200_000;
+  const groups = new Map(channels.filter((c) => c.halfSpanHz !== null).map((c) => [c.receiverKey, c.halfSpanHz!]));
+  return {
+    windows: legalWindows(region, strongestMw),
+    exclusions: takenTelevision(facts),
+    noise: analysis ? measuredNoise(analysis, bandwidthHz) : [],
+    maxNoiseDbm: analysis ? facts.maxNoiseDbm : null,
+    others: (analysis?.carriers ?? []).filter((c) => c.own === null).map((c) => ({ id: otherId(c.frequencyHz), frequencyHz: c.frequencyHz })),
+    profile: facts.profile,
+    channels: channels.map((c) => ({
+      id: carrierId(c.id), tuning: c.tuning ? [c.tuning] : [], bandwidthHz: c.bandwidthHz, lockedHz: c.lockedHz,
+      group: c.halfSpanHz === null ? null : c.receiverKey,
+    })),
+    groups: [...groups].map(([id, maxSpanHz]) => ({ id, maxSpanHz })),
+    spares: facts.spares, timeLimitMs: 4000, seed: 1,
+  };
+}
+
+export const otherId = (frequencyHz: number): string => `other ${(frequencyHz / 1e6).toFixed(3)}`;
+
+/** Television channels to keep free, each with its reason. */
+export function takenTelevision({ raster, stations, analysis }: Pick<PickFacts, "raster" | "stations" | "analysis">): (Stretch & { reason: string; channel: number })[] {
+  return rasterChannels(raster).flatMap(({ channel, lowHz, highHz }) => {
+    const station = stations.find((s) => s.channel === channel);
+    const isSeen = analysis?.tv.some((t) => t.channel === channel && t.state === "busy") ?? false;
+    if (!station && !isSeen) return [];
+    const reason = station ? `TV ${channel}, ${station.name}${isSeen ? "" : ", by the register"}` : `TV ${channel}, seen in the scan`;
+    return [{ channel, lowHz, highHz, reason }];
+  });
+}
+
+/** Noise for the coordination: the highest of the passes in each bin, as power per channel bandwidth. Bins under our own carriers are
+ *  left out, for those packs go silent or move. */
+function measuredNoise(analysis: SweepAnalysis, bandwidthHz: number): NoiseStretch[] {
+  const levels = Float64Array.from(analysis.maxDbm);
+  for (const carrier of analysis.carriers) {
+    if (carrier.own === null) continue;
+    const half = Math.max(carrier.widthHz, 200_000) / 2 + analysis.stepHz;
+    levels.forEach((_, i) => {
+      if (Math.abs(analysis.lowHz + i * analysis.stepHz - carrier.frequencyHz) <= half) levels[i] = analysis.floorDbm[i]!;
+    });
+  }
+  return channelNoise(levels, analysis.lowHz, analysis.stepHz, bandwidthHz);
+}
+
+/** The stretches of a request where a carrier of this bandwidth may stand, in steps: what the headline of a scan counts. */
+export function openStretches(request: CoordinationRequest, bandwidthHz: number, stepHz = 25_000): Stretch[] {
+  const windows = mergeStretches(request.windows);
+  const open: Stretch[] = [];
+  const first = request.noise[0];
+  if (!first) return open;
+  let k = 0;
+  const sorted = [...request.noise].sort((a, b) => a.lowHz - b.lowHz);
+  const endHz = sorted.at(-1)!.highHz;
+  for (let f = Math.ceil(sorted[0]!.lowHz / stepHz) * stepHz; f <= endHz; f += stepHz) {
+    while (k < sorted.length && sorted[k]!.highHz <= f - bandwidthHz / 2) k += 1;
+    const near: NoiseStretch[] = [];
+    for (let i = k; i < sorted.length && sorted[i]!.lowHz < f + bandwidthHz / 2; i += 1) near.push(sorted[i]!);
+    if (judgePlace(request, windows, near, bandwidthHz, f).verdict !== "fine" || near.length === 0) continue;
+    if (request.others.some((o) => Math.abs(o.frequencyHz - f) < request.profile.minSpacingHz)) continue;
+    const last = open.at(-1);
+    if (last && f - last.highHz <= stepHz * 1.01) last.highHz = f;
+    else open.push({ lowHz: f, highHz: f });
+  }
+  return open;
+}

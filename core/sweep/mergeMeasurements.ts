@@ -1,0 +1,39 @@
+import type { Measurement } from "./sweep";
+
+/** Several files of one place as one measurement on one grid: the widest step of them, from the lowest frequency to the highest.
+ *  Power is carried over by overlap, so that a bin of twice the width holds the power of two. What one file did not measure stays
+ *  unmeasured in its passes.
+ * @param list - at least one */
+export function mergeMeasurements(list: readonly Measurement[]): Measurement {
+  if (list.length === 0) throw new RangeError("list must hold at least one measurement");
+  if (list.length === 1) return list[0]!;
+  const stepHz = Math.max(...list.map((m) => m.stepHz));
+  const lowEdgeHz = Math.min(...list.map((m) => m.lowHz - m.stepHz / 2));
+  const highEdgeHz = Math.max(...list.map((m) => m.lowHz + (m.points - 0.5) * m.stepHz));
+  const points = Math.max(1, Math.round((highEdgeHz - lowEdgeHz) / stepHz));
+  const passes = list.flatMap((m) => m.passes.map((pass) => resample(pass, m, lowEdgeHz, stepHz, points)));
+  const isDifferent = list.some((m) => Math.abs(m.stepHz - stepHz) > 1);
+  const warnings = list.flatMap((m) => m.warnings);
+  if (isDifferent) warnings.push({ code: "steps-differ", message: `The files have different steps; levels are given per ${stepHz / 1000} kHz.` });
+  return {
+    format: list[0]!.format, lowHz: lowEdgeHz + stepHz / 2, stepHz, points, passes, warnings,
+    completePasses: list.reduce((n, m) => n + m.completePasses, 0),
+  };
+}
+
+function resample(pass: Float64Array, from: Measurement, lowEdgeHz: number, stepHz: number, points: number): Float64Array {
+  const power = new Float64Array(points);
+  const covered = new Float64Array(points);
+  pass.forEach((level, i) => {
+    if (Number.isNaN(level)) return;
+    const lowHz = from.lowHz + (i - 0.5) * from.stepHz;
+    const highHz = lowHz + from.stepHz;
+    const first = Math.max(0, Math.floor((lowHz - lowEdgeHz) / stepHz + 1e-9));
+    for (let k = first; k < points && lowEdgeHz + k * stepHz < highHz - 1e-6; k += 1) {
+      const overlapHz = Math.min(highHz, lowEdgeHz + (k + 1) * stepHz) - Math.max(lowHz, lowEdgeHz + k * stepHz);
+      power[k]! += (10 ** (level / 10) * overlapHz) / from.stepHz;
+      covered[k]! += overlapHz;
+    }
+  });
+  return power.map((p, k) => (covered[k]! > stepHz * 0.5 ? 10 * Math.log10((p * stepHz) / covered[k]!) : NaN));
+}

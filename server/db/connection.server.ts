@@ -1,0 +1,44 @@
+import { mkdirSync } from "node:fs";
+import { dirname } from "node:path";
+import { Sequelize, Transaction } from "sequelize";
+import { SequelizeStorage, Umzug } from "umzug";
+import { MIGRATIONS } from "./migrations/index.server";
+import { defineModels, type Models } from "./models/models.server";
+
+/** One open data file. Writes go through `write`, one at a time, each in a transaction of its own. */
+export interface Database {
+  file: string;
+  sequelize: Sequelize;
+  models: Models;
+  write: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
+  close: () => Promise<void>;
+}
+
+/** Opens (or makes) a data file and brings its tables up to date. A file that a newer version of the application has migrated is refused
+ *  as it is, for this version does not know what it means. */
+export async function openDatabase(file: string): Promise<Database> {
+  mkdirSync(dirname(file), { recursive: true });
+  const sequelize = new Sequelize({ dialect: "sqlite", storage: file, logging: false, pool: { max: 1 } });
+  await sequelize.query("PRAGMA journal_mode = WAL");
+  await migrate(sequelize, file);
+  let last: Promise<unknown> = Promise.resolve();
+  const write: Database["write"] = (work) => {
+    const next = last.then(() => sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work));
+    last = next.catch(() => undefined);
+    return next;
+  };
+  return { file, sequelize, models: defineModels(sequelize), write, close: () => last.then(() => sequelize.close()) };
+}
+
+async function migrate(sequelize: Sequelize, file: string): Promise<void> {
+  const storage = new SequelizeStorage({ sequelize, tableName: "migrations" });
+  const umzug = new Umzug({
+    context: sequelize,
+    storage,
+    logger: undefined,
+    migrations: MIGRATIONS.map(({ name, up }) => ({ name, up: () => sequelize.transaction((transaction) => up(sequelize, transaction)) })),
+  });
+  const unknown = (await umzug.executed()).filter((m) => !MIGRATIONS.some((k) => k.name === m.name));
+  if (unknown.length > 0) throw new Error(`${file} was written by a newer version (${unknown.map((m) => m.name).join(", ")}). It was left as it is.`);
+  await umzug.up();
+}

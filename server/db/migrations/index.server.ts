@@ -1,0 +1,10 @@
+import type { Sequelize, Transaction } from "sequelize";
+import { initialTables } from "./m0001InitialTables.server";
+
+export interface Migration {
+  name: string;
+  up: (db: Sequelize, transaction: Transaction) => Promise<void>;
+}
+
+/** In order, by hand. A name never changes once it has landed. Migrations import no models. */
+export const MIGRATIONS: readonly Migration[] = [{ name: "0001-initial-tables", up: initialTables }];

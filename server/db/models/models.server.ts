@@ -1,0 +1,76 @@
+import { DataTypes, type Model, type ModelAttributeColumnOptions, type ModelStatic, type Sequelize } from "sequelize";
+
+/** Tells Sequelize the tables as the migrations make them. Only repositories import this. */
+export interface DayRow {
+  id: number; production: string; title: string; dateIso: string; dayNumber: number; dayCount: number; town: string; region: string; profile: string;
+  maxNoiseDbm: number; spares: number; isPractice: boolean; currentPlaceId: number | null; clockDayMs: number; clockRealMs: number;
+}
+export interface PlaceRow { id: number; dayId: number; name: string; setting: string; note: string; startMs: number; endMs: number; siteKey: string | null; geometryJson: string }
+export interface UnitRow { id: number; dayId: number; key: string; kind: string; modelId: string; label: string }
+export interface ChannelRow {
+  id: number; dayId: number; number: number; talker: string; mark: string; part: string; moves: string; effort: string; wear: string; microphoneId: string;
+  micDistanceM: number; peakFactorDb: number; inputId: string; receiverKey: string; half: number; packKey: string; version: number;
+}
+export interface ChannelChangeRow { id: number; channelId: number; version: number; atMs: number; what: string }
+export interface StationRow { id: number; dayId: number; channel: number; name: string; note: string }
+export interface SweepRow {
+  id: number; dayId: number; placeId: number; takenAtMs: number; source: string; format: string; lowHz: number; stepHz: number; points: number; completePasses: number;
+  warningsJson: string; ownJson: string; levels: Buffer;
+}
+export interface PlanRow { id: number; dayId: number; version: number; placeId: number; sweepId: number | null; acceptedAtMs: number; profile: string; how: string; sparesJson: string }
+export interface PickRow { id: number; planId: number; channelId: number; frequencyHz: number; isLocked: boolean }
+export interface SyncRow {
+  id: number; dayId: number; channelId: number; placeId: number; atMs: number; kind: string; frequencyHz: number; packKey: string | null;
+  isClear: boolean | null; hasRf: boolean | null; hasAudio: boolean | null; strongestDbm: number | null;
+}
+export interface LevelCheckRow {
+  id: number; dayId: number; channelId: number; atMs: number; effort: string; gainDb: number; outputDb: number; inputGainDb: number; headroomDb: number; finalPeakDbfs: number;
+}
+export interface PlaceCheckRow {
+  id: number; dayId: number; channelId: number; placeId: number; atMs: number; frequencyHz: number; marginDb: number; overload: boolean; setupJson: string;
+}
+
+type Table<Row extends object> = ModelStatic<Model<Row, Omit<Row, "id"> & { id?: number }>>;
+
+export interface Models {
+  days: Table<DayRow>;
+  places: Table<PlaceRow>;
+  units: Table<UnitRow>;
+  channels: Table<ChannelRow>;
+  channelChanges: Table<ChannelChangeRow>;
+  stations: Table<StationRow>;
+  sweeps: Table<SweepRow>;
+  plans: Table<PlanRow>;
+  picks: Table<PickRow>;
+  syncs: Table<SyncRow>;
+  levelChecks: Table<LevelCheckRow>;
+  placeChecks: Table<PlaceCheckRow>;
+}
+
+const { INTEGER, REAL, TEXT, BOOLEAN, BLOB } = DataTypes;
+const text = { type: TEXT, allowNull: false };
+const int = { type: INTEGER, allowNull: false };
+const real = { type: REAL, allowNull: false };
+const flag = { type: BOOLEAN, allowNull: false };
+const maybe = (type: typeof INTEGER | typeof TEXT | typeof BOOLEAN | typeof REAL) => ({ type, allowNull: true });
+const id = { type: INTEGER, primaryKey: true, autoIncrement: true };
+
+const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions> } = {
+  days: { id, production: text, title: text, dateIso: text, dayNumber: int, dayCount: int, town: text, region: text, profile: text, maxNoiseDbm: real, spares: int, isPractice: flag, currentPlaceId: maybe(INTEGER), clockDayMs: int, clockRealMs: int },
+  places: { id, dayId: int, name: text, setting: text, note: text, startMs: int, endMs: int, siteKey: maybe(TEXT), geometryJson: text },
+  units: { id, dayId: int, key: text, kind: text, modelId: text, label: text },
+  channels: { id, dayId: int, number: int, talker: text, mark: text, part: text, moves: text, effort: text, wear: text, microphoneId: text, micDistanceM: real, peakFactorDb: real, inputId: text, receiverKey: text, half: int, packKey: text, version: int },
+  channelChanges: { id, channelId: int, version: int, atMs: int, what: text },
+  stations: { id, dayId: int, channel: int, name: text, note: text },
+  sweeps: { id, dayId: int, placeId: int, takenAtMs: int, source: text, format: text, lowHz: real, stepHz: real, points: int, completePasses: int, warningsJson: text, ownJson: text, levels: { type: BLOB, allowNull: false } },
+  plans: { id, dayId: int, version: int, placeId: int, sweepId: maybe(INTEGER), acceptedAtMs: int, profile: text, how: text, sparesJson: text },
+  picks: { id, planId: int, channelId: int, frequencyHz: int, isLocked: flag },
+  syncs: { id, dayId: int, channelId: int, placeId: int, atMs: int, kind: text, frequencyHz: int, packKey: maybe(TEXT), isClear: maybe(BOOLEAN), hasRf: maybe(BOOLEAN), hasAudio: maybe(BOOLEAN), strongestDbm: maybe(REAL) },
+  levelChecks: { id, dayId: int, channelId: int, atMs: int, effort: text, gainDb: real, outputDb: real, inputGainDb: real, headroomDb: real, finalPeakDbfs: real },
+  placeChecks: { id, dayId: int, channelId: int, placeId: int, atMs: int, frequencyHz: int, marginDb: real, overload: flag, setupJson: text },
+};
+
+export function defineModels(db: Sequelize): Models {
+  const entries = Object.entries(COLUMNS).map(([name, columns]) => [name, db.define(name, columns, { tableName: name, timestamps: false })]);
+  return Object.fromEntries(entries) as unknown as Models;
+}
