@@ -1,8 +1,11 @@
 import type { LevelAdvice } from "../core/audio/levelChain";
 import type { Conflict } from "../core/coordination/checkSet";
 import type { BrokenRule } from "../core/coordination/explain";
+import type { ProductKind } from "../core/coordination/products";
+import type { PickReason } from "../core/coordination/explainPick";
 import type { SweepFileError } from "../core/sweep/sweep";
 import { formatMhz, type FrequencyTextError } from "../core/units/frequencyText";
+import { formatDb, formatDbfs, formatDbm, formatSpan, mhz } from "./format";
 
 /** One place where codes become words. Numbers carry their unit; nobody is blamed. */
 export function sweepFileErrorWords(error: SweepFileError): string {
@@ -27,15 +30,15 @@ export function frequencyTextErrorWords(error: FrequencyTextError): string {
   }
 }
 
-const mhz = (hz: number) => `${formatMhz(hz)} MHz`;
 const khz = (hz: number) => `${Math.round(hz / 100) / 10} kHz`;
-const db = (value: number) => `${value.toFixed(Math.abs(value) < 10 ? 1 : 0).replace("-", "−")} dB`;
+
+const formulaWords = (kind: ProductKind, s: readonly string[]): string =>
+  ({ third2: `2 × ${s[0]} − ${s[1]}`, third3: `${s[0]} + ${s[1]} − ${s[2]}`, fifth2: `3 × ${s[0]} − 2 × ${s[1]}` })[kind];
 
 export function conflictWords(conflict: Conflict, nameOf: (id: string) => string): string {
   const s = conflict.sources.map(nameOf);
   if (conflict.kind === "spacing") return `${s[0]} and ${s[1]} are only ${(conflict.missHz / 1e6).toFixed(3)} MHz apart`;
-  const formula = { third2: `2 × ${s[0]} − ${s[1]}`, third3: `${s[0]} + ${s[1]} − ${s[2]}`, fifth2: `3 × ${s[0]} − 2 × ${s[1]}` }[conflict.kind];
-  return `${formula} falls ${conflict.missHz === 0 ? "exactly on" : `${khz(conflict.missHz)} from`} ${nameOf(conflict.victim ?? "")}`;
+  return `${formulaWords(conflict.kind, s)} falls ${conflict.missHz === 0 ? "exactly on" : `${khz(conflict.missHz)} from`} ${nameOf(conflict.victim ?? "")}`;
 }
 
 export function brokenRuleWords(rule: BrokenRule, nameOf: (id: string) => string): string {
@@ -44,7 +47,7 @@ export function brokenRuleWords(rule: BrokenRule, nameOf: (id: string) => string
     case "off-grid": return `between two steps: the nearest it can be set to is ${mhz(rule.nearestHz)}`;
     case "not-allowed": return "not allowed here by the region's rules";
     case "kept-free": return rule.reason;
-    case "too-noisy": return `noisy: ${rule.noiseDbm.toFixed(0).replace("-", "−")} dBm measured there, the limit is ${rule.maxNoiseDbm.toFixed(0).replace("-", "−")} dBm`;
+    case "too-noisy": return `noisy: ${formatDbm(rule.noiseDbm)} measured there, the limit is ${formatDbm(rule.maxNoiseDbm)}`;
     case "not-measured": return "not measured in this scan: unknown is not quiet";
     case "receiver-span": return `too far from ${mhz(rule.otherHz)}, the other half of its receiver: the halves must stay within ${rule.maxSpanHz / 1e6} MHz`;
     case "conflict": return conflictWords(rule.conflict, nameOf);
@@ -53,14 +56,27 @@ export function brokenRuleWords(rule: BrokenRule, nameOf: (id: string) => string
 
 export function levelAdviceWords(advice: LevelAdvice): string {
   switch (advice.code) {
-    case "microphone-overloads": return `The voice is ${db(advice.byDb)} more than the microphone takes: move it away or use a less sensitive one.`;
-    case "pack-clips": return `The pack clips by ${db(advice.byDb)} on peaks: set its gain ${db(advice.lowerByDb)} lower. Nothing after it can mend that.`;
-    case "pack-limits": return `The pack's limiter works by ${db(advice.byDb)} on peaks: set its gain lower.`;
-    case "pack-starved": return `The pack's input has ${db(advice.raiseByDb)} to give: raise its gain before anything after it.`;
-    case "input-clips": return `The recorder's input clips by ${db(advice.byDb)}: lower the receiver's output or that input.`;
-    case "input-low": return `Peaks reach only ${advice.peakDbfs.toFixed(0).replace("-", "−")} dBFS at the recorder: raise the receiver's output or the input by ${db(advice.raiseByDb)}.`;
+    case "microphone-overloads": return `The voice is ${formatDb(advice.byDb)} more than the microphone takes: move it away or use a less sensitive one.`;
+    case "pack-clips": return `The pack clips by ${formatDb(advice.byDb)} on peaks: set its gain ${formatDb(advice.lowerByDb)} lower. Nothing after it can mend that.`;
+    case "pack-limits": return `The pack's limiter works by ${formatDb(advice.byDb)} on peaks: set its gain lower.`;
+    case "pack-starved": return `The pack's input has ${formatDb(advice.raiseByDb)} to give: raise its gain before anything after it.`;
+    case "input-clips": return `The recorder's input clips by ${formatDb(advice.byDb)}: lower the receiver's output or that input.`;
+    case "input-low": return `Peaks reach only ${formatDbfs(advice.peakDbfs)} at the recorder: raise the receiver's output or the input by ${formatDb(advice.raiseByDb)}.`;
     case "input-noisiest": return "The recorder's input makes most of the noise: send it a hotter level and turn it down.";
     case "phantom-off": return "Microphone input: keep +48 V off, the receiver has its own power.";
-    case "fine": return `In order: ${db(advice.headroomDb)} over the peaks, the voice ${db(advice.snrDb)} over the noise.`;
+    case "fine": return `In order: ${formatDb(advice.headroomDb)} over the peaks, the voice ${formatDb(advice.snrDb)} over the noise.`;
   }
+}
+
+/** Why a pick is good, in one line: quiet by how much, nearest neighbour, nearest product. */
+export function pickReasonWords(reason: PickReason, nameOf: (id: string) => string): string {
+  const parts: string[] = [];
+  const { noiseDb, spacingHz } = reason.margins;
+  if (noiseDb !== null) parts.push(`quiet by ${formatDb(noiseDb)}`);
+  if (reason.nearestNeighbour !== null && spacingHz !== null) parts.push(`nearest is ${nameOf(reason.nearestNeighbour)}, ${formatSpan(spacingHz)} more than asked`);
+  const product = reason.nearestProduct;
+  if (product) {
+    parts.push(`${formulaWords(product.kind, product.sources.map(nameOf))} misses ${nameOf(product.victim)} by ${formatSpan(product.missHz)}`);
+  }
+  return parts.join("; ") || "nothing measured and nobody near";
 }

@@ -44,6 +44,9 @@ export type RigError =
   | { code: "off-grid"; key: string; frequencyHz: number; stepHz: number }
   | { code: "pack-is-off"; key: string };
 
+/** What goes wrong on the way to a unit, beside what a unit itself refuses. */
+export type DeviceError = RigError | { code: "device-unreachable"; detail: string } | { code: "stopped" };
+
 const PACK_WIDTH_HZ = 160_000;
 const SQUELCH_OVER_NOISE_DB = 8;
 

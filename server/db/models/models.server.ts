@@ -71,6 +71,10 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
 };
 
 export function defineModels(db: Sequelize): Models {
-  const entries = Object.entries(COLUMNS).map(([name, columns]) => [name, db.define(name, columns, { tableName: name, timestamps: false })]);
+  const entries = Object.entries(COLUMNS).map(([name, columns]) => {
+    // Sequelize writes into what it is given: each column gets an object of its own
+    const own = Object.fromEntries(Object.entries(columns).map(([key, column]) => [key, { ...column }]));
+    return [name, db.define(name, own, { tableName: name, timestamps: false })];
+  });
   return Object.fromEntries(entries) as unknown as Models;
 }

@@ -1,0 +1,36 @@
+import styled from "styled-components";
+import { MONO } from "../../ui/theme/theme";
+
+export const Frame = styled.figure`position: relative; min-width: 0;`;
+export const Picture = styled.svg`display: block; touch-action: pan-y; cursor: crosshair; overflow: visible; max-width: 100%;`;
+export const Silhouette = styled.path`fill: var(--air); stroke: var(--air-edge); stroke-width: 0.8;`;
+export const Floor = styled.path`fill: none; stroke: var(--ink); stroke-width: 1.4; opacity: 0.75;`;
+export const Grid = styled.line`stroke: var(--rule); stroke-width: 1;`;
+export const Spine = styled.line`stroke: var(--ink); stroke-width: 2;`;
+export const Tick = styled.line`stroke: var(--ink); stroke-width: 1.5;`;
+const label = `font-family: ${MONO}; font-size: 13px;`;
+export const TickLabel = styled.text`${label} fill: var(--soft); text-anchor: middle;`;
+export const LevelLabel = styled.text`${label} fill: var(--soft); font-size: 12px;`;
+export const TakenLabel = styled.text`
+  font-size: 13px; font-weight: 700; fill: var(--soft); text-anchor: middle; paint-order: stroke; stroke: var(--paper); stroke-width: 4px;
+`;
+export const Quiet = styled.line`stroke: var(--ink); stroke-width: 1.4; stroke-dasharray: 2 5;`;
+export const QuietLabel = styled.text`${label} fill: var(--ink); text-anchor: end; paint-order: stroke; stroke: var(--paper); stroke-width: 4px;`;
+export const Root = styled.line`stroke: var(--accent); stroke-width: 1.6; &[data-kind="third3"] { opacity: 0.6; stroke-width: 1.2; }`;
+export const Pole = styled.line`
+  stroke: var(--ink); stroke-width: 2;
+  &[data-kind="spare"] { stroke-dasharray: 3 3; stroke-width: 1.5; }
+  &[data-kind="other"] { stroke: var(--watch); stroke-width: 1; }
+`;
+export const FlagBox = styled.rect`
+  fill: var(--ink);
+  &[data-kind="spare"] { fill: var(--paper); stroke: var(--ink); stroke-width: 1.5; stroke-dasharray: 3 3; }
+  &[data-kind="other"] { fill: var(--paper); stroke: var(--watch); stroke-width: 1; }
+`;
+export const FlagText = styled.text`
+  font-size: 14px; font-weight: 700; text-anchor: middle; fill: var(--on-ink);
+  &[data-kind="spare"] { fill: var(--ink); }
+  &[data-kind="other"] { fill: var(--watch); }
+`;
+export const Cursor = styled.line`stroke: var(--accent); stroke-width: 1.5;`;
+export const Readout = styled.figcaption`font-family: ${MONO}; font-size: 14px; color: var(--soft); min-height: 20px;`;

@@ -1,0 +1,143 @@
+import { scaleLinear } from "d3";
+import { formatMhz } from "../../../core/units/frequencyText";
+
+/** What the spine can show. Everything but the domain may be missing. */
+export interface SpectrumData {
+  lowHz: number;
+  highHz: number;
+  traces: SpectrumTrace[];
+  floor: SpectrumTrace | null;
+  /** What law and television take away. */
+  taken: { lowHz: number; highHz: number; label: string; kind: "tv" | "law" }[];
+  /** Carriers of ours on the spine. */
+  flags: { id: string; mark: string; frequencyHz: number; kind: "own" | "spare" | "other" }[];
+  /** Our products under the spine; weight 0 … 1 is how near one comes to a carrier. */
+  roots: { frequencyHz: number; weight: number; kind: "third2" | "third3" }[];
+  quietBelowDbm: number | null;
+}
+
+export interface SpectrumTrace {
+  lowHz: number;
+  stepHz: number;
+  /** NaN where nothing was measured. */
+  levelsDbm: ArrayLike<number>;
+}
+
+export interface SpectrumLayout {
+  widthPx: number;
+  heightPx: number;
+  spineY: number;
+  silhouettes: string[];
+  floorPath: string | null;
+  taken: { x: number; width: number; label: string; kind: "tv" | "law"; labelX: number | null }[];
+  flags: { id: string; x: number; labelX: number; lane: number; mark: string; kind: "own" | "spare" | "other" }[];
+  roots: { x: number; length: number; kind: "third2" | "third3" }[];
+  ticks: { x: number; text: string }[];
+  levelTicks: { y: number; text: string }[];
+  quietY: number | null;
+  xOf: (frequencyHz: number) => number;
+  frequencyAtPx: (x: number) => number;
+  yOf: (levelDbm: number) => number;
+}
+
+const LOWEST_DBM = -122;
+const HIGHEST_DBM = -42;
+const AXIS_PX = 26;
+const FLAG_PX = 34;
+const LANE_PX = 26;
+const MOST_LANES = 3;
+
+/** Places everything of a spectrum: the air above one frequency axis, our products below it. Each column of pixels keeps the highest of its
+ *  levels, so that a narrow carrier never drops out of a wide picture. Pure: no DOM.
+ * @param widthPx - > 0; @param rootsPx - room under the spine, 0 where nothing hangs */
+export function spectrumLayout(data: SpectrumData, { widthPx, airPx, rootsPx }: { widthPx: number; airPx: number; rootsPx: number }): SpectrumLayout {
+  const x = scaleLinear([data.lowHz, data.highHz], [0, widthPx]);
+  const flags = placeFlags(data.flags, x);
+  const lanes = flags.reduce((most, f) => Math.max(most, f.lane + 1), data.flags.length > 0 ? 1 : 0);
+  const topPx = lanes * LANE_PX;
+  const spineY = topPx + airPx;
+  const y = scaleLinear([LOWEST_DBM, HIGHEST_DBM], [spineY, topPx]).clamp(true);
+  const quietY = data.quietBelowDbm === null ? null : y(data.quietBelowDbm);
+  return {
+    widthPx, heightPx: spineY + rootsPx + AXIS_PX, spineY, flags, quietY,
+    silhouettes: data.traces.flatMap((t) => silhouettes(t, x, y, widthPx, spineY)),
+    floorPath: data.floor ? linePath(data.floor, x, y, widthPx) : null,
+    taken: data.taken.flatMap((t) => {
+      const from = Math.max(0, x(t.lowHz));
+      const width = Math.min(widthPx, x(t.highHz)) - from;
+      return width <= 0 ? [] : [{ x: from, width, label: t.label, kind: t.kind, labelX: width >= 30 ? from + width / 2 : null }];
+    }),
+    roots: data.roots.filter((r) => r.frequencyHz >= data.lowHz && r.frequencyHz <= data.highHz)
+      .map((r) => ({ x: x(r.frequencyHz), length: 6 + Math.max(0, Math.min(1, r.weight)) * (rootsPx - 10), kind: r.kind })),
+    ticks: x.ticks(Math.max(3, Math.floor(widthPx / 90))).map((f) => ({ x: x(f), text: formatMhz(f).replace(/\.000$/, "") }))
+      .filter((t) => t.x > 12 && t.x < widthPx - 12),
+    levelTicks: [-100, -80, -60].map((dbm) => ({ y: y(dbm), text: `−${-dbm}` })),
+    xOf: (f) => x(f), frequencyAtPx: (px) => x.invert(px), yOf: (dbm) => y(dbm),
+  };
+}
+
+type Scale = (value: number) => number;
+
+function placeFlags(flags: SpectrumData["flags"], x: Scale): SpectrumLayout["flags"] {
+  const ends: number[] = [];
+  return [...flags].sort((a, b) => a.frequencyHz - b.frequencyHz).map((f) => {
+    const at = x(f.frequencyHz);
+    let lane = ends.findIndex((end) => at - FLAG_PX / 2 >= end);
+    if (lane < 0) lane = ends.length < MOST_LANES ? ends.length : ends.indexOf(Math.min(...ends));
+    ends[lane] = at + FLAG_PX / 2 + 2;
+    return { id: f.id, x: at, labelX: at, lane, mark: f.mark, kind: f.kind };
+  });
+}
+
+/** Highest level of each column of pixels, null where nothing was measured. */
+function columns(trace: SpectrumTrace, x: Scale, widthPx: number): (number | null)[] {
+  const highest: (number | null)[] = Array.from({ length: Math.max(1, Math.ceil(widthPx)) }, () => null);
+  for (let i = 0; i < trace.levelsDbm.length; i += 1) {
+    const level = trace.levelsDbm[i]!;
+    if (Number.isNaN(level)) continue;
+    const from = Math.max(0, Math.floor(x(trace.lowHz + (i - 0.5) * trace.stepHz)));
+    const to = Math.min(highest.length - 1, Math.floor(x(trace.lowHz + (i + 0.5) * trace.stepHz)));
+    for (let c = from; c <= to; c += 1) highest[c] = Math.max(highest[c] ?? -Infinity, level);
+  }
+  return highest;
+}
+
+function silhouettes(trace: SpectrumTrace, x: Scale, y: Scale, widthPx: number, spineY: number): string[] {
+  const paths: string[] = [];
+  let open: string[] = [];
+  const close = (at: number) => {
+    if (open.length > 0) paths.push(`${open.join("")}L${at},${spineY}Z`);
+    open = [];
+  };
+  columns(trace, x, widthPx).forEach((level, c) => {
+    if (level === null) return close(c);
+    if (open.length === 0) open.push(`M${c},${spineY}`);
+    open.push(`L${c},${y(level).toFixed(1)}`);
+    return undefined;
+  });
+  close(Math.ceil(widthPx));
+  return paths;
+}
+
+function linePath(trace: SpectrumTrace, x: Scale, y: Scale, widthPx: number): string | null {
+  let path = "";
+  let isOpen = false;
+  columns(trace, x, widthPx).forEach((level, c) => {
+    if (level === null) isOpen = false;
+    else {
+      path += `${isOpen ? "L" : "M"}${c},${y(level).toFixed(1)}`;
+      isOpen = true;
+    }
+  });
+  return path === "" ? null : path;
+}
+
+/** The level that a picture shows at a frequency: the measured bin there, or null. */
+export function levelAt(traces: readonly SpectrumTrace[], frequencyHz: number): number | null {
+  let found: number | null = null;
+  for (const t of traces) {
+    const level = t.levelsDbm[Math.round((frequencyHz - t.lowHz) / t.stepHz)];
+    if (level !== undefined && !Number.isNaN(level)) found = Math.max(found ?? -Infinity, level);
+  }
+  return found;
+}

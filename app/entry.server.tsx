@@ -1,0 +1,34 @@
+import { PassThrough, Transform } from "node:stream";
+import { createReadableStreamFromReadable } from "@react-router/node";
+import { renderToPipeableStream } from "react-dom/server";
+import { type EntryContext, ServerRouter } from "react-router";
+import { ServerStyleSheet } from "styled-components";
+
+/** Renders the page as a stream; the styles that the shell used go into its head. */
+export default function handleRequest(request: Request, status: number, headers: Headers, context: EntryContext): Promise<Response> {
+  return new Promise((resolve, reject) => {
+    const sheet = new ServerStyleSheet();
+    let responseStatus = status;
+    const { pipe, abort } = renderToPipeableStream(sheet.collectStyles(<ServerRouter context={context} url={request.url} />), {
+      onShellReady() {
+        const styles = sheet.getStyleTags();
+        let isHeadSeen = false;
+        const withStyles = new Transform({
+          transform(chunk: Buffer, _, done) {
+            if (isHeadSeen) return done(null, chunk);
+            const html = chunk.toString();
+            isHeadSeen = html.includes("</head>");
+            return done(null, html.replace("</head>", () => `${styles}</head>`));
+          },
+        });
+        headers.set("content-type", "text/html; charset=utf-8");
+        const body = new PassThrough();
+        resolve(new Response(createReadableStreamFromReadable(body), { headers, status: responseStatus }));
+        pipe(withStyles.pipe(body));
+      },
+      onShellError: (error) => reject(error instanceof Error ? error : new Error(String(error))),
+      onError: () => { responseStatus = 500; },
+    });
+    setTimeout(abort, 10_000).unref();
+  });
+}

@@ -1,0 +1,36 @@
+import type { AirView, LawView } from "../../../contract/airView";
+import type { SpectrumData, SpectrumTrace } from "../../charts/spectrum/spectrumLayout";
+import type { Stretch } from "../../../core/regions/region";
+
+/** The stretch that the spine shows: everything the channels tune. */
+export function spineOf(channels: readonly { tuning: Stretch | null }[]): Stretch {
+  const tuned = channels.flatMap((c) => (c.tuning ? [c.tuning] : []));
+  if (tuned.length === 0) return { lowHz: 470e6, highHz: 694e6 };
+  return { lowHz: Math.min(...tuned.map((t) => t.lowHz)), highHz: Math.max(...tuned.map((t) => t.highHz)) };
+}
+
+/** The air above the spine: a scan, its floor, and what law and television take away. */
+export function airOf(spine: Stretch, air: AirView | null, law: LawView, live: SpectrumTrace[] | null = null): SpectrumData {
+  const traces = live ?? (air ? [{ lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: air.maxDbm }] : []);
+  return {
+    ...spine, traces, flags: [], roots: [],
+    floor: air && !live ? { lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: air.floorDbm } : null,
+    taken: [...closedByLaw(spine, law.windows), ...law.taken.map((t) => ({ lowHz: t.lowHz, highHz: t.highHz, label: `TV ${t.channel}`, kind: "tv" as const }))],
+    // the limit holds for a channel's whole bandwidth; the silhouette is per step, so the line stands lower by that ratio
+    quietBelowDbm: null,
+  };
+}
+
+function closedByLaw(spine: Stretch, windows: readonly Stretch[]): SpectrumData["taken"] {
+  const closed: SpectrumData["taken"] = [];
+  let fromHz = spine.lowHz;
+  for (const w of [...windows].sort((a, b) => a.lowHz - b.lowHz)) {
+    if (w.lowHz > fromHz && fromHz < spine.highHz) closed.push({ lowHz: fromHz, highHz: Math.min(w.lowHz, spine.highHz), label: "not allowed", kind: "law" });
+    fromHz = Math.max(fromHz, w.highHz);
+  }
+  if (fromHz < spine.highHz) closed.push({ lowHz: fromHz, highHz: spine.highHz, label: "not allowed", kind: "law" });
+  return closed;
+}
+
+/** The noise limit as the silhouette shows it: what one bin may hold when a channel's bandwidth holds the limit. */
+export const limitPerBinDbm = (maxNoiseDbm: number, stepHz: number, bandwidthHz = 200_000): number => Math.round(maxNoiseDbm + 10 * Math.log10(stepHz / bandwidthHz));

@@ -1,0 +1,54 @@
+import "@fontsource-variable/atkinson-hyperlegible-next/index.css";
+import "@fontsource-variable/atkinson-hyperlegible-mono/index.css";
+import type { ReactNode } from "react";
+import { I18nProvider, RouterProvider } from "react-aria-components";
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useHref, useNavigate, useRouteLoaderData } from "react-router";
+import type { Route } from "./+types/root";
+import { ErrorPage } from "./features/frame/ErrorPage";
+import { themeOf } from "./features/frame/themeCookie";
+import { GlobalStyle } from "./ui/theme/theme";
+
+export function loader({ request }: Route.LoaderArgs) {
+  return { theme: themeOf(request.headers.get("cookie")) };
+}
+
+export const meta: Route.MetaFunction = () => [{ title: "Plain Channel" }];
+
+export function Layout({ children }: { children: ReactNode }) {
+  const theme = useRouteLoaderData<typeof loader>("root")?.theme ?? "daylight";
+  return (
+    <html lang="en" data-theme={theme}>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        <GlobalStyle />
+        {children}
+        <ScrollRestoration />
+        <Scripts />
+      </body>
+    </html>
+  );
+}
+
+export default function App() {
+  const navigate = useNavigate();
+  return (
+    <I18nProvider locale="en-GB">
+      <RouterProvider navigate={(to) => void navigate(to)} useHref={useHref}>
+        <Outlet />
+      </RouterProvider>
+    </I18nProvider>
+  );
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  if (isRouteErrorResponse(error)) {
+    const words = (error.data as { message?: string } | null)?.message;
+    return <ErrorPage title={error.status === 404 ? "There is no such page" : "That did not work"} detail={words ?? error.statusText} />;
+  }
+  return <ErrorPage title="This screen broke" detail="What is recorded is unharmed. Go back to the day and try again; if it breaks once more, restart the application." />;
+}

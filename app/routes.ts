@@ -1,0 +1,16 @@
+import { index, route, type RouteConfig } from "@react-router/dev/routes";
+
+export default [
+  index("routes/home/route.tsx"),
+  route("settings", "routes/settings/route.ts"),
+  route("day/:dayId", "routes/dayFrame/route.tsx", [
+    index("routes/day/route.tsx"),
+    route("scan", "routes/scan/route.tsx"),
+    route("pick", "routes/pick/route.tsx"),
+    route("sync", "routes/sync/route.tsx"),
+    route("level", "routes/level/route.tsx"),
+    route("place", "routes/place/route.tsx"),
+  ]),
+  route("day/:dayId/scan/events", "routes/scanEvents/route.ts"),
+  route("day/:dayId/meters", "routes/meters/route.ts"),
+] satisfies RouteConfig;

@@ -1,0 +1,49 @@
+import { Link } from "react-router";
+import styled from "styled-components";
+import { NARROW, PHONE, TARGET_PX } from "../../ui/theme/theme";
+
+export const Frame = styled.div`max-width: 1440px; margin: 0 auto; padding: 10px 28px 40px; ${PHONE} { padding: 6px 14px 32px; }`;
+export const Head = styled.header`
+  display: flex; flex-wrap: wrap; align-items: center; gap: 2px 16px; border-bottom: 2px solid var(--ink); padding-bottom: 6px;
+`;
+export const Production = styled(Link)`font-size: 22px; font-weight: 700; text-decoration: none; padding: 4px 0;`;
+export const Where = styled.span`color: var(--soft); ${PHONE} { order: 3; width: 100%; font-size: 14px; }`;
+export const HeadTools = styled.div`display: flex; gap: 8px; align-items: center; margin-left: auto;`;
+
+export const Strip = styled.ol`
+  list-style: none; display: flex; margin: 12px 0 2px; gap: 0;
+  ${PHONE} { overflow-x: auto; scroll-snap-type: x proximity; margin-top: 8px; }
+`;
+export const PlaceBar = styled.div`height: 5px; background: var(--rule); margin-bottom: 7px;`;
+export const PlaceItem = styled.li<{ $share: number }>`
+  flex: ${(p) => Math.max(0.12, p.$share)} 1 150px; min-width: 150px; padding-right: 0; color: var(--soft); line-height: 1.3;
+  &[data-here] { color: var(--ink); ${PlaceBar} { background: var(--accent); } }
+  ${PHONE} { min-width: 190px; flex: none; scroll-snap-align: start; }
+`;
+export const PlaceName = styled.div`font-weight: 700; padding-right: 12px; font-size: 15px;`;
+export const PlaceTimes = styled.div`font-size: 14px; padding-right: 12px;`;
+
+export const Stages = styled.nav`
+  display: flex; gap: 4px; margin: 6px 0 12px -10px; overflow-x: auto;
+  a {
+    display: inline-flex; align-items: center; min-height: ${TARGET_PX}px; padding: 0 12px; color: var(--soft); text-decoration: none; font-size: 17px; position: relative;
+    &.active { color: var(--ink); font-weight: 700; }
+    &.active::after { content: ""; position: absolute; left: 12px; right: 12px; bottom: 5px; height: 3px; background: var(--accent); }
+    &:hover { color: var(--ink); }
+  }
+`;
+
+export const Columns = styled.div`
+  display: grid; grid-template-columns: minmax(0, 1fr) 280px; gap: 32px; align-items: start;
+  > main { min-width: 0; }
+  ${NARROW} { grid-template-columns: minmax(0, 1fr); }
+`;
+export const Next = styled.aside`
+  h2 { font-size: 18px; margin-bottom: 4px; }
+  ol { padding-left: 1.3em; }
+  li { padding: 3px 0; }
+  li::marker { font-weight: 700; }
+  a { display: block; text-decoration: none; padding: 2px 0; &:hover { text-decoration: underline; } }
+  small { display: block; color: var(--soft); font-size: 14px; line-height: 1.3; }
+  ${NARROW} { border-top: 1px solid var(--rule); padding-top: 12px; }
+`;

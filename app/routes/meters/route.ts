@@ -1,0 +1,10 @@
+import { data } from "react-router";
+import type { Route } from "./+types/route";
+import { readMeters } from "../../../server/services/syncs.server";
+import { dayIdOf } from "../shared/reply.server";
+
+/** RF and audio of every channel now. */
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const read = await readMeters(context.app, dayIdOf(params));
+  return data({ meters: read.ok ? read.value : {} }, { headers: { "cache-control": "no-store" } });
+}

@@ -1,0 +1,190 @@
+import { useMemo, useState } from "react";
+import { DropZone, FileTrigger, type FileDropItem } from "react-aria-components";
+import { useFetcher } from "react-router";
+import styled from "styled-components";
+import type { Route } from "./+types/route";
+import { airViewOf, lawViewOf } from "../../../server/services/airViews.server";
+import { requireDay } from "../../../server/services/dayView.server";
+import { pickBasis } from "../../../server/services/plans.server";
+import { importSweep, startScan, stopScan } from "../../../server/services/scans.server";
+import { allPacksOff } from "../../../server/services/syncs.server";
+import { capital, count, formatAge, formatClock, formatDbm, formatDuration, formatSpan, listWords } from "../../../contract/format";
+import { formatMhz } from "../../../core/units/frequencyText";
+import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
+import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
+import { Button, PrimaryButton } from "../../ui/Button/Button";
+import { SelectField } from "../../ui/Field/Field";
+import { Notice } from "../../ui/Notice/Notice";
+import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
+import { Progress } from "../../ui/Progress/Progress";
+import type { Reply } from "../shared/reply";
+import { dayIdOf, orNotFound, readIntent, refuse, reply } from "../shared/reply.server";
+import { ReplyNotice } from "../shared/ReplyNotice";
+import { currentPlace, useDay } from "../shared/useDay";
+import { useIntent } from "../shared/useIntent";
+import { scanIntents, type ScanIntent } from "./intents";
+import { useLiveScan } from "./useLiveScan";
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const dayId = dayIdOf(params);
+  const loaded = orNotFound(await requireDay(context.app, dayId));
+  const basis = await pickBasis(context.app, loaded, loaded.day.profile);
+  return { air: airViewOf(basis), law: lawViewOf(loaded, basis), isRunning: context.app.scans.running(dayId) !== null };
+}
+
+export async function action({ params, request, context }: Route.ActionArgs) {
+  const dayId = dayIdOf(params);
+  if (request.headers.get("content-type")?.startsWith("multipart/form-data")) {
+    const file = (await request.formData()).get("sweep");
+    if (!(file instanceof File)) return refuse("No file came with that. Nothing was changed.", 400);
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    return reply(await importSweep(context.app, dayId, { name: file.name || "the file", bytes }), ({ measurement }) =>
+      [`Read ${measurement.points} points from "${file.name}".`, ...measurement.warnings.map((w) => w.message)].join(" "));
+  }
+  const read = await readIntent(request, scanIntents);
+  if (!read.ok) return read.reply;
+  const { intent } = read;
+  switch (intent.intent) {
+    case "start": return reply(await startScan(context.app, dayId, intent.passes));
+    case "stop": return reply(stopScan(context.app, dayId));
+    case "packs-off": return reply(await allPacksOff(context.app, dayId), () => "All packs are off.");
+  }
+}
+
+const PASSES = [{ id: 1, label: "one pass" }, { id: 3, label: "three passes", detail: "catches more of what comes and goes" }, { id: 10, label: "ten passes", detail: "for a talkback that is rarely on" }];
+const MOST_ROWS = 8;
+
+/** What is on the air here, and what that means. */
+export default function ScanScreen({ loaderData }: Route.ComponentProps) {
+  const { air, law } = loaderData;
+  const view = useDay();
+  const here = currentPlace(view);
+  const base = `/day/${view.day.id}/scan`;
+  const live = useLiveScan(`${base}/events`, loaderData.isRunning);
+  const { send, reply: answer } = useIntent<ScanIntent>();
+  const upload = useFetcher<Reply>();
+  const [passes, setPasses] = useState(1);
+  const spine = useMemo(() => spineOf(view.channels), [view.channels]);
+  const isRunning = live.status === "running";
+  const picture = useMemo(() => {
+    const base = airOf(spine, air, law, isRunning ? live.traces : null);
+    return { ...base, quietBelowDbm: air || isRunning ? limitPerBinDbm(law.maxNoiseDbm, air?.stepHz ?? 25_000) : null };
+  }, [spine, air, law, isRunning, live.traces]);
+  const onPacks = view.packs.filter((p) => p.report?.isOn);
+  const openHz = law.open.reduce((sum, s) => sum + (s.highHz - s.lowHz) + 25_000, 0);
+  const others = air?.carriers.filter((c) => c.own === null) ?? [];
+  const takenSeen = air?.tv.filter((t) => t.state === "busy" && t.highHz > spine.lowHz && t.lowHz < spine.highHz).length ?? 0;
+  const isApart = air !== null && (air.highHz < spine.lowHz || air.lowHz > spine.highHz);
+
+  const sendFile = (file: File | null | undefined) => {
+    if (!file) return;
+    const form = new FormData();
+    form.set("sweep", file);
+    void upload.submit(form, { method: "post", encType: "multipart/form-data" });
+  };
+  return (
+    <Stack>
+      <div>
+        <Answer>
+          {isRunning ? "Scanning"
+            : !air ? `Nothing measured at the ${here.name.toLowerCase()} yet`
+            : isApart ? `This scan covers ${formatMhz(air.lowHz)} to ${formatMhz(air.highHz)}: nothing your channels tune`
+            : law.open.length === 0 ? "No place is quiet and allowed here"
+            : `${Math.round(openHz / 1e6)} MHz are quiet and free, in ${count(law.open.length, "stretch", "stretches")}`}
+        </Answer>
+        <Sub>
+          {isRunning ? `${listWords(live.labels) || "The receivers"} step through their blocks at the ${here.name.toLowerCase()}.`
+            : !air ? "All own packs off, antennas on, receivers where they will work. Then let them listen once through everything they tune."
+            : `Taken ${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}; ${count(takenSeen, "TV channel")} in sight, ${count(others.length, "narrow carrier")} not ours.`}
+        </Sub>
+      </div>
+      {onPacks.length > 0 && !isRunning && (
+        <Notice kind="caution" action={<Button onPress={() => send({ intent: "packs-off" })}>{onPacks.length === 1 ? "Switch it off" : "Switch them off"}</Button>}>
+          {`${listWords(onPacks.map((p) => p.label))} ${onPacks.length === 1 ? "is" : "are"} on: a pack that is on shows up as taken.`}
+        </Notice>
+      )}
+      <Row>
+        {isRunning ? (
+          <>
+            <Progress label="Scan" fraction={live.fraction} valueText={`${Math.floor(live.fraction * 100)} %`} />
+            <Button onPress={() => send({ intent: "stop" })}>Stop</Button>
+          </>
+        ) : (
+          <>
+            <PrimaryButton onPress={() => send({ intent: "start", passes })} isDisabled={view.rig.state !== "ready"}>Scan now</PrimaryButton>
+            <SelectField label="How many passes" isLabelHidden choices={PASSES} value={passes} onChange={setPasses} />
+            <Drop
+              as={DropZone} aria-label="Drop a sweep file here"
+              onDrop={(event: { items: { kind: string }[] }) => {
+                const item = event.items.find((i) => i.kind === "file") as FileDropItem | undefined;
+                void item?.getFile().then(sendFile);
+              }}
+            >
+              <FileTrigger onSelect={(files) => sendFile(files?.[0])}>
+                <Button>Read a sweep file</Button>
+              </FileTrigger>
+              <Soft>or drop one here: columns of frequency and level, or rows</Soft>
+            </Drop>
+          </>
+        )}
+      </Row>
+      {live.message && <Notice kind={live.status === "failed" ? "refused" : "said"}>{live.message}</Notice>}
+      {upload.state === "idle" ? <ReplyNotice reply={upload.data} /> : <Soft>Reading the file …</Soft>}
+      <ReplyNotice reply={answer} />
+
+      <SpectrumChart data={picture} rootsPx={0} airPx={190} label={air ? `Spectrum of the ${here.name.toLowerCase()}, ${formatMhz(spine.lowHz)} to ${formatMhz(spine.highHz)} MHz: ${law.taken.map((t) => t.reason).join(", ")}; ${others.length} other carriers.` : "Nothing measured yet; television channels of the register are hatched."} />
+
+      {air && !isRunning && (
+        <Halves>
+          <section>
+            <Heading>Narrow carriers</Heading>
+            {air.carriers.length === 0 ? <Soft as="p">None stands out of the noise.</Soft> : (
+              <Table>
+                <thead><tr><th>MHz</th><th>Level</th><th>Width</th>{air.passes > 1 && <th>On</th>}<th>Whose</th></tr></thead>
+                <tbody>
+                  {air.carriers.slice(0, MOST_ROWS).map((c) => (
+                    <tr key={c.frequencyHz}>
+                      <th scope="row"><Figure>{formatMhz(Math.round(c.frequencyHz / 5000) * 5000)}</Figure></th>
+                      <td data-label="Level"><Figure>{formatDbm(c.levelDbm)}</Figure></td>
+                      <td data-label="Width"><Figure>{formatSpan(c.widthHz)}</Figure></td>
+                      {air.passes > 1 && <td data-label="On"><Figure>{`${Math.round(c.occupancy * 100)} %`}</Figure></td>}
+                      <td data-label="Whose">{c.own === null ? "not ours" : <b>{`ours: ${c.own} was on`}</b>}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </Table>
+            )}
+            {air.carriers.length > MOST_ROWS && <Soft>{`and ${air.carriers.length - MOST_ROWS} weaker`}</Soft>}
+          </section>
+          <section>
+            <Heading>Television</Heading>
+            <Table>
+              <thead><tr><th>Channel</th><th>In the scan</th><th>Level</th><th>Register</th></tr></thead>
+              <tbody>
+                {air.tv.filter((t) => t.state !== "unseen" && (t.state !== "clear" || view.stations.some((s) => s.channel === t.channel))).map((t) => (
+                  <tr key={t.channel}>
+                    <th scope="row"><Figure>{t.channel}</Figure></th>
+                    <td data-label="Scan">{{ busy: "taken", clear: "not heard", partial: "partly filled", unseen: "" }[t.state]}</td>
+                    <td data-label="Level"><Figure>{t.levelDbm === null ? "–" : formatDbm(t.levelDbm)}</Figure></td>
+                    <td data-label="Register">{view.stations.find((s) => s.channel === t.channel)?.name ?? "not listed"}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          </section>
+        </Halves>
+      )}
+      {air && air.warnings.length > 0 && <Notice kind="caution">{air.warnings.map((w) => w.message).join(" ")}</Notice>}
+      {view.sweepsHere.length > 1 && (
+        <Soft as="p">{`${capital(count(view.sweepsHere.length, "scan"))} here today; the newest counts. Before it: ${listWords(view.sweepsHere.slice(0, -1).slice(-3).map((s) => `${formatClock(s.takenAtMs)} by ${s.source}`))}.`}</Soft>
+      )}
+      <Soft as="p">{`${law.regionTitle}: ${law.licence}. ${law.advice} A scan answers for the place where it was taken${air ? `, and for about four hours: ${formatDuration(Math.max(0, 4 * 3_600_000 - (view.nowMs - air.takenAtMs)))} left` : ""}.`}</Soft>
+    </Stack>
+  );
+}
+
+const Drop = styled.div`
+  display: flex; flex-wrap: wrap; gap: 4px 10px; align-items: center; padding: 3px 12px 3px 3px; border: 1.5px dashed transparent; border-radius: 4px;
+  &[data-drop-target] { border-color: var(--accent); background: var(--hover); }
+`;
+const Halves = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(300px, 1fr)); gap: 16px 32px; align-items: start;`;

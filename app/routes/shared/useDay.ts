@@ -1,0 +1,16 @@
+import { useOutletContext } from "react-router";
+import type { DayView } from "../../../server/services/dayView.server";
+import type { Names } from "../../../contract/dayWords";
+
+/** The day that the frame around a screen has loaded. */
+export const useDay = (): DayView => useOutletContext<DayView>();
+
+export function namesOf(day: Pick<DayView, "channels" | "places">): Names {
+  return {
+    talker: (id) => day.channels.find((c) => c.id === id)?.talker ?? "someone",
+    pack: (id) => day.channels.find((c) => c.id === id)?.packLabel ?? "the pack",
+    place: (id) => day.places.find((p) => p.id === id)?.name ?? "place",
+  };
+}
+
+export const currentPlace = (day: DayView) => day.places.find((p) => p.id === day.day.currentPlaceId) ?? day.places[0]!;

@@ -1,0 +1,34 @@
+import type { Stretch } from "../core/regions/region";
+import type { SeenCarrier } from "../core/sweep/analyseSweep";
+import type { SweepWarning } from "../core/sweep/sweep";
+import type { TvChannel } from "../core/sweep/television";
+
+/** A scan and what it means, as the screens draw it. */
+export interface AirView {
+  sweepId: number;
+  takenAtMs: number;
+  source: string;
+  passes: number;
+  lowHz: number;
+  highHz: number;
+  stepHz: number;
+  /** Highest of the passes in each bin, a tenth of a decibel; NaN where nothing was measured. */
+  maxDbm: number[];
+  floorDbm: number[];
+  noiseFloorDbm: number;
+  tv: TvChannel[];
+  carriers: SeenCarrier[];
+  warnings: SweepWarning[];
+}
+
+/** Law and register at a place, scan or no scan. */
+export interface LawView {
+  windows: Stretch[];
+  taken: (Stretch & { channel: number; reason: string })[];
+  /** Where a carrier may stand, by law, register and scan. */
+  open: Stretch[];
+  maxNoiseDbm: number;
+  regionTitle: string;
+  advice: string;
+  licence: string;
+}

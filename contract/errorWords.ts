@@ -1,0 +1,38 @@
+import type { DeviceError } from "../core/air/rig";
+import { capital, formatClock, formatSpan, listWords, mhz } from "./format";
+import type { ServiceError } from "./serviceError";
+import { brokenRuleWords, sweepFileErrorWords } from "./words";
+
+/** What happened, what is unharmed, what to do. */
+export function serviceErrorWords(error: ServiceError): string {
+  switch (error.code) {
+    case "not-found": return `That ${error.what} is not there (any more). Nothing was changed.`;
+    case "changed-meanwhile": {
+      const changes = error.changes.map((c) => `${c.what} (${formatClock(c.atMs)})`);
+      return `${error.talker} was changed in another window meanwhile${changes.length > 0 ? `: ${listWords(changes)}` : ""}. Yours was not stored; what stands now is shown. Look, and set it again if it is still wanted.`;
+    }
+    case "plan-changed": return `Plan ${error.version} was accepted in another window at ${formatClock(error.atMs)}. Yours was not stored; the frequencies shown are the standing ones.`;
+    case "scan-changed": return `A newer scan of this place came in at ${formatClock(error.atMs)}. Nothing was stored; find the frequencies again on it.`;
+    case "rules-broken":
+      return `Not accepted: ${error.picks.map((p) => `${p.talker} is ${listWords(p.broken.slice(0, 2).map((b) => brokenRuleWords(b, (id) => error.names[id] ?? id)))}`).join("; ")}. The plan is as it was.`;
+    case "nothing-picked": return "There is no frequency to accept yet. The plan is as it was.";
+    case "no-rig": return "No receivers are connected that could be driven from here. A sweep file can be read instead.";
+    case "scan-running": return "A scan is running. Wait for it, or stop it first.";
+    case "no-scan-running": return "No scan is running any more.";
+    case "setting-unknown": return `${capital(error.what)}. Nothing was stored.`;
+    case "device": return `${deviceErrorWords(error.error, error.unit)} Nothing else was changed.`;
+    case "sweep-file": return `"${error.name}" was not read. ${sweepFileErrorWords(error.error)} The day and its scans are as they were.`;
+    case "sweep-file-large": return `"${error.name}" is too large for one piece (${Math.round(error.bytes / 1048576)} MB; at most ${error.mostBytes / 1048576} MB). The day is as it was.`;
+  }
+}
+
+export function deviceErrorWords(error: DeviceError, unit: string): string {
+  switch (error.code) {
+    case "no-such-unit": return `${capital(unit)} does not answer to "${error.key}".`;
+    case "outside-tuning": return `${capital(unit)} cannot go to ${mhz(error.frequencyHz)}: it tunes ${mhz(error.lowHz)} to ${mhz(error.highHz)}.`;
+    case "off-grid": return `${capital(unit)} cannot be set to ${mhz(error.frequencyHz)}: it tunes in steps of ${formatSpan(error.stepHz)}.`;
+    case "pack-is-off": return `${capital(unit)} is off: switch it on, then hold it before the receiver's window.`;
+    case "device-unreachable": return `${capital(unit)} does not answer (${error.detail}).`;
+    case "stopped": return "Stopped.";
+  }
+}

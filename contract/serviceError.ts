@@ -1,0 +1,19 @@
+import type { DeviceError } from "../core/air/rig";
+import type { BrokenRule } from "../core/coordination/explain";
+import type { SweepFileError } from "../core/sweep/sweep";
+
+/** What a use case can answer instead of a value. Plain data, with what the words need. */
+export type ServiceError =
+  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" }
+  | { code: "changed-meanwhile"; talker: string; changes: { atMs: number; what: string }[] }
+  | { code: "plan-changed"; version: number; atMs: number }
+  | { code: "scan-changed"; atMs: number }
+  | { code: "rules-broken"; picks: { talker: string; broken: BrokenRule[] }[]; names: Record<string, string> }
+  | { code: "nothing-picked" }
+  | { code: "no-rig" }
+  | { code: "scan-running" }
+  | { code: "no-scan-running" }
+  | { code: "setting-unknown"; what: string }
+  | { code: "device"; error: DeviceError; unit: string }
+  | { code: "sweep-file"; name: string; error: SweepFileError }
+  | { code: "sweep-file-large"; name: string; bytes: number; mostBytes: number };

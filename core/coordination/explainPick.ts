@@ -1,0 +1,41 @@
+import { edgeDistanceHz, marginsOf, nearestOfEach, type Margins, type NearestProduct } from "./margins";
+import { NoiseIndex, noiseInBand } from "./candidates";
+import type { CoordinationRequest } from "./request";
+import { mergeStretches } from "../regions/region";
+
+/** Why one carrier stands well where it stands: what it has in hand on every count, and what comes nearest. */
+export interface PickReason {
+  channelId: string;
+  frequencyHz: number;
+  margins: Margins;
+  noiseDbm: number | null;
+  nearestNeighbour: string | null;
+  /** The product, of the kinds the profile minds, with least in hand. */
+  nearestProduct: (NearestProduct & { inHandHz: number }) | null;
+}
+
+/** The reason behind every pick of a set, from the same margins that the search weighs.
+ * @param picks - a set that answers the request, complete or not */
+export function explainPicks(request: CoordinationRequest, picks: readonly { channelId: string; frequencyHz: number }[]): PickReason[] {
+  const windows = mergeStretches(request.windows);
+  const noise = new NoiseIndex(request.noise);
+  const ours = picks.map((p) => ({ id: p.channelId, frequencyHz: p.frequencyHz }));
+  const nearest = nearestOfEach([...ours, ...request.others], new Set(request.others.map((o) => o.id)));
+  const { third2Hz, third3Hz, fifth2Hz } = request.profile.guards;
+  const guardOf = { third2: third2Hz, third3: third3Hz, fifth2: fifth2Hz };
+  return picks.map(({ channelId, frequencyHz }) => {
+    const bandwidthHz = request.channels.find((c) => c.id === channelId)?.bandwidthHz ?? 200_000;
+    const [lowHz, highHz] = [frequencyHz - bandwidthHz / 2, frequencyHz + bandwidthHz / 2];
+    const noiseDbm = noiseInBand(noise.near(lowHz, highHz), lowHz, highHz).levelDbm;
+    const noiseDb = noiseDbm === null || request.maxNoiseDbm === null ? null : request.maxNoiseDbm - noiseDbm;
+    const mine = nearest.get(channelId)!;
+    const products = Object.values(mine.nearest)
+      .filter((p): p is NearestProduct => p !== null && guardOf[p.kind] > 0)
+      .map((p) => ({ ...p, inHandHz: p.missHz - guardOf[p.kind] }))
+      .sort((a, b) => a.inHandHz - b.inHandHz);
+    return {
+      channelId, frequencyHz, noiseDbm, nearestNeighbour: mine.nearestNeighbour, nearestProduct: products[0] ?? null,
+      margins: marginsOf(mine, request.profile, noiseDb, edgeDistanceHz(lowHz, highHz, windows, request.exclusions)),
+    };
+  });
+}

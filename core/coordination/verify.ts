@@ -1,0 +1,30 @@
+import { brokenRules, type BrokenRule } from "./explain";
+import { checkSet } from "./checkSet";
+import type { CoordinationRequest } from "./request";
+import type { Raster } from "../regions/raster";
+
+export interface ProposedSet {
+  picks: readonly { channelId: string; frequencyHz: number }[];
+  spares: readonly number[];
+}
+
+/** Checks a finished set against the request it answers, by other code than the search: every rule each pick breaks among the others,
+ *  and whether any spare clashes. Empty lists mean that the set may stand. */
+export function verifySet(request: CoordinationRequest, set: ProposedSet, raster: Raster | null): { picks: { channelId: string; broken: BrokenRule[] }[]; spares: number[] } {
+  const standing = [...set.picks.map((p) => ({ id: p.channelId, frequencyHz: p.frequencyHz })), ...request.others];
+  const picks = set.picks.map(({ channelId, frequencyHz }) => {
+    const channel = request.channels.find((c) => c.id === channelId);
+    if (!channel) return { channelId, broken: [{ code: "not-tunable" as const, ranges: [] }] };
+    const isLockedOffGrid = (b: BrokenRule) => b.code === "off-grid" && channel.lockedHz === frequencyHz;
+    return { channelId, broken: brokenRules(request, channel, frequencyHz, standing, raster).filter((b) => !isLockedOffGrid(b)) };
+  });
+  const before = checkSet(standing, request.profile).conflicts.length;
+  const all = [...standing];
+  const spares = set.spares.filter((frequencyHz, i) => {
+    all.push({ id: `spare ${i}`, frequencyHz });
+    const isClean = checkSet(all, request.profile).conflicts.length === before;
+    if (!isClean) all.pop();
+    return !isClean;
+  });
+  return { picks: picks.filter((p) => p.broken.length > 0), spares };
+}

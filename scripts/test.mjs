@@ -1,0 +1,19 @@
+// Everything that must hold: install, Chromium from Debian if missing, types, lint, boundaries, unit tests, browser tests.
+import { existsSync } from "node:fs";
+import { ensureBuilt, ensureInstalled, run, step } from "./lib.mjs";
+
+await ensureInstalled();
+if (!existsSync(process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium")) {
+  await step("installing Debian's Chromium", async () => {
+    const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
+    const apt = (args) => { const [command, ...rest] = [...sudo, "apt-get", ...args]; return run(command, rest, { env: { DEBIAN_FRONTEND: "noninteractive" } }); };
+    await apt(["update", "-qq"]);
+    await apt(["install", "-y", "-qq", "--no-install-recommends", "chromium"]);
+  });
+}
+await step("types", () => run("npm", ["run", "--silent", "types"]));
+await step("lint", () => run("npm", ["run", "--silent", "lint"]));
+await step("boundaries", () => run("npm", ["run", "--silent", "boundaries"]));
+await step("unit tests", () => run("npm", ["run", "--silent", "unit"]));
+await ensureBuilt();
+await step("browser tests", () => run("npm", ["run", "--silent", "browser"]));

@@ -1,0 +1,59 @@
+import type { Transaction } from "sequelize";
+import type { Effort } from "../../../core/audio/levelChain";
+import type { Wear } from "../../../core/radio/antenna";
+import type { Database } from "../connection.server";
+
+/** A talker's path as it is stored: who, how they speak and wear it, and which units carry it. */
+export interface StoredChannel {
+  id: number;
+  number: number;
+  talker: string;
+  mark: string;
+  part: string;
+  moves: string;
+  effort: Effort;
+  wear: Wear;
+  microphoneId: string;
+  micDistanceM: number;
+  peakFactorDb: number;
+  inputId: string;
+  receiverKey: string;
+  half: number;
+  packKey: string;
+  version: number;
+}
+
+export interface ChannelChange {
+  version: number;
+  atMs: number;
+  what: string;
+}
+
+export async function listChannels(db: Database, dayId: number, transaction?: Transaction): Promise<StoredChannel[]> {
+  const rows = await db.models.channels.findAll({ where: { dayId }, order: [["number", "ASC"]], transaction: transaction ?? null });
+  return rows.map((r) => {
+    const { dayId: _, effort, wear, ...rest } = r.get({ plain: true });
+    return { ...rest, effort: effort as Effort, wear: wear as Wear };
+  });
+}
+
+export async function insertChannel(db: Database, dayId: number, channel: Omit<StoredChannel, "id" | "version">, transaction: Transaction): Promise<number> {
+  return (await db.models.channels.create({ ...channel, dayId, version: 1 }, { transaction })).get("id") as number;
+}
+
+/** Changes a channel and counts its version up, if the caller saw the version that stands; else tells what happened since.
+ * @returns null when stored, or the changes that the caller has not seen */
+export async function changeChannel(
+  db: Database,
+  p: { channelId: number; seenVersion: number; atMs: number; what: string; change: Partial<Omit<StoredChannel, "id" | "number" | "version">> },
+  transaction: Transaction,
+): Promise<ChannelChange[] | null> {
+  const version = p.seenVersion + 1;
+  const [count] = await db.models.channels.update({ ...p.change, version }, { where: { id: p.channelId, version: p.seenVersion }, transaction });
+  if (count === 0) {
+    const rows = await db.models.channelChanges.findAll({ where: { channelId: p.channelId }, order: [["version", "ASC"]], transaction });
+    return rows.map((r) => r.get({ plain: true })).filter((r) => r.version > p.seenVersion).map(({ version: v, atMs, what }) => ({ version: v, atMs, what }));
+  }
+  await db.models.channelChanges.create({ channelId: p.channelId, version, atMs: p.atMs, what: p.what }, { transaction });
+  return null;
+}

@@ -1,0 +1,42 @@
+import type { Transaction } from "sequelize";
+import type { PlanRecord } from "../../../core/day/facts";
+import type { ProfileName } from "../../../core/coordination/profile";
+import type { Database } from "../connection.server";
+
+export interface StoredPick {
+  channelId: number;
+  frequencyHz: number;
+  isLocked: boolean;
+}
+
+export interface StoredSpare {
+  frequencyHz: number;
+  for: number[];
+}
+
+/** One accepted version of the frequencies. Versions are only added. */
+export interface StoredPlan extends PlanRecord {
+  profile: ProfileName;
+  /** How it came about: found by the search, or taken back from an earlier version. */
+  how: string;
+  picks: StoredPick[];
+  spares: StoredSpare[];
+}
+
+export async function listPlans(db: Database, dayId: number, transaction?: Transaction): Promise<StoredPlan[]> {
+  const within = { transaction: transaction ?? null };
+  const plans = await db.models.plans.findAll({ where: { dayId }, order: [["version", "ASC"]], ...within });
+  const rows = plans.map((p) => p.get({ plain: true }));
+  const picks = (await db.models.picks.findAll({ where: { planId: rows.map((r) => r.id) }, ...within })).map((p) => p.get({ plain: true }));
+  return rows.map((r) => ({
+    version: r.version, placeId: r.placeId, sweepId: r.sweepId, acceptedAtMs: r.acceptedAtMs, profile: r.profile as ProfileName, how: r.how,
+    spares: JSON.parse(r.sparesJson) as StoredSpare[],
+    picks: picks.filter((p) => p.planId === r.id).map(({ channelId, frequencyHz, isLocked }) => ({ channelId, frequencyHz, isLocked: Boolean(isLocked) })),
+  }));
+}
+
+export async function insertPlan(db: Database, dayId: number, plan: StoredPlan, transaction: Transaction): Promise<void> {
+  const { picks, spares, ...head } = plan;
+  const row = await db.models.plans.create({ ...head, dayId, sparesJson: JSON.stringify(spares) }, { transaction });
+  await db.models.picks.bulkCreate(picks.map((p) => ({ ...p, planId: row.get("id") as number })), { transaction });
+}

@@ -1,0 +1,54 @@
+import type { Transaction } from "sequelize";
+import type { OwnCarrier } from "../../../core/sweep/analyseSweep";
+import type { Measurement, SweepWarning } from "../../../core/sweep/sweep";
+import type { Database } from "../connection.server";
+
+/** A stored scan without its levels. */
+export interface StoredSweep {
+  id: number;
+  placeId: number;
+  takenAtMs: number;
+  source: string;
+  lowHz: number;
+  stepHz: number;
+  points: number;
+  completePasses: number;
+  /** Our own packs that were on while it was taken. */
+  own: OwnCarrier[];
+}
+
+export type NewSweep = Omit<StoredSweep, "id" | "lowHz" | "stepHz" | "points" | "completePasses"> & { measurement: Measurement };
+
+const HEAD = ["id", "placeId", "takenAtMs", "source", "lowHz", "stepHz", "points", "completePasses", "ownJson"];
+
+export async function listSweeps(db: Database, dayId: number): Promise<StoredSweep[]> {
+  const rows = await db.models.sweeps.findAll({ where: { dayId }, order: [["takenAtMs", "ASC"], ["id", "ASC"]], attributes: HEAD });
+  return rows.map((r) => {
+    const { id, placeId, takenAtMs, source, lowHz, stepHz, points, completePasses, ownJson } = r.get({ plain: true });
+    return { id, placeId, takenAtMs, source, lowHz, stepHz, points, completePasses, own: JSON.parse(ownJson) as OwnCarrier[] };
+  });
+}
+
+/** The measurement of one scan: its passes as they were stored, NaN where a pass saw nothing. */
+export async function loadMeasurement(db: Database, sweepId: number): Promise<Measurement | null> {
+  const row = (await db.models.sweeps.findByPk(sweepId))?.get({ plain: true });
+  if (!row) return null;
+  const bytes = Uint8Array.from(row.levels);
+  const all = new Float64Array(bytes.buffer);
+  const passes = Array.from({ length: all.length / row.points }, (_, i) => all.slice(i * row.points, (i + 1) * row.points));
+  return {
+    format: row.format as Measurement["format"], lowHz: row.lowHz, stepHz: row.stepHz, points: row.points, passes, completePasses: row.completePasses,
+    warnings: JSON.parse(row.warningsJson) as SweepWarning[],
+  };
+}
+
+export async function insertSweep(db: Database, dayId: number, sweep: NewSweep, transaction: Transaction): Promise<number> {
+  const { measurement: m, own, ...rest } = sweep;
+  const all = new Float64Array(m.points * m.passes.length);
+  m.passes.forEach((pass, i) => all.set(pass, i * m.points));
+  const row = await db.models.sweeps.create({
+    ...rest, dayId, format: m.format, lowHz: m.lowHz, stepHz: m.stepHz, points: m.points, completePasses: m.completePasses,
+    warningsJson: JSON.stringify(m.warnings), ownJson: JSON.stringify(own), levels: Buffer.from(all.buffer),
+  }, { transaction });
+  return row.get("id") as number;
+}

@@ -1,0 +1,56 @@
+import { createParser } from "eventsource-parser";
+import type { DeviceError, MeterReading } from "../../core/air/rig";
+import { fail, ok, type Result } from "../../core/units/result";
+import type { PackReport, RigPort, SweepChunk, SweepHead } from "./port.server";
+
+/** Drives receivers and packs over their HTTP interface; a sweep comes as server-sent events. */
+export function httpRig(baseUrl: string): RigPort {
+  async function call<T>(method: string, path: string, body?: unknown): Promise<Result<T, DeviceError>> {
+    try {
+      const response = await fetch(`${baseUrl}${path}`, {
+        method, signal: AbortSignal.timeout(5000),
+        ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { "content-type": "application/json" } }),
+      });
+      const answer = (await response.json()) as T & { error?: DeviceError };
+      return response.ok ? ok(answer) : fail(answer.error ?? { code: "device-unreachable", detail: `${response.status}` });
+    } catch (error) {
+      return fail({ code: "device-unreachable", detail: (error as Error).message });
+    }
+  }
+  const done = (result: Result<unknown, DeviceError>): Result<null, DeviceError> => (result.ok ? ok(null) : result);
+  const half = (receiverKey: string, index: number) => `/receivers/${encodeURIComponent(receiverKey)}/halves/${index}`;
+
+  return {
+    report: () => call<{ receivers: Record<string, { halvesHz: number[] }>; packs: Record<string, PackReport> }>("GET", "/report"),
+    tune: async (key, index, frequencyHz) => done(await call("PUT", half(key, index), { frequencyHz })),
+    sync: async (key, index, packKey) => done(await call("POST", `${half(key, index)}/infrared`, { packKey })),
+    meter: (key, index) => call<MeterReading>("GET", `${half(key, index)}/meter`),
+    practice: {
+      setPack: async (packKey, change) => done(await call("PATCH", `/packs/${encodeURIComponent(packKey)}`, change)),
+      carryTo: async (siteKey) => done(await call("PUT", "/site", { siteKey })),
+    },
+    async sweep(key, passes, onHead, onChunk, signal) {
+      const begun = await call<SweepHead & { id: string }>("POST", `/receivers/${encodeURIComponent(key)}/sweeps`, { passes });
+      if (!begun.ok) return begun;
+      onHead(begun.value);
+      let end: "done" | "stopped" | null = null;
+      const parser = createParser({
+        onEvent: ({ event, data }) => {
+          if (event === "levels") onChunk(JSON.parse(data) as SweepChunk);
+          else if (event === "done" || event === "stopped") end = event;
+        },
+      });
+      try {
+        const response = await fetch(`${baseUrl}/sweeps/${begun.value.id}/events`, { signal });
+        const decoder = new TextDecoder();
+        for await (const piece of response.body as unknown as AsyncIterable<Uint8Array>) parser.feed(decoder.decode(piece, { stream: true }));
+      } catch (error) {
+        await call("DELETE", `/sweeps/${begun.value.id}`);
+        if (signal.aborted) return fail({ code: "stopped" });
+        return fail({ code: "device-unreachable", detail: (error as Error).message });
+      }
+      if (end === "done") return ok(null);
+      return fail(end === "stopped" ? { code: "stopped" } : { code: "device-unreachable", detail: "the sweep broke off" });
+    },
+  };
+}

@@ -1,0 +1,44 @@
+import type { DeviceError, MeterReading } from "../../core/air/rig";
+import type { UnitReports } from "../../core/day/facts";
+import type { Result } from "../../core/units/result";
+
+/** A piece of a sweep as it comes in. */
+export interface SweepChunk {
+  pass: number;
+  fromIndex: number;
+  levelsDbm: number[];
+}
+
+export interface SweepHead {
+  lowHz: number;
+  stepHz: number;
+  points: number;
+  passes: number;
+}
+
+export interface PackPractice {
+  isOn?: boolean | undefined;
+  isMuted?: boolean | undefined;
+  isMicPlugged?: boolean | undefined;
+}
+
+export interface PackReport {
+  isOn: boolean;
+  frequencyHz: number;
+  isMuted: boolean;
+  isMicPlugged: boolean;
+}
+
+/** What anything must do that lets the application drive receivers and packs. Every adapter passes the same contract test. */
+export interface RigPort {
+  /** What the units say of themselves now. */
+  report: () => Promise<Result<UnitReports & { packs: Record<string, PackReport> }, DeviceError>>;
+  tune: (receiverKey: string, half: number, frequencyHz: number) => Promise<Result<null, DeviceError>>;
+  /** Copies a half's frequency to a pack that is held before it. */
+  sync: (receiverKey: string, half: number, packKey: string) => Promise<Result<null, DeviceError>>;
+  meter: (receiverKey: string, half: number) => Promise<Result<MeterReading, DeviceError>>;
+  /** Sweeps a receiver's whole block; pieces come as they are measured. Stops when the signal says so, and then answers "stopped". */
+  sweep: (receiverKey: string, passes: number, onHead: (head: SweepHead) => void, onChunk: (chunk: SweepChunk) => void, signal: AbortSignal) => Promise<Result<null, DeviceError>>;
+  /** Hands on a practice pack, and the whole rig carried to another place. Real units have hands of their own: null there. */
+  practice: { setPack: (packKey: string, change: PackPractice) => Promise<Result<null, DeviceError>>; carryTo: (siteKey: string) => Promise<Result<null, DeviceError>> } | null;
+}

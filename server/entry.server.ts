@@ -1,0 +1,96 @@
+import { createServer, type Server } from "node:http";
+import { join } from "node:path";
+import { createRequestHandler } from "@react-router/express";
+import express, { type Express } from "express";
+import type { ServerBuild } from "react-router";
+import { PORT_ELLERY_SITES } from "../core/air/portEllery";
+import { openDatabase } from "./db/connection.server";
+import { httpRig } from "./devices/httpRig.server";
+import { startStandIn } from "./devices/standIn/standInServer.server";
+import type { AppContext } from "./services/appContext.server";
+import { beatPracticeClocks, resumePracticeClocks } from "./services/clock.server";
+import { newestDayId } from "./services/dayView.server";
+import { practiceRig, seedPracticeDay } from "./services/practiceDay.server";
+import { ScanJobs } from "./services/scanJobs.server";
+
+declare module "react-router" {
+  interface AppLoadContext {
+    app: AppContext;
+  }
+}
+
+export interface ServerOptions {
+  dataFolder: string;
+  /** The practice day with its stand-in receivers, in a data file of its own; otherwise the user's own data. */
+  practice: boolean;
+  port: number;
+  /** How many ports above the first may be tried when it is taken. */
+  morePorts: number;
+  /** How many times faster than real receivers the stand-ins sweep. */
+  speed: number;
+  /** Where the built page's files are; null when a development server gives them. */
+  clientFolder: string | null;
+  /** Given in development, where modules are made on demand. */
+  build?: () => Promise<ServerBuild>;
+  prepare?: (app: Express) => void;
+}
+
+export interface RunningServer {
+  url: string;
+  context: AppContext;
+  stop: () => Promise<void>;
+}
+
+const HEARTBEAT_MS = 15_000;
+
+/** Opens the data, starts the stand-in receivers when practising, and serves the application on 127.0.0.1 and nowhere else. */
+export async function startServer(options: ServerOptions): Promise<RunningServer> {
+  const db = await openDatabase(join(options.dataFolder, options.practice ? "practice.sqlite" : "plain-channel.sqlite"));
+  const realNowMs = () => Date.now();
+  const standIn = options.practice
+    ? await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: join(options.dataFolder, "practice-rig.json"), speed: options.speed, nowMs: realNowMs })
+    : null;
+  const context: AppContext = { db, realNowMs, rig: standIn ? httpRig(standIn.url) : null, scans: new ScanJobs() };
+  if (options.practice && (await newestDayId(context)) === null) await seedPracticeDay(context);
+  await resumePracticeClocks(context);
+  const heartbeat = setInterval(() => void beatPracticeClocks(context).catch(() => undefined), HEARTBEAT_MS);
+
+  const app = express();
+  app.disable("x-powered-by");
+  app.get("/healthy", (_, response) => void response.json({ ok: true }));
+  options.prepare?.(app);
+  if (options.clientFolder) {
+    app.use("/assets", express.static(join(options.clientFolder, "assets"), { immutable: true, maxAge: "1y" }));
+    app.use(express.static(options.clientFolder, { maxAge: "1h" }));
+  }
+  const build = options.build ?? (() => import("virtual:react-router/server-build") as Promise<ServerBuild>);
+  app.use(createRequestHandler({ build, getLoadContext: () => ({ app: context }), mode: process.env["NODE_ENV"] ?? "production" }));
+
+  const server = createServer(app);
+  const port = await listen(server, options.port, options.morePorts);
+  return {
+    url: `http://127.0.0.1:${port}`, context,
+    stop: async () => {
+      clearInterval(heartbeat);
+      server.closeAllConnections();
+      await new Promise<void>((resolve) => server.close(() => resolve()));
+      await standIn?.close();
+      await beatPracticeClocks(context);
+      await db.close();
+    },
+  };
+}
+
+async function listen(server: Server, first: number, more: number): Promise<number> {
+  for (let port = first; ; port += 1) {
+    const error = await new Promise<NodeJS.ErrnoException | null>((resolve) => {
+      server.once("error", resolve);
+      server.listen(port, "127.0.0.1", () => {
+        server.removeListener("error", resolve);
+        resolve(null);
+      });
+    });
+    if (error === null) return port;
+    if (error.code !== "EADDRINUSE" || port >= first + more) throw error;
+  }
+}

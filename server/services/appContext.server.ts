@@ -1,0 +1,13 @@
+import type { Database } from "../db/connection.server";
+import type { RigPort } from "../devices/port.server";
+import type { ScanJobs } from "./scanJobs.server";
+
+/** What every use case works with; handed to loaders and actions as their context. */
+export interface AppContext {
+  db: Database;
+  /** The receivers and packs that can be driven; null when there are none. */
+  rig: RigPort | null;
+  scans: ScanJobs;
+  /** The computer's clock, milliseconds. */
+  realNowMs: () => number;
+}

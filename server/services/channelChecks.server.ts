@@ -1,0 +1,79 @@
+import { linkBudget } from "../../core/radio/link";
+import { levelChain } from "../../core/audio/levelChain";
+import { type PathSetup, pathQuestion } from "../../core/air/site";
+import { inputModel, microphoneModel, packModel, receiverModel } from "../../core/kit/models";
+import { levelQuestion, type LevelSettings } from "../../core/kit/setups";
+import { fail, ok, type Result } from "../../core/units/result";
+import type { ServiceError } from "../../contract/serviceError";
+import { type ChannelChange, changeChannel, type StoredChannel } from "../db/repositories/channels.server";
+import { insertLevel, insertPlaceCheck } from "../db/repositories/records.server";
+import type { AppContext } from "./appContext.server";
+import { dayNowMs } from "./clock.server";
+import { type LoadedDay, requireDay } from "./dayView.server";
+
+type Answer = Promise<Result<null, ServiceError>>;
+type Found = { loaded: LoadedDay; channel: StoredChannel };
+
+async function findChannel(app: AppContext, dayId: number, channelId: number): Promise<Result<Found, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const channel = loaded.value.stored.find((c) => c.id === channelId);
+  return channel ? ok({ loaded: loaded.value, channel }) : fail({ code: "not-found", what: "channel" });
+}
+
+const meanwhile = (talker: string, changes: ChannelChange[]) => fail({ code: "changed-meanwhile" as const, talker, changes });
+
+/** Keeps how a channel's levels are set, with what the core computes from it. The voice goes with the channel. */
+export async function keepLevel(app: AppContext, dayId: number, p: { channelId: number; seenVersion: number; microphoneId: string; settings: LevelSettings }): Answer {
+  const found = await findChannel(app, dayId, p.channelId);
+  if (!found.ok) return found;
+  const { loaded, channel } = found.value;
+  const { settings } = p;
+  const receiver = receiverModel(loaded.unit(channel.receiverKey).modelId);
+  const pack = packModel(loaded.unit(channel.packKey).modelId);
+  if (!pack.gainStepsDb.includes(settings.gainDb)) return fail({ code: "setting-unknown", what: `${pack.name} has no gain step of ${settings.gainDb} dB` });
+  if (!receiver.output.stepsDb.includes(settings.outputDb)) return fail({ code: "setting-unknown", what: `${receiver.name} has no output step of ${settings.outputDb} dB` });
+  const answer = levelChain(levelQuestion({ receiver, pack, microphone: microphoneModel(p.microphoneId), input: inputModel(channel.inputId) }, settings));
+  const headroomDb = Math.min(...answer.stages.slice(1).map((s) => s.headroomDb));
+  const atMs = Math.round(dayNowMs(app, loaded.day));
+  const { effort, micDistanceM, peakFactorDb, gainDb, outputDb, inputGainDb } = settings;
+  return app.db.write(async (t) => {
+    const changes = await changeChannel(app.db, {
+      channelId: channel.id, seenVersion: p.seenVersion, atMs, what: `level kept: pack gain ${gainDb} dB, ${effort} voice`,
+      change: { effort, micDistanceM, peakFactorDb, microphoneId: p.microphoneId },
+    }, t);
+    if (changes) return meanwhile(channel.talker, changes);
+    await insertLevel(app.db, loaded.day.id, { channelId: channel.id, atMs, effort, gainDb, outputDb, inputGainDb, headroomDb, finalPeakDbfs: answer.finalPeakDbfs }, t);
+    return ok(null);
+  });
+}
+
+/** Keeps how a channel reaches its receiver at the present place, with the margin the core computes. How it is worn goes with the channel. */
+export async function keepPlace(app: AppContext, dayId: number, p: { channelId: number; seenVersion: number; setup: PathSetup }): Answer {
+  const found = await findChannel(app, dayId, p.channelId);
+  if (!found.ok) return found;
+  const { loaded, channel } = found.value;
+  const place = loaded.places.find((x) => x.id === loaded.day.currentPlaceId);
+  if (!place) return fail({ code: "not-found", what: "place" });
+  const receiver = receiverModel(loaded.unit(channel.receiverKey).modelId);
+  const frequencyHz = checkFrequencyHz(loaded, channel.id);
+  if (frequencyHz === null) return fail({ code: "not-found", what: "plan" });
+  const { marginDb, overload } = linkBudget(pathQuestion(place.geometry, p.setup, receiver, frequencyHz));
+  const atMs = Math.round(dayNowMs(app, loaded.day));
+  return app.db.write(async (t) => {
+    const changes = await changeChannel(app.db, {
+      channelId: channel.id, seenVersion: p.seenVersion, atMs, what: `place kept: ${Math.round(marginDb)} dB in hand at ${p.setup.distanceM} m`, change: { wear: p.setup.wear },
+    }, t);
+    if (changes) return meanwhile(channel.talker, changes);
+    await insertPlaceCheck(app.db, loaded.day.id, { channelId: channel.id, placeId: place.id, atMs, frequencyHz, marginDb, overload, setup: p.setup }, t);
+    return ok(null);
+  });
+}
+
+/** The frequency a path is judged at: the pick, or the middle of what the channel tunes while nothing is picked. */
+export function checkFrequencyHz({ facts }: LoadedDay, channelId: number): number | null {
+  const pick = facts.plan?.picks.find((x) => x.channelId === channelId);
+  if (pick) return pick.frequencyHz;
+  const tuning = facts.channels.find((c) => c.id === channelId)?.tuning;
+  return tuning ? Math.round((tuning.lowHz + tuning.highHz) / 2) : null;
+}

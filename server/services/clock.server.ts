@@ -1,0 +1,38 @@
+import type { AppContext } from "./appContext.server";
+import { type Day, findDay, listDays, listPlaces, updateDay } from "../db/repositories/days.server";
+import type { ServiceError } from "../../contract/serviceError";
+import { fail, ok, type Result } from "../../core/units/result";
+
+/** The day's wall clock now, milliseconds since its midnight. */
+export const dayNowMs = (app: AppContext, day: Day): number => day.clockDayMs + (app.realNowMs() - day.clockRealMs);
+
+/** Moves a practice day's clock on: by a stretch of time, or to a place's beginning. It never goes back. */
+export async function moveClockOn(app: AppContext, dayId: number, to: { byMs: number } | { placeId: number }): Promise<Result<null, ServiceError>> {
+  const places = await listPlaces(app.db, dayId);
+  return app.db.write(async (transaction) => {
+    const day = await findDay(app.db, dayId, transaction);
+    if (!day?.isPractice) return fail({ code: "not-found" as const, what: "day" as const });
+    const now = dayNowMs(app, day);
+    const startMs = "placeId" in to ? places.find((p) => p.id === to.placeId)?.startMs : now + to.byMs;
+    if (startMs === undefined) return fail({ code: "not-found" as const, what: "place" as const });
+    await updateDay(app.db, dayId, { clockDayMs: Math.round(Math.max(now, startMs)), clockRealMs: app.realNowMs() }, transaction);
+    return ok(null);
+  });
+}
+
+/** Practice time stands still while the application is shut: the clocks go on from where the last heartbeat left them. */
+export async function resumePracticeClocks(app: AppContext): Promise<void> {
+  for (const day of await listDays(app.db)) {
+    if (day.isPractice) await app.db.write((t) => updateDay(app.db, day.id, { clockRealMs: app.realNowMs() }, t));
+  }
+}
+
+/** Writes down where the practice clocks stand. */
+export async function beatPracticeClocks(app: AppContext): Promise<void> {
+  await app.db.write(async (transaction) => {
+    for (const { id } of (await listDays(app.db)).filter((d) => d.isPractice)) {
+      const day = await findDay(app.db, id, transaction);
+      if (day) await updateDay(app.db, id, { clockDayMs: Math.round(dayNowMs(app, day)), clockRealMs: app.realNowMs() }, transaction);
+    }
+  });
+}

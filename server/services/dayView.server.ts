@@ -1,0 +1,120 @@
+import { channelState, type ChannelState } from "../../core/day/channelState";
+import type { Channel, DayFacts, SyncRecord } from "../../core/day/facts";
+import { nextSteps, type Step } from "../../core/day/nextSteps";
+import { commonTuning, packModel, receiverModel } from "../../core/kit/models";
+import type { DeviceError } from "../../core/air/rig";
+import { fail, ok, type Result } from "../../core/units/result";
+import type { ServiceError } from "../../contract/serviceError";
+import { listChannels, type StoredChannel } from "../db/repositories/channels.server";
+import { type Day, type DayPlace, findDay, listDays, listPlaces, listStations, listUnits, type RegisteredStation, type Unit } from "../db/repositories/days.server";
+import { listPlans, type StoredPlan } from "../db/repositories/plans.server";
+import { listLevels, listPlaceChecks, listSyncs, type StoredLevel, type StoredPlaceCheck } from "../db/repositories/records.server";
+import { listSweeps, type StoredSweep } from "../db/repositories/sweeps.server";
+import type { PackReport } from "../devices/port.server";
+import type { AppContext } from "./appContext.server";
+import { dayNowMs } from "./clock.server";
+
+export interface ChannelView extends Channel, Pick<StoredChannel, "microphoneId" | "micDistanceM" | "peakFactorDb" | "inputId"> {
+  receiverModelId: string;
+  packModelId: string;
+  state: ChannelState;
+  /** What the receiver's half is set to, by its own word; null where it cannot be asked. */
+  receiverHz: number | null;
+  pack: PackReport | null;
+  lastLevel: StoredLevel | null;
+  placeCheckHere: StoredPlaceCheck | null;
+  lastPlaceCheck: StoredPlaceCheck | null;
+  lastProofs: SyncRecord[];
+}
+
+export interface PackView extends Unit {
+  carriedBy: number | null;
+  report: PackReport | null;
+}
+
+/** Everything the frame and most screens of a day show. */
+export interface DayView {
+  day: Day;
+  nowMs: number;
+  places: (DayPlace & { lastScanAtMs: number | null })[];
+  channels: ChannelView[];
+  packs: PackView[];
+  stations: RegisteredStation[];
+  steps: Step[];
+  plan: StoredPlan | null;
+  planHistory: Pick<StoredPlan, "version" | "placeId" | "acceptedAtMs" | "how">[];
+  sweepsHere: StoredSweep[];
+  rig: { state: "none" } | { state: "ready"; isPractice: boolean } | { state: "silent"; error: DeviceError };
+}
+
+/** The facts of a day as the core judges them, with what else the screens need. */
+export async function loadDay(app: AppContext, dayId: number) {
+  const { db } = app;
+  const day = await findDay(db, dayId);
+  if (!day) return null;
+  const [places, stored, units, stations, sweeps, plans, syncs, levels, placeChecks] = await Promise.all([
+    listPlaces(db, dayId), listChannels(db, dayId), listUnits(db, dayId), listStations(db, dayId), listSweeps(db, dayId), listPlans(db, dayId),
+    listSyncs(db, dayId), listLevels(db, dayId), listPlaceChecks(db, dayId),
+  ]);
+  const report = app.rig && day.isPractice ? await app.rig.report() : null;
+  const unit = (key: string): Unit => {
+    const found = units.find((u) => u.key === key);
+    if (!found) throw new Error(`day ${dayId} has no unit "${key}"`);
+    return found;
+  };
+  const channels = stored.map((c): Channel => {
+    const receiver = receiverModel(unit(c.receiverKey).modelId);
+    const pack = packModel(unit(c.packKey).modelId);
+    return {
+      id: c.id, number: c.number, talker: c.talker, mark: c.mark, part: c.part, moves: c.moves, effort: c.effort, wear: c.wear,
+      receiverLabel: unit(c.receiverKey).label, receiverKey: c.receiverKey, half: c.half, packLabel: unit(c.packKey).label, packKey: c.packKey,
+      tuning: commonTuning(receiver.tuning, pack.tuning), packTuning: pack.tuning, version: c.version,
+    };
+  });
+  const plan = plans.at(-1) ?? null;
+  const facts: DayFacts = {
+    nowMs: dayNowMs(app, day), places, currentPlaceId: day.currentPlaceId, channels, sweeps, plan, syncs, levels, placeChecks,
+    reports: report?.ok ? report.value : null,
+  };
+  return { day, places, stored, units, unit, stations, sweeps, plans, plan, levels, placeChecks, facts, report };
+}
+
+export type LoadedDay = NonNullable<Awaited<ReturnType<typeof loadDay>>>;
+
+/** The day of a request, or "not-found". */
+export async function requireDay(app: AppContext, dayId: number): Promise<Result<LoadedDay, ServiceError>> {
+  const loaded = await loadDay(app, dayId);
+  return loaded ? ok(loaded) : fail({ code: "not-found", what: "day" });
+}
+
+/** A day as the screens show it, state and next steps computed now. */
+export async function getDayView(app: AppContext, dayId: number): Promise<Result<DayView, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { day, places, stored, units, stations, sweeps, plans, plan, levels, placeChecks, facts, report, unit } = loaded.value;
+  const packReports = report?.ok ? report.value.packs : {};
+  const channels = facts.channels.map((c, i): ChannelView => {
+    const { microphoneId, micDistanceM, peakFactorDb, inputId } = stored[i]!;
+    const mine = placeChecks.filter((p) => p.channelId === c.id);
+    return {
+      ...c, microphoneId, micDistanceM, peakFactorDb, inputId, receiverModelId: unit(c.receiverKey).modelId, packModelId: unit(c.packKey).modelId,
+      state: channelState(facts, c), receiverHz: facts.reports?.receivers[c.receiverKey]?.halvesHz[c.half] ?? null, pack: packReports[c.packKey] ?? null,
+      lastLevel: levels.findLast((l) => l.channelId === c.id) ?? null,
+      placeCheckHere: mine.findLast((p) => p.placeId === day.currentPlaceId) ?? null, lastPlaceCheck: mine.at(-1) ?? null,
+      lastProofs: (["proof-off", "proof-on"] as const).map((kind) => facts.syncs.findLast((s) => s.channelId === c.id && s.kind === kind)).filter((s) => s !== undefined),
+    };
+  });
+  return ok({
+    day, nowMs: facts.nowMs, channels, stations, steps: nextSteps(facts), plan,
+    places: places.map((p) => ({ ...p, lastScanAtMs: sweeps.filter((s) => s.placeId === p.id).at(-1)?.takenAtMs ?? null })),
+    packs: units.filter((u) => u.kind === "pack").map((u) => ({ ...u, carriedBy: facts.channels.find((c) => c.packKey === u.key)?.id ?? null, report: packReports[u.key] ?? null })),
+    planHistory: plans.map(({ version, placeId, acceptedAtMs, how }) => ({ version, placeId, acceptedAtMs, how })),
+    sweepsHere: sweeps.filter((s) => s.placeId === day.currentPlaceId),
+    rig: !report ? { state: "none" } : report.ok ? { state: "ready", isPractice: app.rig?.practice !== null } : { state: "silent", error: report.error },
+  });
+}
+
+/** The day to open first: the newest. */
+export async function newestDayId(app: AppContext): Promise<number | null> {
+  return (await listDays(app.db)).at(-1)?.id ?? null;
+}

@@ -1,0 +1,95 @@
+import { PROFILES, type ProfileName } from "../../core/coordination/profile";
+import type { CoordinationRequest } from "../../core/coordination/request";
+import { verifySet } from "../../core/coordination/verify";
+import { carrierId, pickProblem, type PickFacts } from "../../core/day/pickProblem";
+import { latestScan } from "../../core/day/channelState";
+import { packModel, receiverModel } from "../../core/kit/models";
+import { rasterOf, REGIONS } from "../../core/regions/region";
+import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
+import { fail, ok, type Result } from "../../core/units/result";
+import type { ServiceError } from "../../contract/serviceError";
+import { insertPlan, listPlans, type StoredPick, type StoredPlan, type StoredSpare } from "../db/repositories/plans.server";
+import type { StoredSweep } from "../db/repositories/sweeps.server";
+import type { AppContext } from "./appContext.server";
+import { dayNowMs } from "./clock.server";
+import { type LoadedDay, requireDay } from "./dayView.server";
+import { analysisOf } from "./scans.server";
+
+export interface PickBasis {
+  request: CoordinationRequest;
+  sweep: StoredSweep | null;
+  analysis: SweepAnalysis | null;
+}
+
+/** The problem that a pick at the present place must solve, from the newest scan here. */
+export async function pickBasis(app: AppContext, loaded: LoadedDay, profile: ProfileName): Promise<PickBasis> {
+  const { day, stored, stations, facts, unit, sweeps } = loaded;
+  const newest = latestScan(facts, day.currentPlaceId);
+  const sweep = sweeps.find((s) => s.id === newest?.id) ?? null;
+  const analysis = sweep ? await analysisOf(app, loaded, sweep) : null;
+  const region = REGIONS[day.region];
+  const problem: PickFacts = {
+    region, raster: rasterOf(region), stations, analysis, profile: PROFILES[profile], maxNoiseDbm: day.maxNoiseDbm, spares: day.spares,
+    channels: stored.map((c, i) => {
+      const receiver = receiverModel(unit(c.receiverKey).modelId);
+      return {
+        id: c.id, tuning: facts.channels[i]!.tuning, bandwidthHz: receiver.bandwidthHz, powerMw: Math.max(...packModel(unit(c.packKey).modelId).powersMw),
+        receiverKey: c.receiverKey, halfSpanHz: receiver.halfSpanHz, lockedHz: null,
+      };
+    }),
+  };
+  return { request: pickProblem(problem), sweep, analysis };
+}
+
+export interface PlanProposal {
+  basePlanVersion: number;
+  sweepId: number | null;
+  profile: ProfileName;
+  picks: StoredPick[];
+  spares: StoredSpare[];
+}
+
+/** Stores a proposed set as the next version, after checking it again by the core's own rules against the scan that stands now. Refused
+ *  when another window accepted a plan meanwhile, when a newer scan came in, or when any rule is broken. */
+export async function acceptPlan(app: AppContext, dayId: number, proposal: PlanProposal): Promise<Result<{ version: number }, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { day, stored, sweeps } = loaded.value;
+  if (proposal.picks.length === 0) return fail({ code: "nothing-picked" });
+  const basis = await pickBasis(app, loaded.value, proposal.profile);
+  if ((basis.sweep?.id ?? null) !== proposal.sweepId) return fail({ code: "scan-changed", atMs: basis.sweep?.takenAtMs ?? sweeps.at(-1)?.takenAtMs ?? 0 });
+  const lockedHz = new Map(proposal.picks.filter((p) => p.isLocked).map((p) => [carrierId(p.channelId), p.frequencyHz]));
+  const request = { ...basis.request, channels: basis.request.channels.map((c) => ({ ...c, lockedHz: lockedHz.get(c.id) ?? null })) };
+  const checked = verifySet(request, {
+    picks: proposal.picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz })),
+    spares: proposal.spares.map((s) => s.frequencyHz),
+  }, rasterOf(REGIONS[day.region]));
+  const names = Object.fromEntries(stored.map((c) => [carrierId(c.id), c.talker]));
+  if (checked.picks.length > 0) {
+    return fail({ code: "rules-broken", names, picks: checked.picks.map((p) => ({ talker: names[p.channelId] ?? p.channelId, broken: p.broken })) });
+  }
+  const spares = proposal.spares.filter((s) => !checked.spares.includes(s.frequencyHz));
+  return storeNext(app, loaded.value, proposal.basePlanVersion, { ...proposal, spares, placeId: day.currentPlaceId, how: "found" });
+}
+
+/** Takes an earlier version back, as the newest: nothing is ever lost. */
+export async function restorePlan(app: AppContext, dayId: number, version: number, basePlanVersion: number): Promise<Result<{ version: number }, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const earlier = loaded.value.plans.find((p) => p.version === version);
+  if (!earlier) return fail({ code: "not-found", what: "plan" });
+  return storeNext(app, loaded.value, basePlanVersion, { ...earlier, how: `back to plan ${version}` });
+}
+
+async function storeNext(app: AppContext, { day }: LoadedDay, basePlanVersion: number, plan: Omit<StoredPlan, "version" | "acceptedAtMs">): Promise<Result<{ version: number }, ServiceError>> {
+  return app.db.write(async (transaction) => {
+    const newest = (await listPlans(app.db, day.id, transaction)).at(-1);
+    const standing = newest?.version ?? 0;
+    if (standing !== basePlanVersion) return fail({ code: "plan-changed", version: standing, atMs: newest?.acceptedAtMs ?? 0 });
+    const { placeId, sweepId, profile, how, picks, spares } = plan;
+    const version = standing + 1;
+    await insertPlan(app.db, day.id, { version, placeId, sweepId, profile, how, picks, spares, acceptedAtMs: Math.round(dayNowMs(app, day)) }, transaction);
+    return ok({ version });
+  });
+}
+

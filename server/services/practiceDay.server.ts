@@ -1,0 +1,81 @@
+import { PORT_ELLERY_SITES, PORT_ELLERY_STATIONS } from "../../core/air/portEllery";
+import type { Rig } from "../../core/air/rig";
+import { packModel, receiverModel } from "../../core/kit/models";
+import { insertChannel, type StoredChannel } from "../db/repositories/channels.server";
+import { type DayPlace, insertDay, insertPlace, insertStations, insertUnits, type Unit, updateDay } from "../db/repositories/days.server";
+import type { AppContext } from "./appContext.server";
+
+/** The practice day: "Slack Water", a small drama in the invented ferry harbour of Port Ellery. Every name and make is made up. */
+const hours = (h: number, minutes = 0) => (h * 60 + minutes) * 60_000;
+
+const UNITS: readonly Unit[] = [
+  { key: "bag-1", kind: "receiver", modelId: "tarnfell-r2-47", label: "Bag 1" },
+  { key: "bag-2", kind: "receiver", modelId: "tarnfell-r2-47", label: "Bag 2" },
+  { key: "camera-b", kind: "receiver", modelId: "oystercatch-c1-51", label: "Camera B" },
+  ...["A", "B", "C", "D"].map((letter): Unit => ({ key: `pack-${letter.toLowerCase()}`, kind: "pack", modelId: "tarnfell-p-47", label: `Pack ${letter}` })),
+  { key: "pack-e", kind: "pack", modelId: "oystercatch-t-51", label: "Pack E" },
+  { key: "pack-f", kind: "pack", modelId: "tarnfell-p-47", label: "Pack F" },
+  { key: "pack-g", kind: "pack", modelId: "tarnfell-p-56", label: "Pack G" },
+];
+
+type Cast = Omit<StoredChannel, "id" | "version">;
+const lavalier = { microphoneId: "pebble", micDistanceM: 0.2, peakFactorDb: 18, inputId: "recorder-line" };
+
+const CAST: readonly Cast[] = [
+  { number: 1, talker: "Marit", mark: "Ma", part: "lead", moves: "upright, walks", effort: "normal", wear: "waist-back", ...lavalier, receiverKey: "bag-1", half: 0, packKey: "pack-a" },
+  { number: 2, talker: "Tobiah", mark: "To", part: "ferryman", moves: "shouts across the water", effort: "shout", wear: "chest", ...lavalier, receiverKey: "bag-1", half: 1, packKey: "pack-b" },
+  { number: 3, talker: "Irsa", mark: "Ir", part: "harbour office", moves: "seated", effort: "normal", wear: "waist-front", ...lavalier, receiverKey: "bag-2", half: 0, packKey: "pack-c" },
+  { number: 4, talker: "Agnete", mark: "Ag", part: "grandmother", moves: "soft voice, turns away", effort: "soft", wear: "chest", ...lavalier, receiverKey: "bag-2", half: 1, packKey: "pack-d" },
+  { number: 5, talker: "Nils", mark: "Ns", part: "deckhand", moves: "runs, on camera B", effort: "raised", wear: "ankle", ...lavalier, inputId: "camera-mic", receiverKey: "camera-b", half: 0, packKey: "pack-e" },
+];
+
+const PLACES: readonly Omit<DayPlace, "id" | "geometry">[] = [
+  { name: "Net loft", setting: "indoors", note: "timber, beams, nets on the walls", startMs: hours(8), endMs: hours(11), siteKey: "net-loft" },
+  { name: "Quay", setting: "outdoors", note: "steel hulls alongside, second crew across the basin", startMs: hours(11), endMs: hours(14, 30), siteKey: "quay" },
+  { name: "Car deck", setting: "indoors", note: "all steel, one bad lamp driver", startMs: hours(15), endMs: hours(17), siteKey: "car-deck" },
+  { name: "Lighthouse stair", setting: "indoors", note: "thick stone, narrow", startMs: hours(17, 30), endMs: hours(19, 30), siteKey: "lighthouse-stair" },
+];
+
+/** Puts the practice day into an empty data file: 07:30, before the first place. */
+export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">): Promise<number> {
+  const { db } = app;
+  return db.write(async (t) => {
+    const dayId = await insertDay(db, {
+      production: "Slack Water", title: "day 3 of 9", dateIso: "2027-05-04", dayNumber: 3, dayCount: 9, town: "Port Ellery", region: "EU", profile: "normal",
+      maxNoiseDbm: -95, spares: 2, isPractice: true, clockDayMs: hours(7, 30), clockRealMs: app.realNowMs(),
+    }, t);
+    const placeIds: number[] = [];
+    for (const place of PLACES) {
+      const { geometry } = PORT_ELLERY_SITES.find((s) => s.key === place.siteKey)!;
+      placeIds.push(await insertPlace(db, dayId, { ...place, geometry }, t));
+    }
+    await insertUnits(db, dayId, UNITS, t);
+    await insertStations(db, dayId, PORT_ELLERY_STATIONS, t);
+    for (const channel of CAST) await insertChannel(db, dayId, channel, t);
+    await updateDay(db, dayId, { currentPlaceId: placeIds[0]! }, t);
+    return dayId;
+  });
+}
+
+/** How the practice units come out of the case: Irsa's pack was left on, on yesterday's frequency; Agnete's is muted. */
+export function practiceRig(): Rig {
+  const worn = (key: string) => CAST.find((c) => c.packKey === key)?.wear ?? "free";
+  return {
+    siteKey: "net-loft",
+    receivers: UNITS.filter((u) => u.kind === "receiver").map(({ key, modelId }, i) => {
+      const { tuning, halves, sweep, bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm } = receiverModel(modelId);
+      return {
+        key, tuning, sweep, figures: { bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm },
+        halvesHz: Array.from({ length: halves }, (_, half) => tuning.lowHz + 2_500_000 + (i * 2 + half) * 4_300_000),
+      };
+    }),
+    packs: UNITS.filter((u) => u.kind === "pack").map(({ key, modelId }, i) => {
+      const { tuning, powersMw } = packModel(modelId);
+      const isIrsas = key === "pack-c";
+      return {
+        key, tuning, frequencyHz: isIrsas ? 496_300_000 : tuning.lowHz + 1_800_000 + i * 3_100_000, powerMw: Math.max(...powersMw), wear: worn(key),
+        isOn: isIrsas, isMuted: key === "pack-d", isMicPlugged: true,
+      };
+    }),
+  };
+}

@@ -1,0 +1,76 @@
+import type { SweepChunk, SweepHead } from "../devices/port.server";
+import type { Measurement } from "../../core/sweep/sweep";
+
+/** One receiver's part of a running scan. */
+export interface ScanPart extends SweepHead {
+  receiverKey: string;
+  label: string;
+}
+
+export type ScanEvent =
+  | { type: "part"; part: ScanPart }
+  | ({ type: "levels"; receiverKey: string } & SweepChunk)
+  | { type: "stored"; sweepId: number }
+  | { type: "stopped" }
+  | { type: "failed"; message: string };
+
+export interface ScanJob {
+  dayId: number;
+  placeId: number;
+  abort: AbortController;
+  parts: Map<string, ScanPart & { levels: Float64Array[]; measured: number }>;
+  listeners: Set<(event: ScanEvent) => void>;
+}
+
+/** The scans that run now, one a day at most. They live in memory: a scan that the application did not see to its end was no scan. */
+export class ScanJobs {
+  private readonly byDay = new Map<number, ScanJob>();
+
+  running(dayId: number): ScanJob | null {
+    return this.byDay.get(dayId) ?? null;
+  }
+
+  begin(dayId: number, placeId: number): ScanJob {
+    if (this.byDay.has(dayId)) throw new Error(`day ${dayId} is scanning already`);
+    const job: ScanJob = { dayId, placeId, abort: new AbortController(), parts: new Map(), listeners: new Set() };
+    this.byDay.set(dayId, job);
+    return job;
+  }
+
+  addPart(job: ScanJob, part: ScanPart): void {
+    job.parts.set(part.receiverKey, { ...part, levels: Array.from({ length: part.passes }, () => new Float64Array(part.points).fill(NaN)), measured: 0 });
+    emit(job, { type: "part", part });
+  }
+
+  addLevels(job: ScanJob, receiverKey: string, chunk: SweepChunk): void {
+    const part = job.parts.get(receiverKey);
+    const pass = part?.levels[chunk.pass];
+    if (!part || !pass) return;
+    pass.set(chunk.levelsDbm, chunk.fromIndex);
+    part.measured += chunk.levelsDbm.length;
+    emit(job, { type: "levels", receiverKey, ...chunk });
+  }
+
+  end(job: ScanJob, event: ScanEvent): void {
+    this.byDay.delete(job.dayId);
+    emit(job, event);
+    job.listeners.clear();
+  }
+}
+
+const emit = (job: ScanJob, event: ScanEvent): void => job.listeners.forEach((listener) => listener(event));
+
+/** What has been measured so far, as events that bring a newcomer up to date. */
+export function catchUp(job: ScanJob): ScanEvent[] {
+  return [...job.parts.values()].flatMap(({ levels, measured, ...part }): ScanEvent[] => {
+    const pass = Math.min(part.passes - 1, Math.floor(measured / part.points));
+    const fromStart = levels.slice(0, pass + 1).map((l, i): ScanEvent => ({
+      type: "levels", receiverKey: part.receiverKey, pass: i, fromIndex: 0, levelsDbm: Array.from(l.slice(0, i < pass ? part.points : measured - pass * part.points)),
+    }));
+    return [{ type: "part", part }, ...fromStart];
+  });
+}
+
+/** The finished parts as measurements, one a receiver. */
+export const measurementsOf = (job: ScanJob): Measurement[] =>
+  [...job.parts.values()].map((p) => ({ format: "columns", lowHz: p.lowHz, stepHz: p.stepHz, points: p.points, passes: p.levels, completePasses: p.passes, warnings: [] }));

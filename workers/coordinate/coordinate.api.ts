@@ -1,0 +1,24 @@
+import { coordinate, type SearchHooks } from "../../core/coordination/coordinate";
+import type { CoordinationRequest, CoordinationResult } from "../../core/coordination/request";
+
+export type SearchProgress = Parameters<NonNullable<SearchHooks["onProgress"]>>[0];
+
+const REPORT_EVERY_MS = 80;
+
+/** What the worker does: the core's search, with its progress sent on now and then. */
+export const coordinateApi = {
+  search(request: CoordinationRequest, onProgress: (progress: SearchProgress) => void): CoordinationResult {
+    let reportedMs = -Infinity;
+    const now = () => performance.now();
+    return coordinate(request, {
+      now,
+      onProgress: (progress) => {
+        if (now() - reportedMs < REPORT_EVERY_MS) return;
+        reportedMs = now();
+        onProgress(progress);
+      },
+    });
+  },
+};
+
+export type CoordinateApi = typeof coordinateApi;

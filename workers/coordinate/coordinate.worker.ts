@@ -1,0 +1,4 @@
+import { expose } from "comlink";
+import { coordinateApi } from "./coordinate.api";
+
+expose(coordinateApi);
