@@ -24,7 +24,8 @@ export default function handleRequest(request: Request, status: number, headers:
         headers.set("content-type", "text/html; charset=utf-8");
         const body = new PassThrough();
         resolve(new Response(createReadableStreamFromReadable(body), { headers, status: responseStatus }));
-        pipe(withStyles.pipe(body));
+        withStyles.pipe(body);
+        pipe(withStyles);
       },
       onShellError: (error) => reject(error instanceof Error ? error : new Error(String(error))),
       onError: () => { responseStatus = 500; },

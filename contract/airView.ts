@@ -8,7 +8,8 @@ export interface AirView {
   sweepId: number;
   takenAtMs: number;
   source: string;
-  passes: number;
+  /** How often each bin was looked at. */
+  looksPerBin: number;
   lowHz: number;
   highHz: number;
   stepHz: number;

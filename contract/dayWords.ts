@@ -10,6 +10,8 @@ export interface StateWords {
 }
 
 export interface Names {
+  /** All channels' ids: where a step means all of them, they need not be named. */
+  all: readonly number[];
   talker: (channelId: number) => string;
   pack: (channelId: number) => string;
   place: (placeId: number) => string;
@@ -68,7 +70,8 @@ export function placeWords({ place: p }: ChannelState): StateWords {
 
 /** One line of what to do, and one of why. */
 export function stepWords(step: Step, names: Names, nowMs: number): { what: string; why: string } {
-  const who = "channelIds" in step ? listWords(step.channelIds.map(names.talker)) : "";
+  const ids = "channelIds" in step ? step.channelIds : [];
+  const who = ids.length > 2 && ids.length === names.all.length ? `all ${numberWord(ids.length)}` : listWords(ids.map(names.talker));
   const first = "channelIds" in step ? step.channelIds[0]! : 0;
   switch (step.code) {
     case "packs-off": return { what: `Switch off ${listWords(step.channelIds.map(names.pack))}`, why: "a pack that is on shows up in the scan as taken" };

@@ -68,15 +68,11 @@ export function levelAdviceWords(advice: LevelAdvice): string {
   }
 }
 
-/** Why a pick is good, in one line: quiet by how much, nearest neighbour, nearest product. */
+/** Why a pick is good, in one line: who is nearest, and which product comes nearest to whom. */
 export function pickReasonWords(reason: PickReason, nameOf: (id: string) => string): string {
   const parts: string[] = [];
-  const { noiseDb, spacingHz } = reason.margins;
-  if (noiseDb !== null) parts.push(`quiet by ${formatDb(noiseDb)}`);
-  if (reason.nearestNeighbour !== null && spacingHz !== null) parts.push(`nearest is ${nameOf(reason.nearestNeighbour)}, ${formatSpan(spacingHz)} more than asked`);
+  if (reason.nearestNeighbour !== null) parts.push(`nearest neighbour ${nameOf(reason.nearestNeighbour)}`);
   const product = reason.nearestProduct;
-  if (product) {
-    parts.push(`${formulaWords(product.kind, product.sources.map(nameOf))} misses ${nameOf(product.victim)} by ${formatSpan(product.missHz)}`);
-  }
-  return parts.join("; ") || "nothing measured and nobody near";
+  if (product) parts.push(`${formulaWords(product.kind, product.sources.map(nameOf))} misses ${nameOf(product.victim)} by ${formatSpan(product.missHz)}`);
+  return parts.join("; ") || "nobody near";
 }

@@ -49,7 +49,8 @@ const SAME_BAND_HZ = 10e6;
 /** The state of all four parts of a channel at the day's present place, computed from what happened. */
 export function channelState(facts: DayFacts, channel: Channel): ChannelState {
   const frequency = frequencyState(facts, channel);
-  const frequencyHz = "frequencyHz" in frequency ? frequency.frequencyHz : null;
+  // a pack of another block does not take the pick away: the sync says what is wrong with it
+  const frequencyHz = facts.plan?.picks.find((p) => p.channelId === channel.id)?.frequencyHz ?? null;
   return {
     channelId: channel.id, frequency, level: levelState(facts, channel),
     sync: syncState(facts, channel, frequencyHz), place: placeState(facts, channel, frequencyHz),
@@ -71,7 +72,7 @@ function frequencyState(facts: DayFacts, channel: Channel): FrequencyState {
 function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null): SyncState {
   if (frequencyHz === null) return { status: "todo", code: "no-frequency" };
   const { packTuning } = channel;
-  if (frequencyHz < packTuning.lowHz || frequencyHz > packTuning.highHz) {
+  if (!channel.tuning || frequencyHz < packTuning.lowHz || frequencyHz > packTuning.highHz) {
     return { status: "problem", code: "pack-cannot", lowHz: packTuning.lowHz, highHz: packTuning.highHz };
   }
   const mine = facts.syncs.filter((s) => s.channelId === channel.id);

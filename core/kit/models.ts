@@ -100,6 +100,10 @@ export function commonTuning(receiver: TuningRange, pack: TuningRange): TuningRa
   return lowHz <= highHz ? { lowHz, highHz, stepHz } : null;
 }
 
+/** Where a receiver and a pack can meet: only within one make (modulation and key differ between makes), and where both tune. */
+export const pairTuning = (receiver: ReceiverModel, pack: PackModel): TuningRange | null =>
+  receiver.maker === pack.maker ? commonTuning(receiver.tuning, pack.tuning) : null;
+
 function find<T extends { id: string }>(list: readonly T[], id: string, what: string): T {
   const found = list.find((m) => m.id === id);
   if (!found) throw new Error(`there is no ${what} "${id}"`);

@@ -24,6 +24,8 @@ export interface SweepAnalysis {
   stepHz: number;
   points: number;
   sweeps: number;
+  /** How often a bin was looked at, in the middle of all bins: below 2, "how often it is on" says nothing. */
+  looksPerBin: number;
   /** Median over the band of the estimated floor: mean noise power of one bin as measured. */
   noiseFloorDbm: number;
   floorDbm: Float64Array;
@@ -67,9 +69,10 @@ export function analyseSweep(measurement: Measurement, raster: Raster | null, ow
       return { frequencyHz: c.frequencyHz, levelDbm: seen.levelDbm ?? c.levelDbm, widthHz: c.widthHz, occupancy: seen.share, own: mine?.id ?? null };
     })
     .sort((a, b) => b.levelDbm - a.levelDbm);
+  const looks = Array.from(meanDbm, (_, i) => passes.reduce((n, pass) => n + (Number.isNaN(pass[i]!) ? 0 : 1), 0)).filter((n) => n > 0).sort((a, b) => a - b);
   const floors = noise.floorDbm.filter((f) => !Number.isNaN(f)).sort();
   return {
-    lowHz, stepHz, points, highHz: lowHz + (points - 1) * stepHz, sweeps: measurement.completePasses, noiseFloorDbm: quantile(floors, 0.5),
+    lowHz, stepHz, points, highHz: lowHz + (points - 1) * stepHz, sweeps: measurement.completePasses, looksPerBin: quantile(looks, 0.5), noiseFloorDbm: quantile(floors, 0.5),
     floorDbm: noise.floorDbm, meanDbm, maxDbm, tv, carriers, warnings: measurement.warnings,
   };
 }

@@ -11,6 +11,8 @@ export interface NoiseModel {
 const BLOCK_HZ = 500_000;
 const REACH_HZ = 16_000_000;
 const MOST_OVER_LOWEST_DB = 10;
+/** Bins this many times the scatter over their block's median belong to a carrier or its skirts. */
+const CARRIER_SCATTERS = 2.8;
 
 /** Estimates the noise floor without being pulled up by television blocks or carriers, following slopes and steps.
  *  Blocks of 0.5 MHz are judged by their median; those near the lowest within 16 MHz are noise, and so are those on a plateau with
@@ -33,15 +35,15 @@ export function estimateNoise(levelsDbm: Float64Array, stepHz: number): NoiseMod
   }
   const measured = [...medians.keys()].filter((b) => !Number.isNaN(medians[b]!));
   if (measured.length === 0) return { floorDbm: new Float64Array(points).fill(NaN), shape: 1 };
-  const isNoise = noiseBlocks(medians, bins, measured, Math.max(1, Math.round(REACH_HZ / (stepHz * perBlock))));
-  const level = blockLevels(bins, medians, isNoise);
+  const { isNoise, scatterDb } = noiseBlocks(medians, bins, measured, Math.max(1, Math.round(REACH_HZ / (stepHz * perBlock))));
+  const level = blockLevels(bins, medians, isNoise, scatterDb);
   const shape = shapeFromScatter(bins.flatMap((values, b) => (isNoise[b] ? values.map((v) => v - medians[b]!) : [])));
   const floorDbm = new Float64Array(points);
   for (let i = 0; i < points; i += 1) floorDbm[i] = interpolate(level, ((i + 0.5) * blocks) / points - 0.5);
   return { floorDbm, shape };
 }
 
-function noiseBlocks(medians: Float64Array, bins: number[][], measured: number[], reach: number): boolean[] {
+function noiseBlocks(medians: Float64Array, bins: number[][], measured: number[], reach: number): { isNoise: boolean[]; scatterDb: number } {
   const smooth = medians.map((_, b) => middleOfThree(medians, b));
   const sorted = measured.map((b) => smooth[b]!).sort((x, y) => x - y);
   const cap = quantile(sorted, 0.05) + MOST_OVER_LOWEST_DB;
@@ -68,14 +70,16 @@ function noiseBlocks(medians: Float64Array, bins: number[][], measured: number[]
       else reference = NaN;
     }
   }
-  return isPlateau;
+  // the middle of three hides a block that a carrier fills for more than half: its own median tells
+  return { isNoise: isPlateau.map((is, b) => is && medians[b]! <= smooth[b]! + tolerance), scatterDb };
 }
 
 /** Mean power of each noise block (carriers left out), evened over its noise neighbours; NaN elsewhere. */
-function blockLevels(bins: number[][], medians: Float64Array, isNoise: boolean[]): Float64Array {
+function blockLevels(bins: number[][], medians: Float64Array, isNoise: boolean[], scatterDb: number): Float64Array {
+  const mostOverMedianDb = Math.max(3, Math.min(13, CARRIER_SCATTERS * scatterDb));
   const raw = bins.map((values, b) => {
     if (!isNoise[b]) return NaN;
-    const quiet = values.filter((v) => v < medians[b]! + 13);
+    const quiet = values.filter((v) => v < medians[b]! + mostOverMedianDb);
     return quiet.reduce((sum, v) => sum + 10 ** (v / 10), 0) / quiet.length;
   });
   const limit = raw.filter((r) => !Number.isNaN(r));

@@ -12,7 +12,7 @@ export function airViewOf({ sweep, analysis }: PickBasis): AirView | null {
   if (!sweep || !analysis) return null;
   const { lowHz, highHz, stepHz, noiseFloorDbm, tv, carriers, warnings } = analysis;
   return {
-    sweepId: sweep.id, takenAtMs: sweep.takenAtMs, source: sweep.source, passes: sweep.completePasses, lowHz, highHz, stepHz, noiseFloorDbm, tv, carriers, warnings,
+    sweepId: sweep.id, takenAtMs: sweep.takenAtMs, source: sweep.source, looksPerBin: analysis.looksPerBin, lowHz, highHz, stepHz, noiseFloorDbm, tv, carriers, warnings,
     maxDbm: tenth(analysis.maxDbm), floorDbm: tenth(analysis.floorDbm),
   };
 }

@@ -1,7 +1,7 @@
 import { channelState, type ChannelState } from "../../core/day/channelState";
 import type { Channel, DayFacts, SyncRecord } from "../../core/day/facts";
 import { nextSteps, type Step } from "../../core/day/nextSteps";
-import { commonTuning, packModel, receiverModel } from "../../core/kit/models";
+import { packModel, pairTuning, receiverModel } from "../../core/kit/models";
 import type { DeviceError } from "../../core/air/rig";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
@@ -68,7 +68,7 @@ export async function loadDay(app: AppContext, dayId: number) {
     return {
       id: c.id, number: c.number, talker: c.talker, mark: c.mark, part: c.part, moves: c.moves, effort: c.effort, wear: c.wear,
       receiverLabel: unit(c.receiverKey).label, receiverKey: c.receiverKey, half: c.half, packLabel: unit(c.packKey).label, packKey: c.packKey,
-      tuning: commonTuning(receiver.tuning, pack.tuning), packTuning: pack.tuning, version: c.version,
+      tuning: pairTuning(receiver, pack), packTuning: pack.tuning, version: c.version,
     };
   });
   const plan = plans.at(-1) ?? null;

@@ -16,7 +16,7 @@ const KEY_STEP_HZ = 25_000;
 const KEY_LEAP_HZ = 1_000_000;
 
 /** The spine: above it the air, below it what we make. Pointer or arrow keys read it out. */
-export function SpectrumChart({ data, label, airPx = 150, rootsPx = 44 }: SpectrumChartProps) {
+export function SpectrumChart({ data, label, airPx = 150, rootsPx = 34 }: SpectrumChartProps) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(860);
   const hatchId = useId();
   const layout = useMemo(() => spectrumLayout(data, { widthPx, airPx, rootsPx }), [data, widthPx, airPx, rootsPx]);

@@ -52,7 +52,7 @@ const MOST_LANES = 3;
  * @param widthPx - > 0; @param rootsPx - room under the spine, 0 where nothing hangs */
 export function spectrumLayout(data: SpectrumData, { widthPx, airPx, rootsPx }: { widthPx: number; airPx: number; rootsPx: number }): SpectrumLayout {
   const x = scaleLinear([data.lowHz, data.highHz], [0, widthPx]);
-  const flags = placeFlags(data.flags, x);
+  const flags = placeFlags(data.flags, x, widthPx);
   const lanes = flags.reduce((most, f) => Math.max(most, f.lane + 1), data.flags.length > 0 ? 1 : 0);
   const topPx = lanes * LANE_PX;
   const spineY = topPx + airPx;
@@ -78,14 +78,15 @@ export function spectrumLayout(data: SpectrumData, { widthPx, airPx, rootsPx }: 
 
 type Scale = (value: number) => number;
 
-function placeFlags(flags: SpectrumData["flags"], x: Scale): SpectrumLayout["flags"] {
+function placeFlags(flags: SpectrumData["flags"], x: Scale, widthPx: number): SpectrumLayout["flags"] {
   const ends: number[] = [];
   return [...flags].sort((a, b) => a.frequencyHz - b.frequencyHz).map((f) => {
-    const at = x(f.frequencyHz);
+    const poleX = x(f.frequencyHz);
+    const at = Math.max(FLAG_PX / 2, Math.min(widthPx - FLAG_PX / 2, poleX));
     let lane = ends.findIndex((end) => at - FLAG_PX / 2 >= end);
     if (lane < 0) lane = ends.length < MOST_LANES ? ends.length : ends.indexOf(Math.min(...ends));
     ends[lane] = at + FLAG_PX / 2 + 2;
-    return { id: f.id, x: at, labelX: at, lane, mark: f.mark, kind: f.kind };
+    return { id: f.id, x: poleX, labelX: at, lane, mark: f.mark, kind: f.kind };
   });
 }
 

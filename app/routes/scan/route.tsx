@@ -140,14 +140,14 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
             <Heading>Narrow carriers</Heading>
             {air.carriers.length === 0 ? <Soft as="p">None stands out of the noise.</Soft> : (
               <Table>
-                <thead><tr><th>MHz</th><th>Level</th><th>Width</th>{air.passes > 1 && <th>On</th>}<th>Whose</th></tr></thead>
+                <thead><tr><th>MHz</th><th>Level</th><th>Width</th>{air.looksPerBin > 1 && <th>On</th>}<th>Whose</th></tr></thead>
                 <tbody>
                   {air.carriers.slice(0, MOST_ROWS).map((c) => (
                     <tr key={c.frequencyHz}>
                       <th scope="row"><Figure>{formatMhz(Math.round(c.frequencyHz / 5000) * 5000)}</Figure></th>
                       <td data-label="Level"><Figure>{formatDbm(c.levelDbm)}</Figure></td>
                       <td data-label="Width"><Figure>{formatSpan(c.widthHz)}</Figure></td>
-                      {air.passes > 1 && <td data-label="On"><Figure>{`${Math.round(c.occupancy * 100)} %`}</Figure></td>}
+                      {air.looksPerBin > 1 && <td data-label="On"><Figure>{`${Math.round(c.occupancy * 100)} %`}</Figure></td>}
                       <td data-label="Whose">{c.own === null ? "not ours" : <b>{`ours: ${c.own} was on`}</b>}</td>
                     </tr>
                   ))}

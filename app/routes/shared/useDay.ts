@@ -7,6 +7,7 @@ export const useDay = (): DayView => useOutletContext<DayView>();
 
 export function namesOf(day: Pick<DayView, "channels" | "places">): Names {
   return {
+    all: day.channels.map((c) => c.id),
     talker: (id) => day.channels.find((c) => c.id === id)?.talker ?? "someone",
     pack: (id) => day.channels.find((c) => c.id === id)?.packLabel ?? "the pack",
     place: (id) => day.places.find((p) => p.id === id)?.name ?? "place",

@@ -1,1 +1,157 @@
-export default function X() { return null; }
+import styled from "styled-components";
+import type { Route } from "./+types/route";
+import { handlePack, prove, setReceivers, syncPack, usePack as takePack } from "../../../server/services/syncs.server";
+import type { ChannelView } from "../../../server/services/dayView.server";
+import { syncWords } from "../../../contract/dayWords";
+import { capital, count, formatDbm, listWords, mhz, numberWord } from "../../../contract/format";
+import { packModel, pairTuning, receiverModel } from "../../../core/kit/models";
+import { formatMhz } from "../../../core/units/frequencyText";
+import { Meter } from "../../features/channel/Meter";
+import { Button, PrimaryButton } from "../../ui/Button/Button";
+import { SelectField, SwitchField } from "../../ui/Field/Field";
+import { Mark } from "../../ui/Mark/Mark";
+import { Answer, BigFigure, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
+import { Status } from "../../ui/Status/Status";
+import { PHONE } from "../../ui/theme/theme";
+import { dayIdOf, readIntent, reply } from "../shared/reply.server";
+import { ReplyNotice } from "../shared/ReplyNotice";
+import { namesOf, useDay } from "../shared/useDay";
+import { useIntent } from "../shared/useIntent";
+import { syncIntents, type SyncIntent } from "./intents";
+import { useMeters } from "./useMeters";
+
+export async function action({ params, request, context }: Route.ActionArgs) {
+  const { app } = context;
+  const dayId = dayIdOf(params);
+  const read = await readIntent(request, syncIntents);
+  if (!read.ok) return read.reply;
+  const { intent } = read;
+  switch (intent.intent) {
+    case "set-receivers": return reply(await setReceivers(app, dayId, intent.channelIds));
+    case "sync-pack": return reply(await syncPack(app, dayId, intent.channelId));
+    case "prove": return reply(await prove(app, dayId, intent.channelId));
+    case "use-pack": return reply(await takePack(app, dayId, intent));
+    case "handle-pack": return reply(await handlePack(app, dayId, intent.packKey, intent.change));
+  }
+}
+
+/** Receiver first, then the pack to match, then the proof. */
+export default function SyncScreen() {
+  const view = useDay();
+  const names = namesOf(view);
+  const { send, reply: answer, isBusy, pending } = useIntent<SyncIntent>();
+  const meters = useMeters(view.day.id, view.rig.state === "ready");
+  const proved = view.channels.filter((c) => c.state.sync.code === "proved").length;
+  const unset = view.channels.filter((c) => c.state.sync.code === "receiver-not-set");
+  const isPlanned = view.plan !== null;
+  return (
+    <Stack>
+      <div>
+        <Answer>{!isPlanned ? "Nothing to sync yet" : proved === view.channels.length ? `${capital(count(proved, "channel"))} proved` : `${proved === 0 ? "None" : capital(numberWord(proved))} of ${count(view.channels.length, "channel")} proved`}</Answer>
+        <Sub>{isPlanned ? "Receiver first, then the pack to match. Proved means: pack off, nothing on the meter; pack on, RF and audio." : "Accept a set of frequencies under Pick; then the receivers are set to it, and the packs to the receivers."}</Sub>
+      </div>
+      {unset.length > 0 && (
+        <Row><PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: unset.map((c) => c.id) })}>{unset.length === 1 ? `Set ${unset[0]!.talker}’s receiver` : `Set ${numberWord(unset.length)} receivers to plan ${view.plan?.version}`}</PrimaryButton></Row>
+      )}
+      <ReplyNotice reply={answer} />
+      <Channels>
+        {view.channels.map((c) => (
+          <ChannelItem key={c.id} aria-label={`Channel ${c.number}, ${c.talker}`}>
+            <Who>
+              <Mark>{c.mark}</Mark>
+              <span><b>{c.talker}</b> <Soft>{c.part}</Soft></span>
+              <State><Status status={c.state.sync.status}>{syncWords(c.state, names).text === "–" ? "no frequency yet" : syncWords(c.state, names).text}</Status></State>
+            </Who>
+            <Numbers>
+              <Unit>
+                <Soft>{`${c.receiverLabel}${receiverModel(c.receiverModelId).halves > 1 ? `, half ${c.half + 1}` : ""} is on`}</Soft>
+                <BigFigure>{c.receiverHz === null ? "–" : formatMhz(c.receiverHz)}</BigFigure>
+                {"frequencyHz" in c.state.frequency && c.receiverHz !== c.state.frequency.frequencyHz && <Soft>{`plan says ${formatMhz(c.state.frequency.frequencyHz)}`}</Soft>}
+              </Unit>
+              <Unit>
+                <Soft>{`${c.packLabel} ${c.pack?.isOn ? "is on" : "is off, last on"}`}</Soft>
+                <BigFigure style={c.pack?.isOn ? {} : { opacity: 0.55 }}>{c.pack ? formatMhz(c.pack.frequencyHz) : "–"}</BigFigure>
+                <Soft>{mismatchWords(c)}</Soft>
+              </Unit>
+              <Meter reading={meters[c.id]} name={c.talker} />
+              <Act>
+                <NextAction channel={c} isBusy={isBusy} pending={pending} send={send} />
+              </Act>
+            </Numbers>
+            {c.lastProofs.length > 0 && c.state.sync.status !== "todo" && <Soft as="p">{proofWords(c)}</Soft>}
+            <Hands>
+              <SwitchField isSelected={c.pack?.isOn ?? false} isDisabled={!c.pack} onChange={(isOn) => send({ intent: "handle-pack", packKey: c.packKey, change: { isOn } })}>on</SwitchField>
+              <SwitchField isSelected={c.pack?.isMuted ?? false} isDisabled={!c.pack} onChange={(isMuted) => send({ intent: "handle-pack", packKey: c.packKey, change: { isMuted } })}>muted</SwitchField>
+              <SwitchField isSelected={c.pack?.isMicPlugged ?? false} isDisabled={!c.pack} onChange={(isMicPlugged) => send({ intent: "handle-pack", packKey: c.packKey, change: { isMicPlugged } })}>microphone plugged</SwitchField>
+              <SelectField
+                label={`Pack of ${c.talker}`} isLabelHidden value={c.packKey} isDisabled={isBusy}
+                onChange={(packKey) => packKey !== c.packKey && send({ intent: "use-pack", channelId: c.id, packKey, seenVersion: c.version })}
+                choices={view.packs.map((p) => ({
+                  id: p.key, label: p.label, isDisabled: p.carriedBy !== null && p.carriedBy !== c.id,
+                  detail: p.carriedBy !== null && p.carriedBy !== c.id ? `with ${names.talker(p.carriedBy)}` : fitWords(c, p.modelId),
+                }))}
+              />
+            </Hands>
+          </ChannelItem>
+        ))}
+      </Channels>
+      <Soft as="p">The switches stand for hands on the practice packs. Wiring a person is touching a person: ask first; ask about implanted medical devices, and keep packs away from them as their maker says.</Soft>
+    </Stack>
+  );
+}
+
+function NextAction({ channel: c, isBusy, pending, send }: { channel: ChannelView; isBusy: boolean; pending: SyncIntent | undefined; send: (intent: SyncIntent) => void }) {
+  const isMine = pending !== undefined && "channelId" in pending && pending.channelId === c.id;
+  switch (c.state.sync.code) {
+    case "no-frequency": case "pack-cannot": return null;
+    case "receiver-not-set": return <Button isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: [c.id] })}>Set receiver</Button>;
+    case "pack-not-synced": case "pack-elsewhere":
+      return c.pack?.isOn
+        ? <Button isDisabled={isBusy} onPress={() => send({ intent: "sync-pack", channelId: c.id })}>{`Sync ${c.packLabel}`}</Button>
+        : <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isOn: true } })}>{`Switch ${c.packLabel} on`}</Button>;
+    case "no-audio":
+      if (c.pack?.isMuted) return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isMuted: false } })}>{`Unmute ${c.packLabel}`}</Button>;
+      if (c.pack && !c.pack.isMicPlugged) return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isMicPlugged: true } })}>Plug the microphone</Button>;
+      break;
+    default: break;
+  }
+  const label = isMine && pending?.intent === "prove" ? "Listening …" : c.state.sync.status === "done" || c.state.sync.status === "problem" ? "Prove again" : "Prove";
+  return <Button isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>{label}</Button>;
+}
+
+/** Why a pack does not match, in a few words. */
+function mismatchWords(c: ChannelView): string {
+  if (!c.pack) return "cannot be asked";
+  const { sync } = c.state;
+  if (sync.code === "pack-cannot") return `block ${sync.lowHz / 1e6}–${sync.highHz / 1e6}: never meets`;
+  if (c.receiverHz === null || c.pack.frequencyHz === c.receiverHz) return c.pack.frequencyHz === c.receiverHz ? "matches" : "";
+  return sync.code === "receiver-not-set" || sync.code === "no-frequency" ? "" : `does not match: ${mhz(Math.abs(c.pack.frequencyHz - c.receiverHz))} away`;
+}
+
+function fitWords(c: ChannelView, packModelId: string): string {
+  const receiver = receiverModel(c.receiverModelId);
+  const pack = packModel(packModelId);
+  const range = `${pack.tuning.lowHz / 1e6}–${pack.tuning.highHz / 1e6}`;
+  if (pack.maker !== receiver.maker) return `${range}: another make, does not work with ${receiver.maker}`;
+  return pairTuning(receiver, pack) ? `${range}: works with ${c.receiverLabel}` : `${range}: never meets ${c.receiverLabel}`;
+}
+
+function proofWords(c: ChannelView): string {
+  const parts = c.lastProofs.map((p) => {
+    if (p.kind === "proof-off") return `pack off: ${p.isClear ? "nothing" : "someone"}, ${formatDbm(p.strongestDbm)}`;
+    return p.kind === "proof-on" ? `pack on: ${formatDbm(p.strongestDbm)}, ${p.hasAudio ? "audio follows" : "no audio: muted, or the microphone is not plugged"}` : "";
+  });
+  return `${listWords(parts.filter(Boolean)).replace(" and ", "; ")}.`;
+}
+
+const Channels = styled.ul`list-style: none; border-top: 1px solid var(--soft);`;
+const ChannelItem = styled.li`border-bottom: 1px solid var(--rule); padding: 10px 0 4px; display: flex; flex-direction: column; gap: 4px;`;
+const Who = styled.div`display: flex; flex-wrap: wrap; gap: 4px 12px; align-items: center;`;
+const State = styled.span`margin-left: auto;`;
+const Numbers = styled.div`
+  display: grid; grid-template-columns: 1fr 1fr minmax(150px, 1fr) 190px; gap: 4px 20px; align-items: center;
+  ${PHONE} { grid-template-columns: 1fr 1fr; }
+`;
+const Unit = styled.div`display: flex; flex-direction: column; line-height: 1.3;`;
+const Act = styled.div`display: flex; justify-content: flex-end; ${PHONE} { justify-content: flex-start; }`;
+const Hands = styled.div`display: flex; flex-wrap: wrap; gap: 0 18px; align-items: center; font-size: 15px; color: var(--soft);`;

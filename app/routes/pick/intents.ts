@@ -1,0 +1,20 @@
+import { z } from "zod";
+
+const frequencyHz = z.number().int().min(1e6).max(100e9);
+
+export const pickIntents = z.discriminatedUnion("intent", [
+  z.object({
+    intent: z.literal("accept"),
+    proposal: z.object({
+      basePlanVersion: z.number().int().min(0),
+      sweepId: z.number().int().nullable(),
+      profile: z.enum(["normal", "wide", "tight"]),
+      picks: z.array(z.object({ channelId: z.number().int(), frequencyHz, isLocked: z.boolean() })).max(100),
+      spares: z.array(z.object({ frequencyHz, for: z.array(z.number().int()) })).max(50),
+    }),
+  }),
+  z.object({ intent: z.literal("restore"), version: z.number().int().min(1), basePlanVersion: z.number().int().min(0) }),
+]);
+
+export type PickIntent = z.infer<typeof pickIntents>;
+export type Proposal = Extract<PickIntent, { intent: "accept" }>["proposal"];
