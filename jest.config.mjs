@@ -1,6 +1,7 @@
 /** Unit tests run in Node over SWC; d3 ships as ES modules and is compiled with them. */
 export default {
   testEnvironment: "node",
+  testTimeout: 30_000,
   roots: ["<rootDir>/core", "<rootDir>/contract", "<rootDir>/cli", "<rootDir>/workers", "<rootDir>/server", "<rootDir>/app", "<rootDir>/test"],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   extensionsToTreatAsEsm: [],
@@ -10,5 +11,5 @@ export default {
       module: { type: "commonjs" },
     }],
   },
-  transformIgnorePatterns: ["/node_modules/(?!(d3|d3-[a-z-]+|internmap|delaunator|robust-predicates)/)"],
+  transformIgnorePatterns: ["/node_modules/(?!(d3|d3-[a-z-]+|internmap|delaunator|robust-predicates|eventsource-parser|comlink)/)"],
 };

@@ -70,6 +70,6 @@ export const PORT_ELLERY_SITES: readonly Site[] = [
       stations: [station(22, -60), station(25, -66), station(28, -52), station(30, -71), station(31, -64)],
       carriers: [pack("visitor guide", 528.9, -80), talkback(-97)],
     }),
-    geometry: { model: "indoor", room: "office", distanceM: 9, walls: [{ material: "brick", thicknessM: 0.35 }], txHeightM: 1.1, rxHeightM: 1.8 },
+    geometry: { model: "indoor", room: "office", distanceM: 16, walls: [{ material: "brick", thicknessM: 0.35 }, { material: "brick", thicknessM: 0.35 }], txHeightM: 1.1, rxHeightM: 1.8 },
   },
 ];

@@ -76,8 +76,9 @@ function toGrid(rows: Row[], header: Header, warnings: SweepWarning[]): Result<M
   }
   const lowestLevel = levels[0]!;
   const highestLevel = levels.at(-1)!;
-  const isConstantZero = lowestLevel === 0 && highestLevel === 0;
-  if (isConstantZero || lowestLevel < -250 || highestLevel > 200 || (highestLevel - lowestLevel < 1e-3 && rows.length > 8)) {
+  // all next to 0: watts or milliwatts, not decibels
+  const isLinear = Math.abs(lowestLevel) < 1e-3 && Math.abs(highestLevel) < 1e-3;
+  if (isLinear || lowestLevel < -250 || highestLevel > 200) {
     return fail({ code: "file-wrong-unit", what: "level", lowest: lowestLevel, highest: highestLevel });
   }
 

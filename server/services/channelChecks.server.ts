@@ -11,7 +11,8 @@ import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 
-type Answer = Promise<Result<null, ServiceError>>;
+/** The talker whose channel was kept. */
+type Answer = Promise<Result<string, ServiceError>>;
 type Found = { loaded: LoadedDay; channel: StoredChannel };
 
 async function findChannel(app: AppContext, dayId: number, channelId: number): Promise<Result<Found, ServiceError>> {
@@ -44,7 +45,7 @@ export async function keepLevel(app: AppContext, dayId: number, p: { channelId: 
     }, t);
     if (changes) return meanwhile(channel.talker, changes);
     await insertLevel(app.db, loaded.day.id, { channelId: channel.id, atMs, effort, gainDb, outputDb, inputGainDb, headroomDb, finalPeakDbfs: answer.finalPeakDbfs }, t);
-    return ok(null);
+    return ok(channel.talker);
   });
 }
 
@@ -66,7 +67,7 @@ export async function keepPlace(app: AppContext, dayId: number, p: { channelId: 
     }, t);
     if (changes) return meanwhile(channel.talker, changes);
     await insertPlaceCheck(app.db, loaded.day.id, { channelId: channel.id, placeId: place.id, atMs, frequencyHz, marginDb, overload, setup: p.setup }, t);
-    return ok(null);
+    return ok(channel.talker);
   });
 }
 

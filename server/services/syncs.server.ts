@@ -25,6 +25,16 @@ async function withRig(app: AppContext, dayId: number): Promise<Result<{ loaded:
   return ok({ loaded: loaded.value, rig: app.rig });
 }
 
+/** The same for one channel that has a pick. */
+async function withPick(app: AppContext, dayId: number, channelId: number): Promise<Result<{ loaded: LoadedDay; rig: RigPort; channel: Channel; frequencyHz: number }, ServiceError>> {
+  const got = await withRig(app, dayId);
+  if (!got.ok) return got;
+  const channel = got.value.loaded.facts.channels.find((c) => c.id === channelId);
+  const frequencyHz = pickOf(got.value.loaded, channelId);
+  if (!channel || frequencyHz === null) return fail({ code: "not-found", what: channel ? "plan" : "channel" });
+  return ok({ ...got.value, channel, frequencyHz });
+}
+
 const deviceFailure = (error: DeviceError, unit: string) => fail({ code: "device" as const, error, unit });
 
 const pickOf = (loaded: LoadedDay, channelId: number): number | null => loaded.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? null;
@@ -53,12 +63,9 @@ export async function setReceivers(app: AppContext, dayId: number, channelIds: r
 
 /** Copies a receiver's frequency to the channel's pack, held before it. */
 export async function syncPack(app: AppContext, dayId: number, channelId: number): Answer {
-  const got = await withRig(app, dayId);
+  const got = await withPick(app, dayId, channelId);
   if (!got.ok) return got;
-  const { loaded, rig } = got.value;
-  const channel = loaded.facts.channels.find((c) => c.id === channelId);
-  const frequencyHz = pickOf(loaded, channelId);
-  if (!channel || frequencyHz === null) return fail({ code: "not-found", what: channel ? "plan" : "channel" });
+  const { loaded, rig, channel, frequencyHz } = got.value;
   const synced = await rig.sync(channel.receiverKey, channel.half, channel.packKey);
   if (!synced.ok) return deviceFailure(synced.error, channel.packLabel);
   const after = await rig.report();
@@ -70,12 +77,9 @@ export async function syncPack(app: AppContext, dayId: number, channelId: number
 
 /** The two-step proof: with the pack off the meter must show nothing on either antenna; with it on, RF and audio. */
 export async function prove(app: AppContext, dayId: number, channelId: number): Answer<{ isClear: boolean; hasRf: boolean; hasAudio: boolean }> {
-  const got = await withRig(app, dayId);
+  const got = await withPick(app, dayId, channelId);
   if (!got.ok) return got;
-  const { loaded, rig } = got.value;
-  const channel = loaded.facts.channels.find((c) => c.id === channelId);
-  const frequencyHz = pickOf(loaded, channelId);
-  if (!channel || frequencyHz === null) return fail({ code: "not-found", what: channel ? "plan" : "channel" });
+  const { loaded, rig, channel, frequencyHz } = got.value;
   const { packKey } = channel;
   const watched: { strongestDbm: number; hasAudio: boolean }[] = [];
   for (const isOn of [false, true]) {

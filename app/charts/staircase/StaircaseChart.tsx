@@ -15,7 +15,7 @@ const round = (db: number) => String(Math.round(db)).replace("-", "−");
 /** Microphone, pack, receiver, input as steps between a noise floor and a ceiling. */
 export function StaircaseChart({ stages, aimHeadroomDb, label }: StaircaseChartProps) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(620);
-  const layout = useMemo(() => staircaseLayout(stages, { widthPx, heightPx: 300, aimHeadroomDb }), [stages, widthPx, aimHeadroomDb]);
+  const layout = useMemo(() => staircaseLayout(stages, { widthPx, heightPx: 250, aimHeadroomDb }), [stages, widthPx, aimHeadroomDb]);
   const isSmall = widthPx < 480;
   return (
     <figure ref={ref} style={{ minWidth: 0 }}>
@@ -34,7 +34,7 @@ export function StaircaseChart({ stages, aimHeadroomDb, label }: StaircaseChartP
             <Speech x={s.x + s.width * 0.28} width={s.width * 0.44} y={s.rmsY} height={Math.max(1, s.noiseY - s.rmsY)} />
             <Peak x={s.x + s.width * 0.28} width={s.width * 0.44} y={s.peakY} height={Math.max(2, s.rmsY - s.peakY)} data-clips={s.isClipping || undefined} data-tight={s.isTight || undefined} />
             <Headroom x={s.centreX} y={Math.max(layout.ceilingY + 16, Math.min(s.peakY - 5, layout.heightPx - 60))} data-clips={s.isClipping || undefined}>
-              {s.isClipping ? `clips by ${round(-s.headroomDb)}` : isSmall ? round(s.headroomDb) : `${round(s.headroomDb)} dB over`}
+              {s.isClipping ? `clips by ${round(-s.headroomDb)}` : isSmall ? round(s.headroomDb) : `${round(s.headroomDb)} dB left`}
             </Headroom>
             <Name x={s.centreX} y={layout.heightPx - 32}>{s.name}</Name>
             <Setting x={s.centreX} y={layout.heightPx - 14}>{s.setting}</Setting>

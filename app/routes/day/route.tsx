@@ -42,7 +42,7 @@ export default function DayScreen() {
     <Stack>
       <div>
         <Answer>{dayHeadline(view.channels.map((c) => c.state), here.name)}</Answer>
-        <Sub>{first ? `Now: ${lower(stepWords(first, names, view.nowMs).what)}, for ${stepWords(first, names, view.nowMs).why.replace(/^it /, "it ")}.` : "Nothing waits."}</Sub>
+        <Sub>{first ? `Next: ${lower(stepWords(first, names, view.nowMs).what)}; ${stepWords(first, names, view.nowMs).why}.` : "Nothing waits."}</Sub>
       </div>
       <ReplyNotice reply={answer} />
       {view.rig.state === "silent" && <Notice kind="refused">The receivers do not answer. What is recorded is shown; settings and meters are as they were last known.</Notice>}

@@ -40,9 +40,9 @@ export const Columns = styled.div`
 `;
 export const Next = styled.aside`
   h2 { font-size: 18px; margin-bottom: 4px; }
-  ol { padding-left: 1.3em; }
-  li { padding: 3px 0; }
-  li::marker { font-weight: 700; }
+  ol { list-style: none; }
+  li { padding: 4px 0 4px 22px; position: relative; }
+  li > b { position: absolute; left: 0; top: 6px; }
   a { display: block; text-decoration: none; padding: 2px 0; &:hover { text-decoration: underline; } }
   small { display: block; color: var(--soft); font-size: 14px; line-height: 1.3; }
   ${NARROW} { border-top: 1px solid var(--rule); padding-top: 12px; }

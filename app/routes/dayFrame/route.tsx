@@ -79,12 +79,13 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
           <h2 id="next-heading">Next</h2>
           {view.steps.length === 0 && <p>Nothing waits. Roll.</p>}
           <ol>
-            {view.steps.map((step) => {
+            {view.steps.map((step, i) => {
               const words = stepWords(step, names, nowMs);
               const to = step.stage === "day" ? base : `${base}/${step.stage}`;
               const channel = "channelIds" in step && step.channelIds.length === 1 ? `?channel=${step.channelIds[0]}` : "";
               return (
                 <li key={`${step.code}${words.what}`}>
+                  <b aria-hidden>{i + 1}</b>
                   <Link to={to + (step.stage === "level" || step.stage === "place" ? channel : "")}>{words.what}</Link>
                   <small>{words.why}</small>
                 </li>

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
 import type { Route } from "./+types/route";
 import { keepLevel } from "../../../server/services/channelChecks.server";
@@ -25,7 +25,7 @@ import { levelIntents, type LevelIntent } from "./intents";
 export async function action({ params, request, context }: Route.ActionArgs) {
   const read = await readIntent(request, levelIntents);
   if (!read.ok) return read.reply;
-  return reply(await keepLevel(context.app, dayIdOf(params), read.intent), () => "Kept.");
+  return reply(await keepLevel(context.app, dayIdOf(params), read.intent), (talker) => `Kept for ${talker}, with the voice it is set for.`);
 }
 
 const EFFORTS: { id: Effort; label: string; detail: string }[] = [
@@ -38,20 +38,22 @@ const STAGE_NAMES: Partial<Record<LevelStage["name"], string>> = { microphone: "
 export default function LevelScreen() {
   const view = useDay();
   const [params] = useSearchParams();
+  const keeping = useIntent<LevelIntent>();
   const channel = chosenChannel(view.channels, params.get("channel"), (c) => c.state.level.status !== "done");
   const items = view.channels.map((c) => {
     const { status, text } = levelWords(c.state);
     return { id: c.id, mark: c.mark, talker: c.talker, status, words: c.state.level.code === "set" ? `pack ${text}` : text };
   });
   if (!channel) return <Answer>No channels yet</Answer>;
-  return <ChannelLevel key={`${channel.id}.${channel.version}`} channel={channel} chooser={<ChannelChooser items={items} chosenId={channel.id} />} />;
+  return <ChannelLevel key={`${channel.id}.${channel.version}`} channel={channel} keeping={keeping} chooser={<ChannelChooser items={items} chosenId={channel.id} />} />;
 }
 
-function ChannelLevel({ channel, chooser }: { channel: ChannelView; chooser: React.ReactNode }) {
+/** The settings of one channel. What came of keeping them lives above, for a kept channel begins anew with what was stored. */
+function ChannelLevel({ channel, chooser, keeping }: { channel: ChannelView; chooser: ReactNode; keeping: ReturnType<typeof useIntent<LevelIntent>> }) {
   const receiver = receiverModel(channel.receiverModelId);
   const pack = packModel(channel.packModelId);
   const input = inputModel(channel.inputId);
-  const { send, reply: answer, isBusy } = useIntent<LevelIntent>();
+  const { send, reply: answer, isBusy } = keeping;
   const [microphoneId, setMicrophoneId] = useState(channel.microphoneId);
   const kit = useMemo(() => ({ receiver, pack, input, microphone: microphoneModel(microphoneId) }), [receiver, pack, input, microphoneId]);
   const suggest = (s: LevelSettings, microphone = kit.microphone): LevelSettings => {
@@ -78,7 +80,7 @@ function ChannelLevel({ channel, chooser }: { channel: ChannelView; chooser: Rea
     <Stack>
       <div>
         <Answer>{`${channel.talker}: pack at ${formatDb(settings.gainDb)}, peaks at ${formatDbfs(chain.finalPeakDbfs)}`}</Answer>
-        <Sub>{`${levelAdviceWords(first!)} Speech stands ${formatDb(end.snrDb)} over the noise, most of which is the ${chain.noisiestStage === "transmitter" ? "pack" : chain.noisiestStage}’s.`}</Sub>
+        <Sub>{`${levelAdviceWords(first!)} Most of the noise is the ${chain.noisiestStage === "transmitter" ? "pack" : chain.noisiestStage}’s.`}</Sub>
       </div>
       <Split>
         {chooser}

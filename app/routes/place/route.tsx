@@ -30,7 +30,7 @@ import { placeIntents, type PlaceIntent } from "./intents";
 export async function action({ params, request, context }: Route.ActionArgs) {
   const read = await readIntent(request, placeIntents);
   if (!read.ok) return read.reply;
-  return reply(await keepPlace(context.app, dayIdOf(params), read.intent), () => "Kept for this place.");
+  return reply(await keepPlace(context.app, dayIdOf(params), read.intent), (talker) => `Kept for ${talker} at this place.`);
 }
 
 const WEARS: { id: PathSetup["wear"]; label: string }[] = [
@@ -51,6 +51,7 @@ const MATERIAL_CHOICES = (Object.keys(MATERIALS) as Material[]).filter((m) => m 
 export default function PlaceScreen() {
   const view = useDay();
   const [params] = useSearchParams();
+  const keeping = useIntent<PlaceIntent>();
   const channel = chosenChannel(view.channels, params.get("channel"), (c) => c.state.place.status !== "done");
   const items = view.channels.map((c) => {
     const { status, text } = placeWords(c.state);
@@ -58,13 +59,21 @@ export default function PlaceScreen() {
   });
   if (!channel) return <Answer>No channels yet</Answer>;
   const here = currentPlace(view);
-  return <ChannelPlace key={`${channel.id}.${channel.version}.${here.id}`} view={view} channel={channel} place={here} chooser={<ChannelChooser items={items} chosenId={channel.id} />} />;
+  return <ChannelPlace key={`${channel.id}.${channel.version}.${here.id}`} view={view} channel={channel} place={here} keeping={keeping} chooser={<ChannelChooser items={items} chosenId={channel.id} />} />;
 }
 
-function ChannelPlace({ view, channel, place, chooser }: { view: DayView; channel: ChannelView; place: DayView["places"][number]; chooser: ReactNode }) {
+interface ChannelPlaceProps {
+  view: DayView;
+  channel: ChannelView;
+  place: DayView["places"][number];
+  keeping: ReturnType<typeof useIntent<PlaceIntent>>;
+  chooser: ReactNode;
+}
+
+function ChannelPlace({ view, channel, place, keeping, chooser }: ChannelPlaceProps) {
   const receiver = receiverModel(channel.receiverModelId);
   const pack = packModel(channel.packModelId);
-  const { send, reply: answer, isBusy } = useIntent<PlaceIntent>();
+  const { send, reply: answer, isBusy } = keeping;
   const [setup, setSetup] = useState<PathSetup>(() => channel.placeCheckHere?.setup ?? defaultSetup(place.geometry, channel.wear, pack));
   const change = (part: Partial<PathSetup>) => setSetup((s) => ({ ...s, ...part }));
   const pick = view.plan?.picks.find((p) => p.channelId === channel.id)?.frequencyHz ?? null;

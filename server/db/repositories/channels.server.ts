@@ -1,26 +1,15 @@
 import type { Transaction } from "sequelize";
+import type { Channel } from "../../../core/day/facts";
 import type { Effort } from "../../../core/audio/levelChain";
 import type { Wear } from "../../../core/radio/antenna";
 import type { Database } from "../connection.server";
 
 /** A talker's path as it is stored: who, how they speak and wear it, and which units carry it. */
-export interface StoredChannel {
-  id: number;
-  number: number;
-  talker: string;
-  mark: string;
-  part: string;
-  moves: string;
-  effort: Effort;
-  wear: Wear;
+export interface StoredChannel extends Pick<Channel, "id" | "number" | "talker" | "mark" | "part" | "moves" | "effort" | "wear" | "receiverKey" | "half" | "packKey" | "version"> {
   microphoneId: string;
   micDistanceM: number;
   peakFactorDb: number;
   inputId: string;
-  receiverKey: string;
-  half: number;
-  packKey: string;
-  version: number;
 }
 
 export interface ChannelChange {

@@ -1,0 +1,127 @@
+import { PORT_ELLERY_SITES } from "../../core/air/portEllery";
+import type { Rig } from "../../core/air/rig";
+import { httpRig } from "./httpRig.server";
+import type { RigPort, SweepChunk, SweepHead } from "./port.server";
+import { startStandIn, type StandIn } from "./standIn/standInServer.server";
+
+const tuning = { lowHz: 470e6, highHz: 474e6, stepHz: 25_000 };
+const figures = { bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25 };
+const rig = (): Rig => ({
+  siteKey: "net-loft",
+  receivers: [{ key: "r", tuning, figures, sweep: { stepHz: 25_000, msPerStep: 35 }, halvesHz: [471e6, 472e6] }],
+  packs: [
+    { key: "p", tuning, frequencyHz: 470.5e6, powerMw: 50, isOn: false, isMuted: false, isMicPlugged: true, wear: "chest" },
+    { key: "far", tuning: { lowHz: 566e6, highHz: 614e6, stepHz: 25_000 }, frequencyHz: 570e6, powerMw: 50, isOn: true, isMuted: false, isMicPlugged: true, wear: "chest" },
+  ],
+});
+
+/** What every adapter must hold. A real receiver's adapter gets a line here when it is written. */
+describe.each([["the stand-in over HTTP", (speed: number) => startStandIn({ sites: PORT_ELLERY_SITES, initialRig: rig(), stateFile: null, speed, nowMs: () => 1_000_000 })]])("%s", (_, start) => {
+  let standIn: StandIn;
+  let port: RigPort;
+  beforeEach(async () => {
+    standIn = await start(500);
+    port = httpRig(standIn.url);
+  });
+  afterEach(() => standIn.close());
+
+  test("a half goes where it is told and says so; the other half stays", async () => {
+    expect(await port.tune("r", 0, 473_025_000)).toEqual({ ok: true, value: null });
+    expect(await port.report()).toMatchObject({ ok: true, value: { receivers: { r: { halvesHz: [473_025_000, 472e6] } } } });
+  });
+
+  test.each([
+    ["outside its block", ["r", 0, 480e6], "outside-tuning"], ["between two steps", ["r", 0, 471_010_000], "off-grid"],
+    ["not a number", ["r", 0, Number.NaN], "outside-tuning"], ["no such half", ["r", 5, 471e6], "no-such-unit"], ["no such receiver", ["x", 0, 471e6], "no-such-unit"],
+  ] as const)("tuning %s is refused and changes nothing", async (_words, [key, half, hz], code) => {
+    const before = await port.report();
+    expect(await port.tune(key, half, hz)).toMatchObject({ ok: false, error: { code } });
+    expect(await port.report()).toEqual(before);
+  });
+
+  test("a pack takes the half's frequency only when it is on and can go there", async () => {
+    expect(await port.sync("r", 1, "p")).toMatchObject({ ok: false, error: { code: "pack-is-off", key: "p" } });
+    await port.practice!.setPack("p", { isOn: true });
+    expect(await port.sync("r", 1, "p")).toEqual({ ok: true, value: null });
+    expect(await port.report()).toMatchObject({ ok: true, value: { packs: { p: { frequencyHz: 472e6, isOn: true } } } });
+    expect(await port.sync("r", 1, "far")).toMatchObject({ ok: false, error: { code: "outside-tuning", lowHz: 566e6 } });
+    expect(await port.sync("r", 1, "nobody")).toMatchObject({ ok: false, error: { code: "no-such-unit" } });
+  });
+
+  test("the meter: nothing with the pack off, RF and audio with it on, RF alone when muted", async () => {
+    await port.practice!.setPack("p", { isOn: true });
+    await port.sync("r", 0, "p");
+    const read = async () => {
+      const reading = await port.meter("r", 0);
+      if (!reading.ok) throw new Error(reading.error.code);
+      return reading.value;
+    };
+    expect((await read()).rfADbm).toBeGreaterThan(-70);
+    expect((await read()).hasAudio).toBe(true);
+    await port.practice!.setPack("p", { isMuted: true });
+    expect(await read()).toMatchObject({ hasAudio: false });
+    expect((await read()).rfBDbm).toBeGreaterThan(-70);
+    await port.practice!.setPack("p", { isOn: false });
+    expect((await read()).rfADbm).toBeLessThan(-98);
+    expect(await port.meter("r", 2)).toMatchObject({ ok: false, error: { code: "no-such-unit" } });
+  });
+
+  test("a sweep comes in order and whole, each pass", async () => {
+    let head: SweepHead | null = null;
+    const chunks: SweepChunk[] = [];
+    const result = await port.sweep("r", 2, (h) => { head = h; }, (c) => chunks.push(c), new AbortController().signal);
+    expect(result).toEqual({ ok: true, value: null });
+    expect(head).toMatchObject({ lowHz: 470e6, stepHz: 25_000, points: 161, passes: 2 });
+    for (const pass of [0, 1]) {
+      const mine = chunks.filter((c) => c.pass === pass);
+      expect(mine.map((c) => c.fromIndex)).toEqual(mine.map((_c, i) => mine.slice(0, i).reduce((n, p) => n + p.levelsDbm.length, 0)));
+      expect(mine.reduce((n, c) => n + c.levelsDbm.length, 0)).toBe(161);
+    }
+  });
+
+  test("a sweep can be stopped, and the receiver is free again", async () => {
+    const slow = await start(2);
+    const stop = new AbortController();
+    const running = httpRig(slow.url).sweep("r", 1, () => undefined, () => stop.abort(), stop.signal);
+    expect(await running).toEqual({ ok: false, error: { code: "stopped" } });
+    expect((await httpRig(slow.url).tune("r", 0, 471e6)).ok).toBe(true);
+    await slow.close();
+  });
+
+  test("carried to another place it hears another air", async () => {
+    expect(await port.practice!.carryTo("nowhere")).toMatchObject({ ok: false, error: { code: "no-such-unit" } });
+    const levels = async () => {
+      const all: number[] = [];
+      await port.sweep("r", 1, () => undefined, (c) => all.push(...c.levelsDbm), new AbortController().signal);
+      return all;
+    };
+    const loft = await levels();
+    await port.practice!.carryTo("quay");
+    expect(await levels()).not.toEqual(loft);
+  });
+});
+
+test("a receiver that does not answer is a value, not a crash", async () => {
+  const gone = httpRig("http://127.0.0.1:9");
+  expect(await gone.report()).toMatchObject({ ok: false, error: { code: "device-unreachable" } });
+  expect(await gone.sweep("r", 1, () => undefined, () => undefined, new AbortController().signal)).toMatchObject({ ok: false, error: { code: "device-unreachable" } });
+});
+
+test("the stand-in keeps its settings while it is off", async () => {
+  const { mkdtempSync, rmSync, writeFileSync } = await import("node:fs");
+  const { join } = await import("node:path");
+  const { tmpdir } = await import("node:os");
+  const folder = mkdtempSync(join(tmpdir(), "plain-channel-rig-"));
+  const options = { sites: PORT_ELLERY_SITES, initialRig: rig(), stateFile: join(folder, "rig.json"), speed: 100, nowMs: () => 0 };
+  const first = await startStandIn(options);
+  await httpRig(first.url).tune("r", 0, 473e6);
+  await first.close();
+  const second = await startStandIn(options);
+  expect(await httpRig(second.url).report()).toMatchObject({ ok: true, value: { receivers: { r: { halvesHz: [473e6, 472e6] } } } });
+  await second.close();
+  writeFileSync(options.stateFile, "{ not json");
+  const third = await startStandIn(options);
+  expect((await httpRig(third.url).report()).ok).toBe(true);
+  await third.close();
+  rmSync(folder, { recursive: true });
+});

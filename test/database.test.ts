@@ -1,0 +1,115 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { Sequelize } from "sequelize";
+import { openDatabase, type Database } from "../server/db/connection.server";
+import { MIGRATIONS } from "../server/db/migrations/index.server";
+import { changeChannel, insertChannel, listChannels } from "../server/db/repositories/channels.server";
+import { insertDay, insertPlace, listDays, listPlaces } from "../server/db/repositories/days.server";
+import { insertSweep, listSweeps, loadMeasurement } from "../server/db/repositories/sweeps.server";
+import type { Measurement } from "../core/sweep/sweep";
+
+let folder: string;
+let db: Database;
+const file = () => join(folder, "data", "own.sqlite");
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), "plain-channel-db-"));
+  db = await openDatabase(file());
+});
+afterEach(async () => {
+  await db.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const day = {
+  production: "P", title: "t", dateIso: "2027-05-04", dayNumber: 1, dayCount: 2, town: "T", region: "EU" as const, profile: "normal" as const, maxNoiseDbm: -95, spares: 2,
+  isPractice: false, clockDayMs: 0, clockRealMs: 0,
+};
+const geometry = { model: "free-space" as const, room: "office" as const, distanceM: 5, walls: [], txHeightM: 1, rxHeightM: 2 };
+
+async function dayWithPlace(): Promise<{ dayId: number; placeId: number }> {
+  return db.write(async (t) => {
+    const dayId = await insertDay(db, day, t);
+    return { dayId, placeId: await insertPlace(db, dayId, { name: "A", setting: "indoors", note: "", startMs: 0, endMs: 1, siteKey: null, geometry }, t) };
+  });
+}
+
+describe("migrations", () => {
+  test("the tables that they make are the tables that the models expect", async () => {
+    const q = db.sequelize.getQueryInterface();
+    for (const [name, model] of Object.entries(db.models)) {
+      const columns = await q.describeTable(name);
+      const expected = (model as { getAttributes: () => Record<string, { allowNull?: boolean; primaryKey?: boolean }> }).getAttributes();
+      expect([name, Object.keys(columns).sort()]).toEqual([name, Object.keys(expected).sort()]);
+      for (const [key, attribute] of Object.entries(expected)) {
+        if (!attribute.primaryKey) expect([name, key, columns[key]!.allowNull]).toEqual([name, key, attribute.allowNull]);
+      }
+    }
+  });
+
+  test("names are unique, and opening again changes nothing", async () => {
+    expect(new Set(MIGRATIONS.map((m) => m.name)).size).toBe(MIGRATIONS.length);
+    await dayWithPlace();
+    await db.close();
+    db = await openDatabase(file());
+    expect(await listDays(db)).toHaveLength(1);
+  });
+
+  test("a file of a newer version is refused and left as it is", async () => {
+    await db.close();
+    const raw = new Sequelize({ dialect: "sqlite", storage: file(), logging: false });
+    await raw.query("INSERT INTO migrations (name) VALUES ('0099-from-tomorrow')");
+    await expect(openDatabase(file())).rejects.toThrow(/newer version \(0099-from-tomorrow\).*left as it is/);
+    await raw.query("DELETE FROM migrations WHERE name = '0099-from-tomorrow'");
+    await raw.close();
+    db = await openDatabase(file());
+  });
+});
+
+test("a write that fails half way leaves nothing, and the next one works", async () => {
+  await expect(db.write(async (t) => {
+    await insertDay(db, day, t);
+    throw new Error("half way");
+  })).rejects.toThrow("half way");
+  expect(await listDays(db)).toEqual([]);
+  await dayWithPlace();
+  expect(await listDays(db)).toHaveLength(1);
+});
+
+test("many writes at once queue up", async () => {
+  await Promise.all(Array.from({ length: 12 }, () => dayWithPlace()));
+  expect(await listDays(db)).toHaveLength(12);
+});
+
+test("places come in the order of the day with their geometry whole", async () => {
+  const { dayId } = await dayWithPlace();
+  await db.write((t) => insertPlace(db, dayId, { name: "Before", setting: "outdoors", note: "n", startMs: -5, endMs: 0, siteKey: "x", geometry: { ...geometry, walls: [{ material: "brick", thicknessM: 0.1 }] } }, t));
+  const places = await listPlaces(db, dayId);
+  expect(places.map((p) => p.name)).toEqual(["Before", "A"]);
+  expect(places[0]!.geometry.walls).toEqual([{ material: "brick", thicknessM: 0.1 }]);
+});
+
+test("a scan comes back as it went in: passes, gaps, silence, warnings", async () => {
+  const { dayId, placeId } = await dayWithPlace();
+  const measurement: Measurement = {
+    format: "rows", lowHz: 470.05e6, stepHz: 100_000, points: 4, completePasses: 1, warnings: [{ code: "gaps", message: "m" }],
+    passes: [Float64Array.of(-100.25, NaN, -Infinity, -80), Float64Array.of(NaN, NaN, -99, -81.125)],
+  };
+  const id = await db.write((t) => insertSweep(db, dayId, { placeId, takenAtMs: 5, source: "file x", own: [{ id: "Pack C", frequencyHz: 471e6 }], measurement }, t));
+  expect(await loadMeasurement(db, id)).toEqual(measurement);
+  expect(await listSweeps(db, dayId)).toEqual([{ id, placeId, takenAtMs: 5, source: "file x", lowHz: 470.05e6, stepHz: 100_000, points: 4, completePasses: 1, own: [{ id: "Pack C", frequencyHz: 471e6 }] }]);
+  expect(await loadMeasurement(db, id + 1)).toBeNull();
+});
+
+test("of two changes to one channel the later is told of the earlier, whoever asks at the same moment", async () => {
+  const { dayId } = await dayWithPlace();
+  const channelId = await db.write((t) => insertChannel(db, dayId, {
+    number: 1, talker: "M", mark: "M", part: "", moves: "", effort: "normal", wear: "chest", microphoneId: "pebble", micDistanceM: 0.2, peakFactorDb: 18, inputId: "recorder-line",
+    receiverKey: "r", half: 0, packKey: "p",
+  }, t));
+  const change = (what: string, packKey: string) => db.write((t) => changeChannel(db, { channelId, seenVersion: 1, atMs: 7, what, change: { packKey } }, t));
+  const [first, second] = await Promise.all([change("to q", "q"), change("to s", "s")]);
+  expect(first).toBeNull();
+  expect(second).toEqual([{ version: 2, atMs: 7, what: "to q" }]);
+  expect(await listChannels(db, dayId)).toMatchObject([{ packKey: "q", version: 2 }]);
+});

@@ -1,0 +1,73 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { PORT_ELLERY_SITES } from "../core/air/portEllery";
+import type { CoordinationResult } from "../core/coordination/request";
+import { coordinate } from "../core/coordination/coordinate";
+import { openDatabase } from "../server/db/connection.server";
+import { httpRig } from "../server/devices/httpRig.server";
+import { startStandIn } from "../server/devices/standIn/standInServer.server";
+import type { AppContext } from "../server/services/appContext.server";
+import { requireDay } from "../server/services/dayView.server";
+import { acceptPlan, pickBasis, type PlanProposal } from "../server/services/plans.server";
+import { practiceRig, seedPracticeDay } from "../server/services/practiceDay.server";
+import { ScanJobs, type ScanEvent } from "../server/services/scanJobs.server";
+import { followScan, startScan } from "../server/services/scans.server";
+
+export interface PracticeApp {
+  app: AppContext;
+  dayId: number;
+  /** Moves the computer's clock, as far as the application sees it. */
+  pass: (ms: number) => void;
+  stop: () => Promise<void>;
+}
+
+/** The practice day in a data file of its own, with stand-in receivers, under a clock that only moves when told. */
+export async function practiceApp(speed = 3000): Promise<PracticeApp> {
+  const folder = mkdtempSync(join(tmpdir(), "plain-channel-unit-"));
+  let nowMs = Date.UTC(2027, 4, 4, 5, 30);
+  const db = await openDatabase(join(folder, "practice.sqlite"));
+  const standIn = await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: null, speed, nowMs: () => nowMs });
+  const app: AppContext = { db, realNowMs: () => nowMs, rig: httpRig(standIn.url), scans: new ScanJobs() };
+  const dayId = await seedPracticeDay(app);
+  return {
+    app, dayId, pass: (ms) => { nowMs += ms; },
+    stop: async () => {
+      await standIn.close();
+      await db.close();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** Scans to the end. @returns the event it ended with */
+export async function scanToEnd({ app, dayId }: PracticeApp, passes = 1): Promise<ScanEvent> {
+  const begun = await startScan(app, dayId, passes);
+  if (!begun.ok) throw new Error(begun.error.code);
+  return new Promise((resolve) => {
+    followScan(app, dayId, (event) => {
+      if (event.type !== "part" && event.type !== "levels") resolve(event);
+    });
+  });
+}
+
+/** Finds a set as the page's worker does, and makes it a proposal. */
+export async function propose({ app, dayId }: PracticeApp): Promise<PlanProposal & { result: CoordinationResult }> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) throw new Error(loaded.error.code);
+  const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);
+  const result = coordinate(basis.request, { now: () => performance.now() });
+  const idOf = (id: string) => Number(id.slice(2));
+  return {
+    result, basePlanVersion: loaded.value.plan?.version ?? 0, sweepId: basis.sweep?.id ?? null, profile: loaded.value.day.profile,
+    picks: result.assignments.map((a) => ({ channelId: idOf(a.channelId), frequencyHz: a.frequencyHz, isLocked: false })),
+    spares: result.spares.map((s) => ({ frequencyHz: s.frequencyHz, for: s.for.map(idOf) })),
+  };
+}
+
+export async function acceptFound(practice: PracticeApp): Promise<number> {
+  const { result: _, ...proposal } = await propose(practice);
+  const accepted = await acceptPlan(practice.app, practice.dayId, proposal);
+  if (!accepted.ok) throw new Error(JSON.stringify(accepted.error));
+  return accepted.value.version;
+}

@@ -1,0 +1,257 @@
+import { getDayView, type DayView } from "../server/services/dayView.server";
+import { acceptPlan, restorePlan } from "../server/services/plans.server";
+import { allPacksOff, handlePack, prove, setReceivers, syncPack, usePack } from "../server/services/syncs.server";
+import { keepLevel, keepPlace } from "../server/services/channelChecks.server";
+import { moveTo } from "../server/services/moves.server";
+import { moveClockOn } from "../server/services/clock.server";
+import { importSweep, startScan, stopScan } from "../server/services/scans.server";
+import { levelChain } from "../core/audio/levelChain";
+import { checkSet } from "../core/coordination/checkSet";
+import { PROFILES } from "../core/coordination/profile";
+import { microphoneModel, inputModel, packModel, receiverModel } from "../core/kit/models";
+import { defaultSetup, levelQuestion } from "../core/kit/setups";
+import { acceptFound, practiceApp, propose, scanToEnd, type PracticeApp } from "./practiceApp";
+
+let practice: PracticeApp;
+beforeEach(async () => { practice = await practiceApp(); });
+afterEach(() => practice.stop());
+
+const view = async (): Promise<DayView> => {
+  const found = await getDayView(practice.app, practice.dayId);
+  if (!found.ok) throw new Error(found.error.code);
+  return found.value;
+};
+const of = (day: DayView, talker: string) => day.channels.find((c) => c.talker === talker)!;
+const bytes = (text: string) => new TextEncoder().encode(text);
+
+async function plannedDay(): Promise<DayView> {
+  await allPacksOff(practice.app, practice.dayId);
+  await scanToEnd(practice);
+  await acceptFound(practice);
+  return view();
+}
+
+async function syncedDay(): Promise<DayView> {
+  const day = await plannedDay();
+  await setReceivers(practice.app, practice.dayId, day.channels.map((c) => c.id));
+  for (const c of day.channels) {
+    await handlePack(practice.app, practice.dayId, c.packKey, { isOn: true });
+    await syncPack(practice.app, practice.dayId, c.id);
+  }
+  return view();
+}
+
+describe("the whole way at the net loft", () => {
+  test("from the empty plan to five channels proved, levelled and in range", async () => {
+    const { app, dayId } = practice;
+    const start = await view();
+    expect(start.steps.map((s) => s.code)).toEqual(["packs-off", "scan", "pick", "level", "place", "move"]);
+    expect(of(start, "Irsa").pack).toMatchObject({ isOn: true, frequencyHz: 496_300_000 });
+
+    const day = await syncedDay();
+    for (const c of day.channels) expect(await prove(app, dayId, c.id)).toMatchObject({ ok: true, value: { isClear: true, hasRf: true, hasAudio: c.talker !== "Agnete" } });
+    expect(of(await view(), "Agnete").state.sync.code).toBe("no-audio");
+    await handlePack(app, dayId, of(day, "Agnete").packKey, { isMuted: false });
+    await prove(app, dayId, of(day, "Agnete").id);
+
+    for (const c of (await view()).channels) {
+      const settings = { effort: c.effort, micDistanceM: 0.2, peakFactorDb: 18, gainDb: c.packModelId.startsWith("oyster") ? -10 : -27, outputDb: 0, inputGainDb: 0 };
+      expect(await keepLevel(app, dayId, { channelId: c.id, seenVersion: c.version, microphoneId: "pebble", settings: c.talker === "Tobiah" ? { ...settings, gainDb: -45 } : settings })).toEqual({ ok: true, value: c.talker });
+    }
+    const levelled = await view();
+    const geometry = levelled.places[0]!.geometry;
+    for (const c of levelled.channels) await keepPlace(app, dayId, { channelId: c.id, seenVersion: c.version, setup: defaultSetup(geometry, c.wear, packModel(c.packModelId)) });
+
+    const end = await view();
+    for (const c of end.channels) {
+      expect([c.talker, c.state.frequency.code, c.state.sync.code, c.state.level.code, c.state.place.code]).toEqual([c.talker, "picked", "proved", "set", "in-range"]);
+    }
+    expect(end.steps.map((s) => s.code)).toEqual(["move"]);
+  });
+
+  test("what is kept of a level is what the core computes", async () => {
+    const day = await plannedDay();
+    const marit = of(day, "Marit");
+    const settings = { effort: "normal" as const, micDistanceM: 0.25, peakFactorDb: 18, gainDb: -24, outputDb: -6, inputGainDb: 12 };
+    await keepLevel(practice.app, practice.dayId, { channelId: marit.id, seenVersion: marit.version, microphoneId: "pebble", settings });
+    const kit = { receiver: receiverModel(marit.receiverModelId), pack: packModel(marit.packModelId), microphone: microphoneModel("pebble"), input: inputModel("recorder-line") };
+    expect(of(await view(), "Marit").lastLevel!.finalPeakDbfs).toBeCloseTo(levelChain(levelQuestion(kit, settings)).finalPeakDbfs, 9);
+    expect(await keepLevel(practice.app, practice.dayId, { channelId: marit.id, seenVersion: marit.version + 1, microphoneId: "pebble", settings: { ...settings, gainDb: -25 } })).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
+  });
+});
+
+describe("scan", () => {
+  test("a pack left on is recognised as ours; one pass covers what all channels tune", async () => {
+    expect((await scanToEnd(practice)).type).toBe("stored");
+    const [sweep] = (await view()).sweepsHere;
+    expect(sweep).toMatchObject({ source: "Bag 1 and Camera B", lowHz: 470e6, points: 3841, own: [{ id: "Pack C", frequencyHz: 496_300_000 }] });
+  });
+
+  test("stopped half way nothing is stored, and the next one works", async () => {
+    const slow = await practiceApp(60);
+    try {
+      const begun = await startScan(slow.app, slow.dayId, 1);
+      expect(begun.ok).toBe(true);
+      expect(await startScan(slow.app, slow.dayId, 1)).toMatchObject({ ok: false, error: { code: "scan-running" } });
+      expect(await moveTo(slow.app, slow.dayId, 2)).toMatchObject({ ok: false, error: { code: "scan-running" } });
+      const job = slow.app.scans.running(slow.dayId)!;
+      const ended = new Promise<string>((resolve) => job.listeners.add((e) => e.type !== "part" && e.type !== "levels" && resolve(e.type)));
+      await new Promise((resolve) => setTimeout(resolve, 250));
+      expect(stopScan(slow.app, slow.dayId).ok).toBe(true);
+      expect(await ended).toBe("stopped");
+      const day = await getDayView(slow.app, slow.dayId);
+      expect(day.ok && day.value.sweepsHere).toEqual([]);
+      expect(stopScan(slow.app, slow.dayId)).toMatchObject({ ok: false, error: { code: "no-scan-running" } });
+    } finally {
+      await slow.stop();
+    }
+  });
+
+  const rows = (n: number, line: (i: number) => string) => Array.from({ length: n }, (_, i) => line(i)).join("\n");
+  test.each([
+    ["0 bytes", new Uint8Array(0), "file-empty"],
+    ["binary", Uint8Array.from([137, 80, 78, 71, 0, 1, 2]), "file-binary"],
+    ["in watts", bytes(rows(60, (i) => `${470 + i / 10},0.0000001`)), "file-wrong-unit"],
+    ["only NaN", bytes(rows(60, (i) => `${470 + i / 10},NaN`)), "file-nothing-usable"],
+    ["a letter", bytes("Dear all,\nplease find the scan attached.\n"), "file-not-a-sweep"],
+  ])("a file that is %s is refused and the day is as it was", async (_, data, code) => {
+    await scanToEnd(practice);
+    const before = await view();
+    expect(await importSweep(practice.app, practice.dayId, { name: "x.csv", bytes: data })).toMatchObject({ ok: false, error: { code: "sweep-file", error: { code } } });
+    expect((await view()).sweepsHere).toEqual(before.sweepsHere);
+  });
+
+  test("a file cut in mid-line, with NaN and rows out of order, is read with what is wrong said", async () => {
+    const lines = rows(3841, (i) => `${(470 + i * 0.025).toFixed(3)},${i === 9 ? "NaN" : (-112 + (i % 7) / 10).toFixed(1)}`).split("\n");
+    const text = [...lines.slice(2000), ...lines.slice(0, 2000), "566.0"].join("\n");
+    const read = await importSweep(practice.app, practice.dayId, { name: "mixed.csv", bytes: bytes(text) });
+    expect(read.ok && read.value.measurement.warnings.map((w) => w.code)).toEqual(expect.arrayContaining(["rows-out-of-order", "levels-missing", "last-line-cut"]));
+    expect((await view()).sweepsHere.map((s) => s.source)).toEqual(["file mixed.csv"]);
+  });
+
+  test("without receivers to drive, a scan says so and a file still does", async () => {
+    const alone = { ...practice.app, rig: null };
+    expect(await startScan(alone, practice.dayId, 1)).toMatchObject({ ok: false, error: { code: "no-rig" } });
+    expect((await importSweep(alone, practice.dayId, { name: "a.csv", bytes: bytes(rows(100, (i) => `${470 + i / 10},-110`)) })).ok).toBe(true);
+  });
+});
+
+describe("plan", () => {
+  test("a found set is clean among itself, its spares and the others on the air, and avoids every station of the register", async () => {
+    await allPacksOff(practice.app, practice.dayId);
+    await scanToEnd(practice);
+    const { result } = await propose(practice);
+    expect(result.assignments).toHaveLength(5);
+    expect(result.spares).toHaveLength(2);
+    const all = [...result.assignments.map((a) => ({ id: a.channelId, frequencyHz: a.frequencyHz })), ...result.spares.map((s, i) => ({ id: `s${i}`, frequencyHz: s.frequencyHz }))];
+    expect(checkSet(all, PROFILES.normal).conflicts).toEqual([]);
+    for (const { frequencyHz } of all) for (const [low, high] of [[478, 486], [502, 510], [526, 534], [550, 558]]) expect(frequencyHz < low! * 1e6 || frequencyHz > high! * 1e6).toBe(true);
+    for (const { frequencyHz } of all) for (const other of [487.15, 511.725, 537.4]) expect(Math.abs(frequencyHz - other * 1e6)).toBeGreaterThan(340_000);
+  });
+
+  test("two windows: the second plan is refused with the first one's number; nothing is overwritten", async () => {
+    await plannedDay();
+    const { result: _, ...again } = await propose(practice);
+    expect(await acceptPlan(practice.app, practice.dayId, { ...again, basePlanVersion: 0 })).toEqual({ ok: false, error: { code: "plan-changed", version: 1, atMs: expect.any(Number) as number } });
+    expect((await view()).planHistory).toHaveLength(1);
+  });
+
+  test("a proposal from an older scan, or one that breaks a rule, is refused and says which", async () => {
+    await plannedDay();
+    const { result: _, ...proposal } = await propose(practice);
+    await scanToEnd(practice);
+    expect(await acceptPlan(practice.app, practice.dayId, proposal)).toMatchObject({ ok: false, error: { code: "scan-changed" } });
+    const { result: __, ...fresh } = await propose(practice);
+    const onTelevision = { ...fresh, picks: fresh.picks.map((p, i) => (i === 0 ? { ...p, frequencyHz: 481_000_000 } : p)) };
+    const refused = await acceptPlan(practice.app, practice.dayId, onTelevision);
+    expect(refused).toMatchObject({ ok: false, error: { code: "rules-broken", picks: [{ talker: "Marit" }] } });
+    expect(!refused.ok && refused.error.code === "rules-broken" && refused.error.picks[0]!.broken.map((b) => b.code)).toContain("kept-free");
+    expect(await acceptPlan(practice.app, practice.dayId, { ...fresh, picks: [] })).toMatchObject({ ok: false, error: { code: "nothing-picked" } });
+    expect((await view()).plan!.version).toBe(1);
+  });
+
+  test("an earlier plan comes back as a new version", async () => {
+    const first = (await plannedDay()).plan!;
+    await acceptFound(practice);
+    expect(await restorePlan(practice.app, practice.dayId, 1, 2)).toEqual({ ok: true, value: { version: 3 } });
+    const now = (await view()).plan!;
+    expect(now.picks).toEqual(first.picks);
+    expect(now.how).toBe("back to plan 1");
+    expect(await restorePlan(practice.app, practice.dayId, 9, 3)).toMatchObject({ ok: false, error: { code: "not-found" } });
+  });
+});
+
+describe("sync", () => {
+  test("a pack that is off cannot be synced; one left elsewhere is told apart; another block never meets", async () => {
+    const day = await plannedDay();
+    const irsa = of(day, "Irsa");
+    await setReceivers(practice.app, practice.dayId, [irsa.id]);
+    expect(await syncPack(practice.app, practice.dayId, irsa.id)).toMatchObject({ ok: false, error: { code: "device", error: { code: "pack-is-off" } } });
+    await handlePack(practice.app, practice.dayId, irsa.packKey, { isOn: true });
+    expect(of(await view(), "Irsa").state.sync).toEqual({ status: "problem", code: "pack-elsewhere", packHz: 496_300_000 });
+
+    expect((await usePack(practice.app, practice.dayId, { channelId: irsa.id, packKey: "pack-g", seenVersion: irsa.version })).ok).toBe(true);
+    const swapped = of(await view(), "Irsa");
+    expect(swapped.state.sync).toEqual({ status: "problem", code: "pack-cannot", lowHz: 566e6, highHz: 614e6 });
+    await handlePack(practice.app, practice.dayId, "pack-g", { isOn: true });
+    expect(await syncPack(practice.app, practice.dayId, irsa.id)).toMatchObject({ ok: false, error: { code: "device", error: { code: "outside-tuning", key: "pack-g" } } });
+  });
+
+  test("somebody on the frequency is heard while the pack is off", async () => {
+    const day = await syncedDay();
+    const [marit, tobiah] = [of(day, "Marit"), of(day, "Tobiah")];
+    // Tobiah's pack is put where Marit's receiver listens
+    await practice.app.rig!.sync(marit.receiverKey, marit.half, tobiah.packKey);
+    expect(await prove(practice.app, practice.dayId, marit.id)).toMatchObject({ ok: true, value: { isClear: false } });
+    const after = await view();
+    expect(of(after, "Marit").state.sync.code).toBe("someone-there");
+    expect(after.steps.map((s) => s.code)).toContain("someone-there");
+  });
+
+  test("an unplugged microphone gives RF and no audio", async () => {
+    const day = await syncedDay();
+    const nils = of(day, "Nils");
+    await handlePack(practice.app, practice.dayId, nils.packKey, { isMicPlugged: false });
+    expect(await prove(practice.app, practice.dayId, nils.id)).toMatchObject({ ok: true, value: { isClear: true, hasRf: true, hasAudio: false } });
+  });
+
+  test("two windows giving one channel a pack: the later is told what changed", async () => {
+    const marit = of(await view(), "Marit");
+    expect((await usePack(practice.app, practice.dayId, { channelId: marit.id, packKey: "pack-f", seenVersion: marit.version })).ok).toBe(true);
+    expect(await usePack(practice.app, practice.dayId, { channelId: marit.id, packKey: "pack-g", seenVersion: marit.version })).toMatchObject({
+      ok: false, error: { code: "changed-meanwhile", talker: "Marit", changes: [{ what: "pack changed to Pack F" }] },
+    });
+    expect(of(await view(), "Marit").packKey).toBe("pack-f");
+    expect(await usePack(practice.app, practice.dayId, { channelId: marit.id, packKey: "pack-b", seenVersion: marit.version + 1 })).toMatchObject({ ok: false, error: { changes: [{ what: "Pack B is with Tobiah" }] } });
+  });
+});
+
+describe("the day goes on", () => {
+  test("moving makes stale what depends on the place; the clock never goes back", async () => {
+    await syncedDay();
+    const quay = (await view()).places[1]!;
+    expect((await moveClockOn(practice.app, practice.dayId, { placeId: quay.id })).ok).toBe(true);
+    expect((await view()).nowMs).toBe(quay.startMs);
+    await moveClockOn(practice.app, practice.dayId, { placeId: 1 });
+    expect((await view()).nowMs).toBe(quay.startMs);
+    expect((await view()).steps[0]!.code).toBe("move");
+    await moveTo(practice.app, practice.dayId, quay.id);
+    const moved = await view();
+    expect(moved.channels.map((c) => c.state.frequency.code)).toEqual(Array.from({ length: 5 }, () => "picked-elsewhere"));
+    expect(moved.steps.map((s) => s.code).slice(0, 3)).toEqual(["packs-off", "scan", "pick"]);
+  });
+
+  test("the clock goes at the pace of the computer's", async () => {
+    practice.pass(90_000);
+    expect((await view()).nowMs).toBe(7.5 * 3_600_000 + 90_000);
+  });
+
+  test.each([[2], [3], [4]])("place %i of the day can be worked: five channels and two spares", async (placeNumber) => {
+    await moveTo(practice.app, practice.dayId, placeNumber);
+    await allPacksOff(practice.app, practice.dayId);
+    await scanToEnd(practice);
+    const { result } = await propose(practice);
+    expect(result.unplaced).toEqual([]);
+    expect(result.spares).toHaveLength(2);
+  });
+});
