@@ -48,6 +48,7 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     return {
       format: measurement.format, sweeps: found.sweeps, points: found.points, lowHz: found.lowHz, highHz: found.highHz, stepHz: found.stepHz,
       noiseFloorDbm: found.noiseFloorDbm, tv: found.tv, carriers: found.carriers, warnings: found.warnings,
+      floor: Array.from(found.floorDbm, (levelDbm, i) => ({ frequencyHz: found.lowHz + i * found.stepHz, levelDbm })),
     };
   }),
   "check-set": verb("spacing and intermodulation of a set of carriers", checkSetRequest, ({ carriers, profile }) => checkSet(carriers, profile)),

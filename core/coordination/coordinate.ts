@@ -63,6 +63,7 @@ class Search {
   private readonly locked = new Map<string, number>();
   private readonly lockRefused = new Map<string, string>();
   private wasCut = false;
+  private hasAnswer = false;
 
   constructor(private readonly request: CoordinationRequest, private readonly hooks: SearchHooks, private readonly isOver: () => boolean) {
     this.windows = mergeStretches(request.windows);
@@ -98,6 +99,7 @@ class Search {
       if (best && this.outOfTime()) break;
       const solution = this.attempt(0, rules[Math.min(attempt, rules.length - 1)]!, random);
       if (!best || isBetter(solution, best)) best = solution;
+      this.hasAnswer = true;
       this.report("place", best);
       if (this.isComplete(best)) break;
     }
@@ -155,6 +157,7 @@ class Search {
     const solution: Solution = { placed, placedCount: 0, spares: [], extraHz, noisiestDbm: -Infinity, noiseSumMw: 0 };
     const groups = new GroupSpans(this.spanOf, this.request.channels, this.locked);
     for (const s of order) {
+      if (this.hasAnswer && this.outOfTime()) return solution; // an answer is there already; this one comes too late to be better
       const slot = this.slots[s]!;
       const free: number[] = [];
       for (let i = 0; i < slot.candidates.length; i += 1) {
@@ -232,6 +235,7 @@ class Search {
     const served = new Map<string, number>();
     const all = this.request.channels.map((channel, i) => ({ channel, places: this.candidateSet(i) }));
     while (spares.length < this.request.spares) {
+      if (this.hasAnswer && this.outOfTime()) break;
       let best: { frequencyHz: number; for: string[]; worth: number } | null = null;
       for (const g of shuffled([...this.grid.keys()], random)) {
         if (!base.isFree(g)) continue;

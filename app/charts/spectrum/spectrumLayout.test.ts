@@ -1,0 +1,66 @@
+import { levelAt, spectrumLayout, type SpectrumData } from "./spectrumLayout";
+
+const size = { widthPx: 960, airPx: 150, rootsPx: 40 };
+const data = (change: Partial<SpectrumData> = {}): SpectrumData => ({ lowHz: 470e6, highHz: 566e6, traces: [], floor: null, taken: [], flags: [], roots: [], quietBelowDbm: null, ...change });
+const trace = (levels: number[], lowHz = 470e6, stepHz = 25_000) => ({ lowHz, stepHz, levelsDbm: levels });
+const flag = (mhz: number, id = `f${mhz}`) => ({ id, mark: "Ma", frequencyHz: mhz * 1e6, kind: "own" as const });
+/** The y values of a path, in order. */
+const ys = (path: string) => [...path.matchAll(/[ML][\d.]+,([\d.]+)/g)].map((m) => Number(m[1]));
+
+test("frequency to pixel and back", () => {
+  const { xOf, frequencyAtPx } = spectrumLayout(data(), size);
+  expect([xOf(470e6), xOf(566e6), xOf(518e6)]).toEqual([0, 960, 480]);
+  expect(frequencyAtPx(xOf(512.375e6))).toBeCloseTo(512.375e6, 3);
+});
+
+test("nothing measured draws nothing; the axis stands all the same", () => {
+  const layout = spectrumLayout(data(), size);
+  expect([layout.silhouettes, layout.floorPath, layout.flags, layout.roots]).toEqual([[], null, [], []]);
+  expect(layout.ticks.map((t) => t.text)).toEqual(["480", "490", "500", "510", "520", "530", "540", "550", "560"]);
+});
+
+test("one bin of 3,841 keeps its height however narrow the picture", () => {
+  const levels = Array.from({ length: 3841 }, (_, i) => (i === 1700 ? -60 : -115));
+  for (const widthPx of [200, 390, 960, 2000]) {
+    const layout = spectrumLayout(data({ traces: [trace(levels)] }), { ...size, widthPx });
+    expect(Math.min(...ys(layout.silhouettes[0]!))).toBeCloseTo(layout.yOf(-60), 0);
+  }
+});
+
+test("a gap in what was measured is a gap in the picture", () => {
+  const levels = Array.from({ length: 3841 }, (_, i) => (i > 1000 && i < 2000 ? NaN : -110));
+  expect(spectrumLayout(data({ traces: [trace(levels)] }), size).silhouettes).toHaveLength(2);
+});
+
+test("levels beyond the scale stay inside the picture", () => {
+  const layout = spectrumLayout(data({ traces: [trace(Array.from({ length: 3841 }, (_, i) => (i % 2 ? 10 : -300)))] }), size);
+  for (const y of ys(layout.silhouettes[0]!)) {
+    expect(y).toBeGreaterThanOrEqual(0);
+    expect(y).toBeLessThanOrEqual(layout.spineY);
+  }
+});
+
+test("flags too near each other go to lanes of their own; those at the edge stay inside", () => {
+  const layout = spectrumLayout(data({ flags: [flag(470), flag(470.5), flag(471), flag(540)] }), size);
+  expect(layout.flags.map((f) => f.lane)).toEqual([0, 1, 2, 0]);
+  expect(layout.flags[0]).toMatchObject({ x: 0, labelX: 17 });
+  expect(layout.spineY).toBe(150 + 3 * 26);
+  const last = spectrumLayout(data({ flags: [flag(566)] }), size).flags[0]!;
+  expect([last.x, last.labelX]).toEqual([960, 943]);
+});
+
+test("taken stretches are cut at the edges; those outside fall away; narrow ones go without a label", () => {
+  const taken = [[460, 478, "TV 20"], [480, 481, "x"], [600, 608, "far"]].map(([low, high, label]) => ({ lowHz: Number(low) * 1e6, highHz: Number(high) * 1e6, label: String(label), kind: "tv" as const }));
+  const { taken: placed } = spectrumLayout(data({ taken }), size);
+  expect(placed.map((t) => [t.x, t.width, t.labelX])).toEqual([[0, 80, 40], [100, 10, null]]);
+});
+
+test("roots hang by their weight, and only inside the spine", () => {
+  const roots = [{ frequencyHz: 480e6, weight: 1, kind: "third2" as const }, { frequencyHz: 490e6, weight: 0, kind: "third3" as const }, { frequencyHz: 400e6, weight: 1, kind: "third2" as const }];
+  expect(spectrumLayout(data({ roots }), size).roots.map((r) => r.length)).toEqual([36, 6]);
+});
+
+test("read out: the bin at a frequency, the stronger of two traces, nothing outside", () => {
+  const traces = [trace([-100, -90, NaN]), trace([-95, -99, NaN])];
+  expect([levelAt(traces, 470e6), levelAt(traces, 470.025e6), levelAt(traces, 470.05e6), levelAt(traces, 480e6)]).toEqual([-95, -90, null, null]);
+});

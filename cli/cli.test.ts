@@ -1,0 +1,138 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { runCli } from "./run";
+import { VERBS } from "./verbs";
+
+const ask = (verb: string, request: unknown) => runCli([verb], () => (typeof request === "string" ? request : JSON.stringify(request)));
+const answer = (verb: string, request: unknown) => {
+  const { exitCode, stdout, stderr } = ask(verb, request);
+  if (exitCode !== 0) throw new Error(stderr);
+  return JSON.parse(stdout) as Record<string, never>;
+};
+const refusal = (verb: string, request: unknown) => {
+  const { exitCode, stdout, stderr } = ask(verb, request);
+  expect([exitCode, stdout]).toEqual([2, ""]);
+  return (JSON.parse(stderr) as { error: { code: string; message: string; path: string } }).error;
+};
+
+const profile = { minSpacingHz: 350_000, guards: { third2Hz: 100_000, third3Hz: 50_000, fifth2Hz: 0 } };
+const link = {
+  frequencyHz: 600e6, txPowerDbm: 17, tx: { antenna: { gainDbi: 0 }, wear: "free" }, rx: { antenna: { gainDbi: 0 } }, path: { distanceM: 30, model: "free-space" },
+  receiver: { bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -20 },
+};
+const level = {
+  talker: { effort: "normal", distanceM: 0.2, peakFactorDb: 18 }, microphone: { sensitivityMvPerPa: 6, selfNoiseDba: 28, maxSplDb: 135 },
+  transmitter: { gainDb: 20, fullScaleInputDbu: 0, inputNoiseDbu: -110 }, receiver: { outputFullScaleDbu: 12, outputDb: -12 }, input: { kind: "mic", fullScaleDbu: 0, gainDb: 0, noiseDbu: -100 },
+};
+const channel = { id: "a", tuning: [{ lowHz: 470e6, highHz: 480e6, stepHz: 25_000 }], bandwidthHz: 200_000 };
+const coordinate = { windows: [{ lowHz: 470e6, highHz: 480e6 }], profile, channels: [channel] };
+
+describe("what anything wrong with a request gets", () => {
+  test.each([
+    ["no verb", [], "{}", "verb-missing"], ["an unknown verb", ["scan-all"], "{}", "verb-unknown"], ["nothing on standard input", ["check-set"], " \n", "request-missing"],
+    ["two JSON values", ["check-set"], "{} {}", "request-not-json"], ["an array", ["check-set"], "[]", "request-not-object"], ["a number", ["check-set"], "7", "request-not-object"],
+    ["NaN", ["check-set"], "{\"carriers\":NaN}", "request-not-json"], ["a word too many", ["check-set", "now"], "{}", "argument-unknown"],
+    ["a property of every object for a verb", ["constructor"], "{}", "verb-unknown"],
+  ])("%s", (_, args, stdin, code) => {
+    const { exitCode, stdout, stderr } = runCli(args, () => stdin);
+    expect([exitCode, stdout, (JSON.parse(stderr) as { error: { code: string } }).error.code]).toEqual([2, "", code]);
+  });
+
+  test.each([
+    ["check-set", { carriers: [{ id: "a", frequencyHz: "500000000" }], profile }, "carriers.0.frequencyHz"],
+    ["check-set", { carriers: [{ id: "a", frequencyHz: 5 }], profile }, "carriers.0.frequencyHz"],
+    ["check-set", { carriers: [{ id: "a", frequencyHz: 5e8 }, { id: "a", frequencyHz: 6e8 }], profile }, "carriers.1.id"],
+    ["check-set", { carriers: [] }, "profile"],
+    ["coordinate", { ...coordinate, channels: [{ ...channel, bandwidthHz: -1 }] }, "channels.0.bandwidthHz"],
+    ["coordinate", { ...coordinate, channels: [{ ...channel, group: "r9" }] }, "channels.0.group"],
+    ["coordinate", { ...coordinate, mode: "best" }, "mode"],
+    ["link", { ...link, path: { distanceM: 0, model: "free-space" } }, "path.distanceM"],
+    ["link", { ...link, path: { ...link.path, walls: [{ material: "concrete", thicknessM: 0.1, incidenceDeg: 90 }] } }, "path.walls.0.incidenceDeg"],
+    ["link", { ...link, path: { ...link.path, walls: [{ material: "cheese", thicknessM: 0.1 }] } }, "path.walls.0.material"],
+    ["link", { ...link, tx: { ...link.tx, tiltDeg: 181 } }, "tx.tiltDeg"],
+    ["level-chain", { ...level, talker: { ...level.talker, effort: "yelling" } }, "talker.effort"],
+    ["level-chain", { ...level, talker: { ...level.talker, distanceM: -1 } }, "talker.distanceM"],
+    ["tv-raster", { region: "MOON" }, "region"],
+    ["analyse-sweep", { files: [] }, "files"],
+    ["analyse-sweep", { files: ["/nowhere/at/all.csv"] }, "files.0"],
+  ])("%s names the field: %#", (verb, request, path) => expect(refusal(verb, request).path).toBe(path));
+
+  test("a byte-order mark before the request is no harm", () => expect(ask("tv-raster", "\ufeff{\"region\":\"EU\"}").exitCode).toBe(0));
+  test("help lists the verbs and each verb's fields", () => {
+    const overview = runCli(["--help"], () => "").stdout;
+    for (const name of Object.keys(VERBS)) {
+      expect(overview).toContain(name);
+      expect(runCli([name, "--help"], () => "").stdout).toContain("\"properties\"");
+    }
+  });
+});
+
+describe("answers", () => {
+  // national tables, references.md (from memory)
+  test("tv-raster: edges, and a forbidden stretch as a band of 0 mW", () => {
+    const us = answer("tv-raster", { region: "US" }) as unknown as { channels: { channel: number; lowHz: number }[]; bands: { lowHz: number; highHz: number; maxEirpMw: number }[] };
+    expect(us.channels.at(0)).toMatchObject({ channel: 14, lowHz: 470e6 });
+    expect(us.bands.some((b) => b.maxEirpMw === 0 && b.lowHz <= 608e6 && b.highHz >= 614e6)).toBe(true);
+  });
+  test("check-set: an even row of three conflicts with itself; the counts are those of the formulas", () => {
+    const carriers = ["a", "b", "c"].map((id, i) => ({ id, frequencyHz: 500e6 + i * 1e6 }));
+    const found = answer("check-set", { carriers, profile }) as unknown as { conflicts: { kind: string; sources: string[]; victim: string }[]; products: object };
+    expect(found.conflicts.map((c) => [c.kind, ...c.sources, c.victim].join(" ")).sort()).toEqual(["third2 b a c", "third2 b c a"]);
+    expect(found.products).toEqual({ third2: 6, third3: 3, fifth2: 6 });
+  });
+  test("coordinate: what it answers holds under check-set", () => {
+    const channels = ["a", "b", "c", "d"].map((id) => ({ ...channel, id }));
+    const found = answer("coordinate", { ...coordinate, channels, spares: 2 }) as unknown as { assignments: { channelId: string; frequencyHz: number }[]; spares: { frequencyHz: number }[] };
+    expect([found.assignments.length, found.spares.length]).toEqual([4, 2]);
+    const carriers = [...found.assignments.map((x) => ({ id: x.channelId, frequencyHz: x.frequencyHz })), ...found.spares.map((s, i) => ({ id: `s${i}`, frequencyHz: s.frequencyHz }))];
+    expect((answer("check-set", { carriers, profile }) as unknown as { conflicts: [] }).conflicts).toEqual([]);
+  });
+  // ITU-R P.525: 57.553 dB at 600 MHz and 30 m (references.md)
+  test("link: the terms add up, and free space is the published value", () => {
+    const found = answer("link", link) as unknown as { receivedDbm: number; sensitivityDbm: number; marginDb: number; terms: { db: number }[] };
+    expect(found.receivedDbm).toBeCloseTo(17 - 57.553, 3);
+    expect(found.terms.reduce((sum, t) => sum + t.db, 0)).toBeCloseTo(found.receivedDbm - 17, 9);
+    expect(found.marginDb).toBeCloseTo(found.receivedDbm - found.sensitivityDbm, 9);
+    // physics: −120.97 dBm in 200 kHz at 290 K
+    expect(found.sensitivityDbm).toBeCloseTo(-120.97 + 8 + 20, 1);
+  });
+  test("level-chain: advice comes as words", () => {
+    const found = answer("level-chain", level) as unknown as { advice: string[]; finalPeakDbfs: number; stages: { name: string }[] };
+    expect(found.advice.every((a) => typeof a === "string" && a.length > 10)).toBe(true);
+    expect(found.stages.map((s) => s.name)).toEqual(["talker", "microphone", "transmitter", "receiver", "input"]);
+  });
+});
+
+describe("sweep files", () => {
+  let folder: string;
+  beforeAll(() => { folder = mkdtempSync(join(tmpdir(), "plain-channel-cli-")); });
+  afterAll(() => rmSync(folder, { recursive: true }));
+  const write = (name: string, text: string) => {
+    writeFileSync(join(folder, name), text);
+    return join(folder, name);
+  };
+  const wobble = (i: number) => -112 + ((i * 37) % 11) / 5;
+
+  test("columns with a carrier, whatever the file is called", () => {
+    const path = write("notes.txt", Array.from({ length: 800 }, (_, i) => `${(470 + i * 0.025).toFixed(3)};${(Math.abs(i - 400) <= 3 ? -70 : wobble(i)).toFixed(1)}`).join("\n"));
+    const found = answer("analyse-sweep", { files: [path], raster: "EU-8", ownCarriers: [{ id: "mine", frequencyHz: 480e6 }] }) as unknown as {
+      format: string; points: number; noiseFloorDbm: number; carriers: { frequencyHz: number; own: string }[]; floor: unknown[];
+    };
+    expect(found).toMatchObject({ format: "columns", points: 800, sweeps: 1, lowHz: 470e6 });
+    expect(found.carriers).toHaveLength(1);
+    expect(found.carriers[0]).toMatchObject({ own: "mine" });
+    expect(found.noiseFloorDbm).toBeCloseTo(-111, 0);
+    expect(found.floor).toHaveLength(800);
+  });
+
+  test("two files of one place are merged on frequency", () => {
+    const part = (lowMhz: number) => write(`${lowMhz}.csv`, Array.from({ length: 400 }, (_, i) => `${(lowMhz + i * 0.025).toFixed(3)},${wobble(i).toFixed(1)}`).join("\n"));
+    expect(answer("analyse-sweep", { files: [part(470), part(480)] })).toMatchObject({ points: 800, lowHz: 470e6, tv: [] });
+  });
+
+  test("a file that is not a sweep says which line", () => {
+    const path = write("bad.csv", "470.0,-90\n470.1,-91\nhello there\n470.3,-90\n");
+    expect(refusal("analyse-sweep", { files: [path] })).toMatchObject({ code: "file-not-a-sweep", path: "files.0", message: expect.stringContaining("Line 3") as string });
+  });
+});

@@ -1,0 +1,58 @@
+import { inputModel, microphoneModel, PACK_MODELS, packModel, pairTuning, RECEIVER_MODELS, receiverModel, commonTuning } from "./models";
+import { receiversToScan } from "./scanCover";
+import { defaultSetup, levelQuestion, suggestOutputDb, type LevelSettings } from "./setups";
+import { levelChain, suggestGainDb, PACK_HEADROOM_AIM_DB } from "../audio/levelChain";
+
+const range = (low: number, high: number) => ({ lowHz: low * 1e6, highHz: high * 1e6, stepHz: 25_000 });
+
+test("two ends meet only within one make and where both tune", () => {
+  const bag = receiverModel("tarnfell-r2-47");
+  expect(pairTuning(bag, packModel("tarnfell-p-47"))).toEqual(range(470, 542));
+  expect(pairTuning(bag, packModel("tarnfell-p-56"))).toBeNull();
+  expect(pairTuning(bag, packModel("oystercatch-t-51"))).toBeNull();
+  expect(commonTuning(range(470, 542), range(518, 566))).toEqual(range(518, 542));
+  expect(commonTuning({ lowHz: 470e6, highHz: 480e6, stepHz: 50_000 }, { lowHz: 470.02e6, highHz: 475e6, stepHz: 25_000 })).toEqual({ lowHz: 470.05e6, highHz: 475e6, stepHz: 50_000 });
+  expect(() => packModel("nobody's")).toThrow(/nobody's/);
+});
+
+test("a scan takes the fewest receivers that cover everything", () => {
+  const r = (key: string, low: number, high: number) => ({ key, tuning: range(low, high) });
+  expect(receiversToScan([r("a", 470, 542), r("b", 470, 542), r("c", 518, 566)]).map((x) => x.key)).toEqual(["a", "c"]);
+  expect(receiversToScan([r("narrow", 470, 494), r("wide", 470, 566), r("mid", 500, 560)]).map((x) => x.key)).toEqual(["wide"]);
+  expect(receiversToScan([r("low", 470, 480), r("far", 600, 610)]).map((x) => x.key)).toEqual(["low", "far"]);
+  expect(receiversToScan([])).toEqual([]);
+});
+
+const settings: LevelSettings = { effort: "normal", micDistanceM: 0.2, peakFactorDb: 18, gainDb: 0, outputDb: 0, inputGainDb: 10 };
+const kitOf = (receiverId: string, packId: string, inputId: string) => ({ receiver: receiverModel(receiverId), pack: packModel(packId), microphone: microphoneModel("pebble"), input: inputModel(inputId) });
+
+// common practice, no published source: about −27 dB for an ordinary lavalier on a scale of 0 … −60 dB;
+// coarse steps: soft 0, ordinary to loud −10, shouting −20
+test.each([
+  ["tarnfell-r2-47", "tarnfell-p-47", "recorder-line", "normal", -27], ["tarnfell-r2-47", "tarnfell-p-47", "recorder-line", "shout", -45],
+  ["oystercatch-c1-51", "oystercatch-t-51", "camera-mic", "normal", -10], ["oystercatch-c1-51", "oystercatch-t-51", "camera-mic", "shout", -30],
+] as const)("%s: a %4$s voice starts at the trade's step", (receiverId, packId, inputId, effort, gainDb) => {
+  const kit = kitOf(receiverId, packId, inputId);
+  expect(suggestGainDb(levelQuestion(kit, { ...settings, effort }), kit.pack.gainStepsDb)).toBe(gainDb);
+});
+
+test("the suggested pair keeps headroom at the pack and brings peaks near the aim at the end", () => {
+  const kit = kitOf("tarnfell-r2-47", "tarnfell-p-47", "recorder-line");
+  for (const effort of ["soft", "normal", "raised", "loud", "shout"] as const) {
+    const gainDb = suggestGainDb(levelQuestion(kit, { ...settings, effort }), kit.pack.gainStepsDb);
+    const outputDb = suggestOutputDb(levelQuestion(kit, { ...settings, effort, gainDb }), kit.receiver.output.stepsDb);
+    const answer = levelChain(levelQuestion(kit, { ...settings, effort, gainDb, outputDb }));
+    expect(answer.stages.find((s) => s.name === "transmitter")!.headroomDb).toBeGreaterThanOrEqual(PACK_HEADROOM_AIM_DB);
+    expect(answer.finalPeakDbfs).toBeGreaterThan(-16);
+    expect(answer.finalPeakDbfs).toBeLessThanOrEqual(-7);
+  }
+  const hot = levelQuestion(kit, { ...settings, effort: "shout", inputGainDb: 40 });
+  expect(suggestOutputDb(hot, [0, -6])).toBe(-6);
+  expect(() => suggestOutputDb(hot, [])).toThrow(RangeError);
+});
+
+test("models that ship are whole: makers invented once, ranges ascending, steps and powers sorted out", () => {
+  for (const m of [...RECEIVER_MODELS, ...PACK_MODELS]) expect(m.tuning.highHz).toBeGreaterThan(m.tuning.lowHz);
+  const pack = packModel("oystercatch-t-51");
+  expect(defaultSetup({ model: "indoor", room: "office", distanceM: 9, walls: [], txHeightM: 1, rxHeightM: 2 }, "ankle", pack)).toMatchObject({ wear: "ankle", distanceM: 9, txPowerDbm: 10 * Math.log10(30) });
+});

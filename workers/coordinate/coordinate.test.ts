@@ -1,0 +1,26 @@
+import { MessageChannel } from "node:worker_threads";
+import { expose, proxy, wrap } from "comlink";
+import nodeEndpoint from "comlink/dist/umd/node-adapter";
+import { coordinateApi, type CoordinateApi, type SearchProgress } from "./coordinate.api";
+import { coordinate } from "../../core/coordination/coordinate";
+import { PROFILES } from "../../core/coordination/profile";
+import type { CoordinationRequest } from "../../core/coordination/request";
+
+const request: CoordinationRequest = {
+  windows: [{ lowHz: 470e6, highHz: 500e6 }], exclusions: [], noise: [], maxNoiseDbm: null, others: [], profile: PROFILES.normal, groups: [], spares: 1, timeLimitMs: 60_000, seed: 4,
+  channels: ["a", "b", "c"].map((id) => ({ id, tuning: [{ lowHz: 470e6, highHz: 500e6, stepHz: 25_000 }], bandwidthHz: 200_000 })),
+};
+
+test("across a message port the search answers as the plain call does, with progress on the way", async () => {
+  const { port1, port2 } = new MessageChannel();
+  expose(coordinateApi, nodeEndpoint(port1));
+  const remote = wrap<CoordinateApi>(nodeEndpoint(port2));
+  const seen: SearchProgress[] = [];
+  const answer = await remote.search(request, proxy((p: SearchProgress) => void seen.push(p)));
+  const plain = coordinate(request, { now: () => 0 });
+  expect({ ...answer, stats: null }).toEqual({ ...plain, stats: null });
+  await new Promise((resolve) => setTimeout(resolve, 50));
+  expect(seen[0]).toMatchObject({ phase: "place", wanted: 3 });
+  port1.close();
+  port2.close();
+});
