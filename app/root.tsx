@@ -1,6 +1,6 @@
 import "@fontsource-variable/atkinson-hyperlegible-next/index.css";
 import "@fontsource-variable/atkinson-hyperlegible-mono/index.css";
-import type { ReactNode } from "react";
+import { useEffect, type ReactNode } from "react";
 import { I18nProvider, RouterProvider } from "react-aria-components";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useHref, useNavigate, useRouteLoaderData } from "react-router";
 import type { Route } from "./+types/root";
@@ -37,6 +37,10 @@ export function Layout({ children }: { children: ReactNode }) {
 
 export default function App() {
   const navigate = useNavigate();
+  useEffect(() => {
+    // from here on the page answers to hands; tests wait for it
+    document.documentElement.dataset["ready"] = "true";
+  }, []);
   return (
     <I18nProvider locale="en-GB">
       <RouterProvider navigate={(to) => void navigate(to)} useHref={useHref}>

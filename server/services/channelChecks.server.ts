@@ -4,6 +4,7 @@ import { type PathSetup, pathQuestion } from "../../core/air/site";
 import { inputModel, microphoneModel, packModel, receiverModel } from "../../core/kit/models";
 import { levelQuestion, type LevelSettings } from "../../core/kit/setups";
 import { fail, ok, type Result } from "../../core/units/result";
+import { formatDb, formatMetres } from "../../contract/format";
 import type { ServiceError } from "../../contract/serviceError";
 import { type ChannelChange, changeChannel, type StoredChannel } from "../db/repositories/channels.server";
 import { insertLevel, insertPlaceCheck } from "../db/repositories/records.server";
@@ -32,15 +33,15 @@ export async function keepLevel(app: AppContext, dayId: number, p: { channelId: 
   const { settings } = p;
   const receiver = receiverModel(loaded.unit(channel.receiverKey).modelId);
   const pack = packModel(loaded.unit(channel.packKey).modelId);
-  if (!pack.gainStepsDb.includes(settings.gainDb)) return fail({ code: "setting-unknown", what: `${pack.name} has no gain step of ${settings.gainDb} dB` });
-  if (!receiver.output.stepsDb.includes(settings.outputDb)) return fail({ code: "setting-unknown", what: `${receiver.name} has no output step of ${settings.outputDb} dB` });
+  if (!pack.gainStepsDb.includes(settings.gainDb)) return fail({ code: "setting-unknown", what: `${pack.name} has no gain step of ${formatDb(settings.gainDb)}` });
+  if (!receiver.output.stepsDb.includes(settings.outputDb)) return fail({ code: "setting-unknown", what: `${receiver.name} has no output step of ${formatDb(settings.outputDb)}` });
   const answer = levelChain(levelQuestion({ receiver, pack, microphone: microphoneModel(p.microphoneId), input: inputModel(channel.inputId) }, settings));
   const headroomDb = Math.min(...answer.stages.slice(1).map((s) => s.headroomDb));
   const atMs = Math.round(dayNowMs(app, loaded.day));
   const { effort, micDistanceM, peakFactorDb, gainDb, outputDb, inputGainDb } = settings;
   return app.db.write(async (t) => {
     const changes = await changeChannel(app.db, {
-      channelId: channel.id, seenVersion: p.seenVersion, atMs, what: `level kept: pack gain ${gainDb} dB, ${effort} voice`,
+      channelId: channel.id, seenVersion: p.seenVersion, atMs, what: `level kept: pack gain ${formatDb(gainDb)}, ${effort} voice`,
       change: { effort, micDistanceM, peakFactorDb, microphoneId: p.microphoneId },
     }, t);
     if (changes) return meanwhile(channel.talker, changes);
@@ -63,7 +64,7 @@ export async function keepPlace(app: AppContext, dayId: number, p: { channelId: 
   const atMs = Math.round(dayNowMs(app, loaded.day));
   return app.db.write(async (t) => {
     const changes = await changeChannel(app.db, {
-      channelId: channel.id, seenVersion: p.seenVersion, atMs, what: `place kept: ${Math.round(marginDb)} dB in hand at ${p.setup.distanceM} m`, change: { wear: p.setup.wear },
+      channelId: channel.id, seenVersion: p.seenVersion, atMs, what: `place kept: ${formatDb(marginDb)} in hand at ${formatMetres(p.setup.distanceM)}`, change: { wear: p.setup.wear },
     }, t);
     if (changes) return meanwhile(channel.talker, changes);
     await insertPlaceCheck(app.db, loaded.day.id, { channelId: channel.id, placeId: place.id, atMs, frequencyHz, marginDb, overload, setup: p.setup }, t);

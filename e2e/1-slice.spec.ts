@@ -1,0 +1,90 @@
+import { expect, test } from "@playwright/test";
+import { Mixer } from "./mixer";
+
+test("from the empty plan to five channels proved, levelled and in range", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/");
+  await expect(page).toHaveTitle(/Slack Water/);
+  await expect(mixer.answer).toHaveText("Five channels to make ready at the net loft");
+  await expect(mixer.next).toContainText("Switch off Pack C");
+  await expect(page.getByRole("button", { name: /day's clock, 07:3\d/ })).toBeVisible();
+
+  // a scan that is stopped leaves nothing
+  await mixer.open("Scan");
+  await expect(mixer.answer).toHaveText("Nothing measured at the net loft yet");
+  await page.getByRole("button", { name: /one pass/ }).click();
+  await page.getByRole("option", { name: /ten passes/ }).click();
+  await mixer.button("Scan now").click();
+  await expect(page.getByRole("progressbar")).toBeVisible();
+  await mixer.button("Stop").click();
+  await expect(page.getByText(/^Stopped\. /)).toBeVisible();
+  await expect(mixer.answer).toHaveText("Nothing measured at the net loft yet");
+
+  await mixer.ready(page.url());
+  await mixer.scan();
+  await expect(page.getByRole("row", { name: /487\.150/ })).toContainText("not ours");
+  await expect(page.getByRole("row", { name: /^22 taken/ })).toContainText("Ellery Head One");
+
+  await mixer.pick();
+  await expect(mixer.answer).toContainText("Five channels stand clear; the tightest has");
+
+  await mixer.sync();
+  for (const talker of ["Marit", "Tobiah", "Irsa", "Agnete", "Nils"]) await mixer.prove(talker);
+  await expect(mixer.channel("Agnete")).toContainText("RF, no audio");
+  await mixer.channel("Agnete").getByRole("button", { name: "Unmute Pack D" }).click();
+  await mixer.channel("Agnete").getByRole("button", { name: "Prove again" }).click();
+  await expect(mixer.answer).toHaveText("Five channels proved");
+
+  await mixer.open("Level");
+  for (let i = 0; i < 5; i += 1) {
+    const title = await mixer.answer.textContent();
+    await mixer.button(/^Keep for/).click();
+    await expect(page.getByText(/^Kept for /)).toBeVisible();
+    if (i < 4) await expect(mixer.answer).not.toHaveText(title!);
+  }
+  await mixer.open("Place");
+  for (let i = 0; i < 5; i += 1) {
+    const title = await mixer.answer.textContent();
+    await mixer.button(/^Keep for/).click();
+    if (i < 4) await expect(mixer.answer).not.toHaveText(title!);
+  }
+  await mixer.open("Day");
+  await expect(mixer.answer).toHaveText("All five channels are ready at the net loft");
+  await expect(mixer.next.getByRole("listitem")).toHaveCount(1);
+  await mixer.expectNoComplaints();
+});
+
+test("a typed frequency that breaks a rule is told which; a good one is kept and the rest is solved around it", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.open("Pick");
+  const field = page.getByRole("textbox", { name: "Fix Marit at, MHz" });
+  await field.fill("five hundred");
+  await expect(page.getByText("\"five hundred\" is not a frequency.")).toBeVisible();
+  await expect(mixer.button("Find again")).toBeDisabled();
+  await field.fill("482");
+  await expect(page.getByText(/482\.000 is TV 22, Ellery Head One/)).toBeVisible();
+  await field.fill("495,5");
+  await mixer.button("Find again").click();
+  await expect(mixer.button(/^Accept as plan 2/)).toBeVisible();
+  await expect(page.getByRole("row", { name: /^Ma Marit/ })).toContainText("495.500");
+  await expect(page.getByRole("row", { name: /^Ma Marit/ })).toContainText("fixed by you");
+  await mixer.button(/^Accept as plan 2/).click();
+  await expect(page.getByText(/Plan 2 stands/)).toBeVisible();
+  await mixer.button("Undo: back to plan 1").click();
+  await expect(page.getByText("Plan 3 takes plan 1 back.")).toBeVisible();
+});
+
+test("moving on makes the plan stale, and the day says what to do", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.open("Day");
+  await page.getByRole("button", { name: /day's clock/ }).click();
+  await page.getByRole("menuitem", { name: "To 11:00, quay" }).click();
+  await expect(page.getByRole("button", { name: /day's clock, 11:00/ })).toBeVisible();
+  await expect(mixer.next.getByRole("listitem").first()).toContainText("Move to the quay");
+  await mixer.button("We are at the quay now").click();
+  await expect(mixer.answer).toHaveText("Five channels to make ready at the quay");
+  await expect(page.getByRole("row", { name: /Marit/ })).toContainText("picked at the net loft");
+  await mixer.scan();
+  await mixer.pick();
+  await mixer.expectNoComplaints();
+});

@@ -1,0 +1,59 @@
+import { expect, test } from "@playwright/test";
+import { Mixer } from "./mixer";
+
+const columns = (n: number, line: (i: number) => string) => Array.from({ length: n }, (_, i) => line(i)).join("\n");
+
+test.describe("a sweep file", () => {
+  for (const [what, name, body, words] of [
+    ["empty", "empty.csv", "", /"empty\.csv" was not read\. The file is empty.*as they were/],
+    ["binary", "photo.csv", "\u0089PNG\u0000\u0001\u0002", /"photo\.csv" was not read\. The file is not text/],
+    ["a letter", "letter.txt", "Dear all,\nplease find the scan attached\n", /Line 1 is neither a frequency and a level/],
+    ["in watts", "watts.csv", columns(50, (i) => `${470 + i / 10},0.00000001`), /neither dBm nor dBµV/],
+  ] as const) {
+    test(`${what} is refused with what is wrong, and the day is as it was`, async ({ page }) => {
+      const mixer = new Mixer(page);
+      await mixer.open("Scan");
+      const before = await mixer.answer.textContent();
+      await page.locator("input[type=file]").setInputFiles({ name, mimeType: "text/csv", buffer: Buffer.from(body, "latin1") });
+      await expect(page.getByRole("alert")).toHaveText(words);
+      await expect(mixer.answer).toHaveText(before!);
+    });
+  }
+
+  test("cut in mid-line, out of order and with NaN is read, and each is said", async ({ page }) => {
+    const mixer = new Mixer(page);
+    await mixer.open("Scan");
+    const lines = columns(3841, (i) => `${(470 + i * 0.025).toFixed(3)},${i === 5 ? "NaN" : (-113 + (i % 9) / 5).toFixed(1)}`).split("\n");
+    await page.locator("input[type=file]").setInputFiles({ name: "mixed.csv", mimeType: "text/csv", buffer: Buffer.from([...lines.slice(900), ...lines.slice(0, 900), "566.1"].join("\n")) });
+    const said = page.getByRole("status").filter({ hasText: "mixed.csv" });
+    await expect(said).toContainText("sorted");
+    await expect(said).toContainText("not a number");
+    await expect(said).toContainText("cut off");
+    await expect(mixer.answer).toContainText("quiet and free");
+  });
+});
+
+test("two windows changing one channel: the later is told, and sees what stands", async ({ page, context }) => {
+  const first = new Mixer(page);
+  const second = new Mixer(await context.newPage());
+  await first.open("Level");
+  await first.page.getByRole("list", { name: "Channels" }).getByRole("link", { name: /Irsa/ }).click();
+  await expect(first.answer).toContainText("Irsa");
+  await second.ready(first.page.url());
+  await expect(second.answer).toContainText("Irsa");
+  await first.page.getByRole("button", { name: /Gain of Pack C/ }).click();
+  await first.page.getByRole("option", { name: "−33 dB", exact: true }).click();
+  await first.button("Keep for Irsa").click();
+  await expect(first.page.getByText(/^Kept for Irsa/)).toBeVisible();
+
+  await second.button("Keep for Irsa").click();
+  await expect(second.page.getByRole("alert")).toContainText("Irsa was changed in another window meanwhile: level kept: pack gain −33 dB");
+  await expect(second.answer).toContainText("Irsa: pack at −33 dB");
+});
+
+test("an address that does not exist says so and leads back", async ({ page }) => {
+  await page.goto("/day/99");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("There is no such page");
+  await page.getByRole("link", { name: "Back to the day" }).click();
+  await expect(page).toHaveURL(/\/day\/1$/);
+});

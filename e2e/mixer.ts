@@ -1,0 +1,79 @@
+import { expect, type Locator, type Page } from "@playwright/test";
+
+/** What a mixer does with the application, in the words of the screen. */
+export class Mixer {
+  readonly complaints: string[] = [];
+
+  constructor(readonly page: Page) {
+    page.on("pageerror", (error) => this.complaints.push(error.message));
+    page.on("console", (message) => message.type() === "error" && !message.text().includes("status of 4") && this.complaints.push(message.text()));
+  }
+
+  get answer(): Locator {
+    return this.page.getByRole("heading", { level: 1 });
+  }
+
+  get next(): Locator {
+    return this.page.getByRole("complementary", { name: "Next" });
+  }
+
+  button(name: string | RegExp): Locator {
+    return this.page.getByRole("button", { name, exact: typeof name === "string" });
+  }
+
+  channel(talker: string): Locator {
+    return this.page.getByRole("listitem", { name: new RegExp(`, ${talker}$`) });
+  }
+
+  async open(stage: "Day" | "Scan" | "Pick" | "Sync" | "Level" | "Place"): Promise<void> {
+    if (this.page.url() === "about:blank") await this.ready("/");
+    await this.page.getByRole("navigation", { name: "Stages" }).getByRole("link", { name: stage, exact: true }).click();
+    await expect(this.page.getByRole("navigation", { name: "Stages" }).locator("[aria-current=page]")).toHaveText(stage);
+  }
+
+  /** Goes to an address and waits until the page answers to hands. */
+  async ready(path: string): Promise<void> {
+    await this.page.goto(path);
+    await this.page.waitForFunction(() => document.documentElement.dataset["ready"] === "true");
+  }
+
+  async scan(): Promise<void> {
+    await this.open("Scan");
+    const off = this.button(/^Switch (it|them) off$/);
+    if (await off.count()) {
+      await off.click();
+      await expect(off).toHaveCount(0);
+    }
+    await this.button("Scan now").click();
+    await expect(this.answer).toContainText("quiet and free", { timeout: 30_000 });
+  }
+
+  async pick(): Promise<void> {
+    await this.open("Pick");
+    await this.button(/^Find (frequencies|again)$/).click();
+    await this.button(/^Accept as plan/).click();
+    await expect(this.page.getByText(/Plan \d+ stands/)).toBeVisible();
+  }
+
+  async sync(): Promise<void> {
+    await this.open("Sync");
+    await this.button(/^Set five receivers/).click();
+    await expect(this.button(/^Set five receivers/)).toHaveCount(0);
+    for (const letter of ["A", "B", "C", "D", "E"]) {
+      const on = this.button(`Switch Pack ${letter} on`);
+      await expect(on.or(this.button(`Sync Pack ${letter}`))).toBeVisible();
+      if (await on.count()) await on.click();
+      await this.button(`Sync Pack ${letter}`).click();
+      await expect(this.button(`Sync Pack ${letter}`)).toHaveCount(0);
+    }
+  }
+
+  async prove(talker: string): Promise<void> {
+    await this.channel(talker).getByRole("button", { name: /^Prove/ }).click();
+    await expect(this.channel(talker).getByText(/pack off: /)).toBeVisible();
+  }
+
+  async expectNoComplaints(): Promise<void> {
+    expect(this.complaints).toEqual([]);
+  }
+}

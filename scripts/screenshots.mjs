@@ -1,0 +1,83 @@
+// The pictures of the README, from the practice day: each main view once, in the state that the day's work leaves it in.
+import { mkdirSync, mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { chromium } from "@playwright/test";
+import { ensureBuilt, ensureInstalled, root } from "./lib.mjs";
+
+await ensureInstalled();
+await ensureBuilt();
+const { serve } = await import("./server.mjs");
+const running = await serve({ practice: true, defaultPort: 4640, dataFolder: mkdtempSync(join(tmpdir(), "plain-channel-shots-")), speed: 60 });
+const out = process.env.PLAIN_CHANNEL_SHOTS ?? join(root, "docs", "screenshots");
+mkdirSync(out, { recursive: true });
+const browser = await chromium.launch({
+  executablePath: process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+});
+const cart = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+const page = await cart.newPage();
+const ready = () => page.waitForFunction(() => document.documentElement.dataset.ready === "true");
+const stage = async (name) => {
+  await page.getByRole("navigation", { name: "Stages" }).getByRole("link", { name, exact: true }).click();
+  await page.waitForTimeout(900);
+};
+const press = async (name) => {
+  await page.getByRole("button", { name }).first().click();
+  await page.waitForTimeout(700);
+};
+const shoot = async (name) => {
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await page.mouse.move(5, 795);
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(out, `${name}.png`) });
+};
+const night = async (isNight) => {
+  await page.evaluate((n) => { document.documentElement.dataset.theme = n ? "night" : "daylight"; }, isNight);
+};
+const both = async (name) => {
+  await shoot(`${name}-daylight`);
+  await night(true);
+  await shoot(`${name}-night`);
+  await night(false);
+};
+
+await page.goto(running.url);
+await ready();
+await stage("Scan");
+await press("Switch it off");
+await press("Scan now");
+await page.getByRole("heading", { level: 1, name: /quiet and free/ }).waitFor();
+await both("scan");
+await stage("Pick");
+await press("Find frequencies");
+await page.getByRole("button", { name: /^Accept/ }).waitFor();
+await press(/^Accept/);
+await both("pick");
+await stage("Sync");
+await press(/^Set five receivers/);
+for (const letter of ["A", "B", "C", "D"]) {
+  await press(`Switch Pack ${letter} on`);
+  await press(`Sync Pack ${letter}`);
+}
+for (let i = 0; i < 4; i += 1) {
+  await press(/^Prove$/);
+  await page.waitForTimeout(1800);
+}
+await both("sync");
+await stage("Level");
+for (let i = 0; i < 3; i += 1) await press(/^Keep for/);
+await both("level");
+await stage("Place");
+for (let i = 0; i < 2; i += 1) await press(/^Keep for/);
+await both("place");
+await stage("Day");
+await both("day");
+await page.setViewportSize({ width: 390, height: 844 });
+await shoot("day-phone");
+await stage("Sync");
+await night(true);
+await shoot("sync-phone-night");
+await browser.close();
+await running.stop();
+process.exit(0);
