@@ -1,7 +1,7 @@
 import { createServer, type Server } from "node:http";
 import { join } from "node:path";
 import { createRequestHandler } from "@react-router/express";
-import express, { type Express } from "express";
+import express, { type Express, type NextFunction, type Request, type Response } from "express";
 import type { ServerBuild } from "react-router";
 import { PORT_ELLERY_SITES } from "../core/air/portEllery";
 import { openDatabase } from "./db/connection.server";
@@ -57,6 +57,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
 
   const app = express();
   app.disable("x-powered-by");
+  app.use(onlyFromHere);
   app.get("/healthy", (_, response) => void response.json({ ok: true }));
   options.prepare?.(app);
   if (options.clientFolder) {
@@ -79,6 +80,17 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       await db.close();
     },
   };
+}
+
+const HERE = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
+
+/** Pages of other sites, in the same browser, must neither read nor change anything here: the host must be this computer's own name, and
+ *  what changes something must come from a page of ours. */
+function onlyFromHere(request: Request, response: Response, next: NextFunction): void {
+  const { host = "", origin } = request.headers;
+  const isForeign = !HERE.test(host) || (request.method !== "GET" && request.method !== "HEAD" && origin !== undefined && origin !== `http://${host}`);
+  if (isForeign) response.status(403).type("text/plain").send("This is for pages of Plain Channel on this computer only.");
+  else next();
 }
 
 async function listen(server: Server, first: number, more: number): Promise<number> {

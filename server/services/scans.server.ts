@@ -88,9 +88,11 @@ export function followScan(app: AppContext, dayId: number, listener: (event: Sca
   return () => job.listeners.delete(listener);
 }
 
+export const tooLarge = (name: string, bytes: number) => fail({ code: "sweep-file-large" as const, name, bytes, mostBytes: MOST_SWEEP_FILE_BYTES });
+
 /** Reads a sweep file and keeps it as a scan of the day's present place. A file that cannot be read changes nothing. */
 export async function importSweep(app: AppContext, dayId: number, file: { name: string; bytes: Uint8Array }): Promise<Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>> {
-  if (file.bytes.length > MOST_SWEEP_FILE_BYTES) return fail({ code: "sweep-file-large", name: file.name, bytes: file.bytes.length, mostBytes: MOST_SWEEP_FILE_BYTES });
+  if (file.bytes.length > MOST_SWEEP_FILE_BYTES) return tooLarge(file.name, file.bytes.length);
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const read = readSweepFile(file.bytes);

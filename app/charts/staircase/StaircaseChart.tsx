@@ -27,14 +27,13 @@ export function StaircaseChart({ stages, aimHeadroomDb, label }: StaircaseChartP
           </g>
         ))}
         <Ceiling x1={40} x2={widthPx} y1={layout.ceilingY} y2={layout.ceilingY} />
-        <Caption x={widthPx} y={layout.ceilingY - 10} textAnchor="end">each stage’s ceiling</Caption>
         {layout.steps.map((s) => (
           <g key={s.name}>
             <Noise x={s.x + 3} width={s.width - 6} y={s.noiseY} height={Math.max(0, layout.heightPx - 52 - s.noiseY)} />
             <Speech x={s.x + s.width * 0.28} width={s.width * 0.44} y={s.rmsY} height={Math.max(1, s.noiseY - s.rmsY)} />
             <Peak x={s.x + s.width * 0.28} width={s.width * 0.44} y={s.peakY} height={Math.max(2, s.rmsY - s.peakY)} data-clips={s.isClipping || undefined} data-tight={s.isTight || undefined} />
-            <Headroom x={s.centreX} y={Math.max(layout.ceilingY + 16, Math.min(s.peakY - 5, layout.heightPx - 60))} data-clips={s.isClipping || undefined}>
-              {s.isClipping ? `clips by ${round(-s.headroomDb)}` : isSmall ? round(s.headroomDb) : `${round(s.headroomDb)} dB left`}
+            <Headroom x={s.centreX} y={layout.ceilingY - 8} data-clips={s.isClipping || undefined} data-tight={s.isTight || undefined}>
+              {s.isClipping ? `clips by ${round(-s.headroomDb)} dB` : isSmall ? `${round(s.headroomDb)} dB` : `${round(s.headroomDb)} dB free`}
             </Headroom>
             <Name x={s.centreX} y={layout.heightPx - 32}>{s.name}</Name>
             <Setting x={s.centreX} y={layout.heightPx - 14}>{s.setting}</Setting>
@@ -48,7 +47,6 @@ export function StaircaseChart({ stages, aimHeadroomDb, label }: StaircaseChartP
 const Grid = styled.line`stroke: var(--rule);`;
 const Ceiling = styled.line`stroke: var(--ink); stroke-width: 2;`;
 const Scale = styled.text`font-family: ${MONO}; font-size: 12px; fill: var(--soft); text-anchor: end;`;
-const Caption = styled.text`font-size: 13px; fill: var(--soft);`;
 const Noise = styled.rect`fill: var(--air); opacity: 0.55;`;
 const Speech = styled.rect`fill: var(--ink); opacity: 0.28;`;
 const Peak = styled.rect`
@@ -57,7 +55,8 @@ const Peak = styled.rect`
   &[data-clips] { fill: var(--bad); }
 `;
 const Headroom = styled.text`
-  font-family: ${MONO}; font-size: 13px; text-anchor: middle; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 4px;
+  font-family: ${MONO}; font-size: 13px; text-anchor: middle; fill: var(--ink);
+  &[data-tight] { fill: var(--watch); font-weight: 700; }
   &[data-clips] { fill: var(--bad); font-weight: 700; }
 `;
 const Name = styled.text`font-size: 15px; font-weight: 700; text-anchor: middle; fill: var(--ink);`;

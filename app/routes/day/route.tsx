@@ -12,6 +12,7 @@ import { Mark } from "../../ui/Mark/Mark";
 import { Notice } from "../../ui/Notice/Notice";
 import { Answer, BigFigure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
 import { Status } from "../../ui/Status/Status";
+import { PHONE } from "../../ui/theme/theme";
 import { dayIdOf, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { currentPlace, namesOf, useDay } from "../shared/useDay";
@@ -89,6 +90,7 @@ const Talker = styled.b`font-weight: 600; font-size: 17px;`;
 const Number = styled.span`width: 1ch; text-align: right;`;
 const Cell = styled(Link)`
   display: flex; flex-direction: column; justify-content: center; min-height: 44px; text-decoration: none; color: inherit;
+  ${PHONE} { min-height: 36px; justify-content: flex-start; padding-bottom: 8px; }
   &:hover { text-decoration: underline; text-underline-offset: 3px; }
 `;
 const Places = styled.ul`

@@ -35,7 +35,7 @@ export const Stages = styled.nav`
 
 export const Columns = styled.div`
   display: grid; grid-template-columns: minmax(0, 1fr) 280px; gap: 32px; align-items: start;
-  > main { min-width: 0; }
+  > main { min-width: 0; transition: opacity 0.2s 0.15s; &[data-loading] { opacity: 0.55; } }
   ${NARROW} { grid-template-columns: minmax(0, 1fr); }
 `;
 export const Next = styled.aside`

@@ -1,6 +1,6 @@
 import { Moon, Sun } from "lucide-react";
 import { useEffect } from "react";
-import { Link, NavLink, Outlet, useFetcher, useRevalidator, useRouteLoaderData } from "react-router";
+import { Link, NavLink, Outlet, useFetcher, useNavigation, useRevalidator, useRouteLoaderData } from "react-router";
 import type { Route } from "./+types/route";
 import { getDayView } from "../../../server/services/dayView.server";
 import { formatAge, formatClock } from "../../../contract/format";
@@ -28,6 +28,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   const { day, places } = view;
   const nowMs = useNow(view.nowMs);
   const { revalidate, state } = useRevalidator();
+  const navigation = useNavigation();
   useEffect(() => {
     // other tablets work on the same day
     const timer = setInterval(() => document.visibilityState === "visible" && state === "idle" && void revalidate(), REFRESH_MS);
@@ -74,7 +75,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
       </S.Stages>
 
       <S.Columns>
-        <main><Outlet context={view} /></main>
+        <main data-loading={navigation.state === "loading" || undefined}><Outlet context={view} /></main>
         <S.Next aria-labelledby="next-heading">
           <h2 id="next-heading">Next</h2>
           {view.steps.length === 0 && <p>Nothing waits. Roll.</p>}

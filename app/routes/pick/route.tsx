@@ -127,7 +127,9 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
           <>
             {shown.kind === "proposal"
               ? <><PrimaryButton onPress={accept} isDisabled={isBusy || shown.picks.length === 0}>{`Accept as plan ${nextVersion}`}</PrimaryButton><Button onPress={() => start(locked)} isDisabled={unusable}>Find again</Button><QuietButton onPress={clear}>Drop these</QuietButton></>
-              : <PrimaryButton onPress={() => start(locked)} isDisabled={unusable}>{shown.kind === "plan" ? "Find again" : "Find frequencies"}</PrimaryButton>}
+              : shown.kind === "plan"
+                ? <Button onPress={() => start(locked)} isDisabled={unusable}>Find again</Button>
+                : <PrimaryButton onPress={() => start(locked)} isDisabled={unusable}>Find frequencies</PrimaryButton>}
             <SelectField label="Spacing" isLabelHidden choices={PROFILE_CHOICES} value={profile} onChange={setProfile} />
           </>
         )}

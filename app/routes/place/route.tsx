@@ -88,7 +88,7 @@ function ChannelPlace({ view, channel, place, keeping, chooser }: ChannelPlacePr
     <Stack>
       <div>
         <Answer>{headline(channel.talker, link)}</Answer>
-        <Sub>{`${formatDbm(link.receivedDbm)} arrive, ${formatDbm(link.sensitivityDbm)} are needed, ${mhz(frequencyHz)}${pick === null ? " (nothing picked yet: the middle of the block)" : ""}. ${advice(link, setup)}`}</Sub>
+        <Sub>{`${formatDbm(link.receivedDbm)} arrive, ${formatDbm(link.sensitivityDbm)} are needed, ${link.overload ? "and it overloads" : `${formatDb(receiver.overloadDbm - link.receivedDbm)} under overload`}, at ${mhz(frequencyHz)}${pick === null ? " (nothing picked yet: the middle of the block)" : ""}. ${advice(link, setup)}`}</Sub>
       </div>
       <Split>
         {chooser}

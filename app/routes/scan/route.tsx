@@ -6,7 +6,7 @@ import type { Route } from "./+types/route";
 import { airViewOf, lawViewOf } from "../../../server/services/airViews.server";
 import { requireDay } from "../../../server/services/dayView.server";
 import { pickBasis } from "../../../server/services/plans.server";
-import { importSweep, startScan, stopScan } from "../../../server/services/scans.server";
+import { importSweep, MOST_SWEEP_FILE_BYTES, startScan, stopScan, tooLarge } from "../../../server/services/scans.server";
 import { allPacksOff } from "../../../server/services/syncs.server";
 import { capital, count, formatAge, formatClock, formatDbm, formatDuration, formatSpan, listWords } from "../../../contract/format";
 import { formatMhz } from "../../../core/units/frequencyText";
@@ -35,6 +35,9 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 export async function action({ params, request, context }: Route.ActionArgs) {
   const dayId = dayIdOf(params);
   if (request.headers.get("content-type")?.startsWith("multipart/form-data")) {
+    const sentBytes = Number(request.headers.get("content-length") ?? 0);
+    // told before it is read, so that a huge file costs nothing
+    if (sentBytes > MOST_SWEEP_FILE_BYTES + 4096) return reply(tooLarge("The file", sentBytes));
     const file = (await request.formData()).get("sweep");
     if (!(file instanceof File)) return refuse("No file came with that. Nothing was changed.", 400);
     const bytes = new Uint8Array(await file.arrayBuffer());

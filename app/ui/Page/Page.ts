@@ -19,10 +19,9 @@ export const Table = styled.table`
   tbody th { text-align: left; }
   ${PHONE} {
     thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-    tr { display: grid; grid-template-columns: auto 1fr; gap: 2px 14px; padding: 10px 0; border-bottom: 1px solid var(--rule); align-items: center; }
-    td, tbody th { border: 0; padding: 2px 0; }
+    tr { display: grid; grid-template-columns: 1fr 1fr; gap: 2px 14px; padding: 10px 0; border-bottom: 1px solid var(--rule); align-items: start; }
+    td, tbody th { border: 0; padding: 2px 0; min-width: 0; }
     tbody th, td[data-wide] { grid-column: 1 / -1; }
-    td[data-label] { display: contents; }
-    td[data-label]::before { content: attr(data-label); color: var(--soft); font-size: 14px; min-width: 84px; }
+    td[data-label]::before { content: attr(data-label); display: block; color: var(--soft); font-size: 14px; line-height: 1.2; }
   }
 `;

@@ -1,0 +1,43 @@
+// Timings of the heart, as ratios to a fixed piece of arithmetic measured in the same run: the machine is shared and noisy.
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { pathToFileURL } from "node:url";
+import { ensureInstalled, root } from "./lib.mjs";
+
+await ensureInstalled({ quiet: true });
+const { build } = await import("esbuild");
+const folder = mkdtempSync(join(tmpdir(), "plain-channel-bench-"));
+const entry = ["coordination/checkSet", "coordination/coordinate", "coordination/profile", "sweep/analyseSweep", "regions/raster", "air/air", "air/portEllery", "radio/link"];
+writeFileSync(join(folder, "all.ts"), entry.map((m) => `export * from ${JSON.stringify(join(root, "core", m))};`).join("\n"));
+await build({ entryPoints: [join(folder, "all.ts")], bundle: true, platform: "node", format: "esm", outfile: join(folder, "all.mjs"), logLevel: "error" });
+const core = await import(pathToFileURL(join(folder, "all.mjs")).href);
+
+/** The least of several runs, milliseconds. */
+function least(work, runs = 5) {
+  let best = Infinity;
+  for (let i = 0; i < runs; i += 1) {
+    const start = performance.now();
+    work();
+    best = Math.min(best, performance.now() - start);
+  }
+  return best;
+}
+const unit = least(() => { let x = 1; for (let i = 0; i < 5e7; i += 1) x = (x * 1103515245 + 12345) % 2147483648; return x; }, 3);
+const say = (what, ms) => console.log(`${what.padEnd(58)} ${(ms / unit).toFixed(3).padStart(9)}`);
+
+const tuning = [{ lowHz: 470e6, highHz: 694e6, stepHz: 25_000 }];
+const request = (n, timeLimitMs) => ({
+  windows: [{ lowHz: 470e6, highHz: 694e6 }], exclusions: [], maxNoiseDbm: -95, others: [], profile: core.PROFILES.normal, groups: [], spares: 2, timeLimitMs, seed: 1,
+  noise: Array.from({ length: 8960 }, (_, i) => ({ lowHz: 470e6 + i * 25e3, highHz: 470e6 + (i + 1) * 25e3, levelDbm: -110 + (i % 13) })),
+  channels: Array.from({ length: n }, (_, i) => ({ id: `c${i}`, tuning, bandwidthHz: 200_000 })),
+});
+console.log("ratio to 50 million steps of a congruential generator");
+for (const n of [5, 12, 24]) say(`coordinate, ${n} channels, first full set (no time to better)`, least(() => core.coordinate(request(n, 0), { now: () => performance.now() }), 2));
+const set = core.coordinate(request(40, 3000), { now: () => performance.now() }).assignments.map((a) => ({ id: a.channelId, frequencyHz: a.frequencyHz }));
+say(`check-set, ${set.length} carriers`, least(() => core.checkSet(set, core.PROFILES.normal)));
+const scene = core.PORT_ELLERY_SITES[1].air;
+const levels = core.sweepAir(scene, 470e6, 566e6, 25_000, 0, 35);
+const sweep = (passes) => ({ format: "columns", lowHz: 470e6, stepHz: 25_000, points: levels.length, passes: Array.from({ length: passes }, () => levels), completePasses: passes, warnings: [] });
+say("analyse-sweep, 3,841 points, one pass", least(() => core.analyseSweep(sweep(1), core.RASTERS["EU-8"])));
+say("analyse-sweep, 3,841 points, ten passes", least(() => core.analyseSweep(sweep(10), core.RASTERS["EU-8"])));
