@@ -56,7 +56,7 @@ export async function propose({ app, dayId }: PracticeApp): Promise<PlanProposal
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) throw new Error(loaded.error.code);
   const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);
-  const result = coordinate(basis.request, { now: () => performance.now() });
+  const result = coordinate({ ...basis.request, timeLimitMs: 300 }, { now: () => performance.now() });
   const idOf = (id: string) => Number(id.slice(2));
   return {
     result, basePlanVersion: loaded.value.plan?.version ?? 0, sweepId: basis.sweep?.id ?? null, profile: loaded.value.day.profile,

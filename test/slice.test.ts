@@ -55,7 +55,8 @@ describe("the whole way at the net loft", () => {
     await prove(app, dayId, of(day, "Agnete").id);
 
     for (const c of (await view()).channels) {
-      const settings = { effort: c.effort, micDistanceM: 0.2, peakFactorDb: 18, gainDb: c.packModelId.startsWith("oyster") ? -10 : -27, outputDb: 0, inputGainDb: 0 };
+      const isCamera = c.talker === "Nils";
+      const settings = { effort: c.effort, micDistanceM: 0.2, peakFactorDb: 18, gainDb: isCamera ? -20 : -27, outputDb: isCamera ? -18 : 0, inputGainDb: 0 };
       expect(await keepLevel(app, dayId, { channelId: c.id, seenVersion: c.version, microphoneId: "pebble", settings: c.talker === "Tobiah" ? { ...settings, gainDb: -45 } : settings })).toEqual({ ok: true, value: c.talker });
     }
     const levelled = await view();
