@@ -68,18 +68,21 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   app.use(createRequestHandler({ build, getLoadContext: () => ({ app: context }), mode: process.env["NODE_ENV"] ?? "production" }));
 
   const server = createServer(app);
-  const port = await listen(server, options.port, options.morePorts);
-  return {
-    url: `http://127.0.0.1:${port}`, context,
-    stop: async () => {
-      clearInterval(heartbeat);
-      server.closeAllConnections();
-      await new Promise<void>((resolve) => server.close(() => resolve()));
-      await standIn?.close();
-      await beatPracticeClocks(context);
-      await db.close();
-    },
+  const stop = async () => {
+    clearInterval(heartbeat);
+    server.closeAllConnections();
+    await new Promise<void>((resolve) => server.close(() => resolve()));
+    await standIn?.close();
+    await beatPracticeClocks(context);
+    await db.close();
   };
+  try {
+    const port = await listen(server, options.port, options.morePorts);
+    return { url: `http://127.0.0.1:${port}`, context, stop };
+  } catch (error) {
+    await stop();
+    throw error;
+  }
 }
 
 const HERE = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;

@@ -1,0 +1,83 @@
+import { existsSync, readdirSync } from "node:fs";
+import { join } from "node:path";
+import type { RouteConfigEntry } from "@react-router/dev/routes";
+import routes from "../app/routes";
+import { dayIntents } from "../app/routes/day/intents";
+import { levelIntents } from "../app/routes/level/intents";
+import { pickIntents } from "../app/routes/pick/intents";
+import { placeIntents } from "../app/routes/place/intents";
+import { scanIntents } from "../app/routes/scan/intents";
+import { syncIntents } from "../app/routes/sync/intents";
+import { dayIdOf, readIntent } from "../app/routes/shared/reply.server";
+import { airOf, limitPerBinDbm, spineOf } from "../app/features/air/spectrumOf";
+import { chosenChannel } from "../app/features/channel/ChannelChooser";
+import { themeCookie, themeOf } from "../app/features/frame/themeCookie";
+
+const flatten = (list: RouteConfigEntry[], base = ""): { path: string; file: string }[] => list.flatMap((r) => {
+  const path = r.index ? `${base}/` : `${base}/${r.path ?? ""}`.replace(/\/+/g, "/");
+  return [{ path, file: r.file }, ...flatten(r.children ?? [], path)];
+});
+
+test("every address has one file, every file one address, every screen's folder is in the table", () => {
+  const all = flatten(routes as RouteConfigEntry[]);
+  expect(new Set(all.map((r) => r.path)).size).toBe(all.length);
+  expect(new Set(all.map((r) => r.file)).size).toBe(all.length);
+  for (const { file } of all) expect(existsSync(join("app", file))).toBe(true);
+  const folders = readdirSync("app/routes", { withFileTypes: true }).filter((d) => d.isDirectory() && d.name !== "shared").map((d) => d.name);
+  expect(all.map((r) => r.file.split("/")[1]).sort()).toEqual(folders.sort());
+});
+
+describe("what comes in with a request is understood or refused, never guessed", () => {
+  const setup = { wear: "chest", skinContact: false, sleeve: false, tiltDeg: 0, distanceM: 5, walls: [], antenna: "fin", feed: [], txPowerDbm: 17 };
+  const settings = { effort: "soft", micDistanceM: 0.2, peakFactorDb: 18, gainDb: -27, outputDb: 0, inputGainDb: 0 };
+  const proposal = { basePlanVersion: 0, sweepId: null, profile: "normal", picks: [{ channelId: 1, frequencyHz: 500_000_000, isLocked: false }], spares: [] };
+  test.each([
+    ["day", dayIntents, { intent: "move-to", placeId: 2 }, { intent: "move-to", placeId: "2" }],
+    ["day", dayIntents, { intent: "clock-on", minutes: 15 }, { intent: "clock-on", minutes: -15 }],
+    ["scan", scanIntents, { intent: "start", passes: 3 }, { intent: "start", passes: 0 }],
+    ["pick", pickIntents, { intent: "accept", proposal }, { intent: "accept", proposal: { ...proposal, picks: [{ channelId: 1, frequencyHz: 500.5, isLocked: false }] } }],
+    ["pick", pickIntents, { intent: "restore", version: 1, basePlanVersion: 2 }, { intent: "restore", version: 0, basePlanVersion: 2 }],
+    ["sync", syncIntents, { intent: "prove", channelId: 1 }, { intent: "prove" }],
+    ["sync", syncIntents, { intent: "handle-pack", packKey: "p", change: { isOn: true } }, { intent: "handle-pack", packKey: "", change: {} }],
+    ["level", levelIntents, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings }, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings: { ...settings, micDistanceM: 0 } }],
+    ["place", placeIntents, { intent: "keep", channelId: 1, seenVersion: 1, setup }, { intent: "keep", channelId: 1, seenVersion: 1, setup: { ...setup, walls: [{ material: "paper", thicknessM: 1 }] } }],
+  ] as const)("%s", (_, intents, good, bad) => {
+    expect(intents.safeParse(good).success).toBe(true);
+    expect(intents.safeParse(bad).success).toBe(false);
+  });
+
+  test("a body that is not JSON, or not an intent, is a 400 that says that nothing was changed", async () => {
+    for (const body of ["", "{", "[]", "{\"intent\":\"explode\"}"]) {
+      const read = await readIntent(new Request("http://127.0.0.1/", { method: "POST", body }), dayIntents);
+      expect(read.ok).toBe(false);
+      if (!read.ok) expect([read.reply.init?.status, read.reply.data.message]).toEqual([400, expect.stringMatching(/Nothing was changed\.$/)]);
+    }
+  });
+
+  test.each(["abc", "-1", "1.5", "", "99999999999"])("a day called %p is not there", (dayId) => {
+    expect(() => dayIdOf({ dayId })).toThrow();
+    expect(dayIdOf({ dayId: "12" })).toBe(12);
+  });
+});
+
+describe("what screens share", () => {
+  const law = { windows: [{ lowHz: 470e6, highHz: 480e6 }, { lowHz: 490e6, highHz: 500e6 }], taken: [{ channel: 22, lowHz: 478e6, highHz: 486e6, reason: "r" }], open: [], maxNoiseDbm: -95, regionTitle: "", advice: "", licence: "" };
+  test("the spine shows all that is tuned; what the law closes is hatched between its windows and beyond", () => {
+    const spine = spineOf([{ tuning: { lowHz: 475e6, highHz: 505e6 } }, { tuning: null }, { tuning: { lowHz: 480e6, highHz: 510e6 } }]);
+    expect(spine).toEqual({ lowHz: 475e6, highHz: 510e6 });
+    const { taken, floor, traces } = airOf(spine, null, law);
+    expect(taken.map((t) => [t.kind, t.lowHz / 1e6, t.highHz / 1e6])).toEqual([["law", 480, 490], ["law", 500, 510], ["tv", 478, 486]]);
+    expect([floor, traces]).toEqual([null, []]);
+    expect(spineOf([])).toEqual({ lowHz: 470e6, highHz: 694e6 });
+  });
+  test("a channel's limit brought to one step", () => expect([limitPerBinDbm(-95, 25_000), limitPerBinDbm(-95, 200_000)]).toEqual([-104, -95]));
+  test("the channel that is asked for, else the first that is open, else the first", () => {
+    const channels = [{ id: 1, done: true }, { id: 2, done: false }, { id: 3, done: false }];
+    const isOpen = (c: { done: boolean }) => !c.done;
+    expect([chosenChannel(channels, "3", isOpen)?.id, chosenChannel(channels, "9", isOpen)?.id, chosenChannel(channels, null, isOpen)?.id, chosenChannel(channels, null, () => false)?.id, chosenChannel([], null, isOpen)]).toEqual([3, 2, 2, 1, undefined]);
+  });
+  test("the theme that a browser asked for", () => {
+    expect([themeOf(null), themeOf("a=b; plain-channel-theme=night; c=d"), themeOf("plain-channel-theme=purple"), themeOf("x-plain-channel-theme=night")]).toEqual(["daylight", "night", "daylight", "daylight"]);
+    expect(themeOf(themeCookie("night").split(";")[0]!)).toBe("night");
+  });
+});
