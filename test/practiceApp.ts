@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { PORT_ELLERY_SITES } from "../core/air/portEllery";
 import type { CoordinationResult } from "../core/coordination/request";
-import { coordinate } from "../core/coordination/coordinate";
+import { coordinateQuietFirst } from "../core/coordination/quietFirst";
 import { openDatabase } from "../server/db/connection.server";
 import { httpRig } from "../server/devices/httpRig.server";
 import { startStandIn } from "../server/devices/standIn/standInServer.server";
@@ -56,7 +56,7 @@ export async function propose({ app, dayId }: PracticeApp): Promise<PlanProposal
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) throw new Error(loaded.error.code);
   const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);
-  const result = coordinate({ ...basis.request, timeLimitMs: 300 }, { now: () => performance.now() });
+  const result = coordinateQuietFirst({ ...basis.request, timeLimitMs: 600 }, { now: () => performance.now() });
   const idOf = (id: string) => Number(id.slice(2));
   return {
     result, basePlanVersion: loaded.value.plan?.version ?? 0, sweepId: basis.sweep?.id ?? null, profile: loaded.value.day.profile,

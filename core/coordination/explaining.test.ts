@@ -1,6 +1,7 @@
 import { coordinate } from "./coordinate";
 import { explainPicks } from "./explainPick";
 import { PROFILES } from "./profile";
+import { coordinateQuietFirst } from "./quietFirst";
 import type { CoordinationRequest } from "./request";
 import { productRoots } from "./roots";
 import { verifySet } from "./verify";
@@ -63,4 +64,32 @@ test("roots: n(n−1) and n(n−1)(n−2)/2 of them, heavy where they come near 
   expect(roots.filter((r) => r.kind === "third3")).toHaveLength(3);
   expect(roots.find((r) => r.frequencyHz === 492e6)!.weight).toBe(1); // 2 × 491 − 490 sits on x
   expect(roots.find((r) => r.frequencyHz === 2 * 490e6 - 493.5e6)!.weight).toBe(0); // 486.5: nobody within 1 MHz
+});
+
+describe("quiet first", () => {
+  const noisyRequest = (spares = 1) => request({
+    others: [], spares, exclusions: [],
+    noise: [{ lowHz: 470e6, highHz: 520e6, levelDbm: -96 }, { lowHz: 520e6, highHz: 530e6, levelDbm: -106 }, { lowHz: 530e6, highHz: 542e6, levelDbm: -110 }],
+  });
+  test("a set with less room but more quiet is taken; margins are told against the limit asked for", () => {
+    const found = coordinateQuietFirst(noisyRequest(), { now: () => 0 });
+    expect(found.unplaced).toEqual([]);
+    for (const a of found.assignments) {
+      expect(a.frequencyHz).toBeGreaterThan(530e6);
+      expect(a.margins.noiseDb).toBe(15);
+    }
+    expect(verifySet(noisyRequest(), { picks: found.assignments, spares: found.spares.map((s) => s.frequencyHz) }, null)).toEqual({ picks: [], spares: [] });
+  });
+  test("where not all fit in the quiet, as much quiet is asked for as all fit in", () => {
+    // nine need 4.2 MHz under "normal" (references.md, own exhaustive search): 3 MHz of −110 dBm are too few, 13 MHz of −106 dBm beside them are not
+    const noise = [{ lowHz: 470e6, highHz: 526e6, levelDbm: -96 }, { lowHz: 526e6, highHz: 539e6, levelDbm: -106 }, { lowHz: 539e6, highHz: 542e6, levelDbm: -110 }];
+    const many = { ...noisyRequest(0), noise, channels: Array.from({ length: 9 }, (_, i) => channel(`k${i}`)) };
+    const found = coordinateQuietFirst(many, { now: () => 0 });
+    expect(found.unplaced).toEqual([]);
+    expect(Math.min(...found.assignments.map((a) => a.margins.noiseDb!))).toBe(11);
+  });
+  test("nothing measured: the plain search", () => {
+    const blind = request({ noise: [], maxNoiseDbm: null });
+    expect({ ...coordinateQuietFirst(blind, { now: () => 0 }), stats: null }).toEqual({ ...coordinate(blind, { now: () => 0 }), stats: null });
+  });
 });

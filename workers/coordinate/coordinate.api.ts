@@ -1,4 +1,6 @@
-import { coordinate, type SearchHooks } from "../../core/coordination/coordinate";
+import { type ProxyMethods, releaseProxy } from "comlink";
+import type { SearchHooks } from "../../core/coordination/coordinate";
+import { coordinateQuietFirst } from "../../core/coordination/quietFirst";
 import type { CoordinationRequest, CoordinationResult } from "../../core/coordination/request";
 
 export type SearchProgress = Parameters<NonNullable<SearchHooks["onProgress"]>>[0];
@@ -10,7 +12,7 @@ export const coordinateApi = {
   search(request: CoordinationRequest, onProgress: (progress: SearchProgress) => void): CoordinationResult {
     let reportedMs = -Infinity;
     const now = () => performance.now();
-    return coordinate(request, {
+    const result = coordinateQuietFirst(request, {
       now,
       onProgress: (progress) => {
         if (now() - reportedMs < REPORT_EVERY_MS) return;
@@ -18,6 +20,9 @@ export const coordinateApi = {
         onProgress(progress);
       },
     });
+    // across a port the listener is a proxy that holds its own port open until it is let go
+    (onProgress as Partial<ProxyMethods>)[releaseProxy]?.();
+    return result;
   },
 };
 

@@ -144,7 +144,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
             const unplaced = shown.unplaced.find((u) => u.channelId === c.id);
             return (
               <tr key={c.id}>
-                <th scope="row"><Row as="span" style={{ flexWrap: "nowrap" }}><Mark>{c.mark}</Mark><span>{c.talker}<Soft style={{ display: "block" }}>{`${c.receiverLabel}, ${tuningWords(c.tuning)}`}</Soft></span></Row></th>
+                <th scope="row"><Row as="span" style={{ flexWrap: "nowrap" }}><Mark>{c.mark}</Mark><span>{c.talker}<Soft style={{ display: "block", whiteSpace: "nowrap" }}>{`${c.receiverLabel}, ${tuningWords(c.tuning)}`}</Soft></span></Row></th>
                 <td data-label="Frequency">{pick ? <BigFigure>{formatMhz(pick.frequencyHz)}</BigFigure> : <Soft>–</Soft>}</td>
                 <td data-label="In hand">{pick ? <Margins reason={pick.reason} /> : <Soft>–</Soft>}</td>
                 <td data-wide>

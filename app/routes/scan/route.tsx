@@ -98,7 +98,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
         <Sub>
           {isRunning ? `${listWords(live.labels) || "The receivers"} step through their blocks at the ${here.name.toLowerCase()}.`
             : !air ? "All own packs off, antennas on, receivers where they will work. Then let them listen once through everything they tune."
-            : `Taken ${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}; ${count(takenSeen, "TV channel")} in sight, ${count(others.length, "narrow carrier")} not ours.`}
+            : `Taken ${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}; ${count(takenSeen, "TV channel")} in sight, ${count(others.length, "narrow carrier")} of others.`}
         </Sub>
       </div>
       {onPacks.length > 0 && !isRunning && (

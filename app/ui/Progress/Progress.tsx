@@ -17,6 +17,6 @@ export function Progress({ label, fraction, valueText }: { label: string; fracti
 }
 
 const Bar = styled.div`display: flex; flex-direction: column; gap: 4px; min-width: 200px; flex: 1;`;
-const Head = styled.div`display: flex; justify-content: space-between; gap: 12px; font-size: 15px; > span { font-family: ${MONO}; }`;
+const Head = styled.div`display: flex; justify-content: space-between; gap: 12px; font-size: 15px; > span:last-child { font-family: ${MONO}; }`;
 const Track = styled.div`height: 6px; background: var(--rule);`;
 const Fill = styled.div`height: 100%; background: var(--accent); transition: width 0.15s linear;`;
