@@ -5,6 +5,7 @@ export default [
   route("settings", "routes/settings/route.ts"),
   route("day/:dayId", "routes/dayFrame/route.tsx", [
     index("routes/day/route.tsx"),
+    route("prepare", "routes/prepare/route.tsx"),
     route("scan", "routes/scan/route.tsx"),
     route("pick", "routes/pick/route.tsx"),
     route("sync", "routes/sync/route.tsx"),
@@ -12,5 +13,6 @@ export default [
     route("place", "routes/place/route.tsx"),
   ]),
   route("day/:dayId/scan/events", "routes/scanEvents/route.ts"),
+  route("day/:dayId/scenes.csv", "routes/sceneList/route.ts"),
   route("day/:dayId/meters", "routes/meters/route.ts"),
 ] satisfies RouteConfig;

@@ -3,7 +3,7 @@ import { Mixer } from "./mixer";
 
 test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-  for (const stage of ["Day", "Sync", "Scan", "Pick", "Level", "Place"] as const) {
+  for (const stage of ["Day", "Sync", "Prepare", "Scan", "Pick", "Level", "Place"] as const) {
     test(`${stage} fits in 390 px and its buttons can be hit`, async ({ page }) => {
       const mixer = new Mixer(page);
       await mixer.open(stage);
@@ -22,7 +22,7 @@ test.describe("on a phone", () => {
 test("keys open the stages, ? shows them, the spectrum reads out by arrow", async ({ page }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/");
-  await page.keyboard.press("2");
+  await page.keyboard.press("3");
   await expect(page).toHaveURL(/\/scan$/);
   await page.getByRole("img", { name: /^Spectrum/ }).focus();
   await page.keyboard.press("ArrowRight");

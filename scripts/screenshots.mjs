@@ -44,6 +44,8 @@ const both = async (name) => {
 
 await page.goto(running.url);
 await ready();
+await stage("Prepare");
+await both("prepare");
 await stage("Scan");
 await press("Switch it off");
 await press("Scan now");

@@ -61,7 +61,7 @@ describe("the whole way at the net loft", () => {
     }
     const levelled = await view();
     const geometry = levelled.places[0]!.geometry;
-    for (const c of levelled.channels) await keepPlace(app, dayId, { channelId: c.id, seenVersion: c.version, setup: defaultSetup(geometry, c.wear, packModel(c.packModelId)) });
+    for (const c of levelled.channels) await keepPlace(app, dayId, { channelId: c.id, seenVersion: c.version, setup: defaultSetup(geometry, c.wear, c.packPowerMw) });
 
     const end = await view();
     for (const c of end.channels) {

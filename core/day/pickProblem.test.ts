@@ -39,9 +39,12 @@ test("noise is per channel bandwidth, and without a scan there is no limit to ke
   expect(pickProblem(facts({ analysis: null }))).toMatchObject({ noise: [], maxNoiseDbm: null });
 });
 
-test("the strongest pack decides where one may be at all", () => {
-  expect(pickProblem(facts()).windows).toEqual(expect.arrayContaining([{ lowHz: 470e6, highHz: 694e6 }]));
-  expect(pickProblem(facts({ channels: [{ ...facts().channels[0]!, powerMw: 500 }] })).windows).toEqual([]);
+test("each pack keeps to where its own power is allowed; one set too high has nowhere to tune and takes nothing from the others", () => {
+  const [one] = facts().channels;
+  const request = pickProblem(facts({ channels: [one!, { ...one!, id: 2, powerMw: 500 }] }));
+  expect(request.windows).toEqual(expect.arrayContaining([{ lowHz: 470e6, highHz: 694e6 }]));
+  // the lowest carrier that lies wholly inside the band stands half a bandwidth above its edge
+  expect(request.channels.map((c) => c.tuning)).toEqual([[{ lowHz: 470.1e6, highHz: 542e6, stepHz: 25_000 }], []]);
 });
 
 test("halves of a dual receiver are a group; a pair that never meets has nowhere to tune", () => {

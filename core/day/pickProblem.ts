@@ -38,23 +38,34 @@ export const carrierId = (channelId: number): string => `ch${channelId}`;
  *  Channels whose two ends share no tuning get an empty range, so that they come back unplaced with that reason. */
 export function pickProblem(facts: PickFacts): CoordinationRequest {
   const { region, analysis, channels } = facts;
-  const strongestMw = channels.reduce((most, c) => Math.max(most, c.powerMw), 1);
+  // each pack keeps to where its own power is allowed; the windows are all of those together
+  const windowsOf = (c: PickChannel) => legalWindows(region, c.powerMw);
   const bandwidthHz = channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0) || 200_000;
   const groups = new Map(channels.filter((c) => c.halfSpanHz !== null).map((c) => [c.receiverKey, c.halfSpanHz!]));
   return {
-    windows: legalWindows(region, strongestMw),
+    windows: mergeStretches(channels.flatMap(windowsOf)),
     exclusions: takenTelevision(facts),
     noise: analysis ? measuredNoise(analysis, bandwidthHz) : [],
     maxNoiseDbm: analysis ? facts.maxNoiseDbm : null,
     others: (analysis?.carriers ?? []).filter((c) => c.own === null).map((c) => ({ id: otherId(c.frequencyHz), frequencyHz: c.frequencyHz })),
     profile: facts.profile,
     channels: channels.map((c) => ({
-      id: carrierId(c.id), tuning: c.tuning ? [c.tuning] : [], bandwidthHz: c.bandwidthHz, lockedHz: c.lockedHz,
+      id: carrierId(c.id), tuning: c.tuning ? tuningWithin(c.tuning, windowsOf(c), c.bandwidthHz) : [], bandwidthHz: c.bandwidthHz, lockedHz: c.lockedHz,
       group: c.halfSpanHz === null ? null : c.receiverKey,
     })),
     groups: [...groups].map(([id, maxSpanHz]) => ({ id, maxSpanHz })),
     spares: facts.spares, timeLimitMs: 4000, seed: 1,
   };
+}
+
+/** The parts of a tuning range whose carriers lie wholly inside the windows, on the same grid. */
+function tuningWithin(tuning: TuningRange, windows: readonly Stretch[], bandwidthHz: number): TuningRange[] {
+  return windows.flatMap((w) => {
+    const from = Math.max(0, Math.ceil((w.lowHz + bandwidthHz / 2 - tuning.lowHz) / tuning.stepHz - 1e-9));
+    const lowHz = tuning.lowHz + from * tuning.stepHz;
+    const highHz = Math.min(tuning.highHz, w.highHz - bandwidthHz / 2);
+    return lowHz <= highHz ? [{ lowHz, highHz, stepHz: tuning.stepHz }] : [];
+  });
 }
 
 export const otherId = (frequencyHz: number): string => `other ${(frequencyHz / 1e6).toFixed(3)}`;

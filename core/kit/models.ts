@@ -7,6 +7,8 @@ export interface ReceiverModel {
   maker: string;
   name: string;
   form: "bag" | "camera";
+  /** The block its antennas must be cut for. */
+  block: string;
   halves: number;
   /** The halves of a dual receiver share a stretch this wide; null for a single one. */
   halfSpanHz: number | null;
@@ -31,6 +33,8 @@ export interface PackModel {
   inputNoiseDbu: number;
   limiterDb: number | null;
   syncMethod: "infrared";
+  /** What it runs on: cells of a kind, how many at once, and how long a fresh set lasts at full power. */
+  cell: { kind: "aa" | "9v" | "internal"; perPack: number; hours: number };
 }
 
 const range = (lowMhz: number, highMhz: number): TuningRange => ({ lowHz: lowMhz * 1e6, highHz: highMhz * 1e6, stepHz: 25_000 });
@@ -38,12 +42,12 @@ const everyDb = (fromDb: number, toDb: number, stepDb: number) => Array.from({ l
 
 export const RECEIVER_MODELS: readonly ReceiverModel[] = [
   {
-    id: "tarnfell-r2-47", kind: "receiver", maker: "Tarnfell", name: "R2, block 47", form: "bag", halves: 2, halfSpanHz: 72e6, tuning: range(470, 542),
+    id: "tarnfell-r2-47", kind: "receiver", maker: "Tarnfell", name: "R2, block 47", form: "bag", block: "47", halves: 2, halfSpanHz: 72e6, tuning: range(470, 542),
     bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25, output: { fullScaleDbu: 10, stepsDb: [0, -6, -12, -18, -24] },
     sweep: { stepHz: 25_000, msPerStep: 35 },
   },
   {
-    id: "oystercatch-c1-51", kind: "receiver", maker: "Oystercatch", name: "C1, block 51", form: "camera", halves: 1, halfSpanHz: null, tuning: range(518, 566),
+    id: "oystercatch-c1-51", kind: "receiver", maker: "Oystercatch", name: "C1, block 51", form: "camera", block: "51", halves: 1, halfSpanHz: null, tuning: range(518, 566),
     bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 22, overloadDbm: -28, output: { fullScaleDbu: 0, stepsDb: [0, -12, -18, -30] },
     sweep: { stepHz: 25_000, msPerStep: 50 },
   },
@@ -52,15 +56,19 @@ export const RECEIVER_MODELS: readonly ReceiverModel[] = [
 export const PACK_MODELS: readonly PackModel[] = [
   {
     id: "tarnfell-p-47", kind: "pack", maker: "Tarnfell", name: "P, block 47", tuning: range(470, 542), powersMw: [10, 25, 50], gainStepsDb: everyDb(0, -60, 3),
-    fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, syncMethod: "infrared",
+    fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, syncMethod: "infrared", cell: { kind: "aa", perPack: 2, hours: 6.5 },
   },
   {
     id: "tarnfell-p-56", kind: "pack", maker: "Tarnfell", name: "P, block 56", tuning: range(566, 614), powersMw: [10, 25, 50], gainStepsDb: everyDb(0, -60, 3),
-    fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, syncMethod: "infrared",
+    fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, syncMethod: "infrared", cell: { kind: "aa", perPack: 2, hours: 6.5 },
+  },
+  {
+    id: "tarnfell-ph-47", kind: "pack", maker: "Tarnfell", name: "PH, block 47", tuning: range(470, 542), powersMw: [25, 50, 100], gainStepsDb: everyDb(0, -60, 3),
+    fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, syncMethod: "infrared", cell: { kind: "aa", perPack: 2, hours: 5 },
   },
   {
     id: "oystercatch-t-51", kind: "pack", maker: "Oystercatch", name: "T, block 51", tuning: range(518, 566), powersMw: [10, 30], gainStepsDb: [0, -10, -20, -30],
-    fullScaleInputDbu: -38, inputNoiseDbu: -117, limiterDb: null, syncMethod: "infrared",
+    fullScaleInputDbu: -38, inputNoiseDbu: -117, limiterDb: null, syncMethod: "infrared", cell: { kind: "aa", perPack: 2, hours: 6.5 },
   },
 ];
 
@@ -91,18 +99,6 @@ export const INPUT_MODELS: readonly InputModel[] = [
   { id: "recorder-line", name: "bag recorder, line", kind: "line", fullScaleDbu: 20, noiseDbu: -88, gainDb: 10 },
   { id: "camera-mic", name: "camera, microphone input", kind: "mic", fullScaleDbu: -20, noiseDbu: -118, gainDb: 0 },
 ];
-
-/** The stretch both ends tune, on the receiver's grid; null when there is none. */
-export function commonTuning(receiver: TuningRange, pack: TuningRange): TuningRange | null {
-  const stepHz = Math.max(receiver.stepHz, pack.stepHz);
-  const lowHz = receiver.lowHz + Math.ceil(Math.max(0, pack.lowHz - receiver.lowHz) / stepHz) * stepHz;
-  const highHz = Math.min(receiver.highHz, pack.highHz);
-  return lowHz <= highHz ? { lowHz, highHz, stepHz } : null;
-}
-
-/** Where a receiver and a pack can meet: only within one make (modulation and key differ between makes), and where both tune. */
-export const pairTuning = (receiver: ReceiverModel, pack: PackModel): TuningRange | null =>
-  receiver.maker === pack.maker ? commonTuning(receiver.tuning, pack.tuning) : null;
 
 function find<T extends { id: string }>(list: readonly T[], id: string, what: string): T {
   const found = list.find((m) => m.id === id);

@@ -42,9 +42,9 @@ export function suggestOutputDb(q: LevelChainQuestion, outputStepsDb: readonly n
   return steps.find((step) => peakDbfs(step) <= FINAL_PEAK_AIM_DBFS + OVER_AIM_DB) ?? steps.at(-1)!;
 }
 
-/** How a channel reaches its receiver at a place before anybody has changed anything: the place's own path, the pack at its highest power,
+/** How a channel reaches its receiver at a place before anybody has changed anything: the place's own path, the pack at the power it is set to,
  *  whips at the receiver, no cable. */
-export const defaultSetup = (geometry: SiteGeometry, wear: Wear, pack: PackModel): PathSetup => ({
+export const defaultSetup = (geometry: SiteGeometry, wear: Wear, powerMw: number): PathSetup => ({
   wear, skinContact: false, sleeve: false, tiltDeg: 20, distanceM: geometry.distanceM, walls: geometry.walls, antenna: "whip-quarter", feed: [],
-  txPowerDbm: mwToDbm(Math.max(...pack.powersMw)),
+  txPowerDbm: mwToDbm(powerMw),
 });

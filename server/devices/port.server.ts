@@ -20,6 +20,7 @@ export interface PackPractice {
   isOn?: boolean | undefined;
   isMuted?: boolean | undefined;
   isMicPlugged?: boolean | undefined;
+  powerMw?: number | undefined;
 }
 
 export interface PackReport {

@@ -1,7 +1,9 @@
 import { channelState, type ChannelState } from "../../core/day/channelState";
 import type { Channel, DayFacts, SyncRecord } from "../../core/day/facts";
 import { nextSteps, type Step } from "../../core/day/nextSteps";
-import { packModel, pairTuning, receiverModel } from "../../core/kit/models";
+import { type Legality, packLegality, pairTuning } from "../../core/kit/match";
+import { REGIONS } from "../../core/regions/region";
+import { packModel, receiverModel } from "../../core/kit/models";
 import type { DeviceError } from "../../core/air/rig";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
@@ -17,6 +19,9 @@ import { dayNowMs } from "./clock.server";
 export interface ChannelView extends Channel, Pick<StoredChannel, "microphoneId" | "micDistanceM" | "peakFactorDb" | "inputId"> {
   receiverModelId: string;
   packModelId: string;
+  packPowerMw: number;
+  /** Whether the pack may transmit in this region as it is set. */
+  legality: Legality;
   state: ChannelState;
   /** What the receiver's half is set to, by its own word; null where it cannot be asked. */
   receiverHz: number | null;
@@ -46,6 +51,9 @@ export interface DayView {
   sweepsHere: StoredSweep[];
   rig: { state: "none" } | { state: "ready"; isPractice: boolean } | { state: "silent"; error: DeviceError };
 }
+
+/** What a pack is set to radiate, milliwatts: its highest power when nobody said. */
+export const powerOf = (unit: Unit): number => unit.powerMw ?? Math.max(...packModel(unit.modelId).powersMw);
 
 /** The facts of a day as the core judges them, with what else the screens need. */
 export async function loadDay(app: AppContext, dayId: number) {
@@ -98,6 +106,7 @@ export async function getDayView(app: AppContext, dayId: number): Promise<Result
     const mine = placeChecks.filter((p) => p.channelId === c.id);
     return {
       ...c, microphoneId, micDistanceM, peakFactorDb, inputId, receiverModelId: unit(c.receiverKey).modelId, packModelId: unit(c.packKey).modelId,
+      packPowerMw: powerOf(unit(c.packKey)), legality: packLegality(REGIONS[day.region], packModel(unit(c.packKey).modelId), powerOf(unit(c.packKey))),
       state: channelState(facts, c), receiverHz: facts.reports?.receivers[c.receiverKey]?.halvesHz[c.half] ?? null, pack: packReports[c.packKey] ?? null,
       lastLevel: levels.findLast((l) => l.channelId === c.id) ?? null,
       placeCheckHere: mine.findLast((p) => p.placeId === day.currentPlaceId) ?? null, lastPlaceCheck: mine.at(-1) ?? null,

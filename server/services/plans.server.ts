@@ -3,7 +3,7 @@ import type { CoordinationRequest } from "../../core/coordination/request";
 import { verifySet } from "../../core/coordination/verify";
 import { carrierId, pickProblem, type PickFacts } from "../../core/day/pickProblem";
 import { latestScan } from "../../core/day/channelState";
-import { packModel, receiverModel } from "../../core/kit/models";
+import { receiverModel } from "../../core/kit/models";
 import { rasterOf, REGIONS } from "../../core/regions/region";
 import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
 import { fail, ok, type Result } from "../../core/units/result";
@@ -12,7 +12,7 @@ import { insertPlan, listPlans, type StoredPick, type StoredPlan, type StoredSpa
 import type { StoredSweep } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
-import { type LoadedDay, requireDay } from "./dayView.server";
+import { type LoadedDay, powerOf, requireDay } from "./dayView.server";
 import { analysisOf } from "./scans.server";
 
 export interface PickBasis {
@@ -33,7 +33,7 @@ export async function pickBasis(app: AppContext, loaded: LoadedDay, profile: Pro
     channels: stored.map((c, i) => {
       const receiver = receiverModel(unit(c.receiverKey).modelId);
       return {
-        id: c.id, tuning: facts.channels[i]!.tuning, bandwidthHz: receiver.bandwidthHz, powerMw: Math.max(...packModel(unit(c.packKey).modelId).powersMw),
+        id: c.id, tuning: facts.channels[i]!.tuning, bandwidthHz: receiver.bandwidthHz, powerMw: powerOf(unit(c.packKey)),
         receiverKey: c.receiverKey, halfSpanHz: receiver.halfSpanHz, lockedHz: null,
       };
     }),

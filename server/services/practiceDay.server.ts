@@ -1,21 +1,24 @@
 import { PORT_ELLERY_SITES, PORT_ELLERY_STATIONS } from "../../core/air/portEllery";
+import type { StockItem } from "../../core/day/readiness";
 import type { Rig } from "../../core/air/rig";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { insertChannel, type StoredChannel } from "../db/repositories/channels.server";
 import { type DayPlace, insertDay, insertPlace, insertStations, insertUnits, type Unit, updateDay } from "../db/repositories/days.server";
+import { insertSceneList, insertStock } from "../db/repositories/preparation.server";
 import type { AppContext } from "./appContext.server";
+import { powerOf } from "./dayView.server";
 
 /** The practice day: "Slack Water", a small drama in the invented ferry harbour of Port Ellery. Every name and make is made up. */
 const hours = (h: number, minutes = 0) => (h * 60 + minutes) * 60_000;
 
 const UNITS: readonly Unit[] = [
-  { key: "bag-1", kind: "receiver", modelId: "tarnfell-r2-47", label: "Bag 1" },
-  { key: "bag-2", kind: "receiver", modelId: "tarnfell-r2-47", label: "Bag 2" },
-  { key: "camera-b", kind: "receiver", modelId: "oystercatch-c1-51", label: "Camera B" },
-  ...["A", "B", "C", "D"].map((letter): Unit => ({ key: `pack-${letter.toLowerCase()}`, kind: "pack", modelId: "tarnfell-p-47", label: `Pack ${letter}` })),
-  { key: "pack-e", kind: "pack", modelId: "oystercatch-t-51", label: "Pack E" },
-  { key: "pack-f", kind: "pack", modelId: "tarnfell-p-47", label: "Pack F" },
-  { key: "pack-g", kind: "pack", modelId: "tarnfell-p-56", label: "Pack G" },
+  { key: "bag-1", kind: "receiver", modelId: "tarnfell-r2-47", label: "Bag 1", powerMw: null },
+  { key: "bag-2", kind: "receiver", modelId: "tarnfell-r2-47", label: "Bag 2", powerMw: null },
+  { key: "camera-b", kind: "receiver", modelId: "oystercatch-c1-51", label: "Camera B", powerMw: null },
+  ...["A", "B", "C", "D"].map((letter): Unit => ({ key: `pack-${letter.toLowerCase()}`, kind: "pack", modelId: "tarnfell-p-47", label: `Pack ${letter}`, powerMw: 50 })),
+  { key: "pack-e", kind: "pack", modelId: "oystercatch-t-51", label: "Pack E", powerMw: 30 },
+  { key: "pack-f", kind: "pack", modelId: "tarnfell-ph-47", label: "Pack F", powerMw: 100 },
+  { key: "pack-g", kind: "pack", modelId: "tarnfell-p-56", label: "Pack G", powerMw: 50 },
 ];
 
 type Cast = Omit<StoredChannel, "id" | "version">;
@@ -36,6 +39,24 @@ const PLACES: readonly Omit<DayPlace, "id" | "geometry">[] = [
   { name: "Lighthouse stair", setting: "indoors", note: "thick stone, narrow", startMs: hours(17, 30), endMs: hours(19, 30), siteKey: "lighthouse-stair" },
 ];
 
+const scene = (number: string, title: string, place: number, startMs: number, endMs: number, speakers: string[], isRepeatable = true) => ({ number, title, place, startMs, endMs, speakers, isRepeatable });
+
+/** The call sheet: scene 14 has one voice more than there are channels, and the ferry of scene 16 leaves once. */
+const SCENES = [
+  scene("11", "Marit mends, Tobiah asks", 0, hours(8, 15), hours(9, 30), ["Marit", "Tobiah"]),
+  scene("12", "The letter", 0, hours(9, 45), hours(10, 50), ["Marit", "Irsa", "Agnete"]),
+  scene("14", "Everybody on the quay", 1, hours(11, 15), hours(12, 30), ["Marit", "Tobiah", "Irsa", "Agnete", "Nils", "Oswin"]),
+  scene("16", "The ferry leaves", 1, hours(13, 30), hours(14, 20), ["Tobiah", "Nils"], false),
+  scene("18", "Between the cars", 2, hours(15, 10), hours(16, 45), ["Marit", "Nils"]),
+  scene("21", "Up the stair", 3, hours(17, 40), hours(19, 15), ["Agnete", "Marit"]),
+];
+
+/** The rest of the case: one antenna short for block 51, too few cells, nothing to wire a person with. */
+const STOCK: readonly StockItem[] = [
+  { kind: "recorder-track", block: null, count: 8 }, { kind: "camera-track", block: null, count: 1 }, { kind: "aa-cell", block: null, count: 10 },
+  { kind: "antenna", block: "47", count: 4 }, { kind: "antenna", block: "51", count: 1 }, { kind: "lead", block: null, count: 6 },
+];
+
 /** Puts the practice day into an empty data file: 07:30, before the first place. */
 export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">): Promise<number> {
   const { db } = app;
@@ -52,6 +73,8 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
     await insertUnits(db, dayId, UNITS, t);
     await insertStations(db, dayId, PORT_ELLERY_STATIONS, t);
     for (const channel of CAST) await insertChannel(db, dayId, channel, t);
+    await insertSceneList(db, dayId, { version: 1, atMs: hours(7, 30), how: "from the call sheet", scenes: SCENES.map(({ place, ...s }) => ({ ...s, placeId: placeIds[place]! })) }, t);
+    await insertStock(db, dayId, STOCK, t);
     await updateDay(db, dayId, { currentPlaceId: placeIds[0]! }, t);
     return dayId;
   });
@@ -69,11 +92,12 @@ export function practiceRig(): Rig {
         halvesHz: Array.from({ length: halves }, (_, half) => tuning.lowHz + 2_500_000 + (i * 2 + half) * 4_300_000),
       };
     }),
-    packs: UNITS.filter((u) => u.kind === "pack").map(({ key, modelId }, i) => {
-      const { tuning, powersMw } = packModel(modelId);
+    packs: UNITS.filter((u) => u.kind === "pack").map((unit, i) => {
+      const { key } = unit;
+      const { tuning } = packModel(unit.modelId);
       const isIrsas = key === "pack-c";
       return {
-        key, tuning, frequencyHz: isIrsas ? 496_300_000 : tuning.lowHz + 1_800_000 + i * 3_100_000, powerMw: Math.max(...powersMw), wear: worn(key),
+        key, tuning, frequencyHz: isIrsas ? 496_300_000 : tuning.lowHz + 1_800_000 + i * 3_100_000, powerMw: powerOf(unit), wear: worn(key),
         isOn: isIrsas, isMuted: key === "pack-d", isMicPlugged: true,
       };
     }),

@@ -7,6 +7,7 @@ import { requireDay } from "../../../server/services/dayView.server";
 import { acceptPlan, pickBasis, restorePlan } from "../../../server/services/plans.server";
 import { packNoise, unpackNoise } from "../../../contract/noise";
 import { capital, count, formatClock, formatDb, formatDbm, formatSpan, listWords, numberWord } from "../../../contract/format";
+import { legalityWords } from "../../../contract/prepWords";
 import { brokenRuleWords, frequencyTextErrorWords, pickReasonWords } from "../../../contract/words";
 import { PROFILES, type ProfileName } from "../../../core/coordination/profile";
 import type { PickReason } from "../../../core/coordination/explainPick";
@@ -148,7 +149,8 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
                 <td data-label="Frequency">{pick ? <BigFigure>{formatMhz(pick.frequencyHz)}</BigFigure> : <Soft>–</Soft>}</td>
                 <td data-label="In hand">{pick ? <Margins reason={pick.reason} /> : <Soft>–</Soft>}</td>
                 <td data-wide>
-                  {unplaced ? <Status status="problem">{`no place: ${unplaced.reason}`}</Status>
+                  {c.legality.code !== "fine" && <Status status="problem">{`${c.packLabel} is ${legalityWords(c.legality)}`}</Status>}
+                  {unplaced && c.legality.code !== "fine" ? null : unplaced ? <Status status="problem">{`no place: ${unplaced.reason}`}</Status>
                     : pick && pick.broken.length > 0 ? <Status status="problem">{listWords(pick.broken.slice(0, 2).map((b) => brokenRuleWords(b, nameOf)))}</Status>
                     : pick ? <Why>{(pick.isLocked ? "fixed by you; " : "") + pickReasonWords(pick.reason, nameOf)}</Why> : null}
                 </td>

@@ -74,7 +74,7 @@ function ChannelPlace({ view, channel, place, keeping, chooser }: ChannelPlacePr
   const receiver = receiverModel(channel.receiverModelId);
   const pack = packModel(channel.packModelId);
   const { send, reply: answer, isBusy } = keeping;
-  const [setup, setSetup] = useState<PathSetup>(() => channel.placeCheckHere?.setup ?? defaultSetup(place.geometry, channel.wear, pack));
+  const [setup, setSetup] = useState<PathSetup>(() => channel.placeCheckHere?.setup ?? defaultSetup(place.geometry, channel.wear, channel.packPowerMw));
   const change = (part: Partial<PathSetup>) => setSetup((s) => ({ ...s, ...part }));
   const pick = view.plan?.picks.find((p) => p.channelId === channel.id)?.frequencyHz ?? null;
   const tuning = channel.tuning ?? channel.packTuning;

@@ -3,8 +3,10 @@ import type { Route } from "./+types/route";
 import { handlePack, prove, setReceivers, syncPack, usePack as takePack } from "../../../server/services/syncs.server";
 import type { ChannelView } from "../../../server/services/dayView.server";
 import { syncWords } from "../../../contract/dayWords";
+import { legalityWords, pairProblemWords } from "../../../contract/prepWords";
 import { capital, count, formatDbm, listWords, mhz, numberWord } from "../../../contract/format";
-import { packModel, pairTuning, receiverModel } from "../../../core/kit/models";
+import { pairing } from "../../../core/kit/match";
+import { packModel, receiverModel } from "../../../core/kit/models";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { Meter } from "../../features/channel/Meter";
 import { Button, PrimaryButton } from "../../ui/Button/Button";
@@ -72,6 +74,7 @@ export default function SyncScreen() {
                 <Soft>{`${c.packLabel} ${c.pack?.isOn ? "is on" : "is off, last on"}`}</Soft>
                 <BigFigure style={c.pack?.isOn ? {} : { opacity: 0.55 }}>{c.pack ? formatMhz(c.pack.frequencyHz) : "–"}</BigFigure>
                 <Soft>{mismatchWords(c)}</Soft>
+                {c.legality.code !== "fine" && <Status status="problem">{legalityWords(c.legality)}</Status>}
               </Unit>
               <Meter reading={meters[c.id]} name={c.talker} />
               <Act>
@@ -129,11 +132,9 @@ function mismatchWords(c: ChannelView): string {
 }
 
 function fitWords(c: ChannelView, packModelId: string): string {
-  const receiver = receiverModel(c.receiverModelId);
   const pack = packModel(packModelId);
-  const range = `${pack.tuning.lowHz / 1e6}–${pack.tuning.highHz / 1e6}`;
-  if (pack.maker !== receiver.maker) return `${range}: another make, does not work with ${receiver.maker}`;
-  return pairTuning(receiver, pack) ? `${range}: works with ${c.receiverLabel}` : `${range}: never meets ${c.receiverLabel}`;
+  const found = pairing(receiverModel(c.receiverModelId), pack);
+  return `${pack.tuning.lowHz / 1e6}–${pack.tuning.highHz / 1e6}: ${found.works ? `works with ${c.receiverLabel}` : found.problem.code === "no-common-range" ? `never meets ${c.receiverLabel}` : pairProblemWords(found.problem)}`;
 }
 
 function proofWords(c: ChannelView): string {

@@ -6,7 +6,9 @@ export interface DayRow {
   maxNoiseDbm: number; spares: number; isPractice: boolean; currentPlaceId: number | null; clockDayMs: number; clockRealMs: number;
 }
 export interface PlaceRow { id: number; dayId: number; name: string; setting: string; note: string; startMs: number; endMs: number; siteKey: string | null; geometryJson: string }
-export interface UnitRow { id: number; dayId: number; key: string; kind: string; modelId: string; label: string }
+export interface UnitRow { id: number; dayId: number; key: string; kind: string; modelId: string; label: string; powerMw: number | null }
+export interface SceneListRow { id: number; dayId: number; version: number; atMs: number; how: string; scenesJson: string }
+export interface StockRow { id: number; dayId: number; kind: string; block: string | null; count: number }
 export interface ChannelRow {
   id: number; dayId: number; number: number; talker: string; mark: string; part: string; moves: string; effort: string; wear: string; microphoneId: string;
   micDistanceM: number; peakFactorDb: number; inputId: string; receiverKey: string; half: number; packKey: string; version: number;
@@ -45,6 +47,8 @@ export interface Models {
   syncs: Table<SyncRow>;
   levelChecks: Table<LevelCheckRow>;
   placeChecks: Table<PlaceCheckRow>;
+  sceneLists: Table<SceneListRow>;
+  stock: Table<StockRow>;
 }
 
 const { INTEGER, REAL, TEXT, BOOLEAN, BLOB } = DataTypes;
@@ -58,7 +62,7 @@ const id = { type: INTEGER, primaryKey: true, autoIncrement: true };
 const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions> } = {
   days: { id, production: text, title: text, dateIso: text, dayNumber: int, dayCount: int, town: text, region: text, profile: text, maxNoiseDbm: real, spares: int, isPractice: flag, currentPlaceId: maybe(INTEGER), clockDayMs: int, clockRealMs: int },
   places: { id, dayId: int, name: text, setting: text, note: text, startMs: int, endMs: int, siteKey: maybe(TEXT), geometryJson: text },
-  units: { id, dayId: int, key: text, kind: text, modelId: text, label: text },
+  units: { id, dayId: int, key: text, kind: text, modelId: text, label: text, powerMw: maybe(REAL) },
   channels: { id, dayId: int, number: int, talker: text, mark: text, part: text, moves: text, effort: text, wear: text, microphoneId: text, micDistanceM: real, peakFactorDb: real, inputId: text, receiverKey: text, half: int, packKey: text, version: int },
   channelChanges: { id, channelId: int, version: int, atMs: int, what: text },
   stations: { id, dayId: int, channel: int, name: text, note: text },
@@ -68,6 +72,8 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   syncs: { id, dayId: int, channelId: int, placeId: int, atMs: int, kind: text, frequencyHz: int, packKey: maybe(TEXT), isClear: maybe(BOOLEAN), hasRf: maybe(BOOLEAN), hasAudio: maybe(BOOLEAN), strongestDbm: maybe(REAL) },
   levelChecks: { id, dayId: int, channelId: int, atMs: int, effort: text, gainDb: real, outputDb: real, inputGainDb: real, headroomDb: real, finalPeakDbfs: real },
   placeChecks: { id, dayId: int, channelId: int, placeId: int, atMs: int, frequencyHz: int, marginDb: real, overload: flag, setupJson: text },
+  sceneLists: { id, dayId: int, version: int, atMs: int, how: text, scenesJson: text },
+  stock: { id, dayId: int, kind: text, block: maybe(TEXT), count: int },
 };
 
 export function defineModels(db: Sequelize): Models {

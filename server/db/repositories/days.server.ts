@@ -1,5 +1,6 @@
 import type { Transaction } from "sequelize";
 import type { Place } from "../../../core/day/facts";
+import type { CaseUnit } from "../../../core/day/readiness";
 import type { ProfileName } from "../../../core/coordination/profile";
 import type { RegionName } from "../../../core/regions/region";
 import type { SiteGeometry } from "../../../core/air/site";
@@ -31,12 +32,7 @@ export interface DayPlace extends Place {
   geometry: SiteGeometry;
 }
 
-export interface Unit {
-  key: string;
-  kind: "receiver" | "pack";
-  modelId: string;
-  label: string;
-}
+export type Unit = CaseUnit;
 
 export interface RegisteredStation {
   channel: number;
@@ -81,13 +77,17 @@ export async function insertPlace(db: Database, dayId: number, place: Omit<DayPl
 export async function listUnits(db: Database, dayId: number): Promise<Unit[]> {
   const rows = await db.models.units.findAll({ where: { dayId }, order: [["id", "ASC"]] });
   return rows.map((r) => {
-    const { key, kind, modelId, label } = r.get({ plain: true });
-    return { key, kind: kind as Unit["kind"], modelId, label };
+    const { key, kind, modelId, label, powerMw } = r.get({ plain: true });
+    return { key, kind: kind as Unit["kind"], modelId, label, powerMw };
   });
 }
 
 export async function insertUnits(db: Database, dayId: number, units: readonly Unit[], transaction: Transaction): Promise<void> {
   await db.models.units.bulkCreate(units.map((u) => ({ ...u, dayId })), { transaction });
+}
+
+export async function updateUnitPower(db: Database, dayId: number, key: string, powerMw: number, transaction: Transaction): Promise<void> {
+  await db.models.units.update({ powerMw }, { where: { dayId, key }, transaction });
 }
 
 export async function listStations(db: Database, dayId: number): Promise<RegisteredStation[]> {

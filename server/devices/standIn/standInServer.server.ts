@@ -68,10 +68,10 @@ export async function startStandIn(options: StandInOptions): Promise<StandIn> {
   app.patch("/packs/:key", (request, response) => {
     const key = param(request, "key");
     if (!rig.packs.some((p) => p.key === key)) return noUnit(response, key);
-    const { isOn, isMuted, isMicPlugged } = request.body as Partial<Record<"isOn" | "isMuted" | "isMicPlugged", boolean>>;
+    const { isOn, isMuted, isMicPlugged, powerMw } = request.body as Partial<Record<"isOn" | "isMuted" | "isMicPlugged", boolean> & { powerMw: number }>;
     keep({
       ...rig,
-      packs: rig.packs.map((p) => (p.key === key ? { ...p, isOn: isOn ?? p.isOn, isMuted: isMuted ?? p.isMuted, isMicPlugged: isMicPlugged ?? p.isMicPlugged } : p)),
+      packs: rig.packs.map((p) => (p.key === key ? { ...p, isOn: isOn ?? p.isOn, isMuted: isMuted ?? p.isMuted, isMicPlugged: isMicPlugged ?? p.isMicPlugged, powerMw: powerMw ?? p.powerMw } : p)),
     });
     response.json({});
   });

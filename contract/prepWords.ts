@@ -1,0 +1,85 @@
+import type { Legality, PairProblem } from "../core/kit/match";
+import type { Finding } from "../core/day/readiness";
+import type { SceneField, SceneRowNote, SceneRowProblem } from "../core/day/sceneTable";
+import { capital, count, listWords } from "./format";
+
+const scenesOf = (numbers: readonly string[]) => `${numbers.length === 1 ? "scene" : "scenes"} ${listWords(numbers)}`;
+const CELLS = { aa: "AA cell", "9v": "9 V cell" };
+
+/** What is missing, so short that several fit into a headline; what it rests on; and what would mend it. */
+export function findingWords(f: Finding): { short: string; why: string; mend: string } {
+  switch (f.code) {
+    case "chains-short": {
+      const missing = f.needed - f.have;
+      const thing = { "receiver-channels": "receiver channel", packs: "pack", pairs: "matching pair" }[f.limit];
+      return {
+        short: `${count(missing, thing)} for ${scenesOf(f.sceneNumbers)}`, why: `${count(f.needed, "voice")} at once, and ${f.have === 0 ? "no chain" : `only ${count(f.have, "chain")}`} of pack and receiver channel`,
+        mend: `rent ${missing === 1 ? "one" : String(missing)}, or let ${missing === 1 ? "one of them" : "some of them"} share the boom`,
+      };
+    }
+    case "tracks-short": return { short: `${count(f.needed - f.have, "track")} for ${scenesOf(f.sceneNumbers)}`, why: `${count(f.needed, "voice")} at once, ${count(f.have, "track")} on recorder and camera`, mend: "a track for each voice, or a mix agreed beforehand" };
+    case "leads-short": return { short: `${count(f.needed - f.have, "receiver lead")} for ${scenesOf(f.sceneNumbers)}`, why: `${count(f.needed, "channel")} at once, ${count(f.have, "lead")} in the case`, mend: "pack more leads" };
+    case "talker-without-channel": return { short: `no channel for ${f.talker}`, why: `speaks in ${scenesOf(f.sceneNumbers)} and is on nobody's list`, mend: "give them a channel, or strike them from the scene" };
+    case "no-wired-recorder": return { short: `${count(f.needed - f.have, "wired recorder")} for ${scenesOf(f.sceneNumbers)}`, why: `${f.sceneNumbers.length === 1 ? "it" : "they"} cannot be done again: radio that is hit in the middle cannot be mended`, mend: "put a small cabled recorder on each person as well" };
+    case "cells-short": return { short: `${f.needed - f.have} ${CELLS[f.cell]}s`, why: `the day uses ${f.needed}, ${f.have} are in the case`, mend: "pack more, fresh, all of one kind" };
+    case "antennas-short": return { short: `${count(f.needed - f.have, "antenna")} for block ${f.block}`, why: `${listWords(f.receivers)} ${f.receivers.length === 1 ? "needs" : "need"} ${f.needed}, ${f.have} fit`, mend: `the wrong block's antenna all but kills the range` };
+    case "pack-fits-nothing": return {
+      short: `${f.unit} fits no receiver`,
+      why: { "other-make": "no receiver of its make is in the case", "no-common-range": "its block and theirs never meet", "no-common-step": "its tuning steps and theirs never stand on one frequency" }[f.why],
+      mend: "leave it at home, or bring its receiver",
+    };
+    case "power-too-high": return { short: `${f.unit} at ${f.setMw} mW`, why: `at most ${f.mostMw} mW of its powers are allowed here`, mend: `set it to ${f.mostMw} mW` };
+    case "legal-nowhere": return { short: `${f.unit} may not transmit here`, why: "no band of this region allows its range at any of its powers", mend: "leave it at home" };
+  }
+}
+
+const MOST_IN_HEADLINE = 3;
+
+/** The preparation in one line. */
+export function prepHeadline(findings: readonly Finding[], hasScenes: boolean): string {
+  if (!hasScenes) return "No scenes yet: who speaks, and when?";
+  if (findings.length === 0) return "Ready: nothing is missing";
+  const said = findings.slice(0, MOST_IN_HEADLINE).map((f) => findingWords(f).short);
+  const rest = findings.length - said.length;
+  return `Ready except: ${rest > 0 ? `${said.join(", ")}, and ${count(rest, "thing")} more` : listWords(said)}`;
+}
+
+export function pairProblemWords(p: PairProblem): string {
+  switch (p.code) {
+    case "other-make": return `another make: ${p.packMaker} and ${p.receiverMaker}`;
+    case "no-common-range": return `never meet: ${p.pack.lowHz / 1e6}–${p.pack.highHz / 1e6} and ${p.receiver.lowHz / 1e6}–${p.receiver.highHz / 1e6}`;
+    case "no-common-step": return `steps of ${p.packStepHz / 1000} and ${p.receiverStepHz / 1000} kHz never meet`;
+  }
+}
+
+/** Empty when all is well. */
+export function legalityWords(l: Legality): string {
+  switch (l.code) {
+    case "fine": return "";
+    case "power-too-high": return `set to ${l.setMw} mW, at most ${l.mostMw} mW allowed here`;
+    case "nowhere": return "may not transmit here at all";
+  }
+}
+
+export const SCENE_FIELD_WORDS: Readonly<Record<SceneField, string>> = { number: "Scene number", title: "Title", place: "Place", start: "From", end: "To", speakers: "Who speaks", repeatable: "Can be repeated" };
+
+export function sceneProblemWords(p: SceneRowProblem): string {
+  switch (p.code) {
+    case "number-missing": return "no scene number";
+    case "number-twice": return `scene ${p.number} stands in row ${p.firstRow} already`;
+    case "time-missing": return `no time for "${SCENE_FIELD_WORDS[p.field].toLowerCase()}"`;
+    case "time-unreadable": return `"${p.text.slice(0, 20)}" is not a time`;
+    case "name-too-long": return `a name of ${p.length} characters: ${p.name}`;
+    case "repeatable-unreadable": return `"${p.text}" is neither yes nor no`;
+  }
+}
+
+export function sceneNoteWords(n: SceneRowNote): string {
+  switch (n.code) {
+    case "over-midnight": return "ends after midnight";
+    case "place-unknown": return `no place called "${n.text}" on this day`;
+    case "nobody-speaks": return "nobody speaks";
+  }
+}
+
+export const capitalSentence = (text: string): string => `${capital(text)}.`;

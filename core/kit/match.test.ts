@@ -1,0 +1,68 @@
+import { packLegality, pairing, sharedGrid } from "./match";
+import { packModel, receiverModel } from "./models";
+import { hzToSwitchCode, switchCodeToHz } from "./switchCode";
+import { REGIONS } from "../regions/region";
+import { parseClockText } from "../units/clockText";
+
+// common practice, no published source: two 16-position switches, 256 steps of 0.1 MHz above the block's start
+describe("two-switch codes", () => {
+  test("all 256 positions go there and back", () => {
+    const codes = new Set<string>();
+    for (let n = 0; n < 256; n += 1) {
+      const frequencyHz = 537_600_000 + n * 100_000;
+      const code = hzToSwitchCode(frequencyHz, 537_600_000);
+      if (!code.ok) throw new Error(code.error.code);
+      codes.add(code.value);
+      expect(switchCodeToHz(code.value, 537_600_000)).toEqual({ ok: true, value: frequencyHz });
+    }
+    expect(codes.size).toBe(256);
+  });
+  test("as people write them", () => {
+    for (const text of ["a3", "A3", " A-3 ", "a 3", "A/3"]) expect(switchCodeToHz(text, 537.6e6)).toEqual({ ok: true, value: 553_900_000 });
+    for (const text of ["", "A", "G1", "A33", "ten"]) expect(switchCodeToHz(text, 537.6e6)).toMatchObject({ ok: false, error: { code: "switch-code-unreadable" } });
+  });
+  test("outside the block, between two positions", () => {
+    expect(hzToSwitchCode(563_200_000, 537_600_000)).toMatchObject({ ok: false, error: { code: "switch-out-of-block", highHz: 563_100_000 } });
+    expect(hzToSwitchCode(537_500_000, 537_600_000)).toMatchObject({ ok: false, error: { code: "switch-out-of-block" } });
+    expect(hzToSwitchCode(540_050_000, 537_600_000)).toMatchObject({ ok: false, error: { code: "switch-off-grid", nearestHz: 540_100_000 } });
+  });
+});
+
+describe("who works with whom, and why not", () => {
+  const grid = (lowHz: number, highHz: number, stepHz: number) => ({ lowHz, highHz, stepHz });
+  test("the shared grid starts where both can stand", () => {
+    expect(sharedGrid(grid(470e6, 480e6, 25_000), grid(470e6, 480e6, 25_000))).toEqual(grid(470e6, 480e6, 25_000));
+    expect(sharedGrid(grid(470e6, 480e6, 25_000), grid(471.0125e6, 490e6, 12_500))).toEqual(grid(471.025e6, 480e6, 25_000));
+    expect(sharedGrid(grid(470e6, 480e6, 100_000), grid(470.05e6, 480e6, 150_000))).toEqual(grid(470.2e6, 480e6, 300_000));
+    expect(sharedGrid(grid(470e6, 480e6, 50_000), grid(470.025e6, 480e6, 50_000))).toBeNull();
+    expect(sharedGrid(grid(470e6, 480e6, 25_000), grid(480.025e6, 490e6, 25_000))).toBeNull();
+    expect(sharedGrid(grid(470e6, 480e6, 25_000), grid(480e6, 490e6, 25_000))).toEqual(grid(480e6, 480e6, 25_000));
+  });
+  test("the first thing that keeps them apart is told", () => {
+    const bag = receiverModel("tarnfell-r2-47");
+    expect(pairing(bag, packModel("tarnfell-p-47"))).toMatchObject({ works: true, tuning: { lowHz: 470e6, highHz: 542e6 } });
+    expect(pairing(bag, packModel("tarnfell-p-56"))).toMatchObject({ works: false, problem: { code: "no-common-range" } });
+    expect(pairing(bag, packModel("oystercatch-t-51"))).toMatchObject({ works: false, problem: { code: "other-make", packMaker: "Oystercatch" } });
+    const shifted = { ...packModel("tarnfell-p-47"), tuning: grid(470.0125e6, 542e6, 25_000) };
+    expect(pairing(bag, shifted)).toMatchObject({ works: false, problem: { code: "no-common-step" } });
+  });
+});
+
+describe("where a pack may transmit", () => {
+  const pack = { ...packModel("tarnfell-p-47"), powersMw: [10, 25, 50, 100] };
+  test("fine, only lower, nowhere", () => {
+    expect(packLegality(REGIONS.EU, pack, 50)).toEqual({ code: "fine", where: [{ lowHz: 470e6, highHz: 542e6 }] });
+    expect(packLegality(REGIONS.EU, pack, 100)).toMatchObject({ code: "power-too-high", setMw: 100, mostMw: 50 });
+    const sold = { ...pack, tuning: { lowHz: 700e6, highHz: 720e6, stepHz: 25_000 } };
+    expect(packLegality(REGIONS.EU, sold, 10)).toEqual({ code: "nowhere" });
+    const edge = { ...pack, tuning: { lowHz: 606e6, highHz: 620e6, stepHz: 25_000 } };
+    expect(packLegality(REGIONS.US, edge, 20)).toEqual({ code: "fine", where: [{ lowHz: 606e6, highHz: 608e6 }, { lowHz: 614e6, highHz: 616e6 }] });
+    expect(packLegality(REGIONS.AU, pack, 100)).toEqual({ code: "fine", where: [{ lowHz: 520e6, highHz: 542e6 }] });
+  });
+});
+
+describe("times as people write them", () => {
+  test.each([["08:30", 510], ["8.30", 510], ["0830", 510], ["8h30", 510], ["8", 480], ["8:30 pm", 1230], ["12 am", 0], ["12:15 pm", 735], ["24:00", 1440], ["08:30:00", 510]])("%s", (text, minutes) =>
+    expect(parseClockText(text)).toEqual({ ok: true, value: minutes * 60_000 }));
+  test.each(["", "25:00", "8:60", "24:01", "noon", "13 pm", "8:3", "-1"])("%p is not one", (text) => expect(parseClockText(text).ok).toBe(false));
+});

@@ -1,0 +1,155 @@
+import Papa from "papaparse";
+import { packLegality, type Legality, pairing, type PairProblem } from "../../core/kit/match";
+import { packModel, receiverModel } from "../../core/kit/models";
+import { prepFindings, type Finding, type StockItem } from "../../core/day/readiness";
+import { packDays, peakOf, wiredStretches, type PackDay, type Scene, type WiredStretch } from "../../core/day/scenes";
+import { type ColumnMap, guessColumns, readSceneTable, type SceneRow } from "../../core/day/sceneTable";
+import { REGIONS } from "../../core/regions/region";
+import { fail, ok, type Result } from "../../core/units/result";
+import type { ServiceError } from "../../contract/serviceError";
+import { updateUnitPower, type Unit } from "../db/repositories/days.server";
+import { insertSceneList, listSceneLists, listStock, type SceneList } from "../db/repositories/preparation.server";
+import type { AppContext } from "./appContext.server";
+import { dayNowMs } from "./clock.server";
+import { type LoadedDay, powerOf, requireDay } from "./dayView.server";
+
+/** Time to take a pack from one person and wire the next (common practice, no published source). */
+export const RERIG_MS = 15 * 60_000;
+/** A scene list larger than this is something else with a wrong name. */
+export const MOST_SCENE_LIST_CHARACTERS = 2_000_000;
+const MOST_SCENES = 500;
+
+/** How one pack stands to each receiver of the case. */
+export interface MatchRow {
+  unit: Unit;
+  modelName: string;
+  legality: Legality;
+  receivers: { key: string; label: string; problem: PairProblem | null }[];
+}
+
+export interface PreparationView {
+  list: Omit<SceneList, "scenes"> | null;
+  earlierVersion: number | null;
+  scenes: Scene[];
+  peak: WiredStretch | null;
+  stretches: WiredStretch[];
+  packDays: PackDay[];
+  findings: Finding[];
+  match: MatchRow[];
+  stock: StockItem[];
+}
+
+/** Everything that preparing a day is judged by, judged now. */
+export async function getPreparation(app: AppContext, dayId: number): Promise<Result<PreparationView, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { day, units, stored } = loaded.value;
+  const [lists, stock] = await Promise.all([listSceneLists(app.db, dayId), listStock(app.db, dayId)]);
+  const list = lists.at(-1) ?? null;
+  const scenes = list?.scenes ?? [];
+  const region = REGIONS[day.region];
+  const receivers = units.filter((u) => u.kind === "receiver");
+  return ok({
+    list: list && { version: list.version, atMs: list.atMs, how: list.how }, earlierVersion: lists.at(-2)?.version ?? null,
+    scenes, peak: peakOf(scenes), stretches: wiredStretches(scenes), packDays: packDays(scenes, RERIG_MS), stock,
+    findings: prepFindings({ region, scenes, talkers: stored.map((c) => c.talker), units, stock, rerigMs: RERIG_MS }),
+    match: units.filter((u) => u.kind === "pack").map((unit) => {
+      const model = packModel(unit.modelId);
+      return {
+        unit, modelName: `${model.maker} ${model.name}`, legality: packLegality(region, model, powerOf(unit)),
+        receivers: receivers.map((r) => {
+          const found = pairing(receiverModel(r.modelId), model);
+          return { key: r.key, label: r.label, problem: found.works ? null : found.problem };
+        }),
+      };
+    }),
+  });
+}
+
+export interface ScenePreview {
+  heading: string[];
+  map: ColumnMap;
+  rows: SceneRow[];
+  /** The first cells of each row, as they stand in the list. */
+  cells: string[][];
+}
+
+/** Reads a scene list without keeping anything: which column is which, and every row with what is wrong in it.
+ * @param map - null to tell the columns by their headings */
+export function previewScenes({ places }: Pick<LoadedDay, "places">, text: string, map: ColumnMap | null): Result<ScenePreview, ServiceError> {
+  if (text.length > MOST_SCENE_LIST_CHARACTERS) return fail({ code: "scene-list-unreadable", why: "large" });
+  if (text.includes("\u0000")) return fail({ code: "scene-list-unreadable", why: "binary" });
+  const table = Papa.parse<string[]>(text.replace(/^\ufeff/, ""), { skipEmptyLines: "greedy" }).data;
+  const [heading, ...cells] = table;
+  if (!heading || cells.length === 0) return fail({ code: "scene-list-unreadable", why: "empty" });
+  if (cells.length > MOST_SCENES) return fail({ code: "scene-list-unreadable", why: "large" });
+  const columns = map ?? guessColumns(heading);
+  return ok({ heading, map: columns, rows: readSceneTable(cells, columns, places), cells });
+}
+
+/** The same for a day of the application. */
+export async function previewScenesOf(app: AppContext, dayId: number, text: string, map: ColumnMap | null): Promise<Result<ScenePreview, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  return loaded.ok ? previewScenes(loaded.value, text, map) : loaded;
+}
+
+/** Takes a read list over as the day's scenes, all its good rows together or nothing. Rows with something wrong stop it unless they are to be left out.
+ *  Refused when another window changed the list meanwhile. */
+export async function importScenes(app: AppContext, dayId: number, p: { text: string; map: ColumnMap; leaveOutBad: boolean; seenVersion: number }): Promise<Result<{ imported: number; leftOut: number }, ServiceError>> {
+  const preview = await previewScenesOf(app, dayId, p.text, p.map);
+  if (!preview.ok) return preview;
+  const good = preview.value.rows.flatMap((r) => (r.scene ? [r.scene] : []));
+  const leftOut = preview.value.rows.length - good.length;
+  if (good.length === 0 || (leftOut > 0 && !p.leaveOutBad)) return fail({ code: "scene-rows-bad", rows: preview.value.rows.filter((r) => !r.scene).map((r) => r.row) });
+  const stored = await storeScenes(app, dayId, p.seenVersion, good, "read from a list");
+  return stored.ok ? ok({ imported: good.length, leftOut }) : stored;
+}
+
+/** Takes the list before the present one back, as a new version. */
+export async function undoScenes(app: AppContext, dayId: number, seenVersion: number): Promise<Result<null, ServiceError>> {
+  const lists = await listSceneLists(app.db, dayId);
+  const before = lists.at(-2);
+  return before ? storeScenes(app, dayId, seenVersion, before.scenes, `back to list ${before.version}`) : fail({ code: "not-found", what: "scene list" });
+}
+
+async function storeScenes(app: AppContext, dayId: number, seenVersion: number, scenes: Scene[], how: string): Promise<Result<null, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const atMs = Math.round(dayNowMs(app, loaded.value.day));
+  return app.db.write(async (transaction) => {
+    const newest = (await listSceneLists(app.db, dayId, transaction)).at(-1);
+    if ((newest?.version ?? 0) !== seenVersion) return fail({ code: "scenes-changed" as const, atMs: newest?.atMs ?? 0 });
+    const sorted = [...scenes].sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs);
+    await insertSceneList(app.db, dayId, { version: seenVersion + 1, atMs, how, scenes: sorted }, transaction);
+    return ok(null);
+  });
+}
+
+/** Sets a pack's power, on the record and on the practice rig. */
+export async function setPackPower(app: AppContext, dayId: number, key: string, powerMw: number): Promise<Result<null, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const unit = loaded.value.units.find((u) => u.kind === "pack" && u.key === key);
+  if (!unit) return fail({ code: "not-found", what: "pack" });
+  const model = packModel(unit.modelId);
+  if (!model.powersMw.includes(powerMw)) return fail({ code: "setting-unknown", what: `${unit.label} has no power of ${powerMw} mW` });
+  if (app.rig?.practice && loaded.value.day.isPractice) {
+    const set = await app.rig.practice.setPack(key, { powerMw });
+    if (!set.ok) return fail({ code: "device", error: set.error, unit: unit.label });
+  }
+  await app.db.write((t) => updateUnitPower(app.db, dayId, key, powerMw, t));
+  return ok(null);
+}
+
+/** The scene list as CSV, in the columns that an import knows. */
+export async function exportScenes(app: AppContext, dayId: number): Promise<Result<string, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const scenes = (await listSceneLists(app.db, dayId)).at(-1)?.scenes ?? [];
+  const clock = (ms: number) => `${String(Math.floor(ms / 3_600_000) % 24).padStart(2, "0")}:${String(Math.floor(ms / 60_000) % 60).padStart(2, "0")}`;
+  const place = (id: number | null) => loaded.value.places.find((p) => p.id === id)?.name ?? "";
+  return ok(Papa.unparse({
+    fields: ["scene", "title", "place", "from", "to", "speakers", "repeatable"],
+    data: scenes.map((s) => [s.number, s.title, place(s.placeId), clock(s.startMs), clock(s.endMs), s.speakers.join("; "), s.isRepeatable ? "yes" : "no"]),
+  }, { newline: "\n", escapeFormulae: true }));
+}
