@@ -6,6 +6,7 @@ export default [
   route("day/:dayId", "routes/dayFrame/route.tsx", [
     index("routes/day/route.tsx"),
     route("prepare", "routes/prepare/route.tsx"),
+    route("handed", "routes/handed/route.tsx"),
     route("scan", "routes/scan/route.tsx"),
     route("pick", "routes/pick/route.tsx"),
     route("sync", "routes/sync/route.tsx"),
@@ -14,5 +15,6 @@ export default [
   ]),
   route("day/:dayId/scan/events", "routes/scanEvents/route.ts"),
   route("day/:dayId/scenes.csv", "routes/sceneList/route.ts"),
+  route("day/:dayId/frequencies.csv", "routes/frequencyList/route.ts"),
   route("day/:dayId/meters", "routes/meters/route.ts"),
 ] satisfies RouteConfig;

@@ -1,7 +1,9 @@
 import type { Legality, PairProblem } from "../core/kit/match";
 import type { Finding } from "../core/day/readiness";
 import type { SceneField, SceneRowNote, SceneRowProblem } from "../core/day/sceneTable";
-import { capital, count, listWords } from "./format";
+import type { HandedDown, HandedFault, HandedRowProblem } from "../core/day/handedDown";
+import { capital, count, listWords, mhz, numberWord } from "./format";
+import { brokenRuleWords } from "./words";
 
 const scenesOf = (numbers: readonly string[]) => `${numbers.length === 1 ? "scene" : "scenes"} ${listWords(numbers)}`;
 const CELLS = { aa: "AA cell", "9v": "9 V cell" };
@@ -83,3 +85,32 @@ export function sceneNoteWords(n: SceneRowNote): string {
 }
 
 export const capitalSentence = (text: string): string => `${capital(text)}.`;
+
+export function handedProblemWords(p: HandedRowProblem): string {
+  switch (p.code) {
+    case "who-missing": return "no name of a crew or position";
+    case "primary-missing": return "no frequency";
+    case "frequency-unreadable":
+      switch (p.error.code) {
+        case "tv-channel-unknown": return `there is no TV channel ${p.error.channel} here`;
+        case "tv-offset-outside": return `TV ${p.error.channel} is narrower than ${p.error.offsetMhz} MHz`;
+        case "frequency-empty": return "no frequency";
+        case "frequency-not-a-number": return `"${p.error.text.slice(0, 30)}" is not a frequency`;
+        case "frequency-out-of-range": return `"${p.error.text.slice(0, 30)}" is not a radio frequency`;
+      }
+  }
+}
+
+/** One sentence to write back with. */
+export const handedFaultWords = (f: HandedFault, nameOf: (id: string) => string): string =>
+  `${f.who}, ${f.use} ${mhz(f.frequencyHz)}: ${listWords(f.broken.map((b) => brokenRuleWords(b, nameOf)))}.`;
+
+/** The list in one line. */
+export function handedHeadline(lines: readonly HandedDown[], faults: readonly HandedFault[]): string {
+  const ours = lines.filter((l) => l.channelId !== null).length;
+  const bad = new Set(faults.filter((f) => f.use === "primary").map((f) => f.who)).size;
+  if (lines.length === 0) return "Nothing handed down yet";
+  if (ours === 0) return `${capital(count(lines.length, "line"))}, none of them for a channel of ours`;
+  if (bad === 0) return `${ours === 1 ? "The one frequency handed down to us stands" : `All ${numberWord(ours)} frequencies handed down to us stand`}`;
+  return `${capital(numberWord(bad))} of ${count(ours, "frequency", "frequencies")} handed down to us will not do`;
+}

@@ -4,14 +4,14 @@ import type { SweepFileError } from "../core/sweep/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =
-  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "scene list" }
+  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "scene list" | "handed-down line" }
   | { code: "changed-meanwhile"; talker: string; changes: { atMs: number; what: string }[] }
   | { code: "plan-changed"; version: number; atMs: number }
   | { code: "scan-changed"; atMs: number }
   | { code: "rules-broken"; picks: { talker: string; broken: BrokenRule[] }[]; names: Record<string, string> }
-  | { code: "scenes-changed"; atMs: number }
-  | { code: "scene-list-unreadable"; why: "empty" | "binary" | "large" }
-  | { code: "scene-rows-bad"; rows: number[] }
+  | { code: "scenes-changed" | "handed-changed"; atMs: number }
+  | { code: "list-unreadable"; why: "empty" | "binary" | "large" }
+  | { code: "list-rows-bad"; rows: number[] }
   | { code: "nothing-picked" }
   | { code: "no-rig" }
   | { code: "scan-running" }

@@ -22,7 +22,7 @@ test("a scene list: previewed with what is wrong, columns mapped by hand, taken 
   await expect(page.getByRole("alert")).toContainText("it is not text");
 
   await choose.setInputFiles(file("tuesday.csv", "Nr;Was;Von;Bis;Wer\n1;Auftakt;8:00;9:00;Marit, Tobiah\n2;Brief;spät;10:00;Irsa\n"));
-  const preview = page.getByRole("region", { name: "Preview of the scene list" });
+  const preview = page.getByRole("region", { name: "Preview of the list" });
   await expect(preview.getByRole("heading")).toContainText("two rows cannot");
   for (const [field, column] of [["From", "Von"], ["To", "Bis"], ["Who speaks", "Wer"], ["Title", "Was"]] as const) {
     await preview.getByRole("button", { name: new RegExp(`${field}$`) }).click();
@@ -36,5 +36,21 @@ test("a scene list: previewed with what is wrong, columns mapped by hand, taken 
   await expect(page.getByRole("row", { name: /^1 Auftakt/ })).toContainText("Marit, Tobiah");
   await mixer.button("Undo: back to the list before").click();
   await expect(page.getByRole("row", { name: /^14 Everybody on the quay/ })).toBeVisible();
+  await mixer.expectNoComplaints();
+});
+
+test("a coordinator's list: faults named, written back, clean ones fixed in the pick", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.open("Prepare");
+  await page.getByRole("link", { name: "Handed down by a coordinator" }).click();
+  await expect(mixer.answer).toHaveText("Nothing handed down yet");
+  await page.locator("input[type=file]").setInputFiles(file("ellery.csv", "position,primary,backup\nMarit,482.000,500\nTobiah,499.300,\nSecond crew,540.1,\n"));
+  await mixer.button("Take over three lines").click();
+  await expect(mixer.answer).toHaveText("One of two frequencies handed down to us will not do");
+  await expect(page.getByRole("row", { name: /^Marit/ })).toContainText("TV 22, Ellery Head One");
+  await expect(page.getByRole("heading", { name: "To write back" })).toBeVisible();
+  await page.getByRole("link", { name: "Pick with one frequency fixed so" }).click();
+  await expect(page.getByRole("textbox", { name: "Fix Tobiah at, MHz" })).toHaveValue("499.300");
+  await expect(page.getByText(/540\.100 \(Second crew, handed down\)/)).toBeVisible();
   await mixer.expectNoComplaints();
 });

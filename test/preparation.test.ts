@@ -46,7 +46,7 @@ test("a row with something wrong stops the import; nothing is taken over by half
   const text = `${CSV}3,Broken,Quay,late,10:00,Nils,yes\n`;
   const map = (await preview(text)).map;
   const before = await prep();
-  expect(await importScenes(practice.app, practice.dayId, { text, map, leaveOutBad: false, seenVersion: 1 })).toEqual({ ok: false, error: { code: "scene-rows-bad", rows: [4] } });
+  expect(await importScenes(practice.app, practice.dayId, { text, map, leaveOutBad: false, seenVersion: 1 })).toEqual({ ok: false, error: { code: "list-rows-bad", rows: [4] } });
   expect((await prep()).scenes).toEqual(before.scenes);
   expect(await importScenes(practice.app, practice.dayId, { text, map, leaveOutBad: true, seenVersion: 1 })).toEqual({ ok: true, value: { imported: 2, leftOut: 1 } });
 });
@@ -62,7 +62,7 @@ test.each([
 ])("%s are read", async (_, text, count) => expect((await preview(text)).rows.filter((r) => r.scene)).toHaveLength(count));
 
 test.each([["nothing", "", "empty"], ["headings only", "scene,from,to\n", "empty"], ["a photo", "\u0089PNG\u0000\u0001,\n1", "binary"], ["a novel", "x".repeat(2_000_001), "large"], ["a season", `scene\n${"1\n".repeat(501)}`, "large"]])(
-  "%s is no scene list, and says so", async (_, text, why) => expect(await previewScenesOf(practice.app, practice.dayId, text, null)).toEqual({ ok: false, error: { code: "scene-list-unreadable", why } }));
+  "%s is no scene list, and says so", async (_, text, why) => expect(await previewScenesOf(practice.app, practice.dayId, text, null)).toEqual({ ok: false, error: { code: "list-unreadable", why } }));
 
 test("a cell that a spreadsheet would run is saved harmless", async () => {
   const map = guessColumns(["scene", "title", "from", "to"]);

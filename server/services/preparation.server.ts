@@ -11,13 +11,11 @@ import { updateUnitPower, type Unit } from "../db/repositories/days.server";
 import { insertSceneList, listSceneLists, listStock, type SceneList } from "../db/repositories/preparation.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
-import { type LoadedDay, powerOf, requireDay } from "./dayView.server";
+import { powerOf, requireDay } from "./dayView.server";
+import { readTable } from "./listFiles.server";
 
 /** Time to take a pack from one person and wire the next (common practice, no published source). */
 export const RERIG_MS = 15 * 60_000;
-/** A scene list larger than this is something else with a wrong name. */
-export const MOST_SCENE_LIST_CHARACTERS = 2_000_000;
-const MOST_SCENES = 500;
 
 /** How one pack stands to each receiver of the case. */
 export interface MatchRow {
@@ -76,21 +74,14 @@ export interface ScenePreview {
 
 /** Reads a scene list without keeping anything: which column is which, and every row with what is wrong in it.
  * @param map - null to tell the columns by their headings */
-export function previewScenes({ places }: Pick<LoadedDay, "places">, text: string, map: ColumnMap | null): Result<ScenePreview, ServiceError> {
-  if (text.length > MOST_SCENE_LIST_CHARACTERS) return fail({ code: "scene-list-unreadable", why: "large" });
-  if (text.includes("\u0000")) return fail({ code: "scene-list-unreadable", why: "binary" });
-  const table = Papa.parse<string[]>(text.replace(/^\ufeff/, ""), { skipEmptyLines: "greedy" }).data;
-  const [heading, ...cells] = table;
-  if (!heading || cells.length === 0) return fail({ code: "scene-list-unreadable", why: "empty" });
-  if (cells.length > MOST_SCENES) return fail({ code: "scene-list-unreadable", why: "large" });
-  const columns = map ?? guessColumns(heading);
-  return ok({ heading, map: columns, rows: readSceneTable(cells, columns, places), cells });
-}
-
-/** The same for a day of the application. */
 export async function previewScenesOf(app: AppContext, dayId: number, text: string, map: ColumnMap | null): Promise<Result<ScenePreview, ServiceError>> {
   const loaded = await requireDay(app, dayId);
-  return loaded.ok ? previewScenes(loaded.value, text, map) : loaded;
+  if (!loaded.ok) return loaded;
+  const table = readTable(text);
+  if (!table.ok) return table;
+  const { heading, cells } = table.value;
+  const columns = map ?? guessColumns(heading);
+  return ok({ heading, map: columns, cells, rows: readSceneTable(cells, columns, loaded.value.places) });
 }
 
 /** Takes a read list over as the day's scenes, all its good rows together or nothing. Rows with something wrong stop it unless they are to be left out.
@@ -100,7 +91,7 @@ export async function importScenes(app: AppContext, dayId: number, p: { text: st
   if (!preview.ok) return preview;
   const good = preview.value.rows.flatMap((r) => (r.scene ? [r.scene] : []));
   const leftOut = preview.value.rows.length - good.length;
-  if (good.length === 0 || (leftOut > 0 && !p.leaveOutBad)) return fail({ code: "scene-rows-bad", rows: preview.value.rows.filter((r) => !r.scene).map((r) => r.row) });
+  if (good.length === 0 || (leftOut > 0 && !p.leaveOutBad)) return fail({ code: "list-rows-bad", rows: preview.value.rows.filter((r) => !r.scene).map((r) => r.row) });
   const stored = await storeScenes(app, dayId, p.seenVersion, good, "read from a list");
   return stored.ok ? ok({ imported: good.length, leftOut }) : stored;
 }

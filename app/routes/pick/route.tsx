@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import { Link } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { airViewOf, lawViewOf } from "../../../server/services/airViews.server";
@@ -61,10 +61,11 @@ const PROFILE_CHOICES: { id: ProfileName; label: string; detail: string }[] = [
 export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const { air, law } = loaderData;
   const view = useDay();
+  const [params] = useSearchParams();
   const here = currentPlace(view);
   const raster = rasterOf(REGIONS[view.day.region]);
   const [profile, setProfile] = useState<ProfileName>(view.day.profile);
-  const [texts, setTexts] = useState<Record<number, string>>({});
+  const [texts, setTexts] = useState<Record<number, string>>(() => fixedIn(params));
   const { send, reply: answer, isBusy } = useIntent<PickIntent>();
 
   const request = useMemo<CoordinationRequest>(() => ({ ...loaderData.request, noise: unpackNoise(loaderData.noise), profile: PROFILES[profile] }), [loaderData.request, loaderData.noise, profile]);
@@ -77,7 +78,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
     return standing ? shownPlan(request, standing, raster) : { kind: "nothing", picks: [], spares: [], unplaced: [] };
   }, [search, standing, request, raster]);
 
-  const nameOf = (id: string) => view.channels.find((c) => carrierId(c.id) === id)?.talker ?? (id.startsWith("other ") ? id.slice(6) : id);
+  const nameOf = (id: string) => view.channels.find((c) => carrierId(c.id) === id)?.talker ?? (id.startsWith("other ") ? id.slice(6) : id.replace(/^handed \d+ /, ""));
   const spine = useMemo(() => spineOf(view.channels), [view.channels]);
   const picture = useMemo(() => {
     const own = shown.picks.map((p) => ({ id: carrierId(p.channelId), frequencyHz: p.frequencyHz }));
@@ -171,7 +172,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
           {shown.spares.map((s, i) => <span key={s.frequencyHz}>{i > 0 && " · "}<Figure>{formatMhz(s.frequencyHz)}</Figure> <Soft>{`for ${s.for.length === view.channels.length ? "anybody" : listWords(s.for.map((id) => nameOf(carrierId(id))))}`}</Soft></span>)}
         </p>
       )}
-      {request.others.length > 0 && <Soft as="p">{`Kept clear of ${count(request.others.length, "carrier")} of others: ${listWords(request.others.map((o) => o.id.slice(6)))} MHz. A channel counts as quiet below ${formatDbm(law.maxNoiseDbm)} in its whole bandwidth.`}</Soft>}
+      {request.others.length > 0 && <Soft as="p">{`Kept clear of ${count(request.others.length, "carrier")} of others: ${listWords(request.others.map((o) => `${formatMhz(Math.round(o.frequencyHz / 5000) * 5000)}${o.id.startsWith("handed ") ? ` (${nameOf(o.id)}, handed down)` : ""}`))} MHz. A channel counts as quiet below ${formatDbm(law.maxNoiseDbm)} in its whole bandwidth.`}</Soft>}
       {earlier && shown.kind !== "proposal" && (
         <Row><Soft>{`Before this: plan ${earlier.version}, ${formatClock(earlier.acceptedAtMs)}.`}</Soft><QuietButton isDisabled={isBusy} onPress={() => send({ intent: "restore", version: earlier.version, basePlanVersion: view.plan?.version ?? 0 })}>{`Undo: back to plan ${earlier.version}`}</QuietButton></Row>
       )}
@@ -202,6 +203,14 @@ function lockWords(lock: TypedLock | undefined, nameOf: (id: string) => string):
   if (!lock || lock.state === "none") return null;
   if (lock.state === "unreadable") return frequencyTextErrorWords(lock.error);
   return lock.broken.length === 0 ? null : `${formatMhz(lock.frequencyHz)} is ${listWords(lock.broken.slice(0, 3).map((b) => brokenRuleWords(b, nameOf)))}.`;
+}
+
+/** Frequencies that another screen asks to be fixed: "fix=3:512.375". */
+function fixedIn(params: URLSearchParams): Record<number, string> {
+  return Object.fromEntries(params.getAll("fix").flatMap((f) => {
+    const [id, mhzText] = f.split(":");
+    return id && mhzText && /^\d+$/.test(id) ? [[Number(id), mhzText]] : [];
+  }));
 }
 
 const tuningWords = (tuning: { lowHz: number; highHz: number } | null) => (tuning ? `${tuning.lowHz / 1e6}–${tuning.highHz / 1e6}` : "no common tuning");

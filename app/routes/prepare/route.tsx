@@ -1,8 +1,8 @@
 import { useMemo } from "react";
-import { data } from "react-router";
+import { data, Link } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { getPreparation, importScenes, previewScenesOf, setPackPower, undoScenes } from "../../../server/services/preparation.server";
+import { getPreparation, importScenes, previewScenesOf, type ScenePreview, setPackPower, undoScenes } from "../../../server/services/preparation.server";
 import { capital, count, formatClock, formatDuration, listWords, numberWord } from "../../../contract/format";
 import { capitalSentence, findingWords, legalityWords, pairProblemWords, prepHeadline } from "../../../contract/prepWords";
 import { WiredChart } from "../../charts/wired/WiredChart";
@@ -10,11 +10,12 @@ import { Button, QuietButton } from "../../ui/Button/Button";
 import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
 import { Status } from "../../ui/Status/Status";
 import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
+import type { PreviewReply } from "../shared/ListImport";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { prepareIntents, type PrepareIntent } from "./intents";
-import { SceneImport, type PreviewReply } from "./SceneImport";
+import { SceneImport } from "./SceneImport";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await getPreparation(context.app, dayIdOf(params)));
@@ -29,7 +30,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   switch (intent.intent) {
     case "preview": {
       const preview = await previewScenesOf(app, dayId, intent.text, intent.map);
-      return preview.ok ? data<PreviewReply>({ ok: true, message: null, at: Date.now(), preview: preview.value }) : reply(preview);
+      return preview.ok ? data<PreviewReply<ScenePreview>>({ ok: true, message: null, at: Date.now(), preview: preview.value }) : reply(preview);
     }
     case "import": return reply(await importScenes(app, dayId, intent), ({ imported, leftOut }) => `${capital(count(imported, "scene"))} taken over${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`);
     case "undo": return reply(await undoScenes(app, dayId, intent.seenVersion), () => "The list before is back.");
@@ -102,6 +103,10 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
           </Table>
         )}
         <Gap><SceneImport seenVersion={seenVersion} onImport={send} /></Gap>
+      </section>
+      <section>
+        <Heading>Frequencies</Heading>
+        <p><Link to={`/day/${view.day.id}/handed`}>Handed down by a coordinator</Link>: read the list, see what is wrong with it, write back.</p>
       </section>
       <section>
         <Heading>Which packs work with which receivers</Heading>

@@ -1,5 +1,6 @@
 import type { Sequelize, Transaction } from "sequelize";
 import { initialTables } from "./m0001InitialTables.server";
+import { handedDown } from "./m0003HandedDown.server";
 import { preparation } from "./m0002Preparation.server";
 
 export interface Migration {
@@ -11,4 +12,5 @@ export interface Migration {
 export const MIGRATIONS: readonly Migration[] = [
   { name: "0001-initial-tables", up: initialTables },
   { name: "0002-preparation", up: preparation },
+  { name: "0003-handed-down", up: handedDown },
 ];

@@ -8,6 +8,7 @@ export interface DayRow {
 export interface PlaceRow { id: number; dayId: number; name: string; setting: string; note: string; startMs: number; endMs: number; siteKey: string | null; geometryJson: string }
 export interface UnitRow { id: number; dayId: number; key: string; kind: string; modelId: string; label: string; powerMw: number | null }
 export interface SceneListRow { id: number; dayId: number; version: number; atMs: number; how: string; scenesJson: string }
+export interface HandedListRow { id: number; dayId: number; version: number; atMs: number; how: string; linesJson: string }
 export interface StockRow { id: number; dayId: number; kind: string; block: string | null; count: number }
 export interface ChannelRow {
   id: number; dayId: number; number: number; talker: string; mark: string; part: string; moves: string; effort: string; wear: string; microphoneId: string;
@@ -49,6 +50,7 @@ export interface Models {
   placeChecks: Table<PlaceCheckRow>;
   sceneLists: Table<SceneListRow>;
   stock: Table<StockRow>;
+  handedLists: Table<HandedListRow>;
 }
 
 const { INTEGER, REAL, TEXT, BOOLEAN, BLOB } = DataTypes;
@@ -74,6 +76,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   placeChecks: { id, dayId: int, channelId: int, placeId: int, atMs: int, frequencyHz: int, marginDb: real, overload: flag, setupJson: text },
   sceneLists: { id, dayId: int, version: int, atMs: int, how: text, scenesJson: text },
   stock: { id, dayId: int, kind: text, block: maybe(TEXT), count: int },
+  handedLists: { id, dayId: int, version: int, atMs: int, how: text, linesJson: text },
 };
 
 export function defineModels(db: Sequelize): Models {

@@ -1,4 +1,5 @@
 import type { Transaction } from "sequelize";
+import type { HandedDown } from "../../../core/day/handedDown";
 import type { StockItem, StockKind } from "../../../core/day/readiness";
 import type { Scene } from "../../../core/day/scenes";
 import type { Database } from "../connection.server";
@@ -22,6 +23,26 @@ export async function listSceneLists(db: Database, dayId: number, transaction?: 
 export async function insertSceneList(db: Database, dayId: number, list: SceneList, transaction: Transaction): Promise<void> {
   const { scenes, ...head } = list;
   await db.models.sceneLists.create({ ...head, dayId, scenesJson: JSON.stringify(scenes) }, { transaction });
+}
+
+/** A coordinator's list as it stood from some moment on. */
+export interface HandedList {
+  version: number;
+  atMs: number;
+  how: string;
+  lines: HandedDown[];
+}
+
+export async function listHandedLists(db: Database, dayId: number, transaction?: Transaction): Promise<HandedList[]> {
+  const rows = await db.models.handedLists.findAll({ where: { dayId }, order: [["version", "ASC"]], transaction: transaction ?? null });
+  return rows.map((r) => {
+    const { version, atMs, how, linesJson } = r.get({ plain: true });
+    return { version, atMs, how, lines: JSON.parse(linesJson) as HandedDown[] };
+  });
+}
+
+export async function insertHandedList(db: Database, dayId: number, { lines, ...head }: HandedList, transaction: Transaction): Promise<void> {
+  await db.models.handedLists.create({ ...head, dayId, linesJson: JSON.stringify(lines) }, { transaction });
 }
 
 export async function listStock(db: Database, dayId: number): Promise<StockItem[]> {

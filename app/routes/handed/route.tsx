@@ -1,0 +1,126 @@
+import { useState } from "react";
+import { data, Link } from "react-router";
+import styled from "styled-components";
+import type { Route } from "./+types/route";
+import { assignHanded, getHanded, type HandedPreview, importHanded, previewHanded, undoHanded } from "../../../server/services/handedDown.server";
+import { capital, count, formatClock } from "../../../contract/format";
+import { handedFaultWords, handedHeadline, handedProblemWords } from "../../../contract/prepWords";
+import { brokenRuleWords } from "../../../contract/words";
+import type { HandedField, HandedRow } from "../../../core/day/handedDown";
+import { carrierId } from "../../../core/day/pickProblem";
+import { formatMhz } from "../../../core/units/frequencyText";
+import { Button, QuietButton } from "../../ui/Button/Button";
+import { SelectField } from "../../ui/Field/Field";
+import { Notice } from "../../ui/Notice/Notice";
+import { Answer, Figure, Heading, Row, Stack, Sub, Table } from "../../ui/Page/Page";
+import { Status } from "../../ui/Status/Status";
+import { ListImport, type PreviewReply, type RowWords } from "../shared/ListImport";
+import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
+import { ReplyNotice } from "../shared/ReplyNotice";
+import { useDay } from "../shared/useDay";
+import { useIntent } from "../shared/useIntent";
+import { handedIntents, type HandedIntent } from "./intents";
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  return orNotFound(await getHanded(context.app, dayIdOf(params)));
+}
+
+export async function action({ params, request, context }: Route.ActionArgs) {
+  const { app } = context;
+  const dayId = dayIdOf(params);
+  const read = await readIntent(request, handedIntents);
+  if (!read.ok) return read.reply;
+  const { intent } = read;
+  switch (intent.intent) {
+    case "preview": {
+      const preview = await previewHanded(app, dayId, intent.text, intent.map);
+      return preview.ok ? data<PreviewReply<HandedPreview>>({ ok: true, message: null, at: Date.now(), preview: preview.value }) : reply(preview);
+    }
+    case "import": return reply(await importHanded(app, dayId, intent), ({ imported, leftOut }) => `${capital(count(imported, "line"))} taken over${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`);
+    case "assign": return reply(await assignHanded(app, dayId, intent));
+    case "undo": return reply(await undoHanded(app, dayId, intent.seenVersion), () => "The list before is back.");
+  }
+}
+
+const FIELDS: { id: HandedField; label: string }[] = [{ id: "who", label: "Crew or position" }, { id: "primary", label: "Primary" }, { id: "backup", label: "Backup" }];
+const OTHER_CREW = 0;
+
+function wordsOf({ row, line, problems }: HandedRow): RowWords {
+  return {
+    row, isGood: line !== null, problems: problems.map(handedProblemWords), notes: [], becomes: line?.channelId === null ? "another crew's" : "for a channel of ours",
+    cells: line ? [line.who, <Figure key="p">{formatMhz(line.primaryHz)}</Figure>, <Figure key="b">{line.backupHz === null ? "–" : formatMhz(line.backupHz)}</Figure>] : [],
+  };
+}
+
+/** Frequencies from somebody else: checked by the same rules as our own, faults ready to write back. */
+export default function HandedScreen({ loaderData: handed }: Route.ComponentProps) {
+  const view = useDay();
+  const { send, reply: answer, isBusy } = useIntent<HandedIntent>();
+  const [isCopied, setCopied] = useState(false);
+  const nameOf = (id: string) => view.channels.find((c) => carrierId(c.id) === id)?.talker ?? (id.startsWith("other ") ? `a carrier on ${id.slice(6)}` : id.replace(/ \(\d+\)$/, ""));
+  const letter = handed.faults.map((f) => handedFaultWords(f, nameOf)).join("\n");
+  const faultOf = (who: string, use: "primary" | "backup") => handed.faults.find((f) => f.who === who && f.use === use);
+  const clean = handed.lines.filter((l) => l.channelId !== null && !faultOf(l.who, "primary"));
+  const fix = clean.map((l) => `fix=${l.channelId}:${formatMhz(l.primaryHz)}`).join("&");
+  const { version: seenVersion } = handed;
+
+  return (
+    <Stack>
+      <div>
+        <Answer>{handedHeadline(handed.lines, handed.faults)}</Answer>
+        <Sub>
+          {handed.lines.length === 0 ? "A coordinator's list has one line for each crew or position: a primary frequency, and a backup for when it is disturbed."
+            : `List ${handed.version}, ${formatClock(handed.atMs ?? 0)}. ${handed.isMeasured ? "Held against the law, the register, the newest scan here and your kit." : "Held against the law, the register and your kit; nothing is scanned here yet."}`}
+        </Sub>
+      </div>
+      <ReplyNotice reply={answer} />
+      {handed.lines.length > 0 && (
+        <>
+          <Row>
+            {clean.length > 0 && <Link to={`/day/${view.day.id}/pick?${fix}`}>{`Pick with ${count(clean.length, "frequency", "frequencies")} fixed so`}</Link>}
+            {letter !== "" && <Button onPress={() => void navigator.clipboard.writeText(letter).then(() => setCopied(true))}>{isCopied ? "Copied" : "Copy the faults to write back"}</Button>}
+            {handed.earlierVersion !== null && <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "undo", seenVersion })}>Undo: back to the list before</QuietButton>}
+          </Row>
+          <Table>
+            <thead><tr><th>Crew or position</th><th>Channel of ours</th><th>Primary</th><th>Backup</th></tr></thead>
+            <tbody>
+              {handed.lines.map((l, i) => (
+                <tr key={`${l.who}${i}`}>
+                  <th scope="row">{l.who}</th>
+                  <td data-label="Channel of ours">
+                    <SelectField
+                      label={`Channel of ours for ${l.who}`} isLabelHidden isDisabled={isBusy} value={l.channelId ?? OTHER_CREW}
+                      choices={[{ id: OTHER_CREW, label: "another crew" }, ...view.channels.map((c) => ({ id: c.id, label: `${c.number} · ${c.talker}` }))]}
+                      onChange={(id) => send({ intent: "assign", line: i, channelId: id === OTHER_CREW ? null : id, seenVersion })}
+                    />
+                  </td>
+                  {(["primary", "backup"] as const).map((use) => {
+                    const hz = use === "primary" ? l.primaryHz : l.backupHz;
+                    const fault = faultOf(l.who, use);
+                    return (
+                      <td key={use} data-label={capital(use)}>
+                        <Figure>{hz === null ? "–" : formatMhz(hz)}</Figure>
+                        {fault ? <Fault><Status status="problem">{fault.broken.slice(0, 2).map((b) => brokenRuleWords(b, nameOf)).join("; ")}</Status></Fault>
+                          : hz !== null && l.channelId !== null ? <Fault><Status status="done">stands</Status></Fault> : null}
+                      </td>
+                    );
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </>
+      )}
+      {letter !== "" && <section><Heading>To write back</Heading><Letter>{letter}</Letter></section>}
+      <ListImport<HandedField, HandedRow>
+        button="Read a coordinator’s list" hint="CSV: crew or position, primary, backup; MHz, or TV channel + MHz above its edge" thing="line" fields={FIELDS} columns={["Crew or position", "Primary", "Backup"]}
+        wordsOf={wordsOf} onImport={(p) => send({ intent: "import", ...p, seenVersion })}
+      />
+      <p><a href={`/day/${view.day.id}/frequencies.csv`} download>Save what we need and use as such a list</a></p>
+      <Notice kind="caution">A frequency handed down is no licence by itself: ask whoever issued it, and check with your regulator.</Notice>
+    </Stack>
+  );
+}
+
+const Fault = styled.div`font-size: 15px; max-width: 40ch;`;
+const Letter = styled.pre`font: inherit; white-space: pre-wrap; background: var(--sheet); padding: 10px 14px; margin: 6px 0 0; user-select: all;`;

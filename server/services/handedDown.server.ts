@@ -1,0 +1,109 @@
+import Papa from "papaparse";
+import { guessHandedColumns, handedFaults, readHandedTable, type HandedDown, type HandedFault, type HandedMap, type HandedRow } from "../../core/day/handedDown";
+import { rasterOf, REGIONS } from "../../core/regions/region";
+import { fail, ok, type Result } from "../../core/units/result";
+import { formatMhz } from "../../core/units/frequencyText";
+import type { ServiceError } from "../../contract/serviceError";
+import { insertHandedList, listHandedLists } from "../db/repositories/preparation.server";
+import type { AppContext } from "./appContext.server";
+import { dayNowMs } from "./clock.server";
+import { requireDay } from "./dayView.server";
+import { readTable } from "./listFiles.server";
+import { pickBasis } from "./plans.server";
+
+export interface HandedView {
+  version: number;
+  atMs: number | null;
+  earlierVersion: number | null;
+  lines: HandedDown[];
+  faults: HandedFault[];
+  /** Whether a scan of this place stands behind the judgement. */
+  isMeasured: boolean;
+}
+
+/** The list that a coordinator handed down, held against today's law, television, scan and kit. */
+export async function getHanded(app: AppContext, dayId: number): Promise<Result<HandedView, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const lists = await listHandedLists(app.db, dayId);
+  const list = lists.at(-1);
+  const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);
+  const lines = list?.lines ?? [];
+  // the lines themselves stand in the list; the problem's own copies of them are left out
+  const others = basis.request.others.filter((o) => !o.id.startsWith("handed "));
+  return ok({
+    version: list?.version ?? 0, atMs: list?.atMs ?? null, earlierVersion: lists.at(-2)?.version ?? null, lines,
+    faults: handedFaults({ ...basis.request, others }, lines, rasterOf(REGIONS[loaded.value.day.region])), isMeasured: basis.sweep !== null,
+  });
+}
+
+export interface HandedPreview {
+  heading: string[];
+  map: HandedMap;
+  rows: HandedRow[];
+  cells: string[][];
+}
+
+/** Reads a coordinator's list without keeping anything. */
+export async function previewHanded(app: AppContext, dayId: number, text: string, map: HandedMap | null): Promise<Result<HandedPreview, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const table = readTable(text);
+  if (!table.ok) return table;
+  const { heading, cells } = table.value;
+  const columns = map ?? guessHandedColumns(heading);
+  return ok({ heading, map: columns, cells, rows: readHandedTable(cells, columns, rasterOf(REGIONS[loaded.value.day.region]), loaded.value.stored) });
+}
+
+/** Takes a list over: all its good lines together or nothing. */
+export async function importHanded(app: AppContext, dayId: number, p: { text: string; map: HandedMap; leaveOutBad: boolean; seenVersion: number }): Promise<Result<{ imported: number; leftOut: number }, ServiceError>> {
+  const preview = await previewHanded(app, dayId, p.text, p.map);
+  if (!preview.ok) return preview;
+  const lines = preview.value.rows.flatMap((r) => (r.line ? [r.line] : []));
+  const leftOut = preview.value.rows.length - lines.length;
+  if (lines.length === 0 || (leftOut > 0 && !p.leaveOutBad)) return fail({ code: "list-rows-bad", rows: preview.value.rows.filter((r) => !r.line).map((r) => r.row) });
+  const stored = await storeLines(app, dayId, p.seenVersion, lines, "read from a list");
+  return stored.ok ? ok({ imported: lines.length, leftOut }) : stored;
+}
+
+/** Says which channel of ours a line is meant for; null for another crew's. */
+export async function assignHanded(app: AppContext, dayId: number, p: { line: number; channelId: number | null; seenVersion: number }): Promise<Result<null, ServiceError>> {
+  const lines = (await listHandedLists(app.db, dayId)).at(-1)?.lines ?? [];
+  if (!lines[p.line]) return fail({ code: "not-found", what: "handed-down line" });
+  const changed = lines.map((line, i) => (i === p.line ? { ...line, channelId: p.channelId } : line.channelId === p.channelId ? { ...line, channelId: null } : line));
+  return storeLines(app, dayId, p.seenVersion, changed, "assigned");
+}
+
+/** Takes the list before the present one back, as a new version. */
+export async function undoHanded(app: AppContext, dayId: number, seenVersion: number): Promise<Result<null, ServiceError>> {
+  const before = (await listHandedLists(app.db, dayId)).at(-2);
+  return before ? storeLines(app, dayId, seenVersion, before.lines, `back to list ${before.version}`) : fail({ code: "not-found", what: "handed-down line" });
+}
+
+async function storeLines(app: AppContext, dayId: number, seenVersion: number, lines: HandedDown[], how: string): Promise<Result<null, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const atMs = Math.round(dayNowMs(app, loaded.value.day));
+  return app.db.write(async (transaction) => {
+    const newest = (await listHandedLists(app.db, dayId, transaction)).at(-1);
+    if ((newest?.version ?? 0) !== seenVersion) return fail({ code: "handed-changed" as const, atMs: newest?.atMs ?? 0 });
+    await insertHandedList(app.db, dayId, { version: seenVersion + 1, atMs, how, lines }, transaction);
+    return ok(null);
+  });
+}
+
+/** What we need and what we use, in the form that a coordinator's list has: who, primary, backup. The backup is the first spare that a channel can use. */
+export async function exportPlan(app: AppContext, dayId: number): Promise<Result<string, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { plan, stored, facts } = loaded.value;
+  const free = [...(plan?.spares ?? [])];
+  const rows = stored.map((c, i) => {
+    const pick = plan?.picks.find((p) => p.channelId === c.id);
+    const at = free.findIndex((s) => s.for.includes(c.id));
+    const [spare] = at >= 0 ? free.splice(at, 1) : [];
+    const tuning = facts.channels[i]!.tuning;
+    return [c.talker, pick ? formatMhz(pick.frequencyHz) : "", spare ? formatMhz(spare.frequencyHz) : "", tuning ? `${tuning.lowHz / 1e6}-${tuning.highHz / 1e6}` : "", tuning ? tuning.stepHz / 1000 : ""];
+  });
+  return ok(Papa.unparse({ fields: ["who", "primary MHz", "backup MHz", "tunes MHz", "step kHz"], data: rows }, { newline: "\n", escapeFormulae: true }));
+}

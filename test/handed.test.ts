@@ -1,0 +1,68 @@
+import { assignHanded, exportPlan, getHanded, importHanded, previewHanded, undoHanded, type HandedView } from "../server/services/handedDown.server";
+import { allPacksOff } from "../server/services/syncs.server";
+import { handedFaultWords, handedHeadline } from "../contract/prepWords";
+import { acceptFound, practiceApp, propose, scanToEnd, type PracticeApp } from "./practiceApp";
+
+let practice: PracticeApp;
+beforeEach(async () => { practice = await practiceApp(); });
+afterEach(() => practice.stop());
+
+const LIST = "position,primary,backup\nMarit,482.000,496.5\nTobiah,499.300,TV 24+6.2\nSecond crew,490.000,\nHarbour film,491.000,\nIrsa,492.000,520\n";
+const handed = async (): Promise<HandedView> => {
+  const found = await getHanded(practice.app, practice.dayId);
+  if (!found.ok) throw new Error(found.error.code);
+  return found.value;
+};
+const take = async (text = LIST, seenVersion = 0) => {
+  const preview = await previewHanded(practice.app, practice.dayId, text, null);
+  if (!preview.ok) throw new Error(preview.error.code);
+  return importHanded(practice.app, practice.dayId, { text, map: preview.value.map, leaveOutBad: false, seenVersion });
+};
+
+test("a coordinator's list is taken over, held against our rules, and answered", async () => {
+  expect(await take()).toEqual({ ok: true, value: { imported: 5, leftOut: 0 } });
+  const { lines, faults } = await handed();
+  expect(lines.map((l) => l.channelId)).toEqual([1, 2, null, null, 3]);
+  expect(lines[1]!.backupHz).toBe(500_200_000);
+  // 2 × 491 − 490 = 492: two other crews' product sits on Irsa; Marit's is a station's
+  expect(faults.map((f) => [f.who, f.use, f.broken.map((b) => b.code)[0]])).toEqual([["Marit", "primary", "kept-free"], ["Irsa", "primary", "conflict"]]);
+  expect(handedHeadline(lines, faults)).toBe("Two of three frequencies handed down to us will not do");
+  expect(handedFaultWords(faults[1]!, (id) => id)).toMatch(/^Irsa, primary 492\.000 MHz: 2 × Harbour film.* − Second crew.* falls exactly on ch3/);
+});
+
+test("other crews' lines stand in our own pick; ours do not", async () => {
+  await allPacksOff(practice.app, practice.dayId);
+  await scanToEnd(practice);
+  await take("who,primary\nSecond crew,499.000\nMarit,498.000\n");
+  const { result } = await propose(practice);
+  for (const a of result.assignments) expect(Math.abs(a.frequencyHz - 499e6)).toBeGreaterThanOrEqual(350_000);
+  expect(result.unplaced).toEqual([]);
+});
+
+test("a line goes to another channel, and leaves the one it was for; two windows are told apart", async () => {
+  await take();
+  expect((await assignHanded(practice.app, practice.dayId, { line: 2, channelId: 1, seenVersion: 1 })).ok).toBe(true);
+  expect((await handed()).lines.map((l) => l.channelId)).toEqual([null, 2, 1, null, 3]);
+  expect(await assignHanded(practice.app, practice.dayId, { line: 2, channelId: 5, seenVersion: 1 })).toMatchObject({ ok: false, error: { code: "handed-changed" } });
+  expect(await assignHanded(practice.app, practice.dayId, { line: 99, channelId: 5, seenVersion: 2 })).toMatchObject({ ok: false, error: { code: "not-found" } });
+  expect((await undoHanded(practice.app, practice.dayId, 2)).ok).toBe(true);
+  expect((await handed()).lines.map((l) => l.channelId)).toEqual([1, 2, null, null, 3]);
+});
+
+test("a bad row stops the list", async () => {
+  expect(await take(`${LIST}Nils,soon,\n`)).toEqual({ ok: false, error: { code: "list-rows-bad", rows: [7] } });
+  expect((await handed()).lines).toEqual([]);
+});
+
+test("our plan goes out in the form that comes in", async () => {
+  await allPacksOff(practice.app, practice.dayId);
+  await scanToEnd(practice);
+  await acceptFound(practice);
+  const csv = await exportPlan(practice.app, practice.dayId);
+  if (!csv.ok) throw new Error(csv.error.code);
+  const preview = await previewHanded(practice.app, practice.dayId, csv.value, null);
+  if (!preview.ok) throw new Error(preview.error.code);
+  expect(preview.value.map).toEqual({ who: 0, primary: 1, backup: 2 });
+  expect(preview.value.rows.map((r) => r.line?.channelId)).toEqual([1, 2, 3, 4, 5]);
+  expect(preview.value.rows.filter((r) => r.line?.backupHz).length).toBe(2);
+});
