@@ -47,6 +47,7 @@ await ready();
 await stage("Prepare");
 await both("prepare");
 await page.getByRole("link", { name: "Handed down by a coordinator" }).click();
+await page.getByRole("heading", { level: 1, name: "Nothing handed down yet" }).waitFor();
 await page.locator("input[type=file]").setInputFiles({
   name: "port-ellery.csv", mimeType: "text/csv",
   buffer: Buffer.from("position,primary,backup\nMarit,482.000,496.500\nTobiah,499.300,TV 24+6.2\nSecond crew,490.000,\nHarbour film,491.000,\nIrsa,492.000,520.000\n"),

@@ -130,7 +130,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
 
 const Findings = styled.ul`
   list-style: none; border-top: 1px solid var(--soft);
-  li { display: grid; grid-template-columns: minmax(230px, 0.8fr) 1.4fr auto; gap: 4px 18px; align-items: center; min-height: 48px; padding: 6px 0; border-bottom: 1px solid var(--rule); }
+  li { display: grid; grid-template-columns: minmax(230px, 0.8fr) 1.4fr 130px; gap: 4px 18px; align-items: center; min-height: 48px; padding: 6px 0; border-bottom: 1px solid var(--rule); }
   @media (max-width: 720px) { li { grid-template-columns: minmax(0, 1fr); } }
 `;
 const Gap = styled.div`margin-top: 12px;`;
