@@ -7,6 +7,7 @@ export default [
     index("routes/day/route.tsx"),
     route("prepare", "routes/prepare/route.tsx"),
     route("handed", "routes/handed/route.tsx"),
+    route("labels", "routes/labels/route.tsx"),
     route("scan", "routes/scan/route.tsx"),
     route("pick", "routes/pick/route.tsx"),
     route("sync", "routes/sync/route.tsx"),

@@ -1,4 +1,5 @@
 import type { Legality, PairProblem } from "../core/kit/match";
+import type { PackingLine } from "../core/day/packing";
 import type { Finding } from "../core/day/readiness";
 import type { SceneField, SceneRowNote, SceneRowProblem } from "../core/day/sceneTable";
 import type { HandedDown, HandedFault, HandedRowProblem } from "../core/day/handedDown";
@@ -114,3 +115,10 @@ export function handedHeadline(lines: readonly HandedDown[], faults: readonly Ha
   if (bad === 0) return `${ours === 1 ? "The one frequency handed down to us stands" : `All ${numberWord(ours)} frequencies handed down to us stand`}`;
   return `${capital(numberWord(bad))} of ${count(ours, "frequency", "frequencies")} handed down to us will not do`;
 }
+
+const PACKING: Readonly<Record<PackingLine["what"], string>> = {
+  receiver: "receiver", pack: "packs", "spare-pack": "a spare pack", microphone: "microphones", antenna: "antennas", "aa-cell": "AA cells", lead: "leads", "wired-recorder": "wired recorders",
+  "rubber-band": "thin rubber bands", "safety-pin": "safety pins", sleeve: "plastic sleeves for pack antennas",
+};
+
+export const packingWords = (line: PackingLine): string => capital(PACKING[line.what]);

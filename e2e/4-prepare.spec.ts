@@ -54,3 +54,18 @@ test("a coordinator's list: faults named, written back, clean ones fixed in the 
   await expect(page.getByText(/540\.100 \(Second crew, handed down\)/)).toBeVisible();
   await mixer.expectNoComplaints();
 });
+
+test("labels and the packing list, on screen and printed without the frame", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.open("Prepare");
+  await page.getByRole("link", { name: "Labels and the packing list" }).click();
+  await expect(mixer.answer).toHaveText("Ten labels for five pairs");
+  const labels = page.getByRole("list", { name: "Labels" });
+  await expect(labels.getByRole("listitem").first()).toContainText("block 47, ochre tape");
+  await expect(page.getByRole("row", { name: /^Antennas block 51/ })).toContainText("1, 1 short");
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByRole("button", { name: "Print" })).toBeHidden();
+  await expect(mixer.next).toBeHidden();
+  await expect(labels).toBeVisible();
+  await mixer.expectNoComplaints();
+});

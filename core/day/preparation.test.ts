@@ -1,3 +1,4 @@
+import { packingList } from "./packing";
 import { mostPairs, prepFindings, type PrepFacts, type StockItem } from "./readiness";
 import type { Scene } from "./scenes";
 import { guessColumns, readSceneTable } from "./sceneTable";
@@ -102,5 +103,30 @@ describe("what a day lacks", () => {
     expect(mostPairs([narrow, wide], [p56, p47])).toBe(2);
     expect(mostPairs([narrow, narrow], [p56, p47])).toBe(1);
     expect(mostPairs([], [p47])).toBe(0);
+  });
+});
+
+describe("the packing list", () => {
+  const facts: PrepFacts = {
+    region: REGIONS.EU, rerigMs: hour / 4, talkers: [],
+    stock: [{ kind: "aa-cell", block: null, count: 3 }, { kind: "antenna", block: "47", count: 2 }],
+    scenes: [
+      { number: "1", title: "", placeId: null, startMs: 8 * hour, endMs: 10 * hour, speakers: ["A", "B"], isRepeatable: true },
+      { number: "2", title: "", placeId: null, startMs: 12 * hour, endMs: 13 * hour, speakers: ["C"], isRepeatable: false },
+    ],
+    units: [{ key: "r", kind: "receiver", modelId: "tarnfell-r2-47", label: "R", powerMw: null }, ...["p", "q"].map((key) => ({ key, kind: "pack" as const, modelId: "tarnfell-p-47", label: key, powerMw: 50 }))],
+  };
+  const lineOf = (what: string) => packingList(facts).find((l) => l.what === what);
+  test("counts what the scenes ask for, a spare beside, small things by talker", () => {
+    expect(lineOf("pack")).toMatchObject({ needed: 2, have: 2 });
+    expect(lineOf("spare-pack")).toMatchObject({ needed: 1, have: 0 });
+    expect(lineOf("microphone")).toMatchObject({ needed: 3, have: null });
+    expect(lineOf("antenna")).toEqual({ what: "antenna", detail: "block 47", needed: 2, have: 2 });
+    expect(lineOf("aa-cell")).toMatchObject({ needed: 4, have: 3 });
+    expect(lineOf("wired-recorder")).toMatchObject({ needed: 1, have: 0 });
+    expect(lineOf("safety-pin")).toMatchObject({ needed: 9 });
+  });
+  test("a day without scenes needs what stands anyway", () => {
+    expect(packingList({ ...facts, scenes: [] }).map((l) => l.what)).toEqual(["receiver", "spare-pack", "microphone", "antenna"]);
   });
 });

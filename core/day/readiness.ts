@@ -1,7 +1,7 @@
 import { packLegality, pairing } from "../kit/match";
 import { packModel, receiverModel, type PackModel, type ReceiverModel } from "../kit/models";
 import type { Region } from "../regions/region";
-import { packDays, peakOf, wiredStretches, type Scene } from "./scenes";
+import { packDays, peakOf, wiredStretches, type PackDay, type Scene } from "./scenes";
 
 /** What lies in the case beside receivers and packs. */
 export type StockKind = "recorder-track" | "camera-track" | "wired-recorder" | "aa-cell" | "9v-cell" | "antenna" | "lead";
@@ -45,7 +45,7 @@ export type Finding =
   | { code: "power-too-high"; unit: string; setMw: number; mostMw: number }
   | { code: "legal-nowhere"; unit: string };
 
-const ANTENNAS_PER_RECEIVER = 2;
+export const ANTENNAS_PER_RECEIVER = 2;
 /** Cells are changed this long before they would be empty (common practice, no published source). */
 const RESERVE_HOURS = 1;
 
@@ -131,16 +131,19 @@ function antennaFindings(facts: PrepFacts, receivers: Receiver[], findings: Find
   }
 }
 
-/** Cells for the whole day: a fresh set at the start, another each time a pack's hours would run into the reserve. */
+/** Cells that packs use up on their days: a fresh set at the start, another each time the hours would run into the reserve. */
+export function cellsForDays(days: readonly PackDay[], { perPack, hours }: { perPack: number; hours: number }): number {
+  const hoursOf = (d: PackDay) => d.spans.reduce((h, s) => h + (s.endMs - s.startMs) / 3_600_000, 0);
+  return days.reduce((n, d) => n + Math.max(1, Math.ceil(hoursOf(d) / Math.max(0.5, hours - RESERVE_HOURS))) * perPack, 0);
+}
+
 function cellFindings(facts: PrepFacts, packs: PackModel[], findings: Finding[]): void {
   const days = packDays(facts.scenes, facts.rerigMs);
-  const hoursOf = (spans: { startMs: number; endMs: number }[]) => spans.reduce((h, s) => h + (s.endMs - s.startMs) / 3_600_000, 0);
   for (const cell of ["aa", "9v"] as const) {
     const mine = packs.filter((p) => p.cell.kind === cell);
     const typical = mine[0]?.cell;
     if (!typical) continue;
-    const used = days.slice(0, mine.length);
-    const needed = used.reduce((n, d) => n + Math.max(1, Math.ceil(hoursOf(d.spans) / Math.max(0.5, typical.hours - RESERVE_HOURS))) * typical.perPack, 0);
+    const needed = cellsForDays(days.slice(0, mine.length), typical);
     const have = stockOf(facts, cell === "aa" ? "aa-cell" : "9v-cell");
     if (needed > have) findings.push({ code: "cells-short", cell, needed, have });
   }

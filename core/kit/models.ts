@@ -26,6 +26,7 @@ export interface PackModel {
   kind: "pack";
   maker: string;
   name: string;
+  block: string;
   tuning: TuningRange;
   powersMw: readonly number[];
   gainStepsDb: readonly number[];
@@ -55,22 +56,29 @@ export const RECEIVER_MODELS: readonly ReceiverModel[] = [
 
 export const PACK_MODELS: readonly PackModel[] = [
   {
-    id: "tarnfell-p-47", kind: "pack", maker: "Tarnfell", name: "P, block 47", tuning: range(470, 542), powersMw: [10, 25, 50], gainStepsDb: everyDb(0, -60, 3),
+    id: "tarnfell-p-47", kind: "pack", maker: "Tarnfell", name: "P, block 47", block: "47", tuning: range(470, 542), powersMw: [10, 25, 50], gainStepsDb: everyDb(0, -60, 3),
     fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, syncMethod: "infrared", cell: { kind: "aa", perPack: 2, hours: 6.5 },
   },
   {
-    id: "tarnfell-p-56", kind: "pack", maker: "Tarnfell", name: "P, block 56", tuning: range(566, 614), powersMw: [10, 25, 50], gainStepsDb: everyDb(0, -60, 3),
+    id: "tarnfell-p-56", kind: "pack", maker: "Tarnfell", name: "P, block 56", block: "56", tuning: range(566, 614), powersMw: [10, 25, 50], gainStepsDb: everyDb(0, -60, 3),
     fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, syncMethod: "infrared", cell: { kind: "aa", perPack: 2, hours: 6.5 },
   },
   {
-    id: "tarnfell-ph-47", kind: "pack", maker: "Tarnfell", name: "PH, block 47", tuning: range(470, 542), powersMw: [25, 50, 100], gainStepsDb: everyDb(0, -60, 3),
+    id: "tarnfell-ph-47", kind: "pack", maker: "Tarnfell", name: "PH, block 47", block: "47", tuning: range(470, 542), powersMw: [25, 50, 100], gainStepsDb: everyDb(0, -60, 3),
     fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, syncMethod: "infrared", cell: { kind: "aa", perPack: 2, hours: 5 },
   },
   {
-    id: "oystercatch-t-51", kind: "pack", maker: "Oystercatch", name: "T, block 51", tuning: range(518, 566), powersMw: [10, 30], gainStepsDb: [0, -10, -20, -30],
+    id: "oystercatch-t-51", kind: "pack", maker: "Oystercatch", name: "T, block 51", block: "51", tuning: range(518, 566), powersMw: [10, 30], gainStepsDb: [0, -10, -20, -30],
     fullScaleInputDbu: -38, inputNoiseDbu: -117, limiterDb: null, syncMethod: "infrared", cell: { kind: "aa", perPack: 2, hours: 6.5 },
   },
 ];
+
+/** Blocks and the tape that marks them on units and antennas: a colour, and always its word. Our own scheme. */
+export const BLOCKS: Readonly<Record<string, { tape: string; colour: string }>> = {
+  "47": { tape: "ochre", colour: "#b98416" },
+  "51": { tape: "plum", colour: "#7d3c6b" },
+  "56": { tape: "moss", colour: "#5f7a35" },
+};
 
 export interface MicrophoneModel {
   id: string;

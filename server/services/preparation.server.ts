@@ -1,7 +1,8 @@
 import Papa from "papaparse";
 import { packLegality, type Legality, pairing, type PairProblem } from "../../core/kit/match";
 import { packModel, receiverModel } from "../../core/kit/models";
-import { prepFindings, type Finding, type StockItem } from "../../core/day/readiness";
+import { packingList, type PackingLine } from "../../core/day/packing";
+import { prepFindings, type Finding, type PrepFacts, type StockItem } from "../../core/day/readiness";
 import { packDays, peakOf, wiredStretches, type PackDay, type Scene, type WiredStretch } from "../../core/day/scenes";
 import { type ColumnMap, guessColumns, readSceneTable, type SceneRow } from "../../core/day/sceneTable";
 import { REGIONS } from "../../core/regions/region";
@@ -35,6 +36,7 @@ export interface PreparationView {
   findings: Finding[];
   match: MatchRow[];
   stock: StockItem[];
+  packing: PackingLine[];
 }
 
 /** Everything that preparing a day is judged by, judged now. */
@@ -47,10 +49,11 @@ export async function getPreparation(app: AppContext, dayId: number): Promise<Re
   const scenes = list?.scenes ?? [];
   const region = REGIONS[day.region];
   const receivers = units.filter((u) => u.kind === "receiver");
+  const facts: PrepFacts = { region, scenes, talkers: stored.map((c) => c.talker), units, stock, rerigMs: RERIG_MS };
   return ok({
     list: list && { version: list.version, atMs: list.atMs, how: list.how }, earlierVersion: lists.at(-2)?.version ?? null,
     scenes, peak: peakOf(scenes), stretches: wiredStretches(scenes), packDays: packDays(scenes, RERIG_MS), stock,
-    findings: prepFindings({ region, scenes, talkers: stored.map((c) => c.talker), units, stock, rerigMs: RERIG_MS }),
+    findings: prepFindings(facts), packing: packingList(facts),
     match: units.filter((u) => u.kind === "pack").map((unit) => {
       const model = packModel(unit.modelId);
       return {

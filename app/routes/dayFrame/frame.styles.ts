@@ -4,6 +4,7 @@ import { NARROW, PHONE, TARGET_PX } from "../../ui/theme/theme";
 
 export const Frame = styled.div`max-width: 1440px; margin: 0 auto; padding: 10px 28px 40px; ${PHONE} { padding: 6px 14px 32px; }`;
 export const Head = styled.header`
+  @media print { display: none; }
   display: flex; flex-wrap: wrap; align-items: center; gap: 2px 16px; border-bottom: 2px solid var(--ink); padding-bottom: 6px;
 `;
 export const Production = styled(Link)`font-size: 22px; font-weight: 700; text-decoration: none; padding: 4px 0;`;
@@ -11,6 +12,7 @@ export const Where = styled.span`color: var(--soft); ${PHONE} { order: 3; width:
 export const HeadTools = styled.div`display: flex; gap: 8px; align-items: center; margin-left: auto;`;
 
 export const Strip = styled.ol`
+  @media print { display: none; }
   list-style: none; display: flex; margin: 12px 0 2px; gap: 0;
   ${PHONE} { overflow-x: auto; scroll-snap-type: x proximity; margin-top: 8px; }
 `;
@@ -24,6 +26,7 @@ export const PlaceName = styled.div`font-weight: 700; padding-right: 12px; font-
 export const PlaceTimes = styled.div`font-size: 14px; padding-right: 12px;`;
 
 export const Stages = styled.nav`
+  @media print { display: none; }
   display: flex; gap: 4px; margin: 6px 0 12px -10px; overflow-x: auto;
   a {
     display: inline-flex; align-items: center; min-height: ${TARGET_PX}px; padding: 0 12px; color: var(--soft); text-decoration: none; font-size: 17px; position: relative;
@@ -34,11 +37,13 @@ export const Stages = styled.nav`
 `;
 
 export const Columns = styled.div`
+  @media print { && { display: block; } }
   display: grid; grid-template-columns: minmax(0, 1fr) 280px; gap: 32px; align-items: start;
   > main { min-width: 0; transition: opacity 0.2s 0.15s; &[data-loading] { opacity: 0.55; } }
   ${NARROW} { grid-template-columns: minmax(0, 1fr); }
 `;
 export const Next = styled.aside`
+  @media print { display: none; }
   h2 { font-size: 18px; margin-bottom: 4px; }
   ol { list-style: none; }
   li { padding: 4px 0 4px 22px; position: relative; }

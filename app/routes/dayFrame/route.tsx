@@ -1,6 +1,6 @@
 import { Moon, Sun } from "lucide-react";
 import { useEffect } from "react";
-import { Link, NavLink, Outlet, useFetcher, useNavigation, useRevalidator, useRouteLoaderData } from "react-router";
+import { Link, NavLink, Outlet, useFetcher, useLocation, useNavigation, useRevalidator, useRouteLoaderData } from "react-router";
 import type { Route } from "./+types/route";
 import { getDayView } from "../../../server/services/dayView.server";
 import { formatAge, formatClock } from "../../../contract/format";
@@ -35,6 +35,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
     return () => clearInterval(timer);
   }, [revalidate, state]);
   const base = `/day/${day.id}`;
+  const isPreparing = /\/(handed|labels)$/.test(useLocation().pathname);
   const names = namesOf(view);
   const here = currentPlace(view);
   const startMs = places[0]?.startMs ?? 0;
@@ -71,7 +72,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
       </S.Strip>
 
       <S.Stages aria-label="Stages">
-        {STAGES.map(([path, label]) => <NavLink key={path} to={path ? `${base}/${path}` : base} end>{label}</NavLink>)}
+        {STAGES.map(([path, label]) => <NavLink key={path} to={path ? `${base}/${path}` : base} end className={({ isActive }) => (isActive || (path === "prepare" && isPreparing) ? "active" : "")}>{label}</NavLink>)}
       </S.Stages>
 
       <S.Columns>

@@ -105,8 +105,9 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
         <Gap><SceneImport seenVersion={seenVersion} onImport={send} /></Gap>
       </section>
       <section>
-        <Heading>Frequencies</Heading>
+        <Heading>To hand in and out</Heading>
         <p><Link to={`/day/${view.day.id}/handed`}>Handed down by a coordinator</Link>: read the list, see what is wrong with it, write back.</p>
+        <p><Link to={`/day/${view.day.id}/labels`}>Labels and the packing list</Link>, to print.</p>
       </section>
       <section>
         <Heading>Which packs work with which receivers</Heading>
