@@ -11,5 +11,5 @@ export default {
       module: { type: "commonjs" },
     }],
   },
-  transformIgnorePatterns: ["/node_modules/(?!(d3|d3-[a-z-]+|internmap|delaunator|robust-predicates|eventsource-parser|comlink)/)"],
+  transformIgnorePatterns: ["/node_modules/(?!(d3|d3-[a-z-]+|internmap|delaunator|robust-predicates|eventsource-parser|comlink|ical\\.js)/)"],
 };

@@ -16,6 +16,7 @@ export default [
   ]),
   route("day/:dayId/scan/events", "routes/scanEvents/route.ts"),
   route("day/:dayId/scenes.csv", "routes/sceneList/route.ts"),
+  route("day/:dayId/scenes.ics", "routes/sceneCalendar/route.ts"),
   route("day/:dayId/frequencies.csv", "routes/frequencyList/route.ts"),
   route("day/:dayId/meters", "routes/meters/route.ts"),
 ] satisfies RouteConfig;

@@ -10,7 +10,7 @@ export type ServiceError =
   | { code: "scan-changed"; atMs: number }
   | { code: "rules-broken"; picks: { talker: string; broken: BrokenRule[] }[]; names: Record<string, string> }
   | { code: "scenes-changed" | "handed-changed"; atMs: number }
-  | { code: "list-unreadable"; why: "empty" | "binary" | "large" }
+  | { code: "list-unreadable"; why: "empty" | "binary" | "large" | "calendar" | "calendar-other-day" }
   | { code: "list-rows-bad"; rows: number[] }
   | { code: "nothing-picked" }
   | { code: "no-rig" }

@@ -1,3 +1,4 @@
+import { pairing } from "../kit/match";
 import { packModel, receiverModel } from "../kit/models";
 import { ANTENNAS_PER_RECEIVER, cellsForDays, type PrepFacts, type StockKind } from "./readiness";
 import { packDays, peakOf } from "./scenes";
@@ -19,8 +20,9 @@ export function packingList(facts: PrepFacts): PackingLine[] {
   const stock = (kind: StockKind, block: string | null = null) => facts.stock.filter((s) => s.kind === kind && s.block === block).reduce((n, s) => n + s.count, 0);
   const peak = peakOf(facts.scenes)?.talkers.length ?? 0;
   const talkers = new Set(facts.scenes.flatMap((s) => s.speakers)).size;
-  const packs = facts.units.filter((u) => u.kind === "pack");
   const receivers = facts.units.filter((u) => u.kind === "receiver").map((u) => receiverModel(u.modelId));
+  // a pack that fits no receiver here is ballast
+  const packs = facts.units.filter((u) => u.kind === "pack" && receivers.some((r) => pairing(r, packModel(u.modelId)).works));
   const days = packDays(facts.scenes, facts.rerigMs);
   const once = peakOf(facts.scenes.filter((s) => !s.isRepeatable))?.talkers.length ?? 0;
   const cell = packs.map((p) => packModel(p.modelId).cell).find((c) => c.kind === "aa");

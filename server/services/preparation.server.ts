@@ -13,7 +13,8 @@ import { insertSceneList, listSceneLists, listStock, type SceneList } from "../d
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { powerOf, requireDay } from "./dayView.server";
-import { readTable } from "./listFiles.server";
+import { looksLikeCalendar, readCalendar, writeCalendar } from "./calendarFiles.server";
+import { MOST_LIST_CHARACTERS, readTable } from "./listFiles.server";
 
 /** Time to take a pack from one person and wire the next (common practice, no published source). */
 export const RERIG_MS = 15 * 60_000;
@@ -80,7 +81,8 @@ export interface ScenePreview {
 export async function previewScenesOf(app: AppContext, dayId: number, text: string, map: ColumnMap | null): Promise<Result<ScenePreview, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const table = readTable(text);
+  const { dateIso } = loaded.value.day;
+  const table = text.length <= MOST_LIST_CHARACTERS && looksLikeCalendar(text) ? readCalendar(text, dateIso) : readTable(text);
   if (!table.ok) return table;
   const { heading, cells } = table.value;
   const columns = map ?? guessColumns(heading);
@@ -133,6 +135,15 @@ export async function setPackPower(app: AppContext, dayId: number, key: string, 
   }
   await app.db.write((t) => updateUnitPower(app.db, dayId, key, powerMw, t));
   return ok(null);
+}
+
+/** The scene list as an iCalendar file. */
+export async function exportCalendar(app: AppContext, dayId: number): Promise<Result<string, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { day, places } = loaded.value;
+  const scenes = (await listSceneLists(app.db, dayId)).at(-1)?.scenes ?? [];
+  return ok(writeCalendar(scenes, { dateIso: day.dateIso, stampMs: app.realNowMs(), placeOf: (id) => places.find((p) => p.id === id)?.name ?? "" }));
 }
 
 /** The scene list as CSV, in the columns that an import knows. */

@@ -55,7 +55,7 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
         {labels.map((l) => (
           <li key={l.key} style={{ borderLeftColor: BLOCKS[l.block]?.colour ?? "currentColor" }}>
             <b>{`${l.number} ${l.talker}`}</b>
-            <i>{l.mhz || "\u2007\u2007\u2007.\u2007\u2007\u2007"}</i>
+            <i>{l.mhz || "___.___"}</i>
             <span>{`${l.unit} · block ${l.block}, ${BLOCKS[l.block]?.tape ?? "no"} tape`}</span>
             {l.isPack && <span>{`${l.power} · cells ____:____`}</span>}
           </li>

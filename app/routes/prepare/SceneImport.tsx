@@ -19,7 +19,7 @@ function wordsOf({ row, scene, problems, notes }: SceneRow): RowWords {
 export function SceneImport({ seenVersion, onImport }: { seenVersion: number; onImport: (intent: PrepareIntent) => void }) {
   return (
     <ListImport<SceneField, SceneRow>
-      button="Read a scene list" hint="CSV with a line of headings; nothing is taken over before you say so" thing="scene" fields={FIELDS} columns={["Scene", "Times", "Who speaks"]}
+      button="Read a scene list" hint="CSV with a line of headings, or a calendar (iCalendar); nothing is taken over before you say so" thing="scene" fields={FIELDS} columns={["Scene", "Times", "Who speaks"]}
       wordsOf={wordsOf} onImport={(p) => onImport({ intent: "import", ...p, seenVersion })}
     />
   );

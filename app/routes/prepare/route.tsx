@@ -84,6 +84,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
       )}
       <section>
         <Row><Heading>Scenes</Heading>{prep.scenes.length > 0 && <a href={`/day/${view.day.id}/scenes.csv`} download>save as CSV</a>}
+          {prep.scenes.length > 0 && <a href={`/day/${view.day.id}/scenes.ics`} download>as a calendar</a>}
           {prep.earlierVersion !== null && <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "undo", seenVersion })}>Undo: back to the list before</QuietButton>}
         </Row>
         {prep.scenes.length > 0 && (

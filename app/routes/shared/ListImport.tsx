@@ -77,7 +77,7 @@ export function ListImport<Field extends string, RowOf>({ button, hint, thing, f
   return (
     <Stack $gapPx={10}>
       <Row>
-        <FileTrigger acceptedFileTypes={[".csv", "text/csv", "text/plain"]} onSelect={(files) => void read(files?.[0])}><Button>{button}</Button></FileTrigger>
+        <FileTrigger acceptedFileTypes={[".csv", ".ics", "text/csv", "text/plain", "text/calendar"]} onSelect={(files) => void read(files?.[0])}><Button>{button}</Button></FileTrigger>
         <Soft>{hint}</Soft>
       </Row>
       {refused && <Notice kind="refused">{refused}</Notice>}
