@@ -4,7 +4,7 @@ import { defineConfig } from "vite";
 export default defineConfig(({ isSsrBuild }) => ({
   plugins: [reactRouter()],
   build: isSsrBuild ? { rollupOptions: { input: "./server/entry.server.ts" } } : {},
-  // its CommonJS entry has no default export under Node's ES modules; bundled it has
-  ssr: { noExternal: ["styled-components"] },
+  // their CommonJS entries lack the exports that are imported under Node's ES modules; bundled they have them
+  ssr: { noExternal: ["styled-components", "jsonc-parser"] },
   worker: { format: "es" as const },
 }));

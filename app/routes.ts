@@ -8,6 +8,7 @@ export default [
     route("prepare", "routes/prepare/route.tsx"),
     route("handed", "routes/handed/route.tsx"),
     route("labels", "routes/labels/route.tsx"),
+    route("law", "routes/law/route.tsx"),
     route("scan", "routes/scan/route.tsx"),
     route("pick", "routes/pick/route.tsx"),
     route("sync", "routes/sync/route.tsx"),
@@ -17,6 +18,7 @@ export default [
   route("day/:dayId/scan/events", "routes/scanEvents/route.ts"),
   route("day/:dayId/scenes.csv", "routes/sceneList/route.ts"),
   route("day/:dayId/scenes.ics", "routes/sceneCalendar/route.ts"),
+  route("day/:dayId/region.json", "routes/regionFile/route.ts"),
   route("day/:dayId/frequencies.csv", "routes/frequencyList/route.ts"),
   route("day/:dayId/meters", "routes/meters/route.ts"),
 ] satisfies RouteConfig;

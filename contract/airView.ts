@@ -1,3 +1,4 @@
+import type { Raster } from "../core/regions/raster";
 import type { Stretch } from "../core/regions/region";
 import type { SeenCarrier } from "../core/sweep/analyseSweep";
 import type { SweepWarning } from "../core/sweep/sweep";
@@ -28,6 +29,7 @@ export interface LawView {
   taken: (Stretch & { channel: number; reason: string })[];
   /** Where a carrier may stand, by law, register and scan. */
   open: Stretch[];
+  raster: Raster;
   maxNoiseDbm: number;
   regionTitle: string;
   advice: string;

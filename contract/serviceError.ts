@@ -1,10 +1,11 @@
 import type { DeviceError } from "../core/air/rig";
 import type { BrokenRule } from "../core/coordination/explain";
+import type { RegionFileError } from "./regionFile";
 import type { SweepFileError } from "../core/sweep/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =
-  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "scene list" | "handed-down line" }
+  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "scene list" | "handed-down line" | "region file" }
   | { code: "changed-meanwhile"; talker: string; changes: { atMs: number; what: string }[] }
   | { code: "plan-changed"; version: number; atMs: number }
   | { code: "scan-changed"; atMs: number }
@@ -12,6 +13,7 @@ export type ServiceError =
   | { code: "scenes-changed" | "handed-changed"; atMs: number }
   | { code: "list-unreadable"; why: "empty" | "binary" | "large" | "calendar" | "calendar-other-day" }
   | { code: "list-rows-bad"; rows: number[] }
+  | { code: "region-file"; error: RegionFileError }
   | { code: "nothing-picked" }
   | { code: "no-rig" }
   | { code: "scan-running" }

@@ -69,3 +69,20 @@ test("labels and the packing list, on screen and printed without the frame", asy
   await expect(labels).toBeVisible();
   await mixer.expectNoComplaints();
 });
+
+test("the law: a broken region file is refused with its line, another region can be chosen and left again", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.open("Prepare");
+  await page.getByRole("link", { name: "What is allowed here" }).click();
+  await expect(mixer.answer).toHaveText(/transmit here as/);
+  await expect(page.getByText(/check with your regulator/).first()).toBeVisible();
+  await page.locator("input[type=file]").setInputFiles(file("eu.json", "{\n  \"name\": \"EU\",\n  \"title\" \"x\"\n}"));
+  await expect(page.getByRole("alert")).toContainText("Line 3");
+  await page.getByRole("button", { name: /Region of this day/ }).click();
+  await page.getByRole("option", { name: /Australia/ }).click();
+  await expect(page.getByText(/Australia, ships with Plain Channel/)).toBeVisible();
+  await page.getByRole("button", { name: /Region of this day/ }).click();
+  await page.getByRole("option", { name: /European Union/ }).click();
+  await expect(page.getByText(/European Union, general, ships with Plain Channel/)).toBeVisible();
+  await mixer.expectNoComplaints();
+});

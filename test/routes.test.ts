@@ -11,6 +11,7 @@ import { syncIntents } from "../app/routes/sync/intents";
 import { dayIdOf, readIntent } from "../app/routes/shared/reply.server";
 import { airOf, limitPerBinDbm, spineOf } from "../app/features/air/spectrumOf";
 import { chosenChannel } from "../app/features/channel/ChannelChooser";
+import { RASTERS } from "../core/regions/raster";
 import { themeCookie, themeOf } from "../app/features/frame/themeCookie";
 
 const flatten = (list: RouteConfigEntry[], base = ""): { path: string; file: string }[] => list.flatMap((r) => {
@@ -61,7 +62,7 @@ describe("what comes in with a request is understood or refused, never guessed",
 });
 
 describe("what screens share", () => {
-  const law = { windows: [{ lowHz: 470e6, highHz: 480e6 }, { lowHz: 490e6, highHz: 500e6 }], taken: [{ channel: 22, lowHz: 478e6, highHz: 486e6, reason: "r" }], open: [], maxNoiseDbm: -95, regionTitle: "", advice: "", licence: "" };
+  const law = { windows: [{ lowHz: 470e6, highHz: 480e6 }, { lowHz: 490e6, highHz: 500e6 }], taken: [{ channel: 22, lowHz: 478e6, highHz: 486e6, reason: "r" }], open: [], raster: RASTERS["EU-8"], maxNoiseDbm: -95, regionTitle: "", advice: "", licence: "" };
   test("the spine shows all that is tuned; what the law closes is hatched between its windows and beyond", () => {
     const spine = spineOf([{ tuning: { lowHz: 475e6, highHz: 505e6 } }, { tuning: null }, { tuning: { lowHz: 480e6, highHz: 510e6 } }]);
     expect(spine).toEqual({ lowHz: 475e6, highHz: 510e6 });

@@ -19,9 +19,10 @@ export interface Band {
 }
 
 export interface Region {
-  name: RegionName;
+  /** One of those that ship, or the user's own. */
+  name: string;
   title: string;
-  raster: RasterName;
+  raster: RasterName | Raster;
   /** The widest occupied bandwidth the rules allow, where they say one. */
   maxBandwidthHz: number | null;
   advice: string;
@@ -35,7 +36,7 @@ export const REGIONS: Readonly<Record<RegionName, Region>> = {
   AU: au as Region,
 };
 
-export const rasterOf = (region: Region): Raster => RASTERS[region.raster];
+export const rasterOf = (region: Region): Raster => (typeof region.raster === "string" ? RASTERS[region.raster] : region.raster);
 
 export interface Stretch {
   lowHz: number;

@@ -1,7 +1,6 @@
 import type { AirView, LawView } from "../../contract/airView";
-import type { RegionName } from "../../core/regions/region";
 import { openStretches, takenTelevision } from "../../core/day/pickProblem";
-import { rasterOf, REGIONS } from "../../core/regions/region";
+import { rasterOf } from "../../core/regions/region";
 import type { LoadedDay } from "./dayView.server";
 import type { PickBasis } from "./plans.server";
 
@@ -17,11 +16,10 @@ export function airViewOf({ sweep, analysis }: PickBasis): AirView | null {
   };
 }
 
-export function lawViewOf({ day, stations }: LoadedDay, { request, analysis }: PickBasis): LawView {
-  const region = REGIONS[day.region satisfies RegionName];
+export function lawViewOf({ day, region, stations }: LoadedDay, { request, analysis }: PickBasis): LawView {
   const bandwidthHz = request.channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0);
   return {
-    windows: [...request.windows], taken: takenTelevision({ raster: rasterOf(region), stations, analysis }), open: openStretches(request, bandwidthHz),
+    windows: [...request.windows], raster: rasterOf(region), taken: takenTelevision({ raster: rasterOf(region), stations, analysis }), open: openStretches(request, bandwidthHz),
     maxNoiseDbm: day.maxNoiseDbm, regionTitle: region.title, advice: region.advice, licence: region.bands[0]?.licence ?? "",
   };
 }

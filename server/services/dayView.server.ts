@@ -2,7 +2,6 @@ import { channelState, type ChannelState } from "../../core/day/channelState";
 import type { Channel, DayFacts, SyncRecord } from "../../core/day/facts";
 import { nextSteps, type Step } from "../../core/day/nextSteps";
 import { type Legality, packLegality, pairTuning } from "../../core/kit/match";
-import { REGIONS } from "../../core/regions/region";
 import { packModel, receiverModel } from "../../core/kit/models";
 import type { DeviceError } from "../../core/air/rig";
 import { fail, ok, type Result } from "../../core/units/result";
@@ -15,6 +14,7 @@ import { listSweeps, type StoredSweep } from "../db/repositories/sweeps.server";
 import type { PackReport } from "../devices/port.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
+import { regionNamed } from "./regions.server";
 
 export interface ChannelView extends Channel, Pick<StoredChannel, "microphoneId" | "micDistanceM" | "peakFactorDb" | "inputId"> {
   receiverModelId: string;
@@ -64,6 +64,7 @@ export async function loadDay(app: AppContext, dayId: number) {
     listPlaces(db, dayId), listChannels(db, dayId), listUnits(db, dayId), listStations(db, dayId), listSweeps(db, dayId), listPlans(db, dayId),
     listSyncs(db, dayId), listLevels(db, dayId), listPlaceChecks(db, dayId),
   ]);
+  const region = await regionNamed(db, day.region);
   const report = app.rig && day.isPractice ? await app.rig.report() : null;
   const unit = (key: string): Unit => {
     const found = units.find((u) => u.key === key);
@@ -84,7 +85,7 @@ export async function loadDay(app: AppContext, dayId: number) {
     nowMs: dayNowMs(app, day), places, currentPlaceId: day.currentPlaceId, channels, sweeps, plan, syncs, levels, placeChecks,
     reports: report?.ok ? report.value : null,
   };
-  return { day, places, stored, units, unit, stations, sweeps, plans, plan, levels, placeChecks, facts, report };
+  return { day, region, places, stored, units, unit, stations, sweeps, plans, plan, levels, placeChecks, facts, report };
 }
 
 export type LoadedDay = NonNullable<Awaited<ReturnType<typeof loadDay>>>;
@@ -99,14 +100,14 @@ export async function requireDay(app: AppContext, dayId: number): Promise<Result
 export async function getDayView(app: AppContext, dayId: number): Promise<Result<DayView, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const { day, places, stored, units, stations, sweeps, plans, plan, levels, placeChecks, facts, report, unit } = loaded.value;
+  const { day, region, places, stored, units, stations, sweeps, plans, plan, levels, placeChecks, facts, report, unit } = loaded.value;
   const packReports = report?.ok ? report.value.packs : {};
   const channels = facts.channels.map((c, i): ChannelView => {
     const { microphoneId, micDistanceM, peakFactorDb, inputId } = stored[i]!;
     const mine = placeChecks.filter((p) => p.channelId === c.id);
     return {
       ...c, microphoneId, micDistanceM, peakFactorDb, inputId, receiverModelId: unit(c.receiverKey).modelId, packModelId: unit(c.packKey).modelId,
-      packPowerMw: powerOf(unit(c.packKey)), legality: packLegality(REGIONS[day.region], packModel(unit(c.packKey).modelId), powerOf(unit(c.packKey))),
+      packPowerMw: powerOf(unit(c.packKey)), legality: packLegality(region, packModel(unit(c.packKey).modelId), powerOf(unit(c.packKey))),
       state: channelState(facts, c), receiverHz: facts.reports?.receivers[c.receiverKey]?.halvesHz[c.half] ?? null, pack: packReports[c.packKey] ?? null,
       lastLevel: levels.findLast((l) => l.channelId === c.id) ?? null,
       placeCheckHere: mine.findLast((p) => p.placeId === day.currentPlaceId) ?? null, lastPlaceCheck: mine.at(-1) ?? null,

@@ -1,6 +1,6 @@
 import Papa from "papaparse";
 import { guessHandedColumns, handedFaults, readHandedTable, type HandedDown, type HandedFault, type HandedMap, type HandedRow } from "../../core/day/handedDown";
-import { rasterOf, REGIONS } from "../../core/regions/region";
+import { rasterOf } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import { formatMhz } from "../../core/units/frequencyText";
 import type { ServiceError } from "../../contract/serviceError";
@@ -33,7 +33,7 @@ export async function getHanded(app: AppContext, dayId: number): Promise<Result<
   const others = basis.request.others.filter((o) => !o.id.startsWith("handed "));
   return ok({
     version: list?.version ?? 0, atMs: list?.atMs ?? null, earlierVersion: lists.at(-2)?.version ?? null, lines,
-    faults: handedFaults({ ...basis.request, others }, lines, rasterOf(REGIONS[loaded.value.day.region])), isMeasured: basis.sweep !== null,
+    faults: handedFaults({ ...basis.request, others }, lines, rasterOf(loaded.value.region)), isMeasured: basis.sweep !== null,
   });
 }
 
@@ -52,7 +52,7 @@ export async function previewHanded(app: AppContext, dayId: number, text: string
   if (!table.ok) return table;
   const { heading, cells } = table.value;
   const columns = map ?? guessHandedColumns(heading);
-  return ok({ heading, map: columns, cells, rows: readHandedTable(cells, columns, rasterOf(REGIONS[loaded.value.day.region]), loaded.value.stored) });
+  return ok({ heading, map: columns, cells, rows: readHandedTable(cells, columns, rasterOf(loaded.value.region), loaded.value.stored) });
 }
 
 /** Takes a list over: all its good lines together or nothing. */

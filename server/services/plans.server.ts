@@ -4,7 +4,7 @@ import { verifySet } from "../../core/coordination/verify";
 import { carrierId, pickProblem, type PickFacts } from "../../core/day/pickProblem";
 import { latestScan } from "../../core/day/channelState";
 import { receiverModel } from "../../core/kit/models";
-import { rasterOf, REGIONS } from "../../core/regions/region";
+import { rasterOf } from "../../core/regions/region";
 import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
@@ -24,11 +24,10 @@ export interface PickBasis {
 
 /** The problem that a pick at the present place must solve, from the newest scan here. */
 export async function pickBasis(app: AppContext, loaded: LoadedDay, profile: ProfileName): Promise<PickBasis> {
-  const { day, stored, stations, facts, unit, sweeps } = loaded;
+  const { day, region, stored, stations, facts, unit, sweeps } = loaded;
   const newest = latestScan(facts, day.currentPlaceId);
   const sweep = sweeps.find((s) => s.id === newest?.id) ?? null;
   const analysis = sweep ? await analysisOf(app, loaded, sweep) : null;
-  const region = REGIONS[day.region];
   const problem: PickFacts = {
     region, raster: rasterOf(region), stations, analysis, profile: PROFILES[profile], maxNoiseDbm: day.maxNoiseDbm, spares: day.spares,
     channels: stored.map((c, i) => {
@@ -68,7 +67,7 @@ export async function acceptPlan(app: AppContext, dayId: number, proposal: PlanP
   const checked = verifySet(request, {
     picks: proposal.picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz })),
     spares: proposal.spares.map((s) => s.frequencyHz),
-  }, rasterOf(REGIONS[day.region]));
+  }, rasterOf(loaded.value.region));
   const names = Object.fromEntries(stored.map((c) => [carrierId(c.id), c.talker]));
   if (checked.picks.length > 0) {
     return fail({ code: "rules-broken", names, picks: checked.picks.map((p) => ({ talker: names[p.channelId] ?? p.channelId, broken: p.broken })) });

@@ -5,7 +5,6 @@ import { packingList, type PackingLine } from "../../core/day/packing";
 import { prepFindings, type Finding, type PrepFacts, type StockItem } from "../../core/day/readiness";
 import { packDays, peakOf, wiredStretches, type PackDay, type Scene, type WiredStretch } from "../../core/day/scenes";
 import { type ColumnMap, guessColumns, readSceneTable, type SceneRow } from "../../core/day/sceneTable";
-import { REGIONS } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { updateUnitPower, type Unit } from "../db/repositories/days.server";
@@ -44,11 +43,10 @@ export interface PreparationView {
 export async function getPreparation(app: AppContext, dayId: number): Promise<Result<PreparationView, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const { day, units, stored } = loaded.value;
+  const { region, units, stored } = loaded.value;
   const [lists, stock] = await Promise.all([listSceneLists(app.db, dayId), listStock(app.db, dayId)]);
   const list = lists.at(-1) ?? null;
   const scenes = list?.scenes ?? [];
-  const region = REGIONS[day.region];
   const receivers = units.filter((u) => u.kind === "receiver");
   const facts: PrepFacts = { region, scenes, talkers: stored.map((c) => c.talker), units, stock, rerigMs: RERIG_MS };
   return ok({

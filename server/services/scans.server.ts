@@ -4,7 +4,7 @@ import { readSweepFile } from "../../core/sweep/readSweepFile";
 import type { Measurement } from "../../core/sweep/sweep";
 import { receiverModel } from "../../core/kit/models";
 import { receiversToScan } from "../../core/kit/scanCover";
-import { rasterOf, REGIONS } from "../../core/regions/region";
+import { rasterOf } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { serviceErrorWords } from "../../contract/errorWords";
@@ -108,13 +108,13 @@ const analyses = new Map<string, SweepAnalysis>();
 const MOST_ANALYSES = 12;
 
 /** What a stored scan means; the last few are kept, for a scan never changes. */
-export async function analysisOf(app: AppContext, { day }: LoadedDay, sweep: StoredSweep): Promise<SweepAnalysis | null> {
-  const key = `${app.db.file}|${sweep.id}`;
+export async function analysisOf(app: AppContext, { region }: LoadedDay, sweep: StoredSweep): Promise<SweepAnalysis | null> {
+  const key = `${app.db.file}|${sweep.id}|${JSON.stringify(region.raster)}`;
   const known = analyses.get(key);
   if (known) return known;
   const measurement = await loadMeasurement(app.db, sweep.id);
   if (!measurement) return null;
-  const analysis = analyseSweep(measurement, rasterOf(REGIONS[day.region]), sweep.own);
+  const analysis = analyseSweep(measurement, rasterOf(region), sweep.own);
   analyses.set(key, analysis);
   if (analyses.size > MOST_ANALYSES) analyses.delete(analyses.keys().next().value!);
   return analysis;

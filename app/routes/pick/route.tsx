@@ -14,7 +14,6 @@ import type { PickReason } from "../../../core/coordination/explainPick";
 import type { CoordinationRequest } from "../../../core/coordination/request";
 import { productRoots } from "../../../core/coordination/roots";
 import { carrierId } from "../../../core/day/pickProblem";
-import { rasterOf, REGIONS } from "../../../core/regions/region";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
 import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
@@ -63,7 +62,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const view = useDay();
   const [params] = useSearchParams();
   const here = currentPlace(view);
-  const raster = rasterOf(REGIONS[view.day.region]);
+  const { raster } = law;
   const [profile, setProfile] = useState<ProfileName>(view.day.profile);
   const [texts, setTexts] = useState<Record<number, string>>(() => fixedIn(params));
   const { send, reply: answer, isBusy } = useIntent<PickIntent>();

@@ -124,7 +124,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
             ))}
           </tbody>
         </Table>
-        <Soft as="p">{`By the rules of region ${view.day.region}, a dated summary and not the law: check with your regulator.`}</Soft>
+        <p><Soft>{`By the rules of region ${view.day.region}, a dated summary and not the law: check with your regulator. `}</Soft><Link to={`/day/${view.day.id}/law`}>What is allowed here</Link></p>
       </section>
     </Stack>
   );

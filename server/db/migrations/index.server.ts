@@ -1,6 +1,7 @@
 import type { Sequelize, Transaction } from "sequelize";
 import { initialTables } from "./m0001InitialTables.server";
 import { handedDown } from "./m0003HandedDown.server";
+import { regionFiles } from "./m0004RegionFiles.server";
 import { preparation } from "./m0002Preparation.server";
 
 export interface Migration {
@@ -13,4 +14,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0001-initial-tables", up: initialTables },
   { name: "0002-preparation", up: preparation },
   { name: "0003-handed-down", up: handedDown },
+  { name: "0004-region-files", up: regionFiles },
 ];

@@ -9,6 +9,7 @@ export interface PlaceRow { id: number; dayId: number; name: string; setting: st
 export interface UnitRow { id: number; dayId: number; key: string; kind: string; modelId: string; label: string; powerMw: number | null }
 export interface SceneListRow { id: number; dayId: number; version: number; atMs: number; how: string; scenesJson: string }
 export interface HandedListRow { id: number; dayId: number; version: number; atMs: number; how: string; linesJson: string }
+export interface RegionFileRow { id: number; name: string; version: number; atRealMs: number; json: string | null }
 export interface StockRow { id: number; dayId: number; kind: string; block: string | null; count: number }
 export interface ChannelRow {
   id: number; dayId: number; number: number; talker: string; mark: string; part: string; moves: string; effort: string; wear: string; microphoneId: string;
@@ -51,6 +52,7 @@ export interface Models {
   sceneLists: Table<SceneListRow>;
   stock: Table<StockRow>;
   handedLists: Table<HandedListRow>;
+  regionFiles: Table<RegionFileRow>;
 }
 
 const { INTEGER, REAL, TEXT, BOOLEAN, BLOB } = DataTypes;
@@ -77,6 +79,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   sceneLists: { id, dayId: int, version: int, atMs: int, how: text, scenesJson: text },
   stock: { id, dayId: int, kind: text, block: maybe(TEXT), count: int },
   handedLists: { id, dayId: int, version: int, atMs: int, how: text, linesJson: text },
+  regionFiles: { id, name: text, version: int, atRealMs: int, json: maybe(TEXT) },
 };
 
 export function defineModels(db: Sequelize): Models {

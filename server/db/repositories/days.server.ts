@@ -2,7 +2,6 @@ import type { Transaction } from "sequelize";
 import type { Place } from "../../../core/day/facts";
 import type { CaseUnit } from "../../../core/day/readiness";
 import type { ProfileName } from "../../../core/coordination/profile";
-import type { RegionName } from "../../../core/regions/region";
 import type { SiteGeometry } from "../../../core/air/site";
 import type { Database } from "../connection.server";
 import type { DayRow } from "../models/models.server";
@@ -15,7 +14,7 @@ export interface Day {
   dayNumber: number;
   dayCount: number;
   town: string;
-  region: RegionName;
+  region: string;
   profile: ProfileName;
   maxNoiseDbm: number;
   spares: number;
@@ -42,7 +41,7 @@ export interface RegisteredStation {
 
 export type NewDay = Omit<Day, "id" | "currentPlaceId">;
 
-const toDay = (row: DayRow): Day => ({ ...row, region: row.region as RegionName, profile: row.profile as ProfileName, isPractice: Boolean(row.isPractice), currentPlaceId: row.currentPlaceId ?? 0 });
+const toDay = (row: DayRow): Day => ({ ...row, profile: row.profile as ProfileName, isPractice: Boolean(row.isPractice), currentPlaceId: row.currentPlaceId ?? 0 });
 
 export async function listDays(db: Database): Promise<Day[]> {
   return (await db.models.days.findAll({ order: [["id", "ASC"]], raw: true })).map((r) => toDay(r as unknown as DayRow));
@@ -57,7 +56,7 @@ export async function insertDay(db: Database, day: NewDay, transaction: Transact
   return (await db.models.days.create({ ...day, currentPlaceId: null }, { transaction })).get("id") as number;
 }
 
-export async function updateDay(db: Database, dayId: number, change: Partial<Pick<Day, "currentPlaceId" | "clockDayMs" | "clockRealMs" | "profile">>, transaction: Transaction): Promise<void> {
+export async function updateDay(db: Database, dayId: number, change: Partial<Pick<Day, "currentPlaceId" | "clockDayMs" | "clockRealMs" | "profile" | "region">>, transaction: Transaction): Promise<void> {
   await db.models.days.update(change, { where: { id: dayId }, transaction });
 }
 
