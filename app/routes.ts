@@ -9,6 +9,7 @@ export default [
     route("handed", "routes/handed/route.tsx"),
     route("labels", "routes/labels/route.tsx"),
     route("law", "routes/law/route.tsx"),
+    route("register", "routes/register/route.tsx"),
     route("scan", "routes/scan/route.tsx"),
     route("pick", "routes/pick/route.tsx"),
     route("sync", "routes/sync/route.tsx"),

@@ -12,6 +12,8 @@ export const mhz = (hz: number): string => `${formatMhz(hz)} MHz`;
 export const formatSpan = (hz: number): string => (Math.abs(hz) < 1e6 ? `${signed(String(Math.round(hz / 1000)))} kHz` : `${signed((hz / 1e6).toFixed(Math.abs(hz) < 10e6 ? 2 : 1))} MHz`);
 export const formatMetres = (m: number): string => `${m < 1 ? m.toFixed(2) : Number(m.toFixed(1))} m`;
 
+export const formatKm = (m: number): string => (m < 10_000 ? `${(m / 1000).toFixed(1)} km` : `${Math.round(m / 1000)} km`);
+
 /** Milliseconds of the day's wall clock as "07:30". */
 export function formatClock(ms: number): string {
   const minutes = Math.floor(((ms % 86_400_000) + 86_400_000) % 86_400_000 / 60_000);

@@ -86,3 +86,19 @@ test("the law: a broken region file is refused with its line, another region can
   await expect(page.getByText(/European Union, general, ships with Plain Channel/)).toBeVisible();
   await mixer.expectNoComplaints();
 });
+
+test("the register: asked for a place, a station put on by hand, taken back", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.open("Prepare");
+  await page.getByRole("link", { name: "What television reaches this place" }).click();
+  await expect(mixer.answer).toHaveText(/^Most room: TV/);
+  await mixer.button("Ask the register").click();
+  await expect(page.getByRole("status")).toContainText("The register answered");
+  await expect(page.getByRole("row", { name: /Ellery Head One/ })).toContainText("predicted");
+  await page.getByRole("textbox", { name: "Station" }).fill("Harbour relay");
+  await mixer.button("Put on the list").click();
+  await expect(page.getByRole("row", { name: /^21 Harbour relay/ })).toBeVisible();
+  await mixer.button("Undo: back to the list before").click();
+  await expect(page.getByRole("row", { name: /^21 Harbour relay/ })).toHaveCount(0);
+  await mixer.expectNoComplaints();
+});

@@ -3,9 +3,12 @@ import { join } from "node:path";
 import { createRequestHandler } from "@react-router/express";
 import express, { type Express, type NextFunction, type Request, type Response } from "express";
 import type { ServerBuild } from "react-router";
-import { PORT_ELLERY_SITES } from "../core/air/portEllery";
+import { PORT_ELLERY_SITES, PORT_ELLERY_TRANSMITTERS } from "../core/air/portEllery";
+import { RASTERS } from "../core/regions/raster";
 import { openDatabase } from "./db/connection.server";
 import { httpRig } from "./devices/httpRig.server";
+import { httpRegister } from "./devices/registerPort.server";
+import { startRegister } from "./devices/standIn/registerServer.server";
 import { startStandIn } from "./devices/standIn/standInServer.server";
 import type { AppContext } from "./services/appContext.server";
 import { beatPracticeClocks, resumePracticeClocks } from "./services/clock.server";
@@ -50,7 +53,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const standIn = options.practice
     ? await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: join(options.dataFolder, "practice-rig.json"), speed: options.speed, nowMs: realNowMs })
     : null;
-  const context: AppContext = { db, realNowMs, rig: standIn ? httpRig(standIn.url) : null, scans: new ScanJobs() };
+  const register = options.practice ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]) : null;
+  const context: AppContext = { db, realNowMs, rig: standIn ? httpRig(standIn.url) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs() };
   if (options.practice && (await newestDayId(context)) === null) await seedPracticeDay(context);
   await resumePracticeClocks(context);
   const heartbeat = setInterval(() => void beatPracticeClocks(context).catch(() => undefined), HEARTBEAT_MS);
@@ -73,6 +77,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     server.closeAllConnections();
     await new Promise<void>((resolve) => server.close(() => resolve()));
     await standIn?.close();
+    await register?.close();
     await beatPracticeClocks(context);
     await db.close();
   };

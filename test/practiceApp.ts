@@ -1,11 +1,14 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { PORT_ELLERY_SITES } from "../core/air/portEllery";
+import { PORT_ELLERY_SITES, PORT_ELLERY_TRANSMITTERS } from "../core/air/portEllery";
+import { RASTERS } from "../core/regions/raster";
 import type { CoordinationResult } from "../core/coordination/request";
 import { coordinateQuietFirst } from "../core/coordination/quietFirst";
 import { openDatabase } from "../server/db/connection.server";
 import { httpRig } from "../server/devices/httpRig.server";
+import { httpRegister } from "../server/devices/registerPort.server";
+import { startRegister } from "../server/devices/standIn/registerServer.server";
 import { startStandIn } from "../server/devices/standIn/standInServer.server";
 import type { AppContext } from "../server/services/appContext.server";
 import { requireDay } from "../server/services/dayView.server";
@@ -28,12 +31,14 @@ export async function practiceApp(speed = 3000): Promise<PracticeApp> {
   let nowMs = Date.UTC(2027, 4, 4, 5, 30);
   const db = await openDatabase(join(folder, "practice.sqlite"));
   const standIn = await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: null, speed, nowMs: () => nowMs });
-  const app: AppContext = { db, realNowMs: () => nowMs, rig: httpRig(standIn.url), scans: new ScanJobs() };
+  const register = await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]);
+  const app: AppContext = { db, realNowMs: () => nowMs, rig: httpRig(standIn.url), register: httpRegister(register.url), scans: new ScanJobs() };
   const dayId = await seedPracticeDay(app);
   return {
     app, dayId, pass: (ms) => { nowMs += ms; },
     stop: async () => {
       await standIn.close();
+      await register.close();
       await db.close();
       rmSync(folder, { recursive: true, force: true });
     },

@@ -1,5 +1,6 @@
 import type { AirCarrier, AirScene } from "./air";
 import type { Site } from "./site";
+import type { Position, Transmitter } from "../regions/register";
 import { rasterChannels, RASTERS } from "../regions/raster";
 
 /** The ferry harbour of the practice day. Everything here is invented. */
@@ -15,6 +16,22 @@ export const PORT_ELLERY_STATIONS: readonly Station[] = [
   { channel: 25, name: "Ellery Head Two", note: "mast on the north cliff, 4 km" },
   { channel: 28, name: "Gull Skerry", note: "island relay, 9 km over water" },
   { channel: 31, name: "Ellery Head Three", note: "mast on the north cliff, 4 km" },
+];
+
+/** Where the harbour would be, were it anywhere: far out at sea. */
+const HARBOUR: Position = { latitudeDeg: 57.6, longitudeDeg: -15.2 };
+const near = (northM: number, eastM: number): Position => ({
+  latitudeDeg: HARBOUR.latitudeDeg + northM / 111_195, longitudeDeg: HARBOUR.longitudeDeg + eastM / (111_195 * Math.cos((HARBOUR.latitudeDeg * Math.PI) / 180)),
+});
+
+/** What the made-up register knows. */
+export const PORT_ELLERY_TRANSMITTERS: readonly Transmitter[] = [
+  { channel: 22, name: "Ellery Head One", erpKw: 2, ...near(3900, 600) },
+  { channel: 25, name: "Ellery Head Two", erpKw: 0.5, ...near(3900, 600) },
+  { channel: 31, name: "Ellery Head Three", erpKw: 1, ...near(3900, 600) },
+  { channel: 28, name: "Gull Skerry", erpKw: 4, ...near(-6200, 6500) },
+  { channel: 24, name: "Tarn Sound", erpKw: 0.2, ...near(-30_000, -22_000) },
+  { channel: 30, name: "Lantern Isle", erpKw: 0.4, ...near(19_000, -14_000) },
 ];
 
 const eu = rasterChannels(RASTERS["EU-8"]);
@@ -45,7 +62,7 @@ export const PORT_ELLERY_SITES: readonly Site[] = [
       stations: [station(22, -58), station(25, -70), station(28, -63), station(31, -66)],
       carriers: [...secondCrew(0), talkback(-86)],
     }),
-    geometry: { model: "indoor", room: "residential", distanceM: 14, walls: [{ material: "wood", thicknessM: 0.03 }], txHeightM: 1.1, rxHeightM: 1.8 },
+    geometry: { position: near(40, -60), model: "indoor", room: "residential", distanceM: 14, walls: [{ material: "wood", thicknessM: 0.03 }], txHeightM: 1.1, rxHeightM: 1.8 },
   },
   {
     key: "quay",
@@ -53,7 +70,7 @@ export const PORT_ELLERY_SITES: readonly Site[] = [
       stations: [station(22, -44), station(24, -78), station(25, -55), station(28, -48), station(31, -52)],
       carriers: [...secondCrew(9), pack("ferry loudhailer", 545.6, -74), talkback(-74)],
     }),
-    geometry: { model: "plane-earth", room: "office", distanceM: 28, walls: [], txHeightM: 1.1, rxHeightM: 2.4 },
+    geometry: { position: near(-30, 20), model: "plane-earth", room: "office", distanceM: 28, walls: [], txHeightM: 1.1, rxHeightM: 2.4 },
   },
   {
     key: "car-deck",
@@ -62,7 +79,7 @@ export const PORT_ELLERY_SITES: readonly Site[] = [
       carriers: [talkback(-92)],
       humps: [{ centreHz: 509e6, widthHz: 22e6, levelDbmPer200kHz: -84 }],
     }),
-    geometry: { model: "indoor", room: "commercial", distanceM: 22, walls: [], txHeightM: 1.1, rxHeightM: 2 },
+    geometry: { position: near(-120, 90), model: "indoor", room: "commercial", distanceM: 22, walls: [], txHeightM: 1.1, rxHeightM: 2 },
   },
   {
     key: "lighthouse-stair",
@@ -70,6 +87,6 @@ export const PORT_ELLERY_SITES: readonly Site[] = [
       stations: [station(22, -60), station(25, -66), station(28, -52), station(30, -71), station(31, -64)],
       carriers: [pack("visitor guide", 528.9, -80), talkback(-97)],
     }),
-    geometry: { model: "indoor", room: "office", distanceM: 16, walls: [{ material: "brick", thicknessM: 0.35 }, { material: "brick", thicknessM: 0.35 }], txHeightM: 1.1, rxHeightM: 1.8 },
+    geometry: { position: near(-900, 700), model: "indoor", room: "office", distanceM: 16, walls: [{ material: "brick", thicknessM: 0.35 }, { material: "brick", thicknessM: 0.35 }], txHeightM: 1.1, rxHeightM: 1.8 },
   },
 ];

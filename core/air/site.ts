@@ -3,6 +3,7 @@ import { linkBudget, type LinkQuestion, type Wall } from "../radio/link";
 import type { Room } from "../radio/propagation";
 import type { FeedItem } from "../radio/feed";
 import type { Wear } from "../radio/antenna";
+import type { Position } from "../regions/register";
 import type { AirScene } from "./air";
 
 /** A place of the practice day: what is on the air there, and what stands between a talker and the receivers. */
@@ -21,6 +22,8 @@ export interface SiteGeometry {
   walls: Wall[];
   txHeightM: number;
   rxHeightM: number;
+  /** Where on the earth; for a register of television. */
+  position?: Position;
 }
 
 /** How a pack is worn and a receiver hears, beside the site's geometry. */

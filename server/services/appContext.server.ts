@@ -1,5 +1,6 @@
 import type { Database } from "../db/connection.server";
 import type { RigPort } from "../devices/port.server";
+import type { RegisterPort } from "../devices/registerPort.server";
 import type { ScanJobs } from "./scanJobs.server";
 
 /** What every use case works with; handed to loaders and actions as their context. */
@@ -7,6 +8,8 @@ export interface AppContext {
   db: Database;
   /** The receivers and packs that can be driven; null when there are none. */
   rig: RigPort | null;
+  /** The register of television that can be asked; null when there is none. */
+  register: RegisterPort | null;
   scans: ScanJobs;
   /** The computer's clock, milliseconds. */
   realNowMs: () => number;

@@ -2,6 +2,7 @@ import type { Sequelize, Transaction } from "sequelize";
 import { initialTables } from "./m0001InitialTables.server";
 import { handedDown } from "./m0003HandedDown.server";
 import { regionFiles } from "./m0004RegionFiles.server";
+import { stationLists } from "./m0005StationLists.server";
 import { preparation } from "./m0002Preparation.server";
 
 export interface Migration {
@@ -15,4 +16,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0002-preparation", up: preparation },
   { name: "0003-handed-down", up: handedDown },
   { name: "0004-region-files", up: regionFiles },
+  { name: "0005-station-lists", up: stationLists },
 ];

@@ -16,7 +16,7 @@ export interface ChannelRow {
   micDistanceM: number; peakFactorDb: number; inputId: string; receiverKey: string; half: number; packKey: string; version: number;
 }
 export interface ChannelChangeRow { id: number; channelId: number; version: number; atMs: number; what: string }
-export interface StationRow { id: number; dayId: number; channel: number; name: string; note: string }
+export interface StationListRow { id: number; dayId: number; version: number; atMs: number; how: string; stationsJson: string }
 export interface SweepRow {
   id: number; dayId: number; placeId: number; takenAtMs: number; source: string; format: string; lowHz: number; stepHz: number; points: number; completePasses: number;
   warningsJson: string; ownJson: string; levels: Buffer;
@@ -42,7 +42,7 @@ export interface Models {
   units: Table<UnitRow>;
   channels: Table<ChannelRow>;
   channelChanges: Table<ChannelChangeRow>;
-  stations: Table<StationRow>;
+  stationLists: Table<StationListRow>;
   sweeps: Table<SweepRow>;
   plans: Table<PlanRow>;
   picks: Table<PickRow>;
@@ -69,7 +69,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   units: { id, dayId: int, key: text, kind: text, modelId: text, label: text, powerMw: maybe(REAL) },
   channels: { id, dayId: int, number: int, talker: text, mark: text, part: text, moves: text, effort: text, wear: text, microphoneId: text, micDistanceM: real, peakFactorDb: real, inputId: text, receiverKey: text, half: int, packKey: text, version: int },
   channelChanges: { id, channelId: int, version: int, atMs: int, what: text },
-  stations: { id, dayId: int, channel: int, name: text, note: text },
+  stationLists: { id, dayId: int, version: int, atMs: int, how: text, stationsJson: text },
   sweeps: { id, dayId: int, placeId: int, takenAtMs: int, source: text, format: text, lowHz: real, stepHz: real, points: int, completePasses: int, warningsJson: text, ownJson: text, levels: { type: BLOB, allowNull: false } },
   plans: { id, dayId: int, version: int, placeId: int, sweepId: maybe(INTEGER), acceptedAtMs: int, profile: text, how: text, sparesJson: text },
   picks: { id, planId: int, channelId: int, frequencyHz: int, isLocked: flag },

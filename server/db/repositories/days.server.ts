@@ -89,14 +89,27 @@ export async function updateUnitPower(db: Database, dayId: number, key: string, 
   await db.models.units.update({ powerMw }, { where: { dayId, key }, transaction });
 }
 
-export async function listStations(db: Database, dayId: number): Promise<RegisteredStation[]> {
-  const rows = await db.models.stations.findAll({ where: { dayId }, order: [["channel", "ASC"]] });
+/** The stations of a day as they stood from some moment on. */
+export interface StationList {
+  version: number;
+  atMs: number;
+  how: string;
+  stations: RegisteredStation[];
+}
+
+export async function listStationLists(db: Database, dayId: number, transaction?: Transaction): Promise<StationList[]> {
+  const rows = await db.models.stationLists.findAll({ where: { dayId }, order: [["version", "ASC"]], transaction: transaction ?? null });
   return rows.map((r) => {
-    const { channel, name, note } = r.get({ plain: true });
-    return { channel, name, note };
+    const { version, atMs, how, stationsJson } = r.get({ plain: true });
+    return { version, atMs, how, stations: JSON.parse(stationsJson) as RegisteredStation[] };
   });
 }
 
-export async function insertStations(db: Database, dayId: number, stations: readonly RegisteredStation[], transaction: Transaction): Promise<void> {
-  await db.models.stations.bulkCreate(stations.map((s) => ({ ...s, dayId })), { transaction });
+/** The stations that stand now. */
+export async function listStations(db: Database, dayId: number): Promise<RegisteredStation[]> {
+  return (await listStationLists(db, dayId)).at(-1)?.stations ?? [];
+}
+
+export async function insertStationList(db: Database, dayId: number, { stations, ...head }: StationList, transaction: Transaction): Promise<void> {
+  await db.models.stationLists.create({ ...head, dayId, stationsJson: JSON.stringify(stations) }, { transaction });
 }

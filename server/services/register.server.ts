@@ -1,0 +1,86 @@
+import { pairTuning } from "../../core/kit/match";
+import { packModel, receiverModel } from "../../core/kit/models";
+import { openStretches, takenTelevision } from "../../core/day/pickProblem";
+import { rankRoom, type RoomStretch } from "../../core/day/room";
+import type { Position } from "../../core/regions/register";
+import { channelAt, rasterChannels } from "../../core/regions/raster";
+import { rasterOf } from "../../core/regions/region";
+import { fail, ok, type Result } from "../../core/units/result";
+import type { ServiceError } from "../../contract/serviceError";
+import { formatDbm, formatKm } from "../../contract/format";
+import { insertStationList, listStationLists, type RegisteredStation, type StationList } from "../db/repositories/days.server";
+import type { AppContext } from "./appContext.server";
+import { dayNowMs } from "./clock.server";
+import { requireDay } from "./dayView.server";
+import { pickBasis } from "./plans.server";
+
+export interface RegisterView {
+  list: Omit<StationList, "stations"> | null;
+  earlierVersion: number | null;
+  stations: RegisteredStation[];
+  rank: RoomStretch[];
+  isMeasured: boolean;
+  hasRegister: boolean;
+  /** Raster channels that a station can be put on. */
+  channels: number[];
+}
+
+/** What television reaches the day's places by the register, and what room it leaves for this kit. */
+export async function getRegister(app: AppContext, dayId: number): Promise<Result<RegisterView, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { region, units, stations } = loaded.value;
+  const lists = await listStationLists(app.db, dayId);
+  const list = lists.at(-1) ?? null;
+  const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);
+  const raster = rasterOf(region);
+  const receivers = units.filter((u) => u.kind === "receiver").map((u) => receiverModel(u.modelId));
+  const packs = units.filter((u) => u.kind === "pack").map((u) => ({
+    label: u.label, tuning: receivers.map((r) => pairTuning(r, packModel(u.modelId))).find((t) => t !== null) ?? null,
+  }));
+  const taken = new Set(takenTelevision({ raster, stations, analysis: basis.analysis }).map((t) => t.channel));
+  const open = basis.analysis ? openStretches(basis.request, 200_000) : basis.request.windows;
+  return ok({
+    list: list && { version: list.version, atMs: list.atMs, how: list.how }, earlierVersion: lists.at(-2)?.version ?? null, stations, isMeasured: basis.analysis !== null, hasRegister: app.register !== null,
+    rank: rankRoom(raster, open, taken, packs).filter((r) => r.packMhz > 0), channels: rasterChannels(raster).map((c) => c.channel),
+  });
+}
+
+/** Asks the register what reaches a position; its answer becomes the day's stations and stays, with the register or without it. */
+export async function askRegister(app: AppContext, dayId: number, p: { at: Position; setting: "indoors" | "outdoors"; seenVersion: number }): Promise<Result<number, ServiceError>> {
+  if (!app.register) return fail({ code: "no-register" });
+  const answer = await app.register.stationsAt(p.at, p.setting);
+  if (!answer.ok) return fail({ code: "device", error: answer.error, unit: "the register" });
+  const stations = answer.value.map((s): RegisteredStation => ({ channel: s.channel, name: s.name, note: `${formatKm(s.distanceM)}, ${formatDbm(s.levelDbm)} predicted` })).sort((a, b) => a.channel - b.channel);
+  const stored = await storeStations(app, dayId, p.seenVersion, stations, `asked for ${p.at.latitudeDeg.toFixed(3)}, ${p.at.longitudeDeg.toFixed(3)}`);
+  return stored.ok ? ok(stations.length) : stored;
+}
+
+/** Puts a station on the list by hand, or takes one off it. */
+export async function editStations(app: AppContext, dayId: number, p: { add?: RegisteredStation | undefined; removeChannel?: number | undefined; seenVersion: number }): Promise<Result<null, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { stations, region } = loaded.value;
+  const raster = rasterOf(region);
+  if (p.add && !rasterChannels(raster).some((c) => c.channel === p.add!.channel)) return fail({ code: "setting-unknown", what: `there is no TV channel ${p.add.channel} on this raster (${channelAt(raster, raster.firstLowHz)?.channel ?? ""} is the first)` });
+  const kept = stations.filter((s) => s.channel !== p.removeChannel && s.channel !== p.add?.channel);
+  return storeStations(app, dayId, p.seenVersion, [...kept, ...(p.add ? [p.add] : [])].sort((a, b) => a.channel - b.channel), "changed by hand");
+}
+
+/** Takes the list before the present one back, as a new version. */
+export async function undoStations(app: AppContext, dayId: number, seenVersion: number): Promise<Result<null, ServiceError>> {
+  const before = (await listStationLists(app.db, dayId)).at(-2);
+  return before ? storeStations(app, dayId, seenVersion, before.stations, `back to list ${before.version}`) : fail({ code: "not-found", what: "station list" });
+}
+
+async function storeStations(app: AppContext, dayId: number, seenVersion: number, stations: RegisteredStation[], how: string): Promise<Result<null, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const atMs = Math.round(dayNowMs(app, loaded.value.day));
+  return app.db.write(async (transaction) => {
+    const newest = (await listStationLists(app.db, dayId, transaction)).at(-1);
+    if ((newest?.version ?? 0) !== seenVersion) return fail({ code: "stations-changed" as const, atMs: newest?.atMs ?? 0 });
+    await insertStationList(app.db, dayId, { version: seenVersion + 1, atMs, how, stations }, transaction);
+    return ok(null);
+  });
+}
