@@ -45,7 +45,7 @@ const both = async (name) => {
 await page.goto(running.url);
 await ready();
 await stage("Prepare");
-await both("prepare");
+await shoot("prepare-daylight");
 await page.getByRole("link", { name: "Handed down by a coordinator" }).click();
 await page.getByRole("heading", { level: 1, name: "Nothing handed down yet" }).waitFor();
 await page.locator("input[type=file]").setInputFiles({
@@ -54,6 +54,12 @@ await page.locator("input[type=file]").setInputFiles({
 });
 await press(/^Take over five lines/);
 await shoot("handed-down-daylight");
+for (const [link, name, title] of [["What is allowed here", "law", /transmit here/], ["What television reaches this place", "register", /^Most room/], ["Labels and the packing list", "labels", /^Ten labels/]]) {
+  await stage("Prepare");
+  await page.getByRole("link", { name: link }).click();
+  await page.getByRole("heading", { level: 1, name: title }).waitFor();
+  await shoot(`${name}-daylight`);
+}
 await stage("Scan");
 await press("Switch it off");
 await press("Scan now");
