@@ -5,12 +5,12 @@ import type { SweepFileError } from "../core/sweep/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =
-  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "scene list" | "handed-down line" | "region file" | "station list" }
+  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" }
   | { code: "changed-meanwhile"; talker: string; changes: { atMs: number; what: string }[] }
   | { code: "plan-changed"; version: number; atMs: number }
   | { code: "scan-changed"; atMs: number }
   | { code: "rules-broken"; picks: { talker: string; broken: BrokenRule[] }[]; names: Record<string, string> }
-  | { code: "scenes-changed" | "handed-changed" | "stations-changed"; atMs: number }
+  | { code: "list-changed"; list: "scenes" | "handed" | "stations"; atMs: number }
   | { code: "list-unreadable"; why: "empty" | "binary" | "large" | "calendar" | "calendar-other-day" }
   | { code: "list-rows-bad"; rows: number[] }
   | { code: "region-file"; error: RegionFileError }

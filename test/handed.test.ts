@@ -1,6 +1,7 @@
-import { assignHanded, exportPlan, getHanded, importHanded, previewHanded, undoHanded, type HandedView } from "../server/services/handedDown.server";
+import { assignHanded, exportPlan, getHanded, importHanded, previewHanded, type HandedView } from "../server/services/handedDown.server";
 import { allPacksOff } from "../server/services/syncs.server";
 import { handedFaultWords, handedHeadline } from "../contract/prepWords";
+import { undoList } from "../server/services/versionedLists.server";
 import { acceptFound, practiceApp, propose, scanToEnd, type PracticeApp } from "./practiceApp";
 
 let practice: PracticeApp;
@@ -43,9 +44,9 @@ test("a line goes to another channel, and leaves the one it was for; two windows
   await take();
   expect((await assignHanded(practice.app, practice.dayId, { line: 2, channelId: 1, seenVersion: 1 })).ok).toBe(true);
   expect((await handed()).lines.map((l) => l.channelId)).toEqual([null, 2, 1, null, 3]);
-  expect(await assignHanded(practice.app, practice.dayId, { line: 2, channelId: 5, seenVersion: 1 })).toMatchObject({ ok: false, error: { code: "handed-changed" } });
+  expect(await assignHanded(practice.app, practice.dayId, { line: 2, channelId: 5, seenVersion: 1 })).toMatchObject({ ok: false, error: { code: "list-changed" } });
   expect(await assignHanded(practice.app, practice.dayId, { line: 99, channelId: 5, seenVersion: 2 })).toMatchObject({ ok: false, error: { code: "not-found" } });
-  expect((await undoHanded(practice.app, practice.dayId, 2)).ok).toBe(true);
+  expect((await undoList(practice.app, "handed", practice.dayId, 2)).ok).toBe(true);
   expect((await handed()).lines.map((l) => l.channelId)).toEqual([1, 2, null, null, 3]);
 });
 

@@ -1,8 +1,9 @@
-import { exportScenes, getPreparation, importScenes, previewScenesOf, setPackPower, undoScenes, type PreparationView } from "../server/services/preparation.server";
+import { exportScenes, getPreparation, importScenes, previewScenesOf, setPackPower, type PreparationView } from "../server/services/preparation.server";
 import { getDayView } from "../server/services/dayView.server";
 import { usePack } from "../server/services/syncs.server";
 import { guessColumns } from "../core/day/sceneTable";
 import { prepHeadline } from "../contract/prepWords";
+import { undoList } from "../server/services/versionedLists.server";
 import { practiceApp, propose, type PracticeApp } from "./practiceApp";
 
 let practice: PracticeApp;
@@ -38,7 +39,7 @@ test("a list is previewed, taken over whole, saved, and taken back", async () =>
   expect((await prep()).scenes.map((s) => [s.number, s.title, s.isRepeatable])).toEqual([["1", "Dawn, the quay", true], ["2", "Night", false]]);
   const saved = await exportScenes(practice.app, practice.dayId);
   expect(saved.ok && (await preview(saved.value)).rows.map((r) => r.scene)).toEqual((await prep()).scenes);
-  expect((await undoScenes(practice.app, practice.dayId, 2)).ok).toBe(true);
+  expect((await undoList(practice.app, "scenes", practice.dayId, 2)).ok).toBe(true);
   expect((await prep()).scenes).toEqual(before.scenes);
 });
 
@@ -54,7 +55,7 @@ test("a row with something wrong stops the import; nothing is taken over by half
 test("two windows: the list of the second is refused, told when the first came", async () => {
   const map = guessColumns(CSV.split("\n")[0]!.split(","));
   await importScenes(practice.app, practice.dayId, { text: CSV, map, leaveOutBad: false, seenVersion: 1 });
-  expect(await importScenes(practice.app, practice.dayId, { text: CSV, map, leaveOutBad: false, seenVersion: 1 })).toMatchObject({ ok: false, error: { code: "scenes-changed" } });
+  expect(await importScenes(practice.app, practice.dayId, { text: CSV, map, leaveOutBad: false, seenVersion: 1 })).toMatchObject({ ok: false, error: { code: "list-changed" } });
 });
 
 test.each([

@@ -4,9 +4,10 @@ import { join } from "node:path";
 import { Sequelize } from "sequelize";
 import { openDatabase } from "../server/db/connection.server";
 import { initialTables } from "../server/db/migrations/m0001InitialTables.server";
-import { listStations } from "../server/db/repositories/days.server";
+import { newestItems } from "../server/db/repositories/versionedLists.server";
 import { httpRegister } from "../server/devices/registerPort.server";
-import { askRegister, editStations, getRegister, undoStations, type RegisterView } from "../server/services/register.server";
+import { askRegister, editStations, getRegister, type RegisterView } from "../server/services/register.server";
+import { undoList } from "../server/services/versionedLists.server";
 import { practiceApp, propose, type PracticeApp } from "./practiceApp";
 
 describe("asking the register", () => {
@@ -30,7 +31,7 @@ describe("asking the register", () => {
     const alone = { ...practice.app, register: null };
     expect(await askRegister(alone, practice.dayId, { at: quay, setting: "outdoors", seenVersion: 2 })).toMatchObject({ ok: false, error: { code: "no-register" } });
     expect((await view()).stations).toEqual(after.stations);
-    await undoStations(practice.app, practice.dayId, 2);
+    await undoList(practice.app, "stations", practice.dayId, 2);
     expect((await view()).stations).toEqual(before.stations);
   });
 
@@ -47,7 +48,7 @@ describe("asking the register", () => {
     expect((await add(23, "Pirate Two", 2)).ok).toBe(true);
     expect((await view()).stations.filter((s) => s.channel === 23).map((s) => s.name)).toEqual(["Pirate Two"]);
     expect(await add(99, "Nowhere", 3)).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
-    expect(await add(26, "Late", 1)).toMatchObject({ ok: false, error: { code: "stations-changed" } });
+    expect(await add(26, "Late", 1)).toMatchObject({ ok: false, error: { code: "list-changed" } });
     const { result } = await propose(practice);
     for (const a of result.assignments) expect(a.frequencyHz < 486e6 || a.frequencyHz > 494e6).toBe(true);
     await editStations(practice.app, practice.dayId, { removeChannel: 23, seenVersion: 3 });
@@ -73,7 +74,7 @@ test("a data file from before keeps its stations, as the first list", async () =
   await raw.query("INSERT INTO stations (dayId, channel, name, note) VALUES (1, 25, 'Old mast', 'n'), (1, 22, 'Quoted \"mast\"', '')");
   await raw.close();
   const db = await openDatabase(file);
-  expect((await listStations(db, 1)).sort((a, b) => a.channel - b.channel)).toEqual([{ channel: 22, name: "Quoted \"mast\"", note: "" }, { channel: 25, name: "Old mast", note: "n" }]);
+  expect((await newestItems(db, "stations", 1)).sort((a, b) => a.channel - b.channel)).toEqual([{ channel: 22, name: "Quoted \"mast\"", note: "" }, { channel: 25, name: "Old mast", note: "n" }]);
   await db.close();
   rmSync(folder, { recursive: true });
 });

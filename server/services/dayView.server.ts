@@ -7,7 +7,8 @@ import type { DeviceError } from "../../core/air/rig";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { listChannels, type StoredChannel } from "../db/repositories/channels.server";
-import { type Day, type DayPlace, findDay, listDays, listPlaces, listStations, listUnits, type RegisteredStation, type Unit } from "../db/repositories/days.server";
+import { type Day, type DayPlace, findDay, listDays, listPlaces, listUnits, type Unit } from "../db/repositories/days.server";
+import { newestItems, type RegisteredStation } from "../db/repositories/versionedLists.server";
 import { listPlans, type StoredPlan } from "../db/repositories/plans.server";
 import { listLevels, listPlaceChecks, listSyncs, type StoredLevel, type StoredPlaceCheck } from "../db/repositories/records.server";
 import { listSweeps, type StoredSweep } from "../db/repositories/sweeps.server";
@@ -61,7 +62,7 @@ export async function loadDay(app: AppContext, dayId: number) {
   const day = await findDay(db, dayId);
   if (!day) return null;
   const [places, stored, units, stations, sweeps, plans, syncs, levels, placeChecks] = await Promise.all([
-    listPlaces(db, dayId), listChannels(db, dayId), listUnits(db, dayId), listStations(db, dayId), listSweeps(db, dayId), listPlans(db, dayId),
+    listPlaces(db, dayId), listChannels(db, dayId), listUnits(db, dayId), newestItems(db, "stations", dayId), listSweeps(db, dayId), listPlans(db, dayId),
     listSyncs(db, dayId), listLevels(db, dayId), listPlaceChecks(db, dayId),
   ]);
   const region = await regionNamed(db, day.region);

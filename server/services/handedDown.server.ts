@@ -4,12 +4,12 @@ import { rasterOf } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import { formatMhz } from "../../core/units/frequencyText";
 import type { ServiceError } from "../../contract/serviceError";
-import { insertHandedList, listHandedLists } from "../db/repositories/preparation.server";
+import { listVersions, newestItems } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
-import { dayNowMs } from "./clock.server";
 import { requireDay } from "./dayView.server";
 import { readTable } from "./listFiles.server";
 import { pickBasis } from "./plans.server";
+import { storeNextList } from "./versionedLists.server";
 
 export interface HandedView {
   version: number;
@@ -25,10 +25,10 @@ export interface HandedView {
 export async function getHanded(app: AppContext, dayId: number): Promise<Result<HandedView, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const lists = await listHandedLists(app.db, dayId);
+  const lists = await listVersions(app.db, "handed", dayId);
   const list = lists.at(-1);
   const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);
-  const lines = list?.lines ?? [];
+  const lines = list?.items ?? [];
   // the lines themselves stand in the list; the problem's own copies of them are left out
   const others = basis.request.others.filter((o) => !o.id.startsWith("handed "));
   return ok({
@@ -62,34 +62,16 @@ export async function importHanded(app: AppContext, dayId: number, p: { text: st
   const lines = preview.value.rows.flatMap((r) => (r.line ? [r.line] : []));
   const leftOut = preview.value.rows.length - lines.length;
   if (lines.length === 0 || (leftOut > 0 && !p.leaveOutBad)) return fail({ code: "list-rows-bad", rows: preview.value.rows.filter((r) => !r.line).map((r) => r.row) });
-  const stored = await storeLines(app, dayId, p.seenVersion, lines, "read from a list");
+  const stored = await storeNextList(app, "handed", dayId, { seenVersion: p.seenVersion, items: lines, how: "read from a list" });
   return stored.ok ? ok({ imported: lines.length, leftOut }) : stored;
 }
 
 /** Says which channel of ours a line is meant for; null for another crew's. */
 export async function assignHanded(app: AppContext, dayId: number, p: { line: number; channelId: number | null; seenVersion: number }): Promise<Result<null, ServiceError>> {
-  const lines = (await listHandedLists(app.db, dayId)).at(-1)?.lines ?? [];
+  const lines = await newestItems(app.db, "handed", dayId);
   if (!lines[p.line]) return fail({ code: "not-found", what: "handed-down line" });
   const changed = lines.map((line, i) => (i === p.line ? { ...line, channelId: p.channelId } : line.channelId === p.channelId ? { ...line, channelId: null } : line));
-  return storeLines(app, dayId, p.seenVersion, changed, "assigned");
-}
-
-/** Takes the list before the present one back, as a new version. */
-export async function undoHanded(app: AppContext, dayId: number, seenVersion: number): Promise<Result<null, ServiceError>> {
-  const before = (await listHandedLists(app.db, dayId)).at(-2);
-  return before ? storeLines(app, dayId, seenVersion, before.lines, `back to list ${before.version}`) : fail({ code: "not-found", what: "handed-down line" });
-}
-
-async function storeLines(app: AppContext, dayId: number, seenVersion: number, lines: HandedDown[], how: string): Promise<Result<null, ServiceError>> {
-  const loaded = await requireDay(app, dayId);
-  if (!loaded.ok) return loaded;
-  const atMs = Math.round(dayNowMs(app, loaded.value.day));
-  return app.db.write(async (transaction) => {
-    const newest = (await listHandedLists(app.db, dayId, transaction)).at(-1);
-    if ((newest?.version ?? 0) !== seenVersion) return fail({ code: "handed-changed" as const, atMs: newest?.atMs ?? 0 });
-    await insertHandedList(app.db, dayId, { version: seenVersion + 1, atMs, how, lines }, transaction);
-    return ok(null);
-  });
+  return storeNextList(app, "handed", dayId, { seenVersion: p.seenVersion, items: changed, how: "assigned" });
 }
 
 /** What we need and what we use, in the form that a coordinator's list has: who, primary, backup. The backup is the first spare that a channel can use. */

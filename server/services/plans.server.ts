@@ -8,7 +8,7 @@ import { rasterOf } from "../../core/regions/region";
 import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
-import { listHandedLists } from "../db/repositories/preparation.server";
+import { newestItems } from "../db/repositories/versionedLists.server";
 import { insertPlan, listPlans, type StoredPick, type StoredPlan, type StoredSpare } from "../db/repositories/plans.server";
 import type { StoredSweep } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";
@@ -40,7 +40,7 @@ export async function pickBasis(app: AppContext, loaded: LoadedDay, profile: Pro
   };
   const request = pickProblem(problem);
   // what a coordinator gave to other crews stands, seen in the scan or not
-  const handed = (await listHandedLists(app.db, day.id)).at(-1)?.lines.filter((l) => l.channelId === null) ?? [];
+  const handed = (await newestItems(app.db, "handed", day.id)).filter((l) => l.channelId === null);
   const unseen = handed.filter((l) => !request.others.some((o) => Math.abs(o.frequencyHz - l.primaryHz) < 50_000));
   return { request: { ...request, others: [...request.others, ...unseen.map((l, i) => ({ id: `handed ${i + 1} ${l.who}`, frequencyHz: l.primaryHz }))] }, sweep, analysis };
 }

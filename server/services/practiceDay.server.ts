@@ -3,8 +3,9 @@ import type { StockItem } from "../../core/day/readiness";
 import type { Rig } from "../../core/air/rig";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { insertChannel, type StoredChannel } from "../db/repositories/channels.server";
-import { type DayPlace, insertDay, insertPlace, insertStationList, insertUnits, type Unit, updateDay } from "../db/repositories/days.server";
-import { insertSceneList, insertStock } from "../db/repositories/preparation.server";
+import { type DayPlace, insertDay, insertPlace,  insertUnits, type Unit, updateDay } from "../db/repositories/days.server";
+import { insertStock } from "../db/repositories/stock.server";
+import { appendVersion } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { powerOf } from "./dayView.server";
 
@@ -71,9 +72,9 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
       placeIds.push(await insertPlace(db, dayId, { ...place, geometry }, t));
     }
     await insertUnits(db, dayId, UNITS, t);
-    await insertStationList(db, dayId, { version: 1, atMs: hours(7, 30), how: "from the register", stations: [...PORT_ELLERY_STATIONS] }, t);
+    await appendVersion(db, "stations", dayId, { version: 1, atMs: hours(7, 30), how: "from the register", items: [...PORT_ELLERY_STATIONS] }, t);
     for (const channel of CAST) await insertChannel(db, dayId, channel, t);
-    await insertSceneList(db, dayId, { version: 1, atMs: hours(7, 30), how: "from the call sheet", scenes: SCENES.map(({ place, ...s }) => ({ ...s, placeId: placeIds[place]! })) }, t);
+    await appendVersion(db, "scenes", dayId, { version: 1, atMs: hours(7, 30), how: "from the call sheet", items: SCENES.map(({ place, ...s }) => ({ ...s, placeId: placeIds[place]! })) }, t);
     await insertStock(db, dayId, STOCK, t);
     await updateDay(db, dayId, { currentPlaceId: placeIds[0]! }, t);
     return dayId;

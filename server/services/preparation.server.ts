@@ -8,12 +8,13 @@ import { type ColumnMap, guessColumns, readSceneTable, type SceneRow } from "../
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { updateUnitPower, type Unit } from "../db/repositories/days.server";
-import { insertSceneList, listSceneLists, listStock, type SceneList } from "../db/repositories/preparation.server";
+import { listStock } from "../db/repositories/stock.server";
+import { listVersions, newestItems, type VersionedList } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
-import { dayNowMs } from "./clock.server";
 import { powerOf, requireDay } from "./dayView.server";
 import { looksLikeCalendar, readCalendar, writeCalendar } from "./calendarFiles.server";
 import { MOST_LIST_CHARACTERS, readTable } from "./listFiles.server";
+import { storeNextList } from "./versionedLists.server";
 
 /** Time to take a pack from one person and wire the next (common practice, no published source). */
 export const RERIG_MS = 15 * 60_000;
@@ -27,7 +28,7 @@ export interface MatchRow {
 }
 
 export interface PreparationView {
-  list: Omit<SceneList, "scenes"> | null;
+  list: Omit<VersionedList<Scene>, "items"> | null;
   earlierVersion: number | null;
   scenes: Scene[];
   peak: WiredStretch | null;
@@ -44,9 +45,9 @@ export async function getPreparation(app: AppContext, dayId: number): Promise<Re
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { region, units, stored } = loaded.value;
-  const [lists, stock] = await Promise.all([listSceneLists(app.db, dayId), listStock(app.db, dayId)]);
+  const [lists, stock] = await Promise.all([listVersions(app.db, "scenes", dayId), listStock(app.db, dayId)]);
   const list = lists.at(-1) ?? null;
-  const scenes = list?.scenes ?? [];
+  const scenes = list?.items ?? [];
   const receivers = units.filter((u) => u.kind === "receiver");
   const facts: PrepFacts = { region, scenes, talkers: stored.map((c) => c.talker), units, stock, rerigMs: RERIG_MS };
   return ok({
@@ -95,28 +96,9 @@ export async function importScenes(app: AppContext, dayId: number, p: { text: st
   const good = preview.value.rows.flatMap((r) => (r.scene ? [r.scene] : []));
   const leftOut = preview.value.rows.length - good.length;
   if (good.length === 0 || (leftOut > 0 && !p.leaveOutBad)) return fail({ code: "list-rows-bad", rows: preview.value.rows.filter((r) => !r.scene).map((r) => r.row) });
-  const stored = await storeScenes(app, dayId, p.seenVersion, good, "read from a list");
+  const items = good.sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs);
+  const stored = await storeNextList(app, "scenes", dayId, { seenVersion: p.seenVersion, items, how: "read from a list" });
   return stored.ok ? ok({ imported: good.length, leftOut }) : stored;
-}
-
-/** Takes the list before the present one back, as a new version. */
-export async function undoScenes(app: AppContext, dayId: number, seenVersion: number): Promise<Result<null, ServiceError>> {
-  const lists = await listSceneLists(app.db, dayId);
-  const before = lists.at(-2);
-  return before ? storeScenes(app, dayId, seenVersion, before.scenes, `back to list ${before.version}`) : fail({ code: "not-found", what: "scene list" });
-}
-
-async function storeScenes(app: AppContext, dayId: number, seenVersion: number, scenes: Scene[], how: string): Promise<Result<null, ServiceError>> {
-  const loaded = await requireDay(app, dayId);
-  if (!loaded.ok) return loaded;
-  const atMs = Math.round(dayNowMs(app, loaded.value.day));
-  return app.db.write(async (transaction) => {
-    const newest = (await listSceneLists(app.db, dayId, transaction)).at(-1);
-    if ((newest?.version ?? 0) !== seenVersion) return fail({ code: "scenes-changed" as const, atMs: newest?.atMs ?? 0 });
-    const sorted = [...scenes].sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs);
-    await insertSceneList(app.db, dayId, { version: seenVersion + 1, atMs, how, scenes: sorted }, transaction);
-    return ok(null);
-  });
 }
 
 /** Sets a pack's power, on the record and on the practice rig. */
@@ -140,7 +122,7 @@ export async function exportCalendar(app: AppContext, dayId: number): Promise<Re
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { day, places } = loaded.value;
-  const scenes = (await listSceneLists(app.db, dayId)).at(-1)?.scenes ?? [];
+  const scenes = await newestItems(app.db, "scenes", dayId);
   return ok(writeCalendar(scenes, { dateIso: day.dateIso, stampMs: app.realNowMs(), placeOf: (id) => places.find((p) => p.id === id)?.name ?? "" }));
 }
 
@@ -148,7 +130,7 @@ export async function exportCalendar(app: AppContext, dayId: number): Promise<Re
 export async function exportScenes(app: AppContext, dayId: number): Promise<Result<string, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const scenes = (await listSceneLists(app.db, dayId)).at(-1)?.scenes ?? [];
+  const scenes = await newestItems(app.db, "scenes", dayId);
   const clock = (ms: number) => `${String(Math.floor(ms / 3_600_000) % 24).padStart(2, "0")}:${String(Math.floor(ms / 60_000) % 60).padStart(2, "0")}`;
   const place = (id: number | null) => loaded.value.places.find((p) => p.id === id)?.name ?? "";
   return ok(Papa.unparse({

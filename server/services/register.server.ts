@@ -8,14 +8,14 @@ import { rasterOf } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { formatDbm, formatKm } from "../../contract/format";
-import { insertStationList, listStationLists, type RegisteredStation, type StationList } from "../db/repositories/days.server";
+import { listVersions, type RegisteredStation, type VersionedList } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
-import { dayNowMs } from "./clock.server";
 import { requireDay } from "./dayView.server";
 import { pickBasis } from "./plans.server";
+import { storeNextList } from "./versionedLists.server";
 
 export interface RegisterView {
-  list: Omit<StationList, "stations"> | null;
+  list: Omit<VersionedList<RegisteredStation>, "items"> | null;
   earlierVersion: number | null;
   stations: RegisteredStation[];
   rank: RoomStretch[];
@@ -30,7 +30,7 @@ export async function getRegister(app: AppContext, dayId: number): Promise<Resul
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { region, units, stations } = loaded.value;
-  const lists = await listStationLists(app.db, dayId);
+  const lists = await listVersions(app.db, "stations", dayId);
   const list = lists.at(-1) ?? null;
   const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);
   const raster = rasterOf(region);
@@ -52,7 +52,8 @@ export async function askRegister(app: AppContext, dayId: number, p: { at: Posit
   const answer = await app.register.stationsAt(p.at, p.setting);
   if (!answer.ok) return fail({ code: "device", error: answer.error, unit: "the register" });
   const stations = answer.value.map((s): RegisteredStation => ({ channel: s.channel, name: s.name, note: `${formatKm(s.distanceM)}, ${formatDbm(s.levelDbm)} predicted` })).sort((a, b) => a.channel - b.channel);
-  const stored = await storeStations(app, dayId, p.seenVersion, stations, `asked for ${p.at.latitudeDeg.toFixed(3)}, ${p.at.longitudeDeg.toFixed(3)}`);
+  const how = `asked for ${p.at.latitudeDeg.toFixed(3)}, ${p.at.longitudeDeg.toFixed(3)}`;
+  const stored = await storeNextList(app, "stations", dayId, { seenVersion: p.seenVersion, items: stations, how });
   return stored.ok ? ok(stations.length) : stored;
 }
 
@@ -64,23 +65,6 @@ export async function editStations(app: AppContext, dayId: number, p: { add?: Re
   const raster = rasterOf(region);
   if (p.add && !rasterChannels(raster).some((c) => c.channel === p.add!.channel)) return fail({ code: "setting-unknown", what: `there is no TV channel ${p.add.channel} on this raster (${channelAt(raster, raster.firstLowHz)?.channel ?? ""} is the first)` });
   const kept = stations.filter((s) => s.channel !== p.removeChannel && s.channel !== p.add?.channel);
-  return storeStations(app, dayId, p.seenVersion, [...kept, ...(p.add ? [p.add] : [])].sort((a, b) => a.channel - b.channel), "changed by hand");
-}
-
-/** Takes the list before the present one back, as a new version. */
-export async function undoStations(app: AppContext, dayId: number, seenVersion: number): Promise<Result<null, ServiceError>> {
-  const before = (await listStationLists(app.db, dayId)).at(-2);
-  return before ? storeStations(app, dayId, seenVersion, before.stations, `back to list ${before.version}`) : fail({ code: "not-found", what: "station list" });
-}
-
-async function storeStations(app: AppContext, dayId: number, seenVersion: number, stations: RegisteredStation[], how: string): Promise<Result<null, ServiceError>> {
-  const loaded = await requireDay(app, dayId);
-  if (!loaded.ok) return loaded;
-  const atMs = Math.round(dayNowMs(app, loaded.value.day));
-  return app.db.write(async (transaction) => {
-    const newest = (await listStationLists(app.db, dayId, transaction)).at(-1);
-    if ((newest?.version ?? 0) !== seenVersion) return fail({ code: "stations-changed" as const, atMs: newest?.atMs ?? 0 });
-    await insertStationList(app.db, dayId, { version: seenVersion + 1, atMs, how, stations }, transaction);
-    return ok(null);
-  });
+  const items = [...kept, ...(p.add ? [p.add] : [])].sort((a, b) => a.channel - b.channel);
+  return storeNextList(app, "stations", dayId, { seenVersion: p.seenVersion, items, how: "changed by hand" });
 }

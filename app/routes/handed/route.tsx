@@ -2,7 +2,8 @@ import { useState } from "react";
 import { data, Link } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { assignHanded, getHanded, type HandedPreview, importHanded, previewHanded, undoHanded } from "../../../server/services/handedDown.server";
+import { assignHanded, getHanded, type HandedPreview, importHanded, previewHanded } from "../../../server/services/handedDown.server";
+import { undoList } from "../../../server/services/versionedLists.server";
 import { capital, count, formatClock } from "../../../contract/format";
 import { handedFaultWords, handedHeadline, handedProblemWords } from "../../../contract/prepWords";
 import { brokenRuleWords } from "../../../contract/words";
@@ -38,7 +39,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     }
     case "import": return reply(await importHanded(app, dayId, intent), ({ imported, leftOut }) => `${capital(count(imported, "line"))} taken over${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`);
     case "assign": return reply(await assignHanded(app, dayId, intent));
-    case "undo": return reply(await undoHanded(app, dayId, intent.seenVersion), () => "The list before is back.");
+    case "undo": return reply(await undoList(app, "handed", dayId, intent.seenVersion), () => "The list before is back.");
   }
 }
 

@@ -2,7 +2,8 @@ import { useMemo } from "react";
 import { data, Link } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { getPreparation, importScenes, previewScenesOf, type ScenePreview, setPackPower, undoScenes } from "../../../server/services/preparation.server";
+import { getPreparation, importScenes, previewScenesOf, type ScenePreview, setPackPower } from "../../../server/services/preparation.server";
+import { undoList } from "../../../server/services/versionedLists.server";
 import { capital, count, formatClock, formatDuration, listWords, numberWord } from "../../../contract/format";
 import { capitalSentence, findingWords, legalityWords, pairProblemWords, prepHeadline } from "../../../contract/prepWords";
 import { WiredChart } from "../../charts/wired/WiredChart";
@@ -33,7 +34,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return preview.ok ? data<PreviewReply<ScenePreview>>({ ok: true, message: null, at: Date.now(), preview: preview.value }) : reply(preview);
     }
     case "import": return reply(await importScenes(app, dayId, intent), ({ imported, leftOut }) => `${capital(count(imported, "scene"))} taken over${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`);
-    case "undo": return reply(await undoScenes(app, dayId, intent.seenVersion), () => "The list before is back.");
+    case "undo": return reply(await undoList(app, "scenes", dayId, intent.seenVersion), () => "The list before is back.");
     case "set-power": return reply(await setPackPower(app, dayId, intent.packKey, intent.powerMw), () => `Set to ${intent.powerMw} mW.`);
   }
 }

@@ -1,7 +1,8 @@
 import { X } from "lucide-react";
 import { useState } from "react";
 import type { Route } from "./+types/route";
-import { askRegister, editStations, getRegister, undoStations } from "../../../server/services/register.server";
+import { askRegister, editStations, getRegister } from "../../../server/services/register.server";
+import { undoList } from "../../../server/services/versionedLists.server";
 import { capital, count, formatClock, formatSpan, listWords } from "../../../contract/format";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { NumberField, SelectField, TextField } from "../../ui/Field/Field";
@@ -27,7 +28,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "ask": return reply(await askRegister(app, dayId, intent), (n) => `The register answered: ${count(n, "station")} reach that position. The answer stays, with the register or without it.`);
     case "add": return reply(await editStations(app, dayId, { add: { channel: intent.channel, name: intent.name, note: "put on by hand" }, seenVersion: intent.seenVersion }));
     case "remove": return reply(await editStations(app, dayId, { removeChannel: intent.channel, seenVersion: intent.seenVersion }));
-    case "undo": return reply(await undoStations(app, dayId, intent.seenVersion), () => "The list before is back.");
+    case "undo": return reply(await undoList(app, "stations", dayId, intent.seenVersion), () => "The list before is back.");
   }
 }
 

@@ -33,12 +33,6 @@ export interface DayPlace extends Place {
 
 export type Unit = CaseUnit;
 
-export interface RegisteredStation {
-  channel: number;
-  name: string;
-  note: string;
-}
-
 export type NewDay = Omit<Day, "id" | "currentPlaceId">;
 
 const toDay = (row: DayRow): Day => ({ ...row, profile: row.profile as ProfileName, isPractice: Boolean(row.isPractice), currentPlaceId: row.currentPlaceId ?? 0 });
@@ -87,29 +81,4 @@ export async function insertUnits(db: Database, dayId: number, units: readonly U
 
 export async function updateUnitPower(db: Database, dayId: number, key: string, powerMw: number, transaction: Transaction): Promise<void> {
   await db.models.units.update({ powerMw }, { where: { dayId, key }, transaction });
-}
-
-/** The stations of a day as they stood from some moment on. */
-export interface StationList {
-  version: number;
-  atMs: number;
-  how: string;
-  stations: RegisteredStation[];
-}
-
-export async function listStationLists(db: Database, dayId: number, transaction?: Transaction): Promise<StationList[]> {
-  const rows = await db.models.stationLists.findAll({ where: { dayId }, order: [["version", "ASC"]], transaction: transaction ?? null });
-  return rows.map((r) => {
-    const { version, atMs, how, stationsJson } = r.get({ plain: true });
-    return { version, atMs, how, stations: JSON.parse(stationsJson) as RegisteredStation[] };
-  });
-}
-
-/** The stations that stand now. */
-export async function listStations(db: Database, dayId: number): Promise<RegisteredStation[]> {
-  return (await listStationLists(db, dayId)).at(-1)?.stations ?? [];
-}
-
-export async function insertStationList(db: Database, dayId: number, { stations, ...head }: StationList, transaction: Transaction): Promise<void> {
-  await db.models.stationLists.create({ ...head, dayId, stationsJson: JSON.stringify(stations) }, { transaction });
 }

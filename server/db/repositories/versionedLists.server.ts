@@ -1,0 +1,60 @@
+import type { Model, ModelStatic, Transaction } from "sequelize";
+import type { HandedDown } from "../../../core/day/handedDown";
+import type { Scene } from "../../../core/day/scenes";
+import type { Database } from "../connection.server";
+
+/** A television station that a register, or a person, puts at a day's places. */
+export interface RegisteredStation {
+  channel: number;
+  name: string;
+  note: string;
+}
+
+/** What a day keeps as whole lists, version by version. */
+export interface ListItems {
+  scenes: Scene;
+  handed: HandedDown;
+  stations: RegisteredStation;
+}
+
+export type ListKind = keyof ListItems;
+
+/** A list as it stood from some moment on. Versions are only added, so that every change can be taken back. */
+export interface VersionedList<Item> {
+  version: number;
+  atMs: number;
+  how: string;
+  items: Item[];
+}
+
+const TABLES = { scenes: ["sceneLists", "scenesJson"], handed: ["handedLists", "linesJson"], stations: ["stationLists", "stationsJson"] } as const;
+
+/** Three tables of one shape: to a list they are one. */
+interface ListRow {
+  dayId: number;
+  version: number;
+  atMs: number;
+  how: string;
+  [jsonColumn: string]: string | number;
+}
+const tableOf = (db: Database, kind: ListKind) => db.models[TABLES[kind][0]] as unknown as ModelStatic<Model<ListRow, ListRow>>;
+
+/** All versions, oldest first. */
+export async function listVersions<K extends ListKind>(db: Database, kind: K, dayId: number, transaction?: Transaction): Promise<VersionedList<ListItems[K]>[]> {
+  const [, column] = TABLES[kind];
+  const rows = await tableOf(db, kind).findAll({ where: { dayId }, order: [["version", "ASC"]], transaction: transaction ?? null });
+  return rows.map((r) => {
+    const row = r.get({ plain: true });
+    return { version: row.version, atMs: row.atMs, how: row.how, items: JSON.parse(row[column] as string) as ListItems[K][] };
+  });
+}
+
+/** The items of the newest version; none before the first. */
+export async function newestItems<K extends ListKind>(db: Database, kind: K, dayId: number): Promise<ListItems[K][]> {
+  return (await listVersions(db, kind, dayId)).at(-1)?.items ?? [];
+}
+
+export async function appendVersion<K extends ListKind>(db: Database, kind: K, dayId: number, { items, ...head }: VersionedList<ListItems[K]>, transaction: Transaction): Promise<void> {
+  const [, column] = TABLES[kind];
+  await tableOf(db, kind).create({ ...head, dayId, [column]: JSON.stringify(items) }, { transaction });
+}
