@@ -24,9 +24,9 @@ test("keys open the stages, ? shows them, the spectrum reads out by arrow", asyn
   await mixer.ready("/");
   await page.keyboard.press("3");
   await expect(page).toHaveURL(/\/scan$/);
-  await page.getByRole("img", { name: /^Spectrum/ }).focus();
+  await page.getByRole("img", { name: /^(Spectrum|Nothing measured)/ }).focus();
   await page.keyboard.press("ArrowRight");
-  await expect(page.getByText(/^518\.025 MHz · −\d+ dBm/)).toBeVisible();
+  await expect(page.getByText(/^518\.025 MHz · (−\d+ dBm|not measured)/)).toBeVisible();
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
   await page.keyboard.press("Escape");
@@ -57,4 +57,16 @@ test("a pack of another block is shown as not matching, and why", async ({ page 
   await mixer.channel("Tobiah").getByRole("button", { name: /Pack of Tobiah/ }).click();
   await page.getByRole("option", { name: /Pack B/ }).click();
   await expect(mixer.channel("Tobiah")).not.toContainText("Pack G tunes");
+});
+
+test.describe("on a phone, the sheets of the preparation", () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  for (const path of ["handed", "labels", "law", "register"]) {
+    test(`${path} fits in 390 px`, async ({ page }) => {
+      const mixer = new Mixer(page);
+      await mixer.ready(`/day/1/${path}`);
+      await expect(mixer.answer).toBeVisible();
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    });
+  }
 });

@@ -70,9 +70,11 @@ function frequencyState(facts: DayFacts, channel: Channel): FrequencyState {
 }
 
 function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null): SyncState {
-  if (frequencyHz === null) return { status: "todo", code: "no-frequency" };
   const { packTuning } = channel;
-  if (!channel.tuning || frequencyHz < packTuning.lowHz || frequencyHz > packTuning.highHz) {
+  // two ends that never meet are wrong whether a frequency is picked or not
+  if (!channel.tuning) return { status: "problem", code: "pack-cannot", lowHz: packTuning.lowHz, highHz: packTuning.highHz };
+  if (frequencyHz === null) return { status: "todo", code: "no-frequency" };
+  if (frequencyHz < packTuning.lowHz || frequencyHz > packTuning.highHz) {
     return { status: "problem", code: "pack-cannot", lowHz: packTuning.lowHz, highHz: packTuning.highHz };
   }
   const mine = facts.syncs.filter((s) => s.channelId === channel.id);

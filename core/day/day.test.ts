@@ -74,6 +74,9 @@ test("a pack of another block, an occupied frequency, no audio", () => {
   const facts = finished();
   facts.channels[0] = { ...channel(1), packTuning: { lowHz: 566e6, highHz: 614e6, stepHz: 25_000 } };
   expect(parts(facts)[1]).toBe("pack-cannot");
+  const never = empty();
+  never.channels[0] = { ...channel(1), tuning: null };
+  expect([parts(never)[0], parts(never)[1]]).toEqual(["no-common-tuning", "pack-cannot"]);
   const heard = finished();
   heard.syncs.push({ kind: "proof-off", channelId: 1, placeId: 1, atMs: 20 * minute, frequencyHz: f1, isClear: false, strongestDbm: -70 });
   expect(parts(heard)[1]).toBe("someone-there");

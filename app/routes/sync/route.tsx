@@ -72,7 +72,7 @@ export default function SyncScreen() {
               </Unit>
               <Unit>
                 <Soft>{`${c.packLabel} ${c.pack?.isOn ? "is on" : "is off, last on"}`}</Soft>
-                <BigFigure style={c.pack?.isOn ? {} : { opacity: 0.55 }}>{c.pack ? formatMhz(c.pack.frequencyHz) : "–"}</BigFigure>
+                <BigFigure style={c.pack?.isOn ? {} : { color: "var(--soft)" }}>{c.pack ? formatMhz(c.pack.frequencyHz) : "–"}</BigFigure>
                 <Soft>{mismatchWords(c)}</Soft>
                 {c.legality.code !== "fine" && <Status status="problem">{legalityWords(c.legality)}</Status>}
               </Unit>
