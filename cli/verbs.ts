@@ -7,6 +7,7 @@ import { analyseSweepRequest, rasterRequest } from "../contract/sweep";
 import { levelAdviceWords, sweepFileErrorWords } from "../contract/words";
 import { levelChain } from "../core/audio/levelChain";
 import { checkSet } from "../core/coordination/checkSet";
+import { coordinateInBank } from "../core/coordination/banks";
 import { coordinate } from "../core/coordination/coordinate";
 import { linkBudget, type LinkQuestion } from "../core/radio/link";
 import { rasterChannels, RASTERS } from "../core/regions/raster";
@@ -52,7 +53,10 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     };
   }),
   "check-set": verb("spacing and intermodulation of a set of carriers", checkSetRequest, ({ carriers, profile }) => checkSet(carriers, profile)),
-  coordinate: verb("find frequencies for all channels, and spares", coordinateRequest, (request) => coordinate(request, { now: () => performance.now() })),
+  coordinate: verb("find frequencies for all channels, and spares", coordinateRequest, (request) => {
+    const hooks = { now: () => performance.now() };
+    return request.mode === "bank" ? coordinateInBank(request, request.banks, hooks) : coordinate(request, hooks);
+  }),
   link: verb("received level and margin of one path, term by term", linkRequest, (request) => linkBudget(request as LinkQuestion)),
   "level-chain": verb("levels, headroom and noise from the voice to the recorder", levelChainRequest, (request) => {
     const answer = levelChain(request);

@@ -43,5 +43,4 @@ export const coordinateRequest = z.object({
   r.others.forEach((o, i) => {
     if (own.has(o.id)) context.addIssue({ code: "custom", path: ["others", i, "id"], message: `the id "${o.id}" is a channel's too` });
   });
-  if (r.mode === "bank") context.addIssue({ code: "custom", path: ["mode"], message: "\"bank\" is not built yet; use \"free\"" });
 });
