@@ -2,7 +2,6 @@ import { index, route, type RouteConfig } from "@react-router/dev/routes";
 
 export default [
   index("routes/home/route.tsx"),
-  route("settings", "routes/settings/route.ts"),
   route("day/:dayId", "routes/dayFrame/route.tsx", [
     index("routes/day/route.tsx"),
     route("prepare", "routes/prepare/route.tsx"),

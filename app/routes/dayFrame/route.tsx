@@ -1,10 +1,11 @@
 import { Moon, Sun } from "lucide-react";
-import { useEffect } from "react";
-import { Link, NavLink, Outlet, useFetcher, useLocation, useNavigation, useRevalidator, useRouteLoaderData } from "react-router";
+import { useEffect, useState } from "react";
+import { Link, NavLink, Outlet, useLocation, useNavigation, useRevalidator, useRouteLoaderData } from "react-router";
 import type { Route } from "./+types/route";
 import { getDayView } from "../../../server/services/dayView.server";
 import { formatAge, formatClock } from "../../../contract/format";
 import { stepWords } from "../../../contract/dayWords";
+import { themeCookie } from "../../features/frame/themeCookie";
 import { useNow } from "../../features/frame/useNow";
 import type { ThemeName } from "../../ui/theme/theme";
 import { ToggleButton } from "../../ui/Button/Button";
@@ -100,20 +101,18 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   );
 }
 
+/** The theme is a matter of this browser alone: kept in a cookie at once, so that the next page comes in it. */
 function ThemeToggle() {
   const saved = useRouteLoaderData<{ theme: ThemeName }>("root")?.theme ?? "daylight";
-  const fetcher = useFetcher();
-  const asked = (fetcher.json as { theme: ThemeName } | undefined)?.theme;
-  const theme = asked ?? saved;
-  useEffect(() => {
+  const [chosen, setChosen] = useState<ThemeName | null>(null);
+  const isNight = (chosen ?? saved) === "night";
+  const choose = (theme: ThemeName) => {
+    document.cookie = themeCookie(theme);
     document.documentElement.dataset["theme"] = theme;
-  }, [theme]);
-  const isNight = theme === "night";
+    setChosen(theme);
+  };
   return (
-    <ToggleButton
-      isSelected={isNight} aria-label={isNight ? "Night colours: on" : "Night colours: off"}
-      onChange={(night) => void fetcher.submit({ theme: night ? "night" : "daylight" }, { method: "post", action: "/settings", encType: "application/json" })}
-    >
+    <ToggleButton isSelected={isNight} aria-label={isNight ? "Night colours: on" : "Night colours: off"} onChange={(night) => choose(night ? "night" : "daylight")}>
       {isNight ? <Moon aria-hidden /> : <Sun aria-hidden />}
     </ToggleButton>
   );
