@@ -33,7 +33,7 @@ const shoot = async (name) => {
   await page.screenshot({ path: join(out, `${name}.png`) });
 };
 const night = async (isNight) => {
-  await page.evaluate((n) => { document.documentElement.dataset.theme = n ? "night" : "daylight"; }, isNight);
+  await page.getByRole("button", { name: `Night colours: ${isNight ? "off" : "on"}` }).click();
 };
 const both = async (name) => {
   await shoot(`${name}-daylight`);

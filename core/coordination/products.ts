@@ -5,13 +5,6 @@ export interface Carrier {
 
 export type ProductKind = "third2" | "third3" | "fifth2";
 
-export interface Product {
-  kind: ProductKind;
-  /** Indices of the sources, in the order of the formula: [A, B] or [A, B, C]. */
-  sources: readonly number[];
-  frequencyHz: number;
-}
-
 /** How many intermodulation products n carriers make: 2A−B n(n−1), A+B−C n(n−1)(n−2)/2, 3A−2B n(n−1)
  *  (combinatorics; ITU-R SM.1134 for the method). @example productCounts(5) // { third2: 20, third3: 30, fifth2: 20 } */
 export function productCounts(n: number): Record<ProductKind, number> {

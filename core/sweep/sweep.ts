@@ -1,12 +1,3 @@
-/** Measured power over frequency on an even grid. */
-export interface Sweep {
-  /** Centre of the first bin. */
-  lowHz: number;
-  stepHz: number;
-  /** One power per bin in dBm; NaN where nothing was measured, -Infinity is no power. */
-  levelsDbm: Float64Array;
-}
-
 export interface SweepWarning {
   code: string;
   message: string;
@@ -33,8 +24,6 @@ export type SweepFileError =
   | { code: "file-nothing-usable"; line: number }
   | { code: "file-wrong-unit"; what: "frequency" | "level"; lowest: number; highest: number }
   | { code: "file-too-few-points"; points: number };
-
-export const highHzOf = (sweep: Sweep): number => sweep.lowHz + (sweep.levelsDbm.length - 1) * sweep.stepHz;
 
 /** Mean of power over several passes, bin by bin; bins that no pass measured stay NaN. */
 export function meanOfPasses(passes: readonly Float64Array[]): Float64Array {

@@ -10,7 +10,3 @@ export function assertPositive(name: string, value: number): void {
 export function assertNotNegative(name: string, value: number): void {
   if (!Number.isFinite(value) || value < 0) throw new RangeError(`${name} must be finite and >= 0, got ${value}`);
 }
-
-export function assertNever(value: never): never {
-  throw new Error(`unexpected value: ${JSON.stringify(value)}`);
-}

@@ -33,7 +33,7 @@ export async function addRegionFile(app: AppContext, text: string): Promise<Resu
   return read.ok ? storeRegion(app, read.value.name, read.value) : fail({ code: "region-file", error: read.error });
 }
 
-/** Takes a correction back: the region that ships counts again; a region of one's own is gone unless a day uses it. */
+/** Takes a correction back: the region that ships counts again. A region of one's own has nothing to go back to and stays. */
 export async function dropRegionFile(app: AppContext, name: string): Promise<Result<string, ServiceError>> {
   const known = (await knownRegions(app.db)).find((k) => k.region.name === name);
   return known && known.origin === "corrected" ? storeRegion(app, name, null) : fail({ code: "not-found", what: "region file" });
