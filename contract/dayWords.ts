@@ -1,6 +1,6 @@
 import type { ChannelState, Status } from "../core/day/channelState";
 import type { Step } from "../core/day/nextSteps";
-import { capital, count, formatClock, formatDb, formatDbm, formatDuration, listWords, mhz, numberWord } from "./format";
+import { capital, count, formatClock, formatDb, formatDbm, formatDuration, listWords, mhz, numberWord, stretchesWords } from "./format";
 import { formatMhz } from "../core/units/frequencyText";
 
 /** How a part of a channel reads in a row: short words, and a status that the screen also shows by shape. */
@@ -26,6 +26,7 @@ export function frequencyWords({ frequency: f }: ChannelState, names: Names): St
     case "scan-old": return say("scan is old");
     case "no-common-tuning": return say("pack and receiver never meet");
     case "picked": return say("clear");
+    case "chooses-itself": return say("chooses for itself");
   }
 }
 
@@ -37,7 +38,7 @@ export function syncWords({ channelId, sync: s }: ChannelState, names: Names): S
     case "pack-not-synced": return say("pack not synced");
     case "not-proved": return say("not proved");
     case "pack-elsewhere": return say(`pack still on ${formatMhz(s.packHz)}`);
-    case "pack-cannot": return say(`${names.pack(channelId)} tunes ${formatMhz(s.lowHz)} to ${formatMhz(s.highHz)}`);
+    case "pack-cannot": return say(`${names.pack(channelId)} tunes ${stretchesWords(s.ranges)}`);
     case "someone-there": return say(`someone is there: ${formatDbm(s.strongestDbm)}`);
     case "no-rf": return say("no RF with the pack on");
     case "no-audio": return say("RF, no audio");
@@ -80,9 +81,10 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
         ? { what: "Scan here again", why: `the last scan is ${formatDuration(step.ageMs)} old` }
         : { what: "Scan here", why: step.untilMs > 0 ? `nothing measured at this place yet; work begins in ${formatDuration(step.untilMs)}` : "nothing measured at this place yet" };
     case "pick": return { what: `Pick frequencies${step.why === "some" ? ` for ${who}` : ""}`, why: { none: "none picked yet", moved: "the plan is from another place", rescanned: "the newer scan may have changed the air", some: "not in the plan yet" }[step.why] };
-    case "no-common-tuning": return { what: `Give ${who} another pack`, why: "its receiver and its pack never tune to the same frequency" };
+    case "no-common-tuning": return { what: `Give ${who} another pack`, why: "its receiver and its pack never meet" };
     case "set-receivers": return { what: `Set ${count(step.channelIds.length, "receiver")}`, why: `receiver first, then the pack: ${who}` };
     case "sync-pack": return { what: `Sync ${names.pack(first)} to ${mhz(step.frequencyHz)}`, why: step.packHz === null ? `${who}: it has not been matched yet` : `${who}: it still sends on ${formatMhz(step.packHz)}` };
+    case "pair-pack": return { what: `Pair ${names.pack(first)}`, why: `${who}: it finds its own frequency, but must know its receiver` };
     case "swap-pack": return { what: `Give ${who} another pack`, why: `${names.pack(first)} cannot go to ${mhz(step.frequencyHz)}` };
     case "someone-there": return { what: `Move ${who} to a spare`, why: `with the pack off there is RF on ${mhz(step.frequencyHz)}` };
     case "fault": return step.what === "no-audio"

@@ -39,3 +39,7 @@ export const numberWord = (n: number): string => NUMBERS[n] ?? String(n);
 /** "five channels", "one channel". */
 export const count = (n: number, one: string, many = `${one}s`): string => `${numberWord(n)} ${n === 1 ? one : many}`;
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** "470–542", "863.1, 863.5": ranges and presets in MHz, without the unit. */
+export const stretchesWords = (stretches: readonly { lowHz: number; highHz: number }[]): string =>
+  stretches.map(({ lowHz, highHz }) => (lowHz === highHz ? `${lowHz / 1e6}` : `${lowHz / 1e6}–${highHz / 1e6}`)).join(", ") || "nowhere";

@@ -3,7 +3,7 @@ import type { PackingLine } from "../core/day/packing";
 import type { Finding } from "../core/day/readiness";
 import type { SceneField, SceneRowNote, SceneRowProblem } from "../core/day/sceneTable";
 import type { HandedDown, HandedFault, HandedRowProblem } from "../core/day/handedDown";
-import { capital, count, listWords, mhz, numberWord } from "./format";
+import { capital, count, formatMetres, listWords, mhz, numberWord, stretchesWords } from "./format";
 import { brokenRuleWords } from "./words";
 
 const scenesOf = (numbers: readonly string[]) => `${numbers.length === 1 ? "scene" : "scenes"} ${listWords(numbers)}`;
@@ -25,13 +25,15 @@ export function findingWords(f: Finding): { short: string; why: string; mend: st
     case "talker-without-channel": return { short: `no channel for ${f.talker}`, why: `speaks in ${scenesOf(f.sceneNumbers)} and is on nobody's list`, mend: "give them a channel, or strike them from the scene" };
     case "no-wired-recorder": return { short: `${count(f.needed - f.have, "wired recorder")} for ${scenesOf(f.sceneNumbers)}`, why: `${f.sceneNumbers.length === 1 ? "it" : "they"} cannot be done again: radio that is hit in the middle cannot be mended`, mend: "put a small cabled recorder on each person as well" };
     case "cells-short": return { short: `${f.needed - f.have} ${CELLS[f.cell]}s`, why: `the day uses ${f.needed}, ${f.have} are in the case`, mend: "pack more, fresh, all of one kind" };
-    case "antennas-short": return { short: `${count(f.needed - f.have, "antenna")} for block ${f.block}`, why: `${listWords(f.receivers)} ${f.receivers.length === 1 ? "needs" : "need"} ${f.needed}, ${f.have} fit`, mend: `the wrong block's antenna all but kills the range` };
+    case "antennas-short": return { short: `${count(f.needed - f.have, "antenna")} for ${f.block === null ? listWords(f.receivers) : `block ${f.block}`}`, why: `${listWords(f.receivers)} ${f.receivers.length === 1 ? "needs" : "need"} ${f.needed}, ${f.have} fit`, mend: `the wrong block's antenna all but kills the range` };
     case "pack-fits-nothing": return {
       short: `${f.unit} fits no receiver`,
-      why: { "other-make": "no receiver of its make is in the case", "no-common-range": "its block and theirs never meet", "no-common-step": "its tuning steps and theirs never stand on one frequency" }[f.why],
+      why: { "other-modulation": "no receiver in the case understands its modulation", "other-key": "it encrypts with a key that no receiver here has", "no-common-range": "its block and theirs never meet", "no-common-step": "its tuning steps and theirs never stand on one frequency" }[f.why],
       mend: "leave it at home, or bring its receiver",
     };
     case "power-too-high": return { short: `${f.unit} at ${f.setMw} mW`, why: `at most ${f.mostMw} mW of its powers are allowed here`, mend: `set it to ${f.mostMw} mW` };
+    case "room-full": return { short: `${count(f.needed - f.most, "adaptive system")} too many for ${scenesOf(f.sceneNumbers)}`, why: `${count(f.needed, "digital system")} that choose for themselves at once, a room carries about ${f.most}`, mend: "put some of the voices on tuned systems" };
+    case "beyond-range": return { short: `the ${f.place.toLowerCase()} is too deep for adaptive systems in ${scenesOf(f.sceneNumbers)}`, why: `${formatMetres(f.distanceM)} to the receivers, they reach about ${formatMetres(f.rangeM)} in the open`, mend: "bring the receivers nearer, or use tuned systems there" };
     case "legal-nowhere": return { short: `${f.unit} may not transmit here`, why: "no band of this region allows its range at any of its powers", mend: "leave it at home" };
   }
 }
@@ -49,8 +51,9 @@ export function prepHeadline(findings: readonly Finding[], hasScenes: boolean): 
 
 export function pairProblemWords(p: PairProblem): string {
   switch (p.code) {
-    case "other-make": return `another make: ${p.packMaker} and ${p.receiverMaker}`;
-    case "no-common-range": return `never meet: ${p.pack.lowHz / 1e6}–${p.pack.highHz / 1e6} and ${p.receiver.lowHz / 1e6}–${p.receiver.highHz / 1e6}`;
+    case "other-modulation": return `other modulation: ${p.pack.join(", ")} and ${p.receiver.join(", ")}`;
+    case "other-key": return `other key: ${p.pack ?? "none"} and ${p.receiver ?? "none"}`;
+    case "no-common-range": return `never meet: ${stretchesWords(p.pack)} and ${stretchesWords(p.receiver)}`;
     case "no-common-step": return `steps of ${p.packStepHz / 1000} and ${p.receiverStepHz / 1000} kHz never meet`;
   }
 }

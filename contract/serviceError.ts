@@ -10,12 +10,13 @@ export type ServiceError =
   | { code: "plan-changed"; version: number; atMs: number }
   | { code: "scan-changed"; atMs: number }
   | { code: "rules-broken"; picks: { talker: string; broken: BrokenRule[] }[]; names: Record<string, string> }
-  | { code: "list-changed"; list: "scenes" | "handed" | "stations"; atMs: number }
+  | { code: "list-changed"; list: "scenes" | "handed" | "stations" | "units" | "stock" | "models"; atMs: number }
   | { code: "list-unreadable"; why: "empty" | "binary" | "large" | "calendar" | "calendar-other-day" }
   | { code: "list-rows-bad"; rows: number[] }
   | { code: "region-file"; error: RegionFileError }
   | { code: "nothing-picked" }
   | { code: "no-rig" }
+  | { code: "nothing-scans" }
   | { code: "no-register" }
   | { code: "scan-running" }
   | { code: "no-scan-running" }

@@ -53,7 +53,7 @@ describe("steps and states", () => {
     const fine = state({});
     expect([frequencyWords(fine, names), syncWords(fine, names), levelWords(fine), placeWords(fine)].map((w) => w.text)).toEqual(["clear", "proved 09:12", "−27 dB", "18 dB in hand"]);
     expect(syncWords(state({ sync: { status: "problem", code: "pack-elsewhere", packHz: 496_300_000 } }), names)).toEqual({ status: "problem", text: "pack still on 496.300" });
-    expect(syncWords(state({ sync: { status: "problem", code: "pack-cannot", lowHz: 566e6, highHz: 614e6 } }), names).text).toBe("Pack C tunes 566.000 to 614.000");
+    expect(syncWords(state({ sync: { status: "problem", code: "pack-cannot", ranges: [{ lowHz: 566e6, highHz: 614e6 }] } }), names).text).toBe("Pack C tunes 566–614");
     expect(placeWords(state({ place: { status: "problem", code: "thin", marginDb: 6.2 } })).text).toBe("only 6.2 dB in hand");
   });
   test("the day in one line", () => {

@@ -64,7 +64,7 @@ describe("what comes in with a request is understood or refused, never guessed",
 describe("what screens share", () => {
   const law = { windows: [{ lowHz: 470e6, highHz: 480e6 }, { lowHz: 490e6, highHz: 500e6 }], taken: [{ channel: 22, lowHz: 478e6, highHz: 486e6, reason: "r" }], open: [], raster: RASTERS["EU-8"], maxNoiseDbm: -95, regionTitle: "", advice: "", licence: "" };
   test("the spine shows all that is tuned; what the law closes is hatched between its windows and beyond", () => {
-    const spine = spineOf([{ tuning: { lowHz: 475e6, highHz: 505e6 } }, { tuning: null }, { tuning: { lowHz: 480e6, highHz: 510e6 } }]);
+    const spine = spineOf([{ tuning: [{ lowHz: 475e6, highHz: 505e6 }] }, { tuning: [] }, { tuning: [{ lowHz: 480e6, highHz: 510e6 }] }]);
     expect(spine).toEqual({ lowHz: 475e6, highHz: 510e6 });
     const { taken, floor, traces } = airOf(spine, null, law);
     expect(taken.map((t) => [t.kind, t.lowHz / 1e6, t.highHz / 1e6])).toEqual([["law", 480, 490], ["law", 500, 510], ["tv", 478, 486]]);

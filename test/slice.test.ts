@@ -9,6 +9,7 @@ import { levelChain } from "../core/audio/levelChain";
 import { checkSet } from "../core/coordination/checkSet";
 import { PROFILES } from "../core/coordination/profile";
 import { microphoneModel, inputModel, packModel, receiverModel } from "../core/kit/models";
+import { SHIPPED_KIT } from "../core/kit/shipped";
 import { defaultSetup, levelQuestion } from "../core/kit/setups";
 import { acceptFound, practiceApp, propose, scanToEnd, type PracticeApp } from "./practiceApp";
 
@@ -75,7 +76,7 @@ describe("the whole way at the net loft", () => {
     const marit = of(day, "Marit");
     const settings = { effort: "normal" as const, micDistanceM: 0.25, peakFactorDb: 18, gainDb: -24, outputDb: -6, inputGainDb: 12 };
     await keepLevel(practice.app, practice.dayId, { channelId: marit.id, seenVersion: marit.version, microphoneId: "pebble", settings });
-    const kit = { receiver: receiverModel(marit.receiverModelId), pack: packModel(marit.packModelId), microphone: microphoneModel("pebble"), input: inputModel("recorder-line") };
+    const kit = { receiver: receiverModel(SHIPPED_KIT, marit.receiverModelId), pack: packModel(SHIPPED_KIT, marit.packModelId), microphone: microphoneModel(SHIPPED_KIT, "pebble"), input: inputModel(SHIPPED_KIT, "recorder-line") };
     expect(of(await view(), "Marit").lastLevel!.finalPeakDbfs).toBeCloseTo(levelChain(levelQuestion(kit, settings)).finalPeakDbfs, 9);
     expect(await keepLevel(practice.app, practice.dayId, { channelId: marit.id, seenVersion: marit.version + 1, microphoneId: "pebble", settings: { ...settings, gainDb: -25 } })).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
   });
@@ -193,7 +194,7 @@ describe("sync", () => {
 
     expect((await usePack(practice.app, practice.dayId, { channelId: irsa.id, packKey: "pack-g", seenVersion: irsa.version })).ok).toBe(true);
     const swapped = of(await view(), "Irsa");
-    expect(swapped.state.sync).toEqual({ status: "problem", code: "pack-cannot", lowHz: 566e6, highHz: 614e6 });
+    expect(swapped.state.sync).toMatchObject({ status: "problem", code: "pack-cannot", ranges: [{ lowHz: 566e6, highHz: 614e6 }] });
     await handlePack(practice.app, practice.dayId, "pack-g", { isOn: true });
     expect(await syncPack(practice.app, practice.dayId, irsa.id)).toMatchObject({ ok: false, error: { code: "device", error: { code: "outside-tuning", key: "pack-g" } } });
   });

@@ -8,7 +8,7 @@ import { rasterChannels, RASTERS } from "../regions/raster";
 
 const scene: AirScene = { seed: "s", noiseDbmPer200kHz: -108, slopeDbPer100MHz: 0, looks: 200, stations: [], carriers: [], humps: [] };
 const carrier = { id: "c", frequencyHz: 500e6, levelDbm: -60, widthHz: 180_000, rhythm: null };
-const tuning = { lowHz: 470e6, highHz: 542e6, stepHz: 25_000 };
+const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
 const receiver: RigReceiver = {
   key: "r", tuning, halvesHz: [500e6, 510e6], sweep: { stepHz: 25_000, msPerStep: 35 },
   figures: { bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25 },

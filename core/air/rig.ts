@@ -3,11 +3,13 @@ import { type AirCarrier, readAir, sweepAir } from "./air";
 import { arrivingDbm, mwToDbm, type PathSetup, type ReceiverFigures, type Site } from "./site";
 import type { Wear } from "../radio/antenna";
 import type { TuningRange } from "../coordination/request";
+import { canBeSet, tuningSpan } from "../coordination/tuning";
 
 /** The practice rig: receivers and packs that behave like real ones on a simulated site. Its state is plain data. */
 export interface RigReceiver {
   key: string;
-  tuning: TuningRange;
+  /** Not empty. */
+  tuning: TuningRange[];
   figures: ReceiverFigures;
   sweep: { stepHz: number; msPerStep: number };
   halvesHz: number[];
@@ -15,7 +17,8 @@ export interface RigReceiver {
 
 export interface RigPack {
   key: string;
-  tuning: TuningRange;
+  /** Not empty. */
+  tuning: TuningRange[];
   frequencyHz: number;
   powerMw: number;
   isOn: boolean;
@@ -71,11 +74,14 @@ export function packCarriers(site: Site, rig: Rig, receiver: RigReceiver): AirCa
 /** A stretch of a receiver's sweep: levels of the steps [from, to), each at its own moment. */
 export function rigSweep(site: Site, rig: Rig, receiver: RigReceiver, from: number, to: number, startMs: number): Float64Array {
   const { stepHz, msPerStep } = receiver.sweep;
-  const lowHz = receiver.tuning.lowHz + from * stepHz;
+  const lowHz = tuningSpan(receiver.tuning)!.lowHz + from * stepHz;
   return sweepAir(site.air, lowHz, lowHz + (to - from - 1) * stepHz, stepHz, startMs + from * msPerStep, msPerStep, packCarriers(site, rig, receiver));
 }
 
-export const rigSweepPoints = (receiver: RigReceiver): number => Math.floor((receiver.tuning.highHz - receiver.tuning.lowHz) / receiver.sweep.stepHz + 1e-9) + 1;
+export function rigSweepPoints({ tuning, sweep }: RigReceiver): number {
+  const { lowHz, highHz } = tuningSpan(tuning)!;
+  return Math.floor((highHz - lowHz) / sweep.stepHz + 1e-9) + 1;
+}
 
 /** What the meters of one half show at a moment: RF on both antennas, fading apart, and the audio behind the squelch. */
 export function rigMeter(site: Site, rig: Rig, receiver: RigReceiver, half: number, timeMs: number): MeterReading {
@@ -95,6 +101,23 @@ export function rigMeter(site: Site, rig: Rig, receiver: RigReceiver, half: numb
   const hasAudio = isOpen && pack !== undefined && !pack.isMuted && pack.isMicPlugged;
   const speech = seededRandom(hashText(`${receiver.key}|${half}|speech|${Math.floor(timeMs / 150)}`))();
   return { rfADbm, rfBDbm, hasAudio, audioDbfs: hasAudio ? -30 + 18 * speech : isOpen ? -75 : null };
+}
+
+/** The rig with other units: those that stay keep how they are set, what a new one brings is its own. Settings that a unit cannot have any more give way. */
+export function fitOutRig(rig: Rig, units: Pick<Rig, "receivers" | "packs">): Rig {
+  return {
+    ...rig,
+    receivers: units.receivers.map((r) => {
+      const known = rig.receivers.find((k) => k.key === r.key);
+      return { ...r, halvesHz: r.halvesHz.map((own, i) => (known?.halvesHz[i] !== undefined && canBeSet(r.tuning, known.halvesHz[i]!) ? known.halvesHz[i]! : own)) };
+    }),
+    packs: units.packs.map((p) => {
+      const known = rig.packs.find((k) => k.key === p.key);
+      if (!known) return p;
+      const { isOn, isMuted, isMicPlugged } = known;
+      return { ...p, isOn, isMuted, isMicPlugged, frequencyHz: canBeSet(p.tuning, known.frequencyHz) ? known.frequencyHz : p.frequencyHz };
+    }),
+  };
 }
 
 /** Sets a receiver's half to a frequency. The rig that goes in stays as it is. */
@@ -120,8 +143,8 @@ export function rigSync(rig: Rig, key: string, half: number, packKey: string): {
   return { ok: true, value: { ...rig, packs: rig.packs.map((p) => (p === pack ? { ...p, frequencyHz } : p)) } };
 }
 
-function tuningError(key: string, tuning: TuningRange, frequencyHz: number): RigError | null {
-  if (!(frequencyHz >= tuning.lowHz && frequencyHz <= tuning.highHz)) return { code: "outside-tuning", key, frequencyHz, lowHz: tuning.lowHz, highHz: tuning.highHz };
-  const steps = (frequencyHz - tuning.lowHz) / tuning.stepHz;
-  return Math.abs(steps - Math.round(steps)) > 1e-6 ? { code: "off-grid", key, frequencyHz, stepHz: tuning.stepHz } : null;
+function tuningError(key: string, tuning: readonly TuningRange[], frequencyHz: number): RigError | null {
+  if (canBeSet(tuning, frequencyHz)) return null;
+  const inside = tuning.find((t) => frequencyHz >= t.lowHz && frequencyHz <= t.highHz);
+  return inside ? { code: "off-grid", key, frequencyHz, stepHz: inside.stepHz } : { code: "outside-tuning", key, frequencyHz, ...tuningSpan(tuning)! };
 }

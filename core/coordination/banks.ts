@@ -1,5 +1,6 @@
 import { coordinate, type SearchHooks } from "./coordinate";
-import type { ChannelRequest, CoordinationRequest, CoordinationResult, TuningRange } from "./request";
+import type { ChannelRequest, CoordinationRequest, CoordinationResult } from "./request";
+import { canBeSet, presets } from "./tuning";
 
 /** A maker's list of frequencies that work together. */
 export interface Bank {
@@ -29,8 +30,7 @@ export function coordinateInBank(request: CoordinationRequest, banks: readonly B
 /** The channel with the bank's members as its only places. */
 function withinBank(channel: ChannelRequest, bank: Bank): ChannelRequest {
   if (channel.lockedHz !== undefined && channel.lockedHz !== null) return channel;
-  const canBeSet = (f: number, t: TuningRange) => f >= t.lowHz && f <= t.highHz && Math.abs((f - t.lowHz) / t.stepHz - Math.round((f - t.lowHz) / t.stepHz)) * t.stepHz < 1;
-  return { ...channel, tuning: bank.frequenciesHz.filter((f) => channel.tuning.some((t) => canBeSet(f, t))).map((f) => ({ lowHz: f, highHz: f, stepHz: 1 })) };
+  return { ...channel, tuning: presets(bank.frequenciesHz.filter((f) => canBeSet(channel.tuning, f))) };
 }
 
 function isBetter(a: CoordinationResult, b: CoordinationResult): boolean {

@@ -1,3 +1,4 @@
+import type { Stretch } from "../regions/region";
 import type { Channel, DayFacts, SyncRecord } from "./facts";
 
 /** How a part of a channel stands. `done` holds now; `stale` held once; `problem` needs a hand; `todo` was not begun. */
@@ -8,12 +9,14 @@ export type FrequencyState =
   | { status: "stale"; code: "picked-elsewhere"; frequencyHz: number; placeId: number }
   | { status: "stale"; code: "scan-newer" | "scan-old"; frequencyHz: number }
   | { status: "problem"; code: "no-common-tuning" }
+  /** Nothing to pick: the system chooses for itself. */
+  | { status: "done"; code: "chooses-itself" }
   | { status: "done"; code: "picked"; frequencyHz: number };
 
 export type SyncState =
   | { status: "todo"; code: "no-frequency" | "receiver-not-set" | "pack-not-synced" | "not-proved" }
   | { status: "problem"; code: "pack-elsewhere"; packHz: number }
-  | { status: "problem"; code: "pack-cannot"; lowHz: number; highHz: number }
+  | { status: "problem"; code: "pack-cannot"; ranges: Stretch[] }
   | { status: "problem"; code: "someone-there"; strongestDbm: number }
   | { status: "problem"; code: "no-rf" | "no-audio" }
   | { status: "stale"; code: "proved-elsewhere"; placeId: number }
@@ -43,6 +46,8 @@ export interface ChannelState {
 export const SCAN_GOOD_FOR_MS = 4 * 3_600_000;
 /** Below this margin a path is called thin: fading by a body or a door takes that much. */
 export const LEAST_MARGIN_DB = 10;
+/** What stands for the frequency of a system that chooses for itself, in records of pairing and proof. */
+export const SELF_CHOSEN_HZ = 0;
 /** A place check holds while the carrier stays this near. */
 const SAME_BAND_HZ = 10e6;
 
@@ -50,15 +55,16 @@ const SAME_BAND_HZ = 10e6;
 export function channelState(facts: DayFacts, channel: Channel): ChannelState {
   const frequency = frequencyState(facts, channel);
   // a pack of another block does not take the pick away: the sync says what is wrong with it
-  const frequencyHz = facts.plan?.picks.find((p) => p.channelId === channel.id)?.frequencyHz ?? null;
+  const frequencyHz = channel.meets === "adaptive" ? SELF_CHOSEN_HZ : (facts.plan?.picks.find((p) => p.channelId === channel.id)?.frequencyHz ?? null);
   return {
     channelId: channel.id, frequency, level: levelState(facts, channel),
-    sync: syncState(facts, channel, frequencyHz), place: placeState(facts, channel, frequencyHz),
+    sync: syncState(facts, channel, frequencyHz), place: placeState(facts, channel, channel.meets === "tunes" ? frequencyHz : null),
   };
 }
 
 function frequencyState(facts: DayFacts, channel: Channel): FrequencyState {
-  if (!channel.tuning) return { status: "problem", code: "no-common-tuning" };
+  if (channel.meets === "never") return { status: "problem", code: "no-common-tuning" };
+  if (channel.meets === "adaptive") return { status: "done", code: "chooses-itself" };
   const pick = facts.plan?.picks.find((p) => p.channelId === channel.id);
   if (!facts.plan || !pick) return { status: "todo", code: "not-picked" };
   const { frequencyHz } = pick;
@@ -72,13 +78,11 @@ function frequencyState(facts: DayFacts, channel: Channel): FrequencyState {
 function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null): SyncState {
   const { packTuning } = channel;
   // two ends that never meet are wrong whether a frequency is picked or not
-  if (!channel.tuning) return { status: "problem", code: "pack-cannot", lowHz: packTuning.lowHz, highHz: packTuning.highHz };
+  if (channel.meets === "never") return { status: "problem", code: "pack-cannot", ranges: packTuning };
   if (frequencyHz === null) return { status: "todo", code: "no-frequency" };
-  if (frequencyHz < packTuning.lowHz || frequencyHz > packTuning.highHz) {
-    return { status: "problem", code: "pack-cannot", lowHz: packTuning.lowHz, highHz: packTuning.highHz };
-  }
+  if (channel.meets === "tunes" && !packTuning.some((t) => frequencyHz >= t.lowHz && frequencyHz <= t.highHz)) return { status: "problem", code: "pack-cannot", ranges: packTuning };
   const mine = facts.syncs.filter((s) => s.channelId === channel.id);
-  if (receiverHz(facts, channel, mine) !== frequencyHz) return { status: "todo", code: "receiver-not-set" };
+  if (channel.meets === "tunes" && receiverHz(facts, channel, mine) !== frequencyHz) return { status: "todo", code: "receiver-not-set" };
   const packHz = packFrequencyHz(facts, channel, mine);
   if (packHz === null) return { status: "todo", code: "pack-not-synced" };
   if (packHz !== frequencyHz) return { status: "problem", code: "pack-elsewhere", packHz };

@@ -2,10 +2,10 @@ import { channelState } from "./channelState";
 import type { Channel, DayFacts, SyncRecord } from "./facts";
 import { nextSteps } from "./nextSteps";
 
-const tuning = { lowHz: 470e6, highHz: 542e6, stepHz: 25_000 };
+const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
 const channel = (id: number): Channel => ({
   id, number: id, talker: `T${id}`, mark: "T", part: "", moves: "", effort: "normal", wear: "chest", receiverLabel: "R", receiverKey: "r1", half: id - 1,
-  packLabel: `Pack ${id}`, packKey: `p${id}`, tuning, packTuning: tuning, version: 1,
+  packLabel: `Pack ${id}`, packKey: `p${id}`, meets: "tunes", tuning, packTuning: tuning, version: 1,
 });
 const f1 = 500e6;
 const f2 = 510e6;
@@ -72,10 +72,10 @@ test("what units say themselves beats what was recorded", () => {
 
 test("a pack of another block, an occupied frequency, no audio", () => {
   const facts = finished();
-  facts.channels[0] = { ...channel(1), packTuning: { lowHz: 566e6, highHz: 614e6, stepHz: 25_000 } };
+  facts.channels[0] = { ...channel(1), packTuning: [{ lowHz: 566e6, highHz: 614e6, stepHz: 25_000 }] };
   expect(parts(facts)[1]).toBe("pack-cannot");
   const never = empty();
-  never.channels[0] = { ...channel(1), tuning: null };
+  never.channels[0] = { ...channel(1), meets: "never", tuning: [] };
   expect([parts(never)[0], parts(never)[1]]).toEqual(["no-common-tuning", "pack-cannot"]);
   const heard = finished();
   heard.syncs.push({ kind: "proof-off", channelId: 1, placeId: 1, atMs: 20 * minute, frequencyHz: f1, isClear: false, strongestDbm: -70 });

@@ -26,9 +26,11 @@ export interface Channel {
   half: number;
   packLabel: string;
   packKey: string;
-  /** Where both ends can be; null when they never can. */
-  tuning: TuningRange | null;
-  packTuning: TuningRange;
+  /** Whether its two ends share frequencies, choose for themselves, or never meet. */
+  meets: "tunes" | "adaptive" | "never";
+  /** Where both ends can be; empty unless they tune. */
+  tuning: TuningRange[];
+  packTuning: TuningRange[];
   version: number;
 }
 

@@ -11,6 +11,8 @@ export type Step =
   | { code: "no-common-tuning"; stage: "sync"; channelIds: number[] }
   | { code: "set-receivers"; stage: "sync"; channelIds: number[] }
   | { code: "sync-pack"; stage: "sync"; channelIds: number[]; packHz: number | null; frequencyHz: number }
+  /** A system that chooses for itself is paired, not tuned. */
+  | { code: "pair-pack"; stage: "sync"; channelIds: number[] }
   | { code: "swap-pack"; stage: "sync"; channelIds: number[]; frequencyHz: number }
   | { code: "someone-there"; stage: "pick"; channelIds: number[]; frequencyHz: number }
   | { code: "fault"; stage: "sync"; channelIds: number[]; what: "no-rf" | "no-audio" }
@@ -67,10 +69,11 @@ function syncSteps(facts: DayFacts, states: ChannelState[], steps: Step[]): void
   const toProve: number[] = [];
   const again: number[] = [];
   for (const { channelId, frequency, sync } of picked) {
-    const frequencyHz = "frequencyHz" in frequency ? frequency.frequencyHz : NaN;
     const packKey = facts.channels.find((c) => c.id === channelId)!.packKey;
+    const frequencyHz = "frequencyHz" in frequency ? frequency.frequencyHz : NaN;
     const report = facts.reports?.packs[packKey];
     if (sync.code === "pack-elsewhere") steps.push({ code: "sync-pack", stage: "sync", channelIds: [channelId], packHz: sync.packHz, frequencyHz });
+    else if (sync.code === "pack-not-synced" && frequency.code === "chooses-itself") steps.push({ code: "pair-pack", stage: "sync", channelIds: [channelId] });
     else if (sync.code === "pack-not-synced") steps.push({ code: "sync-pack", stage: "sync", channelIds: [channelId], packHz: report?.isOn ? report.frequencyHz : null, frequencyHz });
     else if (sync.code === "pack-cannot") steps.push({ code: "swap-pack", stage: "sync", channelIds: [channelId], frequencyHz });
     else if (sync.code === "someone-there") steps.push({ code: "someone-there", stage: "pick", channelIds: [channelId], frequencyHz });

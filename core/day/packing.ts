@@ -1,6 +1,6 @@
-import { pairing } from "../kit/match";
-import { packModel, receiverModel } from "../kit/models";
-import { ANTENNAS_PER_RECEIVER, cellsForDays, type PrepFacts, type StockKind } from "./readiness";
+import { modelName, packModel, receiverModel } from "../kit/models";
+import { type StockKind } from "../kit/units";
+import { antennaNeeds, cellsForDays, endsMeet, type PrepFacts } from "./readiness";
 import { packDays, peakOf } from "./scenes";
 
 /** One line of the packing list: what the day asks for and what is in the case. `have` is null where the case is not counted. */
@@ -17,28 +17,26 @@ const PER_TALKER = { "rubber-band": 2, "safety-pin": 3, sleeve: 1 } as const;
 
 /** What to put into the case for a day: computed from its scenes, with the receivers that are there. */
 export function packingList(facts: PrepFacts): PackingLine[] {
-  const stock = (kind: StockKind, block: string | null = null) => facts.stock.filter((s) => s.kind === kind && s.block === block).reduce((n, s) => n + s.count, 0);
+  const { kit } = facts;
+  const stock = (kind: StockKind) => facts.stock.filter((s) => s.kind === kind).reduce((n, s) => n + s.count, 0);
   const peak = peakOf(facts.scenes)?.talkers.length ?? 0;
   const talkers = new Set(facts.scenes.flatMap((s) => s.speakers)).size;
-  const receivers = facts.units.filter((u) => u.kind === "receiver").map((u) => receiverModel(u.modelId));
+  const receivers = facts.units.filter((u) => u.kind === "receiver").map((u) => ({ unit: u, model: receiverModel(kit, u.modelId) }));
   // a pack that fits no receiver here is ballast
-  const packs = facts.units.filter((u) => u.kind === "pack" && receivers.some((r) => pairing(r, packModel(u.modelId)).works));
+  const packs = facts.units.filter((u) => u.kind === "pack").map((u) => ({ unit: u, model: packModel(kit, u.modelId) })).filter((p) => receivers.some((r) => endsMeet(r, p)));
   const days = packDays(facts.scenes, facts.rerigMs);
   const once = peakOf(facts.scenes.filter((s) => !s.isRepeatable))?.talkers.length ?? 0;
-  const cell = packs.map((p) => packModel(p.modelId).cell).find((c) => c.kind === "aa");
+  const cell = packs.map((p) => p.model.cell).find((c) => c.kind === "aa");
   const cells = cell ? cellsForDays(days, cell) : 0;
   const lines: PackingLine[] = [
-    ...[...new Set(receivers.map((r) => r.id))].map((id): PackingLine => {
-      const count = receivers.filter((r) => r.id === id).length;
-      const model = receiverModel(id);
-      return { what: "receiver", detail: `${model.maker} ${model.name}`, needed: count, have: count };
+    ...[...new Set(receivers.map((r) => r.model))].map((model): PackingLine => {
+      const count = receivers.filter((r) => r.model === model).length;
+      return { what: "receiver", detail: modelName(model), needed: count, have: count };
     }),
     { what: "pack", detail: "", needed: days.length, have: packs.length },
     { what: "spare-pack", detail: "on a known spare frequency", needed: SPARE_PACKS, have: Math.max(0, Math.min(SPARE_PACKS, packs.length - days.length)) },
     { what: "microphone", detail: "one for each pack and the spare", needed: days.length + SPARE_PACKS, have: null },
-    ...[...new Set(receivers.map((r) => r.block))].map((block): PackingLine => ({
-      what: "antenna", detail: `block ${block}`, needed: receivers.filter((r) => r.block === block).length * ANTENNAS_PER_RECEIVER, have: stock("antenna", block),
-    })),
+    ...antennaNeeds(facts.stock, receivers).map((n): PackingLine => ({ what: "antenna", detail: n.block === null ? "wideband" : `block ${n.block}`, needed: n.needed, have: n.cut })),
     { what: "aa-cell", detail: "fresh, all of one kind", needed: cells, have: stock("aa-cell") },
     { what: "lead", detail: "receiver to recorder or camera", needed: peak, have: stock("lead") },
     { what: "wired-recorder", detail: "for what happens once", needed: once, have: stock("wired-recorder") },

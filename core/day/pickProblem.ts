@@ -21,8 +21,8 @@ export interface PickFacts {
 
 export interface PickChannel {
   id: number;
-  /** Where both ends can be; null when they never can. */
-  tuning: TuningRange | null;
+  /** Where both ends can be; empty when they never can. */
+  tuning: readonly TuningRange[];
   bandwidthHz: number;
   powerMw: number;
   receiverKey: string;
@@ -50,7 +50,7 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
     others: (analysis?.carriers ?? []).filter((c) => c.own === null).map((c) => ({ id: otherId(c.frequencyHz), frequencyHz: c.frequencyHz })),
     profile: facts.profile,
     channels: channels.map((c) => ({
-      id: carrierId(c.id), tuning: c.tuning ? tuningWithin(c.tuning, windowsOf(c), c.bandwidthHz) : [], bandwidthHz: c.bandwidthHz, lockedHz: c.lockedHz,
+      id: carrierId(c.id), tuning: c.tuning.flatMap((t) => tuningWithin(t, windowsOf(c), c.bandwidthHz)), bandwidthHz: c.bandwidthHz, lockedHz: c.lockedHz,
       group: c.halfSpanHz === null ? null : c.receiverKey,
     })),
     groups: [...groups].map(([id, maxSpanHz]) => ({ id, maxSpanHz })),

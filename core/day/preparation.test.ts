@@ -1,8 +1,11 @@
 import { packingList } from "./packing";
-import { mostPairs, prepFindings, type PrepFacts, type StockItem } from "./readiness";
+import { mostPairs, prepFindings, type PrepFacts } from "./readiness";
 import type { Scene } from "./scenes";
 import { guessColumns, readSceneTable } from "./sceneTable";
-import { packModel, receiverModel } from "../kit/models";
+import { type PackModel, packModel, type ReceiverModel, receiverModel } from "../kit/models";
+import { SHIPPED_KIT } from "../kit/shipped";
+import type { StockItem } from "../kit/units";
+import { packUnit as pack, receiverUnit as receiver, stockItem as stock } from "../../testkit/case";
 import { REGIONS } from "../regions/region";
 
 const hour = 3_600_000;
@@ -43,14 +46,12 @@ describe("a scene list", () => {
 });
 
 describe("what a day lacks", () => {
-  const pack = (key: string, modelId: string, powerMw = 50) => ({ key, kind: "pack" as const, modelId, label: key, powerMw });
-  const receiver = (key: string, modelId: string) => ({ key, kind: "receiver" as const, modelId, label: key, powerMw: null });
   const scene = (number: string, from: number, to: number, speakers: string[], isRepeatable = true): Scene => ({ number, title: "", placeId: null, startMs: from * hour, endMs: to * hour, speakers, isRepeatable });
   const plenty: StockItem[] = [
-    { kind: "recorder-track", block: null, count: 8 }, { kind: "aa-cell", block: null, count: 40 }, { kind: "antenna", block: "47", count: 4 }, { kind: "lead", block: null, count: 8 },
+    stock("recorder-track", 8), stock("aa-cell", 40), stock("antenna", 4, "47"), stock("lead", 8),
   ];
   const facts = (change: Partial<PrepFacts> = {}): PrepFacts => ({
-    region: REGIONS.EU, rerigMs: hour / 4, stock: plenty, talkers: ["A", "B", "C"], scenes: [scene("1", 8, 10, ["A", "B"])],
+    region: REGIONS.EU, kit: SHIPPED_KIT, places: [], rerigMs: hour / 4, stock: plenty, talkers: ["A", "B", "C"], scenes: [scene("1", 8, 10, ["A", "B"])],
     units: [receiver("R1", "tarnfell-r2-47"), receiver("R2", "tarnfell-r2-47"), pack("P1", "tarnfell-p-47"), pack("P2", "tarnfell-p-47")], ...change,
   });
   const codes = (change: Partial<PrepFacts>) => prepFindings(facts(change)).map((f) => f.code);
@@ -63,9 +64,9 @@ describe("what a day lacks", () => {
     const three = [scene("1", 8, 10, ["A", "B"]), scene("2", 9, 11, ["C"])];
     expect(prepFindings(facts({ scenes: three }))[0]).toEqual({ code: "chains-short", limit: "packs", sceneNumbers: ["1", "2"], needed: 3, have: 2 });
     const oneReceiver = [receiver("C", "oystercatch-c1-51"), pack("E", "oystercatch-t-51", 30), pack("E2", "oystercatch-t-51", 30)];
-    expect(prepFindings(facts({ units: oneReceiver, stock: [...plenty, { kind: "antenna", block: "51", count: 2 }] }))[0]).toMatchObject({ code: "chains-short", limit: "receiver-channels", have: 1 });
+    expect(prepFindings(facts({ units: oneReceiver, stock: [...plenty, stock("antenna", 2, "51")] }))[0]).toMatchObject({ code: "chains-short", limit: "receiver-channels", have: 1 });
     const mixed = [receiver("C", "oystercatch-c1-51"), receiver("R", "tarnfell-r2-47"), pack("E", "oystercatch-t-51", 30), pack("E2", "oystercatch-t-51", 30)];
-    expect(prepFindings(facts({ units: mixed, stock: [...plenty, { kind: "antenna", block: "51", count: 2 }] }))[0]).toMatchObject({ code: "chains-short", limit: "pairs", have: 1 });
+    expect(prepFindings(facts({ units: mixed, stock: [...plenty, stock("antenna", 2, "51")] }))[0]).toMatchObject({ code: "chains-short", limit: "pairs", have: 1 });
   });
   test("tracks, leads, a talker on nobody's list", () => {
     expect(codes({ stock: plenty.map((s) => (s.kind === "recorder-track" ? { ...s, count: 1 } : s)) })).toEqual(["tracks-short"]);
@@ -75,7 +76,7 @@ describe("what a day lacks", () => {
   test("what cannot be done again asks for a recorder on each person", () => {
     const once = [scene("16", 13, 14, ["A", "B"], false)];
     expect(prepFindings(facts({ scenes: once }))).toEqual([{ code: "no-wired-recorder", sceneNumbers: ["16"], needed: 2, have: 0 }]);
-    expect(codes({ scenes: once, stock: [...plenty, { kind: "wired-recorder", block: null, count: 2 }] })).toEqual([]);
+    expect(codes({ scenes: once, stock: [...plenty, stock("wired-recorder", 2)] })).toEqual([]);
   });
   test("a pack that fits nothing, one set too high, one that may not transmit", () => {
     const units = [...facts().units, pack("G", "tarnfell-p-56"), pack("F", "tarnfell-ph-47", 100)];
@@ -84,7 +85,7 @@ describe("what a day lacks", () => {
     expect(prepFindings(facts({ units: [...facts().units, pack("E", "oystercatch-t-51", 30)] })).map((f) => f.code)).toEqual(["pack-fits-nothing"]);
   });
   test("antennas by block; wideband ones fill in, each once", () => {
-    const antennas = (cut: number, wideband: number): StockItem[] => [...plenty.filter((s) => s.kind !== "antenna"), { kind: "antenna", block: "47", count: cut }, { kind: "antenna", block: null, count: wideband }];
+    const antennas = (cut: number, wideband: number): StockItem[] => [...plenty.filter((s) => s.kind !== "antenna"), stock("antenna", cut, "47"), stock("antenna", wideband)];
     expect(prepFindings(facts({ stock: antennas(1, 2) }))).toEqual([{ code: "antennas-short", block: "47", receivers: ["R1", "R2"], needed: 4, have: 3 }]);
     expect(codes({ stock: antennas(1, 3) })).toEqual([]);
   });
@@ -96,9 +97,10 @@ describe("what a day lacks", () => {
     expect(prepFindings(facts({ scenes: day(14), stock: cells(2) }))).toEqual([{ code: "cells-short", cell: "aa", needed: 4, have: 2 }]);
   });
   test("the most chains are found where a greedy hand would miss one", () => {
-    const wide = { ...receiverModel("tarnfell-r2-47"), tuning: { lowHz: 470e6, highHz: 614e6, stepHz: 25_000 } };
-    const narrow = receiverModel("tarnfell-r2-47");
-    const [p47, p56] = [packModel("tarnfell-p-47"), packModel("tarnfell-p-56")];
+    const narrowModel = receiverModel(SHIPPED_KIT, "tarnfell-r2-47");
+    const fit = <M extends ReceiverModel | PackModel>(model: M) => ({ unit: { label: "", keyName: null }, model });
+    const [wide, narrow] = [fit({ ...narrowModel, tuning: [{ lowHz: 470e6, highHz: 614e6, stepHz: 25_000 }] }), fit(narrowModel)];
+    const [p47, p56] = [fit(packModel(SHIPPED_KIT, "tarnfell-p-47")), fit(packModel(SHIPPED_KIT, "tarnfell-p-56"))];
     expect(mostPairs([wide, narrow], [p47, p56])).toBe(2);
     expect(mostPairs([narrow, wide], [p56, p47])).toBe(2);
     expect(mostPairs([narrow, narrow], [p56, p47])).toBe(1);
@@ -108,13 +110,13 @@ describe("what a day lacks", () => {
 
 describe("the packing list", () => {
   const facts: PrepFacts = {
-    region: REGIONS.EU, rerigMs: hour / 4, talkers: [],
-    stock: [{ kind: "aa-cell", block: null, count: 3 }, { kind: "antenna", block: "47", count: 2 }],
+    region: REGIONS.EU, kit: SHIPPED_KIT, places: [], rerigMs: hour / 4, talkers: [],
+    stock: [stock("aa-cell", 3), stock("antenna", 2, "47")],
     scenes: [
       { number: "1", title: "", placeId: null, startMs: 8 * hour, endMs: 10 * hour, speakers: ["A", "B"], isRepeatable: true },
       { number: "2", title: "", placeId: null, startMs: 12 * hour, endMs: 13 * hour, speakers: ["C"], isRepeatable: false },
     ],
-    units: [{ key: "r", kind: "receiver", modelId: "tarnfell-r2-47", label: "R", powerMw: null }, ...["p", "q"].map((key) => ({ key, kind: "pack" as const, modelId: "tarnfell-p-47", label: key, powerMw: 50 }))],
+    units: [receiver("r", "tarnfell-r2-47"), ...["p", "q"].map((key) => pack(key, "tarnfell-p-47"))],
   };
   const lineOf = (what: string) => packingList(facts).find((l) => l.what === what);
   test("counts what the scenes ask for, a spare beside, small things by talker", () => {

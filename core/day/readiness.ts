@@ -1,35 +1,20 @@
-import { packLegality, pairing } from "../kit/match";
-import { packModel, receiverModel, type PackModel, type ReceiverModel } from "../kit/models";
+import { antennaFit, antennasOf, packLegality, pairing } from "../kit/match";
+import { type Kit, packModel, receiverModel, type PackModel, type ReceiverModel } from "../kit/models";
+import { powerOf, type CaseUnit, type StockItem, type StockKind } from "../kit/units";
 import type { Region } from "../regions/region";
 import { packDays, peakOf, wiredStretches, type PackDay, type Scene } from "./scenes";
 
-/** What lies in the case beside receivers and packs. */
-export type StockKind = "recorder-track" | "camera-track" | "wired-recorder" | "aa-cell" | "9v-cell" | "antenna" | "lead";
-
-export interface StockItem {
-  kind: StockKind;
-  /** The block an antenna is cut for; null for anything else, and for wideband ones. */
-  block: string | null;
-  count: number;
-}
-
-export interface CaseUnit {
-  key: string;
-  kind: "receiver" | "pack";
-  modelId: string;
-  label: string;
-  /** What a pack is set to radiate; null for receivers. */
-  powerMw: number | null;
-}
-
 export interface PrepFacts {
   region: Region;
+  kit: Kit;
   scenes: readonly Scene[];
   /** Talkers that have a channel already. */
   talkers: readonly string[];
   units: readonly CaseUnit[];
   stock: readonly StockItem[];
   rerigMs: number;
+  /** How far a talker is from the receivers at each place, where somebody measured. */
+  places: readonly { id: number; name: string; distanceM: number }[];
 }
 
 /** One thing that would go wrong tomorrow, with what shows it. */
@@ -39,54 +24,69 @@ export type Finding =
   | { code: "talker-without-channel"; talker: string; sceneNumbers: string[] }
   | { code: "no-wired-recorder"; sceneNumbers: string[]; needed: number; have: number }
   | { code: "cells-short"; cell: "aa" | "9v"; needed: number; have: number }
-  | { code: "antennas-short"; block: string; receivers: string[]; needed: number; have: number }
+  | { code: "antennas-short"; block: string | null; receivers: string[]; needed: number; have: number }
   | { code: "leads-short"; sceneNumbers: string[]; needed: number; have: number }
-  | { code: "pack-fits-nothing"; unit: string; why: "other-make" | "no-common-range" | "no-common-step" }
+  | { code: "pack-fits-nothing"; unit: string; why: "other-modulation" | "other-key" | "no-common-range" | "no-common-step" }
   | { code: "power-too-high"; unit: string; setMw: number; mostMw: number }
-  | { code: "legal-nowhere"; unit: string };
+  | { code: "legal-nowhere"; unit: string }
+  /** More systems that choose for themselves at once than one room carries. */
+  | { code: "room-full"; sceneNumbers: string[]; needed: number; most: number }
+  /** A talker farther off than such a system reaches in the open. */
+  | { code: "beyond-range"; sceneNumbers: string[]; place: string; distanceM: number; rangeM: number };
 
-export const ANTENNAS_PER_RECEIVER = 2;
 /** Cells are changed this long before they would be empty (common practice, no published source). */
 const RESERVE_HOURS = 1;
 
-interface Receiver {
-  unit: CaseUnit;
-  model: ReceiverModel;
+/** A unit of the case with its model. */
+export interface Fitted<Model> {
+  unit: Pick<CaseUnit, "label" | "keyName">;
+  model: Model;
 }
+type Receiver = Fitted<ReceiverModel>;
+type Pack = Fitted<PackModel>;
+
+const pairOf = (receiver: Receiver, pack: Pack) => pairing(receiver.model, pack.model, { receiver: receiver.unit.keyName, pack: pack.unit.keyName });
+/** Whether a receiver and a pack of the case can work together, their keys counted. */
+export const endsMeet = (receiver: Receiver, pack: Pack): boolean => pairOf(receiver, pack).works;
 
 /** Everything that the scenes ask for and the case does not have, and everything in the case that cannot do its work here. An empty list is a
  *  day that can begin. In the order in which one would mend it: what needs another unit first, then what needs a setting, then supplies. */
 export function prepFindings(facts: PrepFacts): Finding[] {
-  const receivers = facts.units.filter((u) => u.kind === "receiver").map((unit): Receiver => ({ unit, model: receiverModel(unit.modelId) }));
-  const packs = facts.units.filter((u) => u.kind === "pack").map((unit) => ({ unit, model: packModel(unit.modelId) }));
+  const receivers = facts.units.filter((u) => u.kind === "receiver").map((unit) => ({ unit, model: receiverModel(facts.kit, unit.modelId) }));
+  const packs = facts.units.filter((u) => u.kind === "pack").map((unit) => ({ unit, model: packModel(facts.kit, unit.modelId) }));
   const findings: Finding[] = [];
   chainFindings(facts, receivers, packs, findings);
-  for (const { unit, model } of packs) {
-    const tries = receivers.map((r) => pairing(r.model, model));
+  for (const pack of packs) {
+    const { unit, model } = pack;
+    const tries = receivers.map((r) => pairOf(r, pack));
     const problems = tries.flatMap((t) => (t.works ? [] : [t.problem]));
     if (tries.length > 0 && problems.length === tries.length) {
-      // of several reasons the nearest miss is told: a range or a step of the same make before another make
-      const near = problems.find((p) => p.code !== "other-make") ?? problems[0]!;
+      // of several reasons the nearest miss is told: a range or a step of what would understand each other before another modulation
+      const near = problems.find((p) => p.code !== "other-modulation") ?? problems[0]!;
       findings.push({ code: "pack-fits-nothing", unit: unit.label, why: near.code });
     }
-    const legality = packLegality(facts.region, model, unit.powerMw ?? Math.max(...model.powersMw));
+    const legality = packLegality(facts.region, model, powerOf(facts.kit, unit));
     if (legality.code === "power-too-high") findings.push({ code: "power-too-high", unit: unit.label, setMw: legality.setMw, mostMw: legality.mostMw });
     if (legality.code === "nowhere") findings.push({ code: "legal-nowhere", unit: unit.label });
   }
+  adaptiveFindings(facts, receivers, packs, findings);
   antennaFindings(facts, receivers, findings);
   cellFindings(facts, packs.map((p) => p.model), findings);
   return findings;
 }
 
+/** The scenes of every stretch that asks for more voices than this. */
+const scenesWithMore = (scenes: readonly Scene[], have: number): string[] => [...new Set(wiredStretches(scenes).filter((s) => s.talkers.length > have).flatMap((s) => s.sceneNumbers))];
+const channelsOf = (receivers: readonly Receiver[]): Receiver[] => receivers.flatMap((r) => Array.from({ length: r.model.halves }, () => r));
+
 const stockOf = (facts: PrepFacts, kind: StockKind): number => facts.stock.filter((s) => s.kind === kind).reduce((n, s) => n + s.count, 0);
 
-function chainFindings(facts: PrepFacts, receivers: Receiver[], packs: { model: PackModel }[], findings: Finding[]): void {
+function chainFindings(facts: PrepFacts, receivers: Receiver[], packs: Pack[], findings: Finding[]): void {
   const peak = peakOf(facts.scenes);
   const needed = peak?.talkers.length ?? 0;
-  const channels = receivers.flatMap((r) => Array.from({ length: r.model.halves }, () => r.model));
-  const chains = mostPairs(channels, packs.map((p) => p.model));
-  /** The scenes of every stretch that asks for more than there is. */
-  const scenesOver = (have: number) => [...new Set(wiredStretches(facts.scenes).filter((s) => s.talkers.length > have).flatMap((s) => s.sceneNumbers))];
+  const channels = channelsOf(receivers);
+  const chains = mostPairs(channels, packs);
+  const scenesOver = (have: number) => scenesWithMore(facts.scenes, have);
   if (needed > chains) {
     const limit = channels.length <= chains ? "receiver-channels" : packs.length <= chains ? "packs" : "pairs";
     findings.push({ code: "chains-short", limit, sceneNumbers: scenesOver(chains), needed, have: chains });
@@ -106,10 +106,10 @@ function chainFindings(facts: PrepFacts, receivers: Receiver[], packs: { model: 
 }
 
 /** The most chains that receiver channels and packs make, each used once (bipartite matching by augmenting paths). */
-export function mostPairs(channels: readonly ReceiverModel[], packs: readonly PackModel[]): number {
+export function mostPairs(channels: readonly Receiver[], packs: readonly Pack[]): number {
   const channelOfPack = new Map<number, number>();
   const tryChannel = (c: number, seen: Set<number>): boolean => packs.some((pack, p) => {
-    if (seen.has(p) || !pairing(channels[c]!, pack).works) return false;
+    if (seen.has(p) || !endsMeet(channels[c]!, pack)) return false;
     seen.add(p);
     const holder = channelOfPack.get(p);
     if (holder !== undefined && !tryChannel(holder, seen)) return false;
@@ -119,15 +119,46 @@ export function mostPairs(channels: readonly ReceiverModel[], packs: readonly Pa
   return channels.reduce((n, _, c) => n + (tryChannel(c, new Set()) ? 1 : 0), 0);
 }
 
+/** Systems that choose for themselves need no frequency, but a room carries only so many, and not far (common practice, no published source). */
+function adaptiveFindings(facts: PrepFacts, receivers: Receiver[], packs: Pack[], findings: Finding[]): void {
+  const peak = peakOf(facts.scenes)?.talkers.length ?? 0;
+  const self = packs.flatMap((p) => p.model.adaptive ?? []);
+  if (self.length === 0) return;
+  const tuned = mostPairs(channelsOf(receivers.filter((r) => r.model.adaptive === null)), packs.filter((p) => p.model.adaptive === null));
+  const most = Math.min(...self.map((a) => a.mostPerRoom));
+  const needed = Math.min(peak - tuned, mostPairs(channelsOf(receivers.filter((r) => r.model.adaptive !== null)), packs.filter((p) => p.model.adaptive !== null)));
+  if (needed > most) findings.push({ code: "room-full", sceneNumbers: scenesWithMore(facts.scenes, tuned + most), needed, most });
+  const rangeM = Math.min(...self.map((a) => a.rangeM));
+  for (const place of facts.places.filter((p) => p.distanceM > rangeM)) {
+    const asking = facts.scenes.filter((s) => s.placeId === place.id && s.speakers.length > tuned);
+    if (asking.length > 0) findings.push({ code: "beyond-range", sceneNumbers: asking.map((s) => s.number), place: place.name, distanceM: place.distanceM, rangeM });
+  }
+}
+
+/** What antennas the receivers ask for, block by block, and what of the case serves them: those cut for the block first, then wideband ones, each once. */
+export function antennaNeeds(stock: readonly StockItem[], receivers: readonly Receiver[]): { block: string | null; receivers: string[]; needed: number; cut: number; have: number }[] {
+  const left = new Map(stock.filter((s) => s.kind === "antenna").map((s) => [s, s.count]));
+  const withAntennas = receivers.filter((r) => antennasOf(r.model) > 0);
+  const take = (receiver: ReceiverModel, fit: "fits" | "fits-wideband", wanted: number): number => {
+    let taken = 0;
+    for (const [item, count] of left) {
+      if (antennaFit(receiver, item) !== fit) continue;
+      const now = Math.min(count, wanted - taken);
+      left.set(item, count - now);
+      taken += now;
+    }
+    return taken;
+  };
+  const blocks = [...new Set(withAntennas.map((r) => r.model.block))].map((block) => {
+    const mine = withAntennas.filter((r) => r.model.block === block);
+    return { block, mine, needed: mine.reduce((n, r) => n + antennasOf(r.model), 0), cut: mine.reduce((n, r) => n + take(r.model, "fits", antennasOf(r.model)), 0) };
+  });
+  return blocks.map(({ block, mine, needed, cut }) => ({ block, receivers: mine.map((r) => r.unit.label), needed, cut, have: cut + take(mine[0]!.model, "fits-wideband", needed - cut) }));
+}
+
 function antennaFindings(facts: PrepFacts, receivers: Receiver[], findings: Finding[]): void {
-  let wideband = facts.stock.filter((s) => s.kind === "antenna" && s.block === null).reduce((n, s) => n + s.count, 0);
-  for (const block of new Set(receivers.map((r) => r.model.block))) {
-    const mine = receivers.filter((r) => r.model.block === block);
-    const needed = mine.length * ANTENNAS_PER_RECEIVER;
-    const cut = facts.stock.filter((s) => s.kind === "antenna" && s.block === block).reduce((n, s) => n + s.count, 0);
-    const borrowed = Math.min(wideband, Math.max(0, needed - cut));
-    wideband -= borrowed;
-    if (cut + borrowed < needed) findings.push({ code: "antennas-short", block, receivers: mine.map((r) => r.unit.label), needed, have: cut + borrowed });
+  for (const { block, receivers: labels, needed, have } of antennaNeeds(facts.stock, receivers)) {
+    if (have < needed) findings.push({ code: "antennas-short", block, receivers: labels, needed, have });
   }
 }
 

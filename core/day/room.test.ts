@@ -31,7 +31,7 @@ describe("what a register predicts", () => {
 });
 
 describe("room for a kit", () => {
-  const packs = [{ label: "A", tuning: span(470, 542) }, { label: "B", tuning: span(470, 542) }, { label: "E", tuning: span(518, 566) }, { label: "G", tuning: null }];
+  const packs = [{ label: "A", tuning: [span(470, 542)] }, { label: "B", tuning: [span(470, 542)] }, { label: "E", tuning: [span(518, 566)] }, { label: "G", tuning: [] }];
   const open = [span(470, 694)];
   test("neighbouring free channels are one stretch; a station parts them", () => {
     const ranked = rankRoom(raster, open, new Set([22, 25, 28, 31]), packs);

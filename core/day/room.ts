@@ -13,8 +13,8 @@ export interface RoomStretch extends Stretch {
 
 /** Ranks the stretches of the band by the room that they leave for this kit: not merely free or taken, but megahertz usable times packs that tune there.
  * @param open - where a carrier may stand at all (law, and the scan if there is one) @param taken - raster channels that stations hold
- * @param packs - with the tuning that each shares with a receiver of the case; null where it fits none */
-export function rankRoom(raster: Raster, open: readonly Stretch[], taken: ReadonlySet<number>, packs: readonly { label: string; tuning: Stretch | null }[]): RoomStretch[] {
+ * @param packs - with the tuning that each shares with a receiver of the case; empty where it fits none */
+export function rankRoom(raster: Raster, open: readonly Stretch[], taken: ReadonlySet<number>, packs: readonly { label: string; tuning: readonly Stretch[] }[]): RoomStretch[] {
   const overlapHz = (a: Stretch, b: Stretch) => Math.max(0, Math.min(a.highHz, b.highHz) - Math.max(a.lowHz, b.lowHz));
   const stretches: RoomStretch[] = [];
   for (const c of rasterChannels(raster)) {
@@ -22,8 +22,8 @@ export function rankRoom(raster: Raster, open: readonly Stretch[], taken: Readon
     const free = open.map((o) => ({ lowHz: Math.max(o.lowHz, c.lowHz), highHz: Math.min(o.highHz, c.highHz) })).filter((s) => s.highHz > s.lowHz);
     const usableHz = free.reduce((n, s) => n + s.highHz - s.lowHz, 0);
     if (usableHz === 0) continue;
-    const users = packs.filter((p) => p.tuning && free.some((s) => overlapHz(s, p.tuning!) > 0));
-    const packMhz = users.reduce((n, p) => n + free.reduce((m, s) => m + overlapHz(s, p.tuning!), 0), 0) / 1e6;
+    const users = packs.filter((p) => free.some((s) => p.tuning.some((t) => overlapHz(s, t) > 0)));
+    const packMhz = users.reduce((n, p) => n + free.reduce((m, s) => m + p.tuning.reduce((k, t) => k + overlapHz(s, t), 0), 0), 0) / 1e6;
     const last = stretches.at(-1);
     if (last && last.channels.at(-1) === c.channel - 1) {
       last.highHz = c.highHz;

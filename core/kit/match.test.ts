@@ -1,5 +1,9 @@
-import { packLegality, pairing, sharedGrid } from "./match";
+import { checkSet } from "../coordination/checkSet";
+import { PROFILES } from "../coordination/profile";
+import { canBeSet, presets, sharedGrid, sharedTuning } from "../coordination/tuning";
+import { antennaFit, packLegality, pairing } from "./match";
 import { packModel, receiverModel } from "./models";
+import { SHIPPED_KIT } from "./shipped";
 import { hzToSwitchCode, switchCodeToHz } from "./switchCode";
 import { REGIONS } from "../regions/region";
 import { parseClockText } from "../units/clockText";
@@ -28,8 +32,9 @@ describe("two-switch codes", () => {
   });
 });
 
+const grid = (lowHz: number, highHz: number, stepHz: number) => ({ lowHz, highHz, stepHz });
+
 describe("who works with whom, and why not", () => {
-  const grid = (lowHz: number, highHz: number, stepHz: number) => ({ lowHz, highHz, stepHz });
   test("the shared grid starts where both can stand", () => {
     expect(sharedGrid(grid(470e6, 480e6, 25_000), grid(470e6, 480e6, 25_000))).toEqual(grid(470e6, 480e6, 25_000));
     expect(sharedGrid(grid(470e6, 480e6, 25_000), grid(471.0125e6, 490e6, 12_500))).toEqual(grid(471.025e6, 480e6, 25_000));
@@ -39,24 +44,51 @@ describe("who works with whom, and why not", () => {
     expect(sharedGrid(grid(470e6, 480e6, 25_000), grid(480e6, 490e6, 25_000))).toEqual(grid(480e6, 480e6, 25_000));
   });
   test("the first thing that keeps them apart is told", () => {
-    const bag = receiverModel("tarnfell-r2-47");
-    expect(pairing(bag, packModel("tarnfell-p-47"))).toMatchObject({ works: true, tuning: { lowHz: 470e6, highHz: 542e6 } });
-    expect(pairing(bag, packModel("tarnfell-p-56"))).toMatchObject({ works: false, problem: { code: "no-common-range" } });
-    expect(pairing(bag, packModel("oystercatch-t-51"))).toMatchObject({ works: false, problem: { code: "other-make", packMaker: "Oystercatch" } });
-    const shifted = { ...packModel("tarnfell-p-47"), tuning: grid(470.0125e6, 542e6, 25_000) };
+    const bag = receiverModel(SHIPPED_KIT, "tarnfell-r2-47");
+    expect(pairing(bag, packModel(SHIPPED_KIT, "tarnfell-p-47"))).toEqual({ works: true, isAdaptive: false, tuning: [grid(470e6, 542e6, 25_000)] });
+    expect(pairing(bag, packModel(SHIPPED_KIT, "tarnfell-p-56"))).toMatchObject({ works: false, problem: { code: "no-common-range" } });
+    expect(pairing(bag, packModel(SHIPPED_KIT, "oystercatch-t-51"))).toMatchObject({ works: false, problem: { code: "other-modulation", pack: ["Oystercatch companded FM"] } });
+    const shifted = { ...packModel(SHIPPED_KIT, "tarnfell-p-47"), tuning: [grid(470.0125e6, 542e6, 25_000)] };
     expect(pairing(bag, shifted)).toMatchObject({ works: false, problem: { code: "no-common-step" } });
+    expect(pairing(bag, packModel(SHIPPED_KIT, "tarnfell-p-47"), { receiver: "harbour", pack: null })).toEqual({ works: false, problem: { code: "other-key", receiver: "harbour", pack: null } });
+    expect(pairing(bag, packModel(SHIPPED_KIT, "tarnfell-p-47"), { receiver: "harbour", pack: "harbour" }).works).toBe(true);
+  });
+  test("presets meet presets and grids where both have them; what chooses for itself meets only its like", () => {
+    const [brae, braePack] = [receiverModel(SHIPPED_KIT, "brae-v4"), packModel(SHIPPED_KIT, "brae-vt")];
+    expect(pairing({ ...brae, tuning: presets([863.1e6, 864.9e6]) }, braePack)).toMatchObject({ works: true, tuning: presets([863.1e6, 864.9e6]) });
+    expect(sharedTuning(presets([470e6, 471.01e6, 500e6]), [grid(470e6, 480e6, 25_000)])).toEqual(presets([470e6]));
+    expect(sharedTuning([grid(470e6, 480e6, 25_000), grid(500e6, 510e6, 25_000)], [grid(475e6, 505e6, 25_000)])).toEqual([grid(475e6, 480e6, 25_000), grid(500e6, 505e6, 25_000)]);
+    const [hollin, hollinPack] = [receiverModel(SHIPPED_KIT, "hollin-d2"), packModel(SHIPPED_KIT, "hollin-dt")];
+    expect(pairing(hollin, hollinPack)).toEqual({ works: true, tuning: [], isAdaptive: true });
+    expect(pairing(hollin, { ...braePack, modulations: hollin.modulations })).toMatchObject({ problem: { code: "other-modulation" } });
+  });
+  test("an antenna of another block or another joint does not serve", () => {
+    const bag = receiverModel(SHIPPED_KIT, "tarnfell-r2-47");
+    expect([["47", "SMA"], ["47", null], [null, "sma"], ["51", "SMA"], ["47", "BNC"]].map(([block, connector]) => antennaFit(bag, { block: block!, connector: connector! })))
+      .toEqual(["fits", "fits", "fits-wideband", "other-block", "other-connector"]);
+    expect(antennaFit(receiverModel(SHIPPED_KIT, "brae-v4"), { block: null, connector: null })).toBe("fixed");
+  });
+  test("the banks that ship are free of third-order products inside themselves", () => {
+    for (const r of SHIPPED_KIT.receivers) {
+      for (const bank of r.banks.filter((b) => b.frequenciesHz.length > 4)) {
+        expect([bank.id, checkSet(bank.frequenciesHz.map((frequencyHz) => ({ id: String(frequencyHz), frequencyHz })), PROFILES.normal).conflicts]).toEqual([bank.id, []]);
+        for (const f of bank.frequenciesHz) expect(canBeSet(r.tuning, f)).toBe(true);
+      }
+    }
   });
 });
 
 describe("where a pack may transmit", () => {
-  const pack = { ...packModel("tarnfell-p-47"), powersMw: [10, 25, 50, 100] };
+  const pack = { ...packModel(SHIPPED_KIT, "tarnfell-p-47"), powersMw: [10, 25, 50, 100] };
   test("fine, only lower, nowhere", () => {
     expect(packLegality(REGIONS.EU, pack, 50)).toEqual({ code: "fine", where: [{ lowHz: 470e6, highHz: 542e6 }] });
     expect(packLegality(REGIONS.EU, pack, 100)).toMatchObject({ code: "power-too-high", setMw: 100, mostMw: 50 });
-    const sold = { ...pack, tuning: { lowHz: 700e6, highHz: 720e6, stepHz: 25_000 } };
+    const sold = { ...pack, tuning: [grid(700e6, 720e6, 25_000)] };
     expect(packLegality(REGIONS.EU, sold, 10)).toEqual({ code: "nowhere" });
-    const edge = { ...pack, tuning: { lowHz: 606e6, highHz: 620e6, stepHz: 25_000 } };
+    const edge = { ...pack, tuning: [grid(606e6, 620e6, 25_000)] };
     expect(packLegality(REGIONS.US, edge, 20)).toEqual({ code: "fine", where: [{ lowHz: 606e6, highHz: 608e6 }, { lowHz: 614e6, highHz: 616e6 }] });
+    expect(packLegality(REGIONS.EU, packModel(SHIPPED_KIT, "brae-vt"), 10)).toMatchObject({ code: "fine", where: [{ lowHz: 863.1e6, highHz: 863.1e6 }, {}, {}, {}] });
+    expect(packLegality(REGIONS.EU, packModel(SHIPPED_KIT, "hollin-dt"), 10)).toEqual({ code: "fine", where: [{ lowHz: 2400e6, highHz: 2483.5e6 }] });
     expect(packLegality(REGIONS.AU, pack, 100)).toEqual({ code: "fine", where: [{ lowHz: 520e6, highHz: 542e6 }] });
   });
 });

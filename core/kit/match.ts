@@ -1,50 +1,48 @@
 import type { TuningRange } from "../coordination/request";
+import { overlaps, sharedTuning } from "../coordination/tuning";
 import { legalWindows, type Region, type Stretch } from "../regions/region";
 import type { PackModel, ReceiverModel } from "./models";
+import type { StockItem } from "./units";
 
 /** Why a pack and a receiver never work together. */
 export type PairProblem =
-  | { code: "other-make"; packMaker: string; receiverMaker: string }
-  | { code: "no-common-range"; pack: Stretch; receiver: Stretch }
+  | { code: "other-modulation"; pack: string[]; receiver: string[] }
+  | { code: "other-key"; pack: string | null; receiver: string | null }
+  | { code: "no-common-range"; pack: Stretch[]; receiver: Stretch[] }
   | { code: "no-common-step"; packStepHz: number; receiverStepHz: number };
 
-export type Pairing = { works: true; tuning: TuningRange } | { works: false; problem: PairProblem };
+/** Where two ends meet. Those that choose for themselves work without any tuning. */
+export type Pairing = { works: true; tuning: TuningRange[]; isAdaptive: boolean } | { works: false; problem: PairProblem };
 
-const MOST_STEPS_TO_MEET = 10_000;
-
-/** The grid that two tuning ranges share: from the first frequency that both can be set to, in steps of their least common multiple.
- * @returns null when they overlap nowhere, or never stand on the same frequency */
-export function sharedGrid(a: TuningRange, b: TuningRange): TuningRange | null {
-  const lowHz = Math.max(a.lowHz, b.lowHz);
-  const highHz = Math.min(a.highHz, b.highHz);
-  const stepHz = (a.stepHz / greatestCommonDivisor(a.stepHz, b.stepHz)) * b.stepHz;
-  const first = a.lowHz + Math.ceil((lowHz - a.lowHz) / a.stepHz - 1e-9) * a.stepHz;
-  for (let i = 0; i <= Math.min(MOST_STEPS_TO_MEET, stepHz / a.stepHz); i += 1) {
-    const candidateHz = first + i * a.stepHz;
-    if (candidateHz > highHz) return null;
-    const steps = (candidateHz - b.lowHz) / b.stepHz;
-    if (Math.abs(steps - Math.round(steps)) < 1e-6) return { lowHz: candidateHz, highHz, stepHz };
-  }
-  return null;
+/** The keys that two units encrypt with. */
+export interface Keys {
+  receiver: string | null;
+  pack: string | null;
 }
 
-const greatestCommonDivisor = (a: number, b: number): number => (b < 1 ? a : greatestCommonDivisor(b, a % b));
-
-/** Whether a pack can work with a receiver, and where; else the first thing that keeps them apart. Makes are told apart first, for modulation
- *  and keys differ between them whatever the ranges say. */
-export function pairing(receiver: ReceiverModel, pack: PackModel): Pairing {
-  if (receiver.maker !== pack.maker) return { works: false, problem: { code: "other-make", packMaker: pack.maker, receiverMaker: receiver.maker } };
-  if (receiver.tuning.lowHz > pack.tuning.highHz || pack.tuning.lowHz > receiver.tuning.highHz) {
-    return { works: false, problem: { code: "no-common-range", pack: pack.tuning, receiver: receiver.tuning } };
+/** Whether a pack can work with a receiver, and where; else the first thing that keeps them apart: what goes over the air, then the key, then where they tune. */
+export function pairing(receiver: ReceiverModel, pack: PackModel, keys: Keys = { receiver: null, pack: null }): Pairing {
+  const isAdaptive = receiver.adaptive !== null && pack.adaptive !== null;
+  if ((receiver.adaptive === null) !== (pack.adaptive === null) || !pack.modulations.some((m) => receiver.modulations.includes(m))) {
+    return { works: false, problem: { code: "other-modulation", pack: pack.modulations, receiver: receiver.modulations } };
   }
-  const tuning = sharedGrid(receiver.tuning, pack.tuning);
-  return tuning ? { works: true, tuning } : { works: false, problem: { code: "no-common-step", packStepHz: pack.tuning.stepHz, receiverStepHz: receiver.tuning.stepHz } };
+  if (keys.receiver !== keys.pack) return { works: false, problem: { code: "other-key", ...keys } };
+  if (isAdaptive) return { works: true, tuning: [], isAdaptive };
+  if (overlaps(receiver.tuning, pack.tuning).length === 0) return { works: false, problem: { code: "no-common-range", pack: stretches(pack.tuning), receiver: stretches(receiver.tuning) } };
+  const tuning = sharedTuning(receiver.tuning, pack.tuning);
+  if (tuning.length > 0) return { works: true, tuning, isAdaptive };
+  return { works: false, problem: { code: "no-common-step", packStepHz: pack.tuning[0]!.stepHz, receiverStepHz: receiver.tuning[0]!.stepHz } };
 }
 
-/** Where a receiver and a pack can meet; null when they never can. */
-export function pairTuning(receiver: ReceiverModel, pack: PackModel): TuningRange | null {
-  const found = pairing(receiver, pack);
-  return found.works ? found.tuning : null;
+/** More presets than this are told as one stretch. */
+const MOST_STRETCHES = 4;
+const stretches = (tuning: readonly TuningRange[]): Stretch[] => (tuning.length <= MOST_STRETCHES ? tuning.map(({ lowHz, highHz }) => ({ lowHz, highHz }))
+  : [{ lowHz: Math.min(...tuning.map((t) => t.lowHz)), highHz: Math.max(...tuning.map((t) => t.highHz)) }]);
+
+/** Where a receiver and a pack can meet; empty when they never can, and for those that choose for themselves. */
+export function pairTuning(receiver: ReceiverModel, pack: PackModel, keys?: Keys): TuningRange[] {
+  const found = pairing(receiver, pack, keys);
+  return found.works ? found.tuning : [];
 }
 
 export type Legality =
@@ -57,11 +55,8 @@ export type Legality =
  *  dated summary: check with your regulator.
  * @param setMw - radiated power, > 0 */
 export function packLegality(region: Region, pack: PackModel, setMw: number): Legality {
-  const whereAt = (mw: number): Stretch[] => legalWindows(region, mw).flatMap((w) => {
-    const lowHz = Math.max(w.lowHz, pack.tuning.lowHz);
-    const highHz = Math.min(w.highHz, pack.tuning.highHz);
-    return lowHz < highHz ? [{ lowHz, highHz }] : [];
-  });
+  const air: Stretch[] = pack.adaptive ? [pack.adaptive] : pack.tuning;
+  const whereAt = (mw: number): Stretch[] => overlaps(legalWindows(region, mw), air).filter((s) => s.highHz > s.lowHz || air.some((a) => a.lowHz === a.highHz && a.lowHz === s.lowHz));
   const now = whereAt(setMw);
   if (now.length > 0) return { code: "fine", where: now };
   for (const mostMw of [...pack.powersMw].filter((mw) => mw < setMw).sort((a, b) => b - a)) {
@@ -69,4 +64,18 @@ export function packLegality(region: Region, pack: PackModel, setMw: number): Le
     if (where.length > 0) return { code: "power-too-high", setMw, mostMw, where };
   }
   return { code: "nowhere" };
+}
+
+export const ANTENNAS_PER_RECEIVER = 2;
+/** How many antennas a receiver takes: two for diversity, none where they do not come off. */
+export const antennasOf = (receiver: ReceiverModel): number => (receiver.antennaConnector === "fixed" ? 0 : ANTENNAS_PER_RECEIVER);
+
+export type AntennaFit = "fits" | "fits-wideband" | "other-block" | "other-connector" | "fixed";
+
+/** Whether an antenna of the case can serve a receiver. One cut for another block all but kills the range, whether it screws on or not. */
+export function antennaFit(receiver: ReceiverModel, antenna: Pick<StockItem, "block" | "connector">): AntennaFit {
+  if (receiver.antennaConnector === "fixed") return "fixed";
+  if (antenna.block !== null && antenna.block !== receiver.block) return "other-block";
+  if (antenna.connector !== null && antenna.connector.toLowerCase() !== receiver.antennaConnector.toLowerCase()) return "other-connector";
+  return antenna.block === null ? "fits-wideband" : "fits";
 }

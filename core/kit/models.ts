@@ -1,84 +1,78 @@
+import type { Bank } from "../coordination/banks";
 import type { TuningRange } from "../coordination/request";
 
-/** Invented makes and models that ship with the application. Figures are typical of their kind (common practice, no published source). */
-export interface ReceiverModel {
+/** How a pack is brought onto its receiver's frequency. */
+export const SYNC_METHODS = ["by-hand", "infrared", "near-field", "cable", "switches", "pairing", "self-choosing"] as const;
+export type SyncMethod = (typeof SYNC_METHODS)[number];
+
+/** What a unit's display tells of its frequency. Two-switch packs have no display: their switches are the number. */
+export const READOUTS = ["mhz", "switch-code", "bank-and-number", "preset", "nothing"] as const;
+export type Readout = (typeof READOUTS)[number];
+
+/** Digital systems that choose for themselves: no frequency to plan, but so many to a room, and so far. */
+export interface Adaptive {
+  lowHz: number;
+  highHz: number;
+  mostPerRoom: number;
+  /** In the open. */
+  rangeM: number;
+}
+
+/** What receivers and packs have in common. */
+interface RadioModel {
   id: string;
-  kind: "receiver";
   maker: string;
   name: string;
-  form: "bag" | "camera";
-  /** The block its antennas must be cut for. */
-  block: string;
+  /** The block it tunes and its antennas are cut for; null where the maker names none. */
+  block: string | null;
+  /** Ranges on a grid; presets are ranges of one frequency; empty for those that choose for themselves. */
+  tuning: TuningRange[];
+  adaptive: Adaptive | null;
+  /** What goes over the air; two ends need one in common. */
+  modulations: string[];
+  syncMethods: SyncMethod[];
+  readout: Readout;
+  /** "fixed" where the antenna does not come off. */
+  antennaConnector: string;
+}
+
+/** The models that ship are invented. Figures are typical of their kind (common practice, no published source). */
+export interface ReceiverModel extends RadioModel {
+  kind: "receiver";
+  form: "bag" | "camera" | "rack";
   halves: number;
-  /** The halves of a dual receiver share a stretch this wide; null for a single one. */
+  /** The halves of a dual receiver share a stretch this wide; null where each goes where it likes, and for a single one. */
   halfSpanHz: number | null;
-  tuning: TuningRange;
+  banks: Bank[];
   bandwidthHz: number;
   noiseFigureDb: number;
   requiredSnrDb: number;
   overloadDbm: number;
-  output: { fullScaleDbu: number; stepsDb: readonly number[] };
-  sweep: { stepHz: number; msPerStep: number };
+  output: { fullScaleDbu: number; stepsDb: number[] };
+  /** How its own scan steps; null where it has none. */
+  sweep: { stepHz: number; msPerStep: number } | null;
 }
 
-export interface PackModel {
-  id: string;
+export type CellKind = "aa" | "9v" | "internal";
+
+export interface PackModel extends RadioModel {
   kind: "pack";
-  maker: string;
-  name: string;
-  block: string;
-  tuning: TuningRange;
-  powersMw: readonly number[];
-  gainStepsDb: readonly number[];
+  form: "bodypack" | "handheld" | "plug-on";
+  powersMw: number[];
+  gainStepsDb: number[];
   fullScaleInputDbu: number;
   inputNoiseDbu: number;
   limiterDb: number | null;
-  syncMethod: "infrared";
   /** What it runs on: cells of a kind, how many at once, and how long a fresh set lasts at full power. */
-  cell: { kind: "aa" | "9v" | "internal"; perPack: number; hours: number };
+  cell: { kind: CellKind; perPack: number; hours: number };
 }
 
-const range = (lowMhz: number, highMhz: number): TuningRange => ({ lowHz: lowMhz * 1e6, highHz: highMhz * 1e6, stepHz: 25_000 });
-const everyDb = (fromDb: number, toDb: number, stepDb: number) => Array.from({ length: Math.round((fromDb - toDb) / stepDb) + 1 }, (_, i) => fromDb - i * stepDb);
-
-export const RECEIVER_MODELS: readonly ReceiverModel[] = [
-  {
-    id: "tarnfell-r2-47", kind: "receiver", maker: "Tarnfell", name: "R2, block 47", form: "bag", block: "47", halves: 2, halfSpanHz: 72e6, tuning: range(470, 542),
-    bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25, output: { fullScaleDbu: 10, stepsDb: [0, -6, -12, -18, -24] },
-    sweep: { stepHz: 25_000, msPerStep: 35 },
-  },
-  {
-    id: "oystercatch-c1-51", kind: "receiver", maker: "Oystercatch", name: "C1, block 51", form: "camera", block: "51", halves: 1, halfSpanHz: null, tuning: range(518, 566),
-    bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 22, overloadDbm: -28, output: { fullScaleDbu: 0, stepsDb: [0, -12, -18, -30] },
-    sweep: { stepHz: 25_000, msPerStep: 50 },
-  },
-];
-
-export const PACK_MODELS: readonly PackModel[] = [
-  {
-    id: "tarnfell-p-47", kind: "pack", maker: "Tarnfell", name: "P, block 47", block: "47", tuning: range(470, 542), powersMw: [10, 25, 50], gainStepsDb: everyDb(0, -60, 3),
-    fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, syncMethod: "infrared", cell: { kind: "aa", perPack: 2, hours: 6.5 },
-  },
-  {
-    id: "tarnfell-p-56", kind: "pack", maker: "Tarnfell", name: "P, block 56", block: "56", tuning: range(566, 614), powersMw: [10, 25, 50], gainStepsDb: everyDb(0, -60, 3),
-    fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, syncMethod: "infrared", cell: { kind: "aa", perPack: 2, hours: 6.5 },
-  },
-  {
-    id: "tarnfell-ph-47", kind: "pack", maker: "Tarnfell", name: "PH, block 47", block: "47", tuning: range(470, 542), powersMw: [25, 50, 100], gainStepsDb: everyDb(0, -60, 3),
-    fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, syncMethod: "infrared", cell: { kind: "aa", perPack: 2, hours: 5 },
-  },
-  {
-    id: "oystercatch-t-51", kind: "pack", maker: "Oystercatch", name: "T, block 51", block: "51", tuning: range(518, 566), powersMw: [10, 30], gainStepsDb: [0, -10, -20, -30],
-    fullScaleInputDbu: -38, inputNoiseDbu: -117, limiterDb: null, syncMethod: "infrared", cell: { kind: "aa", perPack: 2, hours: 6.5 },
-  },
-];
-
-/** Blocks and the tape that marks them on units and antennas: a colour, and always its word. Our own scheme. */
-export const BLOCKS: Readonly<Record<string, { tape: string; colour: string }>> = {
-  "47": { tape: "ochre", colour: "#b98416" },
-  "51": { tape: "plum", colour: "#7d3c6b" },
-  "56": { tape: "moss", colour: "#5f7a35" },
-};
+/** The tape that marks a block on units and antennas: a colour, and always its word. Our own scheme. */
+export interface BlockTape {
+  id: string;
+  tape: string;
+  colour: string;
+}
 
 export interface MicrophoneModel {
   id: string;
@@ -87,11 +81,6 @@ export interface MicrophoneModel {
   selfNoiseDba: number;
   maxSplDb: number;
 }
-
-export const MICROPHONE_MODELS: readonly MicrophoneModel[] = [
-  { id: "pebble", name: "Pebble omni", sensitivityMvPerPa: 6, selfNoiseDba: 28, maxSplDb: 135 },
-  { id: "pebble-low", name: "Pebble omni, low sensitivity", sensitivityMvPerPa: 1.5, selfNoiseDba: 34, maxSplDb: 146 },
-];
 
 /** Inputs the receivers play into. */
 export interface InputModel {
@@ -103,17 +92,40 @@ export interface InputModel {
   gainDb: number;
 }
 
-export const INPUT_MODELS: readonly InputModel[] = [
-  { id: "recorder-line", name: "bag recorder, line", kind: "line", fullScaleDbu: 20, noiseDbu: -88, gainDb: 10 },
-  { id: "camera-mic", name: "camera, microphone input", kind: "mic", fullScaleDbu: -20, noiseDbu: -118, gainDb: 0 },
-];
+/** Every model that is known: those that ship and the user's own. Plain data. */
+export interface Kit {
+  receivers: ReceiverModel[];
+  packs: PackModel[];
+  microphones: MicrophoneModel[];
+  inputs: InputModel[];
+  blocks: BlockTape[];
+}
+
+export const KIT_PARTS = ["receivers", "packs", "microphones", "inputs", "blocks"] as const satisfies readonly (keyof Kit)[];
+export const EMPTY_KIT: Kit = { receivers: [], packs: [], microphones: [], inputs: [], blocks: [] };
+
+/** One kit over another: what stands in `over` under the same id counts, the rest of both stays. */
+export function mergeKits(under: Kit, over: Kit): Kit {
+  const merge = <T extends { id: string }>(a: readonly T[], b: readonly T[]): T[] => [...a.map((m) => b.find((n) => n.id === m.id) ?? m), ...b.filter((m) => !a.some((n) => n.id === m.id))];
+  return {
+    receivers: merge(under.receivers, over.receivers), packs: merge(under.packs, over.packs), microphones: merge(under.microphones, over.microphones),
+    inputs: merge(under.inputs, over.inputs), blocks: merge(under.blocks, over.blocks),
+  };
+}
 
 function find<T extends { id: string }>(list: readonly T[], id: string, what: string): T {
   const found = list.find((m) => m.id === id);
   if (!found) throw new Error(`there is no ${what} "${id}"`);
   return found;
 }
-export const receiverModel = (id: string): ReceiverModel => find(RECEIVER_MODELS, id, "receiver model");
-export const packModel = (id: string): PackModel => find(PACK_MODELS, id, "pack model");
-export const microphoneModel = (id: string): MicrophoneModel => find(MICROPHONE_MODELS, id, "microphone");
-export const inputModel = (id: string): InputModel => find(INPUT_MODELS, id, "input");
+
+/** A model by its id. What is stored was held against the kit, so that a missing one is a bug.
+ * @throws {Error} naming the id */
+export const receiverModel = (kit: Kit, id: string): ReceiverModel => find(kit.receivers, id, "receiver model");
+export const packModel = (kit: Kit, id: string): PackModel => find(kit.packs, id, "pack model");
+export const microphoneModel = (kit: Kit, id: string): MicrophoneModel => find(kit.microphones, id, "microphone");
+export const inputModel = (kit: Kit, id: string): InputModel => find(kit.inputs, id, "input");
+
+export const modelName = ({ maker, name }: { maker: string; name: string }): string => `${maker} ${name}`;
+/** The tape's word of a block; null where none is agreed. */
+export const tapeOf = (kit: Kit, block: string | null): BlockTape | null => kit.blocks.find((b) => b.id === block) ?? null;

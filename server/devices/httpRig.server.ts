@@ -27,6 +27,7 @@ export function httpRig(baseUrl: string): RigPort {
     meter: (key, index) => call<MeterReading>("GET", `${half(key, index)}/meter`),
     practice: {
       setPack: async (packKey, change) => done(await call("PATCH", `/packs/${encodeURIComponent(packKey)}`, change)),
+      fitOut: async (units) => done(await call("PUT", "/units", units)),
       carryTo: async (siteKey) => done(await call("PUT", "/site", { siteKey })),
     },
     async sweep(key, passes, onHead, onChunk, signal) {

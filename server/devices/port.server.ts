@@ -1,4 +1,4 @@
-import type { DeviceError, MeterReading } from "../../core/air/rig";
+import type { DeviceError, MeterReading, Rig } from "../../core/air/rig";
 import type { UnitReports } from "../../core/day/facts";
 import type { Result } from "../../core/units/result";
 
@@ -40,6 +40,12 @@ export interface RigPort {
   meter: (receiverKey: string, half: number) => Promise<Result<MeterReading, DeviceError>>;
   /** Sweeps a receiver's whole block; pieces come as they are measured. Stops when the signal says so, and then answers "stopped". */
   sweep: (receiverKey: string, passes: number, onHead: (head: SweepHead) => void, onChunk: (chunk: SweepChunk) => void, signal: AbortSignal) => Promise<Result<null, DeviceError>>;
-  /** Hands on a practice pack, and the whole rig carried to another place. Real units have hands of their own: null there. */
-  practice: { setPack: (packKey: string, change: PackPractice) => Promise<Result<null, DeviceError>>; carryTo: (siteKey: string) => Promise<Result<null, DeviceError>> } | null;
+  /** Hands on practice units. Real units have hands of their own: null there. */
+  practice: {
+    setPack: (packKey: string, change: PackPractice) => Promise<Result<null, DeviceError>>;
+    /** The whole rig carried to another place. */
+    carryTo: (siteKey: string) => Promise<Result<null, DeviceError>>;
+    /** Another case unpacked: units that were there before keep their settings. */
+    fitOut: (units: Pick<Rig, "receivers" | "packs">) => Promise<Result<null, DeviceError>>;
+  } | null;
 }

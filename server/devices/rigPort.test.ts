@@ -4,14 +4,14 @@ import { httpRig } from "./httpRig.server";
 import type { RigPort, SweepChunk, SweepHead } from "./port.server";
 import { startStandIn, type StandIn } from "./standIn/standInServer.server";
 
-const tuning = { lowHz: 470e6, highHz: 474e6, stepHz: 25_000 };
+const tuning = [{ lowHz: 470e6, highHz: 474e6, stepHz: 25_000 }];
 const figures = { bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25 };
 const rig = (): Rig => ({
   siteKey: "net-loft",
   receivers: [{ key: "r", tuning, figures, sweep: { stepHz: 25_000, msPerStep: 35 }, halvesHz: [471e6, 472e6] }],
   packs: [
     { key: "p", tuning, frequencyHz: 470.5e6, powerMw: 50, isOn: false, isMuted: false, isMicPlugged: true, wear: "chest" },
-    { key: "far", tuning: { lowHz: 566e6, highHz: 614e6, stepHz: 25_000 }, frequencyHz: 570e6, powerMw: 50, isOn: true, isMuted: false, isMicPlugged: true, wear: "chest" },
+    { key: "far", tuning: [{ lowHz: 566e6, highHz: 614e6, stepHz: 25_000 }], frequencyHz: 570e6, powerMw: 50, isOn: true, isMuted: false, isMicPlugged: true, wear: "chest" },
   ],
 });
 

@@ -1,3 +1,4 @@
+import { tuningSpan } from "../../core/coordination/tuning";
 import { linkBudget } from "../../core/radio/link";
 import { levelChain } from "../../core/audio/levelChain";
 import { type PathSetup, pathQuestion } from "../../core/air/site";
@@ -31,11 +32,12 @@ export async function keepLevel(app: AppContext, dayId: number, p: { channelId: 
   if (!found.ok) return found;
   const { loaded, channel } = found.value;
   const { settings } = p;
-  const receiver = receiverModel(loaded.unit(channel.receiverKey).modelId);
-  const pack = packModel(loaded.unit(channel.packKey).modelId);
+  const receiver = receiverModel(loaded.kit, loaded.unit(channel.receiverKey).modelId);
+  const pack = packModel(loaded.kit, loaded.unit(channel.packKey).modelId);
+  if (!loaded.kit.microphones.some((m) => m.id === p.microphoneId)) return fail({ code: "setting-unknown", what: "there is no such microphone in the kit" });
   if (!pack.gainStepsDb.includes(settings.gainDb)) return fail({ code: "setting-unknown", what: `${pack.name} has no gain step of ${formatDb(settings.gainDb)}` });
   if (!receiver.output.stepsDb.includes(settings.outputDb)) return fail({ code: "setting-unknown", what: `${receiver.name} has no output step of ${formatDb(settings.outputDb)}` });
-  const answer = levelChain(levelQuestion({ receiver, pack, microphone: microphoneModel(p.microphoneId), input: inputModel(channel.inputId) }, settings));
+  const answer = levelChain(levelQuestion({ receiver, pack, microphone: microphoneModel(loaded.kit, p.microphoneId), input: inputModel(loaded.kit, channel.inputId) }, settings));
   const headroomDb = Math.min(...answer.stages.slice(1).map((s) => s.headroomDb));
   const atMs = Math.round(dayNowMs(app, loaded.day));
   const { effort, micDistanceM, peakFactorDb, gainDb, outputDb, inputGainDb } = settings;
@@ -57,7 +59,7 @@ export async function keepPlace(app: AppContext, dayId: number, p: { channelId: 
   const { loaded, channel } = found.value;
   const place = loaded.places.find((x) => x.id === loaded.day.currentPlaceId);
   if (!place) return fail({ code: "not-found", what: "place" });
-  const receiver = receiverModel(loaded.unit(channel.receiverKey).modelId);
+  const receiver = receiverModel(loaded.kit, loaded.unit(channel.receiverKey).modelId);
   const frequencyHz = checkFrequencyHz(loaded, channel.id);
   if (frequencyHz === null) return fail({ code: "not-found", what: "plan" });
   const { marginDb, overload } = linkBudget(pathQuestion(place.geometry, p.setup, receiver, frequencyHz));
@@ -73,9 +75,10 @@ export async function keepPlace(app: AppContext, dayId: number, p: { channelId: 
 }
 
 /** The frequency a path is judged at: the pick, or the middle of what the channel tunes while nothing is picked. */
-export function checkFrequencyHz({ facts }: LoadedDay, channelId: number): number | null {
+export function checkFrequencyHz({ facts, kit, unit }: LoadedDay, channelId: number): number | null {
   const pick = facts.plan?.picks.find((x) => x.channelId === channelId);
-  if (pick) return pick.frequencyHz;
-  const tuning = facts.channels.find((c) => c.id === channelId)?.tuning;
-  return tuning ? Math.round((tuning.lowHz + tuning.highHz) / 2) : null;
+  const channel = facts.channels.find((c) => c.id === channelId);
+  if (pick && channel?.meets !== "adaptive") return pick.frequencyHz;
+  const span = channel ? (tuningSpan(channel.tuning) ?? packModel(kit, unit(channel.packKey).modelId).adaptive) : null;
+  return span ? Math.round((span.lowHz + span.highHz) / 2) : null;
 }

@@ -1,13 +1,15 @@
 import { channelState, type ChannelState } from "../../core/day/channelState";
 import type { Channel, DayFacts, SyncRecord } from "../../core/day/facts";
 import { nextSteps, type Step } from "../../core/day/nextSteps";
-import { type Legality, packLegality, pairTuning } from "../../core/kit/match";
-import { packModel, receiverModel } from "../../core/kit/models";
+import { type Legality, packLegality, pairing } from "../../core/kit/match";
+import { EMPTY_KIT, type Kit, mergeKits, packModel, receiverModel } from "../../core/kit/models";
+import { SHIPPED_KIT } from "../../core/kit/shipped";
+import { type CaseUnit, powerOf } from "../../core/kit/units";
 import type { DeviceError } from "../../core/air/rig";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { listChannels, type StoredChannel } from "../db/repositories/channels.server";
-import { type Day, type DayPlace, findDay, listDays, listPlaces, listUnits, type Unit } from "../db/repositories/days.server";
+import { type Day, type DayPlace, findDay, listDays, listPlaces } from "../db/repositories/days.server";
 import { newestItems, type RegisteredStation } from "../db/repositories/versionedLists.server";
 import { listPlans, type StoredPlan } from "../db/repositories/plans.server";
 import { listLevels, listPlaceChecks, listSyncs, type StoredLevel, type StoredPlaceCheck } from "../db/repositories/records.server";
@@ -15,10 +17,12 @@ import { listSweeps, type StoredSweep } from "../db/repositories/sweeps.server";
 import type { PackReport } from "../devices/port.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
+import { readyRig } from "./practiceRig.server";
 import { regionNamed } from "./regions.server";
 
 export interface ChannelView extends Channel, Pick<StoredChannel, "microphoneId" | "micDistanceM" | "peakFactorDb" | "inputId"> {
   receiverModelId: string;
+  receiverKeyName: string | null;
   packModelId: string;
   packPowerMw: number;
   /** Whether the pack may transmit in this region as it is set. */
@@ -33,7 +37,7 @@ export interface ChannelView extends Channel, Pick<StoredChannel, "microphoneId"
   lastProofs: SyncRecord[];
 }
 
-export interface PackView extends Unit {
+export interface PackView extends CaseUnit {
   carriedBy: number | null;
   report: PackReport | null;
 }
@@ -41,6 +45,7 @@ export interface PackView extends Unit {
 /** Everything the frame and most screens of a day show. */
 export interface DayView {
   day: Day;
+  kit: Kit;
   nowMs: number;
   places: (DayPlace & { lastScanAtMs: number | null })[];
   channels: ChannelView[];
@@ -53,32 +58,32 @@ export interface DayView {
   rig: { state: "none" } | { state: "ready"; isPractice: boolean } | { state: "silent"; error: DeviceError };
 }
 
-/** What a pack is set to radiate, milliwatts: its highest power when nobody said. */
-export const powerOf = (unit: Unit): number => unit.powerMw ?? Math.max(...packModel(unit.modelId).powersMw);
-
 /** The facts of a day as the core judges them, with what else the screens need. */
 export async function loadDay(app: AppContext, dayId: number) {
   const { db } = app;
   const day = await findDay(db, dayId);
   if (!day) return null;
-  const [places, stored, units, stations, sweeps, plans, syncs, levels, placeChecks] = await Promise.all([
-    listPlaces(db, dayId), listChannels(db, dayId), listUnits(db, dayId), newestItems(db, "stations", dayId), listSweeps(db, dayId), listPlans(db, dayId),
+  const [places, stored, units, own, stations, sweeps, plans, syncs, levels, placeChecks] = await Promise.all([
+    listPlaces(db, dayId), listChannels(db, dayId), newestItems(db, "units", dayId), newestItems(db, "models", dayId), newestItems(db, "stations", dayId), listSweeps(db, dayId), listPlans(db, dayId),
     listSyncs(db, dayId), listLevels(db, dayId), listPlaceChecks(db, dayId),
   ]);
   const region = await regionNamed(db, day.region);
-  const report = app.rig && day.isPractice ? await app.rig.report() : null;
-  const unit = (key: string): Unit => {
+  const kit = mergeKits(SHIPPED_KIT, own[0] ?? EMPTY_KIT);
+  const rig = await readyRig(app, { day, places, stored, units, kit });
+  const report = rig ? await rig.report() : null;
+  const unit = (key: string): CaseUnit => {
     const found = units.find((u) => u.key === key);
     if (!found) throw new Error(`day ${dayId} has no unit "${key}"`);
     return found;
   };
   const channels = stored.map((c): Channel => {
-    const receiver = receiverModel(unit(c.receiverKey).modelId);
-    const pack = packModel(unit(c.packKey).modelId);
+    const [receiverUnit, packUnit] = [unit(c.receiverKey), unit(c.packKey)];
+    const pack = packModel(kit, packUnit.modelId);
+    const found = pairing(receiverModel(kit, receiverUnit.modelId), pack, { receiver: receiverUnit.keyName, pack: packUnit.keyName });
     return {
       id: c.id, number: c.number, talker: c.talker, mark: c.mark, part: c.part, moves: c.moves, effort: c.effort, wear: c.wear,
-      receiverLabel: unit(c.receiverKey).label, receiverKey: c.receiverKey, half: c.half, packLabel: unit(c.packKey).label, packKey: c.packKey,
-      tuning: pairTuning(receiver, pack), packTuning: pack.tuning, version: c.version,
+      receiverLabel: receiverUnit.label, receiverKey: c.receiverKey, half: c.half, packLabel: packUnit.label, packKey: c.packKey,
+      meets: !found.works ? "never" : found.isAdaptive ? "adaptive" : "tunes", tuning: found.works ? found.tuning : [], packTuning: pack.tuning, version: c.version,
     };
   });
   const plan = plans.at(-1) ?? null;
@@ -86,7 +91,7 @@ export async function loadDay(app: AppContext, dayId: number) {
     nowMs: dayNowMs(app, day), places, currentPlaceId: day.currentPlaceId, channels, sweeps, plan, syncs, levels, placeChecks,
     reports: report?.ok ? report.value : null,
   };
-  return { day, region, places, stored, units, unit, stations, sweeps, plans, plan, levels, placeChecks, facts, report };
+  return { day, region, kit, places, stored, units, unit, stations, sweeps, plans, plan, levels, placeChecks, facts, report };
 }
 
 export type LoadedDay = NonNullable<Awaited<ReturnType<typeof loadDay>>>;
@@ -101,14 +106,14 @@ export async function requireDay(app: AppContext, dayId: number): Promise<Result
 export async function getDayView(app: AppContext, dayId: number): Promise<Result<DayView, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const { day, region, places, stored, units, stations, sweeps, plans, plan, levels, placeChecks, facts, report, unit } = loaded.value;
+  const { day, region, kit, places, stored, units, stations, sweeps, plans, plan, levels, placeChecks, facts, report, unit } = loaded.value;
   const packReports = report?.ok ? report.value.packs : {};
   const channels = facts.channels.map((c, i): ChannelView => {
     const { microphoneId, micDistanceM, peakFactorDb, inputId } = stored[i]!;
     const mine = placeChecks.filter((p) => p.channelId === c.id);
     return {
-      ...c, microphoneId, micDistanceM, peakFactorDb, inputId, receiverModelId: unit(c.receiverKey).modelId, packModelId: unit(c.packKey).modelId,
-      packPowerMw: powerOf(unit(c.packKey)), legality: packLegality(region, packModel(unit(c.packKey).modelId), powerOf(unit(c.packKey))),
+      ...c, microphoneId, micDistanceM, peakFactorDb, inputId, receiverModelId: unit(c.receiverKey).modelId, receiverKeyName: unit(c.receiverKey).keyName, packModelId: unit(c.packKey).modelId,
+      packPowerMw: powerOf(kit, unit(c.packKey)), legality: packLegality(region, packModel(kit, unit(c.packKey).modelId), powerOf(kit, unit(c.packKey))),
       state: channelState(facts, c), receiverHz: facts.reports?.receivers[c.receiverKey]?.halvesHz[c.half] ?? null, pack: packReports[c.packKey] ?? null,
       lastLevel: levels.findLast((l) => l.channelId === c.id) ?? null,
       placeCheckHere: mine.findLast((p) => p.placeId === day.currentPlaceId) ?? null, lastPlaceCheck: mine.at(-1) ?? null,
@@ -116,7 +121,7 @@ export async function getDayView(app: AppContext, dayId: number): Promise<Result
     };
   });
   return ok({
-    day, nowMs: facts.nowMs, channels, stations, steps: nextSteps(facts), plan,
+    day, kit, nowMs: facts.nowMs, channels, stations, steps: nextSteps(facts), plan,
     places: places.map((p) => ({ ...p, lastScanAtMs: sweeps.filter((s) => s.placeId === p.id).at(-1)?.takenAtMs ?? null })),
     packs: units.filter((u) => u.kind === "pack").map((u) => ({ ...u, carriedBy: facts.channels.find((c) => c.packKey === u.key)?.id ?? null, report: packReports[u.key] ?? null })),
     planHistory: plans.map(({ version, placeId, acceptedAtMs, how }) => ({ version, placeId, acceptedAtMs, how })),

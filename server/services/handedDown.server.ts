@@ -85,7 +85,7 @@ export async function exportPlan(app: AppContext, dayId: number): Promise<Result
     const at = free.findIndex((s) => s.for.includes(c.id));
     const [spare] = at >= 0 ? free.splice(at, 1) : [];
     const tuning = facts.channels[i]!.tuning;
-    return [c.talker, pick ? formatMhz(pick.frequencyHz) : "", spare ? formatMhz(spare.frequencyHz) : "", tuning ? `${tuning.lowHz / 1e6}-${tuning.highHz / 1e6}` : "", tuning ? tuning.stepHz / 1000 : ""];
+    return [c.talker, pick ? formatMhz(pick.frequencyHz) : "", spare ? formatMhz(spare.frequencyHz) : "", tuning.map((t) => (t.lowHz === t.highHz ? `${t.lowHz / 1e6}` : `${t.lowHz / 1e6}-${t.highHz / 1e6}`)).join(" "), tuning[0] && tuning[0].lowHz < tuning[0].highHz ? tuning[0].stepHz / 1000 : ""];
   });
   return ok(Papa.unparse({ fields: ["who", "primary MHz", "backup MHz", "tunes MHz", "step kHz"], data: rows }, { newline: "\n", escapeFormulae: true }));
 }

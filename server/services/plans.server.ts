@@ -4,6 +4,7 @@ import { verifySet } from "../../core/coordination/verify";
 import { carrierId, pickProblem, type PickFacts } from "../../core/day/pickProblem";
 import { latestScan } from "../../core/day/channelState";
 import { receiverModel } from "../../core/kit/models";
+import { powerOf } from "../../core/kit/units";
 import { rasterOf } from "../../core/regions/region";
 import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
 import { fail, ok, type Result } from "../../core/units/result";
@@ -13,7 +14,7 @@ import { insertPlan, listPlans, type StoredPick, type StoredPlan, type StoredSpa
 import type { StoredSweep } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
-import { type LoadedDay, powerOf, requireDay } from "./dayView.server";
+import { type LoadedDay, requireDay } from "./dayView.server";
 import { analysisOf } from "./scans.server";
 
 export interface PickBasis {
@@ -24,18 +25,20 @@ export interface PickBasis {
 
 /** The problem that a pick at the present place must solve, from the newest scan here. */
 export async function pickBasis(app: AppContext, loaded: LoadedDay, profile: ProfileName): Promise<PickBasis> {
-  const { day, region, stored, stations, facts, unit, sweeps } = loaded;
+  const { day, region, kit, stored, stations, facts, unit, sweeps } = loaded;
   const newest = latestScan(facts, day.currentPlaceId);
   const sweep = sweeps.find((s) => s.id === newest?.id) ?? null;
   const analysis = sweep ? await analysisOf(app, loaded, sweep) : null;
   const problem: PickFacts = {
     region, raster: rasterOf(region), stations, analysis, profile: PROFILES[profile], maxNoiseDbm: day.maxNoiseDbm, spares: day.spares,
-    channels: stored.map((c, i) => {
-      const receiver = receiverModel(unit(c.receiverKey).modelId);
-      return {
-        id: c.id, tuning: facts.channels[i]!.tuning, bandwidthHz: receiver.bandwidthHz, powerMw: powerOf(unit(c.packKey)),
+    channels: stored.flatMap((c, i) => {
+      // what chooses for itself has no frequency to pick
+      if (facts.channels[i]!.meets === "adaptive") return [];
+      const receiver = receiverModel(kit, unit(c.receiverKey).modelId);
+      return [{
+        id: c.id, tuning: facts.channels[i]!.tuning, bandwidthHz: receiver.bandwidthHz, powerMw: powerOf(kit, unit(c.packKey)),
         receiverKey: c.receiverKey, halfSpanHz: receiver.halfSpanHz, lockedHz: null,
-      };
+      }];
     }),
   };
   const request = pickProblem(problem);

@@ -1,25 +1,26 @@
 import { PORT_ELLERY_SITES, PORT_ELLERY_STATIONS } from "../../core/air/portEllery";
-import type { StockItem } from "../../core/day/readiness";
-import type { Rig } from "../../core/air/rig";
-import { packModel, receiverModel } from "../../core/kit/models";
+import type { Rig, RigPack } from "../../core/air/rig";
+import { SHIPPED_KIT } from "../../core/kit/shipped";
+import type { CaseUnit, StockItem } from "../../core/kit/units";
 import { insertChannel, type StoredChannel } from "../db/repositories/channels.server";
-import { type DayPlace, insertDay, insertPlace,  insertUnits, type Unit, updateDay } from "../db/repositories/days.server";
-import { insertStock } from "../db/repositories/stock.server";
+import { type DayPlace, insertDay, insertPlace, updateDay } from "../db/repositories/days.server";
 import { appendVersion } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
-import { powerOf } from "./dayView.server";
+import { practiceUnits } from "./practiceRig.server";
 
 /** The practice day: "Slack Water", a small drama in the invented ferry harbour of Port Ellery. Every name and make is made up. */
 const hours = (h: number, minutes = 0) => (h * 60 + minutes) * 60_000;
 
-const UNITS: readonly Unit[] = [
-  { key: "bag-1", kind: "receiver", modelId: "tarnfell-r2-47", label: "Bag 1", powerMw: null },
-  { key: "bag-2", kind: "receiver", modelId: "tarnfell-r2-47", label: "Bag 2", powerMw: null },
-  { key: "camera-b", kind: "receiver", modelId: "oystercatch-c1-51", label: "Camera B", powerMw: null },
-  ...["A", "B", "C", "D"].map((letter): Unit => ({ key: `pack-${letter.toLowerCase()}`, kind: "pack", modelId: "tarnfell-p-47", label: `Pack ${letter}`, powerMw: 50 })),
-  { key: "pack-e", kind: "pack", modelId: "oystercatch-t-51", label: "Pack E", powerMw: 30 },
-  { key: "pack-f", kind: "pack", modelId: "tarnfell-ph-47", label: "Pack F", powerMw: 100 },
-  { key: "pack-g", kind: "pack", modelId: "tarnfell-p-56", label: "Pack G", powerMw: 50 },
+const unit = (kind: CaseUnit["kind"], key: string, modelId: string, label: string, serial: string, powerMw: number | null): CaseUnit => ({ key, kind, modelId, label, powerMw, serial, keyName: null });
+
+const UNITS: readonly CaseUnit[] = [
+  unit("receiver", "bag-1", "tarnfell-r2-47", "Bag 1", "TR-20417", null),
+  unit("receiver", "bag-2", "tarnfell-r2-47", "Bag 2", "TR-20418", null),
+  unit("receiver", "camera-b", "oystercatch-c1-51", "Camera B", "OC-0993", null),
+  ...["A", "B", "C", "D"].map((letter, i) => unit("pack", `pack-${letter.toLowerCase()}`, "tarnfell-p-47", `Pack ${letter}`, `TP-3310${i + 1}`, 50)),
+  unit("pack", "pack-e", "oystercatch-t-51", "Pack E", "OT-1127", 30),
+  unit("pack", "pack-f", "tarnfell-ph-47", "Pack F", "TH-0442", 100),
+  unit("pack", "pack-g", "tarnfell-p-56", "Pack G", "TP-56021", 50),
 ];
 
 type Cast = Omit<StoredChannel, "id" | "version">;
@@ -53,9 +54,9 @@ const SCENES = [
 ];
 
 /** The rest of the case: one antenna short for block 51, too few cells, nothing to wire a person with. */
+const stock = (kind: StockItem["kind"], count: number, block: string | null = null, connector: string | null = null): StockItem => ({ kind, block, connector, count });
 const STOCK: readonly StockItem[] = [
-  { kind: "recorder-track", block: null, count: 8 }, { kind: "camera-track", block: null, count: 1 }, { kind: "aa-cell", block: null, count: 10 },
-  { kind: "antenna", block: "47", count: 4 }, { kind: "antenna", block: "51", count: 1 }, { kind: "lead", block: null, count: 6 },
+  stock("recorder-track", 8), stock("camera-track", 1), stock("aa-cell", 10), stock("antenna", 4, "47", "SMA"), stock("antenna", 1, "51", "SMA"), stock("lead", 6),
 ];
 
 /** Puts the practice day into an empty data file: 07:30, before the first place. */
@@ -71,11 +72,11 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
       const { geometry } = PORT_ELLERY_SITES.find((s) => s.key === place.siteKey)!;
       placeIds.push(await insertPlace(db, dayId, { ...place, geometry }, t));
     }
-    await insertUnits(db, dayId, UNITS, t);
+    await appendVersion(db, "units", dayId, { version: 1, atMs: hours(7, 30), how: "unpacked", items: [...UNITS] }, t);
     await appendVersion(db, "stations", dayId, { version: 1, atMs: hours(7, 30), how: "from the register", items: [...PORT_ELLERY_STATIONS] }, t);
     for (const channel of CAST) await insertChannel(db, dayId, channel, t);
     await appendVersion(db, "scenes", dayId, { version: 1, atMs: hours(7, 30), how: "from the call sheet", items: SCENES.map(({ place, ...s }) => ({ ...s, placeId: placeIds[place]! })) }, t);
-    await insertStock(db, dayId, STOCK, t);
+    await appendVersion(db, "stock", dayId, { version: 1, atMs: hours(7, 30), how: "unpacked", items: [...STOCK] }, t);
     await updateDay(db, dayId, { currentPlaceId: placeIds[0]! }, t);
     return dayId;
   });
@@ -83,24 +84,7 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
 
 /** How the practice units come out of the case: Irsa's pack was left on, on yesterday's frequency; Agnete's is muted. */
 export function practiceRig(): Rig {
-  const worn = (key: string) => CAST.find((c) => c.packKey === key)?.wear ?? "free";
-  return {
-    siteKey: "net-loft",
-    receivers: UNITS.filter((u) => u.kind === "receiver").map(({ key, modelId }, i) => {
-      const { tuning, halves, sweep, bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm } = receiverModel(modelId);
-      return {
-        key, tuning, sweep, figures: { bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm },
-        halvesHz: Array.from({ length: halves }, (_, half) => tuning.lowHz + 2_500_000 + (i * 2 + half) * 4_300_000),
-      };
-    }),
-    packs: UNITS.filter((u) => u.kind === "pack").map((unit, i) => {
-      const { key } = unit;
-      const { tuning } = packModel(unit.modelId);
-      const isIrsas = key === "pack-c";
-      return {
-        key, tuning, frequencyHz: isIrsas ? 496_300_000 : tuning.lowHz + 1_800_000 + i * 3_100_000, powerMw: powerOf(unit), wear: worn(key),
-        isOn: isIrsas, isMuted: key === "pack-d", isMicPlugged: true,
-      };
-    }),
-  };
+  const { receivers, packs } = practiceUnits(SHIPPED_KIT, UNITS, CAST);
+  const left: Record<string, Partial<RigPack>> = { "pack-c": { isOn: true, frequencyHz: 496_300_000 }, "pack-d": { isMuted: true } };
+  return { siteKey: "net-loft", receivers, packs: packs.map((p) => ({ ...p, ...left[p.key] })) };
 }

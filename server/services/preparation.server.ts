@@ -1,30 +1,35 @@
 import Papa from "papaparse";
-import { packLegality, type Legality, pairing, type PairProblem } from "../../core/kit/match";
-import { packModel, receiverModel } from "../../core/kit/models";
+import { antennaFit, type AntennaFit, packLegality, type Legality, pairing, type PairProblem } from "../../core/kit/match";
+import { modelName, packModel, receiverModel } from "../../core/kit/models";
 import { packingList, type PackingLine } from "../../core/day/packing";
-import { prepFindings, type Finding, type PrepFacts, type StockItem } from "../../core/day/readiness";
+import { type CaseUnit, powerOf, type StockItem } from "../../core/kit/units";
+import { prepFindings, type Finding, type PrepFacts } from "../../core/day/readiness";
 import { packDays, peakOf, wiredStretches, type PackDay, type Scene, type WiredStretch } from "../../core/day/scenes";
 import { type ColumnMap, guessColumns, readSceneTable, type SceneRow } from "../../core/day/sceneTable";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
-import { updateUnitPower, type Unit } from "../db/repositories/days.server";
-import { listStock } from "../db/repositories/stock.server";
 import { listVersions, newestItems, type VersionedList } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
-import { powerOf, requireDay } from "./dayView.server";
+import { requireDay } from "./dayView.server";
 import { looksLikeCalendar, readCalendar, writeCalendar } from "./calendarFiles.server";
 import { MOST_LIST_CHARACTERS, readTable } from "./listFiles.server";
-import { storeNextList } from "./versionedLists.server";
+import { newestList, storeNextList } from "./versionedLists.server";
 
 /** Time to take a pack from one person and wire the next (common practice, no published source). */
 export const RERIG_MS = 15 * 60_000;
 
 /** How one pack stands to each receiver of the case. */
 export interface MatchRow {
-  unit: Unit;
+  unit: CaseUnit;
   modelName: string;
   legality: Legality;
   receivers: { key: string; label: string; problem: PairProblem | null }[];
+}
+
+/** How one lot of antennas stands to each receiver of the case. */
+export interface AntennaRow {
+  item: StockItem;
+  receivers: { key: string; label: string; fit: AntennaFit }[];
 }
 
 export interface PreparationView {
@@ -36,6 +41,7 @@ export interface PreparationView {
   packDays: PackDay[];
   findings: Finding[];
   match: MatchRow[];
+  antennas: AntennaRow[];
   stock: StockItem[];
   packing: PackingLine[];
 }
@@ -44,26 +50,29 @@ export interface PreparationView {
 export async function getPreparation(app: AppContext, dayId: number): Promise<Result<PreparationView, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const { region, units, stored } = loaded.value;
-  const [lists, stock] = await Promise.all([listVersions(app.db, "scenes", dayId), listStock(app.db, dayId)]);
+  const { region, kit, units, stored, places } = loaded.value;
+  const [lists, stock] = await Promise.all([listVersions(app.db, "scenes", dayId), newestItems(app.db, "stock", dayId)]);
   const list = lists.at(-1) ?? null;
   const scenes = list?.items ?? [];
   const receivers = units.filter((u) => u.kind === "receiver");
-  const facts: PrepFacts = { region, scenes, talkers: stored.map((c) => c.talker), units, stock, rerigMs: RERIG_MS };
+  const facts: PrepFacts = {
+    region, kit, scenes, talkers: stored.map((c) => c.talker), units, stock, rerigMs: RERIG_MS, places: places.map((p) => ({ id: p.id, name: p.name, distanceM: p.geometry.distanceM })),
+  };
   return ok({
     list: list && { version: list.version, atMs: list.atMs, how: list.how }, earlierVersion: lists.at(-2)?.version ?? null,
     scenes, peak: peakOf(scenes), stretches: wiredStretches(scenes), packDays: packDays(scenes, RERIG_MS), stock,
     findings: prepFindings(facts), packing: packingList(facts),
     match: units.filter((u) => u.kind === "pack").map((unit) => {
-      const model = packModel(unit.modelId);
+      const model = packModel(kit, unit.modelId);
       return {
-        unit, modelName: `${model.maker} ${model.name}`, legality: packLegality(region, model, powerOf(unit)),
+        unit, modelName: modelName(model), legality: packLegality(region, model, powerOf(kit, unit)),
         receivers: receivers.map((r) => {
-          const found = pairing(receiverModel(r.modelId), model);
+          const found = pairing(receiverModel(kit, r.modelId), model, { receiver: r.keyName, pack: unit.keyName });
           return { key: r.key, label: r.label, problem: found.works ? null : found.problem };
         }),
       };
     }),
+    antennas: stock.filter((s) => s.kind === "antenna").map((item) => ({ item, receivers: receivers.map((r) => ({ key: r.key, label: r.label, fit: antennaFit(receiverModel(kit, r.modelId), item) })) })),
   });
 }
 
@@ -107,14 +116,14 @@ export async function setPackPower(app: AppContext, dayId: number, key: string, 
   if (!loaded.ok) return loaded;
   const unit = loaded.value.units.find((u) => u.kind === "pack" && u.key === key);
   if (!unit) return fail({ code: "not-found", what: "pack" });
-  const model = packModel(unit.modelId);
+  const model = packModel(loaded.value.kit, unit.modelId);
   if (!model.powersMw.includes(powerMw)) return fail({ code: "setting-unknown", what: `${unit.label} has no power of ${powerMw} mW` });
   if (app.rig?.practice && loaded.value.day.isPractice) {
     const set = await app.rig.practice.setPack(key, { powerMw });
     if (!set.ok) return fail({ code: "device", error: set.error, unit: unit.label });
   }
-  await app.db.write((t) => updateUnitPower(app.db, dayId, key, powerMw, t));
-  return ok(null);
+  const { version, items } = await newestList(app, "units", dayId);
+  return storeNextList(app, "units", dayId, { seenVersion: version, items: items.map((u) => (u.key === key ? { ...u, powerMw } : u)), how: `${unit.label} set to ${powerMw} mW` });
 }
 
 /** The scene list as an iCalendar file. */

@@ -29,14 +29,14 @@ export interface RegisterView {
 export async function getRegister(app: AppContext, dayId: number): Promise<Result<RegisterView, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const { region, units, stations } = loaded.value;
+  const { region, kit, units, stations } = loaded.value;
   const lists = await listVersions(app.db, "stations", dayId);
   const list = lists.at(-1) ?? null;
   const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);
   const raster = rasterOf(region);
-  const receivers = units.filter((u) => u.kind === "receiver").map((u) => receiverModel(u.modelId));
+  const receivers = units.filter((u) => u.kind === "receiver").map((u) => receiverModel(kit, u.modelId));
   const packs = units.filter((u) => u.kind === "pack").map((u) => ({
-    label: u.label, tuning: receivers.map((r) => pairTuning(r, packModel(u.modelId))).find((t) => t !== null) ?? null,
+    label: u.label, tuning: receivers.map((r) => pairTuning(r, packModel(kit, u.modelId))).find((t) => t.length > 0) ?? [],
   }));
   const taken = new Set(takenTelevision({ raster, stations, analysis: basis.analysis }).map((t) => t.channel));
   const open = basis.analysis ? openStretches(basis.request, 200_000) : basis.request.windows;

@@ -3,6 +3,7 @@ import { mergeMeasurements } from "../../core/sweep/mergeMeasurements";
 import { readSweepFile } from "../../core/sweep/readSweepFile";
 import type { Measurement } from "../../core/sweep/sweep";
 import { receiverModel } from "../../core/kit/models";
+import { tuningSpan } from "../../core/coordination/tuning";
 import { receiversToScan } from "../../core/kit/scanCover";
 import { rasterOf } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
@@ -23,10 +24,15 @@ export const MOST_SWEEP_FILE_BYTES = 64 * 1024 * 1024;
 export async function startScan(app: AppContext, dayId: number, passes: number): Promise<Result<null, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const { day, units } = loaded.value;
+  const { day, units, kit } = loaded.value;
   if (!app.rig || !day.isPractice) return fail({ code: "no-rig" });
   if (app.scans.running(dayId)) return fail({ code: "scan-running" });
-  const receivers = units.filter((u) => u.kind === "receiver").map((u) => ({ key: u.key, label: u.label, tuning: receiverModel(u.modelId).tuning }));
+  const receivers = units.filter((u) => u.kind === "receiver").flatMap((u) => {
+    const model = receiverModel(kit, u.modelId);
+    const span = model.sweep && tuningSpan(model.tuning);
+    return span ? [{ key: u.key, label: u.label, tuning: span }] : [];
+  });
+  if (receivers.length === 0) return fail({ code: "nothing-scans" });
   const job = app.scans.begin(dayId, day.currentPlaceId);
   void runScan(app, loaded.value, job, receiversToScan(receivers), passes);
   return ok(null);

@@ -5,6 +5,12 @@ import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { requireDay } from "./dayView.server";
 
+/** A day's list as it stands; version 0, empty, before the first. */
+export async function newestList<K extends ListKind>(app: AppContext, kind: K, dayId: number): Promise<{ version: number; items: ListItems[K][] }> {
+  const newest = (await listVersions(app.db, kind, dayId)).at(-1);
+  return { version: newest?.version ?? 0, items: newest?.items ?? [] };
+}
+
 /** Makes items the next version of a day's list, if the caller saw the version that stands; else tells when it was changed. */
 export async function storeNextList<K extends ListKind>(app: AppContext, kind: K, dayId: number, p: { seenVersion: number; items: ListItems[K][]; how: string }): Promise<Result<null, ServiceError>> {
   const loaded = await requireDay(app, dayId);

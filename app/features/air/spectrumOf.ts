@@ -3,8 +3,8 @@ import type { SpectrumData, SpectrumTrace } from "../../charts/spectrum/spectrum
 import type { Stretch } from "../../../core/regions/region";
 
 /** The stretch that the spine shows: everything the channels tune. */
-export function spineOf(channels: readonly { tuning: Stretch | null }[]): Stretch {
-  const tuned = channels.flatMap((c) => (c.tuning ? [c.tuning] : []));
+export function spineOf(channels: readonly { tuning: readonly Stretch[] }[]): Stretch {
+  const tuned = channels.flatMap((c) => c.tuning);
   if (tuned.length === 0) return { lowHz: 470e6, highHz: 694e6 };
   return { lowHz: Math.min(...tuned.map((t) => t.lowHz)), highHz: Math.max(...tuned.map((t) => t.highHz)) };
 }

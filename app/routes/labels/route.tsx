@@ -4,7 +4,7 @@ import type { Route } from "./+types/route";
 import { getPreparation } from "../../../server/services/preparation.server";
 import { capital, count } from "../../../contract/format";
 import { packingWords } from "../../../contract/prepWords";
-import { BLOCKS, packModel, receiverModel } from "../../../core/kit/models";
+import { packModel, receiverModel, tapeOf } from "../../../core/kit/models";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { PrimaryButton } from "../../ui/Button/Button";
 import { SelectField, SwitchField } from "../../ui/Field/Field";
@@ -31,8 +31,8 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
   const unpicked = view.channels.filter((c) => !view.plan?.picks.some((p) => p.channelId === c.id)).length;
   const labels = view.channels.flatMap((c) => {
     const pick = view.plan?.picks.find((p) => p.channelId === c.id);
-    const pack = packModel(c.packModelId);
-    const receiver = receiverModel(c.receiverModelId);
+    const pack = packModel(view.kit, c.packModelId);
+    const receiver = receiverModel(view.kit, c.receiverModelId);
     const half = receiver.halves > 1 ? ` half ${c.half + 1}` : "";
     const common = { number: c.number, talker: c.talker, mark: c.mark, mhz: pick ? formatMhz(pick.frequencyHz) : "" };
     return [
@@ -53,10 +53,10 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
       </NotPrinted>
       <Labels data-size={size} aria-label="Labels">
         {labels.map((l) => (
-          <li key={l.key} style={{ borderLeftColor: BLOCKS[l.block]?.colour ?? "currentColor" }}>
+          <li key={l.key} style={{ borderLeftColor: tapeOf(view.kit, l.block)?.colour ?? "currentColor" }}>
             <b>{`${l.number} ${l.talker}`}</b>
             <i>{l.mhz || "___.___"}</i>
-            <span>{`${l.unit} · block ${l.block}, ${BLOCKS[l.block]?.tape ?? "no"} tape`}</span>
+            <span>{l.block === null ? l.unit : `${l.unit} · block ${l.block}, ${tapeOf(view.kit, l.block)?.tape ?? "no"} tape`}</span>
             {l.isPack && <span>{`${l.power} · cells ____:____`}</span>}
           </li>
         ))}

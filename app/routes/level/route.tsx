@@ -7,7 +7,7 @@ import { levelWords } from "../../../contract/dayWords";
 import { formatDb, formatDbfs, formatMetres } from "../../../contract/format";
 import { levelAdviceWords } from "../../../contract/words";
 import { type Effort, levelChain, PACK_HEADROOM_AIM_DB, suggestGainDb, type LevelStage } from "../../../core/audio/levelChain";
-import { inputModel, MICROPHONE_MODELS, microphoneModel, packModel, receiverModel } from "../../../core/kit/models";
+import { inputModel, microphoneModel, packModel, receiverModel } from "../../../core/kit/models";
 import { levelQuestion, suggestOutputDb, type LevelSettings } from "../../../core/kit/setups";
 import { StaircaseChart } from "../../charts/staircase/StaircaseChart";
 import { ChannelChooser, chosenChannel } from "../../features/channel/ChannelChooser";
@@ -50,12 +50,13 @@ export default function LevelScreen() {
 
 /** The settings of one channel. What came of keeping them lives above, for a kept channel begins anew with what was stored. */
 function ChannelLevel({ channel, chooser, keeping }: { channel: ChannelView; chooser: ReactNode; keeping: ReturnType<typeof useIntent<LevelIntent>> }) {
-  const receiver = receiverModel(channel.receiverModelId);
-  const pack = packModel(channel.packModelId);
-  const input = inputModel(channel.inputId);
+  const view = useDay();
+  const receiver = receiverModel(view.kit, channel.receiverModelId);
+  const pack = packModel(view.kit, channel.packModelId);
+  const input = inputModel(view.kit, channel.inputId);
   const { send, reply: answer, isBusy } = keeping;
   const [microphoneId, setMicrophoneId] = useState(channel.microphoneId);
-  const kit = useMemo(() => ({ receiver, pack, input, microphone: microphoneModel(microphoneId) }), [receiver, pack, input, microphoneId]);
+  const kit = useMemo(() => ({ receiver, pack, input, microphone: microphoneModel(view.kit, microphoneId) }), [receiver, pack, input, microphoneId, view.kit]);
   const suggest = (s: LevelSettings, microphone = kit.microphone): LevelSettings => {
     const gainDb = suggestGainDb(levelQuestion({ ...kit, microphone }, s), pack.gainStepsDb);
     const outputDb = suggestOutputDb(levelQuestion({ ...kit, microphone }, { ...s, gainDb }), receiver.output.stepsDb);
@@ -94,8 +95,8 @@ function ChannelLevel({ channel, chooser, keeping }: { channel: ChannelView; cho
           <Settings>
             <SelectField label="Voice" choices={EFFORTS} value={settings.effort} onChange={(effort) => voice({ effort })} />
             <SelectField
-              label="Microphone" value={microphoneId} choices={MICROPHONE_MODELS.map((m) => ({ id: m.id, label: m.name, detail: `${m.sensitivityMvPerPa} mV/Pa` }))}
-              onChange={(id) => { setMicrophoneId(id); setSettings((s) => suggest(s, microphoneModel(id))); }}
+              label="Microphone" value={microphoneId} choices={view.kit.microphones.map((m) => ({ id: m.id, label: m.name, detail: `${m.sensitivityMvPerPa} mV/Pa` }))}
+              onChange={(id) => { setMicrophoneId(id); setSettings((s) => suggest(s, microphoneModel(view.kit, id))); }}
             />
             <SliderField label="Mouth to microphone" value={settings.micDistanceM} min={0.05} max={0.6} step={0.01} valueText={formatMetres(settings.micDistanceM)} onChange={(micDistanceM) => voice({ micDistanceM })} />
             <SelectField label={`Gain of ${channel.packLabel}`} choices={pack.gainStepsDb.map((g) => ({ id: g, label: formatDb(g) }))} value={settings.gainDb} onChange={(gainDb) => setSettings((s) => ({ ...s, gainDb }))} />

@@ -6,7 +6,7 @@ import { airViewOf, lawViewOf } from "../../../server/services/airViews.server";
 import { requireDay } from "../../../server/services/dayView.server";
 import { acceptPlan, pickBasis, restorePlan } from "../../../server/services/plans.server";
 import { packNoise, unpackNoise } from "../../../contract/noise";
-import { capital, count, formatClock, formatDb, formatDbm, formatSpan, listWords, numberWord } from "../../../contract/format";
+import { capital, count, formatClock, formatDb, formatDbm, formatSpan, listWords, numberWord, stretchesWords } from "../../../contract/format";
 import { legalityWords } from "../../../contract/prepWords";
 import { brokenRuleWords, frequencyTextErrorWords, pickReasonWords } from "../../../contract/words";
 import { PROFILES, type ProfileName } from "../../../core/coordination/profile";
@@ -145,7 +145,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
             const unplaced = shown.unplaced.find((u) => u.channelId === c.id);
             return (
               <tr key={c.id}>
-                <th scope="row"><Row as="span" style={{ flexWrap: "nowrap" }}><Mark>{c.mark}</Mark><span>{c.talker}<Soft style={{ display: "block", whiteSpace: "nowrap" }}>{`${c.receiverLabel}, ${tuningWords(c.tuning)}`}</Soft></span></Row></th>
+                <th scope="row"><Row as="span" style={{ flexWrap: "nowrap" }}><Mark>{c.mark}</Mark><span>{c.talker}<Soft style={{ display: "block", whiteSpace: "nowrap" }}>{`${c.receiverLabel}, ${(c.tuning.length > 0 ? stretchesWords(c.tuning) : "no common tuning")}`}</Soft></span></Row></th>
                 <td data-label="Frequency">{pick ? <BigFigure>{formatMhz(pick.frequencyHz)}</BigFigure> : <Soft>–</Soft>}</td>
                 <td data-label="In hand">{pick ? <Margins reason={pick.reason} /> : <Soft>–</Soft>}</td>
                 <td data-wide>
@@ -212,7 +212,6 @@ function fixedIn(params: URLSearchParams): Record<number, string> {
   }));
 }
 
-const tuningWords = (tuning: { lowHz: number; highHz: number } | null) => (tuning ? `${tuning.lowHz / 1e6}–${tuning.highHz / 1e6}` : "no common tuning");
 
 const InHand = styled.span`display: flex; flex-direction: column; font-size: 15px; line-height: 1.35; white-space: nowrap;`;
 const Why = styled.span`color: var(--soft); font-size: 15px; line-height: 1.35; display: block; max-width: 46ch;`;

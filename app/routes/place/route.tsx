@@ -9,6 +9,7 @@ import { placeWords } from "../../../contract/dayWords";
 import { formatDb, formatDbm, formatMetres, mhz } from "../../../contract/format";
 import { mwToDbm, pathQuestion, type PathSetup } from "../../../core/air/site";
 import { LEAST_MARGIN_DB } from "../../../core/day/channelState";
+import { tuningSpan } from "../../../core/coordination/tuning";
 import { packModel, receiverModel } from "../../../core/kit/models";
 import { defaultSetup } from "../../../core/kit/setups";
 import type { CoaxType } from "../../../core/radio/feed";
@@ -71,14 +72,14 @@ interface ChannelPlaceProps {
 }
 
 function ChannelPlace({ view, channel, place, keeping, chooser }: ChannelPlaceProps) {
-  const receiver = receiverModel(channel.receiverModelId);
-  const pack = packModel(channel.packModelId);
+  const receiver = receiverModel(view.kit, channel.receiverModelId);
+  const pack = packModel(view.kit, channel.packModelId);
   const { send, reply: answer, isBusy } = keeping;
   const [setup, setSetup] = useState<PathSetup>(() => channel.placeCheckHere?.setup ?? defaultSetup(place.geometry, channel.wear, channel.packPowerMw));
   const change = (part: Partial<PathSetup>) => setSetup((s) => ({ ...s, ...part }));
   const pick = view.plan?.picks.find((p) => p.channelId === channel.id)?.frequencyHz ?? null;
-  const tuning = channel.tuning ?? channel.packTuning;
-  const frequencyHz = pick ?? Math.round((tuning.lowHz + tuning.highHz) / 2);
+  const span = tuningSpan(channel.tuning) ?? pack.adaptive ?? tuningSpan(channel.packTuning)!;
+  const frequencyHz = pick ?? Math.round((span.lowHz + span.highHz) / 2);
   const link = useMemo(() => linkBudget(pathQuestion(place.geometry, setup, receiver, frequencyHz)), [place.geometry, setup, receiver, frequencyHz]);
   const coax = setup.feed.find((f) => f.kind === "coax");
   const setCable = (type: CoaxType | "none", lengthM: number) => change({ feed: type === "none" ? [] : [{ kind: "coax", type, lengthM }] });

@@ -1,10 +1,10 @@
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { handlePack, prove, setReceivers, syncPack, usePack as takePack } from "../../../server/services/syncs.server";
-import type { ChannelView } from "../../../server/services/dayView.server";
+import type { ChannelView, DayView, PackView } from "../../../server/services/dayView.server";
 import { syncWords } from "../../../contract/dayWords";
 import { legalityWords, pairProblemWords } from "../../../contract/prepWords";
-import { capital, count, formatDbm, listWords, mhz, numberWord } from "../../../contract/format";
+import { capital, count, formatDbm, listWords, mhz, numberWord, stretchesWords } from "../../../contract/format";
 import { pairing } from "../../../core/kit/match";
 import { packModel, receiverModel } from "../../../core/kit/models";
 import { formatMhz } from "../../../core/units/frequencyText";
@@ -66,7 +66,7 @@ export default function SyncScreen() {
             </Who>
             <Numbers>
               <Unit>
-                <Soft>{`${c.receiverLabel}${receiverModel(c.receiverModelId).halves > 1 ? `, half ${c.half + 1}` : ""} is on`}</Soft>
+                <Soft>{`${c.receiverLabel}${receiverModel(view.kit, c.receiverModelId).halves > 1 ? `, half ${c.half + 1}` : ""} is on`}</Soft>
                 <BigFigure>{c.receiverHz === null ? "–" : formatMhz(c.receiverHz)}</BigFigure>
                 {"frequencyHz" in c.state.frequency && c.receiverHz !== c.state.frequency.frequencyHz && <Soft>{`plan says ${formatMhz(c.state.frequency.frequencyHz)}`}</Soft>}
               </Unit>
@@ -91,7 +91,7 @@ export default function SyncScreen() {
                 onChange={(packKey) => packKey !== c.packKey && send({ intent: "use-pack", channelId: c.id, packKey, seenVersion: c.version })}
                 choices={view.packs.map((p) => ({
                   id: p.key, label: p.label, isDisabled: p.carriedBy !== null && p.carriedBy !== c.id,
-                  detail: p.carriedBy !== null && p.carriedBy !== c.id ? `with ${names.talker(p.carriedBy)}` : fitWords(c, p.modelId),
+                  detail: p.carriedBy !== null && p.carriedBy !== c.id ? `with ${names.talker(p.carriedBy)}` : fitWords(view, c, p),
                 }))}
               />
             </Hands>
@@ -126,15 +126,15 @@ function NextAction({ channel: c, isBusy, pending, send }: { channel: ChannelVie
 function mismatchWords(c: ChannelView): string {
   if (!c.pack) return "cannot be asked";
   const { sync } = c.state;
-  if (sync.code === "pack-cannot") return `block ${sync.lowHz / 1e6}–${sync.highHz / 1e6}: never meets`;
+  if (sync.code === "pack-cannot") return `tunes ${stretchesWords(sync.ranges)}: never meets`;
   if (c.receiverHz === null || c.pack.frequencyHz === c.receiverHz) return c.pack.frequencyHz === c.receiverHz ? "matches" : "";
   return sync.code === "receiver-not-set" || sync.code === "no-frequency" ? "" : `does not match: ${mhz(Math.abs(c.pack.frequencyHz - c.receiverHz))} away`;
 }
 
-function fitWords(c: ChannelView, packModelId: string): string {
-  const pack = packModel(packModelId);
-  const found = pairing(receiverModel(c.receiverModelId), pack);
-  return `${pack.tuning.lowHz / 1e6}–${pack.tuning.highHz / 1e6}: ${found.works ? `works with ${c.receiverLabel}` : found.problem.code === "no-common-range" ? `never meets ${c.receiverLabel}` : pairProblemWords(found.problem)}`;
+function fitWords(view: DayView, c: ChannelView, unit: PackView): string {
+  const pack = packModel(view.kit, unit.modelId);
+  const found = pairing(receiverModel(view.kit, c.receiverModelId), pack, { receiver: c.receiverKeyName, pack: unit.keyName });
+  return `${pack.adaptive ? "adaptive" : stretchesWords(pack.tuning)}: ${found.works ? `works with ${c.receiverLabel}` : found.problem.code === "no-common-range" ? `never meets ${c.receiverLabel}` : pairProblemWords(found.problem)}`;
 }
 
 function proofWords(c: ChannelView): string {

@@ -3,6 +3,7 @@ import { initialTables } from "./m0001InitialTables.server";
 import { handedDown } from "./m0003HandedDown.server";
 import { regionFiles } from "./m0004RegionFiles.server";
 import { stationLists } from "./m0005StationLists.server";
+import { kitLists } from "./m0006Kit.server";
 import { preparation } from "./m0002Preparation.server";
 
 export interface Migration {
@@ -17,4 +18,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0003-handed-down", up: handedDown },
   { name: "0004-region-files", up: regionFiles },
   { name: "0005-station-lists", up: stationLists },
+  { name: "0006-kit-lists", up: kitLists },
 ];

@@ -6,11 +6,11 @@ export interface DayRow {
   maxNoiseDbm: number; spares: number; isPractice: boolean; currentPlaceId: number | null; clockDayMs: number; clockRealMs: number;
 }
 export interface PlaceRow { id: number; dayId: number; name: string; setting: string; note: string; startMs: number; endMs: number; siteKey: string | null; geometryJson: string }
-export interface UnitRow { id: number; dayId: number; key: string; kind: string; modelId: string; label: string; powerMw: number | null }
+/** Lists of one shape. */
+export interface ItemListRow { id: number; dayId: number; version: number; atMs: number; how: string; itemsJson: string }
 export interface SceneListRow { id: number; dayId: number; version: number; atMs: number; how: string; scenesJson: string }
 export interface HandedListRow { id: number; dayId: number; version: number; atMs: number; how: string; linesJson: string }
 export interface RegionFileRow { id: number; name: string; version: number; atRealMs: number; json: string | null }
-export interface StockRow { id: number; dayId: number; kind: string; block: string | null; count: number }
 export interface ChannelRow {
   id: number; dayId: number; number: number; talker: string; mark: string; part: string; moves: string; effort: string; wear: string; microphoneId: string;
   micDistanceM: number; peakFactorDb: number; inputId: string; receiverKey: string; half: number; packKey: string; version: number;
@@ -39,7 +39,9 @@ type Table<Row extends object> = ModelStatic<Model<Row, Omit<Row, "id"> & { id?:
 export interface Models {
   days: Table<DayRow>;
   places: Table<PlaceRow>;
-  units: Table<UnitRow>;
+  unitLists: Table<ItemListRow>;
+  stockLists: Table<ItemListRow>;
+  modelLists: Table<ItemListRow>;
   channels: Table<ChannelRow>;
   channelChanges: Table<ChannelChangeRow>;
   stationLists: Table<StationListRow>;
@@ -50,7 +52,6 @@ export interface Models {
   levelChecks: Table<LevelCheckRow>;
   placeChecks: Table<PlaceCheckRow>;
   sceneLists: Table<SceneListRow>;
-  stock: Table<StockRow>;
   handedLists: Table<HandedListRow>;
   regionFiles: Table<RegionFileRow>;
 }
@@ -63,10 +64,14 @@ const flag = { type: BOOLEAN, allowNull: false };
 const maybe = (type: typeof INTEGER | typeof TEXT | typeof BOOLEAN | typeof REAL) => ({ type, allowNull: true });
 const id = { type: INTEGER, primaryKey: true, autoIncrement: true };
 
+const itemList = { id, dayId: int, version: int, atMs: int, how: text, itemsJson: text };
+
 const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions> } = {
   days: { id, production: text, title: text, dateIso: text, dayNumber: int, dayCount: int, town: text, region: text, profile: text, maxNoiseDbm: real, spares: int, isPractice: flag, currentPlaceId: maybe(INTEGER), clockDayMs: int, clockRealMs: int },
   places: { id, dayId: int, name: text, setting: text, note: text, startMs: int, endMs: int, siteKey: maybe(TEXT), geometryJson: text },
-  units: { id, dayId: int, key: text, kind: text, modelId: text, label: text, powerMw: maybe(REAL) },
+  unitLists: itemList,
+  stockLists: itemList,
+  modelLists: itemList,
   channels: { id, dayId: int, number: int, talker: text, mark: text, part: text, moves: text, effort: text, wear: text, microphoneId: text, micDistanceM: real, peakFactorDb: real, inputId: text, receiverKey: text, half: int, packKey: text, version: int },
   channelChanges: { id, channelId: int, version: int, atMs: int, what: text },
   stationLists: { id, dayId: int, version: int, atMs: int, how: text, stationsJson: text },
@@ -77,7 +82,6 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   levelChecks: { id, dayId: int, channelId: int, atMs: int, effort: text, gainDb: real, outputDb: real, inputGainDb: real, headroomDb: real, finalPeakDbfs: real },
   placeChecks: { id, dayId: int, channelId: int, placeId: int, atMs: int, frequencyHz: int, marginDb: real, overload: flag, setupJson: text },
   sceneLists: { id, dayId: int, version: int, atMs: int, how: text, scenesJson: text },
-  stock: { id, dayId: int, kind: text, block: maybe(TEXT), count: int },
   handedLists: { id, dayId: int, version: int, atMs: int, how: text, linesJson: text },
   regionFiles: { id, name: text, version: int, atRealMs: int, json: maybe(TEXT) },
 };

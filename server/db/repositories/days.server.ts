@@ -1,6 +1,5 @@
 import type { Transaction } from "sequelize";
 import type { Place } from "../../../core/day/facts";
-import type { CaseUnit } from "../../../core/day/readiness";
 import type { ProfileName } from "../../../core/coordination/profile";
 import type { SiteGeometry } from "../../../core/air/site";
 import type { Database } from "../connection.server";
@@ -30,8 +29,6 @@ export interface DayPlace extends Place {
   siteKey: string | null;
   geometry: SiteGeometry;
 }
-
-export type Unit = CaseUnit;
 
 export type NewDay = Omit<Day, "id" | "currentPlaceId">;
 
@@ -65,20 +62,4 @@ export async function listPlaces(db: Database, dayId: number): Promise<DayPlace[
 export async function insertPlace(db: Database, dayId: number, place: Omit<DayPlace, "id">, transaction: Transaction): Promise<number> {
   const { geometry, ...rest } = place;
   return (await db.models.places.create({ ...rest, dayId, geometryJson: JSON.stringify(geometry) }, { transaction })).get("id") as number;
-}
-
-export async function listUnits(db: Database, dayId: number): Promise<Unit[]> {
-  const rows = await db.models.units.findAll({ where: { dayId }, order: [["id", "ASC"]] });
-  return rows.map((r) => {
-    const { key, kind, modelId, label, powerMw } = r.get({ plain: true });
-    return { key, kind: kind as Unit["kind"], modelId, label, powerMw };
-  });
-}
-
-export async function insertUnits(db: Database, dayId: number, units: readonly Unit[], transaction: Transaction): Promise<void> {
-  await db.models.units.bulkCreate(units.map((u) => ({ ...u, dayId })), { transaction });
-}
-
-export async function updateUnitPower(db: Database, dayId: number, key: string, powerMw: number, transaction: Transaction): Promise<void> {
-  await db.models.units.update({ powerMw }, { where: { dayId, key }, transaction });
 }

@@ -1,6 +1,8 @@
 import type { Model, ModelStatic, Transaction } from "sequelize";
 import type { HandedDown } from "../../../core/day/handedDown";
 import type { Scene } from "../../../core/day/scenes";
+import type { Kit } from "../../../core/kit/models";
+import type { CaseUnit, StockItem } from "../../../core/kit/units";
 import type { Database } from "../connection.server";
 
 /** A television station that a register, or a person, puts at a day's places. */
@@ -15,6 +17,10 @@ export interface ListItems {
   scenes: Scene;
   handed: HandedDown;
   stations: RegisteredStation;
+  units: CaseUnit;
+  stock: StockItem;
+  /** The user's own models, whole, as one item. */
+  models: Kit;
 }
 
 export type ListKind = keyof ListItems;
@@ -27,9 +33,12 @@ export interface VersionedList<Item> {
   items: Item[];
 }
 
-const TABLES = { scenes: ["sceneLists", "scenesJson"], handed: ["handedLists", "linesJson"], stations: ["stationLists", "stationsJson"] } as const;
+const TABLES = {
+  scenes: ["sceneLists", "scenesJson"], handed: ["handedLists", "linesJson"], stations: ["stationLists", "stationsJson"], units: ["unitLists", "itemsJson"], stock: ["stockLists", "itemsJson"],
+  models: ["modelLists", "itemsJson"],
+} as const;
 
-/** Three tables of one shape: to a list they are one. */
+/** Tables of one shape: to a list they are one. */
 interface ListRow {
   dayId: number;
   version: number;

@@ -4,7 +4,8 @@ import type { AddressInfo } from "node:net";
 import { dirname } from "node:path";
 import express, { type Request, type Response } from "express";
 import type { Site } from "../../../core/air/site";
-import { type Rig, type RigError, rigMeter, rigSweep, rigSweepPoints, rigSync, rigTune } from "../../../core/air/rig";
+import { type Rig, fitOutRig, type RigError, rigMeter, rigSweep, rigSweepPoints, rigSync, rigTune } from "../../../core/air/rig";
+import { tuningSpan } from "../../../core/coordination/tuning";
 import type { Result } from "../../../core/units/result";
 
 export interface StandInOptions {
@@ -27,7 +28,8 @@ const TICK_MS = 100;
 /** Starts the practice receivers as a service of their own on 127.0.0.1: plain HTTP for settings and meters, server-sent events for a
  *  sweep. The application knows it only through that interface. */
 export async function startStandIn(options: StandInOptions): Promise<StandIn> {
-  let rig = readState(options.stateFile) ?? options.initialRig;
+  const remembered = readState(options.stateFile);
+  let rig = remembered ? fitOutRig(remembered, options.initialRig) : options.initialRig;
   const sweeps = new Map<string, { receiverKey: string; passes: number; isStopped: boolean }>();
   let lastSweep = 0;
   const site = () => options.sites.find((s) => s.key === rig.siteKey) ?? options.sites[0]!;
@@ -44,7 +46,7 @@ export async function startStandIn(options: StandInOptions): Promise<StandIn> {
   const param = (request: Request, name: string): string => String(request.params[name]);
 
   const app = express();
-  app.use(express.json());
+  app.use(express.json({ limit: "2mb" }));
   app.get("/report", (_, response) => {
     response.json({
       receivers: Object.fromEntries(rig.receivers.map((r) => [r.key, { halvesHz: r.halvesHz }])),
@@ -75,6 +77,10 @@ export async function startStandIn(options: StandInOptions): Promise<StandIn> {
     });
     response.json({});
   });
+  app.put("/units", (request, response) => {
+    keep(fitOutRig(rig, request.body as Pick<Rig, "receivers" | "packs">));
+    response.json({});
+  });
   app.put("/site", (request, response) => {
     const { siteKey } = request.body as { siteKey: string };
     if (!options.sites.some((s) => s.key === siteKey)) return noUnit(response, siteKey);
@@ -89,7 +95,7 @@ export async function startStandIn(options: StandInOptions): Promise<StandIn> {
     const passes = Math.max(1, Math.min(20, Number((request.body as { passes?: number }).passes ?? 1)));
     const id = String((lastSweep += 1));
     sweeps.set(id, { receiverKey: key, passes, isStopped: false });
-    response.json({ id, lowHz: receiver.tuning.lowHz, stepHz: receiver.sweep.stepHz, points: rigSweepPoints(receiver), passes });
+    response.json({ id, lowHz: tuningSpan(receiver.tuning)!.lowHz, stepHz: receiver.sweep.stepHz, points: rigSweepPoints(receiver), passes });
   });
   app.delete("/sweeps/:id", (request, response) => {
     const sweep = sweeps.get(param(request, "id"));

@@ -1,0 +1,97 @@
+import { presets } from "../coordination/tuning";
+import type { TuningRange } from "../coordination/request";
+import { SWITCH_POSITIONS, SWITCH_STEP_HZ } from "./switchCode";
+import type { Kit, PackModel, ReceiverModel } from "./models";
+
+const range = (lowMhz: number, highMhz: number, stepHz = 25_000): TuningRange => ({ lowHz: Math.round(lowMhz * 1e6), highHz: Math.round(highMhz * 1e6), stepHz });
+const everyDb = (fromDb: number, toDb: number, stepDb: number) => Array.from({ length: Math.round((fromDb - toDb) / stepDb) + 1 }, (_, i) => fromDb - i * stepDb);
+const bank = (id: string, ...mhz: number[]) => ({ id, frequenciesHz: mhz.map((m) => Math.round(m * 1e6)) });
+const switches = (startMhz: number): TuningRange => ({ lowHz: Math.round(startMhz * 1e6), highHz: Math.round(startMhz * 1e6) + (SWITCH_POSITIONS - 1) * SWITCH_STEP_HZ, stepHz: SWITCH_STEP_HZ });
+
+/** Members of one bank stand free of each other's third-order products (tested). */
+const TARNFELL_BANKS = [
+  bank("1", 470.1, 471.15, 472.725, 475.875, 477.95, 482.175, 489.5, 497.825, 510.375, 514, 528.1, 541.25),
+  bank("2", 470.125, 471.125, 472.675, 475.8, 477.85, 484.025, 487.65, 501.05, 509.8, 517.025, 527.825, 537.075),
+  bank("3", 470.225, 471.25, 472.825, 475.95, 478, 482.225, 489.5, 497.85, 506.775, 510.375, 520.8, 533.875),
+];
+const BRAE_PRESETS = presets([863.1e6, 863.5e6, 864.1e6, 864.9e6]);
+const HOLLIN_AIR = { lowHz: 2400e6, highHz: 2483.5e6, mostPerRoom: 8, rangeM: 30 };
+
+const tarnfellPack = (id: string, name: string, block: string, tuning: TuningRange, powersMw: number[], hours: number): PackModel => ({
+  id, kind: "pack", maker: "Tarnfell", name, form: "bodypack", block, tuning: [tuning], adaptive: null, modulations: ["Tarnfell companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz",
+  antennaConnector: "screw-on whip", powersMw, gainStepsDb: everyDb(0, -60, 3), fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, cell: { kind: "aa", perPack: 2, hours },
+});
+
+const RECEIVERS: ReceiverModel[] = [
+  {
+    id: "tarnfell-r2-47", kind: "receiver", maker: "Tarnfell", name: "R2, block 47", form: "bag", block: "47", halves: 2, halfSpanHz: 72e6, tuning: [range(470, 542)], adaptive: null,
+    modulations: ["Tarnfell companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "SMA", banks: TARNFELL_BANKS,
+    bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25, output: { fullScaleDbu: 10, stepsDb: [0, -6, -12, -18, -24] }, sweep: { stepHz: 25_000, msPerStep: 35 },
+  },
+  {
+    id: "oystercatch-c1-51", kind: "receiver", maker: "Oystercatch", name: "C1, block 51", form: "camera", block: "51", halves: 1, halfSpanHz: null, tuning: [range(518, 566)], adaptive: null,
+    modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "SMA", banks: [],
+    bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 22, overloadDbm: -28, output: { fullScaleDbu: 0, stepsDb: [0, -12, -18, -30] }, sweep: { stepHz: 25_000, msPerStep: 50 },
+  },
+  {
+    id: "skerrick-s-53", kind: "receiver", maker: "Skerrick", name: "S, block 53", form: "bag", block: "53", halves: 1, halfSpanHz: null, tuning: [switches(537.6)], adaptive: null,
+    modulations: ["Skerrick companded FM"], syncMethods: ["switches"], readout: "switch-code", antennaConnector: "SMA", banks: [],
+    bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 22, overloadDbm: -25, output: { fullScaleDbu: 8, stepsDb: [0, -10, -20] }, sweep: { stepHz: 100_000, msPerStep: 90 },
+  },
+  {
+    id: "brae-v4", kind: "receiver", maker: "Brae", name: "V4, four presets", form: "camera", block: null, halves: 1, halfSpanHz: null, tuning: BRAE_PRESETS, adaptive: null,
+    modulations: ["Brae FM"], syncMethods: ["by-hand"], readout: "preset", antennaConnector: "fixed", banks: [{ id: "1", frequenciesHz: BRAE_PRESETS.map((p) => p.lowHz) }],
+    bandwidthHz: 150_000, noiseFigureDb: 11, requiredSnrDb: 22, overloadDbm: -28, output: { fullScaleDbu: -10, stepsDb: [0, -10] }, sweep: null,
+  },
+  {
+    id: "hollin-d2", kind: "receiver", maker: "Hollin", name: "D2, adaptive", form: "camera", block: null, halves: 2, halfSpanHz: null, tuning: [], adaptive: HOLLIN_AIR,
+    modulations: ["Hollin digital"], syncMethods: ["pairing", "self-choosing"], readout: "nothing", antennaConnector: "fixed", banks: [],
+    bandwidthHz: 2_000_000, noiseFigureDb: 7, requiredSnrDb: 12, overloadDbm: -20, output: { fullScaleDbu: 0, stepsDb: [0, -6, -12] }, sweep: null,
+  },
+];
+
+const PACKS: PackModel[] = [
+  tarnfellPack("tarnfell-p-47", "P, block 47", "47", range(470, 542), [10, 25, 50], 6.5),
+  tarnfellPack("tarnfell-p-56", "P, block 56", "56", range(566, 614), [10, 25, 50], 6.5),
+  tarnfellPack("tarnfell-ph-47", "PH, block 47", "47", range(470, 542), [25, 50, 100], 5),
+  {
+    id: "oystercatch-t-51", kind: "pack", maker: "Oystercatch", name: "T, block 51", form: "bodypack", block: "51", tuning: [range(518, 566)], adaptive: null,
+    modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "screw-on whip",
+    powersMw: [10, 30], gainStepsDb: [0, -10, -20, -30], fullScaleInputDbu: -38, inputNoiseDbu: -117, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 6.5 },
+  },
+  {
+    id: "skerrick-k-53", kind: "pack", maker: "Skerrick", name: "K, block 53", form: "bodypack", block: "53", tuning: [switches(537.6)], adaptive: null,
+    modulations: ["Skerrick companded FM"], syncMethods: ["switches"], readout: "switch-code", antennaConnector: "screw-on whip",
+    powersMw: [50], gainStepsDb: everyDb(0, -40, 2), fullScaleInputDbu: -50, inputNoiseDbu: -118, limiterDb: 6, cell: { kind: "9v", perPack: 1, hours: 6 },
+  },
+  {
+    id: "brae-vt", kind: "pack", maker: "Brae", name: "VT, four presets", form: "plug-on", block: null, tuning: BRAE_PRESETS, adaptive: null,
+    modulations: ["Brae FM"], syncMethods: ["by-hand"], readout: "preset", antennaConnector: "fixed",
+    powersMw: [10], gainStepsDb: [0, -10, -20, -30], fullScaleInputDbu: -20, inputNoiseDbu: -112, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 7 },
+  },
+  {
+    id: "hollin-dt", kind: "pack", maker: "Hollin", name: "DT, adaptive", form: "bodypack", block: null, tuning: [], adaptive: HOLLIN_AIR,
+    modulations: ["Hollin digital"], syncMethods: ["pairing", "self-choosing"], readout: "nothing", antennaConnector: "fixed",
+    powersMw: [10], gainStepsDb: everyDb(0, -40, 2), fullScaleInputDbu: -30, inputNoiseDbu: -118, limiterDb: null, cell: { kind: "internal", perPack: 1, hours: 12 },
+  },
+];
+
+/** Invented makes and models that ship with the application. */
+export const SHIPPED_KIT: Kit = {
+  receivers: RECEIVERS,
+  packs: PACKS,
+  microphones: [
+    { id: "pebble", name: "Pebble omni", sensitivityMvPerPa: 6, selfNoiseDba: 28, maxSplDb: 135 },
+    { id: "pebble-low", name: "Pebble omni, low sensitivity", sensitivityMvPerPa: 1.5, selfNoiseDba: 34, maxSplDb: 146 },
+  ],
+  inputs: [
+    { id: "recorder-line", name: "bag recorder, line", kind: "line", fullScaleDbu: 20, noiseDbu: -88, gainDb: 10 },
+    { id: "camera-mic", name: "camera, microphone input", kind: "mic", fullScaleDbu: -20, noiseDbu: -118, gainDb: 0 },
+  ],
+  blocks: [
+    { id: "47", tape: "ochre", colour: "#b98416" },
+    { id: "51", tape: "plum", colour: "#7d3c6b" },
+    { id: "53", tape: "slate", colour: "#566573" },
+    { id: "56", tape: "moss", colour: "#5f7a35" },
+  ],
+};
