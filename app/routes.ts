@@ -6,6 +6,8 @@ export default [
     index("routes/day/route.tsx"),
     route("prepare", "routes/prepare/route.tsx"),
     route("handed", "routes/handed/route.tsx"),
+    route("kit", "routes/kit/route.tsx"),
+    route("models", "routes/models/route.tsx"),
     route("labels", "routes/labels/route.tsx"),
     route("law", "routes/law/route.tsx"),
     route("register", "routes/register/route.tsx"),
@@ -20,5 +22,8 @@ export default [
   route("day/:dayId/scenes.ics", "routes/sceneCalendar/route.ts"),
   route("day/:dayId/region.json", "routes/regionFile/route.ts"),
   route("day/:dayId/frequencies.csv", "routes/frequencyList/route.ts"),
+  route("day/:dayId/kit.json", "routes/kitFile/route.ts"),
+  route("day/:dayId/units.csv", "routes/unitList/route.ts"),
+  route("kit.schema.json", "routes/kitSchema/route.ts"),
   route("day/:dayId/meters", "routes/meters/route.ts"),
 ] satisfies RouteConfig;

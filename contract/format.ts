@@ -29,8 +29,8 @@ export function formatDuration(ms: number): string {
 export const formatAge = (ms: number): string => (ms < 45_000 ? "just now" : `${formatDuration(ms)} ago`);
 
 /** "Marit, Tobiah and Irsa". */
-export function listWords(names: readonly string[]): string {
-  return names.length < 2 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)!}`;
+export function listWords(names: readonly string[], word = "and"): string {
+  return names.length < 2 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} ${word} ${names.at(-1)!}`;
 }
 
 const NUMBERS = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];

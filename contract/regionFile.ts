@@ -1,8 +1,8 @@
-import { findNodeAtLocation, type Node, type ParseError, parseTree, printParseErrorCode } from "jsonc-parser";
 import { z } from "zod";
 import type { Region } from "../core/regions/region";
 import { fail, ok, type Result } from "../core/units/result";
 import { frequencyHz, goesUp, notNegative, positive } from "./fields";
+import { type JsonFileError, readJsonFile } from "./jsonFile";
 
 /** A region's law as a file: the shape of those that ship in core/regions/rules, and of the user's own. */
 export const regionFile = z.object({
@@ -17,32 +17,10 @@ export const regionFile = z.object({
   }).superRefine(goesUp)).min(1).max(200),
 });
 
-export interface RegionFileError {
-  code: "region-file-broken";
-  /** Counts from 1. */
-  line: number;
-  what: string;
-}
+export type RegionFileError = JsonFileError & { code: "region-file-broken" };
 
 /** Reads a region file. A broken one is refused with the line where it breaks. */
 export function readRegionFile(text: string): Result<Region, RegionFileError> {
-  const broken = (offset: number, what: string) => fail<RegionFileError>({ code: "region-file-broken", line: text.slice(0, Math.max(0, offset)).split("\n").length, what });
-  const errors: ParseError[] = [];
-  const tree = parseTree(text.replace(/^\ufeff/, " "), errors, { disallowComments: true, allowTrailingComma: false });
-  const [first] = errors;
-  if (first || !tree) return broken(first?.offset ?? 0, first ? `not JSON here (${printParseErrorCode(first.error)})` : "nothing in it");
-  const parsed = regionFile.safeParse(valueOf(tree));
-  if (parsed.success) return ok(parsed.data as Region);
-  const issue = parsed.error.issues[0]!;
-  const path = issue.path.filter((p): p is string | number => typeof p !== "symbol");
-  // a missing field has no place of its own: its nearest parent is where it is missing
-  let node: Node | undefined;
-  for (let depth = path.length; depth >= 0 && !node; depth -= 1) node = findNodeAtLocation(tree, path.slice(0, depth));
-  return broken(node?.offset ?? 0, `${path.join(".") || "the file"}: ${issue.message}`);
-}
-
-function valueOf(node: Node): unknown {
-  if (node.type === "array") return (node.children ?? []).map(valueOf);
-  if (node.type === "object") return Object.fromEntries((node.children ?? []).map((p) => [String(p.children![0]!.value), p.children![1] ? valueOf(p.children![1]) : undefined]));
-  return node.value as unknown;
+  const read = readJsonFile(text, regionFile);
+  return read.ok ? ok(read.value as Region) : fail({ ...read.error, code: "region-file-broken" });
 }

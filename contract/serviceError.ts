@@ -1,11 +1,13 @@
 import type { DeviceError } from "../core/air/rig";
 import type { BrokenRule } from "../core/coordination/explain";
+import type { CaseProblem } from "../core/kit/caseCheck";
+import type { KitFileError } from "./kitFile";
 import type { RegionFileError } from "./regionFile";
 import type { SweepFileError } from "../core/sweep/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =
-  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" }
+  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" | "model" | "unit" }
   | { code: "changed-meanwhile"; talker: string; changes: { atMs: number; what: string }[] }
   | { code: "plan-changed"; version: number; atMs: number }
   | { code: "scan-changed"; atMs: number }
@@ -14,6 +16,9 @@ export type ServiceError =
   | { code: "list-unreadable"; why: "empty" | "binary" | "large" | "calendar" | "calendar-other-day" }
   | { code: "list-rows-bad"; rows: number[] }
   | { code: "region-file"; error: RegionFileError }
+  | { code: "kit-file"; error: KitFileError }
+  | { code: "case-refused"; problems: CaseProblem[] }
+  | { code: "model-in-use"; name: string; labels: string[] }
   | { code: "nothing-picked" }
   | { code: "no-rig" }
   | { code: "nothing-scans" }

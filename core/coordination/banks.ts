@@ -5,7 +5,7 @@ import { canBeSet, presets } from "./tuning";
 /** A maker's list of frequencies that work together. */
 export interface Bank {
   id: string;
-  frequenciesHz: readonly number[];
+  frequenciesHz: number[];
 }
 
 /** Finds frequencies all from one bank: the bank that places most, then the one with the larger worst margin, then the quieter. Channels are only put on

@@ -11,6 +11,7 @@ import type { ServiceError } from "../../contract/serviceError";
 import { listVersions, newestItems, type VersionedList } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { requireDay } from "./dayView.server";
+import { changeUnit } from "./kits.server";
 import { looksLikeCalendar, readCalendar, writeCalendar } from "./calendarFiles.server";
 import { MOST_LIST_CHARACTERS, readTable } from "./listFiles.server";
 import { newestList, storeNextList } from "./versionedLists.server";
@@ -110,20 +111,9 @@ export async function importScenes(app: AppContext, dayId: number, p: { text: st
   return stored.ok ? ok({ imported: good.length, leftOut }) : stored;
 }
 
-/** Sets a pack's power, on the record and on the practice rig. */
+/** Sets a pack's power. A practice pack follows. */
 export async function setPackPower(app: AppContext, dayId: number, key: string, powerMw: number): Promise<Result<null, ServiceError>> {
-  const loaded = await requireDay(app, dayId);
-  if (!loaded.ok) return loaded;
-  const unit = loaded.value.units.find((u) => u.kind === "pack" && u.key === key);
-  if (!unit) return fail({ code: "not-found", what: "pack" });
-  const model = packModel(loaded.value.kit, unit.modelId);
-  if (!model.powersMw.includes(powerMw)) return fail({ code: "setting-unknown", what: `${unit.label} has no power of ${powerMw} mW` });
-  if (app.rig?.practice && loaded.value.day.isPractice) {
-    const set = await app.rig.practice.setPack(key, { powerMw });
-    if (!set.ok) return fail({ code: "device", error: set.error, unit: unit.label });
-  }
-  const { version, items } = await newestList(app, "units", dayId);
-  return storeNextList(app, "units", dayId, { seenVersion: version, items: items.map((u) => (u.key === key ? { ...u, powerMw } : u)), how: `${unit.label} set to ${powerMw} mW` });
+  return changeUnit(app, dayId, { key, change: { powerMw }, seenVersion: (await newestList(app, "units", dayId)).version });
 }
 
 /** The scene list as an iCalendar file. */

@@ -5,28 +5,38 @@ import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { requireDay } from "./dayView.server";
 
-/** A day's list as it stands; version 0, empty, before the first. */
-export async function newestList<K extends ListKind>(app: AppContext, kind: K, dayId: number): Promise<{ version: number; items: ListItems[K][] }> {
-  const newest = (await listVersions(app.db, kind, dayId)).at(-1);
-  return { version: newest?.version ?? 0, items: newest?.items ?? [] };
+/** A day's list as it stands, with the version before it that one can go back to; version 0, empty, before the first. */
+export async function newestList<K extends ListKind>(app: AppContext, kind: K, dayId: number): Promise<{ version: number; earlierVersion: number | null; items: ListItems[K][] }> {
+  const versions = await listVersions(app.db, kind, dayId);
+  const newest = versions.at(-1);
+  return { version: newest?.version ?? 0, earlierVersion: versions.at(-2)?.version ?? null, items: newest?.items ?? [] };
 }
 
-/** Makes items the next version of a day's list, if the caller saw the version that stands; else tells when it was changed. */
-export async function storeNextList<K extends ListKind>(app: AppContext, kind: K, dayId: number, p: { seenVersion: number; items: ListItems[K][]; how: string }): Promise<Result<null, ServiceError>> {
+/** What a list shall be next, and which version its editor saw. */
+export type NextList = { [K in ListKind]: { kind: K; seenVersion: number; items: ListItems[K][] } }[ListKind];
+
+/** Makes items the next version of one or several of a day's lists, all together or none, if the caller saw the versions that stand; else tells when one was changed. */
+export async function storeNextLists(app: AppContext, dayId: number, how: string, lists: readonly NextList[]): Promise<Result<null, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const atMs = Math.round(dayNowMs(app, loaded.value.day));
   return app.db.write(async (transaction) => {
-    const newest = (await listVersions(app.db, kind, dayId, transaction)).at(-1);
-    if ((newest?.version ?? 0) !== p.seenVersion) return fail({ code: "list-changed" as const, list: kind, atMs: newest?.atMs ?? 0 });
-    await appendVersion(app.db, kind, dayId, { version: p.seenVersion + 1, atMs, how: p.how, items: p.items }, transaction);
+    for (const { kind, seenVersion } of lists) {
+      const newest = (await listVersions(app.db, kind, dayId, transaction)).at(-1);
+      if ((newest?.version ?? 0) !== seenVersion) return fail({ code: "list-changed" as const, list: kind, atMs: newest?.atMs ?? 0 });
+    }
+    for (const { kind, seenVersion, items } of lists) await appendVersion(app.db, kind, dayId, { version: seenVersion + 1, atMs, how, items: items as never[] }, transaction);
     return ok(null);
   });
 }
+
+/** The same for one list. */
+export const storeNextList = <K extends ListKind>(app: AppContext, kind: K, dayId: number, p: { seenVersion: number; items: ListItems[K][]; how: string }): Promise<Result<null, ServiceError>> =>
+  storeNextLists(app, dayId, p.how, [{ kind, seenVersion: p.seenVersion, items: p.items } as unknown as NextList]);
 
 /** Takes the version before the present one back, as a new version. */
 export async function undoList(app: AppContext, kind: ListKind, dayId: number, seenVersion: number): Promise<Result<null, ServiceError>> {
   const before = (await listVersions(app.db, kind, dayId)).at(-2);
   if (!before) return fail({ code: "not-found", what: "earlier list" });
-  return storeNextList(app, kind, dayId, { seenVersion, items: before.items, how: `back to list ${before.version}` });
+  return storeNextList(app, kind, dayId, { seenVersion, items: before.items as never[], how: `back to list ${before.version}` });
 }

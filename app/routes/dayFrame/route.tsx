@@ -36,7 +36,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
     return () => clearInterval(timer);
   }, [revalidate, state]);
   const base = `/day/${day.id}`;
-  const isPreparing = /\/(handed|labels|law|register)$/.test(useLocation().pathname);
+  const isPreparing = /\/(handed|kit|models|labels|law|register)$/.test(useLocation().pathname);
   const names = namesOf(view);
   const here = currentPlace(view);
   const startMs = places[0]?.startMs ?? 0;

@@ -1,10 +1,10 @@
 import type { Route } from "./+types/route";
 import { exportPlan } from "../../../server/services/handedDown.server";
-import { dayIdOf, orNotFound } from "../shared/reply.server";
+import { dayIdOf, download, orNotFound } from "../shared/reply.server";
 
 /** What we need and use, as a coordinator's list. */
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
   const csv = orNotFound(await exportPlan(context.app, dayId));
-  return new Response(csv, { headers: { "content-type": "text/csv; charset=utf-8", "content-disposition": `attachment; filename="frequencies-day-${dayId}.csv"` } });
+  return download(csv, "text/csv", `frequencies-day-${dayId}.csv`);
 }

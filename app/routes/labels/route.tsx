@@ -4,6 +4,7 @@ import type { Route } from "./+types/route";
 import { getPreparation } from "../../../server/services/preparation.server";
 import { capital, count } from "../../../contract/format";
 import { packingWords } from "../../../contract/prepWords";
+import { shownAs } from "../../../core/kit/modelText";
 import { packModel, receiverModel, tapeOf } from "../../../core/kit/models";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { PrimaryButton } from "../../ui/Button/Button";
@@ -34,7 +35,8 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
     const pack = packModel(view.kit, c.packModelId);
     const receiver = receiverModel(view.kit, c.receiverModelId);
     const half = receiver.halves > 1 ? ` half ${c.half + 1}` : "";
-    const common = { number: c.number, talker: c.talker, mark: c.mark, mhz: pick ? formatMhz(pick.frequencyHz) : "" };
+    const shown = pick ? shownAs(pack, pick.frequencyHz) : null;
+    const common = { number: c.number, talker: c.talker, mark: c.mark, mhz: pick ? `${formatMhz(pick.frequencyHz)}${shown ? ` · ${shown.kind} ${shown.text}` : ""}` : "" };
     return [
       { ...common, key: `${c.id}p`, unit: c.packLabel, block: pack.block, power: `${c.packPowerMw} mW`, isPack: true },
       { ...common, key: `${c.id}r`, unit: `${c.receiverLabel}${half}`, block: receiver.block, power: "", isPack: false },

@@ -108,6 +108,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
       </section>
       <section>
         <Heading>To hand in and out</Heading>
+        <p><Link to={`/day/${view.day.id}/kit`}>The case</Link>: every receiver and pack, what it can do here, and what else is in there.</p>
         <p><Link to={`/day/${view.day.id}/handed`}>Handed down by a coordinator</Link>: read the list, see what is wrong with it, write back.</p>
         <p><Link to={`/day/${view.day.id}/register`}>What television reaches this place</Link>, and the room it leaves for your kit.</p>
         <p><Link to={`/day/${view.day.id}/labels`}>Labels and the packing list</Link>, to print.</p>

@@ -1,10 +1,10 @@
 import type { Route } from "./+types/route";
 import { requireDay } from "../../../server/services/dayView.server";
-import { dayIdOf, orNotFound } from "../shared/reply.server";
+import { dayIdOf, download, orNotFound } from "../shared/reply.server";
 
 /** The region in use as a file, to correct and read in again. */
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { region } = orNotFound(await requireDay(context.app, dayIdOf(params)));
   const fileName = `region-${region.name.replace(/\W+/g, "-")}.json`;
-  return new Response(`${JSON.stringify(region, null, 2)}\n`, { headers: { "content-type": "application/json; charset=utf-8", "content-disposition": `attachment; filename="${fileName}"` } });
+  return download(`${JSON.stringify(region, null, 2)}\n`, "application/json", fileName);
 }

@@ -41,3 +41,7 @@ export function reply<T>(result: Result<T, ServiceError>, said: (value: T) => st
   if (!result.ok) return refuse(serviceErrorWords(result.error), STATUS[result.error.code] ?? 409);
   return data<Reply>({ ok: true, message: said(result.value), at: Date.now() });
 }
+
+/** A file to save. */
+export const download = (text: string, contentType: string, fileName: string): Response =>
+  new Response(text, { headers: { "content-type": `${contentType}; charset=utf-8`, "content-disposition": `attachment; filename="${fileName}"` } });

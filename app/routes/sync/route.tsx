@@ -6,7 +6,8 @@ import { syncWords } from "../../../contract/dayWords";
 import { legalityWords, pairProblemWords } from "../../../contract/prepWords";
 import { capital, count, formatDbm, listWords, mhz, numberWord, stretchesWords } from "../../../contract/format";
 import { pairing } from "../../../core/kit/match";
-import { packModel, receiverModel } from "../../../core/kit/models";
+import { type PackModel, packModel, type ReceiverModel, receiverModel } from "../../../core/kit/models";
+import { shownAs } from "../../../core/kit/modelText";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { Meter } from "../../features/channel/Meter";
 import { Button, PrimaryButton } from "../../ui/Button/Button";
@@ -68,11 +69,13 @@ export default function SyncScreen() {
               <Unit>
                 <Soft>{`${c.receiverLabel}${receiverModel(view.kit, c.receiverModelId).halves > 1 ? `, half ${c.half + 1}` : ""} is on`}</Soft>
                 <BigFigure>{c.receiverHz === null ? "–" : formatMhz(c.receiverHz)}</BigFigure>
+                <ShownAs model={receiverModel(view.kit, c.receiverModelId)} frequencyHz={c.receiverHz} />
                 {"frequencyHz" in c.state.frequency && c.receiverHz !== c.state.frequency.frequencyHz && <Soft>{`plan says ${formatMhz(c.state.frequency.frequencyHz)}`}</Soft>}
               </Unit>
               <Unit>
                 <Soft>{`${c.packLabel} ${c.pack?.isOn ? "is on" : "is off, last on"}`}</Soft>
                 <BigFigure style={c.pack?.isOn ? {} : { color: "var(--soft)" }}>{c.pack ? formatMhz(c.pack.frequencyHz) : "–"}</BigFigure>
+                <ShownAs model={packModel(view.kit, c.packModelId)} frequencyHz={c.pack?.frequencyHz ?? null} />
                 <Soft>{mismatchWords(c)}</Soft>
                 {c.legality.code !== "fine" && <Status status="problem">{legalityWords(c.legality)}</Status>}
               </Unit>
@@ -120,6 +123,12 @@ function NextAction({ channel: c, isBusy, pending, send }: { channel: ChannelVie
   }
   const label = isMine && pending?.intent === "prove" ? "Listening …" : c.state.sync.status === "done" || c.state.sync.status === "problem" ? "Prove again" : "Prove";
   return <Button isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>{label}</Button>;
+}
+
+/** What a unit's own display or switches say of a frequency, where that is not MHz. */
+function ShownAs({ model, frequencyHz }: { model: ReceiverModel | PackModel; frequencyHz: number | null }) {
+  const shown = frequencyHz === null ? null : shownAs(model, frequencyHz);
+  return shown && <Soft>{shown.kind} <b>{shown.text}</b></Soft>;
 }
 
 /** Why a pack does not match, in a few words. */

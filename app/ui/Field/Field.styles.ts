@@ -16,6 +16,7 @@ export const Input = styled.input<{ $widthCh: number }>`
   width: calc(${(p) => p.$widthCh}ch + 24px); max-width: 100%; font-family: ${MONO};
   &::placeholder { color: var(--soft); opacity: 0.8; }
 `;
+export const Area = styled.textarea`${box} width: 100%; font-family: ${MONO}; font-size: 15px; resize: vertical;`;
 export const SelectButton = styled.button`${box} display: flex; align-items: center; justify-content: space-between; gap: 10px; text-align: left; cursor: pointer;`;
 export const List = styled.div`
   min-width: var(--trigger-width); max-height: 60vh; overflow: auto; background: var(--sheet); border: 1.5px solid var(--ink); border-radius: 4px; padding: 4px;

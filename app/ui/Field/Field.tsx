@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import {
   Button, FieldError, Input, Label, ListBox, ListBoxItem, NumberField as AriaNumberField, Popover, Select as AriaSelect, SelectValue, Slider as AriaSlider,
-  SliderThumb, SliderTrack, Switch as AriaSwitch, TextField as AriaTextField, type Key,
+  SliderThumb, SliderTrack, Switch as AriaSwitch, Text, TextArea, TextField as AriaTextField, type Key,
 } from "react-aria-components";
 import { ChevronDown } from "lucide-react";
 import * as S from "./Field.styles";
@@ -65,6 +65,17 @@ export function TextField({ label, isLabelHidden = false, value, onChange, onCom
         as={Input} $widthCh={widthCh} placeholder={placeholder} inputMode={inputMode} autoComplete="off" onBlur={onCommit}
         onKeyDown={(event: React.KeyboardEvent) => { if (event.key === "Enter") onCommit?.(); }}
       />
+      <S.Error as={FieldError}>{error}</S.Error>
+    </S.Field>
+  );
+}
+
+export function AreaField({ label, value, onChange, hint, rows, error = null }: { label: string; value: string; onChange: (value: string) => void; hint: string; rows: number; error?: string | null }) {
+  return (
+    <S.Field as={AriaTextField} value={value} onChange={onChange} isInvalid={error !== null}>
+      <S.Label as={Label}>{label}</S.Label>
+      <S.Area as={TextArea} rows={rows} spellCheck={false} />
+      <S.Label as={Text} slot="description">{hint}</S.Label>
       <S.Error as={FieldError}>{error}</S.Error>
     </S.Field>
   );

@@ -1,0 +1,57 @@
+import { useState } from "react";
+import { FileTrigger } from "react-aria-components";
+import { useFetcher } from "react-router";
+import type { KitFilePreview } from "../../../server/services/kits.server";
+import { capital, count, listWords } from "../../../contract/format";
+import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
+import { Notice } from "../../ui/Notice/Notice";
+import { Row, Stack } from "../../ui/Page/Page";
+import type { Reply } from "../shared/reply";
+import type { KitIntent } from "./intents";
+
+export type KitPreviewReply = Reply & { preview?: KitFilePreview };
+
+const MOST_FILE_BYTES = 4_000_000;
+const MOST_NAMES = 6;
+const names = (list: readonly string[]) => (list.length > MOST_NAMES ? `${list.slice(0, MOST_NAMES).join(", ")} and ${list.length - MOST_NAMES} more` : listWords(list));
+
+/** Reads a kit file, says what it would bring, and takes it over only when told. */
+export function KitFileImport({ seenVersion, isBusy, send }: { seenVersion: number; isBusy: boolean; send: (intent: KitIntent) => void }) {
+  const fetcher = useFetcher<KitPreviewReply>();
+  const [file, setFile] = useState<{ name: string; text: string } | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  const read = async (chosen: File | undefined) => {
+    setFile(null);
+    setRefused(null);
+    if (!chosen) return;
+    if (chosen.size > MOST_FILE_BYTES) return setRefused(`"${chosen.name}" is far too large for a kit (${Math.round(chosen.size / 1_000_000)} MB). It was not read; the case is as it was.`);
+    const text = await chosen.text();
+    setFile({ name: chosen.name, text });
+    void fetcher.submit({ intent: "preview-kit", text } as never, { method: "post", encType: "application/json" });
+  };
+  const answer = file && fetcher.state === "idle" ? fetcher.data : undefined;
+  const preview = answer?.ok ? answer.preview : undefined;
+  const take = (mode: "add" | "replace") => {
+    if (file) send({ intent: "import-kit", text: file.text, mode, seenVersion });
+    setFile(null);
+  };
+  return (
+    <Stack $gapPx={8}>
+      <Row><FileTrigger acceptedFileTypes={[".json", "application/json"]} onSelect={(files) => void read(files?.[0])}><Button isDisabled={isBusy}>Read a kit file</Button></FileTrigger></Row>
+      {refused && <Notice kind="refused">{refused}</Notice>}
+      {answer && !answer.ok && <Notice kind="refused">{answer.message}</Notice>}
+      {file && preview && (
+        <Notice kind="caution">
+          <p><b>{`"${file.name}"`}</b>{`: ${count(preview.units.length, "unit")}${preview.units.length > 0 ? ` (${names(preview.units)})` : ""}, ${count(preview.stockLines, "count")} of the rest.`}</p>
+          {preview.newModels.length > 0 && <p>{`New models: ${names(preview.newModels)}.`}</p>}
+          {preview.changedModels.length > 0 && <p>{`${capital(count(preview.changedModels.length, "model"))} known here would be corrected: ${names(preview.changedModels)}.`}</p>}
+          <Row style={{ marginTop: 8 }}>
+            <PrimaryButton onPress={() => take("add")}>Add it to this case</PrimaryButton>
+            <Button onPress={() => take("replace")}>Use it instead of this case</Button>
+            <QuietButton onPress={() => setFile(null)}>Drop it</QuietButton>
+          </Row>
+        </Notice>
+      )}
+    </Stack>
+  );
+}

@@ -1,0 +1,9 @@
+import type { Route } from "./+types/route";
+import { exportKitFile } from "../../../server/services/kits.server";
+import { dayIdOf, download, orNotFound } from "../shared/reply.server";
+
+/** The day's case as a kit file. */
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const dayId = dayIdOf(params);
+  return download(orNotFound(await exportKitFile(context.app, dayId)), "application/json", `kit-day-${dayId}.json`);
+}

@@ -1,0 +1,6 @@
+import { kitJsonSchema } from "../../../contract/kitFile";
+
+/** The schema of kit files, for those who write them. */
+export function loader() {
+  return Response.json(kitJsonSchema());
+}

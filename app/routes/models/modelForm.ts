@@ -1,0 +1,131 @@
+import { READOUT_WORDS, SYNC_WORDS } from "../../../contract/kitWords";
+import { READOUTS, SYNC_METHODS, type PackModel, type ReceiverModel } from "../../../core/kit/models";
+import { formatBanks, formatNumberList, formatTuning, parseBanks, parseNumberList, parseTuning } from "../../../core/kit/modelText";
+
+type Model = ReceiverModel | PackModel;
+/** The changed model, or what is wrong with what was typed. */
+type Taken<M> = { ok: true; model: M } | { ok: false; why: string };
+
+/** One figure of a model as a form shows it. */
+export interface ModelField<M extends Model = Model> {
+  id: string;
+  label: string;
+  hint?: string;
+  rows?: number;
+  isWide?: boolean;
+  choices?: readonly { id: string; label: string }[];
+  show: (model: M) => string;
+  take: (model: M, text: string) => Taken<M>;
+}
+
+const good = <M extends Model>(model: M): Taken<M> => ({ ok: true, model });
+const bad = (why: string) => ({ ok: false as const, why });
+const number = (text: string): number | null => { const read = parseNumberList(text.trim().replace(/^([+\-−]?\d+),(\d+)$/, "$1.$2")); return read.ok && read.value.length === 1 ? read.value[0]! : null; };
+
+function figure<M extends Model>(id: string, label: string, get: (m: M) => number, set: (m: M, n: number) => M, limits: { min: number; max: number; whole?: boolean }): ModelField<M> {
+  return {
+    id, label, show: (m) => String(get(m)),
+    take: (m, text) => {
+      const n = number(text);
+      if (n === null) return bad(`"${text.slice(0, 20)}" is not a number`);
+      if (n < limits.min || n > limits.max || (limits.whole && !Number.isInteger(n))) return bad(`from ${limits.min} to ${limits.max}${limits.whole ? ", whole" : ""}`);
+      return good(set(m, n));
+    },
+  };
+}
+
+function list<M extends Model>(id: string, label: string, hint: string, get: (m: M) => number[], set: (m: M, n: number[]) => M, min = -200): ModelField<M> {
+  return {
+    id, label, hint, show: (m) => formatNumberList(get(m)),
+    take: (m, text) => {
+      const read = parseNumberList(text);
+      if (!read.ok) return bad(`"${read.error.text}" is no list of numbers`);
+      return read.value.some((n) => n < min || n > 10_000) ? bad(`each at least ${min}`) : good(set(m, read.value));
+    },
+  };
+}
+
+const word = <M extends Model>(id: string, label: string, get: (m: M) => string, set: (m: M, text: string) => M, isNeeded = true): ModelField<M> => ({
+  id, label, show: get, take: (m, text) => (isNeeded && text.trim() === "" ? bad("not empty") : text.trim().length > 80 ? bad("at most 80 characters") : good(set(m, text.trim()))),
+});
+
+const choice = <M extends Model, T extends string>(id: string, label: string, choices: readonly { id: T; label: string }[], get: (m: M) => T, set: (m: M, v: T) => M): ModelField<M> => ({
+  id, label, choices, show: get, take: (m, text) => { const found = choices.find((c) => c.id === text); return found ? good(set(m, found.id)) : bad("one of the list"); },
+});
+
+const COMMON: ModelField<Model>[] = [
+  word("maker", "Maker", (m) => m.maker, (m, maker) => ({ ...m, maker })),
+  word("name", "Model", (m) => m.name, (m, name) => ({ ...m, name })),
+  {
+    id: "tuning", label: "Tunes, MHz", isWide: true, hint: "470–542 in 25 kHz; several ranges or presets parted by ;", show: (m) => formatTuning(m.tuning),
+    take: (m, text) => {
+      const read = parseTuning(text);
+      if (!read.ok) return bad(`"${read.error.text}" is neither a range nor a preset`);
+      const upside = read.value.find((t) => t.highHz < t.lowHz);
+      if (upside) return bad(`${upside.lowHz / 1e6} lies above ${upside.highHz / 1e6}`);
+      return read.value.length === 0 && m.adaptive === null ? bad("at least one range or preset") : good({ ...m, tuning: read.value });
+    },
+  },
+  word("block", "Block", (m) => m.block ?? "", (m, block) => ({ ...m, block: block || null }), false),
+  {
+    id: "modulations", label: "Modulation", isWide: true, hint: "two ends need one in common; several parted by commas", show: (m) => m.modulations.join(", "),
+    take: (m, text) => { const modulations = text.split(/[,;]/).map((t) => t.trim()).filter(Boolean); return modulations.length === 0 ? bad("at least one") : good({ ...m, modulations }); },
+  },
+  word("antennaConnector", "Antenna joint", (m) => m.antennaConnector, (m, antennaConnector) => ({ ...m, antennaConnector })),
+  choice("readout", "Its display shows", READOUTS.map((id) => ({ id, label: READOUT_WORDS[id] })), (m) => m.readout, (m, readout) => ({ ...m, readout })),
+  {
+    id: "syncMethods", label: "Is synced", isWide: true, hint: SYNC_METHODS.map((s) => SYNC_WORDS[s]).join(", "), show: (m) => m.syncMethods.map((s) => SYNC_WORDS[s]).join(", "),
+    take: (m, text) => {
+      const wanted = text.split(/[,;]/).map((t) => t.trim().toLowerCase()).filter(Boolean);
+      const unknown = wanted.find((w) => !SYNC_METHODS.some((s) => SYNC_WORDS[s] === w));
+      if (unknown !== undefined || wanted.length === 0) return bad(unknown === undefined ? "at least one" : `"${unknown.slice(0, 20)}" is none of those`);
+      return good({ ...m, syncMethods: [...new Set(wanted)].map((w) => SYNC_METHODS.find((s) => SYNC_WORDS[s] === w)!) });
+    },
+  },
+];
+
+const RECEIVER: ModelField<ReceiverModel>[] = [
+  choice("form", "Sits in", [{ id: "bag", label: "the bag" }, { id: "camera", label: "a camera" }, { id: "rack", label: "a rack" }], (m) => m.form, (m, form) => ({ ...m, form })),
+  figure("halves", "Channels in it", (m) => m.halves, (m, halves) => ({ ...m, halves }), { min: 1, max: 8, whole: true }),
+  {
+    id: "halfSpan", label: "Its channels share a span of, MHz", hint: "empty where each goes where it likes", show: (m) => (m.halfSpanHz === null ? "" : String(m.halfSpanHz / 1e6)),
+    take: (m, text) => { if (text.trim() === "") return good({ ...m, halfSpanHz: null }); const n = number(text); return n !== null && n > 0 ? good({ ...m, halfSpanHz: Math.round(n * 1e6) }) : bad("MHz above 0, or empty"); },
+  },
+  figure("bandwidth", "Bandwidth, kHz", (m) => m.bandwidthHz / 1000, (m, n) => ({ ...m, bandwidthHz: Math.round(n * 1000) }), { min: 1, max: 20_000 }),
+  figure("noiseFigure", "Noise figure, dB", (m) => m.noiseFigureDb, (m, noiseFigureDb) => ({ ...m, noiseFigureDb }), { min: 0, max: 40 }),
+  figure("snr", "Needs over its noise, dB", (m) => m.requiredSnrDb, (m, requiredSnrDb) => ({ ...m, requiredSnrDb }), { min: 0, max: 80 }),
+  figure("overload", "Overloads at, dBm", (m) => m.overloadDbm, (m, overloadDbm) => ({ ...m, overloadDbm }), { min: -80, max: 20 }),
+  figure("outputFullScale", "Output at full scale, dBu", (m) => m.output.fullScaleDbu, (m, fullScaleDbu) => ({ ...m, output: { ...m.output, fullScaleDbu } }), { min: -60, max: 30 }),
+  list("outputSteps", "Output steps, dB", "0, -6, -12, or 0 to -24 by 6", (m) => m.output.stepsDb, (m, stepsDb) => ({ ...m, output: { ...m.output, stepsDb } })),
+  {
+    id: "banks", label: "Banks", hint: "one to a line: 1: 470.1 471.15 472.725", rows: 4, show: (m) => formatBanks(m.banks),
+    take: (m, text) => { const read = parseBanks(text); return read.ok ? good({ ...m, banks: read.value }) : bad(`"${read.error.text}" is no bank`); },
+  },
+];
+
+const PACK: ModelField<PackModel>[] = [
+  choice("form", "Is a", [{ id: "bodypack", label: "bodypack" }, { id: "handheld", label: "handheld" }, { id: "plug-on", label: "plug-on" }], (m) => m.form, (m, form) => ({ ...m, form })),
+  list("powers", "Powers, mW", "10, 25, 50", (m) => m.powersMw, (m, powersMw) => ({ ...m, powersMw }), 0.1),
+  list("gainSteps", "Gain steps, dB", "0 to -60 by 3", (m) => m.gainStepsDb, (m, gainStepsDb) => ({ ...m, gainStepsDb })),
+  figure("fullScaleInput", "Full scale at gain 0, dBu", (m) => m.fullScaleInputDbu, (m, fullScaleInputDbu) => ({ ...m, fullScaleInputDbu }), { min: -120, max: 30 }),
+  figure("inputNoise", "Input noise, dBu", (m) => m.inputNoiseDbu, (m, inputNoiseDbu) => ({ ...m, inputNoiseDbu }), { min: -140, max: 0 }),
+  choice("cellKind", "Cells", [{ id: "aa", label: "AA" }, { id: "9v", label: "9 V" }, { id: "internal", label: "built-in" }], (m) => m.cell.kind, (m, kind) => ({ ...m, cell: { ...m.cell, kind } })),
+  figure("perPack", "Cells at once", (m) => m.cell.perPack, (m, perPack) => ({ ...m, cell: { ...m.cell, perPack } }), { min: 1, max: 12, whole: true }),
+  figure("hours", "A fresh set lasts, h", (m) => m.cell.hours, (m, hours) => ({ ...m, cell: { ...m.cell, hours } }), { min: 0.5, max: 100 }),
+];
+
+export const fieldsOf = (model: Model): ModelField[] => [...COMMON, ...((model.kind === "receiver" ? RECEIVER : PACK) as unknown as ModelField[])];
+
+/** Takes everything that was typed into a model, or names the fields that are wrong. */
+export function takeDraft(model: Model, draft: Readonly<Record<string, string>>): { model: Model; errors: Record<string, string> } {
+  const errors: Record<string, string> = {};
+  let taken = model;
+  for (const field of fieldsOf(model)) {
+    const text = draft[field.id];
+    if (text === undefined) continue;
+    const read = field.take(taken, text);
+    if (read.ok) taken = read.model;
+    else errors[field.id] = read.why;
+  }
+  return { model: taken, errors };
+}

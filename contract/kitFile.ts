@@ -1,0 +1,95 @@
+import { z } from "zod";
+import { type Kit, KIT_PARTS, READOUTS, SYNC_METHODS } from "../core/kit/models";
+import { type CaseUnit, STOCK_KINDS, type StockItem } from "../core/kit/units";
+import { fail, ok, type Result } from "../core/units/result";
+import { frequencyHz, goesUp, notNegative, positive, uniqueIds } from "./fields";
+import { type JsonFileError, readJsonFile } from "./jsonFile";
+
+const id = z.string().trim().min(1).max(80);
+const name = z.string().trim().min(1).max(80);
+const db = z.number().min(-200).max(200);
+
+const tuning = z.object({ lowHz: frequencyHz, highHz: frequencyHz, stepHz: positive }).superRefine((t, context) => {
+  if (t.highHz < t.lowHz) context.addIssue({ code: "custom", path: ["highHz"], message: "must not be below lowHz" });
+  else if ((t.highHz - t.lowHz) / t.stepHz > 100_000) context.addIssue({ code: "custom", path: ["stepHz"], message: "makes more than 100,000 steps" });
+});
+const adaptive = z.object({ lowHz: frequencyHz, highHz: frequencyHz, mostPerRoom: z.number().int().min(1).max(200), rangeM: positive.max(5000) }).superRefine(goesUp);
+
+const radio = {
+  id, maker: name, name, block: id.nullable(), tuning: z.array(tuning).max(200), adaptive: adaptive.nullable(), modulations: z.array(name).min(1).max(10),
+  syncMethods: z.array(z.enum(SYNC_METHODS)).min(1), readout: z.enum(READOUTS), antennaConnector: name,
+};
+
+/** A unit is tuned, or it chooses for itself. */
+function tunedOrAdaptive(model: { tuning: unknown[]; adaptive: unknown }, context: z.RefinementCtx): void {
+  if ((model.tuning.length === 0) === (model.adaptive === null)) {
+    context.addIssue({ code: "custom", path: ["tuning"], message: model.adaptive === null ? "needs at least one range, or adaptive" : "must be empty where the model is adaptive" });
+  }
+}
+
+export const receiverModelShape = z.object({
+  ...radio, kind: z.literal("receiver"), form: z.enum(["bag", "camera", "rack"]), halves: z.number().int().min(1).max(8), halfSpanHz: positive.nullable(),
+  banks: z.array(z.object({ id, frequenciesHz: z.array(frequencyHz).min(1).max(100) })).max(60).superRefine(uniqueIds("banks")),
+  bandwidthHz: positive.max(20e6), noiseFigureDb: notNegative.max(40), requiredSnrDb: db, overloadDbm: db,
+  output: z.object({ fullScaleDbu: db, stepsDb: z.array(db).min(1).max(200) }), sweep: z.object({ stepHz: positive, msPerStep: positive.max(60_000) }).nullable(),
+}).superRefine(tunedOrAdaptive);
+
+export const packModelShape = z.object({
+  ...radio, kind: z.literal("pack"), form: z.enum(["bodypack", "handheld", "plug-on"]), powersMw: z.array(positive.max(10_000)).min(1).max(20), gainStepsDb: z.array(db).min(1).max(200),
+  fullScaleInputDbu: db, inputNoiseDbu: db, limiterDb: notNegative.nullable(),
+  cell: z.object({ kind: z.enum(["aa", "9v", "internal"]), perPack: z.number().int().min(1).max(12), hours: positive.max(100) }),
+}).superRefine(tunedOrAdaptive);
+
+const models = z.object({
+  receivers: z.array(receiverModelShape).max(300).superRefine(uniqueIds("receivers")),
+  packs: z.array(packModelShape).max(300).superRefine(uniqueIds("packs")),
+  microphones: z.array(z.object({ id, name, sensitivityMvPerPa: positive.max(1000), selfNoiseDba: notNegative.max(120), maxSplDb: positive.max(200) })).max(300).superRefine(uniqueIds("microphones")),
+  inputs: z.array(z.object({ id, name, kind: z.enum(["mic", "line"]), fullScaleDbu: db, noiseDbu: db, gainDb: db })).max(300).superRefine(uniqueIds("inputs")),
+  blocks: z.array(z.object({ id, tape: name, colour: z.string().regex(/^#[0-9a-f]{6}$/i, "a colour such as #b98416") })).max(100).superRefine(uniqueIds("blocks")),
+});
+
+const unit = z.object({
+  key: id, kind: z.enum(["receiver", "pack"]), modelId: id, label: name, powerMw: positive.max(10_000).nullable(), serial: name.nullable(), keyName: name.nullable(),
+});
+const stock = z.object({ kind: z.enum(STOCK_KINDS), block: id.nullable(), connector: name.nullable(), count: z.number().int().min(0).max(10_000) });
+
+/** No two units answer to one key, label or serial number. */
+function noDoubles(units: readonly z.output<typeof unit>[], context: z.RefinementCtx): void {
+  for (const field of ["key", "label", "serial"] as const) {
+    const seen = new Set<string>();
+    units.forEach((u, i) => {
+      const value = u[field]?.toLowerCase();
+      if (value === undefined) return;
+      if (seen.has(value)) context.addIssue({ code: "custom", path: [i, field], message: `"${u[field]}" stands twice` });
+      seen.add(value);
+    });
+  }
+}
+
+export const KIT_FORMAT = "plain-channel-kit";
+
+/** A kit as a file: models, units and what else is in the case. Its JSON Schema is docs/kit.schema.json. */
+export const kitFile = z.object({ format: z.literal(KIT_FORMAT), version: z.literal(1), models, units: z.array(unit).max(500).superRefine(noDoubles), stock: z.array(stock).max(200) });
+
+export interface KitFile {
+  models: Kit;
+  units: CaseUnit[];
+  stock: StockItem[];
+}
+
+export type KitFileError = JsonFileError & { code: "kit-file-broken" };
+
+/** Reads a kit file. A broken one is refused with the line where it breaks. */
+export function readKitFile(text: string): Result<KitFile, KitFileError> {
+  const read = readJsonFile(text, kitFile);
+  return read.ok ? ok({ models: read.value.models as Kit, units: read.value.units, stock: read.value.stock }) : fail({ ...read.error, code: "kit-file-broken" });
+}
+
+export const writeKitFile = ({ models: kit, units, stock: rest }: KitFile): string =>
+  `${JSON.stringify({ format: KIT_FORMAT, version: 1, models: Object.fromEntries(KIT_PARTS.map((p) => [p, kit[p]])), units, stock: rest }, null, 2)}\n`;
+
+/** The published schema of a kit file, JSON Schema draft 2020-12. */
+export const kitJsonSchema = (): object => ({
+  title: "Plain Channel kit", description: "Models, units and the rest of a case. Frequencies in hertz, levels in dBm or dBu, gains and steps in dB, powers in milliwatts.",
+  ...z.toJSONSchema(kitFile, { io: "input" }),
+});

@@ -1,0 +1,90 @@
+import type { Bank } from "../coordination/banks";
+import type { TuningRange } from "../coordination/request";
+import { presets } from "../coordination/tuning";
+import { parseFrequencyText } from "../units/frequencyText";
+import { fail, ok, type Result } from "../units/result";
+import { hzToSwitchCode } from "./switchCode";
+import type { PackModel, ReceiverModel } from "./models";
+
+export type ModelTextError = { code: "unreadable"; text: string };
+type Read<T> = Result<T, ModelTextError>;
+
+const unreadable = (text: string) => fail<ModelTextError>({ code: "unreadable", text: text.trim().slice(0, 40) });
+const parts = (text: string): string[] => text.split(/[;\n]|,\s+|\s{2,}/).map((p) => p.trim()).filter(Boolean);
+const parseNumber = (text: string): number => (/^[+\-−]?\d+(?:[.,]\d+)?$/.test(text.trim()) ? Number(text.trim().replace("−", "-").replace(",", ".")) : NaN);
+
+/** Reads a list of numbers as people write it: "10, 25, 50"; "0 to -60 by 3" is a row of steps. Commas part numbers unless semicolons do: "0,5; 1,5".
+ * @example parseNumberList("0 to -9 by 3") // { ok: true, value: [0, -3, -6, -9] } */
+export function parseNumberList(text: string): Read<number[]> {
+  const row = /^\s*([+\-−]?[\d.,]+)\s*(?:to|…|\.\.)\s*([+\-−]?[\d.,]+)\s+(?:by|in)\s+([\d.,]+)\s*$/i.exec(text);
+  if (row) {
+    const [from, to, step] = [parseNumber(row[1]!), parseNumber(row[2]!), parseNumber(row[3]!)];
+    const count = Math.floor(Math.abs(to - from) / step + 1e-9);
+    if (!Number.isFinite(from + to) || !(step > 0) || count > 200) return unreadable(text);
+    return ok(Array.from({ length: count + 1 }, (_, i) => Math.round((from + Math.sign(to - from) * i * step) * 1000) / 1000 || 0));
+  }
+  const numbers = text.split(text.includes(";") ? /[;\s]+/ : /[,\s]+/).filter(Boolean).map(parseNumber);
+  return numbers.length === 0 || numbers.some(Number.isNaN) ? unreadable(text) : ok(numbers);
+}
+
+/** A list of numbers as `parseNumberList` reads it; even steps as a row. */
+export function formatNumberList(numbers: readonly number[]): string {
+  const step = numbers.length > 3 ? numbers[1]! - numbers[0]! : 0;
+  const isEven = step !== 0 && numbers.every((n, i) => i === 0 || Math.abs(n - numbers[i - 1]! - step) < 1e-9);
+  return isEven ? `${numbers[0]} to ${numbers.at(-1)} by ${Math.abs(step)}` : numbers.join(", ");
+}
+
+/** Reads where a unit tunes: "470–542 in 25 kHz", several of them parted by ";", or single presets "863.1; 863.5". Without a step it is 25 kHz.
+ * @example parseTuning("470-542 in 25") // { ok: true, value: [{ lowHz: 470e6, highHz: 542e6, stepHz: 25000 }] } */
+export function parseTuning(text: string): Read<TuningRange[]> {
+  const ranges: TuningRange[] = [];
+  const single: number[] = [];
+  for (const part of parts(text)) {
+    const range = /^(.+?)\s*(?:MHz)?\s*(?:–|—|-|to|…)\s*(.+?)(?:\s*(?:MHz)?\s+(?:in|by|\/)\s*([\d.,]+)\s*(?:kHz)?)?$/i.exec(part);
+    const [low, high] = [parseFrequencyText(range ? range[1]! : part), parseFrequencyText(range ? range[2]! : part)];
+    const stepKhz = range?.[3] ? parseNumber(range[3]) : 25;
+    if (!low.ok || !high.ok || !(stepKhz > 0)) return unreadable(part);
+    if (!range) single.push(low.value);
+    else ranges.push({ lowHz: low.value, highHz: high.value, stepHz: Math.round(stepKhz * 1000) });
+  }
+  return ok([...ranges, ...presets(single)]);
+}
+
+export const formatTuning = (tuning: readonly TuningRange[]): string =>
+  tuning.map((t) => (t.lowHz === t.highHz ? String(t.lowHz / 1e6) : `${t.lowHz / 1e6}–${t.highHz / 1e6} in ${t.stepHz / 1000} kHz`)).join("; ");
+
+/** Reads banks, one to a line: "1: 470.1 471.15 472.725". */
+export function parseBanks(text: string): Read<Bank[]> {
+  const banks: Bank[] = [];
+  for (const line of text.split("\n").map((l) => l.trim()).filter(Boolean)) {
+    const named = /^([^:]{1,20}):\s*(.+)$/.exec(line);
+    const frequencies = (named?.[2] ?? "").split(/[;\s]+|,\s+/).filter(Boolean).map(parseFrequencyText);
+    if (!named || frequencies.length === 0 || frequencies.some((f) => !f.ok)) return unreadable(line);
+    banks.push({ id: named[1]!.trim(), frequenciesHz: frequencies.flatMap((f) => (f.ok ? [f.value] : [])) });
+  }
+  return ok(banks);
+}
+
+export const formatBanks = (banks: readonly Bank[]): string => banks.map((b) => `${b.id}: ${b.frequenciesHz.map((f) => f / 1e6).join(" ")}`).join("\n");
+
+/** How a unit shows a frequency where that is not plain MHz: its switch code, its bank and number, or its preset; null where it shows MHz or cannot show this one.
+ * @example shownAs(model, 553_900_000) // { kind: "code", text: "A3" } */
+export function shownAs(model: ReceiverModel | PackModel, frequencyHz: number, banks: readonly Bank[] = model.kind === "receiver" ? model.banks : []): { kind: "code" | "bank" | "preset"; text: string } | null {
+  const first = model.tuning[0];
+  if (!first) return null;
+  switch (model.readout) {
+    case "switch-code": {
+      const code = hzToSwitchCode(frequencyHz, first.lowHz);
+      return code.ok ? { kind: "code", text: code.value } : null;
+    }
+    case "bank-and-number": {
+      const bank = banks.find((b) => b.frequenciesHz.includes(frequencyHz));
+      return bank ? { kind: "bank", text: `${bank.id}.${bank.frequenciesHz.indexOf(frequencyHz) + 1}` } : null;
+    }
+    case "preset": {
+      const at = model.tuning.findIndex((t) => t.lowHz === frequencyHz && t.highHz === frequencyHz);
+      return at < 0 ? null : { kind: "preset", text: String(at + 1) };
+    }
+    default: return null;
+  }
+}

@@ -1,0 +1,127 @@
+import { readFileSync } from "node:fs";
+import { serviceErrorWords } from "../contract/errorWords";
+import { kitJsonSchema, readKitFile, writeKitFile } from "../contract/kitFile";
+import { EMPTY_KIT, packModel } from "../core/kit/models";
+import { SHIPPED_KIT } from "../core/kit/shipped";
+import { guessUnitColumns } from "../core/kit/unitTable";
+import { getDayView } from "../server/services/dayView.server";
+import { addUnit, changeUnit, dropModel, exportKitFile, exportUnits, getKit, importKitFile, importUnits, type KitView, previewKitFile, previewUnits, removeUnit, saveModel, setStock, undoModels, undoUnits } from "../server/services/kits.server";
+import { getPreparation } from "../server/services/preparation.server";
+import { handlePack, syncPack, usePack } from "../server/services/syncs.server";
+import { packUnit, receiverUnit, stockItem } from "../testkit/case";
+import { practiceApp, type PracticeApp } from "./practiceApp";
+
+describe("a kit file", () => {
+  const file = { models: SHIPPED_KIT, units: [receiverUnit("R", "brae-v4"), packUnit("P", "brae-vt", 10, { serial: "1" })], stock: [stockItem("aa-cell", 12)] };
+  const text = writeKitFile(file);
+  const lines = text.split("\n");
+  test("what ships goes out and comes back", () => expect(readKitFile(text)).toEqual({ ok: true, value: file }));
+  test.each([
+    ["a range upside down", "\"lowHz\": 470000000", "\"lowHz\": 570000000", "\"highHz\": 542000000", /models\.receivers\.0\.tuning\.0\.highHz: must not be below/],
+    ["a comma gone", "\"maker\": \"Brae\",", "\"maker\": \"Brae\"", "\"name\": \"V4", /not JSON here/],
+    ["two of one serial number", "\"serial\": null", "\"serial\": \"1\"", "\"serial\": \"1\"", /units\.1\.serial: "1" stands twice/],
+    ["neither tuned nor adaptive", "\"adaptive\": {\n          \"lowHz\": 2400000000,\n          \"highHz\": 2483500000,\n          \"mostPerRoom\": 8,\n          \"rangeM\": 30\n        }", "\"adaptive\": null", "\"id\": \"hollin-d2\"", /tuning: needs at least one range/],
+    ["another file", "plain-channel-kit", "something-else", "\"format\"", /format/],
+  ])("%s is refused with its line", (_, from, to, at, what) => {
+    const read = readKitFile(text.replace(from, to));
+    if (read.ok) throw new Error("was taken");
+    expect(read.error.what).toMatch(what);
+    const expected = lines.findIndex((l) => l.includes(at));
+    expect(Math.abs(read.error.line - 1 - expected)).toBeLessThanOrEqual(at.includes("serial") ? 400 : 8);
+  });
+  test("the published schema is the one that is asked", () => {
+    expect(JSON.parse(readFileSync("docs/kit.schema.json", "utf8"))).toEqual(JSON.parse(JSON.stringify(kitJsonSchema())));
+  });
+});
+
+describe("in a day", () => {
+  let practice: PracticeApp;
+  beforeEach(async () => { practice = await practiceApp(); });
+  afterEach(() => practice.stop());
+  const kit = async (): Promise<KitView> => {
+    const found = await getKit(practice.app, practice.dayId);
+    if (!found.ok) throw new Error(found.error.code);
+    return found.value;
+  };
+  const findings = async () => { const p = await getPreparation(practice.app, practice.dayId); return p.ok ? p.value.findings.map((f) => f.code) : []; };
+  const of = (view: KitView, label: string) => view.units.items.find((u) => u.label === label)!;
+
+  test("a unit is added, changed, taken out, and everything can be taken back; the practice rig follows", async () => {
+    const { app, dayId } = practice;
+    expect(await addUnit(app, dayId, { modelId: "tarnfell-p-47", seenVersion: 1 })).toEqual({ ok: true, value: "Pack H" });
+    const packH = of(await kit(), "Pack H");
+    expect(await changeUnit(app, dayId, { key: packH.key, change: { serial: "tp-33101" }, seenVersion: 2 })).toMatchObject({ ok: false, error: { code: "case-refused", problems: [{ code: "serial-twice" }] } });
+    expect(await changeUnit(app, dayId, { key: packH.key, change: { powerMw: 25, serial: "N" }, seenVersion: 2 })).toEqual({ ok: true, value: null });
+    expect(await changeUnit(app, dayId, { key: packH.key, change: { modelId: "tarnfell-ph-47" }, seenVersion: 2 })).toMatchObject({ ok: false, error: { code: "list-changed", list: "units" } });
+    const day = await getDayView(app, dayId);
+    if (!day.ok) throw new Error();
+    const marit = day.value.channels[0]!;
+    expect(await usePack(app, dayId, { channelId: marit.id, packKey: packH.key, seenVersion: marit.version })).toEqual({ ok: true, value: null });
+    expect(await handlePack(app, dayId, packH.key, { isOn: true })).toEqual({ ok: true, value: null });
+    const removed = await removeUnit(app, dayId, { key: packH.key, seenVersion: 3 });
+    expect(!removed.ok && serviceErrorWords(removed.error)).toBe("Pack H is with Marit: give them another first. The case is as it was.");
+    expect((await syncPack(app, dayId, marit.id)).ok).toBe(false);
+    expect(await undoUnits(app, dayId, 3)).toEqual({ ok: true, value: null });
+    expect(of(await kit(), "Pack H")).toMatchObject({ serial: null, powerMw: 10 });
+    expect(await removeUnit(app, dayId, { key: "pack-g", seenVersion: 4 })).toEqual({ ok: true, value: "Pack G" });
+    expect(await findings()).not.toContain("pack-fits-nothing");
+  });
+
+  test("a list of units: previewed row by row, taken over whole or not at all, with the models it brings", async () => {
+    const { app, dayId } = practice;
+    const text = "label;model;serial;power;low;high;type\nPack X;Tarnfell P, block 47;N-1;25;;;\nMoor 1;Q9;N-2;10;606,0;614,0;tx\nMoor 2;Q9;N-2;10;606,0;614,0;tx\n";
+    const preview = await previewUnits(app, dayId, text, null);
+    if (!preview.ok) throw new Error();
+    expect(preview.value.rows.map((r) => [r.unit?.label ?? null, r.problems.map((p) => p.code)])).toEqual([["Pack X", []], ["Moor 1", []], [null, ["serial-twice"]]]);
+    const p = { text, map: guessUnitColumns(preview.value.heading), seenVersion: 1 };
+    expect(await importUnits(app, dayId, { ...p, leaveOutBad: false })).toMatchObject({ ok: false, error: { code: "list-rows-bad", rows: [4] } });
+    expect((await kit()).units.version).toBe(1);
+    expect(await importUnits(app, dayId, { ...p, leaveOutBad: true })).toEqual({ ok: true, value: { imported: 2, leftOut: 1 } });
+    const after = await kit();
+    expect(after.units.items.slice(-2).map((u) => u.label)).toEqual(["Pack X", "Moor 1"]);
+    expect(after.origins[of(after, "Moor 1").modelId]).toBe("own");
+    const csv = await exportUnits(app, dayId);
+    expect(csv.ok && csv.value.split("\n").at(-1)).toBe("Moor 1,pack,Unknown make,Q9,N-2,10,,606,614,25");
+    expect(await undoModels(app, dayId, after.models.version)).toMatchObject({ ok: false, error: { code: "case-refused", problems: [{ code: "unit-model-missing", label: "Moor 1" }] } });
+  });
+
+  test("a kit file moves a whole case to another day; beside what is there, or in its place", async () => {
+    const { app, dayId } = practice;
+    const text = await exportKitFile(app, dayId);
+    if (!text.ok) throw new Error();
+    expect(await previewKitFile(app, dayId, text.value)).toMatchObject({ ok: true, value: { newModels: [], changedModels: [], stockLines: 6 } });
+    const other = await practiceApp();
+    try {
+      const moor = { ...packModel(SHIPPED_KIT, "brae-vt"), id: "moor-q", maker: "Moor" };
+      const bag = writeKitFile({ models: { ...EMPTY_KIT, packs: [moor, packModel(SHIPPED_KIT, "brae-vt")] }, units: [packUnit("m", "moor-q", 10, { label: "Moor" })], stock: [stockItem("aa-cell", 8), stockItem("9v-cell", 2)] });
+      expect(await importKitFile(other.app, other.dayId, { text: bag, mode: "add", seenVersion: 1 })).toEqual({ ok: true, value: { units: 1 } });
+      const view = await getKit(other.app, other.dayId);
+      expect(view.ok && [view.value.units.items.length, view.value.origins["moor-q"], view.value.origins["brae-vt"], view.value.stock.items.find((s) => s.kind === "aa-cell")?.count]).toEqual([11, "own", "ships", 18]);
+      expect(await importKitFile(other.app, other.dayId, { text: bag, mode: "replace", seenVersion: 2 })).toMatchObject({ ok: false, error: { code: "case-refused" } });
+      expect(await importKitFile(other.app, other.dayId, { text: text.value, mode: "replace", seenVersion: 2 })).toEqual({ ok: true, value: { units: 10 } });
+    } finally {
+      await other.stop();
+    }
+    expect(await importKitFile(app, dayId, { text: "[1,", mode: "add", seenVersion: 1 })).toMatchObject({ ok: false, error: { code: "kit-file", error: { line: 1 } } });
+  });
+
+  test("a model is corrected for all its units, and the correction is dropped again", async () => {
+    const { app, dayId } = practice;
+    const sold = { ...packModel(SHIPPED_KIT, "tarnfell-p-47"), tuning: [{ lowHz: 700e6, highHz: 720e6, stepHz: 25_000 }] };
+    expect(await saveModel(app, dayId, { model: sold, seenVersion: 0 })).toEqual({ ok: true, value: "Tarnfell P, block 47" });
+    expect((await findings()).filter((c) => c === "legal-nowhere")).toHaveLength(4);
+    const weaker = await saveModel(app, dayId, { model: { ...sold, powersMw: [10] }, seenVersion: 1 });
+    expect(weaker).toMatchObject({ ok: false, error: { code: "case-refused", problems: [{ code: "power-unknown" }, {}, {}, {}] } });
+    expect(await dropModel(app, dayId, { id: sold.id, seenVersion: 1 })).toEqual({ ok: true, value: null });
+    expect(await findings()).not.toContain("legal-nowhere");
+    expect(await dropModel(app, dayId, { id: "brae-vt", seenVersion: 2 })).toMatchObject({ ok: false, error: { code: "not-found" } });
+  });
+
+  test("what else is in the case is counted; too little is found at once", async () => {
+    const { app, dayId } = practice;
+    const { stock } = await kit();
+    expect(await setStock(app, dayId, { items: stock.items.map((s) => (s.kind === "lead" ? { ...s, count: 2 } : s)), seenVersion: 1 })).toEqual({ ok: true, value: null });
+    expect(await findings()).toContain("leads-short");
+    expect(await setStock(app, dayId, { items: [], seenVersion: 1 })).toMatchObject({ ok: false, error: { code: "list-changed" } });
+  });
+});
