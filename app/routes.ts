@@ -1,9 +1,11 @@
 import { index, route, type RouteConfig } from "@react-router/dev/routes";
 
 export default [
-  index("routes/home/route.tsx"),
+  index("routes/home/route.ts"),
+  route("shoots", "routes/shoots/route.tsx"),
   route("day/:dayId", "routes/dayFrame/route.tsx", [
     index("routes/day/route.tsx"),
+    route("setup", "routes/setup/route.tsx"),
     route("prepare", "routes/prepare/route.tsx"),
     route("handed", "routes/handed/route.tsx"),
     route("kit", "routes/kit/route.tsx"),

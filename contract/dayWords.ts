@@ -39,7 +39,7 @@ export function syncWords({ channelId, sync: s }: ChannelState, names: Names): S
     case "not-proved": return say("not proved");
     case "pack-elsewhere": return say(`pack still on ${formatMhz(s.packHz)}`);
     case "pack-cannot": return say(`${names.pack(channelId)} tunes ${stretchesWords(s.ranges)}`);
-    case "someone-there": return say(`someone is there: ${formatDbm(s.strongestDbm)}`);
+    case "someone-there": return say(`someone is there${s.strongestDbm === null ? "" : `: ${formatDbm(s.strongestDbm)}`}`);
     case "no-rf": return say("no RF with the pack on");
     case "no-audio": return say("RF, no audio");
     case "proved-elsewhere": return say(`proved at the ${names.place(s.placeId).toLowerCase()}`);

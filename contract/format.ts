@@ -14,6 +14,16 @@ export const formatMetres = (m: number): string => `${m < 1 ? m.toFixed(2) : Num
 
 export const formatKm = (m: number): string => (m < 10_000 ? `${(m / 1000).toFixed(1)} km` : `${Math.round(m / 1000)} km`);
 
+const DAY_MS = 86_400_000;
+
+/** Where a day's clock stands, for its head: "07:30"; before its midnight "eve, 19:40" or "in 3 days"; long after "2 days ago". */
+export function formatDayClock(ms: number): string {
+  const days = Math.floor(ms / DAY_MS);
+  if (days === -1) return `eve, ${formatClock(ms)}`;
+  if (days < -1) return `in ${-days} days`;
+  return days <= 1 ? formatClock(ms) : `${days} days ago`;
+}
+
 /** Milliseconds of the day's wall clock as "07:30". */
 export function formatClock(ms: number): string {
   const minutes = Math.floor(((ms % 86_400_000) + 86_400_000) % 86_400_000 / 60_000);
@@ -23,6 +33,7 @@ export function formatClock(ms: number): string {
 /** "just now" aside: "26 min", "2 h 05". */
 export function formatDuration(ms: number): string {
   const minutes = Math.max(0, Math.round(ms / 60_000));
+  if (minutes >= 48 * 60) return `${Math.floor(minutes / 1440)} days`;
   return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, "0")}`;
 }
 
@@ -43,3 +54,6 @@ export const capital = (text: string): string => text.charAt(0).toUpperCase() + 
 /** "470–542", "863.1, 863.5": ranges and presets in MHz, without the unit. */
 export const stretchesWords = (stretches: readonly { lowHz: number; highHz: number }[]): string =>
   stretches.map(({ lowHz, highHz }) => (lowHz === highHz ? `${lowHz / 1e6}` : `${lowHz / 1e6}–${highHz / 1e6}`)).join(", ") || "nowhere";
+
+/** "Tue 4 May 2027". */
+export const formatDate = (dateIso: string): string => new Date(`${dateIso}T12:00:00Z`).toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short", year: "numeric", timeZone: "UTC" }).replace(",", "");

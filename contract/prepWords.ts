@@ -40,13 +40,21 @@ export function findingWords(f: Finding): { short: string; why: string; mend: st
 
 const MOST_IN_HEADLINE = 3;
 
+/** When a day is, seen from its own clock: "today", "tomorrow", or its date. */
+export function dayWord(nowMs: number, dateIso: string): string {
+  const days = Math.floor(nowMs / 86_400_000);
+  if (days === 0) return "today";
+  if (days === -1) return "tomorrow";
+  return new Date(`${dateIso}T12:00:00Z`).toLocaleDateString("en-GB", { weekday: "long", day: "numeric", month: "long", timeZone: "UTC" });
+}
+
 /** The preparation in one line. */
-export function prepHeadline(findings: readonly Finding[], hasScenes: boolean): string {
-  if (!hasScenes) return "No scenes yet: who speaks, and when?";
-  if (findings.length === 0) return "Ready: nothing is missing";
+export function prepHeadline(findings: readonly Finding[], hasScenes: boolean, day: string): string {
+  if (!hasScenes) return `No scenes for ${day} yet: who speaks, and when?`;
+  if (findings.length === 0) return `Ready for ${day}: nothing is missing`;
   const said = findings.slice(0, MOST_IN_HEADLINE).map((f) => findingWords(f).short);
   const rest = findings.length - said.length;
-  return `Ready except: ${rest > 0 ? `${said.join(", ")}, and ${count(rest, "thing")} more` : listWords(said)}`;
+  return `Ready for ${day} except: ${rest > 0 ? `${said.join(", ")}, and ${count(rest, "thing")} more` : listWords(said)}`;
 }
 
 export function pairProblemWords(p: PairProblem): string {
@@ -72,6 +80,7 @@ export const SCENE_FIELD_WORDS: Readonly<Record<SceneField, string>> = { number:
 export function sceneProblemWords(p: SceneRowProblem): string {
   switch (p.code) {
     case "number-missing": return "no scene number";
+    case "number-taken": return `there is a scene ${p.number} already`;
     case "number-twice": return `scene ${p.number} stands in row ${p.firstRow} already`;
     case "time-missing": return `no time for "${SCENE_FIELD_WORDS[p.field].toLowerCase()}"`;
     case "time-unreadable": return `"${p.text.slice(0, 20)}" is not a time`;

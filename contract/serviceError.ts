@@ -1,5 +1,7 @@
 import type { DeviceError } from "../core/air/rig";
 import type { BrokenRule } from "../core/coordination/explain";
+import type { NoPair } from "../core/day/freePair";
+import type { SceneRowProblem } from "../core/day/sceneTable";
 import type { CaseProblem } from "../core/kit/caseCheck";
 import type { KitFileError } from "./kitFile";
 import type { RegionFileError } from "./regionFile";
@@ -7,18 +9,22 @@ import type { SweepFileError } from "../core/sweep/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =
-  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" | "model" | "unit" }
+  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" | "model" | "unit" | "shoot" | "scene" }
   | { code: "changed-meanwhile"; talker: string; changes: { atMs: number; what: string }[] }
   | { code: "plan-changed"; version: number; atMs: number }
   | { code: "scan-changed"; atMs: number }
   | { code: "rules-broken"; picks: { talker: string; broken: BrokenRule[] }[]; names: Record<string, string> }
-  | { code: "list-changed"; list: "scenes" | "handed" | "stations" | "units" | "stock" | "models"; atMs: number }
+  | { code: "list-changed"; list: "scenes" | "handed" | "stations" | "places" | "units" | "stock" | "models"; atMs: number }
   | { code: "list-unreadable"; why: "empty" | "binary" | "large" | "calendar" | "calendar-other-day" }
   | { code: "list-rows-bad"; rows: number[] }
   | { code: "region-file"; error: RegionFileError }
   | { code: "kit-file"; error: KitFileError }
   | { code: "case-refused"; problems: CaseProblem[] }
   | { code: "model-in-use"; name: string; labels: string[] }
+  | { code: "place-needed"; why: "here" | "last" }
+  | { code: "talker-twice"; talker: string }
+  | { code: "no-pair"; talker: string; why: NoPair }
+  | { code: "scene-typed"; problems: SceneRowProblem[] }
   | { code: "nothing-picked" }
   | { code: "no-rig" }
   | { code: "nothing-scans" }

@@ -46,7 +46,7 @@ await page.goto(running.url);
 await ready();
 await stage("Prepare");
 await shoot("prepare-daylight");
-await page.getByRole("link", { name: "Handed down by a coordinator" }).click();
+await page.getByRole("link", { name: "Handed down" }).click();
 await page.getByRole("heading", { level: 1, name: "Nothing handed down yet" }).waitFor();
 await page.locator("input[type=file]").setInputFiles({
   name: "port-ellery.csv", mimeType: "text/csv",
@@ -54,7 +54,7 @@ await page.locator("input[type=file]").setInputFiles({
 });
 await press(/^Take over five lines/);
 await shoot("handed-down-daylight");
-for (const [link, name, title] of [["What is allowed here", "law", /transmit here/], ["What television reaches this place", "register", /^Most room/], ["Labels and the packing list", "labels", /^Ten labels/]]) {
+for (const [link, name, title] of [["Law", "law", /transmit here/], ["Television", "register", /^Most room/], ["Labels and packing", "labels", /^Ten labels/]]) {
   await stage("Prepare");
   await page.getByRole("link", { name: link }).click();
   await page.getByRole("heading", { level: 1, name: title }).waitFor();

@@ -12,7 +12,7 @@ import { startRegister } from "./devices/standIn/registerServer.server";
 import { startStandIn } from "./devices/standIn/standInServer.server";
 import type { AppContext } from "./services/appContext.server";
 import { beatPracticeClocks, resumePracticeClocks } from "./services/clock.server";
-import { newestDayId } from "./services/dayView.server";
+import { dayToOpen } from "./services/dayView.server";
 import { practiceRig, seedPracticeDay } from "./services/practiceDay.server";
 import { ScanJobs } from "./services/scanJobs.server";
 
@@ -55,7 +55,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     : null;
   const register = options.practice ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]) : null;
   const context: AppContext = { db, realNowMs, rig: standIn ? httpRig(standIn.url) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs() };
-  if (options.practice && (await newestDayId(context)) === null) await seedPracticeDay(context);
+  if (options.practice && (await dayToOpen(context)) === null) await seedPracticeDay(context);
   await resumePracticeClocks(context);
   const heartbeat = setInterval(() => void beatPracticeClocks(context).catch(() => undefined), HEARTBEAT_MS);
 

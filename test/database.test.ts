@@ -5,7 +5,7 @@ import { Sequelize } from "sequelize";
 import { openDatabase, type Database } from "../server/db/connection.server";
 import { MIGRATIONS } from "../server/db/migrations/index.server";
 import { changeChannel, insertChannel, listChannels } from "../server/db/repositories/channels.server";
-import { insertDay, insertPlace, listDays, listPlaces } from "../server/db/repositories/days.server";
+import { insertDay, insertFirstPlaces, listDays, listPlaces } from "../server/db/repositories/days.server";
 import { insertSweep, listSweeps, loadMeasurement } from "../server/db/repositories/sweeps.server";
 import type { Measurement } from "../core/sweep/sweep";
 
@@ -22,15 +22,16 @@ afterEach(async () => {
 });
 
 const day = {
-  production: "P", title: "t", dateIso: "2027-05-04", dayNumber: 1, dayCount: 2, town: "T", region: "EU" as const, profile: "normal" as const, maxNoiseDbm: -95, spares: 2,
+  shootId: 1, dateIso: "2027-05-04", dayNumber: 1, dayCount: 2, town: "T", region: "EU" as const, profile: "normal" as const, maxNoiseDbm: -95, spares: 2,
   isPractice: false, clockDayMs: 0, clockRealMs: 0,
 };
-const geometry = { model: "free-space" as const, room: "office" as const, distanceM: 5, walls: [], txHeightM: 1, rxHeightM: 2 };
+const place = { name: "A", setting: "indoors" as const, note: "", startMs: 0, endMs: 1, siteKey: null, geometry: { model: "free-space" as const, room: "office" as const, distanceM: 5, walls: [], txHeightM: 1, rxHeightM: 2 } };
 
 async function dayWithPlace(): Promise<{ dayId: number; placeId: number }> {
   return db.write(async (t) => {
     const dayId = await insertDay(db, day, t);
-    return { dayId, placeId: await insertPlace(db, dayId, { name: "A", setting: "indoors", note: "", startMs: 0, endMs: 1, siteKey: null, geometry }, t) };
+    const [placeId] = await insertFirstPlaces(db, dayId, [place], { atMs: 0, how: "made" }, t);
+    return { dayId, placeId: placeId! };
   });
 }
 
@@ -83,7 +84,8 @@ test("many writes at once queue up", async () => {
 
 test("places come in the order of the day with their geometry whole", async () => {
   const { dayId } = await dayWithPlace();
-  await db.write((t) => insertPlace(db, dayId, { name: "Before", setting: "outdoors", note: "n", startMs: -5, endMs: 0, siteKey: "x", geometry: { ...geometry, walls: [{ material: "brick", thicknessM: 0.1 }] } }, t));
+  const before = { ...place, name: "Before", startMs: -5, geometry: { ...place.geometry, walls: [{ material: "brick" as const, thicknessM: 0.1 }] } };
+  await db.write((t) => insertFirstPlaces(db, dayId, [place, before], { atMs: 1, how: "more" }, t));
   const places = await listPlaces(db, dayId);
   expect(places.map((p) => p.name)).toEqual(["Before", "A"]);
   expect(places[0]!.geometry.walls).toEqual([{ material: "brick", thicknessM: 0.1 }]);

@@ -45,6 +45,19 @@ export async function practiceApp(speed = 3000): Promise<PracticeApp> {
   };
 }
 
+/** A data file of one's own: nothing that can be driven, under a clock that only moves when told. */
+export async function ownApp(nowMs: number): Promise<{ app: AppContext; stop: () => Promise<void> }> {
+  const folder = mkdtempSync(join(tmpdir(), "plain-channel-own-"));
+  const db = await openDatabase(join(folder, "plain-channel.sqlite"));
+  return {
+    app: { db, realNowMs: () => nowMs, rig: null, register: null, scans: new ScanJobs() },
+    stop: async () => {
+      await db.close();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
 /** Scans to the end. @returns the event it ended with */
 export async function scanToEnd({ app, dayId }: PracticeApp, passes = 1): Promise<ScanEvent> {
   const begun = await startScan(app, dayId, passes);

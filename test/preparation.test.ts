@@ -28,7 +28,7 @@ test("the practice day hides seven faults, and all of them and nothing else are 
     "chains-short", "talker-without-channel", "no-wired-recorder", "power-too-high", "pack-fits-nothing", "antennas-short", "cells-short",
   ]);
   expect(findings[0]).toMatchObject({ limit: "receiver-channels", sceneNumbers: ["14"], needed: 6, have: 5 });
-  expect(prepHeadline(findings, scenes.length > 0)).toBe("Ready except: one receiver channel for scene 14, no channel for Oswin, two wired recorders for scene 16, and four things more");
+  expect(prepHeadline(findings, scenes.length > 0, "tomorrow")).toBe("Ready for tomorrow except: one receiver channel for scene 14, no channel for Oswin, two wired recorders for scene 16, and four things more");
 });
 
 test("a list is previewed, taken over whole, saved, and taken back", async () => {
@@ -80,7 +80,7 @@ test("a pack set too high has no place in a pick and takes nothing from the othe
   await usePack(practice.app, practice.dayId, { channelId: marit.id, packKey: "pack-f", seenVersion: marit.version });
   const { result } = await propose(practice);
   expect([result.assignments.length, result.unplaced.map((u) => u.channelId)]).toEqual([4, [`ch${marit.id}`]]);
-  expect(await setPackPower(practice.app, practice.dayId, "pack-f", 40)).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
+  expect(await setPackPower(practice.app, practice.dayId, "pack-f", 40)).toMatchObject({ ok: false, error: { code: "case-refused" } });
   expect((await setPackPower(practice.app, practice.dayId, "pack-f", 50)).ok).toBe(true);
   expect((await propose(practice)).result.unplaced).toEqual([]);
   expect((await prep()).findings.map((f) => f.code)).not.toContain("power-too-high");

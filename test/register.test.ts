@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { Sequelize } from "sequelize";
 import { openDatabase } from "../server/db/connection.server";
 import { initialTables } from "../server/db/migrations/m0001InitialTables.server";
+import { listDays } from "../server/db/repositories/days.server";
 import { newestItems } from "../server/db/repositories/versionedLists.server";
 import { httpRegister } from "../server/devices/registerPort.server";
 import { askRegister, editStations, getRegister, type RegisterView } from "../server/services/register.server";
@@ -63,7 +64,7 @@ describe("asking the register", () => {
   });
 });
 
-test("a data file from before keeps its stations, as the first list", async () => {
+test("a data file from before keeps its stations, units, places and shoot", async () => {
   const folder = mkdtempSync(join(tmpdir(), "plain-channel-old-"));
   const file = join(folder, "old.sqlite");
   const raw = new Sequelize({ dialect: "sqlite", storage: file, logging: false });
@@ -71,10 +72,15 @@ test("a data file from before keeps its stations, as the first list", async () =
   await raw.query("CREATE TABLE migrations (name VARCHAR(255) NOT NULL PRIMARY KEY)");
   await raw.query("INSERT INTO migrations (name) VALUES ('0001-initial-tables')");
   await raw.query("INSERT INTO days (production, title, dateIso, dayNumber, dayCount, town, region, profile, maxNoiseDbm, spares, isPractice, clockDayMs, clockRealMs) VALUES ('P', 't', '2027-05-04', 1, 1, 'T', 'EU', 'normal', -95, 2, 0, 0, 0)");
+  await raw.query("INSERT INTO units (dayId, key, kind, modelId, label) VALUES (1, 'r', 'receiver', 'tarnfell-r2-47', 'Bag')");
+  await raw.query("INSERT INTO places (dayId, name, setting, note, startMs, endMs, siteKey, geometryJson) VALUES (1, 'Old \"quay\"', 'outdoors', '', 5, 9, NULL, '{\"model\":\"plane-earth\",\"walls\":[]}')");
   await raw.query("INSERT INTO stations (dayId, channel, name, note) VALUES (1, 25, 'Old mast', 'n'), (1, 22, 'Quoted \"mast\"', '')");
   await raw.close();
   const db = await openDatabase(file);
   expect((await newestItems(db, "stations", 1)).sort((a, b) => a.channel - b.channel)).toEqual([{ channel: 22, name: "Quoted \"mast\"", note: "" }, { channel: 25, name: "Old mast", note: "n" }]);
+  expect(await newestItems(db, "units", 1)).toEqual([{ key: "r", kind: "receiver", modelId: "tarnfell-r2-47", label: "Bag", powerMw: null, serial: null, keyName: null }]);
+  expect(await newestItems(db, "places", 1)).toEqual([{ id: 1, name: "Old \"quay\"", setting: "outdoors", note: "", startMs: 5, endMs: 9, siteKey: null, geometry: { model: "plane-earth", walls: [] } }]);
+  expect(await listDays(db)).toMatchObject([{ production: "P", shootId: 1, isGone: false }]);
   await db.close();
   rmSync(folder, { recursive: true });
 });

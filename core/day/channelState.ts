@@ -17,7 +17,7 @@ export type SyncState =
   | { status: "todo"; code: "no-frequency" | "receiver-not-set" | "pack-not-synced" | "not-proved" }
   | { status: "problem"; code: "pack-elsewhere"; packHz: number }
   | { status: "problem"; code: "pack-cannot"; ranges: Stretch[] }
-  | { status: "problem"; code: "someone-there"; strongestDbm: number }
+  | { status: "problem"; code: "someone-there"; strongestDbm: number | null }
   | { status: "problem"; code: "no-rf" | "no-audio" }
   | { status: "stale"; code: "proved-elsewhere"; placeId: number }
   | { status: "done"; code: "proved"; atMs: number };

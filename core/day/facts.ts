@@ -48,11 +48,12 @@ export interface PlanRecord {
   picks: { channelId: number; frequencyHz: number }[];
 }
 
+/** `strongestDbm` is null where somebody watched a meter that nobody can ask. */
 export type SyncRecord = { channelId: number; placeId: number; atMs: number } & (
   | { kind: "receiver-set"; frequencyHz: number }
   | { kind: "pack-synced"; frequencyHz: number; packKey: string }
-  | { kind: "proof-off"; frequencyHz: number; isClear: boolean; strongestDbm: number }
-  | { kind: "proof-on"; frequencyHz: number; packKey: string; hasRf: boolean; hasAudio: boolean; strongestDbm: number }
+  | { kind: "proof-off"; frequencyHz: number; isClear: boolean; strongestDbm: number | null }
+  | { kind: "proof-on"; frequencyHz: number; packKey: string; hasRf: boolean; hasAudio: boolean; strongestDbm: number | null }
 );
 
 export interface LevelRecord {

@@ -9,6 +9,7 @@ export type ColumnMap = Record<SceneField, number | null>;
 
 export type SceneRowProblem =
   | { code: "number-missing" }
+  | { code: "number-taken"; number: string }
   | { code: "number-twice"; number: string; firstRow: number }
   | { code: "time-missing"; field: "start" | "end" }
   | { code: "time-unreadable"; field: "start" | "end"; text: string }
@@ -43,6 +44,27 @@ export function guessColumns(heading: readonly string[]): ColumnMap {
     if (at >= 0) map[field] = at;
   }
   return map;
+}
+
+/** A scene as a form tells it: times and speakers as they are typed. */
+export interface SceneTold {
+  number: string;
+  title: string;
+  placeId: number | null;
+  start: string;
+  end: string;
+  speakers: string;
+  isRepeatable: boolean;
+}
+
+/** Reads a typed scene by the rules of a list's row. @param others - numbers that are taken */
+export function readTypedScene(told: SceneTold, others: readonly string[]): { scene: Scene | null; problems: SceneRowProblem[]; notes: SceneRowNote[] } {
+  const map = Object.fromEntries(SCENE_FIELDS.map((f, i) => [f, f === "place" ? null : i])) as ColumnMap;
+  const cells: Record<SceneField, string> = { number: told.number, title: told.title, place: "", start: told.start, end: told.end, speakers: told.speakers, repeatable: told.isRepeatable ? "yes" : "no" };
+  const [row] = readSceneTable([SCENE_FIELDS.map((f) => cells[f])], map, []);
+  const taken = others.indexOf(told.number.trim());
+  const problems: SceneRowProblem[] = [...(row?.problems ?? []), ...(taken >= 0 ? [{ code: "number-taken" as const, number: told.number.trim() }] : [])];
+  return { problems, notes: row?.notes ?? [], scene: row?.scene && problems.length === 0 ? { ...row.scene, placeId: told.placeId } : null };
 }
 
 export const MOST_NAME_LENGTH = 80;

@@ -3,8 +3,19 @@ import { type Day, findDay, listDays, listPlaces, updateDay } from "../db/reposi
 import type { ServiceError } from "../../contract/serviceError";
 import { fail, ok, type Result } from "../../core/units/result";
 
-/** The day's wall clock now, milliseconds since its midnight. */
-export const dayNowMs = (app: AppContext, day: Day): number => day.clockDayMs + (app.realNowMs() - day.clockRealMs);
+/** The day's wall clock now, milliseconds since its midnight: negative before it, over 24 h after. A practice day has a clock of its own; any other goes by this computer's. */
+export function dayNowMs(app: AppContext, day: Pick<Day, "isPractice" | "clockDayMs" | "clockRealMs" | "dateIso">): number {
+  if (day.isPractice) return day.clockDayMs + (app.realNowMs() - day.clockRealMs);
+  const now = new Date(app.realNowMs());
+  const days = Math.round((Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) - Date.parse(`${day.dateIso}T00:00:00Z`)) / 86_400_000);
+  return days * 86_400_000 + ((now.getHours() * 60 + now.getMinutes()) * 60 + now.getSeconds()) * 1000 + now.getMilliseconds();
+}
+
+/** Today by this computer's clock, "2027-05-04". */
+export function todayIso(app: AppContext): string {
+  const now = new Date(app.realNowMs());
+  return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, "0")}-${String(now.getDate()).padStart(2, "0")}`;
+}
 
 /** Moves a practice day's clock on: by a stretch of time, or to a place's beginning. It never goes back. */
 export async function moveClockOn(app: AppContext, dayId: number, to: { byMs: number } | { placeId: number }): Promise<Result<null, ServiceError>> {

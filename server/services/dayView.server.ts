@@ -1,4 +1,4 @@
-import { channelState, type ChannelState } from "../../core/day/channelState";
+import { channelState, type ChannelState, packFrequencyHz, receiverHz } from "../../core/day/channelState";
 import type { Channel, DayFacts, SyncRecord } from "../../core/day/facts";
 import { nextSteps, type Step } from "../../core/day/nextSteps";
 import { type Legality, packLegality, pairing } from "../../core/kit/match";
@@ -16,7 +16,7 @@ import { listLevels, listPlaceChecks, listSyncs, type StoredLevel, type StoredPl
 import { listSweeps, type StoredSweep } from "../db/repositories/sweeps.server";
 import type { PackReport } from "../devices/port.server";
 import type { AppContext } from "./appContext.server";
-import { dayNowMs } from "./clock.server";
+import { dayNowMs, todayIso } from "./clock.server";
 import { readyRig } from "./practiceRig.server";
 import { regionNamed } from "./regions.server";
 
@@ -28,8 +28,11 @@ export interface ChannelView extends Channel, Pick<StoredChannel, "microphoneId"
   /** Whether the pack may transmit in this region as it is set. */
   legality: Legality;
   state: ChannelState;
-  /** What the receiver's half is set to, by its own word; null where it cannot be asked. */
+  /** Whether both of its units can be asked and driven from here. */
+  isDriven: boolean;
+  /** What the receiver's half is set to: by its own word, else by the last record; null where neither says. */
   receiverHz: number | null;
+  packHz: number | null;
   pack: PackReport | null;
   lastLevel: StoredLevel | null;
   placeCheckHere: StoredPlaceCheck | null;
@@ -50,6 +53,7 @@ export interface DayView {
   places: (DayPlace & { lastScanAtMs: number | null })[];
   channels: ChannelView[];
   packs: PackView[];
+  receivers: CaseUnit[];
   stations: RegisteredStation[];
   steps: Step[];
   plan: StoredPlan | null;
@@ -61,12 +65,14 @@ export interface DayView {
 /** The facts of a day as the core judges them, with what else the screens need. */
 export async function loadDay(app: AppContext, dayId: number) {
   const { db } = app;
-  const day = await findDay(db, dayId);
-  if (!day) return null;
+  const found = await findDay(db, dayId);
+  if (!found) return null;
   const [places, stored, units, own, stations, sweeps, plans, syncs, levels, placeChecks] = await Promise.all([
     listPlaces(db, dayId), listChannels(db, dayId), newestItems(db, "units", dayId), newestItems(db, "models", dayId), newestItems(db, "stations", dayId), listSweeps(db, dayId), listPlans(db, dayId),
     listSyncs(db, dayId), listLevels(db, dayId), listPlaceChecks(db, dayId),
   ]);
+  // the place where the unit was may have been taken off the list since
+  const day: Day = places.some((p) => p.id === found.currentPlaceId) ? found : { ...found, currentPlaceId: places[0]?.id ?? 0 };
   const region = await regionNamed(db, day.region);
   const kit = mergeKits(SHIPPED_KIT, own[0] ?? EMPTY_KIT);
   const rig = await readyRig(app, { day, places, stored, units, kit });
@@ -110,11 +116,13 @@ export async function getDayView(app: AppContext, dayId: number): Promise<Result
   const packReports = report?.ok ? report.value.packs : {};
   const channels = facts.channels.map((c, i): ChannelView => {
     const { microphoneId, micDistanceM, peakFactorDb, inputId } = stored[i]!;
+    const mySyncs = facts.syncs.filter((s) => s.channelId === c.id);
     const mine = placeChecks.filter((p) => p.channelId === c.id);
     return {
       ...c, microphoneId, micDistanceM, peakFactorDb, inputId, receiverModelId: unit(c.receiverKey).modelId, receiverKeyName: unit(c.receiverKey).keyName, packModelId: unit(c.packKey).modelId,
       packPowerMw: powerOf(kit, unit(c.packKey)), legality: packLegality(region, packModel(kit, unit(c.packKey).modelId), powerOf(kit, unit(c.packKey))),
-      state: channelState(facts, c), receiverHz: facts.reports?.receivers[c.receiverKey]?.halvesHz[c.half] ?? null, pack: packReports[c.packKey] ?? null,
+      state: channelState(facts, c), isDriven: facts.reports?.receivers[c.receiverKey] !== undefined && facts.reports.packs[c.packKey] !== undefined,
+      receiverHz: receiverHz(facts, c, mySyncs), packHz: packFrequencyHz(facts, c, mySyncs), pack: packReports[c.packKey] ?? null,
       lastLevel: levels.findLast((l) => l.channelId === c.id) ?? null,
       placeCheckHere: mine.findLast((p) => p.placeId === day.currentPlaceId) ?? null, lastPlaceCheck: mine.at(-1) ?? null,
       lastProofs: (["proof-off", "proof-on"] as const).map((kind) => facts.syncs.findLast((s) => s.channelId === c.id && s.kind === kind)).filter((s) => s !== undefined),
@@ -123,6 +131,7 @@ export async function getDayView(app: AppContext, dayId: number): Promise<Result
   return ok({
     day, kit, nowMs: facts.nowMs, channels, stations, steps: nextSteps(facts), plan,
     places: places.map((p) => ({ ...p, lastScanAtMs: sweeps.filter((s) => s.placeId === p.id).at(-1)?.takenAtMs ?? null })),
+    receivers: units.filter((u) => u.kind === "receiver"),
     packs: units.filter((u) => u.kind === "pack").map((u) => ({ ...u, carriedBy: facts.channels.find((c) => c.packKey === u.key)?.id ?? null, report: packReports[u.key] ?? null })),
     planHistory: plans.map(({ version, placeId, acceptedAtMs, how }) => ({ version, placeId, acceptedAtMs, how })),
     sweepsHere: sweeps.filter((s) => s.placeId === day.currentPlaceId),
@@ -130,7 +139,12 @@ export async function getDayView(app: AppContext, dayId: number): Promise<Result
   });
 }
 
-/** The day to open first: the newest. */
-export async function newestDayId(app: AppContext): Promise<number | null> {
-  return (await listDays(app.db)).at(-1)?.id ?? null;
+/** The day to open first: today's, else the next to come, else the one that was last. A practice day goes by its own clock, so that the newest of them is meant. */
+export async function dayToOpen(app: AppContext): Promise<number | null> {
+  const days = (await listDays(app.db)).filter((d) => !d.isGone);
+  const practice = days.filter((d) => d.isPractice).at(-1);
+  if (practice) return practice.id;
+  const today = todayIso(app);
+  const byDate = [...days].sort((a, b) => (a.dateIso < b.dateIso ? -1 : a.dateIso > b.dateIso ? 1 : a.id - b.id));
+  return (byDate.find((d) => d.dateIso >= today) ?? byDate.at(-1))?.id ?? null;
 }

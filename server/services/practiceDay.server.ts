@@ -3,7 +3,7 @@ import type { Rig, RigPack } from "../../core/air/rig";
 import { SHIPPED_KIT } from "../../core/kit/shipped";
 import type { CaseUnit, StockItem } from "../../core/kit/units";
 import { insertChannel, type StoredChannel } from "../db/repositories/channels.server";
-import { type DayPlace, insertDay, insertPlace, updateDay } from "../db/repositories/days.server";
+import { type DayPlace, insertDay, insertFirstPlaces, insertShoot, updateDay } from "../db/repositories/days.server";
 import { appendVersion } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { practiceUnits } from "./practiceRig.server";
@@ -64,14 +64,11 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
   const { db } = app;
   return db.write(async (t) => {
     const dayId = await insertDay(db, {
-      production: "Slack Water", title: "day 3 of 9", dateIso: "2027-05-04", dayNumber: 3, dayCount: 9, town: "Port Ellery", region: "EU", profile: "normal",
+      shootId: await insertShoot(db, "Slack Water", t), dateIso: "2027-05-04", dayNumber: 3, dayCount: 9, town: "Port Ellery", region: "EU", profile: "normal",
       maxNoiseDbm: -95, spares: 2, isPractice: true, clockDayMs: hours(7, 30), clockRealMs: app.realNowMs(),
     }, t);
-    const placeIds: number[] = [];
-    for (const place of PLACES) {
-      const { geometry } = PORT_ELLERY_SITES.find((s) => s.key === place.siteKey)!;
-      placeIds.push(await insertPlace(db, dayId, { ...place, geometry }, t));
-    }
+    const places = PLACES.map((place) => ({ ...place, geometry: PORT_ELLERY_SITES.find((s) => s.key === place.siteKey)!.geometry }));
+    const placeIds = await insertFirstPlaces(db, dayId, places, { atMs: hours(7, 30), how: "from the call sheet" }, t);
     await appendVersion(db, "units", dayId, { version: 1, atMs: hours(7, 30), how: "unpacked", items: [...UNITS] }, t);
     await appendVersion(db, "stations", dayId, { version: 1, atMs: hours(7, 30), how: "from the register", items: [...PORT_ELLERY_STATIONS] }, t);
     for (const channel of CAST) await insertChannel(db, dayId, channel, t);

@@ -5,7 +5,7 @@ import { packingList, type PackingLine } from "../../core/day/packing";
 import { type CaseUnit, powerOf, type StockItem } from "../../core/kit/units";
 import { prepFindings, type Finding, type PrepFacts } from "../../core/day/readiness";
 import { packDays, peakOf, wiredStretches, type PackDay, type Scene, type WiredStretch } from "../../core/day/scenes";
-import { type ColumnMap, guessColumns, readSceneTable, type SceneRow } from "../../core/day/sceneTable";
+import { type ColumnMap, guessColumns, readSceneTable, readTypedScene, type SceneRow, type SceneTold } from "../../core/day/sceneTable";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { listVersions, newestItems, type VersionedList } from "../db/repositories/versionedLists.server";
@@ -109,6 +109,21 @@ export async function importScenes(app: AppContext, dayId: number, p: { text: st
   const items = good.sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs);
   const stored = await storeNextList(app, "scenes", dayId, { seenVersion: p.seenVersion, items, how: "read from a list" });
   return stored.ok ? ok({ imported: good.length, leftOut }) : stored;
+}
+
+/** Puts one scene on the list, in the place of another if it replaces one. */
+export async function putScene(app: AppContext, dayId: number, p: { scene: SceneTold; replaces: string | null; seenVersion: number }): Promise<Result<null, ServiceError>> {
+  const { items } = await newestList(app, "scenes", dayId);
+  const rest = items.filter((s) => s.number !== p.replaces);
+  const read = readTypedScene(p.scene, rest.map((s) => s.number));
+  if (!read.scene) return fail({ code: "scene-typed", problems: read.problems });
+  return storeNextList(app, "scenes", dayId, { seenVersion: p.seenVersion, items: [...rest, read.scene].sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs), how: `scene ${read.scene.number} ${p.replaces === null ? "added" : "changed"}` });
+}
+
+export async function removeScene(app: AppContext, dayId: number, p: { number: string; seenVersion: number }): Promise<Result<null, ServiceError>> {
+  const { items } = await newestList(app, "scenes", dayId);
+  if (!items.some((s) => s.number === p.number)) return fail({ code: "not-found", what: "scene" });
+  return storeNextList(app, "scenes", dayId, { seenVersion: p.seenVersion, items: items.filter((s) => s.number !== p.number), how: `scene ${p.number} struck` });
 }
 
 /** Sets a pack's power. A practice pack follows. */

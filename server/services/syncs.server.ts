@@ -1,4 +1,5 @@
 import type { DeviceError, MeterReading } from "../../core/air/rig";
+import { SELF_CHOSEN_HZ } from "../../core/day/channelState";
 import type { Channel, SyncRecord } from "../../core/day/facts";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
@@ -72,6 +73,30 @@ export async function syncPack(app: AppContext, dayId: number, channelId: number
   if (!after.ok) return deviceFailure(after.error, channel.packLabel);
   // what the pack says after, not what it was told, is what goes on record
   await record(app, loaded, { kind: "pack-synced", channelId, frequencyHz: after.value.packs[channel.packKey]?.frequencyHz ?? frequencyHz, packKey: channel.packKey });
+  return ok(null);
+}
+
+/** What somebody saw on units that nobody can ask. */
+export type Seen = { what: "receiver-shows"; frequencyHz: number } | { what: "pack-shows"; frequencyHz: number } | { what: "proof"; isClear: boolean; hasRf: boolean; hasAudio: boolean };
+
+/** Puts on record what a person saw: a display, or both halves of a proof. */
+export async function recordSeen(app: AppContext, dayId: number, channelId: number, seen: Seen): Answer {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const loaded = got.value;
+  const channel = loaded.facts.channels.find((c) => c.id === channelId);
+  const frequencyHz = channel?.meets === "adaptive" ? SELF_CHOSEN_HZ : pickOf(loaded, channelId);
+  if (!channel || frequencyHz === null) return fail({ code: "not-found", what: channel ? "plan" : "channel" });
+  const { packKey } = channel;
+  switch (seen.what) {
+    case "receiver-shows": await record(app, loaded, { kind: "receiver-set", channelId, frequencyHz: seen.frequencyHz }); break;
+    case "pack-shows": await record(app, loaded, { kind: "pack-synced", channelId, frequencyHz: seen.frequencyHz, packKey }); break;
+    case "proof": {
+      const off = { kind: "proof-off" as const, channelId, frequencyHz, isClear: seen.isClear, strongestDbm: null };
+      if (!seen.isClear) await record(app, loaded, off);
+      else await record(app, loaded, off, { kind: "proof-on", channelId, frequencyHz, packKey, hasRf: seen.hasRf, hasAudio: seen.hasAudio, strongestDbm: null });
+    }
+  }
   return ok(null);
 }
 

@@ -67,7 +67,7 @@ export default function DayScreen() {
         </tbody>
       </Table>
       <section>
-        <Heading>Where the unit is</Heading>
+        <Row><Heading>Where the unit is</Heading><Link to={`${base}/setup`}>places and talkers</Link></Row>
         <Places>
           {view.places.map((p) => (
             <li key={p.id}>

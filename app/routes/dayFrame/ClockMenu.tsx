@@ -1,7 +1,7 @@
 import { Button as AriaButton, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
 import styled from "styled-components";
 import type { DayView } from "../../../server/services/dayView.server";
-import { formatClock } from "../../../contract/format";
+import { formatClock, formatDayClock } from "../../../contract/format";
 import { MONO, TARGET_PX } from "../../ui/theme/theme";
 import type { DayIntent } from "../day/intents";
 import { useIntent } from "../shared/useIntent";
@@ -9,7 +9,7 @@ import { useIntent } from "../shared/useIntent";
 /** The day's clock. On a practice day it can be moved on. */
 export function ClockMenu({ day, places, nowMs }: { day: DayView["day"]; places: DayView["places"]; nowMs: number }) {
   const { send } = useIntent<DayIntent>(`/day/${day.id}?index`);
-  if (!day.isPractice) return <Time>{formatClock(nowMs)}</Time>;
+  if (!day.isPractice) return <Time>{formatDayClock(nowMs)}</Time>;
   const later = places.filter((p) => p.startMs > nowMs);
   return (
     <MenuTrigger>

@@ -36,6 +36,12 @@ export const Stages = styled.nav`
   }
 `;
 
+/** The sheets of the preparation, side by side under it. */
+export const Sheets = styled(Stages)`
+  margin-top: -14px;
+  a { font-size: 15px; padding: 0 10px; &.active { font-weight: 600; } &.active::after { left: 10px; right: 10px; height: 2px; bottom: 9px; background: var(--ink); } }
+`;
+
 export const Columns = styled.div`
   @media print { && { display: block; } }
   display: grid; grid-template-columns: minmax(0, 1fr) 280px; gap: 32px; align-items: start;

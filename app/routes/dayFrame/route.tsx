@@ -1,14 +1,11 @@
-import { Moon, Sun } from "lucide-react";
-import { useEffect, useState } from "react";
-import { Link, NavLink, Outlet, useLocation, useNavigation, useRevalidator, useRouteLoaderData } from "react-router";
+import { useEffect } from "react";
+import { Link, NavLink, Outlet, useLocation, useNavigation, useRevalidator } from "react-router";
 import type { Route } from "./+types/route";
 import { getDayView } from "../../../server/services/dayView.server";
 import { formatAge, formatClock } from "../../../contract/format";
 import { stepWords } from "../../../contract/dayWords";
-import { themeCookie } from "../../features/frame/themeCookie";
+import { ThemeToggle } from "../../features/frame/ThemeToggle";
 import { useNow } from "../../features/frame/useNow";
-import type { ThemeName } from "../../ui/theme/theme";
-import { ToggleButton } from "../../ui/Button/Button";
 import { dayIdOf, orNotFound } from "../shared/reply.server";
 import { currentPlace, namesOf } from "../shared/useDay";
 import { ClockMenu } from "./ClockMenu";
@@ -22,6 +19,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 export const meta: Route.MetaFunction = ({ data }) => [{ title: data ? `${data.day.production} · Plain Channel` : "Plain Channel" }];
 
 const STAGES = [["", "Day"], ["prepare", "Prepare"], ["scan", "Scan"], ["pick", "Pick"], ["sync", "Sync"], ["level", "Level"], ["place", "Place"]] as const;
+const SHEETS = [["prepare", "Scenes"], ["setup", "Places and talkers"], ["kit", "Case"], ["models", "Models"], ["handed", "Handed down"], ["register", "Television"], ["law", "Law"], ["labels", "Labels and packing"]] as const;
 const REFRESH_MS = 20_000;
 
 /** What stands around every screen: whose day, the places in time order, the stages in the order of the work, and what to do next. */
@@ -36,7 +34,8 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
     return () => clearInterval(timer);
   }, [revalidate, state]);
   const base = `/day/${day.id}`;
-  const isPreparing = /\/(handed|kit|models|labels|law|register)$/.test(useLocation().pathname);
+  const sheet = useLocation().pathname.split("/").at(-1) ?? "";
+  const isPreparing = SHEETS.some(([path]) => path === sheet);
   const names = namesOf(view);
   const here = currentPlace(view);
   const startMs = places[0]?.startMs ?? 0;
@@ -46,7 +45,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   return (
     <S.Frame>
       <S.Head>
-        <S.Production to={base}>{day.production}</S.Production>
+        <S.Production to="/shoots" aria-label={`${day.production}: all shoots and days`}>{day.production}</S.Production>
         <S.Where>{`day ${day.dayNumber} of ${day.dayCount} · ${day.town} · ${date}`}{day.isPractice && " · practice"}</S.Where>
         <S.HeadTools>
           <ShortcutHelp base={base} />
@@ -75,6 +74,11 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
       <S.Stages aria-label="Stages">
         {STAGES.map(([path, label]) => <NavLink key={path} to={path ? `${base}/${path}` : base} end className={({ isActive }) => (isActive || (path === "prepare" && isPreparing) ? "active" : "")}>{label}</NavLink>)}
       </S.Stages>
+      {isPreparing && (
+        <S.Sheets aria-label="Preparation">
+          {SHEETS.map(([path, label]) => <NavLink key={path} to={`${base}/${path}`} className={({ isActive }) => (isActive ? "active" : "")}>{label}</NavLink>)}
+        </S.Sheets>
+      )}
 
       <S.Columns>
         <main data-loading={navigation.state === "loading" || undefined}><Outlet context={view} /></main>
@@ -98,22 +102,5 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
         </S.Next>
       </S.Columns>
     </S.Frame>
-  );
-}
-
-/** The theme is a matter of this browser alone: kept in a cookie at once, so that the next page comes in it. */
-function ThemeToggle() {
-  const saved = useRouteLoaderData<{ theme: ThemeName }>("root")?.theme ?? "daylight";
-  const [chosen, setChosen] = useState<ThemeName | null>(null);
-  const isNight = (chosen ?? saved) === "night";
-  const choose = (theme: ThemeName) => {
-    document.cookie = themeCookie(theme);
-    document.documentElement.dataset["theme"] = theme;
-    setChosen(theme);
-  };
-  return (
-    <ToggleButton isSelected={isNight} aria-label={isNight ? "Night colours: on" : "Night colours: off"} onChange={(night) => choose(night ? "night" : "daylight")}>
-      {isNight ? <Moon aria-hidden /> : <Sun aria-hidden />}
-    </ToggleButton>
   );
 }

@@ -6,10 +6,11 @@ import type { ChannelView } from "../../../server/services/dayView.server";
 import { levelWords } from "../../../contract/dayWords";
 import { formatDb, formatDbfs, formatMetres } from "../../../contract/format";
 import { levelAdviceWords } from "../../../contract/words";
-import { type Effort, levelChain, PACK_HEADROOM_AIM_DB, suggestGainDb, type LevelStage } from "../../../core/audio/levelChain";
+import { levelChain, PACK_HEADROOM_AIM_DB, suggestGainDb, type LevelStage } from "../../../core/audio/levelChain";
 import { inputModel, microphoneModel, packModel, receiverModel } from "../../../core/kit/models";
 import { levelQuestion, suggestOutputDb, type LevelSettings } from "../../../core/kit/setups";
 import { StaircaseChart } from "../../charts/staircase/StaircaseChart";
+import { EFFORTS } from "../../features/channel/choices";
 import { ChannelChooser, chosenChannel } from "../../features/channel/ChannelChooser";
 import { Button, PrimaryButton } from "../../ui/Button/Button";
 import { NumberField, SelectField, SliderField } from "../../ui/Field/Field";
@@ -28,10 +29,6 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   return reply(await keepLevel(context.app, dayIdOf(params), read.intent), (talker) => `Kept for ${talker}, with the voice it is set for.`);
 }
 
-const EFFORTS: { id: Effort; label: string; detail: string }[] = [
-  { id: "soft", label: "soft", detail: "54 dB at 1 m" }, { id: "normal", label: "normal", detail: "60 dB" }, { id: "raised", label: "raised", detail: "66 dB" },
-  { id: "loud", label: "loud", detail: "72 dB" }, { id: "shout", label: "shout", detail: "78 dB" },
-];
 const STAGE_NAMES: Partial<Record<LevelStage["name"], string>> = { microphone: "Microphone", transmitter: "Pack", receiver: "Receiver", input: "Input" };
 
 /** Whose voice needs which gain: pack first, then the receiver's output, then the input. */

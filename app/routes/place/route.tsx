@@ -16,6 +16,7 @@ import type { CoaxType } from "../../../core/radio/feed";
 import { linkBudget, type LinkAnswer, type Wall } from "../../../core/radio/link";
 import { MATERIALS, type Material } from "../../../core/radio/slab";
 import { TermsChart } from "../../charts/terms/TermsChart";
+import { WEARS } from "../../features/channel/choices";
 import { ChannelChooser, chosenChannel } from "../../features/channel/ChannelChooser";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { NumberField, SelectField, SwitchField } from "../../ui/Field/Field";
@@ -34,10 +35,6 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   return reply(await keepPlace(context.app, dayIdOf(params), read.intent), (talker) => `Kept for ${talker} at this place.`);
 }
 
-const WEARS: { id: PathSetup["wear"]; label: string }[] = [
-  { id: "waist-back", label: "waist, behind" }, { id: "waist-front", label: "waist, in front" }, { id: "chest", label: "chest" }, { id: "thigh", label: "thigh" },
-  { id: "ankle", label: "ankle" }, { id: "hand", label: "in the hand" }, { id: "free", label: "on nothing" },
-];
 const ANTENNAS: { id: PathSetup["antenna"]; label: string; detail: string }[] = [
   { id: "whip-quarter", label: "whips on the receiver", detail: "2 dBi" }, { id: "dipole", label: "dipoles", detail: "2 dBi, upright" },
   { id: "butterfly", label: "butterflies", detail: "wideband, all round" }, { id: "fin", label: "fins", detail: "6 dBi, must face the action" },

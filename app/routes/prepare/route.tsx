@@ -1,11 +1,11 @@
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { data, Link } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { getPreparation, importScenes, previewScenesOf, type ScenePreview, setPackPower } from "../../../server/services/preparation.server";
+import { getPreparation, importScenes, previewScenesOf, putScene, removeScene, type ScenePreview, setPackPower } from "../../../server/services/preparation.server";
 import { undoList } from "../../../server/services/versionedLists.server";
 import { capital, count, formatClock, formatDuration, listWords, numberWord } from "../../../contract/format";
-import { capitalSentence, findingWords, legalityWords, pairProblemWords, prepHeadline } from "../../../contract/prepWords";
+import { capitalSentence, dayWord, findingWords, legalityWords, pairProblemWords, prepHeadline } from "../../../contract/prepWords";
 import { WiredChart } from "../../charts/wired/WiredChart";
 import { Button, QuietButton } from "../../ui/Button/Button";
 import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
@@ -16,6 +16,7 @@ import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { prepareIntents, type PrepareIntent } from "./intents";
+import { SceneForm } from "./SceneForm";
 import { SceneImport } from "./SceneImport";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -34,6 +35,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return preview.ok ? data<PreviewReply<ScenePreview>>({ ok: true, message: null, at: Date.now(), preview: preview.value }) : reply(preview);
     }
     case "import": return reply(await importScenes(app, dayId, intent), ({ imported, leftOut }) => `${capital(count(imported, "scene"))} taken over${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`);
+    case "put-scene": return reply(await putScene(app, dayId, intent), () => `Scene ${intent.scene.number.trim()} is on the list.`);
+    case "strike-scene": return reply(await removeScene(app, dayId, intent), () => `Scene ${intent.number} is struck.`);
     case "undo": return reply(await undoList(app, "scenes", dayId, intent.seenVersion), () => "The list before is back.");
     case "set-power": return reply(await setPackPower(app, dayId, intent.packKey, intent.powerMw), () => `Set to ${intent.powerMw} mW.`);
   }
@@ -44,6 +47,9 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
   const view = useDay();
   const { send, reply: answer, isBusy } = useIntent<PrepareIntent>();
   const seenVersion = prep.list?.version ?? 0;
+  /** The scene that is being changed: its number, "" for a new one. */
+  const [opened, setOpened] = useState<string | null>(null);
+  const changed = prep.scenes.find((s) => s.number === opened) ?? null;
   const spans = useMemo(() => prep.packDays.map((p) => p.spans), [prep.packDays]);
   const placeName = (id: number | null) => view.places.find((p) => p.id === id)?.name ?? "–";
   const chains = prep.findings.find((f) => f.code === "chains-short");
@@ -53,7 +59,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
   return (
     <Stack $gapPx={22}>
       <div>
-        <Answer>{prepHeadline(prep.findings, prep.scenes.length > 0)}</Answer>
+        <Answer>{prepHeadline(prep.findings, prep.scenes.length > 0, dayWord(view.nowMs, view.day.dateIso))}</Answer>
         <Sub>
           {prep.peak
             ? `${capital(count(prep.scenes.length, "scene"))}. Most at once: ${count(prep.peak.talkers.length, "voice")} in scene ${listWords(prep.peak.sceneNumbers)}, ${formatClock(prep.peak.startMs)}–${formatClock(prep.peak.endMs)}. ${capital(count(prep.packDays.length, "pack"))} would do for the day${handed.length > 0 ? `, handed on ${numberWord(handed.length)} ${handed.length === 1 ? "time" : "times"}` : ""}.`
@@ -90,7 +96,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
         </Row>
         {prep.scenes.length > 0 && (
           <Table>
-            <thead><tr><th>Scene</th><th>Place</th><th>Times</th><th>Who speaks</th><th>Again?</th></tr></thead>
+            <thead><tr><th>Scene</th><th>Place</th><th>Times</th><th>Who speaks</th><th>Again?</th><th /></tr></thead>
             <tbody>
               {prep.scenes.map((s) => (
                 <tr key={s.number}>
@@ -99,19 +105,23 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
                   <td data-label="Times"><Figure>{`${formatClock(s.startMs)}–${formatClock(s.endMs)}`}</Figure></td>
                   <td data-label="Who speaks">{s.speakers.join(", ") || <Soft>nobody</Soft>}</td>
                   <td data-label="Again?">{s.isRepeatable ? <Soft>yes</Soft> : <b>happens once</b>}</td>
+                  <td data-wide><QuietButton onPress={() => setOpened(s.number)} aria-label={`Change scene ${s.number}`}>change</QuietButton></td>
                 </tr>
               ))}
             </tbody>
           </Table>
         )}
+        {opened !== null && (
+          <Gap>
+            <SceneForm
+              key={opened} scene={changed} others={prep.scenes.filter((s) => s !== changed)} isBusy={isBusy} onDrop={() => setOpened(null)}
+              onKeep={(scene) => { send({ intent: "put-scene", scene, replaces: changed?.number ?? null, seenVersion }); setOpened(null); }}
+              onStrike={() => { if (changed) send({ intent: "strike-scene", number: changed.number, seenVersion }); setOpened(null); }}
+            />
+          </Gap>
+        )}
+        {opened === null && <Gap><Button onPress={() => setOpened("")}>Add a scene</Button></Gap>}
         <Gap><SceneImport seenVersion={seenVersion} onImport={send} /></Gap>
-      </section>
-      <section>
-        <Heading>To hand in and out</Heading>
-        <p><Link to={`/day/${view.day.id}/kit`}>The case</Link>: every receiver and pack, what it can do here, and what else is in there.</p>
-        <p><Link to={`/day/${view.day.id}/handed`}>Handed down by a coordinator</Link>: read the list, see what is wrong with it, write back.</p>
-        <p><Link to={`/day/${view.day.id}/register`}>What television reaches this place</Link>, and the room it leaves for your kit.</p>
-        <p><Link to={`/day/${view.day.id}/labels`}>Labels and the packing list</Link>, to print.</p>
       </section>
       <section>
         <Heading>Which packs work with which receivers</Heading>
@@ -121,7 +131,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
             {prep.match.map((m) => (
               <tr key={m.unit.key}>
                 <th scope="row"><b>{m.unit.label}</b> <Soft>{m.modelName}</Soft></th>
-                {m.receivers.map((r) => <td key={r.key} data-label={r.label}>{r.problem === null ? <Status status="done">works</Status> : <Soft>{pairProblemWords(r.problem)}</Soft>}</td>)}
+                {m.receivers.map((r) => <td key={r.key} data-label={r.label}>{r.problem === null ? <Status status="done">works</Status> : <Soft>{r.problem.code === "other-modulation" ? "other modulation" : pairProblemWords(r.problem)}</Soft>}</td>)}
                 <td data-label="Here">{m.legality.code === "fine" ? <Soft>{`${m.unit.powerMw ?? ""} mW`}</Soft> : <Status status="problem">{legalityWords(m.legality)}</Status>}</td>
               </tr>
             ))}

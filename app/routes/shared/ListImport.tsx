@@ -6,7 +6,7 @@ import { count } from "../../../contract/format";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { SelectField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
-import { Figure, Heading, Row, Soft, Stack, Table } from "../../ui/Page/Page";
+import { Figure, Heading, Panel, Row, Soft, Stack, Table } from "../../ui/Page/Page";
 import { Settings } from "../../ui/Page/Split";
 import { Status } from "../../ui/Status/Status";
 import type { Reply } from "./reply";
@@ -123,5 +123,4 @@ export function ListImport<Field extends string, RowOf>({ button, hint, thing, f
   );
 }
 
-const Panel = styled.section`display: flex; flex-direction: column; gap: 14px; border-left: 4px solid var(--accent); padding: 4px 0 8px 16px;`;
 const Scroll = styled.div`max-height: 380px; overflow: auto;`;

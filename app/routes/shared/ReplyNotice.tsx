@@ -1,7 +1,10 @@
+import { QuietButton } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
 import type { Reply } from "./reply";
 
-export function ReplyNotice({ reply }: { reply: Reply | undefined }) {
+/** What came of the last intent, with its undo where there is one. */
+export function ReplyNotice<Intent extends object>({ reply, onUndo }: { reply: Reply | undefined; onUndo?: (intent: Intent) => void }) {
   if (!reply?.message) return null;
-  return <Notice kind={reply.ok ? "said" : "refused"}>{reply.message}</Notice>;
+  const undo = reply.ok ? reply.undo : null;
+  return <Notice kind={reply.ok ? "said" : "refused"} action={undo && onUndo ? <QuietButton onPress={() => onUndo(undo as Intent)}>Undo</QuietButton> : undefined}>{reply.message}</Notice>;
 }

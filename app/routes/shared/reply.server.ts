@@ -36,10 +36,10 @@ export const refuse = (message: string, status: number) => data<Reply>({ ok: fal
 
 const STATUS: Partial<Record<ServiceError["code"], number>> = { "not-found": 404, "sweep-file": 400, "sweep-file-large": 413, "setting-unknown": 400 };
 
-/** A use case's result as an answer to the page. */
-export function reply<T>(result: Result<T, ServiceError>, said: (value: T) => string | null = () => null) {
+/** A use case's result as an answer to the page. @param undo - the intent that takes it back, where one does */
+export function reply<T>(result: Result<T, ServiceError>, said: (value: T) => string | null = () => null, undo: (value: T) => object | null = () => null) {
   if (!result.ok) return refuse(serviceErrorWords(result.error), STATUS[result.error.code] ?? 409);
-  return data<Reply>({ ok: true, message: said(result.value), at: Date.now() });
+  return data<Reply>({ ok: true, message: said(result.value), at: Date.now(), undo: undo(result.value) });
 }
 
 /** A file to save. */

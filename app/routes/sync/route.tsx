@@ -1,6 +1,6 @@
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { handlePack, prove, setReceivers, syncPack, usePack as takePack } from "../../../server/services/syncs.server";
+import { handlePack, prove, recordSeen, setReceivers, syncPack, usePack as takePack } from "../../../server/services/syncs.server";
 import type { ChannelView, DayView, PackView } from "../../../server/services/dayView.server";
 import { syncWords } from "../../../contract/dayWords";
 import { legalityWords, pairProblemWords } from "../../../contract/prepWords";
@@ -20,6 +20,7 @@ import { dayIdOf, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { namesOf, useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
+import { ByHand } from "./ByHand";
 import { syncIntents, type SyncIntent } from "./intents";
 import { useMeters } from "./useMeters";
 
@@ -32,6 +33,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   switch (intent.intent) {
     case "set-receivers": return reply(await setReceivers(app, dayId, intent.channelIds));
     case "sync-pack": return reply(await syncPack(app, dayId, intent.channelId));
+    case "saw": return reply(await recordSeen(app, dayId, intent.channelId, intent.seen));
     case "prove": return reply(await prove(app, dayId, intent.channelId));
     case "use-pack": return reply(await takePack(app, dayId, intent));
     case "handle-pack": return reply(await handlePack(app, dayId, intent.packKey, intent.change));
@@ -45,8 +47,8 @@ export default function SyncScreen() {
   const { send, reply: answer, isBusy, pending } = useIntent<SyncIntent>();
   const meters = useMeters(view.day.id, view.rig.state === "ready");
   const proved = view.channels.filter((c) => c.state.sync.code === "proved").length;
-  const unset = view.channels.filter((c) => c.state.sync.code === "receiver-not-set");
-  const isPlanned = view.plan !== null;
+  const unset = view.channels.filter((c) => c.isDriven && c.state.sync.code === "receiver-not-set");
+  const isPlanned = view.plan !== null || view.channels.some((c) => c.meets === "adaptive");
   return (
     <Stack>
       <div>
@@ -73,22 +75,21 @@ export default function SyncScreen() {
                 {"frequencyHz" in c.state.frequency && c.receiverHz !== c.state.frequency.frequencyHz && <Soft>{`plan says ${formatMhz(c.state.frequency.frequencyHz)}`}</Soft>}
               </Unit>
               <Unit>
-                <Soft>{`${c.packLabel} ${c.pack?.isOn ? "is on" : "is off, last on"}`}</Soft>
-                <BigFigure style={c.pack?.isOn ? {} : { color: "var(--soft)" }}>{c.pack ? formatMhz(c.pack.frequencyHz) : "–"}</BigFigure>
-                <ShownAs model={packModel(view.kit, c.packModelId)} frequencyHz={c.pack?.frequencyHz ?? null} />
+                <Soft>{`${c.packLabel} ${!c.isDriven || c.pack?.isOn ? "is on" : "is off, last on"}`}</Soft>
+                <BigFigure style={!c.isDriven || c.pack?.isOn ? {} : { color: "var(--soft)" }}>{c.pack ? formatMhz(c.pack.frequencyHz) : c.packHz ? formatMhz(c.packHz) : "–"}</BigFigure>
+                <ShownAs model={packModel(view.kit, c.packModelId)} frequencyHz={c.pack?.frequencyHz ?? c.packHz} />
                 <Soft>{mismatchWords(c)}</Soft>
                 {c.legality.code !== "fine" && <Status status="problem">{legalityWords(c.legality)}</Status>}
               </Unit>
-              <Meter reading={meters[c.id]} name={c.talker} />
-              <Act>
-                <NextAction channel={c} isBusy={isBusy} pending={pending} send={send} />
-              </Act>
+              {c.isDriven && <Meter reading={meters[c.id]} name={c.talker} />}
+              {c.isDriven && <Act><NextAction channel={c} isBusy={isBusy} pending={pending} send={send} /></Act>}
             </Numbers>
+            {!c.isDriven && <ByHand key={c.state.sync.code} channel={c} receiver={receiverModel(view.kit, c.receiverModelId)} pack={packModel(view.kit, c.packModelId)} isBusy={isBusy} send={send} />}
             {c.lastProofs.length > 0 && c.state.sync.status !== "todo" && <Soft as="p">{proofWords(c)}</Soft>}
             <Hands>
-              <SwitchField isSelected={c.pack?.isOn ?? false} isDisabled={!c.pack} onChange={(isOn) => send({ intent: "handle-pack", packKey: c.packKey, change: { isOn } })}>on</SwitchField>
-              <SwitchField isSelected={c.pack?.isMuted ?? false} isDisabled={!c.pack} onChange={(isMuted) => send({ intent: "handle-pack", packKey: c.packKey, change: { isMuted } })}>muted</SwitchField>
-              <SwitchField isSelected={c.pack?.isMicPlugged ?? false} isDisabled={!c.pack} onChange={(isMicPlugged) => send({ intent: "handle-pack", packKey: c.packKey, change: { isMicPlugged } })}>microphone plugged</SwitchField>
+              {c.isDriven && <SwitchField isSelected={c.pack?.isOn ?? false} isDisabled={!c.pack} onChange={(isOn) => send({ intent: "handle-pack", packKey: c.packKey, change: { isOn } })}>on</SwitchField>}
+              {c.isDriven && <SwitchField isSelected={c.pack?.isMuted ?? false} isDisabled={!c.pack} onChange={(isMuted) => send({ intent: "handle-pack", packKey: c.packKey, change: { isMuted } })}>muted</SwitchField>}
+              {c.isDriven && <SwitchField isSelected={c.pack?.isMicPlugged ?? false} isDisabled={!c.pack} onChange={(isMicPlugged) => send({ intent: "handle-pack", packKey: c.packKey, change: { isMicPlugged } })}>microphone plugged</SwitchField>}
               <SelectField
                 label={`Pack of ${c.talker}`} isLabelHidden value={c.packKey} isDisabled={isBusy}
                 onChange={(packKey) => packKey !== c.packKey && send({ intent: "use-pack", channelId: c.id, packKey, seenVersion: c.version })}
@@ -101,7 +102,7 @@ export default function SyncScreen() {
           </ChannelItem>
         ))}
       </Channels>
-      <Soft as="p">The switches stand for hands on the practice packs. Wiring a person is touching a person: ask first; ask about implanted medical devices, and keep packs away from them as their maker says.</Soft>
+      <Soft as="p">{view.rig.state === "ready" && "The switches stand for hands on the practice packs. "}Wiring a person is touching a person: ask first; ask about implanted medical devices, and keep packs away from them as their maker says.</Soft>
     </Stack>
   );
 }
@@ -133,11 +134,13 @@ function ShownAs({ model, frequencyHz }: { model: ReceiverModel | PackModel; fre
 
 /** Why a pack does not match, in a few words. */
 function mismatchWords(c: ChannelView): string {
-  if (!c.pack) return "cannot be asked";
   const { sync } = c.state;
+  if (c.meets === "adaptive") return "chooses for itself";
   if (sync.code === "pack-cannot") return `tunes ${stretchesWords(sync.ranges)}: never meets`;
-  if (c.receiverHz === null || c.pack.frequencyHz === c.receiverHz) return c.pack.frequencyHz === c.receiverHz ? "matches" : "";
-  return sync.code === "receiver-not-set" || sync.code === "no-frequency" ? "" : `does not match: ${mhz(Math.abs(c.pack.frequencyHz - c.receiverHz))} away`;
+  const packHz = c.pack?.frequencyHz ?? c.packHz;
+  if (packHz === null) return c.isDriven ? "" : "not seen yet";
+  if (c.receiverHz === null || packHz === c.receiverHz) return packHz === c.receiverHz ? "matches" : "";
+  return sync.code === "receiver-not-set" || sync.code === "no-frequency" ? "" : `does not match: ${mhz(Math.abs(packHz - c.receiverHz))} away`;
 }
 
 function fitWords(view: DayView, c: ChannelView, unit: PackView): string {
@@ -148,8 +151,8 @@ function fitWords(view: DayView, c: ChannelView, unit: PackView): string {
 
 function proofWords(c: ChannelView): string {
   const parts = c.lastProofs.map((p) => {
-    if (p.kind === "proof-off") return `pack off: ${p.isClear ? "nothing" : "someone"}, ${formatDbm(p.strongestDbm)}`;
-    return p.kind === "proof-on" ? `pack on: ${formatDbm(p.strongestDbm)}, ${p.hasAudio ? "audio follows" : "no audio: muted, or the microphone is not plugged"}` : "";
+    if (p.kind === "proof-off") return `pack off: ${p.isClear ? "nothing" : "someone"}, ${p.strongestDbm === null ? "by hand" : formatDbm(p.strongestDbm)}`;
+    return p.kind === "proof-on" ? `pack on: ${p.strongestDbm === null ? (p.hasRf ? "RF" : "no RF") : formatDbm(p.strongestDbm)}, ${p.hasAudio ? "audio follows" : "no audio: muted, or the microphone is not plugged"}` : "";
   });
   return `${listWords(parts.filter(Boolean)).replace(" and ", "; ")}.`;
 }

@@ -55,11 +55,13 @@ export interface TextFieldProps {
   error?: string | null;
   widthCh?: number;
   inputMode?: "decimal" | "text";
+  type?: "text" | "date";
+  isFocused?: boolean;
 }
 
-export function TextField({ label, isLabelHidden = false, value, onChange, onCommit, placeholder = "", error = null, widthCh = 12, inputMode = "text" }: TextFieldProps) {
+export function TextField({ label, isLabelHidden = false, value, onChange, onCommit, placeholder = "", error = null, widthCh = 12, inputMode = "text", type = "text", isFocused = false }: TextFieldProps) {
   return (
-    <S.Field as={AriaTextField} value={value} onChange={onChange} isInvalid={error !== null} {...(isLabelHidden ? { "aria-label": label } : {})}>
+    <S.Field as={AriaTextField} value={value} onChange={onChange} isInvalid={error !== null} type={type} autoFocus={isFocused} {...(isLabelHidden ? { "aria-label": label } : {})}>
       {!isLabelHidden && <S.Label as={Label}>{label}</S.Label>}
       <S.Input
         as={Input} $widthCh={widthCh} placeholder={placeholder} inputMode={inputMode} autoComplete="off" onBlur={onCommit}

@@ -11,6 +11,9 @@ export const Soft = styled.span`color: var(--soft); font-size: 15px;`;
 export const Figure = styled.span`font-family: ${MONO}; white-space: nowrap;`;
 export const BigFigure = styled.span`font-family: ${MONO}; font-size: 22px; white-space: nowrap;`;
 
+/** Work that was begun and is not done: a preview, a form. */
+export const Panel = styled.section`display: flex; flex-direction: column; gap: 14px; border-left: 4px solid var(--accent); padding: 4px 0 8px 16px;`;
+
 /** A table of rules, not boxes. On a phone each row becomes a block whose cells carry their own heading. */
 export const Table = styled.table`
   width: 100%; border-collapse: collapse; text-align: left;

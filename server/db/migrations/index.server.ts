@@ -4,6 +4,7 @@ import { handedDown } from "./m0003HandedDown.server";
 import { regionFiles } from "./m0004RegionFiles.server";
 import { stationLists } from "./m0005StationLists.server";
 import { kitLists } from "./m0006Kit.server";
+import { shoots } from "./m0007Shoots.server";
 import { preparation } from "./m0002Preparation.server";
 
 export interface Migration {
@@ -19,4 +20,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0004-region-files", up: regionFiles },
   { name: "0005-station-lists", up: stationLists },
   { name: "0006-kit-lists", up: kitLists },
+  { name: "0007-shoots", up: shoots },
 ];

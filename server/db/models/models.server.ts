@@ -2,10 +2,12 @@ import { DataTypes, type Model, type ModelAttributeColumnOptions, type ModelStat
 
 /** Tells Sequelize the tables as the migrations make them. Only repositories import this. */
 export interface DayRow {
-  id: number; production: string; title: string; dateIso: string; dayNumber: number; dayCount: number; town: string; region: string; profile: string;
+  id: number; shootId: number; isGone: boolean; dateIso: string; dayNumber: number; dayCount: number; town: string; region: string; profile: string;
   maxNoiseDbm: number; spares: number; isPractice: boolean; currentPlaceId: number | null; clockDayMs: number; clockRealMs: number;
 }
-export interface PlaceRow { id: number; dayId: number; name: string; setting: string; note: string; startMs: number; endMs: number; siteKey: string | null; geometryJson: string }
+export interface ShootRow { id: number; name: string }
+/** What a place is, is in the day's list of places; the row is what records point at. */
+export interface PlaceRow { id: number; dayId: number }
 /** Lists of one shape. */
 export interface ItemListRow { id: number; dayId: number; version: number; atMs: number; how: string; itemsJson: string }
 export interface SceneListRow { id: number; dayId: number; version: number; atMs: number; how: string; scenesJson: string }
@@ -13,7 +15,7 @@ export interface HandedListRow { id: number; dayId: number; version: number; atM
 export interface RegionFileRow { id: number; name: string; version: number; atRealMs: number; json: string | null }
 export interface ChannelRow {
   id: number; dayId: number; number: number; talker: string; mark: string; part: string; moves: string; effort: string; wear: string; microphoneId: string;
-  micDistanceM: number; peakFactorDb: number; inputId: string; receiverKey: string; half: number; packKey: string; version: number;
+  micDistanceM: number; peakFactorDb: number; inputId: string; receiverKey: string; half: number; packKey: string; version: number; isGone: boolean;
 }
 export interface ChannelChangeRow { id: number; channelId: number; version: number; atMs: number; what: string }
 export interface StationListRow { id: number; dayId: number; version: number; atMs: number; how: string; stationsJson: string }
@@ -37,8 +39,10 @@ export interface PlaceCheckRow {
 type Table<Row extends object> = ModelStatic<Model<Row, Omit<Row, "id"> & { id?: number }>>;
 
 export interface Models {
+  shoots: Table<ShootRow>;
   days: Table<DayRow>;
   places: Table<PlaceRow>;
+  placeLists: Table<ItemListRow>;
   unitLists: Table<ItemListRow>;
   stockLists: Table<ItemListRow>;
   modelLists: Table<ItemListRow>;
@@ -67,12 +71,14 @@ const id = { type: INTEGER, primaryKey: true, autoIncrement: true };
 const itemList = { id, dayId: int, version: int, atMs: int, how: text, itemsJson: text };
 
 const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions> } = {
-  days: { id, production: text, title: text, dateIso: text, dayNumber: int, dayCount: int, town: text, region: text, profile: text, maxNoiseDbm: real, spares: int, isPractice: flag, currentPlaceId: maybe(INTEGER), clockDayMs: int, clockRealMs: int },
-  places: { id, dayId: int, name: text, setting: text, note: text, startMs: int, endMs: int, siteKey: maybe(TEXT), geometryJson: text },
+  shoots: { id, name: text },
+  days: { id, shootId: int, isGone: flag, dateIso: text, dayNumber: int, dayCount: int, town: text, region: text, profile: text, maxNoiseDbm: real, spares: int, isPractice: flag, currentPlaceId: maybe(INTEGER), clockDayMs: int, clockRealMs: int },
+  places: { id, dayId: int },
+  placeLists: itemList,
   unitLists: itemList,
   stockLists: itemList,
   modelLists: itemList,
-  channels: { id, dayId: int, number: int, talker: text, mark: text, part: text, moves: text, effort: text, wear: text, microphoneId: text, micDistanceM: real, peakFactorDb: real, inputId: text, receiverKey: text, half: int, packKey: text, version: int },
+  channels: { id, dayId: int, number: int, talker: text, mark: text, part: text, moves: text, effort: text, wear: text, microphoneId: text, micDistanceM: real, peakFactorDb: real, inputId: text, receiverKey: text, half: int, packKey: text, version: int, isGone: flag },
   channelChanges: { id, channelId: int, version: int, atMs: int, what: text },
   stationLists: { id, dayId: int, version: int, atMs: int, how: text, stationsJson: text },
   sweeps: { id, dayId: int, placeId: int, takenAtMs: int, source: text, format: text, lowHz: real, stepHz: real, points: int, completePasses: int, warningsJson: text, ownJson: text, levels: { type: BLOB, allowNull: false } },

@@ -18,23 +18,28 @@ export interface ChannelChange {
   what: string;
 }
 
-export async function listChannels(db: Database, dayId: number, transaction?: Transaction): Promise<StoredChannel[]> {
+/** All channels of a day by number, those put away too. */
+export async function listAllChannels(db: Database, dayId: number, transaction?: Transaction): Promise<(StoredChannel & { isGone: boolean })[]> {
   const rows = await db.models.channels.findAll({ where: { dayId }, order: [["number", "ASC"]], transaction: transaction ?? null });
   return rows.map((r) => {
-    const { dayId: _, effort, wear, ...rest } = r.get({ plain: true });
-    return { ...rest, effort: effort as Effort, wear: wear as Wear };
+    const { dayId: _, effort, wear, isGone, ...rest } = r.get({ plain: true });
+    return { ...rest, effort: effort as Effort, wear: wear as Wear, isGone: Boolean(isGone) };
   });
 }
 
+export async function listChannels(db: Database, dayId: number, transaction?: Transaction): Promise<StoredChannel[]> {
+  return (await listAllChannels(db, dayId, transaction)).filter((c) => !c.isGone).map(({ isGone: _, ...c }) => c);
+}
+
 export async function insertChannel(db: Database, dayId: number, channel: Omit<StoredChannel, "id" | "version">, transaction: Transaction): Promise<number> {
-  return (await db.models.channels.create({ ...channel, dayId, version: 1 }, { transaction })).get("id") as number;
+  return (await db.models.channels.create({ ...channel, dayId, version: 1, isGone: false }, { transaction })).get("id") as number;
 }
 
 /** Changes a channel and counts its version up, if the caller saw the version that stands; else tells what happened since.
  * @returns null when stored, or the changes that the caller has not seen */
 export async function changeChannel(
   db: Database,
-  p: { channelId: number; seenVersion: number; atMs: number; what: string; change: Partial<Omit<StoredChannel, "id" | "number" | "version">> },
+  p: { channelId: number; seenVersion: number; atMs: number; what: string; change: Partial<Omit<StoredChannel, "id" | "number" | "version"> & { isGone: boolean }> },
   transaction: Transaction,
 ): Promise<ChannelChange[] | null> {
   const version = p.seenVersion + 1;

@@ -1,14 +1,21 @@
 import type { Transaction } from "sequelize";
-import type { Place } from "../../../core/day/facts";
 import type { ProfileName } from "../../../core/coordination/profile";
-import type { SiteGeometry } from "../../../core/air/site";
 import type { Database } from "../connection.server";
 import type { DayRow } from "../models/models.server";
+import { appendVersion, type DayPlace, listVersions, newestItems } from "./versionedLists.server";
+
+export type { DayPlace } from "./versionedLists.server";
+
+export interface Shoot {
+  id: number;
+  name: string;
+}
 
 export interface Day {
   id: number;
+  shootId: number;
+  /** The shoot's name. */
   production: string;
-  title: string;
   dateIso: string;
   dayNumber: number;
   dayCount: number;
@@ -18,48 +25,69 @@ export interface Day {
   maxNoiseDbm: number;
   spares: number;
   isPractice: boolean;
+  /** Put away: kept, and shown nowhere but among what can be brought back. */
+  isGone: boolean;
   currentPlaceId: number;
-  /** The day's wall clock stood here … */
+  /** A practice day's wall clock stood here … */
   clockDayMs: number;
   /** … at this moment of the computer's clock. */
   clockRealMs: number;
 }
 
-export interface DayPlace extends Place {
-  siteKey: string | null;
-  geometry: SiteGeometry;
+export type NewDay = Omit<Day, "id" | "currentPlaceId" | "production" | "isGone">;
+export type DayChange = Partial<Pick<Day, "currentPlaceId" | "clockDayMs" | "clockRealMs" | "profile" | "region" | "shootId" | "dateIso" | "dayNumber" | "dayCount" | "town" | "isGone">>;
+
+const toDay = (row: DayRow, shoots: readonly Shoot[]): Day => ({
+  ...row, profile: row.profile as ProfileName, isPractice: Boolean(row.isPractice), isGone: Boolean(row.isGone), currentPlaceId: row.currentPlaceId ?? 0,
+  production: shoots.find((s) => s.id === row.shootId)?.name ?? "",
+});
+
+export async function listShoots(db: Database, transaction?: Transaction): Promise<Shoot[]> {
+  return (await db.models.shoots.findAll({ order: [["id", "ASC"]], transaction: transaction ?? null })).map((r) => r.get({ plain: true }));
 }
 
-export type NewDay = Omit<Day, "id" | "currentPlaceId">;
+export async function insertShoot(db: Database, name: string, transaction: Transaction): Promise<number> {
+  return (await db.models.shoots.create({ name }, { transaction })).get("id") as number;
+}
 
-const toDay = (row: DayRow): Day => ({ ...row, profile: row.profile as ProfileName, isPractice: Boolean(row.isPractice), currentPlaceId: row.currentPlaceId ?? 0 });
+export async function renameShoot(db: Database, id: number, name: string, transaction: Transaction): Promise<void> {
+  await db.models.shoots.update({ name }, { where: { id }, transaction });
+}
 
+/** All days, those put away too, in the order in which they were made. */
 export async function listDays(db: Database): Promise<Day[]> {
-  return (await db.models.days.findAll({ order: [["id", "ASC"]], raw: true })).map((r) => toDay(r as unknown as DayRow));
+  const shoots = await listShoots(db);
+  return (await db.models.days.findAll({ order: [["id", "ASC"]], raw: true })).map((r) => toDay(r as unknown as DayRow, shoots));
 }
 
 export async function findDay(db: Database, dayId: number, transaction?: Transaction): Promise<Day | null> {
   const row = await db.models.days.findByPk(dayId, { raw: true, transaction: transaction ?? null });
-  return row ? toDay(row as unknown as DayRow) : null;
+  return row ? toDay(row as unknown as DayRow, await listShoots(db, transaction)) : null;
 }
 
 export async function insertDay(db: Database, day: NewDay, transaction: Transaction): Promise<number> {
-  return (await db.models.days.create({ ...day, currentPlaceId: null }, { transaction })).get("id") as number;
+  return (await db.models.days.create({ ...day, isGone: false, currentPlaceId: null }, { transaction })).get("id") as number;
 }
 
-export async function updateDay(db: Database, dayId: number, change: Partial<Pick<Day, "currentPlaceId" | "clockDayMs" | "clockRealMs" | "profile" | "region">>, transaction: Transaction): Promise<void> {
+export async function updateDay(db: Database, dayId: number, change: DayChange, transaction: Transaction): Promise<void> {
   await db.models.days.update(change, { where: { id: dayId }, transaction });
 }
 
+/** The day's places as they stand, in the order of their times. */
 export async function listPlaces(db: Database, dayId: number): Promise<DayPlace[]> {
-  const rows = await db.models.places.findAll({ where: { dayId }, order: [["startMs", "ASC"]] });
-  return rows.map((r) => {
-    const { geometryJson, setting, ...rest } = r.get({ plain: true });
-    return { ...rest, setting: setting as Place["setting"], geometry: JSON.parse(geometryJson) as SiteGeometry };
-  });
+  return (await newestItems(db, "places", dayId)).sort((a, b) => a.startMs - b.startMs || a.id - b.id);
 }
 
-export async function insertPlace(db: Database, dayId: number, place: Omit<DayPlace, "id">, transaction: Transaction): Promise<number> {
-  const { geometry, ...rest } = place;
-  return (await db.models.places.create({ ...rest, dayId, geometryJson: JSON.stringify(geometry) }, { transaction })).get("id") as number;
+/** A number for a new place, which records can point at. */
+export async function insertPlaceId(db: Database, dayId: number, transaction: Transaction): Promise<number> {
+  return (await db.models.places.create({ dayId }, { transaction })).get("id") as number;
+}
+
+/** Puts places into a day that has none. @returns their ids, in the order given */
+export async function insertFirstPlaces(db: Database, dayId: number, places: readonly Omit<DayPlace, "id">[], p: { atMs: number; how: string }, transaction: Transaction): Promise<number[]> {
+  const ids: number[] = [];
+  for (const _ of places) ids.push(await insertPlaceId(db, dayId, transaction));
+  const version = ((await listVersions(db, "places", dayId, transaction)).at(-1)?.version ?? 0) + 1;
+  await appendVersion(db, "places", dayId, { version, ...p, items: places.map((place, i) => ({ ...place, id: ids[i]! })) }, transaction);
+  return ids;
 }

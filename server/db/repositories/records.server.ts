@@ -23,7 +23,7 @@ function toSync(r: SyncRow): SyncRecord {
   const { channelId, placeId, atMs, frequencyHz } = r;
   const base = { channelId, placeId, atMs, frequencyHz };
   const packKey = r.packKey ?? "";
-  const strongestDbm = r.strongestDbm ?? -Infinity;
+  const { strongestDbm } = r;
   switch (r.kind) {
     case "receiver-set": return { ...base, kind: "receiver-set" };
     case "pack-synced": return { ...base, kind: "pack-synced", packKey };

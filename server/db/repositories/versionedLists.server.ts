@@ -1,4 +1,6 @@
 import type { Model, ModelStatic, Transaction } from "sequelize";
+import type { SiteGeometry } from "../../../core/air/site";
+import type { Place } from "../../../core/day/facts";
 import type { HandedDown } from "../../../core/day/handedDown";
 import type { Scene } from "../../../core/day/scenes";
 import type { Kit } from "../../../core/kit/models";
@@ -12,11 +14,18 @@ export interface RegisteredStation {
   note: string;
 }
 
+export interface DayPlace extends Place {
+  /** The practice air that is heard there. */
+  siteKey: string | null;
+  geometry: SiteGeometry;
+}
+
 /** What a day keeps as whole lists, version by version. */
 export interface ListItems {
   scenes: Scene;
   handed: HandedDown;
   stations: RegisteredStation;
+  places: DayPlace;
   units: CaseUnit;
   stock: StockItem;
   /** The user's own models, whole, as one item. */
@@ -34,7 +43,7 @@ export interface VersionedList<Item> {
 }
 
 const TABLES = {
-  scenes: ["sceneLists", "scenesJson"], handed: ["handedLists", "linesJson"], stations: ["stationLists", "stationsJson"], units: ["unitLists", "itemsJson"], stock: ["stockLists", "itemsJson"],
+  scenes: ["sceneLists", "scenesJson"], handed: ["handedLists", "linesJson"], stations: ["stationLists", "stationsJson"], places: ["placeLists", "itemsJson"], units: ["unitLists", "itemsJson"], stock: ["stockLists", "itemsJson"],
   models: ["modelLists", "itemsJson"],
 } as const;
 

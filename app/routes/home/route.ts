@@ -1,0 +1,9 @@
+import { redirect } from "react-router";
+import type { Route } from "./+types/route";
+import { dayToOpen } from "../../../server/services/dayView.server";
+
+/** Opens the day that is meant now; with none, where one begins. */
+export async function loader({ context }: Route.LoaderArgs) {
+  const dayId = await dayToOpen(context.app);
+  throw redirect(dayId === null ? "/shoots" : `/day/${dayId}`);
+}

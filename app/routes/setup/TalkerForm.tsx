@@ -1,0 +1,84 @@
+import { useState } from "react";
+import type { ChannelView, DayView } from "../../../server/services/dayView.server";
+import { pairing } from "../../../core/kit/match";
+import { packModel, receiverModel } from "../../../core/kit/models";
+import { EFFORTS, WEARS } from "../../features/channel/choices";
+import { PrimaryButton, QuietButton } from "../../ui/Button/Button";
+import { SelectField, TextField } from "../../ui/Field/Field";
+import { Heading, Panel, Row, Soft } from "../../ui/Page/Page";
+import { Settings } from "../../ui/Page/Split";
+import type { SetupIntent } from "./intents";
+
+interface Props {
+  view: DayView;
+  isBusy: boolean;
+  send: (intent: SetupIntent) => void;
+  onDrop: () => void;
+}
+
+/** One more talker: the application finds the pack and the receiver channel. */
+export function NewTalker({ view, isBusy, send, onDrop }: Props) {
+  const [talker, setTalker] = useState("");
+  const [part, setPart] = useState("");
+  const [effort, setEffort] = useState<ChannelView["effort"]>("normal");
+  const [wear, setWear] = useState<ChannelView["wear"]>("waist-back");
+  const isTaken = view.channels.some((c) => c.talker.toLowerCase() === talker.trim().toLowerCase());
+  return (
+    <Panel aria-label="A new talker">
+      <Heading as="h3">A new talker</Heading>
+      <Settings>
+        <TextField label="Name" value={talker} onChange={setTalker} widthCh={18} isFocused error={isTaken ? "has a channel already" : null} />
+        <TextField label="Part" value={part} onChange={setPart} widthCh={18} />
+        <SelectField label="Speaks" value={effort} onChange={setEffort} choices={EFFORTS} />
+        <SelectField label="Pack worn" value={wear} onChange={setWear} choices={WEARS} />
+      </Settings>
+      <Soft as="p">A free pack and receiver channel that fit are found, so that most pairs are left for others.</Soft>
+      <Row>
+        <PrimaryButton isDisabled={isBusy || talker.trim() === "" || isTaken} onPress={() => { send({ intent: "add-talker", told: { talker: talker.trim(), part: part.trim(), effort, wear } }); onDrop(); }}>Give them a channel</PrimaryButton>
+        <QuietButton onPress={onDrop}>Drop it</QuietButton>
+      </Row>
+    </Panel>
+  );
+}
+
+/** Who a channel is, and what carries it. */
+export function TalkerForm({ channel: c, view, isBusy, send, onDrop }: Props & { channel: ChannelView }) {
+  const [told, setTold] = useState({ talker: c.talker, part: c.part, moves: c.moves, effort: c.effort, wear: c.wear, inputId: c.inputId, packKey: c.packKey, slot: `${c.receiverKey}.${c.half}` });
+  const change = (part: Partial<typeof told>) => setTold((t) => ({ ...t, ...part }));
+  const slots = view.receivers.flatMap((r) => Array.from({ length: receiverModel(view.kit, r.modelId).halves }, (_, half) => {
+    const holder = view.channels.find((x) => x.id !== c.id && x.receiverKey === r.key && x.half === half);
+    return { id: `${r.key}.${half}`, label: receiverModel(view.kit, r.modelId).halves > 1 ? `${r.label}, half ${half + 1}` : r.label, isDisabled: holder !== undefined, ...(holder ? { detail: `with ${holder.talker}` } : {}) };
+  }));
+  const receiver = view.receivers.find((r) => told.slot.startsWith(`${r.key}.`));
+  const packs = view.packs.map((p) => {
+    const holder = view.channels.find((x) => x.id !== c.id && x.packKey === p.key);
+    const fits = receiver && pairing(receiverModel(view.kit, receiver.modelId), packModel(view.kit, p.modelId), { receiver: receiver.keyName, pack: p.keyName }).works;
+    return { id: p.key, label: p.label, isDisabled: holder !== undefined, detail: holder ? `with ${holder.talker}` : fits ? `works with ${receiver.label}` : "does not fit that receiver" };
+  });
+  const keep = () => {
+    const at = told.slot.lastIndexOf(".");
+    const { slot: _, ...rest } = told;
+    send({ intent: "change-talker", channelId: c.id, seenVersion: c.version, change: { ...rest, talker: told.talker.trim(), receiverKey: told.slot.slice(0, at), half: Number(told.slot.slice(at + 1)) } });
+    onDrop();
+  };
+  return (
+    <Panel aria-label={`Change ${c.talker}`}>
+      <Heading as="h3">{`Channel ${c.number}, ${c.talker}`}</Heading>
+      <Settings>
+        <TextField label="Name" value={told.talker} onChange={(talker) => change({ talker })} widthCh={18} isFocused />
+        <TextField label="Part" value={told.part} onChange={(part) => change({ part })} widthCh={18} />
+        <TextField label="Moves" value={told.moves} onChange={(moves) => change({ moves })} widthCh={18} />
+        <SelectField label="Speaks" value={told.effort} onChange={(effort) => change({ effort })} choices={EFFORTS} />
+        <SelectField label="Pack worn" value={told.wear} onChange={(wear) => change({ wear })} choices={WEARS} />
+        <SelectField label="Receiver channel" value={told.slot} onChange={(slot) => change({ slot })} choices={slots} />
+        <SelectField label="Pack" value={told.packKey} onChange={(packKey) => change({ packKey })} choices={packs} />
+        <SelectField label="Plays into" value={told.inputId} onChange={(inputId) => change({ inputId })} choices={view.kit.inputs.map((i) => ({ id: i.id, label: i.name }))} />
+      </Settings>
+      <Row>
+        <PrimaryButton isDisabled={isBusy || told.talker.trim() === ""} onPress={keep}>Keep the change</PrimaryButton>
+        <QuietButton isDisabled={isBusy} onPress={() => { send({ intent: "remove-talker", channelId: c.id, seenVersion: c.version }); onDrop(); }}>{`${c.talker} leaves`}</QuietButton>
+        <QuietButton onPress={onDrop}>Drop it</QuietButton>
+      </Row>
+    </Panel>
+  );
+}
