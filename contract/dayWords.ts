@@ -75,6 +75,9 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
   const who = ids.length > 2 && ids.length === names.all.length ? `all ${numberWord(ids.length)}` : listWords(ids.map(names.talker));
   const first = "channelIds" in step ? step.channelIds[0]! : 0;
   switch (step.code) {
+    case "fill-case": return { what: "Put your units into the case", why: "everything else follows from what they can do" };
+    case "find-talkers": return { what: "Say who speaks", why: "each gets a pack and a receiver channel that fit" };
+    case "prepare": return { what: "Mend the preparation", why: `${count(step.findings, "thing")} would go wrong; the day begins in ${formatDuration(step.untilMs)}` };
     case "packs-off": return { what: `Switch off ${listWords(step.channelIds.map(names.pack))}`, why: "a pack that is on shows up in the scan as taken" };
     case "scan":
       return step.why === "old"

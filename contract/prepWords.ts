@@ -14,9 +14,9 @@ export function findingWords(f: Finding): { short: string; why: string; mend: st
   switch (f.code) {
     case "chains-short": {
       const missing = f.needed - f.have;
-      const thing = { "receiver-channels": "receiver channel", packs: "pack", pairs: "matching pair" }[f.limit];
+      const thing = { "receiver-channels": "receiver channel", packs: "pack", chains: "pack with a receiver channel", pairs: "matching pair" }[f.limit];
       return {
-        short: `${count(missing, thing)} for ${scenesOf(f.sceneNumbers)}`, why: `${count(f.needed, "voice")} at once, and ${f.have === 0 ? "no chain" : `only ${count(f.have, "chain")}`} of pack and receiver channel`,
+        short: `${f.limit === "chains" ? `${numberWord(missing)} ${missing === 1 ? thing : "packs with receiver channels"}` : count(missing, thing)} for ${scenesOf(f.sceneNumbers)}`, why: `${count(f.needed, "voice")} at once, and ${f.have === 0 ? "no chain" : `only ${count(f.have, "chain")}`} of pack and receiver channel`,
         mend: `rent ${missing === 1 ? "one" : String(missing)}, or let ${missing === 1 ? "one of them" : "some of them"} share the boom`,
       };
     }

@@ -6,7 +6,7 @@ const file = (name: string, text: string) => ({ name, mimeType: "text/csv", buff
 test("the preparation names what is missing, and a setting can be mended there", async ({ page }) => {
   const mixer = new Mixer(page);
   await mixer.open("Prepare");
-  await expect(mixer.answer).toHaveText(/^Ready except: one receiver channel for scene 14, no channel for Oswin/);
+  await expect(mixer.answer).toHaveText(/^Ready for today except: one receiver channel for scene 14, no channel for Oswin/);
   const missing = page.getByRole("list", { name: "What is missing" });
   const before = await missing.getByRole("listitem").count();
   await missing.getByRole("button", { name: "Set to 50 mW" }).click();

@@ -11,7 +11,7 @@ const f1 = 500e6;
 const f2 = 510e6;
 const minute = 60_000;
 const empty = (): DayFacts => ({
-  nowMs: 30 * minute, currentPlaceId: 1, channels: [channel(1), channel(2)], sweeps: [], plan: null, syncs: [], levels: [], placeChecks: [], reports: null,
+  nowMs: 30 * minute, currentPlaceId: 1, channels: [channel(1), channel(2)], sweeps: [], plan: null, syncs: [], levels: [], placeChecks: [], reports: null, preparation: { units: 10, findings: 0 },
   places: [
     { id: 1, name: "Loft", setting: "indoors", note: "", startMs: 60 * minute, endMs: 120 * minute },
     { id: 2, name: "Quay", setting: "outdoors", note: "", startMs: 200 * minute, endMs: 300 * minute },
@@ -105,4 +105,12 @@ test("age, voice, thin margins", () => {
   const thin = finished();
   thin.placeChecks[0] = { ...thin.placeChecks[0]!, marginDb: 6 };
   expect(parts(thin)[3]).toBe("thin");
+});
+
+test("an empty day is told where to begin; on the eve, what is missing comes first", () => {
+  const codes = (change: Partial<DayFacts>) => nextSteps({ ...empty(), ...change }).map((s) => s.code);
+  expect(codes({ preparation: { units: 0, findings: 0 }, channels: [] })).toEqual(["fill-case"]);
+  expect(codes({ channels: [] })).toEqual(["find-talkers"]);
+  expect(codes({ nowMs: -5 * 3_600_000, preparation: { units: 3, findings: 2 } }).slice(0, 2)).toEqual(["prepare", "scan"]);
+  expect(codes({ preparation: { units: 3, findings: 2 } })[0]).toBe("scan");
 });

@@ -91,4 +91,6 @@ export interface DayFacts {
   levels: LevelRecord[];
   placeChecks: PlaceRecord[];
   reports: UnitReports | null;
+  /** How the preparation stands: units in the case, and what would go wrong. */
+  preparation: { units: number; findings: number };
 }

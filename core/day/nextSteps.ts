@@ -1,10 +1,13 @@
 import { channelState, latestScan, SCAN_GOOD_FOR_MS, type ChannelState } from "./channelState";
 import type { DayFacts } from "./facts";
 
-export type Stage = "day" | "scan" | "pick" | "sync" | "level" | "place";
+export type Stage = "day" | "prepare" | "setup" | "kit" | "scan" | "pick" | "sync" | "level" | "place";
 
 /** One thing to do, with what makes it next. The screen puts it into words. */
 export type Step =
+  | { code: "fill-case"; stage: "kit" }
+  | { code: "find-talkers"; stage: "setup" }
+  | { code: "prepare"; stage: "prepare"; findings: number; untilMs: number }
   | { code: "packs-off"; stage: "scan"; channelIds: number[] }
   | { code: "scan"; stage: "scan"; why: "never" | "old"; ageMs: number; untilMs: number }
   | { code: "pick"; stage: "pick"; why: "none" | "moved" | "rescanned" | "some"; channelIds: number[] }
@@ -27,6 +30,11 @@ export function nextSteps(facts: DayFacts): Step[] {
   const steps: Step[] = [];
   const scan = latestScan(facts, facts.currentPlaceId);
   const here = facts.places.find((p) => p.id === facts.currentPlaceId);
+  const firstMs = Math.min(...facts.places.map((p) => p.startMs));
+  if (facts.preparation.units === 0) return [{ code: "fill-case", stage: "kit" }];
+  if (facts.channels.length === 0) return [{ code: "find-talkers", stage: "setup" }];
+  // the evening before, what is missing comes before what is measured
+  if (facts.nowMs < 0 && facts.preparation.findings > 0) steps.push({ code: "prepare", stage: "prepare", findings: facts.preparation.findings, untilMs: firstMs - facts.nowMs });
   const ageMs = scan ? facts.nowMs - scan.takenAtMs : 0;
   if (!scan || ageMs > SCAN_GOOD_FOR_MS) {
     const on = facts.channels.filter((c) => facts.reports?.packs[c.packKey]?.isOn);

@@ -19,7 +19,7 @@ export interface PrepFacts {
 
 /** One thing that would go wrong tomorrow, with what shows it. */
 export type Finding =
-  | { code: "chains-short"; limit: "receiver-channels" | "packs" | "pairs"; sceneNumbers: string[]; needed: number; have: number }
+  | { code: "chains-short"; limit: "receiver-channels" | "packs" | "chains" | "pairs"; sceneNumbers: string[]; needed: number; have: number }
   | { code: "tracks-short"; sceneNumbers: string[]; needed: number; have: number }
   | { code: "talker-without-channel"; talker: string; sceneNumbers: string[] }
   | { code: "no-wired-recorder"; sceneNumbers: string[]; needed: number; have: number }
@@ -88,7 +88,7 @@ function chainFindings(facts: PrepFacts, receivers: Receiver[], packs: Pack[], f
   const chains = mostPairs(channels, packs);
   const scenesOver = (have: number) => scenesWithMore(facts.scenes, have);
   if (needed > chains) {
-    const limit = channels.length <= chains ? "receiver-channels" : packs.length <= chains ? "packs" : "pairs";
+    const limit = channels.length <= chains ? (packs.length <= chains ? "chains" : "receiver-channels") : packs.length <= chains ? "packs" : "pairs";
     findings.push({ code: "chains-short", limit, sceneNumbers: scenesOver(chains), needed, have: chains });
   }
   const tracks = stockOf(facts, "recorder-track") + stockOf(facts, "camera-track");

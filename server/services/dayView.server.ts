@@ -5,6 +5,7 @@ import { type Legality, packLegality, pairing } from "../../core/kit/match";
 import { EMPTY_KIT, type Kit, mergeKits, packModel, receiverModel } from "../../core/kit/models";
 import { SHIPPED_KIT } from "../../core/kit/shipped";
 import { type CaseUnit, powerOf } from "../../core/kit/units";
+import { prepFindings, type PrepFacts } from "../../core/day/readiness";
 import type { DeviceError } from "../../core/air/rig";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
@@ -62,13 +63,16 @@ export interface DayView {
   rig: { state: "none" } | { state: "ready"; isPractice: boolean } | { state: "silent"; error: DeviceError };
 }
 
+/** Time to take a pack from one person and wire the next (common practice, no published source). */
+export const RERIG_MS = 15 * 60_000;
+
 /** The facts of a day as the core judges them, with what else the screens need. */
 export async function loadDay(app: AppContext, dayId: number) {
   const { db } = app;
   const found = await findDay(db, dayId);
   if (!found) return null;
-  const [places, stored, units, own, stations, sweeps, plans, syncs, levels, placeChecks] = await Promise.all([
-    listPlaces(db, dayId), listChannels(db, dayId), newestItems(db, "units", dayId), newestItems(db, "models", dayId), newestItems(db, "stations", dayId), listSweeps(db, dayId), listPlans(db, dayId),
+  const [places, stored, units, own, stock, scenes, stations, sweeps, plans, syncs, levels, placeChecks] = await Promise.all([
+    listPlaces(db, dayId), listChannels(db, dayId), newestItems(db, "units", dayId), newestItems(db, "models", dayId), newestItems(db, "stock", dayId), newestItems(db, "scenes", dayId), newestItems(db, "stations", dayId), listSweeps(db, dayId), listPlans(db, dayId),
     listSyncs(db, dayId), listLevels(db, dayId), listPlaceChecks(db, dayId),
   ]);
   // the place where the unit was may have been taken off the list since
@@ -93,11 +97,15 @@ export async function loadDay(app: AppContext, dayId: number) {
     };
   });
   const plan = plans.at(-1) ?? null;
+  const prepFacts: PrepFacts = {
+    region, kit, scenes, talkers: stored.map((c) => c.talker), units, stock, rerigMs: RERIG_MS, places: places.map((p) => ({ id: p.id, name: p.name, distanceM: p.geometry.distanceM })),
+  };
+  const findings = prepFindings(prepFacts);
   const facts: DayFacts = {
     nowMs: dayNowMs(app, day), places, currentPlaceId: day.currentPlaceId, channels, sweeps, plan, syncs, levels, placeChecks,
-    reports: report?.ok ? report.value : null,
+    reports: report?.ok ? report.value : null, preparation: { units: units.length, findings: findings.length },
   };
-  return { day, region, kit, places, stored, units, unit, stations, sweeps, plans, plan, levels, placeChecks, facts, report };
+  return { day, region, kit, places, stored, units, unit, stations, sweeps, plans, plan, levels, placeChecks, facts, report, prepFacts, findings };
 }
 
 export type LoadedDay = NonNullable<Awaited<ReturnType<typeof loadDay>>>;

@@ -3,21 +3,18 @@ import { antennaFit, type AntennaFit, packLegality, type Legality, pairing, type
 import { modelName, packModel, receiverModel } from "../../core/kit/models";
 import { packingList, type PackingLine } from "../../core/day/packing";
 import { type CaseUnit, powerOf, type StockItem } from "../../core/kit/units";
-import { prepFindings, type Finding, type PrepFacts } from "../../core/day/readiness";
+import type { Finding } from "../../core/day/readiness";
 import { packDays, peakOf, wiredStretches, type PackDay, type Scene, type WiredStretch } from "../../core/day/scenes";
 import { type ColumnMap, guessColumns, readSceneTable, readTypedScene, type SceneRow, type SceneTold } from "../../core/day/sceneTable";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { listVersions, newestItems, type VersionedList } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
-import { requireDay } from "./dayView.server";
+import { requireDay, RERIG_MS } from "./dayView.server";
 import { changeUnit } from "./kits.server";
 import { looksLikeCalendar, readCalendar, writeCalendar } from "./calendarFiles.server";
 import { MOST_LIST_CHARACTERS, readTable } from "./listFiles.server";
 import { newestList, storeNextList } from "./versionedLists.server";
-
-/** Time to take a pack from one person and wire the next (common practice, no published source). */
-export const RERIG_MS = 15 * 60_000;
 
 /** How one pack stands to each receiver of the case. */
 export interface MatchRow {
@@ -51,18 +48,15 @@ export interface PreparationView {
 export async function getPreparation(app: AppContext, dayId: number): Promise<Result<PreparationView, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const { region, kit, units, stored, places } = loaded.value;
-  const [lists, stock] = await Promise.all([listVersions(app.db, "scenes", dayId), newestItems(app.db, "stock", dayId)]);
+  const { region, kit, units, prepFacts, findings } = loaded.value;
+  const lists = await listVersions(app.db, "scenes", dayId);
   const list = lists.at(-1) ?? null;
   const scenes = list?.items ?? [];
+  const { stock } = prepFacts;
   const receivers = units.filter((u) => u.kind === "receiver");
-  const facts: PrepFacts = {
-    region, kit, scenes, talkers: stored.map((c) => c.talker), units, stock, rerigMs: RERIG_MS, places: places.map((p) => ({ id: p.id, name: p.name, distanceM: p.geometry.distanceM })),
-  };
   return ok({
     list: list && { version: list.version, atMs: list.atMs, how: list.how }, earlierVersion: lists.at(-2)?.version ?? null,
-    scenes, peak: peakOf(scenes), stretches: wiredStretches(scenes), packDays: packDays(scenes, RERIG_MS), stock,
-    findings: prepFindings(facts), packing: packingList(facts),
+    scenes, peak: peakOf(scenes), stretches: wiredStretches(scenes), packDays: packDays(scenes, RERIG_MS), stock: [...stock], findings, packing: packingList(prepFacts),
     match: units.filter((u) => u.kind === "pack").map((unit) => {
       const model = packModel(kit, unit.modelId);
       return {

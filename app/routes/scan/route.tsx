@@ -97,7 +97,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
         </Answer>
         <Sub>
           {isRunning ? `${listWords(live.labels) || "The receivers"} step through their blocks at the ${here.name.toLowerCase()}.`
-            : !air ? "All own packs off, antennas on, receivers where they will work. Then let them listen once through everything they tune."
+            : !air ? `All own packs off, antennas on, receivers where they will work. ${view.rig.state === "none" ? "Scan with what you have, save the sweep, and read its file here." : "Then let them listen once through everything they tune."}`
             : `Taken ${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}; ${count(takenSeen, "TV channel")} in sight, ${count(others.length, "narrow carrier")} of others.`}
         </Sub>
       </div>
@@ -114,8 +114,8 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
           </>
         ) : (
           <>
-            <PrimaryButton onPress={() => send({ intent: "start", passes })} isDisabled={view.rig.state !== "ready"}>Scan now</PrimaryButton>
-            <SelectField label="How many passes" isLabelHidden choices={PASSES} value={passes} onChange={setPasses} />
+            {view.rig.state !== "none" && <PrimaryButton onPress={() => send({ intent: "start", passes })} isDisabled={view.rig.state !== "ready"}>Scan now</PrimaryButton>}
+            {view.rig.state !== "none" && <SelectField label="How many passes" isLabelHidden choices={PASSES} value={passes} onChange={setPasses} />}
             <Drop
               as={DropZone} aria-label="Drop a sweep file here"
               onDrop={(event: { items: { kind: string }[] }) => {

@@ -44,9 +44,11 @@ export function DataGrid<Row>({ label, rows, rowKey, columns, isMarked, isBusy =
   const [at, setAt] = useState({ row: 0, column: 0 });
   const [editing, setEditing] = useState<{ key: string; columnId: string; start: string | null } | null>(null);
   const body = useRef<HTMLTableSectionElement>(null);
+  /** Whether the cell that a finger came down on had the focus already. */
+  const wasHere = useRef(false);
   const data = useMemo(() => [...rows], [rows]);
   const defs = useMemo(() => columns.map((c): ColumnDef<Row> => ({
-    id: c.id, accessorFn: c.sortBy ?? c.text, header: c.heading, sortingFn: c.sortBy ? "basic" : "alphanumeric", enableSorting: !c.act,
+    id: c.id, accessorFn: c.sortBy ?? c.text, header: c.heading, sortingFn: c.sortBy ? "basic" : "alphanumeric", enableSorting: !c.act, sortDescFirst: false,
   })), [columns]);
   // eslint-disable-next-line react-hooks/incompatible-library -- the table keeps its own state; nothing here is memoised on it
   const table = useReactTable({
@@ -118,7 +120,7 @@ export function DataGrid<Row>({ label, rows, rowKey, columns, isMarked, isBusy =
                     <td
                       key={column.id} role="gridcell" data-at={`${r}.${c}`} tabIndex={isHere && !isEdited ? 0 : -1} data-editable={edit ? true : undefined} data-wrapped={column.isWrapped} aria-readonly={edit ? undefined : true}
                       onFocus={() => !isHere && setAt({ row: r, column: c })} onKeyDown={(e) => press(e, row, r, c)} onDoubleClick={() => begin(row, column)}
-                      onClick={() => isHere && document.activeElement === body.current?.querySelector(`[data-at="${r}.${c}"]`) && !column.act && begin(row, column)}
+                      onPointerDown={(e) => { wasHere.current = document.activeElement === e.currentTarget; }} onClick={() => wasHere.current && !column.act && begin(row, column)}
                     >
                       {isEdited && edit
                         ? <CellEditor label={`${column.heading} of ${columns[0]!.text(row)}`} row={row} edit={edit} start={editing.start} onDone={(step) => { setEditing(null); if (step) focusCell(r + step.down, c + step.right); }} />
