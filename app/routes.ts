@@ -10,6 +10,7 @@ export default [
     route("handed", "routes/handed/route.tsx"),
     route("kit", "routes/kit/route.tsx"),
     route("models", "routes/models/route.tsx"),
+    route("arrival", "routes/arrival/route.tsx"),
     route("labels", "routes/labels/route.tsx"),
     route("law", "routes/law/route.tsx"),
     route("register", "routes/register/route.tsx"),

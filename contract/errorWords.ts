@@ -17,13 +17,14 @@ export function serviceErrorWords(error: ServiceError): string {
     case "scan-changed": return `A newer scan of this place came in at ${formatClock(error.atMs)}. Nothing was stored; find the frequencies again on it.`;
     case "rules-broken":
       return `Not accepted: ${error.picks.map((p) => `${p.talker} is ${listWords(p.broken.slice(0, 2).map((b) => brokenRuleWords(b, (id) => error.names[id] ?? id)))}`).join("; ")}. The plan is as it was.`;
-    case "list-changed": return `${{ scenes: "The scenes were", handed: "The handed-down list was", stations: "The stations were", places: "The places were", units: "The units were", stock: "The case was", models: "The models were" }[error.list]} changed in another window at ${formatClock(error.atMs)}. Yours were not stored; the list shown is the standing one.`;
+    case "list-changed": return `${{ scenes: "The scenes were", handed: "The handed-down list was", stations: "The stations were", places: "The places were", units: "The units were", stock: "The case was", models: "The models were", ticks: "The list was" }[error.list]} changed in another window at ${formatClock(error.atMs)}. Yours were not stored; the list shown is the standing one.`;
     case "list-unreadable": return `That is not such a list: ${{ empty: "it needs a line of headings and at least one row", binary: "it is not text", large: "it is far too large (at most 2 MB and 500 rows)", calendar: "it begins like a calendar and is damaged further on", "calendar-other-day": "no event of that calendar begins on this day" }[error.why]}. Everything is as it was.`;
     case "list-rows-bad": return error.rows.length === 0 ? "There is no row to take over. Everything is as it was." : `${error.rows.length === 1 ? "Row" : "Rows"} ${listWords(error.rows.slice(0, 6).map(String))} ${error.rows.length === 1 ? "has" : "have"} something wrong. Nothing was taken over; mend ${error.rows.length === 1 ? "it" : "them"}, or leave ${error.rows.length === 1 ? "it" : "them"} out.`;
     case "region-file": return `That region file was not taken over. Line ${error.error.line}: ${error.error.what}. The law in use is as it was.`;
     case "kit-file": return `That kit file was not taken over. Line ${error.error.line}: ${error.error.what}. The case is as it was.`;
     case "case-refused": return `${capital(listWords(error.problems.slice(0, 4).map(caseProblemWords)))}. The case is as it was.`;
-    case "model-in-use": return `${error.name} stays: ${listWords(error.labels)} ${error.labels.length === 1 ? "is" : "are"} of that model.`;
+    case "model-in-use": return `${error.name} stays: ${listWords(error.labels)} ${error.labels.length === 1 ? "uses" : "use"} it.`;
+    case "part-ships": return "That one ships with Plain Channel: it can be corrected, not dropped.";
     case "place-needed": return error.why === "last" ? "A day needs a place: this is the only one. It stays." : "The unit is there now: move on first. The place stays.";
     case "talker-twice": return `There is a channel for ${error.talker} already. Nothing was changed.`;
     case "no-pair": return `${error.talker} gets no channel: ${{ "no-receiver-channel": "every receiver channel of the case is in use", "no-pack": "every pack of the case is in use", "none-fit": "no free pack fits a free receiver channel" }[error.why]}. Nothing was changed.`;

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { type Kit, KIT_PARTS, READOUTS, SYNC_METHODS } from "../core/kit/models";
+import { DIVERSITIES, type Kit, KIT_PARTS, READOUTS, SYNC_METHODS } from "../core/kit/models";
 import { type CaseUnit, STOCK_KINDS, type StockItem } from "../core/kit/units";
 import { fail, ok, type Result } from "../core/units/result";
 import { frequencyHz, goesUp, notNegative, positive, uniqueIds } from "./fields";
@@ -17,7 +17,7 @@ const adaptive = z.object({ lowHz: frequencyHz, highHz: frequencyHz, mostPerRoom
 
 const radio = {
   id, maker: name, name, block: id.nullable(), tuning: z.array(tuning).max(200), adaptive: adaptive.nullable(), modulations: z.array(name).min(1).max(10),
-  syncMethods: z.array(z.enum(SYNC_METHODS)).min(1), readout: z.enum(READOUTS), antennaConnector: name,
+  syncMethods: z.array(z.enum(SYNC_METHODS)).min(1), readout: z.enum(READOUTS), antennaConnector: name, note: z.string().max(600),
 };
 
 /** A unit is tuned, or it chooses for itself. */
@@ -28,7 +28,7 @@ function tunedOrAdaptive(model: { tuning: unknown[]; adaptive: unknown }, contex
 }
 
 export const receiverModelShape = z.object({
-  ...radio, kind: z.literal("receiver"), form: z.enum(["bag", "camera", "rack"]), halves: z.number().int().min(1).max(8), halfSpanHz: positive.nullable(),
+  ...radio, kind: z.literal("receiver"), form: z.enum(["bag", "camera", "rack"]), diversity: z.enum(DIVERSITIES), halves: z.number().int().min(1).max(8), halfSpanHz: positive.nullable(),
   banks: z.array(z.object({ id, frequenciesHz: z.array(frequencyHz).min(1).max(100) })).max(60).superRefine(uniqueIds("banks")),
   bandwidthHz: positive.max(20e6), noiseFigureDb: notNegative.max(40), requiredSnrDb: db, overloadDbm: db,
   output: z.object({ fullScaleDbu: db, stepsDb: z.array(db).min(1).max(200) }), sweep: z.object({ stepHz: positive, msPerStep: positive.max(60_000) }).nullable(),
@@ -40,12 +40,16 @@ export const packModelShape = z.object({
   cell: z.object({ kind: z.enum(["aa", "9v", "internal"]), perPack: z.number().int().min(1).max(12), hours: positive.max(100) }),
 }).superRefine(tunedOrAdaptive);
 
+export const microphoneShape = z.object({ id, name, sensitivityMvPerPa: positive.max(1000), selfNoiseDba: notNegative.max(120), maxSplDb: positive.max(200) });
+export const inputShape = z.object({ id, name, kind: z.enum(["mic", "line"]), fullScaleDbu: db, noiseDbu: db, gainDb: db });
+export const blockShape = z.object({ id, tape: name, colour: z.string().regex(/^#[0-9a-f]{6}$/i, "a colour such as #b98416") });
+
 const models = z.object({
   receivers: z.array(receiverModelShape).max(300).superRefine(uniqueIds("receivers")),
   packs: z.array(packModelShape).max(300).superRefine(uniqueIds("packs")),
-  microphones: z.array(z.object({ id, name, sensitivityMvPerPa: positive.max(1000), selfNoiseDba: notNegative.max(120), maxSplDb: positive.max(200) })).max(300).superRefine(uniqueIds("microphones")),
-  inputs: z.array(z.object({ id, name, kind: z.enum(["mic", "line"]), fullScaleDbu: db, noiseDbu: db, gainDb: db })).max(300).superRefine(uniqueIds("inputs")),
-  blocks: z.array(z.object({ id, tape: name, colour: z.string().regex(/^#[0-9a-f]{6}$/i, "a colour such as #b98416") })).max(100).superRefine(uniqueIds("blocks")),
+  microphones: z.array(microphoneShape).max(300).superRefine(uniqueIds("microphones")),
+  inputs: z.array(inputShape).max(300).superRefine(uniqueIds("inputs")),
+  blocks: z.array(blockShape).max(100).superRefine(uniqueIds("blocks")),
 });
 
 const unit = z.object({

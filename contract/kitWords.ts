@@ -1,6 +1,6 @@
 import type { CaseProblem } from "../core/kit/caseCheck";
 import type { AntennaFit } from "../core/kit/match";
-import type { Adaptive, CellKind, Readout, SyncMethod } from "../core/kit/models";
+import type { Adaptive, CellKind, Diversity, Readout, SyncMethod } from "../core/kit/models";
 import type { TuningRange } from "../core/coordination/request";
 import type { UnitField, UnitRowNote, UnitRowProblem } from "../core/kit/unitTable";
 import type { StockItem, StockKind } from "../core/kit/units";
@@ -62,11 +62,12 @@ export function tuningWords({ tuning, adaptive }: { tuning: readonly TuningRange
 export const SYNC_WORDS: Readonly<Record<SyncMethod, string>> = {
   "by-hand": "by hand", infrared: "infrared", "near-field": "near-field touch", cable: "cable", switches: "two rotary switches", pairing: "pairing", "self-choosing": "chooses for itself",
 };
+export const DIVERSITY_WORDS: Readonly<Record<Diversity, string>> = { "two-paths": "by two whole paths", "one-path": "by one path, two antennas", none: "by one antenna" };
 export const READOUT_WORDS: Readonly<Record<Readout, string>> = { mhz: "MHz", "switch-code": "two-digit switch code", "bank-and-number": "bank and number", preset: "preset number", nothing: "no frequency" };
 export const CELL_WORDS: Readonly<Record<CellKind, string>> = { aa: "AA", "9v": "9 V", internal: "built-in" };
 
 export const STOCK_WORDS: Readonly<Record<StockKind, string>> = {
-  "recorder-track": "recorder tracks", "camera-track": "camera tracks", "wired-recorder": "wired recorders", "aa-cell": "AA cells", "9v-cell": "9 V cells", antenna: "receiver antennas", lead: "receiver leads",
+  microphone: "lavalier microphones", "recorder-track": "recorder tracks", "camera-track": "camera tracks", "wired-recorder": "wired recorders", "aa-cell": "AA cells", "9v-cell": "9 V cells", antenna: "receiver antennas", lead: "receiver leads",
 };
 export const antennaWords = (i: Pick<StockItem, "block" | "connector">): string => [i.block === null ? "wideband" : `block ${i.block}`, i.connector].filter(Boolean).join(", ");
 

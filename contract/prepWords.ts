@@ -3,7 +3,7 @@ import type { PackingLine } from "../core/day/packing";
 import type { Finding } from "../core/day/readiness";
 import type { SceneField, SceneRowNote, SceneRowProblem } from "../core/day/sceneTable";
 import type { HandedDown, HandedFault, HandedRowProblem } from "../core/day/handedDown";
-import { capital, count, formatMetres, listWords, mhz, numberWord, stretchesWords } from "./format";
+import { capital, count, formatDb, formatMetres, listWords, mhz, numberWord, stretchesWords } from "./format";
 import { brokenRuleWords } from "./words";
 
 const scenesOf = (numbers: readonly string[]) => `${numbers.length === 1 ? "scene" : "scenes"} ${listWords(numbers)}`;
@@ -21,6 +21,9 @@ export function findingWords(f: Finding): { short: string; why: string; mend: st
       };
     }
     case "tracks-short": return { short: `${count(f.needed - f.have, "track")} for ${scenesOf(f.sceneNumbers)}`, why: `${count(f.needed, "voice")} at once, ${count(f.have, "track")} on recorder and camera`, mend: "a track for each voice, or a mix agreed beforehand" };
+    case "microphones-short": return { short: `${count(f.needed - f.have, "microphone")} for ${scenesOf(f.sceneNumbers)}`, why: `${count(f.needed, "voice")} at once, ${count(f.have, "microphone")} in the case`, mend: "each voice needs its own" };
+    case "one-path": return { short: `${f.unit} hears by ${f.hasAntennas === 1 ? "one antenna" : "one path"}`, why: "where waves cancel at one spot they hardly ever do at two: with one path it drops out there", mend: "give the talker who moves least to it, or leave it at home" };
+    case "thin-range": return { short: `thin range at the ${f.place.toLowerCase()}`, why: `${formatDb(f.marginDb)} in hand for ${listWords(f.talkers)} over ${formatMetres(f.distanceM)}, by what is known of the place`, mend: "pack cable and an antenna for the set’s side, or wear the pack in front" };
     case "leads-short": return { short: `${count(f.needed - f.have, "receiver lead")} for ${scenesOf(f.sceneNumbers)}`, why: `${count(f.needed, "channel")} at once, ${count(f.have, "lead")} in the case`, mend: "pack more leads" };
     case "talker-without-channel": return { short: `no channel for ${f.talker}`, why: `speaks in ${scenesOf(f.sceneNumbers)} and is on nobody's list`, mend: "give them a channel, or strike them from the scene" };
     case "no-wired-recorder": return { short: `${count(f.needed - f.have, "wired recorder")} for ${scenesOf(f.sceneNumbers)}`, why: `${f.sceneNumbers.length === 1 ? "it" : "they"} cannot be done again: radio that is hit in the middle cannot be mended`, mend: "put a small cabled recorder on each person as well" };
@@ -72,6 +75,7 @@ export function legalityWords(l: Legality): string {
     case "fine": return "";
     case "power-too-high": return `set to ${l.setMw} mW, at most ${l.mostMw} mW allowed here`;
     case "nowhere": return "may not transmit here at all";
+    case "tuned-to-forbidden": return `it is on ${mhz(l.frequencyHz)}, which is forbidden here`;
   }
 }
 

@@ -38,7 +38,7 @@ const prep = async (id = dayId) => {
   return found.value;
 };
 const CASE = writeKitFile({
-  models: EMPTY_KIT, stock: [stockItem("recorder-track", 4), stockItem("aa-cell", 12), stockItem("antenna", 2, null, "SMA"), stockItem("lead", 4)],
+  models: EMPTY_KIT, stock: [stockItem("microphone", 4), stockItem("recorder-track", 4), stockItem("aa-cell", 12), stockItem("antenna", 2, null, "SMA"), stockItem("lead", 4)],
   units: [receiverUnit("bag", "tarnfell-r2-47", { label: "Bag" }), packUnit("p1", "tarnfell-p-47", 10, { label: "P1" }), packUnit("p2", "tarnfell-p-47", 10, { label: "P2" }), packUnit("p3", "tarnfell-p-47", 10, { label: "P3" })],
 });
 const SCENES = "scene,place,from,to,speakers\n1,Kitchen,8:00,9:00,Ada; Bea\n2,Yard,10:00,11:00,Cy\n";
@@ -172,7 +172,7 @@ test("without anything that can be driven: what hands and eyes did is recorded, 
 
 test("systems that choose for themselves: no pick, paired and proved; too many for a room, too far", async () => {
   const adaptive = writeKitFile({
-    models: EMPTY_KIT, stock: [stockItem("recorder-track", 20), stockItem("lead", 20)],
+    models: EMPTY_KIT, stock: [stockItem("microphone", 20), stockItem("recorder-track", 20), stockItem("lead", 20)],
     units: [...Array.from({ length: 5 }, (_, i) => receiverUnit(`r${i}`, "hollin-d2", { label: `R${i}` })), ...Array.from({ length: 10 }, (_, i) => packUnit(`t${i}`, "hollin-dt", 10, { label: `T${i}` }))],
   });
   await importKitFile(own.app, dayId, { text: adaptive, mode: "replace", seenVersion: 0 });

@@ -35,7 +35,7 @@ export function packingList(facts: PrepFacts): PackingLine[] {
     }),
     { what: "pack", detail: "", needed: days.length, have: packs.length },
     { what: "spare-pack", detail: "on a known spare frequency", needed: SPARE_PACKS, have: Math.max(0, Math.min(SPARE_PACKS, packs.length - days.length)) },
-    { what: "microphone", detail: "one for each pack and the spare", needed: days.length + SPARE_PACKS, have: null },
+    { what: "microphone", detail: "one for each pack and the spare", needed: days.length + SPARE_PACKS, have: stock("microphone") },
     ...antennaNeeds(facts.stock, receivers).map((n): PackingLine => ({ what: "antenna", detail: n.block === null ? "wideband" : `block ${n.block}`, needed: n.needed, have: n.cut })),
     { what: "aa-cell", detail: "fresh, all of one kind", needed: cells, have: stock("aa-cell") },
     { what: "lead", detail: "receiver to recorder or camera", needed: peak, have: stock("lead") },

@@ -1,6 +1,7 @@
 import { packingList } from "./packing";
 import { mostPairs, prepFindings, type PrepFacts } from "./readiness";
 import type { Scene } from "./scenes";
+import { sketchGeometry } from "./placeSketch";
 import { guessColumns, readSceneTable } from "./sceneTable";
 import { type PackModel, packModel, type ReceiverModel, receiverModel } from "../kit/models";
 import { SHIPPED_KIT } from "../kit/shipped";
@@ -48,10 +49,11 @@ describe("a scene list", () => {
 describe("what a day lacks", () => {
   const scene = (number: string, from: number, to: number, speakers: string[], isRepeatable = true): Scene => ({ number, title: "", placeId: null, startMs: from * hour, endMs: to * hour, speakers, isRepeatable });
   const plenty: StockItem[] = [
+    stock("microphone", 8),
     stock("recorder-track", 8), stock("aa-cell", 40), stock("antenna", 4, "47"), stock("lead", 8),
   ];
   const facts = (change: Partial<PrepFacts> = {}): PrepFacts => ({
-    region: REGIONS.EU, kit: SHIPPED_KIT, places: [], rerigMs: hour / 4, stock: plenty, talkers: ["A", "B", "C"], scenes: [scene("1", 8, 10, ["A", "B"])],
+    region: REGIONS.EU, kit: SHIPPED_KIT, places: [], chains: [], rerigMs: hour / 4, stock: plenty, talkers: ["A", "B", "C"], scenes: [scene("1", 8, 10, ["A", "B"])],
     units: [receiver("R1", "tarnfell-r2-47"), receiver("R2", "tarnfell-r2-47"), pack("P1", "tarnfell-p-47"), pack("P2", "tarnfell-p-47")], ...change,
   });
   const codes = (change: Partial<PrepFacts>) => prepFindings(facts(change)).map((f) => f.code);
@@ -72,6 +74,15 @@ describe("what a day lacks", () => {
     expect(codes({ stock: plenty.map((s) => (s.kind === "recorder-track" ? { ...s, count: 1 } : s)) })).toEqual(["tracks-short"]);
     expect(codes({ stock: plenty.filter((s) => s.kind !== "lead") })).toEqual(["leads-short"]);
     expect(prepFindings(facts({ scenes: [scene("7", 8, 9, ["a", "Oswin"])] }))).toEqual([{ code: "talker-without-channel", talker: "Oswin", sceneNumbers: ["7"] }]);
+  });
+  test("a microphone too few; a receiver of one path; a place too deep for whips", () => {
+    expect(prepFindings(facts({ stock: plenty.map((s) => (s.kind === "microphone" ? { ...s, count: 1 } : s)) }))).toEqual([{ code: "microphones-short", sceneNumbers: ["1"], needed: 2, have: 1 }]);
+    expect(codes({ units: [...facts().units, receiver("V", "brae-v4"), pack("VT", "brae-vt", 10)] })).toEqual(["one-path"]);
+    const place = (distanceM: number, walls: number) => [{ id: 1, name: "Vault", geometry: sketchGeometry({ setting: "indoors", walls: "stone", wallCount: walls, distanceM }) }];
+    const chains = ["A", "B"].map((talker) => ({ talker, wear: "waist-back" as const, powerMw: 10, receiver: receiverModel(SHIPPED_KIT, "tarnfell-r2-47"), tuning: [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }] }));
+    const there = [{ ...scene("1", 8, 10, ["a"]), placeId: 1 }];
+    expect(codes({ places: place(8, 1), chains, scenes: there })).toEqual([]);
+    expect(prepFindings(facts({ places: place(60, 3), chains, scenes: there }))).toEqual([{ code: "thin-range", place: "Vault", talkers: ["A"], distanceM: 60, sceneNumbers: ["1"], marginDb: expect.any(Number) }]);
   });
   test("what cannot be done again asks for a recorder on each person", () => {
     const once = [scene("16", 13, 14, ["A", "B"], false)];
@@ -110,7 +121,7 @@ describe("what a day lacks", () => {
 
 describe("the packing list", () => {
   const facts: PrepFacts = {
-    region: REGIONS.EU, kit: SHIPPED_KIT, places: [], rerigMs: hour / 4, talkers: [],
+    region: REGIONS.EU, kit: SHIPPED_KIT, places: [], chains: [], rerigMs: hour / 4, talkers: [],
     stock: [stock("aa-cell", 3), stock("antenna", 2, "47")],
     scenes: [
       { number: "1", title: "", placeId: null, startMs: 8 * hour, endMs: 10 * hour, speakers: ["A", "B"], isRepeatable: true },
@@ -122,7 +133,7 @@ describe("the packing list", () => {
   test("counts what the scenes ask for, a spare beside, small things by talker", () => {
     expect(lineOf("pack")).toMatchObject({ needed: 2, have: 2 });
     expect(lineOf("spare-pack")).toMatchObject({ needed: 1, have: 0 });
-    expect(lineOf("microphone")).toMatchObject({ needed: 3, have: null });
+    expect(lineOf("microphone")).toMatchObject({ needed: 3, have: 0 });
     expect(lineOf("antenna")).toEqual({ what: "antenna", detail: "block 47", needed: 2, have: 2 });
     expect(lineOf("aa-cell")).toMatchObject({ needed: 4, have: 3 });
     expect(lineOf("wired-recorder")).toMatchObject({ needed: 1, have: 0 });

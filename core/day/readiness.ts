@@ -1,7 +1,14 @@
 import { antennaFit, antennasOf, packLegality, pairing } from "../kit/match";
 import { type Kit, packModel, receiverModel, type PackModel, type ReceiverModel } from "../kit/models";
 import { powerOf, type CaseUnit, type StockItem, type StockKind } from "../kit/units";
+import { defaultSetup } from "../kit/setups";
+import { pathQuestion, type SiteGeometry } from "../air/site";
+import type { TuningRange } from "../coordination/request";
+import { tuningSpan } from "../coordination/tuning";
+import type { Wear } from "../radio/antenna";
+import { linkBudget } from "../radio/link";
 import type { Region } from "../regions/region";
+import { LEAST_MARGIN_DB } from "./channelState";
 import { packDays, peakOf, wiredStretches, type PackDay, type Scene } from "./scenes";
 
 export interface PrepFacts {
@@ -13,8 +20,10 @@ export interface PrepFacts {
   units: readonly CaseUnit[];
   stock: readonly StockItem[];
   rerigMs: number;
-  /** How far a talker is from the receivers at each place, where somebody measured. */
-  places: readonly { id: number; name: string; distanceM: number }[];
+  /** How a talker reaches the receivers at each place, as it was sketched beforehand. */
+  places: readonly { id: number; name: string; geometry: SiteGeometry }[];
+  /** How each talker who has a channel is wired. */
+  chains: readonly { talker: string; wear: Wear; powerMw: number; receiver: ReceiverModel; tuning: readonly TuningRange[] }[];
 }
 
 /** One thing that would go wrong tomorrow, with what shows it. */
@@ -25,6 +34,7 @@ export type Finding =
   | { code: "no-wired-recorder"; sceneNumbers: string[]; needed: number; have: number }
   | { code: "cells-short"; cell: "aa" | "9v"; needed: number; have: number }
   | { code: "antennas-short"; block: string | null; receivers: string[]; needed: number; have: number }
+  | { code: "microphones-short"; sceneNumbers: string[]; needed: number; have: number }
   | { code: "leads-short"; sceneNumbers: string[]; needed: number; have: number }
   | { code: "pack-fits-nothing"; unit: string; why: "other-modulation" | "other-key" | "no-common-range" | "no-common-step" }
   | { code: "power-too-high"; unit: string; setMw: number; mostMw: number }
@@ -32,6 +42,10 @@ export type Finding =
   /** More systems that choose for themselves at once than one room carries. */
   | { code: "room-full"; sceneNumbers: string[]; needed: number; most: number }
   /** A talker farther off than such a system reaches in the open. */
+  /** A receiver that cannot choose between two paths: it drops out where waves cancel at its one. */
+  | { code: "one-path"; unit: string; hasAntennas: 1 | 2 }
+  /** A place where whips at the bag leave too little in hand. */
+  | { code: "thin-range"; place: string; talkers: string[]; marginDb: number; distanceM: number; sceneNumbers: string[] }
   | { code: "beyond-range"; sceneNumbers: string[]; place: string; distanceM: number; rangeM: number };
 
 /** Cells are changed this long before they would be empty (common practice, no published source). */
@@ -69,6 +83,8 @@ export function prepFindings(facts: PrepFacts): Finding[] {
     if (legality.code === "power-too-high") findings.push({ code: "power-too-high", unit: unit.label, setMw: legality.setMw, mostMw: legality.mostMw });
     if (legality.code === "nowhere") findings.push({ code: "legal-nowhere", unit: unit.label });
   }
+  for (const { unit, model } of receivers) if (model.diversity !== "two-paths") findings.push({ code: "one-path", unit: unit.label, hasAntennas: model.diversity === "none" ? 1 : 2 });
+  rangeFindings(facts, findings);
   adaptiveFindings(facts, receivers, packs, findings);
   antennaFindings(facts, receivers, findings);
   cellFindings(facts, packs.map((p) => p.model), findings);
@@ -93,6 +109,8 @@ function chainFindings(facts: PrepFacts, receivers: Receiver[], packs: Pack[], f
   }
   const tracks = stockOf(facts, "recorder-track") + stockOf(facts, "camera-track");
   if (needed > tracks) findings.push({ code: "tracks-short", sceneNumbers: scenesOver(tracks), needed, have: tracks });
+  const microphones = stockOf(facts, "microphone");
+  if (needed > microphones) findings.push({ code: "microphones-short", sceneNumbers: scenesOver(microphones), needed, have: microphones });
   const leads = stockOf(facts, "lead");
   if (needed > leads) findings.push({ code: "leads-short", sceneNumbers: scenesOver(leads), needed, have: leads });
   for (const talker of new Set(facts.scenes.flatMap((s) => s.speakers))) {
@@ -119,6 +137,25 @@ export function mostPairs(channels: readonly Receiver[], packs: readonly Pack[])
   return channels.reduce((n, _, c) => n + (tryChannel(c, new Set()) ? 1 : 0), 0);
 }
 
+/** Where whips at the receivers would leave less in hand than a body or a door takes: better known the evening before, with cable and antennas still in reach. */
+function rangeFindings(facts: PrepFacts, findings: Finding[]): void {
+  for (const place of facts.places) {
+    const scenes = facts.scenes.filter((s) => s.placeId === place.id);
+    const thin = facts.chains.filter((c) => scenes.some((s) => s.speakers.some((n) => n.toLowerCase() === c.talker.toLowerCase()))).flatMap((c) => {
+      const span = tuningSpan(c.tuning);
+      if (!span) return [];
+      const question = pathQuestion(place.geometry, defaultSetup(place.geometry, c.wear, c.powerMw), c.receiver, Math.round((span.lowHz + span.highHz) / 2));
+      const { marginDb } = linkBudget(question);
+      return marginDb < LEAST_MARGIN_DB ? [{ talker: c.talker, marginDb }] : [];
+    });
+    if (thin.length === 0) continue;
+    findings.push({
+      code: "thin-range", place: place.name, talkers: thin.map((t) => t.talker), marginDb: Math.min(...thin.map((t) => t.marginDb)), distanceM: place.geometry.distanceM,
+      sceneNumbers: scenes.filter((s) => s.speakers.some((n) => thin.some((t) => t.talker.toLowerCase() === n.toLowerCase()))).map((s) => s.number),
+    });
+  }
+}
+
 /** Systems that choose for themselves need no frequency, but a room carries only so many, and not far (common practice, no published source). */
 function adaptiveFindings(facts: PrepFacts, receivers: Receiver[], packs: Pack[], findings: Finding[]): void {
   const peak = peakOf(facts.scenes)?.talkers.length ?? 0;
@@ -129,9 +166,9 @@ function adaptiveFindings(facts: PrepFacts, receivers: Receiver[], packs: Pack[]
   const needed = Math.min(peak - tuned, mostPairs(channelsOf(receivers.filter((r) => r.model.adaptive !== null)), packs.filter((p) => p.model.adaptive !== null)));
   if (needed > most) findings.push({ code: "room-full", sceneNumbers: scenesWithMore(facts.scenes, tuned + most), needed, most });
   const rangeM = Math.min(...self.map((a) => a.rangeM));
-  for (const place of facts.places.filter((p) => p.distanceM > rangeM)) {
+  for (const place of facts.places.filter((p) => p.geometry.distanceM > rangeM)) {
     const asking = facts.scenes.filter((s) => s.placeId === place.id && s.speakers.length > tuned);
-    if (asking.length > 0) findings.push({ code: "beyond-range", sceneNumbers: asking.map((s) => s.number), place: place.name, distanceM: place.distanceM, rangeM });
+    if (asking.length > 0) findings.push({ code: "beyond-range", sceneNumbers: asking.map((s) => s.number), place: place.name, distanceM: place.geometry.distanceM, rangeM });
   }
 }
 

@@ -1,7 +1,7 @@
 import { checkSet } from "../coordination/checkSet";
 import { PROFILES } from "../coordination/profile";
 import { canBeSet, presets, sharedGrid, sharedTuning } from "../coordination/tuning";
-import { antennaFit, packLegality, pairing } from "./match";
+import { antennaFit, packLegality, packLegalityAt, pairing } from "./match";
 import { packModel, receiverModel } from "./models";
 import { SHIPPED_KIT } from "./shipped";
 import { hzToSwitchCode, switchCodeToHz } from "./switchCode";
@@ -89,6 +89,7 @@ describe("where a pack may transmit", () => {
     expect(packLegality(REGIONS.US, edge, 20)).toEqual({ code: "fine", where: [{ lowHz: 606e6, highHz: 608e6 }, { lowHz: 614e6, highHz: 616e6 }] });
     expect(packLegality(REGIONS.EU, packModel(SHIPPED_KIT, "brae-vt"), 10)).toMatchObject({ code: "fine", where: [{ lowHz: 863.1e6, highHz: 863.1e6 }, {}, {}, {}] });
     expect(packLegality(REGIONS.EU, packModel(SHIPPED_KIT, "hollin-dt"), 10)).toEqual({ code: "fine", where: [{ lowHz: 2400e6, highHz: 2483.5e6 }] });
+    expect([packLegalityAt(REGIONS.US, edge, 20, 607e6, 200_000).code, packLegalityAt(REGIONS.US, edge, 20, 611e6, 200_000).code, packLegalityAt(REGIONS.US, edge, 20, 607.95e6, 200_000).code, packLegalityAt(REGIONS.US, edge, 20, null, 200_000).code]).toEqual(["fine", "tuned-to-forbidden", "tuned-to-forbidden", "fine"]);
     expect(packLegality(REGIONS.AU, pack, 100)).toEqual({ code: "fine", where: [{ lowHz: 520e6, highHz: 542e6 }] });
   });
 });

@@ -49,7 +49,9 @@ export type Legality =
   | { code: "fine"; where: Stretch[] }
   /** Not at the power it is set to, but at a lower one that it has. */
   | { code: "power-too-high"; setMw: number; mostMw: number; where: Stretch[] }
-  | { code: "nowhere" };
+  | { code: "nowhere" }
+  /** It may transmit here, but not where it is tuned now. */
+  | { code: "tuned-to-forbidden"; frequencyHz: number };
 
 /** Where in its range a pack may transmit in a region at the power it is set to; if nowhere, the highest of its powers that may. The rules are a
  *  dated summary: check with your regulator.
@@ -66,9 +68,18 @@ export function packLegality(region: Region, pack: PackModel, setMw: number): Le
   return { code: "nowhere" };
 }
 
+/** The same, and whether the frequency that it is on now is one of those.
+ * @param onHz - what it is tuned to; null where nobody knows @param bandwidthHz - what it occupies there */
+export function packLegalityAt(region: Region, pack: PackModel, setMw: number, onHz: number | null, bandwidthHz: number): Legality {
+  const anywhere = packLegality(region, pack, setMw);
+  if (anywhere.code !== "fine" || onHz === null || pack.adaptive) return anywhere;
+  const isInside = legalWindows(region, setMw).some((w) => onHz - bandwidthHz / 2 >= w.lowHz && onHz + bandwidthHz / 2 <= w.highHz);
+  return isInside ? anywhere : { code: "tuned-to-forbidden", frequencyHz: onHz };
+}
+
 export const ANTENNAS_PER_RECEIVER = 2;
 /** How many antennas a receiver takes: two for diversity, none where they do not come off. */
-export const antennasOf = (receiver: ReceiverModel): number => (receiver.antennaConnector === "fixed" ? 0 : ANTENNAS_PER_RECEIVER);
+export const antennasOf = (receiver: ReceiverModel): number => (receiver.antennaConnector === "fixed" ? 0 : receiver.diversity === "none" ? 1 : ANTENNAS_PER_RECEIVER);
 
 export type AntennaFit = "fits" | "fits-wideband" | "other-block" | "other-connector" | "fixed";
 

@@ -18,6 +18,10 @@ export interface Adaptive {
   rangeM: number;
 }
 
+/** How a receiver hears: by two whole paths of which it takes the better, by one path that two antennas take turns on, or by one antenna. */
+export const DIVERSITIES = ["two-paths", "one-path", "none"] as const;
+export type Diversity = (typeof DIVERSITIES)[number];
+
 /** What receivers and packs have in common. */
 interface RadioModel {
   id: string;
@@ -34,12 +38,15 @@ interface RadioModel {
   readout: Readout;
   /** "fixed" where the antenna does not come off. */
   antennaConnector: string;
+  /** What one must know of it from its manual: how it starts, what its lamps mean, how it stores. */
+  note: string;
 }
 
 /** The models that ship are invented. Figures are typical of their kind (common practice, no published source). */
 export interface ReceiverModel extends RadioModel {
   kind: "receiver";
   form: "bag" | "camera" | "rack";
+  diversity: Diversity;
   halves: number;
   /** The halves of a dual receiver share a stretch this wide; null where each goes where it likes, and for a single one. */
   halfSpanHz: number | null;

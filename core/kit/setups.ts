@@ -1,8 +1,13 @@
+import { noiseFloorDbm } from "../radio/feed";
 import type { PathSetup, SiteGeometry } from "../air/site";
 import { mwToDbm } from "../air/site";
 import { FINAL_PEAK_AIM_DBFS, levelChain, type Effort, type LevelChainQuestion } from "../audio/levelChain";
 import type { Wear } from "../radio/antenna";
 import type { InputModel, MicrophoneModel, PackModel, ReceiverModel } from "./models";
+
+/** What a receiver needs at its input: thermal noise in its bandwidth, its noise figure, and what its modulation asks over them.
+ * @example sensitivityDbm({ bandwidthHz: 200e3, noiseFigureDb: 8, requiredSnrDb: 20 }) // −93.0 */
+export const sensitivityDbm = (r: Pick<ReceiverModel, "bandwidthHz" | "noiseFigureDb" | "requiredSnrDb">): number => noiseFloorDbm(r) + r.requiredSnrDb;
 
 /** What a person sets along a channel's audio, from the microphone to the recorder. */
 export interface LevelSettings {

@@ -19,33 +19,33 @@ const HOLLIN_AIR = { lowHz: 2400e6, highHz: 2483.5e6, mostPerRoom: 8, rangeM: 30
 
 const tarnfellPack = (id: string, name: string, block: string, tuning: TuningRange, powersMw: number[], hours: number): PackModel => ({
   id, kind: "pack", maker: "Tarnfell", name, form: "bodypack", block, tuning: [tuning], adaptive: null, modulations: ["Tarnfell companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz",
-  antennaConnector: "screw-on whip", powersMw, gainStepsDb: everyDb(0, -60, 3), fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, cell: { kind: "aa", perPack: 2, hours },
+  antennaConnector: "screw-on whip", note: "Hold the key 2 s to start; the lamp blinks while a change is not stored. Name it with at most eight letters.", powersMw, gainStepsDb: everyDb(0, -60, 3), fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, cell: { kind: "aa", perPack: 2, hours },
 });
 
 const RECEIVERS: ReceiverModel[] = [
   {
-    id: "tarnfell-r2-47", kind: "receiver", maker: "Tarnfell", name: "R2, block 47", form: "bag", block: "47", halves: 2, halfSpanHz: 72e6, tuning: [range(470, 542)], adaptive: null,
-    modulations: ["Tarnfell companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "SMA", banks: TARNFELL_BANKS,
+    id: "tarnfell-r2-47", kind: "receiver", maker: "Tarnfell", name: "R2, block 47", form: "bag", diversity: "two-paths", block: "47", halves: 2, halfSpanHz: 72e6, tuning: [range(470, 542)], adaptive: null,
+    modulations: ["Tarnfell companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "SMA", note: "Wakes when power comes; a blinking number is not stored yet: turn the knob once more to store it.", banks: TARNFELL_BANKS,
     bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25, output: { fullScaleDbu: 10, stepsDb: [0, -6, -12, -18, -24] }, sweep: { stepHz: 25_000, msPerStep: 35 },
   },
   {
-    id: "oystercatch-c1-51", kind: "receiver", maker: "Oystercatch", name: "C1, block 51", form: "camera", block: "51", halves: 1, halfSpanHz: null, tuning: [range(518, 566)], adaptive: null,
-    modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "SMA", banks: [],
+    id: "oystercatch-c1-51", kind: "receiver", maker: "Oystercatch", name: "C1, block 51", form: "camera", diversity: "two-paths", block: "51", halves: 1, halfSpanHz: null, tuning: [range(518, 566)], adaptive: null,
+    modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "SMA", note: "Hold the key 2 s to start. Sleeps half a minute after the camera does.", banks: [],
     bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 22, overloadDbm: -28, output: { fullScaleDbu: 0, stepsDb: [0, -12, -18, -30] }, sweep: { stepHz: 25_000, msPerStep: 50 },
   },
   {
-    id: "skerrick-s-53", kind: "receiver", maker: "Skerrick", name: "S, block 53", form: "bag", block: "53", halves: 1, halfSpanHz: null, tuning: [switches(537.6)], adaptive: null,
-    modulations: ["Skerrick companded FM"], syncMethods: ["switches"], readout: "switch-code", antennaConnector: "SMA", banks: [],
+    id: "skerrick-s-53", kind: "receiver", maker: "Skerrick", name: "S, block 53", form: "bag", diversity: "two-paths", block: "53", halves: 1, halfSpanHz: null, tuning: [switches(537.6)], adaptive: null,
+    modulations: ["Skerrick companded FM"], syncMethods: ["switches"], readout: "switch-code", antennaConnector: "SMA", note: "Its window shows the code of the switches; set the pack to the same two digits.", banks: [],
     bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 22, overloadDbm: -25, output: { fullScaleDbu: 8, stepsDb: [0, -10, -20] }, sweep: { stepHz: 100_000, msPerStep: 90 },
   },
   {
-    id: "brae-v4", kind: "receiver", maker: "Brae", name: "V4, four presets", form: "camera", block: null, halves: 1, halfSpanHz: null, tuning: BRAE_PRESETS, adaptive: null,
-    modulations: ["Brae FM"], syncMethods: ["by-hand"], readout: "preset", antennaConnector: "fixed", banks: [{ id: "1", frequenciesHz: BRAE_PRESETS.map((p) => p.lowHz) }],
+    id: "brae-v4", kind: "receiver", maker: "Brae", name: "V4, four presets", form: "camera", diversity: "one-path", block: null, halves: 1, halfSpanHz: null, tuning: BRAE_PRESETS, adaptive: null,
+    modulations: ["Brae FM"], syncMethods: ["by-hand"], readout: "preset", antennaConnector: "fixed", note: "The preset is chosen with a pin; the lamp blinks its number at start.", banks: [{ id: "1", frequenciesHz: BRAE_PRESETS.map((p) => p.lowHz) }],
     bandwidthHz: 150_000, noiseFigureDb: 11, requiredSnrDb: 22, overloadDbm: -28, output: { fullScaleDbu: -10, stepsDb: [0, -10] }, sweep: null,
   },
   {
-    id: "hollin-d2", kind: "receiver", maker: "Hollin", name: "D2, adaptive", form: "camera", block: null, halves: 2, halfSpanHz: null, tuning: [], adaptive: HOLLIN_AIR,
-    modulations: ["Hollin digital"], syncMethods: ["pairing", "self-choosing"], readout: "nothing", antennaConnector: "fixed", banks: [],
+    id: "hollin-d2", kind: "receiver", maker: "Hollin", name: "D2, adaptive", form: "camera", diversity: "two-paths", block: null, halves: 2, halfSpanHz: null, tuning: [], adaptive: HOLLIN_AIR,
+    modulations: ["Hollin digital"], syncMethods: ["pairing", "self-choosing"], readout: "nothing", antennaConnector: "fixed", note: "Pair at the bench: both keys held until the lamps blink together, less than 1 m apart.", banks: [],
     bandwidthHz: 2_000_000, noiseFigureDb: 7, requiredSnrDb: 12, overloadDbm: -20, output: { fullScaleDbu: 0, stepsDb: [0, -6, -12] }, sweep: null,
   },
 ];
@@ -56,22 +56,22 @@ const PACKS: PackModel[] = [
   tarnfellPack("tarnfell-ph-47", "PH, block 47", "47", range(470, 542), [25, 50, 100], 5),
   {
     id: "oystercatch-t-51", kind: "pack", maker: "Oystercatch", name: "T, block 51", form: "bodypack", block: "51", tuning: [range(518, 566)], adaptive: null,
-    modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "screw-on whip",
+    modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "screw-on whip", note: "Starts with its switch; counts its hours: set the counter to zero with fresh cells.",
     powersMw: [10, 30], gainStepsDb: [0, -10, -20, -30], fullScaleInputDbu: -38, inputNoiseDbu: -117, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 6.5 },
   },
   {
     id: "skerrick-k-53", kind: "pack", maker: "Skerrick", name: "K, block 53", form: "bodypack", block: "53", tuning: [switches(537.6)], adaptive: null,
-    modulations: ["Skerrick companded FM"], syncMethods: ["switches"], readout: "switch-code", antennaConnector: "screw-on whip",
+    modulations: ["Skerrick companded FM"], syncMethods: ["switches"], readout: "switch-code", antennaConnector: "screw-on whip", note: "No display: two small switches under the door, left coarse, right fine. Needs a small screwdriver.",
     powersMw: [50], gainStepsDb: everyDb(0, -40, 2), fullScaleInputDbu: -50, inputNoiseDbu: -118, limiterDb: 6, cell: { kind: "9v", perPack: 1, hours: 6 },
   },
   {
     id: "brae-vt", kind: "pack", maker: "Brae", name: "VT, four presets", form: "plug-on", block: null, tuning: BRAE_PRESETS, adaptive: null,
-    modulations: ["Brae FM"], syncMethods: ["by-hand"], readout: "preset", antennaConnector: "fixed",
+    modulations: ["Brae FM"], syncMethods: ["by-hand"], readout: "preset", antennaConnector: "fixed", note: "Choose the same preset as the receiver; plugs into a microphone, phantom power off.",
     powersMw: [10], gainStepsDb: [0, -10, -20, -30], fullScaleInputDbu: -20, inputNoiseDbu: -112, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 7 },
   },
   {
     id: "hollin-dt", kind: "pack", maker: "Hollin", name: "DT, adaptive", form: "bodypack", block: null, tuning: [], adaptive: HOLLIN_AIR,
-    modulations: ["Hollin digital"], syncMethods: ["pairing", "self-choosing"], readout: "nothing", antennaConnector: "fixed",
+    modulations: ["Hollin digital"], syncMethods: ["pairing", "self-choosing"], readout: "nothing", antennaConnector: "fixed", note: "Charges in its box; pair it with its receiver once, then it finds its place by itself.",
     powersMw: [10], gainStepsDb: everyDb(0, -40, 2), fullScaleInputDbu: -30, inputNoiseDbu: -118, limiterDb: null, cell: { kind: "internal", perPack: 1, hours: 12 },
   },
 ];

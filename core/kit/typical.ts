@@ -28,14 +28,14 @@ const modulationOf = (maker: string): string[] => [`${maker} FM`];
 
 /** A receiver model of ordinary figures (common practice, no published source), to be corrected by its own data sheet. */
 export const typicalReceiver = (p: NamePlate): ReceiverModel => ({
-  id: `${slug(`${p.maker} ${p.name}`)}-rx`, kind: "receiver", maker: p.maker, name: p.name, form: p.halves > 1 ? "bag" : "camera", block: p.block, halves: p.halves, halfSpanHz: null,
-  tuning: p.tuning, adaptive: null, modulations: modulationOf(p.maker), syncMethods: ["by-hand"], readout: "mhz", antennaConnector: "SMA", banks: [],
+  id: `${slug(`${p.maker} ${p.name}`)}-rx`, kind: "receiver", maker: p.maker, name: p.name, form: p.halves > 1 ? "bag" : "camera", diversity: "two-paths", block: p.block, halves: p.halves, halfSpanHz: null,
+  tuning: p.tuning, adaptive: null, modulations: modulationOf(p.maker), syncMethods: ["by-hand"], readout: "mhz", antennaConnector: "SMA", note: "", banks: [],
   bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 22, overloadDbm: -28, output: { fullScaleDbu: 0, stepsDb: [0, -6, -12, -18, -24] }, sweep: null,
 });
 
 /** The same for a pack. */
 export const typicalPack = (p: NamePlate): PackModel => ({
   id: `${slug(`${p.maker} ${p.name}`)}-tx`, kind: "pack", maker: p.maker, name: p.name, form: "bodypack", block: p.block, tuning: p.tuning, adaptive: null, modulations: modulationOf(p.maker),
-  syncMethods: ["by-hand"], readout: "mhz", antennaConnector: "screw-on whip", powersMw: p.powersMw, gainStepsDb: Array.from({ length: 21 }, (_, i) => -3 * i),
+  syncMethods: ["by-hand"], readout: "mhz", antennaConnector: "screw-on whip", note: "", powersMw: p.powersMw, gainStepsDb: Array.from({ length: 21 }, (_, i) => -3 * i),
   fullScaleInputDbu: -60, inputNoiseDbu: -120, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 6.5 },
 });

@@ -14,7 +14,7 @@ export interface CaseUnit {
 }
 
 /** What lies in the case beside receivers and packs. */
-export const STOCK_KINDS = ["recorder-track", "camera-track", "wired-recorder", "aa-cell", "9v-cell", "antenna", "lead"] as const;
+export const STOCK_KINDS = ["microphone", "recorder-track", "camera-track", "wired-recorder", "aa-cell", "9v-cell", "antenna", "lead"] as const;
 export type StockKind = (typeof STOCK_KINDS)[number];
 
 export interface StockItem {

@@ -1,7 +1,7 @@
 import { channelState, type ChannelState, packFrequencyHz, receiverHz } from "../../core/day/channelState";
 import type { Channel, DayFacts, SyncRecord } from "../../core/day/facts";
 import { nextSteps, type Step } from "../../core/day/nextSteps";
-import { type Legality, packLegality, pairing } from "../../core/kit/match";
+import { type Legality, packLegalityAt, pairing } from "../../core/kit/match";
 import { EMPTY_KIT, type Kit, mergeKits, packModel, receiverModel } from "../../core/kit/models";
 import { SHIPPED_KIT } from "../../core/kit/shipped";
 import { type CaseUnit, powerOf } from "../../core/kit/units";
@@ -98,7 +98,8 @@ export async function loadDay(app: AppContext, dayId: number) {
   });
   const plan = plans.at(-1) ?? null;
   const prepFacts: PrepFacts = {
-    region, kit, scenes, talkers: stored.map((c) => c.talker), units, stock, rerigMs: RERIG_MS, places: places.map((p) => ({ id: p.id, name: p.name, distanceM: p.geometry.distanceM })),
+    region, kit, scenes, talkers: stored.map((c) => c.talker), units, stock, rerigMs: RERIG_MS, places,
+    chains: channels.map((c) => ({ talker: c.talker, wear: c.wear, powerMw: powerOf(kit, unit(c.packKey)), receiver: receiverModel(kit, unit(c.receiverKey).modelId), tuning: c.tuning })),
   };
   const findings = prepFindings(prepFacts);
   const facts: DayFacts = {
@@ -128,7 +129,8 @@ export async function getDayView(app: AppContext, dayId: number): Promise<Result
     const mine = placeChecks.filter((p) => p.channelId === c.id);
     return {
       ...c, microphoneId, micDistanceM, peakFactorDb, inputId, receiverModelId: unit(c.receiverKey).modelId, receiverKeyName: unit(c.receiverKey).keyName, packModelId: unit(c.packKey).modelId,
-      packPowerMw: powerOf(kit, unit(c.packKey)), legality: packLegality(region, packModel(kit, unit(c.packKey).modelId), powerOf(kit, unit(c.packKey))),
+      packPowerMw: powerOf(kit, unit(c.packKey)), 
+      legality: packLegalityAt(region, packModel(kit, unit(c.packKey).modelId), powerOf(kit, unit(c.packKey)), packFrequencyHz(facts, c, mySyncs), receiverModel(kit, unit(c.receiverKey).modelId).bandwidthHz),
       state: channelState(facts, c), isDriven: facts.reports?.receivers[c.receiverKey] !== undefined && facts.reports.packs[c.packKey] !== undefined,
       receiverHz: receiverHz(facts, c, mySyncs), packHz: packFrequencyHz(facts, c, mySyncs), pack: packReports[c.packKey] ?? null,
       lastLevel: levels.findLast((l) => l.channelId === c.id) ?? null,

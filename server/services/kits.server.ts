@@ -270,6 +270,28 @@ export async function saveModel(app: AppContext, dayId: number, p: { model: Rece
   return stored.ok ? ok(modelName(p.model)) : stored;
 }
 
+/** What a kit holds beside receivers and packs. */
+export type KitPart = { part: "microphones"; item: Kit["microphones"][number] } | { part: "inputs"; item: Kit["inputs"][number] } | { part: "blocks"; item: Kit["blocks"][number] };
+
+/** Adds or corrects a microphone, an input or a block's tape. */
+export async function savePart(app: AppContext, dayId: number, p: KitPart & { seenVersion: number }): Answer {
+  const own = (await newestList(app, "models", dayId)).items[0] ?? EMPTY_KIT;
+  const next = mergeKits(own, { ...EMPTY_KIT, [p.part]: [p.item] });
+  return storeNextList(app, "models", dayId, { seenVersion: p.seenVersion, items: [next], how: `${p.part} changed` });
+}
+
+/** Drops a microphone, an input or a tape of one's own, or the correction of one that ships; not what a channel plays through. */
+export async function dropPart(app: AppContext, dayId: number, p: { part: KitPart["part"]; id: string; seenVersion: number }): Answer {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const own = (await newestList(app, "models", dayId)).items[0] ?? EMPTY_KIT;
+  if (!own[p.part].some((m) => m.id === p.id)) return fail({ code: "part-ships" });
+  const users = loaded.value.stored.filter((c) => (p.part === "microphones" ? c.microphoneId : p.part === "inputs" ? c.inputId : null) === p.id).map((c) => c.talker);
+  if (users.length > 0 && !SHIPPED_KIT[p.part].some((m) => m.id === p.id)) return fail({ code: "model-in-use", name: "It", labels: users });
+  const next = { ...own, [p.part]: own[p.part].filter((m) => m.id !== p.id) };
+  return storeNextList(app, "models", dayId, { seenVersion: p.seenVersion, items: [next], how: `${p.part} changed` });
+}
+
 /** Takes the models before the last change back, if the units of the case can be of them. */
 export async function undoModels(app: AppContext, dayId: number, seenVersion: number): Answer {
   const loaded = await requireDay(app, dayId);

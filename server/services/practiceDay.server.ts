@@ -56,7 +56,7 @@ const SCENES = [
 /** The rest of the case: one antenna short for block 51, too few cells, nothing to wire a person with. */
 const stock = (kind: StockItem["kind"], count: number, block: string | null = null, connector: string | null = null): StockItem => ({ kind, block, connector, count });
 const STOCK: readonly StockItem[] = [
-  stock("recorder-track", 8), stock("camera-track", 1), stock("aa-cell", 10), stock("antenna", 4, "47", "SMA"), stock("antenna", 1, "51", "SMA"), stock("lead", 6),
+  stock("microphone", 8), stock("recorder-track", 8), stock("camera-track", 1), stock("aa-cell", 10), stock("antenna", 4, "47", "SMA"), stock("antenna", 1, "51", "SMA"), stock("lead", 6),
 ];
 
 /** Puts the practice day into an empty data file: 07:30, before the first place. */

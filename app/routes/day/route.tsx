@@ -7,6 +7,7 @@ import { moveTo } from "../../../server/services/moves.server";
 import { dayHeadline, frequencyWords, levelWords, placeWords, stepWords, syncWords, type StateWords } from "../../../contract/dayWords";
 import { formatClock } from "../../../contract/format";
 import { formatMhz } from "../../../core/units/frequencyText";
+import { LegalFlag } from "../../features/channel/LegalFlag";
 import { Button } from "../../ui/Button/Button";
 import { Mark } from "../../ui/Mark/Mark";
 import { Notice } from "../../ui/Notice/Notice";
@@ -52,7 +53,7 @@ export default function DayScreen() {
         <tbody>
           {view.channels.map((c) => (
             <tr key={c.id}>
-              <th scope="row"><Row as="span"><Soft as={Number}>{c.number}</Soft><Mark>{c.mark}</Mark><span><Talker>{c.talker}</Talker> <Soft>{`${c.part} · ${c.packLabel}`}</Soft></span></Row></th>
+              <th scope="row"><Row as="span"><Soft as={Number}>{c.number}</Soft><Mark>{c.mark}</Mark><span><Talker>{c.talker}</Talker> <Soft>{`${c.part} · ${c.packLabel}`}</Soft></span></Row><LegalFlag legality={c.legality} unit={c.packLabel} /></th>
               <td data-label="Frequency">
                 <Cell to={`${base}/pick`}>
                   {"frequencyHz" in c.state.frequency && <BigFigure>{formatMhz(c.state.frequency.frequencyHz)}</BigFigure>}

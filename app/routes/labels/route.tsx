@@ -7,6 +7,7 @@ import { packingWords } from "../../../contract/prepWords";
 import { shownAs } from "../../../core/kit/modelText";
 import { packModel, receiverModel, tapeOf } from "../../../core/kit/models";
 import { formatMhz } from "../../../core/units/frequencyText";
+import { LegalFlag } from "../../features/channel/LegalFlag";
 import { PrimaryButton } from "../../ui/Button/Button";
 import { SelectField, SwitchField } from "../../ui/Field/Field";
 import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
@@ -52,6 +53,7 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
           <SelectField label="Size" isLabelHidden choices={SIZES} value={size} onChange={setSize} />
           <SwitchField isSelected={hasPacking} onChange={setPacking}>with the packing list</SwitchField>
         </Row>
+        {view.channels.map((c) => <LegalFlag key={c.id} legality={c.legality} unit={c.packLabel} />)}
       </NotPrinted>
       <Labels data-size={size} aria-label="Labels">
         {labels.map((l) => (

@@ -3,7 +3,7 @@ import type { Route } from "./+types/route";
 import { requireDay } from "../../../server/services/dayView.server";
 import { getPreparation } from "../../../server/services/preparation.server";
 import { addRegionFile, chooseRegion, dropRegionFile, knownRegions } from "../../../server/services/regions.server";
-import { capital, count, formatSpan, listWords } from "../../../contract/format";
+import { capital, count, formatSpan, listWords, stretchesWords } from "../../../contract/format";
 import { legalityWords } from "../../../contract/prepWords";
 import { rasterChannels } from "../../../core/regions/raster";
 import { rasterOf } from "../../../core/regions/region";
@@ -87,7 +87,7 @@ export default function LawScreen({ loaderData: { region, match, origin, known }
               <tr key={m.unit.key}>
                 <th scope="row"><b>{m.unit.label}</b> <Soft>{m.modelName}</Soft></th>
                 <td data-label="Set to"><Figure>{`${m.unit.powerMw ?? "–"} mW`}</Figure></td>
-                <td data-label="Where">{m.legality.code === "fine" ? <Figure>{`${m.legality.where.map((w) => `${w.lowHz / 1e6}–${w.highHz / 1e6}`).join(", ")} MHz`}</Figure> : <Status status="problem">{legalityWords(m.legality)}</Status>}</td>
+                <td data-label="Where">{m.legality.code === "fine" ? <Figure>{`${stretchesWords(m.legality.where)} MHz`}</Figure> : <Status status="problem">{legalityWords(m.legality)}</Status>}</td>
               </tr>
             ))}
           </tbody>

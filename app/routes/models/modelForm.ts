@@ -1,5 +1,5 @@
-import { READOUT_WORDS, SYNC_WORDS } from "../../../contract/kitWords";
-import { READOUTS, SYNC_METHODS, type PackModel, type ReceiverModel } from "../../../core/kit/models";
+import { DIVERSITY_WORDS, READOUT_WORDS, SYNC_WORDS } from "../../../contract/kitWords";
+import { DIVERSITIES, READOUTS, SYNC_METHODS, type PackModel, type ReceiverModel } from "../../../core/kit/models";
 import { formatBanks, formatNumberList, formatTuning, parseBanks, parseNumberList, parseTuning } from "../../../core/kit/modelText";
 
 type Model = ReceiverModel | PackModel;
@@ -84,8 +84,15 @@ const COMMON: ModelField<Model>[] = [
   },
 ];
 
+/** What is kept of the manual. */
+const NOTE: ModelField<Model> = {
+  id: "note", label: "What one must know of it", hint: "from its manual: how it starts, what its lamps mean, how it stores", rows: 2, show: (m) => m.note,
+  take: (m, text) => (text.length > 600 ? bad("at most 600 characters") : good({ ...m, note: text.trim() })),
+};
+
 const RECEIVER: ModelField<ReceiverModel>[] = [
   choice("form", "Sits in", [{ id: "bag", label: "the bag" }, { id: "camera", label: "a camera" }, { id: "rack", label: "a rack" }], (m) => m.form, (m, form) => ({ ...m, form })),
+  choice("diversity", "Hears", DIVERSITIES.map((id) => ({ id, label: DIVERSITY_WORDS[id] })), (m) => m.diversity, (m, diversity) => ({ ...m, diversity })),
   figure("halves", "Channels in it", (m) => m.halves, (m, halves) => ({ ...m, halves }), { min: 1, max: 8, whole: true }),
   {
     id: "halfSpan", label: "Its channels share a span of, MHz", hint: "empty where each goes where it likes", show: (m) => (m.halfSpanHz === null ? "" : String(m.halfSpanHz / 1e6)),
@@ -114,7 +121,13 @@ const PACK: ModelField<PackModel>[] = [
   figure("hours", "A fresh set lasts, h", (m) => m.cell.hours, (m, hours) => ({ ...m, cell: { ...m.cell, hours } }), { min: 0.5, max: 100 }),
 ];
 
-export const fieldsOf = (model: Model): ModelField[] => [...COMMON, ...((model.kind === "receiver" ? RECEIVER : PACK) as unknown as ModelField[])];
+/** Those that choose for themselves: how many to a room, and how far. */
+const ADAPTIVE: ModelField<Model>[] = [
+  figure("mostPerRoom", "At most in a room", (m) => m.adaptive?.mostPerRoom ?? 0, (m, mostPerRoom) => ({ ...m, adaptive: m.adaptive && { ...m.adaptive, mostPerRoom } }), { min: 1, max: 200, whole: true }),
+  figure("rangeM", "Reaches in the open, m", (m) => m.adaptive?.rangeM ?? 0, (m, rangeM) => ({ ...m, adaptive: m.adaptive && { ...m.adaptive, rangeM } }), { min: 1, max: 5000 }),
+];
+
+export const fieldsOf = (model: Model): ModelField[] => [...COMMON.filter((f) => f.id !== "tuning" || !model.adaptive), ...(model.adaptive ? ADAPTIVE : []), ...((model.kind === "receiver" ? RECEIVER : PACK) as unknown as ModelField[]), NOTE];
 
 /** Takes everything that was typed into a model, or names the fields that are wrong. */
 export function takeDraft(model: Model, draft: Readonly<Record<string, string>>): { model: Model; errors: Record<string, string> } {

@@ -2,10 +2,11 @@ import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { dropModel, getKit, type ModelOrigin, saveModel, undoModels } from "../../../server/services/kits.server";
-import { capital, count, listWords } from "../../../contract/format";
+import { dropModel, dropPart, getKit, type ModelOrigin, saveModel, savePart, undoModels } from "../../../server/services/kits.server";
+import { capital, count, formatDbm, listWords } from "../../../contract/format";
 import { READOUT_WORDS, tuningWords } from "../../../contract/kitWords";
 import { unitsOf } from "../../../core/kit/caseCheck";
+import { sensitivityDbm } from "../../../core/kit/setups";
 import { modelName, type PackModel, type ReceiverModel } from "../../../core/kit/models";
 import { hzToSwitchCode, switchCodeToHz } from "../../../core/kit/switchCode";
 import { freeModelId } from "../../../core/kit/typical";
@@ -20,6 +21,7 @@ import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { modelIntents, type ModelIntent } from "./intents";
 import { fieldsOf, takeDraft } from "./modelForm";
+import { Parts } from "./Parts";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await getKit(context.app, dayIdOf(params)));
@@ -34,6 +36,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   switch (intent.intent) {
     case "save": return reply(await saveModel(app, dayId, { model: intent.model as ReceiverModel | PackModel, seenVersion: intent.seenVersion }), (name) => `${name} is kept.`);
     case "drop": return reply(await dropModel(app, dayId, intent), () => "Dropped.");
+    case "save-part": return reply(await savePart(app, dayId, { ...intent.part, seenVersion: intent.seenVersion }));
+    case "drop-part": return reply(await dropPart(app, dayId, intent), () => "Dropped.");
     case "undo": return reply(await undoModels(app, dayId, intent.seenVersion), () => "The models before are back.");
   }
 }
@@ -65,6 +69,7 @@ export default function ModelsScreen({ loaderData: view }: Route.ComponentProps)
         key={`${model.id}.${seenVersion}`} model={model} origin={view.origins[model.id] ?? "ships"} inCase={unitsOf(view.units.items, model.id)} isBusy={isBusy} ids={models.map((m) => m.id)}
         onSave={(next) => { send({ intent: "save", model: next, seenVersion }); setParams({ model: next.id }, { replace: true, preventScrollReset: true }); }} onDrop={() => send({ intent: "drop", id: model.id, seenVersion })}
       />
+      <Parts kit={view.kit} seenVersion={seenVersion} isBusy={isBusy} send={send} />
     </Stack>
   );
 }
@@ -87,9 +92,9 @@ function ModelSheet({ model, origin, inCase, isBusy, ids, onSave, onDrop }: Mode
   const type = (id: string, text: string) => setDraft((d) => ({ ...d, [id]: text }));
   return (
     <Stack $gapPx={16}>
-      <Soft as="p">{`${capital(ORIGINS[origin])}. ${inCase.length > 0 ? `In the case: ${listWords(inCase)}.` : "None of it in the case."}${model.adaptive ? ` It ${tuningWords(model)}.` : ""}`}</Soft>
+      <Soft as="p">{`${capital(ORIGINS[origin])}. ${inCase.length > 0 ? `In the case: ${listWords(inCase)}.` : "None of it in the case."}${model.adaptive ? ` It ${tuningWords(model)}.` : ""}${taken.kind === "receiver" ? ` By its figures it needs ${formatDbm(sensitivityDbm(taken))} at its input.` : ""}`}</Soft>
       <Settings>
-        {fieldsOf(model).filter((f) => !f.rows && !(f.id === "tuning" && model.adaptive)).map((f) => {
+        {fieldsOf(model).filter((f) => !f.rows).map((f) => {
           const value = draft[f.id] ?? f.show(model);
           return f.choices
             ? <SelectField key={f.id} label={f.label} value={value} choices={f.choices} onChange={(v) => type(f.id, v)} />

@@ -7,7 +7,6 @@ import { requireDay } from "../../../server/services/dayView.server";
 import { acceptPlan, pickBasis, restorePlan } from "../../../server/services/plans.server";
 import { packNoise, unpackNoise } from "../../../contract/noise";
 import { capital, count, formatClock, formatDb, formatDbm, formatSpan, listWords, numberWord, stretchesWords } from "../../../contract/format";
-import { legalityWords } from "../../../contract/prepWords";
 import { brokenRuleWords, frequencyTextErrorWords, pickReasonWords } from "../../../contract/words";
 import { PROFILES, type ProfileName } from "../../../core/coordination/profile";
 import type { PickReason } from "../../../core/coordination/explainPick";
@@ -15,6 +14,7 @@ import type { CoordinationRequest } from "../../../core/coordination/request";
 import { productRoots } from "../../../core/coordination/roots";
 import { carrierId } from "../../../core/day/pickProblem";
 import { formatMhz } from "../../../core/units/frequencyText";
+import { LegalFlag } from "../../features/channel/LegalFlag";
 import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
 import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
@@ -145,11 +145,11 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
             const unplaced = shown.unplaced.find((u) => u.channelId === c.id);
             return (
               <tr key={c.id}>
-                <th scope="row"><Row as="span" style={{ flexWrap: "nowrap" }}><Mark>{c.mark}</Mark><span>{c.talker}<Soft style={{ display: "block", whiteSpace: "nowrap" }}>{`${c.receiverLabel}, ${(c.tuning.length > 0 ? stretchesWords(c.tuning) : "no common tuning")}`}</Soft></span></Row></th>
+                <th scope="row"><Row as="span" style={{ flexWrap: "nowrap" }}><Mark>{c.mark}</Mark><span>{c.talker}<Soft style={{ display: "block", whiteSpace: "nowrap" }}>{`${c.receiverLabel}, ${(c.meets === "adaptive" ? "chooses for itself" : c.meets === "tunes" ? stretchesWords(c.tuning) : "no common tuning")}`}</Soft></span></Row></th>
                 <td data-label="Frequency">{pick ? <BigFigure>{formatMhz(pick.frequencyHz)}</BigFigure> : <Soft>–</Soft>}</td>
                 <td data-label="In hand">{pick ? <Margins reason={pick.reason} /> : <Soft>–</Soft>}</td>
                 <td data-wide>
-                  {c.legality.code !== "fine" && <Status status="problem">{`${c.packLabel} is ${legalityWords(c.legality)}`}</Status>}
+                  <LegalFlag legality={c.legality} unit={c.packLabel} />
                   {unplaced && c.legality.code !== "fine" ? null : unplaced ? <Status status="problem">{`no place: ${unplaced.reason}`}</Status>
                     : pick && pick.broken.length > 0 ? <Status status="problem">{listWords(pick.broken.slice(0, 2).map((b) => brokenRuleWords(b, nameOf)))}</Status>
                     : pick ? <Why>{(pick.isLocked ? "fixed by you; " : "") + pickReasonWords(pick.reason, nameOf)}</Why> : null}

@@ -16,6 +16,7 @@ import type { CoaxType } from "../../../core/radio/feed";
 import { linkBudget, type LinkAnswer, type Wall } from "../../../core/radio/link";
 import { MATERIALS, type Material } from "../../../core/radio/slab";
 import { TermsChart } from "../../charts/terms/TermsChart";
+import { LegalFlag } from "../../features/channel/LegalFlag";
 import { WEARS } from "../../features/channel/choices";
 import { ChannelChooser, chosenChannel } from "../../features/channel/ChannelChooser";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
@@ -88,6 +89,7 @@ function ChannelPlace({ view, channel, place, keeping, chooser }: ChannelPlacePr
         <Answer>{headline(channel.talker, link)}</Answer>
         <Sub>{`${formatDbm(link.receivedDbm)} arrive, ${formatDbm(link.sensitivityDbm)} are needed, ${link.overload ? "and it overloads" : `${formatDb(receiver.overloadDbm - link.receivedDbm)} under overload`}, at ${mhz(frequencyHz)}${pick === null ? " (nothing picked yet: the middle of the block)" : ""}. ${advice(link, setup)}`}</Sub>
       </div>
+      <LegalFlag legality={channel.legality} unit={channel.packLabel} />
       <Split>
         {chooser}
         <Stack>

@@ -12,6 +12,7 @@ import { WALL_NAMES } from "../../../contract/placeWords";
 import { PORT_ELLERY_SITES } from "../../../core/air/portEllery";
 import { sketchOf } from "../../../core/day/placeSketch";
 import { receiverModel } from "../../../core/kit/models";
+import { LegalFlag } from "../../features/channel/LegalFlag";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { NumberField, SelectField, TextField } from "../../ui/Field/Field";
 import { Mark } from "../../ui/Mark/Mark";
@@ -120,7 +121,7 @@ export default function SetupScreen({ loaderData: setup }: Route.ComponentProps)
                 <tr key={c.id}>
                   <th scope="row"><Row as="span"><Soft>{c.number}</Soft><Mark>{c.mark}</Mark><span><b>{c.talker}</b> <Soft>{c.part}</Soft></span></Row></th>
                   <td data-label="Speaks">{c.effort}{c.moves && <Soft>{`, ${c.moves}`}</Soft>}</td>
-                  <td data-label="Carried by">{`${c.packLabel}, ${c.receiverLabel}${receiverModel(view.kit, c.receiverModelId).halves > 1 ? ` half ${c.half + 1}` : ""}`}</td>
+                  <td data-label="Carried by">{`${c.packLabel}, ${c.receiverLabel}${receiverModel(view.kit, c.receiverModelId).halves > 1 ? ` half ${c.half + 1}` : ""}`} <LegalFlag legality={c.legality} unit={c.packLabel} /></td>
                   <td data-wide><QuietButton onPress={() => setOpen({ what: "talker", id: c.id })} aria-label={`Change ${c.talker}`}>change</QuietButton></td>
                 </tr>
               ))}

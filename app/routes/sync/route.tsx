@@ -3,12 +3,13 @@ import type { Route } from "./+types/route";
 import { handlePack, prove, recordSeen, setReceivers, syncPack, usePack as takePack } from "../../../server/services/syncs.server";
 import type { ChannelView, DayView, PackView } from "../../../server/services/dayView.server";
 import { syncWords } from "../../../contract/dayWords";
-import { legalityWords, pairProblemWords } from "../../../contract/prepWords";
+import { pairProblemWords } from "../../../contract/prepWords";
 import { capital, count, formatDbm, listWords, mhz, numberWord, stretchesWords } from "../../../contract/format";
 import { pairing } from "../../../core/kit/match";
 import { type PackModel, packModel, type ReceiverModel, receiverModel } from "../../../core/kit/models";
 import { shownAs } from "../../../core/kit/modelText";
 import { formatMhz } from "../../../core/units/frequencyText";
+import { LegalFlag } from "../../features/channel/LegalFlag";
 import { Meter } from "../../features/channel/Meter";
 import { Button, PrimaryButton } from "../../ui/Button/Button";
 import { SelectField, SwitchField } from "../../ui/Field/Field";
@@ -79,7 +80,7 @@ export default function SyncScreen() {
                 <BigFigure style={!c.isDriven || c.pack?.isOn ? {} : { color: "var(--soft)" }}>{c.pack ? formatMhz(c.pack.frequencyHz) : c.packHz ? formatMhz(c.packHz) : "–"}</BigFigure>
                 <ShownAs model={packModel(view.kit, c.packModelId)} frequencyHz={c.pack?.frequencyHz ?? c.packHz} />
                 <Soft>{mismatchWords(c)}</Soft>
-                {c.legality.code !== "fine" && <Status status="problem">{legalityWords(c.legality)}</Status>}
+                <LegalFlag legality={c.legality} unit={c.packLabel} />
               </Unit>
               {c.isDriven && <Meter reading={meters[c.id]} name={c.talker} />}
               {c.isDriven && <Act><NextAction channel={c} isBusy={isBusy} pending={pending} send={send} /></Act>}

@@ -54,6 +54,16 @@ export const Switch = styled.label`
   &[data-selected] > span[aria-hidden]::after { transform: translateX(18px); background: var(--on-ink); }
   &[data-focus-visible] > span[aria-hidden] { outline: 3px solid var(--accent); outline-offset: 2px; }
 `;
+export const Box = styled.span`
+  width: 26px; height: 26px; border: 1.5px solid var(--ink); border-radius: 3px; flex: none; display: inline-flex; align-items: center; justify-content: center;
+  svg { opacity: 0; }
+`;
+export const Check = styled.label`
+  display: flex; align-items: center; gap: 14px; min-height: ${TARGET_PX}px; cursor: pointer; flex: 1; min-width: 0; line-height: 1.3;
+  &[data-selected] ${Box} { background: var(--ink); color: var(--on-ink); svg { opacity: 1; } }
+  &[data-selected] > span:last-child { color: var(--soft); }
+  &[data-focus-visible] ${Box} { outline: 3px solid var(--accent); outline-offset: 2px; }
+`;
 export const Knob = styled.span`
   width: 42px; height: 24px; border-radius: 12px; border: 1.5px solid var(--ink); flex: none; position: relative;
   &::after { content: ""; position: absolute; top: 3px; left: 3px; width: 15px; height: 15px; border-radius: 50%; background: var(--ink); transition: transform 0.12s; }

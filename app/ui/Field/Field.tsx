@@ -1,9 +1,9 @@
 import type { ReactNode } from "react";
 import {
-  Button, FieldError, Input, Label, ListBox, ListBoxItem, NumberField as AriaNumberField, Popover, Select as AriaSelect, SelectValue, Slider as AriaSlider,
+  Button, Checkbox as AriaCheckbox, FieldError, Input, Label, ListBox, ListBoxItem, NumberField as AriaNumberField, Popover, Select as AriaSelect, SelectValue, Slider as AriaSlider,
   SliderThumb, SliderTrack, Switch as AriaSwitch, Text, TextArea, TextField as AriaTextField, type Key,
 } from "react-aria-components";
-import { ChevronDown } from "lucide-react";
+import { Check, ChevronDown } from "lucide-react";
 import * as S from "./Field.styles";
 
 export interface Choice<T extends Key> {
@@ -123,6 +123,16 @@ export function SliderField({ label, value, onChange, min, max, step, valueText 
         <S.Thumb as={SliderThumb} aria-valuetext={valueText} />
       </S.Track>
     </S.Field>
+  );
+}
+
+/** Something that is done or not. */
+export function CheckField({ children, isSelected, onChange }: { children: ReactNode; isSelected: boolean; onChange: (isSelected: boolean) => void }) {
+  return (
+    <S.Check as={AriaCheckbox} isSelected={isSelected} onChange={onChange}>
+      <S.Box aria-hidden><Check size={18} /></S.Box>
+      {children}
+    </S.Check>
   );
 }
 

@@ -5,6 +5,7 @@ import { regionFiles } from "./m0004RegionFiles.server";
 import { stationLists } from "./m0005StationLists.server";
 import { kitLists } from "./m0006Kit.server";
 import { shoots } from "./m0007Shoots.server";
+import { ticks } from "./m0008Ticks.server";
 import { preparation } from "./m0002Preparation.server";
 
 export interface Migration {
@@ -21,4 +22,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0005-station-lists", up: stationLists },
   { name: "0006-kit-lists", up: kitLists },
   { name: "0007-shoots", up: shoots },
+  { name: "0008-ticks", up: ticks },
 ];

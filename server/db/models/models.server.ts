@@ -43,6 +43,7 @@ export interface Models {
   days: Table<DayRow>;
   places: Table<PlaceRow>;
   placeLists: Table<ItemListRow>;
+  tickLists: Table<ItemListRow>;
   unitLists: Table<ItemListRow>;
   stockLists: Table<ItemListRow>;
   modelLists: Table<ItemListRow>;
@@ -75,6 +76,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   days: { id, shootId: int, isGone: flag, dateIso: text, dayNumber: int, dayCount: int, town: text, region: text, profile: text, maxNoiseDbm: real, spares: int, isPractice: flag, currentPlaceId: maybe(INTEGER), clockDayMs: int, clockRealMs: int },
   places: { id, dayId: int },
   placeLists: itemList,
+  tickLists: itemList,
   unitLists: itemList,
   stockLists: itemList,
   modelLists: itemList,

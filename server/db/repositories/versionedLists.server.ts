@@ -20,6 +20,12 @@ export interface DayPlace extends Place {
   geometry: SiteGeometry;
 }
 
+/** A step of the setting up that was done, and when. */
+export interface Tick {
+  stepId: string;
+  atMs: number;
+}
+
 /** What a day keeps as whole lists, version by version. */
 export interface ListItems {
   scenes: Scene;
@@ -30,6 +36,7 @@ export interface ListItems {
   stock: StockItem;
   /** The user's own models, whole, as one item. */
   models: Kit;
+  ticks: Tick;
 }
 
 export type ListKind = keyof ListItems;
@@ -44,7 +51,7 @@ export interface VersionedList<Item> {
 
 const TABLES = {
   scenes: ["sceneLists", "scenesJson"], handed: ["handedLists", "linesJson"], stations: ["stationLists", "stationsJson"], places: ["placeLists", "itemsJson"], units: ["unitLists", "itemsJson"], stock: ["stockLists", "itemsJson"],
-  models: ["modelLists", "itemsJson"],
+  models: ["modelLists", "itemsJson"], ticks: ["tickLists", "itemsJson"],
 } as const;
 
 /** Tables of one shape: to a list they are one. */

@@ -1,0 +1,89 @@
+import { useState } from "react";
+import type { KitPart } from "../../../server/services/kits.server";
+import type { BlockTape, InputModel, Kit, MicrophoneModel } from "../../../core/kit/models";
+import { parseNumberList } from "../../../core/kit/modelText";
+import { slug } from "../../../core/kit/typical";
+import { Button } from "../../ui/Button/Button";
+import { DataGrid, type GridColumn } from "../../ui/DataGrid/DataGrid";
+import { Notice } from "../../ui/Notice/Notice";
+import { Heading, Soft, Stack } from "../../ui/Page/Page";
+import { Tape } from "../../ui/Tape/Tape";
+import type { ModelIntent } from "./intents";
+
+interface PartsProps {
+  kit: Kit;
+  seenVersion: number;
+  isBusy: boolean;
+  send: (intent: ModelIntent) => void;
+}
+
+const freeId = (wanted: string, list: readonly { id: string }[]): string => (list.some((m) => m.id === wanted) ? freeId(`${wanted}-2`, list) : wanted);
+
+/** Microphones, inputs and tapes: small tables, changed cell by cell. */
+export function Parts({ kit, seenVersion, isBusy, send }: PartsProps) {
+  const [wrong, setWrong] = useState<string | null>(null);
+  const save = (part: KitPart) => { setWrong(null); send({ intent: "save-part", part, seenVersion }); };
+  const drop = (part: KitPart["part"], id: string) => send({ intent: "drop-part", part, id, seenVersion });
+  const word = <Row extends { id: string }>(id: string, heading: string, get: (row: Row) => string, put: (row: Row, text: string) => void): GridColumn<Row> => ({
+    id, heading, text: get, edit: () => ({ kind: "text", value: get, commit: (row, text) => (text.trim() === "" ? setWrong(`${heading} must not be empty. It is as it was.`) : put(row, text.trim())) }),
+  });
+  const figure = <Row extends { id: string }>(id: string, heading: string, get: (row: Row) => number, put: (row: Row, n: number) => void): GridColumn<Row> => ({
+    id, heading, text: (row) => String(get(row)), sortBy: get,
+    edit: () => ({
+      kind: "text", value: (row) => String(get(row)),
+      commit: (row, text) => { const n = parseNumberList(text.replace(",", ".")); if (n.ok && n.value.length === 1) put(row, n.value[0]!); else setWrong(`"${text.slice(0, 20)}" is not a number. It is as it was.`); },
+    }),
+  });
+  const out = <Row extends { id: string }>(part: KitPart["part"]): GridColumn<Row> => ({ id: "drop", heading: "", text: () => "drop", act: (row) => drop(part, row.id) });
+  const mic = (item: MicrophoneModel) => save({ part: "microphones", item });
+  const input = (item: InputModel) => save({ part: "inputs", item });
+  const block = (item: BlockTape) => save({ part: "blocks", item });
+  return (
+    <Stack $gapPx={20}>
+      {wrong && <Notice kind="refused">{wrong}</Notice>}
+      <section>
+        <Heading>Microphones</Heading>
+        <DataGrid
+          label="Microphones" rows={kit.microphones} rowKey={(m) => m.id} isBusy={isBusy} empty="None."
+          columns={[
+            word<MicrophoneModel>("name", "Name", (m) => m.name, (m, name) => mic({ ...m, name })), figure<MicrophoneModel>("sens", "mV/Pa", (m) => m.sensitivityMvPerPa, (m, sensitivityMvPerPa) => mic({ ...m, sensitivityMvPerPa })),
+            figure<MicrophoneModel>("noise", "Self-noise, dBA", (m) => m.selfNoiseDba, (m, selfNoiseDba) => mic({ ...m, selfNoiseDba })), figure<MicrophoneModel>("max", "Most, dB SPL", (m) => m.maxSplDb, (m, maxSplDb) => mic({ ...m, maxSplDb })), out("microphones"),
+          ]}
+        />
+        <Button isDisabled={isBusy} onPress={() => mic({ id: freeId("microphone", kit.microphones), name: "New microphone", sensitivityMvPerPa: 6, selfNoiseDba: 28, maxSplDb: 130 })}>Add a microphone</Button>
+      </section>
+      <section>
+        <Heading>Inputs that receivers play into</Heading>
+        <DataGrid
+          label="Inputs" rows={kit.inputs} rowKey={(m) => m.id} isBusy={isBusy} empty="None."
+          columns={[
+            word<InputModel>("name", "Name", (m) => m.name, (m, name) => input({ ...m, name })),
+            { id: "kind", heading: "Is", text: (m) => (m.kind === "mic" ? "microphone level" : "line level"), edit: () => ({ kind: "choice", value: (m) => m.kind, choices: () => [{ id: "mic", label: "microphone level" }, { id: "line", label: "line level" }], commit: (m, kind) => input({ ...m, kind: kind === "mic" ? "mic" : "line" }) }) },
+            figure<InputModel>("full", "Full scale, dBu", (m) => m.fullScaleDbu, (m, fullScaleDbu) => input({ ...m, fullScaleDbu })), figure<InputModel>("noise", "Noise, dBu", (m) => m.noiseDbu, (m, noiseDbu) => input({ ...m, noiseDbu })),
+            figure<InputModel>("gain", "Gain, dB", (m) => m.gainDb, (m, gainDb) => input({ ...m, gainDb })), out("inputs"),
+          ]}
+        />
+        <Button isDisabled={isBusy} onPress={() => input({ id: freeId("input", kit.inputs), name: "New input", kind: "line", fullScaleDbu: 20, noiseDbu: -88, gainDb: 0 })}>Add an input</Button>
+      </section>
+      <section>
+        <Heading>Blocks and their tape</Heading>
+        <DataGrid
+          label="Tapes" rows={kit.blocks} rowKey={(m) => m.id} isBusy={isBusy} empty="None."
+          columns={[
+            { id: "id", heading: "Block", text: (m) => m.id }, word<BlockTape>("tape", "Tape", (m) => m.tape, (m, tape) => block({ ...m, tape })),
+            { id: "colour", heading: "Colour", text: (m) => m.colour, cell: (m) => <Tape colour={m.colour}>{m.colour}</Tape>, edit: () => ({ kind: "text", value: (m) => m.colour, commit: (m, colour) => (/^#[0-9a-f]{6}$/i.test(colour.trim()) ? block({ ...m, colour: colour.trim() }) : setWrong(`"${colour.slice(0, 20)}" is not a colour such as #b98416. It is as it was.`)) }) },
+            out("blocks"),
+          ]}
+        />
+        <NewTape taken={kit.blocks.map((b) => b.id)} models={[...kit.receivers, ...kit.packs]} isBusy={isBusy} onAdd={(id) => block({ id, tape: `tape ${slug(id)}`, colour: "#777777" })} />
+      </section>
+    </Stack>
+  );
+}
+
+/** Blocks that a model names and no tape marks yet. */
+function NewTape({ taken, models, isBusy, onAdd }: { taken: string[]; models: readonly { block: string | null }[]; isBusy: boolean; onAdd: (block: string) => void }) {
+  const missing = [...new Set(models.flatMap((m) => m.block ?? []))].filter((b) => !taken.includes(b));
+  if (missing.length === 0) return <Soft as="p">Every block of a known model has its tape.</Soft>;
+  return <>{missing.map((b) => <Button key={b} isDisabled={isBusy} onPress={() => onAdd(b)}>{`Agree on a tape for block ${b}`}</Button>)}</>;
+}
