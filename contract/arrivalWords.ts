@@ -26,7 +26,7 @@ export function arrivalWords(s: ArrivalStep): { what: string; why: string } {
     case "ranges": return { what: `${names(s.receivers)}: first the range or bank, then the number`, why: "what lies outside the chosen range is not even offered" };
     case "factory-settings": return { what: "Automatic gain off, mute off, a known start value everywhere", why: "automatic gain drags up the background; the last user’s settings are not yours" };
     case "inputs": return {
-      what: `${listWords(s.talkers)} into ${s.input}: ${s.kind === "line" ? "line level" : "microphone level"}, phantom power off, level by hand`,
+      what: `${listWords(s.talkers)} into ${s.input}: at ${s.kind === "line" ? "line" : "microphone"} level, phantom power off, level by hand`,
       why: s.kind === "line" ? "line only because the receiver really puts out line level" : "a receiver needs no 48 V, and automatic level pumps",
     };
     case "same-display": return { what: "Displays on both ends set to frequency", why: "a number on one and a name on the other cannot be compared" };

@@ -54,9 +54,9 @@ await page.locator("input[type=file]").setInputFiles({
 });
 await press(/^Take over five lines/);
 await shoot("handed-down-daylight");
-for (const [link, name, title] of [["Law", "law", /transmit here/], ["Television", "register", /^Most room/], ["Labels and packing", "labels", /^Ten labels/]]) {
+for (const [link, name, title] of [["Places and talkers", "places-and-talkers", /^Four places/], ["Case", "case", /^Three receivers/], ["Setting up", "setting-up", /things to set up/], ["Law", "law", /transmit here/], ["Television", "register", /^Most room/], ["Labels and packing", "labels", /^Ten labels/]]) {
   await stage("Prepare");
-  await page.getByRole("link", { name: link }).click();
+  await page.getByRole("link", { name: link, exact: true }).click();
   await page.getByRole("heading", { level: 1, name: title }).waitFor();
   await shoot(`${name}-daylight`);
 }
@@ -64,12 +64,12 @@ await stage("Scan");
 await press("Switch it off");
 await press("Scan now");
 await page.getByRole("heading", { level: 1, name: /quiet and free/ }).waitFor();
-await both("scan");
+await shoot("scan-daylight");
 await stage("Pick");
 await press("Find frequencies");
 await page.getByRole("button", { name: /^Accept/ }).waitFor();
 await press(/^Accept/);
-await both("pick");
+await shoot("pick-daylight");
 await stage("Sync");
 await press(/^Set five receivers/);
 for (const letter of ["A", "B", "C", "D"]) {
@@ -80,17 +80,20 @@ for (let i = 0; i < 4; i += 1) {
   await press(/^Prove$/);
   await page.waitForTimeout(1800);
 }
-await both("sync");
+await shoot("sync-daylight");
 await stage("Level");
 for (let i = 0; i < 3; i += 1) await press(/^Keep for/);
-await both("level");
+await shoot("level-daylight");
 await stage("Place");
 for (let i = 0; i < 2; i += 1) await press(/^Keep for/);
-await both("place");
+await shoot("place-daylight");
 await stage("Day");
 await both("day");
+await page.getByRole("link", { name: /all shoots and days/ }).click();
+await page.getByRole("heading", { level: 1, name: "One shoot, one day" }).waitFor();
+await shoot("shoots-daylight");
+await page.goBack();
 await page.setViewportSize({ width: 390, height: 844 });
-await shoot("day-phone");
 await stage("Sync");
 await night(true);
 await shoot("sync-phone-night");

@@ -29,7 +29,7 @@ export const Stages = styled.nav`
   @media print { display: none; }
   display: flex; gap: 4px; margin: 6px 0 12px -10px; overflow-x: auto;
   a {
-    display: inline-flex; align-items: center; min-height: ${TARGET_PX}px; padding: 0 12px; color: var(--soft); text-decoration: none; font-size: 17px; position: relative;
+    display: inline-flex; align-items: center; min-height: ${TARGET_PX}px; padding: 0 12px; color: var(--soft); text-decoration: none; font-size: 17px; position: relative; white-space: nowrap;
     &.active { color: var(--ink); font-weight: 700; }
     &.active::after { content: ""; position: absolute; left: 12px; right: 12px; bottom: 5px; height: 3px; background: var(--accent); }
     &:hover { color: var(--ink); }

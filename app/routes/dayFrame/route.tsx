@@ -75,7 +75,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
         {STAGES.map(([path, label]) => <NavLink key={path} to={path ? `${base}/${path}` : base} end className={({ isActive }) => (isActive || (path === "prepare" && isPreparing) ? "active" : "")}>{label}</NavLink>)}
       </S.Stages>
       {isPreparing && (
-        <S.Sheets aria-label="Preparation">
+        <S.Sheets aria-label="Preparation" ref={(nav: HTMLElement | null) => nav?.querySelector(".active")?.scrollIntoView({ block: "nearest", inline: "center" })}>
           {SHEETS.map(([path, label]) => <NavLink key={path} to={`${base}/${path}`} className={({ isActive }) => (isActive ? "active" : "")}>{label}</NavLink>)}
         </S.Sheets>
       )}
