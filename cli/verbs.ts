@@ -1,10 +1,11 @@
-import { readFileSync } from "node:fs";
+import { existsSync, readFileSync } from "node:fs";
 import type { z } from "zod";
 import { levelChainRequest } from "../contract/audio";
 import { checkSetRequest, coordinateRequest } from "../contract/coordination";
 import { linkRequest } from "../contract/radio";
 import { analyseSweepRequest, rasterRequest } from "../contract/sweep";
-import { levelAdviceWords, sweepFileErrorWords } from "../contract/words";
+import { unpackSweepFiles } from "../contract/sweepArchive";
+import { archiveErrorWords, levelAdviceWords, sweepFileErrorWords } from "../contract/words";
 import { levelChain } from "../core/audio/levelChain";
 import { checkSet } from "../core/coordination/checkSet";
 import { coordinateInBank } from "../core/coordination/banks";
@@ -14,7 +15,7 @@ import { rasterChannels, RASTERS } from "../core/regions/raster";
 import { rasterOf, REGIONS } from "../core/regions/region";
 import { analyseSweep } from "../core/sweep/analyseSweep";
 import { mergeMeasurements } from "../core/sweep/mergeMeasurements";
-import { readSweepFile } from "../core/sweep/readSweepFile";
+import { readSweepFiles } from "../core/sweep/readSweepFile";
 import type { Measurement } from "../core/sweep/sweep";
 import { RequestError } from "./requestError";
 
@@ -27,16 +28,36 @@ export interface Verb {
 
 const verb = <S extends z.ZodType>(about: string, request: S, run: (request: z.output<S>) => unknown): Verb => ({ about, request, run: run as Verb["run"] });
 
-function readMeasurement(path: string, index: number): Measurement {
-  let bytes: Uint8Array;
+function readBytes(path: string, index: number): Uint8Array {
   try {
-    bytes = readFileSync(path);
+    return readFileSync(path);
   } catch {
     throw new RequestError("file-not-found", `the file "${path}" cannot be opened`, `files.${index}`);
   }
-  const read = readSweepFile(bytes);
-  if (!read.ok) throw new RequestError(read.error.code, sweepFileErrorWords(read.error), `files.${index}`);
-  return read.value;
+}
+
+/** The other file of a recording, beside the one that was named. */
+function partnerOf(path: string): string | null {
+  const other = path.endsWith(".sigmf-meta") ? path.replace(/meta$/, "data") : path.endsWith(".sigmf-data") ? path.replace(/data$/, "meta") : null;
+  return other !== null && existsSync(other) ? other : null;
+}
+
+function readMeasurements(paths: readonly string[]): Measurement[] {
+  const asPartner = new Set<string>();
+  return paths.flatMap((path, index) => {
+    if (asPartner.has(path)) return [];
+    const partner = partnerOf(path);
+    const names = partner === null ? [path] : [path, partner];
+    if (partner !== null) asPartner.add(partner);
+    const files = names.flatMap((name) => {
+      const unpacked = unpackSweepFiles({ name, bytes: readBytes(name, index) });
+      if (!unpacked.ok) throw new RequestError(unpacked.error.code, archiveErrorWords(unpacked.error), `files.${index}`);
+      return unpacked.value;
+    });
+    const measured = readSweepFiles(files);
+    if (!measured.ok) throw new RequestError(measured.error.error.code, sweepFileErrorWords(measured.error.error), `files.${index}`);
+    return measured.value;
+  });
 }
 
 export const VERBS: Readonly<Record<string, Verb>> = {
@@ -44,7 +65,7 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     channels: rasterChannels(rasterOf(REGIONS[region])), bands: REGIONS[region].bands, advice: REGIONS[region].advice,
   })),
   "analyse-sweep": verb("what a sweep file holds: floor, television, carriers", analyseSweepRequest, ({ files, raster, ownCarriers }) => {
-    const measurement = mergeMeasurements(files.map(readMeasurement));
+    const measurement = mergeMeasurements(readMeasurements(files));
     const found = analyseSweep(measurement, typeof raster === "string" ? RASTERS[raster] : raster, ownCarriers);
     return {
       format: measurement.format, sweeps: found.sweeps, points: found.points, lowHz: found.lowHz, highHz: found.highHz, stepHz: found.stepHz,

@@ -3,7 +3,7 @@ import { capital, formatClock, formatSpan, listWords, mhz } from "./format";
 import { caseProblemWords } from "./kitWords";
 import { sceneProblemWords } from "./prepWords";
 import type { ServiceError } from "./serviceError";
-import { brokenRuleWords, sweepFileErrorWords } from "./words";
+import { archiveErrorWords, brokenRuleWords, sweepFileErrorWords } from "./words";
 
 /** What happened, what is unharmed, what to do. */
 export function serviceErrorWords(error: ServiceError): string {
@@ -38,6 +38,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "setting-unknown": return `${capital(error.what)}. Nothing was stored.`;
     case "device": return `${deviceErrorWords(error.error, error.unit)} Nothing else was changed.`;
     case "sweep-file": return `"${error.name}" was not read. ${sweepFileErrorWords(error.error)} The day and its scans are as they were.`;
+    case "sweep-archive": return `"${error.name}" was not read. ${archiveErrorWords(error.error)} The day and its scans are as they were.`;
     case "sweep-file-large": return `"${error.name}" is too large for one piece (${Math.round(error.bytes / 1048576)} MB; at most ${error.mostBytes / 1048576} MB). The day is as it was.`;
   }
 }

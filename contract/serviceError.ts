@@ -4,12 +4,13 @@ import type { NoPair } from "../core/day/freePair";
 import type { SceneRowProblem } from "../core/day/sceneTable";
 import type { CaseProblem } from "../core/kit/caseCheck";
 import type { KitFileError } from "./kitFile";
+import type { ArchiveError } from "./sweepArchive";
 import type { RegionFileError } from "./regionFile";
 import type { SweepFileError } from "../core/sweep/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =
-  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" | "model" | "unit" | "shoot" | "scene" | "step" }
+  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" | "model" | "unit" | "shoot" | "scene" | "step" | "scan" }
   | { code: "changed-meanwhile"; talker: string; changes: { atMs: number; what: string }[] }
   | { code: "plan-changed"; version: number; atMs: number }
   | { code: "scan-changed"; atMs: number }
@@ -35,4 +36,5 @@ export type ServiceError =
   | { code: "setting-unknown"; what: string }
   | { code: "device"; error: DeviceError; unit: string }
   | { code: "sweep-file"; name: string; error: SweepFileError }
+  | { code: "sweep-archive"; name: string; error: ArchiveError }
   | { code: "sweep-file-large"; name: string; bytes: number; mostBytes: number };

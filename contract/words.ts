@@ -1,3 +1,4 @@
+import type { ArchiveError } from "./sweepArchive";
 import type { LevelAdvice } from "../core/audio/levelChain";
 import type { Conflict } from "../core/coordination/checkSet";
 import type { BrokenRule } from "../core/coordination/explain";
@@ -18,7 +19,21 @@ export function sweepFileErrorWords(error: SweepFileError): string {
       return error.what === "frequency"
         ? `The frequencies (${error.lowest} to ${error.highest}) are not in Hz, kHz or MHz as they stand. A heading such as "MHz" would settle it.`
         : `The levels (${error.lowest} to ${error.highest}) are neither dBm nor dBµV.`;
+    case "recording-half": return `That is the ${error.has} of a recording; its ${error.has === "metadata" ? "data" : "metadata"} file belongs to it: choose both together, or pack them in one zip.`;
+    case "recording-meta-broken": return `The metadata of the recording do not say enough: ${error.what}.`;
+    case "recording-datatype": return `The recording holds samples of kind "${error.datatype.slice(0, 20)}"; ci16_le, ci8, cu8 and cf32_le can be read.`;
+    case "recording-short": return `The recording holds only ${error.samples} samples; at least ${error.needed} are needed.`;
+    case "recording-disagrees": return `Metadata and data of the recording disagree: sample ${error.needed} is spoken of, ${error.samples} are there.`;
+    case "json-not-a-sweep": return `The file says it is a sweep and is none: ${error.what}.`;
     case "file-too-few-points": return `The file holds only ${error.points} point${error.points === 1 ? "" : "s"}; a sweep needs at least 3.`;
+  }
+}
+
+export function archiveErrorWords(error: ArchiveError): string {
+  switch (error.code) {
+    case "archive-too-large": return `Unpacked it is larger than ${Math.round(error.mostBytes / 1048576)} MB; it was not unpacked further.`;
+    case "archive-broken": return `It begins like a ${error.kind} file and is damaged further on.`;
+    case "archive-empty": return "Nothing is packed in it.";
   }
 }
 

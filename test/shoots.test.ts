@@ -10,7 +10,7 @@ import { recordSeen } from "../server/services/syncs.server";
 import { addTalker, addTalkersOfScenes, changeTalker, removeTalker, restoreTalker } from "../server/services/talkers.server";
 import { undoList } from "../server/services/versionedLists.server";
 import { acceptPlan } from "../server/services/plans.server";
-import { importSweep } from "../server/services/scans.server";
+import { importSweep } from "../server/services/sweepFiles.server";
 import { guessColumns } from "../core/day/sceneTable";
 import { packUnit, receiverUnit, stockItem } from "../testkit/case";
 import { ownApp, practiceApp, propose, scanToEnd } from "./practiceApp";

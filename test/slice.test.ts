@@ -1,10 +1,12 @@
-import { getDayView, type DayView } from "../server/services/dayView.server";
-import { acceptPlan, restorePlan } from "../server/services/plans.server";
+import { gzipSync, zipSync } from "fflate";
+import { getDayView, requireDay, type DayView } from "../server/services/dayView.server";
+import { acceptPlan, pickBasis, restorePlan } from "../server/services/plans.server";
 import { allPacksOff, handlePack, prove, setReceivers, syncPack, usePack } from "../server/services/syncs.server";
 import { keepLevel, keepPlace } from "../server/services/channelChecks.server";
 import { moveTo } from "../server/services/moves.server";
 import { moveClockOn } from "../server/services/clock.server";
-import { importSweep, startScan, stopScan } from "../server/services/scans.server";
+import { startScan, stopScan } from "../server/services/scans.server";
+import { exportSweep, importSweep } from "../server/services/sweepFiles.server";
 import { levelChain } from "../core/audio/levelChain";
 import { checkSet } from "../core/coordination/checkSet";
 import { PROFILES } from "../core/coordination/profile";
@@ -129,6 +131,32 @@ describe("scan", () => {
     const read = await importSweep(practice.app, practice.dayId, { name: "mixed.csv", bytes: bytes(text) });
     expect(read.ok && read.value.measurement.warnings.map((w) => w.code)).toEqual(expect.arrayContaining(["rows-out-of-order", "levels-missing", "last-line-cut"]));
     expect((await view()).sweepsHere.map((s) => s.source)).toEqual(["file mixed.csv"]);
+  });
+
+  test("a scan saved in any form and read again, packed or not, asks the same of the pick", async () => {
+    await allPacksOff(practice.app, practice.dayId);
+    await scanToEnd(practice);
+    const [scan] = (await view()).sweepsHere;
+    // the search itself may be cut by its time: what it is asked must be the same
+    const asked = async () => {
+      const loaded = await requireDay(practice.app, practice.dayId);
+      if (!loaded.ok) throw new Error();
+      const { request } = await pickBasis(practice.app, loaded.value, "normal");
+      return { exclusions: request.exclusions, channels: request.channels, others: request.others.map((o) => Math.round(o.frequencyHz / 100)), noise: request.noise.map((n) => [n.lowHz, Math.round(n.levelDbm * 5) / 5]) };
+    };
+    const first = await asked();
+    for (const form of ["columns.csv", "rows.csv", "json"] as const) {
+      const file = await exportSweep(practice.app, practice.dayId, scan!.id, form);
+      if (!file.ok) throw new Error(file.error.code);
+      const packed = form === "json" ? gzipSync(bytes(file.value.text)) : form === "rows.csv" ? zipSync({ "x.csv": bytes(file.value.text) }) : bytes(file.value.text);
+      expect((await importSweep(practice.app, practice.dayId, { name: file.value.name, bytes: packed })).ok).toBe(true);
+      const again = await asked();
+      expect([form, again.exclusions, again.channels, again.others]).toEqual([form, first.exclusions, first.channels, first.others]);
+      expect(again.noise.length).toBe(first.noise.length);
+      again.noise.forEach(([hz, dbm], i) => { expect(hz).toBeCloseTo(first.noise[i]![0]!, 0); expect(Math.abs(dbm! - first.noise[i]![1]!)).toBeLessThanOrEqual(0.21); });
+    }
+    expect(await exportSweep(practice.app, practice.dayId, 99, "json")).toMatchObject({ ok: false, error: { code: "not-found", what: "scan" } });
+    expect(await importSweep(practice.app, practice.dayId, { name: "b.gz", bytes: Uint8Array.of(0x1f, 0x8b, 8, 0, 1, 2, 3) })).toMatchObject({ ok: false });
   });
 
   test("without receivers to drive, a scan says so and a file still does", async () => {

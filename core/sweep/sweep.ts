@@ -5,7 +5,7 @@ export interface SweepWarning {
 
 /** What a file holds: one or more passes over one grid. */
 export interface Measurement {
-  format: "columns" | "rows";
+  format: "columns" | "rows" | "iq" | "json";
   lowHz: number;
   stepHz: number;
   points: number;
@@ -23,7 +23,15 @@ export type SweepFileError =
   | { code: "file-not-a-sweep"; line: number; text: string }
   | { code: "file-nothing-usable"; line: number }
   | { code: "file-wrong-unit"; what: "frequency" | "level"; lowest: number; highest: number }
-  | { code: "file-too-few-points"; points: number };
+  | { code: "file-too-few-points"; points: number }
+  /** One file of a recording that is two: its metadata, or its data. */
+  | { code: "recording-half"; has: "metadata" | "data" }
+  | { code: "recording-meta-broken"; what: string }
+  | { code: "recording-datatype"; datatype: string }
+  | { code: "recording-short"; samples: number; needed: number }
+  /** The metadata speak of samples that the data do not have. */
+  | { code: "recording-disagrees"; samples: number; needed: number }
+  | { code: "json-not-a-sweep"; what: string };
 
 /** Mean of power over several passes, bin by bin; bins that no pass measured stay NaN. */
 export function meanOfPasses(passes: readonly Float64Array[]): Float64Array {

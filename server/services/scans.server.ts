@@ -1,7 +1,5 @@
 import { analyseSweep, type SweepAnalysis } from "../../core/sweep/analyseSweep";
 import { mergeMeasurements } from "../../core/sweep/mergeMeasurements";
-import { readSweepFile } from "../../core/sweep/readSweepFile";
-import type { Measurement } from "../../core/sweep/sweep";
 import { receiverModel } from "../../core/kit/models";
 import { tuningSpan } from "../../core/coordination/tuning";
 import { receiversToScan } from "../../core/kit/scanCover";
@@ -15,9 +13,6 @@ import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { catchUp, measurementsOf, type ScanEvent, type ScanJob } from "./scanJobs.server";
-
-/** A file larger than this is not a sweep that a browser should send in one piece. */
-export const MOST_SWEEP_FILE_BYTES = 64 * 1024 * 1024;
 
 /** Begins a scan at the day's present place with the receivers that together cover what the channels tune. It goes on by itself; what it
  *  measured is stored when the last step is in, and not before. */
@@ -92,22 +87,6 @@ export function followScan(app: AppContext, dayId: number, listener: (event: Sca
   catchUp(job).forEach(listener);
   job.listeners.add(listener);
   return () => job.listeners.delete(listener);
-}
-
-export const tooLarge = (name: string, bytes: number) => fail({ code: "sweep-file-large" as const, name, bytes, mostBytes: MOST_SWEEP_FILE_BYTES });
-
-/** Reads a sweep file and keeps it as a scan of the day's present place. A file that cannot be read changes nothing. */
-export async function importSweep(app: AppContext, dayId: number, file: { name: string; bytes: Uint8Array }): Promise<Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>> {
-  if (file.bytes.length > MOST_SWEEP_FILE_BYTES) return tooLarge(file.name, file.bytes.length);
-  const loaded = await requireDay(app, dayId);
-  if (!loaded.ok) return loaded;
-  const read = readSweepFile(file.bytes);
-  if (!read.ok) return fail({ code: "sweep-file", name: file.name, error: read.error });
-  const { day } = loaded.value;
-  const sweepId = await app.db.write((t) => insertSweep(app.db, dayId, {
-    placeId: day.currentPlaceId, takenAtMs: Math.round(dayNowMs(app, day)), source: `file ${file.name}`, own: [], measurement: read.value,
-  }, t));
-  return ok({ sweepId, measurement: { points: read.value.points, warnings: read.value.warnings } });
 }
 
 const analyses = new Map<string, SweepAnalysis>();

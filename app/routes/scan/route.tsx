@@ -6,7 +6,8 @@ import type { Route } from "./+types/route";
 import { airViewOf, lawViewOf } from "../../../server/services/airViews.server";
 import { requireDay } from "../../../server/services/dayView.server";
 import { pickBasis } from "../../../server/services/plans.server";
-import { importSweep, MOST_SWEEP_FILE_BYTES, startScan, stopScan, tooLarge } from "../../../server/services/scans.server";
+import { startScan, stopScan } from "../../../server/services/scans.server";
+import { importSweep, MOST_SWEEP_FILE_BYTES, tooLarge } from "../../../server/services/sweepFiles.server";
 import { allPacksOff } from "../../../server/services/syncs.server";
 import { capital, count, formatAge, formatClock, formatDbm, formatDuration, formatSpan, listWords } from "../../../contract/format";
 import { formatMhz } from "../../../core/units/frequencyText";
@@ -38,11 +39,11 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     const sentBytes = Number(request.headers.get("content-length") ?? 0);
     // told before it is read, so that a huge file costs nothing
     if (sentBytes > MOST_SWEEP_FILE_BYTES + 4096) return reply(tooLarge("The file", sentBytes));
-    const file = (await request.formData()).get("sweep");
-    if (!(file instanceof File)) return refuse("No file came with that. Nothing was changed.", 400);
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    return reply(await importSweep(context.app, dayId, { name: file.name || "the file", bytes }), ({ measurement }) =>
-      [`Read ${measurement.points} points from "${file.name}".`, ...measurement.warnings.map((w) => w.message)].join(" "));
+    const files = (await request.formData()).getAll("sweep").filter((f) => f instanceof File);
+    if (files.length === 0) return refuse("No file came with that. Nothing was changed.", 400);
+    const read = await Promise.all(files.map(async (f) => ({ name: f.name || "the file", bytes: new Uint8Array(await f.arrayBuffer()) })));
+    return reply(await importSweep(context.app, dayId, ...read), ({ measurement }) =>
+      [`Read ${measurement.points} points from "${read.map((f) => f.name).join(", ")}".`, ...measurement.warnings.map((w) => w.message)].join(" "));
   }
   const read = await readIntent(request, scanIntents);
   if (!read.ok) return read.reply;
@@ -79,10 +80,10 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   const takenSeen = air?.tv.filter((t) => t.state === "busy" && t.highHz > spine.lowHz && t.lowHz < spine.highHz).length ?? 0;
   const isApart = air !== null && (air.highHz < spine.lowHz || air.lowHz > spine.highHz);
 
-  const sendFile = (file: File | null | undefined) => {
-    if (!file) return;
+  const sendFiles = (files: readonly File[]) => {
+    if (files.length === 0) return;
     const form = new FormData();
-    form.set("sweep", file);
+    for (const file of files) form.append("sweep", file);
     void upload.submit(form, { method: "post", encType: "multipart/form-data" });
   };
   return (
@@ -119,14 +120,13 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
             <Drop
               as={DropZone} aria-label="Drop a sweep file here"
               onDrop={(event: { items: { kind: string }[] }) => {
-                const item = event.items.find((i) => i.kind === "file") as FileDropItem | undefined;
-                void item?.getFile().then(sendFile);
+                void Promise.all((event.items.filter((i) => i.kind === "file") as FileDropItem[]).map((i) => i.getFile())).then(sendFiles);
               }}
             >
-              <FileTrigger onSelect={(files) => sendFile(files?.[0])}>
+              <FileTrigger allowsMultiple onSelect={(files) => sendFiles([...(files ?? [])])}>
                 <Button>Read a sweep file</Button>
               </FileTrigger>
-              <Soft>or drop one here: columns of frequency and level, or rows</Soft>
+              <Soft>or drop it here: columns, rows, a recording’s two files, our own JSON; packed or not</Soft>
             </Drop>
           </>
         )}
@@ -177,6 +177,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
           </section>
         </Halves>
       )}
+      {air && !isRunning && <p><Soft>Save this scan: </Soft><a href={`/day/${view.day.id}/scans/${air.sweepId}/columns.csv`} download>columns</a>, <a href={`/day/${view.day.id}/scans/${air.sweepId}/rows.csv`} download>rows</a>, <a href={`/day/${view.day.id}/scans/${air.sweepId}/json`} download>JSON</a></p>}
       {air && air.warnings.length > 0 && <Notice kind="caution">{air.warnings.map((w) => w.message).join(" ")}</Notice>}
       {view.sweepsHere.length > 1 && (
         <Soft as="p">{`${capital(count(view.sweepsHere.length, "scan"))} here today; the newest counts. Before it: ${listWords(view.sweepsHere.slice(0, -1).slice(-3).map((s) => `${formatClock(s.takenAtMs)} by ${s.source}`))}.`}</Soft>

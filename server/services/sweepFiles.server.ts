@@ -1,0 +1,64 @@
+import { mergeMeasurements } from "../../core/sweep/mergeMeasurements";
+import { type NamedFile, readSweepFiles } from "../../core/sweep/readSweepFile";
+import type { Measurement } from "../../core/sweep/sweep";
+import { writeColumns, writeRows, writeSweepJson } from "../../core/sweep/sweepJson";
+import { fail, ok, type Result } from "../../core/units/result";
+import type { ServiceError } from "../../contract/serviceError";
+import { unpackSweepFiles } from "../../contract/sweepArchive";
+import { insertSweep, loadMeasurement } from "../db/repositories/sweeps.server";
+import type { AppContext } from "./appContext.server";
+import { dayNowMs } from "./clock.server";
+import { requireDay } from "./dayView.server";
+
+/** Files larger than this are not sweeps that a browser should send in one piece. */
+export const MOST_SWEEP_FILE_BYTES = 64 * 1024 * 1024;
+
+export const tooLarge = (name: string, bytes: number) => fail({ code: "sweep-file-large" as const, name, bytes, mostBytes: MOST_SWEEP_FILE_BYTES });
+
+/** Reads sweep files (packed ones too) and keeps them, put together, as one scan of the day's present place. A file that cannot be read changes nothing. */
+export async function importSweep(app: AppContext, dayId: number, ...files: NamedFile[]): Promise<Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>> {
+  const bytes = files.reduce((n, f) => n + f.bytes.length, 0);
+  const names = files.map((f) => f.name).join(", ");
+  if (bytes > MOST_SWEEP_FILE_BYTES) return tooLarge(names, bytes);
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const unpacked: NamedFile[] = [];
+  for (const file of files) {
+    const inside = unpackSweepFiles(file);
+    if (!inside.ok) return fail({ code: "sweep-archive", name: file.name, error: inside.error });
+    unpacked.push(...inside.value);
+  }
+  const read = readSweepFiles(unpacked);
+  if (!read.ok) return read;
+  const { day } = loaded.value;
+  const measurement = mergeMeasurements(read.value);
+  const sweepId = await app.db.write((t) => insertSweep(app.db, dayId, {
+    placeId: day.currentPlaceId, takenAtMs: Math.round(dayNowMs(app, day)), source: `file ${names}`, own: [], measurement,
+  }, t));
+  return ok({ sweepId, measurement: { points: measurement.points, warnings: measurement.warnings } });
+}
+
+export interface SweepFile {
+  name: string;
+  contentType: string;
+  text: string;
+}
+
+/** One of the day's scans as a file, in whatever form another program likes. */
+export async function exportSweep(app: AppContext, dayId: number, sweepId: number, form: "columns.csv" | "rows.csv" | "json"): Promise<Result<SweepFile, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { day, sweeps, places } = loaded.value;
+  const sweep = sweeps.find((s) => s.id === sweepId);
+  const measurement = sweep ? await loadMeasurement(app.db, sweepId) : null;
+  if (!sweep || !measurement) return fail({ code: "not-found", what: "scan" });
+  const place = places.find((p) => p.id === sweep.placeId)?.name ?? null;
+  const takenAtMs = Date.parse(`${day.dateIso}T00:00:00Z`) + sweep.takenAtMs;
+  const stamp = new Date(takenAtMs).toISOString().slice(0, 16).replace(/[:T]/g, "-");
+  const name = `scan-${(place ?? "place").replace(/[^\p{L}\p{N}]+/gu, "-")}-${stamp}`;
+  switch (form) {
+    case "columns.csv": return ok({ name: `${name}.csv`, contentType: "text/csv", text: writeColumns(measurement) });
+    case "rows.csv": return ok({ name: `${name}-rows.csv`, contentType: "text/csv", text: writeRows(measurement, takenAtMs) });
+    case "json": return ok({ name: `${name}.json`, contentType: "application/json", text: writeSweepJson(measurement, { takenAt: new Date(takenAtMs).toISOString().slice(0, 19), place, instrument: sweep.source }) });
+  }
+}
