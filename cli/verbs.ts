@@ -69,7 +69,7 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     const found = analyseSweep(measurement, typeof raster === "string" ? RASTERS[raster] : raster, ownCarriers);
     return {
       format: measurement.format, sweeps: found.sweeps, points: found.points, lowHz: found.lowHz, highHz: found.highHz, stepHz: found.stepHz,
-      noiseFloorDbm: found.noiseFloorDbm, tv: found.tv, carriers: found.carriers, warnings: found.warnings,
+      noiseFloorDbm: found.noiseFloorDbm, tv: found.tv, carriers: found.carriers, humps: found.humps, warnings: found.warnings,
       floor: Array.from(found.floorDbm, (levelDbm, i) => ({ frequencyHz: found.lowHz + i * found.stepHz, levelDbm })),
     };
   }),

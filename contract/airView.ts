@@ -1,6 +1,7 @@
 import type { Raster } from "../core/regions/raster";
 import type { Stretch } from "../core/regions/region";
 import type { SeenCarrier } from "../core/sweep/analyseSweep";
+import type { Hump } from "../core/sweep/humps";
 import type { SweepWarning } from "../core/sweep/sweep";
 import type { TvChannel } from "../core/sweep/television";
 
@@ -20,6 +21,7 @@ export interface AirView {
   noiseFloorDbm: number;
   tv: TvChannel[];
   carriers: SeenCarrier[];
+  humps: Hump[];
   warnings: SweepWarning[];
 }
 

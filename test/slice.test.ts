@@ -5,7 +5,8 @@ import { allPacksOff, handlePack, prove, setReceivers, syncPack, usePack } from 
 import { keepLevel, keepPlace } from "../server/services/channelChecks.server";
 import { moveTo } from "../server/services/moves.server";
 import { moveClockOn } from "../server/services/clock.server";
-import { startScan, stopScan } from "../server/services/scans.server";
+import { ownSuspects } from "../server/services/airViews.server";
+import { markOwn, startScan, stopScan } from "../server/services/scans.server";
 import { exportSweep, importSweep } from "../server/services/sweepFiles.server";
 import { levelChain } from "../core/audio/levelChain";
 import { checkSet } from "../core/coordination/checkSet";
@@ -157,6 +158,26 @@ describe("scan", () => {
     }
     expect(await exportSweep(practice.app, practice.dayId, 99, "json")).toMatchObject({ ok: false, error: { code: "not-found", what: "scan" } });
     expect(await importSweep(practice.app, practice.dayId, { name: "b.gz", bytes: Uint8Array.of(0x1f, 0x8b, 8, 0, 1, 2, 3) })).toMatchObject({ ok: false });
+  });
+
+  test("a carrier on a frequency of ours is asked about, and marked as ours when told", async () => {
+    await plannedDay();
+    const day = await view();
+    const marit = day.plan!.picks.find((p) => p.channelId === of(day, "Marit").id)!.frequencyHz;
+    const text = rows(2881, (i) => { const hz = 470e6 + i * 25_000; return `${hz / 1e6},${Math.abs(hz - marit) < 60_000 ? -60 : -110 + (i % 5) / 5}`; });
+    const read = await importSweep(practice.app, practice.dayId, { name: "x.csv", bytes: bytes(text) });
+    const asked = async () => {
+      const loaded = await requireDay(practice.app, practice.dayId);
+      if (!loaded.ok) throw new Error();
+      const basis = await pickBasis(practice.app, loaded.value, "normal");
+      return { suspects: ownSuspects(loaded.value, basis.analysis), others: basis.request.others.length };
+    };
+    const before = await asked();
+    expect(before).toMatchObject({ suspects: [{ talker: "Marit", packLabel: "Pack A" }], others: 1 });
+    if (!read.ok) throw new Error();
+    expect(await markOwn(practice.app, practice.dayId, { sweepId: read.value.sweepId, frequencyHz: before.suspects[0]!.frequencyHz, packLabel: "Pack A" })).toEqual({ ok: true, value: null });
+    expect(await asked()).toEqual({ suspects: [], others: 0 });
+    expect(await markOwn(practice.app, practice.dayId, { sweepId: 99, frequencyHz: 5e8, packLabel: "Pack A" })).toMatchObject({ ok: false, error: { code: "not-found" } });
   });
 
   test("without receivers to drive, a scan says so and a file still does", async () => {

@@ -1,5 +1,6 @@
 import type { Raster } from "../regions/raster";
 import { type FoundCarrier, findCarriers } from "./carriers";
+import { findHumps, type Hump } from "./humps";
 import { estimateNoise, quantile } from "./noiseFloor";
 import { maxOfPasses, meanOfPasses, type Measurement, type SweepWarning } from "./sweep";
 import { findTelevision, type TvChannel } from "./television";
@@ -35,6 +36,8 @@ export interface SweepAnalysis {
   tv: TvChannel[];
   /** Strongest first. */
   carriers: SeenCarrier[];
+  /** Broad noise off the raster, by frequency. */
+  humps: Hump[];
   warnings: SweepWarning[];
 }
 
@@ -73,7 +76,7 @@ export function analyseSweep(measurement: Measurement, raster: Raster | null, ow
   const floors = noise.floorDbm.filter((f) => !Number.isNaN(f)).sort();
   return {
     lowHz, stepHz, points, highHz: lowHz + (points - 1) * stepHz, sweeps: measurement.completePasses, looksPerBin: quantile(looks, 0.5), noiseFloorDbm: quantile(floors, 0.5),
-    floorDbm: noise.floorDbm, meanDbm, maxDbm, tv, carriers, warnings: measurement.warnings,
+    floorDbm: noise.floorDbm, meanDbm, maxDbm, tv, carriers, humps: findHumps(meanDbm, lowHz, stepHz, noise, tv), warnings: measurement.warnings,
   };
 }
 

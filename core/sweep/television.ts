@@ -12,6 +12,8 @@ export interface TvChannel {
   levelDbm: number | null;
   /** Share of the channel that stands 6 dB over the floor, 0 … 1. */
   filled: number;
+  /** Share of the channel that was swept, 0 … 1. */
+  covered: number;
 }
 
 const BUSY_OVER_FLOOR_DB = 6;
@@ -49,7 +51,7 @@ export function findTelevision(levelsDbm: Float64Array, lowHz: number, stepHz: n
       bins += 1;
     }
     const base = { channel, lowHz: edgeLowHz, highHz: edgeHighHz };
-    if (bins * stepHz < widthHz * 0.03) return { ...base, state: "unseen" as const, levelDbm: null, filled: 0 };
+    if (bins * stepHz < widthHz * 0.03) return { ...base, state: "unseen" as const, levelDbm: null, filled: 0, covered: (bins * stepHz) / widthHz };
     const inner = widthHz * 0.05;
     let seen = 0;
     let filled = 0;
@@ -79,6 +81,6 @@ export function findTelevision(levelsDbm: Float64Array, lowHz: number, stepHz: n
       const ripple = insideDb.at(-1)! - insideDb[0]!;
       if ((goesOn(edgeLowHz, -1) && goesOn(edgeHighHz, 1)) || ripple > 15) state = "partial";
     }
-    return { ...base, state, levelDbm, filled: share };
+    return { ...base, state, levelDbm, filled: share, covered: Math.min(1, covered) };
   });
 }

@@ -8,7 +8,7 @@ import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { serviceErrorWords } from "../../contract/errorWords";
 import { findDay } from "../db/repositories/days.server";
-import { insertSweep, loadMeasurement, type StoredSweep } from "../db/repositories/sweeps.server";
+import { insertSweep, loadMeasurement, type StoredSweep, updateSweepOwn } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
@@ -71,6 +71,16 @@ function ownOn({ units, report }: LoadedDay) {
   });
 }
 
+/** Marks a carrier of a scan as our own pack's: it was on while the scan was taken. */
+export async function markOwn(app: AppContext, dayId: number, p: { sweepId: number; frequencyHz: number; packLabel: string }): Promise<Result<null, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const sweep = loaded.value.sweeps.find((s) => s.id === p.sweepId);
+  if (!sweep) return fail({ code: "not-found", what: "scan" });
+  await app.db.write((t) => updateSweepOwn(app.db, p.sweepId, [...sweep.own, { id: p.packLabel, frequencyHz: Math.round(p.frequencyHz) }], t));
+  return ok(null);
+}
+
 /** Stops a running scan. What it measured so far is dropped. */
 export function stopScan(app: AppContext, dayId: number): Result<null, ServiceError> {
   const job = app.scans.running(dayId);
@@ -94,7 +104,7 @@ const MOST_ANALYSES = 12;
 
 /** What a stored scan means; the last few are kept, for a scan never changes. */
 export async function analysisOf(app: AppContext, { region }: LoadedDay, sweep: StoredSweep): Promise<SweepAnalysis | null> {
-  const key = `${app.db.file}|${sweep.id}|${JSON.stringify(region.raster)}`;
+  const key = `${app.db.file}|${sweep.id}|${JSON.stringify([region.raster, sweep.own])}`;
   const known = analyses.get(key);
   if (known) return known;
   const measurement = await loadMeasurement(app.db, sweep.id);

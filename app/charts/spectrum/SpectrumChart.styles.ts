@@ -34,3 +34,5 @@ export const FlagText = styled.text`
 `;
 export const Cursor = styled.line`stroke: var(--accent); stroke-width: 1.5;`;
 export const Readout = styled.figcaption`font-family: ${MONO}; font-size: 14px; color: var(--soft); min-height: 20px;`;
+/** A measurement from before, or from elsewhere. */
+export const Other = styled.path`fill: none; stroke: var(--accent); stroke-width: 1; opacity: 0.85;`;

@@ -61,6 +61,7 @@ export function SpectrumChart({ data, label, airPx = 150, rootsPx = 34 }: Spectr
           </g>
         ))}
         {layout.silhouettes.map((d, i) => <S.Silhouette key={i} d={d} />)}
+        {layout.otherPath && <S.Other d={layout.otherPath} />}
         {layout.floorPath && <S.Floor d={layout.floorPath} />}
         {layout.quietY !== null && (
           <>

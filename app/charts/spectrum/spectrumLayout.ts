@@ -7,6 +7,8 @@ export interface SpectrumData {
   highHz: number;
   traces: SpectrumTrace[];
   floor: SpectrumTrace | null;
+  /** Another measurement to hold this one against, drawn as a line. */
+  other?: SpectrumTrace | null;
   /** What law and television take away. */
   taken: { lowHz: number; highHz: number; label: string; kind: "tv" | "law" }[];
   /** Carriers of ours on the spine. */
@@ -29,6 +31,7 @@ export interface SpectrumLayout {
   spineY: number;
   silhouettes: string[];
   floorPath: string | null;
+  otherPath: string | null;
   taken: { x: number; width: number; label: string; kind: "tv" | "law"; labelX: number | null }[];
   flags: { id: string; x: number; labelX: number; lane: number; mark: string; kind: "own" | "spare" | "other" }[];
   roots: { x: number; length: number; kind: "third2" | "third3" }[];
@@ -61,6 +64,7 @@ export function spectrumLayout(data: SpectrumData, { widthPx, airPx, rootsPx }: 
   return {
     widthPx, heightPx: spineY + rootsPx + AXIS_PX, spineY, flags, quietY,
     silhouettes: data.traces.flatMap((t) => silhouettes(t, x, y, widthPx, spineY)),
+    otherPath: data.other ? linePath(data.other, x, y, widthPx) : null,
     floorPath: data.floor ? linePath(data.floor, x, y, widthPx) : null,
     taken: data.taken.flatMap((t) => {
       const from = Math.max(0, x(t.lowHz));

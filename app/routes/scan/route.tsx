@@ -1,15 +1,16 @@
 import { useMemo, useState } from "react";
 import { DropZone, FileTrigger, type FileDropItem } from "react-aria-components";
-import { useFetcher } from "react-router";
+import { useFetcher, useSearchParams } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { airViewOf, lawViewOf } from "../../../server/services/airViews.server";
+import { airViewOf, differenceOf, lawViewOf, ownSuspects, quietViewOf } from "../../../server/services/airViews.server";
 import { requireDay } from "../../../server/services/dayView.server";
 import { pickBasis } from "../../../server/services/plans.server";
-import { startScan, stopScan } from "../../../server/services/scans.server";
+import { markOwn, startScan, stopScan } from "../../../server/services/scans.server";
 import { importSweep, MOST_SWEEP_FILE_BYTES, tooLarge } from "../../../server/services/sweepFiles.server";
 import { allPacksOff } from "../../../server/services/syncs.server";
 import { capital, count, formatAge, formatClock, formatDbm, formatDuration, formatSpan, listWords } from "../../../contract/format";
+import { differenceWords, humpsSentence, tvAgainstRegister, tvStateWords } from "../../../contract/scanWords";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
 import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
@@ -24,13 +25,20 @@ import { ReplyNotice } from "../shared/ReplyNotice";
 import { currentPlace, useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { scanIntents, type ScanIntent } from "./intents";
+import { QuietPlaces } from "./QuietPlaces";
 import { useLiveScan } from "./useLiveScan";
 
-export async function loader({ params, context }: Route.LoaderArgs) {
+export async function loader({ params, request, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
   const loaded = orNotFound(await requireDay(context.app, dayId));
   const basis = await pickBasis(context.app, loaded, loaded.day.profile);
-  return { air: airViewOf(basis), law: lawViewOf(loaded, basis), isRunning: context.app.scans.running(dayId) !== null };
+  const withId = Number(new URL(request.url).searchParams.get("with") ?? 0);
+  const placeOf = (id: number) => loaded.places.find((p) => p.id === id);
+  return {
+    air: airViewOf(basis), law: lawViewOf(loaded, basis), isRunning: context.app.scans.running(dayId) !== null, suspects: ownSuspects(loaded, basis.analysis), quiet: quietViewOf(loaded, basis),
+    compared: withId > 0 ? await differenceOf(context.app, loaded, basis, withId) : null, withId,
+    others: loaded.sweeps.filter((s) => s.id !== basis.sweep?.id).map((s) => ({ id: s.id, takenAtMs: s.takenAtMs, source: s.source, place: placeOf(s.placeId)?.name ?? "a place of before", isInside: placeOf(s.placeId)?.setting === "indoors" })).reverse(),
+  };
 }
 
 export async function action({ params, request, context }: Route.ActionArgs) {
@@ -51,6 +59,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   switch (intent.intent) {
     case "start": return reply(await startScan(context.app, dayId, intent.passes));
     case "stop": return reply(stopScan(context.app, dayId));
+    case "mark-own": return reply(await markOwn(context.app, dayId, intent), () => `Marked: ${intent.packLabel} was on when that was taken.`);
     case "packs-off": return reply(await allPacksOff(context.app, dayId), () => "All packs are off.");
   }
 }
@@ -60,7 +69,8 @@ const MOST_ROWS = 8;
 
 /** What is on the air here, and what that means. */
 export default function ScanScreen({ loaderData }: Route.ComponentProps) {
-  const { air, law } = loaderData;
+  const { air, law, suspects, quiet, compared, others: earlier, withId } = loaderData;
+  const [, setParams] = useSearchParams();
   const view = useDay();
   const here = currentPlace(view);
   const base = `/day/${view.day.id}/scan`;
@@ -72,8 +82,8 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   const isRunning = live.status === "running";
   const picture = useMemo(() => {
     const base = airOf(spine, air, law, isRunning ? live.traces : null);
-    return { ...base, quietBelowDbm: air || isRunning ? limitPerBinDbm(law.maxNoiseDbm, air?.stepHz ?? 25_000) : null };
-  }, [spine, air, law, isRunning, live.traces]);
+    return { ...base, other: compared && !isRunning ? compared.trace : null, quietBelowDbm: air || isRunning ? limitPerBinDbm(law.maxNoiseDbm, air?.stepHz ?? 25_000) : null };
+  }, [spine, air, law, isRunning, live.traces, compared]);
   const onPacks = view.packs.filter((p) => p.report?.isOn);
   const openHz = law.open.reduce((sum, s) => sum + (s.highHz - s.lowHz) + 25_000, 0);
   const others = air?.carriers.filter((c) => c.own === null) ?? [];
@@ -99,7 +109,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
         <Sub>
           {isRunning ? `${listWords(live.labels) || "The receivers"} step through their blocks at the ${here.name.toLowerCase()}.`
             : !air ? `All own packs off, antennas on, receivers where they will work. ${view.rig.state === "none" ? "Scan with what you have, save the sweep, and read its file here." : "Then let them listen once through everything they tune."}`
-            : `Taken ${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}; ${count(takenSeen, "TV channel")} in sight, ${count(others.length, "narrow carrier")} of others.`}
+            : `Taken ${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}; ${count(takenSeen, "TV channel")} in sight, ${count(others.length, "narrow carrier")} of others. ${humpsSentence(air.humps)}`}
         </Sub>
       </div>
       {onPacks.length > 0 && !isRunning && (
@@ -131,6 +141,11 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
           </>
         )}
       </Row>
+      {!isRunning && air && suspects.map((s) => (
+        <Notice key={s.frequencyHz} kind="caution" action={<Button onPress={() => send({ intent: "mark-own", sweepId: air.sweepId, frequencyHz: s.frequencyHz, packLabel: s.packLabel })}>It is ours</Button>}>
+          {`Something is on ${formatMhz(Math.round(s.frequencyHz / 5000) * 5000)}, a frequency of ${s.talker}’s: ${s.packLabel} seems to be on. Switch it off and scan again, or say that it is ours.`}
+        </Notice>
+      ))}
       {live.message && <Notice kind={live.status === "failed" ? "refused" : "said"}>{live.message}</Notice>}
       {upload.state === "idle" ? <ReplyNotice reply={upload.data} /> : <Soft>Reading the file …</Soft>}
       <ReplyNotice reply={answer} />
@@ -167,15 +182,30 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
                 {air.tv.filter((t) => t.state !== "unseen" && (t.state !== "clear" || view.stations.some((s) => s.channel === t.channel))).map((t) => (
                   <tr key={t.channel}>
                     <th scope="row"><Figure>{t.channel}</Figure></th>
-                    <td data-label="Scan">{{ busy: "taken", clear: "not heard", partial: "partly filled", unseen: "" }[t.state]}</td>
+                    <td data-label="Scan">{tvStateWords(t)}</td>
                     <td data-label="Level"><Figure>{t.levelDbm === null ? "–" : formatDbm(t.levelDbm)}</Figure></td>
-                    <td data-label="Register">{view.stations.find((s) => s.channel === t.channel)?.name ?? "not listed"}</td>
+                    <td data-label="Register">{view.stations.find((s) => s.channel === t.channel)?.name ?? <Soft>–</Soft>}{tvAgainstRegister(t, view.stations.some((s) => s.channel === t.channel)) !== "" && <Soft>{` ${tvAgainstRegister(t, view.stations.some((s) => s.channel === t.channel))}`}</Soft>}</td>
                   </tr>
                 ))}
               </tbody>
             </Table>
           </section>
         </Halves>
+      )}
+      {air && !isRunning && quiet && <QuietPlaces quiet={quiet} />}
+      {air && !isRunning && earlier.length > 0 && (
+        <section>
+          <Row style={{ alignItems: "end" }}>
+            <SelectField
+              label="Compare with" value={withId} onChange={(id) => setParams(id === NOTHING ? {} : { with: String(id) }, { replace: true, preventScrollReset: true })}
+              choices={[{ id: NOTHING, label: "nothing" }, ...earlier.map((s) => ({ id: s.id, label: `${s.place}, ${formatClock(s.takenAtMs)}`, detail: `${s.isInside ? "inside" : "outside"}, by ${s.source}` }))]}
+            />
+            {compared && <Soft>the older one is the thin line in the picture</Soft>}
+          </Row>
+          {compared && (compared.difference === null ? <Soft as="p">The two have no stretch in common.</Soft>
+            : differenceWords(compared.difference).length === 0 ? <p>No difference worth a word.</p>
+            : <Differences>{differenceWords(compared.difference).map((w) => <li key={w}>{w}</li>)}</Differences>)}
+        </section>
       )}
       {air && !isRunning && <p><Soft>Save this scan: </Soft><a href={`/day/${view.day.id}/scans/${air.sweepId}/columns.csv`} download>columns</a>, <a href={`/day/${view.day.id}/scans/${air.sweepId}/rows.csv`} download>rows</a>, <a href={`/day/${view.day.id}/scans/${air.sweepId}/json`} download>JSON</a></p>}
       {air && air.warnings.length > 0 && <Notice kind="caution">{air.warnings.map((w) => w.message).join(" ")}</Notice>}
@@ -187,6 +217,8 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   );
 }
 
+const NOTHING = 0;
+const Differences = styled.ul`list-style: none; margin-top: 8px; li { padding: 3px 0; border-bottom: 1px solid var(--rule); }`;
 const Drop = styled.div`
   display: flex; flex-wrap: wrap; gap: 4px 10px; align-items: center; padding: 3px 12px 3px 3px; border: 1.5px dashed transparent; border-radius: 4px;
   &[data-drop-target] { border-color: var(--accent); background: var(--hover); }

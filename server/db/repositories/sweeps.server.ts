@@ -42,6 +42,11 @@ export async function loadMeasurement(db: Database, sweepId: number): Promise<Me
   };
 }
 
+/** Says which of our own packs were on while a scan was taken. */
+export async function updateSweepOwn(db: Database, sweepId: number, own: readonly OwnCarrier[], transaction: Transaction): Promise<void> {
+  await db.models.sweeps.update({ ownJson: JSON.stringify(own) }, { where: { id: sweepId }, transaction });
+}
+
 export async function insertSweep(db: Database, dayId: number, sweep: NewSweep, transaction: Transaction): Promise<number> {
   const { measurement: m, own, ...rest } = sweep;
   const all = new Float64Array(m.points * m.passes.length);

@@ -1,0 +1,53 @@
+import type { SeenCarrier } from "../core/sweep/analyseSweep";
+import type { SweepDifference } from "../core/sweep/compareSweeps";
+import type { Hump } from "../core/sweep/humps";
+import type { TvChannel } from "../core/sweep/television";
+import { formatMhz } from "../core/units/frequencyText";
+import { capital, count, formatDb, formatDbm, listWords, stretchesWords } from "./format";
+
+const rounded = (hz: number): number => Math.round(hz / 5000) * 5000;
+const whole = (hz: number): number => Math.round(hz / 100_000) * 100_000;
+const MOST_NAMED = 5;
+const carriers = (list: readonly SeenCarrier[]): string => {
+  const named = list.slice(0, MOST_NAMED).map((c) => `${formatMhz(rounded(c.frequencyHz))} (${formatDbm(c.levelDbm)})`);
+  return list.length > MOST_NAMED ? `${named.join(", ")} and ${list.length - MOST_NAMED} more` : listWords(named);
+};
+
+/** "broad noise 487–531 MHz, 20 dB over the rest: a lamp, a motor or a screen, no transmitter" */
+export const humpWords = (h: Hump): string => `broad noise ${stretchesWords([{ lowHz: whole(h.lowHz), highHz: whole(h.highHz) }])} MHz, ${formatDb(Math.round(h.overDb))} over the rest: a lamp, a motor or a screen, no transmitter`;
+
+/** What a raster channel holds, in a word; a channel that was swept whole and is neither full nor empty is doubtful. */
+export function tvStateWords(t: Pick<TvChannel, "state" | "covered">): string {
+  switch (t.state) {
+    case "busy": return "taken";
+    case "clear": return "not heard";
+    case "partial": return t.covered < 0.97 ? "partly seen" : "doubtful: partly filled";
+    case "unseen": return "not swept";
+  }
+}
+
+/** Scan against register: empty where they agree. */
+export function tvAgainstRegister(t: Pick<TvChannel, "state">, isRegistered: boolean): string {
+  if (isRegistered && t.state === "clear") return "expected, not heard here";
+  if (!isRegistered && t.state === "busy") return "heard, in no register";
+  return "";
+}
+
+/** The difference of two sweeps, a sentence to each thing. Empty when there is none. */
+export function differenceWords(d: SweepDifference): string[] {
+  const words: string[] = [];
+  if (Math.abs(d.floorRoseDb) >= 1.5) words.push(`The floor is ${formatDb(Math.round(Math.abs(d.floorRoseDb)))} ${d.floorRoseDb > 0 ? "higher" : "lower"}`);
+  if (d.came.length > 0) words.push(`Came: ${carriers(d.came)}`);
+  if (d.went.length > 0) words.push(`Went: ${carriers(d.went)}`);
+  if (d.tvCame.length > 0) words.push(`Television came: ${listWords(d.tvCame.map((t) => `TV ${t.channel}`))}`);
+  if (d.tvWent.length > 0) words.push(`Television went: ${listWords(d.tvWent.map((t) => `TV ${t.channel}`))}`);
+  if (d.tvChanged.length > 0) words.push(`Television changed: ${listWords(d.tvChanged.map((t) => `TV ${t.channel} by ${formatDb(Math.round(t.byDb))}`))}`);
+  for (const r of d.rose) words.push(`${r.byDb > 0 ? "Noisier" : "Quieter"} by ${formatDb(Math.round(Math.abs(r.byDb)))}: ${stretchesWords([{ lowHz: whole(r.lowHz), highHz: whole(r.highHz) }])} MHz`);
+  for (const c of d.changed.slice(0, MOST_NAMED)) words.push(`${formatMhz(rounded(c.frequencyHz))} is ${formatDb(Math.round(Math.abs(c.byDb)))} ${c.byDb > 0 ? "stronger" : "weaker"}`);
+  return words;
+}
+
+export const bankWords = (b: { id: string; members: number; freeHz: readonly number[] }): string => `bank ${b.id}: ${b.freeHz.length} of ${b.members} free`;
+
+/** Several humps in one sentence. */
+export const humpsSentence = (humps: readonly Hump[]): string => (humps.length === 0 ? "" : `${capital(humps.slice(0, 2).map(humpWords).join("; "))}${humps.length > 2 ? `; and ${count(humps.length - 2, "more")}` : ""}.`);
