@@ -2,6 +2,7 @@ import type { Raster } from "../core/regions/raster";
 import type { Stretch } from "../core/regions/region";
 import type { SeenCarrier } from "../core/sweep/analyseSweep";
 import type { Hump } from "../core/sweep/humps";
+import type { SweepHistory } from "../core/sweep/overTime";
 import type { SweepWarning } from "../core/sweep/sweep";
 import type { TvChannel } from "../core/sweep/television";
 
@@ -18,6 +19,8 @@ export interface AirView {
   /** Highest of the passes in each bin, a tenth of a decibel; NaN where nothing was measured. */
   maxDbm: number[];
   floorDbm: number[];
+  /** Over several passes: mean of power, median, nine in ten; null of a single one. */
+  overTime: { meanDbm: number[]; medianDbm: number[]; highDbm: number[]; history: SweepHistory } | null;
   noiseFloorDbm: number;
   tv: TvChannel[];
   carriers: SeenCarrier[];

@@ -1,5 +1,5 @@
 import { analyseSweep } from "./analyseSweep";
-import { mergeMeasurements } from "./mergeMeasurements";
+import { mergeMeasurements, mergeParallel } from "./mergeMeasurements";
 import { channelNoise } from "./channelNoise";
 import type { Measurement } from "./sweep";
 
@@ -63,4 +63,14 @@ test("the power of a channel is that of its bins: at the edge of a carrier half 
   expect(noise[100]!.levelDbm).toBeGreaterThan(-61);
   expect(noise[96]!.levelDbm).toBeGreaterThan(-61);
   expect(noise[90]!.levelDbm).toBeCloseTo(-130 + 9.03, 1);
+});
+
+test("instruments that swept at the same time are one: passes stand side by side, what both saw is the mean of power", () => {
+  const one = (lowHz: number, levels: number[][]): Measurement => ({ format: "rows", lowHz, stepHz: 100_000, points: levels[0]!.length, passes: levels.map((l) => Float64Array.from(l)), completePasses: levels.length, warnings: [] });
+  const both = mergeParallel([one(470e6, [[-100, -100], [-90, -90]]), one(470.1e6, [[-100, -80], [-80, -70]])]);
+  expect([both.points, both.passes.length, both.completePasses]).toEqual([3, 2, 2]);
+  expect(both.passes[0]!.map((v) => Math.round(v * 10) / 10)).toEqual(Float64Array.of(-100, -100, -80));
+  expect(both.passes[1]![1]).toBeCloseTo(10 * Math.log10((10 ** -9 + 10 ** -8) / 2), 9);
+  // of different lengths they cannot be one
+  expect(mergeParallel([one(470e6, [[-100, -100]]), one(471e6, [[-100, -80], [-80, -70]])]).passes).toHaveLength(3);
 });

@@ -1,4 +1,4 @@
-import type { Measurement } from "./sweep";
+import { meanOfPasses, type Measurement } from "./sweep";
 
 /** Several files of one place as one measurement on one grid: the widest step of them, from the lowest frequency to the highest.
  *  Power is carried over by overlap, so that a bin of twice the width holds the power of two. What one file did not measure stays
@@ -7,17 +7,41 @@ import type { Measurement } from "./sweep";
 export function mergeMeasurements(list: readonly Measurement[]): Measurement {
   if (list.length === 0) throw new RangeError("list must hold at least one measurement");
   if (list.length === 1) return list[0]!;
+  const grid = commonGrid(list);
+  const passes = list.flatMap((m) => m.passes.map((pass) => resample(pass, m, grid.lowEdgeHz, grid.stepHz, grid.points)));
+  return onGrid(list, grid, passes, list.reduce((n, m) => n + m.completePasses, 0));
+}
+
+/** Several instruments that swept at the same time, as one: their passes belong together, first to first. Where two saw the same bin, the mean of their power counts.
+ * @param list - at least one */
+export function mergeParallel(list: readonly Measurement[]): Measurement {
+  if (list.length <= 1 || new Set(list.map((m) => m.passes.length)).size > 1) return mergeMeasurements(list);
+  const grid = commonGrid(list);
+  const passes = list[0]!.passes.map((_, k) => meanOfPasses(list.map((m) => resample(m.passes[k]!, m, grid.lowEdgeHz, grid.stepHz, grid.points))));
+  return onGrid(list, grid, passes, Math.min(...list.map((m) => m.completePasses)));
+}
+
+interface Grid {
+  lowEdgeHz: number;
+  stepHz: number;
+  points: number;
+}
+
+function commonGrid(list: readonly Measurement[]): Grid {
   const stepHz = Math.max(...list.map((m) => m.stepHz));
   const lowEdgeHz = Math.min(...list.map((m) => m.lowHz - m.stepHz / 2));
   const highEdgeHz = Math.max(...list.map((m) => m.lowHz + (m.points - 0.5) * m.stepHz));
   const points = Math.max(1, Math.round((highEdgeHz - lowEdgeHz) / stepHz));
-  const passes = list.flatMap((m) => m.passes.map((pass) => resample(pass, m, lowEdgeHz, stepHz, points)));
+  return { lowEdgeHz, stepHz, points };
+}
+
+function onGrid(list: readonly Measurement[], { lowEdgeHz, stepHz, points }: Grid, passes: Float64Array[], completePasses: number): Measurement {
   const isDifferent = list.some((m) => Math.abs(m.stepHz - stepHz) > 1);
   const warnings = list.flatMap((m) => m.warnings);
   if (isDifferent) warnings.push({ code: "steps-differ", message: `The files have different steps; levels are given per ${stepHz / 1000} kHz.` });
   return {
     format: list[0]!.format, lowHz: lowEdgeHz + stepHz / 2, stepHz, points, passes, warnings,
-    completePasses: list.reduce((n, m) => n + m.completePasses, 0),
+    completePasses,
   };
 }
 

@@ -6,6 +6,8 @@ import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
 import { compareSweeps, type SweepDifference } from "../../core/sweep/compareSweeps";
 import { openStretches, takenTelevision } from "../../core/day/pickProblem";
 import { rasterOf } from "../../core/regions/region";
+import { historyOf, percentileOfPasses } from "../../core/sweep/overTime";
+import { loadMeasurement } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";
 import type { LoadedDay } from "./dayView.server";
 import type { PickBasis } from "./plans.server";
@@ -13,13 +15,28 @@ import { analysisOf } from "./scans.server";
 
 const tenth = (values: Float64Array): number[] => Array.from(values, (v) => Math.round(v * 10) / 10);
 
+const HISTORY_COLUMNS = 480;
+const HISTORY_ROWS = 60;
+
+/** What several passes tell over time; null where nothing was looked at twice. */
+async function overTimeOf(app: AppContext, analysis: SweepAnalysis, sweepId: number): Promise<AirView["overTime"]> {
+  if (analysis.looksPerBin < 2) return null;
+  const measurement = await loadMeasurement(app.db, sweepId);
+  if (!measurement) return null;
+  const { passes } = measurement;
+  return {
+    meanDbm: tenth(analysis.meanDbm), medianDbm: tenth(percentileOfPasses(passes, 0.5)), highDbm: tenth(percentileOfPasses(passes, 0.9)),
+    history: historyOf(measurement, analysis.floorDbm, analysis, HISTORY_COLUMNS, HISTORY_ROWS),
+  };
+}
+
 /** The newest scan of the present place as it is drawn; null before the first. */
-export function airViewOf({ sweep, analysis }: PickBasis): AirView | null {
+export async function airViewOf(app: AppContext, { sweep, analysis }: PickBasis): Promise<AirView | null> {
   if (!sweep || !analysis) return null;
   const { lowHz, highHz, stepHz, noiseFloorDbm, tv, carriers, humps, warnings } = analysis;
   return {
     sweepId: sweep.id, takenAtMs: sweep.takenAtMs, source: sweep.source, looksPerBin: analysis.looksPerBin, lowHz, highHz, stepHz, noiseFloorDbm, tv, carriers, humps, warnings,
-    maxDbm: tenth(analysis.maxDbm), floorDbm: tenth(analysis.floorDbm),
+    overTime: await overTimeOf(app, analysis, sweep.id), maxDbm: tenth(analysis.maxDbm), floorDbm: tenth(analysis.floorDbm),
   };
 }
 

@@ -1,5 +1,5 @@
 import { analyseSweep, type SweepAnalysis } from "../../core/sweep/analyseSweep";
-import { mergeMeasurements } from "../../core/sweep/mergeMeasurements";
+import { mergeParallel } from "../../core/sweep/mergeMeasurements";
 import { receiverModel } from "../../core/kit/models";
 import { tuningSpan } from "../../core/coordination/tuning";
 import { receiversToScan } from "../../core/kit/scanCover";
@@ -51,7 +51,7 @@ async function runScan(app: AppContext, loaded: LoadedDay, job: ScanJob, receive
       const { error } = failed.result;
       return app.scans.end(job, error.code === "stopped" ? { type: "stopped" } : { type: "failed", message: serviceErrorWords({ code: "device", error, unit: failed.label }) });
     }
-    const measurement = mergeMeasurements(measurementsOf(job));
+    const measurement = mergeParallel(measurementsOf(job));
     const day = (await findDay(app.db, job.dayId)) ?? loaded.day; // its clock may have been moved on meanwhile
     const sweepId = await app.db.write((t) => insertSweep(app.db, job.dayId, {
       placeId: job.placeId, takenAtMs: Math.round(dayNowMs(app, day)), source: receivers.map((r) => r.label).join(" and "), own: before, measurement,

@@ -36,7 +36,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const loaded = orNotFound(await requireDay(context.app, dayIdOf(params)));
   const basis = await pickBasis(context.app, loaded, loaded.day.profile);
   const { noise, ...request } = basis.request;
-  return { air: airViewOf(basis), law: lawViewOf(loaded, basis), request, noise: packNoise(noise) };
+  return { air: await airViewOf(context.app, basis), law: lawViewOf(loaded, basis), request, noise: packNoise(noise) };
 }
 
 export async function action({ params, request, context }: Route.ActionArgs) {

@@ -12,6 +12,8 @@ import { allPacksOff } from "../../../server/services/syncs.server";
 import { capital, count, formatAge, formatClock, formatDbm, formatDuration, formatSpan, listWords } from "../../../contract/format";
 import { differenceWords, humpsSentence, tvAgainstRegister, tvStateWords } from "../../../contract/scanWords";
 import { formatMhz } from "../../../core/units/frequencyText";
+import { cropHistory } from "../../charts/history/cropHistory";
+import { HistoryChart } from "../../charts/history/HistoryChart";
 import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
 import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
 import { Button, PrimaryButton } from "../../ui/Button/Button";
@@ -35,7 +37,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   const withId = Number(new URL(request.url).searchParams.get("with") ?? 0);
   const placeOf = (id: number) => loaded.places.find((p) => p.id === id);
   return {
-    air: airViewOf(basis), law: lawViewOf(loaded, basis), isRunning: context.app.scans.running(dayId) !== null, suspects: ownSuspects(loaded, basis.analysis), quiet: quietViewOf(loaded, basis),
+    air: await airViewOf(context.app, basis), law: lawViewOf(loaded, basis), isRunning: context.app.scans.running(dayId) !== null, suspects: ownSuspects(loaded, basis.analysis), quiet: quietViewOf(loaded, basis),
     compared: withId > 0 ? await differenceOf(context.app, loaded, basis, withId) : null, withId,
     others: loaded.sweeps.filter((s) => s.id !== basis.sweep?.id).map((s) => ({ id: s.id, takenAtMs: s.takenAtMs, source: s.source, place: placeOf(s.placeId)?.name ?? "a place of before", isInside: placeOf(s.placeId)?.setting === "indoors" })).reverse(),
   };
@@ -78,12 +80,16 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   const { send, reply: answer } = useIntent<ScanIntent>();
   const upload = useFetcher<Reply>();
   const [passes, setPasses] = useState(1);
+  const [shown, setShown] = useState<Shown>("highest");
   const spine = useMemo(() => spineOf(view.channels), [view.channels]);
   const isRunning = live.status === "running";
   const picture = useMemo(() => {
-    const base = airOf(spine, air, law, isRunning ? live.traces : null);
+    const levels = shown === "highest" ? null : (air?.overTime?.[OVER_TIME[shown]] ?? null);
+    const base = airOf(spine, air && levels ? { ...air, maxDbm: levels } : air, law, isRunning ? live.traces : null);
     return { ...base, other: compared && !isRunning ? compared.trace : null, quietBelowDbm: air || isRunning ? limitPerBinDbm(law.maxNoiseDbm, air?.stepHz ?? 25_000) : null };
-  }, [spine, air, law, isRunning, live.traces, compared]);
+  }, [spine, air, law, isRunning, live.traces, compared, shown]);
+  // the history has the spine's own axis
+  const history = useMemo(() => (air?.overTime ? cropHistory(air.overTime.history, spine) : null), [air, spine]);
   const onPacks = view.packs.filter((p) => p.report?.isOn);
   const openHz = law.open.reduce((sum, s) => sum + (s.highHz - s.lowHz) + 25_000, 0);
   const others = air?.carriers.filter((c) => c.own === null) ?? [];
@@ -152,6 +158,15 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
 
       <SpectrumChart data={picture} rootsPx={0} airPx={190} label={air ? `Spectrum of the ${here.name.toLowerCase()}, ${formatMhz(spine.lowHz)} to ${formatMhz(spine.highHz)} MHz: ${law.taken.map((t) => t.reason).join(", ")}; ${others.length} other carriers.` : "Nothing measured yet; television channels of the register are hatched."} />
 
+      {air?.overTime && history && !isRunning && (
+        <section>
+          <HistoryChart history={history} label={`${count(history.rows.length, "pass", "passes")} under each other, oldest first; ${air.carriers.filter((c) => c.occupancy < 0.95).map((c) => `${formatMhz(Math.round(c.frequencyHz / 5000) * 5000)} was on in ${Math.round(c.occupancy * 100)} of 100`).join(", ") || "nothing came and went"}`} />
+          <Row style={{ alignItems: "center", marginTop: 6 }}>
+            <SelectField label="What the picture shows" isLabelHidden value={shown} onChange={setShown} choices={SHOWN} />
+            <Soft>{`${count(history.rows.length, "pass", "passes")} under each other, the oldest at the top; ink is what stands over the floor`}</Soft>
+          </Row>
+        </section>
+      )}
       {air && !isRunning && (
         <Halves>
           <section>
@@ -217,6 +232,12 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   );
 }
 
+type Shown = "highest" | "mean" | "middle" | "ninth";
+const OVER_TIME = { mean: "meanDbm", middle: "medianDbm", ninth: "highDbm" } as const;
+const SHOWN: { id: Shown; label: string; detail: string }[] = [
+  { id: "highest", label: "highest of all passes", detail: "what a pick stays clear of" }, { id: "ninth", label: "nine in ten passes", detail: "one pass in ten is higher" },
+  { id: "mean", label: "mean of power", detail: "" }, { id: "middle", label: "median", detail: "what is there half the time" },
+];
 const NOTHING = 0;
 const Differences = styled.ul`list-style: none; margin-top: 8px; li { padding: 3px 0; border-bottom: 1px solid var(--rule); }`;
 const Drop = styled.div`

@@ -1,0 +1,50 @@
+import { useEffect, useRef } from "react";
+import styled from "styled-components";
+import type { SweepHistory } from "../../../core/sweep/overTime";
+import { useWidth } from "../useWidth";
+
+const ROW_PX = 9;
+const MOST_HEIGHT_PX = 260;
+/** So far over the floor a cell is full ink. */
+const FULL_INK_DB = 40;
+/** Below this it is paper: noise is not drawn. */
+const PAPER_DB = 5;
+
+/** How dark a cell is, 0 … 1. */
+export const inkOf = (overDb: number): number => (overDb < PAPER_DB ? 0 : Math.min(1, 0.15 + (0.85 * (overDb - PAPER_DB)) / (FULL_INK_DB - PAPER_DB)));
+
+/** Passes under each other, oldest at the top: ink where something stood over the floor. The frequency axis is the spine's above it. */
+export function HistoryChart({ history, label }: { history: SweepHistory; label: string }) {
+  const { ref, widthPx } = useWidth<HTMLDivElement>(860);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const rowPx = Math.max(2, Math.min(ROW_PX, Math.floor(MOST_HEIGHT_PX / Math.max(1, history.rows.length))));
+  const heightPx = rowPx * history.rows.length;
+  useEffect(() => {
+    const node = canvas.current;
+    const pen = node?.getContext("2d");
+    if (!node || !pen) return;
+    const draw = () => {
+      const style = getComputedStyle(document.documentElement);
+      const ink = style.getPropertyValue("--ink").trim();
+      const ratio = window.devicePixelRatio || 1;
+      node.width = Math.round(widthPx * ratio);
+      node.height = Math.round(heightPx * ratio);
+      pen.setTransform(ratio, 0, 0, ratio, 0, 0);
+      const cellPx = widthPx / history.columns;
+      history.rows.forEach((row, r) => row.forEach((over, c) => {
+        pen.globalAlpha = over < 0 ? 1 : inkOf(over);
+        pen.fillStyle = over < 0 ? style.getPropertyValue("--rule").trim() : ink;
+        const x = Math.round(c * cellPx);
+        if (pen.globalAlpha > 0) pen.fillRect(x, r * rowPx, Math.max(1, Math.round((c + 1) * cellPx) - x), rowPx - 1);
+      }));
+    };
+    draw();
+    // the ink changes with the theme
+    const watcher = new MutationObserver(draw);
+    watcher.observe(document.documentElement, { attributes: true, attributeFilter: ["data-theme"] });
+    return () => watcher.disconnect();
+  }, [history, widthPx, heightPx, rowPx]);
+  return <Frame ref={ref}><canvas ref={canvas} role="img" aria-label={label} style={{ width: widthPx, height: heightPx }} /></Frame>;
+}
+
+const Frame = styled.div`canvas { display: block; border-top: 1px solid var(--rule); border-bottom: 1px solid var(--soft); }`;
