@@ -1,8 +1,10 @@
-import { useId, useMemo, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { formatMhz } from "../../../core/units/frequencyText";
+import { QuietButton } from "../../ui/Button/Button";
 import { useWidth } from "../useWidth";
 import * as S from "./SpectrumChart.styles";
 import { levelAt, spectrumLayout, type SpectrumData } from "./spectrumLayout";
+import { fit, panned, type View, zoomed } from "./view";
 
 export interface SpectrumChartProps {
   data: SpectrumData;
@@ -10,28 +12,89 @@ export interface SpectrumChartProps {
   label: string;
   airPx?: number;
   rootsPx?: number;
+  /** What of it is looked at; null is the whole. Without `onView` it cannot be gone nearer. */
+  view?: View | null;
+  onView?: (view: View | null) => void;
 }
 
 const KEY_STEP_HZ = 25_000;
 const KEY_LEAP_HZ = 1_000_000;
+const ZOOM = 1.6;
+/** A shorter drag is a press. */
+const LEAST_DRAG_PX = 6;
 
-/** The spine: above it the air, below it what we make. Pointer or arrow keys read it out. */
-export function SpectrumChart({ data, label, airPx = 150, rootsPx = 34 }: SpectrumChartProps) {
+interface Drag {
+  /** Where each finger is, by pointer. */
+  fingers: Map<number, number>;
+  startX: number;
+  startView: View;
+  /** From the whole, a drag marks a stretch; from nearer, it moves the view. */
+  marks: boolean;
+  startGapPx: number;
+}
+
+/** The spine: above it the air, below it what we make. Pointer or arrow keys read it out; a drag marks a stretch to go nearer to, or moves what is looked at. */
+export function SpectrumChart({ data: all, label, airPx = 150, rootsPx = 34, view = null, onView }: SpectrumChartProps) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(860);
   const hatchId = useId();
+  const whole = useMemo(() => ({ lowHz: all.lowHz, highHz: all.highHz }), [all.lowHz, all.highHz]);
+  const shown = view ?? whole;
+  const data = useMemo(() => ({ ...all, lowHz: shown.lowHz, highHz: shown.highHz, flags: all.flags.filter((f) => f.frequencyHz >= shown.lowHz && f.frequencyHz <= shown.highHz) }), [all, shown.lowHz, shown.highHz]);
   const layout = useMemo(() => spectrumLayout(data, { widthPx, airPx, rootsPx }), [data, widthPx, airPx, rootsPx]);
   const [cursorHz, setCursorHz] = useState<number | null>(null);
+  const [marked, setMarked] = useState<{ fromPx: number; toPx: number } | null>(null);
+  const drag = useRef<Drag | null>(null);
 
-  const follow = (event: PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    setCursorHz(snap(layout.frequencyAtPx(event.clientX - box.left)));
+  const xOf = (event: PointerEvent<SVGSVGElement>) => event.clientX - event.currentTarget.getBoundingClientRect().left;
+  const down = (event: PointerEvent<SVGSVGElement>) => {
+    const x = xOf(event);
+    setCursorHz(snap(layout.frequencyAtPx(x)));
+    if (!onView) return;
+    const fingers = drag.current?.fingers ?? new Map<number, number>();
+    fingers.set(event.pointerId, x);
+    const [a = x, b = x] = [...fingers.values()];
+    drag.current = { fingers, startX: fingers.size === 2 ? (a + b) / 2 : x, startView: shown, marks: view === null && fingers.size === 1 && event.pointerType === "mouse", startGapPx: Math.abs(a - b) };
+    event.currentTarget.setPointerCapture(event.pointerId);
   };
+  const move = (event: PointerEvent<SVGSVGElement>) => {
+    const x = xOf(event);
+    const now = drag.current;
+    if (!now?.fingers.has(event.pointerId)) return setCursorHz(snap(layout.frequencyAtPx(x)));
+    now.fingers.set(event.pointerId, x);
+    const hzPerPx = (now.startView.highHz - now.startView.lowHz) / widthPx;
+    if (now.fingers.size === 2) {
+      const [a, b] = [...now.fingers.values()] as [number, number];
+      const around = now.startView.lowHz + now.startX * hzPerPx;
+      const near = zoomed(now.startView, whole, Math.max(0.05, Math.abs(a - b) / Math.max(20, now.startGapPx)), around) ?? whole;
+      return onView?.(panned(near, whole, (now.startX - (a + b) / 2) * ((near.highHz - near.lowHz) / widthPx)));
+    }
+    if (now.marks) return setMarked(Math.abs(x - now.startX) > LEAST_DRAG_PX ? { fromPx: Math.min(x, now.startX), toPx: Math.max(x, now.startX) } : null);
+    if (view !== null && Math.abs(x - now.startX) > LEAST_DRAG_PX) onView?.(panned(now.startView, whole, (now.startX - x) * hzPerPx));
+    return undefined;
+  };
+  const up = (event: PointerEvent<SVGSVGElement>) => {
+    drag.current?.fingers.delete(event.pointerId);
+    if (drag.current?.fingers.size === 0) drag.current = null;
+    if (marked) onView?.(fit({ lowHz: layout.frequencyAtPx(marked.fromPx), highHz: layout.frequencyAtPx(marked.toPx) }, whole));
+    setMarked(null);
+  };
+  const middleHz = cursorHz !== null && cursorHz > shown.lowHz && cursorHz < shown.highHz ? cursorHz : (shown.lowHz + shown.highHz) / 2;
+  const nearer = (factor: number) => onView?.(zoomed(shown, whole, factor, middleHz));
   const step = (event: KeyboardEvent) => {
+    const widthHz = shown.highHz - shown.lowHz;
+    const looks: Record<string, () => void> = { "+": () => nearer(ZOOM), "=": () => nearer(ZOOM), "-": () => nearer(1 / ZOOM), "0": () => onView?.(null), Home: () => onView?.(panned(shown, whole, -Infinity)), End: () => onView?.(panned(shown, whole, Infinity)) };
+    const look = onView ? looks[event.key] : undefined;
     const by = { ArrowLeft: -KEY_STEP_HZ, ArrowRight: KEY_STEP_HZ, PageDown: -KEY_LEAP_HZ, PageUp: KEY_LEAP_HZ }[event.key];
-    if (by === undefined) return;
+    if (look === undefined && by === undefined) return;
     event.preventDefault();
-    const from = cursorHz ?? (data.lowHz + data.highHz) / 2;
-    setCursorHz(snap(Math.min(data.highHz, Math.max(data.lowHz, from + by))));
+    event.stopPropagation();
+    if (look) return look();
+    if (event.shiftKey) return onView?.(panned(shown, whole, (Math.sign(by!) * widthHz) / 4));
+    const next = snap(Math.min(whole.highHz, Math.max(whole.lowHz, (cursorHz ?? middleHz) + by!)));
+    setCursorHz(next);
+    // the view follows the cursor out of it
+    if (view && next < view.lowHz) onView?.(panned(view, whole, next - view.lowHz));
+    if (view && next > view.highHz) onView?.(panned(view, whole, next - view.highHz));
   };
   const cursorLevel = cursorHz === null ? null : levelAt(data.traces, cursorHz);
   const cursorIn = cursorHz === null ? null : data.taken.find((t) => cursorHz >= t.lowHz && cursorHz < t.highHz);
@@ -41,7 +104,8 @@ export function SpectrumChart({ data, label, airPx = 150, rootsPx = 34 }: Spectr
     <S.Frame ref={ref}>
       <S.Picture
         role="img" aria-label={label} tabIndex={0} width={widthPx} height={layout.heightPx}
-        onPointerMove={follow} onPointerDown={follow} onPointerLeave={() => setCursorHz(null)} onKeyDown={step} onBlur={() => setCursorHz(null)}
+        onPointerMove={move} onPointerDown={down} onPointerUp={up} onPointerCancel={up} onPointerLeave={() => drag.current === null && setCursorHz(null)} onKeyDown={step} onBlur={() => setCursorHz(null)}
+        onDoubleClick={(e) => onView?.(zoomed(shown, whole, ZOOM * ZOOM, layout.frequencyAtPx(e.clientX - e.currentTarget.getBoundingClientRect().left)))}
       >
         <defs>
           <pattern id={hatchId} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -84,9 +148,19 @@ export function SpectrumChart({ data, label, airPx = 150, rootsPx = 34 }: Spectr
             <S.FlagText x={f.labelX} y={f.lane * 26 + 17} data-kind={f.kind}>{f.mark}</S.FlagText>
           </g>
         ))}
-        {cursorHz !== null && <S.Cursor x1={layout.xOf(cursorHz)} x2={layout.xOf(cursorHz)} y1={0} y2={layout.spineY} />}
+        {marked && <S.Marked x={marked.fromPx} width={marked.toPx - marked.fromPx} y={0} height={layout.spineY} />}
+        {cursorHz !== null && cursorHz >= shown.lowHz && cursorHz <= shown.highHz && <S.Cursor x1={layout.xOf(cursorHz)} x2={layout.xOf(cursorHz)} y1={0} y2={layout.spineY} />}
       </S.Picture>
-      <S.Readout aria-live="polite">{readout || " "}</S.Readout>
+      <S.Foot>
+        <S.Readout aria-live="polite">{readout || (onView && view === null ? "drag over a stretch to go nearer" : view ? `${formatMhz(Math.round(shown.lowHz))} to ${formatMhz(Math.round(shown.highHz))} MHz` : " ")}</S.Readout>
+        {onView && (
+          <S.Looks>
+            <QuietButton aria-label="Nearer" onPress={() => nearer(ZOOM)}>+</QuietButton>
+            <QuietButton aria-label="Farther" isDisabled={view === null} onPress={() => nearer(1 / ZOOM)}>−</QuietButton>
+            <QuietButton isDisabled={view === null} onPress={() => onView(null)}>whole</QuietButton>
+          </S.Looks>
+        )}
+      </S.Foot>
     </S.Frame>
   );
 }

@@ -17,6 +17,7 @@ import { formatMhz } from "../../../core/units/frequencyText";
 import { LegalFlag } from "../../features/channel/LegalFlag";
 import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
 import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
+import { useSpineView } from "../../features/air/useSpineView";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { SelectField, TextField } from "../../ui/Field/Field";
 import { Mark } from "../../ui/Mark/Mark";
@@ -79,6 +80,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
 
   const nameOf = (id: string) => view.channels.find((c) => carrierId(c.id) === id)?.talker ?? (id.startsWith("other ") ? id.slice(6) : id.replace(/^handed \d+ /, ""));
   const spine = useMemo(() => spineOf(view.channels), [view.channels]);
+  const { view: spineView, setView: setSpineView } = useSpineView(spine);
   const picture = useMemo(() => {
     const own = shown.picks.map((p) => ({ id: carrierId(p.channelId), frequencyHz: p.frequencyHz }));
     return {
@@ -136,7 +138,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
         )}
       </Row>
       <ReplyNotice reply={answer} />
-      <SpectrumChart data={picture} label={`${numberWord(shown.picks.length)} carriers of ours on the spine: ${shown.picks.map((p) => `${nameOf(carrierId(p.channelId))} ${formatMhz(p.frequencyHz)}`).join(", ") || "none yet"}. Their products hang below.`} />
+      <SpectrumChart data={picture} view={spineView} onView={setSpineView} label={`${numberWord(shown.picks.length)} carriers of ours on the spine: ${shown.picks.map((p) => `${nameOf(carrierId(p.channelId))} ${formatMhz(p.frequencyHz)}`).join(", ") || "none yet"}. Their products hang below.`} />
       <Table>
         <thead><tr><th>Channel</th><th>Frequency MHz</th><th>In hand</th><th>Reason</th><th>Fix it at</th></tr></thead>
         <tbody>

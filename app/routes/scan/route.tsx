@@ -16,6 +16,7 @@ import { cropHistory } from "../../charts/history/cropHistory";
 import { HistoryChart } from "../../charts/history/HistoryChart";
 import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
 import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
+import { useSpineView } from "../../features/air/useSpineView";
 import { Button, PrimaryButton } from "../../ui/Button/Button";
 import { SelectField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
@@ -82,6 +83,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   const [passes, setPasses] = useState(1);
   const [shown, setShown] = useState<Shown>("highest");
   const spine = useMemo(() => spineOf(view.channels), [view.channels]);
+  const { view: spineView, setView: setSpineView } = useSpineView(spine);
   const isRunning = live.status === "running";
   const picture = useMemo(() => {
     const levels = shown === "highest" ? null : (air?.overTime?.[OVER_TIME[shown]] ?? null);
@@ -89,7 +91,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
     return { ...base, other: compared && !isRunning ? compared.trace : null, quietBelowDbm: air || isRunning ? limitPerBinDbm(law.maxNoiseDbm, air?.stepHz ?? 25_000) : null };
   }, [spine, air, law, isRunning, live.traces, compared, shown]);
   // the history has the spine's own axis
-  const history = useMemo(() => (air?.overTime ? cropHistory(air.overTime.history, spine) : null), [air, spine]);
+  const history = useMemo(() => (air?.overTime ? cropHistory(air.overTime.history, spineView ?? spine) : null), [air, spine, spineView]);
   const onPacks = view.packs.filter((p) => p.report?.isOn);
   const openHz = law.open.reduce((sum, s) => sum + (s.highHz - s.lowHz) + 25_000, 0);
   const others = air?.carriers.filter((c) => c.own === null) ?? [];
@@ -156,7 +158,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
       {upload.state === "idle" ? <ReplyNotice reply={upload.data} /> : <Soft>Reading the file …</Soft>}
       <ReplyNotice reply={answer} />
 
-      <SpectrumChart data={picture} rootsPx={0} airPx={190} label={air ? `Spectrum of the ${here.name.toLowerCase()}, ${formatMhz(spine.lowHz)} to ${formatMhz(spine.highHz)} MHz: ${law.taken.map((t) => t.reason).join(", ")}; ${others.length} other carriers.` : "Nothing measured yet; television channels of the register are hatched."} />
+      <SpectrumChart data={picture} view={spineView} onView={setSpineView} rootsPx={0} airPx={190} label={air ? `Spectrum of the ${here.name.toLowerCase()}, ${formatMhz(spine.lowHz)} to ${formatMhz(spine.highHz)} MHz: ${law.taken.map((t) => t.reason).join(", ")}; ${others.length} other carriers.` : "Nothing measured yet; television channels of the register are hatched."} />
 
       {air?.overTime && history && !isRunning && (
         <section>
@@ -212,7 +214,13 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
         <section>
           <Row style={{ alignItems: "end" }}>
             <SelectField
-              label="Compare with" value={withId} onChange={(id) => setParams(id === NOTHING ? {} : { with: String(id) }, { replace: true, preventScrollReset: true })}
+              label="Compare with" value={withId} onChange={(id) => setParams(() => {
+                // the address may hold a view that the router was not told of
+                const next = new URLSearchParams(window.location.search);
+                if (id === NOTHING) next.delete("with");
+                else next.set("with", String(id));
+                return next;
+              }, { replace: true, preventScrollReset: true })}
               choices={[{ id: NOTHING, label: "nothing" }, ...earlier.map((s) => ({ id: s.id, label: `${s.place}, ${formatClock(s.takenAtMs)}`, detail: `${s.isInside ? "inside" : "outside"}, by ${s.source}` }))]}
             />
             {compared && <Soft>the older one is the thin line in the picture</Soft>}

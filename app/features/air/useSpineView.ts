@@ -1,0 +1,29 @@
+import { useCallback, useState } from "react";
+import { useSearchParams } from "react-router";
+import type { Stretch } from "../../../core/regions/region";
+import { fit } from "../../charts/spectrum/view";
+
+const mhz = (text: string | null): number => Number(text ?? NaN) * 1e6;
+
+/** What of the spine is looked at, kept in the address (from, to, in MHz), so that a view can be shared and comes back on a reload. */
+export function useSpineView(whole: Stretch): { view: Stretch | null; setView: (view: Stretch | null) => void } {
+  const [params] = useSearchParams();
+  const [view, show] = useState<Stretch | null>(() => {
+    const asked = { lowHz: mhz(params.get("from")), highHz: mhz(params.get("to")) };
+    return asked.highHz > asked.lowHz ? fit(asked, whole) : null;
+  });
+  const setView = useCallback((next: Stretch | null) => {
+    show(next);
+    // not a navigation: nothing is loaded again for a look from nearer
+    const url = new URL(window.location.href);
+    if (next) {
+      url.searchParams.set("from", (next.lowHz / 1e6).toFixed(3));
+      url.searchParams.set("to", (next.highHz / 1e6).toFixed(3));
+    } else {
+      url.searchParams.delete("from");
+      url.searchParams.delete("to");
+    }
+    window.history.replaceState(window.history.state, "", url);
+  }, []);
+  return { view, setView };
+}

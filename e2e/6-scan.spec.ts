@@ -1,0 +1,43 @@
+import { expect, test } from "@playwright/test";
+import { Mixer } from "./mixer";
+
+test("a scan looked at: nearer and back, kept in the address; passes over time; two places compared; saved and read again", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.open("Scan");
+  const off = mixer.button(/^Switch (it|them) off$/);
+  if (await off.count()) await off.click();
+  await mixer.button(/How many passes/).click();
+  await page.getByRole("option", { name: /^three passes/ }).click();
+  await mixer.button("Scan now").click();
+  await expect(page.getByRole("img", { name: /^three passes under each other/ })).toBeVisible({ timeout: 40_000 });
+  const picture = page.getByRole("img", { name: /^Spectrum/ });
+  const box = (await picture.boundingBox())!;
+  await page.mouse.move(box.x + 300, box.y + 60);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 420, box.y + 60, { steps: 4 });
+  await page.mouse.up();
+  await expect(page).toHaveURL(/from=\d+\.\d{3}&to=\d+\.\d{3}/);
+  const url = page.url();
+  await page.reload();
+  await expect(page.getByText(/\d to \d.*MHz$/)).toBeVisible();
+  expect(page.url()).toBe(url);
+  await picture.focus();
+  await page.keyboard.press("0");
+  await expect(page).not.toHaveURL(/from=/);
+  await expect(mixer.button("whole")).toBeDisabled();
+  await page.keyboard.press("+");
+  await expect(page).toHaveURL(/from=/);
+
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "JSON", exact: true }).click();
+  const path = await (await download).path();
+  await page.locator("input[type=file]").setInputFiles(path);
+  await expect(page.getByText(/^Read \d+ points from/)).toBeVisible();
+  await mixer.button(/Compare with/).click();
+  await page.getByRole("option", { name: /by Bag 1 and Camera B/ }).first().click();
+  await expect(page.getByText("No difference worth a word.")).toBeVisible();
+  await expect(page).toHaveURL(/with=\d+/);
+  await expect(page.getByRole("heading", { name: "Quiet places" })).toBeVisible();
+  await expect(page.getByRole("row", { name: /^block 47/ })).toContainText(/bank \d: \d+ of 12 free/);
+  await mixer.expectNoComplaints();
+});
