@@ -112,6 +112,23 @@ describe("scan", () => {
     }
   });
 
+  test("stopped half way and kept, it is a scan that says it is not whole", async () => {
+    const slow = await practiceApp(60);
+    try {
+      await startScan(slow.app, slow.dayId, 1);
+      const job = slow.app.scans.running(slow.dayId)!;
+      const ended = new Promise<string>((resolve) => job.listeners.add((e) => e.type !== "part" && e.type !== "levels" && resolve(e.type)));
+      await new Promise<void>((resolve) => job.listeners.add((e) => e.type === "levels" && resolve()));
+      expect(stopScan(slow.app, slow.dayId, true).ok).toBe(true);
+      expect(await ended).toBe("stored");
+      const day = await getDayView(slow.app, slow.dayId);
+      if (!day.ok) throw new Error();
+      expect(day.value.sweepsHere[0]).toMatchObject({ source: "Bag 1 and Camera B, stopped", completePasses: 0 });
+    } finally {
+      await slow.stop();
+    }
+  });
+
   const rows = (n: number, line: (i: number) => string) => Array.from({ length: n }, (_, i) => line(i)).join("\n");
   test.each([
     ["0 bytes", new Uint8Array(0), "file-empty"],

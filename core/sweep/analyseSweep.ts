@@ -72,12 +72,21 @@ export function analyseSweep(measurement: Measurement, raster: Raster | null, ow
       return { frequencyHz: c.frequencyHz, levelDbm: seen.levelDbm ?? c.levelDbm, widthHz: c.widthHz, occupancy: seen.share, own: mine?.id ?? null };
     })
     .sort((a, b) => b.levelDbm - a.levelDbm);
-  const looks = Array.from(meanDbm, (_, i) => passes.reduce((n, pass) => n + (Number.isNaN(pass[i]!) ? 0 : 1), 0)).filter((n) => n > 0).sort((a, b) => a - b);
-  const floors = noise.floorDbm.filter((f) => !Number.isNaN(f)).sort();
+  // the floor is smooth: one bin in a few tells as much as all
+  const every = Math.max(1, points >> 12);
+  const floors = noise.floorDbm.filter((f, i) => i % every === 0 && !Number.isNaN(f)).sort();
   return {
-    lowHz, stepHz, points, highHz: lowHz + (points - 1) * stepHz, sweeps: measurement.completePasses, looksPerBin: quantile(looks, 0.5), noiseFloorDbm: quantile(floors, 0.5),
-    floorDbm: noise.floorDbm, meanDbm, maxDbm, tv, carriers, humps: findHumps(meanDbm, lowHz, stepHz, noise, tv), warnings: measurement.warnings,
+    lowHz, stepHz, points, highHz: lowHz + (points - 1) * stepHz, sweeps: measurement.completePasses, looksPerBin: looksPerBin(passes), noiseFloorDbm: quantile(floors, 0.5),
+    floorDbm: noise.floorDbm, meanDbm, maxDbm, tv, carriers, humps: findHumps(points, lowHz, stepHz, noise, tv), warnings: measurement.warnings,
   };
+}
+
+/** How often the middle one of all measured bins was looked at. */
+function looksPerBin(passes: readonly Float64Array[]): number {
+  if (passes.length === 1) return 1;
+  const looks = new Int32Array(passes[0]?.length ?? 0);
+  for (const pass of passes) for (let i = 0; i < looks.length; i += 1) if (!Number.isNaN(pass[i]!)) looks[i]! += 1;
+  return quantile(looks.filter((n) => n > 0).sort(), 0.5);
 }
 
 /** In which share of the passes a carrier's bins stand clearly over the floor, and its mean power in those. */

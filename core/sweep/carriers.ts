@@ -1,4 +1,6 @@
-import { gammaQuantile, type NoiseModel, quantile } from "./noiseFloor";
+import { gammaQuantile, type NoiseModel } from "./noiseFloor";
+import { SlidingMedian, slidingMax } from "./sliding";
+import { milliwatts } from "./sweep";
 
 /** A narrow signal. */
 export interface FoundCarrier {
@@ -25,19 +27,21 @@ function baselineMw(levelsDbm: Float64Array, stepHz: number, noise: NoiseModel):
   const hop = Math.max(1, reach >> 4);
   const meanOverMedian = noise.shape / gammaQuantile(noise.shape, 0.5);
   const base = new Float64Array(points);
+  const floorMw = milliwatts(noise.floorDbm);
+  const window = new SlidingMedian();
+  let from = 0;
+  let to = 0;
   for (let start = 0; start < points; start += hop) {
     const centre = Math.min(points - 1, start + (hop >> 1));
-    const window = levelsDbm.slice(Math.max(0, centre - reach), centre + reach + 1).filter((v) => !Number.isNaN(v)).sort();
-    const median = window.length > 0 ? 10 ** (quantile(window, 0.5) / 10) * meanOverMedian : 0;
-    for (let i = start; i < Math.min(points, start + hop); i += 1) base[i] = Math.max(10 ** (noise.floorDbm[i]! / 10), median);
+    for (; to <= Math.min(points - 1, centre + reach); to += 1) window.add(levelsDbm[to]!);
+    for (; from < centre - reach; from += 1) window.remove(levelsDbm[from]!);
+    const medianDbm = window.median();
+    const median = medianDbm === null ? 0 : 10 ** (medianDbm / 10) * meanOverMedian;
+    for (let i = start; i < Math.min(points, start + hop); i += 1) base[i] = Math.max(floorMw[i]!, median);
   }
   // a pedestal's edge: where the level changes by more than 6 dB within the reach, its higher side holds for 0.3 MHz
-  const guard = Math.max(1, Math.round(300_000 / stepHz));
-  return base.map((own, i) => {
-    let highest = own;
-    for (let k = Math.max(0, i - guard); k <= Math.min(points - 1, i + guard); k += 1) highest = Math.max(highest, base[k]!);
-    return highest > own * 4 ? highest : own;
-  });
+  const highest = slidingMax(base, Math.max(1, Math.round(300_000 / stepHz)));
+  return base.map((own, i) => (highest[i]! > own * 4 ? highest[i]! : own));
 }
 
 /** Narrow signals above the noise: sums over 1, 2, 4 and 8 bins are tested against the gamma tail of noise alone (0.01 false
@@ -45,7 +49,7 @@ function baselineMw(levelsDbm: Float64Array, stepHz: number, noise: NoiseModel):
  * @returns by frequency, ascending */
 export function findCarriers(levelsDbm: Float64Array, lowHz: number, stepHz: number, noise: NoiseModel): FoundCarrier[] {
   const points = levelsDbm.length;
-  const power = levelsDbm.map((l) => (Number.isNaN(l) ? 0 : 10 ** (l / 10)));
+  const power = milliwatts(levelsDbm);
   const base = baselineMw(levelsDbm, stepHz, noise);
   const hit = new Uint8Array(points);
   for (let width = 1; width <= Math.max(1, Math.min(8, LONGEST_WINDOW_HZ / stepHz)); width *= 2) {

@@ -11,28 +11,28 @@ export interface Hump {
   levelDbm: number;
 }
 
-const BLOCK_HZ = 500_000;
 const REACH_HZ = 40_000_000;
 const LEAST_OVER_DB = 4;
 const LEAST_WIDTH_HZ = 1_500_000;
 const MOST_GAP_HZ = 1_000_000;
 
-/** Finds humps: stretches of at least 1.5 MHz whose medians stand 4 dB over the quiet fifth of the band within 40 MHz, television aside. Narrow carriers move no median. */
-export function findHumps(levelsDbm: Float64Array, lowHz: number, stepHz: number, noise: NoiseModel, tv: readonly TvChannel[]): Hump[] {
-  const perBlock = Math.max(1, Math.round(BLOCK_HZ / stepHz));
-  const count = Math.floor(levelsDbm.length / perBlock);
+/** Finds humps: stretches of at least 1.5 MHz whose medians stand 4 dB over the quiet fifth of the band within 40 MHz, television aside. Narrow carriers move no median.
+ * @param points - how many bins the sweep has */
+export function findHumps(points: number, lowHz: number, stepHz: number, noise: NoiseModel, tv: readonly TvChannel[]): Hump[] {
+  const { blockMediansDbm } = noise;
+  const count = blockMediansDbm.length;
+  const blockHz = (points * stepHz) / count;
   const meanOverMedianDb = 10 * Math.log10(noise.shape / gammaQuantile(noise.shape, 0.5));
-  const isTelevision = (fromHz: number, toHz: number) => tv.some((t) => t.state === "busy" && t.lowHz - 500_000 < toHz && t.highHz + 500_000 > fromHz);
-  const blocks = Array.from({ length: count }, (_, b) => {
-    const fromHz = lowHz + (b * perBlock - 0.5) * stepHz;
-    const values = levelsDbm.slice(b * perBlock, (b + 1) * perBlock).filter((v) => Number.isFinite(v)).sort();
-    const isUsable = values.length > perBlock / 2 && !isTelevision(fromHz, fromHz + perBlock * stepHz);
-    return { fromHz, levelDbm: isUsable ? quantile(values, 0.5) + meanOverMedianDb : NaN };
+  const isTelevision = (fromHz: number) => tv.some((t) => t.state === "busy" && t.lowHz - 500_000 < fromHz + blockHz && t.highHz + 500_000 > fromHz);
+  const blocks = Array.from(blockMediansDbm, (median, b) => {
+    const fromHz = lowHz + (Math.floor((b * points) / count) - 0.5) * stepHz;
+    return { fromHz, levelDbm: isTelevision(fromHz) ? NaN : median + meanOverMedianDb };
   });
-  const reach = Math.max(1, Math.round(REACH_HZ / (perBlock * stepHz)));
+  const levels = Float64Array.from(blocks, (x) => x.levelDbm);
+  const reach = Math.max(1, Math.round(REACH_HZ / blockHz));
   const overDb = blocks.map(({ levelDbm }, b) => {
     if (Number.isNaN(levelDbm)) return NaN;
-    const near = blocks.slice(Math.max(0, b - reach), b + reach + 1).map((x) => x.levelDbm).filter((v) => !Number.isNaN(v)).sort((x, y) => x - y);
+    const near = levels.slice(Math.max(0, b - reach), b + reach + 1).filter((v) => !Number.isNaN(v)).sort();
     return levelDbm - quantile(near, 0.2);
   });
   const humps: Hump[] = [];
@@ -41,12 +41,12 @@ export function findHumps(levelsDbm: Float64Array, lowHz: number, stepHz: number
     if (!open) return;
     const { from, to } = open;
     open = null;
-    const width = (to - from + 1) * perBlock * stepHz;
+    const width = (to - from + 1) * blockHz;
     if (width < LEAST_WIDTH_HZ) return;
     const inside = blocks.slice(from, to + 1).map((x, k) => ({ level: x.levelDbm, over: overDb[from + k]! })).filter((x) => !Number.isNaN(x.level));
     humps.push({ lowHz: Math.round(blocks[from]!.fromHz), highHz: Math.round(blocks[from]!.fromHz + width), overDb: Math.max(...inside.map((x) => x.over)), levelDbm: Math.max(...inside.map((x) => x.level)) });
   };
-  const mostGap = Math.round(MOST_GAP_HZ / (perBlock * stepHz));
+  const mostGap = Math.round(MOST_GAP_HZ / blockHz);
   overDb.forEach((over, b) => {
     // behind a station nobody can see: the hump may go on there
     if (over >= LEAST_OVER_DB) {

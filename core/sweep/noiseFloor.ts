@@ -4,6 +4,8 @@ import { normalQuantile } from "./statistics";
 export interface NoiseModel {
   /** Mean noise power per bin, dBm, for every bin of the grid. */
   floorDbm: Float64Array;
+  /** Medians of even blocks of about 0.5 MHz, NaN where nothing was measured: block b begins at bin ⌊b·points/blocks⌋. */
+  blockMediansDbm: Float64Array;
   /** Shape of the gamma distribution of one bin's power: 1 for one look of a detector, n for n looks averaged. */
   shape: number;
 }
@@ -23,32 +25,30 @@ export function estimateNoise(levelsDbm: Float64Array, stepHz: number): NoiseMod
   const perBlock = Math.max(4, Math.min(Math.round(BLOCK_HZ / stepHz), Math.ceil(points / 4)));
   const blocks = Math.max(1, Math.round(points / perBlock));
   const medians = new Float64Array(blocks);
-  const bins: number[][] = [];
+  const bins: Float64Array[] = [];
   for (let b = 0; b < blocks; b += 1) {
     const from = Math.floor((b * points) / blocks);
     const to = Math.floor(((b + 1) * points) / blocks);
-    const values: number[] = [];
-    for (let i = from; i < to; i += 1) if (Number.isFinite(levelsDbm[i]!)) values.push(levelsDbm[i]!);
-    values.sort((x, y) => x - y);
+    const values = levelsDbm.slice(from, to).filter(Number.isFinite).sort();
     bins.push(values);
     medians[b] = values.length > 0 ? quantile(values, 0.5) : NaN;
   }
   const measured = [...medians.keys()].filter((b) => !Number.isNaN(medians[b]!));
-  if (measured.length === 0) return { floorDbm: new Float64Array(points).fill(NaN), shape: 1 };
+  if (measured.length === 0) return { floorDbm: new Float64Array(points).fill(NaN), blockMediansDbm: medians, shape: 1 };
   const { isNoise, scatterDb } = noiseBlocks(medians, bins, measured, Math.max(1, Math.round(REACH_HZ / (stepHz * perBlock))));
   const level = blockLevels(bins, medians, isNoise, scatterDb);
-  const shape = shapeFromScatter(bins.flatMap((values, b) => (isNoise[b] ? values.map((v) => v - medians[b]!) : [])));
+  const shape = shapeFromScatter(deviations(bins, medians, isNoise));
   const floorDbm = new Float64Array(points);
   for (let i = 0; i < points; i += 1) floorDbm[i] = interpolate(level, ((i + 0.5) * blocks) / points - 0.5);
-  return { floorDbm, shape };
+  return { floorDbm, blockMediansDbm: medians, shape };
 }
 
-function noiseBlocks(medians: Float64Array, bins: number[][], measured: number[], reach: number): { isNoise: boolean[]; scatterDb: number } {
+function noiseBlocks(medians: Float64Array, bins: Float64Array[], measured: number[], reach: number): { isNoise: boolean[]; scatterDb: number } {
   const smooth = medians.map((_, b) => middleOfThree(medians, b));
   const sorted = measured.map((b) => smooth[b]!).sort((x, y) => x - y);
   const cap = quantile(sorted, 0.05) + MOST_OVER_LOWEST_DB;
   const lowBlocks = measured.filter((b) => smooth[b]! <= quantile(sorted, 0.25));
-  const scatterDb = quantile(lowBlocks.flatMap((b) => bins[b]!.map((v) => Math.abs(v - medians[b]!))).sort((x, y) => x - y), 0.5) * 1.48;
+  const scatterDb = quantile(deviations(bins, medians, medians.map((_, b) => Number(lowBlocks.includes(b)))).map(Math.abs).sort(), 0.5) * 1.48;
   const typical = bins[lowBlocks[0]!]!.length;
   const tolerance = 1.2 + (4.5 * scatterDb * 1.25) / Math.sqrt(typical);
   const isNoise = Array.from(medians, () => false);
@@ -75,7 +75,7 @@ function noiseBlocks(medians: Float64Array, bins: number[][], measured: number[]
 }
 
 /** Mean power of each noise block (carriers left out), evened over its noise neighbours; NaN elsewhere. */
-function blockLevels(bins: number[][], medians: Float64Array, isNoise: boolean[], scatterDb: number): Float64Array {
+function blockLevels(bins: Float64Array[], medians: Float64Array, isNoise: boolean[], scatterDb: number): Float64Array {
   const mostOverMedianDb = Math.max(3, Math.min(13, CARRIER_SCATTERS * scatterDb));
   const raw = bins.map((values, b) => {
     if (!isNoise[b]) return NaN;
@@ -100,10 +100,20 @@ function interpolate(levels: Float64Array, at: number): number {
   return levels[left]! + ((levels[right]! - levels[left]!) * (at - left)) / (right - left);
 }
 
+/** How far each bin of the chosen blocks lies from its block's median. */
+function deviations(bins: readonly Float64Array[], medians: Float64Array, isChosen: ArrayLike<unknown>): Float64Array {
+  const out = new Float64Array(bins.reduce((n, values, b) => n + (isChosen[b] ? values.length : 0), 0));
+  let at = 0;
+  bins.forEach((values, b) => {
+    if (isChosen[b]) for (const v of values) out[at++] = v - medians[b]!;
+  });
+  return out;
+}
+
 /** Gamma shape from the distance between the median and the upper tenth, in dB. The upper side decides false alarms. */
-function shapeFromScatter(deviationsDb: number[]): number {
+function shapeFromScatter(deviationsDb: Float64Array): number {
   if (deviationsDb.length < 20) return 1;
-  const sorted = deviationsDb.sort((a, b) => a - b);
+  const sorted = deviationsDb.sort();
   const spreadDb = quantile(sorted, 0.9) - quantile(sorted, 0.5);
   let low = 0.5;
   let high = 2000;

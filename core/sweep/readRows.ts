@@ -14,90 +14,198 @@ export function looksLikeRows(lines: readonly string[]): boolean {
 interface Segment {
   lowHz: number;
   stepHz: number;
-  levels: number[];
+  levels: Float32Array;
 }
 
-/** Reads rows of many sweeps. Each row is one stretch of one pass; a pass ends when a stretch comes again. A level belongs to
- *  lowHz + (i+½)·stepHz. Rows may come in any order; cut or odd rows are left out with a warning. */
-export function readRows(lines: readonly string[]): Result<Measurement, SweepFileError> {
-  const warnings: SweepWarning[] = [];
-  const passes: Map<number, Segment>[] = [new Map()];
-  let cut = 0;
-  let firstCut = 0;
-  let missing = 0;
-  let lowest = Infinity;
-  let highest = -Infinity;
-  for (let i = 0; i < lines.length; i += 1) {
-    const line = lines[i]!.trim();
-    if (line === "" || line.startsWith("#")) continue;
-    const row = parseRow(line);
+const LINE_FEED = 10;
+const RETURN = 13;
+const COMMA = 44;
+const SEMICOLON = 59;
+const SPACE = 32;
+const TAB = 9;
+const POINT = 46;
+const MINUS = 45;
+const PLUS = 43;
+const ZERO = 48;
+
+/** Reads rows of many sweeps, piece by piece as a file comes in: bytes are looked at once, and nothing but levels is kept. Each row is one stretch of one pass; a pass
+ *  ends when a stretch comes again. A level belongs to lowHz + (i+½)·stepHz. Rows may come in any order; cut or odd rows are left out with a warning. */
+export class RowReader {
+  private readonly passes: Map<number, Segment>[] = [new Map()];
+  private rest: Uint8Array | null = null;
+  private line = 0;
+  private cut = 0;
+  private firstCut = 0;
+  private missing = 0;
+  private lowest = Infinity;
+  private highest = -Infinity;
+  private stray: { line: number; text: string } | null = null;
+  private firstLine = "";
+
+  /** Takes the next bytes of the file. */
+  push(chunk: Uint8Array): void {
+    let bytes = chunk;
+    if (this.rest) {
+      bytes = new Uint8Array(this.rest.length + chunk.length);
+      bytes.set(this.rest);
+      bytes.set(chunk, this.rest.length);
+    }
+    let from = 0;
+    for (;;) {
+      const end = bytes.indexOf(LINE_FEED, from);
+      if (end < 0) break;
+      this.takeLine(bytes, from, end);
+      from = end + 1;
+    }
+    this.rest = from < bytes.length ? bytes.slice(from) : null;
+  }
+
+  /** Ends the file. @returns its passes on one grid, or why there are none */
+  finish(): Result<Measurement, SweepFileError> {
+    if (this.rest) this.takeLine(this.rest, 0, this.rest.length);
+    this.rest = null;
+    const { cut, firstCut, missing, lowest, highest, passes } = this;
+    if (this.stray) return fail({ code: "file-not-a-sweep", ...this.stray });
+    const segments = passes.flatMap((p) => [...p.values()]);
+    if (segments.length === 0) return fail(cut > 0 ? { code: "file-nothing-usable", line: firstCut } : { code: "file-not-a-sweep", line: 1, text: this.firstLine.slice(0, 60) });
+    if (lowest < 1e6 || highest > 100e9) return fail({ code: "file-wrong-unit", what: "frequency", lowest, highest });
+    if (segments.every((s) => s.levels.every((l) => Number.isNaN(l)))) return fail({ code: "file-nothing-usable", line: 1 });
+    const extremes = { lowest: Infinity, highest: -Infinity };
+    for (const s of segments) {
+      for (const l of s.levels) {
+        if (l < extremes.lowest && l > -Infinity) extremes.lowest = l;
+        if (l > extremes.highest) extremes.highest = l;
+      }
+    }
+    if (extremes.lowest < -250 || extremes.highest > 200) return fail({ code: "file-wrong-unit", what: "level", ...extremes });
+    const warnings: SweepWarning[] = [];
+    if (cut > 0) warnings.push({ code: "rows-cut", message: `${cut} row${cut === 1 ? " is" : "s are"} cut short or damaged (first in line ${firstCut}) and ${cut === 1 ? "was" : "were"} left out.` });
+    if (missing > 0) warnings.push({ code: "levels-missing", message: `${missing} level${missing === 1 ? " is" : "s are"} not a number: those points count as not measured.` });
+    return ok({ format: "rows", ...onOneGrid(passes, lowest, highest, warnings), warnings });
+  }
+
+  private takeLine(bytes: Uint8Array, start: number, end: number): void {
+    this.line += 1;
+    let from = start;
+    let to = end;
+    while (from < to && isBlank(bytes[from]!)) from += 1;
+    while (to > from && isBlank(bytes[to - 1]!)) to -= 1;
+    if (this.line === 1) this.firstLine = textOf(bytes, from, Math.min(to, from + 120));
+    if (from === to || bytes[from] === 35 || this.stray) return;
+    const row = parseRow(bytes, from, to);
     if (row === "heading") {
-      if (passes[0]!.size === 0) continue;
-      return fail({ code: "file-not-a-sweep", line: i + 1, text: line.slice(0, 60) });
+      if (this.passes[0]!.size > 0) this.stray = { line: this.line, text: textOf(bytes, from, Math.min(to, from + 60)) };
+      return;
     }
     if (row === "cut") {
-      cut += 1;
-      firstCut ||= i + 1;
-      continue;
+      this.cut += 1;
+      this.firstCut ||= this.line;
+      return;
     }
-    missing += row.missing;
-    lowest = Math.min(lowest, row.lowHz);
-    highest = Math.max(highest, row.lowHz + row.levels.length * row.stepHz);
-    let pass = passes.at(-1)!;
-    if (pass.has(row.lowHz)) passes.push((pass = new Map()));
+    this.missing += row.missing;
+    this.lowest = Math.min(this.lowest, row.lowHz);
+    this.highest = Math.max(this.highest, row.lowHz + row.levels.length * row.stepHz);
+    let pass = this.passes.at(-1)!;
+    if (pass.has(row.lowHz)) this.passes.push((pass = new Map()));
     pass.set(row.lowHz, row);
   }
-  const segments = passes.flatMap((p) => [...p.values()]);
-  if (segments.length === 0) return fail(cut > 0 ? { code: "file-nothing-usable", line: firstCut } : { code: "file-not-a-sweep", line: 1, text: lines[0]!.slice(0, 60) });
-  if (lowest < 1e6 || highest > 100e9) return fail({ code: "file-wrong-unit", what: "frequency", lowest, highest });
-  if (segments.every((s) => s.levels.every((l) => Number.isNaN(l)))) return fail({ code: "file-nothing-usable", line: 1 });
-  const flat = segments.flatMap((s) => s.levels.slice(0, 64)).filter((l) => !Number.isNaN(l));
-  const extremes = { lowest: Math.min(...flat.slice(0, 50_000)), highest: Math.max(...flat.slice(0, 50_000)) };
-  if (extremes.lowest < -250 || extremes.highest > 200) return fail({ code: "file-wrong-unit", what: "level", ...extremes });
-  if (cut > 0) warnings.push({ code: "rows-cut", message: `${cut} row${cut === 1 ? " is" : "s are"} cut short or damaged (first in line ${firstCut}) and ${cut === 1 ? "was" : "were"} left out.` });
-  if (missing > 0) warnings.push({ code: "levels-missing", message: `${missing} level${missing === 1 ? " is" : "s are"} not a number: those points count as not measured.` });
-  return ok({ format: "rows", ...onOneGrid(passes, lowest, highest, warnings), warnings });
 }
 
-function parseRow(line: string): (Segment & { missing: number }) | "heading" | "cut" {
-  const fields = line.split(/[,;]/).map((f) => f.trim());
-  if (!DATE.test(fields[0]!)) return /^\d/.test(fields[0]!) ? "cut" : "heading";
-  const [lowHz, highHz, stepHz] = [2, 3, 4].map((k) => (fields[k] ? Number(fields[k]) : NaN)) as [number, number, number];
+const isBlank = (b: number): boolean => b === SPACE || b === TAB || b === RETURN;
+const isSeparator = (b: number): boolean => b === COMMA || b === SEMICOLON;
+const textOf = (bytes: Uint8Array, from: number, to: number): string => String.fromCharCode(...bytes.subarray(from, to));
+
+function parseRow(bytes: Uint8Array, from: number, to: number): (Segment & { missing: number }) | "heading" | "cut" {
+  let at = from;
+  const field = (): [number, number] | null => {
+    if (at > to) return null;
+    let a = at;
+    let b = at;
+    while (b < to && !isSeparator(bytes[b]!)) b += 1;
+    at = b + 1;
+    while (a < b && isBlank(bytes[a]!)) a += 1;
+    while (b > a && isBlank(bytes[b - 1]!)) b -= 1;
+    return [a, b];
+  };
+  const date = field()!;
+  if (!DATE.test(textOf(bytes, date[0], Math.min(date[1], date[0] + 12)))) return bytes[from]! >= ZERO && bytes[from]! <= ZERO + 9 ? "cut" : "heading";
+  field();
+  const number = (): number => { const f = field(); return f && f[1] > f[0] ? parseNumber(bytes, f[0], f[1]) : NaN; };
+  const [lowHz, highHz, stepHz] = [number(), number(), number()];
   if (!(highHz > lowHz) || !(stepHz > 0) || !(lowHz >= 0) || !Number.isFinite(highHz)) return "cut";
+  for (let k = 5; k < FIELDS_BEFORE_LEVELS; k += 1) field();
   const count = Math.round((highHz - lowHz) / stepHz);
-  const raw = fields.slice(FIELDS_BEFORE_LEVELS, FIELDS_BEFORE_LEVELS + count);
-  if (count < 1 || raw.length < count || raw.some((f) => f === "")) return "cut";
+  // no more levels than there are characters left for them
+  if (count < 1 || count > (to - at + 2) / 2) return "cut";
+  const levels = new Float32Array(count);
   let missing = 0;
-  const levels = raw.map((f) => {
-    const value = Number(f);
-    if (Number.isFinite(value) || /^-inf/i.test(f)) return /^-inf/i.test(f) ? -Infinity : value;
-    missing += 1;
-    return NaN;
-  });
+  for (let i = 0; i < count; i += 1) {
+    const f = field();
+    if (!f || f[0] === f[1]) return "cut";
+    const value = parseNumber(bytes, f[0], f[1]);
+    if (Number.isNaN(value)) missing += 1;
+    levels[i] = value === Infinity ? NaN : value;
+    if (value === Infinity) missing += 1;
+  }
   return { lowHz, stepHz, levels, missing };
 }
 
+/** A decimal number of plain digits, read without making a string; anything else as JavaScript reads it. NaN when it is none, −Infinity for "-inf". */
+function parseNumber(bytes: Uint8Array, from: number, to: number): number {
+  let at = from;
+  const isNegative = bytes[at] === MINUS;
+  if (isNegative || bytes[at] === PLUS) at += 1;
+  let value = 0;
+  let scale = 0;
+  let digits = 0;
+  for (; at < to; at += 1) {
+    const b = bytes[at]!;
+    if (b >= ZERO && b <= ZERO + 9) {
+      value = value * 10 + (b - ZERO);
+      digits += 1;
+      if (scale > 0) scale *= 10;
+    } else if (b === POINT && scale === 0) scale = 1;
+    else break;
+  }
+  if (at === to && digits > 0 && digits < 16) return (isNegative ? -value : value) / (scale || 1);
+  const text = textOf(bytes, from, Math.min(to, from + 40));
+  if (/^-inf/i.test(text)) return -Infinity;
+  return Number(text);
+}
+
+/** Reads rows of a whole file. */
+export function readRows(bytes: Uint8Array): Result<Measurement, SweepFileError> {
+  const reader = new RowReader();
+  // lines that end in a carriage return alone
+  const isOld = bytes.indexOf(LINE_FEED) < 0 && bytes.indexOf(RETURN) >= 0;
+  reader.push(isOld ? bytes.map((b) => (b === RETURN ? LINE_FEED : b)) : bytes);
+  return reader.finish();
+}
+
 function onOneGrid(passes: Map<number, Segment>[], lowestHz: number, highestHz: number, warnings: SweepWarning[]) {
-  const steps = passes.flatMap((p) => [...p.values()].map((s) => s.stepHz)).sort((a, b) => a - b);
+  const steps = Float64Array.from(passes.flatMap((p) => [...p.values()].map((s) => s.stepHz))).sort();
   const stepHz = steps[steps.length >> 1]!;
   const lowHz = lowestHz + stepHz / 2;
   const points = Math.max(1, Math.round((highestHz - lowestHz) / stepHz));
+  const hits = new Uint16Array(points);
   const grids = passes.map((pass) => {
-    const power = new Float64Array(points);
-    const hits = new Uint16Array(points);
+    const grid = new Float64Array(points).fill(NaN);
+    hits.fill(0);
     for (const segment of pass.values()) {
-      segment.levels.forEach((level, i) => {
-        const centreHz = segment.lowHz + (i + 0.5) * segment.stepHz;
-        const at = Math.round((centreHz - lowHz) / stepHz);
-        if (Number.isNaN(level) || at < 0 || at >= points) return;
-        power[at]! += 10 ** (level / 10);
-        hits[at]! += 1;
-      });
+      for (let i = 0; i < segment.levels.length; i += 1) {
+        const level = segment.levels[i]!;
+        const at = Math.round((segment.lowHz + (i + 0.5) * segment.stepHz - lowHz) / stepHz);
+        if (Number.isNaN(level) || at < 0 || at >= points) continue;
+        // a bin that is measured once keeps its level as it is; else the mean of power
+        const n = hits[at]!;
+        grid[at] = n === 0 ? level : 10 * Math.log10((10 ** (grid[at]! / 10) * n + 10 ** (level / 10)) / (n + 1));
+        hits[at] = n + 1;
+      }
     }
-    return Float64Array.from(power, (p, i) => (hits[i]! > 0 ? 10 * Math.log10(p / hits[i]!) : NaN));
+    return grid;
   });
   const filled = grids.map((g) => g.reduce((n, v) => n + (Number.isNaN(v) ? 0 : 1), 0));
-  const most = Math.max(...filled);
+  const most = filled.reduce((a, b) => Math.max(a, b), 0);
   const completePasses = filled.filter((n) => n >= most * 0.98).length;
   if (completePasses < passes.length) {
     warnings.push({ code: "pass-incomplete", message: `${passes.length - completePasses} of ${passes.length} passes ${passes.length - completePasses === 1 ? "is" : "are"} not complete; what they hold was used.` });

@@ -22,12 +22,13 @@ export function readSweepFile(bytes: Uint8Array, partner: Uint8Array | null = nu
   if (meta !== null) return readSigmf(meta, bytes);
   const binaryAt = firstBinaryByte(bytes);
   if (binaryAt >= 0) return fail({ code: "file-binary", byte: binaryAt });
+  // the beginning tells whether it is rows: those are read byte by byte, and may be large
+  if (looksLikeRows(decodeText(bytes.subarray(0, BEGINNING_BYTES)).split(/\r\n|\n|\r/))) return readRows(withoutMark(bytes));
   const text = decodeText(bytes);
   if (text.trim() === "") return fail({ code: "file-empty" });
   if (looksLikeSigmf(text)) return partner ? readSigmf(text, partner) : fail({ code: "recording-half", has: "metadata" });
   if (looksLikeSweepJson(text)) return readSweepJson(text);
-  const lines = text.split(/\r\n|\n|\r/);
-  return looksLikeRows(lines) ? readRows(lines) : readColumns(lines);
+  return readColumns(text.split(/\r\n|\n|\r/));
 }
 
 const isMetadata = (bytes: Uint8Array): boolean => firstBinaryByte(bytes) < 0 && looksLikeSigmf(decodeText(bytes.subarray(0, 65536)));
@@ -51,6 +52,9 @@ export function readSweepFiles(files: readonly NamedFile[]): Result<Measurement[
   }
   return ok(read);
 }
+
+const BEGINNING_BYTES = 262_144;
+const withoutMark = (bytes: Uint8Array): Uint8Array => (bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf ? bytes.subarray(3) : bytes);
 
 /** Position of the first byte that no text file holds, or -1. The first 64 kB decide. */
 function firstBinaryByte(bytes: Uint8Array): number {

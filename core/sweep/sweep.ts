@@ -33,28 +33,33 @@ export type SweepFileError =
   | { code: "recording-disagrees"; samples: number; needed: number }
   | { code: "json-not-a-sweep"; what: string };
 
+/** Decibels to natural logarithm of power, and back: faster than powers of ten where there are millions. */
+const NEPER_PER_DB = Math.LN10 / 10;
+
 /** Mean of power over several passes, bin by bin; bins that no pass measured stay NaN. */
 export function meanOfPasses(passes: readonly Float64Array[]): Float64Array {
-  return combine(passes, (values) => {
-    let sum = 0;
-    for (const v of values) sum += 10 ** (v / 10);
-    return 10 * Math.log10(sum / values.length);
-  });
+  const points = passes[0]?.length ?? 0;
+  const sum = new Float64Array(points);
+  const looks = new Int32Array(points);
+  for (const pass of passes) {
+    for (let i = 0; i < points; i += 1) {
+      const level = pass[i]!;
+      if (Number.isNaN(level)) continue;
+      sum[i]! += Math.exp(level * NEPER_PER_DB);
+      looks[i]! += 1;
+    }
+  }
+  return sum.map((s, i) => (looks[i]! > 0 ? 10 * Math.log10(s / looks[i]!) : NaN));
 }
 
 /** Highest level of each bin over several passes. */
 export function maxOfPasses(passes: readonly Float64Array[]): Float64Array {
-  return combine(passes, (values) => Math.max(...values));
-}
-
-function combine(passes: readonly Float64Array[], pick: (values: number[]) => number): Float64Array {
-  const points = passes[0]?.length ?? 0;
-  const out = new Float64Array(points).fill(NaN);
-  const values: number[] = [];
-  for (let i = 0; i < points; i += 1) {
-    values.length = 0;
-    for (const pass of passes) if (!Number.isNaN(pass[i]!)) values.push(pass[i]!);
-    if (values.length > 0) out[i] = pick(values);
+  const out = new Float64Array(passes[0]?.length ?? 0).fill(NaN);
+  for (const pass of passes) {
+    for (let i = 0; i < out.length; i += 1) if (!(pass[i]! <= out[i]!) && !Number.isNaN(pass[i]!)) out[i] = pass[i]!;
   }
   return out;
 }
+
+/** Levels as linear power in milliwatts; 0 where nothing was measured. */
+export const milliwatts = (levelsDbm: Float64Array): Float64Array => levelsDbm.map((l) => (Number.isNaN(l) ? 0 : Math.exp(l * NEPER_PER_DB)));

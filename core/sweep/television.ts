@@ -28,16 +28,17 @@ export function findTelevision(levelsDbm: Float64Array, lowHz: number, stepHz: n
   const medianOver = (fromHz: number, toHz: number): { overDb: number; levelDbm: number } | null => {
     const from = Math.max(0, Math.ceil((fromHz - lowHz) / stepHz - 1e-6));
     const to = Math.min(levelsDbm.length - 1, Math.ceil((toHz - lowHz) / stepHz - 1e-6) - 1);
-    const values: number[] = [];
+    const values = new Float64Array(Math.max(0, to - from + 1));
+    let count = 0;
     let floor = 0;
     for (let i = from; i <= to; i += 1) {
       if (Number.isNaN(levelsDbm[i]!)) continue;
-      values.push(levelsDbm[i]!);
+      values[count++] = levelsDbm[i]!;
       floor += noise.floorDbm[i]!;
     }
-    if (values.length === 0) return null;
-    const levelDbm = quantile(values.sort((a, b) => a - b), 0.5) + meanOverMedianDb;
-    return { overDb: levelDbm - floor / values.length, levelDbm };
+    if (count === 0) return null;
+    const levelDbm = quantile(values.subarray(0, count).sort(), 0.5) + meanOverMedianDb;
+    return { overDb: levelDbm - floor / count, levelDbm };
   };
 
   return rasterChannels(raster).map(({ channel, lowHz: edgeLowHz, highHz: edgeHighHz }) => {

@@ -18,6 +18,8 @@ export interface ScanJob {
   dayId: number;
   placeId: number;
   abort: AbortController;
+  /** When stopped, what is in already is kept. */
+  keepsPart: boolean;
   parts: Map<string, ScanPart & { levels: Float64Array[]; measured: number }>;
   listeners: Set<(event: ScanEvent) => void>;
 }
@@ -32,7 +34,7 @@ export class ScanJobs {
 
   begin(dayId: number, placeId: number): ScanJob {
     if (this.byDay.has(dayId)) throw new Error(`day ${dayId} is scanning already`);
-    const job: ScanJob = { dayId, placeId, abort: new AbortController(), parts: new Map(), listeners: new Set() };
+    const job: ScanJob = { dayId, placeId, abort: new AbortController(), keepsPart: false, parts: new Map(), listeners: new Set() };
     this.byDay.set(dayId, job);
     return job;
   }
@@ -71,6 +73,12 @@ export function catchUp(job: ScanJob): ScanEvent[] {
   });
 }
 
-/** The finished parts as measurements, one a receiver. */
+/** What was measured as measurements, one a receiver; passes that did not begin are left out, and one that did not end says so. */
 export const measurementsOf = (job: ScanJob): Measurement[] =>
-  [...job.parts.values()].map((p) => ({ format: "columns", lowHz: p.lowHz, stepHz: p.stepHz, points: p.points, passes: p.levels, completePasses: p.passes, warnings: [] }));
+  [...job.parts.values()].flatMap((p): Measurement[] => {
+    const passes = p.levels.slice(0, Math.ceil(p.measured / p.points));
+    if (passes.length === 0) return [];
+    const completePasses = Math.floor(p.measured / p.points);
+    const warnings = completePasses < passes.length ? [{ code: "scan-stopped", message: `${p.label} was stopped at ${((p.lowHz + ((p.measured - 1) % p.points) * p.stepHz) / 1e6).toFixed(1)} MHz of pass ${passes.length}.` }] : [];
+    return [{ format: "columns", lowHz: p.lowHz, stepHz: p.stepHz, points: p.points, passes, completePasses, warnings }];
+  });

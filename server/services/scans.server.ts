@@ -47,14 +47,15 @@ async function runScan(app: AppContext, loaded: LoadedDay, job: ScanJob, receive
       return { label, result };
     })));
     const failed = results.find(({ result }) => !result.ok && result.error.code !== "stopped") ?? results.find(({ result }) => !result.ok);
-    if (failed && !failed.result.ok) {
+    const isKept = failed?.result.ok === false && failed.result.error.code === "stopped" && job.keepsPart && measurementsOf(job).length > 0;
+    if (failed && !failed.result.ok && !isKept) {
       const { error } = failed.result;
       return app.scans.end(job, error.code === "stopped" ? { type: "stopped" } : { type: "failed", message: serviceErrorWords({ code: "device", error, unit: failed.label }) });
     }
     const measurement = mergeParallel(measurementsOf(job));
     const day = (await findDay(app.db, job.dayId)) ?? loaded.day; // its clock may have been moved on meanwhile
     const sweepId = await app.db.write((t) => insertSweep(app.db, job.dayId, {
-      placeId: job.placeId, takenAtMs: Math.round(dayNowMs(app, day)), source: receivers.map((r) => r.label).join(" and "), own: before, measurement,
+      placeId: job.placeId, takenAtMs: Math.round(dayNowMs(app, day)), source: `${receivers.map((r) => r.label).join(" and ")}${isKept ? ", stopped" : ""}`, own: before, measurement,
     }, t));
     app.scans.end(job, { type: "stored", sweepId });
   } catch (error) {
@@ -81,10 +82,11 @@ export async function markOwn(app: AppContext, dayId: number, p: { sweepId: numb
   return ok(null);
 }
 
-/** Stops a running scan. What it measured so far is dropped. */
-export function stopScan(app: AppContext, dayId: number): Result<null, ServiceError> {
+/** Stops a running scan. What it measured so far is dropped, or kept as a scan that is not whole. */
+export function stopScan(app: AppContext, dayId: number, keepsPart = false): Result<null, ServiceError> {
   const job = app.scans.running(dayId);
   if (!job) return fail({ code: "no-scan-running" });
+  job.keepsPart = keepsPart;
   job.abort.abort();
   return ok(null);
 }

@@ -61,7 +61,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const { intent } = read;
   switch (intent.intent) {
     case "start": return reply(await startScan(context.app, dayId, intent.passes));
-    case "stop": return reply(stopScan(context.app, dayId));
+    case "stop": return reply(stopScan(context.app, dayId, intent.keepsPart));
     case "mark-own": return reply(await markOwn(context.app, dayId, intent), () => `Marked: ${intent.packLabel} was on when that was taken.`);
     case "packs-off": return reply(await allPacksOff(context.app, dayId), () => "All packs are off.");
   }
@@ -129,7 +129,8 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
         {isRunning ? (
           <>
             <Progress label="Scan" fraction={live.fraction} valueText={`${Math.floor(live.fraction * 100)} %`} />
-            <Button onPress={() => send({ intent: "stop" })}>Stop</Button>
+            <Button onPress={() => send({ intent: "stop", keepsPart: false })}>Stop</Button>
+            <Button onPress={() => send({ intent: "stop", keepsPart: true })}>Stop and keep</Button>
           </>
         ) : (
           <>
