@@ -29,5 +29,6 @@ export default [
   route("day/:dayId/units.csv", "routes/unitList/route.ts"),
   route("kit.schema.json", "routes/kitSchema/route.ts"),
   route("day/:dayId/scans/:sweepId/:form", "routes/sweepFile/route.ts"),
+  route("day/:dayId/scan/upload", "routes/sweepUpload/route.ts"),
   route("day/:dayId/meters", "routes/meters/route.ts"),
 ] satisfies RouteConfig;

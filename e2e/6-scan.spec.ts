@@ -41,3 +41,15 @@ test("a scan looked at: nearer and back, kept in the address; passes over time; 
   await expect(page.getByRole("row", { name: /^block 47/ })).toContainText(/bank \d: \d+ of 12 free/);
   await mixer.expectNoComplaints();
 });
+
+test("a long rows file is sent piece by piece and put together, with the page alive", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/day/1/scan");
+  const levels = Array.from({ length: 400 }, (_, i) => (-108 + (i % 9) / 10).toFixed(2)).join(", ");
+  const row = (k: number) => `2027-05-04, 10:00:00, ${470e6 + (k % 10) * 10e6}, ${480e6 + (k % 10) * 10e6}, 25000, 1, ${levels}\n`;
+  await page.locator("input[type=file]").setInputFiles({ name: "night.csv", mimeType: "text/csv", buffer: Buffer.from(Array.from({ length: 3000 }, (_, k) => row(k)).join("")) });
+  await expect(page.getByText(/^Read 4000 points from "night.csv"/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/by file night.csv/).first()).toBeVisible();
+  await expect(mixer.answer).toContainText("quiet and free");
+  await mixer.expectNoComplaints();
+});

@@ -7,7 +7,7 @@ import { moveTo } from "../server/services/moves.server";
 import { moveClockOn } from "../server/services/clock.server";
 import { ownSuspects } from "../server/services/airViews.server";
 import { markOwn, startScan, stopScan } from "../server/services/scans.server";
-import { exportSweep, importSweep } from "../server/services/sweepFiles.server";
+import { exportSweep, importSweep, importSweepStream } from "../server/services/sweepFiles.server";
 import { levelChain } from "../core/audio/levelChain";
 import { checkSet } from "../core/coordination/checkSet";
 import { PROFILES } from "../core/coordination/profile";
@@ -175,6 +175,24 @@ describe("scan", () => {
     }
     expect(await exportSweep(practice.app, practice.dayId, 99, "json")).toMatchObject({ ok: false, error: { code: "not-found", what: "scan" } });
     expect(await importSweep(practice.app, practice.dayId, { name: "b.gz", bytes: Uint8Array.of(0x1f, 0x8b, 8, 0, 1, 2, 3) })).toMatchObject({ ok: false });
+  });
+
+  test("a file that comes in piece by piece: rows are read on the way, other kinds gathered; one that breaks off leaves nothing", async () => {
+    const row = (k: number) => `2027-05-04, 07:30:${String(k % 60).padStart(2, "0")}, 470000000, 480000000, 25000, 1, ${Array.from({ length: 400 }, (_, i) => (-105 + ((i * 7 + k) % 9) / 10).toFixed(2)).join(", ")}\n`;
+    const text = bytes(Array.from({ length: 60 }, (_, k) => row(k)).join(""));
+    async function* pieces(all: Uint8Array, breaksAt = Infinity) {
+      for (let at = 0; at < all.length; at += 10_007) {
+        if (at > breaksAt) throw new Error("gone");
+        yield all.subarray(at, at + 10_007);
+        await Promise.resolve();
+      }
+    }
+    expect(await importSweepStream(practice.app, practice.dayId, "long.csv", pieces(text))).toMatchObject({ ok: true, value: { measurement: { points: 400 } } });
+    expect((await view()).sweepsHere).toMatchObject([{ source: "file long.csv", completePasses: 60 }]);
+    expect(await importSweepStream(practice.app, practice.dayId, "packed.gz", pieces(gzipSync(text)))).toMatchObject({ ok: true });
+    await expect(importSweepStream(practice.app, practice.dayId, "gone.csv", pieces(text, 90_000))).rejects.toThrow("gone");
+    expect(await importSweepStream(practice.app, practice.dayId, "letter.txt", pieces(bytes("Dear all,\n".repeat(20))))).toMatchObject({ ok: false, error: { code: "sweep-file" } });
+    expect((await view()).sweepsHere).toHaveLength(2);
   });
 
   test("a carrier on a frequency of ours is asked about, and marked as ours when told", async () => {

@@ -48,7 +48,7 @@ export interface SweepAnalysis {
 export function analyseSweep(measurement: Measurement, raster: Raster | null, own: readonly OwnCarrier[] = []): SweepAnalysis {
   const { lowHz, stepHz, points, passes } = measurement;
   const meanDbm = passes.length === 1 ? passes[0]! : meanOfPasses(passes);
-  const maxDbm = passes.length === 1 ? meanDbm : maxOfPasses(passes);
+  const maxDbm = measurement.peakDbm ?? (passes.length === 1 ? meanDbm : maxOfPasses(passes));
   const noise = estimateNoise(meanDbm, stepHz);
   const tv = raster ? findTelevision(meanDbm, lowHz, stepHz, noise, raster) : [];
   const found = findCarriers(meanDbm, lowHz, stepHz, noise);

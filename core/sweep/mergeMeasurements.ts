@@ -1,4 +1,4 @@
-import { meanOfPasses, type Measurement } from "./sweep";
+import { maxOfPasses, meanOfPasses, type Measurement } from "./sweep";
 
 /** Several files of one place as one measurement on one grid: the widest step of them, from the lowest frequency to the highest.
  *  Power is carried over by overlap, so that a bin of twice the width holds the power of two. What one file did not measure stays
@@ -41,7 +41,7 @@ function onGrid(list: readonly Measurement[], { lowEdgeHz, stepHz, points }: Gri
   if (isDifferent) warnings.push({ code: "steps-differ", message: `The files have different steps; levels are given per ${stepHz / 1000} kHz.` });
   return {
     format: list[0]!.format, lowHz: lowEdgeHz + stepHz / 2, stepHz, points, passes, warnings,
-    completePasses,
+    completePasses, ...(list.some((m) => m.peakDbm) ? { peakDbm: maxOfPasses(list.map((m) => resample(m.peakDbm ?? maxOfPasses(m.passes), m, lowEdgeHz, stepHz, points))) } : {}),
   };
 }
 

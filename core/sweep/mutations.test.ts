@@ -4,7 +4,8 @@ import { RASTERS } from "../regions/raster";
 import { seededRandom } from "../units/random";
 import { readSweepFile, readSweepFiles } from "./readSweepFile";
 import { writeColumns, writeRows, writeSweepJson } from "./sweepJson";
-import type { Measurement } from "./sweep";
+import { RowReader } from "./readRows";
+import { maxOfPasses, meanOfPasses, type Measurement } from "./sweep";
 import { unpackSweepFiles } from "../../contract/sweepArchive";
 import { gzipSync, zipSync } from "fflate";
 
@@ -76,4 +77,23 @@ test.each([
   const result = readSweepFile(encode(text));
   expect(result.ok).toBe(isRead);
   if (result.ok) expect(Number.isFinite(analyseSweep(result.value, null).noiseFloorDbm)).toBe(true);
+});
+
+test("a long rows file is put together in bounded room: the mean stays, the highest of each bin is kept, an odd carrier is still found", () => {
+  const random2 = seededRandom(23);
+  const rowOf = (k: number) => `2027-05-04, 10:00:00, 470000000, 480000000, 25000, 1, ${Array.from({ length: 400 }, (_, i) => ((k === 40 && i > 198 && i < 204 ? -70 : -105) + 2 * random2()).toFixed(2)).join(", ")}\n`;
+  const text = Array.from({ length: 100 }, (_, k) => rowOf(k)).join("");
+  const whole = readSweepFile(encode(text));
+  const reader = new RowReader(400 * 12);
+  const bytes = encode(text);
+  for (let at = 0; at < bytes.length; at += 7001) reader.push(bytes.subarray(at, at + 7001));
+  const short = reader.finish();
+  if (!whole.ok || !short.ok) throw new Error();
+  expect(short.value.passes.length).toBeLessThanOrEqual(12);
+  expect(short.value.warnings.map((w) => w.code)).toContain("sweeps-put-together");
+  const [mean, kept] = [meanOfPasses(whole.value.passes), meanOfPasses(short.value.passes)];
+  // groups differ by a sweep or two, so that the mean of their means does a little
+  kept.forEach((v, i) => expect(Math.abs(v - mean[i]!)).toBeLessThan(i > 198 && i < 204 ? 3 : 0.3));
+  short.value.peakDbm!.forEach((v, i) => expect(v).toBeCloseTo(maxOfPasses(whole.value.passes)[i]!, 4));
+  expect(analyseSweep(short.value, null).carriers.map((c) => Math.round(c.frequencyHz / 1e5))).toEqual([4750]);
 });

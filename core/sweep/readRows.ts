@@ -31,7 +31,14 @@ const ZERO = 48;
 /** Reads rows of many sweeps, piece by piece as a file comes in: bytes are looked at once, and nothing but levels is kept. Each row is one stretch of one pass; a pass
  *  ends when a stretch comes again. A level belongs to lowHz + (i+½)·stepHz. Rows may come in any order; cut or odd rows are left out with a warning. */
 export class RowReader {
-  private readonly passes: Map<number, Segment>[] = [new Map()];
+  private passes: Map<number, Segment>[] = [];
+  /** How many sweeps of the file stand in each pass that is kept; more than one once it grew too long. */
+  private group = 1;
+  private inGroup = 0;
+  private sweeps = 1;
+  private kept = 0;
+  private current = new Map<number, Segment>();
+  private readonly peaks = new Map<number, Float32Array>();
   private rest: Uint8Array | null = null;
   private line = 0;
   private cut = 0;
@@ -41,6 +48,9 @@ export class RowReader {
   private highest = -Infinity;
   private stray: { line: number; text: string } | null = null;
   private firstLine = "";
+
+  /** @param mostLevels - when more levels than this would be kept, neighbouring sweeps are put together: their mean power is kept, and the highest of each bin ever seen */
+  constructor(private readonly mostLevels = 2_000_000) {}
 
   /** Takes the next bytes of the file. */
   push(chunk: Uint8Array): void {
@@ -64,6 +74,7 @@ export class RowReader {
   finish(): Result<Measurement, SweepFileError> {
     if (this.rest) this.takeLine(this.rest, 0, this.rest.length);
     this.rest = null;
+    if (this.current.size > 0) this.closeSweep();
     const { cut, firstCut, missing, lowest, highest, passes } = this;
     if (this.stray) return fail({ code: "file-not-a-sweep", ...this.stray });
     const segments = passes.flatMap((p) => [...p.values()]);
@@ -81,20 +92,27 @@ export class RowReader {
     const warnings: SweepWarning[] = [];
     if (cut > 0) warnings.push({ code: "rows-cut", message: `${cut} row${cut === 1 ? " is" : "s are"} cut short or damaged (first in line ${firstCut}) and ${cut === 1 ? "was" : "were"} left out.` });
     if (missing > 0) warnings.push({ code: "levels-missing", message: `${missing} level${missing === 1 ? " is" : "s are"} not a number: those points count as not measured.` });
-    return ok({ format: "rows", ...onOneGrid(passes, lowest, highest, warnings), warnings });
+    const grid = onOneGrid(passes, lowest, highest, warnings);
+    if (this.group === 1) return ok({ format: "rows", ...grid, warnings });
+    warnings.push({ code: "sweeps-put-together", message: `${this.sweeps} sweeps are too many to keep one by one: each pass shown is the mean of ${this.group}, and the highest of each bin was kept beside.` });
+    const peaks = [...this.peaks].map(([lowHz, levels]): [number, Segment] => [lowHz, { lowHz, stepHz: [...passes[0]!.values()].find((s) => s.lowHz === lowHz)?.stepHz ?? grid.stepHz, levels }]);
+    const peak = onOneGrid([new Map(peaks)], lowest, highest, [], grid.stepHz);
+    return ok({ format: "rows", ...grid, completePasses: Math.min(this.sweeps, grid.completePasses * this.group), peakDbm: peak.passes[0]!, warnings });
   }
 
   private takeLine(bytes: Uint8Array, start: number, end: number): void {
     this.line += 1;
     let from = start;
     let to = end;
+    // a byte-order mark before the first line
+    if (this.line === 1 && bytes[from] === 0xef && bytes[from + 1] === 0xbb) from += 3;
     while (from < to && isBlank(bytes[from]!)) from += 1;
     while (to > from && isBlank(bytes[to - 1]!)) to -= 1;
     if (this.line === 1) this.firstLine = textOf(bytes, from, Math.min(to, from + 120));
     if (from === to || bytes[from] === 35 || this.stray) return;
     const row = parseRow(bytes, from, to);
     if (row === "heading") {
-      if (this.passes[0]!.size > 0) this.stray = { line: this.line, text: textOf(bytes, from, Math.min(to, from + 60)) };
+      if (this.passes.length > 0 || this.current.size > 0) this.stray = { line: this.line, text: textOf(bytes, from, Math.min(to, from + 60)) };
       return;
     }
     if (row === "cut") {
@@ -105,12 +123,62 @@ export class RowReader {
     this.missing += row.missing;
     this.lowest = Math.min(this.lowest, row.lowHz);
     this.highest = Math.max(this.highest, row.lowHz + row.levels.length * row.stepHz);
-    let pass = this.passes.at(-1)!;
-    if (pass.has(row.lowHz)) this.passes.push((pass = new Map()));
-    pass.set(row.lowHz, row);
+    if (this.current.has(row.lowHz)) {
+      this.closeSweep();
+      this.sweeps += 1;
+    }
+    this.current.set(row.lowHz, row);
+    const peak = this.peaks.get(row.lowHz);
+    if (!peak || peak.length !== row.levels.length) this.peaks.set(row.lowHz, row.levels.slice());
+    else for (let i = 0; i < peak.length; i += 1) if (row.levels[i]! > peak[i]! || Number.isNaN(peak[i]!)) peak[i] = row.levels[i]!;
+  }
+
+  /** Puts the sweep that just ended to the others. */
+  private closeSweep(): void {
+    if (this.inGroup === 0 || this.inGroup >= this.group) {
+      this.passes.push(this.current);
+      this.inGroup = 1;
+      for (const s of this.current.values()) this.kept += s.levels.length;
+    } else {
+      addSweep(this.passes.at(-1)!, this.current, this.inGroup);
+      this.inGroup += 1;
+    }
+    this.current = new Map();
+    if (this.kept > this.mostLevels) this.halve();
+  }
+
+  /** Two and two passes become one. */
+  private halve(): void {
+    const halved: Map<number, Segment>[] = [];
+    for (let k = 0; k < this.passes.length; k += 2) {
+      const [a, b] = [this.passes[k]!, this.passes[k + 1]];
+      if (b) addSweep(a, b, 1);
+      halved.push(a);
+    }
+    this.inGroup = this.passes.length % 2 === 0 ? this.group + this.inGroup : this.inGroup;
+    this.passes = halved;
+    this.group *= 2;
+    this.kept = halved.reduce((n, p) => n + [...p.values()].reduce((m, s) => m + s.levels.length, 0), 0);
   }
 }
 
+/** Adds a sweep's power to the mean of `count` others. */
+function addSweep(into: Map<number, Segment>, sweep: ReadonlyMap<number, Segment>, count: number): void {
+  for (const [lowHz, segment] of sweep) {
+    const known = into.get(lowHz);
+    if (!known || known.levels.length !== segment.levels.length) {
+      if (!known) into.set(lowHz, segment);
+      continue;
+    }
+    for (let i = 0; i < known.levels.length; i += 1) {
+      const [a, b] = [known.levels[i]!, segment.levels[i]!];
+      if (Number.isNaN(b)) continue;
+      known.levels[i] = Number.isNaN(a) ? b : 10 * Math.log10((Math.exp(a * NEPER_PER_DB) * count + Math.exp(b * NEPER_PER_DB)) / (count + 1));
+    }
+  }
+}
+
+const NEPER_PER_DB = Math.LN10 / 10;
 const isBlank = (b: number): boolean => b === SPACE || b === TAB || b === RETURN;
 const isSeparator = (b: number): boolean => b === COMMA || b === SEMICOLON;
 const textOf = (bytes: Uint8Array, from: number, to: number): string => String.fromCharCode(...bytes.subarray(from, to));
@@ -182,9 +250,9 @@ export function readRows(bytes: Uint8Array): Result<Measurement, SweepFileError>
   return reader.finish();
 }
 
-function onOneGrid(passes: Map<number, Segment>[], lowestHz: number, highestHz: number, warnings: SweepWarning[]) {
+function onOneGrid(passes: Map<number, Segment>[], lowestHz: number, highestHz: number, warnings: SweepWarning[], ofStepHz: number | null = null) {
   const steps = Float64Array.from(passes.flatMap((p) => [...p.values()].map((s) => s.stepHz))).sort();
-  const stepHz = steps[steps.length >> 1]!;
+  const stepHz = ofStepHz ?? steps[steps.length >> 1]!;
   const lowHz = lowestHz + stepHz / 2;
   const points = Math.max(1, Math.round((highestHz - lowestHz) / stepHz));
   const hits = new Uint16Array(points);

@@ -23,7 +23,7 @@ export function readSweepFile(bytes: Uint8Array, partner: Uint8Array | null = nu
   const binaryAt = firstBinaryByte(bytes);
   if (binaryAt >= 0) return fail({ code: "file-binary", byte: binaryAt });
   // the beginning tells whether it is rows: those are read byte by byte, and may be large
-  if (looksLikeRows(decodeText(bytes.subarray(0, BEGINNING_BYTES)).split(/\r\n|\n|\r/))) return readRows(withoutMark(bytes));
+  if (beginsLikeRows(bytes)) return readRows(withoutMark(bytes));
   const text = decodeText(bytes);
   if (text.trim() === "") return fail({ code: "file-empty" });
   if (looksLikeSigmf(text)) return partner ? readSigmf(text, partner) : fail({ code: "recording-half", has: "metadata" });
@@ -54,6 +54,10 @@ export function readSweepFiles(files: readonly NamedFile[]): Result<Measurement[
 }
 
 const BEGINNING_BYTES = 262_144;
+
+/** Whether the beginning of a file is that of rows of sweeps. */
+export const beginsLikeRows = (bytes: Uint8Array): boolean => firstBinaryByte(bytes) < 0 && looksLikeRows(decodeText(bytes.subarray(0, BEGINNING_BYTES)).split(/\r\n|\n|\r/));
+
 const withoutMark = (bytes: Uint8Array): Uint8Array => (bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf ? bytes.subarray(3) : bytes);
 
 /** Position of the first byte that no text file holds, or -1. The first 64 kB decide. */

@@ -13,6 +13,8 @@ export interface Measurement {
   passes: Float64Array[];
   /** Passes that cover the whole of what any pass covers. */
   completePasses: number;
+  /** The highest level of each bin ever seen, where passes were put together and their mean kept; else the passes tell. */
+  peakDbm?: Float64Array;
   warnings: SweepWarning[];
 }
 

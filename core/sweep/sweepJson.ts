@@ -18,7 +18,7 @@ export function writeSweepJson(m: Measurement, origin: SweepOrigin): string {
   const level = (v: number) => (Number.isFinite(v) ? Math.round(v * 100) / 100 : null);
   return `${JSON.stringify({
     format: SWEEP_JSON_FORMAT, version: 1, ...origin, lowHz: m.lowHz, stepHz: m.stepHz, points: m.points, completePasses: m.completePasses, levelUnit: "dBm per step",
-    passes: m.passes.map((pass) => Array.from(pass, level)), warnings: m.warnings,
+    passes: m.passes.map((pass) => Array.from(pass, level)), ...(m.peakDbm ? { peak: Array.from(m.peakDbm, level) } : {}), warnings: m.warnings,
   })}\n`;
 }
 
@@ -38,7 +38,8 @@ export function readSweepJson(text: string): Result<Measurement, SweepFileError>
   if (typeof points !== "number" || !Number.isInteger(points) || points < 3 || points > MOST_POINTS) return broken("points must be a whole number from 3");
   if (!Array.isArray(passes) || passes.length === 0) return broken("passes must hold at least one list of levels");
   const read: Float64Array[] = [];
-  for (const [k, pass] of passes.entries()) {
+  const peak = file["peak"];
+  for (const [k, pass] of [...passes, ...(peak === undefined ? [] : [peak])].entries()) {
     if (!Array.isArray(pass) || pass.length !== points) return broken(`pass ${k + 1} must hold ${points} levels`);
     const levels = new Float64Array(points);
     for (let i = 0; i < points; i += 1) {
@@ -49,14 +50,15 @@ export function readSweepJson(text: string): Result<Measurement, SweepFileError>
     read.push(levels);
   }
   if (read.every((p) => p.every((v) => Number.isNaN(v)))) return broken("no level in it is a number");
+  const peakDbm = peak === undefined ? undefined : read.pop()!;
   const kept = Array.isArray(warnings) ? (warnings as SweepWarning[]).filter((w) => typeof w?.code === "string" && typeof w.message === "string") : [];
   const complete = typeof completePasses === "number" && completePasses >= 0 && completePasses <= read.length ? Math.floor(completePasses) : read.length;
-  return ok({ format: "json", lowHz, stepHz, points, passes: read, completePasses: complete, warnings: kept });
+  return ok({ format: "json", lowHz, stepHz, points, passes: read, completePasses: complete, ...(peakDbm ? { peakDbm } : {}), warnings: kept });
 }
 
 /** A sweep as two columns: of several passes the highest level, for that is what a pick must stay clear of. What was not measured is left out. */
 export function writeColumns(m: Measurement): string {
-  const levels = m.passes.length === 1 ? m.passes[0]! : maxOfPasses(m.passes);
+  const levels = m.peakDbm ?? (m.passes.length === 1 ? m.passes[0]! : maxOfPasses(m.passes));
   const lines = ["frequency MHz,level dBm"];
   for (let i = 0; i < m.points; i += 1) if (Number.isFinite(levels[i]!)) lines.push(`${((m.lowHz + i * m.stepHz) / 1e6).toFixed(6)},${levels[i]!.toFixed(2)}`);
   return `${lines.join("\n")}\n`;

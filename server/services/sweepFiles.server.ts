@@ -1,5 +1,6 @@
 import { mergeMeasurements } from "../../core/sweep/mergeMeasurements";
-import { type NamedFile, readSweepFiles } from "../../core/sweep/readSweepFile";
+import { RowReader } from "../../core/sweep/readRows";
+import { beginsLikeRows, type NamedFile, readSweepFiles } from "../../core/sweep/readSweepFile";
 import type { Measurement } from "../../core/sweep/sweep";
 import { writeColumns, writeRows, writeSweepJson } from "../../core/sweep/sweepJson";
 import { fail, ok, type Result } from "../../core/units/result";
@@ -30,12 +31,53 @@ export async function importSweep(app: AppContext, dayId: number, ...files: Name
   }
   const read = readSweepFiles(unpacked);
   if (!read.ok) return read;
+  return keepSweep(app, dayId, names, mergeMeasurements(read.value));
+}
+
+async function keepSweep(app: AppContext, dayId: number, names: string, measurement: Measurement): Promise<Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
   const { day } = loaded.value;
-  const measurement = mergeMeasurements(read.value);
   const sweepId = await app.db.write((t) => insertSweep(app.db, dayId, {
     placeId: day.currentPlaceId, takenAtMs: Math.round(dayNowMs(app, day)), source: `file ${names}`, own: [], measurement,
   }, t));
   return ok({ sweepId, measurement: { points: measurement.points, warnings: measurement.warnings } });
+}
+
+/** A file longer than this is refused while it comes in. */
+export const MOST_STREAMED_BYTES = 1024 * 1024 * 1024;
+const BEGINNING_BYTES = 65_536;
+
+/** Reads one sweep file as it comes in and keeps it as a scan of the present place. Rows are read piece by piece, in bounded room; anything else is gathered up to the
+ *  size that a file may have in one piece. When the sender breaks off, nothing is kept. */
+export async function importSweepStream(app: AppContext, dayId: number, name: string, pieces: AsyncIterable<Uint8Array>): Promise<Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const gathered: Uint8Array[] = [];
+  let bytes = 0;
+  let reader: RowReader | null = null;
+  for await (const piece of pieces) {
+    bytes += piece.length;
+    if (bytes > MOST_STREAMED_BYTES) return fail({ code: "sweep-file-large", name, bytes, mostBytes: MOST_STREAMED_BYTES });
+    if (reader) {
+      reader.push(piece);
+      continue;
+    }
+    gathered.push(piece);
+    if (bytes >= BEGINNING_BYTES && beginsLikeRows(joined(gathered).subarray(0, BEGINNING_BYTES))) {
+      reader = new RowReader();
+      gathered.splice(0).forEach((g) => reader!.push(g));
+    } else if (bytes > MOST_SWEEP_FILE_BYTES) return tooLarge(name, bytes);
+  }
+  if (!reader) return importSweep(app, dayId, { name, bytes: joined(gathered) });
+  const read = reader.finish();
+  return read.ok ? keepSweep(app, dayId, name, read.value) : fail({ code: "sweep-file", name, error: read.error });
+}
+
+function joined(pieces: readonly Uint8Array[]): Uint8Array {
+  const all = new Uint8Array(pieces.reduce((n, p) => n + p.length, 0));
+  pieces.reduce((at, p) => { all.set(p, at); return at + p.length; }, 0);
+  return all;
 }
 
 export interface SweepFile {

@@ -30,6 +30,7 @@ import { useIntent } from "../shared/useIntent";
 import { scanIntents, type ScanIntent } from "./intents";
 import { QuietPlaces } from "./QuietPlaces";
 import { useLiveScan } from "./useLiveScan";
+import { useUpload } from "./useUpload";
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
@@ -80,6 +81,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   const live = useLiveScan(`${base}/events`, loaderData.isRunning);
   const { send, reply: answer } = useIntent<ScanIntent>();
   const upload = useFetcher<Reply>();
+  const long = useUpload(`${base}/upload`);
   const [passes, setPasses] = useState(1);
   const [shown, setShown] = useState<Shown>("highest");
   const spine = useMemo(() => spineOf(view.channels), [view.channels]);
@@ -100,6 +102,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
 
   const sendFiles = (files: readonly File[]) => {
     if (files.length === 0) return;
+    if (files.length === 1 && files[0]!.size > MOST_AT_ONCE_BYTES) return long.send(files[0]!);
     const form = new FormData();
     for (const file of files) form.append("sweep", file);
     void upload.submit(form, { method: "post", encType: "multipart/form-data" });
@@ -156,6 +159,13 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
         </Notice>
       ))}
       {live.message && <Notice kind={live.status === "failed" ? "refused" : "said"}>{live.message}</Notice>}
+      {long.fraction !== null && (
+        <Row>
+          <Progress label={long.fraction < 1 ? "Sending the file" : "Reading the rest of it"} fraction={long.fraction} valueText={`${Math.floor(long.fraction * 100)} %`} />
+          <Button onPress={long.cancel}>Call it off</Button>
+        </Row>
+      )}
+      <ReplyNotice reply={long.reply} />
       {upload.state === "idle" ? <ReplyNotice reply={upload.data} /> : <Soft>Reading the file …</Soft>}
       <ReplyNotice reply={answer} />
 
@@ -247,6 +257,8 @@ const SHOWN: { id: Shown; label: string; detail: string }[] = [
   { id: "highest", label: "highest of all passes", detail: "what a pick stays clear of" }, { id: "ninth", label: "nine in ten passes", detail: "one pass in ten is higher" },
   { id: "mean", label: "mean of power", detail: "" }, { id: "middle", label: "median", detail: "what is there half the time" },
 ];
+/** Larger files are sent piece by piece, with progress. */
+const MOST_AT_ONCE_BYTES = 8 * 1024 * 1024;
 const NOTHING = 0;
 const Differences = styled.ul`list-style: none; margin-top: 8px; li { padding: 3px 0; border-bottom: 1px solid var(--rule); }`;
 const Drop = styled.div`

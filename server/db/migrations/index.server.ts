@@ -6,6 +6,7 @@ import { stationLists } from "./m0005StationLists.server";
 import { kitLists } from "./m0006Kit.server";
 import { shoots } from "./m0007Shoots.server";
 import { ticks } from "./m0008Ticks.server";
+import { sweepPeaks } from "./m0009SweepPeaks.server";
 import { preparation } from "./m0002Preparation.server";
 
 export interface Migration {
@@ -23,4 +24,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0006-kit-lists", up: kitLists },
   { name: "0007-shoots", up: shoots },
   { name: "0008-ticks", up: ticks },
+  { name: "0009-sweep-peaks", up: sweepPeaks },
 ];

@@ -38,7 +38,7 @@ export async function loadMeasurement(db: Database, sweepId: number): Promise<Me
   const passes = Array.from({ length: all.length / row.points }, (_, i) => all.slice(i * row.points, (i + 1) * row.points));
   return {
     format: row.format as Measurement["format"], lowHz: row.lowHz, stepHz: row.stepHz, points: row.points, passes, completePasses: row.completePasses,
-    warnings: JSON.parse(row.warningsJson) as SweepWarning[],
+    warnings: JSON.parse(row.warningsJson) as SweepWarning[], ...(row.peaks ? { peakDbm: new Float64Array(Uint8Array.from(row.peaks).buffer) } : {}),
   };
 }
 
@@ -54,6 +54,7 @@ export async function insertSweep(db: Database, dayId: number, sweep: NewSweep, 
   const row = await db.models.sweeps.create({
     ...rest, dayId, format: m.format, lowHz: m.lowHz, stepHz: m.stepHz, points: m.points, completePasses: m.completePasses,
     warningsJson: JSON.stringify(m.warnings), ownJson: JSON.stringify(own), levels: Buffer.from(all.buffer),
+    peaks: m.peakDbm ? Buffer.from(m.peakDbm.buffer, m.peakDbm.byteOffset, m.peakDbm.byteLength) : null,
   }, { transaction });
   return row.get("id") as number;
 }
