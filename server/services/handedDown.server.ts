@@ -4,7 +4,7 @@ import { rasterOf } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import { formatMhz } from "../../core/units/frequencyText";
 import type { ServiceError } from "../../contract/serviceError";
-import { listVersions, newestItems } from "../db/repositories/versionedLists.server";
+import { newestVersions, newestItems } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { requireDay } from "./dayView.server";
 import { readTable } from "./listFiles.server";
@@ -25,7 +25,7 @@ export interface HandedView {
 export async function getHanded(app: AppContext, dayId: number): Promise<Result<HandedView, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const lists = await listVersions(app.db, "handed", dayId);
+  const lists = await newestVersions(app.db, "handed", dayId);
   const list = lists.at(-1);
   const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);
   const lines = list?.items ?? [];

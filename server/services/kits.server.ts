@@ -9,7 +9,7 @@ import { type CaseUnit, powerOf, type StockItem } from "../../core/kit/units";
 import { fail, ok, type Result } from "../../core/units/result";
 import { readKitFile, writeKitFile } from "../../contract/kitFile";
 import type { ServiceError } from "../../contract/serviceError";
-import { listVersions } from "../db/repositories/versionedLists.server";
+import { newestVersions } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { readTable } from "./listFiles.server";
@@ -116,7 +116,7 @@ export async function removeUnit(app: AppContext, dayId: number, p: { key: strin
 export async function undoUnits(app: AppContext, dayId: number, seenVersion: number): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const before = (await listVersions(app.db, "units", dayId)).at(-2);
+  const before = (await newestVersions(app.db, "units", dayId)).at(-2);
   if (!before) return fail({ code: "not-found", what: "earlier list" });
   return keepUnits(app, loaded.value, { seenVersion, units: before.items, how: `back to list ${before.version}` });
 }
@@ -296,7 +296,7 @@ export async function dropPart(app: AppContext, dayId: number, p: { part: KitPar
 export async function undoModels(app: AppContext, dayId: number, seenVersion: number): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const before = (await listVersions(app.db, "models", dayId)).at(-2);
+  const before = (await newestVersions(app.db, "models", dayId)).at(-2);
   const models = before?.items[0] ?? EMPTY_KIT;
   const problems = newProblems(loaded.value, mergeKits(SHIPPED_KIT, models), loaded.value.units);
   if (problems.length > 0) return fail({ code: "case-refused", problems });

@@ -8,7 +8,7 @@ import { packDays, peakOf, wiredStretches, type PackDay, type Scene, type WiredS
 import { type ColumnMap, guessColumns, readSceneTable, readTypedScene, type SceneRow, type SceneTold } from "../../core/day/sceneTable";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
-import { listVersions, newestItems, type VersionedList } from "../db/repositories/versionedLists.server";
+import { newestVersions, newestItems, type VersionedList } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { requireDay, RERIG_MS } from "./dayView.server";
 import { changeUnit } from "./kits.server";
@@ -49,7 +49,7 @@ export async function getPreparation(app: AppContext, dayId: number): Promise<Re
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { region, kit, units, prepFacts, findings } = loaded.value;
-  const lists = await listVersions(app.db, "scenes", dayId);
+  const lists = await newestVersions(app.db, "scenes", dayId);
   const list = lists.at(-1) ?? null;
   const scenes = list?.items ?? [];
   const { stock } = prepFacts;

@@ -8,7 +8,7 @@ import { rasterOf } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { formatDbm, formatKm } from "../../contract/format";
-import { listVersions, type RegisteredStation, type VersionedList } from "../db/repositories/versionedLists.server";
+import { newestVersions, type RegisteredStation, type VersionedList } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { requireDay } from "./dayView.server";
 import { pickBasis } from "./plans.server";
@@ -30,7 +30,7 @@ export async function getRegister(app: AppContext, dayId: number): Promise<Resul
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { region, kit, units, stations } = loaded.value;
-  const lists = await listVersions(app.db, "stations", dayId);
+  const lists = await newestVersions(app.db, "stations", dayId);
   const list = lists.at(-1) ?? null;
   const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);
   const raster = rasterOf(region);

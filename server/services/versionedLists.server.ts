@@ -1,13 +1,13 @@
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
-import { appendVersion, type ListItems, type ListKind, listVersions } from "../db/repositories/versionedLists.server";
+import { appendVersion, type ListItems, type ListKind, newestVersions } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { requireDay } from "./dayView.server";
 
 /** A day's list as it stands, with the version before it that one can go back to; version 0, empty, before the first. */
 export async function newestList<K extends ListKind>(app: AppContext, kind: K, dayId: number): Promise<{ version: number; earlierVersion: number | null; items: ListItems[K][] }> {
-  const versions = await listVersions(app.db, kind, dayId);
+  const versions = await newestVersions(app.db, kind, dayId);
   const newest = versions.at(-1);
   return { version: newest?.version ?? 0, earlierVersion: versions.at(-2)?.version ?? null, items: newest?.items ?? [] };
 }
@@ -22,7 +22,7 @@ export async function storeNextLists(app: AppContext, dayId: number, how: string
   const atMs = Math.round(dayNowMs(app, loaded.value.day));
   return app.db.write(async (transaction) => {
     for (const { kind, seenVersion } of lists) {
-      const newest = (await listVersions(app.db, kind, dayId, transaction)).at(-1);
+      const newest = (await newestVersions(app.db, kind, dayId, transaction)).at(-1);
       if ((newest?.version ?? 0) !== seenVersion) return fail({ code: "list-changed" as const, list: kind, atMs: newest?.atMs ?? 0 });
     }
     for (const { kind, seenVersion, items } of lists) await appendVersion(app.db, kind, dayId, { version: seenVersion + 1, atMs, how, items: items as never[] }, transaction);
@@ -36,7 +36,7 @@ export const storeNextList = <K extends ListKind>(app: AppContext, kind: K, dayI
 
 /** Takes the version before the present one back, as a new version. */
 export async function undoList(app: AppContext, kind: ListKind, dayId: number, seenVersion: number): Promise<Result<null, ServiceError>> {
-  const before = (await listVersions(app.db, kind, dayId)).at(-2);
+  const before = (await newestVersions(app.db, kind, dayId)).at(-2);
   if (!before) return fail({ code: "not-found", what: "earlier list" });
   return storeNextList(app, kind, dayId, { seenVersion, items: before.items as never[], how: `back to list ${before.version}` });
 }

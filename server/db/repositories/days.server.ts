@@ -2,7 +2,7 @@ import type { Transaction } from "sequelize";
 import type { ProfileName } from "../../../core/coordination/profile";
 import type { Database } from "../connection.server";
 import type { DayRow } from "../models/models.server";
-import { appendVersion, type DayPlace, listVersions, newestItems } from "./versionedLists.server";
+import { appendVersion, type DayPlace, newestVersions, newestItems } from "./versionedLists.server";
 
 export type { DayPlace } from "./versionedLists.server";
 
@@ -87,7 +87,7 @@ export async function insertPlaceId(db: Database, dayId: number, transaction: Tr
 export async function insertFirstPlaces(db: Database, dayId: number, places: readonly Omit<DayPlace, "id">[], p: { atMs: number; how: string }, transaction: Transaction): Promise<number[]> {
   const ids: number[] = [];
   for (const _ of places) ids.push(await insertPlaceId(db, dayId, transaction));
-  const version = ((await listVersions(db, "places", dayId, transaction)).at(-1)?.version ?? 0) + 1;
+  const version = ((await newestVersions(db, "places", dayId, transaction)).at(-1)?.version ?? 0) + 1;
   await appendVersion(db, "places", dayId, { version, ...p, items: places.map((place, i) => ({ ...place, id: ids[i]! })) }, transaction);
   return ids;
 }

@@ -64,11 +64,11 @@ interface ListRow {
 }
 const tableOf = (db: Database, kind: ListKind) => db.models[TABLES[kind][0]] as unknown as ModelStatic<Model<ListRow, ListRow>>;
 
-/** All versions, oldest first. */
-export async function listVersions<K extends ListKind>(db: Database, kind: K, dayId: number, transaction?: Transaction): Promise<VersionedList<ListItems[K]>[]> {
+/** The newest two versions, the older first: what stands, and what one can go back to. Older ones stay stored. */
+export async function newestVersions<K extends ListKind>(db: Database, kind: K, dayId: number, transaction?: Transaction): Promise<VersionedList<ListItems[K]>[]> {
   const [, column] = TABLES[kind];
-  const rows = await tableOf(db, kind).findAll({ where: { dayId }, order: [["version", "ASC"]], transaction: transaction ?? null });
-  return rows.map((r) => {
+  const rows = await tableOf(db, kind).findAll({ where: { dayId }, order: [["version", "DESC"]], limit: 2, transaction: transaction ?? null });
+  return rows.reverse().map((r) => {
     const row = r.get({ plain: true });
     return { version: row.version, atMs: row.atMs, how: row.how, items: JSON.parse(row[column] as string) as ListItems[K][] };
   });
@@ -76,7 +76,7 @@ export async function listVersions<K extends ListKind>(db: Database, kind: K, da
 
 /** The items of the newest version; none before the first. */
 export async function newestItems<K extends ListKind>(db: Database, kind: K, dayId: number): Promise<ListItems[K][]> {
-  return (await listVersions(db, kind, dayId)).at(-1)?.items ?? [];
+  return (await newestVersions(db, kind, dayId)).at(-1)?.items ?? [];
 }
 
 export async function appendVersion<K extends ListKind>(db: Database, kind: K, dayId: number, { items, ...head }: VersionedList<ListItems[K]>, transaction: Transaction): Promise<void> {
