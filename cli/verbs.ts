@@ -13,6 +13,7 @@ import { coordinate } from "../core/coordination/coordinate";
 import { linkBudget, type LinkQuestion } from "../core/radio/link";
 import { rasterChannels, RASTERS } from "../core/regions/raster";
 import { rasterOf, REGIONS } from "../core/regions/region";
+import { alignMeasurements, perStepDb } from "../core/sweep/scale";
 import { analyseSweep } from "../core/sweep/analyseSweep";
 import { mergeMeasurements } from "../core/sweep/mergeMeasurements";
 import { readSweepFiles } from "../core/sweep/readSweepFile";
@@ -65,12 +66,15 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     channels: rasterChannels(rasterOf(REGIONS[region])), bands: REGIONS[region].bands, advice: REGIONS[region].advice,
   })),
   "analyse-sweep": verb("what a sweep file holds: floor, television, carriers", analyseSweepRequest, ({ files, raster, ownCarriers }) => {
-    const measurement = mergeMeasurements(readMeasurements(files));
+    const read = readMeasurements(files);
+    const measurement = mergeMeasurements(alignMeasurements(read, files, false));
+    // the floor is told as the file's own filter read it
+    const asReadDb = read.length === 1 && read[0]!.resolutionHz !== undefined ? -perStepDb(read[0]!.resolutionHz, read[0]!.stepHz) : 0;
     const found = analyseSweep(measurement, typeof raster === "string" ? RASTERS[raster] : raster, ownCarriers);
     return {
       format: measurement.format, sweeps: found.sweeps, points: found.points, lowHz: found.lowHz, highHz: found.highHz, stepHz: found.stepHz,
-      noiseFloorDbm: found.noiseFloorDbm, tv: found.tv, carriers: found.carriers, humps: found.humps, warnings: found.warnings,
-      floor: Array.from(found.floorDbm, (levelDbm, i) => ({ frequencyHz: found.lowHz + i * found.stepHz, levelDbm })),
+      noiseFloorDbm: found.noiseFloorDbm + asReadDb, tv: found.tv, carriers: found.carriers, humps: found.humps, warnings: found.warnings,
+      floor: Array.from(found.floorDbm, (levelDbm, i) => ({ frequencyHz: found.lowHz + i * found.stepHz, levelDbm: levelDbm + asReadDb })),
     };
   }),
   "check-set": verb("spacing and intermodulation of a set of carriers", checkSetRequest, ({ carriers, profile }) => checkSet(carriers, profile)),

@@ -9,7 +9,7 @@ const analysis = (change: Partial<SweepAnalysis> = {}): SweepAnalysis => {
   const levels = new Float64Array(points).fill(-117);
   return {
     lowHz: 470e6, highHz: 542e6, stepHz: 25_000, points, sweeps: 1, looksPerBin: 1, noiseFloorDbm: -117, floorDbm: Float64Array.from(levels), meanDbm: levels, maxDbm: levels,
-    tv: [], carriers: [], humps: [], warnings: [], ...change,
+    tv: [], carriers: [], humps: [], combs: [], warnings: [], ...change,
   };
 };
 const facts = (change: Partial<PickFacts> = {}): PickFacts => ({
@@ -17,7 +17,7 @@ const facts = (change: Partial<PickFacts> = {}): PickFacts => ({
   channels: [{ id: 1, tuning: [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }], bandwidthHz: 200_000, powerMw: 50, receiverKey: "r", halfSpanHz: 72e6, lockedHz: null }], ...change,
 });
 const tv = (channel: number, state: "busy" | "clear") => ({ channel, lowHz: 470e6 + (channel - 21) * 8e6, highHz: 478e6 + (channel - 21) * 8e6, state, levelDbm: -60, filled: 1, covered: 1 });
-const seen = (frequencyHz: number, own: string | null) => ({ frequencyHz, levelDbm: -70, widthHz: 200_000, occupancy: 1, own });
+const seen = (frequencyHz: number, own: string | null) => ({ frequencyHz, levelDbm: -70, widthHz: 200_000, occupancy: 1, own, isSpur: false });
 
 test("television counts as taken when the register or the scan says so, each with its reason", () => {
   const taken = takenTelevision({ raster: RASTERS["EU-8"], stations: [{ channel: 22, name: "A" }, { channel: 25, name: "B" }], analysis: analysis({ tv: [tv(25, "busy"), tv(26, "busy"), tv(27, "clear")] }) });

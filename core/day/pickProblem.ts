@@ -34,7 +34,7 @@ export interface PickChannel {
 export const carrierId = (channelId: number): string => `ch${channelId}`;
 
 /** Turns law, register, measurement and kit into one request for `coordinate`. Television counts as taken when the register names it or
- *  the sweep shows a block there; narrow carriers that are not ours stand as others; noise is per channel bandwidth, the widest asked for.
+ *  the sweep shows a block there; narrow carriers that are not ours stand as others (lines of the measuring receiver itself do not); noise is per channel bandwidth, the widest asked for.
  *  Channels whose two ends share no tuning get an empty range, so that they come back unplaced with that reason. */
 export function pickProblem(facts: PickFacts): CoordinationRequest {
   const { region, analysis, channels } = facts;
@@ -47,7 +47,7 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
     exclusions: takenTelevision(facts),
     noise: analysis ? measuredNoise(analysis, bandwidthHz) : [],
     maxNoiseDbm: analysis ? facts.maxNoiseDbm : null,
-    others: (analysis?.carriers ?? []).filter((c) => c.own === null).map((c) => ({ id: otherId(c.frequencyHz), frequencyHz: c.frequencyHz })),
+    others: (analysis?.carriers ?? []).filter((c) => c.own === null && !c.isSpur).map((c) => ({ id: otherId(c.frequencyHz), frequencyHz: c.frequencyHz })),
     profile: facts.profile,
     channels: channels.map((c) => ({
       id: carrierId(c.id), tuning: c.tuning.flatMap((t) => tuningWithin(t, windowsOf(c), c.bandwidthHz)), bandwidthHz: c.bandwidthHz, lockedHz: c.lockedHz,

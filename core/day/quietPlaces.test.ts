@@ -21,7 +21,7 @@ test("banks by what is free, blocks by what fits", () => {
 });
 
 test("what differs, in words", () => {
-  const carrier = { frequencyHz: 545.6012e6, levelDbm: -74.2, widthHz: 200_000, occupancy: 1, own: null };
+  const carrier = { frequencyHz: 545.6012e6, levelDbm: -74.2, widthHz: 200_000, occupancy: 1, own: null, isSpur: false };
   const tv = { channel: 24, lowHz: 0, highHz: 1, state: "busy" as const, levelDbm: -70, filled: 1, covered: 1 };
   const none = { lowHz: 0, highHz: 1, floorRoseDb: 0.4, came: [], went: [], changed: [], tvCame: [], tvWent: [], tvChanged: [], rose: [] };
   expect(differenceWords(none)).toEqual([]);

@@ -1,7 +1,9 @@
 import type { Raster } from "../regions/raster";
 import { type FoundCarrier, findCarriers } from "./carriers";
+import { type Comb, findCombs } from "./combs";
 import { findHumps, type Hump } from "./humps";
 import { estimateNoise, quantile } from "./noiseFloor";
+import { asPerStep } from "./scale";
 import { maxOfPasses, meanOfPasses, type Measurement, type SweepWarning } from "./sweep";
 import { findTelevision, type TvChannel } from "./television";
 
@@ -17,6 +19,8 @@ export interface SeenCarrier {
   /** Share of the passes in which it stands out, 0 … 1. */
   occupancy: number;
   own: string | null;
+  /** A line of the measuring receiver itself, or of a supply: no transmitter. */
+  isSpur: boolean;
 }
 
 export interface SweepAnalysis {
@@ -38,17 +42,20 @@ export interface SweepAnalysis {
   carriers: SeenCarrier[];
   /** Broad noise off the raster, by frequency. */
   humps: Hump[];
+  /** Even rows of lines among the carriers: the measuring receiver's own. */
+  combs: Comb[];
   warnings: SweepWarning[];
 }
 
-/** What a measurement means: the noise floor, the television channels of the raster, narrow carriers with the share of passes they
+/** What a measurement means, as power per step: the noise floor, the television channels of the raster, narrow carriers with the share of passes they
  *  were seen in, and which of them are our own. Carriers inside a busy channel are not listed.
  * @param raster - null when none is known: then no television is told
  * @param own - our own transmitters; one is recognised within 25 kHz or half a bin */
 export function analyseSweep(measurement: Measurement, raster: Raster | null, own: readonly OwnCarrier[] = []): SweepAnalysis {
-  const { lowHz, stepHz, points, passes } = measurement;
+  const scaled = asPerStep(measurement);
+  const { lowHz, stepHz, points, passes } = scaled;
   const meanDbm = passes.length === 1 ? passes[0]! : meanOfPasses(passes);
-  const maxDbm = measurement.peakDbm ?? (passes.length === 1 ? meanDbm : maxOfPasses(passes));
+  const maxDbm = scaled.peakDbm ?? (passes.length === 1 ? meanDbm : maxOfPasses(passes));
   const noise = estimateNoise(meanDbm, stepHz);
   const tv = raster ? findTelevision(meanDbm, lowHz, stepHz, noise, raster) : [];
   const found = findCarriers(meanDbm, lowHz, stepHz, noise);
@@ -60,8 +67,10 @@ export function analyseSweep(measurement: Measurement, raster: Raster | null, ow
     }
   }
   const inTelevision = (hz: number) => tv.some((t) => t.state === "busy" && hz > t.lowHz - stepHz && hz < t.highHz + stepHz);
-  const carriers = found
-    .filter((c) => !inTelevision(c.frequencyHz))
+  const narrow = found.filter((c) => !inTelevision(c.frequencyHz));
+  const combs = findCombs(narrow, stepHz);
+  const spurs = new Set(combs.flatMap((c) => c.linesHz));
+  const carriers = narrow
     .map((c): SeenCarrier => {
       const seen = occupancyOf(c, passes, noise.floorDbm);
       const reachHz = Math.max(25_000, stepHz / 2);
@@ -69,7 +78,7 @@ export function analyseSweep(measurement: Measurement, raster: Raster | null, ow
         .map((o) => ({ id: o.id, distanceHz: Math.abs(o.frequencyHz - c.frequencyHz) }))
         .filter((o) => o.distanceHz <= reachHz)
         .sort((a, b) => a.distanceHz - b.distanceHz)[0];
-      return { frequencyHz: c.frequencyHz, levelDbm: seen.levelDbm ?? c.levelDbm, widthHz: c.widthHz, occupancy: seen.share, own: mine?.id ?? null };
+      return { frequencyHz: c.frequencyHz, levelDbm: seen.levelDbm ?? c.levelDbm, widthHz: c.widthHz, occupancy: seen.share, own: mine?.id ?? null, isSpur: !mine && spurs.has(c.frequencyHz) };
     })
     .sort((a, b) => b.levelDbm - a.levelDbm);
   // the floor is smooth: one bin in a few tells as much as all
@@ -77,7 +86,7 @@ export function analyseSweep(measurement: Measurement, raster: Raster | null, ow
   const floors = noise.floorDbm.filter((f, i) => i % every === 0 && !Number.isNaN(f)).sort();
   return {
     lowHz, stepHz, points, highHz: lowHz + (points - 1) * stepHz, sweeps: measurement.completePasses, looksPerBin: looksPerBin(passes), noiseFloorDbm: quantile(floors, 0.5),
-    floorDbm: noise.floorDbm, meanDbm, maxDbm, tv, carriers, humps: findHumps(points, lowHz, stepHz, noise, tv), warnings: measurement.warnings,
+    floorDbm: noise.floorDbm, meanDbm, maxDbm, tv, carriers, humps: findHumps(points, lowHz, stepHz, noise, tv), combs, warnings: measurement.warnings,
   };
 }
 

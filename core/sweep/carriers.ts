@@ -1,5 +1,5 @@
 import { gammaQuantile, type NoiseModel } from "./noiseFloor";
-import { SlidingMedian, slidingMax } from "./sliding";
+import { SlidingQuantile, slidingMax } from "./sliding";
 import { milliwatts } from "./sweep";
 
 /** A narrow signal. */
@@ -27,21 +27,18 @@ function baselineMw(levelsDbm: Float64Array, stepHz: number, noise: NoiseModel):
   const hop = Math.max(1, reach >> 4);
   const meanOverMedian = noise.shape / gammaQuantile(noise.shape, 0.5);
   const base = new Float64Array(points);
-  const floorMw = milliwatts(noise.floorDbm);
-  const window = new SlidingMedian();
-  let from = 0;
-  let to = 0;
+  const middle = new SlidingQuantile(levelsDbm, 0.5);
   for (let start = 0; start < points; start += hop) {
     const centre = Math.min(points - 1, start + (hop >> 1));
-    for (; to <= Math.min(points - 1, centre + reach); to += 1) window.add(levelsDbm[to]!);
-    for (; from < centre - reach; from += 1) window.remove(levelsDbm[from]!);
-    const medianDbm = window.median();
+    const medianDbm = middle.over(Math.max(0, centre - reach), Math.min(points, centre + reach + 1));
     const median = medianDbm === null ? 0 : 10 ** (medianDbm / 10) * meanOverMedian;
-    for (let i = start; i < Math.min(points, start + hop); i += 1) base[i] = Math.max(floorMw[i]!, median);
+    // the floor is smooth over so few bins
+    base.fill(Math.max(10 ** (noise.floorDbm[centre]! / 10), median), start, Math.min(points, start + hop));
   }
   // a pedestal's edge: where the level changes by more than 6 dB within the reach, its higher side holds for 0.3 MHz
   const highest = slidingMax(base, Math.max(1, Math.round(300_000 / stepHz)));
-  return base.map((own, i) => (highest[i]! > own * 4 ? highest[i]! : own));
+  for (let i = 0; i < points; i += 1) if (highest[i]! > base[i]! * 4) base[i] = highest[i]!;
+  return base;
 }
 
 /** Narrow signals above the noise: sums over 1, 2, 4 and 8 bins are tested against the gamma tail of noise alone (0.01 false
@@ -52,19 +49,20 @@ export function findCarriers(levelsDbm: Float64Array, lowHz: number, stepHz: num
   const power = milliwatts(levelsDbm);
   const base = baselineMw(levelsDbm, stepHz, noise);
   const hit = new Uint8Array(points);
+  // sums over a window of each width, from those of half the width
+  const sum = power.slice();
+  const expected = base.slice();
   for (let width = 1; width <= Math.max(1, Math.min(8, LONGEST_WINDOW_HZ / stepHz)); width *= 2) {
+    const half = width / 2;
     const shape = noise.shape * (width === 1 ? 1 : width * 0.8);
     const tail = gammaQuantile(shape, 1 - FALSE_ALARMS_PER_SWEEP / points) / shape;
     const factor = Math.max(tail, 10 ** (LEAST_EXCESS_DB / 10));
     for (let i = 0; i + width <= points; i += 1) {
-      let sum = 0;
-      let expected = 0;
-      for (let k = i; k < i + width; k += 1) {
-        sum += power[k]!;
-        expected += base[k]!;
+      if (width > 1) {
+        sum[i]! += sum[i + half]!;
+        expected[i]! += expected[i + half]!;
       }
-      if (sum <= expected * factor) continue;
-      markAroundPeak(i, i + width - 1, power, base, hit);
+      if (sum[i]! > expected[i]! * factor) markAroundPeak(i, i + width - 1, power, base, hit);
     }
   }
   return runsOf(hit, Math.max(1, Math.floor(30_000 / stepHz)))

@@ -1,4 +1,5 @@
-import { gammaQuantile, type NoiseModel, quantile } from "./noiseFloor";
+import { gammaQuantile, type NoiseModel } from "./noiseFloor";
+import { SlidingQuantile } from "./sliding";
 import type { TvChannel } from "./television";
 
 /** Broad noise that is no transmitter's: lamps, motors, screens, supplies. */
@@ -30,11 +31,8 @@ export function findHumps(points: number, lowHz: number, stepHz: number, noise: 
   });
   const levels = Float64Array.from(blocks, (x) => x.levelDbm);
   const reach = Math.max(1, Math.round(REACH_HZ / blockHz));
-  const overDb = blocks.map(({ levelDbm }, b) => {
-    if (Number.isNaN(levelDbm)) return NaN;
-    const near = levels.slice(Math.max(0, b - reach), b + reach + 1).filter((v) => !Number.isNaN(v)).sort();
-    return levelDbm - quantile(near, 0.2);
-  });
+  const quiet = new SlidingQuantile(levels, 0.2);
+  const overDb = blocks.map(({ levelDbm }, b) => levelDbm - (quiet.over(Math.max(0, b - reach), Math.min(count, b + reach + 1)) ?? NaN));
   const humps: Hump[] = [];
   let open: { from: number; to: number } | null = null;
   const close = () => {

@@ -1,3 +1,4 @@
+import { asPerStep } from "./scale";
 import { maxOfPasses, meanOfPasses, type Measurement } from "./sweep";
 
 /** Several files of one place as one measurement on one grid: the widest step of them, from the lowest frequency to the highest.
@@ -7,9 +8,10 @@ import { maxOfPasses, meanOfPasses, type Measurement } from "./sweep";
 export function mergeMeasurements(list: readonly Measurement[]): Measurement {
   if (list.length === 0) throw new RangeError("list must hold at least one measurement");
   if (list.length === 1) return list[0]!;
-  const grid = commonGrid(list);
-  const passes = list.flatMap((m) => m.passes.map((pass) => resample(pass, m, grid.lowEdgeHz, grid.stepHz, grid.points)));
-  return onGrid(list, grid, passes, list.reduce((n, m) => n + m.completePasses, 0));
+  const scaled = list.map(asPerStep);
+  const grid = commonGrid(scaled);
+  const passes = scaled.flatMap((m) => m.passes.map((pass) => resample(pass, m, grid.lowEdgeHz, grid.stepHz, grid.points)));
+  return onGrid(scaled, grid, passes, scaled.reduce((n, m) => n + m.completePasses, 0));
 }
 
 /** Several instruments that swept at the same time, as one: their passes belong together, first to first. Where two saw the same bin, the mean of their power counts.

@@ -1,4 +1,5 @@
 import { normalQuantile } from "./statistics";
+import { NEPER_PER_DB } from "./sweep";
 
 /** The noise of a sweep: its mean power in each bin, and how much single bins scatter about it. */
 export interface NoiseModel {
@@ -26,10 +27,13 @@ export function estimateNoise(levelsDbm: Float64Array, stepHz: number): NoiseMod
   const blocks = Math.max(1, Math.round(points / perBlock));
   const medians = new Float64Array(blocks);
   const bins: Float64Array[] = [];
+  const kept = new Float64Array(points);
   for (let b = 0; b < blocks; b += 1) {
     const from = Math.floor((b * points) / blocks);
     const to = Math.floor(((b + 1) * points) / blocks);
-    const values = levelsDbm.slice(from, to).filter(Number.isFinite).sort();
+    let count = 0;
+    for (let i = from; i < to; i += 1) if (Number.isFinite(levelsDbm[i]!)) kept[from + count++] = levelsDbm[i]!;
+    const values = kept.subarray(from, from + count).sort();
     bins.push(values);
     medians[b] = values.length > 0 ? quantile(values, 0.5) : NaN;
   }
@@ -38,8 +42,9 @@ export function estimateNoise(levelsDbm: Float64Array, stepHz: number): NoiseMod
   const { isNoise, scatterDb } = noiseBlocks(medians, bins, measured, Math.max(1, Math.round(REACH_HZ / (stepHz * perBlock))));
   const level = blockLevels(bins, medians, isNoise, scatterDb);
   const shape = shapeFromScatter(deviations(bins, medians, isNoise));
+  const between = interpolator(level);
   const floorDbm = new Float64Array(points);
-  for (let i = 0; i < points; i += 1) floorDbm[i] = interpolate(level, ((i + 0.5) * blocks) / points - 0.5);
+  for (let i = 0; i < points; i += 1) floorDbm[i] = between(((i + 0.5) * blocks) / points - 0.5);
   return { floorDbm, blockMediansDbm: medians, shape };
 }
 
@@ -48,7 +53,9 @@ function noiseBlocks(medians: Float64Array, bins: Float64Array[], measured: numb
   const sorted = measured.map((b) => smooth[b]!).sort((x, y) => x - y);
   const cap = quantile(sorted, 0.05) + MOST_OVER_LOWEST_DB;
   const lowBlocks = measured.filter((b) => smooth[b]! <= quantile(sorted, 0.25));
-  const scatterDb = quantile(deviations(bins, medians, medians.map((_, b) => Number(lowBlocks.includes(b)))).map(Math.abs).sort(), 0.5) * 1.48;
+  const isLow = new Uint8Array(medians.length);
+  for (const b of lowBlocks) isLow[b] = 1;
+  const scatterDb = quantile(deviations(bins, medians, isLow).map(Math.abs).sort(), 0.5) * 1.48;
   const typical = bins[lowBlocks[0]!]!.length;
   const tolerance = 1.2 + (4.5 * scatterDb * 1.25) / Math.sqrt(typical);
   const isNoise = Array.from(medians, () => false);
@@ -79,8 +86,11 @@ function blockLevels(bins: Float64Array[], medians: Float64Array, isNoise: boole
   const mostOverMedianDb = Math.max(3, Math.min(13, CARRIER_SCATTERS * scatterDb));
   const raw = bins.map((values, b) => {
     if (!isNoise[b]) return NaN;
-    const quiet = values.filter((v) => v < medians[b]! + mostOverMedianDb);
-    return quiet.reduce((sum, v) => sum + 10 ** (v / 10), 0) / quiet.length;
+    // ascending: what belongs to carriers is at the end
+    let sum = 0;
+    let count = 0;
+    while (count < values.length && values[count]! < medians[b]! + mostOverMedianDb) sum += Math.exp(values[count++]! * NEPER_PER_DB);
+    return sum / count;
   });
   const limit = raw.filter((r) => !Number.isNaN(r));
   return Float64Array.from(raw, (own, b) => {
@@ -90,22 +100,35 @@ function blockLevels(bins: Float64Array[], medians: Float64Array, isNoise: boole
   });
 }
 
-function interpolate(levels: Float64Array, at: number): number {
-  let left = Math.max(0, Math.min(levels.length - 1, Math.floor(at)));
-  let right = Math.max(0, Math.min(levels.length - 1, Math.ceil(at)));
-  while (left >= 0 && Number.isNaN(levels[left]!)) left -= 1;
-  while (right < levels.length && Number.isNaN(levels[right]!)) right += 1;
-  if (left < 0) return right < levels.length ? levels[right]! : NaN;
-  if (right >= levels.length || right === left) return levels[left]!;
-  return levels[left]! + ((levels[right]! - levels[left]!) * (at - left)) / (right - left);
+/** Straight lines between the levels that are numbers, level beyond the outermost. */
+function interpolator(levels: Float64Array): (at: number) => number {
+  const last = levels.length - 1;
+  const before = new Int32Array(levels.length);
+  const after = new Int32Array(levels.length);
+  for (let b = 0, known = -1; b <= last; b += 1) before[b] = known = Number.isNaN(levels[b]!) ? known : b;
+  for (let b = last, known = -1; b >= 0; b -= 1) after[b] = known = Number.isNaN(levels[b]!) ? known : b;
+  return (at) => {
+    const left = before[Math.max(0, Math.min(last, Math.floor(at)))]!;
+    const right = after[Math.max(0, Math.min(last, Math.ceil(at)))]!;
+    if (left < 0) return right < 0 ? NaN : levels[right]!;
+    if (right < 0 || right === left) return levels[left]!;
+    return levels[left]! + ((levels[right]! - levels[left]!) * (at - left)) / (right - left);
+  };
 }
 
-/** How far each bin of the chosen blocks lies from its block's median. */
+/** How many bins tell how noise scatters; more would say the same. */
+const MOST_DEVIATIONS = 8192;
+
+/** How far bins of the chosen blocks lie from their block's median: all of them, or an even choice where there are very many. */
 function deviations(bins: readonly Float64Array[], medians: Float64Array, isChosen: ArrayLike<unknown>): Float64Array {
-  const out = new Float64Array(bins.reduce((n, values, b) => n + (isChosen[b] ? values.length : 0), 0));
-  let at = 0;
+  const all = bins.reduce((n, values, b) => n + (isChosen[b] ? values.length : 0), 0);
+  const every = Math.max(1, Math.ceil(all / MOST_DEVIATIONS));
+  const out = new Float64Array(Math.ceil(all / every));
+  let seen = 0;
   bins.forEach((values, b) => {
-    if (isChosen[b]) for (const v of values) out[at++] = v - medians[b]!;
+    if (!isChosen[b]) return;
+    for (let i = (every - (seen % every)) % every; i < values.length; i += every) out[(seen + i) / every] = values[i]! - medians[b]!;
+    seen += values.length;
   });
   return out;
 }

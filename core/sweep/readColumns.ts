@@ -1,5 +1,6 @@
 import { dbuvToDbm } from "../units/decibels";
 import { fail, ok, type Result } from "../units/result";
+import { perStepDb } from "./scale";
 import type { Measurement, SweepFileError, SweepWarning } from "./sweep";
 
 interface Row {
@@ -9,6 +10,9 @@ interface Row {
 
 interface Header {
   frequencyScale: number | null;
+  /** Named in a comment, not over a column: holds only where it fits. */
+  hintedScale: number | null;
+  resolutionHz: number | null;
   isDbuv: boolean | null;
 }
 
@@ -17,10 +21,10 @@ const NOT_A_NUMBER = /^[+-]?(?:nan|inf|infinity|null|n\/a|---?)$/i;
 const COMMENT = /^\s*(?:#|\/\/|;|!|%|\*)/;
 
 /** Reads two columns, frequency and level. Separator, decimal sign and frequency unit are told from the lines; a heading may name
- *  MHz, kHz, Hz, dBm or dBµV. Rows out of order are sorted, levels that are not numbers are left out, both with a warning. */
+ *  MHz, kHz, Hz, dBm, dBµV or the resolution bandwidth. Rows out of order are sorted, levels that are not numbers are left out, both with a warning. */
 export function readColumns(lines: readonly string[]): Result<Measurement, SweepFileError> {
   const warnings: SweepWarning[] = [];
-  const header: Header = { frequencyScale: null, isDbuv: null };
+  const header: Header = { frequencyScale: null, hintedScale: null, resolutionHz: null, isDbuv: null };
   const rows: Row[] = [];
   let missing = 0;
   let firstMissing = 0;
@@ -67,7 +71,8 @@ function toGrid(rows: Row[], header: Header, warnings: SweepWarning[]): Result<M
     lowest = Math.min(lowest, r.frequency);
     highest = Math.max(highest, r.frequency);
   }
-  const scale = header.frequencyScale ?? scaleFromRange(lowest, highest);
+  const hinted = header.hintedScale !== null && lowest * header.hintedScale >= 20e6 && highest * header.hintedScale <= 10e9 ? header.hintedScale : null;
+  const scale = header.frequencyScale ?? hinted ?? scaleFromRange(lowest, highest);
   if (scale === null || lowest * scale < 1e6 || highest * scale > 100e9) return fail({ code: "file-wrong-unit", what: "frequency", lowest, highest });
   const levels = rows.map((r) => r.level).sort((a, b) => a - b);
   const isDbuv = header.isDbuv ?? levels[levels.length >> 1]! > 0;
@@ -113,7 +118,9 @@ function toGrid(rows: Row[], header: Header, warnings: SweepWarning[]): Result<M
   const pass = Float64Array.from(power, (p, i) => (hits[i]! > 0 ? 10 * Math.log10(p / hits[i]!) : NaN));
   const empty = hits.reduce((n, h) => n + (h === 0 ? 1 : 0), 0);
   if (empty > 0) warnings.push({ code: "gaps", message: `${empty} of ${size} points between ${mhz(lowHz)} and ${mhz(lowHz + spanHz)} MHz were not measured.` });
-  return ok({ format: "columns", lowHz, stepHz, points: size, passes: [pass], completePasses: 1, warnings });
+  const { resolutionHz } = header;
+  if (resolutionHz !== null) warnings.push({ code: "resolution-known", message: `The file names a resolution bandwidth of ${resolutionHz / 1000} kHz at a step of ${Math.round(stepHz) / 1000} kHz: levels are taken per step, ${perStepDb(resolutionHz, stepHz) < 0 ? "lower" : "higher"} by ${Math.abs(perStepDb(resolutionHz, stepHz)).toFixed(1)} dB.` });
+  return ok({ format: "columns", lowHz, stepHz, points: size, passes: [pass], completePasses: 1, warnings, ...(resolutionHz === null ? {} : { resolutionHz }) });
 }
 
 const mhz = (hz: number): string => (hz / 1e6).toFixed(3);
@@ -150,9 +157,19 @@ function numberOf(field: string | undefined): number | null {
 
 const isHeadingLike = (line: string): boolean => /[a-z]{2}/i.test(line.replace(/e[+-]?\d+/gi, ""));
 
+const SCALES: Record<string, number> = { ghz: 1e9, mhz: 1e6, khz: 1e3, hz: 1 };
+const RESOLUTION = /\b(?:rbw|resolution[ _-]?bandwidth)\b[^\d]{0,20}([\d.,]+)\s*(ghz|mhz|khz|hz)?/i;
+
 function readHeading(line: string, header: Header): void {
+  const resolution = RESOLUTION.exec(line);
+  if (resolution) {
+    const hz = Number(resolution[1]!.replace(",", ".")) * (SCALES[resolution[2]?.toLowerCase() ?? ""] ?? SCALES[/\((ghz|mhz|khz|hz)\)/i.exec(line)?.[1]?.toLowerCase() ?? "hz"]!);
+    if (hz >= 1 && hz <= 10e6) header.resolutionHz = hz;
+    return;
+  }
   const unit = /\b(ghz|mhz|khz|hz)\b/i.exec(line)?.[1]?.toLowerCase();
-  if (unit) header.frequencyScale = { ghz: 1e9, mhz: 1e6, khz: 1e3, hz: 1 }[unit] ?? null;
+  if (unit && COMMENT.test(line)) header.hintedScale = SCALES[unit]!;
+  else if (unit) header.frequencyScale = SCALES[unit]!;
   if (/db\s*(?:u|µ|\(u|\(µ|\W?μ)v?/i.test(line) || /dbuv|dbµv/i.test(line)) header.isDbuv = true;
   else if (/dbm/i.test(line)) header.isDbuv = false;
 }

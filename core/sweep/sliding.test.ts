@@ -1,16 +1,17 @@
 import { seededRandom } from "../units/random";
-import { SlidingMedian, slidingMax } from "./sliding";
+import { SlidingQuantile, slidingMax } from "./sliding";
 
-test("a sliding median against sorting each window (seed 4)", () => {
+test("a sliding quantile against sorting each window (seed 4)", () => {
   const random = seededRandom(4);
-  const levels = Array.from({ length: 400 }, (_, i) => (i % 37 === 0 ? NaN : -120 + 60 * random()));
-  const median = new SlidingMedian();
-  for (let i = 0; i < levels.length; i += 1) {
-    median.add(levels[i]!);
-    if (i >= 31) median.remove(levels[i - 31]!);
-    const window = levels.slice(Math.max(0, i - 30), i + 1).filter((v) => !Number.isNaN(v)).sort((a, b) => a - b);
-    if (window.length === 0) expect(median.median()).toBeNull();
-    else expect(Math.abs(median.median()! - window[(window.length - 1) >> 1]!)).toBeLessThanOrEqual(0.026);
+  const levels = Float64Array.from({ length: 400 }, (_, i) => (i % 37 === 0 ? NaN : -120 + 60 * random()));
+  for (const share of [0.2, 0.5]) {
+    const sliding = new SlidingQuantile(levels, share);
+    for (let i = 0; i < levels.length; i += 1) {
+      const window = levels.slice(Math.max(0, i - 30), i + 1).filter((v) => !Number.isNaN(v)).sort();
+      const value = sliding.over(Math.max(0, i - 30), i + 1);
+      if (window.length === 0) expect(value).toBeNull();
+      else expect(Math.abs(value! - window[Math.floor((window.length - 1) * share)]!)).toBeLessThanOrEqual(0.026);
+    }
   }
 });
 

@@ -43,6 +43,12 @@ describe("reading columns", () => {
     expect(told.value.warnings).toEqual([]);
     expect(assumed.value.warnings[0]!.code).toBe("unit-assumed-dbuv");
   });
+  test("a resolution bandwidth in a comment is known, and is no unit of the columns", () => {
+    const read = readSweepFile(bytes(`# RBW: 50 kHz\n# span 1 kHz steps\nfrequency,level\n${columns((i) => `${mhz(i)},${level(i)}`)}`));
+    if (!read.ok) throw new Error(JSON.stringify(read.error));
+    expect(read.value).toMatchObject({ lowHz: 470e6, resolutionHz: 50_000, warnings: [{ code: "resolution-known" }] });
+    expect(read.value.passes[0]![1]).toBeCloseTo(-100.5, 6);
+  });
   test("out of order, not numbers, cut in mid-line: read with a warning each", () => {
     const lines = columns((i) => `${mhz(i)},${i === 7 ? "NaN" : level(i)}`).split("\n");
     const read = readSweepFile(bytes([...lines.slice(20), ...lines.slice(0, 20), "471.0"].join("\n")));

@@ -15,6 +15,8 @@ export interface Measurement {
   completePasses: number;
   /** The highest level of each bin ever seen, where passes were put together and their mean kept; else the passes tell. */
   peakDbm?: Float64Array;
+  /** 3 dB bandwidth of the filter that measured, where the file says so; levels are then as that filter read them. Without it, a level is the power of one step. */
+  resolutionHz?: number;
   warnings: SweepWarning[];
 }
 
@@ -36,7 +38,7 @@ export type SweepFileError =
   | { code: "json-not-a-sweep"; what: string };
 
 /** Decibels to natural logarithm of power, and back: faster than powers of ten where there are millions. */
-const NEPER_PER_DB = Math.LN10 / 10;
+export const NEPER_PER_DB = Math.LN10 / 10;
 
 /** Mean of power over several passes, bin by bin; bins that no pass measured stay NaN. */
 export function meanOfPasses(passes: readonly Float64Array[]): Float64Array {

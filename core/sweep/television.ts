@@ -1,5 +1,6 @@
 import { type Raster, rasterChannels } from "../regions/raster";
 import { gammaQuantile, type NoiseModel, quantile } from "./noiseFloor";
+import { NEPER_PER_DB } from "./sweep";
 
 export type TvState = "busy" | "clear" | "partial" | "unseen";
 
@@ -48,7 +49,7 @@ export function findTelevision(levelsDbm: Float64Array, lowHz: number, stepHz: n
     const first = Math.max(0, Math.ceil((edgeLowHz - lowHz) / stepHz - 1e-6));
     for (let i = first; i < levelsDbm.length && lowHz + i * stepHz < edgeHighHz - 1e-6; i += 1) {
       if (Number.isNaN(levelsDbm[i]!)) continue;
-      mw += 10 ** (levelsDbm[i]! / 10);
+      mw += Math.exp(levelsDbm[i]! * NEPER_PER_DB);
       bins += 1;
     }
     const base = { channel, lowHz: edgeLowHz, highHz: edgeHighHz };

@@ -1,0 +1,63 @@
+import type { FoundCarrier } from "./carriers";
+
+/** Lines at one even spacing: what a receiver, its clock or a power supply makes itself. No two crews stand so. */
+export interface Comb {
+  firstHz: number;
+  spacingHz: number;
+  /** Where its lines were found, ascending. */
+  linesHz: number[];
+}
+
+const LEAST_LINES = 5;
+const LEAST_FOUND = 0.7;
+const LEAST_SPACING_HZ = 400_000;
+/** Speech on a carrier makes it wider than this; a line of a receiver's own is narrower. */
+const WIDEST_LINE_HZ = 60_000;
+const MOST_LINES_LOOKED_AT = 250;
+
+/** Finds combs among narrow lines: at least five at one spacing, seven in ten of its places filled. Only where a bin is narrow enough to tell a line from a talker's carrier.
+ * @param carriers - as found, in any order; @param stepHz - of the sweep */
+export function findCombs(carriers: readonly Pick<FoundCarrier, "frequencyHz" | "widthHz" | "levelDbm">[], stepHz: number): Comb[] {
+  if (stepHz > WIDEST_LINE_HZ / 2) return [];
+  const widest = Math.max(WIDEST_LINE_HZ, stepHz * 2);
+  let left = carriers.filter((c) => c.widthHz <= widest).sort((a, b) => b.levelDbm - a.levelDbm).slice(0, MOST_LINES_LOOKED_AT).map((c) => c.frequencyHz).sort((a, b) => a - b);
+  const combs: Comb[] = [];
+  for (;;) {
+    const best = longestComb(left, Math.max(2_000, stepHz * 0.6));
+    if (!best) return combs;
+    combs.push(best);
+    left = left.filter((hz) => !best.linesHz.includes(hz));
+  }
+}
+
+function longestComb(linesHz: readonly number[], reachHz: number): Comb | null {
+  let best: Comb | null = null;
+  for (let i = 0; i < linesHz.length; i += 1) {
+    for (let j = i + 1; j < linesHz.length; j += 1) {
+      const firstHz = linesHz[i]!;
+      const spacingHz = linesHz[j]! - firstHz;
+      if (spacingHz < LEAST_SPACING_HZ) continue;
+      if (firstHz + spacingHz * Math.max(LEAST_LINES, best?.linesHz.length ?? 0) * LEAST_FOUND > linesHz.at(-1)! + reachHz) break;
+      const found = membersOf(linesHz, i, j, reachHz);
+      if (found.length >= LEAST_LINES && found.length > (best?.linesHz.length ?? 0)) best = { firstHz, spacingHz: (found.at(-1)! - firstHz) / Math.round((found.at(-1)! - firstHz) / spacingHz), linesHz: found };
+    }
+  }
+  return best;
+}
+
+/** Lines that go on from the pair at its spacing, which is measured better with each; ends where too many places are empty. */
+function membersOf(linesHz: readonly number[], i: number, j: number, reachHz: number): number[] {
+  const firstHz = linesHz[i]!;
+  let spacingHz = linesHz[j]! - firstHz;
+  const found = [firstHz, linesHz[j]!];
+  let at = j + 1;
+  for (let place = 2; ; place += 1) {
+    const wantedHz = firstHz + place * spacingHz;
+    while (at < linesHz.length && linesHz[at]! < wantedHz - reachHz) at += 1;
+    if (at >= linesHz.length) return found;
+    if (linesHz[at]! <= wantedHz + reachHz) {
+      found.push(linesHz[at]!);
+      spacingHz = (linesHz[at]! - firstHz) / place;
+    } else if (found.length < (place + 1) * LEAST_FOUND) return found;
+  }
+}
