@@ -16,8 +16,7 @@ import { rasterOf, REGIONS } from "../core/regions/region";
 import { alignMeasurements, perStepDb } from "../core/sweep/scale";
 import { analyseSweep } from "../core/sweep/analyseSweep";
 import { mergeMeasurements } from "../core/sweep/mergeMeasurements";
-import { readSweepFiles } from "../core/sweep/readSweepFile";
-import type { Measurement } from "../core/sweep/sweep";
+import { readSweepFiles, type SweepRead } from "../core/sweep/readSweepFile";
 import { RequestError } from "./requestError";
 
 /** A verb: the shape of its request, and what the core says to it. No logic of its own. */
@@ -43,7 +42,7 @@ function partnerOf(path: string): string | null {
   return other !== null && existsSync(other) ? other : null;
 }
 
-function readMeasurements(paths: readonly string[]): Measurement[] {
+function readMeasurements(paths: readonly string[]): SweepRead[] {
   const asPartner = new Set<string>();
   return paths.flatMap((path, index) => {
     if (asPartner.has(path)) return [];
@@ -67,9 +66,9 @@ export const VERBS: Readonly<Record<string, Verb>> = {
   })),
   "analyse-sweep": verb("what a sweep file holds: floor, television, carriers", analyseSweepRequest, ({ files, raster, ownCarriers }) => {
     const read = readMeasurements(files);
-    const measurement = mergeMeasurements(alignMeasurements(read, files, false));
+    const measurement = mergeMeasurements(alignMeasurements(read, false));
     // the floor is told as the file's own filter read it
-    const asReadDb = read.length === 1 && read[0]!.resolutionHz !== undefined ? -perStepDb(read[0]!.resolutionHz, read[0]!.stepHz) : 0;
+    const asReadDb = measurement.resolutionHz === undefined ? 0 : -perStepDb(measurement.resolutionHz, measurement.stepHz);
     const found = analyseSweep(measurement, typeof raster === "string" ? RASTERS[raster] : raster, ownCarriers);
     return {
       format: measurement.format, sweeps: found.sweeps, points: found.points, lowHz: found.lowHz, highHz: found.highHz, stepHz: found.stepHz,

@@ -1,8 +1,10 @@
 import type { Raster } from "../core/regions/raster";
 import type { Stretch } from "../core/regions/region";
 import type { SeenCarrier } from "../core/sweep/analyseSweep";
+import type { Comb } from "../core/sweep/combs";
 import type { Hump } from "../core/sweep/humps";
 import type { SweepHistory } from "../core/sweep/overTime";
+import type { SweepSetup } from "../core/sweep/setup";
 import type { SweepWarning } from "../core/sweep/sweep";
 import type { TvChannel } from "../core/sweep/television";
 
@@ -25,6 +27,9 @@ export interface AirView {
   tv: TvChannel[];
   carriers: SeenCarrier[];
   humps: Hump[];
+  combs: Comb[];
+  /** How it was taken, as far as anybody said. */
+  setup: SweepSetup;
   warnings: SweepWarning[];
 }
 
@@ -39,4 +44,34 @@ export interface LawView {
   regionTitle: string;
   advice: string;
   licence: string;
+}
+
+/** A trace as plain data. */
+export interface TraceView {
+  lowHz: number;
+  stepHz: number;
+  levelsDbm: number[];
+}
+
+/** What a scan can be begun with here. */
+export interface ScanChoices {
+  /** The receivers that would sweep, in words; null when none can. */
+  receivers: string | null;
+  scanners: { key: string; label: string }[];
+  /** Parts of the whole that can be swept alone. */
+  blocks: { name: string; lowHz: number; highHz: number }[];
+  antennas: string[];
+  /** What was said at the last scan. */
+  lastAntenna: string;
+  lastScanner: string | null;
+}
+
+/** A scan of another place or of the other side of the door, where none answers for here. */
+export interface ElsewhereView {
+  takenAtMs: number;
+  source: string;
+  place: string;
+  setting: "indoors" | "outdoors";
+  isSamePlace: boolean;
+  trace: TraceView;
 }

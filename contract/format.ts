@@ -9,7 +9,7 @@ export const formatDbm = (dbm: number): string => (Number.isFinite(dbm) ? `${sig
 export const formatDbfs = (dbfs: number): string => `${signed(dbfs.toFixed(0))} dBFS`;
 export const mhz = (hz: number): string => `${formatMhz(hz)} MHz`;
 /** Distances on the air: kHz below 1 MHz. */
-export const formatSpan = (hz: number): string => (Math.abs(hz) < 1e6 ? `${signed(String(Math.round(hz / 1000)))} kHz` : `${signed((hz / 1e6).toFixed(Math.abs(hz) < 10e6 ? 2 : 1))} MHz`);
+export const formatSpan = (hz: number): string => (Math.abs(hz) < 1e6 ? `${signed(String(Number((hz / 1000).toFixed(hz % 1000 === 500 || Math.abs(hz) < 10_000 ? 1 : 0))))} kHz` : `${signed((hz / 1e6).toFixed(Math.abs(hz) < 10e6 ? 2 : 1))} MHz`);
 export const formatMetres = (m: number): string => `${m < 1 ? m.toFixed(2) : Number(m.toFixed(1))} m`;
 
 export const formatKm = (m: number): string => (m < 10_000 ? `${(m / 1000).toFixed(1)} km` : `${Math.round(m / 1000)} km`);

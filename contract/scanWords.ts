@@ -1,9 +1,12 @@
 import type { SeenCarrier } from "../core/sweep/analyseSweep";
+import type { Comb } from "../core/sweep/combs";
 import type { SweepDifference } from "../core/sweep/compareSweeps";
 import type { Hump } from "../core/sweep/humps";
 import type { TvChannel } from "../core/sweep/television";
+import type { BlockRoom } from "../core/day/quietPlaces";
+import type { ElsewhereView } from "./airView";
 import { formatMhz } from "../core/units/frequencyText";
-import { capital, count, formatDb, formatDbm, listWords, stretchesWords } from "./format";
+import { capital, count, formatClock, formatDb, formatDbm, listWords, stretchesWords } from "./format";
 
 const rounded = (hz: number): number => Math.round(hz / 5000) * 5000;
 const whole = (hz: number): number => Math.round(hz / 100_000) * 100_000;
@@ -51,3 +54,22 @@ export const bankWords = (b: { id: string; members: number; freeHz: readonly num
 
 /** Several humps in one sentence. */
 export const humpsSentence = (humps: readonly Hump[]): string => (humps.length === 0 ? "" : `${capital(humps.slice(0, 2).map(humpWords).join("; "))}${humps.length > 2 ? `; and ${count(humps.length - 2, "more")}` : ""}.`);
+
+/** Evenly spaced lines, as what they are. */
+export const combWords = (c: Comb): string => `${capital(count(c.linesHz.length, "line"))} ${formatMhz(Math.round(c.spacingHz / 1000) * 1000)} MHz apart, from ${formatMhz(rounded(c.linesHz[0]!))}: the instrument makes them itself, no transmitter stands so.`;
+
+/** What a block that is full or nearly so should do: where the others have room. Empty when every block has some. */
+export function fullBlockWords(blocks: readonly Pick<BlockRoom, "block" | "fits" | "receivers">[]): string[] {
+  const offers = blocks.filter((b) => b.fits > 0);
+  return blocks.filter((b) => b.fits === 0).map((full) => {
+    const head = `${capital(full.block)} is full here`;
+    return offers.length === 0 ? `${head}, and so is every other: tight spacing, less power, or another place for the receivers.`
+      : `${head}: ${listWords(offers.map((o) => `${o.block} (${listWords(o.receivers)}) has room for ${count(o.fits, "channel")}`))}.`;
+  });
+}
+
+const sideWords = (setting: "indoors" | "outdoors"): string => (setting === "indoors" ? "inside" : "outside");
+
+/** A scan of elsewhere, shown where none answers for here. */
+export const elsewhereWords = (e: Pick<ElsewhereView, "takenAtMs" | "place" | "setting" | "isSamePlace">): string =>
+  `The line is what was measured ${e.isSamePlace ? `here ${sideWords(e.setting)}` : `at the ${e.place.toLowerCase()}, ${sideWords(e.setting)}`} at ${formatClock(e.takenAtMs)}: ${e.isSamePlace ? "the other side of the door hears another air" : "it answers for that place, not for this one"}.`;

@@ -6,6 +6,7 @@ import { openDatabase, type Database } from "../server/db/connection.server";
 import { MIGRATIONS } from "../server/db/migrations/index.server";
 import { changeChannel, insertChannel, listChannels } from "../server/db/repositories/channels.server";
 import { insertDay, insertFirstPlaces, listDays, listPlaces } from "../server/db/repositories/days.server";
+import { PLAIN_SETUP } from "../core/sweep/setup";
 import { insertSweep, listSweeps, loadMeasurement } from "../server/db/repositories/sweeps.server";
 import type { Measurement } from "../core/sweep/sweep";
 
@@ -97,9 +98,9 @@ test("a scan comes back as it went in: passes, gaps, silence, warnings", async (
     format: "rows", lowHz: 470.05e6, stepHz: 100_000, points: 4, completePasses: 1, warnings: [{ code: "gaps", message: "m" }],
     passes: [Float64Array.of(-100.25, NaN, -Infinity, -80), Float64Array.of(NaN, NaN, -99, -81.125)],
   };
-  const id = await db.write((t) => insertSweep(db, dayId, { placeId, takenAtMs: 5, source: "file x", own: [{ id: "Pack C", frequencyHz: 471e6 }], measurement }, t));
+  const id = await db.write((t) => insertSweep(db, dayId, { placeId, takenAtMs: 5, source: "file x", own: [{ id: "Pack C", frequencyHz: 471e6 }], setup: PLAIN_SETUP, measurement }, t));
   expect(await loadMeasurement(db, id)).toEqual(measurement);
-  expect(await listSweeps(db, dayId)).toEqual([{ id, placeId, takenAtMs: 5, source: "file x", lowHz: 470.05e6, stepHz: 100_000, points: 4, completePasses: 1, own: [{ id: "Pack C", frequencyHz: 471e6 }] }]);
+  expect(await listSweeps(db, dayId)).toEqual([{ id, placeId, takenAtMs: 5, source: "file x", lowHz: 470.05e6, stepHz: 100_000, points: 4, completePasses: 1, own: [{ id: "Pack C", frequencyHz: 471e6 }], setup: PLAIN_SETUP }]);
   expect(await loadMeasurement(db, id + 1)).toBeNull();
 });
 

@@ -15,7 +15,8 @@ import { requireDay } from "../server/services/dayView.server";
 import { acceptPlan, pickBasis, type PlanProposal } from "../server/services/plans.server";
 import { practiceRig, seedPracticeDay } from "../server/services/practiceDay.server";
 import { ScanJobs, type ScanEvent } from "../server/services/scanJobs.server";
-import { followScan, startScan } from "../server/services/scans.server";
+import { followScan, type ScanAsked, startScan } from "../server/services/scans.server";
+import { loadDay } from "../server/services/dayView.server";
 
 export interface PracticeApp {
   app: AppContext;
@@ -58,9 +59,16 @@ export async function ownApp(nowMs: number): Promise<{ app: AppContext; stop: ()
   };
 }
 
+/** A scan of everything, by the receivers, on the side of the door where the place is. */
+export async function askedHere(app: AppContext, dayId: number, change: Partial<ScanAsked> = {}): Promise<ScanAsked> {
+  const loaded = await loadDay(app, dayId);
+  const setting = loaded!.places.find((p) => p.id === loaded!.day.currentPlaceId)!.setting;
+  return { passes: 1, scannerKey: null, stretch: null, setting, antenna: "", ...change };
+}
+
 /** Scans to the end. @returns the event it ended with */
-export async function scanToEnd({ app, dayId }: PracticeApp, passes = 1): Promise<ScanEvent> {
-  const begun = await startScan(app, dayId, passes);
+export async function scanToEnd({ app, dayId }: PracticeApp, change: Partial<ScanAsked> = {}): Promise<ScanEvent> {
+  const begun = await startScan(app, dayId, await askedHere(app, dayId, change));
   if (!begun.ok) throw new Error(begun.error.code);
   return new Promise((resolve) => {
     followScan(app, dayId, (event) => {

@@ -28,6 +28,8 @@ test("every address has one file, every file one address, every screen's folder 
   expect(all.map((r) => r.file.split("/")[1]).sort()).toEqual(folders.sort());
 });
 
+const scanStart = { intent: "start", passes: 3, scannerKey: null, stretch: null, setting: "indoors", antenna: "" };
+
 describe("what comes in with a request is understood or refused, never guessed", () => {
   const setup = { wear: "chest", skinContact: false, sleeve: false, tiltDeg: 0, distanceM: 5, walls: [], antenna: "fin", feed: [], txPowerDbm: 17 };
   const settings = { effort: "soft", micDistanceM: 0.2, peakFactorDb: 18, gainDb: -27, outputDb: 0, inputGainDb: 0 };
@@ -35,7 +37,8 @@ describe("what comes in with a request is understood or refused, never guessed",
   test.each([
     ["day", dayIntents, { intent: "move-to", placeId: 2 }, { intent: "move-to", placeId: "2" }],
     ["day", dayIntents, { intent: "clock-on", minutes: 15 }, { intent: "clock-on", minutes: -15 }],
-    ["scan", scanIntents, { intent: "start", passes: 3 }, { intent: "start", passes: 0 }],
+    ["scan", scanIntents, scanStart, { ...scanStart, passes: 0 }],
+    ["scan", scanIntents, { ...scanStart, passes: null, stretch: { lowHz: 480e6, highHz: 490e6 } }, { ...scanStart, stretch: { lowHz: 490e6, highHz: 480e6 } }],
     ["pick", pickIntents, { intent: "accept", proposal }, { intent: "accept", proposal: { ...proposal, picks: [{ channelId: 1, frequencyHz: 500.5, isLocked: false }] } }],
     ["pick", pickIntents, { intent: "restore", version: 1, basePlanVersion: 2 }, { intent: "restore", version: 0, basePlanVersion: 2 }],
     ["sync", syncIntents, { intent: "prove", channelId: 1 }, { intent: "prove" }],

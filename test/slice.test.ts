@@ -14,7 +14,7 @@ import { PROFILES } from "../core/coordination/profile";
 import { microphoneModel, inputModel, packModel, receiverModel } from "../core/kit/models";
 import { SHIPPED_KIT } from "../core/kit/shipped";
 import { defaultSetup, levelQuestion } from "../core/kit/setups";
-import { acceptFound, practiceApp, propose, scanToEnd, type PracticeApp } from "./practiceApp";
+import { askedHere, acceptFound, practiceApp, propose, scanToEnd, type PracticeApp } from "./practiceApp";
 
 let practice: PracticeApp;
 beforeEach(async () => { practice = await practiceApp(); });
@@ -95,9 +95,9 @@ describe("scan", () => {
   test("stopped half way nothing is stored, and the next one works", async () => {
     const slow = await practiceApp(60);
     try {
-      const begun = await startScan(slow.app, slow.dayId, 1);
+      const begun = await startScan(slow.app, slow.dayId, await askedHere(slow.app, slow.dayId));
       expect(begun.ok).toBe(true);
-      expect(await startScan(slow.app, slow.dayId, 1)).toMatchObject({ ok: false, error: { code: "scan-running" } });
+      expect(await startScan(slow.app, slow.dayId, await askedHere(slow.app, slow.dayId))).toMatchObject({ ok: false, error: { code: "scan-running" } });
       expect(await moveTo(slow.app, slow.dayId, 2)).toMatchObject({ ok: false, error: { code: "scan-running" } });
       const job = slow.app.scans.running(slow.dayId)!;
       const ended = new Promise<string>((resolve) => job.listeners.add((e) => e.type !== "part" && e.type !== "levels" && resolve(e.type)));
@@ -115,7 +115,7 @@ describe("scan", () => {
   test("stopped half way and kept, it is a scan that says it is not whole", async () => {
     const slow = await practiceApp(60);
     try {
-      await startScan(slow.app, slow.dayId, 1);
+      await startScan(slow.app, slow.dayId, await askedHere(slow.app, slow.dayId));
       const job = slow.app.scans.running(slow.dayId)!;
       const ended = new Promise<string>((resolve) => job.listeners.add((e) => e.type !== "part" && e.type !== "levels" && resolve(e.type)));
       await new Promise<void>((resolve) => job.listeners.add((e) => e.type === "levels" && resolve()));
@@ -217,7 +217,7 @@ describe("scan", () => {
 
   test("without receivers to drive, a scan says so and a file still does", async () => {
     const alone = { ...practice.app, rig: null };
-    expect(await startScan(alone, practice.dayId, 1)).toMatchObject({ ok: false, error: { code: "no-rig" } });
+    expect(await startScan(alone, practice.dayId, await askedHere(alone, practice.dayId))).toMatchObject({ ok: false, error: { code: "no-rig" } });
     expect((await importSweep(alone, practice.dayId, { name: "a.csv", bytes: bytes(rows(100, (i) => `${470 + i / 10},-110`)) })).ok).toBe(true);
   });
 });

@@ -1,6 +1,6 @@
 import { airNoiseDbm, type AirScene, isOnAir, readAir, sweepAir } from "./air";
 import { PORT_ELLERY_SITES, PORT_ELLERY_STATIONS } from "./portEllery";
-import { packCarriers, type Rig, type RigPack, type RigReceiver, rigMeter, rigSweep, rigSweepPoints, rigSync, rigTune } from "./rig";
+import { packCarriers, type Rig, type RigPack, type RigReceiver, rigMeter, rigSweep, rigSync, rigTune, sweepPoints, sweepsOfReceiver } from "./rig";
 import { arrivingDbm, mwToDbm } from "./site";
 import { siteSetup } from "./rig";
 import { analyseSweep } from "../sweep/analyseSweep";
@@ -14,7 +14,7 @@ const receiver: RigReceiver = {
   figures: { bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25 },
 };
 const pack = (key: string, change: Partial<RigPack> = {}): RigPack => ({ key, tuning, frequencyHz: 500e6, powerMw: 50, isOn: true, isMuted: false, isMicPlugged: true, wear: "chest", ...change });
-const rig = (packs: RigPack[]): Rig => ({ siteKey: "net-loft", receivers: [receiver], packs });
+const rig = (packs: RigPack[]): Rig => ({ siteKey: "net-loft", receivers: [receiver], packs, scanners: [] });
 const loft = PORT_ELLERY_SITES[0]!;
 
 describe("the air", () => {
@@ -66,10 +66,10 @@ describe("the rig", () => {
   });
   test("a sweep in pieces is the sweep in one", () => {
     const r = rig([pack("a")]);
-    const whole = rigSweep(loft, r, receiver, 0, 400, 99);
-    const pieces = [...rigSweep(loft, r, receiver, 0, 150, 99), ...rigSweep(loft, r, receiver, 150, 400, 99)];
+    const whole = rigSweep(loft, r, sweepsOfReceiver(receiver), 0, 400, 99);
+    const pieces = [...rigSweep(loft, r, sweepsOfReceiver(receiver), 0, 150, 99), ...rigSweep(loft, r, sweepsOfReceiver(receiver), 150, 400, 99)];
     expect([...whole]).toEqual(pieces);
-    expect(rigSweepPoints(receiver)).toBe(2881);
+    expect(sweepPoints(sweepsOfReceiver(receiver))).toBe(2881);
   });
   test.each([
     ["on", {}, true, true], ["off", { isOn: false }, false, false], ["muted", { isMuted: true }, true, false], ["without a microphone", { isMicPlugged: false }, true, false],

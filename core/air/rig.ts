@@ -4,6 +4,7 @@ import { arrivingDbm, mwToDbm, type PathSetup, type ReceiverFigures, type Site }
 import type { Wear } from "../radio/antenna";
 import type { TuningRange } from "../coordination/request";
 import { canBeSet, tuningSpan } from "../coordination/tuning";
+import type { Stretch } from "../regions/region";
 
 /** The practice rig: receivers and packs that behave like real ones on a simulated site. Its state is plain data. */
 export interface RigReceiver {
@@ -27,11 +28,35 @@ export interface RigPack {
   wear: Wear;
 }
 
+/** An instrument that does nothing but sweep. */
+export interface RigScanner {
+  key: string;
+  label: string;
+  lowHz: number;
+  highHz: number;
+  stepHz: number;
+  msPerStep: number;
+  figures: ReceiverFigures;
+  /** How much higher it reads than the receivers do. */
+  readsDb: number;
+  /** Lines of its own, evenly spaced from a multiple of the spacing on; null when it is clean. */
+  lines: { everyHz: number; levelDbm: number } | null;
+}
+
 export interface Rig {
   siteKey: string;
   receivers: RigReceiver[];
   packs: RigPack[];
+  scanners: RigScanner[];
 }
+
+/** Anything that sweeps, as a sweep needs it. */
+export type SweepInstrument = Omit<RigScanner, "label">;
+
+export const sweepsOfReceiver = ({ key, tuning, sweep, figures }: RigReceiver): SweepInstrument => {
+  const { lowHz, highHz } = tuningSpan(tuning)!;
+  return { key, lowHz, highHz, ...sweep, figures, readsDb: 0, lines: null };
+};
 
 export interface MeterReading {
   rfADbm: number;
@@ -60,7 +85,7 @@ export const siteSetup = (site: Site, pack: Pick<RigPack, "wear" | "powerMw">): 
 });
 
 /** The carriers that our own packs put on the air, as one receiver hears them. */
-export function packCarriers(site: Site, rig: Rig, receiver: RigReceiver): AirCarrier[] {
+export function packCarriers(site: Site, rig: Pick<Rig, "packs">, receiver: Pick<RigReceiver, "figures">): AirCarrier[] {
   return rig.packs.filter((p) => p.isOn).map((p) => {
     // every body differs a little from the book
     const personalDb = (seededRandom(hashText(`${site.key}|${p.key}`))() - 0.5) * 5;
@@ -71,16 +96,27 @@ export function packCarriers(site: Site, rig: Rig, receiver: RigReceiver): AirCa
   });
 }
 
-/** A stretch of a receiver's sweep: levels of the steps [from, to), each at its own moment. */
-export function rigSweep(site: Site, rig: Rig, receiver: RigReceiver, from: number, to: number, startMs: number): Float64Array {
-  const { stepHz, msPerStep } = receiver.sweep;
-  const lowHz = tuningSpan(receiver.tuning)!.lowHz + from * stepHz;
-  return sweepAir(site.air, lowHz, lowHz + (to - from - 1) * stepHz, stepHz, startMs + from * msPerStep, msPerStep, packCarriers(site, rig, receiver));
+/** A stretch of an instrument's sweep: levels of its steps [from, to), each at its own moment. */
+export function rigSweep(site: Site, rig: Pick<Rig, "packs">, instrument: SweepInstrument, from: number, to: number, startMs: number): Float64Array {
+  const { stepHz, msPerStep, readsDb, lines } = instrument;
+  const lowHz = instrument.lowHz + from * stepHz;
+  const levels = sweepAir(site.air, lowHz, lowHz + (to - from - 1) * stepHz, stepHz, startMs + from * msPerStep, msPerStep, packCarriers(site, rig, instrument));
+  return levels.map((level, i) => {
+    const hz = lowHz + i * stepHz;
+    const isLine = lines !== null && Math.abs(hz - Math.round(hz / lines.everyHz) * lines.everyHz) < stepHz / 2;
+    return readsDb + (isLine ? 10 * Math.log10(10 ** (level / 10) + 10 ** (lines.levelDbm / 10)) : level);
+  });
 }
 
-export function rigSweepPoints({ tuning, sweep }: RigReceiver): number {
-  const { lowHz, highHz } = tuningSpan(tuning)!;
-  return Math.floor((highHz - lowHz) / sweep.stepHz + 1e-9) + 1;
+/** How many steps a stretch has. */
+export const sweepPoints = ({ lowHz, highHz, stepHz }: Pick<SweepInstrument, "lowHz" | "highHz" | "stepHz">): number => Math.floor((highHz - lowHz) / stepHz + 1e-9) + 1;
+
+/** The instrument held to a stretch of its range, on its own grid; null where the stretch lies outside it. */
+export function narrowedTo(instrument: SweepInstrument, { lowHz, highHz }: Stretch): SweepInstrument | null {
+  const { stepHz } = instrument;
+  const first = Math.max(0, Math.ceil((lowHz - instrument.lowHz) / stepHz - 1e-9));
+  const last = Math.min(sweepPoints(instrument) - 1, Math.floor((highHz - instrument.lowHz) / stepHz + 1e-9));
+  return last - first < 2 ? null : { ...instrument, lowHz: instrument.lowHz + first * stepHz, highHz: instrument.lowHz + last * stepHz };
 }
 
 /** What the meters of one half show at a moment: RF on both antennas, fading apart, and the audio behind the squelch. */

@@ -1,5 +1,5 @@
 import type { Stretch } from "../regions/region";
-import type { Channel, DayFacts, SyncRecord } from "./facts";
+import type { Channel, DayFacts, RescanRule, SweepRecord, SyncRecord } from "./facts";
 
 /** How a part of a channel stands. `done` holds now; `stale` held once; `problem` needs a hand; `todo` was not begun. */
 export type Status = "done" | "stale" | "problem" | "todo";
@@ -68,10 +68,10 @@ function frequencyState(facts: DayFacts, channel: Channel): FrequencyState {
   const pick = facts.plan?.picks.find((p) => p.channelId === channel.id);
   if (!facts.plan || !pick) return { status: "todo", code: "not-picked" };
   const { frequencyHz } = pick;
-  if (facts.plan.placeId !== facts.currentPlaceId) return { status: "stale", code: "picked-elsewhere", frequencyHz, placeId: facts.plan.placeId };
-  const here = latestScan(facts, facts.currentPlaceId);
+  if (facts.plan.placeId !== facts.currentPlaceId && facts.rescan === "each-move") return { status: "stale", code: "picked-elsewhere", frequencyHz, placeId: facts.plan.placeId };
+  const here = countingScan(facts);
   if (here && here.id !== facts.plan.sweepId && here.takenAtMs > facts.plan.acceptedAtMs) return { status: "stale", code: "scan-newer", frequencyHz };
-  if (!here || facts.nowMs - here.takenAtMs > SCAN_GOOD_FOR_MS) return { status: "stale", code: "scan-old", frequencyHz };
+  if (!here || facts.nowMs - here.takenAtMs > scanGoodForMs(facts.rescan)) return { status: "stale", code: "scan-old", frequencyHz };
   return { status: "done", code: "picked", frequencyHz };
 }
 
@@ -134,6 +134,12 @@ export function packFrequencyHz(facts: DayFacts, channel: Channel, syncs: readon
   return last?.frequencyHz ?? null;
 }
 
-export function latestScan(facts: DayFacts, placeId: number) {
-  return facts.sweeps.filter((s) => s.placeId === placeId).reduce<DayFacts["sweeps"][number] | null>((l, s) => (l && l.takenAtMs > s.takenAtMs ? l : s), null);
+/** The scan that answers for the place where the unit is: the newest taken there on the same side of the door, or with a daily rule the newest of the day. */
+export function countingScan({ sweeps, rescan, places, currentPlaceId }: DayFacts): SweepRecord | null {
+  const side = places.find((p) => p.id === currentPlaceId)?.setting;
+  const counts = (s: SweepRecord) => rescan === "daily" || (s.placeId === currentPlaceId && (s.setup.setting === null || s.setup.setting === side));
+  return sweeps.filter(counts).reduce<SweepRecord | null>((l, s) => (l && l.takenAtMs > s.takenAtMs ? l : s), null);
 }
+
+/** How long a scan answers under each rule. */
+export const scanGoodForMs = (rescan: RescanRule): number => (rescan === "daily" ? 24 * 3_600_000 : SCAN_GOOD_FOR_MS);

@@ -1,4 +1,4 @@
-import { channelState } from "./channelState";
+import { channelState, countingScan } from "./channelState";
 import type { Channel, DayFacts, SyncRecord } from "./facts";
 import { nextSteps } from "./nextSteps";
 
@@ -11,7 +11,7 @@ const f1 = 500e6;
 const f2 = 510e6;
 const minute = 60_000;
 const empty = (): DayFacts => ({
-  nowMs: 30 * minute, currentPlaceId: 1, channels: [channel(1), channel(2)], sweeps: [], plan: null, syncs: [], levels: [], placeChecks: [], reports: null, preparation: { units: 10, findings: 0 },
+  nowMs: 30 * minute, currentPlaceId: 1, channels: [channel(1), channel(2)], sweeps: [], rescan: "each-move", plan: null, syncs: [], levels: [], placeChecks: [], reports: null, preparation: { units: 10, findings: 0 },
   places: [
     { id: 1, name: "Loft", setting: "indoors", note: "", startMs: 60 * minute, endMs: 120 * minute },
     { id: 2, name: "Quay", setting: "outdoors", note: "", startMs: 200 * minute, endMs: 300 * minute },
@@ -25,7 +25,7 @@ const proofs = (channelId: number, frequencyHz: number, atMs: number): SyncRecor
 ];
 const finished = (): DayFacts => ({
   ...empty(),
-  sweeps: [{ id: 7, placeId: 1, takenAtMs: 0 }],
+  sweeps: [{ id: 7, placeId: 1, takenAtMs: 0, setup: { setting: null } }],
   plan: { version: 1, placeId: 1, sweepId: 7, acceptedAtMs: 5 * minute, picks: [{ channelId: 1, frequencyHz: f1 }, { channelId: 2, frequencyHz: f2 }] },
   syncs: [...proofs(1, f1, 10 * minute), ...proofs(2, f2, 11 * minute)],
   levels: [1, 2].map((channelId) => ({ channelId, atMs: 12 * minute, effort: "normal" as const, gainDb: -27, headroomDb: 12, finalPeakDbfs: -10 })),
@@ -53,6 +53,16 @@ test("moving makes stale what depends on the place, and only that", () => {
   expect(parts(moved)).toEqual(["picked-elsewhere", "proved-elsewhere", "set", "checked-elsewhere"]);
   expect(codes(moved)).toEqual(["scan", "pick", "place"]);
   expect(codes({ ...finished(), nowMs: 201 * minute })[0]).toBe("move");
+});
+
+test("with a daily rule one scan and its plan go along; each move asks again, and so does the other side of the door", () => {
+  const moved = { ...finished(), currentPlaceId: 2, nowMs: 210 * minute };
+  expect(codes({ ...moved, rescan: "daily" })).toEqual(["prove", "place"]);
+  expect(codes({ ...moved, rescan: "daily", nowMs: 25 * 60 * minute })[0]).toBe("scan");
+  const outside = { ...finished(), sweeps: [{ id: 7, placeId: 1, takenAtMs: 0, setup: { setting: "outdoors" as const } }] };
+  expect(countingScan(outside)).toBeNull();
+  expect(codes(outside)[0]).toBe("scan");
+  expect(countingScan({ ...outside, places: outside.places.map((p) => ({ ...p, setting: "outdoors" as const })) })?.id).toBe(7);
 });
 
 test("a new frequency undoes the proof; the old pack is told apart", () => {
@@ -97,7 +107,7 @@ test("another pack in hand needs its own sync and proof; the live test alone pro
 test("age, voice, thin margins", () => {
   expect(parts({ ...finished(), nowMs: 241 * minute })[0]).toBe("scan-old");
   const rescanned = finished();
-  rescanned.sweeps.push({ id: 8, placeId: 1, takenAtMs: 20 * minute });
+  rescanned.sweeps.push({ id: 8, placeId: 1, takenAtMs: 20 * minute, setup: { setting: null } });
   expect(parts(rescanned)[0]).toBe("scan-newer");
   const louder = finished();
   louder.channels[0] = { ...channel(1), effort: "shout" };

@@ -34,10 +34,14 @@ export interface Channel {
   version: number;
 }
 
+/** When a new scan is due: at each place and side of the door, or once a day wherever the unit goes. */
+export type RescanRule = "each-move" | "daily";
+
 export interface SweepRecord {
   id: number;
   placeId: number;
   takenAtMs: number;
+  setup: { /** Null when nobody said: then it counts as the place's. */ setting: "indoors" | "outdoors" | null };
 }
 
 export interface PlanRecord {
@@ -86,6 +90,7 @@ export interface DayFacts {
   currentPlaceId: number;
   channels: Channel[];
   sweeps: SweepRecord[];
+  rescan: RescanRule;
   plan: PlanRecord | null;
   syncs: SyncRecord[];
   levels: LevelRecord[];

@@ -1,4 +1,4 @@
-import { channelState, latestScan, SCAN_GOOD_FOR_MS, type ChannelState } from "./channelState";
+import { channelState, countingScan, scanGoodForMs, type ChannelState } from "./channelState";
 import type { DayFacts } from "./facts";
 
 export type Stage = "day" | "prepare" | "setup" | "kit" | "scan" | "pick" | "sync" | "level" | "place";
@@ -28,7 +28,7 @@ export type Step =
 export function nextSteps(facts: DayFacts): Step[] {
   const states = facts.channels.map((c) => channelState(facts, c));
   const steps: Step[] = [];
-  const scan = latestScan(facts, facts.currentPlaceId);
+  const scan = countingScan(facts);
   const here = facts.places.find((p) => p.id === facts.currentPlaceId);
   const firstMs = Math.min(...facts.places.map((p) => p.startMs));
   if (facts.preparation.units === 0) return [{ code: "fill-case", stage: "kit" }];
@@ -36,7 +36,7 @@ export function nextSteps(facts: DayFacts): Step[] {
   // the evening before, what is missing comes before what is measured
   if (facts.nowMs < 0 && facts.preparation.findings > 0) steps.push({ code: "prepare", stage: "prepare", findings: facts.preparation.findings, untilMs: firstMs - facts.nowMs });
   const ageMs = scan ? facts.nowMs - scan.takenAtMs : 0;
-  if (!scan || ageMs > SCAN_GOOD_FOR_MS) {
+  if (!scan || ageMs > scanGoodForMs(facts.rescan)) {
     const on = facts.channels.filter((c) => facts.reports?.packs[c.packKey]?.isOn);
     if (on.length > 0) steps.push({ code: "packs-off", stage: "scan", channelIds: on.map((c) => c.id) });
     steps.push({ code: "scan", stage: "scan", why: scan ? "old" : "never", ageMs, untilMs: (here?.startMs ?? facts.nowMs) - facts.nowMs });

@@ -47,6 +47,9 @@ export interface SweepAnalysis {
   warnings: SweepWarning[];
 }
 
+/** So near a stronger carrier a line of the receiver's own is not seen. */
+const MASKED_HZ = 300_000;
+
 /** What a measurement means, as power per step: the noise floor, the television channels of the raster, narrow carriers with the share of passes they
  *  were seen in, and which of them are our own. Carriers inside a busy channel are not listed.
  * @param raster - null when none is known: then no television is told
@@ -68,7 +71,7 @@ export function analyseSweep(measurement: Measurement, raster: Raster | null, ow
   }
   const inTelevision = (hz: number) => tv.some((t) => t.state === "busy" && hz > t.lowHz - stepHz && hz < t.highHz + stepHz);
   const narrow = found.filter((c) => !inTelevision(c.frequencyHz));
-  const combs = findCombs(narrow, stepHz);
+  const combs = findCombs(narrow, stepHz, (hz) => inTelevision(hz) || narrow.some((c) => Math.abs(c.frequencyHz - hz) < Math.max(c.widthHz, MASKED_HZ)));
   const spurs = new Set(combs.flatMap((c) => c.linesHz));
   const carriers = narrow
     .map((c): SeenCarrier => {

@@ -13,6 +13,13 @@ test("lines at one spacing are a comb, with a place hidden by a station and each
   expect(combs[0]!.linesHz).toEqual(own.map((l) => l.frequencyHz));
 });
 
+test("stations may hide half of a comb", () => {
+  const hides = (hz: number) => [480, 504, 512, 528, 552].some((mhz) => Math.abs(hz - mhz * 1e6) < 4e6);
+  const own = Array.from({ length: 12 }, (_, k) => line(472 + k * 8)).filter((l) => !hides(l.frequencyHz));
+  expect(findCombs(own, 12_500, hides)[0]!.linesHz).toEqual(own.map((l) => l.frequencyHz));
+  expect(findCombs(own, 12_500)).toEqual([]);
+});
+
 test("carriers with speech on them are none, however even they stand, nor are four lines, nor what a coarse sweep shows", () => {
   const even = (count: number, widthHz: number) => Array.from({ length: count }, (_, k) => line(480 + k * 0.7, widthHz));
   expect(findCombs(even(8, 150_000), 12_500)).toEqual([]);

@@ -16,48 +16,63 @@ const WIDEST_LINE_HZ = 60_000;
 const MOST_LINES_LOOKED_AT = 250;
 
 /** Finds combs among narrow lines: at least five at one spacing, seven in ten of its places filled. Only where a bin is narrow enough to tell a line from a talker's carrier.
- * @param carriers - as found, in any order; @param stepHz - of the sweep */
-export function findCombs(carriers: readonly Pick<FoundCarrier, "frequencyHz" | "widthHz" | "levelDbm">[], stepHz: number): Comb[] {
+ * @param carriers - as found, in any order; @param stepHz - of the sweep; @param isHidden - where a line could not be seen: such places count neither way */
+export function findCombs(carriers: readonly Pick<FoundCarrier, "frequencyHz" | "widthHz" | "levelDbm">[], stepHz: number, isHidden: (hz: number) => boolean = () => false): Comb[] {
   if (stepHz > WIDEST_LINE_HZ / 2) return [];
   const widest = Math.max(WIDEST_LINE_HZ, stepHz * 2);
   let left = carriers.filter((c) => c.widthHz <= widest).sort((a, b) => b.levelDbm - a.levelDbm).slice(0, MOST_LINES_LOOKED_AT).map((c) => c.frequencyHz).sort((a, b) => a - b);
   const combs: Comb[] = [];
   for (;;) {
-    const best = longestComb(left, Math.max(2_000, stepHz * 0.6));
+    const best = longestComb(left, Math.max(2_000, stepHz * 0.6), isHidden);
     if (!best) return combs;
     combs.push(best);
     left = left.filter((hz) => !best.linesHz.includes(hz));
   }
 }
 
-function longestComb(linesHz: readonly number[], reachHz: number): Comb | null {
+function longestComb(linesHz: readonly number[], reachHz: number, isHidden: (hz: number) => boolean): Comb | null {
   let best: Comb | null = null;
   for (let i = 0; i < linesHz.length; i += 1) {
     for (let j = i + 1; j < linesHz.length; j += 1) {
       const firstHz = linesHz[i]!;
       const spacingHz = linesHz[j]! - firstHz;
       if (spacingHz < LEAST_SPACING_HZ) continue;
-      if (firstHz + spacingHz * Math.max(LEAST_LINES, best?.linesHz.length ?? 0) * LEAST_FOUND > linesHz.at(-1)! + reachHz) break;
-      const found = membersOf(linesHz, i, j, reachHz);
+      if (firstHz + spacingHz * (Math.max(LEAST_LINES, best?.linesHz.length ?? 0) - 1) > linesHz.at(-1)! + reachHz) break;
+      const found = membersOf(linesHz, i, j, reachHz, isHidden);
       if (found.length >= LEAST_LINES && found.length > (best?.linesHz.length ?? 0)) best = { firstHz, spacingHz: (found.at(-1)! - firstHz) / Math.round((found.at(-1)! - firstHz) / spacingHz), linesHz: found };
     }
   }
-  return best;
+  return best && goneOnDown(best, linesHz, reachHz, isHidden);
+}
+
+/** A comb with what lies below its first pair, whose next neighbours may be hidden. */
+function goneOnDown(comb: Comb, linesHz: readonly number[], reachHz: number, isHidden: (hz: number) => boolean): Comb {
+  const found = [...comb.linesHz];
+  for (let place = 1; comb.firstHz - place * comb.spacingHz >= linesHz[0]! - reachHz; place += 1) {
+    const wantedHz = comb.firstHz - place * comb.spacingHz;
+    const line = linesHz.find((hz) => Math.abs(hz - wantedHz) <= reachHz);
+    if (line !== undefined) found.unshift(line);
+    else if (!isHidden(wantedHz)) break;
+  }
+  return { ...comb, firstHz: found[0]!, linesHz: found };
 }
 
 /** Lines that go on from the pair at its spacing, which is measured better with each; ends where too many places are empty. */
-function membersOf(linesHz: readonly number[], i: number, j: number, reachHz: number): number[] {
+function membersOf(linesHz: readonly number[], i: number, j: number, reachHz: number, isHidden: (hz: number) => boolean): number[] {
   const firstHz = linesHz[i]!;
   let spacingHz = linesHz[j]! - firstHz;
   const found = [firstHz, linesHz[j]!];
   let at = j + 1;
+  let seen = 2;
   for (let place = 2; ; place += 1) {
     const wantedHz = firstHz + place * spacingHz;
     while (at < linesHz.length && linesHz[at]! < wantedHz - reachHz) at += 1;
     if (at >= linesHz.length) return found;
+    if (linesHz[at]! > wantedHz + reachHz && isHidden(wantedHz)) continue;
+    seen += 1;
     if (linesHz[at]! <= wantedHz + reachHz) {
       found.push(linesHz[at]!);
       spacingHz = (linesHz[at]! - firstHz) / place;
-    } else if (found.length < (place + 1) * LEAST_FOUND) return found;
+    } else if (found.length < seen * LEAST_FOUND) return found;
   }
 }

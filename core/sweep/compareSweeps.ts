@@ -32,7 +32,7 @@ export function compareSweeps(before: SweepAnalysis, after: SweepAnalysis): Swee
   const inBoth = (hz: number) => hz >= lowHz && hz <= highHz;
   const reachHz = Math.max(SAME_CARRIER_HZ, before.stepHz, after.stepHz);
   const match = (c: SeenCarrier, list: readonly SeenCarrier[]) => list.filter((o) => Math.abs(o.frequencyHz - c.frequencyHz) <= reachHz).sort((a, b) => Math.abs(a.frequencyHz - c.frequencyHz) - Math.abs(b.frequencyHz - c.frequencyHz))[0];
-  const [was, is] = [before.carriers.filter((c) => inBoth(c.frequencyHz)), after.carriers.filter((c) => inBoth(c.frequencyHz))];
+  const [was, is] = [before, after].map((x) => x.carriers.filter((c) => !c.isSpur && inBoth(c.frequencyHz))) as [SeenCarrier[], SeenCarrier[]];
   const tvOf = (a: SweepAnalysis, channel: number) => a.tv.find((t) => t.channel === channel);
   // per hertz, so that sweeps of different steps compare
   const perHz = (a: SweepAnalysis) => 10 * Math.log10(a.stepHz);

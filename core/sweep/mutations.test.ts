@@ -55,11 +55,11 @@ test("2,100 spoiled files: each is read or refused with a reason, none crashes o
       expect(result.error.code.length).toBeGreaterThan(0);
     } else {
       read += 1;
-      for (const m of result.value) {
-        expect(m.passes.every((p) => p.length === m.points)).toBe(true);
-        expect(m.stepHz).toBeGreaterThan(0);
-        expect(m.passes.some((p) => p.some((v) => !Number.isNaN(v)))).toBe(true);
-        if (m.points < 20_000) analyseSweep(m, RASTERS["EU-8"]);
+      for (const x of result.value) {
+        expect(x.measurement.passes.every((p) => p.length === x.measurement.points)).toBe(true);
+        expect(x.measurement.stepHz).toBeGreaterThan(0);
+        expect(x.measurement.passes.some((p) => p.some((v) => !Number.isNaN(v)))).toBe(true);
+        if (x.measurement.points < 20_000) analyseSweep(x.measurement, RASTERS["EU-8"]);
       }
     }
   }), { numRuns: 2100, seed: 20270504 });

@@ -34,21 +34,27 @@ export function readSweepFile(bytes: Uint8Array, partner: Uint8Array | null = nu
 const isMetadata = (bytes: Uint8Array): boolean => firstBinaryByte(bytes) < 0 && looksLikeSigmf(decodeText(bytes.subarray(0, 65536)));
 const stem = (name: string): string => name.replace(/^.*[\\/]/, "").replace(/\.[^.]*$/, "");
 
+/** What one file held. */
+export interface SweepRead {
+  name: string;
+  measurement: Measurement;
+}
+
 /** Reads several files as sweeps of one place. The two files of a recording are put together: by their common name, or because there is only one of each.
  * @returns the measurements in the order of the files, or the first file that cannot be read and why */
-export function readSweepFiles(files: readonly NamedFile[]): Result<Measurement[], { code: "sweep-file"; name: string; error: SweepFileError }> {
+export function readSweepFiles(files: readonly NamedFile[]): Result<SweepRead[], { code: "sweep-file"; name: string; error: SweepFileError }> {
   const metas = files.filter((f) => isMetadata(f.bytes));
   const others = files.filter((f) => !metas.includes(f));
   const binaries = others.filter((f) => f.bytes.length > 0 && firstBinaryByte(f.bytes) >= 0);
   const only = others.length === 1 ? others[0] : binaries.length === 1 ? binaries[0] : undefined;
   const partnerOf = (meta: NamedFile) => others.find((b) => stem(b.name) === stem(meta.name)) ?? (metas.length === 1 ? only : undefined);
   const paired = new Set(metas.flatMap((m) => partnerOf(m) ?? []));
-  const read: Measurement[] = [];
+  const read: SweepRead[] = [];
   for (const file of files) {
     if (paired.has(file)) continue;
     const one = readSweepFile(file.bytes, metas.includes(file) ? (partnerOf(file)?.bytes ?? null) : null);
     if (!one.ok) return fail({ code: "sweep-file", name: file.name, error: one.error });
-    read.push(one.value);
+    read.push({ name: file.name, measurement: one.value });
   }
   return ok(read);
 }

@@ -142,7 +142,7 @@ describe("packed files", () => {
     if (!zip.ok) throw new Error();
     expect(zip.value.map((f) => f.name).sort()).toEqual(["b.csv", "r/air.sigmf-data", "r/air.sigmf-meta"]);
     const read = readSweepFiles(zip.value);
-    expect(read.ok && read.value.map((m) => m.format).sort()).toEqual(["columns", "iq"]);
+    expect(read.ok && read.value.map((m) => m.measurement.format).sort()).toEqual(["columns", "iq"]);
   });
   test("a bomb stops at the limit; damaged and empty ones are told", () => {
     const bomb = gzipSync(new Uint8Array(3_000_000));

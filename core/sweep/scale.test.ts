@@ -45,10 +45,10 @@ test("two places are no two instruments, and an empty band tells nothing", () =>
 });
 
 test("aligned: the lower reading is raised and it is said; the same instrument twice stays as it is", () => {
-  const [a, b] = alignMeasurements([shifted(taken(1, 25_000, 0), -5), taken(1, 25_000, 90_000)], ["first.csv", "second.csv"]);
+  const [a, b] = alignMeasurements([{ name: "first.csv", measurement: shifted(taken(1, 25_000, 0), -5) }, { name: "second.csv", measurement: taken(1, 25_000, 90_000) }]);
   expect(a!.warnings[0]).toMatchObject({ code: "instruments-differ" });
   expect(a!.warnings[0]!.message).toMatch(/^second\.csv reads [45]\.\d dB higher than first\.csv .*raised/);
   expect(analyseSweep(a!, null).noiseFloorDbm - analyseSweep(b!, null).noiseFloorDbm).toBeCloseTo(0, 0);
-  const same = alignMeasurements([taken(1, 25_000, 0), taken(1, 25_000, 90_000)], ["a", "b"]);
+  const same = alignMeasurements([0, 90_000].map((ms) => ({ name: `${ms}`, measurement: taken(1, 25_000, ms) })));
   expect(same.flatMap((m) => m.warnings)).toEqual([]);
 });

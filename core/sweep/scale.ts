@@ -66,16 +66,19 @@ function stretchPowers(m: Measurement, lowHz: number, highHz: number): number[] 
       bins[at]! += 1;
     });
   }
-  return Array.from(sums, (sum, i) => (bins[i]! === 0 ? NaN : 10 * Math.log10((sum / bins[i]!) * (STRETCH_HZ / m.stepHz))));
+  return Array.from(sums, (sum, i) => (bins[i] === 0 ? NaN : 10 * Math.log10((sum / bins[i]!) * (STRETCH_HZ / m.stepHz))));
 }
 
 const WORTH_A_WORD_DB = 1.5;
 
 /** Brings measurements of one place, perhaps of several instruments, to one scale: each that reads lower than another where both saw the same is raised to it, for the higher
  *  reading is the careful one. Says so in a warning.
- * @param names - of the measurements, for the words; @param raises - false: only says what it found */
-export function alignMeasurements(list: readonly Measurement[], names: readonly string[], raises = true): Measurement[] {
-  const out = list.map(asPerStep);
+ * @param raises - false: only says what it found */
+export function alignMeasurements(list: readonly { name: string; measurement: Measurement }[], raises = true): Measurement[] {
+  const only = list.length === 1 ? list[0]!.measurement : null;
+  if (only) return [only];
+  const names = list.map((l) => l.name);
+  const out = list.map((l) => asPerStep(l.measurement));
   for (let b = 1; b < out.length; b += 1) {
     for (let a = 0; a < b; a += 1) {
       const found = instrumentOffset(out[a]!, out[b]!);

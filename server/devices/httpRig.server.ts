@@ -1,7 +1,10 @@
 import { createParser } from "eventsource-parser";
 import type { DeviceError, MeterReading } from "../../core/air/rig";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { PackReport, RigPort, SweepChunk, SweepHead } from "./port.server";
+import type { PackReport, RigPort, ScannerReport, SweepChunk, SweepHead } from "./port.server";
+
+const RETRIES = 5;
+const RETRY_MS = 250;
 
 /** Drives receivers and packs over their HTTP interface; a sweep comes as server-sent events. */
 export function httpRig(baseUrl: string): RigPort {
@@ -21,7 +24,7 @@ export function httpRig(baseUrl: string): RigPort {
   const half = (receiverKey: string, index: number) => `/receivers/${encodeURIComponent(receiverKey)}/halves/${index}`;
 
   return {
-    report: () => call<{ receivers: Record<string, { halvesHz: number[] }>; packs: Record<string, PackReport> }>("GET", "/report"),
+    report: () => call<{ receivers: Record<string, { halvesHz: number[] }>; packs: Record<string, PackReport>; scanners: ScannerReport[] }>("GET", "/report"),
     tune: async (key, index, frequencyHz) => done(await call("PUT", half(key, index), { frequencyHz })),
     sync: async (key, index, packKey) => done(await call("POST", `${half(key, index)}/infrared`, { packKey })),
     meter: (key, index) => call<MeterReading>("GET", `${half(key, index)}/meter`),
@@ -30,28 +33,40 @@ export function httpRig(baseUrl: string): RigPort {
       fitOut: async (units) => done(await call("PUT", "/units", units)),
       carryTo: async (siteKey) => done(await call("PUT", "/site", { siteKey })),
     },
-    async sweep(key, passes, onHead, onChunk, signal) {
-      const begun = await call<SweepHead & { id: string }>("POST", `/receivers/${encodeURIComponent(key)}/sweeps`, { passes });
+    async sweep(key, { passes, stretch }, onHead, onChunk, signal) {
+      const begun = await call<SweepHead & { id: string }>("POST", `/instruments/${encodeURIComponent(key)}/sweeps`, { passes, ...stretch });
       if (!begun.ok) return begun;
       onHead(begun.value);
       let end: "done" | "stopped" | null = null;
-      const parser = createParser({
-        onEvent: ({ event, data }) => {
-          if (event === "levels") onChunk(JSON.parse(data) as SweepChunk);
-          else if (event === "done" || event === "stopped") end = event;
-        },
-      });
-      try {
-        const response = await fetch(`${baseUrl}/sweeps/${begun.value.id}/events`, { signal });
-        const decoder = new TextDecoder();
-        for await (const piece of response.body as unknown as AsyncIterable<Uint8Array>) parser.feed(decoder.decode(piece, { stream: true }));
-      } catch (error) {
-        await call("DELETE", `/sweeps/${begun.value.id}`);
-        if (signal.aborted) return fail({ code: "stopped" });
-        return fail({ code: "device-unreachable", detail: (error as Error).message });
+      let lastId = "";
+      let tries = 0;
+      let detail = "the sweep broke off";
+      // the instrument goes on measuring while nobody listens: after a break it is asked for what came since
+      while (end === null && tries <= RETRIES) {
+        const parser = createParser({
+          onEvent: ({ event, data, id }) => {
+            tries = 0;
+            lastId = id ?? lastId;
+            if (event === "levels") onChunk(JSON.parse(data) as SweepChunk);
+            else if (event === "done" || event === "stopped") end = event;
+          },
+        });
+        try {
+          const response = await fetch(`${baseUrl}/sweeps/${begun.value.id}/events`, { signal, headers: { "last-event-id": lastId } });
+          if (!response.ok) break; // the instrument knows nothing of it any more
+          const decoder = new TextDecoder();
+          for await (const piece of response.body as unknown as AsyncIterable<Uint8Array>) parser.feed(decoder.decode(piece, { stream: true }));
+        } catch (error) {
+          if (signal.aborted) {
+            await call("DELETE", `/sweeps/${begun.value.id}`);
+            return fail({ code: "stopped" });
+          }
+          detail = (error as Error).message;
+        }
+        if (end === null) await new Promise((resolve) => setTimeout(resolve, RETRY_MS * (tries += 1)));
       }
       if (end === "done") return ok(null);
-      return fail(end === "stopped" ? { code: "stopped" } : { code: "device-unreachable", detail: "the sweep broke off" });
+      return fail(end === "stopped" ? { code: "stopped" } : { code: "device-unreachable", detail });
     },
   };
 }

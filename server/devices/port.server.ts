@@ -1,5 +1,6 @@
 import type { DeviceError, MeterReading, Rig } from "../../core/air/rig";
 import type { UnitReports } from "../../core/day/facts";
+import type { Stretch } from "../../core/regions/region";
 import type { Result } from "../../core/units/result";
 
 /** A piece of a sweep as it comes in. */
@@ -14,6 +15,20 @@ export interface SweepHead {
   stepHz: number;
   points: number;
   passes: number;
+}
+
+/** What of an instrument's range to sweep, and how often. */
+export interface SweepAsked {
+  passes: number;
+  /** Null: everything it reaches. */
+  stretch: Stretch | null;
+}
+
+/** An instrument beside the receivers that sweeps and does nothing else. */
+export interface ScannerReport extends Stretch {
+  key: string;
+  label: string;
+  stepHz: number;
 }
 
 export interface PackPractice {
@@ -33,13 +48,13 @@ export interface PackReport {
 /** What anything must do that lets the application drive receivers and packs. Every adapter passes the same contract test. */
 export interface RigPort {
   /** What the units say of themselves now. */
-  report: () => Promise<Result<UnitReports & { packs: Record<string, PackReport> }, DeviceError>>;
+  report: () => Promise<Result<UnitReports & { packs: Record<string, PackReport>; scanners: ScannerReport[] }, DeviceError>>;
   tune: (receiverKey: string, half: number, frequencyHz: number) => Promise<Result<null, DeviceError>>;
   /** Copies a half's frequency to a pack that is held before it. */
   sync: (receiverKey: string, half: number, packKey: string) => Promise<Result<null, DeviceError>>;
   meter: (receiverKey: string, half: number) => Promise<Result<MeterReading, DeviceError>>;
-  /** Sweeps a receiver's whole block; pieces come as they are measured. Stops when the signal says so, and then answers "stopped". */
-  sweep: (receiverKey: string, passes: number, onHead: (head: SweepHead) => void, onChunk: (chunk: SweepChunk) => void, signal: AbortSignal) => Promise<Result<null, DeviceError>>;
+  /** Sweeps with a receiver or a scanner; pieces come as they are measured, each once and in order, also when the connection drops between. Stops when the signal says so, and then answers "stopped". */
+  sweep: (key: string, asked: SweepAsked, onHead: (head: SweepHead) => void, onChunk: (chunk: SweepChunk) => void, signal: AbortSignal) => Promise<Result<null, DeviceError>>;
   /** Hands on practice units. Real units have hands of their own: null there. */
   practice: {
     setPack: (packKey: string, change: PackPractice) => Promise<Result<null, DeviceError>>;

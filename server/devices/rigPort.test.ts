@@ -2,7 +2,7 @@ import { PORT_ELLERY_SITES } from "../../core/air/portEllery";
 import type { Rig } from "../../core/air/rig";
 import { httpRig } from "./httpRig.server";
 import type { RigPort, SweepChunk, SweepHead } from "./port.server";
-import { startStandIn, type StandIn } from "./standIn/standInServer.server";
+import { type RigStandIn, startStandIn } from "./standIn/standInServer.server";
 
 const tuning = [{ lowHz: 470e6, highHz: 474e6, stepHz: 25_000 }];
 const figures = { bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25 };
@@ -13,11 +13,12 @@ const rig = (): Rig => ({
     { key: "p", tuning, frequencyHz: 470.5e6, powerMw: 50, isOn: false, isMuted: false, isMicPlugged: true, wear: "chest" },
     { key: "far", tuning: [{ lowHz: 566e6, highHz: 614e6, stepHz: 25_000 }], frequencyHz: 570e6, powerMw: 50, isOn: true, isMuted: false, isMicPlugged: true, wear: "chest" },
   ],
+  scanners: [{ key: "s", label: "Scanner", lowHz: 470e6, highHz: 480e6, stepHz: 12_500, msPerStep: 2, figures, readsDb: 3, lines: { everyHz: 2e6, levelDbm: -90 } }],
 });
 
 /** What every adapter must hold. A real receiver's adapter gets a line here when it is written. */
 describe.each([["the stand-in over HTTP", (speed: number) => startStandIn({ sites: PORT_ELLERY_SITES, initialRig: rig(), stateFile: null, speed, nowMs: () => 1_000_000 })]])("%s", (_, start) => {
-  let standIn: StandIn;
+  let standIn: RigStandIn;
   let port: RigPort;
   beforeEach(async () => {
     standIn = await start(500);
@@ -69,7 +70,7 @@ describe.each([["the stand-in over HTTP", (speed: number) => startStandIn({ site
   test("a sweep comes in order and whole, each pass", async () => {
     let head: SweepHead | null = null;
     const chunks: SweepChunk[] = [];
-    const result = await port.sweep("r", 2, (h) => { head = h; }, (c) => chunks.push(c), new AbortController().signal);
+    const result = await port.sweep("r", { passes: 2, stretch: null }, (h) => { head = h; }, (c) => chunks.push(c), new AbortController().signal);
     expect(result).toEqual({ ok: true, value: null });
     expect(head).toMatchObject({ lowHz: 470e6, stepHz: 25_000, points: 161, passes: 2 });
     for (const pass of [0, 1]) {
@@ -82,9 +83,35 @@ describe.each([["the stand-in over HTTP", (speed: number) => startStandIn({ site
   test("a sweep can be stopped, and the receiver is free again", async () => {
     const slow = await start(2);
     const stop = new AbortController();
-    const running = httpRig(slow.url).sweep("r", 1, () => undefined, () => stop.abort(), stop.signal);
+    const running = httpRig(slow.url).sweep("r", { passes: 1, stretch: null }, () => undefined, () => stop.abort(), stop.signal);
     expect(await running).toEqual({ ok: false, error: { code: "stopped" } });
     expect((await httpRig(slow.url).tune("r", 0, 471e6)).ok).toBe(true);
+    await slow.close();
+  });
+
+  test("a scanner sweeps its range or a stretch of it, reads its own way and leaves its lines; beyond its range it says so", async () => {
+    const reported = await port.report();
+    expect(reported).toMatchObject({ ok: true, value: { scanners: [{ key: "s", lowHz: 470e6, highHz: 480e6, stepHz: 12_500 }] } });
+    let head: SweepHead | null = null;
+    const levels: number[] = [];
+    await port.sweep("s", { passes: 1, stretch: { lowHz: 473.99e6, highHz: 475e6 } }, (h) => { head = h; }, (c) => levels.push(...c.levelsDbm), new AbortController().signal);
+    expect(head).toMatchObject({ lowHz: 474e6, points: 81 });
+    expect(levels[0]).toBeGreaterThan(-90);
+    expect(levels[1]).toBeLessThan(-100);
+    expect(await port.sweep("s", { passes: 1, stretch: { lowHz: 600e6, highHz: 610e6 } }, () => undefined, () => undefined, new AbortController().signal)).toMatchObject({ ok: false, error: { code: "outside-tuning", highHz: 480e6 } });
+  });
+
+  test("a sweep goes on where it was after the connection dropped twice: each piece comes once", async () => {
+    const slow = await start(60);
+    const chunks: SweepChunk[] = [];
+    const result = await httpRig(slow.url).sweep("r", { passes: 1, stretch: null }, () => undefined, (c) => {
+      chunks.push(c);
+      if (chunks.length === 1 || chunks.length === 2) slow.dropConnections();
+    }, new AbortController().signal);
+    expect(result).toEqual({ ok: true, value: null });
+    expect(chunks.length).toBeGreaterThanOrEqual(1);
+    expect(chunks.map((c) => c.fromIndex)).toEqual(chunks.map((_c, i) => chunks.slice(0, i).reduce((n, p) => n + p.levelsDbm.length, 0)));
+    expect(chunks.reduce((n, c) => n + c.levelsDbm.length, 0)).toBe(161);
     await slow.close();
   });
 
@@ -92,7 +119,7 @@ describe.each([["the stand-in over HTTP", (speed: number) => startStandIn({ site
     expect(await port.practice!.carryTo("nowhere")).toMatchObject({ ok: false, error: { code: "no-such-unit" } });
     const levels = async () => {
       const all: number[] = [];
-      await port.sweep("r", 1, () => undefined, (c) => all.push(...c.levelsDbm), new AbortController().signal);
+      await port.sweep("r", { passes: 1, stretch: null }, () => undefined, (c) => all.push(...c.levelsDbm), new AbortController().signal);
       return all;
     };
     const loft = await levels();
@@ -104,7 +131,7 @@ describe.each([["the stand-in over HTTP", (speed: number) => startStandIn({ site
 test("a receiver that does not answer is a value, not a crash", async () => {
   const gone = httpRig("http://127.0.0.1:9");
   expect(await gone.report()).toMatchObject({ ok: false, error: { code: "device-unreachable" } });
-  expect(await gone.sweep("r", 1, () => undefined, () => undefined, new AbortController().signal)).toMatchObject({ ok: false, error: { code: "device-unreachable" } });
+  expect(await gone.sweep("r", { passes: 1, stretch: null }, () => undefined, () => undefined, new AbortController().signal)).toMatchObject({ ok: false, error: { code: "device-unreachable" } });
 });
 
 test("the stand-in keeps its settings while it is off", async () => {

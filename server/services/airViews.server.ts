@@ -1,17 +1,20 @@
-import type { AirView, LawView } from "../../contract/airView";
+import type { AirView, ElsewhereView, LawView, ScanChoices, TraceView } from "../../contract/airView";
 import { packFrequencyHz } from "../../core/day/channelState";
 import { type BlockRoom, blockRoom, quietStretches, type QuietStretch } from "../../core/day/quietPlaces";
 import { modelName, receiverModel } from "../../core/kit/models";
-import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
+import { analyseSweep, type SweepAnalysis } from "../../core/sweep/analyseSweep";
 import { compareSweeps, type SweepDifference } from "../../core/sweep/compareSweeps";
+import { instrumentOffset, shifted } from "../../core/sweep/scale";
+import { receiversToScan } from "../../core/kit/scanCover";
+import { listWords } from "../../contract/format";
 import { openStretches, takenTelevision } from "../../core/day/pickProblem";
-import { rasterOf } from "../../core/regions/region";
+import { mergeStretches, rasterOf, type Stretch } from "../../core/regions/region";
 import { historyOf, percentileOfPasses } from "../../core/sweep/overTime";
-import { loadMeasurement } from "../db/repositories/sweeps.server";
+import type { StoredSweep } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";
 import type { LoadedDay } from "./dayView.server";
 import type { PickBasis } from "./plans.server";
-import { analysisOf } from "./scans.server";
+import { analysisOf, measurementOf, scanningReceivers } from "./scans.server";
 
 const tenth = (values: Float64Array): number[] => Array.from(values, (v) => Math.round(v * 10) / 10);
 
@@ -19,9 +22,9 @@ const HISTORY_COLUMNS = 480;
 const HISTORY_ROWS = 60;
 
 /** What several passes tell over time; null where nothing was looked at twice. */
-async function overTimeOf(app: AppContext, analysis: SweepAnalysis, sweepId: number): Promise<AirView["overTime"]> {
+async function overTimeOf(app: AppContext, analysis: SweepAnalysis, sweep: StoredSweep): Promise<AirView["overTime"]> {
   if (analysis.looksPerBin < 2) return null;
-  const measurement = await loadMeasurement(app.db, sweepId);
+  const measurement = await measurementOf(app, sweep);
   if (!measurement) return null;
   const { passes } = measurement;
   return {
@@ -33,10 +36,10 @@ async function overTimeOf(app: AppContext, analysis: SweepAnalysis, sweepId: num
 /** The newest scan of the present place as it is drawn; null before the first. */
 export async function airViewOf(app: AppContext, { sweep, analysis }: PickBasis): Promise<AirView | null> {
   if (!sweep || !analysis) return null;
-  const { lowHz, highHz, stepHz, noiseFloorDbm, tv, carriers, humps, warnings } = analysis;
+  const { lowHz, highHz, stepHz, noiseFloorDbm, tv, carriers, humps, combs, warnings } = analysis;
   return {
-    sweepId: sweep.id, takenAtMs: sweep.takenAtMs, source: sweep.source, looksPerBin: analysis.looksPerBin, lowHz, highHz, stepHz, noiseFloorDbm, tv, carriers, humps, warnings,
-    overTime: await overTimeOf(app, analysis, sweep.id), maxDbm: tenth(analysis.maxDbm), floorDbm: tenth(analysis.floorDbm),
+    sweepId: sweep.id, takenAtMs: sweep.takenAtMs, source: sweep.source, looksPerBin: analysis.looksPerBin, lowHz, highHz, stepHz, noiseFloorDbm, tv, carriers, humps, combs, setup: sweep.setup, warnings,
+    overTime: await overTimeOf(app, analysis, sweep), maxDbm: tenth(analysis.maxDbm), floorDbm: tenth(analysis.floorDbm),
   };
 }
 
@@ -51,7 +54,7 @@ const SAME_CARRIER_HZ = 25_000;
 
 /** Carriers of a scan that stand on a frequency of ours and were not known as ours when it was taken. */
 export function ownSuspects({ facts, plan }: LoadedDay, analysis: SweepAnalysis | null): OwnSuspect[] {
-  return (analysis?.carriers ?? []).filter((c) => c.own === null).flatMap((c) => {
+  return (analysis?.carriers ?? []).filter((c) => c.own === null && !c.isSpur).flatMap((c) => {
     const channel = facts.channels.find((x) => {
       const mine = [plan?.picks.find((p) => p.channelId === x.id)?.frequencyHz, packFrequencyHz(facts, x, facts.syncs.filter((s) => s.channelId === x.id))];
       return mine.some((hz) => hz !== null && hz !== undefined && Math.abs(hz - c.frequencyHz) <= SAME_CARRIER_HZ);
@@ -64,33 +67,74 @@ export function ownSuspects({ facts, plan }: LoadedDay, analysis: SweepAnalysis 
 export function quietViewOf({ units, kit }: LoadedDay, { request, analysis }: PickBasis): { stretches: QuietStretch[]; blocks: BlockRoom[] } | null {
   if (!analysis) return null;
   const bandwidthHz = request.channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0) || 200_000;
-  const stretches = quietStretches(request, bandwidthHz);
+  const all = quietStretches(request, bandwidthHz);
   const receivers = units.filter((u) => u.kind === "receiver").map((u) => ({ label: u.label, model: receiverModel(kit, u.modelId) })).filter((r) => r.model.tuning.length > 0);
   const kinds = [...new Set(receivers.map((r) => r.model))].map((model) => ({
     name: model.block === null ? modelName(model) : `block ${model.block}`, receivers: receivers.filter((r) => r.model === model).map((r) => r.label), tuning: model.tuning, banks: model.banks, bandwidthHz: model.bandwidthHz,
   }));
-  return { stretches, blocks: blockRoom(request, stretches, kinds) };
+  return { stretches: quietStretches({ ...request, windows: reachable(request.windows, [...request.channels.flatMap((c) => c.tuning), ...kinds.flatMap((k) => k.tuning)]) }, bandwidthHz), blocks: blockRoom(request, all, kinds) };
 }
 
-/** The difference between a scan and the newest one here, and the older one as it is drawn. */
-export async function differenceOf(app: AppContext, loaded: LoadedDay, basis: PickBasis, otherId: number): Promise<{ difference: SweepDifference | null; trace: SpectrumTraceView } | null> {
+/** The difference between a scan and the newest one here, and the older one as it is drawn. Two instruments at one place are brought to one scale first, and it is said. */
+export async function differenceOf(app: AppContext, loaded: LoadedDay, basis: PickBasis, otherId: number): Promise<{ difference: SweepDifference | null; trace: TraceView; offset: { source: string; byDb: number } | null } | null> {
   const other = loaded.sweeps.find((s) => s.id === otherId);
-  if (!other || !basis.analysis || other.id === basis.sweep?.id) return null;
-  const before = await analysisOf(app, loaded, other);
-  return before && { difference: compareSweeps(before, basis.analysis), trace: { lowHz: before.lowHz, stepHz: before.stepHz, levelsDbm: tenth(before.maxDbm) } };
+  const { sweep, analysis } = basis;
+  if (!other || !sweep || !analysis || other.id === sweep.id) return null;
+  const offset = await offsetBetween(app, other, sweep);
+  const measured = offset && (await measurementOf(app, other));
+  const before = measured ? analyseSweep(shifted(measured, offset.byDb), rasterOf(loaded.region), other.own) : await analysisOf(app, loaded, other);
+  return before && { difference: compareSweeps(before, analysis), trace: traceOf(before), offset };
 }
 
-/** A trace as plain data. */
-export interface SpectrumTraceView {
-  lowHz: number;
-  stepHz: number;
-  levelsDbm: number[];
+const traceOf = (a: SweepAnalysis): TraceView => ({ lowHz: a.lowHz, stepHz: a.stepHz, levelsDbm: tenth(a.maxDbm) });
+const LEAST_OFFSET_DB = 1.5;
+
+/** How much higher the newer one's instrument reads, where another one took the older at the same place. */
+async function offsetBetween(app: AppContext, older: StoredSweep, newer: StoredSweep): Promise<{ source: string; byDb: number } | null> {
+  if (older.placeId !== newer.placeId || older.setup.setting !== newer.setup.setting || older.source === newer.source) return null;
+  const [a, b] = [await measurementOf(app, older), await measurementOf(app, newer)];
+  const found = a && b ? instrumentOffset(a, b) : null;
+  return found && Math.abs(found.offsetDb) >= LEAST_OFFSET_DB ? { source: older.source, byDb: found.offsetDb } : null;
+}
+
+/** The newest scan of the day where none answers for here: of another place, or of the other side of the door. */
+export async function elsewhereOf(app: AppContext, loaded: LoadedDay, basis: PickBasis): Promise<ElsewhereView | null> {
+  const sweep = loaded.sweeps.at(-1);
+  if (basis.sweep || !sweep) return null;
+  const analysis = await analysisOf(app, loaded, sweep);
+  const place = loaded.places.find((p) => p.id === sweep.placeId);
+  return analysis && { takenAtMs: sweep.takenAtMs, source: sweep.source, place: place?.name ?? "a place of before", setting: sweep.setup.setting ?? place?.setting ?? "indoors", isSamePlace: sweep.placeId === loaded.day.currentPlaceId, trace: traceOf(analysis) };
+}
+
+/** What a scan can be begun with: instruments, stretches, antennas. */
+export function scanChoicesOf(loaded: LoadedDay): ScanChoices {
+  const { report, sweeps, prepFacts } = loaded;
+  const receivers = scanningReceivers(loaded);
+  const scanners = report?.ok ? report.value.scanners.map(({ key, label }) => ({ key, label })) : [];
+  const blocks = receivers.filter((r, i) => receivers.findIndex((o) => o.tuning.lowHz === r.tuning.lowHz && o.tuning.highHz === r.tuning.highHz) === i);
+  const last = sweeps.at(-1);
+  return {
+    receivers: receivers.length === 0 ? null : listWords(receiversToScan(receivers).map((r) => r.label)), scanners,
+    blocks: blocks.map(({ block, label, tuning }) => ({ name: block === null ? label : `block ${block}`, ...tuning })),
+    antennas: [...new Set(prepFacts.stock.filter((s) => s.kind === "antenna" && s.count > 0).map((s) => (s.block === null ? "wideband antennas" : `antennas of block ${s.block}`)))],
+    lastAntenna: last?.setup.antenna ?? "", lastScanner: scanners.find((s) => s.label === last?.source)?.key ?? null,
+  };
+}
+
+/** What of some stretches lies where something of ours can go; all of them where nothing of ours tunes. */
+function reachable(stretches: readonly Stretch[], tuning: readonly Stretch[]): Stretch[] {
+  const reach = mergeStretches(tuning);
+  if (reach.length === 0) return [...stretches];
+  return stretches.flatMap((s) => reach.flatMap((t) => {
+    const [lowHz, highHz] = [Math.max(s.lowHz, t.lowHz), Math.min(s.highHz, t.highHz)];
+    return lowHz <= highHz ? [{ lowHz, highHz }] : [];
+  }));
 }
 
 export function lawViewOf({ day, region, stations }: LoadedDay, { request, analysis }: PickBasis): LawView {
   const bandwidthHz = request.channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0);
   return {
-    windows: [...request.windows], raster: rasterOf(region), taken: takenTelevision({ raster: rasterOf(region), stations, analysis }), open: openStretches(request, bandwidthHz),
+    windows: [...request.windows], raster: rasterOf(region), taken: takenTelevision({ raster: rasterOf(region), stations, analysis }), open: reachable(openStretches(request, bandwidthHz), request.channels.flatMap((c) => c.tuning)),
     maxNoiseDbm: day.maxNoiseDbm, regionTitle: region.title, advice: region.advice, licence: region.bands[0]?.licence ?? "",
   };
 }

@@ -103,7 +103,7 @@ export async function loadDay(app: AppContext, dayId: number) {
   };
   const findings = prepFindings(prepFacts);
   const facts: DayFacts = {
-    nowMs: dayNowMs(app, day), places, currentPlaceId: day.currentPlaceId, channels, sweeps, plan, syncs, levels, placeChecks,
+    nowMs: dayNowMs(app, day), places, currentPlaceId: day.currentPlaceId, channels, sweeps, rescan: day.rescan, plan, syncs, levels, placeChecks,
     reports: report?.ok ? report.value : null, preparation: { units: units.length, findings: findings.length },
   };
   return { day, region, kit, places, stored, units, unit, stations, sweeps, plans, plan, levels, placeChecks, facts, report, prepFacts, findings };

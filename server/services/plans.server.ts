@@ -2,7 +2,7 @@ import { PROFILES, type ProfileName } from "../../core/coordination/profile";
 import type { CoordinationRequest } from "../../core/coordination/request";
 import { verifySet } from "../../core/coordination/verify";
 import { carrierId, pickProblem, type PickFacts } from "../../core/day/pickProblem";
-import { latestScan } from "../../core/day/channelState";
+import { countingScan } from "../../core/day/channelState";
 import { receiverModel } from "../../core/kit/models";
 import { powerOf } from "../../core/kit/units";
 import { rasterOf } from "../../core/regions/region";
@@ -26,7 +26,7 @@ export interface PickBasis {
 /** The problem that a pick at the present place must solve, from the newest scan here. */
 export async function pickBasis(app: AppContext, loaded: LoadedDay, profile: ProfileName): Promise<PickBasis> {
   const { day, region, kit, stored, stations, facts, unit, sweeps } = loaded;
-  const newest = latestScan(facts, day.currentPlaceId);
+  const newest = countingScan(facts);
   const sweep = sweeps.find((s) => s.id === newest?.id) ?? null;
   const analysis = sweep ? await analysisOf(app, loaded, sweep) : null;
   const problem: PickFacts = {

@@ -1,5 +1,5 @@
 import { PORT_ELLERY_SITES, PORT_ELLERY_STATIONS } from "../../core/air/portEllery";
-import type { Rig, RigPack } from "../../core/air/rig";
+import type { Rig, RigPack, RigScanner } from "../../core/air/rig";
 import { SHIPPED_KIT } from "../../core/kit/shipped";
 import type { CaseUnit, StockItem } from "../../core/kit/units";
 import { insertChannel, type StoredChannel } from "../db/repositories/channels.server";
@@ -83,5 +83,11 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
 export function practiceRig(): Rig {
   const { receivers, packs } = practiceUnits(SHIPPED_KIT, UNITS, CAST);
   const left: Record<string, Partial<RigPack>> = { "pack-c": { isOn: true, frequencyHz: 496_300_000 }, "pack-d": { isMuted: true } };
-  return { siteKey: "net-loft", receivers, packs: packs.map((p) => ({ ...p, ...left[p.key] })) };
+  return { siteKey: "net-loft", receivers, packs: packs.map((p) => ({ ...p, ...left[p.key] })), scanners: [PRACTICE_SCANNER] };
 }
+
+/** A scanner on the cart: wider and quicker than the receivers, reads higher than they do, and leaves lines of its own. */
+const PRACTICE_SCANNER: RigScanner = {
+  key: "scanner", label: "Leadline scanner", lowHz: 470e6, highHz: 694e6, stepHz: 12_500, msPerStep: 1.5, readsDb: 3.2, lines: { everyHz: 8_000_000, levelDbm: -101 },
+  figures: { bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 20, overloadDbm: -20 },
+};

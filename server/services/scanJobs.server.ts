@@ -1,4 +1,5 @@
 import type { SweepChunk, SweepHead } from "../devices/port.server";
+import { PLAIN_SETUP, type SweepSetup } from "../../core/sweep/setup";
 import type { Measurement } from "../../core/sweep/sweep";
 
 /** One receiver's part of a running scan. */
@@ -17,6 +18,10 @@ export type ScanEvent =
 export interface ScanJob {
   dayId: number;
   placeId: number;
+  /** How it is taken. */
+  setup: SweepSetup;
+  /** It goes on until somebody stops it; what was looked at whole by then is kept. */
+  untilStopped: boolean;
   abort: AbortController;
   /** When stopped, what is in already is kept. */
   keepsPart: boolean;
@@ -32,23 +37,24 @@ export class ScanJobs {
     return this.byDay.get(dayId) ?? null;
   }
 
-  begin(dayId: number, placeId: number): ScanJob {
+  begin(dayId: number, placeId: number, p: { setup: SweepSetup; untilStopped: boolean } = { setup: PLAIN_SETUP, untilStopped: false }): ScanJob {
     if (this.byDay.has(dayId)) throw new Error(`day ${dayId} is scanning already`);
-    const job: ScanJob = { dayId, placeId, abort: new AbortController(), keepsPart: false, parts: new Map(), listeners: new Set() };
+    const job: ScanJob = { dayId, placeId, ...p, abort: new AbortController(), keepsPart: false, parts: new Map(), listeners: new Set() };
     this.byDay.set(dayId, job);
     return job;
   }
 
   addPart(job: ScanJob, part: ScanPart): void {
-    job.parts.set(part.receiverKey, { ...part, levels: Array.from({ length: part.passes }, () => new Float64Array(part.points).fill(NaN)), measured: 0 });
+    job.parts.set(part.receiverKey, { ...part, levels: [], measured: 0 });
     emit(job, { type: "part", part });
   }
 
   addLevels(job: ScanJob, receiverKey: string, chunk: SweepChunk): void {
     const part = job.parts.get(receiverKey);
-    const pass = part?.levels[chunk.pass];
-    if (!part || !pass) return;
-    pass.set(chunk.levelsDbm, chunk.fromIndex);
+    if (!part || chunk.pass >= part.passes) return;
+    // a scan until somebody stops it takes room only for what came in
+    while (part.levels.length <= chunk.pass) part.levels.push(new Float64Array(part.points).fill(NaN));
+    part.levels[chunk.pass]!.set(chunk.levelsDbm, chunk.fromIndex);
     part.measured += chunk.levelsDbm.length;
     emit(job, { type: "levels", receiverKey, ...chunk });
   }
@@ -76,9 +82,10 @@ export function catchUp(job: ScanJob): ScanEvent[] {
 /** What was measured as measurements, one a receiver; passes that did not begin are left out, and one that did not end says so. */
 export const measurementsOf = (job: ScanJob): Measurement[] =>
   [...job.parts.values()].flatMap((p): Measurement[] => {
-    const passes = p.levels.slice(0, Math.ceil(p.measured / p.points));
+    const whole = Math.floor(p.measured / p.points);
+    const passes = p.levels.slice(0, job.untilStopped && whole > 0 ? whole : Math.ceil(p.measured / p.points));
     if (passes.length === 0) return [];
-    const completePasses = Math.floor(p.measured / p.points);
+    const completePasses = Math.min(whole, passes.length);
     const warnings = completePasses < passes.length ? [{ code: "scan-stopped", message: `${p.label} was stopped at ${((p.lowHz + ((p.measured - 1) % p.points) * p.stepHz) / 1e6).toFixed(1)} MHz of pass ${passes.length}.` }] : [];
     return [{ format: "columns", lowHz: p.lowHz, stepHz: p.stepHz, points: p.points, passes, completePasses, warnings }];
   });

@@ -1,3 +1,4 @@
+import { PLAIN_SETUP } from "../../core/sweep/setup";
 import { catchUp, measurementsOf, ScanJobs, type ScanEvent } from "./scanJobs.server";
 
 const part = (receiverKey: string, points: number, passes = 1) => ({ receiverKey, label: receiverKey, lowHz: 470e6, stepHz: 25_000, points, passes });
@@ -29,6 +30,15 @@ test("whoever comes late is brought up to date with the same levels that others 
   };
   expect(picture(catchUp(job))).toEqual(picture(early));
   expect(catchUp(job)[0]).toEqual({ type: "part", part: part("a", 4, 2) });
+});
+
+test("until somebody stops it: what was looked at whole is kept, the last pass as far as it came is not", () => {
+  const jobs = new ScanJobs();
+  const job = jobs.begin(1, 7, { setup: PLAIN_SETUP, untilStopped: true });
+  jobs.addPart(job, part("a", 2, 240));
+  for (const pass of [0, 1]) jobs.addLevels(job, "a", { pass, fromIndex: 0, levelsDbm: [-1, -2 - pass] });
+  jobs.addLevels(job, "a", { pass: 2, fromIndex: 0, levelsDbm: [-9] });
+  expect(measurementsOf(job)).toMatchObject([{ completePasses: 2, passes: [{ 1: -2 }, { 1: -3 }], warnings: [] }]);
 });
 
 test("what was measured, and the end is told once", () => {

@@ -1,44 +1,72 @@
 import { analyseSweep, type SweepAnalysis } from "../../core/sweep/analyseSweep";
 import { mergeParallel } from "../../core/sweep/mergeMeasurements";
+import { measuredWith, PLAIN_SETUP, type SweepSetup } from "../../core/sweep/setup";
+import type { Measurement } from "../../core/sweep/sweep";
 import { receiverModel } from "../../core/kit/models";
 import { tuningSpan } from "../../core/coordination/tuning";
 import { receiversToScan } from "../../core/kit/scanCover";
-import { rasterOf } from "../../core/regions/region";
+import { rasterOf, type Stretch } from "../../core/regions/region";
+import type { RescanRule } from "../../core/day/facts";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { serviceErrorWords } from "../../contract/errorWords";
-import { findDay } from "../db/repositories/days.server";
-import { insertSweep, loadMeasurement, type StoredSweep, updateSweepOwn } from "../db/repositories/sweeps.server";
+import { findDay, updateDay } from "../db/repositories/days.server";
+import { insertSweep, loadMeasurement, type StoredSweep, updateSweepOwn, updateSweepSetup } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { catchUp, measurementsOf, type ScanEvent, type ScanJob } from "./scanJobs.server";
 
-/** Begins a scan at the day's present place with the receivers that together cover what the channels tune. It goes on by itself; what it
+/** What is asked of a scan. */
+export interface ScanAsked {
+  /** Null: again and again until somebody stops it. */
+  passes: number | null;
+  /** The key of a scanner; null: the receivers of the case. */
+  scannerKey: string | null;
+  /** Null: everything that can be looked at. */
+  stretch: Stretch | null;
+  setting: "indoors" | "outdoors";
+  antenna: string;
+}
+
+/** A scan that nobody stops ends by itself. */
+const MOST_PASSES = 240;
+
+/** Begins a scan at the day's present place, with a scanner or with the receivers that together cover what the channels tune. It goes on by itself; what it
  *  measured is stored when the last step is in, and not before. */
-export async function startScan(app: AppContext, dayId: number, passes: number): Promise<Result<null, ServiceError>> {
+export async function startScan(app: AppContext, dayId: number, asked: ScanAsked): Promise<Result<null, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const { day, units, kit } = loaded.value;
+  const { day, report } = loaded.value;
   if (!app.rig || !day.isPractice) return fail({ code: "no-rig" });
   if (app.scans.running(dayId)) return fail({ code: "scan-running" });
-  const receivers = units.filter((u) => u.kind === "receiver").flatMap((u) => {
-    const model = receiverModel(kit, u.modelId);
-    const span = model.sweep && tuningSpan(model.tuning);
-    return span ? [{ key: u.key, label: u.label, tuning: span }] : [];
-  });
-  if (receivers.length === 0) return fail({ code: "nothing-scans" });
-  const job = app.scans.begin(dayId, day.currentPlaceId);
-  void runScan(app, loaded.value, job, receiversToScan(receivers), passes);
+  const scanners = report?.ok ? report.value.scanners : [];
+  const instruments = asked.scannerKey === null ? scanningReceivers(loaded.value) : scanners.filter((s) => s.key === asked.scannerKey).map((s) => ({ key: s.key, label: s.label, tuning: s }));
+  const wanted = receiversToScan(instruments.flatMap((i) => {
+    const tuning = asked.stretch ? { lowHz: Math.max(i.tuning.lowHz, asked.stretch.lowHz), highHz: Math.min(i.tuning.highHz, asked.stretch.highHz) } : i.tuning;
+    return tuning.highHz - tuning.lowHz < LEAST_STRETCH_HZ ? [] : [{ ...i, tuning }];
+  }));
+  if (wanted.length === 0) return fail({ code: "nothing-scans" });
+  const job = app.scans.begin(dayId, day.currentPlaceId, { setup: { ...PLAIN_SETUP, setting: asked.setting, antenna: asked.antenna }, untilStopped: asked.passes === null });
+  void runScan(app, loaded.value, job, wanted, asked);
   return ok(null);
 }
 
-async function runScan(app: AppContext, loaded: LoadedDay, job: ScanJob, receivers: { key: string; label: string }[], passes: number): Promise<void> {
+const LEAST_STRETCH_HZ = 100_000;
+
+/** The receivers of the case that can sweep, and what they reach. */
+export const scanningReceivers = ({ units, kit }: LoadedDay): { key: string; label: string; block: string | null; tuning: Stretch }[] => units.filter((u) => u.kind === "receiver").flatMap((u) => {
+  const model = receiverModel(kit, u.modelId);
+  const span = model.sweep && tuningSpan(model.tuning);
+  return span ? [{ key: u.key, label: u.label, block: model.block, tuning: span }] : [];
+});
+
+async function runScan(app: AppContext, loaded: LoadedDay, job: ScanJob, instruments: { key: string; label: string; tuning: Stretch }[], asked: ScanAsked): Promise<void> {
   const rig = app.rig!;
   try {
     const before = ownOn(loaded);
-    const results = await Promise.all(receivers.map(({ key, label }) => rig.sweep(
-      key, passes,
+    const results = await Promise.all(instruments.map(({ key, label, tuning }) => rig.sweep(
+      key, { passes: asked.passes ?? MOST_PASSES, stretch: tuning },
       (head) => app.scans.addPart(job, { ...head, receiverKey: key, label }),
       (chunk) => app.scans.addLevels(job, key, chunk),
       job.abort.signal,
@@ -47,15 +75,16 @@ async function runScan(app: AppContext, loaded: LoadedDay, job: ScanJob, receive
       return { label, result };
     })));
     const failed = results.find(({ result }) => !result.ok && result.error.code !== "stopped") ?? results.find(({ result }) => !result.ok);
-    const isKept = failed?.result.ok === false && failed.result.error.code === "stopped" && job.keepsPart && measurementsOf(job).length > 0;
+    const isKept = failed?.result.ok === false && failed.result.error.code === "stopped" && (job.keepsPart || job.untilStopped) && measurementsOf(job).length > 0;
     if (failed && !failed.result.ok && !isKept) {
       const { error } = failed.result;
       return app.scans.end(job, error.code === "stopped" ? { type: "stopped" } : { type: "failed", message: serviceErrorWords({ code: "device", error, unit: failed.label }) });
     }
     const measurement = mergeParallel(measurementsOf(job));
     const day = (await findDay(app.db, job.dayId)) ?? loaded.day; // its clock may have been moved on meanwhile
+    const isPart = isKept && !job.untilStopped;
     const sweepId = await app.db.write((t) => insertSweep(app.db, job.dayId, {
-      placeId: job.placeId, takenAtMs: Math.round(dayNowMs(app, day)), source: `${receivers.map((r) => r.label).join(" and ")}${isKept ? ", stopped" : ""}`, own: before, measurement,
+      placeId: job.placeId, takenAtMs: Math.round(dayNowMs(app, day)), source: `${instruments.map((r) => r.label).join(" and ")}${isPart ? ", stopped" : ""}`, own: before, setup: job.setup, measurement,
     }, t));
     app.scans.end(job, { type: "stored", sweepId });
   } catch (error) {
@@ -82,6 +111,24 @@ export async function markOwn(app: AppContext, dayId: number, p: { sweepId: numb
   return ok(null);
 }
 
+/** Says how a scan was taken: instrument, side of the door, antenna, bandwidth, correction. Every later answer follows. */
+export async function describeScan(app: AppContext, dayId: number, p: { sweepId: number; source: string; setup: SweepSetup }): Promise<Result<{ before: { source: string; setup: SweepSetup } }, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const sweep = loaded.value.sweeps.find((s) => s.id === p.sweepId);
+  if (!sweep) return fail({ code: "not-found", what: "scan" });
+  await app.db.write((t) => updateSweepSetup(app.db, p.sweepId, p, t));
+  return ok({ before: { source: sweep.source, setup: sweep.setup } });
+}
+
+/** Says when a new scan is due. @returns the rule that stood before */
+export async function setRescanRule(app: AppContext, dayId: number, rescan: RescanRule): Promise<Result<RescanRule, ServiceError>> {
+  const day = await findDay(app.db, dayId);
+  if (!day) return fail({ code: "not-found", what: "day" });
+  await app.db.write((t) => updateDay(app.db, dayId, { rescan }, t));
+  return ok(day.rescan);
+}
+
 /** Stops a running scan. What it measured so far is dropped, or kept as a scan that is not whole. */
 export function stopScan(app: AppContext, dayId: number, keepsPart = false): Result<null, ServiceError> {
   const job = app.scans.running(dayId);
@@ -104,12 +151,18 @@ export function followScan(app: AppContext, dayId: number, listener: (event: Sca
 const analyses = new Map<string, SweepAnalysis>();
 const MOST_ANALYSES = 12;
 
-/** What a stored scan means; the last few are kept, for a scan never changes. */
+/** A stored scan's levels on the scale that its setup tells. */
+export async function measurementOf(app: AppContext, sweep: StoredSweep): Promise<Measurement | null> {
+  const read = await loadMeasurement(app.db, sweep.id);
+  return read && measuredWith(read, sweep.setup);
+}
+
+/** What a stored scan means; the last few are kept, for a scan never changes but by what is said of it. */
 export async function analysisOf(app: AppContext, { region }: LoadedDay, sweep: StoredSweep): Promise<SweepAnalysis | null> {
-  const key = `${app.db.file}|${sweep.id}|${JSON.stringify([region.raster, sweep.own])}`;
+  const key = `${app.db.file}|${sweep.id}|${JSON.stringify([region.raster, sweep.own, sweep.setup])}`;
   const known = analyses.get(key);
   if (known) return known;
-  const measurement = await loadMeasurement(app.db, sweep.id);
+  const measurement = await measurementOf(app, sweep);
   if (!measurement) return null;
   const analysis = analyseSweep(measurement, rasterOf(region), sweep.own);
   analyses.set(key, analysis);

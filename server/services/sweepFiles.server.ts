@@ -2,13 +2,16 @@ import { mergeMeasurements } from "../../core/sweep/mergeMeasurements";
 import { RowReader } from "../../core/sweep/readRows";
 import { beginsLikeRows, type NamedFile, readSweepFiles } from "../../core/sweep/readSweepFile";
 import type { Measurement } from "../../core/sweep/sweep";
+import { alignMeasurements } from "../../core/sweep/scale";
+import { PLAIN_SETUP } from "../../core/sweep/setup";
 import { writeColumns, writeRows, writeSweepJson } from "../../core/sweep/sweepJson";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { unpackSweepFiles } from "../../contract/sweepArchive";
-import { insertSweep, loadMeasurement } from "../db/repositories/sweeps.server";
+import { insertSweep } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
+import { measurementOf } from "./scans.server";
 import { requireDay } from "./dayView.server";
 
 /** Files larger than this are not sweeps that a browser should send in one piece. */
@@ -31,15 +34,16 @@ export async function importSweep(app: AppContext, dayId: number, ...files: Name
   }
   const read = readSweepFiles(unpacked);
   if (!read.ok) return read;
-  return keepSweep(app, dayId, names, mergeMeasurements(read.value));
+  return keepSweep(app, dayId, names, mergeMeasurements(alignMeasurements(read.value)));
 }
 
 async function keepSweep(app: AppContext, dayId: number, names: string, measurement: Measurement): Promise<Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const { day } = loaded.value;
+  const { day, places } = loaded.value;
+  const setting = places.find((p) => p.id === day.currentPlaceId)?.setting ?? null;
   const sweepId = await app.db.write((t) => insertSweep(app.db, dayId, {
-    placeId: day.currentPlaceId, takenAtMs: Math.round(dayNowMs(app, day)), source: `file ${names}`, own: [], measurement,
+    placeId: day.currentPlaceId, takenAtMs: Math.round(dayNowMs(app, day)), source: `file ${names}`, own: [], setup: { ...PLAIN_SETUP, setting, resolutionHz: measurement.resolutionHz ?? null }, measurement,
   }, t));
   return ok({ sweepId, measurement: { points: measurement.points, warnings: measurement.warnings } });
 }
@@ -92,7 +96,7 @@ export async function exportSweep(app: AppContext, dayId: number, sweepId: numbe
   if (!loaded.ok) return loaded;
   const { day, sweeps, places } = loaded.value;
   const sweep = sweeps.find((s) => s.id === sweepId);
-  const measurement = sweep ? await loadMeasurement(app.db, sweepId) : null;
+  const measurement = sweep ? await measurementOf(app, sweep) : null;
   if (!sweep || !measurement) return fail({ code: "not-found", what: "scan" });
   const place = places.find((p) => p.id === sweep.placeId)?.name ?? null;
   const takenAtMs = Date.parse(`${day.dateIso}T00:00:00Z`) + sweep.takenAtMs;

@@ -1,4 +1,4 @@
-import { bankWords } from "../../../contract/scanWords";
+import { bankWords, fullBlockWords } from "../../../contract/scanWords";
 import { count, formatDbm, formatSpan, listWords } from "../../../contract/format";
 import type { BlockRoom, QuietStretch } from "../../../core/day/quietPlaces";
 import { formatMhz } from "../../../core/units/frequencyText";
@@ -12,6 +12,7 @@ export function QuietPlaces({ quiet: { stretches, blocks } }: { quiet: { stretch
   return (
     <section>
       <Heading>Quiet places</Heading>
+      {fullBlockWords(blocks).map((w) => <p key={w}>{w}</p>)}
       {blocks.length > 0 && (
         <Table>
           <thead><tr><th>Receivers</th><th>Open</th><th>Side by side</th><th>Banks</th></tr></thead>

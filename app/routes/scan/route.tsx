@@ -1,26 +1,28 @@
 import { useMemo, useState } from "react";
 import { DropZone, FileTrigger, type FileDropItem } from "react-aria-components";
-import { useFetcher, useSearchParams } from "react-router";
+import { useFetcher } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { airViewOf, differenceOf, lawViewOf, ownSuspects, quietViewOf } from "../../../server/services/airViews.server";
+import { airViewOf, differenceOf, elsewhereOf, lawViewOf, ownSuspects, quietViewOf, scanChoicesOf } from "../../../server/services/airViews.server";
 import { requireDay } from "../../../server/services/dayView.server";
 import { pickBasis } from "../../../server/services/plans.server";
-import { markOwn, startScan, stopScan } from "../../../server/services/scans.server";
+import { describeScan, markOwn, setRescanRule, startScan, stopScan } from "../../../server/services/scans.server";
 import { importSweep, MOST_SWEEP_FILE_BYTES, tooLarge } from "../../../server/services/sweepFiles.server";
 import { allPacksOff } from "../../../server/services/syncs.server";
 import { capital, count, formatAge, formatClock, formatDbm, formatDuration, formatSpan, listWords } from "../../../contract/format";
-import { differenceWords, humpsSentence, tvAgainstRegister, tvStateWords } from "../../../contract/scanWords";
+import { elsewhereWords, humpsSentence } from "../../../contract/scanWords";
+import { scanGoodForMs } from "../../../core/day/channelState";
+import type { RescanRule } from "../../../core/day/facts";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { cropHistory } from "../../charts/history/cropHistory";
 import { HistoryChart } from "../../charts/history/HistoryChart";
 import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
 import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
 import { useSpineView } from "../../features/air/useSpineView";
-import { Button, PrimaryButton } from "../../ui/Button/Button";
+import { Button } from "../../ui/Button/Button";
 import { SelectField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
+import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { Progress } from "../../ui/Progress/Progress";
 import type { Reply } from "../shared/reply";
 import { dayIdOf, orNotFound, readIntent, refuse, reply } from "../shared/reply.server";
@@ -29,19 +31,27 @@ import { currentPlace, useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { scanIntents, type ScanIntent } from "./intents";
 import { QuietPlaces } from "./QuietPlaces";
+import { ScanAbout, UnitQuestion } from "./ScanAbout";
+import { ScanCompare } from "./ScanCompare";
+import { ScanSignals } from "./ScanSignals";
+import { ScanStart } from "./ScanStart";
 import { useLiveScan } from "./useLiveScan";
 import { useUpload } from "./useUpload";
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
-  const loaded = orNotFound(await requireDay(context.app, dayId));
-  const basis = await pickBasis(context.app, loaded, loaded.day.profile);
+  const { app } = context;
+  const loaded = orNotFound(await requireDay(app, dayId));
+  const basis = await pickBasis(app, loaded, loaded.day.profile);
   const withId = Number(new URL(request.url).searchParams.get("with") ?? 0);
   const placeOf = (id: number) => loaded.places.find((p) => p.id === id);
   return {
-    air: await airViewOf(context.app, basis), law: lawViewOf(loaded, basis), isRunning: context.app.scans.running(dayId) !== null, suspects: ownSuspects(loaded, basis.analysis), quiet: quietViewOf(loaded, basis),
-    compared: withId > 0 ? await differenceOf(context.app, loaded, basis, withId) : null, withId,
-    others: loaded.sweeps.filter((s) => s.id !== basis.sweep?.id).map((s) => ({ id: s.id, takenAtMs: s.takenAtMs, source: s.source, place: placeOf(s.placeId)?.name ?? "a place of before", isInside: placeOf(s.placeId)?.setting === "indoors" })).reverse(),
+    air: await airViewOf(app, basis), law: lawViewOf(loaded, basis), isRunning: app.scans.running(dayId) !== null, suspects: ownSuspects(loaded, basis.analysis), quiet: quietViewOf(loaded, basis),
+    choices: scanChoicesOf(loaded), elsewhere: await elsewhereOf(app, loaded, basis), measuredAt: placeOf(basis.sweep?.placeId ?? 0)?.name ?? null,
+    compared: withId > 0 ? await differenceOf(app, loaded, basis, withId) : null, withId,
+    others: loaded.sweeps.filter((s) => s.id !== basis.sweep?.id).map((s) => ({
+      id: s.id, takenAtMs: s.takenAtMs, source: s.source, place: placeOf(s.placeId)?.name ?? "a place of before", isInside: (s.setup.setting ?? placeOf(s.placeId)?.setting) === "indoors",
+    })).reverse(),
   };
 }
 
@@ -61,20 +71,18 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if (!read.ok) return read.reply;
   const { intent } = read;
   switch (intent.intent) {
-    case "start": return reply(await startScan(context.app, dayId, intent.passes));
+    case "start": return reply(await startScan(context.app, dayId, intent));
     case "stop": return reply(stopScan(context.app, dayId, intent.keepsPart));
     case "mark-own": return reply(await markOwn(context.app, dayId, intent), () => `Marked: ${intent.packLabel} was on when that was taken.`);
+    case "describe": return reply(await describeScan(context.app, dayId, intent), () => "Kept. What follows from this scan was worked out again.", ({ before }): ScanIntent => ({ intent: "describe", sweepId: intent.sweepId, ...before }));
+    case "rescan": return reply(await setRescanRule(context.app, dayId, intent.rule), () => (intent.rule === "daily" ? "One scan a day counts, wherever the unit goes." : "Each place and each side of the door asks for its own scan."), (before): ScanIntent => ({ intent: "rescan", rule: before }));
     case "packs-off": return reply(await allPacksOff(context.app, dayId), () => "All packs are off.");
   }
 }
 
-const PASSES = [{ id: 1, label: "one pass" }, { id: 3, label: "three passes", detail: "catches more of what comes and goes" }, { id: 10, label: "ten passes", detail: "for a talkback that is rarely on" }];
-const MOST_ROWS = 8;
-
 /** What is on the air here, and what that means. */
 export default function ScanScreen({ loaderData }: Route.ComponentProps) {
-  const { air, law, suspects, quiet, compared, others: earlier, withId } = loaderData;
-  const [, setParams] = useSearchParams();
+  const { air, law, suspects, quiet, compared, others: earlier, withId, choices, elsewhere, measuredAt } = loaderData;
   const view = useDay();
   const here = currentPlace(view);
   const base = `/day/${view.day.id}/scan`;
@@ -82,7 +90,6 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   const { send, reply: answer } = useIntent<ScanIntent>();
   const upload = useFetcher<Reply>();
   const long = useUpload(`${base}/upload`);
-  const [passes, setPasses] = useState(1);
   const [shown, setShown] = useState<Shown>("highest");
   const spine = useMemo(() => spineOf(view.channels), [view.channels]);
   const { view: spineView, setView: setSpineView } = useSpineView(spine);
@@ -90,14 +97,16 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   const picture = useMemo(() => {
     const levels = shown === "highest" ? null : (air?.overTime?.[OVER_TIME[shown]] ?? null);
     const base = airOf(spine, air && levels ? { ...air, maxDbm: levels } : air, law, isRunning ? live.traces : null);
-    return { ...base, other: compared && !isRunning ? compared.trace : null, quietBelowDbm: air || isRunning ? limitPerBinDbm(law.maxNoiseDbm, air?.stepHz ?? 25_000) : null };
-  }, [spine, air, law, isRunning, live.traces, compared, shown]);
+    return { ...base, other: isRunning ? null : (compared?.trace ?? elsewhere?.trace ?? null), quietBelowDbm: air || isRunning ? limitPerBinDbm(law.maxNoiseDbm, air?.stepHz ?? 25_000) : null };
+  }, [spine, air, law, isRunning, live.traces, compared, elsewhere, shown]);
   // the history has the spine's own axis
   const history = useMemo(() => (air?.overTime ? cropHistory(air.overTime.history, spineView ?? spine) : null), [air, spine, spineView]);
   const onPacks = view.packs.filter((p) => p.report?.isOn);
   const openHz = law.open.reduce((sum, s) => sum + (s.highHz - s.lowHz) + 25_000, 0);
-  const others = air?.carriers.filter((c) => c.own === null) ?? [];
+  const others = air?.carriers.filter((c) => c.own === null && !c.isSpur) ?? [];
   const takenSeen = air?.tv.filter((t) => t.state === "busy" && t.highHz > spine.lowHz && t.lowHz < spine.highHz).length ?? 0;
+  // the question about the unit is asked above
+  const told = air?.warnings.filter((w) => w.code !== "unit-assumed-dbuv") ?? [];
   const isApart = air !== null && (air.highHz < spine.lowHz || air.lowHz > spine.highHz);
 
   const sendFiles = (files: readonly File[]) => {
@@ -107,6 +116,19 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
     for (const file of files) form.append("sweep", file);
     void upload.submit(form, { method: "post", encType: "multipart/form-data" });
   };
+  const readFile = (
+    <Drop
+      as={DropZone} aria-label="Drop a sweep file here"
+      onDrop={(event: { items: { kind: string }[] }) => {
+        void Promise.all((event.items.filter((i) => i.kind === "file") as FileDropItem[]).map((i) => i.getFile())).then(sendFiles);
+      }}
+    >
+      <FileTrigger allowsMultiple onSelect={(files) => sendFiles([...(files ?? [])])}>
+        <Button>Read a sweep file</Button>
+      </FileTrigger>
+      <Soft>or drop it here: columns, rows, a recording’s two files, our own JSON; packed or not</Soft>
+    </Drop>
+  );
   return (
     <Stack>
       <div>
@@ -119,40 +141,24 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
         </Answer>
         <Sub>
           {isRunning ? `${listWords(live.labels) || "The receivers"} step through their blocks at the ${here.name.toLowerCase()}.`
-            : !air ? `All own packs off, antennas on, receivers where they will work. ${view.rig.state === "none" ? "Scan with what you have, save the sweep, and read its file here." : "Then let them listen once through everything they tune."}`
-            : `Taken ${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}; ${count(takenSeen, "TV channel")} in sight, ${count(others.length, "narrow carrier")} of others. ${humpsSentence(air.humps)}`}
+            : !air ? `${elsewhere ? `${elsewhereWords(elsewhere)} ` : ""}${view.rig.state === "none" ? "All own packs off, antennas on: scan with what you have, save the sweep, and read its file here." : ""}`
+            : `Taken ${measuredAt !== null && measuredAt !== here.name ? `at the ${measuredAt.toLowerCase()}, ` : ""}${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}; ${count(takenSeen, "TV channel")} in sight, ${count(others.length, "narrow carrier")} of others. ${humpsSentence(air.humps)}`}
         </Sub>
       </div>
-      {onPacks.length > 0 && !isRunning && (
-        <Notice kind="caution" action={<Button onPress={() => send({ intent: "packs-off" })}>{onPacks.length === 1 ? "Switch it off" : "Switch them off"}</Button>}>
-          {`${listWords(onPacks.map((p) => p.label))} ${onPacks.length === 1 ? "is" : "are"} on: a pack that is on shows up as taken.`}
-        </Notice>
+      {isRunning ? (
+        <Row>
+          <Progress label="Scan" fraction={live.fraction} valueText={live.pass !== null ? `pass ${live.pass}` : `${Math.floor(live.fraction * 100)} %`} />
+          {live.pass === null && <Button onPress={() => send({ intent: "stop", keepsPart: false })}>Stop</Button>}
+          <Button onPress={() => send({ intent: "stop", keepsPart: true })}>{live.pass !== null ? "That is enough" : "Stop and keep"}</Button>
+          {live.isAway && <Soft>The connection broke; coming back …</Soft>}
+        </Row>
+      ) : view.rig.state === "none" ? readFile : (
+        <ScanStart
+          key={`${here.id} ${here.setting} ${air?.sweepId ?? 0}`} choices={choices} place={here} onPacks={onPacks.map((p) => p.label)} packCount={view.packs.length} looked={spineView} isReady={view.rig.state === "ready"} send={send}
+        >
+          {readFile}
+        </ScanStart>
       )}
-      <Row>
-        {isRunning ? (
-          <>
-            <Progress label="Scan" fraction={live.fraction} valueText={`${Math.floor(live.fraction * 100)} %`} />
-            <Button onPress={() => send({ intent: "stop", keepsPart: false })}>Stop</Button>
-            <Button onPress={() => send({ intent: "stop", keepsPart: true })}>Stop and keep</Button>
-          </>
-        ) : (
-          <>
-            {view.rig.state !== "none" && <PrimaryButton onPress={() => send({ intent: "start", passes })} isDisabled={view.rig.state !== "ready"}>Scan now</PrimaryButton>}
-            {view.rig.state !== "none" && <SelectField label="How many passes" isLabelHidden choices={PASSES} value={passes} onChange={setPasses} />}
-            <Drop
-              as={DropZone} aria-label="Drop a sweep file here"
-              onDrop={(event: { items: { kind: string }[] }) => {
-                void Promise.all((event.items.filter((i) => i.kind === "file") as FileDropItem[]).map((i) => i.getFile())).then(sendFiles);
-              }}
-            >
-              <FileTrigger allowsMultiple onSelect={(files) => sendFiles([...(files ?? [])])}>
-                <Button>Read a sweep file</Button>
-              </FileTrigger>
-              <Soft>or drop it here: columns, rows, a recording’s two files, our own JSON; packed or not</Soft>
-            </Drop>
-          </>
-        )}
-      </Row>
       {!isRunning && air && suspects.map((s) => (
         <Notice key={s.frequencyHz} kind="caution" action={<Button onPress={() => send({ intent: "mark-own", sweepId: air.sweepId, frequencyHz: s.frequencyHz, packLabel: s.packLabel })}>It is ours</Button>}>
           {`Something is on ${formatMhz(Math.round(s.frequencyHz / 5000) * 5000)}, a frequency of ${s.talker}’s: ${s.packLabel} seems to be on. Switch it off and scan again, or say that it is ours.`}
@@ -167,7 +173,8 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
       )}
       <ReplyNotice reply={long.reply} />
       {upload.state === "idle" ? <ReplyNotice reply={upload.data} /> : <Soft>Reading the file …</Soft>}
-      <ReplyNotice reply={answer} />
+      <ReplyNotice<ScanIntent> reply={answer} onUndo={send} />
+      {air && !isRunning && <UnitQuestion air={air} send={send} />}
 
       <SpectrumChart data={picture} view={spineView} onView={setSpineView} rootsPx={0} airPx={190} label={air ? `Spectrum of the ${here.name.toLowerCase()}, ${formatMhz(spine.lowHz)} to ${formatMhz(spine.highHz)} MHz: ${law.taken.map((t) => t.reason).join(", ")}; ${others.length} other carriers.` : "Nothing measured yet; television channels of the register are hatched."} />
 
@@ -180,73 +187,20 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
           </Row>
         </section>
       )}
-      {air && !isRunning && (
-        <Halves>
-          <section>
-            <Heading>Narrow carriers</Heading>
-            {air.carriers.length === 0 ? <Soft as="p">None stands out of the noise.</Soft> : (
-              <Table>
-                <thead><tr><th>MHz</th><th>Level</th><th>Width</th>{air.looksPerBin > 1 && <th>On</th>}<th>Whose</th></tr></thead>
-                <tbody>
-                  {air.carriers.slice(0, MOST_ROWS).map((c) => (
-                    <tr key={c.frequencyHz}>
-                      <th scope="row"><Figure>{formatMhz(Math.round(c.frequencyHz / 5000) * 5000)}</Figure></th>
-                      <td data-label="Level"><Figure>{formatDbm(c.levelDbm)}</Figure></td>
-                      <td data-label="Width"><Figure>{formatSpan(c.widthHz)}</Figure></td>
-                      {air.looksPerBin > 1 && <td data-label="On"><Figure>{`${Math.round(c.occupancy * 100)} %`}</Figure></td>}
-                      <td data-label="Whose">{c.own === null ? "not ours" : <b>{`ours: ${c.own} was on`}</b>}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </Table>
-            )}
-            {air.carriers.length > MOST_ROWS && <Soft>{`and ${air.carriers.length - MOST_ROWS} weaker`}</Soft>}
-          </section>
-          <section>
-            <Heading>Television</Heading>
-            <Table>
-              <thead><tr><th>Channel</th><th>In the scan</th><th>Level</th><th>Register</th></tr></thead>
-              <tbody>
-                {air.tv.filter((t) => t.state !== "unseen" && (t.state !== "clear" || view.stations.some((s) => s.channel === t.channel))).map((t) => (
-                  <tr key={t.channel}>
-                    <th scope="row"><Figure>{t.channel}</Figure></th>
-                    <td data-label="Scan">{tvStateWords(t)}</td>
-                    <td data-label="Level"><Figure>{t.levelDbm === null ? "–" : formatDbm(t.levelDbm)}</Figure></td>
-                    <td data-label="Register">{view.stations.find((s) => s.channel === t.channel)?.name ?? <Soft>–</Soft>}{tvAgainstRegister(t, view.stations.some((s) => s.channel === t.channel)) !== "" && <Soft>{` ${tvAgainstRegister(t, view.stations.some((s) => s.channel === t.channel))}`}</Soft>}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </Table>
-          </section>
-        </Halves>
-      )}
+      {air && !isRunning && <ScanSignals air={air} stations={view.stations} />}
       {air && !isRunning && quiet && <QuietPlaces quiet={quiet} />}
-      {air && !isRunning && earlier.length > 0 && (
-        <section>
-          <Row style={{ alignItems: "end" }}>
-            <SelectField
-              label="Compare with" value={withId} onChange={(id) => setParams(() => {
-                // the address may hold a view that the router was not told of
-                const next = new URLSearchParams(window.location.search);
-                if (id === NOTHING) next.delete("with");
-                else next.set("with", String(id));
-                return next;
-              }, { replace: true, preventScrollReset: true })}
-              choices={[{ id: NOTHING, label: "nothing" }, ...earlier.map((s) => ({ id: s.id, label: `${s.place}, ${formatClock(s.takenAtMs)}`, detail: `${s.isInside ? "inside" : "outside"}, by ${s.source}` }))]}
-            />
-            {compared && <Soft>the older one is the thin line in the picture</Soft>}
-          </Row>
-          {compared && (compared.difference === null ? <Soft as="p">The two have no stretch in common.</Soft>
-            : differenceWords(compared.difference).length === 0 ? <p>No difference worth a word.</p>
-            : <Differences>{differenceWords(compared.difference).map((w) => <li key={w}>{w}</li>)}</Differences>)}
-        </section>
-      )}
+      {air && !isRunning && earlier.length > 0 && <ScanCompare earlier={earlier} withId={withId} compared={compared} />}
+      {air && !isRunning && <ScanAbout key={air.sweepId} air={air} place={measuredAt ?? here.name} send={send} />}
       {air && !isRunning && <p><Soft>Save this scan: </Soft><a href={`/day/${view.day.id}/scans/${air.sweepId}/columns.csv`} download>columns</a>, <a href={`/day/${view.day.id}/scans/${air.sweepId}/rows.csv`} download>rows</a>, <a href={`/day/${view.day.id}/scans/${air.sweepId}/json`} download>JSON</a></p>}
-      {air && air.warnings.length > 0 && <Notice kind="caution">{air.warnings.map((w) => w.message).join(" ")}</Notice>}
+      {told.length > 0 && <Notice kind="caution">{told.map((w) => w.message).join(" ")}</Notice>}
       {view.sweepsHere.length > 1 && (
         <Soft as="p">{`${capital(count(view.sweepsHere.length, "scan"))} here today; the newest counts. Before it: ${listWords(view.sweepsHere.slice(0, -1).slice(-3).map((s) => `${formatClock(s.takenAtMs)} by ${s.source}`))}.`}</Soft>
       )}
-      <Soft as="p">{`${law.regionTitle}: ${law.licence}. ${law.advice} A scan answers for the place where it was taken${air ? `, and for about four hours: ${formatDuration(Math.max(0, 4 * 3_600_000 - (view.nowMs - air.takenAtMs)))} left` : ""}.`}</Soft>
+      <Row>
+        <SelectField label="When a new scan is due" value={view.day.rescan} onChange={(rule) => send({ intent: "rescan", rule })} choices={RESCAN} />
+        {air && <Soft>{goodFor(view.day.rescan, view.nowMs - air.takenAtMs)}</Soft>}
+      </Row>
+      <Soft as="p">{`${law.regionTitle}: ${law.licence}. ${law.advice}`}</Soft>
     </Stack>
   );
 }
@@ -259,10 +213,15 @@ const SHOWN: { id: Shown; label: string; detail: string }[] = [
 ];
 /** Larger files are sent piece by piece, with progress. */
 const MOST_AT_ONCE_BYTES = 8 * 1024 * 1024;
-const NOTHING = 0;
-const Differences = styled.ul`list-style: none; margin-top: 8px; li { padding: 3px 0; border-bottom: 1px solid var(--rule); }`;
+const RESCAN: { id: RescanRule; label: string; detail: string }[] = [
+  { id: "each-move", label: "at each move", detail: "and on the other side of a door; after four hours again" },
+  { id: "daily", label: "once a day", detail: "one scan counts wherever the unit goes: newcomers are found late" },
+];
+const goodFor = (rule: RescanRule, ageMs: number): string => {
+  const leftMs = scanGoodForMs(rule) - ageMs;
+  return leftMs > 0 ? `This one answers for ${formatDuration(leftMs)} more.` : "This one is too old: others come and go.";
+};
 const Drop = styled.div`
   display: flex; flex-wrap: wrap; gap: 4px 10px; align-items: center; padding: 3px 12px 3px 3px; border: 1.5px dashed transparent; border-radius: 4px;
   &[data-drop-target] { border-color: var(--accent); background: var(--hover); }
 `;
-const Halves = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(300px, 1fr)); gap: 16px 32px; align-items: start;`;

@@ -7,6 +7,10 @@ export interface LiveScan {
   status: "idle" | "running" | "stored" | "stopped" | "failed";
   message: string | null;
   fraction: number;
+  /** Of a scan that goes on until somebody stops it: the pass it is in, from 1. */
+  pass: number | null;
+  /** The connection is down for the moment; the scan goes on. */
+  isAway: boolean;
   labels: string[];
   traces: SpectrumTrace[];
 }
@@ -16,7 +20,9 @@ interface Part extends ScanPart {
   measured: number;
 }
 
-const IDLE: LiveScan = { status: "idle", message: null, fraction: 0, labels: [], traces: [] };
+/** So many passes are a scan that goes on until somebody stops it. */
+const ENDLESS = 100;
+const IDLE: LiveScan = { status: "idle", message: null, fraction: 0, pass: null, isAway: false, labels: [], traces: [] };
 
 /** Follows a running scan over server-sent events. @param isRunning - whether the server says that one runs */
 export function useLiveScan(eventsUrl: string, isRunning: boolean): LiveScan {
@@ -29,6 +35,11 @@ export function useLiveScan(eventsUrl: string, isRunning: boolean): LiveScan {
     const events = new EventSource(eventsUrl);
     source.current = events;
     const parts = new Map<string, Part>();
+    // after a break the server tells all of it again
+    events.onopen = () => {
+      parts.clear();
+      setLive((now) => ({ ...now, isAway: false }));
+    };
     setLive({ ...IDLE, status: "running" });
     const end = (status: LiveScan["status"], message: string | null) => {
       events.close();
@@ -60,12 +71,15 @@ export function useLiveScan(eventsUrl: string, isRunning: boolean): LiveScan {
       const all = [...parts.values()];
       const wanted = all.reduce((sum, p) => sum + p.points * p.passes, 0);
       setLive({
-        status: "running", message: null, labels: all.map((p) => p.label), fraction: wanted === 0 ? 0 : all.reduce((sum, p) => sum + p.measured, 0) / wanted,
+        status: "running", message: null, isAway: false, pass: all.length > 0 && all[0]!.passes >= ENDLESS ? 1 + Math.floor(Math.min(...all.map((p) => p.measured / p.points))) : null, labels: all.map((p) => p.label), fraction: wanted === 0 ? 0 : all.reduce((sum, p) => sum + p.measured, 0) / wanted,
         traces: all.map((p) => ({ lowHz: p.lowHz, stepHz: p.stepHz, levelsDbm: p.highest })),
       });
       return undefined;
     };
-    events.onerror = () => end("failed", "The connection to the scan broke. If it ran to its end it is stored; otherwise scan again.");
+    events.onerror = () => {
+      if (events.readyState === EventSource.CLOSED) end("failed", "The connection to the scan broke. If it ran to its end it is stored; otherwise scan again.");
+      else setLive((now) => ({ ...now, isAway: true }));
+    };
   }, [eventsUrl, revalidate]);
 
   useEffect(() => {

@@ -7,6 +7,7 @@ import { kitLists } from "./m0006Kit.server";
 import { shoots } from "./m0007Shoots.server";
 import { ticks } from "./m0008Ticks.server";
 import { sweepPeaks } from "./m0009SweepPeaks.server";
+import { sweepSetups } from "./m0010SweepSetups.server";
 import { preparation } from "./m0002Preparation.server";
 
 export interface Migration {
@@ -25,4 +26,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0007-shoots", up: shoots },
   { name: "0008-ticks", up: ticks },
   { name: "0009-sweep-peaks", up: sweepPeaks },
+  { name: "0010-sweep-setups", up: sweepSetups },
 ];

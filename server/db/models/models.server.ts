@@ -3,7 +3,7 @@ import { DataTypes, type Model, type ModelAttributeColumnOptions, type ModelStat
 /** Tells Sequelize the tables as the migrations make them. Only repositories import this. */
 export interface DayRow {
   id: number; shootId: number; isGone: boolean; dateIso: string; dayNumber: number; dayCount: number; town: string; region: string; profile: string;
-  maxNoiseDbm: number; spares: number; isPractice: boolean; currentPlaceId: number | null; clockDayMs: number; clockRealMs: number;
+  maxNoiseDbm: number; spares: number; isPractice: boolean; rescan: string; currentPlaceId: number | null; clockDayMs: number; clockRealMs: number;
 }
 export interface ShootRow { id: number; name: string }
 /** What a place is, is in the day's list of places; the row is what records point at. */
@@ -21,7 +21,7 @@ export interface ChannelChangeRow { id: number; channelId: number; version: numb
 export interface StationListRow { id: number; dayId: number; version: number; atMs: number; how: string; stationsJson: string }
 export interface SweepRow {
   id: number; dayId: number; placeId: number; takenAtMs: number; source: string; format: string; lowHz: number; stepHz: number; points: number; completePasses: number;
-  warningsJson: string; ownJson: string; levels: Buffer; peaks: Buffer | null;
+  warningsJson: string; ownJson: string; setupJson: string; levels: Buffer; peaks: Buffer | null;
 }
 export interface PlanRow { id: number; dayId: number; version: number; placeId: number; sweepId: number | null; acceptedAtMs: number; profile: string; how: string; sparesJson: string }
 export interface PickRow { id: number; planId: number; channelId: number; frequencyHz: number; isLocked: boolean }
@@ -73,7 +73,7 @@ const itemList = { id, dayId: int, version: int, atMs: int, how: text, itemsJson
 
 const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions> } = {
   shoots: { id, name: text },
-  days: { id, shootId: int, isGone: flag, dateIso: text, dayNumber: int, dayCount: int, town: text, region: text, profile: text, maxNoiseDbm: real, spares: int, isPractice: flag, currentPlaceId: maybe(INTEGER), clockDayMs: int, clockRealMs: int },
+  days: { id, shootId: int, isGone: flag, dateIso: text, dayNumber: int, dayCount: int, town: text, region: text, profile: text, maxNoiseDbm: real, spares: int, isPractice: flag, rescan: { ...text, defaultValue: "each-move" }, currentPlaceId: maybe(INTEGER), clockDayMs: int, clockRealMs: int },
   places: { id, dayId: int },
   placeLists: itemList,
   tickLists: itemList,
@@ -83,7 +83,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   channels: { id, dayId: int, number: int, talker: text, mark: text, part: text, moves: text, effort: text, wear: text, microphoneId: text, micDistanceM: real, peakFactorDb: real, inputId: text, receiverKey: text, half: int, packKey: text, version: int, isGone: flag },
   channelChanges: { id, channelId: int, version: int, atMs: int, what: text },
   stationLists: { id, dayId: int, version: int, atMs: int, how: text, stationsJson: text },
-  sweeps: { id, dayId: int, placeId: int, takenAtMs: int, source: text, format: text, lowHz: real, stepHz: real, points: int, completePasses: int, warningsJson: text, ownJson: text, levels: { type: BLOB, allowNull: false }, peaks: { type: BLOB, allowNull: true } },
+  sweeps: { id, dayId: int, placeId: int, takenAtMs: int, source: text, format: text, lowHz: real, stepHz: real, points: int, completePasses: int, warningsJson: text, ownJson: text, setupJson: { ...text, defaultValue: "{}" }, levels: { type: BLOB, allowNull: false }, peaks: { type: BLOB, allowNull: true } },
   plans: { id, dayId: int, version: int, placeId: int, sweepId: maybe(INTEGER), acceptedAtMs: int, profile: text, how: text, sparesJson: text },
   picks: { id, planId: int, channelId: int, frequencyHz: int, isLocked: flag },
   syncs: { id, dayId: int, channelId: int, placeId: int, atMs: int, kind: text, frequencyHz: int, packKey: maybe(TEXT), isClear: maybe(BOOLEAN), hasRf: maybe(BOOLEAN), hasAudio: maybe(BOOLEAN), strongestDbm: maybe(REAL) },

@@ -1,5 +1,6 @@
 import type { Transaction } from "sequelize";
 import type { ProfileName } from "../../../core/coordination/profile";
+import type { RescanRule } from "../../../core/day/facts";
 import type { Database } from "../connection.server";
 import type { DayRow } from "../models/models.server";
 import { appendVersion, type DayPlace, newestVersions, newestItems } from "./versionedLists.server";
@@ -28,17 +29,18 @@ export interface Day {
   /** Put away: kept, and shown nowhere but among what can be brought back. */
   isGone: boolean;
   currentPlaceId: number;
+  rescan: RescanRule;
   /** A practice day's wall clock stood here … */
   clockDayMs: number;
   /** … at this moment of the computer's clock. */
   clockRealMs: number;
 }
 
-export type NewDay = Omit<Day, "id" | "currentPlaceId" | "production" | "isGone">;
-export type DayChange = Partial<Pick<Day, "currentPlaceId" | "clockDayMs" | "clockRealMs" | "profile" | "region" | "shootId" | "dateIso" | "dayNumber" | "dayCount" | "town" | "isGone">>;
+export type NewDay = Omit<Day, "id" | "currentPlaceId" | "production" | "isGone" | "rescan">;
+export type DayChange = Partial<Pick<Day, "currentPlaceId" | "rescan" | "clockDayMs" | "clockRealMs" | "profile" | "region" | "shootId" | "dateIso" | "dayNumber" | "dayCount" | "town" | "isGone">>;
 
 const toDay = (row: DayRow, shoots: readonly Shoot[]): Day => ({
-  ...row, profile: row.profile as ProfileName, isPractice: Boolean(row.isPractice), isGone: Boolean(row.isGone), currentPlaceId: row.currentPlaceId ?? 0,
+  ...row, profile: row.profile as ProfileName, rescan: row.rescan as RescanRule, isPractice: Boolean(row.isPractice), isGone: Boolean(row.isGone), currentPlaceId: row.currentPlaceId ?? 0,
   production: shoots.find((s) => s.id === row.shootId)?.name ?? "",
 });
 
@@ -66,7 +68,7 @@ export async function findDay(db: Database, dayId: number, transaction?: Transac
 }
 
 export async function insertDay(db: Database, day: NewDay, transaction: Transaction): Promise<number> {
-  return (await db.models.days.create({ ...day, isGone: false, currentPlaceId: null }, { transaction })).get("id") as number;
+  return (await db.models.days.create({ ...day, isGone: false, rescan: "each-move", currentPlaceId: null }, { transaction })).get("id") as number;
 }
 
 export async function updateDay(db: Database, dayId: number, change: DayChange, transaction: Transaction): Promise<void> {

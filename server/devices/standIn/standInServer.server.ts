@@ -4,8 +4,7 @@ import type { AddressInfo } from "node:net";
 import { dirname } from "node:path";
 import express, { type Request, type Response } from "express";
 import type { Site } from "../../../core/air/site";
-import { type Rig, fitOutRig, type RigError, rigMeter, rigSweep, rigSweepPoints, rigSync, rigTune } from "../../../core/air/rig";
-import { tuningSpan } from "../../../core/coordination/tuning";
+import { type Rig, fitOutRig, narrowedTo, type RigError, rigMeter, rigSweep, rigSync, rigTune, type SweepInstrument, sweepPoints, sweepsOfReceiver } from "../../../core/air/rig";
 import type { Result } from "../../../core/units/result";
 
 export interface StandInOptions {
@@ -23,15 +22,35 @@ export interface StandIn {
   close: () => Promise<void>;
 }
 
+/** A stand-in whose connections can be cut, as a cable or a network does it. */
+export interface RigStandIn extends StandIn {
+  dropConnections: () => void;
+}
+
 const TICK_MS = 100;
+const MOST_PASSES = 240;
+/** Pieces that are kept for a listener who comes back. */
+const KEPT_PIECES = 600;
+/** A sweep that nobody follows for so long ends. */
+const ALONE_MS = 20_000;
+
+interface RunningSweep {
+  isStopped: boolean;
+  /** What has come in, the oldest first; the first of them is the piece `firstId`. */
+  pieces: { event: string; data: string }[];
+  firstId: number;
+  listener: (() => void) | null;
+  aloneSince: number;
+}
 
 /** Starts the practice receivers as a service of their own on 127.0.0.1: plain HTTP for settings and meters, server-sent events for a
  *  sweep. The application knows it only through that interface. */
-export async function startStandIn(options: StandInOptions): Promise<StandIn> {
+export async function startStandIn(options: StandInOptions): Promise<RigStandIn> {
   const remembered = readState(options.stateFile);
-  let rig = remembered ? fitOutRig(remembered, options.initialRig) : options.initialRig;
-  const sweeps = new Map<string, { receiverKey: string; passes: number; isStopped: boolean }>();
+  let rig: Rig = remembered ? { ...fitOutRig(remembered, options.initialRig), scanners: options.initialRig.scanners } : options.initialRig;
+  const sweeps = new Map<string, RunningSweep>();
   let lastSweep = 0;
+  const timers = new Set<NodeJS.Timeout>();
   const site = () => options.sites.find((s) => s.key === rig.siteKey) ?? options.sites[0]!;
   const keep = (next: Rig) => {
     rig = next;
@@ -51,6 +70,7 @@ export async function startStandIn(options: StandInOptions): Promise<StandIn> {
     response.json({
       receivers: Object.fromEntries(rig.receivers.map((r) => [r.key, { halvesHz: r.halvesHz }])),
       packs: Object.fromEntries(rig.packs.map(({ key, isOn, frequencyHz, isMuted, isMicPlugged }) => [key, { isOn, frequencyHz, isMuted, isMicPlugged }])),
+      scanners: rig.scanners.map(({ key, label, lowHz, highHz, stepHz }) => ({ key, label, lowHz, highHz, stepHz })),
     });
   });
   app.put("/receivers/:key/halves/:half", (request, response) => {
@@ -88,15 +108,54 @@ export async function startStandIn(options: StandInOptions): Promise<StandIn> {
     response.json({});
   });
 
-  app.post("/receivers/:key/sweeps", (request, response) => {
+  app.post("/instruments/:key/sweeps", (request, response) => {
     const key = param(request, "key");
     const receiver = rig.receivers.find((r) => r.key === key);
-    if (!receiver) return noUnit(response, key);
-    const passes = Math.max(1, Math.min(20, Number((request.body as { passes?: number }).passes ?? 1)));
+    const whole = receiver ? sweepsOfReceiver(receiver) : rig.scanners.find((s) => s.key === key);
+    if (!whole) return noUnit(response, key);
+    const asked = request.body as { passes?: number; lowHz?: number; highHz?: number };
+    const passes = Math.max(1, Math.min(MOST_PASSES, Number(asked.passes ?? 1)));
+    const instrument = asked.lowHz === undefined || asked.highHz === undefined ? whole : narrowedTo(whole, { lowHz: asked.lowHz, highHz: asked.highHz });
+    if (!instrument) return void response.status(409).json({ error: { code: "outside-tuning", key, frequencyHz: asked.lowHz!, lowHz: whole.lowHz, highHz: whole.highHz } satisfies RigError });
     const id = String((lastSweep += 1));
-    sweeps.set(id, { receiverKey: key, passes, isStopped: false });
-    response.json({ id, lowHz: tuningSpan(receiver.tuning)!.lowHz, stepHz: receiver.sweep.stepHz, points: rigSweepPoints(receiver), passes });
+    measure(id, instrument, passes);
+    response.json({ id, lowHz: instrument.lowHz, stepHz: instrument.stepHz, points: sweepPoints(instrument), passes });
   });
+  /** Steps through a sweep at the instrument's own pace, followed or not; pieces wait for whoever asks. */
+  const measure = (id: string, instrument: SweepInstrument, passes: number) => {
+    const sweep: RunningSweep = { isStopped: false, pieces: [], firstId: 1, listener: null, aloneSince: Date.now() };
+    sweeps.set(id, sweep);
+    const points = sweepPoints(instrument);
+    const perTick = Math.max(1, Math.round((TICK_MS * options.speed) / instrument.msPerStep));
+    const startMs = options.nowMs();
+    let pass = 0;
+    let at = 0;
+    const put = (event: string, data: unknown) => {
+      sweep.pieces.push({ event, data: JSON.stringify(data) });
+      if (sweep.pieces.length > KEPT_PIECES) {
+        sweep.pieces.shift();
+        sweep.firstId += 1;
+      }
+      sweep.listener?.();
+    };
+    const timer = setInterval(() => {
+      const isAlone = sweep.listener === null && Date.now() - sweep.aloneSince > ALONE_MS;
+      const isDone = pass >= passes;
+      if (sweep.isStopped || isAlone || isDone) {
+        clearInterval(timer);
+        put(isDone ? "done" : "stopped", {});
+        // kept for a while: its last word may not have been heard
+        setTimeout(() => sweeps.delete(id), ALONE_MS).unref();
+        return;
+      }
+      const to = Math.min(points, at + perTick);
+      const levels = rigSweep(site(), rig, instrument, at, to, startMs + pass * points * instrument.msPerStep);
+      put("levels", { pass, fromIndex: at, levelsDbm: Array.from(levels, (l) => Math.round(l * 100) / 100) });
+      at = to === points ? 0 : to;
+      if (at === 0) pass += 1;
+    }, TICK_MS);
+    timers.add(timer);
+  };
   app.delete("/sweeps/:id", (request, response) => {
     const sweep = sweeps.get(param(request, "id"));
     if (sweep) sweep.isStopped = true;
@@ -105,36 +164,23 @@ export async function startStandIn(options: StandInOptions): Promise<StandIn> {
   app.get("/sweeps/:id/events", (request, response) => {
     const id = param(request, "id");
     const sweep = sweeps.get(id);
-    const receiver = rig.receivers.find((r) => r.key === sweep?.receiverKey);
-    if (!sweep || !receiver) return noUnit(response, id);
+    if (!sweep) return noUnit(response, id);
     response.writeHead(200, { "content-type": "text/event-stream", "cache-control": "no-store" });
-    const send = (event: string, data: unknown) => response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
-    const points = rigSweepPoints(receiver);
-    const perTick = Math.max(1, Math.round((TICK_MS * options.speed) / receiver.sweep.msPerStep));
-    const startMs = options.nowMs();
-    let pass = 0;
-    let at = 0;
-    const finish = (event: "done" | "stopped") => {
-      clearInterval(timer);
-      sweeps.delete(id);
-      send(event, {});
-      response.end();
+    let sent = Math.max(Number(request.get("last-event-id")) || 0, sweep.firstId - 1);
+    const catchUp = () => {
+      for (; sent < sweep.firstId - 1 + sweep.pieces.length; sent += 1) {
+        const { event, data } = sweep.pieces[sent - sweep.firstId + 1]!;
+        response.write(`id: ${sent + 1}\nevent: ${event}\ndata: ${data}\n\n`);
+        if (event !== "levels") response.end();
+      }
     };
-    const timer = setInterval(() => {
-      if (sweep.isStopped) return finish("stopped");
-      const to = Math.min(points, at + perTick);
-      const levels = rigSweep(site(), rig, receiver, at, to, startMs + pass * points * receiver.sweep.msPerStep);
-      send("levels", { pass, fromIndex: at, levelsDbm: Array.from(levels, (l) => Math.round(l * 100) / 100) });
-      at = to;
-      if (at < points) return;
-      at = 0;
-      pass += 1;
-      if (pass >= sweep.passes) finish("done");
-    }, TICK_MS);
+    sweep.listener = catchUp;
     request.on("close", () => {
-      clearInterval(timer);
-      sweeps.delete(id);
+      if (sweep.listener !== catchUp) return;
+      sweep.listener = null;
+      sweep.aloneSince = Date.now();
     });
+    catchUp();
   });
 
   const server: Server = createServer(app);
@@ -145,7 +191,9 @@ export async function startStandIn(options: StandInOptions): Promise<StandIn> {
   const { port } = server.address() as AddressInfo;
   return {
     url: `http://127.0.0.1:${port}`,
+    dropConnections: () => server.closeAllConnections(),
     close: () => new Promise((resolve) => {
+      timers.forEach((t) => clearInterval(t));
       server.closeAllConnections();
       server.close(() => resolve());
     }),
