@@ -1,3 +1,4 @@
+import type { PackedLevels } from "./levels";
 import type { Raster } from "../core/regions/raster";
 import type { Stretch } from "../core/regions/region";
 import type { SeenCarrier } from "../core/sweep/analyseSweep";
@@ -18,11 +19,11 @@ export interface AirView {
   lowHz: number;
   highHz: number;
   stepHz: number;
-  /** Highest of the passes in each bin, a tenth of a decibel; NaN where nothing was measured. */
-  maxDbm: number[];
-  floorDbm: number[];
+  /** Highest of the passes in each bin. */
+  maxDbm: PackedLevels;
+  floorDbm: PackedLevels;
   /** Over several passes: mean of power, median, nine in ten; null of a single one. */
-  overTime: { meanDbm: number[]; medianDbm: number[]; highDbm: number[]; history: SweepHistory } | null;
+  overTime: { meanDbm: PackedLevels; medianDbm: PackedLevels; highDbm: PackedLevels; history: SweepHistory } | null;
   noiseFloorDbm: number;
   tv: TvChannel[];
   carriers: SeenCarrier[];
@@ -46,11 +47,11 @@ export interface LawView {
   licence: string;
 }
 
-/** A trace as plain data. */
+/** A trace as it travels. */
 export interface TraceView {
   lowHz: number;
   stepHz: number;
-  levelsDbm: number[];
+  levelsDbm: PackedLevels;
 }
 
 /** What a scan can be begun with here. */

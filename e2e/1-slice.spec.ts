@@ -12,8 +12,8 @@ test("from the empty plan to five channels proved, levelled and in range", async
   // a scan that is stopped leaves nothing
   await mixer.open("Scan");
   await expect(mixer.answer).toHaveText("Nothing measured at the net loft yet");
-  await page.getByRole("button", { name: /one pass/ }).click();
-  await page.getByRole("option", { name: /ten passes/ }).click();
+  await page.getByRole("button", { name: /How many passes/ }).click();
+  await page.getByRole("option", { name: /^ten times/ }).click();
   await mixer.button("Scan now").click();
   await expect(page.getByRole("progressbar")).toBeVisible();
   await mixer.button("Stop").click();

@@ -7,7 +7,7 @@ test("a scan looked at: nearer and back, kept in the address; passes over time; 
   const off = mixer.button(/^Switch (it|them) off$/);
   if (await off.count()) await off.click();
   await mixer.button(/How many passes/).click();
-  await page.getByRole("option", { name: /^three passes/ }).click();
+  await page.getByRole("option", { name: /^three times/ }).click();
   await mixer.button("Scan now").click();
   await expect(page.getByRole("img", { name: /^three passes under each other/ })).toBeVisible({ timeout: 40_000 });
   const picture = page.getByRole("img", { name: /^Spectrum/ });
@@ -51,5 +51,51 @@ test("a long rows file is sent piece by piece and put together, with the page al
   await expect(page.getByText(/^Read 4000 points from "night.csv"/)).toBeVisible({ timeout: 30_000 });
   await expect(page.getByText(/by file night.csv/).first()).toBeVisible();
   await expect(mixer.answer).toContainText("quiet and free");
+  await mixer.expectNoComplaints();
+});
+
+test("a scanner beside the receivers: its own lines told, its reading brought to theirs; a part of the band until it is enough", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.scan();
+  await mixer.button(/Instrument/).click();
+  await page.getByRole("option", { name: /^Leadline scanner/ }).click();
+  await mixer.scanNow();
+  await expect(page.getByText(/by Leadline scanner\. Floor/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/lines 8\.000 MHz apart.*the instrument makes them itself/)).toBeVisible();
+  await mixer.button(/Compare with/).click();
+  await page.getByRole("option", { name: /by Bag 1 and Camera B/ }).first().click();
+  await expect(page.getByText(/^Bag 1 and Camera B reads .* dB lower where both saw the same/)).toBeVisible();
+
+  await mixer.button(/What to sweep/).click();
+  await page.getByRole("option", { name: /^block 51/ }).click();
+  await mixer.button(/How many passes/).click();
+  await page.getByRole("option", { name: /^until I stop it/ }).click();
+  await mixer.button("Scan now").click();
+  await expect(page.getByText("pass 3")).toBeVisible({ timeout: 30_000 });
+  await mixer.button("That is enough").click();
+  await expect(page.getByRole("img", { name: /passes under each other/ })).toBeVisible({ timeout: 30_000 });
+  await mixer.expectNoComplaints();
+});
+
+test("what a scan was taken with is corrected, and its levels follow; taken back; levels without a unit are asked about", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.scan();
+  const floor = page.getByText(/Floor −\d+ dBm/);
+  const before = await floor.textContent();
+  await mixer.button("Correct this").click();
+  await page.getByLabel("Antenna", { exact: true }).fill("paddle on the roof");
+  await page.getByRole("textbox", { name: "Add to every level" }).fill("-10");
+  await mixer.button("Keep").click();
+  await expect(page.getByText(/on paddle on the roof; .*levels corrected by −10 dB/)).toBeVisible();
+  await expect(floor).not.toHaveText(before!);
+  await mixer.button("Undo").click();
+  await expect(floor).toHaveText(before!);
+
+  const lines = Array.from({ length: 3841 }, (_, i) => `${(470 + i * 0.025).toFixed(3)},${(4 + (i % 5) / 4).toFixed(2)}`).join("\n");
+  await page.locator("input[type=file]").setInputFiles({ name: "unnamed.csv", mimeType: "text/csv", buffer: Buffer.from(lines) });
+  await expect(page.getByText(/No heading names the unit of these levels/)).toBeVisible();
+  await expect(page.getByText(/Floor −10\d dBm/)).toBeVisible();
+  await mixer.button("They are dBµV").click();
+  await expect(page.getByText(/No heading names the unit of these levels/)).toHaveCount(0);
   await mixer.expectNoComplaints();
 });

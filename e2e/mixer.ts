@@ -44,8 +44,16 @@ export class Mixer {
       await off.click();
       await expect(off).toHaveCount(0);
     }
+    await this.scanNow();
+  }
+
+  /** Presses, and waits until another scan than before is there. */
+  async scanNow(): Promise<void> {
+    const saved = this.page.getByRole("link", { name: "columns", exact: true });
+    const before = (await saved.count()) > 0 ? await saved.getAttribute("href") : null;
     await this.button("Scan now").click();
-    await expect(this.answer).toContainText("quiet and free", { timeout: 30_000 });
+    await expect.poll(async () => ((await saved.count()) > 0 ? saved.getAttribute("href") : before), { timeout: 40_000 }).not.toBe(before);
+    await expect(this.answer).toContainText("quiet and free");
   }
 
   async pick(): Promise<void> {

@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
+import { panFrames } from "./benchPan.mjs";
 import { ensureInstalled, root } from "./lib.mjs";
 
 await ensureInstalled({ quiet: true });
@@ -57,3 +58,7 @@ const bytes = new TextEncoder().encode(text);
 const split = least(() => { let sum = 0; for (const line of text.split("\n")) for (const field of line.split(",")) sum += Number(field) || 0; return sum; }, 3);
 const read = least(() => core.analyseSweep(core.readSweepFile(bytes).value, core.RASTERS["EU-8"]), 3);
 console.log(`rows file of 50 MB: splitting and Number() takes ${(split / read).toFixed(2)} of the time of reading and analysing (target: at least 0.40)`);
+
+const { medianMs, ninthMs } = await panFrames();
+console.log(`dragging the spine over three traces of 50,000 points: median frame ${medianMs.toFixed(1)} ms, nine in ten under ${ninthMs.toFixed(1)} ms (target: median at most 16 ms)`);
+process.exit(0);

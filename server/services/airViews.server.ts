@@ -1,4 +1,5 @@
 import type { AirView, ElsewhereView, LawView, ScanChoices, TraceView } from "../../contract/airView";
+import type { CoordinationRequest } from "../../core/coordination/request";
 import { packFrequencyHz } from "../../core/day/channelState";
 import { type BlockRoom, blockRoom, quietStretches, type QuietStretch } from "../../core/day/quietPlaces";
 import { modelName, receiverModel } from "../../core/kit/models";
@@ -6,6 +7,7 @@ import { analyseSweep, type SweepAnalysis } from "../../core/sweep/analyseSweep"
 import { compareSweeps, type SweepDifference } from "../../core/sweep/compareSweeps";
 import { instrumentOffset, shifted } from "../../core/sweep/scale";
 import { receiversToScan } from "../../core/kit/scanCover";
+import { packLevels } from "../../contract/levels";
 import { listWords } from "../../contract/format";
 import { openStretches, takenTelevision } from "../../core/day/pickProblem";
 import { mergeStretches, rasterOf, type Stretch } from "../../core/regions/region";
@@ -15,8 +17,6 @@ import type { AppContext } from "./appContext.server";
 import type { LoadedDay } from "./dayView.server";
 import type { PickBasis } from "./plans.server";
 import { analysisOf, measurementOf, scanningReceivers } from "./scans.server";
-
-const tenth = (values: Float64Array): number[] => Array.from(values, (v) => Math.round(v * 10) / 10);
 
 const HISTORY_COLUMNS = 480;
 const HISTORY_ROWS = 60;
@@ -28,19 +28,26 @@ async function overTimeOf(app: AppContext, analysis: SweepAnalysis, sweep: Store
   if (!measurement) return null;
   const { passes } = measurement;
   return {
-    meanDbm: tenth(analysis.meanDbm), medianDbm: tenth(percentileOfPasses(passes, 0.5)), highDbm: tenth(percentileOfPasses(passes, 0.9)),
+    meanDbm: packLevels(analysis.meanDbm), medianDbm: packLevels(percentileOfPasses(passes, 0.5)), highDbm: packLevels(percentileOfPasses(passes, 0.9)),
     history: historyOf(measurement, analysis.floorDbm, analysis, HISTORY_COLUMNS, HISTORY_ROWS),
   };
 }
 
-/** The newest scan of the present place as it is drawn; null before the first. */
+/** The view of each analysis, made once: an analysis never changes. */
+const airViews = new WeakMap<SweepAnalysis, AirView>();
+
+/** The scan that answers for the present place as it is drawn; null before the first. */
 export async function airViewOf(app: AppContext, { sweep, analysis }: PickBasis): Promise<AirView | null> {
   if (!sweep || !analysis) return null;
+  const known = airViews.get(analysis);
+  if (known && known.source === sweep.source) return known;
   const { lowHz, highHz, stepHz, noiseFloorDbm, tv, carriers, humps, combs, warnings } = analysis;
-  return {
+  const view: AirView = {
     sweepId: sweep.id, takenAtMs: sweep.takenAtMs, source: sweep.source, looksPerBin: analysis.looksPerBin, lowHz, highHz, stepHz, noiseFloorDbm, tv, carriers, humps, combs, setup: sweep.setup, warnings,
-    overTime: await overTimeOf(app, analysis, sweep), maxDbm: tenth(analysis.maxDbm), floorDbm: tenth(analysis.floorDbm),
+    overTime: await overTimeOf(app, analysis, sweep), maxDbm: packLevels(analysis.maxDbm), floorDbm: packLevels(analysis.floorDbm),
   };
+  airViews.set(analysis, view);
+  return view;
 }
 
 /** A carrier that stands where one of our packs would: it may be ours. */
@@ -67,12 +74,12 @@ export function ownSuspects({ facts, plan }: LoadedDay, analysis: SweepAnalysis 
 export function quietViewOf({ units, kit }: LoadedDay, { request, analysis }: PickBasis): { stretches: QuietStretch[]; blocks: BlockRoom[] } | null {
   if (!analysis) return null;
   const bandwidthHz = request.channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0) || 200_000;
-  const all = quietStretches(request, bandwidthHz);
   const receivers = units.filter((u) => u.kind === "receiver").map((u) => ({ label: u.label, model: receiverModel(kit, u.modelId) })).filter((r) => r.model.tuning.length > 0);
   const kinds = [...new Set(receivers.map((r) => r.model))].map((model) => ({
     name: model.block === null ? modelName(model) : `block ${model.block}`, receivers: receivers.filter((r) => r.model === model).map((r) => r.label), tuning: model.tuning, banks: model.banks, bandwidthHz: model.bandwidthHz,
   }));
-  return { stretches: quietStretches({ ...request, windows: reachable(request.windows, [...request.channels.flatMap((c) => c.tuning), ...kinds.flatMap((k) => k.tuning)]) }, bandwidthHz), blocks: blockRoom(request, all, kinds) };
+  const stretches = quietStretches(withinReach(request, kinds.flatMap((k) => k.tuning), bandwidthHz), bandwidthHz);
+  return { stretches, blocks: blockRoom(request, stretches, kinds) };
 }
 
 /** The difference between a scan and the newest one here, and the older one as it is drawn. Two instruments at one place are brought to one scale first, and it is said. */
@@ -86,7 +93,7 @@ export async function differenceOf(app: AppContext, loaded: LoadedDay, basis: Pi
   return before && { difference: compareSweeps(before, analysis), trace: traceOf(before), offset };
 }
 
-const traceOf = (a: SweepAnalysis): TraceView => ({ lowHz: a.lowHz, stepHz: a.stepHz, levelsDbm: tenth(a.maxDbm) });
+const traceOf = (a: SweepAnalysis): TraceView => ({ lowHz: a.lowHz, stepHz: a.stepHz, levelsDbm: packLevels(a.maxDbm) });
 const LEAST_OFFSET_DB = 1.5;
 
 /** How much higher the newer one's instrument reads, where another one took the older at the same place. */
@@ -121,20 +128,22 @@ export function scanChoicesOf(loaded: LoadedDay): ScanChoices {
   };
 }
 
-/** What of some stretches lies where something of ours can go; all of them where nothing of ours tunes. */
-function reachable(stretches: readonly Stretch[], tuning: readonly Stretch[]): Stretch[] {
-  const reach = mergeStretches(tuning);
-  if (reach.length === 0) return [...stretches];
-  return stretches.flatMap((s) => reach.flatMap((t) => {
-    const [lowHz, highHz] = [Math.max(s.lowHz, t.lowHz), Math.min(s.highHz, t.highHz)];
-    return lowHz <= highHz ? [{ lowHz, highHz }] : [];
+/** A request held to where something of ours can go; as it is where nothing of ours tunes. @param more - what else tunes */
+function withinReach(request: CoordinationRequest, more: readonly Stretch[], bandwidthHz: number): CoordinationRequest {
+  // what is tuned is the middle of a carrier: half of it may stand beyond
+  const reach = mergeStretches([...request.channels.flatMap((c) => c.tuning), ...more].map((t) => ({ lowHz: t.lowHz - bandwidthHz / 2, highHz: t.highHz + bandwidthHz / 2 })));
+  if (reach.length === 0) return request;
+  const windows = request.windows.flatMap((w) => reach.flatMap((t) => {
+    const [lowHz, highHz] = [Math.max(w.lowHz, t.lowHz), Math.min(w.highHz, t.highHz)];
+    return lowHz < highHz ? [{ lowHz, highHz }] : [];
   }));
+  return { ...request, windows };
 }
 
 export function lawViewOf({ day, region, stations }: LoadedDay, { request, analysis }: PickBasis): LawView {
   const bandwidthHz = request.channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0);
   return {
-    windows: [...request.windows], raster: rasterOf(region), taken: takenTelevision({ raster: rasterOf(region), stations, analysis }), open: reachable(openStretches(request, bandwidthHz), request.channels.flatMap((c) => c.tuning)),
+    windows: [...request.windows], raster: rasterOf(region), taken: takenTelevision({ raster: rasterOf(region), stations, analysis }), open: openStretches(withinReach(request, [], bandwidthHz), bandwidthHz),
     maxNoiseDbm: day.maxNoiseDbm, regionTitle: region.title, advice: region.advice, licence: region.bands[0]?.licence ?? "",
   };
 }

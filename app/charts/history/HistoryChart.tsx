@@ -1,6 +1,7 @@
-import { useEffect, useRef } from "react";
+import { useCallback } from "react";
 import styled from "styled-components";
 import type { SweepHistory } from "../../../core/sweep/overTime";
+import { useCanvas } from "../useCanvas";
 import { useWidth } from "../useWidth";
 
 const ROW_PX = 9;
@@ -16,34 +17,19 @@ export const inkOf = (overDb: number): number => (overDb < PAPER_DB ? 0 : Math.m
 /** Passes under each other, oldest at the top: ink where something stood over the floor. The frequency axis is the spine's above it. */
 export function HistoryChart({ history, label }: { history: SweepHistory; label: string }) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(860);
-  const canvas = useRef<HTMLCanvasElement>(null);
   const rowPx = Math.max(2, Math.min(ROW_PX, Math.floor(MOST_HEIGHT_PX / Math.max(1, history.rows.length))));
   const heightPx = rowPx * history.rows.length;
-  useEffect(() => {
-    const node = canvas.current;
-    const pen = node?.getContext("2d");
-    if (!node || !pen) return;
-    const draw = () => {
-      const style = getComputedStyle(document.documentElement);
-      const ink = style.getPropertyValue("--ink").trim();
-      const ratio = window.devicePixelRatio || 1;
-      node.width = Math.round(widthPx * ratio);
-      node.height = Math.round(heightPx * ratio);
-      pen.setTransform(ratio, 0, 0, ratio, 0, 0);
-      const cellPx = widthPx / history.columns;
-      history.rows.forEach((row, r) => row.forEach((over, c) => {
-        pen.globalAlpha = over < 0 ? 1 : inkOf(over);
-        pen.fillStyle = over < 0 ? style.getPropertyValue("--rule").trim() : ink;
-        const x = Math.round(c * cellPx);
-        if (pen.globalAlpha > 0) pen.fillRect(x, r * rowPx, Math.max(1, Math.round((c + 1) * cellPx) - x), rowPx - 1);
-      }));
-    };
-    draw();
-    // the ink changes with the theme
-    const watcher = new MutationObserver(draw);
-    watcher.observe(document.documentElement, { attributes: true, attributeFilter: ["data-theme"] });
-    return () => watcher.disconnect();
-  }, [history, widthPx, heightPx, rowPx]);
+  const draw = useCallback((pen: CanvasRenderingContext2D, colour: (name: string) => string) => {
+    const cellPx = widthPx / history.columns;
+    const [ink, rule] = [colour("ink"), colour("rule")];
+    history.rows.forEach((row, r) => row.forEach((over, c) => {
+      pen.globalAlpha = over < 0 ? 1 : inkOf(over);
+      pen.fillStyle = over < 0 ? rule : ink;
+      const x = Math.round(c * cellPx);
+      if (pen.globalAlpha > 0) pen.fillRect(x, r * rowPx, Math.max(1, Math.round((c + 1) * cellPx) - x), rowPx - 1);
+    }));
+  }, [history, widthPx, rowPx]);
+  const canvas = useCanvas(widthPx, heightPx, draw);
   return <Frame ref={ref}><canvas ref={canvas} role="img" aria-label={label} style={{ width: widthPx, height: heightPx }} /></Frame>;
 }
 

@@ -2,9 +2,9 @@ import styled from "styled-components";
 import { MONO } from "../../ui/theme/theme";
 
 export const Frame = styled.figure`position: relative; min-width: 0;`;
-export const Picture = styled.svg`display: block; outline: none; &:focus-visible { outline: 3px solid var(--accent); outline-offset: 2px; } touch-action: pan-y; cursor: crosshair; overflow: visible; max-width: 100%;`;
-export const Silhouette = styled.path`fill: var(--air); stroke: var(--air-edge); stroke-width: 0.8;`;
-export const Floor = styled.path`fill: none; stroke: var(--ink); stroke-width: 1.4; opacity: 0.75;`;
+/** Under the picture: what has very many points. */
+export const Air = styled.canvas`position: absolute; top: 0; left: 0; pointer-events: none; max-width: 100%;`;
+export const Picture = styled.svg`position: relative; display: block; outline: none; &:focus-visible { outline: 3px solid var(--accent); outline-offset: 2px; } touch-action: pan-y; cursor: crosshair; overflow: visible; max-width: 100%;`;
 export const Grid = styled.line`stroke: var(--rule); stroke-width: 1;`;
 export const Spine = styled.line`stroke: var(--ink); stroke-width: 2;`;
 export const Tick = styled.line`stroke: var(--ink); stroke-width: 1.5;`;
@@ -34,8 +34,6 @@ export const FlagText = styled.text`
 `;
 export const Cursor = styled.line`stroke: var(--accent); stroke-width: 1.5;`;
 export const Readout = styled.span`font-family: ${MONO}; font-size: 14px; color: var(--soft); min-height: 20px;`;
-/** A measurement from before, or from elsewhere. */
-export const Other = styled.path`fill: none; stroke: var(--accent); stroke-width: 1; opacity: 0.85;`;
 export const Marked = styled.rect`fill: var(--accent); opacity: 0.18;`;
 export const Foot = styled.figcaption`display: flex; flex-wrap: wrap; justify-content: space-between; align-items: center; gap: 0 12px;`;
 export const Looks = styled.span`display: inline-flex; margin-left: auto;`;

@@ -1,9 +1,11 @@
-import { useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useCallback, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { QuietButton } from "../../ui/Button/Button";
+import { useCanvas } from "../useCanvas";
 import { useWidth } from "../useWidth";
 import * as S from "./SpectrumChart.styles";
 import { levelAt, spectrumLayout, type SpectrumData } from "./spectrumLayout";
+import { drawAir } from "./drawAir";
 import { fit, panned, type View, zoomed } from "./view";
 
 export interface SpectrumChartProps {
@@ -36,11 +38,12 @@ interface Drag {
 /** The spine: above it the air, below it what we make. Pointer or arrow keys read it out; a drag marks a stretch to go nearer to, or moves what is looked at. */
 export function SpectrumChart({ data: all, label, airPx = 150, rootsPx = 34, view = null, onView }: SpectrumChartProps) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(860);
-  const hatchId = useId();
   const whole = useMemo(() => ({ lowHz: all.lowHz, highHz: all.highHz }), [all.lowHz, all.highHz]);
   const shown = view ?? whole;
   const data = useMemo(() => ({ ...all, lowHz: shown.lowHz, highHz: shown.highHz, flags: all.flags.filter((f) => f.frequencyHz >= shown.lowHz && f.frequencyHz <= shown.highHz) }), [all, shown.lowHz, shown.highHz]);
   const layout = useMemo(() => spectrumLayout(data, { widthPx, airPx, rootsPx }), [data, widthPx, airPx, rootsPx]);
+  const draw = useCallback((pen: CanvasRenderingContext2D, colour: (name: string) => string) => drawAir(pen, colour, layout), [layout]);
+  const canvas = useCanvas(widthPx, layout.heightPx, draw);
   const [cursorHz, setCursorHz] = useState<number | null>(null);
   const [marked, setMarked] = useState<{ fromPx: number; toPx: number } | null>(null);
   const drag = useRef<Drag | null>(null);
@@ -102,31 +105,19 @@ export function SpectrumChart({ data: all, label, airPx = 150, rootsPx = 34, vie
 
   return (
     <S.Frame ref={ref}>
+      <S.Air ref={canvas} aria-hidden style={{ width: widthPx, height: layout.heightPx }} />
       <S.Picture
         role="img" aria-label={label} tabIndex={0} width={widthPx} height={layout.heightPx}
         onPointerMove={move} onPointerDown={down} onPointerUp={up} onPointerCancel={up} onPointerLeave={() => drag.current === null && setCursorHz(null)} onKeyDown={step} onBlur={() => setCursorHz(null)}
         onDoubleClick={(e) => onView?.(zoomed(shown, whole, ZOOM * ZOOM, layout.frequencyAtPx(e.clientX - e.currentTarget.getBoundingClientRect().left)))}
       >
-        <defs>
-          <pattern id={hatchId} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <line x1="0" y1="0" x2="0" y2="7" stroke="var(--hatch)" strokeWidth="2.4" />
-          </pattern>
-        </defs>
-        {layout.taken.map((t) => (
-          <g key={`${t.kind}${t.x}`}>
-            <rect x={t.x} y={0} width={t.width} height={layout.spineY} fill={`url(#${hatchId})`} />
-            {t.labelX !== null && <S.TakenLabel x={t.labelX} y={layout.spineY - airPx + 14}>{t.label}</S.TakenLabel>}
-          </g>
-        ))}
+        {layout.taken.map((t) => t.labelX !== null && <S.TakenLabel key={`${t.kind}${t.x}`} x={t.labelX} y={layout.spineY - airPx + 14}>{t.label}</S.TakenLabel>)}
         {layout.levelTicks.map((t) => (
           <g key={t.text}>
             <S.Grid x1={0} x2={widthPx} y1={t.y} y2={t.y} />
             <S.LevelLabel x={3} y={t.y - 3}>{t.text}</S.LevelLabel>
           </g>
         ))}
-        {layout.silhouettes.map((d, i) => <S.Silhouette key={i} d={d} />)}
-        {layout.otherPath && <S.Other d={layout.otherPath} />}
-        {layout.floorPath && <S.Floor d={layout.floorPath} />}
         {layout.quietY !== null && (
           <>
             <S.Quiet x1={0} x2={widthPx} y1={layout.quietY} y2={layout.quietY} />

@@ -1,11 +1,13 @@
-import { levelAt, spectrumLayout, type SpectrumData } from "./spectrumLayout";
+import { seededRandom } from "../../../core/units/random";
+import { columnsOf } from "./columns";
+import { runs } from "./drawAir";
+import { levelAt, spectrumLayout, type SpectrumData, type SpectrumLayout } from "./spectrumLayout";
 
 const size = { widthPx: 960, airPx: 150, rootsPx: 40 };
 const data = (change: Partial<SpectrumData> = {}): SpectrumData => ({ lowHz: 470e6, highHz: 566e6, traces: [], floor: null, taken: [], flags: [], roots: [], quietBelowDbm: null, ...change });
 const trace = (levels: number[], lowHz = 470e6, stepHz = 25_000) => ({ lowHz, stepHz, levelsDbm: levels });
 const flag = (mhz: number, id = `f${mhz}`) => ({ id, mark: "Ma", frequencyHz: mhz * 1e6, kind: "own" as const });
-/** The y values of a path, in order. */
-const ys = (path: string) => [...path.matchAll(/[ML][\d.]+,([\d.]+)/g)].map((m) => Number(m[1]));
+const heights = (layout: SpectrumLayout) => [...layout.air[0]!];
 
 test("frequency to pixel and back", () => {
   const { xOf, frequencyAtPx } = spectrumLayout(data(), size);
@@ -15,7 +17,7 @@ test("frequency to pixel and back", () => {
 
 test("nothing measured draws nothing; the axis stands all the same", () => {
   const layout = spectrumLayout(data(), size);
-  expect([layout.silhouettes, layout.floorPath, layout.flags, layout.roots]).toEqual([[], null, [], []]);
+  expect([layout.air, layout.floor, layout.flags, layout.roots]).toEqual([[], null, [], []]);
   expect(layout.ticks.map((t) => t.text)).toEqual(["480", "490", "500", "510", "520", "530", "540", "550", "560"]);
 });
 
@@ -23,18 +25,41 @@ test("one bin of 3,841 keeps its height however narrow the picture", () => {
   const levels = Array.from({ length: 3841 }, (_, i) => (i === 1700 ? -60 : -115));
   for (const widthPx of [200, 390, 960, 2000]) {
     const layout = spectrumLayout(data({ traces: [trace(levels)] }), { ...size, widthPx });
-    expect(Math.min(...ys(layout.silhouettes[0]!))).toBeCloseTo(layout.yOf(-60), 0);
+    expect(Math.min(...heights(layout))).toBeCloseTo(layout.yOf(-60), 0);
+  }
+});
+
+test("columns against looking at every bin, at every nearness: the same, or a neighbour half a pixel away (seed 6)", () => {
+  const random = seededRandom(6);
+  const levels = Array.from({ length: 20_000 }, (_, i) => (i % 900 < 40 ? NaN : -120 + 60 * random()));
+  for (const widthHz of [500e6, 100e6, 20e6, 2e6, 0.3e6]) {
+    const view = { lowHz: 480e6, highHz: 480e6 + widthHz };
+    const pxHz = widthHz / 400;
+    const highestIn = (fromHz: number, toHz: number) => levels.reduce((most, level, i) => {
+      const hz = 470e6 + i * 25_000;
+      return hz + 12_500 > fromHz && hz - 12_500 < toHz && !(level <= most) && !Number.isNaN(level) ? Math.max(level, Number.isNaN(most) ? -Infinity : most) : most;
+    }, NaN);
+    const columns = columnsOf(trace(levels), view, 400);
+    for (let c = 0; c < 400; c += 37) {
+      const exact = highestIn(view.lowHz + c * pxHz, view.lowHz + (c + 1) * pxHz);
+      const near = highestIn(view.lowHz + (c - 0.5) * pxHz, view.lowHz + (c + 1.5) * pxHz);
+      if (Number.isNaN(exact)) expect(Number.isNaN(columns[c]!) || columns[c]! <= near + 0.01).toBe(true);
+      else {
+        expect(columns[c]!).toBeGreaterThanOrEqual(exact - 0.01);
+        expect(columns[c]!).toBeLessThanOrEqual(near + 0.01);
+      }
+    }
   }
 });
 
 test("a gap in what was measured is a gap in the picture", () => {
   const levels = Array.from({ length: 3841 }, (_, i) => (i > 1000 && i < 2000 ? NaN : -110));
-  expect(spectrumLayout(data({ traces: [trace(levels)] }), size).silhouettes).toHaveLength(2);
+  expect(runs(spectrumLayout(data({ traces: [trace(levels)] }), size).air[0]!)).toEqual([[0, 250], [499, 959]]);
 });
 
 test("levels beyond the scale stay inside the picture", () => {
   const layout = spectrumLayout(data({ traces: [trace(Array.from({ length: 3841 }, (_, i) => (i % 2 ? 10 : -300)))] }), size);
-  for (const y of ys(layout.silhouettes[0]!)) {
+  for (const y of heights(layout)) {
     expect(y).toBeGreaterThanOrEqual(0);
     expect(y).toBeLessThanOrEqual(layout.spineY);
   }

@@ -1,4 +1,5 @@
 import { scaleLinear } from "d3";
+import { columnsOf } from "./columns";
 import { formatMhz } from "../../../core/units/frequencyText";
 
 /** What the spine can show. Everything but the domain may be missing. */
@@ -29,9 +30,10 @@ export interface SpectrumLayout {
   widthPx: number;
   heightPx: number;
   spineY: number;
-  silhouettes: string[];
-  floorPath: string | null;
-  otherPath: string | null;
+  /** Of each trace, the floor and the other measurement: where its highest level stands in each column of pixels; NaN where nothing was measured. */
+  air: Float32Array[];
+  floor: Float32Array | null;
+  other: Float32Array | null;
   taken: { x: number; width: number; label: string; kind: "tv" | "law"; labelX: number | null }[];
   flags: { id: string; x: number; labelX: number; lane: number; mark: string; kind: "own" | "spare" | "other" }[];
   roots: { x: number; length: number; kind: "third2" | "third3" }[];
@@ -60,12 +62,11 @@ export function spectrumLayout(data: SpectrumData, { widthPx, airPx, rootsPx }: 
   const topPx = lanes * LANE_PX;
   const spineY = topPx + airPx;
   const y = scaleLinear([LOWEST_DBM, HIGHEST_DBM], [spineY, topPx]).clamp(true);
+  const heights = (trace: SpectrumTrace) => columnsOf(trace, data, widthPx).map((level) => (Number.isNaN(level) ? NaN : y(level)));
   const quietY = data.quietBelowDbm === null ? null : y(data.quietBelowDbm);
   return {
     widthPx, heightPx: spineY + rootsPx + AXIS_PX, spineY, flags, quietY,
-    silhouettes: data.traces.flatMap((t) => silhouettes(t, x, y, widthPx, spineY)),
-    otherPath: data.other ? linePath(data.other, x, y, widthPx) : null,
-    floorPath: data.floor ? linePath(data.floor, x, y, widthPx) : null,
+    air: data.traces.map(heights), other: data.other ? heights(data.other) : null, floor: data.floor ? heights(data.floor) : null,
     taken: data.taken.flatMap((t) => {
       const from = Math.max(0, x(t.lowHz));
       const width = Math.min(widthPx, x(t.highHz)) - from;
@@ -92,49 +93,6 @@ function placeFlags(flags: SpectrumData["flags"], x: Scale, widthPx: number): Sp
     ends[lane] = at + FLAG_PX / 2 + 2;
     return { id: f.id, x: poleX, labelX: at, lane, mark: f.mark, kind: f.kind };
   });
-}
-
-/** Highest level of each column of pixels, null where nothing was measured. */
-function columns(trace: SpectrumTrace, x: Scale, widthPx: number): (number | null)[] {
-  const highest: (number | null)[] = Array.from({ length: Math.max(1, Math.ceil(widthPx)) }, () => null);
-  for (let i = 0; i < trace.levelsDbm.length; i += 1) {
-    const level = trace.levelsDbm[i]!;
-    if (Number.isNaN(level)) continue;
-    const from = Math.max(0, Math.floor(x(trace.lowHz + (i - 0.5) * trace.stepHz)));
-    const to = Math.min(highest.length - 1, Math.floor(x(trace.lowHz + (i + 0.5) * trace.stepHz)));
-    for (let c = from; c <= to; c += 1) highest[c] = Math.max(highest[c] ?? -Infinity, level);
-  }
-  return highest;
-}
-
-function silhouettes(trace: SpectrumTrace, x: Scale, y: Scale, widthPx: number, spineY: number): string[] {
-  const paths: string[] = [];
-  let open: string[] = [];
-  const close = (at: number) => {
-    if (open.length > 0) paths.push(`${open.join("")}L${at},${spineY}Z`);
-    open = [];
-  };
-  columns(trace, x, widthPx).forEach((level, c) => {
-    if (level === null) return close(c);
-    if (open.length === 0) open.push(`M${c},${spineY}`);
-    open.push(`L${c},${y(level).toFixed(1)}`);
-    return undefined;
-  });
-  close(Math.ceil(widthPx));
-  return paths;
-}
-
-function linePath(trace: SpectrumTrace, x: Scale, y: Scale, widthPx: number): string | null {
-  let path = "";
-  let isOpen = false;
-  columns(trace, x, widthPx).forEach((level, c) => {
-    if (level === null) isOpen = false;
-    else {
-      path += `${isOpen ? "L" : "M"}${c},${y(level).toFixed(1)}`;
-      isOpen = true;
-    }
-  });
-  return path === "" ? null : path;
 }
 
 /** The level that a picture shows at a frequency: the measured bin there, or null. */

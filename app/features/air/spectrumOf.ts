@@ -1,4 +1,5 @@
-import type { AirView, LawView } from "../../../contract/airView";
+import type { AirView, LawView, TraceView } from "../../../contract/airView";
+import { unpackLevels } from "../../../contract/levels";
 import type { SpectrumData, SpectrumTrace } from "../../charts/spectrum/spectrumLayout";
 import type { Stretch } from "../../../core/regions/region";
 
@@ -11,10 +12,10 @@ export function spineOf(channels: readonly { tuning: readonly Stretch[] }[]): St
 
 /** The air above the spine: a scan, its floor, and what law and television take away. */
 export function airOf(spine: Stretch, air: AirView | null, law: LawView, live: SpectrumTrace[] | null = null): SpectrumData {
-  const traces = live ?? (air ? [{ lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: air.maxDbm }] : []);
+  const traces = live ?? (air ? [{ lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: unpackLevels(air.maxDbm) }] : []);
   return {
     ...spine, traces, flags: [], roots: [],
-    floor: air && !live ? { lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: air.floorDbm } : null,
+    floor: air && !live ? { lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: unpackLevels(air.floorDbm) } : null,
     taken: [...closedByLaw(spine, law.windows), ...law.taken.map((t) => ({ lowHz: t.lowHz, highHz: t.highHz, label: `TV ${t.channel}`, kind: "tv" as const }))],
     // the limit holds for a channel's whole bandwidth; the silhouette is per step, so the line stands lower by that ratio
     quietBelowDbm: null,
@@ -34,3 +35,5 @@ function closedByLaw(spine: Stretch, windows: readonly Stretch[]): SpectrumData[
 
 /** The noise limit as the silhouette shows it: what one bin may hold when a channel's bandwidth holds the limit. */
 export const limitPerBinDbm = (maxNoiseDbm: number, stepHz: number, bandwidthHz = 200_000): number => Math.round(maxNoiseDbm + 10 * Math.log10(stepHz / bandwidthHz));
+
+export const traceOf = (t: TraceView): SpectrumTrace => ({ lowHz: t.lowHz, stepHz: t.stepHz, levelsDbm: unpackLevels(t.levelsDbm) });

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { bankWords, fullBlockWords } from "../../../contract/scanWords";
 import { count, formatDbm, formatSpan, listWords } from "../../../contract/format";
 import type { BlockRoom, QuietStretch } from "../../../core/day/quietPlaces";
@@ -8,7 +9,7 @@ const MOST_STRETCHES = 8;
 const MOST_BANKS = 3;
 
 /** Where it is quiet, the quietest first, and how much of that each kind of receiver reaches. */
-export function QuietPlaces({ quiet: { stretches, blocks } }: { quiet: { stretches: QuietStretch[]; blocks: BlockRoom[] } }) {
+export const QuietPlaces = memo(function QuietPlaces({ quiet: { stretches, blocks } }: { quiet: { stretches: QuietStretch[]; blocks: BlockRoom[] } }) {
   return (
     <section>
       <Heading>Quiet places</Heading>
@@ -46,4 +47,4 @@ export function QuietPlaces({ quiet: { stretches, blocks } }: { quiet: { stretch
       <Soft as="p">Side by side counts spacing alone; the products of many carriers take places away: Pick counts them.</Soft>
     </section>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { AirView } from "../../../contract/airView";
 import { formatDb, formatSpan } from "../../../contract/format";
 import type { SweepSetup } from "../../../core/sweep/setup";
@@ -22,7 +22,7 @@ export function UnitQuestion({ air, send }: { air: About & Pick<AirView, "warnin
 }
 
 /** With what and where the scan was taken; what is corrected here moves every level and all that follows from it. */
-export function ScanAbout({ air, place, send }: { air: About; place: string; send: (intent: ScanIntent) => void }) {
+export const ScanAbout = memo(function ScanAbout({ air, place, send }: { air: About; place: string; send: (intent: ScanIntent) => void }) {
   const [draft, setDraft] = useState<{ source: string; setup: SweepSetup } | null>(null);
   const { setup } = air;
   const side = setup.setting === null ? "" : setup.setting === "indoors" ? ", inside" : ", outside";
@@ -63,4 +63,4 @@ export function ScanAbout({ air, place, send }: { air: About; place: string; sen
       </Row>
     </Panel>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { useSearchParams } from "react-router";
 import styled from "styled-components";
 import type { SweepDifference } from "../../../core/sweep/compareSweeps";
@@ -15,7 +16,7 @@ interface ScanCompareProps {
 const NOTHING = 0;
 
 /** Holds the scan that counts against another: what came, what went, what rose. Which one is in the address. */
-export function ScanCompare({ earlier, withId, compared }: ScanCompareProps) {
+export const ScanCompare = memo(function ScanCompare({ earlier, withId, compared }: ScanCompareProps) {
   const [, setParams] = useSearchParams();
   const words = compared?.difference ? differenceWords(compared.difference) : [];
   return (
@@ -40,6 +41,6 @@ export function ScanCompare({ earlier, withId, compared }: ScanCompareProps) {
         : <Differences>{words.map((w) => <li key={w}>{w}</li>)}</Differences>)}
     </section>
   );
-}
+});
 
 const Differences = styled.ul`list-style: none; margin-top: 8px; li { padding: 3px 0; border-bottom: 1px solid var(--rule); }`;

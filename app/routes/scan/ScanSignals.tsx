@@ -1,3 +1,4 @@
+import { memo } from "react";
 import styled from "styled-components";
 import type { AirView } from "../../../contract/airView";
 import { formatDbm, formatSpan } from "../../../contract/format";
@@ -8,7 +9,7 @@ import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
 const MOST_ROWS = 8;
 
 /** What was found: narrow carriers and whose they are, and the channels of the raster against the register. */
-export function ScanSignals({ air, stations }: { air: AirView; stations: readonly { channel: number; name: string }[] }) {
+export const ScanSignals = memo(function ScanSignals({ air, stations }: { air: AirView; stations: readonly { channel: number; name: string }[] }) {
   const carriers = air.carriers.filter((c) => !c.isSpur);
   return (
     <Halves>
@@ -55,6 +56,6 @@ export function ScanSignals({ air, stations }: { air: AirView; stations: readonl
       </section>
     </Halves>
   );
-}
+});
 
 const Halves = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(300px, 1fr)); gap: 16px 32px; align-items: start;`;

@@ -13,12 +13,9 @@ import { capital, count, formatAge, formatClock, formatDbm, formatDuration, form
 import { elsewhereWords, humpsSentence } from "../../../contract/scanWords";
 import { scanGoodForMs } from "../../../core/day/channelState";
 import type { RescanRule } from "../../../core/day/facts";
+import type { Stretch } from "../../../core/regions/region";
 import { formatMhz } from "../../../core/units/frequencyText";
-import { cropHistory } from "../../charts/history/cropHistory";
-import { HistoryChart } from "../../charts/history/HistoryChart";
-import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
-import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
-import { useSpineView } from "../../features/air/useSpineView";
+import { spineOf } from "../../features/air/spectrumOf";
 import { Button } from "../../ui/Button/Button";
 import { SelectField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
@@ -33,6 +30,7 @@ import { scanIntents, type ScanIntent } from "./intents";
 import { QuietPlaces } from "./QuietPlaces";
 import { ScanAbout, UnitQuestion } from "./ScanAbout";
 import { ScanCompare } from "./ScanCompare";
+import { ScanSpine } from "./ScanSpine";
 import { ScanSignals } from "./ScanSignals";
 import { ScanStart } from "./ScanStart";
 import { useLiveScan } from "./useLiveScan";
@@ -90,17 +88,10 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   const { send, reply: answer } = useIntent<ScanIntent>();
   const upload = useFetcher<Reply>();
   const long = useUpload(`${base}/upload`);
-  const [shown, setShown] = useState<Shown>("highest");
   const spine = useMemo(() => spineOf(view.channels), [view.channels]);
-  const { view: spineView, setView: setSpineView } = useSpineView(spine);
+  const [looked, setLooked] = useState<Stretch | null>(null);
   const isRunning = live.status === "running";
-  const picture = useMemo(() => {
-    const levels = shown === "highest" ? null : (air?.overTime?.[OVER_TIME[shown]] ?? null);
-    const base = airOf(spine, air && levels ? { ...air, maxDbm: levels } : air, law, isRunning ? live.traces : null);
-    return { ...base, other: isRunning ? null : (compared?.trace ?? elsewhere?.trace ?? null), quietBelowDbm: air || isRunning ? limitPerBinDbm(law.maxNoiseDbm, air?.stepHz ?? 25_000) : null };
-  }, [spine, air, law, isRunning, live.traces, compared, elsewhere, shown]);
-  // the history has the spine's own axis
-  const history = useMemo(() => (air?.overTime ? cropHistory(air.overTime.history, spineView ?? spine) : null), [air, spine, spineView]);
+  const line = compared?.trace ?? elsewhere?.trace ?? null;
   const onPacks = view.packs.filter((p) => p.report?.isOn);
   const openHz = law.open.reduce((sum, s) => sum + (s.highHz - s.lowHz) + 25_000, 0);
   const others = air?.carriers.filter((c) => c.own === null && !c.isSpur) ?? [];
@@ -154,7 +145,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
         </Row>
       ) : view.rig.state === "none" ? readFile : (
         <ScanStart
-          key={`${here.id} ${here.setting} ${air?.sweepId ?? 0}`} choices={choices} place={here} onPacks={onPacks.map((p) => p.label)} packCount={view.packs.length} looked={spineView} isReady={view.rig.state === "ready"} send={send}
+          key={`${here.id} ${here.setting} ${air?.sweepId ?? 0}`} choices={choices} place={here} onPacks={onPacks.map((p) => p.label)} packCount={view.packs.length} looked={looked} isReady={view.rig.state === "ready"} send={send}
         >
           {readFile}
         </ScanStart>
@@ -176,17 +167,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
       <ReplyNotice<ScanIntent> reply={answer} onUndo={send} />
       {air && !isRunning && <UnitQuestion air={air} send={send} />}
 
-      <SpectrumChart data={picture} view={spineView} onView={setSpineView} rootsPx={0} airPx={190} label={air ? `Spectrum of the ${here.name.toLowerCase()}, ${formatMhz(spine.lowHz)} to ${formatMhz(spine.highHz)} MHz: ${law.taken.map((t) => t.reason).join(", ")}; ${others.length} other carriers.` : "Nothing measured yet; television channels of the register are hatched."} />
-
-      {air?.overTime && history && !isRunning && (
-        <section>
-          <HistoryChart history={history} label={`${count(history.rows.length, "pass", "passes")} under each other, oldest first; ${air.carriers.filter((c) => c.occupancy < 0.95).map((c) => `${formatMhz(Math.round(c.frequencyHz / 5000) * 5000)} was on in ${Math.round(c.occupancy * 100)} of 100`).join(", ") || "nothing came and went"}`} />
-          <Row style={{ alignItems: "center", marginTop: 6 }}>
-            <SelectField label="What the picture shows" isLabelHidden value={shown} onChange={setShown} choices={SHOWN} />
-            <Soft>{`${count(history.rows.length, "pass", "passes")} under each other, the oldest at the top; ink is what stands over the floor`}</Soft>
-          </Row>
-        </section>
-      )}
+      <ScanSpine spine={spine} air={air} law={law} live={isRunning ? live.traces : null} line={line} place={here.name} onLooked={setLooked} />
       {air && !isRunning && <ScanSignals air={air} stations={view.stations} />}
       {air && !isRunning && quiet && <QuietPlaces quiet={quiet} />}
       {air && !isRunning && earlier.length > 0 && <ScanCompare earlier={earlier} withId={withId} compared={compared} />}
@@ -205,12 +186,6 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   );
 }
 
-type Shown = "highest" | "mean" | "middle" | "ninth";
-const OVER_TIME = { mean: "meanDbm", middle: "medianDbm", ninth: "highDbm" } as const;
-const SHOWN: { id: Shown; label: string; detail: string }[] = [
-  { id: "highest", label: "highest of all passes", detail: "what a pick stays clear of" }, { id: "ninth", label: "nine in ten passes", detail: "one pass in ten is higher" },
-  { id: "mean", label: "mean of power", detail: "" }, { id: "middle", label: "median", detail: "what is there half the time" },
-];
 /** Larger files are sent piece by piece, with progress. */
 const MOST_AT_ONCE_BYTES = 8 * 1024 * 1024;
 const RESCAN: { id: RescanRule; label: string; detail: string }[] = [

@@ -72,7 +72,7 @@ export function useLiveScan(eventsUrl: string, isRunning: boolean): LiveScan {
       const wanted = all.reduce((sum, p) => sum + p.points * p.passes, 0);
       setLive({
         status: "running", message: null, isAway: false, pass: all.length > 0 && all[0]!.passes >= ENDLESS ? 1 + Math.floor(Math.min(...all.map((p) => p.measured / p.points))) : null, labels: all.map((p) => p.label), fraction: wanted === 0 ? 0 : all.reduce((sum, p) => sum + p.measured, 0) / wanted,
-        traces: all.map((p) => ({ lowHz: p.lowHz, stepHz: p.stepHz, levelsDbm: p.highest })),
+        traces: all.map((p) => ({ lowHz: p.lowHz, stepHz: p.stepHz, levelsDbm: p.highest.slice() })),
       });
       return undefined;
     };

@@ -1,0 +1,69 @@
+import type { SpectrumLayout } from "./spectrumLayout";
+
+const HATCH_PX = 7;
+
+/** The part of the spine's picture that has very many points: hatching, silhouettes, the other measurement, the floor. */
+export function drawAir(pen: CanvasRenderingContext2D, colour: (name: string) => string, { taken, air, other, floor, spineY, widthPx }: SpectrumLayout): void {
+  pen.save();
+  pen.beginPath();
+  for (const t of taken) pen.rect(t.x, 0, t.width, spineY);
+  pen.clip();
+  pen.strokeStyle = colour("hatch");
+  pen.lineWidth = 1.2;
+  pen.beginPath();
+  for (const t of taken) {
+    // lines of one grid, so that neighbours meet
+    for (let x = Math.floor((t.x - spineY) / (HATCH_PX * Math.SQRT2)) * HATCH_PX * Math.SQRT2; x < t.x + t.width; x += HATCH_PX * Math.SQRT2) {
+      pen.moveTo(x, spineY);
+      pen.lineTo(x + spineY, 0);
+    }
+  }
+  pen.stroke();
+  pen.restore();
+
+  pen.strokeStyle = colour("air-edge");
+  pen.fillStyle = colour("air");
+  pen.lineWidth = 0.8;
+  for (const ys of air) {
+    pen.beginPath();
+    for (const [from, to] of runs(ys)) {
+      pen.moveTo(from, spineY);
+      for (let c = from; c <= to; c += 1) pen.lineTo(c, ys[c]!);
+      pen.lineTo(Math.min(widthPx, to + 1), spineY);
+      pen.closePath();
+    }
+    pen.fill();
+    pen.stroke();
+  }
+  line(pen, other, colour("accent"), 1, 0.85);
+  line(pen, floor, colour("ink"), 1.4, 0.75);
+}
+
+function line(pen: CanvasRenderingContext2D, ys: Float32Array | null, colour: string, widthPx: number, alpha: number): void {
+  if (!ys) return;
+  pen.strokeStyle = colour;
+  pen.lineWidth = widthPx;
+  pen.globalAlpha = alpha;
+  pen.beginPath();
+  for (const [from, to] of runs(ys)) {
+    pen.moveTo(from, ys[from]!);
+    for (let c = from + 1; c <= to; c += 1) pen.lineTo(c, ys[c]!);
+  }
+  pen.stroke();
+  pen.globalAlpha = 1;
+}
+
+/** Stretches of columns without a hole, as first and last. */
+export function runs(ys: Float32Array): [number, number][] {
+  const found: [number, number][] = [];
+  let from = -1;
+  for (let c = 0; c <= ys.length; c += 1) {
+    const isHole = c === ys.length || Number.isNaN(ys[c]!);
+    if (!isHole && from < 0) from = c;
+    if (isHole && from >= 0) {
+      found.push([from, c - 1]);
+      from = -1;
+    }
+  }
+  return found;
+}
