@@ -3,8 +3,9 @@ import type { Comb } from "../core/sweep/combs";
 import type { SweepDifference } from "../core/sweep/compareSweeps";
 import type { Hump } from "../core/sweep/humps";
 import type { TvChannel } from "../core/sweep/television";
-import type { BlockRoom } from "../core/day/quietPlaces";
-import type { ElsewhereView } from "./airView";
+import type { Stretch } from "../core/regions/region";
+import type { BlockRoom, QuietStretch } from "../core/day/quietPlaces";
+import type { AirView, ElsewhereView } from "./airView";
 import { formatMhz } from "../core/units/frequencyText";
 import { capital, count, formatClock, formatDb, formatDbm, listWords, stretchesWords } from "./format";
 
@@ -73,3 +74,41 @@ const sideWords = (setting: "indoors" | "outdoors"): string => (setting === "ind
 /** A scan of elsewhere, shown where none answers for here. */
 export const elsewhereWords = (e: Pick<ElsewhereView, "takenAtMs" | "place" | "setting" | "isSamePlace">): string =>
   `The line is what was measured ${e.isSamePlace ? `here ${sideWords(e.setting)}` : `at the ${e.place.toLowerCase()}, ${sideWords(e.setting)}`} at ${formatClock(e.takenAtMs)}: ${e.isSamePlace ? "the other side of the door hears another air" : "it answers for that place, not for this one"}.`;
+
+/** What a scan means, in the screen's first line: how much is quiet and free, and where it is quietest for so many channels.
+ * @param wanted - channels that need a place */
+export function airHeadline(open: readonly Stretch[], quiet: readonly QuietStretch[], wanted: number): string {
+  if (open.length === 0) return "No place is quiet and allowed here";
+  const openHz = open.reduce((sum, s) => sum + (s.highHz - s.lowHz) + 25_000, 0);
+  const roomy = quiet.filter((s) => s.fits >= Math.max(1, wanted) && s.noisiestDbm !== null);
+  const best = roomy.reduce<QuietStretch | null>((a, s) => (a && a.noisiestDbm! <= s.noisiestDbm! ? a : s), null);
+  const head = `${Math.round(openHz / 1e6)} MHz are quiet and free`;
+  if (best) return `${head}, the quietest at ${stretchesWords([{ lowHz: whole(best.lowHz), highHz: whole(best.highHz) }])}`;
+  return `${head}, in ${count(open.length, "stretch", "stretches")}`;
+}
+
+/** What else a careful reader says of it: stations against the register, others' carriers, broad noise, and what one look cannot tell. */
+export function airSentences({ tv, carriers, humps, looksPerBin }: Pick<AirView, "tv" | "carriers" | "humps" | "looksPerBin">, spine: Stretch, registered: readonly number[]): string {
+  const inSight = tv.filter((t) => t.highHz > spine.lowHz && t.lowHz < spine.highHz);
+  const busy = inSight.filter((t) => t.state === "busy");
+  const names = (list: readonly TvChannel[]) => listWords(list.map((t) => `TV ${t.channel}`));
+  const unlisted = busy.filter((t) => !registered.includes(t.channel));
+  const unheard = inSight.filter((t) => t.state === "clear" && registered.includes(t.channel));
+  // broad noise fills channels without being television; a registered station under it may be there or not
+  const isUnderNoise = (t: TvChannel) => humps.some((h) => h.lowHz < t.highHz && h.highHz > t.lowHz);
+  const partly = inSight.filter((t) => t.state === "partial" && t.covered >= 0.97);
+  const doubtful = partly.filter((t) => !isUnderNoise(t));
+  const hidden = partly.filter((t) => isUnderNoise(t) && registered.includes(t.channel));
+  const others = carriers.filter((c) => c.own === null && !c.isSpur);
+  const rare = others.filter((c) => c.occupancy < 0.8);
+  return [
+    busy.length === 0 ? "No television is heard." : `${names(busy)} ${busy.length === 1 ? "is" : "are"} on the air${unlisted.length > 0 ? `, ${names(unlisted)} in no register` : ""}.`,
+    unheard.length > 0 ? `Registered but not heard here: ${names(unheard)}.` : "",
+    hidden.length > 0 ? `Under broad noise, there or not: ${names(hidden)}.` : "",
+    doubtful.length > 0 ? `Doubtful: ${names(doubtful)}, partly filled.` : "",
+    others.length === 0 ? "No one else’s carrier stands out." : `${capital(count(others.length, "narrow carrier"))} of others, the strongest on ${formatMhz(rounded(others[0]!.frequencyHz))}.`,
+    rare.length > 0 ? `Now and then: ${listWords(rare.slice(0, MOST_NAMED).map((c) => `${formatMhz(rounded(c.frequencyHz))} (${Math.round(c.occupancy * 100)} % of the time)`))}.` : "",
+    humpsSentence(humps),
+    looksPerBin < 2 ? "One look each: what is rarely on may be missing." : "",
+  ].filter((w) => w !== "").join(" ");
+}

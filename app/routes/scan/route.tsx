@@ -10,7 +10,7 @@ import { describeScan, markOwn, setRescanRule, startScan, stopScan } from "../..
 import { importSweep, MOST_SWEEP_FILE_BYTES, tooLarge } from "../../../server/services/sweepFiles.server";
 import { allPacksOff } from "../../../server/services/syncs.server";
 import { capital, count, formatAge, formatClock, formatDbm, formatDuration, formatSpan, listWords } from "../../../contract/format";
-import { elsewhereWords, humpsSentence } from "../../../contract/scanWords";
+import { airHeadline, airSentences, elsewhereWords } from "../../../contract/scanWords";
 import { scanGoodForMs } from "../../../core/day/channelState";
 import type { RescanRule } from "../../../core/day/facts";
 import type { Stretch } from "../../../core/regions/region";
@@ -93,9 +93,6 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   const isRunning = live.status === "running";
   const line = compared?.trace ?? elsewhere?.trace ?? null;
   const onPacks = view.packs.filter((p) => p.report?.isOn);
-  const openHz = law.open.reduce((sum, s) => sum + (s.highHz - s.lowHz) + 25_000, 0);
-  const others = air?.carriers.filter((c) => c.own === null && !c.isSpur) ?? [];
-  const takenSeen = air?.tv.filter((t) => t.state === "busy" && t.highHz > spine.lowHz && t.lowHz < spine.highHz).length ?? 0;
   // the question about the unit is asked above
   const told = air?.warnings.filter((w) => w.code !== "unit-assumed-dbuv") ?? [];
   const isApart = air !== null && (air.highHz < spine.lowHz || air.lowHz > spine.highHz);
@@ -127,13 +124,12 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
           {isRunning ? "Scanning"
             : !air ? `Nothing measured at the ${here.name.toLowerCase()} yet`
             : isApart ? `This scan covers ${formatMhz(air.lowHz)} to ${formatMhz(air.highHz)}: nothing your channels tune`
-            : law.open.length === 0 ? "No place is quiet and allowed here"
-            : `${Math.round(openHz / 1e6)} MHz are quiet and free, in ${count(law.open.length, "stretch", "stretches")}`}
+            : airHeadline(law.open, quiet?.stretches ?? [], view.channels.length)}
         </Answer>
         <Sub>
           {isRunning ? `${listWords(live.labels) || "The receivers"} step through their blocks at the ${here.name.toLowerCase()}.`
             : !air ? `${elsewhere ? `${elsewhereWords(elsewhere)} ` : ""}${view.rig.state === "none" ? "All own packs off, antennas on: scan with what you have, save the sweep, and read its file here." : ""}`
-            : `Taken ${measuredAt !== null && measuredAt !== here.name ? `at the ${measuredAt.toLowerCase()}, ` : ""}${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}; ${count(takenSeen, "TV channel")} in sight, ${count(others.length, "narrow carrier")} of others. ${humpsSentence(air.humps)}`}
+            : `Taken ${measuredAt !== null && measuredAt !== here.name ? `at the ${measuredAt.toLowerCase()}, ` : ""}${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}. ${airSentences(air, spine, view.stations.map((t) => t.channel))}`}
         </Sub>
       </div>
       {isRunning ? (
