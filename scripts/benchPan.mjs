@@ -34,7 +34,7 @@ export async function panFrames() {
       const svg = document.querySelector("figure svg");
       const box = svg.getBoundingClientRect();
       const at = (type, x) => svg.dispatchEvent(new PointerEvent(type, { bubbles: true, pointerId: 1, pointerType: "touch", isPrimary: true, clientX: box.left + x, clientY: box.top + 60 }));
-      svg.setPointerCapture = () => {};
+      svg.setPointerCapture = () => undefined;
       const frame = () => new Promise((resolve) => requestAnimationFrame(resolve));
       at("pointerdown", 450);
       const times = [];
