@@ -1,4 +1,9 @@
-import type { SpectrumTrace } from "./spectrumLayout";
+export interface SpectrumTrace {
+  lowHz: number;
+  stepHz: number;
+  /** NaN where nothing was measured. */
+  levelsDbm: ArrayLike<number>;
+}
 
 /** For one list of levels: the highest of each 2, 4, 8 … bins. Lists are never changed once drawn, so it is worked out once. */
 const pyramids = new WeakMap<object, Float32Array[]>();

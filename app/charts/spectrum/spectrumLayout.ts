@@ -1,6 +1,8 @@
 import { scaleLinear } from "d3";
-import { columnsOf } from "./columns";
+import { columnsOf, type SpectrumTrace } from "./columns";
 import { formatMhz } from "../../../core/units/frequencyText";
+
+export type { SpectrumTrace } from "./columns";
 
 /** What the spine can show. Everything but the domain may be missing. */
 export interface SpectrumData {
@@ -17,13 +19,6 @@ export interface SpectrumData {
   /** Our products under the spine; weight 0 … 1 is how near one comes to a carrier. */
   roots: { frequencyHz: number; weight: number; kind: "third2" | "third3" }[];
   quietBelowDbm: number | null;
-}
-
-export interface SpectrumTrace {
-  lowHz: number;
-  stepHz: number;
-  /** NaN where nothing was measured. */
-  levelsDbm: ArrayLike<number>;
 }
 
 export interface SpectrumLayout {
