@@ -35,6 +35,13 @@ const request = (n, timeLimitMs) => ({
 });
 console.log("ratio to 50 million steps of a congruential generator");
 for (const n of [5, 12, 24]) say(`coordinate, ${n} channels, first full set (no time to better)`, least(() => core.coordinate(request(n, 0), { now: () => performance.now() }), 2));
+// dense packing: centres between both ends, profile "normal", empty band; the targets are the best known before this project tried
+for (const [words, highHz, target, hasHoles] of [["470–476", 476e6, 11], ["470–478", 478e6, 12], ["470–494", 494e6, 20], ["470–542", 542e6, 32], ["470–608, every other 6 MHz taken", 608e6, 38, true]]) {
+  const windows = hasHoles ? Array.from({ length: 12 }, (_, k) => ({ lowHz: (470 + 12 * k) * 1e6 - 100e3, highHz: (476 + 12 * k) * 1e6 + 100e3 })) : [{ lowHz: 469.9e6, highHz: highHz + 100e3 }];
+  const channels = Array.from({ length: target + 8 }, (_, i) => ({ id: `c${i}`, tuning: [{ lowHz: 470e6, highHz, stepHz: 25_000 }], bandwidthHz: 200_000 }));
+  const placed = [1000, 10_000].map((timeLimitMs) => core.coordinate({ ...request(0, timeLimitMs), windows, noise: [], maxNoiseDbm: null, spares: 0, channels }, { now: () => performance.now() }).assignments.length);
+  console.log(`placed in ${words}: ${placed[0]} within 1 s (target ${target}), ${placed[1]} within 10 s`);
+}
 const set = core.coordinate(request(40, 3000), { now: () => performance.now() }).assignments.map((a) => ({ id: a.channelId, frequencyHz: a.frequencyHz }));
 say(`check-set, ${set.length} carriers`, least(() => core.checkSet(set, core.PROFILES.normal)));
 const scene = core.PORT_ELLERY_SITES[1].air;

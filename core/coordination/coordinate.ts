@@ -2,6 +2,7 @@ import { mergeStretches, type Stretch } from "../regions/region";
 import { dbToPowerRatio } from "../units/decibels";
 import { seededRandom, shuffled, type RandomSource } from "../units/random";
 import { type Candidate, candidatesFor, type ChannelCandidates, NoiseIndex, noiseInBand, whyNoCandidate } from "./candidates";
+import { ConflictSearch, gridUnitHz, type ConflictProblem } from "./conflictSearch";
 import { ForbiddenMap } from "./forbidden";
 import { edgeDistanceHz, marginsOf, nearestOfEach } from "./margins";
 import { widenedProfile, type Profile } from "./profile";
@@ -10,6 +11,8 @@ import type { Assignment, ChannelRequest, CoordinationRequest, CoordinationResul
 export interface SearchHooks {
   /** Milliseconds of a clock that only goes forward; the core has none of its own. */
   now: () => number;
+  /** Only the plain tries, where a set that is hard to find is not worth the time. */
+  isPlain?: boolean;
   onProgress?: (progress: { phase: "place" | "widen" | "quieten"; placed: number; wanted: number }) => void;
 }
 
@@ -34,6 +37,15 @@ interface Solution {
 type PickRule = "lowest" | "near-lowest" | "quiet" | "roomiest";
 
 const PLACE_ATTEMPTS = 400;
+/** So many plain tries before sets with conflicts are searched. */
+const PLAIN_ATTEMPTS = 2;
+/** Smaller sets are found as quickly without known constructions. */
+const LEAST_FOR_SIDON = 22;
+const SHARE_FOR_SIDON = 0.6;
+/** Steps of one round of that search, a few tens of thousands a second. */
+const CONFLICT_STEPS = 600_000;
+/** So many places are tried to prove that no more fit. */
+const PROOF_NODES = 8_000;
 const WIDEN_ATTEMPTS = 24;
 const QUIETEN_ATTEMPTS = 60;
 const WIDEST_EXTRA_HZ = 4_000_000;
@@ -41,14 +53,14 @@ const WIDEN_STEP_HZ = 25_000;
 
 /** Finds frequencies for all channels and the spares: inside the windows, outside every exclusion, quiet where measured, apart,
  *  and free of intermodulation by the profile, with what is locked left where it is. More placed beats fewer, then a larger
- *  worst margin, then quieter. Method: randomised constructive search over conflict counts (see ForbiddenMap), repeated under
- *  guards widened as far as a full set is still found. The same request and seed give the same answer unless time runs out.
+ *  worst margin, then quieter. Method: randomised constructive search over conflict counts (see ForbiddenMap), where that leaves channels out a search through sets
+ *  with conflicts (see ConflictSearch), then repeated under guards widened as far as a full set is still found. The same request and seed give the same answer unless time runs out.
  * @param request - see CoordinationRequest; ids must be unique and groups known (the border checks that)
  * @returns assignments with margins, spares clear of all and of each other, and the unplaced with reasons a person can act on */
 export function coordinate(request: CoordinationRequest, hooks: SearchHooks): CoordinationResult {
   const startMs = hooks.now();
   const isOver = () => hooks.now() - startMs >= request.timeLimitMs;
-  const search = new Search(request, hooks, isOver);
+  const search = new Search(request, hooks, isOver, startMs);
   const solution = search.run();
   return search.describe(solution, hooks.now() - startMs);
 }
@@ -65,7 +77,7 @@ class Search {
   private wasCut = false;
   private hasAnswer = false;
 
-  constructor(private readonly request: CoordinationRequest, private readonly hooks: SearchHooks, private readonly isOver: () => boolean) {
+  constructor(private readonly request: CoordinationRequest, private readonly hooks: SearchHooks, private readonly isOver: () => boolean, private readonly startMs: number) {
     this.windows = mergeStretches(request.windows);
     this.noise = new NoiseIndex(request.noise);
     this.spanOf = new Map(request.groups.map((g) => [g.id, g.maxSpanHz]));
@@ -90,13 +102,18 @@ class Search {
     return best;
   }
 
-  /** Restarts until everything has a place, or the effort is spent. */
+  /** Restarts until everything has a place, or the effort is spent. Where a few plain tries leave channels without one, the search goes through sets with conflicts. */
   private placeAll(): Solution {
     const random = seededRandom(this.request.seed);
     const rules: PickRule[] = ["quiet", "lowest", "roomiest", "near-lowest"];
+    const placeable = this.slots.filter((s) => s.candidates.length > 0).length;
     let best: Solution | null = null;
     for (let attempt = 0; attempt < PLACE_ATTEMPTS; attempt += 1) {
       if (best && this.outOfTime()) break;
+      if (best && !this.hooks.isPlain && attempt === PLAIN_ATTEMPTS && best.placedCount < placeable) {
+        best = this.searchConflicts(best, random);
+        if (best.placedCount < placeable) break;
+      }
       const solution = this.attempt(0, rules[Math.min(attempt, rules.length - 1)]!, random);
       if (!best || isBetter(solution, best)) best = solution;
       this.hasAnswer = true;
@@ -104,6 +121,75 @@ class Search {
       if (this.isComplete(best)) break;
     }
     return best!;
+  }
+
+  /** The largest set that the conflict search finds, if it is larger than the one that stands: on the lattice of the narrowest guard first, where a product takes least room, then on all places. */
+  private searchConflicts(start: Solution, random: RandomSource): Solution {
+    const open = this.slots.flatMap((slot, i) => (slot.candidates.length > 0 ? [{ slot, i }] : []));
+    const problem: ConflictProblem = {
+      profile: this.request.profile,
+      slots: open.map(({ slot: { channel, candidates } }) => {
+        const span = channel.group ? this.spanOf.get(channel.group) : undefined;
+        return { placesHz: candidates.map((c) => c.frequencyHz), halfHz: channel.bandwidthHz / 2, group: span === undefined ? null : { id: channel.group!, maxSpanHz: span } };
+      }),
+      fixed: [
+        ...this.request.others.map((o) => ({ frequencyHz: o.frequencyHz, halfHz: 0, group: null })),
+        ...this.request.channels.flatMap((c) => (this.locked.has(c.id) ? [{ frequencyHz: this.locked.get(c.id)!, halfHz: c.bandwidthHz / 2, group: c.group ?? null }] : [])),
+      ],
+    };
+    const unitHz = problem.slots.length === 0 ? null : gridUnitHz(problem);
+    if (unitHz === null) return start;
+    let best = start;
+    const { third3Hz, third2Hz } = this.request.profile.guards;
+    const latticeHz = third3Hz > 0 ? third3Hz : third2Hz;
+    const lattices = latticeHz > unitHz && Math.abs(latticeHz % unitHz) < 1 ? [latticeHz, null, latticeHz] : [null, null];
+    const keep = (placedHz: Float64Array) => {
+      const placed = this.slots.map(() => NaN);
+      open.forEach(({ i }, k) => { placed[i] = placedHz[k]!; });
+      best = this.asSolution(placed, random);
+      this.report("place", best);
+    };
+    const all = new ConflictSearch(problem, unitHz, null).largestOfAll(PROOF_NODES);
+    if (all) {
+      if (all.filter((hz) => !Number.isNaN(hz)).length > best.placedCount) keep(all);
+      return best;
+    }
+    const most = mostBySpacing(this.grid, this.request.profile.minSpacingHz);
+    for (const [round, lattice] of lattices.entries()) {
+      if (this.outOfTime()) break;
+      const search = new ConflictSearch(problem, unitHz, lattice);
+      // large sets in a wide band: known constructions are ahead of any search
+      const startHz = round === 0 && lattice !== null && open.length > LEAST_FOR_SIDON ? search.startFromSidonSets(lattice, random, this.shareOfTime(SHARE_FOR_SIDON)) : [];
+      search.run({
+        random, startHz, isOver: () => this.outOfTime(), mostSteps: CONFLICT_STEPS,
+        onBetter: (placedHz, count) => {
+          if (count > best.placedCount) keep(placedHz);
+          return best.placedCount < Math.min(open.length, most);
+        },
+      });
+      if (best.placedCount >= Math.min(open.length, most)) break;
+    }
+    return best;
+  }
+
+  /** A set of places as a solution, with its noise and its spares. */
+  private asSolution(placed: number[], random: RandomSource): Solution {
+    const solution: Solution = { placed, placedCount: 0, spares: [], extraHz: 0, noisiestDbm: -Infinity, noiseSumMw: 0 };
+    const map = this.seededMap(this.request.profile);
+    const groups = new GroupSpans(this.spanOf, this.request.channels, this.locked);
+    this.slots.forEach((slot, i) => {
+      const frequencyHz = placed[i]!;
+      if (Number.isNaN(frequencyHz)) return;
+      solution.placedCount += 1;
+      map.add(frequencyHz);
+      groups.add(slot.channel, frequencyHz);
+      const noiseDbm = slot.candidates.find((c) => c.frequencyHz === frequencyHz)?.noiseDbm ?? null;
+      if (noiseDbm === null) return;
+      solution.noisiestDbm = Math.max(solution.noisiestDbm, noiseDbm);
+      solution.noiseSumMw += dbToPowerRatio(noiseDbm);
+    });
+    solution.spares = this.findSpares(map, 0, groups, random);
+    return solution;
   }
 
   /** The same search under ever wider guards: a full set found there has that much in hand everywhere. */
@@ -290,6 +376,13 @@ class Search {
     return this.wasCut;
   }
 
+  /** Over once so much of the time that is left now is spent. */
+  private shareOfTime(share: number): () => boolean {
+    const nowMs = this.hooks.now();
+    const endMs = nowMs + share * Math.max(0, this.startMs + this.request.timeLimitMs - nowMs);
+    return () => this.hooks.now() >= endMs;
+  }
+
   private isComplete(s: Solution): boolean {
     return s.placedCount === this.slots.length && s.spares.length >= this.request.spares;
   }
@@ -388,6 +481,18 @@ class GroupSpans {
     const highHz = bands.reduce((h, b) => Math.max(h, b.highHz), frequencyHz + half);
     return highHz - lowHz <= span;
   }
+}
+
+/** No set can have more than spacing alone lets stand on the grid. */
+function mostBySpacing(grid: Float64Array, spacingHz: number): number {
+  let count = 0;
+  let last = -Infinity;
+  for (const hz of grid) {
+    if (hz - last < spacingHz) continue;
+    count += 1;
+    last = hz;
+  }
+  return count;
 }
 
 function isQuieter(a: Solution, b: Solution): boolean {

@@ -193,9 +193,10 @@ describe("finding a set", () => {
   test("never claims more than the proved bound", () => {
     const channels = Array.from({ length: 11 }, (_, i) => channel(`k${i}`));
     const r = request({ channels, spares: 0, windows: [{ lowHz: 470e6 - 1e5, highHz: 470e6 + 197 * 25_000 + 1e5 }] });
-    const placed = coordinate(r, hooks).assignments.length;
+    let ms = 0;
+    const placed = coordinate(r, { now: () => (ms += 4) }).assignments.length;
     expect(placed).toBeLessThanOrEqual(9);
-    expect(placed).toBeGreaterThanOrEqual(7);
+    expect(placed).toBeGreaterThanOrEqual(8);
   });
 });
 

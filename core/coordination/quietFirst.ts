@@ -18,7 +18,7 @@ export function coordinateQuietFirst(request: CoordinationRequest, hooks: Search
     const spentMs = hooks.now() - startMs;
     const leftMs = request.timeLimitMs - spentMs;
     if (!isLast && spentMs > request.timeLimitMs * SHARE_OF_TRIES) continue;
-    const tried = coordinate({ ...request, maxNoiseDbm: limitDbm - inHandDb, timeLimitMs: isLast ? leftMs : leftMs * SHARE_OF_TRIES }, hooks);
+    const tried = coordinate({ ...request, maxNoiseDbm: limitDbm - inHandDb, timeLimitMs: isLast ? leftMs : leftMs * SHARE_OF_TRIES }, { ...hooks, isPlain: !isLast });
     const isFull = tried.unplaced.length === 0 && tried.spares.length >= request.spares;
     if (!isFull && !isLast) continue;
     return {

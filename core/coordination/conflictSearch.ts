@@ -1,0 +1,405 @@
+import type { RandomSource } from "../units/random";
+import type { Profile } from "./profile";
+import { largestFromSidonSets } from "./sidonSets";
+
+/** A channel whose place is searched: where it may stand, and with whom it shares a block. */
+export interface SearchSlot {
+  /** Ascending, not empty. */
+  placesHz: readonly number[];
+  /** Half of its occupied bandwidth. */
+  halfHz: number;
+  /** The most that it and the others of its group may span, with their bandwidths; null without a group. */
+  group: { id: string; maxSpanHz: number } | null;
+}
+
+export interface ConflictProblem {
+  slots: readonly SearchSlot[];
+  /** Carriers that stay. `group` and `halfHz` where one holds a group's span down. */
+  fixed: readonly { frequencyHz: number; halfHz: number; group: string | null }[];
+  profile: Profile;
+}
+
+export interface ConflictSearchOptions {
+  random: RandomSource;
+  isOver: () => boolean;
+  mostSteps: number;
+  /** Called with each set larger than the ones before: frequency by slot, NaN where none. Answers whether to go on. */
+  onBetter: (placedHz: Float64Array, count: number) => boolean;
+  /** Where the first ones are put, without a conflict; the others follow. */
+  startHz?: readonly number[];
+}
+
+const LEAST_UNIT_HZ = 1_000;
+const MOST_CELLS = 2_000_000;
+const TIMES_STUCK = 500;
+const LEAST_USABLE = 0.85;
+const CHECK_EVERY = 64;
+
+/** Whether the search can be used: all places on one grid that is not too fine, and no guard wider than the spacing (then two neighbours would count as their own product). */
+export function gridUnitHz({ slots, profile }: Pick<ConflictProblem, "slots" | "profile">): number | null {
+  const { third2Hz, third3Hz, fifth2Hz } = profile.guards;
+  if (profile.minSpacingHz <= 0 || Math.max(third2Hz, third3Hz, fifth2Hz) > profile.minSpacingHz) return null;
+  let unit = 0;
+  let low = Infinity;
+  let high = -Infinity;
+  for (const { placesHz } of slots) {
+    const first = slots[0]!.placesHz[0]!;
+    for (const hz of placesHz) {
+      unit = greatestDivisor(unit, Math.abs(hz - first));
+      if (unit > 0 && unit < LEAST_UNIT_HZ) return null;
+    }
+    low = Math.min(low, placesHz[0]!);
+    high = Math.max(high, placesHz.at(-1)!);
+  }
+  if (unit === 0) unit = LEAST_UNIT_HZ;
+  return (high - low) / unit > MOST_CELLS ? null : unit;
+}
+
+function greatestDivisor(a: number, b: number): number {
+  while (b > 0.5) [a, b] = [b, a % b];
+  return a;
+}
+
+/** Searches a set without conflicts among sets with some: every channel stands somewhere, the one in most conflicts is taken away and put where it has fewest, with a
+ *  short memory of what was left (min-conflicts with tabu: Minton et al. 1992, Glover 1989). When nothing is wrong any more, one channel more is put in. The counts
+ *  of conflicts for every cell of the grid are kept up as in ForbiddenMap. The same random source gives the same steps. */
+export class ConflictSearch {
+  private readonly unitHz: number;
+  private readonly originHz: number;
+  private readonly cells: number;
+  private readonly pad: number;
+  private readonly counts: Int32Array;
+  /** Places of each slot as cells. */
+  private readonly places: Int32Array[];
+  private readonly cellOf: Int32Array;
+  /** The slots that stand, in the order of `at`. */
+  private readonly members: Int32Array;
+  private readonly at: Int32Array;
+  private size = 0;
+  private readonly fixed: number[];
+  private readonly spacing: number;
+  private readonly reach2: number;
+  private readonly reach3: number;
+  private readonly guards: { third2: number; third3: number; fifth2: number };
+  private readonly tabu: Int32Array;
+  private step = 0;
+
+  /** @param latticeHz - only places on this lattice; null: all */
+  constructor(private readonly problem: ConflictProblem, unitHz: number, latticeHz: number | null) {
+    const { slots, fixed, profile } = problem;
+    this.unitHz = unitHz;
+    this.originHz = Math.min(...slots.map((s) => s.placesHz[0]!));
+    this.cells = Math.round((Math.max(...slots.map((s) => s.placesHz.at(-1)!)) - this.originHz) / unitHz) + 1;
+    this.pad = this.cells + 64 + Math.ceil((2 * profile.minSpacingHz) / unitHz);
+    this.counts = new Int32Array(this.cells + 2 * this.pad);
+    const cellAt = (hz: number) => Math.round((hz - this.originHz) / unitHz);
+    const onLattice = (hz: number) => latticeHz === null || Math.round(hz / 1000) % Math.round(latticeHz / 1000) === 0;
+    this.places = slots.map(({ placesHz }) => {
+      const kept = placesHz.filter(onLattice);
+      return Int32Array.from(kept.length > 0 ? kept : placesHz, cellAt);
+    });
+    this.cellOf = new Int32Array(slots.length).fill(-1);
+    this.members = new Int32Array(slots.length);
+    this.at = new Int32Array(slots.length);
+    this.tabu = new Int32Array(this.cells);
+    this.fixed = fixed.map((f) => (f.frequencyHz - this.originHz) / unitHz);
+    const inUnits = (hz: number) => hz / unitHz;
+    this.guards = { third2: inUnits(profile.guards.third2Hz), third3: inUnits(profile.guards.third3Hz), fifth2: inUnits(profile.guards.fifth2Hz) };
+    // strictly inside a guard is a conflict: the last whole cell before it
+    this.spacing = Math.ceil(inUnits(profile.minSpacingHz) - 1e-9) - 1;
+    this.reach2 = Math.ceil(this.guards.third2 - 1e-9) - 1;
+    this.reach3 = Math.ceil(this.guards.third3 - 1e-9) - 1;
+    this.markFixed();
+  }
+
+  /** Tries all sets, as long as they are few: like channels stand in order, and a branch that cannot beat the best is left. Before `run`.
+   * @param mostNodes - gives up after so many places tried
+   * @returns the largest set there is (frequency by slot, NaN where none); null when it gave up */
+  largestOfAll(mostNodes: number): Float64Array | null {
+    const { slots } = this.problem;
+    const order = slots.map((_, i) => i).sort((a, b) => this.places[a]!.length - this.places[b]!.length);
+    const kind = slots.map((s, i) => `${this.places[i]!.join()}|${s.halfHz}|${s.group?.id ?? ""}`);
+    let best: Float64Array = new Float64Array(slots.length).fill(NaN);
+    let most = 0;
+    let nodes = 0;
+    // the cell of the one before, when it is of the same kind; its waiting counts as the end of the grid
+    const visit = (depth: number, before: number): boolean => {
+      if (this.size > most) {
+        most = this.size;
+        best = this.placedHz();
+      }
+      if (depth === order.length || most === slots.length || this.size + order.length - depth <= most) return true;
+      const slot = order[depth]!;
+      const isLike = depth > 0 && kind[order[depth - 1]!] === kind[slot];
+      for (const cell of this.places[slot]!) {
+        if (isLike && cell <= before) continue;
+        if (this.counts[this.pad + cell] !== 0 || !this.isWithinSpan(slot, cell)) continue;
+        if ((nodes += 1) > mostNodes) return false;
+        this.put(slot, cell);
+        const isDone = visit(depth + 1, cell);
+        this.take(this.size - 1);
+        if (!isDone || most === slots.length) return isDone;
+      }
+      return visit(depth + 1, this.cells);
+    };
+    return visit(0, -1) ? best : null;
+  }
+
+  /** @returns the most channels that stood without a conflict */
+  run({ random, isOver, mostSteps, onBetter, startHz = [] }: ConflictSearchOptions): number {
+    const { slots } = this.problem;
+    let best = 0;
+    let fewest = Infinity;
+    let since = 0;
+    const waiting = slots.map((_, i) => i).sort((a, b) => this.places[a]!.length - this.places[b]!.length);
+    // the first set: what was asked, then each on the lowest place that is free
+    const start = startHz.map((hz) => Math.round((hz - this.originHz) / this.unitHz));
+    for (const s of [...waiting]) {
+      const asked = start.findIndex((c) => this.places[s]!.includes(c) && this.isWithinSpan(s, c));
+      const cell = asked >= 0 ? start.splice(asked, 1)[0] : this.places[s]!.find((c) => this.counts[this.pad + c] === 0 && this.isWithinSpan(s, c));
+      if (cell === undefined) continue;
+      this.put(s, cell);
+      waiting.splice(waiting.indexOf(s), 1);
+    }
+    for (; this.step < mostSteps; this.step += 1) {
+      if (this.step % CHECK_EVERY === 0 && isOver()) break;
+      let total = 0;
+      let worst = -1;
+      let most = 0;
+      let ties = 0;
+      for (let i = 0; i < this.size; i += 1) {
+        const conflicts = this.counts[this.pad + this.at[i]!]! - 1;
+        total += conflicts;
+        if (conflicts < most || conflicts <= 0 || this.tabu[this.at[i]!]! > this.step) continue;
+        if (conflicts > most) {
+          most = conflicts;
+          ties = 0;
+        }
+        ties += 1;
+        if (random() * ties < 1) worst = i;
+      }
+      if (total === 0) {
+        if (this.size > best) {
+          best = this.size;
+          if (!onBetter(this.placedHz(), best)) break;
+        }
+        if (waiting.length === 0) break;
+        const next = Math.floor(random() * waiting.length);
+        this.place(waiting.splice(next, 1)[0]!, random, waiting);
+        fewest = Infinity;
+        since = this.step;
+        continue;
+      }
+      if (total < fewest) {
+        fewest = total;
+        since = this.step;
+      }
+      if (this.step - since > TIMES_STUCK) {
+        this.shake(random, waiting, best);
+        fewest = Infinity;
+        since = this.step;
+        continue;
+      }
+      if (worst < 0) worst = Math.floor(random() * this.size);
+      const slot = this.members[worst]!;
+      this.tabu[this.at[worst]!] = this.step + 1 + Math.floor(random() * 3);
+      this.take(worst);
+      this.place(slot, random, waiting);
+    }
+    return best;
+  }
+
+  /** A handful goes and comes back elsewhere; of those that wait, others may come in their stead. */
+  private shake(random: RandomSource, waiting: number[], best: number): void {
+    for (let k = 0; k < 4 && this.size > 0; k += 1) {
+      const i = Math.floor(random() * this.size);
+      this.tabu[this.at[i]!] = this.step + 10;
+      waiting.push(this.members[i]!);
+      this.take(i);
+    }
+    for (let tries = 0; this.size <= best && waiting.length > 0 && tries < this.problem.slots.length; tries += 1) {
+      this.place(waiting.splice(Math.floor(random() * waiting.length), 1)[0]!, random, waiting);
+    }
+  }
+
+  /** Puts a slot where it has fewest conflicts, by lot among equals; it waits where its group leaves it no place. */
+  private place(slot: number, random: RandomSource, waiting: number[]): void {
+    const places = this.places[slot]!;
+    const { counts, pad, tabu, step } = this;
+    const [low, high] = this.spanOf(slot);
+    let fewest = Infinity;
+    let chosen = -1;
+    let ties = 0;
+    for (const cell of places) {
+      const conflicts = counts[pad + cell]!;
+      if (conflicts > fewest || cell < low || cell > high || tabu[cell]! > step) continue;
+      if (conflicts < fewest) {
+        fewest = conflicts;
+        chosen = cell;
+        ties = 1;
+      } else if (random() * (ties += 1) < 1) chosen = cell;
+    }
+    if (chosen < 0) {
+      waiting.push(slot);
+      return;
+    }
+    this.put(slot, chosen);
+    tabu[chosen] = step + 2 + Math.floor(random() * 4);
+  }
+
+  /** A large set to start from, where all slots can stand in much the same places of the lattice: by Sidon sets. */
+  startFromSidonSets(latticeHz: number, random: RandomSource, isOver: () => boolean): number[] {
+    const perCell = Math.round(latticeHz / this.unitHz);
+    const [first] = this.places;
+    if (!first || this.problem.slots.some((s) => s.group !== null) || latticeHz < this.problem.profile.guards.third3Hz || this.guards.fifth2 > 0) return [];
+    const common = this.places.slice(1).reduce((left, places) => { const has = new Set(places); return left.filter((c) => has.has(c)); }, [...first]);
+    if (common.length === 0) return [];
+    const origin = common[0]!;
+    const usable = new Uint8Array(Math.floor((common.at(-1)! - origin) / perCell) + 1);
+    for (const c of common) if ((c - origin) % perCell === 0 && this.counts[this.pad + c] === 0) usable[(c - origin) / perCell] = 1;
+    // a set that is dense over the whole loses too much to holes
+    if (usable.reduce((n, u) => n + u, 0) < usable.length * LEAST_USABLE) return [];
+    const { minSpacingHz, guards } = this.problem.profile;
+    const cells = largestFromSidonSets({ usable, spacing: Math.ceil(minSpacingHz / latticeHz - 1e-9), reach2: Math.ceil(guards.third2Hz / latticeHz - 1e-9) - 1, random, isOver });
+    return cells.map((c) => Math.round(this.originHz + (origin + c * perCell) * this.unitHz));
+  }
+
+  private placedHz(): Float64Array {
+    const out = new Float64Array(this.problem.slots.length).fill(NaN);
+    for (let i = 0; i < this.size; i += 1) out[this.members[i]!] = Math.round(this.originHz + this.at[i]! * this.unitHz);
+    return out;
+  }
+
+  private isWithinSpan(slot: number, cell: number): boolean {
+    const [low, high] = this.spanOf(slot);
+    return cell >= low && cell <= high;
+  }
+
+  /** Between which cells the others of a slot's group leave it. */
+  private spanOf(slot: number): [number, number] {
+    const { group, halfHz } = this.problem.slots[slot]!;
+    if (!group) return [0, this.cells];
+    let lowHz = Infinity;
+    let highHz = -Infinity;
+    const take = (hz: number, half: number) => {
+      lowHz = Math.min(lowHz, hz - half);
+      highHz = Math.max(highHz, hz + half);
+    };
+    this.problem.slots.forEach((other, i) => {
+      if (i !== slot && other.group?.id === group.id && this.cellOf[i]! >= 0) take(this.originHz + this.cellOf[i]! * this.unitHz, other.halfHz);
+    });
+    for (const f of this.problem.fixed) if (f.group === group.id) take(f.frequencyHz, f.halfHz);
+    if (lowHz === Infinity) return [0, this.cells];
+    const cell = (hz: number) => (hz - this.originHz) / this.unitHz;
+    return [Math.ceil(cell(highHz - group.maxSpanHz + halfHz) - 1e-6), Math.floor(cell(lowHz + group.maxSpanHz - halfHz) + 1e-6)];
+  }
+
+  private put(slot: number, cell: number): void {
+    this.mark(cell, 1);
+    this.members[this.size] = slot;
+    this.at[this.size] = cell;
+    this.cellOf[slot] = cell;
+    this.size += 1;
+  }
+
+  private take(index: number): void {
+    const cell = this.at[index]!;
+    this.cellOf[this.members[index]!] = -1;
+    this.size -= 1;
+    this.members[index] = this.members[this.size]!;
+    this.at[index] = this.at[this.size]!;
+    this.mark(cell, -1);
+  }
+
+  /** Counts the zones that a carrier brings with those that stand, one way or the other. */
+  private mark(s: number, by: number): void {
+    const { counts, pad, at, size, reach2, reach3 } = this;
+    for (let c = pad + s - this.spacing, end = pad + s + this.spacing; c <= end; c += 1) counts[c]! += by;
+    for (let i = 0; i < size; i += 1) {
+      const a = at[i]!;
+      const sum = s + a;
+      if (reach2 >= 0) {
+        for (let c = pad + 2 * s - a - reach2, end = c + 2 * reach2; c <= end; c += 1) counts[c]! += by;
+        for (let c = pad + 2 * a - s - reach2, end = c + 2 * reach2; c <= end; c += 1) counts[c]! += by;
+        for (let c = pad + ((sum - reach2 + 1) >> 1), end = pad + ((sum + reach2) >> 1); c <= end; c += 1) counts[c]! += by;
+      }
+      if (this.guards.fifth2 > 0) this.markFifth(s, a, by);
+      if (reach3 < 0) continue;
+      const [plus, up, down] = [pad + sum, pad + a - s, pad + s - a];
+      if (reach3 === 0) {
+        for (let j = 0; j < i; j += 1) {
+          const b = at[j]!;
+          counts[plus - b]! += by;
+          counts[up + b]! += by;
+          counts[down + b]! += by;
+        }
+      } else {
+        for (let j = 0; j < i; j += 1) {
+          const b = at[j]!;
+          for (let t = -reach3; t <= reach3; t += 1) {
+            counts[plus - b + t]! += by;
+            counts[up + b + t]! += by;
+            counts[down + b + t]! += by;
+          }
+        }
+      }
+    }
+    this.markWithFixed(s, by);
+  }
+
+  private markFifth(s: number, a: number, by: number): void {
+    const guard = this.guards.fifth2;
+    this.zone(3 * s - 2 * a, guard, by);
+    this.zone(3 * a - 2 * s, guard, by);
+    this.zone((s + 2 * a) / 3, guard / 3, by);
+    this.zone((a + 2 * s) / 3, guard / 3, by);
+    this.zone((3 * s - a) / 2, guard / 2, by);
+    this.zone((3 * a - s) / 2, guard / 2, by);
+  }
+
+  private markWithFixed(s: number, by: number): void {
+    const { third3, fifth2 } = this.guards;
+    for (const [k, f] of this.fixed.entries()) {
+      this.pairZones(s, f, by);
+      if (fifth2 > 0) this.markFifth(s, f, by);
+      if (third3 <= 0) continue;
+      for (let i = 0; i < this.size; i += 1) this.tripleZones(s, this.at[i]!, f, by);
+      for (let j = 0; j < k; j += 1) this.tripleZones(s, this.fixed[j]!, f, by);
+    }
+  }
+
+  private markFixed(): void {
+    const { fixed } = this;
+    const spacing = this.problem.profile.minSpacingHz / this.unitHz;
+    for (const [k, f] of fixed.entries()) {
+      this.zone(f, spacing, 1);
+      for (let j = 0; j < k; j += 1) {
+        this.pairZones(f, fixed[j]!, 1);
+        if (this.guards.fifth2 > 0) this.markFifth(f, fixed[j]!, 1);
+        if (this.guards.third3 > 0) for (let i = 0; i < j; i += 1) this.tripleZones(f, fixed[j]!, fixed[i]!, 1);
+      }
+    }
+  }
+
+  private pairZones(s: number, a: number, by: number): void {
+    const guard = this.guards.third2;
+    if (guard <= 0) return;
+    this.zone(2 * s - a, guard, by);
+    this.zone(2 * a - s, guard, by);
+    this.zone((s + a) / 2, guard / 2, by);
+  }
+
+  private tripleZones(s: number, a: number, b: number, by: number): void {
+    const guard = this.guards.third3;
+    this.zone(a + b - s, guard, by);
+    this.zone(s + a - b, guard, by);
+    this.zone(s + b - a, guard, by);
+  }
+
+  /** Cells strictly within a reach of a place that need not be a cell. */
+  private zone(centre: number, reach: number, by: number): void {
+    const from = Math.max(0, Math.floor(centre - reach + 1e-7) + 1);
+    const to = Math.min(this.cells - 1, Math.ceil(centre + reach - 1e-7) - 1);
+    for (let c = from; c <= to; c += 1) this.counts[this.pad + c]! += by;
+  }
+}
