@@ -79,7 +79,8 @@ export const VERBS: Readonly<Record<string, Verb>> = {
   "check-set": verb("spacing and intermodulation of a set of carriers", checkSetRequest, ({ carriers, profile }) => checkSet(carriers, profile)),
   coordinate: verb("find frequencies for all channels, and spares", coordinateRequest, (request) => {
     const hooks = { now: () => performance.now() };
-    return request.mode === "bank" ? coordinateInBank(request, request.banks, hooks) : coordinate(request, hooks);
+    const { assignments, spares, unplaced, bank, stats } = request.mode === "bank" ? coordinateInBank(request, request.banks, hooks) : coordinate(request, hooks);
+    return { assignments, spares, unplaced, bank, stats };
   }),
   link: verb("received level and margin of one path, term by term", linkRequest, (request) => linkBudget(request as LinkQuestion)),
   "level-chain": verb("levels, headroom and noise from the voice to the recorder", levelChainRequest, (request) => {

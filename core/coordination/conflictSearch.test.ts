@@ -8,7 +8,7 @@ import { PROFILES, type Profile } from "./profile";
 const span = (lowHz: number, count: number, stepHz: number) => Array.from({ length: count }, (_, i) => lowHz + i * stepHz);
 const problem = (n: number, placesHz: number[], profile: Profile, fixed: ConflictProblem["fixed"] = []): ConflictProblem => ({ slots: Array.from({ length: n }, () => ({ placesHz, halfHz: 100_000, group: null })), fixed, profile });
 const solve = (p: ConflictProblem, steps = 60_000, seed = 1, latticeHz: number | null = null) => {
-  let placed = new Float64Array();
+  let placed: Float64Array = new Float64Array();
   const most = new ConflictSearch(p, gridUnitHz(p)!, latticeHz).run({ random: seededRandom(seed), isOver: () => false, mostSteps: steps, onBetter: (hz) => { placed = hz; return true; } });
   return { most, placed: [...placed].filter((hz) => !Number.isNaN(hz)) };
 };

@@ -75,6 +75,7 @@ class Search {
   private readonly locked = new Map<string, number>();
   private readonly lockRefused = new Map<string, string>();
   private wasCut = false;
+  private isProved = false;
   private hasAnswer = false;
 
   constructor(private readonly request: CoordinationRequest, private readonly hooks: SearchHooks, private readonly isOver: () => boolean, private readonly startMs: number) {
@@ -151,6 +152,7 @@ class Search {
     };
     const all = new ConflictSearch(problem, unitHz, null).largestOfAll(PROOF_NODES);
     if (all) {
+      this.isProved = true;
       if (all.filter((hz) => !Number.isNaN(hz)).length > best.placedCount) keep(all);
       return best;
     }
@@ -417,7 +419,7 @@ class Search {
     const unplaced = request.channels.flatMap((channel, i) =>
       chosen.has(channel.id) ? [] : [{ channelId: channel.id, reason: this.whyUnplaced(channel, this.found[i]!, chosen) }]);
     return {
-      assignments, spares: solution.spares, unplaced, bank: null,
+      assignments, spares: solution.spares, unplaced, bank: null, ...(this.isProved ? { isProved: true } : {}),
       stats: { elapsedMs: Math.max(0, elapsedMs), exhausted: !this.wasCut },
     };
   }

@@ -53,5 +53,7 @@ export interface CoordinationResult {
   spares: Spare[];
   unplaced: { channelId: string; reason: string }[];
   bank: string | null;
+  /** All sets were tried: no more can be placed. */
+  isProved?: boolean;
   stats: { elapsedMs: number; exhausted: boolean };
 }

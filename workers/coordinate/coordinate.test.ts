@@ -16,9 +16,11 @@ test("across a message port the search answers as the plain call does, with prog
   expose(coordinateApi, nodeEndpoint(port1));
   const remote = wrap<CoordinateApi>(nodeEndpoint(port2));
   const seen: SearchProgress[] = [];
-  const answer = await remote.search(request, proxy((p: SearchProgress) => void seen.push(p)));
+  const answer = await remote.search(request, null, proxy((p: SearchProgress) => void seen.push(p)));
   const plain = coordinate(request, { now: () => 0 });
-  expect({ ...answer, stats: null }).toEqual({ ...plain, stats: null });
+  expect({ ...answer.result, stats: null }).toEqual({ ...plain, stats: null });
+  const stands = plain.assignments.map(({ channelId, frequencyHz }) => ({ channelId, frequencyHz }));
+  expect(await remote.search(request, stands, proxy(() => undefined))).toMatchObject({ retuned: [], isProved: true });
   await new Promise((resolve) => setTimeout(resolve, 50));
   expect(seen[0]).toMatchObject({ phase: "place", wanted: 3 });
   port1.close();

@@ -94,6 +94,10 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
     };
   }, [spine, air, law, shown, view.channels, request.others]);
 
+  // what stands, here or at the place before: the search can be asked to leave as much of it as it can
+  const present = useMemo(() => (view.plan && view.plan.picks.length > 0 ? view.plan.picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz })) : null), [view.plan]);
+  const isWrong = shown.kind === "plan" && (shown.picks.some((p) => p.broken.length > 0) || shown.picks.length < view.channels.filter((c) => c.meets === "tunes").length);
+  const change = search.status === "found" && search.retuned ? changeWords(search.retuned.map(nameOf), search.isProved) : null;
   const unusable = Object.values(locks).some((l) => !isUsable(l));
   const nextVersion = (view.plan?.version ?? 0) + 1;
   const accept = () => {
@@ -116,7 +120,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
         <Sub>
           {search.status === "failed" ? search.message
             : shown.kind === "nothing" ? (air ? `The scan of ${formatClock(air.takenAtMs)} leaves ${count(law.open.length, "stretch", "stretches")} open. Type a frequency for whoever must have one; the rest is solved around it.` : "A pick needs measured air: scan here first.")
-            : `${capital(count(shown.spares.length, "spare"))} ready, clear of everybody${shown.kind === "plan" ? `. Plan ${view.plan?.version}, accepted ${formatClock(view.plan?.acceptedAtMs ?? 0)}` : `. Not accepted yet`}.`}
+            : `${capital(count(shown.spares.length, "spare"))} ready, clear of everybody${shown.kind === "plan" ? `. Plan ${view.plan?.version}, accepted ${formatClock(view.plan?.acceptedAtMs ?? 0)}` : `. ${change ?? "Not accepted yet"}`}.`}
         </Sub>
       </div>
       {!air && <Notice kind="caution" action={<Link to={`/day/${view.day.id}/scan`}>To the scan</Link>}>Nothing is measured here. Without a scan only law, register and spacing are kept: unknown is not quiet.</Notice>}
@@ -131,8 +135,8 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
             {shown.kind === "proposal"
               ? <><PrimaryButton onPress={accept} isDisabled={isBusy || shown.picks.length === 0}>{`Accept as plan ${nextVersion}`}</PrimaryButton><Button onPress={() => start(locked)} isDisabled={unusable}>Find again</Button><QuietButton onPress={clear}>Drop these</QuietButton></>
               : shown.kind === "plan"
-                ? <Button onPress={() => start(locked)} isDisabled={unusable}>Find again</Button>
-                : <PrimaryButton onPress={() => start(locked)} isDisabled={unusable}>Find frequencies</PrimaryButton>}
+                ? <>{(isWrong || Object.keys(locks).length > 0) && <PrimaryButton onPress={() => start(locked, present)} isDisabled={unusable}>Change as little as possible</PrimaryButton>}<Button onPress={() => start(locked)} isDisabled={unusable}>Find again</Button></>
+                : <><PrimaryButton onPress={() => start(locked)} isDisabled={unusable}>Find frequencies</PrimaryButton>{present && <Button onPress={() => start(locked, present)} isDisabled={unusable}>Keep what can stay</Button>}</>}
             <SelectField label="Spacing" isLabelHidden choices={PROFILE_CHOICES} value={profile} onChange={setProfile} />
           </>
         )}
@@ -148,7 +152,10 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
             return (
               <tr key={c.id}>
                 <th scope="row"><Row as="span" style={{ flexWrap: "nowrap" }}><Mark>{c.mark}</Mark><span>{c.talker}<Soft style={{ display: "block", whiteSpace: "nowrap" }}>{`${c.receiverLabel}, ${(c.meets === "adaptive" ? "chooses for itself" : c.meets === "tunes" ? stretchesWords(c.tuning) : "no common tuning")}`}</Soft></span></Row></th>
-                <td data-label="Frequency">{pick ? <BigFigure>{formatMhz(pick.frequencyHz)}</BigFigure> : <Soft>–</Soft>}</td>
+                <td data-label="Frequency">
+                  {pick ? <BigFigure>{formatMhz(pick.frequencyHz)}</BigFigure> : <Soft>–</Soft>}
+                  {shown.kind === "proposal" && pick && present && <Soft style={{ display: "block", whiteSpace: "nowrap" }}>{beforeWords(present.find((p) => p.channelId === carrierId(c.id))?.frequencyHz ?? null, pick.frequencyHz)}</Soft>}
+                </td>
                 <td data-label="In hand">{pick ? <Margins reason={pick.reason} /> : <Soft>–</Soft>}</td>
                 <td data-wide>
                   <LegalFlag legality={c.legality} unit={c.packLabel} />
@@ -199,6 +206,14 @@ function headline(shown: ShownSet, wanted: number, isRunning: boolean, tightest:
   if (shown.picks.length < wanted) return `${capital(numberWord(shown.picks.length))} of ${count(wanted, "channel")} stand clear; ${shown.picks.length === wanted - 1 ? "one has" : `${numberWord(wanted - shown.picks.length)} have`} no place`;
   return `${capital(count(wanted, "channel"))} stand clear${tightest === null ? "" : `; the tightest has ${formatDb(Math.floor(tightest))} in hand`}`;
 }
+
+/** What a change asks of the packs. */
+function changeWords(retuned: string[], isProved: boolean): string {
+  if (retuned.length === 0) return "Nobody retunes";
+  return `${capital(count(retuned.length, "pack"))} to retune (${listWords(retuned)})${isProved ? ": fewer is not possible" : ""}`;
+}
+
+const beforeWords = (beforeHz: number | null, frequencyHz: number): string => (beforeHz === null ? "new" : beforeHz === frequencyHz ? "stays" : `was ${formatMhz(beforeHz)}`);
 
 function lockWords(lock: TypedLock | undefined, nameOf: (id: string) => string): string | null {
   if (!lock || lock.state === "none") return null;
