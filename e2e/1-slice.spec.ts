@@ -85,6 +85,14 @@ test("moving on makes the plan stale, and the day says what to do", async ({ pag
   await expect(mixer.answer).toHaveText("Five channels to make ready at the quay");
   await expect(page.getByRole("row", { name: /Marit/ })).toContainText("picked at the net loft");
   await mixer.scan();
-  await mixer.pick();
+  await mixer.open("Pick");
+  await mixer.button("Keep what can stay").click();
+  await expect(page.getByText(/Nobody retunes|packs? to retune/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole("row", { name: /^Ma Marit/ })).toContainText(/stays|was \d{3}/);
+  await mixer.button(/^Accept as plan/).click();
+  await expect(page.getByText(/Plan \d+ stands/)).toBeVisible();
+  await page.getByRole("textbox", { name: "Fix Tobiah at, MHz" }).fill("535.5");
+  await mixer.button("Change as little as possible").click();
+  await expect(page.getByText(/packs? to retune \(.*Tobiah/)).toBeVisible({ timeout: 30_000 });
   await mixer.expectNoComplaints();
 });

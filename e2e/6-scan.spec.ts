@@ -99,3 +99,17 @@ test("what a scan was taken with is corrected, and its levels follow; taken back
   await expect(page.getByText(/No heading names the unit of these levels/)).toHaveCount(0);
   await mixer.expectNoComplaints();
 });
+
+test("where not all fit: the least that makes room, found by solving", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.open("Scan");
+  const lines = Array.from({ length: 3841 }, (_, i) => `${(470 + i * 0.025).toFixed(3)},${(-102.5 + (i % 5) / 4).toFixed(2)}`).join("\n");
+  await page.locator("input[type=file]").setInputFiles({ name: "loud.csv", mimeType: "text/csv", buffer: Buffer.from(lines) });
+  await expect(page.getByText(/^Read 3841 points from "loud.csv"/)).toBeVisible();
+  await mixer.open("Pick");
+  await mixer.button(/^Find (frequencies|again)$/).click();
+  await mixer.button("What would make room?").click({ timeout: 30_000 });
+  await expect(page.getByText("3 dB more noise than the day allows: then all stand.")).toBeVisible({ timeout: 30_000 });
+  await mixer.scan();
+  await mixer.expectNoComplaints();
+});

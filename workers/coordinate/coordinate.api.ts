@@ -1,6 +1,7 @@
 import { type ProxyMethods, releaseProxy } from "comlink";
 import { changeFewest, type PresentPick } from "../../core/coordination/changeFewest";
 import type { SearchHooks } from "../../core/coordination/coordinate";
+import { makeRoom, type RoomFound } from "../../core/coordination/makeRoom";
 import { coordinateQuietFirst } from "../../core/coordination/quietFirst";
 import type { CoordinationRequest, CoordinationResult } from "../../core/coordination/request";
 
@@ -33,6 +34,10 @@ export const coordinateApi = {
     // across a port the listener is a proxy that holds its own port open until it is let go
     (onProgress as Partial<ProxyMethods>)[releaseProxy]?.();
     return answer;
+  },
+  /** What could be given up so that all find a place. */
+  room(request: CoordinationRequest): RoomFound[] {
+    return makeRoom(request, { now: () => performance.now() });
   },
 };
 

@@ -18,6 +18,8 @@ import { LegalFlag } from "../../features/channel/LegalFlag";
 import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
 import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
 import { useSpineView } from "../../features/air/useSpineView";
+import { MakeRoom } from "./MakeRoom";
+import { relaxed, type Relaxation } from "../../../core/coordination/makeRoom";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { SelectField, TextField } from "../../ui/Field/Field";
 import { Mark } from "../../ui/Mark/Mark";
@@ -111,6 +113,13 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
     });
     clear();
   };
+  /** Gives something up and solves again. */
+  const giveUp = (relaxations: Relaxation[]) => {
+    if (search.status !== "found") return;
+    if (relaxations.some((r) => r.code === "tighter")) setProfile("tight");
+    setTexts((all) => Object.fromEntries(Object.entries(all).filter(([id]) => !relaxations.some((r) => r.code === "unlock" && r.channelId === carrierId(Number(id))))));
+    start(relaxed(search.request, relaxations));
+  };
   const earlier = view.planHistory.filter((p) => p.version !== view.plan?.version).at(-1);
 
   return (
@@ -142,6 +151,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
         )}
       </Row>
       <ReplyNotice reply={answer} />
+      {search.status === "found" && shown.unplaced.length > 0 && <MakeRoom key={search.result.stats.elapsedMs} request={search.request} nameOf={nameOf} onTake={giveUp} />}
       <SpectrumChart data={picture} view={spineView} onView={setSpineView} label={`${numberWord(shown.picks.length)} carriers of ours on the spine: ${shown.picks.map((p) => `${nameOf(carrierId(p.channelId))} ${formatMhz(p.frequencyHz)}`).join(", ") || "none yet"}. Their products hang below.`} />
       <Table>
         <thead><tr><th>Channel</th><th>Frequency MHz</th><th>In hand</th><th>Reason</th><th>Fix it at</th></tr></thead>
@@ -203,6 +213,7 @@ function headline(shown: ShownSet, wanted: number, isRunning: boolean, tightest:
   const bad = shown.picks.filter((p) => p.broken.length > 0).length;
   if (shown.kind === "nothing") return `${capital(count(wanted, "channel"))} to place`;
   if (bad > 0) return `${capital(count(bad, "pick"))} no longer ${bad === 1 ? "stands" : "stand"} clear`;
+  if (shown.picks.length === 0) return `None of ${count(wanted, "channel")} finds a place here`;
   if (shown.picks.length < wanted) return `${capital(numberWord(shown.picks.length))} of ${count(wanted, "channel")} stand clear; ${shown.picks.length === wanted - 1 ? "one has" : `${numberWord(wanted - shown.picks.length)} have`} no place`;
   return `${capital(count(wanted, "channel"))} stand clear${tightest === null ? "" : `; the tightest has ${formatDb(Math.floor(tightest))} in hand`}`;
 }

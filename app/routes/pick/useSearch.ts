@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { PresentPick } from "../../../core/coordination/changeFewest";
 import type { CoordinationRequest, CoordinationResult } from "../../../core/coordination/request";
-import { type RunningSearch, searchInWorker } from "../../../workers/coordinate/coordinate.client";
+import type { SearchAnswer } from "../../../workers/coordinate/coordinate.api";
+import { type Running, searchInWorker } from "../../../workers/coordinate/coordinate.client";
 
 export type Search =
   | { status: "idle" }
@@ -14,7 +15,7 @@ const PHASES = { place: ["Finding places", 0.3], widen: ["Making room between th
 /** The search for a set, run in a worker; a new one replaces one that runs. */
 export function useSearch() {
   const [search, setSearch] = useState<Search>({ status: "idle" });
-  const running = useRef<RunningSearch | null>(null);
+  const running = useRef<Running<SearchAnswer> | null>(null);
 
   const start = useCallback((request: CoordinationRequest, present: readonly PresentPick[] | null = null) => {
     running.current?.cancel();
