@@ -3,7 +3,9 @@ import { PORT_ELLERY_SITES } from "../core/air/portEllery";
 import { airViewOf, elsewhereOf, lawViewOf, quietViewOf } from "../server/services/airViews.server";
 import { loadDay } from "../server/services/dayView.server";
 import { moveTo } from "../server/services/moves.server";
-import { pickBasis } from "../server/services/plans.server";
+import { coordinate } from "../core/coordination/coordinate";
+import { verifySet } from "../core/coordination/verify";
+import { dayRequest, pickBasis, scannedPlaces } from "../server/services/plans.server";
 import { describeScan, setRescanRule } from "../server/services/scans.server";
 import { allPacksOff } from "../server/services/syncs.server";
 import { practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
@@ -49,6 +51,19 @@ test("on the four airs the lines say what is there: every station, carrier and h
   expect(lines[0]).toMatch(/^\d\d MHz are quiet and free, the quietest at 5\d\d(\.\d)?–5\d\d(\.\d)?$/);
   expect(new Set(lines).size).toBe(4);
 }, 60_000);
+
+test("one set for the whole day: found, and clear at each of the four places by its own scan", async () => {
+  const { loaded } = await seen();
+  expect(scannedPlaces(loaded).map((p) => p.name)).toEqual(loaded.places.map((p) => p.name));
+  const request = (await dayRequest(practice.app, loaded, "normal"))!;
+  const { assignments, unplaced } = coordinate({ ...request, timeLimitMs: 3000 }, { now: () => performance.now() });
+  expect(unplaced).toEqual([]);
+  for (const place of loaded.places) {
+    await moveTo(practice.app, practice.dayId, place.id);
+    const there = (await seen()).basis.request;
+    expect([place.name, verifySet(there, { picks: assignments.map(({ channelId, frequencyHz }) => ({ channelId, frequencyHz })), spares: [] }, null).picks]).toEqual([place.name, []]);
+  }
+}, 30_000);
 
 test("a correction moves what follows; with a daily rule one scan counts elsewhere too", async () => {
   const { air, loaded, basis } = await seen();

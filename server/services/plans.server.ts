@@ -1,6 +1,7 @@
 import { PROFILES, type ProfileName } from "../../core/coordination/profile";
 import type { CoordinationRequest } from "../../core/coordination/request";
 import { verifySet } from "../../core/coordination/verify";
+import { requestForAll } from "../../core/day/wholeDay";
 import { carrierId, pickProblem, type PickFacts } from "../../core/day/pickProblem";
 import { countingScan } from "../../core/day/channelState";
 import { receiverModel } from "../../core/kit/models";
@@ -46,6 +47,18 @@ export async function pickBasis(app: AppContext, loaded: LoadedDay, profile: Pro
   const handed = (await newestItems(app.db, "handed", day.id)).filter((l) => l.channelId === null);
   const unseen = handed.filter((l) => !request.others.some((o) => Math.abs(o.frequencyHz - l.primaryHz) < 50_000));
   return { request: { ...request, others: [...request.others, ...unseen.map((l, i) => ({ id: `handed ${i + 1} ${l.who}`, frequencyHz: l.primaryHz }))] }, sweep, analysis };
+}
+
+const atPlace = (loaded: LoadedDay, placeId: number): LoadedDay => ({ ...loaded, day: { ...loaded.day, currentPlaceId: placeId }, facts: { ...loaded.facts, currentPlaceId: placeId, rescan: "each-move" } });
+
+/** Places of the day that have a scan of their own. */
+export const scannedPlaces = (loaded: LoadedDay) => loaded.places.filter((p) => countingScan(atPlace(loaded, p.id).facts) !== null);
+
+/** The problem of a pick that is clean at every place of the day that has a scan of its own; null where none has. */
+export async function dayRequest(app: AppContext, loaded: LoadedDay, profile: ProfileName): Promise<CoordinationRequest | null> {
+  const places: { name: string; request: CoordinationRequest }[] = [];
+  for (const { id, name } of scannedPlaces(loaded)) places.push({ name: `the ${name.toLowerCase()}`, request: (await pickBasis(app, atPlace(loaded, id), profile)).request });
+  return places.length === 0 ? null : requestForAll(places);
 }
 
 export interface PlanProposal {

@@ -4,8 +4,8 @@ import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { airViewOf, lawViewOf } from "../../../server/services/airViews.server";
 import { requireDay } from "../../../server/services/dayView.server";
-import { acceptPlan, pickBasis, restorePlan } from "../../../server/services/plans.server";
-import { packNoise, unpackNoise } from "../../../contract/noise";
+import { acceptPlan, dayRequest, pickBasis, restorePlan, scannedPlaces } from "../../../server/services/plans.server";
+import { packNoises, unpackNoise } from "../../../contract/noise";
 import { capital, count, formatClock, formatDb, formatDbm, formatSpan, listWords, numberWord, stretchesWords } from "../../../contract/format";
 import { brokenRuleWords, frequencyTextErrorWords, pickReasonWords } from "../../../contract/words";
 import { PROFILES, type ProfileName } from "../../../core/coordination/profile";
@@ -35,11 +35,15 @@ import { pickIntents, type PickIntent } from "./intents";
 import { isUsable, readLocks, shownPlan, shownProposal, tightestDb, withLocks, type ShownSet, type TypedLock } from "./pickModel";
 import { useSearch } from "./useSearch";
 
-export async function loader({ params, context }: Route.LoaderArgs) {
+export async function loader({ params, request: asked, context }: Route.LoaderArgs) {
   const loaded = orNotFound(await requireDay(context.app, dayIdOf(params)));
   const basis = await pickBasis(context.app, loaded, loaded.day.profile);
-  const { noise, ...request } = basis.request;
-  return { air: await airViewOf(context.app, basis), law: lawViewOf(loaded, basis), request, noise: packNoise(noise) };
+  const scanned = basis.sweep ? scannedPlaces(loaded).map((p) => p.name.toLowerCase()) : [];
+  // for the whole day only where the place itself was measured: its scan is what the plan is held to
+  const isForDay = new URL(asked.url).searchParams.get("for") === "day" && scanned.length > 1;
+  const forDay = isForDay ? await dayRequest(context.app, loaded, loaded.day.profile) : null;
+  const { noise, ...request } = forDay ?? basis.request;
+  return { air: await airViewOf(context.app, basis), law: lawViewOf(loaded, basis), request, noise: packNoises(noise), scanned, isForDay };
 }
 
 export async function action({ params, request, context }: Route.ActionArgs) {
@@ -63,14 +67,14 @@ const PROFILE_CHOICES: { id: ProfileName; label: string; detail: string }[] = [
 export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const { air, law } = loaderData;
   const view = useDay();
-  const [params] = useSearchParams();
+  const [params, setParams] = useSearchParams();
   const here = currentPlace(view);
   const { raster } = law;
   const [profile, setProfile] = useState<ProfileName>(view.day.profile);
   const [texts, setTexts] = useState<Record<number, string>>(() => fixedIn(params));
   const { send, reply: answer, isBusy } = useIntent<PickIntent>();
 
-  const request = useMemo<CoordinationRequest>(() => ({ ...loaderData.request, noise: unpackNoise(loaderData.noise), profile: PROFILES[profile] }), [loaderData.request, loaderData.noise, profile]);
+  const request = useMemo<CoordinationRequest>(() => ({ ...loaderData.request, noise: loaderData.noise.flatMap(unpackNoise), profile: PROFILES[profile] }), [loaderData.request, loaderData.noise, profile]);
   const locks = useMemo(() => readLocks(request, texts, raster), [request, texts, raster]);
   const locked = useMemo(() => withLocks(request, PROFILES[profile], locks), [request, profile, locks]);
   const { search, start, cancel, clear } = useSearch();
@@ -147,6 +151,16 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
                 ? <>{(isWrong || Object.keys(locks).length > 0) && <PrimaryButton onPress={() => start(locked, present)} isDisabled={unusable}>Change as little as possible</PrimaryButton>}<Button onPress={() => start(locked)} isDisabled={unusable}>Find again</Button></>
                 : <><PrimaryButton onPress={() => start(locked)} isDisabled={unusable}>Find frequencies</PrimaryButton>{present && <Button onPress={() => start(locked, present)} isDisabled={unusable}>Keep what can stay</Button>}</>}
             <SelectField label="Spacing" isLabelHidden choices={PROFILE_CHOICES} value={profile} onChange={setProfile} />
+            {loaderData.scanned.length > 1 && (
+              <SelectField
+                label="Where it is to hold" isLabelHidden value={loaderData.isForDay ? "day" : "here"}
+                onChange={(where) => {
+                  clear();
+                  setParams((p) => { if (where === "day") p.set("for", "day"); else p.delete("for"); return p; }, { replace: true, preventScrollReset: true });
+                }}
+                choices={[{ id: "here", label: "for this place" }, { id: "day", label: "for every place scanned", detail: `${listWords(loaderData.scanned)}: nobody retunes between them` }]}
+              />
+            )}
           </>
         )}
       </Row>
