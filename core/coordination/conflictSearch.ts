@@ -31,7 +31,8 @@ export interface ConflictSearchOptions {
 
 const LEAST_UNIT_HZ = 1_000;
 const MOST_CELLS = 2_000_000;
-const TIMES_STUCK = 500;
+const TIMES_STUCK = 2_000;
+const BY_LOT = 0.05;
 const LEAST_USABLE = 0.85;
 const CHECK_EVERY = 64;
 
@@ -167,9 +168,12 @@ export class ConflictSearch {
       let worst = -1;
       let most = 0;
       let ties = 0;
+      // now and then any that is in a conflict, not the one in most
+      const isByLot = random() < BY_LOT;
       for (let i = 0; i < this.size; i += 1) {
-        const conflicts = this.counts[this.pad + this.at[i]!]! - 1;
-        total += conflicts;
+        const own = this.counts[this.pad + this.at[i]!]! - 1;
+        total += own;
+        const conflicts = isByLot && own > 0 ? 1 : own;
         if (conflicts < most || conflicts <= 0 || this.tabu[this.at[i]!]! > this.step) continue;
         if (conflicts > most) {
           most = conflicts;

@@ -46,6 +46,8 @@ const SHARE_FOR_SIDON = 0.6;
 const CONFLICT_STEPS = 600_000;
 /** So many places are tried to prove that no more fit. */
 const PROOF_NODES = 8_000;
+/** With more channels there are too many sets. */
+const MOST_TO_PROVE = 14;
 const WIDEN_ATTEMPTS = 24;
 const QUIETEN_ATTEMPTS = 60;
 const WIDEST_EXTRA_HZ = 4_000_000;
@@ -150,7 +152,7 @@ class Search {
       best = this.asSolution(placed, random);
       this.report("place", best);
     };
-    const all = new ConflictSearch(problem, unitHz, null).largestOfAll(PROOF_NODES);
+    const all = open.length <= MOST_TO_PROVE ? new ConflictSearch(problem, unitHz, null).largestOfAll(PROOF_NODES) : null;
     if (all) {
       this.isProved = true;
       if (all.filter((hz) => !Number.isNaN(hz)).length > best.placedCount) keep(all);
