@@ -156,7 +156,13 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
                 label="Where it is to hold" isLabelHidden value={loaderData.isForDay ? "day" : "here"}
                 onChange={(where) => {
                   clear();
-                  setParams((p) => { if (where === "day") p.set("for", "day"); else p.delete("for"); return p; }, { replace: true, preventScrollReset: true });
+                  setParams(() => {
+                    // the address may hold a view that the router was not told of
+                    const next = new URLSearchParams(window.location.search);
+                    if (where === "day") next.set("for", "day");
+                    else next.delete("for");
+                    return next;
+                  }, { replace: true, preventScrollReset: true });
                 }}
                 choices={[{ id: "here", label: "for this place" }, { id: "day", label: "for every place scanned", detail: `${listWords(loaderData.scanned)}: nobody retunes between them` }]}
               />
