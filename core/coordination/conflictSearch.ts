@@ -1,4 +1,5 @@
 import type { RandomSource } from "../units/random";
+import { ConflictCounts } from "./conflictCounts";
 import type { Profile } from "./profile";
 import { largestFromSidonSets } from "./sidonSets";
 
@@ -68,20 +69,12 @@ export class ConflictSearch {
   private readonly unitHz: number;
   private readonly originHz: number;
   private readonly cells: number;
-  private readonly pad: number;
-  private readonly counts: Int32Array;
+  private readonly grid: ConflictCounts;
   /** Places of each slot as cells. */
   private readonly places: Int32Array[];
   private readonly cellOf: Int32Array;
-  /** The slots that stand, in the order of `at`. */
+  /** The slots that stand, in the order of the grid's carriers. */
   private readonly members: Int32Array;
-  private readonly at: Int32Array;
-  private size = 0;
-  private readonly fixed: number[];
-  private readonly spacing: number;
-  private readonly reach2: number;
-  private readonly reach3: number;
-  private readonly guards: { third2: number; third3: number; fifth2: number };
   private readonly tabu: Int32Array;
   private step = 0;
 
@@ -91,8 +84,6 @@ export class ConflictSearch {
     this.unitHz = unitHz;
     this.originHz = Math.min(...slots.map((s) => s.placesHz[0]!));
     this.cells = Math.round((Math.max(...slots.map((s) => s.placesHz.at(-1)!)) - this.originHz) / unitHz) + 1;
-    this.pad = this.cells + 64 + Math.ceil((2 * profile.minSpacingHz) / unitHz);
-    this.counts = new Int32Array(this.cells + 2 * this.pad);
     const cellAt = (hz: number) => Math.round((hz - this.originHz) / unitHz);
     const onLattice = (hz: number) => latticeHz === null || Math.round(hz / 1000) % Math.round(latticeHz / 1000) === 0;
     this.places = slots.map(({ placesHz }) => {
@@ -101,16 +92,8 @@ export class ConflictSearch {
     });
     this.cellOf = new Int32Array(slots.length).fill(-1);
     this.members = new Int32Array(slots.length);
-    this.at = new Int32Array(slots.length);
     this.tabu = new Int32Array(this.cells);
-    this.fixed = fixed.map((f) => (f.frequencyHz - this.originHz) / unitHz);
-    const inUnits = (hz: number) => hz / unitHz;
-    this.guards = { third2: inUnits(profile.guards.third2Hz), third3: inUnits(profile.guards.third3Hz), fifth2: inUnits(profile.guards.fifth2Hz) };
-    // strictly inside a guard is a conflict: the last whole cell before it
-    this.spacing = Math.ceil(inUnits(profile.minSpacingHz) - 1e-9) - 1;
-    this.reach2 = Math.ceil(this.guards.third2 - 1e-9) - 1;
-    this.reach3 = Math.ceil(this.guards.third3 - 1e-9) - 1;
-    this.markFixed();
+    this.grid = new ConflictCounts(this.cells, slots.length, fixed.map((f) => (f.frequencyHz - this.originHz) / unitHz), profile, unitHz);
   }
 
   /** Tries all sets, as long as they are few: like channels stand in order, and a branch that cannot beat the best is left. Before `run`.
@@ -125,20 +108,20 @@ export class ConflictSearch {
     let nodes = 0;
     // the cell of the one before, when it is of the same kind; its waiting counts as the end of the grid
     const visit = (depth: number, before: number): boolean => {
-      if (this.size > most) {
-        most = this.size;
+      if (this.grid.size > most) {
+        most = this.grid.size;
         best = this.placedHz();
       }
-      if (depth === order.length || most === slots.length || this.size + order.length - depth <= most) return true;
+      if (depth === order.length || most === slots.length || this.grid.size + order.length - depth <= most) return true;
       const slot = order[depth]!;
       const isLike = depth > 0 && kind[order[depth - 1]!] === kind[slot];
       for (const cell of this.places[slot]!) {
         if (isLike && cell <= before) continue;
-        if (this.counts[this.pad + cell] !== 0 || !this.isWithinSpan(slot, cell)) continue;
+        if (this.grid.counts[this.grid.pad + cell] !== 0 || !this.isWithinSpan(slot, cell)) continue;
         if ((nodes += 1) > mostNodes) return false;
         this.put(slot, cell);
         const isDone = visit(depth + 1, cell);
-        this.take(this.size - 1);
+        this.take(this.grid.size - 1);
         if (!isDone || most === slots.length) return isDone;
       }
       return visit(depth + 1, this.cells);
@@ -157,7 +140,7 @@ export class ConflictSearch {
     const start = startHz.map((hz) => Math.round((hz - this.originHz) / this.unitHz));
     for (const s of [...waiting]) {
       const asked = start.findIndex((c) => this.places[s]!.includes(c) && this.isWithinSpan(s, c));
-      const cell = asked >= 0 ? start.splice(asked, 1)[0] : this.places[s]!.find((c) => this.counts[this.pad + c] === 0 && this.isWithinSpan(s, c));
+      const cell = asked >= 0 ? start.splice(asked, 1)[0] : this.places[s]!.find((c) => this.grid.counts[this.grid.pad + c] === 0 && this.isWithinSpan(s, c));
       if (cell === undefined) continue;
       this.put(s, cell);
       waiting.splice(waiting.indexOf(s), 1);
@@ -170,11 +153,11 @@ export class ConflictSearch {
       let ties = 0;
       // now and then any that is in a conflict, not the one in most
       const isByLot = random() < BY_LOT;
-      for (let i = 0; i < this.size; i += 1) {
-        const own = this.counts[this.pad + this.at[i]!]! - 1;
+      for (let i = 0; i < this.grid.size; i += 1) {
+        const own = this.grid.counts[this.grid.pad + this.grid.at[i]!]! - 1;
         total += own;
         const conflicts = isByLot && own > 0 ? 1 : own;
-        if (conflicts < most || conflicts <= 0 || this.tabu[this.at[i]!]! > this.step) continue;
+        if (conflicts < most || conflicts <= 0 || this.tabu[this.grid.at[i]!]! > this.step) continue;
         if (conflicts > most) {
           most = conflicts;
           ties = 0;
@@ -183,8 +166,8 @@ export class ConflictSearch {
         if (random() * ties < 1) worst = i;
       }
       if (total === 0) {
-        if (this.size > best) {
-          best = this.size;
+        if (this.grid.size > best) {
+          best = this.grid.size;
           if (!onBetter(this.placedHz(), best)) break;
         }
         if (waiting.length === 0) break;
@@ -204,9 +187,9 @@ export class ConflictSearch {
         since = this.step;
         continue;
       }
-      if (worst < 0) worst = Math.floor(random() * this.size);
+      if (worst < 0) worst = Math.floor(random() * this.grid.size);
       const slot = this.members[worst]!;
-      this.tabu[this.at[worst]!] = this.step + 1 + Math.floor(random() * 3);
+      this.tabu[this.grid.at[worst]!] = this.step + 1 + Math.floor(random() * 3);
       this.take(worst);
       this.place(slot, random, waiting);
     }
@@ -215,13 +198,13 @@ export class ConflictSearch {
 
   /** A handful goes and comes back elsewhere; of those that wait, others may come in their stead. */
   private shake(random: RandomSource, waiting: number[], best: number): void {
-    for (let k = 0; k < 4 && this.size > 0; k += 1) {
-      const i = Math.floor(random() * this.size);
-      this.tabu[this.at[i]!] = this.step + 10;
+    for (let k = 0; k < 4 && this.grid.size > 0; k += 1) {
+      const i = Math.floor(random() * this.grid.size);
+      this.tabu[this.grid.at[i]!] = this.step + 10;
       waiting.push(this.members[i]!);
       this.take(i);
     }
-    for (let tries = 0; this.size <= best && waiting.length > 0 && tries < this.problem.slots.length; tries += 1) {
+    for (let tries = 0; this.grid.size <= best && waiting.length > 0 && tries < this.problem.slots.length; tries += 1) {
       this.place(waiting.splice(Math.floor(random() * waiting.length), 1)[0]!, random, waiting);
     }
   }
@@ -229,7 +212,8 @@ export class ConflictSearch {
   /** Puts a slot where it has fewest conflicts, by lot among equals; it waits where its group leaves it no place. */
   private place(slot: number, random: RandomSource, waiting: number[]): void {
     const places = this.places[slot]!;
-    const { counts, pad, tabu, step } = this;
+    const { tabu, step } = this;
+    const { counts, pad } = this.grid;
     const [low, high] = this.spanOf(slot);
     let fewest = Infinity;
     let chosen = -1;
@@ -255,12 +239,12 @@ export class ConflictSearch {
   startFromSidonSets(latticeHz: number, random: RandomSource, isOver: () => boolean): number[] {
     const perCell = Math.round(latticeHz / this.unitHz);
     const [first] = this.places;
-    if (!first || this.problem.slots.some((s) => s.group !== null) || latticeHz < this.problem.profile.guards.third3Hz || this.guards.fifth2 > 0) return [];
+    if (!first || this.problem.slots.some((s) => s.group !== null) || latticeHz < this.problem.profile.guards.third3Hz || this.problem.profile.guards.fifth2Hz > 0) return [];
     const common = this.places.slice(1).reduce((left, places) => { const has = new Set(places); return left.filter((c) => has.has(c)); }, [...first]);
     if (common.length === 0) return [];
     const origin = common[0]!;
     const usable = new Uint8Array(Math.floor((common.at(-1)! - origin) / perCell) + 1);
-    for (const c of common) if ((c - origin) % perCell === 0 && this.counts[this.pad + c] === 0) usable[(c - origin) / perCell] = 1;
+    for (const c of common) if ((c - origin) % perCell === 0 && this.grid.counts[this.grid.pad + c] === 0) usable[(c - origin) / perCell] = 1;
     // a set that is dense over the whole loses too much to holes
     if (usable.reduce((n, u) => n + u, 0) < usable.length * LEAST_USABLE) return [];
     const { minSpacingHz, guards } = this.problem.profile;
@@ -270,7 +254,7 @@ export class ConflictSearch {
 
   private placedHz(): Float64Array {
     const out = new Float64Array(this.problem.slots.length).fill(NaN);
-    for (let i = 0; i < this.size; i += 1) out[this.members[i]!] = Math.round(this.originHz + this.at[i]! * this.unitHz);
+    for (let i = 0; i < this.grid.size; i += 1) out[this.members[i]!] = Math.round(this.originHz + this.grid.at[i]! * this.unitHz);
     return out;
   }
 
@@ -299,111 +283,14 @@ export class ConflictSearch {
   }
 
   private put(slot: number, cell: number): void {
-    this.mark(cell, 1);
-    this.members[this.size] = slot;
-    this.at[this.size] = cell;
+    this.members[this.grid.size] = slot;
     this.cellOf[slot] = cell;
-    this.size += 1;
+    this.grid.put(cell);
   }
 
   private take(index: number): void {
-    const cell = this.at[index]!;
     this.cellOf[this.members[index]!] = -1;
-    this.size -= 1;
-    this.members[index] = this.members[this.size]!;
-    this.at[index] = this.at[this.size]!;
-    this.mark(cell, -1);
-  }
-
-  /** Counts the zones that a carrier brings with those that stand, one way or the other. */
-  private mark(s: number, by: number): void {
-    const { counts, pad, at, size, reach2, reach3 } = this;
-    for (let c = pad + s - this.spacing, end = pad + s + this.spacing; c <= end; c += 1) counts[c]! += by;
-    for (let i = 0; i < size; i += 1) {
-      const a = at[i]!;
-      const sum = s + a;
-      if (reach2 >= 0) {
-        for (let c = pad + 2 * s - a - reach2, end = c + 2 * reach2; c <= end; c += 1) counts[c]! += by;
-        for (let c = pad + 2 * a - s - reach2, end = c + 2 * reach2; c <= end; c += 1) counts[c]! += by;
-        for (let c = pad + ((sum - reach2 + 1) >> 1), end = pad + ((sum + reach2) >> 1); c <= end; c += 1) counts[c]! += by;
-      }
-      if (this.guards.fifth2 > 0) this.markFifth(s, a, by);
-      if (reach3 < 0) continue;
-      const [plus, up, down] = [pad + sum, pad + a - s, pad + s - a];
-      if (reach3 === 0) {
-        for (let j = 0; j < i; j += 1) {
-          const b = at[j]!;
-          counts[plus - b]! += by;
-          counts[up + b]! += by;
-          counts[down + b]! += by;
-        }
-      } else {
-        for (let j = 0; j < i; j += 1) {
-          const b = at[j]!;
-          for (let t = -reach3; t <= reach3; t += 1) {
-            counts[plus - b + t]! += by;
-            counts[up + b + t]! += by;
-            counts[down + b + t]! += by;
-          }
-        }
-      }
-    }
-    this.markWithFixed(s, by);
-  }
-
-  private markFifth(s: number, a: number, by: number): void {
-    const guard = this.guards.fifth2;
-    this.zone(3 * s - 2 * a, guard, by);
-    this.zone(3 * a - 2 * s, guard, by);
-    this.zone((s + 2 * a) / 3, guard / 3, by);
-    this.zone((a + 2 * s) / 3, guard / 3, by);
-    this.zone((3 * s - a) / 2, guard / 2, by);
-    this.zone((3 * a - s) / 2, guard / 2, by);
-  }
-
-  private markWithFixed(s: number, by: number): void {
-    const { third3, fifth2 } = this.guards;
-    for (const [k, f] of this.fixed.entries()) {
-      this.pairZones(s, f, by);
-      if (fifth2 > 0) this.markFifth(s, f, by);
-      if (third3 <= 0) continue;
-      for (let i = 0; i < this.size; i += 1) this.tripleZones(s, this.at[i]!, f, by);
-      for (let j = 0; j < k; j += 1) this.tripleZones(s, this.fixed[j]!, f, by);
-    }
-  }
-
-  private markFixed(): void {
-    const { fixed } = this;
-    const spacing = this.problem.profile.minSpacingHz / this.unitHz;
-    for (const [k, f] of fixed.entries()) {
-      this.zone(f, spacing, 1);
-      for (let j = 0; j < k; j += 1) {
-        this.pairZones(f, fixed[j]!, 1);
-        if (this.guards.fifth2 > 0) this.markFifth(f, fixed[j]!, 1);
-        if (this.guards.third3 > 0) for (let i = 0; i < j; i += 1) this.tripleZones(f, fixed[j]!, fixed[i]!, 1);
-      }
-    }
-  }
-
-  private pairZones(s: number, a: number, by: number): void {
-    const guard = this.guards.third2;
-    if (guard <= 0) return;
-    this.zone(2 * s - a, guard, by);
-    this.zone(2 * a - s, guard, by);
-    this.zone((s + a) / 2, guard / 2, by);
-  }
-
-  private tripleZones(s: number, a: number, b: number, by: number): void {
-    const guard = this.guards.third3;
-    this.zone(a + b - s, guard, by);
-    this.zone(s + a - b, guard, by);
-    this.zone(s + b - a, guard, by);
-  }
-
-  /** Cells strictly within a reach of a place that need not be a cell. */
-  private zone(centre: number, reach: number, by: number): void {
-    const from = Math.max(0, Math.floor(centre - reach + 1e-7) + 1);
-    const to = Math.min(this.cells - 1, Math.ceil(centre + reach - 1e-7) - 1);
-    for (let c = from; c <= to; c += 1) this.counts[this.pad + c]! += by;
+    this.grid.take(index);
+    this.members[index] = this.members[this.grid.size]!;
   }
 }
