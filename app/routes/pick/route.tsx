@@ -133,6 +133,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
         <Sub>
           {search.status === "failed" ? search.message
             : shown.kind === "nothing" ? (air ? `The scan of ${formatClock(air.takenAtMs)} leaves ${count(law.open.length, "stretch", "stretches")} open. Type a frequency for whoever must have one; the rest is solved around it.` : "A pick needs measured air: scan here first.")
+            : shown.kind === "proposal" && shown.picks.length === 0 ? "The rows say what is in the way."
             : `${capital(count(shown.spares.length, "spare"))} ready, clear of everybody${shown.kind === "plan" ? `. Plan ${view.plan?.version}, accepted ${formatClock(view.plan?.acceptedAtMs ?? 0)}` : `. ${change ?? "Not accepted yet"}`}.`}
         </Sub>
       </div>
