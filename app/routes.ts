@@ -25,6 +25,7 @@ export default [
   route("day/:dayId/scenes.ics", "routes/sceneCalendar/route.ts"),
   route("day/:dayId/region.json", "routes/regionFile/route.ts"),
   route("day/:dayId/frequencies.csv", "routes/frequencyList/route.ts"),
+  route("day/:dayId/files/:form", "routes/planFile/route.ts"),
   route("day/:dayId/kit.json", "routes/kitFile/route.ts"),
   route("day/:dayId/units.csv", "routes/unitList/route.ts"),
   route("kit.schema.json", "routes/kitSchema/route.ts"),

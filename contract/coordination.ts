@@ -17,7 +17,7 @@ const tuning = z.object({ lowHz: frequencyHz, highHz: frequencyHz, stepHz: posit
 });
 
 const channel = z.object({
-  id, tuning: z.array(tuning).min(1), bandwidthHz: positive, lockedHz: or(frequencyHz, null), group: or(id, null), priority: z.number().nullish(),
+  id, tuning: z.array(tuning).min(1), bandwidthHz: positive, lockedHz: or(frequencyHz, null), group: or(id, null), priority: or(z.number(), null),
 });
 
 export const coordinateRequest = z.object({

@@ -21,6 +21,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "list-unreadable": return `That is not such a list: ${{ empty: "it needs a line of headings and at least one row", binary: "it is not text", large: "it is far too large (at most 2 MB and 500 rows)", calendar: "it begins like a calendar and is damaged further on", "calendar-other-day": "no event of that calendar begins on this day" }[error.why]}. Everything is as it was.`;
     case "list-rows-bad": return error.rows.length === 0 ? "There is no row to take over. Everything is as it was." : `${error.rows.length === 1 ? "Row" : "Rows"} ${listWords(error.rows.slice(0, 6).map(String))} ${error.rows.length === 1 ? "has" : "have"} something wrong. Nothing was taken over; mend ${error.rows.length === 1 ? "it" : "them"}, or leave ${error.rows.length === 1 ? "it" : "them"} out.`;
     case "region-file": return `That region file was not taken over. Line ${error.error.line}: ${error.error.what}. The law in use is as it was.`;
+    case "plan-file": return `That plan was not read: ${error.what}. Nothing was changed.`;
     case "kit-file": return `That kit file was not taken over. Line ${error.error.line}: ${error.error.what}. The case is as it was.`;
     case "case-refused": return `${capital(listWords(error.problems.slice(0, 4).map(caseProblemWords)))}. The case is as it was.`;
     case "model-in-use": return `${error.name} stays: ${listWords(error.labels)} ${error.labels.length === 1 ? "uses" : "use"} it.`;

@@ -28,6 +28,7 @@ export type ServiceError =
   | { code: "no-pair"; talker: string; why: NoPair }
   | { code: "scene-typed"; problems: SceneRowProblem[] }
   | { code: "nothing-picked" }
+  | { code: "plan-file"; what: string }
   | { code: "no-rig" }
   | { code: "nothing-scans" }
   | { code: "no-register" }

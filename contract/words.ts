@@ -2,6 +2,7 @@ import type { ArchiveError } from "./sweepArchive";
 import type { LevelAdvice } from "../core/audio/levelChain";
 import type { Conflict } from "../core/coordination/checkSet";
 import type { BrokenRule } from "../core/coordination/explain";
+import { gradeOf, type ProductLevel } from "../core/coordination/imLevels";
 import type { ProductKind } from "../core/coordination/products";
 import type { PickReason } from "../core/coordination/explainPick";
 import type { SweepFileError } from "../core/sweep/sweep";
@@ -50,6 +51,13 @@ const khz = (hz: number) => `${Math.round(hz / 100) / 10} kHz`;
 const formulaWords = (kind: ProductKind, s: readonly string[]): string =>
   ({ third2: `2 × ${s[0]} − ${s[1]}`, third3: `${s[0]} + ${s[1]} − ${s[2]}`, fifth2: `3 × ${s[0]} − 2 × ${s[1]}` })[kind];
 
+/** How much a product matters: its level under the wanted carrier, and how often it is heard. */
+export function productLevelWords(level: ProductLevel): string {
+  const under = level.underDb >= 0 ? `${formatDb(Math.round(level.underDb))} under it` : `${formatDb(Math.round(-level.underDb))} over it`;
+  const heard = { buried: "too weak to be heard", seldom: "seldom heard", "now-and-then": `heard about ${Math.max(1, Math.round(level.heardShare * 100))} % of the time`, often: `heard about ${Math.round(level.heardShare * 100)} % of the time` }[gradeOf(level)];
+  return `${under}, ${heard}`;
+}
+
 export function conflictWords(conflict: Conflict, nameOf: (id: string) => string): string {
   const s = conflict.sources.map(nameOf);
   if (conflict.kind === "spacing") return `${s[0]} and ${s[1]} are only ${(conflict.missHz / 1e6).toFixed(3)} MHz apart`;
@@ -65,7 +73,7 @@ export function brokenRuleWords(rule: BrokenRule, nameOf: (id: string) => string
     case "too-noisy": return `noisy: ${formatDbm(rule.noiseDbm)} measured there, the limit is ${formatDbm(rule.maxNoiseDbm)}`;
     case "not-measured": return "not measured in this scan: unknown is not quiet";
     case "receiver-span": return `too far from ${mhz(rule.otherHz)}, the other half of its receiver: the halves must stay within ${rule.maxSpanHz / 1e6} MHz`;
-    case "conflict": return conflictWords(rule.conflict, nameOf);
+    case "conflict": return conflictWords(rule.conflict, nameOf) + (rule.level ? ` (${productLevelWords(rule.level)})` : "");
   }
 }
 
@@ -83,11 +91,35 @@ export function levelAdviceWords(advice: LevelAdvice): string {
   }
 }
 
+/** A product farther off is not worth a level. */
+const NEAR_PRODUCT_HZ = 300_000;
+
 /** Why a pick is good, in one line: who is nearest, and which product comes nearest to whom. */
 export function pickReasonWords(reason: PickReason, nameOf: (id: string) => string): string {
   const parts: string[] = [];
   if (reason.nearestNeighbour !== null) parts.push(`nearest neighbour ${nameOf(reason.nearestNeighbour)}`);
   const product = reason.nearestProduct;
   if (product) parts.push(`${formulaWords(product.kind, product.sources.map(nameOf))} misses ${nameOf(product.victim)} by ${formatSpan(product.missHz)}`);
+  if (product?.level && product.inHandHz < NEAR_PRODUCT_HZ) parts.push(`there ${productLevelWords(product.level)}`);
   return parts.join("; ") || "nobody near";
+}
+
+const MOST_RULES = 4;
+
+/** What one place is to a channel: every rule that it breaks, or how it compares with where the channel stands.
+ * @param now - of where it stands; null where it stands nowhere */
+export function askedPlaceWords(there: { reason: PickReason; broken: readonly BrokenRule[] }, now: PickReason | null, nameOf: (id: string) => string): string {
+  if (there.broken.length > 0) {
+    const more = there.broken.length - MOST_RULES;
+    return there.broken.slice(0, MOST_RULES).map((b) => brokenRuleWords(b, nameOf)).join("; ") + (more > 0 ? `; and ${more} more` : "");
+  }
+  const { noiseDbm, margins, nearestProduct } = there.reason;
+  const parts: string[] = [];
+  if (noiseDbm !== null && now && now.noiseDbm !== null) {
+    const byDb = Math.round(noiseDbm - now.noiseDbm);
+    parts.push(byDb === 0 ? "as quiet" : `${formatDb(Math.abs(byDb))} ${byDb > 0 ? "worse" : "quieter"}`);
+  } else if (margins.noiseDb !== null) parts.push(`${formatDb(Math.floor(margins.noiseDb))} under the noise limit`);
+  if (margins.spacingHz !== null) parts.push(`${formatSpan(margins.spacingHz)} in hand to the nearest`);
+  if (nearestProduct) parts.push(`${formatSpan(nearestProduct.inHandHz)} off a product`);
+  return `fine here${parts.length > 0 ? `: ${parts.join(", ")}` : ""}`;
 }

@@ -74,6 +74,51 @@ test("a typed frequency that breaks a rule is told which; a good one is kept and
   await expect(page.getByText("Plan 3 takes plan 1 back.")).toBeVisible();
 });
 
+test("a place is asked about, a carrier taken there by keys and by hand, and taken back", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.open("Pick");
+  const spine = page.getByRole("img", { name: /carriers of ours on the spine/ });
+  const marit = page.getByRole("row", { name: /^Ma Marit/ });
+  const stood = await marit.locator("td").first().textContent();
+  await spine.focus();
+  for (let i = 0; i < 2; i += 1) await page.keyboard.press("PageDown");
+  await expect(page.getByText(/Marit at \d{3}\.\d{3}: (fine here|.+)\./)).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(mixer.button("Drop these")).toBeVisible();
+  await expect(marit).toContainText("fixed by you");
+  await expect(marit).toContainText(/was \d{3}/);
+  // into a television station by hand: it says so while it is held there, and the set cannot be accepted
+  const flag = page.locator("[data-moves]").nth(1);
+  const [box, picture] = [(await flag.boundingBox())!, (await spine.boundingBox())!];
+  await page.mouse.move(box.x + 16, box.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(picture.x + picture.width * 0.12, box.y + 12, { steps: 8 });
+  await expect(page.getByText(/at \d{3}\.\d{3}: TV 22, Ellery Head One/)).toBeVisible();
+  await page.mouse.up();
+  await expect(mixer.answer).toContainText(/not stand clear/);
+  await expect(mixer.button(/^Accept as plan/)).toBeDisabled();
+  await mixer.button("Undo the last step").click();
+  await expect(mixer.button(/^Accept as plan/)).toBeEnabled();
+  await mixer.button("Drop these").click();
+  expect(await marit.locator("td").first().textContent()).toBe(stood);
+  await mixer.button("In hand").click();
+  await expect(page.getByRole("columnheader", { name: "In hand" })).toHaveAttribute("aria-sort", "ascending");
+  await mixer.expectNoComplaints();
+});
+
+test("inside the makers' banks, and one after another", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.open("Pick");
+  await mixer.button(/all at once/).click();
+  await page.getByRole("option", { name: /inside one bank/ }).click();
+  await mixer.button("Find again").click();
+  await expect(page.getByRole("row", { name: /bank \d .*4 of 4.*taken/ })).toBeVisible({ timeout: 20_000 });
+  await mixer.button("Drop these").click();
+  await mixer.button(/inside one bank/).click();
+  await page.getByRole("option", { name: /one after another/ }).click();
+  await expect(page.getByText("One after another: all stand.")).toBeVisible();
+});
+
 test("moving on makes the plan stale, and the day says what to do", async ({ page }) => {
   const mixer = new Mixer(page);
   await mixer.open("Day");

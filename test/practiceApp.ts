@@ -1,3 +1,4 @@
+import { STRICT } from "../core/coordination/relations";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -85,7 +86,7 @@ export async function propose({ app, dayId }: PracticeApp): Promise<PlanProposal
   const result = coordinateQuietFirst({ ...basis.request, timeLimitMs: 600 }, { now: () => performance.now() });
   const idOf = (id: string) => Number(id.slice(2));
   return {
-    result, basePlanVersion: loaded.value.plan?.version ?? 0, sweepId: basis.sweep?.id ?? null, profile: loaded.value.day.profile,
+    result, basePlanVersion: loaded.value.plan?.version ?? 0, sweepId: basis.sweep?.id ?? null, profile: loaded.value.day.profile, allows: STRICT, how: "found",
     picks: result.assignments.map((a) => ({ channelId: idOf(a.channelId), frequencyHz: a.frequencyHz, isLocked: false })),
     spares: result.spares.map((s) => ({ frequencyHz: s.frequencyHz, for: s.for.map(idOf) })),
   };

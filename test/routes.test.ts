@@ -33,7 +33,7 @@ const scanStart = { intent: "start", passes: 3, scannerKey: null, stretch: null,
 describe("what comes in with a request is understood or refused, never guessed", () => {
   const setup = { wear: "chest", skinContact: false, sleeve: false, tiltDeg: 0, distanceM: 5, walls: [], antenna: "fin", feed: [], txPowerDbm: 17 };
   const settings = { effort: "soft", micDistanceM: 0.2, peakFactorDb: 18, gainDb: -27, outputDb: 0, inputGainDb: 0 };
-  const proposal = { basePlanVersion: 0, sweepId: null, profile: "normal", picks: [{ channelId: 1, frequencyHz: 500_000_000, isLocked: false }], spares: [] };
+  const proposal = { basePlanVersion: 0, sweepId: null, profile: "normal", picks: [{ channelId: 1, frequencyHz: 500_000_000, isLocked: false }], allows: { usesTogether: false, allowsBuried: false }, how: "found", spares: [] };
   test.each([
     ["day", dayIntents, { intent: "move-to", placeId: 2 }, { intent: "move-to", placeId: "2" }],
     ["day", dayIntents, { intent: "clock-on", minutes: 15 }, { intent: "clock-on", minutes: -15 }],

@@ -1,3 +1,4 @@
+import { normalCdf } from "../units/normal";
 import { hashText, seededRandom } from "../units/random";
 
 /** A made-up piece of spectrum at one place, described by what is in it. Everything that follows is computed from the seed. */
@@ -71,13 +72,6 @@ function shareInBand(c: AirCarrier, lowHz: number, highHz: number): number {
   const sigma = Math.max(1, c.widthHz / 4);
   if (lowHz > c.frequencyHz + 5 * sigma || highHz < c.frequencyHz - 5 * sigma) return 0;
   return normalCdf((highHz - c.frequencyHz) / sigma) - normalCdf((lowHz - c.frequencyHz) / sigma);
-}
-
-/** Abramowitz & Stegun 26.2.17, error below 7.5e-8. */
-function normalCdf(x: number): number {
-  const t = 1 / (1 + 0.2316419 * Math.abs(x));
-  const tail = Math.exp((-x * x) / 2) * 0.3989422804014327 * t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
-  return x >= 0 ? 1 - tail : tail;
 }
 
 /** A sweep of the air in even steps, each step at its own time as a stepping receiver does it. */

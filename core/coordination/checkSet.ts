@@ -1,3 +1,4 @@
+import { firstAbove } from "./sorted";
 import { type Carrier, forEachProduct, productCounts, type ProductKind } from "./products";
 import type { Profile } from "./profile";
 
@@ -53,16 +54,4 @@ export function checkSet(carriers: readonly Carrier[], profile: Profile): SetChe
     }
   });
   return { conflicts, products: productCounts(carriers.length) };
-}
-
-/** Index of the first member greater than `limit` in an ascending list. */
-function firstAbove(sorted: readonly number[], limit: number): number {
-  let low = 0;
-  let high = sorted.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sorted[middle]! <= limit) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }

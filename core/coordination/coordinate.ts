@@ -2,19 +2,31 @@ import { mergeStretches, type Stretch } from "../regions/region";
 import { dbToPowerRatio } from "../units/decibels";
 import { seededRandom, shuffled, type RandomSource } from "../units/random";
 import { type Candidate, candidatesFor, type ChannelCandidates, NoiseIndex, noiseInBand, whyNoCandidate } from "./candidates";
+import { checkSet } from "./checkSet";
 import { ConflictSearch, gridUnitHz, type ConflictProblem } from "./conflictSearch";
 import { ForbiddenMap } from "./forbidden";
 import { GroupSpans } from "./groupSpans";
 import { edgeDistanceHz, marginsOf, nearestOfEach } from "./margins";
 import { widenedProfile, type Profile } from "./profile";
+import type { Carrier } from "./products";
+import { searchRelated } from "./relatedSearch";
+import { conflictsOf, hasEffect, type SetRelations } from "./relations";
 import type { Assignment, ChannelRequest, CoordinationRequest, CoordinationResult, Spare } from "./request";
+
+export interface SearchProgress {
+  phase: "place" | "widen" | "quieten";
+  placed: number;
+  wanted: number;
+  /** The best set so far, which may stand as it is; made when asked for. */
+  best: () => CoordinationResult;
+}
 
 export interface SearchHooks {
   /** Milliseconds of a clock that only goes forward; the core has none of its own. */
   now: () => number;
   /** Only the plain tries, where a set that is hard to find is not worth the time. */
   isPlain?: boolean;
-  onProgress?: (progress: { phase: "place" | "widen" | "quieten"; placed: number; wanted: number }) => void;
+  onProgress?: (progress: SearchProgress) => void;
 }
 
 interface Slot {
@@ -43,12 +55,16 @@ const PLAIN_ATTEMPTS = 2;
 /** Smaller sets are found as quickly without known constructions. */
 const LEAST_FOR_SIDON = 22;
 const SHARE_FOR_SIDON = 0.6;
+/** Where rules may be bent, the share of the time in which a set is sought that bends none. */
+const SHARE_FOR_STRICT = 0.4;
 /** Steps of one round of that search, a few tens of thousands a second. */
 const CONFLICT_STEPS = 600_000;
 /** So many places are tried to prove that no more fit. */
 const PROOF_NODES = 8_000;
 /** With more channels there are too many sets. */
 const MOST_TO_PROVE = 14;
+/** Steps of a search by relations, about a thousand a second. */
+const RELATED_STEPS = 20_000;
 const WIDEN_ATTEMPTS = 24;
 const QUIETEN_ATTEMPTS = 60;
 const WIDEST_EXTRA_HZ = 4_000_000;
@@ -103,7 +119,69 @@ class Search {
   run(): Solution {
     let best = this.placeAll();
     if (best.placedCount === this.slots.length && best.placedCount > 0) best = this.quieten(this.widen(best));
+    const { relations } = this.request;
+    if (hasEffect(relations) && (!this.hooks.isPlain || best.placedCount === this.slots.length)) best = this.byRelations(best, relations);
+    this.putFirstOnQuietest(best.placed);
     return best;
+  }
+
+  /** A set under the rules of who is who, where the plain one leaves channels out or does not keep what those ask for. */
+  private byRelations(start: Solution, relations: SetRelations): Solution {
+    const isKept = (placed: readonly number[]) => conflictsOf(this.carriersOf(placed), this.request.profile, relations).length === 0;
+    if (start.placedCount === this.slots.length && isKept(start.placed)) return start;
+    const random = seededRandom(this.request.seed + 3);
+    const placed = searchRelated({
+      profile: this.request.profile, relations,
+      slots: this.slots.map(({ channel, candidates }) => ({
+        id: channel.id, placesHz: Float64Array.from(candidates, (c) => c.frequencyHz), cost: Float64Array.from(candidates, (c) => dbToPowerRatio((c.noiseDbm ?? 0) / 3)),
+        allows: (frequencyHz, now) => !channel.group || this.groupsOf(now).allowsInstead(channel, frequencyHz),
+      })),
+      fixed: [...this.request.others, ...[...this.locked].map(([id, frequencyHz]) => ({ id, frequencyHz }))],
+    }, { random, isOver: () => this.outOfTime(), mostSteps: RELATED_STEPS });
+    const found = this.asSolution([...placed], random);
+    if (found.placedCount > start.placedCount || (found.placedCount === start.placedCount && !isKept(start.placed))) {
+      this.report("place", found);
+      return found;
+    }
+    return start;
+  }
+
+  private groupsOf(placed: ArrayLike<number>): GroupSpans {
+    const now = new Map(this.locked);
+    this.slots.forEach(({ channel }, i) => { if (!Number.isNaN(placed[i]!)) now.set(channel.id, placed[i]!); });
+    return new GroupSpans(this.spanOf, this.request.channels, now);
+  }
+
+  private carriersOf(placed: readonly number[]): Carrier[] {
+    return [
+      ...this.request.others, ...[...this.locked].map(([id, frequencyHz]) => ({ id, frequencyHz })),
+      ...this.slots.flatMap(({ channel }, i) => (Number.isNaN(placed[i]!) ? [] : [{ id: channel.id, frequencyHz: placed[i]! }])),
+    ];
+  }
+
+  /** Who comes first takes the quieter place, wherever two can stand on each other's: the set of frequencies stays the same. */
+  private putFirstOnQuietest(placed: number[]): void {
+    const rank = (i: number) => this.slots[i]!.channel.priority ?? Infinity;
+    const order = this.slots.map((_, i) => i).filter((i) => !Number.isNaN(placed[i]!)).sort((a, b) => rank(a) - rank(b));
+    const { relations, profile } = this.request;
+    const noiseAt = (i: number, hz: number) => this.slots[i]!.candidates.find((c) => c.frequencyHz === hz)?.noiseDbm;
+    for (const [k, first] of order.entries()) {
+      const others = order.slice(k + 1).filter((i) => rank(i) > rank(first)).sort((a, b) => (noiseAt(a, placed[a]!) ?? Infinity) - (noiseAt(b, placed[b]!) ?? Infinity));
+      for (const other of others) {
+        const [mine, theirs] = [placed[first]!, placed[other]!];
+        const here = noiseAt(first, mine) ?? null;
+        const there = noiseAt(first, theirs) ?? null;
+        if (here === null || there === null || there >= here || noiseAt(other, mine) === undefined) continue;
+        placed[first] = theirs;
+        placed[other] = mine;
+        const groups = this.groupsOf(placed);
+        const isFine = groups.allowsInstead(this.slots[first]!.channel, theirs) && groups.allowsInstead(this.slots[other]!.channel, mine)
+          && (!hasEffect(relations) || conflictsOf(this.carriersOf(placed), profile, relations).length === 0);
+        if (isFine) break;
+        placed[first] = mine;
+        placed[other] = theirs;
+      }
+    }
   }
 
   /** Restarts until everything has a place, or the effort is spent. Where a few plain tries leave channels without one, the search goes through sets with conflicts. */
@@ -159,14 +237,16 @@ class Search {
       if (all.filter((hz) => !Number.isNaN(hz)).length > best.placedCount) keep(all);
       return best;
     }
+    // what bends rules is sought after this, and needs its time
+    const isSpent = hasEffect(this.request.relations) ? this.shareOfTime(SHARE_FOR_STRICT) : () => false;
     const most = mostBySpacing(this.grid, this.request.profile.minSpacingHz);
     for (const [round, lattice] of lattices.entries()) {
-      if (this.outOfTime()) break;
+      if (this.outOfTime() || isSpent()) break;
       const search = new ConflictSearch(problem, unitHz, lattice);
       // large sets in a wide band: known constructions are ahead of any search
       const startHz = round === 0 && lattice !== null && open.length > LEAST_FOR_SIDON ? search.startFromSidonSets(lattice, random, this.shareOfTime(SHARE_FOR_SIDON)) : [];
       search.run({
-        random, startHz, isOver: () => this.outOfTime(), mostSteps: CONFLICT_STEPS,
+        random, startHz, isOver: () => this.outOfTime() || isSpent(), mostSteps: CONFLICT_STEPS,
         onBetter: (placedHz, count) => {
           if (count > best.placedCount) keep(placedHz);
           return best.placedCount < Math.min(open.length, most);
@@ -367,13 +447,20 @@ class Search {
       else if (!this.windows.some((w) => lowHz >= w.lowHz && highHz <= w.highHz)) refuse("its locked frequency is outside what is allowed");
       else if (hole) refuse(`its locked frequency is inside a stretch that is kept free (${hole.reason})`);
       else if (!groups.allows(channel, lockedHz)) refuse("its locked frequency is too far from the other half of its receiver");
-      else if (!map.isFreeAt(lockedHz)) refuse("its locked frequency clashes with another locked or standing carrier (spacing or intermodulation)");
+      else if (hasEffect(this.request.relations) ? !this.isExcusedAt(channel.id, lockedHz, this.request.relations) : !map.isFreeAt(lockedHz)) refuse("its locked frequency clashes with another locked or standing carrier (spacing or intermodulation)");
       else {
         this.locked.set(channel.id, lockedHz);
         groups.add(channel, lockedHz);
         map.add(lockedHz);
       }
     }
+  }
+
+  /** Whether a lock clashes with nothing that stands, its relations taken into account. */
+  private isExcusedAt(id: string, frequencyHz: number, relations: SetRelations): boolean {
+    const { others, profile } = this.request;
+    const standing = [...others, ...[...this.locked].map(([lockedId, hz]) => ({ id: lockedId, frequencyHz: hz }))];
+    return conflictsOf([...standing, { id, frequencyHz }], profile, relations).every((c) => !c.sources.includes(id) && c.victim !== id);
   }
 
   private outOfTime(): boolean {
@@ -393,7 +480,7 @@ class Search {
   }
 
   private report(phase: "place" | "widen" | "quieten", best: Solution): void {
-    this.hooks.onProgress?.({ phase, placed: best.placedCount + this.locked.size, wanted: this.request.channels.length });
+    this.hooks.onProgress?.({ phase, placed: best.placedCount + this.locked.size, wanted: this.request.channels.length, best: () => this.describe(best, this.hooks.now() - this.startMs) });
   }
 
   /** The answer in the contract's shape, with margins measured on the finished set. */
@@ -421,8 +508,9 @@ class Search {
     }
     const unplaced = request.channels.flatMap((channel, i) =>
       chosen.has(channel.id) ? [] : [{ channelId: channel.id, reason: this.whyUnplaced(channel, this.found[i]!, chosen) }]);
+    const excused = hasEffect(request.relations) ? checkSet(this.carriersOf(solution.placed), request.profile).conflicts.filter((c) => [...c.sources, c.victim].some((id) => id !== null && chosen.has(id))) : [];
     return {
-      assignments, spares: solution.spares, unplaced, bank: null, ...(this.isProved ? { isProved: true } : {}),
+      assignments, spares: solution.spares, unplaced, bank: null, ...(excused.length > 0 ? { excused } : {}), ...(this.isProved ? { isProved: true } : {}),
       stats: { elapsedMs: Math.max(0, elapsedMs), exhausted: !this.wasCut },
     };
   }

@@ -1,19 +1,14 @@
-import { channelAt, type Raster } from "../regions/raster";
+import type { Raster } from "../regions/raster";
 import { mergeStretches } from "../regions/region";
-import { judgePlace } from "./candidates";
-import { checkSet, type Conflict } from "./checkSet";
+import { NoiseIndex } from "./candidates";
+import type { BrokenRule } from "./brokenRule";
+import type { Conflict } from "./checkSet";
+import { type ProductLevel, productLevel } from "./imLevels";
+import { placeRules } from "./placeRules";
+import { conflictsOf } from "./relations";
 import type { ChannelRequest, CoordinationRequest } from "./request";
 
-/** A rule that one frequency breaks, as data; the screen puts it into words. */
-export type BrokenRule =
-  | { code: "not-tunable"; ranges: { lowHz: number; highHz: number }[] }
-  | { code: "off-grid"; nearestHz: number }
-  | { code: "not-allowed" }
-  | { code: "kept-free"; reason: string; channel: number | null }
-  | { code: "too-noisy"; noiseDbm: number; maxNoiseDbm: number }
-  | { code: "not-measured" }
-  | { code: "receiver-span"; maxSpanHz: number; otherHz: number }
-  | { code: "conflict"; conflict: Conflict };
+export type { BrokenRule } from "./brokenRule";
 
 /** Every rule that a typed frequency breaks for a channel, given what stands already (others and the locked channels).
  *  An empty list means the place is fine. */
@@ -24,30 +19,18 @@ export function brokenRules(
   standing: readonly { id: string; frequencyHz: number }[],
   raster: Raster | null,
 ): BrokenRule[] {
-  const broken: BrokenRule[] = [];
-  const range = channel.tuning.find((t) => frequencyHz >= t.lowHz && frequencyHz <= t.highHz);
-  if (!range) broken.push({ code: "not-tunable", ranges: channel.tuning.map(({ lowHz, highHz }) => ({ lowHz, highHz })) });
-  else {
-    const nearestHz = range.lowHz + Math.round((frequencyHz - range.lowHz) / range.stepHz) * range.stepHz;
-    if (Math.abs(nearestHz - frequencyHz) >= 1) broken.push({ code: "off-grid", nearestHz: Math.min(nearestHz, range.highHz) });
-  }
-  const place = judgePlace(request, mergeStretches(request.windows), request.noise, channel.bandwidthHz, frequencyHz);
-  if (place.verdict === "outside-window") broken.push({ code: "not-allowed" });
-  if (place.verdict === "excluded") {
-    broken.push({ code: "kept-free", reason: place.exclusion ?? "", channel: raster ? (channelAt(raster, frequencyHz)?.channel ?? null) : null });
-  }
-  if (place.verdict === "noisy") broken.push({ code: "too-noisy", noiseDbm: place.noiseDbm!, maxNoiseDbm: request.maxNoiseDbm! });
-  if (place.verdict === "unmeasured" && range) broken.push({ code: "not-measured" });
-  const group = request.groups.find((g) => g.id === channel.group);
-  for (const other of group ? request.channels.filter((c) => c.group === group.id && c.id !== channel.id) : []) {
-    const otherHz = standing.find((s) => s.id === other.id)?.frequencyHz;
-    const spanHz = otherHz === undefined ? 0 : Math.abs(otherHz - frequencyHz) + channel.bandwidthHz / 2 + other.bandwidthHz / 2;
-    if (otherHz !== undefined && spanHz > group!.maxSpanHz) broken.push({ code: "receiver-span", maxSpanHz: group!.maxSpanHz, otherHz });
-  }
+  const halves = request.channels.flatMap((c) => { const at = standing.find((s) => s.id === c.id); return at ? [{ channel: c, frequencyHz: at.frequencyHz }] : []; });
+  const broken = placeRules(request, mergeStretches(request.windows), new NoiseIndex(request.noise), channel, frequencyHz, halves, raster);
   const others = standing.filter((s) => s.id !== channel.id);
-  const before = new Set(checkSet(others, request.profile).conflicts.map((c) => JSON.stringify(c)));
-  for (const conflict of checkSet([...others, { id: channel.id, frequencyHz }], request.profile).conflicts) {
-    if (!before.has(JSON.stringify(conflict))) broken.push({ code: "conflict", conflict });
+  const before = new Set(conflictsOf(others, request.profile, request.relations).map((c) => JSON.stringify(c)));
+  for (const conflict of conflictsOf([...others, { id: channel.id, frequencyHz }], request.profile, request.relations)) {
+    if (!before.has(JSON.stringify(conflict))) broken.push({ code: "conflict", conflict, level: levelOf(request, conflict) });
   }
   return broken;
+}
+
+/** How strong a product in the way is; null of two too near, and where levels are not known. */
+export function levelOf({ relations }: Pick<CoordinationRequest, "relations">, conflict: Pick<Conflict, "sources" | "victim" | "missHz"> & { kind: Conflict["kind"] }): ProductLevel | null {
+  if (!relations?.levels || conflict.kind === "spacing" || conflict.victim === null) return null;
+  return productLevel(relations.levels, conflict.kind, conflict.sources, conflict.victim, conflict.missHz);
 }

@@ -1,7 +1,9 @@
 import { edgeDistanceHz, marginsOf, nearestOfEach, type Margins, type NearestProduct } from "./margins";
 import { NoiseIndex, noiseInBand } from "./candidates";
+import { levelOf } from "./explain";
+import type { ProductLevel } from "./imLevels";
 import type { CoordinationRequest } from "./request";
-import { mergeStretches } from "../regions/region";
+import { mergeStretches, type Stretch } from "../regions/region";
 
 /** Why one carrier stands well where it stands: what it has in hand on every count, and what comes nearest. */
 export interface PickReason {
@@ -11,14 +13,14 @@ export interface PickReason {
   noiseDbm: number | null;
   nearestNeighbour: string | null;
   /** The product, of the kinds the profile minds, with least in hand. */
-  nearestProduct: (NearestProduct & { inHandHz: number }) | null;
+  nearestProduct: (NearestProduct & { inHandHz: number; /** How strong it is there; null where levels are not known. */ level: ProductLevel | null }) | null;
 }
 
 /** The reason behind every pick of a set, from the same margins that the search weighs.
- * @param picks - a set that answers the request, complete or not */
-export function explainPicks(request: CoordinationRequest, picks: readonly { channelId: string; frequencyHz: number }[]): PickReason[] {
-  const windows = mergeStretches(request.windows);
-  const noise = new NoiseIndex(request.noise);
+ * @param picks - a set that answers the request, complete or not; @param known - windows and noise of the request, where they were prepared before */
+export function explainPicks(request: CoordinationRequest, picks: readonly { channelId: string; frequencyHz: number }[], known?: { windows: readonly Stretch[]; noise: NoiseIndex }): PickReason[] {
+  const windows = known?.windows ?? mergeStretches(request.windows);
+  const noise = known?.noise ?? new NoiseIndex(request.noise);
   const ours = picks.map((p) => ({ id: p.channelId, frequencyHz: p.frequencyHz }));
   const nearest = nearestOfEach([...ours, ...request.others], new Set(request.others.map((o) => o.id)));
   const { third2Hz, third3Hz, fifth2Hz } = request.profile.guards;
@@ -31,7 +33,7 @@ export function explainPicks(request: CoordinationRequest, picks: readonly { cha
     const mine = nearest.get(channelId)!;
     const products = Object.values(mine.nearest)
       .filter((p): p is NearestProduct => p !== null && guardOf[p.kind] > 0)
-      .map((p) => ({ ...p, inHandHz: p.missHz - guardOf[p.kind] }))
+      .map((p) => ({ ...p, inHandHz: p.missHz - guardOf[p.kind], level: levelOf(request, p) }))
       .sort((a, b) => a.inHandHz - b.inHandHz);
     return {
       channelId, frequencyHz, noiseDbm, nearestNeighbour: mine.nearestNeighbour, nearestProduct: products[0] ?? null,

@@ -1,3 +1,4 @@
+import { firstAbove } from "./sorted";
 import type { Profile } from "./profile";
 
 /** Keeps, for every place of an ascending grid, how many conflicts a carrier there would have with the carriers that stand
@@ -76,18 +77,6 @@ export class ForbiddenMap {
     if (halfHz <= 0) return;
     const limit = centreHz + halfHz;
     const places = this.placesHz;
-    for (let i = this.firstAbove(centreHz - halfHz); i < places.length && places[i]! < limit; i += 1) this.counts[i]! += delta;
-  }
-
-  private firstAbove(limitHz: number): number {
-    const places = this.placesHz;
-    let low = 0;
-    let high = places.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (places[middle]! <= limitHz) low = middle + 1;
-      else high = middle;
-    }
-    return low;
+    for (let i = firstAbove(places, centreHz - halfHz); i < places.length && places[i]! < limit; i += 1) this.counts[i]! += delta;
   }
 }

@@ -1,12 +1,17 @@
 import { coordinate, type SearchHooks } from "./coordinate";
 import { PROFILES, type Profile } from "./profile";
+import type { SetRelations } from "./relations";
 import type { CoordinationRequest, CoordinationResult } from "./request";
 
 /** Something that could be given up so that all channels find a place. */
 export type Relaxation =
   | { code: "tighter" }
   | { code: "unlock"; channelId: string }
-  | { code: "more-noise"; byDb: number };
+  | { code: "more-noise"; byDb: number }
+  /** Those who are never on together may stand in each other's way. */
+  | { code: "apart" }
+  /** Products may fall where they are buried. */
+  | { code: "buried" };
 
 export interface RoomFound {
   /** What has to be given up, together. */
@@ -26,9 +31,13 @@ const SHARE_OF_A_TRY = 0.12;
 export function makeRoom(request: CoordinationRequest, hooks: SearchHooks): RoomFound[] {
   const startMs = hooks.now();
   const isOver = () => hooks.now() - startMs >= request.timeLimitMs;
+  // wider guards were a wish: where room is short they are no question
+  const plain = request.relations ? { ...request, relations: { ...request.relations, careful: null } } : request;
   const single: Relaxation[] = [
     ...request.channels.flatMap((c): Relaxation[] => ((c.lockedHz ?? null) === null ? [] : [{ code: "unlock", channelId: c.id }])),
     ...(isTighter(PROFILES.tight, request.profile) ? [{ code: "tighter" } as const] : []),
+    ...(request.relations?.levels && !request.relations.allowsBuried ? [{ code: "buried" } as const] : []),
+    ...(request.relations && !request.relations.usesTogether && neverMeet(request.relations) ? [{ code: "apart" } as const] : []),
     ...(request.maxNoiseDbm !== null && request.noise.length > 0 ? NOISE_STEPS_DB.map((byDb): Relaxation => ({ code: "more-noise", byDb })) : []),
   ];
   for (let size = 1; size <= MOST_TOGETHER; size += 1) {
@@ -37,7 +46,7 @@ export function makeRoom(request: CoordinationRequest, hooks: SearchHooks): Room
       if (isOver() || found.length === MOST_ANSWERS) break;
       // less noise is asked for first: once three decibels do, six are no answer
       if (found.some((f) => f.relaxations.every((r) => relaxations.some((x) => isAtLeast(x, r))))) continue;
-      const result = coordinate({ ...relaxed(request, relaxations), timeLimitMs: request.timeLimitMs * SHARE_OF_A_TRY }, hooks);
+      const result = coordinate({ ...relaxed(plain, relaxations), timeLimitMs: request.timeLimitMs * SHARE_OF_A_TRY }, hooks);
       if (result.unplaced.length === 0) found.push({ relaxations, result });
     }
     if (found.length > 0 || isOver()) return found;
@@ -47,6 +56,12 @@ export function makeRoom(request: CoordinationRequest, hooks: SearchHooks): Room
 
 const isAtLeast = (a: Relaxation, b: Relaxation): boolean => (a.code === "more-noise" && b.code === "more-noise" ? a.byDb >= b.byDb : JSON.stringify(a) === JSON.stringify(b));
 
+/** Whether the scenes keep any two channels apart all day. */
+const neverMeet = ({ together }: SetRelations): boolean => {
+  const ids = [...new Set(together?.flat())];
+  return ids.some((a) => ids.some((b) => a !== b && !together!.some((list) => list.includes(a) && list.includes(b))));
+};
+
 const isTighter = (a: Profile, b: Profile): boolean => a.minSpacingHz < b.minSpacingHz || a.guards.third2Hz < b.guards.third2Hz || a.guards.third3Hz < b.guards.third3Hz;
 
 /** The request with some things given up. */
@@ -55,6 +70,8 @@ export function relaxed(request: CoordinationRequest, relaxations: readonly Rela
     switch (x.code) {
       case "tighter": return { ...r, profile: PROFILES.tight };
       case "unlock": return { ...r, channels: r.channels.map((c) => (c.id === x.channelId ? { ...c, lockedHz: null } : c)) };
+      case "apart": return r.relations ? { ...r, relations: { ...r.relations, usesTogether: true } } : r;
+      case "buried": return r.relations ? { ...r, relations: { ...r.relations, allowsBuried: true } } : r;
       case "more-noise": return { ...r, maxNoiseDbm: r.maxNoiseDbm === null ? null : r.maxNoiseDbm + x.byDb };
     }
   }, request);

@@ -1,4 +1,5 @@
 import type { Stretch } from "../regions/region";
+import { firstAbove } from "./sorted";
 import { type Carrier, forEachProduct, type ProductKind } from "./products";
 import type { Profile } from "./profile";
 
@@ -27,6 +28,9 @@ export interface CarrierMargins {
   nearest: Record<ProductKind, NearestProduct | null>;
 }
 
+/** So often the reach of the search for nearest products is drawn closer. */
+const BOUND_EVERY = 64;
+
 /** The nearest neighbour and, for every kind of product, the nearest miss in any role a carrier plays (source or victim).
  *  Products whose every part (sources and victim) is in `fixedIds` are left out: nothing of ours can change them. */
 export function nearestOfEach(carriers: readonly Carrier[], fixedIds: ReadonlySet<string>): Map<string, CarrierMargins> {
@@ -46,19 +50,41 @@ export function nearestOfEach(carriers: readonly Carrier[], fixedIds: ReadonlySe
       }
     }
   }
-  const all = { third2: true, third3: true, fifth2: true };
-  forEachProduct(frequencies, all, (kind, productHz, a, b, c) => {
-    for (let v = 0; v < carriers.length; v += 1) {
-      if (v === a || v === b || v === c) continue;
-      if (fixed[a] && fixed[b] && (c < 0 || fixed[c]) && fixed[v]) continue;
+  const order = frequencies.map((_, i) => i).sort((i, j) => frequencies[i]! - frequencies[j]!);
+  const sorted = Float64Array.from(order, (i) => frequencies[i]!);
+  const kinds: ProductKind[] = ["third2", "third3", "fifth2"];
+  const best = { third2: new Float64Array(carriers.length).fill(Infinity), third3: new Float64Array(carriers.length).fill(Infinity), fifth2: new Float64Array(carriers.length).fill(Infinity) };
+  // no product farther from a carrier than this can be anybody's nearest any more
+  const farthest = { third2: Infinity, third3: Infinity, fifth2: Infinity };
+  let sinceBound = 0;
+  forEachProduct(frequencies, { third2: true, third3: true, fifth2: true }, (kind, productHz, a, b, c) => {
+    const areFixed = fixed[a] && fixed[b] && (c < 0 || fixed[c]);
+    const mine = best[kind];
+    const take = (role: number, v: number, missHz: number) => {
+      if (mine[role]! <= missHz) return;
+      mine[role] = missHz;
+      found[role]!.nearest[kind] = { kind, sources: (c < 0 ? [a, b] : [a, b, c]).map((s) => carriers[s]!.id), victim: carriers[v]!.id, productHz, missHz };
+    };
+    let isFirst = true;
+    let up = firstAbove(sorted, productHz);
+    let down = up - 1;
+    while (up < sorted.length || down >= 0) {
+      const isUp = down < 0 || (up < sorted.length && sorted[up]! - productHz <= productHz - sorted[down]!);
+      const v = order[isUp ? up : down]!;
+      if (isUp) up += 1;
+      else down -= 1;
+      if (v === a || v === b || v === c || (areFixed && fixed[v])) continue;
       const missHz = Math.abs(productHz - frequencies[v]!);
-      for (const role of c < 0 ? [a, b, v] : [a, b, c, v]) {
-        const best = found[role]!.nearest[kind];
-        if (best !== null && best.missHz <= missHz) continue;
-        const sources = (c < 0 ? [a, b] : [a, b, c]).map((s) => carriers[s]!.id);
-        found[role]!.nearest[kind] = { kind, sources, victim: carriers[v]!.id, productHz, missHz };
-      }
+      if (missHz >= farthest[kind]) break;
+      take(v, v, missHz);
+      if (!isFirst) continue;
+      // to its sources a product comes as near as to its nearest victim
+      isFirst = false;
+      take(a, v, missHz);
+      take(b, v, missHz);
+      if (c >= 0) take(c, v, missHz);
     }
+    if ((sinceBound += 1) % BOUND_EVERY === 0) for (const k of kinds) farthest[k] = Math.max(...best[k]);
   });
   return new Map(carriers.map((c, i) => [c.id, found[i]!]));
 }

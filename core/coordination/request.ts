@@ -1,7 +1,9 @@
 import type { Stretch } from "../regions/region";
+import type { Conflict } from "./checkSet";
 import type { Carrier } from "./products";
 import type { Margins } from "./margins";
 import type { Profile } from "./profile";
+import type { SetRelations } from "./relations";
 
 /** A range of centre frequencies on a grid that starts at its low end. */
 export interface TuningRange extends Stretch {
@@ -20,6 +22,8 @@ export interface ChannelRequest {
   lockedHz?: number | null;
   /** Receivers whose halves share a block: the id of their group. */
   group?: string | null;
+  /** Who comes first where places differ: the lowest number gets the quietest one. Absent or null comes last. */
+  priority?: number | null;
 }
 
 export interface CoordinationRequest {
@@ -32,6 +36,8 @@ export interface CoordinationRequest {
   profile: Profile;
   channels: readonly ChannelRequest[];
   groups: readonly { id: string; maxSpanHz: number }[];
+  /** Who is on with whom, whose scene cannot be repeated, how strong each is; absent: every rule holds for all alike. */
+  relations?: SetRelations | null;
   spares: number;
   timeLimitMs: number;
   seed: number;
@@ -55,5 +61,9 @@ export interface CoordinationResult {
   bank: string | null;
   /** All sets were tried: no more can be placed. */
   isProved?: boolean;
+  /** Products that stand on a carrier because its relations excuse them; such a set is not clean by `checkSet`. */
+  excused?: Conflict[];
+  /** Channels whose wider guards the set keeps, of those that it was asked for. */
+  careful?: string[];
   stats: { elapsedMs: number; exhausted: boolean };
 }

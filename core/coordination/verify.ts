@@ -1,5 +1,6 @@
-import { brokenRules, type BrokenRule } from "./explain";
-import { checkSet } from "./checkSet";
+import type { BrokenRule } from "./explain";
+import { SetJudge } from "./judge";
+import { conflictsOf } from "./relations";
 import type { CoordinationRequest } from "./request";
 import type { Raster } from "../regions/raster";
 
@@ -12,17 +13,18 @@ export interface ProposedSet {
  *  and whether any spare clashes. Empty lists mean that the set may stand. */
 export function verifySet(request: CoordinationRequest, set: ProposedSet, raster: Raster | null): { picks: { channelId: string; broken: BrokenRule[] }[]; spares: number[] } {
   const standing = [...set.picks.map((p) => ({ id: p.channelId, frequencyHz: p.frequencyHz })), ...request.others];
+  const judged = new SetJudge(request, raster).judge(set.picks).picks;
   const picks = set.picks.map(({ channelId, frequencyHz }) => {
     const channel = request.channels.find((c) => c.id === channelId);
     if (!channel) return { channelId, broken: [{ code: "not-tunable" as const, ranges: [] }] };
     const isLockedOffGrid = (b: BrokenRule) => b.code === "off-grid" && channel.lockedHz === frequencyHz;
-    return { channelId, broken: brokenRules(request, channel, frequencyHz, standing, raster).filter((b) => !isLockedOffGrid(b)) };
+    return { channelId, broken: judged.find((p) => p.channelId === channelId)!.broken.filter((b) => !isLockedOffGrid(b)) };
   });
-  const before = checkSet(standing, request.profile).conflicts.length;
+  const before = conflictsOf(standing, request.profile, request.relations).length;
   const all = [...standing];
   const spares = set.spares.filter((frequencyHz, i) => {
     all.push({ id: `spare ${i}`, frequencyHz });
-    const isClean = checkSet(all, request.profile).conflicts.length === before;
+    const isClean = conflictsOf(all, request.profile, request.relations).length === before;
     if (!isClean) all.pop();
     return !isClean;
   });

@@ -14,7 +14,7 @@ const analysis = (change: Partial<SweepAnalysis> = {}): SweepAnalysis => {
 };
 const facts = (change: Partial<PickFacts> = {}): PickFacts => ({
   region: REGIONS.EU, raster: RASTERS["EU-8"], stations: [], analysis: analysis(), profile: PROFILES.normal, maxNoiseDbm: -95, spares: 2,
-  channels: [{ id: 1, tuning: [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }], bandwidthHz: 200_000, powerMw: 50, receiverKey: "r", halfSpanHz: 72e6, lockedHz: null }], ...change,
+  channels: [{ id: 1, number: 1, tuning: [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }], bandwidthHz: 200_000, powerMw: 50, receiverKey: "r", halfSpanHz: 72e6, lockedHz: null }], ...change,
 });
 const tv = (channel: number, state: "busy" | "clear") => ({ channel, lowHz: 470e6 + (channel - 21) * 8e6, highHz: 478e6 + (channel - 21) * 8e6, state, levelDbm: -60, filled: 1, covered: 1 });
 const seen = (frequencyHz: number, own: string | null) => ({ frequencyHz, levelDbm: -70, widthHz: 200_000, occupancy: 1, own, isSpur: false });

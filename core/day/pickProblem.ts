@@ -21,6 +21,8 @@ export interface PickFacts {
 
 export interface PickChannel {
   id: number;
+  /** Its place on the list: who is first on it comes first. */
+  number: number;
   /** Where both ends can be; empty when they never can. */
   tuning: readonly TuningRange[];
   bandwidthHz: number;
@@ -50,7 +52,7 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
     others: (analysis?.carriers ?? []).filter((c) => c.own === null && !c.isSpur).map((c) => ({ id: otherId(c.frequencyHz), frequencyHz: c.frequencyHz })),
     profile: facts.profile,
     channels: channels.map((c) => ({
-      id: carrierId(c.id), tuning: c.tuning.flatMap((t) => tuningWithin(t, windowsOf(c), c.bandwidthHz)), bandwidthHz: c.bandwidthHz, lockedHz: c.lockedHz,
+      id: carrierId(c.id), tuning: c.tuning.flatMap((t) => tuningWithin(t, windowsOf(c), c.bandwidthHz)), bandwidthHz: c.bandwidthHz, lockedHz: c.lockedHz, priority: c.number,
       group: c.halfSpanHz === null ? null : c.receiverKey,
     })),
     groups: [...groups].map(([id, maxSpanHz]) => ({ id, maxSpanHz })),

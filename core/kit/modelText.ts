@@ -1,7 +1,7 @@
 import type { Bank } from "../coordination/banks";
 import type { TuningRange } from "../coordination/request";
 import { presets } from "../coordination/tuning";
-import { parseFrequencyText } from "../units/frequencyText";
+import { formatMhz, parseFrequencyText } from "../units/frequencyText";
 import { fail, ok, type Result } from "../units/result";
 import { hzToSwitchCode } from "./switchCode";
 import type { PackModel, ReceiverModel } from "./models";
@@ -87,4 +87,10 @@ export function shownAs(model: ReceiverModel | PackModel, frequencyHz: number, b
     }
     default: return null;
   }
+}
+
+/** A frequency as a unit shows it: its code, bank and number, or preset, else plain megahertz. @example writtenAs(model, 553_900_000) // "code A3" */
+export function writtenAs(model: ReceiverModel | PackModel, frequencyHz: number): string {
+  const shown = shownAs(model, frequencyHz);
+  return shown ? `${shown.kind} ${shown.text}` : `${formatMhz(frequencyHz)} MHz`;
 }

@@ -1,8 +1,11 @@
 import { PROFILES, type ProfileName } from "../../core/coordination/profile";
 import type { CoordinationRequest } from "../../core/coordination/request";
 import { verifySet } from "../../core/coordination/verify";
+import type { Allowances } from "../../core/coordination/relations";
+import { tuningSpan } from "../../core/coordination/tuning";
+import { packLevels, pickRelations } from "../../core/day/pickRelations";
 import { requestForAll } from "../../core/day/wholeDay";
-import { carrierId, pickProblem, type PickFacts } from "../../core/day/pickProblem";
+import { carrierId, otherId, pickProblem, type PickFacts } from "../../core/day/pickProblem";
 import { countingScan } from "../../core/day/channelState";
 import { receiverModel } from "../../core/kit/models";
 import { powerOf } from "../../core/kit/units";
@@ -37,16 +40,27 @@ export async function pickBasis(app: AppContext, loaded: LoadedDay, profile: Pro
       if (facts.channels[i]!.meets === "adaptive") return [];
       const receiver = receiverModel(kit, unit(c.receiverKey).modelId);
       return [{
-        id: c.id, tuning: facts.channels[i]!.tuning, bandwidthHz: receiver.bandwidthHz, powerMw: powerOf(kit, unit(c.packKey)),
+        id: c.id, number: c.number, tuning: facts.channels[i]!.tuning, bandwidthHz: receiver.bandwidthHz, powerMw: powerOf(kit, unit(c.packKey)),
         receiverKey: c.receiverKey, halfSpanHz: receiver.halfSpanHz, lockedHz: null,
       }];
     }),
   };
-  const request = pickProblem(problem);
+  const related = stored.map((c) => ({ id: c.id, talker: c.talker, wear: c.wear, powerMw: powerOf(kit, unit(c.packKey)), receiver: receiverModel(kit, unit(c.receiverKey).modelId) }));
+  const tuned = related.filter((c) => problem.channels.some((p) => p.id === c.id));
+  const place = loaded.places.find((p) => p.id === day.currentPlaceId);
+  const others = (analysis?.carriers ?? []).filter((c) => c.own === null && !c.isSpur).map((c) => ({ id: otherId(c.frequencyHz), levelDbm: c.levelDbm }));
+  const levels = place ? packLevels(place.geometry, tuned, others, middleHz(problem)) : null;
+  const request: CoordinationRequest = { ...pickProblem(problem), relations: pickRelations(levels, tuned, loaded.prepFacts.scenes) };
   // what a coordinator gave to other crews stands, seen in the scan or not
   const handed = (await newestItems(app.db, "handed", day.id)).filter((l) => l.channelId === null);
   const unseen = handed.filter((l) => !request.others.some((o) => Math.abs(o.frequencyHz - l.primaryHz) < 50_000));
   return { request: { ...request, others: [...request.others, ...unseen.map((l, i) => ({ id: `handed ${i + 1} ${l.who}`, frequencyHz: l.primaryHz }))] }, sweep, analysis };
+}
+
+/** A frequency to reckon levels at: the middle of what the channels tune. */
+function middleHz({ channels }: PickFacts): number {
+  const span = tuningSpan(channels.flatMap((c) => c.tuning));
+  return span ? (span.lowHz + span.highHz) / 2 : 550e6;
 }
 
 const atPlace = (loaded: LoadedDay, placeId: number): LoadedDay => ({ ...loaded, day: { ...loaded.day, currentPlaceId: placeId }, facts: { ...loaded.facts, currentPlaceId: placeId, rescan: "each-move" } });
@@ -67,6 +81,9 @@ export interface PlanProposal {
   profile: ProfileName;
   picks: StoredPick[];
   spares: StoredSpare[];
+  allows: Allowances;
+  /** How it came about, in words for the history. */
+  how: string;
 }
 
 /** Stores a proposed set as the next version, after checking it again by the core's own rules against the scan that stands now. Refused
@@ -79,7 +96,9 @@ export async function acceptPlan(app: AppContext, dayId: number, proposal: PlanP
   const basis = await pickBasis(app, loaded.value, proposal.profile);
   if ((basis.sweep?.id ?? null) !== proposal.sweepId) return fail({ code: "scan-changed", atMs: basis.sweep?.takenAtMs ?? sweeps.at(-1)?.takenAtMs ?? 0 });
   const lockedHz = new Map(proposal.picks.filter((p) => p.isLocked).map((p) => [carrierId(p.channelId), p.frequencyHz]));
-  const request = { ...basis.request, channels: basis.request.channels.map((c) => ({ ...c, lockedHz: lockedHz.get(c.id) ?? null })) };
+  // wider guards were a wish, not a rule
+  const relations = basis.request.relations ? { ...basis.request.relations, ...proposal.allows, careful: null } : null;
+  const request = { ...basis.request, relations, channels: basis.request.channels.map((c) => ({ ...c, lockedHz: lockedHz.get(c.id) ?? null })) };
   const checked = verifySet(request, {
     picks: proposal.picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz })),
     spares: proposal.spares.map((s) => s.frequencyHz),
@@ -89,7 +108,7 @@ export async function acceptPlan(app: AppContext, dayId: number, proposal: PlanP
     return fail({ code: "rules-broken", names, picks: checked.picks.map((p) => ({ talker: names[p.channelId] ?? p.channelId, broken: p.broken })) });
   }
   const spares = proposal.spares.filter((s) => !checked.spares.includes(s.frequencyHz));
-  return storeNext(app, loaded.value, proposal.basePlanVersion, { ...proposal, spares, placeId: day.currentPlaceId, how: "found" });
+  return storeNext(app, loaded.value, proposal.basePlanVersion, { ...proposal, spares, placeId: day.currentPlaceId });
 }
 
 /** Takes an earlier version back, as the newest: nothing is ever lost. */
@@ -106,9 +125,9 @@ async function storeNext(app: AppContext, { day }: LoadedDay, basePlanVersion: n
     const newest = (await listPlans(app.db, day.id, transaction)).at(-1);
     const standing = newest?.version ?? 0;
     if (standing !== basePlanVersion) return fail({ code: "plan-changed", version: standing, atMs: newest?.acceptedAtMs ?? 0 });
-    const { placeId, sweepId, profile, how, picks, spares } = plan;
+    const { placeId, sweepId, profile, how, picks, spares, allows } = plan;
     const version = standing + 1;
-    await insertPlan(app.db, day.id, { version, placeId, sweepId, profile, how, picks, spares, acceptedAtMs: Math.round(dayNowMs(app, day)) }, transaction);
+    await insertPlan(app.db, day.id, { version, placeId, sweepId, profile, how, picks, spares, allows, acceptedAtMs: Math.round(dayNowMs(app, day)) }, transaction);
     return ok({ version });
   });
 }

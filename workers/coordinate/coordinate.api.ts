@@ -1,36 +1,44 @@
 import { type ProxyMethods, releaseProxy } from "comlink";
+import { type BankChoice, chooseBank, type ModelBanks } from "../../core/coordination/banks";
 import { changeFewest, type PresentPick } from "../../core/coordination/changeFewest";
-import type { SearchHooks } from "../../core/coordination/coordinate";
+import type { SearchHooks, SearchProgress } from "../../core/coordination/coordinate";
+import { type JudgedSet, SetJudge } from "../../core/coordination/judge";
 import { makeRoom, type RoomFound } from "../../core/coordination/makeRoom";
 import { coordinateQuietFirst } from "../../core/coordination/quietFirst";
 import type { CoordinationRequest, CoordinationResult } from "../../core/coordination/request";
+import type { Raster } from "../../core/regions/raster";
 
-export type SearchProgress = Parameters<NonNullable<SearchHooks["onProgress"]>>[0];
+/** Progress as it crosses the port, with the best set so far. */
+export type SearchNews = Omit<SearchProgress, "best"> & { best: CoordinationResult };
 
-/** A found set; where as few as possible were to change, which did. */
+/** How a set is sought: computed all at once, with as few of the standing picks changed as can be, or inside banks of the makers. */
+export type SearchWay = { way: "anew" } | { way: "fewest"; present: PresentPick[] } | { way: "bank"; banks: ModelBanks[] };
+
+/** A found set; where as few as possible were to change, which did; where banks were asked, which there were. */
 export interface SearchAnswer {
   result: CoordinationResult;
   retuned: string[] | null;
   isProved: boolean;
+  banks: BankChoice[] | null;
 }
 
 const REPORT_EVERY_MS = 80;
+let judge: SetJudge | null = null;
 
-/** What the worker does: the core's search, with its progress sent on now and then. */
+/** What the worker does: the core's search, with its progress sent on now and then; and judging a set while it is moved. */
 export const coordinateApi = {
-  /** @param present - what stands and should stay as far as it can; null: everything anew */
-  search(request: CoordinationRequest, present: readonly PresentPick[] | null, onProgress: (progress: SearchProgress) => void): SearchAnswer {
+  search(request: CoordinationRequest, how: SearchWay, onProgress: (news: SearchNews) => void): SearchAnswer {
     let reportedMs = -Infinity;
     const now = () => performance.now();
     const hooks: SearchHooks = {
       now,
-      onProgress: (progress) => {
+      onProgress: ({ best, ...progress }) => {
         if (now() - reportedMs < REPORT_EVERY_MS) return;
         reportedMs = now();
-        onProgress(progress);
+        onProgress({ ...progress, best: best() });
       },
     };
-    const answer: SearchAnswer = present ? changeFewest(request, present, hooks) : { result: coordinateQuietFirst(request, hooks), retuned: null, isProved: false };
+    const answer = answerTo(request, how, hooks);
     // across a port the listener is a proxy that holds its own port open until it is let go
     (onProgress as Partial<ProxyMethods>)[releaseProxy]?.();
     return answer;
@@ -39,6 +47,22 @@ export const coordinateApi = {
   room(request: CoordinationRequest): RoomFound[] {
     return makeRoom(request, { now: () => performance.now() });
   },
+  /** The request that sets are judged by from now on. */
+  judgeBy(request: CoordinationRequest, raster: Raster): void {
+    judge = new SetJudge(request, raster);
+  },
+  /** Null before anything was said to judge by. */
+  judge(picks: { channelId: string; frequencyHz: number }[]): JudgedSet | null {
+    return judge?.judge(picks) ?? null;
+  },
 };
+
+function answerTo(request: CoordinationRequest, how: SearchWay, hooks: SearchHooks): SearchAnswer {
+  switch (how.way) {
+    case "anew": return { result: coordinateQuietFirst(request, hooks), retuned: null, isProved: false, banks: null };
+    case "fewest": return { ...changeFewest(request, how.present, hooks), banks: null };
+    case "bank": return { ...chooseBank(request, how.banks, hooks), retuned: null, isProved: false };
+  }
+}
 
 export type CoordinateApi = typeof coordinateApi;

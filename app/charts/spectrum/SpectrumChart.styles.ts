@@ -16,14 +16,18 @@ export const TakenLabel = styled.text`
 `;
 export const Quiet = styled.line`stroke: var(--ink); stroke-width: 1.4; stroke-dasharray: 2 5;`;
 export const QuietLabel = styled.text`${label} fill: var(--ink); text-anchor: end; paint-order: stroke; stroke: var(--paper); stroke-width: 4px;`;
-export const Root = styled.line`stroke: var(--accent); stroke-width: 1.6; &[data-kind="third3"] { opacity: 0.6; stroke-width: 1.2; }`;
 export const Pole = styled.line`
   stroke: var(--ink); stroke-width: 2;
   &[data-kind="spare"] { stroke-dasharray: 3 3; stroke-width: 1.5; }
   &[data-kind="other"] { stroke: var(--watch); stroke-width: 1; }
 `;
+export const Flag = styled.g`
+  &[data-moves] { cursor: ew-resize; touch-action: none; }
+`;
 export const FlagBox = styled.rect`
   fill: var(--ink);
+  &[data-held] { stroke: var(--accent); stroke-width: 3; }
+  &[data-wrong] { fill: var(--bad); }
   &[data-kind="spare"] { fill: var(--paper); stroke: var(--ink); stroke-width: 1.5; stroke-dasharray: 3 3; }
   &[data-kind="other"] { fill: var(--paper); stroke: var(--watch); stroke-width: 1; }
 `;
@@ -32,7 +36,7 @@ export const FlagText = styled.text`
   &[data-kind="spare"] { fill: var(--ink); }
   &[data-kind="other"] { fill: var(--watch); }
 `;
-export const Cursor = styled.line`stroke: var(--accent); stroke-width: 1.5;`;
+export const Cursor = styled.line`pointer-events: none; stroke: var(--accent); stroke-width: 1.5;`;
 export const Readout = styled.span`font-family: ${MONO}; font-size: 14px; color: var(--soft); min-height: 20px;`;
 export const Marked = styled.rect`fill: var(--accent); opacity: 0.18;`;
 export const Foot = styled.figcaption`display: flex; flex-wrap: wrap; justify-content: space-between; align-items: center; gap: 0 12px;`;

@@ -17,11 +17,29 @@ export interface SpectrumChartProps {
   /** What of it is looked at; null is the whole. Without `onView` it cannot be gone nearer. */
   view?: View | null;
   onView?: (view: View | null) => void;
+  /** Our carriers can be taken along the spine: by pointer, or the held one with Enter. */
+  moving?: FlagMoving;
+}
+
+export interface FlagMoving {
+  /** The carrier that is asked about. */
+  heldId: string | null;
+  /** Another number lets go of the place that is kept. */
+  asks: number;
+  onHold: (id: string) => void;
+  /** Where it is taken, many times a second. */
+  onMove: (id: string, frequencyHz: number) => void;
+  onDrop: (id: string, frequencyHz: number) => void;
+  onCancel: () => void;
+  /** The place that is looked at; null: none. */
+  onCursor: (frequencyHz: number | null) => void;
 }
 
 const KEY_STEP_HZ = 25_000;
 const KEY_LEAP_HZ = 1_000_000;
 const ZOOM = 1.6;
+/** So far a carrier is moved at least; less is a press on it. */
+const LEAST_FLAG_PX = 3;
 /** A shorter drag is a press. */
 const LEAST_DRAG_PX = 6;
 
@@ -33,10 +51,12 @@ interface Drag {
   /** From the whole, a drag marks a stretch; from nearer, it moves the view. */
   marks: boolean;
   startGapPx: number;
+  /** The carrier that is taken along. */
+  flagId: string | null;
 }
 
 /** The spine: above it the air, below it what we make. Pointer or arrow keys read it out; a drag marks a stretch to go nearer to, or moves what is looked at. */
-export function SpectrumChart({ data: all, label, airPx = 150, rootsPx = 34, view = null, onView }: SpectrumChartProps) {
+export function SpectrumChart({ data: all, label, airPx = 150, rootsPx = 34, view = null, onView, moving }: SpectrumChartProps) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(860);
   const whole = useMemo(() => ({ lowHz: all.lowHz, highHz: all.highHz }), [all.lowHz, all.highHz]);
   const shown = view ?? whole;
@@ -44,26 +64,48 @@ export function SpectrumChart({ data: all, label, airPx = 150, rootsPx = 34, vie
   const layout = useMemo(() => spectrumLayout(data, { widthPx, airPx, rootsPx }), [data, widthPx, airPx, rootsPx]);
   const draw = useCallback((pen: CanvasRenderingContext2D, colour: (name: string) => string) => drawAir(pen, colour, layout), [layout]);
   const canvas = useCanvas(widthPx, layout.heightPx, draw);
-  const [cursorHz, setCursorHz] = useState<number | null>(null);
+  const [cursorHz, show] = useState<number | null>(null);
+  const setCursorHz = (hz: number | null) => {
+    if (hz === cursorHz) return;
+    show(hz);
+    moving?.onCursor(hz);
+  };
+  /** A press keeps the cursor where it is, until the next press or Escape. */
+  const [isPinned, setPinned] = useState(false);
+  const [asks, setAsks] = useState(moving?.asks);
+  if (asks !== moving?.asks) {
+    setAsks(moving?.asks);
+    setPinned(false);
+    show(null);
+  }
   const [marked, setMarked] = useState<{ fromPx: number; toPx: number } | null>(null);
   const drag = useRef<Drag | null>(null);
 
   const xOf = (event: PointerEvent<SVGSVGElement>) => event.clientX - event.currentTarget.getBoundingClientRect().left;
   const down = (event: PointerEvent<SVGSVGElement>) => {
     const x = xOf(event);
+    const flagId = (moving && event.target instanceof Element && event.target.closest("[data-moves]")?.getAttribute("data-moves")) || null;
+    if (flagId) {
+      moving!.onHold(flagId);
+      setPinned(false);
+      setCursorHz(null);
+      drag.current = { fingers: new Map([[event.pointerId, x]]), startX: x, startView: shown, marks: false, startGapPx: 0, flagId };
+      return event.currentTarget.setPointerCapture(event.pointerId);
+    }
     setCursorHz(snap(layout.frequencyAtPx(x)));
     if (!onView) return;
     const fingers = drag.current?.fingers ?? new Map<number, number>();
     fingers.set(event.pointerId, x);
     const [a = x, b = x] = [...fingers.values()];
-    drag.current = { fingers, startX: fingers.size === 2 ? (a + b) / 2 : x, startView: shown, marks: view === null && fingers.size === 1 && event.pointerType === "mouse", startGapPx: Math.abs(a - b) };
+    drag.current = { fingers, startX: fingers.size === 2 ? (a + b) / 2 : x, startView: shown, marks: view === null && fingers.size === 1 && event.pointerType === "mouse", startGapPx: Math.abs(a - b), flagId: null };
     event.currentTarget.setPointerCapture(event.pointerId);
   };
   const move = (event: PointerEvent<SVGSVGElement>) => {
     const x = xOf(event);
     const now = drag.current;
-    if (!now?.fingers.has(event.pointerId)) return setCursorHz(snap(layout.frequencyAtPx(x)));
+    if (!now?.fingers.has(event.pointerId)) return isPinned ? undefined : setCursorHz(snap(layout.frequencyAtPx(x)));
     now.fingers.set(event.pointerId, x);
+    if (now.flagId) return moving?.onMove(now.flagId, snap(layout.frequencyAtPx(Math.max(0, Math.min(widthPx, x)))));
     const hzPerPx = (now.startView.highHz - now.startView.lowHz) / widthPx;
     if (now.fingers.size === 2) {
       const [a, b] = [...now.fingers.values()] as [number, number];
@@ -76,6 +118,10 @@ export function SpectrumChart({ data: all, label, airPx = 150, rootsPx = 34, vie
     return undefined;
   };
   const up = (event: PointerEvent<SVGSVGElement>) => {
+    const taken = drag.current?.flagId;
+    if (taken && event.type === "pointerup" && Math.abs(xOf(event) - drag.current!.startX) >= LEAST_FLAG_PX) moving?.onDrop(taken, snap(layout.frequencyAtPx(Math.max(0, Math.min(widthPx, xOf(event))))));
+    else if (taken) moving?.onCancel();
+    if (moving && drag.current && !taken && event.type === "pointerup" && Math.abs(xOf(event) - drag.current.startX) <= LEAST_DRAG_PX) setPinned(true);
     drag.current?.fingers.delete(event.pointerId);
     if (drag.current?.fingers.size === 0) drag.current = null;
     if (marked) onView?.(fit({ lowHz: layout.frequencyAtPx(marked.fromPx), highHz: layout.frequencyAtPx(marked.toPx) }, whole));
@@ -88,6 +134,17 @@ export function SpectrumChart({ data: all, label, airPx = 150, rootsPx = 34, vie
     const looks: Record<string, () => void> = { "+": () => nearer(ZOOM), "=": () => nearer(ZOOM), "-": () => nearer(1 / ZOOM), "0": () => onView?.(null), Home: () => onView?.(panned(shown, whole, -Infinity)), End: () => onView?.(panned(shown, whole, Infinity)) };
     const look = onView ? looks[event.key] : undefined;
     const by = { ArrowLeft: -KEY_STEP_HZ, ArrowRight: KEY_STEP_HZ, PageDown: -KEY_LEAP_HZ, PageUp: KEY_LEAP_HZ }[event.key];
+    if (moving && event.key === "Escape") {
+      drag.current = null;
+      setPinned(false);
+      setCursorHz(null);
+      return moving.onCancel();
+    }
+    if (moving?.heldId && event.key === "Enter" && cursorHz !== null) {
+      event.preventDefault();
+      setPinned(false);
+      return moving.onDrop(moving.heldId, cursorHz);
+    }
     if (look === undefined && by === undefined) return;
     event.preventDefault();
     event.stopPropagation();
@@ -108,7 +165,7 @@ export function SpectrumChart({ data: all, label, airPx = 150, rootsPx = 34, vie
       <S.Air ref={canvas} aria-hidden style={{ width: widthPx, height: layout.heightPx }} />
       <S.Picture
         role="img" aria-label={label} tabIndex={0} width={widthPx} height={layout.heightPx}
-        onPointerMove={move} onPointerDown={down} onPointerUp={up} onPointerCancel={up} onPointerLeave={() => drag.current === null && setCursorHz(null)} onKeyDown={step} onBlur={() => setCursorHz(null)}
+        onPointerMove={move} onPointerDown={down} onPointerUp={up} onPointerCancel={up} onPointerLeave={() => drag.current === null && !isPinned && setCursorHz(null)} onKeyDown={step} onBlur={() => !isPinned && setCursorHz(null)}
         onDoubleClick={(e) => onView?.(zoomed(shown, whole, ZOOM * ZOOM, layout.frequencyAtPx(e.clientX - e.currentTarget.getBoundingClientRect().left)))}
       >
         {layout.taken.map((t) => t.labelX !== null && <S.TakenLabel key={`${t.kind}${t.x}`} x={t.labelX} y={layout.spineY - airPx + 14}>{t.label}</S.TakenLabel>)}
@@ -124,7 +181,6 @@ export function SpectrumChart({ data: all, label, airPx = 150, rootsPx = 34, vie
             <S.QuietLabel x={widthPx - 4} y={layout.quietY - 5}>{`quiet enough below −${-data.quietBelowDbm!} dBm`}</S.QuietLabel>
           </>
         )}
-        {layout.roots.map((r, i) => <S.Root key={i} x1={r.x} x2={r.x} y1={layout.spineY} y2={layout.spineY + r.length} data-kind={r.kind} />)}
         <S.Spine x1={0} x2={widthPx} y1={layout.spineY} y2={layout.spineY} />
         {layout.ticks.map((t) => (
           <g key={t.text}>
@@ -133,11 +189,11 @@ export function SpectrumChart({ data: all, label, airPx = 150, rootsPx = 34, vie
           </g>
         ))}
         {layout.flags.map((f) => (
-          <g key={f.id} data-kind={f.kind}>
+          <S.Flag key={f.id} {...(moving && f.kind === "own" ? { "data-moves": f.id } : {})}>
             <S.Pole x1={f.x} x2={f.x} y1={f.lane * 26 + 12} y2={layout.spineY} data-kind={f.kind} />
-            <S.FlagBox x={f.labelX - 16} y={f.lane * 26} width={32} height={24} data-kind={f.kind} />
+            <S.FlagBox x={f.labelX - 16} y={f.lane * 26} width={32} height={24} data-kind={f.kind} {...(f.isWrong ? { "data-wrong": true } : {})} {...(moving?.heldId === f.id ? { "data-held": true } : {})} />
             <S.FlagText x={f.labelX} y={f.lane * 26 + 17} data-kind={f.kind}>{f.mark}</S.FlagText>
-          </g>
+          </S.Flag>
         ))}
         {marked && <S.Marked x={marked.fromPx} width={marked.toPx - marked.fromPx} y={0} height={layout.spineY} />}
         {cursorHz !== null && cursorHz >= shown.lowHz && cursorHz <= shown.highHz && <S.Cursor x1={layout.xOf(cursorHz)} x2={layout.xOf(cursorHz)} y1={0} y2={layout.spineY} />}

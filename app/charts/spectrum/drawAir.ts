@@ -2,8 +2,8 @@ import type { SpectrumLayout } from "./spectrumLayout";
 
 const HATCH_PX = 7;
 
-/** The part of the spine's picture that has very many points: hatching, silhouettes, the other measurement, the floor. */
-export function drawAir(pen: CanvasRenderingContext2D, colour: (name: string) => string, { taken, air, other, floor, spineY, widthPx }: SpectrumLayout): void {
+/** The part of the spine's picture that has very many points: hatching, silhouettes, the other measurement, the floor, and our products under the spine. */
+export function drawAir(pen: CanvasRenderingContext2D, colour: (name: string) => string, { taken, air, other, floor, roots, spineY, widthPx }: SpectrumLayout): void {
   pen.save();
   pen.beginPath();
   for (const t of taken) pen.rect(t.x, 0, t.width, spineY);
@@ -37,6 +37,19 @@ export function drawAir(pen: CanvasRenderingContext2D, colour: (name: string) =>
   }
   line(pen, other, colour("accent"), 1, 0.85);
   line(pen, floor, colour("ink"), 1.4, 0.75);
+  pen.strokeStyle = colour("accent");
+  for (const [kind, width, alpha] of [["third3", 1.2, 0.6], ["third2", 1.6, 1]] as const) {
+    pen.globalAlpha = alpha;
+    pen.lineWidth = width;
+    pen.beginPath();
+    for (const r of roots) {
+      if (r.kind !== kind) continue;
+      pen.moveTo(r.x, spineY);
+      pen.lineTo(r.x, spineY + r.length);
+    }
+    pen.stroke();
+  }
+  pen.globalAlpha = 1;
 }
 
 function line(pen: CanvasRenderingContext2D, ys: Float32Array | null, colour: string, widthPx: number, alpha: number): void {

@@ -4,6 +4,15 @@ import { formatMhz } from "../../../core/units/frequencyText";
 
 export type { SpectrumTrace } from "./columns";
 
+export interface SpectrumFlag {
+  id: string;
+  mark: string;
+  frequencyHz: number;
+  kind: "own" | "spare" | "other";
+  /** Stands where it breaks a rule. */
+  isWrong?: boolean;
+}
+
 /** What the spine can show. Everything but the domain may be missing. */
 export interface SpectrumData {
   lowHz: number;
@@ -15,7 +24,7 @@ export interface SpectrumData {
   /** What law and television take away. */
   taken: { lowHz: number; highHz: number; label: string; kind: "tv" | "law" }[];
   /** Carriers of ours on the spine. */
-  flags: { id: string; mark: string; frequencyHz: number; kind: "own" | "spare" | "other" }[];
+  flags: SpectrumFlag[];
   /** Our products under the spine; weight 0 … 1 is how near one comes to a carrier. */
   roots: { frequencyHz: number; weight: number; kind: "third2" | "third3" }[];
   quietBelowDbm: number | null;
@@ -30,7 +39,7 @@ export interface SpectrumLayout {
   floor: Float32Array | null;
   other: Float32Array | null;
   taken: { x: number; width: number; label: string; kind: "tv" | "law"; labelX: number | null }[];
-  flags: { id: string; x: number; labelX: number; lane: number; mark: string; kind: "own" | "spare" | "other" }[];
+  flags: (SpectrumFlag & { x: number; labelX: number; lane: number })[];
   roots: { x: number; length: number; kind: "third2" | "third3" }[];
   ticks: { x: number; text: string }[];
   levelTicks: { y: number; text: string }[];
@@ -86,7 +95,7 @@ function placeFlags(flags: SpectrumData["flags"], x: Scale, widthPx: number): Sp
     let lane = ends.findIndex((end) => at - FLAG_PX / 2 >= end);
     if (lane < 0) lane = ends.length < MOST_LANES ? ends.length : ends.indexOf(Math.min(...ends));
     ends[lane] = at + FLAG_PX / 2 + 2;
-    return { id: f.id, x: poleX, labelX: at, lane, mark: f.mark, kind: f.kind };
+    return { ...f, x: poleX, labelX: at, lane };
   });
 }
 

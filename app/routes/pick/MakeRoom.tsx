@@ -45,6 +45,8 @@ function relaxationWords(r: Relaxation, nameOf: (id: string) => string): string 
   switch (r.code) {
     case "tighter": return "tight spacing";
     case "unlock": return `${nameOf(r.channelId)} not fixed`;
+    case "buried": return "products allowed where they are at least 40 dB under";
+    case "apart": return "those who never play together allowed in each other's way, their packs off between";
     case "more-noise": return `${formatDb(r.byDb)} more noise than the day allows`;
   }
 }

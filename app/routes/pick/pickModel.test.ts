@@ -2,7 +2,10 @@ import { coordinate } from "../../../core/coordination/coordinate";
 import { PROFILES } from "../../../core/coordination/profile";
 import type { CoordinationRequest } from "../../../core/coordination/request";
 import { RASTERS } from "../../../core/regions/raster";
-import { isUsable, readLocks, shownPlan, shownProposal, tightestDb, withLocks } from "./pickModel";
+import { SetJudge } from "../../../core/coordination/judge";
+import type { CoordinationResult } from "../../../core/coordination/request";
+import { asJudged, isUsable, judgedBy, onGrid, readLocks, shownSet, tightestDb, weakest, withLocks, withPick } from "./pickModel";
+import { draftOf, moved } from "./useDraft";
 
 const raster = RASTERS["EU-8"];
 const request: CoordinationRequest = {
@@ -11,6 +14,8 @@ const request: CoordinationRequest = {
   profile: PROFILES.normal, groups: [], spares: 1, timeLimitMs: 60_000, seed: 1,
   channels: [1, 2, 3].map((n) => ({ id: `ch${n}`, tuning: [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }], bandwidthHz: 200_000, lockedHz: null })),
 };
+const draftFrom = (asked: CoordinationRequest, result: CoordinationResult) => draftOf({ request: asked, result, way: "anew", retuned: null, isProved: false, banks: null });
+const judged = (asked: CoordinationRequest, set: Parameters<typeof shownSet>[1]) => shownSet("draft", set, new SetJudge(asked, raster).judge(asJudged(set.picks)));
 const codes = (texts: Record<number, string>, id = 1) => {
   const lock = readLocks(request, texts, raster)[id];
   return lock?.state === "read" ? lock.broken.map((b) => b.code) : lock?.state;
@@ -34,7 +39,7 @@ describe("a typed frequency", () => {
     const locked = withLocks(request, PROFILES.wide, locks);
     expect(locked.channels.map((c) => c.lockedHz)).toEqual([490.5e6, null, null]);
     expect(locked.profile).toBe(PROFILES.wide);
-    const shown = shownProposal(locked, coordinate(locked, { now: () => 0 }));
+    const shown = judged(locked, draftFrom(locked, coordinate(locked, { now: () => 0 })));
     expect(shown.picks.find((p) => p.channelId === 1)).toMatchObject({ frequencyHz: 490.5e6, isLocked: true, broken: [] });
     expect(shown.picks.filter((p) => p.isLocked)).toHaveLength(1);
     expect(tightestDb(shown)).toBe(13);
@@ -43,15 +48,40 @@ describe("a typed frequency", () => {
 
 test("a standing plan is held against today's air", () => {
   const plan = { picks: [{ channelId: 1, frequencyHz: 490e6, isLocked: false }, { channelId: 2, frequencyHz: 482e6, isLocked: false }, { channelId: 3, frequencyHz: 530e6, isLocked: true }], spares: [] };
-  const shown = shownPlan(request, plan, raster);
+  const shown = judged(request, plan);
   expect(shown.picks.map((p) => p.broken.map((b) => b.code))).toEqual([[], ["kept-free"], ["too-noisy"]]);
-  expect(shown.kind).toBe("plan");
+  expect(shown.picks.map((p) => p.isLocked)).toEqual([false, false, true]);
 });
 
 test("nothing measured, nothing to call tight; what has no place says why", () => {
   const silent = { ...request, noise: [], maxNoiseDbm: null, windows: [{ lowHz: 470e6, highHz: 470.6e6 }] };
-  const shown = shownProposal(silent, coordinate(silent, { now: () => 0 }));
+  const shown = judged(silent, draftFrom(silent, coordinate(silent, { now: () => 0 })));
   expect(tightestDb(shown)).toBeNull();
   expect(shown.picks.length + shown.unplaced.length).toBe(3);
   expect(shown.unplaced[0]!.reason.length).toBeGreaterThan(10);
+});
+
+test("a channel taken by hand snaps to its own steps, and what it breaks shows at once", () => {
+  const set = { picks: [{ channelId: 1, frequencyHz: 490e6, isLocked: false }, { channelId: 2, frequencyHz: 492e6, isLocked: false }], spares: [] };
+  expect(onGrid(request, 1, 491_837_000)).toBe(491_825_000);
+  expect(onGrid(request, 1, 900e6)).toBe(542e6);
+  const near = judged(request, { ...set, picks: withPick(set.picks, 1, 491.825e6) });
+  expect(near.picks.map((p) => p.broken.map((b) => b.code))).toEqual([["conflict"], ["conflict"]]);
+  const draft = moved({ ...set, unplaced: [{ channelId: 1, reason: "none" }], allows: { usesTogether: true, allowsBuried: false }, how: "found anew", found: null }, 1, 495e6, "Ilse");
+  expect(draft).toMatchObject({ how: "Ilse moved by hand", unplaced: [], picks: [{ channelId: 1, frequencyHz: 495e6, isLocked: true }, { channelId: 2 }] });
+});
+
+test("what a plan was allowed is no fault of it later; a wider guard was only a wish", () => {
+  const related: CoordinationRequest = { ...request, relations: { together: [["ch1"], ["ch2"]], careful: { channelIds: ["ch1"], extraHz: 1e6 }, levels: null, usesTogether: false, allowsBuried: false } };
+  const set = { picks: [{ channelId: 1, frequencyHz: 490e6, isLocked: false }, { channelId: 2, frequencyHz: 490.1e6, isLocked: false }], spares: [] };
+  const broken = (allows: { usesTogether: boolean; allowsBuried: boolean }) => judged(judgedBy(related, allows), set).picks.flatMap((p) => p.broken);
+  expect(broken({ usesTogether: false, allowsBuried: false })).toHaveLength(2);
+  expect(broken({ usesTogether: true, allowsBuried: false })).toEqual([]);
+});
+
+test("the weakest count decides how much a pick has in hand", () => {
+  const set = { picks: [{ channelId: 1, frequencyHz: 490e6, isLocked: false }, { channelId: 2, frequencyHz: 490.7e6, isLocked: false }, { channelId: 3, frequencyHz: 515e6, isLocked: false }], spares: [] };
+  const [a, , c] = judged(request, set).picks.map((p) => weakest(p.reason, PROFILES.normal));
+  expect(a).toBeCloseTo(1);
+  expect(c).toBeCloseTo(1.3);
 });

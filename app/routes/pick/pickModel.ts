@@ -1,8 +1,14 @@
 import { brokenRules, type BrokenRule } from "../../../core/coordination/explain";
-import { explainPicks, type PickReason } from "../../../core/coordination/explainPick";
+import type { PickReason } from "../../../core/coordination/explainPick";
+import type { JudgedSet } from "../../../core/coordination/judge";
 import type { Profile } from "../../../core/coordination/profile";
-import type { CoordinationRequest, CoordinationResult } from "../../../core/coordination/request";
-import { verifySet } from "../../../core/coordination/verify";
+import type { Allowances } from "../../../core/coordination/relations";
+import type { CoordinationRequest } from "../../../core/coordination/request";
+import type { ProductRoot } from "../../../core/coordination/roots";
+import { type Kit, modelName, packModel, receiverModel } from "../../../core/kit/models";
+import { shownAs } from "../../../core/kit/modelText";
+import type { ModelBanks } from "../../../core/coordination/banks";
+import type { ChannelView, DayView } from "../../../server/services/dayView.server";
 import { carrierId } from "../../../core/day/pickProblem";
 import type { Raster } from "../../../core/regions/raster";
 import { parseFrequencyText, type FrequencyTextError } from "../../../core/units/frequencyText";
@@ -40,41 +46,100 @@ export const withLocks = (request: CoordinationRequest, profile: Profile, locks:
   }),
 });
 
+export const numberOf = (id: string): number => Number(id.slice(2));
+
+export interface ShownPick {
+  channelId: number;
+  frequencyHz: number;
+  isLocked: boolean;
+  reason: PickReason;
+  broken: BrokenRule[];
+}
+
+/** A set as the screen shows it: a draft, the standing plan, or nothing yet. */
 export interface ShownSet {
-  kind: "proposal" | "plan" | "nothing";
-  picks: { channelId: number; frequencyHz: number; isLocked: boolean; reason: PickReason; broken: BrokenRule[] }[];
+  kind: "draft" | "plan" | "nothing";
+  picks: ShownPick[];
   spares: { frequencyHz: number; for: number[] }[];
   unplaced: { channelId: number; reason: string }[];
+  roots: ProductRoot[];
 }
 
-const numberOf = (id: string): number => Number(id.slice(2));
+interface PlainSet {
+  picks: readonly { channelId: number; frequencyHz: number; isLocked: boolean }[];
+  spares: ShownSet["spares"];
+  unplaced?: ShownSet["unplaced"];
+}
 
-/** A found set as the screen shows it, every pick with its reason. */
-export function shownProposal(request: CoordinationRequest, result: CoordinationResult): ShownSet {
-  const reasons = explainPicks(request, result.assignments);
+export const asJudged = (picks: PlainSet["picks"]): { channelId: string; frequencyHz: number }[] => picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz }));
+
+/** A set with what was judged of it. A place between two steps that somebody fixed on purpose is no fault. */
+export function shownSet(kind: ShownSet["kind"], set: PlainSet, judged: JudgedSet): ShownSet {
+  const locked = new Map(set.picks.map((p) => [p.channelId, p.isLocked]));
   return {
-    kind: "proposal",
-    picks: result.assignments.map((a, i) => ({
-      channelId: numberOf(a.channelId), frequencyHz: a.frequencyHz, isLocked: request.channels.find((c) => c.id === a.channelId)?.lockedHz === a.frequencyHz, reason: reasons[i]!, broken: [],
-    })),
-    spares: result.spares.map((s) => ({ frequencyHz: s.frequencyHz, for: s.for.map(numberOf) })),
-    unplaced: result.unplaced.map((u) => ({ channelId: numberOf(u.channelId), reason: u.reason })),
+    kind, spares: set.spares, unplaced: set.unplaced ?? [], roots: judged.roots,
+    picks: judged.picks.map((p) => {
+      const channelId = numberOf(p.channelId);
+      const isLocked = locked.get(channelId) ?? false;
+      return { channelId, frequencyHz: p.frequencyHz, isLocked, reason: p.reason, broken: p.broken.filter((b) => !(isLocked && b.code === "off-grid")) };
+    }),
   };
 }
 
-/** The standing plan held against today's air: what was clear when it was accepted may not be now. */
-export function shownPlan(request: CoordinationRequest, plan: { picks: { channelId: number; frequencyHz: number; isLocked: boolean }[]; spares: { frequencyHz: number; for: number[] }[] }, raster: Raster): ShownSet {
-  const picks = plan.picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz }));
-  const reasons = explainPicks(request, picks);
-  const checked = verifySet(request, { picks, spares: plan.spares.map((s) => s.frequencyHz) }, raster);
-  return {
-    kind: "plan", spares: plan.spares, unplaced: [],
-    picks: plan.picks.map((p, i) => ({ ...p, reason: reasons[i]!, broken: checked.picks.find((c) => c.channelId === carrierId(p.channelId))?.broken ?? [] })),
-  };
+export const NOTHING_SHOWN: ShownSet = { kind: "nothing", picks: [], spares: [], unplaced: [], roots: [] };
+
+/** The request with what a set was allowed; wider guards were a wish and condemn nothing. */
+export const judgedBy = (request: CoordinationRequest, allows: Allowances): CoordinationRequest => ({ ...request, relations: request.relations ? { ...request.relations, ...allows, careful: null } : null });
+
+/** The nearest place on a channel's own grid. */
+export function onGrid(request: CoordinationRequest, channelId: number, frequencyHz: number): number {
+  const tuning = request.channels.find((c) => c.id === carrierId(channelId))?.tuning ?? [];
+  let nearest = frequencyHz;
+  let missHz = Infinity;
+  for (const t of tuning) {
+    const steps = Math.max(0, Math.min(Math.floor((t.highHz - t.lowHz) / t.stepHz + 1e-9), Math.round((frequencyHz - t.lowHz) / t.stepHz)));
+    const at = Math.round(t.lowHz + steps * t.stepHz);
+    if (Math.abs(at - frequencyHz) < missHz) [nearest, missHz] = [at, Math.abs(at - frequencyHz)];
+  }
+  return nearest;
 }
 
 /** The least of all noise margins, dB; null when nothing was measured. */
 export function tightestDb(set: ShownSet): number | null {
   const measured = set.picks.map((p) => p.reason.margins.noiseDb).filter((m): m is number => m !== null);
   return measured.length === 0 ? null : Math.min(...measured);
+}
+
+export type PickOrder = "number" | "frequency" | "in-hand";
+
+/** How much a pick has in hand on its weakest count, as a share of what is asked there, so that hertz and decibels compare. */
+export function weakest({ margins, nearestProduct }: PickReason, profile: Profile): number {
+  const shares = [
+    margins.noiseDb === null ? Infinity : margins.noiseDb / 10,
+    margins.spacingHz === null ? Infinity : margins.spacingHz / Math.max(1, profile.minSpacingHz),
+    nearestProduct === null ? Infinity : nearestProduct.inHandHz / Math.max(1, profile.guards[`${nearestProduct.kind}Hz`]),
+  ];
+  return Math.min(...shares);
+}
+
+/** Picks with one channel at another place, in the same order; a channel without one comes last. */
+export function withPick(picks: PlainSet["picks"], channelId: number, frequencyHz: number): { channelId: number; frequencyHz: number; isLocked: boolean }[] {
+  const there = { channelId, frequencyHz, isLocked: true };
+  return picks.some((p) => p.channelId === channelId) ? picks.map((p) => (p.channelId === channelId ? there : p)) : [...picks, there];
+}
+
+/** The banks of each receiver model that has any, with the channels that play on it. */
+export function banksOf(view: DayView): ModelBanks[] {
+  const models = [...new Set(view.channels.filter((c) => c.meets === "tunes").map((c) => c.receiverModelId))];
+  return models.flatMap((id) => {
+    const model = receiverModel(view.kit, id);
+    if (model.banks.length === 0) return [];
+    return [{ model: modelName(model), banks: model.banks, channelIds: view.channels.filter((c) => c.receiverModelId === id && c.meets === "tunes").map((c) => carrierId(c.id)) }];
+  });
+}
+
+/** How the ends of a channel show a frequency, where that is not plain megahertz at both. */
+export function endsWrite(kit: Kit, channel: Pick<ChannelView, "receiverModelId" | "packModelId">, frequencyHz: number): string | null {
+  const texts = [shownAs(receiverModel(kit, channel.receiverModelId), frequencyHz), shownAs(packModel(kit, channel.packModelId), frequencyHz)].flatMap((s) => (s ? [`${s.kind} ${s.text}`] : []));
+  return texts.length === 0 ? null : [...new Set(texts)].join(", ");
 }

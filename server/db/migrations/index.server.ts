@@ -8,6 +8,7 @@ import { shoots } from "./m0007Shoots.server";
 import { ticks } from "./m0008Ticks.server";
 import { sweepPeaks } from "./m0009SweepPeaks.server";
 import { sweepSetups } from "./m0010SweepSetups.server";
+import { planAllowances } from "./m0011PlanAllowances.server";
 import { preparation } from "./m0002Preparation.server";
 
 export interface Migration {
@@ -27,4 +28,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0008-ticks", up: ticks },
   { name: "0009-sweep-peaks", up: sweepPeaks },
   { name: "0010-sweep-setups", up: sweepSetups },
+  { name: "0011-plan-allowances", up: planAllowances },
 ];

@@ -23,7 +23,7 @@ export interface SweepRow {
   id: number; dayId: number; placeId: number; takenAtMs: number; source: string; format: string; lowHz: number; stepHz: number; points: number; completePasses: number;
   warningsJson: string; ownJson: string; setupJson: string; levels: Buffer; peaks: Buffer | null;
 }
-export interface PlanRow { id: number; dayId: number; version: number; placeId: number; sweepId: number | null; acceptedAtMs: number; profile: string; how: string; sparesJson: string }
+export interface PlanRow { id: number; dayId: number; version: number; placeId: number; sweepId: number | null; acceptedAtMs: number; profile: string; how: string; sparesJson: string; allowsJson: string }
 export interface PickRow { id: number; planId: number; channelId: number; frequencyHz: number; isLocked: boolean }
 export interface SyncRow {
   id: number; dayId: number; channelId: number; placeId: number; atMs: number; kind: string; frequencyHz: number; packKey: string | null;
@@ -84,7 +84,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   channelChanges: { id, channelId: int, version: int, atMs: int, what: text },
   stationLists: { id, dayId: int, version: int, atMs: int, how: text, stationsJson: text },
   sweeps: { id, dayId: int, placeId: int, takenAtMs: int, source: text, format: text, lowHz: real, stepHz: real, points: int, completePasses: int, warningsJson: text, ownJson: text, setupJson: { ...text, defaultValue: "{}" }, levels: { type: BLOB, allowNull: false }, peaks: { type: BLOB, allowNull: true } },
-  plans: { id, dayId: int, version: int, placeId: int, sweepId: maybe(INTEGER), acceptedAtMs: int, profile: text, how: text, sparesJson: text },
+  plans: { id, dayId: int, version: int, placeId: int, sweepId: maybe(INTEGER), acceptedAtMs: int, profile: text, how: text, sparesJson: text, allowsJson: text },
   picks: { id, planId: int, channelId: int, frequencyHz: int, isLocked: flag },
   syncs: { id, dayId: int, channelId: int, placeId: int, atMs: int, kind: text, frequencyHz: int, packKey: maybe(TEXT), isClear: maybe(BOOLEAN), hasRf: maybe(BOOLEAN), hasAudio: maybe(BOOLEAN), strongestDbm: maybe(REAL) },
   levelChecks: { id, dayId: int, channelId: int, atMs: int, effort: text, gainDb: real, outputDb: real, inputGainDb: real, headroomDb: real, finalPeakDbfs: real },

@@ -1,6 +1,7 @@
 import type { Transaction } from "sequelize";
 import type { PlanRecord } from "../../../core/day/facts";
 import type { ProfileName } from "../../../core/coordination/profile";
+import type { Allowances } from "../../../core/coordination/relations";
 import type { Database } from "../connection.server";
 
 export interface StoredPick {
@@ -21,6 +22,8 @@ export interface StoredPlan extends PlanRecord {
   how: string;
   picks: StoredPick[];
   spares: StoredSpare[];
+  /** Which rules it was allowed to bend. */
+  allows: Allowances;
 }
 
 export async function listPlans(db: Database, dayId: number, transaction?: Transaction): Promise<StoredPlan[]> {
@@ -30,13 +33,13 @@ export async function listPlans(db: Database, dayId: number, transaction?: Trans
   const picks = (await db.models.picks.findAll({ where: { planId: rows.map((r) => r.id) }, ...within })).map((p) => p.get({ plain: true }));
   return rows.map((r) => ({
     version: r.version, placeId: r.placeId, sweepId: r.sweepId, acceptedAtMs: r.acceptedAtMs, profile: r.profile as ProfileName, how: r.how,
-    spares: JSON.parse(r.sparesJson) as StoredSpare[],
+    spares: JSON.parse(r.sparesJson) as StoredSpare[], allows: JSON.parse(r.allowsJson) as Allowances,
     picks: picks.filter((p) => p.planId === r.id).map(({ channelId, frequencyHz, isLocked }) => ({ channelId, frequencyHz, isLocked: Boolean(isLocked) })),
   }));
 }
 
 export async function insertPlan(db: Database, dayId: number, plan: StoredPlan, transaction: Transaction): Promise<void> {
-  const { picks, spares, ...head } = plan;
-  const row = await db.models.plans.create({ ...head, dayId, sparesJson: JSON.stringify(spares) }, { transaction });
+  const { picks, spares, allows, ...head } = plan;
+  const row = await db.models.plans.create({ ...head, dayId, sparesJson: JSON.stringify(spares), allowsJson: JSON.stringify(allows) }, { transaction });
   await db.models.picks.bulkCreate(picks.map((p) => ({ ...p, planId: row.get("id") as number })), { transaction });
 }

@@ -1,0 +1,100 @@
+import Papa from "papaparse";
+import { channelAt } from "../../core/regions/raster";
+import { rasterOf } from "../../core/regions/region";
+import { packModel, receiverModel } from "../../core/kit/models";
+import { writtenAs } from "../../core/kit/modelText";
+import { formatMhz, parseFrequencyText } from "../../core/units/frequencyText";
+import { fail, ok, type Result } from "../../core/units/result";
+import { planFile, type PlanFile } from "../../contract/planFile";
+import type { ServiceError } from "../../contract/serviceError";
+import type { AppContext } from "./appContext.server";
+import { requireDay } from "./dayView.server";
+import { readTable } from "./listFiles.server";
+
+/** The standing plan as a file: every channel with its place on the television raster and as its two ends show it. */
+export async function planFileOf(app: AppContext, dayId: number): Promise<Result<PlanFile, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { plan, stored, facts, places, kit, region, unit, day } = loaded.value;
+  if (!plan) return fail({ code: "not-found", what: "plan" });
+  const picks = stored.flatMap((c, i) => {
+    const pick = plan.picks.find((p) => p.channelId === c.id);
+    if (!pick) return [];
+    const channel = facts.channels[i]!;
+    return [{
+      channel: c.number, talker: c.talker, frequencyHz: pick.frequencyHz, tvChannel: channelAt(rasterOf(region), pick.frequencyHz)?.channel ?? null,
+      receiver: { label: channel.receiverLabel, shows: writtenAs(receiverModel(kit, unit(c.receiverKey).modelId), pick.frequencyHz) },
+      pack: { label: channel.packLabel, shows: writtenAs(packModel(kit, unit(c.packKey).modelId), pick.frequencyHz) },
+    }];
+  });
+  const nameOf = (id: number) => stored.find((c) => c.id === id)?.talker ?? "";
+  return ok({
+    format: "plain-channel-plan", version: 1, dateIso: day.dateIso, plan: plan.version, place: places.find((p) => p.id === plan.placeId)?.name ?? "", profile: plan.profile,
+    picks, spares: plan.spares.map((s) => ({ frequencyHz: s.frequencyHz, for: s.for.map(nameOf) })),
+  });
+}
+
+const FIELDS = ["channel", "talker", "frequency MHz", "TV channel", "receiver", "receiver shows", "pack", "pack shows"];
+
+/** The same as a table; spares stand at its end, without a channel. */
+export function planCsv(file: PlanFile): string {
+  const data = [
+    ...file.picks.map((p) => [p.channel, p.talker, formatMhz(p.frequencyHz), p.tvChannel ?? "", p.receiver.label, p.receiver.shows, p.pack.label, p.pack.shows]),
+    ...file.spares.map((s) => ["", `spare for ${s.for.join(", ")}`, formatMhz(s.frequencyHz), "", "", "", "", ""]),
+  ];
+  return Papa.unparse({ fields: FIELDS, data }, { newline: "\n", escapeFormulae: true });
+}
+
+export interface PlanRead {
+  /** By channel id, as it would be typed. */
+  texts: Record<number, string>;
+  /** Names of the file that nobody here has. */
+  unknown: string[];
+}
+
+/** Reads a plan's file, either kind, for the talkers of this day. Nothing is stored: it is as if the frequencies were typed. */
+export async function readPlanFile(app: AppContext, dayId: number, text: string): Promise<Result<PlanRead, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const lines = /^\s*\ufeff?\s*\{/.test(text) ? linesOfJson(text) : linesOfCsv(text);
+  if (!lines.ok) return lines;
+  const read: PlanRead = { texts: {}, unknown: [] };
+  for (const { talker, text: mhzText } of lines.value) {
+    const channel = loaded.value.stored.find((c) => c.talker.toLowerCase() === talker.toLowerCase());
+    if (channel) read.texts[channel.id] = mhzText;
+    else read.unknown.push(talker);
+  }
+  return ok(read);
+}
+
+type Lines = Result<{ talker: string; text: string }[], ServiceError>;
+
+function linesOfJson(text: string): Lines {
+  try {
+    const parsed = planFile.safeParse(JSON.parse(text.replace(/^\s*\ufeff/, "")));
+    if (parsed.success) return ok(parsed.data.picks.map((p) => ({ talker: p.talker, text: formatMhz(p.frequencyHz) })));
+    const [issue] = parsed.error.issues;
+    return fail({ code: "plan-file", what: `${issue?.path.join(".") || "the whole"}: ${issue?.message ?? "unknown"}` });
+  } catch {
+    return fail({ code: "plan-file", what: "it begins like JSON and is none" });
+  }
+}
+
+function linesOfCsv(text: string): Lines {
+  const table = readTable(text);
+  if (!table.ok) return table;
+  const heading = table.value.heading.map((h) => h.trim().toLowerCase());
+  const talkerAt = heading.findIndex((h) => /^(talker|who|name)$/.test(h));
+  const frequencyAt = heading.findIndex((h) => /^(frequency|primary)( ?\(?mhz\)?)?$/.test(h));
+  if (talkerAt < 0 || frequencyAt < 0) return fail({ code: "plan-file", what: "it needs the headings \"talker\" and \"frequency MHz\"" });
+  const lines: { talker: string; text: string }[] = [];
+  for (const [i, cells] of table.value.cells.entries()) {
+    const talker = cells[talkerAt]?.trim() ?? "";
+    const mhzText = cells[frequencyAt]?.trim() ?? "";
+    if (talker === "" || mhzText === "" || /^spare for /i.test(talker)) continue;
+    const read = parseFrequencyText(mhzText);
+    if (!read.ok) return fail({ code: "plan-file", what: `row ${i + 1}: "${mhzText.slice(0, 20)}" is not a frequency` });
+    lines.push({ talker, text: formatMhz(read.value) });
+  }
+  return lines.length > 0 ? ok(lines) : fail({ code: "plan-file", what: "no row has a talker and a frequency" });
+}
