@@ -5,7 +5,8 @@ import { loadDay } from "../server/services/dayView.server";
 import { moveTo } from "../server/services/moves.server";
 import { coordinate } from "../core/coordination/coordinate";
 import { verifySet } from "../core/coordination/verify";
-import { dayRequest, pickBasis, scannedPlaces } from "../server/services/plans.server";
+import { requestForAll } from "../core/day/wholeDay";
+import { pickBasis, placeRequests, scannedPlaces } from "../server/services/plans.server";
 import { describeScan, setRescanRule } from "../server/services/scans.server";
 import { allPacksOff } from "../server/services/syncs.server";
 import { practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
@@ -55,7 +56,7 @@ test("on the four airs the lines say what is there: every station, carrier and h
 test("one set for the whole day: found, and clear at each of the four places by its own scan", async () => {
   const { loaded } = await seen();
   expect(scannedPlaces(loaded).map((p) => p.name)).toEqual(loaded.places.map((p) => p.name));
-  const request = (await dayRequest(practice.app, loaded, "normal"))!;
+  const request = requestForAll(await placeRequests(practice.app, loaded, "normal"));
   const { assignments, unplaced } = coordinate({ ...request, timeLimitMs: 3000 }, { now: () => performance.now() });
   expect(unplaced).toEqual([]);
   for (const place of loaded.places) {

@@ -1,17 +1,14 @@
-import { mergeStretches, type Stretch } from "../regions/region";
 import { dbToPowerRatio } from "../units/decibels";
 import { seededRandom, shuffled, type RandomSource } from "../units/random";
-import { type Candidate, candidatesFor, type ChannelCandidates, NoiseIndex, noiseInBand, whyNoCandidate } from "./candidates";
-import { checkSet } from "./checkSet";
 import { ConflictSearch, gridUnitHz, type ConflictProblem } from "./conflictSearch";
 import { ForbiddenMap } from "./forbidden";
-import { GroupSpans } from "./groupSpans";
-import { edgeDistanceHz, marginsOf, nearestOfEach } from "./margins";
-import { widenedProfile, type Profile } from "./profile";
-import type { Carrier } from "./products";
+import type { GroupSpans } from "./groupSpans";
+import { putFirstOnQuietest } from "./priorities";
+import { widenedProfile } from "./profile";
 import { searchRelated } from "./relatedSearch";
 import { conflictsOf, hasEffect, type SetRelations } from "./relations";
-import type { Assignment, ChannelRequest, CoordinationRequest, CoordinationResult, Spare } from "./request";
+import type { CoordinationRequest, CoordinationResult, Spare } from "./request";
+import { SetProblem, type Slot } from "./setProblem";
 
 export interface SearchProgress {
   phase: "place" | "widen" | "quieten";
@@ -27,13 +24,6 @@ export interface SearchHooks {
   /** Only the plain tries, where a set that is hard to find is not worth the time. */
   isPlain?: boolean;
   onProgress?: (progress: SearchProgress) => void;
-}
-
-interface Slot {
-  channel: ChannelRequest;
-  candidates: Candidate[];
-  /** Index of each candidate in the common grid. */
-  gridIndex: Int32Array;
 }
 
 interface Solution {
@@ -79,64 +69,50 @@ const WIDEN_STEP_HZ = 25_000;
 export function coordinate(request: CoordinationRequest, hooks: SearchHooks): CoordinationResult {
   const startMs = hooks.now();
   const isOver = () => hooks.now() - startMs >= request.timeLimitMs;
-  const search = new Search(request, hooks, isOver, startMs);
-  const solution = search.run();
-  return search.describe(solution, hooks.now() - startMs);
+  return new Search(new SetProblem(request), request, hooks, isOver, startMs).answer();
 }
 
 class Search {
-  private readonly windows: Stretch[];
-  private readonly noise: NoiseIndex;
-  private readonly found: ChannelCandidates[];
-  private readonly slots: Slot[];
-  private readonly grid: Float64Array;
-  private readonly spanOf: Map<string, number>;
-  private readonly locked = new Map<string, number>();
-  private readonly lockRefused = new Map<string, string>();
   private wasCut = false;
   private isProved = false;
   private hasAnswer = false;
+  private readonly slots: readonly Slot[];
+  private readonly grid: Float64Array;
 
-  constructor(private readonly request: CoordinationRequest, private readonly hooks: SearchHooks, private readonly isOver: () => boolean, private readonly startMs: number) {
-    this.windows = mergeStretches(request.windows);
-    this.noise = new NoiseIndex(request.noise);
-    this.spanOf = new Map(request.groups.map((g) => [g.id, g.maxSpanHz]));
-    this.acceptLocks();
-    this.found = request.channels.map((c) => candidatesFor(request, this.windows, this.noise, c));
-    const open = request.channels.map((channel, i) => ({ channel, candidates: this.found[i]!.list }));
-    const all = new Set<number>();
-    for (const { candidates } of open) for (const c of candidates) all.add(c.frequencyHz);
-    this.grid = Float64Array.from(all).sort();
-    const indexOf = new Map<number, number>();
-    this.grid.forEach((f, i) => indexOf.set(f, i));
-    this.slots = open
-      .filter(({ channel }) => !this.locked.has(channel.id) && !this.lockRefused.has(channel.id))
-      .map(({ channel, candidates }) => ({
-        channel, candidates, gridIndex: Int32Array.from(candidates, (c) => indexOf.get(c.frequencyHz)!),
-      }));
+  constructor(private readonly problem: SetProblem, private readonly request: CoordinationRequest, private readonly hooks: SearchHooks, private readonly isOver: () => boolean, private readonly startMs: number) {
+    this.slots = problem.slots;
+    this.grid = problem.grid;
   }
 
-  run(): Solution {
+  answer(): CoordinationResult {
+    return this.described(this.run());
+  }
+
+  private described({ placed, spares }: Solution): CoordinationResult {
+    return this.problem.describe(placed, spares, { isCut: this.wasCut, isProved: this.isProved, elapsedMs: this.hooks.now() - this.startMs });
+  }
+
+  private run(): Solution {
     let best = this.placeAll();
     if (best.placedCount === this.slots.length && best.placedCount > 0) best = this.quieten(this.widen(best));
     const { relations } = this.request;
     if (hasEffect(relations) && (!this.hooks.isPlain || best.placedCount === this.slots.length)) best = this.byRelations(best, relations);
-    this.putFirstOnQuietest(best.placed);
+    putFirstOnQuietest(this.problem, best.placed);
     return best;
   }
 
   /** A set under the rules of who is who, where the plain one leaves channels out or does not keep what those ask for. */
   private byRelations(start: Solution, relations: SetRelations): Solution {
-    const isKept = (placed: readonly number[]) => conflictsOf(this.carriersOf(placed), this.request.profile, relations).length === 0;
+    const isKept = (placed: readonly number[]) => conflictsOf(this.problem.carriersOf(placed), this.request.profile, relations).length === 0;
     if (start.placedCount === this.slots.length && isKept(start.placed)) return start;
     const random = seededRandom(this.request.seed + 3);
     const placed = searchRelated({
       profile: this.request.profile, relations,
       slots: this.slots.map(({ channel, candidates }) => ({
         id: channel.id, placesHz: Float64Array.from(candidates, (c) => c.frequencyHz), cost: Float64Array.from(candidates, (c) => dbToPowerRatio((c.noiseDbm ?? 0) / 3)),
-        allows: (frequencyHz, now) => !channel.group || this.groupsOf(now).allowsInstead(channel, frequencyHz),
+        allows: (frequencyHz, now) => !channel.group || this.problem.groupsOf(now).allowsInstead(channel, frequencyHz),
       })),
-      fixed: [...this.request.others, ...[...this.locked].map(([id, frequencyHz]) => ({ id, frequencyHz }))],
+      fixed: [...this.request.others, ...[...this.problem.locked].map(([id, frequencyHz]) => ({ id, frequencyHz }))],
     }, { random, isOver: () => this.outOfTime(), mostSteps: RELATED_STEPS });
     const found = this.asSolution([...placed], random);
     if (found.placedCount > start.placedCount || (found.placedCount === start.placedCount && !isKept(start.placed))) {
@@ -144,44 +120,6 @@ class Search {
       return found;
     }
     return start;
-  }
-
-  private groupsOf(placed: ArrayLike<number>): GroupSpans {
-    const now = new Map(this.locked);
-    this.slots.forEach(({ channel }, i) => { if (!Number.isNaN(placed[i]!)) now.set(channel.id, placed[i]!); });
-    return new GroupSpans(this.spanOf, this.request.channels, now);
-  }
-
-  private carriersOf(placed: readonly number[]): Carrier[] {
-    return [
-      ...this.request.others, ...[...this.locked].map(([id, frequencyHz]) => ({ id, frequencyHz })),
-      ...this.slots.flatMap(({ channel }, i) => (Number.isNaN(placed[i]!) ? [] : [{ id: channel.id, frequencyHz: placed[i]! }])),
-    ];
-  }
-
-  /** Who comes first takes the quieter place, wherever two can stand on each other's: the set of frequencies stays the same. */
-  private putFirstOnQuietest(placed: number[]): void {
-    const rank = (i: number) => this.slots[i]!.channel.priority ?? Infinity;
-    const order = this.slots.map((_, i) => i).filter((i) => !Number.isNaN(placed[i]!)).sort((a, b) => rank(a) - rank(b));
-    const { relations, profile } = this.request;
-    const noiseAt = (i: number, hz: number) => this.slots[i]!.candidates.find((c) => c.frequencyHz === hz)?.noiseDbm;
-    for (const [k, first] of order.entries()) {
-      const others = order.slice(k + 1).filter((i) => rank(i) > rank(first)).sort((a, b) => (noiseAt(a, placed[a]!) ?? Infinity) - (noiseAt(b, placed[b]!) ?? Infinity));
-      for (const other of others) {
-        const [mine, theirs] = [placed[first]!, placed[other]!];
-        const here = noiseAt(first, mine) ?? null;
-        const there = noiseAt(first, theirs) ?? null;
-        if (here === null || there === null || there >= here || noiseAt(other, mine) === undefined) continue;
-        placed[first] = theirs;
-        placed[other] = mine;
-        const groups = this.groupsOf(placed);
-        const isFine = groups.allowsInstead(this.slots[first]!.channel, theirs) && groups.allowsInstead(this.slots[other]!.channel, mine)
-          && (!hasEffect(relations) || conflictsOf(this.carriersOf(placed), profile, relations).length === 0);
-        if (isFine) break;
-        placed[first] = mine;
-        placed[other] = theirs;
-      }
-    }
   }
 
   /** Restarts until everything has a place, or the effort is spent. Where a few plain tries leave channels without one, the search goes through sets with conflicts. */
@@ -211,12 +149,12 @@ class Search {
     const problem: ConflictProblem = {
       profile: this.request.profile,
       slots: open.map(({ slot: { channel, candidates } }) => {
-        const span = channel.group ? this.spanOf.get(channel.group) : undefined;
+        const span = channel.group ? this.problem.spanOf.get(channel.group) : undefined;
         return { placesHz: candidates.map((c) => c.frequencyHz), halfHz: channel.bandwidthHz / 2, group: span === undefined ? null : { id: channel.group!, maxSpanHz: span } };
       }),
       fixed: [
         ...this.request.others.map((o) => ({ frequencyHz: o.frequencyHz, halfHz: 0, group: null })),
-        ...this.request.channels.flatMap((c) => (this.locked.has(c.id) ? [{ frequencyHz: this.locked.get(c.id)!, halfHz: c.bandwidthHz / 2, group: c.group ?? null }] : [])),
+        ...this.request.channels.flatMap((c) => (this.problem.locked.has(c.id) ? [{ frequencyHz: this.problem.locked.get(c.id)!, halfHz: c.bandwidthHz / 2, group: c.group ?? null }] : [])),
       ],
     };
     const unitHz = problem.slots.length === 0 ? null : gridUnitHz(problem);
@@ -260,8 +198,8 @@ class Search {
   /** A set of places as a solution, with its noise and its spares. */
   private asSolution(placed: number[], random: RandomSource): Solution {
     const solution: Solution = { placed, placedCount: 0, spares: [], extraHz: 0, noisiestDbm: -Infinity, noiseSumMw: 0 };
-    const map = this.seededMap(this.request.profile);
-    const groups = new GroupSpans(this.spanOf, this.request.channels, this.locked);
+    const map = this.problem.mapOf(this.request.profile);
+    const groups = this.problem.groupsOf([]);
     this.slots.forEach((slot, i) => {
       const frequencyHz = placed[i]!;
       if (Number.isNaN(frequencyHz)) return;
@@ -302,7 +240,7 @@ class Search {
   private quieten(start: Solution): Solution {
     const random = seededRandom(this.request.seed + 2);
     let best = start;
-    if (this.noise.isEmpty) return best;
+    if (this.problem.noise.isEmpty) return best;
     for (let i = 0; i < QUIETEN_ATTEMPTS && !this.outOfTime(); i += 1) {
       const solution = this.attempt(start.extraHz, "quiet", random);
       if (solution.placedCount === start.placedCount && solution.spares.length >= start.spares.length && isQuieter(solution, best)) best = solution;
@@ -322,11 +260,11 @@ class Search {
   /** One construction: channels in a random order that puts the most constrained first, then the spares. */
   private attempt(extraHz: number, rule: PickRule, random: RandomSource): Solution {
     const profile = widenedProfile(this.request.profile, extraHz);
-    const map = this.seededMap(profile);
+    const map = this.problem.mapOf(profile);
     const order = this.slotOrder(random);
     const placed = this.slots.map(() => NaN);
     const solution: Solution = { placed, placedCount: 0, spares: [], extraHz, noisiestDbm: -Infinity, noiseSumMw: 0 };
-    const groups = new GroupSpans(this.spanOf, this.request.channels, this.locked);
+    const groups = this.problem.groupsOf([]);
     for (const s of order) {
       if (this.hasAnswer && this.outOfTime()) return solution; // an answer is there already; this one comes too late to be better
       const slot = this.slots[s]!;
@@ -347,13 +285,6 @@ class Search {
     }
     solution.spares = this.findSpares(map, extraHz, groups, random);
     return solution;
-  }
-
-  private seededMap(profile: Profile): ForbiddenMap {
-    const map = new ForbiddenMap(this.grid, profile);
-    for (const other of this.request.others) map.add(other.frequencyHz);
-    for (const frequencyHz of this.locked.values()) map.add(frequencyHz);
-    return map;
   }
 
   private slotOrder(random: RandomSource): number[] {
@@ -404,7 +335,7 @@ class Search {
       for (const frequencyHz of map.frequenciesHz) base.add(frequencyHz);
     }
     const served = new Map<string, number>();
-    const all = this.request.channels.map((channel, i) => ({ channel, places: this.candidateSet(i) }));
+    const all = this.request.channels.map((channel, i) => ({ channel, places: this.problem.candidateSet(i) }));
     while (spares.length < this.request.spares) {
       if (this.hasAnswer && this.outOfTime()) break;
       let best: { frequencyHz: number; for: string[]; worth: number } | null = null;
@@ -424,45 +355,6 @@ class Search {
     return spares;
   }
 
-  private readonly candidateSets = new Map<number, Set<number>>();
-  private candidateSet(channelIndex: number): Set<number> {
-    let set = this.candidateSets.get(channelIndex);
-    if (!set) this.candidateSets.set(channelIndex, (set = new Set(this.found[channelIndex]!.list.map((c) => c.frequencyHz))));
-    return set;
-  }
-
-  private acceptLocks(): void {
-    const { channels, others, profile } = this.request;
-    const groups = new GroupSpans(this.spanOf, channels, this.locked);
-    const map = new ForbiddenMap(Float64Array.from([]), profile);
-    for (const other of others) map.add(other.frequencyHz);
-    for (const channel of channels) {
-      const lockedHz = channel.lockedHz ?? null;
-      if (lockedHz === null) continue;
-      const lowHz = lockedHz - channel.bandwidthHz / 2;
-      const highHz = lockedHz + channel.bandwidthHz / 2;
-      const hole = this.request.exclusions.find((e) => e.lowHz < highHz && e.highHz > lowHz);
-      const refuse = (reason: string) => this.lockRefused.set(channel.id, reason);
-      if (!channel.tuning.some((t) => lockedHz >= t.lowHz && lockedHz <= t.highHz)) refuse("its locked frequency is outside its tuning range");
-      else if (!this.windows.some((w) => lowHz >= w.lowHz && highHz <= w.highHz)) refuse("its locked frequency is outside what is allowed");
-      else if (hole) refuse(`its locked frequency is inside a stretch that is kept free (${hole.reason})`);
-      else if (!groups.allows(channel, lockedHz)) refuse("its locked frequency is too far from the other half of its receiver");
-      else if (hasEffect(this.request.relations) ? !this.isExcusedAt(channel.id, lockedHz, this.request.relations) : !map.isFreeAt(lockedHz)) refuse("its locked frequency clashes with another locked or standing carrier (spacing or intermodulation)");
-      else {
-        this.locked.set(channel.id, lockedHz);
-        groups.add(channel, lockedHz);
-        map.add(lockedHz);
-      }
-    }
-  }
-
-  /** Whether a lock clashes with nothing that stands, its relations taken into account. */
-  private isExcusedAt(id: string, frequencyHz: number, relations: SetRelations): boolean {
-    const { others, profile } = this.request;
-    const standing = [...others, ...[...this.locked].map(([lockedId, hz]) => ({ id: lockedId, frequencyHz: hz }))];
-    return conflictsOf([...standing, { id, frequencyHz }], profile, relations).every((c) => !c.sources.includes(id) && c.victim !== id);
-  }
-
   private outOfTime(): boolean {
     if (this.isOver()) this.wasCut = true;
     return this.wasCut;
@@ -480,62 +372,9 @@ class Search {
   }
 
   private report(phase: "place" | "widen" | "quieten", best: Solution): void {
-    this.hooks.onProgress?.({ phase, placed: best.placedCount + this.locked.size, wanted: this.request.channels.length, best: () => this.describe(best, this.hooks.now() - this.startMs) });
+    this.hooks.onProgress?.({ phase, placed: best.placedCount + this.problem.locked.size, wanted: this.request.channels.length, best: () => this.described(best) });
   }
 
-  /** The answer in the contract's shape, with margins measured on the finished set. */
-  describe(solution: Solution, elapsedMs: number): CoordinationResult {
-    const { request } = this;
-    const chosen = new Map(this.locked);
-    this.slots.forEach((slot, i) => {
-      const frequencyHz = solution.placed[i]!;
-      if (!Number.isNaN(frequencyHz)) chosen.set(slot.channel.id, frequencyHz);
-    });
-    // ids of ours and of others may coincide; the prefix keeps them apart while margins are measured
-    const ours = [...chosen].map(([id, frequencyHz]) => ({ id: `own ${id}`, frequencyHz }));
-    const others = request.others.map((o) => ({ id: `other ${o.id}`, frequencyHz: o.frequencyHz }));
-    const nearest = nearestOfEach([...ours, ...others], new Set(others.map((o) => o.id)));
-    const assignments: Assignment[] = [];
-    for (const channel of request.channels) {
-      const frequencyHz = chosen.get(channel.id);
-      if (frequencyHz === undefined) continue;
-      const lowHz = frequencyHz - channel.bandwidthHz / 2;
-      const highHz = frequencyHz + channel.bandwidthHz / 2;
-      const noiseDbm = noiseInBand(this.noise.near(lowHz, highHz), lowHz, highHz).levelDbm;
-      const noiseDb = request.maxNoiseDbm === null || noiseDbm === null ? null : request.maxNoiseDbm - noiseDbm;
-      const edgeHz = edgeDistanceHz(lowHz, highHz, this.windows, request.exclusions);
-      assignments.push({ channelId: channel.id, frequencyHz, margins: marginsOf(nearest.get(`own ${channel.id}`)!, request.profile, noiseDb, edgeHz) });
-    }
-    const unplaced = request.channels.flatMap((channel, i) =>
-      chosen.has(channel.id) ? [] : [{ channelId: channel.id, reason: this.whyUnplaced(channel, this.found[i]!, chosen) }]);
-    const excused = hasEffect(request.relations) ? checkSet(this.carriersOf(solution.placed), request.profile).conflicts.filter((c) => [...c.sources, c.victim].some((id) => id !== null && chosen.has(id))) : [];
-    return {
-      assignments, spares: solution.spares, unplaced, bank: null, ...(excused.length > 0 ? { excused } : {}), ...(this.isProved ? { isProved: true } : {}),
-      stats: { elapsedMs: Math.max(0, elapsedMs), exhausted: !this.wasCut },
-    };
-  }
-
-  private whyUnplaced(channel: ChannelRequest, found: ChannelCandidates, chosen: Map<string, number>): string {
-    const refused = this.lockRefused.get(channel.id);
-    if (refused) return refused;
-    if (found.list.length === 0) return whyNoCandidate(channel, found);
-    const standing = [...chosen.values(), ...this.request.others.map((o) => o.frequencyHz)];
-    const spacing = this.request.profile.minSpacingHz;
-    const groups = new GroupSpans(this.spanOf, this.request.channels, chosen);
-    let near = 0;
-    let span = 0;
-    for (const { frequencyHz } of found.list) {
-      if (standing.some((s) => Math.abs(s - frequencyHz) < spacing)) near += 1;
-      else if (!groups.allows(channel, frequencyHz)) span += 1;
-    }
-    const products = found.list.length - near - span;
-    const parts = [
-      near > 0 ? `${near} are within ${spacing / 1e6} MHz of another carrier` : "",
-      span > 0 ? `${span} are too far from the other half of its receiver` : "",
-      products > 0 ? `${products} meet an intermodulation product` : "",
-    ].filter(Boolean);
-    return `of its ${found.list.length} open places ${parts.join(", ")}: take a tighter profile, unlock a channel, or use another block`;
-  }
 }
 
 /** No set can have more than spacing alone lets stand on the grid. */

@@ -4,7 +4,7 @@ import { verifySet } from "../../core/coordination/verify";
 import type { Allowances } from "../../core/coordination/relations";
 import { tuningSpan } from "../../core/coordination/tuning";
 import { packLevels, pickRelations } from "../../core/day/pickRelations";
-import { requestForAll } from "../../core/day/wholeDay";
+import type { PlaceRequest } from "../../core/day/dayPlans";
 import { carrierId, otherId, pickProblem, type PickFacts } from "../../core/day/pickProblem";
 import { countingScan } from "../../core/day/channelState";
 import { receiverModel } from "../../core/kit/models";
@@ -68,11 +68,11 @@ const atPlace = (loaded: LoadedDay, placeId: number): LoadedDay => ({ ...loaded,
 /** Places of the day that have a scan of their own. */
 export const scannedPlaces = (loaded: LoadedDay) => loaded.places.filter((p) => countingScan(atPlace(loaded, p.id).facts) !== null);
 
-/** The problem of a pick that is clean at every place of the day that has a scan of its own; null where none has. */
-export async function dayRequest(app: AppContext, loaded: LoadedDay, profile: ProfileName): Promise<CoordinationRequest | null> {
-  const places: { name: string; request: CoordinationRequest }[] = [];
-  for (const { id, name } of scannedPlaces(loaded)) places.push({ name: `the ${name.toLowerCase()}`, request: (await pickBasis(app, atPlace(loaded, id), profile)).request });
-  return places.length === 0 ? null : requestForAll(places);
+/** The pick of each place of the day that has a scan of its own, in the day's order. */
+export async function placeRequests(app: AppContext, loaded: LoadedDay, profile: ProfileName): Promise<PlaceRequest[]> {
+  const places: PlaceRequest[] = [];
+  for (const { id, name } of scannedPlaces(loaded)) places.push({ placeId: id, name: `the ${name.toLowerCase()}`, request: (await pickBasis(app, atPlace(loaded, id), profile)).request });
+  return places;
 }
 
 export interface PlanProposal {

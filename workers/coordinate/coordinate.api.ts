@@ -6,6 +6,7 @@ import { type JudgedSet, SetJudge } from "../../core/coordination/judge";
 import { makeRoom, type RoomFound } from "../../core/coordination/makeRoom";
 import { coordinateQuietFirst } from "../../core/coordination/quietFirst";
 import type { CoordinationRequest, CoordinationResult } from "../../core/coordination/request";
+import { type DayPlans, type PlaceRequest, plansOverDay } from "../../core/day/dayPlans";
 import type { Raster } from "../../core/regions/raster";
 
 /** Progress as it crosses the port, with the best set so far. */
@@ -46,6 +47,10 @@ export const coordinateApi = {
   /** What could be given up so that all find a place. */
   room(request: CoordinationRequest): RoomFound[] {
     return makeRoom(request, { now: () => performance.now() });
+  },
+  /** A plan for each place of a day, with as few retunes as can be found. */
+  day(places: PlaceRequest[], timeLimitMs: number): DayPlans {
+    return plansOverDay(places, timeLimitMs, { now: () => performance.now() });
   },
   /** The request that sets are judged by from now on. */
   judgeBy(request: CoordinationRequest, raster: Raster): void {

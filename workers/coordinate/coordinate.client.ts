@@ -2,6 +2,7 @@ import { proxy, wrap } from "comlink";
 import type { JudgedSet } from "../../core/coordination/judge";
 import type { RoomFound } from "../../core/coordination/makeRoom";
 import type { CoordinationRequest } from "../../core/coordination/request";
+import type { DayPlans, PlaceRequest } from "../../core/day/dayPlans";
 import type { Raster } from "../../core/regions/raster";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { CoordinateApi, SearchAnswer, SearchNews, SearchWay } from "./coordinate.api";
@@ -38,6 +39,11 @@ export const searchInWorker = (request: CoordinationRequest, how: SearchWay, onP
 
 /** What could be given up so that all find a place. */
 export const roomInWorker = (request: CoordinationRequest): Running<RoomFound[]> => askWorker((worker) => worker.room(request));
+
+const DAY_LIMIT_MS = 15_000;
+
+/** A plan for each place of a day. */
+export const dayInWorker = (places: readonly PlaceRequest[]): Running<DayPlans> => askWorker((worker) => worker.day([...places], DAY_LIMIT_MS));
 
 export interface JudgeWorker {
   /** Asks for a set; where the worker is behind, only the newest set asked for is judged. */

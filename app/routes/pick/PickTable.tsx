@@ -8,6 +8,7 @@ import { carrierId } from "../../../core/day/pickProblem";
 import { formatMhz } from "../../../core/units/frequencyText";
 import type { ChannelView } from "../../../server/services/dayView.server";
 import { LegalFlag } from "../../features/channel/LegalFlag";
+import { QuietButton } from "../../ui/Button/Button";
 import { SelectField, TextField } from "../../ui/Field/Field";
 import { Mark } from "../../ui/Mark/Mark";
 import { BigFigure, Figure, Row, Soft, Table } from "../../ui/Page/Page";
@@ -30,6 +31,8 @@ export interface PickTableProps {
   texts: Readonly<Record<number, string>>;
   locks: Readonly<Record<number, TypedLock>>;
   onType: (channelId: number, text: string) => void;
+  /** It is disturbed. */
+  onHit: (channelId: number) => void;
 }
 
 /** Who stands where, with what in hand and why; sorted as asked. */
@@ -64,7 +67,7 @@ export function PickTable(p: PickTableProps) {
 
 const ORDERS: { id: PickOrder; label: string }[] = [{ id: "number", label: "the list" }, { id: "frequency", label: "frequency" }, { id: "in-hand", label: "what is in hand" }];
 
-function PickRow({ channel: c, pick, shown, beforeHz, writtenAs, careful, nameOf, heldId, onHold, texts, locks, onType }: PickTableProps & { channel: ChannelView; pick: ShownPick | null }) {
+function PickRow({ channel: c, pick, shown, beforeHz, writtenAs, careful, nameOf, heldId, onHold, texts, locks, onType, onHit }: PickTableProps & { channel: ChannelView; pick: ShownPick | null }) {
   const unplaced = shown.unplaced.find((u) => u.channelId === c.id);
   const written = pick ? writtenAs(c, pick.frequencyHz) : null;
   return (
@@ -92,6 +95,7 @@ function PickRow({ channel: c, pick, shown, beforeHz, writtenAs, careful, nameOf
           label={`Fix ${c.talker} at, MHz`} isLabelHidden placeholder={pick ? formatMhz(pick.frequencyHz) : "512.375"} widthCh={9} inputMode="decimal"
           value={texts[c.id] ?? ""} onChange={(text) => onType(c.id, text)} error={lockWords(locks[c.id], nameOf)}
         />
+        {shown.kind === "plan" && pick && <QuietButton aria-label={`${c.talker} is hit: the best spare`} onPress={() => onHit(c.id)}>hit?</QuietButton>}
       </td>
     </tr>
   );

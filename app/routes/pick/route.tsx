@@ -4,13 +4,15 @@ import type { Route } from "./+types/route";
 import { airViewOf, lawViewOf } from "../../../server/services/airViews.server";
 import { requireDay } from "../../../server/services/dayView.server";
 import { readPlanFile } from "../../../server/services/planFiles.server";
-import { acceptPlan, dayRequest, pickBasis, restorePlan, scannedPlaces } from "../../../server/services/plans.server";
+import { acceptPlan, pickBasis, placeRequests, restorePlan, scannedPlaces } from "../../../server/services/plans.server";
 import { packNoises, unpackNoise } from "../../../contract/noise";
 import { capital, count, formatClock, formatDbm, listWords } from "../../../contract/format";
 import { PROFILES, type ProfileName } from "../../../core/coordination/profile";
+import { bestAfterHit } from "../../../core/coordination/hit";
 import { relaxed, type Relaxation } from "../../../core/coordination/makeRoom";
 import { STRICT } from "../../../core/coordination/relations";
 import type { CoordinationRequest } from "../../../core/coordination/request";
+import { requestForAll } from "../../../core/day/wholeDay";
 import { carrierId } from "../../../core/day/pickProblem";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
@@ -25,6 +27,7 @@ import { ReplyNotice } from "../shared/ReplyNotice";
 import { currentPlace, useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { BankList } from "./BankList";
+import { DayByPlace } from "./DayByPlace";
 import { pickIntents, type PickIntent } from "./intents";
 import { MakeRoom } from "./MakeRoom";
 import { PickSpine } from "./PickSpine";
@@ -43,9 +46,9 @@ export async function loader({ params, request: asked, context }: Route.LoaderAr
   const scanned = basis.sweep ? scannedPlaces(loaded).map((p) => p.name.toLowerCase()) : [];
   // for the whole day only where the place itself was measured: its scan is what the plan is held to
   const isForDay = new URL(asked.url).searchParams.get("for") === "day" && scanned.length > 1;
-  const forDay = isForDay ? await dayRequest(context.app, loaded, loaded.day.profile) : null;
-  const { noise, ...request } = forDay ?? basis.request;
-  return { air: await airViewOf(context.app, basis), law: lawViewOf(loaded, basis), request, noise: packNoises(noise), scanned, isForDay };
+  const places = isForDay ? await placeRequests(context.app, loaded, loaded.day.profile) : [];
+  const packed = <R extends CoordinationRequest>({ noise, ...request }: R) => ({ request, noise: packNoises(noise) });
+  return { air: await airViewOf(context.app, basis), law: lawViewOf(loaded, basis), ...packed(isForDay ? requestForAll(places) : basis.request), byPlace: places.map((p) => ({ ...p, ...packed(p.request) })), scanned, isForDay };
 }
 
 export async function action({ params, request, context }: Route.ActionArgs) {
@@ -89,6 +92,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const { send, reply: answer, isBusy } = useIntent<PickIntent>();
 
   const request = useMemo<CoordinationRequest>(() => ({ ...loaderData.request, noise: loaderData.noise.flatMap(unpackNoise), profile: PROFILES[profile] }), [loaderData.request, loaderData.noise, profile]);
+  const byPlace = useMemo(() => loaderData.byPlace.map((p) => ({ ...p, request: { ...p.request, noise: p.noise.flatMap(unpackNoise), profile: PROFILES[profile] } })), [loaderData.byPlace, profile]);
   const locks = useMemo(() => readLocks(request, texts, raster), [request, texts, raster]);
   const locked = useMemo(() => withLocks(request, PROFILES[profile], locks), [request, profile, locks]);
   const { draft, canUndo, show, undo, drop } = useDraft();
@@ -110,6 +114,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const triedPick = tried && askedSet?.picks.find((p) => p.channelId === carrierId(tried.channelId) && p.frequencyHz === tried.frequencyHz);
 
   const tunable = view.channels.filter((c) => c.meets === "tunes");
+  const [hitNothing, setHitNothing] = useState<string | null>(null);
   const [held, setHeld] = useState<number | null>(null);
   const heldId = held ?? shown.picks[0]?.channelId ?? tunable[0]?.id ?? null;
   const nameOf = (id: string) => view.channels.find((c) => carrierId(c.id) === id)?.talker ?? (id.startsWith("other ") ? id.slice(6) : id.replace(/^handed \d+ /, ""));
@@ -151,6 +156,20 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
     const stays = new Map(asJudged(set?.picks ?? []).map((p) => [p.channelId, p.frequencyHz]));
     const wantedIds = new Set([...stays.keys(), ...(next ? [carrierId(next.id)] : [])]);
     start({ ...locked, channels: locked.channels.filter((c) => wantedIds.has(c.id)).map((c) => ({ ...c, lockedHz: c.lockedHz ?? stays.get(c.id) ?? null })) });
+  };
+  /** A channel is disturbed: the best spare, or the best free place, for it alone. */
+  const hit = (channelId: number) => {
+    if (!set) return;
+    const talker = nameOf(carrierId(channelId));
+    const answer = bestAfterHit(judgedRequest, settled, carrierId(channelId), set.spares.filter((s) => s.for.includes(channelId)).map((s) => s.frequencyHz));
+    if (!answer) return setHitNothing(talker);
+    setHitNothing(null);
+    const { frequencyHz } = answer.pick;
+    show({
+      ...moved(draft ?? { ...standing!, unplaced: [], found: null }, channelId, frequencyHz, talker), picks: set.picks.map((p) => (p.channelId === channelId ? { channelId, frequencyHz, isLocked: false } : p)),
+      spares: set.spares.filter((s) => s.frequencyHz !== frequencyHz), how: `${talker} hit, ${answer.isSpare ? "a spare taken" : "a fresh place"}`,
+    });
+    setHeld(channelId);
   };
   const accept = () => {
     if (!draft) return;
@@ -220,7 +239,14 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
       </Row>
       {way === "one" && <Soft as="p">{oneByOneWords(view, shown, next?.talker ?? null)} {shown.kind === "plan" && <><Link to={`/day/${view.day.id}/sync`}>Set and sync</Link>, <Link to={`/day/${view.day.id}/scan`}>scan again</Link>.</>}</Soft>}
       <ReplyNotice reply={answer} />
+      {hitNothing && <Notice kind="caution">{`Nothing is clear for ${hitNothing}: scan again, or look at what would make room.`}</Notice>}
       {found && found.result.unplaced.length > 0 && <MakeRoom key={found.result.stats.elapsedMs} request={found.request} nameOf={nameOf} onTake={giveUp} />}
+      {found && loaderData.isForDay && found.result.unplaced.length > 0 && (
+        <DayByPlace
+          key={`day${found.result.stats.elapsedMs}`} places={byPlace} hereId={here.id} channels={tunable.map((c) => ({ id: carrierId(c.id), name: c.talker }))}
+          onTake={({ result }, of) => show({ ...draftOf({ result, request: of, way: "fewest", retuned: null, isProved: false, banks: null }), how: "place by place over the day" })}
+        />
+      )}
       {excused.length > 0 && (
         <Notice kind="caution">
           {draft?.allows.usesTogether ? "Some stand in each other's way: they never play together, so the pack that is not playing must be off. " : ""}
@@ -234,7 +260,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
       <PickTable
         channels={view.channels} shown={shown} profile={PROFILES[profile]} nameOf={nameOf} heldId={heldId} onHold={setHeld} texts={texts} locks={locks} careful={found?.result.careful ?? []}
         beforeHz={present && ((id) => present.find((p) => p.channelId === carrierId(id))?.frequencyHz ?? null)} writtenAs={(channel, hz) => endsWrite(view.kit, channel, hz)}
-        onType={(id, text) => setTexts((all) => ({ ...all, [id]: text }))}
+        onHit={hit} onType={(id, text) => setTexts((all) => ({ ...all, [id]: text }))}
       />
       {found?.banks && <BankList banks={found.banks} />}
       {shown.spares.length > 0 && (
