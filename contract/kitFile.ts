@@ -28,7 +28,7 @@ function tunedOrAdaptive(model: { tuning: unknown[]; adaptive: unknown }, contex
 }
 
 export const receiverModelShape = z.object({
-  ...radio, kind: z.literal("receiver"), form: z.enum(["bag", "camera", "rack"]), diversity: z.enum(DIVERSITIES), halves: z.number().int().min(1).max(8), halfSpanHz: positive.nullable(),
+  ...radio, kind: z.literal("receiver"), form: z.enum(["bag", "camera", "rack"]), diversity: z.enum(DIVERSITIES), halves: z.number().int().min(1).max(8), halfSpanHz: positive.nullable(), spacing: z.enum(["normal", "wide", "tight"]).exactOptional(),
   banks: z.array(z.object({ id, frequenciesHz: z.array(frequencyHz).min(1).max(100) })).max(60).superRefine(uniqueIds("banks")),
   bandwidthHz: positive.max(20e6), noiseFigureDb: notNegative.max(40), requiredSnrDb: db, overloadDbm: db,
   output: z.object({ fullScaleDbu: db, stepsDb: z.array(db).min(1).max(200) }), sweep: z.object({ stepHz: positive, msPerStep: positive.max(60_000) }).nullable(),

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { PROFILE_CHOICES } from "../core/coordination/profile";
 import { frequencyHz } from "./fields";
 
 /** A plan as a file of our own. Frequencies are whole hertz; what each unit shows is told beside, where that is not megahertz. */
@@ -8,7 +9,7 @@ export const planFile = z.object({
   dateIso: z.string(),
   plan: z.number().int(),
   place: z.string(),
-  profile: z.enum(["normal", "wide", "tight"]),
+  profile: z.enum(PROFILE_CHOICES),
   picks: z.array(z.object({
     channel: z.number().int(), talker: z.string().min(1), frequencyHz, tvChannel: z.number().int().nullable(),
     receiver: z.object({ label: z.string(), shows: z.string() }), pack: z.object({ label: z.string(), shows: z.string() }),

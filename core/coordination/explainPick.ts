@@ -2,6 +2,7 @@ import { edgeDistanceHz, marginsOf, nearestOfEach, type Margins, type NearestPro
 import { NoiseIndex, noiseInBand } from "./candidates";
 import { levelOf } from "./explain";
 import type { ProductLevel } from "./imLevels";
+import { strictestOf } from "./profile";
 import type { CoordinationRequest } from "./request";
 import { mergeStretches, type Stretch } from "../regions/region";
 
@@ -23,21 +24,23 @@ export function explainPicks(request: CoordinationRequest, picks: readonly { cha
   const noise = known?.noise ?? new NoiseIndex(request.noise);
   const ours = picks.map((p) => ({ id: p.channelId, frequencyHz: p.frequencyHz }));
   const nearest = nearestOfEach([...ours, ...request.others], new Set(request.others.map((o) => o.id)));
-  const { third2Hz, third3Hz, fifth2Hz } = request.profile.guards;
-  const guardOf = { third2: third2Hz, third3: third3Hz, fifth2: fifth2Hz };
+  const profileOf = (id: string) => request.relations?.profiles?.[id] ?? request.profile;
+  const guardOf = (p: NearestProduct) => profileOf(p.victim).guards[`${p.kind}Hz`];
   return picks.map(({ channelId, frequencyHz }) => {
     const bandwidthHz = request.channels.find((c) => c.id === channelId)?.bandwidthHz ?? 200_000;
     const [lowHz, highHz] = [frequencyHz - bandwidthHz / 2, frequencyHz + bandwidthHz / 2];
     const noiseDbm = noiseInBand(noise.near(lowHz, highHz), lowHz, highHz).levelDbm;
     const noiseDb = noiseDbm === null || request.maxNoiseDbm === null ? null : request.maxNoiseDbm - noiseDbm;
     const mine = nearest.get(channelId)!;
+    const near = mine.nearestNeighbour === null ? [] : [profileOf(mine.nearestNeighbour)];
+    const kept = strictestOf([profileOf(channelId), ...near]);
     const products = Object.values(mine.nearest)
-      .filter((p): p is NearestProduct => p !== null && guardOf[p.kind] > 0)
-      .map((p) => ({ ...p, inHandHz: p.missHz - guardOf[p.kind], level: levelOf(request, p) }))
+      .filter((p): p is NearestProduct => p !== null && guardOf(p) > 0)
+      .map((p) => ({ ...p, inHandHz: p.missHz - guardOf(p), level: levelOf(request, p) }))
       .sort((a, b) => a.inHandHz - b.inHandHz);
     return {
       channelId, frequencyHz, noiseDbm, nearestNeighbour: mine.nearestNeighbour, nearestProduct: products[0] ?? null,
-      margins: marginsOf(mine, request.profile, noiseDb, edgeDistanceHz(lowHz, highHz, windows, request.exclusions)),
+      margins: marginsOf(mine, kept, noiseDb, edgeDistanceHz(lowHz, highHz, windows, request.exclusions)),
     };
   });
 }

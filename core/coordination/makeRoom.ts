@@ -68,7 +68,7 @@ const isTighter = (a: Profile, b: Profile): boolean => a.minSpacingHz < b.minSpa
 export function relaxed(request: CoordinationRequest, relaxations: readonly Relaxation[]): CoordinationRequest {
   return relaxations.reduce((r, x) => {
     switch (x.code) {
-      case "tighter": return { ...r, profile: PROFILES.tight };
+      case "tighter": return { ...r, profile: PROFILES.tight, ...(r.relations ? { relations: { ...r.relations, profiles: null } } : {}) };
       case "unlock": return { ...r, channels: r.channels.map((c) => (c.id === x.channelId ? { ...c, lockedHz: null } : c)) };
       case "apart": return r.relations ? { ...r, relations: { ...r.relations, usesTogether: true } } : r;
       case "buried": return r.relations ? { ...r, relations: { ...r.relations, allowsBuried: true } } : r;

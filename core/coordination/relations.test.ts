@@ -154,3 +154,17 @@ test("each model keeps to its own bank; only where none has room for all are ban
   const mixed = chooseBank(asked, [{ model: "M", channelIds: ["a", "b", "c"], banks: poor }], advancing());
   expect(mixed.banks[0]).toMatchObject({ bank: null, members: 4, placed: 3, isTaken: true });
 });
+
+test("each receiver's own needs: two keep the wider spacing, and a product the guard of whom it hits", () => {
+  const own = { ...Object.fromEntries(ids.map((id) => [id, PROFILES.tight])), a: PROFILES.wide };
+  const asked = request(3.4e6, { profile: PROFILES.wide, relations: relations({ profiles: own }) });
+  expect(coordinate({ ...asked, relations: null }, advancing()).unplaced.length).toBeGreaterThan(0);
+  const found = coordinate(asked, advancing());
+  expect(found.unplaced).toEqual([]);
+  const carriers = carriersIn(found);
+  for (const c of checkSet(carriers, PROFILES.wide).conflicts) {
+    const isKept = c.kind === "spacing" ? !c.sources.includes("a") && c.missHz >= PROFILES.tight.minSpacingHz : c.victim !== "a" && c.missHz >= PROFILES.tight.guards[`${c.kind}Hz`];
+    expect(isKept).toBe(true);
+  }
+  expect(verifySet(asked, { picks: found.assignments, spares: [] }, null).picks).toEqual([]);
+});

@@ -20,6 +20,8 @@ export interface SetRelations extends Allowances {
   /** Channels that speak in a scene that cannot be repeated: on them the guards are wider by so much. */
   careful: { channelIds: string[]; extraHz: number } | null;
   levels: ImLevels | null;
+  /** What each channel's receiver needs, where they differ: two keep the wider of their spacings, a product the guard of its victim. The profile of the request must be the strictest of them. Absent: that profile for all. */
+  profiles?: Record<string, Profile> | null;
 }
 
 const LEVEL_KINDS: ProductKind[] = ["third2", "third3", "fifth2"];
@@ -27,16 +29,22 @@ const LEVEL_KINDS: ProductKind[] = ["third2", "third3", "fifth2"];
 /** The guards of every relation of some carriers, by their place in a list of ids. Frequencies are no part of it, so that a search can ask it often. */
 export class RelationGuards {
   private readonly careful: boolean[];
+  private readonly profiles: Profile[];
   private readonly lists: Set<number>[] | null;
   private readonly meets: boolean[][];
   private readonly known = new Map<number, boolean>();
 
-  constructor(private readonly ids: readonly string[], private readonly profile: Profile, private readonly relations: SetRelations) {
+  constructor(private readonly ids: readonly string[], profile: Profile, private readonly relations: SetRelations) {
     const { careful, together, usesTogether } = relations;
+    this.profiles = ids.map((id) => relations.profiles?.[id] ?? profile);
     this.careful = ids.map((id) => careful?.channelIds.includes(id) ?? false);
     const named = new Set(together?.flat());
     this.lists = usesTogether && together ? together.map((list) => new Set(ids.flatMap((id, i) => (!named.has(id) || list.includes(id) ? [i] : [])))) : null;
     this.meets = ids.map((_, i) => ids.map((__, j) => this.areTogether([i, j])));
+  }
+
+  private profileOf(index: number): Profile {
+    return this.profiles[index]!;
   }
 
   private areTogether(indices: readonly number[]): boolean {
@@ -45,14 +53,14 @@ export class RelationGuards {
 
   /** The spacing that two must keep, Hz; 0 where they never meet. */
   spacingHz(a: number, b: number): number {
-    const { minSpacingHz } = this.profile;
+    const minSpacingHz = Math.max(this.profileOf(a).minSpacingHz, this.profileOf(b).minSpacingHz);
     if (minSpacingHz <= 0 || !this.meets[a]![b]) return 0;
     return minSpacingHz + (this.careful[a] || this.careful[b] ? this.relations.careful!.extraHz : 0);
   }
 
   /** The guard of one product on one victim, Hz; 0 where it cannot hurt. */
   guardHz(kind: ProductKind, sources: readonly number[], victim: number): number {
-    const guardHz = this.profile.guards[`${kind}Hz`];
+    const guardHz = this.profileOf(victim).guards[`${kind}Hz`];
     if (guardHz <= 0 || !this.areTogether([...sources, victim])) return 0;
     if (this.isBuried(kind, sources, victim)) return 0;
     return guardHz + (this.careful[victim] ? this.relations.careful!.extraHz : 0);
@@ -100,4 +108,4 @@ export function conflictsOf(carriers: readonly Carrier[], profile: Profile, rela
 
 /** Whether relations change anything over the plain rules. */
 export const hasEffect = (relations: SetRelations | null | undefined): relations is SetRelations =>
-  relations !== null && relations !== undefined && (relations.careful !== null || (relations.usesTogether && relations.together !== null) || (relations.allowsBuried && relations.levels !== null));
+  relations !== null && relations !== undefined && (relations.careful !== null || (relations.profiles ?? null) !== null || (relations.usesTogether && relations.together !== null) || (relations.allowsBuried && relations.levels !== null));

@@ -1,5 +1,8 @@
 import { mwToDbm, pathQuestion, type ReceiverFigures, type SiteGeometry } from "../air/site";
 import type { CarrierLevel, ImLevels } from "../coordination/imLevels";
+import { PROFILES, type ProfileChoice, type ProfileName, strictestOf } from "../coordination/profile";
+import type { CoordinationRequest } from "../coordination/request";
+import type { ReceiverModel } from "../kit/models";
 import { type SetRelations, STRICT } from "../coordination/relations";
 import { bodyLossDb, type Wear, WHIP_ON_CASE_GAIN_DBI } from "../radio/antenna";
 import { linkBudget } from "../radio/link";
@@ -13,7 +16,7 @@ export interface RelatedChannel {
   talker: string;
   wear: Wear;
   powerMw: number;
-  receiver: ReceiverFigures;
+  receiver: ReceiverFigures & Pick<ReceiverModel, "spacing">;
 }
 
 /** How near talkers come to the receivers (common practice, no published source). */
@@ -61,6 +64,14 @@ export function packLevels(geometry: SiteGeometry, channels: readonly RelatedCha
 function momentsOf(values: readonly number[]): { mean: number; variance: number } {
   const mean = values.reduce((a, b) => a + b, 0) / values.length;
   return { mean, variance: values.reduce((a, b) => a + (b - mean) ** 2, 0) / values.length };
+}
+
+/** A request that goes by one profile, or by what each receiver's model needs. */
+export function byProfile<R extends Pick<CoordinationRequest, "profile" | "relations" | "channels">>(request: R, choice: ProfileChoice, needs: Readonly<Record<string, ProfileName>>): R {
+  if (choice !== "model") return { ...request, profile: PROFILES[choice], relations: request.relations ? { ...request.relations, profiles: null } : null };
+  const profiles = Object.fromEntries(request.channels.map((c) => [c.id, PROFILES[needs[c.id] ?? "normal"]]));
+  const areAlike = new Set(request.channels.map((c) => needs[c.id] ?? "normal")).size < 2;
+  return { ...request, profile: strictestOf(Object.values(profiles)), relations: { ...(request.relations ?? { ...STRICT, together: null, careful: null, levels: null }), profiles: areAlike ? null : profiles } };
 }
 
 /** What the day knows of its channels beside their tuning: levels at the place, who plays with whom, and whose scene cannot be repeated. Strict until told otherwise: products count wherever they fall, and all are taken to be on together. */

@@ -1,4 +1,5 @@
 import type { Bank } from "../coordination/banks";
+import type { ProfileName } from "../coordination/profile";
 import type { TuningRange } from "../coordination/request";
 
 /** How a pack is brought onto its receiver's frequency. */
@@ -52,6 +53,8 @@ export interface ReceiverModel extends RadioModel {
   halfSpanHz: number | null;
   banks: Bank[];
   bandwidthHz: number;
+  /** What it needs between channels and off products; absent: as usual. */
+  spacing?: ProfileName;
   noiseFigureDb: number;
   requiredSnrDb: number;
   overloadDbm: number;

@@ -29,7 +29,7 @@ const RECEIVERS: ReceiverModel[] = [
     bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25, output: { fullScaleDbu: 10, stepsDb: [0, -6, -12, -18, -24] }, sweep: { stepHz: 25_000, msPerStep: 35 },
   },
   {
-    id: "oystercatch-c1-51", kind: "receiver", maker: "Oystercatch", name: "C1, block 51", form: "camera", diversity: "two-paths", block: "51", halves: 1, halfSpanHz: null, tuning: [range(518, 566)], adaptive: null,
+    id: "oystercatch-c1-51", kind: "receiver", maker: "Oystercatch", name: "C1, block 51", form: "camera", diversity: "two-paths", block: "51", halves: 1, halfSpanHz: null, spacing: "wide", tuning: [range(518, 566)], adaptive: null,
     modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "SMA", note: "Hold the key 2 s to start. Sleeps half a minute after the camera does.", banks: [],
     bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 22, overloadDbm: -28, output: { fullScaleDbu: 0, stepsDb: [0, -12, -18, -30] }, sweep: { stepHz: 25_000, msPerStep: 50 },
   },

@@ -1,9 +1,9 @@
-import { PROFILES, type ProfileName } from "../../core/coordination/profile";
+import { type ProfileChoice, type ProfileName, strictestOf } from "../../core/coordination/profile";
 import type { CoordinationRequest } from "../../core/coordination/request";
 import { verifySet } from "../../core/coordination/verify";
 import type { Allowances } from "../../core/coordination/relations";
 import { tuningSpan } from "../../core/coordination/tuning";
-import { packLevels, pickRelations } from "../../core/day/pickRelations";
+import { byProfile, packLevels, pickRelations } from "../../core/day/pickRelations";
 import type { PlaceRequest } from "../../core/day/dayPlans";
 import { carrierId, otherId, pickProblem, type PickFacts } from "../../core/day/pickProblem";
 import { countingScan } from "../../core/day/channelState";
@@ -25,16 +25,18 @@ export interface PickBasis {
   request: CoordinationRequest;
   sweep: StoredSweep | null;
   analysis: SweepAnalysis | null;
+  /** What each channel's receiver needs, by carrier. */
+  needs: Record<string, ProfileName>;
 }
 
 /** The problem that a pick at the present place must solve, from the newest scan here. */
-export async function pickBasis(app: AppContext, loaded: LoadedDay, profile: ProfileName): Promise<PickBasis> {
+export async function pickBasis(app: AppContext, loaded: LoadedDay, profile: ProfileChoice): Promise<PickBasis> {
   const { day, region, kit, stored, stations, facts, unit, sweeps } = loaded;
   const newest = countingScan(facts);
   const sweep = sweeps.find((s) => s.id === newest?.id) ?? null;
   const analysis = sweep ? await analysisOf(app, loaded, sweep) : null;
   const problem: PickFacts = {
-    region, raster: rasterOf(region), stations, analysis, profile: PROFILES[profile], maxNoiseDbm: day.maxNoiseDbm, spares: day.spares,
+    region, raster: rasterOf(region), stations, analysis, profile: strictestOf([]), maxNoiseDbm: day.maxNoiseDbm, spares: day.spares,
     channels: stored.flatMap((c, i) => {
       // what chooses for itself has no frequency to pick
       if (facts.channels[i]!.meets === "adaptive") return [];
@@ -50,11 +52,12 @@ export async function pickBasis(app: AppContext, loaded: LoadedDay, profile: Pro
   const place = loaded.places.find((p) => p.id === day.currentPlaceId);
   const others = (analysis?.carriers ?? []).filter((c) => c.own === null && !c.isSpur).map((c) => ({ id: otherId(c.frequencyHz), levelDbm: c.levelDbm }));
   const levels = place ? packLevels(place.geometry, tuned, others, middleHz(problem)) : null;
-  const request: CoordinationRequest = { ...pickProblem(problem), relations: pickRelations(levels, tuned, loaded.prepFacts.scenes) };
+  const needs = Object.fromEntries(tuned.map((c) => [carrierId(c.id), c.receiver.spacing ?? "normal"]));
+  const request = byProfile<CoordinationRequest>({ ...pickProblem(problem), relations: pickRelations(levels, tuned, loaded.prepFacts.scenes) }, profile, needs);
   // what a coordinator gave to other crews stands, seen in the scan or not
   const handed = (await newestItems(app.db, "handed", day.id)).filter((l) => l.channelId === null);
   const unseen = handed.filter((l) => !request.others.some((o) => Math.abs(o.frequencyHz - l.primaryHz) < 50_000));
-  return { request: { ...request, others: [...request.others, ...unseen.map((l, i) => ({ id: `handed ${i + 1} ${l.who}`, frequencyHz: l.primaryHz }))] }, sweep, analysis };
+  return { request: { ...request, others: [...request.others, ...unseen.map((l, i) => ({ id: `handed ${i + 1} ${l.who}`, frequencyHz: l.primaryHz }))] }, sweep, analysis, needs };
 }
 
 /** A frequency to reckon levels at: the middle of what the channels tune. */
@@ -69,7 +72,7 @@ const atPlace = (loaded: LoadedDay, placeId: number): LoadedDay => ({ ...loaded,
 export const scannedPlaces = (loaded: LoadedDay) => loaded.places.filter((p) => countingScan(atPlace(loaded, p.id).facts) !== null);
 
 /** The pick of each place of the day that has a scan of its own, in the day's order. */
-export async function placeRequests(app: AppContext, loaded: LoadedDay, profile: ProfileName): Promise<PlaceRequest[]> {
+export async function placeRequests(app: AppContext, loaded: LoadedDay, profile: ProfileChoice): Promise<PlaceRequest[]> {
   const places: PlaceRequest[] = [];
   for (const { id, name } of scannedPlaces(loaded)) places.push({ placeId: id, name: `the ${name.toLowerCase()}`, request: (await pickBasis(app, atPlace(loaded, id), profile)).request });
   return places;
@@ -78,7 +81,7 @@ export async function placeRequests(app: AppContext, loaded: LoadedDay, profile:
 export interface PlanProposal {
   basePlanVersion: number;
   sweepId: number | null;
-  profile: ProfileName;
+  profile: ProfileChoice;
   picks: StoredPick[];
   spares: StoredSpare[];
   allows: Allowances;

@@ -90,6 +90,8 @@ const NOTE: ModelField<Model> = {
   take: (m, text) => (text.length > 600 ? bad("at most 600 characters") : good({ ...m, note: text.trim() })),
 };
 
+const SPACINGS = [{ id: "normal", label: "0.35 MHz, as usual" }, { id: "wide", label: "0.7 MHz" }, { id: "tight", label: "0.3 MHz" }] as const;
+
 const RECEIVER: ModelField<ReceiverModel>[] = [
   choice("form", "Sits in", [{ id: "bag", label: "the bag" }, { id: "camera", label: "a camera" }, { id: "rack", label: "a rack" }], (m) => m.form, (m, form) => ({ ...m, form })),
   choice("diversity", "Hears", DIVERSITIES.map((id) => ({ id, label: DIVERSITY_WORDS[id] })), (m) => m.diversity, (m, diversity) => ({ ...m, diversity })),
@@ -99,6 +101,7 @@ const RECEIVER: ModelField<ReceiverModel>[] = [
     take: (m, text) => { if (text.trim() === "") return good({ ...m, halfSpanHz: null }); const n = number(text); return n !== null && n > 0 ? good({ ...m, halfSpanHz: Math.round(n * 1e6) }) : bad("MHz above 0, or empty"); },
   },
   figure("bandwidth", "Bandwidth, kHz", (m) => m.bandwidthHz / 1000, (m, n) => ({ ...m, bandwidthHz: Math.round(n * 1000) }), { min: 1, max: 20_000 }),
+  choice("spacing", "Needs between channels", SPACINGS, (m) => m.spacing ?? "normal", (m, spacing) => (spacing === (m.spacing ?? "normal") ? m : { ...m, spacing })),
   figure("noiseFigure", "Noise figure, dB", (m) => m.noiseFigureDb, (m, noiseFigureDb) => ({ ...m, noiseFigureDb }), { min: 0, max: 40 }),
   figure("snr", "Needs over its noise, dB", (m) => m.requiredSnrDb, (m, requiredSnrDb) => ({ ...m, requiredSnrDb }), { min: 0, max: 80 }),
   figure("overload", "Overloads at, dBm", (m) => m.overloadDbm, (m, overloadDbm) => ({ ...m, overloadDbm }), { min: -80, max: 20 }),

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { PROFILE_CHOICES } from "../../../core/coordination/profile";
 
 const frequencyHz = z.number().int().min(1e6).max(100e9);
 
@@ -8,7 +9,7 @@ export const pickIntents = z.discriminatedUnion("intent", [
     proposal: z.object({
       basePlanVersion: z.number().int().min(0),
       sweepId: z.number().int().nullable(),
-      profile: z.enum(["normal", "wide", "tight"]),
+      profile: z.enum(PROFILE_CHOICES),
       picks: z.array(z.object({ channelId: z.number().int(), frequencyHz, isLocked: z.boolean() })).max(100),
       allows: z.object({ usesTogether: z.boolean(), allowsBuried: z.boolean() }),
       how: z.string().min(1).max(200),

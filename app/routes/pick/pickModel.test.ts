@@ -36,7 +36,7 @@ describe("a typed frequency", () => {
   });
   test("only what breaks nothing is handed to the search, which leaves it where it is", () => {
     const locks = readLocks(request, { 1: "490.5", 2: "482" }, raster);
-    const locked = withLocks(request, PROFILES.wide, locks);
+    const locked = withLocks({ ...request, profile: PROFILES.wide }, locks);
     expect(locked.channels.map((c) => c.lockedHz)).toEqual([490.5e6, null, null]);
     expect(locked.profile).toBe(PROFILES.wide);
     const shown = judged(locked, draftFrom(locked, coordinate(locked, { now: () => 0 })));

@@ -38,8 +38,8 @@ export function readLocks(request: CoordinationRequest, texts: Readonly<Record<n
 /** Whether the search may use a typed frequency: rules that only its own set-up could bend are no hindrance. */
 export const isUsable = (lock: TypedLock | undefined): lock is Extract<TypedLock, { state: "read" }> => lock?.state === "read" && lock.broken.length === 0;
 
-export const withLocks = (request: CoordinationRequest, profile: Profile, locks: Readonly<Record<number, TypedLock>>): CoordinationRequest => ({
-  ...request, profile,
+export const withLocks = (request: CoordinationRequest, locks: Readonly<Record<number, TypedLock>>): CoordinationRequest => ({
+  ...request,
   channels: request.channels.map((c) => {
     const lock = Object.entries(locks).find(([id]) => carrierId(Number(id)) === c.id)?.[1];
     return { ...c, lockedHz: isUsable(lock) ? lock.frequencyHz : null };

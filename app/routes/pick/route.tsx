@@ -7,11 +7,12 @@ import { readPlanFile } from "../../../server/services/planFiles.server";
 import { acceptPlan, pickBasis, placeRequests, restorePlan, scannedPlaces } from "../../../server/services/plans.server";
 import { packNoises, unpackNoise } from "../../../contract/noise";
 import { capital, count, formatClock, formatDbm, listWords } from "../../../contract/format";
-import { PROFILES, type ProfileName } from "../../../core/coordination/profile";
+import type { ProfileChoice } from "../../../core/coordination/profile";
 import { bestAfterHit } from "../../../core/coordination/hit";
 import { relaxed, type Relaxation } from "../../../core/coordination/makeRoom";
 import { STRICT } from "../../../core/coordination/relations";
 import type { CoordinationRequest } from "../../../core/coordination/request";
+import { byProfile } from "../../../core/day/pickRelations";
 import { requestForAll } from "../../../core/day/wholeDay";
 import { carrierId } from "../../../core/day/pickProblem";
 import { formatMhz } from "../../../core/units/frequencyText";
@@ -48,7 +49,7 @@ export async function loader({ params, request: asked, context }: Route.LoaderAr
   const isForDay = new URL(asked.url).searchParams.get("for") === "day" && scanned.length > 1;
   const places = isForDay ? await placeRequests(context.app, loaded, loaded.day.profile) : [];
   const packed = <R extends CoordinationRequest>({ noise, ...request }: R) => ({ request, noise: packNoises(noise) });
-  return { air: await airViewOf(context.app, basis), law: lawViewOf(loaded, basis), ...packed(isForDay ? requestForAll(places) : basis.request), byPlace: places.map((p) => ({ ...p, ...packed(p.request) })), scanned, isForDay };
+  return { air: await airViewOf(context.app, basis), law: lawViewOf(loaded, basis), ...packed(isForDay ? requestForAll(places) : basis.request), byPlace: places.map((p) => ({ ...p, ...packed(p.request) })), scanned, isForDay, needs: basis.needs };
 }
 
 export async function action({ params, request, context }: Route.ActionArgs) {
@@ -66,10 +67,11 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   }
 }
 
-const PROFILE_CHOICES: { id: ProfileName; label: string; detail: string }[] = [
+const SPACING_CHOICES: { id: ProfileChoice; label: string; detail: string }[] = [
   { id: "normal", label: "computed spacing", detail: "0.35 MHz, products kept off by 100 and 50 kHz" },
   { id: "wide", label: "wide spacing", detail: "0.7 MHz as by hand, products by 200 and 100 kHz" },
   { id: "tight", label: "tight spacing", detail: "0.3 MHz, for a crowded air" },
+  { id: "model", label: "as each receiver needs", detail: "by its model: two keep the wider of theirs" },
 ];
 
 type Way = "anew" | "bank" | "one";
@@ -86,15 +88,15 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const [params, setParams] = useSearchParams();
   const here = currentPlace(view);
   const { raster } = law;
-  const [profile, setProfile] = useState<ProfileName>(view.day.profile);
+  const [profile, setProfile] = useState<ProfileChoice>(view.plan?.profile ?? view.day.profile);
   const [way, setWay] = useState<Way>("anew");
   const [texts, setTexts] = useState<Record<number, string>>(() => fixedIn(params));
   const { send, reply: answer, isBusy } = useIntent<PickIntent>();
 
-  const request = useMemo<CoordinationRequest>(() => ({ ...loaderData.request, noise: loaderData.noise.flatMap(unpackNoise), profile: PROFILES[profile] }), [loaderData.request, loaderData.noise, profile]);
-  const byPlace = useMemo(() => loaderData.byPlace.map((p) => ({ ...p, request: { ...p.request, noise: p.noise.flatMap(unpackNoise), profile: PROFILES[profile] } })), [loaderData.byPlace, profile]);
+  const request = useMemo<CoordinationRequest>(() => byProfile({ ...loaderData.request, noise: loaderData.noise.flatMap(unpackNoise) }, profile, loaderData.needs), [loaderData.request, loaderData.noise, loaderData.needs, profile]);
+  const byPlace = useMemo(() => loaderData.byPlace.map((p) => ({ ...p, request: byProfile({ ...p.request, noise: p.noise.flatMap(unpackNoise) }, profile, loaderData.needs) })), [loaderData.byPlace, loaderData.needs, profile]);
   const locks = useMemo(() => readLocks(request, texts, raster), [request, texts, raster]);
-  const locked = useMemo(() => withLocks(request, PROFILES[profile], locks), [request, profile, locks]);
+  const locked = useMemo(() => withLocks(request, locks), [request, locks]);
   const { draft, canUndo, show, undo, drop } = useDraft();
   const { search, start, stop } = useSearch((found) => show(draftOf(found)));
   const standing = view.plan?.placeId === here.id ? view.plan : null;
@@ -217,7 +219,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
                 ? <>{way !== "one" && (isWrong || Object.keys(locks).length > 0) && <PrimaryButton onPress={() => start(locked, { way: "fewest", present: present ?? [] })} isDisabled={unusable}>Change as little as possible</PrimaryButton>}<Button onPress={find} isDisabled={unusable || (way === "one" && !next)}>{way === "one" ? `Find one for ${next?.talker ?? "the next"}` : "Find again"}</Button></>
                 : <><PrimaryButton onPress={find} isDisabled={unusable}>{way === "one" && next ? `Find one for ${next.talker}` : "Find frequencies"}</PrimaryButton>{present && way !== "one" && <Button onPress={() => start(locked, { way: "fewest", present })} isDisabled={unusable}>Keep what can stay</Button>}</>}
             <SelectField label="How" isLabelHidden choices={WAY_CHOICES} value={way} onChange={setWay} />
-            <SelectField label="Spacing" isLabelHidden choices={PROFILE_CHOICES} value={profile} onChange={setProfile} />
+            <SelectField label="Spacing" isLabelHidden choices={SPACING_CHOICES} value={profile} onChange={setProfile} />
             {loaderData.scanned.length > 1 && (
               <SelectField
                 label="Where it is to hold" isLabelHidden value={loaderData.isForDay ? "day" : "here"}
@@ -258,7 +260,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
         tried={triedPick ?? null} standing={heldId === null ? null : (now.picks.find((p) => p.channelId === carrierId(heldId))?.reason ?? null)}
       />
       <PickTable
-        channels={view.channels} shown={shown} profile={PROFILES[profile]} nameOf={nameOf} heldId={heldId} onHold={setHeld} texts={texts} locks={locks} careful={found?.result.careful ?? []}
+        channels={view.channels} shown={shown} profile={request.profile} nameOf={nameOf} heldId={heldId} onHold={setHeld} texts={texts} locks={locks} careful={found?.result.careful ?? []}
         beforeHz={present && ((id) => present.find((p) => p.channelId === carrierId(id))?.frequencyHz ?? null)} writtenAs={(channel, hz) => endsWrite(view.kit, channel, hz)}
         onHit={hit} onType={(id, text) => setTexts((all) => ({ ...all, [id]: text }))}
       />

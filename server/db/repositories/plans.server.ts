@@ -1,6 +1,6 @@
 import type { Transaction } from "sequelize";
 import type { PlanRecord } from "../../../core/day/facts";
-import type { ProfileName } from "../../../core/coordination/profile";
+import type { ProfileChoice } from "../../../core/coordination/profile";
 import type { Allowances } from "../../../core/coordination/relations";
 import type { Database } from "../connection.server";
 
@@ -17,7 +17,7 @@ export interface StoredSpare {
 
 /** One accepted version of the frequencies. Versions are only added. */
 export interface StoredPlan extends PlanRecord {
-  profile: ProfileName;
+  profile: ProfileChoice;
   /** How it came about: found by the search, or taken back from an earlier version. */
   how: string;
   picks: StoredPick[];
@@ -32,7 +32,7 @@ export async function listPlans(db: Database, dayId: number, transaction?: Trans
   const rows = plans.map((p) => p.get({ plain: true }));
   const picks = (await db.models.picks.findAll({ where: { planId: rows.map((r) => r.id) }, ...within })).map((p) => p.get({ plain: true }));
   return rows.map((r) => ({
-    version: r.version, placeId: r.placeId, sweepId: r.sweepId, acceptedAtMs: r.acceptedAtMs, profile: r.profile as ProfileName, how: r.how,
+    version: r.version, placeId: r.placeId, sweepId: r.sweepId, acceptedAtMs: r.acceptedAtMs, profile: r.profile as ProfileChoice, how: r.how,
     spares: JSON.parse(r.sparesJson) as StoredSpare[], allows: JSON.parse(r.allowsJson) as Allowances,
     picks: picks.filter((p) => p.planId === r.id).map(({ channelId, frequencyHz, isLocked }) => ({ channelId, frequencyHz, isLocked: Boolean(isLocked) })),
   }));
