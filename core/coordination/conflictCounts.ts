@@ -30,6 +30,16 @@ export class ConflictCounts {
     this.markFixed();
   }
 
+  /** The narrowest gap between two neighbours, in cells. */
+  get leastGap(): number {
+    return Math.max(0, this.spacing + 1);
+  }
+
+  /** By how much any two gaps between neighbours differ at least, in cells. */
+  get leastGapDifference(): number {
+    return this.guards.third2 > 0 && this.guards.third3 > 0 ? Math.min(this.reach2, this.reach3) + 1 : 0;
+  }
+
   put(cell: number): void {
     this.mark(cell, 1);
     this.at[this.size] = cell;

@@ -1,6 +1,8 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
 import { seededRandom } from "../units/random";
 import { checkSet } from "./checkSet";
-import { ConflictSearch, type ConflictProblem, gridUnitHz } from "./conflictSearch";
+import { canHoldConflicts, ConflictSearch, type ConflictProblem, gridUnitHz } from "./conflictSearch";
 import { coordinate } from "./coordinate";
 import { boseSet, largestFromSidonSets } from "./sidonSets";
 import { PROFILES, type Profile } from "./profile";
@@ -79,10 +81,25 @@ test("Bose's sets have all differences distinct (checked one by one), and a larg
 
 test("no grid that is too fine, no guards wider than the spacing; a block's span holds", () => {
   expect(gridUnitHz(problem(2, [500e6, 500.0001e6], PROFILES.normal))).toBeNull();
-  expect(gridUnitHz(problem(2, [500e6, 501e6], { minSpacingHz: 50_000, guards: { third2Hz: 100_000, third3Hz: 0, fifth2Hz: 0 } }))).toBeNull();
+  expect(canHoldConflicts({ minSpacingHz: 50_000, guards: { third2Hz: 100_000, third3Hz: 0, fifth2Hz: 0 } })).toBe(false);
   const places = span(500e6, 400, 25_000);
   const grouped: ConflictProblem = { ...problem(3, places, PROFILES.normal), slots: Array.from({ length: 3 }, () => ({ placesHz: places, halfHz: 100_000, group: { id: "r", maxSpanHz: 2_000_000 } })) };
   const { placed } = solve(grouped, 5_000);
   expect(placed).toHaveLength(3);
   expect(Math.max(...placed) - Math.min(...placed) + 200_000).toBeLessThanOrEqual(2_000_000);
+});
+
+test("agrees with Gecode (the solver of Debian's minizinc) on where 20 small sets fit and, one step shorter, do not", () => {
+  const cases = JSON.parse(readFileSync(join(__dirname, "gecode.fixture.json"), "utf8")) as { n: number; spacing: number; third2: number; third3: number; shortest: number }[];
+  const stepHz = 25_000;
+  const placedOn = (c: (typeof cases)[number], places: number) => {
+    let ms = 0;
+    return coordinate({
+      windows: [{ lowHz: 469e6, highHz: 480e6 }], exclusions: [], noise: [], maxNoiseDbm: null, others: [], groups: [], spares: 0, timeLimitMs: 20_000, seed: 1,
+      profile: { minSpacingHz: c.spacing * stepHz, guards: { third2Hz: c.third2 * stepHz, third3Hz: c.third3 * stepHz, fifth2Hz: 0 } },
+      channels: Array.from({ length: c.n }, (_, i) => ({ id: `c${i}`, tuning: [{ lowHz: 470e6, highHz: 470e6 + (places - 1) * stepHz, stepHz }], bandwidthHz: 100_000 })),
+    }, { now: () => (ms += 4) });
+  };
+  // what does not fit is proved, not only not found
+  expect(cases.map((c) => [placedOn(c, c.shortest).unplaced.length, placedOn(c, c.shortest - 1).unplaced.length > 0, placedOn(c, c.shortest - 1).isProved])).toEqual(cases.map(() => [0, true, true]));
 });

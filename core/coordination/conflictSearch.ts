@@ -37,10 +37,11 @@ const BY_LOT = 0.05;
 const LEAST_USABLE = 0.85;
 const CHECK_EVERY = 64;
 
-/** Whether the search can be used: all places on one grid that is not too fine, and no guard wider than the spacing (then two neighbours would count as their own product). */
-export function gridUnitHz({ slots, profile }: Pick<ConflictProblem, "slots" | "profile">): number | null {
-  const { third2Hz, third3Hz, fifth2Hz } = profile.guards;
-  if (profile.minSpacingHz <= 0 || Math.max(third2Hz, third3Hz, fifth2Hz) > profile.minSpacingHz) return null;
+/** Whether sets with conflicts can be searched: not with a guard wider than the spacing, for then two neighbours count as their own product. */
+export const canHoldConflicts = ({ minSpacingHz, guards }: Profile): boolean => minSpacingHz > 0 && Math.max(guards.third2Hz, guards.third3Hz, guards.fifth2Hz) <= minSpacingHz;
+
+/** The step of the one grid that all places lie on; null where it is too fine. */
+export function gridUnitHz({ slots }: Pick<ConflictProblem, "slots">): number | null {
   let unit = 0;
   let low = Infinity;
   let high = -Infinity;
@@ -97,15 +98,18 @@ export class ConflictSearch {
   }
 
   /** Tries all sets, as long as they are few: like channels stand in order, and a branch that cannot beat the best is left. Before `run`.
-   * @param mostNodes - gives up after so many places tried
-   * @returns the largest set there is (frequency by slot, NaN where none); null when it gave up */
-  largestOfAll(mostNodes: number): Float64Array | null {
+   * @param mostNodes - gives up after so many places tried; @param known - how many stand in a set that is known already: only larger ones are sought
+   * @returns the largest set there is (frequency by slot, NaN where none; all NaN where none is larger than the known one); null when it gave up */
+  largestOfAll(mostNodes: number, known = 0, isOver: () => boolean = () => false): Float64Array | null {
     const { slots } = this.problem;
     const order = slots.map((_, i) => i).sort((a, b) => this.places[a]!.length - this.places[b]!.length);
     const kind = slots.map((s, i) => `${this.places[i]!.join()}|${s.halfHz}|${s.group?.id ?? ""}`);
     let best: Float64Array = new Float64Array(slots.length).fill(NaN);
-    let most = 0;
+    let most = known;
     let nodes = 0;
+    const areAllLike = kind.every((k) => k === kind[0]);
+    const last = Math.max(...this.places.map((p) => p.at(-1) ?? 0));
+    const stood: number[] = [];
     // the cell of the one before, when it is of the same kind; its waiting counts as the end of the grid
     const visit = (depth: number, before: number): boolean => {
       if (this.grid.size > most) {
@@ -118,15 +122,38 @@ export class ConflictSearch {
       for (const cell of this.places[slot]!) {
         if (isLike && cell <= before) continue;
         if (this.grid.counts[this.grid.pad + cell] !== 0 || !this.isWithinSpan(slot, cell)) continue;
-        if ((nodes += 1) > mostNodes) return false;
+        if (areAllLike && !this.canGrow(stood, cell, last, most - stood.length)) continue;
+        if ((nodes += 1) > mostNodes || (nodes % CHECK_EVERY === 0 && isOver())) return false;
         this.put(slot, cell);
+        stood.push(cell);
         const isDone = visit(depth + 1, cell);
+        stood.pop();
         this.take(this.grid.size - 1);
         if (!isDone || most === slots.length) return isDone;
       }
       return visit(depth + 1, this.cells);
     };
     return visit(0, -1) ? best : null;
+  }
+
+  /** Whether so many more can stand above a cell, by their gaps alone: each is at least the spacing, and any two differ by the narrower third-order guard (two beside each other by 2A−B, others by A+B−C).
+   *  The least sum is that of the smallest gaps that keep apart from those there are and from each other. */
+  private canGrow(stood: readonly number[], cell: number, last: number, more: number): boolean {
+    if (more <= 0) return true;
+    const apart = this.grid.leastGapDifference;
+    const gaps = stood.map((c, i) => (stood[i + 1] ?? cell) - c);
+    let room = last - cell;
+    let gap = this.grid.leastGap;
+    for (let k = 0; k < more; k += 1) {
+      if (apart > 0) for (let moved = true; moved;) {
+        moved = false;
+        for (const g of gaps) if (Math.abs(g - gap) < apart) { gap = g + apart; moved = true; }
+      }
+      room -= gap;
+      if (room < 0) return false;
+      gap += Math.max(apart, 0);
+    }
+    return true;
   }
 
   /** @returns the most channels that stood without a conflict */

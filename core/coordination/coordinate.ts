@@ -1,6 +1,7 @@
 import { dbToPowerRatio } from "../units/decibels";
 import { seededRandom, shuffled, type RandomSource } from "../units/random";
-import { ConflictSearch, gridUnitHz, type ConflictProblem } from "./conflictSearch";
+import { canHoldConflicts, ConflictSearch, gridUnitHz, type ConflictProblem } from "./conflictSearch";
+import { exchangeFew, type ExchangeWish } from "./exchange";
 import { ForbiddenMap } from "./forbidden";
 import type { GroupSpans } from "./groupSpans";
 import { putFirstOnQuietest } from "./priorities";
@@ -51,6 +52,9 @@ const SHARE_FOR_STRICT = 0.4;
 const CONFLICT_STEPS = 600_000;
 /** So many places are tried to prove that no more fit. */
 const PROOF_NODES = 8_000;
+const LONG_PROOF_NODES = 400_000;
+/** Steps of a first look, before all sets are tried. */
+const QUICK_STEPS = 15_000;
 /** With more channels there are too many sets. */
 const MOST_TO_PROVE = 14;
 /** Steps of a search by relations, about a thousand a second. */
@@ -94,7 +98,7 @@ class Search {
 
   private run(): Solution {
     let best = this.placeAll();
-    if (best.placedCount === this.slots.length && best.placedCount > 0) best = this.quieten(this.widen(best));
+    if (best.placedCount === this.slots.length && best.placedCount > 0) best = this.polish(this.quieten(this.widen(best)));
     const { relations } = this.request;
     if (hasEffect(relations) && (!this.hooks.isPlain || best.placedCount === this.slots.length)) best = this.byRelations(best, relations);
     putFirstOnQuietest(this.problem, best.placed);
@@ -132,7 +136,7 @@ class Search {
       if (best && this.outOfTime()) break;
       if (best && !this.hooks.isPlain && attempt === PLAIN_ATTEMPTS && best.placedCount < placeable) {
         best = this.searchConflicts(best, random);
-        if (best.placedCount < placeable) break;
+        if (this.isProved || (best.placedCount < placeable && canHoldConflicts(this.request.profile))) break;
       }
       const solution = this.attempt(0, rules[Math.min(attempt, rules.length - 1)]!, random);
       if (!best || isBetter(solution, best)) best = solution;
@@ -169,28 +173,38 @@ class Search {
       best = this.asSolution(placed, random);
       this.report("place", best);
     };
-    const all = open.length <= MOST_TO_PROVE ? new ConflictSearch(problem, unitHz, null).largestOfAll(PROOF_NODES) : null;
-    if (all) {
-      this.isProved = true;
-      if (all.filter((hz) => !Number.isNaN(hz)).length > best.placedCount) keep(all);
-      return best;
-    }
+    const { profile } = this.request;
     // what bends rules is sought after this, and needs its time
     const isSpent = hasEffect(this.request.relations) ? this.shareOfTime(SHARE_FOR_STRICT) : () => false;
-    const most = mostBySpacing(this.grid, this.request.profile.minSpacingHz);
-    for (const [round, lattice] of lattices.entries()) {
-      if (this.outOfTime() || isSpent()) break;
-      const search = new ConflictSearch(problem, unitHz, lattice);
-      // large sets in a wide band: known constructions are ahead of any search
-      const startHz = round === 0 && lattice !== null && open.length > LEAST_FOR_SIDON ? search.startFromSidonSets(lattice, random, this.shareOfTime(SHARE_FOR_SIDON)) : [];
-      search.run({
-        random, startHz, isOver: () => this.outOfTime() || isSpent(), mostSteps: CONFLICT_STEPS,
+    const isOver = () => this.outOfTime() || isSpent();
+    const most = Math.min(open.length, mostBySpacing(this.grid, profile.minSpacingHz));
+    /** Tries all sets; what it finds is the largest there is. */
+    const prove = (nodes: number): boolean => {
+      if (open.length > MOST_TO_PROVE || isOver()) return false;
+      const all = new ConflictSearch(problem, unitHz, null).largestOfAll(nodes, best.placedCount, isOver);
+      if (!all) return false;
+      if (all.some((hz) => !Number.isNaN(hz))) keep(all);
+      return (this.isProved = true);
+    };
+    const round = (lattice: number | null, mostSteps: number, startHz: readonly number[] = []) => {
+      if (best.placedCount >= most || isOver() || !canHoldConflicts(profile)) return;
+      new ConflictSearch(problem, unitHz, lattice).run({
+        random, startHz, isOver, mostSteps,
         onBetter: (placedHz, count) => {
           if (count > best.placedCount) keep(placedHz);
-          return best.placedCount < Math.min(open.length, most);
+          return best.placedCount < most;
         },
       });
-      if (best.placedCount >= Math.min(open.length, most)) break;
+    };
+    if (prove(PROOF_NODES)) return best;
+    if (open.length <= MOST_TO_PROVE) {
+      for (const lattice of lattices) round(lattice, QUICK_STEPS);
+      if (best.placedCount < most && prove(LONG_PROOF_NODES)) return best;
+    }
+    for (const [i, lattice] of lattices.entries()) {
+      // large sets in a wide band: known constructions are ahead of any search
+      const isForSidon = i === 0 && lattice !== null && open.length > LEAST_FOR_SIDON && !isOver();
+      round(lattice, CONFLICT_STEPS, isForSidon ? new ConflictSearch(problem, unitHz, lattice).startFromSidonSets(lattice, random, this.shareOfTime(SHARE_FOR_SIDON)) : []);
     }
     return best;
   }
@@ -247,6 +261,30 @@ class Search {
     }
     this.report("quieten", best);
     return best;
+  }
+
+  /** Exchanges one or two picks as long as that gives a larger worst margin, or, with the same, a quieter set. */
+  private polish(start: Solution): Solution {
+    const random = seededRandom(this.request.seed + 4);
+    const isOver = () => this.outOfTime();
+    let best = start;
+    for (;;) {
+      if (isOver()) return best;
+      const wider = best.extraHz + WIDEN_STEP_HZ;
+      const { profile } = this.request;
+      const apart = wider > WIDEST_EXTRA_HZ ? null : this.exchanged(best, { profile: widenedProfile(profile, wider), quieterThanDbm: null, isOver }, wider, random);
+      const next = apart ?? (this.problem.noise.isEmpty ? null : this.exchanged(best, { profile: widenedProfile(profile, best.extraHz), quieterThanDbm: best.noisiestDbm, isOver }, best.extraHz, random));
+      if (!next) return best;
+      best = next;
+      this.report("quieten", best);
+    }
+  }
+
+  private exchanged(from: Solution, wish: ExchangeWish, extraHz: number, random: RandomSource): Solution | null {
+    const placed = exchangeFew(this.problem, from.placed, wish);
+    if (!placed) return null;
+    const solution = { ...this.asSolution(placed, random), extraHz };
+    return solution.spares.length >= from.spares.length ? solution : null;
   }
 
   private fullSet(extraHz: number, spares: number, random: RandomSource): Solution | null {
