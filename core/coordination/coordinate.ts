@@ -98,6 +98,8 @@ class Search {
 
   private run(): Solution {
     let best = this.placeAll();
+    const placeable = this.slots.filter((s) => s.candidates.length > 0).length;
+    if (best.placedCount === placeable && placeable < this.slots.length) this.isProved = true;
     if (best.placedCount === this.slots.length && best.placedCount > 0) best = this.polish(this.quieten(this.widen(best)));
     const { relations } = this.request;
     if (hasEffect(relations) && (!this.hooks.isPlain || best.placedCount === this.slots.length)) best = this.byRelations(best, relations);

@@ -1,4 +1,4 @@
-import { changeFewest } from "../coordination/changeFewest";
+import { changeFewest, type PresentPick } from "../coordination/changeFewest";
 import type { SearchHooks } from "../coordination/coordinate";
 import { coordinateQuietFirst } from "../coordination/quietFirst";
 import type { CoordinationRequest, CoordinationResult } from "../coordination/request";
@@ -49,20 +49,23 @@ export function plansOverDay(places: readonly PlaceRequest[], timeLimitMs: numbe
 /** Place after place; what must move goes where it can stay as long as possible: the set is sought for as many of the places ahead as it can hold at. */
 function chain(places: readonly PlaceRequest[], steady: ReadonlyMap<string, number>, timeLimitMs: number, hooks: SearchHooks): { placeId: number; result: CoordinationResult }[] {
   const chained: { placeId: number; result: CoordinationResult }[] = [];
+  // where each stood last: who had no place in between comes back from there
+  const last = new Map<string, number>();
   const tries = (places.length * (places.length + 1)) / 2;
-  const solve = (ahead: readonly PlaceRequest[], before: CoordinationResult | undefined) => {
+  const solve = (ahead: readonly PlaceRequest[], before: PresentPick[] | null) => {
     const request = requestForAll(ahead);
     const asked: CoordinationRequest = { ...request, timeLimitMs: timeLimitMs / tries, channels: request.channels.map((c) => ({ ...c, lockedHz: c.lockedHz ?? steady.get(c.id) ?? null })) };
-    return before ? changeFewest(asked, before.assignments, hooks).result : coordinateQuietFirst(asked, hooks);
+    return before ? changeFewest(asked, before, hooks).result : coordinateQuietFirst(asked, hooks);
   };
   places.forEach(({ placeId }, i) => {
-    const before = chained.at(-1)?.result;
+    const before = i === 0 ? null : [...last].map(([channelId, frequencyHz]) => ({ channelId, frequencyHz }));
     let best: CoordinationResult | null = null;
     for (let end = places.length; end > i; end -= 1) {
       const result = solve(places.slice(i, end), before);
       best = result;
       if (result.unplaced.length === 0) break;
     }
+    for (const a of best!.assignments) last.set(a.channelId, a.frequencyHz);
     chained.push({ placeId, result: best! });
   });
   return chained;
@@ -71,8 +74,8 @@ function chain(places: readonly PlaceRequest[], steady: ReadonlyMap<string, numb
 function summedUp(chained: readonly { placeId: number; result: CoordinationResult }[]): DayPlans {
   const hzOf = (result: CoordinationResult, id: string) => result.assignments.find((a) => a.channelId === id)?.frequencyHz;
   const plans = chained.map(({ placeId, result }, i): PlacePlan => {
-    const last = chained[i - 1]?.result;
-    const retuned = last ? result.assignments.filter((a) => { const hz = hzOf(last, a.channelId); return hz !== undefined && hz !== a.frequencyHz; }).map((a) => a.channelId) : [];
+    const lastHz = (id: string) => chained.slice(0, i).map((c) => hzOf(c.result, id)).findLast((hz) => hz !== undefined);
+    const retuned = result.assignments.filter((a) => { const hz = lastHz(a.channelId); return hz !== undefined && hz !== a.frequencyHz; }).map((a) => a.channelId);
     return { placeId, result, retuned };
   });
   const first = plans[0]!.result.assignments;

@@ -32,10 +32,11 @@ export function DayByPlace({ places, hereId, channels, onTake }: DayByPlaceProps
   if (answer === "failed") return <Panel aria-live="polite"><p>That broke off. The plan is as it was.</p></Panel>;
   const hereAt = places.findIndex((p) => p.placeId === hereId);
   const here = answer.plans[hereAt];
+  const short = places.filter((_, i) => answer.plans[i]!.result.unplaced.length > 0).map((p) => p.name);
   const stay = answer.steady.length === channels.length ? "Nobody retunes all day" : `${capital(count(answer.retunes, "retune"))} over the day; ${answer.steady.length === 0 ? "nobody stays" : `${listWords(channels.filter((c) => answer.steady.includes(c.id)).map((c) => c.name))} ${answer.steady.length === 1 ? "stays" : "stay"}`}`;
   return (
     <Panel aria-live="polite">
-      <Row><b>{`${stay}.`}</b>{here && <Button onPress={() => onTake(here, places[hereAt]!.request)}>Look at the one for here</Button>}</Row>
+      <Row><b>{short.length > 0 ? `Not all fit at ${listWords(short)}.` : `${stay}.`}</b>{here && <Button onPress={() => onTake(here, places[hereAt]!.request)}>Look at the one for here</Button>}</Row>
       <Table>
         <thead><tr><th>Channel</th>{places.map((p) => <th key={p.placeId}>{p.name}</th>)}</tr></thead>
         <tbody>

@@ -86,7 +86,7 @@ function PickRow({ channel: c, pick, shown, beforeHz, writtenAs, careful, nameOf
       <td data-label="In hand">{pick ? <InHandOf reason={pick.reason} /> : <Soft>–</Soft>}</td>
       <td data-wide>
         <LegalFlag legality={c.legality} unit={c.packLabel} />
-        {unplaced && c.legality.code !== "fine" ? null : unplaced ? <Status status="problem">{`no place: ${unplaced.reason}`}</Status>
+        {unplaced && c.legality.code !== "fine" ? null : unplaced ? <><Status status="problem">no place</Status><Why>{unplaced.reason}</Why></>
           : pick && pick.broken.length > 0 ? <Status status="problem">{listWords(pick.broken.slice(0, 2).map((b) => brokenRuleWords(b, nameOf)))}</Status>
           : pick ? <Why>{(pick.isLocked ? "fixed by you; " : "") + (careful.includes(carrierId(c.id)) ? "100 kHz wider guards, for it speaks where nothing is repeated; " : "") + pickReasonWords(pick.reason, nameOf)}</Why> : null}
       </td>

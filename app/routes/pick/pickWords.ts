@@ -4,6 +4,7 @@ import type { Conflict } from "../../../core/coordination/checkSet";
 import { levelOf } from "../../../core/coordination/explain";
 import type { CoordinationRequest } from "../../../core/coordination/request";
 import type { DayView } from "../../../server/services/dayView.server";
+import type { Found } from "./useSearch";
 import type { ShownSet } from "./pickModel";
 
 /** The first line: the answer. */
@@ -16,6 +17,11 @@ export function headline(shown: ShownSet, wanted: number, isRunning: boolean, ti
   if (shown.unplaced.length > 0) return `${capital(numberWord(shown.picks.length))} of ${count(wanted, "channel")} stand clear; ${shown.unplaced.length === 1 ? "one has" : `${numberWord(shown.unplaced.length)} have`} no place`;
   if (shown.picks.length < wanted) return `${capital(numberWord(shown.picks.length))} of ${count(wanted, "channel")} ${shown.picks.length === 1 ? "stands" : "stand"} clear`;
   return `${capital(count(wanted, "channel"))} stand clear${tightest === null ? "" : `; the tightest has ${formatDb(Math.floor(tightest))} in hand`}`;
+}
+
+/** How sure it is that no more fit. */
+export function proofWords({ result }: Pick<Found, "result">): string {
+  return result.isProved ? "All sets were tried: with what is fixed and asked, no more fit" : "No larger set was found; not all could be tried";
 }
 
 /** The next step of one after another. */

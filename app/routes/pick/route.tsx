@@ -36,7 +36,7 @@ import { PickTable } from "./PickTable";
 import { PlanFiles, type PlanFileReply } from "./PlanFiles";
 import { PlanHistory } from "./PlanHistory";
 import { asJudged, banksOf, endsWrite, isUsable, judgedBy, NOTHING_SHOWN, onGrid, readLocks, shownSet, type ShownSet, tightestDb, withLocks, withPick } from "./pickModel";
-import { changeWords, excusedWords, headline, oneByOneWords } from "./pickWords";
+import { changeWords, excusedWords, headline, oneByOneWords, proofWords } from "./pickWords";
 import { draftOf, EMPTY_DRAFT, moved, useDraft } from "./useDraft";
 import { useJudge } from "./useJudge";
 import { useSearch } from "./useSearch";
@@ -200,6 +200,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
           {search.status === "failed" ? search.message
             : shown.kind === "nothing" ? (air ? `The scan of ${formatClock(air.takenAtMs)} leaves ${count(law.open.length, "stretch", "stretches")} open. Type a frequency for whoever must have one; the rest is solved around it.` : "A pick needs measured air: scan here first.")
             : shown.kind === "draft" && shown.picks.length === 0 ? "The rows say what is in the way."
+            : found && shown.unplaced.length > 0 ? `${proofWords(found)}.`
             : `${capital(count(shown.spares.length, "spare"))} ready, clear of everybody${shown.kind === "plan" ? `. Plan ${view.plan?.version}, accepted ${formatClock(view.plan?.acceptedAtMs ?? 0)}` : `. ${change ?? "Not accepted yet"}`}.`}
         </Sub>
       </div>
