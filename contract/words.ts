@@ -53,10 +53,11 @@ const formulaWords = (kind: ProductKind, s: readonly string[]): string =>
 
 /** How much a product matters: its level under the wanted carrier, and how often it is heard. */
 export function productLevelWords(level: ProductLevel): string {
-  const under = level.underDb >= 0 ? `${formatDb(Math.round(level.underDb))} under it` : `${formatDb(Math.round(-level.underDb))} over it`;
   const heard = { buried: "too weak to be heard", seldom: "seldom heard", "now-and-then": `heard about ${Math.max(1, Math.round(level.heardShare * 100))} % of the time`, often: `heard about ${Math.round(level.heardShare * 100)} % of the time` }[gradeOf(level)];
-  return `${under}, ${heard}`;
+  return `${underWords(level)}, ${heard}`;
 }
+
+const underWords = ({ underDb }: ProductLevel): string => `${formatDb(Math.round(Math.abs(underDb)))} ${underDb >= 0 ? "under" : "over"} it`;
 
 export function conflictWords(conflict: Conflict, nameOf: (id: string) => string): string {
   const s = conflict.sources.map(nameOf);
@@ -100,7 +101,7 @@ export function pickReasonWords(reason: PickReason, nameOf: (id: string) => stri
   if (reason.nearestNeighbour !== null) parts.push(`nearest neighbour ${nameOf(reason.nearestNeighbour)}`);
   const product = reason.nearestProduct;
   if (product) parts.push(`${formulaWords(product.kind, product.sources.map(nameOf))} misses ${nameOf(product.victim)} by ${formatSpan(product.missHz)}`);
-  if (product?.level && product.inHandHz < NEAR_PRODUCT_HZ) parts.push(`there ${productLevelWords(product.level)}`);
+  if (product?.level && product.inHandHz < NEAR_PRODUCT_HZ) parts.push(`there ${product.inHandHz < 0 ? productLevelWords(product.level) : underWords(product.level)}`);
   return parts.join("; ") || "nobody near";
 }
 

@@ -69,6 +69,10 @@ await stage("Pick");
 await press("Find frequencies");
 await page.getByRole("button", { name: /^Accept/ }).waitFor();
 await press(/^Accept/);
+// a place is asked about and kept
+const spine = await page.getByRole("img", { name: /carriers of ours/ }).boundingBox();
+await page.mouse.click(spine.x + spine.width * 0.56, spine.y + 120);
+await page.waitForTimeout(500);
 await shoot("pick-daylight");
 await stage("Sync");
 await press(/^Set five receivers/);

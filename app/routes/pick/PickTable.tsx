@@ -1,10 +1,11 @@
-import { useMemo, useState, type ReactNode } from "react";
+import { memo, useMemo, useState, type ReactNode } from "react";
 import styled from "styled-components";
 import { formatDb, formatSpan, listWords, stretchesWords } from "../../../contract/format";
 import { brokenRuleWords, frequencyTextErrorWords, pickReasonWords } from "../../../contract/words";
 import type { PickReason } from "../../../core/coordination/explainPick";
 import type { Profile } from "../../../core/coordination/profile";
 import { carrierId } from "../../../core/day/pickProblem";
+import type { Kit } from "../../../core/kit/models";
 import { formatMhz } from "../../../core/units/frequencyText";
 import type { ChannelView } from "../../../server/services/dayView.server";
 import { LegalFlag } from "../../features/channel/LegalFlag";
@@ -14,16 +15,15 @@ import { Mark } from "../../ui/Mark/Mark";
 import { BigFigure, Figure, Row, Soft, Table } from "../../ui/Page/Page";
 import { PHONE } from "../../ui/theme/theme";
 import { Status } from "../../ui/Status/Status";
-import { type PickOrder, type ShownPick, type ShownSet, type TypedLock, weakest } from "./pickModel";
+import { endsWrite, type PickOrder, type ShownPick, type ShownSet, type TypedLock, weakest } from "./pickModel";
 
 export interface PickTableProps {
   channels: readonly ChannelView[];
   shown: ShownSet;
   profile: Profile;
   /** Where each channel stood before; null where there was no plan. */
-  beforeHz: ((channelId: number) => number | null) | null;
-  /** How its two ends write a frequency, where not in megahertz alone. */
-  writtenAs: (channel: ChannelView, frequencyHz: number) => string | null;
+  beforeHz: ReadonlyMap<number, number> | null;
+  kit: Kit;
   careful: readonly string[];
   nameOf: (id: string) => string;
   heldId: number | null;
@@ -36,7 +36,7 @@ export interface PickTableProps {
 }
 
 /** Who stands where, with what in hand and why; sorted as asked. */
-export function PickTable(p: PickTableProps) {
+export const PickTable = memo(function PickTable(p: PickTableProps) {
   const [order, setOrder] = useState<{ by: PickOrder; isDown: boolean }>({ by: "number", isDown: false });
   const rows = useMemo(() => {
     const pickOf = new Map(p.shown.picks.map((x) => [x.channelId, x]));
@@ -63,13 +63,13 @@ export function PickTable(p: PickTableProps) {
       </Table>
     </>
   );
-}
+});
 
 const ORDERS: { id: PickOrder; label: string }[] = [{ id: "number", label: "the list" }, { id: "frequency", label: "frequency" }, { id: "in-hand", label: "what is in hand" }];
 
-function PickRow({ channel: c, pick, shown, beforeHz, writtenAs, careful, nameOf, heldId, onHold, texts, locks, onType, onHit }: PickTableProps & { channel: ChannelView; pick: ShownPick | null }) {
+function PickRow({ channel: c, pick, shown, beforeHz, kit, careful, nameOf, heldId, onHold, texts, locks, onType, onHit }: PickTableProps & { channel: ChannelView; pick: ShownPick | null }) {
   const unplaced = shown.unplaced.find((u) => u.channelId === c.id);
-  const written = pick ? writtenAs(c, pick.frequencyHz) : null;
+  const written = pick ? endsWrite(kit, c, pick.frequencyHz) : null;
   return (
     <tr>
       <th scope="row">
@@ -81,14 +81,14 @@ function PickRow({ channel: c, pick, shown, beforeHz, writtenAs, careful, nameOf
       <td data-label="Frequency">
         {pick ? <BigFigure>{formatMhz(pick.frequencyHz)}</BigFigure> : <Soft>–</Soft>}
         {written && <Soft style={{ display: "block", whiteSpace: "nowrap" }}>{written}</Soft>}
-        {shown.kind === "draft" && pick && beforeHz && <Soft style={{ display: "block", whiteSpace: "nowrap" }}>{beforeWords(beforeHz(c.id), pick.frequencyHz)}</Soft>}
+        {shown.kind === "draft" && pick && beforeHz && <Soft style={{ display: "block", whiteSpace: "nowrap" }}>{beforeWords(beforeHz.get(c.id) ?? null, pick.frequencyHz)}</Soft>}
       </td>
       <td data-label="In hand">{pick ? <InHandOf reason={pick.reason} /> : <Soft>–</Soft>}</td>
       <td data-wide>
         <LegalFlag legality={c.legality} unit={c.packLabel} />
         {unplaced && c.legality.code !== "fine" ? null : unplaced ? <><Status status="problem">no place</Status><Why>{unplaced.reason}</Why></>
           : pick && pick.broken.length > 0 ? <Status status="problem">{listWords(pick.broken.slice(0, 2).map((b) => brokenRuleWords(b, nameOf)))}</Status>
-          : pick ? <Why>{(pick.isLocked ? "fixed by you; " : "") + (careful.includes(carrierId(c.id)) ? "100 kHz wider guards, for it speaks where nothing is repeated; " : "") + pickReasonWords(pick.reason, nameOf)}</Why> : null}
+          : pick ? <Why>{(pick.isLocked ? "fixed by you; " : "") + (careful.includes(carrierId(c.id)) ? "guards 100 kHz wider, for a scene that cannot be repeated; " : "") + pickReasonWords(pick.reason, nameOf)}</Why> : null}
       </td>
       <td data-wide>
         <TextField

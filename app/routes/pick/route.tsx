@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useMemo, useState } from "react";
 import { data, Link, useSearchParams } from "react-router";
 import type { Route } from "./+types/route";
 import { airViewOf, lawViewOf } from "../../../server/services/airViews.server";
@@ -35,7 +35,7 @@ import { PickSpine } from "./PickSpine";
 import { PickTable } from "./PickTable";
 import { PlanFiles, type PlanFileReply } from "./PlanFiles";
 import { PlanHistory } from "./PlanHistory";
-import { asJudged, banksOf, endsWrite, isUsable, judgedBy, NOTHING_SHOWN, onGrid, readLocks, shownSet, type ShownSet, tightestDb, withLocks, withPick } from "./pickModel";
+import { asJudged, banksOf, isUsable, judgedBy, NOTHING_SHOWN, numberOf, onGrid, readLocks, shownSet, type ShownSet, tightestDb, withLocks, withPick } from "./pickModel";
 import { changeWords, excusedWords, headline, oneByOneWords, proofWords } from "./pickWords";
 import { draftOf, EMPTY_DRAFT, moved, useDraft } from "./useDraft";
 import { useJudge } from "./useJudge";
@@ -81,6 +81,8 @@ const WAY_CHOICES: { id: Way; label: string; detail: string }[] = [
   { id: "one", label: "one after another", detail: "each pack left on before the next scan" },
 ];
 
+const NOBODY: readonly string[] = [];
+
 /** Legal, tunable, quiet, apart, free of each other's products: frequencies for all, and spares. */
 export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const { air, law } = loaderData;
@@ -113,13 +115,15 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
     if (!tried?.isDragged || !askedSet) return settledSet;
     return { ...shownSet(settledSet.kind, { ...set, picks: withPick(set.picks, tried.channelId, tried.frequencyHz) }, askedSet), kind: "draft" };
   }, [set, draft, now, askedSet, tried]);
+  // the spine follows a drag at once, the table when there is time
+  const tableShown = useDeferredValue(shown);
   const triedPick = tried && askedSet?.picks.find((p) => p.channelId === carrierId(tried.channelId) && p.frequencyHz === tried.frequencyHz);
 
   const tunable = view.channels.filter((c) => c.meets === "tunes");
   const [hitNothing, setHitNothing] = useState<string | null>(null);
   const [held, setHeld] = useState<number | null>(null);
   const heldId = held ?? shown.picks[0]?.channelId ?? tunable[0]?.id ?? null;
-  const nameOf = (id: string) => view.channels.find((c) => carrierId(c.id) === id)?.talker ?? (id.startsWith("other ") ? id.slice(6) : id.replace(/^handed \d+ /, ""));
+  const nameOf = useCallback((id: string) => view.channels.find((c) => carrierId(c.id) === id)?.talker ?? (id.startsWith("other ") ? id.slice(6) : id.replace(/^handed \d+ /, "")), [view.channels]);
   const markOf = useCallback((channelId: number) => view.channels.find((c) => c.id === channelId)?.mark ?? "?", [view.channels]);
   const spine = useMemo(() => spineOf(view.channels), [view.channels]);
   const { view: spineView, setView: setSpineView } = useSpineView(spine);
@@ -142,6 +146,8 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const present = useMemo(() => (view.plan && view.plan.picks.length > 0 ? asJudged(view.plan.picks) : null), [view.plan]);
   const wanted = tunable.length;
   const bad = shown.picks.filter((p) => p.broken.length > 0).length;
+  const beforeHz = useMemo(() => present && new Map(present.map((p) => [numberOf(p.channelId), p.frequencyHz])), [present]);
+  const onType = useCallback((id: number, text: string) => setTexts((all) => ({ ...all, [id]: text })), []);
   const isWrong = shown.kind === "plan" && (bad > 0 || shown.picks.length < wanted);
   const found = draft?.found ?? null;
   const change = found?.retuned ? changeWords(found.retuned.map(nameOf), found.isProved) : null;
@@ -160,7 +166,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
     start({ ...locked, channels: locked.channels.filter((c) => wantedIds.has(c.id)).map((c) => ({ ...c, lockedHz: c.lockedHz ?? stays.get(c.id) ?? null })) });
   };
   /** A channel is disturbed: the best spare, or the best free place, for it alone. */
-  const hit = (channelId: number) => {
+  const hit = useCallback((channelId: number) => {
     if (!set) return;
     const talker = nameOf(carrierId(channelId));
     const answer = bestAfterHit(judgedRequest, settled, carrierId(channelId), set.spares.filter((s) => s.for.includes(channelId)).map((s) => s.frequencyHz));
@@ -172,7 +178,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
       spares: set.spares.filter((s) => s.frequencyHz !== frequencyHz), how: `${talker} hit, ${answer.isSpare ? "a spare taken" : "a fresh place"}`,
     });
     setHeld(channelId);
-  };
+  }, [set, draft, standing, judgedRequest, settled, nameOf, show, setHeld, setHitNothing]);
   const accept = () => {
     if (!draft) return;
     send({
@@ -261,9 +267,8 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
         tried={triedPick ?? null} standing={heldId === null ? null : (now.picks.find((p) => p.channelId === carrierId(heldId))?.reason ?? null)}
       />
       <PickTable
-        channels={view.channels} shown={shown} profile={request.profile} nameOf={nameOf} heldId={heldId} onHold={setHeld} texts={texts} locks={locks} careful={found?.result.careful ?? []}
-        beforeHz={present && ((id) => present.find((p) => p.channelId === carrierId(id))?.frequencyHz ?? null)} writtenAs={(channel, hz) => endsWrite(view.kit, channel, hz)}
-        onHit={hit} onType={(id, text) => setTexts((all) => ({ ...all, [id]: text }))}
+        channels={view.channels} shown={tableShown} profile={request.profile} nameOf={nameOf} heldId={heldId} onHold={setHeld} texts={texts} locks={locks} careful={found?.result.careful ?? NOBODY}
+        beforeHz={beforeHz} kit={view.kit} onHit={hit} onType={onType}
       />
       {found?.banks && <BankList banks={found.banks} />}
       {shown.spares.length > 0 && (
