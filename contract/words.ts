@@ -92,6 +92,8 @@ export function levelAdviceWords(advice: LevelAdvice): string {
   }
 }
 
+/** An edge farther off is no reason. */
+const NEAR_EDGE_HZ = 500_000;
 /** A product farther off is not worth a level. */
 const NEAR_PRODUCT_HZ = 300_000;
 
@@ -99,6 +101,8 @@ const NEAR_PRODUCT_HZ = 300_000;
 export function pickReasonWords(reason: PickReason, nameOf: (id: string) => string): string {
   const parts: string[] = [];
   if (reason.nearestNeighbour !== null) parts.push(`nearest neighbour ${nameOf(reason.nearestNeighbour)}`);
+  const edge = reason.nearestEdge;
+  if (edge && edge.missHz < NEAR_EDGE_HZ) parts.push(`${formatSpan(edge.missHz)} from ${edge.reason ?? "the end of what is allowed"}`);
   const product = reason.nearestProduct;
   if (product) parts.push(`${formulaWords(product.kind, product.sources.map(nameOf))} misses ${nameOf(product.victim)} by ${formatSpan(product.missHz)}`);
   if (product?.level && product.inHandHz < NEAR_PRODUCT_HZ) parts.push(`there ${product.inHandHz < 0 ? productLevelWords(product.level) : underWords(product.level)}`);

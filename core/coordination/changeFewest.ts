@@ -31,6 +31,8 @@ export function changeFewest(request: CoordinationRequest, present: readonly Pre
   const open = present.filter((p) => request.channels.some((c) => c.id === p.channelId && (c.lockedHz ?? null) === null));
   const standing = [...request.others, ...request.channels.flatMap((c) => ((c.lockedHz ?? null) === null ? [] : [{ id: c.id, frequencyHz: c.lockedHz! }]))];
   const keepers = open.filter((p) => brokenRules(request, request.channels.find((c) => c.id === p.channelId)!, p.frequencyHz, standing, null).every((b) => b.code === "off-grid"));
+  // of as many, those are moved whose worth is least: the last of the list
+  keepers.sort((a, b) => rankOf(request, b.channelId) - rankOf(request, a.channelId));
   const clashes = clashesOf(request, keepers, standing);
   const retunedIn = (result: CoordinationResult) => present.filter((p) => { const a = result.assignments.find((x) => x.channelId === p.channelId); return a !== undefined && a.frequencyHz !== p.frequencyHz; }).map((p) => p.channelId);
   const solve = (moved: ReadonlySet<string>, timeLimitMs: number) => {
@@ -54,6 +56,8 @@ export function changeFewest(request: CoordinationRequest, present: readonly Pre
   const result = solve(new Set(keepers.map((p) => p.channelId)), Math.max(0, leftMs()));
   return { result, retuned: retunedIn(result), isProved: false };
 }
+
+const rankOf = (request: CoordinationRequest, id: string): number => request.channels.find((c) => c.id === id)?.priority ?? Number.MAX_SAFE_INTEGER;
 
 /** Picks that cannot all stay: of each list at least one must move. */
 function clashesOf(request: CoordinationRequest, keepers: readonly PresentPick[], standing: readonly { id: string; frequencyHz: number }[]): string[][] {

@@ -26,6 +26,18 @@ test.each([[4, 6], [5, 11], [6, 17], [7, 25], [8, 34]])("%d marks fit on a ruler
   expect(solve(problem(marks, span(500e6, length, stepHz), bare), 20_000).most).toBe(marks - 1);
 });
 
+test.each([[8, 34, true], [9, 44, true], [10, 55, false]])("trying all sets reaches %d marks on the ruler of length %d, and proves the shorter ones too short where asked", (marks, length, isProved) => {
+  const stepHz = 50_000;
+  const bare: Profile = { minSpacingHz: stepHz, guards: { third2Hz: stepHz, third3Hz: stepHz, fifth2Hz: 0 } };
+  const placed = (places: number) => {
+    const p = problem(marks, span(500e6, places, stepHz), bare);
+    return new ConflictSearch(p, gridUnitHz(p)!, null).largestOfAll(2_000_000, marks - 1)?.filter((hz) => !Number.isNaN(hz)).length;
+  };
+  expect(placed(length + 1)).toBe(marks);
+  // nothing larger than the set that is known
+  if (isProved) expect(placed(length)).toBe(0);
+});
+
 test("random small problems: never more than all sets tried one by one allow, and as many (seeds 1 to 20)", () => {
   let same = 0;
   for (let seed = 1; seed <= 20; seed += 1) {

@@ -13,6 +13,8 @@ export interface PickReason {
   margins: Margins;
   noiseDbm: number | null;
   nearestNeighbour: string | null;
+  /** What the nearest edge belongs to: why a stretch is kept free, or null at the end of what is allowed. Null as a whole outside of both. */
+  nearestEdge: { missHz: number; reason: string | null } | null;
   /** The product, of the kinds the profile minds, with least in hand. */
   nearestProduct: (NearestProduct & { inHandHz: number; /** How strong it is there; null where levels are not known. */ level: ProductLevel | null }) | null;
 }
@@ -39,8 +41,15 @@ export function explainPicks(request: CoordinationRequest, picks: readonly { cha
       .map((p) => ({ ...p, inHandHz: p.missHz - guardOf(p), level: levelOf(request, p) }))
       .sort((a, b) => a.inHandHz - b.inHandHz);
     return {
-      channelId, frequencyHz, noiseDbm, nearestNeighbour: mine.nearestNeighbour, nearestProduct: products[0] ?? null,
+      channelId, frequencyHz, noiseDbm, nearestEdge: nearestEdgeOf(lowHz, highHz, windows, request.exclusions), nearestNeighbour: mine.nearestNeighbour, nearestProduct: products[0] ?? null,
       margins: marginsOf(mine, kept, noiseDb, edgeDistanceHz(lowHz, highHz, windows, request.exclusions)),
     };
   });
+}
+
+function nearestEdgeOf(lowHz: number, highHz: number, windows: readonly Stretch[], exclusions: CoordinationRequest["exclusions"]): PickReason["nearestEdge"] {
+  const missHz = edgeDistanceHz(lowHz, highHz, windows, exclusions);
+  if (missHz === null) return null;
+  const hole = exclusions.find((e) => Math.abs(lowHz - e.highHz - missHz) < 1 || Math.abs(e.lowHz - highHz - missHz) < 1);
+  return { missHz, reason: hole?.reason ?? null };
 }

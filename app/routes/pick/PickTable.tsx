@@ -15,7 +15,7 @@ import { Mark } from "../../ui/Mark/Mark";
 import { BigFigure, Figure, Row, Soft, Table } from "../../ui/Page/Page";
 import { PHONE } from "../../ui/theme/theme";
 import { Status } from "../../ui/Status/Status";
-import { endsWrite, type PickOrder, type ShownPick, type ShownSet, type TypedLock, weakest } from "./pickModel";
+import { type Count, endsWrite, inHandOf, type PickOrder, type ShownPick, type ShownSet, type TypedLock, weakest } from "./pickModel";
 
 export interface PickTableProps {
   channels: readonly ChannelView[];
@@ -67,7 +67,7 @@ export const PickTable = memo(function PickTable(p: PickTableProps) {
 
 const ORDERS: { id: PickOrder; label: string }[] = [{ id: "number", label: "the list" }, { id: "frequency", label: "frequency" }, { id: "in-hand", label: "what is in hand" }];
 
-function PickRow({ channel: c, pick, shown, beforeHz, kit, careful, nameOf, heldId, onHold, texts, locks, onType, onHit }: PickTableProps & { channel: ChannelView; pick: ShownPick | null }) {
+function PickRow({ channel: c, pick, shown, profile, beforeHz, kit, careful, nameOf, heldId, onHold, texts, locks, onType, onHit }: PickTableProps & { channel: ChannelView; pick: ShownPick | null }) {
   const unplaced = shown.unplaced.find((u) => u.channelId === c.id);
   const written = pick ? endsWrite(kit, c, pick.frequencyHz) : null;
   return (
@@ -83,7 +83,7 @@ function PickRow({ channel: c, pick, shown, beforeHz, kit, careful, nameOf, held
         {written && <Soft style={{ display: "block", whiteSpace: "nowrap" }}>{written}</Soft>}
         {shown.kind === "draft" && pick && beforeHz && <Soft style={{ display: "block", whiteSpace: "nowrap" }}>{beforeWords(beforeHz.get(c.id) ?? null, pick.frequencyHz)}</Soft>}
       </td>
-      <td data-label="In hand">{pick ? <InHandOf reason={pick.reason} /> : <Soft>–</Soft>}</td>
+      <td data-label="In hand">{pick ? <InHand reason={pick.reason} profile={profile} /> : <Soft>–</Soft>}</td>
       <td data-wide>
         <LegalFlag legality={c.legality} unit={c.packLabel} />
         {unplaced && c.legality.code !== "fine" ? null : unplaced ? <><Status status="problem">no place</Status><Why>{unplaced.reason}</Why></>
@@ -101,13 +101,13 @@ function PickRow({ channel: c, pick, shown, beforeHz, kit, careful, nameOf, held
   );
 }
 
-/** What a pick has in hand over what is asked: quiet, spacing, products. */
-function InHandOf({ reason: { margins, nearestProduct } }: { reason: PickReason }) {
-  const lines: [string, string][] = [];
-  if (margins.noiseDb !== null) lines.push([formatDb(margins.noiseDb), "quiet"]);
-  if (margins.spacingHz !== null) lines.push([formatSpan(margins.spacingHz), "apart"]);
-  if (nearestProduct) lines.push([formatSpan(nearestProduct.inHandHz), "off a product"]);
-  return <InHand>{lines.map(([figure, word]) => <span key={word}><Figure>{figure}</Figure> {word}</span>)}</InHand>;
+const COUNT_WORDS: Record<Count, string> = { quiet: "quiet", apart: "apart", product: "off a product" };
+
+/** What a pick has in hand over what is asked, the weakest first and strongest printed: that is its number. */
+function InHand({ reason, profile }: { reason: PickReason; profile: Profile }) {
+  const { margins, nearestProduct } = reason;
+  const figure: Record<Count, string> = { quiet: formatDb(margins.noiseDb ?? 0), apart: formatSpan(margins.spacingHz ?? 0), product: formatSpan(nearestProduct?.inHandHz ?? 0) };
+  return <Lines>{inHandOf(reason, profile).map(({ count }, i) => <span key={count} data-weakest={i === 0 || undefined}><Figure>{figure[count]}</Figure> {COUNT_WORDS[count]}</span>)}</Lines>;
 }
 
 const beforeWords = (beforeHz: number | null, frequencyHz: number): string => (beforeHz === null ? "new" : beforeHz === frequencyHz ? "stays" : `was ${formatMhz(beforeHz)}`);
@@ -118,7 +118,7 @@ function lockWords(lock: TypedLock | undefined, nameOf: (id: string) => string):
   return lock.broken.length === 0 ? null : `${formatMhz(lock.frequencyHz)} is ${listWords(lock.broken.slice(0, 3).map((b) => brokenRuleWords(b, nameOf)))}.`;
 }
 
-const InHand = styled.span`display: flex; flex-direction: column; font-size: 15px; line-height: 1.35; white-space: nowrap;`;
+const Lines = styled.span`display: flex; flex-direction: column; font-size: 15px; line-height: 1.35; white-space: nowrap; color: var(--soft); [data-weakest] { color: var(--ink); font-weight: 600; }`;
 const Why = styled.span`color: var(--soft); font-size: 15px; line-height: 1.35; display: block; max-width: 46ch;`;
 /** The headings are not there on a phone. */
 const OnPhone = styled.div`display: none; ${PHONE} { display: block; }`;

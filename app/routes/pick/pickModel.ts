@@ -112,15 +112,19 @@ export function tightestDb(set: ShownSet): number | null {
 
 export type PickOrder = "number" | "frequency" | "in-hand";
 
-/** How much a pick has in hand on its weakest count, as a share of what is asked there, so that hertz and decibels compare. */
-export function weakest({ margins, nearestProduct }: PickReason, profile: Profile): number {
-  const shares = [
-    margins.noiseDb === null ? Infinity : margins.noiseDb / 10,
-    margins.spacingHz === null ? Infinity : margins.spacingHz / Math.max(1, profile.minSpacingHz),
-    nearestProduct === null ? Infinity : nearestProduct.inHandHz / Math.max(1, profile.guards[`${nearestProduct.kind}Hz`]),
-  ];
-  return Math.min(...shares);
+export type Count = "quiet" | "apart" | "product";
+
+/** How much a pick has in hand on each count, as a share of what is asked there (10 dB of quiet), so that hertz and decibels compare; the least first. */
+export function inHandOf({ margins, nearestProduct }: PickReason, profile: Profile): { count: Count; share: number }[] {
+  const counts: { count: Count; share: number }[] = [];
+  if (margins.noiseDb !== null) counts.push({ count: "quiet", share: margins.noiseDb / 10 });
+  if (margins.spacingHz !== null) counts.push({ count: "apart", share: margins.spacingHz / Math.max(1, profile.minSpacingHz) });
+  if (nearestProduct) counts.push({ count: "product", share: nearestProduct.inHandHz / Math.max(1, profile.guards[`${nearestProduct.kind}Hz`]) });
+  return counts.sort((a, b) => a.share - b.share);
 }
+
+/** The share in hand of the weakest count; infinite where nothing limits. */
+export const weakest = (reason: PickReason, profile: Profile): number => inHandOf(reason, profile)[0]?.share ?? Infinity;
 
 /** Picks with one channel at another place, in the same order; a channel without one comes last. */
 export function withPick(picks: PlainSet["picks"], channelId: number, frequencyHz: number): { channelId: number; frequencyHz: number; isLocked: boolean }[] {
