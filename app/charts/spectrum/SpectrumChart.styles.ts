@@ -17,12 +17,14 @@ export const TakenLabel = styled.text`
 export const Quiet = styled.line`stroke: var(--ink); stroke-width: 1.4; stroke-dasharray: 2 5;`;
 export const QuietLabel = styled.text`${label} fill: var(--ink); text-anchor: end; paint-order: stroke; stroke: var(--paper); stroke-width: 4px;`;
 export const Pole = styled.line`
+  pointer-events: none;
   stroke: var(--ink); stroke-width: 2;
   &[data-kind="spare"] { stroke-dasharray: 3 3; stroke-width: 1.5; }
   &[data-kind="other"] { stroke: var(--watch); stroke-width: 1; }
 `;
 export const Flag = styled.g`
-  &[data-moves] { cursor: ew-resize; touch-action: none; }
+  pointer-events: none;
+  &[data-moves] { cursor: ew-resize; touch-action: none; pointer-events: auto; }
 `;
 export const FlagBox = styled.rect`
   fill: var(--ink);
