@@ -1,3 +1,5 @@
+import { CAUSE_IDS, CHECK_IDS } from "../core/faults/causes";
+import { CAUSE_WORDS, CHECK_WORDS, TOUCH_CAUTION } from "./faultWords";
 import { dayHeadline, frequencyWords, levelWords, placeWords, stepWords, syncWords, type Names } from "./dayWords";
 import { serviceErrorWords } from "./errorWords";
 import { capital, count, formatAge, formatClock, formatDb, formatDbm, formatDuration, formatMetres, formatSpan, listWords } from "./format";
@@ -108,4 +110,10 @@ test("noise travels packed and comes back the same, gaps too", () => {
   expect(packed.levelsDbm).toHaveLength(5);
   expect(unpackNoise(packed)).toEqual(stretches);
   expect(unpackNoise(packNoise([]))).toEqual([]);
+});
+
+test("no advice for a fault asks for more power, heights, or a person's clothes without asking", () => {
+  for (const cause of CAUSE_IDS) expect(`${CAUSE_WORDS[cause].is} ${CAUSE_WORDS[cause].mend}`).not.toMatch(/more power|raise .*power|ladder|climb|roof|undress|vehicle/i);
+  expect(TOUCH_CAUTION).toMatch(/ask first/);
+  for (const check of CHECK_IDS) expect(CHECK_WORDS[check].length).toBeGreaterThan(10);
 });

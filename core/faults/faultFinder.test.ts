@@ -1,5 +1,6 @@
 import { seededRandom } from "../units/random";
-import { CAUSE_IDS, type Cause, CHECK_IDS, CHECKS } from "./causes";
+import { CAUSE_IDS, type Cause, type CheckId, CHECK_IDS, CHECKS } from "./causes";
+import { type ChannelKnowledge, knownOf, meterSays } from "./dayKnows";
 import { type Finding, likelihood, nextChecks, rankCauses } from "./faultFinder";
 
 /** What somebody sees who looks while this is wrong. */
@@ -46,4 +47,22 @@ test("what the day knows counts: a cause that it rules out is never named, a loo
   expect(rankCauses(silent, { weights: { "wrong-block": 500 } })[0]!.cause).toBe("wrong-block");
   expect(nextChecks([], { has: { pairing: false } }).map((c) => c.check)).not.toContain("modulation");
   for (const { check } of nextChecks(silent, {}, false)) expect(CHECKS[check].touches).toBeUndefined();
+});
+
+describe("what the day knows", () => {
+  const plain: ChannelKnowledge = { pickHz: 500e6, receiverHz: 500e6, packHz: 500e6, isPackOn: true, meets: "tunes", hasWheels: false, isPaired: false, isOtherOnIt: false, wasClearOff: null, marginDb: null, isOverloaded: null, meter: null };
+  const first = (change: Partial<ChannelKnowledge>, ...seen: Finding[]) => { const { findings, knows } = knownOf({ ...plain, ...change }); return rankCauses([...findings, ...seen], knows)[0]!.cause; };
+  const silent: Finding = { check: "rf-on", outcome: "none" };
+  test.each<[string, Partial<ChannelKnowledge>, Finding[]]>([
+    ["wrong-block", { meets: "never", packHz: 570e6 }, [silent]], ["pack-off", { isPackOn: false, packHz: 480e6 }, [silent]], ["pack-elsewhere", { packHz: 480e6 }, [silent]], ["receiver-elsewhere", { receiverHz: 501e6 }, [silent]],
+    ["own-second-pack", { isOtherOnIt: true }, [{ check: "rf-off", outcome: "steady" }]], ["stranger", { wasClearOff: false }, [{ check: "rf-off", outcome: "steady" }]],
+    ["too-far", { marginDb: 3 }, [{ check: "rf-on", outcome: "weak" }]], ["too-near", { isOverloaded: true }, [{ check: "rf-on", outcome: "red" }]],
+  ])("%s", (cause, change, seen) => expect(first(change, ...seen)).toBe(cause));
+  test("the meter answers only what it can, with the pack as the look asks for it", () => {
+    const meter = { strongestDbm: -60, hasAudio: false };
+    expect(["rf-on", "rf-off", "tap", "cell"].map((c) => meterSays(c as CheckId, { meter, isPackOn: true }))).toEqual(["full", null, "not heard", null]);
+    expect(["rf-on", "rf-off", "tap"].map((c) => meterSays(c as CheckId, { meter, isPackOn: false }))).toEqual([null, "steady", null]);
+    expect([-110, -85, -20].map((strongestDbm) => meterSays("rf-on", { meter: { strongestDbm, hasAudio: true }, isPackOn: null }))).toEqual(["none", "weak", "red"]);
+    expect(meterSays("rf-on", { meter: null, isPackOn: true })).toBeNull();
+  });
 });

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { handlePack, prove, recordSeen, setReceivers, syncPack, usePack as takePack } from "../../../server/services/syncs.server";
@@ -5,13 +6,15 @@ import type { ChannelView, DayView, PackView } from "../../../server/services/da
 import { syncWords } from "../../../contract/dayWords";
 import { pairProblemWords } from "../../../contract/prepWords";
 import { capital, count, formatDbm, listWords, mhz, numberWord, stretchesWords } from "../../../contract/format";
+import type { MeterReading } from "../../../core/air/rig";
+import type { ChannelKnowledge } from "../../../core/faults/dayKnows";
 import { pairing } from "../../../core/kit/match";
 import { type PackModel, packModel, type ReceiverModel, receiverModel } from "../../../core/kit/models";
 import { shownAs } from "../../../core/kit/modelText";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { LegalFlag } from "../../features/channel/LegalFlag";
 import { Meter } from "../../features/channel/Meter";
-import { Button, PrimaryButton } from "../../ui/Button/Button";
+import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { SelectField, SwitchField } from "../../ui/Field/Field";
 import { Mark } from "../../ui/Mark/Mark";
 import { Answer, BigFigure, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
@@ -21,6 +24,7 @@ import { dayIdOf, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { namesOf, useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
+import { FaultFinder } from "./FaultFinder";
 import { ByHand } from "./ByHand";
 import { syncIntents, type SyncIntent } from "./intents";
 import { useMeters } from "./useMeters";
@@ -49,6 +53,7 @@ export default function SyncScreen() {
   const meters = useMeters(view.day.id, view.rig.state === "ready");
   const proved = view.channels.filter((c) => c.state.sync.code === "proved").length;
   const unset = view.channels.filter((c) => c.isDriven && c.state.sync.code === "receiver-not-set");
+  const [faultOf, setFaultOf] = useState<number | null>(null);
   const isPlanned = view.plan !== null || view.channels.some((c) => c.meets === "adaptive");
   return (
     <Stack>
@@ -91,6 +96,7 @@ export default function SyncScreen() {
               {c.isDriven && <SwitchField isSelected={c.pack?.isOn ?? false} isDisabled={!c.pack} onChange={(isOn) => send({ intent: "handle-pack", packKey: c.packKey, change: { isOn } })}>on</SwitchField>}
               {c.isDriven && <SwitchField isSelected={c.pack?.isMuted ?? false} isDisabled={!c.pack} onChange={(isMuted) => send({ intent: "handle-pack", packKey: c.packKey, change: { isMuted } })}>muted</SwitchField>}
               {c.isDriven && <SwitchField isSelected={c.pack?.isMicPlugged ?? false} isDisabled={!c.pack} onChange={(isMicPlugged) => send({ intent: "handle-pack", packKey: c.packKey, change: { isMicPlugged } })}>microphone plugged</SwitchField>}
+              {c.meets !== "adaptive" && view.plan && <QuietButton aria-expanded={faultOf === c.id} onPress={() => setFaultOf(faultOf === c.id ? null : c.id)}>What is wrong?</QuietButton>}
               <SelectField
                 label={`Pack of ${c.talker}`} isLabelHidden value={c.packKey} isDisabled={isBusy}
                 onChange={(packKey) => packKey !== c.packKey && send({ intent: "use-pack", channelId: c.id, packKey, seenVersion: c.version })}
@@ -100,12 +106,27 @@ export default function SyncScreen() {
                 }))}
               />
             </Hands>
+            {faultOf === c.id && <FaultFinder key={c.id} talker={c.talker} knowledge={knowledgeOf(view, c, meters[c.id] ?? null)} onClose={() => setFaultOf(null)} />}
           </ChannelItem>
         ))}
       </Channels>
       <Soft as="p">{view.rig.state === "ready" && "The switches stand for hands on the practice packs. "}Wiring a person is touching a person: ask first; ask about implanted medical devices, and keep packs away from them as their maker says.</Soft>
     </Stack>
   );
+}
+
+/** What the day knows of a channel that does not work. */
+function knowledgeOf(view: DayView, c: ChannelView, reading: MeterReading | null): ChannelKnowledge {
+  const receiver = receiverModel(view.kit, c.receiverModelId);
+  const pickHz = view.plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? null;
+  const off = c.lastProofs.find((p) => p.kind === "proof-off");
+  return {
+    pickHz, receiverHz: c.receiverHz, packHz: c.pack?.frequencyHz ?? c.packHz, isPackOn: c.pack ? c.pack.isOn : null, meets: c.meets,
+    hasWheels: packModel(view.kit, c.packModelId).readout === "switch-code", isPaired: receiver.syncMethods.includes("pairing"),
+    isOtherOnIt: pickHz !== null && view.packs.some((p) => p.key !== c.packKey && p.report?.isOn === true && Math.abs(p.report.frequencyHz - pickHz) < receiver.bandwidthHz / 2),
+    wasClearOff: off?.kind === "proof-off" ? off.isClear : null, marginDb: c.placeCheckHere?.marginDb ?? null, isOverloaded: c.placeCheckHere?.overload ?? null,
+    meter: reading && { strongestDbm: Math.max(reading.rfADbm, reading.rfBDbm), hasAudio: reading.hasAudio },
+  };
 }
 
 function NextAction({ channel: c, isBusy, pending, send }: { channel: ChannelView; isBusy: boolean; pending: SyncIntent | undefined; send: (intent: SyncIntent) => void }) {
