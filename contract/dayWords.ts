@@ -42,6 +42,7 @@ export function syncWords({ channelId, sync: s }: ChannelState, names: Names): S
     case "someone-there": return say(`someone is there${s.strongestDbm === null ? "" : `: ${formatDbm(s.strongestDbm)}`}`);
     case "no-rf": return say("no RF with the pack on");
     case "no-audio": return say("RF, no audio");
+    case "one-antenna": return say(`only antenna ${s.deaf === "A" ? "B" : "A"} hears`);
     case "proved-elsewhere": return say(`proved at the ${names.place(s.placeId).toLowerCase()}`);
     case "proved": return say(`proved ${formatClock(s.atMs)}`);
   }
@@ -92,6 +93,7 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
     case "someone-there": return { what: `Move ${who} to a spare`, why: `with the pack off there is RF on ${mhz(step.frequencyHz)}` };
     case "fault": return step.what === "no-audio"
       ? { what: `Unmute ${names.pack(first)}, or plug its microphone`, why: `${who}: RF is there, audio is not` }
+      : step.what === "one-antenna" ? { what: `Look at the antennas of ${who}’s receiver`, why: `${who}: only one of the two hears the pack` }
       : { what: `Look at ${names.pack(first)}: on, cells, antenna`, why: `${who}: no RF with the pack on` };
     case "prove": return { what: `Prove ${who}`, why: step.again ? "moved since: pack off, no RF; pack on, RF and audio" : "pack off: no RF; pack on: RF and audio" };
     case "level": return { what: `Set levels for ${who}`, why: { none: "no gain set yet", "voice-changed": "the voice changed since", clips: "peaks clip as it is set" }[step.why] };

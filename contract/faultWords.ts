@@ -20,7 +20,7 @@ export const CAUSE_WORDS: Readonly<Record<Cause, { is: string; mend: string }>> 
   "microphone-broken": { is: "the microphone or its lead is broken", mend: "Take another microphone; mark this one." },
   "gain-too-low": { is: "the pack's gain is far down", mend: "Set it again by the loudest line, under Level." },
   "gain-too-high": { is: "the pack's gain is far up", mend: "Lower it by the loudest line, under Level; nothing after it can mend a clipped pack." },
-  "antenna-off": { is: "an antenna is off or loose at the receivers", mend: "Screw it on by hand until it is tight." },
+  "antenna-off": { is: "an antenna is off or loose at the receivers", mend: "Screw it on by hand until it is tight, then prove again." },
   "antenna-other-block": { is: "an antenna of another block is on", mend: "Put on one of the receiver's block: look at its tape." },
   "whip-damaged": { is: "the pack's antenna is bent, loose or torn", mend: "Straighten it, or change it." },
   "on-skin": { is: "the pack's antenna lies on skin or under a belt", mend: "Ask the talker, then move the pack, or put a sleeve over the antenna." },

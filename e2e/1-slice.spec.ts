@@ -33,6 +33,15 @@ test("from the empty plan to five channels proved, levelled and in range", async
   await expect(mixer.channel("Agnete")).toContainText("RF, no audio");
   await mixer.channel("Agnete").getByRole("button", { name: "Unmute Pack D" }).click();
   await mixer.channel("Agnete").getByRole("button", { name: "Prove again" }).click();
+  await expect(mixer.channel("Nils")).toContainText("only antenna A hears");
+  await mixer.channel("Nils").getByRole("button", { name: "What is wrong?" }).click();
+  const fault = page.getByRole("region", { name: /What is wrong with Nils/ });
+  await expect(fault.getByRole("listitem").first()).toContainText(/antenna/i);
+  await fault.getByRole("button", { name: "one missing or loose" }).click();
+  await expect(fault).toContainText("Screw it on by hand until it is tight");
+  await fault.getByRole("button", { name: "Close" }).click();
+  await mixer.channel("Nils").getByRole("button", { name: "Screw antenna B on" }).click();
+  await mixer.channel("Nils").getByRole("button", { name: "Prove again" }).click();
   await expect(mixer.answer).toHaveText("Five channels proved");
 
   await mixer.open("Level");

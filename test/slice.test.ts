@@ -1,7 +1,7 @@
 import { gzipSync, zipSync } from "fflate";
 import { getDayView, requireDay, type DayView } from "../server/services/dayView.server";
 import { acceptPlan, pickBasis, restorePlan } from "../server/services/plans.server";
-import { allPacksOff, handlePack, prove, setReceivers, syncPack, usePack } from "../server/services/syncs.server";
+import { allPacksOff, handlePack, prove, screwAntennaOn, setReceivers, syncPack, usePack } from "../server/services/syncs.server";
 import { keepLevel, keepPlace } from "../server/services/channelChecks.server";
 import { moveTo } from "../server/services/moves.server";
 import { moveClockOn } from "../server/services/clock.server";
@@ -57,6 +57,11 @@ describe("the whole way at the net loft", () => {
     expect(of(await view(), "Agnete").state.sync.code).toBe("no-audio");
     await handlePack(app, dayId, of(day, "Agnete").packKey, { isMuted: false });
     await prove(app, dayId, of(day, "Agnete").id);
+    // an antenna came off the camera's receiver: RF and audio are there, and yet it is not in order
+    const nils = of(await view(), "Nils");
+    expect(nils.state.sync).toEqual({ status: "problem", code: "one-antenna", deaf: "B" });
+    await screwAntennaOn(app, dayId, nils.receiverKey);
+    await prove(app, dayId, nils.id);
 
     for (const c of (await view()).channels) {
       const isCamera = c.talker === "Nils";

@@ -14,6 +14,8 @@ export interface RigReceiver {
   figures: ReceiverFigures;
   sweep: { stepHz: number; msPerStep: number };
   halvesHz: number[];
+  /** An antenna that is off or loose; absent: both are on. */
+  deaf?: "A" | "B" | null;
 }
 
 export interface RigPack {
@@ -76,6 +78,7 @@ export type RigError =
 export type DeviceError = RigError | { code: "device-unreachable"; detail: string } | { code: "stopped" };
 
 const PACK_WIDTH_HZ = 160_000;
+const DEAF_LOSS_DB = 24;
 const SQUELCH_OVER_NOISE_DB = 8;
 
 /** How a pack worn that way reaches the bag over the site's own geometry. */
@@ -127,7 +130,9 @@ export function rigMeter(site: Site, rig: Rig, receiver: RigReceiver, half: numb
     const random = seededRandom(hashText(`${site.key}|${receiver.key}|${half}|${name}|${Math.floor(timeMs / 120)}`));
     // a Rayleigh-like flutter of the own packs only; the rest of the air is read as it is
     const faded = carriers.map((c) => ({ ...c, levelDbm: c.levelDbm + 20 * Math.log10(0.55 + 0.65 * random()) }));
-    return readAir(site.air, frequencyHz, receiver.figures.bandwidthHz, timeMs + (name === "B" ? 1 : 0), faded);
+    const heard = readAir(site.air, frequencyHz, receiver.figures.bandwidthHz, timeMs + (name === "B" ? 1 : 0), faded);
+    // an open socket still hears a little; noise of the receiver itself stays
+    return receiver.deaf === name ? Math.max(heard - DEAF_LOSS_DB, Math.min(heard, site.air.noiseDbmPer200kHz - 1)) : heard;
   };
   const rfADbm = branch("A");
   const rfBDbm = branch("B");
@@ -145,7 +150,7 @@ export function fitOutRig(rig: Rig, units: Pick<Rig, "receivers" | "packs">): Ri
     ...rig,
     receivers: units.receivers.map((r) => {
       const known = rig.receivers.find((k) => k.key === r.key);
-      return { ...r, halvesHz: r.halvesHz.map((own, i) => (known?.halvesHz[i] !== undefined && canBeSet(r.tuning, known.halvesHz[i]!) ? known.halvesHz[i]! : own)) };
+      return { ...r, deaf: known ? (known.deaf ?? null) : (r.deaf ?? null), halvesHz: r.halvesHz.map((own, i) => (known?.halvesHz[i] !== undefined && canBeSet(r.tuning, known.halvesHz[i]!) ? known.halvesHz[i]! : own)) };
     }),
     packs: units.packs.map((p) => {
       const known = rig.packs.find((k) => k.key === p.key);

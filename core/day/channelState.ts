@@ -19,6 +19,8 @@ export type SyncState =
   | { status: "problem"; code: "pack-cannot"; ranges: Stretch[] }
   | { status: "problem"; code: "someone-there"; strongestDbm: number | null }
   | { status: "problem"; code: "no-rf" | "no-audio" }
+  /** One of the two antennas hears next to nothing. */
+  | { status: "problem"; code: "one-antenna"; deaf: "A" | "B" }
   | { status: "stale"; code: "proved-elsewhere"; placeId: number }
   | { status: "done"; code: "proved"; atMs: number };
 
@@ -48,6 +50,8 @@ export const SCAN_GOOD_FOR_MS = 4 * 3_600_000;
 export const LEAST_MARGIN_DB = 10;
 /** What stands for the frequency of a system that chooses for itself, in records of pairing and proof. */
 export const SELF_CHOSEN_HZ = 0;
+/** Two antennas of one receiver that differ by more over a whole look are not both there: fading takes less (common practice, no published source). */
+const DEAF_DB = 15;
 /** A place check holds while the carrier stays this near. */
 const SAME_BAND_HZ = 10e6;
 
@@ -94,6 +98,8 @@ function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null
   if (on?.kind !== "proof-on" || !off || on.atMs < off.atMs || (synced && on.atMs < synced.atMs)) return { status: "todo", code: "not-proved" };
   if (!on.hasRf) return { status: "problem", code: "no-rf" };
   if (!on.hasAudio) return { status: "problem", code: "no-audio" };
+  const [aDbm = 0, bDbm = 0] = on.antennasDbm ?? [];
+  if (Math.abs(aDbm - bDbm) >= DEAF_DB) return { status: "problem", code: "one-antenna", deaf: aDbm < bDbm ? "A" : "B" };
   if (on.placeId !== facts.currentPlaceId) return { status: "stale", code: "proved-elsewhere", placeId: on.placeId };
   return { status: "done", code: "proved", atMs: on.atMs };
 }

@@ -57,7 +57,7 @@ export type SyncRecord = { channelId: number; placeId: number; atMs: number } & 
   | { kind: "receiver-set"; frequencyHz: number }
   | { kind: "pack-synced"; frequencyHz: number; packKey: string }
   | { kind: "proof-off"; frequencyHz: number; isClear: boolean; strongestDbm: number | null }
-  | { kind: "proof-on"; frequencyHz: number; packKey: string; hasRf: boolean; hasAudio: boolean; strongestDbm: number | null }
+  | { kind: "proof-on"; frequencyHz: number; packKey: string; hasRf: boolean; hasAudio: boolean; strongestDbm: number | null; /** What each antenna heard; null where nobody can tell, or there is one. */ antennasDbm?: [number, number] | null }
 );
 
 export interface LevelRecord {

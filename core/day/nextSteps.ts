@@ -18,7 +18,7 @@ export type Step =
   | { code: "pair-pack"; stage: "sync"; channelIds: number[] }
   | { code: "swap-pack"; stage: "sync"; channelIds: number[]; frequencyHz: number }
   | { code: "someone-there"; stage: "pick"; channelIds: number[]; frequencyHz: number }
-  | { code: "fault"; stage: "sync"; channelIds: number[]; what: "no-rf" | "no-audio" }
+  | { code: "fault"; stage: "sync"; channelIds: number[]; what: "no-rf" | "no-audio" | "one-antenna" }
   | { code: "prove"; stage: "sync"; channelIds: number[]; again: boolean }
   | { code: "level"; stage: "level"; channelIds: number[]; why: "none" | "voice-changed" | "clips" }
   | { code: "place"; stage: "place"; channelIds: number[]; why: "none" | "stale" | "thin" | "overload" }
@@ -85,7 +85,7 @@ function syncSteps(facts: DayFacts, states: ChannelState[], steps: Step[]): void
     else if (sync.code === "pack-not-synced") steps.push({ code: "sync-pack", stage: "sync", channelIds: [channelId], packHz: report?.isOn ? report.frequencyHz : null, frequencyHz });
     else if (sync.code === "pack-cannot") steps.push({ code: "swap-pack", stage: "sync", channelIds: [channelId], frequencyHz });
     else if (sync.code === "someone-there") steps.push({ code: "someone-there", stage: "pick", channelIds: [channelId], frequencyHz });
-    else if (sync.code === "no-rf" || sync.code === "no-audio") steps.push({ code: "fault", stage: "sync", channelIds: [channelId], what: sync.code });
+    else if (sync.code === "no-rf" || sync.code === "no-audio" || sync.code === "one-antenna") steps.push({ code: "fault", stage: "sync", channelIds: [channelId], what: sync.code });
     else if (sync.code === "not-proved") toProve.push(channelId);
     else if (sync.code === "proved-elsewhere") again.push(channelId);
   }

@@ -14,6 +14,8 @@ export interface ChannelKnowledge {
   isOtherOnIt: boolean;
   /** The last proof with the pack off: whether it was silent. */
   wasClearOff: boolean | null;
+  /** Whether one of its two antennas heard next to nothing in the last proof. */
+  isOneDeaf: boolean | null;
   /** Predicted margin at this place, and whether it is too strong. */
   marginDb: number | null;
   isOverloaded: boolean | null;
@@ -36,6 +38,7 @@ export function knownOf(k: ChannelKnowledge): { findings: Finding[]; knows: DayK
   if (k.pickHz !== null && k.packHz !== null && k.isPackOn === true) findings.push({ check: "pack-number", outcome: isSame(k.pickHz, k.packHz) ? "as the plan" : "another" });
   weights["own-second-pack"] = k.isOtherOnIt ? 60 : 0.3;
   if (k.wasClearOff !== null) weights.stranger = k.wasClearOff ? 0.5 : 8;
+  if (k.isOneDeaf !== null) findings.push({ check: "walk", outcome: k.isOneDeaf ? "only one ever serves" : "both antennas take turns" });
   if (k.marginDb !== null) weights["too-far"] = k.marginDb < THIN_DB ? 4 : 0.5;
   if (k.isOverloaded !== null) weights["too-near"] = k.isOverloaded ? 10 : 0.5;
   return { findings, knows: { weights, has: { wheels: k.hasWheels, pairing: k.isPaired } } };

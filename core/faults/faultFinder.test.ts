@@ -50,13 +50,13 @@ test("what the day knows counts: a cause that it rules out is never named, a loo
 });
 
 describe("what the day knows", () => {
-  const plain: ChannelKnowledge = { pickHz: 500e6, receiverHz: 500e6, packHz: 500e6, isPackOn: true, meets: "tunes", hasWheels: false, isPaired: false, isOtherOnIt: false, wasClearOff: null, marginDb: null, isOverloaded: null, meter: null };
+  const plain: ChannelKnowledge = { pickHz: 500e6, receiverHz: 500e6, packHz: 500e6, isPackOn: true, meets: "tunes", hasWheels: false, isPaired: false, isOtherOnIt: false, wasClearOff: null, isOneDeaf: null, marginDb: null, isOverloaded: null, meter: null };
   const first = (change: Partial<ChannelKnowledge>, ...seen: Finding[]) => { const { findings, knows } = knownOf({ ...plain, ...change }); return rankCauses([...findings, ...seen], knows)[0]!.cause; };
   const silent: Finding = { check: "rf-on", outcome: "none" };
   test.each<[string, Partial<ChannelKnowledge>, Finding[]]>([
     ["wrong-block", { meets: "never", packHz: 570e6 }, [silent]], ["pack-off", { isPackOn: false, packHz: 480e6 }, [silent]], ["pack-elsewhere", { packHz: 480e6 }, [silent]], ["receiver-elsewhere", { receiverHz: 501e6 }, [silent]],
     ["own-second-pack", { isOtherOnIt: true }, [{ check: "rf-off", outcome: "steady" }]], ["stranger", { wasClearOff: false }, [{ check: "rf-off", outcome: "steady" }]],
-    ["too-far", { marginDb: 3 }, [{ check: "rf-on", outcome: "weak" }]], ["too-near", { isOverloaded: true }, [{ check: "rf-on", outcome: "red" }]],
+    ["antenna-off", { isOneDeaf: true }, [{ check: "rf-on", outcome: "weak" }]], ["too-far", { marginDb: 3 }, [{ check: "rf-on", outcome: "weak" }]], ["too-near", { isOverloaded: true }, [{ check: "rf-on", outcome: "red" }]],
   ])("%s", (cause, change, seen) => expect(first(change, ...seen)).toBe(cause));
   test("the meter answers only what it can, with the pack as the look asks for it", () => {
     const meter = { strongestDbm: -60, hasAudio: false };

@@ -30,6 +30,7 @@ export function httpRig(baseUrl: string): RigPort {
     meter: (key, index) => call<MeterReading>("GET", `${half(key, index)}/meter`),
     practice: {
       setPack: async (packKey, change) => done(await call("PATCH", `/packs/${encodeURIComponent(packKey)}`, change)),
+      screwAntennaOn: async (receiverKey) => done(await call("PUT", `/receivers/${encodeURIComponent(receiverKey)}/antennas`, {})),
       fitOut: async (units) => done(await call("PUT", "/units", units)),
       carryTo: async (siteKey) => done(await call("PUT", "/site", { siteKey })),
     },

@@ -58,6 +58,8 @@ export interface RigPort {
   /** Hands on practice units. Real units have hands of their own: null there. */
   practice: {
     setPack: (packKey: string, change: PackPractice) => Promise<Result<null, DeviceError>>;
+    /** Screws the missing antenna of a receiver on. */
+    screwAntennaOn: (receiverKey: string) => Promise<Result<null, DeviceError>>;
     /** The whole rig carried to another place. */
     carryTo: (siteKey: string) => Promise<Result<null, DeviceError>>;
     /** Another case unpacked: units that were there before keep their settings. */

@@ -83,7 +83,9 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
 export function practiceRig(): Rig {
   const { receivers, packs } = practiceUnits(SHIPPED_KIT, UNITS, CAST);
   const left: Record<string, Partial<RigPack>> = { "pack-c": { isOn: true, frequencyHz: 496_300_000 }, "pack-d": { isMuted: true } };
-  return { siteKey: "net-loft", receivers, packs: packs.map((p) => ({ ...p, ...left[p.key] })), scanners: [PRACTICE_SCANNER] };
+  // one antenna of the receiver on the camera came off in the van
+  const came = receivers.map((r) => (r.key === "camera-b" ? { ...r, deaf: "B" as const } : r));
+  return { siteKey: "net-loft", receivers: came, packs: packs.map((p) => ({ ...p, ...left[p.key] })), scanners: [PRACTICE_SCANNER] };
 }
 
 /** A scanner on the cart: wider and quicker than the receivers, reads higher than they do, and leaves lines of its own. */

@@ -1,6 +1,7 @@
 import type { DeviceError, MeterReading } from "../../core/air/rig";
 import { SELF_CHOSEN_HZ } from "../../core/day/channelState";
 import type { Channel, SyncRecord } from "../../core/day/facts";
+import { receiverModel } from "../../core/kit/models";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { changeChannel } from "../db/repositories/channels.server";
@@ -106,7 +107,7 @@ export async function prove(app: AppContext, dayId: number, channelId: number): 
   if (!got.ok) return got;
   const { loaded, rig, channel, frequencyHz } = got.value;
   const { packKey } = channel;
-  const watched: { strongestDbm: number; hasAudio: boolean }[] = [];
+  const watched: Watched[] = [];
   for (const isOn of [false, true]) {
     const switched = await rig.practice?.setPack(packKey, { isOn });
     if (switched && !switched.ok) return deviceFailure(switched.error, channel.packLabel);
@@ -114,26 +115,34 @@ export async function prove(app: AppContext, dayId: number, channelId: number): 
     if (!seen.ok) return deviceFailure(seen.error, channel.receiverLabel);
     watched.push(seen.value);
   }
-  const [off, on] = watched as [(typeof watched)[0], (typeof watched)[0]];
+  const [off, on] = watched as [Watched, Watched];
+  const isDual = receiverModel(loaded.kit, loaded.unit(channel.receiverKey).modelId).diversity === "two-paths";
   const isClear = off.strongestDbm < SILENT_BELOW_DBM;
   const hasRf = on.strongestDbm > PRESENT_ABOVE_DBM;
   await record(app, loaded,
     { kind: "proof-off", channelId, frequencyHz, isClear, strongestDbm: off.strongestDbm },
-    { kind: "proof-on", channelId, frequencyHz, packKey, hasRf, hasAudio: on.hasAudio, strongestDbm: on.strongestDbm });
+    { kind: "proof-on", channelId, frequencyHz, packKey, hasRf, hasAudio: on.hasAudio, strongestDbm: on.strongestDbm, antennasDbm: isDual && hasRf ? on.antennasDbm : null });
   return ok({ isClear, hasRf, hasAudio: on.hasAudio });
 }
 
-async function watch(rig: RigPort, { receiverKey, half }: Channel): Promise<Result<{ strongestDbm: number; hasAudio: boolean }, DeviceError>> {
-  let strongestDbm = -Infinity;
+interface Watched {
+  strongestDbm: number;
+  antennasDbm: [number, number];
+  hasAudio: boolean;
+}
+
+async function watch(rig: RigPort, { receiverKey, half }: Channel): Promise<Result<Watched, DeviceError>> {
+  const antennasDbm: [number, number] = [-Infinity, -Infinity];
   let hasAudio = false;
   for (let i = 0; i < WATCH.readings; i += 1) {
     const reading = await rig.meter(receiverKey, half);
     if (!reading.ok) return reading;
-    strongestDbm = Math.max(strongestDbm, reading.value.rfADbm, reading.value.rfBDbm);
+    antennasDbm[0] = Math.max(antennasDbm[0], reading.value.rfADbm);
+    antennasDbm[1] = Math.max(antennasDbm[1], reading.value.rfBDbm);
     hasAudio ||= reading.value.hasAudio;
     await new Promise((resolve) => setTimeout(resolve, WATCH.everyMs));
   }
-  return ok({ strongestDbm, hasAudio });
+  return ok({ strongestDbm: Math.max(...antennasDbm), antennasDbm, hasAudio });
 }
 
 /** Hands on a practice pack: its switch, its mute, its microphone plug. */
@@ -144,6 +153,17 @@ export async function handlePack(app: AppContext, dayId: number, packKey: string
   const unit = loaded.units.find((u) => u.kind === "pack" && u.key === packKey);
   if (!unit || !rig.practice) return fail({ code: "not-found", what: "pack" });
   const done = await rig.practice.setPack(packKey, change);
+  return done.ok ? done : deviceFailure(done.error, unit.label);
+}
+
+/** Hands on a practice receiver: its missing antenna. */
+export async function screwAntennaOn(app: AppContext, dayId: number, receiverKey: string): Answer {
+  const got = await withRig(app, dayId);
+  if (!got.ok) return got;
+  const { loaded, rig } = got.value;
+  const unit = loaded.units.find((u) => u.kind === "receiver" && u.key === receiverKey);
+  if (!unit || !rig.practice) return fail({ code: "not-found", what: "unit" });
+  const done = await rig.practice.screwAntennaOn(receiverKey);
   return done.ok ? done : deviceFailure(done.error, unit.label);
 }
 

@@ -6,6 +6,7 @@ export const syncIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("set-receivers"), channelIds: z.array(channelId).min(1).max(100) }),
   z.object({ intent: z.literal("sync-pack"), channelId }),
   z.object({ intent: z.literal("prove"), channelId }),
+  z.object({ intent: z.literal("screw-antenna"), receiverKey: z.string().min(1).max(100) }),
   z.object({ intent: z.literal("use-pack"), channelId, packKey: z.string().min(1).max(100), seenVersion: z.number().int() }),
   z.object({
     intent: z.literal("saw"), channelId,

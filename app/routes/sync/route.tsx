@@ -1,11 +1,11 @@
 import { useState } from "react";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { handlePack, prove, recordSeen, setReceivers, syncPack, usePack as takePack } from "../../../server/services/syncs.server";
+import { handlePack, prove, recordSeen, screwAntennaOn, setReceivers, syncPack, usePack as takePack } from "../../../server/services/syncs.server";
 import type { ChannelView, DayView, PackView } from "../../../server/services/dayView.server";
 import { syncWords } from "../../../contract/dayWords";
 import { pairProblemWords } from "../../../contract/prepWords";
-import { capital, count, formatDbm, listWords, mhz, numberWord, stretchesWords } from "../../../contract/format";
+import { capital, count, formatDbm, mhz, numberWord, stretchesWords } from "../../../contract/format";
 import type { MeterReading } from "../../../core/air/rig";
 import type { ChannelKnowledge } from "../../../core/faults/dayKnows";
 import { pairing } from "../../../core/kit/match";
@@ -39,6 +39,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "set-receivers": return reply(await setReceivers(app, dayId, intent.channelIds));
     case "sync-pack": return reply(await syncPack(app, dayId, intent.channelId));
     case "saw": return reply(await recordSeen(app, dayId, intent.channelId, intent.seen));
+    case "screw-antenna": return reply(await screwAntennaOn(app, dayId, intent.receiverKey));
     case "prove": return reply(await prove(app, dayId, intent.channelId));
     case "use-pack": return reply(await takePack(app, dayId, intent));
     case "handle-pack": return reply(await handlePack(app, dayId, intent.packKey, intent.change));
@@ -120,11 +121,12 @@ function knowledgeOf(view: DayView, c: ChannelView, reading: MeterReading | null
   const receiver = receiverModel(view.kit, c.receiverModelId);
   const pickHz = view.plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? null;
   const off = c.lastProofs.find((p) => p.kind === "proof-off");
+  const on = c.lastProofs.find((p) => p.kind === "proof-on");
   return {
     pickHz, receiverHz: c.receiverHz, packHz: c.pack?.frequencyHz ?? c.packHz, isPackOn: c.pack ? c.pack.isOn : null, meets: c.meets,
     hasWheels: packModel(view.kit, c.packModelId).readout === "switch-code", isPaired: receiver.syncMethods.includes("pairing"),
     isOtherOnIt: pickHz !== null && view.packs.some((p) => p.key !== c.packKey && p.report?.isOn === true && Math.abs(p.report.frequencyHz - pickHz) < receiver.bandwidthHz / 2),
-    wasClearOff: off?.kind === "proof-off" ? off.isClear : null, marginDb: c.placeCheckHere?.marginDb ?? null, isOverloaded: c.placeCheckHere?.overload ?? null,
+    wasClearOff: off?.kind === "proof-off" ? off.isClear : null, isOneDeaf: on?.kind === "proof-on" && on.antennasDbm ? c.state.sync.code === "one-antenna" : null, marginDb: c.placeCheckHere?.marginDb ?? null, isOverloaded: c.placeCheckHere?.overload ?? null,
     meter: reading && { strongestDbm: Math.max(reading.rfADbm, reading.rfBDbm), hasAudio: reading.hasAudio },
   };
 }
@@ -138,6 +140,7 @@ function NextAction({ channel: c, isBusy, pending, send }: { channel: ChannelVie
       return c.pack?.isOn
         ? <Button isDisabled={isBusy} onPress={() => send({ intent: "sync-pack", channelId: c.id })}>{`Sync ${c.packLabel}`}</Button>
         : <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isOn: true } })}>{`Switch ${c.packLabel} on`}</Button>;
+    case "one-antenna": return <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "screw-antenna", receiverKey: c.receiverKey })}>{`Screw antenna ${c.state.sync.deaf} on`}</Button><Button isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>Prove again</Button></Row>;
     case "no-audio":
       if (c.pack?.isMuted) return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isMuted: false } })}>{`Unmute ${c.packLabel}`}</Button>;
       if (c.pack && !c.pack.isMicPlugged) return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isMicPlugged: true } })}>Plug the microphone</Button>;
@@ -174,9 +177,9 @@ function fitWords(view: DayView, c: ChannelView, unit: PackView): string {
 function proofWords(c: ChannelView): string {
   const parts = c.lastProofs.map((p) => {
     if (p.kind === "proof-off") return `pack off: ${p.isClear ? "nothing" : "someone"}, ${p.strongestDbm === null ? "by hand" : formatDbm(p.strongestDbm)}`;
-    return p.kind === "proof-on" ? `pack on: ${p.strongestDbm === null ? (p.hasRf ? "RF" : "no RF") : formatDbm(p.strongestDbm)}, ${p.hasAudio ? "audio follows" : "no audio: muted, or the microphone is not plugged"}` : "";
+    return p.kind === "proof-on" ? `pack on: ${p.strongestDbm === null ? (p.hasRf ? "RF" : "no RF") : formatDbm(p.strongestDbm)}, ${p.hasAudio ? "audio follows" : "no audio: muted, or the microphone is not plugged"}${p.antennasDbm ? `, antennas A ${formatDbm(p.antennasDbm[0])} and B ${formatDbm(p.antennasDbm[1])}` : ""}` : "";
   });
-  return `${listWords(parts.filter(Boolean)).replace(" and ", "; ")}.`;
+  return `${parts.filter(Boolean).join("; ")}.`;
 }
 
 const Channels = styled.ul`list-style: none; border-top: 1px solid var(--soft);`;

@@ -8,6 +8,7 @@ import { shoots } from "./m0007Shoots.server";
 import { ticks } from "./m0008Ticks.server";
 import { sweepPeaks } from "./m0009SweepPeaks.server";
 import { sweepSetups } from "./m0010SweepSetups.server";
+import { proofAntennas } from "./m0012ProofAntennas.server";
 import { planAllowances } from "./m0011PlanAllowances.server";
 import { preparation } from "./m0002Preparation.server";
 
@@ -29,4 +30,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0009-sweep-peaks", up: sweepPeaks },
   { name: "0010-sweep-setups", up: sweepSetups },
   { name: "0011-plan-allowances", up: planAllowances },
+  { name: "0012-proof-antennas", up: proofAntennas },
 ];

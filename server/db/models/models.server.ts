@@ -28,6 +28,8 @@ export interface PickRow { id: number; planId: number; channelId: number; freque
 export interface SyncRow {
   id: number; dayId: number; channelId: number; placeId: number; atMs: number; kind: string; frequencyHz: number; packKey: string | null;
   isClear: boolean | null; hasRf: boolean | null; hasAudio: boolean | null; strongestDbm: number | null;
+  antennaADbm: number | null;
+  antennaBDbm: number | null;
 }
 export interface LevelCheckRow {
   id: number; dayId: number; channelId: number; atMs: number; effort: string; gainDb: number; outputDb: number; inputGainDb: number; headroomDb: number; finalPeakDbfs: number;
@@ -86,7 +88,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   sweeps: { id, dayId: int, placeId: int, takenAtMs: int, source: text, format: text, lowHz: real, stepHz: real, points: int, completePasses: int, warningsJson: text, ownJson: text, setupJson: { ...text, defaultValue: "{}" }, levels: { type: BLOB, allowNull: false }, peaks: { type: BLOB, allowNull: true } },
   plans: { id, dayId: int, version: int, placeId: int, sweepId: maybe(INTEGER), acceptedAtMs: int, profile: text, how: text, sparesJson: text, allowsJson: text },
   picks: { id, planId: int, channelId: int, frequencyHz: int, isLocked: flag },
-  syncs: { id, dayId: int, channelId: int, placeId: int, atMs: int, kind: text, frequencyHz: int, packKey: maybe(TEXT), isClear: maybe(BOOLEAN), hasRf: maybe(BOOLEAN), hasAudio: maybe(BOOLEAN), strongestDbm: maybe(REAL) },
+  syncs: { id, dayId: int, channelId: int, placeId: int, atMs: int, kind: text, frequencyHz: int, packKey: maybe(TEXT), isClear: maybe(BOOLEAN), hasRf: maybe(BOOLEAN), hasAudio: maybe(BOOLEAN), strongestDbm: maybe(REAL), antennaADbm: maybe(REAL), antennaBDbm: maybe(REAL) },
   levelChecks: { id, dayId: int, channelId: int, atMs: int, effort: text, gainDb: real, outputDb: real, inputGainDb: real, headroomDb: real, finalPeakDbfs: real },
   placeChecks: { id, dayId: int, channelId: int, placeId: int, atMs: int, frequencyHz: int, marginDb: real, overload: flag, setupJson: text },
   sceneLists: { id, dayId: int, version: int, atMs: int, how: text, scenesJson: text },

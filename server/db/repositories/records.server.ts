@@ -28,14 +28,16 @@ function toSync(r: SyncRow): SyncRecord {
     case "receiver-set": return { ...base, kind: "receiver-set" };
     case "pack-synced": return { ...base, kind: "pack-synced", packKey };
     case "proof-off": return { ...base, kind: "proof-off", isClear: Boolean(r.isClear), strongestDbm };
-    case "proof-on": return { ...base, kind: "proof-on", packKey, hasRf: Boolean(r.hasRf), hasAudio: Boolean(r.hasAudio), strongestDbm };
+    case "proof-on": return { ...base, kind: "proof-on", packKey, hasRf: Boolean(r.hasRf), hasAudio: Boolean(r.hasAudio), strongestDbm, antennasDbm: r.antennaADbm === null || r.antennaBDbm === null ? null : [r.antennaADbm, r.antennaBDbm] };
     default: throw new Error(`unknown kind of sync: ${r.kind}`);
   }
 }
 
 export async function insertSync(db: Database, dayId: number, sync: SyncRecord, transaction: Transaction): Promise<void> {
-  const nothing = { packKey: null, isClear: null, hasRf: null, hasAudio: null, strongestDbm: null };
-  await db.models.syncs.create({ ...nothing, ...sync, dayId }, { transaction });
+  const nothing = { packKey: null, isClear: null, hasRf: null, hasAudio: null, strongestDbm: null, antennaADbm: null, antennaBDbm: null };
+  const { antennasDbm = null, ...plain } = { antennasDbm: null, ...sync };
+  const [antennaADbm, antennaBDbm] = antennasDbm ?? [null, null];
+  await db.models.syncs.create({ ...nothing, ...plain, antennaADbm, antennaBDbm, dayId }, { transaction });
 }
 
 export async function listLevels(db: Database, dayId: number): Promise<StoredLevel[]> {

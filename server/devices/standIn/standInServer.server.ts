@@ -97,6 +97,12 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     });
     response.json({});
   });
+  app.put("/receivers/:key/antennas", (request, response) => {
+    const key = param(request, "key");
+    if (!rig.receivers.some((r) => r.key === key)) return noUnit(response, key);
+    keep({ ...rig, receivers: rig.receivers.map((r) => (r.key === key ? { ...r, deaf: null } : r)) });
+    response.json({});
+  });
   app.put("/units", (request, response) => {
     keep(fitOutRig(rig, request.body as Pick<Rig, "receivers" | "packs">));
     response.json({});
