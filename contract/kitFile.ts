@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { DIVERSITIES, type Kit, KIT_PARTS, READOUTS, SYNC_METHODS } from "../core/kit/models";
+import { DIVERSITIES, type Kit, KIT_PARTS, READOUTS, STORINGS, SYNC_METHODS } from "../core/kit/models";
 import { type CaseUnit, STOCK_KINDS, type StockItem } from "../core/kit/units";
 import { fail, ok, type Result } from "../core/units/result";
 import { frequencyHz, goesUp, notNegative, positive, uniqueIds } from "./fields";
@@ -35,7 +35,7 @@ export const receiverModelShape = z.object({
 }).superRefine(tunedOrAdaptive);
 
 export const packModelShape = z.object({
-  ...radio, kind: z.literal("pack"), form: z.enum(["bodypack", "handheld", "plug-on"]), powersMw: z.array(positive.max(10_000)).min(1).max(20), gainStepsDb: z.array(db).min(1).max(200),
+  ...radio, kind: z.literal("pack"), form: z.enum(["bodypack", "handheld", "plug-on"]), stores: z.enum(STORINGS).exactOptional(), powersMw: z.array(positive.max(10_000)).min(1).max(20), gainStepsDb: z.array(db).min(1).max(200),
   fullScaleInputDbu: db, inputNoiseDbu: db, limiterDb: notNegative.nullable(),
   cell: z.object({ kind: z.enum(["aa", "9v", "internal"]), perPack: z.number().int().min(1).max(12), hours: positive.max(100) }),
 }).superRefine(tunedOrAdaptive);

@@ -42,6 +42,8 @@ async function syncedDay(): Promise<DayView> {
     await handlePack(practice.app, practice.dayId, c.packKey, { isOn: true });
     await syncPack(practice.app, practice.dayId, c.id);
   }
+  expect(of(await view(), "Nils").state.sync.code).toBe("not-stored");
+  await handlePack(practice.app, practice.dayId, "pack-e", { isStored: true });
   return view();
 }
 

@@ -1,6 +1,6 @@
 import { airNoiseDbm, type AirScene, isOnAir, readAir, sweepAir } from "./air";
 import { PORT_ELLERY_SITES, PORT_ELLERY_STATIONS } from "./portEllery";
-import { packCarriers, type Rig, type RigPack, type RigReceiver, rigMeter, rigSweep, rigSync, rigTune, sweepPoints, sweepsOfReceiver } from "./rig";
+import { packCarriers, type Rig, type RigPack, type RigReceiver, rigHandle, rigMeter, rigSweep, rigSync, rigTune, sweepPoints, sweepsOfReceiver } from "./rig";
 import { arrivingDbm, mwToDbm } from "./site";
 import { siteSetup } from "./rig";
 import { analyseSweep } from "../sweep/analyseSweep";
@@ -96,4 +96,20 @@ describe("the rig", () => {
     expect(rigTune(before, "r", 0, 512_010_000)).toMatchObject({ ok: false, error: { code: "off-grid" } });
     expect(rigSync(before, "r", 9, "a")).toMatchObject({ ok: false, error: { code: "no-such-unit" } });
   });
+});
+
+test("a pack that stores only when told comes back with its old number, unless it was", () => {
+  const rig: Rig = {
+    siteKey: "net-loft", scanners: [],
+    receivers: [{ key: "r", tuning: [{ lowHz: 518e6, highHz: 566e6, stepHz: 25_000 }], figures: { bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25 }, sweep: { stepHz: 25_000, msPerStep: 1 }, halvesHz: [550e6] }],
+    packs: [{ key: "p", tuning: [{ lowHz: 518e6, highHz: 566e6, stepHz: 25_000 }], frequencyHz: 520e6, powerMw: 30, isOn: true, isMuted: false, isMicPlugged: true, wear: "chest", storesByHand: true }],
+  };
+  const synced = rigSync(rig, "r", 0, "p");
+  if (!synced.ok) throw new Error(synced.error.code);
+  const pack = synced.value.packs[0]!;
+  const restarted = (p: typeof pack) => rigHandle(rigHandle(p, { isOn: false }), { isOn: true });
+  expect(pack.frequencyHz).toBe(550e6);
+  expect(restarted(pack).frequencyHz).toBe(520e6);
+  expect(restarted(rigHandle(pack, { isStored: true })).frequencyHz).toBe(550e6);
+  expect(restarted({ ...pack, storesByHand: false, keptHz: null }).frequencyHz).toBe(550e6);
 });

@@ -27,6 +27,10 @@ export interface RigPack {
   isOn: boolean;
   isMuted: boolean;
   isMicPlugged: boolean;
+  /** Keeps a new number only when told to. */
+  storesByHand?: boolean;
+  /** What it comes back with when its number was not stored; absent or null: it is stored. */
+  keptHz?: number | null;
   wear: Wear;
 }
 
@@ -156,9 +160,17 @@ export function fitOutRig(rig: Rig, units: Pick<Rig, "receivers" | "packs">): Ri
       const known = rig.packs.find((k) => k.key === p.key);
       if (!known) return p;
       const { isOn, isMuted, isMicPlugged } = known;
-      return { ...p, isOn, isMuted, isMicPlugged, frequencyHz: canBeSet(p.tuning, known.frequencyHz) ? known.frequencyHz : p.frequencyHz };
+      return { ...p, isOn, isMuted, isMicPlugged, keptHz: known.keptHz ?? null, frequencyHz: canBeSet(p.tuning, known.frequencyHz) ? known.frequencyHz : p.frequencyHz };
     }),
   };
+}
+
+/** Hands on a pack. What was not stored is lost when it is switched on again. */
+export function rigHandle(pack: RigPack, change: { isOn?: boolean; isMuted?: boolean; isMicPlugged?: boolean; powerMw?: number; isStored?: boolean }): RigPack {
+  const stored = change.isStored ? { ...pack, keptHz: null } : pack;
+  const isStarting = change.isOn === true && !stored.isOn;
+  const started = isStarting && (stored.keptHz ?? null) !== null ? { ...stored, frequencyHz: stored.keptHz!, keptHz: null } : stored;
+  return { ...started, isOn: change.isOn ?? started.isOn, isMuted: change.isMuted ?? started.isMuted, isMicPlugged: change.isMicPlugged ?? started.isMicPlugged, powerMw: change.powerMw ?? started.powerMw };
 }
 
 /** Sets a receiver's half to a frequency. The rig that goes in stays as it is. */
@@ -181,7 +193,7 @@ export function rigSync(rig: Rig, key: string, half: number, packKey: string): {
   if (!pack.isOn) return { ok: false, error: { code: "pack-is-off", key: packKey } };
   const wrong = tuningError(packKey, pack.tuning, frequencyHz);
   if (wrong) return { ok: false, error: wrong };
-  return { ok: true, value: { ...rig, packs: rig.packs.map((p) => (p === pack ? { ...p, frequencyHz } : p)) } };
+  return { ok: true, value: { ...rig, packs: rig.packs.map((p) => (p === pack ? { ...p, frequencyHz, keptHz: p.storesByHand && p.frequencyHz !== frequencyHz ? (p.keptHz ?? p.frequencyHz) : (p.keptHz ?? null) } : p)) } };
 }
 
 function tuningError(key: string, tuning: readonly TuningRange[], frequencyHz: number): RigError | null {

@@ -14,7 +14,7 @@ export type FrequencyState =
   | { status: "done"; code: "picked"; frequencyHz: number };
 
 export type SyncState =
-  | { status: "todo"; code: "no-frequency" | "receiver-not-set" | "pack-not-synced" | "not-proved" }
+  | { status: "todo"; code: "no-frequency" | "receiver-not-set" | "pack-not-synced" | "not-stored" | "not-proved" }
   | { status: "problem"; code: "pack-elsewhere"; packHz: number }
   | { status: "problem"; code: "pack-cannot"; ranges: Stretch[] }
   | { status: "problem"; code: "someone-there"; strongestDbm: number | null }
@@ -90,6 +90,8 @@ function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null
   const packHz = packFrequencyHz(facts, channel, mine);
   if (packHz === null) return { status: "todo", code: "pack-not-synced" };
   if (packHz !== frequencyHz) return { status: "problem", code: "pack-elsewhere", packHz };
+  const pack = facts.reports?.packs[channel.packKey];
+  if (pack?.isOn && pack.isStored === false) return { status: "todo", code: "not-stored" };
   // a proof counts for this frequency and this pack; the silent test comes before the live one
   const off = mine.findLast((s) => s.kind === "proof-off" && s.frequencyHz === frequencyHz);
   const on = mine.findLast((s) => s.kind === "proof-on" && s.frequencyHz === frequencyHz && s.packKey === channel.packKey);

@@ -81,7 +81,7 @@ export interface PlaceRecord {
 /** What the units say of themselves now; null where they cannot be asked. */
 export interface UnitReports {
   receivers: Record<string, { halvesHz: number[] }>;
-  packs: Record<string, { isOn: boolean; frequencyHz: number }>;
+  packs: Record<string, { isOn: boolean; frequencyHz: number; isStored?: boolean }>;
 }
 
 export interface DayFacts {

@@ -16,6 +16,8 @@ export type Step =
   | { code: "sync-pack"; stage: "sync"; channelIds: number[]; packHz: number | null; frequencyHz: number }
   /** A system that chooses for itself is paired, not tuned. */
   | { code: "pair-pack"; stage: "sync"; channelIds: number[] }
+  /** Its number blinks: it would be lost with the power. */
+  | { code: "store-pack"; stage: "sync"; channelIds: number[]; frequencyHz: number }
   | { code: "swap-pack"; stage: "sync"; channelIds: number[]; frequencyHz: number }
   | { code: "someone-there"; stage: "pick"; channelIds: number[]; frequencyHz: number }
   | { code: "fault"; stage: "sync"; channelIds: number[]; what: "no-rf" | "no-audio" | "one-antenna" }
@@ -83,6 +85,7 @@ function syncSteps(facts: DayFacts, states: ChannelState[], steps: Step[]): void
     if (sync.code === "pack-elsewhere") steps.push({ code: "sync-pack", stage: "sync", channelIds: [channelId], packHz: sync.packHz, frequencyHz });
     else if (sync.code === "pack-not-synced" && frequency.code === "chooses-itself") steps.push({ code: "pair-pack", stage: "sync", channelIds: [channelId] });
     else if (sync.code === "pack-not-synced") steps.push({ code: "sync-pack", stage: "sync", channelIds: [channelId], packHz: report?.isOn ? report.frequencyHz : null, frequencyHz });
+    else if (sync.code === "not-stored") steps.push({ code: "store-pack", stage: "sync", channelIds: [channelId], frequencyHz });
     else if (sync.code === "pack-cannot") steps.push({ code: "swap-pack", stage: "sync", channelIds: [channelId], frequencyHz });
     else if (sync.code === "someone-there") steps.push({ code: "someone-there", stage: "pick", channelIds: [channelId], frequencyHz });
     else if (sync.code === "no-rf" || sync.code === "no-audio" || sync.code === "one-antenna") steps.push({ code: "fault", stage: "sync", channelIds: [channelId], what: sync.code });

@@ -19,6 +19,10 @@ export interface Adaptive {
   rangeM: number;
 }
 
+/** How a unit keeps a number that it was given. */
+export const STORINGS = ["at-once", "by-hand", "at-off"] as const;
+export type Storing = (typeof STORINGS)[number];
+
 /** How a receiver hears: by two whole paths of which it takes the better, by one path that two antennas take turns on, or by one antenna. */
 export const DIVERSITIES = ["two-paths", "one-path", "none"] as const;
 export type Diversity = (typeof DIVERSITIES)[number];
@@ -68,6 +72,8 @@ export type CellKind = "aa" | "9v" | "internal";
 export interface PackModel extends RadioModel {
   kind: "pack";
   form: "bodypack" | "handheld" | "plug-on";
+  /** How a new number stays: at once, by a press, or by switching off. Absent: at once. */
+  stores?: Storing;
   powersMw: number[];
   gainStepsDb: number[];
   fullScaleInputDbu: number;

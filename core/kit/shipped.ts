@@ -55,8 +55,8 @@ const PACKS: PackModel[] = [
   tarnfellPack("tarnfell-p-56", "P, block 56", "56", range(566, 614), [10, 25, 50], 6.5),
   tarnfellPack("tarnfell-ph-47", "PH, block 47", "47", range(470, 542), [25, 50, 100], 5),
   {
-    id: "oystercatch-t-51", kind: "pack", maker: "Oystercatch", name: "T, block 51", form: "bodypack", block: "51", tuning: [range(518, 566)], adaptive: null,
-    modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "screw-on whip", note: "Starts with its switch; counts its hours: set the counter to zero with fresh cells.",
+    id: "oystercatch-t-51", kind: "pack", maker: "Oystercatch", name: "T, block 51", form: "bodypack", stores: "by-hand", block: "51", tuning: [range(518, 566)], adaptive: null,
+    modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "screw-on whip", note: "Starts with its switch. A number that blinks is not stored: hold its key 2 s until it stays. Counts its hours: set the counter to zero with fresh cells.",
     powersMw: [10, 30], gainStepsDb: [0, -10, -20, -30], fullScaleInputDbu: -38, inputNoiseDbu: -117, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 6.5 },
   },
   {

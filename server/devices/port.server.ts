@@ -36,6 +36,8 @@ export interface PackPractice {
   isMuted?: boolean | undefined;
   isMicPlugged?: boolean | undefined;
   powerMw?: number | undefined;
+  /** Presses the key that stores its number. */
+  isStored?: boolean | undefined;
 }
 
 export interface PackReport {
@@ -43,6 +45,8 @@ export interface PackReport {
   frequencyHz: number;
   isMuted: boolean;
   isMicPlugged: boolean;
+  /** Whether it would come back with its number. */
+  isStored: boolean;
 }
 
 /** What anything must do that lets the application drive receivers and packs. Every adapter passes the same contract test. */

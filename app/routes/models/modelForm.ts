@@ -113,7 +113,10 @@ const RECEIVER: ModelField<ReceiverModel>[] = [
   },
 ];
 
+const STORING_CHOICES = [{ id: "at-once", label: "at once" }, { id: "by-hand", label: "when told to" }, { id: "at-off", label: "when switched off" }] as const;
+
 const PACK: ModelField<PackModel>[] = [
+  choice("stores", "Keeps a number", STORING_CHOICES, (m) => m.stores ?? "at-once", (m, stores) => (stores === (m.stores ?? "at-once") ? m : { ...m, stores })),
   choice("form", "Is a", [{ id: "bodypack", label: "bodypack" }, { id: "handheld", label: "handheld" }, { id: "plug-on", label: "plug-on" }], (m) => m.form, (m, form) => ({ ...m, form })),
   list("powers", "Powers, mW", "10, 25, 50", (m) => m.powersMw, (m, powersMw) => ({ ...m, powersMw }), 0.1),
   list("gainSteps", "Gain steps, dB", "0 to -60 by 3", (m) => m.gainStepsDb, (m, gainStepsDb) => ({ ...m, gainStepsDb })),

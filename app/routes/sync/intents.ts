@@ -18,7 +18,7 @@ export const syncIntents = z.discriminatedUnion("intent", [
   }),
   z.object({
     intent: z.literal("handle-pack"), packKey: z.string().min(1).max(100),
-    change: z.object({ isOn: z.boolean().optional(), isMuted: z.boolean().optional(), isMicPlugged: z.boolean().optional() }),
+    change: z.object({ isOn: z.boolean().optional(), isMuted: z.boolean().optional(), isMicPlugged: z.boolean().optional(), isStored: z.literal(true).optional() }),
   }),
 ]);
 

@@ -140,6 +140,7 @@ function NextAction({ channel: c, isBusy, pending, send }: { channel: ChannelVie
       return c.pack?.isOn
         ? <Button isDisabled={isBusy} onPress={() => send({ intent: "sync-pack", channelId: c.id })}>{`Sync ${c.packLabel}`}</Button>
         : <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isOn: true } })}>{`Switch ${c.packLabel} on`}</Button>;
+    case "not-stored": return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isStored: true } })}>{`Store on ${c.packLabel}`}</Button>;
     case "one-antenna": return <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "screw-antenna", receiverKey: c.receiverKey })}>{`Screw antenna ${c.state.sync.deaf} on`}</Button><Button isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>Prove again</Button></Row>;
     case "no-audio":
       if (c.pack?.isMuted) return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isMuted: false } })}>{`Unmute ${c.packLabel}`}</Button>;

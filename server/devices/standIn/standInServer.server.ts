@@ -4,7 +4,7 @@ import type { AddressInfo } from "node:net";
 import { dirname } from "node:path";
 import express, { type Request, type Response } from "express";
 import type { Site } from "../../../core/air/site";
-import { type Rig, fitOutRig, narrowedTo, type RigError, rigMeter, rigSweep, rigSync, rigTune, type SweepInstrument, sweepPoints, sweepsOfReceiver } from "../../../core/air/rig";
+import { type Rig, fitOutRig, narrowedTo, type RigError, rigHandle, rigMeter, rigSweep, rigSync, rigTune, type SweepInstrument, sweepPoints, sweepsOfReceiver } from "../../../core/air/rig";
 import type { Result } from "../../../core/units/result";
 
 export interface StandInOptions {
@@ -69,7 +69,7 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   app.get("/report", (_, response) => {
     response.json({
       receivers: Object.fromEntries(rig.receivers.map((r) => [r.key, { halvesHz: r.halvesHz }])),
-      packs: Object.fromEntries(rig.packs.map(({ key, isOn, frequencyHz, isMuted, isMicPlugged }) => [key, { isOn, frequencyHz, isMuted, isMicPlugged }])),
+      packs: Object.fromEntries(rig.packs.map(({ key, isOn, frequencyHz, isMuted, isMicPlugged, keptHz }) => [key, { isOn, frequencyHz, isMuted, isMicPlugged, isStored: (keptHz ?? null) === null }])),
       scanners: rig.scanners.map(({ key, label, lowHz, highHz, stepHz }) => ({ key, label, lowHz, highHz, stepHz })),
     });
   });
@@ -90,11 +90,8 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   app.patch("/packs/:key", (request, response) => {
     const key = param(request, "key");
     if (!rig.packs.some((p) => p.key === key)) return noUnit(response, key);
-    const { isOn, isMuted, isMicPlugged, powerMw } = request.body as Partial<Record<"isOn" | "isMuted" | "isMicPlugged", boolean> & { powerMw: number }>;
-    keep({
-      ...rig,
-      packs: rig.packs.map((p) => (p.key === key ? { ...p, isOn: isOn ?? p.isOn, isMuted: isMuted ?? p.isMuted, isMicPlugged: isMicPlugged ?? p.isMicPlugged, powerMw: powerMw ?? p.powerMw } : p)),
-    });
+    const change = request.body as Parameters<typeof rigHandle>[1];
+    keep({ ...rig, packs: rig.packs.map((p) => (p.key === key ? rigHandle(p, change) : p)) });
     response.json({});
   });
   app.put("/receivers/:key/antennas", (request, response) => {
