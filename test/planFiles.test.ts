@@ -1,4 +1,4 @@
-import { planCsv, planFileOf, readPlanFile } from "../server/services/planFiles.server";
+import { planCsv, planFileOf, readPlanFile, trackCsv, trackSheet } from "../server/services/planFiles.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 let practice: PracticeApp;
@@ -24,6 +24,13 @@ test("a plan goes out as JSON and as a table, and comes in again as if it were t
   if (json.ok) expect(Object.values(json.value.texts)).toEqual(file.value.picks.map((p) => (p.frequencyHz / 1e6).toFixed(3)));
   // a name nobody here has, a semicolon and a decimal comma
   expect(await read("who;primary MHz\nmarit;512,375\nSomeone;513\nspare for x;1\n")).toMatchObject({ ok: true, value: { texts: { 1: "512.375" }, unknown: ["Someone"] } });
+});
+
+test("the track sheet says who is on which track, by what", async () => {
+  const sheet = await trackSheet(practice.app, practice.dayId);
+  if (!sheet.ok) throw new Error(sheet.error.code);
+  expect(sheet.value[1]).toMatchObject({ track: 2, talker: "Tobiah", packName: "TOBIAH", pack: "Pack B", receiver: "Bag 1" });
+  expect(trackCsv(sheet.value).split("\n")).toHaveLength(6);
 });
 
 test.each([

@@ -1,6 +1,7 @@
 import Papa from "papaparse";
 import { channelAt } from "../../core/regions/raster";
 import { rasterOf } from "../../core/regions/region";
+import { packNames, type TrackLine } from "../../core/day/trackSheet";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { writtenAs } from "../../core/kit/modelText";
 import { formatMhz, parseFrequencyText } from "../../core/units/frequencyText";
@@ -33,6 +34,24 @@ export async function planFileOf(app: AppContext, dayId: number): Promise<Result
     picks, spares: plan.spares.map((s) => ({ frequencyHz: s.frequencyHz, for: s.for.map(nameOf) })),
   });
 }
+
+/** Letters that a pack's display usually holds (common practice, no published source). */
+const NAME_LETTERS = 8;
+
+/** Who is on which track, by which pack and receiver: tracks in the order of the list. */
+export async function trackSheet(app: AppContext, dayId: number): Promise<Result<TrackLine[], ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { facts, plan } = loaded.value;
+  const names = packNames(facts.channels.map((c) => c.talker), NAME_LETTERS);
+  return ok(facts.channels.map((c, i) => ({
+    track: c.number, talker: c.talker, packName: names[i]!, pack: c.packLabel, receiver: c.receiverLabel, frequencyHz: plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? null,
+  })));
+}
+
+export const trackCsv = (lines: readonly TrackLine[]): string => Papa.unparse({
+  fields: ["track", "talker", "pack name", "pack", "receiver", "frequency MHz"], data: lines.map((l) => [l.track, l.talker, l.packName, l.pack, l.receiver, l.frequencyHz === null ? "" : formatMhz(l.frequencyHz)]),
+}, { newline: "\n", escapeFormulae: true });
 
 const FIELDS = ["channel", "talker", "frequency MHz", "TV channel", "receiver", "receiver shows", "pack", "pack shows"];
 

@@ -1,13 +1,17 @@
 import type { Route } from "./+types/route";
-import { planCsv, planFileOf } from "../../../server/services/planFiles.server";
+import { planCsv, planFileOf, trackCsv, trackSheet } from "../../../server/services/planFiles.server";
 import { dayIdOf, download, notFound, orNotFound } from "../shared/reply.server";
 
-/** The standing plan as a file, CSV or JSON. */
+const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
+
+/** The standing plan or the track sheet as a file, CSV or JSON. */
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
-  const file = orNotFound(await planFileOf(context.app, dayId));
-  const name = `plan-${file.plan}-day-${dayId}`;
-  if (params.form === "plan.csv") return download(planCsv(file), "text/csv", `${name}.csv`);
-  if (params.form === "plan.json") return download(`${JSON.stringify(file, null, 2)}\n`, "application/json", `${name}.json`);
-  throw notFound("A plan can be had as plan.csv or plan.json.");
+  switch (params.form) {
+    case "plan.csv": return download(planCsv(orNotFound(await planFileOf(context.app, dayId))), "text/csv", `plan-day-${dayId}.csv`);
+    case "plan.json": return download(json(orNotFound(await planFileOf(context.app, dayId))), "application/json", `plan-day-${dayId}.json`);
+    case "tracks.csv": return download(trackCsv(orNotFound(await trackSheet(context.app, dayId))), "text/csv", `tracks-day-${dayId}.csv`);
+    case "tracks.json": return download(json({ format: "plain-channel-tracks", version: 1, tracks: orNotFound(await trackSheet(context.app, dayId)) }), "application/json", `tracks-day-${dayId}.json`);
+    default: throw notFound("There are plan.csv, plan.json, tracks.csv and tracks.json.");
+  }
 }

@@ -4,12 +4,14 @@ import type { Route } from "./+types/route";
 import { handlePack, prove, recordSeen, screwAntennaOn, setReceivers, syncPack, usePack as takePack } from "../../../server/services/syncs.server";
 import type { ChannelView, DayView, PackView } from "../../../server/services/dayView.server";
 import { syncWords } from "../../../contract/dayWords";
+import { settingStepWords } from "../../../contract/settingWords";
 import { pairProblemWords } from "../../../contract/prepWords";
 import { capital, count, formatDbm, mhz, numberWord, stretchesWords } from "../../../contract/format";
 import type { MeterReading } from "../../../core/air/rig";
 import type { ChannelKnowledge } from "../../../core/faults/dayKnows";
 import { pairing } from "../../../core/kit/match";
 import { type PackModel, packModel, type ReceiverModel, receiverModel } from "../../../core/kit/models";
+import { settingSteps } from "../../../core/kit/settingSteps";
 import { shownAs } from "../../../core/kit/modelText";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { LegalFlag } from "../../features/channel/LegalFlag";
@@ -107,12 +109,36 @@ export default function SyncScreen() {
                 }))}
               />
             </Hands>
+            <Steps view={view} channel={c} />
             {faultOf === c.id && <FaultFinder key={c.id} talker={c.talker} knowledge={knowledgeOf(view, c, meters[c.id] ?? null)} onClose={() => setFaultOf(null)} />}
           </ChannelItem>
         ))}
       </Channels>
+      <Soft as="p">Track sheet: <a href={`/day/${view.day.id}/files/tracks.csv`} download>as a table</a>, <a href={`/day/${view.day.id}/files/tracks.json`} download>as JSON</a>.</Soft>
       <Soft as="p">{view.rig.state === "ready" && "The switches stand for hands on the practice packs. "}Wiring a person is touching a person: ask first; ask about implanted medical devices, and keep packs away from them as their maker says.</Soft>
     </Stack>
+  );
+}
+
+/** How its two ends are set, step by step, and what their makers say. */
+function Steps({ view, channel: c }: { view: DayView; channel: ChannelView }) {
+  const [receiver, pack] = [receiverModel(view.kit, c.receiverModelId), packModel(view.kit, c.packModelId)];
+  const frequencyHz = c.meets === "adaptive" ? null : "frequencyHz" in c.state.frequency ? c.state.frequency.frequencyHz : undefined;
+  if (c.meets === "never" || frequencyHz === undefined) return null;
+  const steps = settingSteps(receiver, pack, frequencyHz);
+  return (
+    <details>
+      <summary>Step by step</summary>
+      <StepColumns>
+        {([[c.receiverLabel, steps.receiver, receiver.note], [c.packLabel, steps.pack, pack.note]] as const).map(([label, list, note]) => (
+          <div key={label}>
+            <b>{label}</b>
+            <ol>{list.map((s) => <li key={s.code}>{settingStepWords(s)}</li>)}</ol>
+            {note && <Soft as="p">{note}</Soft>}
+          </div>
+        ))}
+      </StepColumns>
+    </details>
   );
 }
 
@@ -183,6 +209,7 @@ function proofWords(c: ChannelView): string {
   return `${parts.filter(Boolean).join("; ")}.`;
 }
 
+const StepColumns = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 8px 24px; padding: 6px 0 8px; font-size: 15px; line-height: 1.4; ol { padding-left: 20px; } ${PHONE} { grid-template-columns: 1fr; }`;
 const Channels = styled.ul`list-style: none; border-top: 1px solid var(--soft);`;
 const ChannelItem = styled.li`border-bottom: 1px solid var(--rule); padding: 10px 0 4px; display: flex; flex-direction: column; gap: 4px;`;
 const Who = styled.div`display: flex; flex-wrap: wrap; gap: 4px 12px; align-items: center;`;
