@@ -34,17 +34,30 @@ export class SetProblem {
     this.noise = new NoiseIndex(request.noise);
     this.spanOf = new Map(request.groups.map((g) => [g.id, g.maxSpanHz]));
     this.acceptLocks();
-    this.found = request.channels.map((c) => candidatesFor(request, this.windows, this.noise, c));
+    // like channels have like places: looked up once
+    const known = new Map<string, ChannelCandidates>();
+    this.found = request.channels.map((c) => {
+      const key = JSON.stringify([c.tuning, c.bandwidthHz]);
+      const found = known.get(key) ?? candidatesFor(request, this.windows, this.noise, c);
+      known.set(key, found);
+      return found;
+    });
     const open = request.channels.map((channel, i) => ({ channel, candidates: this.found[i]!.list }));
     const all = new Set<number>();
-    for (const { candidates } of open) for (const c of candidates) all.add(c.frequencyHz);
+    for (const candidates of new Set(open.map((o) => o.candidates))) for (const c of candidates) all.add(c.frequencyHz);
     this.grid = Float64Array.from(all).sort();
     const indexOf = new Map<number, number>();
     this.grid.forEach((f, i) => indexOf.set(f, i));
+    const indexed = new Map<Candidate[], Int32Array>();
+    const indices = (candidates: Candidate[]) => {
+      const found = indexed.get(candidates) ?? Int32Array.from(candidates, (c) => indexOf.get(c.frequencyHz)!);
+      indexed.set(candidates, found);
+      return found;
+    };
     this.slots = open
       .filter(({ channel }) => !this.locked.has(channel.id) && !this.lockRefused.has(channel.id))
       .map(({ channel, candidates }) => ({
-        channel, candidates, gridIndex: Int32Array.from(candidates, (c) => indexOf.get(c.frequencyHz)!),
+        channel, candidates, gridIndex: indices(candidates),
       }));
   }
 
@@ -69,10 +82,11 @@ export class SetProblem {
     return map;
   }
 
-  private readonly candidateSets = new Map<number, Set<number>>();
+  private readonly candidateSets = new Map<Candidate[], Set<number>>();
   candidateSet(channelIndex: number): Set<number> {
-    let set = this.candidateSets.get(channelIndex);
-    if (!set) this.candidateSets.set(channelIndex, (set = new Set(this.found[channelIndex]!.list.map((c) => c.frequencyHz))));
+    const { list } = this.found[channelIndex]!;
+    let set = this.candidateSets.get(list);
+    if (!set) this.candidateSets.set(list, (set = new Set(list.map((c) => c.frequencyHz))));
     return set;
   }
 

@@ -27,6 +27,7 @@ export const GlobalStyle = createGlobalStyle`
   h1, h2, h3, p, ol, ul, dl, dd, figure { margin: 0; padding: 0; }
   button, input, select { font: inherit; color: inherit; }
   a { color: inherit; }
+  summary { padding: 10px 0; cursor: pointer; }
   :focus-visible { outline: 3px solid var(--accent); outline-offset: 2px; }
   @media (prefers-reduced-motion: reduce) { * { transition: none !important; animation: none !important; } }
 `;
