@@ -109,7 +109,7 @@ test("a place is asked about, a carrier taken there by keys and by hand, and tak
   await mixer.button("Undo the last step").click();
   await expect(page.getByText(/at \d{3}\.\d{3}: TV 22/)).toHaveCount(0);
   await mixer.button("Drop these").click();
-  expect(await marit.locator("td").first().textContent()).toBe(stood);
+  await expect(marit.locator("td").first()).toHaveText(stood!);
   await mixer.button("In hand").click();
   await expect(page.getByRole("columnheader", { name: "In hand" })).toHaveAttribute("aria-sort", "ascending");
   await mixer.expectNoComplaints();

@@ -4,7 +4,7 @@ import type { CoordinationRequest } from "../../../core/coordination/request";
 import { RASTERS } from "../../../core/regions/raster";
 import { SetJudge } from "../../../core/coordination/judge";
 import type { CoordinationResult } from "../../../core/coordination/request";
-import { asJudged, isUsable, judgedBy, onGrid, readLocks, shownSet, tightestDb, weakest, withLocks, withPick } from "./pickModel";
+import { asJudged, excusedIn, isUsable, judgedBy, onGrid, readLocks, shownSet, tightestDb, weakest, withLocks, withPick } from "./pickModel";
 import { draftOf, moved } from "./useDraft";
 
 const raster = RASTERS["EU-8"];
@@ -67,7 +67,7 @@ test("a channel taken by hand snaps to its own steps, and what it breaks shows a
   expect(onGrid(request, 1, 900e6)).toBe(542e6);
   const near = judged(request, { ...set, picks: withPick(set.picks, 1, 491.825e6) });
   expect(near.picks.map((p) => p.broken.map((b) => b.code))).toEqual([["conflict"], ["conflict"]]);
-  const draft = moved({ ...set, unplaced: [{ channelId: 1, reason: "none" }], allows: { usesTogether: true, allowsBuried: false }, how: "found anew", found: null }, 1, 495e6, "Ilse");
+  const draft = moved({ ...set, unplaced: [{ channelId: 1, reason: "none" }], allows: { usesTogether: true, allowsBuried: false }, how: "found anew", found: null, byHand: null }, 1, 495e6, "Ilse");
   expect(draft).toMatchObject({ how: "Ilse moved by hand", unplaced: [], picks: [{ channelId: 1, frequencyHz: 495e6, isLocked: true }, { channelId: 2 }] });
 });
 
@@ -77,6 +77,9 @@ test("what a plan was allowed is no fault of it later; a wider guard was only a 
   const broken = (allows: { usesTogether: boolean; allowsBuried: boolean }) => judged(judgedBy(related, allows), set).picks.flatMap((p) => p.broken);
   expect(broken({ usesTogether: false, allowsBuried: false })).toHaveLength(2);
   expect(broken({ usesTogether: true, allowsBuried: false })).toEqual([]);
+  // and it is told as long as such a plan stands
+  expect(excusedIn(related, { usesTogether: true, allowsBuried: false }, set.picks).map((c) => c.kind)).toEqual(["spacing"]);
+  expect(excusedIn(related, { usesTogether: false, allowsBuried: false }, set.picks)).toEqual([]);
 });
 
 test("the weakest count decides how much a pick has in hand", () => {

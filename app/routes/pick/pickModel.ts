@@ -1,3 +1,4 @@
+import { checkSet, type Conflict } from "../../../core/coordination/checkSet";
 import { brokenRules, type BrokenRule } from "../../../core/coordination/explain";
 import type { PickReason } from "../../../core/coordination/explainPick";
 import type { JudgedSet } from "../../../core/coordination/judge";
@@ -90,6 +91,16 @@ export const NOTHING_SHOWN: ShownSet = { kind: "nothing", picks: [], spares: [],
 
 /** The request with what a set was allowed; wider guards were a wish and condemn nothing. */
 export const judgedBy = (request: CoordinationRequest, allows: Allowances): CoordinationRequest => ({ ...request, relations: request.relations ? { ...request.relations, ...allows, careful: null } : null });
+
+/** The request with what a set was allowed, its wishes left as they are: to search on from that set. */
+export const allowing = (request: CoordinationRequest, allows: Allowances): CoordinationRequest => ({ ...request, relations: request.relations ? { ...request.relations, ...allows } : null });
+
+/** Conflicts by the plain rules that a set was allowed; without an allowance there are none to tell. */
+export function excusedIn(request: CoordinationRequest, allows: Allowances, picks: readonly { channelId: number; frequencyHz: number }[]): Conflict[] {
+  if (!allows.usesTogether && !allows.allowsBuried) return [];
+  const ours = picks.map((p) => ({ id: carrierId(p.channelId), frequencyHz: p.frequencyHz }));
+  return checkSet([...ours, ...request.others], request.profile).conflicts.filter((c) => [...c.sources, c.victim].some((id) => ours.some((o) => o.id === id)));
+}
 
 /** The nearest place on a channel's own grid. */
 export function onGrid(request: CoordinationRequest, channelId: number, frequencyHz: number): number {

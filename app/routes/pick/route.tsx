@@ -35,9 +35,9 @@ import { PickSpine } from "./PickSpine";
 import { PickTable } from "./PickTable";
 import { PlanFiles, type PlanFileReply } from "./PlanFiles";
 import { PlanHistory } from "./PlanHistory";
-import { asJudged, banksOf, isUsable, judgedBy, NOTHING_SHOWN, numberOf, onGrid, readLocks, shownSet, type ShownSet, tightestDb, withLocks, withPick } from "./pickModel";
+import { allowing, asJudged, banksOf, excusedIn, isUsable, judgedBy, NOTHING_SHOWN, numberOf, onGrid, readLocks, shownSet, type ShownSet, tightestDb, withLocks, withPick } from "./pickModel";
 import { changeWords, excusedWords, headline, oneByOneWords, proofWords } from "./pickWords";
-import { draftOf, EMPTY_DRAFT, moved, useDraft } from "./useDraft";
+import { draftOf, draftOfPlan, EMPTY_DRAFT, moved, useDraft } from "./useDraft";
 import { useJudge } from "./useJudge";
 import { useSearch } from "./useSearch";
 
@@ -120,6 +120,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const triedPick = tried && askedSet?.picks.find((p) => p.channelId === carrierId(tried.channelId) && p.frequencyHz === tried.frequencyHz);
 
   const tunable = view.channels.filter((c) => c.meets === "tunes");
+  const [acceptedFrom, setAcceptedFrom] = useState<number | null>(null);
   const [hitNothing, setHitNothing] = useState<string | null>(null);
   const [held, setHeld] = useState<number | null>(null);
   const heldId = held ?? shown.picks[0]?.channelId ?? tunable[0]?.id ?? null;
@@ -138,7 +139,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
     setTried(null);
     setHeld(channelId);
     ask(null);
-    show(moved(draft ?? (standing ? { ...standing, unplaced: [], found: null } : EMPTY_DRAFT), channelId, frequencyHz, nameOf(carrierId(channelId))));
+    show(moved(draft ?? (standing ? draftOfPlan(standing) : EMPTY_DRAFT), channelId, frequencyHz, nameOf(carrierId(channelId)), texts[channelId] ?? ""));
     setTexts((all) => ({ ...all, [channelId]: formatMhz(frequencyHz) }));
   };
 
@@ -163,7 +164,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const findNext = () => {
     const stays = new Map(asJudged(set?.picks ?? []).map((p) => [p.channelId, p.frequencyHz]));
     const wantedIds = new Set([...stays.keys(), ...(next ? [carrierId(next.id)] : [])]);
-    start({ ...locked, channels: locked.channels.filter((c) => wantedIds.has(c.id)).map((c) => ({ ...c, lockedHz: c.lockedHz ?? stays.get(c.id) ?? null })) });
+    start({ ...allowing(locked, set?.allows ?? STRICT), channels: locked.channels.filter((c) => wantedIds.has(c.id)).map((c) => ({ ...c, lockedHz: c.lockedHz ?? stays.get(c.id) ?? null })) });
   };
   /** A channel is disturbed: the best spare, or the best free place, for it alone. */
   const hit = useCallback((channelId: number) => {
@@ -174,19 +175,32 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
     setHitNothing(null);
     const { frequencyHz } = answer.pick;
     show({
-      ...moved(draft ?? { ...standing!, unplaced: [], found: null }, channelId, frequencyHz, talker), picks: set.picks.map((p) => (p.channelId === channelId ? { channelId, frequencyHz, isLocked: false } : p)),
+      ...(draft ?? draftOfPlan(set)), found: null, byHand: null, picks: set.picks.map((p) => (p.channelId === channelId ? { channelId, frequencyHz, isLocked: false } : p)),
       spares: set.spares.filter((s) => s.frequencyHz !== frequencyHz), how: `${talker} hit, ${answer.isSpare ? "a spare taken" : "a fresh place"}`,
     });
     setHeld(channelId);
-  }, [set, draft, standing, judgedRequest, settled, nameOf, show, setHeld, setHitNothing]);
+  }, [set, draft, judgedRequest, settled, nameOf, show, setHeld, setHitNothing]);
   const accept = () => {
     if (!draft) return;
     send({
       intent: "accept",
       proposal: { basePlanVersion: view.plan?.version ?? 0, sweepId: air?.sweepId ?? null, profile, picks: draft.picks, spares: draft.spares, allows: draft.allows, how: draft.how },
     });
-    setTexts({});
-    drop();
+    setAcceptedFrom(answer?.at ?? 0);
+  };
+  // the draft goes when it was taken; refused, it stays to be looked at
+  if (acceptedFrom !== null && answer && answer.at !== acceptedFrom) {
+    setAcceptedFrom(null);
+    if (answer.ok) {
+      setTexts({});
+      drop();
+    }
+  }
+  /** Takes the last step back, and what it typed. */
+  const undoStep = () => {
+    const step = draft?.byHand;
+    if (step) setTexts((all) => ({ ...all, [step.channelId]: step.textBefore }));
+    undo();
   };
   /** Gives something up and solves again. */
   const giveUp = (relaxations: Relaxation[]) => {
@@ -196,7 +210,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
     start(relaxed(found.request, relaxations));
   };
   const earlier = view.planHistory.filter((p) => p.version !== view.plan?.version).at(-1);
-  const excused = found?.result.excused ?? [];
+  const excused = excusedIn(judgedRequest, set?.allows ?? STRICT, shown.picks);
 
   return (
     <Stack>
@@ -221,9 +235,9 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
         ) : (
           <>
             {shown.kind === "draft"
-              ? <><PrimaryButton onPress={accept} isDisabled={isBusy || shown.picks.length === 0 || bad > 0}>{`Accept as plan ${nextVersion}`}</PrimaryButton><Button onPress={find} isDisabled={unusable}>Find again</Button>{canUndo && <QuietButton onPress={undo}>Undo the last step</QuietButton>}<QuietButton onPress={() => { setTexts({}); drop(); }}>Drop these</QuietButton></>
+              ? <><PrimaryButton onPress={accept} isDisabled={isBusy || shown.picks.length === 0 || bad > 0}>{`Accept as plan ${nextVersion}`}</PrimaryButton><Button onPress={find} isDisabled={unusable}>Find again</Button>{canUndo && <QuietButton onPress={undoStep}>Undo the last step</QuietButton>}<QuietButton onPress={() => { setTexts({}); drop(); }}>Drop these</QuietButton></>
               : shown.kind === "plan"
-                ? <>{way !== "one" && (isWrong || Object.keys(locks).length > 0) && <PrimaryButton onPress={() => start(locked, { way: "fewest", present: present ?? [] })} isDisabled={unusable}>Change as little as possible</PrimaryButton>}<Button onPress={find} isDisabled={unusable || (way === "one" && !next)}>{way === "one" ? `Find one for ${next?.talker ?? "the next"}` : "Find again"}</Button></>
+                ? <>{way !== "one" && (isWrong || Object.keys(locks).length > 0) && <PrimaryButton onPress={() => start(allowing(locked, standing?.allows ?? STRICT), { way: "fewest", present: present ?? [] })} isDisabled={unusable}>Change as little as possible</PrimaryButton>}<Button onPress={find} isDisabled={unusable || (way === "one" && !next)}>{way === "one" ? `Find one for ${next?.talker ?? "the next"}` : "Find again"}</Button></>
                 : <><PrimaryButton onPress={find} isDisabled={unusable}>{way === "one" && next ? `Find one for ${next.talker}` : "Find frequencies"}</PrimaryButton>{present && way !== "one" && <Button onPress={() => start(locked, { way: "fewest", present })} isDisabled={unusable}>Keep what can stay</Button>}</>}
             <SelectField label="How" isLabelHidden choices={WAY_CHOICES} value={way} onChange={setWay} />
             <SelectField label="Spacing" isLabelHidden choices={SPACING_CHOICES} value={profile} onChange={setProfile} />
@@ -258,7 +272,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
       )}
       {excused.length > 0 && (
         <Notice kind="caution">
-          {draft?.allows.usesTogether ? "Some stand in each other's way: they never play together, so the pack that is not playing must be off. " : ""}
+          {set?.allows.usesTogether ? "Some stand in each other's way: they never play together, so the pack that is not playing must be off. " : ""}
           {capital(listWords(excused.slice(0, 4).map((c) => excusedWords(judgedRequest, c, nameOf))))}{excused.length > 4 ? `, and ${excused.length - 4} more` : ""}.
         </Notice>
       )}

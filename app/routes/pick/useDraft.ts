@@ -19,6 +19,8 @@ export interface Draft {
   how: string;
   /** The search that it came from; null of one made by hand. */
   found: Found | null;
+  /** Of a step by hand: whose, and what was typed for it before. */
+  byHand: { channelId: number; textBefore: string } | null;
 }
 
 const HOW = { anew: "found anew", fewest: "as few packs changed as could be", bank: "inside the makers' banks" } as const;
@@ -30,16 +32,19 @@ export function draftOf(found: Found): Draft {
     spares: result.spares.map((s) => ({ frequencyHz: s.frequencyHz, for: s.for.map(numberOf) })),
     unplaced: result.unplaced.map((u) => ({ channelId: numberOf(u.channelId), reason: u.reason })),
     allows: request.relations ? { usesTogether: request.relations.usesTogether, allowsBuried: request.relations.allowsBuried } : STRICT,
-    how: HOW[found.way], found,
+    how: HOW[found.way], found, byHand: null,
   };
 }
 
 /** Where nothing stands yet. */
-export const EMPTY_DRAFT: Draft = { picks: [], spares: [], unplaced: [], allows: STRICT, how: "by hand", found: null };
+export const EMPTY_DRAFT: Draft = { picks: [], spares: [], unplaced: [], allows: STRICT, how: "by hand", found: null, byHand: null };
 
-/** A draft with one channel somewhere else. */
-export const moved = (draft: Draft, channelId: number, frequencyHz: number, talker: string): Draft => ({
-  ...draft, how: `${talker} moved by hand`, unplaced: draft.unplaced.filter((u) => u.channelId !== channelId),
+/** A standing plan as the draft to go on from. */
+export const draftOfPlan = ({ picks, spares, allows }: Pick<Draft, "picks" | "spares" | "allows">): Draft => ({ ...EMPTY_DRAFT, picks, spares, allows });
+
+/** A draft with one channel somewhere else. What the search said of it before holds no more. */
+export const moved = (draft: Draft, channelId: number, frequencyHz: number, talker: string, textBefore = ""): Draft => ({
+  ...draft, how: `${talker} moved by hand`, found: null, byHand: { channelId, textBefore }, unplaced: draft.unplaced.filter((u) => u.channelId !== channelId),
   picks: withPick(draft.picks, channelId, frequencyHz),
 });
 
