@@ -1,4 +1,5 @@
 import type { ChannelState, Status } from "../core/day/channelState";
+import { PROOF_CHANGE_WORDS, proofFaultWords } from "./proofWords";
 import type { Step } from "../core/day/nextSteps";
 import { capital, count, formatClock, formatDb, formatDbm, formatDuration, listWords, mhz, numberWord, stretchesWords } from "./format";
 import { formatMhz } from "../core/units/frequencyText";
@@ -44,7 +45,9 @@ export function syncWords({ channelId, sync: s }: ChannelState, names: Names): S
     case "no-rf": return say("no RF with the pack on");
     case "no-audio": return say("RF, no audio");
     case "one-antenna": return say(`only antenna ${s.deaf === "A" ? "B" : "A"} hears`);
-    case "proved-elsewhere": return say(`proved at the ${names.place(s.placeId).toLowerCase()}`);
+    case "proof-bad": return say(proofFaultWords(s.part, s.outcome));
+    case "two-on": return say(`${numberWord(s.packKeys.length)} packs of one channel are on`);
+    case "proof-stale": return say(s.why === "place" ? `proved at the ${names.place(s.placeId).toLowerCase()}` : `proved before ${PROOF_CHANGE_WORDS[s.why]}`);
     case "proved": return say(`proved ${formatClock(s.atMs)}`);
   }
 }
@@ -96,8 +99,10 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
     case "fault": return step.what === "no-audio"
       ? { what: `Unmute ${names.pack(first)}, or plug its microphone`, why: `${who}: RF is there, audio is not` }
       : step.what === "one-antenna" ? { what: `Look at the antennas of ${who}’s receiver`, why: `${who}: only one of the two hears the pack` }
+      : step.what === "seen" && step.seen ? { what: `See to ${who}: ${proofFaultWords(step.seen.part, step.seen.outcome)}`, why: "the proof showed it; “What is wrong?” finds the cause" }
       : { what: `Look at ${names.pack(first)}: on, cells, antenna`, why: `${who}: no RF with the pack on` };
-    case "prove": return { what: `Prove ${who}`, why: step.again ? "moved since: pack off, no RF; pack on, RF and audio" : "pack off: no RF; pack on: RF and audio" };
+    case "two-on": return { what: `Switch one of ${who}’s packs off`, why: "both are on the air on one frequency: neither is heard" };
+    case "prove": return { what: `Prove ${who}`, why: step.again ? "something came between: part of the proof is to be seen again" : "pack off: no RF; pack on: RF and audio" };
     case "level": return { what: `Set levels for ${who}`, why: { none: "no gain set yet", "voice-changed": "the voice changed since", clips: "peaks clip as it is set" }[step.why] };
     case "place": return { what: `Check range for ${who}`, why: { none: "not checked at this place yet", stale: "the place or the frequency changed since", thin: "less than 10 dB in hand", overload: "too strong at the receiver" }[step.why] };
     case "move": return { what: `Move to the ${names.place(step.placeId).toLowerCase()}`, why: step.atMs <= nowMs ? `work there began at ${formatClock(step.atMs)}` : `work there begins at ${formatClock(step.atMs)}` };

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { DIVERSITIES, type Kit, KIT_PARTS, READOUTS, STORINGS, SYNC_METHODS } from "../core/kit/models";
+import { DIVERSITIES, type Kit, KIT_PARTS, PARTNER_SIGNS, READOUTS, STORINGS, SYNC_METHODS } from "../core/kit/models";
 import { type CaseUnit, STOCK_KINDS, type StockItem } from "../core/kit/units";
 import { fail, ok, type Result } from "../core/units/result";
 import { frequencyHz, goesUp, notNegative, positive, uniqueIds } from "./fields";
@@ -15,9 +15,12 @@ const tuning = z.object({ lowHz: frequencyHz, highHz: frequencyHz, stepHz: posit
 });
 const adaptive = z.object({ lowHz: frequencyHz, highHz: frequencyHz, mostPerRoom: z.number().int().min(1).max(200), rangeM: positive.max(5000) }).superRefine(goesUp);
 
+const groupRange = z.tuple([z.number().int().min(0).max(999_999), z.number().int().min(0).max(999_999)]).refine(([low, high]) => low <= high, "lowest before highest");
+const pairs = z.object({ keyDigits: z.number().int().min(4).max(64), groups: z.object({ common: groupRange, private: groupRange }) });
+
 const radio = {
   id, maker: name, name, block: id.nullable(), tuning: z.array(tuning).max(200), adaptive: adaptive.nullable(), modulations: z.array(name).min(1).max(10),
-  syncMethods: z.array(z.enum(SYNC_METHODS)).min(1), readout: z.enum(READOUTS), antennaConnector: name, note: z.string().max(600),
+  syncMethods: z.array(z.enum(SYNC_METHODS)).min(1), readout: z.enum(READOUTS), antennaConnector: name, note: z.string().max(600), pairs: pairs.exactOptional(),
 };
 
 /** A unit is tuned, or it chooses for itself. */
@@ -32,10 +35,12 @@ export const receiverModelShape = z.object({
   banks: z.array(z.object({ id, frequenciesHz: z.array(frequencyHz).min(1).max(100) })).max(60).superRefine(uniqueIds("banks")),
   bandwidthHz: positive.max(20e6), noiseFigureDb: notNegative.max(40), requiredSnrDb: db, overloadDbm: db,
   output: z.object({ fullScaleDbu: db, stepsDb: z.array(db).min(1).max(200) }), sweep: z.object({ stepHz: positive, msPerStep: positive.max(60_000) }).nullable(),
+  tells: z.array(z.enum(PARTNER_SIGNS)).max(3).exactOptional(),
 }).superRefine(tunedOrAdaptive);
 
 export const packModelShape = z.object({
-  ...radio, kind: z.literal("pack"), form: z.enum(["bodypack", "handheld", "plug-on"]), stores: z.enum(STORINGS).exactOptional(), powersMw: z.array(positive.max(10_000)).min(1).max(20), gainStepsDb: z.array(db).min(1).max(200),
+  ...radio, kind: z.literal("pack"), form: z.enum(["bodypack", "handheld", "plug-on"]), stores: z.enum(STORINGS).exactOptional(), hasMute: z.boolean().exactOptional(), isBehindDoor: z.boolean().exactOptional(), outside: z.enum(["refuses", "clips"]).exactOptional(),
+  nameLetters: z.number().int().min(2).max(40).exactOptional(), powersMw: z.array(positive.max(10_000)).min(1).max(20), gainStepsDb: z.array(db).min(1).max(200),
   fullScaleInputDbu: db, inputNoiseDbu: db, limiterDb: notNegative.nullable(),
   cell: z.object({ kind: z.enum(["aa", "9v", "internal"]), perPack: z.number().int().min(1).max(12), hours: positive.max(100) }),
 }).superRefine(tunedOrAdaptive);

@@ -48,6 +48,7 @@ test("night stays night after a reload", async ({ page }) => {
 test("a pack of another block is shown as not matching, and why", async ({ page }) => {
   const mixer = new Mixer(page);
   await mixer.open("Sync");
+  await mixer.channel("Tobiah").getByRole("button", { name: "Packs and cells" }).click();
   await mixer.channel("Tobiah").getByRole("button", { name: /Pack of Tobiah/ }).click();
   await expect(page.getByRole("option", { name: /Pack G/ })).toContainText("never meets Bag 1");
   await expect(page.getByRole("option", { name: /Pack A/ })).toContainText("with Marit");

@@ -80,7 +80,7 @@ export class Mixer {
 
   async prove(talker: string): Promise<void> {
     await this.channel(talker).getByRole("button", { name: /^Prove/ }).click();
-    await expect(this.channel(talker).getByText(/pack off: /)).toBeVisible();
+    await expect(this.channel(talker).getByText(/^silent air: /)).toBeVisible();
   }
 
   async expectNoComplaints(): Promise<void> {

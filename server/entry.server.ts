@@ -54,7 +54,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     ? await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: join(options.dataFolder, "practice-rig.json"), speed: options.speed, nowMs: realNowMs })
     : null;
   const register = options.practice ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]) : null;
-  const context: AppContext = { db, realNowMs, rig: standIn ? httpRig(standIn.url) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs() };
+  const context: AppContext = { db, realNowMs, rig: standIn ? httpRig(standIn.url) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), who: null };
   if (options.practice && (await dayToOpen(context)) === null) await seedPracticeDay(context);
   await resumePracticeClocks(context);
   const heartbeat = setInterval(() => void beatPracticeClocks(context).catch(() => undefined), HEARTBEAT_MS);

@@ -6,6 +6,7 @@ import { openDatabase, type Database } from "../server/db/connection.server";
 import { MIGRATIONS } from "../server/db/migrations/index.server";
 import { changeChannel, insertChannel, listChannels } from "../server/db/repositories/channels.server";
 import { insertDay, insertFirstPlaces, listDays, listPlaces } from "../server/db/repositories/days.server";
+import { listSyncs } from "../server/db/repositories/records.server";
 import { PLAIN_SETUP } from "../core/sweep/setup";
 import { insertSweep, listSweeps, loadMeasurement } from "../server/db/repositories/sweeps.server";
 import type { Measurement } from "../core/sweep/sweep";
@@ -27,6 +28,11 @@ const day = {
   isPractice: false, clockDayMs: 0, clockRealMs: 0,
 };
 const place = { name: "A", setting: "indoors" as const, note: "", startMs: 0, endMs: 1, siteKey: null, geometry: { model: "free-space" as const, room: "office" as const, distanceM: 5, walls: [], txHeightM: 1, rxHeightM: 2 } };
+
+const ordinary = {
+  number: 1, talker: "M", mark: "M", part: "", moves: "", effort: "normal" as const, wear: "chest" as const, microphoneId: "pebble", micDistanceM: 0.2, peakFactorDb: 18, inputId: "recorder-line",
+  receiverKey: "r", half: 0, packKey: "p", also: [],
+};
 
 async function dayWithPlace(): Promise<{ dayId: number; placeId: number }> {
   return db.write(async (t) => {
@@ -68,6 +74,25 @@ describe("migrations", () => {
   });
 });
 
+test("a proof of before comes over as the parts that it was; nobody had tried the mute", async () => {
+  const { dayId, placeId } = await dayWithPlace();
+  const channelId = await db.write((t) => insertChannel(db, dayId, ordinary, t));
+  const { sequelize } = db;
+  for (const column of ["isClear INTEGER", "hasRf INTEGER", "hasAudio INTEGER"]) await sequelize.query(`ALTER TABLE syncs ADD COLUMN ${column}`);
+  for (const column of ["part", "outcome", "receiverKey", "shown", "who"]) await sequelize.query(`ALTER TABLE syncs DROP COLUMN ${column}`);
+  await sequelize.query("ALTER TABLE channels DROP COLUMN alsoJson");
+  const put = (kind: string, rest: string) => sequelize.query(`INSERT INTO syncs (dayId, channelId, placeId, atMs, frequencyHz, kind, packKey, isClear, hasRf, hasAudio, strongestDbm, antennaADbm, antennaBDbm) VALUES (${dayId}, ${channelId}, ${placeId}, 5, 500000000, '${kind}', ${rest})`);
+  await put("pack-synced", "'p', NULL, NULL, NULL, NULL, NULL, NULL");
+  await put("proof-off", "NULL, 1, NULL, NULL, -108, NULL, NULL");
+  await put("proof-on", "'p', NULL, 1, 0, -55, -55, -81");
+  await sequelize.transaction((t) => MIGRATIONS.find((m) => m.name === "0013-proof-parts")!.up(sequelize, t));
+  const syncs = await listSyncs(db, dayId);
+  expect(syncs.map((s) => (s.kind === "proof" ? [s.part, s.outcome, s.packKey, s.receiverKey, s.strongestDbm] : s.kind))).toEqual([
+    "pack-synced", ["silent", "nothing", "p", "r", -108], ["phones", "nothing", "p", "r", -108], ["rf", "full", "p", "r", -55], ["antennas", "only A serves", "p", "r", -55], ["voice", "nothing", "p", "r", -55],
+  ]);
+  expect(await listChannels(db, dayId)).toMatchObject([{ id: channelId, also: [] }]);
+});
+
 test("a write that fails half way leaves nothing, and the next one works", async () => {
   await expect(db.write(async (t) => {
     await insertDay(db, day, t);
@@ -106,10 +131,7 @@ test("a scan comes back as it went in: passes, gaps, silence, warnings", async (
 
 test("of two changes to one channel the later is told of the earlier, whoever asks at the same moment", async () => {
   const { dayId } = await dayWithPlace();
-  const channelId = await db.write((t) => insertChannel(db, dayId, {
-    number: 1, talker: "M", mark: "M", part: "", moves: "", effort: "normal", wear: "chest", microphoneId: "pebble", micDistanceM: 0.2, peakFactorDb: 18, inputId: "recorder-line",
-    receiverKey: "r", half: 0, packKey: "p",
-  }, t));
+  const channelId = await db.write((t) => insertChannel(db, dayId, ordinary, t));
   const change = (what: string, packKey: string) => db.write((t) => changeChannel(db, { channelId, seenVersion: 1, atMs: 7, what, change: { packKey } }, t));
   const [first, second] = await Promise.all([change("to q", "q"), change("to s", "s")]);
   expect(first).toBeNull();

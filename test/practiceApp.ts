@@ -34,7 +34,7 @@ export async function practiceApp(speed = 3000): Promise<PracticeApp> {
   const db = await openDatabase(join(folder, "practice.sqlite"));
   const standIn = await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: null, speed, nowMs: () => nowMs });
   const register = await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]);
-  const app: AppContext = { db, realNowMs: () => nowMs, rig: httpRig(standIn.url), register: httpRegister(register.url), scans: new ScanJobs() };
+  const app: AppContext = { db, realNowMs: () => nowMs, rig: httpRig(standIn.url), register: httpRegister(register.url), scans: new ScanJobs(), who: null };
   const dayId = await seedPracticeDay(app);
   return {
     app, dayId, pass: (ms) => { nowMs += ms; },
@@ -52,7 +52,7 @@ export async function ownApp(nowMs: number): Promise<{ app: AppContext; stop: ()
   const folder = mkdtempSync(join(tmpdir(), "plain-channel-own-"));
   const db = await openDatabase(join(folder, "plain-channel.sqlite"));
   return {
-    app: { db, realNowMs: () => nowMs, rig: null, register: null, scans: new ScanJobs() },
+    app: { db, realNowMs: () => nowMs, rig: null, register: null, scans: new ScanJobs(), who: null },
     stop: async () => {
       await db.close();
       rmSync(folder, { recursive: true, force: true });

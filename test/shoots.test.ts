@@ -6,7 +6,8 @@ import { moveTo } from "../server/services/moves.server";
 import { addPlace, changePlace, copyPlace, type PlaceTold, removePlace, undoPlaces } from "../server/services/places.server";
 import { getPreparation, importScenes, putScene, removeScene } from "../server/services/preparation.server";
 import { changeDay, copyDay, getShoots, newShoot, renameShootTo } from "../server/services/shoots.server";
-import { recordSeen } from "../server/services/syncs.server";
+import { PROOF, type ProofPart } from "../core/day/proofParts";
+import { recordSeen, takeSyncBack } from "../server/services/syncs.server";
 import { addTalker, addTalkersOfScenes, changeTalker, removeTalker, restoreTalker } from "../server/services/talkers.server";
 import { undoList } from "../server/services/versionedLists.server";
 import { acceptPlan } from "../server/services/plans.server";
@@ -162,12 +163,28 @@ test("without anything that can be driven: what hands and eyes did is recorded, 
   await saw({ what: "pack-shows", frequencyHz: hz + 25_000 });
   expect(await code()).toBe("pack-elsewhere");
   await saw({ what: "pack-shows", frequencyHz: hz });
-  await saw({ what: "proof", isClear: false, hasRf: false, hasAudio: false });
+  const tick = (part: ProofPart, outcome: string = PROOF[part].good[0], shown: string | null = null) => saw({ what: "proof", part, outcome, shown });
+  await tick("silent", "steady", "12");
   expect(await code()).toBe("someone-there");
-  await saw({ what: "proof", isClear: true, hasRf: true, hasAudio: false });
+  await tick("silent");
+  await tick("phones");
+  await tick("rf", "full", "40");
+  expect(await code()).toBe("not-proved");
+  const parts = ada!.proofParts.filter((part) => part !== "kept");
+  for (const part of parts) if (part !== "voice") await tick(part);
+  const muted = await tick("voice", "nothing");
   expect(await code()).toBe("no-audio");
-  await saw({ what: "proof", isClear: true, hasRf: true, hasAudio: true });
+  // taken back at once; what is not the newest any more stays
+  if (!muted.ok) throw new Error();
+  expect((await takeSyncBack(own.app, dayId, muted.value)).ok).toBe(true);
+  expect(await code()).toBe("not-proved");
+  expect(await takeSyncBack(own.app, dayId, muted.value - 1 - parts.length)).toMatchObject({ ok: false });
+  await tick("voice");
   expect(await code()).toBe("proved");
+  expect(await tick("voice", "sideways")).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
+  await saw({ what: "cells" });
+  expect((await view()).channels[0]!.state.sync).toMatchObject({ code: "proof-stale", why: "cells" });
+  expect((await view()).channels[0]!.proof.find((p) => p.part === "rf")!.record).toMatchObject({ who: null });
 });
 
 test("systems that choose for themselves: no pick, paired and proved; too many for a room, too far", async () => {
@@ -184,7 +201,7 @@ test("systems that choose for themselves: no pick, paired and proved; too many f
   expect([first!.state.frequency.code, first!.state.sync.code]).toEqual(["chooses-itself", "pack-not-synced"]);
   expect((await view()).steps.map((s) => s.code)).toContain("pair-pack");
   await recordSeen(own.app, dayId, first!.id, { what: "pack-shows", frequencyHz: 0 });
-  await recordSeen(own.app, dayId, first!.id, { what: "proof", isClear: true, hasRf: true, hasAudio: true });
+  for (const part of first!.proofParts) await recordSeen(own.app, dayId, first!.id, { what: "proof", part, outcome: PROOF[part].good[0], shown: null });
   expect((await view()).channels[0]!.state.sync.code).toBe("proved");
   const [room] = (await view()).places;
   await changePlace(own.app, dayId, { placeId: room!.id, place: place({ name: "Hall", sketch: { setting: "indoors", walls: "open", wallCount: 0, distanceM: 45 } }), withScenes: false, seenVersion: 1 });

@@ -1,7 +1,7 @@
 import { gzipSync, zipSync } from "fflate";
 import { getDayView, requireDay, type DayView } from "../server/services/dayView.server";
-import { acceptPlan, pickBasis, restorePlan } from "../server/services/plans.server";
-import { allPacksOff, handlePack, prove, screwAntennaOn, setReceivers, syncPack, usePack } from "../server/services/syncs.server";
+import { acceptPlan, moveToSpare, pickBasis, restorePlan } from "../server/services/plans.server";
+import { allPacksOff, handlePack, prove, screwAntennaOn, setReceivers, shareChannel, syncPack, usePack } from "../server/services/syncs.server";
 import { keepLevel, keepPlace } from "../server/services/channelChecks.server";
 import { moveTo } from "../server/services/moves.server";
 import { moveClockOn } from "../server/services/clock.server";
@@ -55,7 +55,7 @@ describe("the whole way at the net loft", () => {
     expect(of(start, "Irsa").pack).toMatchObject({ isOn: true, frequencyHz: 496_300_000 });
 
     const day = await syncedDay();
-    for (const c of day.channels) expect(await prove(app, dayId, c.id)).toMatchObject({ ok: true, value: { isClear: true, hasRf: true, hasAudio: c.talker !== "Agnete" } });
+    for (const c of day.channels) expect([c.talker, await prove(app, dayId, c.id)]).toEqual([c.talker, { ok: true, value: c.talker === "Agnete" ? { part: "voice", outcome: "nothing" } : c.talker === "Nils" ? { part: "antennas", outcome: "only A serves" } : null }]);
     expect(of(await view(), "Agnete").state.sync.code).toBe("no-audio");
     await handlePack(app, dayId, of(day, "Agnete").packKey, { isMuted: false });
     await prove(app, dayId, of(day, "Agnete").id);
@@ -295,7 +295,7 @@ describe("sync", () => {
     const [marit, tobiah] = [of(day, "Marit"), of(day, "Tobiah")];
     // Tobiah's pack is put where Marit's receiver listens
     await practice.app.rig!.sync(marit.receiverKey, marit.half, tobiah.packKey);
-    expect(await prove(practice.app, practice.dayId, marit.id)).toMatchObject({ ok: true, value: { isClear: false } });
+    expect(await prove(practice.app, practice.dayId, marit.id)).toEqual({ ok: true, value: { part: "silent", outcome: "steady" } });
     const after = await view();
     expect(of(after, "Marit").state.sync.code).toBe("someone-there");
     expect(after.steps.map((s) => s.code)).toContain("someone-there");
@@ -305,7 +305,37 @@ describe("sync", () => {
     const day = await syncedDay();
     const nils = of(day, "Nils");
     await handlePack(practice.app, practice.dayId, nils.packKey, { isMicPlugged: false });
-    expect(await prove(practice.app, practice.dayId, nils.id)).toMatchObject({ ok: true, value: { isClear: true, hasRf: true, hasAudio: false } });
+    await practice.app.rig!.practice!.screwAntennaOn(nils.receiverKey);
+    expect(await prove(practice.app, practice.dayId, nils.id)).toEqual({ ok: true, value: { part: "voice", outcome: "nothing" } });
+    await handlePack(practice.app, practice.dayId, nils.packKey, { isMicPlugged: true, isStored: true });
+    expect(await prove(practice.app, practice.dayId, nils.id)).toEqual({ ok: true, value: null });
+    expect(of(await view(), "Nils").state.sync.code).toBe("proved");
+  });
+
+  test("somebody is on it: one press moves that channel alone to a spare; another pack on the same channel is allowed, and told while both are on", async () => {
+    const day = await syncedDay();
+    const [marit, tobiah] = [of(day, "Marit"), of(day, "Tobiah")];
+    await practice.app.rig!.sync(marit.receiverKey, marit.half, tobiah.packKey);
+    await prove(practice.app, practice.dayId, marit.id);
+    const moved = await moveToSpare(practice.app, practice.dayId, marit.id);
+    expect(moved).toMatchObject({ ok: true, value: { isSpare: true, talker: "Marit" } });
+    const after = await view();
+    expect(after.plan!.picks.filter((p) => p.channelId !== marit.id)).toEqual(day.plan!.picks.filter((p) => p.channelId !== marit.id));
+
+    const share = (packKey: string, how: "add" | "drop" | "first", seenVersion: number) => shareChannel(practice.app, practice.dayId, { channelId: marit.id, packKey, how, seenVersion });
+    expect(await share("pack-b", "add", marit.version)).toMatchObject({ ok: false, error: { changes: [{ what: "Pack B is with Tobiah" }] } });
+    expect(await share("pack-g", "add", marit.version)).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
+    expect((await share("pack-f", "add", marit.version)).ok).toBe(true);
+    await setReceivers(practice.app, practice.dayId, [marit.id]);
+    for (const packKey of ["pack-a", "pack-f"]) {
+      await handlePack(practice.app, practice.dayId, packKey, { isOn: true });
+      expect((await syncPack(practice.app, practice.dayId, marit.id, packKey)).ok).toBe(true);
+    }
+    expect(of(await view(), "Marit").state.sync).toMatchObject({ code: "two-on", packKeys: ["pack-a", "pack-f"] });
+    await handlePack(practice.app, practice.dayId, "pack-f", { isOn: false });
+    expect(of(await view(), "Marit").state.sync.code).toBe("not-proved");
+    expect((await share("pack-f", "first", marit.version + 1)).ok).toBe(true);
+    expect(of(await view(), "Marit")).toMatchObject({ packKey: "pack-f", also: [{ packKey: "pack-a" }] });
   });
 
   test("two windows giving one channel a pack: the later is told what changed", async () => {

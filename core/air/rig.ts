@@ -16,6 +16,8 @@ export interface RigReceiver {
   halvesHz: number[];
   /** An antenna that is off or loose; absent: both are on. */
   deaf?: "A" | "B" | null;
+  /** Whether it shows who is heard; absent: it does not. */
+  tells?: boolean;
 }
 
 export interface RigPack {
@@ -31,6 +33,8 @@ export interface RigPack {
   storesByHand?: boolean;
   /** What it comes back with when its number was not stored; absent or null: it is stored. */
   keptHz?: number | null;
+  /** What it calls itself; absent: as it left its maker. */
+  name?: string;
   wear: Wear;
 }
 
@@ -70,6 +74,8 @@ export interface MeterReading {
   hasAudio: boolean;
   /** Peak of the audio, dB under the receiver's full scale; null when squelched. */
   audioDbfs: number | null;
+  /** The pack that is heard, as it tells itself; null where the receiver does not show it, or hears none. */
+  partner: { name: string } | null;
 }
 
 export type RigError =
@@ -145,7 +151,7 @@ export function rigMeter(site: Site, rig: Rig, receiver: RigReceiver, half: numb
   const isOpen = Math.max(rfADbm, rfBDbm) > noiseDbm + SQUELCH_OVER_NOISE_DB;
   const hasAudio = isOpen && pack !== undefined && !pack.isMuted && pack.isMicPlugged;
   const speech = seededRandom(hashText(`${receiver.key}|${half}|speech|${Math.floor(timeMs / 150)}`))();
-  return { rfADbm, rfBDbm, hasAudio, audioDbfs: hasAudio ? -30 + 18 * speech : isOpen ? -75 : null };
+  return { rfADbm, rfBDbm, hasAudio, audioDbfs: hasAudio ? -30 + 18 * speech : isOpen ? -75 : null, partner: receiver.tells && isOpen && pack ? { name: pack.name ?? pack.key } : null };
 }
 
 /** The rig with other units: those that stay keep how they are set, what a new one brings is its own. Settings that a unit cannot have any more give way. */
@@ -159,8 +165,8 @@ export function fitOutRig(rig: Rig, units: Pick<Rig, "receivers" | "packs">): Ri
     packs: units.packs.map((p) => {
       const known = rig.packs.find((k) => k.key === p.key);
       if (!known) return p;
-      const { isOn, isMuted, isMicPlugged } = known;
-      return { ...p, isOn, isMuted, isMicPlugged, keptHz: known.keptHz ?? null, frequencyHz: canBeSet(p.tuning, known.frequencyHz) ? known.frequencyHz : p.frequencyHz };
+      const { isOn, isMuted, isMicPlugged, name = p.name } = known;
+      return { ...p, ...(name === undefined ? {} : { name }), isOn, isMuted, isMicPlugged, keptHz: known.keptHz ?? null, frequencyHz: canBeSet(p.tuning, known.frequencyHz) ? known.frequencyHz : p.frequencyHz };
     }),
   };
 }
@@ -183,8 +189,8 @@ export function rigTune(rig: Rig, key: string, half: number, frequencyHz: number
   return { ok: true, value: { ...rig, receivers } };
 }
 
-/** Copies a half's frequency to a pack held before its infrared window: the pack must be on and able to go there. */
-export function rigSync(rig: Rig, key: string, half: number, packKey: string): { ok: true; value: Rig } | { ok: false; error: RigError } {
+/** Copies a half's frequency, and a name where one is given, to a pack held before its infrared window: the pack must be on and able to go there. */
+export function rigSync(rig: Rig, key: string, half: number, packKey: string, name?: string): { ok: true; value: Rig } | { ok: false; error: RigError } {
   const receiver = rig.receivers.find((r) => r.key === key);
   const pack = rig.packs.find((p) => p.key === packKey);
   const frequencyHz = receiver?.halvesHz[half];
@@ -193,7 +199,7 @@ export function rigSync(rig: Rig, key: string, half: number, packKey: string): {
   if (!pack.isOn) return { ok: false, error: { code: "pack-is-off", key: packKey } };
   const wrong = tuningError(packKey, pack.tuning, frequencyHz);
   if (wrong) return { ok: false, error: wrong };
-  return { ok: true, value: { ...rig, packs: rig.packs.map((p) => (p === pack ? { ...p, frequencyHz, keptHz: p.storesByHand && p.frequencyHz !== frequencyHz ? (p.keptHz ?? p.frequencyHz) : (p.keptHz ?? null) } : p)) } };
+  return { ok: true, value: { ...rig, packs: rig.packs.map((p) => (p === pack ? { ...p, ...(name === undefined ? {} : { name }), frequencyHz, keptHz: p.storesByHand && p.frequencyHz !== frequencyHz ? (p.keptHz ?? p.frequencyHz) : (p.keptHz ?? null) } : p)) } };
 }
 
 function tuningError(key: string, tuning: readonly TuningRange[], frequencyHz: number): RigError | null {

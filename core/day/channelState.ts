@@ -1,5 +1,7 @@
 import type { Stretch } from "../regions/region";
 import type { Channel, DayFacts, RescanRule, SweepRecord, SyncRecord } from "./facts";
+import { isNeeded, type ProofState, proofStates } from "./proof";
+import type { ProofChange, ProofPart } from "./proofParts";
 
 /** How a part of a channel stands. `done` holds now; `stale` held once; `problem` needs a hand; `todo` was not begun. */
 export type Status = "done" | "stale" | "problem" | "todo";
@@ -14,14 +16,20 @@ export type FrequencyState =
   | { status: "done"; code: "picked"; frequencyHz: number };
 
 export type SyncState =
-  | { status: "todo"; code: "no-frequency" | "receiver-not-set" | "pack-not-synced" | "not-stored" | "not-proved" }
+  | { status: "todo"; code: "no-frequency" | "receiver-not-set" | "pack-not-synced" | "not-stored" }
+  | { status: "todo"; code: "not-proved"; left: ProofPart[] }
   | { status: "problem"; code: "pack-elsewhere"; packHz: number }
   | { status: "problem"; code: "pack-cannot"; ranges: Stretch[] }
   | { status: "problem"; code: "someone-there"; strongestDbm: number | null }
   | { status: "problem"; code: "no-rf" | "no-audio" }
   /** One of the two antennas hears next to nothing. */
   | { status: "problem"; code: "one-antenna"; deaf: "A" | "B" }
-  | { status: "stale"; code: "proved-elsewhere"; placeId: number }
+  /** Anything else that the proof showed. */
+  | { status: "problem"; code: "proof-bad"; part: ProofPart; outcome: string }
+  /** More than one pack of the position is on the air. */
+  | { status: "problem"; code: "two-on"; packKeys: string[] }
+  /** Proved once, and something came between: these parts are to be seen again. */
+  | { status: "stale"; code: "proof-stale"; why: ProofChange; parts: ProofPart[]; placeId: number }
   | { status: "done"; code: "proved"; atMs: number };
 
 export type LevelState =
@@ -50,8 +58,8 @@ export const SCAN_GOOD_FOR_MS = 4 * 3_600_000;
 export const LEAST_MARGIN_DB = 10;
 /** What stands for the frequency of a system that chooses for itself, in records of pairing and proof. */
 export const SELF_CHOSEN_HZ = 0;
-/** Two antennas of one receiver that differ by more over a whole look are not both there: fading takes less (common practice, no published source). */
-const DEAF_DB = 15;
+/** Carriers this near each other are on one frequency. */
+const SAME_CARRIER_HZ = 100_000;
 /** A place check holds while the carrier stays this near. */
 const SAME_BAND_HZ = 10e6;
 
@@ -92,18 +100,37 @@ function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null
   if (packHz !== frequencyHz) return { status: "problem", code: "pack-elsewhere", packHz };
   const pack = facts.reports?.packs[channel.packKey];
   if (pack?.isOn && pack.isStored === false) return { status: "todo", code: "not-stored" };
-  // a proof counts for this frequency and this pack; the silent test comes before the live one
-  const off = mine.findLast((s) => s.kind === "proof-off" && s.frequencyHz === frequencyHz);
-  const on = mine.findLast((s) => s.kind === "proof-on" && s.frequencyHz === frequencyHz && s.packKey === channel.packKey);
-  const synced = mine.findLast((s) => s.kind === "pack-synced" && s.packKey === channel.packKey);
-  if (off?.kind === "proof-off" && !off.isClear) return { status: "problem", code: "someone-there", strongestDbm: off.strongestDbm };
-  if (on?.kind !== "proof-on" || !off || on.atMs < off.atMs || (synced && on.atMs < synced.atMs)) return { status: "todo", code: "not-proved" };
-  if (!on.hasRf) return { status: "problem", code: "no-rf" };
-  if (!on.hasAudio) return { status: "problem", code: "no-audio" };
-  const [aDbm = 0, bDbm = 0] = on.antennasDbm ?? [];
-  if (Math.abs(aDbm - bDbm) >= DEAF_DB) return { status: "problem", code: "one-antenna", deaf: aDbm < bDbm ? "A" : "B" };
-  if (on.placeId !== facts.currentPlaceId) return { status: "stale", code: "proved-elsewhere", placeId: on.placeId };
-  return { status: "done", code: "proved", atMs: on.atMs };
+  const on = packsOn(facts, channel, frequencyHz);
+  if (on.length > 1) return { status: "problem", code: "two-on", packKeys: on };
+  const proof = channelProof(facts, channel, frequencyHz).filter(isNeeded);
+  const bad = proof.find((p) => p.status === "problem")?.record;
+  if (bad) return problemOf(bad.part, bad.outcome, bad.strongestDbm);
+  const stale = proof.filter((p) => p.status === "stale");
+  const todo = proof.filter((p) => p.status === "todo");
+  const [first] = stale;
+  if (todo.length > 0) return { status: "todo", code: "not-proved", left: [...stale, ...todo].map((p) => p.part) };
+  if (first) return { status: "stale", code: "proof-stale", why: first.why!, parts: stale.map((p) => p.part), placeId: first.record!.placeId };
+  return { status: "done", code: "proved", atMs: Math.max(...proof.map((p) => p.record!.atMs)) };
+}
+
+/** How each part of a channel's proof stands on a frequency. */
+export const channelProof = (facts: DayFacts, { id, proofParts, packKey, receiverKey }: Channel, frequencyHz: number): ProofState[] =>
+  proofStates({ parts: proofParts, records: facts.syncs.filter((s) => s.channelId === id), frequencyHz, packKey, receiverKey, placeId: facts.currentPlaceId });
+
+/** The packs of a position that are on the air on its frequency now, by their own word. */
+function packsOn(facts: DayFacts, { packKey, also }: Channel, frequencyHz: number): string[] {
+  return [packKey, ...also.map((a) => a.packKey)].filter((key) => {
+    const report = facts.reports?.packs[key];
+    return report?.isOn === true && Math.abs(report.frequencyHz - frequencyHz) < SAME_CARRIER_HZ;
+  });
+}
+
+function problemOf(part: ProofPart, outcome: string, strongestDbm: number | null): SyncState {
+  if (part === "silent" || part === "phones") return { status: "problem", code: "someone-there", strongestDbm };
+  if (part === "rf" && outcome === "none") return { status: "problem", code: "no-rf" };
+  if (part === "voice" && outcome === "nothing") return { status: "problem", code: "no-audio" };
+  if (part === "antennas") return { status: "problem", code: "one-antenna", deaf: outcome === "only A serves" ? "B" : "A" };
+  return { status: "problem", code: "proof-bad", part, outcome };
 }
 
 function levelState(facts: DayFacts, channel: Channel): LevelState {
@@ -131,7 +158,7 @@ export function receiverHz(facts: DayFacts, channel: Channel, syncs: readonly Sy
   const reported = facts.reports?.receivers[channel.receiverKey]?.halvesHz[channel.half];
   if (reported !== undefined) return reported;
   const last = syncs.findLast((s) => s.kind === "receiver-set");
-  return last?.frequencyHz ?? null;
+  return last?.kind === "receiver-set" ? last.frequencyHz : null;
 }
 
 /** What the pack is on: what it says while it is on, else what was recorded last for this very pack. */
@@ -139,7 +166,7 @@ export function packFrequencyHz(facts: DayFacts, channel: Channel, syncs: readon
   const reported = facts.reports?.packs[channel.packKey];
   if (reported?.isOn) return reported.frequencyHz;
   const last = syncs.findLast((s) => s.kind === "pack-synced" && s.packKey === channel.packKey);
-  return last?.frequencyHz ?? null;
+  return last?.kind === "pack-synced" ? last.frequencyHz : null;
 }
 
 /** The scan that answers for the place where the unit is: the newest taken there on the same side of the door, or with a daily rule the newest of the day. */

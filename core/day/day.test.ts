@@ -1,11 +1,13 @@
 import { channelState, countingScan } from "./channelState";
 import type { Channel, DayFacts, SyncRecord } from "./facts";
 import { nextSteps } from "./nextSteps";
+import { antennasOf, proofPartsOf, rfOf, silenceOf, usualFigure } from "./proof";
+import { PROOF, PROOF_PARTS, type ProofPart } from "./proofParts";
 
 const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
 const channel = (id: number): Channel => ({
   id, number: id, talker: `T${id}`, mark: "T", part: "", moves: "", effort: "normal", wear: "chest", receiverLabel: "R", receiverKey: "r1", half: id - 1,
-  packLabel: `Pack ${id}`, packKey: `p${id}`, meets: "tunes", tuning, packTuning: tuning, version: 1,
+  packLabel: `Pack ${id}`, packKey: `p${id}`, meets: "tunes", tuning, packTuning: tuning, also: [], packName: `T${id}`, proofParts: [...PROOF_PARTS], version: 1,
 });
 const f1 = 500e6;
 const f2 = 510e6;
@@ -17,11 +19,13 @@ const empty = (): DayFacts => ({
     { id: 2, name: "Quay", setting: "outdoors", note: "", startMs: 200 * minute, endMs: 300 * minute },
   ],
 });
+const seen = (channelId: number, frequencyHz: number, atMs: number, part: ProofPart, outcome: string = PROOF[part].good[0]): SyncRecord => ({
+  kind: "proof", channelId, placeId: 1, atMs, who: null, part, outcome, frequencyHz, packKey: `p${channelId}`, receiverKey: "r1", strongestDbm: null, antennasDbm: null, shown: null,
+});
 const proofs = (channelId: number, frequencyHz: number, atMs: number): SyncRecord[] => [
-  { kind: "receiver-set", channelId, placeId: 1, atMs, frequencyHz },
-  { kind: "pack-synced", channelId, placeId: 1, atMs: atMs + 1, frequencyHz, packKey: `p${channelId}` },
-  { kind: "proof-off", channelId, placeId: 1, atMs: atMs + 2, frequencyHz, isClear: true, strongestDbm: -110 },
-  { kind: "proof-on", channelId, placeId: 1, atMs: atMs + 3, frequencyHz, packKey: `p${channelId}`, hasRf: true, hasAudio: true, strongestDbm: -50 },
+  { kind: "receiver-set", channelId, placeId: 1, atMs, frequencyHz, who: null },
+  { kind: "pack-synced", channelId, placeId: 1, atMs: atMs + 1, frequencyHz, packKey: `p${channelId}`, who: null },
+  ...PROOF_PARTS.map((part, i) => seen(channelId, frequencyHz, atMs + 2 + i, part)),
 ];
 const finished = (): DayFacts => ({
   ...empty(),
@@ -50,7 +54,7 @@ test("a finished place leaves only the move", () => {
 
 test("moving makes stale what depends on the place, and only that", () => {
   const moved = { ...finished(), currentPlaceId: 2, nowMs: 210 * minute };
-  expect(parts(moved)).toEqual(["picked-elsewhere", "proved-elsewhere", "set", "checked-elsewhere"]);
+  expect(parts(moved)).toEqual(["picked-elsewhere", "proof-stale", "set", "checked-elsewhere"]);
   expect(codes(moved)).toEqual(["scan", "pick", "place"]);
   expect(codes({ ...finished(), nowMs: 201 * minute })[0]).toBe("move");
 });
@@ -69,7 +73,7 @@ test("a new frequency undoes the proof; the old pack is told apart", () => {
   const facts = finished();
   facts.plan = { ...facts.plan!, picks: [{ channelId: 1, frequencyHz: 520e6 }, { channelId: 2, frequencyHz: f2 }] };
   expect(parts(facts)[1]).toBe("receiver-not-set");
-  facts.syncs.push({ kind: "receiver-set", channelId: 1, placeId: 1, atMs: 20 * minute, frequencyHz: 520e6 });
+  facts.syncs.push({ kind: "receiver-set", channelId: 1, placeId: 1, atMs: 20 * minute, frequencyHz: 520e6, who: null });
   expect(channelState(facts, facts.channels[0]!).sync).toEqual({ status: "problem", code: "pack-elsewhere", packHz: f1 });
   expect(nextSteps(facts)[0]).toMatchObject({ code: "sync-pack", channelIds: [1], packHz: f1, frequencyHz: 520e6 });
 });
@@ -88,10 +92,10 @@ test("a pack of another block, an occupied frequency, no audio", () => {
   never.channels[0] = { ...channel(1), meets: "never", tuning: [] };
   expect([parts(never)[0], parts(never)[1]]).toEqual(["no-common-tuning", "pack-cannot"]);
   const heard = finished();
-  heard.syncs.push({ kind: "proof-off", channelId: 1, placeId: 1, atMs: 20 * minute, frequencyHz: f1, isClear: false, strongestDbm: -70 });
+  heard.syncs.push(seen(1, f1, 20 * minute, "silent", "steady"));
   expect(parts(heard)[1]).toBe("someone-there");
   const silent = finished();
-  silent.syncs.push({ ...proofs(1, f1, 25 * minute)[2]! }, { kind: "proof-on", channelId: 1, placeId: 1, atMs: 26 * minute, frequencyHz: f1, packKey: "p1", hasRf: true, hasAudio: false, strongestDbm: -50 });
+  silent.syncs.push(seen(1, f1, 26 * minute, "voice", "nothing"));
   expect(codes(silent)[0]).toBe("fault");
 });
 
@@ -100,8 +104,51 @@ test("another pack in hand needs its own sync and proof; the live test alone pro
   swapped.channels[0] = { ...channel(1), packKey: "p9" };
   expect(parts(swapped)[1]).toBe("pack-not-synced");
   const unproved = finished();
-  unproved.syncs = unproved.syncs.filter((s) => s.kind !== "proof-off");
-  expect(parts(unproved)[1]).toBe("not-proved");
+  unproved.syncs = unproved.syncs.filter((s) => s.kind !== "proof" || s.part !== "silent");
+  expect(channelState(unproved, unproved.channels[0]!).sync).toEqual({ status: "todo", code: "not-proved", left: ["silent"] });
+});
+
+test("each change makes its own parts of a proof stale, and says which; the rest holds", () => {
+  const after = (change: (facts: DayFacts) => void) => {
+    const facts = finished();
+    change(facts);
+    const { sync } = channelState(facts, facts.channels[0]!);
+    return sync.code === "proof-stale" ? [sync.why, sync.parts] : sync.code;
+  };
+  const at = { channelId: 1, placeId: 1, atMs: 20 * minute, who: null };
+  expect(after((f) => f.syncs.push({ ...at, kind: "cells", packKey: "p1" }))).toEqual(["cells", ["rf", "partner", "voice", "mute"]]);
+  expect(after((f) => f.syncs.push({ ...at, kind: "cells", packKey: "p2" }))).toBe("proved");
+  expect(after((f) => f.syncs.push({ ...at, kind: "pack-synced", packKey: "p1", frequencyHz: f1 }))).toEqual(["synced", ["rf", "partner", "voice"]]);
+  expect(after((f) => { f.currentPlaceId = 2; })).toEqual(["place", ["silent", "phones", "rf", "antennas"]]);
+  expect(after((f) => { f.channels[0] = { ...f.channels[0]!, receiverKey: "r2" }; })).toEqual(["receiver", ["silent", "phones", "rf", "antennas", "partner", "voice"]]);
+  // on another number nothing of the air or the link holds; what the hand does on the pack does, and so do the antennas
+  const moved = (f: DayFacts) => {
+    f.plan = { ...f.plan!, picks: [{ channelId: 1, frequencyHz: f1 + 1e6 }, ...f.plan!.picks.slice(1)] };
+    f.syncs.push({ ...at, kind: "receiver-set", frequencyHz: f1 + 1e6 }, { ...at, kind: "pack-synced", packKey: "p1", frequencyHz: f1 + 1e6 });
+  };
+  expect(after(moved)).toEqual(["plan", ["silent", "phones", "rf", "partner", "voice"]]);
+  // another pack was bad on this frequency: that is not held against this one
+  expect(after((f) => { f.syncs.push({ ...seen(1, f1, 20 * minute, "voice", "nothing"), packKey: "p9" } as SyncRecord); })).toBe("proved");
+});
+
+test("a receiver and a pack are proved by what they have; the usual figure of a receiver is the middle of those noted", () => {
+  expect(proofPartsOf({ diversity: "none" }, { hasMute: false })).toEqual(["silent", "phones", "rf", "voice", "kept"]);
+  expect(proofPartsOf({ diversity: "one-path", tells: ["battery"] }, {})).toEqual([...PROOF_PARTS]);
+  const noted = ["40", "38", "full", "41", "15"].map((shown, i): SyncRecord => ({ ...seen(1, f1, i, "rf"), shown } as SyncRecord));
+  expect([usualFigure(noted, "r1"), usualFigure(noted, "r2"), usualFigure(noted.slice(0, 1), "r1")]).toEqual([40, null, null]);
+  expect([silenceOf([-110, -104]), silenceOf([-110, -80]), silenceOf([-70, -80])]).toEqual(["nothing", "flickers", "steady"]);
+  expect([-110, -90, -60, -20].map(rfOf)).toEqual(["none", "weak", "full", "red"]);
+  expect([antennasOf([-60, -66]), antennasOf([-60, -84]), antennasOf([-84, -60])]).toEqual(["both take turns", "only A serves", "only B serves"]);
+});
+
+test("two packs of one position: allowed, and told while both are on", () => {
+  const facts = finished();
+  facts.channels[0] = { ...channel(1), also: [{ packKey: "h1", packLabel: "Hand 1", tuning }] };
+  expect(parts(facts)[1]).toBe("proved");
+  const reports = (hz: number) => ({ receivers: { r1: { halvesHz: [f1, f2] } }, packs: { p1: { isOn: true, frequencyHz: f1 }, h1: { isOn: true, frequencyHz: hz } } });
+  expect(channelState({ ...facts, reports: reports(f1) }, facts.channels[0]!).sync).toEqual({ status: "problem", code: "two-on", packKeys: ["p1", "h1"] });
+  expect(nextSteps({ ...facts, reports: reports(f1) })[0]).toMatchObject({ code: "two-on", channelIds: [1] });
+  expect(channelState({ ...facts, reports: reports(f1 + 2e6) }, facts.channels[0]!).sync.code).toBe("proved");
 });
 
 test("age, voice, thin margins", () => {

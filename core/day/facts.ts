@@ -1,6 +1,7 @@
 import type { Effort } from "../audio/levelChain";
 import type { Wear } from "../radio/antenna";
 import type { TuningRange } from "../coordination/request";
+import type { ProofPart } from "./proofParts";
 
 /** What is known of a day: who, where, with what, and what happened. Times are milliseconds of the day's own wall clock. */
 export interface Place {
@@ -31,6 +32,12 @@ export interface Channel {
   /** Where both ends can be; empty unless they tune. */
   tuning: TuningRange[];
   packTuning: TuningRange[];
+  /** Other packs of the same position: a handheld beside the bodypack. They share the frequency, and only one may be on. */
+  also: { packKey: string; packLabel: string; tuning: TuningRange[] }[];
+  /** What its pack is to be called on its own display. */
+  packName: string;
+  /** What its two ends can be proved by. */
+  proofParts: ProofPart[];
   version: number;
 }
 
@@ -52,12 +59,20 @@ export interface PlanRecord {
   picks: { channelId: number; frequencyHz: number }[];
 }
 
-/** `strongestDbm` is null where somebody watched a meter that nobody can ask. */
-export type SyncRecord = { channelId: number; placeId: number; atMs: number } & (
+/** One thing that was done or seen, by whom: null at the cart. */
+export type SyncRecord = { channelId: number; placeId: number; atMs: number; who: string | null } & (
   | { kind: "receiver-set"; frequencyHz: number }
   | { kind: "pack-synced"; frequencyHz: number; packKey: string }
-  | { kind: "proof-off"; frequencyHz: number; isClear: boolean; strongestDbm: number | null }
-  | { kind: "proof-on"; frequencyHz: number; packKey: string; hasRf: boolean; hasAudio: boolean; strongestDbm: number | null; /** What each antenna heard; null where nobody can tell, or there is one. */ antennasDbm?: [number, number] | null }
+  /** Fresh or charged cells went into a pack. */
+  | { kind: "cells"; packKey: string }
+  | {
+    kind: "proof"; part: ProofPart; outcome: string; frequencyHz: number; packKey: string; receiverKey: string;
+    /** Measured; null where somebody watched a meter that nobody can ask. */
+    strongestDbm: number | null;
+    antennasDbm: [number, number] | null;
+    /** What the receiver's own scale read, as noted by hand. */
+    shown: string | null;
+  }
 );
 
 export interface LevelRecord {

@@ -16,12 +16,12 @@ export type NoPair = "no-receiver-channel" | "no-pack" | "none-fit";
 /** The free pair to give to one more talker: one that works together, may transmit here as it is set, and leaves the most pairs for those who come after.
  * @param taken - what channels rest on already
  * @returns the pair, or what there is too little of */
-export function freePair(kit: Kit, region: Region, units: readonly CaseUnit[], taken: readonly { receiverKey: string; half: number; packKey: string }[]): { pair: FreePair } | { why: NoPair } {
+export function freePair(kit: Kit, region: Region, units: readonly CaseUnit[], taken: readonly { receiverKey: string; half: number; packKey: string }[], takenPacks: readonly string[] = []): { pair: FreePair } | { why: NoPair } {
   const halves = units.filter((u) => u.kind === "receiver").flatMap((unit) => {
     const model = receiverModel(kit, unit.modelId);
     return Array.from({ length: model.halves }, (_, half) => ({ unit, model, half }));
   }).filter((h) => !taken.some((t) => t.receiverKey === h.unit.key && t.half === h.half));
-  const packs = units.filter((u) => u.kind === "pack" && !taken.some((t) => t.packKey === u.key)).map((unit) => ({ unit, model: packModel(kit, unit.modelId) }));
+  const packs = units.filter((u) => u.kind === "pack" && !taken.some((t) => t.packKey === u.key) && !takenPacks.includes(u.key)).map((unit) => ({ unit, model: packModel(kit, unit.modelId) }));
   if (halves.length === 0) return { why: "no-receiver-channel" };
   if (packs.length === 0) return { why: "no-pack" };
   const pairs = halves.flatMap((h) => packs.filter((p) => endsMeet(h, p)).map((p) => ({

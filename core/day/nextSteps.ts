@@ -1,5 +1,6 @@
 import { channelState, countingScan, scanGoodForMs, type ChannelState } from "./channelState";
 import type { DayFacts } from "./facts";
+import type { ProofPart } from "./proofParts";
 
 export type Stage = "day" | "prepare" | "setup" | "kit" | "scan" | "pick" | "sync" | "level" | "place";
 
@@ -20,7 +21,8 @@ export type Step =
   | { code: "store-pack"; stage: "sync"; channelIds: number[]; frequencyHz: number }
   | { code: "swap-pack"; stage: "sync"; channelIds: number[]; frequencyHz: number }
   | { code: "someone-there"; stage: "pick"; channelIds: number[]; frequencyHz: number }
-  | { code: "fault"; stage: "sync"; channelIds: number[]; what: "no-rf" | "no-audio" | "one-antenna" }
+  | { code: "fault"; stage: "sync"; channelIds: number[]; what: "no-rf" | "no-audio" | "one-antenna" | "seen"; /** What the proof showed, where it is none of these. */ seen?: { part: ProofPart; outcome: string } }
+  | { code: "two-on"; stage: "sync"; channelIds: number[]; packKeys: string[] }
   | { code: "prove"; stage: "sync"; channelIds: number[]; again: boolean }
   | { code: "level"; stage: "level"; channelIds: number[]; why: "none" | "voice-changed" | "clips" }
   | { code: "place"; stage: "place"; channelIds: number[]; why: "none" | "stale" | "thin" | "overload" }
@@ -89,8 +91,10 @@ function syncSteps(facts: DayFacts, states: ChannelState[], steps: Step[]): void
     else if (sync.code === "pack-cannot") steps.push({ code: "swap-pack", stage: "sync", channelIds: [channelId], frequencyHz });
     else if (sync.code === "someone-there") steps.push({ code: "someone-there", stage: "pick", channelIds: [channelId], frequencyHz });
     else if (sync.code === "no-rf" || sync.code === "no-audio" || sync.code === "one-antenna") steps.push({ code: "fault", stage: "sync", channelIds: [channelId], what: sync.code });
+    else if (sync.code === "proof-bad") steps.push({ code: "fault", stage: "sync", channelIds: [channelId], what: "seen", seen: { part: sync.part, outcome: sync.outcome } });
+    else if (sync.code === "two-on") steps.push({ code: "two-on", stage: "sync", channelIds: [channelId], packKeys: sync.packKeys });
     else if (sync.code === "not-proved") toProve.push(channelId);
-    else if (sync.code === "proved-elsewhere") again.push(channelId);
+    else if (sync.code === "proof-stale") again.push(channelId);
   }
   if (toProve.length > 0) steps.push({ code: "prove", stage: "sync", channelIds: toProve, again: false });
   if (again.length > 0) steps.push({ code: "prove", stage: "sync", channelIds: again, again: true });

@@ -11,7 +11,7 @@ export const CAUSE_IDS = Object.keys(CAUSES) as Cause[];
 
 export type CheckId =
   | "rf-off" | "rf-on" | "voice" | "recorder" | "pack-lamp" | "pack-number" | "receiver-number" | "blocks" | "restart" | "cell" | "others-off" | "own-packs" | "mute" | "tap"
-  | "wheels" | "worn" | "antennas" | "whip" | "off-body" | "nearer" | "walk" | "phones" | "identity" | "modulation" | "gain" | "lead" | "spectrum";
+  | "wheels" | "worn" | "antennas" | "off-body" | "nearer" | "walk" | "phones" | "identity" | "modulation" | "gain" | "lead" | "spectrum" | "others";
 
 /** A share of outcomes, or the one that is nearly always seen. */
 type Seen = string | Readonly<Record<string, number>>;
@@ -41,12 +41,12 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
   },
   "rf-on": {
     outcomes: ["none", "weak", "full", "red"], usual: "full", minutes: 0.2,
-    shows: { ...each(NO_RF, "none"), ...each(WEAK, { weak: 0.9, none: 0.05, full: 0.05 }), "wrong-block": { none: 0.8, weak: 0.2 }, "too-near": "red", "one-antenna-path": { full: 0.6, weak: 0.4 }, "gain-too-high": "full" },
+    shows: { ...each(NO_RF, "none"), ...each(WEAK, { weak: 0.9, none: 0.05, full: 0.05 }), "antenna-off": { weak: 0.6, full: 0.35, none: 0.05 }, "wrong-block": { none: 0.8, weak: 0.2 }, "too-near": "red", "one-antenna-path": { full: 0.6, weak: 0.4 }, "gain-too-high": "full" },
   },
   "voice": {
     outcomes: ["clear", "nothing", "hiss or breaks", "distorted", "somebody else"], usual: "clear", minutes: 0.3,
     shows: {
-      ...each(NO_RF, "nothing"), ...each(WEAK, { "hiss or breaks": 0.85, clear: 0.15 }), muted: "nothing", "microphone-out": "nothing", "microphone-broken": { nothing: 0.6, "hiss or breaks": 0.4 },
+      ...each(NO_RF, "nothing"), ...each(WEAK, { "hiss or breaks": 0.85, clear: 0.15 }), "antenna-off": { "hiss or breaks": 0.65, clear: 0.35 }, muted: "nothing", "microphone-out": "nothing", "microphone-broken": { nothing: 0.6, "hiss or breaks": 0.4 },
       "gain-too-low": { "hiss or breaks": 0.6, nothing: 0.4 }, "gain-too-high": "distorted", stranger: { "hiss or breaks": 0.55, "somebody else": 0.45 }, "own-second-pack": { "hiss or breaks": 0.7, "somebody else": 0.3 },
       product: "hiss or breaks", "broad-noise": "hiss or breaks", "too-near": { distorted: 0.6, "hiss or breaks": 0.4 }, "one-antenna-path": { clear: 0.5, "hiss or breaks": 0.5 }, "packs-crossed": "somebody else",
       "wrong-key": "nothing", "other-modulation": { "hiss or breaks": 0.5, nothing: 0.5 }, "phones-elsewhere": { "somebody else": 0.6, nothing: 0.4 },
@@ -66,7 +66,7 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
   },
   "receiver-number": { outcomes: ["as the plan", "another", "dark"], usual: "as the plan", minutes: 0.2, shows: { "receiver-elsewhere": "another", "receiver-off": "dark" } },
   "wheels": { outcomes: ["as the code says", "the two changed round", "another code"], usual: "as the code says", minutes: 0.6, needs: "wheels", shows: { "wheels-swapped": "the two changed round", "pack-elsewhere": "another code" } },
-  "blocks": { outcomes: ["the same", "not the same"], usual: "the same", minutes: 0.5, shows: { "wrong-block": "not the same" } },
+  "blocks": { outcomes: ["the same", "another block", "another make or kind"], usual: "the same", minutes: 0.4, shows: { "wrong-block": "another block", "other-modulation": { "another make or kind": 0.85, "the same": 0.15 } } },
   "restart": { outcomes: ["keeps its number", "comes back with another", "stays dark"], usual: "keeps its number", minutes: 1, shows: { "not-stored": "comes back with another", "pack-off": "keeps its number", "cell-empty": "stays dark", "cell-reversed": "stays dark" } },
   "cell": { outcomes: ["full, the right way", "empty", "low", "the wrong way round"], usual: "full, the right way", minutes: 1, touches: true, shows: { "cell-empty": "empty", "cell-low": "low", "cell-reversed": "the wrong way round" } },
   "others-off": {
@@ -78,6 +78,10 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     outcomes: ["quiet", "one narrow carrier", "broad and high"], usual: "quiet", minutes: 1,
     shows: { stranger: "one narrow carrier", "own-second-pack": { "one narrow carrier": 0.8, quiet: 0.2 }, product: { "one narrow carrier": 0.4, quiet: 0.6 }, "broad-noise": "broad and high" },
   },
+  "others": {
+    outcomes: ["only this one", "others too", "no other is on"], usual: { "only this one": 0.9, "no other is on": 0.1 }, minutes: 0.2,
+    shows: each(["antenna-off", "antenna-other-block", "one-antenna-path", "broad-noise", "receiver-off"], { "others too": 0.75, "only this one": 0.15, "no other is on": 0.1 }),
+  },
   "mute": {
     outcomes: ["mute off, plug locked", "mute on", "plug out or loose"], usual: "mute off, plug locked", minutes: 0.8, touches: true,
     shows: { muted: "mute on", "microphone-out": "plug out or loose" },
@@ -87,10 +91,9 @@ export const CHECKS: Readonly<Record<CheckId, Check>> = {
     outcomes: ["both on, of the right block", "one missing or loose", "of another block"], usual: "both on, of the right block", minutes: 0.4,
     shows: { "antenna-off": "one missing or loose", "antenna-other-block": "of another block" },
   },
-  "whip": { outcomes: ["straight and whole", "bent, loose or torn"], usual: "straight and whole", minutes: 1, touches: true, shows: { "whip-damaged": "bent, loose or torn" } },
-  "worn": { outcomes: ["free of skin", "on the skin or under a belt"], usual: "free of skin", minutes: 0.7, touches: true, shows: { "on-skin": "on the skin or under a belt" } },
+  "worn": { outcomes: ["straight, whole, free of skin", "bent, loose or torn", "on the skin or under a belt"], usual: "straight, whole, free of skin", minutes: 0.8, touches: true, shows: { "whip-damaged": "bent, loose or torn", "on-skin": "on the skin or under a belt" } },
   "off-body": { outcomes: ["much better", "the same"], usual: "the same", minutes: 1.5, touches: true, shows: { "on-skin": "much better", "too-far": { "much better": 0.3, "the same": 0.7 } } },
-  "nearer": { outcomes: ["much better", "the same", "worse"], usual: "the same", minutes: 1, shows: { "too-far": "much better", "too-near": "worse", "on-skin": { "much better": 0.4, "the same": 0.6 }, "cell-low": { "much better": 0.4, "the same": 0.6 } } },
+  "nearer": { outcomes: ["much better", "the same", "worse"], usual: "the same", minutes: 0.7, shows: { "too-far": "much better", "too-near": "worse", "on-skin": { "much better": 0.4, "the same": 0.6 }, "cell-low": { "much better": 0.4, "the same": 0.6 } } },
   "walk": { outcomes: ["both antennas take turns", "only one ever serves", "neither"], usual: "both antennas take turns", minutes: 0.7, shows: { "one-antenna-path": "only one ever serves", "antenna-off": { "only one ever serves": 0.85, neither: 0.15 }, ...each(NO_RF, "neither") } },
   "phones": { outcomes: ["on this channel", "on another"], usual: "on this channel", minutes: 0.2, shows: { "phones-elsewhere": "on another" } },
   "identity": { outcomes: ["its own", "another's", "none told"], usual: { "its own": 0.8, "none told": 0.2 }, minutes: 0.5, shows: { "packs-crossed": "another's", stranger: { "none told": 0.7, "its own": 0.3 }, ...each(NO_RF, "none told") } },

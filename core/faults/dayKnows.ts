@@ -1,3 +1,5 @@
+import { rfOf, silenceOf } from "../day/proof";
+import type { ProofPart } from "../day/proofParts";
 import type { DayKnows, Finding } from "./faultFinder";
 import type { Cause } from "./causes";
 
@@ -12,10 +14,8 @@ export interface ChannelKnowledge {
   isPaired: boolean;
   /** Another pack of ours is on within the channel's bandwidth. */
   isOtherOnIt: boolean;
-  /** The last proof with the pack off: whether it was silent. */
-  wasClearOff: boolean | null;
-  /** Whether one of its two antennas heard next to nothing in the last proof. */
-  isOneDeaf: boolean | null;
+  /** What the proof shows that still holds. */
+  proof: readonly { part: ProofPart; outcome: string }[];
   /** Predicted margin at this place, and whether it is too strong. */
   marginDb: number | null;
   isOverloaded: boolean | null;
@@ -25,9 +25,13 @@ export interface ChannelKnowledge {
 
 const THIN_DB = 10;
 const SAME_HZ = 5_000;
-const SILENT_BELOW_DBM = -95;
-const WEAK_BELOW_DBM = -80;
-const RED_ABOVE_DBM = -28;
+
+/** Parts of a proof that are looks of the finder, and what each outcome is called there. */
+const AS_LOOKS: Partial<Record<ProofPart, { check: Finding["check"]; says?: Record<string, string> }>> = {
+  silent: { check: "rf-off" }, rf: { check: "rf-on" }, voice: { check: "voice", says: { follows: "clear" } },
+  antennas: { check: "walk", says: { "both take turns": "both antennas take turns", "only A serves": "only one ever serves", "only B serves": "only one ever serves" } },
+  partner: { check: "identity", says: { "another’s": "another's", "nothing told": "none told" } },
+};
 
 /** What of that is as good as seen, and what it makes likelier or rules out. */
 export function knownOf(k: ChannelKnowledge): { findings: Finding[]; knows: DayKnows } {
@@ -37,8 +41,11 @@ export function knownOf(k: ChannelKnowledge): { findings: Finding[]; knows: DayK
   if (k.isPackOn !== null) weights["pack-off"] = k.isPackOn ? 0.02 : 40;
   if (k.pickHz !== null && k.packHz !== null && k.isPackOn === true) findings.push({ check: "pack-number", outcome: isSame(k.pickHz, k.packHz) ? "as the plan" : "another" });
   weights["own-second-pack"] = k.isOtherOnIt ? 60 : 0.3;
-  if (k.wasClearOff !== null) weights.stranger = k.wasClearOff ? 0.5 : 8;
-  if (k.isOneDeaf !== null) findings.push({ check: "walk", outcome: k.isOneDeaf ? "only one ever serves" : "both antennas take turns" });
+  for (const { part, outcome } of k.proof) {
+    const look = AS_LOOKS[part];
+    if (look) findings.push({ check: look.check, outcome: look.says?.[outcome] ?? outcome });
+    if (part === "mute" && outcome !== "gone and back") weights.muted = 10;
+  }
   if (k.marginDb !== null) weights["too-far"] = k.marginDb < THIN_DB ? 4 : 0.5;
   if (k.isOverloaded !== null) weights["too-near"] = k.isOverloaded ? 10 : 0.5;
   return { findings, knows: { weights, has: { wheels: k.hasWheels, pairing: k.isPaired } } };
@@ -50,7 +57,7 @@ const isSame = (a: number, b: number): boolean => Math.abs(a - b) < SAME_HZ;
 export function meterSays(check: Finding["check"], { meter, isPackOn }: Pick<ChannelKnowledge, "meter" | "isPackOn">): string | null {
   if (!meter) return null;
   const { strongestDbm: dbm, hasAudio } = meter;
-  if (check === "rf-off" && isPackOn === false) return dbm < SILENT_BELOW_DBM ? "nothing" : "steady";
-  if (check === "rf-on" && isPackOn !== false) return dbm < SILENT_BELOW_DBM ? "none" : dbm < WEAK_BELOW_DBM ? "weak" : dbm > RED_ABOVE_DBM ? "red" : "full";
+  if (check === "rf-off" && isPackOn === false) return silenceOf([dbm]);
+  if (check === "rf-on" && isPackOn !== false) return rfOf(dbm);
   return check === "tap" && isPackOn !== false ? (hasAudio ? "heard" : "not heard") : null;
 }

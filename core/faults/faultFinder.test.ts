@@ -1,4 +1,4 @@
-import { seededRandom } from "../units/random";
+import { hashText, seededRandom } from "../units/random";
 import { CAUSE_IDS, type Cause, type CheckId, CHECK_IDS, CHECKS } from "./causes";
 import { type ChannelKnowledge, knownOf, meterSays } from "./dayKnows";
 import { type Finding, likelihood, nextChecks, rankCauses } from "./faultFinder";
@@ -27,18 +27,34 @@ test("expected information by hand: with two causes left, muted or microphone ou
   expect(nextChecks([], { weights }).find((c) => c.check === "blocks")!.bits).toBeCloseTo(0, 9);
 });
 
-test("of 32 causes the true one comes first within four looks in at least 85 of 100, 25 seeds each, from one thing that was noticed", () => {
+/** How often the true cause comes first after four looks, from the two things that make somebody ask: the RF and the voice. */
+function hitShare(see: (cause: Cause, check: CheckId, random: () => number) => Finding, seeds: number): number {
   let right = 0;
   for (const cause of CAUSE_IDS) {
-    for (let seed = 1; seed <= 25; seed += 1) {
+    for (let seed = 1; seed <= seeds; seed += 1) {
       const random = seededRandom(seed * 1000 + CAUSE_IDS.indexOf(cause));
-      // what makes somebody ask: no voice, another voice, a dark meter
-      const findings: Finding[] = [look(cause, "rf-on", random), look(cause, "voice", random)];
-      for (let i = 0; i < 4; i += 1) findings.push(look(cause, nextChecks(findings)[0]!.check, random));
+      const findings = [see(cause, "rf-on", random), see(cause, "voice", random)];
+      for (let i = 0; i < 4; i += 1) findings.push(see(cause, nextChecks(findings)[0]!.check, random));
       if (rankCauses(findings)[0]!.cause === cause) right += 1;
     }
   }
-  expect(right / (CAUSE_IDS.length * 25)).toBeGreaterThanOrEqual(0.85);
+  return right / (CAUSE_IDS.length * seeds);
+}
+
+test("of 32 causes the true one comes first within four looks in at least 85 of 100, 25 seeds each, from one thing that was noticed", () => {
+  expect(hitShare(look, 25)).toBeGreaterThanOrEqual(0.85);
+});
+
+test("where reality keeps to other tables than the finder's, people misread twice as often and one look in ten cannot be made out, it still leads to the cause in 7 of 10", () => {
+  const elsewhere = (cause: Cause, check: CheckId, random: () => number): Finding => {
+    const { outcomes } = CHECKS[check];
+    if (random() < 0.1) return { check, outcome: outcomes[Math.floor(random() * outcomes.length)]! };
+    // each share is stretched by a half or shrunk by a third, by what it is, always alike
+    const shares = outcomes.map((outcome) => likelihood(cause, { check, outcome }) ** (0.67 + 0.83 * seededRandom(hashText(`${cause}|${check}|${outcome}`))()));
+    let left = random() * shares.reduce((a, b) => a + b, 0);
+    return { check, outcome: outcomes.find((_, i) => (left -= shares[i]!) < 0) ?? outcomes.at(-1)! };
+  };
+  expect(hitShare(elsewhere, 20)).toBeGreaterThanOrEqual(0.7);
 });
 
 test("what the day knows counts: a cause that it rules out is never named, a look that cannot be made is never asked, nobody is touched where that may not be", () => {
@@ -50,19 +66,19 @@ test("what the day knows counts: a cause that it rules out is never named, a loo
 });
 
 describe("what the day knows", () => {
-  const plain: ChannelKnowledge = { pickHz: 500e6, receiverHz: 500e6, packHz: 500e6, isPackOn: true, meets: "tunes", hasWheels: false, isPaired: false, isOtherOnIt: false, wasClearOff: null, isOneDeaf: null, marginDb: null, isOverloaded: null, meter: null };
+  const plain: ChannelKnowledge = { pickHz: 500e6, receiverHz: 500e6, packHz: 500e6, isPackOn: true, meets: "tunes", hasWheels: false, isPaired: false, isOtherOnIt: false, proof: [], marginDb: null, isOverloaded: null, meter: null };
   const first = (change: Partial<ChannelKnowledge>, ...seen: Finding[]) => { const { findings, knows } = knownOf({ ...plain, ...change }); return rankCauses([...findings, ...seen], knows)[0]!.cause; };
   const silent: Finding = { check: "rf-on", outcome: "none" };
   test.each<[string, Partial<ChannelKnowledge>, Finding[]]>([
     ["wrong-block", { meets: "never", packHz: 570e6 }, [silent]], ["pack-off", { isPackOn: false, packHz: 480e6 }, [silent]], ["pack-elsewhere", { packHz: 480e6 }, [silent]], ["receiver-elsewhere", { receiverHz: 501e6 }, [silent]],
-    ["own-second-pack", { isOtherOnIt: true }, [{ check: "rf-off", outcome: "steady" }]], ["stranger", { wasClearOff: false }, [{ check: "rf-off", outcome: "steady" }]],
-    ["antenna-off", { isOneDeaf: true }, [{ check: "rf-on", outcome: "weak" }]], ["too-far", { marginDb: 3 }, [{ check: "rf-on", outcome: "weak" }]], ["too-near", { isOverloaded: true }, [{ check: "rf-on", outcome: "red" }]],
+    ["own-second-pack", { isOtherOnIt: true }, [{ check: "rf-off", outcome: "steady" }]], ["stranger", { proof: [{ part: "silent", outcome: "steady" }] }, []],
+    ["antenna-off", { proof: [{ part: "antennas", outcome: "only A serves" }] }, [{ check: "rf-on", outcome: "weak" }]], ["too-far", { marginDb: 3 }, [{ check: "rf-on", outcome: "weak" }]], ["too-near", { isOverloaded: true }, [{ check: "rf-on", outcome: "red" }]],
   ])("%s", (cause, change, seen) => expect(first(change, ...seen)).toBe(cause));
   test("the meter answers only what it can, with the pack as the look asks for it", () => {
     const meter = { strongestDbm: -60, hasAudio: false };
     expect(["rf-on", "rf-off", "tap", "cell"].map((c) => meterSays(c as CheckId, { meter, isPackOn: true }))).toEqual(["full", null, "not heard", null]);
     expect(["rf-on", "rf-off", "tap"].map((c) => meterSays(c as CheckId, { meter, isPackOn: false }))).toEqual([null, "steady", null]);
-    expect([-110, -85, -20].map((strongestDbm) => meterSays("rf-on", { meter: { strongestDbm, hasAudio: true }, isPackOn: null }))).toEqual(["none", "weak", "red"]);
+    expect([-110, -90, -20].map((strongestDbm) => meterSays("rf-on", { meter: { strongestDbm, hasAudio: true }, isPackOn: null }))).toEqual(["none", "weak", "red"]);
     expect(meterSays("rf-on", { meter: null, isPackOn: true })).toBeNull();
   });
 });

@@ -63,8 +63,8 @@ export function nextChecks(findings: readonly Finding[], knows: DayKnows = {}, m
   }).sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);
 }
 
-/** Reading a question and answering it takes time too. */
-const MINUTES_TO_ASK = 0.5;
+/** Walking over, reading a question and answering it takes time too. */
+const MINUTES_TO_ASK = 1;
 
 function isPossible(check: CheckId, { has }: DayKnows): boolean {
   const { needs } = CHECKS[check];

@@ -27,6 +27,17 @@ export type Storing = (typeof STORINGS)[number];
 export const DIVERSITIES = ["two-paths", "one-path", "none"] as const;
 export type Diversity = (typeof DIVERSITIES)[number];
 
+/** What a receiver shows of the very pack it hears: that its pilot or code is there, its cells, its name. */
+export const PARTNER_SIGNS = ["lock", "battery", "name"] as const;
+export type PartnerSign = (typeof PARTNER_SIGNS)[number];
+
+/** What pairing by name, group number and key asks for: the key keeps strangers out, a group of the common range has none and may be joined from a list. */
+export interface PairingRules {
+  /** Hexadecimal digits of a key. */
+  keyDigits: number;
+  groups: { common: [lowest: number, highest: number]; private: [lowest: number, highest: number] };
+}
+
 /** What receivers and packs have in common. */
 interface RadioModel {
   id: string;
@@ -43,6 +54,8 @@ interface RadioModel {
   readout: Readout;
   /** "fixed" where the antenna does not come off. */
   antennaConnector: string;
+  /** Absent: it is not paired by name, group number and key. */
+  pairs?: PairingRules;
   /** What one must know of it from its manual: how it starts, what its lamps mean, how it stores. */
   note: string;
 }
@@ -63,6 +76,8 @@ export interface ReceiverModel extends RadioModel {
   requiredSnrDb: number;
   overloadDbm: number;
   output: { fullScaleDbu: number; stepsDb: number[] };
+  /** What it shows of the pack it hears; absent: nothing but RF and audio. */
+  tells?: PartnerSign[];
   /** How its own scan steps; null where it has none. */
   sweep: { stepHz: number; msPerStep: number } | null;
 }
@@ -74,6 +89,14 @@ export interface PackModel extends RadioModel {
   form: "bodypack" | "handheld" | "plug-on";
   /** How a new number stays: at once, by a press, or by switching off. Absent: at once. */
   stores?: Storing;
+  /** Whether it can be muted; absent: it can. */
+  hasMute?: boolean;
+  /** Whether its window, or its socket, is behind the door of its cells; absent: it is not. */
+  isBehindDoor?: boolean;
+  /** What it does with a number outside its range; absent: it refuses. One that clips takes its nearest edge and says nothing. */
+  outside?: "refuses" | "clips";
+  /** Letters that its name may have; absent: eight. */
+  nameLetters?: number;
   powersMw: number[];
   gainStepsDb: number[];
   fullScaleInputDbu: number;

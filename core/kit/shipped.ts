@@ -25,7 +25,7 @@ const tarnfellPack = (id: string, name: string, block: string, tuning: TuningRan
 const RECEIVERS: ReceiverModel[] = [
   {
     id: "tarnfell-r2-47", kind: "receiver", maker: "Tarnfell", name: "R2, block 47", form: "bag", diversity: "two-paths", block: "47", halves: 2, halfSpanHz: 72e6, tuning: [range(470, 542)], adaptive: null,
-    modulations: ["Tarnfell companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "SMA", note: "Wakes when power comes; a blinking number is not stored yet: turn the knob once more to store it.", banks: TARNFELL_BANKS,
+    modulations: ["Tarnfell companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "SMA", note: "Wakes when power comes; a blinking number is not stored yet: turn the knob once more to store it.", banks: TARNFELL_BANKS, tells: ["lock", "battery", "name"],
     bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25, output: { fullScaleDbu: 10, stepsDb: [0, -6, -12, -18, -24] }, sweep: { stepHz: 25_000, msPerStep: 35 },
   },
   {
@@ -45,7 +45,7 @@ const RECEIVERS: ReceiverModel[] = [
   },
   {
     id: "hollin-d2", kind: "receiver", maker: "Hollin", name: "D2, adaptive", form: "camera", diversity: "two-paths", block: null, halves: 2, halfSpanHz: null, tuning: [], adaptive: HOLLIN_AIR,
-    modulations: ["Hollin digital"], syncMethods: ["pairing", "self-choosing"], readout: "nothing", antennaConnector: "fixed", note: "Pair at the bench: both keys held until the lamps blink together, less than 1 m apart.", banks: [],
+    modulations: ["Hollin digital"], syncMethods: ["pairing", "self-choosing"], readout: "nothing", antennaConnector: "fixed", note: "Pair at the bench: both keys held until the lamps blink together, less than 1 m apart.", banks: [], tells: ["lock", "battery", "name"],
     bandwidthHz: 2_000_000, noiseFigureDb: 7, requiredSnrDb: 12, overloadDbm: -20, output: { fullScaleDbu: 0, stepsDb: [0, -6, -12] }, sweep: null,
   },
 ];

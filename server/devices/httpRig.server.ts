@@ -26,7 +26,7 @@ export function httpRig(baseUrl: string): RigPort {
   return {
     report: () => call<{ receivers: Record<string, { halvesHz: number[] }>; packs: Record<string, PackReport>; scanners: ScannerReport[] }>("GET", "/report"),
     tune: async (key, index, frequencyHz) => done(await call("PUT", half(key, index), { frequencyHz })),
-    sync: async (key, index, packKey) => done(await call("POST", `${half(key, index)}/infrared`, { packKey })),
+    sync: async (key, index, packKey, name) => done(await call("POST", `${half(key, index)}/infrared`, { packKey, name })),
     meter: (key, index) => call<MeterReading>("GET", `${half(key, index)}/meter`),
     practice: {
       setPack: async (packKey, change) => done(await call("PATCH", `/packs/${encodeURIComponent(packKey)}`, change)),

@@ -54,8 +54,8 @@ export interface RigPort {
   /** What the units say of themselves now. */
   report: () => Promise<Result<UnitReports & { packs: Record<string, PackReport>; scanners: ScannerReport[] }, DeviceError>>;
   tune: (receiverKey: string, half: number, frequencyHz: number) => Promise<Result<null, DeviceError>>;
-  /** Copies a half's frequency to a pack that is held before it. */
-  sync: (receiverKey: string, half: number, packKey: string) => Promise<Result<null, DeviceError>>;
+  /** Copies a half's frequency to a pack that is held before it, and the name it is to go by. */
+  sync: (receiverKey: string, half: number, packKey: string, name?: string) => Promise<Result<null, DeviceError>>;
   meter: (receiverKey: string, half: number) => Promise<Result<MeterReading, DeviceError>>;
   /** Sweeps with a receiver or a scanner; pieces come as they are measured, each once and in order, also when the connection drops between. Stops when the signal says so, and then answers "stopped". */
   sweep: (key: string, asked: SweepAsked, onHead: (head: SweepHead) => void, onChunk: (chunk: SweepChunk) => void, signal: AbortSignal) => Promise<Result<null, DeviceError>>;

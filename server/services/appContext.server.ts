@@ -11,6 +11,8 @@ export interface AppContext {
   /** The register of television that can be asked; null when there is none. */
   register: RegisterPort | null;
   scans: ScanJobs;
+  /** Who asks: the name of a phone that joined; null at the cart itself. */
+  who: string | null;
   /** The computer's clock, milliseconds. */
   realNowMs: () => number;
 }

@@ -1,5 +1,8 @@
-import { channelState, type ChannelState, packFrequencyHz, receiverHz } from "../../core/day/channelState";
-import type { Channel, DayFacts, SyncRecord } from "../../core/day/facts";
+import { channelProof, channelState, type ChannelState, packFrequencyHz, receiverHz, SELF_CHOSEN_HZ } from "../../core/day/channelState";
+import type { Channel, DayFacts } from "../../core/day/facts";
+import { proofPartsOf, type ProofState, usualFigure } from "../../core/day/proof";
+import { NAME_LETTERS, packNames } from "../../core/day/trackSheet";
+import { sharedTuning } from "../../core/coordination/tuning";
 import { nextSteps, type Step } from "../../core/day/nextSteps";
 import { type Legality, packLegalityAt, pairing } from "../../core/kit/match";
 import { EMPTY_KIT, type Kit, mergeKits, packModel, receiverModel } from "../../core/kit/models";
@@ -38,7 +41,11 @@ export interface ChannelView extends Channel, Pick<StoredChannel, "microphoneId"
   lastLevel: StoredLevel | null;
   placeCheckHere: StoredPlaceCheck | null;
   lastPlaceCheck: StoredPlaceCheck | null;
-  lastProofs: SyncRecord[];
+  proof: ProofState[];
+  /** What its receiver's own scale usually reads; null where too few were noted. */
+  usualFigure: number | null;
+  /** Other packs of the position, and what they say of themselves. */
+  others: (Channel["also"][number] & { report: PackReport | null; syncedHz: number | null })[];
 }
 
 export interface PackView extends CaseUnit {
@@ -86,14 +93,19 @@ export async function loadDay(app: AppContext, dayId: number) {
     if (!found) throw new Error(`day ${dayId} has no unit "${key}"`);
     return found;
   };
-  const channels = stored.map((c): Channel => {
+  // a pack that is not in the case any more is nobody's
+  const alsoOf = (c: StoredChannel): CaseUnit[] => units.filter((u) => u.kind === "pack" && u.key !== c.packKey && c.also.includes(u.key));
+  const names = packNames(stored.map((c) => c.talker), stored.map((c) => packModel(kit, unit(c.packKey).modelId).nameLetters ?? NAME_LETTERS));
+  const channels = stored.map((c, i): Channel => {
     const [receiverUnit, packUnit] = [unit(c.receiverKey), unit(c.packKey)];
     const pack = packModel(kit, packUnit.modelId);
-    const found = pairing(receiverModel(kit, receiverUnit.modelId), pack, { receiver: receiverUnit.keyName, pack: packUnit.keyName });
+    const receiver = receiverModel(kit, receiverUnit.modelId);
+    const found = pairing(receiver, pack, { receiver: receiverUnit.keyName, pack: packUnit.keyName });
     return {
       id: c.id, number: c.number, talker: c.talker, mark: c.mark, part: c.part, moves: c.moves, effort: c.effort, wear: c.wear,
       receiverLabel: receiverUnit.label, receiverKey: c.receiverKey, half: c.half, packLabel: packUnit.label, packKey: c.packKey,
-      meets: !found.works ? "never" : found.isAdaptive ? "adaptive" : "tunes", tuning: found.works ? found.tuning : [], packTuning: pack.tuning, version: c.version,
+      meets: !found.works ? "never" : found.isAdaptive ? "adaptive" : "tunes", tuning: found.works ? alsoOf(c).reduce((left, u) => sharedTuning(left, packModel(kit, u.modelId).tuning), found.tuning) : [], packTuning: pack.tuning, version: c.version,
+      also: alsoOf(c).map((u) => ({ packKey: u.key, packLabel: u.label, tuning: packModel(kit, u.modelId).tuning })), packName: names[i]!, proofParts: proofPartsOf(receiver, pack),
     };
   });
   const plan = plans.at(-1) ?? null;
@@ -135,14 +147,16 @@ export async function getDayView(app: AppContext, dayId: number): Promise<Result
       receiverHz: receiverHz(facts, c, mySyncs), packHz: packFrequencyHz(facts, c, mySyncs), pack: packReports[c.packKey] ?? null,
       lastLevel: levels.findLast((l) => l.channelId === c.id) ?? null,
       placeCheckHere: mine.findLast((p) => p.placeId === day.currentPlaceId) ?? null, lastPlaceCheck: mine.at(-1) ?? null,
-      lastProofs: (["proof-off", "proof-on"] as const).map((kind) => facts.syncs.findLast((s) => s.channelId === c.id && s.kind === kind)).filter((s) => s !== undefined),
+      proof: channelProof(facts, c, c.meets === "adaptive" ? SELF_CHOSEN_HZ : (plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? SELF_CHOSEN_HZ)),
+      usualFigure: usualFigure(facts.syncs, c.receiverKey),
+      others: c.also.map((a) => ({ ...a, report: packReports[a.packKey] ?? null, syncedHz: packFrequencyHz(facts, { ...c, packKey: a.packKey }, mySyncs) })),
     };
   });
   return ok({
     day, kit, nowMs: facts.nowMs, channels, stations, steps: nextSteps(facts), plan,
     places: places.map((p) => ({ ...p, lastScanAtMs: sweeps.filter((s) => s.placeId === p.id).at(-1)?.takenAtMs ?? null })),
     receivers: units.filter((u) => u.kind === "receiver"),
-    packs: units.filter((u) => u.kind === "pack").map((u) => ({ ...u, carriedBy: facts.channels.find((c) => c.packKey === u.key)?.id ?? null, report: packReports[u.key] ?? null })),
+    packs: units.filter((u) => u.kind === "pack").map((u) => ({ ...u, carriedBy: facts.channels.find((c) => c.packKey === u.key || c.also.some((a) => a.packKey === u.key))?.id ?? null, report: packReports[u.key] ?? null })),
     planHistory: plans.map(({ version, placeId, acceptedAtMs, how }) => ({ version, placeId, acceptedAtMs, how })),
     sweepsHere: sweeps.filter((s) => s.placeId === day.currentPlaceId),
     rig: !report ? { state: "none" } : report.ok ? { state: "ready", isPractice: app.rig?.practice !== null } : { state: "silent", error: report.error },

@@ -1,7 +1,7 @@
 import Papa from "papaparse";
 import { channelAt } from "../../core/regions/raster";
 import { rasterOf } from "../../core/regions/region";
-import { packNames, type TrackLine } from "../../core/day/trackSheet";
+import type { TrackLine } from "../../core/day/trackSheet";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { writtenAs } from "../../core/kit/modelText";
 import { formatMhz, parseFrequencyText } from "../../core/units/frequencyText";
@@ -35,17 +35,13 @@ export async function planFileOf(app: AppContext, dayId: number): Promise<Result
   });
 }
 
-/** Letters that a pack's display usually holds (common practice, no published source). */
-const NAME_LETTERS = 8;
-
 /** Who is on which track, by which pack and receiver: tracks in the order of the list. */
 export async function trackSheet(app: AppContext, dayId: number): Promise<Result<TrackLine[], ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { facts, plan } = loaded.value;
-  const names = packNames(facts.channels.map((c) => c.talker), NAME_LETTERS);
-  return ok(facts.channels.map((c, i) => ({
-    track: c.number, talker: c.talker, packName: names[i]!, pack: c.packLabel, receiver: c.receiverLabel, frequencyHz: plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? null,
+  return ok(facts.channels.map((c) => ({
+    track: c.number, talker: c.talker, packName: c.packName, pack: c.packLabel, receiver: c.receiverLabel, frequencyHz: plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? null,
   })));
 }
 

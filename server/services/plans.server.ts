@@ -11,6 +11,7 @@ import { receiverModel } from "../../core/kit/models";
 import { powerOf } from "../../core/kit/units";
 import { rasterOf } from "../../core/regions/region";
 import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
+import { bestAfterHit } from "../../core/coordination/hit";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { newestItems } from "../db/repositories/versionedLists.server";
@@ -112,6 +113,26 @@ export async function acceptPlan(app: AppContext, dayId: number, proposal: PlanP
   }
   const spares = proposal.spares.filter((s) => !checked.spares.includes(s.frequencyHz));
   return storeNext(app, loaded.value, proposal.basePlanVersion, { ...proposal, spares, placeId: day.currentPlaceId });
+}
+
+/** Moves one channel that is not alone on its frequency to the best of its spares, everybody else left where they are.
+ * @returns where it stands now, and whether that was a spare */
+export async function moveToSpare(app: AppContext, dayId: number, channelId: number): Promise<Result<{ frequencyHz: number; isSpare: boolean; talker: string; version: number }, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { plan, stored } = loaded.value;
+  const talker = stored.find((c) => c.id === channelId)?.talker;
+  if (!plan || talker === undefined) return fail({ code: "not-found", what: plan ? "channel" : "plan" });
+  const { request, sweep } = await pickBasis(app, loaded.value, plan.profile);
+  const relations = request.relations ? { ...request.relations, ...plan.allows, careful: null } : null;
+  const answer = bestAfterHit({ ...request, relations }, plan.picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz })), carrierId(channelId), plan.spares.filter((s) => s.for.includes(channelId)).map((s) => s.frequencyHz));
+  if (!answer) return fail({ code: "setting-unknown", what: `no place is clear for ${talker} now: pick again` });
+  const { frequencyHz } = answer.pick;
+  const accepted = await acceptPlan(app, dayId, {
+    basePlanVersion: plan.version, sweepId: sweep?.id ?? null, profile: plan.profile, allows: plan.allows, how: `${talker} was not alone, ${answer.isSpare ? "a spare taken" : "a fresh place"}`,
+    picks: plan.picks.map((p) => (p.channelId === channelId ? { ...p, frequencyHz } : p)), spares: plan.spares.filter((s) => s.frequencyHz !== frequencyHz),
+  });
+  return accepted.ok ? ok({ frequencyHz, isSpare: answer.isSpare, talker, version: accepted.value.version }) : accepted;
 }
 
 /** Takes an earlier version back, as the newest: nothing is ever lost. */

@@ -24,7 +24,7 @@ const UNITS: readonly CaseUnit[] = [
 ];
 
 type Cast = Omit<StoredChannel, "id" | "version">;
-const lavalier = { microphoneId: "pebble", micDistanceM: 0.2, peakFactorDb: 18, inputId: "recorder-line" };
+const lavalier = { also: [], microphoneId: "pebble", micDistanceM: 0.2, peakFactorDb: 18, inputId: "recorder-line" };
 
 const CAST: readonly Cast[] = [
   { number: 1, talker: "Marit", mark: "Ma", part: "lead", moves: "upright, walks", effort: "normal", wear: "waist-back", ...lavalier, receiverKey: "bag-1", half: 0, packKey: "pack-a" },

@@ -10,11 +10,11 @@ import type { AppContext } from "./appContext.server";
 export function practiceUnits(kit: Kit, units: readonly CaseUnit[], channels: readonly Pick<StoredChannel, "packKey" | "wear">[]): Pick<Rig, "receivers" | "packs"> {
   return {
     receivers: units.filter((u) => u.kind === "receiver").flatMap(({ key, modelId }, i): RigReceiver[] => {
-      const { tuning, halves, sweep, bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm } = receiverModel(kit, modelId);
+      const { tuning, halves, sweep, bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm, tells } = receiverModel(kit, modelId);
       const first = tuning[0];
       if (!first || !sweep) return [];
       const halvesHz = Array.from({ length: halves }, (_, half) => onGrid(first, 2_500_000 + (i * 2 + half) * 4_300_000));
-      return [{ key, tuning, sweep, figures: { bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm }, halvesHz }];
+      return [{ key, tuning, sweep, figures: { bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm }, halvesHz, ...(tells ? { tells: true } : {}) }];
     }),
     packs: units.filter((u) => u.kind === "pack").flatMap((unit, i): RigPack[] => {
       const { tuning, stores } = packModel(kit, unit.modelId);

@@ -1,11 +1,14 @@
 import type { DeviceError, MeterReading } from "../../core/air/rig";
 import { SELF_CHOSEN_HZ } from "../../core/day/channelState";
 import type { Channel, SyncRecord } from "../../core/day/facts";
-import { receiverModel } from "../../core/kit/models";
+import { antennasOf, rfOf, silenceOf } from "../../core/day/proof";
+import { isGoodOutcome, isProofOutcome, type ProofPart } from "../../core/day/proofParts";
+import { canBeSet } from "../../core/coordination/tuning";
+import { packModel } from "../../core/kit/models";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { changeChannel } from "../db/repositories/channels.server";
-import { insertSync } from "../db/repositories/records.server";
+import { dropNewestSync, insertSync } from "../db/repositories/records.server";
 import type { PackPractice, RigPort } from "../devices/port.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
@@ -15,10 +18,6 @@ type Answer<T = null> = Promise<Result<T, ServiceError>>;
 
 /** How long a meter is watched for a proof, and how often it is read. */
 const WATCH = { readings: 8, everyMs: 60 };
-/** RF this low counts as nothing: a flicker over it is somebody. */
-export const SILENT_BELOW_DBM = -95;
-/** RF this high counts as a pack that is there. */
-export const PRESENT_ABOVE_DBM = -88;
 
 async function withRig(app: AppContext, dayId: number): Promise<Result<{ loaded: LoadedDay; rig: RigPort }, ServiceError>> {
   const loaded = await requireDay(app, dayId);
@@ -41,11 +40,16 @@ const deviceFailure = (error: DeviceError, unit: string) => fail({ code: "device
 
 const pickOf = (loaded: LoadedDay, channelId: number): number | null => loaded.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? null;
 
-async function record(app: AppContext, loaded: LoadedDay, ...syncs: (SyncRecord extends infer S ? S extends SyncRecord ? Omit<S, "placeId" | "atMs"> : never : never)[]): Promise<void> {
+type Told = SyncRecord extends infer S ? (S extends SyncRecord ? Omit<S, "placeId" | "atMs" | "who"> : never) : never;
+
+/** Puts on record, at the present place, what was done or seen; all of it or nothing. @returns the number of the last record */
+async function record(app: AppContext, loaded: LoadedDay, ...syncs: Told[]): Promise<number> {
   const atMs = Math.round(dayNowMs(app, loaded.day));
+  let last = 0;
   await app.db.write(async (t) => {
-    for (const sync of syncs) await insertSync(app.db, loaded.day.id, { ...sync, placeId: loaded.day.currentPlaceId, atMs } as SyncRecord, t);
+    for (const sync of syncs) last = await insertSync(app.db, loaded.day.id, { ...sync, placeId: loaded.day.currentPlaceId, atMs, who: app.who } as SyncRecord, t);
   });
+  return last;
 }
 
 /** Sets the receivers of these channels to the plan's frequencies. Those that refuse are named; the others are set and recorded. */
@@ -63,86 +67,146 @@ export async function setReceivers(app: AppContext, dayId: number, channelIds: r
   return ok(null);
 }
 
-/** Copies a receiver's frequency to the channel's pack, held before it. */
-export async function syncPack(app: AppContext, dayId: number, channelId: number): Answer {
+/** Copies a receiver's frequency to the channel's pack, or to another pack of the position, held before it. */
+export async function syncPack(app: AppContext, dayId: number, channelId: number, which?: string): Answer {
   const got = await withPick(app, dayId, channelId);
   if (!got.ok) return got;
   const { loaded, rig, channel, frequencyHz } = got.value;
-  const synced = await rig.sync(channel.receiverKey, channel.half, channel.packKey);
-  if (!synced.ok) return deviceFailure(synced.error, channel.packLabel);
+  const packKey = which ?? channel.packKey;
+  const packLabel = packKey === channel.packKey ? channel.packLabel : channel.also.find((a) => a.packKey === packKey)?.packLabel;
+  if (packLabel === undefined) return fail({ code: "not-found", what: "pack" });
+  const synced = await rig.sync(channel.receiverKey, channel.half, packKey, channel.packName);
+  if (!synced.ok) return deviceFailure(synced.error, packLabel);
   const after = await rig.report();
-  if (!after.ok) return deviceFailure(after.error, channel.packLabel);
+  if (!after.ok) return deviceFailure(after.error, packLabel);
   // what the pack says after, not what it was told, is what goes on record
-  await record(app, loaded, { kind: "pack-synced", channelId, frequencyHz: after.value.packs[channel.packKey]?.frequencyHz ?? frequencyHz, packKey: channel.packKey });
+  await record(app, loaded, { kind: "pack-synced", channelId, frequencyHz: after.value.packs[packKey]?.frequencyHz ?? frequencyHz, packKey });
   return ok(null);
 }
 
-/** What somebody saw on units that nobody can ask. */
-export type Seen = { what: "receiver-shows"; frequencyHz: number } | { what: "pack-shows"; frequencyHz: number } | { what: "proof"; isClear: boolean; hasRf: boolean; hasAudio: boolean };
+/** What somebody saw, or did, on units that nobody can ask. */
+export type Seen = { what: "receiver-shows"; frequencyHz: number } | { what: "pack-shows"; frequencyHz: number } | { what: "cells" } | { what: "proof"; part: ProofPart; outcome: string; shown: string | null };
 
-/** Puts on record what a person saw: a display, or both halves of a proof. */
-export async function recordSeen(app: AppContext, dayId: number, channelId: number, seen: Seen): Answer {
+/** Puts on record what a person saw: a display, fresh cells, one part of a proof.
+ * @returns the number by which it can be taken back */
+export async function recordSeen(app: AppContext, dayId: number, channelId: number, seen: Seen): Answer<number> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
   const channel = loaded.facts.channels.find((c) => c.id === channelId);
   const frequencyHz = channel?.meets === "adaptive" ? SELF_CHOSEN_HZ : pickOf(loaded, channelId);
   if (!channel || frequencyHz === null) return fail({ code: "not-found", what: channel ? "plan" : "channel" });
-  const { packKey } = channel;
+  const { packKey, receiverKey } = channel;
   switch (seen.what) {
-    case "receiver-shows": await record(app, loaded, { kind: "receiver-set", channelId, frequencyHz: seen.frequencyHz }); break;
-    case "pack-shows": await record(app, loaded, { kind: "pack-synced", channelId, frequencyHz: seen.frequencyHz, packKey }); break;
+    case "receiver-shows": return ok(await record(app, loaded, { kind: "receiver-set", channelId, frequencyHz: seen.frequencyHz }));
+    case "pack-shows": return ok(await record(app, loaded, { kind: "pack-synced", channelId, frequencyHz: seen.frequencyHz, packKey }));
+    case "cells": return ok(await record(app, loaded, { kind: "cells", channelId, packKey }));
     case "proof": {
-      const off = { kind: "proof-off" as const, channelId, frequencyHz, isClear: seen.isClear, strongestDbm: null };
-      if (!seen.isClear) await record(app, loaded, off);
-      else await record(app, loaded, off, { kind: "proof-on", channelId, frequencyHz, packKey, hasRf: seen.hasRf, hasAudio: seen.hasAudio, strongestDbm: null });
+      const { part, outcome, shown } = seen;
+      if (!channel.proofParts.includes(part) || !isProofOutcome(part, outcome)) return fail({ code: "setting-unknown", what: `"${outcome}" is nothing that this part of a proof can show` });
+      return ok(await record(app, loaded, { kind: "proof", channelId, part, outcome, frequencyHz, packKey, receiverKey, strongestDbm: null, antennasDbm: null, shown }));
     }
   }
-  return ok(null);
 }
 
-/** The two-step proof: with the pack off the meter must show nothing on either antenna; with it on, RF and audio. */
-export async function prove(app: AppContext, dayId: number, channelId: number): Answer<{ isClear: boolean; hasRf: boolean; hasAudio: boolean }> {
+/** Takes back what was recorded last of a channel. */
+export async function takeSyncBack(app: AppContext, dayId: number, syncId: number): Answer {
+  const found = await requireDay(app, dayId);
+  if (!found.ok) return found;
+  const isTaken = await app.db.write((t) => dropNewestSync(app.db, dayId, syncId, t));
+  return isTaken ? ok(null) : fail({ code: "setting-unknown", what: "something newer was recorded since" });
+}
+
+/** The proof by the receiver's own meters, in order: with the pack off nothing on either antenna and nothing to hear; with it on RF on both, the pack's own name, audio, and a mute that takes it away and gives it back.
+ *  It ends at the first part that is not as it should be: what comes after would prove nothing.
+ * @returns that part and what it showed; null where all is well */
+export async function prove(app: AppContext, dayId: number, channelId: number): Answer<{ part: ProofPart; outcome: string } | null> {
   const got = await withPick(app, dayId, channelId);
   if (!got.ok) return got;
   const { loaded, rig, channel, frequencyHz } = got.value;
-  const { packKey } = channel;
-  const watched: Watched[] = [];
-  for (const isOn of [false, true]) {
-    const switched = await rig.practice?.setPack(packKey, { isOn });
+  const { packKey, receiverKey, proofParts } = channel;
+  let first: { part: ProofPart; outcome: string } | null = null;
+  const put = async (watched: Watched, ...seen: [ProofPart, string][]) => {
+    const asked = seen.filter(([part]) => proofParts.includes(part));
+    const bad = asked.findIndex(([part, outcome]) => !isGoodOutcome(part, outcome));
+    const told = bad < 0 ? asked : asked.slice(0, bad + 1);
+    await record(app, loaded, ...told.map(([part, outcome]) => ({ kind: "proof" as const, channelId, part, outcome, frequencyHz, packKey, receiverKey, strongestDbm: watched.strongestDbm, antennasDbm: watched.antennasDbm, shown: null })));
+    if (bad >= 0) first = { part: asked[bad]![0], outcome: asked[bad]![1] };
+    return bad < 0;
+  };
+  const look = async (change: PackPractice): Promise<Result<Watched, ServiceError>> => {
+    const switched = await rig.practice?.setPack(packKey, change);
     if (switched && !switched.ok) return deviceFailure(switched.error, channel.packLabel);
     const seen = await watch(rig, channel);
-    if (!seen.ok) return deviceFailure(seen.error, channel.receiverLabel);
-    watched.push(seen.value);
-  }
-  const [off, on] = watched as [Watched, Watched];
-  const isDual = receiverModel(loaded.kit, loaded.unit(channel.receiverKey).modelId).diversity === "two-paths";
-  const isClear = off.strongestDbm < SILENT_BELOW_DBM;
-  const hasRf = on.strongestDbm > PRESENT_ABOVE_DBM;
-  await record(app, loaded,
-    { kind: "proof-off", channelId, frequencyHz, isClear, strongestDbm: off.strongestDbm },
-    { kind: "proof-on", channelId, frequencyHz, packKey, hasRf, hasAudio: on.hasAudio, strongestDbm: on.strongestDbm, antennasDbm: isDual && hasRf ? on.antennasDbm : null });
-  return ok({ isClear, hasRf, hasAudio: on.hasAudio });
+    return seen.ok ? seen : deviceFailure(seen.error, channel.receiverLabel);
+  };
+  const off = await look({ isOn: false });
+  if (!off.ok) return off;
+  if (!(await put(off.value, ["silent", silenceOf(off.value.readingsDbm)], ["phones", off.value.isOpen ? "chatter or chirps" : "nothing"]))) return ok(first);
+  const on = await look({ isOn: true });
+  if (!on.ok) return on;
+  const { partner, hasAudio, strongestDbm, antennasDbm } = on.value;
+  const whose = partner === null ? "nothing told" : partner === channel.packName ? "its own" : "another’s";
+  if (!(await put(on.value, ["rf", rfOf(strongestDbm)], ["antennas", antennasOf(antennasDbm)], ["partner", whose], ["voice", hasAudio ? "follows" : "nothing"])) || !proofParts.includes("mute") || !rig.practice) return ok(first);
+  const muted = await look({ isMuted: true });
+  if (!muted.ok) return muted;
+  const back = await look({ isMuted: false });
+  if (!back.ok) return back;
+  await put(back.value, ["mute", muted.value.hasAudio ? "still heard" : back.value.hasAudio ? "gone and back" : "stays silent"]);
+  return ok(first);
 }
 
 interface Watched {
+  /** The stronger antenna at each reading, and at its best. */
+  readingsDbm: number[];
   strongestDbm: number;
   antennasDbm: [number, number];
+  /** Whether anything at all came through the squelch, and whether it was our pack's audio. */
+  isOpen: boolean;
   hasAudio: boolean;
+  /** What the pack that is heard calls itself. */
+  partner: string | null;
 }
 
 async function watch(rig: RigPort, { receiverKey, half }: Channel): Promise<Result<Watched, DeviceError>> {
   const antennasDbm: [number, number] = [-Infinity, -Infinity];
-  let hasAudio = false;
+  const readingsDbm: number[] = [];
+  let [isOpen, hasAudio] = [false, false];
+  let partner: string | null = null;
   for (let i = 0; i < WATCH.readings; i += 1) {
     const reading = await rig.meter(receiverKey, half);
     if (!reading.ok) return reading;
-    antennasDbm[0] = Math.max(antennasDbm[0], reading.value.rfADbm);
-    antennasDbm[1] = Math.max(antennasDbm[1], reading.value.rfBDbm);
+    const { rfADbm, rfBDbm, audioDbfs, partner: told } = reading.value;
+    antennasDbm[0] = Math.max(antennasDbm[0], rfADbm);
+    antennasDbm[1] = Math.max(antennasDbm[1], rfBDbm);
+    readingsDbm.push(Math.max(rfADbm, rfBDbm));
+    isOpen ||= audioDbfs !== null;
     hasAudio ||= reading.value.hasAudio;
+    partner = told?.name ?? partner;
     await new Promise((resolve) => setTimeout(resolve, WATCH.everyMs));
   }
-  return ok({ strongestDbm: Math.max(...antennasDbm), antennasDbm, hasAudio });
+  return ok({ readingsDbm, strongestDbm: Math.max(...antennasDbm), antennasDbm, isOpen, hasAudio, partner });
+}
+
+/** Gives a channel another pack beside its own, or takes it away again, or puts it in the place of the first. Refused where it is with somebody else, or cannot go where the channel is. */
+export async function shareChannel(app: AppContext, dayId: number, p: { channelId: number; packKey: string; how: "add" | "drop" | "first"; seenVersion: number }): Answer {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const loaded = got.value;
+  const channel = loaded.stored.find((c) => c.id === p.channelId);
+  const pack = loaded.units.find((u) => u.kind === "pack" && u.key === p.packKey);
+  if (!channel || !pack) return fail({ code: "not-found", what: channel ? "pack" : "channel" });
+  const holder = loaded.stored.find((c) => c.id !== p.channelId && [c.packKey, ...c.also].includes(p.packKey));
+  if (holder) return fail({ code: "changed-meanwhile", talker: channel.talker, changes: [{ atMs: loaded.facts.nowMs, what: `${pack.label} is with ${holder.talker}` }] });
+  const rest = channel.also.filter((k) => k !== p.packKey);
+  const change = p.how === "add" ? { also: [...rest, p.packKey] } : p.how === "drop" ? { also: rest } : { packKey: p.packKey, also: [channel.packKey, ...rest] };
+  const frequencyHz = pickOf(loaded, p.channelId);
+  if (p.how === "add" && frequencyHz !== null && !canBeSet(packModel(loaded.kit, pack.modelId).tuning, frequencyHz)) return fail({ code: "setting-unknown", what: `${pack.label} cannot go to ${channel.talker}’s frequency` });
+  return app.db.write(async (transaction) => {
+    const what = { add: `${pack.label} added beside the first`, drop: `${pack.label} taken away`, first: `${pack.label} used first` }[p.how];
+    const changes = await changeChannel(app.db, { channelId: p.channelId, seenVersion: p.seenVersion, atMs: Math.round(dayNowMs(app, loaded.day)), what, change }, transaction);
+    return changes ? fail({ code: "changed-meanwhile" as const, talker: channel.talker, changes }) : ok(null);
+  });
 }
 
 /** Hands on a practice pack: its switch, its mute, its microphone plug. */
@@ -186,11 +250,11 @@ export async function usePack(app: AppContext, dayId: number, p: { channelId: nu
   const channel = facts.channels.find((c) => c.id === p.channelId);
   const pack = units.find((u) => u.kind === "pack" && u.key === p.packKey);
   if (!channel || !pack) return fail({ code: "not-found", what: channel ? "pack" : "channel" });
-  const holder = facts.channels.find((c) => c.packKey === p.packKey && c.id !== p.channelId);
+  const holder = facts.channels.find((c) => c.id !== p.channelId && [c.packKey, ...c.also.map((a) => a.packKey)].includes(p.packKey));
   if (holder) return fail({ code: "changed-meanwhile", talker: channel.talker, changes: [{ atMs: facts.nowMs, what: `${pack.label} is with ${holder.talker}` }] });
   return app.db.write(async (transaction) => {
     const changes = await changeChannel(app.db, {
-      channelId: p.channelId, seenVersion: p.seenVersion, atMs: Math.round(dayNowMs(app, day)), what: `pack changed to ${pack.label}`, change: { packKey: p.packKey },
+      channelId: p.channelId, seenVersion: p.seenVersion, atMs: Math.round(dayNowMs(app, day)), what: `pack changed to ${pack.label}`, change: { packKey: p.packKey, also: channel.also.map((a) => a.packKey).filter((k) => k !== p.packKey) },
     }, transaction);
     return changes ? fail({ code: "changed-meanwhile" as const, talker: channel.talker, changes }) : ok(null);
   });

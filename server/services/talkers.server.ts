@@ -19,12 +19,12 @@ async function insertTalker(app: AppContext, loaded: LoadedDay, told: TalkerTold
   const all = await listAllChannels(app.db, day.id);
   const standing = all.filter((c) => !c.isGone);
   if (standing.some((c) => c.talker.toLowerCase() === told.talker.toLowerCase())) return fail({ code: "talker-twice", talker: told.talker });
-  const found = freePair(kit, region, units, standing);
+  const found = freePair(kit, region, units, standing, standing.flatMap((c) => c.also));
   if ("why" in found) return ok(found.why);
   const receiver = kit.receivers.find((m) => m.id === units.find((u) => u.key === found.pair.receiverKey)?.modelId);
   const inputId = receiver?.form === "camera" ? (kit.inputs.find((i) => i.kind === "mic")?.id ?? told.inputId) : told.inputId;
   await app.db.write((t) => insertChannel(app.db, day.id, {
-    ...told, ...LAVALIER, ...found.pair, inputId, number: Math.max(0, ...all.map((c) => c.number)) + 1, mark: monogram(told.talker, all.map((c) => c.mark)), microphoneId: kit.microphones[0]!.id,
+    ...told, ...LAVALIER, ...found.pair, also: [], inputId, number: Math.max(0, ...all.map((c) => c.number)) + 1, mark: monogram(told.talker, all.map((c) => c.mark)), microphoneId: kit.microphones[0]!.id,
   }, t));
   return ok(null);
 }
@@ -66,10 +66,10 @@ export async function changeTalker(app: AppContext, dayId: number, p: { channelI
   const given = Object.fromEntries(Object.entries(p.change).filter(([, v]) => v !== undefined)) as Partial<StoredChannel>;
   const next = { ...channel, ...given };
   const others = stored.filter((c) => c.id !== channel.id);
-  const holder = others.find((c) => c.packKey === next.packKey || (c.receiverKey === next.receiverKey && c.half === next.half));
+  const holder = others.find((c) => [c.packKey, ...c.also].includes(next.packKey) || (c.receiverKey === next.receiverKey && c.half === next.half));
   const receiver = units.find((u) => u.key === next.receiverKey && u.kind === "receiver");
   if (!receiver || next.half >= (kit.receivers.find((m) => m.id === receiver.modelId)?.halves ?? 0) || !units.some((u) => u.key === next.packKey && u.kind === "pack")) return fail({ code: "not-found", what: "unit" });
-  if (holder) return fail({ code: "setting-unknown", what: `${holder.talker} has that ${holder.packKey === next.packKey ? "pack" : "receiver channel"}` });
+  if (holder) return fail({ code: "setting-unknown", what: `${holder.talker} has that ${[holder.packKey, ...holder.also].includes(next.packKey) ? "pack" : "receiver channel"}` });
   if (others.some((c) => c.talker.toLowerCase() === next.talker.toLowerCase())) return fail({ code: "talker-twice", talker: next.talker });
   const renamed = given.talker !== undefined && given.talker !== channel.talker ? { mark: monogram(given.talker, others.map((c) => c.mark)) } : {};
   return app.db.write(async (t) => {
@@ -97,7 +97,7 @@ async function putAway(app: AppContext, dayId: number, p: { channelId: number; s
     const all = await listAllChannels(app.db, dayId, t);
     const channel = all.find((c) => c.id === p.channelId && c.isGone !== isGone);
     if (!channel) return fail({ code: "not-found" as const, what: "channel" as const });
-    const holder = isGone ? undefined : all.find((c) => !c.isGone && (c.packKey === channel.packKey || (c.receiverKey === channel.receiverKey && c.half === channel.half)));
+    const holder = isGone ? undefined : all.find((c) => !c.isGone && ([c.packKey, ...c.also].includes(channel.packKey) || (c.receiverKey === channel.receiverKey && c.half === channel.half)));
     if (holder) return fail({ code: "setting-unknown" as const, what: `${holder.talker} has ${channel.talker}’s pack or receiver channel now` });
     if (!isGone && ![channel.packKey, channel.receiverKey].every((k) => units.some((u) => u.key === k))) return fail({ code: "setting-unknown" as const, what: `${channel.talker}’s pack or receiver is not in the case any more` });
     const changes = await changeChannel(app.db, { channelId: channel.id, seenVersion: p.seenVersion, atMs: Math.round(dayNowMs(app, day)), what: isGone ? "left" : "came back", change: { isGone } }, t);

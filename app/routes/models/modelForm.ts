@@ -1,5 +1,6 @@
 import { DIVERSITY_WORDS, READOUT_WORDS, SYNC_WORDS } from "../../../contract/kitWords";
-import { DIVERSITIES, READOUTS, SYNC_METHODS, type PackModel, type ReceiverModel } from "../../../core/kit/models";
+import { NAME_LETTERS } from "../../../core/day/trackSheet";
+import { DIVERSITIES, PARTNER_SIGNS, type PartnerSign, READOUTS, SYNC_METHODS, type PackModel, type ReceiverModel } from "../../../core/kit/models";
 import { formatBanks, formatNumberList, formatTuning, parseBanks, parseNumberList, parseTuning } from "../../../core/kit/modelText";
 
 type Model = ReceiverModel | PackModel;
@@ -53,6 +54,10 @@ const choice = <M extends Model, T extends string>(id: string, label: string, ch
   id, label, choices, show: get, take: (m, text) => { const found = choices.find((c) => c.id === text); return found ? good(set(m, found.id)) : bad("one of the list"); },
 });
 
+/** Something a model has or has not; as usual it is not told. */
+const has = <K extends string, M extends Model & Partial<Record<K, boolean>>>(id: K, label: string, usual: boolean): ModelField<M> =>
+  choice<M, "yes" | "no">(id, label, [{ id: "yes", label: "yes" }, { id: "no", label: "no" }], (m) => ((m[id] ?? usual) ? "yes" : "no"), (m, v) => ((v === "yes") === (m[id] ?? usual) ? m : { ...m, [id]: v === "yes" }));
+
 const COMMON: ModelField<Model>[] = [
   word("maker", "Maker", (m) => m.maker, (m, maker) => ({ ...m, maker })),
   word("name", "Model", (m) => m.name, (m, name) => ({ ...m, name })),
@@ -92,8 +97,19 @@ const NOTE: ModelField<Model> = {
 
 const SPACINGS = [{ id: "normal", label: "0.35 MHz, as usual" }, { id: "wide", label: "0.7 MHz" }, { id: "tight", label: "0.3 MHz" }] as const;
 
+const TELLS: ModelField<ReceiverModel> = {
+  id: "tells", label: "Shows of the pack", hint: `${PARTNER_SIGNS.join(", ")}; empty: nothing`, show: (m) => (m.tells ?? []).join(", "),
+  take: (m, text) => {
+    const tells = [...new Set(text.split(/[,;]/).map((t) => t.trim().toLowerCase()).filter(Boolean))];
+    const unknown = tells.find((t) => !(PARTNER_SIGNS as readonly string[]).includes(t));
+    if (unknown !== undefined) return bad(`"${unknown.slice(0, 20)}" is none of those`);
+    const { tells: _, ...rest } = m;
+    return good(tells.length === 0 ? rest : { ...m, tells: tells as PartnerSign[] });
+  },
+};
+
 const RECEIVER: ModelField<ReceiverModel>[] = [
-  choice("form", "Sits in", [{ id: "bag", label: "the bag" }, { id: "camera", label: "a camera" }, { id: "rack", label: "a rack" }], (m) => m.form, (m, form) => ({ ...m, form })),
+  TELLS, choice("form", "Sits in", [{ id: "bag", label: "the bag" }, { id: "camera", label: "a camera" }, { id: "rack", label: "a rack" }], (m) => m.form, (m, form) => ({ ...m, form })),
   choice("diversity", "Hears", DIVERSITIES.map((id) => ({ id, label: DIVERSITY_WORDS[id] })), (m) => m.diversity, (m, diversity) => ({ ...m, diversity })),
   figure("halves", "Channels in it", (m) => m.halves, (m, halves) => ({ ...m, halves }), { min: 1, max: 8, whole: true }),
   {
@@ -116,6 +132,9 @@ const RECEIVER: ModelField<ReceiverModel>[] = [
 const STORING_CHOICES = [{ id: "at-once", label: "at once" }, { id: "by-hand", label: "when told to" }, { id: "at-off", label: "when switched off" }] as const;
 
 const PACK: ModelField<PackModel>[] = [
+  has("hasMute", "Can be muted", true), has("isBehindDoor", "Synced with its door open", false),
+  choice("outside", "A number outside its range", [{ id: "refuses", label: "it refuses" }, { id: "clips", label: "it takes its nearest edge" }], (m) => m.outside ?? "refuses", (m, outside) => (outside === (m.outside ?? "refuses") ? m : { ...m, outside })),
+  figure("nameLetters", "Letters of its name", (m) => m.nameLetters ?? NAME_LETTERS, (m, nameLetters) => (nameLetters === (m.nameLetters ?? NAME_LETTERS) ? m : { ...m, nameLetters }), { min: 2, max: 40, whole: true }),
   choice("stores", "Keeps a number", STORING_CHOICES, (m) => m.stores ?? "at-once", (m, stores) => (stores === (m.stores ?? "at-once") ? m : { ...m, stores })),
   choice("form", "Is a", [{ id: "bodypack", label: "bodypack" }, { id: "handheld", label: "handheld" }, { id: "plug-on", label: "plug-on" }], (m) => m.form, (m, form) => ({ ...m, form })),
   list("powers", "Powers, mW", "10, 25, 50", (m) => m.powersMw, (m, powersMw) => ({ ...m, powersMw }), 0.1),

@@ -8,7 +8,7 @@ import { formatMhz, parseFrequencyText } from "../../../core/units/frequencyText
 import { Button } from "../../ui/Button/Button";
 import { TextField } from "../../ui/Field/Field";
 import { Row, Soft } from "../../ui/Page/Page";
-import type { SyncIntent } from "./intents";
+import type { SeenIntent, SyncIntent } from "./intents";
 
 interface ByHandProps {
   channel: ChannelView;
@@ -21,10 +21,9 @@ interface ByHandProps {
 /** The next thing to do with one's own hands on units that nobody can ask, and what was seen of it. */
 export function ByHand({ channel: c, receiver, pack, isBusy, send }: ByHandProps) {
   const channelId = c.id;
-  const [isRedone, setRedone] = useState(false);
   const wantedHz = "frequencyHz" in c.state.frequency ? c.state.frequency.frequencyHz : null;
   const { sync } = c.state;
-  const saw = (seen: Extract<SyncIntent, { intent: "saw" }>["seen"]) => { send({ intent: "saw", channelId, seen }); setRedone(false); };
+  const saw = (seen: SeenIntent) => send({ intent: "saw", channelId, seen });
   switch (sync.code) {
     case "no-frequency": case "pack-cannot": return null;
     case "receiver-not-set":
@@ -34,29 +33,7 @@ export function ByHand({ channel: c, receiver, pack, isBusy, send }: ByHandProps
       return wantedHz === null ? null : <Shows key="p" label={`${c.packLabel} shows`} what={`Bring ${c.packLabel} to ${named(pack, wantedHz)}.`} wantedHz={wantedHz} isBusy={isBusy} onSeen={(frequencyHz) => saw({ what: "pack-shows", frequencyHz })} />;
     default: break;
   }
-  if (sync.status === "done" && !isRedone) return <Row><Button onPress={() => setRedone(true)}>Prove again</Button></Row>;
-  return <Proof channel={c} isBusy={isBusy} saw={saw} />;
-}
-
-/** Pack off: nothing, not even a flicker. Pack on: RF and audio. In this order. */
-function Proof({ channel: c, isBusy, saw }: { channel: ChannelView; isBusy: boolean; saw: (seen: Extract<SyncIntent, { intent: "saw" }>["seen"]) => void }) {
-  const [isSilent, setSilent] = useState(false);
-  return isSilent
-    ? (
-      <Row>
-        <span>{`Now ${c.packLabel} on, and speak:`}</span>
-        <Button isDisabled={isBusy} onPress={() => saw({ what: "proof", isClear: true, hasRf: true, hasAudio: true })}>RF full, audio follows</Button>
-        <Button isDisabled={isBusy} onPress={() => saw({ what: "proof", isClear: true, hasRf: true, hasAudio: false })}>RF, no audio</Button>
-        <Button isDisabled={isBusy} onPress={() => saw({ what: "proof", isClear: true, hasRf: false, hasAudio: false })}>No RF</Button>
-      </Row>
-    )
-    : (
-      <Row>
-        <span>{`${c.packLabel} off: watch both antennas and listen.`}</span>
-        <Button isDisabled={isBusy} onPress={() => setSilent(true)}>Nothing, not a flicker</Button>
-        <Button isDisabled={isBusy} onPress={() => saw({ what: "proof", isClear: false, hasRf: false, hasAudio: false })}>Somebody is there</Button>
-      </Row>
-    );
+  return null;
 }
 
 function Shows({ label, what, wantedHz, isBusy, onSeen }: { label: string; what: string; wantedHz: number; isBusy: boolean; onSeen: (frequencyHz: number) => void }) {

@@ -9,6 +9,7 @@ import { ticks } from "./m0008Ticks.server";
 import { sweepPeaks } from "./m0009SweepPeaks.server";
 import { sweepSetups } from "./m0010SweepSetups.server";
 import { proofAntennas } from "./m0012ProofAntennas.server";
+import { proofParts } from "./m0013ProofParts.server";
 import { planAllowances } from "./m0011PlanAllowances.server";
 import { preparation } from "./m0002Preparation.server";
 
@@ -31,4 +32,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0010-sweep-setups", up: sweepSetups },
   { name: "0011-plan-allowances", up: planAllowances },
   { name: "0012-proof-antennas", up: proofAntennas },
+  { name: "0013-proof-parts", up: proofParts },
 ];

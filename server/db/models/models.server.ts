@@ -15,7 +15,7 @@ export interface HandedListRow { id: number; dayId: number; version: number; atM
 export interface RegionFileRow { id: number; name: string; version: number; atRealMs: number; json: string | null }
 export interface ChannelRow {
   id: number; dayId: number; number: number; talker: string; mark: string; part: string; moves: string; effort: string; wear: string; microphoneId: string;
-  micDistanceM: number; peakFactorDb: number; inputId: string; receiverKey: string; half: number; packKey: string; version: number; isGone: boolean;
+  micDistanceM: number; peakFactorDb: number; inputId: string; receiverKey: string; half: number; packKey: string; version: number; isGone: boolean; alsoJson: string;
 }
 export interface ChannelChangeRow { id: number; channelId: number; version: number; atMs: number; what: string }
 export interface StationListRow { id: number; dayId: number; version: number; atMs: number; how: string; stationsJson: string }
@@ -26,10 +26,8 @@ export interface SweepRow {
 export interface PlanRow { id: number; dayId: number; version: number; placeId: number; sweepId: number | null; acceptedAtMs: number; profile: string; how: string; sparesJson: string; allowsJson: string }
 export interface PickRow { id: number; planId: number; channelId: number; frequencyHz: number; isLocked: boolean }
 export interface SyncRow {
-  id: number; dayId: number; channelId: number; placeId: number; atMs: number; kind: string; frequencyHz: number; packKey: string | null;
-  isClear: boolean | null; hasRf: boolean | null; hasAudio: boolean | null; strongestDbm: number | null;
-  antennaADbm: number | null;
-  antennaBDbm: number | null;
+  id: number; dayId: number; channelId: number; placeId: number; atMs: number; kind: string; frequencyHz: number; packKey: string | null; receiverKey: string | null;
+  part: string | null; outcome: string | null; shown: string | null; who: string | null; strongestDbm: number | null; antennaADbm: number | null; antennaBDbm: number | null;
 }
 export interface LevelCheckRow {
   id: number; dayId: number; channelId: number; atMs: number; effort: string; gainDb: number; outputDb: number; inputGainDb: number; headroomDb: number; finalPeakDbfs: number;
@@ -82,13 +80,16 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   unitLists: itemList,
   stockLists: itemList,
   modelLists: itemList,
-  channels: { id, dayId: int, number: int, talker: text, mark: text, part: text, moves: text, effort: text, wear: text, microphoneId: text, micDistanceM: real, peakFactorDb: real, inputId: text, receiverKey: text, half: int, packKey: text, version: int, isGone: flag },
+  channels: { id, dayId: int, number: int, talker: text, mark: text, part: text, moves: text, effort: text, wear: text, microphoneId: text, micDistanceM: real, peakFactorDb: real, inputId: text, receiverKey: text, half: int, packKey: text, version: int, isGone: flag, alsoJson: { ...text, defaultValue: "[]" } },
   channelChanges: { id, channelId: int, version: int, atMs: int, what: text },
   stationLists: { id, dayId: int, version: int, atMs: int, how: text, stationsJson: text },
   sweeps: { id, dayId: int, placeId: int, takenAtMs: int, source: text, format: text, lowHz: real, stepHz: real, points: int, completePasses: int, warningsJson: text, ownJson: text, setupJson: { ...text, defaultValue: "{}" }, levels: { type: BLOB, allowNull: false }, peaks: { type: BLOB, allowNull: true } },
   plans: { id, dayId: int, version: int, placeId: int, sweepId: maybe(INTEGER), acceptedAtMs: int, profile: text, how: text, sparesJson: text, allowsJson: text },
   picks: { id, planId: int, channelId: int, frequencyHz: int, isLocked: flag },
-  syncs: { id, dayId: int, channelId: int, placeId: int, atMs: int, kind: text, frequencyHz: int, packKey: maybe(TEXT), isClear: maybe(BOOLEAN), hasRf: maybe(BOOLEAN), hasAudio: maybe(BOOLEAN), strongestDbm: maybe(REAL), antennaADbm: maybe(REAL), antennaBDbm: maybe(REAL) },
+  syncs: {
+    id, dayId: int, channelId: int, placeId: int, atMs: int, kind: text, frequencyHz: int, packKey: maybe(TEXT), receiverKey: maybe(TEXT), part: maybe(TEXT), outcome: maybe(TEXT), shown: maybe(TEXT),
+    who: maybe(TEXT), strongestDbm: maybe(REAL), antennaADbm: maybe(REAL), antennaBDbm: maybe(REAL),
+  },
   levelChecks: { id, dayId: int, channelId: int, atMs: int, effort: text, gainDb: real, outputDb: real, inputGainDb: real, headroomDb: real, finalPeakDbfs: real },
   placeChecks: { id, dayId: int, channelId: int, placeId: int, atMs: int, frequencyHz: int, marginDb: real, overload: flag, setupJson: text },
   sceneLists: { id, dayId: int, version: int, atMs: int, how: text, scenesJson: text },

@@ -10,6 +10,8 @@ export interface StoredChannel extends Pick<Channel, "id" | "number" | "talker" 
   micDistanceM: number;
   peakFactorDb: number;
   inputId: string;
+  /** Keys of other packs of the same position. */
+  also: string[];
 }
 
 export interface ChannelChange {
@@ -22,8 +24,8 @@ export interface ChannelChange {
 export async function listAllChannels(db: Database, dayId: number, transaction?: Transaction): Promise<(StoredChannel & { isGone: boolean })[]> {
   const rows = await db.models.channels.findAll({ where: { dayId }, order: [["number", "ASC"]], transaction: transaction ?? null });
   return rows.map((r) => {
-    const { dayId: _, effort, wear, isGone, ...rest } = r.get({ plain: true });
-    return { ...rest, effort: effort as Effort, wear: wear as Wear, isGone: Boolean(isGone) };
+    const { dayId: _, effort, wear, isGone, alsoJson, ...rest } = r.get({ plain: true });
+    return { ...rest, also: JSON.parse(alsoJson) as string[], effort: effort as Effort, wear: wear as Wear, isGone: Boolean(isGone) };
   });
 }
 
@@ -32,7 +34,8 @@ export async function listChannels(db: Database, dayId: number, transaction?: Tr
 }
 
 export async function insertChannel(db: Database, dayId: number, channel: Omit<StoredChannel, "id" | "version">, transaction: Transaction): Promise<number> {
-  return (await db.models.channels.create({ ...channel, dayId, version: 1, isGone: false }, { transaction })).get("id") as number;
+  const { also, ...plain } = channel;
+  return (await db.models.channels.create({ ...plain, alsoJson: JSON.stringify(also), dayId, version: 1, isGone: false }, { transaction })).get("id") as number;
 }
 
 /** Changes a channel and counts its version up, if the caller saw the version that stands; else tells what happened since.
@@ -43,7 +46,8 @@ export async function changeChannel(
   transaction: Transaction,
 ): Promise<ChannelChange[] | null> {
   const version = p.seenVersion + 1;
-  const [count] = await db.models.channels.update({ ...p.change, version }, { where: { id: p.channelId, version: p.seenVersion }, transaction });
+  const { also, ...plain } = p.change;
+  const [count] = await db.models.channels.update({ ...plain, ...(also ? { alsoJson: JSON.stringify(also) } : {}), version }, { where: { id: p.channelId, version: p.seenVersion }, transaction });
   if (count === 0) {
     const rows = await db.models.channelChanges.findAll({ where: { channelId: p.channelId }, order: [["version", "ASC"]], transaction });
     return rows.map((r) => r.get({ plain: true })).filter((r) => r.version > p.seenVersion).map(({ version: v, atMs, what }) => ({ version: v, atMs, what }));

@@ -1,5 +1,6 @@
 import type { Transaction } from "sequelize";
 import type { LevelRecord, PlaceRecord, SyncRecord } from "../../../core/day/facts";
+import type { ProofPart } from "../../../core/day/proofParts";
 import type { Effort } from "../../../core/audio/levelChain";
 import type { PathSetup } from "../../../core/air/site";
 import type { Database } from "../connection.server";
@@ -20,24 +21,37 @@ export async function listSyncs(db: Database, dayId: number): Promise<SyncRecord
 }
 
 function toSync(r: SyncRow): SyncRecord {
-  const { channelId, placeId, atMs, frequencyHz } = r;
-  const base = { channelId, placeId, atMs, frequencyHz };
+  const { channelId, placeId, atMs, who, frequencyHz, strongestDbm, shown } = r;
+  const base = { channelId, placeId, atMs, who };
   const packKey = r.packKey ?? "";
-  const { strongestDbm } = r;
   switch (r.kind) {
-    case "receiver-set": return { ...base, kind: "receiver-set" };
-    case "pack-synced": return { ...base, kind: "pack-synced", packKey };
-    case "proof-off": return { ...base, kind: "proof-off", isClear: Boolean(r.isClear), strongestDbm };
-    case "proof-on": return { ...base, kind: "proof-on", packKey, hasRf: Boolean(r.hasRf), hasAudio: Boolean(r.hasAudio), strongestDbm, antennasDbm: r.antennaADbm === null || r.antennaBDbm === null ? null : [r.antennaADbm, r.antennaBDbm] };
+    case "receiver-set": return { ...base, kind: "receiver-set", frequencyHz };
+    case "pack-synced": return { ...base, kind: "pack-synced", frequencyHz, packKey };
+    case "cells": return { ...base, kind: "cells", packKey };
+    case "proof": return {
+      ...base, kind: "proof", part: r.part as ProofPart, outcome: r.outcome ?? "", frequencyHz, packKey, receiverKey: r.receiverKey ?? "", strongestDbm, shown,
+      antennasDbm: r.antennaADbm === null || r.antennaBDbm === null ? null : [r.antennaADbm, r.antennaBDbm],
+    };
     default: throw new Error(`unknown kind of sync: ${r.kind}`);
   }
 }
 
-export async function insertSync(db: Database, dayId: number, sync: SyncRecord, transaction: Transaction): Promise<void> {
-  const nothing = { packKey: null, isClear: null, hasRf: null, hasAudio: null, strongestDbm: null, antennaADbm: null, antennaBDbm: null };
+/** @returns the number by which it can be taken back */
+export async function insertSync(db: Database, dayId: number, sync: SyncRecord, transaction: Transaction): Promise<number> {
+  const nothing = { frequencyHz: 0, packKey: null, receiverKey: null, part: null, outcome: null, shown: null, strongestDbm: null };
   const { antennasDbm = null, ...plain } = { antennasDbm: null, ...sync };
   const [antennaADbm, antennaBDbm] = antennasDbm ?? [null, null];
-  await db.models.syncs.create({ ...nothing, ...plain, antennaADbm, antennaBDbm, dayId }, { transaction });
+  const row = await db.models.syncs.create({ ...nothing, ...plain, antennaADbm, antennaBDbm, dayId }, { transaction });
+  return row.get("id") as number;
+}
+
+/** Takes one record back, as long as it is the newest of its channel. @returns whether it was */
+export async function dropNewestSync(db: Database, dayId: number, id: number, transaction: Transaction): Promise<boolean> {
+  const row = await db.models.syncs.findOne({ where: { dayId, id }, transaction });
+  const newest = row && (await db.models.syncs.max("id", { where: { channelId: row.get("channelId") as number }, transaction }));
+  if (!row || newest !== id) return false;
+  await row.destroy({ transaction });
+  return true;
 }
 
 export async function listLevels(db: Database, dayId: number): Promise<StoredLevel[]> {

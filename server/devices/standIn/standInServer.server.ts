@@ -78,8 +78,8 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     settle(response, rigTune(rig, param(request, "key"), Number(param(request, "half")), frequencyHz));
   });
   app.post("/receivers/:key/halves/:half/infrared", (request, response) => {
-    const { packKey } = request.body as { packKey: string };
-    settle(response, rigSync(rig, param(request, "key"), Number(param(request, "half")), packKey));
+    const { packKey, name } = request.body as { packKey: string; name?: string };
+    settle(response, rigSync(rig, param(request, "key"), Number(param(request, "half")), packKey, name));
   });
   app.get("/receivers/:key/halves/:half/meter", (request, response) => {
     const receiver = rig.receivers.find((r) => r.key === param(request, "key"));

@@ -1,0 +1,72 @@
+import { useState } from "react";
+import styled from "styled-components";
+import type { ChannelView } from "../../../server/services/dayView.server";
+import { PROOF_WORDS, proofStateWords } from "../../../contract/proofWords";
+import { isNeeded } from "../../../core/day/proof";
+import { PROOF, type ProofPart } from "../../../core/day/proofParts";
+import { Button, QuietButton } from "../../ui/Button/Button";
+import { TextField } from "../../ui/Field/Field";
+import { Row, Soft } from "../../ui/Page/Page";
+import { Status } from "../../ui/Status/Status";
+import type { SeenIntent } from "./intents";
+
+/** Parts that a figure may be noted with: what the receiver's own scale reads. */
+const WITH_FIGURE: readonly ProofPart[] = ["silent", "rf"];
+/** An installed receiver that reads less than this share of what it always did has lost an antenna (common practice, no published source). */
+const LOST_SHARE = 0.5;
+
+interface ProofListProps {
+  channel: ChannelView;
+  /** Whether the next part is asked at once: nobody else can look. */
+  isAsked: boolean;
+  /** Whether somebody wants to tick by hand what meters could tell. */
+  isOpen: boolean;
+  isBusy: boolean;
+  saw: (seen: SeenIntent) => void;
+}
+
+/** How each part of a channel's proof stands, in the order of the work; the next one can be ticked by hand, with a figure. */
+export function ProofList({ channel: c, isAsked, isOpen, isBusy, saw }: ProofListProps) {
+  const [chosen, setChosen] = useState<ProofPart | null>(null);
+  const [shown, setShown] = useState("");
+  const next = chosen ?? c.proof.find((p) => p.status !== "done" && (isNeeded(p) || isOpen))?.part ?? null;
+  const isAsking = isAsked || isOpen;
+  const begun = c.proof.filter((p) => p.record !== null);
+  const tick = (part: ProofPart, outcome: string) => {
+    saw({ what: "proof", part, outcome, shown: WITH_FIGURE.includes(part) && shown.trim() !== "" ? shown.trim() : null });
+    setChosen(null);
+    setShown("");
+  };
+  const figure = Number(shown.replace(",", "."));
+  const isLost = next === "rf" && c.usualFigure !== null && shown.trim() !== "" && figure < c.usualFigure * LOST_SHARE;
+  return (
+    <div>
+      {(begun.length > 0 || isOpen) && (
+        <Parts aria-label={`Proof of ${c.talker}`}>
+          {c.proof.map((p) => (
+            <li key={p.part}>
+              {isOpen || isAsked
+                ? <PartButton onPress={() => setChosen(p.part)} aria-label={`${proofStateWords(p)}: look again`}><Status status={p.status}>{proofStateWords(p)}</Status></PartButton>
+                : <Status status={p.status}>{proofStateWords(p)}</Status>}
+            </li>
+          ))}
+        </Parts>
+      )}
+      {isAsking && next && (
+        <Ask>
+          <p>{PROOF_WORDS[next].ask(c.packLabel)}</p>
+          <Row>
+            {PROOF[next].outcomes.map((outcome) => <Button key={outcome} isDisabled={isBusy} onPress={() => tick(next, outcome)}>{outcome}</Button>)}
+            {WITH_FIGURE.includes(next) && <TextField label={c.usualFigure !== null && next === "rf" ? `it reads (usually ${c.usualFigure})` : "it reads"} value={shown} onChange={setShown} widthCh={6} inputMode="decimal" />}
+          </Row>
+          {isLost && <Soft as="p">{`${c.receiverLabel} usually reads ${c.usualFigure}. So much less is an antenna that is off, or cut for another block.`}</Soft>}
+        </Ask>
+      )}
+      {isOpen && next === null && <Soft as="p">All seen. Press a part to look at it again.</Soft>}
+    </div>
+  );
+}
+
+const Parts = styled.ul`list-style: none; display: flex; flex-wrap: wrap; gap: 2px 16px; font-size: 15px; padding: 2px 0;`;
+const PartButton = styled(QuietButton)`&& { padding: 0 2px; text-decoration: none; font-weight: 400; white-space: normal; text-align: left; }`;
+const Ask = styled.div`border-left: 4px solid var(--accent); padding: 2px 0 4px 12px; margin: 4px 0; p { padding-bottom: 6px; }`;

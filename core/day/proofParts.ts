@@ -1,0 +1,34 @@
+/** What makes a part of a proof stale: another frequency, another pack, another receiver, another place, fresh cells, or the pack synced once more. */
+export type ProofChange = "plan" | "pack" | "receiver" | "place" | "cells" | "synced";
+
+interface PartRule {
+  /** Whether the pack is to be off or on. */
+  pack: "off" | "on";
+  /** What may be seen, in the order to be offered. */
+  outcomes: readonly string[];
+  good: readonly string[];
+  /** What this part no longer holds after. */
+  endsWith: readonly ProofChange[];
+  /** It is advised, and nothing waits for it. */
+  isExtra?: true;
+}
+
+/** The parts of a proof in the order of the work, and what undoes each (common practice, no published source): the air and the antennas belong to a place and a receiver,
+ *  the link to both ends and their number, what the hand does on a pack to the pack until its door is opened. */
+export const PROOF = {
+  silent: { pack: "off", outcomes: ["nothing", "flickers", "steady"], good: ["nothing"], endsWith: ["plan", "receiver", "place"] },
+  phones: { pack: "off", outcomes: ["nothing", "chatter or chirps"], good: ["nothing"], endsWith: ["plan", "receiver", "place"] },
+  rf: { pack: "on", outcomes: ["full", "weak", "none", "red"], good: ["full"], endsWith: ["plan", "pack", "receiver", "place", "cells", "synced"] },
+  antennas: { pack: "on", outcomes: ["both take turns", "only A serves", "only B serves"], good: ["both take turns"], endsWith: ["receiver", "place"] },
+  partner: { pack: "on", outcomes: ["its own", "another’s", "nothing told"], good: ["its own"], endsWith: ["plan", "pack", "receiver", "cells", "synced"] },
+  voice: { pack: "on", outcomes: ["follows", "nothing", "hiss or breaks", "somebody else"], good: ["follows"], endsWith: ["plan", "pack", "receiver", "cells", "synced"] },
+  mute: { pack: "on", outcomes: ["gone and back", "still heard", "stays silent"], good: ["gone and back"], endsWith: ["pack", "cells"] },
+  kept: { pack: "on", outcomes: ["locked", "taped", "left to the talker"], good: ["locked", "taped", "left to the talker"], endsWith: ["pack", "cells"], isExtra: true },
+} as const satisfies Record<string, PartRule>;
+
+export type ProofPart = keyof typeof PROOF;
+export const PROOF_PARTS = Object.keys(PROOF) as ProofPart[];
+export const ruleOf = (part: ProofPart): PartRule => PROOF[part];
+
+export const isProofOutcome = (part: ProofPart, outcome: string): boolean => ruleOf(part).outcomes.includes(outcome);
+export const isGoodOutcome = (part: ProofPart, outcome: string): boolean => ruleOf(part).good.includes(outcome);
