@@ -24,6 +24,7 @@ export default defineConfig({
     url: `http://127.0.0.1:${port}/healthy`,
     timeout: 60_000,
     reuseExistingServer: false,
-    env: { PLAIN_CHANNEL_PORT: String(port) },
+    // phones come in on this computer only
+    env: { PLAIN_CHANNEL_PORT: String(port), PLAIN_CHANNEL_JOIN_HOST: "127.0.0.1" },
   },
 });

@@ -12,6 +12,9 @@ export function loader({ request }: Route.LoaderArgs) {
   return { theme: themeOf(request.headers.get("cookie")) };
 }
 
+/** The theme is this browser's own: asked for once, so that a cart that is out of reach takes nothing away. */
+export const shouldRevalidate = () => false;
+
 export const meta: Route.MetaFunction = () => [{ title: "Plain Channel" }];
 
 export function Layout({ children }: { children: ReactNode }) {
@@ -55,5 +58,6 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
     const words = (error.data as { message?: string } | null)?.message;
     return <ErrorPage title={error.status === 404 ? "There is no such page" : "That did not work"} detail={words ?? error.statusText} />;
   }
+  if (error instanceof TypeError && /fetch|network|load failed/i.test(error.message)) return <ErrorPage title="The cart does not answer" detail="What you ticked is kept on this phone. When the network is back, go back to the day." />;
   return <ErrorPage title="This screen broke" detail="What is recorded is unharmed. Go back to the day and try again; if it breaks once more, restart the application." />;
 }

@@ -3,6 +3,7 @@ import { index, route, type RouteConfig } from "@react-router/dev/routes";
 export default [
   index("routes/home/route.ts"),
   route("shoots", "routes/shoots/route.tsx"),
+  route("join", "routes/join/route.tsx"),
   route("day/:dayId", "routes/dayFrame/route.tsx", [
     index("routes/day/route.tsx"),
     route("setup", "routes/setup/route.tsx"),
@@ -19,6 +20,7 @@ export default [
     route("sync", "routes/sync/route.tsx"),
     route("level", "routes/level/route.tsx"),
     route("place", "routes/place/route.tsx"),
+    route("phones", "routes/phones/route.tsx"),
   ]),
   route("day/:dayId/scan/events", "routes/scanEvents/route.ts"),
   route("day/:dayId/scenes.csv", "routes/sceneList/route.ts"),
@@ -32,4 +34,6 @@ export default [
   route("day/:dayId/scans/:sweepId/:form", "routes/sweepFile/route.ts"),
   route("day/:dayId/scan/upload", "routes/sweepUpload/route.ts"),
   route("day/:dayId/meters", "routes/meters/route.ts"),
+  route("day/:dayId/live", "routes/live/route.ts"),
+  route("day/:dayId/seen", "routes/seen/route.ts"),
 ] satisfies RouteConfig;

@@ -3,7 +3,7 @@ import { join, resolve } from "node:path";
 import { pathToFileURL } from "node:url";
 import { root } from "./lib.mjs";
 
-/** Data folder: PLAIN_CHANNEL_DATA, or `data` beside the program. Port: PLAIN_CHANNEL_PORT. Sweep speed: PLAIN_CHANNEL_SPEED. */
+/** Data folder: PLAIN_CHANNEL_DATA, or `data` beside the program. Port: PLAIN_CHANNEL_PORT. Sweep speed: PLAIN_CHANNEL_SPEED. Where phones may come in: PLAIN_CHANNEL_JOIN_HOST. */
 export async function serve({ practice, defaultPort, morePorts = 20, dataFolder = undefined, speed = undefined }) {
   process.env.NODE_ENV = "production";
   const { startServer } = await import(pathToFileURL(join(root, "build/server/index.js")).href);
@@ -11,6 +11,7 @@ export async function serve({ practice, defaultPort, morePorts = 20, dataFolder 
     practice, morePorts,
     dataFolder: resolve(root, dataFolder ?? process.env.PLAIN_CHANNEL_DATA ?? "data"),
     port: Number(process.env.PLAIN_CHANNEL_PORT ?? defaultPort),
+    ...(process.env.PLAIN_CHANNEL_JOIN_HOST ? { joinHost: process.env.PLAIN_CHANNEL_JOIN_HOST } : {}),
     speed: speed ?? Number(process.env.PLAIN_CHANNEL_SPEED ?? 20),
     clientFolder: join(root, "build/client"),
   });

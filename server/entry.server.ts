@@ -14,7 +14,11 @@ import type { AppContext } from "./services/appContext.server";
 import { beatPracticeClocks, resumePracticeClocks } from "./services/clock.server";
 import { dayToOpen } from "./services/dayView.server";
 import { practiceRig, seedPracticeDay } from "./services/practiceDay.server";
+import { ChangeFeed } from "./services/changes.server";
+import { JoinDesk } from "./services/joinDesk.server";
 import { ScanJobs } from "./services/scanJobs.server";
+import { type GuestLocals, onlyGuests, openDoorOn } from "./guests.server";
+import { watchedRig } from "./devices/watchedRig.server";
 
 declare module "react-router" {
   interface AppLoadContext {
@@ -29,6 +33,8 @@ export interface ServerOptions {
   port: number;
   /** How many ports above the first may be tried when it is taken. */
   morePorts: number;
+  /** Where phones may come in once they are let: every network of this computer, or one address. */
+  joinHost?: string;
   /** How many times faster than real receivers the stand-ins sweep. */
   speed: number;
   /** Where the built page's files are; null when a development server gives them. */
@@ -45,35 +51,52 @@ export interface RunningServer {
 }
 
 const HEARTBEAT_MS = 15_000;
+/** Above the port of the application itself, so that the two are told apart. */
+const JOIN_PORT_ABOVE = 30;
+const JOIN_PORTS = 20;
 
 /** Opens the data, starts the stand-in receivers when practising, and serves the application on 127.0.0.1 and nowhere else. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
-  const db = await openDatabase(join(options.dataFolder, options.practice ? "practice.sqlite" : "plain-channel.sqlite"));
+  const changes = new ChangeFeed();
+  const db = await openDatabase(join(options.dataFolder, options.practice ? "practice.sqlite" : "plain-channel.sqlite"), () => changes.bump());
   const realNowMs = () => Date.now();
   const standIn = options.practice
     ? await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: join(options.dataFolder, "practice-rig.json"), speed: options.speed, nowMs: realNowMs })
     : null;
   const register = options.practice ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]) : null;
-  const context: AppContext = { db, realNowMs, rig: standIn ? httpRig(standIn.url) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), who: null };
+  const desk = new JoinDesk({ open: () => openDoorOn(guestApp, { host: options.joinHost ?? "0.0.0.0", firstPort: options.port === 0 ? 0 : options.port + JOIN_PORT_ABOVE, ports: JOIN_PORTS }), nowMs: realNowMs, onChange: () => changes.bump() });
+  const context: AppContext = {
+    db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), changes, desk, who: null, guest: null,
+  };
   if (options.practice && (await dayToOpen(context)) === null) await seedPracticeDay(context);
   await resumePracticeClocks(context);
   const heartbeat = setInterval(() => void beatPracticeClocks(context).catch(() => undefined), HEARTBEAT_MS);
 
+  const build = options.build ?? (() => import("virtual:react-router/server-build") as Promise<ServerBuild>);
+  const serving = (app: Express, contextOf: (response: Response) => AppContext) => {
+    app.disable("x-powered-by");
+    options.prepare?.(app);
+    if (options.clientFolder) {
+      app.use("/assets", express.static(join(options.clientFolder, "assets"), { immutable: true, maxAge: "1y" }));
+      app.use(express.static(options.clientFolder, { maxAge: "1h" }));
+    }
+    app.use(createRequestHandler({ build, getLoadContext: (_, response) => ({ app: contextOf(response) }), mode: process.env["NODE_ENV"] ?? "production" }));
+  };
   const app = express();
-  app.disable("x-powered-by");
   app.use(onlyFromHere);
   app.get("/healthy", (_, response) => void response.json({ ok: true }));
-  options.prepare?.(app);
-  if (options.clientFolder) {
-    app.use("/assets", express.static(join(options.clientFolder, "assets"), { immutable: true, maxAge: "1y" }));
-    app.use(express.static(options.clientFolder, { maxAge: "1h" }));
-  }
-  const build = options.build ?? (() => import("virtual:react-router/server-build") as Promise<ServerBuild>);
-  app.use(createRequestHandler({ build, getLoadContext: () => ({ app: context }), mode: process.env["NODE_ENV"] ?? "production" }));
+  serving(app, () => context);
+  const guestApp = express();
+  guestApp.use(onlyGuests(desk));
+  serving(guestApp, (response) => {
+    const { guest } = response.locals as GuestLocals;
+    return guest ? { ...context, who: guest.name, guest } : { ...context, who: "", guest: null };
+  });
 
   const server = createServer(app);
   const stop = async () => {
     clearInterval(heartbeat);
+    await desk.shut();
     server.closeAllConnections();
     await new Promise<void>((resolve) => server.close(() => resolve()));
     await standIn?.close();

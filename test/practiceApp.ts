@@ -15,6 +15,11 @@ import type { AppContext } from "../server/services/appContext.server";
 import { requireDay } from "../server/services/dayView.server";
 import { acceptPlan, pickBasis, type PlanProposal } from "../server/services/plans.server";
 import { practiceRig, seedPracticeDay } from "../server/services/practiceDay.server";
+import { ok } from "../core/units/result";
+import type { Seen } from "../contract/seen";
+import { ChangeFeed } from "../server/services/changes.server";
+import { JoinDesk } from "../server/services/joinDesk.server";
+import { recordSeen, type SeenAnswer } from "../server/services/syncs.server";
 import { ScanJobs, type ScanEvent } from "../server/services/scanJobs.server";
 import { followScan, type ScanAsked, startScan } from "../server/services/scans.server";
 import { loadDay } from "../server/services/dayView.server";
@@ -27,6 +32,24 @@ export interface PracticeApp {
   stop: () => Promise<void>;
 }
 
+/** Nobody else looks on: a desk whose door opens onto nothing. */
+export function alone(): Pick<AppContext, "changes" | "desk" | "who" | "guest"> {
+  const changes = new ChangeFeed();
+  const open = () => Promise.resolve(ok({ addresses: ["http://127.0.0.1:1"], close: () => Promise.resolve() }));
+  return { changes, desk: new JoinDesk({ open, nowMs: () => 0, onChange: () => changes.bump() }), who: null, guest: null };
+}
+
+/** What somebody sees of a channel as it stands, told at once. @returns by what it can be taken back */
+export async function sees(app: AppContext, dayId: number, channelId: number, seen: Seen): Promise<{ syncId: number | null; note: SeenAnswer["note"] }> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) throw new Error(loaded.error.code);
+  const { packKey, receiverKey } = loaded.value.facts.channels.find((c) => c.id === channelId)!;
+  const frequencyHz = loaded.value.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? 0;
+  const done = await recordSeen(app, dayId, [{ id: `test ${Math.random()}`, channelId, atMs: null, of: { frequencyHz, packKey, receiverKey }, seen }]);
+  if (!done.ok) throw new Error(done.error.code);
+  return done.value[0]!;
+}
+
 /** The practice day in a data file of its own, with stand-in receivers, under a clock that only moves when told. */
 export async function practiceApp(speed = 3000): Promise<PracticeApp> {
   const folder = mkdtempSync(join(tmpdir(), "plain-channel-unit-"));
@@ -34,7 +57,7 @@ export async function practiceApp(speed = 3000): Promise<PracticeApp> {
   const db = await openDatabase(join(folder, "practice.sqlite"));
   const standIn = await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: null, speed, nowMs: () => nowMs });
   const register = await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]);
-  const app: AppContext = { db, realNowMs: () => nowMs, rig: httpRig(standIn.url), register: httpRegister(register.url), scans: new ScanJobs(), who: null };
+  const app: AppContext = { db, realNowMs: () => nowMs, rig: httpRig(standIn.url), register: httpRegister(register.url), scans: new ScanJobs(), ...alone() };
   const dayId = await seedPracticeDay(app);
   return {
     app, dayId, pass: (ms) => { nowMs += ms; },
@@ -52,7 +75,7 @@ export async function ownApp(nowMs: number): Promise<{ app: AppContext; stop: ()
   const folder = mkdtempSync(join(tmpdir(), "plain-channel-own-"));
   const db = await openDatabase(join(folder, "plain-channel.sqlite"));
   return {
-    app: { db, realNowMs: () => nowMs, rig: null, register: null, scans: new ScanJobs(), who: null },
+    app: { db, realNowMs: () => nowMs, rig: null, register: null, scans: new ScanJobs(), ...alone() },
     stop: async () => {
       await db.close();
       rmSync(folder, { recursive: true, force: true });

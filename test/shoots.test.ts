@@ -7,14 +7,15 @@ import { addPlace, changePlace, copyPlace, type PlaceTold, removePlace, undoPlac
 import { getPreparation, importScenes, putScene, removeScene } from "../server/services/preparation.server";
 import { changeDay, copyDay, getShoots, newShoot, renameShootTo } from "../server/services/shoots.server";
 import { PROOF, type ProofPart } from "../core/day/proofParts";
-import { recordSeen, takeSyncBack } from "../server/services/syncs.server";
+import { takeSyncBack } from "../server/services/syncs.server";
 import { addTalker, addTalkersOfScenes, changeTalker, removeTalker, restoreTalker } from "../server/services/talkers.server";
 import { undoList } from "../server/services/versionedLists.server";
 import { acceptPlan } from "../server/services/plans.server";
 import { importSweep } from "../server/services/sweepFiles.server";
 import { guessColumns } from "../core/day/sceneTable";
 import { packUnit, receiverUnit, stockItem } from "../testkit/case";
-import { ownApp, practiceApp, propose, scanToEnd } from "./practiceApp";
+import type { Seen } from "../contract/seen";
+import { ownApp, practiceApp, propose, scanToEnd, sees } from "./practiceApp";
 
 const hour = 3_600_000;
 const EVE = new Date(2027, 4, 3, 19, 40).getTime();
@@ -156,7 +157,7 @@ test("without anything that can be driven: what hands and eyes did is recorded, 
   expect((await acceptPlan(own.app, dayId, proposal)).ok).toBe(true);
   const [ada] = (await view()).channels;
   const hz = proposal.picks.find((p) => p.channelId === ada!.id)!.frequencyHz;
-  const saw = (seen: Parameters<typeof recordSeen>[3]) => recordSeen(own.app, dayId, ada!.id, seen);
+  const saw = (seen: Seen) => sees(own.app, dayId, ada!.id, seen);
   const code = async () => (await view()).channels[0]!.state.sync.code;
   expect([ada!.isDriven, await code()]).toEqual([false, "receiver-not-set"]);
   await saw({ what: "receiver-shows", frequencyHz: hz });
@@ -175,13 +176,13 @@ test("without anything that can be driven: what hands and eyes did is recorded, 
   const muted = await tick("voice", "nothing");
   expect(await code()).toBe("no-audio");
   // taken back at once; what is not the newest any more stays
-  if (!muted.ok) throw new Error();
-  expect((await takeSyncBack(own.app, dayId, muted.value)).ok).toBe(true);
+  expect((await takeSyncBack(own.app, dayId, muted.syncId!)).ok).toBe(true);
   expect(await code()).toBe("not-proved");
-  expect(await takeSyncBack(own.app, dayId, muted.value - 1 - parts.length)).toMatchObject({ ok: false });
+  expect(await takeSyncBack(own.app, dayId, muted.syncId! - 1 - parts.length)).toMatchObject({ ok: false });
   await tick("voice");
   expect(await code()).toBe("proved");
-  expect(await tick("voice", "sideways")).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
+  expect(await tick("voice", "sideways")).toMatchObject({ syncId: null, note: { code: "setting-unknown" } });
+  expect(await saw({ what: "pack-shows", frequencyHz: 100e6 })).toMatchObject({ syncId: null, note: { code: "setting-unknown" } });
   await saw({ what: "cells" });
   expect((await view()).channels[0]!.state.sync).toMatchObject({ code: "proof-stale", why: "cells" });
   expect((await view()).channels[0]!.proof.find((p) => p.part === "rf")!.record).toMatchObject({ who: null });
@@ -200,8 +201,8 @@ test("systems that choose for themselves: no pick, paired and proved; too many f
   const [first] = (await view()).channels;
   expect([first!.state.frequency.code, first!.state.sync.code]).toEqual(["chooses-itself", "pack-not-synced"]);
   expect((await view()).steps.map((s) => s.code)).toContain("pair-pack");
-  await recordSeen(own.app, dayId, first!.id, { what: "pack-shows", frequencyHz: 0 });
-  for (const part of first!.proofParts) await recordSeen(own.app, dayId, first!.id, { what: "proof", part, outcome: PROOF[part].good[0], shown: null });
+  await sees(own.app, dayId, first!.id, { what: "pack-shows", frequencyHz: 0 });
+  for (const part of first!.proofParts) await sees(own.app, dayId, first!.id, { what: "proof", part, outcome: PROOF[part].good[0], shown: null });
   expect((await view()).channels[0]!.state.sync.code).toBe("proved");
   const [room] = (await view()).places;
   await changePlace(own.app, dayId, { placeId: room!.id, place: place({ name: "Hall", sketch: { setting: "indoors", walls: "open", wallCount: 0, distanceM: 45 } }), withScenes: false, seenVersion: 1 });

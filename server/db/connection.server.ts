@@ -10,13 +10,15 @@ export interface Database {
   file: string;
   sequelize: Sequelize;
   models: Models;
-  write: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
+  /** @param isQuiet - nothing that anybody looks at: it is not told on */
+  write: <T>(work: (transaction: Transaction) => Promise<T>, isQuiet?: boolean) => Promise<T>;
   close: () => Promise<void>;
 }
 
 /** Opens (or makes) a data file and brings its tables up to date. A file that a newer version of the application has migrated is refused
- *  as it is, for this version does not know what it means. */
-export async function openDatabase(file: string): Promise<Database> {
+ *  as it is, for this version does not know what it means.
+ * @param onWritten - called after each write that stands */
+export async function openDatabase(file: string, onWritten: () => void = () => undefined): Promise<Database> {
   mkdirSync(dirname(file), { recursive: true });
   const sequelize = new Sequelize({ dialect: "sqlite", storage: file, logging: false, pool: { max: 1 } });
   try {
@@ -27,9 +29,9 @@ export async function openDatabase(file: string): Promise<Database> {
   }
   await sequelize.query("PRAGMA journal_mode = WAL");
   let last: Promise<unknown> = Promise.resolve();
-  const write: Database["write"] = (work) => {
+  const write: Database["write"] = (work, isQuiet = false) => {
     const next = last.then(() => sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work));
-    last = next.catch(() => undefined);
+    last = next.then(() => (isQuiet ? undefined : onWritten()), () => undefined);
     return next;
   };
   return { file, sequelize, models: defineModels(sequelize), write, close: () => last.then(() => sequelize.close()) };

@@ -1,6 +1,8 @@
 import type { Database } from "../db/connection.server";
 import type { RigPort } from "../devices/port.server";
 import type { RegisterPort } from "../devices/registerPort.server";
+import type { ChangeFeed } from "./changes.server";
+import type { JoinDesk } from "./joinDesk.server";
 import type { ScanJobs } from "./scanJobs.server";
 
 /** What every use case works with; handed to loaders and actions as their context. */
@@ -11,8 +13,14 @@ export interface AppContext {
   /** The register of television that can be asked; null when there is none. */
   register: RegisterPort | null;
   scans: ScanJobs;
+  /** Tells who looks on that something changed. */
+  changes: ChangeFeed;
+  /** Lets phones in. */
+  desk: JoinDesk;
   /** Who asks: the name of a phone that joined; null at the cart itself. */
   who: string | null;
+  /** The same phone to the desk, and what tells that it was sent away; null at the cart. */
+  guest: { id: number; gone: AbortSignal } | null;
   /** The computer's clock, milliseconds. */
   realNowMs: () => number;
 }

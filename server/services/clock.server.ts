@@ -45,5 +45,5 @@ export async function beatPracticeClocks(app: AppContext): Promise<void> {
       const day = await findDay(app.db, id, transaction);
       if (day) await updateDay(app.db, id, { clockDayMs: Math.round(dayNowMs(app, day)), clockRealMs: app.realNowMs() }, transaction);
     }
-  });
+  }, true);
 }

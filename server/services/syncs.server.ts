@@ -6,6 +6,8 @@ import { isGoodOutcome, isProofOutcome, type ProofPart } from "../../core/day/pr
 import { canBeSet } from "../../core/coordination/tuning";
 import { packModel } from "../../core/kit/models";
 import { fail, ok, type Result } from "../../core/units/result";
+import { stretchesWords } from "../../contract/format";
+import type { Seen, SeenItem, SeenNote } from "../../contract/seen";
 import type { ServiceError } from "../../contract/serviceError";
 import { changeChannel } from "../db/repositories/channels.server";
 import { dropNewestSync, insertSync } from "../db/repositories/records.server";
@@ -84,29 +86,53 @@ export async function syncPack(app: AppContext, dayId: number, channelId: number
   return ok(null);
 }
 
-/** What somebody saw, or did, on units that nobody can ask. */
-export type Seen = { what: "receiver-shows"; frequencyHz: number } | { what: "pack-shows"; frequencyHz: number } | { what: "cells" } | { what: "proof"; part: ProofPart; outcome: string; shown: string | null };
+/** What became of one of them. */
+export interface SeenAnswer {
+  id: string;
+  /** By which it can be taken back; null where it was refused. */
+  syncId: number | null;
+  /** What is to be told: why it was refused, or what had changed meanwhile. */
+  note: ServiceError | SeenNote | null;
+}
 
-/** Puts on record what a person saw: a display, fresh cells, one part of a proof.
- * @returns the number by which it can be taken back */
-export async function recordSeen(app: AppContext, dayId: number, channelId: number, seen: Seen): Answer<number> {
+/** Puts on record what was seen, in the order in which it was; each by itself, so that one that is refused takes nothing with it. It counts for what it was seen of: on another frequency, or of another pack, it proves nothing. */
+export async function recordSeen(app: AppContext, dayId: number, items: readonly SeenItem[]): Answer<SeenAnswer[]> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
-  const channel = loaded.facts.channels.find((c) => c.id === channelId);
-  const frequencyHz = channel?.meets === "adaptive" ? SELF_CHOSEN_HZ : pickOf(loaded, channelId);
-  if (!channel || frequencyHz === null) return fail({ code: "not-found", what: channel ? "plan" : "channel" });
-  const { packKey, receiverKey } = channel;
-  switch (seen.what) {
-    case "receiver-shows": return ok(await record(app, loaded, { kind: "receiver-set", channelId, frequencyHz: seen.frequencyHz }));
-    case "pack-shows": return ok(await record(app, loaded, { kind: "pack-synced", channelId, frequencyHz: seen.frequencyHz, packKey }));
-    case "cells": return ok(await record(app, loaded, { kind: "cells", channelId, packKey }));
-    case "proof": {
-      const { part, outcome, shown } = seen;
-      if (!channel.proofParts.includes(part) || !isProofOutcome(part, outcome)) return fail({ code: "setting-unknown", what: `"${outcome}" is nothing that this part of a proof can show` });
-      return ok(await record(app, loaded, { kind: "proof", channelId, part, outcome, frequencyHz, packKey, receiverKey, strongestDbm: null, antennasDbm: null, shown }));
+  const nowMs = Math.round(dayNowMs(app, loaded.day));
+  const answers: SeenAnswer[] = [];
+  for (const item of items) {
+    const { seen, of, channelId, id } = item;
+    const channel = loaded.facts.channels.find((c) => c.id === channelId);
+    const frequencyHz = channel?.meets === "adaptive" ? SELF_CHOSEN_HZ : pickOf(loaded, channelId);
+    const refused = refusalOf(channel, frequencyHz, seen);
+    if (refused || !channel) {
+      answers.push({ id, syncId: null, note: refused });
+      continue;
     }
+    const atMs = Math.min(nowMs, Math.round(item.atMs ?? nowMs));
+    const base = { channelId, placeId: loaded.day.currentPlaceId, atMs, who: app.who };
+    const record: SyncRecord = seen.what === "receiver-shows" ? { ...base, kind: "receiver-set", frequencyHz: seen.frequencyHz }
+      : seen.what === "pack-shows" ? { ...base, kind: "pack-synced", frequencyHz: seen.frequencyHz, packKey: of.packKey }
+      : seen.what === "cells" ? { ...base, kind: "cells", packKey: of.packKey }
+      : { ...base, kind: "proof", part: seen.part, outcome: seen.outcome, shown: seen.shown, strongestDbm: null, antennasDbm: null, ...of };
+    const later = record.kind === "proof" ? loaded.facts.syncs.findLast((s) => s.kind === "proof" && s.channelId === channelId && s.part === record.part && s.atMs > atMs && s.outcome !== record.outcome) : undefined;
+    const syncId = await app.db.write((t) => insertSync(app.db, dayId, record, t, id));
+    const changed = of.packKey !== channel.packKey ? "pack" as const : of.receiverKey !== channel.receiverKey ? "receiver" as const : of.frequencyHz !== frequencyHz ? "frequency" as const : null;
+    answers.push({
+      id, syncId, note: changed ? { code: "moved-on", talker: channel.talker, what: changed } : later?.kind === "proof" ? { code: "seen-later", talker: channel.talker, part: later.part, outcome: later.outcome, who: later.who, atMs: later.atMs } : null,
+    });
   }
+  return ok(answers);
+}
+
+function refusalOf(channel: Channel | undefined, frequencyHz: number | null, seen: Seen): ServiceError | null {
+  if (!channel) return { code: "not-found", what: "channel" };
+  if (frequencyHz === null && seen.what === "proof") return { code: "not-found", what: "plan" };
+  if (seen.what === "pack-shows" && channel.meets !== "adaptive" && !channel.packTuning.some((t) => seen.frequencyHz >= t.lowHz && seen.frequencyHz <= t.highHz)) return { code: "setting-unknown", what: `${channel.packLabel} cannot show that: it tunes ${stretchesWords(channel.packTuning)} MHz` };
+  if (seen.what === "proof" && (!channel.proofParts.includes(seen.part) || !isProofOutcome(seen.part, seen.outcome))) return { code: "setting-unknown", what: `"${seen.outcome}" is nothing that this part of a proof can show` };
+  return null;
 }
 
 /** Takes back what was recorded last of a channel. */

@@ -15,10 +15,13 @@ import { Answer, BigFigure, Heading, Row, Soft, Stack, Sub, Table } from "../../
 import { Status } from "../../ui/Status/Status";
 import { PHONE } from "../../ui/theme/theme";
 import { dayIdOf, readIntent, reply } from "../shared/reply.server";
+import { answerOrAway } from "../shared/away";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { currentPlace, namesOf, useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { dayIntents, type DayIntent } from "./intents";
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
 
 export async function action({ params, request, context }: Route.ActionArgs) {
   const dayId = dayIdOf(params);

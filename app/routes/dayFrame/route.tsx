@@ -1,10 +1,13 @@
 import { useEffect } from "react";
+import { Smartphone } from "lucide-react";
 import { Link, NavLink, Outlet, useLocation, useNavigation, useRevalidator } from "react-router";
 import type { Route } from "./+types/route";
 import { getDayView } from "../../../server/services/dayView.server";
 import { formatAge, formatClock } from "../../../contract/format";
 import { stepWords } from "../../../contract/dayWords";
 import { ThemeToggle } from "../../features/frame/ThemeToggle";
+import { LiveNotice } from "../../features/live/LiveNotice";
+import { LiveContext, useLive } from "../../features/live/useLive";
 import { useNow } from "../../features/frame/useNow";
 import { dayIdOf, orNotFound } from "../shared/reply.server";
 import { currentPlace, namesOf } from "../shared/useDay";
@@ -13,7 +16,21 @@ import { ShortcutHelp } from "./ShortcutHelp";
 import * as S from "./frame.styles";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
-  return orNotFound(await getDayView(context.app, dayIdOf(params)));
+  const { who, desk } = context.app;
+  return { ...orNotFound(await getDayView(context.app, dayIdOf(params))), who, guests: desk.view.guests.length };
+}
+
+/** The day as it was last read: it stays on the screen while the cart cannot be reached. */
+let lastRead: Awaited<ReturnType<typeof loader>> | null = null;
+
+export async function clientLoader({ serverLoader, params }: Route.ClientLoaderArgs) {
+  try {
+    lastRead = await serverLoader();
+  } catch (error) {
+    // an answer, even a refusal, is an answer: only silence is bridged
+    if (!(error instanceof TypeError) || lastRead?.day.id !== Number(params.dayId)) throw error;
+  }
+  return lastRead!;
 }
 
 export const meta: Route.MetaFunction = ({ data }) => [{ title: data ? `${data.day.production} · Plain Channel` : "Plain Channel" }];
@@ -28,11 +45,13 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   const nowMs = useNow(view.nowMs);
   const { revalidate, state } = useRevalidator();
   const navigation = useNavigation();
+  const live = useLive(day.id);
+  useEffect(() => { lastRead = view; }, [view]);
   useEffect(() => {
-    // other tablets work on the same day
-    const timer = setInterval(() => document.visibilityState === "visible" && state === "idle" && void revalidate(), REFRESH_MS);
+    // what only time changes: a scan that grows old, a place that begins
+    const timer = setInterval(() => document.visibilityState === "visible" && state === "idle" && live === "live" && void revalidate(), REFRESH_MS);
     return () => clearInterval(timer);
-  }, [revalidate, state]);
+  }, [revalidate, state, live]);
   const base = `/day/${day.id}`;
   const sheet = useLocation().pathname.split("/").at(-1) ?? "";
   const isPreparing = SHEETS.some(([path]) => path === sheet);
@@ -50,6 +69,9 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
         <S.HeadTools>
           <ShortcutHelp base={base} />
           <ThemeToggle />
+          {view.who === null
+            ? <S.ToolLink to={`${base}/phones`} aria-label={view.guests === 0 ? "Phones: none is in" : `Phones: ${view.guests} in`}><Smartphone aria-hidden size={18} />{view.guests > 0 && <b>{view.guests}</b>}</S.ToolLink>
+            : <S.WhoAmI>{view.who}</S.WhoAmI>}
           <ClockMenu day={day} places={places} nowMs={nowMs} />
         </S.HeadTools>
       </S.Head>
@@ -81,7 +103,12 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
       )}
 
       <S.Columns>
-        <main data-loading={navigation.state === "loading" || undefined}><Outlet context={view} /></main>
+        <main data-loading={navigation.state === "loading" || undefined}>
+          <LiveContext value={live}>
+            <LiveNotice dayId={day.id} state={live} />
+            <Outlet context={view} />
+          </LiveContext>
+        </main>
         <S.Next aria-labelledby="next-heading">
           <h2 id="next-heading">Next</h2>
           {view.steps.length === 0 && <p>Nothing waits. Roll.</p>}

@@ -25,10 +25,13 @@ import { Notice } from "../../ui/Notice/Notice";
 import { Answer, Heading, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { Settings, Split } from "../../ui/Page/Split";
 import { dayIdOf, readIntent, reply } from "../shared/reply.server";
+import { answerOrAway } from "../shared/away";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { currentPlace, useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { placeIntents, type PlaceIntent } from "./intents";
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
 
 export async function action({ params, request, context }: Route.ActionArgs) {
   const read = await readIntent(request, placeIntents);

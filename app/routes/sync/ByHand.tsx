@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { ChannelView } from "../../../server/services/dayView.server";
+import type { Seen } from "../../../contract/seen";
 import { frequencyTextErrorWords } from "../../../contract/words";
 import { shownAs } from "../../../core/kit/modelText";
 import type { PackModel, ReceiverModel } from "../../../core/kit/models";
@@ -8,22 +9,19 @@ import { formatMhz, parseFrequencyText } from "../../../core/units/frequencyText
 import { Button } from "../../ui/Button/Button";
 import { TextField } from "../../ui/Field/Field";
 import { Row, Soft } from "../../ui/Page/Page";
-import type { SeenIntent, SyncIntent } from "./intents";
 
 interface ByHandProps {
   channel: ChannelView;
   receiver: ReceiverModel;
   pack: PackModel;
   isBusy: boolean;
-  send: (intent: SyncIntent) => void;
+  saw: (seen: Seen) => void;
 }
 
 /** The next thing to do with one's own hands on units that nobody can ask, and what was seen of it. */
-export function ByHand({ channel: c, receiver, pack, isBusy, send }: ByHandProps) {
-  const channelId = c.id;
+export function ByHand({ channel: c, receiver, pack, isBusy, saw }: ByHandProps) {
   const wantedHz = "frequencyHz" in c.state.frequency ? c.state.frequency.frequencyHz : null;
   const { sync } = c.state;
-  const saw = (seen: SeenIntent) => send({ intent: "saw", channelId, seen });
   switch (sync.code) {
     case "no-frequency": case "pack-cannot": return null;
     case "receiver-not-set":

@@ -1,5 +1,6 @@
 import styled from "styled-components";
 import type { ChannelView, DayView, PackView } from "../../../server/services/dayView.server";
+import type { Seen } from "../../../contract/seen";
 import { stretchesWords } from "../../../contract/format";
 import { pairProblemWords } from "../../../contract/prepWords";
 import { canBeSet } from "../../../core/coordination/tuning";
@@ -23,7 +24,7 @@ const wantedOf = (c: ChannelView): number | null => ("frequencyHz" in c.state.fr
 const NONE = "";
 
 /** Which pack a person carries, whether there is another beside it, and when it last got cells. */
-export function PacksAndCells({ view, channel: c, isBusy, send }: PacksProps & { view: DayView }) {
+export function PacksAndCells({ view, channel: c, isBusy, saw, send }: PacksProps & { view: DayView; saw: (seen: Seen) => void }) {
   const names = namesOf(view);
   const wantedHz = wantedOf(c);
   const free = view.packs.filter((p) => p.carriedBy === null && !packModel(view.kit, p.modelId).adaptive);
@@ -49,7 +50,7 @@ export function PacksAndCells({ view, channel: c, isBusy, send }: PacksProps & {
             })]}
           />
         )}
-        <Button isDisabled={isBusy} onPress={() => send({ intent: "saw", channelId: c.id, seen: { what: "cells" } })}>{`Fresh cells in ${c.packLabel}`}</Button>
+        <Button onPress={() => saw({ what: "cells" })}>{`Fresh cells in ${c.packLabel}`}</Button>
       </Line>
       <Soft as="p">{`On its display and the track sheet: ${c.packName}. Cells the right way round, never forced; primary cells are not charged.`}</Soft>
     </Panel>

@@ -1,14 +1,16 @@
 import { useState } from "react";
 import styled from "styled-components";
 import type { ChannelView } from "../../../server/services/dayView.server";
+import type { Seen } from "../../../contract/seen";
+import { numberWord } from "../../../contract/format";
 import { PROOF_WORDS, proofStateWords } from "../../../contract/proofWords";
 import { isNeeded } from "../../../core/day/proof";
 import { PROOF, type ProofPart } from "../../../core/day/proofParts";
 import { Button, QuietButton } from "../../ui/Button/Button";
 import { TextField } from "../../ui/Field/Field";
 import { Row, Soft } from "../../ui/Page/Page";
+import { PHONE } from "../../ui/theme/theme";
 import { Status } from "../../ui/Status/Status";
-import type { SeenIntent } from "./intents";
 
 /** Parts that a figure may be noted with: what the receiver's own scale reads. */
 const WITH_FIGURE: readonly ProofPart[] = ["silent", "rf"];
@@ -17,34 +19,37 @@ const LOST_SHARE = 0.5;
 
 interface ProofListProps {
   channel: ChannelView;
+  /** As it stands, with what was ticked and not sent yet. */
+  proof: ChannelView["proof"];
   /** Whether the next part is asked at once: nobody else can look. */
   isAsked: boolean;
   /** Whether somebody wants to tick by hand what meters could tell. */
   isOpen: boolean;
-  isBusy: boolean;
-  saw: (seen: SeenIntent) => void;
+  saw: (seen: Seen) => void;
 }
 
 /** How each part of a channel's proof stands, in the order of the work; the next one can be ticked by hand, with a figure. */
-export function ProofList({ channel: c, isAsked, isOpen, isBusy, saw }: ProofListProps) {
+export function ProofList({ channel: c, proof, isAsked, isOpen, saw }: ProofListProps) {
   const [chosen, setChosen] = useState<ProofPart | null>(null);
   const [shown, setShown] = useState("");
-  const next = chosen ?? c.proof.find((p) => p.status !== "done" && (isNeeded(p) || isOpen))?.part ?? null;
+  const next = chosen ?? proof.find((p) => p.status !== "done" && (isNeeded(p) || isOpen))?.part ?? null;
   const isAsking = isAsked || isOpen;
-  const begun = c.proof.filter((p) => p.record !== null);
+  const begun = proof.filter((p) => p.record !== null);
   const tick = (part: ProofPart, outcome: string) => {
     saw({ what: "proof", part, outcome, shown: WITH_FIGURE.includes(part) && shown.trim() !== "" ? shown.trim() : null });
     setChosen(null);
     setShown("");
   };
+  const done = proof.filter((p) => p.status === "done").length;
   const figure = Number(shown.replace(",", "."));
   const isLost = next === "rf" && c.usualFigure !== null && shown.trim() !== "" && figure < c.usualFigure * LOST_SHARE;
   return (
     <div>
       {(begun.length > 0 || isOpen) && (
-        <Parts aria-label={`Proof of ${c.talker}`}>
-          {c.proof.map((p) => (
-            <li key={p.part}>
+        <Parts aria-label={`Proof of ${c.talker}`} data-all={isOpen || isAsked || undefined}>
+          {done > 1 && !isOpen && !isAsked && <li data-sum><Status status="done">{`${numberWord(done)} parts seen`}</Status></li>}
+          {proof.map((p) => (
+            <li key={p.part} data-status={p.status}>
               {isOpen || isAsked
                 ? <PartButton onPress={() => setChosen(p.part)} aria-label={`${proofStateWords(p)}: look again`}><Status status={p.status}>{proofStateWords(p)}</Status></PartButton>
                 : <Status status={p.status}>{proofStateWords(p)}</Status>}
@@ -56,7 +61,7 @@ export function ProofList({ channel: c, isAsked, isOpen, isBusy, saw }: ProofLis
         <Ask>
           <p>{PROOF_WORDS[next].ask(c.packLabel)}</p>
           <Row>
-            {PROOF[next].outcomes.map((outcome) => <Button key={outcome} isDisabled={isBusy} onPress={() => tick(next, outcome)}>{outcome}</Button>)}
+            {PROOF[next].outcomes.map((outcome) => <Button key={outcome} onPress={() => tick(next, outcome)}>{outcome}</Button>)}
             {WITH_FIGURE.includes(next) && <TextField label={c.usualFigure !== null && next === "rf" ? `it reads (usually ${c.usualFigure})` : "it reads"} value={shown} onChange={setShown} widthCh={6} inputMode="decimal" />}
           </Row>
           {isLost && <Soft as="p">{`${c.receiverLabel} usually reads ${c.usualFigure}. So much less is an antenna that is off, or cut for another block.`}</Soft>}
@@ -67,6 +72,9 @@ export function ProofList({ channel: c, isAsked, isOpen, isBusy, saw }: ProofLis
   );
 }
 
-const Parts = styled.ul`list-style: none; display: flex; flex-wrap: wrap; gap: 2px 16px; font-size: 15px; padding: 2px 0;`;
+const Parts = styled.ul`list-style: none; display: flex; flex-wrap: wrap; gap: 2px 16px; font-size: 15px; padding: 2px 0;
+  [data-sum] { display: none; }
+  ${PHONE} { &:not([data-all]) { [data-status="done"] { display: none; } [data-sum] { display: block; } } }
+`;
 const PartButton = styled(QuietButton)`&& { padding: 0 2px; text-decoration: none; font-weight: 400; white-space: normal; text-align: left; }`;
 const Ask = styled.div`border-left: 4px solid var(--accent); padding: 2px 0 4px 12px; margin: 4px 0; p { padding-bottom: 6px; }`;

@@ -2,6 +2,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import type { ChannelView, DayView } from "../../../server/services/dayView.server";
 import { syncWords } from "../../../contract/dayWords";
+import type { Seen, SeenItem } from "../../../contract/seen";
 import { settingStepWords } from "../../../contract/settingWords";
 import { mhz, stretchesWords } from "../../../contract/format";
 import type { MeterReading } from "../../../core/air/rig";
@@ -23,12 +24,16 @@ import { AlsoPacks, PacksAndCells } from "./PacksAndCells";
 import { ByHand } from "./ByHand";
 import { FaultFinder } from "./FaultFinder";
 import type { SyncIntent } from "./intents";
+import { withWaiting } from "./waiting";
 import { ProofList } from "./ProofList";
 
 interface SyncChannelProps {
   view: DayView;
   channel: ChannelView;
   reading: MeterReading | null | undefined;
+  /** What was seen and not sent yet. */
+  waiting: readonly SeenItem[];
+  saw: (seen: Seen) => void;
   isBusy: boolean;
   pending: SyncIntent | undefined;
   send: (intent: SyncIntent) => void;
@@ -40,7 +45,7 @@ type Sheet = (typeof SHEETS)[number];
 const SHEET_WORDS: Record<Sheet, string> = { tick: "Tick by hand", wrong: "What is wrong?", steps: "Step by step", packs: "Packs and cells" };
 
 /** One person's row: what both ends are on, what to do next, how the proof stands. */
-export function SyncChannel({ view, channel: c, reading, isBusy, pending, send }: SyncChannelProps) {
+export function SyncChannel({ view, channel: c, reading, waiting, saw, isBusy, pending, send }: SyncChannelProps) {
   const names = namesOf(view);
   const [open, setOpen] = useState<Sheet | null>(null);
   const isProving = c.proof.some((p) => p.record !== null) || ["not-proved", "proof-stale", "proved"].includes(c.state.sync.code) || c.state.sync.status === "problem";
@@ -72,8 +77,8 @@ export function SyncChannel({ view, channel: c, reading, isBusy, pending, send }
         {c.isDriven && <Meter reading={reading} name={c.talker} />}
         {c.isDriven && <Act><NextAction channel={c} isBusy={isBusy} pending={pending} send={send} /></Act>}
       </Numbers>
-      {!c.isDriven && <ByHand key={c.state.sync.code} channel={c} receiver={receiverModel(view.kit, c.receiverModelId)} pack={packModel(view.kit, c.packModelId)} isBusy={isBusy} send={send} />}
-      {canProve && <ProofList channel={c} isAsked={!c.isDriven} isOpen={open === "tick"} isBusy={isBusy} saw={(seen) => send({ intent: "saw", channelId: c.id, seen })} />}
+      {!c.isDriven && <ByHand key={c.state.sync.code} channel={c} receiver={receiverModel(view.kit, c.receiverModelId)} pack={packModel(view.kit, c.packModelId)} isBusy={isBusy} saw={saw} />}
+      {canProve && <ProofList channel={c} proof={withWaiting(c, waiting)} isAsked={!c.isDriven} isOpen={open === "tick"} saw={saw} />}
       <AlsoPacks channel={c} isBusy={isBusy} send={send} />
       <Hands>
         {c.isDriven && <SwitchField isSelected={c.pack?.isOn ?? false} isDisabled={!c.pack} onChange={(isOn) => send({ intent: "handle-pack", packKey: c.packKey, change: { isOn } })}>on</SwitchField>}
@@ -84,7 +89,7 @@ export function SyncChannel({ view, channel: c, reading, isBusy, pending, send }
         </Sheets>
       </Hands>
       {open === "steps" && <Steps view={view} channel={c} />}
-      {open === "packs" && <PacksAndCells view={view} channel={c} isBusy={isBusy} send={send} />}
+      {open === "packs" && <PacksAndCells view={view} channel={c} isBusy={isBusy} saw={saw} send={send} />}
       {open === "wrong" && <FaultFinder key={c.id} talker={c.talker} knowledge={knowledgeOf(view, c, reading ?? null)} onClose={() => setOpen(null)} />}
     </ChannelItem>
   );

@@ -1,5 +1,4 @@
 import { z } from "zod";
-import { PROOF_PARTS } from "../../../core/day/proofParts";
 
 const channelId = z.number().int();
 const packKey = z.string().min(1).max(100);
@@ -12,15 +11,6 @@ export const syncIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("screw-antenna"), receiverKey: z.string().min(1).max(100) }),
   z.object({ intent: z.literal("use-pack"), channelId, packKey, seenVersion: z.number().int() }),
   z.object({ intent: z.literal("share"), channelId, packKey, how: z.enum(["add", "drop", "first"]), seenVersion: z.number().int() }),
-  z.object({
-    intent: z.literal("saw"), channelId,
-    seen: z.discriminatedUnion("what", [
-      z.object({ what: z.literal("receiver-shows"), frequencyHz: z.number().min(0).max(100e9) }),
-      z.object({ what: z.literal("pack-shows"), frequencyHz: z.number().min(0).max(100e9) }),
-      z.object({ what: z.literal("cells") }),
-      z.object({ what: z.literal("proof"), part: z.enum(PROOF_PARTS), outcome: z.string().min(1).max(40), shown: z.string().trim().min(1).max(20).nullable() }),
-    ]),
-  }),
   z.object({ intent: z.literal("take-back"), syncId: z.number().int() }),
   z.object({
     intent: z.literal("handle-pack"), packKey,
@@ -29,4 +19,3 @@ export const syncIntents = z.discriminatedUnion("intent", [
 ]);
 
 export type SyncIntent = z.infer<typeof syncIntents>;
-export type SeenIntent = Extract<SyncIntent, { intent: "saw" }>["seen"];

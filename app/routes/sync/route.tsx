@@ -1,17 +1,27 @@
 import styled from "styled-components";
 import type { Route } from "./+types/route";
+import type { ChannelView } from "../../../server/services/dayView.server";
+import type { Seen } from "../../../contract/seen";
+import { SELF_CHOSEN_HZ } from "../../../core/day/channelState";
 import { moveToSpare } from "../../../server/services/plans.server";
-import { handlePack, prove, recordSeen, screwAntennaOn, setReceivers, shareChannel, syncPack, takeSyncBack, usePack as takePack } from "../../../server/services/syncs.server";
+import { handlePack, prove, screwAntennaOn, setReceivers, shareChannel, syncPack, takeSyncBack, usePack as takePack } from "../../../server/services/syncs.server";
 import { capital, count, mhz, numberWord } from "../../../contract/format";
-import { PrimaryButton } from "../../ui/Button/Button";
+import { outboxOf, useOutbox } from "../../features/live/outbox";
+import { useLiveState } from "../../features/live/useLive";
+import { useNow } from "../../features/frame/useNow";
+import { PrimaryButton, QuietButton } from "../../ui/Button/Button";
+import { Notice } from "../../ui/Notice/Notice";
 import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { dayIdOf, readIntent, reply } from "../shared/reply.server";
+import { answerOrAway } from "../shared/away";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { syncIntents, type SyncIntent } from "./intents";
 import { SyncChannel } from "./SyncChannel";
 import { useMeters } from "./useMeters";
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
 
 export async function action({ params, request, context }: Route.ActionArgs) {
   const { app } = context;
@@ -22,7 +32,6 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   switch (intent.intent) {
     case "set-receivers": return reply(await setReceivers(app, dayId, intent.channelIds));
     case "sync-pack": return reply(await syncPack(app, dayId, intent.channelId, intent.packKey));
-    case "saw": return reply(await recordSeen(app, dayId, intent.channelId, intent.seen), () => (intent.seen.what === "cells" ? "Fresh cells noted. The pack was open and off: what that undoes of its proof is marked." : "Noted."), (syncId): SyncIntent => ({ intent: "take-back", syncId }));
     case "take-back": return reply(await takeSyncBack(app, dayId, intent.syncId), () => "Taken back.");
     case "move-to-spare": return reply(await moveToSpare(app, dayId, intent.channelId), ({ talker, frequencyHz, isSpare, version }) => `${talker} moves to ${mhz(frequencyHz)}${isSpare ? ", a spare" : ""}: plan ${version}. Receiver first, then the pack.`);
     case "share": return reply(await shareChannel(app, dayId, intent));
@@ -37,9 +46,16 @@ export async function action({ params, request, context }: Route.ActionArgs) {
 export default function SyncScreen() {
   const view = useDay();
   const { send, reply: answer, isBusy, pending } = useIntent<SyncIntent>();
-  const meters = useMeters(view.day.id, view.rig.state === "ready");
+  const live = useLiveState();
+  const meters = useMeters(view.day.id, view.rig.state === "ready" && live === "live");
   const proved = view.channels.filter((c) => c.state.sync.code === "proved").length;
   const unset = view.channels.filter((c) => c.isDriven && c.state.sync.code === "receiver-not-set");
+  const { waiting, last } = useOutbox(view.day.id);
+  const nowMs = useNow(view.nowMs);
+  const saw = (c: ChannelView, seen: Seen) => {
+    const frequencyHz = view.plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? SELF_CHOSEN_HZ;
+    outboxOf(view.day.id).put({ channelId: c.id, atMs: nowMs, of: { frequencyHz: c.meets === "adaptive" ? SELF_CHOSEN_HZ : frequencyHz, packKey: c.packKey, receiverKey: c.receiverKey }, seen });
+  };
   const isPlanned = view.plan !== null || view.channels.some((c) => c.meets === "adaptive");
   return (
     <Stack>
@@ -50,9 +66,14 @@ export default function SyncScreen() {
       {unset.length > 0 && (
         <Row><PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: unset.map((c) => c.id) })}>{unset.length === 1 ? `Set ${unset[0]!.talker}’s receiver` : `Set ${numberWord(unset.length)} receivers to plan ${view.plan?.version}`}</PrimaryButton></Row>
       )}
-      <ReplyNotice<SyncIntent> reply={answer} onUndo={send} />
+      <ReplyNotice reply={answer} />
+      {last && (last.words ?? last.syncId) !== null && waiting.length === 0 && (
+        <Notice key={last.at} kind={last.words === null ? "said" : "refused"} action={last.syncId !== null ? <QuietButton onPress={() => send({ intent: "take-back", syncId: last.syncId! })}>Undo</QuietButton> : undefined}>
+          {last.words ?? (last.seen.what === "cells" ? "Fresh cells noted: what that undoes of the proof is marked." : "Noted.")}
+        </Notice>
+      )}
       <Channels>
-        {view.channels.map((c) => <SyncChannel key={c.id} view={view} channel={c} reading={meters[c.id]} isBusy={isBusy} pending={pending} send={send} />)}
+        {view.channels.map((c) => <SyncChannel key={c.id} view={view} channel={c} reading={meters[c.id]} waiting={waiting} saw={(seen) => saw(c, seen)} isBusy={isBusy || live !== "live"} pending={pending} send={send} />)}
       </Channels>
       <Soft as="p">Track sheet: <a href={`/day/${view.day.id}/files/tracks.csv`} download>as a table</a>, <a href={`/day/${view.day.id}/files/tracks.json`} download>as JSON</a>.</Soft>
       <Soft as="p">{view.rig.state === "ready" && "The switches stand for hands on the practice packs. "}Wiring a person is touching a person: ask first; ask about implanted medical devices, and keep packs away from them as their maker says.</Soft>

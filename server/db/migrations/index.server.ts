@@ -10,6 +10,7 @@ import { sweepPeaks } from "./m0009SweepPeaks.server";
 import { sweepSetups } from "./m0010SweepSetups.server";
 import { proofAntennas } from "./m0012ProofAntennas.server";
 import { proofParts } from "./m0013ProofParts.server";
+import { syncIds } from "./m0014SyncIds.server";
 import { planAllowances } from "./m0011PlanAllowances.server";
 import { preparation } from "./m0002Preparation.server";
 
@@ -33,4 +34,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0011-plan-allowances", up: planAllowances },
   { name: "0012-proof-antennas", up: proofAntennas },
   { name: "0013-proof-parts", up: proofParts },
+  { name: "0014-sync-ids", up: syncIds },
 ];

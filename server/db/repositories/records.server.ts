@@ -36,12 +36,14 @@ function toSync(r: SyncRow): SyncRecord {
   }
 }
 
-/** @returns the number by which it can be taken back */
-export async function insertSync(db: Database, dayId: number, sync: SyncRecord, transaction: Transaction): Promise<number> {
+/** @param seenId - the page's own number of it: what is sent twice stands once @returns the number by which it can be taken back */
+export async function insertSync(db: Database, dayId: number, sync: SyncRecord, transaction: Transaction, seenId: string | null = null): Promise<number> {
+  const standing = seenId === null ? null : await db.models.syncs.findOne({ where: { seenId }, transaction });
+  if (standing) return standing.get("id") as number;
   const nothing = { frequencyHz: 0, packKey: null, receiverKey: null, part: null, outcome: null, shown: null, strongestDbm: null };
   const { antennasDbm = null, ...plain } = { antennasDbm: null, ...sync };
   const [antennaADbm, antennaBDbm] = antennasDbm ?? [null, null];
-  const row = await db.models.syncs.create({ ...nothing, ...plain, antennaADbm, antennaBDbm, dayId }, { transaction });
+  const row = await db.models.syncs.create({ ...nothing, ...plain, antennaADbm, antennaBDbm, dayId, seenId }, { transaction });
   return row.get("id") as number;
 }
 

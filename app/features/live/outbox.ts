@@ -1,0 +1,101 @@
+import { useSyncExternalStore } from "react";
+import type { Seen, SeenItem, SeenReply } from "../../../contract/seen";
+
+/** What somebody saw goes out from here: at once where the cart can be reached, else kept on this phone, over a reload too, and sent in order when it is back. */
+export interface OutboxState {
+  waiting: readonly SeenItem[];
+  /** The last that was sent: its undo, and what is to be told. */
+  last: { syncId: number | null; seen: Seen; words: string | null; at: number } | null;
+}
+
+const RETRY_MS = 2000;
+const TAKES_MS = 8000;
+const NOTHING: OutboxState = { waiting: [], last: null };
+
+class Outbox {
+  private state: OutboxState = NOTHING;
+  private readonly listeners = new Set<() => void>();
+  private isSending = false;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  /** Called when something was taken by the cart. */
+  onTaken: () => void = () => undefined;
+
+  constructor(private readonly dayId: number) {
+    try {
+      this.state = { ...NOTHING, waiting: JSON.parse(localStorage.getItem(this.key) ?? "[]") as SeenItem[] };
+    } catch {
+      // what cannot be read is not there
+    }
+    addEventListener("online", () => void this.flush());
+  }
+
+  private get key(): string {
+    return `plain-channel-seen-${this.dayId}`;
+  }
+
+  readonly read = (): OutboxState => this.state;
+
+  readonly follow = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => void this.listeners.delete(listener);
+  };
+
+  private set(state: OutboxState): void {
+    this.state = state;
+    try {
+      localStorage.setItem(this.key, JSON.stringify(state.waiting));
+    } catch {
+      // a full or forbidden store: it waits in memory alone
+    }
+    this.listeners.forEach((l) => l());
+  }
+
+  put(item: Omit<SeenItem, "id">): void {
+    this.set({ ...this.state, waiting: [...this.state.waiting, { ...item, id: newId() }] });
+    void this.flush();
+  }
+
+  async flush(): Promise<void> {
+    const { waiting } = this.state;
+    if (this.isSending || waiting.length === 0) return;
+    this.isSending = true;
+    clearTimeout(this.timer);
+    try {
+      const response = await fetch(`/day/${this.dayId}/seen`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(waiting), signal: AbortSignal.timeout(TAKES_MS) });
+      const { answers } = response.headers.get("content-type")?.includes("json") ? ((await response.json()) as { answers: SeenReply[] | null }) : { answers: null };
+      // sent away, or a cart that is not itself: it waits
+      if (!answers) throw new Error(`${response.status}`);
+      const told = answers.filter((a) => a.words !== null);
+      const newest = answers.at(-1);
+      const item = waiting.find((w) => w.id === newest?.id);
+      this.set({
+        waiting: this.state.waiting.filter((w) => !answers.some((a) => a.id === w.id)),
+        last: item ? { syncId: newest?.syncId ?? null, seen: item.seen, words: told.length > 0 ? told.map((a) => a.words).join(" ") : null, at: Date.now() } : this.state.last,
+      });
+      this.onTaken();
+    } catch {
+      this.timer = setTimeout(() => void this.flush(), RETRY_MS);
+    }
+    this.isSending = false;
+    if (this.state.waiting.some((w) => !waiting.includes(w))) void this.flush();
+  }
+}
+
+/** crypto.randomUUID is not there on plain http pages of a network. */
+const newId = (): string => Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) => b.toString(16).padStart(2, "0")).join("");
+
+const boxes = new Map<number, Outbox>();
+
+/** The outbox of a day; in the browser only. */
+export function outboxOf(dayId: number): Outbox {
+  const box = boxes.get(dayId) ?? new Outbox(dayId);
+  boxes.set(dayId, box);
+  return box;
+}
+
+const nobody = () => () => undefined;
+
+export function useOutbox(dayId: number): OutboxState {
+  const isBrowser = typeof window !== "undefined";
+  return useSyncExternalStore(isBrowser ? outboxOf(dayId).follow : nobody, isBrowser ? outboxOf(dayId).read : () => NOTHING, () => NOTHING);
+}

@@ -1,0 +1,47 @@
+import { useState } from "react";
+import { data, Form, redirect, useActionData, useNavigation, useSearchParams } from "react-router";
+import styled from "styled-components";
+import { z } from "zod";
+import type { Route } from "./+types/route";
+import { guestCookie } from "../../../server/services/guestCookie.server";
+import { joinProblemWords } from "../../../contract/joinWords";
+import { PrimaryButton } from "../../ui/Button/Button";
+import { TextField } from "../../ui/Field/Field";
+import { Notice } from "../../ui/Notice/Notice";
+import { Answer, Sub } from "../../ui/Page/Page";
+
+export const meta: Route.MetaFunction = () => [{ title: "Join · Plain Channel" }];
+
+const joined = z.object({ code: z.string().max(20), name: z.string().max(60) });
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const read = joined.safeParse(Object.fromEntries(await request.formData()));
+  const entered = read.success ? context.app.desk.enter(read.data.code, read.data.name) : { ok: false as const, error: { code: "wrong-code" as const, left: 1 } };
+  if (!entered.ok) return data({ refused: joinProblemWords(entered.error) }, { status: 403 });
+  return redirect(`/day/${entered.value.dayId}/sync`, { headers: { "set-cookie": guestCookie(entered.value.token) } });
+}
+
+/** A phone at the door: the code that stands on the cart's screen, and whose phone it is. */
+export default function Join() {
+  const [search] = useSearchParams();
+  const answer = useActionData<typeof action>();
+  const [code, setCode] = useState(search.get("c") ?? "");
+  const [name, setName] = useState("");
+  const isBusy = useNavigation().state !== "idle";
+  return (
+    <Main>
+      <Answer>Join the day</Answer>
+      <Sub>The code stands on the cart’s screen, under Phones.</Sub>
+      {answer?.refused && <Notice kind="refused">{answer.refused}</Notice>}
+      <Form method="post">
+        <input type="hidden" name="code" value={code} />
+        <input type="hidden" name="name" value={name} />
+        <TextField label="Code" value={code} onChange={setCode} inputMode="decimal" widthCh={10} />
+        <TextField label="Your name" value={name} onChange={setName} widthCh={20} />
+        <PrimaryButton type="submit" isDisabled={isBusy}>Join</PrimaryButton>
+      </Form>
+    </Main>
+  );
+}
+
+const Main = styled.main`padding: 32px 20px; max-width: 480px; margin: 0 auto; display: flex; flex-direction: column; gap: 16px; form { display: flex; flex-direction: column; gap: 14px; align-items: flex-start; }`;

@@ -1,0 +1,35 @@
+import type { Route } from "./+types/route";
+import { dayIdOf } from "../shared/reply.server";
+
+/** Told again so often, so that a line that fell silent is noticed. */
+const BEAT_MS = 10_000;
+
+/** Server-sent events: a number that grows with every change to a day. A phone that was sent away is cut off. */
+export function loader({ params, context, request }: Route.LoaderArgs) {
+  dayIdOf(params);
+  const { changes, desk, guest } = context.app;
+  const encoder = new TextEncoder();
+  let leave: () => void = () => undefined;
+  const body = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const say = (revision: number) => controller.enqueue(encoder.encode(`data: ${revision}\n\n`));
+      const end = changes.follow(say);
+      const beat = setInterval(() => controller.enqueue(encoder.encode("event: beat\ndata: \n\n")), BEAT_MS);
+      if (guest) desk.pageOf(guest.id, 1);
+      let isOpen = true;
+      leave = () => {
+        if (!isOpen) return;
+        isOpen = false;
+        end();
+        clearInterval(beat);
+        if (guest) desk.pageOf(guest.id, -1);
+        controller.close();
+      };
+      request.signal.addEventListener("abort", leave);
+      guest?.gone.addEventListener("abort", leave);
+      say(changes.revision);
+    },
+    cancel: () => leave(),
+  });
+  return new Response(body, { headers: { "content-type": "text/event-stream", "cache-control": "no-store" } });
+}

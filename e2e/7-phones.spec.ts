@@ -1,0 +1,102 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { expect, test } from "@playwright/test";
+import { Mixer } from "./mixer";
+import { type OwnServer, ownServer } from "./ownServer";
+
+const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 100;
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
+
+test("cart and phone on one day: joined by a code, each sees the other within a second, a phone out of reach loses nothing, one press sends it away", async ({ browser }) => {
+  const server: OwnServer = await ownServer(PORT);
+  const [cartSide, phoneSide] = [await browser.newContext({ baseURL: server.url }), await browser.newContext(PHONE)];
+  try {
+    const cart = new Mixer(await cartSide.newPage());
+    await cart.ready("/");
+    await cart.scan();
+    await cart.pick();
+    await cart.sync();
+    await cart.page.getByRole("link", { name: "Phones: none is in" }).click();
+    await expect(cart.answer).toHaveText("No phone is let in");
+    await cart.button("Let a phone in").click();
+    const code = (await cart.page.getByText(/^\d{3} \d{3}$/).textContent())!.replace(" ", "");
+    const address = (await cart.page.getByText(/^http:.*\/join$/).textContent())!;
+
+    const page = await phoneSide.newPage();
+    const phone = new Mixer(page);
+    await phone.ready(address);
+    await page.getByRole("textbox", { name: "Code" }).fill(code === "111111" ? "111112" : "111111");
+    await page.getByRole("textbox", { name: "Your name" }).fill("Ida");
+    await phone.button("Join").click();
+    await expect(page.getByText(/not the code on the cart’s screen. Four tries left/)).toBeVisible();
+    await page.getByRole("textbox", { name: "Code" }).fill(code);
+    await phone.button("Join").click();
+    await expect(phone.answer).toHaveText("None of five channels proved");
+    await expect(cart.answer).toHaveText("Ida is in");
+
+    // a tick on the phone stands at the cart within a second, and the other way round
+    await cart.open("Sync");
+    await cart.channel("Marit").getByRole("button", { name: "Tick by hand" }).click();
+    await phone.channel("Marit").getByRole("button", { name: "Tick by hand" }).click();
+    await phone.channel("Marit").getByRole("button", { name: "nothing", exact: true }).click();
+    await expect(cart.channel("Marit").getByText("silent air: nothing")).toBeVisible({ timeout: 1000 });
+    await cart.channel("Marit").getByRole("button", { name: "nothing", exact: true }).click();
+    await expect(phone.channel("Marit").getByText("quiet phones: nothing")).toBeVisible({ timeout: 1000 });
+
+    // out of reach: it goes on ticking, and meanwhile the cart gives the talker another pack
+    await phoneSide.setOffline(true);
+    await expect(page.getByText(/The cart cannot be reached/)).toBeVisible();
+    await phone.channel("Marit").getByRole("textbox", { name: "it reads" }).fill("40");
+    await phone.channel("Marit").getByRole("button", { name: "full", exact: true }).click();
+    await phone.channel("Marit").getByRole("button", { name: "both take turns" }).click();
+    await expect(phone.channel("Marit").getByText("RF: full (40)")).toBeVisible();
+    await expect(page.getByText("2 things that you saw wait here.")).toBeVisible();
+    await expect(phone.channel("Marit").getByRole("button", { name: "Prove" })).toBeDisabled();
+    await cart.channel("Marit").getByRole("button", { name: "Packs and cells" }).click();
+    await cart.channel("Marit").getByRole("button", { name: /Pack of Marit/ }).click();
+    await cart.page.getByRole("option", { name: /Pack F/ }).click();
+    await expect(cart.channel("Marit")).toContainText("Pack F is off");
+    await phoneSide.setOffline(false);
+    await expect(page.getByText(/Marit’s pack was changed meanwhile: what you saw is kept, and proves nothing/)).toBeVisible();
+    await expect(page.getByText(/wait here/)).toHaveCount(0);
+    await expect(cart.channel("Marit")).not.toContainText("proved 0");
+
+    await cart.page.getByRole("link", { name: "Phones: 1 in" }).click();
+    await cart.button("Send Ida away").click();
+    await expect(page.getByText(/This phone was sent away/)).toBeVisible();
+    await cart.button(/^Shut the door/).click();
+    await expect(cart.answer).toHaveText("No phone is let in");
+    expect(await fetch(address).then(() => "open", () => "shut")).toBe("shut");
+    await cart.expectNoComplaints();
+  } finally {
+    await Promise.all([cartSide.close(), phoneSide.close()]);
+    await server.stop();
+  }
+});
+
+test("the power goes while ticks come in: every one that was answered stands whole, none stands twice or half", async () => {
+  const folder = mkdtempSync(join(tmpdir(), "plain-channel-cut-"));
+  try {
+    const first = await ownServer(PORT + 1, folder);
+    const put = (url: string, id: string) => fetch(`${url}/day/1/seen`, {
+      method: "POST", headers: { "content-type": "application/json" },
+      body: JSON.stringify([{ id, channelId: 1, atMs: null, of: { frequencyHz: 500e6, packKey: "pack-a", receiverKey: "bag-1" }, seen: { what: "cells" } }]),
+    }).then(async (r) => ((await r.json()) as { answers: { syncId: number | null }[] }).answers[0]!.syncId);
+    const answered = new Map<string, number>();
+    const ids = Array.from({ length: 200 }, (_, i) => `tick-number-${i}`);
+    const all = Promise.allSettled(ids.map(async (id) => { answered.set(id, (await put(first.url, id))!); }));
+    await expect.poll(() => answered.size, { intervals: [5] }).toBeGreaterThan(10);
+    await first.kill();
+    await all;
+    const before = new Map(answered);
+    expect(before.size).toBeLessThan(ids.length);
+    const second = await ownServer(PORT + 1, folder);
+    for (const id of ids) answered.set(id, (await put(second.url, id))!);
+    for (const [id, syncId] of before) expect([id, answered.get(id)]).toEqual([id, syncId]);
+    expect(new Set(answered.values()).size).toBe(ids.length);
+    await second.stop();
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
