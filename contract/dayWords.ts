@@ -40,6 +40,7 @@ export function syncWords({ channelId, sync: s }: ChannelState, names: Names): S
     case "not-stored": return say("pack blinks: not stored");
     case "not-proved": return say("not proved");
     case "pack-elsewhere": return say(`pack still on ${formatMhz(s.packHz)}`);
+    case "pack-wont-go": return say(`${names.pack(channelId)} went to ${formatMhz(s.packHz)} instead`);
     case "pack-cannot": return say(`${names.pack(channelId)} tunes ${stretchesWords(s.ranges)}`);
     case "someone-there": return say(`someone is there${s.strongestDbm === null ? "" : `: ${formatDbm(s.strongestDbm)}`}`);
     case "no-rf": return say("no RF with the pack on");

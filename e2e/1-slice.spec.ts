@@ -41,7 +41,6 @@ test("from the empty plan to five channels proved, levelled and in range", async
   await expect(fault).toContainText("Screw it on by hand until it is tight");
   await fault.getByRole("button", { name: "Close" }).click();
   await mixer.channel("Nils").getByRole("button", { name: "Screw antenna B on" }).click();
-  await mixer.channel("Nils").getByRole("button", { name: "Prove again" }).click();
   await expect(mixer.answer).toHaveText("Five channels proved");
 
   await mixer.open("Level");

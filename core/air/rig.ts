@@ -33,6 +33,10 @@ export interface RigPack {
   storesByHand?: boolean;
   /** What it comes back with when its number was not stored; absent or null: it is stored. */
   keptHz?: number | null;
+  /** It goes to its nearest edge where it cannot go, and says nothing; absent: it refuses. */
+  clips?: boolean;
+  /** What it really tunes, where its label lies; absent: as labelled. */
+  truly?: TuningRange[];
   /** What it calls itself; absent: as it left its maker. */
   name?: string;
   wear: Wear;
@@ -53,8 +57,20 @@ export interface RigScanner {
   lines: { everyHz: number; levelDbm: number } | null;
 }
 
+/** A fault that was hidden for practice. */
+export type HiddenFault =
+  | { kind: "wrong-block"; packKey: string }
+  | { kind: "not-stored"; packKey: string }
+  | { kind: "neighbour"; frequencyHz: number }
+  | { kind: "antenna"; receiverKey: string; antenna: "A" | "B" }
+  | { kind: "muted"; packKey: string };
+
 export interface Rig {
   siteKey: string;
+  /** Somebody else's packs that came on the air. */
+  strangers?: { frequencyHz: number; levelDbm: number }[];
+  /** Faults hidden for practice, and when; absent or null: none. */
+  drill?: { startedMs: number; faults: HiddenFault[] } | null;
   receivers: RigReceiver[];
   packs: RigPack[];
   scanners: RigScanner[];
@@ -90,6 +106,8 @@ export type DeviceError = RigError | { code: "device-unreachable"; detail: strin
 const PACK_WIDTH_HZ = 160_000;
 const DEAF_LOSS_DB = 24;
 const SQUELCH_OVER_NOISE_DB = 8;
+/** A second crew across the yard. */
+const STRANGER_DBM = -72;
 
 /** How a pack worn that way reaches the bag over the site's own geometry. */
 export const siteSetup = (site: Site, pack: Pick<RigPack, "wear" | "powerMw">): PathSetup => ({
@@ -97,20 +115,21 @@ export const siteSetup = (site: Site, pack: Pick<RigPack, "wear" | "powerMw">): 
   antenna: "whip-quarter", feed: [], txPowerDbm: mwToDbm(pack.powerMw),
 });
 
-/** The carriers that our own packs put on the air, as one receiver hears them. */
-export function packCarriers(site: Site, rig: Pick<Rig, "packs">, receiver: Pick<RigReceiver, "figures">): AirCarrier[] {
-  return rig.packs.filter((p) => p.isOn).map((p) => {
+/** The carriers that our own packs put on the air, and those of strangers that came, as one receiver hears them. */
+export function packCarriers(site: Site, rig: Pick<Rig, "packs" | "strangers">, receiver: Pick<RigReceiver, "figures">): AirCarrier[] {
+  const others = (rig.strangers ?? []).map((s, i): AirCarrier => ({ id: `stranger ${i + 1}`, widthHz: PACK_WIDTH_HZ, rhythm: null, ...s }));
+  return others.concat(rig.packs.filter((p) => p.isOn).map((p) => {
     // every body differs a little from the book
     const personalDb = (seededRandom(hashText(`${site.key}|${p.key}`))() - 0.5) * 5;
     return {
       id: p.key, frequencyHz: p.frequencyHz, widthHz: PACK_WIDTH_HZ, rhythm: null,
       levelDbm: arrivingDbm(site, siteSetup(site, p), receiver.figures, p.frequencyHz) + personalDb,
     };
-  });
+  }));
 }
 
 /** A stretch of an instrument's sweep: levels of its steps [from, to), each at its own moment. */
-export function rigSweep(site: Site, rig: Pick<Rig, "packs">, instrument: SweepInstrument, from: number, to: number, startMs: number): Float64Array {
+export function rigSweep(site: Site, rig: Pick<Rig, "packs" | "strangers">, instrument: SweepInstrument, from: number, to: number, startMs: number): Float64Array {
   const { stepHz, msPerStep, readsDb, lines } = instrument;
   const lowHz = instrument.lowHz + from * stepHz;
   const levels = sweepAir(site.air, lowHz, lowHz + (to - from - 1) * stepHz, stepHz, startMs + from * msPerStep, msPerStep, packCarriers(site, rig, instrument));
@@ -166,7 +185,7 @@ export function fitOutRig(rig: Rig, units: Pick<Rig, "receivers" | "packs">): Ri
       const known = rig.packs.find((k) => k.key === p.key);
       if (!known) return p;
       const { isOn, isMuted, isMicPlugged, name = p.name } = known;
-      return { ...p, ...(name === undefined ? {} : { name }), isOn, isMuted, isMicPlugged, keptHz: known.keptHz ?? null, frequencyHz: canBeSet(p.tuning, known.frequencyHz) ? known.frequencyHz : p.frequencyHz };
+      return { ...p, ...(name === undefined ? {} : { name }), isOn, isMuted, isMicPlugged, keptHz: known.keptHz ?? null, ...(known.truly ? { truly: known.truly, clips: true } : {}), frequencyHz: canBeSet(known.truly ?? p.tuning, known.frequencyHz) ? known.frequencyHz : p.frequencyHz };
     }),
   };
 }
@@ -197,9 +216,42 @@ export function rigSync(rig: Rig, key: string, half: number, packKey: string, na
   if (frequencyHz === undefined) return { ok: false, error: { code: "no-such-unit", key } };
   if (!pack) return { ok: false, error: { code: "no-such-unit", key: packKey } };
   if (!pack.isOn) return { ok: false, error: { code: "pack-is-off", key: packKey } };
-  const wrong = tuningError(packKey, pack.tuning, frequencyHz);
-  if (wrong) return { ok: false, error: wrong };
-  return { ok: true, value: { ...rig, packs: rig.packs.map((p) => (p === pack ? { ...p, ...(name === undefined ? {} : { name }), frequencyHz, keptHz: p.storesByHand && p.frequencyHz !== frequencyHz ? (p.keptHz ?? p.frequencyHz) : (p.keptHz ?? null) } : p)) } };
+  const tuning = pack.truly ?? pack.tuning;
+  const wrong = tuningError(packKey, tuning, frequencyHz);
+  if (wrong && !pack.clips) return { ok: false, error: wrong };
+  const setHz = wrong ? nearestSetting(tuning, frequencyHz) : frequencyHz;
+  return { ok: true, value: { ...rig, packs: rig.packs.map((p) => (p === pack ? { ...p, ...(name === undefined ? {} : { name }), frequencyHz: setHz, keptHz: p.storesByHand && p.frequencyHz !== setHz ? (p.keptHz ?? p.frequencyHz) : (p.keptHz ?? null) } : p)) } };
+}
+
+/** The setting of a range that lies nearest to a frequency outside them all. */
+function nearestSetting(tuning: readonly TuningRange[], frequencyHz: number): number {
+  const settings = tuning.map(({ lowHz, highHz, stepHz }) => Math.min(highHz, Math.max(lowHz, lowHz + Math.round((frequencyHz - lowHz) / stepHz) * stepHz)));
+  return settings.reduce((best, hz) => (Math.abs(hz - frequencyHz) < Math.abs(best - frequencyHz) ? hz : best));
+}
+
+/** Hides faults for practice in a rig: what lay hidden before is mended first.
+ * @param otherBlock - what a pack of the wrong block really tunes */
+export function rigHide(rig: Rig, faults: readonly HiddenFault[], startedMs: number, otherBlock: TuningRange): Rig {
+  const hidden = (kind: HiddenFault["kind"], key: string) => faults.some((f) => f.kind === kind && ("packKey" in f ? f.packKey : "receiverKey" in f ? f.receiverKey : "") === key);
+  const mended = rigMend(rig);
+  return {
+    ...mended, drill: { startedMs, faults: [...faults] },
+    strangers: faults.flatMap((f) => (f.kind === "neighbour" ? [{ frequencyHz: f.frequencyHz, levelDbm: STRANGER_DBM }] : [])),
+    receivers: mended.receivers.map((r) => ({ ...r, deaf: faults.flatMap((f) => (f.kind === "antenna" && f.receiverKey === r.key ? [f.antenna] : []))[0] ?? null })),
+    packs: mended.packs.map((p) => {
+      if (hidden("wrong-block", p.key)) return { ...p, truly: [otherBlock], clips: true, frequencyHz: nearestSetting([otherBlock], p.frequencyHz) };
+      if (hidden("not-stored", p.key)) return { ...p, storesByHand: true, keptHz: nearestSetting(p.tuning, p.frequencyHz + 3_000_000 > p.tuning[0]!.highHz ? p.frequencyHz - 3_000_000 : p.frequencyHz + 3_000_000) };
+      return hidden("muted", p.key) ? { ...p, isMuted: true } : p;
+    }),
+  };
+}
+
+/** Takes every hidden fault away. */
+export function rigMend(rig: Rig): Rig {
+  return {
+    ...rig, drill: null, strangers: [], receivers: rig.receivers.map((r) => ({ ...r, deaf: null })),
+    packs: rig.packs.map(({ truly, clips, ...p }) => ({ ...p, ...(truly ? { frequencyHz: nearestSetting(p.tuning, p.frequencyHz) } : clips === undefined ? {} : { clips }), isMuted: false, keptHz: null })),
+  };
 }
 
 function tuningError(key: string, tuning: readonly TuningRange[], frequencyHz: number): RigError | null {

@@ -19,6 +19,8 @@ export type SyncState =
   | { status: "todo"; code: "no-frequency" | "receiver-not-set" | "pack-not-synced" | "not-stored" }
   | { status: "todo"; code: "not-proved"; left: ProofPart[] }
   | { status: "problem"; code: "pack-elsewhere"; packHz: number }
+  /** It was told where to go, and went elsewhere: it is of another block than its label says. */
+  | { status: "problem"; code: "pack-wont-go"; packHz: number }
   | { status: "problem"; code: "pack-cannot"; ranges: Stretch[] }
   | { status: "problem"; code: "someone-there"; strongestDbm: number | null }
   | { status: "problem"; code: "no-rf" | "no-audio" }
@@ -97,7 +99,11 @@ function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null
   if (channel.meets === "tunes" && receiverHz(facts, channel, mine) !== frequencyHz) return { status: "todo", code: "receiver-not-set" };
   const packHz = packFrequencyHz(facts, channel, mine);
   if (packHz === null) return { status: "todo", code: "pack-not-synced" };
-  if (packHz !== frequencyHz) return { status: "problem", code: "pack-elsewhere", packHz };
+  if (packHz !== frequencyHz) {
+    const told = mine.findLast((s) => s.kind === "pack-synced" && s.packKey === channel.packKey);
+    const isObeying = told?.kind !== "pack-synced" || told.toldHz !== frequencyHz || told.frequencyHz !== packHz;
+    return { status: "problem", code: isObeying ? "pack-elsewhere" : "pack-wont-go", packHz };
+  }
   const pack = facts.reports?.packs[channel.packKey];
   if (pack?.isOn && pack.isStored === false) return { status: "todo", code: "not-stored" };
   const on = packsOn(facts, channel, frequencyHz);

@@ -24,7 +24,7 @@ const seen = (channelId: number, frequencyHz: number, atMs: number, part: ProofP
 });
 const proofs = (channelId: number, frequencyHz: number, atMs: number): SyncRecord[] => [
   { kind: "receiver-set", channelId, placeId: 1, atMs, frequencyHz, who: null },
-  { kind: "pack-synced", channelId, placeId: 1, atMs: atMs + 1, frequencyHz, packKey: `p${channelId}`, who: null },
+  { kind: "pack-synced", channelId, placeId: 1, atMs: atMs + 1, frequencyHz, packKey: `p${channelId}`, toldHz: frequencyHz, who: null },
   ...PROOF_PARTS.map((part, i) => seen(channelId, frequencyHz, atMs + 2 + i, part)),
 ];
 const finished = (): DayFacts => ({
@@ -78,6 +78,13 @@ test("a new frequency undoes the proof; the old pack is told apart", () => {
   expect(nextSteps(facts)[0]).toMatchObject({ code: "sync-pack", channelIds: [1], packHz: f1, frequencyHz: 520e6 });
 });
 
+test("a pack that was told where to go and went elsewhere is of another block, whatever its label says", () => {
+  const facts = finished();
+  facts.syncs.push({ kind: "pack-synced", channelId: 1, placeId: 1, atMs: 20 * minute, frequencyHz: 566e6, packKey: "p1", toldHz: f1, who: null });
+  expect(channelState(facts, facts.channels[0]!).sync).toEqual({ status: "problem", code: "pack-wont-go", packHz: 566e6 });
+  expect(nextSteps(facts)[0]).toMatchObject({ code: "swap-pack", channelIds: [1] });
+});
+
 test("what units say themselves beats what was recorded", () => {
   const facts = { ...finished(), reports: { receivers: { r1: { halvesHz: [f1, f2] } }, packs: { p1: { isOn: true, frequencyHz: 488e6 }, p2: { isOn: false, frequencyHz: 0 } } } };
   expect(parts(facts)[1]).toBe("pack-elsewhere");
@@ -118,13 +125,13 @@ test("each change makes its own parts of a proof stale, and says which; the rest
   const at = { channelId: 1, placeId: 1, atMs: 20 * minute, who: null };
   expect(after((f) => f.syncs.push({ ...at, kind: "cells", packKey: "p1" }))).toEqual(["cells", ["rf", "partner", "voice", "mute"]]);
   expect(after((f) => f.syncs.push({ ...at, kind: "cells", packKey: "p2" }))).toBe("proved");
-  expect(after((f) => f.syncs.push({ ...at, kind: "pack-synced", packKey: "p1", frequencyHz: f1 }))).toEqual(["synced", ["rf", "partner", "voice"]]);
+  expect(after((f) => f.syncs.push({ ...at, kind: "pack-synced", packKey: "p1", frequencyHz: f1, toldHz: null }))).toEqual(["synced", ["rf", "partner", "voice"]]);
   expect(after((f) => { f.currentPlaceId = 2; })).toEqual(["place", ["silent", "phones", "rf", "antennas"]]);
   expect(after((f) => { f.channels[0] = { ...f.channels[0]!, receiverKey: "r2" }; })).toEqual(["receiver", ["silent", "phones", "rf", "antennas", "partner", "voice"]]);
   // on another number nothing of the air or the link holds; what the hand does on the pack does, and so do the antennas
   const moved = (f: DayFacts) => {
     f.plan = { ...f.plan!, picks: [{ channelId: 1, frequencyHz: f1 + 1e6 }, ...f.plan!.picks.slice(1)] };
-    f.syncs.push({ ...at, kind: "receiver-set", frequencyHz: f1 + 1e6 }, { ...at, kind: "pack-synced", packKey: "p1", frequencyHz: f1 + 1e6 });
+    f.syncs.push({ ...at, kind: "receiver-set", frequencyHz: f1 + 1e6 }, { ...at, kind: "pack-synced", packKey: "p1", frequencyHz: f1 + 1e6, toldHz: f1 + 1e6 });
   };
   expect(after(moved)).toEqual(["plan", ["silent", "phones", "rf", "partner", "voice"]]);
   // another pack was bad on this frequency: that is not held against this one

@@ -62,7 +62,7 @@ export interface PlanRecord {
 /** One thing that was done or seen, by whom: null at the cart. */
 export type SyncRecord = { channelId: number; placeId: number; atMs: number; who: string | null } & (
   | { kind: "receiver-set"; frequencyHz: number }
-  | { kind: "pack-synced"; frequencyHz: number; packKey: string }
+  | { kind: "pack-synced"; packKey: string; /** What it showed after. */ frequencyHz: number; /** What it was told to go to; null where somebody set it by hand. */ toldHz: number | null }
   /** Fresh or charged cells went into a pack. */
   | { kind: "cells"; packKey: string }
   | {
@@ -95,7 +95,7 @@ export interface PlaceRecord {
 
 /** What the units say of themselves now; null where they cannot be asked. */
 export interface UnitReports {
-  receivers: Record<string, { halvesHz: number[] }>;
+  receivers: Record<string, { halvesHz: number[]; /** A practice receiver tells of its missing antenna; nobody is shown it. */ deaf?: "A" | "B" | null }>;
   packs: Record<string, { isOn: boolean; frequencyHz: number; isStored?: boolean }>;
 }
 

@@ -88,7 +88,7 @@ function syncSteps(facts: DayFacts, states: ChannelState[], steps: Step[]): void
     else if (sync.code === "pack-not-synced" && frequency.code === "chooses-itself") steps.push({ code: "pair-pack", stage: "sync", channelIds: [channelId] });
     else if (sync.code === "pack-not-synced") steps.push({ code: "sync-pack", stage: "sync", channelIds: [channelId], packHz: report?.isOn ? report.frequencyHz : null, frequencyHz });
     else if (sync.code === "not-stored") steps.push({ code: "store-pack", stage: "sync", channelIds: [channelId], frequencyHz });
-    else if (sync.code === "pack-cannot") steps.push({ code: "swap-pack", stage: "sync", channelIds: [channelId], frequencyHz });
+    else if (sync.code === "pack-cannot" || sync.code === "pack-wont-go") steps.push({ code: "swap-pack", stage: "sync", channelIds: [channelId], frequencyHz });
     else if (sync.code === "someone-there") steps.push({ code: "someone-there", stage: "pick", channelIds: [channelId], frequencyHz });
     else if (sync.code === "no-rf" || sync.code === "no-audio" || sync.code === "one-antenna") steps.push({ code: "fault", stage: "sync", channelIds: [channelId], what: sync.code });
     else if (sync.code === "proof-bad") steps.push({ code: "fault", stage: "sync", channelIds: [channelId], what: "seen", seen: { part: sync.part, outcome: sync.outcome } });

@@ -1,5 +1,5 @@
 import { createParser } from "eventsource-parser";
-import type { DeviceError, MeterReading } from "../../core/air/rig";
+import type { DeviceError, MeterReading, Rig } from "../../core/air/rig";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { PackReport, RigPort, ScannerReport, SweepChunk, SweepHead } from "./port.server";
 
@@ -24,13 +24,14 @@ export function httpRig(baseUrl: string): RigPort {
   const half = (receiverKey: string, index: number) => `/receivers/${encodeURIComponent(receiverKey)}/halves/${index}`;
 
   return {
-    report: () => call<{ receivers: Record<string, { halvesHz: number[] }>; packs: Record<string, PackReport>; scanners: ScannerReport[] }>("GET", "/report"),
+    report: () => call<{ receivers: Record<string, { halvesHz: number[]; deaf?: "A" | "B" | null }>; packs: Record<string, PackReport>; scanners: ScannerReport[]; drill?: Rig["drill"] }>("GET", "/report"),
     tune: async (key, index, frequencyHz) => done(await call("PUT", half(key, index), { frequencyHz })),
     sync: async (key, index, packKey, name) => done(await call("POST", `${half(key, index)}/infrared`, { packKey, name })),
     meter: (key, index) => call<MeterReading>("GET", `${half(key, index)}/meter`),
     practice: {
       setPack: async (packKey, change) => done(await call("PATCH", `/packs/${encodeURIComponent(packKey)}`, change)),
       screwAntennaOn: async (receiverKey) => done(await call("PUT", `/receivers/${encodeURIComponent(receiverKey)}/antennas`, {})),
+      hide: async (faults, otherBlock) => done(await call("PUT", "/faults", { faults, otherBlock })),
       fitOut: async (units) => done(await call("PUT", "/units", units)),
       carryTo: async (siteKey) => done(await call("PUT", "/site", { siteKey })),
     },

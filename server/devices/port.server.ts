@@ -1,4 +1,5 @@
-import type { DeviceError, MeterReading, Rig } from "../../core/air/rig";
+import type { TuningRange } from "../../core/coordination/request";
+import type { DeviceError, HiddenFault, MeterReading, Rig } from "../../core/air/rig";
 import type { UnitReports } from "../../core/day/facts";
 import type { Stretch } from "../../core/regions/region";
 import type { Result } from "../../core/units/result";
@@ -52,7 +53,7 @@ export interface PackReport {
 /** What anything must do that lets the application drive receivers and packs. Every adapter passes the same contract test. */
 export interface RigPort {
   /** What the units say of themselves now. */
-  report: () => Promise<Result<UnitReports & { packs: Record<string, PackReport>; scanners: ScannerReport[] }, DeviceError>>;
+  report: () => Promise<Result<UnitReports & { packs: Record<string, PackReport>; scanners: ScannerReport[]; drill?: Rig["drill"] }, DeviceError>>;
   tune: (receiverKey: string, half: number, frequencyHz: number) => Promise<Result<null, DeviceError>>;
   /** Copies a half's frequency to a pack that is held before it, and the name it is to go by. */
   sync: (receiverKey: string, half: number, packKey: string, name?: string) => Promise<Result<null, DeviceError>>;
@@ -62,6 +63,8 @@ export interface RigPort {
   /** Hands on practice units. Real units have hands of their own: null there. */
   practice: {
     setPack: (packKey: string, change: PackPractice) => Promise<Result<null, DeviceError>>;
+    /** Hides faults to be found, or with none takes all away. */
+    hide: (faults: readonly HiddenFault[], otherBlock: TuningRange) => Promise<Result<null, DeviceError>>;
     /** Screws the missing antenna of a receiver on. */
     screwAntennaOn: (receiverKey: string) => Promise<Result<null, DeviceError>>;
     /** The whole rig carried to another place. */

@@ -88,6 +88,8 @@ export interface PlanProposal {
   allows: Allowances;
   /** How it came about, in words for the history. */
   how: string;
+  /** Only this channel is judged: all others stand as they stood, whatever is wrong with them. */
+  onlyChannelId?: number;
 }
 
 /** Stores a proposed set as the next version, after checking it again by the core's own rules against the scan that stands now. Refused
@@ -108,8 +110,9 @@ export async function acceptPlan(app: AppContext, dayId: number, proposal: PlanP
     spares: proposal.spares.map((s) => s.frequencyHz),
   }, rasterOf(loaded.value.region));
   const names = Object.fromEntries(stored.map((c) => [carrierId(c.id), c.talker]));
-  if (checked.picks.length > 0) {
-    return fail({ code: "rules-broken", names, picks: checked.picks.map((p) => ({ talker: names[p.channelId] ?? p.channelId, broken: p.broken })) });
+  const broken = proposal.onlyChannelId === undefined ? checked.picks : checked.picks.filter((p) => p.channelId === carrierId(proposal.onlyChannelId!));
+  if (broken.length > 0) {
+    return fail({ code: "rules-broken", names, picks: broken.map((p) => ({ talker: names[p.channelId] ?? p.channelId, broken: p.broken })) });
   }
   const spares = proposal.spares.filter((s) => !checked.spares.includes(s.frequencyHz));
   return storeNext(app, loaded.value, proposal.basePlanVersion, { ...proposal, spares, placeId: day.currentPlaceId });
@@ -129,7 +132,7 @@ export async function moveToSpare(app: AppContext, dayId: number, channelId: num
   if (!answer) return fail({ code: "setting-unknown", what: `no place is clear for ${talker} now: pick again` });
   const { frequencyHz } = answer.pick;
   const accepted = await acceptPlan(app, dayId, {
-    basePlanVersion: plan.version, sweepId: sweep?.id ?? null, profile: plan.profile, allows: plan.allows, how: `${talker} was not alone, ${answer.isSpare ? "a spare taken" : "a fresh place"}`,
+    onlyChannelId: channelId, basePlanVersion: plan.version, sweepId: sweep?.id ?? null, profile: plan.profile, allows: plan.allows, how: `${talker} was not alone, ${answer.isSpare ? "a spare taken" : "a fresh place"}`,
     picks: plan.picks.map((p) => (p.channelId === channelId ? { ...p, frequencyHz } : p)), spares: plan.spares.filter((s) => s.frequencyHz !== frequencyHz),
   });
   return accepted.ok ? ok({ frequencyHz, isSpare: answer.isSpare, talker, version: accepted.value.version }) : accepted;

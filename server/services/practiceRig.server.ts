@@ -17,10 +17,10 @@ export function practiceUnits(kit: Kit, units: readonly CaseUnit[], channels: re
       return [{ key, tuning, sweep, figures: { bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm }, halvesHz, ...(tells ? { tells: true } : {}) }];
     }),
     packs: units.filter((u) => u.kind === "pack").flatMap((unit, i): RigPack[] => {
-      const { tuning, stores } = packModel(kit, unit.modelId);
+      const { tuning, stores, outside } = packModel(kit, unit.modelId);
       if (!tuning[0]) return [];
       const wear = channels.find((c) => c.packKey === unit.key)?.wear ?? "free";
-      return [{ key: unit.key, tuning, frequencyHz: onGrid(tuning[0], 1_800_000 + i * 3_100_000), powerMw: powerOf(kit, unit), wear, isOn: false, isMuted: false, isMicPlugged: true, storesByHand: stores === "by-hand" }];
+      return [{ key: unit.key, tuning, frequencyHz: onGrid(tuning[0], 1_800_000 + i * 3_100_000), powerMw: powerOf(kit, unit), wear, isOn: false, isMuted: false, isMicPlugged: true, storesByHand: stores === "by-hand", ...(outside === "clips" ? { clips: true } : {}) }];
     }),
   };
 }

@@ -82,7 +82,7 @@ export async function syncPack(app: AppContext, dayId: number, channelId: number
   const after = await rig.report();
   if (!after.ok) return deviceFailure(after.error, packLabel);
   // what the pack says after, not what it was told, is what goes on record
-  await record(app, loaded, { kind: "pack-synced", channelId, frequencyHz: after.value.packs[packKey]?.frequencyHz ?? frequencyHz, packKey });
+  await record(app, loaded, { kind: "pack-synced", channelId, frequencyHz: after.value.packs[packKey]?.frequencyHz ?? frequencyHz, packKey, toldHz: frequencyHz });
   return ok(null);
 }
 
@@ -114,7 +114,7 @@ export async function recordSeen(app: AppContext, dayId: number, items: readonly
     const atMs = Math.min(nowMs, Math.round(item.atMs ?? nowMs));
     const base = { channelId, placeId: loaded.day.currentPlaceId, atMs, who: app.who };
     const record: SyncRecord = seen.what === "receiver-shows" ? { ...base, kind: "receiver-set", frequencyHz: seen.frequencyHz }
-      : seen.what === "pack-shows" ? { ...base, kind: "pack-synced", frequencyHz: seen.frequencyHz, packKey: of.packKey }
+      : seen.what === "pack-shows" ? { ...base, kind: "pack-synced", frequencyHz: seen.frequencyHz, packKey: of.packKey, toldHz: null }
       : seen.what === "cells" ? { ...base, kind: "cells", packKey: of.packKey }
       : { ...base, kind: "proof", part: seen.part, outcome: seen.outcome, shown: seen.shown, strongestDbm: null, antennasDbm: null, ...of };
     const later = record.kind === "proof" ? loaded.facts.syncs.findLast((s) => s.kind === "proof" && s.channelId === channelId && s.part === record.part && s.atMs > atMs && s.outcome !== record.outcome) : undefined;

@@ -9,11 +9,12 @@ export const Head = styled.header`
 `;
 export const Production = styled(Link)`font-size: 22px; font-weight: 700; text-decoration: none; padding: 4px 0;`;
 export const Where = styled.span`color: var(--soft); ${PHONE} { order: 3; width: 100%; font-size: 14px; }`;
-export const HeadTools = styled.div`display: flex; gap: 8px; align-items: center; margin-left: auto;`;
+export const HeadTools = styled.div`display: flex; gap: 8px; align-items: center; margin-left: auto; ${PHONE} { gap: 4px; }`;
 
 export const ToolLink = styled(Link)`
   display: inline-flex; align-items: center; justify-content: center; gap: 6px; min-width: ${TARGET_PX + 8}px; min-height: ${TARGET_PX}px; border: 1px solid var(--rule); border-radius: 4px; text-decoration: none;
   &:hover { background: var(--hover); }
+  ${PHONE} { min-width: ${TARGET_PX}px; }
 `;
 export const WhoAmI = styled.span`font-weight: 700; font-size: 15px; max-width: 12ch; overflow: hidden; text-overflow: ellipsis; white-space: nowrap;`;
 

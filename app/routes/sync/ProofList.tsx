@@ -2,8 +2,8 @@ import { useState } from "react";
 import styled from "styled-components";
 import type { ChannelView } from "../../../server/services/dayView.server";
 import type { Seen } from "../../../contract/seen";
-import { numberWord } from "../../../contract/format";
-import { PROOF_WORDS, proofStateWords } from "../../../contract/proofWords";
+import { listWords, numberWord } from "../../../contract/format";
+import { PROOF_CHANGE_WORDS, PROOF_WORDS, proofStateWords } from "../../../contract/proofWords";
 import { isNeeded } from "../../../core/day/proof";
 import { PROOF, type ProofPart } from "../../../core/day/proofParts";
 import { Button, QuietButton } from "../../ui/Button/Button";
@@ -41,16 +41,19 @@ export function ProofList({ channel: c, proof, isAsked, isOpen, saw }: ProofList
     setShown("");
   };
   const done = proof.filter((p) => p.status === "done").length;
+  const isLong = isOpen || isAsked;
+  const stale = [...new Set(proof.flatMap((p) => (p.why ? [p.why] : [])))].map((why) => [why, proof.filter((p) => p.why === why)] as const);
   const figure = Number(shown.replace(",", "."));
   const isLost = next === "rf" && c.usualFigure !== null && shown.trim() !== "" && figure < c.usualFigure * LOST_SHARE;
   return (
     <div>
       {(begun.length > 0 || isOpen) && (
-        <Parts aria-label={`Proof of ${c.talker}`} data-all={isOpen || isAsked || undefined}>
-          {done > 1 && !isOpen && !isAsked && <li data-sum><Status status="done">{`${numberWord(done)} parts seen`}</Status></li>}
-          {proof.map((p) => (
+        <Parts aria-label={`Proof of ${c.talker}`} data-all={isLong || undefined}>
+          {done > 1 && !isLong && <li data-sum><Status status="done">{`${numberWord(done)} parts seen`}</Status></li>}
+          {!isLong && stale.map(([why, parts]) => <li key={why}><Status status="stale">{`seen before ${PROOF_CHANGE_WORDS[why]}: ${listWords(parts.map((p) => PROOF_WORDS[p.part].name))}`}</Status></li>)}
+          {proof.filter((p) => isLong || p.status !== "stale").map((p) => (
             <li key={p.part} data-status={p.status}>
-              {isOpen || isAsked
+              {isLong
                 ? <PartButton onPress={() => setChosen(p.part)} aria-label={`${proofStateWords(p)}: look again`}><Status status={p.status}>{proofStateWords(p)}</Status></PartButton>
                 : <Status status={p.status}>{proofStateWords(p)}</Status>}
             </li>

@@ -1,6 +1,8 @@
 import { useState } from "react";
 import styled from "styled-components";
-import type { ChannelView, DayView } from "../../../server/services/dayView.server";
+import { canBeSet } from "../../../core/coordination/tuning";
+import { pairing } from "../../../core/kit/match";
+import type { ChannelView, DayView, PackView } from "../../../server/services/dayView.server";
 import { syncWords } from "../../../contract/dayWords";
 import type { Seen, SeenItem } from "../../../contract/seen";
 import { settingStepWords } from "../../../contract/settingWords";
@@ -49,7 +51,7 @@ export function SyncChannel({ view, channel: c, reading, waiting, saw, isBusy, p
   const names = namesOf(view);
   const [open, setOpen] = useState<Sheet | null>(null);
   const isProving = c.proof.some((p) => p.record !== null) || ["not-proved", "proof-stale", "proved"].includes(c.state.sync.code) || c.state.sync.status === "problem";
-  const canProve = isProving && !["no-frequency", "pack-cannot", "receiver-not-set", "pack-not-synced", "pack-elsewhere"].includes(c.state.sync.code);
+  const canProve = isProving && !["no-frequency", "pack-cannot", "pack-wont-go", "receiver-not-set", "pack-not-synced", "pack-elsewhere"].includes(c.state.sync.code);
   const words = syncWords(c.state, names).text;
   const has: Record<Sheet, boolean> = { tick: canProve, wrong: c.meets !== "adaptive" && view.plan !== null, steps: c.meets === "adaptive" || "frequencyHz" in c.state.frequency, packs: true };
   const sheets = SHEETS.filter((sheet) => has[sheet]);
@@ -73,9 +75,10 @@ export function SyncChannel({ view, channel: c, reading, waiting, saw, isBusy, p
           <ShownAs model={packModel(view.kit, c.packModelId)} frequencyHz={c.pack?.frequencyHz ?? c.packHz} />
           <Soft>{mismatchWords(c)}</Soft>
           <LegalFlag legality={c.legality} unit={c.packLabel} />
+          {c.legality.code === "power-too-high" && <SetPower mostMw={c.legality.mostMw} isBusy={isBusy} onSet={(powerMw) => send({ intent: "set-power", packKey: c.packKey, powerMw })} />}
         </Unit>
         {c.isDriven && <Meter reading={reading} name={c.talker} />}
-        {c.isDriven && <Act><NextAction channel={c} isBusy={isBusy} pending={pending} send={send} /></Act>}
+        {c.isDriven && <Act role="group" aria-label={`Next for ${c.talker}`}><NextAction view={view} channel={c} isBusy={isBusy} pending={pending} send={send} /></Act>}
       </Numbers>
       {!c.isDriven && <ByHand key={c.state.sync.code} channel={c} receiver={receiverModel(view.kit, c.receiverModelId)} pack={packModel(view.kit, c.packModelId)} isBusy={isBusy} saw={saw} />}
       {canProve && <ProofList channel={c} proof={withWaiting(c, waiting)} isAsked={!c.isDriven} isOpen={open === "tick"} saw={saw} />}
@@ -127,10 +130,30 @@ function knowledgeOf(view: DayView, c: ChannelView, reading: MeterReading | null
   };
 }
 
-function NextAction({ channel: c, isBusy, pending, send }: { channel: ChannelView; isBusy: boolean; pending: SyncIntent | undefined; send: (intent: SyncIntent) => void }) {
+function SetPower({ mostMw, isBusy, onSet }: { mostMw: number; isBusy: boolean; onSet: (powerMw: number) => void }) {
+  return <span><QuietButton isDisabled={isBusy} onPress={() => onSet(mostMw)}>{`Set it to ${mostMw} mW`}</QuietButton></span>;
+}
+
+/** A pack that nobody carries and that meets this receiver on the channel's frequency: the like of the one that failed first. */
+function freePackFor(view: DayView, c: ChannelView): PackView | null {
+  const wantedHz = "frequencyHz" in c.state.frequency ? c.state.frequency.frequencyHz : null;
+  const receiver = receiverModel(view.kit, c.receiverModelId);
+  const form = packModel(view.kit, c.packModelId).form;
+  const fit = view.packs.filter((p) => {
+    const pack = packModel(view.kit, p.modelId);
+    return p.carriedBy === null && pairing(receiver, pack, { receiver: c.receiverKeyName, pack: p.keyName }).works && (wantedHz === null || canBeSet(pack.tuning, wantedHz));
+  });
+  return fit.find((p) => packModel(view.kit, p.modelId).form === form) ?? fit[0] ?? null;
+}
+
+function NextAction({ view, channel: c, isBusy, pending, send }: { view: DayView; channel: ChannelView; isBusy: boolean; pending: SyncIntent | undefined; send: (intent: SyncIntent) => void }) {
   const isMine = pending !== undefined && "channelId" in pending && pending.channelId === c.id;
   switch (c.state.sync.code) {
-    case "no-frequency": case "pack-cannot": return null;
+    case "no-frequency": return null;
+    case "pack-cannot": case "pack-wont-go": {
+      const other = freePackFor(view, c);
+      return other ? <Button isDisabled={isBusy} onPress={() => send({ intent: "use-pack", channelId: c.id, packKey: other.key, seenVersion: c.version })}>{`Give ${c.talker} ${other.label}`}</Button> : <Soft>No free pack goes there: see Packs and cells.</Soft>;
+    }
     case "receiver-not-set": return <Button isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: [c.id] })}>Set receiver</Button>;
     case "pack-not-synced": case "pack-elsewhere":
       return c.pack?.isOn
@@ -140,7 +163,7 @@ function NextAction({ channel: c, isBusy, pending, send }: { channel: ChannelVie
     case "two-on": return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.others.find((o) => o.report?.isOn)?.packKey ?? c.packKey, change: { isOn: false } })}>{`Switch ${c.others.find((o) => o.report?.isOn)?.packLabel ?? c.packLabel} off`}</Button>;
     case "someone-there": return <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "move-to-spare", channelId: c.id })}>{`Move ${c.talker} to a spare`}</Button><QuietButton isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>Prove again</QuietButton></Row>;
     case "not-stored": return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isStored: true } })}>{`Store on ${c.packLabel}`}</Button>;
-    case "one-antenna": return <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "screw-antenna", receiverKey: c.receiverKey })}>{`Screw antenna ${c.state.sync.deaf} on`}</Button><Button isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>Prove again</Button></Row>;
+    case "one-antenna": return <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "screw-antenna", channelId: c.id, receiverKey: c.receiverKey })}>{`Screw antenna ${c.state.sync.deaf} on`}</Button><Button isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>Prove again</Button></Row>;
     case "no-audio":
       if (c.pack?.isMuted) return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isMuted: false } })}>{`Unmute ${c.packLabel}`}</Button>;
       if (c.pack && !c.pack.isMicPlugged) return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isMicPlugged: true } })}>Plug the microphone</Button>;
@@ -161,6 +184,7 @@ function ShownAs({ model, frequencyHz }: { model: ReceiverModel | PackModel; fre
 function mismatchWords(c: ChannelView): string {
   const { sync } = c.state;
   if (c.meets === "adaptive") return "chooses for itself";
+  if (sync.code === "pack-wont-go") return `was told ${"frequencyHz" in c.state.frequency ? formatMhz(c.state.frequency.frequencyHz) : "another number"}: of another block than its label says`;
   if (sync.code === "pack-cannot") return `tunes ${stretchesWords(sync.ranges)}: never meets`;
   const packHz = c.pack?.frequencyHz ?? c.packHz;
   if (packHz === null) return c.isDriven ? "" : "not seen yet";

@@ -8,9 +8,12 @@ export const syncIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("sync-pack"), channelId, packKey: packKey.optional() }),
   z.object({ intent: z.literal("prove"), channelId }),
   z.object({ intent: z.literal("move-to-spare"), channelId }),
-  z.object({ intent: z.literal("screw-antenna"), receiverKey: z.string().min(1).max(100) }),
+  z.object({ intent: z.literal("screw-antenna"), channelId, receiverKey: z.string().min(1).max(100) }),
   z.object({ intent: z.literal("use-pack"), channelId, packKey, seenVersion: z.number().int() }),
   z.object({ intent: z.literal("share"), channelId, packKey, how: z.enum(["add", "drop", "first"]), seenVersion: z.number().int() }),
+  z.object({ intent: z.literal("set-power"), packKey, powerMw: z.number().positive() }),
+  z.object({ intent: z.literal("hide-faults") }),
+  z.object({ intent: z.literal("end-drill") }),
   z.object({ intent: z.literal("take-back"), syncId: z.number().int() }),
   z.object({
     intent: z.literal("handle-pack"), packKey,

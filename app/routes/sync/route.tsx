@@ -3,23 +3,37 @@ import type { Route } from "./+types/route";
 import type { ChannelView } from "../../../server/services/dayView.server";
 import type { Seen } from "../../../contract/seen";
 import { SELF_CHOSEN_HZ } from "../../../core/day/channelState";
+import { requireDay } from "../../../server/services/dayView.server";
+import { drillOf, endDrill, hideFaults } from "../../../server/services/drill.server";
+import { setPackPower } from "../../../server/services/preparation.server";
 import { moveToSpare } from "../../../server/services/plans.server";
 import { handlePack, prove, screwAntennaOn, setReceivers, shareChannel, syncPack, takeSyncBack, usePack as takePack } from "../../../server/services/syncs.server";
 import { capital, count, mhz, numberWord } from "../../../contract/format";
 import { outboxOf, useOutbox } from "../../features/live/outbox";
 import { useLiveState } from "../../features/live/useLive";
 import { useNow } from "../../features/frame/useNow";
-import { PrimaryButton, QuietButton } from "../../ui/Button/Button";
+import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
 import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { dayIdOf, readIntent, reply } from "../shared/reply.server";
+import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { answerOrAway } from "../shared/away";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
+import { Drill } from "./Drill";
 import { syncIntents, type SyncIntent } from "./intents";
 import { SyncChannel } from "./SyncChannel";
 import { useMeters } from "./useMeters";
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const loaded = orNotFound(await requireDay(context.app, dayIdOf(params)));
+  return { drill: drillOf(context.app, loaded) };
+}
+
+export const clientLoader = ({ serverLoader }: Route.ClientLoaderArgs) => serverLoader().catch((error: unknown) => {
+  if (error instanceof TypeError) return { drill: null };
+  throw error;
+});
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
 
@@ -34,8 +48,15 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "sync-pack": return reply(await syncPack(app, dayId, intent.channelId, intent.packKey));
     case "take-back": return reply(await takeSyncBack(app, dayId, intent.syncId), () => "Taken back.");
     case "move-to-spare": return reply(await moveToSpare(app, dayId, intent.channelId), ({ talker, frequencyHz, isSpare, version }) => `${talker} moves to ${mhz(frequencyHz)}${isSpare ? ", a spare" : ""}: plan ${version}. Receiver first, then the pack.`);
+    case "set-power": return reply(await setPackPower(app, dayId, intent.packKey, intent.powerMw), () => `Set to ${intent.powerMw} mW.`);
+    case "hide-faults": return reply(await hideFaults(app, dayId, Math.round(app.realNowMs())), () => "After the meal break: fresh cells in every pack, and five faults are hidden. Prove every channel.");
+    case "end-drill": return reply(await endDrill(app, dayId), () => "All faults are taken away.");
     case "share": return reply(await shareChannel(app, dayId, intent));
-    case "screw-antenna": return reply(await screwAntennaOn(app, dayId, intent.receiverKey));
+    case "screw-antenna": {
+      const screwed = await screwAntennaOn(app, dayId, intent.receiverKey);
+      // whether it helped is only known by looking again
+      return screwed.ok ? reply(await prove(app, dayId, intent.channelId)) : reply(screwed);
+    }
     case "prove": return reply(await prove(app, dayId, intent.channelId));
     case "use-pack": return reply(await takePack(app, dayId, intent));
     case "handle-pack": return reply(await handlePack(app, dayId, intent.packKey, intent.change));
@@ -43,7 +64,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
 }
 
 /** Receiver first, then the pack to match, then the proof. */
-export default function SyncScreen() {
+export default function SyncScreen({ loaderData: { drill } }: Route.ComponentProps) {
   const view = useDay();
   const { send, reply: answer, isBusy, pending } = useIntent<SyncIntent>();
   const live = useLiveState();
@@ -66,6 +87,7 @@ export default function SyncScreen() {
       {unset.length > 0 && (
         <Row><PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: unset.map((c) => c.id) })}>{unset.length === 1 ? `Set ${unset[0]!.talker}’s receiver` : `Set ${numberWord(unset.length)} receivers to plan ${view.plan?.version}`}</PrimaryButton></Row>
       )}
+      {drill && <Drill drill={drill} isProved={proved === view.channels.length} isBusy={isBusy} send={send} />}
       <ReplyNotice reply={answer} />
       {last && (last.words ?? last.syncId) !== null && waiting.length === 0 && (
         <Notice key={last.at} kind={last.words === null ? "said" : "refused"} action={last.syncId !== null ? <QuietButton onPress={() => send({ intent: "take-back", syncId: last.syncId! })}>Undo</QuietButton> : undefined}>
@@ -76,6 +98,7 @@ export default function SyncScreen() {
         {view.channels.map((c) => <SyncChannel key={c.id} view={view} channel={c} reading={meters[c.id]} waiting={waiting} saw={(seen) => saw(c, seen)} isBusy={isBusy || live !== "live"} pending={pending} send={send} />)}
       </Channels>
       <Soft as="p">Track sheet: <a href={`/day/${view.day.id}/files/tracks.csv`} download>as a table</a>, <a href={`/day/${view.day.id}/files/tracks.json`} download>as JSON</a>.</Soft>
+      {!drill && view.plan && view.rig.state === "ready" && view.rig.isPractice && <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "hide-faults" })}>Practise: hide five faults</Button></Row>}
       <Soft as="p">{view.rig.state === "ready" && "The switches stand for hands on the practice packs. "}Wiring a person is touching a person: ask first; ask about implanted medical devices, and keep packs away from them as their maker says.</Soft>
     </Stack>
   );

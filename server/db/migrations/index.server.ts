@@ -11,6 +11,7 @@ import { sweepSetups } from "./m0010SweepSetups.server";
 import { proofAntennas } from "./m0012ProofAntennas.server";
 import { proofParts } from "./m0013ProofParts.server";
 import { syncIds } from "./m0014SyncIds.server";
+import { syncTold } from "./m0015SyncTold.server";
 import { planAllowances } from "./m0011PlanAllowances.server";
 import { preparation } from "./m0002Preparation.server";
 
@@ -35,4 +36,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0012-proof-antennas", up: proofAntennas },
   { name: "0013-proof-parts", up: proofParts },
   { name: "0014-sync-ids", up: syncIds },
+  { name: "0015-sync-told", up: syncTold },
 ];

@@ -26,7 +26,7 @@ function toSync(r: SyncRow): SyncRecord {
   const packKey = r.packKey ?? "";
   switch (r.kind) {
     case "receiver-set": return { ...base, kind: "receiver-set", frequencyHz };
-    case "pack-synced": return { ...base, kind: "pack-synced", frequencyHz, packKey };
+    case "pack-synced": return { ...base, kind: "pack-synced", frequencyHz, packKey, toldHz: r.toldHz };
     case "cells": return { ...base, kind: "cells", packKey };
     case "proof": return {
       ...base, kind: "proof", part: r.part as ProofPart, outcome: r.outcome ?? "", frequencyHz, packKey, receiverKey: r.receiverKey ?? "", strongestDbm, shown,
@@ -40,7 +40,7 @@ function toSync(r: SyncRow): SyncRecord {
 export async function insertSync(db: Database, dayId: number, sync: SyncRecord, transaction: Transaction, seenId: string | null = null): Promise<number> {
   const standing = seenId === null ? null : await db.models.syncs.findOne({ where: { seenId }, transaction });
   if (standing) return standing.get("id") as number;
-  const nothing = { frequencyHz: 0, packKey: null, receiverKey: null, part: null, outcome: null, shown: null, strongestDbm: null };
+  const nothing = { toldHz: null, frequencyHz: 0, packKey: null, receiverKey: null, part: null, outcome: null, shown: null, strongestDbm: null };
   const { antennasDbm = null, ...plain } = { antennasDbm: null, ...sync };
   const [antennaADbm, antennaBDbm] = antennasDbm ?? [null, null];
   const row = await db.models.syncs.create({ ...nothing, ...plain, antennaADbm, antennaBDbm, dayId, seenId }, { transaction });

@@ -4,7 +4,8 @@ import type { AddressInfo } from "node:net";
 import { dirname } from "node:path";
 import express, { type Request, type Response } from "express";
 import type { Site } from "../../../core/air/site";
-import { type Rig, fitOutRig, narrowedTo, type RigError, rigHandle, rigMeter, rigSweep, rigSync, rigTune, type SweepInstrument, sweepPoints, sweepsOfReceiver } from "../../../core/air/rig";
+import type { TuningRange } from "../../../core/coordination/request";
+import { type Rig, fitOutRig, narrowedTo, type RigError, rigHandle, rigHide, rigMend, type HiddenFault, rigMeter, rigSweep, rigSync, rigTune, type SweepInstrument, sweepPoints, sweepsOfReceiver } from "../../../core/air/rig";
 import type { Result } from "../../../core/units/result";
 
 export interface StandInOptions {
@@ -68,8 +69,9 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   app.use(express.json({ limit: "2mb" }));
   app.get("/report", (_, response) => {
     response.json({
-      receivers: Object.fromEntries(rig.receivers.map((r) => [r.key, { halvesHz: r.halvesHz }])),
+      receivers: Object.fromEntries(rig.receivers.map((r) => [r.key, { halvesHz: r.halvesHz, deaf: r.deaf ?? null }])),
       packs: Object.fromEntries(rig.packs.map(({ key, isOn, frequencyHz, isMuted, isMicPlugged, keptHz }) => [key, { isOn, frequencyHz, isMuted, isMicPlugged, isStored: (keptHz ?? null) === null }])),
+      drill: rig.drill ?? null,
       scanners: rig.scanners.map(({ key, label, lowHz, highHz, stepHz }) => ({ key, label, lowHz, highHz, stepHz })),
     });
   });
@@ -102,6 +104,11 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   });
   app.put("/units", (request, response) => {
     keep(fitOutRig(rig, request.body as Pick<Rig, "receivers" | "packs">));
+    response.json({});
+  });
+  app.put("/faults", (request, response) => {
+    const { faults, otherBlock } = request.body as { faults: HiddenFault[]; otherBlock: TuningRange };
+    keep(faults.length === 0 ? rigMend(rig) : rigHide(rig, faults, options.nowMs(), otherBlock));
     response.json({});
   });
   app.put("/site", (request, response) => {

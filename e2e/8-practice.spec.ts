@@ -1,0 +1,46 @@
+import { expect, test } from "@playwright/test";
+import { Mixer } from "./mixer";
+import { ownServer } from "./ownServer";
+
+const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 110;
+const TALKERS = ["Marit", "Tobiah", "Irsa", "Agnete", "Nils"];
+/** More presses than anybody should need. */
+const PATIENCE = 40;
+
+test("five hidden faults (wrong block, not stored, a neighbour, a missing antenna, muted) are cleared on a phone by pressing what each row offers", async ({ browser }) => {
+  test.setTimeout(180_000);
+  const server = await ownServer(PORT);
+  const context = await browser.newContext({ baseURL: server.url, viewport: { width: 390, height: 844 }, hasTouch: true });
+  try {
+    const phone = new Mixer(await context.newPage());
+    await phone.ready("/");
+    await phone.scan();
+    await phone.pick();
+    await phone.sync();
+    await phone.button("Practise: hide five faults").click();
+    const practice = phone.page.getByRole("region", { name: "Practice" });
+    await expect(practice).toContainText("five faults are hidden, five are left");
+    const pressed: string[] = [];
+    for (const talker of TALKERS) {
+      const row = phone.channel(talker);
+      for (let i = 0; i < PATIENCE && !(await row.getByText(/^proved \d\d:\d\d$/).isVisible()); i += 1) {
+        const next = row.getByRole("group", { name: `Next for ${talker}` }).getByRole("button").first();
+        const label = (await next.textContent())!;
+        pressed.push(`${talker}: ${label}`);
+        await next.click();
+        await expect(next.or(row.getByText(/^proved/)).first()).toBeEnabled();
+        // the row has answered when its offer changed, or all of it was looked at again
+        await expect.poll(async () => (await row.getByText(/^proved \d/).isVisible()) || (await next.textContent()) !== label, { timeout: 8000 }).toBe(true).catch(() => undefined);
+      }
+      await expect(row.getByText(/^proved \d\d:\d\d$/)).toBeVisible();
+    }
+    await expect(practice).toContainText("All five hidden faults are cleared, and every channel is proved");
+    // each of the five was met by what cures it
+    for (const cure of [/Give \w+ Pack/, /Store on Pack/, /to a spare/, /Screw antenna [AB] on/, /Unmute Pack/]) expect(pressed.join("; ")).toMatch(cure);
+    expect(await phone.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await phone.expectNoComplaints();
+  } finally {
+    await context.close();
+    await server.stop();
+  }
+});
