@@ -21,6 +21,7 @@ export default [
     route("level", "routes/level/route.tsx"),
     route("place", "routes/place/route.tsx"),
     route("phones", "routes/phones/route.tsx"),
+    route("one", "routes/one/route.tsx"),
   ]),
   route("day/:dayId/scan/events", "routes/scanEvents/route.ts"),
   route("day/:dayId/scenes.csv", "routes/sceneList/route.ts"),

@@ -25,12 +25,12 @@ test("five hidden faults (wrong block, not stored, a neighbour, a missing antenn
       const row = phone.channel(talker);
       for (let i = 0; i < PATIENCE && !(await row.getByText(/^proved \d\d:\d\d$/).isVisible()); i += 1) {
         const next = row.getByRole("group", { name: `Next for ${talker}` }).getByRole("button").first();
+        // while it is at work a button says so and is disabled
+        await expect(next).toBeEnabled();
         const label = (await next.textContent())!;
         pressed.push(`${talker}: ${label}`);
         await next.click();
-        await expect(next.or(row.getByText(/^proved/)).first()).toBeEnabled();
-        // the row has answered when its offer changed, or all of it was looked at again
-        await expect.poll(async () => (await row.getByText(/^proved \d/).isVisible()) || (await next.textContent()) !== label, { timeout: 8000 }).toBe(true).catch(() => undefined);
+        await phone.page.waitForTimeout(150);
       }
       await expect(row.getByText(/^proved \d\d:\d\d$/)).toBeVisible();
     }

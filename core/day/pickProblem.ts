@@ -83,18 +83,29 @@ export function takenTelevision({ raster, stations, analysis }: Pick<PickFacts, 
   });
 }
 
-/** Noise for the coordination: the highest of the passes in each bin, as power per channel bandwidth. Bins under our own carriers are
+/** So far from its middle a carrier of our own may still stand out of the floor: its skirts go when it goes. */
+const OWN_SKIRT_HZ = 500_000;
+const OVER_FLOOR_DB = 2;
+
+/** Noise for the coordination: the highest of the passes in each bin, as power per channel bandwidth. Bins under our own carriers and their skirts are
  *  left out, for those packs go silent or move. */
 function measuredNoise(analysis: SweepAnalysis, bandwidthHz: number): NoiseStretch[] {
+  const { lowHz, stepHz, floorDbm } = analysis;
   const levels = Float64Array.from(analysis.maxDbm);
+  const { length } = levels;
   for (const carrier of analysis.carriers) {
     if (carrier.own === null) continue;
-    const half = Math.max(carrier.widthHz, 200_000) / 2 + analysis.stepHz;
-    levels.forEach((_, i) => {
-      if (Math.abs(analysis.lowHz + i * analysis.stepHz - carrier.frequencyHz) <= half) levels[i] = analysis.floorDbm[i]!;
-    });
+    const least = Math.max(carrier.widthHz, 200_000) / 2 + stepHz;
+    const middle = Math.round((carrier.frequencyHz - lowHz) / stepHz);
+    for (const direction of [-1, 1]) {
+      for (let i = direction < 0 ? middle : middle + 1; i >= 0 && i < length; i += direction) {
+        const awayHz = Math.abs(i - middle) * stepHz;
+        if (awayHz > OWN_SKIRT_HZ || (awayHz > least && analysis.maxDbm[i]! < floorDbm[i]! + OVER_FLOOR_DB)) break;
+        levels[i] = floorDbm[i]!;
+      }
+    }
   }
-  return channelNoise(levels, analysis.lowHz, analysis.stepHz, bandwidthHz);
+  return channelNoise(levels, lowHz, stepHz, bandwidthHz);
 }
 
 /** The stretches of a request where a carrier of this bandwidth may stand, in steps: what the headline of a scan counts. */

@@ -1,7 +1,7 @@
 import { type ProfileChoice, type ProfileName, strictestOf } from "../../core/coordination/profile";
 import type { CoordinationRequest } from "../../core/coordination/request";
 import { verifySet } from "../../core/coordination/verify";
-import type { Allowances } from "../../core/coordination/relations";
+import { STRICT, type Allowances } from "../../core/coordination/relations";
 import { tuningSpan } from "../../core/coordination/tuning";
 import { byProfile, packLevels, pickRelations } from "../../core/day/pickRelations";
 import type { PlaceRequest } from "../../core/day/dayPlans";
@@ -136,6 +136,39 @@ export async function moveToSpare(app: AppContext, dayId: number, channelId: num
     picks: plan.picks.map((p) => (p.channelId === channelId ? { ...p, frequencyHz } : p)), spares: plan.spares.filter((s) => s.frequencyHz !== frequencyHz),
   });
   return accepted.ok ? ok({ frequencyHz, isSpare: answer.isSpare, talker, version: accepted.value.version }) : accepted;
+}
+
+/** A place for one channel more, the quietest that is clear of all that stands; those that stand stay.
+ * @param isFresh - begin with this one: what stood before is left behind in its version */
+export async function chooseNext(app: AppContext, dayId: number, p: { channelId: number; isFresh: boolean }): Promise<Result<{ frequencyHz: number; noiseDbm: number | null; talker: string; version: number; base: number }, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { plan, stored, day } = loaded.value;
+  const talker = stored.find((c) => c.id === p.channelId)?.talker;
+  if (talker === undefined) return fail({ code: "not-found", what: "channel" });
+  const profile = plan?.profile ?? day.profile;
+  const { request, sweep } = await pickBasis(app, loaded.value, profile);
+  if (!sweep) return fail({ code: "not-found", what: "scan" });
+  const standing = p.isFresh || plan?.placeId !== day.currentPlaceId ? [] : plan.picks.filter((x) => x.channelId !== p.channelId);
+  const answer = bestAfterHit(request, standing.map((x) => ({ channelId: carrierId(x.channelId), frequencyHz: x.frequencyHz })), carrierId(p.channelId), []);
+  if (!answer) return fail({ code: "setting-unknown", what: `nothing is clear for ${talker} beside what stands` });
+  const { frequencyHz, reason } = answer.pick;
+  const base = plan?.version ?? 0;
+  const accepted = await acceptPlan(app, dayId, {
+    basePlanVersion: base, sweepId: sweep.id, profile, allows: STRICT, spares: [], how: `one after another: ${talker}`, picks: [...standing, { channelId: p.channelId, frequencyHz, isLocked: false }],
+  });
+  return accepted.ok ? ok({ frequencyHz, noiseDbm: reason.noiseDbm, talker, version: accepted.value.version, base }) : accepted;
+}
+
+/** Holds the standing set against the newest scan, by every rule: it becomes a version that is checked. */
+export async function checkStanding(app: AppContext, dayId: number): Promise<Result<{ version: number }, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { plan } = loaded.value;
+  if (!plan) return fail({ code: "not-found", what: "plan" });
+  const { sweep } = await pickBasis(app, loaded.value, plan.profile);
+  const { profile, allows, picks, spares, version } = plan;
+  return acceptPlan(app, dayId, { basePlanVersion: version, sweepId: sweep?.id ?? null, profile, allows, picks, spares, how: "checked with all packs on" });
 }
 
 /** Takes an earlier version back, as the newest: nothing is ever lost. */

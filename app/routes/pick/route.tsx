@@ -260,7 +260,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
           </>
         )}
       </Row>
-      {way === "one" && <Soft as="p">{oneByOneWords(view, shown, next?.talker ?? null)} {shown.kind === "plan" && <><Link to={`/day/${view.day.id}/sync`}>Set and sync</Link>, <Link to={`/day/${view.day.id}/scan`}>scan again</Link>.</>}</Soft>}
+      {way === "one" && <Soft as="p">{oneByOneWords(view, shown, next?.talker ?? null)} {shown.kind === "plan" && <><Link to={`/day/${view.day.id}/sync`}>Set and sync</Link>, <Link to={`/day/${view.day.id}/scan`}>scan again</Link>.</>} Or <Link to={`/day/${view.day.id}/one`}>be led through it</Link>, from the first scan to the check.</Soft>}
       <ReplyNotice reply={answer} />
       {hitNothing && <Notice kind="caution">{`Nothing is clear for ${hitNothing}: scan again, or look at what would make room.`}</Notice>}
       {found && found.result.unplaced.length > 0 && <MakeRoom key={found.result.stats.elapsedMs} request={found.request} nameOf={nameOf} onTake={giveUp} />}

@@ -33,7 +33,7 @@ import { ScanCompare } from "./ScanCompare";
 import { ScanSpine } from "./ScanSpine";
 import { ScanSignals } from "./ScanSignals";
 import { ScanStart } from "./ScanStart";
-import { useLiveScan } from "./useLiveScan";
+import { useLiveScan } from "../shared/useLiveScan";
 import { useUpload } from "./useUpload";
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {

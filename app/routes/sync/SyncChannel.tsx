@@ -146,7 +146,8 @@ function freePackFor(view: DayView, c: ChannelView): PackView | null {
   return fit.find((p) => packModel(view.kit, p.modelId).form === form) ?? fit[0] ?? null;
 }
 
-function NextAction({ view, channel: c, isBusy, pending, send }: { view: DayView; channel: ChannelView; isBusy: boolean; pending: SyncIntent | undefined; send: (intent: SyncIntent) => void }) {
+/** The one thing to do for a channel now. */
+export function NextAction({ view, channel: c, isBusy, pending, send }: { view: DayView; channel: ChannelView; isBusy: boolean; pending: SyncIntent | undefined; send: (intent: SyncIntent) => void }) {
   const isMine = pending !== undefined && "channelId" in pending && pending.channelId === c.id;
   switch (c.state.sync.code) {
     case "no-frequency": return null;

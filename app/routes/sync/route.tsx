@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import type { ChannelView } from "../../../server/services/dayView.server";
@@ -82,7 +83,7 @@ export default function SyncScreen({ loaderData: { drill } }: Route.ComponentPro
     <Stack>
       <div>
         <Answer>{!isPlanned ? "Nothing to sync yet" : proved === view.channels.length ? `${capital(count(proved, "channel"))} proved` : `${proved === 0 ? "None" : capital(numberWord(proved))} of ${count(view.channels.length, "channel")} proved`}</Answer>
-        <Sub>{isPlanned ? "Receiver first, then the pack to match. Proved means: pack off, nothing on the meter; pack on, RF and audio." : "Accept a set of frequencies under Pick; then the receivers are set to it, and the packs to the receivers."}</Sub>
+        <Sub>{isPlanned ? "Receiver first, then the pack to match. Proved means: pack off, nothing on the meter; pack on, RF and audio." : "Accept a set of frequencies under Pick; then the receivers are set to it, and the packs to the receivers."} <Link to={`/day/${view.day.id}/one`}>One channel after the other</Link></Sub>
       </div>
       {unset.length > 0 && (
         <Row><PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: unset.map((c) => c.id) })}>{unset.length === 1 ? `Set ${unset[0]!.talker}’s receiver` : `Set ${numberWord(unset.length)} receivers to plan ${view.plan?.version}`}</PrimaryButton></Row>
