@@ -22,6 +22,7 @@ export default [
     route("place", "routes/place/route.tsx"),
     route("phones", "routes/phones/route.tsx"),
     route("one", "routes/one/route.tsx"),
+    route("pairing", "routes/pairing/route.tsx"),
   ]),
   route("day/:dayId/scan/events", "routes/scanEvents/route.ts"),
   route("day/:dayId/scenes.csv", "routes/sceneList/route.ts"),

@@ -37,6 +37,7 @@ export function syncWords({ channelId, sync: s }: ChannelState, names: Names): S
     case "no-frequency": return say("–");
     case "receiver-not-set": return say("receiver not set");
     case "pack-not-synced": return say("pack not synced");
+    case "not-paired": return say({ "no-identity": "not paired: no name and key yet", "not-held": "not paired with this receiver", name: "paired under another name", group: "paired under another group", key: "the receiver holds another key" }[s.why]);
     case "not-stored": return say("pack blinks: not stored");
     case "not-proved": return say("not proved");
     case "pack-elsewhere": return say(`pack still on ${formatMhz(s.packHz)}`);
@@ -93,7 +94,7 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
     case "no-common-tuning": return { what: `Give ${who} another pack`, why: "its receiver and its pack never meet" };
     case "set-receivers": return { what: `Set ${count(step.channelIds.length, "receiver")}`, why: `receiver first, then the pack: ${who}` };
     case "sync-pack": return { what: `Sync ${names.pack(first)} to ${mhz(step.frequencyHz)}`, why: step.packHz === null ? `${who}: it has not been matched yet` : `${who}: it still sends on ${formatMhz(step.packHz)}` };
-    case "pair-pack": return { what: `Pair ${names.pack(first)}`, why: `${who}: it finds its own frequency, but must know its receiver` };
+    case "pair-pack": return { what: `Pair ${names.pack(first)}`, why: `${who}: pack and receiver must know each other` };
     case "store-pack": return { what: `Store ${mhz(step.frequencyHz)} on ${names.pack(first)}`, why: `${who}: its number blinks, and is lost when it is switched off` };
     case "swap-pack": return { what: `Give ${who} another pack`, why: `${names.pack(first)} cannot go to ${mhz(step.frequencyHz)}` };
     case "someone-there": return { what: `Move ${who} to a spare`, why: `with the pack off there is RF on ${mhz(step.frequencyHz)}` };

@@ -2,6 +2,7 @@ import type { DeviceError } from "../core/air/rig";
 import { capital, formatClock, formatSpan, listWords, mhz } from "./format";
 import { caseProblemWords } from "./kitWords";
 import { sceneProblemWords } from "./prepWords";
+import { pairingProblemWords } from "./pairingWords";
 import type { ServiceError } from "./serviceError";
 import { archiveErrorWords, brokenRuleWords, sweepFileErrorWords } from "./words";
 
@@ -17,7 +18,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "scan-changed": return `A newer scan of this place came in at ${formatClock(error.atMs)}. Nothing was stored; find the frequencies again on it.`;
     case "rules-broken":
       return `Not accepted: ${error.picks.map((p) => `${p.talker} is ${listWords(p.broken.slice(0, 2).map((b) => brokenRuleWords(b, (id) => error.names[id] ?? id)))}`).join("; ")}. The plan is as it was.`;
-    case "list-changed": return `${{ scenes: "The scenes were", handed: "The handed-down list was", stations: "The stations were", places: "The places were", units: "The units were", stock: "The case was", models: "The models were", ticks: "The list was" }[error.list]} changed in another window at ${formatClock(error.atMs)}. Yours were not stored; the list shown is the standing one.`;
+    case "list-changed": return `${{ scenes: "The scenes were", handed: "The handed-down list was", stations: "The stations were", places: "The places were", units: "The units were", stock: "The case was", models: "The models were", ticks: "The list was", pairings: "The pairings were" }[error.list]} changed in another window at ${formatClock(error.atMs)}. Yours were not stored; the list shown is the standing one.`;
     case "list-unreadable": return `That is not such a list: ${{ empty: "it needs a line of headings and at least one row", binary: "it is not text", large: "it is far too large (at most 2 MB and 500 rows)", calendar: "it begins like a calendar and is damaged further on", "calendar-other-day": "no event of that calendar begins on this day" }[error.why]}. Everything is as it was.`;
     case "list-rows-bad": return error.rows.length === 0 ? "There is no row to take over. Everything is as it was." : `${error.rows.length === 1 ? "Row" : "Rows"} ${listWords(error.rows.slice(0, 6).map(String))} ${error.rows.length === 1 ? "has" : "have"} something wrong. Nothing was taken over; mend ${error.rows.length === 1 ? "it" : "them"}, or leave ${error.rows.length === 1 ? "it" : "them"} out.`;
     case "region-file": return `That region file was not taken over. Line ${error.error.line}: ${error.error.what}. The law in use is as it was.`;
@@ -31,6 +32,8 @@ export function serviceErrorWords(error: ServiceError): string {
     case "no-pair": return `${error.talker} gets no channel: ${{ "no-receiver-channel": "every receiver channel of the case is in use", "no-pack": "every pack of the case is in use", "none-fit": "no free pack fits a free receiver channel" }[error.why]}. Nothing was changed.`;
     case "scene-typed": return `${capital(listWords(error.problems.map(sceneProblemWords)))}. The scenes are as they were.`;
     case "nothing-picked": return "There is no frequency to accept yet. The plan is as it was.";
+    case "pairing-refused": return `${error.label}: ${listWords(error.problems.map(pairingProblemWords))}. The pairings are as they were.`;
+    case "pairing-file": return `That pairing file was not read: ${error.what}. The pairings are as they were.`;
     case "no-rig": return "No receivers are connected that could be driven from here. A sweep file can be read instead.";
     case "nothing-scans": return "No receiver in the case can scan by itself. A sweep file can be read instead.";
     case "no-register": return "No register can be asked from here. Stations can be put on the list by hand; those that stand stay.";
@@ -50,6 +53,10 @@ export function deviceErrorWords(error: DeviceError, unit: string): string {
     case "outside-tuning": return `${capital(unit)} cannot go to ${mhz(error.frequencyHz)}: it tunes ${mhz(error.lowHz)} to ${mhz(error.highHz)}.`;
     case "off-grid": return `${capital(unit)} cannot be set to ${mhz(error.frequencyHz)}: it tunes in steps of ${formatSpan(error.stepHz)}.`;
     case "pack-is-off": return `${capital(unit)} is off: switch it on, then hold it before the receiver's window.`;
+    case "door-shut": return `${capital(unit)} has its window behind its door: open the door, then sync.`;
+    case "not-near": return `${capital(unit)} is too far away: hold it to the receiver, and keep it there until both say done.`;
+    case "no-cable": return `${capital(unit)} is not on the cable.`;
+    case "no-such-way": return `${capital(unit)} takes no number from a receiver: set it on the pack itself.`;
     case "device-unreachable": return `${capital(unit)} does not answer (${error.detail}).`;
     case "stopped": return "Stopped.";
   }

@@ -3,6 +3,7 @@ import type { BrokenRule } from "../core/coordination/explain";
 import type { NoPair } from "../core/day/freePair";
 import type { SceneRowProblem } from "../core/day/sceneTable";
 import type { CaseProblem } from "../core/kit/caseCheck";
+import type { PairingProblem } from "../core/kit/pairing";
 import type { KitFileError } from "./kitFile";
 import type { ArchiveError } from "./sweepArchive";
 import type { RegionFileError } from "./regionFile";
@@ -15,7 +16,7 @@ export type ServiceError =
   | { code: "plan-changed"; version: number; atMs: number }
   | { code: "scan-changed"; atMs: number }
   | { code: "rules-broken"; picks: { talker: string; broken: BrokenRule[] }[]; names: Record<string, string> }
-  | { code: "list-changed"; list: "scenes" | "handed" | "stations" | "places" | "units" | "stock" | "models" | "ticks"; atMs: number }
+  | { code: "list-changed"; list: "scenes" | "handed" | "stations" | "places" | "units" | "stock" | "models" | "ticks" | "pairings"; atMs: number }
   | { code: "list-unreadable"; why: "empty" | "binary" | "large" | "calendar" | "calendar-other-day" }
   | { code: "list-rows-bad"; rows: number[] }
   | { code: "region-file"; error: RegionFileError }
@@ -29,6 +30,8 @@ export type ServiceError =
   | { code: "scene-typed"; problems: SceneRowProblem[] }
   | { code: "nothing-picked" }
   | { code: "plan-file"; what: string }
+  | { code: "pairing-refused"; label: string; problems: PairingProblem[] }
+  | { code: "pairing-file"; what: string }
   | { code: "no-rig" }
   | { code: "nothing-scans" }
   | { code: "no-register" }

@@ -40,6 +40,7 @@ async function syncedDay(): Promise<DayView> {
   await setReceivers(practice.app, practice.dayId, day.channels.map((c) => c.id));
   for (const c of day.channels) {
     await handlePack(practice.app, practice.dayId, c.packKey, { isOn: true });
+    if (c.packKey === "pack-e") await handlePack(practice.app, practice.dayId, c.packKey, { isDoorOpen: true });
     await syncPack(practice.app, practice.dayId, c.id);
   }
   expect(of(await view(), "Nils").state.sync.code).toBe("not-stored");

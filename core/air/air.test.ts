@@ -1,6 +1,6 @@
 import { airNoiseDbm, type AirScene, isOnAir, readAir, sweepAir } from "./air";
 import { PORT_ELLERY_SITES, PORT_ELLERY_STATIONS } from "./portEllery";
-import { packCarriers, type Rig, type RigPack, type RigReceiver, rigHandle, rigMeter, rigSweep, rigSync, rigTune, sweepPoints, sweepsOfReceiver } from "./rig";
+import { packCarriers, type Rig, rigHandle, rigHide, rigMend, rigMeter, type RigPack, type RigReceiver, rigSweep, rigSync, rigTune, sweepPoints, sweepsOfReceiver } from "./rig";
 import { arrivingDbm, mwToDbm } from "./site";
 import { siteSetup } from "./rig";
 import { analyseSweep } from "../sweep/analyseSweep";
@@ -96,6 +96,26 @@ describe("the rig", () => {
     expect(rigTune(before, "r", 0, 512_010_000)).toMatchObject({ ok: false, error: { code: "off-grid" } });
     expect(rigSync(before, "r", 9, "a")).toMatchObject({ ok: false, error: { code: "no-such-unit" } });
   });
+});
+
+test("halves that share a span are dragged along; faults that are hidden show only by what is heard and read, and are mended whole", () => {
+  const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
+  const figures = { bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25 };
+  const rig: Rig = {
+    siteKey: "net-loft", scanners: [], receivers: [{ key: "r", tuning, figures, sweep: { stepHz: 25_000, msPerStep: 1 }, halvesHz: [480e6, 490e6], halfSpanHz: 24e6 }],
+    packs: ["a", "b", "c"].map((key) => ({ key, tuning, frequencyHz: 480e6, powerMw: 30, isOn: true, isMuted: false, isMicPlugged: true, wear: "chest" as const })),
+  };
+  const tuned = rigTune(rig, "r", 0, 530e6);
+  expect(tuned.ok && tuned.value.receivers[0]!.halvesHz).toEqual([530e6, 506e6]);
+  const other = { lowHz: 566e6, highHz: 614e6, stepHz: 25_000 };
+  const hidden = rigHide(rig, [{ kind: "wrong-block", packKey: "a" }, { kind: "not-stored", packKey: "b" }, { kind: "muted", packKey: "c" }, { kind: "neighbour", frequencyHz: 490e6 }, { kind: "antenna", receiverKey: "r", antenna: "A" }], 5, other);
+  const synced = rigSync(hidden, "r", 0, "a");
+  expect(synced.ok && synced.value.packs[0]!.frequencyHz).toBe(566e6);
+  expect(rigHandle(rigHandle(hidden.packs[1]!, { isOn: false }), { isOn: true }).frequencyHz).not.toBe(480e6);
+  const meter = rigMeter(loft, hidden, hidden.receivers[0]!, 1, 0);
+  expect([meter.rfBDbm > -80, meter.rfBDbm - meter.rfADbm > 15, meter.hasAudio]).toEqual([true, true, false]);
+  const mended = rigMend(synced.ok ? synced.value : hidden);
+  expect([mended.strangers, mended.drill, mended.receivers[0]!.deaf, mended.packs.map((p) => [p.truly, p.isMuted, p.keptHz])]).toEqual([[], null, null, Array.from({ length: 3 }, () => [undefined, false, null])]);
 });
 
 test("a pack that stores only when told comes back with its old number, unless it was", () => {

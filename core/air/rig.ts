@@ -5,6 +5,8 @@ import type { Wear } from "../radio/antenna";
 import type { TuningRange } from "../coordination/request";
 import { canBeSet, tuningSpan } from "../coordination/tuning";
 import type { Stretch } from "../regions/region";
+import type { SyncMethod } from "../kit/models";
+import type { PairingIdentity } from "../kit/pairing";
 
 /** The practice rig: receivers and packs that behave like real ones on a simulated site. Its state is plain data. */
 export interface RigReceiver {
@@ -16,8 +18,14 @@ export interface RigReceiver {
   halvesHz: number[];
   /** An antenna that is off or loose; absent: both are on. */
   deaf?: "A" | "B" | null;
+  /** Its halves stand no further apart: one that is set drags the other along. Absent or null: each goes where it likes. */
+  halfSpanHz?: number | null;
   /** Whether it shows who is heard; absent: it does not. */
   tells?: boolean;
+  /** It and its packs choose for themselves, so many to a room; its halves stand at 0. Absent or null: it is tuned. */
+  adaptive?: { mostPerRoom: number } | null;
+  /** The packs that it knows by name, group number and key. */
+  knows?: (PairingIdentity & { packKey: string })[];
 }
 
 export interface RigPack {
@@ -37,6 +45,21 @@ export interface RigPack {
   clips?: boolean;
   /** What it really tunes, where its label lies; absent: as labelled. */
   truly?: TuningRange[];
+  /** The number is kept only by switching it off; pulled cells lose it. */
+  storesAtOff?: boolean;
+  /** How it can be synced; absent: by infrared. */
+  methods?: SyncMethod[];
+  /** Its window, or its socket, is behind its door. */
+  isBehindDoor?: boolean;
+  isDoorOpen?: boolean;
+  /** Held to the receiver's mark or window; absent: it is. */
+  isNear?: boolean;
+  /** On the cable from the receiver. */
+  isCabled?: boolean;
+  /** The half that it was paired with, where it chooses for itself. */
+  pairedWith?: { receiverKey: string; half: number } | null;
+  /** What it is known by, where it pairs by name, group number and key. */
+  identity?: PairingIdentity | null;
   /** What it calls itself; absent: as it left its maker. */
   name?: string;
   wear: Wear;
@@ -98,7 +121,9 @@ export type RigError =
   | { code: "no-such-unit"; key: string }
   | { code: "outside-tuning"; key: string; frequencyHz: number; lowHz: number; highHz: number }
   | { code: "off-grid"; key: string; frequencyHz: number; stepHz: number }
-  | { code: "pack-is-off"; key: string };
+  | { code: "pack-is-off"; key: string }
+  /** What keeps a copy from beginning, or broke it off. */
+  | { code: "door-shut" | "not-near" | "no-cable" | "no-such-way"; key: string };
 
 /** What goes wrong on the way to a unit, beside what a unit itself refuses. */
 export type DeviceError = RigError | { code: "device-unreachable"; detail: string } | { code: "stopped" };
@@ -106,6 +131,8 @@ export type DeviceError = RigError | { code: "device-unreachable"; detail: strin
 const PACK_WIDTH_HZ = 160_000;
 const DEAF_LOSS_DB = 24;
 const SQUELCH_OVER_NOISE_DB = 8;
+/** What a pack that chooses for itself says before it was paired. */
+export const UNPAIRED_HZ = -1;
 /** A second crew across the yard. */
 const STRANGER_DBM = -72;
 
@@ -118,7 +145,7 @@ export const siteSetup = (site: Site, pack: Pick<RigPack, "wear" | "powerMw">): 
 /** The carriers that our own packs put on the air, and those of strangers that came, as one receiver hears them. */
 export function packCarriers(site: Site, rig: Pick<Rig, "packs" | "strangers">, receiver: Pick<RigReceiver, "figures">): AirCarrier[] {
   const others = (rig.strangers ?? []).map((s, i): AirCarrier => ({ id: `stranger ${i + 1}`, widthHz: PACK_WIDTH_HZ, rhythm: null, ...s }));
-  return others.concat(rig.packs.filter((p) => p.isOn).map((p) => {
+  return others.concat(rig.packs.filter((p) => p.isOn && p.tuning.length > 0).map((p) => {
     // every body differs a little from the book
     const personalDb = (seededRandom(hashText(`${site.key}|${p.key}`))() - 0.5) * 5;
     return {
@@ -165,12 +192,29 @@ export function rigMeter(site: Site, rig: Rig, receiver: RigReceiver, half: numb
   };
   const rfADbm = branch("A");
   const rfBDbm = branch("B");
-  const pack = rig.packs.find((p) => p.isOn && Math.abs(p.frequencyHz - frequencyHz) < 1000);
+  if (receiver.adaptive) return adaptiveMeter(site, rig, receiver, half, timeMs);
+  const pack = rig.packs.find((p) => p.isOn && !p.pairedWith && Math.abs(p.frequencyHz - frequencyHz) < 1000);
   const noiseDbm = site.air.noiseDbmPer200kHz;
   const isOpen = Math.max(rfADbm, rfBDbm) > noiseDbm + SQUELCH_OVER_NOISE_DB;
-  const hasAudio = isOpen && pack !== undefined && !pack.isMuted && pack.isMicPlugged;
+  // who has not the key hears that there is somebody, and nothing of what is said
+  const hasAudio = isOpen && pack !== undefined && !pack.isMuted && pack.isMicPlugged && isKnown(receiver, pack);
   const speech = seededRandom(hashText(`${receiver.key}|${half}|speech|${Math.floor(timeMs / 150)}`))();
   return { rfADbm, rfBDbm, hasAudio, audioDbfs: hasAudio ? -30 + 18 * speech : isOpen ? -75 : null, partner: receiver.tells && isOpen && pack ? { name: pack.name ?? pack.key } : null };
+}
+
+/** Whether a receiver holds the very name, group number and key of a pack; a pack without them is open to all. */
+const isKnown = ({ knows = [] }: RigReceiver, { key, identity }: RigPack): boolean =>
+  !identity || knows.some((k) => k.packKey === key && k.name === identity.name && k.group === identity.group && k.key.toLowerCase() === identity.key.toLowerCase());
+
+/** Systems that choose for themselves: a paired pack is heard, unless more of them are on than a room bears. */
+function adaptiveMeter(site: Site, rig: Rig, receiver: RigReceiver, half: number, timeMs: number): MeterReading {
+  const mine = rig.packs.find((p) => p.isOn && p.pairedWith?.receiverKey === receiver.key && p.pairedWith.half === half);
+  const isCrowded = rig.packs.filter((p) => p.isOn && p.pairedWith).length > receiver.adaptive!.mostPerRoom;
+  const noiseDbm = site.air.noiseDbmPer200kHz;
+  const level = (name: string) => (mine ? -58 : noiseDbm) + 6 * seededRandom(hashText(`${receiver.key}|${half}|${name}|${Math.floor(timeMs / 120)}`))();
+  const breaks = isCrowded && seededRandom(hashText(`${receiver.key}|${half}|crowd|${Math.floor(timeMs / 400)}`))() < 0.5;
+  const hasAudio = mine !== undefined && !mine.isMuted && mine.isMicPlugged && !breaks;
+  return { rfADbm: level("A"), rfBDbm: level("B"), hasAudio, audioDbfs: hasAudio ? -20 : mine && !breaks ? -75 : null, partner: mine && receiver.tells ? { name: mine.name ?? mine.key } : null };
 }
 
 /** The rig with other units: those that stay keep how they are set, what a new one brings is its own. Settings that a unit cannot have any more give way. */
@@ -179,32 +223,37 @@ export function fitOutRig(rig: Rig, units: Pick<Rig, "receivers" | "packs">): Ri
     ...rig,
     receivers: units.receivers.map((r) => {
       const known = rig.receivers.find((k) => k.key === r.key);
-      return { ...r, deaf: known ? (known.deaf ?? null) : (r.deaf ?? null), halvesHz: r.halvesHz.map((own, i) => (known?.halvesHz[i] !== undefined && canBeSet(r.tuning, known.halvesHz[i]!) ? known.halvesHz[i]! : own)) };
+      return { ...r, ...(known?.knows ? { knows: known.knows } : {}), deaf: known ? (known.deaf ?? null) : (r.deaf ?? null), halvesHz: r.halvesHz.map((own, i) => (known?.halvesHz[i] !== undefined && canBeSet(r.tuning, known.halvesHz[i]!) ? known.halvesHz[i]! : own)) };
     }),
     packs: units.packs.map((p) => {
       const known = rig.packs.find((k) => k.key === p.key);
       if (!known) return p;
+      if (p.tuning.length === 0) return { ...p, isOn: known.isOn, isMuted: known.isMuted, isMicPlugged: known.isMicPlugged, pairedWith: known.pairedWith ?? null, frequencyHz: known.pairedWith ? 0 : UNPAIRED_HZ };
       const { isOn, isMuted, isMicPlugged, name = p.name } = known;
-      return { ...p, ...(name === undefined ? {} : { name }), isOn, isMuted, isMicPlugged, keptHz: known.keptHz ?? null, ...(known.truly ? { truly: known.truly, clips: true } : {}), frequencyHz: canBeSet(known.truly ?? p.tuning, known.frequencyHz) ? known.frequencyHz : p.frequencyHz };
+      return { ...p, ...(name === undefined ? {} : { name }), isOn, isMuted, isMicPlugged, keptHz: known.keptHz ?? null, ...(known.identity ? { identity: known.identity } : {}), isDoorOpen: known.isDoorOpen ?? false, isNear: known.isNear ?? true, isCabled: known.isCabled ?? false, ...(known.truly ? { truly: known.truly, clips: true } : {}), frequencyHz: canBeSet(known.truly ?? p.tuning, known.frequencyHz) ? known.frequencyHz : p.frequencyHz };
     }),
   };
 }
 
-/** Hands on a pack. What was not stored is lost when it is switched on again. */
-export function rigHandle(pack: RigPack, change: { isOn?: boolean; isMuted?: boolean; isMicPlugged?: boolean; powerMw?: number; isStored?: boolean }): RigPack {
-  const stored = change.isStored ? { ...pack, keptHz: null } : pack;
+/** Hands on a pack. What was not stored is lost when it is switched on again, or when its cells are pulled; one kind stores by being switched off. */
+export function rigHandle(pack: RigPack, change: { isOn?: boolean; isMuted?: boolean; isMicPlugged?: boolean; powerMw?: number; isStored?: boolean; isDoorOpen?: boolean; isNear?: boolean; isCabled?: boolean }): RigPack {
+  const isStopping = change.isOn === false && pack.isOn;
+  const held = { ...pack, ...(change.isDoorOpen === undefined ? {} : { isDoorOpen: change.isDoorOpen }), ...(change.isNear === undefined ? {} : { isNear: change.isNear }), ...(change.isCabled === undefined ? {} : { isCabled: change.isCabled }) };
+  const stored = change.isStored || (isStopping && pack.storesAtOff) ? { ...held, keptHz: null } : held;
   const isStarting = change.isOn === true && !stored.isOn;
   const started = isStarting && (stored.keptHz ?? null) !== null ? { ...stored, frequencyHz: stored.keptHz!, keptHz: null } : stored;
   return { ...started, isOn: change.isOn ?? started.isOn, isMuted: change.isMuted ?? started.isMuted, isMicPlugged: change.isMicPlugged ?? started.isMicPlugged, powerMw: change.powerMw ?? started.powerMw };
 }
 
-/** Sets a receiver's half to a frequency. The rig that goes in stays as it is. */
+/** Sets a receiver's half to a frequency; halves that share a span are dragged along, without a word. The rig that goes in stays as it is. */
 export function rigTune(rig: Rig, key: string, half: number, frequencyHz: number): { ok: true; value: Rig } | { ok: false; error: RigError } {
   const receiver = rig.receivers.find((r) => r.key === key);
   if (!receiver || half < 0 || half >= receiver.halvesHz.length) return { ok: false, error: { code: "no-such-unit", key } };
   const wrong = tuningError(key, receiver.tuning, frequencyHz);
   if (wrong) return { ok: false, error: wrong };
-  const receivers = rig.receivers.map((r) => (r === receiver ? { ...r, halvesHz: r.halvesHz.map((f, i) => (i === half ? frequencyHz : f)) } : r));
+  const { halfSpanHz, tuning } = receiver;
+  const dragged = (f: number) => (!halfSpanHz || Math.abs(f - frequencyHz) <= halfSpanHz ? f : nearestSetting(tuning, frequencyHz + Math.sign(f - frequencyHz) * halfSpanHz));
+  const receivers = rig.receivers.map((r) => (r === receiver ? { ...r, halvesHz: r.halvesHz.map((f, i) => (i === half ? frequencyHz : dragged(f))) } : r));
   return { ok: true, value: { ...rig, receivers } };
 }
 
@@ -216,12 +265,60 @@ export function rigSync(rig: Rig, key: string, half: number, packKey: string, na
   if (frequencyHz === undefined) return { ok: false, error: { code: "no-such-unit", key } };
   if (!pack) return { ok: false, error: { code: "no-such-unit", key: packKey } };
   if (!pack.isOn) return { ok: false, error: { code: "pack-is-off", key: packKey } };
+  const held = copyError(pack);
+  if (held) return { ok: false, error: held };
   const tuning = pack.truly ?? pack.tuning;
   const wrong = tuningError(packKey, tuning, frequencyHz);
   if (wrong && !pack.clips) return { ok: false, error: wrong };
   const setHz = wrong ? nearestSetting(tuning, frequencyHz) : frequencyHz;
-  return { ok: true, value: { ...rig, packs: rig.packs.map((p) => (p === pack ? { ...p, ...(name === undefined ? {} : { name }), frequencyHz: setHz, keptHz: p.storesByHand && p.frequencyHz !== setHz ? (p.keptHz ?? p.frequencyHz) : (p.keptHz ?? null) } : p)) } };
+  return { ok: true, value: { ...rig, packs: rig.packs.map((p) => (p === pack ? { ...p, ...(name === undefined ? {} : { name }), frequencyHz: setHz, keptHz: (p.storesByHand || p.storesAtOff) && p.frequencyHz !== setHz ? (p.keptHz ?? p.frequencyHz) : (p.keptHz ?? null) } : p)) } };
 }
+
+/** What keeps a copy to a pack from beginning, by the quickest way that it has: infrared, near-field touch, cable. */
+function copyError({ key, methods = ["infrared"], isBehindDoor, isDoorOpen, isNear, isCabled }: RigPack): RigError | null {
+  const way = (["infrared", "near-field", "cable"] as const).find((m) => methods.includes(m));
+  if (!way) return { code: "no-such-way", key };
+  if (way !== "near-field" && isBehindDoor && !isDoorOpen) return { code: "door-shut", key };
+  if (way === "cable") return isCabled ? null : { code: "no-cable", key };
+  return isNear === false ? { code: "not-near", key } : null;
+}
+
+/** A number set on the pack itself, by its keys or its switches. */
+export function rigDial(rig: Rig, packKey: string, frequencyHz: number): { ok: true; value: Rig } | { ok: false; error: RigError } {
+  const pack = rig.packs.find((p) => p.key === packKey);
+  if (!pack) return { ok: false, error: { code: "no-such-unit", key: packKey } };
+  const tuning = pack.truly ?? pack.tuning;
+  const wrong = tuningError(packKey, tuning, frequencyHz);
+  if (wrong && !pack.clips) return { ok: false, error: wrong };
+  const setHz = wrong ? nearestSetting(tuning, frequencyHz) : frequencyHz;
+  const keptHz = (pack.storesByHand || pack.storesAtOff) && setHz !== pack.frequencyHz ? (pack.keptHz ?? pack.frequencyHz) : (pack.keptHz ?? null);
+  return { ok: true, value: { ...rig, packs: rig.packs.map((p) => (p === pack ? { ...p, frequencyHz: setHz, keptHz } : p)) } };
+}
+
+/** Pairs a pack with a half, both in the base: what it is known by goes to both; one that chooses for itself from then on finds that half. */
+export function rigPair(rig: Rig, key: string, half: number, packKey: string, identity: PairingIdentity | null): { ok: true; value: Rig } | { ok: false; error: RigError } {
+  const receiver = rig.receivers.find((r) => r.key === key);
+  const pack = rig.packs.find((p) => p.key === packKey);
+  if (!receiver || receiver.halvesHz[half] === undefined) return { ok: false, error: { code: "no-such-unit", key } };
+  if (!pack) return { ok: false, error: { code: "no-such-unit", key: packKey } };
+  if (pack.isNear === false) return { ok: false, error: { code: "not-near", key: packKey } };
+  if (receiver.adaptive && !pack.isOn) return { ok: false, error: { code: "pack-is-off", key: packKey } };
+  const isSame = (p: RigPack) => p.pairedWith?.receiverKey === key && p.pairedWith.half === half;
+  const knows = identity ? [...(receiver.knows ?? []).filter((k) => k.packKey !== packKey), { packKey, ...identity }] : (receiver.knows ?? []);
+  return {
+    ok: true,
+    value: {
+      ...rig, receivers: rig.receivers.map((r) => (r === receiver ? { ...r, knows } : r)),
+      // a half serves one pack: who was there before is not paired any more
+      packs: rig.packs.map((p) => (p === pack ? { ...p, ...(identity ? { identity, name: identity.name } : {}), ...(receiver.adaptive ? { pairedWith: { receiverKey: key, half }, frequencyHz: 0 } : {}) } : receiver.adaptive && isSame(p) ? { ...p, pairedWith: null, frequencyHz: UNPAIRED_HZ } : p)),
+    },
+  };
+}
+
+/** Records that were carried to a receiver as a file: it knows those packs from then on. */
+export const rigLearn = (rig: Rig, key: string, records: readonly (PairingIdentity & { packKey: string })[]): Rig => ({
+  ...rig, receivers: rig.receivers.map((r) => (r.key === key ? { ...r, knows: [...(r.knows ?? []).filter((k) => !records.some((n) => n.packKey === k.packKey)), ...records] } : r)),
+});
 
 /** The setting of a range that lies nearest to a frequency outside them all. */
 function nearestSetting(tuning: readonly TuningRange[], frequencyHz: number): number {

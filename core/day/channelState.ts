@@ -17,6 +17,8 @@ export type FrequencyState =
 
 export type SyncState =
   | { status: "todo"; code: "no-frequency" | "receiver-not-set" | "pack-not-synced" | "not-stored" }
+  /** The receiver has not the pack's name, group number and key, or has others. */
+  | { status: "todo" | "problem"; code: "not-paired"; why: "no-identity" | "not-held" | "name" | "group" | "key" }
   | { status: "todo"; code: "not-proved"; left: ProofPart[] }
   | { status: "problem"; code: "pack-elsewhere"; packHz: number }
   /** It was told where to go, and went elsewhere: it is of another block than its label says. */
@@ -97,8 +99,9 @@ function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null
   if (channel.meets === "tunes" && !packTuning.some((t) => frequencyHz >= t.lowHz && frequencyHz <= t.highHz)) return { status: "problem", code: "pack-cannot", ranges: packTuning };
   const mine = facts.syncs.filter((s) => s.channelId === channel.id);
   if (channel.meets === "tunes" && receiverHz(facts, channel, mine) !== frequencyHz) return { status: "todo", code: "receiver-not-set" };
+  if (channel.paired !== null && channel.paired !== "same") return { status: channel.paired === "no-identity" || channel.paired === "not-held" ? "todo" : "problem", code: "not-paired", why: channel.paired };
   const packHz = packFrequencyHz(facts, channel, mine);
-  if (packHz === null) return { status: "todo", code: "pack-not-synced" };
+  if (packHz === null || (channel.meets === "adaptive" && packHz !== SELF_CHOSEN_HZ)) return { status: "todo", code: "pack-not-synced" };
   if (packHz !== frequencyHz) {
     const told = mine.findLast((s) => s.kind === "pack-synced" && s.packKey === channel.packKey);
     const isObeying = told?.kind !== "pack-synced" || told.toldHz !== frequencyHz || told.frequencyHz !== packHz;

@@ -34,6 +34,8 @@ export interface Channel {
   packTuning: TuningRange[];
   /** Other packs of the same position: a handheld beside the bodypack. They share the frequency, and only one may be on. */
   also: { packKey: string; packLabel: string; tuning: TuningRange[] }[];
+  /** How its receiver's record of the pack stands, where they pair by name, group number and key; null where they do not. */
+  paired: "no-identity" | "not-held" | "name" | "group" | "key" | "same" | null;
   /** What its pack is to be called on its own display. */
   packName: string;
   /** What its two ends can be proved by. */

@@ -85,7 +85,7 @@ function syncSteps(facts: DayFacts, states: ChannelState[], steps: Step[]): void
     const frequencyHz = "frequencyHz" in frequency ? frequency.frequencyHz : NaN;
     const report = facts.reports?.packs[packKey];
     if (sync.code === "pack-elsewhere") steps.push({ code: "sync-pack", stage: "sync", channelIds: [channelId], packHz: sync.packHz, frequencyHz });
-    else if (sync.code === "pack-not-synced" && frequency.code === "chooses-itself") steps.push({ code: "pair-pack", stage: "sync", channelIds: [channelId] });
+    else if (sync.code === "not-paired" || (sync.code === "pack-not-synced" && frequency.code === "chooses-itself")) steps.push({ code: "pair-pack", stage: "sync", channelIds: [channelId] });
     else if (sync.code === "pack-not-synced") steps.push({ code: "sync-pack", stage: "sync", channelIds: [channelId], packHz: report?.isOn ? report.frequencyHz : null, frequencyHz });
     else if (sync.code === "not-stored") steps.push({ code: "store-pack", stage: "sync", channelIds: [channelId], frequencyHz });
     else if (sync.code === "pack-cannot" || sync.code === "pack-wont-go") steps.push({ code: "swap-pack", stage: "sync", channelIds: [channelId], frequencyHz });

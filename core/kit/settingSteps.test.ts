@@ -9,7 +9,8 @@ const codes = (steps: SettingStep[]) => steps.map((s) => s.code);
 test("block before number, copied where both ends can, stored where it must be, and read once more", () => {
   const bag = settingSteps(receiver("tarnfell-r2-47"), pack("tarnfell-p-47"), 512.375e6);
   expect(bag.receiver).toEqual([{ code: "block", block: "47" }, { code: "number", frequencyHz: 512.375e6 }]);
-  expect(bag.pack).toEqual([{ code: "block", block: "47" }, { code: "copy", method: "infrared" }, { code: "read-back" }]);
+  expect(bag.pack).toEqual([{ code: "block", block: "47" }, { code: "copy", method: "infrared", isBehindDoor: false }, { code: "read-back" }]);
+  expect(codes(settingSteps(receiver("kelda-q2-49"), pack("kelda-m1-49"), 500e6).pack)).toEqual(["block", "base", "copy", "read-back"]);
   expect(codes(settingSteps(receiver("oystercatch-c1-51"), pack("oystercatch-t-51"), 550e6).pack)).toEqual(["block", "copy", "store", "read-back"]);
 });
 

@@ -8,7 +8,9 @@ export type SettingStep =
   | { code: "bank"; bank: string; member: string; frequencyHz: number }
   | { code: "switches"; left: string; right: string }
   | { code: "preset"; preset: string; frequencyHz: number }
-  | { code: "copy"; method: Exclude<SyncMethod, "by-hand" | "switches" | "pairing" | "self-choosing"> }
+  | { code: "copy"; method: Exclude<SyncMethod, "by-hand" | "switches" | "pairing" | "self-choosing">; isBehindDoor: boolean }
+  /** Brought to the base once, so that name, group number and key are known. */
+  | { code: "base" }
   | { code: "pair" }
   | { code: "store"; how: Storing }
   | { code: "read-back" };
@@ -25,7 +27,7 @@ export function settingSteps(receiver: ReceiverModel, pack: PackModel, frequency
   return {
     receiver: [...blockOf(receiver), numberOn(receiver, frequencyHz)],
     pack: [
-      ...blockOf(pack), copies ? { code: "copy", method: copies } : receiver.syncMethods.includes("pairing") && pack.syncMethods.includes("pairing") ? { code: "pair" } : numberOn(pack, frequencyHz),
+      ...blockOf(pack), ...(receiver.pairs && pack.pairs ? [{ code: "base" as const }] : []), copies ? { code: "copy", method: copies, isBehindDoor: pack.isBehindDoor === true } : receiver.syncMethods.includes("pairing") && pack.syncMethods.includes("pairing") ? { code: "pair" } : numberOn(pack, frequencyHz),
       ...(storing === "at-once" ? [] : [{ code: "store" as const, how: storing }]), { code: "read-back" },
     ],
   };

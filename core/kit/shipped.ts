@@ -1,7 +1,7 @@
 import { presets } from "../coordination/tuning";
 import type { TuningRange } from "../coordination/request";
 import { SWITCH_POSITIONS, SWITCH_STEP_HZ } from "./switchCode";
-import type { Kit, PackModel, ReceiverModel } from "./models";
+import type { Kit, PackModel, PairingRules, ReceiverModel } from "./models";
 
 const range = (lowMhz: number, highMhz: number, stepHz = 25_000): TuningRange => ({ lowHz: Math.round(lowMhz * 1e6), highHz: Math.round(highMhz * 1e6), stepHz });
 const everyDb = (fromDb: number, toDb: number, stepDb: number) => Array.from({ length: Math.round((fromDb - toDb) / stepDb) + 1 }, (_, i) => fromDb - i * stepDb);
@@ -22,6 +22,9 @@ const tarnfellPack = (id: string, name: string, block: string, tuning: TuningRan
   antennaConnector: "screw-on whip", note: "Hold the key 2 s to start; the lamp blinks while a change is not stored. Name it with at most eight letters.", powersMw, gainStepsDb: everyDb(0, -60, 3), fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, cell: { kind: "aa", perPack: 2, hours },
 });
 
+/** The groups of the makers that pair by name, group number and key: a few that anybody may join, and many that need the key. */
+const KELDA_PAIRS: PairingRules = { keyDigits: 16, groups: { common: [1, 99], private: [100, 4095] } };
+
 const RECEIVERS: ReceiverModel[] = [
   {
     id: "tarnfell-r2-47", kind: "receiver", maker: "Tarnfell", name: "R2, block 47", form: "bag", diversity: "two-paths", block: "47", halves: 2, halfSpanHz: 72e6, tuning: [range(470, 542)], adaptive: null,
@@ -30,7 +33,7 @@ const RECEIVERS: ReceiverModel[] = [
   },
   {
     id: "oystercatch-c1-51", kind: "receiver", maker: "Oystercatch", name: "C1, block 51", form: "camera", diversity: "two-paths", block: "51", halves: 1, halfSpanHz: null, spacing: "wide", tuning: [range(518, 566)], adaptive: null,
-    modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "SMA", note: "Hold the key 2 s to start. Sleeps half a minute after the camera does.", banks: [],
+    modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "cable", "by-hand"], readout: "mhz", antennaConnector: "SMA", note: "Hold the key 2 s to start. Sleeps half a minute after the camera does.", banks: [],
     bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 22, overloadDbm: -28, output: { fullScaleDbu: 0, stepsDb: [0, -12, -18, -30] }, sweep: { stepHz: 25_000, msPerStep: 50 },
   },
   {
@@ -44,6 +47,12 @@ const RECEIVERS: ReceiverModel[] = [
     bandwidthHz: 150_000, noiseFigureDb: 11, requiredSnrDb: 22, overloadDbm: -28, output: { fullScaleDbu: -10, stepsDb: [0, -10] }, sweep: null,
   },
   {
+    id: "kelda-q2-49", kind: "receiver", maker: "Kelda", name: "Q2, block 49", form: "bag", diversity: "two-paths", block: "49", halves: 2, halfSpanHz: 48e6, tuning: [range(486, 534)], adaptive: null, pairs: KELDA_PAIRS,
+    modulations: ["Kelda digital"], syncMethods: ["near-field", "pairing", "by-hand"], readout: "mhz", antennaConnector: "SMA", banks: [], tells: ["lock", "battery", "name"],
+    note: "A pack is known by its name, group number and key, and brought to the base once: under 2 s it charges, over 2 s it pairs, over 5 s it forgets all. The record must be carried to the bases of other receivers.",
+    bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 16, overloadDbm: -25, output: { fullScaleDbu: 18, stepsDb: [0, -6, -12, -18] }, sweep: { stepHz: 25_000, msPerStep: 30 },
+  },
+  {
     id: "hollin-d2", kind: "receiver", maker: "Hollin", name: "D2, adaptive", form: "camera", diversity: "two-paths", block: null, halves: 2, halfSpanHz: null, tuning: [], adaptive: HOLLIN_AIR,
     modulations: ["Hollin digital"], syncMethods: ["pairing", "self-choosing"], readout: "nothing", antennaConnector: "fixed", note: "Pair at the bench: both keys held until the lamps blink together, less than 1 m apart.", banks: [], tells: ["lock", "battery", "name"],
     bandwidthHz: 2_000_000, noiseFigureDb: 7, requiredSnrDb: 12, overloadDbm: -20, output: { fullScaleDbu: 0, stepsDb: [0, -6, -12] }, sweep: null,
@@ -55,7 +64,7 @@ const PACKS: PackModel[] = [
   tarnfellPack("tarnfell-p-56", "P, block 56", "56", range(566, 614), [10, 25, 50], 6.5),
   tarnfellPack("tarnfell-ph-47", "PH, block 47", "47", range(470, 542), [25, 50, 100], 5),
   {
-    id: "oystercatch-t-51", kind: "pack", maker: "Oystercatch", name: "T, block 51", form: "bodypack", stores: "by-hand", block: "51", tuning: [range(518, 566)], adaptive: null,
+    id: "oystercatch-t-51", kind: "pack", maker: "Oystercatch", name: "T, block 51", form: "bodypack", stores: "by-hand", isBehindDoor: true, block: "51", tuning: [range(518, 566)], adaptive: null,
     modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "screw-on whip", note: "Starts with its switch. A number that blinks is not stored: hold its key 2 s until it stays. Counts its hours: set the counter to zero with fresh cells.",
     powersMw: [10, 30], gainStepsDb: [0, -10, -20, -30], fullScaleInputDbu: -38, inputNoiseDbu: -117, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 6.5 },
   },
@@ -68,6 +77,16 @@ const PACKS: PackModel[] = [
     id: "brae-vt", kind: "pack", maker: "Brae", name: "VT, four presets", form: "plug-on", block: null, tuning: BRAE_PRESETS, adaptive: null,
     modulations: ["Brae FM"], syncMethods: ["by-hand"], readout: "preset", antennaConnector: "fixed", note: "Choose the same preset as the receiver; plugs into a microphone, phantom power off.",
     powersMw: [10], gainStepsDb: [0, -10, -20, -30], fullScaleInputDbu: -20, inputNoiseDbu: -112, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 7 },
+  },
+  {
+    id: "oystercatch-h-51", kind: "pack", maker: "Oystercatch", name: "H, block 51", form: "handheld", stores: "at-off", block: "51", tuning: [range(518, 566)], adaptive: null,
+    modulations: ["Oystercatch companded FM"], syncMethods: ["cable", "by-hand"], readout: "mhz", antennaConnector: "fixed", isBehindDoor: true, note: "Its socket is behind the door of its cells. Keeps a number only when it is switched off by its switch: pulled cells lose it.",
+    powersMw: [10, 30], gainStepsDb: [0, -10, -20, -30], fullScaleInputDbu: -30, inputNoiseDbu: -114, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 7 },
+  },
+  {
+    id: "kelda-m1-49", kind: "pack", maker: "Kelda", name: "M1, block 49", form: "bodypack", block: "49", tuning: [range(486, 534)], adaptive: null, pairs: KELDA_PAIRS, nameLetters: 6,
+    modulations: ["Kelda digital"], syncMethods: ["near-field", "pairing", "by-hand"], readout: "mhz", antennaConnector: "screw-on whip", outside: "clips", note: "Hold its mark to the receiver's until both say done; pulled away too early it keeps the old number. A number outside its block becomes the nearest edge without a word.",
+    powersMw: [10, 25, 50], gainStepsDb: everyDb(0, -48, 3), fullScaleInputDbu: -42, inputNoiseDbu: -120, limiterDb: 6, cell: { kind: "internal", perPack: 1, hours: 9 },
   },
   {
     id: "hollin-dt", kind: "pack", maker: "Hollin", name: "DT, adaptive", form: "bodypack", block: null, tuning: [], adaptive: HOLLIN_AIR,
@@ -90,6 +109,7 @@ export const SHIPPED_KIT: Kit = {
   ],
   blocks: [
     { id: "47", tape: "ochre", colour: "#b98416" },
+    { id: "49", tape: "rust", colour: "#8f4a24" },
     { id: "51", tape: "plum", colour: "#7d3c6b" },
     { id: "53", tape: "slate", colour: "#566573" },
     { id: "56", tape: "moss", colour: "#5f7a35" },

@@ -26,11 +26,14 @@ export function httpRig(baseUrl: string): RigPort {
   return {
     report: () => call<{ receivers: Record<string, { halvesHz: number[]; deaf?: "A" | "B" | null }>; packs: Record<string, PackReport>; scanners: ScannerReport[]; drill?: Rig["drill"] }>("GET", "/report"),
     tune: async (key, index, frequencyHz) => done(await call("PUT", half(key, index), { frequencyHz })),
-    sync: async (key, index, packKey, name) => done(await call("POST", `${half(key, index)}/infrared`, { packKey, name })),
+    sync: async (key, index, packKey, name) => done(await call("POST", `${half(key, index)}/copy`, { packKey, name })),
     meter: (key, index) => call<MeterReading>("GET", `${half(key, index)}/meter`),
     practice: {
       setPack: async (packKey, change) => done(await call("PATCH", `/packs/${encodeURIComponent(packKey)}`, change)),
       screwAntennaOn: async (receiverKey) => done(await call("PUT", `/receivers/${encodeURIComponent(receiverKey)}/antennas`, {})),
+      dial: async (packKey, frequencyHz) => done(await call("PUT", `/packs/${encodeURIComponent(packKey)}/number`, { frequencyHz })),
+      pair: async (key, index, packKey, identity) => done(await call("POST", `${half(key, index)}/pair`, { packKey, identity })),
+      learn: async (key, records) => done(await call("POST", `/receivers/${encodeURIComponent(key)}/records`, { records })),
       hide: async (faults, otherBlock) => done(await call("PUT", "/faults", { faults, otherBlock })),
       fitOut: async (units) => done(await call("PUT", "/units", units)),
       carryTo: async (siteKey) => done(await call("PUT", "/site", { siteKey })),

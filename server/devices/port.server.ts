@@ -2,6 +2,7 @@ import type { TuningRange } from "../../core/coordination/request";
 import type { DeviceError, HiddenFault, MeterReading, Rig } from "../../core/air/rig";
 import type { UnitReports } from "../../core/day/facts";
 import type { Stretch } from "../../core/regions/region";
+import type { PairingIdentity } from "../../core/kit/pairing";
 import type { Result } from "../../core/units/result";
 
 /** A piece of a sweep as it comes in. */
@@ -39,6 +40,10 @@ export interface PackPractice {
   powerMw?: number | undefined;
   /** Presses the key that stores its number. */
   isStored?: boolean | undefined;
+  isDoorOpen?: boolean | undefined;
+  /** Held to the receiver, or taken away from it. */
+  isNear?: boolean | undefined;
+  isCabled?: boolean | undefined;
 }
 
 export interface PackReport {
@@ -48,6 +53,9 @@ export interface PackReport {
   isMicPlugged: boolean;
   /** Whether it would come back with its number. */
   isStored: boolean;
+  isDoorOpen: boolean;
+  isNear: boolean;
+  isCabled: boolean;
 }
 
 /** What anything must do that lets the application drive receivers and packs. Every adapter passes the same contract test. */
@@ -65,6 +73,12 @@ export interface RigPort {
     setPack: (packKey: string, change: PackPractice) => Promise<Result<null, DeviceError>>;
     /** Hides faults to be found, or with none takes all away. */
     hide: (faults: readonly HiddenFault[], otherBlock: TuningRange) => Promise<Result<null, DeviceError>>;
+    /** Sets a number on the pack itself, by its keys or its switches. */
+    dial: (packKey: string, frequencyHz: number) => Promise<Result<null, DeviceError>>;
+    /** Pairs a pack with a half, both in the base. @param identity - what it is to be known by; null for one that chooses for itself */
+    pair: (receiverKey: string, half: number, packKey: string, identity: PairingIdentity | null) => Promise<Result<null, DeviceError>>;
+    /** Carries records of packs to a receiver, as a file. */
+    learn: (receiverKey: string, records: readonly (PairingIdentity & { packKey: string })[]) => Promise<Result<null, DeviceError>>;
     /** Screws the missing antenna of a receiver on. */
     screwAntennaOn: (receiverKey: string) => Promise<Result<null, DeviceError>>;
     /** The whole rig carried to another place. */

@@ -2,6 +2,7 @@ import { channelProof, channelState, type ChannelState, packFrequencyHz, receive
 import type { Channel, DayFacts } from "../../core/day/facts";
 import { proofPartsOf, type ProofState, usualFigure } from "../../core/day/proof";
 import { NAME_LETTERS, packNames } from "../../core/day/trackSheet";
+import { pairingStanding } from "../../core/kit/pairing";
 import { sharedTuning } from "../../core/coordination/tuning";
 import { nextSteps, type Step } from "../../core/day/nextSteps";
 import { type Legality, packLegalityAt, pairing } from "../../core/kit/match";
@@ -78,8 +79,8 @@ export async function loadDay(app: AppContext, dayId: number) {
   const { db } = app;
   const found = await findDay(db, dayId);
   if (!found) return null;
-  const [places, stored, units, own, stock, scenes, stations, sweeps, plans, syncs, levels, placeChecks] = await Promise.all([
-    listPlaces(db, dayId), listChannels(db, dayId), newestItems(db, "units", dayId), newestItems(db, "models", dayId), newestItems(db, "stock", dayId), newestItems(db, "scenes", dayId), newestItems(db, "stations", dayId), listSweeps(db, dayId), listPlans(db, dayId),
+  const [places, stored, units, own, stock, scenes, stations, pairings, sweeps, plans, syncs, levels, placeChecks] = await Promise.all([
+    listPlaces(db, dayId), listChannels(db, dayId), newestItems(db, "units", dayId), newestItems(db, "models", dayId), newestItems(db, "stock", dayId), newestItems(db, "scenes", dayId), newestItems(db, "stations", dayId), newestItems(db, "pairings", dayId), listSweeps(db, dayId), listPlans(db, dayId),
     listSyncs(db, dayId), listLevels(db, dayId), listPlaceChecks(db, dayId),
   ]);
   // the place where the unit was may have been taken off the list since
@@ -95,6 +96,11 @@ export async function loadDay(app: AppContext, dayId: number) {
   };
   // a pack that is not in the case any more is nobody's
   const alsoOf = (c: StoredChannel): CaseUnit[] => units.filter((u) => u.kind === "pack" && u.key !== c.packKey && c.also.includes(u.key));
+  const pairedOf = ({ packKey, receiverKey }: StoredChannel): Channel["paired"] => {
+    if (!packModel(kit, unit(packKey).modelId).pairs || !receiverModel(kit, unit(receiverKey).modelId).pairs) return null;
+    const record = pairings.find((r) => r.packKey === packKey);
+    return record ? pairingStanding(record, receiverKey) : "no-identity";
+  };
   const names = packNames(stored.map((c) => c.talker), stored.map((c) => packModel(kit, unit(c.packKey).modelId).nameLetters ?? NAME_LETTERS));
   const channels = stored.map((c, i): Channel => {
     const [receiverUnit, packUnit] = [unit(c.receiverKey), unit(c.packKey)];
@@ -105,7 +111,7 @@ export async function loadDay(app: AppContext, dayId: number) {
       id: c.id, number: c.number, talker: c.talker, mark: c.mark, part: c.part, moves: c.moves, effort: c.effort, wear: c.wear,
       receiverLabel: receiverUnit.label, receiverKey: c.receiverKey, half: c.half, packLabel: packUnit.label, packKey: c.packKey,
       meets: !found.works ? "never" : found.isAdaptive ? "adaptive" : "tunes", tuning: found.works ? alsoOf(c).reduce((left, u) => sharedTuning(left, packModel(kit, u.modelId).tuning), found.tuning) : [], packTuning: pack.tuning, version: c.version,
-      also: alsoOf(c).map((u) => ({ packKey: u.key, packLabel: u.label, tuning: packModel(kit, u.modelId).tuning })), packName: names[i]!, proofParts: proofPartsOf(receiver, pack),
+      also: alsoOf(c).map((u) => ({ packKey: u.key, packLabel: u.label, tuning: packModel(kit, u.modelId).tuning })), paired: pairedOf(c), packName: names[i]!, proofParts: proofPartsOf(receiver, pack),
     };
   });
   const plan = plans.at(-1) ?? null;

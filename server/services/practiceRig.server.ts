@@ -1,4 +1,5 @@
-import type { Rig, RigPack, RigReceiver } from "../../core/air/rig";
+import { type Rig, type RigPack, type RigReceiver, UNPAIRED_HZ } from "../../core/air/rig";
+import { SELF_CHOSEN_HZ } from "../../core/day/channelState";
 import { type Kit, packModel, receiverModel } from "../../core/kit/models";
 import { type CaseUnit, powerOf } from "../../core/kit/units";
 import type { StoredChannel } from "../db/repositories/channels.server";
@@ -6,24 +7,28 @@ import type { Day, DayPlace } from "../db/repositories/days.server";
 import type { RigPort } from "../devices/port.server";
 import type { AppContext } from "./appContext.server";
 
-/** Practice units for a case: each as its model is, fresh from the maker. Those that choose for themselves, and those that cannot scan, have no stand-in yet. */
+/** Practice units for a case: each as its model is, fresh from the maker. */
 export function practiceUnits(kit: Kit, units: readonly CaseUnit[], channels: readonly Pick<StoredChannel, "packKey" | "wear">[]): Pick<Rig, "receivers" | "packs"> {
   return {
     receivers: units.filter((u) => u.kind === "receiver").flatMap(({ key, modelId }, i): RigReceiver[] => {
-      const { tuning, halves, sweep, bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm, tells } = receiverModel(kit, modelId);
+      const { tuning, halves, sweep, bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm, tells, adaptive, halfSpanHz } = receiverModel(kit, modelId);
       const first = tuning[0];
-      if (!first || !sweep) return [];
+      const rest = { key, tuning, sweep: sweep ?? NO_SWEEP, figures: { bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm }, ...(tells ? { tells: true } : {}), halfSpanHz };
+      if (!first) return adaptive ? [{ ...rest, adaptive: { mostPerRoom: adaptive.mostPerRoom }, halvesHz: Array.from({ length: halves }, () => SELF_CHOSEN_HZ) }] : [];
       const halvesHz = Array.from({ length: halves }, (_, half) => onGrid(first, 2_500_000 + (i * 2 + half) * 4_300_000));
-      return [{ key, tuning, sweep, figures: { bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm }, halvesHz, ...(tells ? { tells: true } : {}) }];
+      return [{ ...rest, halvesHz }];
     }),
     packs: units.filter((u) => u.kind === "pack").flatMap((unit, i): RigPack[] => {
-      const { tuning, stores, outside } = packModel(kit, unit.modelId);
-      if (!tuning[0]) return [];
+      const { tuning, stores, outside, syncMethods, isBehindDoor } = packModel(kit, unit.modelId);
       const wear = channels.find((c) => c.packKey === unit.key)?.wear ?? "free";
-      return [{ key: unit.key, tuning, frequencyHz: onGrid(tuning[0], 1_800_000 + i * 3_100_000), powerMw: powerOf(kit, unit), wear, isOn: false, isMuted: false, isMicPlugged: true, storesByHand: stores === "by-hand", ...(outside === "clips" ? { clips: true } : {}) }];
+      const frequencyHz = tuning[0] ? onGrid(tuning[0], 1_800_000 + i * 3_100_000) : UNPAIRED_HZ;
+      return [{ key: unit.key, tuning, methods: syncMethods, ...(isBehindDoor ? { isBehindDoor } : {}), ...(stores === "at-off" ? { storesAtOff: true } : {}), frequencyHz, powerMw: powerOf(kit, unit), wear, isOn: false, isMuted: false, isMicPlugged: true, storesByHand: stores === "by-hand", ...(outside === "clips" ? { clips: true } : {}) }];
     }),
   };
 }
+
+/** Never asked for: a model that has no scan of its own is left out of scans. */
+const NO_SWEEP = { stepHz: 100_000, msPerStep: 50 };
 
 /** A frequency of a range, so far above its low end as it reaches, on its grid. */
 const onGrid = (t: { lowHz: number; highHz: number; stepHz: number }, aboveHz: number): number => {

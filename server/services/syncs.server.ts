@@ -11,6 +11,7 @@ import type { Seen, SeenItem, SeenNote } from "../../contract/seen";
 import type { ServiceError } from "../../contract/serviceError";
 import { changeChannel } from "../db/repositories/channels.server";
 import { dropNewestSync, insertSync } from "../db/repositories/records.server";
+import { newestItems } from "../db/repositories/versionedLists.server";
 import type { PackPractice, RigPort } from "../devices/port.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
@@ -33,7 +34,7 @@ async function withPick(app: AppContext, dayId: number, channelId: number): Prom
   const got = await withRig(app, dayId);
   if (!got.ok) return got;
   const channel = got.value.loaded.facts.channels.find((c) => c.id === channelId);
-  const frequencyHz = pickOf(got.value.loaded, channelId);
+  const frequencyHz = channel?.meets === "adaptive" ? SELF_CHOSEN_HZ : pickOf(got.value.loaded, channelId);
   if (!channel || frequencyHz === null) return fail({ code: "not-found", what: channel ? "plan" : "channel" });
   return ok({ ...got.value, channel, frequencyHz });
 }
@@ -77,7 +78,8 @@ export async function syncPack(app: AppContext, dayId: number, channelId: number
   const packKey = which ?? channel.packKey;
   const packLabel = packKey === channel.packKey ? channel.packLabel : channel.also.find((a) => a.packKey === packKey)?.packLabel;
   if (packLabel === undefined) return fail({ code: "not-found", what: "pack" });
-  const synced = await rig.sync(channel.receiverKey, channel.half, packKey, channel.packName);
+  const copied = packModel(loaded.kit, loaded.unit(packKey).modelId).syncMethods.some((m) => m === "infrared" || m === "near-field" || m === "cable");
+  const synced = copied || !rig.practice ? await rig.sync(channel.receiverKey, channel.half, packKey, channel.paired === null ? channel.packName : undefined) : await rig.practice.dial(packKey, frequencyHz);
   if (!synced.ok) return deviceFailure(synced.error, packLabel);
   const after = await rig.report();
   if (!after.ok) return deviceFailure(after.error, packLabel);
@@ -172,7 +174,9 @@ export async function prove(app: AppContext, dayId: number, channelId: number): 
   const on = await look({ isOn: true });
   if (!on.ok) return on;
   const { partner, hasAudio, strongestDbm, antennasDbm } = on.value;
-  const whose = partner === null ? "nothing told" : partner === channel.packName ? "its own" : "another’s";
+  const name = (channel.paired === null ? null : (await newestItems(app.db, "pairings", dayId)).find((r) => r.packKey === packKey)?.name) ?? channel.packName;
+  // one that chooses for itself hears nobody but its partner
+  const whose = partner === null ? "nothing told" : channel.meets === "adaptive" || partner === name ? "its own" : "another’s";
   if (!(await put(on.value, ["rf", rfOf(strongestDbm)], ["antennas", antennasOf(antennasDbm)], ["partner", whose], ["voice", hasAudio ? "follows" : "nothing"])) || !proofParts.includes("mute") || !rig.practice) return ok(first);
   const muted = await look({ isMuted: true });
   if (!muted.ok) return muted;

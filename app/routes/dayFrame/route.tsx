@@ -36,7 +36,7 @@ export async function clientLoader({ serverLoader, params }: Route.ClientLoaderA
 export const meta: Route.MetaFunction = ({ data }) => [{ title: data ? `${data.day.production} · Plain Channel` : "Plain Channel" }];
 
 const STAGES = [["", "Day"], ["prepare", "Prepare"], ["scan", "Scan"], ["pick", "Pick"], ["sync", "Sync"], ["level", "Level"], ["place", "Place"]] as const;
-const SHEETS = [["prepare", "Scenes"], ["setup", "Places and talkers"], ["kit", "Case"], ["models", "Models"], ["handed", "Handed down"], ["register", "Television"], ["law", "Law"], ["labels", "Labels and packing"], ["arrival", "Setting up"]] as const;
+const SHEETS = [["prepare", "Scenes"], ["setup", "Places and talkers"], ["kit", "Case"], ["models", "Models"], ["pairing", "Pairing"], ["handed", "Handed down"], ["register", "Television"], ["law", "Law"], ["labels", "Labels and packing"], ["arrival", "Setting up"]] as const;
 const REFRESH_MS = 20_000;
 
 /** What stands around every screen: whose day, the places in time order, the stages in the order of the work, and what to do next. */

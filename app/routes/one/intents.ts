@@ -8,7 +8,6 @@ export const runIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("scan") }),
   z.object({ intent: z.literal("choose"), channelId, isFresh: z.boolean() }),
   z.object({ intent: z.literal("set-receiver"), channelId }),
-  z.object({ intent: z.literal("set-pack"), channelId }),
   z.object({ intent: z.literal("store"), channelId }),
   z.object({ intent: z.literal("prove"), channelId }),
   z.object({ intent: z.literal("check") }),

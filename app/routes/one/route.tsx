@@ -4,7 +4,7 @@ import type { Route } from "./+types/route";
 import { type ChannelView, type DayView, requireDay } from "../../../server/services/dayView.server";
 import { checkStanding, chooseNext, restorePlan } from "../../../server/services/plans.server";
 import { startScan } from "../../../server/services/scans.server";
-import { allPacksOff, handlePack, prove, setReceivers, syncPack } from "../../../server/services/syncs.server";
+import { allPacksOff, handlePack, prove, setReceivers } from "../../../server/services/syncs.server";
 import { syncWords } from "../../../contract/dayWords";
 import { capital, count, formatDbm, listWords, mhz, numberWord } from "../../../contract/format";
 import { settingStepWords } from "../../../contract/settingWords";
@@ -56,7 +56,6 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       ({ base, version }): RunIntent | null => (base === 0 ? null : { intent: "back", version: base, basePlanVersion: version }),
     );
     case "set-receiver": return reply(await setReceivers(app, dayId, [intent.channelId]));
-    case "set-pack": return reply(await syncPack(app, dayId, intent.channelId));
     case "store": return reply(await handlePack(app, dayId, await packOf(intent.channelId), { isStored: true }));
     case "prove": return reply(await prove(app, dayId, intent.channelId));
     case "check": return reply(await checkStanding(app, dayId), ({ version }) => `Plan ${version} is checked against a scan that heard every pack.`);
@@ -101,7 +100,7 @@ export default function OneAtATime({ loaderData: { run, isRunning } }: Route.Com
             : null}
           <Row>
             {intent && view.rig.state === "ready" && !isScanning && <PrimaryButton isDisabled={isBusy || cart !== "live"} onPress={() => send(intent)}>{words.act}</PrimaryButton>}
-            {step.code === "mend" && channel && <><NextAction view={view} channel={channel} isBusy={mend.isBusy || cart !== "live"} pending={mend.pending} send={mend.send} /><Link to={`${base}/sync`}>More under Sync</Link></>}
+            {(step.code === "mend" || step.code === "set-pack") && channel && <><NextAction view={view} channel={channel} isBusy={mend.isBusy || cart !== "live"} pending={mend.pending} send={mend.send} /><Link to={`${base}/sync`}>More under Sync</Link></>}
             {step.code === "check" && <Link to={`${base}/pick`}>See the set in Pick</Link>}
             {step.code === "done" && <Link to={`${base}/level`}>On to the levels</Link>}
           </Row>
@@ -132,9 +131,9 @@ function intentOf(step: RunStep): RunIntent | null {
     case "leave-on": case "switch-on": return { intent: "switch-on", channelId: step.channelId };
     case "scan": case "last-scan": return { intent: "scan" };
     case "choose": return { intent: "choose", channelId: step.channelId, isFresh: false };
-    case "set-receiver": case "set-pack": case "store": case "prove": return { intent: step.code, channelId: step.channelId };
+    case "set-receiver": case "store": case "prove": return { intent: step.code, channelId: step.channelId };
     case "check": return { intent: "check" };
-    case "mend": case "done": return null;
+    case "set-pack": case "mend": case "done": return null;
   }
 }
 

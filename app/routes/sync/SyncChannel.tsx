@@ -65,13 +65,13 @@ export function SyncChannel({ view, channel: c, reading, waiting, saw, isBusy, p
       <Numbers>
         <Unit>
           <Soft>{`${c.receiverLabel}${receiverModel(view.kit, c.receiverModelId).halves > 1 ? `, half ${c.half + 1}` : ""} is on`}</Soft>
-          <BigFigure>{c.receiverHz === null ? "–" : formatMhz(c.receiverHz)}</BigFigure>
+          <BigFigure>{c.receiverHz === null || c.meets === "adaptive" ? "–" : formatMhz(c.receiverHz)}</BigFigure>
           <ShownAs model={receiverModel(view.kit, c.receiverModelId)} frequencyHz={c.receiverHz} />
           {"frequencyHz" in c.state.frequency && c.receiverHz !== c.state.frequency.frequencyHz && <Soft>{`plan says ${formatMhz(c.state.frequency.frequencyHz)}`}</Soft>}
         </Unit>
         <Unit>
           <Soft>{`${c.packLabel} ${!c.isDriven || c.pack?.isOn ? "is on" : "is off, last on"}`}</Soft>
-          <BigFigure style={!c.isDriven || c.pack?.isOn ? {} : { color: "var(--soft)" }}>{c.pack ? formatMhz(c.pack.frequencyHz) : c.packHz ? formatMhz(c.packHz) : "–"}</BigFigure>
+          <BigFigure style={!c.isDriven || c.pack?.isOn ? {} : { color: "var(--soft)" }}>{c.meets === "adaptive" ? "–" : c.pack ? formatMhz(c.pack.frequencyHz) : c.packHz ? formatMhz(c.packHz) : "–"}</BigFigure>
           <ShownAs model={packModel(view.kit, c.packModelId)} frequencyHz={c.pack?.frequencyHz ?? c.packHz} />
           <Soft>{mismatchWords(c)}</Soft>
           <LegalFlag legality={c.legality} unit={c.packLabel} />
@@ -130,6 +130,16 @@ function knowledgeOf(view: DayView, c: ChannelView, reading: MeterReading | null
   };
 }
 
+/** What the hands do before a copy can begin; null where nothing is in its way. */
+function handFor(view: DayView, c: ChannelView): { change: { isDoorOpen?: true; isNear?: true; isCabled?: true }; words: string } | null {
+  const pack = packModel(view.kit, c.packModelId);
+  const copy = settingSteps(receiverModel(view.kit, c.receiverModelId), pack, 0).pack.find((s) => s.code === "copy");
+  if (!c.pack || copy?.code !== "copy") return null;
+  if (copy.method !== "near-field" && pack.isBehindDoor && !c.pack.isDoorOpen) return { change: { isDoorOpen: true }, words: `Open ${c.packLabel}’s door` };
+  if (copy.method === "cable") return c.pack.isCabled ? null : { change: { isCabled: true }, words: `Plug the cable into ${c.packLabel}` };
+  return c.pack.isNear ? null : { change: { isNear: true }, words: `Hold ${c.packLabel} to ${c.receiverLabel}` };
+}
+
 function SetPower({ mostMw, isBusy, onSet }: { mostMw: number; isBusy: boolean; onSet: (powerMw: number) => void }) {
   return <span><QuietButton isDisabled={isBusy} onPress={() => onSet(mostMw)}>{`Set it to ${mostMw} mW`}</QuietButton></span>;
 }
@@ -156,10 +166,15 @@ export function NextAction({ view, channel: c, isBusy, pending, send }: { view: 
       return other ? <Button isDisabled={isBusy} onPress={() => send({ intent: "use-pack", channelId: c.id, packKey: other.key, seenVersion: c.version })}>{`Give ${c.talker} ${other.label}`}</Button> : <Soft>No free pack goes there: see Packs and cells.</Soft>;
     }
     case "receiver-not-set": return <Button isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: [c.id] })}>Set receiver</Button>;
-    case "pack-not-synced": case "pack-elsewhere":
+    case "not-paired": return <Button isDisabled={isBusy} onPress={() => send({ intent: "pair", channelId: c.id })}>{`Pair ${c.packLabel} with ${c.receiverLabel}`}</Button>;
+    case "pack-not-synced": case "pack-elsewhere": {
+      if (c.meets === "adaptive" && c.pack?.isOn) return <Button isDisabled={isBusy} onPress={() => send({ intent: "pair", channelId: c.id })}>{`Pair ${c.packLabel} with ${c.receiverLabel}`}</Button>;
+      const hand = c.pack?.isOn && c.meets !== "adaptive" ? handFor(view, c) : null;
+      if (hand) return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: hand.change })}>{hand.words}</Button>;
       return c.pack?.isOn
         ? <Button isDisabled={isBusy} onPress={() => send({ intent: "sync-pack", channelId: c.id })}>{`Sync ${c.packLabel}`}</Button>
         : <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isOn: true } })}>{`Switch ${c.packLabel} on`}</Button>;
+    }
     case "proof-bad": if (c.state.sync.part !== "partner") break; return <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "sync-pack", channelId: c.id })}>{`Sync ${c.packLabel}`}</Button><QuietButton isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>Prove again</QuietButton></Row>;
     case "two-on": return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.others.find((o) => o.report?.isOn)?.packKey ?? c.packKey, change: { isOn: false } })}>{`Switch ${c.others.find((o) => o.report?.isOn)?.packLabel ?? c.packLabel} off`}</Button>;
     case "someone-there": return <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "move-to-spare", channelId: c.id })}>{`Move ${c.talker} to a spare`}</Button><QuietButton isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>Prove again</QuietButton></Row>;

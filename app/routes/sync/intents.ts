@@ -7,6 +7,7 @@ export const syncIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("set-receivers"), channelIds: z.array(channelId).min(1).max(100) }),
   z.object({ intent: z.literal("sync-pack"), channelId, packKey: packKey.optional() }),
   z.object({ intent: z.literal("prove"), channelId }),
+  z.object({ intent: z.literal("pair"), channelId }),
   z.object({ intent: z.literal("move-to-spare"), channelId }),
   z.object({ intent: z.literal("screw-antenna"), channelId, receiverKey: z.string().min(1).max(100) }),
   z.object({ intent: z.literal("use-pack"), channelId, packKey, seenVersion: z.number().int() }),
@@ -17,7 +18,7 @@ export const syncIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("take-back"), syncId: z.number().int() }),
   z.object({
     intent: z.literal("handle-pack"), packKey,
-    change: z.object({ isOn: z.boolean().optional(), isMuted: z.boolean().optional(), isMicPlugged: z.boolean().optional(), isStored: z.literal(true).optional() }),
+    change: z.object({ isDoorOpen: z.boolean().optional(), isNear: z.boolean().optional(), isCabled: z.boolean().optional(), isOn: z.boolean().optional(), isMuted: z.boolean().optional(), isMicPlugged: z.boolean().optional(), isStored: z.literal(true).optional() }),
   }),
 ]);
 

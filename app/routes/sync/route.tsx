@@ -6,6 +6,7 @@ import type { Seen } from "../../../contract/seen";
 import { SELF_CHOSEN_HZ } from "../../../core/day/channelState";
 import { requireDay } from "../../../server/services/dayView.server";
 import { drillOf, endDrill, hideFaults } from "../../../server/services/drill.server";
+import { pairPack } from "../../../server/services/pairings.server";
 import { setPackPower } from "../../../server/services/preparation.server";
 import { moveToSpare } from "../../../server/services/plans.server";
 import { handlePack, prove, screwAntennaOn, setReceivers, shareChannel, syncPack, takeSyncBack, usePack as takePack } from "../../../server/services/syncs.server";
@@ -49,6 +50,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "sync-pack": return reply(await syncPack(app, dayId, intent.channelId, intent.packKey));
     case "take-back": return reply(await takeSyncBack(app, dayId, intent.syncId), () => "Taken back.");
     case "move-to-spare": return reply(await moveToSpare(app, dayId, intent.channelId), ({ talker, frequencyHz, isSpare, version }) => `${talker} moves to ${mhz(frequencyHz)}${isSpare ? ", a spare" : ""}: plan ${version}. Receiver first, then the pack.`);
+    case "pair": return reply(await pairPack(app, dayId, intent.channelId), () => "Paired. Switched off and on again, it still knows its receiver.");
     case "set-power": return reply(await setPackPower(app, dayId, intent.packKey, intent.powerMw), () => `Set to ${intent.powerMw} mW.`);
     case "hide-faults": return reply(await hideFaults(app, dayId, Math.round(app.realNowMs())), () => "After the meal break: fresh cells in every pack, and five faults are hidden. Prove every channel.");
     case "end-drill": return reply(await endDrill(app, dayId), () => "All faults are taken away.");

@@ -12,6 +12,7 @@ import { proofAntennas } from "./m0012ProofAntennas.server";
 import { proofParts } from "./m0013ProofParts.server";
 import { syncIds } from "./m0014SyncIds.server";
 import { syncTold } from "./m0015SyncTold.server";
+import { pairings } from "./m0016Pairings.server";
 import { planAllowances } from "./m0011PlanAllowances.server";
 import { preparation } from "./m0002Preparation.server";
 
@@ -37,4 +38,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0013-proof-parts", up: proofParts },
   { name: "0014-sync-ids", up: syncIds },
   { name: "0015-sync-told", up: syncTold },
+  { name: "0016-pairings", up: pairings },
 ];

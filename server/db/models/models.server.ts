@@ -44,6 +44,7 @@ export interface Models {
   places: Table<PlaceRow>;
   placeLists: Table<ItemListRow>;
   tickLists: Table<ItemListRow>;
+  pairingLists: Table<ItemListRow>;
   unitLists: Table<ItemListRow>;
   stockLists: Table<ItemListRow>;
   modelLists: Table<ItemListRow>;
@@ -77,6 +78,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   places: { id, dayId: int },
   placeLists: itemList,
   tickLists: itemList,
+  pairingLists: itemList,
   unitLists: itemList,
   stockLists: itemList,
   modelLists: itemList,

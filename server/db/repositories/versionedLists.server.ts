@@ -4,6 +4,7 @@ import type { Place } from "../../../core/day/facts";
 import type { HandedDown } from "../../../core/day/handedDown";
 import type { Scene } from "../../../core/day/scenes";
 import type { Kit } from "../../../core/kit/models";
+import type { PairingRecord } from "../../../core/kit/pairing";
 import type { CaseUnit, StockItem } from "../../../core/kit/units";
 import type { Database } from "../connection.server";
 
@@ -37,6 +38,7 @@ export interface ListItems {
   /** The user's own models, whole, as one item. */
   models: Kit;
   ticks: Tick;
+  pairings: PairingRecord;
 }
 
 export type ListKind = keyof ListItems;
@@ -51,7 +53,7 @@ export interface VersionedList<Item> {
 
 const TABLES = {
   scenes: ["sceneLists", "scenesJson"], handed: ["handedLists", "linesJson"], stations: ["stationLists", "stationsJson"], places: ["placeLists", "itemsJson"], units: ["unitLists", "itemsJson"], stock: ["stockLists", "itemsJson"],
-  models: ["modelLists", "itemsJson"], ticks: ["tickLists", "itemsJson"],
+  models: ["modelLists", "itemsJson"], ticks: ["tickLists", "itemsJson"], pairings: ["pairingLists", "itemsJson"],
 } as const;
 
 /** Tables of one shape: to a list they are one. */

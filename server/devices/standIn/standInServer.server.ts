@@ -5,7 +5,8 @@ import { dirname } from "node:path";
 import express, { type Request, type Response } from "express";
 import type { Site } from "../../../core/air/site";
 import type { TuningRange } from "../../../core/coordination/request";
-import { type Rig, fitOutRig, narrowedTo, type RigError, rigHandle, rigHide, rigMend, type HiddenFault, rigMeter, rigSweep, rigSync, rigTune, type SweepInstrument, sweepPoints, sweepsOfReceiver } from "../../../core/air/rig";
+import { type Rig, fitOutRig, narrowedTo, type RigError, rigDial, rigHandle, rigHide, rigLearn, rigPair, rigMend, type HiddenFault, rigMeter, rigSweep, rigSync, rigTune, type SweepInstrument, sweepPoints, sweepsOfReceiver } from "../../../core/air/rig";
+import type { PairingIdentity } from "../../../core/kit/pairing";
 import type { Result } from "../../../core/units/result";
 
 export interface StandInOptions {
@@ -70,7 +71,7 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   app.get("/report", (_, response) => {
     response.json({
       receivers: Object.fromEntries(rig.receivers.map((r) => [r.key, { halvesHz: r.halvesHz, deaf: r.deaf ?? null }])),
-      packs: Object.fromEntries(rig.packs.map(({ key, isOn, frequencyHz, isMuted, isMicPlugged, keptHz }) => [key, { isOn, frequencyHz, isMuted, isMicPlugged, isStored: (keptHz ?? null) === null }])),
+      packs: Object.fromEntries(rig.packs.map(({ key, isOn, frequencyHz, isMuted, isMicPlugged, keptHz, isDoorOpen = false, isNear = true, isCabled = false }) => [key, { isOn, frequencyHz, isMuted, isMicPlugged, isStored: (keptHz ?? null) === null, isDoorOpen, isNear, isCabled }])),
       drill: rig.drill ?? null,
       scanners: rig.scanners.map(({ key, label, lowHz, highHz, stepHz }) => ({ key, label, lowHz, highHz, stepHz })),
     });
@@ -79,7 +80,7 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     const { frequencyHz } = request.body as { frequencyHz: number };
     settle(response, rigTune(rig, param(request, "key"), Number(param(request, "half")), frequencyHz));
   });
-  app.post("/receivers/:key/halves/:half/infrared", (request, response) => {
+  app.post("/receivers/:key/halves/:half/copy", (request, response) => {
     const { packKey, name } = request.body as { packKey: string; name?: string };
     settle(response, rigSync(rig, param(request, "key"), Number(param(request, "half")), packKey, name));
   });
@@ -104,6 +105,21 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   });
   app.put("/units", (request, response) => {
     keep(fitOutRig(rig, request.body as Pick<Rig, "receivers" | "packs">));
+    response.json({});
+  });
+  app.put("/packs/:key/number", (request, response) => {
+    const { frequencyHz } = request.body as { frequencyHz: number };
+    settle(response, rigDial(rig, param(request, "key"), frequencyHz));
+  });
+  app.post("/receivers/:key/halves/:half/pair", (request, response) => {
+    const { packKey, identity } = request.body as { packKey: string; identity: PairingIdentity | null };
+    settle(response, rigPair(rig, param(request, "key"), Number(param(request, "half")), packKey, identity));
+  });
+  app.post("/receivers/:key/records", (request, response) => {
+    const key = param(request, "key");
+    if (!rig.receivers.some((r) => r.key === key)) return noUnit(response, key);
+    const { records } = request.body as { records: (PairingIdentity & { packKey: string })[] };
+    keep(rigLearn(rig, key, records));
     response.json({});
   });
   app.put("/faults", (request, response) => {
