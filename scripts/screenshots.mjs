@@ -7,6 +7,8 @@ import { ensureBuilt, ensureInstalled, root } from "./lib.mjs";
 
 await ensureInstalled();
 await ensureBuilt();
+// phones come in on this computer only
+process.env.PLAIN_CHANNEL_JOIN_HOST = "127.0.0.1";
 const { serve } = await import("./server.mjs");
 const running = await serve({ practice: true, defaultPort: 4640, dataFolder: mkdtempSync(join(tmpdir(), "plain-channel-shots-")), speed: 60 });
 const out = process.env.PLAIN_CHANNEL_SHOTS ?? join(root, "docs", "screenshots");
@@ -76,15 +78,27 @@ await page.waitForTimeout(500);
 await shoot("pick-daylight");
 await stage("Sync");
 await press(/^Set five receivers/);
-for (const letter of ["A", "B", "C", "D"]) {
+for (const letter of ["A", "B", "C"]) {
   await press(`Switch Pack ${letter} on`);
   await press(`Sync Pack ${letter}`);
 }
-for (let i = 0; i < 4; i += 1) {
+for (let i = 0; i < 3; i += 1) {
   await press(/^Prove$/);
-  await page.waitForTimeout(1800);
+  await page.waitForTimeout(2800);
 }
+await page.getByRole("link", { name: "One channel after the other" }).click();
+await page.getByRole("region", { name: "The next step" }).waitFor();
+await shoot("one-after-another-daylight");
+await stage("Sync");
+await press("Switch Pack D on");
+await press("Sync Pack D");
+await press(/^Prove$/);
+await page.waitForTimeout(2800);
 await shoot("sync-daylight");
+await page.getByRole("link", { name: "Phones: none is in" }).click();
+await press("Let a phone in");
+await shoot("phones-daylight");
+await press(/^Shut the door/);
 await stage("Level");
 for (let i = 0; i < 3; i += 1) await press(/^Keep for/);
 await shoot("level-daylight");

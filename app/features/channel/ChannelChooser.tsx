@@ -32,6 +32,7 @@ export function ChannelChooser({ items, chosenId }: { items: readonly ChooserIte
   );
 }
 
+
 /** The channel an address asks for, or the first that is not done. */
 export function chosenChannel<T extends { id: number }>(channels: readonly T[], asked: string | null, isOpen: (channel: T) => boolean): T | undefined {
   return channels.find((c) => String(c.id) === asked) ?? channels.find(isOpen) ?? channels[0];

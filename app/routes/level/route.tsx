@@ -11,7 +11,7 @@ import { inputModel, microphoneModel, packModel, receiverModel } from "../../../
 import { levelQuestion, suggestOutputDb, type LevelSettings } from "../../../core/kit/setups";
 import { StaircaseChart } from "../../charts/staircase/StaircaseChart";
 import { EFFORTS } from "../../features/channel/choices";
-import { ChannelChooser, chosenChannel } from "../../features/channel/ChannelChooser";
+import { ChannelChooser } from "../../features/channel/ChannelChooser";
 import { Button, PrimaryButton } from "../../ui/Button/Button";
 import { NumberField, SelectField, SliderField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
@@ -21,6 +21,7 @@ import { dayIdOf, readIntent, reply } from "../shared/reply.server";
 import { answerOrAway } from "../shared/away";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
+import { useElsewhere, useWorkedOn } from "../shared/useElsewhere";
 import { useIntent } from "../shared/useIntent";
 import { levelIntents, type LevelIntent } from "./intents";
 
@@ -39,17 +40,19 @@ export default function LevelScreen() {
   const view = useDay();
   const [params] = useSearchParams();
   const keeping = useIntent<LevelIntent>();
-  const channel = chosenChannel(view.channels, params.get("channel"), (c) => c.state.level.status !== "done");
+  const mineAt = keeping.reply?.at ?? 0;
+  const channel = useWorkedOn(view.channels, params.get("channel"), (c) => c.state.level.status !== "done", mineAt);
+  const isElsewhere = useElsewhere(channel?.id ?? 0, channel?.version ?? 0, keeping.isBusy, mineAt);
   const items = view.channels.map((c) => {
     const { status, text } = levelWords(c.state);
     return { id: c.id, mark: c.mark, talker: c.talker, status, words: c.state.level.code === "set" ? `pack ${text}` : text };
   });
   if (!channel) return <Answer>No channels yet</Answer>;
-  return <ChannelLevel key={`${channel.id}.${channel.version}`} channel={channel} keeping={keeping} chooser={<ChannelChooser items={items} chosenId={channel.id} />} />;
+  return <ChannelLevel key={`${channel.id}.${channel.version}`} channel={channel} isElsewhere={isElsewhere} keeping={keeping} chooser={<ChannelChooser items={items} chosenId={channel.id} />} />;
 }
 
 /** The settings of one channel. What came of keeping them lives above, for a kept channel begins anew with what was stored. */
-function ChannelLevel({ channel, chooser, keeping }: { channel: ChannelView; chooser: ReactNode; keeping: ReturnType<typeof useIntent<LevelIntent>> }) {
+function ChannelLevel({ channel, isElsewhere, chooser, keeping }: { channel: ChannelView; isElsewhere: boolean; chooser: ReactNode; keeping: ReturnType<typeof useIntent<LevelIntent>> }) {
   const view = useDay();
   const receiver = receiverModel(view.kit, channel.receiverModelId);
   const pack = packModel(view.kit, channel.packModelId);
@@ -107,6 +110,7 @@ function ChannelLevel({ channel, chooser, keeping }: { channel: ChannelView; cho
             <PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "keep", channelId: channel.id, seenVersion: channel.version, microphoneId: microphoneId as LevelIntent["microphoneId"], settings })}>{`Keep for ${channel.talker}`}</PrimaryButton>
             {!isSuggested && <Button onPress={() => setSettings(suggested)}>{`Take ${formatDb(suggested.gainDb)} and ${formatDb(suggested.outputDb)} out`}</Button>}
           </Row>
+          {isElsewhere && <Notice kind="caution">{`${channel.talker} was changed elsewhere meanwhile: what stands now is shown, and what was turned here gave way.`}</Notice>}
           <ReplyNotice reply={answer} />
           {more.length > 0 && <Notice kind="caution">{more.map(levelAdviceWords).join(" ")}</Notice>}
           <Soft as="p">{`Set it on the pack by hand: gain all the way down, then up until speech has body; the peak light may blink on the odd loud sound, not hold. No automatic gain, neither here nor at the ${input.kind === "mic" ? "camera" : "recorder"}. Mind your ears: headphones down before the first take.`}</Soft>

@@ -18,7 +18,7 @@ import { MATERIALS, type Material } from "../../../core/radio/slab";
 import { TermsChart } from "../../charts/terms/TermsChart";
 import { LegalFlag } from "../../features/channel/LegalFlag";
 import { WEARS } from "../../features/channel/choices";
-import { ChannelChooser, chosenChannel } from "../../features/channel/ChannelChooser";
+import { ChannelChooser } from "../../features/channel/ChannelChooser";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { NumberField, SelectField, SwitchField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
@@ -28,6 +28,7 @@ import { dayIdOf, readIntent, reply } from "../shared/reply.server";
 import { answerOrAway } from "../shared/away";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { currentPlace, useDay } from "../shared/useDay";
+import { useElsewhere, useWorkedOn } from "../shared/useElsewhere";
 import { useIntent } from "../shared/useIntent";
 import { placeIntents, type PlaceIntent } from "./intents";
 
@@ -54,25 +55,28 @@ export default function PlaceScreen() {
   const view = useDay();
   const [params] = useSearchParams();
   const keeping = useIntent<PlaceIntent>();
-  const channel = chosenChannel(view.channels, params.get("channel"), (c) => c.state.place.status !== "done");
+  const mineAt = keeping.reply?.at ?? 0;
+  const channel = useWorkedOn(view.channels, params.get("channel"), (c) => c.state.place.status !== "done", mineAt);
+  const isElsewhere = useElsewhere(channel?.id ?? 0, channel?.version ?? 0, keeping.isBusy, mineAt);
   const items = view.channels.map((c) => {
     const { status, text } = placeWords(c.state);
     return { id: c.id, mark: c.mark, talker: c.talker, status, words: text };
   });
   if (!channel) return <Answer>No channels yet</Answer>;
   const here = currentPlace(view);
-  return <ChannelPlace key={`${channel.id}.${channel.version}.${here.id}`} view={view} channel={channel} place={here} keeping={keeping} chooser={<ChannelChooser items={items} chosenId={channel.id} />} />;
+  return <ChannelPlace key={`${channel.id}.${channel.version}.${here.id}`} view={view} channel={channel} place={here} isElsewhere={isElsewhere} keeping={keeping} chooser={<ChannelChooser items={items} chosenId={channel.id} />} />;
 }
 
 interface ChannelPlaceProps {
   view: DayView;
   channel: ChannelView;
+  isElsewhere: boolean;
   place: DayView["places"][number];
   keeping: ReturnType<typeof useIntent<PlaceIntent>>;
   chooser: ReactNode;
 }
 
-function ChannelPlace({ view, channel, place, keeping, chooser }: ChannelPlaceProps) {
+function ChannelPlace({ view, channel, isElsewhere, place, keeping, chooser }: ChannelPlaceProps) {
   const receiver = receiverModel(view.kit, channel.receiverModelId);
   const pack = packModel(view.kit, channel.packModelId);
   const { send, reply: answer, isBusy } = keeping;
@@ -123,6 +127,7 @@ function ChannelPlace({ view, channel, place, keeping, chooser }: ChannelPlacePr
             <PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "keep", channelId: channel.id, seenVersion: channel.version, setup })}>{`Keep for ${channel.talker} here`}</PrimaryButton>
             <Soft>{`${place.name}: ${place.note}`}</Soft>
           </Row>
+          {isElsewhere && <Notice kind="caution">{`${channel.talker} was changed elsewhere meanwhile: what stands now is shown, and what was turned here gave way.`}</Notice>}
           <ReplyNotice reply={answer} />
           <TermsChart terms={link.terms} startDbm={setup.txPowerDbm} needDbm={link.sensitivityDbm} />
           {(setup.antenna === "fin" || setup.antenna === "butterfly" || coax) && (

@@ -14,3 +14,6 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const answers = done.value.map(({ id, syncId, note }): SeenReply => ({ id, syncId, words: note === null ? null : note.code === "moved-on" || note.code === "seen-later" ? seenNoteWords(note) : serviceErrorWords(note) }));
   return data({ answers });
 }
+
+/** Whether anybody is there: a page asks when its line broke. */
+export const loader = () => data({ isHere: true }, { headers: { "cache-control": "no-store" } });
