@@ -6,6 +6,7 @@ export const Frame = styled.div`max-width: 1440px; margin: 0 auto; padding: 10px
 export const Head = styled.header`
   @media print { display: none; }
   display: flex; flex-wrap: wrap; align-items: center; gap: 2px 16px; border-bottom: 2px solid var(--ink); padding-bottom: 6px;
+  ${PHONE} { gap: 2px 8px; }
 `;
 export const Production = styled(Link)`font-size: 22px; font-weight: 700; text-decoration: none; padding: 4px 0;`;
 export const Where = styled.span`color: var(--soft); ${PHONE} { order: 3; width: 100%; font-size: 14px; }`;

@@ -76,8 +76,8 @@ export function ProofList({ channel: c, proof, isAsked, isOpen, saw }: ProofList
 }
 
 const Parts = styled.ul`list-style: none; display: flex; flex-wrap: wrap; gap: 2px 16px; font-size: 15px; padding: 2px 0;
-  [data-sum] { display: none; }
-  ${PHONE} { &:not([data-all]) { [data-status="done"] { display: none; } [data-sum] { display: block; } } }
+  > li[data-sum] { display: none; }
+  ${PHONE} { &:not([data-all]) { > li[data-status="done"] { display: none; } > li[data-sum] { display: block; } } }
 `;
 const PartButton = styled(QuietButton)`&& { padding: 0 2px; text-decoration: none; font-weight: 400; white-space: normal; text-align: left; }`;
 const Ask = styled.div`border-left: 4px solid var(--accent); padding: 2px 0 4px 12px; margin: 4px 0; p { padding-bottom: 6px; }`;
