@@ -20,7 +20,7 @@ const pairs = z.object({ keyDigits: z.number().int().min(4).max(64), groups: z.o
 
 const radio = {
   id, maker: name, name, block: id.nullable(), tuning: z.array(tuning).max(200), adaptive: adaptive.nullable(), modulations: z.array(name).min(1).max(10),
-  syncMethods: z.array(z.enum(SYNC_METHODS)).min(1), readout: z.enum(READOUTS), antennaConnector: name, note: z.string().max(600), pairs: pairs.exactOptional(),
+  syncMethods: z.array(z.enum(SYNC_METHODS)).min(1), readout: z.enum(READOUTS), raster: z.enum(["US-6", "EU-8", "AU-7"]).exactOptional(), antennaConnector: name, note: z.string().max(600), pairs: pairs.exactOptional(),
 };
 
 /** A unit is tuned, or it chooses for itself. */

@@ -63,7 +63,7 @@ export const SYNC_WORDS: Readonly<Record<SyncMethod, string>> = {
   "by-hand": "by hand", infrared: "infrared", "near-field": "near-field touch", cable: "cable", switches: "two rotary switches", pairing: "pairing", "self-choosing": "chooses for itself",
 };
 export const DIVERSITY_WORDS: Readonly<Record<Diversity, string>> = { "two-paths": "by two whole paths", "one-path": "by one path, two antennas", none: "by one antenna" };
-export const READOUT_WORDS: Readonly<Record<Readout, string>> = { mhz: "MHz", "switch-code": "two-digit switch code", "bank-and-number": "bank and number", preset: "preset number", nothing: "no frequency" };
+export const READOUT_WORDS: Readonly<Record<Readout, string>> = { mhz: "MHz", "switch-code": "two-digit switch code", "bank-and-number": "bank and number", preset: "preset number", "tv-and-number": "TV channel and number", "tv-and-mhz": "TV channel and MHz", nothing: "no frequency" };
 export const CELL_WORDS: Readonly<Record<CellKind, string>> = { aa: "AA", "9v": "9 V", internal: "built-in" };
 
 export const STOCK_WORDS: Readonly<Record<StockKind, string>> = {

@@ -11,6 +11,7 @@ export const PROOF_WORDS: Readonly<Record<ProofPart, { name: string; ask: (pack:
   partner: { name: "pack shown", ask: (pack) => `Does the receiver show ${pack}: its lock, its cells, its name?` },
   voice: { name: "voice", ask: () => "Speak, or tap the microphone: does the audio follow?" },
   mute: { name: "mute", ask: (pack) => `Mute ${pack}: the audio goes and the RF stays. Mute off again: it is back?` },
+  far: { name: "recorder", ask: () => "Look at the recorder or camera: does its meter follow on the right track? Who cannot listen records a test and plays it back." },
   kept: { name: "lock or tape", ask: (pack) => `Lock ${pack}, tape its switch, or leave the mute to the talker.` },
 };
 
@@ -25,6 +26,7 @@ export function proofFaultWords(part: ProofPart, outcome: string): string {
     case "rf": return outcome === "red" ? "RF is too strong" : "RF is weak";
     case "partner": return outcome === "nothing told" ? "the receiver does not know the pack it hears" : "it is another’s pack";
     case "voice": return outcome === "somebody else" ? "somebody else is heard" : "the voice breaks or hisses";
+    case "far": return outcome === "still" ? "the recorder’s meter stays still" : "it comes on another track";
     case "mute": return outcome === "still heard" ? "the mute does nothing" : "it stays mute";
     default: return `${PROOF_WORDS[part].name}: ${outcome}`;
   }
@@ -34,5 +36,5 @@ export function proofFaultWords(part: ProofPart, outcome: string): string {
 export function proofStateWords({ part, status, why, record }: ProofState): string {
   if (!record) return PROOF_WORDS[part].name;
   const figures = record.shown !== null ? ` (${record.shown})` : part === "antennas" && record.antennasDbm ? ` (A ${formatDbm(record.antennasDbm[0])}, B ${formatDbm(record.antennasDbm[1])})` : (part === "silent" || part === "rf") && record.strongestDbm !== null ? ` (${formatDbm(record.strongestDbm)})` : "";
-  return status === "stale" ? `${PROOF_WORDS[part].name}: seen before ${PROOF_CHANGE_WORDS[why!]}` : `${PROOF_WORDS[part].name}: ${record.outcome}${figures}`;
+  return status === "stale" ? `${PROOF_WORDS[part].name}: seen before ${PROOF_CHANGE_WORDS[why!]}` : `${PROOF_WORDS[part].name}: ${record.outcome}${figures}${record.who ? `, ${record.who}` : ""}`;
 }

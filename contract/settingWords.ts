@@ -8,6 +8,7 @@ export function settingStepWords(step: SettingStep): string {
     case "number": return `Set ${mhz(step.frequencyHz)}: first the megahertz, then the steps.`;
     case "bank": return `Set bank ${step.bank}, then number ${step.member} (${mhz(step.frequencyHz)}).`;
     case "switches": return `Turn the left switch to ${step.left}, the right one to ${step.right}.`;
+    case "tv": return `Choose TV channel ${step.channel}, then ${step.rest.includes(".") ? `${step.rest} MHz` : `number ${step.rest} (${mhz(step.frequencyHz)})`}.`;
     case "preset": return `Choose preset ${step.preset} (${mhz(step.frequencyHz)}).`;
     case "copy": return { infrared: `Switch it on, ${step.isBehindDoor ? "open its door, " : ""}hold its window to the receiver’s, and start the copy there. Keep still until the receiver says done.`, "near-field": "Switch it on, start the copy on the receiver, and hold the two marks together until both say done.", cable: `Switch it on, ${step.isBehindDoor ? "open its door, " : ""}plug the cable, and start the copy on the receiver.` }[step.method];
     case "base": return "Bring it to the receiver’s base once: longer than a charge, shorter than what makes it forget. Both lamps tell when they know each other.";

@@ -95,6 +95,13 @@ test("name, group number and key: the base, a key that was changed, the record c
   expect(await pairPack(app, dayId, id)).toMatchObject({ ok: false, error: { code: "device", error: { code: "not-near" } } });
   await hand({ isNear: true });
   expect((await pairPack(app, dayId, id)).ok).toBe(true);
+  // a touch that ends too early leaves the old number
+  const before = (await marit()).pack!.frequencyHz;
+  const broken = refusal();
+  setTimeout(() => void app.rig!.practice!.setPack(packKey, { isNear: false }), 200);
+  expect(await broken).toBe("not-near");
+  expect((await marit()).pack!.frequencyHz).toBe(before);
+  await hand({ isNear: true });
   expect(await refusal()).toBe("done");
   await proved();
   const list = async () => { const p = await pairingsOf(app, dayId); if (!p.ok) throw new Error(); return p.value; };

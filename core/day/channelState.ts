@@ -111,8 +111,10 @@ function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null
   if (pack?.isOn && pack.isStored === false) return { status: "todo", code: "not-stored" };
   const on = packsOn(facts, channel, frequencyHz);
   if (on.length > 1) return { status: "problem", code: "two-on", packKeys: on };
-  const proof = channelProof(facts, channel, frequencyHz).filter(isNeeded);
-  const bad = proof.find((p) => p.status === "problem")?.record;
+  const all = channelProof(facts, channel, frequencyHz);
+  const proof = all.filter(isNeeded);
+  // what was seen to be wrong counts, whether it had to be looked at or not
+  const bad = all.find((p) => p.status === "problem")?.record;
   if (bad) return problemOf(bad.part, bad.outcome, bad.strongestDbm);
   const stale = proof.filter((p) => p.status === "stale");
   const todo = proof.filter((p) => p.status === "todo");

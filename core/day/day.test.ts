@@ -104,6 +104,9 @@ test("a pack of another block, an occupied frequency, no audio", () => {
   const silent = finished();
   silent.syncs.push(seen(1, f1, 26 * minute, "voice", "nothing"));
   expect(codes(silent)[0]).toBe("fault");
+  const far = finished();
+  far.syncs.push(seen(1, f1, 26 * minute, "far", "still"));
+  expect(channelState(far, far.channels[0]!).sync).toEqual({ status: "problem", code: "proof-bad", part: "far", outcome: "still" });
 });
 
 test("another pack in hand needs its own sync and proof; the live test alone proves nothing", () => {
@@ -139,7 +142,7 @@ test("each change makes its own parts of a proof stale, and says which; the rest
 });
 
 test("a receiver and a pack are proved by what they have; the usual figure of a receiver is the middle of those noted", () => {
-  expect(proofPartsOf({ diversity: "none" }, { hasMute: false })).toEqual(["silent", "phones", "rf", "voice", "kept"]);
+  expect(proofPartsOf({ diversity: "none" }, { hasMute: false })).toEqual(["silent", "phones", "rf", "voice", "far", "kept"]);
   expect(proofPartsOf({ diversity: "one-path", tells: ["battery"] }, {})).toEqual([...PROOF_PARTS]);
   const noted = ["40", "38", "full", "41", "15"].map((shown, i): SyncRecord => ({ ...seen(1, f1, i, "rf"), shown } as SyncRecord));
   expect([usualFigure(noted, "r1"), usualFigure(noted, "r2"), usualFigure(noted.slice(0, 1), "r1")]).toEqual([40, null, null]);

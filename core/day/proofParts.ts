@@ -23,6 +23,7 @@ export const PROOF = {
   partner: { pack: "on", outcomes: ["its own", "another’s", "nothing told"], good: ["its own"], endsWith: ["plan", "pack", "receiver", "cells", "synced"] },
   voice: { pack: "on", outcomes: ["follows", "nothing", "hiss or breaks", "somebody else"], good: ["follows"], endsWith: ["plan", "pack", "receiver", "cells", "synced"] },
   mute: { pack: "on", outcomes: ["gone and back", "still heard", "stays silent"], good: ["gone and back"], endsWith: ["pack", "cells"] },
+  far: { pack: "on", outcomes: ["meter follows", "played back", "still", "on another track"], good: ["meter follows", "played back"], endsWith: ["receiver", "place"], isExtra: true },
   kept: { pack: "on", outcomes: ["locked", "taped", "left to the talker"], good: ["locked", "taped", "left to the talker"], endsWith: ["pack", "cells"], isExtra: true },
 } as const satisfies Record<string, PartRule>;
 

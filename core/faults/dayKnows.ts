@@ -30,6 +30,7 @@ const SAME_HZ = 5_000;
 const AS_LOOKS: Partial<Record<ProofPart, { check: Finding["check"]; says?: Record<string, string> }>> = {
   silent: { check: "rf-off" }, rf: { check: "rf-on" }, voice: { check: "voice", says: { follows: "clear" } },
   antennas: { check: "walk", says: { "both take turns": "both antennas take turns", "only A serves": "only one ever serves", "only B serves": "only one ever serves" } },
+  far: { check: "recorder", says: { "meter follows": "moves with the voice", "played back": "moves with the voice", "on another track": "still" } },
   partner: { check: "identity", says: { "another’s": "another's", "nothing told": "none told" } },
 };
 

@@ -1,5 +1,5 @@
-import { receiverModel } from "./models";
-import { formatBanks, formatNumberList, formatTuning, parseBanks, parseNumberList, parseTuning, shownAs } from "./modelText";
+import { packModel, receiverModel } from "./models";
+import { formatBanks, fromTv, formatNumberList, formatTuning, parseBanks, parseNumberList, parseTuning, shownAs } from "./modelText";
 import { SHIPPED_KIT } from "./shipped";
 
 test.each([
@@ -30,4 +30,16 @@ test("how a unit shows a frequency", () => {
   expect(shownAs({ ...of("tarnfell-r2-47"), readout: "bank-and-number" }, 477_950_000)).toEqual({ kind: "bank", text: "1.5" });
   expect(shownAs(of("tarnfell-r2-47"), 477_950_000)).toBeNull();
   expect(shownAs(of("hollin-d2"), 2.41e9)).toBeNull();
+});
+
+test("a display that goes by television channels: every step there and back; the last step of one channel and the first of the next", () => {
+  const model = { ...packModel(SHIPPED_KIT, "tarnfell-p-47"), readout: "tv-and-number" as const };
+  for (let hz = 470e6; hz <= 542e6; hz += 25_000) {
+    const [channel, number] = shownAs(model, hz)!.text.split(".").map(Number);
+    expect(fromTv(model, channel!, number!)).toBe(hz);
+  }
+  // by hand: EU channel 24 begins at 494 MHz, and 497.2 lies 128 steps of 25 kHz above it
+  expect([shownAs(model, 497.2e6), shownAs(model, 477.975e6)!.text, shownAs(model, 478e6)!.text]).toEqual([{ kind: "TV", text: "24.128" }, "21.319", "22.0"]);
+  expect(shownAs({ ...model, readout: "tv-and-mhz", raster: "US-6" }, 497.2e6)).toEqual({ kind: "TV", text: "18 497.200" });
+  expect([fromTv(model, 21, 320), fromTv(model, 60, 0), fromTv(model, 24, 1.5)]).toEqual([null, null, null]);
 });

@@ -1,6 +1,7 @@
 import type { Bank } from "../coordination/banks";
 import type { TuningRange } from "../coordination/request";
-import { presets } from "../coordination/tuning";
+import { canBeSet, presets } from "../coordination/tuning";
+import { channelAt, rasterChannels, RASTERS } from "../regions/raster";
 import { formatMhz, parseFrequencyText } from "../units/frequencyText";
 import { fail, ok, type Result } from "../units/result";
 import { hzToSwitchCode } from "./switchCode";
@@ -67,9 +68,9 @@ export function parseBanks(text: string): Read<Bank[]> {
 
 export const formatBanks = (banks: readonly Bank[]): string => banks.map((b) => `${b.id}: ${b.frequenciesHz.map((f) => f / 1e6).join(" ")}`).join("\n");
 
-/** How a unit shows a frequency where that is not plain MHz: its switch code, its bank and number, or its preset; null where it shows MHz or cannot show this one.
+/** How a unit shows a frequency where that is not plain MHz: its switch code, its bank and number, its preset, or a television channel with what it stands at there (the step from the channel's lower edge, or the frequency itself); null where it shows MHz or cannot show this one.
  * @example shownAs(model, 553_900_000) // { kind: "code", text: "A3" } */
-export function shownAs(model: ReceiverModel | PackModel, frequencyHz: number, banks: readonly Bank[] = model.kind === "receiver" ? model.banks : []): { kind: "code" | "bank" | "preset"; text: string } | null {
+export function shownAs(model: ReceiverModel | PackModel, frequencyHz: number, banks: readonly Bank[] = model.kind === "receiver" ? model.banks : []): { kind: "code" | "bank" | "preset" | "TV"; text: string } | null {
   const first = model.tuning[0];
   if (!first) return null;
   switch (model.readout) {
@@ -85,8 +86,22 @@ export function shownAs(model: ReceiverModel | PackModel, frequencyHz: number, b
       const at = model.tuning.findIndex((t) => t.lowHz === frequencyHz && t.highHz === frequencyHz);
       return at < 0 ? null : { kind: "preset", text: String(at + 1) };
     }
+    case "tv-and-number": case "tv-and-mhz": {
+      const tv = channelAt(RASTERS[model.raster ?? "EU-8"], frequencyHz);
+      if (!tv) return null;
+      const range = model.tuning.find((t) => frequencyHz >= t.lowHz && frequencyHz <= t.highHz) ?? first;
+      return { kind: "TV", text: model.readout === "tv-and-mhz" ? `${tv.channel} ${formatMhz(frequencyHz)}` : `${tv.channel}.${Math.round((frequencyHz - tv.lowHz) / range.stepHz)}` };
+    }
     default: return null;
   }
+}
+
+/** What a television channel and number of a unit's display mean; null where it has no such. @example fromTv(model, 24, 128) // 497_200_000 */
+export function fromTv(model: ReceiverModel | PackModel, channel: number, number: number): number | null {
+  const tv = rasterChannels(RASTERS[model.raster ?? "EU-8"]).find((c) => c.channel === channel);
+  const range = tv && model.tuning.find((t) => t.highHz >= tv.lowHz && t.lowHz < tv.highHz);
+  const frequencyHz = tv && range ? tv.lowHz + number * range.stepHz : NaN;
+  return tv && Number.isInteger(number) && frequencyHz >= tv.lowHz && frequencyHz < tv.highHz && canBeSet(model.tuning, frequencyHz) ? frequencyHz : null;
 }
 
 /** A frequency as a unit shows it: its code, bank and number, or preset, else plain megahertz. @example writtenAs(model, 553_900_000) // "code A3" */

@@ -1,13 +1,14 @@
 import type { Bank } from "../coordination/banks";
 import type { ProfileName } from "../coordination/profile";
 import type { TuningRange } from "../coordination/request";
+import type { RasterName } from "../regions/raster";
 
 /** How a pack is brought onto its receiver's frequency. */
 export const SYNC_METHODS = ["by-hand", "infrared", "near-field", "cable", "switches", "pairing", "self-choosing"] as const;
 export type SyncMethod = (typeof SYNC_METHODS)[number];
 
 /** What a unit's display tells of its frequency. Two-switch packs have no display: their switches are the number. */
-export const READOUTS = ["mhz", "switch-code", "bank-and-number", "preset", "nothing"] as const;
+export const READOUTS = ["mhz", "switch-code", "bank-and-number", "preset", "tv-and-number", "tv-and-mhz", "nothing"] as const;
 export type Readout = (typeof READOUTS)[number];
 
 /** Digital systems that choose for themselves: no frequency to plan, but so many to a room, and so far. */
@@ -52,6 +53,8 @@ interface RadioModel {
   modulations: string[];
   syncMethods: SyncMethod[];
   readout: Readout;
+  /** Whose television channels its display goes by; absent: the 8 MHz ones. */
+  raster?: RasterName;
   /** "fixed" where the antenna does not come off. */
   antennaConnector: string;
   /** Absent: it is not paired by name, group number and key. */

@@ -8,6 +8,8 @@ export type SettingStep =
   | { code: "bank"; bank: string; member: string; frequencyHz: number }
   | { code: "switches"; left: string; right: string }
   | { code: "preset"; preset: string; frequencyHz: number }
+  /** A television channel first; then its number there, or the frequency. */
+  | { code: "tv"; channel: string; rest: string; frequencyHz: number }
   | { code: "copy"; method: Exclude<SyncMethod, "by-hand" | "switches" | "pairing" | "self-choosing">; isBehindDoor: boolean }
   /** Brought to the base once, so that name, group number and key are known. */
   | { code: "base" }
@@ -41,6 +43,7 @@ function numberOn(model: ReceiverModel | PackModel, frequencyHz: number): Settin
     case "code": return { code: "switches", left: shown.text[0]!, right: shown.text[1]! };
     case "preset": return { code: "preset", preset: shown.text, frequencyHz };
     case "bank": return { code: "bank", bank: shown.text.split(".")[0]!, member: shown.text.split(".")[1]!, frequencyHz };
+    case "TV": return { code: "tv", channel: shown.text.split(/[ .]/)[0]!, rest: shown.text.slice(shown.text.search(/[ .]/) + 1), frequencyHz };
     default: return { code: "number", frequencyHz };
   }
 }

@@ -78,6 +78,7 @@ const COMMON: ModelField<Model>[] = [
   },
   word("antennaConnector", "Antenna joint", (m) => m.antennaConnector, (m, antennaConnector) => ({ ...m, antennaConnector })),
   choice("readout", "Its display shows", READOUTS.map((id) => ({ id, label: READOUT_WORDS[id] })), (m) => m.readout, (m, readout) => ({ ...m, readout })),
+  choice("raster", "Its TV channels are", [{ id: "EU-8", label: "8 MHz from 21 at 470" }, { id: "US-6", label: "6 MHz from 14 at 470" }, { id: "AU-7", label: "7 MHz from 28 at 526" }], (m) => m.raster ?? "EU-8", (m, raster) => (raster === (m.raster ?? "EU-8") ? m : { ...m, raster })),
   {
     id: "syncMethods", label: "Is synced", isWide: true, hint: SYNC_METHODS.map((s) => SYNC_WORDS[s]).join(", "), show: (m) => m.syncMethods.map((s) => SYNC_WORDS[s]).join(", "),
     take: (m, text) => {

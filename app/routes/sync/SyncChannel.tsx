@@ -77,7 +77,7 @@ export function SyncChannel({ view, channel: c, reading, waiting, saw, isBusy, p
           <LegalFlag legality={c.legality} unit={c.packLabel} />
           {c.legality.code === "power-too-high" && <SetPower mostMw={c.legality.mostMw} isBusy={isBusy} onSet={(powerMw) => send({ intent: "set-power", packKey: c.packKey, powerMw })} />}
         </Unit>
-        {c.isDriven && <Meter reading={reading} name={c.talker} />}
+        {c.isDriven && <span><Meter reading={reading} name={c.talker} />{reading?.partner && <Soft>{`hears ${reading.partner.name}`}</Soft>}</span>}
         {c.isDriven && <Act role="group" aria-label={`Next for ${c.talker}`}><NextAction view={view} channel={c} isBusy={isBusy} pending={pending} send={send} /></Act>}
       </Numbers>
       {!c.isDriven && <ByHand key={c.state.sync.code} channel={c} receiver={receiverModel(view.kit, c.receiverModelId)} pack={packModel(view.kit, c.packModelId)} isBusy={isBusy} saw={saw} />}

@@ -30,6 +30,8 @@ export interface RigStandIn extends StandIn {
 }
 
 const TICK_MS = 100;
+/** How long two marks are held together. */
+const TOUCH_MS = 400;
 const MOST_PASSES = 240;
 /** Pieces that are kept for a listener who comes back. */
 const KEPT_PIECES = 600;
@@ -82,7 +84,10 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   });
   app.post("/receivers/:key/halves/:half/copy", (request, response) => {
     const { packKey, name } = request.body as { packKey: string; name?: string };
-    settle(response, rigSync(rig, param(request, "key"), Number(param(request, "half")), packKey, name));
+    const copy = () => rigSync(rig, param(request, "key"), Number(param(request, "half")), packKey, name);
+    // a touch takes its time: whoever is pulled away before both say done keeps the old number
+    if (!copy().ok || !rig.packs.find((p) => p.key === packKey)?.methods?.includes("near-field")) return settle(response, copy());
+    setTimeout(() => settle(response, copy()), TOUCH_MS);
   });
   app.get("/receivers/:key/halves/:half/meter", (request, response) => {
     const receiver = rig.receivers.find((r) => r.key === param(request, "key"));
