@@ -62,7 +62,7 @@ test("a pack of another block is shown as not matching, and why", async ({ page 
 
 test.describe("on a phone, the sheets of the preparation", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-  for (const path of ["handed", "labels", "law", "register", "kit", "models", "setup"]) {
+  for (const path of ["handed", "labels", "law", "register", "kit", "models", "setup", "pairing", "one", "phones"]) {
     test(`${path} fits in 390 px`, async ({ page }) => {
       const mixer = new Mixer(page);
       await mixer.ready(`/day/1/${path}`);
