@@ -25,9 +25,9 @@ test("led from the first scan to a checked plan, one channel after the other, ea
       await next.click();
       await mixer.page.waitForTimeout(200);
     }
-    await expect(mixer.answer).toHaveText("Five channels set one after another, and checked");
+    expect(`${await mixer.answer.textContent()} after ${said.length}: ${said.slice(-6).join(" / ")}; ${(await mixer.page.getByRole("alert").allTextContents()).join(" ")}`).toMatch(/^Five channels set one after another, and checked/);
     expect(said[0]).toBe("Switch Pack C off.");
-    expect(said).toContain("Scan again, with four packs on.");
+    expect(new Set(said.filter((s) => s.startsWith("Scan again, with"))).size).toBeGreaterThanOrEqual(3);
     expect(said).toContain("Store it on Pack E.");
     await expect(mixer.page.getByText(/Plan 6 is checked/)).toBeVisible();
     await mixer.open("Pick");

@@ -49,7 +49,7 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
     exclusions: takenTelevision(facts),
     noise: analysis ? measuredNoise(analysis, bandwidthHz) : [],
     maxNoiseDbm: analysis ? facts.maxNoiseDbm : null,
-    others: (analysis?.carriers ?? []).filter((c) => c.own === null && !c.isSpur).map((c) => ({ id: otherId(c.frequencyHz), frequencyHz: c.frequencyHz })),
+    others: (analysis?.carriers ?? []).filter((c) => c.own === null && !c.isSpur).map((c) => ({ id: otherId(c.frequencyHz), frequencyHz: onRaster(c.frequencyHz) })),
     profile: facts.profile,
     channels: channels.map((c) => ({
       id: carrierId(c.id), tuning: c.tuning.flatMap((t) => tuningWithin(t, windowsOf(c), c.bandwidthHz)), bandwidthHz: c.bandwidthHz, lockedHz: c.lockedHz, priority: c.number,
@@ -68,6 +68,14 @@ function tuningWithin(tuning: TuningRange, windows: readonly Stretch[], bandwidt
     const highHz = Math.min(tuning.highHz, w.highHz - bandwidthHz / 2);
     return lowHz <= highHz ? [{ lowHz, highHz, stepHz: tuning.stepHz }] : [];
   });
+}
+
+/** Packs stand on multiples of 5 kHz (common practice, no published source); a measurement is off by some hertz, each time by others. What lies this near one is taken to stand on it, or a set that was clear by a hair would not be on the next scan. */
+const RASTER_HZ = 5000;
+const NEAR_RASTER_HZ = 1500;
+function onRaster(frequencyHz: number): number {
+  const nearest = Math.round(frequencyHz / RASTER_HZ) * RASTER_HZ;
+  return Math.abs(frequencyHz - nearest) <= NEAR_RASTER_HZ ? nearest : frequencyHz;
 }
 
 export const otherId = (frequencyHz: number): string => `other ${(frequencyHz / 1e6).toFixed(3)}`;

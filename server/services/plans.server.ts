@@ -155,7 +155,8 @@ export async function chooseNext(app: AppContext, dayId: number, p: { channelId:
   const { frequencyHz, reason } = answer.pick;
   const base = plan?.version ?? 0;
   const accepted = await acceptPlan(app, dayId, {
-    basePlanVersion: base, sweepId: sweep.id, profile, allows: STRICT, spares: [], how: `one after another: ${talker}`, picks: [...standing, { channelId: p.channelId, frequencyHz, isLocked: false }],
+    // those that stand were judged when they were chosen; what their own packs put on the air is not held against them
+    onlyChannelId: p.channelId, basePlanVersion: base, sweepId: sweep.id, profile, allows: STRICT, spares: [], how: `one after another: ${talker}`, picks: [...standing, { channelId: p.channelId, frequencyHz, isLocked: false }],
   });
   return accepted.ok ? ok({ frequencyHz, noiseDbm: reason.noiseDbm, talker, version: accepted.value.version, base }) : accepted;
 }

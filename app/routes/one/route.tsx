@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { Link, useRevalidator } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { type ChannelView, type DayView, requireDay } from "../../../server/services/dayView.server";
@@ -69,6 +69,8 @@ export default function OneAtATime({ loaderData: { run, isRunning } }: Route.Com
   const base = `/day/${view.day.id}`;
   const live = useLiveScan(`${base}/scan/events`, isRunning);
   const cart = useLiveState();
+  // while the day is read again, what is offered may be over already
+  const isReading = useRevalidator().state !== "idle";
   const { send, reply: answer, isBusy } = useIntent<RunIntent>();
   const mend = useIntent<SyncIntent>(`${base}/sync`);
   const names = namesOf(view);
@@ -99,7 +101,7 @@ export default function OneAtATime({ loaderData: { run, isRunning } }: Route.Com
             : view.rig.state !== "ready" && intent !== null ? <Soft as="p">Nothing can be driven from here: scan by a file under <Link to={`${base}/scan`}>Scan</Link>, set units by hand under <Link to={`${base}/sync`}>Sync</Link>; this page follows.</Soft>
             : null}
           <Row>
-            {intent && view.rig.state === "ready" && !isScanning && <PrimaryButton isDisabled={isBusy || cart !== "live"} onPress={() => send(intent)}>{words.act}</PrimaryButton>}
+            {intent && view.rig.state === "ready" && !isScanning && <PrimaryButton isDisabled={isBusy || isReading || cart !== "live"} onPress={() => send(intent)}>{words.act}</PrimaryButton>}
             {(step.code === "mend" || step.code === "set-pack") && channel && <><NextAction view={view} channel={channel} isBusy={mend.isBusy || cart !== "live"} pending={mend.pending} send={mend.send} /><Link to={`${base}/sync`}>More under Sync</Link></>}
             {step.code === "check" && <Link to={`${base}/pick`}>See the set in Pick</Link>}
             {step.code === "done" && <Link to={`${base}/level`}>On to the levels</Link>}
