@@ -29,7 +29,7 @@ test("led from the first scan to a checked plan, one channel after the other, ea
     expect(said[0]).toBe("Switch Pack C off.");
     expect(new Set(said.filter((s) => s.startsWith("Scan again, with"))).size).toBeGreaterThanOrEqual(3);
     expect(said).toContain("Store it on Pack E.");
-    await expect(mixer.page.getByText(/Plan 6 is checked/)).toBeVisible();
+    await expect(mixer.page.getByText(/Plan \d+ is checked/)).toBeVisible();
     await mixer.open("Pick");
     await expect(mixer.answer).toContainText("Five channels stand clear");
     await mixer.expectNoComplaints();
