@@ -9,8 +9,6 @@ export default defineConfig({
   workers: 1,
   fullyParallel: false,
   timeout: 90_000,
-  // on a busy machine one journey may trip over its own clock: it is tried once more there, and the list says so
-  retries: process.env["CI"] ? 1 : 0,
   expect: { timeout: 15_000 },
   reporter: [["list"]],
   use: {
