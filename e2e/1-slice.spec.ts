@@ -1,7 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { Mixer } from "./mixer";
 
-test("from the empty plan to five channels proved, levelled and in range", async ({ page }) => {
+test("from the empty plan to five frequencies that stand clear", async ({ page }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/");
   await expect(page).toHaveTitle(/Slack Water/);
@@ -27,7 +27,11 @@ test("from the empty plan to five channels proved, levelled and in range", async
 
   await mixer.pick();
   await expect(mixer.answer).toContainText("Five channels stand clear; the tightest has");
+  await mixer.expectNoComplaints();
+});
 
+test("every pack set and every channel proved, a mute and a missing antenna found on the way", async ({ page }) => {
+  const mixer = new Mixer(page);
   await mixer.sync();
   for (const talker of ["Marit", "Tobiah", "Irsa", "Agnete", "Nils"]) await mixer.prove(talker);
   await expect(mixer.channel("Agnete")).toContainText("RF, no audio");
@@ -42,7 +46,11 @@ test("from the empty plan to five channels proved, levelled and in range", async
   await fault.getByRole("button", { name: "Close" }).click();
   await mixer.channel("Nils").getByRole("button", { name: "Screw antenna B on" }).click();
   await expect(mixer.answer).toHaveText("Five channels proved");
+  await mixer.expectNoComplaints();
+});
 
+test("every voice set, every walk in range: the day is ready", async ({ page }) => {
+  const mixer = new Mixer(page);
   await mixer.open("Level");
   for (let i = 0; i < 5; i += 1) {
     const title = await mixer.answer.textContent();
