@@ -17,7 +17,7 @@ export const PROOF_WORDS: Readonly<Record<ProofPart, { name: string; ask: (pack:
 
 /** What came between a proof and now. */
 export const PROOF_CHANGE_WORDS: Readonly<Record<ProofChange, string>> = {
-  plan: "the frequency changed", pack: "the pack changed", receiver: "the receiver changed", place: "the move", cells: "the cells were changed", synced: "the pack was synced again",
+  plan: "the frequency changed", pack: "the pack changed", receiver: "the receiver changed", place: "the move", cells: "the cells were changed", synced: "the pack was synced again", paired: "the pack was paired again",
 };
 
 /** What is wrong, as a proof showed it. */

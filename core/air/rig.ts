@@ -236,9 +236,9 @@ export function fitOutRig(rig: Rig, units: Pick<Rig, "receivers" | "packs">): Ri
 }
 
 /** Hands on a pack. What was not stored is lost when it is switched on again, or when its cells are pulled; one kind stores by being switched off. */
-export function rigHandle(pack: RigPack, change: { isOn?: boolean; isMuted?: boolean; isMicPlugged?: boolean; powerMw?: number; isStored?: boolean; isDoorOpen?: boolean; isNear?: boolean; isCabled?: boolean }): RigPack {
+export function rigHandle(pack: RigPack, change: { isOn?: boolean; isMuted?: boolean; isMicPlugged?: boolean; powerMw?: number; isStored?: boolean; isDoorOpen?: boolean; isNear?: boolean; isCabled?: boolean; identity?: PairingIdentity }): RigPack {
   const isStopping = change.isOn === false && pack.isOn;
-  const held = { ...pack, ...(change.isDoorOpen === undefined ? {} : { isDoorOpen: change.isDoorOpen }), ...(change.isNear === undefined ? {} : { isNear: change.isNear }), ...(change.isCabled === undefined ? {} : { isCabled: change.isCabled }) };
+  const held = { ...pack, ...(change.isDoorOpen === undefined ? {} : { isDoorOpen: change.isDoorOpen }), ...(change.isNear === undefined ? {} : { isNear: change.isNear }), ...(change.isCabled === undefined ? {} : { isCabled: change.isCabled }), ...(change.identity ? { identity: change.identity, name: change.identity.name } : {}) };
   const stored = change.isStored || (isStopping && pack.storesAtOff) ? { ...held, keptHz: null } : held;
   const isStarting = change.isOn === true && !stored.isOn;
   const started = isStarting && (stored.keptHz ?? null) !== null ? { ...stored, frequencyHz: stored.keptHz!, keptHz: null } : stored;

@@ -125,8 +125,8 @@ function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null
 }
 
 /** How each part of a channel's proof stands on a frequency. */
-export const channelProof = (facts: DayFacts, { id, proofParts, packKey, receiverKey }: Channel, frequencyHz: number): ProofState[] =>
-  proofStates({ parts: proofParts, records: facts.syncs.filter((s) => s.channelId === id), frequencyHz, packKey, receiverKey, placeId: facts.currentPlaceId });
+export const channelProof = (facts: DayFacts, { id, proofParts, packKey, receiverKey, pairedMs }: Channel, frequencyHz: number): ProofState[] =>
+  proofStates({ parts: proofParts, records: facts.syncs.filter((s) => s.channelId === id), frequencyHz, packKey, receiverKey, placeId: facts.currentPlaceId, pairedMs });
 
 /** The packs of a position that are on the air on its frequency now, by their own word. */
 function packsOn(facts: DayFacts, { packKey, also }: Channel, frequencyHz: number): string[] {

@@ -36,6 +36,8 @@ export interface Channel {
   also: { packKey: string; packLabel: string; tuning: TuningRange[] }[];
   /** How its receiver's record of the pack stands, where they pair by name, group number and key; null where they do not. */
   paired: "no-identity" | "not-held" | "name" | "group" | "key" | "same" | null;
+  /** When these two ends were given their name and key; null where that is not known, or they have none. */
+  pairedMs: number | null;
   /** What its pack is to be called on its own display. */
   packName: string;
   /** What its two ends can be proved by. */

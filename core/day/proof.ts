@@ -42,7 +42,7 @@ export interface ProofState {
 
 /** How each part of a channel's proof stands now: what was seen of this pack on this receiver and frequency counts, unless something came between.
  * @param records - of this channel, the oldest first */
-export function proofStates(p: { parts: readonly ProofPart[]; records: readonly SyncRecord[]; frequencyHz: number; packKey: string; receiverKey: string; placeId: number }): ProofState[] {
+export function proofStates(p: { parts: readonly ProofPart[]; records: readonly SyncRecord[]; frequencyHz: number; packKey: string; receiverKey: string; placeId: number; pairedMs?: number | null }): ProofState[] {
   const proofs = p.records.filter((r) => r.kind === "proof");
   const since = (kind: "cells" | "pack-synced", at: number): boolean => p.records.some((r, i) => i > at && r.kind === kind && r.packKey === p.packKey);
   return p.parts.map((part): ProofState => {
@@ -51,6 +51,7 @@ export function proofStates(p: { parts: readonly ProofPart[]; records: readonly 
       const changed: Record<ProofChange, () => boolean> = {
         plan: () => r.frequencyHz !== p.frequencyHz, pack: () => r.packKey !== p.packKey, receiver: () => r.receiverKey !== p.receiverKey,
         place: () => r.placeId !== p.placeId, cells: () => since("cells", p.records.indexOf(r)), synced: () => since("pack-synced", p.records.indexOf(r)),
+        paired: () => r.atMs < (p.pairedMs ?? -Infinity),
       };
       return endsWith.find((c) => changed[c]()) ?? null;
     };

@@ -1,5 +1,5 @@
-/** What makes a part of a proof stale: another frequency, another pack, another receiver, another place, fresh cells, or the pack synced once more. */
-export type ProofChange = "plan" | "pack" | "receiver" | "place" | "cells" | "synced";
+/** What makes a part of a proof stale: another frequency, another pack, another receiver, another place, fresh cells, the pack synced once more, or both ends given another name or key. */
+export type ProofChange = "plan" | "pack" | "receiver" | "place" | "cells" | "synced" | "paired";
 
 interface PartRule {
   /** Whether the pack is to be off or on. */
@@ -20,8 +20,8 @@ export const PROOF = {
   phones: { pack: "off", outcomes: ["nothing", "chatter or chirps"], good: ["nothing"], endsWith: ["plan", "receiver", "place"] },
   rf: { pack: "on", outcomes: ["full", "weak", "none", "red"], good: ["full"], endsWith: ["plan", "pack", "receiver", "place", "cells", "synced"] },
   antennas: { pack: "on", outcomes: ["both take turns", "only A serves", "only B serves"], good: ["both take turns"], endsWith: ["receiver", "place"] },
-  partner: { pack: "on", outcomes: ["its own", "another’s", "nothing told"], good: ["its own"], endsWith: ["plan", "pack", "receiver", "cells", "synced"] },
-  voice: { pack: "on", outcomes: ["follows", "nothing", "hiss or breaks", "somebody else"], good: ["follows"], endsWith: ["plan", "pack", "receiver", "cells", "synced"] },
+  partner: { pack: "on", outcomes: ["its own", "another’s", "nothing told"], good: ["its own"], endsWith: ["plan", "pack", "receiver", "cells", "synced", "paired"] },
+  voice: { pack: "on", outcomes: ["follows", "nothing", "hiss or breaks", "somebody else"], good: ["follows"], endsWith: ["plan", "pack", "receiver", "cells", "synced", "paired"] },
   mute: { pack: "on", outcomes: ["gone and back", "still heard", "stays silent"], good: ["gone and back"], endsWith: ["pack", "cells"] },
   far: { pack: "on", outcomes: ["meter follows", "played back", "still", "on another track"], good: ["meter follows", "played back"], endsWith: ["receiver", "place"], isExtra: true },
   kept: { pack: "on", outcomes: ["locked", "taped", "left to the talker"], good: ["locked", "taped", "left to the talker"], endsWith: ["pack", "cells"], isExtra: true },

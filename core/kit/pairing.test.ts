@@ -1,4 +1,4 @@
-import { firstRecords, groupKind, pairingProblems, pairingStanding, type PairingRecord } from "./pairing";
+import { firstRecords, groupKind, heldFrom, pairingProblems, pairingStanding, type PairingRecord } from "./pairing";
 
 const rules = { keyDigits: 8, groups: { common: [1, 9] as [number, number], private: [100, 200] as [number, number] } };
 const fine = { name: "MARIT", group: 100, key: "0123abcd" };
@@ -22,6 +22,9 @@ test("all three elements must be the same at both ends; the first that differs i
   const held = (change: object): PairingRecord => ({ packKey: "p", ...fine, heldBy: [{ receiverKey: "r", ...fine, ...change }] });
   expect([{}, { name: "IRSA" }, { group: 101 }, { key: "ffffffff" }, { key: "0123ABCD" }].map((c) => pairingStanding(held(c), "r"))).toEqual(["same", "name", "group", "key", "same"]);
   expect(pairingStanding(held({}), "other")).toBe("not-held");
+  // one that holds the same has held it since then; one that held another key holds this one from now on
+  expect(heldFrom(held({ sinceMs: 5 }), "r", 9).heldBy).toEqual([{ receiverKey: "r", ...fine, sinceMs: 5 }]);
+  expect(heldFrom(held({ key: "ffffffff", sinceMs: 5 }), "r", 9).heldBy).toEqual([{ receiverKey: "r", ...fine, sinceMs: 9 }]);
 });
 
 test("first identities: names that fit and differ, the lowest private group, a key each", () => {

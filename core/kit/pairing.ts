@@ -12,7 +12,7 @@ export interface PairingIdentity {
 /** A pack's identity, and the receivers that hold it: it was brought to them in the base, or as a file. */
 export interface PairingRecord extends PairingIdentity {
   packKey: string;
-  heldBy: (PairingIdentity & { receiverKey: string })[];
+  heldBy: (PairingIdentity & { receiverKey: string; /** When it came to hold it, by the day's clock. */ sinceMs?: number })[];
 }
 
 export type PairingProblem =
@@ -54,6 +54,13 @@ export function pairingStanding(record: PairingRecord, receiverKey: string): "no
   const held = record.heldBy.find((h) => h.receiverKey === receiverKey);
   if (!held) return "not-held";
   return (["name", "group", "key"] as const).find((k) => String(held[k]).toUpperCase() !== String(record[k]).toUpperCase()) ?? "same";
+}
+
+/** A record as one more receiver holds it; one that holds the same already has held it since then. */
+export function heldFrom(record: PairingRecord, receiverKey: string, sinceMs: number): PairingRecord {
+  if (pairingStanding(record, receiverKey) === "same") return record;
+  const { name, group, key } = record;
+  return { ...record, heldBy: [...record.heldBy.filter((h) => h.receiverKey !== receiverKey), { receiverKey, name, group, key, sinceMs }] };
 }
 
 /** A first identity for each pack: names from who wears it, one private group for all, a fresh key each.

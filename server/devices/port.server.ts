@@ -44,6 +44,8 @@ export interface PackPractice {
   /** Held to the receiver, or taken away from it. */
   isNear?: boolean | undefined;
   isCabled?: boolean | undefined;
+  /** What it is known by, where its menu was used. */
+  identity?: PairingIdentity | undefined;
 }
 
 export interface PackReport {

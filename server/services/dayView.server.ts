@@ -111,7 +111,7 @@ export async function loadDay(app: AppContext, dayId: number) {
       id: c.id, number: c.number, talker: c.talker, mark: c.mark, part: c.part, moves: c.moves, effort: c.effort, wear: c.wear,
       receiverLabel: receiverUnit.label, receiverKey: c.receiverKey, half: c.half, packLabel: packUnit.label, packKey: c.packKey,
       meets: !found.works ? "never" : found.isAdaptive ? "adaptive" : "tunes", tuning: found.works ? alsoOf(c).reduce((left, u) => sharedTuning(left, packModel(kit, u.modelId).tuning), found.tuning) : [], packTuning: pack.tuning, version: c.version,
-      also: alsoOf(c).map((u) => ({ packKey: u.key, packLabel: u.label, tuning: packModel(kit, u.modelId).tuning })), paired: pairedOf(c), packName: names[i]!, proofParts: proofPartsOf(receiver, pack),
+      also: alsoOf(c).map((u) => ({ packKey: u.key, packLabel: u.label, tuning: packModel(kit, u.modelId).tuning })), paired: pairedOf(c), pairedMs: pairings.find((r) => r.packKey === c.packKey)?.heldBy.find((h) => h.receiverKey === c.receiverKey)?.sinceMs ?? null, packName: names[i]!, proofParts: proofPartsOf(receiver, pack),
     };
   });
   const plan = plans.at(-1) ?? null;

@@ -1,5 +1,5 @@
 import { randomInt } from "node:crypto";
-import { firstRecords, freshKey, groupKind, type PairingIdentity, pairingProblems, type PairingRecord } from "../../core/kit/pairing";
+import { firstRecords, freshKey, groupKind, heldFrom, type PairingIdentity, pairingProblems, type PairingRecord } from "../../core/kit/pairing";
 import { packModel, type PairingRules, receiverModel } from "../../core/kit/models";
 import { NAME_LETTERS } from "../../core/day/trackSheet";
 import { fail, ok, type Result } from "../../core/units/result";
@@ -7,8 +7,9 @@ import { PAIRING_FORMAT, pairingFile } from "../../contract/pairingWords";
 import { readJsonFile } from "../../contract/jsonFile";
 import type { ServiceError } from "../../contract/serviceError";
 import type { AppContext } from "./appContext.server";
+import { dayNowMs } from "./clock.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
-import { newestList, storeNextList } from "./versionedLists.server";
+import { newestList, storeNextList, undoList } from "./versionedLists.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;
 
@@ -77,7 +78,29 @@ export async function changeIdentity(app: AppContext, dayId: number, p: { packKe
   const next: PairingRecord = { packKey: p.packKey, name: p.change.name.trim().toUpperCase(), group: p.change.group, key: p.change.key ?? (kind === "common" ? "" : freshKey(found.rules, digit)), heldBy: before?.heldBy ?? [] };
   const problems = pairingProblems(next, found.rules, items.filter((r) => r.packKey !== p.packKey).map((r) => r.name), found.letters);
   if (problems.length > 0) return fail({ code: "pairing-refused", label: found.unit.label, problems });
-  return storeNextList(app, "pairings", dayId, { seenVersion: p.seenVersion, items: [...items.filter((r) => r.packKey !== p.packKey), next], how: `${found.unit.label} changed` });
+  return storeTold(app, loaded.value, { seenVersion: p.seenVersion, items: [...items.filter((r) => r.packKey !== p.packKey), next], how: `${found.unit.label} changed` });
+}
+
+/** Takes the last change back. */
+export async function undoPairings(app: AppContext, dayId: number, seenVersion: number): Answer {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const undone = await undoList(app, "pairings", dayId, seenVersion);
+  if (undone.ok) await tellPacks(app, loaded.value, (await newestList(app, "pairings", dayId)).items);
+  return undone;
+}
+
+async function storeTold(app: AppContext, loaded: LoadedDay, list: { seenVersion: number; items: PairingRecord[]; how: string }): Answer {
+  const stored = await storeNextList(app, "pairings", loaded.day.id, list);
+  if (stored.ok) await tellPacks(app, loaded, list.items);
+  return stored;
+}
+
+/** What a pack is known by is set in its own menu; the receiver learns it only in its base. One that cannot be reached now gets it there as well. */
+async function tellPacks(app: AppContext, { day, units }: LoadedDay, records: readonly PairingRecord[]): Promise<void> {
+  const practice = day.isPractice ? app.rig?.practice : null;
+  if (!practice) return;
+  for (const { packKey, name, group, key } of records) if (units.some((u) => u.key === packKey)) await practice.setPack(packKey, { identity: { name, group, key } });
 }
 
 /** Brings a pack to its receiver's base, or puts on record that somebody did. One that has no name and key yet gets them first; one that chooses for itself needs none. */
@@ -101,8 +124,8 @@ export async function pairPack(app: AppContext, dayId: number, channelId: number
     if (!done.ok) return fail({ code: "device", error: done.error, unit: channel.packLabel });
   }
   if (!record || !identity) return ok(null);
-  const heldBy = [...record.heldBy.filter((h) => h.receiverKey !== receiverKey), { receiverKey, ...identity }];
-  return storeNextList(app, "pairings", dayId, { seenVersion: version, items: items.map((r) => (r === record ? { ...r, heldBy } : r)), how: `${channel.packLabel} paired with ${channel.receiverLabel}` });
+  const nowMs = Math.round(dayNowMs(app, loaded.value.day));
+  return storeNextList(app, "pairings", dayId, { seenVersion: version, items: items.map((r) => (r === record ? heldFrom(r, receiverKey, nowMs) : r)), how: `${channel.packLabel} paired with ${channel.receiverLabel}` });
 }
 
 /** Carries every record to a receiver, as a file to its base. */
@@ -118,7 +141,8 @@ export async function carryRecords(app: AppContext, dayId: number, p: { receiver
     const done = await app.rig.practice.learn(p.receiverKey, carried.map(({ heldBy: _, ...r }) => r));
     if (!done.ok) return fail({ code: "device", error: done.error, unit: receiver.label });
   }
-  const next = items.map((r): PairingRecord => (carried.includes(r) ? { ...r, heldBy: [...r.heldBy.filter((h) => h.receiverKey !== p.receiverKey), { receiverKey: p.receiverKey, name: r.name, group: r.group, key: r.key }] } : r));
+  const nowMs = Math.round(dayNowMs(app, loaded.value.day));
+  const next = items.map((r) => (carried.includes(r) ? heldFrom(r, p.receiverKey, nowMs) : r));
   return storeNextList(app, "pairings", dayId, { seenVersion: p.seenVersion, items: next, how: `carried to ${receiver.label}` });
 }
 
@@ -151,6 +175,6 @@ export async function importPairings(app: AppContext, dayId: number, p: { text: 
     taken.push({ packKey: found.unit.key, ...identity, heldBy: items.find((r) => r.packKey === found.unit.key)?.heldBy ?? [] });
   }
   if (taken.length === 0) return fail({ code: "pairing-file", what: "no pack of this case is in it" });
-  const stored = await storeNextList(app, "pairings", dayId, { seenVersion: p.seenVersion, items: [...items.filter((r) => !taken.some((t) => t.packKey === r.packKey)), ...taken], how: "from a file" });
+  const stored = await storeTold(app, loaded.value, { seenVersion: p.seenVersion, items: [...items.filter((r) => !taken.some((t) => t.packKey === r.packKey)), ...taken], how: "from a file" });
   return stored.ok ? ok({ taken: taken.length, unknown }) : stored;
 }

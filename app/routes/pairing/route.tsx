@@ -3,8 +3,7 @@ import { FileTrigger } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { carryRecords, changeIdentity, importPairings, makeIdentities, type PairingRow, pairingsOf } from "../../../server/services/pairings.server";
-import { undoList } from "../../../server/services/versionedLists.server";
+import { carryRecords, changeIdentity, importPairings, makeIdentities, type PairingRow, pairingsOf, undoPairings } from "../../../server/services/pairings.server";
 import { capital, count, listWords } from "../../../contract/format";
 import { pairingProblemWords } from "../../../contract/pairingWords";
 import { groupKind, pairingProblems } from "../../../core/kit/pairing";
@@ -38,7 +37,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "change": return reply(await changeIdentity(app, dayId, intent), () => "Changed. Receivers that hold what it was before do not hear it any more: pair it again, or carry the record.", undo);
     case "carry": return reply(await carryRecords(app, dayId, intent), () => "Carried: that receiver knows every pack of the record.");
     case "import": return reply(await importPairings(app, dayId, intent), ({ taken, unknown }) => `${capital(count(taken, "pack"))} taken over.${unknown.length > 0 ? ` No pack here is called ${listWords(unknown)}.` : ""}`, undo);
-    case "undo": return reply(await undoList(app, "pairings", dayId, intent.seenVersion), () => "Taken back.");
+    case "undo": return reply(await undoPairings(app, dayId, intent.seenVersion), () => "Taken back.");
   }
 }
 
