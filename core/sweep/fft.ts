@@ -1,3 +1,18 @@
+const turns = new Map<number, { cos: Float64Array; sin: Float64Array }>();
+
+/** The half turn that a transform of n points steps through; kept, for one size comes again and again. */
+function turnsOf(n: number): { cos: Float64Array; sin: Float64Array } {
+  const known = turns.get(n);
+  if (known) return known;
+  const made = { cos: new Float64Array(n >> 1), sin: new Float64Array(n >> 1) };
+  for (let k = 0; k < n >> 1; k += 1) {
+    made.cos[k] = Math.cos((-2 * Math.PI * k) / n);
+    made.sin[k] = Math.sin((-2 * Math.PI * k) / n);
+  }
+  turns.set(n, made);
+  return made;
+}
+
 /** Discrete Fourier transform in place, radix 2 (Cooley and Tukey 1965): X[k] = Σ x[n]·e^{−j2πkn/N}, not scaled.
  * @param re - real parts, a power of two of them @param im - imaginary parts, as many
  * @throws RangeError when the length is no power of two */
@@ -9,15 +24,20 @@ export function fft(re: Float64Array, im: Float64Array): void {
     for (; j & bit; bit >>= 1) j ^= bit;
     j ^= bit;
     if (i < j) {
-      [re[i], re[j]] = [re[j]!, re[i]!];
-      [im[i], im[j]] = [im[j]!, im[i]!];
+      const [r, m] = [re[i]!, im[i]!];
+      re[i] = re[j]!;
+      im[i] = im[j]!;
+      re[j] = r;
+      im[j] = m;
     }
   }
+  const { cos, sin } = turnsOf(n);
   for (let size = 2; size <= n; size *= 2) {
     const half = size >> 1;
-    const angle = (-2 * Math.PI) / size;
+    const step = n / size;
     for (let k = 0; k < half; k += 1) {
-      const [wr, wi] = [Math.cos(angle * k), Math.sin(angle * k)];
+      const wr = cos[k * step]!;
+      const wi = sin[k * step]!;
       for (let i = k; i < n; i += size) {
         const j = i + half;
         const tr = re[j]! * wr - im[j]! * wi;
