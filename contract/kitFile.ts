@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { DIVERSITIES, type Kit, KIT_PARTS, PARTNER_SIGNS, READOUTS, STORINGS, SYNC_METHODS } from "../core/kit/models";
+import { AUDIO_JOINTS, CONTROL_SCALES, DIVERSITIES, type Kit, KIT_PARTS, PARTNER_SIGNS, PHANTOM_EFFECTS, READOUTS, STORINGS, SYNC_METHODS } from "../core/kit/models";
 import { type CaseUnit, STOCK_KINDS, type StockItem } from "../core/kit/units";
 import { fail, ok, type Result } from "../core/units/result";
 import { frequencyHz, goesUp, notNegative, positive, uniqueIds } from "./fields";
@@ -34,19 +34,26 @@ export const receiverModelShape = z.object({
   ...radio, kind: z.literal("receiver"), form: z.enum(["bag", "camera", "rack"]), diversity: z.enum(DIVERSITIES), halves: z.number().int().min(1).max(8), halfSpanHz: positive.nullable(), spacing: z.enum(["normal", "wide", "tight"]).exactOptional(),
   banks: z.array(z.object({ id, frequenciesHz: z.array(frequencyHz).min(1).max(100) })).max(60).superRefine(uniqueIds("banks")),
   bandwidthHz: positive.max(20e6), noiseFigureDb: notNegative.max(40), requiredSnrDb: db, overloadDbm: db,
-  output: z.object({ fullScaleDbu: db, stepsDb: z.array(db).min(1).max(200) }), sweep: z.object({ stepHz: positive, msPerStep: positive.max(60_000) }).nullable(),
+  output: z.object({ fullScaleDbu: db, stepsDb: z.array(db).min(1).max(200) }), outputJoint: z.enum(AUDIO_JOINTS).exactOptional(), phantom: z.enum(PHANTOM_EFFECTS).exactOptional(), sweep: z.object({ stepHz: positive, msPerStep: positive.max(60_000) }).nullable(),
   tells: z.array(z.enum(PARTNER_SIGNS)).max(3).exactOptional(),
 }).superRefine(tunedOrAdaptive);
 
 export const packModelShape = z.object({
   ...radio, kind: z.literal("pack"), form: z.enum(["bodypack", "handheld", "plug-on"]), stores: z.enum(STORINGS).exactOptional(), hasMute: z.boolean().exactOptional(), isBehindDoor: z.boolean().exactOptional(), outside: z.enum(["refuses", "clips"]).exactOptional(),
-  nameLetters: z.number().int().min(2).max(40).exactOptional(), powersMw: z.array(positive.max(10_000)).min(1).max(20), gainStepsDb: z.array(db).min(1).max(200),
+  nameLetters: z.number().int().min(2).max(40).exactOptional(), powersMw: z.array(positive.max(10_000)).min(1).max(20), gainStepsDb: z.array(db).min(1).max(200), gainScale: z.enum(CONTROL_SCALES).exactOptional(), autoGain: z.enum(["off", "on"]).exactOptional(),
   fullScaleInputDbu: db, inputNoiseDbu: db, limiterDb: notNegative.nullable(),
   cell: z.object({ kind: z.enum(["aa", "9v", "internal"]), perPack: z.number().int().min(1).max(12), hours: positive.max(100) }),
 }).superRefine(tunedOrAdaptive);
 
-export const microphoneShape = z.object({ id, name, sensitivityMvPerPa: positive.max(1000), selfNoiseDba: notNegative.max(120), maxSplDb: positive.max(200) });
-export const inputShape = z.object({ id, name, kind: z.enum(["mic", "line"]), fullScaleDbu: db, noiseDbu: db, gainDb: db });
+export const microphoneShape = z.object({ id, name, sensitivityMvPerPa: positive.max(1000), selfNoiseDba: notNegative.max(120), maxSplDb: positive.max(200), pattern: z.enum(["omni", "cardioid"]).exactOptional() });
+const inputGain = z.object({ lowestDb: db, highestDb: db, stepDb: positive.max(60), scale: z.enum(CONTROL_SCALES).exactOptional() }).superRefine((g, context) => {
+  if (g.highestDb < g.lowestDb) context.addIssue({ code: "custom", path: ["highestDb"], message: "must not be below lowestDb" });
+  else if ((g.highestDb - g.lowestDb) / g.stepDb > 1000) context.addIssue({ code: "custom", path: ["stepDb"], message: "makes more than 1,000 steps" });
+});
+export const inputShape = z.object({
+  id, name, kind: z.enum(["mic", "line"]), fullScaleDbu: db, noiseDbu: db, gainDb: db, gain: inputGain.exactOptional(), autoGain: z.enum(["off", "on"]).exactOptional(),
+  phantom: z.enum(["switched", "always"]).exactOptional(), joint: z.enum(AUDIO_JOINTS).exactOptional(), tracks: z.number().int().min(1).max(64).exactOptional(),
+});
 export const blockShape = z.object({ id, tape: name, colour: z.string().regex(/^#[0-9a-f]{6}$/i, "a colour such as #b98416") });
 
 const models = z.object({

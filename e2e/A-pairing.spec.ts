@@ -6,7 +6,7 @@ const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 130;
 const UNITS = "label,model,power\nBag Q,kelda-q2-49,\nPack K,kelda-m1-49,10\n";
 
 test("a pack that is paired by name, group and key: its record made, paired in the base, set and proved; a changed key is named, and mended", async ({ browser }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(120_000);
   const server = await ownServer(PORT);
   const context = await browser.newContext({ baseURL: server.url, viewport: { width: 1280, height: 800 } });
   try {
@@ -37,7 +37,8 @@ test("a pack that is paired by name, group and key: its record made, paired in t
     await expect(row.getByText("pack shown: its own")).toBeVisible();
     await expect(row.getByText(/^proved \d\d:\d\d$/)).toBeVisible();
 
-    await mixer.ready("/day/1/pairing");
+    await mixer.open("Prepare");
+    await page.getByRole("link", { name: "Pairing", exact: true }).click();
     await expect(mixer.answer).toHaveText("Every receiver knows every pack");
     await mixer.button("New key").click();
     await expect(mixer.answer).toHaveText("Bag Q does not know every pack");
@@ -45,6 +46,7 @@ test("a pack that is paired by name, group and key: its record made, paired in t
     await expect(row).toContainText("the receiver holds another key");
     // there is somebody of that name, and nothing of what is said
     await expect(row.getByText("silent", { exact: true })).toBeVisible();
+    await expect(next.getByRole("link", { name: "Names and keys" })).toBeVisible();
     await next.getByRole("button", { name: "Pair Pack K with Bag Q" }).click();
     await expect(row.getByText("audio", { exact: true })).toBeVisible();
     await expect(row).toContainText("the pack was paired again");

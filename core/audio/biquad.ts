@@ -30,6 +30,13 @@ export function lowPass(cutoffHz: number, q: number, sampleRateHz: number): Biqu
   return { b0, b1: 2 * b0, b2: b0, a1: (2 * (k * k - 1)) / a0, a2: (1 - k / q + k * k) / a0 };
 }
 
+/** What a low-pass of second order leaves out. */
+export function highPass(cutoffHz: number, q: number, sampleRateHz: number): Biquad {
+  const k = Math.tan((Math.PI * cutoffHz) / sampleRateHz);
+  const a0 = 1 + k / q + k * k;
+  return { b0: 1 / a0, b1: -2 / a0, b2: 1 / a0, a1: (2 * (k * k - 1)) / a0, a2: (1 - k / q + k * k) / a0 };
+}
+
 /** A resonance of one at its middle. */
 export function bandPass(centreHz: number, q: number, sampleRateHz: number): Biquad {
   const k = Math.tan((Math.PI * centreHz) / sampleRateHz);

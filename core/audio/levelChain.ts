@@ -11,12 +11,16 @@ export interface LevelChainQuestion {
   talker: { effort: Effort | { splAt1mDb: number }; distanceM: number; peakFactorDb: number };
   microphone: { sensitivityMvPerPa: number; selfNoiseDba: number; maxSplDb: number };
   transmitter: { gainDb: number; fullScaleInputDbu: number; inputNoiseDbu: number; limiterDb?: number | null };
+  /** What the way through the air adds: noise, below the pack's full scale. Absent: nothing. */
+  link?: { noiseDbfs: number };
   receiver: { outputFullScaleDbu: number; outputDb: number };
+  /** What the lead loses, such as half the level where one leg of a balanced way is not used. Absent: nothing. */
+  cable?: { lossDb: number };
   input: { kind: "mic" | "line"; fullScaleDbu: number; gainDb: number; noiseDbu: number };
 }
 
 export interface LevelStage {
-  name: "talker" | "microphone" | "transmitter" | "receiver" | "input";
+  name: "talker" | "microphone" | "transmitter" | "link" | "receiver" | "cable" | "input";
   rmsDbu: number;
   peakDbu: number;
   /** From the peak up to the stage's own ceiling; negative when it clips or is limited. */
@@ -80,10 +84,12 @@ export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
   const packPeakAsked = micRms + peakDb + pack.gainDb;
   const packPeak = Math.min(packPeakAsked, packCeiling);
   const packNoise = powerSumDb([micNoise, pack.inputNoiseDbu]) + pack.gainDb;
+  const linkNoise = q.link ? powerSumDb([packNoise, pack.fullScaleInputDbu + q.link.noiseDbfs]) : packNoise;
+  const lossDb = q.cable?.lossDb ?? 0;
   const toLine = receiver.outputFullScaleDbu + receiver.outputDb - pack.fullScaleInputDbu;
-  const lineRms = packRms + toLine;
-  const linePeak = packPeak + toLine;
-  const lineNoise = packNoise + toLine;
+  const lineRms = packRms + toLine - lossDb;
+  const linePeak = packPeak + toLine - lossDb;
+  const lineNoise = linkNoise + toLine - lossDb;
   const endNoise = powerSumDb([lineNoise, input.noiseDbu]) + input.gainDb;
 
   const stage = (name: LevelStage["name"], rmsDbu: number, peakDbu: number, ceilingDbu: number, noiseDbu: number): LevelStage =>
@@ -92,14 +98,17 @@ export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
     stage("talker", micRms, micRms + peakDb, toDbu(mic.maxSplDb), micNoise),
     stage("microphone", micRms, micRms + peakDb, toDbu(mic.maxSplDb), micNoise),
     { ...stage("transmitter", packRms, packPeak, packCeiling, packNoise), headroomDb: packCeiling - packPeakAsked },
-    stage("receiver", lineRms, linePeak, receiver.outputFullScaleDbu, lineNoise),
+    ...(q.link ? [{ ...stage("link", packRms, packPeak, packCeiling, linkNoise), headroomDb: packCeiling - packPeakAsked }] : []),
+    stage("receiver", lineRms + lossDb, linePeak + lossDb, receiver.outputFullScaleDbu, lineNoise + lossDb),
+    ...(q.cable ? [stage("cable", lineRms, linePeak, receiver.outputFullScaleDbu - lossDb, lineNoise)] : []),
     stage("input", lineRms + input.gainDb, linePeak + input.gainDb, input.fullScaleDbu, endNoise),
   ];
   const limiting = stages.slice(1).reduce((worst, s) => (s.headroomDb < worst.headroomDb ? s : worst));
   const noises: [LevelStage["name"], number][] = [
     ["microphone", micNoise],
     ["transmitter", pack.inputNoiseDbu],
-    ["input", input.noiseDbu - toLine - pack.gainDb],
+    ...(q.link ? [["link", pack.fullScaleInputDbu + q.link.noiseDbfs - pack.gainDb] as [LevelStage["name"], number]] : []),
+    ["input", input.noiseDbu - toLine + lossDb - pack.gainDb],
   ];
   const noisiest = noises.reduce((worst, n) => (n[1] > worst[1] ? n : worst));
   const answer = {
@@ -110,7 +119,7 @@ export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
 }
 
 function adviseOn(a: Omit<LevelChainAnswer, "advice">, hasLimiter: boolean, input: LevelChainQuestion["input"]): LevelAdvice[] {
-  const [, microphone, transmitter, , end] = a.stages as [LevelStage, LevelStage, LevelStage, LevelStage, LevelStage];
+  const [microphone, transmitter, end] = (["microphone", "transmitter", "input"] as const).map((name) => a.stages.find((s) => s.name === name)!) as [LevelStage, LevelStage, LevelStage];
   const advice: LevelAdvice[] = [];
   if (microphone.headroomDb < 0) advice.push({ code: "microphone-overloads", byDb: -microphone.headroomDb });
   if (transmitter.headroomDb < 0) {

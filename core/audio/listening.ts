@@ -4,7 +4,7 @@ import { type Biquad, lowPass } from "./biquad";
 /** Seconds of one look at the level, of one at the low end, and of one at the mains. */
 export const WINDOW_S = 0.05;
 const PIECE_S = 0.1;
-const HUM_S = 1;
+const HUM_S = 0.5;
 /** The low end is listened to by itself, at about this rate. */
 const LOW_RATE_HZ = 2400;
 const LOW_CUT_HZ = 600;
@@ -19,7 +19,7 @@ const BANDS = BAND_EDGES_HZ.length - 1;
 export const MAINS_HZ = [50, 60] as const;
 export const HARMONICS = [1, 2, 3, 4, 5] as const;
 /** Beside each harmonic, where nothing of it is. */
-const BESIDE_HZ = [-7, -5, 5, 7];
+const BESIDE_HZ = [-9, -7, 7, 9];
 /** Lags of voices, as parts of a second. */
 const [SHORTEST_LAG_S, LONGEST_LAG_S] = [1 / 400, 1 / 70];
 
@@ -50,7 +50,7 @@ export interface Heard {
   lowPowers: Float32Array;
   subPowers: Float32Array;
   periodicities: Float32Array;
-  /** Of each second, the power of each harmonic of 50 and 60 Hz, and beside it. */
+  /** Of each half second, the power of each harmonic of 50 and 60 Hz, and beside it. */
   tones: Float32Array;
   besides: Float32Array;
   /** Power by band of the looks whose level lies in a class of 3 dB, the loudest class first; and how many looks there were. */
@@ -94,7 +94,7 @@ export class Listener {
   private readonly tones = new Growing();
   private readonly besides = new Growing();
 
-  constructor(private readonly sampleRateHz: number) {
+  constructor(sampleRateHz: number) {
     this.windowLength = Math.round(sampleRateHz * WINDOW_S);
     const points = 2 ** Math.floor(Math.log2(this.windowLength * 0.95));
     this.frame = new Float64Array(points);
@@ -210,8 +210,7 @@ export class Listener {
     const { piece, subFilter: s, subState } = this;
     let [z1, z2] = [subState[0]!, subState[1]!];
     let [power, sub] = [0, 0];
-    for (let i = 0; i < piece.length; i += 1) {
-      const v = piece[i]!;
+    for (const v of piece) {
       const y = s.b0 * v + z1;
       z1 = s.b1 * v - s.a1 * y + z2;
       z2 = s.b2 * v - s.a2 * y;
@@ -259,8 +258,8 @@ function periodicity(x: Float64Array, shortest: number, longest: number): number
 function tonePower(x: Float64Array, perSample: number): number {
   const c = 2 * Math.cos(2 * Math.PI * perSample);
   let [s1, s2] = [0, 0];
-  for (let i = 0; i < x.length; i += 1) {
-    const s = x[i]! + c * s1 - s2;
+  for (const v of x) {
+    const s = v + c * s1 - s2;
     s2 = s1;
     s1 = s;
   }

@@ -1,3 +1,6 @@
+/** Taken out of its object once: these run in the innermost loops. */
+const { abs, max, min, sqrt, sin, PI } = Math;
+
 const TAPS = 32;
 const BETA = 7;
 /** A point between two samples that are both lower than this share of the highest so far does not beat it, up to two thirds of half the rate. */
@@ -16,7 +19,7 @@ export class TruePeakMeter {
   constructor(sampleRateHz: number) {
     const points = sampleRateHz < 96_000 ? 4 : sampleRateHz < 192_000 ? 2 : 1;
     this.phases = Array.from({ length: points - 1 }, (_, i) => interpolator((i + 1) / points));
-    this.mostGain = Math.max(1, ...this.phases.map((h) => h.reduce((sum, v) => sum + Math.abs(v), 0)));
+    this.mostGain = max(1, ...this.phases.map((h) => h.reduce((sum, v) => sum + abs(v), 0)));
   }
 
   push(x: Float64Array, n: number): void {
@@ -30,10 +33,10 @@ export class TruePeakMeter {
     const end = held + n;
     let before = maxAbs(line, 0, held);
     for (let from = held; from < end; from += TAPS) {
-      const to = Math.min(end, from + TAPS);
+      const to = min(end, from + TAPS);
       const here = maxAbs(line, from, to);
       if (here > this.peak) this.peak = here;
-      if (this.phases.length > 0 && Math.max(before, here) * this.mostGain > this.peak) this.between(from, to);
+      if (this.phases.length > 0 && max(before, here) * this.mostGain > this.peak) this.between(from, to);
       before = here;
     }
     // the last taps are the beginning of what comes
@@ -48,7 +51,7 @@ export class TruePeakMeter {
     for (let i = from; i < to; i += 1) {
       // the two samples that the point lies between
       const at = i - TAPS / 2;
-      if (Math.max(Math.abs(line[at]!), Math.abs(line[at + 1]!)) < LEAST_BESIDE * peak) continue;
+      if (max(abs(line[at]!), abs(line[at + 1]!)) < LEAST_BESIDE * peak) continue;
       let [p, q, r] = [0, 0, 0];
       for (let k = 0, j = i - TAPS + 1; k < TAPS; k += 1, j += 1) {
         const v = line[j]!;
@@ -56,7 +59,7 @@ export class TruePeakMeter {
         q += b[k]! * v;
         r += c[k]! * v;
       }
-      peak = Math.max(peak, Math.abs(p), Math.abs(q), Math.abs(r));
+      peak = max(peak, abs(p), abs(q), abs(r));
     }
     this.peak = peak;
   }
@@ -64,7 +67,7 @@ export class TruePeakMeter {
 
 function maxAbs(x: Float64Array, from: number, to: number): number {
   let most = 0;
-  for (let i = from; i < to; i += 1) most = Math.max(most, Math.abs(x[i]!));
+  for (let i = from; i < to; i += 1) most = max(most, abs(x[i]!));
   return most;
 }
 
@@ -73,8 +76,8 @@ function interpolator(fraction: number): Float64Array {
   const centre = TAPS / 2 - 1 + fraction;
   const h = Float64Array.from({ length: TAPS }, (_, k) => {
     const d = k - centre;
-    const sinc = d === 0 ? 1 : Math.sin(Math.PI * d) / (Math.PI * d);
-    return sinc * bessel0(BETA * Math.sqrt(Math.max(0, 1 - (d / (TAPS / 2)) ** 2)));
+    const sinc = d === 0 ? 1 : sin(PI * d) / (PI * d);
+    return sinc * bessel0(BETA * sqrt(max(0, 1 - (d / (TAPS / 2)) ** 2)));
   });
   const sum = h.reduce((a, b) => a + b, 0);
   return h.map((v) => v / sum);

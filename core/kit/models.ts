@@ -24,6 +24,18 @@ export interface Adaptive {
 export const STORINGS = ["at-once", "by-hand", "at-off"] as const;
 export type Storing = (typeof STORINGS)[number];
 
+/** How a control tells its setting: in dB, as sensitivity or attenuation, as a figure of its dial, or by where its mark points. */
+export const CONTROL_SCALES = ["db", "sensitivity", "attenuation", "dial", "clock"] as const;
+export type ControlScale = (typeof CONTROL_SCALES)[number];
+
+/** What a joint carries: a balanced way, one with a common leg, or numbers. */
+export const AUDIO_JOINTS = ["balanced", "unbalanced", "digital"] as const;
+export type AudioJoint = (typeof AUDIO_JOINTS)[number];
+
+/** What phantom power does to what is plugged into it: harm, nothing, or it is what switches it on. */
+export const PHANTOM_EFFECTS = ["harms", "nothing", "wakes"] as const;
+export type PhantomEffect = (typeof PHANTOM_EFFECTS)[number];
+
 /** How a receiver hears: by two whole paths of which it takes the better, by one path that two antennas take turns on, or by one antenna. */
 export const DIVERSITIES = ["two-paths", "one-path", "none"] as const;
 export type Diversity = (typeof DIVERSITIES)[number];
@@ -79,6 +91,10 @@ export interface ReceiverModel extends RadioModel {
   requiredSnrDb: number;
   overloadDbm: number;
   output: { fullScaleDbu: number; stepsDb: number[] };
+  /** Absent: balanced. */
+  outputJoint?: AudioJoint;
+  /** What phantom power from the input does to it; absent: nothing. */
+  phantom?: PhantomEffect;
   /** What it shows of the pack it hears; absent: nothing but RF and audio. */
   tells?: PartnerSign[];
   /** How its own scan steps; null where it has none. */
@@ -102,6 +118,10 @@ export interface PackModel extends RadioModel {
   nameLetters?: number;
   powersMw: number[];
   gainStepsDb: number[];
+  /** Absent: in dB. */
+  gainScale?: ControlScale;
+  /** Whether it can set its gain by itself, and does so as it comes; absent: it cannot. */
+  autoGain?: "off" | "on";
   fullScaleInputDbu: number;
   inputNoiseDbu: number;
   limiterDb: number | null;
@@ -122,6 +142,8 @@ export interface MicrophoneModel {
   sensitivityMvPerPa: number;
   selfNoiseDba: number;
   maxSplDb: number;
+  /** Absent: it hears all around. */
+  pattern?: "omni" | "cardioid";
 }
 
 /** Inputs the receivers play into. */
@@ -131,7 +153,18 @@ export interface InputModel {
   kind: "mic" | "line";
   fullScaleDbu: number;
   noiseDbu: number;
+  /** Where it stands as long as nobody turned it. */
   gainDb: number;
+  /** What its gain can be set to; absent: any whole dB, 20 down and 60 up. */
+  gain?: { lowestDb: number; highestDb: number; stepDb: number; scale?: ControlScale };
+  /** Whether it can set its level by itself, and does so as it comes; absent: it cannot. */
+  autoGain?: "off" | "on";
+  /** Absent: it has none to give. */
+  phantom?: "switched" | "always";
+  /** Absent: balanced. */
+  joint?: AudioJoint;
+  /** How many channels it takes; absent: as many as play into it. */
+  tracks?: number;
 }
 
 /** Every model that is known: those that ship and the user's own. Plain data. */

@@ -2,6 +2,8 @@ import { noiseFloorDbm } from "../radio/feed";
 import type { PathSetup, SiteGeometry } from "../air/site";
 import { mwToDbm } from "../air/site";
 import { FINAL_PEAK_AIM_DBFS, levelChain, type Effort, type LevelChainQuestion } from "../audio/levelChain";
+import { audioLinkOf, linkNoiseDbfs } from "../audio/linkNoise";
+import type { Reachable } from "../audio/recommend";
 import type { Wear } from "../radio/antenna";
 import type { InputModel, MicrophoneModel, PackModel, ReceiverModel } from "./models";
 
@@ -26,14 +28,32 @@ export interface ChannelKit {
   input: InputModel;
 }
 
-/** The level question of a channel: the models' figures and the settings. */
-export const levelQuestion = ({ receiver, pack, microphone, input }: ChannelKit, s: LevelSettings): LevelChainQuestion => ({
+/** The level question of a channel: the models' figures and the settings.
+ * @param marginDb - what the place leaves over the receiver's need; null where it is not known */
+export const levelQuestion = ({ receiver, pack, microphone, input }: ChannelKit, s: LevelSettings, marginDb: number | null = null): LevelChainQuestion => ({
   talker: { effort: s.effort, distanceM: s.micDistanceM, peakFactorDb: s.peakFactorDb },
   microphone,
   transmitter: { gainDb: s.gainDb, fullScaleInputDbu: pack.fullScaleInputDbu, inputNoiseDbu: pack.inputNoiseDbu, limiterDb: pack.limiterDb },
+  link: { noiseDbfs: linkNoiseDbfs(audioLinkOf(pack.modulations), marginDb) },
   receiver: { outputFullScaleDbu: receiver.output.fullScaleDbu, outputDb: s.outputDb },
+  ...(jointLossDb(receiver, input) > 0 ? { cable: { lossDb: jointLossDb(receiver, input) } } : {}),
   input: { kind: input.kind, fullScaleDbu: input.fullScaleDbu, gainDb: s.inputGainDb, noiseDbu: input.noiseDbu },
 });
+
+/** What a person can set along a channel: the steps that its units have. */
+export const reachableOf = ({ pack, receiver, input }: Pick<ChannelKit, "pack" | "receiver" | "input">): Reachable => ({ packGainsDb: pack.gainStepsDb, outputsDb: receiver.output.stepsDb, inputGainsDb: inputGainsDb(input) });
+
+const ANY_GAIN = { lowestDb: -20, highestDb: 60, stepDb: 1 };
+
+/** Every gain that an input can be set to, the lowest first. */
+export function inputGainsDb({ gain = ANY_GAIN }: Pick<InputModel, "gain">): number[] {
+  const steps = Math.floor((gain.highestDb - gain.lowestDb) / gain.stepDb + 1e-9);
+  return Array.from({ length: steps + 1 }, (_, i) => gain.lowestDb + i * gain.stepDb);
+}
+
+/** Half the level where an unbalanced output meets a balanced input, or the other way round (common practice, no published source). */
+export const jointLossDb = (receiver: Pick<ReceiverModel, "outputJoint">, input: Pick<InputModel, "joint">): number =>
+  (receiver.outputJoint ?? "balanced") === "balanced" && (input.joint ?? "balanced") === "unbalanced" ? 6 : 0;
 
 /** Peaks may stand this much over the aim before a lower output step is taken. */
 const OVER_AIM_DB = 3;

@@ -19,7 +19,7 @@ const HOLLIN_AIR = { lowHz: 2400e6, highHz: 2483.5e6, mostPerRoom: 8, rangeM: 30
 
 const tarnfellPack = (id: string, name: string, block: string, tuning: TuningRange, powersMw: number[], hours: number): PackModel => ({
   id, kind: "pack", maker: "Tarnfell", name, form: "bodypack", block, tuning: [tuning], adaptive: null, modulations: ["Tarnfell companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz",
-  antennaConnector: "screw-on whip", note: "Hold the key 2 s to start; the lamp blinks while a change is not stored. Name it with at most eight letters.", powersMw, gainStepsDb: everyDb(0, -60, 3), fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, cell: { kind: "aa", perPack: 2, hours },
+  antennaConnector: "screw-on whip", note: "Hold the key 2 s to start; the lamp blinks while a change is not stored. Name it with at most eight letters.", powersMw, gainStepsDb: everyDb(0, -60, 3), gainScale: "sensitivity", fullScaleInputDbu: -60, inputNoiseDbu: -121, limiterDb: null, cell: { kind: "aa", perPack: 2, hours },
 });
 
 /** The groups of the makers that pair by name, group number and key: a few that anybody may join, and many that need the key. */
@@ -34,7 +34,7 @@ const RECEIVERS: ReceiverModel[] = [
   {
     id: "oystercatch-c1-51", kind: "receiver", maker: "Oystercatch", name: "C1, block 51", form: "camera", diversity: "two-paths", block: "51", halves: 1, halfSpanHz: null, spacing: "wide", tuning: [range(518, 566)], adaptive: null,
     modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "cable", "by-hand"], readout: "mhz", antennaConnector: "SMA", note: "Hold the key 2 s to start. Sleeps half a minute after the camera does.", banks: [],
-    bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 22, overloadDbm: -28, output: { fullScaleDbu: 0, stepsDb: [0, -12, -18, -30] }, sweep: { stepHz: 25_000, msPerStep: 50 },
+    bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 22, overloadDbm: -28, output: { fullScaleDbu: 0, stepsDb: [0, -12, -18, -30] }, outputJoint: "unbalanced", phantom: "harms", sweep: { stepHz: 25_000, msPerStep: 50 },
   },
   {
     id: "skerrick-s-53", kind: "receiver", maker: "Skerrick", name: "S, block 53", form: "bag", diversity: "two-paths", block: "53", halves: 1, halfSpanHz: null, tuning: [switches(537.6)], adaptive: null,
@@ -55,7 +55,7 @@ const RECEIVERS: ReceiverModel[] = [
   {
     id: "hollin-d2", kind: "receiver", maker: "Hollin", name: "D2, adaptive", form: "camera", diversity: "two-paths", block: null, halves: 2, halfSpanHz: null, tuning: [], adaptive: HOLLIN_AIR,
     modulations: ["Hollin digital"], syncMethods: ["pairing", "self-choosing"], readout: "nothing", antennaConnector: "fixed", note: "Pair at the bench: both keys held until the lamps blink together, less than 1 m apart.", banks: [], tells: ["lock", "battery", "name"],
-    bandwidthHz: 2_000_000, noiseFigureDb: 7, requiredSnrDb: 12, overloadDbm: -20, output: { fullScaleDbu: 0, stepsDb: [0, -6, -12] }, sweep: null,
+    bandwidthHz: 2_000_000, noiseFigureDb: 7, requiredSnrDb: 12, overloadDbm: -20, output: { fullScaleDbu: 0, stepsDb: [0, -6, -12] }, outputJoint: "unbalanced", phantom: "wakes", sweep: null,
   },
 ];
 
@@ -66,17 +66,17 @@ const PACKS: PackModel[] = [
   {
     id: "oystercatch-t-51", kind: "pack", maker: "Oystercatch", name: "T, block 51", form: "bodypack", stores: "by-hand", isBehindDoor: true, block: "51", tuning: [range(518, 566)], adaptive: null,
     modulations: ["Oystercatch companded FM"], syncMethods: ["infrared", "by-hand"], readout: "mhz", antennaConnector: "screw-on whip", note: "Starts with its switch. A number that blinks is not stored: hold its key 2 s until it stays. Counts its hours: set the counter to zero with fresh cells.",
-    powersMw: [10, 30], gainStepsDb: [0, -10, -20, -30], fullScaleInputDbu: -38, inputNoiseDbu: -117, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 6.5 },
+    powersMw: [10, 30], gainStepsDb: [0, -10, -20, -30], gainScale: "attenuation", autoGain: "on", fullScaleInputDbu: -38, inputNoiseDbu: -117, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 6.5 },
   },
   {
     id: "skerrick-k-53", kind: "pack", maker: "Skerrick", name: "K, block 53", form: "bodypack", block: "53", tuning: [switches(537.6)], adaptive: null,
     modulations: ["Skerrick companded FM"], syncMethods: ["switches"], readout: "switch-code", antennaConnector: "screw-on whip", note: "No display: two small switches under the door, left coarse, right fine. Needs a small screwdriver.",
-    powersMw: [50], gainStepsDb: everyDb(0, -40, 2), fullScaleInputDbu: -50, inputNoiseDbu: -118, limiterDb: 6, cell: { kind: "9v", perPack: 1, hours: 6 },
+    powersMw: [50], gainStepsDb: everyDb(0, -40, 2), gainScale: "clock", fullScaleInputDbu: -50, inputNoiseDbu: -118, limiterDb: 6, cell: { kind: "9v", perPack: 1, hours: 6 },
   },
   {
     id: "brae-vt", kind: "pack", maker: "Brae", name: "VT, four presets", form: "plug-on", block: null, tuning: BRAE_PRESETS, adaptive: null,
     modulations: ["Brae FM"], syncMethods: ["by-hand"], readout: "preset", antennaConnector: "fixed", note: "Choose the same preset as the receiver; plugs into a microphone, phantom power off.",
-    powersMw: [10], gainStepsDb: [0, -10, -20, -30], fullScaleInputDbu: -20, inputNoiseDbu: -112, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 7 },
+    powersMw: [10], gainStepsDb: [0, -10, -20, -30], gainScale: "attenuation", fullScaleInputDbu: -20, inputNoiseDbu: -112, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 7 },
   },
   {
     id: "oystercatch-h-51", kind: "pack", maker: "Oystercatch", name: "H, block 51", form: "handheld", stores: "at-off", block: "51", tuning: [range(518, 566)], adaptive: null,
@@ -102,10 +102,11 @@ export const SHIPPED_KIT: Kit = {
   microphones: [
     { id: "pebble", name: "Pebble omni", sensitivityMvPerPa: 6, selfNoiseDba: 28, maxSplDb: 135 },
     { id: "pebble-low", name: "Pebble omni, low sensitivity", sensitivityMvPerPa: 1.5, selfNoiseDba: 34, maxSplDb: 146 },
+    { id: "shore", name: "Shore lapel cardioid", sensitivityMvPerPa: 8, selfNoiseDba: 30, maxSplDb: 128, pattern: "cardioid" },
   ],
   inputs: [
-    { id: "recorder-line", name: "bag recorder, line", kind: "line", fullScaleDbu: 20, noiseDbu: -88, gainDb: 10 },
-    { id: "camera-mic", name: "camera, microphone input", kind: "mic", fullScaleDbu: -20, noiseDbu: -118, gainDb: 0 },
+    { id: "recorder-line", name: "bag recorder, line", kind: "line", fullScaleDbu: 20, noiseDbu: -88, gainDb: 10, gain: { lowestDb: 0, highestDb: 40, stepDb: 1 } },
+    { id: "camera-mic", name: "camera, microphone input", kind: "mic", fullScaleDbu: -20, noiseDbu: -118, gainDb: 4, gain: { lowestDb: -16, highestDb: 24, stepDb: 4, scale: "dial" }, autoGain: "on", phantom: "switched", joint: "balanced", tracks: 1 },
   ],
   blocks: [
     { id: "47", tape: "ochre", colour: "#b98416" },

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { KitPart } from "../../../server/services/kits.server";
-import type { BlockTape, InputModel, Kit, MicrophoneModel } from "../../../core/kit/models";
+import { AUDIO_JOINTS, type AudioJoint, type BlockTape, CONTROL_SCALES, type ControlScale, type InputModel, type Kit, type MicrophoneModel } from "../../../core/kit/models";
+import { JOINT_WORDS, SCALE_WORDS } from "../../../contract/kitWords";
 import { parseNumberList } from "../../../core/kit/modelText";
 import { slug } from "../../../core/kit/typical";
 import { Button } from "../../ui/Button/Button";
@@ -34,6 +35,16 @@ export function Parts({ kit, seenVersion, isBusy, send }: PartsProps) {
       commit: (row, text) => { const n = parseNumberList(text.replace(",", ".")); if (n.ok && n.value.length === 1) put(row, n.value[0]!); else setWrong(`"${text.slice(0, 20)}" is not a number. It is as it was.`); },
     }),
   });
+  const choose = <Row extends { id: string }, T extends string>(id: string, heading: string, choices: { id: T; label: string }[], get: (row: Row) => T, put: (row: Row, value: T) => void): GridColumn<Row> => ({
+    id, heading, text: (row) => choices.find((c) => c.id === get(row))!.label,
+    edit: () => ({ kind: "choice", value: get, choices: () => choices, commit: (row, chosen) => { const found = choices.find((c) => c.id === chosen); if (found) put(row, found.id); } }),
+  });
+  const takeRange = (m: InputModel, text: string) => {
+    const read = parseNumberList(text);
+    if (!read.ok || read.value.length < 2) return setWrong(`"${text.slice(0, 20)}" is no range such as 0 to 40 by 1. It is as it was.`);
+    const steps = [...read.value].sort((a, b) => a - b);
+    input({ ...m, gain: { ...m.gain, lowestDb: steps[0]!, highestDb: steps.at(-1)!, stepDb: steps[1]! - steps[0]! } });
+  };
   const out = <Row extends { id: string }>(part: KitPart["part"]): GridColumn<Row> => ({ id: "drop", heading: "", text: () => "drop", act: (row) => drop(part, row.id) });
   const mic = (item: MicrophoneModel) => save({ part: "microphones", item });
   const input = (item: InputModel) => save({ part: "inputs", item });
@@ -47,7 +58,8 @@ export function Parts({ kit, seenVersion, isBusy, send }: PartsProps) {
           label="Microphones" rows={kit.microphones} rowKey={(m) => m.id} isBusy={isBusy} empty="None."
           columns={[
             word<MicrophoneModel>("name", "Name", (m) => m.name, (m, name) => mic({ ...m, name })), figure<MicrophoneModel>("sens", "mV/Pa", (m) => m.sensitivityMvPerPa, (m, sensitivityMvPerPa) => mic({ ...m, sensitivityMvPerPa })),
-            figure<MicrophoneModel>("noise", "Self-noise, dBA", (m) => m.selfNoiseDba, (m, selfNoiseDba) => mic({ ...m, selfNoiseDba })), figure<MicrophoneModel>("max", "Most, dB SPL", (m) => m.maxSplDb, (m, maxSplDb) => mic({ ...m, maxSplDb })), out("microphones"),
+            figure<MicrophoneModel>("noise", "Self-noise, dBA", (m) => m.selfNoiseDba, (m, selfNoiseDba) => mic({ ...m, selfNoiseDba })), figure<MicrophoneModel>("max", "Most, dB SPL", (m) => m.maxSplDb, (m, maxSplDb) => mic({ ...m, maxSplDb })),
+            choose<MicrophoneModel, "omni" | "cardioid">("pattern", "Hears", [{ id: "omni", label: "all around" }, { id: "cardioid", label: "before it" }], (m) => m.pattern ?? "omni", (m, pattern) => mic({ ...m, pattern })), out("microphones"),
           ]}
         />
         <Button isDisabled={isBusy} onPress={() => mic({ id: freeId("microphone", kit.microphones), name: "New microphone", sensitivityMvPerPa: 6, selfNoiseDba: 28, maxSplDb: 130 })}>Add a microphone</Button>
@@ -58,9 +70,17 @@ export function Parts({ kit, seenVersion, isBusy, send }: PartsProps) {
           label="Inputs" rows={kit.inputs} rowKey={(m) => m.id} isBusy={isBusy} empty="None."
           columns={[
             word<InputModel>("name", "Name", (m) => m.name, (m, name) => input({ ...m, name })),
-            { id: "kind", heading: "Is", text: (m) => (m.kind === "mic" ? "microphone level" : "line level"), edit: () => ({ kind: "choice", value: (m) => m.kind, choices: () => [{ id: "mic", label: "microphone level" }, { id: "line", label: "line level" }], commit: (m, kind) => input({ ...m, kind: kind === "mic" ? "mic" : "line" }) }) },
+            choose<InputModel, InputModel["kind"]>("kind", "Is", [{ id: "mic", label: "microphone level" }, { id: "line", label: "line level" }], (m) => m.kind, (m, kind) => input({ ...m, kind })),
             figure<InputModel>("full", "Full scale, dBu", (m) => m.fullScaleDbu, (m, fullScaleDbu) => input({ ...m, fullScaleDbu })), figure<InputModel>("noise", "Noise, dBu", (m) => m.noiseDbu, (m, noiseDbu) => input({ ...m, noiseDbu })),
-            figure<InputModel>("gain", "Gain, dB", (m) => m.gainDb, (m, gainDb) => input({ ...m, gainDb })), out("inputs"),
+            figure<InputModel>("gain", "Gain, dB", (m) => m.gainDb, (m, gainDb) => input({ ...m, gainDb })),
+            {
+              id: "range", heading: "Its gain goes", text: ({ gain: g }) => (g ? `${g.lowestDb} to ${g.highestDb} by ${g.stepDb}` : "any"),
+              edit: () => ({ kind: "text", value: ({ gain: g }) => (g ? `${g.lowestDb} to ${g.highestDb} by ${g.stepDb}` : ""), commit: (m, text) => takeRange(m, text) }),
+            },
+            choose<InputModel, ControlScale>("scale", "told", CONTROL_SCALES.map((id) => ({ id, label: SCALE_WORDS[id] })), (m) => m.gain?.scale ?? "db", (m, scale) => (m.gain ? input({ ...m, gain: { ...m.gain, scale } }) : setWrong("First say how far its gain goes, such as 0 to 40 by 1. It is as it was."))),
+            choose<InputModel, "none" | "off" | "on">("auto", "By itself", [{ id: "none", label: "cannot" }, { id: "off", label: "can" }, { id: "on", label: "as it comes" }], (m) => m.autoGain ?? "none", (m, v) => { const { autoGain: _, ...rest } = m; input(v === "none" ? rest : { ...m, autoGain: v }); }),
+            choose<InputModel, "none" | "switched" | "always">("phantom", "Phantom", [{ id: "none", label: "none" }, { id: "switched", label: "switched" }, { id: "always", label: "always" }], (m) => m.phantom ?? "none", (m, v) => { const { phantom: _, ...rest } = m; input(v === "none" ? rest : { ...m, phantom: v }); }),
+            choose<InputModel, AudioJoint>("joint", "Joint", AUDIO_JOINTS.map((id) => ({ id, label: JOINT_WORDS[id] })), (m) => m.joint ?? "balanced", (m, joint) => input({ ...m, joint })), out("inputs"),
           ]}
         />
         <Button isDisabled={isBusy} onPress={() => input({ id: freeId("input", kit.inputs), name: "New input", kind: "line", fullScaleDbu: 20, noiseDbu: -88, gainDb: 0 })}>Add an input</Button>

@@ -1,6 +1,6 @@
-import { DIVERSITY_WORDS, READOUT_WORDS, SYNC_WORDS } from "../../../contract/kitWords";
+import { DIVERSITY_WORDS, JOINT_WORDS, PHANTOM_WORDS, READOUT_WORDS, SCALE_WORDS, SYNC_WORDS } from "../../../contract/kitWords";
 import { NAME_LETTERS } from "../../../core/day/trackSheet";
-import { DIVERSITIES, PARTNER_SIGNS, type PartnerSign, READOUTS, SYNC_METHODS, type PackModel, type ReceiverModel } from "../../../core/kit/models";
+import { AUDIO_JOINTS, CONTROL_SCALES, DIVERSITIES, PARTNER_SIGNS, type PartnerSign, PHANTOM_EFFECTS, READOUTS, SYNC_METHODS, type PackModel, type ReceiverModel } from "../../../core/kit/models";
 import { formatBanks, formatNumberList, formatTuning, parseBanks, parseNumberList, parseTuning } from "../../../core/kit/modelText";
 
 type Model = ReceiverModel | PackModel;
@@ -109,6 +109,9 @@ const TELLS: ModelField<ReceiverModel> = {
   },
 };
 
+const SCALES = CONTROL_SCALES.map((id) => ({ id, label: SCALE_WORDS[id] }));
+const JOINTS = AUDIO_JOINTS.map((id) => ({ id, label: JOINT_WORDS[id] }));
+
 const RECEIVER: ModelField<ReceiverModel>[] = [
   TELLS, choice("form", "Sits in", [{ id: "bag", label: "the bag" }, { id: "camera", label: "a camera" }, { id: "rack", label: "a rack" }], (m) => m.form, (m, form) => ({ ...m, form })),
   choice("diversity", "Hears", DIVERSITIES.map((id) => ({ id, label: DIVERSITY_WORDS[id] })), (m) => m.diversity, (m, diversity) => ({ ...m, diversity })),
@@ -124,6 +127,8 @@ const RECEIVER: ModelField<ReceiverModel>[] = [
   figure("overload", "Overloads at, dBm", (m) => m.overloadDbm, (m, overloadDbm) => ({ ...m, overloadDbm }), { min: -80, max: 20 }),
   figure("outputFullScale", "Output at full scale, dBu", (m) => m.output.fullScaleDbu, (m, fullScaleDbu) => ({ ...m, output: { ...m.output, fullScaleDbu } }), { min: -60, max: 30 }),
   list("outputSteps", "Output steps, dB", "0, -6, -12, or 0 to -24 by 6", (m) => m.output.stepsDb, (m, stepsDb) => ({ ...m, output: { ...m.output, stepsDb } })),
+  choice("outputJoint", "Its output is", JOINTS, (m) => m.outputJoint ?? "balanced", (m, outputJoint) => (outputJoint === (m.outputJoint ?? "balanced") ? m : { ...m, outputJoint })),
+  choice("phantom", "Phantom power does it", PHANTOM_EFFECTS.map((id) => ({ id, label: PHANTOM_WORDS[id] })), (m) => m.phantom ?? "nothing", (m, phantom) => (phantom === (m.phantom ?? "nothing") ? m : { ...m, phantom })),
   {
     id: "banks", label: "Banks", hint: "one to a line: 1: 470.1 471.15 472.725", rows: 4, show: (m) => formatBanks(m.banks),
     take: (m, text) => { const read = parseBanks(text); return read.ok ? good({ ...m, banks: read.value }) : bad(`"${read.error.text}" is no bank`); },
@@ -131,6 +136,8 @@ const RECEIVER: ModelField<ReceiverModel>[] = [
 ];
 
 const STORING_CHOICES = [{ id: "at-once", label: "at once" }, { id: "by-hand", label: "when told to" }, { id: "at-off", label: "when switched off" }] as const;
+
+const AUTO_GAINS = [{ id: "none", label: "cannot" }, { id: "off", label: "can, and comes without" }, { id: "on", label: "does so as it comes" }] as const;
 
 const PACK: ModelField<PackModel>[] = [
   has("hasMute", "Can be muted", true), has("isBehindDoor", "Synced with its door open", false),
@@ -140,6 +147,8 @@ const PACK: ModelField<PackModel>[] = [
   choice("form", "Is a", [{ id: "bodypack", label: "bodypack" }, { id: "handheld", label: "handheld" }, { id: "plug-on", label: "plug-on" }], (m) => m.form, (m, form) => ({ ...m, form })),
   list("powers", "Powers, mW", "10, 25, 50", (m) => m.powersMw, (m, powersMw) => ({ ...m, powersMw }), 0.1),
   list("gainSteps", "Gain steps, dB", "0 to -60 by 3", (m) => m.gainStepsDb, (m, gainStepsDb) => ({ ...m, gainStepsDb })),
+  choice("gainScale", "Its gain is told", SCALES, (m) => m.gainScale ?? "db", (m, gainScale) => (gainScale === (m.gainScale ?? "db") ? m : { ...m, gainScale })),
+  choice("autoGain", "Sets its gain by itself", AUTO_GAINS, (m) => m.autoGain ?? "none", (m, v) => { const { autoGain: _, ...rest } = m; return v === "none" ? rest : { ...m, autoGain: v }; }),
   figure("fullScaleInput", "Full scale at gain 0, dBu", (m) => m.fullScaleInputDbu, (m, fullScaleInputDbu) => ({ ...m, fullScaleInputDbu }), { min: -120, max: 30 }),
   figure("inputNoise", "Input noise, dBu", (m) => m.inputNoiseDbu, (m, inputNoiseDbu) => ({ ...m, inputNoiseDbu }), { min: -140, max: 0 }),
   choice("cellKind", "Cells", [{ id: "aa", label: "AA" }, { id: "9v", label: "9 V" }, { id: "internal", label: "built-in" }], (m) => m.cell.kind, (m, kind) => ({ ...m, cell: { ...m.cell, kind } })),

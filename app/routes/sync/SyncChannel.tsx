@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import styled from "styled-components";
 import { canBeSet } from "../../../core/coordination/tuning";
 import { pairing } from "../../../core/kit/match";
@@ -166,7 +167,7 @@ export function NextAction({ view, channel: c, isBusy, pending, send }: { view: 
       return other ? <Button isDisabled={isBusy} onPress={() => send({ intent: "use-pack", channelId: c.id, packKey: other.key, seenVersion: c.version })}>{`Give ${c.talker} ${other.label}`}</Button> : <Soft>No free pack goes there: see Packs and cells.</Soft>;
     }
     case "receiver-not-set": return <Button isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: [c.id] })}>Set receiver</Button>;
-    case "not-paired": return <Button isDisabled={isBusy} onPress={() => send({ intent: "pair", channelId: c.id })}>{`Pair ${c.packLabel} with ${c.receiverLabel}`}</Button>;
+    case "not-paired": return <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "pair", channelId: c.id })}>{`Pair ${c.packLabel} with ${c.receiverLabel}`}</Button><Link to={`/day/${view.day.id}/pairing`}>Names and keys</Link></Row>;
     case "pack-not-synced": case "pack-elsewhere": {
       if (c.meets === "adaptive" && c.pack?.isOn) return <Button isDisabled={isBusy} onPress={() => send({ intent: "pair", channelId: c.id })}>{`Pair ${c.packLabel} with ${c.receiverLabel}`}</Button>;
       const hand = c.pack?.isOn && c.meets !== "adaptive" ? handFor(view, c) : null;
