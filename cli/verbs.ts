@@ -1,12 +1,16 @@
-import { existsSync, readFileSync } from "node:fs";
+import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync } from "node:fs";
 import type { z } from "zod";
-import { levelChainRequest } from "../contract/audio";
+import { analyseWavRequest, levelChainRequest } from "../contract/audio";
 import { checkSetRequest, coordinateRequest } from "../contract/coordination";
 import { linkRequest } from "../contract/radio";
 import { analyseSweepRequest, rasterRequest } from "../contract/sweep";
 import { unpackSweepFiles } from "../contract/sweepArchive";
+import { wavErrorWords, wavWarningWords } from "../contract/levelWords";
 import { archiveErrorWords, levelAdviceWords, sweepFileErrorWords } from "../contract/words";
+import { analyseWav } from "../core/audio/analyseWav";
+import { judgeHearing } from "../core/audio/hearing";
 import { levelChain } from "../core/audio/levelChain";
+import type { ByteSource } from "../core/audio/wav";
 import { checkSet } from "../core/coordination/checkSet";
 import { coordinateInBank } from "../core/coordination/banks";
 import { coordinate } from "../core/coordination/coordinate";
@@ -60,6 +64,26 @@ function readMeasurements(paths: readonly string[]): SweepRead[] {
   });
 }
 
+/** Does something with a file that is read piece by piece, however long it is. */
+function withFile<T>(path: string, use: (source: ByteSource) => T): T {
+  let handle: number;
+  try {
+    handle = openSync(path, "r");
+  } catch {
+    throw new RequestError("file-not-found", `the file "${path}" cannot be opened`, "file");
+  }
+  try {
+    const read = (offset: number, length: number) => {
+      const bytes = new Uint8Array(length);
+      return bytes.subarray(0, readSync(handle, bytes, 0, length, offset));
+    };
+    if (!fstatSync(handle).isFile()) throw new RequestError("file-not-found", `"${path}" is not a file`, "file");
+    return use({ size: fstatSync(handle).size, read });
+  } finally {
+    closeSync(handle);
+  }
+}
+
 export const VERBS: Readonly<Record<string, Verb>> = {
   "tv-raster": verb("television channels and bands of a region", rasterRequest, ({ region }) => ({
     channels: rasterChannels(rasterOf(REGIONS[region])), bands: REGIONS[region].bands, advice: REGIONS[region].advice,
@@ -83,6 +107,15 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     return { assignments, spares, unplaced, bank, stats };
   }),
   link: verb("received level and margin of one path, term by term", linkRequest, (request) => linkBudget(request as LinkQuestion)),
+  "analyse-wav": verb("levels, loudness, clipping and noise of a wave file; rmsDbfs is the plain root mean square: a full-scale sine has -3.01", analyseWavRequest, ({ file }) => withFile(file, (source) => {
+    const found = analyseWav(source);
+    if (!found.ok) throw new RequestError(found.error.code, wavErrorWords(found.error), "file");
+    const { tracks, seconds, sampleRateHz, warnings } = found.value;
+    return {
+      tracks: tracks.map((track) => { const { heard: _, ...figures } = track; return { ...figures, findings: judgeHearing(track).findings }; }), seconds, sampleRateHz,
+      warnings: warnings.map((w) => ({ code: w.code, message: wavWarningWords(w) })),
+    };
+  })),
   "level-chain": verb("levels, headroom and noise from the voice to the recorder", levelChainRequest, (request) => {
     const answer = levelChain(request);
     return { ...answer, advice: answer.advice.map(levelAdviceWords) };
