@@ -59,6 +59,7 @@ export function levelWords({ level: l }: ChannelState): StateWords {
   switch (l.code) {
     case "not-set": return say("not yet");
     case "voice-changed": return say(`${formatDb(l.gainDb)}, voice changed`);
+    case "units-changed": return say(`${formatDb(l.gainDb)}, another ${l.what} now`);
     case "clips": return say(`clips by ${formatDb(l.byDb)}`);
     case "set": return say(`${formatDb(l.gainDb)}`);
   }

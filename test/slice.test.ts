@@ -1,3 +1,4 @@
+import { changeTalker } from "../server/services/talkers.server";
 import { gzipSync, zipSync } from "fflate";
 import { getDayView, requireDay, type DayView } from "../server/services/dayView.server";
 import { acceptPlan, moveToSpare, pickBasis, restorePlan } from "../server/services/plans.server";
@@ -8,7 +9,7 @@ import { moveClockOn } from "../server/services/clock.server";
 import { ownSuspects } from "../server/services/airViews.server";
 import { markOwn, startScan, stopScan } from "../server/services/scans.server";
 import { exportSweep, importSweep, importSweepStream } from "../server/services/sweepFiles.server";
-import { levelChain } from "../core/audio/levelChain";
+import { EFFORT_SPL_AT_1M_DB, levelChain } from "../core/audio/levelChain";
 import { checkSet } from "../core/coordination/checkSet";
 import { PROFILES } from "../core/coordination/profile";
 import { microphoneModel, inputModel, packModel, receiverModel } from "../core/kit/models";
@@ -69,7 +70,8 @@ describe("the whole way at the net loft", () => {
     for (const c of (await view()).channels) {
       const isCamera = c.talker === "Nils";
       const settings = { effort: c.effort, micDistanceM: 0.2, peakFactorDb: 18, gainDb: isCamera ? -20 : -27, outputDb: isCamera ? -18 : 0, inputGainDb: 0 };
-      expect(await keepLevel(app, dayId, { channelId: c.id, seenVersion: c.version, microphoneId: "pebble", settings: c.talker === "Tobiah" ? { ...settings, gainDb: -45 } : settings })).toEqual({ ok: true, value: c.talker });
+      const detail = { loudestSplAt1mDb: EFFORT_SPL_AT_1M_DB[c.effort], school: "hot" as const, aim: "minus-20" as const, measured: null, looked: [] };
+      expect(await keepLevel(app, dayId, { channelId: c.id, seenVersion: c.version, microphoneId: "pebble", settings: c.talker === "Tobiah" ? { ...settings, gainDb: -45 } : settings, detail })).toEqual({ ok: true, value: c.talker });
     }
     const levelled = await view();
     const geometry = levelled.places[0]!.geometry;
@@ -86,10 +88,19 @@ describe("the whole way at the net loft", () => {
     const day = await plannedDay();
     const marit = of(day, "Marit");
     const settings = { effort: "normal" as const, micDistanceM: 0.25, peakFactorDb: 18, gainDb: -24, outputDb: -6, inputGainDb: 12 };
-    await keepLevel(practice.app, practice.dayId, { channelId: marit.id, seenVersion: marit.version, microphoneId: "pebble", settings });
+    const detail = { loudestSplAt1mDb: 66, school: "low" as const, aim: "minus-18" as const, measured: { peakDbfs: -14.2, voiceDbfs: -31, pausesDbfs: -70, found: ["rub"] }, looked: ["phantom off"] };
+    await keepLevel(practice.app, practice.dayId, { channelId: marit.id, seenVersion: marit.version, microphoneId: "pebble", settings, detail });
     const kit = { receiver: receiverModel(SHIPPED_KIT, marit.receiverModelId), pack: packModel(SHIPPED_KIT, marit.packModelId), microphone: microphoneModel(SHIPPED_KIT, "pebble"), input: inputModel(SHIPPED_KIT, "recorder-line") };
-    expect(of(await view(), "Marit").lastLevel!.finalPeakDbfs).toBeCloseTo(levelChain(levelQuestion(kit, settings)).finalPeakDbfs, 9);
-    expect(await keepLevel(practice.app, practice.dayId, { channelId: marit.id, seenVersion: marit.version + 1, microphoneId: "pebble", settings: { ...settings, gainDb: -25 } })).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
+    const { lastLevel, state } = of(await view(), "Marit");
+    const question = levelQuestion(kit, settings);
+    // what is kept holds for the loudest line
+    expect(lastLevel!.finalPeakDbfs).toBeCloseTo(levelChain({ ...question, talker: { ...question.talker, effort: { splAt1mDb: 66 } } }).finalPeakDbfs, 9);
+    expect(lastLevel).toMatchObject({ ...detail, with: { packKey: marit.packKey, receiverKey: marit.receiverKey, microphoneId: "pebble", inputId: "recorder-line" } });
+    expect(state.level.code).toBe("set");
+    // into another input: it is to be done again
+    await changeTalker(practice.app, practice.dayId, { channelId: marit.id, seenVersion: marit.version + 1, change: { inputId: "camera-mic" } });
+    expect(of(await view(), "Marit").state.level).toMatchObject({ status: "stale", code: "units-changed", what: "input" });
+    expect(await keepLevel(practice.app, practice.dayId, { channelId: marit.id, seenVersion: marit.version + 2, microphoneId: "pebble", settings: { ...settings, gainDb: -25 }, detail })).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
   });
 });
 

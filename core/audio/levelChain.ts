@@ -133,12 +133,3 @@ function adviseOn(a: Omit<LevelChainAnswer, "advice">, hasLimiter: boolean, inpu
   if (input.kind === "mic") advice.push({ code: "phantom-off" });
   return advice;
 }
-
-/** The step of the pack's gain that leaves the aimed headroom for this voice: the highest one that still does, or the lowest there is.
- * @param gainStepsDb - what the pack can be set to, any order, not empty */
-export function suggestGainDb(q: LevelChainQuestion, gainStepsDb: readonly number[], headroomAimDb = PACK_HEADROOM_AIM_DB): number {
-  const steps = [...gainStepsDb].sort((a, b) => b - a);
-  if (steps.length === 0) throw new RangeError("gainStepsDb must not be empty");
-  const fits = steps.find((gainDb) => levelChain({ ...q, transmitter: { ...q.transmitter, gainDb } }).stages[2]!.headroomDb >= headroomAimDb);
-  return fits ?? steps.at(-1)!;
-}

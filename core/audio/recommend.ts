@@ -18,13 +18,13 @@ export const LEVEL_AIMS = {
 export type LevelAimName = keyof typeof LEVEL_AIMS;
 
 /** Where the loudest voice's peaks are held at the pack. Low: the level is made up at the recorder. Hot: only the loudest may come near the pack's edge (both are common practice, no published source). */
-export const SCHOOLS = { low: { packHeadroomDb: 14 }, hot: { packHeadroomDb: 6 } } as const;
+export const SCHOOLS = { low: { packHeadroomDb: 10 }, hot: { packHeadroomDb: 3 } } as const;
 export type School = keyof typeof SCHOOLS;
 
 /** Room that the stages after the pack keep over the loudest peak. */
 const RECEIVER_HEADROOM_DB = 3;
 const INPUT_HEADROOM_DB = 3;
-/** What lies this near to the aim counts as on it, and is told apart by its noise; what is alike in that, by the aim and by the room at the pack. */
+/** What lies this near to the aim counts as on it, and is told apart by its noise; what is alike in that, by the aim. */
 export const ON_AIM_DB = 1.95;
 const SAME_NOISE_DB = 0.9;
 const SAME_AIM_DB = 0.5;
@@ -70,7 +70,7 @@ export function lackingHeadroomDb(loudest: LevelChainAnswer, packHeadroomDb: num
   return wanted.reduce((most, [name, db]) => Math.max(most, db - stageOf(loudest, name).headroomDb), 0);
 }
 
-/** The settings of all stages together: the aim is met as nearly as they can, every stage keeps its headroom for the loudest voice, and of those that do, the one with the best signal over noise; of those that are alike in that, the one with most room at the pack.
+/** The settings of all stages together: the aim is met as nearly as they can, every stage keeps its headroom for the loudest voice, and of those that do, the one with the best signal over noise; of those that are alike in that, the one nearest to the aim, with no more room at the pack than the school wants.
  * @param ordinary - the chain with the voice as it mostly is @param loudestSplAt1mDb - the loudest that is expected
  * @throws RangeError where nothing can be set */
 export function recommend({ ordinary, loudestSplAt1mDb, reachable, aim, school }: { ordinary: LevelChainQuestion; loudestSplAt1mDb: number; reachable: Reachable; aim: LevelAim; school: School }): Recommendation {
@@ -99,7 +99,7 @@ export function recommend({ ordinary, loudestSplAt1mDb, reachable, aim, school }
 type Tried = Omit<Recommendation, "keepsHeadroom"> & { lackingDb: number };
 const SAME_DB = 1e-9;
 
-/** In the order of what is worse: headroom that lacks, the aim missed, noise, little room at the pack. */
+/** In the order of what is worse: headroom that lacks, the aim missed, noise, room at the pack that nobody asked for. */
 function bestOf(tried: readonly Tried[]): Tried {
   const least = (list: readonly Tried[], of: (t: Tried) => number, within: number) => {
     const lowest = Math.min(...list.map(of));
@@ -108,7 +108,8 @@ function bestOf(tried: readonly Tried[]): Tried {
   const fits = least(least(tried, (t) => t.lackingDb, SAME_DB), (t) => missDb(t.offAimDb), SAME_DB);
   const quiet = least(fits, (t) => -t.snrDb, SAME_NOISE_DB);
   const near = least(quiet, (t) => Math.abs(t.offAimDb), SAME_AIM_DB);
-  return least(least(near, (t) => -stageOf(t.loudest, "transmitter").headroomDb, SAME_DB), (t) => Math.abs(t.offAimDb), SAME_DB)[0]!;
+  // as hot as the school allows: what is made up later brings later noise forward
+  return least(least(near, (t) => stageOf(t.loudest, "transmitter").headroomDb, SAME_DB), (t) => Math.abs(t.offAimDb), SAME_DB)[0]!;
 }
 
 const missDb = (offAimDb: number): number => Math.max(0, Math.abs(offAimDb) - ON_AIM_DB);

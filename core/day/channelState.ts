@@ -39,6 +39,7 @@ export type SyncState =
 export type LevelState =
   | { status: "todo"; code: "not-set" }
   | { status: "stale"; code: "voice-changed"; gainDb: number }
+  | { status: "stale"; code: "units-changed"; gainDb: number; what: "pack" | "receiver" | "microphone" | "input" }
   | { status: "problem"; code: "clips"; gainDb: number; byDb: number }
   | { status: "done"; code: "set"; gainDb: number; headroomDb: number };
 
@@ -148,6 +149,12 @@ function levelState(facts: DayFacts, channel: Channel): LevelState {
   const last = facts.levels.findLast((l) => l.channelId === channel.id);
   if (!last) return { status: "todo", code: "not-set" };
   if (last.effort !== channel.effort) return { status: "stale", code: "voice-changed", gainDb: last.gainDb };
+  const kept = last.with;
+  const changed = kept && (["pack", "receiver", "microphone", "input"] as const).find((what) => {
+    const id = { pack: "packKey", receiver: "receiverKey", microphone: "microphoneId", input: "inputId" } as const;
+    return kept[id[what]] !== channel[id[what]];
+  });
+  if (changed) return { status: "stale", code: "units-changed", gainDb: last.gainDb, what: changed };
   if (last.headroomDb < 0) return { status: "problem", code: "clips", gainDb: last.gainDb, byDb: -last.headroomDb };
   return { status: "done", code: "set", gainDb: last.gainDb, headroomDb: last.headroomDb };
 }

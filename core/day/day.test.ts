@@ -7,7 +7,7 @@ import { PROOF, PROOF_PARTS, type ProofPart } from "./proofParts";
 const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
 const channel = (id: number): Channel => ({
   id, number: id, talker: `T${id}`, mark: "T", part: "", moves: "", effort: "normal", wear: "chest", receiverLabel: "R", receiverKey: "r1", half: id - 1,
-  packLabel: `Pack ${id}`, packKey: `p${id}`, meets: "tunes", tuning, packTuning: tuning, also: [], paired: null, pairedMs: null, packName: `T${id}`, proofParts: [...PROOF_PARTS], version: 1,
+  packLabel: `Pack ${id}`, packKey: `p${id}`, meets: "tunes", tuning, packTuning: tuning, also: [], paired: null, pairedMs: null, microphoneId: "m", inputId: "i", packName: `T${id}`, proofParts: [...PROOF_PARTS], version: 1,
 });
 const f1 = 500e6;
 const f2 = 510e6;

@@ -1,4 +1,5 @@
 import type { Effort } from "../audio/levelChain";
+import type { LevelAimName, School } from "../audio/recommend";
 import type { Wear } from "../radio/antenna";
 import type { TuningRange } from "../coordination/request";
 import type { ProofPart } from "./proofParts";
@@ -22,6 +23,9 @@ export interface Channel {
   moves: string;
   effort: Effort;
   wear: Wear;
+  microphoneId: string;
+  /** Of the recorder or camera that it plays into. */
+  inputId: string;
   receiverLabel: string;
   receiverKey: string;
   half: number;
@@ -79,7 +83,28 @@ export type SyncRecord = { channelId: number; placeId: number; atMs: number; who
   }
 );
 
-export interface LevelRecord {
+/** What a level was kept with, beside the figures; what was kept before this was asked has none of it. */
+export interface LevelDetail {
+  /** The units it was kept for: with others it holds no more. */
+  with?: { packKey: string; receiverKey: string; microphoneId: string; inputId: string };
+  loudestSplAt1mDb?: number;
+  school?: School;
+  aim?: LevelAimName;
+  /** What a line really measured; null where it was reckoned only. */
+  measured?: MeasuredLevel | null;
+  /** Traps that were looked at. */
+  looked?: string[];
+}
+
+export interface MeasuredLevel {
+  peakDbfs: number;
+  voiceDbfs: number | null;
+  pausesDbfs: number | null;
+  /** What stood out, by its code. */
+  found: string[];
+}
+
+export interface LevelRecord extends LevelDetail {
   channelId: number;
   atMs: number;
   effort: Effort;

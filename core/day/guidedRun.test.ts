@@ -5,7 +5,7 @@ import { PROOF, PROOF_PARTS } from "./proofParts";
 const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
 const channel = (id: number): Channel => ({
   id, number: id, talker: `T${id}`, mark: "T", part: "", moves: "", effort: "normal", wear: "chest", receiverLabel: "R", receiverKey: "r", half: id - 1,
-  packLabel: `Pack ${id}`, packKey: `p${id}`, meets: "tunes", tuning, packTuning: tuning, also: [], paired: null, pairedMs: null, packName: "T", proofParts: [...PROOF_PARTS], version: 1,
+  packLabel: `Pack ${id}`, packKey: `p${id}`, meets: "tunes", tuning, packTuning: tuning, also: [], paired: null, pairedMs: null, microphoneId: "m", inputId: "i", packName: "T", proofParts: [...PROOF_PARTS], version: 1,
 });
 const hz = (id: number) => 500e6 + id * 1e6;
 const at = (id: number, atMs: number) => ({ channelId: id, placeId: 1, atMs, who: null });

@@ -1,7 +1,7 @@
 import { noiseFloorDbm } from "../radio/feed";
 import type { PathSetup, SiteGeometry } from "../air/site";
 import { mwToDbm } from "../air/site";
-import { FINAL_PEAK_AIM_DBFS, levelChain, type Effort, type LevelChainQuestion } from "../audio/levelChain";
+import type { Effort, LevelChainQuestion } from "../audio/levelChain";
 import { audioLinkOf, linkNoiseDbfs } from "../audio/linkNoise";
 import type { Reachable } from "../audio/recommend";
 import type { Wear } from "../radio/antenna";
@@ -54,18 +54,6 @@ export function inputGainsDb({ gain = ANY_GAIN }: Pick<InputModel, "gain">): num
 /** Half the level where an unbalanced output meets a balanced input, or the other way round (common practice, no published source). */
 export const jointLossDb = (receiver: Pick<ReceiverModel, "outputJoint">, input: Pick<InputModel, "joint">): number =>
   (receiver.outputJoint ?? "balanced") === "balanced" && (input.joint ?? "balanced") === "unbalanced" ? 6 : 0;
-
-/** Peaks may stand this much over the aim before a lower output step is taken. */
-const OVER_AIM_DB = 3;
-
-/** The receiver's output step to play the input well: the highest that keeps the peaks near the aim, or the lowest there is.
- * @param outputStepsDb - what the receiver can be set to, not empty */
-export function suggestOutputDb(q: LevelChainQuestion, outputStepsDb: readonly number[]): number {
-  const steps = [...outputStepsDb].sort((a, b) => b - a);
-  if (steps.length === 0) throw new RangeError("outputStepsDb must not be empty");
-  const peakDbfs = (outputDb: number) => levelChain({ ...q, receiver: { ...q.receiver, outputDb } }).finalPeakDbfs;
-  return steps.find((step) => peakDbfs(step) <= FINAL_PEAK_AIM_DBFS + OVER_AIM_DB) ?? steps.at(-1)!;
-}
 
 /** How a channel reaches its receiver at a place before anybody has changed anything: the place's own path, the pack at the power it is set to,
  *  whips at the receiver, no cable. */

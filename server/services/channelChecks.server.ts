@@ -3,7 +3,8 @@ import { linkBudget } from "../../core/radio/link";
 import { levelChain } from "../../core/audio/levelChain";
 import { type PathSetup, pathQuestion } from "../../core/air/site";
 import { inputModel, microphoneModel, packModel, receiverModel } from "../../core/kit/models";
-import { levelQuestion, type LevelSettings } from "../../core/kit/setups";
+import { inputGainsDb, levelQuestion, type LevelSettings } from "../../core/kit/setups";
+import type { LevelDetail } from "../../core/day/facts";
 import { fail, ok, type Result } from "../../core/units/result";
 import { formatDb, formatMetres } from "../../contract/format";
 import type { ServiceError } from "../../contract/serviceError";
@@ -27,7 +28,7 @@ async function findChannel(app: AppContext, dayId: number, channelId: number): P
 const meanwhile = (talker: string, changes: ChannelChange[]) => fail({ code: "changed-meanwhile" as const, talker, changes });
 
 /** Keeps how a channel's levels are set, with what the core computes from it. The voice goes with the channel. */
-export async function keepLevel(app: AppContext, dayId: number, p: { channelId: number; seenVersion: number; microphoneId: string; settings: LevelSettings }): Answer {
+export async function keepLevel(app: AppContext, dayId: number, p: { channelId: number; seenVersion: number; microphoneId: string; settings: LevelSettings; detail: Required<Omit<LevelDetail, "with">> }): Answer {
   const found = await findChannel(app, dayId, p.channelId);
   if (!found.ok) return found;
   const { loaded, channel } = found.value;
@@ -37,7 +38,11 @@ export async function keepLevel(app: AppContext, dayId: number, p: { channelId: 
   if (!loaded.kit.microphones.some((m) => m.id === p.microphoneId)) return fail({ code: "setting-unknown", what: "there is no such microphone in the kit" });
   if (!pack.gainStepsDb.includes(settings.gainDb)) return fail({ code: "setting-unknown", what: `${pack.name} has no gain step of ${formatDb(settings.gainDb)}` });
   if (!receiver.output.stepsDb.includes(settings.outputDb)) return fail({ code: "setting-unknown", what: `${receiver.name} has no output step of ${formatDb(settings.outputDb)}` });
-  const answer = levelChain(levelQuestion({ receiver, pack, microphone: microphoneModel(loaded.kit, p.microphoneId), input: inputModel(loaded.kit, channel.inputId) }, settings));
+  const input = inputModel(loaded.kit, channel.inputId);
+  if (!inputGainsDb(input).some((g) => Math.abs(g - settings.inputGainDb) < 1e-6)) return fail({ code: "setting-unknown", what: `${input.name} has no gain step of ${formatDb(settings.inputGainDb)}` });
+  const question = levelQuestion({ receiver, pack, microphone: microphoneModel(loaded.kit, p.microphoneId), input }, settings);
+  // what is kept holds for the loudest that is expected
+  const answer = levelChain({ ...question, talker: { ...question.talker, effort: { splAt1mDb: p.detail.loudestSplAt1mDb } } });
   const headroomDb = Math.min(...answer.stages.slice(1).map((s) => s.headroomDb));
   const atMs = Math.round(dayNowMs(app, loaded.day));
   const { effort, micDistanceM, peakFactorDb, gainDb, outputDb, inputGainDb } = settings;
@@ -47,7 +52,7 @@ export async function keepLevel(app: AppContext, dayId: number, p: { channelId: 
       change: { effort, micDistanceM, peakFactorDb, microphoneId: p.microphoneId },
     }, t);
     if (changes) return meanwhile(channel.talker, changes);
-    await insertLevel(app.db, loaded.day.id, { channelId: channel.id, atMs, effort, gainDb, outputDb, inputGainDb, headroomDb, finalPeakDbfs: answer.finalPeakDbfs }, t);
+    await insertLevel(app.db, loaded.day.id, { channelId: channel.id, atMs, effort, gainDb, outputDb, inputGainDb, headroomDb, finalPeakDbfs: answer.finalPeakDbfs, ...p.detail, with: { packKey: channel.packKey, receiverKey: channel.receiverKey, microphoneId: p.microphoneId, inputId: channel.inputId } }, t);
     return ok(channel.talker);
   });
 }

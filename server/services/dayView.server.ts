@@ -25,7 +25,7 @@ import { dayNowMs, todayIso } from "./clock.server";
 import { readyRig } from "./practiceRig.server";
 import { regionNamed } from "./regions.server";
 
-export interface ChannelView extends Channel, Pick<StoredChannel, "microphoneId" | "micDistanceM" | "peakFactorDb" | "inputId"> {
+export interface ChannelView extends Channel, Pick<StoredChannel, "micDistanceM" | "peakFactorDb"> {
   receiverModelId: string;
   receiverKeyName: string | null;
   packModelId: string;
@@ -40,6 +40,8 @@ export interface ChannelView extends Channel, Pick<StoredChannel, "microphoneId"
   packHz: number | null;
   pack: PackReport | null;
   lastLevel: StoredLevel | null;
+  /** Every level that was kept of it, the oldest first. */
+  levels: StoredLevel[];
   placeCheckHere: StoredPlaceCheck | null;
   lastPlaceCheck: StoredPlaceCheck | null;
   proof: ProofState[];
@@ -108,7 +110,7 @@ export async function loadDay(app: AppContext, dayId: number) {
     const receiver = receiverModel(kit, receiverUnit.modelId);
     const found = pairing(receiver, pack, { receiver: receiverUnit.keyName, pack: packUnit.keyName });
     return {
-      id: c.id, number: c.number, talker: c.talker, mark: c.mark, part: c.part, moves: c.moves, effort: c.effort, wear: c.wear,
+      id: c.id, number: c.number, talker: c.talker, mark: c.mark, part: c.part, moves: c.moves, effort: c.effort, wear: c.wear, microphoneId: c.microphoneId, inputId: c.inputId,
       receiverLabel: receiverUnit.label, receiverKey: c.receiverKey, half: c.half, packLabel: packUnit.label, packKey: c.packKey,
       meets: !found.works ? "never" : found.isAdaptive ? "adaptive" : "tunes", tuning: found.works ? alsoOf(c).reduce((left, u) => sharedTuning(left, packModel(kit, u.modelId).tuning), found.tuning) : [], packTuning: pack.tuning, version: c.version,
       also: alsoOf(c).map((u) => ({ packKey: u.key, packLabel: u.label, tuning: packModel(kit, u.modelId).tuning })), paired: pairedOf(c), pairedMs: pairings.find((r) => r.packKey === c.packKey)?.heldBy.find((h) => h.receiverKey === c.receiverKey)?.sinceMs ?? null, packName: names[i]!, proofParts: proofPartsOf(receiver, pack),
@@ -142,16 +144,16 @@ export async function getDayView(app: AppContext, dayId: number): Promise<Result
   const { day, region, kit, places, stored, units, stations, sweeps, plans, plan, levels, placeChecks, facts, report, unit } = loaded.value;
   const packReports = report?.ok ? report.value.packs : {};
   const channels = facts.channels.map((c, i): ChannelView => {
-    const { microphoneId, micDistanceM, peakFactorDb, inputId } = stored[i]!;
+    const { micDistanceM, peakFactorDb } = stored[i]!;
     const mySyncs = facts.syncs.filter((s) => s.channelId === c.id);
     const mine = placeChecks.filter((p) => p.channelId === c.id);
     return {
-      ...c, microphoneId, micDistanceM, peakFactorDb, inputId, receiverModelId: unit(c.receiverKey).modelId, receiverKeyName: unit(c.receiverKey).keyName, packModelId: unit(c.packKey).modelId,
+      ...c, micDistanceM, peakFactorDb, receiverModelId: unit(c.receiverKey).modelId, receiverKeyName: unit(c.receiverKey).keyName, packModelId: unit(c.packKey).modelId,
       packPowerMw: powerOf(kit, unit(c.packKey)), 
       legality: packLegalityAt(region, packModel(kit, unit(c.packKey).modelId), powerOf(kit, unit(c.packKey)), packFrequencyHz(facts, c, mySyncs), receiverModel(kit, unit(c.receiverKey).modelId).bandwidthHz),
       state: channelState(facts, c), isDriven: facts.reports?.receivers[c.receiverKey] !== undefined && facts.reports.packs[c.packKey] !== undefined,
       receiverHz: receiverHz(facts, c, mySyncs), packHz: packFrequencyHz(facts, c, mySyncs), pack: packReports[c.packKey] ?? null,
-      lastLevel: levels.findLast((l) => l.channelId === c.id) ?? null,
+      lastLevel: levels.findLast((l) => l.channelId === c.id) ?? null, levels: levels.filter((l) => l.channelId === c.id),
       placeCheckHere: mine.findLast((p) => p.placeId === day.currentPlaceId) ?? null, lastPlaceCheck: mine.at(-1) ?? null,
       proof: channelProof(facts, c, c.meets === "adaptive" ? SELF_CHOSEN_HZ : (plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? SELF_CHOSEN_HZ)),
       usualFigure: usualFigure(facts.syncs, c.receiverKey),

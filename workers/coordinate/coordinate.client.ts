@@ -1,49 +1,29 @@
-import { proxy, wrap } from "comlink";
+import { proxy, type Remote, wrap } from "comlink";
 import type { JudgedSet } from "../../core/coordination/judge";
 import type { RoomFound } from "../../core/coordination/makeRoom";
 import type { CoordinationRequest } from "../../core/coordination/request";
 import type { DayPlans, PlaceRequest } from "../../core/day/dayPlans";
 import type { Raster } from "../../core/regions/raster";
-import { fail, ok, type Result } from "../../core/units/result";
+import { askWorker, type Running, type WorkerError } from "../ask";
 import type { CoordinateApi, SearchAnswer, SearchNews, SearchWay } from "./coordinate.api";
 
-export type SearchError = { code: "cancelled" } | { code: "worker-crashed"; detail: string };
-
-export interface Running<T> {
-  result: Promise<Result<T, SearchError>>;
-  cancel: () => void;
-}
+export type SearchError = WorkerError;
+export type { Running };
 
 const startWorker = () => new Worker(new URL("./coordinate.worker.ts", import.meta.url), { type: "module" });
 
-/** One question to a worker of its own, so that no frame waits. Always settles: answered, cancelled, or crashed. */
-function askWorker<T>(ask: (worker: ReturnType<typeof wrap<CoordinateApi>>) => Promise<T>): Running<T> {
-  const worker = startWorker();
-  let settle: (result: Result<T, SearchError>) => void = () => undefined;
-  const result = new Promise<Result<T, SearchError>>((resolve) => {
-    settle = (answer) => {
-      worker.terminate();
-      resolve(answer);
-    };
-  });
-  worker.addEventListener("error", (event) => settle(fail({ code: "worker-crashed", detail: event.message || "the worker could not start" })));
-  ask(wrap<CoordinateApi>(worker)).then(
-    (found) => settle(ok(found)),
-    (error: unknown) => settle(fail({ code: "worker-crashed", detail: error instanceof Error ? error.message : String(error) })),
-  );
-  return { result, cancel: () => settle(fail({ code: "cancelled" })) };
-}
+const ask = <T>(question: (worker: Remote<CoordinateApi>) => Promise<T>): Running<T> => askWorker<CoordinateApi, T>(startWorker, question);
 
 export const searchInWorker = (request: CoordinationRequest, how: SearchWay, onProgress: (news: SearchNews) => void): Running<SearchAnswer> =>
-  askWorker((worker) => worker.search(request, how, proxy(onProgress)));
+  ask((worker) => worker.search(request, how, proxy(onProgress)));
 
 /** What could be given up so that all find a place. */
-export const roomInWorker = (request: CoordinationRequest): Running<RoomFound[]> => askWorker((worker) => worker.room(request));
+export const roomInWorker = (request: CoordinationRequest): Running<RoomFound[]> => ask((worker) => worker.room(request));
 
 const DAY_LIMIT_MS = 15_000;
 
 /** A plan for each place of a day. */
-export const dayInWorker = (places: readonly PlaceRequest[]): Running<DayPlans> => askWorker((worker) => worker.day([...places], DAY_LIMIT_MS));
+export const dayInWorker = (places: readonly PlaceRequest[]): Running<DayPlans> => ask((worker) => worker.day([...places], DAY_LIMIT_MS));
 
 export interface JudgeWorker {
   /** Asks for a set; where the worker is behind, only the newest set asked for is judged. */

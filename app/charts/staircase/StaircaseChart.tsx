@@ -1,25 +1,36 @@
-import { useMemo } from "react";
+import { type KeyboardEvent, type PointerEvent, useMemo, useRef } from "react";
 import styled from "styled-components";
 import { MONO } from "../../ui/theme/theme";
 import { useWidth } from "../useWidth";
-import { staircaseLayout, type StairStage } from "./staircaseLayout";
+import { draggedTo, staircaseLayout, type StairStage } from "./staircaseLayout";
 
 export interface StaircaseChartProps {
   stages: StairStage[];
   aimHeadroomDb: number;
   label: string;
+  /** Steps that can be turned, by the name of their stage. */
+  controls?: Readonly<Partial<Record<string, StairControl>>>;
+}
+
+export interface StairControl {
+  /** What is turned, in words. */
+  label: string;
+  db: number;
+  stepsDb: readonly number[];
+  text: string;
+  onChange: (db: number) => void;
 }
 
 const round = (db: number) => String(Math.round(db)).replace("-", "−");
 
 /** Microphone, pack, receiver, input as steps between a noise floor and a ceiling. */
-export function StaircaseChart({ stages, aimHeadroomDb, label }: StaircaseChartProps) {
+export function StaircaseChart({ stages, aimHeadroomDb, label, controls = {} }: StaircaseChartProps) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(620);
   const layout = useMemo(() => staircaseLayout(stages, { widthPx, heightPx: 250, aimHeadroomDb }), [stages, widthPx, aimHeadroomDb]);
   const isSmall = widthPx < 480;
   return (
     <figure ref={ref} style={{ minWidth: 0 }}>
-      <svg role="img" aria-label={label} width={widthPx} height={layout.heightPx} style={{ display: "block", maxWidth: "100%" }}>
+      <svg role={Object.keys(controls).length > 0 ? "group" : "img"} aria-label={label} width={widthPx} height={layout.heightPx} style={{ display: "block", maxWidth: "100%" }}>
         {layout.scaleTicks.map((t) => (
           <g key={t.text}>
             <Grid x1={40} x2={widthPx} y1={t.y} y2={t.y} />
@@ -37,6 +48,7 @@ export function StaircaseChart({ stages, aimHeadroomDb, label }: StaircaseChartP
             </Headroom>
             <Name x={s.centreX} y={layout.heightPx - 32}>{s.name}</Name>
             <Setting x={s.centreX} y={layout.heightPx - 14}>{s.setting}</Setting>
+            {controls[s.name] && <Turn control={controls[s.name]!} x={s.x + 3} y={4} width={s.width - 6} height={layout.heightPx - 8} gripX={s.centreX} gripY={s.peakY} dbPx={layout.dbPx} />}
           </g>
         ))}
       </svg>
@@ -44,6 +56,33 @@ export function StaircaseChart({ stages, aimHeadroomDb, label }: StaircaseChartP
   );
 }
 
+/** A step that is dragged up and down, or turned by the arrow keys. */
+function Turn({ control: c, x, y, width, height, gripX, gripY, dbPx }: { control: StairControl; x: number; y: number; width: number; height: number; gripX: number; gripY: number; dbPx: number }) {
+  const from = useRef<{ y: number; db: number } | null>(null);
+  const sorted = useMemo(() => [...c.stepsDb].sort((a, b) => a - b), [c.stepsDb]);
+  const [low, high] = [sorted[0]!, sorted.at(-1)!];
+  const by = (steps: number) => c.onChange(sorted[Math.max(0, Math.min(sorted.length - 1, sorted.findLastIndex((db) => db <= c.db + 1e-9) + steps))]!);
+  const keys: Partial<Record<string, () => void>> = { ArrowUp: () => by(1), ArrowRight: () => by(1), ArrowDown: () => by(-1), ArrowLeft: () => by(-1), PageUp: () => by(5), PageDown: () => by(-5), Home: () => c.onChange(low), End: () => c.onChange(high) };
+  return (
+    <Handle
+      role="slider" tabIndex={0} aria-label={c.label} aria-orientation="vertical" aria-valuemin={low} aria-valuemax={high} aria-valuenow={c.db} aria-valuetext={c.text}
+      onKeyDown={(e: KeyboardEvent) => { const turn = keys[e.key]; if (turn) { e.preventDefault(); turn(); } }}
+      onPointerDown={(e: PointerEvent<SVGGElement>) => { from.current = { y: e.clientY, db: c.db }; e.currentTarget.setPointerCapture(e.pointerId); }}
+      onPointerMove={(e: PointerEvent) => { if (from.current) { const db = draggedTo(from.current.db, from.current.y - e.clientY, dbPx, sorted); if (db !== c.db) c.onChange(db); } }}
+      onPointerUp={() => { from.current = null; }} onPointerCancel={() => { from.current = null; }}
+    >
+      <rect x={x} y={y} width={width} height={height} rx={3} fill="transparent" />
+      <path d={`M${gripX - 9},${gripY - 5} l9,-8 l9,8 M${gripX - 9},${gripY + 5} l9,8 l9,-8`} />
+    </Handle>
+  );
+}
+
+const Handle = styled.g`
+  cursor: ns-resize; touch-action: none; outline: none;
+  path { fill: none; stroke: var(--accent); stroke-width: 2.5; opacity: 0.75; }
+  &:hover path, &:focus-visible path { opacity: 1; }
+  &:focus-visible rect { stroke: var(--accent); stroke-width: 2.5; }
+`;
 const Grid = styled.line`stroke: var(--rule);`;
 const Ceiling = styled.line`stroke: var(--ink); stroke-width: 2;`;
 const Scale = styled.text`font-family: ${MONO}; font-size: 12px; fill: var(--soft); text-anchor: end;`;

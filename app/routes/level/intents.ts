@@ -1,10 +1,14 @@
 import { z } from "zod";
+import { LEVEL_AIMS, type LevelAimName, SCHOOLS, type School } from "../../../core/audio/recommend";
+
+const dbfs = z.number().min(-300).max(60);
+const names = <T extends string>(of: Record<T, unknown>) => z.enum(Object.keys(of) as [T, ...T[]]);
 
 export const levelIntents = z.object({
   intent: z.literal("keep"),
   channelId: z.number().int(),
   seenVersion: z.number().int(),
-  microphoneId: z.enum(["pebble", "pebble-low"]),
+  microphoneId: z.string().min(1).max(80),
   settings: z.object({
     effort: z.enum(["soft", "normal", "raised", "loud", "shout"]),
     micDistanceM: z.number().min(0.02).max(5),
@@ -12,6 +16,11 @@ export const levelIntents = z.object({
     gainDb: z.number().min(-120).max(120),
     outputDb: z.number().min(-120).max(60),
     inputGainDb: z.number().min(-120).max(120),
+  }),
+  detail: z.object({
+    loudestSplAt1mDb: z.number().min(30).max(140), school: names<School>(SCHOOLS), aim: names<LevelAimName>(LEVEL_AIMS),
+    measured: z.object({ peakDbfs: dbfs, voiceDbfs: dbfs.nullable(), pausesDbfs: dbfs.nullable(), found: z.array(z.string().max(40)).max(40) }).nullable(),
+    looked: z.array(z.string().max(60)).max(40),
   }),
 });
 

@@ -12,6 +12,7 @@ import { proofAntennas } from "./m0012ProofAntennas.server";
 import { proofParts } from "./m0013ProofParts.server";
 import { syncIds } from "./m0014SyncIds.server";
 import { syncTold } from "./m0015SyncTold.server";
+import { levelDetails } from "./m0017LevelDetails.server";
 import { pairings } from "./m0016Pairings.server";
 import { planAllowances } from "./m0011PlanAllowances.server";
 import { preparation } from "./m0002Preparation.server";
@@ -39,4 +40,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0014-sync-ids", up: syncIds },
   { name: "0015-sync-told", up: syncTold },
   { name: "0016-pairings", up: pairings },
+  { name: "0017-level-details", up: levelDetails },
 ];

@@ -30,7 +30,7 @@ export interface SyncRow {
   part: string | null; outcome: string | null; shown: string | null; who: string | null; seenId: string | null; toldHz: number | null; strongestDbm: number | null; antennaADbm: number | null; antennaBDbm: number | null;
 }
 export interface LevelCheckRow {
-  id: number; dayId: number; channelId: number; atMs: number; effort: string; gainDb: number; outputDb: number; inputGainDb: number; headroomDb: number; finalPeakDbfs: number;
+  id: number; dayId: number; channelId: number; atMs: number; effort: string; gainDb: number; outputDb: number; inputGainDb: number; headroomDb: number; finalPeakDbfs: number; detailJson: string;
 }
 export interface PlaceCheckRow {
   id: number; dayId: number; channelId: number; placeId: number; atMs: number; frequencyHz: number; marginDb: number; overload: boolean; setupJson: string;
@@ -92,7 +92,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
     id, dayId: int, channelId: int, placeId: int, atMs: int, kind: text, frequencyHz: int, packKey: maybe(TEXT), receiverKey: maybe(TEXT), part: maybe(TEXT), outcome: maybe(TEXT), shown: maybe(TEXT),
     who: maybe(TEXT), seenId: maybe(TEXT), toldHz: maybe(INTEGER), strongestDbm: maybe(REAL), antennaADbm: maybe(REAL), antennaBDbm: maybe(REAL),
   },
-  levelChecks: { id, dayId: int, channelId: int, atMs: int, effort: text, gainDb: real, outputDb: real, inputGainDb: real, headroomDb: real, finalPeakDbfs: real },
+  levelChecks: { id, dayId: int, channelId: int, atMs: int, effort: text, gainDb: real, outputDb: real, inputGainDb: real, headroomDb: real, finalPeakDbfs: real, detailJson: text },
   placeChecks: { id, dayId: int, channelId: int, placeId: int, atMs: int, frequencyHz: int, marginDb: real, overload: flag, setupJson: text },
   sceneLists: { id, dayId: int, version: int, atMs: int, how: text, scenesJson: text },
   handedLists: { id, dayId: int, version: int, atMs: int, how: text, linesJson: text },

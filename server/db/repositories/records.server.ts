@@ -1,5 +1,5 @@
 import type { Transaction } from "sequelize";
-import type { LevelRecord, PlaceRecord, SyncRecord } from "../../../core/day/facts";
+import type { LevelDetail, LevelRecord, PlaceRecord, SyncRecord } from "../../../core/day/facts";
 import type { ProofPart } from "../../../core/day/proofParts";
 import type { Effort } from "../../../core/audio/levelChain";
 import type { PathSetup } from "../../../core/air/site";
@@ -59,13 +59,14 @@ export async function dropNewestSync(db: Database, dayId: number, id: number, tr
 export async function listLevels(db: Database, dayId: number): Promise<StoredLevel[]> {
   const rows = await db.models.levelChecks.findAll({ where: { dayId }, order: [["atMs", "ASC"], ["id", "ASC"]] });
   return rows.map((r) => {
-    const { id: _, dayId: __, effort, ...rest } = r.get({ plain: true });
-    return { ...rest, effort: effort as Effort };
+    const { id: _, dayId: __, effort, detailJson, ...rest } = r.get({ plain: true });
+    return { ...rest, ...(JSON.parse(detailJson) as LevelDetail), effort: effort as Effort };
   });
 }
 
 export async function insertLevel(db: Database, dayId: number, level: StoredLevel, transaction: Transaction): Promise<void> {
-  await db.models.levelChecks.create({ ...level, dayId }, { transaction });
+  const { channelId, atMs, effort, gainDb, outputDb, inputGainDb, headroomDb, finalPeakDbfs, ...detail } = level;
+  await db.models.levelChecks.create({ channelId, atMs, effort, gainDb, outputDb, inputGainDb, headroomDb, finalPeakDbfs, detailJson: JSON.stringify(detail satisfies LevelDetail), dayId }, { transaction });
 }
 
 export async function listPlaceChecks(db: Database, dayId: number): Promise<StoredPlaceCheck[]> {

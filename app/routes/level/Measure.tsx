@@ -1,0 +1,116 @@
+import { useState } from "react";
+import { FileTrigger } from "react-aria-components";
+import styled from "styled-components";
+import type { ChannelView } from "../../../server/services/dayView.server";
+import { formatDb, formatDbfs } from "../../../contract/format";
+import { findingWords, knobAdviceWords } from "../../../contract/levelWords";
+import { adviseKnob, type Knob } from "../../../core/audio/knob";
+import { LEVEL_AIMS } from "../../../core/audio/recommend";
+import { reachableOf } from "../../../core/kit/setups";
+import type { HeardTrack } from "../../../workers/listen/listen.api";
+import { TakeChart } from "../../charts/take/TakeChart";
+import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
+import { SelectField, SwitchField } from "../../ui/Field/Field";
+import { Notice } from "../../ui/Notice/Notice";
+import { Figure, Heading, Row, Soft, Stack } from "../../ui/Page/Page";
+import { Progress } from "../../ui/Progress/Progress";
+import type { Levels } from "./useLevels";
+import type { useListening, Way } from "./useListening";
+
+const RATE_HZ = 48_000;
+
+interface MeasureProps {
+  channel: ChannelView;
+  levels: Levels;
+  isPractice: boolean;
+  listening: ReturnType<typeof useListening>;
+  /** At the settings as they stand; null where they were turned since. */
+  onMeasured: (heard: HeardTrack | null, loudestSplAt1mDb: number) => void;
+  onTurn: (knob: Knob, db: number) => void;
+}
+
+/** The voice itself: measured, told what stands out, and which one knob to turn. */
+export function Measure({ channel, levels, isPractice, listening, onMeasured, onTurn }: MeasureProps) {
+  const { now } = listening;
+  const [track, setTrack] = useState(0);
+  const [take, setTake] = useState(1);
+  const [turned, setTurned] = useState<string | null>(null);
+  const [isFed, setFed] = useState(false);
+  const heard = now.code === "heard" ? (now.tracks[track] ?? now.tracks[0]!) : null;
+  const judge = (t: HeardTrack) => adviseKnob({
+    ordinary: levels.question, loudestSplAt1mDb: levels.loudestSplAt1mDb, measuredPeakDbfs: t.voiceDbfs === null ? null : t.peakDbfs, isPressed: t.findings.some((f) => f.code === "pressed") || (levels.loudest.stages.find((s) => s.name === "transmitter")!.headroomDb < 0 && t.clippedSamples > 0),
+    reachable: reachableOf(levels.kit), aim: LEVEL_AIMS[levels.aim], school: levels.school,
+  });
+  // what did not go through the chain says nothing of its gains
+  const isChain = now.code === "heard" && (now.way !== "microphone" || isFed);
+  const advice = heard && isChain && turned === null ? judge(heard) : null;
+  const onHeard = (t: HeardTrack, way: Way) => {
+    if (way === "microphone" && !isFed) return;
+    const found = judge(t);
+    onMeasured(t, found.code === "leave" ? found.loudestSplAt1mDb : levels.loudestSplAt1mDb);
+  };
+  const say = (isLoudest: boolean) => {
+    setTurned(null);
+    setTake((n) => n + 1);
+    void listening.practice({ talker: channel.talker, effort: levels.settings.effort, moves: channel.moves, distanceM: levels.settings.micDistanceM, peakFactorDb: levels.settings.peakFactorDb, isLoudest, take, sampleRateHz: RATE_HZ }, levels.question, onHeard);
+  };
+  const turnTo = (knob: Knob, db: number, loudestSplAt1mDb: number) => {
+    setTurned(`${levels.names[knob]} stands at ${levels.show(knob, db)} now: say it again to see it.`);
+    onTurn(knob, db);
+    onMeasured(null, loudestSplAt1mDb);
+  };
+  const isBusy = now.code === "working" || now.code === "recording";
+  return (
+    <section aria-label="Measure">
+      <Heading>Measure the voice</Heading>
+      <Stack $gapPx={10}>
+        <Row>
+          {isPractice && <PrimaryButton isDisabled={isBusy} onPress={() => say(true)}>{`${channel.talker}, your loudest line`}</PrimaryButton>}
+          <FileTrigger acceptedFileTypes={[".wav", "audio/wav", "audio/x-wav"]} onSelect={(files) => { const given = files?.[0]; if (given) { setTurned(null); setTrack(0); void listening.file(given, onHeard); } }}><Button isDisabled={isBusy}>A recording</Button></FileTrigger>
+          <Button isDisabled={isBusy} onPress={() => { setTurned(null); void listening.microphone(onHeard); }}>This computer’s microphone</Button>
+          {isBusy && <QuietButton onPress={listening.stop}>{now.code === "recording" ? "Enough" : "Stop"}</QuietButton>}
+        </Row>
+        <SwitchField isSelected={isFed} onChange={setFed}>the recorder plays into this computer</SwitchField>
+        {now.code === "working" && <Progress label={`Listening to ${now.what}`} fraction={now.share ?? 0} valueText={now.share === null ? "listening" : `${Math.round(now.share * 100)} %`} />}
+        {now.code === "recording" && <Live role="status"><i style={{ width: `${Math.max(0, Math.min(100, ((now.peakDbfs + 60) / 60) * 100))}%` }} data-hot={now.peakDbfs > -6 || undefined} /><Figure>{formatDbfs(now.peakDbfs)}</Figure><Soft>{`${Math.floor(now.seconds)} s; say it as on the take`}</Soft></Live>}
+        {now.code === "failed" && <Notice kind="refused">{now.words}</Notice>}
+        {now.code === "heard" && heard && (
+          <>
+            {now.tracks.length > 1 && <SelectField label="Track" value={track} onChange={(t) => { setTrack(t); setTurned(null); }} choices={now.tracks.map((t, i) => ({ id: i, label: `track ${i + 1}`, detail: t.peakDbfs === null ? "silent" : `peaks ${formatDbfs(t.peakDbfs)}` }))} />}
+            <TakeChart outline={heard.outline} label={`${now.from}: peaks at ${heard.peakDbfs === null ? "nothing" : formatDbfs(heard.peakDbfs)}`} aimDbfs={LEVEL_AIMS[levels.aim].loudestPeakDbfs} />
+            <Figures>
+              {([["peaks", heard.peakDbfs, "dBFS"], ["true peak", heard.truePeakDbtp, "dBTP"], ["voice", heard.voiceDbfs, "dBFS"], ["loudness", heard.integratedLufs, "LUFS"], ["loudest 3 s", heard.shortTermMaxLufs, "LUFS"], ["pauses", heard.noiseFloorDbfs, "dBFS"], ["crest", heard.crestDb, "dB"]] as const).map(([name, value, unit]) => (
+                <div key={name}><dt>{name}</dt><dd>{value === null ? "—" : `${value.toFixed(1).replace("-", "−")} ${unit}`}</dd></div>
+              ))}
+            </Figures>
+            {now.warnings.map((w) => <Notice key={w} kind="caution">{w}</Notice>)}
+            {advice && (
+              <Notice
+                kind={advice.code === "leave" ? "said" : "caution"}
+                action={advice.code === "turn" ? <Button onPress={() => turnTo(advice.knob, advice.toDb, advice.loudestSplAt1mDb)}>{`Turn ${levels.names[advice.knob]} to ${levels.show(advice.knob, advice.toDb)}`}</Button>
+                  : advice.code === "pack-hides" ? <Button onPress={() => turnTo("pack", advice.toDb, levels.loudestSplAt1mDb)}>{`Turn ${levels.names.pack} to ${levels.show("pack", advice.toDb)}`}</Button> : undefined}
+              >
+                {knobAdviceWords(advice, levels.show, levels.names)}
+              </Notice>
+            )}
+            {turned && <Notice kind="said">{turned}</Notice>}
+            {heard.findings.length > 0 && <Found>{heard.findings.map((f) => <li key={f.code}>{findingWords(f)}</li>)}</Found>}
+            {heard.findings.length === 0 && <Soft as="p">{`Nothing else stands out: no hum, no rub, no clipping, ${formatDb(heard.voiceDbfs! - (heard.noiseFloorDbfs ?? heard.voiceDbfs!))} between voice and pauses.`}</Soft>}
+          </>
+        )}
+      </Stack>
+    </section>
+  );
+}
+
+const Figures = styled.dl`
+  display: flex; flex-wrap: wrap; gap: 4px 22px;
+  dt { font-size: 0.85rem; color: var(--soft); }
+  dd { font-variant-numeric: tabular-nums; font-weight: 600; }
+`;
+const Found = styled.ul`list-style: none; display: grid; gap: 4px; li { padding-left: 14px; border-left: 4px solid var(--watch); }`;
+const Live = styled.div`
+  display: grid; grid-template-columns: 1fr auto auto; gap: 12px; align-items: center;
+  i { display: block; height: 22px; background: var(--good); }
+  i[data-hot] { background: var(--bad); }
+`;

@@ -1,0 +1,36 @@
+import { EFFORT_SPL_AT_1M_DB, type Effort } from "../audio/levelChain";
+import { hashText } from "../units/random";
+import type { VoiceAsked } from "./voice";
+
+/** How loud somebody who mostly speaks like this may get on the take, at 1 m: about the next effort (common practice, no published source). */
+export const LOUDEST_SPL_AT_1M_DB: Readonly<Record<Effort, number>> = { soft: 62, normal: 66, raised: 72, loud: 78, shout: 82 };
+
+export interface PracticeTalker {
+  talker: string;
+  effort: Effort;
+  moves: string;
+  distanceM: number;
+  peakFactorDb: number;
+}
+
+export interface PracticeLine extends PracticeTalker {
+  /** The loudest line of the scene, or an ordinary one. */
+  isLoudest: boolean;
+  /** Which take it is: no two sound the same. */
+  take: number;
+  sampleRateHz: number;
+}
+
+const SECONDS = 6;
+const ROOM_SPL_DB = 34;
+
+/** What a practice talker really does when asked for a line: somewhat louder or softer than was reckoned, always by the same; whoever turns away is dull, whoever runs rubs. */
+export function practiceLine(p: PracticeLine): VoiceAsked {
+  const offDb = (hashText(`${p.talker} voice`) % 9) - 4;
+  const splAt1mDb = (p.isLoudest ? LOUDEST_SPL_AT_1M_DB : EFFORT_SPL_AT_1M_DB)[p.effort] + offDb;
+  const splDb = splAt1mDb - 20 * Math.log10(p.distanceM);
+  return {
+    splDb, peakFactorDb: p.peakFactorDb, roomSplDb: ROOM_SPL_DB, seconds: SECONDS, sampleRateHz: p.sampleRateHz, seed: hashText(`${p.talker} ${p.take} ${p.isLoudest}`),
+    ...(/turns away/i.test(p.moves) ? { dullDb: 15 } : {}), ...(/runs/i.test(p.moves) ? { rubSplDb: splDb - 6 } : {}),
+  };
+}
