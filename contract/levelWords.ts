@@ -6,7 +6,7 @@ import type { WavError, WavWarning } from "../core/audio/wav";
 import { WAV_LIMITS } from "../core/audio/wav";
 import type { LevelTrap } from "../core/day/levelTraps";
 import type { ControlScale } from "../core/kit/models";
-import { count, formatDb, formatDbfs, formatDuration, listWords } from "./format";
+import { capital, count, formatDb, formatDbfs, formatDuration, listWords } from "./format";
 
 export function wavErrorWords(error: WavError | { code: "stopped" }): string {
   switch (error.code) {
@@ -32,7 +32,7 @@ export function wavWarningWords(warning: WavWarning): string {
   }
 }
 
-const times = (list: readonly number[]): string => `${listWords(list.slice(0, 4).map((s) => formatDuration(s * 1000)))}${list.length > 4 ? " and on" : ""}`;
+const times = (list: readonly number[]): string => `${listWords(list.slice(0, 4).map((s) => (s < 60 ? `${s.toFixed(1)} s` : formatDuration(s * 1000))))}${list.length > 4 ? " and on" : ""}`;
 
 /** What stands out, and what to do about it. */
 export function findingWords(finding: Finding): string {
@@ -85,7 +85,7 @@ export function knobAdviceWords(advice: KnobAdvice, show: (knob: "pack" | "recei
     case "leave": return `Leave everything: peaks at ${formatDbfs(advice.peakDbfs)}, ${formatDb(advice.packHeadroomDb)} free at the pack.`;
     case "turn": {
       const others = (["pack", "receiver", "input"] as const).filter((k) => k !== advice.knob).map((k) => names[k]);
-      return `${names[advice.knob]} from ${show(advice.knob, advice.fromDb)} to ${show(advice.knob, advice.toDb)}; ${advice.isEnough ? `leave ${listWords(others)}` : "then say it again"}. The loudest peaks will then stand at ${formatDbfs(advice.peakDbfs)}, with ${formatDb(advice.packHeadroomDb)} free at the pack.`;
+      return `${capital(names[advice.knob])} from ${show(advice.knob, advice.fromDb)} to ${show(advice.knob, advice.toDb)}; ${advice.isEnough ? `leave ${listWords(others)}` : "then say it again"}. The loudest peaks will then stand at ${formatDbfs(advice.peakDbfs)}, with ${formatDb(advice.packHeadroomDb)} free at the pack.`;
     }
   }
 }
@@ -96,7 +96,7 @@ export const earWords = (verdict: EarVerdict): string => ({
 
 export function trapWords(trap: LevelTrap, names: { pack: string; receiver: string; input: string }): string {
   switch (trap.code) {
-    case "auto-gain": return `${trap.where === "pack" ? names.pack : names.input} sets its gain by itself as it comes: set it to manual, or it drags the background up in every pause.`;
+    case "auto-gain": return `${capital(trap.where === "pack" ? names.pack : names.input)} sets its gain by itself as it comes: set it to manual, or it drags the background up in every pause.`;
     case "phantom": return trap.want === "off" ? `Phantom power off at ${names.input}: ${names.receiver}’s output cannot take it.` : trap.want === "on" ? `Phantom power on at ${names.input}: it is what switches ${names.receiver} on.` : `${names.receiver} and ${names.input} do not go together: one gives or wants phantom power that the other cannot have. Put an isolating lead between them.`;
     case "joint": return trap.loses === null ? `${names.receiver} is unbalanced, ${names.input} balanced: use the lead that joins its cold leg to ground.` : `${names.input} is unbalanced: half the level, ${formatDb(trap.loses)}, is lost.`;
     case "level-kind": return trap.plays === "line" ? `${names.receiver} plays line level into a microphone input: turn its output down, or use a line input.` : `${names.receiver} plays microphone level into a line input: turn its output up, or use a microphone input.`;

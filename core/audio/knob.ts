@@ -15,6 +15,7 @@ export type KnobAdvice =
 
 /** A voice stands in a take this far from what was reckoned, and it is no longer the voice that makes the difference (common practice, no published source). */
 const WRONG_LEVEL_DB = 24;
+const WORTH_DB = 1.5;
 /** So much lower where the pack's edge hides the voice. */
 const HIDDEN_DB = 10;
 
@@ -51,7 +52,9 @@ export function adviseKnob(p: { ordinary: LevelChainQuestion; loudestSplAt1mDb: 
   const whole = recommend({ ordinary, loudestSplAt1mDb, reachable, aim, school });
   const turned = isFine(single) || whole.settings.gainDb === now.gainDb ? single : { knob: "pack" as const, ...judge({ ...now, gainDb: whole.settings.gainDb }) };
   const [fromDb, toDb] = { pack: [now.gainDb, turned.settings.gainDb], receiver: [now.outputDb, turned.settings.outputDb], input: [now.inputGainDb, turned.settings.inputGainDb] }[turned.knob] as [number, number];
-  if (fromDb === toDb) return { code: "leave", peakDbfs: standing.peakDbfs, packHeadroomDb: standing.packHeadroomDb, loudestSplAt1mDb };
+  // one take differs from the next by as much: a step for less would be turned back after the next
+  const isWorth = standing.lackingDb - turned.lackingDb > WORTH_DB || Math.abs(standing.offAimDb) - Math.abs(turned.offAimDb) > WORTH_DB;
+  if (fromDb === toDb || !isWorth) return { code: "leave", peakDbfs: standing.peakDbfs, packHeadroomDb: standing.packHeadroomDb, loudestSplAt1mDb };
   return { code: "turn", knob: turned.knob, fromDb, toDb, peakDbfs: turned.peakDbfs, packHeadroomDb: turned.packHeadroomDb, offAimDb: turned.offAimDb, isEnough: isFine(turned), loudestSplAt1mDb };
 }
 

@@ -72,6 +72,7 @@ function Turn({ control: c, x, y, width, height, gripX, gripY, dbPx }: { control
       onPointerUp={() => { from.current = null; }} onPointerCancel={() => { from.current = null; }}
     >
       <rect x={x} y={y} width={width} height={height} rx={3} fill="transparent" />
+      <path data-halo d={`M${gripX - 9},${gripY - 5} l9,-8 l9,8 M${gripX - 9},${gripY + 5} l9,8 l9,-8`} />
       <path d={`M${gripX - 9},${gripY - 5} l9,-8 l9,8 M${gripX - 9},${gripY + 5} l9,8 l9,-8`} />
     </Handle>
   );
@@ -79,8 +80,9 @@ function Turn({ control: c, x, y, width, height, gripX, gripY, dbPx }: { control
 
 const Handle = styled.g`
   cursor: ns-resize; touch-action: none; outline: none;
-  path { fill: none; stroke: var(--accent); stroke-width: 2.5; opacity: 0.75; }
-  &:hover path, &:focus-visible path { opacity: 1; }
+  path { fill: none; stroke: var(--accent); stroke-width: 2.5; }
+  path[data-halo] { stroke: var(--sheet); stroke-width: 6; }
+  &:hover path:not([data-halo]) { stroke-width: 3.5; }
   &:focus-visible rect { stroke: var(--accent); stroke-width: 2.5; }
 `;
 const Grid = styled.line`stroke: var(--rule);`;

@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from "react";
 import styled from "styled-components";
 import type { ChannelView } from "../../../server/services/dayView.server";
-import { formatClock, formatDb, formatDbfs, formatMetres } from "../../../contract/format";
+import { capital, formatClock, formatDb, formatDbfs, formatMetres } from "../../../contract/format";
 import { AIM_WORDS, SCHOOL_WORDS, trapWords } from "../../../contract/levelWords";
 import { levelAdviceWords } from "../../../contract/words";
 import type { LevelStage } from "../../../core/audio/levelChain";
@@ -56,7 +56,7 @@ export function ChannelLevel({ channel, isElsewhere, chooser, keeping }: { chann
     <Stack>
       <div>
         <Answer>{`${channel.talker}: pack at ${show("pack", settings.gainDb)}, loudest peaks at ${formatDbfs(loudest.finalPeakDbfs)}`}</Answer>
-        <Sub>{`${first ? levelAdviceWords(first) : ""} Most of the noise is the ${NOISE_NAMES[ordinary.noisiestStage]}’s. An ordinary line lies at ${formatDbfs(ordinary.finalRmsDbfs)}, ${formatDb(ordinary.stages.at(-1)!.snrDb)} over it.`}</Sub>
+        <Sub>{`${first?.code === "fine" ? `In order: ${formatDb(first.headroomDb)} free over the loudest peaks.` : first ? levelAdviceWords(first) : ""} An ordinary line lies at ${formatDbfs(ordinary.finalRmsDbfs)}, ${formatDb(ordinary.stages.at(-1)!.snrDb)} over the noise, most of it the ${NOISE_NAMES[ordinary.noisiestStage]}’s.`}</Sub>
       </div>
       <Split>
         {chooser}
@@ -72,9 +72,11 @@ export function ChannelLevel({ channel, isElsewhere, chooser, keeping }: { chann
           {isElsewhere && <Notice kind="caution">{`${channel.talker} was changed elsewhere meanwhile: what stands now is shown, and what was turned here gave way.`}</Notice>}
           <ReplyNotice reply={answer} />
           {more.length > 0 && <Notice kind="caution">{more.map(levelAdviceWords).join(" ")}</Notice>}
+          <Measure key={channel.id} channel={channel} levels={levels} isPractice={view.day.isPractice} listening={listening} onMeasured={measured} onTurn={turnKnob} />
+          <Heading>Settings</Heading>
           <Settings>
             <SelectField label="Voice" choices={EFFORTS} value={settings.effort} onChange={(effort) => ask({ voice: { effort }, loudestSplAt1mDb: LOUDEST_SPL_AT_1M_DB[effort], measured: null })} />
-            <SliderField label="Loudest line, at 1 m" value={levels.loudestSplAt1mDb} min={50} max={100} step={1} valueText={`${Math.round(levels.loudestSplAt1mDb)} dB SPL`} onChange={(loudestSplAt1mDb) => ask({ loudestSplAt1mDb, measured: null })} />
+            <SliderField label="Loudest line, at 1 m" value={levels.loudestSplAt1mDb} min={50} max={100} step={1} valueText={`${Math.round(levels.loudestSplAt1mDb)} dB`} onChange={(loudestSplAt1mDb) => ask({ loudestSplAt1mDb, measured: null })} />
             <SelectField label="Microphone" value={microphoneId} choices={view.kit.microphones.map((m) => ({ id: m.id, label: m.name, detail: `${m.sensitivityMvPerPa} mV/Pa${m.pattern === "cardioid" ? ", cardioid" : ""}` }))} onChange={(id) => ask({ microphoneId: id, measured: null })} />
             <SliderField label="Mouth to microphone" value={settings.micDistanceM} min={0.05} max={0.6} step={0.01} valueText={formatMetres(settings.micDistanceM)} onChange={(micDistanceM) => ask({ voice: { micDistanceM }, measured: null })} />
             <SelectField label={knobs.Pack.label} choices={choices("pack")} value={settings.gainDb} onChange={(db) => turnKnob("pack", db)} />
@@ -84,7 +86,6 @@ export function ChannelLevel({ channel, isElsewhere, chooser, keeping }: { chann
             <SelectField label="Recorder’s line-up" choices={AIM_CHOICES} value={levels.aim} onChange={(aim) => ask({ aim, measured: null })} />
           </Settings>
           <Soft as="p">{schoolsWords(levels)}</Soft>
-          <Measure key={channel.id} channel={channel} levels={levels} isPractice={view.day.isPractice} listening={listening} onMeasured={measured} onTurn={turnKnob} />
           <ByEar levels={levels} talker={channel.talker} onTurn={(db) => turnKnob("pack", db)} />
           {levels.traps.length > 0 && (
             <section aria-label="Look at">
@@ -112,7 +113,7 @@ function schoolsWords({ suggested: { low, hot }, show, aim }: Levels): string {
   const quieter = hot.snrDb - low.snrDb;
   const line = (name: "low" | "hot", r: typeof low) => `${SCHOOL_WORDS[name]}, ${show("pack", r.settings.gainDb)}: ${formatDb(room(r))} free over the loudest${r.keepsHeadroom ? "" : ", less than it wants"}`;
   const off = Math.abs(low.offAimDb) > 2 ? ` Low at the pack, the recorder ends ${formatDb(Math.abs(low.offAimDb))} ${low.offAimDb > 0 ? "over" : "under"} its aim.` : "";
-  return `${line("low", low)}; ${line("hot", hot)}. Hot is ${Math.abs(quieter) < 0.5 ? "no quieter here" : `${formatDb(quieter)} quieter behind the voice`}.${off} Aimed at: an ordinary line at ${formatDbfs(LEVEL_AIMS[aim].averageDbfs)}, the loudest peaks no higher than ${formatDbfs(LEVEL_AIMS[aim].loudestPeakDbfs)} (${AIM_WORDS[aim]}).`;
+  return `${capital(line("low", low))}; ${line("hot", hot)}. Hot is ${Math.abs(quieter) < 0.5 ? "no quieter here" : `${formatDb(quieter)} quieter behind the voice`}.${off} Aimed at: an ordinary line at ${formatDbfs(LEVEL_AIMS[aim].averageDbfs)}, the loudest peaks no higher than ${formatDbfs(LEVEL_AIMS[aim].loudestPeakDbfs)} (${AIM_WORDS[aim]}).`;
 }
 
 /** What was kept of this channel today, and how it drifts. */

@@ -68,9 +68,9 @@ export function Measure({ channel, levels, isPractice, listening, onMeasured, on
           {isPractice && <PrimaryButton isDisabled={isBusy} onPress={() => say(true)}>{`${channel.talker}, your loudest line`}</PrimaryButton>}
           <FileTrigger acceptedFileTypes={[".wav", "audio/wav", "audio/x-wav"]} onSelect={(files) => { const given = files?.[0]; if (given) { setTurned(null); setTrack(0); void listening.file(given, onHeard); } }}><Button isDisabled={isBusy}>A recording</Button></FileTrigger>
           <Button isDisabled={isBusy} onPress={() => { setTurned(null); void listening.microphone(onHeard); }}>This computer’s microphone</Button>
+          <SwitchField isSelected={isFed} onChange={setFed}>fed by the recorder</SwitchField>
           {isBusy && <QuietButton onPress={listening.stop}>{now.code === "recording" ? "Enough" : "Stop"}</QuietButton>}
         </Row>
-        <SwitchField isSelected={isFed} onChange={setFed}>the recorder plays into this computer</SwitchField>
         {now.code === "working" && <Progress label={`Listening to ${now.what}`} fraction={now.share ?? 0} valueText={now.share === null ? "listening" : `${Math.round(now.share * 100)} %`} />}
         {now.code === "recording" && <Live role="status"><i style={{ width: `${Math.max(0, Math.min(100, ((now.peakDbfs + 60) / 60) * 100))}%` }} data-hot={now.peakDbfs > -6 || undefined} /><Figure>{formatDbfs(now.peakDbfs)}</Figure><Soft>{`${Math.floor(now.seconds)} s; say it as on the take`}</Soft></Live>}
         {now.code === "failed" && <Notice kind="refused">{now.words}</Notice>}
