@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { wavFile } from "../core/audio/wav";
 import { runCli } from "./run";
 import { VERBS } from "./verbs";
 
@@ -55,6 +56,9 @@ describe("what anything wrong with a request gets", () => {
     ["level-chain", { ...level, talker: { ...level.talker, distanceM: -1 } }, "talker.distanceM"],
     ["tv-raster", { region: "MOON" }, "region"],
     ["analyse-sweep", { files: [] }, "files"],
+    ["analyse-wav", {}, "file"],
+    ["analyse-wav", { file: "/nowhere/at/all.wav" }, "file"],
+    ["analyse-wav", { file: tmpdir() }, "file"],
     ["analyse-sweep", { files: ["/nowhere/at/all.csv"] }, "files.0"],
   ])("%s names the field: %#", (verb, request, path) => expect(refusal(verb, request).path).toBe(path));
 
@@ -135,4 +139,19 @@ describe("sweep files", () => {
     const path = write("bad.csv", "470.0,-90\n470.1,-91\nhello there\n470.3,-90\n");
     expect(refusal("analyse-sweep", { files: [path] })).toMatchObject({ code: "file-not-a-sweep", path: "files.0", message: expect.stringContaining("Line 3") as string });
   });
+});
+
+test("analyse-wav reads a file from disk track by track; one that is none is refused in words", () => {
+  const folder = mkdtempSync(join(tmpdir(), "plain-channel-cli-"));
+  const take = join(folder, "take.bin");
+  const tone = Float64Array.from({ length: 96_000 }, (_, i) => 0.5 * Math.sin((2 * Math.PI * 997 * i) / 48_000));
+  writeFileSync(take, wavFile([tone, new Float64Array(96_000)], { encoding: "pcm16", sampleRateHz: 48_000, isRf64: true }));
+  const { tracks, seconds, sampleRateHz } = answer("analyse-wav", { file: take }) as unknown as { tracks: Record<string, number | null>[]; seconds: number; sampleRateHz: number };
+  expect([seconds, sampleRateHz, tracks.length]).toEqual([2, 48_000, 2]);
+  // −6.02 dBFS peak; 3.01 less as root mean square; BS.1770: −3.01 − 6.02 LUFS
+  expect(tracks[0]).toMatchObject({ peakDbfs: expect.closeTo(-6.02, 2) as number, rmsDbfs: expect.closeTo(-9.03, 2) as number, integratedLufs: expect.closeTo(-9.03, 1) as number, clippedSamples: 0, shortTermMaxLufs: null });
+  expect(tracks[1]).toMatchObject({ peakDbfs: null, truePeakDbtp: null, rmsDbfs: null, integratedLufs: null });
+  writeFileSync(take, "RIFF, or so it says");
+  expect(refusal("analyse-wav", { file: take })).toMatchObject({ code: "not-wav", message: expect.stringContaining("not a wave file") as string });
+  rmSync(folder, { recursive: true });
 });

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { AUDIO_JOINTS, CONTROL_SCALES, DIVERSITIES, type Kit, KIT_PARTS, PARTNER_SIGNS, PHANTOM_EFFECTS, READOUTS, STORINGS, SYNC_METHODS } from "../core/kit/models";
+import { AUDIO_JOINTS, CONTROL_SCALES, DIVERSITIES, type Kit, KIT_PARTS, MIC_POWERS, PARTNER_SIGNS, PHANTOM_EFFECTS, READOUTS, STORINGS, SYNC_METHODS } from "../core/kit/models";
 import { type CaseUnit, STOCK_KINDS, type StockItem } from "../core/kit/units";
 import { fail, ok, type Result } from "../core/units/result";
 import { frequencyHz, goesUp, notNegative, positive, uniqueIds } from "./fields";
@@ -40,12 +40,12 @@ export const receiverModelShape = z.object({
 
 export const packModelShape = z.object({
   ...radio, kind: z.literal("pack"), form: z.enum(["bodypack", "handheld", "plug-on"]), stores: z.enum(STORINGS).exactOptional(), hasMute: z.boolean().exactOptional(), isBehindDoor: z.boolean().exactOptional(), outside: z.enum(["refuses", "clips"]).exactOptional(),
-  nameLetters: z.number().int().min(2).max(40).exactOptional(), powersMw: z.array(positive.max(10_000)).min(1).max(20), gainStepsDb: z.array(db).min(1).max(200), gainScale: z.enum(CONTROL_SCALES).exactOptional(), autoGain: z.enum(["off", "on"]).exactOptional(),
+  nameLetters: z.number().int().min(2).max(40).exactOptional(), powersMw: z.array(positive.max(10_000)).min(1).max(20), gainStepsDb: z.array(db).min(1).max(200), gainScale: z.enum(CONTROL_SCALES).exactOptional(), autoGain: z.enum(["off", "on"]).exactOptional(), micPower: z.enum(MIC_POWERS).exactOptional(),
   fullScaleInputDbu: db, inputNoiseDbu: db, limiterDb: notNegative.nullable(),
   cell: z.object({ kind: z.enum(["aa", "9v", "internal"]), perPack: z.number().int().min(1).max(12), hours: positive.max(100) }),
 }).superRefine(tunedOrAdaptive);
 
-export const microphoneShape = z.object({ id, name, sensitivityMvPerPa: positive.max(1000), selfNoiseDba: notNegative.max(120), maxSplDb: positive.max(200), pattern: z.enum(["omni", "cardioid"]).exactOptional() });
+export const microphoneShape = z.object({ id, name, sensitivityMvPerPa: positive.max(1000), selfNoiseDba: notNegative.max(120), maxSplDb: positive.max(200), pattern: z.enum(["omni", "cardioid"]).exactOptional(), needs: z.enum(MIC_POWERS).exactOptional() });
 const inputGain = z.object({ lowestDb: db, highestDb: db, stepDb: positive.max(60), scale: z.enum(CONTROL_SCALES).exactOptional() }).superRefine((g, context) => {
   if (g.highestDb < g.lowestDb) context.addIssue({ code: "custom", path: ["highestDb"], message: "must not be below lowestDb" });
   else if ((g.highestDb - g.lowestDb) / g.stepDb > 1000) context.addIssue({ code: "custom", path: ["stepDb"], message: "makes more than 1,000 steps" });

@@ -1,6 +1,6 @@
 import type { CaseProblem } from "../core/kit/caseCheck";
 import type { AntennaFit } from "../core/kit/match";
-import type { Adaptive, AudioJoint, CellKind, ControlScale, Diversity, PhantomEffect, Readout, SyncMethod } from "../core/kit/models";
+import type { Adaptive, AudioJoint, CellKind, ControlScale, Diversity, MicPower, PhantomEffect, Readout, SyncMethod } from "../core/kit/models";
 import type { TuningRange } from "../core/coordination/request";
 import type { UnitField, UnitRowNote, UnitRowProblem } from "../core/kit/unitTable";
 import type { StockItem, StockKind } from "../core/kit/units";
@@ -8,6 +8,7 @@ import { formatMetres, formatSpan, listWords, mhz, stretchesWords } from "./form
 
 export const SCALE_WORDS: Readonly<Record<ControlScale, string>> = { db: "in dB", sensitivity: "as sensitivity", attenuation: "as attenuation", dial: "as a dial from 0 to 10", clock: "by where its mark points" };
 export const JOINT_WORDS: Readonly<Record<AudioJoint, string>> = { balanced: "balanced", unbalanced: "unbalanced", digital: "digital" };
+export const MIC_POWER_WORDS: Readonly<Record<MicPower, string>> = { none: "nothing", bias: "a few volts of bias", phantom: "48 V phantom power" };
 export const PHANTOM_WORDS: Readonly<Record<PhantomEffect, string>> = { harms: "harm", nothing: "nothing", wakes: "good: it is its switch" };
 
 const powers = (list: readonly number[]) => `${listWords(list.map(String), "or")} mW`;

@@ -5,6 +5,7 @@ import type { LevelAimName, School } from "../core/audio/recommend";
 import type { WavError, WavWarning } from "../core/audio/wav";
 import { WAV_LIMITS } from "../core/audio/wav";
 import type { LevelTrap } from "../core/day/levelTraps";
+import { MIC_POWER_WORDS } from "./kitWords";
 import type { ControlScale } from "../core/kit/models";
 import { capital, count, formatDb, formatDbfs, formatDuration, listWords } from "./format";
 
@@ -102,6 +103,7 @@ export function trapWords(trap: LevelTrap, names: { pack: string; receiver: stri
     case "level-kind": return trap.plays === "line" ? `${names.receiver} plays line level into a microphone input: turn its output down, or use a line input.` : `${names.receiver} plays microphone level into a line input: turn its output up, or use a microphone input.`;
     case "pad-left": return `The pack stands ${formatDb(trap.byDb)} under what this voice asks for, as for a line source: is a pad left in?`;
     case "shared-input": return `${listWords(trap.talkers)} play into one input: one fader for ${trap.talkers.length === 2 ? "both" : "all"}, and no way to part them afterwards.`;
+    case "mic-power": return `That microphone lives on ${MIC_POWER_WORDS[trap.needs]}, and ${names.pack} gives ${MIC_POWER_WORDS[trap.gives]}: it will be silent, or thin.`;
     case "turned-away": return "A cardioid: its open side must point at the mouth, and stay so.";
   }
 }

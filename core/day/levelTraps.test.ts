@@ -19,6 +19,8 @@ test("each trap by what it is told by", () => {
   expect(keys(bag, { ...usual, linePeakDbu: 0, gainDb: -50 })).toContain("pad-left");
   expect(keys(camera, { ...usual, others: ["Marit"] })).toContain("shared-input");
   expect(keys({ ...bag, microphone: SHIPPED_KIT.microphones.find((m) => m.pattern === "cardioid")! }, { ...usual, linePeakDbu: 0 })).toEqual(["turned-away"]);
+  expect(keys({ ...bag, microphone: { ...bag.microphone, needs: "phantom" } }, { ...usual, linePeakDbu: 0 })).toEqual(["mic-power"]);
+  expect(keys({ ...bag, microphone: { ...bag.microphone, needs: "none" } }, { ...usual, linePeakDbu: 0 })).toEqual([]);
   expect(keys({ ...camera, receiver: { ...camera.receiver, phantom: "wakes" } }, usual)).toContain("phantom on");
   expect(keys({ ...camera, receiver: { ...camera.receiver, phantom: "wakes" }, input: bag.input }, { ...usual, linePeakDbu: 0 })).toContain("phantom cannot");
 });

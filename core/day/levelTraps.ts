@@ -1,3 +1,4 @@
+import type { MicPower } from "../kit/models";
 import type { ChannelKit } from "../kit/setups";
 
 /** Things that spoil a level although every figure is right; each is looked at once, and ticked. */
@@ -10,6 +11,7 @@ export type LevelTrap =
   /** The pack stands where a line source belongs, with a microphone on it. */
   | { code: "pad-left"; byDb: number }
   | { code: "shared-input"; talkers: string[] }
+  | { code: "mic-power"; gives: MicPower; needs: MicPower }
   | { code: "turned-away" };
 
 /** An output this high is line level, one this low is microphone level, dBu at its peaks (common practice, no published source). */
@@ -33,6 +35,9 @@ export function levelTraps(kit: ChannelKit, p: { linePeakDbu: number; gainDb: nu
   if (input.kind === "line" && p.linePeakDbu < MIC_UP_TO_DBU) traps.push({ code: "level-kind", plays: "mic" });
   if (p.suggestedGainDb - p.gainDb >= PAD_DB) traps.push({ code: "pad-left", byDb: p.suggestedGainDb - p.gainDb });
   if (input.tracks !== undefined && p.others.length + 1 > input.tracks) traps.push({ code: "shared-input", talkers: [p.talker, ...p.others] });
+  const [gives, needs] = [pack.micPower ?? "bias", microphone.needs ?? "bias"];
+  // a dynamic one lives on nothing, and minds nothing but phantom power on one leg
+  if (needs !== "none" && gives !== needs) traps.push({ code: "mic-power", gives, needs });
   if (microphone.pattern === "cardioid") traps.push({ code: "turned-away" });
   return traps;
 }

@@ -36,6 +36,10 @@ export type AudioJoint = (typeof AUDIO_JOINTS)[number];
 export const PHANTOM_EFFECTS = ["harms", "nothing", "wakes"] as const;
 export type PhantomEffect = (typeof PHANTOM_EFFECTS)[number];
 
+/** What a microphone needs to live on, and what a pack's socket gives it. */
+export const MIC_POWERS = ["none", "bias", "phantom"] as const;
+export type MicPower = (typeof MIC_POWERS)[number];
+
 /** How a receiver hears: by two whole paths of which it takes the better, by one path that two antennas take turns on, or by one antenna. */
 export const DIVERSITIES = ["two-paths", "one-path", "none"] as const;
 export type Diversity = (typeof DIVERSITIES)[number];
@@ -122,6 +126,8 @@ export interface PackModel extends RadioModel {
   gainScale?: ControlScale;
   /** Whether it can set its gain by itself, and does so as it comes; absent: it cannot. */
   autoGain?: "off" | "on";
+  /** What it gives its microphone; absent: bias, as a lavalier wants. */
+  micPower?: MicPower;
   fullScaleInputDbu: number;
   inputNoiseDbu: number;
   limiterDb: number | null;
@@ -144,6 +150,8 @@ export interface MicrophoneModel {
   maxSplDb: number;
   /** Absent: it hears all around. */
   pattern?: "omni" | "cardioid";
+  /** What it needs; absent: bias. */
+  needs?: MicPower;
 }
 
 /** Inputs the receivers play into. */

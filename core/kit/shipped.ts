@@ -76,7 +76,7 @@ const PACKS: PackModel[] = [
   {
     id: "brae-vt", kind: "pack", maker: "Brae", name: "VT, four presets", form: "plug-on", block: null, tuning: BRAE_PRESETS, adaptive: null,
     modulations: ["Brae FM"], syncMethods: ["by-hand"], readout: "preset", antennaConnector: "fixed", note: "Choose the same preset as the receiver; plugs into a microphone, phantom power off.",
-    powersMw: [10], gainStepsDb: [0, -10, -20, -30], gainScale: "attenuation", fullScaleInputDbu: -20, inputNoiseDbu: -112, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 7 },
+    powersMw: [10], gainStepsDb: [0, -10, -20, -30], gainScale: "attenuation", micPower: "none", fullScaleInputDbu: -20, inputNoiseDbu: -112, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 7 },
   },
   {
     id: "oystercatch-h-51", kind: "pack", maker: "Oystercatch", name: "H, block 51", form: "handheld", stores: "at-off", block: "51", tuning: [range(518, 566)], adaptive: null,
@@ -103,6 +103,8 @@ export const SHIPPED_KIT: Kit = {
     { id: "pebble", name: "Pebble omni", sensitivityMvPerPa: 6, selfNoiseDba: 28, maxSplDb: 135 },
     { id: "pebble-low", name: "Pebble omni, low sensitivity", sensitivityMvPerPa: 1.5, selfNoiseDba: 34, maxSplDb: 146 },
     { id: "shore", name: "Shore lapel cardioid", sensitivityMvPerPa: 8, selfNoiseDba: 30, maxSplDb: 128, pattern: "cardioid" },
+    { id: "skerry-hand", name: "Skerry hand microphone", sensitivityMvPerPa: 2, selfNoiseDba: 22, maxSplDb: 150, pattern: "cardioid", needs: "none" },
+    { id: "boom-48", name: "Ellery boom, condenser", sensitivityMvPerPa: 20, selfNoiseDba: 15, maxSplDb: 128, pattern: "cardioid", needs: "phantom" },
   ],
   inputs: [
     { id: "recorder-line", name: "bag recorder, line", kind: "line", fullScaleDbu: 20, noiseDbu: -88, gainDb: 10, gain: { lowestDb: 0, highestDb: 40, stepDb: 1 } },

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import styled from "styled-components";
 import { formatDb } from "../../../contract/format";
 import { earWords } from "../../../contract/levelWords";
@@ -11,13 +11,31 @@ const LAMPS = [
   { id: "dark", label: "stays dark" }, { id: "blinks", label: "blinks on the odd loud sound" }, { id: "holds", label: "holds" },
 ] as const;
 
+interface ByEarProps {
+  levels: Levels;
+  talker: string;
+  /** Peaks of a practice line, to be seen as they come; null where nobody is heard. */
+  practiceOutline: readonly number[] | null;
+  onBegin: () => void;
+  /** How loud the talker really gets, where that is known: on a practice day. */
+  trueLoudestSplAt1mDb: number | null;
+  onTurn: (db: number) => void;
+}
+
+const TICK_MS = 90;
+
 /** The other school: gain all the way down, and up by a step as long as it sounds far; the ear and the lamp say when to stop. What was reckoned stands beside it. */
-export function ByEar({ levels, talker, onTurn }: { levels: Levels; talker: string; onTurn: (db: number) => void }) {
+export function ByEar({ levels, talker, practiceOutline, onBegin, trueLoudestSplAt1mDb, onTurn }: ByEarProps) {
   const steps = [...levels.stepsDb.pack].sort((a, b) => a - b);
   const [isOpen, setOpen] = useState(false);
   const [stopped, setStopped] = useState<number | null>(null);
   const at = steps.findLastIndex((db) => db <= levels.settings.gainDb);
-  const headroomDb = levels.loudest.stages.find((s) => s.name === "transmitter")!.headroomDb;
+  // reckoned, the chain shifts dB for dB with the voice
+  const headroomDb = levels.loudest.stages.find((s) => s.name === "transmitter")!.headroomDb - (trueLoudestSplAt1mDb === null ? 0 : trueLoudestSplAt1mDb - levels.loudestSplAt1mDb);
+  const now = useTicks(isOpen && practiceOutline !== null);
+  const most = practiceOutline ? Math.max(...practiceOutline) : 1;
+  const heard = practiceOutline ? practiceOutline[now % practiceOutline.length]! : 1;
+  const shownDb = -headroomDb + 20 * Math.log10(Math.max(1e-3, heard / Math.max(1e-6, most)));
   const verdict = earVerdict(headroomDb);
   const reckoned = levels.suggested[levels.school].settings.gainDb;
   const lamp = { veiled: "dark", body: "dark", stop: "blinks", back: "holds" }[verdict];
@@ -26,7 +44,7 @@ export function ByEar({ levels, talker, onTurn }: { levels: Levels; talker: stri
     return (
       <section aria-label="By ear">
         <Heading>By ear</Heading>
-        <Row><Button onPress={() => { setOpen(true); setStopped(null); onTurn(steps[0]!); }}>Begin from nothing</Button><Soft>headphones down first; it tells when to stop</Soft></Row>
+        <Row><Button onPress={() => { setOpen(true); setStopped(null); onBegin(); onTurn(steps[0]!); }}>Begin from nothing</Button><Soft>headphones down first; it tells when to stop</Soft></Row>
       </section>
     );
   }
@@ -36,7 +54,7 @@ export function ByEar({ levels, talker, onTurn }: { levels: Levels; talker: stri
       <Stack $gapPx={8}>
         <p aria-live="polite"><b>{`${levels.names.pack} at ${levels.show("pack", levels.settings.gainDb)}. `}</b>{earWords(verdict)}</p>
         <Meter role="meter" aria-label="Loudest peaks under the pack’s edge" aria-valuemin={-40} aria-valuemax={0} aria-valuenow={Math.round(Math.max(-40, Math.min(0, -headroomDb)))}>
-          <i style={{ width: `${Math.max(2, Math.min(100, ((40 - headroomDb) / 40) * 100))}%` }} data-lamp={lamp} />
+          <i style={{ width: `${Math.max(1, Math.min(100, ((40 + shownDb) / 40) * 100))}%` }} data-lamp={shownDb > 0 ? "holds" : shownDb > -6 ? "blinks" : "dark"} />
         </Meter>
         <Soft>{`The pack’s peak lamp ${LAMPS.find((l) => l.id === lamp)!.label}: ${headroomDb >= 0 ? `${formatDb(headroomDb)} under` : `${formatDb(-headroomDb)} over`} its edge on the loudest.`}</Soft>
         <Row>
@@ -49,6 +67,17 @@ export function ByEar({ levels, talker, onTurn }: { levels: Levels; talker: stri
       </Stack>
     </section>
   );
+}
+
+/** Counts on while something is to be seen moving. */
+function useTicks(isRunning: boolean): number {
+  const [n, setN] = useState(0);
+  useEffect(() => {
+    if (!isRunning) return undefined;
+    const timer = setInterval(() => setN((k) => k + 1), TICK_MS);
+    return () => clearInterval(timer);
+  }, [isRunning]);
+  return n;
 }
 
 const Meter = styled.div`

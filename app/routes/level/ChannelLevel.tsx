@@ -8,8 +8,9 @@ import type { LevelStage } from "../../../core/audio/levelChain";
 import type { Knob } from "../../../core/audio/knob";
 import { LEVEL_AIMS, SCHOOLS } from "../../../core/audio/recommend";
 import { trapKey } from "../../../core/day/levelTraps";
-import { LOUDEST_SPL_AT_1M_DB } from "../../../core/air/practiceVoice";
+import { LOUDEST_SPL_AT_1M_DB, trueSplAt1mDb } from "../../../core/air/practiceVoice";
 import type { HeardTrack } from "../../../workers/listen/listen.api";
+import { measurePractice } from "../../../workers/listen/listen.client";
 import { type StairControl, StaircaseChart } from "../../charts/staircase/StaircaseChart";
 import { EFFORTS } from "../../features/channel/choices";
 import { Button, PrimaryButton } from "../../ui/Button/Button";
@@ -36,6 +37,7 @@ export function ChannelLevel({ channel, isElsewhere, chooser, keeping }: { chann
   const view = useDay();
   const { levels, microphoneId, turn, set, ask } = useLevels(view, channel);
   const listening = useListening();
+  const [outline, setOutline] = useState<number[] | null>(null);
   const { send, reply: answer, isBusy } = keeping;
   const { settings, kit, loudest, ordinary, suggested, school, show, names, stepsDb } = levels;
   const best = suggested[school];
@@ -86,7 +88,10 @@ export function ChannelLevel({ channel, isElsewhere, chooser, keeping }: { chann
             <SelectField label="Recorder’s line-up" choices={AIM_CHOICES} value={levels.aim} onChange={(aim) => ask({ aim, measured: null })} />
           </Settings>
           <Soft as="p">{schoolsWords(levels)}</Soft>
-          <ByEar levels={levels} talker={channel.talker} onTurn={(db) => turnKnob("pack", db)} />
+          <ByEar
+            levels={levels} talker={channel.talker} practiceOutline={outline} trueLoudestSplAt1mDb={view.day.isPractice ? trueSplAt1mDb({ talker: channel.talker, effort: settings.effort }, true) : null} onTurn={(db) => turnKnob("pack", db)}
+            onBegin={() => { if (view.day.isPractice) void measurePractice({ talker: channel.talker, effort: settings.effort, moves: "", distanceM: settings.micDistanceM, peakFactorDb: settings.peakFactorDb, isLoudest: true, take: 0, sampleRateHz: 16_000 }, { ...levels.question, transmitter: { ...levels.question.transmitter, gainDb: Math.min(...stepsDb.pack) } }).result.then((heard) => setOutline(heard.ok ? heard.value.outline : null)); }}
+          />
           {levels.traps.length > 0 && (
             <section aria-label="Look at">
               <Heading>{levels.traps.every((t) => levels.looked.includes(trapKey(t))) ? "Looked at" : "Look at these once"}</Heading>
@@ -113,7 +118,8 @@ function schoolsWords({ suggested: { low, hot }, show, aim }: Levels): string {
   const quieter = hot.snrDb - low.snrDb;
   const line = (name: "low" | "hot", r: typeof low) => `${SCHOOL_WORDS[name]}, ${show("pack", r.settings.gainDb)}: ${formatDb(room(r))} free over the loudest${r.keepsHeadroom ? "" : ", less than it wants"}`;
   const off = Math.abs(low.offAimDb) > 2 ? ` Low at the pack, the recorder ends ${formatDb(Math.abs(low.offAimDb))} ${low.offAimDb > 0 ? "over" : "under"} its aim.` : "";
-  return `${capital(line("low", low))}; ${line("hot", hot)}. Hot is ${Math.abs(quieter) < 0.5 ? "no quieter here" : `${formatDb(quieter)} quieter behind the voice`}.${off} Aimed at: an ordinary line at ${formatDbfs(LEVEL_AIMS[aim].averageDbfs)}, the loudest peaks no higher than ${formatDbfs(LEVEL_AIMS[aim].loudestPeakDbfs)} (${AIM_WORDS[aim]}).`;
+  // what the room gives comes in at the microphone: no gain after it parts it from the voice
+  return `${capital(line("low", low))}; ${line("hot", hot)}. Hot is ${Math.abs(quieter) < 0.5 ? "no quieter here" : `${formatDb(quieter)} quieter behind the voice`}. Neither lets in more of the room or less: only the microphone’s place does.${off} Aimed at: an ordinary line at ${formatDbfs(LEVEL_AIMS[aim].averageDbfs)}, the loudest peaks no higher than ${formatDbfs(LEVEL_AIMS[aim].loudestPeakDbfs)} (${AIM_WORDS[aim]}).`;
 }
 
 /** What was kept of this channel today, and how it drifts. */

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { KitPart } from "../../../server/services/kits.server";
-import { AUDIO_JOINTS, type AudioJoint, type BlockTape, CONTROL_SCALES, type ControlScale, type InputModel, type Kit, type MicrophoneModel } from "../../../core/kit/models";
-import { JOINT_WORDS, SCALE_WORDS } from "../../../contract/kitWords";
+import { AUDIO_JOINTS, type AudioJoint, type BlockTape, CONTROL_SCALES, type ControlScale, type InputModel, type Kit, MIC_POWERS, type MicPower, type MicrophoneModel } from "../../../core/kit/models";
+import { JOINT_WORDS, MIC_POWER_WORDS, SCALE_WORDS } from "../../../contract/kitWords";
 import { parseNumberList } from "../../../core/kit/modelText";
 import { slug } from "../../../core/kit/typical";
 import { Button } from "../../ui/Button/Button";
@@ -59,7 +59,8 @@ export function Parts({ kit, seenVersion, isBusy, send }: PartsProps) {
           columns={[
             word<MicrophoneModel>("name", "Name", (m) => m.name, (m, name) => mic({ ...m, name })), figure<MicrophoneModel>("sens", "mV/Pa", (m) => m.sensitivityMvPerPa, (m, sensitivityMvPerPa) => mic({ ...m, sensitivityMvPerPa })),
             figure<MicrophoneModel>("noise", "Self-noise, dBA", (m) => m.selfNoiseDba, (m, selfNoiseDba) => mic({ ...m, selfNoiseDba })), figure<MicrophoneModel>("max", "Most, dB SPL", (m) => m.maxSplDb, (m, maxSplDb) => mic({ ...m, maxSplDb })),
-            choose<MicrophoneModel, "omni" | "cardioid">("pattern", "Hears", [{ id: "omni", label: "all around" }, { id: "cardioid", label: "before it" }], (m) => m.pattern ?? "omni", (m, pattern) => mic({ ...m, pattern })), out("microphones"),
+            choose<MicrophoneModel, "omni" | "cardioid">("pattern", "Hears", [{ id: "omni", label: "all around" }, { id: "cardioid", label: "before it" }], (m) => m.pattern ?? "omni", (m, pattern) => mic({ ...m, pattern })),
+            choose<MicrophoneModel, MicPower>("needs", "Needs", MIC_POWERS.map((id) => ({ id, label: MIC_POWER_WORDS[id] })), (m) => m.needs ?? "bias", (m, needs) => mic({ ...m, needs })), out("microphones"),
           ]}
         />
         <Button isDisabled={isBusy} onPress={() => mic({ id: freeId("microphone", kit.microphones), name: "New microphone", sensitivityMvPerPa: 6, selfNoiseDba: 28, maxSplDb: 130 })}>Add a microphone</Button>

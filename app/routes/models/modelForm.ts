@@ -1,6 +1,6 @@
-import { DIVERSITY_WORDS, JOINT_WORDS, PHANTOM_WORDS, READOUT_WORDS, SCALE_WORDS, SYNC_WORDS } from "../../../contract/kitWords";
+import { DIVERSITY_WORDS, JOINT_WORDS, MIC_POWER_WORDS, PHANTOM_WORDS, READOUT_WORDS, SCALE_WORDS, SYNC_WORDS } from "../../../contract/kitWords";
 import { NAME_LETTERS } from "../../../core/day/trackSheet";
-import { AUDIO_JOINTS, CONTROL_SCALES, DIVERSITIES, PARTNER_SIGNS, type PartnerSign, PHANTOM_EFFECTS, READOUTS, SYNC_METHODS, type PackModel, type ReceiverModel } from "../../../core/kit/models";
+import { AUDIO_JOINTS, CONTROL_SCALES, DIVERSITIES, MIC_POWERS, PARTNER_SIGNS, type PartnerSign, PHANTOM_EFFECTS, READOUTS, SYNC_METHODS, type PackModel, type ReceiverModel } from "../../../core/kit/models";
 import { formatBanks, formatNumberList, formatTuning, parseBanks, parseNumberList, parseTuning } from "../../../core/kit/modelText";
 
 type Model = ReceiverModel | PackModel;
@@ -148,6 +148,7 @@ const PACK: ModelField<PackModel>[] = [
   list("powers", "Powers, mW", "10, 25, 50", (m) => m.powersMw, (m, powersMw) => ({ ...m, powersMw }), 0.1),
   list("gainSteps", "Gain steps, dB", "0 to -60 by 3", (m) => m.gainStepsDb, (m, gainStepsDb) => ({ ...m, gainStepsDb })),
   choice("gainScale", "Its gain is told", SCALES, (m) => m.gainScale ?? "db", (m, gainScale) => (gainScale === (m.gainScale ?? "db") ? m : { ...m, gainScale })),
+  choice("micPower", "Gives its microphone", MIC_POWERS.map((id) => ({ id, label: MIC_POWER_WORDS[id] })), (m) => m.micPower ?? "bias", (m, micPower) => (micPower === (m.micPower ?? "bias") ? m : { ...m, micPower })),
   choice("autoGain", "Sets its gain by itself", AUTO_GAINS, (m) => m.autoGain ?? "none", (m, v) => { const { autoGain: _, ...rest } = m; return v === "none" ? rest : { ...m, autoGain: v }; }),
   figure("fullScaleInput", "Full scale at gain 0, dBu", (m) => m.fullScaleInputDbu, (m, fullScaleInputDbu) => ({ ...m, fullScaleInputDbu }), { min: -120, max: 30 }),
   figure("inputNoise", "Input noise, dBu", (m) => m.inputNoiseDbu, (m, inputNoiseDbu) => ({ ...m, inputNoiseDbu }), { min: -140, max: 0 }),
