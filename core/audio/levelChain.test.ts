@@ -1,3 +1,4 @@
+import { audioLinkOf, linkNoiseDbfs } from "./linkNoise";
 import { levelChain, type LevelChainQuestion, microphoneDbu, pressurePa } from "./levelChain";
 
 const chain: LevelChainQuestion = {
@@ -51,4 +52,23 @@ test("the noisiest stage: low at the pack and made up at the input brings the in
   expect(low.noisiestStage).toBe("input");
   expect(levelChain(chain).noisiestStage).toBe("microphone");
   expect(low.stages[4]!.snrDb).toBeLessThan(levelChain(chain).stages[4]!.snrDb);
+});
+
+test("the way through the air adds its noise below the pack's full scale; a lead loses level and no headroom", () => {
+  const plain = levelChain(chain);
+  const noisy = levelChain({ ...chain, link: { noiseDbfs: -60 } });
+  // −60 dB under a full scale of 0 dBu is what the receiver then has for noise
+  expect(noisy.stages.find((s) => s.name === "link")!.noiseDbu).toBeCloseTo(-60, 1);
+  expect(noisy.noisiestStage).toBe("link");
+  expect(noisy.finalPeakDbfs).toBeCloseTo(plain.finalPeakDbfs, 9);
+  const lossy = levelChain({ ...chain, cable: { lossDb: 6 } });
+  expect(lossy.finalPeakDbfs).toBeCloseTo(plain.finalPeakDbfs - 6, 9);
+  expect(lossy.stages.find((s) => s.name === "cable")!.headroomDb).toBeCloseTo(plain.stages.find((s) => s.name === "receiver")!.headroomDb, 9);
+});
+
+test("FM quietens with the signal in hand, numbers do not; what is not known counts as strong", () => {
+  expect([0, 15, 30, 60].map((m) => linkNoiseDbfs("companded-fm", m))).toEqual([-70, -86, -102, -102]);
+  expect(linkNoiseDbfs("plain-fm", null)).toBe(-72);
+  expect([linkNoiseDbfs("digital", 0), linkNoiseDbfs("digital", 40)]).toEqual([-110, -110]);
+  expect([["Kelda digital"], ["Brae FM"], ["Tarnfell companded FM"], ["ours"]].map(audioLinkOf)).toEqual(["digital", "plain-fm", "companded-fm", "companded-fm"]);
 });

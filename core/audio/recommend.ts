@@ -34,6 +34,8 @@ export interface Reachable {
   packGainsDb: readonly number[];
   outputsDb: readonly number[];
   inputGainsDb: readonly number[];
+  /** Where the input mostly stands: of settings that are alike the nearest to it is taken. */
+  usualInputDb?: number;
 }
 
 export interface ChainSettings {
@@ -92,7 +94,7 @@ export function recommend({ ordinary, loudestSplAt1mDb, reachable, aim, school }
       for (const inputGainDb of gains.slice(Math.max(0, i - 1), i + 3)) tried.push(at({ gainDb, outputDb, inputGainDb }));
     }
   }
-  const { lackingDb, ...found } = bestOf(tried);
+  const { lackingDb, ...found } = bestOf(tried, reachable.usualInputDb ?? gains[0]!);
   return { ...found, keepsHeadroom: lackingDb < SAME_DB };
 }
 
@@ -100,7 +102,7 @@ type Tried = Omit<Recommendation, "keepsHeadroom"> & { lackingDb: number };
 const SAME_DB = 1e-9;
 
 /** In the order of what is worse: headroom that lacks, the aim missed, noise, room at the pack that nobody asked for. */
-function bestOf(tried: readonly Tried[]): Tried {
+function bestOf(tried: readonly Tried[], usualInputDb: number): Tried {
   const least = (list: readonly Tried[], of: (t: Tried) => number, within: number) => {
     const lowest = Math.min(...list.map(of));
     return list.filter((t) => of(t) <= lowest + within);
@@ -109,7 +111,8 @@ function bestOf(tried: readonly Tried[]): Tried {
   const quiet = least(fits, (t) => -t.snrDb, SAME_NOISE_DB);
   const near = least(quiet, (t) => Math.abs(t.offAimDb), SAME_AIM_DB);
   // as hot as the school allows: what is made up later brings later noise forward
-  return least(least(near, (t) => stageOf(t.loudest, "transmitter").headroomDb, SAME_DB), (t) => Math.abs(t.offAimDb), SAME_DB)[0]!;
+  const hot = least(near, (t) => stageOf(t.loudest, "transmitter").headroomDb, SAME_DB);
+  return least(least(hot, (t) => Math.abs(t.settings.inputGainDb - usualInputDb), SAME_DB), (t) => Math.abs(t.offAimDb), SAME_DB)[0]!;
 }
 
 const missDb = (offAimDb: number): number => Math.max(0, Math.abs(offAimDb) - ON_AIM_DB);

@@ -41,7 +41,7 @@ export const levelQuestion = ({ receiver, pack, microphone, input }: ChannelKit,
 });
 
 /** What a person can set along a channel: the steps that its units have. */
-export const reachableOf = ({ pack, receiver, input }: Pick<ChannelKit, "pack" | "receiver" | "input">): Reachable => ({ packGainsDb: pack.gainStepsDb, outputsDb: receiver.output.stepsDb, inputGainsDb: inputGainsDb(input) });
+export const reachableOf = ({ pack, receiver, input }: Pick<ChannelKit, "pack" | "receiver" | "input">): Reachable => ({ packGainsDb: pack.gainStepsDb, outputsDb: receiver.output.stepsDb, inputGainsDb: inputGainsDb(input), usualInputDb: input.gainDb });
 
 const ANY_GAIN = { lowestDb: -20, highestDb: 60, stepDb: 1 };
 

@@ -6,7 +6,7 @@ import { AIM_WORDS, SCHOOL_WORDS, trapWords } from "../../../contract/levelWords
 import { levelAdviceWords } from "../../../contract/words";
 import type { LevelStage } from "../../../core/audio/levelChain";
 import type { Knob } from "../../../core/audio/knob";
-import { LEVEL_AIMS, SCHOOLS } from "../../../core/audio/recommend";
+import { aboveAimDb, lackingHeadroomDb, LEVEL_AIMS, ON_AIM_DB, SCHOOLS } from "../../../core/audio/recommend";
 import { trapKey } from "../../../core/day/levelTraps";
 import { LOUDEST_SPL_AT_1M_DB, trueSplAt1mDb } from "../../../core/air/practiceVoice";
 import type { HeardTrack } from "../../../workers/listen/listen.api";
@@ -30,6 +30,8 @@ import { useListening } from "./useListening";
 
 const STAGE_NAMES: Partial<Record<LevelStage["name"], string>> = { microphone: "Microphone", transmitter: "Pack", receiver: "Receiver", input: "Input" };
 const NOISE_NAMES: Record<LevelStage["name"], string> = { talker: "voice", microphone: "microphone", transmitter: "pack", link: "radio link", receiver: "receiver", cable: "lead", input: "input" };
+/** A suggestion that is less quiet than this over what stands is not made. */
+const WORTH_DB = 1;
 const FIELD = { pack: "gainDb", receiver: "outputDb", input: "inputGainDb" } as const;
 
 /** The settings of one channel. What came of keeping them lives above, for a kept channel begins anew with what was stored. */
@@ -41,7 +43,9 @@ export function ChannelLevel({ channel, isElsewhere, chooser, keeping }: { chann
   const { send, reply: answer, isBusy } = keeping;
   const { settings, kit, loudest, ordinary, suggested, school, show, names, stepsDb } = levels;
   const best = suggested[school];
-  const isSuggested = best.settings.gainDb === settings.gainDb && best.settings.outputDb === settings.outputDb && best.settings.inputGainDb === settings.inputGainDb;
+  // as good as the suggestion is good enough: nobody turns three knobs for a decibel
+  const isSuggested = (best.settings.gainDb === settings.gainDb && best.settings.outputDb === settings.outputDb && best.settings.inputGainDb === settings.inputGainDb)
+    || (lackingHeadroomDb(loudest, SCHOOLS[school].packHeadroomDb) === 0 && Math.abs(aboveAimDb(ordinary, loudest, LEVEL_AIMS[levels.aim])) <= ON_AIM_DB && best.snrDb - ordinary.stages.at(-1)!.snrDb < WORTH_DB);
   // what was measured was measured at other settings
   const turnKnob = (knob: Knob, db: number) => { set({ [FIELD[knob]]: db }); turn({ measured: null }); };
   const [first, ...more] = loudest.advice.filter((a) => a.code !== "phantom-off");
