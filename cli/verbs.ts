@@ -2,7 +2,7 @@ import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync } fr
 import type { z } from "zod";
 import { analyseWavRequest, levelChainRequest } from "../contract/audio";
 import { checkSetRequest, coordinateRequest } from "../contract/coordination";
-import { linkRequest } from "../contract/radio";
+import { coverageRequest, fadingRequest, linkRequest } from "../contract/radio";
 import { analyseSweepRequest, rasterRequest } from "../contract/sweep";
 import { unpackSweepFiles } from "../contract/sweepArchive";
 import { wavErrorWords, wavWarningWords } from "../contract/levelWords";
@@ -14,6 +14,8 @@ import type { ByteSource } from "../core/audio/wav";
 import { checkSet } from "../core/coordination/checkSet";
 import { coordinateInBank } from "../core/coordination/banks";
 import { coordinate } from "../core/coordination/coordinate";
+import { coverage, type CoverageQuestion } from "../core/radio/coverage";
+import { fading } from "../core/radio/fading";
 import { linkBudget, type LinkQuestion } from "../core/radio/link";
 import { rasterChannels, RASTERS } from "../core/regions/raster";
 import { rasterOf, REGIONS } from "../core/regions/region";
@@ -107,6 +109,12 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     return { assignments, spares, unplaced, bank, stats };
   }),
   link: verb("received level and margin of one path, term by term", linkRequest, (request) => linkBudget(request as LinkQuestion)),
+  coverage: verb("level of each antenna over a plan, cell by cell", coverageRequest, (request) => {
+    const started = performance.now();
+    const { columns, rows, levelsDbm } = coverage(request as CoverageQuestion);
+    return { columns, rows, levelsDbm: levelsDbm.map((levels) => [...levels]), elapsedMs: performance.now() - started };
+  }),
+  fading: verb("outage and dropouts of a moving talker, with one antenna or two", fadingRequest, (request) => fading(request)),
   "analyse-wav": verb("levels, loudness, clipping and noise of a wave file; rmsDbfs is the plain root mean square: a full-scale sine has -3.01", analyseWavRequest, ({ file }) => withFile(file, (source) => {
     const found = analyseWav(source);
     if (!found.ok) throw new RequestError(found.error.code, wavErrorWords(found.error), "file");

@@ -45,3 +45,26 @@ export const linkRequest = z.object({
     context.addIssue({ code: "custom", path: ["path", "distanceM"], message: "is shorter than the difference of the two heights" });
   }
 });
+
+const metre = z.number().min(-1e5).max(1e5);
+
+export const planWall = z.object({ x1: metre, y1: metre, x2: metre, y2: metre, material: z.enum(materials), thicknessM: positive.max(20) })
+  .refine((w) => w.x1 !== w.x2 || w.y1 !== w.y2, "has no length");
+
+/** So many cells are worked out at once, for every antenna. */
+const MOST_CELLS = 4_000_000;
+
+export const coverageRequest = z.object({
+  frequencyHz, txPowerDbm: z.number().min(-100).max(60), txHeightM: positive.max(1000), widthM: positive.max(1e5), heightM: positive.max(1e5), cellM: positive.max(1e4),
+  walls: or(z.array(planWall).max(2000), []), antennas: z.array(z.object({ x: metre, y: metre, heightM: positive.max(1000), gainDbi: or(z.number().min(-60).max(60), 0) })).min(1).max(64),
+  model: z.enum(["free-space", "plane-earth", "indoor"]), room: or(z.enum(["office", "commercial", "residential"]), "office"),
+}).superRefine((q, context) => {
+  if ((q.widthM / q.cellM) * (q.heightM / q.cellM) > MOST_CELLS) context.addIssue({ code: "custom", path: ["cellM"], message: `makes more than ${MOST_CELLS.toLocaleString("en")} cells` });
+});
+
+export const fadingRequest = z.object({
+  meanMarginDb: z.array(z.number().min(-200).max(200)).min(1).max(2), kFactorDb: z.number().min(-60).max(60).nullable(), antennaSpacingM: notNegative.max(1e5), frequencyHz,
+  speedMps: notNegative.max(1000), combining: z.enum(["none", "selection"]),
+}).superRefine((q, context) => {
+  if (q.combining === "selection" && q.meanMarginDb.length < 2) context.addIssue({ code: "custom", path: ["meanMarginDb"], message: "needs two margins for a selection" });
+});

@@ -33,6 +33,7 @@ const scanStart = { intent: "start", passes: 3, scannerKey: null, stretch: null,
 describe("what comes in with a request is understood or refused, never guessed", () => {
   const setup = { wear: "chest", skinContact: false, sleeve: false, tiltDeg: 0, distanceM: 5, walls: [], antenna: "fin", feed: [], txPowerDbm: 17 };
   const settings = { effort: "soft", micDistanceM: 0.2, peakFactorDb: 18, gainDb: -27, outputDb: 0, inputGainDb: 0 };
+  const detail = { loudestSplAt1mDb: 66, school: "low", aim: "minus-20", measured: null, looked: [] };
   const proposal = { basePlanVersion: 0, sweepId: null, profile: "normal", picks: [{ channelId: 1, frequencyHz: 500_000_000, isLocked: false }], allows: { usesTogether: false, allowsBuried: false }, how: "found", spares: [] };
   test.each([
     ["day", dayIntents, { intent: "move-to", placeId: 2 }, { intent: "move-to", placeId: "2" }],
@@ -43,7 +44,8 @@ describe("what comes in with a request is understood or refused, never guessed",
     ["pick", pickIntents, { intent: "restore", version: 1, basePlanVersion: 2 }, { intent: "restore", version: 0, basePlanVersion: 2 }],
     ["sync", syncIntents, { intent: "prove", channelId: 1 }, { intent: "prove" }],
     ["sync", syncIntents, { intent: "handle-pack", packKey: "p", change: { isOn: true } }, { intent: "handle-pack", packKey: "", change: {} }],
-    ["level", levelIntents, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings }, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings: { ...settings, micDistanceM: 0 } }],
+    ["level", levelIntents, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings, detail }, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings: { ...settings, micDistanceM: 0 }, detail }],
+    ["level", levelIntents, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings, detail: { ...detail, measured: { peakDbfs: -9, voiceDbfs: null, pausesDbfs: -70, found: ["rub"] } } }, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings, detail: { ...detail, school: "loudest" } }],
     ["place", placeIntents, { intent: "keep", channelId: 1, seenVersion: 1, setup }, { intent: "keep", channelId: 1, seenVersion: 1, setup: { ...setup, walls: [{ material: "paper", thicknessM: 1 }] } }],
   ] as const)("%s", (_, intents, good, bad) => {
     expect(intents.safeParse(good).success).toBe(true);

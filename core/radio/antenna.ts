@@ -58,4 +58,15 @@ const SKIN_LOSS_DB = 9;
 const SKIN_LOSS_WITH_SLEEVE_DB = 2;
 
 export const bodyLossDb = (wear: Wear): number => BODY_LOSS_DB[wear];
+/** How much more of the body stands in the way from the far side than from the pack's own (common practice, no published source). */
+const BODY_SWING = 0.6;
+const PACK_SIDE_DEG: Readonly<Record<Wear, number>> = { free: 0, hand: 0, chest: 0, "waist-front": 0, "waist-back": 180, thigh: 90, ankle: 90 };
+
+/** What the body takes towards an antenna: least where the pack's own side faces it, most from the far side; over a whole turn it is {@link bodyLossDb}.
+ * @param offDeg - from where the wearer looks to the antenna; null: the worst */
+export function bodyLossTowardsDb(wear: Wear, offDeg: number | null): number {
+  const base = BODY_LOSS_DB[wear];
+  return base * (1 - BODY_SWING * (offDeg === null ? -1 : Math.cos(((offDeg - PACK_SIDE_DEG[wear]) * Math.PI) / 180)));
+}
+
 export const skinLossDb = (hasSleeve: boolean): number => (hasSleeve ? SKIN_LOSS_WITH_SLEEVE_DB : SKIN_LOSS_DB);

@@ -14,7 +14,7 @@ export interface Wall {
 export interface LinkQuestion {
   frequencyHz: number;
   txPowerDbm: number;
-  tx: { antenna: TxAntenna; wear: Wear; skinContact: boolean; sleeve: boolean; tiltDeg: number; heightM: number };
+  tx: { antenna: TxAntenna; wear: Wear; /** Towards this antenna, where it is known; absent: as usual for where it is worn. */ bodyLossDb?: number; skinContact: boolean; sleeve: boolean; tiltDeg: number; heightM: number };
   rx: { antenna: RxAntenna; tiltDeg: number; offAxisDeg: number; heightM: number };
   path: {
     distanceM: number;
@@ -61,7 +61,7 @@ export function linkBudget(q: LinkQuestion): LinkAnswer {
     if (db !== 0) terms.push({ label, db, source });
   };
   put("pack antenna", txGainDbi(tx.antenna), "Balanis, Antenna Theory");
-  put(`body: ${WEAR_WORDS[tx.wear]}`, -bodyLossDb(tx.wear), "common practice, no published source");
+  put(`body: ${WEAR_WORDS[tx.wear]}`, -(tx.bodyLossDb ?? bodyLossDb(tx.wear)), "common practice, no published source");
   if (tx.skinContact) put(tx.sleeve ? "antenna on skin, in a sleeve" : "antenna on skin", -skinLossDb(tx.sleeve), "common practice, no published source");
   put("antennas not parallel", -polarisationLossDb(tx.tiltDeg - rx.tiltDeg), "IEEE Std 145");
   pathTerms(q, put);
