@@ -53,7 +53,7 @@ export function riceCdf(a: number, b: number): number {
     logWeight += Math.log(lambda || Number.MIN_VALUE) - Math.log(k + 1);
     logTerm += Math.log(x) - Math.log(k + 1);
     gamma -= Math.exp(logTerm);
-    if (lambda === 0) break;
+    if (lambda === 0 || gamma < 1e-15 || (k > lambda && logWeight < -34)) break;
   }
   return Math.min(1, Math.max(0, sum));
 }
@@ -106,9 +106,12 @@ const independent = (a: Branch, b: Branch) => ({ outage: a.outage * b.outage, ra
 
 /** From here on two branches are one. */
 const SAME = 1 - 1e-6;
+/** And up to here they have nothing in common. */
+const NONE = 1e-6;
 const PIECES = 200;
 
 function correlated(a: Branch, b: Branch, correlation: number): { outage: number; rate: number } {
+  if (correlation < NONE) return independent(a, b);
   if (correlation > SAME) return a.mean >= b.mean ? { outage: a.outage, rate: a.rate } : { outage: b.outage, rate: b.rate };
   // given the power of one, the other is Rice: what they share is its direct part
   const below = (other: Branch, power: number, mean: number) => riceCdf(Math.sqrt((2 * correlation * power) / ((1 - correlation) * mean)), Math.sqrt(2 / ((1 - correlation) * other.mean)));
