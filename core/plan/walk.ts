@@ -1,0 +1,100 @@
+import { envelopeCorrelation, fading, type FadingAnswer } from "../radio/fading";
+import type { LinkQuestion } from "../radio/link";
+import { wavelengthM } from "../radio/propagation";
+import { betweenLossDb, type PlanPack, planLink } from "./planLink";
+import type { FloorPlan, PlacedAntenna, PlanPoint, Walk } from "./floorPlan";
+
+/** How a receiver hears: by one antenna, or by the better of two. */
+export interface WalkReceiver {
+  figures: LinkQuestion["receiver"];
+  isDiversity: boolean;
+}
+
+/** A pack along a walk; where it is, the walk says. */
+export type WalkPack = Omit<PlanPack, "x" | "y">;
+
+export interface WalkPointAnswer extends PlanPoint {
+  /** Along the walk. */
+  atM: number;
+  atS: number;
+  /** Mean margin by antenna. */
+  marginsDb: number[];
+  /** With nothing in the way of the better one. */
+  isInSight: boolean;
+  outage: number;
+  dropoutsPerMinute: number;
+}
+
+export interface WalkAnswer {
+  points: WalkPointAnswer[];
+  /** Share of the walk's time in which it is not enough. */
+  outage: number;
+  dropoutsPerMinute: number;
+  /** Expected length of one; null where there are none. */
+  meanDropoutMs: number | null;
+  /** Where the better antenna has least: an index of the points. */
+  worst: number;
+  worstMarginDb: number;
+}
+
+/** Direct power over scattered with nothing in the way; behind something there is none (common practice, no published source). */
+const K_IN_SIGHT_DB = { indoor: 4, "plane-earth": 8, "free-space": 8 } as const;
+/** Losses between that still count as sight. */
+const SIGHT_LOSS_DB = 1;
+const EVERY_M = 0.5;
+const APART = 0.02;
+/** Where J0(2πd/λ) is nothing for the first time. */
+const FIRST_ZERO_WAVES = 2.404825557695773 / (2 * Math.PI);
+
+/** Points along a walk, so far apart at most, its ends among them. @throws RangeError for fewer than two points, or a speed not > 0 */
+export function walkPoints({ points, speedMps }: Pick<Walk, "points" | "speedMps">, everyM = EVERY_M): (PlanPoint & { atM: number; atS: number })[] {
+  if (points.length < 2) throw new RangeError("a walk needs two points");
+  if (!(speedMps > 0)) throw new RangeError(`speedMps must be > 0, got ${speedMps}`);
+  const out: (PlanPoint & { atM: number; atS: number })[] = [];
+  let before = 0;
+  points.slice(1).forEach((b, i) => {
+    const a = points[i]!;
+    const lengthM = Math.hypot(b.x - a.x, b.y - a.y);
+    const steps = Math.max(1, Math.ceil(lengthM / everyM));
+    for (let s = i === 0 ? 0 : 1; s <= steps; s += 1) {
+      const atM = before + (lengthM * s) / steps;
+      out.push({ x: a.x + ((b.x - a.x) * s) / steps, y: a.y + ((b.y - a.y) * s) / steps, atM, atS: atM / speedMps });
+    }
+    before += lengthM;
+  });
+  return out;
+}
+
+/** What reaches each antenna along a walk, over what the receiver needs; and whether it is in sight. */
+export function walkMargins(plan: FloorPlan, walk: Walk, pack: WalkPack, antennas: readonly PlacedAntenna[], receiver: LinkQuestion["receiver"]) {
+  return walkPoints(walk).map((p) => {
+    const here = { ...pack, x: p.x, y: p.y };
+    return {
+      ...p, marginsDb: antennas.map((a) => planLink(plan, here, a, receiver).marginDb),
+      inSight: antennas.map((a) => betweenLossDb(plan, { from: here, to: a, frequencyHz: pack.frequencyHz }) < SIGHT_LOSS_DB),
+    };
+  });
+}
+
+/** How reliable a walk is: margin, fading and diversity at each of its points, and over the whole of it.
+ * @param antennas - the receiver's, the first two count @throws RangeError where there is none */
+export function walkReliability(plan: FloorPlan, walk: Walk, pack: WalkPack, antennas: readonly PlacedAntenna[], { figures, isDiversity }: WalkReceiver): WalkAnswer {
+  if (antennas.length === 0) throw new RangeError("a receiver needs an antenna");
+  const pair = antennas.slice(0, isDiversity ? 2 : 1);
+  const spacingM = pair.length === 2 ? Math.hypot(pair[0]!.x - pair[1]!.x, pair[0]!.y - pair[1]!.y, pair[0]!.heightM - pair[1]!.heightM) : 0;
+  // antennas some waves apart have hardly anything in common: taken as nothing, which is a hundred times less work
+  const isApart = spacingM > 0 && envelopeCorrelation(spacingM, pack.frequencyHz) < APART;
+  const apartM = isApart ? FIRST_ZERO_WAVES * wavelengthM(pack.frequencyHz) : spacingM;
+  const points = walkMargins(plan, walk, pack, pair, figures).map(({ marginsDb, inSight, ...p }): WalkPointAnswer & FadingAnswer => {
+    const better = marginsDb.indexOf(Math.max(...marginsDb));
+    const isInSight = inSight[better]!;
+    return {
+      ...p, marginsDb, isInSight,
+      ...fading({ meanMarginDb: marginsDb, kFactorDb: isInSight ? K_IN_SIGHT_DB[plan.model] : null, antennaSpacingM: apartM, frequencyHz: pack.frequencyHz, speedMps: walk.speedMps, combining: pair.length === 2 ? "selection" : "none" }),
+    };
+  });
+  const mean = (of: (p: (typeof points)[number]) => number) => points.reduce((sum, p) => sum + of(p), 0) / points.length;
+  const worst = points.reduce((w, p, i) => (Math.max(...p.marginsDb) < Math.max(...points[w]!.marginsDb) ? i : w), 0);
+  const [outage, dropoutsPerMinute] = [mean((p) => p.outage), mean((p) => p.dropoutsPerMinute)];
+  return { points, outage, dropoutsPerMinute, meanDropoutMs: dropoutsPerMinute > 0 ? (outage / dropoutsPerMinute) * 60_000 : null, worst, worstMarginDb: Math.max(...points[worst]!.marginsDb) };
+}
