@@ -94,6 +94,7 @@ export function Measure({ channel, levels, isPractice, listening, onMeasured, on
               </Notice>
             )}
             {turned && <Notice kind="said">{turned}</Notice>}
+            {!isChain && <Soft as="p">Not through the chain: this tells of the voice, and of no gain. Feed the recorder into this computer, or take a recording.</Soft>}
             {heard.findings.length > 0 && <Found>{heard.findings.map((f) => <li key={f.code}>{findingWords(f)}</li>)}</Found>}
             {heard.findings.length === 0 && <Soft as="p">{`Nothing else stands out: no hum, no rub, no clipping, ${formatDb(heard.voiceDbfs! - (heard.noiseFloorDbfs ?? heard.voiceDbfs!))} between voice and pauses.`}</Soft>}
           </>
