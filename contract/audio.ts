@@ -15,5 +15,5 @@ export const levelChainRequest = z.object({
   link: z.object({ noiseDbfs: z.number().max(0) }).exactOptional(),
   receiver: z.object({ outputFullScaleDbu: z.number(), outputDb: z.number() }),
   cable: z.object({ lossDb: notNegative }).exactOptional(),
-  input: z.object({ kind: z.enum(["mic", "line"]), fullScaleDbu: z.number(), gainDb: z.number(), noiseDbu: z.number() }),
+  input: z.object({ kind: z.enum(["mic", "line"]), fullScaleDbu: z.number(), gainDb: z.number(), noiseDbu: z.number(), limiterDb: notNegative.exactOptional() }),
 });

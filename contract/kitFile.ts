@@ -51,7 +51,7 @@ const inputGain = z.object({ lowestDb: db, highestDb: db, stepDb: positive.max(6
   else if ((g.highestDb - g.lowestDb) / g.stepDb > 1000) context.addIssue({ code: "custom", path: ["stepDb"], message: "makes more than 1,000 steps" });
 });
 export const inputShape = z.object({
-  id, name, kind: z.enum(["mic", "line"]), fullScaleDbu: db, noiseDbu: db, gainDb: db, gain: inputGain.exactOptional(), autoGain: z.enum(["off", "on"]).exactOptional(),
+  id, name, kind: z.enum(["mic", "line"]), fullScaleDbu: db, noiseDbu: db, gainDb: db, gain: inputGain.exactOptional(), limiterDb: notNegative.exactOptional(), autoGain: z.enum(["off", "on"]).exactOptional(),
   phantom: z.enum(["switched", "always"]).exactOptional(), joint: z.enum(AUDIO_JOINTS).exactOptional(), tracks: z.number().int().min(1).max(64).exactOptional(),
 });
 export const blockShape = z.object({ id, tape: name, colour: z.string().regex(/^#[0-9a-f]{6}$/i, "a colour such as #b98416") });

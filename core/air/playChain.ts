@@ -31,11 +31,12 @@ export function playChain(pressure: Float64Array, q: Omit<LevelChainQuestion, "t
   const [packGain, toOutput, loss, inputGain] = [gain(q.transmitter.gainDb), (outputMost / packMost) * gain(q.receiver.outputDb), gain(-(q.cable?.lossDb ?? 0)), gain(q.input.gainDb)];
   const inputNoise = volts(q.input.noiseDbu);
   const inputMost = volts(q.input.fullScaleDbu);
+  const inputEdge = inputMost * gain(-(q.input.limiterDb ?? 0));
   const samples = pressure.map((pa) => {
     const microphone = edge("microphone", pa * voltsPerPa, micMost) + micNoise * gaussian(random);
     const pack = edge("transmitter", (microphone + packNoise * gaussian(random)) * packGain, packEdge);
     const line = edge("receiver", (pack + linkNoise * gaussian(random)) * toOutput, outputMost) * loss;
-    return edge("input", (line + inputNoise * gaussian(random)) * inputGain, inputMost) / inputMost;
+    return edge("input", (line + inputNoise * gaussian(random)) * inputGain, inputEdge) / inputMost;
   });
   return { samples, cut };
 }

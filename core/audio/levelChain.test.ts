@@ -72,3 +72,11 @@ test("FM quietens with the signal in hand, numbers do not; what is not known cou
   expect([linkNoiseDbfs("digital", 0), linkNoiseDbfs("digital", 40)]).toEqual([-110, -110]);
   expect([["Kelda digital"], ["Brae FM"], ["Tarnfell companded FM"], ["ours"]].map(audioLinkOf)).toEqual(["digital", "plain-fm", "companded-fm", "companded-fm"]);
 });
+
+test("an input's own limiter holds the peaks under its edge, and its headroom is to that edge", () => {
+  const hot = { ...chain, input: { ...chain.input, gainDb: 40 } };
+  const held = levelChain({ ...hot, input: { ...hot.input, limiterDb: 6 } });
+  expect(levelChain(hot).finalPeakDbfs).toBeGreaterThan(0);
+  expect(held.finalPeakDbfs).toBeCloseTo(-6, 9);
+  expect(held.stages.at(-1)!.headroomDb).toBeCloseTo(levelChain(hot).stages.at(-1)!.headroomDb - 6, 9);
+});

@@ -16,7 +16,7 @@ export interface LevelChainQuestion {
   receiver: { outputFullScaleDbu: number; outputDb: number };
   /** What the lead loses, such as half the level where one leg of a balanced way is not used. Absent: nothing. */
   cable?: { lossDb: number };
-  input: { kind: "mic" | "line"; fullScaleDbu: number; gainDb: number; noiseDbu: number };
+  input: { kind: "mic" | "line"; fullScaleDbu: number; gainDb: number; noiseDbu: number; /** Its own limiter, below full scale; absent: none. */ limiterDb?: number };
 }
 
 export interface LevelStage {
@@ -90,6 +90,10 @@ export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
   const lineRms = packRms + toLine - lossDb;
   const linePeak = packPeak + toLine - lossDb;
   const lineNoise = linkNoise + toLine - lossDb;
+  const inputCeiling = input.fullScaleDbu - (input.limiterDb ?? 0);
+  const [endRmsAsked, endPeakAsked] = [lineRms + input.gainDb, linePeak + input.gainDb];
+  // without a limiter what is too much is told as it would be, over full scale
+  const [endRms, endPeak] = input.limiterDb === undefined ? [endRmsAsked, endPeakAsked] : [Math.min(endRmsAsked, inputCeiling), Math.min(endPeakAsked, inputCeiling)];
   const endNoise = powerSumDb([lineNoise, input.noiseDbu]) + input.gainDb;
 
   const stage = (name: LevelStage["name"], rmsDbu: number, peakDbu: number, ceilingDbu: number, noiseDbu: number): LevelStage =>
@@ -101,7 +105,7 @@ export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
     ...(q.link ? [{ ...stage("link", packRms, packPeak, packCeiling, linkNoise), headroomDb: packCeiling - packPeakAsked }] : []),
     stage("receiver", lineRms + lossDb, linePeak + lossDb, receiver.outputFullScaleDbu, lineNoise + lossDb),
     ...(q.cable ? [stage("cable", lineRms, linePeak, receiver.outputFullScaleDbu - lossDb, lineNoise)] : []),
-    stage("input", lineRms + input.gainDb, linePeak + input.gainDb, input.fullScaleDbu, endNoise),
+    { ...stage("input", endRms, endPeak, inputCeiling, endNoise), headroomDb: inputCeiling - endPeakAsked },
   ];
   const limiting = stages.slice(1).reduce((worst, s) => (s.headroomDb < worst.headroomDb ? s : worst));
   const noises: [LevelStage["name"], number][] = [
@@ -113,7 +117,7 @@ export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
   const noisiest = noises.reduce((worst, n) => (n[1] > worst[1] ? n : worst));
   const answer = {
     stages, limitingStage: limiting.name, noisiestStage: noisiest[0], splAtMicrophoneDb: splDb,
-    finalPeakDbfs: linePeak + input.gainDb - input.fullScaleDbu, finalRmsDbfs: lineRms + input.gainDb - input.fullScaleDbu,
+    finalPeakDbfs: endPeak - input.fullScaleDbu, finalRmsDbfs: endRms - input.fullScaleDbu,
   };
   return { ...answer, advice: adviseOn(answer, limiterDb !== null, input) };
 }

@@ -165,6 +165,8 @@ export interface InputModel {
   gainDb: number;
   /** What its gain can be set to; absent: any whole dB, 20 down and 60 up. */
   gain?: { lowestDb: number; highestDb: number; stepDb: number; scale?: ControlScale };
+  /** Its own limiter, below full scale; absent: none. */
+  limiterDb?: number;
   /** Whether it can set its level by itself, and does so as it comes; absent: it cannot. */
   autoGain?: "off" | "on";
   /** Absent: it has none to give. */

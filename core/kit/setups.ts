@@ -37,7 +37,7 @@ export const levelQuestion = ({ receiver, pack, microphone, input }: ChannelKit,
   link: { noiseDbfs: linkNoiseDbfs(audioLinkOf(pack.modulations), marginDb) },
   receiver: { outputFullScaleDbu: receiver.output.fullScaleDbu, outputDb: s.outputDb },
   ...(jointLossDb(receiver, input) > 0 ? { cable: { lossDb: jointLossDb(receiver, input) } } : {}),
-  input: { kind: input.kind, fullScaleDbu: input.fullScaleDbu, gainDb: s.inputGainDb, noiseDbu: input.noiseDbu },
+  input: { kind: input.kind, fullScaleDbu: input.fullScaleDbu, gainDb: s.inputGainDb, noiseDbu: input.noiseDbu, ...(input.limiterDb === undefined ? {} : { limiterDb: input.limiterDb }) },
 });
 
 /** What a person can set along a channel: the steps that its units have. */

@@ -79,6 +79,19 @@ export function Parts({ kit, seenVersion, isBusy, send }: PartsProps) {
               edit: () => ({ kind: "text", value: ({ gain: g }) => (g ? `${g.lowestDb} to ${g.highestDb} by ${g.stepDb}` : ""), commit: (m, text) => takeRange(m, text) }),
             },
             choose<InputModel, ControlScale>("scale", "told", CONTROL_SCALES.map((id) => ({ id, label: SCALE_WORDS[id] })), (m) => m.gain?.scale ?? "db", (m, scale) => (m.gain ? input({ ...m, gain: { ...m.gain, scale } }) : setWrong("First say how far its gain goes, such as 0 to 40 by 1. It is as it was."))),
+            {
+              id: "limiter", heading: "Limiter, dB under", text: (m) => (m.limiterDb === undefined ? "none" : String(m.limiterDb)),
+              edit: () => ({
+                kind: "text", value: (m) => (m.limiterDb === undefined ? "" : String(m.limiterDb)),
+                commit: (m, text) => {
+                  const { limiterDb: _, ...rest } = m;
+                  const n = parseNumberList(text.replace(",", "."));
+                  if (text.trim() === "") input(rest);
+                  else if (n.ok && n.value.length === 1 && n.value[0]! >= 0) input({ ...m, limiterDb: n.value[0]! });
+                  else setWrong(`"${text.slice(0, 20)}" is no limiter: dB under full scale, or empty. It is as it was.`);
+                },
+              }),
+            },
             choose<InputModel, "none" | "off" | "on">("auto", "By itself", [{ id: "none", label: "cannot" }, { id: "off", label: "can" }, { id: "on", label: "as it comes" }], (m) => m.autoGain ?? "none", (m, v) => { const { autoGain: _, ...rest } = m; input(v === "none" ? rest : { ...m, autoGain: v }); }),
             choose<InputModel, "none" | "switched" | "always">("phantom", "Phantom", [{ id: "none", label: "none" }, { id: "switched", label: "switched" }, { id: "always", label: "always" }], (m) => m.phantom ?? "none", (m, v) => { const { phantom: _, ...rest } = m; input(v === "none" ? rest : { ...m, phantom: v }); }),
             choose<InputModel, AudioJoint>("joint", "Joint", AUDIO_JOINTS.map((id) => ({ id, label: JOINT_WORDS[id] })), (m) => m.joint ?? "balanced", (m, joint) => input({ ...m, joint })), out("inputs"),
