@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { panFrames } from "./benchPan.mjs";
 import { benchLevel, LEVEL_MODULES } from "./benchLevel.mjs";
+import { liveDelays } from "./benchLive.mjs";
 import { benchPick, PICK_MODULES } from "./benchPick.mjs";
 import { ensureInstalled, root } from "./lib.mjs";
 
@@ -72,4 +73,6 @@ console.log(`rows file of 50 MB: splitting and Number() takes ${(split / read).t
 
 const { medianMs, ninthMs } = await panFrames();
 console.log(`dragging the spine over three traces of 50,000 points: median frame ${medianMs.toFixed(1)} ms, nine in ten under ${ninthMs.toFixed(1)} ms (target: median at most 16 ms)`);
+const live = await liveDelays();
+console.log(`a tick, until another page has read it: middle ${live.medianMs.toFixed(0)} ms, longest ${live.longestMs.toFixed(0)} ms of 20 (target: at most 1000)`);
 process.exit(0);

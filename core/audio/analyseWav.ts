@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from "../units/result";
-import { type Heard, Listener, WINDOW_S } from "./listening";
+import { type Heard, Listener } from "./listening";
 import { LoudnessMeter } from "./loudness";
 import { TruePeakMeter } from "./truePeak";
 import { type ByteSource, fullScaleOf, readWavHead, unpackFrames, type WavError, type WavHead, type WavWarning } from "./wav";
@@ -131,6 +131,3 @@ export function analyseWav(source: ByteSource, hooks: WavHooks = {}): Result<Wav
   const warnings = strange > 0 ? [...head.warnings, { code: "not-numbers" as const, samples: strange }] : head.warnings;
   return ok({ tracks: meters.map((m) => m.figures()), seconds: frames / sampleRateHz, sampleRateHz, encoding: head.encoding, warnings });
 }
-
-/** Seconds of each look in {@link Heard}. */
-export const LOOK_S = WINDOW_S;

@@ -48,7 +48,7 @@ const TABLE = 2048;
 export const coverageSize = ({ widthM, heightM, cellM }: Pick<CoverageQuestion, "widthM" | "heightM" | "cellM">): { columns: number; rows: number } => ({ columns: Math.ceil(widthM / cellM - 1e-9), rows: Math.ceil(heightM / cellM - 1e-9) });
 
 /** The level that each antenna gets from a pack in each cell of a plan: the model's loss over the straight line, and each wall that it crosses at its true angle.
- * @param rows - a part of them, for a worker that tells how far it is
+ * @param onRow - told as each row is done, for a worker that tells how far it is
  * @throws RangeError for a width, height, cell, frequency or thickness not > 0 */
 export function coverage(q: CoverageQuestion, onRow: (row: number) => void = () => undefined): Coverage {
   for (const name of ["widthM", "heightM", "cellM", "frequencyHz", "txHeightM"] as const) assertPositive(name, q[name]);
