@@ -1,13 +1,39 @@
 import type { RxAntenna } from "../radio/antenna";
 import type { PlanWall } from "../radio/coverage";
-import type { FeedItem } from "../radio/feed";
+import type { CoaxType, FeedItem } from "../radio/feed";
 import type { Room } from "../radio/propagation";
-import type { Material } from "../radio/slab";
+import type { Layer, Material } from "../radio/slab";
+import type { WalkFit } from "./walkFit";
 
 /** Metres from the plan's upper left corner. */
 export interface PlanPoint {
   x: number;
   y: number;
+}
+
+/** A door or a window: a stretch of a wall that is made of something else. */
+export interface Opening {
+  id: string;
+  /** From the wall's first end to its middle. */
+  atM: number;
+  widthM: number;
+  /** Null: it stands open. */
+  material: Material | null;
+  thicknessM: number;
+}
+
+export interface DrawnWall extends PlanWall {
+  id: string;
+  /** Where it is built of several sheets: these count, and not its material and thickness. */
+  layers?: Layer[];
+  openings?: Opening[];
+}
+
+/** Where the scene plays. */
+export interface PlayingArea {
+  id: string;
+  name: string;
+  corners: PlanPoint[];
 }
 
 /** Something that stands in the way and that the air can go over or round: a vehicle, a hull, a stack of crates. */
@@ -49,17 +75,28 @@ export interface FloorPlan {
   heightM: number;
   model: "free-space" | "plane-earth" | "indoor";
   room: Room;
-  walls: (PlanWall & { id: string })[];
+  walls: DrawnWall[];
   obstacles: Obstacle[];
+  areas: PlayingArea[];
   walks: Walk[];
   antennas: PlacedAntenna[];
+  /** Where the receivers stand: cables to antennas begin here. */
+  cart: PlanPoint | null;
+  /** What antennas are cabled with when they are moved; null: there is no cable in the case. */
+  cable: { type: CoaxType; mostM: number } | null;
+  /** What a walk test found of this place; null: none was walked. */
+  fit: (WalkFit & { atMs: number }) | null;
 }
+
+/** A place before anything is drawn. */
+export const emptyPlan = (p: Pick<FloorPlan, "model" | "room"> & Partial<FloorPlan>): FloorPlan => ({ widthM: 30, heightM: 20, walls: [], obstacles: [], areas: [], walks: [], antennas: [], cart: null, cable: { type: "RG-58", mostM: 15 }, fit: null, ...p });
 
 export type PlanProblem =
   | { code: "wall-short"; id: string }
+  | { code: "opening-off"; id: string; of: string }
   | { code: "outline-crosses" | "outline-short"; id: string }
   | { code: "antenna-inside"; id: string; of: string }
-  | { code: "outside"; what: "wall" | "obstacle" | "walk" | "antenna"; id: string }
+  | { code: "outside"; what: "wall" | "obstacle" | "area" | "walk" | "antenna" | "cart"; id: string }
   | { code: "walk-short"; id: string };
 
 const SHORTEST_WALL_M = 0.05;
@@ -71,12 +108,17 @@ export function planProblems(plan: FloorPlan): PlanProblem[] {
   for (const w of plan.walls) {
     if (Math.hypot(w.x2 - w.x1, w.y2 - w.y1) < SHORTEST_WALL_M) problems.push({ code: "wall-short", id: w.id });
     else if (isOutside({ x: w.x1, y: w.y1 }) || isOutside({ x: w.x2, y: w.y2 })) problems.push({ code: "outside", what: "wall", id: w.id });
+    const lengthM = Math.hypot(w.x2 - w.x1, w.y2 - w.y1);
+    for (const o of w.openings ?? []) if (o.atM - o.widthM / 2 < -1e-6 || o.atM + o.widthM / 2 > lengthM + 1e-6) problems.push({ code: "opening-off", id: o.id, of: w.id });
   }
-  for (const o of plan.obstacles) {
-    if (o.corners.length < 3) problems.push({ code: "outline-short", id: o.id });
-    else if (crossesItself(o.corners)) problems.push({ code: "outline-crosses", id: o.id });
-    else if (o.corners.some(isOutside)) problems.push({ code: "outside", what: "obstacle", id: o.id });
+  for (const [what, list] of [["obstacle", plan.obstacles], ["area", plan.areas]] as const) {
+    for (const o of list) {
+      if (o.corners.length < 3) problems.push({ code: "outline-short", id: o.id });
+      else if (crossesItself(o.corners)) problems.push({ code: "outline-crosses", id: o.id });
+      else if (o.corners.some(isOutside)) problems.push({ code: "outside", what, id: o.id });
+    }
   }
+  if (plan.cart && isOutside(plan.cart)) problems.push({ code: "outside", what: "cart", id: "cart" });
   for (const w of plan.walks) {
     if (w.points.length < 2) problems.push({ code: "walk-short", id: w.id });
     else if (w.points.some(isOutside)) problems.push({ code: "outside", what: "walk", id: w.id });
@@ -118,4 +160,37 @@ function crossesItself(corners: readonly PlanPoint[]): boolean {
     }
   }
   return false;
+}
+
+/** A wall's stretches one after another: what is wall, and what of it is a door or window. Those that stand open are left out. */
+export function wallPieces(wall: DrawnWall): DrawnWall[] {
+  const { openings = [], ...solid } = wall;
+  const lengthM = Math.hypot(wall.x2 - wall.x1, wall.y2 - wall.y1);
+  if (openings.length === 0 || lengthM === 0) return [solid];
+  const at = (m: number) => ({ x: wall.x1 + ((wall.x2 - wall.x1) * m) / lengthM, y: wall.y1 + ((wall.y2 - wall.y1) * m) / lengthM });
+  const piece = (fromM: number, toM: number, of: DrawnWall): DrawnWall[] => {
+    const [a, b] = [at(fromM), at(toM)];
+    return toM - fromM > 1e-6 ? [{ ...of, x1: a.x, y1: a.y, x2: b.x, y2: b.y }] : [];
+  };
+  const pieces: DrawnWall[] = [];
+  let doneM = 0;
+  for (const o of [...openings].sort((a, b) => a.atM - b.atM)) {
+    const [fromM, toM] = [Math.max(doneM, o.atM - o.widthM / 2), Math.min(lengthM, o.atM + o.widthM / 2)];
+    if (toM <= fromM) continue;
+    pieces.push(...piece(doneM, fromM, { ...solid, id: `${wall.id} before ${o.id}` }));
+    if (o.material) pieces.push(...piece(fromM, toM, { id: `${wall.id} ${o.id}`, x1: 0, y1: 0, x2: 0, y2: 0, material: o.material, thicknessM: o.thicknessM }));
+    doneM = toM;
+  }
+  return [...pieces, ...piece(doneM, lengthM, { ...solid, id: `${wall.id} after` })];
+}
+
+const pieces = new WeakMap<readonly DrawnWall[], DrawnWall[]>();
+
+/** All of a plan's walls in stretches. */
+export function planPieces({ walls }: Pick<FloorPlan, "walls">): DrawnWall[] {
+  const known = pieces.get(walls);
+  if (known) return known;
+  const made = walls.flatMap(wallPieces);
+  pieces.set(walls, made);
+  return made;
 }

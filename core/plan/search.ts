@@ -18,8 +18,8 @@ export interface PlacementAsked {
   receiver: WalkReceiver;
   /** Where stands may be put. */
   spots: readonly AntennaSpot[];
-  /** Antennas at hand, beside how each is fed from there. */
-  kinds: readonly { kind: PlacedAntenna["kind"]; feedFrom: (spot: AntennaSpot) => PlacedAntenna["feed"] }[];
+  /** Antennas at hand; where the cable does not reach none is put. */
+  kinds: readonly PlacedAntenna["kind"][];
 }
 
 export interface Placement {
@@ -46,11 +46,25 @@ const APART_M = 0.5;
 
 /** Two positions that make the thinnest point of the thinnest walk as good as can be: every pair of what is possible is held against every walk, and the best by margin are looked at with fading and diversity.
  * @returns null where nothing can be put anywhere */
-export function placeAntennas({ plan, walks, receiver, spots, kinds }: PlacementAsked): Placement | null {
-  const candidates = spots.flatMap((spot, s) => kinds.flatMap(({ kind, feedFrom }) => (kind === "fin" ? AIMS_DEG : [0]).map((aimDeg): PlacedAntenna => ({ id: `${s} ${kind} ${aimDeg}`, name: kind, ...spot, kind, aimDeg, tiltDeg: 0, feed: feedFrom(spot) }))));
+export function placeAntennas({ plan, walks, receiver, spots, kinds }: PlacementAsked, onProgress: (share: number) => void = () => undefined): Placement | null {
+  const candidates = spots.flatMap((spot, s) => {
+    const feed = feedTo(plan, spot);
+    return feed === null ? [] : kinds.flatMap((kind) => (kind === "fin" ? AIMS_DEG : [0]).map((aimDeg): PlacedAntenna => ({ id: `${s} ${kind} ${aimDeg}`, name: kind, ...spot, kind, aimDeg, tiltDeg: 0, feed })));
+  });
   if (candidates.length === 0 || walks.length === 0) return null;
-  const margins = candidates.map((a) => Float64Array.from(walks.flatMap(({ walk, pack }) => walkMargins(plan, walk, pack, [a], receiver.figures).map((p) => p.marginsDb[0]!))));
-  const worstOf = (a: Float64Array, b: Float64Array) => a.reduce((least, m, i) => Math.min(least, Math.max(m, b[i]!)), Infinity);
+  const margins = candidates.map((a, i) => {
+    if (i % 8 === 0) onProgress((0.9 * i) / candidates.length);
+    return Float64Array.from(walks.flatMap(({ walk, pack }) => walkMargins(plan, walk, pack, [a], receiver.figures).map((p) => p.marginsDb[0]!)));
+  });
+  const points = margins[0]!.length;
+  const worstOf = (a: Float64Array, b: Float64Array) => {
+    let least = Infinity;
+    for (let i = 0; i < points; i += 1) {
+      const m = a[i]! > b[i]! ? a[i]! : b[i]!;
+      if (m < least) least = m;
+    }
+    return least;
+  };
   const pairs: { antennas: PlacedAntenna[]; worstMarginDb: number }[] = [];
   for (let i = 0; i < candidates.length; i += 1) {
     if (!receiver.isDiversity) pairs.push({ antennas: [candidates[i]!], worstMarginDb: worstOf(margins[i]!, margins[i]!) });
@@ -59,6 +73,7 @@ export function placeAntennas({ plan, walks, receiver, spots, kinds }: Placement
       if (Math.hypot(a.x - b.x, a.y - b.y) >= APART_M) pairs.push({ antennas: [a, b], worstMarginDb: worstOf(margins[i]!, margins[j]!) });
     }
   }
+  onProgress(0.95);
   const best = pairs.sort((a, b) => b.worstMarginDb - a.worstMarginDb).slice(0, LOOKED_AT).map((p) => ({ ...p, ...worstOfWalks(plan, walks, p.antennas, receiver) }));
   return best.length === 0 ? null : best.reduce((a, b) => (b.outage < a.outage && b.worstMarginDb > a.worstMarginDb - 1 ? b : a));
 }
@@ -72,10 +87,12 @@ export function worstOfWalks(plan: FloorPlan, walks: readonly WalkedPack[], ante
 /** One change that hands can make, and what it takes. */
 export type Help =
   | { code: "raise"; antennaId: string; toM: number }
-  | { code: "second-antenna"; at: AntennaSpot }
-  | { code: "move"; antennaId: string; to: AntennaSpot }
-  | { code: "sleeve" | "ankle" }
-  | { code: "power"; toDbm: number };
+  | { code: "turn"; antennaId: string; aimDeg: number }
+  | { code: "second-antenna" | "move-receiver"; at: AntennaSpot }
+  | { code: "move"; antennaId: string; to: AntennaSpot; cableM: number | null }
+  | { code: "other-antenna"; antennaId: string; kind: PlacedAntenna["kind"]; aimDeg: number }
+  | { code: "sleeve" | "ankle" | "straighten"; walk: number }
+  | { code: "power"; walk: number; toDbm: number };
 
 export interface RankedHelp {
   help: Help;
@@ -88,34 +105,109 @@ export interface RankedHelp {
 }
 
 /** Minutes of work (common practice, no published source). */
-const MINUTES = { raise: 2, "second-antenna": 6, move: 5, sleeve: 2, ankle: 8, power: 1 } as const;
-const RAISED_M = 3;
+const MINUTES = { raise: 2, turn: 1, "second-antenna": 6, "move-receiver": 12, move: 5, "other-antenna": 3, sleeve: 2, straighten: 1, ankle: 8, power: 1 } as const;
+/** Less than this nobody hears. */
+const LEAST_GAIN_DB = 0.5;
 
-/** What would help most: each single change tried, ranked by what the thinnest point gains for each minute of work. Those that gain less than half a decibel are left out. */
-export function whatHelps(p: { plan: FloorPlan; walks: readonly WalkedPack[]; receiver: WalkReceiver; spots: readonly AntennaSpot[]; mostPowerDbm: number }): RankedHelp[] {
-  const { plan, walks, receiver } = p;
-  const state = (antennas: readonly PlacedAntenna[], packs: readonly WalkedPack[]) => {
-    const answers = packs.map(({ walk, pack }) => walkReliability(plan, walk, pack, antennas, receiver));
-    const { outage, dropoutsPerMinute } = answers.reduce((a, b) => (b.outage > a.outage ? b : a));
-    return { reliability: { outage, dropoutsPerMinute }, marginDb: Math.min(...answers.map((a) => a.worstMarginDb)) };
-  };
-  const now = state(plan.antennas, walks);
-  const withPack = (change: (pack: WalkPack) => Partial<WalkPack>) => walks.map((w) => ({ ...w, pack: { ...w.pack, ...change(w.pack) } }));
-  const swap = (id: string, change: Partial<PlacedAntenna>) => plan.antennas.map((a) => (a.id === id ? { ...a, ...change } : a));
-  const tries: { help: Help; antennas: readonly PlacedAntenna[]; packs: readonly WalkedPack[] }[] = [
-    ...plan.antennas.filter((a) => a.heightM < RAISED_M).map((a) => ({ help: { code: "raise" as const, antennaId: a.id, toM: RAISED_M }, antennas: swap(a.id, { heightM: RAISED_M }), packs: walks })),
-    ...plan.antennas.flatMap((a) => p.spots.map((to) => ({ help: { code: "move" as const, antennaId: a.id, to }, antennas: swap(a.id, to), packs: walks }))),
-    ...(receiver.isDiversity && plan.antennas.length === 1 ? p.spots.map((at) => ({ help: { code: "second-antenna" as const, at }, antennas: [...plan.antennas, { ...plan.antennas[0]!, ...at, id: "second" }], packs: walks })) : []),
-    ...(walks.some((w) => w.pack.skinContact && !w.pack.sleeve) ? [{ help: { code: "sleeve" as const }, antennas: plan.antennas, packs: withPack(() => ({ sleeve: true })) }] : []),
-    ...(walks.some((w) => w.pack.wear !== "ankle") ? [{ help: { code: "ankle" as const }, antennas: plan.antennas, packs: withPack(() => ({ wear: "ankle" as const, heightM: 0.2 })) }] : []),
-    ...(walks.some((w) => w.pack.txPowerDbm < p.mostPowerDbm) ? [{ help: { code: "power" as const, toDbm: p.mostPowerDbm }, antennas: plan.antennas, packs: withPack((pack) => ({ txPowerDbm: Math.max(pack.txPowerDbm, p.mostPowerDbm) })) }] : []),
-  ];
-  const ranked = tries.map(({ help, antennas, packs }): RankedHelp => {
-    const then = state(antennas, packs);
-    return { help, minutes: MINUTES[help.code], before: now.reliability, after: then.reliability, gainDb: then.marginDb - now.marginDb };
-  }).filter((r) => r.gainDb >= 0.5 && r.after.outage <= r.before.outage);
-  // one of a kind: the best place to move to, not all of them
-  const key = (h: Help) => (h.code === "move" || h.code === "raise" ? `${h.code} ${h.antennaId}` : h.code);
-  return ranked.sort((a, b) => b.gainDb / b.minutes - a.gainDb / a.minutes).filter((r, i, all) => all.findIndex((o) => key(o.help) === key(r.help)) === i);
+/** What is at hand, and where it may stand. */
+export interface AtHand {
+  spots: readonly AntennaSpot[];
+  kinds: readonly PlacedAntenna["kind"][];
+  /** Highest stand. */
+  mastM: number;
+  /** Most that each walk's pack can be set to within the law. */
+  mostPowersDbm: readonly number[];
 }
 
+/** What would help: each single change tried by itself, ranked by what the thinnest point of all walks gains for each minute of work; of a kind only the best is kept, and what gains less than half a decibel is left out. Changes to a pack are tried on the talker who is thinnest.
+ * @param onProgress - told the share that is done */
+export function whatHelps(p: { plan: FloorPlan; walks: readonly WalkedPack[]; receiver: WalkReceiver; atHand: AtHand }, onProgress: (share: number) => void = () => undefined): RankedHelp[] {
+  const { plan, walks, receiver, atHand } = p;
+  if (walks.length === 0 || plan.antennas.length === 0) return [];
+  const now = walks.map((w) => thinnest(plan, w, plan.antennas, receiver));
+  const worstDb = Math.min(...now);
+  const worst = now.indexOf(worstDb);
+  const before = worstOfWalks(plan, walks, plan.antennas, receiver);
+  const tries = [...antennaChanges(plan, receiver, atHand), ...packChanges(walks[worst]!, worst, atHand)];
+  const gains = tries.map((t, i) => {
+    onProgress((0.8 * (i + 1)) / tries.length);
+    const changed = applyHelp(plan, walks, t);
+    // a pack's change leaves the others as they were
+    const margins = changed.plan === plan ? now.map((m, k) => (k === worst ? thinnest(plan, changed.walks[k]!, plan.antennas, receiver) : m)) : changed.walks.map((w) => thinnest(changed.plan, w, changed.plan.antennas, receiver));
+    return { help: t, gainDb: Math.min(...margins) - worstDb };
+  });
+  const key = (h: Help) => ("antennaId" in h ? `${h.code} ${h.antennaId}` : h.code);
+  const best = gains.filter((g) => g.gainDb >= LEAST_GAIN_DB).sort((a, b) => b.gainDb - a.gainDb).filter((g, i, all) => all.findIndex((o) => key(o.help) === key(g.help)) === i);
+  const ranked = best.map(({ help, gainDb }, i): RankedHelp => {
+    const changed = applyHelp(plan, walks, help);
+    onProgress(0.8 + (0.2 * (i + 1)) / best.length);
+    return { help, gainDb, minutes: MINUTES[help.code], before, after: worstOfWalks(changed.plan, changed.walks, changed.plan.antennas, receiver) };
+  });
+  return ranked.filter((r) => r.after.outage <= r.before.outage).sort((a, b) => b.gainDb / b.minutes - a.gainDb / a.minutes);
+}
+
+/** Of ranked changes the one that leaves least outage, whatever its work. */
+export const helpsMost = (ranked: readonly RankedHelp[]): RankedHelp | null => (ranked.length === 0 ? null : ranked.reduce((a, b) => (b.after.outage < a.after.outage ? b : a)));
+
+const thinnest = (plan: FloorPlan, { walk, pack }: WalkedPack, antennas: readonly PlacedAntenna[], receiver: WalkReceiver): number =>
+  Math.min(...walkMargins(plan, walk, pack, antennas.slice(0, receiver.isDiversity ? 2 : 1), receiver.figures).map((m) => Math.max(...m.marginsDb)));
+
+/** A plan and its packs with a change made. A plan that stays is the same one. */
+export function applyHelp(plan: FloorPlan, walks: readonly WalkedPack[], help: Help): { plan: FloorPlan; walks: readonly WalkedPack[] } {
+  const withAntenna = (id: string, change: Partial<PlacedAntenna>) => ({ plan: { ...plan, antennas: plan.antennas.map((a) => (a.id === id ? { ...a, ...change } : a)) }, walks });
+  const withPack = (index: number, change: Partial<WalkPack>) => ({ plan, walks: walks.map((w, i) => (i === index ? { ...w, pack: { ...w.pack, ...change } } : w)) });
+  switch (help.code) {
+    case "raise": return withAntenna(help.antennaId, { heightM: help.toM });
+    case "turn": return withAntenna(help.antennaId, { aimDeg: help.aimDeg });
+    case "other-antenna": return withAntenna(help.antennaId, { kind: help.kind, aimDeg: help.aimDeg });
+    case "move": return withAntenna(help.antennaId, { ...help.to, ...(help.cableM === null ? {} : { feed: feedTo(plan, help.to) ?? [] }) });
+    case "second-antenna": return { plan: { ...plan, antennas: [...plan.antennas, { ...plan.antennas[0]!, ...help.at, id: `${plan.antennas[0]!.id}-2`, name: "B", feed: feedTo(plan, help.at) ?? [] }] }, walks };
+    case "move-receiver": return { plan: { ...plan, cart: { x: help.at.x, y: help.at.y }, antennas: plan.antennas.slice(0, 2).map((a, i) => ({ ...a, x: help.at.x + (i === 0 ? -0.5 : 0.5), y: help.at.y, heightM: help.at.heightM, feed: [] })) }, walks };
+    case "sleeve": return withPack(help.walk, { sleeve: true });
+    case "straighten": return withPack(help.walk, { whip: "straight" });
+    case "ankle": return withPack(help.walk, { wear: "ankle", heightM: ANKLE_M });
+    case "power": return withPack(help.walk, { txPowerDbm: help.toDbm });
+  }
+}
+
+const ANKLE_M = 0.25;
+/** Nearer to the cart than this an antenna sits on the receiver itself. */
+const ON_CART_M = 0.7;
+/** Cable lies along walls and up a stand, not through the air. */
+const LAID_SHARE = 1.1;
+
+/** Metres of cable from the cart to a spot, laid along walls and up the stand; 0 on the cart itself. */
+export function cableM(cart: PlanPoint, spot: AntennaSpot): number {
+  const [dx, dy] = [Math.abs(spot.x - cart.x), Math.abs(spot.y - cart.y)];
+  return Math.hypot(dx, dy) < ON_CART_M ? 0 : Math.ceil((dx + dy + spot.heightM) * LAID_SHARE);
+}
+
+/** What lies between an antenna at a spot and the receivers; null where the cable in the case does not reach. */
+export function feedTo(plan: Pick<FloorPlan, "cart" | "cable">, spot: AntennaSpot): PlacedAntenna["feed"] | null {
+  if (!plan.cart) return [];
+  const lengthM = cableM(plan.cart, spot);
+  if (lengthM === 0) return [];
+  return plan.cable && lengthM <= plan.cable.mostM ? [{ kind: "coax", type: plan.cable.type, lengthM }] : null;
+}
+
+function antennaChanges(plan: FloorPlan, receiver: WalkReceiver, { spots, kinds, mastM }: AtHand): Help[] {
+  const heard = plan.antennas.slice(0, receiver.isDiversity ? 2 : 1);
+  const reached = spots.flatMap((to) => (feedTo(plan, to) === null ? [] : [{ to, cableM: plan.cart ? cableM(plan.cart, to) : null }]));
+  return [
+    ...heard.filter((a) => a.heightM < mastM).map((a): Help => ({ code: "raise", antennaId: a.id, toM: mastM })),
+    ...heard.flatMap((a) => reached.map((r): Help => ({ code: "move", antennaId: a.id, ...r }))),
+    ...heard.filter((a) => a.kind === "fin").flatMap((a) => AIMS_DEG.map((aimDeg): Help => ({ code: "turn", antennaId: a.id, aimDeg }))),
+    ...heard.flatMap((a) => kinds.filter((k) => k !== a.kind).flatMap((kind) => (kind === "fin" ? AIMS_DEG : [0]).map((aimDeg): Help => ({ code: "other-antenna", antennaId: a.id, kind, aimDeg })))),
+    ...(receiver.isDiversity && plan.antennas.length === 1 ? reached.map(({ to: at }): Help => ({ code: "second-antenna", at })) : []),
+    ...(plan.cart ? spots.map((at): Help => ({ code: "move-receiver", at: { ...at, heightM: Math.min(at.heightM, RECEIVER_STAND_M) } })) : []),
+  ];
+}
+const RECEIVER_STAND_M = 2;
+
+function packChanges({ pack }: WalkedPack, walk: number, { mostPowersDbm }: AtHand): Help[] {
+  const most = mostPowersDbm[walk] ?? pack.txPowerDbm;
+  return [
+    ...(pack.skinContact && !pack.sleeve ? [{ code: "sleeve" as const, walk }] : []), ...(pack.whip && pack.whip !== "straight" ? [{ code: "straighten" as const, walk }] : []),
+    ...(pack.wear !== "ankle" && pack.wear !== "free" ? [{ code: "ankle" as const, walk }] : []), ...(pack.txPowerDbm < most - 0.1 ? [{ code: "power" as const, walk, toDbm: most }] : []),
+  ];
+}

@@ -8,7 +8,7 @@ export const DIPOLE_GAIN_DBI = 2.15;
 export const WHIP_ON_CASE_GAIN_DBI = 2.15;
 /** Wideband antennas of the trade (common practice, no published source). */
 const BUTTERFLY_GAIN_DBI = 2;
-const FIN = { gainDbi: 6, beamwidthDeg: 100, frontToBackDb: 15 };
+export const FIN = { gainDbi: 6, beamwidthDeg: 100, frontToBackDb: 15 };
 
 /** Pattern of a half-wave dipole relative to broadside: cos(½π·cosθ)/sinθ (Balanis). Along the wire it is kept at −30 dB: no real one has a perfect null.
  * @param offAxisDeg - from broadside, in the plane of the wire */
@@ -57,6 +57,8 @@ const BODY_LOSS_DB: Readonly<Record<Wear, number>> = { free: 0, hand: 6, chest: 
 const SKIN_LOSS_DB = 9;
 const SKIN_LOSS_WITH_SLEEVE_DB = 2;
 
+export const packSideDeg = (wear: Wear): number => PACK_SIDE_DEG[wear];
+
 export const bodyLossDb = (wear: Wear): number => BODY_LOSS_DB[wear];
 /** How much more of the body stands in the way from the far side than from the pack's own (common practice, no published source). */
 const BODY_SWING = 0.6;
@@ -68,5 +70,8 @@ export function bodyLossTowardsDb(wear: Wear, offDeg: number | null): number {
   const base = BODY_LOSS_DB[wear];
   return base * (1 - BODY_SWING * (offDeg === null ? -1 : Math.cos(((offDeg - PACK_SIDE_DEG[wear]) * Math.PI) / 180)));
 }
+
+/** Whether the body stands between its pack and an antenna. @param offDeg - as in {@link bodyLossTowardsDb} */
+export const isBehindBody = (wear: Wear, offDeg: number | null): boolean => wear !== "free" && (offDeg === null || Math.cos(((offDeg - PACK_SIDE_DEG[wear]) * Math.PI) / 180) < 0);
 
 export const skinLossDb = (hasSleeve: boolean): number => (hasSleeve ? SKIN_LOSS_WITH_SLEEVE_DB : SKIN_LOSS_DB);

@@ -32,7 +32,10 @@ export function besselJ0(x: number): number {
 }
 
 /** Correlation of the envelopes of two antennas in scatter from all around: J0²(2πd/λ) (Clarke 1968; Jakes). @example envelopeCorrelation(0.5 · λ) // 0.093 */
-export const envelopeCorrelation = (spacingM: number, frequencyHz: number): number => besselJ0((2 * Math.PI * spacingM) / wavelengthM(frequencyHz)) ** 2;
+export const envelopeCorrelation = (spacingM: number, frequencyHz: number): number => fieldCorrelation(spacingM, frequencyHz) ** 2;
+
+/** Correlation of the fields themselves, signed: J0(2πd/λ). */
+export const fieldCorrelation = (spacingM: number, frequencyHz: number): number => besselJ0((2 * Math.PI * spacingM) / wavelengthM(frequencyHz));
 
 /** Distribution of a noncentral chi-square of two degrees, as a Poisson mixture of gammas: 1 − Q₁(a, b) (Marcum's function; Simon and Alouini, Digital Communication over Fading Channels).
  * @returns the probability of an envelope below b with a direct part a, both in units of the scatter's standard deviation */
@@ -115,11 +118,13 @@ function correlated(a: Branch, b: Branch, correlation: number): { outage: number
   if (correlation > SAME) return a.mean >= b.mean ? { outage: a.outage, rate: a.rate } : { outage: b.outage, rate: b.rate };
   // given the power of one, the other is Rice: what they share is its direct part
   const below = (other: Branch, power: number, mean: number) => riceCdf(Math.sqrt((2 * correlation * power) / ((1 - correlation) * mean)), Math.sqrt(2 / ((1 - correlation) * other.mean)));
+  // over equal shares of the first one's chances of being out, so that a deep fade stays a share
+  const chance = a.outage;
   let outage = 0;
   for (let i = 0; i <= PIECES; i += 1) {
-    const x = i / PIECES;
+    const x = -a.mean * Math.log1p((-chance * i) / PIECES);
     const weight = i === 0 || i === PIECES ? 1 : i % 2 === 1 ? 4 : 2;
-    outage += weight * (Math.exp(-x / a.mean) / a.mean) * below(b, x, a.mean);
+    outage += weight * below(b, Math.min(1, x), a.mean);
   }
-  return { outage: outage / (3 * PIECES), rate: a.rate * below(b, 1, a.mean) + b.rate * below(a, 1, b.mean) };
+  return { outage: (chance * outage) / (3 * PIECES), rate: a.rate * below(b, 1, a.mean) + b.rate * below(a, 1, b.mean) };
 }

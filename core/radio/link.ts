@@ -1,11 +1,15 @@
 import { bodyLossDb, polarisationLossDb, type RxAntenna, rxGain, skinLossDb, type TxAntenna, txGainDbi, type Wear } from "./antenna";
 import { cascadedNoiseFigureDb, type FeedItem, feedItem, noiseFloorDbm } from "./feed";
 import { diffractionParameter, freeSpaceLossDb, indoorLossDb, knifeEdgeLossDb, planeEarthLossDb, type Room } from "./propagation";
-import { type Material, slabLossDb } from "./slab";
+import { powerSumDb } from "../units/decibels";
+import { type Layer, layeredSlab, type Material, slabLossDb } from "./slab";
+import { whipMismatchDb } from "./antennaDesk";
 
 export interface Wall {
   material: Material;
   thicknessM: number;
+  /** Where it is built of several sheets: these, and not the material and thickness. */
+  layers?: readonly Layer[];
   incidenceDeg?: number;
   /** An engineering allowance for mesh, pipes, damp: only where asked for. */
   allowanceDb?: number;
@@ -14,8 +18,8 @@ export interface Wall {
 export interface LinkQuestion {
   frequencyHz: number;
   txPowerDbm: number;
-  tx: { antenna: TxAntenna; wear: Wear; /** Towards this antenna, where it is known; absent: as usual for where it is worn. */ bodyLossDb?: number; skinContact: boolean; sleeve: boolean; tiltDeg: number; heightM: number };
-  rx: { antenna: RxAntenna; tiltDeg: number; offAxisDeg: number; heightM: number };
+  tx: { antenna: TxAntenna; /** How its whip is; absent: straight. */ whip?: WhipState; /** What its whip is cut for; absent: for this frequency. */ cutForHz?: number; wear: Wear; /** Towards this antenna, where it is known; absent: as usual for where it is worn. */ bodyLossDb?: number; skinContact: boolean; sleeve: boolean; tiltDeg: number; heightM: number };
+  rx: { antenna: RxAntenna; /** What a whip or dipole is cut for; absent: for this frequency. */ cutForHz?: number; tiltDeg: number; offAxisDeg: number; heightM: number };
   path: {
     distanceM: number;
     model: "free-space" | "plane-earth" | "indoor";
@@ -24,6 +28,10 @@ export interface LinkQuestion {
     edges: readonly { heightAboveRayM: number; d1M: number; d2M: number }[];
   };
   feed: readonly FeedItem[];
+  /** What this place was found to add or take, from a walk test; absent: nothing. */
+  corrections?: readonly LinkTerm[];
+  /** What else is on the frequency, as an antenna with no feed would hear it in the receiver's bandwidth: the air's own noise, products, neighbours. Absent: nothing. */
+  interference?: readonly { label: string; dbm: number }[];
   receiver: { bandwidthHz: number; noiseFigureDb: number; requiredSnrDb: number; overloadDbm: number };
 }
 
@@ -39,11 +47,20 @@ export interface LinkAnswer {
   sensitivityDbm: number;
   marginDb: number;
   overload: boolean;
+  /** How far under overload; negative above it. */
+  overloadHeadroomDb: number;
+  /** What of the noise floor is not the receiver's own; null where nothing else is there. */
+  interferenceDbm: number | null;
   /** They add up to receivedDbm − txPowerDbm. */
   terms: LinkTerm[];
   noiseFloorDbm: number;
   systemNoiseFigureDb: number;
 }
+
+/** A pack's whip as it hangs: bent over, or coiled in the pouch. */
+export type WhipState = "straight" | "bent" | "coiled";
+/** A quarter wave works by its length: bent it is detuned and partly cancels itself (common practice, no published source). */
+const WHIP_LOSS_DB: Readonly<Record<WhipState, number>> = { straight: 0, bent: 4, coiled: 10 };
 
 const WEAR_WORDS: Readonly<Record<Wear, string>> = {
   free: "nothing near the pack", hand: "held in the hand", chest: "worn on the chest", "waist-front": "worn at the waist, in front",
@@ -62,12 +79,13 @@ export function linkBudget(q: LinkQuestion): LinkAnswer {
   };
   put("pack antenna", txGainDbi(tx.antenna), "Balanis, Antenna Theory");
   put(`body: ${WEAR_WORDS[tx.wear]}`, -(tx.bodyLossDb ?? bodyLossDb(tx.wear)), "common practice, no published source");
+  put(`whip ${tx.whip ?? "straight"}`, -WHIP_LOSS_DB[tx.whip ?? "straight"], "common practice, no published source");
+  if (tx.cutForHz) put("pack antenna of another block", -whipMismatchDb(frequencyHz, tx.cutForHz), "resonance, quality 6: common practice");
   if (tx.skinContact) put(tx.sleeve ? "antenna on skin, in a sleeve" : "antenna on skin", -skinLossDb(tx.sleeve), "common practice, no published source");
   put("antennas not parallel", -polarisationLossDb(tx.tiltDeg - rx.tiltDeg), "IEEE Std 145");
   pathTerms(q, put);
   for (const wall of path.walls) {
-    const lossDb = slabLossDb({ material: wall.material, thicknessM: wall.thicknessM, frequencyHz, incidenceDeg: wall.incidenceDeg ?? 0, polarisation: "TE" });
-    put(`${wall.material}, ${Math.round(wall.thicknessM * 1000)} mm`, -lossDb, "ITU-R P.2040 method, extrapolated below 1 GHz");
+    put(wallWords(wall), -wallLossDb(wall, frequencyHz, wall.incidenceDeg ?? 0), "ITU-R P.2040 method, extrapolated below 1 GHz");
     if (wall.allowanceDb) put(`allowance for that ${wall.material}`, -wall.allowanceDb, "engineering allowance, no published source");
   }
   for (const edge of path.edges) put("over an edge", -knifeEdgeLossDb(diffractionParameter({ ...edge, frequencyHz })), "ITU-R P.526");
@@ -75,16 +93,20 @@ export function linkBudget(q: LinkQuestion): LinkAnswer {
   const name = typeof rx.antenna === "string" ? rx.antenna : `${rx.antenna.gainDbi} dBi`;
   put(`receiving antenna (${name})`, gain.gainDbi, "Balanis, Antenna Theory; wideband types: common practice");
   put("receiving antenna turned away", gain.patternDb, "pattern: Balanis, Antenna Theory");
+  if (rx.cutForHz && (rx.antenna === "whip-quarter" || rx.antenna === "dipole")) put("receiving antenna of another block", -whipMismatchDb(frequencyHz, rx.cutForHz), "resonance, quality 6: common practice");
+  for (const c of q.corrections ?? []) put(c.label, c.db, c.source);
   const stages = q.feed.map((item) => feedItem(item, frequencyHz));
   for (const stage of stages) put(stage.label, stage.gainDb, "usual catalogue values, from memory");
 
   const receivedDbm = q.txPowerDbm + terms.reduce((sum, t) => sum + t.db, 0);
   const feedGainDb = stages.reduce((sum, s) => sum + s.gainDb, 0);
   const systemNoiseFigureDb = cascadedNoiseFigureDb([...stages, { gainDb: 0, noiseFigureDb: q.receiver.noiseFigureDb }]);
-  const noiseDbm = noiseFloorDbm({ bandwidthHz: q.receiver.bandwidthHz, noiseFigureDb: systemNoiseFigureDb }) + feedGainDb;
+  const ownDbm = noiseFloorDbm({ bandwidthHz: q.receiver.bandwidthHz, noiseFigureDb: systemNoiseFigureDb }) + feedGainDb;
+  const others = (q.interference ?? []).map((i) => i.dbm + feedGainDb);
+  const noiseDbm = others.length > 0 ? powerSumDb([ownDbm, ...others]) : ownDbm;
   const sensitivityDbm = noiseDbm + q.receiver.requiredSnrDb;
   return {
-    receivedDbm, sensitivityDbm, marginDb: receivedDbm - sensitivityDbm, overload: receivedDbm > q.receiver.overloadDbm,
+    receivedDbm, sensitivityDbm, marginDb: receivedDbm - sensitivityDbm, overload: receivedDbm > q.receiver.overloadDbm, overloadHeadroomDb: q.receiver.overloadDbm - receivedDbm, interferenceDbm: others.length > 0 ? powerSumDb(others) : null,
     terms, noiseFloorDbm: noiseDbm, systemNoiseFigureDb,
   };
 }
@@ -101,3 +123,9 @@ function pathTerms({ frequencyHz, tx, rx, path }: LinkQuestion, put: (label: str
     put(`clutter of a room (${path.room ?? "office"})`, freeDb - lossDb, "ITU-R P.1238");
   }
 }
+
+/** What a wall loses at an angle, built of one sheet or of several. */
+export const wallLossDb = ({ material, thicknessM, layers }: Pick<Wall, "material" | "thicknessM" | "layers">, frequencyHz: number, incidenceDeg: number): number =>
+  layers ? layeredSlab({ layers, frequencyHz, incidenceDeg, polarisation: "TE" }).lossDb : slabLossDb({ material, thicknessM, frequencyHz, incidenceDeg, polarisation: "TE" });
+
+const wallWords = ({ material, thicknessM, layers }: Wall): string => (layers ? layers.map((l) => `${l.material} ${Math.round(l.thicknessM * 1000)}`).join(" + ") + " mm" : `${material}, ${Math.round(thicknessM * 1000)} mm`);
