@@ -1,6 +1,7 @@
 import type { DeviceError } from "../core/air/rig";
 import { capital, formatClock, formatSpan, listWords, mhz } from "./format";
 import { caseProblemWords } from "./kitWords";
+import { planProblemWords } from "./planWords";
 import { sceneProblemWords } from "./prepWords";
 import { pairingProblemWords } from "./pairingWords";
 import type { ServiceError } from "./serviceError";
@@ -18,10 +19,12 @@ export function serviceErrorWords(error: ServiceError): string {
     case "scan-changed": return `A newer scan of this place came in at ${formatClock(error.atMs)}. Nothing was stored; find the frequencies again on it.`;
     case "rules-broken":
       return `Not accepted: ${error.picks.map((p) => `${p.talker} is ${listWords(p.broken.slice(0, 2).map((b) => brokenRuleWords(b, (id) => error.names[id] ?? id)))}`).join("; ")}. The plan is as it was.`;
-    case "list-changed": return `${{ scenes: "The scenes were", handed: "The handed-down list was", stations: "The stations were", places: "The places were", units: "The units were", stock: "The case was", models: "The models were", ticks: "The list was", pairings: "The pairings were" }[error.list]} changed in another window at ${formatClock(error.atMs)}. Yours were not stored; the list shown is the standing one.`;
+    case "list-changed": return `${{ scenes: "The scenes were", handed: "The handed-down list was", stations: "The stations were", places: "The places were", units: "The units were", stock: "The case was", models: "The models were", ticks: "The list was", pairings: "The pairings were", drawings: "The plans were", rigs: "The rig cards were" }[error.list]} changed in another window at ${formatClock(error.atMs)}. Yours were not stored; the list shown is the standing one.`;
     case "list-unreadable": return `That is not such a list: ${{ empty: "it needs a line of headings and at least one row", binary: "it is not text", large: "it is far too large (at most 2 MB and 500 rows)", calendar: "it begins like a calendar and is damaged further on", "calendar-other-day": "no event of that calendar begins on this day" }[error.why]}. Everything is as it was.`;
     case "list-rows-bad": return error.rows.length === 0 ? "There is no row to take over. Everything is as it was." : `${error.rows.length === 1 ? "Row" : "Rows"} ${listWords(error.rows.slice(0, 6).map(String))} ${error.rows.length === 1 ? "has" : "have"} something wrong. Nothing was taken over; mend ${error.rows.length === 1 ? "it" : "them"}, or leave ${error.rows.length === 1 ? "it" : "them"} out.`;
     case "region-file": return `That region file was not taken over. Line ${error.error.line}: ${error.error.what}. The law in use is as it was.`;
+    case "drawing-refused": return `${capital(listWords(error.problems.slice(0, 3).map(planProblemWords)))}. The plan kept before stands.`;
+    case "picture-refused": return error.why === "large" ? "That picture is larger than 8 MB even when made smaller. The plan is as it was." : "That is not a picture that can be shown (PNG, JPEG or WebP). The plan is as it was.";
     case "plan-file": return `That plan was not read: ${error.what}. Nothing was changed.`;
     case "kit-file": return `That kit file was not taken over. Line ${error.error.line}: ${error.error.what}. The case is as it was.`;
     case "case-refused": return `${capital(listWords(error.problems.slice(0, 4).map(caseProblemWords)))}. The case is as it was.`;

@@ -6,17 +6,18 @@ import type { CaseProblem } from "../core/kit/caseCheck";
 import type { PairingProblem } from "../core/kit/pairing";
 import type { KitFileError } from "./kitFile";
 import type { ArchiveError } from "./sweepArchive";
+import type { PlanProblem } from "../core/plan/floorPlan";
 import type { RegionFileError } from "./regionFile";
 import type { SweepFileError } from "../core/sweep/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =
-  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" | "model" | "unit" | "shoot" | "scene" | "step" | "scan" }
+  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" | "model" | "unit" | "shoot" | "scene" | "step" | "scan" | "plan of this place" | "walk" | "picture" }
   | { code: "changed-meanwhile"; talker: string; changes: { atMs: number; what: string }[] }
   | { code: "plan-changed"; version: number; atMs: number }
   | { code: "scan-changed"; atMs: number }
   | { code: "rules-broken"; picks: { talker: string; broken: BrokenRule[] }[]; names: Record<string, string> }
-  | { code: "list-changed"; list: "scenes" | "handed" | "stations" | "places" | "units" | "stock" | "models" | "ticks" | "pairings"; atMs: number }
+  | { code: "list-changed"; list: "scenes" | "handed" | "stations" | "places" | "units" | "stock" | "models" | "ticks" | "pairings" | "drawings" | "rigs"; atMs: number }
   | { code: "list-unreadable"; why: "empty" | "binary" | "large" | "calendar" | "calendar-other-day" }
   | { code: "list-rows-bad"; rows: number[] }
   | { code: "region-file"; error: RegionFileError }
@@ -28,6 +29,8 @@ export type ServiceError =
   | { code: "talker-twice"; talker: string }
   | { code: "no-pair"; talker: string; why: NoPair }
   | { code: "scene-typed"; problems: SceneRowProblem[] }
+  | { code: "drawing-refused"; problems: PlanProblem[] }
+  | { code: "picture-refused"; why: "type" | "large" }
   | { code: "nothing-picked" }
   | { code: "plan-file"; what: string }
   | { code: "pairing-refused"; label: string; problems: PairingProblem[] }

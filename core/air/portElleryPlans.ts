@@ -1,5 +1,5 @@
 import { type DrawnWall, emptyPlan, type FloorPlan, type PlacedAntenna, type PlanPoint } from "../plan/floorPlan";
-import type { PlaceTruth } from "./walkAir";
+import type { PlaceTruth } from "./truth";
 
 /** The four places of the practice day, drawn. Everything here is invented. */
 export interface PracticePlan {

@@ -3,16 +3,12 @@ import { type PlanPack, planLink } from "../plan/planLink";
 import { inSight, kFactorDb, type WalkPack, walkPoints, type WalkReceiver } from "../plan/walk";
 import { wavelengthM } from "../radio/propagation";
 import { fieldCorrelation } from "../radio/fading";
+import { airNoiseDbm } from "./air";
+import { PORT_ELLERY_PLANS } from "./portElleryPlans";
+import type { RigPack } from "./rig";
+import { mwToDbm, type Site } from "./site";
+import type { PlaceTruth } from "./truth";
 import { gaussian, seededRandom } from "../units/random";
-
-/** What a practice place has beside the book: only a walk test shows it. */
-export interface PlaceTruth {
-  generalDb: number;
-  perWallDb: number;
-  behindBodyDb: number;
-  /** Standard deviation of what furniture and people add and take, slowly along the way. */
-  shadowDb: number;
-}
 
 export interface SimulatedWalk {
   /** Levels at the receiver's input, so many a second. */
@@ -36,11 +32,38 @@ export interface WalkSimulation {
   readingsPerS: number;
 }
 
+/** What practice is asked to walk. */
+export interface WalkAsked {
+  packKey: string;
+  /** As the mixer drew it; a practice place keeps to its own walls. */
+  plan: FloorPlan;
+  walk: Walk;
+  antennas: PlacedAntenna[];
+  pack: WalkPack;
+  receiver: WalkReceiver;
+  seed: number;
+}
+
+const READINGS_PER_S = 5;
+
+/** One lap of a walk with a practice pack at a practice place: its own walls and what is peculiar to it, its own noise; the antennas as they were put. */
+export function rigWalk(site: Site, pack: Pick<RigPack, "powerMw" | "wear" | "frequencyHz">, { plan, walk, antennas, pack: worn, receiver, seed }: WalkAsked): SimulatedWalk {
+  const own = PORT_ELLERY_PLANS[site.key];
+  const { walls, obstacles, model, room } = own ? own.plan(() => null) : plan;
+  const { bandwidthHz } = receiver.figures;
+  return simulateWalk({
+    plan: { ...plan, walls, obstacles, model, room }, truth: own?.truth ?? PLAIN_TRUTH, walk, antennas, receiver, seed, laps: 1, readingsPerS: READINGS_PER_S,
+    pack: { ...worn, txPowerDbm: mwToDbm(pack.powerMw), wear: pack.wear, frequencyHz: pack.frequencyHz > 0 ? pack.frequencyHz : worn.frequencyHz, interference: [{ label: "air", dbm: airNoiseDbm(site.air, worn.frequencyHz, bandwidthHz) }] },
+  });
+}
+
+const PLAIN_TRUTH: PlaceTruth = { generalDb: 0, perWallDb: 0, behindBodyDb: 0, shadowDb: 2 };
+
 const PATHS = 32;
 const SAMPLES_PER_S = 250;
 /** Shadowing keeps for some metres. */
 const SHADOW_WAVES = 6;
-const SHADOW_LONGEST_M = 24;
+const SHADOW_LONGEST_M = 8;
 
 /** A pack carried along a walk in the simulated air: what reaches each antenna by the plan and by what this place has beside the book, with scatter from all around (a sum of 32 rays, Clarke's model) and a standing direct ray where there is sight; the second antenna's scatter is as alike the first one's as their spacing makes it.
  *  A dropout is where the better antenna (the only one, without diversity) falls under what the receiver needs. */

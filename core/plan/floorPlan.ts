@@ -82,14 +82,33 @@ export interface FloorPlan {
   antennas: PlacedAntenna[];
   /** Where the receivers stand: cables to antennas begin here. */
   cart: PlanPoint | null;
+  /** Antennas in the case, how high the highest stand goes, and where stands may be put; nowhere named is anywhere. */
+  atHand: { kinds: PlacedAntenna["kind"][]; mastM: number; stands: PlanPoint[] };
   /** What antennas are cabled with when they are moved; null: there is no cable in the case. */
   cable: { type: CoaxType; mostM: number } | null;
   /** What a walk test found of this place; null: none was walked. */
   fit: (WalkFit & { atMs: number }) | null;
 }
 
+/** A picture under a plan, so that walls can be drawn over it. */
+export interface PlanPicture {
+  id: number;
+  /** Its upper left corner, and how wide and high it is on the plan. */
+  x: number;
+  y: number;
+  widthM: number;
+  heightM: number;
+}
+
+/** A place's plan as it is kept. */
+export interface PlaceDrawing {
+  placeId: number;
+  plan: FloorPlan;
+  picture: PlanPicture | null;
+}
+
 /** A place before anything is drawn. */
-export const emptyPlan = (p: Pick<FloorPlan, "model" | "room"> & Partial<FloorPlan>): FloorPlan => ({ widthM: 30, heightM: 20, walls: [], obstacles: [], areas: [], walks: [], antennas: [], cart: null, cable: { type: "RG-58", mostM: 15 }, fit: null, ...p });
+export const emptyPlan = (p: Pick<FloorPlan, "model" | "room"> & Partial<FloorPlan>): FloorPlan => ({ widthM: 30, heightM: 20, walls: [], obstacles: [], areas: [], walks: [], antennas: [], cart: null, atHand: { kinds: ["whip-quarter", "butterfly"], mastM: 3, stands: [] }, cable: { type: "RG-58", mostM: 15 }, fit: null, ...p });
 
 export type PlanProblem =
   | { code: "wall-short"; id: string }

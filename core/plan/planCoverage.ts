@@ -30,9 +30,17 @@ const COSINES = 512;
 
 /** The margin over a whole plan for one antenna, as {@link planLink} has it but for rounding in its tables: walls by their angle, steel and obstacles by the way that loses least, this place's corrections. The body is left to {@link withBody}, so that turning it costs nothing.
  *  Walls and obstacles are looked up by the angle under which the antenna sees them, so that a cell asks only those on its own bearing.
- * @param onRow - told as each row is done; answers whether to go on
- * @returns null where it was told to stop */
-export function antennaCoverage({ plan, pack, receiver, cellM }: PlanCoverageAsked, antenna: PlacedAntenna, onRow: (row: number) => boolean = () => true): AntennaCoverage | null {
+ */
+export function antennaCoverage(asked: PlanCoverageAsked, antenna: PlacedAntenna): AntennaCoverage {
+  const steps = antennaCoverageSteps(asked, antenna);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+  }
+}
+
+/** The same row by row, for whoever must look up between: gives the share that is done after each. */
+export function* antennaCoverageSteps({ plan, pack, receiver, cellM }: PlanCoverageAsked, antenna: PlacedAntenna): Generator<number, AntennaCoverage, undefined> {
   const { columns, rows } = coverageSize({ widthM: plan.widthM, heightM: plan.heightM, cellM });
   const { frequencyHz } = pack;
   const dz = antenna.heightM - pack.heightM;
@@ -86,7 +94,7 @@ export function antennaCoverage({ plan, pack, receiver, cellM }: PlanCoverageAsk
       marginDb[row * columns + column] = constantDb - lossDb;
       towardsDeg[row * columns + column] = bearingDeg;
     }
-    if (!onRow(row)) return null;
+    yield (row + 1) / rows;
   }
   return { columns, rows, cellM, marginDb, towardsDeg };
 }

@@ -1,5 +1,6 @@
 import { createParser } from "eventsource-parser";
 import type { DeviceError, MeterReading, Rig } from "../../core/air/rig";
+import type { SimulatedWalk } from "../../core/air/walkAir";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { PackReport, RigPort, ScannerReport, SweepChunk, SweepHead } from "./port.server";
 
@@ -31,6 +32,7 @@ export function httpRig(baseUrl: string): RigPort {
     practice: {
       setPack: async (packKey, change) => done(await call("PATCH", `/packs/${encodeURIComponent(packKey)}`, change)),
       screwAntennaOn: async (receiverKey) => done(await call("PUT", `/receivers/${encodeURIComponent(receiverKey)}/antennas`, {})),
+      walk: (asked) => call<SimulatedWalk>("POST", `/packs/${encodeURIComponent(asked.packKey)}/walk`, asked),
       dial: async (packKey, frequencyHz) => done(await call("PUT", `/packs/${encodeURIComponent(packKey)}/number`, { frequencyHz })),
       pair: async (key, index, packKey, identity) => done(await call("POST", `${half(key, index)}/pair`, { packKey, identity })),
       learn: async (key, records) => done(await call("POST", `/receivers/${encodeURIComponent(key)}/records`, { records })),

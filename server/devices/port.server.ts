@@ -1,5 +1,6 @@
 import type { TuningRange } from "../../core/coordination/request";
 import type { DeviceError, HiddenFault, MeterReading, Rig } from "../../core/air/rig";
+import type { SimulatedWalk, WalkAsked } from "../../core/air/walkAir";
 import type { UnitReports } from "../../core/day/facts";
 import type { Stretch } from "../../core/regions/region";
 import type { PairingIdentity } from "../../core/kit/pairing";
@@ -81,6 +82,8 @@ export interface RigPort {
     pair: (receiverKey: string, half: number, packKey: string, identity: PairingIdentity | null) => Promise<Result<null, DeviceError>>;
     /** Carries records of packs to a receiver, as a file. */
     learn: (receiverKey: string, records: readonly (PairingIdentity & { packKey: string })[]) => Promise<Result<null, DeviceError>>;
+    /** Somebody carries a pack along a walk, at once: levels of both antennas as the receiver reads them. The air is the place's own, whatever was drawn of it. */
+    walk: (asked: WalkAsked) => Promise<Result<SimulatedWalk, DeviceError>>;
     /** Screws the missing antenna of a receiver on. */
     screwAntennaOn: (receiverKey: string) => Promise<Result<null, DeviceError>>;
     /** The whole rig carried to another place. */

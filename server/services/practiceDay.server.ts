@@ -1,4 +1,6 @@
 import { PORT_ELLERY_SITES, PORT_ELLERY_STATIONS } from "../../core/air/portEllery";
+import { PORT_ELLERY_PLANS } from "../../core/air/portElleryPlans";
+import type { PlaceDrawing } from "../../core/plan/floorPlan";
 import type { Rig, RigPack, RigScanner } from "../../core/air/rig";
 import { SHIPPED_KIT } from "../../core/kit/shipped";
 import type { CaseUnit, StockItem } from "../../core/kit/units";
@@ -71,7 +73,10 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
     const placeIds = await insertFirstPlaces(db, dayId, places, { atMs: hours(7, 30), how: "from the call sheet" }, t);
     await appendVersion(db, "units", dayId, { version: 1, atMs: hours(7, 30), how: "unpacked", items: [...UNITS] }, t);
     await appendVersion(db, "stations", dayId, { version: 1, atMs: hours(7, 30), how: "from the register", items: [...PORT_ELLERY_STATIONS] }, t);
-    for (const channel of CAST) await insertChannel(db, dayId, channel, t);
+    const channelIds: Record<string, number> = {};
+    for (const channel of CAST) channelIds[channel.talker] = await insertChannel(db, dayId, channel, t);
+    const drawings = PLACES.map((place, i): PlaceDrawing => ({ placeId: placeIds[i]!, plan: PORT_ELLERY_PLANS[place.siteKey!]!.plan((talker) => channelIds[talker] ?? null), picture: null }));
+    await appendVersion(db, "drawings", dayId, { version: 1, atMs: hours(7, 30), how: "drawn at the recce", items: drawings }, t);
     await appendVersion(db, "scenes", dayId, { version: 1, atMs: hours(7, 30), how: "from the call sheet", items: SCENES.map(({ place, ...s }) => ({ ...s, placeId: placeIds[place]! })) }, t);
     await appendVersion(db, "stock", dayId, { version: 1, atMs: hours(7, 30), how: "unpacked", items: [...STOCK] }, t);
     await updateDay(db, dayId, { currentPlaceId: placeIds[0]! }, t);

@@ -13,6 +13,7 @@ import { proofParts } from "./m0013ProofParts.server";
 import { syncIds } from "./m0014SyncIds.server";
 import { syncTold } from "./m0015SyncTold.server";
 import { levelDetails } from "./m0017LevelDetails.server";
+import { placePlans } from "./m0018PlacePlans.server";
 import { pairings } from "./m0016Pairings.server";
 import { planAllowances } from "./m0011PlanAllowances.server";
 import { preparation } from "./m0002Preparation.server";
@@ -41,4 +42,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0015-sync-told", up: syncTold },
   { name: "0016-pairings", up: pairings },
   { name: "0017-level-details", up: levelDetails },
+  { name: "0018-place-plans", up: placePlans },
 ];

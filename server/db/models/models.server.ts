@@ -10,6 +10,7 @@ export interface ShootRow { id: number; name: string }
 export interface PlaceRow { id: number; dayId: number }
 /** Lists of one shape. */
 export interface ItemListRow { id: number; dayId: number; version: number; atMs: number; how: string; itemsJson: string }
+export interface PlanPictureRow { id: number; dayId: number; type: string; bytes: Buffer }
 export interface SceneListRow { id: number; dayId: number; version: number; atMs: number; how: string; scenesJson: string }
 export interface HandedListRow { id: number; dayId: number; version: number; atMs: number; how: string; linesJson: string }
 export interface RegionFileRow { id: number; name: string; version: number; atRealMs: number; json: string | null }
@@ -45,6 +46,9 @@ export interface Models {
   placeLists: Table<ItemListRow>;
   tickLists: Table<ItemListRow>;
   pairingLists: Table<ItemListRow>;
+  drawingLists: Table<ItemListRow>;
+  rigLists: Table<ItemListRow>;
+  planPictures: Table<PlanPictureRow>;
   unitLists: Table<ItemListRow>;
   stockLists: Table<ItemListRow>;
   modelLists: Table<ItemListRow>;
@@ -79,6 +83,9 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   placeLists: itemList,
   tickLists: itemList,
   pairingLists: itemList,
+  drawingLists: itemList,
+  rigLists: itemList,
+  planPictures: { id, dayId: int, type: text, bytes: { type: BLOB, allowNull: false } },
   unitLists: itemList,
   stockLists: itemList,
   modelLists: itemList,

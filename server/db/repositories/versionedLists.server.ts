@@ -2,6 +2,8 @@ import type { Model, ModelStatic, Transaction } from "sequelize";
 import type { SiteGeometry } from "../../../core/air/site";
 import type { Place } from "../../../core/day/facts";
 import type { HandedDown } from "../../../core/day/handedDown";
+import type { PlaceDrawing } from "../../../core/plan/floorPlan";
+import type { RigDetail } from "../../../core/day/rigCard";
 import type { Scene } from "../../../core/day/scenes";
 import type { Kit } from "../../../core/kit/models";
 import type { PairingRecord } from "../../../core/kit/pairing";
@@ -39,6 +41,8 @@ export interface ListItems {
   models: Kit;
   ticks: Tick;
   pairings: PairingRecord;
+  drawings: PlaceDrawing;
+  rigs: RigDetail;
 }
 
 export type ListKind = keyof ListItems;
@@ -54,6 +58,7 @@ export interface VersionedList<Item> {
 const TABLES = {
   scenes: ["sceneLists", "scenesJson"], handed: ["handedLists", "linesJson"], stations: ["stationLists", "stationsJson"], places: ["placeLists", "itemsJson"], units: ["unitLists", "itemsJson"], stock: ["stockLists", "itemsJson"],
   models: ["modelLists", "itemsJson"], ticks: ["tickLists", "itemsJson"], pairings: ["pairingLists", "itemsJson"],
+  drawings: ["drawingLists", "itemsJson"], rigs: ["rigLists", "itemsJson"],
 } as const;
 
 /** Tables of one shape: to a list they are one. */

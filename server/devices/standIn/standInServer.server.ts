@@ -6,6 +6,7 @@ import express, { type Request, type Response } from "express";
 import type { Site } from "../../../core/air/site";
 import type { TuningRange } from "../../../core/coordination/request";
 import { type Rig, fitOutRig, narrowedTo, type RigError, rigDial, rigHandle, rigHide, rigLearn, rigPair, rigMend, type HiddenFault, rigMeter, rigSweep, rigSync, rigTune, type SweepInstrument, sweepPoints, sweepsOfReceiver } from "../../../core/air/rig";
+import { rigWalk, type WalkAsked } from "../../../core/air/walkAir";
 import type { PairingIdentity } from "../../../core/kit/pairing";
 import type { Result } from "../../../core/units/result";
 
@@ -111,6 +112,13 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   app.put("/units", (request, response) => {
     keep(fitOutRig(rig, request.body as Pick<Rig, "receivers" | "packs">));
     response.json({});
+  });
+  app.post("/packs/:key/walk", (request, response) => {
+    const key = param(request, "key");
+    const pack = rig.packs.find((p) => p.key === key);
+    if (!pack) return noUnit(response, key);
+    if (!pack.isOn) return void response.status(409).json({ error: { code: "pack-is-off", key } satisfies RigError });
+    response.json(rigWalk(site(), pack, request.body as WalkAsked));
   });
   app.put("/packs/:key/number", (request, response) => {
     const { frequencyHz } = request.body as { frequencyHz: number };

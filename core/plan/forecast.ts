@@ -1,0 +1,51 @@
+import type { FloorPlan, PlacedAntenna, Walk } from "./floorPlan";
+import { type WalkAnswer, type WalkPack, type WalkReceiver, walkReliability } from "./walk";
+
+/** How far a place may differ from the book as a whole, before anybody walked it (common practice, no published source). */
+const UNWALKED_DB = 4;
+/** And after: no better than this, for people and furniture move. */
+const LEAST_DB = 1.5;
+
+/** By how much the margins of a whole walk may be off, dB, one standard deviation: the book's own without a walk test, what the fit leaves with one. */
+export function forecastSpreadDb({ fit }: Pick<FloorPlan, "fit">): number {
+  if (!fit?.general) return UNWALKED_DB;
+  return Math.max(LEAST_DB, Math.hypot(fit.general.uncertaintyDb, fit.perWall?.uncertaintyDb ?? 0, fit.behindBody?.uncertaintyDb ?? 0, fit.errorAfterDb / 4));
+}
+
+export interface WalkForecast extends WalkAnswer {
+  spreadDb: number;
+  /** The same walk with that much more in hand, and with that much less. */
+  better: { outage: number; dropoutsPerMinute: number };
+  worse: { outage: number; dropoutsPerMinute: number };
+}
+
+/** A walk's reliability with what is not known about the place: {@link walkReliability} as reckoned, and with all margins better and worse by {@link forecastSpreadDb}. */
+export function walkForecast(plan: FloorPlan, walk: Walk, pack: WalkPack, antennas: readonly PlacedAntenna[], receiver: WalkReceiver): WalkForecast {
+  const spreadDb = forecastSpreadDb(plan);
+  const shifted = (db: number) => {
+    const { outage, dropoutsPerMinute } = walkReliability(plan, walk, pack, antennas, { ...receiver, figures: { ...receiver.figures, requiredSnrDb: receiver.figures.requiredSnrDb + db } });
+    return { outage, dropoutsPerMinute };
+  };
+  return { ...walkReliability(plan, walk, pack, antennas, receiver), spreadDb, better: shifted(-spreadDb), worse: shifted(spreadDb) };
+}
+
+/** Heights over the ground at which packs are worn (common practice, no published source). */
+export const PACK_HEIGHTS_M = { free: 1.2, hand: 1.3, chest: 1.3, "waist-front": 1, "waist-back": 1, thigh: 0.7, ankle: 0.25 } as const;
+/** How far a worn pack leans from upright. */
+export const WORN_TILT_DEG = 20;
+
+/** Where the antennas mostly lie as a walking talker sees them; null where all directions are alike, or there is nothing to see. */
+export function sideTowards(answer: Pick<WalkAnswer, "points">, antennas: readonly PlacedAntenna[]): "front" | "back" | "left" | "right" | null {
+  let [ahead, right] = [0, 0];
+  for (const p of answer.points) {
+    for (const a of antennas) {
+      const off = Math.atan2(a.y - p.y, a.x - p.x) - (p.headingDeg * Math.PI) / 180;
+      ahead += Math.cos(off);
+      // down the plan is to the right of somebody who walks to the right
+      right += Math.sin(off);
+    }
+  }
+  const n = Math.max(1, answer.points.length * antennas.length);
+  if (Math.hypot(ahead, right) / n < 0.25) return null;
+  return Math.abs(ahead) >= Math.abs(right) ? (ahead > 0 ? "front" : "back") : right > 0 ? "right" : "left";
+}

@@ -1,0 +1,71 @@
+import { linkBudget } from "../radio/link";
+import type { FloorPlan, PlacedAntenna, PlanPoint } from "./floorPlan";
+import { planQuestion } from "./planLink";
+import type { WalkedPack } from "./search";
+import { type WalkReceiver, walkPoints, walkReliability } from "./walk";
+
+/** What lowers a pack that is too strong near the antennas, least harm first, and what the far end of the walk keeps. */
+export interface Cooler {
+  code: "power" | "distance" | "pad";
+  /** Milliwatts, metres from the walk, or decibels. */
+  value: number;
+  /** Under overload at the nearest point, and over what is needed at the farthest. */
+  headroomDb: number;
+  worstMarginDb: number;
+  isEnough: boolean;
+}
+
+export interface TooHot {
+  /** The strongest that arrives on this walk, and where. */
+  at: PlanPoint & { atM: number };
+  antennaId: string;
+  receivedDbm: number;
+  /** Negative: so much over. */
+  headroomDb: number;
+  coolers: Cooler[];
+}
+
+/** Nearer to overload than this the receiver is warned of. */
+const NEAR_DB = 6;
+const PADS_DB = [6, 12, 18];
+
+/** Whether a walk comes too near an antenna, and what to do: lower power where the pack has it, then distance, then a pad before the receiver; each by itself, with what the far end keeps.
+ * @param powersMw - that the pack has @returns null where there is room enough */
+export function tooHot(plan: FloorPlan, { walk, pack }: WalkedPack, receiver: WalkReceiver, powersMw: readonly number[]): TooHot | null {
+  const antennas = plan.antennas.slice(0, receiver.isDiversity ? 2 : 1);
+  const strongest = (list: readonly PlacedAntenna[], txPowerDbm: number) => {
+    let best = { receivedDbm: -Infinity, at: { x: 0, y: 0, atM: 0 }, antennaId: "" };
+    for (const p of walkPoints(walk)) {
+      for (const a of list) {
+        // turned the way that lets most through
+        const facingDeg = (Math.atan2(a.y - p.y, a.x - p.x) * 180) / Math.PI + (pack.wear === "waist-back" ? 180 : 0);
+        const { receivedDbm } = linkBudget(planQuestion(plan, { ...pack, txPowerDbm, x: p.x, y: p.y, facingDeg }, a, receiver.figures));
+        if (receivedDbm > best.receivedDbm) best = { receivedDbm, at: { x: p.x, y: p.y, atM: p.atM }, antennaId: a.id };
+      }
+    }
+    return best;
+  };
+  const now = strongest(antennas, pack.txPowerDbm);
+  const headroomDb = receiver.figures.overloadDbm - now.receivedDbm;
+  if (antennas.length === 0 || headroomDb >= NEAR_DB) return null;
+  const worstWith = (list: readonly PlacedAntenna[], txPowerDbm: number) => walkReliability(plan, walk, { ...pack, txPowerDbm }, list, receiver).worstMarginDb;
+  const cooler = (code: Cooler["code"], value: number, list: readonly PlacedAntenna[], dbm: number): Cooler => {
+    const left = receiver.figures.overloadDbm - strongest(list, dbm).receivedDbm;
+    return { code, value, headroomDb: left, worstMarginDb: worstWith(list, dbm), isEnough: left >= 0 };
+  };
+  const lower = [...powersMw].sort((a, b) => b - a).map((mw) => ({ mw, dbm: 10 * Math.log10(mw) })).filter((p) => p.dbm < pack.txPowerDbm - 0.1);
+  const hot = antennas.find((a) => a.id === now.antennaId)!;
+  const away = [2, 4].flatMap((m) => {
+    const d = Math.max(0.2, Math.hypot(hot.x - now.at.x, hot.y - now.at.y));
+    const to = { x: now.at.x + ((hot.x - now.at.x) / d) * (d + m), y: now.at.y + ((hot.y - now.at.y) / d) * (d + m) };
+    return to.x > 0 && to.y > 0 && to.x < plan.widthM && to.y < plan.heightM ? [cooler("distance", m, antennas.map((a) => (a.id === hot.id ? { ...a, ...to } : a)), pack.txPowerDbm)] : [];
+  });
+  const coolers = [...lower.map((p) => cooler("power", p.mw, antennas, p.dbm)), ...away, ...PADS_DB.map((db) => cooler("pad", db, antennas.map((a) => ({ ...a, feed: [...a.feed, { kind: "pad" as const, db }] })), pack.txPowerDbm))];
+  return { ...now, headroomDb, coolers };
+}
+
+/** The highest of a pack's powers that the law lets; the powers are what is radiated, as makers state them. Null where none may. */
+export const bindToLaw = (powersMw: readonly number[], maxEirpMw: number | null): number | null => {
+  const allowed = powersMw.filter((mw) => maxEirpMw === null || mw <= maxEirpMw);
+  return allowed.length > 0 ? Math.max(...allowed) : null;
+};
