@@ -10,8 +10,10 @@ export const formatDbfs = (dbfs: number): string => `${signed(dbfs.toFixed(0))} 
 export const mhz = (hz: number): string => `${formatMhz(hz)} MHz`;
 /** Distances on the air: kHz below 1 MHz. */
 export const formatSpan = (hz: number): string => (Math.abs(hz) < 1e6 ? `${signed(String(Number((hz / 1000).toFixed(hz % 1000 === 500 || Math.abs(hz) < 10_000 ? 1 : 0))))} kHz` : `${signed((hz / 1e6).toFixed(Math.abs(hz) < 10e6 ? 2 : 1))} MHz`);
-export const formatMetres = (m: number): string => `${m < 1 ? m.toFixed(2) : Number(m.toFixed(1))} m`;
+export const formatMetres = (m: number): string => `${m === 0 ? 0 : m < 1 ? m.toFixed(2) : Number(m.toFixed(1))} m`;
 
+/** In feet, as a tape reads them: "6.5 ft", "98 ft". */
+export const formatFeet = (m: number): string => `${(m / 0.3048).toFixed(m < 6 && Math.abs((m / 0.3048) % 1) > 0.05 ? 1 : 0)} ft`;
 export const formatKm = (m: number): string => (m < 10_000 ? `${(m / 1000).toFixed(1)} km` : `${Math.round(m / 1000)} km`);
 
 const DAY_MS = 86_400_000;

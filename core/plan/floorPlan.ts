@@ -160,6 +160,13 @@ export function isInside({ x, y }: PlanPoint, corners: readonly PlanPoint[]): bo
   return inside;
 }
 
+/** How far a point lies from the line between two others. */
+export function distanceToSegmentM(p: PlanPoint, a: PlanPoint, b: PlanPoint): number {
+  const [dx, dy] = [b.x - a.x, b.y - a.y];
+  const t = Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / Math.max(1e-12, dx * dx + dy * dy)));
+  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
+}
+
 /** Where the line from a to b, as a share of it, meets the line from c to d; null where it does not. */
 export function meetsAt(a: PlanPoint, b: PlanPoint, c: PlanPoint, d: PlanPoint): number | null {
   const [rx, ry, sx, sy] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y];

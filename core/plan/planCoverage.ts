@@ -2,7 +2,7 @@ import { bodyLossTowardsDb, beamPatternDb, FIN, dipolePatternDb, packSideDeg, ty
 import { coverageSize } from "../radio/coverage";
 import { linkBudget, type LinkQuestion, wallLossDb } from "../radio/link";
 import { freeSpaceLossDb, indoorLossDb, planeEarthLossDb } from "../radio/propagation";
-import { type DrawnWall, type FloorPlan, isInside, type PlacedAntenna, planPieces, type PlanPoint } from "./floorPlan";
+import { type DrawnWall, distanceToSegmentM, type FloorPlan, isInside, type PlacedAntenna, planPieces, type PlanPoint } from "./floorPlan";
 import { obstacleWay, type PlanPack } from "./planLink";
 import { isOpaque, knownWayRound } from "./wayRound";
 
@@ -172,12 +172,6 @@ function byBearing(antenna: PlanPoint, things: readonly (readonly PlanPoint[])[]
     seen.forEach((bin) => bins[bin]!.push(thing));
   });
   return bins;
-}
-
-function distanceToSegmentM(p: PlanPoint, a: PlanPoint, b: PlanPoint): number {
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const t = Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / Math.max(1e-12, dx * dx + dy * dy)));
-  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
 }
 
 function crossing(x: number, y: number, dx: number, dy: number, w: { x1: number; y1: number; wx: number; wy: number }): boolean {

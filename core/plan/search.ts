@@ -34,7 +34,7 @@ export interface Placement {
 /** Spots on a grid over a plan, none within an obstacle. */
 export function gridSpots(plan: FloorPlan, everyM: number, heightM: number): AntennaSpot[] {
   const along = (lengthM: number) => Array.from({ length: Math.max(1, Math.floor(lengthM / everyM)) }, (_, i) => (i + 0.5) * (lengthM / Math.max(1, Math.floor(lengthM / everyM))));
-  return along(plan.heightM).flatMap((y) => along(plan.widthM).map((x) => ({ x, y, heightM }))).filter((s) => !plan.obstacles.some((o) => s.heightM < o.heightM && isInside(s, o.corners)));
+  return along(plan.heightM).flatMap((y) => along(plan.widthM).map((x) => ({ x, y, heightM }))).filter((s) => !plan.obstacles.some((o) => isInside(s, o.corners)));
 }
 
 /** Directions that a directional antenna is tried in. */
@@ -136,7 +136,9 @@ export function whatHelps(p: { plan: FloorPlan; walks: readonly WalkedPack[]; re
     const margins = changed.plan === plan ? now.map((m, k) => (k === worst ? thinnest(plan, changed.walks[k]!, plan.antennas, receiver) : m)) : changed.walks.map((w) => thinnest(changed.plan, w, changed.plan.antennas, receiver));
     return { help: t, gainDb: Math.min(...margins) - worstDb };
   });
-  const key = (h: Help) => ("antennaId" in h ? `${h.code} ${h.antennaId}` : h.code);
+  // two antennas that stand together are one to a change
+  const standsAt = (id: string) => plan.antennas.findIndex((a) => { const b = plan.antennas.find((x) => x.id === id); return b !== undefined && a.kind === b.kind && Math.hypot(a.x - b.x, a.y - b.y) < APART_M; });
+  const key = (h: Help) => ("antennaId" in h ? `${h.code} ${standsAt(h.antennaId)}` : h.code);
   const best = gains.filter((g) => g.gainDb >= LEAST_GAIN_DB).sort((a, b) => b.gainDb - a.gainDb).filter((g, i, all) => all.findIndex((o) => key(o.help) === key(g.help)) === i);
   const ranked = best.map(({ help, gainDb }, i): RankedHelp => {
     const changed = applyHelp(plan, walks, help);
@@ -188,6 +190,15 @@ export function feedTo(plan: Pick<FloorPlan, "cart" | "cable">, spot: AntennaSpo
   const lengthM = cableM(plan.cart, spot);
   if (lengthM === 0) return [];
   return plan.cable && lengthM <= plan.cable.mostM ? [{ kind: "coax", type: plan.cable.type, lengthM }] : null;
+}
+
+/** An antenna's feed with its cable as long as from the cart to where it stands now: a longer one where it is longer than what is in the case, and what else lies in the feed as it was. */
+export function refed(plan: Pick<FloorPlan, "cart" | "cable">, antenna: PlacedAntenna): PlacedAntenna["feed"] {
+  if (!plan.cart) return antenna.feed;
+  const lengthM = cableM(plan.cart, antenna);
+  const rest = antenna.feed.filter((f) => f.kind !== "coax");
+  const type = antenna.feed.find((f) => f.kind === "coax")?.type ?? plan.cable?.type ?? "RG-58";
+  return lengthM === 0 ? rest : [{ kind: "coax", type, lengthM }, ...rest];
 }
 
 function antennaChanges(plan: FloorPlan, receiver: WalkReceiver, { spots, kinds, mastM }: AtHand): Help[] {

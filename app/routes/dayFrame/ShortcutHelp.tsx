@@ -6,7 +6,7 @@ import { Button, QuietButton } from "../../ui/Button/Button";
 import { MONO } from "../../ui/theme/theme";
 
 const STAGE_KEYS: readonly [key: string, path: string, label: string][] = [
-  ["1", "", "Day"], ["2", "/prepare", "Prepare"], ["3", "/scan", "Scan"], ["4", "/pick", "Pick"], ["5", "/sync", "Sync"], ["6", "/level", "Level"], ["7", "/place", "Place"],
+  ["1", "", "Day"], ["2", "/prepare", "Prepare"], ["3", "/scan", "Scan"], ["4", "/pick", "Pick"], ["5", "/sync", "Sync"], ["6", "/level", "Level"], ["7", "/range", "Place"],
 ];
 
 /** Keys for the stages, and the sheet that shows them. Keys are left alone while one types. */

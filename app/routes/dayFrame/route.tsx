@@ -35,8 +35,10 @@ export async function clientLoader({ serverLoader, params }: Route.ClientLoaderA
 
 export const meta: Route.MetaFunction = ({ data }) => [{ title: data ? `${data.day.production} · Plain Channel` : "Plain Channel" }];
 
-const STAGES = [["", "Day"], ["prepare", "Prepare"], ["scan", "Scan"], ["pick", "Pick"], ["sync", "Sync"], ["level", "Level"], ["place", "Place"]] as const;
+const STAGES = [["", "Day"], ["prepare", "Prepare"], ["scan", "Scan"], ["pick", "Pick"], ["sync", "Sync"], ["level", "Level"], ["range", "Place"]] as const;
 const SHEETS = [["prepare", "Scenes"], ["setup", "Places and talkers"], ["kit", "Case"], ["models", "Models"], ["pairing", "Pairing"], ["handed", "Handed down"], ["register", "Television"], ["law", "Law"], ["labels", "Labels and packing"], ["arrival", "Setting up"]] as const;
+/** The sheets of rigging and placing. */
+const PLACE_SHEETS = [["range", "Range"], ["draw", "Draw"], ["walked", "Walk test"], ["desk", "Antennas"], ["cards", "Rig cards"], ["place", "One link"]] as const;
 const REFRESH_MS = 20_000;
 
 /** What stands around every screen: whose day, the places in time order, the stages in the order of the work, and what to do next. */
@@ -54,7 +56,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   }, [revalidate, state, live]);
   const base = `/day/${day.id}`;
   const sheet = useLocation().pathname.split("/").at(-1) ?? "";
-  const isPreparing = SHEETS.some(([path]) => path === sheet);
+  const sheets = [{ of: "prepare", label: "Preparation", list: SHEETS }, { of: "range", label: "Rig and place", list: PLACE_SHEETS }].find((s) => s.list.some(([path]) => path === sheet));
   const names = namesOf(view);
   const here = currentPlace(view);
   const startMs = places[0]?.startMs ?? 0;
@@ -94,11 +96,11 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
       </S.Strip>
 
       <S.Stages aria-label="Stages">
-        {STAGES.map(([path, label]) => <NavLink key={path} to={path ? `${base}/${path}` : base} end className={({ isActive }) => (isActive || (path === "prepare" && isPreparing) ? "active" : "")}>{label}</NavLink>)}
+        {STAGES.map(([path, label]) => <NavLink key={path} to={path ? `${base}/${path}` : base} end className={({ isActive }) => (isActive || path === sheets?.of ? "active" : "")}>{label}</NavLink>)}
       </S.Stages>
-      {isPreparing && (
-        <S.Sheets aria-label="Preparation" ref={(nav: HTMLElement | null) => nav?.querySelector(".active")?.scrollIntoView({ block: "nearest", inline: "center" })}>
-          {SHEETS.map(([path, label]) => <NavLink key={path} to={`${base}/${path}`} className={({ isActive }) => (isActive ? "active" : "")}>{label}</NavLink>)}
+      {sheets && (
+        <S.Sheets aria-label={sheets.label} ref={(nav: HTMLElement | null) => nav?.querySelector(".active")?.scrollIntoView({ block: "nearest", inline: "center" })}>
+          {sheets.list.map(([path, label]) => <NavLink key={path} to={`${base}/${path}`} className={({ isActive }) => (isActive ? "active" : "")}>{label}</NavLink>)}
         </S.Sheets>
       )}
 

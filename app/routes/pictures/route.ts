@@ -1,0 +1,11 @@
+import { data } from "react-router";
+import type { Route } from "./+types/route";
+import { keepPicture } from "../../../server/services/placePlans.server";
+import { serviceErrorWords } from "../../../contract/errorWords";
+import { dayIdOf } from "../shared/reply.server";
+
+/** Takes a picture to draw over, as it is. */
+export async function action({ params, request, context }: Route.ActionArgs) {
+  const kept = await keepPicture(context.app, dayIdOf(params), new Uint8Array(await request.arrayBuffer()));
+  return kept.ok ? data({ id: kept.value }) : data({ message: serviceErrorWords(kept.error) }, { status: 400 });
+}

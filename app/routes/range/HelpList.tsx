@@ -1,0 +1,64 @@
+import { Link } from "react-router";
+import styled from "styled-components";
+import type { PlaceRange } from "../../../server/services/placePlans.server";
+import { capital, formatDb } from "../../../contract/format";
+import { helpWords, reliabilityWords } from "../../../contract/planWords";
+import type { FloorPlan } from "../../../core/plan/floorPlan";
+import { applyHelp, type Help, type RankedHelp } from "../../../core/plan/search";
+import { Button } from "../../ui/Button/Button";
+import { Notice } from "../../ui/Notice/Notice";
+import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
+import { Progress } from "../../ui/Progress/Progress";
+import type { PlanInHand } from "../shared/usePlan";
+import type { HelpsState, WalkedBy } from "../shared/usePlanReckoning";
+
+interface HelpListProps {
+  state: HelpsState;
+  most: RankedHelp | null;
+  names: Parameters<typeof helpWords>[1];
+  plan: FloorPlan;
+  walks: readonly WalkedBy[];
+  inHand: PlanInHand;
+  dayId: number;
+  rigs: PlaceRange;
+}
+
+/** Single changes, ranked by what they gain for a minute's work; each can be made on the plan and taken back. */
+export function HelpList({ state, most, names, plan, walks, inHand, dayId }: HelpListProps) {
+  if (walks.length === 0 || plan.antennas.length === 0) return null;
+  return (
+    <section aria-label="What would help">
+      <Heading>What would help</Heading>
+      <Soft as="p">Each by itself, by what the thinnest place of all walks gains for a minute of work.</Soft>
+      {(state.state === "waiting" || state.state === "reckoning") && <Progress label="Trying changes" fraction={state.state === "reckoning" ? state.share : 0} valueText={`${Math.round((state.state === "reckoning" ? state.share : 0) * 100)} %`} />}
+      {state.state === "failed" && <Notice kind="refused">{`The search broke off (${state.detail}). The plan is as it was.`}</Notice>}
+      {state.state === "told" && state.helps.length === 0 && <Soft as="p">Nothing that was tried gains more than half a decibel. It is as good as it gets with what is in the case.</Soft>}
+      {state.state === "told" && state.helps.length > 0 && (
+        <Table>
+          <thead><tr><th>Change</th><th>gains</th><th>takes</th><th>then</th><th /></tr></thead>
+          <tbody>
+            {state.helps.map((h) => (
+              <tr key={JSON.stringify(h.help)}>
+                <td data-wide>{capital(helpWords(h.help, names))}{h === most && <Most>helps most</Most>}</td>
+                <td data-label="gains"><Figure>{formatDb(h.gainDb)}</Figure></td>
+                <td data-label="takes"><Figure>{`${h.minutes} min`}</Figure></td>
+                <td data-label="then">{reliabilityWords(h.after)}</td>
+                <td><Do help={h.help} plan={plan} walks={walks} inHand={inHand} dayId={dayId} words={helpWords(h.help, names)} /></td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </section>
+  );
+}
+
+/** What can be done on the plan is done there; what hands do to a person or a pack has its own place. */
+function Do({ help, plan, walks, inHand, dayId, words }: { help: Help; plan: FloorPlan; walks: readonly WalkedBy[]; inHand: PlanInHand; dayId: number; words: string }) {
+  if (help.code === "sleeve" || help.code === "straighten") return <Link to={`/day/${dayId}/cards?channel=${walks[help.walk]?.walker.channelId ?? ""}`}>rig card</Link>;
+  if (help.code === "ankle") return <Link to={`/day/${dayId}/setup`}>where it is worn</Link>;
+  if (help.code === "power") return <Link to={`/day/${dayId}/kit`}>the pack</Link>;
+  return <Button aria-label={`Make it so: ${words}`} onPress={() => { inHand.change(applyHelp(plan, walks, help).plan, words); }}>Make it so</Button>;
+}
+
+const Most = styled.b`margin-left: 8px; color: var(--accent); font-size: 15px; white-space: nowrap;`;

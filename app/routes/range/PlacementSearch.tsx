@@ -1,0 +1,65 @@
+import { useEffect, useRef, useState } from "react";
+import { formatDb } from "../../../contract/format";
+import { ANTENNA_NAMES, directionWords, reliabilityWords } from "../../../contract/planWords";
+import type { FloorPlan, PlacedAntenna } from "../../../core/plan/floorPlan";
+import type { WalkForecast } from "../../../core/plan/forecast";
+import type { Placement } from "../../../core/plan/search";
+import type { CoaxType } from "../../../core/radio/feed";
+import { askPlacement } from "../../../workers/place/place.client";
+import type { Lengths } from "../../features/plan/useLengths";
+import { Button, QuietButton } from "../../ui/Button/Button";
+import { CheckField, NumberField, SelectField } from "../../ui/Field/Field";
+import { Notice } from "../../ui/Notice/Notice";
+import { Heading, Row, Soft } from "../../ui/Page/Page";
+import { Settings } from "../../ui/Page/Split";
+import { Progress } from "../../ui/Progress/Progress";
+import type { PlanInHand } from "../shared/usePlan";
+import type { WalkedBy } from "../shared/usePlanReckoning";
+
+type Search = { state: "rest" } | { state: "running"; share: number } | { state: "found"; placement: Placement | null; of: FloorPlan } | { state: "failed"; detail: string };
+const KINDS = Object.keys(ANTENNA_NAMES) as PlacedAntenna["kind"][];
+const CABLES: { id: CoaxType | "none"; label: string }[] = [{ id: "none", label: "no cable" }, { id: "RG-174", label: "RG-174, thin" }, { id: "RG-58", label: "RG-58" }, { id: "RG-8X", label: "RG-8X" }, { id: "RG-213", label: "RG-213, thick" }, { id: "low-loss-10", label: "low-loss, 10 mm" }];
+
+/** Where the two antennas go, given what is in the case and where stands may be put. */
+export function PlacementSearch({ plan, walks, forecasts, inHand, lengths }: { plan: FloorPlan; walks: readonly WalkedBy[]; forecasts: readonly WalkForecast[] | null; inHand: PlanInHand; lengths: Lengths }) {
+  const [search, setSearch] = useState<Search>({ state: "rest" });
+  const running = useRef<ReturnType<typeof askPlacement> | null>(null);
+  useEffect(() => () => { running.current?.cancel(); }, []);
+  const { atHand, cable } = plan;
+  const setAtHand = (change: Partial<FloorPlan["atHand"]>) => { inHand.change({ ...plan, atHand: { ...atHand, ...change } }, "what is at hand changed"); };
+  const start = () => {
+    running.current?.cancel();
+    setSearch({ state: "running", share: 0 });
+    const asked = askPlacement(plan, walks.map(({ walk, pack, receiver }) => ({ walk, pack, receiver })), (share) => { setSearch({ state: "running", share }); });
+    running.current = asked;
+    void asked.result.then((r) => {
+      if (r.ok) setSearch({ state: "found", placement: r.value, of: plan });
+      else setSearch(r.error.code === "cancelled" ? { state: "rest" } : { state: "failed", detail: r.error.detail });
+    });
+  };
+  if (walks.length === 0) return null;
+  const worstDb = forecasts ? Math.min(...forecasts.map((f) => f.worstMarginDb)) : null;
+  return (
+    <section aria-label="Two places for the antennas">
+      <Heading>Two places for the antennas</Heading>
+      <Soft as="p">{atHand.stands.length > 0 ? `Among the ${atHand.stands.length} places that are marked for stands.` : "Anywhere on the plan; mark places for stands under Draw to keep to those."}</Soft>
+      <Row role="group" aria-label="Antennas in the case"><Soft>Antennas in the case</Soft>{KINDS.map((k) => <CheckField key={k} isSelected={atHand.kinds.includes(k)} onChange={(on) => setAtHand({ kinds: KINDS.filter((x) => (x === k ? on : atHand.kinds.includes(x))) })}>{ANTENNA_NAMES[k]}</CheckField>)}</Row>
+      <Settings>
+        <NumberField label="Highest stand" unit={lengths.unit} min={lengths.shown(0.5)} max={lengths.shown(20)} step={0.1} value={lengths.shown(atHand.mastM)} onChange={(v) => setAtHand({ mastM: lengths.taken(v) })} />
+        <SelectField label="Cable in the case" choices={CABLES} value={cable?.type ?? "none"} onChange={(type) => { inHand.change({ ...plan, cable: type === "none" ? null : { type, mostM: cable?.mostM ?? 15 } }, "cable changed"); }} />
+        {cable && <NumberField label="Longest run" unit={lengths.unit} min={lengths.shown(1)} max={lengths.shown(200)} step={1} value={lengths.shown(cable.mostM)} onChange={(v) => { inHand.change({ ...plan, cable: { ...cable, mostM: lengths.taken(v) } }, "cable changed"); }} />}
+      </Settings>
+      <Row>
+        {search.state === "running" ? <><Progress label="Trying every pair of places" fraction={search.share} valueText={`${Math.round(search.share * 100)} %`} /><QuietButton onPress={() => running.current?.cancel()}>Stop</QuietButton></> : <Button onPress={start} isDisabled={atHand.kinds.length === 0}>Find two places</Button>}
+      </Row>
+      {search.state === "failed" && <Notice kind="refused">{`The search broke off (${search.detail}). The plan is as it was.`}</Notice>}
+      {search.state === "found" && search.of === plan && (search.placement === null
+        ? <Notice kind="caution">Nothing can be put anywhere: no cable reaches, or all places lie inside obstacles.</Notice>
+        : (
+          <Notice kind="said" action={<Button onPress={() => { const { placement } = search; if (placement) inHand.change({ ...plan, antennas: [...placement.antennas.map((a, i) => ({ ...a, id: `placed-${i + 1}`, name: ["A", "B"][i] ?? String(i + 1) })), ...plan.antennas.slice(2)] }, "antennas put where they were found best"); }}>Put them there</Button>}>
+            {`${search.placement.antennas.map((a) => `a ${ANTENNA_NAMES[a.kind]} at ${lengths.metres(a.x)} across, ${lengths.metres(a.y)} down${a.kind === "fin" ? `, looking ${directionWords(a.aimDeg)}` : ""}`).join(" and ")}: at least ${formatDb(search.placement.worstMarginDb)} in hand on every walk${worstDb === null ? "" : ` instead of ${formatDb(worstDb)}`}, ${reliabilityWords(search.placement)} for whoever is worst off.`}
+          </Notice>
+        ))}
+    </section>
+  );
+}

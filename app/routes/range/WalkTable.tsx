@@ -1,0 +1,43 @@
+import styled from "styled-components";
+import { capital, formatDb } from "../../../contract/format";
+import { lengthWords, reliabilityWords } from "../../../contract/planWords";
+import type { WalkForecast } from "../../../core/plan/forecast";
+import { WalkSeam } from "../../charts/walkSeam/WalkSeam";
+import { spreadWords, walkGrade } from "../../features/plan/planText";
+import { Mark } from "../../ui/Mark/Mark";
+import { Heading, Row, Soft, Stack } from "../../ui/Page/Page";
+import { Status } from "../../ui/Status/Status";
+import type { WalkedBy } from "../shared/usePlanReckoning";
+
+/** Lengths of fades fall off about as an exponential: one in a thousand is seven times the mean. */
+const longestMs = (meanMs: number): number => meanMs * Math.log(1000);
+
+const WORDS = { good: "holds", watch: "thin", bad: "drops out" } as const;
+const STATUS = { good: "done", watch: "stale", bad: "problem" } as const;
+
+/** Each walk as a seam with what it comes to. */
+export function WalkTable({ walks, forecasts, metres }: { walks: readonly WalkedBy[]; forecasts: readonly WalkForecast[] | null; metres: (m: number) => string }) {
+  if (walks.length === 0 || !forecasts) return null;
+  return (
+    <section aria-label="Walks">
+      <Heading>Walks</Heading>
+      <Soft as="p">What antenna A (upwards) and B (downwards) have in hand along the way. Where both come to the middle, it drops out.</Soft>
+      <Stack $gapPx={10}>
+        {walks.map(({ walk, walker }, i) => {
+          const f = forecasts[i];
+          if (!f) return null;
+          const grade = walkGrade(f);
+          return (
+            <WalkRow key={walk.id}>
+              <Row><Mark>{walker.mark}</Mark><b>{walk.name}</b><Status status={STATUS[grade]}>{WORDS[grade]}</Status><span>{reliabilityWords(f)}</span><Soft>{`least ${formatDb(f.worstMarginDb)} in hand, ${metres(f.points[f.worst]!.atM)} along`}</Soft></Row>
+              <WalkSeam label={`In hand along “${walk.name}”`} points={f.points.map((p) => ({ atM: p.atM, aDb: p.marginsDb[0]!, bDb: p.marginsDb[1] ?? null }))} worstM={f.points[f.worst]!.atM} metres={metres} heightPx={112} />
+              <Soft as="p">{`${capital(spreadWords(f))}, for this place may be ${formatDb(f.spreadDb)} off as a whole.${f.meanDropoutMs !== null && f.dropoutsPerMinute > 1 / 600 && f.outage < 0.5 ? ` Each lasts ${lengthWords(f.meanDropoutMs)} or so; hardly one in a thousand more than ${lengthWords(longestMs(f.meanDropoutMs))}.` : ""}`}</Soft>
+            </WalkRow>
+          );
+        })}
+      </Stack>
+    </section>
+  );
+}
+
+const WalkRow = styled.div`border-bottom: 1px solid var(--rule); padding: 8px 0 10px;`;

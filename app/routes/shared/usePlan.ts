@@ -1,0 +1,67 @@
+import { useCallback, useEffect, useState } from "react";
+import type { PlaceRange } from "../../../server/services/placePlans.server";
+import type { FloorPlan, PlanPicture } from "../../../core/plan/floorPlan";
+import type { RangeIntent } from "../range/intents";
+import { useIntent } from "./useIntent";
+
+interface Draft {
+  n: number;
+  plan: FloorPlan;
+  picture: PlanPicture | null;
+  how: string;
+}
+
+/** A moment after the last change it is kept. */
+const KEEP_MS = 700;
+const MOST_BACK = 200;
+
+/** A place's plan in hand: every change shows at once, is kept a moment later, and can be taken back step by step. */
+export function usePlan(range: PlaceRange, dayId: number) {
+  const { send, reply, isBusy } = useIntent<RangeIntent>(`/day/${dayId}/range`);
+  const [draft, setDraft] = useState<Draft | null>(null);
+  const [sent, setSent] = useState({ n: -1, afterAt: 0 });
+  const [back, setBack] = useState<Draft[]>([]);
+  const [forth, setForth] = useState<Draft[]>([]);
+  const isAnswered = draft !== null && sent.n === draft.n && !isBusy && reply !== undefined && reply.at !== sent.afterAt;
+  const isKept = draft === null || (isAnswered && reply.ok);
+  const isRefused = isAnswered && !reply.ok;
+  const kept = range.drawing;
+  const plan = isKept ? (kept?.plan ?? null) : draft.plan;
+  const picture = isKept ? (kept?.picture ?? null) : draft.picture;
+  const { version, placeId } = range;
+  const replyAt = reply?.at ?? 0;
+
+  useEffect(() => {
+    if (!draft || isBusy || sent.n === draft.n) return undefined;
+    const timer = setTimeout(() => {
+      setSent({ n: draft.n, afterAt: replyAt });
+      send({ intent: "keep", seenVersion: version, placeId, plan: draft.plan, picture: draft.picture, how: draft.how });
+    }, KEEP_MS);
+    return () => { clearTimeout(timer); };
+  }, [draft, isBusy, sent.n, send, version, placeId, replyAt]);
+
+  const n = draft?.n ?? 0;
+  const change = useCallback((next: FloorPlan, how: string, nextPicture?: PlanPicture | null) => {
+    if (!plan || next === plan) { if (nextPicture === undefined) return; }
+    if (plan) setBack((b) => [...b, { n, plan, picture, how }].slice(-MOST_BACK));
+    setForth([]);
+    setDraft({ n: n + 1, plan: next, picture: nextPicture === undefined ? picture : nextPicture, how });
+  }, [plan, picture, n]);
+  const step = (from: Draft[], setFrom: (d: Draft[]) => void, setTo: (change: (d: Draft[]) => Draft[]) => void) => {
+    const to = from.at(-1);
+    if (!to || !plan) return;
+    setFrom(from.slice(0, -1));
+    setTo((d) => [...d, { n, plan, picture, how: to.how }]);
+    setDraft({ ...to, n: n + 1 });
+  };
+  return {
+    plan, picture, change, isKept, isRefused, reply, isBusy, send,
+    undo: back.length > 0 ? () => { step(back, setBack, setForth); } : null,
+    redo: forth.length > 0 ? () => { step(forth, setForth, setBack); } : null,
+    /** After a refusal: the plan that stands, or mine over it. */
+    takeTheirs: () => { setDraft(null); },
+    keepMine: () => { setDraft((d) => d && { ...d, n: d.n + 1 }); },
+  };
+}
+
+export type PlanInHand = ReturnType<typeof usePlan>;

@@ -1,0 +1,90 @@
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { PlaceRange, Walker } from "../../../server/services/placePlans.server";
+import type { FloorPlan } from "../../../core/plan/floorPlan";
+import type { WalkForecast } from "../../../core/plan/forecast";
+import type { RankedHelp } from "../../../core/plan/search";
+import { mwToDbm } from "../../../core/air/site";
+import type { AskedWalk, PlanMap } from "../../../workers/place/place.api";
+import { askHelps, PlanDesk } from "../../../workers/place/place.client";
+
+export interface WalkedBy extends AskedWalk {
+  walker: Walker;
+}
+
+/** Which way a talker looks: as they walk, or in each place the way that is worst. */
+export type Facing = "along" | "worst";
+
+/** Each walk with who walks it; one that is nobody's is walked by the first. */
+export function walksOf(plan: FloorPlan, walkers: readonly Walker[], facing: Facing): WalkedBy[] {
+  return plan.walks.flatMap((walk) => {
+    const walker = walkers.find((w) => w.channelId === walk.channelId) ?? (walk.channelId === null ? walkers[0] : undefined);
+    return walker && walk.points.length > 1 ? [{ walk, walker, receiver: walker.receiver, pack: { ...walker.pack, facingDeg: facing === "along" ? ("along" as const) : null } }] : [];
+  });
+}
+
+/** What a worker is asked: no more than it needs. */
+const askedOf = (walks: readonly WalkedBy[]): AskedWalk[] => walks.map(({ walk, pack, receiver }) => ({ walk, pack, receiver }));
+
+export interface Reckoning {
+  walks: WalkedBy[];
+  /** Null while they are reckoned. */
+  forecasts: WalkForecast[] | null;
+  map: PlanMap | null;
+  crash: string | null;
+}
+
+/** Maps and forecasts of a plan, kept up with it by a worker; while something is dragged only the map is. */
+export function usePlanReckoning(plan: FloorPlan | null, walkers: PlaceRange["walkers"], facing: Facing, mapFor: Walker | null, mapFacingDeg: number | null, isDragging: boolean): Reckoning {
+  const [desk, setDesk] = useState<PlanDesk | null>(null);
+  const [crash, setCrash] = useState<string | null>(null);
+  const [map, setMap] = useState<PlanMap | null>(null);
+  const [told, setTold] = useState<{ key: string; forecasts: WalkForecast[] } | null>(null);
+  useEffect(() => {
+    const made = new PlanDesk(setCrash);
+    // eslint-disable-next-line react-hooks/set-state-in-effect -- a worker can only be started in the browser
+    setDesk(made);
+    return () => { made.close(); };
+  }, []);
+  const walks = useMemo(() => (plan ? walksOf(plan, walkers, facing) : []), [plan, walkers, facing]);
+  const key = useMemo(() => JSON.stringify([plan, askedOf(walks)]), [plan, walks]);
+  const lastKey = useRef("");
+  useEffect(() => {
+    if (!desk || !plan || isDragging || plan.antennas.length === 0) return;
+    lastKey.current = key;
+    desk.forecasts(plan, askedOf(walks)).then((forecasts) => { if (lastKey.current === key) setTold({ key, forecasts }); }, () => undefined);
+  }, [desk, plan, walks, key, isDragging]);
+  const mapPack = mapFor ? JSON.stringify([mapFor.pack, mapFor.receiver]) : "";
+  useEffect(() => {
+    if (!desk || !plan || mapPack === "" || plan.antennas.length === 0) return;
+    const [pack, receiver] = JSON.parse(mapPack) as [Walker["pack"], Walker["receiver"]];
+    void desk.map({ plan, pack, receiver, facingDeg: mapFacingDeg }, setMap).catch(() => undefined);
+  }, [desk, plan, mapPack, mapFacingDeg]);
+  const hasAntennas = plan !== null && plan.antennas.length > 0;
+  return { walks, forecasts: hasAntennas && told?.key === key ? told.forecasts : null, map: hasAntennas ? map : null, crash };
+}
+
+export type HelpsState = { state: "waiting" } | { state: "reckoning"; share: number } | { state: "told"; helps: RankedHelp[] } | { state: "failed"; detail: string };
+
+const SETTLE_MS = 500;
+
+/** What would help, found again a moment after the plan came to rest. */
+export function useHelps(plan: FloorPlan | null, walks: readonly WalkedBy[], isResting: boolean): HelpsState {
+  const [told, setTold] = useState<{ key: string; state: HelpsState } | null>(null);
+  const key = useMemo(() => JSON.stringify([plan, askedOf(walks), walks.map((w) => w.walker.mostMw)]), [plan, walks]);
+  useEffect(() => {
+    if (!plan || !isResting || walks.length === 0 || plan.antennas.length === 0) return undefined;
+    let running: ReturnType<typeof askHelps> | null = null;
+    const timer = setTimeout(() => {
+      running = askHelps(plan, askedOf(walks), walks.map((w) => mwToDbm(w.walker.mostMw)), (share) => { setTold({ key, state: { state: "reckoning", share } }); });
+      void running.result.then((r) => {
+        if (r.ok) setTold({ key, state: { state: "told", helps: r.value } });
+        else if (r.error.code === "worker-crashed") setTold({ key, state: { state: "failed", detail: r.error.detail } });
+      });
+    }, SETTLE_MS);
+    return () => {
+      clearTimeout(timer);
+      running?.cancel();
+    };
+  }, [plan, walks, key, isResting]);
+  return told?.key === key ? told.state : { state: "waiting" };
+}

@@ -1,0 +1,39 @@
+import { proxy, type Remote, wrap } from "comlink";
+import type { FloorPlan } from "../../core/plan/floorPlan";
+import type { WalkForecast } from "../../core/plan/forecast";
+import type { Placement, RankedHelp } from "../../core/plan/search";
+import { askWorker, type Running } from "../ask";
+import type { AskedWalk, MapAsked, PlanMap } from "./place.api";
+import type { PlacePageApi } from "./place.worker";
+
+const startWorker = () => new Worker(new URL("./place.worker.ts", import.meta.url), { type: "module" });
+
+/** Maps and forecasts while a plan is on the screen, by one worker that keeps what it has reckoned. */
+export class PlanDesk {
+  private readonly worker = startWorker();
+  private readonly api: Remote<PlacePageApi> = wrap<PlacePageApi>(this.worker);
+
+  constructor(onCrash: (detail: string) => void) {
+    this.worker.addEventListener("error", (event) => onCrash(event.message || "the worker could not start"));
+  }
+
+  map(asked: MapAsked, onMap: (map: PlanMap) => void): Promise<boolean> {
+    return this.api.map(asked, proxy(onMap));
+  }
+
+  forecasts(plan: FloorPlan, walks: readonly AskedWalk[]): Promise<WalkForecast[]> {
+    return this.api.forecasts(plan, walks);
+  }
+
+  close(): void {
+    this.worker.terminate();
+  }
+}
+
+/** What would help, ranked; can be stopped. */
+export const askHelps = (plan: FloorPlan, walks: readonly AskedWalk[], mostPowersDbm: readonly number[], onProgress: (share: number) => void): Running<RankedHelp[]> =>
+  askWorker<PlacePageApi, RankedHelp[]>(startWorker, (worker) => worker.helps(plan, walks, mostPowersDbm, proxy(onProgress)) as Promise<RankedHelp[]>);
+
+/** Two places for the antennas; can be stopped. */
+export const askPlacement = (plan: FloorPlan, walks: readonly AskedWalk[], onProgress: (share: number) => void): Running<Placement | null> =>
+  askWorker<PlacePageApi, Placement | null>(startWorker, (worker) => worker.placement(plan, walks, proxy(onProgress)) as Promise<Placement | null>);
