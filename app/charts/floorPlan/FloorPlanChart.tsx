@@ -79,6 +79,9 @@ export function FloorPlanChart(props: FloorPlanChartProps) {
         role="img" aria-label={label} width={w} height={h} viewBox={`0 0 ${w} ${h}`} data-cursor={cursor} data-handles={isOnlyHandles || undefined}
         onPointerDown={(event) => {
           if (event.button !== 0) return;
+          // a drag draws, it marks no text; the keys go to the drawing
+          event.preventDefault();
+          event.currentTarget.closest<HTMLElement>("[tabindex]")?.focus();
           if (props.onMove) try { event.currentTarget.setPointerCapture(event.pointerId); } catch { /* a pointer that is gone already */ }
           props.onDown?.(pointer(event));
         }}

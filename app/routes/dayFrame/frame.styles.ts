@@ -55,6 +55,7 @@ export const Columns = styled.div`
   display: grid; grid-template-columns: minmax(0, 1fr) 280px; gap: 32px; align-items: start;
   > main { min-width: 0; transition: opacity 0.2s 0.15s; &[data-loading] { opacity: 0.55; } }
   ${NARROW} { grid-template-columns: minmax(0, 1fr); }
+  &[data-wide] { grid-template-columns: minmax(0, 1fr); }
 `;
 export const Next = styled.aside`
   @media print { display: none; }

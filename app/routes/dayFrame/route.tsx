@@ -104,7 +104,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
         </S.Sheets>
       )}
 
-      <S.Columns>
+      <S.Columns data-wide={sheet === "draw" || undefined}>
         <main data-loading={navigation.state === "loading" || undefined}>
           <LiveContext value={live}>
             <LiveNotice dayId={day.id} state={live} />

@@ -1,0 +1,19 @@
+import type { PlanFileError } from "../core/plan/planFiles";
+import { formatKm, listWords } from "./format";
+import { planProblemWords } from "./planWords";
+
+/** Why a file is no plan. The plan in hand is never touched by one that is refused. */
+export function planFileErrorWords(name: string, error: PlanFileError | { code: "not-svg" | "no-scale" }): string {
+  const kept = "The plan is as it was.";
+  switch (error.code) {
+    case "not-json": return `“${name}” is neither GeoJSON nor SVG (${error.at}). ${kept}`;
+    case "not-a-collection": return `“${name}” is JSON, but no collection of features. ${kept}`;
+    case "empty": return `“${name}” holds no line, area or point that a plan could use. ${kept}`;
+    case "newer": return `“${name}” was written by a newer version (${error.version}). ${kept}`;
+    case "bad-feature": return `Feature ${error.index + 1} of “${name}” ${error.what}. ${kept}`;
+    case "too-large": return `“${name}” is ${formatKm(error.extentM)} across: that is a map, and no place to put antennas. Cut out what matters. ${kept}`;
+    case "senseless": return `“${name}” does not make sense: ${listWords(error.problems.slice(0, 3).map(planProblemWords))}. ${kept}`;
+    case "not-svg": return `“${name}” cannot be read as SVG. ${kept}`;
+    case "no-scale": return `“${name}” does not say how large it is in reality.`;
+  }
+}
