@@ -25,7 +25,12 @@ export interface WalkFit {
   behindBody: Correction | null;
 }
 
-/** The corrections of a place from a walk test, by least squares: measured − predicted = general + walls · perWall + behindBody. A term that the walk does not vary is left out; uncertainties from the scatter of what is left (textbook: ordinary least squares).
+/** How far a place's corrections are likely to be from nothing, dB (common practice, no published source): a short walk that cannot tell two of them apart does not drive both to extremes. */
+const LIKELY_DB = { general: 8, perWall: 3, behindBody: 3 } as const;
+/** Readings next to one another share the same shadow: two of them tell about as much as one. */
+const SHARED = 2;
+
+/** The corrections of a place from a walk test, by least squares: measured − predicted = general + walls · perWall + behindBody. A term that the walk does not vary is left out; uncertainties from the scatter of what is left. Each term is held to what is likely, as weakly as one more reading of it would (textbook: least squares with a Gaussian prior).
  * @param readings - readings that are no numbers are refused by the reader before */
 export function fitWalk(readings: readonly WalkReading[]): WalkFit {
   const n = readings.length;
@@ -43,12 +48,18 @@ export function fitWalk(readings: readonly WalkReading[]): WalkFit {
   const rows = readings.map((r) => terms.map((t) => t.of(r)));
   const normal = terms.map((_, i) => terms.map((__, j) => rows.reduce((sum, row) => sum + row[i]! * row[j]!, 0)));
   const right = terms.map((_, i) => rows.reduce((sum, row, k) => sum + row[i]! * differences[k]!, 0));
-  const inverse = invert(normal);
+  const solve = (matrix: readonly (readonly number[])[]) => {
+    const inverse = invert(matrix);
+    const solved = inverse?.map((row) => row.reduce((sum, v, j) => sum + v * right[j]!, 0));
+    return inverse && solved ? { inverse, solved, left: rows.map((row, k) => differences[k]! - row.reduce((sum, v, i) => sum + v * solved[i]!, 0)) } : null;
+  };
+  const varianceOf = (left: readonly number[]) => (SHARED * left.reduce((sum, d) => sum + d * d, 0)) / (n - terms.length);
+  const bare = solve(normal);
   // walls and body that always come together cannot be told apart
-  if (!inverse) return none;
-  const solved = inverse.map((row) => row.reduce((sum, v, j) => sum + v * right[j]!, 0));
-  const left = rows.map((row, k) => differences[k]! - row.reduce((sum, v, i) => sum + v * solved[i]!, 0));
-  const variance = left.reduce((sum, d) => sum + d * d, 0) / (n - terms.length);
+  if (!bare) return none;
+  const scatter = varianceOf(bare.left);
+  const { inverse, solved, left } = solve(normal.map((row, i) => row.map((v, j) => (i === j ? v + scatter / LIKELY_DB[terms[i]!.key] ** 2 : v)))) ?? bare;
+  const variance = varianceOf(left);
   const found = Object.fromEntries(terms.map((t, i) => [t.key, { db: solved[i]!, uncertaintyDb: Math.sqrt(Math.max(0, variance * inverse[i]![i]!)) }])) as Partial<Pick<WalkFit, "general" | "perWall" | "behindBody">>;
   return { ...none, errorAfterDb: spread(left), ...found };
 }
