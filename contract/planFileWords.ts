@@ -1,5 +1,6 @@
 import type { PlanFileError } from "../core/plan/planFiles";
-import { formatKm, listWords } from "./format";
+import type { ReadingsError } from "../core/plan/walkReadings";
+import { capital, formatKm, listWords } from "./format";
 import { planProblemWords } from "./planWords";
 
 /** Why a file is no plan. The plan in hand is never touched by one that is refused. */
@@ -15,5 +16,16 @@ export function planFileErrorWords(name: string, error: PlanFileError | { code: 
     case "senseless": return `“${name}” does not make sense: ${listWords(error.problems.slice(0, 3).map(planProblemWords))}. ${kept}`;
     case "not-svg": return `“${name}” cannot be read as SVG. ${kept}`;
     case "no-scale": return `“${name}” does not say how large it is in reality.`;
+  }
+}
+
+/** Why readings were not taken. */
+export function readingsErrorWords(from: string, error: ReadingsError): string {
+  switch (error.code) {
+    case "empty": return `${capital(from)} holds no two readings: a line needs a time and a level. Nothing was taken.`;
+    case "line": return `Line ${error.line} of ${from} cannot be read: “${error.text}”. Nothing was taken.`;
+    case "order": return `Line ${error.line} of ${from} goes back in time. Nothing was taken.`;
+    case "range": return `Line ${error.line} of ${from} says ${error.dbm} dBm: no receiver reads that. In dBµV? Then say so in a heading. Nothing was taken.`;
+    case "many": return `${capital(from)} has more than ${error.most} readings. Nothing was taken.`;
   }
 }

@@ -1,5 +1,6 @@
 import type { SimulatedWalk } from "../../core/air/walkAir";
 import { mwToDbm } from "../../core/air/site";
+import { type AntennaFit, antennaFit, antennasOf } from "../../core/kit/match";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { powerOf } from "../../core/kit/units";
 import { ordinaryRig, type RigDetail } from "../../core/day/rigCard";
@@ -232,3 +233,17 @@ export async function keepRig(app: AppContext, dayId: number, p: { seenVersion: 
 
 export const undoRigs = (app: AppContext, dayId: number, seenVersion: number): Answer => undoList(app, "rigs", dayId, seenVersion);
 export const rigVersion = async (app: AppContext, dayId: number): Promise<number> => (await newestList(app, "rigs", dayId)).version;
+
+/** What the antenna desk needs beside the plan: which antennas of the case serve which receivers. */
+export async function antennasInCase(app: AppContext, dayId: number): Answer<{ receivers: { label: string; block: string | null; takes: number; fits: { block: string | null; count: number; fit: AntennaFit }[] }[] }> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { kit, units } = loaded.value;
+  const stock = (await newestList(app, "stock", dayId)).items.filter((s) => s.kind === "antenna" && s.count > 0);
+  return ok({
+    receivers: units.filter((u) => u.kind === "receiver").map((u) => {
+      const model = receiverModel(kit, u.modelId);
+      return { label: u.label, block: model.block, takes: antennasOf(model), fits: stock.map((s) => ({ block: s.block, count: s.count, fit: antennaFit(model, s) })) };
+    }),
+  });
+}
