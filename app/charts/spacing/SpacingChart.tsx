@@ -9,7 +9,7 @@ const MOST_M = 2;
 /** How alike two antennas fade, over what lies between them. */
 export function SpacingChart({ quarterM, spacingM, alikeAt, metres }: { quarterM: number; spacingM: number; alikeAt: (m: number) => number; metres: (m: number) => string }) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(600);
-  const x = scaleLinear().domain([0, MOST_M]).range([LEFT_PX, widthPx - 8]);
+  const x = scaleLinear().domain([0, MOST_M]).range([LEFT_PX, widthPx - 20]);
   const y = scaleLinear().domain([0, 1]).range([HEIGHT_PX - BOTTOM_PX, 8]);
   const line = Array.from({ length: 161 }, (_, i) => (i / 160) * MOST_M).map((m) => `${x(m).toFixed(1)},${y(alikeAt(m)).toFixed(1)}`).join("L");
   return (

@@ -36,13 +36,13 @@ export default function AntennaDesk({ loaderData: { range, inCase } }: Route.Com
   const plan = range.drawing?.plan ?? null;
   const frequencies = range.walkers.map((w) => w.pack.frequencyHz);
   const middleHz = frequencies.length > 0 ? (Math.min(...frequencies) + Math.max(...frequencies)) / 2 : 550e6;
-  const whip = whipFor(frequencies.length > 0 ? frequencies : [middleHz]);
+  const cuts = cutsOf(range.walkers);
   const lacking = inCase.receivers.filter((r) => r.takes > 0 && r.fits.filter((f) => f.fit === "fits" || f.fit === "fits-wideband").reduce((n, f) => n + f.count, 0) < r.takes);
   return (
     <Stack $gapPx={22}>
       <div>
-        <Answer>{`A whip for this day is ${millimetres(whip.cutM)} long`}</Answer>
-        <Sub>{`A quarter of the wave at ${mhz(Math.round(middleHz))} is ${millimetres(whip.quarterWaveM)}; on a small case it is cut a few per cent shorter. ${lacking.length > 0 ? `${listWords(lacking.map((r) => r.label))} ${lacking.length === 1 ? "lacks" : "lack"} an antenna that fits.` : "Every receiver has antennas that fit."}`}</Sub>
+        <Answer>{cuts.length === 0 ? "Nobody has a channel yet" : `Whips of ${listWords(cuts.map((c) => `${c.mm} mm for ${listWords(c.labels)}`))}`}</Answer>
+        <Sub>{`A quarter of the wave, and on a small case a few per cent less. ${lacking.length > 0 ? `${listWords(lacking.map((r) => r.label))} ${lacking.length === 1 ? "lacks" : "lack"} an antenna that fits.` : "Every receiver has antennas that fit."}`}</Sub>
       </div>
       <CutLengths range={range} />
       <InCase receivers={inCase.receivers} dayId={view.day.id} />
@@ -52,6 +52,18 @@ export default function AntennaDesk({ loaderData: { range, inCase } }: Route.Com
       <FeedDesk frequencyHz={Math.round(middleHz)} lengths={lengths} noiseFigureDb={range.walkers[0]?.receiver.figures.noiseFigureDb ?? 8} />
     </Stack>
   );
+}
+
+/** Lengths as they are cut, and which receivers' packs each is for. */
+function cutsOf(walkers: PlaceRange["walkers"]): { mm: number; labels: string[] }[] {
+  const cuts: { mm: number; labels: string[] }[] = [];
+  for (const label of new Set(walkers.map((w) => w.receiverLabel))) {
+    const mm = Math.round(whipFor(walkers.filter((w) => w.receiverLabel === label).map((w) => w.pack.frequencyHz)).cutM * 1000);
+    const same = cuts.find((c) => Math.abs(c.mm - mm) <= 2);
+    if (same) same.labels.push(label);
+    else cuts.push({ mm, labels: [label] });
+  }
+  return cuts;
 }
 
 const millimetres = (m: number): string => `${Math.round(m * 1000)} mm`;
@@ -142,19 +154,24 @@ function Splay() {
 }
 
 function Heights({ plan, range, lengths }: { plan: FloorPlan; range: PlaceRange; lengths: Lengths }) {
-  const rows = useMemo(() => walksOf(plan, range.walkers, "along").flatMap((w) => plan.antennas.slice(0, 2).flatMap((antenna) => {
-    const worst = walkPoints(w.walk, 1).flatMap((p) => clearances(plan, { ...p, heightM: w.pack.heightM, frequencyHz: w.pack.frequencyHz }, antenna)).reduce<{ obstacleId: string; needM: number } | null>((a, c) => (a && a.needM >= c.needM ? a : c), null);
-    return worst ? [{ w, antenna, worst }] : [];
-  })), [plan, range.walkers]);
+  const rows = useMemo(() => walksOf(plan, range.walkers, "along").flatMap((w) => {
+    const each = plan.antennas.slice(0, 2).flatMap((antenna) => {
+      const worst = walkPoints(w.walk, 1).flatMap((p) => clearances(plan, { ...p, heightM: w.pack.heightM, frequencyHz: w.pack.frequencyHz }, antenna)).reduce<{ obstacleId: string; needM: number } | null>((a, c) => (a && a.needM >= c.needM ? a : c), null);
+      return worst ? [{ w, antenna, worst, name: antenna.name }] : [];
+    });
+    const [a, b] = each;
+    // a pair that stands together has one answer
+    return a && b && Math.hypot(a.antenna.x - b.antenna.x, a.antenna.y - b.antenna.y) < 1 ? [{ ...(a.worst.needM >= b.worst.needM ? a : b), name: `${a.name}, ${b.name}` }] : each;
+  }), [plan, range.walkers]);
   return (
     <section aria-label="Height">
       <Heading>How high</Heading>
       {rows.length === 0 ? <Soft as="p">Nothing with a top stands between the walks and the antennas: height gains little, but a clear line over heads still does.</Soft> : (
         <Table>
           <thead><tr><th>Antenna</th><th>walk</th><th>to look over</th><th>stands at</th><th>needs</th></tr></thead>
-          <tbody>{rows.map(({ w, antenna, worst }) => (
+          <tbody>{rows.map(({ w, antenna, worst, name }) => (
             <tr key={`${w.walk.id} ${antenna.id}`}>
-              <td data-label="antenna">{antenna.name}</td><td data-wide>{w.walk.name}</td><td data-label="over">{plan.obstacles.find((o) => o.id === worst.obstacleId)?.name}</td><td data-label="stands at"><Figure>{lengths.metres(antenna.heightM)}</Figure></td>
+              <td data-label="antenna">{name}</td><td data-wide>{w.walk.name}</td><td data-label="over">{plan.obstacles.find((o) => o.id === worst.obstacleId)?.name}</td><td data-label="stands at"><Figure>{lengths.metres(antenna.heightM)}</Figure></td>
               <td data-label="needs">{antenna.heightM >= worst.needM ? <Status status="done">clear</Status> : <Status status={worst.needM <= plan.atHand.mastM ? "stale" : "problem"}>{worst.needM > 15 ? "go round: no mast is so high" : capital(`${lengths.metres(Math.ceil(worst.needM * 10) / 10)}${worst.needM > plan.atHand.mastM ? ", over your stand" : ""}`)}</Status>}</td>
             </tr>
           ))}</tbody>

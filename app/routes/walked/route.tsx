@@ -21,6 +21,8 @@ import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/
 import { Mark } from "../../ui/Mark/Mark";
 import { NoPlan } from "../range/NoPlan";
 import type { RangeIntent } from "../range/intents";
+import { useIntent } from "../shared/useIntent";
+import type { SyncIntent } from "../sync/intents";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { dayIdOf, orNotFound } from "../shared/reply.server";
 import { currentPlace, useDay } from "../shared/useDay";
@@ -59,6 +61,9 @@ function WalkTest({ range, inHand, plan }: { range: PlaceRange; inHand: PlanInHa
   const [typed, setTyped] = useState("");
   const chosen = walks.find((w) => w.walk.id === walkId) ?? walks[0];
   const add = (w: Walked) => { setWalked((all) => [...all, w].slice(-24)); setSaid(null); };
+  const hands = useIntent<SyncIntent>(`/day/${view.day.id}/sync`);
+  const channel = view.channels.find((c) => c.id === chosen?.walker.channelId);
+  const off = view.rig.state === "ready" && view.rig.isPractice && channel?.pack && !channel.pack.isOn ? channel : null;
   const recorder = useRecorder(view.day.id, chosen?.walker.channelId ?? 0, (readings) => {
     if (readings.length < 2) setSaid("Nothing was read on the way: switch the pack on, and let the receiver be asked. The walk was not taken.");
     else if (chosen) add({ walkId: chosen.walk.id, from: "recorded", readings });
@@ -95,7 +100,8 @@ function WalkTest({ range, inHand, plan }: { range: PlaceRange; inHand: PlanInHa
       </div>
       <Row>
         <SelectField label="Which walk" choices={walks.map((w) => ({ id: w.walk.id, label: w.walk.name }))} value={chosen.walk.id} onChange={setWalkId} />
-        {view.rig.state === "ready" && view.rig.isPractice && <PrimaryButton isDisabled={isWalking || recorder.isRunning} onPress={() => { void practise(); }}>{isWalking ? "Walking…" : `Let ${chosen.walker.talker} walk it`}</PrimaryButton>}
+        {off && <Button isDisabled={hands.isBusy} onPress={() => { hands.send({ intent: "handle-pack", packKey: off.packKey, change: { isOn: true } }); }}>{`Switch ${off.packLabel} on`}</Button>}
+        {view.rig.state === "ready" && view.rig.isPractice && !off && <PrimaryButton isDisabled={isWalking || recorder.isRunning} onPress={() => { void practise(); }}>{isWalking ? "Walking…" : `Let ${chosen.walker.talker} walk it`}</PrimaryButton>}
         {view.rig.state === "ready" && (recorder.isRunning
           ? <><Button onPress={recorder.stop}>At the end</Button><Soft aria-live="polite">{`${count(recorder.readings, "reading")} so far`}</Soft></>
           : <Button isDisabled={isWalking} onPress={recorder.start}>Record from the receiver</Button>)}
