@@ -26,16 +26,16 @@ export function dropoutWords(perMinute: number): string {
   return `one dropout in ${minutes < 10 ? Number(minutes.toFixed(1)) : minutes < 100 ? Math.round(minutes / 5) * 5 : Math.round(minutes / 50) * 50} minutes`;
 }
 
-/** What share of the time is lost, in words: "out 3 % of it". */
+/** What share of the time is lost, in words: "out 3 % of the walk". */
 export function outageWords(outage: number): string {
   if (outage < 1e-5) return "";
   const percent = outage * 100;
-  return `out ${percent >= 9.5 ? Math.round(percent) : Number(percent.toPrecision(1))} % of it`;
+  return `out ${percent >= 9.5 ? Math.round(percent) : Number(percent.toPrecision(1))} % of the walk`;
 }
 
 /** Both together: where it is mostly out there are few dropouts, for it does not come back. */
 export function reliabilityWords({ outage, dropoutsPerMinute }: { outage: number; dropoutsPerMinute: number }): string {
-  if (outage > 0.5) return `gone ${Math.round(outage * 100)} % of it`;
+  if (outage > 0.5) return `gone for ${Math.round(outage * 100)} % of the walk`;
   const share = outageWords(outage);
   return outage > 0.02 && share ? `${dropoutWords(dropoutsPerMinute)}, ${share}` : dropoutWords(dropoutsPerMinute);
 }

@@ -6,8 +6,10 @@ const materials = Object.keys(MATERIALS) as [Material, ...Material[]];
 const gain = z.object({ gainDbi: z.number() });
 const heightM = (fallbackM: number) => or(positive, fallbackM);
 
+const layer = z.object({ material: z.enum([...materials, "air"]), thicknessM: positive });
+
 export const wall = z.object({
-  material: z.enum(materials), thicknessM: positive, incidenceDeg: or(z.number().min(0).lt(90), 0), allowanceDb: or(notNegative, 0),
+  material: z.enum(materials), thicknessM: positive, layers: z.array(layer).min(1).max(12).exactOptional(), incidenceDeg: or(z.number().min(0).lt(90), 0), allowanceDb: or(notNegative, 0),
 });
 
 export const feedItem = z.discriminatedUnion("kind", [
@@ -23,13 +25,14 @@ export const linkRequest = z.object({
   txPowerDbm: z.number().min(-100).max(60),
   tx: z.object({
     antenna: z.union([z.enum(["whip-quarter", "dipole"]), gain]),
+    whip: z.enum(["straight", "bent", "coiled"]).exactOptional(), cutForHz: frequencyHz.exactOptional(),
     wear: z.enum(["free", "hand", "chest", "waist-front", "waist-back", "thigh", "ankle"]),
     skinContact: or(z.boolean(), false), sleeve: or(z.boolean(), false), tiltDeg: or(angleDeg, 0), heightM: heightM(1.1),
   }),
   rx: z.object({
     antenna: z.union([z.enum(["whip-quarter", "dipole", "butterfly", "fin"]),
       gain.extend({ beamwidthDeg: positive.max(360).optional(), frontToBackDb: notNegative.optional() })]),
-    tiltDeg: or(angleDeg, 0), offAxisDeg: or(angleDeg, 0), heightM: heightM(2),
+    cutForHz: frequencyHz.exactOptional(), tiltDeg: or(angleDeg, 0), offAxisDeg: or(angleDeg, 0), heightM: heightM(2),
   }),
   path: z.object({
     distanceM: positive.max(1e7),
@@ -39,6 +42,7 @@ export const linkRequest = z.object({
     edges: or(z.array(z.object({ heightAboveRayM: z.number(), d1M: positive, d2M: positive })).max(100), []),
   }),
   feed: or(z.array(feedItem).max(50), []),
+  interference: z.array(z.object({ label: z.string().max(120), dbm: z.number().min(-250).max(60) })).max(100).exactOptional(),
   receiver: z.object({ bandwidthHz: positive, noiseFigureDb: notNegative, requiredSnrDb: z.number(), overloadDbm: z.number() }),
 }).superRefine((q, context) => {
   if (q.path.model === "plane-earth" && q.path.distanceM < Math.abs(q.tx.heightM - q.rx.heightM)) {

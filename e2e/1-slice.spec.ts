@@ -59,6 +59,8 @@ test("every voice set, every walk in range: the day is ready", async ({ page }) 
     if (i < 4) await expect(mixer.answer).not.toHaveText(title!);
   }
   await mixer.open("Place");
+  await page.getByRole("link", { name: "One link", exact: true }).click();
+  await expect(mixer.answer).toHaveText(/in hand|out of range|too strong/);
   for (let i = 0; i < 5; i += 1) {
     const title = await mixer.answer.textContent();
     await mixer.button(/^Keep for/).click();

@@ -5,6 +5,9 @@ import routes from "../app/routes";
 import { dayIntents } from "../app/routes/day/intents";
 import { levelIntents } from "../app/routes/level/intents";
 import { pickIntents } from "../app/routes/pick/intents";
+import { ordinaryRig } from "../core/day/rigCard";
+import { emptyPlan } from "../core/plan/floorPlan";
+import { rangeIntents } from "../app/routes/range/intents";
 import { placeIntents } from "../app/routes/place/intents";
 import { scanIntents } from "../app/routes/scan/intents";
 import { syncIntents } from "../app/routes/sync/intents";
@@ -46,6 +49,8 @@ describe("what comes in with a request is understood or refused, never guessed",
     ["sync", syncIntents, { intent: "handle-pack", packKey: "p", change: { isOn: true } }, { intent: "handle-pack", packKey: "", change: {} }],
     ["level", levelIntents, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings, detail }, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings: { ...settings, micDistanceM: 0 }, detail }],
     ["level", levelIntents, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings, detail: { ...detail, measured: { peakDbfs: -9, voiceDbfs: null, pausesDbfs: -70, found: ["rub"] } } }, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings, detail: { ...detail, school: "loudest" } }],
+    ["range", rangeIntents, { intent: "keep", seenVersion: 0, placeId: 1, plan: emptyPlan({ model: "indoor", room: "office" }), picture: null, how: "" }, { intent: "keep", seenVersion: 0, placeId: 1, plan: { ...emptyPlan({ model: "indoor", room: "office" }), widthM: 0 }, picture: null, how: "" }],
+    ["range", rangeIntents, { intent: "rig", seenVersion: 0, rig: ordinaryRig(1) }, { intent: "rig", seenVersion: 0, rig: { ...ordinaryRig(1), cautions: ["fire"] } }],
     ["place", placeIntents, { intent: "keep", channelId: 1, seenVersion: 1, setup }, { intent: "keep", channelId: 1, seenVersion: 1, setup: { ...setup, walls: [{ material: "paper", thicknessM: 1 }] } }],
   ] as const)("%s", (_, intents, good, bad) => {
     expect(intents.safeParse(good).success).toBe(true);

@@ -91,7 +91,8 @@ export type Help =
   | { code: "second-antenna" | "move-receiver"; at: AntennaSpot }
   | { code: "move"; antennaId: string; to: AntennaSpot; cableM: number | null }
   | { code: "other-antenna"; antennaId: string; kind: PlacedAntenna["kind"]; aimDeg: number }
-  | { code: "sleeve" | "ankle" | "straighten"; walk: number }
+  | { code: "sleeve" | "straighten"; walk: number }
+  | { code: "ankle"; walk: number }
   | { code: "power"; walk: number; toDbm: number };
 
 export interface RankedHelp {

@@ -9,7 +9,7 @@ export interface Wall {
   material: Material;
   thicknessM: number;
   /** Where it is built of several sheets: these, and not the material and thickness. */
-  layers?: readonly Layer[];
+  layers?: Layer[];
   incidenceDeg?: number;
   /** An engineering allowance for mesh, pipes, damp: only where asked for. */
   allowanceDb?: number;

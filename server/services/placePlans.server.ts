@@ -1,3 +1,6 @@
+import { checkSet } from "../../core/coordination/checkSet";
+import { levelOf } from "../../core/coordination/explain";
+import { carrierId } from "../../core/day/pickProblem";
 import type { SimulatedWalk } from "../../core/air/walkAir";
 import { mwToDbm } from "../../core/air/site";
 import { type AntennaFit, antennaFit, antennasOf } from "../../core/kit/match";
@@ -12,7 +15,7 @@ import type { WalkPack, WalkReceiver } from "../../core/plan/walk";
 import type { WalkFit } from "../../core/plan/walkFit";
 import { linkBudget } from "../../core/radio/link";
 import { fail, ok, type Result } from "../../core/units/result";
-import { count } from "../../contract/format";
+import { count, listWords } from "../../contract/format";
 import type { ServiceError } from "../../contract/serviceError";
 import { findPicture, insertPicture } from "../db/repositories/planPictures.server";
 import { insertPlaceCheck } from "../db/repositories/records.server";
@@ -20,7 +23,7 @@ import type { AppContext } from "./appContext.server";
 import { checkFrequencyHz } from "./channelChecks.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
-import { pickBasis } from "./plans.server";
+import { type PickBasis, pickBasis } from "./plans.server";
 import { newestList, storeNextList, undoList } from "./versionedLists.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;
@@ -61,9 +64,27 @@ function receiverOf(model: ReturnType<typeof receiverModel>): WalkReceiver {
   return { figures: { bandwidthHz, noiseFigureDb, overloadDbm, requiredSnrDb: requiredSnrDb + (diversity === "one-path" ? HALF_OF_PATHS_DB : 0) }, isDiversity: diversity !== "none" };
 }
 
+/** What of the standing plan's products falls into each channel, at the levels that are usual here. */
+function productsOf({ plan, stored, kit, unit }: LoadedDay, { request }: PickBasis): Record<number, { label: string; dbm: number }[]> {
+  if (!plan) return {};
+  const name = (id: string) => stored.find((c) => carrierId(c.id) === id)?.talker ?? "another crew";
+  const carriers = [...plan.picks.map((p) => ({ id: carrierId(p.channelId), frequencyHz: p.frequencyHz })), ...request.others];
+  const widestHz = Math.max(...stored.map((c) => receiverModel(kit, unit(c.receiverKey).modelId).bandwidthHz), 0);
+  const { conflicts } = checkSet(carriers, { minSpacingHz: 0, guards: { third2Hz: widestHz, third3Hz: widestHz, fifth2Hz: widestHz } });
+  const found: Record<number, { label: string; dbm: number }[]> = {};
+  for (const conflict of conflicts) {
+    const { sources, victim } = conflict;
+    const channel = stored.find((c) => carrierId(c.id) === victim);
+    const level = levelOf(request, conflict);
+    if (level && channel) (found[channel.id] ??= []).push({ label: `product of ${listWords(sources.map(name))}`, dbm: level.productDbm });
+  }
+  return found;
+}
+
 async function walkersOf(app: AppContext, loaded: LoadedDay, rigs: readonly RigDetail[]): Promise<Walker[]> {
   const { kit, unit, stored, facts, region } = loaded;
   const basis = await pickBasis(app, loaded, "normal");
+  const products = productsOf(loaded, basis);
   return stored.flatMap((c, i): Walker[] => {
     const frequencyHz = checkFrequencyHz(loaded, c.id);
     if (frequencyHz === null) return [];
@@ -82,7 +103,7 @@ async function walkersOf(app: AppContext, loaded: LoadedDay, rigs: readonly RigD
       isPicked: facts.plan?.picks.some((p) => p.channelId === c.id) ?? false, rig,
       pack: {
         heightM: PACK_HEIGHTS_M[c.wear], frequencyHz, txPowerDbm: mwToDbm(powerMw), wear: c.wear, skinContact: rig.skinContact, sleeve: rig.sleeve, whip: rig.whip, tiltDeg: WORN_TILT_DEG, facingDeg: "along",
-        ...(noise.length > 0 ? { interference: [{ label: "this place’s noise, as scanned", dbm: Math.max(...noise) }] } : {}),
+        ...(noise.length + (products[c.id]?.length ?? 0) > 0 ? { interference: [...(noise.length > 0 ? [{ label: "this place’s noise, as scanned", dbm: Math.max(...noise) }] : []), ...(products[c.id] ?? [])] } : {}),
       },
     }];
   });

@@ -81,7 +81,7 @@ export function FloorPlanChart(props: FloorPlanChartProps) {
           if (event.button !== 0) return;
           // a drag draws, it marks no text; the keys go to the drawing
           event.preventDefault();
-          event.currentTarget.closest<HTMLElement>("[tabindex]")?.focus();
+          event.currentTarget.closest<HTMLElement>("[tabindex]")?.focus({ preventScroll: true });
           if (props.onMove) try { event.currentTarget.setPointerCapture(event.pointerId); } catch { /* a pointer that is gone already */ }
           props.onDown?.(pointer(event));
         }}
@@ -105,13 +105,13 @@ export function FloorPlanChart(props: FloorPlanChartProps) {
         {plan.areas.map((a) => (
           <g key={a.id}>
             <S.Area points={a.corners.map(at).join(" ")} data-selected={isSelected("area", a.id)} />
-            {a.corners[0] && <S.Name x={x(Math.min(...a.corners.map((c) => c.x))) + 4} y={y(Math.min(...a.corners.map((c) => c.y))) + 14}>{a.name}</S.Name>}
+            {a.corners[0] && <S.Name x={x(Math.min(...a.corners.map((c) => c.x))) + 4} y={y(Math.max(...a.corners.map((c) => c.y))) - 6} data-halo>{a.name}</S.Name>}
           </g>
         ))}
         {plan.obstacles.map((o) => (
           <g key={o.id}>
             <S.Obstacle points={o.corners.map(at).join(" ")} fill={`url(#${id}-solid)`} data-material={o.material} data-selected={isSelected("obstacle", o.id)} />
-            <S.Name x={x(o.corners.reduce((s, c) => s + c.x, 0) / o.corners.length)} y={y(o.corners.reduce((s, c) => s + c.y, 0) / o.corners.length) + 4} textAnchor="middle" data-halo>{`${o.name}${k > 9 ? `, ${metres(o.heightM)}` : ""}`}</S.Name>
+            {isNamed(o, k) && <S.Name x={x(o.corners.reduce((s, c) => s + c.x, 0) / o.corners.length)} y={y(o.corners.reduce((s, c) => s + c.y, 0) / o.corners.length) + 4} textAnchor="middle" data-halo>{`${o.name}${k > 9 ? `, ${metres(o.heightM)}` : ""}`}</S.Name>}
           </g>
         ))}
         {plan.walls.flatMap((wall) => wallStrokes(wall, k).map((s) => (
@@ -132,7 +132,7 @@ export function FloorPlanChart(props: FloorPlanChartProps) {
             <S.Name x={x(plan.cart.x) + (x(plan.cart.x) > w - 60 ? -13 : 13)} y={y(plan.cart.y) - 9} textAnchor={x(plan.cart.x) > w - 60 ? "end" : "start"} data-halo>cart</S.Name>
           </g>
         )}
-        {plan.antennas.map((a, i) => <Antenna key={a.id} antenna={a} x={x(a.x)} y={y(a.y)} isSpare={i > 1} isSelected={isSelected("antenna", a.id)} height={metres(a.heightM)} isNameLeft={i % 2 === 1} />)}
+        {plan.antennas.map((a, i) => <Antenna key={a.id} antenna={a} x={x(a.x)} y={y(a.y)} isSpare={i > 1} isSelected={isSelected("antenna", a.id)} height={k > 9 ? metres(a.heightM) : ""} isNameLeft={i % 2 === 1} />)}
         {selected && <Handles plan={plan} selected={selected} x={x} y={y} />}
         {stroke && stroke.points.length > 0 && (
           <g>
@@ -148,6 +148,13 @@ export function FloorPlanChart(props: FloorPlanChartProps) {
       </S.Sheet>
     </S.Box>
   );
+}
+
+const LETTER_PX = 6.5;
+/** A name is written where what it names is not much narrower. */
+function isNamed({ name, corners }: FloorPlan["obstacles"][number], pxPerM: number): boolean {
+  const wideM = Math.max(...corners.map((c) => c.x)) - Math.min(...corners.map((c) => c.x));
+  return wideM * pxPerM > 0.5 * name.length * LETTER_PX;
 }
 
 function Grid({ plan, stepM, x, y }: { plan: FloorPlan; stepM: number; x: (m: number) => number; y: (m: number) => number }) {

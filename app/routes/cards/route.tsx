@@ -35,7 +35,9 @@ export default function RigCards({ loaderData: { range, version } }: Route.Compo
   const { send, reply, isBusy } = useIntent<RangeIntent>(`/day/${view.day.id}/range`);
   const cards = range.walkers.map((w) => ({ w, facts: factsOf(w, range, view) })).map((c) => ({ ...c, lines: rigLines(c.facts) }));
   const open = cards.filter((c) => c.lines.some((l) => l.kind === "mend"));
-  const chosen = cards.find((c) => String(c.w.channelId) === params.get("channel")) ?? open[0] ?? cards[0];
+  // whoever was begun with stays, also when there is nothing left to mend
+  const [firstId] = useState(() => (open[0] ?? cards[0])?.w.channelId);
+  const chosen = cards.find((c) => String(c.w.channelId) === params.get("channel")) ?? cards.find((c) => c.w.channelId === firstId) ?? cards[0];
   if (!chosen) return <Stack><div><Answer>Nobody to rig yet</Answer><Sub>Cards come with the talkers: give them channels first.</Sub></div><Row><Link to={`/day/${view.day.id}/setup`}>Places and talkers</Link></Row></Stack>;
   const items = cards.map(({ w, lines }) => {
     const mends = lines.filter((l) => l.kind === "mend").length;

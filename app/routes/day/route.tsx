@@ -65,7 +65,7 @@ export default function DayScreen() {
               </td>
               <td data-label="Sync"><Cell to={`${base}/sync`}><Words words={syncWords(c.state, names)} /></Cell></td>
               <td data-label="Level"><Cell to={`${base}/level?channel=${c.id}`}><Words words={levelWords(c.state)} /></Cell></td>
-              <td data-label="Place"><Cell to={`${base}/place?channel=${c.id}`}><Words words={placeWords(c.state)} /></Cell></td>
+              <td data-label="Place"><Cell to={`${base}/range?channel=${c.id}`}><Words words={placeWords(c.state)} /></Cell></td>
             </tr>
           ))}
         </tbody>

@@ -117,7 +117,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
           <ol>
             {view.steps.map((step, i) => {
               const words = stepWords(step, names, nowMs);
-              const to = step.stage === "day" ? base : `${base}/${step.stage}`;
+              const to = step.stage === "day" ? base : `${base}/${step.stage === "place" ? "range" : step.stage}`;
               const channel = "channelIds" in step && step.channelIds.length === 1 ? `?channel=${step.channelIds[0]}` : "";
               return (
                 <li key={`${step.code}${words.what}`}>

@@ -9,6 +9,10 @@ import { Button } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
 import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
 import { Progress } from "../../ui/Progress/Progress";
+import type { SetupIntent } from "../setup/intents";
+import type { SyncIntent } from "../sync/intents";
+import { useDay } from "../shared/useDay";
+import { useIntent } from "../shared/useIntent";
 import type { PlanInHand } from "../shared/usePlan";
 import type { HelpsState, WalkedBy } from "../shared/usePlanReckoning";
 
@@ -56,9 +60,23 @@ export function HelpList({ state, most, names, plan, walks, inHand, dayId }: Hel
 /** What can be done on the plan is done there; what hands do to a person or a pack has its own place. */
 function Do({ help, plan, walks, inHand, dayId, words }: { help: Help; plan: FloorPlan; walks: readonly WalkedBy[]; inHand: PlanInHand; dayId: number; words: string }) {
   if (help.code === "sleeve" || help.code === "straighten") return <Link to={`/day/${dayId}/cards?channel=${walks[help.walk]?.walker.channelId ?? ""}`}>rig card</Link>;
-  if (help.code === "ankle") return <Link to={`/day/${dayId}/setup`}>where it is worn</Link>;
-  if (help.code === "power") return <Link to={`/day/${dayId}/kit`}>the pack</Link>;
+  if (help.code === "ankle" || help.code === "power") return <OnPerson help={help} channelId={walks[help.walk]?.walker.channelId ?? 0} dayId={dayId} words={words} />;
   return <Button aria-label={`Make it so: ${words}`} onPress={() => { inHand.change(applyHelp(plan, walks, help).plan, words); }}>Make it so</Button>;
+}
+
+/** What is done to the person or on the pack is kept with the channel and the unit. */
+function OnPerson({ help, channelId, dayId, words }: { help: Help & { code: "ankle" | "power" }; channelId: number; dayId: number; words: string }) {
+  const view = useDay();
+  const setup = useIntent<SetupIntent>(`/day/${dayId}/setup`);
+  const sync = useIntent<SyncIntent>(`/day/${dayId}/sync`);
+  const channel = view.channels.find((c) => c.id === channelId);
+  if (!channel) return null;
+  const act = () => {
+    if (help.code === "ankle") setup.send({ intent: "change-talker", channelId, seenVersion: channel.version, change: { wear: "ankle" } });
+    else sync.send({ intent: "set-power", packKey: channel.packKey, powerMw: Math.round(10 ** (help.toDbm / 10)) });
+  };
+  const refused = [setup.reply, sync.reply].find((r) => r && !r.ok);
+  return <><Button aria-label={`Make it so: ${words}`} isDisabled={setup.isBusy || sync.isBusy} onPress={act}>Make it so</Button>{refused && <Soft role="alert">{refused.message}</Soft>}</>;
 }
 
 const Most = styled.b`margin-left: 8px; color: var(--accent); font-size: 15px; white-space: nowrap;`;

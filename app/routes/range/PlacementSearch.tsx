@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import styled from "styled-components";
 import { formatDb } from "../../../contract/format";
 import { ANTENNA_NAMES, directionWords, reliabilityWords } from "../../../contract/planWords";
 import type { FloorPlan, PlacedAntenna } from "../../../core/plan/floorPlan";
@@ -30,9 +31,11 @@ export function PlacementSearch({ plan, walks, forecasts, inHand, lengths }: { p
   const start = () => {
     running.current?.cancel();
     setSearch({ state: "running", share: 0 });
-    const asked = askPlacement(plan, walks.map(({ walk, pack, receiver }) => ({ walk, pack, receiver })), (share) => { setSearch({ state: "running", share }); });
+    let isOver = false;
+    const asked = askPlacement(plan, walks.map(({ walk, pack, receiver }) => ({ walk, pack, receiver })), (share) => { if (!isOver) setSearch({ state: "running", share }); });
     running.current = asked;
     void asked.result.then((r) => {
+      isOver = true;
       if (r.ok) setSearch({ state: "found", placement: r.value, of: plan });
       else setSearch(r.error.code === "cancelled" ? { state: "rest" } : { state: "failed", detail: r.error.detail });
     });
@@ -43,7 +46,7 @@ export function PlacementSearch({ plan, walks, forecasts, inHand, lengths }: { p
     <section aria-label="Two places for the antennas">
       <Heading>Two places for the antennas</Heading>
       <Soft as="p">{atHand.stands.length > 0 ? `Among the ${atHand.stands.length} places that are marked for stands.` : "Anywhere on the plan; mark places for stands under Draw to keep to those."}</Soft>
-      <Row role="group" aria-label="Antennas in the case"><Soft>Antennas in the case</Soft>{KINDS.map((k) => <CheckField key={k} isSelected={atHand.kinds.includes(k)} onChange={(on) => setAtHand({ kinds: KINDS.filter((x) => (x === k ? on : atHand.kinds.includes(x))) })}>{ANTENNA_NAMES[k]}</CheckField>)}</Row>
+      <Kinds role="group" aria-label="Antennas in the case"><Soft>Antennas in the case</Soft>{KINDS.map((k) => <CheckField key={k} isSelected={atHand.kinds.includes(k)} onChange={(on) => setAtHand({ kinds: KINDS.filter((x) => (x === k ? on : atHand.kinds.includes(x))) })}>{ANTENNA_NAMES[k]}</CheckField>)}</Kinds>
       <Settings>
         <NumberField label="Highest stand" unit={lengths.unit} min={lengths.shown(0.5)} max={lengths.shown(20)} step={0.1} value={lengths.shown(atHand.mastM)} onChange={(v) => setAtHand({ mastM: lengths.taken(v) })} />
         <SelectField label="Cable in the case" choices={CABLES} value={cable?.type ?? "none"} onChange={(type) => { inHand.change({ ...plan, cable: type === "none" ? null : { type, mostM: cable?.mostM ?? 15 } }, "cable changed"); }} />
@@ -63,3 +66,5 @@ export function PlacementSearch({ plan, walks, forecasts, inHand, lengths }: { p
     </section>
   );
 }
+
+const Kinds = styled(Row)`> label { flex: none; }`;

@@ -3,6 +3,7 @@ import type { PlaceRange } from "../../../server/services/placePlans.server";
 import type { FloorPlan, PlanPicture } from "../../../core/plan/floorPlan";
 import type { RangeIntent } from "../range/intents";
 import { useIntent } from "./useIntent";
+import { useSame } from "./useSame";
 
 interface Draft {
   n: number;
@@ -26,7 +27,8 @@ export function usePlan(range: PlaceRange, dayId: number) {
   const isKept = draft === null || (isAnswered && reply.ok);
   const isRefused = isAnswered && !reply.ok;
   const kept = range.drawing;
-  const plan = isKept ? (kept?.plan ?? null) : draft.plan;
+  // the same by value is the same: reading the day again must not start any reckoning anew
+  const plan = useSame(isKept ? (kept?.plan ?? null) : draft.plan);
   const picture = isKept ? (kept?.picture ?? null) : draft.picture;
   const { version, placeId } = range;
   const replyAt = reply?.at ?? 0;

@@ -5,6 +5,7 @@ import type { WalkForecast } from "../../../core/plan/forecast";
 import type { RankedHelp } from "../../../core/plan/search";
 import { mwToDbm } from "../../../core/air/site";
 import type { AskedWalk, PlanMap } from "../../../workers/place/place.api";
+import { useSame } from "./useSame";
 import { askHelps, PlanDesk } from "../../../workers/place/place.client";
 
 export interface WalkedBy extends AskedWalk {
@@ -34,7 +35,7 @@ export interface Reckoning {
 }
 
 /** Maps and forecasts of a plan, kept up with it by a worker; while something is dragged only the map is. */
-export function usePlanReckoning(plan: FloorPlan | null, walkers: PlaceRange["walkers"], facing: Facing, mapFor: Walker | null, mapFacingDeg: number | null, isDragging: boolean): Reckoning {
+export function usePlanReckoning(plan: FloorPlan | null, allWalkers: PlaceRange["walkers"], facing: Facing, mapFor: Walker | null, mapFacingDeg: number | null, isDragging: boolean): Reckoning {
   const [desk, setDesk] = useState<PlanDesk | null>(null);
   const [crash, setCrash] = useState<string | null>(null);
   const [map, setMap] = useState<PlanMap | null>(null);
@@ -45,6 +46,7 @@ export function usePlanReckoning(plan: FloorPlan | null, walkers: PlaceRange["wa
     setDesk(made);
     return () => { made.close(); };
   }, []);
+  const walkers = useSame(allWalkers);
   const walks = useMemo(() => (plan ? walksOf(plan, walkers, facing) : []), [plan, walkers, facing]);
   const key = useMemo(() => JSON.stringify([plan, askedOf(walks)]), [plan, walks]);
   const lastKey = useRef("");
@@ -75,8 +77,11 @@ export function useHelps(plan: FloorPlan | null, walks: readonly WalkedBy[], isR
     if (!plan || !isResting || walks.length === 0 || plan.antennas.length === 0) return undefined;
     let running: ReturnType<typeof askHelps> | null = null;
     const timer = setTimeout(() => {
-      running = askHelps(plan, askedOf(walks), walks.map((w) => mwToDbm(w.walker.mostMw)), (share) => { setTold({ key, state: { state: "reckoning", share } }); });
+      let isOver = false;
+      // what is told of progress may come in after the answer
+      running = askHelps(plan, askedOf(walks), walks.map((w) => mwToDbm(w.walker.mostMw)), (share) => { if (!isOver) setTold({ key, state: { state: "reckoning", share } }); });
       void running.result.then((r) => {
+        isOver = true;
         if (r.ok) setTold({ key, state: { state: "told", helps: r.value } });
         else if (r.error.code === "worker-crashed") setTold({ key, state: { state: "failed", detail: r.error.detail } });
       });
