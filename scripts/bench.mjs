@@ -7,13 +7,14 @@ import { panFrames } from "./benchPan.mjs";
 import { benchLevel, LEVEL_MODULES } from "./benchLevel.mjs";
 import { liveDelays } from "./benchLive.mjs";
 import { benchPick, PICK_MODULES } from "./benchPick.mjs";
+import { benchPlace, PLACE_MODULES } from "./benchPlace.mjs";
 import { ensureInstalled, root } from "./lib.mjs";
 
 await ensureInstalled({ quiet: true });
 const { build } = await import("esbuild");
 const folder = mkdtempSync(join(tmpdir(), "plain-channel-bench-"));
 const entry = ["coordination/checkSet", "coordination/coordinate", "coordination/profile", "sweep/analyseSweep", "sweep/readSweepFile", "regions/raster", "air/air", "air/portEllery", "radio/link"];
-writeFileSync(join(folder, "all.ts"), [...entry.map((m) => join(root, "core", m)), ...PICK_MODULES, ...LEVEL_MODULES].map((m) => `export * from ${JSON.stringify(m)};`).join("\n"));
+writeFileSync(join(folder, "all.ts"), [...entry.map((m) => join(root, "core", m)), ...PICK_MODULES, ...LEVEL_MODULES, ...PLACE_MODULES].map((m) => `export * from ${JSON.stringify(m)};`).join("\n"));
 await build({ entryPoints: [join(folder, "all.ts")], bundle: true, platform: "node", format: "esm", outfile: join(folder, "all.mjs"), logLevel: "error" });
 const core = await import(pathToFileURL(join(folder, "all.mjs")).href);
 
@@ -49,6 +50,7 @@ const set = core.coordinate(request(40, 3000), { now: () => performance.now() })
 say(`check-set, ${set.length} carriers`, least(() => core.checkSet(set, core.PROFILES.normal)));
 benchPick(core);
 benchLevel(core);
+await benchPlace(core, least, say);
 const scene = core.PORT_ELLERY_SITES[1].air;
 const levels = core.sweepAir(scene, 470e6, 566e6, 25_000, 0, 35);
 const sweep = (passes) => ({ format: "columns", lowHz: 470e6, stepHz: 25_000, points: levels.length, passes: Array.from({ length: passes }, () => levels), completePasses: passes, warnings: [] });

@@ -1,4 +1,4 @@
-import { bodyLossTowardsDb, beamPatternDb, FIN, dipolePatternDb, packSideDeg, type Wear } from "../radio/antenna";
+import { bodyLossTowardsDb, beamPatternDb, FIN, dipolePatternDb, isBehindBody, type Wear } from "../radio/antenna";
 import { coverageSize } from "../radio/coverage";
 import { linkBudget, type LinkQuestion, wallLossDb } from "../radio/link";
 import { freeSpaceLossDb, indoorLossDb, planeEarthLossDb } from "../radio/propagation";
@@ -40,74 +40,116 @@ export function antennaCoverage(asked: PlanCoverageAsked, antenna: PlacedAntenna
 }
 
 /** The same row by row, for whoever must look up between: gives the share that is done after each. */
-export function* antennaCoverageSteps({ plan, pack, receiver, cellM }: PlanCoverageAsked, antenna: PlacedAntenna): Generator<number, AntennaCoverage, undefined> {
+export function* antennaCoverageSteps(asked: PlanCoverageAsked, antenna: PlacedAntenna): Generator<number, AntennaCoverage, undefined> {
+  const { plan, cellM } = asked;
   const { columns, rows } = coverageSize({ widthM: plan.widthM, heightM: plan.heightM, cellM });
-  const { frequencyHz } = pack;
-  const dz = antenna.heightM - pack.heightM;
-  const pieces = planPieces(plan);
-  const constantDb = besideThePathDb(pack, antenna, receiver) + (plan.fit?.general?.db ?? 0);
-  const perWallDb = plan.fit?.perWall?.db ?? 0;
-  const mostM = Math.hypot(plan.widthM, plan.heightM);
-  const airDb = Float64Array.from({ length: DISTANCES + 2 }, (_, i) => -airAndPatternDb(plan, pack, antenna, (i * mostM) / DISTANCES, dz));
-  const walls = byBearing(antenna, pieces.map((w) => [{ x: w.x1, y: w.y1 }, { x: w.x2, y: w.y2 }]));
-  const inTheWay = byBearing(antenna, plan.obstacles.map((o) => o.corners));
-  const tables = lossTables(pieces, frequencyHz);
-  const round = knownWayRound(pieces, antenna, frequencyHz);
-  const shapes = pieces.map((w) => ({ ...w, wx: w.x2 - w.x1, wy: w.y2 - w.y1, isSteel: isOpaque(w.material), lengthM: Math.hypot(w.x2 - w.x1, w.y2 - w.y1) }));
   const marginDb = new Float32Array(columns * rows);
   const towardsDeg = new Float32Array(columns * rows);
-  const isFin = antenna.kind === "fin";
-  const { hypot, atan2, abs, min, max, floor } = Math;
-  const degrees = 180 / Math.PI;
+  const field = marginField(asked, antenna, true);
   for (let row = 0; row < rows; row += 1) {
-    const y = (row + 0.5) * cellM;
     for (let column = 0; column < columns; column += 1) {
-      const x = (column + 0.5) * cellM;
-      const [dx, dy] = [antenna.x - x, antenna.y - y];
-      const flatM = hypot(dx, dy);
-      const bearingDeg = atan2(dy, dx) * degrees;
-      const bin = bearingBin(bearingDeg);
-      const at = min(DISTANCES, (flatM / mostM) * DISTANCES);
-      const below = floor(at);
-      let lossDb = airDb[below]! + (airDb[below + 1]! - airDb[below]!) * (at - below);
-      const rayM = hypot(flatM, dz);
-      let [steelDb, steels, others] = [0, 0, 0];
-      for (const w of walls[bin]!) {
-        const s = shapes[w]!;
-        const along = crossing(x, y, dx, dy, s);
-        if (!along) continue;
-        const cos = min(1, abs(dx * s.wy - dy * s.wx) / (s.lengthM * max(1e-9, rayM)));
-        const c = cos * COSINES;
-        const i = min(COSINES - 1, floor(c));
-        const table = tables[w]!;
-        const wallDb = table[i]! + (table[i + 1]! - table[i]!) * (c - i);
-        if (s.isSteel) [steelDb, steels] = [steelDb + wallDb, steels + 1];
-        else [lossDb, others] = [lossDb + wallDb, others + 1];
-      }
-      if (steels > 0) lossDb += min(steelDb, round.lossDb({ x, y }));
-      lossDb -= perWallDb * (others + (steels > 0 ? 1 : 0));
-      for (const o of inTheWay[bin]!) {
-        const way = obstacleWay(plan.obstacles[o]!, { from: { x, y, heightM: pack.heightM }, to: antenna, frequencyHz });
-        if (way) lossDb += way.lossDb;
-      }
-      if (isFin) lossDb -= beamPatternDb(turn(bearingDeg + 180 - antenna.aimDeg), FIN.beamwidthDeg, FIN.frontToBackDb);
-      marginDb[row * columns + column] = constantDb - lossDb;
-      towardsDeg[row * columns + column] = bearingDeg;
+      const i = row * columns + column;
+      marginDb[i] = field.at((column + 0.5) * cellM, (row + 0.5) * cellM);
+      towardsDeg[i] = field.towardsDeg();
     }
     yield (row + 1) / rows;
   }
   return { columns, rows, cellM, marginDb, towardsDeg };
 }
 
+/** Margins of one antenna at any place of a plan, without the body, as {@link planLink} has them but for rounding. */
+export interface MarginField {
+  at: (x: number, y: number) => number;
+  /** Under which the antenna lay from where was asked last. */
+  towardsDeg: () => number;
+}
+
+/** Makes a field of margins. @param isForMap - many places will be asked: tables are made first, that do not pay for a few hundred */
+export function marginField({ plan, pack, receiver }: Omit<PlanCoverageAsked, "cellM">, antenna: PlacedAntenna, isForMap: boolean): MarginField {
+  const { frequencyHz } = pack;
+  const dz = antenna.heightM - pack.heightM;
+  const pieces = planPieces(plan);
+  const constantDb = besideThePathDb(pack, antenna, receiver) + (plan.fit?.general?.db ?? 0);
+  const perWallDb = plan.fit?.perWall?.db ?? 0;
+  const mostM = Math.hypot(plan.widthM, plan.heightM);
+  const airDb = isForMap ? Float64Array.from({ length: DISTANCES + 2 }, (_, i) => -airAndPatternDb(plan, pack, antenna, (i * mostM) / DISTANCES, dz)) : null;
+  const everything = pieces.map((_, i) => i);
+  const walls = isForMap ? byBearing(antenna, pieces.map((w) => [{ x: w.x1, y: w.y1 }, { x: w.x2, y: w.y2 }])) : null;
+  const inTheWay = isForMap ? byBearing(antenna, plan.obstacles.map((o) => o.corners)) : null;
+  const allObstacles = plan.obstacles.map((_, i) => i);
+  const tables = lossTables(pieces, frequencyHz);
+  const hasSteel = pieces.some((w) => isOpaque(w.material));
+  const round = hasSteel ? knownWayRound(pieces, antenna, frequencyHz) : null;
+  const [x1, y1, wx, wy] = [Float64Array.from(pieces, (w) => w.x1), Float64Array.from(pieces, (w) => w.y1), Float64Array.from(pieces, (w) => w.x2 - w.x1), Float64Array.from(pieces, (w) => w.y2 - w.y1)];
+  const lengthM = Float64Array.from(pieces, (_, i) => Math.max(1e-9, Math.sqrt(wx[i]! ** 2 + wy[i]! ** 2)));
+  const isSteel = Uint8Array.from(pieces, (w) => Number(isOpaque(w.material)));
+  const isFin = antenna.kind === "fin";
+  const { x: ax, y: ay } = antenna;
+  const { sqrt, atan2, abs, min, max, floor } = Math;
+  const degrees = 180 / Math.PI;
+  let bearingDeg = 0;
+  const at = (x: number, y: number): number => {
+    const dx = ax - x;
+    const dy = ay - y;
+    const flatM = sqrt(dx * dx + dy * dy);
+    bearingDeg = atan2(dy, dx) * degrees;
+    const bin = bearingBin(bearingDeg);
+    let lossDb: number;
+    if (airDb) {
+      const where = min(DISTANCES, (flatM / mostM) * DISTANCES);
+      const below = floor(where);
+      lossDb = airDb[below]! + (airDb[below + 1]! - airDb[below]!) * (where - below);
+    } else lossDb = -airAndPatternDb(plan, pack, antenna, flatM, dz);
+    const rayM = max(1e-9, sqrt(flatM * flatM + dz * dz));
+    let steelDb = 0;
+    let steels = 0;
+    let others = 0;
+    const list = walls ? walls[bin]! : everything;
+    for (const w of list) {
+      const across = dx * wy[w]! - dy * wx[w]!;
+      if (across === 0) continue;
+      const px = x1[w]! - x;
+      const py = y1[w]! - y;
+      const t = (px * wy[w]! - py * wx[w]!) / across;
+      if (t < 0 || t > 1) continue;
+      const u = (px * dy - py * dx) / across;
+      if (u < 0 || u > 1) continue;
+      const c = min(1, abs(across) / (lengthM[w]! * rayM)) * COSINES;
+      const i = min(COSINES - 1, floor(c));
+      const table = tables[w]!;
+      const wallDb = table[i]! + (table[i + 1]! - table[i]!) * (c - i);
+      if (isSteel[w] === 1) {
+        steelDb += wallDb;
+        steels += 1;
+      } else {
+        lossDb += wallDb;
+        others += 1;
+      }
+    }
+    if (steels > 0) lossDb += min(steelDb, round!.lossDb(x, y));
+    lossDb -= perWallDb * (others + (steels > 0 ? 1 : 0));
+    const obstacles = inTheWay ? inTheWay[bin]! : allObstacles;
+    for (const o of obstacles) {
+      const way = obstacleWay(plan.obstacles[o]!, { from: { x, y, heightM: pack.heightM }, to: antenna, frequencyHz });
+      if (way) lossDb += way.lossDb;
+    }
+    if (isFin) lossDb -= beamPatternDb(turn(bearingDeg + 180 - antenna.aimDeg), FIN.beamwidthDeg, FIN.frontToBackDb);
+    return constantDb - lossDb;
+  };
+  return { at, towardsDeg: () => bearingDeg };
+}
+
+/** What the body takes towards a bearing, with what a walk test found of it; a gain, so not above 0 but for that. */
+export function bodyDb(plan: Pick<FloorPlan, "fit">, wear: Wear, facingDeg: number | null, towardsDeg: number): number {
+  const offDeg = facingDeg === null ? null : facingDeg - towardsDeg;
+  return (isBehindBody(wear, offDeg) ? (plan.fit?.behindBody?.db ?? 0) : 0) - bodyLossTowardsDb(wear, offDeg);
+}
+
 /** Margins with the wearer turned some way, the best of the antennas in each cell. @param facingDeg - null: in each cell the way that is worst for that antenna */
 export function withBody(plan: Pick<FloorPlan, "fit">, wear: Wear, facingDeg: number | null, antennas: readonly AntennaCoverage[]): Float32Array {
-  const behindDb = wear === "free" ? 0 : (plan.fit?.behindBody?.db ?? 0);
   const best = new Float32Array(antennas[0]?.marginDb.length ?? 0).fill(-Infinity);
-  const worst = behindDb - bodyLossTowardsDb(wear, null);
-  const byDegree = facingDeg === null ? null : Float64Array.from({ length: 721 }, (_, i) => {
-    const offDeg = facingDeg - (i - 360);
-    return (wear !== "free" && Math.cos(((offDeg - packSideDeg(wear)) * Math.PI) / 180) < 0 ? behindDb : 0) - bodyLossTowardsDb(wear, offDeg);
-  });
+  const worst = bodyDb(plan, wear, null, 0);
+  const byDegree = facingDeg === null ? null : Float64Array.from({ length: 721 }, (_, i) => bodyDb(plan, wear, facingDeg, i - 360));
   for (const { marginDb, towardsDeg } of antennas) {
     for (let i = 0; i < best.length; i += 1) {
       const m = marginDb[i]! + (byDegree ? byDegree[Math.round(towardsDeg[i]!) + 360]! : worst);
@@ -174,22 +216,19 @@ function byBearing(antenna: PlanPoint, things: readonly (readonly PlanPoint[])[]
   return bins;
 }
 
-function crossing(x: number, y: number, dx: number, dy: number, w: { x1: number; y1: number; wx: number; wy: number }): boolean {
-  const across = dx * w.wy - dy * w.wx;
-  if (across === 0) return false;
-  const t = ((w.x1 - x) * w.wy - (w.y1 - y) * w.wx) / across;
-  if (t < 0 || t > 1) return false;
-  const u = ((w.x1 - x) * dy - (w.y1 - y) * dx) / across;
-  return u >= 0 && u <= 1;
-}
-
 /** Walls of one kind share a table of loss by the cosine of the angle. */
+const keptTables = new WeakMap<readonly DrawnWall[], { frequencyHz: number; tables: Float64Array[] }>();
+
 function lossTables(walls: readonly DrawnWall[], frequencyHz: number): Float64Array[] {
+  const before = keptTables.get(walls);
+  if (before?.frequencyHz === frequencyHz) return before.tables;
   const known = new Map<string, Float64Array>();
-  return walls.map((w) => {
+  const tables = walls.map((w) => {
     const key = JSON.stringify([w.material, w.thicknessM, w.layers]);
     const table = known.get(key) ?? Float64Array.from({ length: COSINES + 1 }, (_, i) => wallLossDb(w, frequencyHz, Math.min(89.9, (Math.acos(Math.max(i, 0.5) / COSINES) * 180) / Math.PI)));
     known.set(key, table);
     return table;
   });
+  keptTables.set(walls, { frequencyHz, tables });
+  return tables;
 }

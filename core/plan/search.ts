@@ -1,5 +1,6 @@
 import { type FloorPlan, isInside, type PlacedAntenna, type PlanPoint, type Walk } from "./floorPlan";
-import { walkMargins, type WalkPack, type WalkReceiver, walkReliability } from "./walk";
+import { bodyDb, marginField } from "./planCoverage";
+import { walkMargins, type WalkPack, walkPoints, type WalkReceiver, walkReliability } from "./walk";
 
 /** A stand that may be put somewhere. */
 export interface AntennaSpot extends PlanPoint {
@@ -54,27 +55,36 @@ export function placeAntennas({ plan, walks, receiver, spots, kinds }: Placement
   if (candidates.length === 0 || walks.length === 0) return null;
   const margins = candidates.map((a, i) => {
     if (i % 8 === 0) onProgress((0.9 * i) / candidates.length);
-    return Float64Array.from(walks.flatMap(({ walk, pack }) => walkMargins(plan, walk, pack, [a], receiver.figures).map((p) => p.marginsDb[0]!)));
+    return marginsAlong(plan, walks, a, receiver);
   });
   const points = margins[0]!.length;
-  const worstOf = (a: Float64Array, b: Float64Array) => {
-    let least = Infinity;
-    for (let i = 0; i < points; i += 1) {
-      const m = a[i]! > b[i]! ? a[i]! : b[i]!;
-      if (m < least) least = m;
-    }
-    return least;
-  };
   const pairs: { antennas: PlacedAntenna[]; worstMarginDb: number }[] = [];
+  let enoughDb = -Infinity;
+  const consider = (i: number, j: number) => {
+    const [a, b] = [margins[i]!, margins[j]!];
+    let least = Infinity;
+    for (let k = 0; k < points; k += 1) {
+      const m = a[k]! > b[k]! ? a[k]! : b[k]!;
+      if (m < least) {
+        // a pair that is worse than all that are looked at needs no more looking
+        if (m <= enoughDb) return;
+        least = m;
+      }
+    }
+    const at = pairs.findIndex((p) => p.worstMarginDb < least);
+    pairs.splice(at === -1 ? pairs.length : at, 0, { antennas: i === j ? [candidates[i]!] : [candidates[i]!, candidates[j]!], worstMarginDb: least });
+    if (pairs.length > LOOKED_AT) pairs.pop();
+    if (pairs.length === LOOKED_AT) enoughDb = pairs.at(-1)!.worstMarginDb;
+  };
   for (let i = 0; i < candidates.length; i += 1) {
-    if (!receiver.isDiversity) pairs.push({ antennas: [candidates[i]!], worstMarginDb: worstOf(margins[i]!, margins[i]!) });
+    if (!receiver.isDiversity) consider(i, i);
     for (let j = i + 1; receiver.isDiversity && j < candidates.length; j += 1) {
       const [a, b] = [candidates[i]!, candidates[j]!];
-      if (Math.hypot(a.x - b.x, a.y - b.y) >= APART_M) pairs.push({ antennas: [a, b], worstMarginDb: worstOf(margins[i]!, margins[j]!) });
+      if (Math.abs(a.x - b.x) + Math.abs(a.y - b.y) >= APART_M) consider(i, j);
     }
   }
   onProgress(0.95);
-  const best = pairs.sort((a, b) => b.worstMarginDb - a.worstMarginDb).slice(0, LOOKED_AT).map((p) => ({ ...p, ...worstOfWalks(plan, walks, p.antennas, receiver) }));
+  const best = pairs.map((p) => ({ ...p, worstMarginDb: Math.min(...walks.map((w) => exactlyThinnest(plan, w, p.antennas, receiver))), ...worstOfWalks(plan, walks, p.antennas, receiver) }));
   return best.length === 0 ? null : best.reduce((a, b) => (b.outage < a.outage && b.worstMarginDb > a.worstMarginDb - 1 ? b : a));
 }
 
@@ -152,8 +162,23 @@ export function whatHelps(p: { plan: FloorPlan; walks: readonly WalkedPack[]; re
 /** Of ranked changes the one that leaves least outage, whatever its work. */
 export const helpsMost = (ranked: readonly RankedHelp[]): RankedHelp | null => (ranked.length === 0 ? null : ranked.reduce((a, b) => (b.after.outage < a.after.outage ? b : a)));
 
-const thinnest = (plan: FloorPlan, { walk, pack }: WalkedPack, antennas: readonly PlacedAntenna[], receiver: WalkReceiver): number =>
+const exactlyThinnest = (plan: FloorPlan, { walk, pack }: WalkedPack, antennas: readonly PlacedAntenna[], receiver: WalkReceiver): number =>
   Math.min(...walkMargins(plan, walk, pack, antennas.slice(0, receiver.isDiversity ? 2 : 1), receiver.figures).map((m) => Math.max(...m.marginsDb)));
+
+/** The same but for rounding in tables, for the many that are tried. */
+function thinnest(plan: FloorPlan, walked: WalkedPack, antennas: readonly PlacedAntenna[], receiver: WalkReceiver): number {
+  const [a, b] = antennas.slice(0, receiver.isDiversity ? 2 : 1).map((antenna) => marginsAlong(plan, [walked], antenna, receiver));
+  return a ? a.reduce((least, m, i) => Math.min(least, Math.max(m, b ? b[i]! : m)), Infinity) : -Infinity;
+}
+
+/** What one antenna has in hand along walks, point after point, the body with it. */
+function marginsAlong(plan: FloorPlan, walks: readonly WalkedPack[], antenna: PlacedAntenna, { figures }: WalkReceiver): Float64Array {
+  const margins = walks.map(({ walk, pack }) => {
+    const field = marginField({ plan, pack, receiver: figures }, antenna, false);
+    return walkPoints(walk).map((p) => field.at(p.x, p.y) + bodyDb(plan, pack.wear, pack.facingDeg === "along" ? p.headingDeg : pack.facingDeg, field.towardsDeg()));
+  });
+  return Float64Array.from(margins.flat());
+}
 
 /** A plan and its packs with a change made. A plan that stays is the same one. */
 export function applyHelp(plan: FloorPlan, walks: readonly WalkedPack[], help: Help): { plan: FloorPlan; walks: readonly WalkedPack[] } {

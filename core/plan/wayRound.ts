@@ -1,4 +1,4 @@
-import { diffractionParameter, knifeEdgeLossDb } from "../radio/propagation";
+import { wavelengthM } from "../radio/propagation";
 import { type DrawnWall, meetsAt, type PlanPoint } from "./floorPlan";
 
 export interface Edge {
@@ -12,7 +12,7 @@ export interface WayRound {
   /** The bends of the way that loses least, and their loss; null where steel shuts the point in. */
   from: (p: PlanPoint) => { lossDb: number; edges: Edge[] } | null;
   /** The loss alone, Infinity where there is no way: for maps. */
-  lossDb: (p: PlanPoint) => number;
+  lossDb: (x: number, y: number) => number;
 }
 
 export const isOpaque = (material: string): boolean => material === "metal" || material === "steel";
@@ -38,7 +38,6 @@ export function wayRound(pieces: readonly DrawnWall[], to: PlanPoint, frequencyH
   const nodes = steel.flatMap(ends);
   nodes.forEach((n) => { if (clear(n, to)) [n.next, n.restDb] = [-1, 0]; });
   const at = (i: number): PlanPoint => (i === -1 ? to : nodes[i]!);
-  const bend = (a: PlanPoint, i: number): number => bendDb(a, nodes[i]!, at(nodes[i]!.next), frequencyHz);
   for (let round = 1; round < MOST_BENDS; round += 1) {
     const reached = nodes.map((n) => n.restDb);
     nodes.forEach((n, j) => nodes.forEach((m, i) => {
@@ -49,19 +48,42 @@ export function wayRound(pieces: readonly DrawnWall[], to: PlanPoint, frequencyH
     }));
   }
   const order = nodes.map((_, i) => i).filter((i) => nodes[i]!.restDb < Infinity).sort((a, b) => nodes[a]!.restDb - nodes[b]!.restDb);
-  const first = (p: PlanPoint): { node: number; db: number } => {
-    let [node, db] = [-1, Infinity];
-    for (const i of order) {
-      if (nodes[i]!.restDb >= db) break;
-      const whole = nodes[i]!.restDb + bend(p, i);
-      if (whole < db && clear(p, nodes[i]!)) [node, db] = [i, whole];
+  // in plain numbers: a map asks this for every place in a shadow
+  const [sx, sy, sw, sh] = [steel.map((w) => w.x1), steel.map((w) => w.y1), steel.map((w) => w.x2 - w.x1), steel.map((w) => w.y2 - w.y1)].map((list) => Float64Array.from(list)) as [Float64Array, Float64Array, Float64Array, Float64Array];
+  const meets = (x: number, y: number, dx: number, dy: number): boolean => {
+    for (let k = 0; k < sx.length; k += 1) {
+      const across = dx * sh[k]! - dy * sw[k]!;
+      if (across === 0) continue;
+      const px = sx[k]! - x;
+      const py = sy[k]! - y;
+      const t = (px * sh[k]! - py * sw[k]!) / across;
+      if (t < 0 || t > 1) continue;
+      const u = (px * dy - py * dx) / across;
+      if (u >= 0 && u <= 1) return true;
     }
-    return { node, db };
+    return false;
+  };
+  const lengthOfWaveM = wavelengthM(frequencyHz);
+  const rests = Float64Array.from(order, (i) => nodes[i]!.restDb);
+  const [nx, ny, ex, ey, tx, ty] = [(i: number) => nodes[i]!.x, (i: number) => nodes[i]!.y, (i: number) => nodes[i]!.end.x, (i: number) => nodes[i]!.end.y, (i: number) => at(nodes[i]!.next).x, (i: number) => at(nodes[i]!.next).y].map((of) => Float64Array.from(order, of)) as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
+  let node = -1;
+  const first = (x: number, y: number): number => {
+    let db = Infinity;
+    node = -1;
+    for (let k = 0; k < rests.length; k += 1) {
+      if (rests[k]! >= db) break;
+      const whole = rests[k]! + bendLossDb(x, y, ex[k]!, ey[k]!, tx[k]!, ty[k]!, lengthOfWaveM);
+      if (whole < db && !meets(x, y, nx[k]! - x, ny[k]! - y)) {
+        db = whole;
+        node = order[k]!;
+      }
+    }
+    return db;
   };
   return {
-    lossDb: (p) => first(p).db,
+    lossDb: first,
     from: (p) => {
-      const { node, db } = first(p);
+      const db = first(p.x, p.y);
       if (node === -1) return null;
       const edges: Edge[] = [];
       for (let [a, i] = [p, node]; i !== -1; [a, i] = [nodes[i]!, nodes[i]!.next]) edges.push(bendEdge(a, nodes[i]!, at(nodes[i]!.next)));
@@ -89,7 +111,31 @@ export function bendEdge(a: PlanPoint, { end }: { end: PlanPoint }, b: PlanPoint
   return { heightAboveRayM: off, d1M: Math.max(0.01, along), d2M: Math.max(0.01, flatM - along) };
 }
 
-const bendDb = (a: PlanPoint, node: { end: PlanPoint }, b: PlanPoint, frequencyHz: number): number => knifeEdgeLossDb(diffractionParameter({ ...bendEdge(a, node, b), frequencyHz }));
+const bendDb = (a: PlanPoint, { end }: { end: PlanPoint }, b: PlanPoint, frequencyHz: number): number => bendLossDb(a.x, a.y, end.x, end.y, b.x, b.y, wavelengthM(frequencyHz));
+
+/** The loss at {@link bendEdge}, in plain numbers. */
+function bendLossDb(ax: number, ay: number, ex: number, ey: number, bx: number, by: number, waveM: number): number {
+  const { sqrt, abs, max, min, log10 } = Math;
+  const dx = bx - ax;
+  const dy = by - ay;
+  const flatM = max(0.02, sqrt(dx * dx + dy * dy));
+  const along = ((ex - ax) * dx + (ey - ay) * dy) / flatM;
+  let h: number;
+  let d1: number;
+  let d2: number;
+  if (along <= 0 || along >= flatM) {
+    d1 = max(0.05, sqrt((ex - ax) ** 2 + (ey - ay) ** 2));
+    d2 = max(0.05, sqrt((ex - bx) ** 2 + (ey - by) ** 2));
+    h = min(d1, d2);
+  } else {
+    h = abs(dx * (ey - ay) - dy * (ex - ax)) / flatM;
+    d1 = max(0.01, along);
+    d2 = max(0.01, flatM - along);
+  }
+  const nu = h * sqrt((2 * (d1 + d2)) / (waveM * d1 * d2));
+  // as knifeEdgeLossDb, for ν ≥ 0
+  return 6.9 + 20 * log10(sqrt((nu - 0.1) ** 2 + 1) + nu - 0.1);
+}
 
 /** Kept for as many points as are looked at in turn. */
 const MOST_KEPT = 600;
