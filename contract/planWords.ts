@@ -10,7 +10,7 @@ export function planProblemWords(p: PlanProblem): string {
     case "opening-off": return "a door or window reaches past the end of its wall";
     case "outline-crosses": return "an outline crosses itself";
     case "outline-short": return "an outline needs three corners";
-    case "antenna-inside": return "an antenna stands inside an obstacle: raise it above, or move it out";
+    case "antenna-inside": return "an antenna stands inside an obstacle or a wall: raise it above, or move it out";
     case "outside": return `${{ wall: "a wall", obstacle: "an obstacle", area: "a playing area", walk: "a walk", antenna: "an antenna", cart: "the cart" }[p.what]} lies outside the plan`;
     case "walk-short": return "a walk needs two points";
   }

@@ -55,8 +55,7 @@ await page.locator("input[type=file]").setInputFiles({
   buffer: Buffer.from("position,primary,backup\nMarit,482.000,496.500\nTobiah,499.300,TV 24+6.2\nSecond crew,490.000,\nHarbour film,491.000,\nIrsa,492.000,520.000\n"),
 });
 await press(/^Take over five lines/);
-await shoot("handed-down-daylight");
-for (const [link, name, title] of [["Places and talkers", "places-and-talkers", /^Four places/], ["Case", "case", /^Three receivers/], ["Setting up", "setting-up", /things to set up/], ["Law", "law", /transmit here/], ["Television", "register", /^Most room/], ["Labels and packing", "labels", /^Ten labels/]]) {
+for (const [link, name, title] of [["Places and talkers", "places-and-talkers", /^Four places/], ["Case", "case", /^Three receivers/], ["Law", "law", /transmit here/], ["Labels and packing", "labels", /^Ten labels/]]) {
   await stage("Prepare");
   await page.getByRole("link", { name: link, exact: true }).click();
   await page.getByRole("heading", { level: 1, name: title }).waitFor();
@@ -103,13 +102,30 @@ await stage("Level");
 for (let i = 0; i < 3; i += 1) await press(/^Keep for/);
 await shoot("level-daylight");
 await stage("Place");
-for (let i = 0; i < 2; i += 1) await press(/^Keep for/);
-await shoot("place-daylight");
+await page.getByText(/that helps most/).waitFor({ timeout: 60_000 });
+await shoot("range-daylight");
+const sheet = async (name, heading) => {
+  await page.getByRole("navigation", { name: "Rig and place" }).getByRole("link", { name, exact: true }).click();
+  await page.getByRole("heading", { level: 1, name: heading }).waitFor();
+};
+await sheet("Draw", /is drawn/);
+const drawing = await page.getByRole("img", { name: /walls,/ }).boundingBox();
+await page.mouse.click(drawing.x + drawing.width * (26 / 36), drawing.y + drawing.height * 0.4);
+await page.getByRole("group", { name: "Wall" }).waitFor();
+await shoot("draw-daylight");
+await sheet("Walk test", /walked|walk test/);
+if (await page.getByRole("button", { name: /^Switch Pack . on$/ }).count()) await press(/^Switch Pack . on$/);
+for (let i = 0; i < 2; i += 1) await press(/ walk it$/);
+await page.getByText(/stretches of two metres/).waitFor();
+await shoot("walk-test-daylight");
+await sheet("Antennas", /^Whips of/);
+await shoot("antennas-daylight");
+await sheet("Rig cards", /to mend|should be/);
+await shoot("rig-cards-daylight");
 await stage("Day");
 await both("day");
 await page.getByRole("link", { name: /all shoots and days/ }).click();
 await page.getByRole("heading", { level: 1, name: "One shoot, one day" }).waitFor();
-await shoot("shoots-daylight");
 await page.goBack();
 await page.setViewportSize({ width: 390, height: 844 });
 await stage("Sync");

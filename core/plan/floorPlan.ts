@@ -119,6 +119,7 @@ export type PlanProblem =
   | { code: "walk-short"; id: string };
 
 const SHORTEST_WALL_M = 0.05;
+const THIN_M = 0.15;
 
 /** What of a plan makes no sense; empty when all does. */
 export function planProblems(plan: FloorPlan): PlanProblem[] {
@@ -144,7 +145,9 @@ export function planProblems(plan: FloorPlan): PlanProblem[] {
   }
   for (const a of plan.antennas) {
     const within = plan.obstacles.find((o) => a.heightM < o.heightM && isInside(a, o.corners));
-    if (within) problems.push({ code: "antenna-inside", id: a.id, of: within.id });
+    // a thin wall one leans against; a thick one cannot hold an antenna in it
+    const wall = plan.walls.find((w) => w.thicknessM > THIN_M && distanceToSegmentM(a, { x: w.x1, y: w.y1 }, { x: w.x2, y: w.y2 }) < w.thicknessM / 2 - 0.01);
+    if (within || wall) problems.push({ code: "antenna-inside", id: a.id, of: (within ?? wall)!.id });
     else if (isOutside(a)) problems.push({ code: "outside", what: "antenna", id: a.id });
   }
   return problems;

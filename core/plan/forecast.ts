@@ -17,6 +17,8 @@ export interface WalkForecast extends WalkAnswer {
   /** The same walk with that much more in hand, and with that much less. */
   better: { outage: number; dropoutsPerMinute: number };
   worse: { outage: number; dropoutsPerMinute: number };
+  /** With the better one of the antennas alone; null where there is only one. */
+  alone: { outage: number; dropoutsPerMinute: number } | null;
 }
 
 /** A walk's reliability with what is not known about the place: {@link walkReliability} as reckoned, and with all margins better and worse by {@link forecastSpreadDb}. */
@@ -26,7 +28,12 @@ export function walkForecast(plan: FloorPlan, walk: Walk, pack: WalkPack, antenn
     const { outage, dropoutsPerMinute } = walkReliability(plan, walk, pack, antennas, { ...receiver, figures: { ...receiver.figures, requiredSnrDb: receiver.figures.requiredSnrDb + db } });
     return { outage, dropoutsPerMinute };
   };
-  return { ...walkReliability(plan, walk, pack, antennas, receiver), spreadDb, better: shifted(-spreadDb), worse: shifted(spreadDb) };
+  const singles = receiver.isDiversity && antennas.length > 1 ? antennas.slice(0, 2).map((a) => walkReliability(plan, walk, pack, [a], { ...receiver, isDiversity: false })) : [];
+  const alone = singles.length > 0 ? singles.reduce((a, b) => (b.outage < a.outage ? b : a)) : null;
+  return {
+    ...walkReliability(plan, walk, pack, antennas, receiver), spreadDb, better: shifted(-spreadDb), worse: shifted(spreadDb),
+    alone: alone && { outage: alone.outage, dropoutsPerMinute: alone.dropoutsPerMinute },
+  };
 }
 
 /** Heights over the ground at which packs are worn (common practice, no published source). */

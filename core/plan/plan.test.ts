@@ -65,6 +65,7 @@ test("what of a plan makes no sense is told by its id", () => {
     { code: "wall-short", id: "w" }, { code: "outside", what: "wall", id: "o" }, { code: "outline-crosses", id: "x" }, { code: "walk-short", id: "k" }, { code: "antenna-inside", id: "A", of: "b" }, { code: "antenna-inside", id: "B", of: "b" },
   ]);
   expect(planProblems(open)).toEqual([]);
+  expect(planProblems({ ...open, walls: [{ id: "thick", x1: 2.1, y1: 5, x2: 2.1, y2: 25, material: "brick", thicknessM: 0.5, openings: [{ id: "gate", atM: 19.8, widthM: 1, material: null, thicknessM: 0.1 }] }] })).toEqual([{ code: "opening-off", id: "gate", of: "thick" }, { code: "antenna-inside", id: "A", of: "thick" }, { code: "antenna-inside", id: "B", of: "thick" }]);
   expect([isInside({ x: 2, y: 2 }, box(1, 1, 2, 2)), isInside({ x: 4, y: 2 }, box(1, 1, 2, 2))]).toEqual([true, false]);
 });
 

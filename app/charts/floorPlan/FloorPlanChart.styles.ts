@@ -21,10 +21,10 @@ const selected = "&[data-selected] { stroke: var(--accent); }";
 export const Area = styled.polygon`fill: none; stroke: var(--soft); stroke-width: 1.5; stroke-dasharray: 7 5; ${selected}`;
 export const Obstacle = styled.polygon`stroke: var(--ink); stroke-width: 1.5; &[data-material="steel"], &[data-material="metal"] { stroke-width: 2.5; } ${selected}`;
 export const Wall = styled.line`
-  stroke: var(--ink); stroke-linecap: butt;
-  &[data-material="wood"] { stroke: color-mix(in srgb, var(--ink) 62%, var(--accent)); } &[data-material="glass"] { stroke: var(--air-edge); }
+  stroke: color-mix(in srgb, var(--ink) 62%, var(--rule)); stroke-linecap: butt;
+  &[data-material="wood"] { stroke: color-mix(in srgb, var(--soft) 55%, var(--accent)); } &[data-material="glass"] { stroke: var(--air-edge); }
   &[data-material="plasterboard"], &[data-material="layers"], &[data-material="ceiling-board"], &[data-material="chipboard"] { stroke: var(--soft); }
-  &[data-material="brick"] { stroke: color-mix(in srgb, var(--ink) 78%, var(--bad)); }
+  &[data-material="brick"] { stroke: color-mix(in srgb, var(--soft) 72%, var(--bad)); }
   &[data-material="steel"], &[data-material="metal"] { stroke: var(--ink); stroke-dasharray: 12 2; }
   ${selected}
 `;
@@ -51,5 +51,5 @@ export const Name = styled.text`
 `;
 export const MarkerDot = styled.path`
   fill: none; stroke: var(--bad); stroke-width: 3.4; stroke-linecap: round;
-  &[data-kind="spot"] { stroke: var(--good); fill: var(--sheet); stroke-width: 2.6; } &[data-kind="talker"] { stroke: var(--accent); }
+  &[data-kind="spot"] { stroke: var(--good); fill: var(--sheet); stroke-width: 2.6; } &[data-kind="thin"] { stroke: var(--ink); stroke-width: 2.4; }
 `;

@@ -16,7 +16,7 @@ export interface PlanPointer {
 
 export interface PlanMarker extends PlanPoint {
   text: string;
-  kind: "worst" | "talker" | "spot";
+  kind: "worst" | "thin" | "spot";
 }
 
 /** A walk as it is told: its line in parts, each as good as it is. */
@@ -202,12 +202,14 @@ function Handles({ plan, selected, x, y }: { plan: FloorPlan; selected: ItemRef;
   return <>{points.map((p, i) => <S.Handle key={i} cx={x(p.x)} cy={y(p.y)} r={5.5} />)}</>;
 }
 
+const cross = (x: number, y: number, r: number): string => `M${x - r},${y - r}L${x + r},${y + r}M${x + r},${y - r}L${x - r},${y + r}`;
+
 function Marker({ marker, x, y, w }: { marker: PlanMarker; x: number; y: number; w: number }) {
   const isLeft = x > w - 90;
   return (
     <g>
-      <S.MarkerDot d={marker.kind === "spot" ? `M${x},${y - 9}L${x + 8},${y + 6}L${x - 8},${y + 6}Z` : `M${x - 7},${y - 7}L${x + 7},${y + 7}M${x + 7},${y - 7}L${x - 7},${y + 7}`} data-kind={marker.kind} />
-      <S.Name x={isLeft ? x - 12 : x + 12} y={y + 5} textAnchor={isLeft ? "end" : "start"} data-halo data-strong>{marker.text}</S.Name>
+      <S.MarkerDot d={marker.kind === "spot" ? `M${x},${y - 9}L${x + 8},${y + 6}L${x - 8},${y + 6}Z` : cross(x, y, marker.kind === "worst" ? 7 : 4.5)} data-kind={marker.kind} />
+      <S.Name x={isLeft ? x - 12 : x + 12} y={y + 5} textAnchor={isLeft ? "end" : "start"} data-halo data-strong={marker.kind !== "thin" || undefined}>{marker.text}</S.Name>
     </g>
   );
 }

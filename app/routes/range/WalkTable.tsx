@@ -31,7 +31,7 @@ export function WalkTable({ walks, forecasts, metres }: { walks: readonly Walked
             <WalkRow key={walk.id}>
               <Row><Mark>{walker.mark}</Mark><b>{walk.name}</b><Status status={STATUS[grade]}>{WORDS[grade]}</Status><span>{reliabilityWords(f)}</span><Soft>{`least ${formatDb(f.worstMarginDb)} in hand, ${metres(f.points[f.worst]!.atM)} along`}</Soft></Row>
               <WalkSeam label={`In hand along “${walk.name}”`} points={f.points.map((p) => ({ atM: p.atM, aDb: p.marginsDb[0]!, bDb: p.marginsDb[1] ?? null }))} worstM={f.points[f.worst]!.atM} metres={metres} heightPx={112} />
-              <Soft as="p">{`${capital(spreadWords(f))}, for this place may be ${formatDb(f.spreadDb)} off as a whole.${f.meanDropoutMs !== null && f.dropoutsPerMinute > 1 / 600 && f.outage < 0.5 ? ` Each lasts ${lengthWords(f.meanDropoutMs)} or so; hardly one in a thousand more than ${lengthWords(longestMs(f.meanDropoutMs))}.` : ""}`}</Soft>
+              <Soft as="p">{`${capital(spreadWords(f))}, for this place may be ${formatDb(f.spreadDb)} off as a whole.${f.meanDropoutMs !== null && f.dropoutsPerMinute > 1 / 600 && f.outage < 0.5 ? ` Each lasts ${lengthWords(f.meanDropoutMs)} or so; hardly one in a thousand more than ${lengthWords(longestMs(f.meanDropoutMs))}.` : ""}${f.alone ? ` With one antenna: ${reliabilityWords(f.alone)}.` : ""}`}</Soft>
             </WalkRow>
           );
         })}

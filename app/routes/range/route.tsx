@@ -93,7 +93,7 @@ function Ranged({ range, inHand, plan }: { range: PlaceRange; inHand: PlanInHand
   };
   const markers: PlanMarker[] = [
     ...(drag ? [] : spots.map((s, i): PlanMarker => ({ ...s, kind: "spot", text: String(i + 1) }))),
-    ...(forecasts ?? []).flatMap((f, i): PlanMarker[] => (i === worst && f.points[f.worst] ? [{ x: f.points[f.worst]!.x, y: f.points[f.worst]!.y, kind: "worst", text: formatDb(f.worstMarginDb) }] : [])),
+    ...(forecasts ?? []).flatMap((f, i): PlanMarker[] => (f.points[f.worst] ? [{ x: f.points[f.worst]!.x, y: f.points[f.worst]!.y, kind: i === worst ? "worst" : "thin", text: formatDb(f.worstMarginDb) }] : [])),
   ];
   const down = ({ at, reachM }: PlanPointer) => {
     const ref = itemAt(plan, at, reachM * 1.6);
@@ -130,7 +130,7 @@ function Ranged({ range, inHand, plan }: { range: PlaceRange; inHand: PlanInHand
         marks={Object.fromEntries(range.walkers.map((w) => [w.channelId, w.mark]))} traces={(forecasts ?? []).map((f, i) => traceOf(walks[i]!.walk.id, f))} markers={markers} metres={lengths.metres} isOnlyHandles onDown={down} onMove={move} onUp={up}
       />
       <Legend />
-      <Soft as="p">{`${map?.worst && mapFor ? `Least in hand ${plan.areas.length > 0 ? "where it plays" : "anywhere"}: ${formatDb(map.worst.marginDb)} for ${mapFor.talker}. ` : ""}Drag antennas and the cart. ${plan.fit ? `Corrected by this place’s walk test: ${fitWords(plan.fit)}.` : "By the book: this place was not walked yet."}`}</Soft>
+      <Soft as="p">{`${map?.worst && mapFor ? `Least in hand ${plan.areas.length > 0 ? "where it plays" : "anywhere"}: ${formatDb(map.worst.marginDb)} for ${mapFor.talker}. ` : ""}Drag antennas and the cart. ${plan.fit ? `Corrected by this place’s walk test: ${fitWords(plan.fit)}.` : "By the book: this place was not walked yet."}${range.walkers.some((w) => w.pack.interference) ? "" : " Nothing was scanned here: noise of the air itself is not in it."}`}</Soft>
       <Row>
         <PrimaryButton isDisabled={inHand.isBusy || !inHand.isKept || !forecasts || forecasts.length === 0} onPress={() => inHand.send({ intent: "keep-range" })}>Keep for everybody here</PrimaryButton>
         <Link to={`/day/${view.day.id}/draw`}>Draw</Link>
@@ -189,7 +189,7 @@ function Legend() {
   return (
     <LegendRow aria-label="What the map shows">
       {[["out", "does not hold"], ["0", "0–10 dB in hand: thin"], ["10", "10–20 dB"], ["20", "20–30 dB"], ["30", "over 30 dB"]].map(([tone, words]) => <li key={tone}><i data-tone={tone} aria-hidden />{words}</li>)}
-      <li><b aria-hidden>✕</b>thinnest of all walks</li>
+      <li><b aria-hidden>✕</b>thinnest place of each walk</li>
       <li><b aria-hidden data-good>△</b>a place that was tried</li>
     </LegendRow>
   );
