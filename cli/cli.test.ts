@@ -96,6 +96,19 @@ describe("answers", () => {
     expect((answer("check-set", { carriers, profile }) as unknown as { conflicts: [] }).conflicts).toEqual([]);
   });
   // ITU-R P.525: 57.553 dB at 600 MHz and 30 m (references.md)
+  test("link: what else may be told of it is optional and counts: sheets of a wall, how the whip hangs, what it is cut for, what is on the frequency", () => {
+    const of = (change: { tx?: object; path?: object; interference?: object[] }) => answer("link", { ...link, ...change, tx: { ...link.tx, ...change.tx }, path: { ...link.path, ...change.path } }) as unknown as { receivedDbm: number; marginDb: number; interferenceDbm: number | null };
+    const bare = of({});
+    expect(bare.receivedDbm - of({ tx: { whip: "bent" } }).receivedDbm).toBeCloseTo(4, 9);
+    expect(bare.receivedDbm - of({ tx: { cutForHz: 500e6 } }).receivedDbm).toBeGreaterThan(1);
+    const glass = { material: "glass", thicknessM: 0.004 };
+    expect(bare.receivedDbm - of({ path: { walls: [{ ...glass, layers: [glass, { material: "air", thicknessM: 0.012 }, glass] }] } }).receivedDbm).toBeGreaterThan(0.1);
+    const noisy = of({ interference: [{ label: "neighbour", dbm: -90 }] });
+    expect([noisy.interferenceDbm, noisy.receivedDbm]).toEqual([-90, bare.receivedDbm]);
+    expect(noisy.marginDb).toBeLessThan(bare.marginDb - 15);
+    expect(refusal("link", { ...link, tx: { ...link.tx, whip: "floppy" } }).path).toBe("tx.whip");
+    expect(refusal("link", { ...link, interference: [{ label: "x", dbm: null }] }).path).toBe("interference.0.dbm");
+  });
   test("link: the terms add up, and free space is the published value", () => {
     const found = answer("link", link) as unknown as { receivedDbm: number; sensitivityDbm: number; marginDb: number; terms: { db: number }[] };
     expect(found.receivedDbm).toBeCloseTo(17 - 57.553, 3);

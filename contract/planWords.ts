@@ -21,6 +21,7 @@ export const ANTENNA_NAMES: Readonly<Record<PlacedAntenna["kind"], string>> = { 
 /** "9 dropouts a minute", "one dropout in 40 minutes", "no dropouts to speak of". */
 export function dropoutWords(perMinute: number): string {
   if (perMinute < 1 / 600) return "no dropouts to speak of";
+  if (perMinute >= 0.95 && perMinute < 1.05) return "one dropout a minute";
   if (perMinute >= 0.95) return `${perMinute < 9.5 ? Number(perMinute.toFixed(1)) : Math.round(perMinute)} dropouts a minute`;
   const minutes = 1 / perMinute;
   return `one dropout in ${minutes < 10 ? Number(minutes.toFixed(1)) : minutes < 100 ? Math.round(minutes / 5) * 5 : Math.round(minutes / 50) * 50} minutes`;
@@ -51,7 +52,7 @@ export const directionWords = (deg: number): string => DIRECTIONS[Math.round((((
 export function helpWords(help: Help, names: { antenna: (id: string) => string; talker: (walk: number) => string; at: (p: { x: number; y: number }) => string; metres: (m: number) => string }): string {
   switch (help.code) {
     case "raise": return `Raise ${names.antenna(help.antennaId)} to ${names.metres(help.toM)}`;
-    case "turn": return `Turn ${names.antenna(help.antennaId)} to the ${directionWords(help.aimDeg)}`;
+    case "turn": return `Turn ${names.antenna(help.antennaId)} to look ${directionWords(help.aimDeg)}`;
     case "move": return `Move ${names.antenna(help.antennaId)} to ${names.at(help.to)}${help.cableM ? `, on ${names.metres(help.cableM)} of cable` : ""}`;
     case "second-antenna": return `Put a second antenna at ${names.at(help.at)}`;
     case "move-receiver": return `Carry the receivers to ${names.at(help.at)}, balanced audio back`;

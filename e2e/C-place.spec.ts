@@ -42,6 +42,28 @@ test("the first line tells who drops out and what helps most; made so, it holds,
   await mixer.expectNoComplaints();
 });
 
+test("an antenna is dragged, and its cable goes along; in feet where somebody reads a tape so", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/day/1/draw");
+  await page.getByRole("button", { name: /Lengths in$/ }).click();
+  await page.getByRole("option", { name: "feet" }).click();
+  await page.getByRole("link", { name: "Range", exact: true }).click();
+  const antennas = page.getByRole("region", { name: "Antennas", exact: true });
+  await expect(antennas).toContainText("ft");
+  await antennas.getByRole("button", { name: /^less: Height/ }).first().scrollIntoViewIfNeeded();
+  const fed = antennas.getByText(/of RG-58/).first();
+  const was = (await fed.count()) > 0 ? await fed.innerText() : "";
+  await antennas.getByRole("button", { name: "Move A by arrow keys" }).focus();
+  for (let i = 0; i < 4; i += 1) await page.keyboard.press("ArrowLeft");
+  await expect(fed).toBeVisible();
+  await expect(fed).not.toHaveText(was === "" ? "never" : was);
+  await mixer.button("Undo").click();
+  await page.getByRole("link", { name: "Draw", exact: true }).first().click();
+  await page.getByRole("button", { name: /Lengths in$/ }).click();
+  await page.getByRole("option", { name: "metres" }).click();
+  await mixer.expectNoComplaints();
+});
+
 test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a reload; what is no plan is refused, ours comes back whole", async ({ page }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/draw");
@@ -55,7 +77,7 @@ test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a r
   await drag(page, [0.75, 0.25]);
   await expect(page.getByRole("group", { name: "Door or window" })).toBeVisible();
   await mixer.button("Obstacle").click();
-  await drag(page, [0.8, 0.7], [0.9, 0.9]);
+  await drag(page, [0.01, 0.9], [0.04, 0.97]);
   const box = page.getByRole("group", { name: "Obstacle" });
   await expect(box).toBeVisible();
   await box.getByText(/^Its 4 points/).click();

@@ -6,7 +6,7 @@ import type { Wear } from "../radio/antenna";
 import { airNoiseDbm } from "./air";
 import { PORT_ELLERY_SITES } from "./portEllery";
 import { PORT_ELLERY_PLANS } from "./portElleryPlans";
-import { simulateWalk } from "./walkAir";
+import { rigWalk, simulateWalk } from "./walkAir";
 
 const receiver = { figures: { bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25 }, isDiversity: true };
 const WORN: Record<string, { wear: Wear; dbm: number }> = { Marit: { wear: "waist-back", dbm: 17 }, Tobiah: { wear: "chest", dbm: 17 }, Agnete: { wear: "chest", dbm: 17 }, Nils: { wear: "ankle", dbm: 14.8 } };
@@ -48,6 +48,22 @@ test("readings come as often as asked, the same for the same seed, and fade abou
   expect(walked()).toEqual({ ...walked(), readings });
   const levels = readings.map((r) => r.aDbm);
   expect(Math.max(...levels) - Math.min(...levels)).toBeGreaterThan(15);
+});
+
+test("a practice place keeps to its own walls and peculiarities, whatever was drawn of it; the pack counts as it is set, not as it was planned", () => {
+  const site = PORT_ELLERY_SITES.find((s) => s.key === "net-loft")!;
+  const { plan, walks } = place("net-loft");
+  const [{ walk, pack }] = walks as [WalkedPack, ...WalkedPack[]];
+  const unit = { powerMw: 50, wear: pack.wear, frequencyHz: 520e6 };
+  const asked = { packKey: "p", plan, walk, antennas: plan.antennas, pack, receiver, seed: 6 };
+  const mean = ({ readings }: ReturnType<typeof rigWalk>) => 10 * Math.log10(readings.reduce((sum, r) => sum + 10 ** (r.aDbm / 10), 0) / readings.length);
+  const walked = rigWalk(site, unit, asked);
+  expect(walked.readings.length).toBeGreaterThan(walked.seconds * 4);
+  expect(rigWalk(site, unit, { ...asked, plan: { ...plan, walls: [], obstacles: [], model: "free-space" } })).toEqual(walked);
+  expect(mean(walked) - mean(rigWalk(site, { ...unit, powerMw: 5 }, asked))).toBeCloseTo(10, 0);
+  // an antenna that was really moved is heard from where it stands
+  const nearer = { ...asked, antennas: plan.antennas.map((a) => ({ ...a, x: 20, y: 8, heightM: 2.5 })) };
+  expect(mean(rigWalk(site, unit, nearer))).toBeGreaterThan(mean(walked) + 6);
 });
 
 describe.each(Object.keys(PORT_ELLERY_PLANS))("%s", (key) => {

@@ -1,4 +1,5 @@
 import { type FloorPlan, isInside, type PlacedAntenna, type PlanPoint, type Walk } from "./floorPlan";
+import type { ItemRef } from "./editPlan";
 import { bodyDb, marginField } from "./planCoverage";
 import { walkMargins, type WalkPack, walkPoints, type WalkReceiver, walkReliability } from "./walk";
 
@@ -226,6 +227,10 @@ export function refed(plan: Pick<FloorPlan, "cart" | "cable">, antenna: PlacedAn
   const type = antenna.feed.find((f) => f.kind === "coax")?.type ?? plan.cable?.type ?? "RG-58";
   return lengthM === 0 ? rest : [{ kind: "coax", type, lengthM }, ...rest];
 }
+
+/** Where an antenna or the cart was moved, the cables follow. */
+export const recabled = (plan: FloorPlan, ref: ItemRef): FloorPlan =>
+  (ref.kind === "antenna" || ref.kind === "cart" ? { ...plan, antennas: plan.antennas.map((a) => (ref.kind === "cart" || a.id === ref.id ? { ...a, feed: refed(plan, a) } : a)) } : plan);
 
 function antennaChanges(plan: FloorPlan, receiver: WalkReceiver, { spots, kinds, mastM }: AtHand): Help[] {
   const heard = plan.antennas.slice(0, receiver.isDiversity ? 2 : 1);

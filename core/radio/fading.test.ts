@@ -71,3 +71,15 @@ test("two correlated branches against the air itself, drawn at random", () => {
   const { outage } = two(8, 11, spacing);
   expect(Math.abs(both / draws - outage)).toBeLessThan(4 * Math.sqrt(outage / draws));
 });
+
+test("out is a share of the time however deep the fade, and never less with less in hand", () => {
+  for (const spacing of [0, 0.02, 0.1, 0.3].map((share) => share * lambda)) for (const other of [-30, 0, 12]) {
+    const outages = [-40, -20, -8, -3, 0, 4, 10, 20].map((db) => two(db, other, spacing).outage);
+    for (const o of outages) {
+      expect(o).toBeGreaterThanOrEqual(0);
+      expect(o).toBeLessThanOrEqual(1 + 1e-9);
+    }
+    // the joint integral has two hundred pieces: one of them may fall out where all is lost
+    outages.slice(1).forEach((o, i) => expect(o).toBeLessThanOrEqual(outages[i]! + 2e-3));
+  }
+});

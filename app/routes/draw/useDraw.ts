@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { added, copied, type Drawn, isSameItem, type ItemRef, itemAt, itemsOf, movedBy, pointsOf, removed, snapped, withPoints } from "../../../core/plan/editPlan";
 import { distanceToSegmentM, type FloorPlan, type PlanPoint } from "../../../core/plan/floorPlan";
-import { refed } from "../../../core/plan/search";
+import { recabled } from "../../../core/plan/search";
 import type { Material } from "../../../core/radio/slab";
 import type { PlanPointer } from "../../charts/floorPlan/FloorPlanChart";
 import { panned, type View, wholeView, zoomed } from "../../charts/floorPlan/floorPlanLayout";
@@ -74,8 +74,7 @@ export function useDraw(plan: FloorPlan, inHand: PlanInHand, making: Making, tal
     if (!drawn) return;
     const made = added(plan, drawn);
     if (!made) return;
-    const next = drawn.kind === "antenna" ? { ...made.plan, antennas: made.plan.antennas.map((a) => (a.id === made.ref.id ? { ...a, feed: refed(plan, a) } : a)) } : made.plan;
-    inHand.change(next, `${drawn.kind} drawn`);
+    inHand.change(recabled(made.plan, made.ref), `${drawn.kind} drawn`);
     setSelected(made.ref);
     if (drawn.kind === "cart") setToolOnly("select");
   };
@@ -137,8 +136,7 @@ export function useDraw(plan: FloorPlan, inHand: PlanInHand, making: Making, tal
     if (drag) {
       if (drag.plan !== plan && JSON.stringify(pointsOf(drag.plan, drag.ref)) !== JSON.stringify(pointsOf(plan, drag.ref))) {
         const { ref } = drag;
-        const fed = ref.kind === "antenna" || ref.kind === "cart" ? { ...drag.plan, antennas: drag.plan.antennas.map((a) => (ref.kind === "cart" || a.id === ref.id ? { ...a, feed: refed(drag.plan, a) } : a)) } : drag.plan;
-        inHand.change(fed, `${ref.kind} moved`);
+        inHand.change(recabled(drag.plan, ref), `${ref.kind} moved`);
       }
       setDrag(null);
       return;
@@ -166,7 +164,7 @@ export function useDraw(plan: FloorPlan, inHand: PlanInHand, making: Making, tal
     inHand.change(removed(plan, selected), `${selected.kind} taken away`);
     setSelected(null);
   };
-  const nudge = (dx: number, dy: number) => { if (selected) inHand.change(movedBy(plan, selected, dx, dy), `${selected.kind} moved`); };
+  const nudge = (dx: number, dy: number) => { if (selected) inHand.change(recabled(movedBy(plan, selected, dx, dy), selected), `${selected.kind} moved`); };
   /** Where there is no pointer: one of its kind in the middle of what is shown, to be moved by keys. */
   const putInMiddle = () => {
     const [x, y] = [seen.x + seen.widthM / 2, seen.y + seen.heightM / 2].map((m) => Math.round(m)) as [number, number];

@@ -2,6 +2,7 @@ import { formatDb } from "../../../contract/format";
 import { ANTENNA_NAMES } from "../../../contract/planWords";
 import { changed, type ItemRef, movedBy } from "../../../core/plan/editPlan";
 import type { FloorPlan, PlacedAntenna } from "../../../core/plan/floorPlan";
+import { recabled } from "../../../core/plan/search";
 import { feedItem } from "../../../core/radio/feed";
 import type { Lengths } from "../../features/plan/useLengths";
 import { Button } from "../../ui/Button/Button";
@@ -41,7 +42,7 @@ export function Antennas({ plan, inHand, lengths, onSelect }: { plan: FloorPlan;
                   if (!by) return;
                   e.preventDefault();
                   onSelect(ref);
-                  inHand.change(movedBy(plan, ref, by[0]!, by[1]!), `antenna ${a.name} moved`);
+                  inHand.change(recabled(movedBy(plan, ref, by[0]!, by[1]!), ref), `antenna ${a.name} moved`);
                 }}>
                   <Button onPress={() => { onSelect(ref); }}>{`Move ${a.name} by arrow keys`}</Button>
                 </Row>

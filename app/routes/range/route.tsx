@@ -7,7 +7,7 @@ import { capital, formatDb } from "../../../contract/format";
 import { dropoutWords, fitWords, helpWords, lengthWords, reliabilityWords } from "../../../contract/planWords";
 import { itemAt, type ItemRef, movedBy, pointsOf, withPoints } from "../../../core/plan/editPlan";
 import type { FloorPlan } from "../../../core/plan/floorPlan";
-import { helpsMost, type RankedHelp, refed } from "../../../core/plan/search";
+import { helpsMost, type RankedHelp, recabled } from "../../../core/plan/search";
 import { FloorPlanChart, type PlanMarker, type PlanPointer } from "../../charts/floorPlan/FloorPlanChart";
 import { traceOf, spreadWords } from "../../features/plan/planText";
 import { useLengths } from "../../features/plan/useLengths";
@@ -147,12 +147,6 @@ function Ranged({ range, inHand, plan }: { range: PlaceRange; inHand: PlanInHand
       <Notice kind="caution">Antennas on stands: clear of power lines, weight the stand, nobody climbs alone. Tape or ramp every cable that people cross.</Notice>
     </Stack>
   );
-}
-
-/** Where an antenna was put, its cable follows. */
-function recabled(plan: FloorPlan, ref: ItemRef): FloorPlan {
-  const touched = (id: string) => ref.kind === "cart" || ref.id === id;
-  return { ...plan, antennas: plan.antennas.map((a) => (touched(a.id) ? { ...a, feed: refed(plan, a) } : a)) };
 }
 
 const pictureHref = ({ picture }: PlanInHand, dayId: number) => (picture ? { ...picture, href: `/day/${dayId}/pictures/${picture.id}` } : null);
