@@ -33,7 +33,7 @@ export const floorPlanShape = z.object({
   obstacles: z.array(z.object({ id, name, corners: z.array(point).max(60), heightM: standM, material: z.enum(materials), thicknessM })).max(200),
   areas: z.array(z.object({ id, name, corners: z.array(point).max(60) })).max(40),
   walks: z.array(walkShape).max(60), antennas: z.array(antennaShape).max(16), cart: point.nullable(),
-  atHand: z.object({ kinds: z.array(kind).max(4), mastM: z.number().min(0.5).max(20), stands: z.array(point).max(200) }),
+  atHand: z.object({ kinds: z.array(kind).max(4), mastM: z.number().min(0.5).max(20), stands: z.array(point).max(200), amplifier: z.object({ gainDb: z.number().min(0).max(40), noiseFigureDb: z.number().min(0).max(20) }).nullable() }),
   cable: z.object({ type: z.enum(["RG-174", "RG-58", "RG-8X", "RG-213", "low-loss-10"]), mostM: z.number().min(1).max(500) }).nullable(), fit: walkFitShape.nullable(),
 });
 

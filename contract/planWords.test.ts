@@ -19,7 +19,7 @@ test("orders name what they are about, each in words of its own", () => {
   const names = { antenna: (id: string) => `antenna ${id}`, talker: () => "Marit", at: () => "place 2", metres: formatMetres };
   const helps: Help[] = [
     { code: "raise", antennaId: "A", toM: 3 }, { code: "turn", antennaId: "A", aimDeg: 90 }, { code: "move", antennaId: "B", to: { x: 0, y: 0, heightM: 1 }, cableM: 14 }, { code: "second-antenna", at: { x: 0, y: 0, heightM: 1 } }, { code: "move-receiver", at: { x: 0, y: 0, heightM: 1 } },
-    { code: "other-antenna", antennaId: "A", kind: "fin", aimDeg: 180 }, { code: "sleeve", walk: 0 }, { code: "straighten", walk: 0 }, { code: "ankle", walk: 0 }, { code: "power", walk: 0, toDbm: 16.99 },
+    { code: "other-antenna", antennaId: "A", kind: "fin", aimDeg: 180 }, { code: "amplifier", antennaId: "A" }, { code: "sleeve", walk: 0 }, { code: "straighten", walk: 0 }, { code: "ankle", walk: 0 }, { code: "power", walk: 0, toDbm: 16.99 },
   ];
   const words = helps.map((h) => helpWords(h, names));
   expect(words.slice(0, 3)).toEqual(["Raise antenna A to 3 m", "Turn antenna A to look down", "Move antenna B to place 2, on 14 m of cable"]);

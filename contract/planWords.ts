@@ -54,6 +54,7 @@ export function helpWords(help: Help, names: { antenna: (id: string) => string; 
     case "raise": return `Raise ${names.antenna(help.antennaId)} to ${names.metres(help.toM)}`;
     case "turn": return `Turn ${names.antenna(help.antennaId)} to look ${directionWords(help.aimDeg)}`;
     case "move": return `Move ${names.antenna(help.antennaId)} to ${names.at(help.to)}${help.cableM ? `, on ${names.metres(help.cableM)} of cable` : ""}`;
+    case "amplifier": return `Put the amplifier at ${names.antenna(help.antennaId)}’s end of its cable`;
     case "second-antenna": return `Put a second antenna at ${names.at(help.at)}`;
     case "move-receiver": return `Carry the receivers to ${names.at(help.at)}, balanced audio back`;
     case "other-antenna": return `Make ${names.antenna(help.antennaId)} a ${ANTENNA_NAMES[help.kind]}${help.kind === "fin" ? ` that looks ${directionWords(help.aimDeg)}` : ""}`;

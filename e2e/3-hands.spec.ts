@@ -60,9 +60,9 @@ test("a pack of another block is shown as not matching, and why", async ({ page 
   await expect(mixer.channel("Tobiah")).not.toContainText("Pack G tunes");
 });
 
-test.describe("on a phone, the sheets of the preparation", () => {
+test.describe("on a phone, the sheets of preparing and placing", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-  for (const path of ["handed", "labels", "law", "register", "kit", "models", "setup", "pairing", "one", "phones"]) {
+  for (const path of ["handed", "labels", "law", "register", "kit", "models", "setup", "pairing", "one", "phones", "draw", "walked", "desk", "cards", "place"]) {
     test(`${path} fits in 390 px`, async ({ page }) => {
       const mixer = new Mixer(page);
       await mixer.ready(`/day/1/${path}`);

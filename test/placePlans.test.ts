@@ -1,7 +1,7 @@
 import { ordinaryRig } from "../core/day/rigCard";
 import { walkForecast } from "../core/plan/forecast";
 import { walkTest } from "../core/plan/walkTest";
-import { beginDrawing, keepDrawing, keepFit, keepPicture, keepRange, keepRig, pictureOf, placeRange, practiceWalk, undoDrawings } from "../server/services/placePlans.server";
+import { beginDrawing, keepDrawing, keepFit, keepPicture, keepRange, keepRig, pictureOf, placeRange, practiceWalk, undoDrawings, undoRigs } from "../server/services/placePlans.server";
 import { getDayView } from "../server/services/dayView.server";
 import { addPlace } from "../server/services/places.server";
 import { newestList } from "../server/services/versionedLists.server";
@@ -100,6 +100,11 @@ test("how a talker is rigged goes into the range: an antenna on skin costs nine 
   expect(code(await keepRig(app, dayId, { seenVersion: 0, rig: ordinaryRig(channelId) }))).toBe("list-changed");
   await keepRig(app, dayId, { seenVersion: 1, rig: { ...ordinaryRig(channelId), skinContact: true, sleeve: true } });
   expect(before - (await margin())).toBeCloseTo(2, 6);
+  await keepRig(app, dayId, { seenVersion: 2, rig: { ...ordinaryRig(channelId), whip: "coiled" } });
+  expect(before - (await margin())).toBeCloseTo(10, 6);
+  expect(code(await undoRigs(app, dayId, 3))).toBe("ok");
+  expect(before - (await margin())).toBeCloseTo(2, 6);
+  expect(code(await keepRig(app, dayId, { seenVersion: 4, rig: ordinaryRig(4711) }))).toBe("not-found");
 });
 
 test("a place that nobody drew begins with what its sketch says", async () => {

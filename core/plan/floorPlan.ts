@@ -83,7 +83,7 @@ export interface FloorPlan {
   /** Where the receivers stand: cables to antennas begin here. */
   cart: PlanPoint | null;
   /** Antennas in the case, how high the highest stand goes, and where stands may be put; nowhere named is anywhere. */
-  atHand: { kinds: PlacedAntenna["kind"][]; mastM: number; stands: PlanPoint[] };
+  atHand: { kinds: PlacedAntenna["kind"][]; mastM: number; stands: PlanPoint[]; /** One for the antenna's end of a cable, as active antennas have it; null: none. */ amplifier: { gainDb: number; noiseFigureDb: number } | null };
   /** What antennas are cabled with when they are moved; null: there is no cable in the case. */
   cable: { type: CoaxType; mostM: number } | null;
   /** What a walk test found of this place; null: none was walked. */
@@ -108,7 +108,7 @@ export interface PlaceDrawing {
 }
 
 /** A place before anything is drawn. */
-export const emptyPlan = (p: Pick<FloorPlan, "model" | "room"> & Partial<FloorPlan>): FloorPlan => ({ widthM: 30, heightM: 20, walls: [], obstacles: [], areas: [], walks: [], antennas: [], cart: null, atHand: { kinds: ["whip-quarter", "butterfly"], mastM: 3, stands: [] }, cable: { type: "RG-58", mostM: 15 }, fit: null, ...p });
+export const emptyPlan = (p: Pick<FloorPlan, "model" | "room"> & Partial<FloorPlan>): FloorPlan => ({ widthM: 30, heightM: 20, walls: [], obstacles: [], areas: [], walks: [], antennas: [], cart: null, atHand: { kinds: ["whip-quarter", "butterfly"], mastM: 3, stands: [], amplifier: null }, cable: { type: "RG-58", mostM: 15 }, fit: null, ...p });
 
 export type PlanProblem =
   | { code: "wall-short"; id: string }

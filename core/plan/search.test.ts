@@ -2,7 +2,7 @@ import { emptyPlan, type FloorPlan, type PlacedAntenna } from "./floorPlan";
 import { applyHelp, cableM, feedTo, gridSpots, type Help, helpsMost, type RankedHelp, recabled, refed, type WalkedPack, whatHelps } from "./search";
 
 const antenna = (id: string, change: Partial<PlacedAntenna> = {}): PlacedAntenna => ({ id, name: id, x: 3, y: 3, heightM: 1, kind: "whip-quarter", aimDeg: 0, tiltDeg: 0, feed: [], ...change });
-const plan: FloorPlan = { ...emptyPlan({ model: "indoor", room: "office" }), widthM: 40, heightM: 20, cart: { x: 3, y: 3 }, cable: { type: "RG-58", mostM: 25 }, antennas: [antenna("A"), antenna("B", { x: 3.3 })], walls: [{ id: "w", x1: 12, y1: 0, x2: 12, y2: 20, material: "concrete", thicknessM: 0.3 }] };
+const plan: FloorPlan = { ...emptyPlan({ model: "indoor", room: "office", atHand: { kinds: [], mastM: 3, stands: [], amplifier: { gainDb: 12, noiseFigureDb: 3 } } }), widthM: 40, heightM: 20, cart: { x: 3, y: 3 }, cable: { type: "RG-58", mostM: 25 }, antennas: [antenna("A"), antenna("B", { x: 3.3 })], walls: [{ id: "w", x1: 12, y1: 0, x2: 12, y2: 20, material: "concrete", thicknessM: 0.3 }] };
 const walks: WalkedPack[] = [{
   walk: { id: "k", channelId: 1, name: "", points: [{ x: 20, y: 5 }, { x: 36, y: 15 }], speedMps: 1.2 },
   pack: { heightM: 1, frequencyHz: 560e6, txPowerDbm: 10, wear: "waist-back", skinContact: true, sleeve: false, whip: "bent", tiltDeg: 20, facingDeg: "along" },
@@ -17,6 +17,7 @@ describe("what hands can do", () => {
     [{ code: "other-antenna", antennaId: "A", kind: "fin", aimDeg: 45 }, (p) => [p.antennas[0]!.kind, p.antennas[0]!.aimDeg], ["fin", 45]],
     [{ code: "move", antennaId: "A", to: spot, cableM: 30 }, (p) => [p.antennas[0]!.x, p.antennas[0]!.heightM], [20, 2.5]],
     [{ code: "move-receiver", at: spot }, (p) => [p.cart, p.antennas.map((a) => [a.x, a.feed.length])], [{ x: 20, y: 10 }, [[19.5, 0], [20.5, 0]]]],
+    [{ code: "amplifier", antennaId: "A" }, (p) => p.antennas[0]!.feed, [{ kind: "amplifier", gainDb: 12, noiseFigureDb: 3 }]],
     [{ code: "sleeve", walk: 0 }, (_, w) => w[0]!.pack.sleeve, true],
     [{ code: "straighten", walk: 0 }, (_, w) => w[0]!.pack.whip, "straight"],
     [{ code: "ankle", walk: 0 }, (_, w) => [w[0]!.pack.wear, w[0]!.pack.heightM], ["ankle", 0.25]],
@@ -75,6 +76,17 @@ test("everything that is at hand is tried: what lies on a skin, hangs bent, or c
   const right: WalkedPack[] = [{ ...walks[0]!, pack: { ...walks[0]!.pack, skinContact: false, whip: "straight", txPowerDbm: 17, wear: "ankle", heightM: 0.25 } }];
   const left: RankedHelp[] = whatHelps({ plan, walks: right, receiver, atHand: { spots: [], kinds: [], mastM: 1, mostPowersDbm: [17] } });
   expect(left).toEqual([]);
+});
+
+test("an amplifier at the antenna's end makes up for a long cable, and is offered only where there is one to make up for", () => {
+  const long = { ...plan, antennas: [antenna("A", { x: 16, y: 6, heightM: 2.5, feed: [{ kind: "coax", type: "RG-174", lengthM: 20 }] })] };
+  const atHand = { spots: [], kinds: [], mastM: 2.5, mostPowersDbm: [10] };
+  const [help] = whatHelps({ plan: long, walks: [{ ...walks[0]!, pack: { ...walks[0]!.pack, skinContact: false, whip: "straight", wear: "free" } }], receiver, atHand });
+  expect(help!.help).toEqual({ code: "amplifier", antennaId: "A" });
+  expect(help!.gainDb).toBeGreaterThan(6);
+  const codes = (p: FloorPlan) => whatHelps({ plan: p, walks, receiver, atHand }).map((h) => h.help.code);
+  expect(codes({ ...long, atHand: { ...long.atHand, amplifier: null } })).not.toContain("amplifier");
+  expect(codes({ ...long, antennas: [{ ...long.antennas[0]!, feed: [] }] })).not.toContain("amplifier");
 });
 
 test("spots lie on the plan and in nothing that stands there", () => {

@@ -51,7 +51,9 @@ const APART_M = 0.5;
 export function placeAntennas({ plan, walks, receiver, spots, kinds }: PlacementAsked, onProgress: (share: number) => void = () => undefined): Placement | null {
   const candidates = spots.flatMap((spot, s) => {
     const feed = feedTo(plan, spot);
-    return feed === null ? [] : kinds.flatMap((kind) => (kind === "fin" ? AIMS_DEG : [0]).map((aimDeg): PlacedAntenna => ({ id: `${s} ${kind} ${aimDeg}`, name: kind, ...spot, kind, aimDeg, tiltDeg: 0, feed })));
+    // a long cable with the amplifier before it is a place of its own
+    const feeds = feed === null ? [] : feed.length > 0 && plan.atHand.amplifier ? [feed, amplified(plan, feed)] : [feed];
+    return feeds.flatMap((fed, n) => kinds.flatMap((kind) => (kind === "fin" ? AIMS_DEG : [0]).map((aimDeg): PlacedAntenna => ({ id: `${s} ${kind} ${aimDeg} ${n}`, name: kind, ...spot, kind, aimDeg, tiltDeg: 0, feed: fed }))));
   });
   if (candidates.length === 0 || walks.length === 0) return null;
   const margins = candidates.map((a, i) => {
@@ -102,6 +104,7 @@ export type Help =
   | { code: "second-antenna" | "move-receiver"; at: AntennaSpot }
   | { code: "move"; antennaId: string; to: AntennaSpot; cableM: number | null }
   | { code: "other-antenna"; antennaId: string; kind: PlacedAntenna["kind"]; aimDeg: number }
+  | { code: "amplifier"; antennaId: string }
   | { code: "sleeve" | "straighten"; walk: number }
   | { code: "ankle"; walk: number }
   | { code: "power"; walk: number; toDbm: number };
@@ -117,7 +120,7 @@ export interface RankedHelp {
 }
 
 /** Minutes of work (common practice, no published source). */
-const MINUTES = { raise: 2, turn: 1, "second-antenna": 6, "move-receiver": 12, move: 5, "other-antenna": 3, sleeve: 2, straighten: 1, ankle: 8, power: 1 } as const;
+const MINUTES = { raise: 2, turn: 1, "second-antenna": 6, "move-receiver": 12, move: 5, "other-antenna": 3, amplifier: 3, sleeve: 2, straighten: 1, ankle: 8, power: 1 } as const;
 /** Less than this nobody hears. */
 const LEAST_GAIN_DB = 0.5;
 
@@ -189,6 +192,7 @@ export function applyHelp(plan: FloorPlan, walks: readonly WalkedPack[], help: H
     case "raise": return withAntenna(help.antennaId, { heightM: help.toM });
     case "turn": return withAntenna(help.antennaId, { aimDeg: help.aimDeg });
     case "other-antenna": return withAntenna(help.antennaId, { kind: help.kind, aimDeg: help.aimDeg });
+    case "amplifier": return withAntenna(help.antennaId, { feed: amplified(plan, plan.antennas.find((a) => a.id === help.antennaId)?.feed ?? []) });
     case "move": return withAntenna(help.antennaId, { ...help.to, ...(help.cableM === null ? {} : { feed: feedTo(plan, help.to) ?? [] }) });
     case "second-antenna": return { plan: { ...plan, antennas: [...plan.antennas, { ...plan.antennas[0]!, ...help.at, id: `${plan.antennas[0]!.id}-2`, name: "B", feed: feedTo(plan, help.at) ?? [] }] }, walks };
     case "move-receiver": return { plan: { ...plan, cart: { x: help.at.x, y: help.at.y }, antennas: plan.antennas.slice(0, 2).map((a, i) => ({ ...a, x: help.at.x + (i === 0 ? -0.5 : 0.5), y: help.at.y, heightM: help.at.heightM, feed: [] })) }, walks };
@@ -232,6 +236,11 @@ export function refed(plan: Pick<FloorPlan, "cart" | "cable">, antenna: PlacedAn
 export const recabled = (plan: FloorPlan, ref: ItemRef): FloorPlan =>
   (ref.kind === "antenna" || ref.kind === "cart" ? { ...plan, antennas: plan.antennas.map((a) => (ref.kind === "cart" || a.id === ref.id ? { ...a, feed: refed(plan, a) } : a)) } : plan);
 
+/** A feed with the amplifier that is at hand at the antenna's end; the same where there is none, or one is in the line already. */
+function amplified({ atHand }: Pick<FloorPlan, "atHand">, feed: PlacedAntenna["feed"]): PlacedAntenna["feed"] {
+  return atHand.amplifier === null || feed.some((f) => f.kind === "amplifier") ? feed : [{ kind: "amplifier", ...atHand.amplifier }, ...feed];
+}
+
 function antennaChanges(plan: FloorPlan, receiver: WalkReceiver, { spots, kinds, mastM }: AtHand): Help[] {
   const heard = plan.antennas.slice(0, receiver.isDiversity ? 2 : 1);
   const reached = spots.flatMap((to) => (feedTo(plan, to) === null ? [] : [{ to, cableM: plan.cart ? cableM(plan.cart, to) : null }]));
@@ -240,6 +249,7 @@ function antennaChanges(plan: FloorPlan, receiver: WalkReceiver, { spots, kinds,
     ...heard.flatMap((a) => reached.map((r): Help => ({ code: "move", antennaId: a.id, ...r }))),
     ...heard.filter((a) => a.kind === "fin").flatMap((a) => AIMS_DEG.map((aimDeg): Help => ({ code: "turn", antennaId: a.id, aimDeg }))),
     ...heard.flatMap((a) => kinds.filter((k) => k !== a.kind).flatMap((kind) => (kind === "fin" ? AIMS_DEG : [0]).map((aimDeg): Help => ({ code: "other-antenna", antennaId: a.id, kind, aimDeg })))),
+    ...(plan.atHand.amplifier ? heard.filter((a) => a.feed.some((f) => f.kind === "coax") && !a.feed.some((f) => f.kind === "amplifier")).map((a): Help => ({ code: "amplifier", antennaId: a.id })) : []),
     ...(receiver.isDiversity && plan.antennas.length === 1 ? reached.map(({ to: at }): Help => ({ code: "second-antenna", at })) : []),
     ...(plan.cart ? spots.map((at): Help => ({ code: "move-receiver", at: { ...at, heightM: Math.min(at.heightM, RECEIVER_STAND_M) } })) : []),
   ];

@@ -1,4 +1,5 @@
 import { PORT_ELLERY_SITES } from "../../core/air/portEllery";
+import { PORT_ELLERY_PLANS } from "../../core/air/portElleryPlans";
 import type { Rig } from "../../core/air/rig";
 import { httpRig } from "./httpRig.server";
 import type { RigPort, SweepChunk, SweepHead } from "./port.server";
@@ -113,6 +114,22 @@ describe.each([["the stand-in over HTTP", (speed: number) => startStandIn({ site
     expect(chunks.map((c) => c.fromIndex)).toEqual(chunks.map((_c, i) => chunks.slice(0, i).reduce((n, p) => n + p.levelsDbm.length, 0)));
     expect(chunks.reduce((n, c) => n + c.levelsDbm.length, 0)).toBe(161);
     await slow.close();
+  });
+
+  test("a pack is walked only when it is there and on; another place is another air; two laps are not the same one", async () => {
+    const { plan: make } = PORT_ELLERY_PLANS["net-loft"]!;
+    const plan = make(() => null);
+    const pack = { heightM: 1.3, frequencyHz: 471e6, txPowerDbm: 17, wear: "chest" as const, skinContact: false, sleeve: false, tiltDeg: 20, facingDeg: "along" as const };
+    const walk = (packKey: string, seed = 1) => port.practice!.walk({ packKey, plan, walk: plan.walks[0]!, antennas: plan.antennas, pack, receiver: { figures, isDiversity: true }, seed });
+    expect(await walk("p")).toMatchObject({ ok: false, error: { code: "pack-is-off", key: "p" } });
+    expect(await walk("nobody")).toMatchObject({ ok: false, error: { code: "no-such-unit" } });
+    await port.practice!.setPack("p", { isOn: true });
+    const [once, again, other] = [await walk("p"), await walk("p"), await walk("p", 2)];
+    expect(once).toMatchObject({ ok: true, value: { readings: expect.arrayContaining([expect.objectContaining({ atS: 0 })]) as unknown } });
+    expect(again).toEqual(once);
+    expect(other).not.toEqual(once);
+    await port.practice!.carryTo("quay");
+    expect(await walk("p")).not.toEqual(once);
   });
 
   test("carried to another place it hears another air", async () => {

@@ -140,7 +140,7 @@ function RigForm({ rig: kept, isBusy, onKeep, dayId, wear }: { rig: RigDetail; i
 }
 
 const NoPrint = styled.div`@media print { display: none; }`;
-const PrintOnly = styled.div`display: none; @media print { display: block; }`;
+const PrintOnly = styled.div`display: none; @media print { display: grid; grid-template-columns: 1fr 1fr; gap: 6mm; }`;
 const ScreenSplit = styled(Split)`@media print { display: none; }`;
 const Switches = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(230px, 1fr)); gap: 4px 18px; margin: 8px 0;`;
 const CardHead = styled.header`display: flex; gap: 10px; align-items: center; border-bottom: 2px solid var(--ink); padding-bottom: 6px; font-size: 20px; > span:nth-of-type(2) { color: var(--soft); font-size: 16px; }`;
@@ -152,5 +152,5 @@ const Paper = styled.article`
   ul { list-style: none; margin: 0; padding: 0; } li { display: flex; gap: 8px; padding: 3px 0; line-height: 1.35; }
   i { flex: none; width: 14px; height: 14px; margin-top: 3px; border: 1.6px solid var(--ink); } i[data-kind="mind"] { border: 0; &::before { content: "!"; font-weight: 700; font-style: normal; color: var(--watch); } }
   ${PHONE} { padding: 12px; dl { grid-template-columns: 1fr; } }
-  @media print { border: 1px solid #000; background: #fff; color: #000; max-width: 105mm; break-inside: avoid; margin: 0 6mm 6mm 0; font-size: 12px; }
+  @media print { --ink: #000; --soft: #333; --sheet: #fff; --on-ink: #fff; --rule: #999; --bad: #000; --watch: #000; border: 1px solid #000; background: #fff; color: #000; max-width: 92mm; break-inside: avoid; font-size: 12px; }
 `;

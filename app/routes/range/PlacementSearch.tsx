@@ -9,7 +9,7 @@ import type { CoaxType } from "../../../core/radio/feed";
 import { askPlacement } from "../../../workers/place/place.client";
 import type { Lengths } from "../../features/plan/useLengths";
 import { Button, QuietButton } from "../../ui/Button/Button";
-import { CheckField, NumberField, SelectField } from "../../ui/Field/Field";
+import { CheckField, NumberField, SelectField, SwitchField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
 import { Heading, Row, Soft } from "../../ui/Page/Page";
 import { Settings } from "../../ui/Page/Split";
@@ -50,6 +50,8 @@ export function PlacementSearch({ plan, walks, forecasts, inHand, lengths }: { p
       <Settings>
         <NumberField label="Highest stand" unit={lengths.unit} min={lengths.shown(0.5)} max={lengths.shown(20)} step={0.1} value={lengths.shown(atHand.mastM)} onChange={(v) => setAtHand({ mastM: lengths.taken(v) })} />
         <SelectField label="Cable in the case" choices={CABLES} value={cable?.type ?? "none"} onChange={(type) => { inHand.change({ ...plan, cable: type === "none" ? null : { type, mostM: cable?.mostM ?? 15 } }, "cable changed"); }} />
+        <SwitchField isSelected={atHand.amplifier !== null} onChange={(on) => setAtHand({ amplifier: on ? { gainDb: 12, noiseFigureDb: 3 } : null })}>an amplifier for the antenna’s end</SwitchField>
+        {atHand.amplifier && <NumberField label="It lifts by" unit="dB" min={0} max={40} step={1} value={atHand.amplifier.gainDb} onChange={(gainDb) => setAtHand({ amplifier: { gainDb, noiseFigureDb: atHand.amplifier?.noiseFigureDb ?? 3 } })} />}
         {cable && <NumberField label="Longest run" unit={lengths.unit} min={lengths.shown(1)} max={lengths.shown(200)} step={1} value={lengths.shown(cable.mostM)} onChange={(v) => { inHand.change({ ...plan, cable: { ...cable, mostM: lengths.taken(v) } }, "cable changed"); }} />}
       </Settings>
       <Row>
@@ -60,7 +62,7 @@ export function PlacementSearch({ plan, walks, forecasts, inHand, lengths }: { p
         ? <Notice kind="caution">Nothing can be put anywhere: no cable reaches, or all places lie inside obstacles.</Notice>
         : (
           <Notice kind="said" action={<Button onPress={() => { const { placement } = search; if (placement) inHand.change({ ...plan, antennas: [...placement.antennas.map((a, i) => ({ ...a, id: `placed-${i + 1}`, name: ["A", "B"][i] ?? String(i + 1) })), ...plan.antennas.slice(2)] }, "antennas put where they were found best"); }}>Put them there</Button>}>
-            {`${search.placement.antennas.map((a) => `a ${ANTENNA_NAMES[a.kind]} at ${lengths.metres(a.x)} across, ${lengths.metres(a.y)} down${a.kind === "fin" ? `, looking ${directionWords(a.aimDeg)}` : ""}`).join(" and ")}: at least ${formatDb(search.placement.worstMarginDb)} in hand on every walk${worstDb === null ? "" : ` instead of ${formatDb(worstDb)}`}, ${reliabilityWords(search.placement)} for whoever is worst off.`}
+            {`${search.placement.antennas.map((a) => `a ${ANTENNA_NAMES[a.kind]} at ${lengths.metres(a.x)} across, ${lengths.metres(a.y)} down${a.kind === "fin" ? `, looking ${directionWords(a.aimDeg)}` : ""}${a.feed.some((f) => f.kind === "amplifier") ? ", with the amplifier" : ""}`).join(" and ")}: at least ${formatDb(search.placement.worstMarginDb)} in hand on every walk${worstDb === null ? "" : ` instead of ${formatDb(worstDb)}`}, ${reliabilityWords(search.placement)} for whoever is worst off.`}
           </Notice>
         ))}
     </section>

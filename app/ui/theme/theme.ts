@@ -17,6 +17,7 @@ const night = css`
 export const GlobalStyle = createGlobalStyle`
   :root { ${daylight} }
   :root[data-theme="night"] { ${night} }
+  @media print { :root, :root[data-theme="night"] { ${daylight} --paper: #fff; --sheet: #fff; } }
   *, *::before, *::after { box-sizing: border-box; }
   html { -webkit-text-size-adjust: 100%; }
   body {
