@@ -152,5 +152,5 @@ const Paper = styled.article`
   ul { list-style: none; margin: 0; padding: 0; } li { display: flex; gap: 8px; padding: 3px 0; line-height: 1.35; }
   i { flex: none; width: 14px; height: 14px; margin-top: 3px; border: 1.6px solid var(--ink); } i[data-kind="mind"] { border: 0; &::before { content: "!"; font-weight: 700; font-style: normal; color: var(--watch); } }
   ${PHONE} { padding: 12px; dl { grid-template-columns: 1fr; } }
-  @media print { --ink: #000; --soft: #333; --sheet: #fff; --on-ink: #fff; --rule: #999; --bad: #000; --watch: #000; border: 1px solid #000; background: #fff; color: #000; max-width: 92mm; break-inside: avoid; font-size: 12px; }
+  @media print { --ink: #000; --soft: #333; --sheet: #fff; --on-ink: #fff; --rule: #999; --bad: #000; --watch: #000; border: 1px solid #000; background: #fff; color: #000; max-width: 92mm; break-inside: avoid; font-size: 12px; dl { grid-template-columns: 1fr; } }
 `;
