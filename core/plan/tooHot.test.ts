@@ -1,6 +1,6 @@
 import { emptyPlan, type FloorPlan } from "./floorPlan";
 import { clearances } from "./clearance";
-import { bindToLaw, tooHot } from "./tooHot";
+import { bindToLaw, imHeadroom, tooHot } from "./tooHot";
 import { sideTowards } from "./forecast";
 import { walkPoints } from "./walk";
 
@@ -23,6 +23,19 @@ test("who comes within a metre of an antenna overloads it; lower power first, th
   expect(at("pad", 18).isEnough).toBe(true);
   expect(tooHot(plan, { walk: { ...walk, points: [{ x: 30, y: 10 }, { x: 55, y: 10 }] }, pack }, receiver, [100])).toBeNull();
   expect([bindToLaw([10, 50, 100], 50), bindToLaw([100], 50), bindToLaw([100], null)]).toEqual([50, null, 100]);
+});
+
+test("two strong packs make a product: thrice as steep as what makes it, twice the stronger and once the other, against the receiver's noise", () => {
+  const other = { walk: { ...walk, id: "o", channelId: 2, points: [{ x: 30, y: 10 }, { x: 50, y: 10 }] }, pack };
+  const im = imHeadroom(plan, [other, { walk, pack }], receiver)!;
+  expect(im.walks).toEqual([1, 0]);
+  expect(im.productDbm).toBeCloseTo(2 * im.levelsDbm[0] + im.levelsDbm[1] - 2 * (-20 + 9.6), 9);
+  expect(im.underNoiseDb).toBeLessThan(0);
+  const quieter = imHeadroom(plan, [other, { walk, pack }].map((w) => ({ ...w, pack: { ...pack, txPowerDbm: 10 } })), receiver)!;
+  expect(quieter.underNoiseDb - im.underNoiseDb).toBeCloseTo(30, 9);
+  // one talker's two walks are one pack
+  expect(imHeadroom(plan, [{ walk, pack }, { walk: { ...walk, id: "b" }, pack }], receiver)).toBeNull();
+  expect(imHeadroom({ ...plan, antennas: [] }, [other, { walk, pack }], receiver)).toBeNull();
 });
 
 test("how high to look over what stands between: more near the talker than near the antenna", () => {

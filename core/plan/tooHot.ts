@@ -1,3 +1,5 @@
+import { packSideDeg } from "../radio/antenna";
+import { noiseFloorDbm } from "../radio/feed";
 import { linkBudget } from "../radio/link";
 import type { FloorPlan, PlacedAntenna, PlanPoint } from "./floorPlan";
 import { planQuestion } from "./planLink";
@@ -33,18 +35,7 @@ const PADS_DB = [6, 12, 18];
  * @param powersMw - that the pack has @returns null where there is room enough */
 export function tooHot(plan: FloorPlan, { walk, pack }: WalkedPack, receiver: WalkReceiver, powersMw: readonly number[]): TooHot | null {
   const antennas = plan.antennas.slice(0, receiver.isDiversity ? 2 : 1);
-  const strongest = (list: readonly PlacedAntenna[], txPowerDbm: number) => {
-    let best = { receivedDbm: -Infinity, at: { x: 0, y: 0, atM: 0 }, antennaId: "" };
-    for (const p of walkPoints(walk)) {
-      for (const a of list) {
-        // turned the way that lets most through
-        const facingDeg = (Math.atan2(a.y - p.y, a.x - p.x) * 180) / Math.PI + (pack.wear === "waist-back" ? 180 : 0);
-        const { receivedDbm } = linkBudget(planQuestion(plan, { ...pack, txPowerDbm, x: p.x, y: p.y, facingDeg }, a, receiver.figures));
-        if (receivedDbm > best.receivedDbm) best = { receivedDbm, at: { x: p.x, y: p.y, atM: p.atM }, antennaId: a.id };
-      }
-    }
-    return best;
-  };
+  const strongest = (list: readonly PlacedAntenna[], txPowerDbm: number) => strongestOn(plan, { walk, pack: { ...pack, txPowerDbm } }, list, receiver);
   const now = strongest(antennas, pack.txPowerDbm);
   const headroomDb = receiver.figures.overloadDbm - now.receivedDbm;
   if (antennas.length === 0 || headroomDb >= NEAR_DB) return null;
@@ -62,6 +53,44 @@ export function tooHot(plan: FloorPlan, { walk, pack }: WalkedPack, receiver: Wa
   });
   const coolers = [...lower.map((p) => cooler("power", p.mw, antennas, p.dbm)), ...away, ...PADS_DB.map((db) => cooler("pad", db, antennas.map((a) => ({ ...a, feed: [...a.feed, { kind: "pad" as const, db }] })), pack.txPowerDbm))];
   return { ...now, headroomDb, coolers };
+}
+
+/** The most that arrives from a walk, where, and at which antenna: the pack's own side turned to it. */
+function strongestOn(plan: FloorPlan, { walk, pack }: WalkedPack, antennas: readonly PlacedAntenna[], receiver: WalkReceiver): Pick<TooHot, "receivedDbm" | "at" | "antennaId"> {
+  let best = { receivedDbm: -Infinity, at: { x: 0, y: 0, atM: 0 }, antennaId: "" };
+  for (const p of walkPoints(walk)) {
+    for (const a of antennas) {
+      const facingDeg = (Math.atan2(a.y - p.y, a.x - p.x) * 180) / Math.PI - packSideDeg(pack.wear);
+      const { receivedDbm } = linkBudget(planQuestion(plan, { ...pack, x: p.x, y: p.y, facingDeg }, a, receiver.figures));
+      if (receivedDbm > best.receivedDbm) best = { receivedDbm, at: { x: p.x, y: p.y, atM: p.atM }, antennaId: a.id };
+    }
+  }
+  return best;
+}
+
+/** A cubic stage's third-order intercept lies so far over its 1 dB compression, for which a receiver's overload is taken (textbook). */
+const INTERCEPT_OVER_COMPRESSION_DB = 9.6;
+
+export interface ImHeadroom {
+  /** The two that arrive strongest, as indexes of the walks: the stronger first. */
+  walks: [number, number];
+  levelsDbm: [number, number];
+  /** 2A−B as the receiver's first stage makes it, referred to its input. */
+  productDbm: number;
+  /** How far that lies under the receiver's noise; negative: over it. */
+  underNoiseDb: number;
+}
+
+/** What the two strongest packs of different talkers make of each other in a receiver when both are where they are strongest: 2·PA + PB − 2·IIP3 (textbook; ITU-R SM.1134, from memory). Null with fewer than two talkers or no antenna. */
+export function imHeadroom(plan: FloorPlan, walks: readonly WalkedPack[], receiver: WalkReceiver): ImHeadroom | null {
+  const antennas = plan.antennas.slice(0, receiver.isDiversity ? 2 : 1);
+  if (antennas.length === 0) return null;
+  const levels = walks.map((w, i) => ({ i, who: w.walk.channelId, dbm: strongestOn(plan, w, antennas, receiver).receivedDbm })).sort((a, b) => b.dbm - a.dbm);
+  const [a] = levels;
+  const b = levels.find((l) => l.who !== a?.who);
+  if (!a || !b) return null;
+  const productDbm = 2 * a.dbm + b.dbm - 2 * (receiver.figures.overloadDbm + INTERCEPT_OVER_COMPRESSION_DB);
+  return { walks: [a.i, b.i], levelsDbm: [a.dbm, b.dbm], productDbm, underNoiseDb: noiseFloorDbm(receiver.figures) - productDbm };
 }
 
 /** The highest of a pack's powers that the law lets; the powers are what is radiated, as makers state them. Null where none may. */

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { formatDb, formatDbm } from "../../../contract/format";
-import { type Cooler, tooHot } from "../../../core/plan/tooHot";
+import { type Cooler, imHeadroom, tooHot } from "../../../core/plan/tooHot";
 import type { FloorPlan } from "../../../core/plan/floorPlan";
 import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
 import { Status } from "../../ui/Status/Status";
@@ -12,6 +12,7 @@ export function TooStrong({ plan, walks, metres }: { plan: FloorPlan; walks: rea
     const found = plan.antennas.length > 0 ? tooHot(plan, w, w.receiver, w.walker.powersMw) : null;
     return found ? [{ w, found }] : [];
   }), [plan, walks]);
+  const im = useMemo(() => (walks[0] ? imHeadroom(plan, walks, walks[0].receiver) : null), [plan, walks]);
   const walkers = walks.map((w) => w.walker).filter((w, i, all) => all.findIndex((o) => o.channelId === w.channelId) === i);
   if (walks.length === 0) return null;
   return (
@@ -28,6 +29,7 @@ export function TooStrong({ plan, walks, metres }: { plan: FloorPlan; walks: rea
           </Table>
         </div>
       ))}
+      {im && <Soft as="p">{`${walks[im.walks[0]]!.walker.talker} and ${walks[im.walks[1]]!.walker.talker}, where both are strongest (${formatDbm(im.levelsDbm[0])}, ${formatDbm(im.levelsDbm[1])}), make products of ${formatDbm(im.productDbm)} in the receiver: ${im.underNoiseDb >= 0 ? `${formatDb(im.underNoiseDb)} under its noise, nobody hears them` : `${formatDb(-im.underNoiseDb)} over its noise. Whoever stands on one is hurt when weak: a set that Pick found clean has nobody there, else lower the power of whoever is near`}.`}</Soft>}
       <Soft as="p">{walkers.map((w) => `${w.talker} ${Math.round(10 ** (w.pack.txPowerDbm / 10))} mW${w.law ? ` of ${w.law.maxEirpMw} mW radiated (${w.law.licence}, ${w.law.asOf})` : ", no rule known there"}`).join("; ")}. Check with your regulator.</Soft>
     </section>
   );
