@@ -6,7 +6,7 @@ import { getDayView } from "../server/services/dayView.server";
 import { addPlace } from "../server/services/places.server";
 import { newestList } from "../server/services/versionedLists.server";
 import { moveTo } from "../server/services/moves.server";
-import { practiceApp, type PracticeApp } from "./practiceApp";
+import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 let practice: PracticeApp;
 beforeAll(async () => { practice = await practiceApp(); });
@@ -105,6 +105,26 @@ test("how a talker is rigged goes into the range: an antenna on skin costs nine 
   expect(code(await undoRigs(app, dayId, 3))).toBe("ok");
   expect(before - (await margin())).toBeCloseTo(2, 6);
   expect(code(await keepRig(app, dayId, { seenVersion: 4, rig: ordinaryRig(4711) }))).toBe("not-found");
+});
+
+test("once a place is scanned, its air is in the way of everybody as much as the receiver's own noise; what was picked strictly has no product in it", async () => {
+  const before = await range();
+  expect(before.walkers.every((w) => w.pack.interference === undefined && !w.isPicked)).toBe(true);
+  const { app, dayId } = practice;
+  for (const key of ["pack-c", "pack-d"]) await app.rig!.practice!.setPack(key, { isOn: false });
+  expect((await scanToEnd(practice)).type).toBe("stored");
+  await acceptFound(practice);
+  const after = await range();
+  for (const w of after.walkers.filter((x) => x.isPicked)) {
+    expect(w.pack.interference!.map((i) => i.label)).toEqual(["this place’s noise, as scanned"]);
+    expect(w.pack.interference![0]!.dbm).toBeLessThan(-95);
+  }
+  const worst = ({ drawing, walkers }: typeof after) => {
+    const w = walkers.find((x) => x.talker === "Agnete")!;
+    const { plan } = drawing!;
+    return walkForecast(plan, plan.walks.find((k) => k.channelId === w.channelId)!, w.pack, plan.antennas, w.receiver).worstMarginDb;
+  };
+  expect(worst(after)).toBeLessThan(worst(before) - 1);
 });
 
 test("a place that nobody drew begins with what its sketch says", async () => {
