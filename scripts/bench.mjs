@@ -14,7 +14,7 @@ await ensureInstalled({ quiet: true });
 const { build } = await import("esbuild");
 const folder = mkdtempSync(join(tmpdir(), "plain-channel-bench-"));
 const entry = ["coordination/checkSet", "coordination/coordinate", "coordination/profile", "sweep/analyseSweep", "sweep/readSweepFile", "regions/raster", "air/air", "air/portEllery", "radio/link"];
-writeFileSync(join(folder, "all.ts"), [...entry.map((m) => join(root, "core", m)), ...PICK_MODULES, ...LEVEL_MODULES, ...PLACE_MODULES].map((m) => `export * from ${JSON.stringify(m)};`).join("\n"));
+writeFileSync(join(folder, "all.ts"), [...[...entry, ...LEVEL_MODULES, ...PLACE_MODULES].map((m) => join(root, "core", m)), ...PICK_MODULES].map((m) => `export * from ${JSON.stringify(m)};`).join("\n"));
 await build({ entryPoints: [join(folder, "all.ts")], bundle: true, platform: "node", format: "esm", outfile: join(folder, "all.mjs"), logLevel: "error" });
 const core = await import(pathToFileURL(join(folder, "all.mjs")).href);
 
