@@ -42,7 +42,7 @@ test("the first line tells who drops out and what helps most; made so, it holds,
   await mixer.expectNoComplaints();
 });
 
-test("an antenna is dragged, and its cable goes along; in feet where somebody reads a tape so", async ({ page }) => {
+test("an antenna is moved by keys, and its cable goes along; in feet where somebody reads a tape so", async ({ page }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/draw");
   await page.getByRole("button", { name: /Lengths in$/ }).click();
