@@ -110,7 +110,7 @@ test("how a talker is rigged goes into the range: an antenna on skin costs nine 
 test("once a place is scanned, its air is in the way of everybody as much as the receiver's own noise; what was picked strictly has no product in it", async () => {
   const before = await range();
   expect(before.walkers.every((w) => w.pack.interference === undefined && !w.isPicked)).toBe(true);
-  const { app, dayId } = practice;
+  const { app } = practice;
   for (const key of ["pack-c", "pack-d"]) await app.rig!.practice!.setPack(key, { isOn: false });
   expect((await scanToEnd(practice)).type).toBe("stored");
   await acceptFound(practice);

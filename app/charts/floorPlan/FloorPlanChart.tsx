@@ -127,7 +127,8 @@ export function FloorPlanChart(props: FloorPlanChartProps) {
         {plan.atHand.stands.map((s, i) => <S.Stand key={i} d={`M${x(s.x) - 6},${y(s.y) + 5}L${x(s.x)},${y(s.y) - 6}L${x(s.x) + 6},${y(s.y) + 5}Z`} data-selected={isSelected("stand", String(i))} />)}
         {plan.cart && plan.antennas.map((a) => (a.feed.some((f) => f.kind === "coax") ? <S.Cable key={a.id} d={pathOf(cableRun(plan.cart!, a), at)} /> : null))}
         {plan.cart && (
-          <g>
+          <g data-handle>
+            <circle cx={x(plan.cart.x)} cy={y(plan.cart.y)} r={18} fill="transparent" />
             <S.Cart x={x(plan.cart.x) - 9} y={y(plan.cart.y) - 7} width={18} height={14} rx={2} data-selected={isSelected("cart", "cart")} />
             <S.Name x={x(plan.cart.x) + (x(plan.cart.x) > w - 60 ? -13 : 13)} y={y(plan.cart.y) - 9} textAnchor={x(plan.cart.x) > w - 60 ? "end" : "start"} data-halo>cart</S.Name>
           </g>
