@@ -107,7 +107,7 @@ test("how a talker is rigged goes into the range: an antenna on skin costs nine 
   expect(code(await keepRig(app, dayId, { seenVersion: 4, rig: ordinaryRig(4711) }))).toBe("not-found");
 });
 
-test("once a place is scanned, its air is in the way of everybody as much as the receiver's own noise; what was picked strictly has no product in it", async () => {
+test("once a place is scanned, its air is in the way of everybody as much as the receiver's own noise; products that miss a channel's middle by its guard are weighed with it", async () => {
   const before = await range();
   expect(before.walkers.every((w) => w.pack.interference === undefined && !w.isPicked)).toBe(true);
   const { app } = practice;
@@ -116,8 +116,11 @@ test("once a place is scanned, its air is in the way of everybody as much as the
   await acceptFound(practice);
   const after = await range();
   for (const w of after.walkers.filter((x) => x.isPicked)) {
-    expect(w.pack.interference!.map((i) => i.label)).toEqual(["this place’s noise, as scanned"]);
-    expect(w.pack.interference![0]!.dbm).toBeLessThan(-95);
+    // which set is found goes by how much time there was: it may have products beside its channels, not in their middle
+    const [noise, ...products] = w.pack.interference!;
+    expect(noise!.label).toBe("this place’s noise, as scanned");
+    expect(noise!.dbm).toBeLessThanOrEqual(-95);
+    for (const p of products) expect(p.label).toMatch(/^product of /);
   }
   const worst = ({ drawing, walkers }: typeof after) => {
     const w = walkers.find((x) => x.talker === "Agnete")!;

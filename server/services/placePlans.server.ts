@@ -10,10 +10,9 @@ import { ordinaryRig, type RigDetail } from "../../core/day/rigCard";
 import { PACK_HEIGHTS_M, walkForecast, WORN_TILT_DEG } from "../../core/plan/forecast";
 import { emptyPlan, type FloorPlan, type PlaceDrawing, type PlacedAntenna, type PlanPicture, planProblems, type Walk } from "../../core/plan/floorPlan";
 import { planQuestion } from "../../core/plan/planLink";
-import { bindToLaw } from "../../core/plan/tooHot";
+import { bindToLaw, tooHot } from "../../core/plan/tooHot";
 import type { WalkPack, WalkReceiver } from "../../core/plan/walk";
 import type { WalkFit } from "../../core/plan/walkFit";
-import { linkBudget } from "../../core/radio/link";
 import { fail, ok, type Result } from "../../core/units/result";
 import { count, listWords } from "../../contract/format";
 import type { ServiceError } from "../../contract/serviceError";
@@ -194,10 +193,8 @@ export async function keepRange(app: AppContext, dayId: number): Answer<string> 
     const at = answer.points[answer.worst]!;
     const better = at.marginsDb.indexOf(Math.max(...at.marginsDb));
     const question = planQuestion(plan, { ...w.pack, x: at.x, y: at.y, facingDeg: w.pack.facingDeg === "along" ? at.headingDeg : w.pack.facingDeg }, plan.antennas[better]!, w.receiver.figures);
-    const overload = answers.some((a) => a.answer.points.some((p) => {
-      const here = { ...w.pack, x: p.x, y: p.y, facingDeg: p.headingDeg };
-      return plan.antennas.slice(0, 2).some((antenna) => linkBudget(planQuestion(plan, here, antenna, w.receiver.figures)).overload);
-    }));
+    // as the screen tells it
+    const overload = walks.some((walk) => (tooHot(plan, { walk, pack: w.pack }, w.receiver, [])?.headroomDb ?? 0) < 0);
     return [{
       channelId: w.channelId, placeId, atMs, frequencyHz: w.pack.frequencyHz, marginDb: answer.worstMarginDb, overload,
       setup: {

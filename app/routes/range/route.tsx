@@ -3,7 +3,7 @@ import { Link, useSearchParams } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { beginDrawing, keepDrawing, keepFit, keepRange, keepRig, placeRange, type PlaceRange, undoDrawings, undoRigs } from "../../../server/services/placePlans.server";
-import { capital, formatDb } from "../../../contract/format";
+import { capital, formatDb, listWords } from "../../../contract/format";
 import { dropoutWords, fitWords, helpWords, lengthWords, reliabilityWords } from "../../../contract/planWords";
 import { itemAt, type ItemRef, movedBy, pointsOf, withPoints } from "../../../core/plan/editPlan";
 import type { FloorPlan } from "../../../core/plan/floorPlan";
@@ -95,6 +95,7 @@ function Ranged({ range, inHand, plan }: { range: PlaceRange; inHand: PlanInHand
     ...(drag ? [] : spots.map((s, i): PlanMarker => ({ ...s, kind: "spot", text: String(i + 1) }))),
     ...(forecasts ?? []).flatMap((f, i): PlanMarker[] => (f.points[f.worst] ? [{ x: f.points[f.worst]!.x, y: f.points[f.worst]!.y, kind: i === worst ? "worst" : "thin", text: formatDb(f.worstMarginDb) }] : [])),
   ];
+  const unwalked = range.walkers.filter((w) => !plan.walks.some((k) => k.channelId === w.channelId || k.channelId === null)).map((w) => w.talker);
   const down = ({ at, reachM }: PlanPointer) => {
     const ref = itemAt(plan, at, reachM * 1.6);
     const isHeld = ref?.kind === "antenna" || ref?.kind === "cart";
@@ -130,7 +131,7 @@ function Ranged({ range, inHand, plan }: { range: PlaceRange; inHand: PlanInHand
         marks={Object.fromEntries(range.walkers.map((w) => [w.channelId, w.mark]))} traces={(forecasts ?? []).map((f, i) => traceOf(walks[i]!.walk.id, f))} markers={markers} metres={lengths.metres} isOnlyHandles onDown={down} onMove={move} onUp={up}
       />
       <Legend />
-      <Soft as="p">{`${map?.worst && mapFor ? `Least in hand ${plan.areas.length > 0 ? "where it plays" : "anywhere"}: ${formatDb(map.worst.marginDb)} for ${mapFor.talker}. ` : ""}Drag antennas and the cart. ${plan.fit ? `Corrected by this place’s walk test: ${fitWords(plan.fit)}.` : "By the book: this place was not walked yet."}${range.walkers.some((w) => w.pack.interference) ? "" : " Nothing was scanned here: noise of the air itself is not in it."}`}</Soft>
+      <Soft as="p">{`${map?.worst && mapFor ? `Least in hand ${plan.areas.length > 0 ? "where it plays" : "anywhere"}: ${formatDb(map.worst.marginDb)} for ${mapFor.talker}. ` : ""}Drag antennas and the cart. ${plan.fit ? `Corrected by this place’s walk test: ${fitWords(plan.fit)}.` : "By the book: this place was not walked yet."}${range.walkers.some((w) => w.pack.interference) ? "" : " Nothing was scanned here: noise of the air itself is not in it."}${unwalked.length === 0 ? "" : ` No walk is drawn for ${listWords(unwalked)}.`}`}</Soft>
       <Row>
         <PrimaryButton isDisabled={inHand.isBusy || !inHand.isKept || !forecasts || forecasts.length === 0} onPress={() => inHand.send({ intent: "keep-range" })}>Keep for everybody here</PrimaryButton>
         <Link to={`/day/${view.day.id}/draw`}>Draw</Link>
