@@ -29,6 +29,8 @@ const level = {
 const channel = { id: "a", tuning: [{ lowHz: 470e6, highHz: 480e6, stepHz: 25_000 }], bandwidthHz: 200_000 };
 const coordinate = { windows: [{ lowHz: 470e6, highHz: 480e6 }], profile, channels: [channel] };
 
+const battery = { packs: [{ id: "a", cell: "aa-alkaline", usedHours: 2 }], needs: [{ packId: "a", start: "2031-05-04T08:00", end: "2031-05-04T12:00" }, { packId: "a", start: "2031-05-04T13:00", end: "2031-05-05T00:30" }], breaks: [{ start: "2031-05-04T12:00", end: "2031-05-04T13:00" }], policy: "counted" };
+
 describe("what anything wrong with a request gets", () => {
   test.each([
     ["no verb", [], "{}", "verb-missing"], ["an unknown verb", ["scan-all"], "{}", "verb-unknown"], ["nothing on standard input", ["check-set"], " \n", "request-missing"],
@@ -59,6 +61,11 @@ describe("what anything wrong with a request gets", () => {
     ["coverage", { frequencyHz: 6e8, txPowerDbm: 17, txHeightM: 1, widthM: 10, heightM: 10, cellM: 0.001, antennas: [{ x: 1, y: 1, heightM: 2, gainDbi: 0 }], model: "free-space" }, "cellM"],
     ["fading", { meanMarginDb: [20], kFactorDb: null, antennaSpacingM: 0.5, frequencyHz: 6e8, speedMps: 1, combining: "selection" }, "meanMarginDb"],
     ["fading", { meanMarginDb: [20], kFactorDb: null, antennaSpacingM: 0.5, frequencyHz: 6e8, speedMps: -1, combining: "none" }, "speedMps"],
+    ["battery-plan", { ...battery, packs: [{ ...battery.packs[0], cell: "d-cell" }] }, "packs.0.cell"],
+    ["battery-plan", { ...battery, needs: [{ ...battery.needs[0], packId: "z" }] }, "needs.0.packId"],
+    ["battery-plan", { ...battery, needs: [{ ...battery.needs[0], end: "2031-05-04T07:00" }] }, "needs.0.end"],
+    ["battery-plan", { ...battery, needs: [{ ...battery.needs[0], start: "2031-04-31T08:00" }] }, "needs.0.start"],
+    ["battery-plan", { ...battery, needs: [{ ...battery.needs[0], start: "2031-05-04T08:00Z" }] }, "needs.0.start"],
     ["analyse-wav", {}, "file"],
     ["analyse-wav", { file: "/nowhere/at/all.wav" }, "file"],
     ["analyse-wav", { file: tmpdir() }, "file"],
@@ -116,6 +123,12 @@ describe("answers", () => {
     expect(found.marginDb).toBeCloseTo(found.receivedDbm - found.sensitivityDbm, 9);
     // physics: −120.97 dBm in 200 kHz at 290 K
     expect(found.sensitivityDbm).toBeCloseTo(-120.97 + 8 + 20, 1);
+  });
+  test("battery-plan: past midnight; what no change can mend is told, cells are counted by kind", () => {
+    const found = answer("battery-plan", battery) as unknown as { changes: { packId: string; at: string }[]; cells: object; violations: { at: string; packId: string }[] };
+    expect(found.changes).toMatchObject([{ packId: "a", at: "2031-05-04T12:05" }]);
+    expect(found.cells).toEqual({ aa: 2 });
+    expect(found.violations).toMatchObject([{ packId: "a", at: "2031-05-04T20:00" }]);
   });
   test("level-chain: advice comes as words", () => {
     const found = answer("level-chain", level) as unknown as { advice: string[]; finalPeakDbfs: number; stages: { name: string }[] };

@@ -2,6 +2,7 @@ import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync } fr
 import type { z } from "zod";
 import { analyseWavRequest, levelChainRequest } from "../contract/audio";
 import { checkSetRequest, coordinateRequest } from "../contract/coordination";
+import { batteryPlan, batteryPlanRequest } from "../contract/power";
 import { coverageRequest, fadingRequest, linkRequest } from "../contract/radio";
 import { analyseSweepRequest, rasterRequest } from "../contract/sweep";
 import { unpackSweepFiles } from "../contract/sweepArchive";
@@ -115,6 +116,7 @@ export const VERBS: Readonly<Record<string, Verb>> = {
     return { columns, rows, levelsDbm: levelsDbm.map((levels) => [...levels]), elapsedMs: performance.now() - started };
   }),
   fading: verb("outage and dropouts of a moving talker, with one antenna or two", fadingRequest, (request) => fading(request)),
+  "battery-plan": verb("when each pack's cells are changed over a day", batteryPlanRequest, batteryPlan),
   "analyse-wav": verb("levels, loudness, clipping and noise of a wave file; rmsDbfs is the plain root mean square: a full-scale sine has -3.01", analyseWavRequest, ({ file }) => withFile(file, (source) => {
     const found = analyseWav(source);
     if (!found.ok) throw new RequestError(found.error.code, wavErrorWords(found.error), "file");
