@@ -2,6 +2,7 @@ import { hashText, seededRandom } from "../units/random";
 import { type AirCarrier, readAir, sweepAir } from "./air";
 import { arrivingDbm, mwToDbm, type PathSetup, type ReceiverFigures, type Site } from "./site";
 import type { Wear } from "../radio/antenna";
+import type { Chemistry } from "../power/discharge";
 import type { TuningRange } from "../coordination/request";
 import { canBeSet, tuningSpan } from "../coordination/tuning";
 import type { Stretch } from "../regions/region";
@@ -63,6 +64,21 @@ export interface RigPack {
   /** What it calls itself; absent: as it left its maker. */
   name?: string;
   wear: Wear;
+  /** Absent: cells that never end. */
+  cells?: RigCells;
+  /** What comes on top of the way it has usually: a body or a hull between, or somebody who stands before the antennas. Absent: nothing. */
+  extraDb?: number;
+}
+
+/** The set in a practice pack. Times are the rig's own. */
+export interface RigCells {
+  chemistry: Chemistry;
+  /** A full set lasts so long as it is used here. */
+  hours: number;
+  /** Up to the last switching. */
+  usedHours: number;
+  /** Since when it has been on; null while it is off. */
+  onSinceMs: number | null;
 }
 
 /** An instrument that does nothing but sweep. */
@@ -94,10 +110,30 @@ export interface Rig {
   strangers?: { frequencyHz: number; levelDbm: number }[];
   /** Faults hidden for practice, and when; absent or null: none. */
   drill?: { startedMs: number; faults: HiddenFault[] } | null;
+  /** What is to happen over the day, and what of it has; absent: nothing. */
+  script?: RigHappening[];
+  /** Where the rig's own clock stood when it was last told, milliseconds of the day; absent: it goes by the computer's. */
+  clockMs?: number;
   receivers: RigReceiver[];
   packs: RigPack[];
   scanners: RigScanner[];
 }
+
+/** Something that happens on a practice day, at a moment of the rig's own clock. `state`: what it came to when its moment came. */
+export type RigHappening = { id: string; fromMs: number; /** Null: until somebody does something about it. */ untilMs: number | null; state?: { frequencyHz: number | null; isOver?: boolean } } & (
+  /** Somebody comes on the air so far from where a pack of ours is just then. */
+  | { kind: "newcomer"; nearPack: string; offsetHz: number; levelDbm: number }
+  /** Somebody comes on the air where two thirds of a product with a pack of ours fall onto another of ours: 2N − A = B, made where the two packs are close. */
+  | { kind: "product"; withPack: string; ontoPack: string; newcomerDbm: number; productDbm: number }
+  /** A drive or a wall of lamps raises the floor around where a pack is. */
+  | { kind: "noise"; aroundPack: string; widthHz: number; dbmPer200kHz: number }
+  /** More, or less, on the way from a pack. */
+  | { kind: "behind" | "skin" | "near"; packKey: string; db: number }
+  /** The set in a pack has used up so much already. */
+  | { kind: "weak-cells"; packKey: string; usedHours: number }
+  | { kind: "muted" | "switched-off" | "mic-out"; packKey: string }
+  | { kind: "antenna"; receiverKey: string; antenna: "A" | "B" }
+);
 
 /** Anything that sweeps, as a sweep needs it. */
 export type SweepInstrument = Omit<RigScanner, "label">;
@@ -150,7 +186,7 @@ export function packCarriers(site: Site, rig: Pick<Rig, "packs" | "strangers">, 
     const personalDb = (seededRandom(hashText(`${site.key}|${p.key}`))() - 0.5) * 5;
     return {
       id: p.key, frequencyHz: p.frequencyHz, widthHz: PACK_WIDTH_HZ, rhythm: null,
-      levelDbm: arrivingDbm(site, siteSetup(site, p), receiver.figures, p.frequencyHz) + personalDb,
+      levelDbm: arrivingDbm(site, siteSetup(site, p), receiver.figures, p.frequencyHz) + personalDb + (p.extraDb ?? 0),
     };
   }));
 }
@@ -229,21 +265,28 @@ export function fitOutRig(rig: Rig, units: Pick<Rig, "receivers" | "packs">): Ri
       const known = rig.packs.find((k) => k.key === p.key);
       if (!known) return p;
       if (p.tuning.length === 0) return { ...p, isOn: known.isOn, isMuted: known.isMuted, isMicPlugged: known.isMicPlugged, pairedWith: known.pairedWith ?? null, frequencyHz: known.pairedWith ? 0 : UNPAIRED_HZ };
-      const { isOn, isMuted, isMicPlugged, name = p.name } = known;
-      return { ...p, ...(name === undefined ? {} : { name }), isOn, isMuted, isMicPlugged, keptHz: known.keptHz ?? null, ...(known.identity ? { identity: known.identity } : {}), isDoorOpen: known.isDoorOpen ?? false, isNear: known.isNear ?? true, isCabled: known.isCabled ?? false, ...(known.truly ? { truly: known.truly, clips: true } : {}), frequencyHz: canBeSet(known.truly ?? p.tuning, known.frequencyHz) ? known.frequencyHz : p.frequencyHz };
+      const { isOn, isMuted, isMicPlugged, name = p.name, cells = p.cells } = known;
+      return { ...p, ...(cells ? { cells } : {}), ...(name === undefined ? {} : { name }), isOn, isMuted, isMicPlugged, keptHz: known.keptHz ?? null, ...(known.identity ? { identity: known.identity } : {}), isDoorOpen: known.isDoorOpen ?? false, isNear: known.isNear ?? true, isCabled: known.isCabled ?? false, ...(known.truly ? { truly: known.truly, clips: true } : {}), frequencyHz: canBeSet(known.truly ?? p.tuning, known.frequencyHz) ? known.frequencyHz : p.frequencyHz };
     }),
   };
 }
 
-/** Hands on a pack. What was not stored is lost when it is switched on again, or when its cells are pulled; one kind stores by being switched off. */
-export function rigHandle(pack: RigPack, change: { isOn?: boolean; isMuted?: boolean; isMicPlugged?: boolean; powerMw?: number; isStored?: boolean; isDoorOpen?: boolean; isNear?: boolean; isCabled?: boolean; identity?: PairingIdentity }): RigPack {
+/** Hands on a pack. What was not stored is lost when it is switched on again, or when its cells are pulled; one kind stores by being switched off.
+ *  With fresh cells it stays off until it is switched on again.
+ * @param nowMs - of the rig's own clock; its cells count by it */
+export function rigHandle(pack: RigPack, change: { isOn?: boolean; isMuted?: boolean; isMicPlugged?: boolean; powerMw?: number; isStored?: boolean; isDoorOpen?: boolean; isNear?: boolean; isCabled?: boolean; isFresh?: boolean; identity?: PairingIdentity }, nowMs = 0): RigPack {
+  if (change.isFresh) return { ...rigHandle(pack, { isOn: false }, nowMs), ...(pack.cells ? { cells: { ...pack.cells, usedHours: 0, onSinceMs: null } } : {}) };
   const isStopping = change.isOn === false && pack.isOn;
   const held = { ...pack, ...(change.isDoorOpen === undefined ? {} : { isDoorOpen: change.isDoorOpen }), ...(change.isNear === undefined ? {} : { isNear: change.isNear }), ...(change.isCabled === undefined ? {} : { isCabled: change.isCabled }), ...(change.identity ? { identity: change.identity, name: change.identity.name } : {}) };
   const stored = change.isStored || (isStopping && pack.storesAtOff) ? { ...held, keptHz: null } : held;
   const isStarting = change.isOn === true && !stored.isOn;
   const started = isStarting && (stored.keptHz ?? null) !== null ? { ...stored, frequencyHz: stored.keptHz!, keptHz: null } : stored;
-  return { ...started, isOn: change.isOn ?? started.isOn, isMuted: change.isMuted ?? started.isMuted, isMicPlugged: change.isMicPlugged ?? started.isMicPlugged, powerMw: change.powerMw ?? started.powerMw };
+  const cells = started.cells && (isStarting || isStopping) ? { ...started.cells, usedHours: usedHoursOf(started.cells, nowMs), onSinceMs: isStarting ? nowMs : null } : started.cells;
+  return { ...started, ...(cells ? { cells } : {}), isOn: change.isOn ?? started.isOn, isMuted: change.isMuted ?? started.isMuted, isMicPlugged: change.isMicPlugged ?? started.isMicPlugged, powerMw: change.powerMw ?? started.powerMw };
 }
+
+/** How long a set has run by now; never less than before, whatever the clock does. */
+export const usedHoursOf = ({ usedHours, onSinceMs }: RigCells, nowMs: number): number => usedHours + (onSinceMs === null ? 0 : Math.max(0, nowMs - onSinceMs) / 3_600_000);
 
 /** Sets a receiver's half to a frequency; halves that share a span are dragged along, without a word. The rig that goes in stays as it is. */
 export function rigTune(rig: Rig, key: string, half: number, frequencyHz: number): { ok: true; value: Rig } | { ok: false; error: RigError } {

@@ -1,4 +1,5 @@
 import { createParser } from "eventsource-parser";
+import type { LiveFrame } from "../../core/air/liveRig";
 import type { DeviceError, MeterReading, Rig } from "../../core/air/rig";
 import type { SimulatedWalk } from "../../core/air/walkAir";
 import { fail, ok, type Result } from "../../core/units/result";
@@ -37,8 +38,28 @@ export function httpRig(baseUrl: string): RigPort {
       pair: async (key, index, packKey, identity) => done(await call("POST", `${half(key, index)}/pair`, { packKey, identity })),
       learn: async (key, records) => done(await call("POST", `/receivers/${encodeURIComponent(key)}/records`, { records })),
       hide: async (faults, otherBlock) => done(await call("PUT", "/faults", { faults, otherBlock })),
+      free: async (packKey) => done(await call("POST", `/packs/${encodeURIComponent(packKey)}/free`, {})),
+      setClock: async (dayMs) => done(await call("PUT", "/clock", { dayMs })),
+      setScript: async (script) => done(await call("PUT", "/script", { script })),
       fitOut: async (units) => done(await call("PUT", "/units", units)),
       carryTo: async (siteKey) => done(await call("PUT", "/site", { siteKey })),
+    },
+    async follow(onFrame, signal) {
+      const parser = createParser({
+        onEvent: ({ data }) => {
+          const frame = frameOf(data);
+          if (frame) onFrame(frame);
+        },
+      });
+      try {
+        const response = await fetch(`${baseUrl}/frames`, { signal });
+        if (!response.ok) return fail({ code: "device-unreachable", detail: `${response.status}` });
+        const decoder = new TextDecoder();
+        for await (const piece of response.body as unknown as AsyncIterable<Uint8Array>) parser.feed(decoder.decode(piece, { stream: true }));
+        return fail({ code: "device-unreachable", detail: "the readings broke off" });
+      } catch (error) {
+        return signal.aborted ? fail({ code: "stopped" }) : fail({ code: "device-unreachable", detail: (error as Error).message });
+      }
     },
     async sweep(key, { passes, stretch }, onHead, onChunk, signal) {
       const begun = await call<SweepHead & { id: string }>("POST", `/instruments/${encodeURIComponent(key)}/sweeps`, { passes, ...stretch });
@@ -76,4 +97,13 @@ export function httpRig(baseUrl: string): RigPort {
       return fail(end === "stopped" ? { code: "stopped" } : { code: "device-unreachable", detail });
     },
   };
+}
+
+/** A line that was cut in its middle tells nothing. */
+function frameOf(data: string): LiveFrame | null {
+  try {
+    return JSON.parse(data) as LiveFrame;
+  } catch {
+    return null;
+  }
 }

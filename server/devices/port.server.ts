@@ -1,5 +1,6 @@
 import type { TuningRange } from "../../core/coordination/request";
-import type { DeviceError, HiddenFault, MeterReading, Rig } from "../../core/air/rig";
+import type { LiveFrame } from "../../core/air/liveRig";
+import type { DeviceError, HiddenFault, MeterReading, Rig, RigHappening } from "../../core/air/rig";
 import type { SimulatedWalk, WalkAsked } from "../../core/air/walkAir";
 import type { UnitReports } from "../../core/day/facts";
 import type { Stretch } from "../../core/regions/region";
@@ -45,6 +46,8 @@ export interface PackPractice {
   /** Held to the receiver, or taken away from it. */
   isNear?: boolean | undefined;
   isCabled?: boolean | undefined;
+  /** A full set goes in: it is off after. */
+  isFresh?: boolean | undefined;
   /** What it is known by, where its menu was used. */
   identity?: PairingIdentity | undefined;
 }
@@ -71,6 +74,8 @@ export interface RigPort {
   meter: (receiverKey: string, half: number) => Promise<Result<MeterReading, DeviceError>>;
   /** Sweeps with a receiver or a scanner; pieces come as they are measured, each once and in order, also when the connection drops between. Stops when the signal says so, and then answers "stopped". */
   sweep: (key: string, asked: SweepAsked, onHead: (head: SweepHead) => void, onChunk: (chunk: SweepChunk) => void, signal: AbortSignal) => Promise<Result<null, DeviceError>>;
+  /** What every half shows, ten times a second, until the signal says stop or the line breaks. Nothing is caught up after a break: a moment that was missed is not known. */
+  follow: (onFrame: (frame: LiveFrame) => void, signal: AbortSignal) => Promise<Result<null, DeviceError>>;
   /** Hands on practice units. Real units have hands of their own: null there. */
   practice: {
     setPack: (packKey: string, change: PackPractice) => Promise<Result<null, DeviceError>>;
@@ -86,6 +91,12 @@ export interface RigPort {
     walk: (asked: WalkAsked) => Promise<Result<SimulatedWalk, DeviceError>>;
     /** Screws the missing antenna of a receiver on. */
     screwAntennaOn: (receiverKey: string) => Promise<Result<null, DeviceError>>;
+    /** What stands in the way of a pack is taken away: it is turned over, gets a sleeve, its wearer is asked to stand elsewhere. */
+    free: (packKey: string) => Promise<Result<null, DeviceError>>;
+    /** The clock of the practice day. */
+    setClock: (dayMs: number) => Promise<Result<null, DeviceError>>;
+    /** What is to happen over the day. */
+    setScript: (script: readonly RigHappening[]) => Promise<Result<null, DeviceError>>;
     /** The whole rig carried to another place. */
     carryTo: (siteKey: string) => Promise<Result<null, DeviceError>>;
     /** Another case unpacked: units that were there before keep their settings. */

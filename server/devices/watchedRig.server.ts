@@ -11,6 +11,6 @@ export function watchedRig(rig: RigPort, onChange: () => void): RigPort {
   const { practice } = rig;
   return {
     ...rig, tune: told(rig.tune), sync: told(rig.sync),
-    practice: practice && { ...practice, setPack: told(practice.setPack), screwAntennaOn: told(practice.screwAntennaOn), carryTo: told(practice.carryTo), fitOut: told(practice.fitOut), hide: told(practice.hide), dial: told(practice.dial), pair: told(practice.pair), learn: told(practice.learn) },
+    practice: practice && { ...practice, setPack: told(practice.setPack), screwAntennaOn: told(practice.screwAntennaOn), carryTo: told(practice.carryTo), fitOut: told(practice.fitOut), hide: told(practice.hide), dial: told(practice.dial), pair: told(practice.pair), learn: told(practice.learn), free: told(practice.free) },
   };
 }

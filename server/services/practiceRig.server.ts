@@ -1,6 +1,7 @@
 import { type Rig, type RigPack, type RigReceiver, UNPAIRED_HZ } from "../../core/air/rig";
 import { SELF_CHOSEN_HZ } from "../../core/day/channelState";
 import { type Kit, packModel, receiverModel } from "../../core/kit/models";
+import { packHours, usualChemistry } from "../../core/power/packCells";
 import { type CaseUnit, powerOf } from "../../core/kit/units";
 import type { StoredChannel } from "../db/repositories/channels.server";
 import type { Day, DayPlace } from "../db/repositories/days.server";
@@ -19,10 +20,12 @@ export function practiceUnits(kit: Kit, units: readonly CaseUnit[], channels: re
       return [{ ...rest, halvesHz }];
     }),
     packs: units.filter((u) => u.kind === "pack").flatMap((unit, i): RigPack[] => {
-      const { tuning, stores, outside, syncMethods, isBehindDoor } = packModel(kit, unit.modelId);
+      const model = packModel(kit, unit.modelId);
+      const { tuning, stores, outside, syncMethods, isBehindDoor } = model;
+      const chemistry = usualChemistry(model.cell.kind);
       const wear = channels.find((c) => c.packKey === unit.key)?.wear ?? "free";
       const frequencyHz = tuning[0] ? onGrid(tuning[0], 1_800_000 + i * 3_100_000) : UNPAIRED_HZ;
-      return [{ key: unit.key, tuning, methods: syncMethods, ...(isBehindDoor ? { isBehindDoor } : {}), ...(stores === "at-off" ? { storesAtOff: true } : {}), frequencyHz, powerMw: powerOf(kit, unit), wear, isOn: false, isMuted: false, isMicPlugged: true, storesByHand: stores === "by-hand", ...(outside === "clips" ? { clips: true } : {}) }];
+      return [{ key: unit.key, tuning, methods: syncMethods, ...(isBehindDoor ? { isBehindDoor } : {}), ...(stores === "at-off" ? { storesAtOff: true } : {}), frequencyHz, powerMw: powerOf(kit, unit), wear, isOn: false, cells: { chemistry, hours: packHours(model, chemistry, powerOf(kit, unit)), usedHours: 0, onSinceMs: null }, isMuted: false, isMicPlugged: true, storesByHand: stores === "by-hand", ...(outside === "clips" ? { clips: true } : {}) }];
     }),
   };
 }

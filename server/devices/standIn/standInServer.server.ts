@@ -5,6 +5,7 @@ import { dirname } from "node:path";
 import express, { type Request, type Response } from "express";
 import type { Site } from "../../../core/air/site";
 import type { TuningRange } from "../../../core/coordination/request";
+import { type LiveFrame, liveHalves, rigFree, rigNow, stepRig } from "../../../core/air/liveRig";
 import { type Rig, fitOutRig, narrowedTo, type RigError, rigDial, rigHandle, rigHide, rigLearn, rigPair, rigMend, type HiddenFault, rigMeter, rigSweep, rigSync, rigTune, type SweepInstrument, sweepPoints, sweepsOfReceiver } from "../../../core/air/rig";
 import { rigWalk, type WalkAsked } from "../../../core/air/walkAir";
 import type { PairingIdentity } from "../../../core/kit/pairing";
@@ -31,6 +32,8 @@ export interface RigStandIn extends StandIn {
 }
 
 const TICK_MS = 100;
+/** Ten looks a second, as such receivers give them. */
+const FRAME_MS = 100;
 /** How long two marks are held together. */
 const TOUCH_MS = 400;
 const MOST_PASSES = 240;
@@ -53,10 +56,19 @@ interface RunningSweep {
 export async function startStandIn(options: StandInOptions): Promise<RigStandIn> {
   const remembered = readState(options.stateFile);
   let rig: Rig = remembered ? { ...fitOutRig(remembered, options.initialRig), scanners: options.initialRig.scanners } : options.initialRig;
+  // while it was shut its time stood still
+  let clock = rig.clockMs === undefined ? null : { dayMs: rig.clockMs, realMs: options.nowMs() };
   const sweeps = new Map<string, RunningSweep>();
   let lastSweep = 0;
   const timers = new Set<NodeJS.Timeout>();
-  const site = () => options.sites.find((s) => s.key === rig.siteKey) ?? options.sites[0]!;
+  const nowMs = () => (clock ? clock.dayMs + (options.nowMs() - clock.realMs) : options.nowMs());
+  const placeNow = () => options.sites.find((s) => s.key === rig.siteKey) ?? options.sites[0]!;
+  /** The rig and its air at this moment, with everything that happens in it. */
+  const live = () => {
+    const stepped = stepRig(rig, nowMs());
+    if (stepped !== rig) keep(stepped);
+    return rigNow(rig, placeNow(), nowMs());
+  };
   const keep = (next: Rig) => {
     rig = next;
     writeState(options.stateFile, rig);
@@ -74,7 +86,7 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   app.get("/report", (_, response) => {
     response.json({
       receivers: Object.fromEntries(rig.receivers.map((r) => [r.key, { halvesHz: r.halvesHz, deaf: r.deaf ?? null }])),
-      packs: Object.fromEntries(rig.packs.map(({ key, isOn, frequencyHz, isMuted, isMicPlugged, keptHz, isDoorOpen = false, isNear = true, isCabled = false }) => [key, { isOn, frequencyHz, isMuted, isMicPlugged, isStored: (keptHz ?? null) === null, isDoorOpen, isNear, isCabled }])),
+      packs: Object.fromEntries(live().rig.packs.map(({ key, isOn, frequencyHz, isMuted, isMicPlugged, keptHz, isDoorOpen = false, isNear = true, isCabled = false }) => [key, { isOn, frequencyHz, isMuted, isMicPlugged, isStored: (keptHz ?? null) === null, isDoorOpen, isNear, isCabled }])),
       drill: rig.drill ?? null,
       scanners: rig.scanners.map(({ key, label, lowHz, highHz, stepHz }) => ({ key, label, lowHz, highHz, stepHz })),
     });
@@ -94,13 +106,14 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     const receiver = rig.receivers.find((r) => r.key === param(request, "key"));
     const half = Number(param(request, "half"));
     if (!receiver || !(half in receiver.halvesHz)) return noUnit(response, param(request, "key"));
-    response.json(rigMeter(site(), rig, receiver, half, options.nowMs()));
+    const { site, rig: now } = live();
+    response.json(rigMeter(site, now, now.receivers.find((r) => r.key === receiver.key)!, half, nowMs()));
   });
   app.patch("/packs/:key", (request, response) => {
     const key = param(request, "key");
     if (!rig.packs.some((p) => p.key === key)) return noUnit(response, key);
     const change = request.body as Parameters<typeof rigHandle>[1];
-    keep({ ...rig, packs: rig.packs.map((p) => (p.key === key ? rigHandle(p, change) : p)) });
+    keep({ ...rig, packs: rig.packs.map((p) => (p.key === key ? rigHandle(p, change, nowMs()) : p)) });
     response.json({});
   });
   app.put("/receivers/:key/antennas", (request, response) => {
@@ -118,7 +131,7 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     const pack = rig.packs.find((p) => p.key === key);
     if (!pack) return noUnit(response, key);
     if (!pack.isOn) return void response.status(409).json({ error: { code: "pack-is-off", key } satisfies RigError });
-    response.json(rigWalk(site(), pack, request.body as WalkAsked));
+    response.json(rigWalk(placeNow(), pack, request.body as WalkAsked));
   });
   app.put("/packs/:key/number", (request, response) => {
     const { frequencyHz } = request.body as { frequencyHz: number };
@@ -137,7 +150,7 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   });
   app.put("/faults", (request, response) => {
     const { faults, otherBlock } = request.body as { faults: HiddenFault[]; otherBlock: TuningRange };
-    keep(faults.length === 0 ? rigMend(rig) : rigHide(rig, faults, options.nowMs(), otherBlock));
+    keep(faults.length === 0 ? rigMend(rig) : rigHide(rig, faults, nowMs(), otherBlock));
     response.json({});
   });
   app.put("/site", (request, response) => {
@@ -145,6 +158,48 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     if (!options.sites.some((s) => s.key === siteKey)) return noUnit(response, siteKey);
     keep({ ...rig, siteKey });
     response.json({});
+  });
+  app.put("/clock", (request, response) => {
+    const { dayMs } = request.body as { dayMs: number };
+    // the first time that it is told: what is on has been on since just now
+    const packs = clock ? rig.packs : rig.packs.map((p) => (p.cells && p.cells.onSinceMs !== null ? { ...p, cells: { ...p.cells, onSinceMs: dayMs } } : p));
+    clock = { dayMs, realMs: options.nowMs() };
+    keep({ ...rig, packs, clockMs: dayMs });
+    live();
+    response.json({});
+  });
+  app.put("/script", (request, response) => {
+    const { script } = request.body as { script: NonNullable<Rig["script"]> };
+    keep({ ...rig, script });
+    response.json({});
+  });
+  app.post("/packs/:key/free", (request, response) => {
+    const key = param(request, "key");
+    if (!rig.packs.some((p) => p.key === key)) return noUnit(response, key);
+    keep(rigFree(rig, key));
+    response.json({});
+  });
+
+  const followers = new Set<(frame: string) => void>();
+  let frames = 0;
+  let frameTimer: NodeJS.Timeout | null = null;
+  const look = () => {
+    const frame: LiveFrame = { number: (frames += 1), atMs: nowMs(), halves: liveHalves(live(), nowMs()).map((h) => ({ ...h, rfADbm: tenth(h.rfADbm), rfBDbm: tenth(h.rfBDbm), audioDbfs: h.audioDbfs === null ? null : tenth(h.audioDbfs) })) };
+    const text = `data: ${JSON.stringify(frame)}\n\n`;
+    for (const tell of followers) tell(text);
+  };
+  app.get("/frames", (request, response) => {
+    response.writeHead(200, { "content-type": "text/event-stream", "cache-control": "no-store" });
+    const tell = (text: string) => void response.write(text);
+    followers.add(tell);
+    if (!frameTimer) timers.add((frameTimer = setInterval(look, FRAME_MS)));
+    request.on("close", () => {
+      followers.delete(tell);
+      if (followers.size > 0 || !frameTimer) return;
+      clearInterval(frameTimer);
+      timers.delete(frameTimer);
+      frameTimer = null;
+    });
   });
 
   app.post("/instruments/:key/sweeps", (request, response) => {
@@ -166,7 +221,7 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     sweeps.set(id, sweep);
     const points = sweepPoints(instrument);
     const perTick = Math.max(1, Math.round((TICK_MS * options.speed) / instrument.msPerStep));
-    const startMs = options.nowMs();
+    const startMs = nowMs();
     let pass = 0;
     let at = 0;
     const put = (event: string, data: unknown) => {
@@ -188,7 +243,8 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
         return;
       }
       const to = Math.min(points, at + perTick);
-      const levels = rigSweep(site(), rig, instrument, at, to, startMs + pass * points * instrument.msPerStep);
+      const { site, rig: now } = live();
+      const levels = rigSweep(site, now, instrument, at, to, startMs + pass * points * instrument.msPerStep);
       put("levels", { pass, fromIndex: at, levelsDbm: Array.from(levels, (l) => Math.round(l * 100) / 100) });
       at = to === points ? 0 : to;
       if (at === 0) pass += 1;
@@ -238,6 +294,8 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     }),
   };
 }
+
+const tenth = (v: number): number => Math.round(v * 10) / 10;
 
 function readState(file: string | null): Rig | null {
   if (file === null || !existsSync(file)) return null;
