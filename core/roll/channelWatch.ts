@@ -1,0 +1,122 @@
+import type { HoursLeft } from "../power/discharge";
+import { LAST_WARNING_MS } from "../power/discharge";
+import type { LinkLimits, UsualRf } from "./hitEvidence";
+import type { ChannelReading } from "./reading";
+import { median, shareOf } from "./statistics";
+
+/** What of a rolling channel needs a hand, or an eye. */
+export type Attention =
+  | { level: "bad"; code: "stalled"; forMs: number }
+  | { level: "bad"; code: "gone"; seconds: number }
+  | { level: "bad"; code: "spoiled"; share: number }
+  | { level: "bad"; code: "overload"; share: number }
+  | { level: "bad"; code: "cells-now"; hours: number }
+  | { level: "watch"; code: "cells-soon"; hours: number; isWeak: boolean }
+  | { level: "watch"; code: "muted" }
+  | { level: "watch"; code: "silent"; seconds: number }
+  | { level: "watch"; code: "dropouts"; count: number }
+  | { level: "watch"; code: "thin"; marginDb: number }
+  | { level: "watch"; code: "one-antenna"; antenna: "A" | "B"; db: number }
+  | { level: "watch"; code: "not-ours" };
+
+export interface ChannelNow {
+  /** What is wrong, the worst first. */
+  attention: Attention[];
+  /** The least that was in hand over the last ten seconds, dB; null where nothing is known. */
+  marginDb: number | null;
+  latest: ChannelReading | null;
+}
+
+export interface WatchedChannel {
+  limits: LinkLimits;
+  /** The last minute or so at ten a second, the newest last; null where nothing came. */
+  recent: readonly (ChannelReading | null)[];
+  usual: UsualRf | null;
+  cells: HoursLeft | null;
+  /** It shows who is heard. */
+  tellsPartner: boolean;
+  /** Its pack is meant to be on now. */
+  isWanted: boolean;
+}
+
+const TEN_S = 100;
+/** Longer than this without a reading is no jitter. */
+const STALLED = 12;
+const GONE_OVER_NOISE_DB = 7;
+const THIN_DB = 8;
+const CELLS_NOW_HOURS = LAST_WARNING_MS / 3_600_000;
+const SILENT_S = 45;
+const BRANCH_DB = 12;
+
+const bestOf = (r: ChannelReading): number => Math.max(r.rfADbm, r.rfBDbm ?? -Infinity);
+
+/** How a channel stands by its last minute. A pack that is meant to be off worries nobody. */
+export function watchChannel({ limits, recent, usual, cells, tellsPartner, isWanted }: WatchedChannel): ChannelNow {
+  const attention: Attention[] = [];
+  let missing = 0;
+  while (missing < recent.length && recent[recent.length - 1 - missing] === null) missing += 1;
+  const last = recent.slice(-TEN_S).filter((r): r is ChannelReading => r !== null);
+  const latest = recent.at(-1) ?? null;
+  if (missing >= STALLED) return { attention: [{ level: "bad", code: "stalled", forMs: missing * 100 }], marginDb: null, latest: null };
+  const marginDb = last.length === 0 ? null : Math.min(...last.map(bestOf)) - limits.sensitivityDbm;
+  const isHeard = (r: ChannelReading) => bestOf(r) > limits.noiseDbm + GONE_OVER_NOISE_DB;
+  let gone = 0;
+  while (gone < last.length && !isHeard(last[last.length - 1 - gone]!)) gone += 1;
+  if (!isWanted) return { attention: cellsOf(cells, false), marginDb: null, latest };
+  if (gone >= 10) attention.push({ level: "bad", code: "gone", seconds: gone / 10 });
+  else {
+    const spoiled = shareOf(last, (r) => r.quality !== null && r.quality < 0.4 && bestOf(r) > limits.sensitivityDbm + THIN_DB);
+    if (spoiled > 0.1) attention.push({ level: "bad", code: "spoiled", share: spoiled });
+    const overload = shareOf(last, (r) => r.isOverloaded);
+    if (overload > 0.02) attention.push({ level: "bad", code: "overload", share: overload });
+    if (tellsPartner && latest && isHeard(latest) && shareOf(last.slice(-20), (r) => !r.isPartner) > 0.9) attention.push({ level: "watch", code: "not-ours" });
+    const dropouts = dropoutsIn(recent, limits.sensitivityDbm).length;
+    if (dropouts > 0) attention.push({ level: "watch", code: "dropouts", count: dropouts });
+    else if (marginDb !== null && marginDb < THIN_DB) attention.push({ level: "watch", code: "thin", marginDb });
+    const branch = weakBranch(last, usual);
+    if (branch) attention.push(branch);
+    if (shareOf(last.slice(-20), (r) => r.isMuted) > 0.5) attention.push({ level: "watch", code: "muted" });
+    else if (recent.length >= SILENT_S * 10 && recent.slice(-SILENT_S * 10).every((r) => r === null || !r.hasAudio)) attention.push({ level: "watch", code: "silent", seconds: SILENT_S });
+  }
+  attention.push(...cellsOf(cells, true));
+  return { attention: attention.sort((a, b) => (a.level === b.level ? 0 : a.level === "bad" ? -1 : 1)), marginDb, latest };
+}
+
+function cellsOf(cells: HoursLeft | null, isOn: boolean): Attention[] {
+  if (!cells) return [];
+  if (cells.hours <= CELLS_NOW_HOURS) return [{ level: isOn ? "bad" : "watch", code: isOn ? "cells-now" : "cells-soon", hours: cells.hours, isWeak: cells.isWeak } as Attention];
+  return cells.hours <= 1 || cells.isWeak ? [{ level: "watch", code: "cells-soon", hours: cells.hours, isWeak: cells.isWeak }] : [];
+}
+
+function weakBranch(last: readonly ChannelReading[], usual: UsualRf | null): Attention | null {
+  const pairs = last.filter((r) => r.rfBDbm !== null);
+  if (pairs.length < 30) return null;
+  const gap = median(pairs.map((r) => r.rfADbm - r.rfBDbm!)) - (usual && usual.bDbm !== null ? usual.aDbm - usual.bDbm : 0);
+  return Math.abs(gap) < BRANCH_DB ? null : { level: "watch", code: "one-antenna", antenna: gap < 0 ? "A" : "B", db: Math.abs(gap) };
+}
+
+export interface Dropout {
+  /** Slots from the start of the list. */
+  from: number;
+  to: number;
+  leastDbm: number;
+}
+
+/** Stretches in which the better antenna was under what the receiver needs, though its pack was there before or after: with nothing heard at all it is off, not dropped out. Moments that are missing end one. */
+export function dropoutsIn(readings: readonly (ChannelReading | null)[], sensitivityDbm: number): Dropout[] {
+  const found: Dropout[] = [];
+  let open: Dropout | null = null;
+  readings.forEach((r, i) => {
+    const isUnder = r !== null && bestOf(r) < sensitivityDbm;
+    if (isUnder) {
+      if (open) {
+        open.to = i + 1;
+        open.leastDbm = Math.min(open.leastDbm, bestOf(r));
+      } else open = { from: i, to: i + 1, leastDbm: bestOf(r) };
+    } else if (open) {
+      if (r !== null) found.push(open);
+      open = null;
+    }
+  });
+  return found;
+}
