@@ -12,7 +12,7 @@ import type { SweepFileError } from "../core/sweep/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =
-  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" | "model" | "unit" | "shoot" | "scene" | "step" | "scan" | "plan of this place" | "walk" | "picture" }
+  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" | "model" | "unit" | "shoot" | "scene" | "step" | "scan" | "plan of this place" | "walk" | "picture" | "hit" }
   | { code: "changed-meanwhile"; talker: string; changes: { atMs: number; what: string }[] }
   | { code: "plan-changed"; version: number; atMs: number }
   | { code: "scan-changed"; atMs: number }

@@ -13,9 +13,11 @@ import { startStandIn } from "./devices/standIn/standInServer.server";
 import type { AppContext } from "./services/appContext.server";
 import { beatPracticeClocks, resumePracticeClocks } from "./services/clock.server";
 import { dayToOpen } from "./services/dayView.server";
+import { resumeRoll } from "./services/roll.server";
 import { practiceRig, seedPracticeDay } from "./services/practiceDay.server";
 import { ChangeFeed } from "./services/changes.server";
 import { JoinDesk } from "./services/joinDesk.server";
+import { RollDesk } from "./services/rollDesk.server";
 import { ScanJobs } from "./services/scanJobs.server";
 import { type GuestLocals, onlyGuests, openDoorOn } from "./guests.server";
 import { watchedRig } from "./devices/watchedRig.server";
@@ -66,10 +68,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const register = options.practice ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]) : null;
   const desk = new JoinDesk({ open: () => openDoorOn(guestApp, { host: options.joinHost ?? "0.0.0.0", firstPort: options.port === 0 ? 0 : options.port + JOIN_PORT_ABOVE, ports: JOIN_PORTS }), nowMs: realNowMs, onChange: () => changes.bump() });
   const context: AppContext = {
-    db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), changes, desk, who: null, guest: null,
+    db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), roll: new RollDesk(() => context), changes, desk, who: null, guest: null,
   };
   if (options.practice && (await dayToOpen(context)) === null) await seedPracticeDay(context);
   await resumePracticeClocks(context);
+  // what rolled when the power went goes on rolling
+  await resumeRoll(context);
   const heartbeat = setInterval(() => void beatPracticeClocks(context).catch(() => undefined), HEARTBEAT_MS);
 
   const build = options.build ?? (() => import("virtual:react-router/server-build") as Promise<ServerBuild>);
@@ -96,6 +100,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const server = createServer(app);
   const stop = async () => {
     clearInterval(heartbeat);
+    await context.roll.leave();
     await desk.shut();
     server.closeAllConnections();
     await new Promise<void>((resolve) => server.close(() => resolve()));

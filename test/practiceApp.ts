@@ -20,6 +20,7 @@ import type { Seen } from "../contract/seen";
 import { ChangeFeed } from "../server/services/changes.server";
 import { JoinDesk } from "../server/services/joinDesk.server";
 import { recordSeen, type SeenAnswer } from "../server/services/syncs.server";
+import { RollDesk } from "../server/services/rollDesk.server";
 import { ScanJobs, type ScanEvent } from "../server/services/scanJobs.server";
 import { followScan, type ScanAsked, startScan } from "../server/services/scans.server";
 import { loadDay } from "../server/services/dayView.server";
@@ -33,10 +34,10 @@ export interface PracticeApp {
 }
 
 /** Nobody else looks on: a desk whose door opens onto nothing. */
-export function alone(): Pick<AppContext, "changes" | "desk" | "who" | "guest"> {
+export function alone(): Pick<AppContext, "changes" | "desk" | "who" | "guest" | "roll"> {
   const changes = new ChangeFeed();
   const open = () => Promise.resolve(ok({ addresses: ["http://127.0.0.1:1"], close: () => Promise.resolve() }));
-  return { changes, desk: new JoinDesk({ open, nowMs: () => 0, onChange: () => changes.bump() }), who: null, guest: null };
+  return { changes, desk: new JoinDesk({ open, nowMs: () => 0, onChange: () => changes.bump() }), who: null, guest: null, roll: new RollDesk(() => { throw new Error("nothing rolls here"); }) };
 }
 
 /** What somebody sees of a channel as it stands, told at once. @returns by what it can be taken back */
@@ -57,11 +58,12 @@ export async function practiceApp(speed = 3000): Promise<PracticeApp> {
   const db = await openDatabase(join(folder, "practice.sqlite"));
   const standIn = await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: null, speed, nowMs: () => nowMs });
   const register = await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]);
-  const app: AppContext = { db, realNowMs: () => nowMs, rig: httpRig(standIn.url), register: httpRegister(register.url), scans: new ScanJobs(), ...alone() };
+  const app: AppContext = { db, realNowMs: () => nowMs, rig: httpRig(standIn.url), register: httpRegister(register.url), scans: new ScanJobs(), ...alone(), roll: new RollDesk(() => app) };
   const dayId = await seedPracticeDay(app);
   return {
     app, dayId, pass: (ms) => { nowMs += ms; },
     stop: async () => {
+      await app.roll.leave();
       await standIn.close();
       await register.close();
       await db.close();

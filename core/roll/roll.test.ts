@@ -1,6 +1,7 @@
 import { seededRandom } from "../units/random";
 import { byteToAudio, byteToRf, BYTES, type ChannelReading, readReading, rfToByte, writeReading } from "./reading";
 import { COLUMN, COLUMN_BYTES, columnsOf } from "./extremes";
+import { FrameGate, ReadingRing } from "./ring";
 import { emptyPiece, PIECE_MS, PIECE_SLOTS, type ReadingPiece, seamFromPieces, seamFromSummaries, SLOT_MS, summaryOf } from "./timeline";
 
 const reading = (change: Partial<ChannelReading> = {}): ChannelReading => ({ rfADbm: -61.5, rfBDbm: -70, audioDbfs: -18, hasAudio: true, isOverloaded: false, isMuted: false, isPartner: true, quality: 0.5, ...change });
@@ -80,5 +81,41 @@ describe("down-sampling keeps every extreme", () => {
     const seam = seamFromPieces([two, one], window).get(1)!;
     const known = Array.from({ length: 20 }, (_, c) => byteToRf(seam[c * COLUMN_BYTES + COLUMN.aMax]!)).flatMap((v, c) => (v === null ? [] : [[c, v]]));
     expect(known).toEqual([[(10 * SLOT_MS - 500) / 100, -50], [(20 * SLOT_MS - 500) / 100, -40]]);
+  });
+});
+
+describe("a stream that is not as it should be", () => {
+  test("a jittering line fills every slot once", () => {
+    const gate = new FrameGate();
+    const slots = Array.from({ length: 50 }, (_, i) => gate.take(i, 1_000_000 + i * 100 + [0, 40, -60, 130, -90][i % 5]!));
+    expect(slots.slice(1).every((s, i) => s === slots[i]! + 1)).toBe(true);
+  });
+  test("what comes twice or goes back is no new moment; a new line may count anew", () => {
+    const gate = new FrameGate();
+    expect([gate.take(7, 0), gate.take(7, 100), gate.take(6, 200), gate.take(NaN, 250), gate.take(8, 300)]).toEqual([0, null, null, null, 1]);
+    expect(gate.dropped).toBe(3);
+    gate.newLine();
+    expect(gate.take(1, 400)).toBe(2);
+  });
+  test("after a stall the moments between stay empty, and old ones are not shown as new", () => {
+    const [gate, ring] = [new FrameGate(), new ReadingRing(600)];
+    for (let i = 0; i < 10; i += 1) ring.write(gate.take(i, i * 100)!, reading());
+    for (let i = 0; i < 5; i += 1) ring.write(gate.take(10 + i, 5000 + i * 100)!, reading({ rfADbm: -50 }));
+    const list = ring.readings(0, 55);
+    expect(list.map((r) => r?.rfADbm ?? null)).toEqual([...Array.from({ length: 10 }, () => -61.5), ...Array.from({ length: 40 }, () => null), ...Array.from({ length: 5 }, () => -50)]);
+  });
+  test("a clock that steps back writes over nothing but the newest", () => {
+    const gate = new FrameGate();
+    for (let i = 0; i < 100; i += 1) gate.take(i, i * 100);
+    expect([gate.take(100, 2000), gate.take(101, 2100), gate.take(102, 10_100)]).toEqual([99, 99, 100]);
+  });
+  test("a ring holds what is newest; what fell out is unknown", () => {
+    const ring = new ReadingRing(10);
+    for (let s = 100; s < 125; s += 1) ring.write(s, reading({ rfADbm: -s }));
+    expect(ring.readings(112, 126).map((r) => r?.rfADbm ?? null)).toEqual([null, null, null, -115, -116, -117, -118, -119, -120, -121, -122, -123, -124, null]);
+    ring.write(3, reading());
+    expect(ring.readings(3, 4)).toEqual([null]);
+    ring.write(1000, reading());
+    expect(ring.readings(990, 1001).filter((r) => r !== null)).toHaveLength(1);
   });
 });

@@ -3,12 +3,12 @@ import { type Day, findDay, listDays, listPlaces, updateDay } from "../db/reposi
 import type { ServiceError } from "../../contract/serviceError";
 import { fail, ok, type Result } from "../../core/units/result";
 
-/** The day's wall clock now, milliseconds since its midnight: negative before it, over 24 h after. A practice day has a clock of its own; any other goes by this computer's. */
+/** The day's clock now, milliseconds since its midnight: negative before it, over 24 h after. A practice day has a clock of its own; any other counts from its midnight on this computer, evenly: a night in which the clocks are put
+ *  back has no hour twice, and what came later stands later. */
 export function dayNowMs(app: AppContext, day: Pick<Day, "isPractice" | "clockDayMs" | "clockRealMs" | "dateIso">): number {
   if (day.isPractice) return day.clockDayMs + (app.realNowMs() - day.clockRealMs);
-  const now = new Date(app.realNowMs());
-  const days = Math.round((Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) - Date.parse(`${day.dateIso}T00:00:00Z`)) / 86_400_000);
-  return days * 86_400_000 + ((now.getHours() * 60 + now.getMinutes()) * 60 + now.getSeconds()) * 1000 + now.getMilliseconds();
+  const [year, month, date] = day.dateIso.split("-").map(Number) as [number, number, number];
+  return app.realNowMs() - new Date(year, month - 1, date).getTime();
 }
 
 /** Today by this computer's clock, "2027-05-04". */

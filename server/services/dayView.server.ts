@@ -10,6 +10,7 @@ import { EMPTY_KIT, type Kit, mergeKits, packModel, receiverModel } from "../../
 import { SHIPPED_KIT } from "../../core/kit/shipped";
 import { type CaseUnit, powerOf } from "../../core/kit/units";
 import { prepFindings, type PrepFacts } from "../../core/day/readiness";
+import { openAnswers, withRetunes } from "../../core/day/hits";
 import type { DeviceError } from "../../core/air/rig";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
@@ -18,6 +19,7 @@ import { type Day, type DayPlace, findDay, listDays, listPlaces } from "../db/re
 import { newestItems, type RegisteredStation } from "../db/repositories/versionedLists.server";
 import { listPlans, type StoredPlan } from "../db/repositories/plans.server";
 import { listLevels, listPlaceChecks, listSyncs, type StoredLevel, type StoredPlaceCheck } from "../db/repositories/records.server";
+import { listEvents } from "../db/repositories/dayEvents.server";
 import { listSweeps, type StoredSweep } from "../db/repositories/sweeps.server";
 import type { PackReport } from "../devices/port.server";
 import type { AppContext } from "./appContext.server";
@@ -81,9 +83,9 @@ export async function loadDay(app: AppContext, dayId: number) {
   const { db } = app;
   const found = await findDay(db, dayId);
   if (!found) return null;
-  const [places, stored, units, own, stock, scenes, stations, pairings, sweeps, plans, syncs, levels, placeChecks] = await Promise.all([
+  const [places, stored, units, own, stock, scenes, stations, pairings, sweeps, plans, syncs, levels, placeChecks, events] = await Promise.all([
     listPlaces(db, dayId), listChannels(db, dayId), newestItems(db, "units", dayId), newestItems(db, "models", dayId), newestItems(db, "stock", dayId), newestItems(db, "scenes", dayId), newestItems(db, "stations", dayId), newestItems(db, "pairings", dayId), listSweeps(db, dayId), listPlans(db, dayId),
-    listSyncs(db, dayId), listLevels(db, dayId), listPlaceChecks(db, dayId),
+    listSyncs(db, dayId), listLevels(db, dayId), listPlaceChecks(db, dayId), listEvents(db, dayId),
   ]);
   // the place where the unit was may have been taken off the list since
   const day: Day = places.some((p) => p.id === found.currentPlaceId) ? found : { ...found, currentPlaceId: places[0]?.id ?? 0 };
@@ -123,10 +125,10 @@ export async function loadDay(app: AppContext, dayId: number) {
   };
   const findings = prepFindings(prepFacts);
   const facts: DayFacts = {
-    nowMs: dayNowMs(app, day), places, currentPlaceId: day.currentPlaceId, channels, sweeps, rescan: day.rescan, plan, syncs, levels, placeChecks,
+    nowMs: dayNowMs(app, day), places, currentPlaceId: day.currentPlaceId, channels, sweeps, rescan: day.rescan, plan: plan && withRetunes(plan, openAnswers(events)), syncs, levels, placeChecks,
     reports: report?.ok ? report.value : null, preparation: { units: units.length, findings: findings.length },
   };
-  return { day, region, kit, places, stored, units, unit, stations, sweeps, plans, plan, levels, placeChecks, facts, report, prepFacts, findings };
+  return { day, region, kit, places, stored, units, unit, stations, sweeps, plans, plan, events, levels, placeChecks, facts, report, prepFacts, findings };
 }
 
 export type LoadedDay = NonNullable<Awaited<ReturnType<typeof loadDay>>>;
@@ -155,7 +157,7 @@ export async function getDayView(app: AppContext, dayId: number): Promise<Result
       receiverHz: receiverHz(facts, c, mySyncs), packHz: packFrequencyHz(facts, c, mySyncs), pack: packReports[c.packKey] ?? null,
       lastLevel: levels.findLast((l) => l.channelId === c.id) ?? null, levels: levels.filter((l) => l.channelId === c.id),
       placeCheckHere: mine.findLast((p) => p.placeId === day.currentPlaceId) ?? null, lastPlaceCheck: mine.at(-1) ?? null,
-      proof: channelProof(facts, c, c.meets === "adaptive" ? SELF_CHOSEN_HZ : (plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? SELF_CHOSEN_HZ)),
+      proof: channelProof(facts, c, c.meets === "adaptive" ? SELF_CHOSEN_HZ : (facts.plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? SELF_CHOSEN_HZ)),
       usualFigure: usualFigure(facts.syncs, c.receiverKey),
       others: c.also.map((a) => ({ ...a, report: packReports[a.packKey] ?? null, syncedHz: packFrequencyHz(facts, { ...c, packKey: a.packKey }, mySyncs) })),
     };

@@ -7,6 +7,7 @@ import type { StoredChannel } from "../db/repositories/channels.server";
 import type { Day, DayPlace } from "../db/repositories/days.server";
 import type { RigPort } from "../devices/port.server";
 import type { AppContext } from "./appContext.server";
+import { dayNowMs } from "./clock.server";
 
 /** Practice units for a case: each as its model is, fresh from the maker. */
 export function practiceUnits(kit: Kit, units: readonly CaseUnit[], channels: readonly Pick<StoredChannel, "packKey" | "wear">[]): Pick<Rig, "receivers" | "packs"> {
@@ -42,6 +43,18 @@ const onGrid = (t: { lowHz: number; highHz: number; stepHz: number }, aboveHz: n
 /** What each practice rig was last made to be, so that it is only told of changes. */
 const lastTold = new WeakMap<RigPort, string>();
 
+/** By how much the rig's clock may be off before it is told again. */
+const CLOCK_OFF_MS = 400;
+const lastClock = new WeakMap<object, { dayId: number; dayMs: number; realMs: number }>();
+
+/** Practice units go by the clock of their day. */
+async function tellClock(app: AppContext, practice: NonNullable<RigPort["practice"]>, day: Day): Promise<void> {
+  const [dayMs, realMs] = [dayNowMs(app, day), app.realNowMs()];
+  const last = lastClock.get(practice);
+  if (last?.dayId === day.id && Math.abs(last.dayMs + (realMs - last.realMs) - dayMs) < CLOCK_OFF_MS) return;
+  if ((await practice.setClock(dayMs)).ok) lastClock.set(practice, { dayId: day.id, dayMs, realMs });
+}
+
 /** The rig of a day, ready: the practice receivers and packs are those of this day's case, and hear the air of the place where the unit is.
  * @returns null where nothing can be driven */
 export async function readyRig(
@@ -51,6 +64,7 @@ export async function readyRig(
   if (!rig || !p.day.isPractice) return null;
   if (!rig.practice || p.units.length === 0) return rig;
   const fitted = practiceUnits(p.kit, p.units, p.stored);
+  await tellClock(app, rig.practice, p.day);
   const siteKey = p.places.find((x) => x.id === p.day.currentPlaceId)?.siteKey ?? null;
   const told = JSON.stringify([siteKey, fitted]);
   if (lastTold.get(rig) === told) return rig;

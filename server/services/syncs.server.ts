@@ -41,7 +41,8 @@ async function withPick(app: AppContext, dayId: number, channelId: number): Prom
 
 const deviceFailure = (error: DeviceError, unit: string) => fail({ code: "device" as const, error, unit });
 
-const pickOf = (loaded: LoadedDay, channelId: number): number | null => loaded.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? null;
+/** Where a channel is to be: as planned, or where an answer to a hit moves it. */
+const pickOf = (loaded: LoadedDay, channelId: number): number | null => loaded.facts.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? null;
 
 type Told = SyncRecord extends infer S ? (S extends SyncRecord ? Omit<S, "placeId" | "atMs" | "who"> : never) : never;
 
@@ -216,6 +217,26 @@ async function watch(rig: RigPort, { receiverKey, half }: Channel): Promise<Resu
     await new Promise((resolve) => setTimeout(resolve, WATCH.everyMs));
   }
   return ok({ readingsDbm, strongestDbm: Math.max(...antennasDbm), antennasDbm, isOpen, hasAudio, partner });
+}
+
+/** The short proof of a channel that is retuned while it plays: before its pack follows, nothing may be heard on the new frequency; after, it and nobody else. Neither switches the pack off.
+ * @returns the first part that is not as it should be; null where all is well */
+export async function proveWhilePlaying(app: AppContext, dayId: number, channelId: number, when: "before" | "after"): Answer<{ part: ProofPart; outcome: string } | null> {
+  const got = await withPick(app, dayId, channelId);
+  if (!got.ok) return got;
+  const { loaded, rig, channel, frequencyHz } = got.value;
+  const { packKey, receiverKey, proofParts } = channel;
+  const seen = await watch(rig, channel);
+  if (!seen.ok) return deviceFailure(seen.error, channel.receiverLabel);
+  const { readingsDbm, strongestDbm, antennasDbm, isOpen, hasAudio, partner } = seen.value;
+  const whose = partner === null ? "nothing told" : channel.paired !== null || partner === channel.packName ? "its own" : "another’s";
+  const parts: [ProofPart, string][] = when === "before"
+    ? [["silent", silenceOf(readingsDbm)], ["phones", isOpen ? "chatter or chirps" : "nothing"]]
+    : [["rf", rfOf(strongestDbm)], ["antennas", antennasOf(antennasDbm)], ["partner", whose], ["voice", hasAudio ? "follows" : "nothing"]];
+  const asked = parts.filter(([part]) => proofParts.includes(part));
+  const bad = asked.find(([part, outcome]) => !isGoodOutcome(part, outcome));
+  await record(app, loaded, ...asked.map(([part, outcome]) => ({ kind: "proof" as const, channelId, part, outcome, frequencyHz, packKey, receiverKey, strongestDbm, antennasDbm, shown: null })));
+  return ok(bad ? { part: bad[0], outcome: bad[1] } : null);
 }
 
 /** Gives a channel another pack beside its own, or takes it away again, or puts it in the place of the first. Refused where it is with somebody else, or cannot go where the channel is. */

@@ -14,6 +14,7 @@ import { syncIds } from "./m0014SyncIds.server";
 import { syncTold } from "./m0015SyncTold.server";
 import { levelDetails } from "./m0017LevelDetails.server";
 import { placePlans } from "./m0018PlacePlans.server";
+import { roll } from "./m0019Roll.server";
 import { pairings } from "./m0016Pairings.server";
 import { planAllowances } from "./m0011PlanAllowances.server";
 import { preparation } from "./m0002Preparation.server";
@@ -43,4 +44,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0016-pairings", up: pairings },
   { name: "0017-level-details", up: levelDetails },
   { name: "0018-place-plans", up: placePlans },
+  { name: "0019-roll", up: roll },
 ];

@@ -36,6 +36,8 @@ export interface LevelCheckRow {
 export interface PlaceCheckRow {
   id: number; dayId: number; channelId: number; placeId: number; atMs: number; frequencyHz: number; marginDb: number; overload: boolean; setupJson: string;
 }
+export interface DayEventRow { id: number; dayId: number; atMs: number; placeId: number; kind: string; channelId: number | null; who: string | null; seenId: string | null; dataJson: string }
+export interface ReadingsRow { id: number; dayId: number; startMs: number; channelsJson: string; extremes: Buffer; bytes: Buffer }
 
 type Table<Row extends object> = ModelStatic<Model<Row, Omit<Row, "id"> & { id?: number }>>;
 
@@ -64,6 +66,8 @@ export interface Models {
   sceneLists: Table<SceneListRow>;
   handedLists: Table<HandedListRow>;
   regionFiles: Table<RegionFileRow>;
+  dayEvents: Table<DayEventRow>;
+  readings: Table<ReadingsRow>;
 }
 
 const { INTEGER, REAL, TEXT, BOOLEAN, BLOB } = DataTypes;
@@ -104,6 +108,8 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   sceneLists: { id, dayId: int, version: int, atMs: int, how: text, scenesJson: text },
   handedLists: { id, dayId: int, version: int, atMs: int, how: text, linesJson: text },
   regionFiles: { id, name: text, version: int, atRealMs: int, json: maybe(TEXT) },
+  dayEvents: { id, dayId: int, atMs: int, placeId: int, kind: text, channelId: maybe(INTEGER), who: maybe(TEXT), seenId: maybe(TEXT), dataJson: text },
+  readings: { id, dayId: int, startMs: int, channelsJson: text, extremes: { type: BLOB, allowNull: false }, bytes: { type: BLOB, allowNull: false } },
 };
 
 export function defineModels(db: Sequelize): Models {

@@ -1,0 +1,49 @@
+import type { Chemistry } from "../power/discharge";
+import type { HitAnswerKind, HitReason, HitCause } from "../roll/hitCause";
+
+/** What was judged of a hit when it was called, kept as it was told then. */
+export interface HitJudgement {
+  causes: { cause: HitCause; share: number; for: HitReason[]; against: HitReason[] }[];
+  answers: HitAnswerKind[];
+}
+
+/** Something that happened on a day and stands nowhere else. Only added: what was wrong is put right by a new one. */
+export type DayHappening =
+  | { kind: "moved"; fromPlaceId: number; toPlaceId: number }
+  | { kind: "roll"; isOn: boolean }
+  /** A pack was switched, by its own word or by somebody's. */
+  | { kind: "power"; packKey: string; isOn: boolean; by: "its own word" | "said" }
+  /** A full set went in. */
+  | { kind: "cells-fresh"; packKey: string; chemistry: Chemistry }
+  /** How long the set that is in has run already. */
+  | { kind: "cells-ran"; packKey: string; ranHours: number; chemistry: Chemistry }
+  | {
+    kind: "hit"; channelId: number; frequencyHz: number | null; scene: string | null; judged: HitJudgement;
+    /** The last twenty seconds before it, four bytes a tenth (core/roll/reading), base64; empty where nothing was read. */
+    readings: string;
+    /** What the newest look at the air showed near it. */
+    near: { frequencyHz: number; levelDbm: number }[];
+  }
+  /** What was done about a hit. Retuning says where to and from where, and the plan that stood. */
+  | { kind: "hit-answer"; hitId: number; channelId: number; answer: HitAnswerKind; fromHz: number | null; toHz: number | null; planVersion: number | null }
+  | { kind: "hit-closed"; hitId: number; channelId: number; how: "proved" | "left" | "done" | "taken back"; planVersion: number | null; note: string }
+  /** The link failed by itself, whoever heard it or not. */
+  | { kind: "dropout"; channelId: number; lastedMs: number; leastDbm: number }
+  | { kind: "trouble"; channelId: number; code: string; figure: number | null }
+  /** Somebody came on the air near us. */
+  | { kind: "newcomer"; frequencyHz: number; levelDbm: number; channelId: number | null; offHz: number | null; tookSpare: boolean }
+  | { kind: "note"; channelId: number | null; text: string }
+  | { kind: "correction"; ofId: number; text: string }
+  | { kind: "wrapped"; step: string; isDone: boolean }
+  | { kind: "file"; what: string };
+
+export type HappeningKind = DayHappening["kind"];
+
+export interface DayEvent {
+  id: number;
+  atMs: number;
+  placeId: number;
+  /** Whose hands: null at the cart. */
+  who: string | null;
+  what: DayHappening;
+}

@@ -1,0 +1,63 @@
+import type { SweepAnalysis } from "../sweep/analyseSweep";
+import { median } from "./statistics";
+
+/** Somebody who was not on the air when the frequencies were picked. */
+export interface Newcomer {
+  frequencyHz: number;
+  levelDbm: number;
+  firstSeenMs: number;
+  lastSeenMs: number;
+  /** Whom of ours it comes nearest, and how near; null with none of ours about. */
+  nearest: { channelId: number; offHz: number } | null;
+  /** A spare of ours that is not clear any more because of it. */
+  spareHz: number | null;
+}
+
+export interface OurPlaces {
+  picks: readonly { channelId: number; frequencyHz: number }[];
+  spares: readonly number[];
+}
+
+const SAME_HZ = 75_000;
+/** A spare with somebody so near is none. */
+const SPARE_CLEAR_HZ = 350_000;
+/** One that was not seen for so long has gone. */
+const GONE_MS = 300_000;
+/** A look sees noise too: what stands this little over its floor is left to the next look. */
+const LEAST_OVER_FLOOR_DB = 8;
+
+/** The newcomers after another look: those that were known and are still there or were lately, and those that came. Carriers of our own, those of the scan that the plan was made over, and spurs of the instrument are none.
+ * @param known - carriers that were there when the plan was made, hertz */
+export function afterLook(before: readonly Newcomer[], look: SweepAnalysis, known: readonly number[], ours: OurPlaces, nowMs: number): { newcomers: Newcomer[]; came: Newcomer[] } {
+  const isKnown = (hz: number) => known.some((k) => Math.abs(k - hz) < SAME_HZ);
+  // a carrier of ours is as wide as it is: what the sweep sees of its skirts is ours
+  const isOurs = (hz: number) => ours.picks.some((p) => Math.abs(p.frequencyHz - hz) < 30_000);
+  const seen = look.carriers.filter((c) => c.own === null && !c.isSpur && !isKnown(c.frequencyHz) && !isOurs(c.frequencyHz) && c.levelDbm > floorAt(look, c.frequencyHz) + LEAST_OVER_FLOOR_DB);
+  const placed = (frequencyHz: number) => {
+    const [first] = ours.picks.map((p) => ({ channelId: p.channelId, offHz: Math.abs(p.frequencyHz - frequencyHz) })).sort((a, b) => a.offHz - b.offHz);
+    return { nearest: first ?? null, spareHz: ours.spares.find((s) => Math.abs(s - frequencyHz) < SPARE_CLEAR_HZ) ?? null };
+  };
+  const still = before.map((n) => {
+    const again = seen.find((c) => Math.abs(c.frequencyHz - n.frequencyHz) < SAME_HZ);
+    return { ...n, ...placed(n.frequencyHz), ...(again ? { lastSeenMs: nowMs, levelDbm: again.levelDbm } : {}) };
+  }).filter((n) => nowMs - n.lastSeenMs < GONE_MS && n.frequencyHz >= 0);
+  const came = seen.filter((c) => !before.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SAME_HZ)).map((c): Newcomer => ({ frequencyHz: Math.round(c.frequencyHz), levelDbm: c.levelDbm, firstSeenMs: nowMs, lastSeenMs: nowMs, ...placed(c.frequencyHz) }));
+  return { newcomers: [...still, ...came].sort((a, b) => b.levelDbm - a.levelDbm), came };
+}
+
+const floorAt = (look: SweepAnalysis, hz: number): number => look.floorDbm[Math.min(look.floorDbm.length - 1, Math.max(0, Math.round((hz - look.lowHz) / look.stepHz)))] ?? -Infinity;
+
+const AROUND_HZ = 1_500_000;
+const OWN_SKIRT_HZ = 300_000;
+
+/** The level around a frequency without what stands on it: median of the steps 0.3 … 1.5 MHz away, per hertz; null where it was not looked at. */
+export function levelAround(look: SweepAnalysis, frequencyHz: number): number | null {
+  const values: number[] = [];
+  const first = Math.max(0, Math.ceil((frequencyHz - AROUND_HZ - look.lowHz) / look.stepHz));
+  const last = Math.min(look.points - 1, Math.floor((frequencyHz + AROUND_HZ - look.lowHz) / look.stepHz));
+  for (let i = first; i <= last; i += 1) {
+    const v = look.meanDbm[i]!;
+    if (Math.abs(look.lowHz + i * look.stepHz - frequencyHz) >= OWN_SKIRT_HZ && Number.isFinite(v)) values.push(v);
+  }
+  return values.length < 8 ? null : median(values) - 10 * Math.log10(look.stepHz);
+}

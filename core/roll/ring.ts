@@ -1,0 +1,65 @@
+import { BYTES, type ChannelReading, readReading, writeReading } from "./reading";
+import { SLOT_MS } from "./timeline";
+
+/** The last minutes of one channel, slot by slot; what is older falls out. Slots that nobody wrote are unknown. */
+export class ReadingRing {
+  private readonly bytes: Uint8Array;
+  private newest = -1;
+
+  constructor(private readonly slots: number) {
+    this.bytes = new Uint8Array(slots * BYTES);
+  }
+
+  /** @param slot - counts up; one that lies before the newest is written where it belongs, if that is still held */
+  write(slot: number, reading: ChannelReading | null): void {
+    if (this.newest >= 0) for (let s = Math.max(this.newest + 1, slot - this.slots); s < slot; s += 1) this.bytes.fill(0, (s % this.slots) * BYTES, (s % this.slots) * BYTES + BYTES);
+    if (slot <= this.newest - this.slots) return;
+    writeReading(this.bytes, slot % this.slots, reading);
+    this.newest = Math.max(this.newest, slot);
+  }
+
+  /** Readings of slots [from, to), four bytes each; unknown where none is held. */
+  slice(from: number, to: number): Uint8Array {
+    const out = new Uint8Array(Math.max(0, to - from) * BYTES);
+    for (let s = Math.max(from, this.newest - this.slots + 1, 0); s < to && s <= this.newest; s += 1) {
+      const at = (s % this.slots) * BYTES;
+      out.set(this.bytes.subarray(at, at + BYTES), (s - from) * BYTES);
+    }
+    return out;
+  }
+
+  /** The same as readings. */
+  readings(from: number, to: number): (ChannelReading | null)[] {
+    const bytes = this.slice(from, to);
+    return Array.from({ length: Math.max(0, to - from) }, (_, i) => readReading(bytes, i));
+  }
+}
+
+/** A line may be so much early or late, in slots, and still be the next moment: networks jitter. */
+const JITTER = 3;
+
+/** Says into which slot of the day a moment of a stream falls. A moment that comes twice, or goes back, is none; after a break the slots between stay empty; a clock that steps back does not write over what was. */
+export class FrameGate {
+  private lastNumber = -Infinity;
+  private lastSlot = -Infinity;
+  dropped = 0;
+
+  /** A new line begins: its numbers may begin anew. */
+  newLine(): void {
+    this.lastNumber = -Infinity;
+  }
+
+  /** @returns the slot, or null for a moment that is none */
+  take(number: number, nowMs: number): number | null {
+    if (!Number.isFinite(number) || number <= this.lastNumber) {
+      this.dropped += 1;
+      return null;
+    }
+    this.lastNumber = number;
+    const due = Math.floor(nowMs / SLOT_MS);
+    const next = this.lastSlot + 1;
+    const slot = Math.abs(due - next) <= JITTER ? next : due > next ? due : this.lastSlot;
+    this.lastSlot = slot;
+    return slot;
+  }
+}

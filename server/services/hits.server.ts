@@ -1,0 +1,275 @@
+import { checkSet } from "../../core/coordination/checkSet";
+import { bestAfterHit } from "../../core/coordination/hit";
+import type { CoordinationRequest } from "../../core/coordination/request";
+import type { HitJudgement } from "../../core/day/dayEvents";
+import { type HitStory, hitStories } from "../../core/day/hits";
+import { carrierId } from "../../core/day/pickProblem";
+import { packModel, receiverModel } from "../../core/kit/models";
+import { powerOf } from "../../core/kit/units";
+import { answersTo, type HitAnswerKind, judgeHit } from "../../core/roll/hitCause";
+import type { HitEvidence, OtherChannel, ProductNow } from "../../core/roll/hitEvidence";
+import { fail, ok, type Result } from "../../core/units/result";
+import { hitCauseWords } from "../../contract/rollWords";
+import type { ServiceError } from "../../contract/serviceError";
+import type { AppContext } from "./appContext.server";
+import { dayNowMs } from "./clock.server";
+import { type LoadedDay, requireDay } from "./dayView.server";
+import { putDown } from "./happenings.server";
+import { setPackPower } from "./preparation.server";
+import { acceptPlan, type PickBasis, pickBasis, restorePlan } from "./plans.server";
+import { handlePack, proveWhilePlaying, screwAntennaOn, setReceivers, syncPack } from "./syncs.server";
+
+type Answer<T = null> = Promise<Result<T, ServiceError>>;
+
+/** A hit is judged by so much of what was read before it. */
+const SLOTS = 200;
+/** Between the hearing and the key. */
+const LATE_MS = 400;
+const SAME_HZ = 60_000;
+
+const channelFrequency = ({ facts }: LoadedDay, channelId: number): number | null => facts.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? null;
+
+/** Calls a hit on a channel: what was read, what is on the air, and what that makes of it, put down as it stood then.
+ * @param p.agoMs - how long ago the key was pressed @returns its number */
+export async function callHit(app: AppContext, dayId: number, p: { channelId: number; agoMs: number; seenId: string | null }): Answer<{ hitId: number; talker: string; judged: HitJudgement }> {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const loaded = got.value;
+  const { day, stored, facts, prepFacts } = loaded;
+  const channel = facts.channels.find((c) => c.id === p.channelId);
+  if (!channel) return fail({ code: "not-found", what: "channel" });
+  const atMs = facts.nowMs - Math.max(0, Math.min(60_000, p.agoMs));
+  const { evidence, bytes } = await evidenceOf(app, loaded, p.channelId, atMs + LATE_MS);
+  const { causes } = judgeHit(evidence);
+  const judged: HitJudgement = { causes: causes.filter((c, i) => i < 3 || c.share > 0.05).map((c) => ({ ...c })), answers: answersTo(causes) };
+  const scene = prepFacts.scenes.find((s) => s.placeId === day.currentPlaceId && atMs >= s.startMs && atMs <= s.endMs)?.number ?? null;
+  const near = (evidence.look?.carriers ?? []).filter((c) => evidence.frequencyHz !== null && Math.abs(c.frequencyHz - evidence.frequencyHz) < 2e6).map(({ frequencyHz, levelDbm }) => ({ frequencyHz: Math.round(frequencyHz), levelDbm }));
+  const hitId = await putDown(app, day, { kind: "hit", channelId: p.channelId, frequencyHz: evidence.frequencyHz, scene, judged, readings: Buffer.from(bytes).toString("base64"), near }, { atMs, seenId: p.seenId });
+  return ok({ hitId, talker: stored.find((c) => c.id === p.channelId)!.talker, judged });
+}
+
+/** Everything that a hit is judged by. */
+async function evidenceOf(app: AppContext, loaded: LoadedDay, channelId: number, atMs: number): Promise<{ evidence: HitEvidence; bytes: Uint8Array }> {
+  const { facts, kit, unit } = loaded;
+  const channel = facts.channels.find((c) => c.id === channelId)!;
+  const frequencyHz = channelFrequency(loaded, channelId);
+  const read = app.roll.followedDayId === loaded.day.id ? app.roll.evidence(channelId, atMs, SLOTS) : null;
+  const watch = app.roll.airWatch;
+  const view = watch?.view() ?? null;
+  const model = receiverModel(kit, unit(channel.receiverKey).modelId);
+  const others = (read?.others ?? []).map((o): OtherChannel => ({ channelId: o.channelId, frequencyHz: o.frequencyHz, isSameReceiver: o.receiverKey === channel.receiverKey, recent: o.recent, usual: o.usual, sensitivityDbm: o.limits.sensitivityDbm }));
+  const newcomers = view?.newcomers ?? [];
+  const carriers = (watch?.carriers() ?? []).map((c) => ({ ...c, isNew: newcomers.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SAME_HZ) }));
+  const limits = read?.mine.limits ?? { sensitivityDbm: -90, noiseDbm: -110, overloadDbm: model.overloadDbm, bandwidthHz: model.bandwidthHz };
+  return {
+    bytes: read?.mine.bytes ?? new Uint8Array(),
+    evidence: {
+      frequencyHz, limits, recent: read?.mine.recent ?? [], usual: read?.mine.usual ?? null, others,
+      look: watch && view?.lookedAtMs != null ? { ageMs: facts.nowMs - view.lookedAtMs, carriers, noiseRoseDb: frequencyHz === null ? null : watch.roseDb(frequencyHz) } : null,
+      products: frequencyHz === null ? [] : productsOnto(loaded, channelId, frequencyHz, newcomers.map((n) => n.frequencyHz), limits.bandwidthHz),
+      cells: app.roll.cellsOf(channel.packKey, facts.nowMs)?.left ?? null, tellsMute: (model.tells ?? []).length > 0,
+    },
+  };
+}
+
+/** Third-order products of what is on the air now, newcomers among it, that fall onto one channel. */
+function productsOnto({ facts }: LoadedDay, channelId: number, frequencyHz: number, newcomersHz: readonly number[], bandwidthHz: number): ProductNow[] {
+  const name = (id: string) => facts.channels.find((c) => carrierId(c.id) === id)?.talker ?? "the newcomer";
+  const on = facts.channels.filter((c) => c.id !== channelId && (facts.reports?.packs[c.packKey]?.isOn ?? true));
+  const carriers = [
+    ...on.flatMap((c) => { const hz = facts.plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz; return hz === undefined ? [] : [{ id: carrierId(c.id), frequencyHz: hz }]; }),
+    ...newcomersHz.map((hz, i) => ({ id: `newcomer ${i + 1}`, frequencyHz: hz })), { id: "victim", frequencyHz },
+  ];
+  const guard = bandwidthHz / 2;
+  return checkSet(carriers, { minSpacingHz: 0, guards: { third2Hz: guard, third3Hz: guard, fifth2Hz: 0 } }).conflicts.filter((c) => c.victim === "victim" && c.productHz !== null)
+    .map((c): ProductNow => ({ sources: c.sources.map(name), productHz: c.productHz!, missHz: c.missHz, levelDbm: null }));
+}
+
+export interface Retune {
+  frequencyHz: number;
+  isSpare: boolean;
+  noiseDbm: number | null;
+}
+
+/** Where a channel would best go now, everybody else left where they are: a spare that is clear of everything that is on the air now, newcomers too, else the quietest place that is. */
+function retuneOf(loaded: LoadedDay, { request }: PickBasis, channelId: number, newcomersHz: readonly number[]): Retune | null {
+  const plan = loaded.facts.plan && loaded.plan ? { ...loaded.plan, picks: loaded.facts.plan.picks } : null;
+  if (!plan) return null;
+  const now: CoordinationRequest = {
+    ...request, relations: request.relations ? { ...request.relations, ...plan.allows, careful: null } : null,
+    others: [...request.others, ...newcomersHz.filter((hz) => !request.others.some((o) => Math.abs(o.frequencyHz - hz) < SAME_HZ)).map((hz, i) => ({ id: `newcomer ${i + 1}`, frequencyHz: hz }))],
+  };
+  const answer = bestAfterHit(now, plan.picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz })), carrierId(channelId), plan.spares.filter((s) => s.for.includes(channelId)).map((s) => s.frequencyHz));
+  return answer && { frequencyHz: answer.pick.frequencyHz, isSpare: answer.isSpare, noiseDbm: answer.pick.reason.noiseDbm };
+}
+
+const newcomersOf = (app: AppContext): number[] => (app.roll.airWatch?.view().newcomers ?? []).map((n) => n.frequencyHz);
+
+/** A hit as its screen shows it: what can be done, with what each would come to. */
+export interface HitView extends HitStory {
+  talker: string;
+  number: number;
+  /** Where retuning would go; null where nothing is clear. */
+  retune: Retune | null;
+  powers: { setMw: number; up: number | null; down: number | null };
+  /** How far an answer that retunes has come. */
+  step: "answer" | "receiver" | "pack" | "prove" | "hold" | "closed";
+}
+
+/** The hits of a day, the newest first; those that are open with their answers worked out. */
+export async function hitsOf(app: AppContext, loaded: LoadedDay): Promise<HitView[]> {
+  const stories = hitStories(loaded.events);
+  const basis = stories.some((s) => !s.closed) ? await pickBasis(app, loaded, loaded.plan?.profile ?? loaded.day.profile) : null;
+  return stories.reverse().map((story): HitView => {
+    const channel = loaded.facts.channels.find((c) => c.id === story.hit.channelId);
+    const unit = channel && loaded.units.find((u) => u.key === channel.packKey);
+    const setMw = unit ? powerOf(loaded.kit, unit) : 0;
+    const powers = unit ? [...packModel(loaded.kit, unit.modelId).powersMw].sort((a, b) => a - b) : [];
+    return {
+      ...story, talker: channel?.talker ?? "somebody who is not wired any more", number: channel?.number ?? 0, retune: story.closed || !basis || !channel ? null : retuneOf(loaded, basis, story.hit.channelId, newcomersOf(app)),
+      powers: { setMw, up: powers.find((p) => p > setMw) ?? null, down: powers.filter((p) => p < setMw).at(-1) ?? null }, step: stepOf(loaded, story),
+    };
+  });
+}
+
+/** How far it has come, by what the units say. */
+function stepOf(loaded: LoadedDay, story: HitStory): HitView["step"] {
+  if (story.closed) return "closed";
+  const last = story.answers.at(-1);
+  if (!last) return "answer";
+  if (last.toHz === null) return "hold";
+  const channel = loaded.facts.channels.find((c) => c.id === last.channelId);
+  if (!channel) return "hold";
+  const { reports } = loaded.facts;
+  const synced = loaded.facts.syncs.findLast((s) => s.channelId === last.channelId && s.atMs >= last.atMs && s.kind === "pack-synced");
+  const set = loaded.facts.syncs.findLast((s) => s.channelId === last.channelId && s.kind === "receiver-set");
+  const receiverHz = reports?.receivers[channel.receiverKey]?.halvesHz[channel.half] ?? (set?.kind === "receiver-set" ? set.frequencyHz : null);
+  if (receiverHz !== last.toHz) return "receiver";
+  const packHz = reports?.packs[channel.packKey]?.frequencyHz ?? (synced?.kind === "pack-synced" ? synced.frequencyHz : null);
+  return packHz === last.toHz ? "prove" : "pack";
+}
+
+async function openHit(app: AppContext, dayId: number, hitId: number): Promise<Result<{ loaded: LoadedDay; story: HitStory }, ServiceError>> {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const story = hitStories(got.value.events).find((s) => s.id === hitId);
+  return story ? ok({ loaded: got.value, story }) : fail({ code: "not-found", what: "hit" });
+}
+
+/** Does what an answer says, as far as it can be done from here, and puts it down. Retuning begins with the receiver; the pack follows. */
+export async function answerHit(app: AppContext, dayId: number, p: { hitId: number; answer: HitAnswerKind }): Answer<{ toHz: number | null; someoneThere: boolean }> {
+  const got = await openHit(app, dayId, p.hitId);
+  if (!got.ok) return got;
+  const { loaded, story } = got.value;
+  const { channelId } = story.hit;
+  const channel = loaded.facts.channels.find((c) => c.id === channelId);
+  if (!channel) return fail({ code: "not-found", what: "channel" });
+  const putAnswer = (fromHz: number | null, toHz: number | null) => putDown(app, loaded.day, { kind: "hit-answer", hitId: p.hitId, channelId, answer: p.answer, fromHz, toHz, planVersion: loaded.plan?.version ?? null });
+  if (p.answer === "leave") {
+    await putDown(app, loaded.day, { kind: "hit-closed", hitId: p.hitId, channelId, how: "left", planVersion: loaded.plan?.version ?? null, note: "" });
+    return ok({ toHz: null, someoneThere: false });
+  }
+  if (p.answer !== "retune") {
+    const done = await byHand(app, loaded, channel.packKey, channel.receiverKey, p.answer);
+    if (!done.ok) return done;
+    await putAnswer(null, null);
+    return ok({ toHz: null, someoneThere: false });
+  }
+  if (!loaded.plan) return fail({ code: "not-found", what: "plan" });
+  const retune = retuneOf(loaded, await pickBasis(app, loaded, loaded.plan.profile), channelId, newcomersOf(app));
+  if (!retune) return fail({ code: "setting-unknown", what: `no place is clear for ${channel.talker} now: pick again` });
+  await putAnswer(channelFrequency(loaded, channelId), retune.frequencyHz);
+  const set = app.rig && loaded.day.isPractice ? await setReceivers(app, dayId, [channelId]) : ok(null);
+  if (!set.ok) return set;
+  // its pack is still on the old number: what is heard now is somebody else
+  const before = app.rig && loaded.day.isPractice ? await proveWhilePlaying(app, dayId, channelId, "before") : ok(null);
+  return before.ok ? ok({ toHz: retune.frequencyHz, someoneThere: before.value !== null }) : before;
+}
+
+/** What hands do. Practice units have hands of ours; where there are none somebody does it, and says so by choosing it. */
+async function byHand(app: AppContext, loaded: LoadedDay, packKey: string, receiverKey: string, answer: HitAnswerKind): Answer {
+  const { day, units, kit } = loaded;
+  const unit = units.find((u) => u.key === packKey);
+  const powers = unit ? [...packModel(kit, unit.modelId).powersMw].sort((a, b) => a - b) : [];
+  const setMw = unit ? powerOf(kit, unit) : 0;
+  if (answer === "power-up" || answer === "power-down") {
+    const next = answer === "power-up" ? powers.find((mw) => mw > setMw) : powers.filter((mw) => mw < setMw).at(-1);
+    return next === undefined ? fail({ code: "setting-unknown", what: `${unit?.label ?? "the pack"} has no ${answer === "power-up" ? "more" : "less"} power` }) : setPackPower(app, day.id, packKey, next);
+  }
+  if (answer === "change-cells") {
+    const power = app.roll.cellsOf(packKey, dayNowMs(app, day));
+    await putDown(app, day, { kind: "cells-fresh", packKey, chemistry: power?.chemistry ?? "alkaline" });
+  }
+  const practice = day.isPractice ? app.rig?.practice : null;
+  if (!practice) return ok(null);
+  switch (answer) {
+    case "change-cells": {
+      const changed = await handlePack(app, day.id, packKey, { isFresh: true });
+      return changed.ok ? handlePack(app, day.id, packKey, { isOn: true }) : changed;
+    }
+    case "switch-on": return handlePack(app, day.id, packKey, { isOn: true });
+    case "unmute": return handlePack(app, day.id, packKey, { isMuted: false });
+    case "microphone": return handlePack(app, day.id, packKey, { isMicPlugged: true });
+    case "antenna": return screwAntennaOn(app, day.id, receiverKey);
+    case "turn-pack": case "sleeve": case "stand-back": case "nearer": {
+      const freed = await practice.free(packKey);
+      return freed.ok ? freed : fail({ code: "device", error: freed.error, unit: unit?.label ?? packKey });
+    }
+    default: return ok(null);
+  }
+}
+
+/** The pack follows to the new frequency. */
+export async function followWithPack(app: AppContext, dayId: number, hitId: number): Answer {
+  const got = await openHit(app, dayId, hitId);
+  return got.ok ? syncPack(app, dayId, got.value.story.hit.channelId) : got;
+}
+
+/** Brings an answer to its end. One that retuned is proved by the meters, and then the plan has a new version in which only this channel moved; any other holds because somebody says so.
+ * @returns what the proof showed where it was not good: then it stays open */
+export async function closeHit(app: AppContext, dayId: number, hitId: number): Answer<{ bad: { part: string; outcome: string } | null; version: number | null }> {
+  const got = await openHit(app, dayId, hitId);
+  if (!got.ok) return got;
+  const { loaded, story } = got.value;
+  const { channelId, judged } = story.hit;
+  const last = story.answers.at(-1);
+  const close = (how: "proved" | "done", planVersion: number | null) => putDown(app, loaded.day, { kind: "hit-closed", hitId, channelId, how, planVersion, note: "" });
+  if (!last || last.toHz === null) {
+    await close("done", loaded.plan?.version ?? null);
+    return ok({ bad: null, version: null });
+  }
+  if (app.rig && loaded.day.isPractice) {
+    const after = await proveWhilePlaying(app, dayId, channelId, "after");
+    if (!after.ok) return after;
+    if (after.value) return ok({ bad: after.value, version: null });
+  }
+  const { plan } = loaded;
+  if (!plan) return fail({ code: "not-found", what: "plan" });
+  const { sweep } = await pickBasis(app, loaded, plan.profile);
+  const talker = loaded.facts.channels.find((c) => c.id === channelId)?.talker ?? "";
+  const accepted = await acceptPlan(app, dayId, {
+    onlyChannelId: channelId, basePlanVersion: plan.version, sweepId: sweep?.id ?? null, profile: plan.profile, allows: plan.allows, how: `${talker} retuned after a hit: ${hitCauseWords(judged.causes[0]?.cause ?? "not-radio")}`,
+    picks: plan.picks.map((p) => (p.channelId === channelId ? { ...p, frequencyHz: last.toHz! } : p)), spares: plan.spares.filter((s) => s.frequencyHz !== last.toHz),
+  });
+  if (!accepted.ok) return accepted;
+  await close("proved", accepted.value.version);
+  return ok({ bad: null, version: accepted.value.version });
+}
+
+/** Takes an answer back: the channel goes to where it was, receiver first; a plan that came of it gives way to the one before. */
+export async function takeHitBack(app: AppContext, dayId: number, hitId: number): Answer {
+  const got = await openHit(app, dayId, hitId);
+  if (!got.ok) return got;
+  const { loaded, story } = got.value;
+  const { channelId } = story.hit;
+  const last = story.answers.at(-1);
+  const madePlan = story.closed?.how === "proved" ? story.closed.planVersion : null;
+  if (madePlan !== null) {
+    const back = await restorePlan(app, dayId, madePlan - 1, madePlan);
+    if (!back.ok) return back;
+  }
+  await putDown(app, loaded.day, { kind: "hit-closed", hitId, channelId, how: "taken back", planVersion: null, note: "" });
+  if (last?.toHz === undefined || last.toHz === null || !app.rig || !loaded.day.isPractice) return ok(null);
+  const set = await setReceivers(app, dayId, [channelId]);
+  return set.ok ? syncPack(app, dayId, channelId) : set;
+}

@@ -1,0 +1,94 @@
+import type { HitView } from "./hits.server";
+import { hitsOf } from "./hits.server";
+import { needsReadings, seamFromPieces, seamFromSummaries, type SeamWindow, SLOT_MS } from "../../core/roll/timeline";
+import { fail, ok, type Result } from "../../core/units/result";
+import type { ServiceError } from "../../contract/serviceError";
+import { listEvents } from "../db/repositories/dayEvents.server";
+import { listDays } from "../db/repositories/days.server";
+import { loadPieces, loadSummaries, readingsSpan } from "../db/repositories/readings.server";
+import type { AppContext } from "./appContext.server";
+import { requireDay } from "./dayView.server";
+import { putDown } from "./happenings.server";
+
+type Answer<T = null> = Promise<Result<T, ServiceError>>;
+
+export interface RollView {
+  /** "before": it never rolled today; "over": it was wrapped. */
+  state: "before" | "rolling" | "over";
+  sinceMs: number | null;
+  hits: HitView[];
+  spares: { frequencyHz: number; for: number[] }[];
+}
+
+/** A day as its roll screen is opened. */
+export async function rollView(app: AppContext, dayId: number): Answer<RollView> {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const loaded = got.value;
+  const last = loaded.events.findLast((e) => e.what.kind === "roll");
+  const isOn = last?.what.kind === "roll" && last.what.isOn;
+  return ok({ state: isOn ? "rolling" : last ? "over" : "before", sinceMs: last?.atMs ?? null, hits: await hitsOf(app, loaded), spares: loaded.plan?.spares ?? [] });
+}
+
+/** The receivers are followed and what they read is kept, from now on until it is ended. */
+export async function beginRoll(app: AppContext, dayId: number): Answer {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const last = got.value.events.findLast((e) => e.what.kind === "roll")?.what;
+  if (!(last?.kind === "roll" && last.isOn)) await putDown(app, got.value.day, { kind: "roll", isOn: true });
+  await app.roll.follow(dayId);
+  return ok(null);
+}
+
+export async function endRoll(app: AppContext, dayId: number): Answer {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  if (app.roll.followedDayId === dayId) await app.roll.leave();
+  const last = got.value.events.findLast((e) => e.what.kind === "roll")?.what;
+  if (last?.kind === "roll" && last.isOn) await putDown(app, got.value.day, { kind: "roll", isOn: false });
+  return ok(null);
+}
+
+/** Takes up again what rolled when the application ended, however it ended. */
+export async function resumeRoll(app: AppContext): Promise<void> {
+  for (const day of (await listDays(app.db)).filter((d) => !d.isGone).reverse()) {
+    const last = (await listEvents(app.db, day.id, ["roll"])).at(-1)?.what;
+    if (last?.kind === "roll" && last.isOn) return app.roll.follow(day.id);
+  }
+}
+
+export interface SeamAnswer extends SeamWindow {
+  /** Extremes of each channel, column by column (core/roll/extremes), base64. */
+  channels: Record<number, string>;
+  span: { fromMs: number; toMs: number } | null;
+}
+
+const MOST_COLUMNS = 4000;
+const LONGEST_MS = 7 * 86_400_000;
+
+/** Any stretch of the day's seam, as finely as it is asked for. */
+export async function seamOf(app: AppContext, dayId: number, window: SeamWindow): Answer<SeamAnswer> {
+  const { fromMs, toMs, columns } = window;
+  if (!(toMs > fromMs) || toMs - fromMs > LONGEST_MS || columns < 1 || columns > MOST_COLUMNS) return fail({ code: "setting-unknown", what: "such a window: it must go on, for a week at most" });
+  const [seam, span] = await Promise.all([
+    needsReadings(window) ? loadPieces(app.db, dayId, fromMs, toMs).then((p) => seamFromPieces(p, window)) : loadSummaries(app.db, dayId, fromMs, toMs).then((s) => seamFromSummaries(s, window)),
+    readingsSpan(app.db, dayId),
+  ]);
+  return ok({ ...window, span, channels: Object.fromEntries([...seam].map(([id, bytes]) => [id, Buffer.from(bytes).toString("base64")])) });
+}
+
+/** The last minutes as they are held, for a page that begins to follow. */
+export function recentReadings(app: AppContext, dayId: number, seconds: number): { toSlot: number; channels: Record<number, string> } {
+  if (app.roll.followedDayId !== dayId) return { toSlot: 0, channels: {} };
+  const { toSlot, channels } = app.roll.recent(Math.round((Math.min(900, Math.max(1, seconds)) * 1000) / SLOT_MS));
+  return { toSlot, channels: Object.fromEntries(channels.map((c) => [c.channelId, Buffer.from(c.bytes).toString("base64")])) };
+}
+
+/** A note of the day, or of one channel. What is sent twice stands once. */
+export async function putNote(app: AppContext, dayId: number, p: { text: string; channelId: number | null; agoMs: number; seenId: string | null }): Answer<number> {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const text = p.text.trim();
+  if (text === "") return fail({ code: "setting-unknown", what: "a note without a word" });
+  return ok(await putDown(app, got.value.day, { kind: "note", channelId: p.channelId, text }, { atMs: got.value.facts.nowMs - Math.max(0, p.agoMs), seenId: p.seenId }));
+}

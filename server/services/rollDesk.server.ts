@@ -1,0 +1,343 @@
+import type { LiveFrame, LiveHalf } from "../../core/air/liveRig";
+import type { DayHappening } from "../../core/day/dayEvents";
+import type { DayFacts } from "../../core/day/facts";
+import { packModel, receiverModel } from "../../core/kit/models";
+import { powerOf } from "../../core/kit/units";
+import { type PackPower, packPower } from "../../core/power/dayCells";
+import { packHours, usualChemistry } from "../../core/power/packCells";
+import { noiseFloorDbm } from "../../core/radio/feed";
+import { type Attention, dropoutsIn, watchChannel } from "../../core/roll/channelWatch";
+import { type LinkLimits, usualRf, type UsualRf } from "../../core/roll/hitEvidence";
+import { BYTES, type ChannelReading } from "../../core/roll/reading";
+import { FrameGate, ReadingRing } from "../../core/roll/ring";
+import { emptyPiece, PIECE_MS, PIECE_SLOTS, SLOT_MS } from "../../core/roll/timeline";
+import { powerSumDb } from "../../core/units/decibels";
+import { insertPiece } from "../db/repositories/readings.server";
+import type { AppContext } from "./appContext.server";
+import { AirWatch, type WatchView } from "./airWatch.server";
+import { dayNowMs } from "./clock.server";
+import { type LoadedDay, loadDay } from "./dayView.server";
+import { putDown } from "./happenings.server";
+import { pause } from "./pause.server";
+import { pickBasis } from "./plans.server";
+
+/** A channel as the screen shows it, told once a second. */
+export interface RolledChannel {
+  channelId: number;
+  attention: Attention[];
+  marginDb: number | null;
+  /** What its antennas usually show. */
+  usual: UsualRf | null;
+  /** The level under which it drops out. */
+  sensitivityDbm: number;
+  noiseDbm: number;
+  cells: PackPower["left"];
+  volts: number | null;
+  isOn: boolean;
+  partner: string | null;
+}
+
+export interface RollState {
+  nowMs: number;
+  isRolling: boolean;
+  /** "none": nothing here can be asked; "silent": it does not answer now. */
+  line: "live" | "silent" | "none";
+  channels: RolledChannel[];
+  watch: WatchView | null;
+  /** Why what is read cannot be kept just now; null where it is. */
+  notKept: string | null;
+}
+
+export type RollMessage = { type: "frame"; text: string } | { type: "state"; state: RollState };
+
+interface Rolled {
+  channelId: number;
+  receiverKey: string;
+  half: number;
+  packKey: string;
+  frequencyHz: number | null;
+  limits: LinkLimits;
+  tellsPartner: boolean;
+  ring: ReadingRing;
+  latest: LiveHalf | null;
+  heardAtMs: number;
+  /** Up to which slot dropouts were looked for. */
+  lookedTo: number;
+  troubles: Set<string>;
+  usual: UsualRf | null;
+}
+
+/** What is held in memory: a quarter of an hour. */
+const RING_SLOTS = 9000;
+const TICK_MS = 1000;
+const AGAIN_MS = 1500;
+/** Without a pack's word for it, one that was heard lately is meant to be on. */
+const LATELY_MS = 180_000;
+const USUAL_SLOTS = 3000;
+
+/** Follows the receivers of the day that rolls: keeps what they read, tells it to every page, puts down what goes wrong by itself. One day at a time: there is one rig. */
+export class RollDesk {
+  private dayId: number | null = null;
+  private channels: Rolled[] = [];
+  private loaded: LoadedDay | null = null;
+  private readRevision = -1;
+  private readonly gate = new FrameGate();
+  private readonly listeners = new Set<(message: RollMessage) => void>();
+  private line: RollState["line"] = "none";
+  private abort: AbortController | null = null;
+  private timer: NodeJS.Timeout | null = null;
+  private pieceStartMs: number | null = null;
+  private isTicking = false;
+  private readonly on = new Map<string, boolean>();
+  private state: RollState | null = null;
+  private newestSlot = -1;
+  private writing: Promise<unknown> = Promise.resolve();
+  private watch: AirWatch | null = null;
+
+  constructor(private readonly app: () => AppContext) {}
+
+  /** Follows a day from now on; nothing where it is followed already. */
+  async follow(dayId: number): Promise<void> {
+    if (this.dayId === dayId) return;
+    await this.leave();
+    this.dayId = dayId;
+    await this.readDay(true);
+    if (this.dayId !== dayId) return;
+    this.timer = setInterval(() => void this.tick(), TICK_MS);
+    void this.receive();
+    this.watch = new AirWatch(this.app, dayId, (what) => this.put(what, true));
+    await this.tick();
+  }
+
+  /** Ends it; what was read is kept. */
+  async leave(): Promise<void> {
+    this.abort?.abort();
+    this.abort = null;
+    this.watch?.stop();
+    this.watch = null;
+    if (this.timer) clearInterval(this.timer);
+    this.timer = null;
+    this.keepPiece();
+    this.dayId = null;
+    this.channels = [];
+    this.loaded = null;
+    this.on.clear();
+    this.line = "none";
+    await this.writing;
+  }
+
+  get followedDayId(): number | null {
+    return this.dayId;
+  }
+
+  /** @returns what ends it */
+  listen(listener: (message: RollMessage) => void): () => void {
+    this.listeners.add(listener);
+    if (this.state) listener({ type: "state", state: this.state });
+    return () => void this.listeners.delete(listener);
+  }
+
+  /** The last moments of every channel, as they are packed; and the slot after the last. */
+  recent(slots: number): { toSlot: number; channels: { channelId: number; bytes: Uint8Array }[] } {
+    const toSlot = this.newestSlot + 1;
+    return { toSlot, channels: this.channels.map((c) => ({ channelId: c.channelId, bytes: c.ring.slice(toSlot - slots, toSlot) })) };
+  }
+
+  /** What a hit is judged by, of one channel and the others beside it. */
+  evidence(channelId: number, atMs: number, slots: number) {
+    const toSlot = Math.min(this.newestSlot + 1, Math.floor(atMs / SLOT_MS) + 1);
+    const of = (c: Rolled) => ({ ...c, recent: c.ring.readings(toSlot - slots, toSlot), bytes: c.ring.slice(toSlot - slots, toSlot) });
+    const mine = this.channels.find((c) => c.channelId === channelId);
+    return mine ? { mine: of(mine), others: this.channels.filter((c) => c !== mine).map(of) } : null;
+  }
+
+  get airWatch(): AirWatch | null {
+    return this.watch;
+  }
+
+  cellsOf(packKey: string, nowMs: number): PackPower | null {
+    return this.loaded ? packPowerOf(this.loaded, packKey, nowMs, this.channels.find((c) => c.packKey === packKey)?.latest?.partner?.volts ?? null) : null;
+  }
+
+  private async readDay(isFirst = false): Promise<void> {
+    const app = this.app();
+    const { revision } = app.changes;
+    if (this.dayId === null || (!isFirst && revision === this.readRevision)) return;
+    const loaded = await loadDay(app, this.dayId);
+    if (!loaded || loaded.day.id !== this.dayId) return;
+    this.readRevision = revision;
+    this.loaded = loaded;
+    const { facts } = loaded;
+    const noise = (await pickBasis(app, loaded, "normal")).request.noise ?? [];
+    this.channels = facts.channels.map((c): Rolled => {
+      const known = this.channels.find((k) => k.channelId === c.id);
+      const model = receiverModel(loaded.kit, loaded.unit(c.receiverKey).modelId);
+      const frequencyHz = frequencyOf(facts, c.id);
+      const around = frequencyHz === null ? [] : noise.filter((n) => n.highHz > frequencyHz - model.bandwidthHz / 2 && n.lowHz < frequencyHz + model.bandwidthHz / 2).map((n) => n.levelDbm);
+      const noiseDbm = powerSumDb([noiseFloorDbm({ bandwidthHz: model.bandwidthHz, noiseFigureDb: model.noiseFigureDb }), ...(around.length > 0 ? [Math.max(...around)] : [])]);
+      const isMoved = known && known.frequencyHz !== frequencyHz;
+      return {
+        channelId: c.id, receiverKey: c.receiverKey, half: c.half, packKey: c.packKey, frequencyHz, tellsPartner: (model.tells ?? []).length > 0,
+        limits: { noiseDbm, sensitivityDbm: noiseDbm + model.requiredSnrDb, overloadDbm: model.overloadDbm, bandwidthHz: model.bandwidthHz },
+        ring: known?.ring ?? new ReadingRing(RING_SLOTS), latest: known?.latest ?? null, heardAtMs: known?.heardAtMs ?? -Infinity, lookedTo: known?.lookedTo ?? 0, troubles: known?.troubles ?? new Set(), usual: isMoved ? null : (known?.usual ?? null),
+      };
+    });
+    if (isFirst) for (const key of Object.keys(facts.reports?.packs ?? {})) {
+      const last = loaded.events.findLast((e) => e.what.kind === "power" && e.what.packKey === key)?.what;
+      if (last?.kind === "power") this.on.set(key, last.isOn);
+    }
+  }
+
+  /** Follows the line, and takes it up again when it breaks. */
+  private async receive(): Promise<void> {
+    const { rig } = this.app();
+    const { dayId } = this;
+    if (!rig || !this.loaded?.day.isPractice) return;
+    const abort = new AbortController();
+    this.abort = abort;
+    while (!abort.signal.aborted) {
+      this.gate.newLine();
+      await rig.follow((frame) => this.take(frame), abort.signal);
+      if (abort.signal.aborted || this.dayId !== dayId) return;
+      this.line = "silent";
+      await pause(AGAIN_MS, abort.signal);
+    }
+  }
+
+  private take(frame: LiveFrame): void {
+    if (!this.loaded) return;
+    const nowMs = dayNowMs(this.app(), this.loaded.day);
+    const slot = this.gate.take(frame.number, nowMs);
+    if (slot === null) return;
+    this.line = "live";
+    this.newestSlot = slot;
+    const pieceStartMs = Math.floor((slot * SLOT_MS) / PIECE_MS) * PIECE_MS;
+    if (this.pieceStartMs !== null && this.pieceStartMs !== pieceStartMs) this.keepPiece();
+    this.pieceStartMs = pieceStartMs;
+    const bytes = Buffer.alloc(this.channels.length * BYTES);
+    this.channels.forEach((c, i) => {
+      const half = frame.halves.find((h) => h.receiverKey === c.receiverKey && h.half === c.half) ?? null;
+      c.latest = half;
+      if (half?.partner) c.heardAtMs = nowMs;
+      const reading: ChannelReading | null = half && { ...half, isMuted: half.partner?.isMuted ?? false, isPartner: half.partner !== null };
+      c.ring.write(slot, reading);
+      bytes.set(c.ring.slice(slot, slot + 1), i * BYTES);
+    });
+    if (this.listeners.size === 0) return;
+    this.tell({ type: "frame", text: `{"slot":${slot},"ids":[${this.channels.map((c) => c.channelId).join(",")}],"bytes":"${bytes.toString("base64")}"}` });
+  }
+
+  private tell(message: RollMessage): void {
+    for (const listener of this.listeners) listener(message);
+  }
+
+  /** Writes the piece that is full, or as full as it is. */
+  private keepPiece(): void {
+    const { dayId, pieceStartMs } = this;
+    this.pieceStartMs = null;
+    if (dayId === null || pieceStartMs === null || !this.isRolling) return;
+    const piece = emptyPiece(pieceStartMs, this.channels.map((c) => c.channelId));
+    const from = pieceStartMs / SLOT_MS;
+    this.channels.forEach((c, i) => piece.readings.set(c.ring.slice(from, from + PIECE_SLOTS), i * PIECE_SLOTS * BYTES));
+    if (piece.readings.every((b) => b === 0)) return;
+    this.write(() => this.app().db.write((t) => insertPiece(this.app().db, dayId, piece, t), true));
+  }
+
+  /** What cannot be written (a full disk, a file that somebody locks) is told on the state, not lost with a crash. */
+  private write(work: () => Promise<unknown>): void {
+    this.writing = this.writing.then(work).then(() => { this.writeError = null; }, (error: unknown) => { this.writeError = (error as Error).message; });
+  }
+
+  writeError: string | null = null;
+
+  private put(what: DayHappening, isQuiet: boolean, atMs?: number): void {
+    const day = this.loaded?.day;
+    if (day) this.write(() => putDown(this.app(), day, what, { isQuiet, ...(atMs === undefined ? {} : { atMs }) }));
+  }
+
+  private get isRolling(): boolean {
+    const last = this.loaded?.events.findLast((e) => e.what.kind === "roll")?.what;
+    return last?.kind === "roll" && last.isOn;
+  }
+
+  private async tick(): Promise<void> {
+    if (this.isTicking || this.dayId === null) return;
+    this.isTicking = true;
+    try {
+      await this.readDay();
+      await this.switches();
+      if (!this.loaded) return;
+      const nowMs = dayNowMs(this.app(), this.loaded.day);
+      // a line that says nothing leaves the slots empty
+      const due = Math.floor(nowMs / SLOT_MS);
+      if (this.line !== "none" && due - this.newestSlot > 15) this.line = "silent";
+      const channels = this.channels.map((c) => this.look(c, nowMs, Math.max(this.newestSlot + 1, this.line === "silent" ? due : 0)));
+      this.state = { nowMs, isRolling: this.isRolling, line: this.line, channels, watch: this.watch?.view() ?? null, notKept: this.writeError };
+      this.tell({ type: "state", state: this.state });
+    } catch {
+      // a file that is locked for a moment: the next tick reads again
+    } finally {
+      this.isTicking = false;
+    }
+  }
+
+  private look(c: Rolled, nowMs: number, toSlot: number): RolledChannel {
+    const recent = this.line === "none" ? [] : c.ring.readings(toSlot - 600, toSlot);
+    const report = this.loaded!.facts.reports?.packs[c.packKey];
+    const isOn = this.on.get(c.packKey) ?? report?.isOn ?? false;
+    const cells = this.cellsOf(c.packKey, nowMs)?.left ?? null;
+    const isWanted = isOn || nowMs - c.heardAtMs < LATELY_MS;
+    const now = watchChannel({ limits: c.limits, recent, usual: c.usual, cells, tellsPartner: c.tellsPartner, isWanted });
+    if (now.attention.every((a) => a.level === "watch") && toSlot % 50 < 10) c.usual = usualRf(c.ring.readings(toSlot - USUAL_SLOTS, toSlot - 20), c.limits.noiseDbm) ?? c.usual;
+    if (this.isRolling && isWanted) this.note(c, now.attention, toSlot);
+    return {
+      channelId: c.channelId, attention: now.attention, marginDb: now.marginDb, usual: c.usual, sensitivityDbm: c.limits.sensitivityDbm, noiseDbm: c.limits.noiseDbm, cells, volts: c.latest?.partner?.volts ?? null, isOn,
+      partner: c.latest?.partner?.name ?? null,
+    };
+  }
+
+  /** Puts down dropouts that are over, and what begins to go wrong; once each time it begins. */
+  private note(c: Rolled, attention: readonly Attention[], toSlot: number): void {
+    const from = Math.max(c.lookedTo, toSlot - 600);
+    const bad = new Set<string>(attention.filter((a) => a.level === "bad" || a.code === "muted" || a.code === "one-antenna" || a.code === "cells-soon").map((a) => a.code));
+    const readings = c.ring.readings(from, toSlot);
+    const drops = bad.has("gone") ? [] : dropoutsIn(readings, c.limits.sensitivityDbm);
+    for (const d of drops) this.put({ kind: "dropout", channelId: c.channelId, lastedMs: (d.to - d.from) * SLOT_MS, leastDbm: d.leastDbm }, true, (from + d.from) * SLOT_MS);
+    // one that is not over yet is looked at again
+    let open = readings.length;
+    while (open > 0 && readings[open - 1] && Math.max(readings[open - 1]!.rfADbm, readings[open - 1]!.rfBDbm ?? -Infinity) < c.limits.sensitivityDbm) open -= 1;
+    c.lookedTo = bad.has("gone") ? toSlot : from + open;
+    for (const a of attention) if (bad.has(a.code) && !c.troubles.has(a.code)) this.put({ kind: "trouble", channelId: c.channelId, code: a.code, figure: "hours" in a ? a.hours : "share" in a ? a.share : "db" in a ? a.db : null }, true);
+    c.troubles = bad;
+  }
+
+  /** Packs that were switched since the last look, by their own word. */
+  private async switches(): Promise<void> {
+    const { rig } = this.app();
+    if (!rig || !this.loaded?.day.isPractice) return;
+    const report = await rig.report();
+    if (!report.ok) return;
+    let changed = false;
+    for (const [packKey, { isOn }] of Object.entries(report.value.packs)) {
+      if (this.on.get(packKey) === isOn || (!this.on.has(packKey) && !isOn)) continue;
+      this.on.set(packKey, isOn);
+      changed = true;
+      const { day } = this.loaded;
+      this.write(() => putDown(this.app(), day, { kind: "power", packKey, isOn, by: "its own word" }, { isQuiet: true }));
+    }
+    if (changed) {
+      await this.writing;
+      this.readRevision = -1;
+    }
+  }
+}
+
+const frequencyOf = (facts: DayFacts, channelId: number): number | null => facts.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? null;
+
+/** How the cells of a pack of the case stand. */
+export function packPowerOf(loaded: LoadedDay, packKey: string, nowMs: number, volts: number | null): PackPower | null {
+  const unit = loaded.units.find((u) => u.kind === "pack" && u.key === packKey);
+  if (!unit) return null;
+  const model = packModel(loaded.kit, unit.modelId);
+  return packPower({ packKey, usual: usualChemistry(model.cell.kind), hoursOf: (chemistry) => packHours(model, chemistry, powerOf(loaded.kit, unit)), events: loaded.events, syncs: loaded.facts.syncs, volts, nowMs });
+}

@@ -1,0 +1,120 @@
+import { byteToRf } from "../core/roll/reading";
+import { COLUMN, COLUMN_BYTES } from "../core/roll/extremes";
+import type { RigHappening } from "../core/air/rig";
+import { getDayView, loadDay } from "../server/services/dayView.server";
+import { answerHit, callHit, closeHit, followWithPack, hitsOf, takeHitBack } from "../server/services/hits.server";
+import { beginRoll, endRoll, putNote, recentReadings, rollView, seamOf } from "../server/services/roll.server";
+import { allPacksOff, handlePack, setReceivers, syncPack } from "../server/services/syncs.server";
+import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
+
+let practice: PracticeApp;
+let ticking: NodeJS.Timeout;
+beforeAll(async () => {
+  practice = await practiceApp();
+  // a clock that runs: as a computer's does
+  ticking = setInterval(() => practice.pass(50), 50);
+  await allPacksOff(practice.app, practice.dayId);
+  await scanToEnd(practice);
+  await acceptFound(practice);
+  const ids = (await day()).facts.channels.map((c) => c.id);
+  await setReceivers(practice.app, practice.dayId, ids);
+  for (const c of (await day()).facts.channels) {
+    await handlePack(practice.app, practice.dayId, c.packKey, { isOn: true, isMuted: false, isMicPlugged: true });
+    await syncPack(practice.app, practice.dayId, c.id);
+  }
+});
+afterAll(async () => {
+  clearInterval(ticking);
+  await practice.stop();
+});
+
+const day = async () => (await loadDay(practice.app, practice.dayId))!;
+const seconds = (s: number) => new Promise((resolve) => setTimeout(resolve, s * 1000));
+async function valueOf<T>(result: Promise<{ ok: true; value: T } | { ok: false; error: { code: string } }>): Promise<T> {
+  const got = await result;
+  if (!got.ok) throw new Error(JSON.stringify(got.error));
+  return got.value;
+}
+const tobiah = async () => (await day()).facts.channels.find((c) => c.talker === "Tobiah")!;
+
+test("what the receivers read comes in ten times a second and is kept; the seam of it holds its extremes", async () => {
+  const { app, dayId } = practice;
+  await valueOf(beginRoll(app, dayId));
+  await seconds(3);
+  const { channels, toSlot } = recentReadings(app, dayId, 2);
+  expect(Object.keys(channels)).toHaveLength(5);
+  const read = Buffer.from(Object.values(channels)[0]!, "base64");
+  expect(Array.from({ length: 20 }, (_, i) => byteToRf(read[i * 4]!)).every((v) => v !== null && v > -110)).toBe(true);
+  expect(Math.abs(toSlot * 100 - (await day()).facts.nowMs)).toBeLessThan(1500);
+  // what is held is written when it ends
+  await valueOf(endRoll(app, dayId));
+  const nowMs = (await day()).facts.nowMs;
+  const seam = await valueOf(seamOf(app, dayId, { fromMs: nowMs - 10_000, toMs: nowMs, columns: 100 }));
+  const known = Array.from({ length: 100 }, (_, i) => Buffer.from(Object.values(seam.channels)[0]!, "base64")[i * COLUMN_BYTES + COLUMN.bestMin]!).filter((v) => v > 0);
+  expect(known.length).toBeGreaterThan(15);
+  expect((await valueOf(rollView(app, dayId))).state).toBe("over");
+  await valueOf(beginRoll(app, dayId));
+});
+
+test("a window that goes back is refused, a note without a word too; a note that is sent twice stands once", async () => {
+  const { app, dayId } = practice;
+  expect(await seamOf(app, dayId, { fromMs: 10, toMs: 5, columns: 10 })).toMatchObject({ ok: false });
+  expect(await putNote(app, dayId, { text: "  ", channelId: null, agoMs: 0, seenId: null })).toMatchObject({ ok: false });
+  const note = () => valueOf(putNote(app, dayId, { text: "gulls", channelId: null, agoMs: 0, seenId: "n1" }));
+  expect(await note()).toBe(await note());
+});
+
+test("what happened is only added to: the data file itself refuses anything else", async () => {
+  await expect(practice.app.db.sequelize.query("UPDATE dayEvents SET atMs = 0")).rejects.toHaveProperty("parent.message", expect.stringMatching(/only added to/));
+  await expect(practice.app.db.sequelize.query("DELETE FROM dayEvents")).rejects.toHaveProperty("parent.message", expect.stringMatching(/only added to/));
+});
+
+test("a neighbour in a take: judged, a clear place offered, one pack retuned, proved, a new version of the plan; and back", async () => {
+  const { app, dayId } = practice;
+  const c = await tobiah();
+  const { nowMs } = (await day()).facts;
+  const before = (await day()).plan!;
+  const oldHz = before.picks.find((p) => p.channelId === c.id)!.frequencyHz;
+  const script: RigHappening[] = [{ id: "van", fromMs: nowMs + 500, untilMs: null, kind: "newcomer", nearPack: c.packKey, offsetHz: 50_000, levelDbm: -48 }];
+  await app.rig!.practice!.setScript(script);
+  await seconds(4);
+  const { hitId, judged } = await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 200, seenId: "h1" }));
+  expect(judged.causes[0]!.cause).toBe("neighbour");
+  expect(judged.answers[0]).toBe("retune");
+  expect(await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 200, seenId: "h1" }))).toMatchObject({ hitId });
+  const open = (await hitsOf(app, await day()))[0]!;
+  expect([open.step, open.retune!.isSpare]).toEqual(["answer", true]);
+  const answered = await valueOf(answerHit(app, dayId, { hitId, answer: "retune" }));
+  expect(answered).toEqual({ toHz: open.retune!.frequencyHz, someoneThere: false });
+  // nothing is decided before it is proved, and nothing else moves
+  expect((await day()).plan!.version).toBe(before.version);
+  expect((await hitsOf(app, await day()))[0]!.step).toBe("pack");
+  await valueOf(followWithPack(app, dayId, hitId));
+  expect((await hitsOf(app, await day()))[0]!.step).toBe("prove");
+  const closed = await valueOf(closeHit(app, dayId, hitId));
+  expect(closed).toEqual({ bad: null, version: before.version + 1 });
+  const after = (await day()).plan!;
+  expect(after.picks.filter((p) => before.picks.some((b) => b.channelId === p.channelId && b.frequencyHz === p.frequencyHz))).toHaveLength(before.picks.length - 1);
+  expect(after.how).toContain("somebody on the frequency");
+  const view = await valueOf(getDayView(app, dayId));
+  expect(view.channels.find((x) => x.id === c.id)!.packHz).toBe(answered.toHz);
+  await app.rig!.practice!.setScript([]);
+  await valueOf(takeHitBack(app, dayId, hitId));
+  expect([(await day()).plan!.picks.find((p) => p.channelId === c.id)!.frequencyHz, (await tobiah()).packKey]).toEqual([oldHz, c.packKey]);
+  expect((await valueOf(getDayView(app, dayId))).channels.find((x) => x.id === c.id)!.packHz).toBe(oldHz);
+}, 30_000);
+
+test("an answer that waits for its pack moves the channel for everybody who syncs; leaving it notes the time", async () => {
+  const { app, dayId } = practice;
+  const c = await tobiah();
+  const { hitId } = await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 0, seenId: null }));
+  const { toHz } = await valueOf(answerHit(app, dayId, { hitId, answer: "retune" }));
+  const waiting = await valueOf(getDayView(app, dayId));
+  expect(waiting.steps.find((s) => s.code === "sync-pack")).toMatchObject({ frequencyHz: toHz, channelIds: [c.id] });
+  await valueOf(takeHitBack(app, dayId, hitId));
+  expect((await valueOf(getDayView(app, dayId))).channels.find((x) => x.id === c.id)!.packHz).not.toBe(toHz);
+  const second = await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 0, seenId: null }));
+  await valueOf(answerHit(app, dayId, { hitId: second.hitId, answer: "leave" }));
+  expect((await hitsOf(app, await day()))[0]).toMatchObject({ step: "closed", closed: { how: "left" } });
+  expect(await answerHit(app, dayId, { hitId: 99_999, answer: "leave" })).toMatchObject({ ok: false, error: { code: "not-found" } });
+});
