@@ -9,24 +9,16 @@ import type { Measurement } from "../../core/sweep/sweep";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, loadDay } from "./dayView.server";
+import type { WatchFeed, WatchView } from "./rollFeed.server";
 import { pause } from "./pause.server";
 import { analysisOf } from "./scans.server";
-
-/** What the watch shows. */
-export interface WatchView {
-  /** What sweeps; null where nothing is free to. */
-  instrument: string | null;
-  /** When the newest look ended; null before the first. */
-  lookedAtMs: number | null;
-  newcomers: Newcomer[];
-}
 
 const PAUSE_MS = 4000;
 const IDLE_MS = 10_000;
 const BESIDE_HZ = 1_000_000;
 
 /** Goes on sweeping with what is free, a scanner or a receiver that carries nobody, while the day rolls: whoever comes on the air is told before he is heard. */
-export class AirWatch {
+export class AirWatch implements WatchFeed {
   private readonly abort = new AbortController();
   private instrument: string | null = null;
   private lookedAtMs: number | null = null;

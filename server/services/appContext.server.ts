@@ -3,7 +3,7 @@ import type { RigPort } from "../devices/port.server";
 import type { RegisterPort } from "../devices/registerPort.server";
 import type { ChangeFeed } from "./changes.server";
 import type { JoinDesk } from "./joinDesk.server";
-import type { RollDesk } from "./rollDesk.server";
+import type { RollFeed } from "./rollFeed.server";
 import type { ScanJobs } from "./scanJobs.server";
 
 /** What every use case works with; handed to loaders and actions as their context. */
@@ -17,7 +17,7 @@ export interface AppContext {
   /** Tells who looks on that something changed. */
   changes: ChangeFeed;
   /** Follows the receivers while a day rolls. */
-  roll: RollDesk;
+  roll: RollFeed;
   /** Lets phones in. */
   desk: JoinDesk;
   /** Who asks: the name of a phone that joined; null at the cart itself. */

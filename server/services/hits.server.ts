@@ -65,7 +65,7 @@ async function evidenceOf(app: AppContext, loaded: LoadedDay, channelId: number,
     bytes: read?.mine.bytes ?? new Uint8Array(),
     evidence: {
       frequencyHz, limits, recent: read?.mine.recent ?? [], usual: read?.mine.usual ?? null, others,
-      look: watch && view?.lookedAtMs != null ? { ageMs: facts.nowMs - view.lookedAtMs, carriers, noiseRoseDb: frequencyHz === null ? null : watch.roseDb(frequencyHz) } : null,
+      look: watch && view && view.lookedAtMs !== null ? { ageMs: facts.nowMs - view.lookedAtMs, carriers, noiseRoseDb: frequencyHz === null ? null : watch.roseDb(frequencyHz) } : null,
       products: frequencyHz === null ? [] : productsOnto(loaded, channelId, frequencyHz, newcomers.map((n) => n.frequencyHz), limits.bandwidthHz),
       cells: app.roll.cellsOf(channel.packKey, facts.nowMs)?.left ?? null, tellsMute: (model.tells ?? []).length > 0,
     },

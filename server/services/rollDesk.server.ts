@@ -14,41 +14,13 @@ import { emptyPiece, PIECE_MS, PIECE_SLOTS, SLOT_MS } from "../../core/roll/time
 import { powerSumDb } from "../../core/units/decibels";
 import { insertPiece } from "../db/repositories/readings.server";
 import type { AppContext } from "./appContext.server";
-import { AirWatch, type WatchView } from "./airWatch.server";
+import { AirWatch } from "./airWatch.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, loadDay } from "./dayView.server";
 import { putDown } from "./happenings.server";
 import { pause } from "./pause.server";
 import { pickBasis } from "./plans.server";
-
-/** A channel as the screen shows it, told once a second. */
-export interface RolledChannel {
-  channelId: number;
-  attention: Attention[];
-  marginDb: number | null;
-  /** What its antennas usually show. */
-  usual: UsualRf | null;
-  /** The level under which it drops out. */
-  sensitivityDbm: number;
-  noiseDbm: number;
-  cells: PackPower["left"];
-  volts: number | null;
-  isOn: boolean;
-  partner: string | null;
-}
-
-export interface RollState {
-  nowMs: number;
-  isRolling: boolean;
-  /** "none": nothing here can be asked; "silent": it does not answer now. */
-  line: "live" | "silent" | "none";
-  channels: RolledChannel[];
-  watch: WatchView | null;
-  /** Why what is read cannot be kept just now; null where it is. */
-  notKept: string | null;
-}
-
-export type RollMessage = { type: "frame"; text: string } | { type: "state"; state: RollState };
+import type { RolledChannel, RollFeed, RollMessage, RollState } from "./rollFeed.server";
 
 interface Rolled {
   channelId: number;
@@ -76,7 +48,7 @@ const LATELY_MS = 180_000;
 const USUAL_SLOTS = 3000;
 
 /** Follows the receivers of the day that rolls: keeps what they read, tells it to every page, puts down what goes wrong by itself. One day at a time: there is one rig. */
-export class RollDesk {
+export class RollDesk implements RollFeed {
   private dayId: number | null = null;
   private channels: Rolled[] = [];
   private loaded: LoadedDay | null = null;

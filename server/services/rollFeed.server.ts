@@ -1,0 +1,80 @@
+import type { Attention } from "../../core/roll/channelWatch";
+import type { PackPower } from "../../core/power/dayCells";
+import type { LinkLimits, UsualRf } from "../../core/roll/hitEvidence";
+import type { Newcomer } from "../../core/roll/newcomers";
+import type { ChannelReading } from "../../core/roll/reading";
+
+/** A channel as the screen shows it, told once a second. */
+export interface RolledChannel {
+  channelId: number;
+  attention: Attention[];
+  marginDb: number | null;
+  /** What its antennas usually show. */
+  usual: UsualRf | null;
+  /** The level under which it drops out. */
+  sensitivityDbm: number;
+  noiseDbm: number;
+  cells: PackPower["left"];
+  volts: number | null;
+  isOn: boolean;
+  partner: string | null;
+}
+
+export interface RollState {
+  nowMs: number;
+  isRolling: boolean;
+  /** "none": nothing here can be asked; "silent": it does not answer now. */
+  line: "live" | "silent" | "none";
+  channels: RolledChannel[];
+  watch: WatchView | null;
+  /** Why what is read cannot be kept just now; null where it is. */
+  notKept: string | null;
+}
+
+export type RollMessage = { type: "frame"; text: string } | { type: "state"; state: RollState };
+
+/** What the watch shows. */
+export interface WatchView {
+  /** What sweeps; null where nothing is free to. */
+  instrument: string | null;
+  /** When the newest look ended; null before the first. */
+  lookedAtMs: number | null;
+  newcomers: Newcomer[];
+}
+
+/** The newest looks at the air. */
+export interface WatchFeed {
+  view: () => WatchView;
+  /** How much the air around a frequency rose since the first look here; null where it was not looked at. */
+  roseDb: (frequencyHz: number) => number | null;
+  /** Carriers of others that the newest look saw. */
+  carriers: () => { frequencyHz: number; levelDbm: number }[];
+}
+
+/** What was read of a channel over the last moments. */
+export interface ReadChannel {
+  channelId: number;
+  receiverKey: string;
+  frequencyHz: number | null;
+  limits: LinkLimits;
+  usual: UsualRf | null;
+  recent: (ChannelReading | null)[];
+  bytes: Uint8Array;
+}
+
+/** What follows the receivers while a day rolls, as the use cases know it. */
+export interface RollFeed {
+  readonly followedDayId: number | null;
+  /** Follows a day from now on; nothing where it is followed already. */
+  follow: (dayId: number) => Promise<void>;
+  /** Ends it; what was read is kept. */
+  leave: () => Promise<void>;
+  /** @returns what ends it */
+  listen: (listener: (message: RollMessage) => void) => () => void;
+  /** The last moments of every channel, as they are packed; and the slot after the last. */
+  recent: (slots: number) => { toSlot: number; channels: { channelId: number; bytes: Uint8Array }[] };
+  /** What a hit is judged by, of one channel and the others beside it; null of a channel that is not followed. */
+  evidence: (channelId: number, atMs: number, slots: number) => { mine: ReadChannel; others: ReadChannel[] } | null;
+  cellsOf: (packKey: string, nowMs: number) => PackPower | null;
+  readonly airWatch: WatchFeed | null;
+}
