@@ -25,6 +25,7 @@ export default [
     route("desk", "routes/desk/route.tsx"),
     route("cards", "routes/cards/route.tsx"),
     route("place", "routes/place/route.tsx"),
+    route("roll", "routes/roll/route.tsx"),
     route("phones", "routes/phones/route.tsx"),
     route("one", "routes/one/route.tsx"),
     route("pairing", "routes/pairing/route.tsx"),
@@ -45,5 +46,7 @@ export default [
   route("day/:dayId/practice-walk", "routes/practiceWalk/route.ts"),
   route("day/:dayId/meters", "routes/meters/route.ts"),
   route("day/:dayId/live", "routes/live/route.ts"),
+  route("day/:dayId/roll/live", "routes/rollLive/route.ts"),
+  route("day/:dayId/roll/seam", "routes/seamData/route.ts"),
   route("day/:dayId/seen", "routes/seen/route.ts"),
 ] satisfies RouteConfig;

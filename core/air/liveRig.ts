@@ -1,4 +1,3 @@
-import type { Stretch } from "../regions/region";
 import { cellVolts } from "../power/discharge";
 import { powerSumDb } from "../units/decibels";
 import { hashText, seededRandom } from "../units/random";
@@ -51,7 +50,7 @@ function begin(rig: Rig, happening: RigHappening, nowMs: number): Rig {
       return a === null || b === null ? put(null, {}, true) : put(Math.round((a + b) / 2));
     }
     case "noise": return put(packHz(happening.aroundPack));
-    case "weak-cells": return put(null, pack(happening.packKey, (p) => (p.cells ? { ...p, cells: { ...p.cells, usedHours: happening.usedHours, onSinceMs: p.isOn ? nowMs : null } } : p)), true);
+    case "weak-cells": return put(null, pack(happening.packKey, (p) => (p.cells ? { ...p, cells: { ...p.cells, usedHours: Math.max(0, p.cells.hours - happening.leftHours), onSinceMs: p.isOn ? nowMs : null } } : p)), true);
     case "muted": return put(null, pack(happening.packKey, (p) => ({ ...p, isMuted: true })), true);
     case "mic-out": return put(null, pack(happening.packKey, (p) => ({ ...p, isMicPlugged: false })), true);
     case "switched-off": return put(null, pack(happening.packKey, (p) => ({ ...p, isOn: false, ...(p.cells ? { cells: { ...p.cells, usedHours: usedHoursOf(p.cells, nowMs), onSinceMs: null } } : {}) })), true);
@@ -178,6 +177,3 @@ function fadeDb(way: string, frequencyHz: number, wearer: string, nowMs: number)
   }
   return 10 * Math.log10(re * re + im * im + 1e-6);
 }
-
-/** What a sweep between takes would look at: the stretch around a frequency. */
-export const around = (frequencyHz: number, halfHz: number): Stretch => ({ lowHz: frequencyHz - halfHz, highHz: frequencyHz + halfHz });

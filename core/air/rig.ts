@@ -129,8 +129,8 @@ export type RigHappening = { id: string; fromMs: number; /** Null: until somebod
   | { kind: "noise"; aroundPack: string; widthHz: number; dbmPer200kHz: number }
   /** More, or less, on the way from a pack. */
   | { kind: "behind" | "skin" | "near"; packKey: string; db: number }
-  /** The set in a pack has used up so much already. */
-  | { kind: "weak-cells"; packKey: string; usedHours: number }
+  /** The set in a pack has only so much left. */
+  | { kind: "weak-cells"; packKey: string; leftHours: number }
   | { kind: "muted" | "switched-off" | "mic-out"; packKey: string }
   | { kind: "antenna"; receiverKey: string; antenna: "A" | "B" }
 );

@@ -1,6 +1,5 @@
-import type { HoursLeft } from "../power/discharge";
-import { LAST_WARNING_MS } from "../power/discharge";
-import type { LinkLimits, UsualRf } from "./hitEvidence";
+import { type HoursLeft, LAST_WARNING_MS } from "../power/discharge";
+import { type LinkLimits, type UsualRf, usualGapDb } from "./hitEvidence";
 import type { ChannelReading } from "./reading";
 import { median, shareOf } from "./statistics";
 
@@ -76,11 +75,17 @@ export function watchChannel({ limits, recent, usual, cells, tellsPartner, isWan
     const branch = weakBranch(last, usual);
     if (branch) attention.push(branch);
     if (shareOf(last.slice(-20), (r) => r.isMuted) > 0.5) attention.push({ level: "watch", code: "muted" });
-    else if (recent.length >= SILENT_S * 10 && recent.slice(-SILENT_S * 10).every((r) => r === null || !r.hasAudio)) attention.push({ level: "watch", code: "silent", seconds: SILENT_S });
+    else if (isSilent(recent.slice(-SILENT_S * 10))) attention.push({ level: "watch", code: "silent", seconds: SILENT_S });
   }
   attention.push(...cellsOf(cells, true));
   return { attention: attention.sort((a, b) => (a.level === b.level ? 0 : a.level === "bad" ? -1 : 1)), marginDb, latest };
 }
+
+/** Nothing said over a stretch that is known nearly whole. */
+const isSilent = (stretch: readonly (ChannelReading | null)[]): boolean => {
+  const known = stretch.filter((r): r is ChannelReading => r !== null);
+  return known.length > SILENT_S * 9 && known.every((r) => !r.hasAudio);
+};
 
 function cellsOf(cells: HoursLeft | null, isOn: boolean): Attention[] {
   if (!cells) return [];
@@ -91,7 +96,7 @@ function cellsOf(cells: HoursLeft | null, isOn: boolean): Attention[] {
 function weakBranch(last: readonly ChannelReading[], usual: UsualRf | null): Attention | null {
   const pairs = last.filter((r) => r.rfBDbm !== null);
   if (pairs.length < 30) return null;
-  const gap = median(pairs.map((r) => r.rfADbm - r.rfBDbm!)) - (usual && usual.bDbm !== null ? usual.aDbm - usual.bDbm : 0);
+  const gap = median(pairs.map((r) => r.rfADbm - r.rfBDbm!)) - usualGapDb(usual);
   return Math.abs(gap) < BRANCH_DB ? null : { level: "watch", code: "one-antenna", antenna: gap < 0 ? "A" : "B", db: Math.abs(gap) };
 }
 

@@ -31,7 +31,7 @@ function evidenceOf(happening: RigHappening | null, offsetMs: number): HitEviden
   const carriers = (at.rig.strangers ?? []).map((s): SeenNow => ({ ...s, isNew: true }));
   const newcomer = (happening?.state ?? state.script?.[0]?.state)?.frequencyHz ?? null;
   const used = 1 + (START + offsetMs) / 3_600_000;
-  const usedNow = happening?.kind === "weak-cells" ? happening.usedHours : used;
+  const usedNow = happening?.kind === "weak-cells" ? 8 - happening.leftHours : used;
   return {
     frequencyHz: 491_000_000, limits: { sensitivityDbm, noiseDbm, overloadDbm: -20, bandwidthHz: 200_000 }, recent: seen[0]!.slice(-200), usual: usualRf(seen[0]!.slice(0, -60), noiseDbm), tellsMute: true,
     others: [1, 2].map((i) => ({ channelId: i, frequencyHz: [0, 493_500_000, 507_000_000][i]!, isSameReceiver: i === 1, recent: seen[i]!.slice(-200), usual: usualRf(seen[i]!.slice(0, -60), noiseDbm), sensitivityDbm })),
@@ -49,7 +49,7 @@ const CASES: [HitCause, object][] = [
   ["in-the-way", { kind: "skin", packKey: "a", db: -17 }],
   ["one-antenna", { kind: "antenna", receiverKey: "r1", antenna: "B" }],
   ["overload", { kind: "near", packKey: "a", db: 34 }],
-  ["cells", { kind: "weak-cells", packKey: "a", usedHours: 7.9999 }],
+  ["cells", { kind: "weak-cells", packKey: "a", leftHours: 0.0001 }],
   ["switched-off", { kind: "switched-off", packKey: "a" }],
   ["muted", { kind: "muted", packKey: "a" }],
   ["microphone", { kind: "mic-out", packKey: "a" }],

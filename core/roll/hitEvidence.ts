@@ -130,6 +130,13 @@ export function hitFeatures(e: HitEvidence): HitFeatures {
   };
 }
 
+/** By how much A usually lies over B. One that was always so much weaker was never there: that is no usual. */
+export function usualGapDb(usual: UsualRf | null): number {
+  const gap = usual === null || usual.bDbm === null ? 0 : usual.aDbm - usual.bDbm;
+  return Math.abs(gap) < NEVER_THERE_DB ? gap : 0;
+}
+const NEVER_THERE_DB = 10;
+
 const orZero = (v: number): number => (Number.isFinite(v) ? v : 0);
 const BRANCH_DB = 9;
 
@@ -137,7 +144,7 @@ function branchOf(e: HitEvidence, list: readonly ChannelReading[]): HitFeatures[
   const lossOf = (usual: UsualRf | null, recent: readonly ChannelReading[]) => {
     const bs = recent.flatMap((r) => (r.rfBDbm === null ? [] : [r.rfBDbm]));
     if (bs.length === 0 || recent.length === 0) return null;
-    const usualGap = usual?.bDbm === null || !usual ? 0 : usual.aDbm - usual.bDbm;
+    const usualGap = usualGapDb(usual);
     // of the very moments, so that what both lose together says nothing
     const gap = median(recent.map((r) => r.rfADbm - (r.rfBDbm ?? r.rfADbm))) - usualGap;
     return Math.abs(gap) < BRANCH_DB ? null : { antenna: gap < 0 ? "A" as const : "B" as const, lossDb: Math.abs(gap) };

@@ -32,7 +32,9 @@ export function afterLook(before: readonly Newcomer[], look: SweepAnalysis, know
   const isKnown = (hz: number) => known.some((k) => Math.abs(k - hz) < SAME_HZ);
   // a carrier of ours is as wide as it is: what the sweep sees of its skirts is ours
   const isOurs = (hz: number) => ours.picks.some((p) => Math.abs(p.frequencyHz - hz) < 30_000);
-  const seen = look.carriers.filter((c) => c.own === null && !c.isSpur && !isKnown(c.frequencyHz) && !isOurs(c.frequencyHz) && c.levelDbm > floorAt(look, c.frequencyHz) + LEAST_OVER_FLOOR_DB);
+  const apart = look.carriers.filter((c) => c.own === null && !c.isSpur && !isKnown(c.frequencyHz) && !isOurs(c.frequencyHz) && c.levelDbm > floorAt(look, c.frequencyHz) + LEAST_OVER_FLOOR_DB);
+  const leaning = ours.picks.flatMap((p) => besideOwn(look, p.frequencyHz) ?? []).filter((c) => !isKnown(c.frequencyHz) && !ours.picks.some((p) => Math.abs(p.frequencyHz - c.frequencyHz) < 30_000));
+  const seen: { frequencyHz: number; levelDbm: number }[] = [...leaning, ...apart.filter((c) => !leaning.some((l) => Math.abs(l.frequencyHz - c.frequencyHz) < SAME_HZ))];
   const placed = (frequencyHz: number) => {
     const [first] = ours.picks.map((p) => ({ channelId: p.channelId, offHz: Math.abs(p.frequencyHz - frequencyHz) })).sort((a, b) => a.offHz - b.offHz);
     return { nearest: first ?? null, spareHz: ours.spares.find((s) => Math.abs(s - frequencyHz) < SPARE_CLEAR_HZ) ?? null };
@@ -43,6 +45,42 @@ export function afterLook(before: readonly Newcomer[], look: SweepAnalysis, know
   }).filter((n) => nowMs - n.lastSeenMs < GONE_MS && n.frequencyHz >= 0);
   const came = seen.filter((c) => !before.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SAME_HZ)).map((c): Newcomer => ({ frequencyHz: Math.round(c.frequencyHz), levelDbm: c.levelDbm, firstSeenMs: nowMs, lastSeenMs: nowMs, ...placed(c.frequencyHz) }));
   return { newcomers: [...still, ...came].sort((a, b) => b.levelDbm - a.levelDbm), came };
+}
+
+const LEAN_FROM_HZ = 40_000;
+const LEAN_TO_HZ = 350_000;
+const LEAN_DB = 7;
+const SMOOTH = 2;
+
+/** Somebody so near to a carrier of ours that a sweep sees one: a frequency-modulated carrier is as strong on one side of its middle as on the other, and what leans to one side is not ours alone. Null where nothing leans; one right in the middle cannot be seen. */
+export function besideOwn(look: SweepAnalysis, ownHz: number): { frequencyHz: number; levelDbm: number } | null {
+  const middle = (ownHz - look.lowHz) / look.stepHz;
+  const powerAt = (at: number): number => {
+    // five steps together: one look scatters
+    let sum = 0;
+    for (let i = Math.round(at) - SMOOTH; i <= Math.round(at) + SMOOTH; i += 1) {
+      const v = look.meanDbm[i];
+      if (v === undefined || !Number.isFinite(v)) return NaN;
+      sum += 10 ** (v / 10);
+    }
+    return sum / (2 * SMOOTH + 1);
+  };
+  let best: { side: 1 | -1; steps: number; mw: number } | null = null;
+  let mostDb = 0;
+  for (let steps = Math.ceil(LEAN_FROM_HZ / look.stepHz); steps * look.stepHz <= LEAN_TO_HZ; steps += 1) {
+    const [up, down] = [powerAt(middle + steps), powerAt(middle - steps)];
+    if (Number.isNaN(up) || Number.isNaN(down)) continue;
+    const db = 10 * Math.log10(up / down);
+    const louder = 10 * Math.log10(Math.max(up, down));
+    if (louder > floorAt(look, ownHz) + 12) mostDb = Math.max(mostDb, Math.abs(db));
+    const mw = Math.abs(up - down);
+    if (!best || mw > best.mw) best = { side: up > down ? 1 : -1, steps, mw };
+  }
+  if (!best || mostDb < LEAN_DB) return null;
+  const frequencyHz = ownHz + best.side * best.steps * look.stepHz;
+  let mw = 0;
+  for (let steps = 1; steps * look.stepHz <= LEAN_TO_HZ; steps += 1) mw += Math.max(0, 10 ** ((look.meanDbm[Math.round(middle + best.side * steps)] ?? -Infinity) / 10) - 10 ** ((look.meanDbm[Math.round(middle - best.side * steps)] ?? -Infinity) / 10));
+  return { frequencyHz: Math.round(frequencyHz), levelDbm: 10 * Math.log10(mw) };
 }
 
 const floorAt = (look: SweepAnalysis, hz: number): number => look.floorDbm[Math.min(look.floorDbm.length - 1, Math.max(0, Math.round((hz - look.lowHz) / look.stepHz)))] ?? -Infinity;

@@ -1,6 +1,6 @@
 import { createParser } from "eventsource-parser";
 import type { LiveFrame } from "../../core/air/liveRig";
-import type { DeviceError, MeterReading, Rig } from "../../core/air/rig";
+import type { DeviceError, MeterReading, Rig, RigHappening } from "../../core/air/rig";
 import type { SimulatedWalk } from "../../core/air/walkAir";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { PackReport, RigPort, ScannerReport, SweepChunk, SweepHead } from "./port.server";
@@ -40,6 +40,10 @@ export function httpRig(baseUrl: string): RigPort {
       hide: async (faults, otherBlock) => done(await call("PUT", "/faults", { faults, otherBlock })),
       free: async (packKey) => done(await call("POST", `/packs/${encodeURIComponent(packKey)}/free`, {})),
       setClock: async (dayMs) => done(await call("PUT", "/clock", { dayMs })),
+      script: async () => {
+        const got = await call<{ script: RigHappening[] }>("GET", "/script");
+        return got.ok ? ok(got.value.script) : got;
+      },
       setScript: async (script) => done(await call("PUT", "/script", { script })),
       fitOut: async (units) => done(await call("PUT", "/units", units)),
       carryTo: async (siteKey) => done(await call("PUT", "/site", { siteKey })),

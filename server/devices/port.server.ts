@@ -95,7 +95,8 @@ export interface RigPort {
     free: (packKey: string) => Promise<Result<null, DeviceError>>;
     /** The clock of the practice day. */
     setClock: (dayMs: number) => Promise<Result<null, DeviceError>>;
-    /** What is to happen over the day. */
+    /** What is to happen over the day, and what of it has. */
+    script: () => Promise<Result<RigHappening[], DeviceError>>;
     setScript: (script: readonly RigHappening[]) => Promise<Result<null, DeviceError>>;
     /** The whole rig carried to another place. */
     carryTo: (siteKey: string) => Promise<Result<null, DeviceError>>;

@@ -6,10 +6,12 @@ import { rasterOf, type Stretch } from "../../core/regions/region";
 import { afterLook, levelAround, type Newcomer } from "../../core/roll/newcomers";
 import { analyseSweep, type SweepAnalysis } from "../../core/sweep/analyseSweep";
 import type { Measurement } from "../../core/sweep/sweep";
+import type { SweepHead } from "../devices/port.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, loadDay } from "./dayView.server";
-import type { WatchFeed, WatchView } from "./rollFeed.server";
+import type { WatchView } from "../../contract/rollState";
+import type { WatchFeed } from "./rollFeed.server";
 import { pause } from "./pause.server";
 import { analysisOf } from "./scans.server";
 
@@ -21,6 +23,7 @@ const BESIDE_HZ = 1_000_000;
 export class AirWatch implements WatchFeed {
   private readonly abort = new AbortController();
   private instrument: string | null = null;
+  private problem: string | null = null;
   private lookedAtMs: number | null = null;
   private newcomers: Newcomer[] = [];
   private newest: SweepAnalysis | null = null;
@@ -36,7 +39,7 @@ export class AirWatch implements WatchFeed {
   }
 
   view(): WatchView {
-    return { instrument: this.instrument, lookedAtMs: this.lookedAtMs, newcomers: this.newcomers };
+    return { instrument: this.instrument, lookedAtMs: this.lookedAtMs, newcomers: this.newcomers, problem: this.problem };
   }
 
   /** How much the air around a frequency rose since the first look here; null where it was not looked at. */
@@ -53,7 +56,14 @@ export class AirWatch implements WatchFeed {
 
   private async run(): Promise<void> {
     while (!this.abort.signal.aborted) {
-      const looked = await this.look().catch(() => false);
+      const looked = await this.look().then((done) => {
+        this.problem = null;
+        return done;
+      }, (error: unknown) => {
+        // the watch is a help, not the work: it goes on with the next look
+        this.problem = (error as Error).message;
+        return false;
+      });
       await pause(looked ? PAUSE_MS : IDLE_MS, this.abort.signal);
     }
   }
@@ -65,10 +75,12 @@ export class AirWatch implements WatchFeed {
     this.instrument = free?.label ?? null;
     if (!free || !app.rig || app.scans.running(this.dayId)) return false;
     const levels: number[] = [];
-    let head: { lowHz: number; stepHz: number; points: number } | null = null;
-    const done = await app.rig.sweep(free.key, { passes: 1, stretch: free.stretch }, (h) => { head = h; }, (chunk) => { chunk.levelsDbm.forEach((l, i) => { levels[chunk.fromIndex + i] = l; }); }, this.abort.signal);
-    if (!done.ok || head === null) return false;
-    await this.read({ format: "rows", completePasses: 1, warnings: [], passes: [Float64Array.from(levels)], ...(head as { lowHz: number; stepHz: number; points: number }) });
+    const heads: SweepHead[] = [];
+    const done = await app.rig.sweep(free.key, { passes: 1, stretch: free.stretch }, (h) => void heads.push(h), (chunk) => { chunk.levelsDbm.forEach((l, i) => { levels[chunk.fromIndex + i] = l; }); }, this.abort.signal);
+    const [head] = heads;
+    if (!done.ok || !head) return false;
+    const { lowHz, stepHz, points } = head;
+    await this.read({ format: "rows", lowHz, stepHz, points, completePasses: 1, warnings: [], passes: [Float64Array.from({ length: points }, (_, i) => levels[i] ?? NaN)] });
     return true;
   }
 

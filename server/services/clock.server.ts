@@ -17,14 +17,19 @@ export function todayIso(app: AppContext): string {
   return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, "0")}-${String(now.getDate()).padStart(2, "0")}`;
 }
 
-/** Moves a practice day's clock on: by a stretch of time, or to a place's beginning. It never goes back. */
-export async function moveClockOn(app: AppContext, dayId: number, to: { byMs: number } | { placeId: number }): Promise<Result<null, ServiceError>> {
+/** Something is about to happen: so long before it the clock stops. */
+const BEFORE_HAPPENING_MS = 8000;
+
+/** Moves a practice day's clock on: by a stretch of time, to a place's beginning, or to shortly before the next thing happens (or the next place begins, if that is sooner). It never goes back. */
+export async function moveClockOn(app: AppContext, dayId: number, to: { byMs: number } | { placeId: number } | { toHappening: true }): Promise<Result<null, ServiceError>> {
   const places = await listPlaces(app.db, dayId);
+  const script = "toHappening" in to ? await app.rig?.practice?.script() : null;
   return app.db.write(async (transaction) => {
     const day = await findDay(app.db, dayId, transaction);
     if (!day?.isPractice) return fail({ code: "not-found" as const, what: "day" as const });
     const now = dayNowMs(app, day);
-    const startMs = "placeId" in to ? places.find((p) => p.id === to.placeId)?.startMs : now + to.byMs;
+    const coming = [...(script?.ok ? script.value.filter((h) => !h.state).map((h) => h.fromMs - BEFORE_HAPPENING_MS) : []), ...places.map((p) => p.startMs)].filter((ms) => ms > now);
+    const startMs = "toHappening" in to ? (coming.length === 0 ? now : Math.min(...coming)) : "placeId" in to ? places.find((p) => p.id === to.placeId)?.startMs : now + to.byMs;
     if (startMs === undefined) return fail({ code: "not-found" as const, what: "place" as const });
     await updateDay(app.db, dayId, { clockDayMs: Math.round(Math.max(now, startMs)), clockRealMs: app.realNowMs() }, transaction);
     return ok(null);

@@ -59,7 +59,8 @@ async function evidenceOf(app: AppContext, loaded: LoadedDay, channelId: number,
   const model = receiverModel(kit, unit(channel.receiverKey).modelId);
   const others = (read?.others ?? []).map((o): OtherChannel => ({ channelId: o.channelId, frequencyHz: o.frequencyHz, isSameReceiver: o.receiverKey === channel.receiverKey, recent: o.recent, usual: o.usual, sensitivityDbm: o.limits.sensitivityDbm }));
   const newcomers = view?.newcomers ?? [];
-  const carriers = (watch?.carriers() ?? []).map((c) => ({ ...c, isNew: newcomers.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SAME_HZ) }));
+  // some newcomers are only seen by how a carrier of ours leans
+  const carriers = [...newcomers.map(({ frequencyHz: hz, levelDbm }) => ({ frequencyHz: hz, levelDbm, isNew: true })), ...(watch?.carriers() ?? []).filter((c) => !newcomers.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SAME_HZ)).map((c) => ({ ...c, isNew: false }))];
   const limits = read?.mine.limits ?? { sensitivityDbm: -90, noiseDbm: -110, overloadDbm: model.overloadDbm, bandwidthHz: model.bandwidthHz };
   return {
     bytes: read?.mine.bytes ?? new Uint8Array(),

@@ -1,5 +1,5 @@
-import type { HitView } from "./hits.server";
-import { hitsOf } from "./hits.server";
+import { dayScript } from "../../core/air/dayScript";
+import type { RigHappening } from "../../core/air/rig";
 import { needsReadings, seamFromPieces, seamFromSummaries, type SeamWindow, SLOT_MS } from "../../core/roll/timeline";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
@@ -7,7 +7,8 @@ import { listEvents } from "../db/repositories/dayEvents.server";
 import { listDays } from "../db/repositories/days.server";
 import { loadPieces, loadSummaries, readingsSpan } from "../db/repositories/readings.server";
 import type { AppContext } from "./appContext.server";
-import { requireDay } from "./dayView.server";
+import { type LoadedDay, requireDay } from "./dayView.server";
+import { type HitView, hitsOf } from "./hits.server";
 import { putDown } from "./happenings.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;
@@ -36,8 +37,19 @@ export async function beginRoll(app: AppContext, dayId: number): Answer {
   if (!got.ok) return got;
   const last = got.value.events.findLast((e) => e.what.kind === "roll")?.what;
   if (!(last?.kind === "roll" && last.isOn)) await putDown(app, got.value.day, { kind: "roll", isOn: true });
+  await plotDay(app, got.value);
   await app.roll.follow(dayId);
   return ok(null);
+}
+
+/** A practice day has its happenings: they are laid out when it first rolls. */
+async function plotDay(app: AppContext, { day, facts, prepFacts }: LoadedDay): Promise<void> {
+  const practice = day.isPractice ? app.rig?.practice : null;
+  const standing = await practice?.script();
+  if (!practice || !standing?.ok || standing.value.length > 0) return;
+  const script = dayScript({ channels: facts.channels, scenes: prepFacts.scenes, seed: day.id });
+  // what would have been before it rolled does not come
+  await practice.setScript(script.map((h): RigHappening => (h.fromMs < facts.nowMs ? { ...h, state: { frequencyHz: null, isOver: true } } : h)));
 }
 
 export async function endRoll(app: AppContext, dayId: number): Answer {
@@ -53,7 +65,10 @@ export async function endRoll(app: AppContext, dayId: number): Answer {
 export async function resumeRoll(app: AppContext): Promise<void> {
   for (const day of (await listDays(app.db)).filter((d) => !d.isGone).reverse()) {
     const last = (await listEvents(app.db, day.id, ["roll"])).at(-1)?.what;
-    if (last?.kind === "roll" && last.isOn) return app.roll.follow(day.id);
+    if (!(last?.kind === "roll" && last.isOn)) continue;
+    const loaded = await requireDay(app, day.id);
+    if (loaded.ok) await plotDay(app, loaded.value);
+    return app.roll.follow(day.id);
   }
 }
 

@@ -20,7 +20,8 @@ import { type LoadedDay, loadDay } from "./dayView.server";
 import { putDown } from "./happenings.server";
 import { pause } from "./pause.server";
 import { pickBasis } from "./plans.server";
-import type { RolledChannel, RollFeed, RollMessage, RollState } from "./rollFeed.server";
+import type { RolledChannel, RollState } from "../../contract/rollState";
+import type { RollFeed, RollMessage } from "./rollFeed.server";
 
 interface Rolled {
   channelId: number;
@@ -46,6 +47,7 @@ const AGAIN_MS = 1500;
 /** Without a pack's word for it, one that was heard lately is meant to be on. */
 const LATELY_MS = 180_000;
 const USUAL_SLOTS = 3000;
+const SILENT_AFTER_MS = 1500;
 
 /** Follows the receivers of the day that rolls: keeps what they read, tells it to every page, puts down what goes wrong by itself. One day at a time: there is one rig. */
 export class RollDesk implements RollFeed {
@@ -63,6 +65,7 @@ export class RollDesk implements RollFeed {
   private readonly on = new Map<string, boolean>();
   private state: RollState | null = null;
   private newestSlot = -1;
+  private heardRealMs = 0;
   private writing: Promise<unknown> = Promise.resolve();
   private watch: AirWatch | null = null;
 
@@ -182,6 +185,7 @@ export class RollDesk implements RollFeed {
     const slot = this.gate.take(frame.number, nowMs);
     if (slot === null) return;
     this.line = "live";
+    this.heardRealMs = this.app().realNowMs();
     this.newestSlot = slot;
     const pieceStartMs = Math.floor((slot * SLOT_MS) / PIECE_MS) * PIECE_MS;
     if (this.pieceStartMs !== null && this.pieceStartMs !== pieceStartMs) this.keepPiece();
@@ -242,7 +246,7 @@ export class RollDesk implements RollFeed {
       const nowMs = dayNowMs(this.app(), this.loaded.day);
       // a line that says nothing leaves the slots empty
       const due = Math.floor(nowMs / SLOT_MS);
-      if (this.line !== "none" && due - this.newestSlot > 15) this.line = "silent";
+      if (this.line === "live" && this.app().realNowMs() - this.heardRealMs > SILENT_AFTER_MS) this.line = "silent";
       const channels = this.channels.map((c) => this.look(c, nowMs, Math.max(this.newestSlot + 1, this.line === "silent" ? due : 0)));
       this.state = { nowMs, isRolling: this.isRolling, line: this.line, channels, watch: this.watch?.view() ?? null, notKept: this.writeError };
       this.tell({ type: "state", state: this.state });

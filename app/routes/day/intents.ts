@@ -3,6 +3,7 @@ import { z } from "zod";
 export const dayIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("move-to"), placeId: z.number().int() }),
   z.object({ intent: z.literal("clock-on"), minutes: z.number().int().min(1).max(720) }),
+  z.object({ intent: z.literal("clock-to-happening") }),
   z.object({ intent: z.literal("clock-to-place"), placeId: z.number().int() }),
 ]);
 

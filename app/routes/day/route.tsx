@@ -31,6 +31,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   switch (intent.intent) {
     case "move-to": return reply(await moveTo(context.app, dayId, intent.placeId));
     case "clock-on": return reply(await moveClockOn(context.app, dayId, { byMs: intent.minutes * 60_000 }));
+    case "clock-to-happening": return reply(await moveClockOn(context.app, dayId, { toHappening: true }));
     case "clock-to-place": return reply(await moveClockOn(context.app, dayId, { placeId: intent.placeId }));
   }
 }

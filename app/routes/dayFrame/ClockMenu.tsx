@@ -15,9 +15,10 @@ export function ClockMenu({ day, places, nowMs }: { day: DayView["day"]; places:
     <MenuTrigger>
       <ClockButton aria-label={`The day's clock, ${formatClock(nowMs)}: move it on`}>{formatClock(nowMs)}</ClockButton>
       <Sheet as={Popover} placement="bottom end">
-        <Menu onAction={(key) => send(typeof key === "string" && key.startsWith("place-") ? { intent: "clock-to-place", placeId: Number(key.slice(6)) } : { intent: "clock-on", minutes: Number(key) })}>
+        <Menu onAction={(key) => send(key === "happening" ? { intent: "clock-to-happening" } : typeof key === "string" && key.startsWith("place-") ? { intent: "clock-to-place", placeId: Number(key.slice(6)) } : { intent: "clock-on", minutes: Number(key) })}>
           <Item as={MenuItem} id="15">15 minutes on</Item>
           <Item as={MenuItem} id="60">One hour on</Item>
+          <Item as={MenuItem} id="happening">Until something happens</Item>
           {later.map((p) => <Item as={MenuItem} key={p.id} id={`place-${p.id}`}>{`To ${formatClock(p.startMs)}, ${p.name.toLowerCase()}`}</Item>)}
         </Menu>
       </Sheet>

@@ -6,7 +6,7 @@ import { Button, QuietButton } from "../../ui/Button/Button";
 import { MONO } from "../../ui/theme/theme";
 
 const STAGE_KEYS: readonly [key: string, path: string, label: string][] = [
-  ["1", "", "Day"], ["2", "/prepare", "Prepare"], ["3", "/scan", "Scan"], ["4", "/pick", "Pick"], ["5", "/sync", "Sync"], ["6", "/level", "Level"], ["7", "/range", "Place"],
+  ["1", "", "Day"], ["2", "/prepare", "Prepare"], ["3", "/scan", "Scan"], ["4", "/pick", "Pick"], ["5", "/sync", "Sync"], ["6", "/level", "Level"], ["7", "/range", "Place"], ["8", "/roll", "Roll"],
 ];
 
 /** Keys for the stages, and the sheet that shows them. Keys are left alone while one types. */
@@ -34,6 +34,10 @@ export function ShortcutHelp({ base }: { base: string }) {
             <dl>
               {STAGE_KEYS.map(([key, , label]) => <div key={key}><dt>{key}</dt><dd>{label}</dd></div>)}
               <div><dt>Tab, arrows</dt><dd>through a screen; in the spectrum, arrows read it out</dd></div>
+              <div><dt>H, a number</dt><dd>at Roll: a hit on that channel; Enter does what comes next</dd></div>
+              <div><dt>N</dt><dd>at Roll: a note of this moment</dd></div>
+              <div><dt>[ and ]</dt><dd>at Roll: less or more of the seam</dd></div>
+              <div><dt>.</dt><dd>at Roll, in practice: until something happens</dd></div>
               <div><dt>?</dt><dd>this sheet</dd></div>
             </dl>
             <Button onPress={() => setOpen(false)}>Close</Button>

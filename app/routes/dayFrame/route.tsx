@@ -35,7 +35,7 @@ export async function clientLoader({ serverLoader, params }: Route.ClientLoaderA
 
 export const meta: Route.MetaFunction = ({ data }) => [{ title: data ? `${data.day.production} · Plain Channel` : "Plain Channel" }];
 
-const STAGES = [["", "Day"], ["prepare", "Prepare"], ["scan", "Scan"], ["pick", "Pick"], ["sync", "Sync"], ["level", "Level"], ["range", "Place"]] as const;
+const STAGES = [["", "Day"], ["prepare", "Prepare"], ["scan", "Scan"], ["pick", "Pick"], ["sync", "Sync"], ["level", "Level"], ["range", "Place"], ["roll", "Roll"]] as const;
 const SHEETS = [["prepare", "Scenes"], ["setup", "Places and talkers"], ["kit", "Case"], ["models", "Models"], ["pairing", "Pairing"], ["handed", "Handed down"], ["register", "Television"], ["law", "Law"], ["labels", "Labels and packing"], ["arrival", "Setting up"]] as const;
 /** The sheets of rigging and placing. */
 const PLACE_SHEETS = [["range", "Range"], ["draw", "Draw"], ["walked", "Walk test"], ["desk", "Antennas"], ["cards", "Rig cards"], ["place", "One link"]] as const;
@@ -104,7 +104,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
         </S.Sheets>
       )}
 
-      <S.Columns data-wide={sheet === "draw" || undefined}>
+      <S.Columns data-wide={sheet === "draw" || sheet === "roll" || undefined}>
         <main data-loading={navigation.state === "loading" || undefined}>
           <LiveContext value={live}>
             <LiveNotice dayId={day.id} state={live} />

@@ -173,6 +173,7 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     keep({ ...rig, script });
     response.json({});
   });
+  app.get("/script", (_, response) => void response.json({ script: rig.script ?? [] }));
   app.post("/packs/:key/free", (request, response) => {
     const key = param(request, "key");
     if (!rig.packs.some((p) => p.key === key)) return noUnit(response, key);

@@ -1,0 +1,83 @@
+import { COLUMN, COLUMN_BYTES } from "../../../core/roll/extremes";
+import { byteToRf } from "../../../core/roll/reading";
+
+/** One pixel column of a running seam: how far each antenna reaches outward from the middle line. */
+export interface SeamColumnPx {
+  x: number;
+  /** Least and most of antenna A over the column, px up from the middle. */
+  a: [least: number, most: number];
+  /** The same of B, down; null where there is one antenna only. */
+  b: [least: number, most: number] | null;
+  /** The better antenna was under what the receiver needs. */
+  isPinched: boolean;
+  isOverloaded: boolean;
+  /** Strong enough, and the link was bad. */
+  isSpoiled: boolean;
+}
+
+export interface SeamLayout {
+  middlePx: number;
+  columns: SeamColumnPx[];
+  /** Stretches of which nothing is known. */
+  gaps: { fromPx: number; toPx: number }[];
+  /** px from the middle of so many decibels in hand. */
+  reachPx: (db: number) => number;
+}
+
+export interface SeamScale {
+  widthPx: number;
+  heightPx: number;
+  /** Least level at which the receiver hears well: the middle line. */
+  sensitivityDbm: number;
+}
+
+/** From the middle to the edge. */
+export const MOST_DB = 50;
+const OVERLOAD = 2;
+/** Of fourteen steps, one up. */
+const BAD_QUALITY = 6;
+const GOOD_OVER_DB = 8;
+
+/** A channel's running RF drawn outward from a middle line by what it has in hand, antenna A up, B down: where both pinch, it drops out.
+ * @param bytes - extremes column by column (core/roll/extremes), oldest first */
+export function seamLayout(bytes: Uint8Array, { widthPx, heightPx, sensitivityDbm }: SeamScale): SeamLayout {
+  const count = bytes.length / COLUMN_BYTES;
+  const middlePx = Math.round(heightPx / 2);
+  const most = middlePx - 2;
+  const reachPx = (db: number) => (Math.min(MOST_DB, Math.max(0, db)) / MOST_DB) * most;
+  const out = (byte: number) => reachPx(byteToRf(byte)! - sensitivityDbm);
+  const columns: SeamColumnPx[] = [];
+  const gaps: SeamLayout["gaps"] = [];
+  for (let i = 0; i < count; i += 1) {
+    const o = i * COLUMN_BYTES;
+    const x = (i / count) * widthPx;
+    if (bytes[o + COLUMN.aMax] === 0) {
+      const last = gaps.at(-1);
+      const toPx = ((i + 1) / count) * widthPx;
+      if (last && last.toPx >= x - 1e-6) last.toPx = toPx;
+      else gaps.push({ fromPx: x, toPx });
+      continue;
+    }
+    const best = byteToRf(bytes[o + COLUMN.bestMin]!)!;
+    const quality = bytes[o + COLUMN.qualityMin]!;
+    columns.push({
+      x, a: [out(bytes[o + COLUMN.aMin]!), out(bytes[o + COLUMN.aMax]!)], b: bytes[o + COLUMN.bMax] === 0 ? null : [out(bytes[o + COLUMN.bMin]!), out(bytes[o + COLUMN.bMax]!)],
+      isPinched: best < sensitivityDbm, isOverloaded: (bytes[o + COLUMN.everFlags]! & OVERLOAD) !== 0, isSpoiled: quality > 0 && quality < BAD_QUALITY && best > sensitivityDbm + GOOD_OVER_DB,
+    });
+  }
+  return { middlePx, columns, gaps, reachPx };
+}
+
+/** Stretches of columns that share a mark, as wide as they are on the screen, a pixel and a half at least. */
+export function stretchesOf(columns: readonly SeamColumnPx[], mark: (c: SeamColumnPx) => boolean, columnPx: number): { fromPx: number; toPx: number }[] {
+  const found: { fromPx: number; toPx: number }[] = [];
+  let lastX = -Infinity;
+  for (const c of columns) {
+    if (!mark(c)) continue;
+    const last = found.at(-1);
+    if (last && c.x - lastX < columnPx * 1.01) last.toPx = Math.max(c.x + columnPx, last.toPx);
+    else found.push({ fromPx: c.x, toPx: c.x + Math.max(1.5, columnPx) });
+    lastX = c.x;
+  }
+  return found;
+}

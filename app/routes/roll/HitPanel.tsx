@@ -1,0 +1,114 @@
+import { useEffect, useRef } from "react";
+import { Link } from "react-router";
+import { formatClock, formatDb, mhz } from "../../../contract/format";
+import { hitAnswerWords, hitCauseWords, hitReasonWords, shareWords } from "../../../contract/rollWords";
+import { settingStepWords } from "../../../contract/settingWords";
+import { packModel, receiverModel } from "../../../core/kit/models";
+import { settingSteps } from "../../../core/kit/settingSteps";
+import type { HitAnswerKind } from "../../../core/roll/hitCause";
+import type { DayView } from "../../../server/services/dayView.server";
+import type { HitView } from "../../../server/services/hits.server";
+import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
+import { Heading, Row, Soft } from "../../ui/Page/Page";
+import type { RollIntent } from "./intents";
+import * as S from "./roll.styles";
+
+export interface HitPanelProps {
+  hit: HitView;
+  view: DayView;
+  isBusy: boolean;
+  send: (intent: RollIntent) => void;
+  onHide: () => void;
+}
+
+/** A hit being answered: what it was and why, what can be done, step by step until it holds. Whatever comes next has the focus: Enter does it. */
+export function HitPanel({ hit, view, isBusy, send, onHide }: HitPanelProps) {
+  const { judged } = hit.hit;
+  const [first, ...rest] = judged.causes;
+  const panel = useRef<HTMLElement>(null);
+  useEffect(() => { panel.current?.querySelector<HTMLElement>("[data-next]")?.focus({ preventScroll: true }); }, [hit.id, hit.step]);
+  return (
+    <S.Aside ref={panel} aria-label={`Hit on ${hit.talker}`}>
+      <Row>
+        <Heading>{`${formatClock(hit.atMs)}:${String(Math.floor((hit.atMs % 60_000) / 1000)).padStart(2, "0")} · ${hit.number} ${hit.talker}`}</Heading>
+        <QuietButton onPress={onHide} style={{ marginLeft: "auto" }}>Later</QuietButton>
+      </Row>
+      {first && (
+        <div>
+          <b>{`${first.share > 0.85 ? "" : "Most likely "}${hitCauseWords(first.cause)}`}</b> <Soft>{shareWords(first.share)}</Soft>
+          <S.Reasons>
+            {first.for.map((r, i) => <li key={i}>{hitReasonWords(r)}</li>)}
+            {first.against.map((r, i) => <li key={`a${i}`} data-against>{`against it: ${hitReasonWords(r)}`}</li>)}
+          </S.Reasons>
+          {rest.filter((c) => c.share > 0.05).length > 0 && (
+            <details>
+              <summary>{`Else ${rest.filter((c) => c.share > 0.05).map((c) => `${hitCauseWords(c.cause)} (${shareWords(c.share)})`).join("; ")}`}</summary>
+              {rest.map((c) => <div key={c.cause}><Soft>{hitCauseWords(c.cause)}</Soft><S.Reasons>{c.for.map((r, i) => <li key={i}>{hitReasonWords(r)}</li>)}</S.Reasons></div>)}
+            </details>
+          )}
+        </div>
+      )}
+      <Steps hit={hit} view={view} isBusy={isBusy} send={send} />
+    </S.Aside>
+  );
+}
+
+function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
+  const channel = view.channels.find((c) => c.id === hit.hit.channelId);
+  const last = hit.answers.at(-1);
+  const takeBack = <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "take-back", hitId: hit.id })}>{last?.toHz ? `Back to ${last.fromHz === null ? "where it was" : mhz(last.fromHz)}` : "Not this after all"}</QuietButton>;
+  const answers = (kinds: readonly HitAnswerKind[], isNext: boolean) => (
+    <S.Answers>
+      {kinds.map((kind, i) => {
+        const words = answerText(kind, hit);
+        if (!words) return null;
+        const As = i === 0 && isNext ? PrimaryButton : Button;
+        return <li key={kind}><As {...(i === 0 && isNext ? { "data-next": true } : {})} isDisabled={isBusy} onPress={() => send({ intent: "answer", hitId: hit.id, answer: kind })}><span>{words.what}</span><small>{words.how}</small></As></li>;
+      })}
+    </S.Answers>
+  );
+  const possible = hit.hit.judged.answers.filter((kind) => answerText(kind, hit) !== null);
+  if (hit.step === "answer" || !last) return answers(possible, true);
+  if (hit.step === "hold") {
+    return (
+      <>
+        <p>{`${hitAnswerWords(last.answer).what}: done. Does it hold?`}</p>
+        <Row><PrimaryButton data-next isDisabled={isBusy} onPress={() => send({ intent: "close", hitId: hit.id })}>It holds</PrimaryButton></Row>
+        <Soft>If not, what else</Soft>
+        {answers(possible.filter((k) => k !== last.answer), false)}
+      </>
+    );
+  }
+  if (!channel) return null;
+  const steps = settingSteps(receiverModel(view.kit, channel.receiverModelId), packModel(view.kit, channel.packModelId), last.toHz);
+  if (hit.step === "receiver") {
+    return <><p>{`Set ${channel.receiverLabel} to ${mhz(last.toHz!)}.`}</p><ul>{steps.receiver.map((s, i) => <li key={i}>{settingStepWords(s)}</li>)}</ul><Row><Link to={`/day/${view.day.id}/sync?channel=${channel.id}`}>Tick it off at Sync</Link>{takeBack}</Row></>;
+  }
+  if (hit.step === "pack") {
+    return (
+      <>
+        <p>{`${channel.receiverLabel} is on ${mhz(last.toHz!)}, and nothing is heard there. Now ${channel.packLabel}:`}</p>
+        <ol style={{ paddingLeft: 22 }}>{steps.pack.map((s, i) => <li key={i}>{settingStepWords(s)}</li>)}</ol>
+        <Row><PrimaryButton data-next isDisabled={isBusy} onPress={() => send({ intent: "pack-follows", hitId: hit.id })}>{`${channel.packLabel} follows`}</PrimaryButton>{takeBack}</Row>
+      </>
+    );
+  }
+  if (hit.step === "prove") {
+    return (
+      <>
+        <p>{`${channel.packLabel} shows ${mhz(last.toHz!)}. RF, both antennas, its own name and the voice are looked at; then the plan has a new version.`}</p>
+        <Row><PrimaryButton data-next isDisabled={isBusy} onPress={() => send({ intent: "close", hitId: hit.id })}>Prove it</PrimaryButton>{takeBack}</Row>
+      </>
+    );
+  }
+  return null;
+}
+
+/** An answer with its figures; null for one that cannot be. */
+function answerText(kind: HitAnswerKind, { retune, powers }: HitView): { what: string; how: string } | null {
+  const words = hitAnswerWords(kind);
+  if (kind === "retune") return retune ? { what: `${retune.isSpare ? "Take the spare" : "Retune to"} ${mhz(retune.frequencyHz)}`, how: `${retune.noiseDbm === null ? "not measured" : `noise ${formatDb(retune.noiseDbm)}m there`}; clear of everything on the air now; ${words.how}` } : null;
+  if (kind === "power-up") return powers.up === null ? null : { what: `${words.what}: ${powers.up} mW`, how: `from ${powers.setMw} mW; ${words.how}` };
+  if (kind === "power-down") return powers.down === null ? null : { what: `${words.what}: ${powers.down} mW`, how: `from ${powers.setMw} mW; ${words.how}` };
+  return words;
+}

@@ -1,0 +1,21 @@
+import { z } from "zod";
+
+const channelId = z.number().int();
+const hitId = z.number().int();
+const agoMs = z.number().min(0).max(600_000);
+const seenId = z.string().min(1).max(80).nullable();
+
+export const HIT_ANSWERS = ["retune", "power-up", "power-down", "nearer", "turn-pack", "sleeve", "stand-back", "change-cells", "switch-on", "unmute", "microphone", "antenna", "re-rig", "leave"] as const;
+
+export const rollIntents = z.discriminatedUnion("intent", [
+  z.object({ intent: z.literal("begin") }),
+  z.object({ intent: z.literal("end") }),
+  z.object({ intent: z.literal("hit"), channelId, agoMs, seenId }),
+  z.object({ intent: z.literal("answer"), hitId, answer: z.enum(HIT_ANSWERS) }),
+  z.object({ intent: z.literal("pack-follows"), hitId }),
+  z.object({ intent: z.literal("close"), hitId }),
+  z.object({ intent: z.literal("take-back"), hitId }),
+  z.object({ intent: z.literal("note"), text: z.string().max(2000), channelId: channelId.nullable(), agoMs, seenId }),
+]);
+
+export type RollIntent = z.infer<typeof rollIntents>;
