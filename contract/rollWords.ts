@@ -21,7 +21,7 @@ export function hitReasonWords(r: HitReason): string {
     case "level-kept": return "the level stayed where it usually is";
     case "fades-deep": return `both antennas went under at once, ${percent(r.underShare)} of the time, and came back`;
     case "steady-loss": return `it lies ${formatDb(r.db)} under its usual, and stays there`;
-    case "gone": return `nothing was heard for ${r.seconds.toFixed(1)} s${r.sudden ? ", from one moment to the next" : ", after it had grown weak"}`;
+    case "gone": return `nothing was heard for ${r.seconds.toFixed(1)} s${r.sudden === null ? " at least" : r.sudden ? ", from one moment to the next" : ", after it had grown weak"}`;
     case "newcomer-near": return `somebody came on the air at ${mhz(r.frequencyHz)}, ${formatSpan(r.offHz)} away, ${formatDbm(r.levelDbm)}`;
     case "no-newcomer": return `the last look, ${formatDuration(r.ageMs)} ago, shows nobody new near it`;
     case "product-falls": return `a product of ${listWords(r.sources)} falls ${formatSpan(r.missHz)} from it`;
@@ -72,6 +72,7 @@ export function attentionWords(a: Attention): { short: string; long: string } {
     case "silent": return { short: "silent", long: `RF, and no voice for ${a.seconds} s` };
     case "dropouts": return { short: a.count === 1 ? "a dropout" : `${a.count} dropouts`, long: "in the last minute" };
     case "thin": return { short: "thin", long: `${a.marginDb < 0 ? "under" : "only"} ${formatDb(Math.abs(a.marginDb))} in hand at the worst of ten seconds` };
+    case "fallen": return { short: "weaker", long: `${formatDb(a.db)} under what it usually is here` };
     case "one-antenna": return { short: `antenna ${a.antenna} low`, long: `${formatDb(a.db)} under the other` };
     case "not-ours": return { short: "not ours", long: "RF, and not our pack: somebody else, or its pilot is lost" };
   }

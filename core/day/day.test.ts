@@ -1,7 +1,9 @@
 import { channelState, countingScan } from "./channelState";
 import type { Channel, DayFacts, SyncRecord } from "./facts";
+import { movePlan } from "./moving";
 import { nextSteps } from "./nextSteps";
 import { antennasOf, proofPartsOf, rfOf, silenceOf, usualFigure } from "./proof";
+import type { Scene } from "./scenes";
 import { PROOF, PROOF_PARTS, type ProofPart } from "./proofParts";
 
 const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
@@ -180,4 +182,30 @@ test("an empty day is told where to begin; on the eve, what is missing comes fir
   expect(codes({ channels: [] })).toEqual(["find-talkers"]);
   expect(codes({ nowMs: -5 * 3_600_000, preparation: { units: 3, findings: 2 } }).slice(0, 2)).toEqual(["prepare", "scan"]);
   expect(codes({ preparation: { units: 3, findings: 2 } })[0]).toBe("scan");
+});
+
+describe("a move", () => {
+  const scenes: Scene[] = [
+    { number: "1", title: "", placeId: 1, startMs: 60 * minute, endMs: 110 * minute, speakers: ["T1", "T2"], isRepeatable: true },
+    { number: "2", title: "", placeId: 2, startMs: 200 * minute, endMs: 260 * minute, speakers: ["T1", "Oswin"], isRepeatable: true },
+  ];
+  const how = { scanMinutes: 2, isDriven: true };
+  test("what holds here and would not there, in the order of the work, for those who speak there", () => {
+    const plan = movePlan({ ...finished(), nowMs: 120 * minute }, scenes, 2, how);
+    expect(plan.becomesStale).toEqual({ frequencies: 2, proofs: 2, ranges: 2, scan: true });
+    expect(plan.steps.map((s) => s.code)).toEqual(["antennas", "scan", "pick", "sync", "prove", "range"]);
+    expect(plan.steps.find((s) => s.code === "prove")!.channelIds).toEqual([1]);
+    expect([plan.sideChanges, plan.canWait, plan.joins, plan.leaves]).toEqual([true, [2], ["Oswin"], [2]]);
+    expect(plan.firstTakeMs! - plan.beginByMs!).toBeCloseTo(plan.minutes * minute, 3);
+  });
+  test("on the place itself: what is left, and nothing when all is done; packs that are on come off before a scan", () => {
+    expect(movePlan(finished(), scenes, 1, how)).toMatchObject({ isThere: true, steps: [], minutes: 0, becomesStale: { frequencies: 0, proofs: 0, ranges: 0, scan: false } });
+    const on = { ...finished(), sweeps: [], reports: { receivers: {}, packs: { p1: { isOn: true, frequencyHz: f1 } } } };
+    expect(movePlan(on, scenes, 1, how).steps.slice(0, 2).map((s) => [s.code, s.channelIds])).toEqual([["packs-off", [1]], ["scan", []]]);
+  });
+  test("too late is told by how much; once a day is enough where that is the rule", () => {
+    const late = movePlan({ ...finished(), nowMs: 198 * minute }, scenes, 2, how);
+    expect(late.lateMs).toBeCloseTo((198 - (200 - late.minutes)) * minute, 3);
+    expect(movePlan({ ...finished(), nowMs: 120 * minute, rescan: "daily" }, scenes, 2, how).steps.map((s) => s.code)).not.toContain("scan");
+  });
 });

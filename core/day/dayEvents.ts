@@ -10,6 +10,8 @@ export interface HitJudgement {
 /** Something that happened on a day and stands nowhere else. Only added: what was wrong is put right by a new one. */
 export type DayHappening =
   | { kind: "moved"; fromPlaceId: number; toPlaceId: number }
+  /** Somebody was given a channel. */
+  | { kind: "joined"; channelId: number }
   | { kind: "roll"; isOn: boolean }
   /** A pack was switched, by its own word or by somebody's. */
   | { kind: "power"; packKey: string; isOn: boolean; by: "its own word" | "said" }
@@ -33,7 +35,10 @@ export type DayHappening =
   /** Somebody came on the air near us. */
   | { kind: "newcomer"; frequencyHz: number; levelDbm: number; channelId: number | null; offHz: number | null; tookSpare: boolean }
   | { kind: "note"; channelId: number | null; text: string }
-  | { kind: "correction"; ofId: number; text: string }
+  /** Puts another entry of the log right, by its key. */
+  | { kind: "correction"; ofKey: string; text: string }
+  /** A record that was made by mistake and taken back. */
+  | { kind: "taken-back"; channelId: number; what: string }
   | { kind: "wrapped"; step: string; isDone: boolean }
   | { kind: "file"; what: string };
 

@@ -81,9 +81,11 @@ interface Chance {
   where: ChangeWhere;
   /** A break long enough for the fresh policy. */
   isLong: boolean;
+  /** How long the break leaves the pack alone; 0 where there is none. */
+  breakMs: number;
 }
 
-/** The plan of changes of one pack by dynamic programming over the last change: fewest needs that are not met and the least that they fall short by, then fewest changes, then fewest on the very moment between two needs, then most in breaks.
+/** The plan of changes of one pack by dynamic programming over the last change: fewest needs that are not met and the least that they fall short by, then fewest changes, then fewest on the very moment between two needs, then most in breaks, then in the longest of them: the meal.
  * @throws {RangeError} where hours are not finite and more than 0, or a stretch does not go on */
 export function planCells(pack: PackCells, rules: CellRules): { changes: CellChange[]; violations: CellViolation[] } {
   if (!(pack.hours > 0) || !Number.isFinite(pack.hours)) throw new RangeError(`hours must be finite and > 0, got ${pack.hours}`);
@@ -103,16 +105,16 @@ export function planCells(pack: PackCells, rules: CellRules): { changes: CellCha
   const walk = (from: number, cost: Cost) => {
     let used = from < 0 ? pack.usedHours : 0;
     let [violations, shortHours] = cost;
-    const [, , changes, between, outsideBreaks] = cost;
+    const [, , changes, between, outsideBreaks, notMeal] = cost;
     for (let to = Math.max(from, 0); to <= count; to += 1) {
       const isSame = to === from;
       if (to < count && !isSame) {
         const chance = chances[to]!;
-        const next: Cost = [violations, shortHours, changes + 1, between + (chance.where === "between" ? 1 : 0), outsideBreaks + (chance.where === "off" ? 1 : 0)];
+        const next: Cost = [violations, shortHours, changes + 1, between + (chance.where === "between" ? 1 : 0), outsideBreaks + (chance.where === "off" ? 1 : 0), notMeal - chance.breakMs];
         if (isCheaper(next, best[to]!.cost)) best[to] = { cost: next, from };
       }
       if (to === count) {
-        const end: Cost = [violations, shortHours, changes, between, outsideBreaks];
+        const end: Cost = [violations, shortHours, changes, between, outsideBreaks, notMeal];
         if (isCheaper(end, best[count]!.cost)) best[count] = { cost: end, from };
         return;
       }
@@ -124,7 +126,7 @@ export function planCells(pack: PackCells, rules: CellRules): { changes: CellCha
       shortHours += used - mayLeave;
     }
   };
-  walk(-1, [0, 0, 0, 0, 0]);
+  walk(-1, [0, 0, 0, 0, 0, 0]);
   for (let i = 0; i < count; i += 1) if (best[i]!.cost !== IMPOSSIBLE) walk(i, best[i]!.cost);
 
   const at: number[] = [];
@@ -132,8 +134,8 @@ export function planCells(pack: PackCells, rules: CellRules): { changes: CellCha
   return tell(pack, rules, { needs, ranHours, chances, at });
 }
 
-type Cost = readonly [violations: number, shortHours: number, changes: number, between: number, outsideBreaks: number];
-const IMPOSSIBLE: Cost = [Infinity, Infinity, Infinity, Infinity, Infinity];
+type Cost = readonly [violations: number, shortHours: number, changes: number, between: number, outsideBreaks: number, notMealMs: number];
+const IMPOSSIBLE: Cost = [Infinity, Infinity, Infinity, Infinity, Infinity, Infinity];
 function isCheaper(a: Cost, b: Cost): boolean {
   for (let i = 0; i < a.length; i += 1) if (a[i]! !== b[i]!) return a[i]! < b[i]!;
   return false;
@@ -143,19 +145,19 @@ function isCheaper(a: Cost, b: Cost): boolean {
 function chanceBefore(needs: readonly Span[], i: number, breaks: readonly Span[], need: Span): Chance {
   const last = needs[i - 1];
   const open: Span = { startMs: last ? last.endMs : -Infinity, endMs: need.startMs };
-  if (last && open.endMs <= open.startMs) return { atMs: need.startMs, where: "between", isLong: false };
+  if (last && open.endMs <= open.startMs) return { atMs: need.startMs, where: "between", isLong: false, breakMs: 0 };
   const overlaps = breaks.flatMap((b) => {
     const part = { startMs: Math.max(b.startMs, open.startMs), endMs: Math.min(b.endMs, open.endMs) };
     return part.endMs > part.startMs ? [{ part, isLong: b.endMs - b.startMs > FRESH_BREAK_MS }] : [];
   });
   const isLong = last !== undefined && overlaps.some((o) => o.isLong);
-  if (!last) return { atMs: need.startMs - BEFORE_MS, where: "before", isLong: false };
+  if (!last) return { atMs: need.startMs - BEFORE_MS, where: "before", isLong: false, breakMs: 0 };
   // the longest stretch of break, the earlier of equals
   const widest = overlaps.reduce<Span | null>((w, { part }) => (w && w.endMs - w.startMs >= part.endMs - part.startMs ? w : part), null);
   const inside = widest ?? open;
   // not on the very moment when the last need ends
   const atMs = inside.startMs > open.startMs ? inside.startMs : Math.min(inside.startMs + SOON_MS, (inside.startMs + inside.endMs) / 2);
-  return { atMs: Math.round(atMs), where: widest ? "break" : "off", isLong };
+  return { atMs: Math.round(atMs), where: widest ? "break" : "off", isLong, breakMs: widest ? widest.endMs - widest.startMs : 0 };
 }
 
 function tell(pack: PackCells, rules: CellRules, p: { needs: Span[]; ranHours: number[]; chances: Chance[]; at: readonly number[] }): { changes: CellChange[]; violations: CellViolation[] } {

@@ -24,6 +24,10 @@ describe("a plan of changes", () => {
     expect(changes[0]!.atMs).toBeGreaterThan(h(12.5));
     expect(changes[0]!.atMs).toBeLessThan(h(13.5));
   });
+  test("of two breaks that would do the longer one is taken: the meal", () => {
+    const pack: PackCells = { id: "a", hours: 8, usedHours: 0, needs: [span(8, 10), span(10.25, 12), span(13, 16), span(16.25, 18)] };
+    expect(planCells(pack, counted([span(10, 10.25), span(12, 13), span(16, 16.25)])).changes.map((c) => c.atMs > h(12) && c.atMs < h(13))).toEqual([true]);
+  });
   test("a need longer than the cells is told, with the moment when the reserve is touched", () => {
     expect(planCells({ id: "a", hours: 8, usedHours: 0, needs: [span(8, 17)] }, counted()).violations).toMatchObject([{ atMs: h(15), leftHours: -1, endMs: h(17) }]);
   });

@@ -1,4 +1,5 @@
-import { dropoutsIn, watchChannel, type WatchedChannel } from "./channelWatch";
+import { dropoutsIn, isUsual, watchChannel, type WatchedChannel } from "./channelWatch";
+import { followUsual } from "./hitEvidence";
 import type { ChannelReading } from "./reading";
 
 const good: ChannelReading = { rfADbm: -60, rfBDbm: -62, audioDbfs: -20, hasAudio: true, isOverloaded: false, isMuted: false, isPartner: true, quality: 0.9 };
@@ -19,6 +20,7 @@ describe("what needs a hand", () => {
     ["overload", { recent: [...run(590), ...run(10, { isOverloaded: true, rfADbm: -15 })] }],
     ["dropouts", { recent: [...run(500), ...run(2, weak), ...run(98)] }],
     ["thin", { recent: [...run(590), ...run(10, { rfADbm: -81, rfBDbm: -82 })] }],
+    ["fallen", { recent: [...run(500), ...run(100, { rfADbm: -72, rfBDbm: -73 })] }],
     ["one-antenna", { recent: [...run(500), ...run(100, { rfBDbm: -84 })] }],
     ["muted", { recent: [...run(560), ...run(40, { isMuted: true, hasAudio: false })] }],
     ["silent", { recent: [...run(100), ...run(500, { hasAudio: false })] }],
@@ -35,6 +37,13 @@ describe("what needs a hand", () => {
     expect(codes(off)).toEqual([]);
     expect(watchChannel({ ...base, ...off, cells: { hours: 0.1, by: "clock", isWeak: false, voltsSpanHours: null } }).attention).toMatchObject([{ level: "watch", code: "cells-soon" }]);
   });
+});
+
+test("what is usual follows slowly, and only where nothing is wrong", () => {
+  const [usual, low] = [{ aDbm: -60, bDbm: -62 }, { aDbm: -80, bDbm: -82 }];
+  expect(followUsual(usual, low, 0.01)!.aDbm).toBeCloseTo(-60.2, 9);
+  expect([followUsual(null, low, 0.01), followUsual(usual, null, 0.01)]).toEqual([low, usual]);
+  expect([isUsual([]), isUsual([{ level: "watch", code: "muted" }]), isUsual([{ level: "watch", code: "fallen", db: 12 }])]).toEqual([true, true, false]);
 });
 
 test("dropouts: from to, the least; what does not end is not one yet, a gap ends without one", () => {

@@ -15,6 +15,7 @@ export type Attention =
   | { level: "watch"; code: "silent"; seconds: number }
   | { level: "watch"; code: "dropouts"; count: number }
   | { level: "watch"; code: "thin"; marginDb: number }
+  | { level: "watch"; code: "fallen"; db: number }
   | { level: "watch"; code: "one-antenna"; antenna: "A" | "B"; db: number }
   | { level: "watch"; code: "not-ours" };
 
@@ -46,8 +47,13 @@ const THIN_DB = 8;
 const CELLS_NOW_HOURS = LAST_WARNING_MS / 3_600_000;
 const SILENT_S = 45;
 const BRANCH_DB = 12;
+/** A receiver that always read high and now reads a third of it has lost something (common practice, no published source: a third of a scale is about so many decibels). */
+const FALLEN_DB = 10;
 
 const bestOf = (r: ChannelReading): number => Math.max(r.rfADbm, r.rfBDbm ?? -Infinity);
+
+/** Nothing in it says that the link is not as it always is: such moments make what is usual. */
+export const isUsual = (attention: readonly Attention[]): boolean => attention.every((a) => a.code === "muted" || a.code === "silent" || a.code === "cells-soon" || a.code === "cells-now");
 
 /** How a channel stands by its last minute. A pack that is meant to be off worries nobody. */
 export function watchChannel({ limits, recent, usual, cells, tellsPartner, isWanted }: WatchedChannel): ChannelNow {
@@ -72,6 +78,8 @@ export function watchChannel({ limits, recent, usual, cells, tellsPartner, isWan
     const dropouts = dropoutsIn(recent, limits.sensitivityDbm).length;
     if (dropouts > 0) attention.push({ level: "watch", code: "dropouts", count: dropouts });
     else if (marginDb !== null && marginDb < THIN_DB) attention.push({ level: "watch", code: "thin", marginDb });
+    const fallenDb = usual === null || last.length < 50 ? 0 : Math.max(usual.aDbm, usual.bDbm ?? -Infinity) - median(last.map(bestOf));
+    if (fallenDb > FALLEN_DB) attention.push({ level: "watch", code: "fallen", db: fallenDb });
     const branch = weakBranch(last, usual);
     if (branch) attention.push(branch);
     if (shareOf(last.slice(-20), (r) => r.isMuted) > 0.5) attention.push({ level: "watch", code: "muted" });

@@ -11,7 +11,7 @@ export type HitReason =
   | { code: "level-kept" }
   | { code: "fades-deep"; underShare: number; flutterDb: number }
   | { code: "steady-loss"; db: number }
-  | { code: "gone"; seconds: number; sudden: boolean }
+  | { code: "gone"; seconds: number; sudden: boolean | null }
   | { code: "newcomer-near"; frequencyHz: number; offHz: number; levelDbm: number }
   | { code: "no-newcomer"; ageMs: number }
   | { code: "product-falls"; sources: string[]; productHz: number; missHz: number }
@@ -49,6 +49,7 @@ class Scale {
 const SPOILED = 0.08;
 const LEVEL_KEPT_DB = 6;
 const LOW_HOURS = 0.35;
+const LAST_HOURS = 0.27;
 const GONE_S = 1.2;
 /** Nobody need wonder at a silence so short. */
 const PAUSE_S = 2.5;
@@ -93,7 +94,7 @@ export function judgeHit(evidence: HitEvidence): { causes: JudgedCause[]; featur
   else fade.add(-2, levelKept ? { code: "level-kept" } : null);
   if (isSpoiled) for (const scale of [fade, inTheWay]) scale.add(-1.5, spoiled);
   if (f.steadyDropDb > 8 && !isGone) inTheWay.add(3 + Math.min(2, (f.steadyDropDb - 8) / 6), { code: "steady-loss", db: f.steadyDropDb });
-  else if (isGone && !f.isSudden && !isLow) inTheWay.add(3, { code: "steady-loss", db: f.steadyDropDb });
+  else if (isGone && f.isSudden !== true && !isLow) inTheWay.add(f.isSudden === null ? 1.5 : 3, { code: "gone", seconds: f.goneS, sudden: f.isSudden });
   else inTheWay.add(-2.5, levelKept ? { code: "level-kept" } : null);
   if (f.steadyDropDb > 8 && !isGone) fade.add(-1, { code: "steady-loss", db: f.steadyDropDb });
   if (f.branch) {
@@ -109,11 +110,11 @@ export function judgeHit(evidence: HitEvidence): { causes: JudgedCause[]; featur
   // nothing there any more
   const goneReason: HitReason = { code: "gone", seconds: f.goneS, sudden: f.isSudden };
   if (isGone) {
-    off.add(isLow ? 0.5 : 4.5 - (f.isSudden ? 0 : 2.5), goneReason);
+    off.add(isLow ? 0.5 : f.isSudden === true ? 4.5 : f.isSudden === null ? 3.5 : 2, goneReason);
     cell.add(isLow ? 5 : -1, goneReason);
   } else off.add(-5, null);
   if (cells && isLow) {
-    cell.add(isGone ? 1 : levelKept ? 0.5 : 1.5, { code: "cells-low", hours: cells.hours, isWeak: cells.isWeak });
+    cell.add(isGone ? 1 : cells.hours < LAST_HOURS ? 2.6 : levelKept ? 0.5 : 1.5, { code: "cells-low", hours: cells.hours, isWeak: cells.isWeak });
     off.add(-1, { code: "cells-low", hours: cells.hours, isWeak: cells.isWeak });
   } else cell.add(cells ? -3 : -1, cells ? { code: "cells-fine", hours: cells.hours } : null);
 

@@ -71,8 +71,8 @@ export interface HitFeatures {
   underShare: number;
   /** Seconds at the end in which nothing of the pack was heard. */
   goneS: number;
-  /** It went within a moment: a switch, not a wall. */
-  isSudden: boolean;
+  /** It went within a moment: a switch, not a wall. Null where it was gone before anything that is known. */
+  isSudden: boolean | null;
   /** Share of the time in which the link was bad though the level was good. */
   spoiledShare: number;
   /** Nothing of the link's own opinion is told. */
@@ -112,15 +112,17 @@ export function hitFeatures(e: HitEvidence): HitFeatures {
   const seconds: number[] = [];
   for (let i = 0; i + SECOND <= best.length; i += SECOND / 2) seconds.push(median(best.slice(i, i + SECOND)));
   const isGoneAt = (level: number) => level < e.limits.noiseDbm + GONE_OVER_NOISE_DB;
+  // how long it has been gone may reach farther back than what else is looked at
+  const all = e.recent.filter((r): r is ChannelReading => r !== null);
   let gone = 0;
-  while (gone < best.length && isGoneAt(best[best.length - 1 - gone]!) && !list[list.length - 1 - gone]!.isPartner) gone += 1;
-  const lastBefore = best[best.length - 1 - gone];
+  while (gone < all.length && isGoneAt(bestOf(all[all.length - 1 - gone]!)) && !all[all.length - 1 - gone]!.isPartner) gone += 1;
+  const before = all[all.length - 1 - gone];
   let silent = 0;
   while (silent < list.length && !list[list.length - 1 - silent]!.hasAudio && bestOf(list[list.length - 1 - silent]!) > e.limits.sensitivityDbm) silent += 1;
   const near = (e.look?.carriers ?? []).filter((c) => c.isNew && e.frequencyHz !== null && Math.abs(c.frequencyHz - e.frequencyHz) <= NEAR_HZ).map((c) => ({ ...c, offHz: Math.abs(c.frequencyHz - e.frequencyHz!) })).sort((a, b) => a.offHz - b.offHz);
   return {
     count: list.length, steadyDropDb: orZero(usual - median(best)), worstDropDb: orZero(usual - Math.min(...seconds)), flutterDb: deviation(best),
-    underShare: shareOf(best, (v) => v < e.limits.sensitivityDbm), goneS: gone / SECOND, isSudden: gone > 0 && lastBefore !== undefined && lastBefore > e.limits.sensitivityDbm + GOOD_OVER_DB,
+    underShare: shareOf(best, (v) => v < e.limits.sensitivityDbm), goneS: gone / SECOND, isSudden: before === undefined ? null : gone > 0 && bestOf(before) > e.limits.sensitivityDbm + GOOD_OVER_DB,
     spoiledShare: shareOf(list, (r) => isSpoiled(r, e.limits.sensitivityDbm)), isBlind: list.every((r) => r.quality === null),
     overloadShare: shareOf(list, (r) => r.isOverloaded), nearestToOverloadDb: best.length === 0 ? Infinity : e.limits.overloadDbm - Math.max(...best), branch: branchOf(e, list),
     isMuted: shareOf(list.slice(-3 * SECOND), (r) => r.isMuted) > 0.5, silentS: silent / SECOND,
@@ -161,4 +163,12 @@ export function usualRf(readings: readonly (ChannelReading | null)[], noiseDbm: 
   if (heard.length < 50) return null;
   const b = heard.flatMap((r) => (r.rfBDbm === null ? [] : [r.rfBDbm]));
   return { aDbm: median(heard.map((r) => r.rfADbm)), bDbm: b.length === 0 ? null : median(b) };
+}
+
+/** What is usual after another look: it follows slowly, so that a fault does not become usual while somebody wonders at it.
+ * @param share - of the new */
+export function followUsual(before: UsualRf | null, now: UsualRf | null, share: number): UsualRf | null {
+  if (!before || !now) return before ?? now;
+  const blend = (a: number, b: number) => a + (b - a) * share;
+  return { aDbm: blend(before.aDbm, now.aDbm), bDbm: before.bDbm === null || now.bDbm === null ? now.bDbm : blend(before.bDbm, now.bDbm) };
 }

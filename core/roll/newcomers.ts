@@ -27,12 +27,13 @@ const GONE_MS = 300_000;
 const LEAST_OVER_FLOOR_DB = 8;
 
 /** The newcomers after another look: those that were known and are still there or were lately, and those that came. Carriers of our own, those of the scan that the plan was made over, and spurs of the instrument are none.
- * @param known - carriers that were there when the plan was made, hertz */
-export function afterLook(before: readonly Newcomer[], look: SweepAnalysis, known: readonly number[], ours: OurPlaces, nowMs: number): { newcomers: Newcomer[]; came: Newcomer[] } {
+ * @param known - carriers that were there when the plan was made, hertz @param first - the first look here: a bare line that stood in it already is the instrument's own */
+export function afterLook(before: readonly Newcomer[], look: SweepAnalysis, known: readonly number[], ours: OurPlaces, nowMs: number, first: SweepAnalysis | null = null): { newcomers: Newcomer[]; came: Newcomer[] } {
   const isKnown = (hz: number) => known.some((k) => Math.abs(k - hz) < SAME_HZ);
   // a carrier of ours is as wide as it is: what the sweep sees of its skirts is ours
   const isOurs = (hz: number) => ours.picks.some((p) => Math.abs(p.frequencyHz - hz) < 30_000);
-  const apart = look.carriers.filter((c) => c.own === null && !c.isSpur && !isKnown(c.frequencyHz) && !isOurs(c.frequencyHz) && c.levelDbm > floorAt(look, c.frequencyHz) + LEAST_OVER_FLOOR_DB);
+  const isLine = (c: SweepAnalysis["carriers"][number]) => c.widthHz < LINE_STEPS * look.stepHz && first !== null && first.carriers.some((f) => Math.abs(f.frequencyHz - c.frequencyHz) < 2 * look.stepHz && f.widthHz < LINE_STEPS * look.stepHz);
+  const apart = look.carriers.filter((c) => c.own === null && !c.isSpur && !isLine(c) && !isKnown(c.frequencyHz) && !isOurs(c.frequencyHz) && c.levelDbm > floorAt(look, c.frequencyHz) + LEAST_OVER_FLOOR_DB);
   const leaning = ours.picks.flatMap((p) => besideOwn(look, p.frequencyHz) ?? []).filter((c) => !isKnown(c.frequencyHz) && !ours.picks.some((p) => Math.abs(p.frequencyHz - c.frequencyHz) < 30_000));
   const seen: { frequencyHz: number; levelDbm: number }[] = [...leaning, ...apart.filter((c) => !leaning.some((l) => Math.abs(l.frequencyHz - c.frequencyHz) < SAME_HZ))];
   const placed = (frequencyHz: number) => {
@@ -43,10 +44,12 @@ export function afterLook(before: readonly Newcomer[], look: SweepAnalysis, know
     const again = seen.find((c) => Math.abs(c.frequencyHz - n.frequencyHz) < SAME_HZ);
     return { ...n, ...placed(n.frequencyHz), ...(again ? { lastSeenMs: nowMs, levelDbm: again.levelDbm } : {}) };
   }).filter((n) => nowMs - n.lastSeenMs < GONE_MS && n.frequencyHz >= 0);
-  const came = seen.filter((c) => !before.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SAME_HZ)).map((c): Newcomer => ({ frequencyHz: Math.round(c.frequencyHz), levelDbm: c.levelDbm, firstSeenMs: nowMs, lastSeenMs: nowMs, ...placed(c.frequencyHz) }));
+  const came = seen.filter((c) => !before.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SAME_HZ)).map((c): Newcomer => ({ frequencyHz: Math.round(c.frequencyHz / 1000) * 1000, levelDbm: c.levelDbm, firstSeenMs: nowMs, lastSeenMs: nowMs, ...placed(c.frequencyHz) }));
   return { newcomers: [...still, ...came].sort((a, b) => b.levelDbm - a.levelDbm), came };
 }
 
+/** A transmitter that carries sound is wider than so many steps of a sweep. */
+const LINE_STEPS = 3;
 const LEAN_FROM_HZ = 40_000;
 const LEAN_TO_HZ = 350_000;
 const LEAN_DB = 7;

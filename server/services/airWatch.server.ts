@@ -101,7 +101,7 @@ export class AirWatch implements WatchFeed {
     const scan = countingScan(facts);
     const sweep = loaded.sweeps.find((s) => s.id === scan?.id);
     const known = sweep ? ((await analysisOf(app, loaded, sweep))?.carriers ?? []).map((c) => c.frequencyHz) : this.first.look.carriers.map((c) => c.frequencyHz);
-    const { newcomers, came } = afterLook(this.newcomers, look, known, { picks: facts.plan?.picks ?? [], spares: (loaded.plan?.spares ?? []).map((s) => s.frequencyHz) }, nowMs);
+    const { newcomers, came } = afterLook(this.newcomers, look, known, { picks: facts.plan?.picks ?? [], spares: (loaded.plan?.spares ?? []).map((s) => s.frequencyHz) }, nowMs, this.first.look);
     this.newest = look;
     this.newcomers = newcomers;
     this.lookedAtMs = nowMs;

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
+import { insertEvent } from "../db/repositories/dayEvents.server";
 import { updateDay } from "../db/repositories/days.server";
 import type { AppContext } from "./appContext.server";
 import { requireDay } from "./dayView.server";
@@ -15,6 +16,11 @@ export async function moveTo(app: AppContext, dayId: number, placeId: number): P
     const carried = await app.rig.practice.carryTo(place.siteKey);
     if (!carried.ok) return fail({ code: "device", error: carried.error, unit: "the practice rig" });
   }
-  await app.db.write((t) => updateDay(app.db, dayId, { currentPlaceId: placeId }, t));
+  const { day, facts } = loaded.value;
+  const moved = { atMs: Math.round(facts.nowMs), placeId, who: app.who, what: { kind: "moved" as const, fromPlaceId: day.currentPlaceId, toPlaceId: placeId } };
+  await app.db.write(async (t) => {
+    await updateDay(app.db, dayId, { currentPlaceId: placeId }, t);
+    if (placeId !== day.currentPlaceId) await insertEvent(app.db, dayId, moved, t);
+  });
   return ok(null);
 }

@@ -6,8 +6,8 @@ import { powerOf } from "../../core/kit/units";
 import { type PackPower, packPower } from "../../core/power/dayCells";
 import { packHours, usualChemistry } from "../../core/power/packCells";
 import { noiseFloorDbm } from "../../core/radio/feed";
-import { type Attention, dropoutsIn, watchChannel } from "../../core/roll/channelWatch";
-import { type LinkLimits, usualRf, type UsualRf } from "../../core/roll/hitEvidence";
+import { type Attention, dropoutsIn, isUsual, watchChannel } from "../../core/roll/channelWatch";
+import { followUsual, type LinkLimits, usualRf, type UsualRf } from "../../core/roll/hitEvidence";
 import { BYTES, type ChannelReading } from "../../core/roll/reading";
 import { FrameGate, ReadingRing } from "../../core/roll/ring";
 import { emptyPiece, PIECE_MS, PIECE_SLOTS, SLOT_MS } from "../../core/roll/timeline";
@@ -29,6 +29,7 @@ interface Rolled {
   half: number;
   packKey: string;
   frequencyHz: number | null;
+  placeId: number;
   limits: LinkLimits;
   tellsPartner: boolean;
   ring: ReadingRing;
@@ -46,7 +47,9 @@ const TICK_MS = 1000;
 const AGAIN_MS = 1500;
 /** Without a pack's word for it, one that was heard lately is meant to be on. */
 const LATELY_MS = 180_000;
-const USUAL_SLOTS = 3000;
+/** Each second what is usual goes so far towards the last twenty. */
+const USUAL_SLOTS = 200;
+const USUAL_SHARE = 0.01;
 const SILENT_AFTER_MS = 1500;
 
 /** Follows the receivers of the day that rolls: keeps what they read, tells it to every page, puts down what goes wrong by itself. One day at a time: there is one rig. */
@@ -150,9 +153,9 @@ export class RollDesk implements RollFeed {
       const frequencyHz = frequencyOf(facts, c.id);
       const around = frequencyHz === null ? [] : noise.filter((n) => n.highHz > frequencyHz - model.bandwidthHz / 2 && n.lowHz < frequencyHz + model.bandwidthHz / 2).map((n) => n.levelDbm);
       const noiseDbm = powerSumDb([noiseFloorDbm({ bandwidthHz: model.bandwidthHz, noiseFigureDb: model.noiseFigureDb }), ...(around.length > 0 ? [Math.max(...around)] : [])]);
-      const isMoved = known && known.frequencyHz !== frequencyHz;
+      const isMoved = known && (known.frequencyHz !== frequencyHz || known.placeId !== loaded.day.currentPlaceId);
       return {
-        channelId: c.id, receiverKey: c.receiverKey, half: c.half, packKey: c.packKey, frequencyHz, tellsPartner: (model.tells ?? []).length > 0,
+        channelId: c.id, receiverKey: c.receiverKey, half: c.half, packKey: c.packKey, frequencyHz, placeId: loaded.day.currentPlaceId, tellsPartner: (model.tells ?? []).length > 0,
         limits: { noiseDbm, sensitivityDbm: noiseDbm + model.requiredSnrDb, overloadDbm: model.overloadDbm, bandwidthHz: model.bandwidthHz },
         ring: known?.ring ?? new ReadingRing(RING_SLOTS), latest: known?.latest ?? null, heardAtMs: known?.heardAtMs ?? -Infinity, lookedTo: known?.lookedTo ?? 0, troubles: known?.troubles ?? new Set(), usual: isMoved ? null : (known?.usual ?? null),
       };
@@ -264,7 +267,7 @@ export class RollDesk implements RollFeed {
     const cells = this.cellsOf(c.packKey, nowMs)?.left ?? null;
     const isWanted = isOn || nowMs - c.heardAtMs < LATELY_MS;
     const now = watchChannel({ limits: c.limits, recent, usual: c.usual, cells, tellsPartner: c.tellsPartner, isWanted });
-    if (now.attention.every((a) => a.level === "watch") && toSlot % 50 < 10) c.usual = usualRf(c.ring.readings(toSlot - USUAL_SLOTS, toSlot - 20), c.limits.noiseDbm) ?? c.usual;
+    if (isUsual(now.attention)) c.usual = followUsual(c.usual, usualRf(c.ring.readings(toSlot - USUAL_SLOTS, toSlot), c.limits.noiseDbm), USUAL_SHARE);
     if (this.isRolling && isWanted) this.note(c, now.attention, toSlot);
     return {
       channelId: c.channelId, attention: now.attention, marginDb: now.marginDb, usual: c.usual, sensitivityDbm: c.limits.sensitivityDbm, noiseDbm: c.limits.noiseDbm, cells, volts: c.latest?.partner?.volts ?? null, isOn,

@@ -7,15 +7,17 @@ import { canBeSet } from "../../core/coordination/tuning";
 import { packModel } from "../../core/kit/models";
 import { fail, ok, type Result } from "../../core/units/result";
 import { stretchesWords } from "../../contract/format";
+import { PROOF_WORDS } from "../../contract/proofWords";
 import type { Seen, SeenItem, SeenNote } from "../../contract/seen";
 import type { ServiceError } from "../../contract/serviceError";
 import { changeChannel } from "../db/repositories/channels.server";
-import { dropNewestSync, insertSync } from "../db/repositories/records.server";
+import { undoNewestSync, insertSync } from "../db/repositories/records.server";
 import { newestItems } from "../db/repositories/versionedLists.server";
 import type { PackPractice, RigPort } from "../devices/port.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
+import { putDown } from "./happenings.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;
 
@@ -142,8 +144,11 @@ function refusalOf(channel: Channel | undefined, frequencyHz: number | null, see
 export async function takeSyncBack(app: AppContext, dayId: number, syncId: number): Answer {
   const found = await requireDay(app, dayId);
   if (!found.ok) return found;
-  const isTaken = await app.db.write((t) => dropNewestSync(app.db, dayId, syncId, t));
-  return isTaken ? ok(null) : fail({ code: "setting-unknown", what: "something newer was recorded since" });
+  const taken = await app.db.write((t) => undoNewestSync(app.db, dayId, syncId, t));
+  if (!taken) return fail({ code: "setting-unknown", what: "something newer was recorded since" });
+  const what = taken.kind === "proof" ? `${PROOF_WORDS[taken.part].name}: ${taken.outcome}` : taken.kind === "cells" ? "fresh cells" : taken.kind === "receiver-set" ? "what the receiver showed" : "what the pack showed";
+  await putDown(app, found.value.day, { kind: "taken-back", channelId: taken.channelId, what }, { isQuiet: true });
+  return ok(null);
 }
 
 /** The proof by the receiver's own meters, in order: with the pack off nothing on either antenna and nothing to hear; with it on RF on both, the pack's own name, audio, and a mute that takes it away and gives it back.

@@ -5,6 +5,7 @@ import { changeChannel, insertChannel, listAllChannels, type StoredChannel } fro
 import { newestItems } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
+import { insertEvent } from "../db/repositories/dayEvents.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;
@@ -23,9 +24,13 @@ async function insertTalker(app: AppContext, loaded: LoadedDay, told: TalkerTold
   if ("why" in found) return ok(found.why);
   const receiver = kit.receivers.find((m) => m.id === units.find((u) => u.key === found.pair.receiverKey)?.modelId);
   const inputId = receiver?.form === "camera" ? (kit.inputs.find((i) => i.kind === "mic")?.id ?? told.inputId) : told.inputId;
-  await app.db.write((t) => insertChannel(app.db, day.id, {
-    ...told, ...LAVALIER, ...found.pair, also: [], inputId, number: Math.max(0, ...all.map((c) => c.number)) + 1, mark: monogram(told.talker, all.map((c) => c.mark)), microphoneId: kit.microphones[0]!.id,
-  }, t));
+  const atMs = Math.round(dayNowMs(app, day));
+  await app.db.write(async (t) => {
+    const channelId = await insertChannel(app.db, day.id, {
+      ...told, ...LAVALIER, ...found.pair, also: [], inputId, number: Math.max(0, ...all.map((c) => c.number)) + 1, mark: monogram(told.talker, all.map((c) => c.mark)), microphoneId: kit.microphones[0]!.id,
+    }, t);
+    await insertEvent(app.db, day.id, { atMs, placeId: day.currentPlaceId, who: app.who, what: { kind: "joined", channelId } }, t);
+  });
   return ok(null);
 }
 

@@ -39,6 +39,10 @@ const STAGES = [["", "Day"], ["prepare", "Prepare"], ["scan", "Scan"], ["pick", 
 const SHEETS = [["prepare", "Scenes"], ["setup", "Places and talkers"], ["kit", "Case"], ["models", "Models"], ["pairing", "Pairing"], ["handed", "Handed down"], ["register", "Television"], ["law", "Law"], ["labels", "Labels and packing"], ["arrival", "Setting up"]] as const;
 /** The sheets of rigging and placing. */
 const PLACE_SHEETS = [["range", "Range"], ["draw", "Draw"], ["walked", "Walk test"], ["desk", "Antennas"], ["cards", "Rig cards"], ["place", "One link"]] as const;
+/** The sheets of running the day. */
+const ROLL_SHEETS = [["roll", "Roll"], ["moving", "Moving"], ["cells", "Cells"], ["log", "Log"]] as const;
+/** Sheets that take the whole width: what comes next stands on the others. */
+const WIDE: readonly string[] = ["draw", "roll", "cells"];
 const REFRESH_MS = 20_000;
 
 /** What stands around every screen: whose day, the places in time order, the stages in the order of the work, and what to do next. */
@@ -56,7 +60,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   }, [revalidate, state, live]);
   const base = `/day/${day.id}`;
   const sheet = useLocation().pathname.split("/").at(-1) ?? "";
-  const sheets = [{ of: "prepare", label: "Preparation", list: SHEETS }, { of: "range", label: "Rig and place", list: PLACE_SHEETS }].find((s) => s.list.some(([path]) => path === sheet));
+  const sheets = [{ of: "prepare", label: "Preparation", list: SHEETS }, { of: "range", label: "Rig and place", list: PLACE_SHEETS }, { of: "roll", label: "Running the day", list: ROLL_SHEETS }].find((s) => s.list.some(([path]) => path === sheet));
   const names = namesOf(view);
   const here = currentPlace(view);
   const startMs = places[0]?.startMs ?? 0;
@@ -104,7 +108,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
         </S.Sheets>
       )}
 
-      <S.Columns data-wide={sheet === "draw" || sheet === "roll" || undefined}>
+      <S.Columns data-wide={WIDE.includes(sheet) || undefined}>
         <main data-loading={navigation.state === "loading" || undefined}>
           <LiveContext value={live}>
             <LiveNotice dayId={day.id} state={live} />

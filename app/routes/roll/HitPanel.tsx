@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
-import { formatClock, formatDb, mhz } from "../../../contract/format";
+import { formatClock, formatDbm, mhz } from "../../../contract/format";
 import { hitAnswerWords, hitCauseWords, hitReasonWords, shareWords } from "../../../contract/rollWords";
 import { settingStepWords } from "../../../contract/settingWords";
 import { packModel, receiverModel } from "../../../core/kit/models";
@@ -26,7 +26,7 @@ export function HitPanel({ hit, view, isBusy, send, onHide }: HitPanelProps) {
   const { judged } = hit.hit;
   const [first, ...rest] = judged.causes;
   const panel = useRef<HTMLElement>(null);
-  useEffect(() => { panel.current?.querySelector<HTMLElement>("[data-next]")?.focus({ preventScroll: true }); }, [hit.id, hit.step]);
+  useEffect(() => { panel.current?.querySelector<HTMLElement>("[data-next]")?.focus({ preventScroll: true }); }, [hit.id, hit.step, isBusy]);
   return (
     <S.Aside ref={panel} aria-label={`Hit on ${hit.talker}`}>
       <Row>
@@ -107,7 +107,7 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
 /** An answer with its figures; null for one that cannot be. */
 function answerText(kind: HitAnswerKind, { retune, powers }: HitView): { what: string; how: string } | null {
   const words = hitAnswerWords(kind);
-  if (kind === "retune") return retune ? { what: `${retune.isSpare ? "Take the spare" : "Retune to"} ${mhz(retune.frequencyHz)}`, how: `${retune.noiseDbm === null ? "not measured" : `noise ${formatDb(retune.noiseDbm)}m there`}; clear of everything on the air now; ${words.how}` } : null;
+  if (kind === "retune") return retune ? { what: `${retune.isSpare ? "Take the spare" : "Retune to"} ${mhz(retune.frequencyHz)}`, how: `${retune.noiseDbm === null ? "not measured" : `${formatDbm(retune.noiseDbm)} of noise there`}; clear of everything on the air now; ${words.how}` } : null;
   if (kind === "power-up") return powers.up === null ? null : { what: `${words.what}: ${powers.up} mW`, how: `from ${powers.setMw} mW; ${words.how}` };
   if (kind === "power-down") return powers.down === null ? null : { what: `${words.what}: ${powers.down} mW`, how: `from ${powers.setMw} mW; ${words.how}` };
   return words;

@@ -7,6 +7,9 @@ export async function roll(db: Sequelize, transaction: Transaction): Promise<voi
   await run("CREATE INDEX dayEvents_day ON dayEvents (dayId, atMs)");
   await run("CREATE UNIQUE INDEX dayEvents_seen ON dayEvents (seenId) WHERE seenId IS NOT NULL");
   for (const what of ["UPDATE", "DELETE"]) await run(`CREATE TRIGGER dayEvents_no_${what.toLowerCase()} BEFORE ${what} ON dayEvents BEGIN SELECT RAISE(ABORT, 'what happened stands: it is only added to'); END`);
+  await run("CREATE TABLE cellRuleLists (id INTEGER PRIMARY KEY AUTOINCREMENT, dayId INTEGER NOT NULL REFERENCES days(id), version INTEGER NOT NULL, atMs INTEGER NOT NULL, how TEXT NOT NULL, itemsJson TEXT NOT NULL, UNIQUE (dayId, version))");
+  // what is taken back is kept, and marked
+  await run("ALTER TABLE syncs ADD COLUMN isUndone TINYINT(1) NOT NULL DEFAULT 0");
   // extremes stand before the readings, so that a look at a whole day does not touch these
   await run("CREATE TABLE readings (id INTEGER PRIMARY KEY AUTOINCREMENT, dayId INTEGER NOT NULL REFERENCES days(id), startMs INTEGER NOT NULL, channelsJson TEXT NOT NULL, extremes BLOB NOT NULL, bytes BLOB NOT NULL)");
   await run("CREATE INDEX readings_day ON readings (dayId, startMs)");

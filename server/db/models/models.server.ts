@@ -28,7 +28,7 @@ export interface PlanRow { id: number; dayId: number; version: number; placeId: 
 export interface PickRow { id: number; planId: number; channelId: number; frequencyHz: number; isLocked: boolean }
 export interface SyncRow {
   id: number; dayId: number; channelId: number; placeId: number; atMs: number; kind: string; frequencyHz: number; packKey: string | null; receiverKey: string | null;
-  part: string | null; outcome: string | null; shown: string | null; who: string | null; seenId: string | null; toldHz: number | null; strongestDbm: number | null; antennaADbm: number | null; antennaBDbm: number | null;
+  part: string | null; outcome: string | null; shown: string | null; who: string | null; seenId: string | null; toldHz: number | null; strongestDbm: number | null; antennaADbm: number | null; antennaBDbm: number | null; isUndone: boolean;
 }
 export interface LevelCheckRow {
   id: number; dayId: number; channelId: number; atMs: number; effort: string; gainDb: number; outputDb: number; inputGainDb: number; headroomDb: number; finalPeakDbfs: number; detailJson: string;
@@ -50,6 +50,7 @@ export interface Models {
   pairingLists: Table<ItemListRow>;
   drawingLists: Table<ItemListRow>;
   rigLists: Table<ItemListRow>;
+  cellRuleLists: Table<ItemListRow>;
   planPictures: Table<PlanPictureRow>;
   unitLists: Table<ItemListRow>;
   stockLists: Table<ItemListRow>;
@@ -89,6 +90,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   pairingLists: itemList,
   drawingLists: itemList,
   rigLists: itemList,
+  cellRuleLists: itemList,
   planPictures: { id, dayId: int, type: text, bytes: { type: BLOB, allowNull: false } },
   unitLists: itemList,
   stockLists: itemList,
@@ -101,7 +103,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   picks: { id, planId: int, channelId: int, frequencyHz: int, isLocked: flag },
   syncs: {
     id, dayId: int, channelId: int, placeId: int, atMs: int, kind: text, frequencyHz: int, packKey: maybe(TEXT), receiverKey: maybe(TEXT), part: maybe(TEXT), outcome: maybe(TEXT), shown: maybe(TEXT),
-    who: maybe(TEXT), seenId: maybe(TEXT), toldHz: maybe(INTEGER), strongestDbm: maybe(REAL), antennaADbm: maybe(REAL), antennaBDbm: maybe(REAL),
+    who: maybe(TEXT), seenId: maybe(TEXT), toldHz: maybe(INTEGER), strongestDbm: maybe(REAL), antennaADbm: maybe(REAL), antennaBDbm: maybe(REAL), isUndone: { ...flag, defaultValue: false },
   },
   levelChecks: { id, dayId: int, channelId: int, atMs: int, effort: text, gainDb: real, outputDb: real, inputGainDb: real, headroomDb: real, finalPeakDbfs: real, detailJson: text },
   placeChecks: { id, dayId: int, channelId: int, placeId: int, atMs: int, frequencyHz: int, marginDb: real, overload: flag, setupJson: text },

@@ -55,3 +55,10 @@ export async function changeChannel(
   await db.models.channelChanges.create({ channelId: p.channelId, version, atMs: p.atMs, what: p.what }, { transaction });
   return null;
 }
+
+/** Everything that was changed of a day's channels, those put away too. */
+export async function listChannelChanges(db: Database, dayId: number): Promise<(ChannelChange & { channelId: number })[]> {
+  const ids = (await listAllChannels(db, dayId)).map((c) => c.id);
+  const rows = await db.models.channelChanges.findAll({ where: { channelId: ids }, order: [["id", "ASC"]] });
+  return rows.map((r) => { const { channelId, version, atMs, what } = r.get({ plain: true }); return { channelId, version, atMs, what }; });
+}

@@ -16,8 +16,13 @@ export interface StoredPlaceCheck extends PlaceRecord {
 }
 
 export async function listSyncs(db: Database, dayId: number): Promise<SyncRecord[]> {
-  const rows = await db.models.syncs.findAll({ where: { dayId }, order: [["atMs", "ASC"], ["id", "ASC"]] });
-  return rows.map((r) => toSync(r.get({ plain: true })));
+  return (await listNumberedSyncs(db, dayId)).map(({ record }) => record);
+}
+
+/** The same, each with the number that it keeps. What was taken back is left out. */
+export async function listNumberedSyncs(db: Database, dayId: number): Promise<{ id: number; record: SyncRecord }[]> {
+  const rows = await db.models.syncs.findAll({ where: { dayId, isUndone: false }, order: [["atMs", "ASC"], ["id", "ASC"]] });
+  return rows.map((r) => ({ id: r.get("id") as number, record: toSync(r.get({ plain: true })) }));
 }
 
 function toSync(r: SyncRow): SyncRecord {
@@ -43,17 +48,17 @@ export async function insertSync(db: Database, dayId: number, sync: SyncRecord, 
   const nothing = { toldHz: null, frequencyHz: 0, packKey: null, receiverKey: null, part: null, outcome: null, shown: null, strongestDbm: null };
   const { antennasDbm = null, ...plain } = { antennasDbm: null, ...sync };
   const [antennaADbm, antennaBDbm] = antennasDbm ?? [null, null];
-  const row = await db.models.syncs.create({ ...nothing, ...plain, antennaADbm, antennaBDbm, dayId, seenId }, { transaction });
+  const row = await db.models.syncs.create({ ...nothing, ...plain, antennaADbm, antennaBDbm, dayId, seenId, isUndone: false }, { transaction });
   return row.get("id") as number;
 }
 
-/** Takes one record back, as long as it is the newest of its channel. @returns whether it was */
-export async function dropNewestSync(db: Database, dayId: number, id: number, transaction: Transaction): Promise<boolean> {
-  const row = await db.models.syncs.findOne({ where: { dayId, id }, transaction });
-  const newest = row && (await db.models.syncs.max("id", { where: { channelId: row.get("channelId") as number }, transaction }));
-  if (!row || newest !== id) return false;
-  await row.destroy({ transaction });
-  return true;
+/** Takes one record back, as long as it is the newest of its channel: it stays, marked. @returns it, or null where something newer stands */
+export async function undoNewestSync(db: Database, dayId: number, id: number, transaction: Transaction): Promise<SyncRecord | null> {
+  const row = await db.models.syncs.findOne({ where: { dayId, id, isUndone: false }, transaction });
+  const newest = row && (await db.models.syncs.max("id", { where: { channelId: row.get("channelId") as number, isUndone: false }, transaction }));
+  if (!row || newest !== id) return null;
+  await db.models.syncs.update({ isUndone: true }, { where: { id }, transaction });
+  return toSync(row.get({ plain: true }));
 }
 
 export async function listLevels(db: Database, dayId: number): Promise<StoredLevel[]> {

@@ -7,6 +7,7 @@ import type { RigDetail } from "../../../core/day/rigCard";
 import type { Scene } from "../../../core/day/scenes";
 import type { Kit } from "../../../core/kit/models";
 import type { PairingRecord } from "../../../core/kit/pairing";
+import type { CellRule } from "../../../core/power/cellPlan";
 import type { CaseUnit, StockItem } from "../../../core/kit/units";
 import type { Database } from "../connection.server";
 
@@ -43,6 +44,8 @@ export interface ListItems {
   pairings: PairingRecord;
   drawings: PlaceDrawing;
   rigs: RigDetail;
+  /** How cells are kept, as one item. */
+  cellRules: CellRule;
 }
 
 export type ListKind = keyof ListItems;
@@ -58,7 +61,7 @@ export interface VersionedList<Item> {
 const TABLES = {
   scenes: ["sceneLists", "scenesJson"], handed: ["handedLists", "linesJson"], stations: ["stationLists", "stationsJson"], places: ["placeLists", "itemsJson"], units: ["unitLists", "itemsJson"], stock: ["stockLists", "itemsJson"],
   models: ["modelLists", "itemsJson"], ticks: ["tickLists", "itemsJson"], pairings: ["pairingLists", "itemsJson"],
-  drawings: ["drawingLists", "itemsJson"], rigs: ["rigLists", "itemsJson"],
+  drawings: ["drawingLists", "itemsJson"], rigs: ["rigLists", "itemsJson"], cellRules: ["cellRuleLists", "itemsJson"],
 } as const;
 
 /** Tables of one shape: to a list they are one. */
@@ -90,3 +93,11 @@ export async function appendVersion<K extends ListKind>(db: Database, kind: K, d
   const [, column] = TABLES[kind];
   await tableOf(db, kind).create({ ...head, dayId, [column]: JSON.stringify(items) }, { transaction });
 }
+
+/** Every version of a list, without its items. */
+export async function listHeads(db: Database, kind: ListKind, dayId: number): Promise<{ list: ListKind; version: number; atMs: number; how: string }[]> {
+  const rows = await tableOf(db, kind).findAll({ where: { dayId }, order: [["version", "ASC"]], attributes: ["version", "atMs", "how"], raw: true });
+  return rows.map((r) => { const { version, atMs, how } = r as unknown as ListRow; return { list: kind, version, atMs, how }; });
+}
+
+export const LIST_KINDS = Object.keys(TABLES) as ListKind[];

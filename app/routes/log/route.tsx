@@ -1,0 +1,118 @@
+import { useMemo, useState } from "react";
+import styled from "styled-components";
+import type { Route } from "./+types/route";
+import { correctEntry, logOf } from "../../../server/services/log.server";
+import { putNote } from "../../../server/services/roll.server";
+import { count, capital } from "../../../contract/format";
+import { logClock, logGroupWords, type LogNames, logWords } from "../../../contract/logWords";
+import { filterLog, LOG_GROUPS, type LogEntry, type LogGroup } from "../../../core/day/dayLog";
+import { Button, QuietButton, ToggleButton } from "../../ui/Button/Button";
+import { SelectField, TextField } from "../../ui/Field/Field";
+import { Notice } from "../../ui/Notice/Notice";
+import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
+import { MONO, PHONE } from "../../ui/theme/theme";
+import { answerOrAway } from "../shared/away";
+import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
+import { ReplyNotice } from "../shared/ReplyNotice";
+import { useIntent } from "../shared/useIntent";
+import { logIntents, type LogIntent } from "./intents";
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  return orNotFound(await logOf(context.app, dayIdOf(params)));
+}
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
+
+export async function action({ params, request, context }: Route.ActionArgs) {
+  const dayId = dayIdOf(params);
+  const read = await readIntent(request, logIntents);
+  if (!read.ok) return read.reply;
+  const { intent } = read;
+  switch (intent.intent) {
+    case "note": return reply(await putNote(context.app, dayId, intent), () => "Noted.");
+    case "correct": return reply(await correctEntry(context.app, dayId, intent), () => "Put right. What was written stands beside it.");
+  }
+}
+
+const PAGE = 150;
+
+/** Everything that happened, written by itself; notes and corrections are only added. */
+export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
+  const { send, reply: said, isBusy } = useIntent<LogIntent>();
+  const [groups, setGroups] = useState<readonly LogGroup[] | null>(null);
+  const [who, setWho] = useState("all");
+  const [search, setSearch] = useState("");
+  const [shown, setShown] = useState(PAGE);
+  const [note, setNote] = useState("");
+  const [correcting, setCorrecting] = useState<{ key: string; text: string } | null>(null);
+  const names = useMemo((): LogNames => ({
+    talker: (id) => log.talkers.find((t) => t.id === id)?.talker ?? "somebody", pack: (key) => log.packs[key] ?? "a pack", place: (id) => log.places[id] ?? "a place",
+  }), [log]);
+  const texts = useMemo(() => new Map(log.entries.map((e) => [e.key, [logWords(e, names), ...e.corrections.map((c) => c.text), e.who ?? ""].join(" ")])), [log, names]);
+  const textOf = (e: LogEntry) => texts.get(e.key) ?? "";
+  const found = filterLog(log.entries, { groups, channelId: who === "all" ? null : Number(who), search }, textOf).reverse();
+  const has = LOG_GROUPS.filter((g) => log.entries.some((e) => e.group === g));
+  const toggle = (g: LogGroup) => {
+    const now = groups ?? [];
+    const next = now.includes(g) ? now.filter((x) => x !== g) : [...now, g];
+    setGroups(next.length === 0 ? null : next);
+  };
+  const hits = log.entries.filter((e) => e.what.kind === "event" && e.what.event.kind === "hit").length;
+  return (
+    <Stack>
+      <div>
+        <Answer>{log.entries.length === 0 ? "Nothing has happened yet" : `${capital(count(log.entries.length, "entry", "entries"))} today${hits > 0 ? `, ${count(hits, "hit")} among them` : ""}`}</Answer>
+        <Sub>It writes itself: scans, picks and why, syncs, proofs, levels, walks, hits, cells, moves. Nothing is ever changed or taken out; what was wrong is put right beside it.</Sub>
+      </div>
+      <NoteForm as="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (note.trim() === "") return; send({ intent: "note", text: note, channelId: who === "all" ? null : Number(who), agoMs: 0, seenId: `note ${Date.now()}` }); setNote(""); }}>
+        <TextField label={who === "all" ? "Note" : `Note on ${names.talker(Number(who))}`} value={note} onChange={setNote} widthCh={60} placeholder="what the edit should know" />
+        <Button type="submit" isDisabled={isBusy || note.trim() === ""}>Note it</Button>
+      </NoteForm>
+      <ReplyNotice reply={said} />
+      <Row>
+        {has.map((g) => <Chip key={g} isSelected={groups?.includes(g) ?? false} onChange={() => toggle(g)}>{logGroupWords(g)}</Chip>)}
+      </Row>
+      <Row>
+        <SelectField label="Whose" value={who} onChange={setWho} choices={[{ id: "all", label: "everybody" }, ...log.talkers.map((t) => ({ id: String(t.id), label: `${t.number} ${t.talker}` }))]} />
+        <TextField label="Search" value={search} onChange={setSearch} widthCh={26} placeholder="van, proved, plan 2" />
+        {found.length !== log.entries.length && <Soft>{`${found.length} of ${log.entries.length}`} <QuietButton onPress={() => { setGroups(null); setWho("all"); setSearch(""); }}>All</QuietButton></Soft>}
+      </Row>
+      {found.length === 0 && log.entries.length > 0 && <Notice kind="caution">Nothing in the log fits that.</Notice>}
+      <List aria-label="The log, newest first">
+        {found.slice(0, shown).map((e) => (
+          <li key={e.key} data-group={e.group}>
+            <time>{logClock(e.atMs)}</time>
+            <Kind>{logGroupWords(e.group)}</Kind>
+            <div>
+              <span data-corrected={e.corrections.length > 0 || undefined}>{logWords(e, names)}</span>{e.who && <Soft>{` · ${e.who}`}</Soft>}
+              {e.corrections.map((c, i) => <Right key={i}>{`Put right ${logClock(c.atMs)}${c.who ? ` by ${c.who}` : ""}: ${c.text}`}</Right>)}
+              {correcting?.key === e.key && (
+                <Row as="form" onSubmit={(ev: React.FormEvent) => { ev.preventDefault(); if (correcting.text.trim() !== "") send({ intent: "correct", ofKey: e.key, text: correcting.text, seenId: `right ${Date.now()}` }); setCorrecting(null); }}>
+                  <TextField label="What is right" isLabelHidden value={correcting.text} onChange={(text) => setCorrecting({ key: e.key, text })} widthCh={40} isFocused />
+                  <Button type="submit" isDisabled={isBusy}>Put right</Button><QuietButton onPress={() => setCorrecting(null)}>Leave it</QuietButton>
+                </Row>
+              )}
+            </div>
+            {correcting?.key !== e.key && <QuietButton onPress={() => setCorrecting({ key: e.key, text: "" })} aria-label={`Put right: ${logWords(e, names)}`}>Put right</QuietButton>}
+          </li>
+        ))}
+      </List>
+      {found.length > shown && <Row><Button onPress={() => setShown(shown + PAGE)}>{`Earlier: ${found.length - shown} more`}</Button></Row>}
+    </Stack>
+  );
+}
+
+const NoteForm = styled.div`display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: end;`;
+const Chip = styled(ToggleButton)`padding: 4px 12px; font-size: 15px;`;
+const List = styled.ol`
+  list-style: none; border-top: 2px solid var(--ink);
+  li { display: grid; grid-template-columns: 76px 122px minmax(0, 1fr) auto; gap: 0 12px; align-items: baseline; border-bottom: 1px solid var(--rule); padding: 1px 0; min-height: 44px; }
+  time { font-family: ${MONO}; font-size: 15px; }
+  > li > div { padding: 9px 0; overflow-wrap: anywhere; }
+  li button { color: var(--soft); font-size: 14px; }
+  li[data-group="hits"] > div > span:first-child { font-weight: 700; }
+  [data-corrected] { text-decoration: line-through; text-decoration-thickness: 1px; }
+  ${PHONE} { li { grid-template-columns: 76px minmax(0, 1fr) auto; } li > :nth-child(2) { grid-column: 2; } li > div { grid-column: 1 / -1; grid-row: 2; padding: 0 0 6px; } li > button { grid-column: 3; grid-row: 1; } }
+`;
+const Kind = styled.span`color: var(--soft); font-size: 14px;`;
+const Right = styled.div`border-left: 3px solid var(--good); padding-left: 8px; margin-top: 2px;`;

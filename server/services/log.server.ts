@@ -1,0 +1,46 @@
+import { dayLog, type LogEntry } from "../../core/day/dayLog";
+import { fail, ok, type Result } from "../../core/units/result";
+import type { ServiceError } from "../../contract/serviceError";
+import { listAllChannels, listChannelChanges } from "../db/repositories/channels.server";
+import { listNumberedSyncs } from "../db/repositories/records.server";
+import { LIST_KINDS, listHeads } from "../db/repositories/versionedLists.server";
+import type { AppContext } from "./appContext.server";
+import { type LoadedDay, requireDay } from "./dayView.server";
+import { putDown } from "./happenings.server";
+
+type Answer<T = null> = Promise<Result<T, ServiceError>>;
+
+export interface LogView {
+  entries: LogEntry[];
+  /** Everybody who was ever wired today, those who left too. */
+  talkers: { id: number; number: number; talker: string }[];
+  packs: Record<string, string>;
+  places: Record<number, string>;
+}
+
+/** Everything that happened on a day. */
+export async function logOf(app: AppContext, dayId: number): Answer<LogView> {
+  const got = await requireDay(app, dayId);
+  return got.ok ? ok(await logView(app, got.value)) : got;
+}
+
+/** The same of a day that is loaded. */
+export async function logView(app: AppContext, { day, sweeps, plans, levels, placeChecks, events, units, places }: LoadedDay): Promise<LogView> {
+  const [syncs, channelChanges, channels, ...lists] = await Promise.all([listNumberedSyncs(app.db, day.id), listChannelChanges(app.db, day.id), listAllChannels(app.db, day.id), ...LIST_KINDS.map((k) => listHeads(app.db, k, day.id))]);
+  return {
+    entries: dayLog({ sweeps, plans, syncs, levels, placeChecks, events, channelChanges, lists: lists.flat() }),
+    talkers: channels.map(({ id, number, talker }) => ({ id, number, talker })), packs: Object.fromEntries(units.map((u) => [u.key, u.label])), places: Object.fromEntries(places.map((p) => [p.id, p.name])),
+  };
+}
+
+/** Puts an entry right: what was written stays, and beside it stands what is right. */
+export async function correctEntry(app: AppContext, dayId: number, p: { ofKey: string; text: string; seenId: string | null }): Answer {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const text = p.text.trim();
+  if (text === "") return fail({ code: "setting-unknown", what: "a correction without a word" });
+  const { entries } = await logView(app, got.value);
+  if (!entries.some((e) => e.key === p.ofKey)) return fail({ code: "not-found", what: "entry" });
+  await putDown(app, got.value.day, { kind: "correction", ofKey: p.ofKey, text }, { seenId: p.seenId });
+  return ok(null);
+}
