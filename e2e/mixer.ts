@@ -25,7 +25,7 @@ export class Mixer {
     return this.page.getByRole("listitem", { name: new RegExp(`, ${talker}$`) });
   }
 
-  async open(stage: "Day" | "Prepare" | "Scan" | "Pick" | "Sync" | "Level" | "Place"): Promise<void> {
+  async open(stage: "Day" | "Prepare" | "Scan" | "Pick" | "Sync" | "Level" | "Place" | "Roll"): Promise<void> {
     if (this.page.url() === "about:blank") await this.ready("/");
     await this.page.getByRole("navigation", { name: "Stages" }).getByRole("link", { name: stage, exact: true }).click();
     await expect(this.page.getByRole("navigation", { name: "Stages" }).locator("[aria-current=page]")).toHaveText(stage);

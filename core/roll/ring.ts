@@ -35,30 +35,33 @@ export class ReadingRing {
   }
 }
 
-/** A line may be so much early or late, in slots, and still be the next moment: networks jitter. */
-const JITTER = 3;
+/** A line may be so much early or late, in slots, and still be the next moment: networks jitter, and a machine that was busy takes several at once. */
+const MOST_OFF = 25;
 
-/** Says into which slot of the day a moment of a stream falls. A moment that comes twice, or goes back, is none; after a break the slots between stay empty; a clock that steps back does not write over what was. */
+/** Says into which slot of the day a moment of a stream falls: by the instrument's own clock from the moment before, held to the day's. A moment that comes twice, or goes back, is none; after a break the slots between stay empty; a clock that steps back does not write over what was. */
 export class FrameGate {
   private lastNumber = -Infinity;
+  private lastAtMs = -Infinity;
   private lastSlot = -Infinity;
   dropped = 0;
 
   /** A new line begins: its numbers may begin anew. */
   newLine(): void {
     this.lastNumber = -Infinity;
+    this.lastAtMs = -Infinity;
   }
 
-  /** @returns the slot, or null for a moment that is none */
-  take(number: number, nowMs: number): number | null {
-    if (!Number.isFinite(number) || number <= this.lastNumber) {
+  /** @param p.atMs - by the instrument's clock, whatever it begins from @param p.nowMs - of the day @returns the slot, or null for a moment that is none */
+  take({ number, atMs, nowMs }: { number: number; atMs: number; nowMs: number }): number | null {
+    if (!Number.isFinite(number) || !Number.isFinite(atMs) || number <= this.lastNumber || atMs <= this.lastAtMs) {
       this.dropped += 1;
       return null;
     }
-    this.lastNumber = number;
     const due = Math.floor(nowMs / SLOT_MS);
-    const next = this.lastSlot + 1;
-    const slot = Math.abs(due - next) <= JITTER ? next : due > next ? due : this.lastSlot;
+    const next = this.lastSlot + Math.max(1, Math.round((atMs - this.lastAtMs) / SLOT_MS));
+    this.lastNumber = number;
+    this.lastAtMs = atMs;
+    const slot = Number.isFinite(next) && Math.abs(due - next) <= MOST_OFF ? next : Math.max(due, this.lastSlot);
     this.lastSlot = slot;
     return slot;
   }

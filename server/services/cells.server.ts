@@ -48,8 +48,9 @@ async function viewOf(app: AppContext, loaded: LoadedDay): Promise<CellsView> {
   const rolled = app.roll.followedDayId === day.id;
   const rows = facts.channels.map((c) => {
     const model = packModel(kit, unit(c.packKey).modelId);
-    const power = (rolled ? app.roll.cellsOf(c.packKey, facts.nowMs) : null) ?? packPowerOf(loaded, c.packKey, facts.nowMs, null)!;
-    return { row: { packKey: c.packKey, packLabel: c.packLabel, channelId: c.id, number: c.number, talker: c.talker, mark: c.mark, chemistries: chemistriesOf(model.cell.kind), note: model.note, volts: null }, talker: c.talker, perPack: model.cell.perPack, power };
+    const volts = rolled ? app.roll.voltsOf(c.packKey) : null;
+    const power = packPowerOf(loaded, c.packKey, facts.nowMs, volts)!;
+    return { row: { packKey: c.packKey, packLabel: c.packLabel, channelId: c.id, number: c.number, talker: c.talker, mark: c.mark, chemistries: chemistriesOf(model.cell.kind), note: model.note, volts }, talker: c.talker, perPack: model.cell.perPack, power };
   });
   const { scenes } = prepFacts;
   return {

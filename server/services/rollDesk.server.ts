@@ -134,7 +134,11 @@ export class RollDesk implements RollFeed {
   }
 
   cellsOf(packKey: string, nowMs: number): PackPower | null {
-    return this.loaded ? packPowerOf(this.loaded, packKey, nowMs, this.channels.find((c) => c.packKey === packKey)?.latest?.partner?.volts ?? null) : null;
+    return this.loaded ? packPowerOf(this.loaded, packKey, nowMs, this.voltsOf(packKey)) : null;
+  }
+
+  voltsOf(packKey: string): number | null {
+    return this.channels.find((c) => c.packKey === packKey)?.latest?.partner?.volts ?? null;
   }
 
   private async readDay(isFirst = false): Promise<void> {
@@ -185,7 +189,7 @@ export class RollDesk implements RollFeed {
   private take(frame: LiveFrame): void {
     if (!this.loaded) return;
     const nowMs = dayNowMs(this.app(), this.loaded.day);
-    const slot = this.gate.take(frame.number, nowMs);
+    const slot = this.gate.take({ number: frame.number, atMs: frame.atMs, nowMs });
     if (slot === null) return;
     this.line = "live";
     this.heardRealMs = this.app().realNowMs();

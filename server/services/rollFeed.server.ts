@@ -39,5 +39,7 @@ export interface RollFeed {
   /** What a hit is judged by, of one channel and the others beside it; null of a channel that is not followed. */
   evidence: (channelId: number, atMs: number, slots: number) => { mine: ReadChannel; others: ReadChannel[] } | null;
   cellsOf: (packKey: string, nowMs: number) => PackPower | null;
+  /** Of one cell of a pack, as its receiver tells now; null where it does not. */
+  voltsOf: (packKey: string) => number | null;
   readonly airWatch: WatchFeed | null;
 }

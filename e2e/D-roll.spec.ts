@@ -1,0 +1,136 @@
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { expect, type Page, test } from "@playwright/test";
+import { Mixer } from "./mixer";
+import { ownServer } from "./ownServer";
+
+const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 150;
+const data = mkdtempSync(join(tmpdir(), "plain-channel-roll-"));
+let server: Awaited<ReturnType<typeof ownServer>>;
+test.beforeAll(async () => { server = await ownServer(PORT, data); });
+test.afterAll(() => server.stop());
+test.use({ baseURL: `http://127.0.0.1:${PORT}` });
+
+const rows = (page: Page) => page.getByRole("list", { name: "Channels" }).getByRole("listitem");
+const row = (page: Page, talker: string) => rows(page).filter({ hasText: talker });
+const panel = (page: Page) => page.getByRole("complementary", { name: /^Hit on/ });
+
+/** Tab, until the thing of that name has the focus: from the keyboard alone. */
+async function tabTo(page: Page, name: RegExp): Promise<void> {
+  for (let i = 0; i < 150; i += 1) {
+    await page.keyboard.press("Tab");
+    const words = await page.evaluate(() => { const e = document.activeElement; return e?.getAttribute("aria-label") ?? e?.textContent ?? ""; });
+    if (name.test(words)) return;
+  }
+  throw new Error(`nothing called ${name.source} can be reached with Tab`);
+}
+const pressOn = async (page: Page, name: RegExp) => {
+  await tabTo(page, name);
+  await page.keyboard.press("Enter");
+};
+
+test("scan, pick and sync from the keyboard; it rolls as soon as the screen is opened, and everybody holds", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/");
+  await page.keyboard.press("3");
+  await pressOn(page, /^Switch it off$/);
+  await expect(mixer.button("Switch it off")).toHaveCount(0);
+  await pressOn(page, /^Scan now$/);
+  await expect(mixer.answer).toContainText("quiet and free", { timeout: 40_000 });
+  await page.keyboard.press("4");
+  await pressOn(page, /^Find frequencies$/);
+  await expect(mixer.button(/^Accept as plan/)).toBeVisible();
+  await pressOn(page, /^Accept as plan/);
+  await expect(page.getByText(/Plan \d+ stands/)).toBeVisible();
+  await mixer.sync();
+  await page.keyboard.press("8");
+  await expect(row(page, "Marit")).toContainText("holds");
+  await expect(page.getByText(/^Rolling since 07:3\d\./)).toBeVisible();
+  await expect(row(page, "Marit").getByRole("img")).toHaveAccessibleName(/RF over the last 60 seconds, \d+ dB in hand/);
+  await mixer.expectNoComplaints();
+});
+
+test("a pack that mutes itself is seen, called with H and its number, judged and unmuted with Enter; a hit can be given up, a note taken", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/day/1/roll");
+  await expect(row(page, "Agnete")).toContainText("muted");
+  await page.keyboard.press("h");
+  await expect(page.getByRole("dialog", { name: "Which channel was hit" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog", { name: "Which channel was hit" })).toHaveCount(0);
+  await page.keyboard.press("h");
+  await page.keyboard.press("4");
+  await expect(panel(page)).toContainText("the pack is muted");
+  await expect(panel(page).getByRole("button", { name: /^Take the mute off/ })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(panel(page).getByRole("button", { name: "It holds" })).toBeFocused();
+  await expect(row(page, "Agnete")).not.toContainText("muted");
+  await page.keyboard.press("Enter");
+  await expect(panel(page)).toHaveCount(0);
+  await page.keyboard.press("n");
+  await page.keyboard.type("gulls over take 3");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Noted.")).toBeVisible();
+  await mixer.expectNoComplaints();
+});
+
+test("somebody comes onto a frequency in a take: the spare is taken, one pack follows, it is proved and the plan has a new version; killed in the middle, the hit waits where it was", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/day/1/roll");
+  // to the first place's beginning, then to shortly before it happens
+  for (const clock of ["08:00", "08:"]) {
+    await page.keyboard.press(".");
+    await expect(page.getByRole("button", { name: /^The day's clock/ })).toContainText(clock);
+  }
+  const victim = rows(page).filter({ hasText: "spoiled" });
+  await expect(victim).toBeVisible({ timeout: 30_000 });
+  const number = (await victim.getAttribute("aria-label"))!.split(" ")[0]!;
+  await page.keyboard.press("h");
+  await page.keyboard.press(number);
+  await expect(panel(page)).toContainText("somebody on the frequency");
+  const take = panel(page).getByRole("button", { name: /^Take the spare/ });
+  await expect(take).toBeFocused();
+  const spare = /(\d{3}\.\d{3}) MHz/.exec((await take.innerText()))![1]!;
+  await page.keyboard.press("Enter");
+  await expect(panel(page).getByRole("button", { name: /follows$/ })).toBeFocused();
+  // the power goes
+  await server.kill();
+  server = await ownServer(PORT, data);
+  await mixer.ready("/day/1/roll");
+  await expect(panel(page).getByRole("button", { name: /follows$/ })).toBeFocused();
+  await expect(page.getByText(/^Rolling since 07:3\d\./)).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(panel(page).getByRole("button", { name: "Prove it" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Proved. Plan 2 stands.")).toBeVisible();
+  await expect(victim).toHaveCount(0);
+  await expect(rows(page).filter({ hasText: spare })).toHaveCount(1);
+  await mixer.open("Roll");
+  await page.getByRole("link", { name: "Log", exact: true }).click();
+  const log = page.getByRole("list", { name: "The log, newest first" });
+  await expect(log).toContainText(`retuned after a hit: somebody on the frequency: `);
+  await expect(log).toContainText("gulls over take 3");
+  await page.getByLabel("Search").fill("gulls");
+  await expect(log.getByRole("listitem")).toHaveCount(1);
+  await log.getByRole("button", { name: /^Put right/ }).click();
+  await page.keyboard.type("take 4");
+  await page.keyboard.press("Enter");
+  await expect(log.getByText(/^Put right \d\d:\d\d:\d\d: take 4$/)).toBeVisible();
+});
+
+test("cells: fresh ones in, the plan of changes follows; moving says what is lost and how long it takes", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/day/1/cells");
+  const nils = page.getByRole("listitem", { name: /Nils, Pack E/ });
+  await expect(nils).toContainText("not known");
+  await nils.getByRole("button", { name: "Fresh in" }).click();
+  await expect(nils).toContainText("lasts to the end");
+  await expect(page.getByText(/^Fresh alkaline cells in Pack E/)).toBeVisible();
+  await page.getByRole("link", { name: "Moving", exact: true }).click();
+  await expect(mixer.answer).toHaveText(/^The quay: begin by 10:\d\d to be ready at 11:15$/);
+  await expect(page.getByRole("list", { name: "Before the first take" })).toContainText("Pick for five channels");
+  await mixer.button(/^We move to the quay/).click();
+  await expect(page.getByText("There. What was scanned and proved elsewhere is marked old.")).toBeVisible();
+  await mixer.expectNoComplaints();
+});
