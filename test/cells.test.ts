@@ -8,6 +8,10 @@ import { correctEntry, logOf } from "../server/services/log.server";
 import { handlePack } from "../server/services/syncs.server";
 import { moveTo } from "../server/services/moves.server";
 import { ownApp, practiceApp, type PracticeApp } from "./practiceApp";
+import { wrapSteps } from "../core/day/wrapUp";
+import { loadDay } from "../server/services/dayView.server";
+import { copyDay } from "../server/services/shoots.server";
+import { closeDay, tickWrap, wrapView } from "../server/services/wrap.server";
 import { dayNowMs } from "../server/services/clock.server";
 
 const h = (hours: number) => Math.round(hours * 3_600_000);
@@ -89,6 +93,32 @@ describe("the practice day's cells", () => {
     expect(await correctEntry(app, dayId, { ofKey: "event-999", text: "x", seenId: null })).toMatchObject({ ok: false, error: { code: "not-found" } });
     const again = await logOf(app, dayId);
     expect(again.ok && again.value.entries.find((e) => e.key === moved.key)).toMatchObject({ what: moved.what, corrections: [{ text: "only the cart" }] });
+  });
+});
+
+describe("wrap", () => {
+  const unit = (key: string, kind: "receiver" | "pack", isBuiltIn = false) => ({ key, kind, label: key, isBuiltIn, isPaired: false });
+  test("a unit that answers for itself needs no tick; one that cannot be asked does; ticks can be taken back", () => {
+    const ticks = [event(20, { kind: "wrapped", step: "off r", isDone: true }, 1), event(20, { kind: "wrapped", step: "cells a", isDone: true }, 2), event(21, { kind: "wrapped", step: "cells a", isDone: false }, 3)];
+    const steps = wrapSteps({ units: [unit("a", "pack"), unit("b", "pack", true), unit("c", "pack"), unit("r", "receiver")], stock: [{ kind: "antenna", block: "47", count: 4 }, { kind: "aa-cell", block: null, count: 9 }], packsOn: { a: true, b: false }, events: ticks });
+    expect(steps.map((s) => [s.id, s.done, s.isOn])).toEqual([
+      ["off a", null, true], ["off b", "seen", false], ["off c", null, false], ["off r", "ticked", false], ["cells a", null, false], ["charge b", null, false], ["cells c", null, false], ["count antenna 47", null, false], ["fixed set", null, false],
+    ]);
+  });
+  let practice: PracticeApp;
+  beforeAll(async () => { practice = await practiceApp(); });
+  afterAll(() => practice.stop());
+  test("the hours of part-used sets go into the next day of the shoot, once", async () => {
+    const { app, dayId } = practice;
+    await cellsRan(app, dayId, { packKey: "pack-b", ranHours: 2.5, chemistry: "lithium" });
+    expect(await closeDay(app, dayId)).toEqual({ ok: true, value: { carried: 0, next: null } });
+    const copied = await copyDay(app, dayId, { dateIso: "2027-05-05", shootId: (await loadDay(app, dayId))!.day.shootId, withScenes: false });
+    if (!copied.ok) throw new Error(copied.error.code);
+    expect(await closeDay(app, dayId)).toMatchObject({ ok: true, value: { carried: 1, next: { dayId: copied.value } } });
+    expect(await closeDay(app, dayId)).toMatchObject({ ok: true, value: { carried: 1 } });
+    const tomorrow = await wrapView(app, copied.value);
+    expect(tomorrow.ok && tomorrow.value.hours).toMatchObject([{ packKey: "pack-b", ranHours: 2.5, chemistry: "lithium" }]);
+    expect(await tickWrap(app, dayId, { step: "nothing like it", isDone: true })).toMatchObject({ ok: false, error: { code: "not-found" } });
   });
 });
 

@@ -1,3 +1,10 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { mhz } from "../contract/format";
+import { logCsv, reportJson } from "../server/services/report.server";
+import { reportPdf } from "../server/services/reportPdf.server";
 import { byteToRf } from "../core/roll/reading";
 import { COLUMN, COLUMN_BYTES } from "../core/roll/extremes";
 import type { RigHappening } from "../core/air/rig";
@@ -117,4 +124,30 @@ test("an answer that waits for its pack moves the channel for everybody who sync
   await valueOf(answerHit(app, dayId, { hitId: second.hitId, answer: "leave" }));
   expect((await hitsOf(app, await day()))[0]).toMatchObject({ step: "closed", closed: { how: "left" } });
   expect(await answerHit(app, dayId, { hitId: 99_999, answer: "leave" })).toMatchObject({ ok: false, error: { code: "not-found" } });
+});
+
+// outside check: the text of the PDF is read by poppler; where that is not installed the check is left out and says so
+const hasPoppler = spawnSync("pdftotext", ["-v"]).status === 0;
+(hasPoppler ? test : test.skip)("the report on paper holds the frequency list, the hits and letters of other scripts (poppler)", async () => {
+  const { app, dayId } = practice;
+  await valueOf(putNote(app, dayId, { text: "Zażółć gęślą jaźń, Łódź; Привет; Ελλάδα", channelId: null, agoMs: 0, seenId: null }));
+  const bytes = await valueOf(reportPdf(app, dayId));
+  const folder = mkdtempSync(join(tmpdir(), "plain-channel-pdf-"));
+  writeFileSync(join(folder, "r.pdf"), bytes);
+  const { stdout } = spawnSync("pdftotext", ["-layout", join(folder, "r.pdf"), "-"], { encoding: "utf8" });
+  rmSync(folder, { recursive: true });
+  const { plan, facts } = await day();
+  for (const pick of plan!.picks) expect(stdout).toMatch(new RegExp(`${facts.channels.find((c) => c.id === pick.channelId)!.talker} .*${mhz(pick.frequencyHz)}`));
+  expect(stdout).toMatch(/Tobiah +somebody on the frequency/);
+  expect(stdout).toContain("Zażółć gęślą jaźń, Łódź; Привет; Ελλάδα");
+});
+
+test("the report for other programs, and the log as a table that no spreadsheet runs", async () => {
+  const { app, dayId } = practice;
+  await valueOf(putNote(app, dayId, { text: "=1+1, \"quoted\"", channelId: null, agoMs: 0, seenId: null }));
+  const report = JSON.parse(await valueOf(reportJson(app, dayId))) as { format: string; hits: { talker: string }[]; frequencies: { rows: unknown[] }[] };
+  expect([report.format, report.hits.every((h) => h.talker === "Tobiah"), report.frequencies[0]!.rows.length]).toEqual(["plain-channel-report", true, 5]);
+  const csv = await valueOf(logCsv(app, dayId));
+  expect(csv.split("\r\n")[0]).toBe("time,place,kind,talker,what,who,put right");
+  expect(csv).toContain("\"'=1+1, \"\"quoted\"\"\"");
 });

@@ -11,6 +11,12 @@ import { rangeIntents } from "../app/routes/range/intents";
 import { placeIntents } from "../app/routes/place/intents";
 import { scanIntents } from "../app/routes/scan/intents";
 import { syncIntents } from "../app/routes/sync/intents";
+import { cellIntents } from "../app/routes/cells/intents";
+import { logIntents } from "../app/routes/log/intents";
+import { movingIntents } from "../app/routes/moving/intents";
+import { rollIntents } from "../app/routes/roll/intents";
+import { channelOfDigits } from "../app/routes/roll/useHitKey";
+import { wrapIntents } from "../app/routes/wrap/intents";
 import { dayIdOf, readIntent } from "../app/routes/shared/reply.server";
 import { airOf, limitPerBinDbm, spineOf } from "../app/features/air/spectrumOf";
 import { chosenChannel } from "../app/features/channel/ChannelChooser";
@@ -52,6 +58,13 @@ describe("what comes in with a request is understood or refused, never guessed",
     ["range", rangeIntents, { intent: "keep", seenVersion: 0, placeId: 1, plan: emptyPlan({ model: "indoor", room: "office" }), picture: null, how: "" }, { intent: "keep", seenVersion: 0, placeId: 1, plan: { ...emptyPlan({ model: "indoor", room: "office" }), widthM: 0 }, picture: null, how: "" }],
     ["range", rangeIntents, { intent: "rig", seenVersion: 0, rig: ordinaryRig(1) }, { intent: "rig", seenVersion: 0, rig: { ...ordinaryRig(1), cautions: ["fire"] } }],
     ["place", placeIntents, { intent: "keep", channelId: 1, seenVersion: 1, setup }, { intent: "keep", channelId: 1, seenVersion: 1, setup: { ...setup, walls: [{ material: "paper", thicknessM: 1 }] } }],
+    ["roll", rollIntents, { intent: "hit", channelId: 1, agoMs: 400, seenId: "h" }, { intent: "hit", channelId: 1, agoMs: -1, seenId: "h" }],
+    ["roll", rollIntents, { intent: "answer", hitId: 1, answer: "retune" }, { intent: "answer", hitId: 1, answer: "pray" }],
+    ["log", logIntents, { intent: "correct", ofKey: "event-1", text: "x", seenId: null }, { intent: "correct", ofKey: "", text: "x", seenId: null }],
+    ["cells", cellIntents, { intent: "fresh", packKey: "p", chemistry: "nimh" }, { intent: "fresh", packKey: "p", chemistry: "zinc-carbon" }],
+    ["cells", cellIntents, { intent: "rule", seenVersion: 0, rule: { policy: "fresh", reserveHours: 1, packsOn: "through", breaks: [{ startMs: 0, endMs: 1 }] } }, { intent: "rule", seenVersion: 0, rule: { policy: "fresh", reserveHours: 1, packsOn: "through", breaks: [{ startMs: 1, endMs: 1 }] } }],
+    ["moving", movingIntents, { intent: "join", talker: "Oswin" }, { intent: "join", talker: "  " }],
+    ["wrap", wrapIntents, { intent: "tick", step: "off a", isDone: true }, { intent: "tick", step: "off a" }],
   ] as const)("%s", (_, intents, good, bad) => {
     expect(intents.safeParse(good).success).toBe(true);
     expect(intents.safeParse(bad).success).toBe(false);
@@ -69,6 +82,13 @@ describe("what comes in with a request is understood or refused, never guessed",
     expect(() => dayIdOf({ dayId })).toThrow();
     expect(dayIdOf({ dayId: "12" })).toBe(12);
   });
+});
+
+test("digits of a hit: sure where no longer number begins with them", () => {
+  expect(channelOfDigits("2", [1, 2, 3])).toEqual({ sure: 2, may: [2] });
+  expect(channelOfDigits("1", [1, 2, 10, 16])).toEqual({ sure: null, may: [1, 10, 16] });
+  expect(channelOfDigits("16", [1, 2, 10, 16])).toEqual({ sure: 16, may: [16] });
+  expect(channelOfDigits("9", [1, 2])).toEqual({ sure: null, may: [] });
 });
 
 describe("what screens share", () => {

@@ -40,9 +40,9 @@ const SHEETS = [["prepare", "Scenes"], ["setup", "Places and talkers"], ["kit", 
 /** The sheets of rigging and placing. */
 const PLACE_SHEETS = [["range", "Range"], ["draw", "Draw"], ["walked", "Walk test"], ["desk", "Antennas"], ["cards", "Rig cards"], ["place", "One link"]] as const;
 /** The sheets of running the day. */
-const ROLL_SHEETS = [["roll", "Roll"], ["moving", "Moving"], ["cells", "Cells"], ["log", "Log"]] as const;
+const ROLL_SHEETS = [["roll", "Roll"], ["moving", "Moving"], ["cells", "Cells"], ["log", "Log"], ["report", "Report"], ["wrap", "Wrap"]] as const;
 /** Sheets that take the whole width: what comes next stands on the others. */
-const WIDE: readonly string[] = ["draw", "roll", "cells"];
+const WIDE: readonly string[] = ["draw", "roll", "cells", "report"];
 const REFRESH_MS = 20_000;
 
 /** What stands around every screen: whose day, the places in time order, the stages in the order of the work, and what to do next. */

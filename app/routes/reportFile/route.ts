@@ -1,0 +1,19 @@
+import type { Route } from "./+types/route";
+import { logCsv, reportJson } from "../../../server/services/report.server";
+import { reportPdf } from "../../../server/services/reportPdf.server";
+import { dayIdOf, download, notFound, orNotFound } from "../shared/reply.server";
+
+/** The report to save: on paper, for other programs, or the whole log as a table. */
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const dayId = dayIdOf(params);
+  const name = `day-${dayId}`;
+  switch (params.form) {
+    case "report.pdf": {
+      const bytes = orNotFound(await reportPdf(context.app, dayId));
+      return new Response(bytes as BodyInit, { headers: { "content-type": "application/pdf", "content-disposition": `attachment; filename="report-${name}.pdf"` } });
+    }
+    case "report.json": return download(orNotFound(await reportJson(context.app, dayId)), "application/json", `report-${name}.json`);
+    case "log.csv": return download(orNotFound(await logCsv(context.app, dayId)), "text/csv", `log-${name}.csv`);
+    default: throw notFound("There is no such file.");
+  }
+}
