@@ -24,7 +24,7 @@ module.exports = {
     { name: "server-only-from-server-files", severity: "error", from: { path: "^(workers|app/(ui|charts|features))/" }, to: { path: "\\.server\\.ts$" } },
     { name: "models-only-in-repositories", severity: "error", from: { path: "^server/", pathNot: "^server/db/" }, to: { path: "^server/db/models" } },
     { name: "nothing-ships-testkit", severity: "error", from: { path: "^(core|contract|workers|server|app|cli)/", pathNot: "\\.test\\.tsx?$" }, to: { path: "^(testkit|test|e2e)/" } },
-    { name: "resolvable", severity: "error", from: {}, to: { couldNotResolve: true, pathNot: "^(virtual:|\\./\\+types/)" } },
+    { name: "resolvable", severity: "error", from: {}, to: { couldNotResolve: true, pathNot: "^(virtual:|\\./\\+types/|pdfmake/interfaces$)" } },
   ],
   options: {
     doNotFollow: { path: "node_modules" },

@@ -134,3 +134,25 @@ test("cells: fresh ones in, the plan of changes follows; moving says what is los
   await expect(page.getByText("There. What was scanned and proved elsewhere is marked old.")).toBeVisible();
   await mixer.expectNoComplaints();
 });
+
+test("the report tells it; the day is wrapped: what says that it is on is named, what is put away is ticked, the roll ends and can go on", async ({ page }) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/day/1/report");
+  await expect(mixer.answer).toHaveText(/^Two hits: /);
+  const table = page.getByRole("table").filter({ hasText: "What was done" });
+  await expect(table.getByRole("row").filter({ hasText: "somebody on the frequency" })).toContainText(/Retuned to \d{3}\.\d{3} MHz, plan 2/);
+  await expect(table.getByRole("row").filter({ hasText: "the pack is muted" })).toContainText("Mended");
+  const pdf = await page.request.get("/day/1/papers/report.pdf");
+  expect([pdf.headers()["content-type"], (await pdf.body()).subarray(0, 5).toString()]).toEqual(["application/pdf", "%PDF-"]);
+  await page.getByRole("link", { name: "Wrap", exact: true }).click();
+  await expect(mixer.answer).toHaveText(/^Pack A, .* are still on$/);
+  await mixer.button("Switch them off").click();
+  await expect(mixer.answer).toHaveText(/things? left before the case is shut$/);
+  await page.getByText("Bag 1 off", { exact: true }).click();
+  await expect(page.getByRole("checkbox", { name: "Bag 1 off" })).toBeChecked();
+  await mixer.button("The day is over").click();
+  await expect(page.getByText(/^The roll is over; what was read is kept\./)).toBeVisible();
+  await mixer.button("Undo").click();
+  await expect(page.getByText("It rolls on.")).toBeVisible();
+  await mixer.expectNoComplaints();
+});

@@ -21,7 +21,8 @@ beforeAll(async () => {
   // a clock that runs: as a computer's does
   ticking = setInterval(() => practice.pass(50), 50);
   await allPacksOff(practice.app, practice.dayId);
-  await scanToEnd(practice);
+  // often enough that who speaks only now and then is seen too
+  await scanToEnd(practice, { passes: 9 });
   await acceptFound(practice);
   const ids = (await day()).facts.channels.map((c) => c.id);
   await setReceivers(practice.app, practice.dayId, ids);
@@ -125,6 +126,25 @@ test("an answer that waits for its pack moves the channel for everybody who sync
   expect((await hitsOf(app, await day()))[0]).toMatchObject({ step: "closed", closed: { how: "left" } });
   expect(await answerHit(app, dayId, { hitId: 99_999, answer: "leave" })).toMatchObject({ ok: false, error: { code: "not-found" } });
 });
+
+test("while it rolls a free scanner goes on looking: who comes on the air is told and put down before anybody hears him, and his spare is not offered any more", async () => {
+  const { app, dayId } = practice;
+  const { plan } = await day();
+  const spareHz = plan!.spares[0]!.frequencyHz;
+  const nearest = plan!.picks.map((p) => p.frequencyHz).reduce((a, b) => (Math.abs(b - spareHz) < Math.abs(a - spareHz) ? b : a));
+  const packKey = (await day()).facts.channels.find((c) => plan!.picks.find((p) => p.channelId === c.id)!.frequencyHz === nearest)!.packKey;
+  const { nowMs } = (await day()).facts;
+  await app.rig!.practice!.setScript([{ id: "near the spare", fromMs: nowMs, untilMs: null, kind: "newcomer", nearPack: packKey, offsetHz: spareHz - nearest + 100_000, levelDbm: -62 }]);
+  const newcomer = async () => (await day()).events.flatMap((e) => (e.what.kind === "newcomer" && Math.abs(e.what.frequencyHz - spareHz - 100_000) < 60_000 ? [e.what] : []))[0];
+  for (let i = 0; i < 40 && !(await newcomer()); i += 1) await seconds(0.5);
+  expect(await newcomer()).toMatchObject({ tookSpare: true });
+  expect(app.roll.airWatch!.view()).toMatchObject({ instrument: "Leadline scanner", problem: null });
+  const c = await tobiah();
+  const { hitId } = await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 0, seenId: null }));
+  expect((await hitsOf(app, await day()))[0]!.retune!.frequencyHz).not.toBe(spareHz);
+  await valueOf(answerHit(app, dayId, { hitId, answer: "leave" }));
+  await app.rig!.practice!.setScript([]);
+}, 40_000);
 
 // outside check: the text of the PDF is read by poppler; where that is not installed the check is left out and says so
 const hasPoppler = spawnSync("pdftotext", ["-v"]).status === 0;

@@ -1,5 +1,6 @@
 import { PORT_ELLERY_SITES } from "../../core/air/portEllery";
 import { PORT_ELLERY_PLANS } from "../../core/air/portElleryPlans";
+import type { LiveFrame } from "../../core/air/liveRig";
 import type { Rig } from "../../core/air/rig";
 import { httpRig } from "./httpRig.server";
 import type { RigPort, SweepChunk, SweepHead } from "./port.server";
@@ -48,6 +49,44 @@ describe.each([["the stand-in over HTTP", (speed: number) => startStandIn({ site
     expect(await port.report()).toMatchObject({ ok: true, value: { packs: { p: { frequencyHz: 472e6, isOn: true } } } });
     expect(await port.sync("r", 1, "far")).toMatchObject({ ok: false, error: { code: "outside-tuning", lowHz: 566e6 } });
     expect(await port.sync("r", 1, "nobody")).toMatchObject({ ok: false, error: { code: "no-such-unit" } });
+  });
+
+  test("what every half shows comes in about ten times a second, each moment with the next number, until it is not wanted any more", async () => {
+    const frames: LiveFrame[] = [];
+    const abort = new AbortController();
+    const followed = port.follow((f) => frames.push(f), abort.signal);
+    await new Promise((resolve) => setTimeout(resolve, 1300));
+    abort.abort();
+    expect(await followed).toMatchObject({ ok: false, error: { code: "stopped" } });
+    expect(frames.length).toBeGreaterThan(5);
+    expect(frames.slice(1).every((f, i) => f.number === frames[i]!.number + 1)).toBe(true);
+    expect(frames[0]!.halves.map((h) => [h.receiverKey, h.half])).toEqual([["r", 0], ["r", 1]]);
+    const count = frames.length;
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    expect(frames).toHaveLength(count);
+  });
+
+  test("a line that breaks ends the following with a word, not with silence", async () => {
+    const followed = port.follow(() => undefined, new AbortController().signal);
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    standIn.dropConnections();
+    expect(await followed).toMatchObject({ ok: false, error: { code: "device-unreachable" } });
+  });
+
+  test("what is to happen goes by the day's clock; a set that is empty takes its pack off the air until fresh cells are in", async () => {
+    const hands = port.practice!;
+    await hands.setClock(36_000_000);
+    await hands.setPack("p", { isOn: true });
+    await hands.setScript([{ id: "m", fromMs: 36_500_000, untilMs: null, kind: "muted", packKey: "p" }]);
+    const muted = async () => { const r = await port.report(); return r.ok && r.value.packs["p"]!.isMuted; };
+    expect(await muted()).toBe(false);
+    await hands.setClock(36_600_000);
+    expect(await muted()).toBe(true);
+    expect(await hands.script()).toMatchObject({ ok: true, value: [{ id: "m", state: { isOver: true } }] });
+    expect(await hands.free("nobody")).toMatchObject({ ok: false, error: { code: "no-such-unit" } });
+    await hands.setPack("p", { isFresh: true });
+    const after = await port.report();
+    expect(after.ok && after.value.packs["p"]!.isOn).toBe(false);
   });
 
   test("the meter: nothing with the pack off, RF and audio with it on, RF alone when muted", async () => {

@@ -51,6 +51,8 @@ const LATELY_MS = 180_000;
 const USUAL_SLOTS = 200;
 const USUAL_SHARE = 0.01;
 const SILENT_AFTER_MS = 1500;
+/** About an hour of pieces. */
+const MOST_UNWRITTEN = 400;
 
 /** Follows the receivers of the day that rolls: keeps what they read, tells it to every page, puts down what goes wrong by itself. One day at a time: there is one rig. */
 export class RollDesk implements RollFeed {
@@ -226,12 +228,29 @@ export class RollDesk implements RollFeed {
     this.write(() => this.app().db.write((t) => insertPiece(this.app().db, dayId, piece, t), true));
   }
 
-  /** What cannot be written (a full disk, a file that somebody locks) is told on the state, not lost with a crash. */
+  /** What cannot be written now (a full disk, a file that somebody locks) waits, the oldest first, and is told on the state. */
   private write(work: () => Promise<unknown>): void {
-    this.writing = this.writing.then(work).then(() => { this.writeError = null; }, (error: unknown) => { this.writeError = (error as Error).message; });
+    this.unwritten.push(work);
+    if (this.unwritten.length > MOST_UNWRITTEN) this.unwritten.shift();
+    this.writing = this.writing.then(() => this.flush());
   }
 
-  writeError: string | null = null;
+  private async flush(): Promise<void> {
+    while (this.unwritten[0]) {
+      const [work] = this.unwritten;
+      try {
+        await work();
+      } catch (error) {
+        this.writeError = (error as Error).message;
+        return;
+      }
+      if (this.unwritten[0] === work) this.unwritten.shift();
+    }
+    this.writeError = null;
+  }
+
+  private readonly unwritten: (() => Promise<unknown>)[] = [];
+  private writeError: string | null = null;
 
   private put(what: DayHappening, isQuiet: boolean, atMs?: number): void {
     const day = this.loaded?.day;

@@ -1,0 +1,148 @@
+import { spawn } from "node:child_process";
+import type { LiveFrame } from "../core/air/liveRig";
+import { COLUMN, COLUMN_BYTES } from "../core/roll/extremes";
+import { BYTES, readReading } from "../core/roll/reading";
+import type { RollState } from "../contract/rollState";
+import { ok } from "../core/units/result";
+import type { RigPort } from "../server/devices/port.server";
+import { listEvents } from "../server/db/repositories/dayEvents.server";
+import { readingsSpan } from "../server/db/repositories/readings.server";
+import { loadDay } from "../server/services/dayView.server";
+import { beginRoll, endRoll, recentReadings, resumeRoll, seamOf } from "../server/services/roll.server";
+import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
+
+jest.setTimeout(60_000);
+let practice: PracticeApp;
+let say: ((frame: LiveFrame) => void) | null = null;
+let drop: (() => void) | null = null;
+let frameNumber = 0;
+
+/** The practice rig, with a stream of readings in the hands of the test. */
+function handDriven(rig: RigPort): RigPort {
+  return {
+    ...rig,
+    follow: (onFrame, signal) => new Promise((resolve) => {
+      say = onFrame;
+      const end = () => { say = null; resolve(ok(null)); };
+      drop = end;
+      signal.addEventListener("abort", end);
+    }),
+  };
+}
+
+beforeAll(async () => {
+  practice = await practiceApp();
+  await scanToEnd(practice);
+  await acceptFound(practice);
+  practice.app.rig = handDriven(practice.app.rig!);
+  await beginRoll(practice.app, practice.dayId);
+  await until(() => say !== null);
+});
+afterAll(() => practice.stop());
+
+async function until(test: () => boolean | Promise<boolean>, ms = 12_000): Promise<void> {
+  const end = Date.now() + ms;
+  while (!(await test())) {
+    if (Date.now() > end) throw new Error("it did not come to that");
+    await new Promise((resolve) => setTimeout(resolve, 40));
+  }
+}
+
+/** One moment: all receivers at this level. Time goes on by a tenth. */
+function moment(rfADbm: number, change: Partial<LiveFrame> = {}): void {
+  practice.pass(100);
+  frameNumber += 1;
+  const half = (receiverKey: string, h: number) => ({ receiverKey, half: h, rfADbm, rfBDbm: rfADbm - 2, audioDbfs: -20, hasAudio: true, isOverloaded: false, quality: 1, partner: { name: "x", volts: 1.5, isMuted: false } });
+  say!({ number: frameNumber, atMs: frameNumber * 100, halves: [half("bag-1", 0), half("bag-1", 1), half("bag-2", 0), half("bag-2", 1), half("camera-b", 0)], ...change });
+}
+/** The last moments of the first channel. */
+function lastLevels(count: number): (number | null)[] {
+  const { channels } = recentReadings(practice.app, practice.dayId, count / 10);
+  const bytes = Buffer.from(Object.values(channels)[0]!, "base64");
+  return Array.from({ length: bytes.length / BYTES }, (_, i) => readReading(bytes, i)?.rfADbm ?? null).slice(-count);
+}
+const state = (): Promise<RollState> => new Promise((resolve) => { const leave = practice.app.roll.listen((m) => { if (m.type === "state") setTimeout(() => { leave(); resolve(m.state); }); }); });
+const kinds = async (kind: "dropout" | "trouble" | "power") => (await listEvents(practice.app.db, practice.dayId, [kind])).map((e) => e.what);
+
+test("a stream that repeats itself or goes back is no new reading", () => {
+  for (const level of [-60, -61, -62]) moment(level);
+  moment(-50, { number: frameNumber });
+  moment(-51, { number: 1 });
+  moment(-52, { atMs: 5 });
+  moment(-63);
+  expect(lastLevels(8).filter((v) => v !== null)).toEqual([-60, -61, -62, -63]);
+});
+
+test("a stream that stalls is told, and what was shown before is not shown as now; it goes on with a gap", async () => {
+  for (let i = 0; i < 20; i += 1) moment(-60);
+  practice.pass(4000);
+  await until(async () => (await state()).line === "silent");
+  expect((await state()).channels[0]).toMatchObject({ marginDb: null, attention: [{ code: "stalled" }] });
+  frameNumber += 40;
+  for (let i = 0; i < 20; i += 1) moment(-58);
+  await until(async () => (await state()).line === "live");
+  const levels = lastLevels(80);
+  expect(levels.filter((v) => v === -60).length).toBeGreaterThan(15);
+  expect(levels.filter((v) => v === null).length).toBeGreaterThan(30);
+  expect(levels.slice(-20).every((v) => v === -58)).toBe(true);
+});
+
+test("a line that breaks is taken up again, and may count anew", async () => {
+  drop!();
+  await until(() => say !== null);
+  frameNumber = 0;
+  for (let i = 0; i < 15; i += 1) moment(-57);
+  expect(lastLevels(15)).toEqual(Array.from({ length: 15 }, () => -57));
+});
+
+test("a dropout writes itself down once, with its length; a pack that is gone is trouble, not a dropout", async () => {
+  await practice.app.rig!.practice!.setPack("pack-a", { isOn: true });
+  await until(async () => (await kinds("power")).some((p) => p.kind === "power" && p.packKey === "pack-a" && p.isOn));
+  for (let i = 0; i < 30; i += 1) moment(-60);
+  for (let i = 0; i < 4; i += 1) moment(-96);
+  for (let i = 0; i < 30; i += 1) moment(-60);
+  await until(async () => (await kinds("dropout")).length > 0);
+  await new Promise((resolve) => setTimeout(resolve, 2200));
+  const first = (await loadDay(practice.app, practice.dayId))!.facts.channels[0]!.id;
+  const mine = (await kinds("dropout")).flatMap((d) => (d.kind === "dropout" && d.channelId === first ? [d.lastedMs] : []));
+  expect(mine).toEqual([400]);
+});
+
+/** Another process that holds a data file for itself. @returns what lets it go */
+async function locked(file: string): Promise<() => Promise<void>> {
+  const script = "const { Database } = require('sqlite3'); const db = new Database(process.argv[1]); db.exec('BEGIN EXCLUSIVE', (e) => { console.log(e ? e.message : 'held'); }); process.stdin.on('data', () => db.exec('COMMIT', () => process.exit(0)));";
+  const child = spawn(process.execPath, ["-e", script, file], { stdio: ["pipe", "pipe", "inherit"] });
+  const said = await new Promise<string>((resolve) => child.stdout.once("data", (d: Buffer) => resolve(String(d).trim())));
+  if (said !== "held") throw new Error(said);
+  return () => new Promise((resolve) => { child.once("exit", () => resolve()); child.stdin.write("go\n"); });
+}
+
+test("a data file that another process locks: readings go on, it is told that they are not kept, nothing that was kept is harmed, and they are kept again after", async () => {
+  const { app, dayId } = practice;
+  const before = await readingsSpan(app.db, dayId);
+  const letGo = await locked(app.db.file);
+  for (let i = 0; i < 220; i += 1) moment(-55);
+  await until(async () => (await state()).notKept !== null, 40_000);
+  expect(lastLevels(10)).toEqual(Array.from({ length: 10 }, () => -55));
+  await letGo();
+  expect((await readingsSpan(app.db, dayId))?.fromMs).toBe(before?.fromMs);
+  for (let i = 0; i < 120; i += 1) moment(-54);
+  await until(async () => (await state()).notKept === null, 20_000);
+  await until(async () => ((await readingsSpan(app.db, dayId))?.toMs ?? 0) > (before?.toMs ?? 0));
+  // what had to wait is kept too: the seam has no hole where the file was locked
+  const { nowMs } = (await loadDay(app, dayId))!.facts;
+  const seam = await seamOf(app, dayId, { fromMs: nowMs - 30_000, toMs: nowMs - 12_000, columns: 18 });
+  if (!seam.ok) throw new Error(seam.error.code);
+  const bytes = Buffer.from(Object.values(seam.value.channels)[0]!, "base64");
+  expect(Array.from({ length: 18 }, (_, i) => bytes[i * COLUMN_BYTES + COLUMN.bestMin]!).every((v) => v > 0)).toBe(true);
+});
+
+test("what rolled when the application ended rolls on; what was ended does not", async () => {
+  const { app, dayId } = practice;
+  await app.roll.leave();
+  await resumeRoll(app);
+  expect(app.roll.followedDayId).toBe(dayId);
+  await endRoll(app, dayId);
+  await resumeRoll(app);
+  expect(app.roll.followedDayId).toBeNull();
+});
