@@ -3,12 +3,14 @@ import { existsSync } from "node:fs";
 import { ensureBuilt, ensureInstalled, run, step } from "./lib.mjs";
 
 await ensureInstalled();
-if (!existsSync(process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium")) {
-  await step("installing Debian's Chromium", async () => {
+// poppler reads what the report's PDF says: a check from outside
+const missing = [...(existsSync(process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium") ? [] : ["chromium"]), ...(existsSync("/usr/bin/pdftotext") ? [] : ["poppler-utils"])];
+if (missing.length > 0) {
+  await step(`installing ${missing.join(" and ")} from Debian`, async () => {
     const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
     const apt = (args) => { const [command, ...rest] = [...sudo, "apt-get", ...args]; return run(command, rest, { env: { DEBIAN_FRONTEND: "noninteractive" } }); };
     await apt(["update", "-qq"]);
-    await apt(["install", "-y", "-qq", "--no-install-recommends", "chromium"]);
+    await apt(["install", "-y", "-qq", "--no-install-recommends", ...missing]);
   });
 }
 await step("types", () => run("npm", ["run", "--silent", "types"]));
