@@ -4,6 +4,7 @@ export default [
   index("routes/home/route.ts"),
   route("shoots", "routes/shoots/route.tsx"),
   route("join", "routes/join/route.tsx"),
+  route("keep", "routes/keep/route.tsx"),
   route("day/:dayId", "routes/dayFrame/route.tsx", [
     index("routes/day/route.tsx"),
     route("setup", "routes/setup/route.tsx"),

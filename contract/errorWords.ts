@@ -37,6 +37,8 @@ export function serviceErrorWords(error: ServiceError): string {
     case "nothing-picked": return "There is no frequency to accept yet. The plan is as it was.";
     case "pairing-refused": return `${error.label}: ${listWords(error.problems.map(pairingProblemWords))}. The pairings are as they were.`;
     case "pairing-file": return `That pairing file was not read: ${error.what}. The pairings are as they were.`;
+    case "copy-failed": return `No copy could be made (${error.detail}). What stands, and the copies before, are unharmed.`;
+    case "copy-refused": return copyWords(error.error);
     case "no-rig": return "No receivers are connected that could be driven from here. A sweep file can be read instead.";
     case "nothing-scans": return "No receiver in the case can scan by itself. A sweep file can be read instead.";
     case "no-register": return "No register can be asked from here. Stations can be put on the list by hand; those that stand stay.";
@@ -62,5 +64,14 @@ export function deviceErrorWords(error: DeviceError, unit: string): string {
     case "no-such-way": return `${capital(unit)} takes no number from a receiver: set it on the pack itself.`;
     case "device-unreachable": return `${capital(unit)} does not answer (${error.detail}).`;
     case "stopped": return "Stopped.";
+  }
+}
+
+/** What is wrong with a copy of the data file. */
+export function copyWords({ code, detail }: { code: "copy-unreadable" | "copy-newer" | "copy-damaged"; detail: string }): string {
+  switch (code) {
+    case "copy-unreadable": return `That copy cannot be read (${detail}). What stands is unharmed.`;
+    case "copy-newer": return `That copy was written by a newer version of Plain Channel (${detail}). What stands is unharmed; bring this one up to date to read it.`;
+    case "copy-damaged": return `That copy is damaged (${detail}). What stands is unharmed; an older copy may be whole.`;
   }
 }

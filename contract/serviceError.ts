@@ -12,7 +12,7 @@ import type { SweepFileError } from "../core/sweep/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =
-  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" | "model" | "unit" | "shoot" | "scene" | "step" | "scan" | "plan of this place" | "walk" | "picture" | "hit" | "entry" }
+  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" | "model" | "unit" | "shoot" | "scene" | "step" | "scan" | "plan of this place" | "walk" | "picture" | "hit" | "entry" | "copy" }
   | { code: "changed-meanwhile"; talker: string; changes: { atMs: number; what: string }[] }
   | { code: "plan-changed"; version: number; atMs: number }
   | { code: "scan-changed"; atMs: number }
@@ -35,6 +35,9 @@ export type ServiceError =
   | { code: "plan-file"; what: string }
   | { code: "pairing-refused"; label: string; problems: PairingProblem[] }
   | { code: "pairing-file"; what: string }
+  /** A copy of the data file that could not be made, or that may not be put in its place. */
+  | { code: "copy-failed"; detail: string }
+  | { code: "copy-refused"; error: { code: "copy-unreadable" | "copy-newer" | "copy-damaged"; detail: string } }
   | { code: "no-rig" }
   | { code: "nothing-scans" }
   | { code: "no-register" }

@@ -55,7 +55,7 @@ await page.locator("input[type=file]").setInputFiles({
   buffer: Buffer.from("position,primary,backup\nMarit,482.000,496.500\nTobiah,499.300,TV 24+6.2\nSecond crew,490.000,\nHarbour film,491.000,\nIrsa,492.000,520.000\n"),
 });
 await press(/^Take over five lines/);
-for (const [link, name, title] of [["Places and talkers", "places-and-talkers", /^Four places/], ["Case", "case", /^Three receivers/], ["Law", "law", /transmit here/], ["Labels and packing", "labels", /^Ten labels/]]) {
+for (const [link, name, title] of [["Places and talkers", "places-and-talkers", /^Four places/], ["Case", "case", /^Three receivers/], ["Law", "law", /transmit here/]]) {
   await stage("Prepare");
   await page.getByRole("link", { name: link, exact: true }).click();
   await page.getByRole("heading", { level: 1, name: title }).waitFor();
@@ -85,19 +85,11 @@ for (let i = 0; i < 3; i += 1) {
   await press(/^Prove$/);
   await page.waitForTimeout(2800);
 }
-await page.getByRole("link", { name: "One channel after the other" }).click();
-await page.getByRole("region", { name: "The next step" }).waitFor();
-await shoot("one-after-another-daylight");
-await stage("Sync");
 await press("Switch Pack D on");
 await press("Sync Pack D");
 await press(/^Prove$/);
 await page.waitForTimeout(2800);
 await shoot("sync-daylight");
-await page.getByRole("link", { name: "Phones: none is in" }).click();
-await press("Let a phone in");
-await shoot("phones-daylight");
-await press(/^Shut the door/);
 await stage("Level");
 for (let i = 0; i < 3; i += 1) await press(/^Keep for/);
 await shoot("level-daylight");
@@ -122,6 +114,32 @@ await sheet("Antennas", /^Whips of/);
 await shoot("antennas-daylight");
 await sheet("Rig cards", /to mend|should be/);
 await shoot("rig-cards-daylight");
+await stage("Roll");
+await page.waitForTimeout(6000);
+// to the first place's beginning, and on to the first thing that happens
+for (let i = 0; i < 2; i += 1) {
+  await page.keyboard.press(".");
+  await page.waitForTimeout(2500);
+}
+const hurt = page.locator("li[data-level=bad]").first();
+await hurt.waitFor({ timeout: 60_000 });
+await page.waitForTimeout(6000);
+await page.keyboard.press("h");
+await page.keyboard.press((await hurt.getAttribute("aria-label")).split(" ")[0]);
+await page.getByRole("complementary", { name: /^Hit on/ }).waitFor();
+await page.waitForTimeout(1500);
+await shoot("hit-daylight");
+for (let i = 0; i < 3; i += 1) {
+  await page.keyboard.press("Enter");
+  await page.waitForTimeout(2500);
+}
+await night(true);
+await page.waitForTimeout(20_000);
+await shoot("roll-night");
+await night(false);
+await page.getByRole("navigation", { name: "Running the day" }).getByRole("link", { name: "Cells", exact: true }).click();
+await page.waitForTimeout(900);
+await shoot("cells-daylight");
 await stage("Day");
 await both("day");
 await page.getByRole("link", { name: /all shoots and days/ }).click();

@@ -16,6 +16,7 @@ import { dayToOpen } from "./services/dayView.server";
 import { resumeRoll } from "./services/roll.server";
 import { practiceRig, seedPracticeDay } from "./services/practiceDay.server";
 import { ChangeFeed } from "./services/changes.server";
+import { CopyKeeper } from "./services/keep.server";
 import { JoinDesk } from "./services/joinDesk.server";
 import { RollDesk } from "./services/rollDesk.server";
 import { ScanJobs } from "./services/scanJobs.server";
@@ -68,10 +69,13 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const register = options.practice ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]) : null;
   const desk = new JoinDesk({ open: () => openDoorOn(guestApp, { host: options.joinHost ?? "0.0.0.0", firstPort: options.port === 0 ? 0 : options.port + JOIN_PORT_ABOVE, ports: JOIN_PORTS }), nowMs: realNowMs, onChange: () => changes.bump() });
   const context: AppContext = {
-    db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), roll: new RollDesk(() => context), changes, desk, who: null, guest: null,
+    db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), roll: new RollDesk(() => context), keeper: null, changes, desk, who: null, guest: null,
   };
   if (options.practice && (await dayToOpen(context)) === null) await seedPracticeDay(context);
   await resumePracticeClocks(context);
+  const keeper = new CopyKeeper(() => context);
+  context.keeper = keeper;
+  keeper.begin();
   // what rolled when the power went goes on rolling
   await resumeRoll(context);
   const heartbeat = setInterval(() => void beatPracticeClocks(context).catch(() => undefined), HEARTBEAT_MS);
@@ -100,6 +104,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const server = createServer(app);
   const stop = async () => {
     clearInterval(heartbeat);
+    keeper.end();
     await context.roll.leave();
     await desk.shut();
     server.closeAllConnections();
@@ -107,7 +112,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     await standIn?.close();
     await register?.close();
     await beatPracticeClocks(context);
-    await db.close();
+    // the one that stands now: a copy may have been put in its place
+    await context.db.close();
   };
   try {
     const port = await listen(server, options.port, options.morePorts);

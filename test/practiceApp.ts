@@ -34,10 +34,10 @@ export interface PracticeApp {
 }
 
 /** Nobody else looks on: a desk whose door opens onto nothing. */
-export function alone(): Pick<AppContext, "changes" | "desk" | "who" | "guest" | "roll"> {
+export function alone(): Pick<AppContext, "changes" | "desk" | "who" | "guest" | "roll" | "keeper"> {
   const changes = new ChangeFeed();
   const open = () => Promise.resolve(ok({ addresses: ["http://127.0.0.1:1"], close: () => Promise.resolve() }));
-  return { changes, desk: new JoinDesk({ open, nowMs: () => 0, onChange: () => changes.bump() }), who: null, guest: null, roll: new RollDesk(() => { throw new Error("nothing rolls here"); }) };
+  return { changes, desk: new JoinDesk({ open, nowMs: () => 0, onChange: () => changes.bump() }), who: null, guest: null, keeper: null, roll: new RollDesk(() => { throw new Error("nothing rolls here"); }) };
 }
 
 /** What somebody sees of a channel as it stands, told at once. @returns by what it can be taken back */
@@ -66,7 +66,7 @@ export async function practiceApp(speed = 3000): Promise<PracticeApp> {
       await app.roll.leave();
       await standIn.close();
       await register.close();
-      await db.close();
+      await app.db.close();
       rmSync(folder, { recursive: true, force: true });
     },
   };

@@ -18,6 +18,8 @@ export interface AppContext {
   changes: ChangeFeed;
   /** Follows the receivers while a day rolls. */
   roll: RollFeed;
+  /** Makes copies of the data file; null where nothing does. */
+  keeper: { readonly failure: string | null } | null;
   /** Lets phones in. */
   desk: JoinDesk;
   /** Who asks: the name of a phone that joined; null at the cart itself. */

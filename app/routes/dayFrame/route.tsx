@@ -2,6 +2,7 @@ import { useEffect } from "react";
 import { Smartphone } from "lucide-react";
 import { Link, NavLink, Outlet, useLocation, useNavigation, useRevalidator } from "react-router";
 import type { Route } from "./+types/route";
+import { diskOf } from "../../../server/services/keep.server";
 import { getDayView } from "../../../server/services/dayView.server";
 import { formatAge, formatClock } from "../../../contract/format";
 import { stepWords } from "../../../contract/dayWords";
@@ -9,6 +10,7 @@ import { ThemeToggle } from "../../features/frame/ThemeToggle";
 import { LiveNotice } from "../../features/live/LiveNotice";
 import { LiveContext, useLive } from "../../features/live/useLive";
 import { useNow } from "../../features/frame/useNow";
+import { Notice } from "../../ui/Notice/Notice";
 import { dayIdOf, orNotFound } from "../shared/reply.server";
 import { currentPlace, namesOf } from "../shared/useDay";
 import { ClockMenu } from "./ClockMenu";
@@ -17,7 +19,7 @@ import * as S from "./frame.styles";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { who, desk } = context.app;
-  return { ...orNotFound(await getDayView(context.app, dayIdOf(params))), who, guests: desk.view.guests.length };
+  return { ...orNotFound(await getDayView(context.app, dayIdOf(params))), who, guests: desk.view.guests.length, disk: diskOf(context.app) };
 }
 
 /** The day as it was last read: it stays on the screen while the cart cannot be reached. */
@@ -111,6 +113,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
       <S.Columns data-wide={WIDE.includes(sheet) || undefined}>
         <main data-loading={navigation.state === "loading" || undefined}>
           <LiveContext value={live}>
+            {view.disk.state !== "fine" && <Notice kind="refused">{view.disk.state === "full" ? "The disk is nearly full: free some room before the next take, or nothing more can be kept." : "The disk is getting full: a long day with many channels takes up to 200 MB."}</Notice>}
             <LiveNotice dayId={day.id} state={live} />
             <Outlet context={view} />
           </LiveContext>

@@ -64,6 +64,7 @@ export default function ShootsScreen({ loaderData: { view, regions } }: Route.Co
         <ReplyNotice<ShootsIntent> reply={answer} onUndo={send} />
         {isNew ? <NewShoot regions={regions} todayIso={view.todayIso} isBusy={isBusy} send={send} onDrop={standing.length > 0 ? () => setNew(false) : null} /> : <Row><Button onPress={() => setNew(true)}>Begin another shoot</Button></Row>}
         {view.shoots.filter((s) => s.days.some((d) => !d.isGone)).map((shoot) => <ShootSection key={shoot.id} shoot={shoot} view={view} isBusy={isBusy} send={send} />)}
+        <Row><Link to="/keep">Copies of everything</Link></Row>
         {gone.length > 0 && (
           <section>
             <Heading>Put away</Heading>
