@@ -1,6 +1,7 @@
 import type { LiveFrame, LiveHalf } from "../../core/air/liveRig";
 import type { DayHappening } from "../../core/day/dayEvents";
 import type { DayFacts } from "../../core/day/facts";
+import { openAnswers } from "../../core/day/hits";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { powerOf } from "../../core/kit/units";
 import { type PackPower, packPower } from "../../core/power/dayCells";
@@ -37,6 +38,8 @@ interface Rolled {
   heardAtMs: number;
   /** Up to which slot dropouts were looked for. */
   lookedTo: number;
+  /** What was read before does not count for how it stands. */
+  heardFrom: number;
   troubles: Set<string>;
   usual: UsualRf | null;
 }
@@ -163,7 +166,7 @@ export class RollDesk implements RollFeed {
       return {
         channelId: c.id, receiverKey: c.receiverKey, half: c.half, packKey: c.packKey, frequencyHz, placeId: loaded.day.currentPlaceId, tellsPartner: (model.tells ?? []).length > 0,
         limits: { noiseDbm, sensitivityDbm: noiseDbm + model.requiredSnrDb, overloadDbm: model.overloadDbm, bandwidthHz: model.bandwidthHz },
-        ring: known?.ring ?? new ReadingRing(RING_SLOTS), latest: known?.latest ?? null, heardAtMs: known?.heardAtMs ?? -Infinity, lookedTo: known?.lookedTo ?? 0, troubles: known?.troubles ?? new Set(), usual: isMoved ? null : (known?.usual ?? null),
+        ring: known?.ring ?? new ReadingRing(RING_SLOTS), latest: known?.latest ?? null, heardAtMs: known?.heardAtMs ?? -Infinity, lookedTo: known?.lookedTo ?? 0, heardFrom: known?.heardFrom ?? 0, troubles: known?.troubles ?? new Set(), usual: isMoved ? null : (known?.usual ?? null),
       };
     });
     if (isFirst) for (const key of Object.keys(facts.reports?.packs ?? {})) {
@@ -284,11 +287,15 @@ export class RollDesk implements RollFeed {
   }
 
   private look(c: Rolled, nowMs: number, toSlot: number): RolledChannel {
-    const recent = this.line === "none" ? [] : c.ring.readings(toSlot - 600, toSlot);
+    const isRetuning = openAnswers(this.loaded!.events).some((a) => a.channelId === c.channelId);
+    // between receiver and pack nothing is heard, and that is our own doing
+    if (isRetuning) c.lookedTo = c.heardFrom = toSlot;
+    const first = toSlot - 600;
+    const recent = this.line === "none" ? [] : c.ring.readings(first, toSlot).map((r, i) => (!isRetuning && first + i < c.heardFrom ? null : r));
     const report = this.loaded!.facts.reports?.packs[c.packKey];
     const isOn = this.on.get(c.packKey) ?? report?.isOn ?? false;
     const cells = this.cellsOf(c.packKey, nowMs)?.left ?? null;
-    const isWanted = isOn || nowMs - c.heardAtMs < LATELY_MS;
+    const isWanted = !isRetuning && (isOn || nowMs - c.heardAtMs < LATELY_MS);
     const now = watchChannel({ limits: c.limits, recent, usual: c.usual, cells, tellsPartner: c.tellsPartner, isWanted });
     if (isUsual(now.attention)) c.usual = followUsual(c.usual, usualRf(c.ring.readings(toSlot - USUAL_SLOTS, toSlot), c.limits.noiseDbm), USUAL_SHARE);
     if (this.isRolling && isWanted) this.note(c, now.attention, toSlot);

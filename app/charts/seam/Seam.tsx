@@ -17,10 +17,12 @@ export interface SeamProps {
   label: string;
   /** Moments to mark, as shares of the width from the left: a hit. */
   marks?: readonly number[];
+  /** Its pack is off: nothing drops out. */
+  isOff?: boolean;
 }
 
 /** A channel's RF as a running seam, drawn on a canvas as often as something came in. */
-export function Seam({ source, sensitivityDbm, heightPx, label, marks = [] }: SeamProps) {
+export function Seam({ source, sensitivityDbm, heightPx, label, marks = NO_MARKS, isOff = false }: SeamProps) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(600);
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -43,14 +45,15 @@ export function Seam({ source, sensitivityDbm, heightPx, label, marks = [] }: Se
       context.setTransform(scale, 0, 0, scale, 0, 0);
       context.clearRect(0, 0, widthPx, heightPx);
       const columns = source.columns(Math.max(1, Math.floor(widthPx / COLUMN_PX)));
-      if (columns) paint(context, seamLayout(columns, { widthPx, heightPx, sensitivityDbm }), { widthPx, heightPx, columnPx: widthPx / (columns.length / 8), colours, marks });
+      if (columns) paint(context, seamLayout(columns, { widthPx, heightPx, sensitivityDbm }), { widthPx, heightPx, columnPx: widthPx / (columns.length / 8), colours, marks, isOff });
     };
     draw();
     return () => cancelAnimationFrame(frame);
-  }, [source, sensitivityDbm, heightPx, widthPx, marks]);
+  }, [source, sensitivityDbm, heightPx, widthPx, marks, isOff]);
   return <Frame ref={ref}><canvas ref={canvas} role="img" aria-label={label} style={{ width: widthPx, height: heightPx }} /></Frame>;
 }
 
+const NO_MARKS: readonly number[] = [];
 const COLUMN_PX = 1.5;
 
 type Colours = Record<"air" | "edge" | "ink" | "bad" | "watch" | "rule" | "soft", string>;
@@ -60,7 +63,7 @@ const coloursOf = (element: Element): Colours => {
   return { air: of("--air"), edge: of("--air-edge"), ink: of("--ink"), bad: of("--bad"), watch: of("--watch"), rule: of("--rule"), soft: of("--soft") };
 };
 
-function paint(context: CanvasRenderingContext2D, layout: SeamLayout, p: { widthPx: number; heightPx: number; columnPx: number; colours: Colours; marks: readonly number[] }): void {
+function paint(context: CanvasRenderingContext2D, layout: SeamLayout, p: { widthPx: number; heightPx: number; columnPx: number; colours: Colours; marks: readonly number[]; isOff: boolean }): void {
   const { middlePx, columns, gaps, reachPx } = layout;
   const { colours, columnPx } = p;
   const wide = Math.max(1, columnPx + 0.3);
@@ -76,7 +79,7 @@ function paint(context: CanvasRenderingContext2D, layout: SeamLayout, p: { width
   for (const g of gaps) for (let x = Math.ceil(g.fromPx / 8) * 8; x < g.toPx - 2; x += 8) context.fillRect(x, middlePx - 1, 3, 2);
   // pinched: the seam is closed by a bar right across the middle
   context.fillStyle = colours.bad;
-  for (const s of stretchesOf(columns, (c) => c.isPinched, columnPx)) context.fillRect(s.fromPx, middlePx - 9, Math.max(2.5, s.toPx - s.fromPx), 18);
+  if (!p.isOff) for (const s of stretchesOf(columns, (c) => c.isPinched, columnPx)) context.fillRect(s.fromPx, middlePx - 9, Math.max(2.5, s.toPx - s.fromPx), 18);
   // spoiled: teeth along the middle
   for (const s of stretchesOf(columns, (c) => c.isSpoiled, columnPx)) for (let x = Math.floor(s.fromPx / 4) * 4; x < s.toPx; x += 4) context.fillRect(x, middlePx - 7, 2, 14);
   // too strong: caps at both edges

@@ -35,7 +35,7 @@ export const RollRow = memo(function RollRow({ channel: c, told, store, seconds,
         <S.Name><b>{c.talker}</b><small>{`${c.packLabel.replace(/^Pack /, "")} · ${c.receiverHz ? mhz(c.receiverHz).replace(" MHz", "") : "no number"}`}</small></S.Name>
       </S.Who>
       <div data-seam>
-        <Seam source={source} sensitivityDbm={told?.sensitivityDbm ?? -90} heightPx={heightPx} marks={marks} label={`${c.talker}: RF over the last ${seconds} seconds, ${marginDb === null ? "nothing known" : `${formatDb(marginDb)} in hand at the worst of ten seconds`}`} />
+        <Seam source={source} sensitivityDbm={told?.sensitivityDbm ?? -90} heightPx={heightPx} marks={marks} isOff={isOff} label={`${c.talker}: RF over the last ${seconds} seconds, ${marginDb === null ? "nothing known" : `${formatDb(marginDb)} in hand at the worst of ten seconds`}`} />
       </div>
       <div data-margin>
         <S.Big>{marginDb === null ? "–" : <>{Math.round(marginDb).toString().replace("-", "−")}<small> dB</small></>}</S.Big>
