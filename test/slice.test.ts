@@ -269,8 +269,9 @@ describe("plan", () => {
     const { result: __, ...fresh } = await propose(practice);
     const onTelevision = { ...fresh, picks: fresh.picks.map((p, i) => (i === 0 ? { ...p, frequencyHz: 481_000_000 } : p)) };
     const refused = await acceptPlan(practice.app, practice.dayId, onTelevision);
-    expect(refused).toMatchObject({ ok: false, error: { code: "rules-broken", picks: [{ talker: "Marit" }] } });
-    expect(!refused.ok && refused.error.code === "rules-broken" && refused.error.picks[0]!.broken.map((b) => b.code)).toContain("kept-free");
+    // where she would stand her products may fall on others too, who are then named beside her
+    const broken = !refused.ok && refused.error.code === "rules-broken" ? refused.error.picks : [];
+    expect(broken.find((p) => p.talker === "Marit")?.broken.map((b) => b.code)).toContain("kept-free");
     expect(await acceptPlan(practice.app, practice.dayId, { ...fresh, picks: [] })).toMatchObject({ ok: false, error: { code: "nothing-picked" } });
     expect((await view()).plan!.version).toBe(1);
   });

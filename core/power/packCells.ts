@@ -5,7 +5,7 @@ import { cellHours, type Chemistry } from "./discharge";
 export const usualChemistry = (kind: CellKind): Chemistry => (kind === "internal" ? "li-ion" : "alkaline");
 
 /** What may be put into a pack; what is known to be wrong is told, not offered. */
-export const chemistriesOf = (kind: CellKind): readonly Chemistry[] => (kind === "internal" ? ["li-ion"] : kind === "9v" ? ["alkaline", "lithium", "nimh"] : ["alkaline", "lithium", "nimh"]);
+export const chemistriesOf = (kind: CellKind): readonly Chemistry[] => (kind === "internal" ? ["li-ion"] : ["alkaline", "lithium", "nimh"]);
 
 /** Hours of a full set in a pack as it is set: its model says how long alkaline ones (or its own) last at full power. */
 export const packHours = (model: Pick<PackModel, "cell" | "powersMw">, chemistry: Chemistry, powerMw: number): number =>

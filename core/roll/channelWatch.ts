@@ -1,6 +1,6 @@
 import { type HoursLeft, LAST_WARNING_MS } from "../power/discharge";
 import { type LinkLimits, type UsualRf, usualGapDb } from "./hitEvidence";
-import type { ChannelReading } from "./reading";
+import { bestOf, type ChannelReading, GONE_OVER_NOISE_DB, isSpoiled } from "./reading";
 import { median, shareOf } from "./statistics";
 
 /** What of a rolling channel needs a hand, or an eye. */
@@ -42,15 +42,12 @@ export interface WatchedChannel {
 const TEN_S = 100;
 /** Longer than this without a reading is no jitter. */
 const STALLED = 12;
-const GONE_OVER_NOISE_DB = 7;
 const THIN_DB = 8;
 const CELLS_NOW_HOURS = LAST_WARNING_MS / 3_600_000;
 const SILENT_S = 45;
 const BRANCH_DB = 12;
 /** A receiver that always read high and now reads a third of it has lost something (common practice, no published source: a third of a scale is about so many decibels). */
 const FALLEN_DB = 10;
-
-const bestOf = (r: ChannelReading): number => Math.max(r.rfADbm, r.rfBDbm ?? -Infinity);
 
 /** Nothing in it says that the link is not as it always is: such moments make what is usual. */
 export const isUsual = (attention: readonly Attention[]): boolean => attention.every((a) => a.code === "muted" || a.code === "silent" || a.code === "cells-soon" || a.code === "cells-now");
@@ -70,7 +67,7 @@ export function watchChannel({ limits, recent, usual, cells, tellsPartner, isWan
   if (!isWanted) return { attention: cellsOf(cells, false), marginDb: null, latest };
   if (gone >= 10) attention.push({ level: "bad", code: "gone", seconds: gone / 10 });
   else {
-    const spoiled = shareOf(last, (r) => r.quality !== null && r.quality < 0.4 && bestOf(r) > limits.sensitivityDbm + THIN_DB);
+    const spoiled = shareOf(last, (r) => isSpoiled(r, limits.sensitivityDbm));
     if (spoiled > 0.1) attention.push({ level: "bad", code: "spoiled", share: spoiled });
     const overload = shareOf(last, (r) => r.isOverloaded);
     if (overload > 0.02) attention.push({ level: "bad", code: "overload", share: overload });

@@ -1,6 +1,6 @@
 import type { HoursLeft } from "../power/discharge";
 import { deviation, median, shareOf } from "./statistics";
-import type { ChannelReading } from "./reading";
+import { bestOf, type ChannelReading, GONE_OVER_NOISE_DB, GOOD_OVER_DB, isSpoiled } from "./reading";
 
 /** What a receiver needs, and where it is too much for it. */
 export interface LinkLimits {
@@ -94,14 +94,7 @@ export interface HitFeatures {
 /** A hit is called a second or two after it was heard, and looked back on so far. */
 const LOOK_BACK = 80;
 const SECOND = 10;
-/** A level so much over what is needed is good: what is wrong then is not its weakness. */
-const GOOD_OVER_DB = 8;
-const BAD_QUALITY = 0.4;
-const GONE_OVER_NOISE_DB = 7;
 const NEAR_HZ = 400_000;
-
-const bestOf = (r: ChannelReading): number => Math.max(r.rfADbm, r.rfBDbm ?? -Infinity);
-const isSpoiled = (r: ChannelReading, sensitivityDbm: number): boolean => r.quality !== null && r.quality < BAD_QUALITY && bestOf(r) > sensitivityDbm + GOOD_OVER_DB;
 
 /** What of the last seconds stands out, in figures. */
 export function hitFeatures(e: HitEvidence): HitFeatures {

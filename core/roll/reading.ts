@@ -14,11 +14,25 @@ export interface ChannelReading {
   quality: number | null;
 }
 
+/** The better antenna of a moment. */
+export const bestOf = (r: Pick<ChannelReading, "rfADbm" | "rfBDbm">): number => Math.max(r.rfADbm, r.rfBDbm ?? -Infinity);
+
+/** So little over the noise nothing of a pack is heard. */
+export const GONE_OVER_NOISE_DB = 7;
+/** A level so much over what is needed is good: what is wrong then is not its weakness. */
+export const GOOD_OVER_DB = 8;
+/** Worse than this the link is bad. */
+export const BAD_QUALITY = 0.4;
+
+/** Strong enough, and the link was bad: somebody, or something, was on the frequency. */
+export const isSpoiled = (r: ChannelReading, sensitivityDbm: number): boolean => r.quality !== null && r.quality < BAD_QUALITY && bestOf(r) > sensitivityDbm + GOOD_OVER_DB;
+
 export const BYTES = 4;
 const LOWEST_DBM = -130;
 const STEP_DB = 0.5;
 const FLAG = { hasAudio: 1, isOverloaded: 2, isMuted: 4, isPartner: 8 } as const;
-const QUALITY_STEPS = 14;
+/** Quality is kept in so many steps, from 1 up; 0 stands for an unknown. */
+export const QUALITY_STEPS = 14;
 
 /** Levels keep half a decibel, from −130 to −3 dBm; 0 stands for none. */
 export const rfToByte = (dbm: number | null): number => (dbm === null || Number.isNaN(dbm) ? 0 : Math.min(255, Math.max(1, Math.round((dbm - LOWEST_DBM) / STEP_DB) + 1)));

@@ -9,7 +9,7 @@ import type { ServiceError } from "../../contract/serviceError";
 import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { putDown } from "./happenings.server";
-import { packPowerOf } from "./rollDesk.server";
+import { packPowerOf } from "./packPower.server";
 import { handlePack } from "./syncs.server";
 import { newestList, storeNextList, undoList } from "./versionedLists.server";
 
@@ -73,22 +73,24 @@ export async function setCellRule(app: AppContext, dayId: number, p: { rule: Cel
 export const undoCellRule = (app: AppContext, dayId: number, seenVersion: number): Answer => undoList(app, "cellRules", dayId, seenVersion);
 
 /** A full set went into a pack. A practice pack gets it, and is switched on again if it was on.
+ * @param p.chemistry - null: of the kind that was in it
  * @returns what takes it back: how long the set before had run, where that was known */
-export async function freshCells(app: AppContext, dayId: number, p: { packKey: string; chemistry: Chemistry }): Answer<{ label: string; before: { ranHours: number; chemistry: Chemistry } | null }> {
+export async function freshCells(app: AppContext, dayId: number, p: { packKey: string; chemistry: Chemistry | null }): Answer<{ label: string; before: { ranHours: number; chemistry: Chemistry } | null }> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
   const unit = loaded.units.find((u) => u.kind === "pack" && u.key === p.packKey);
   const power = packPowerOf(loaded, p.packKey, loaded.facts.nowMs, null);
   if (!unit || !power) return fail({ code: "not-found", what: "pack" });
-  if (!chemistriesOf(packModel(loaded.kit, unit.modelId).cell.kind).includes(p.chemistry)) return fail({ code: "setting-unknown", what: `${p.chemistry} cells do not go into ${unit.label}` });
+  const chemistry = p.chemistry ?? power.chemistry;
+  if (!chemistriesOf(packModel(loaded.kit, unit.modelId).cell.kind).includes(chemistry)) return fail({ code: "setting-unknown", what: `${chemistry} cells do not go into ${unit.label}` });
   if (loaded.day.isPractice && app.rig?.practice) {
     const wasOn = loaded.facts.reports?.packs[p.packKey]?.isOn ?? false;
     const changed = await handlePack(app, dayId, p.packKey, { isFresh: true });
     if (!changed.ok) return changed;
     if (wasOn) await handlePack(app, dayId, p.packKey, { isOn: true });
   }
-  await putDown(app, loaded.day, { kind: "cells-fresh", packKey: p.packKey, chemistry: p.chemistry });
+  await putDown(app, loaded.day, { kind: "cells-fresh", packKey: p.packKey, chemistry });
   return ok({ label: unit.label, before: power.run.ranHours === null ? null : { ranHours: power.run.ranHours, chemistry: power.chemistry } });
 }
 

@@ -12,9 +12,10 @@ import { fail, ok, type Result } from "../../core/units/result";
 import { hitCauseWords } from "../../contract/rollWords";
 import type { ServiceError } from "../../contract/serviceError";
 import type { AppContext } from "./appContext.server";
-import { dayNowMs } from "./clock.server";
+import { freshCells } from "./cells.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { putDown } from "./happenings.server";
+import { packPowerOf } from "./packPower.server";
 import { setPackPower } from "./preparation.server";
 import { acceptPlan, type PickBasis, pickBasis, restorePlan } from "./plans.server";
 import { handlePack, proveWhilePlaying, screwAntennaOn, setReceivers, syncPack } from "./syncs.server";
@@ -68,7 +69,7 @@ async function evidenceOf(app: AppContext, loaded: LoadedDay, channelId: number,
       frequencyHz, limits, recent: read?.mine.recent ?? [], usual: read?.mine.usual ?? null, others,
       look: watch && view && view.lookedAtMs !== null ? { ageMs: facts.nowMs - view.lookedAtMs, carriers, noiseRoseDb: frequencyHz === null ? null : watch.roseDb(frequencyHz) } : null,
       products: frequencyHz === null ? [] : productsOnto(loaded, channelId, frequencyHz, newcomers.map((n) => n.frequencyHz), limits.bandwidthHz),
-      cells: app.roll.cellsOf(channel.packKey, facts.nowMs)?.left ?? null, tellsMute: (model.tells ?? []).length > 0,
+      cells: packPowerOf(loaded, channel.packKey, facts.nowMs, read ? app.roll.voltsOf(channel.packKey) : null)?.left ?? null, tellsMute: (model.tells ?? []).length > 0,
     },
   };
 }
@@ -198,17 +199,13 @@ async function byHand(app: AppContext, loaded: LoadedDay, packKey: string, recei
     return next === undefined ? fail({ code: "setting-unknown", what: `${unit?.label ?? "the pack"} has no ${answer === "power-up" ? "more" : "less"} power` }) : setPackPower(app, day.id, packKey, next);
   }
   if (answer === "change-cells") {
-    const power = app.roll.cellsOf(packKey, dayNowMs(app, day));
-    await putDown(app, day, { kind: "cells-fresh", packKey, chemistry: power?.chemistry ?? "alkaline" });
+    const changed = await freshCells(app, day.id, { packKey, chemistry: null });
+    if (!changed.ok) return changed;
   }
   const practice = day.isPractice ? app.rig?.practice : null;
   if (!practice) return ok(null);
   switch (answer) {
-    case "change-cells": {
-      const changed = await handlePack(app, day.id, packKey, { isFresh: true });
-      return changed.ok ? handlePack(app, day.id, packKey, { isOn: true }) : changed;
-    }
-    case "switch-on": return handlePack(app, day.id, packKey, { isOn: true });
+    case "change-cells": case "switch-on": return handlePack(app, day.id, packKey, { isOn: true });
     case "unmute": return handlePack(app, day.id, packKey, { isMuted: false });
     case "microphone": return handlePack(app, day.id, packKey, { isMicPlugged: true });
     case "antenna": return screwAntennaOn(app, day.id, receiverKey);

@@ -11,7 +11,7 @@ import type { Day } from "../db/repositories/days.server";
 import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { logView } from "./log.server";
-import { packPowerOf } from "./rollDesk.server";
+import { packPowerOf } from "./packPower.server";
 import { analysisOf } from "./scans.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;

@@ -2,10 +2,9 @@ import { join } from "node:path";
 import pdfmake from "pdfmake";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { ok, type Result } from "../../core/units/result";
-import { capital, formatClock, formatDate, formatDb, formatDbfs, formatDbm, formatDuration, listWords, mhz } from "../../contract/format";
-import { logClock } from "../../contract/logWords";
-import { reportOutcomeWords } from "../../contract/reportWords";
-import { hitCauseWords, shareWords } from "../../contract/rollWords";
+import { formatClock, formatDate, formatDuration, listWords } from "../../contract/format";
+import { type ReportCell, type ReportTable, reportTables } from "../../contract/reportTables";
+import { hitCauseWords } from "../../contract/rollWords";
 import type { ServiceError } from "../../contract/serviceError";
 import type { AppContext } from "./appContext.server";
 import { type ReportView, reportOf } from "./report.server";
@@ -40,8 +39,13 @@ function text(value: string, style: { bold?: boolean; color?: string; fontSize?:
   }
   return { text: runs.length === 0 ? "" : runs, ...style };
 }
-const figure = (value: string): Content => ({ text: value, font: "Mono" });
+const cell = ({ text: value, as }: ReportCell): Content => (as === "figure" ? { text: value, font: "Mono" } : text(value, as === "strong" ? { bold: true } : {}));
 const heading = (value: string): Content => ({ ...(text(value, { bold: true, fontSize: 13 }) as object), margin: [0, 14, 0, 4] }) as Content;
+
+/** Points of an A4 page; "*" takes what is left. */
+const WIDTHS: Readonly<Record<ReportTable["id"], (string | number)[]>> = {
+  frequencies: [14, "*", 70, 70, 80, 50], hits: [60, 34, 60, "*", 146], dropouts: [60, 36, 46, 56, "*"], plans: [30, 40, 90, "*"], gains: ["*", 70, 60, 70, 70], cells: [70, "*", 70, 90, 120], newcomers: [50, "*", 90, 70, 40], notes: [50, 60, "*"],
+};
 
 /** Rules, not boxes. */
 const table = (heads: readonly string[], widths: (string | number)[], rows: readonly Content[][]): Content => ({
@@ -62,22 +66,10 @@ function documentOf({ day, madeAtMs, report, scans }: ReportView): TDocumentDefi
     text(`${formatDate(day.dateIso)} · ${day.town} · sound: radio${day.isPractice ? " · practice, everything made up" : ""}`, { color: "#505b69" }),
     { ...(text(`${report.hits.length === 0 ? "No hit was called" : `${report.hits.length} ${report.hits.length === 1 ? "hit" : "hits"}: ${listWords(report.causes.map((c) => `${c.count} × ${hitCauseWords(c.cause)}`))}`}. Rolled for ${formatDuration(report.rolledMs)}. As it stood at ${formatClock(madeAtMs)}.`) as object), margin: [0, 8, 0, 0] } as Content,
   ];
-  for (const f of report.frequencies) {
-    content.push(heading(`Frequencies: ${f.place}, ${f.setting === "indoors" ? "inside" : "outside"} (plan ${f.version})`));
-    content.push(table(["", "Talker", "Pack", "Receiver", "Frequency", "Power"], [14, "*", 70, 70, 80, 50], f.rows.map((r) => [figure(String(r.number)), text(r.talker, { bold: true }), text(r.packLabel), text(r.receiverLabel), figure(mhz(r.frequencyHz)), figure(`${r.powerMw} mW`)])));
-    if (f.sparesHz.length > 0) content.push(text(`Spares: ${f.sparesHz.map((hz) => mhz(hz)).join(", ")}`, { color: "#505b69" }));
+  for (const t of reportTables(report)) {
+    content.push(heading(t.title), table(t.heads, WIDTHS[t.id], t.rows.map((row) => row.map(cell))));
+    if (t.after) content.push(text(t.after, { color: "#505b69" }));
   }
-  content.push(heading("Hits, to look for in the edit"));
-  content.push(report.hits.length === 0 ? text("None was called.") : table(["Time", "Scene", "Talker", "Most likely", "What was done"], [60, 34, 60, "*", 146], report.hits.map((h) => [figure(logClock(h.atMs)), text(h.scene ?? "–"), text(h.talker, { bold: true }), text(`${hitCauseWords(h.cause)} (${shareWords(h.share)})`), text(capital(reportOutcomeWords(h)))])));
-  if (report.dropouts.length > 0) {
-    content.push(heading("Dropouts that the receivers saw"));
-    content.push(table(["Talker", "Count", "Longest", "Altogether", "The longest, with scene"], [60, 36, 46, 56, "*"], report.dropouts.map((d) => [text(d.talker, { bold: true }), figure(String(d.count)), figure(`${(d.longestMs / 1000).toFixed(1)} s`), figure(`${d.totalS.toFixed(1)} s`), text(d.worst.map((w) => `${logClock(w.atMs)}${w.scene ? ` (${w.scene})` : ""}`).join(", "))])));
-  }
-  content.push(heading("Plans and why"), table(["Plan", "Time", "Place", "Why, and who moved"], [30, 40, 90, "*"], report.plans.map((p) => [figure(String(p.version)), figure(formatClock(p.atMs)), text(p.place), text(`${capital(p.how)}${p.moved.length > 0 ? `: ${listWords(p.moved.map((m) => `${m.talker} ${m.fromHz === null ? "" : `${mhz(m.fromHz).replace(" MHz", "")} → `.replace("→", "to")}${mhz(m.toHz)}`))}` : ""}`)])));
-  if (report.gains.length > 0) content.push(heading("Gains"), table(["Talker", "Voice", "Pack", "Receiver out", "Peaks"], ["*", 70, 60, 70, 70], report.gains.map((g) => [text(g.talker, { bold: true }), text(g.effort), figure(formatDb(g.gainDb)), figure(formatDb(g.outputDb)), figure(formatDbfs(g.finalPeakDbfs))])));
-  if (report.cells.length > 0) content.push(heading("Cells"), table(["Pack", "Talker", "Kind", "The set in it ran", "Changed"], [70, "*", 70, 90, 120], report.cells.map((c) => [text(c.packLabel), text(c.talker ?? "–"), text(c.chemistry), figure(c.ranHours === null ? "not known" : formatDuration(c.ranHours * 3_600_000)), figure(c.changesAtMs.map((ms) => formatClock(ms)).join(", ") || "–")])));
-  if (report.newcomers.length > 0) content.push(heading("Who came on the air"), table(["Time", "Place", "Frequency", "Level"], [50, "*", 90, 70], report.newcomers.map((n) => [figure(formatClock(n.atMs)), text(n.place), figure(mhz(n.frequencyHz)), figure(formatDbm(n.levelDbm))])));
-  if (report.notes.length > 0) content.push(heading("Notes"), table(["Time", "", ""], [50, 60, "*"], report.notes.map((n) => [figure(formatClock(n.atMs)), text(n.talker ?? ""), text(`${n.text}${n.corrections.map((c) => ` (put right: ${c})`).join("")}`)])));
   if (scans.length > 0) {
     content.push(heading("Scans"));
     for (const s of scans) content.push({ stack: [text(`${formatClock(s.takenAtMs)} ${s.place}, by ${s.source}`), { svg: s.svg, width: 500 }], unbreakable: true, margin: [0, 2, 0, 8] });

@@ -16,6 +16,8 @@ type Answer<T = null> = Promise<Result<T, ServiceError>>;
 export interface RollView {
   /** "before": it never rolled today; "over": it was wrapped. */
   state: "before" | "rolling" | "over";
+  /** Looked at at the cart, which begins it; a phone only looks on. */
+  isCart: boolean;
   sinceMs: number | null;
   hits: HitView[];
   spares: { frequencyHz: number; for: number[] }[];
@@ -28,7 +30,7 @@ export async function rollView(app: AppContext, dayId: number): Answer<RollView>
   const loaded = got.value;
   const last = loaded.events.findLast((e) => e.what.kind === "roll");
   const isOn = last?.what.kind === "roll" && last.what.isOn;
-  return ok({ state: isOn ? "rolling" : last ? "over" : "before", sinceMs: last?.atMs ?? null, hits: await hitsOf(app, loaded), spares: loaded.plan?.spares ?? [] });
+  return ok({ state: isOn ? "rolling" : last ? "over" : "before", isCart: app.who === null, sinceMs: last?.atMs ?? null, hits: await hitsOf(app, loaded), spares: loaded.plan?.spares ?? [] });
 }
 
 /** The receivers are followed and what they read is kept, from now on until it is ended. */

@@ -2,14 +2,11 @@ import type { LiveFrame, LiveHalf } from "../../core/air/liveRig";
 import type { DayHappening } from "../../core/day/dayEvents";
 import type { DayFacts } from "../../core/day/facts";
 import { openAnswers } from "../../core/day/hits";
-import { packModel, receiverModel } from "../../core/kit/models";
-import { powerOf } from "../../core/kit/units";
-import { type PackPower, packPower } from "../../core/power/dayCells";
-import { packHours, usualChemistry } from "../../core/power/packCells";
+import { receiverModel } from "../../core/kit/models";
 import { noiseFloorDbm } from "../../core/radio/feed";
 import { type Attention, dropoutsIn, isUsual, watchChannel } from "../../core/roll/channelWatch";
 import { followUsual, type LinkLimits, usualRf, type UsualRf } from "../../core/roll/hitEvidence";
-import { BYTES, type ChannelReading } from "../../core/roll/reading";
+import { bestOf, BYTES, type ChannelReading } from "../../core/roll/reading";
 import { FrameGate, ReadingRing } from "../../core/roll/ring";
 import { emptyPiece, PIECE_MS, PIECE_SLOTS, SLOT_MS } from "../../core/roll/timeline";
 import { powerSumDb } from "../../core/units/decibels";
@@ -19,6 +16,7 @@ import { AirWatch } from "./airWatch.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, loadDay } from "./dayView.server";
 import { putDown } from "./happenings.server";
+import { packPowerOf } from "./packPower.server";
 import { pause } from "./pause.server";
 import { pickBasis } from "./plans.server";
 import type { RolledChannel, RollState } from "../../contract/rollState";
@@ -136,10 +134,6 @@ export class RollDesk implements RollFeed {
 
   get airWatch(): AirWatch | null {
     return this.watch;
-  }
-
-  cellsOf(packKey: string, nowMs: number): PackPower | null {
-    return this.loaded ? packPowerOf(this.loaded, packKey, nowMs, this.voltsOf(packKey)) : null;
   }
 
   voltsOf(packKey: string): number | null {
@@ -294,7 +288,7 @@ export class RollDesk implements RollFeed {
     const recent = this.line === "none" ? [] : c.ring.readings(first, toSlot).map((r, i) => (!isRetuning && first + i < c.heardFrom ? null : r));
     const report = this.loaded!.facts.reports?.packs[c.packKey];
     const isOn = this.on.get(c.packKey) ?? report?.isOn ?? false;
-    const cells = this.cellsOf(c.packKey, nowMs)?.left ?? null;
+    const cells = packPowerOf(this.loaded!, c.packKey, nowMs, this.voltsOf(c.packKey))?.left ?? null;
     const isWanted = !isRetuning && (isOn || nowMs - c.heardAtMs < LATELY_MS);
     const now = watchChannel({ limits: c.limits, recent, usual: c.usual, cells, tellsPartner: c.tellsPartner, isWanted });
     if (isUsual(now.attention)) c.usual = followUsual(c.usual, usualRf(c.ring.readings(toSlot - USUAL_SLOTS, toSlot), c.limits.noiseDbm), USUAL_SHARE);
@@ -314,7 +308,7 @@ export class RollDesk implements RollFeed {
     for (const d of drops) this.put({ kind: "dropout", channelId: c.channelId, lastedMs: (d.to - d.from) * SLOT_MS, leastDbm: d.leastDbm }, true, (from + d.from) * SLOT_MS);
     // one that is not over yet is looked at again
     let open = readings.length;
-    while (open > 0 && readings[open - 1] && Math.max(readings[open - 1]!.rfADbm, readings[open - 1]!.rfBDbm ?? -Infinity) < c.limits.sensitivityDbm) open -= 1;
+    while (readings[open - 1] && bestOf(readings[open - 1]!) < c.limits.sensitivityDbm) open -= 1;
     c.lookedTo = bad.has("gone") ? toSlot : from + open;
     for (const a of attention) if (bad.has(a.code) && !c.troubles.has(a.code)) this.put({ kind: "trouble", channelId: c.channelId, code: a.code, figure: "hours" in a ? a.hours : "share" in a ? a.share : "db" in a ? a.db : null }, true);
     c.troubles = bad;
@@ -342,11 +336,3 @@ export class RollDesk implements RollFeed {
 }
 
 const frequencyOf = (facts: DayFacts, channelId: number): number | null => facts.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? null;
-
-/** How the cells of a pack of the case stand. */
-export function packPowerOf(loaded: LoadedDay, packKey: string, nowMs: number, volts: number | null): PackPower | null {
-  const unit = loaded.units.find((u) => u.kind === "pack" && u.key === packKey);
-  if (!unit) return null;
-  const model = packModel(loaded.kit, unit.modelId);
-  return packPower({ packKey, usual: usualChemistry(model.cell.kind), hoursOf: (chemistry) => packHours(model, chemistry, powerOf(loaded.kit, unit)), events: loaded.events, syncs: loaded.facts.syncs, volts, nowMs });
-}

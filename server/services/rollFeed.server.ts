@@ -1,4 +1,3 @@
-import type { PackPower } from "../../core/power/dayCells";
 import type { LinkLimits, UsualRf } from "../../core/roll/hitEvidence";
 import type { ChannelReading } from "../../core/roll/reading";
 import type { RollState, WatchView } from "../../contract/rollState";
@@ -38,7 +37,6 @@ export interface RollFeed {
   recent: (slots: number) => { toSlot: number; channels: { channelId: number; bytes: Uint8Array }[] };
   /** What a hit is judged by, of one channel and the others beside it; null of a channel that is not followed. */
   evidence: (channelId: number, atMs: number, slots: number) => { mine: ReadChannel; others: ReadChannel[] } | null;
-  cellsOf: (packKey: string, nowMs: number) => PackPower | null;
   /** Of one cell of a pack, as its receiver tells now; null where it does not. */
   voltsOf: (packKey: string) => number | null;
   readonly airWatch: WatchFeed | null;

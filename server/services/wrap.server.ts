@@ -9,7 +9,7 @@ import { newestItems } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { putDown } from "./happenings.server";
-import { packPowerOf } from "./rollDesk.server";
+import { packPowerOf } from "./packPower.server";
 import { endRoll } from "./roll.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;

@@ -1,5 +1,6 @@
 import { useEffect, useRef } from "react";
 import styled from "styled-components";
+import { COLUMN_BYTES } from "../../../core/roll/extremes";
 import { useWidth } from "../useWidth";
 import { seamLayout, type SeamLayout, stretchesOf } from "./seamLayout";
 
@@ -45,7 +46,7 @@ export function Seam({ source, sensitivityDbm, heightPx, label, marks = NO_MARKS
       context.setTransform(scale, 0, 0, scale, 0, 0);
       context.clearRect(0, 0, widthPx, heightPx);
       const columns = source.columns(Math.max(1, Math.floor(widthPx / COLUMN_PX)));
-      if (columns) paint(context, seamLayout(columns, { widthPx, heightPx, sensitivityDbm }), { widthPx, heightPx, columnPx: widthPx / (columns.length / 8), colours, marks, isOff });
+      if (columns) paint(context, seamLayout(columns, { widthPx, heightPx, sensitivityDbm }), { widthPx, heightPx, columnPx: (widthPx * COLUMN_BYTES) / columns.length, colours, marks, isOff });
     };
     draw();
     return () => cancelAnimationFrame(frame);

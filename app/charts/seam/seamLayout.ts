@@ -1,5 +1,5 @@
 import { COLUMN, COLUMN_BYTES } from "../../../core/roll/extremes";
-import { byteToRf } from "../../../core/roll/reading";
+import { BAD_QUALITY, byteToRf, GOOD_OVER_DB, QUALITY_STEPS } from "../../../core/roll/reading";
 
 /** One pixel column of a running seam: how far each antenna reaches outward from the middle line. */
 export interface SeamColumnPx {
@@ -34,9 +34,6 @@ export interface SeamScale {
 /** From the middle to the edge. */
 export const MOST_DB = 50;
 const OVERLOAD = 2;
-/** Of fourteen steps, one up. */
-const BAD_QUALITY = 6;
-const GOOD_OVER_DB = 8;
 
 /** A channel's running RF drawn outward from a middle line by what it has in hand, antenna A up, B down: where both pinch, it drops out.
  * @param bytes - extremes column by column (core/roll/extremes), oldest first */
@@ -62,7 +59,7 @@ export function seamLayout(bytes: Uint8Array, { widthPx, heightPx, sensitivityDb
     const quality = bytes[o + COLUMN.qualityMin]!;
     columns.push({
       x, a: [out(bytes[o + COLUMN.aMin]!), out(bytes[o + COLUMN.aMax]!)], b: bytes[o + COLUMN.bMax] === 0 ? null : [out(bytes[o + COLUMN.bMin]!), out(bytes[o + COLUMN.bMax]!)],
-      isPinched: best < sensitivityDbm, isOverloaded: (bytes[o + COLUMN.everFlags]! & OVERLOAD) !== 0, isSpoiled: quality > 0 && quality < BAD_QUALITY && best > sensitivityDbm + GOOD_OVER_DB,
+      isPinched: best < sensitivityDbm, isOverloaded: (bytes[o + COLUMN.everFlags]! & OVERLOAD) !== 0, isSpoiled: quality > 0 && quality - 1 < BAD_QUALITY * QUALITY_STEPS && best > sensitivityDbm + GOOD_OVER_DB,
     });
   }
   return { middlePx, columns, gaps, reachPx };

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
-import { formatClock, formatDbm, mhz } from "../../../contract/format";
+import { formatDbm, mhz } from "../../../contract/format";
+import { logClock } from "../../../contract/logWords";
 import { hitAnswerWords, hitCauseWords, hitReasonWords, shareWords } from "../../../contract/rollWords";
 import { settingStepWords } from "../../../contract/settingWords";
 import { packModel, receiverModel } from "../../../core/kit/models";
@@ -30,7 +31,7 @@ export function HitPanel({ hit, view, isBusy, send, onHide }: HitPanelProps) {
   return (
     <S.Aside ref={panel} aria-label={`Hit on ${hit.talker}`}>
       <Row>
-        <Heading>{`${formatClock(hit.atMs)}:${String(Math.floor((hit.atMs % 60_000) / 1000)).padStart(2, "0")} · ${hit.number} ${hit.talker}`}</Heading>
+        <Heading>{`${logClock(hit.atMs)} · ${hit.number} ${hit.talker}`}</Heading>
         <QuietButton onPress={onHide} style={{ marginLeft: "auto" }}>Later</QuietButton>
       </Row>
       {first && (

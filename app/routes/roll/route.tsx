@@ -59,7 +59,6 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
   const { channels } = view;
   const { send, reply: said, isBusy } = useIntent<RollIntent>();
   const isDriven = view.rig.state !== "none";
-  const isGuest = typeof (view as { who?: string | null }).who === "string";
   const { store, state, line } = useRoll(view.day.id, roll.state === "rolling");
   const [seconds, setSeconds] = useSeconds();
   const [isSounding, setSounding] = useState(false);
@@ -74,10 +73,10 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
   const callNow = useCallback((number: number) => hit(number, performance.now()), [hit]);
   const began = useRef(false);
   useEffect(() => {
-    if (roll.state !== "before" || began.current || !isDriven || isGuest || channels.length === 0) return;
+    if (roll.state !== "before" || began.current || !isDriven || !roll.isCart || channels.length === 0) return;
     began.current = true;
     send({ intent: "begin" });
-  }, [roll.state, isDriven, isGuest, channels.length, send]);
+  }, [roll.state, roll.isCart, isDriven, channels.length, send]);
   const clock = useIntent<DayIntent>(`/day/${view.day.id}?index`);
   useKeys({ ...(view.day.isPractice ? { ".": () => clock.send({ intent: "clock-to-happening" }) } : {}), n: () => setNote((n) => n ?? { text: "", at: performance.now() }), "[": () => setSeconds(-1), "]": () => setSeconds(1) });
   const bad = state?.channels.filter((c) => c.attention[0]?.level === "bad").map((c) => `${c.channelId} ${c.attention[0]!.code}`) ?? [];
