@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { Smartphone } from "lucide-react";
 import { Link, NavLink, Outlet, useLocation, useNavigation, useRevalidator } from "react-router";
 import type { Route } from "./+types/route";
@@ -45,6 +45,12 @@ const PLACE_SHEETS = [["range", "Range"], ["draw", "Draw"], ["walked", "Walk tes
 const ROLL_SHEETS = [["roll", "Roll"], ["moving", "Moving"], ["cells", "Cells"], ["log", "Log"], ["report", "Report"], ["wrap", "Wrap"]] as const;
 /** Sheets that take the whole width: what comes next stands on the others. */
 const WIDE: readonly string[] = ["draw", "roll", "cells", "report"];
+/** On a phone a row of links is longer than the screen: the one that is open is brought into sight, and nothing else moves. */
+const showActive = (nav: HTMLElement | null): void => {
+  const active = nav?.querySelector<HTMLElement>(".active");
+  if (nav && active) nav.scrollLeft = active.offsetLeft - nav.offsetLeft - (nav.clientWidth - active.offsetWidth) / 2;
+};
+
 const REFRESH_MS = 20_000;
 
 /** What stands around every screen: whose day, the places in time order, the stages in the order of the work, and what to do next. */
@@ -54,6 +60,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   const { revalidate, state } = useRevalidator();
   const navigation = useNavigation();
   const live = useLive(day.id);
+  const [stagesNav, sheetsNav] = [useRef<HTMLElement>(null), useRef<HTMLElement>(null)];
   useEffect(() => { lastRead = view; }, [view]);
   useEffect(() => {
     // what only time changes: a scan that grows old, a place that begins
@@ -63,6 +70,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   const base = `/day/${day.id}`;
   const sheet = useLocation().pathname.split("/").at(-1) ?? "";
   const sheets = [{ of: "prepare", label: "Preparation", list: SHEETS }, { of: "range", label: "Rig and place", list: PLACE_SHEETS }, { of: "roll", label: "Running the day", list: ROLL_SHEETS }].find((s) => s.list.some(([path]) => path === sheet));
+  useEffect(() => { for (const nav of [stagesNav, sheetsNav]) showActive(nav.current); }, [sheet, stagesNav, sheetsNav]);
   const names = namesOf(view);
   const here = currentPlace(view);
   const startMs = places[0]?.startMs ?? 0;
@@ -101,11 +109,11 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
         })}
       </S.Strip>
 
-      <S.Stages aria-label="Stages">
+      <S.Stages aria-label="Stages" ref={stagesNav}>
         {STAGES.map(([path, label]) => <NavLink key={path} to={path ? `${base}/${path}` : base} end className={({ isActive }) => (isActive || path === sheets?.of ? "active" : "")}>{label}</NavLink>)}
       </S.Stages>
       {sheets && (
-        <S.Sheets aria-label={sheets.label} ref={(nav: HTMLElement | null) => nav?.querySelector(".active")?.scrollIntoView({ block: "nearest", inline: "center" })}>
+        <S.Sheets aria-label={sheets.label} ref={sheetsNav}>
           {sheets.list.map(([path, label]) => <NavLink key={path} to={`${base}/${path}`} className={({ isActive }) => (isActive ? "active" : "")}>{label}</NavLink>)}
         </S.Sheets>
       )}

@@ -98,7 +98,8 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
         <S.Strip role="dialog" aria-label="Which channel was hit">
           <b>Hit. Whose?</b>
           {channels.map((c) => <Button key={c.id} onPress={() => key.name(c.number)}>{`${c.number} ${c.talker}`}</Button>)}
-          <Soft>{key.calling.digits === "" ? "its number; Escape gives it up" : `${key.calling.digits} …`}</Soft>
+          <Soft>{key.calling.digits === "" ? "or its number" : `${key.calling.digits} …`}</Soft>
+          <QuietButton onPress={key.giveUp}>Nobody’s <kbd>Esc</kbd></QuietButton>
         </S.Strip>
       )}
       {note && (
