@@ -27,6 +27,8 @@ const SLOTS = 200;
 /** Between the hearing and the key. */
 const LATE_MS = 400;
 const SAME_HZ = 60_000;
+/** A newcomer makes a product that is heard only where it stands so far over what a receiver needs itself: mixing loses. */
+const STRONG_DB = 10;
 
 const channelFrequency = ({ facts }: LoadedDay, channelId: number): number | null => facts.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? null;
 
@@ -68,13 +70,13 @@ async function evidenceOf(app: AppContext, loaded: LoadedDay, channelId: number,
     evidence: {
       frequencyHz, limits, recent: read?.mine.recent ?? [], usual: read?.mine.usual ?? null, others,
       look: watch && view && view.lookedAtMs !== null ? { ageMs: facts.nowMs - view.lookedAtMs, carriers, noiseRoseDb: frequencyHz === null ? null : watch.roseDb(frequencyHz) } : null,
-      products: frequencyHz === null ? [] : productsOnto(loaded, channelId, frequencyHz, newcomers.map((n) => n.frequencyHz), limits.bandwidthHz),
+      products: frequencyHz === null ? [] : productsOnto(loaded, channelId, frequencyHz, newcomers.filter((n) => n.levelDbm >= limits.sensitivityDbm + STRONG_DB).map((n) => n.frequencyHz), limits.bandwidthHz),
       cells: packPowerOf(loaded, channel.packKey, facts.nowMs, read ? app.roll.voltsOf(channel.packKey) : null)?.left ?? null, tellsMute: (model.tells ?? []).length > 0,
     },
   };
 }
 
-/** Third-order products of what is on the air now, newcomers among it, that fall onto one channel. */
+/** Third-order products of what is on the air now, newcomers that are strong enough to make one among it, that fall onto one channel. */
 function productsOnto({ facts }: LoadedDay, channelId: number, frequencyHz: number, newcomersHz: readonly number[], bandwidthHz: number): ProductNow[] {
   const name = (id: string) => facts.channels.find((c) => carrierId(c.id) === id)?.talker ?? "the newcomer";
   const on = facts.channels.filter((c) => c.id !== channelId && (facts.reports?.packs[c.packKey]?.isOn ?? true));
