@@ -5,6 +5,11 @@ export default [
   route("shoots", "routes/shoots/route.tsx"),
   route("join", "routes/join/route.tsx"),
   route("keep", "routes/keep/route.tsx"),
+  route("practice", "routes/practice/route.tsx"),
+  route("practice/:kind/:seed", "routes/exercise/route.tsx"),
+  route("archive", "routes/archive/route.ts"),
+  route("shoots/:shootId/archive.zip", "routes/archiveFile/route.ts"),
+  route("shoot-archive.schema.json", "routes/archiveSchema/route.ts"),
   route("day/:dayId", "routes/dayFrame/route.tsx", [
     index("routes/day/route.tsx"),
     route("setup", "routes/setup/route.tsx"),

@@ -1,10 +1,11 @@
 import type { DeviceError } from "../core/air/rig";
-import { capital, formatClock, formatSpan, listWords, mhz } from "./format";
+import { capital, formatClock, formatDate, formatSpan, listWords, mhz } from "./format";
 import { caseProblemWords } from "./kitWords";
 import { planProblemWords } from "./planWords";
 import { sceneProblemWords } from "./prepWords";
 import { pairingProblemWords } from "./pairingWords";
 import type { ServiceError } from "./serviceError";
+import type { ShootArchiveError } from "./shootArchive";
 import { archiveErrorWords, brokenRuleWords, sweepFileErrorWords } from "./words";
 
 /** What happened, what is unharmed, what to do. */
@@ -39,6 +40,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "pairing-file": return `That pairing file was not read: ${error.what}. The pairings are as they were.`;
     case "copy-failed": return `No copy could be made (${error.detail}). What stands, and the copies before, are unharmed.`;
     case "copy-refused": return copyWords(error.error);
+    case "shoot-archive": return shootArchiveWords(error.error);
     case "no-rig": return "No receivers are connected that could be driven from here. A sweep file can be read instead.";
     case "nothing-scans": return "No receiver in the case can scan by itself. A sweep file can be read instead.";
     case "no-register": return "No register can be asked from here. Stations can be put on the list by hand; those that stand stay.";
@@ -73,5 +75,18 @@ export function copyWords({ code, detail }: { code: "copy-unreadable" | "copy-ne
     case "copy-unreadable": return `That copy cannot be read (${detail}). What stands is unharmed.`;
     case "copy-newer": return `That copy was written by a newer version of Plain Channel (${detail}). What stands is unharmed; bring this one up to date to read it.`;
     case "copy-damaged": return `That copy is damaged (${detail}). What stands is unharmed; an older copy may be whole.`;
+  }
+}
+
+/** What is wrong with an archive of a shoot. */
+export function shootArchiveWords(error: ShootArchiveError): string {
+  switch (error.code) {
+    case "no-archive": return "That is no archive of a shoot: a zip with shoot.json in it, as Plain Channel writes it. Nothing was taken in.";
+    case "too-large": return `That archive unpacks to more than ${Math.round(error.mostBytes / 1e9)} GB. Nothing was taken in.`;
+    case "newer": return `That archive was written by a newer Plain Channel (${error.detail}). Nothing was taken in; bring this one up to date to read it.`;
+    case "damaged": return `That archive is damaged: ${error.file} (${error.detail}). Nothing was taken in; what is here is unharmed.`;
+    case "practice": return "Practice and real days are kept apart: open an archive of a practice shoot in the practice (npm run demo), one of your own in your own. Nothing was taken in.";
+    case "failed": return `The archive could not be taken in (${error.detail}). Nothing of it was kept, and what is here is unharmed.`;
+    case "apart": return `${listWords(error.days.map((d) => formatDate(d.dateIso)))} went on both here and there, so the two cannot be made one. Nothing was taken in. It can come in as a shoot of its own, beside this one.`;
   }
 }

@@ -58,6 +58,7 @@ function eventWords(e: Extract<LogEntry["what"], { kind: "event" }>["event"], wh
     case "taken-back": return `${who}taken back: ${e.what}`;
     case "wrapped": return `${e.isDone ? "Done" : "Not done after all"}: ${e.step}`;
     case "file": return e.what;
+    case "exercise": return `Ten minutes of practice began (day-${e.seed})`;
   }
 }
 

@@ -5,6 +5,7 @@ import type { SceneRowProblem } from "../core/day/sceneTable";
 import type { CaseProblem } from "../core/kit/caseCheck";
 import type { PairingProblem } from "../core/kit/pairing";
 import type { KitFileError } from "./kitFile";
+import type { ShootArchiveError } from "./shootArchive";
 import type { ArchiveError } from "./sweepArchive";
 import type { PlanProblem } from "../core/plan/floorPlan";
 import type { RegionFileError } from "./regionFile";
@@ -38,6 +39,7 @@ export type ServiceError =
   /** A copy of the data file that could not be made, or that may not be put in its place. */
   | { code: "copy-failed"; detail: string }
   | { code: "copy-refused"; error: { code: "copy-unreadable" | "copy-newer" | "copy-damaged"; detail: string } }
+  | { code: "shoot-archive"; error: ShootArchiveError }
   | { code: "no-rig" }
   | { code: "nothing-scans" }
   | { code: "no-register" }

@@ -17,11 +17,11 @@ const CHUNK_BYTES = 256 * 1024;
 
 /** The files that a file holds: itself, or what is packed in it (gzip, zip; told from the content). Nothing is unpacked beyond a limit.
  * @param mostBytes - unpacked, all together */
-export function unpackSweepFiles(file: NamedFile, mostBytes = MOST_UNPACKED_BYTES): Result<NamedFile[], ArchiveError> {
+export function unpackSweepFiles(file: NamedFile, mostBytes = MOST_UNPACKED_BYTES, mostFiles = MOST_FILES): Result<NamedFile[], ArchiveError> {
   const kind = isGzip(file.bytes) ? "gzip" : isZip(file.bytes) ? "zip" : null;
   if (kind === null) return ok([file]);
   try {
-    const unpacked = kind === "gzip" ? [{ name: file.name.replace(/\.gz$/i, ""), bytes: gunzip(file.bytes, mostBytes) }] : unzip(file.bytes, mostBytes);
+    const unpacked = kind === "gzip" ? [{ name: file.name.replace(/\.gz$/i, ""), bytes: gunzip(file.bytes, mostBytes) }] : unzip(file.bytes, mostBytes, mostFiles);
     const files = unpacked.filter((f) => f.bytes.length > 0);
     return files.length === 0 ? fail({ code: "archive-empty" }) : ok(files);
   } catch (error) {
@@ -56,13 +56,13 @@ function gunzip(bytes: Uint8Array, mostBytes: number): Uint8Array {
   return out.done();
 }
 
-function unzip(bytes: Uint8Array, mostBytes: number): NamedFile[] {
+function unzip(bytes: Uint8Array, mostBytes: number, mostFiles: number): NamedFile[] {
   const left = { bytes: mostBytes };
   const files: { name: string; out: ReturnType<typeof collector> }[] = [];
   const reader = new Unzip((entry) => {
     // folders, and what some systems add of their own
     if (entry.name.endsWith("/") || /(^|\/)(\.|__MACOSX)/.test(entry.name)) return;
-    if (files.length >= MOST_FILES) throw new TooLarge();
+    if (files.length >= mostFiles) throw new TooLarge();
     const out = collector(left);
     files.push({ name: entry.name, out });
     entry.ondata = (error, chunk) => {

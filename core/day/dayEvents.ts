@@ -40,7 +40,9 @@ export type DayHappening =
   /** A record that was made by mistake and taken back. */
   | { kind: "taken-back"; channelId: number; what: string }
   | { kind: "wrapped"; step: string; isDone: boolean }
-  | { kind: "file"; what: string };
+  | { kind: "file"; what: string }
+  /** Ten minutes of practice began. */
+  | { kind: "exercise"; seed: number };
 
 export type HappeningKind = DayHappening["kind"];
 

@@ -53,6 +53,8 @@ test("the run from nothing to a checked plan, a step at a time", () => {
   expect(step()).toEqual({ code: "last-scan" });
   scanned(3, 10);
   expect(step()).toEqual({ code: "check" });
+  // somebody came up who was silent before: a way on, not the same refusal again
+  expect(guidedRun(facts, 2).step).toEqual({ code: "choose-again", channelId: 2 });
   plan(3, 3, 1, 2);
   expect(guidedRun(facts)).toEqual({ step: { code: "done" }, done: 2, of: 2 });
   // a plan of another place is no plan of this run; what is wrong is to be mended first

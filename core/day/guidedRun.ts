@@ -15,6 +15,8 @@ export type RunStep =
   | { code: "last-scan" }
   /** All are set and on: the whole set is held against a scan that heard them. */
   | { code: "check" }
+  /** The newest scan shows somebody whom an earlier one did not: this one is chosen anew. */
+  | { code: "choose-again"; channelId: number }
   | { code: "done" };
 
 export interface GuidedRun {
@@ -24,8 +26,9 @@ export interface GuidedRun {
   of: number;
 }
 
-/** Where a run stands, from what happened: nothing of it is kept beside the day itself. Common practice, no published source. */
-export function guidedRun(facts: DayFacts): GuidedRun {
+/** Where a run stands, from what happened: nothing of it is kept beside the day itself. Common practice, no published source.
+ * @param worstId - the channel of the standing set that breaks a rule by the newest scan, if any */
+export function guidedRun(facts: DayFacts, worstId: number | null = null): GuidedRun {
   const channels = facts.channels.filter((c) => c.meets === "tunes");
   const plan = facts.plan?.placeId === facts.currentPlaceId ? facts.plan : null;
   const isPicked = (c: Channel) => plan?.picks.some((p) => p.channelId === c.id) ?? false;
@@ -48,7 +51,8 @@ export function guidedRun(facts: DayFacts): GuidedRun {
   if (next) return at(isHeard ? { code: "choose", channelId: next.id } : { code: "scan", channelId: next.id, onCount: set.length });
   if (channels.length === 0) return at({ code: "done" });
   if (!isHeard) return at({ code: "last-scan" });
-  return at(plan?.sweepId === scan.id ? { code: "done" } : { code: "check" });
+  if (plan?.sweepId === scan.id) return at({ code: "done" });
+  return at(worstId === null ? { code: "check" } : { code: "choose-again", channelId: worstId });
 }
 
 function syncStep(facts: DayFacts, channel: Channel): RunStep {

@@ -20,10 +20,11 @@ export interface TvChannel {
 const BUSY_OVER_FLOOR_DB = 6;
 const PARTS = 16;
 const WHOLE = 0.97;
+const EDGE_DB = 4;
 
 /** What each channel of the raster holds: `busy` where a broadcast-like block stands 6 dB over the floor across it, `partial` where
  *  only part of it was swept or filled. The median of each sixteenth decides, so that narrow carriers fill nothing; a level that
- *  goes on beyond both edges is a hump, not a station. */
+ *  goes on beyond both edges, or beyond one and lies without a gap against a station at the other, is a hump, not a station. */
 export function findTelevision(levelsDbm: Float64Array, lowHz: number, stepHz: number, noise: NoiseModel, raster: Raster): TvChannel[] {
   const meanOverMedianDb = 10 * Math.log10(noise.shape / gammaQuantile(noise.shape, 0.5));
   const medianOver = (fromHz: number, toHz: number): { overDb: number; levelDbm: number } | null => {
@@ -80,8 +81,15 @@ export function findTelevision(levelsDbm: Float64Array, lowHz: number, stepHz: n
         if (!inside || !outside || !gap) return false;
         return Math.abs(inside.levelDbm - outside.levelDbm) < 6 && gap.levelDbm > Math.min(inside.levelDbm, outside.levelDbm) - 6;
       };
+      // a station has an edge of its own even beside another one; a hump that lies against a station has none
+      const hasEdge = (edgeHz: number, outward: 1 | -1): boolean => {
+        const inside = medianOver(edgeHz - (outward > 0 ? 1e6 : -0.3e6), edgeHz - (outward > 0 ? 0.3e6 : -1e6));
+        const gap = stepHz <= 100_000 ? medianOver(edgeHz - 0.1e6, edgeHz + 0.1e6) : null;
+        return !inside || !gap || inside.levelDbm - gap.levelDbm > EDGE_DB;
+      };
       const ripple = insideDb.at(-1)! - insideDb[0]!;
-      if ((goesOn(edgeLowHz, -1) && goesOn(edgeHighHz, 1)) || ripple > 15) state = "partial";
+      const [onLow, onHigh] = [goesOn(edgeLowHz, -1), goesOn(edgeHighHz, 1)];
+      if ((onLow && (onHigh || !hasEdge(edgeHighHz, 1))) || (onHigh && !hasEdge(edgeLowHz, -1)) || ripple > 15) state = "partial";
     }
     return { ...base, state, levelDbm, filled: share, covered: Math.min(1, covered) };
   });

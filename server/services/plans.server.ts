@@ -101,14 +101,7 @@ export async function acceptPlan(app: AppContext, dayId: number, proposal: PlanP
   if (proposal.picks.length === 0) return fail({ code: "nothing-picked" });
   const basis = await pickBasis(app, loaded.value, proposal.profile);
   if ((basis.sweep?.id ?? null) !== proposal.sweepId) return fail({ code: "scan-changed", atMs: basis.sweep?.takenAtMs ?? sweeps.at(-1)?.takenAtMs ?? 0 });
-  const lockedHz = new Map(proposal.picks.filter((p) => p.isLocked).map((p) => [carrierId(p.channelId), p.frequencyHz]));
-  // wider guards were a wish, not a rule
-  const relations = basis.request.relations ? { ...basis.request.relations, ...proposal.allows, careful: null } : null;
-  const request = { ...basis.request, relations, channels: basis.request.channels.map((c) => ({ ...c, lockedHz: lockedHz.get(c.id) ?? null })) };
-  const checked = verifySet(request, {
-    picks: proposal.picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz })),
-    spares: proposal.spares.map((s) => s.frequencyHz),
-  }, rasterOf(loaded.value.region));
+  const checked = checkSetHere(loaded.value, basis, proposal);
   const names = Object.fromEntries(stored.map((c) => [carrierId(c.id), c.talker]));
   const broken = proposal.onlyChannelId === undefined ? checked.picks : checked.picks.filter((p) => p.channelId === carrierId(proposal.onlyChannelId!));
   if (broken.length > 0) {
@@ -116,6 +109,24 @@ export async function acceptPlan(app: AppContext, dayId: number, proposal: PlanP
   }
   const spares = proposal.spares.filter((s) => !checked.spares.includes(s.frequencyHz));
   return storeNext(app, loaded.value, proposal.basePlanVersion, { ...proposal, spares, placeId: day.currentPlaceId });
+}
+
+/** A set against the scan that stands now, by every rule but those that were wishes. */
+function checkSetHere({ region }: LoadedDay, { request: basis }: PickBasis, { picks, spares, allows }: Pick<PlanProposal, "picks" | "spares" | "allows">): ReturnType<typeof verifySet> {
+  const lockedHz = new Map(picks.filter((p) => p.isLocked).map((p) => [carrierId(p.channelId), p.frequencyHz]));
+  const relations = basis.relations ? { ...basis.relations, ...allows, careful: null } : null;
+  const request = { ...basis, relations, channels: basis.channels.map((c) => ({ ...c, lockedHz: lockedHz.get(c.id) ?? null })) };
+  return verifySet(request, { picks: picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz })), spares: spares.map((s) => s.frequencyHz) }, rasterOf(region));
+}
+
+/** The channel of the standing set that breaks most rules by the newest scan; null where none does. */
+export async function worstStanding(app: AppContext, loaded: LoadedDay): Promise<number | null> {
+  const { plan } = loaded;
+  if (!plan) return null;
+  const { picks } = checkSetHere(loaded, await pickBasis(app, loaded, plan.profile), plan);
+  if (picks.length === 0) return null;
+  const worst = picks.reduce((a, b) => (b.broken.length > a.broken.length ? b : a));
+  return plan.picks.find((p) => carrierId(p.channelId) === worst.channelId)?.channelId ?? null;
 }
 
 /** Moves one channel that is not alone on its frequency to the best of its spares, everybody else left where they are.

@@ -2,7 +2,7 @@ import { Link, useRevalidator } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { type ChannelView, type DayView, requireDay } from "../../../server/services/dayView.server";
-import { checkStanding, chooseNext, restorePlan } from "../../../server/services/plans.server";
+import { checkStanding, chooseNext, restorePlan, worstStanding } from "../../../server/services/plans.server";
 import { startScan } from "../../../server/services/scans.server";
 import { allPacksOff, handlePack, prove, setReceivers } from "../../../server/services/syncs.server";
 import { syncWords } from "../../../contract/dayWords";
@@ -31,7 +31,8 @@ import { runIntents, type RunIntent } from "./intents";
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
   const loaded = orNotFound(await requireDay(context.app, dayId));
-  return { run: guidedRun(loaded.facts), isRunning: context.app.scans.running(dayId) !== null };
+  const run = guidedRun(loaded.facts);
+  return { run: run.step.code === "check" ? guidedRun(loaded.facts, await worstStanding(context.app, loaded)) : run, isRunning: context.app.scans.running(dayId) !== null };
 }
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
@@ -103,7 +104,7 @@ export default function OneAtATime({ loaderData: { run, isRunning } }: Route.Com
           <Row>
             {intent && view.rig.state === "ready" && !isScanning && <PrimaryButton isDisabled={isBusy || isReading || cart !== "live"} onPress={() => send(intent)}>{words.act}</PrimaryButton>}
             {(step.code === "mend" || step.code === "set-pack") && channel && <><NextAction view={view} channel={channel} isBusy={mend.isBusy || cart !== "live"} pending={mend.pending} send={mend.send} /><Link to={`${base}/sync`}>More under Sync</Link></>}
-            {step.code === "check" && <Link to={`${base}/pick`}>See the set in Pick</Link>}
+            {(step.code === "check" || step.code === "choose-again") && <Link to={`${base}/pick`}>See the set in Pick</Link>}
             {step.code === "done" && <Link to={`${base}/level`}>On to the levels</Link>}
           </Row>
         </Panel>
@@ -132,7 +133,7 @@ function intentOf(step: RunStep): RunIntent | null {
     case "packs-off": return { intent: "packs-off" };
     case "leave-on": case "switch-on": return { intent: "switch-on", channelId: step.channelId };
     case "scan": case "last-scan": return { intent: "scan" };
-    case "choose": return { intent: "choose", channelId: step.channelId, isFresh: false };
+    case "choose": case "choose-again": return { intent: "choose", channelId: step.channelId, isFresh: false };
     case "set-receiver": case "store": case "prove": return { intent: step.code, channelId: step.channelId };
     case "check": return { intent: "check" };
     case "set-pack": case "mend": case "done": return null;
@@ -150,6 +151,7 @@ function stepWords(view: DayView, step: RunStep, c: ChannelView | null): { what:
     case "leave-on": return say(`Switch ${c?.packLabel} on, and leave it on.`, `Switch ${c?.packLabel} on`, `${talker} is set: the next scan is to hear it`);
     case "scan": return say(step.onCount === 0 ? "Scan here." : `Scan again, with ${count(step.onCount, "pack")} on.`, "Scan now", `then the quietest clear place is chosen for ${talker}`);
     case "choose": return say(`Choose for ${talker}.`, `Choose for ${talker}`, "the quietest place that is clear of all that stands, and of what the packs make between them");
+    case "choose-again": return say(`Choose another place for ${talker}.`, `Choose for ${talker}`, "the newest scan shows somebody who was silent in an earlier one; all others stay");
     case "set-receiver": return say(`Set ${c?.receiverLabel} for ${talker}.`, `Set ${c?.receiverLabel}`, "receiver first, then the pack", steps?.receiver.map(settingStepWords));
     case "switch-on": return say(`Switch ${c?.packLabel} on.`, `Switch ${c?.packLabel} on`, `it is to follow ${c?.receiverLabel}`);
     case "set-pack": return say(`Bring ${c?.packLabel} to the receiver’s number.`, `Sync ${c?.packLabel}`, `${talker}: both ends must show the same`, steps?.pack.map(settingStepWords));

@@ -1,6 +1,5 @@
 import { useState } from "react";
 import { Link, redirect } from "react-router";
-import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { knownRegions } from "../../../server/services/regions.server";
 import { changeDay, copyDay, type DayInShoot, getShoots, newShoot, renameShootTo, type ShootsView } from "../../../server/services/shoots.server";
@@ -8,12 +7,13 @@ import { capital, count, formatDate, listWords } from "../../../contract/format"
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { ThemeToggle } from "../../features/frame/ThemeToggle";
 import { SelectField, SwitchField, TextField } from "../../ui/Field/Field";
+import { AwayPage } from "../../ui/Page/Away";
 import { Answer, Heading, Panel, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
 import { Settings } from "../../ui/Page/Split";
-import { PHONE } from "../../ui/theme/theme";
 import { readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useIntent } from "../shared/useIntent";
+import { OpenArchive } from "./OpenArchive";
 import { shootsIntents, type ShootsIntent } from "./intents";
 
 export async function loader({ context }: Route.LoaderArgs) {
@@ -54,8 +54,7 @@ export default function ShootsScreen({ loaderData: { view, regions } }: Route.Co
   const next = view.isPractice ? undefined : [...standing].filter((d) => d.dateIso >= view.todayIso).sort((a, b) => (a.dateIso < b.dateIso ? -1 : 1))[0];
   const shootOf = (d: DayInShoot) => view.shoots.find((s) => s.days.includes(d))?.name ?? "";
   return (
-    <Frame>
-      <Top><b>Plain Channel</b>{view.isPractice && <Soft>practice data, kept apart from yours</Soft>}<span style={{ marginLeft: "auto" }}><ThemeToggle /></span></Top>
+    <AwayPage head={<><b>Plain Channel</b>{view.isPractice && <Soft>practice data, kept apart from yours</Soft>}<ThemeToggle /></>}>
       <Stack as="main" $gapPx={22}>
         <div>
           <Answer>{standing.length === 0 ? "No shoot yet: what do you work on?" : next ? `Next: ${shootOf(next)}, ${next.dateIso === view.todayIso ? "today" : formatDate(next.dateIso)}` : `${capital(count(view.shoots.length, "shoot"))}, ${count(standing.length, "day")}`}</Answer>
@@ -64,7 +63,8 @@ export default function ShootsScreen({ loaderData: { view, regions } }: Route.Co
         <ReplyNotice<ShootsIntent> reply={answer} onUndo={send} />
         {isNew ? <NewShoot regions={regions} todayIso={view.todayIso} isBusy={isBusy} send={send} onDrop={standing.length > 0 ? () => setNew(false) : null} /> : <Row><Button onPress={() => setNew(true)}>Begin another shoot</Button></Row>}
         {view.shoots.filter((s) => s.days.some((d) => !d.isGone)).map((shoot) => <ShootSection key={shoot.id} shoot={shoot} view={view} isBusy={isBusy} send={send} />)}
-        <Row><Link to="/keep">Copies of everything</Link></Row>
+        <OpenArchive />
+        <Row><Link to="/keep">Copies of everything</Link><Link to="/practice">Practise without any gear</Link></Row>
         {gone.length > 0 && (
           <section>
             <Heading>Put away</Heading>
@@ -72,7 +72,7 @@ export default function ShootsScreen({ loaderData: { view, regions } }: Route.Co
           </section>
         )}
       </Stack>
-    </Frame>
+    </AwayPage>
   );
 }
 
@@ -91,7 +91,7 @@ function ShootSection({ shoot, view, isBusy, send }: Parts & { shoot: ShootsView
   return (
     <section aria-label={shoot.name}>
       <Row>
-        {name === null ? <><Heading>{shoot.name}</Heading><QuietButton onPress={() => setName(shoot.name)} aria-label={`Rename ${shoot.name}`}>rename</QuietButton></>
+        {name === null ? <><Heading>{shoot.name}</Heading><QuietButton onPress={() => setName(shoot.name)} aria-label={`Rename ${shoot.name}`}>rename</QuietButton><a href={`/shoots/${shoot.id}/archive.zip`} download>whole shoot as one archive</a></>
           : <TextField label="Name of the shoot" isLabelHidden value={name} onChange={setName} onCommit={rename} widthCh={30} isFocused />}
       </Row>
       <Table>
@@ -159,6 +159,3 @@ function NewShoot({ regions, todayIso, isBusy, send, onDrop }: Parts & { regions
     </Panel>
   );
 }
-
-const Frame = styled.div`max-width: 1120px; margin: 0 auto; padding: 10px 28px 40px; ${PHONE} { padding: 6px 14px 32px; }`;
-const Top = styled.header`display: flex; gap: 14px; align-items: center; border-bottom: 2px solid var(--ink); padding: 4px 0 6px; margin-bottom: 22px; font-size: 18px;`;

@@ -15,6 +15,8 @@ import { syncTold } from "./m0015SyncTold.server";
 import { levelDetails } from "./m0017LevelDetails.server";
 import { placePlans } from "./m0018PlacePlans.server";
 import { roll } from "./m0019Roll.server";
+import { exercises } from "./m0021Exercises.server";
+import { uids } from "./m0020Uids.server";
 import { pairings } from "./m0016Pairings.server";
 import { planAllowances } from "./m0011PlanAllowances.server";
 import { preparation } from "./m0002Preparation.server";
@@ -45,4 +47,6 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0017-level-details", up: levelDetails },
   { name: "0018-place-plans", up: placePlans },
   { name: "0019-roll", up: roll },
+  { name: "0020-uids", up: uids },
+  { name: "0021-exercises", up: exercises },
 ];

@@ -2,10 +2,10 @@ import { DataTypes, type Model, type ModelAttributeColumnOptions, type ModelStat
 
 /** Tells Sequelize the tables as the migrations make them. Only repositories import this. */
 export interface DayRow {
-  id: number; shootId: number; isGone: boolean; dateIso: string; dayNumber: number; dayCount: number; town: string; region: string; profile: string;
+  id: number; uid: string; shootId: number; isGone: boolean; dateIso: string; dayNumber: number; dayCount: number; town: string; region: string; profile: string;
   maxNoiseDbm: number; spares: number; isPractice: boolean; rescan: string; currentPlaceId: number | null; clockDayMs: number; clockRealMs: number;
 }
-export interface ShootRow { id: number; name: string }
+export interface ShootRow { id: number; uid: string; name: string }
 /** What a place is, is in the day's list of places; the row is what records point at. */
 export interface PlaceRow { id: number; dayId: number }
 /** Lists of one shape. */
@@ -38,6 +38,7 @@ export interface PlaceCheckRow {
 }
 export interface DayEventRow { id: number; dayId: number; atMs: number; placeId: number; kind: string; channelId: number | null; who: string | null; seenId: string | null; dataJson: string }
 export interface ReadingsRow { id: number; dayId: number; startMs: number; channelsJson: string; extremes: Buffer; bytes: Buffer }
+export interface ExerciseResultRow { id: number; kind: string; seed: number; atRealMs: number; points: number; bestPoints: number; who: string | null }
 
 type Table<Row extends object> = ModelStatic<Model<Row, Omit<Row, "id"> & { id?: number }>>;
 
@@ -69,6 +70,7 @@ export interface Models {
   regionFiles: Table<RegionFileRow>;
   dayEvents: Table<DayEventRow>;
   readings: Table<ReadingsRow>;
+  exerciseResults: Table<ExerciseResultRow>;
 }
 
 const { INTEGER, REAL, TEXT, BOOLEAN, BLOB } = DataTypes;
@@ -82,8 +84,8 @@ const id = { type: INTEGER, primaryKey: true, autoIncrement: true };
 const itemList = { id, dayId: int, version: int, atMs: int, how: text, itemsJson: text };
 
 const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions> } = {
-  shoots: { id, name: text },
-  days: { id, shootId: int, isGone: flag, dateIso: text, dayNumber: int, dayCount: int, town: text, region: text, profile: text, maxNoiseDbm: real, spares: int, isPractice: flag, rescan: { ...text, defaultValue: "each-move" }, currentPlaceId: maybe(INTEGER), clockDayMs: int, clockRealMs: int },
+  shoots: { id, uid: text, name: text },
+  days: { id, uid: text, shootId: int, isGone: flag, dateIso: text, dayNumber: int, dayCount: int, town: text, region: text, profile: text, maxNoiseDbm: real, spares: int, isPractice: flag, rescan: { ...text, defaultValue: "each-move" }, currentPlaceId: maybe(INTEGER), clockDayMs: int, clockRealMs: int },
   places: { id, dayId: int },
   placeLists: itemList,
   tickLists: itemList,
@@ -111,6 +113,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   handedLists: { id, dayId: int, version: int, atMs: int, how: text, linesJson: text },
   regionFiles: { id, name: text, version: int, atRealMs: int, json: maybe(TEXT) },
   dayEvents: { id, dayId: int, atMs: int, placeId: int, kind: text, channelId: maybe(INTEGER), who: maybe(TEXT), seenId: maybe(TEXT), dataJson: text },
+  exerciseResults: { id, kind: text, seed: int, atRealMs: int, points: int, bestPoints: int, who: maybe(TEXT) },
   readings: { id, dayId: int, startMs: int, channelsJson: text, extremes: { type: BLOB, allowNull: false }, bytes: { type: BLOB, allowNull: false } },
 };
 

@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import type { Transaction } from "sequelize";
 import type { ProfileName } from "../../../core/coordination/profile";
 import type { RescanRule } from "../../../core/day/facts";
@@ -9,11 +10,14 @@ export type { DayPlace } from "./versionedLists.server";
 
 export interface Shoot {
   id: number;
+  /** By what it is known on any machine. */
+  uid: string;
   name: string;
 }
 
 export interface Day {
   id: number;
+  uid: string;
   shootId: number;
   /** The shoot's name. */
   production: string;
@@ -36,8 +40,8 @@ export interface Day {
   clockRealMs: number;
 }
 
-export type NewDay = Omit<Day, "id" | "currentPlaceId" | "production" | "isGone" | "rescan">;
-export type DayChange = Partial<Pick<Day, "currentPlaceId" | "rescan" | "clockDayMs" | "clockRealMs" | "profile" | "region" | "shootId" | "dateIso" | "dayNumber" | "dayCount" | "town" | "isGone">>;
+export type NewDay = Omit<Day, "id" | "uid" | "currentPlaceId" | "production" | "isGone" | "rescan">;
+export type DayChange = Partial<Pick<Day, "currentPlaceId" | "rescan" | "clockDayMs" | "clockRealMs" | "profile" | "region" | "shootId" | "dateIso" | "dayNumber" | "dayCount" | "town" | "isGone" | "isPractice" | "maxNoiseDbm" | "spares">>;
 
 const toDay = (row: DayRow, shoots: readonly Shoot[]): Day => ({
   ...row, profile: row.profile as ProfileName, rescan: row.rescan as RescanRule, isPractice: Boolean(row.isPractice), isGone: Boolean(row.isGone), currentPlaceId: row.currentPlaceId ?? 0,
@@ -48,8 +52,8 @@ export async function listShoots(db: Database, transaction?: Transaction): Promi
   return (await db.models.shoots.findAll({ order: [["id", "ASC"]], transaction: transaction ?? null })).map((r) => r.get({ plain: true }));
 }
 
-export async function insertShoot(db: Database, name: string, transaction: Transaction): Promise<number> {
-  return (await db.models.shoots.create({ name }, { transaction })).get("id") as number;
+export async function insertShoot(db: Database, name: string, transaction: Transaction, uid: string = randomUUID()): Promise<number> {
+  return (await db.models.shoots.create({ uid, name }, { transaction })).get("id") as number;
 }
 
 export async function renameShoot(db: Database, id: number, name: string, transaction: Transaction): Promise<void> {
@@ -67,8 +71,8 @@ export async function findDay(db: Database, dayId: number, transaction?: Transac
   return row ? toDay(row as unknown as DayRow, await listShoots(db, transaction)) : null;
 }
 
-export async function insertDay(db: Database, day: NewDay, transaction: Transaction): Promise<number> {
-  return (await db.models.days.create({ ...day, isGone: false, rescan: "each-move", currentPlaceId: null }, { transaction })).get("id") as number;
+export async function insertDay(db: Database, day: NewDay, transaction: Transaction, uid: string = randomUUID()): Promise<number> {
+  return (await db.models.days.create({ ...day, uid, isGone: false, rescan: "each-move", currentPlaceId: null }, { transaction })).get("id") as number;
 }
 
 export async function updateDay(db: Database, dayId: number, change: DayChange, transaction: Transaction): Promise<void> {

@@ -1,0 +1,6 @@
+import { archiveJsonSchema } from "../../../contract/shootArchive";
+
+/** The schema of archives, for those who read them elsewhere. */
+export function loader() {
+  return Response.json(archiveJsonSchema());
+}

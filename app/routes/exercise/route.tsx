@@ -1,0 +1,48 @@
+import { Link, redirect } from "react-router";
+import type { Route } from "./+types/route";
+import { beginDayExercise, type DayExerciseView, dayExerciseView, endDayExercise, keepResult } from "../../../server/services/exercises.server";
+import { EXERCISE_WORDS } from "../../../contract/exerciseWords";
+import { exerciseName, readExerciseName } from "../../../core/practice/exercise";
+import { ThemeToggle } from "../../features/frame/ThemeToggle";
+import { AwayPage } from "../../ui/Page/Away";
+import { answerOrAway } from "../shared/away";
+import { notFound, orNotFound, readIntent, reply } from "../shared/reply.server";
+import { DayTen } from "./DayTen";
+import { Desk } from "./Desk";
+import { exerciseIntents } from "./intents";
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const named = readExerciseName(`${params.kind}-${params.seed}`);
+  if (!named || context.app.who !== null) throw notFound("There is no such exercise.");
+  return { ...named, day: named.kind === "day" ? orNotFound(await dayExerciseView(context.app, named.seed)) : (null as DayExerciseView | null) };
+}
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
+
+export async function action({ params, request, context }: Route.ActionArgs) {
+  const { app } = context;
+  const named = readExerciseName(`${params.kind}-${params.seed}`);
+  if (!named || app.who !== null) throw notFound("There is no such exercise.");
+  const read = await readIntent(request, exerciseIntents);
+  if (!read.ok) return read.reply;
+  const { intent } = read;
+  switch (intent.intent) {
+    case "keep": return reply(await keepResult(app, intent));
+    case "begin-day": {
+      const begun = await beginDayExercise(app, named.seed);
+      return begun.ok ? redirect(`/day/${begun.value.dayId}/roll`) : reply(begun);
+    }
+    case "end-day": return reply(await endDayExercise(app, named.seed), () => "Kept.");
+  }
+}
+
+export const meta: Route.MetaFunction = ({ params }) => [{ title: `Practice ${params.kind}-${params.seed} · Plain Channel` }];
+
+/** One exercise, by its kind and its number. */
+export default function ExerciseScreen({ loaderData: { kind, seed, day } }: Route.ComponentProps) {
+  return (
+    <AwayPage head={<><Link to="/practice">All exercises</Link><b>{`${EXERCISE_WORDS[kind].title}, ${exerciseName(kind, seed)}`}</b><ThemeToggle /></>}>
+      {kind === "day" || day ? <DayTen key={seed} seed={seed} view={day!} /> : <Desk key={`${kind} ${seed}`} kind={kind} seed={seed} />}
+    </AwayPage>
+  );
+}
