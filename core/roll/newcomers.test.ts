@@ -6,20 +6,21 @@ import { afterLook, levelAround } from "./newcomers";
 
 const site = PORT_ELLERY_SITES.find((s) => s.key === "net-loft")!;
 const figures = { bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 20, overloadDbm: -20 };
-const scanner: SweepInstrument = { key: "s", lowHz: 470e6, highHz: 545e6, stepHz: 12_500, msPerStep: 1.5, figures, readsDb: 3.2, lines: { everyHz: 8e6, levelDbm: -101 } };
+const SCANNER: SweepInstrument = { key: "s", lowHz: 470e6, highHz: 545e6, stepHz: 12_500, msPerStep: 1.5, figures, readsDb: 3.2, lines: { everyHz: 8e6, levelDbm: -101 } };
 const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
-const rig = (strangers: Rig["strangers"] & object): Rig => ({ siteKey: site.key, receivers: [], scanners: [], strangers, packs: [491, 500.5].map((mhz, i) => ({ key: `p${i}`, tuning, frequencyHz: mhz * 1e6, powerMw: 50, isOn: true, isMuted: false, isMicPlugged: true, wear: "chest" as const })) });
-const look = (strangers: Rig["strangers"] & object, startMs: number, air = site.air): SweepAnalysis => {
+const rig = (strangers: Rig["strangers"] & object): Rig => ({ siteKey: site.key, receivers: [], scanners: [], strangers, packs: [491, 500.5, 500.975].map((mhz, i) => ({ key: `p${i}`, tuning, frequencyHz: mhz * 1e6, powerMw: 50, isOn: true, isMuted: false, isMicPlugged: true, wear: "chest" as const })) });
+const look = (strangers: Rig["strangers"] & object, startMs: number, air = site.air, asideHz = 0): SweepAnalysis => {
   const r = rig(strangers);
+  const scanner = { ...SCANNER, lowHz: SCANNER.lowHz + asideHz };
   const points = Math.floor((scanner.highHz - scanner.lowHz) / scanner.stepHz) + 1;
-  expect(packCarriers(site, r, scanner)).toHaveLength(strangers.length + 2);
+  expect(packCarriers(site, r, scanner)).toHaveLength(strangers.length + 3);
   const levels = rigSweep({ ...site, air }, r, scanner, 0, points, startMs);
   return analyseSweep({ format: "rows", lowHz: scanner.lowHz, stepHz: scanner.stepHz, points, completePasses: 1, warnings: [], passes: [levels] }, RASTERS["EU-8"], r.packs.map((p) => ({ id: p.key, frequencyHz: p.frequencyHz })));
 };
-const ours = { picks: [{ channelId: 1, frequencyHz: 491e6 }, { channelId: 2, frequencyHz: 500.5e6 }], spares: [496.3e6, 506.5e6] };
+const ours = { picks: [{ channelId: 1, frequencyHz: 491e6 }, { channelId: 2, frequencyHz: 500.5e6 }, { channelId: 3, frequencyHz: 500.975e6 }], spares: [496.3e6, 506.5e6] };
 const known = look([], 0).carriers.map((c) => c.frequencyHz).concat(515.25e6);
 
-test.each([[40_000], [75_000], [111_000], [180_000]])("looks at air in which nobody came tell of nobody, %i ms on", (ms) => expect(afterLook([], look([], ms), known, ours, ms).came).toEqual([]));
+test.each([[40_000, 0], [75_000, 0], [111_000, 3000], [180_000, 6250], [240_000, 5000], [300_000, 9000]])("looks at air in which nobody came tell of nobody, %i ms on, steps that lie %i Hz aside of our carriers", (ms, asideHz) => expect(afterLook([], look([], ms, site.air, asideHz), known, ours, ms).came).toEqual([]));
 
 test("who comes is told with whom he is near, and which spare is not clear any more; seen again he is the same, gone he is forgotten", () => {
   const came = afterLook([], look([{ frequencyHz: 496.4e6, levelDbm: -72 }, { frequencyHz: 491.1e6, levelDbm: -60 }], 200_000), known, ours, 200_000);

@@ -34,7 +34,7 @@ export function afterLook(before: readonly Newcomer[], look: SweepAnalysis, know
   const isOurs = (hz: number) => ours.picks.some((p) => Math.abs(p.frequencyHz - hz) < 30_000);
   const isLine = (c: SweepAnalysis["carriers"][number]) => c.widthHz < LINE_STEPS * look.stepHz && first !== null && first.carriers.some((f) => Math.abs(f.frequencyHz - c.frequencyHz) < 2 * look.stepHz && f.widthHz < LINE_STEPS * look.stepHz);
   const apart = look.carriers.filter((c) => c.own === null && !c.isSpur && !isLine(c) && !isKnown(c.frequencyHz) && !isOurs(c.frequencyHz) && c.levelDbm > floorAt(look, c.frequencyHz) + LEAST_OVER_FLOOR_DB);
-  const leaning = ours.picks.flatMap((p) => besideOwn(look, p.frequencyHz) ?? []).filter((c) => !isKnown(c.frequencyHz) && !ours.picks.some((p) => Math.abs(p.frequencyHz - c.frequencyHz) < 30_000));
+  const leaning = ours.picks.flatMap((p) => besideOwn(look, p.frequencyHz, [...ours.picks.map((o) => o.frequencyHz), ...known]) ?? []).filter((c) => !isKnown(c.frequencyHz) && !ours.picks.some((p) => Math.abs(p.frequencyHz - c.frequencyHz) < 30_000));
   const seen: { frequencyHz: number; levelDbm: number }[] = [...leaning, ...apart.filter((c) => !leaning.some((l) => Math.abs(l.frequencyHz - c.frequencyHz) < SAME_HZ))];
   const placed = (frequencyHz: number) => {
     const [first] = ours.picks.map((p) => ({ channelId: p.channelId, offHz: Math.abs(p.frequencyHz - frequencyHz) })).sort((a, b) => a.offHz - b.offHz);
@@ -55,22 +55,26 @@ const LEAN_TO_HZ = 350_000;
 const LEAN_DB = 7;
 const SMOOTH = 2;
 
-/** Somebody so near to a carrier of ours that a sweep sees one: a frequency-modulated carrier is as strong on one side of its middle as on the other, and what leans to one side is not ours alone. Null where nothing leans; one right in the middle cannot be seen. */
-export function besideOwn(look: SweepAnalysis, ownHz: number): { frequencyHz: number; levelDbm: number } | null {
+/** Somebody so near to a carrier of ours that a sweep sees one: a frequency-modulated carrier is as strong on one side of its middle as on the other, and what leans to one side is not ours alone. Null where nothing leans; one right in the middle cannot be seen.
+ * @param others - carriers that are known: their skirts lean too, so it is looked no farther than half way to the nearest */
+export function besideOwn(look: SweepAnalysis, ownHz: number, others: readonly number[] = []): { frequencyHz: number; levelDbm: number } | null {
   const middle = (ownHz - look.lowHz) / look.stepHz;
+  // between two steps, in decibels: half a step aside a steep skirt is worth more than any lean
+  const levelAt = (at: number): number => {
+    const i = Math.floor(at);
+    const [a, b] = [look.meanDbm[i] ?? NaN, look.meanDbm[at === i ? i : i + 1] ?? NaN];
+    return a + (b - a) * (at - i);
+  };
   const powerAt = (at: number): number => {
     // five steps together: one look scatters
     let sum = 0;
-    for (let i = Math.round(at) - SMOOTH; i <= Math.round(at) + SMOOTH; i += 1) {
-      const v = look.meanDbm[i];
-      if (v === undefined || !Number.isFinite(v)) return NaN;
-      sum += 10 ** (v / 10);
-    }
-    return sum / (2 * SMOOTH + 1);
+    for (let k = -SMOOTH; k <= SMOOTH; k += 1) sum += 10 ** (levelAt(at + k) / 10);
+    return Number.isFinite(sum) ? sum / (2 * SMOOTH + 1) : NaN;
   };
+  const reachHz = others.reduce((least, hz) => (Math.abs(hz - ownHz) < SAME_HZ / 2 ? least : Math.min(least, Math.abs(hz - ownHz) / 2)), LEAN_TO_HZ);
   let best: { side: 1 | -1; steps: number; mw: number } | null = null;
   let mostDb = 0;
-  for (let steps = Math.ceil(LEAN_FROM_HZ / look.stepHz); steps * look.stepHz <= LEAN_TO_HZ; steps += 1) {
+  for (let steps = Math.ceil(LEAN_FROM_HZ / look.stepHz); steps * look.stepHz <= reachHz; steps += 1) {
     const [up, down] = [powerAt(middle + steps), powerAt(middle - steps)];
     if (Number.isNaN(up) || Number.isNaN(down)) continue;
     const db = 10 * Math.log10(up / down);
@@ -82,7 +86,10 @@ export function besideOwn(look: SweepAnalysis, ownHz: number): { frequencyHz: nu
   if (!best || mostDb < LEAN_DB) return null;
   const frequencyHz = ownHz + best.side * best.steps * look.stepHz;
   let mw = 0;
-  for (let steps = 1; steps * look.stepHz <= LEAN_TO_HZ; steps += 1) mw += Math.max(0, 10 ** ((look.meanDbm[Math.round(middle + best.side * steps)] ?? -Infinity) / 10) - 10 ** ((look.meanDbm[Math.round(middle - best.side * steps)] ?? -Infinity) / 10));
+  for (let steps = 1; steps * look.stepHz <= reachHz; steps += 1) {
+    const more = 10 ** (levelAt(middle + best.side * steps) / 10) - 10 ** (levelAt(middle - best.side * steps) / 10);
+    if (more > 0) mw += more;
+  }
   return { frequencyHz: Math.round(frequencyHz), levelDbm: 10 * Math.log10(mw) };
 }
 

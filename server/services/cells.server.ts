@@ -41,7 +41,8 @@ export interface CellsView {
   toMs: number;
 }
 
-async function viewOf(app: AppContext, loaded: LoadedDay): Promise<CellsView> {
+/** The cells of a day that is loaded. */
+export async function cellsViewOf(app: AppContext, loaded: LoadedDay): Promise<CellsView> {
   const { facts, kit, unit, prepFacts, day } = loaded;
   const { items, version, earlierVersion } = await newestList(app, "cellRules", day.id);
   const rule = items[0] ?? USUAL_RULE;
@@ -63,7 +64,7 @@ async function viewOf(app: AppContext, loaded: LoadedDay): Promise<CellsView> {
 /** How the cells of everybody's pack stand, and when they are changed. */
 export async function cellsOfDay(app: AppContext, dayId: number): Answer<CellsView> {
   const got = await requireDay(app, dayId);
-  return got.ok ? ok(await viewOf(app, got.value)) : got;
+  return got.ok ? ok(await cellsViewOf(app, got.value)) : got;
 }
 
 export async function setCellRule(app: AppContext, dayId: number, p: { rule: CellRule; seenVersion: number }): Answer {
@@ -107,7 +108,7 @@ export async function cellsRan(app: AppContext, dayId: number, p: { packKey: str
 export async function cellCalendar(app: AppContext, dayId: number): Answer<string> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
-  const { rows, cells } = await viewOf(app, got.value);
+  const { rows, cells } = await cellsViewOf(app, got.value);
   const { dateIso } = got.value.day;
   const calendar = new ICAL.Component("vcalendar");
   calendar.addPropertyWithValue("version", "2.0");

@@ -1,12 +1,14 @@
 import { dayScript } from "../../core/air/dayScript";
 import type { RigHappening } from "../../core/air/rig";
 import { needsReadings, seamFromPieces, seamFromSummaries, type SeamWindow, SLOT_MS } from "../../core/roll/timeline";
+import { DAY_EXERCISE_MS } from "../../core/practice/dayExercise";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { listEvents } from "../db/repositories/dayEvents.server";
 import { listDays } from "../db/repositories/days.server";
 import { loadPieces, loadSummaries, readingsSpan } from "../db/repositories/readings.server";
 import type { AppContext } from "./appContext.server";
+import { cellsViewOf } from "./cells.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { type HitView, hitsOf } from "./hits.server";
 import { putDown } from "./happenings.server";
@@ -21,6 +23,10 @@ export interface RollView {
   sinceMs: number | null;
   hits: HitView[];
   spares: { frequencyHz: number; for: number[] }[];
+  /** Ten minutes of practice that began not long ago. */
+  exercise: { seed: number; untilMs: number } | null;
+  /** When each channel's cells are changed next, as planned; those that last are left out. */
+  cellChanges: Record<number, number>;
 }
 
 /** A day as its roll screen is opened. */
@@ -30,7 +36,11 @@ export async function rollView(app: AppContext, dayId: number): Answer<RollView>
   const loaded = got.value;
   const last = loaded.events.findLast((e) => e.what.kind === "roll");
   const isOn = last?.what.kind === "roll" && last.what.isOn;
-  return ok({ state: isOn ? "rolling" : last ? "over" : "before", isCart: app.who === null, sinceMs: last?.atMs ?? null, hits: await hitsOf(app, loaded), spares: loaded.plan?.spares ?? [] });
+  const begun = loaded.events.findLast((e) => e.what.kind === "exercise");
+  const exercise = begun?.what.kind === "exercise" && loaded.facts.nowMs < begun.atMs + 2 * DAY_EXERCISE_MS ? { seed: begun.what.seed, untilMs: begun.atMs + DAY_EXERCISE_MS } : null;
+  const cells = await cellsViewOf(app, loaded);
+  const cellChanges = Object.fromEntries(cells.rows.flatMap((r) => { const next = cells.cells.packs.find((p) => p.packKey === r.packKey && !p.isUnknown)?.changes.find((c) => c.atMs >= loaded.facts.nowMs); return next ? [[r.channelId, next.atMs]] : []; }));
+  return ok({ exercise, cellChanges, state: isOn ? "rolling" : last ? "over" : "before", isCart: app.who === null, sinceMs: last?.atMs ?? null, hits: await hitsOf(app, loaded), spares: loaded.plan?.spares ?? [] });
 }
 
 /** The receivers are followed and what they read is kept, from now on until it is ended. */

@@ -33,7 +33,7 @@ export function DayTen({ seed, view }: { seed: number; view: DayExerciseView }) 
       <ReplyNotice reply={reply} />
       {state === "not-ready" && <Row><Soft>The practice day has to be scanned, picked and synced first.</Soft><Link to={`/day/${view.dayId}`}>To the practice day</Link></Row>}
       {state === "ready" && <Row><PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "begin-day" })}>Begin the ten minutes</PrimaryButton></Row>}
-      {state === "running" && score && <Row><Link to={roll}>To the roll screen</Link><Soft>{`${capital(count(score.lines.length, "thing"))} came so far.`}</Soft></Row>}
+      {state === "running" && score && <Row><Link to={roll}>To the roll screen</Link><Soft>{score.lines.length === 0 ? "Nothing came so far." : `${capital(count(score.lines.length, "thing"))} came so far.`}</Soft></Row>}
       {state === "over" && score && (
         <>
           {!isKept && <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "end-day" })}>Keep the result</Button></Row>}

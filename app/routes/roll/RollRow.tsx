@@ -2,7 +2,7 @@ import { Check, CircleDot, Power, TriangleAlert } from "lucide-react";
 import { memo, useEffect, useMemo, useRef } from "react";
 import type { RolledChannel } from "../../../contract/rollState";
 import { attentionWords } from "../../../contract/rollWords";
-import { formatDb, formatDuration, mhz } from "../../../contract/format";
+import { formatClock, formatDb, formatDuration, mhz } from "../../../contract/format";
 import type { ChannelView } from "../../../server/services/dayView.server";
 import { Seam, type SeamSource } from "../../charts/seam/Seam";
 import type { RollStore } from "../../features/roll/rollStore";
@@ -12,6 +12,8 @@ import * as S from "./roll.styles";
 export interface RollRowProps {
   channel: Pick<ChannelView, "id" | "number" | "talker" | "mark" | "packLabel" | "receiverHz">;
   told: RolledChannel | null;
+  /** When its cells are changed, as planned. */
+  changeAtMs: number | null;
   store: RollStore;
   seconds: number;
   heightPx: number;
@@ -20,7 +22,7 @@ export interface RollRowProps {
 }
 
 /** One person in a fixed place: name, seam, what is in hand, voice, cells, and one word. Pressing the name calls a hit. */
-export const RollRow = memo(function RollRow({ channel: c, told, store, seconds, heightPx, marks, onHit }: RollRowProps) {
+export const RollRow = memo(function RollRow({ channel: c, told, changeAtMs, store, seconds, heightPx, marks, onHit }: RollRowProps) {
   const source = useMemo((): SeamSource => ({ columns: (count) => store.columns(c.id, seconds, count, performance.now()), version: () => store.version + Math.floor(performance.now() / 250) / 1e8 }), [store, c.id, seconds]);
   const first = told?.attention[0] ?? null;
   const isOff = told !== null && !told.isOn && first === null;
@@ -43,7 +45,7 @@ export const RollRow = memo(function RollRow({ channel: c, told, store, seconds,
       </div>
       <div data-cells>
         <S.Big>{told?.cells ? formatDuration(told.cells.hours * 3_600_000) : "–"}</S.Big>
-        <S.Small>{cellsBy(told)}</S.Small>
+        <S.Small>{cellsBy(told, changeAtMs)}</S.Small>
       </div>
       <S.Word data-word data-level={level} title={words?.long ?? ""}>
         {level === "bad" ? <TriangleAlert aria-hidden size={22} strokeWidth={2.6} /> : level === "watch" ? <CircleDot aria-hidden size={20} /> : level === "off" ? <Power aria-hidden size={18} /> : <Check aria-hidden size={18} />}
@@ -53,8 +55,9 @@ export const RollRow = memo(function RollRow({ channel: c, told, store, seconds,
   );
 });
 
-function cellsBy(told: RolledChannel | null): string {
+function cellsBy(told: RolledChannel | null, changeAtMs: number | null): string {
   if (!told?.cells) return "cells not known";
+  if (changeAtMs !== null) return `change ${formatClock(changeAtMs)}`;
   return told.volts === null ? "left, by the clock" : `left, ${told.volts.toFixed(2)} V`;
 }
 

@@ -7,20 +7,31 @@ export const Board = styled.div`
   &[data-open] { grid-template-columns: minmax(0, 1fr) 400px; }
   ${NARROW} { &[data-open] { grid-template-columns: minmax(0, 1fr); > aside { order: -1; } } }
 `;
-export const Rows = styled.ol`list-style: none; border-top: 2px solid var(--ink);`;
+export const Rows = styled.ol`
+  list-style: none; border-top: 2px solid var(--ink);
+  @media (min-width: 1021px) { &[data-many] { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); grid-template-rows: repeat(var(--rows), auto); grid-auto-flow: column; gap: 0 18px; } }
+`;
 export const RowItem = styled.li`
   display: grid; grid-template-columns: 176px minmax(0, 1fr) 74px 92px 132px; gap: 0 14px; align-items: center; border-bottom: 1px solid var(--rule); border-left: 6px solid transparent; padding: 3px 0 3px 8px; position: relative;
   &[data-level="bad"] { border-left-color: var(--bad); background: var(--sheet); }
   &[data-level="watch"] { border-left: 6px double var(--watch); }
   &[data-off] { opacity: 0.62; }
   [data-open] & { grid-template-columns: 150px minmax(0, 1fr) 62px 116px; gap: 0 10px; > [data-cells] { display: none; } }
+  @media (min-width: 1021px) {
+    [data-many] & {
+      grid-template-columns: 166px minmax(0, 1fr) 84px 100px; gap: 0 10px; padding: 2px 0 2px 6px;
+      > [data-seam], > button, > [data-word] { grid-row: 1 / span 2; } > [data-margin] { grid-column: 3; grid-row: 1; } > [data-cells] { display: block; grid-column: 3; grid-row: 2; } > [data-word] { grid-column: 4; font-size: 16px; }
+      > [data-cells] > :first-child { display: none; } > [data-margin] > :first-child { font-size: 17px; line-height: 1.1; } > [data-margin] > :last-child { height: 5px; margin-top: 1px; }
+    }
+    [data-open] [data-many] & { grid-template-columns: 112px minmax(0, 1fr) 92px; small, > button > [data-mark] { display: none; } > [data-margin], > [data-cells] { display: none; } > [data-word] { grid-column: 3; font-size: 15px; } }
+  }
   ${PHONE} { &&& { grid-template-columns: minmax(0, 1fr) auto; gap: 2px 12px; padding: 8px 0 8px 8px; > [data-seam] { grid-column: 1 / -1; order: 3; } > [data-margin] { order: 4; } > [data-cells] { display: block; order: 5; justify-self: end; } > [data-word] { order: 2; justify-self: end; } } }
 `;
 export const Who = styled.button`
   display: flex; gap: 8px; align-items: center; min-height: ${TARGET_PX}px; background: none; border: 0; padding: 0; text-align: left; cursor: pointer; color: inherit; min-width: 0;
   &:hover b { text-decoration: underline; }
 `;
-export const Number = styled.span`font-family: ${MONO}; font-size: 22px; font-weight: 700; min-width: 1.2ch; text-align: right;`;
+export const Number = styled.span`font-family: ${MONO}; font-size: 22px; font-weight: 700; min-width: 1.2ch; text-align: right; [data-many] & { min-width: 2ch; font-size: 20px; }`;
 export const Name = styled.span`
   display: flex; flex-direction: column; min-width: 0; line-height: 1.15;
   b { font-size: 19px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }

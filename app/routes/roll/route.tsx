@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Link } from "react-router";
 import { FastForward, Radio, Volume2, VolumeX } from "lucide-react";
 import type { Route } from "./+types/route";
 import { answerHit, callHit, closeHit, followWithPack, takeHitBack } from "../../../server/services/hits.server";
@@ -51,7 +52,9 @@ export async function action({ params, request, context }: Route.ActionArgs) {
 }
 
 const SECONDS = [30, 60, 120, 300, 600] as const;
-const heightOf = (channels: number): number => (channels <= 4 ? 108 : channels <= 6 ? 78 : channels <= 9 ? 56 : channels <= 12 ? 44 : 34);
+const heightOf = (channels: number): number => (channels <= 4 ? 108 : channels <= 6 ? 78 : channels <= MANY ? 56 : 44);
+/** More stand in two columns, so that all are in sight. */
+const MANY = 8;
 
 /** The screen that stays open: everybody in a fixed place, what needs a hand, and one key for a hit. */
 export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
@@ -91,6 +94,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
       <div>
         <Answer>{headline(state, view.channels, roll.state, line)}</Answer>
         <Sub>{subline(state, roll, nowMs)}</Sub>
+        {roll.exercise && <Sub>{nowMs < roll.exercise.untilMs ? `Ten minutes of practice until ${formatClock(roll.exercise.untilMs)}. ` : "The ten minutes are over. "}<Link to={`/practice/day/${roll.exercise.seed}`}>{nowMs < roll.exercise.untilMs ? "What it is about" : "How it went"}</Link></Sub>}
       </div>
       {state?.notKept && <Notice kind="refused">{`What is read cannot be kept just now (${state.notKept}). What was kept before is unharmed; free some room, or close what holds the data file.`}</Notice>}
       {line === "away" && <Notice kind="refused">The cart does not answer: what is drawn is old. It is asked again and again.</Notice>}
@@ -123,9 +127,9 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
             {view.day.isPractice && roll.state === "rolling" && <Button isDisabled={clock.isBusy} onPress={() => clock.send({ intent: "clock-to-happening" })}><FastForward aria-hidden />Until something happens <kbd>.</kbd></Button>}
             {waiting.map((h) => <QuietButton key={h.id} onPress={() => setHidden(hidden.filter((x) => x !== h.id))}>{`${formatClock(h.atMs)} ${h.talker} waits`}</QuietButton>)}
           </S.Tools>
-          <S.Rows aria-label="Channels">
+          <S.Rows aria-label="Channels" data-many={channels.length > MANY || undefined} style={{ "--rows": Math.ceil(channels.length / 2) } as React.CSSProperties}>
             {channels.map((c) => (
-              <RollRow key={c.id} channel={c} told={state?.channels.find((t) => t.channelId === c.id) ?? null} store={store} seconds={seconds} heightPx={height} onHit={callNow} marks={marksOf(roll.hits, c.id, nowMs, seconds)} />
+              <RollRow key={c.id} channel={c} told={state?.channels.find((t) => t.channelId === c.id) ?? null} changeAtMs={roll.cellChanges[c.id] ?? null} store={store} seconds={seconds} heightPx={height} onHit={callNow} marks={marksOf(roll.hits, c.id, nowMs, seconds)} />
             ))}
           </S.Rows>
           {channels.length === 0 && <Notice kind="caution">Nobody is wired yet. Say who speaks under Places and talkers, or let the scenes say it.</Notice>}

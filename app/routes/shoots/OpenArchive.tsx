@@ -1,11 +1,12 @@
 import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import { useFetcher } from "react-router";
+import styled from "styled-components";
 import { count, formatDate, listWords } from "../../../contract/format";
 import type { ArchivePreview } from "../../../server/services/shootArchive.server";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
-import { Heading, Panel, Row, Soft } from "../../ui/Page/Page";
+import { Heading, Panel, Row, Soft, Stack } from "../../ui/Page/Page";
 import type { ArchiveReply } from "../archive/route";
 
 const STANDING: Record<ArchivePreview["days"][number]["standing"], (added: number, table: string) => string> = {
@@ -32,7 +33,7 @@ export function OpenArchive() {
   const isApart = preview?.days.some((d) => d.standing === "apart") ?? false;
   const brings = preview?.days.some((d) => d.standing === "new" || d.standing === "goes-on") ?? false;
   return (
-    <section aria-label="Open an archive">
+    <Stack as="section" aria-label="Open an archive">
       <Row>
         <FileTrigger acceptedFileTypes={[".zip"]} onSelect={(files) => { const [picked] = files ?? []; if (picked) { setFile(picked); post("look", picked); } }}>
           <Button isDisabled={isBusy}>Open an archive …</Button>
@@ -44,7 +45,7 @@ export function OpenArchive() {
       {preview && file && (
         <Panel aria-label="What the archive holds">
           <Heading as="h2">{preview.name}</Heading>
-          <ul>{preview.days.map((d) => <li key={d.uid}><b>{formatDate(d.dateIso)}</b>{`: ${STANDING[d.standing](d.added, d.table ?? "")}`}</li>)}</ul>
+          <Days>{preview.days.map((d) => <li key={d.uid}><b>{formatDate(d.dateIso)}</b>{`: ${STANDING[d.standing](d.added, d.table ?? "")}`}</li>)}</Days>
           {preview.regionsKept.length > 0 && <p>{`The rules called ${listWords(preview.regionsKept)} stand otherwise here: yours stay.`}</p>}
           {isApart && <p>Nothing of it would be lost as a shoot of its own, beside the one that is here.</p>}
           <Row>
@@ -55,6 +56,8 @@ export function OpenArchive() {
           </Row>
         </Panel>
       )}
-    </section>
+    </Stack>
   );
 }
+
+const Days = styled.ul`list-style: none;`;
