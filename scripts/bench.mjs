@@ -8,13 +8,14 @@ import { benchLevel, LEVEL_MODULES } from "./benchLevel.mjs";
 import { liveDelays } from "./benchLive.mjs";
 import { benchPick, PICK_MODULES } from "./benchPick.mjs";
 import { benchPlace, PLACE_MODULES } from "./benchPlace.mjs";
+import { ROLL_MODULES, rolledDay } from "./benchRoll.mjs";
 import { ensureInstalled, root } from "./lib.mjs";
 
 await ensureInstalled({ quiet: true });
 const { build } = await import("esbuild");
 const folder = mkdtempSync(join(tmpdir(), "plain-channel-bench-"));
 const entry = ["coordination/checkSet", "coordination/coordinate", "coordination/profile", "sweep/analyseSweep", "sweep/readSweepFile", "regions/raster", "air/air", "air/portEllery", "radio/link"];
-writeFileSync(join(folder, "all.ts"), [...[...entry, ...LEVEL_MODULES, ...PLACE_MODULES].map((m) => join(root, "core", m)), ...PICK_MODULES].map((m) => `export * from ${JSON.stringify(m)};`).join("\n"));
+writeFileSync(join(folder, "all.ts"), [...[...entry, ...LEVEL_MODULES, ...PLACE_MODULES, ...ROLL_MODULES].map((m) => join(root, "core", m)), ...PICK_MODULES].map((m) => `export * from ${JSON.stringify(m)};`).join("\n"));
 await build({ entryPoints: [join(folder, "all.ts")], bundle: true, platform: "node", format: "esm", outfile: join(folder, "all.mjs"), logLevel: "error" });
 const core = await import(pathToFileURL(join(folder, "all.mjs")).href);
 
@@ -77,4 +78,8 @@ const { medianMs, ninthMs } = await panFrames();
 console.log(`dragging the spine over three traces of 50,000 points: median frame ${medianMs.toFixed(1)} ms, nine in ten under ${ninthMs.toFixed(1)} ms (target: median at most 16 ms)`);
 const live = await liveDelays();
 console.log(`a tick, until another page has read it: middle ${live.medianMs.toFixed(0)} ms, longest ${live.longestMs.toFixed(0)} ms of 20 (target: at most 1000)`);
+const day = await rolledDay(core);
+console.log(`${day.channels} channels rolled for ten hours: ${(day.bytes / 1e6).toFixed(0)} MB (target: under 200), the day opened in ${day.openedMs.toFixed(0)} ms (target: at most 1000), the seam of ${Object.entries(day.windowsMs).map(([name, ms]) => `${name} ${ms.toFixed(0)} ms`).join(", ")} (target: at most 100 each)`);
+console.log(`its roll screen: ${day.frames.frames} frames in 10 s, nine in ten within ${day.frames.nineInTenMs.toFixed(1)} ms, ${(100 * day.frames.lateShare).toFixed(1)} of 100 late (target: none)`);
+console.log(`${day.phones.phones} phones looking on, each told ${day.phones.readingsASecondEach.toFixed(0)} readings a second: half within ${day.phones.p50Ms.toFixed(0)} ms of the quickest, 95 of 100 within ${day.phones.p95Ms.toFixed(0)} ms (target: at most 250)`);
 process.exit(0);

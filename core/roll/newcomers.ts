@@ -53,6 +53,7 @@ const LINE_STEPS = 3;
 const LEAN_FROM_HZ = 40_000;
 const LEAN_TO_HZ = 350_000;
 const LEAN_DB = 7;
+const LEAN_OVER_FLOOR_DB = 25;
 const SMOOTH = 2;
 
 /** Somebody so near to a carrier of ours that a sweep sees one: a frequency-modulated carrier is as strong on one side of its middle as on the other, and what leans to one side is not ours alone. Null where nothing leans; one right in the middle cannot be seen.
@@ -90,7 +91,9 @@ export function besideOwn(look: SweepAnalysis, ownHz: number, others: readonly n
     const more = 10 ** (levelAt(middle + best.side * steps) / 10) - 10 ** (levelAt(middle - best.side * steps) / 10);
     if (more > 0) mw += more;
   }
-  return { frequencyHz: Math.round(frequencyHz), levelDbm: 10 * Math.log10(mw) };
+  const levelDbm = 10 * Math.log10(mw);
+  // a line of the instrument beside ours leans a little too
+  return levelDbm < floorAt(look, ownHz) + LEAN_OVER_FLOOR_DB ? null : { frequencyHz: Math.round(frequencyHz), levelDbm };
 }
 
 const floorAt = (look: SweepAnalysis, hz: number): number => look.floorDbm[Math.min(look.floorDbm.length - 1, Math.max(0, Math.round((hz - look.lowHz) / look.stepHz)))] ?? -Infinity;
