@@ -40,6 +40,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "pairing-file": return `That pairing file was not read: ${error.what}. The pairings are as they were.`;
     case "copy-failed": return `No copy could be made (${error.detail}). What stands, and the copies before, are unharmed.`;
     case "copy-refused": return copyWords(error.error);
+    case "cells-empty": return `${error.label} does not come on: its cells are empty. Put fresh ones in under Roll, Cells, then switch it on.`;
     case "shoot-archive": return shootArchiveWords(error.error);
     case "no-rig": return "No receivers are connected that could be driven from here. A sweep file can be read instead.";
     case "nothing-scans": return "No receiver in the case can scan by itself. A sweep file can be read instead.";

@@ -29,7 +29,7 @@ export function hitReasonWords(r: HitReason): string {
     case "others-too": return `${r.count} other ${r.count === 1 ? "channel was" : "channels were"} bad at the same time`;
     case "others-clean": return "the other channels were clean";
     case "branch-down": return `antenna ${r.antenna} lies ${formatDb(r.db)} under the other${r.othersToo ? ", on the receiver’s other half too" : ""}`;
-    case "overloads": return `the receiver was overloaded for ${percent(r.share)} of the time`;
+    case "overloads": return `the receiver was overloaded for ${percent(r.share)} of the time${r.byDb !== undefined && r.byDb >= 1 ? `, by ${formatDb(r.byDb)} at the most` : ""}`;
     case "near-overload": return `only ${formatDb(r.db)} are left to overload`;
     case "cells-low": return `its cells have about ${formatDuration(r.hours * 3_600_000)} left${r.isWeak ? ": weaker than their hours would have it" : ""}`;
     case "cells-fine": return `its cells have ${formatDuration(r.hours * 3_600_000)} left`;
@@ -66,6 +66,7 @@ export function attentionWords(a: Attention): { short: string; long: string } {
     case "gone": return { short: "gone", long: `nothing heard for ${a.seconds.toFixed(0)} s` };
     case "spoiled": return { short: "spoiled", long: "the level is good and the link is not: somebody, or something, is on it" };
     case "overload": return { short: "too strong", long: "the receiver is overloaded: less power, or farther off" };
+    case "noise-rose": return { short: "noise", long: `the last look at the air shows ${formatDb(a.db)} more noise around it than at first` };
     case "cells-now": return { short: "cells now", long: `about ${formatDuration(Math.max(0, a.hours) * 3_600_000)} left: change when this take ends` };
     case "cells-soon": return { short: a.isWeak ? "weak cells" : "cells soon", long: `about ${formatDuration(Math.max(0, a.hours) * 3_600_000)} left${a.isWeak ? ", less than their hours would have it" : ""}` };
     case "muted": return { short: "muted", long: "the pack says that it is muted" };

@@ -40,6 +40,7 @@ export type ServiceError =
   | { code: "copy-failed"; detail: string }
   | { code: "copy-refused"; error: { code: "copy-unreadable" | "copy-newer" | "copy-damaged"; detail: string } }
   | { code: "shoot-archive"; error: ShootArchiveError }
+  | { code: "cells-empty"; label: string }
   | { code: "no-rig" }
   | { code: "nothing-scans" }
   | { code: "no-register" }

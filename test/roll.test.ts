@@ -127,6 +127,23 @@ test("an answer that waits for its pack moves the channel for everybody who sync
   expect(await answerHit(app, dayId, { hitId: 99_999, answer: "leave" })).toMatchObject({ ok: false, error: { code: "not-found" } });
 });
 
+test("a set that comes to its end is known by what it told last; fresh ones in, that counts no more", async () => {
+  const { app, dayId } = practice;
+  const c = await tobiah();
+  const { nowMs } = (await day()).facts;
+  await app.rig!.practice!.setScript([{ id: "empty", fromMs: nowMs, untilMs: null, kind: "weak-cells", packKey: c.packKey, leftHours: 0.0008 }]);
+  for (let i = 0; i < 40 && (await day()).facts.reports!.packs[c.packKey]!.isOn; i += 1) await seconds(0.5);
+  await seconds(2);
+  const { hitId, judged } = await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 0, seenId: null }));
+  expect([judged.causes[0]!.cause, judged.answers[0]]).toEqual(["cells", "change-cells"]);
+  expect(await handlePack(app, dayId, c.packKey, { isOn: true })).toMatchObject({ ok: false, error: { code: "cells-empty" } });
+  await valueOf(answerHit(app, dayId, { hitId, answer: "change-cells" }));
+  await seconds(1);
+  expect(app.roll.voltsOf(c.packKey) ?? 2).toBeGreaterThan(1.4);
+  await valueOf(closeHit(app, dayId, hitId));
+  await app.rig!.practice!.setScript([]);
+}, 40_000);
+
 test("while it rolls a free scanner goes on looking: who comes on the air is told and put down before anybody hears him, and his spare is not offered any more", async () => {
   const { app, dayId } = practice;
   const { plan } = await day();

@@ -12,6 +12,7 @@ import { placeIntents } from "../app/routes/place/intents";
 import { scanIntents } from "../app/routes/scan/intents";
 import { syncIntents } from "../app/routes/sync/intents";
 import { cellIntents } from "../app/routes/cells/intents";
+import { exerciseIntents } from "../app/routes/exercise/intents";
 import { keepIntents } from "../app/routes/keep/intents";
 import { logIntents } from "../app/routes/log/intents";
 import { movingIntents } from "../app/routes/moving/intents";
@@ -65,6 +66,7 @@ describe("what comes in with a request is understood or refused, never guessed",
     ["cells", cellIntents, { intent: "fresh", packKey: "p", chemistry: "nimh" }, { intent: "fresh", packKey: "p", chemistry: "zinc-carbon" }],
     ["cells", cellIntents, { intent: "rule", seenVersion: 0, rule: { policy: "fresh", reserveHours: 1, packsOn: "through", breaks: [{ startMs: 0, endMs: 1 }] } }, { intent: "rule", seenVersion: 0, rule: { policy: "fresh", reserveHours: 1, packsOn: "through", breaks: [{ startMs: 1, endMs: 1 }] } }],
     ["moving", movingIntents, { intent: "join", talker: "Oswin" }, { intent: "join", talker: "  " }],
+    ["exercise", exerciseIntents, { intent: "keep", kind: "air", seed: 12, points: 80, bestPoints: 100 }, { intent: "keep", kind: "air", seed: 12, points: 180, bestPoints: 100 }],
     ["keep", keepIntents, { intent: "restore", name: "practice-2027.sqlite" }, { intent: "restore", name: "" }],
     ["wrap", wrapIntents, { intent: "tick", step: "off a", isDone: true }, { intent: "tick", step: "off a" }],
   ] as const)("%s", (_, intents, good, bad) => {

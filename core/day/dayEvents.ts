@@ -26,6 +26,8 @@ export type DayHappening =
     /** What the newest look at the air showed near it. */
     near: { frequencyHz: number; levelDbm: number }[];
   }
+  /** The next look at the air showed what the first judgement did not know. */
+  | { kind: "hit-judged"; hitId: number; channelId: number; judged: HitJudgement }
   /** What was done about a hit. Retuning says where to and from where, and the plan that stood. */
   | { kind: "hit-answer"; hitId: number; channelId: number; answer: HitAnswerKind; fromHz: number | null; toHz: number | null; planVersion: number | null }
   | { kind: "hit-closed"; hitId: number; channelId: number; how: "proved" | "left" | "done" | "taken back"; planVersion: number | null; note: string }

@@ -49,7 +49,7 @@ export interface LogSources {
 const TOGETHER_MS = 20_000;
 
 const GROUP_OF_EVENT: Readonly<Record<DayEvent["what"]["kind"], LogGroup>> = {
-  "moved": "moves", "joined": "lists", "roll": "moves", "power": "cells", "cells-fresh": "cells", "cells-ran": "cells", "hit": "hits", "hit-answer": "hits", "hit-closed": "hits", "dropout": "trouble", "trouble": "trouble",
+  "moved": "moves", "joined": "lists", "roll": "moves", "power": "cells", "cells-fresh": "cells", "cells-ran": "cells", "hit": "hits", "hit-judged": "hits", "hit-answer": "hits", "hit-closed": "hits", "dropout": "trouble", "trouble": "trouble",
   "newcomer": "air", "note": "notes", "correction": "notes", "taken-back": "notes", "wrapped": "moves", "file": "lists", "exercise": "moves",
 };
 

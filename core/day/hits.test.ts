@@ -13,6 +13,11 @@ test("a hit, what was done about it, and how it ended; answered anew it is open 
   expect(hitStories([...events, answer(4, 1, 1, null)])[0]!.closed).toBeNull();
   expect(hitStories([answer(1, 99, 1, 5e8), closed(2, 99, "left")])).toEqual([]);
 });
+test("judged again by a later look: the story has the later judgement, and is as open as it was", () => {
+  const again = event(5, { kind: "hit-judged", hitId: 1, channelId: 1, judged: { causes: [{ cause: "noise", share: 0.9, for: [], against: [] }], answers: ["retune"] } });
+  expect(hitStories([hit(1, 1), again])[0]).toMatchObject({ hit: { judged: { causes: [{ cause: "noise" }] } }, closed: null });
+  expect(hitStories([hit(1, 1), closed(2, 1, "done"), again])[0]!.closed).toMatchObject({ how: "done" });
+});
 test("only what is not brought to its end moves a channel, and the newest answer of each counts", () => {
   expect(openAnswers([hit(1, 1), answer(2, 1, 1, 52e7)]).map((a) => a.toHz)).toEqual([52e7]);
   expect(openAnswers([hit(1, 1), answer(2, 1, 1, 52e7), closed(3, 1, "taken back")])).toEqual([]);

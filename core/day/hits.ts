@@ -3,7 +3,7 @@ import type { PlanRecord } from "./facts";
 
 type Of<K extends DayHappening["kind"]> = Extract<DayHappening, { kind: K }>;
 
-/** A hit and what became of it, out of what was put down. */
+/** A hit and what became of it, out of what was put down; judged as it was last. */
 export interface HitStory {
   id: number;
   atMs: number;
@@ -20,7 +20,8 @@ export function hitStories(events: readonly DayEvent[]): HitStory[] {
   const stories = new Map<number, HitStory>();
   for (const { id, atMs, placeId, who, what } of events) {
     if (what.kind === "hit") stories.set(id, { id, atMs, placeId, who, hit: what, answers: [], closed: null });
-    const story = what.kind === "hit-answer" || what.kind === "hit-closed" ? stories.get(what.hitId) : undefined;
+    const story = what.kind === "hit-answer" || what.kind === "hit-closed" || what.kind === "hit-judged" ? stories.get(what.hitId) : undefined;
+    if (what.kind === "hit-judged" && story) story.hit = { ...story.hit, judged: what.judged };
     if (what.kind === "hit-answer" && story) {
       story.answers.push({ ...what, atMs });
       story.closed = null;

@@ -25,12 +25,17 @@ describe("what needs a hand", () => {
     ["muted", { recent: [...run(560), ...run(40, { isMuted: true, hasAudio: false })] }],
     ["silent", { recent: [...run(100), ...run(500, { hasAudio: false })] }],
     ["not-ours", { recent: [...run(570), ...run(30, { isPartner: false })] }],
+    ["noise-rose", { roseDb: 7 }],
     ["cells-now", { cells: { hours: 0.2, by: "clock", isWeak: false, voltsSpanHours: null } }],
     ["cells-soon", { cells: { hours: 3, by: "volts", isWeak: true, voltsSpanHours: 1 } }],
   ])("%s", (code, change) => expect(codes(change)).toEqual([code]));
   test("worst first; a jitter of a second is no stall", () => {
     expect(codes({ recent: [...run(560), ...run(40, { quality: 0.1, isMuted: true, hasAudio: false })] })).toEqual(["spoiled", "muted"]);
     expect(codes({ recent: [...run(592), ...Array.from({ length: 8 }, () => null)] })).toEqual([]);
+  });
+  test("noise that has come is bad where it is more than what was in hand, whatever a receiver shows that does not tell of its link", () => {
+    const blind = run(600, { quality: null });
+    expect([5, 8, 31].map((roseDb) => watchChannel({ ...base, recent: blind, roseDb }).attention.map((a) => [a.code, a.level]))).toEqual([[], [["noise-rose", "watch"]], [["noise-rose", "bad"]]]);
   });
   test("a pack that is meant to be off worries nobody; its cells still do", () => {
     const off = { isWanted: false, recent: run(600, { rfADbm: -105, rfBDbm: -105, isPartner: false }) };

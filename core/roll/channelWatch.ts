@@ -17,7 +17,9 @@ export type Attention =
   | { level: "watch"; code: "thin"; marginDb: number }
   | { level: "watch"; code: "fallen"; db: number }
   | { level: "watch"; code: "one-antenna"; antenna: "A" | "B"; db: number }
-  | { level: "watch"; code: "not-ours" };
+  | { level: "watch"; code: "not-ours" }
+  /** The last look at the air shows the floor around it so much higher than at first. */
+  | { level: "bad" | "watch"; code: "noise-rose"; db: number };
 
 export interface ChannelNow {
   /** What is wrong, the worst first. */
@@ -37,6 +39,8 @@ export interface WatchedChannel {
   tellsPartner: boolean;
   /** Its pack is meant to be on now. */
   isWanted: boolean;
+  /** By how much the floor around it rose since the first look at the air; null or absent where it was not looked at. */
+  roseDb?: number | null;
 }
 
 const TEN_S = 100;
@@ -48,12 +52,13 @@ const SILENT_S = 45;
 const BRANCH_DB = 12;
 /** A receiver that always read high and now reads a third of it has lost something (common practice, no published source: a third of a scale is about so many decibels). */
 const FALLEN_DB = 10;
+const ROSE_DB = 6;
 
 /** Nothing in it says that the link is not as it always is: such moments make what is usual. */
 export const isUsual = (attention: readonly Attention[]): boolean => attention.every((a) => a.code === "muted" || a.code === "silent" || a.code === "cells-soon" || a.code === "cells-now");
 
 /** How a channel stands by its last minute. A pack that is meant to be off worries nobody. */
-export function watchChannel({ limits, recent, usual, cells, tellsPartner, isWanted }: WatchedChannel): ChannelNow {
+export function watchChannel({ limits, recent, usual, cells, tellsPartner, isWanted, roseDb = null }: WatchedChannel): ChannelNow {
   const attention: Attention[] = [];
   let missing = 0;
   while (missing < recent.length && recent[recent.length - 1 - missing] === null) missing += 1;
@@ -77,6 +82,8 @@ export function watchChannel({ limits, recent, usual, cells, tellsPartner, isWan
     else if (marginDb !== null && marginDb < THIN_DB) attention.push({ level: "watch", code: "thin", marginDb });
     const fallenDb = usual === null || last.length < 50 ? 0 : Math.max(usual.aDbm, usual.bDbm ?? -Infinity) - median(last.map(bestOf));
     if (fallenDb > FALLEN_DB) attention.push({ level: "watch", code: "fallen", db: fallenDb });
+    // a receiver that does not tell how good its link is shows a good level over any noise
+    if (roseDb !== null && roseDb >= ROSE_DB) attention.push({ level: marginDb !== null && marginDb - roseDb < 0 ? "bad" : "watch", code: "noise-rose", db: roseDb });
     const branch = weakBranch(last, usual);
     if (branch) attention.push(branch);
     if (shareOf(last.slice(-20), (r) => r.isMuted) > 0.5) attention.push({ level: "watch", code: "muted" });

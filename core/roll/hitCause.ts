@@ -19,7 +19,7 @@ export type HitReason =
   | { code: "others-too"; count: number }
   | { code: "others-clean" }
   | { code: "branch-down"; antenna: "A" | "B"; db: number; othersToo: boolean }
-  | { code: "overloads"; share: number }
+  | { code: "overloads"; share: number; /** By how much it was too strong; absent in what was kept before this was reckoned. */ byDb?: number }
   | { code: "near-overload"; db: number }
   | { code: "cells-low"; hours: number; isWeak: boolean }
   | { code: "cells-fine"; hours: number }
@@ -103,7 +103,7 @@ export function judgeHit(evidence: HitEvidence): { causes: JudgedCause[]; featur
   } else antenna.add(-4, null);
 
   // too much
-  if (f.overloadShare > 0.03) overload.add(5.5, { code: "overloads", share: f.overloadShare });
+  if (f.overloadShare > 0.03) overload.add(5.5, { code: "overloads", share: f.overloadShare, byDb: Math.max(0, -f.nearestToOverloadDb) });
   else if (f.nearestToOverloadDb < 4) overload.add(1, { code: "near-overload", db: f.nearestToOverloadDb });
   else overload.add(-4, null);
 

@@ -18,6 +18,9 @@ import { analysisOf } from "./scans.server";
 const PAUSE_MS = 4000;
 const IDLE_MS = 10_000;
 const BESIDE_HZ = 1_000_000;
+/** A look for one hit: so far to both sides, and no longer than somebody waits. */
+const NEAR_HZ = 2_000_000;
+const NEAR_PATIENCE_MS = 1500;
 
 /** Goes on sweeping with what is free, a scanner or a receiver that carries nobody, while the day rolls: whoever comes on the air is told before he is heard. */
 export class AirWatch implements WatchFeed {
@@ -27,10 +30,16 @@ export class AirWatch implements WatchFeed {
   private lookedAtMs: number | null = null;
   private newcomers: Newcomer[] = [];
   private newest: SweepAnalysis | null = null;
+  /** A look at one stretch since the newest whole one. */
+  private near: SweepAnalysis | null = null;
+  /** Ends the sweep that runs, so that another can begin. */
+  private sweep = new AbortController();
+  private isNear = false;
   /** The first look at a place: what is quiet there. */
   private first: { placeId: number; look: SweepAnalysis } | null = null;
 
-  constructor(private readonly app: () => AppContext, private readonly dayId: number, private readonly put: (what: DayHappening) => void) {
+  /** @param put - what came is put down by it @param looked - called after each whole look */
+  constructor(private readonly app: () => AppContext, private readonly dayId: number, private readonly put: (what: DayHappening) => void, private readonly looked: () => void) {
     void this.run();
   }
 
@@ -44,14 +53,39 @@ export class AirWatch implements WatchFeed {
 
   /** How much the air around a frequency rose since the first look here; null where it was not looked at. */
   roseDb(frequencyHz: number): number | null {
-    if (!this.newest || !this.first || this.first.look === this.newest) return null;
-    const [now, before] = [levelAround(this.newest, frequencyHz), levelAround(this.first.look, frequencyHz)];
+    if (!this.newest || !this.first) return null;
+    const near = this.near && levelAround(this.near, frequencyHz);
+    if (near === null && this.first.look === this.newest) return null;
+    const [now, before] = [near ?? levelAround(this.newest, frequencyHz), levelAround(this.first.look, frequencyHz)];
     return now === null || before === null ? null : now - before;
   }
 
   /** Carriers of others that the newest look saw. */
   carriers(): { frequencyHz: number; levelDbm: number }[] {
-    return (this.newest?.carriers ?? []).filter((c) => c.own === null && !c.isSpur);
+    const { near } = this;
+    const old = (this.newest?.carriers ?? []).filter((c) => !near || c.frequencyHz < near.lowHz || c.frequencyHz > near.highHz);
+    return [...(near?.carriers ?? []), ...old].filter((c) => c.own === null && !c.isSpur);
+  }
+
+  /** Looks around one frequency at once, for a hit that was called just now: the whole look that runs gives way. Gives up after a moment. */
+  async lookNear(frequencyHz: number): Promise<void> {
+    if (this.isNear || !this.newest || this.abort.signal.aborted) return;
+    this.isNear = true;
+    this.sweep.abort();
+    const patience = AbortSignal.timeout(NEAR_PATIENCE_MS);
+    try {
+      const loaded = await loadDay(this.app(), this.dayId);
+      const free = loaded && instrumentOf(loaded);
+      if (!free || this.app().scans.running(this.dayId)) return;
+      const stretch = { lowHz: Math.max(free.stretch.lowHz, frequencyHz - NEAR_HZ), highHz: Math.min(free.stretch.highHz, frequencyHz + NEAR_HZ) };
+      if (stretch.highHz - stretch.lowHz < NEAR_HZ) return;
+      const measured = await this.measure(free.key, stretch, AbortSignal.any([patience, this.abort.signal]));
+      if (measured) this.near = await this.read(measured, true);
+    } catch {
+      // a help, not the work: the hit is judged by what was seen before
+    } finally {
+      this.isNear = false;
+    }
   }
 
   private async run(): Promise<void> {
@@ -73,28 +107,38 @@ export class AirWatch implements WatchFeed {
     const loaded = await loadDay(app, this.dayId);
     const free = loaded && instrumentOf(loaded);
     this.instrument = free?.label ?? null;
-    if (!free || !app.rig || app.scans.running(this.dayId)) return false;
-    const levels: number[] = [];
-    const heads: SweepHead[] = [];
-    const done = await app.rig.sweep(free.key, { passes: 1, stretch: free.stretch }, (h) => void heads.push(h), (chunk) => { chunk.levelsDbm.forEach((l, i) => { levels[chunk.fromIndex + i] = l; }); }, this.abort.signal);
-    const [head] = heads;
-    if (!done.ok || !head) return false;
-    const { lowHz, stepHz, points } = head;
-    await this.read({ format: "rows", lowHz, stepHz, points, completePasses: 1, warnings: [], passes: [Float64Array.from({ length: points }, (_, i) => levels[i] ?? NaN)] });
+    if (!free || this.isNear || app.scans.running(this.dayId)) return false;
+    this.sweep = new AbortController();
+    const measured = await this.measure(free.key, free.stretch, AbortSignal.any([this.sweep.signal, this.abort.signal]));
+    if (!measured) return false;
+    await this.read(measured, false);
+    this.looked();
     return true;
   }
 
-  private async read(measurement: Measurement): Promise<void> {
+  /** One pass; null where it was not to be had. */
+  private async measure(key: string, stretch: Stretch, signal: AbortSignal): Promise<Measurement | null> {
+    const levels: number[] = [];
+    const heads: SweepHead[] = [];
+    const done = await this.app().rig?.sweep(key, { passes: 1, stretch }, (h) => void heads.push(h), (chunk) => { chunk.levelsDbm.forEach((l, i) => { levels[chunk.fromIndex + i] = l; }); }, signal);
+    const [head] = heads;
+    if (!done?.ok || !head) return null;
+    const { lowHz, stepHz, points } = head;
+    return { format: "rows", lowHz, stepHz, points, completePasses: 1, warnings: [], passes: [Float64Array.from({ length: points }, (_, i) => levels[i] ?? NaN)] };
+  }
+
+  private async read(measurement: Measurement, isNear: boolean): Promise<SweepAnalysis | null> {
     const app = this.app();
     // the day may have moved on while it was swept
     const loaded = await loadDay(app, this.dayId);
-    if (!loaded) return;
+    if (!loaded) return null;
     const { facts, day } = loaded;
     const nowMs = dayNowMs(app, day);
     const packs = facts.reports?.packs ?? {};
     const own = [...(facts.plan?.picks ?? []).map((p) => ({ id: `channel ${p.channelId}`, frequencyHz: p.frequencyHz })), ...Object.entries(packs).flatMap(([id, p]) => (p.isOn && p.frequencyHz > 0 ? [{ id, frequencyHz: p.frequencyHz }] : []))];
     const look = analyseSweep(measurement, rasterOf(loaded.region), own);
     if (this.first?.placeId !== day.currentPlaceId) {
+      if (isNear) return null;
       this.first = { placeId: day.currentPlaceId, look };
       this.newcomers = [];
     }
@@ -102,10 +146,14 @@ export class AirWatch implements WatchFeed {
     const sweep = loaded.sweeps.find((s) => s.id === scan?.id);
     const known = sweep ? ((await analysisOf(app, loaded, sweep))?.carriers ?? []).map((c) => c.frequencyHz) : this.first.look.carriers.map((c) => c.frequencyHz);
     const { newcomers, came } = afterLook(this.newcomers, look, known, { picks: facts.plan?.picks ?? [], spares: (loaded.plan?.spares ?? []).map((s) => s.frequencyHz) }, nowMs, this.first.look);
-    this.newest = look;
+    if (!isNear) {
+      this.newest = look;
+      this.near = null;
+    }
     this.newcomers = newcomers;
     this.lookedAtMs = nowMs;
     for (const n of came) this.put({ kind: "newcomer", frequencyHz: n.frequencyHz, levelDbm: n.levelDbm, channelId: n.nearest?.channelId ?? null, offHz: n.nearest?.offHz ?? null, tookSpare: n.spareHz !== null });
+    return look;
   }
 }
 

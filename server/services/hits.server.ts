@@ -6,7 +6,7 @@ import { type HitStory, hitStories } from "../../core/day/hits";
 import { carrierId } from "../../core/day/pickProblem";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { powerOf } from "../../core/kit/units";
-import { answersTo, type HitAnswerKind, judgeHit } from "../../core/roll/hitCause";
+import { answersTo, type HitAnswerKind, type HitCause, judgeHit } from "../../core/roll/hitCause";
 import type { HitEvidence, OtherChannel, ProductNow } from "../../core/roll/hitEvidence";
 import { fail, ok, type Result } from "../../core/units/result";
 import { hitCauseWords } from "../../contract/rollWords";
@@ -42,13 +42,43 @@ export async function callHit(app: AppContext, dayId: number, p: { channelId: nu
   const channel = facts.channels.find((c) => c.id === p.channelId);
   if (!channel) return fail({ code: "not-found", what: "channel" });
   const atMs = facts.nowMs - Math.max(0, Math.min(60_000, p.agoMs));
+  const pickHz = channelFrequency(loaded, p.channelId);
+  if (pickHz !== null && app.roll.followedDayId === dayId) await app.roll.airWatch?.lookNear(pickHz);
   const { evidence, bytes } = await evidenceOf(app, loaded, p.channelId, atMs + LATE_MS);
-  const { causes } = judgeHit(evidence);
-  const judged: HitJudgement = { causes: causes.filter((c, i) => i < 3 || c.share > 0.05).map((c) => ({ ...c })), answers: answersTo(causes) };
+  const judged = judgementOf(evidence);
   const scene = prepFacts.scenes.find((s) => s.placeId === day.currentPlaceId && atMs >= s.startMs && atMs <= s.endMs)?.number ?? null;
   const near = (evidence.look?.carriers ?? []).filter((c) => evidence.frequencyHz !== null && Math.abs(c.frequencyHz - evidence.frequencyHz) < 2e6).map(({ frequencyHz, levelDbm }) => ({ frequencyHz: Math.round(frequencyHz), levelDbm }));
   const hitId = await putDown(app, day, { kind: "hit", channelId: p.channelId, frequencyHz: evidence.frequencyHz, scene, judged, readings: Buffer.from(bytes).toString("base64"), near }, { atMs, seenId: p.seenId });
   return ok({ hitId, talker: stored.find((c) => c.id === p.channelId)!.talker, judged });
+}
+
+function judgementOf(evidence: HitEvidence): HitJudgement {
+  const { causes } = judgeHit(evidence);
+  return { causes: causes.filter((c, i) => i < 3 || c.share > 0.05).map((c) => ({ ...c })), answers: answersTo(causes) };
+}
+
+/** A hit that was called so lately is judged once more by the look that came after it. */
+const AGAIN_MS = 45_000;
+const LEAST_SLOTS = 60;
+/** What only a look at the air can tell. */
+const BY_LOOK: readonly HitCause[] = ["neighbour", "product", "noise"];
+
+/** Judges anew what was called lately, by what the newest look shows: where the likeliest cause is another then, that is put down beside the first judgement. */
+export async function judgeAgain(app: AppContext, dayId: number): Promise<void> {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return;
+  const loaded = got.value;
+  for (const { id, atMs, hit } of hitStories(loaded.events)) {
+    if (atMs < loaded.facts.nowMs - AGAIN_MS || hit.frequencyHz === null) continue;
+    // it was on another frequency then: the air there is not that of now's
+    if (channelFrequency(loaded, hit.channelId) !== hit.frequencyHz) continue;
+    const { evidence } = await evidenceOf(app, loaded, hit.channelId, atMs + LATE_MS);
+    // after a restart nothing of what was read is held any more
+    if (evidence.recent.filter((r) => r !== null).length < LEAST_SLOTS) continue;
+    const judged = judgementOf(evidence);
+    const [first] = judged.causes;
+    if (first && BY_LOOK.includes(first.cause) && first.cause !== hit.judged.causes[0]?.cause && first.share > 0.5) await putDown(app, loaded.day, { kind: "hit-judged", hitId: id, channelId: hit.channelId, judged });
+  }
 }
 
 /** Everything that a hit is judged by. */
@@ -130,10 +160,18 @@ export async function hitsOf(app: AppContext, loaded: LoadedDay): Promise<HitVie
     const setMw = unit ? powerOf(loaded.kit, unit) : 0;
     const powers = unit ? [...packModel(loaded.kit, unit.modelId).powersMw].sort((a, b) => a - b) : [];
     return {
-      ...story, talker: channel?.talker ?? "somebody who is not wired any more", number: channel?.number ?? 0, retune: story.closed || !basis || !channel ? null : retuneOf(loaded, basis, story.hit.channelId, newcomersOf(app)),
+      ...story, hit: { ...story.hit, judged: { ...story.hit.judged, answers: inOrder(story.hit.judged, setMw, powers.filter((p) => p < setMw).at(-1) ?? null) } }, talker: channel?.talker ?? "somebody who is not wired any more", number: channel?.number ?? 0, retune: story.closed || !basis || !channel ? null : retuneOf(loaded, basis, story.hit.channelId, newcomersOf(app)),
       powers: { setMw, up: powers.find((p) => p > setMw) ?? null, down: powers.filter((p) => p < setMw).at(-1) ?? null }, step: stepOf(loaded, story),
     };
   });
+}
+
+/** Less power comes first where it is enough; far too strong, somebody stands back first. */
+function inOrder({ causes, answers }: HitJudgement, setMw: number, downMw: number | null): HitAnswerKind[] {
+  const byDb = causes[0]?.for.reduce((most, r) => (r.code === "overloads" ? Math.max(most, r.byDb ?? 0) : most), 0) ?? 0;
+  const gainDb = downMw === null || setMw <= 0 ? 0 : 10 * Math.log10(setMw / downMw);
+  if (causes[0]?.cause !== "overload" || byDb <= gainDb || !answers.includes("stand-back")) return answers;
+  return ["stand-back", ...answers.filter((a) => a !== "stand-back")];
 }
 
 /** How far it has come, by what the units say. */

@@ -16,6 +16,7 @@ import { AirWatch } from "./airWatch.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, loadDay } from "./dayView.server";
 import { putDown } from "./happenings.server";
+import { judgeAgain } from "./hits.server";
 import { packPowerOf } from "./packPower.server";
 import { pause } from "./pause.server";
 import { pickBasis } from "./plans.server";
@@ -34,6 +35,8 @@ interface Rolled {
   ring: ReadingRing;
   latest: LiveHalf | null;
   heardAtMs: number;
+  /** What its cells were told to have, and when: a pack that has just gone tells no more. */
+  told: { volts: number; atMs: number } | null;
   /** Up to which slot dropouts were looked for. */
   lookedTo: number;
   /** What was read before does not count for how it stands. */
@@ -86,7 +89,7 @@ export class RollDesk implements RollFeed {
     if (this.dayId !== dayId) return;
     this.timer = setInterval(() => void this.tick(), TICK_MS);
     void this.receive();
-    this.watch = new AirWatch(this.app, dayId, (what) => this.put(what, true));
+    this.watch = new AirWatch(this.app, dayId, (what) => this.put(what, true), () => void judgeAgain(this.app(), dayId).catch(() => undefined));
     await this.tick();
   }
 
@@ -137,7 +140,12 @@ export class RollDesk implements RollFeed {
   }
 
   voltsOf(packKey: string): number | null {
-    return this.channels.find((c) => c.packKey === packKey)?.latest?.partner?.volts ?? null;
+    const channel = this.channels.find((c) => c.packKey === packKey);
+    const now = channel?.latest?.partner?.volts ?? null;
+    const told = channel?.told;
+    if (now !== null || !told || !this.loaded || dayNowMs(this.app(), this.loaded.day) - told.atMs > LATELY_MS) return now;
+    const isOther = this.loaded.events.some((e) => e.atMs > told.atMs && (e.what.kind === "cells-fresh" || e.what.kind === "cells-ran") && e.what.packKey === packKey);
+    return isOther ? null : told.volts;
   }
 
   private async readDay(isFirst = false): Promise<void> {
@@ -160,7 +168,7 @@ export class RollDesk implements RollFeed {
       return {
         channelId: c.id, receiverKey: c.receiverKey, half: c.half, packKey: c.packKey, frequencyHz, placeId: loaded.day.currentPlaceId, tellsPartner: (model.tells ?? []).length > 0,
         limits: { noiseDbm, sensitivityDbm: noiseDbm + model.requiredSnrDb, overloadDbm: model.overloadDbm, bandwidthHz: model.bandwidthHz },
-        ring: known?.ring ?? new ReadingRing(RING_SLOTS), latest: known?.latest ?? null, heardAtMs: known?.heardAtMs ?? -Infinity, lookedTo: known?.lookedTo ?? 0, heardFrom: known?.heardFrom ?? 0, troubles: known?.troubles ?? new Set(), usual: isMoved ? null : (known?.usual ?? null),
+        ring: known?.ring ?? new ReadingRing(RING_SLOTS), latest: known?.latest ?? null, heardAtMs: known?.heardAtMs ?? -Infinity, told: known?.packKey === c.packKey ? known.told : null, lookedTo: known?.lookedTo ?? 0, heardFrom: known?.heardFrom ?? 0, troubles: known?.troubles ?? new Set(), usual: isMoved ? null : (known?.usual ?? null),
       };
     });
     if (isFirst) for (const key of Object.keys(facts.reports?.packs ?? {})) {
@@ -201,6 +209,7 @@ export class RollDesk implements RollFeed {
       const half = frame.halves.find((h) => h.receiverKey === c.receiverKey && h.half === c.half) ?? null;
       c.latest = half;
       if (half?.partner) c.heardAtMs = nowMs;
+      if (half?.partner && half.partner.volts !== null) c.told = { volts: half.partner.volts, atMs: nowMs };
       const reading: ChannelReading | null = half && { ...half, isMuted: half.partner?.isMuted ?? false, isPartner: half.partner !== null };
       c.ring.write(slot, reading);
       bytes.set(c.ring.slice(slot, slot + 1), i * BYTES);
@@ -289,14 +298,21 @@ export class RollDesk implements RollFeed {
     const report = this.loaded!.facts.reports?.packs[c.packKey];
     const isOn = this.on.get(c.packKey) ?? report?.isOn ?? false;
     const cells = packPowerOf(this.loaded!, c.packKey, nowMs, this.voltsOf(c.packKey))?.left ?? null;
-    const isWanted = !isRetuning && (isOn || nowMs - c.heardAtMs < LATELY_MS);
-    const now = watchChannel({ limits: c.limits, recent, usual: c.usual, cells, tellsPartner: c.tellsPartner, isWanted });
+    const isWanted = !isRetuning && (isOn || nowMs - c.heardAtMs < LATELY_MS || this.speaksNow(c.channelId, nowMs));
+    const now = watchChannel({ limits: c.limits, recent, usual: c.usual, cells, tellsPartner: c.tellsPartner, isWanted, roseDb: c.frequencyHz === null ? null : (this.watch?.roseDb(c.frequencyHz) ?? null) });
     if (isUsual(now.attention)) c.usual = followUsual(c.usual, usualRf(c.ring.readings(toSlot - USUAL_SLOTS, toSlot), c.limits.noiseDbm), USUAL_SHARE);
     if (this.isRolling && isWanted) this.note(c, now.attention, toSlot);
     return {
       channelId: c.channelId, attention: now.attention, marginDb: now.marginDb, usual: c.usual, sensitivityDbm: c.limits.sensitivityDbm, noiseDbm: c.limits.noiseDbm, cells, volts: c.latest?.partner?.volts ?? null, isOn,
       partner: c.latest?.partner?.name ?? null,
     };
+  }
+
+  /** Somebody in whose scene it is now is meant to be on, whatever the pack says. */
+  private speaksNow(channelId: number, nowMs: number): boolean {
+    const { facts, prepFacts, day } = this.loaded!;
+    const talker = facts.channels.find((c) => c.id === channelId)?.talker;
+    return talker !== undefined && prepFacts.scenes.some((s) => s.placeId === day.currentPlaceId && nowMs >= s.startMs && nowMs < s.endMs && s.speakers.includes(talker));
   }
 
   /** Puts down dropouts that are over, and what begins to go wrong; once each time it begins. */

@@ -11,6 +11,8 @@ export interface WatchFeed {
   roseDb: (frequencyHz: number) => number | null;
   /** Carriers of others that the newest look saw. */
   carriers: () => { frequencyHz: number; levelDbm: number }[];
+  /** Looks around one frequency at once; what it saw is in the others from then on. */
+  lookNear: (frequencyHz: number) => Promise<void>;
 }
 
 /** What was read of a channel over the last moments. */

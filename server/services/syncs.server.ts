@@ -273,7 +273,10 @@ export async function handlePack(app: AppContext, dayId: number, packKey: string
   const unit = loaded.units.find((u) => u.kind === "pack" && u.key === packKey);
   if (!unit || !rig.practice) return fail({ code: "not-found", what: "pack" });
   const done = await rig.practice.setPack(packKey, change);
-  return done.ok ? done : deviceFailure(done.error, unit.label);
+  if (!done.ok) return deviceFailure(done.error, unit.label);
+  // empty cells bring nothing on
+  const now = change.isOn ? await requireDay(app, dayId) : null;
+  return now?.ok && now.value.facts.reports?.packs[packKey]?.isOn === false ? fail({ code: "cells-empty", label: unit.label }) : ok(null);
 }
 
 /** Hands on a practice receiver: its missing antenna. */

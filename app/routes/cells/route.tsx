@@ -120,7 +120,7 @@ function Set({ row, chemistry, isBusy, send, ranHours }: { row: Route.ComponentP
   return (
     <Tools>
       {row.chemistries.length > 1 && <SelectField label={`Cells for ${row.packLabel}`} isLabelHidden value={kind} onChange={setKind} choices={row.chemistries.map((c) => ({ id: c, label: CHEMISTRY[c] }))} />}
-      <Button isDisabled={isBusy} onPress={() => send({ intent: "fresh", packKey: row.packKey, chemistry: told })}>{kind === "li-ion" ? "Charged" : "Fresh in"}</Button>
+      <Button isDisabled={isBusy} aria-label={`${kind === "li-ion" ? "Charged" : "Fresh in"}: ${row.packLabel}`} onPress={() => send({ intent: "fresh", packKey: row.packKey, chemistry: told })}>{kind === "li-ion" ? "Charged" : "Fresh in"}</Button>
       {ran === null
         ? <QuietButton onPress={() => setRan(ranHours === null ? "" : ranHours.toFixed(1))}>Ran …</QuietButton>
         : <Row as="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (hours >= 0) send({ intent: "ran", packKey: row.packKey, chemistry: told, ranHours: hours }); setRan(null); }}><TextField label={`Hours that ${row.packLabel} ran`} isLabelHidden value={ran} onChange={setRan} widthCh={6} inputMode="decimal" isFocused error={ran !== "" && !(hours >= 0) ? "hours, as 2.5" : null} /><Soft>h</Soft><Button type="submit" isDisabled={!(hours >= 0)}>Ran</Button></Row>}

@@ -6,6 +6,9 @@ import { putNote } from "../../../server/services/roll.server";
 import { count, capital } from "../../../contract/format";
 import { logClock, logGroupWords, type LogNames, logWords } from "../../../contract/logWords";
 import { filterLog, LOG_GROUPS, type LogEntry, type LogGroup } from "../../../core/day/dayLog";
+import { sensitivityDbm } from "../../../core/kit/setups";
+import { receiverModel } from "../../../core/kit/models";
+import { PastSeam } from "../../features/roll/PastSeam";
 import { Button, QuietButton, ToggleButton } from "../../ui/Button/Button";
 import { SelectField, TextField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
@@ -14,6 +17,7 @@ import { MONO, PHONE } from "../../ui/theme/theme";
 import { answerOrAway } from "../shared/away";
 import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
+import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { logIntents, type LogIntent } from "./intents";
 
@@ -35,6 +39,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
 }
 
 const PAGE = 150;
+/** What an ordinary receiver needs, where who it was is not wired any more. */
+const USUAL_NEED_DBM = -90;
 
 /** Everything that happened, written by itself; notes and corrections are only added. */
 export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
@@ -57,6 +63,9 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
     const next = now.includes(g) ? now.filter((x) => x !== g) : [...now, g];
     setGroups(next.length === 0 ? null : next);
   };
+  const day = useDay();
+  const needs = (channelId: number) => { const c = day.channels.find((x) => x.id === channelId); return c ? sensitivityDbm(receiverModel(day.kit, c.receiverModelId)) : USUAL_NEED_DBM; };
+  const [looked, setLooked] = useState<string | null>(null);
   const hits = log.entries.filter((e) => e.what.kind === "event" && e.what.event.kind === "hit").length;
   return (
     <Stack>
@@ -86,6 +95,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
             <div>
               <span data-corrected={e.corrections.length > 0 || undefined}>{logWords(e, names)}</span>{e.who && <Soft>{` · ${e.who}`}</Soft>}
               {e.corrections.map((c, i) => <Right key={i}>{`Put right ${logClock(c.atMs)}${c.who ? ` by ${c.who}` : ""}: ${c.text}`}</Right>)}
+              {looked === e.key && e.channelId !== null && <PastSeam dayId={day.day.id} channelId={e.channelId} talker={names.talker(e.channelId)} atMs={e.atMs} sensitivityDbm={needs(e.channelId)} />}
               {correcting?.key === e.key && (
                 <Row as="form" onSubmit={(ev: React.FormEvent) => { ev.preventDefault(); if (correcting.text.trim() !== "") send({ intent: "correct", ofKey: e.key, text: correcting.text, seenId: `right ${Date.now()}` }); setCorrecting(null); }}>
                   <TextField label="What is right" isLabelHidden value={correcting.text} onChange={(text) => setCorrecting({ key: e.key, text })} widthCh={40} isFocused />
@@ -93,7 +103,8 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
                 </Row>
               )}
             </div>
-            {correcting?.key !== e.key && <QuietButton onPress={() => setCorrecting({ key: e.key, text: "" })} aria-label={`Put right: ${logWords(e, names)}`}>Put right</QuietButton>}
+            {e.channelId !== null && (e.group === "hits" || e.group === "trouble") && <QuietButton onPress={() => setLooked(looked === e.key ? null : e.key)} aria-expanded={looked === e.key} aria-label={`What was read: ${logWords(e, names)}`}>Readings</QuietButton>}
+            {correcting?.key !== e.key && <QuietButton style={{ gridColumn: -2 }} onPress={() => setCorrecting({ key: e.key, text: "" })} aria-label={`Put right: ${logWords(e, names)}`}>Put right</QuietButton>}
           </li>
         ))}
       </List>
@@ -106,13 +117,13 @@ const NoteForm = styled.div`display: flex; flex-wrap: wrap; gap: 8px 12px; align
 const Chip = styled(ToggleButton)`padding: 4px 12px; font-size: 15px;`;
 const List = styled.ol`
   list-style: none; border-top: 2px solid var(--ink);
-  li { display: grid; grid-template-columns: 76px 122px minmax(0, 1fr) auto; gap: 0 12px; align-items: baseline; border-bottom: 1px solid var(--rule); padding: 1px 0; min-height: 44px; }
+  li { display: grid; grid-template-columns: 76px 122px minmax(0, 1fr) auto auto; gap: 0 12px; align-items: baseline; border-bottom: 1px solid var(--rule); padding: 1px 0; min-height: 44px; }
   time { font-family: ${MONO}; font-size: 15px; }
   > li > div { padding: 9px 0; overflow-wrap: anywhere; }
   li button { color: var(--soft); font-size: 14px; }
   li[data-group="hits"] > div > span:first-child { font-weight: 700; }
   [data-corrected] { text-decoration: line-through; text-decoration-thickness: 1px; }
-  ${PHONE} { li { grid-template-columns: 76px minmax(0, 1fr) auto; } li > :nth-child(2) { grid-column: 2; } li > div { grid-column: 1 / -1; grid-row: 2; padding: 0 0 6px; } li > button { grid-column: 3; grid-row: 1; } }
+  ${PHONE} { li { grid-template-columns: 76px minmax(0, 1fr) auto auto; } li > :nth-child(2) { grid-column: 2; } li > div { grid-column: 1 / -1; grid-row: 2; padding: 0 0 6px; } li > button { grid-row: 1; } }
 `;
 const Kind = styled.span`color: var(--soft); font-size: 14px;`;
 const Right = styled.div`border-left: 3px solid var(--good); padding-left: 8px; margin-top: 2px;`;

@@ -1,0 +1,200 @@
+import { mkdtempSync, readFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { expect, type Page, test } from "@playwright/test";
+import { Mixer } from "./mixer";
+import { ownServer } from "./ownServer";
+
+const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 170;
+
+/** Tab, until the thing of that name has the focus; then Enter. Nothing is clicked in this journey. */
+async function pressOn(page: Page, name: RegExp): Promise<void> {
+  for (let i = 0; i < 250; i += 1) {
+    const words = await page.evaluate(() => { const e = document.activeElement as HTMLElement | null; return e?.getAttribute("aria-disabled") === "true" || (e as HTMLButtonElement | null)?.disabled ? "" : (e?.getAttribute("aria-label") ?? e?.textContent ?? ""); });
+    if (name.test(words)) {
+      await page.keyboard.press("Enter");
+      return;
+    }
+    await page.keyboard.press("Tab");
+  }
+  throw new Error(`nothing called ${name.source} can be reached with Tab`);
+}
+
+interface Happening { id: string; kind: string; fromMs: number; packKey?: string; nearPack?: string; ontoPack?: string; aroundPack?: string; receiverKey?: string; leftHours?: number; offsetHz?: number }
+
+const PACKS = ["pack-a", "pack-b", "pack-c", "pack-d", "pack-e"];
+const TALKERS = ["Marit", "Tobiah", "Irsa", "Agnete", "Nils"];
+/** What each happening may be called in the report; null: it is told of and needs no hit. */
+const CALLED: Record<string, RegExp | null> = {
+  "newcomer": /somebody on the frequency/, "skin": /something in the way/, "muted": /the pack is muted/, "noise": /noise over the frequency/, "product": /a product of others/, "near": /too strong/, "behind": /something in the way|a fade/,
+  "antenna": /one antenna/, "switched-off": /switched off|cells are at their end/, "weak-cells": /cells are at their end|switched off/,
+};
+
+test("ten hours of the practice day with its twelve happenings, by keys alone and through three power cuts: the report tells what happened", async ({ browser }) => {
+  test.setTimeout(480_000);
+  const data = mkdtempSync(join(tmpdir(), "plain-channel-ten-"));
+  let server = await ownServer(PORT, data);
+  const context = await browser.newContext({ baseURL: server.url, viewport: { width: 1280, height: 800 } });
+  context.setDefaultTimeout(20_000);
+  const page = await context.newPage();
+  const mixer = new Mixer(page);
+  const script = (): (Happening & { state?: { frequencyHz: number | null; isOver?: boolean } })[] => (JSON.parse(readFileSync(join(data, "practice-rig.json"), "utf8")) as { script?: (Happening & { state?: { frequencyHz: number | null; isOver?: boolean } })[] }).script ?? [];
+  const cut = async () => {
+    await server.kill();
+    server = await ownServer(PORT, data);
+    await mixer.ready("/day/1/roll");
+    await expect(page.getByText(/^Rolling since 07:3\d\./)).toBeVisible();
+  };
+  /** Scan, pick and sync where the unit is. */
+  const prepare = async () => {
+    await page.keyboard.press("3");
+    const off = mixer.button(/^Switch (it|them) off$/);
+    await expect(mixer.button("Scan now")).toBeVisible();
+    if (await off.count()) {
+      await pressOn(page, /^Switch (it|them) off$/);
+      await expect(off).toHaveCount(0);
+    }
+    await pressOn(page, /^Scan now$/);
+    await expect(mixer.answer).toContainText("quiet and free", { timeout: 60_000 });
+    await page.keyboard.press("4");
+    await expect(mixer.button(/^Find (frequencies|again)$/)).toBeVisible();
+    await pressOn(page, /^Find (frequencies|again)$/);
+    await expect(mixer.button(/^Accept as plan/)).toBeVisible();
+    await pressOn(page, /^Accept as plan/);
+    await expect(page.getByText(/Plan \d+ stands/)).toBeVisible();
+    await page.keyboard.press("5");
+    await expect(mixer.button(/^Set five receivers/)).toBeVisible();
+    await pressOn(page, /^Set five receivers/);
+    await expect(mixer.button(/^Set five receivers/)).toHaveCount(0);
+    for (const letter of ["A", "B", "C", "D", "E"]) {
+      const [on, door, sync] = [mixer.button(`Switch Pack ${letter} on`), mixer.button(`Open Pack ${letter}’s door`), mixer.button(`Sync Pack ${letter}`)];
+      await expect(on.or(door).or(sync).first()).toBeVisible();
+      if (await on.count()) { await pressOn(page, new RegExp(`^Switch Pack ${letter} on$`)); await expect(on).toHaveCount(0); }
+      if (await door.count()) { await pressOn(page, new RegExp(`^Open Pack ${letter}’s door$`)); await expect(door).toHaveCount(0); }
+      await pressOn(page, new RegExp(`^Sync Pack ${letter}$`));
+      await expect(sync).toHaveCount(0);
+      if (await mixer.button(`Store on Pack ${letter}`).count()) await pressOn(page, new RegExp(`^Store on Pack ${letter}$`));
+    }
+    await page.keyboard.press("8");
+    await expect(page.getByText(/^Rolling since/)).toBeVisible();
+  };
+  const rows = page.getByRole("list", { name: "Channels" }).getByRole("listitem");
+  const panel = page.getByRole("complementary", { name: /^Hit on/ });
+  const clockText = () => page.getByRole("button", { name: /^The day's clock/ }).textContent();
+  /** Calls a hit on a channel and does what is offered first until it is closed. @param isCut - the power goes on the way */
+  const answer = async (number: number, isCut: boolean) => {
+    await page.keyboard.press("h");
+    await page.keyboard.press(String(number));
+    await expect(panel).toBeVisible();
+    if (isCut) await cut();
+    for (let i = 0; i < 8 && (await panel.count()); i += 1) {
+      const next = panel.locator("[data-next]");
+      await expect(next).toBeFocused();
+      const before = await next.textContent();
+      await page.keyboard.press("Enter");
+      await expect.poll(async () => ((await panel.count()) === 0 ? "over" : (await next.isEnabled().catch(() => false)) ? await next.textContent().catch(() => before) : before), { timeout: 20_000 }).not.toBe(before);
+    }
+    await expect(panel).toHaveCount(0);
+  };
+
+  try {
+  /** Fresh cells into everybody's pack. */
+  const freshCells = async (letters: string) => {
+    await pressOn(page, /^Cells$/);
+    for (const letter of letters) {
+      await expect(mixer.button(`Fresh in: Pack ${letter}`)).toBeEnabled();
+      await pressOn(page, new RegExp(`^Fresh in: Pack ${letter}$`));
+      await expect(page.getByText(new RegExp(`^Fresh \\w+ cells in Pack ${letter}`))).toBeVisible();
+    }
+    await page.keyboard.press("8");
+    await expect(page.getByText(/^Rolling since/)).toBeVisible();
+  };
+
+  await mixer.ready("/");
+  await prepare();
+  await freshCells("E");
+  // what came out of the case so: a mute and an antenna that is off
+  await expect(rows.filter({ hasText: "Agnete" })).toContainText("muted");
+  await answer(4, false);
+  await expect(rows.filter({ hasText: "Nils" })).toContainText("antenna");
+  await answer(5, false);
+
+  const handled: { happening: Happening; number: number | null }[] = [];
+  for (let step = 0; step < 30 && script().some((h) => !h.state); step += 1) {
+    const before = await clockText();
+    await page.keyboard.press(".");
+    await expect.poll(clockText).not.toBe(before);
+    // where the day has come to a place, the unit moves there first
+    const clock = (await clockText()) ?? "";
+    const move = { "11:00": /^We move to the quay/, "15:00": /^We move to the car deck/, "17:30": /^We move to the lighthouse stair/ }[/\d\d:\d\d/.exec(clock)?.[0] ?? ""];
+    if (move) {
+      await pressOn(page, /^Moving$/);
+      await expect(mixer.button(move)).toBeVisible();
+      await pressOn(page, move);
+      await expect(page.getByText(/^There\. What was scanned/)).toBeVisible();
+      await prepare();
+      if (!clock.includes("15:00")) await freshCells("ABCDE");
+      continue;
+    }
+    if (/08:00/.test(clock)) continue;
+    const nowMs = Number(clock.match(/\d\d/g)![0]) * 3_600_000 + Number(clock.match(/\d\d/g)![1]) * 60_000;
+    const happening = script().filter((h) => !h.state || h.fromMs > nowMs - 120_000).sort((a, b) => a.fromMs - b.fromMs).find((h) => h.fromMs >= nowMs - 60_000)!;
+    const packKey = happening.packKey ?? happening.nearPack ?? happening.ontoPack ?? happening.aroundPack ?? null;
+    const victim = packKey === null ? null : PACKS.indexOf(packKey) + 1;
+    const isTold = CALLED[happening.kind] === null || (happening.kind === "newcomer" && Math.abs(happening.offsetHz!) > 500_000);
+    if (isTold) {
+      await expect(page.getByText(/^New on the air: /).first()).toBeVisible({ timeout: 40_000 });
+      handled.push({ happening, number: null });
+      continue;
+    }
+    if (happening.kind === "weak-cells" && happening.leftHours! > 0.1) {
+      // told before it hurts: fresh ones go in between takes
+      await expect(rows.nth(victim! - 1)).toContainText(/cells/, { timeout: 40_000 });
+      await pressOn(page, /^Cells$/);
+      await expect(mixer.button(`Fresh in: Pack ${"ABCDE"[victim! - 1]!}`)).toBeVisible();
+      await pressOn(page, new RegExp(`^Fresh in: Pack ${"ABCDE"[victim! - 1]!}$`));
+      await expect(page.getByText(/^Fresh \w+ cells in Pack/)).toBeVisible();
+      await page.keyboard.press("8");
+      await expect(rows.nth(victim! - 1)).not.toContainText(/cells soon|cells now/, { timeout: 40_000 });
+      handled.push({ happening, number: null });
+      continue;
+    }
+    const troubled = victim === null ? rows.filter({ hasText: /antenna/ }).first() : rows.nth(victim - 1);
+    // not before it has come
+    await expect.poll(() => script().find((h) => h.id === happening.id)?.state !== undefined, { timeout: 30_000 }).toBe(true);
+    await expect(troubled).toHaveAttribute("data-level", /bad|watch/, { timeout: 40_000 });
+    // a product is known by its second source: what sweeps tells of it within half a minute
+    if (happening.kind === "product") {
+      const sourceMhz = script().find((h) => h.id === happening.id)!.state!.frequencyHz! / 1e6;
+      await expect.poll(async () => (await page.getByText(/^New on the air: /).allTextContents()).some((t) => Math.abs(Number(/(\d{3}\.\d+) MHz/.exec(t)![1]) - sourceMhz) < 0.15), { timeout: 40_000 }).toBe(true);
+    }
+    // a set at its end is heard until it is
+    if (happening.kind === "weak-cells") await expect(troubled).toContainText("gone", { timeout: 60_000 });
+    await page.waitForTimeout(3000);
+    const number = Number((await troubled.getAttribute("aria-label"))!.split(" ")[0]);
+    await answer(number, handled.length === 1 || handled.length === 5 || handled.length === 9);
+    handled.push({ happening, number });
+  }
+  expect(handled).toHaveLength(12);
+  await pressOn(page, /^Report$/);
+  await expect(mixer.answer).toHaveText(/^\w+ hits: /);
+  const report = (await (await page.request.get("/day/1/papers/report.json")).json()) as { hits: { atMs: number; talker: string; cause: string; outcome: unknown }[]; newcomers: unknown[] };
+  expect(report.hits).toHaveLength(handled.filter((h) => h.number !== null).length + 2);
+  // and nothing is told of a time at which nothing was
+  for (const h of report.hits.slice(2)) expect(handled.some(({ happening: x }) => Math.abs(h.atMs - x.fromMs) < 120_000)).toBe(true);
+  const table = page.getByRole("table").filter({ hasText: "What was done" });
+  for (const { happening, number } of handled) {
+    if (number === null) continue;
+    const row = table.getByRole("row").filter({ hasText: TALKERS[number - 1]! }).filter({ hasText: CALLED[happening.kind]! });
+    await expect(row.first()).toBeVisible();
+  }
+  // while the power is off nothing answers: that alone may be complained of
+  expect(mixer.complaints.filter((c) => !/net::ERR_/.test(c))).toEqual([]);
+  } catch (error) {
+    console.log("THE PAGE", page.url(), (await page.locator("body").innerText()).slice(0, 1500), mixer.complaints);
+    throw error;
+  } finally {
+    await context.close();
+    await server.stop();
+  }
+});
