@@ -37,12 +37,6 @@ const shoot = async (name) => {
 const night = async (isNight) => {
   await page.getByRole("button", { name: `Night colours: ${isNight ? "off" : "on"}` }).click();
 };
-const both = async (name) => {
-  await shoot(`${name}-daylight`);
-  await night(true);
-  await shoot(`${name}-night`);
-  await night(false);
-};
 
 await page.goto(running.url);
 await ready();
@@ -141,10 +135,14 @@ await page.getByRole("navigation", { name: "Running the day" }).getByRole("link"
 await page.waitForTimeout(900);
 await shoot("cells-daylight");
 await stage("Day");
-await both("day");
-await page.getByRole("link", { name: /all shoots and days/ }).click();
-await page.getByRole("heading", { level: 1, name: "One shoot, one day" }).waitFor();
-await page.goBack();
+await shoot("day-daylight");
+const dayAddress = page.url();
+await page.goto(new URL("/practice/fault/4711", dayAddress).href);
+await page.getByRole("region", { name: "Hit 4" }).waitFor({ timeout: 30_000 });
+await page.waitForTimeout(800);
+await shoot("practice-daylight");
+await page.goto(dayAddress);
+await page.waitForFunction(() => document.documentElement.dataset.ready === "true");
 await page.setViewportSize({ width: 390, height: 844 });
 await stage("Sync");
 await night(true);

@@ -73,8 +73,7 @@ export async function practiceApp(speed = 3000): Promise<PracticeApp> {
 }
 
 /** A data file of one's own: nothing that can be driven, under a clock that only moves when told. */
-export async function ownApp(nowMs: number): Promise<{ app: AppContext; stop: () => Promise<void> }> {
-  const folder = mkdtempSync(join(tmpdir(), "plain-channel-own-"));
+export async function ownApp(nowMs: number, folder = mkdtempSync(join(tmpdir(), "plain-channel-own-"))): Promise<{ app: AppContext; stop: () => Promise<void> }> {
   const db = await openDatabase(join(folder, "plain-channel.sqlite"));
   return {
     app: { db, realNowMs: () => nowMs, rig: null, register: null, scans: new ScanJobs(), ...alone() },

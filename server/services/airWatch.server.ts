@@ -21,6 +21,7 @@ const BESIDE_HZ = 1_000_000;
 /** A look for one hit: so far to both sides, and no longer than somebody waits. */
 const NEAR_HZ = 2_000_000;
 const NEAR_PATIENCE_MS = 1500;
+const EDGE_HZ = 300_000;
 
 /** Goes on sweeping with what is free, a scanner or a receiver that carries nobody, while the day rolls: whoever comes on the air is told before he is heard. */
 export class AirWatch implements WatchFeed {
@@ -136,7 +137,9 @@ export class AirWatch implements WatchFeed {
     const nowMs = dayNowMs(app, day);
     const packs = facts.reports?.packs ?? {};
     const own = [...(facts.plan?.picks ?? []).map((p) => ({ id: `channel ${p.channelId}`, frequencyHz: p.frequencyHz })), ...Object.entries(packs).flatMap(([id, p]) => (p.isOn && p.frequencyHz > 0 ? [{ id, frequencyHz: p.frequencyHz }] : []))];
-    const look = analyseSweep(measurement, rasterOf(loaded.region), own);
+    const whole = analyseSweep(measurement, rasterOf(loaded.region), own);
+    // at the edge of a short look stands the skirt of whoever is outside of it
+    const look = isNear ? { ...whole, carriers: whole.carriers.filter((c) => c.frequencyHz > whole.lowHz + EDGE_HZ && c.frequencyHz < whole.highHz - EDGE_HZ) } : whole;
     if (this.first?.placeId !== day.currentPlaceId) {
       if (isNear) return null;
       this.first = { placeId: day.currentPlaceId, look };

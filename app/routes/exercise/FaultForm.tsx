@@ -68,4 +68,4 @@ function Case({ shown }: { shown: FaultCase }) {
   );
 }
 
-const Seams = styled.ul`list-style: none; li { display: grid; grid-template-columns: 120px minmax(0, 1fr); gap: 12px; align-items: center; border-bottom: 1px solid var(--rule); padding: 4px 0; } ${PHONE} { li { grid-template-columns: 96px minmax(0, 1fr); } }`;
+const Seams = styled.ul`list-style: none; li { display: grid; grid-template-columns: 120px minmax(0, 1fr); gap: 12px; align-items: center; border-bottom: 1px solid var(--rule); padding: 4px 0; } ${PHONE} { li { grid-template-columns: 116px minmax(0, 1fr); } }`;
