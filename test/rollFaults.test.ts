@@ -7,7 +7,11 @@ import { ok } from "../core/units/result";
 import type { RigPort } from "../server/devices/port.server";
 import { listEvents } from "../server/db/repositories/dayEvents.server";
 import { readingsSpan } from "../server/db/repositories/readings.server";
+import { appendVersion, newestVersions } from "../server/db/repositories/versionedLists.server";
 import { loadDay } from "../server/services/dayView.server";
+import { callHit } from "../server/services/hits.server";
+import { logOf } from "../server/services/log.server";
+import { reportOf } from "../server/services/report.server";
 import { beginRoll, endRoll, recentReadings, resumeRoll, seamOf } from "../server/services/roll.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
@@ -145,4 +149,25 @@ test("what rolled when the application ended rolls on; what was ended does not",
   await endRoll(app, dayId);
   await resumeRoll(app);
   expect(app.roll.followedDayId).toBeNull();
+});
+
+test("a scene that runs past midnight: a hit in it is in it, in order, and the report has it on the same day", async () => {
+  const { app, dayId } = practice;
+  await beginRoll(app, dayId);
+  const loaded = (await loadDay(app, dayId))!;
+  const [first] = loaded.facts.channels;
+  const HOUR_MS = 3_600_000;
+  const version = (await newestVersions(app.db, "scenes", dayId)).at(-1)!.version + 1;
+  const scene = { number: "30", title: "Night on the quay", placeId: loaded.day.currentPlaceId, startMs: 23.5 * HOUR_MS, endMs: 24.75 * HOUR_MS, speakers: [first!.talker], isRepeatable: true };
+  await app.db.write((t) => appendVersion(app.db, "scenes", dayId, { version, atMs: 0, how: "typed", items: [scene] }, t));
+  practice.pass(24.5 * HOUR_MS - loaded.facts.nowMs);
+  const called = await callHit(app, dayId, { channelId: first!.id, agoMs: 0, seenId: null });
+  expect(called.ok).toBe(true);
+  const hit = (await listEvents(app.db, dayId, ["hit"])).at(-1)!;
+  expect([hit.what.kind === "hit" && hit.what.scene, Math.round(hit.atMs / HOUR_MS * 10) / 10]).toEqual(["30", 24.5]);
+  const report = await reportOf(app, dayId);
+  expect(report.ok && report.value.report.hits.at(-1)).toMatchObject({ scene: "30", atMs: hit.atMs });
+  const log = await logOf(app, dayId);
+  const times = log.ok ? log.value.entries.map((e) => e.atMs) : [];
+  expect(times).toEqual([...times].sort((a, b) => a - b));
 });

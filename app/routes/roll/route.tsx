@@ -8,6 +8,7 @@ import { proofFaultWords } from "../../../contract/proofWords";
 import type { RollState } from "../../../contract/rollState";
 import { attentionWords, hitCauseWords } from "../../../contract/rollWords";
 import { capital, count, formatAge, formatClock, formatDbm, formatSpan, listWords, mhz } from "../../../contract/format";
+import { receiverModel } from "../../../core/kit/models";
 import type { ProofPart } from "../../../core/day/proofParts";
 import { useRoll } from "../../features/roll/useRoll";
 import { Button, PrimaryButton, QuietButton, ToggleButton } from "../../ui/Button/Button";
@@ -138,6 +139,11 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
         {open && <HitPanel key={open.id} hit={open} view={view} isBusy={isBusy} send={send} onHide={() => setHidden([...hidden, open.id])} />}
       </S.Board>
       <Watched state={state} view={view} spares={roll.spares} nowMs={nowMs} />
+      {channels.filter((c, i) => channels.findIndex((x) => x.receiverKey === c.receiverKey) === i).flatMap((c) => {
+        // one that goes by the camera's power is not there in the first seconds of a take
+        const model = receiverModel(view.kit, c.receiverModelId);
+        return model.form === "camera" && model.note !== "" ? [<S.Watch key={c.receiverKey}>{`${c.receiverLabel}: ${model.note}`}</S.Watch>] : [];
+      })}
       {roll.hits.some((h) => h.step === "closed") && (
         <section>
           <Heading>Hits today</Heading>
