@@ -96,7 +96,12 @@ test("somebody comes onto a frequency in a take: the spare is taken, one pack fo
   await expect(panel(page).getByRole("button", { name: /follows$/ })).toBeFocused();
   // the power goes
   await server.kill();
+  await expect(page.getByText("The cart does not answer: what is drawn is old. It is asked again and again.")).toBeVisible();
+  await expect(panel(page)).toBeVisible();
   server = await ownServer(PORT, data);
+  // the screen that stays open comes back by itself, and so it does when it is loaded anew
+  await expect(page.getByText(/^The cart does not answer: what is drawn is old/)).toHaveCount(0, { timeout: 30_000 });
+  await expect(panel(page).getByRole("button", { name: /follows$/ })).toBeEnabled({ timeout: 30_000 });
   await mixer.ready("/day/1/roll");
   await expect(panel(page).getByRole("button", { name: /follows$/ })).toBeFocused();
   await expect(page.getByText(/^Rolling since 07:3\d\./)).toBeVisible();
@@ -117,6 +122,9 @@ test("somebody comes onto a frequency in a take: the spare is taken, one pack fo
   await page.keyboard.type("take 4");
   await page.keyboard.press("Enter");
   await expect(log.getByText(/^Put right \d\d:\d\d:\d\d: take 4$/)).toBeVisible();
+  await page.getByLabel("Search").fill("somebody on the frequency");
+  await log.getByRole("button", { name: /^What was read: .*hit/ }).first().click();
+  await expect(log.getByRole("img", { name: /RF over a minute around/ }).or(log.getByText("Nothing was read then"))).toBeVisible();
 });
 
 test("cells: fresh ones in, the plan of changes follows; moving says what is lost and how long it takes", async ({ page }) => {

@@ -16,6 +16,7 @@ import { Notice } from "../../ui/Notice/Notice";
 import { Answer, BigFigure, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { PHONE } from "../../ui/theme/theme";
 import { answerOrAway } from "../shared/away";
+import { Bridge, useBridge } from "../shared/bridge";
 import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
@@ -25,6 +26,9 @@ import { cellIntents, type CellIntent } from "./intents";
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await cellsOfDay(context.app, dayIdOf(params)));
 }
+
+const bridge = new Bridge<Awaited<ReturnType<typeof loader>>>();
+export const clientLoader = (args: Route.ClientLoaderArgs) => bridge.load(args);
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
 
@@ -46,6 +50,7 @@ const CHEMISTRY: Readonly<Record<Chemistry, string>> = { "alkaline": "alkaline",
 
 /** When whose cells are changed, how many to carry, and what each school would take. */
 export default function CellsScreen({ loaderData: view }: Route.ComponentProps) {
+  useBridge(bridge, view);
   const day = useDay();
   const nowMs = useNow(day.nowMs);
   const { send, reply: said, isBusy } = useIntent<CellIntent>();

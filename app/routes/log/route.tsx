@@ -15,6 +15,7 @@ import { Notice } from "../../ui/Notice/Notice";
 import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { MONO, PHONE } from "../../ui/theme/theme";
 import { answerOrAway } from "../shared/away";
+import { Bridge, useBridge } from "../shared/bridge";
 import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
@@ -24,6 +25,9 @@ import { logIntents, type LogIntent } from "./intents";
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await logOf(context.app, dayIdOf(params)));
 }
+
+const bridge = new Bridge<Awaited<ReturnType<typeof loader>>>();
+export const clientLoader = (args: Route.ClientLoaderArgs) => bridge.load(args);
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
 
@@ -44,6 +48,7 @@ const USUAL_NEED_DBM = -90;
 
 /** Everything that happened, written by itself; notes and corrections are only added. */
 export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
+  useBridge(bridge, log);
   const { send, reply: said, isBusy } = useIntent<LogIntent>();
   const [groups, setGroups] = useState<readonly LogGroup[] | null>(null);
   const [who, setWho] = useState("all");

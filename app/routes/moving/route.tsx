@@ -15,6 +15,7 @@ import { Notice } from "../../ui/Notice/Notice";
 import { Answer, Figure, Heading, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { PHONE } from "../../ui/theme/theme";
 import { answerOrAway } from "../shared/away";
+import { Bridge, useBridge } from "../shared/bridge";
 import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { namesOf, useDay } from "../shared/useDay";
@@ -24,6 +25,9 @@ import { movingIntents, type MovingIntent } from "./intents";
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await movingView(context.app, dayIdOf(params)));
 }
+
+const bridge = new Bridge<Awaited<ReturnType<typeof loader>>>();
+export const clientLoader = (args: Route.ClientLoaderArgs) => bridge.load(args);
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
 
@@ -54,6 +58,7 @@ const STEPS: Readonly<Record<MoveStep["code"], { what: (n: number) => string; wh
 
 /** What a move means: what becomes old, what is to be done before the first take there, and whether there is time. */
 export default function MovingScreen({ loaderData: view }: Route.ComponentProps) {
+  useBridge(bridge, view);
   const day = useDay();
   const names = namesOf(day);
   const nowMs = useNow(day.nowMs);

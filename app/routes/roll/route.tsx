@@ -16,6 +16,7 @@ import { SelectField, TextField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
 import { Answer, Heading, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { answerOrAway } from "../shared/away";
+import { Bridge, useBridge } from "../shared/bridge";
 import type { DayIntent } from "../day/intents";
 import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
@@ -31,6 +32,9 @@ import { useTick } from "./useTick";
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await rollView(context.app, dayIdOf(params)));
 }
+
+const bridge = new Bridge<Awaited<ReturnType<typeof loader>>>();
+export const clientLoader = (args: Route.ClientLoaderArgs) => bridge.load(args);
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
 
@@ -59,6 +63,7 @@ const MANY = 8;
 
 /** The screen that stays open: everybody in a fixed place, what needs a hand, and one key for a hit. */
 export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
+  useBridge(bridge, roll);
   const view = useDay();
   const { channels } = view;
   const { send, reply: said, isBusy } = useIntent<RollIntent>();

@@ -1,0 +1,26 @@
+import { useEffect } from "react";
+
+/** What a screen last read stays on it while the cart does not answer: an answer, even a refusal, is an answer, only silence is bridged. */
+export class Bridge<T> {
+  private last: { path: string; data: T } | null = null;
+
+  /** A route's client loader. */
+  async load({ serverLoader, request }: { serverLoader: () => Promise<unknown>; request: Request }): Promise<T> {
+    const path = new URL(request.url).pathname;
+    try {
+      this.last = { path, data: (await serverLoader()) as T };
+    } catch (error) {
+      if (!(error instanceof TypeError) || this.last?.path !== path) throw error;
+    }
+    return this.last.data;
+  }
+
+  keep(data: T): void {
+    this.last = { path: window.location.pathname, data };
+  }
+}
+
+/** What came with the page itself counts as read. */
+export function useBridge<T>(bridge: Bridge<T>, data: T): void {
+  useEffect(() => bridge.keep(data), [bridge, data]);
+}
