@@ -20,7 +20,7 @@ export interface TvChannel {
 const BUSY_OVER_FLOOR_DB = 6;
 const PARTS = 16;
 const WHOLE = 0.97;
-const EDGE_DB = 4;
+const EDGE_DB = 2;
 
 /** What each channel of the raster holds: `busy` where a broadcast-like block stands 6 dB over the floor across it, `partial` where
  *  only part of it was swept or filled. The median of each sixteenth decides, so that narrow carriers fill nothing; a level that
