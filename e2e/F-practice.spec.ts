@@ -45,7 +45,7 @@ test("every part can be practised: read, chosen, set and placed by hand, each he
   await scored(page);
   await expect(page.getByText(/^Plain Channel would set pack/)).toBeVisible();
   await mixer.ready("/practice/antennas/7");
-  await page.getByLabel("A, across", { exact: true }).fill("30");
+  await page.getByRole("textbox", { name: "A, across" }).fill("30");
   await page.keyboard.press("Tab");
   await mixer.button("Hand it in").click();
   await scored(page);
