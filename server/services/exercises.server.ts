@@ -34,9 +34,9 @@ export async function practiceView(app: AppContext): Promise<PracticeView> {
 }
 
 /** Keeps how an exercise went. */
-export async function keepResult(app: AppContext, p: Pick<ExerciseResult, "kind" | "seed" | "points" | "bestPoints">): Answer<number> {
+export async function keepResult(app: AppContext, p: Pick<ExerciseResult, "kind" | "seed" | "points" | "bestPoints">, runKey: string | null = null): Answer<number> {
   if (p.seed < 0 || p.seed > MOST_SEED || !Number.isInteger(p.seed)) return fail({ code: "setting-unknown", what: `an exercise number ${p.seed}` });
-  return ok(await app.db.write((t) => insertResult(app.db, { ...p, atRealMs: app.realNowMs(), who: app.who }, t)));
+  return ok(await app.db.write((t) => insertResult(app.db, { ...p, atRealMs: app.realNowMs(), who: app.who, runKey }, t)));
 }
 
 export interface DayExerciseView {
@@ -47,8 +47,9 @@ export interface DayExerciseView {
   nowMs: number;
   score: ReturnType<typeof scoreDay> | null;
   names: Record<number, string>;
-  /** When it was called, its own number in the log: a result is kept once. */
-  startedMs: number | null;
+  /** Which run it is; null before it was begun. */
+  runKey: string | null;
+  isKept: boolean;
 }
 
 const begunOf = ({ events }: LoadedDay, seed: number) => events.findLast((e) => e.what.kind === "exercise" && e.what.seed === seed);
@@ -62,15 +63,16 @@ export async function dayExerciseView(app: AppContext, seed: number): Answer<Day
   const { facts, day } = loaded;
   const base = { dayId: day.id, nowMs: facts.nowMs, names: Object.fromEntries(facts.channels.map((c) => [c.id, c.talker])) };
   const begun = begunOf(loaded, seed);
-  if (!begun) return ok({ ...base, state: loaded.plan && facts.syncs.some((s) => s.kind === "pack-synced") ? "ready" : "not-ready", untilMs: null, score: null, startedMs: null });
+  if (!begun) return ok({ ...base, state: loaded.plan && facts.syncs.some((s) => s.kind === "pack-synced") ? "ready" : "not-ready", untilMs: null, score: null, runKey: null, isKept: false });
   const script = await practice.script();
   const mine = (script.ok ? script.value : []).filter((h) => h.id.startsWith(`${exerciseId(seed, begun.atMs)} `));
   const events = mine.flatMap((h) => {
     const channel = facts.channels.find((c) => ("packKey" in h && h.packKey === c.packKey) || ("nearPack" in h && h.nearPack === c.packKey) || ("aroundPack" in h && h.aroundPack === c.packKey) || ("receiverKey" in h && h.receiverKey === c.receiverKey));
     return channel ? [{ atMs: h.fromMs, channelId: channel.id, cause: h.id.split(" ").at(-1) as FaultCause }] : [];
   });
+  const runKey = `${day.uid} ${begun.id}`;
   const score = scoreDay({ events, log: loaded.events, fromMs: begun.atMs, nowMs: facts.nowMs });
-  return ok({ ...base, state: score.isOver ? "over" : "running", untilMs: begun.atMs + DAY_EXERCISE_MS, score, startedMs: begun.atMs });
+  return ok({ ...base, state: score.isOver ? "over" : "running", untilMs: begun.atMs + DAY_EXERCISE_MS, score, runKey, isKept: (await listResults(app.db)).some((r) => r.runKey === runKey) });
 }
 
 /** Begins ten minutes on the practice day: it rolls, and what is to happen is laid out beside what the day has anyway. */
@@ -100,11 +102,8 @@ export async function beginDayExercise(app: AppContext, seed: number): Answer<{ 
 export async function endDayExercise(app: AppContext, seed: number): Answer {
   const view = await dayExerciseView(app, seed);
   if (!view.ok) return view;
-  const { score, state, startedMs } = view.value;
-  if (state !== "over" || !score || startedMs === null) return fail({ code: "not-found", what: "step" });
-  const kept = await listResults(app.db);
-  const atRealMs = app.realNowMs();
-  if (kept.some((r) => r.kind === "day" && r.seed === seed && atRealMs - r.atRealMs < 60_000)) return ok(null);
-  const done = await keepResult(app, { kind: "day", seed, points: score.points, bestPoints: score.bestPoints });
+  const { score, state, runKey } = view.value;
+  if (state !== "over" || !score || runKey === null) return fail({ code: "not-found", what: "step" });
+  const done = await keepResult(app, { kind: "day", seed, points: score.points, bestPoints: score.bestPoints }, runKey);
   return done.ok ? ok(null) : done;
 }

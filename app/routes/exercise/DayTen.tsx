@@ -3,7 +3,7 @@ import { Link, useRevalidator } from "react-router";
 import type { DayExerciseView } from "../../../server/services/exercises.server";
 import { EXERCISE_WORDS, exerciseLineWords, scoreWords } from "../../../contract/exerciseWords";
 import { capital, count, formatClock } from "../../../contract/format";
-import { Button, PrimaryButton } from "../../ui/Button/Button";
+import { PrimaryButton } from "../../ui/Button/Button";
 import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useIntent } from "../shared/useIntent";
@@ -22,8 +22,12 @@ export function DayTen({ seed, view }: { seed: number; view: DayExerciseView }) 
     const timer = setInterval(() => void revalidate(), LOOK_MS);
     return () => clearInterval(timer);
   }, [state, revalidate]);
+  const isDue = state === "over" && !view.isKept;
+  useEffect(() => {
+    // once it is over nobody need press anything; the cart keeps each run once
+    if (isDue) send({ intent: "end-day" });
+  }, [isDue, send]);
   const roll = `/day/${view.dayId}/roll`;
-  const isKept = reply?.ok === true && reply.message !== null;
   return (
     <Stack as="main" $gapPx={18}>
       <div>
@@ -35,10 +39,7 @@ export function DayTen({ seed, view }: { seed: number; view: DayExerciseView }) 
       {state === "ready" && <Row><PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "begin-day" })}>Begin the ten minutes</PrimaryButton></Row>}
       {state === "running" && score && <Row><Link to={roll}>To the roll screen</Link><Soft>{score.lines.length === 0 ? "Nothing came so far." : `${capital(count(score.lines.length, "thing"))} came so far.`}</Soft></Row>}
       {state === "over" && score && (
-        <>
-          {!isKept && <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "end-day" })}>Keep the result</Button></Row>}
-          <Outcome kind="day" seed={seed} lines={[...score.lines.map((l) => exerciseLineWords(l, view.names)), ...(score.falseAlarms > 0 ? [{ isGood: false, text: `${capital(count(score.falseAlarms, "call"))} where nothing of it was` }] : [])]} />
-        </>
+        <Outcome kind="day" seed={seed} onAgain={() => send({ intent: "begin-day" })} lines={[...score.lines.map((l) => exerciseLineWords(l, view.names)), ...(score.falseAlarms > 0 ? [{ isGood: false, text: `${capital(count(score.falseAlarms, "call"))} where nothing of it was` }] : [])]} />
       )}
     </Stack>
   );

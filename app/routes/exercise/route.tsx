@@ -32,7 +32,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       const begun = await beginDayExercise(app, named.seed);
       return begun.ok ? redirect(`/day/${begun.value.dayId}/roll`) : reply(begun);
     }
-    case "end-day": return reply(await endDayExercise(app, named.seed), () => "Kept.");
+    case "end-day": return reply(await endDayExercise(app, named.seed));
   }
 }
 

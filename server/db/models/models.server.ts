@@ -38,7 +38,7 @@ export interface PlaceCheckRow {
 }
 export interface DayEventRow { id: number; dayId: number; atMs: number; placeId: number; kind: string; channelId: number | null; who: string | null; seenId: string | null; dataJson: string }
 export interface ReadingsRow { id: number; dayId: number; startMs: number; channelsJson: string; extremes: Buffer; bytes: Buffer }
-export interface ExerciseResultRow { id: number; kind: string; seed: number; atRealMs: number; points: number; bestPoints: number; who: string | null }
+export interface ExerciseResultRow { id: number; kind: string; seed: number; atRealMs: number; points: number; bestPoints: number; who: string | null; runKey: string | null }
 
 type Table<Row extends object> = ModelStatic<Model<Row, Omit<Row, "id"> & { id?: number }>>;
 
@@ -113,7 +113,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   handedLists: { id, dayId: int, version: int, atMs: int, how: text, linesJson: text },
   regionFiles: { id, name: text, version: int, atRealMs: int, json: maybe(TEXT) },
   dayEvents: { id, dayId: int, atMs: int, placeId: int, kind: text, channelId: maybe(INTEGER), who: maybe(TEXT), seenId: maybe(TEXT), dataJson: text },
-  exerciseResults: { id, kind: text, seed: int, atRealMs: int, points: int, bestPoints: int, who: maybe(TEXT) },
+  exerciseResults: { id, kind: text, seed: int, atRealMs: int, points: int, bestPoints: int, who: maybe(TEXT), runKey: maybe(TEXT) },
   readings: { id, dayId: int, startMs: int, channelsJson: text, extremes: { type: BLOB, allowNull: false }, bytes: { type: BLOB, allowNull: false } },
 };
 
