@@ -58,7 +58,7 @@ export function exerciseLineWords(line: AirLine | PickLine | FaultLine | VoiceLi
     case "event": {
       const who = names[line.channelId] ?? "somebody";
       const answers = line.answers.map((a) => hitAnswerWords(a).what.toLowerCase());
-      return { isGood: line.calledAfterMs !== null && line.isEnded, text: `${formatClock(line.atMs)}, ${who}: ${hitCauseWords(line.cause)}. ${line.calledAfterMs === null ? "Nobody called it" : `Called after ${formatDuration(Math.max(1000, line.calledAfterMs))}`}${answers.length > 0 ? `, answered by “${listWords(answers)}”` : ""}${line.isEnded ? "" : line.calledAfterMs === null ? "" : answers.length > 0 ? ": that does not end it" : ", and not answered"}` };
+      return { isGood: line.calledAfterMs !== null && line.isEnded, text: `${formatClock(line.atMs)}, ${who}: ${hitCauseWords(line.cause)}. ${line.calledAfterMs === null ? "Nobody called it" : `Called after ${line.calledAfterMs < 100_000 ? `${Math.max(1, Math.round(line.calledAfterMs / 1000))} s` : formatDuration(line.calledAfterMs)}`}${answers.length > 0 ? `, answered by “${listWords(answers)}”` : ""}${line.isEnded ? "" : line.calledAfterMs === null ? "" : answers.length > 0 ? ": that does not end it" : ", and not answered"}` };
     }
   }
 }

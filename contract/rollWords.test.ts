@@ -2,6 +2,7 @@ import type { DayHappening } from "../core/day/dayEvents";
 import type { LogEntry } from "../core/day/dayLog";
 import { HIT_CAUSES, type HitAnswerKind, type HitReason } from "../core/roll/hitCause";
 import type { Attention } from "../core/roll/channelWatch";
+import { exerciseLineWords } from "./exerciseWords";
 import { logClock, logWords } from "./logWords";
 import { changeWords, violationWords } from "./power";
 import { reportOutcomeWords } from "./reportWords";
@@ -58,4 +59,10 @@ test("cells and the report: short, with their figure", () => {
   const hit = { atMs: 0, place: "", scene: null, talker: "", frequencyHz: null, cause: "fade" as const, share: 1, toHz: 51e7, planVersion: 2 };
   expect(reportOutcomeWords({ ...hit, outcome: "retuned", tookMs: 8000 })).toBe("retuned to 510.000 MHz, plan 2, in 8 s");
   expect(reportOutcomeWords({ ...hit, outcome: "open", tookMs: null })).toBe("not answered yet");
+});
+
+test("how soon a thing was called in practice is told in seconds, and what its answer did", () => {
+  const line = { code: "event", atMs: 27_060_000, channelId: 4, cause: "muted", calledAfterMs: 9400, answers: ["unmute"], isEnded: true } as const;
+  expect(exerciseLineWords({ ...line, answers: [...line.answers] }, { 4: "Agnete" })).toEqual({ isGood: true, text: "07:31, Agnete: the pack is muted. Called after 9 s, answered by “take the mute off”" });
+  expect(exerciseLineWords({ ...line, answers: [], calledAfterMs: null, isEnded: false })).toEqual({ isGood: false, text: "07:31, somebody: the pack is muted. Nobody called it" });
 });
