@@ -65,33 +65,46 @@ describe("happenings", () => {
   const happens = (h: object): RigHappening => ({ id: "x", fromMs: HOUR, untilMs: null, ...h }) as RigHappening;
   test("nothing before its moment; a newcomer stays where he came down, wherever our pack goes then", () => {
     const r = rig([happens({ kind: "newcomer", nearPack: "a", offsetHz: 50_000, levelDbm: -60, untilMs: 2 * HOUR })]);
-    expect(stepRig(r, HOUR - 1)).toBe(r);
-    const begun = stepRig(r, HOUR);
+    expect(stepRig(r, site, HOUR - 1)).toBe(r);
+    const begun = stepRig(r, site, HOUR);
     expect(rigNow(begun, site, HOUR).rig.strangers).toEqual([{ frequencyHz: 491_050_000, levelDbm: -60 }]);
     const moved = { ...begun, packs: begun.packs.map((p) => ({ ...p, frequencyHz: 510e6 })) };
     expect(rigNow(moved, site, HOUR + 1).rig.strangers![0]!.frequencyHz).toBe(491_050_000);
     expect(rigNow(begun, site, 2 * HOUR).rig.strangers).toEqual([]);
-    expect(stepRig(begun, 3 * HOUR)).toBe(begun);
+    expect(stepRig(begun, site, 3 * HOUR)).toBe(begun);
   });
   test("one that was missed whole does not come any more", () => {
-    const r = stepRig(rig([happens({ kind: "newcomer", nearPack: "a", offsetHz: 0, levelDbm: -50, untilMs: HOUR + 10 })]), 5 * HOUR);
+    const r = stepRig(rig([happens({ kind: "newcomer", nearPack: "a", offsetHz: 0, levelDbm: -50, untilMs: HOUR + 10 })]), site, 5 * HOUR);
     expect([r.script![0]!.state, rigNow(r, site, 5 * HOUR).rig.strangers]).toEqual([{ frequencyHz: null, isOver: true }, []]);
   });
   test("a product needs its second source on", () => {
-    const begun = stepRig(rig([happens({ kind: "product", withPack: "b", ontoPack: "a", newcomerDbm: -60, productDbm: -70 })]), HOUR);
+    const begun = stepRig(rig([happens({ kind: "product", withPack: "b", ontoPack: "a", newcomerDbm: -60, productDbm: -70 })]), site, HOUR);
     const [newcomer, product] = rigNow(begun, site, HOUR).rig.strangers!;
     expect([newcomer!.frequencyHz, product!.frequencyHz]).toEqual([492_500_000, 491_000_000]);
     const off = { ...begun, packs: begun.packs.map((p) => (p.key === "b" ? { ...p, isOn: false } : p)) };
     expect(rigNow(off, site, HOUR).rig.strangers).toHaveLength(1);
   });
+  test("a product is made with somebody beside whom its source is seen, where the one that was meant would hide it in a station", () => {
+    // net loft: a station on 502 … 510 MHz at −70 dBm, one on 478 … 486 MHz at −58 dBm
+    const packs = [pack("a", 491e6), pack("b", 471e6), pack("c", 496.4e6)];
+    const [h] = stepRig(rig([happens({ kind: "product", withPack: "b", ontoPack: "a", newcomerDbm: -66, productDbm: -52 })], { packs }), site, HOUR).script!;
+    expect(h).toMatchObject({ withPack: "c", state: { frequencyHz: 493_700_000 } });
+    // nobody else is on: it comes where it was meant
+    const [alone] = stepRig(rig([happens({ kind: "product", withPack: "b", ontoPack: "a", newcomerDbm: -66, productDbm: -52 })], { packs: packs.map((p) => ({ ...p, isOn: p.key !== "c" })) }), site, HOUR).script!;
+    expect(alone).toMatchObject({ withPack: "b", state: { frequencyHz: 481_000_000 } });
+  });
+  test("one who is only to be told of comes to the side on which he is seen", () => {
+    const [h] = stepRig(rig([happens({ kind: "newcomer", nearPack: "a", offsetHz: -900_000, levelDbm: -70, untilMs: 2 * HOUR })], { packs: [pack("a", 486.6e6)] }), site, HOUR).script!;
+    expect(h!.state).toEqual({ frequencyHz: 487_500_000 });
+  });
   test("what stands in the way goes when somebody does something about it", () => {
-    const begun = stepRig(rig([happens({ kind: "skin", packKey: "a", db: -19 })]), HOUR);
+    const begun = stepRig(rig([happens({ kind: "skin", packKey: "a", db: -19 })]), site, HOUR);
     expect(rigNow(begun, site, HOUR).rig.packs[0]!.extraDb).toBe(-19);
     expect(rigNow(rigFree(begun, "b"), site, HOUR).rig.packs[0]!.extraDb).toBe(-19);
     expect(rigNow(rigFree(begun, "a"), site, HOUR).rig.packs[0]!.extraDb).toBe(0);
   });
   test("what acts once is done to the units", () => {
-    const r = stepRig(rig([happens({ kind: "antenna", receiverKey: "r", antenna: "B" }), { ...happens({ kind: "muted", packKey: "a" }), id: "y" }, { ...happens({ kind: "weak-cells", packKey: "b", leftHours: 0.1 }), id: "z" }]), HOUR);
+    const r = stepRig(rig([happens({ kind: "antenna", receiverKey: "r", antenna: "B" }), { ...happens({ kind: "muted", packKey: "a" }), id: "y" }, { ...happens({ kind: "weak-cells", packKey: "b", leftHours: 0.1 }), id: "z" }]), site, HOUR);
     expect([r.receivers[0]!.deaf, r.packs[0]!.isMuted]).toEqual(["B", true]);
     expect(8 - usedHoursOf(r.packs[1]!.cells!, HOUR)).toBeCloseTo(0.1, 9);
   });

@@ -28,26 +28,55 @@ export interface LiveFrame {
   halves: LiveHalf[];
 }
 
-/** Lets happen what its moment has come for: what acts once is done to the units, what lasts remembers where it came down. The same rig where nothing did. */
-export function stepRig(rig: Rig, nowMs: number): Rig {
+/** Lets happen what its moment has come for: what acts once is done to the units, what lasts remembers where it came down. The same rig where nothing did.
+ * @param site - whose air tells where somebody who comes could be seen at all */
+export function stepRig(rig: Rig, site: Site, nowMs: number): Rig {
   const due = (rig.script ?? []).filter((h) => !h.state && h.fromMs <= nowMs);
   if (due.length === 0) return rig;
-  return due.reduce((r, h) => begin(r, h, nowMs), rig);
+  return due.reduce((r, h) => begin(r, site, h, nowMs), rig);
 }
 
-function begin(rig: Rig, happening: RigHappening, nowMs: number): Rig {
+/** Whoever comes stands so far over what is there already: an exercise that nobody can solve teaches nothing. */
+const SEEN_OVER_DB = 15;
+const APART_HZ = 350_000;
+
+/** Whether somebody who came on the air there could be told from what is on it. */
+function wouldBeSeen(rig: Rig, site: Site, frequencyHz: number, levelDbm: number, nowMs: number): boolean {
+  const taken = [...rig.packs.filter((p) => p.isOn).map((p) => p.frequencyHz), ...site.air.carriers.map((c) => c.frequencyHz), ...(rig.strangers ?? []).map((c) => c.frequencyHz)];
+  return taken.every((hz) => Math.abs(hz - frequencyHz) >= APART_HZ) && readAir({ ...site.air, carriers: [] }, frequencyHz, 200_000, nowMs) < levelDbm - SEEN_OVER_DB;
+}
+
+/** Whom of ours a newcomer makes a product with, and where he stands for it to fall where it is to: with whom it was meant, else where he would be seen. */
+function productSource(rig: Rig, site: Site, { withPack, ontoPack, newcomerDbm }: Extract<RigHappening, { kind: "product" }>, nowMs: number): { withPack: string; frequencyHz: number } | null {
+  const now = rigNow(rig, site, nowMs);
+  const onto = rig.packs.find((p) => p.key === ontoPack);
+  if (!onto || onto.frequencyHz <= 0) return null;
+  const partners = rig.packs.filter((p) => p.key !== ontoPack && p.frequencyHz > 0 && (p.isOn || p.key === withPack)).sort((a, b) => Number(b.key === withPack) - Number(a.key === withPack));
+  const ways = partners.map((p) => ({ withPack: p.key, frequencyHz: Math.round((p.frequencyHz + onto.frequencyHz) / 2) }));
+  return ways.find((w) => wouldBeSeen(now.rig, now.site, w.frequencyHz, newcomerDbm, nowMs)) ?? ways[0] ?? null;
+}
+
+function begin(rig: Rig, site: Site, happening: RigHappening, nowMs: number): Rig {
   const packHz = (key: string) => rig.packs.find((p) => p.key === key)?.frequencyHz ?? null;
   const isMissed = happening.untilMs !== null && happening.untilMs <= nowMs;
-  const put = (frequencyHz: number | null, change: Partial<Pick<Rig, "packs" | "receivers">> = {}, isOver = isMissed): Rig => ({
-    ...rig, ...change, script: rig.script!.map((h) => (h.id === happening.id ? { ...h, state: { frequencyHz, ...(isOver ? { isOver } : {}) } } : h)),
+  const put = (frequencyHz: number | null, change: Partial<Pick<Rig, "packs" | "receivers">> = {}, isOver = isMissed, is: RigHappening = happening): Rig => ({
+    ...rig, ...change, script: rig.script!.map((h) => (h.id === happening.id ? { ...is, state: { frequencyHz, ...(isOver ? { isOver } : {}) } } : h)),
   });
   if (isMissed) return put(null);
   const pack = (key: string, of: (p: RigPack) => RigPack) => ({ packs: rig.packs.map((p) => (p.key === key ? of(p) : p)) });
   switch (happening.kind) {
-    case "newcomer": { const hz = packHz(happening.nearPack); return put(hz === null || hz <= 0 ? null : hz + happening.offsetHz, {}, hz === null || hz <= 0); }
+    case "newcomer": {
+      const hz = packHz(happening.nearPack);
+      if (hz === null || hz <= 0) return put(null, {}, true);
+      // one that is only to be told of comes where there is something to tell
+      const now = rigNow(rig, site, nowMs);
+      const offsets = [1, -1, 0.7, -0.7].map((by) => by * happening.offsetHz);
+      const offsetHz = Math.abs(happening.offsetHz) < APART_HZ ? happening.offsetHz : offsets.find((o) => wouldBeSeen(now.rig, now.site, hz + o, happening.levelDbm, nowMs)) ?? happening.offsetHz;
+      return put(hz + offsetHz);
+    }
     case "product": {
-      const [a, b] = [packHz(happening.withPack), packHz(happening.ontoPack)];
-      return a === null || b === null ? put(null, {}, true) : put(Math.round((a + b) / 2));
+      const source = productSource(rig, site, happening, nowMs);
+      return source ? put(source.frequencyHz, {}, isMissed, { ...happening, withPack: source.withPack }) : put(null, {}, true);
     }
     case "noise": return put(packHz(happening.aroundPack));
     case "weak-cells": return put(null, pack(happening.packKey, (p) => (p.cells ? { ...p, cells: { ...p.cells, usedHours: Math.max(0, p.cells.hours - happening.leftHours), onSinceMs: p.isOn ? nowMs : null } } : p)), true);

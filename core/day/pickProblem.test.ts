@@ -9,7 +9,7 @@ const analysis = (change: Partial<SweepAnalysis> = {}): SweepAnalysis => {
   const levels = new Float64Array(points).fill(-117);
   return {
     lowHz: 470e6, highHz: 542e6, stepHz: 25_000, points, sweeps: 1, looksPerBin: 1, noiseFloorDbm: -117, floorDbm: Float64Array.from(levels), meanDbm: levels, maxDbm: levels,
-    tv: [], carriers: [], humps: [], combs: [], warnings: [], ...change,
+    tv: [], overTelevision: [], carriers: [], humps: [], combs: [], warnings: [], ...change,
   };
 };
 const facts = (change: Partial<PickFacts> = {}): PickFacts => ({

@@ -76,7 +76,7 @@ export function faultCase(made: Record<string, unknown> | null, offsetMs: number
   let state = rigWith(happening ? [happening] : []);
   const seen: ChannelReading[][] = [[], [], []];
   for (let t = START_MS + offsetMs - BEFORE_MS; t <= calledMs; t += 100) {
-    state = stepRig(state, t);
+    state = stepRig(state, site, t);
     const now = rigNow(state, site, t);
     liveHalves(now, t).forEach((h, i) => seen[i]!.push({ ...h, isMuted: h.partner?.isMuted ?? false, isPartner: h.partner !== null }));
   }

@@ -31,6 +31,18 @@ test("who comes is told with whom he is near, and which spare is not clear any m
   expect(afterLook(again.newcomers, look([], 700_000), known, ours, 700_000).newcomers).toEqual([]);
 });
 
+test("somebody inside a television channel is told where he stands clearly over the station; the station alone is nobody", () => {
+  const first = look([], 0);
+  const inStation = { frequencyHz: 504.4e6, levelDbm: -66 };
+  const came = afterLook([], look([inStation], 200_000), known, ours, 200_000, first);
+  expect(came.came.map((n) => Math.round(n.frequencyHz / 1e5) / 10)).toEqual([504.4]);
+  expect(Math.abs(came.came[0]!.levelDbm - (inStation.levelDbm + SCANNER.readsDb))).toBeLessThan(2);
+  // what the station has of its own is there at the first look already
+  expect(afterLook([], look([inStation], 240_000), known, ours, 240_000, look([inStation], 0)).came).toEqual([]);
+  // one that the station covers is none
+  expect(look([{ ...inStation, levelDbm: -88 }], 280_000).overTelevision).toEqual([]);
+});
+
 test("the air around a frequency without what stands on it: noise that comes raises it by as much", () => {
   const hump = { ...site.air, humps: [{ centreHz: 491e6, widthHz: 6e6, levelDbmPer200kHz: -92 }] };
   const before = levelAround(look([], 0), 491e6)!;

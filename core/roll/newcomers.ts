@@ -35,7 +35,9 @@ export function afterLook(before: readonly Newcomer[], look: SweepAnalysis, know
   const isLine = (c: SweepAnalysis["carriers"][number]) => c.widthHz < LINE_STEPS * look.stepHz && first !== null && first.carriers.some((f) => Math.abs(f.frequencyHz - c.frequencyHz) < 2 * look.stepHz && f.widthHz < LINE_STEPS * look.stepHz);
   const apart = look.carriers.filter((c) => c.own === null && !c.isSpur && !isLine(c) && !isKnown(c.frequencyHz) && !isOurs(c.frequencyHz) && c.levelDbm > floorAt(look, c.frequencyHz) + LEAST_OVER_FLOOR_DB);
   const leaning = ours.picks.flatMap((p) => besideOwn(look, p.frequencyHz, [...ours.picks.map((o) => o.frequencyHz), ...known]) ?? []).filter((c) => !isKnown(c.frequencyHz) && !ours.picks.some((p) => Math.abs(p.frequencyHz - c.frequencyHz) < 30_000));
-  const seen: { frequencyHz: number; levelDbm: number }[] = [...leaning, ...apart.filter((c) => !leaning.some((l) => Math.abs(l.frequencyHz - c.frequencyHz) < SAME_HZ))];
+  // a station's own lines stood in it before
+  const overStation = look.overTelevision.filter((c) => c.own === null && !isKnown(c.frequencyHz) && !isOurs(c.frequencyHz) && !first?.overTelevision.some((f) => Math.abs(f.frequencyHz - c.frequencyHz) < SAME_HZ));
+  const seen: { frequencyHz: number; levelDbm: number }[] = [...leaning, ...overStation, ...apart.filter((c) => !leaning.some((l) => Math.abs(l.frequencyHz - c.frequencyHz) < SAME_HZ))];
   const placed = (frequencyHz: number) => {
     const [first] = ours.picks.map((p) => ({ channelId: p.channelId, offHz: Math.abs(p.frequencyHz - frequencyHz) })).sort((a, b) => a.offHz - b.offHz);
     return { nearest: first ?? null, spareHz: ours.spares.find((s) => Math.abs(s - frequencyHz) < SPARE_CLEAR_HZ) ?? null };

@@ -40,6 +40,8 @@ export interface SweepAnalysis {
   tv: TvChannel[];
   /** Strongest first. */
   carriers: SeenCarrier[];
+  /** What stands clearly out of a busy television channel: somebody beside us who took it, or a line of the station itself. Nothing of ours goes there, but its products may fall onto ours. */
+  overTelevision: SeenCarrier[];
   /** Broad noise off the raster, by frequency. */
   humps: Hump[];
   /** Even rows of lines among the carriers: the measuring receiver's own. */
@@ -49,9 +51,12 @@ export interface SweepAnalysis {
 
 /** So near a stronger carrier a line of the receiver's own is not seen. */
 const MASKED_HZ = 300_000;
+/** A station ripples; what stands so far over it, in as wide a piece of it as a transmitter for sound takes, is none of it (our own figures). */
+const OVER_STATION_DB = 8;
+const SOUND_WIDTH_HZ = 200_000;
 
 /** What a measurement means, as power per step: the noise floor, the television channels of the raster, narrow carriers with the share of passes they
- *  were seen in, and which of them are our own. Carriers inside a busy channel are not listed.
+ *  were seen in, and which of them are our own. What stands inside a busy channel is listed apart.
  * @param raster - null when none is known: then no television is told
  * @param own - our own transmitters; one is recognised within 25 kHz or half a bin */
 export function analyseSweep(measurement: Measurement, raster: Raster | null, own: readonly OwnCarrier[] = []): SweepAnalysis {
@@ -69,12 +74,13 @@ export function analyseSweep(measurement: Measurement, raster: Raster | null, ow
       if (!found.some((f) => c.fromBin <= f.toBin + 1 && c.toBin >= f.fromBin - 1)) found.push(c);
     }
   }
-  const inTelevision = (hz: number) => tv.some((t) => t.state === "busy" && hz > t.lowHz - stepHz && hz < t.highHz + stepHz);
+  const stationAt = (hz: number) => tv.find((t) => t.state === "busy" && hz > t.lowHz - stepHz && hz < t.highHz + stepHz);
+  const inTelevision = (hz: number) => stationAt(hz) !== undefined;
   const narrow = found.filter((c) => !inTelevision(c.frequencyHz));
   const combs = findCombs(narrow, stepHz, (hz) => inTelevision(hz) || narrow.some((c) => Math.abs(c.frequencyHz - hz) < Math.max(c.widthHz, MASKED_HZ)));
   const spurs = new Set(combs.flatMap((c) => c.linesHz));
-  const carriers = narrow
-    .map((c): SeenCarrier => {
+  const asSeen = (list: readonly FoundCarrier[]): SeenCarrier[] => list
+    .map((c) => {
       const seen = occupancyOf(c, passes, noise.floorDbm);
       const reachHz = Math.max(25_000, stepHz / 2);
       const mine = own
@@ -84,12 +90,16 @@ export function analyseSweep(measurement: Measurement, raster: Raster | null, ow
       return { frequencyHz: c.frequencyHz, levelDbm: seen.levelDbm ?? c.levelDbm, widthHz: c.widthHz, occupancy: seen.share, own: mine?.id ?? null, isSpur: !mine && spurs.has(c.frequencyHz) };
     })
     .sort((a, b) => b.levelDbm - a.levelDbm);
+  const standsOver = (c: FoundCarrier): boolean => {
+    const station = stationAt(c.frequencyHz);
+    return station !== undefined && c.levelDbm > station.levelDbm! + 10 * Math.log10(SOUND_WIDTH_HZ / (station.highHz - station.lowHz)) + OVER_STATION_DB;
+  };
   // the floor is smooth: one bin in a few tells as much as all
   const every = Math.max(1, points >> 12);
   const floors = noise.floorDbm.filter((f, i) => i % every === 0 && !Number.isNaN(f)).sort();
   return {
     lowHz, stepHz, points, highHz: lowHz + (points - 1) * stepHz, sweeps: measurement.completePasses, looksPerBin: looksPerBin(passes), noiseFloorDbm: quantile(floors, 0.5),
-    floorDbm: noise.floorDbm, meanDbm, maxDbm, tv, carriers, humps: findHumps(points, lowHz, stepHz, noise, tv), combs, warnings: measurement.warnings,
+    floorDbm: noise.floorDbm, meanDbm, maxDbm, tv, carriers: asSeen(narrow), overTelevision: asSeen(found.filter(standsOver)), humps: findHumps(points, lowHz, stepHz, noise, tv), combs, warnings: measurement.warnings,
   };
 }
 

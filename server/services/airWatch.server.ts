@@ -64,8 +64,8 @@ export class AirWatch implements WatchFeed {
   /** Carriers of others that the newest look saw. */
   carriers(): { frequencyHz: number; levelDbm: number }[] {
     const { near } = this;
-    const old = (this.newest?.carriers ?? []).filter((c) => !near || c.frequencyHz < near.lowHz || c.frequencyHz > near.highHz);
-    return [...(near?.carriers ?? []), ...old].filter((c) => c.own === null && !c.isSpur);
+    const old = (this.newest ? carriersOf(this.newest) : []).filter((c) => !near || c.frequencyHz < near.lowHz || c.frequencyHz > near.highHz);
+    return [...(near ? carriersOf(near) : []), ...old].filter((c) => c.own === null && !c.isSpur);
   }
 
   /** Looks around one frequency at once, for a hit that was called just now: the whole look that runs gives way. Gives up after a moment. */
@@ -147,7 +147,8 @@ export class AirWatch implements WatchFeed {
     }
     const scan = countingScan(facts);
     const sweep = loaded.sweeps.find((s) => s.id === scan?.id);
-    const known = sweep ? ((await analysisOf(app, loaded, sweep))?.carriers ?? []).map((c) => c.frequencyHz) : this.first.look.carriers.map((c) => c.frequencyHz);
+    const scanned = sweep ? await analysisOf(app, loaded, sweep) : this.first.look;
+    const known = scanned ? carriersOf(scanned).map((c) => c.frequencyHz) : [];
     const { newcomers, came } = afterLook(this.newcomers, look, known, { picks: facts.plan?.picks ?? [], spares: (loaded.plan?.spares ?? []).map((s) => s.frequencyHz) }, nowMs, this.first.look);
     if (!isNear) {
       this.newest = look;
@@ -159,6 +160,8 @@ export class AirWatch implements WatchFeed {
     return look;
   }
 }
+
+const carriersOf = (look: SweepAnalysis) => look.carriers.concat(look.overTelevision);
 
 /** A scanner, else a receiver that carries nobody; over what the channels tune and a little beside. */
 function instrumentOf({ report, units, kit, facts }: LoadedDay): { key: string; label: string; stretch: Stretch } | null {

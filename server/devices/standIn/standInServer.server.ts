@@ -65,7 +65,7 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   const placeNow = () => options.sites.find((s) => s.key === rig.siteKey) ?? options.sites[0]!;
   /** The rig and its air at this moment, with everything that happens in it. */
   const live = () => {
-    const stepped = stepRig(rig, nowMs());
+    const stepped = stepRig(rig, placeNow(), nowMs());
     if (stepped !== rig) keep(stepped);
     return rigNow(rig, placeNow(), nowMs());
   };
