@@ -20,7 +20,7 @@ const pairs = z.object({ keyDigits: z.number().int().min(4).max(64), groups: z.o
 
 const radio = {
   id, maker: name, name, block: id.nullable(), tuning: z.array(tuning).max(200), adaptive: adaptive.nullable(), modulations: z.array(name).min(1).max(10),
-  syncMethods: z.array(z.enum(SYNC_METHODS)).min(1), readout: z.enum(READOUTS), raster: z.enum(["US-6", "EU-8", "AU-7"]).exactOptional(), antennaConnector: name, note: z.string().max(600), pairs: pairs.exactOptional(),
+  syncMethods: z.array(z.enum(SYNC_METHODS)).min(1), readout: z.enum(READOUTS), raster: z.enum(["US-6", "EU-8", "AU-7"]).exactOptional(), antennaConnector: name, note: z.string().max(600), pairs: pairs.exactOptional(), newestFirmware: name.exactOptional(),
 };
 
 /** A unit is tuned, or it chooses for itself. */
@@ -65,7 +65,7 @@ const models = z.object({
 });
 
 const unit = z.object({
-  key: id, kind: z.enum(["receiver", "pack"]), modelId: id, label: name, powerMw: positive.max(10_000).nullable(), serial: name.nullable(), keyName: name.nullable(),
+  key: id, kind: z.enum(["receiver", "pack"]), modelId: id, label: name, powerMw: positive.max(10_000).nullable(), serial: name.nullable(), keyName: name.nullable(), firmware: name.nullable().exactOptional(),
 });
 const stock = z.object({ kind: z.enum(STOCK_KINDS), block: id.nullable(), connector: name.nullable(), count: z.number().int().min(0).max(10_000) });
 

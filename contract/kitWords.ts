@@ -26,7 +26,7 @@ export function caseProblemWords(p: CaseProblem): string {
 }
 
 export const UNIT_FIELD_WORDS: Readonly<Record<UnitField, string>> = {
-  label: "Label", kind: "Receiver or pack", maker: "Maker", model: "Model", serial: "Serial number", power: "Power", key: "Key", low: "Lowest MHz", high: "Highest MHz", step: "Step kHz",
+  label: "Label", kind: "Receiver or pack", maker: "Maker", model: "Model", serial: "Serial number", power: "Power", key: "Key", firmware: "Firmware", low: "Lowest MHz", high: "Highest MHz", step: "Step kHz",
 };
 
 export function unitProblemWords(p: UnitRowProblem): string {

@@ -37,6 +37,7 @@ export function findingWords(f: Finding): { short: string; why: string; mend: st
     case "power-too-high": return { short: `${f.unit} at ${f.setMw} mW`, why: `at most ${f.mostMw} mW of its powers are allowed here`, mend: `set it to ${f.mostMw} mW` };
     case "room-full": return { short: `${count(f.needed - f.most, "adaptive system")} too many for ${scenesOf(f.sceneNumbers)}`, why: `${count(f.needed, "digital system")} that choose for themselves at once, a room carries about ${f.most}`, mend: "put some of the voices on tuned systems" };
     case "beyond-range": return { short: `the ${f.place.toLowerCase()} is too deep for adaptive systems in ${scenesOf(f.sceneNumbers)}`, why: `${formatMetres(f.distanceM)} to the receivers, they reach about ${formatMetres(f.rangeM)} in the open`, mend: "bring the receivers nearer, or use tuned systems there" };
+    case "firmware-behind": return { short: `old firmware in ${listWords(f.units.map((u) => u.label))}`, why: `${listWords([...new Set(f.units.map((u) => u.has))])} ${f.units.length === 1 ? "runs in it" : "run in them"}, ${f.newest} is out for ${f.model}`, mend: "update at home, both ends of a pair, and try them together; not on a shooting day" };
     case "legal-nowhere": return { short: `${f.unit} may not transmit here`, why: "no band of this region allows its range at any of its powers", mend: "leave it at home" };
   }
 }

@@ -22,6 +22,11 @@ async function pressOn(page: Page, name: RegExp): Promise<void> {
 
 interface Happening { id: string; kind: string; fromMs: number; packKey?: string; nearPack?: string; ontoPack?: string; aroundPack?: string; receiverKey?: string; leftHours?: number; offsetHz?: number }
 
+const MINUTE_MS = 60_000;
+const PLACES: readonly { startMs: number; move: RegExp | null; isFresh?: boolean }[] = [
+  { startMs: 480 * MINUTE_MS, move: null }, { startMs: 660 * MINUTE_MS, move: /^We move to the quay/, isFresh: true },
+  { startMs: 900 * MINUTE_MS, move: /^We move to the car deck/ }, { startMs: 1050 * MINUTE_MS, move: /^We move to the lighthouse stair/, isFresh: true },
+];
 const PACKS = ["pack-a", "pack-b", "pack-c", "pack-d", "pack-e"];
 const TALKERS = ["Marit", "Tobiah", "Irsa", "Agnete", "Nils"];
 /** What each happening may be called in the report; null: it is told of and needs no hit. */
@@ -80,7 +85,10 @@ test("ten hours of the practice day with its twelve happenings, by keys alone an
   };
   const rows = page.getByRole("list", { name: "Channels" }).getByRole("listitem");
   const panel = page.getByRole("complementary", { name: /^Hit on/ });
-  const clockText = () => page.getByRole("button", { name: /^The day's clock/ }).textContent();
+  const clockMs = async (): Promise<number> => {
+    const [hours, minutes] = ((await page.getByRole("button", { name: /^The day's clock/ }).textContent()) ?? "").match(/\d\d/g)!.map(Number) as [number, number];
+    return (hours * 60 + minutes) * MINUTE_MS;
+  };
   /** Calls a hit on a channel and does what is offered first until it is closed. @param isCut - the power goes on the way */
   const answer = async (number: number, isCut: boolean) => {
     await page.keyboard.press("h");
@@ -121,24 +129,24 @@ test("ten hours of the practice day with its twelve happenings, by keys alone an
 
   const handled: { happening: Happening; number: number | null }[] = [];
   for (let step = 0; step < 30 && script().some((h) => !h.state); step += 1) {
-    const before = await clockText();
+    // where the clock will stop: shortly before the next thing happens, or where the day comes to a place
+    const due = script().filter((h) => !h.state).map((h) => h.fromMs - 8000).sort((a, b) => a - b)[0]!;
+    const nowMs = await clockMs();
+    const place = PLACES.find((p) => p.startMs > nowMs && p.startMs < due);
     await page.keyboard.press(".");
-    await expect.poll(clockText).not.toBe(before);
-    // where the day has come to a place, the unit moves there first
-    const clock = (await clockText()) ?? "";
-    const move = { "11:00": /^We move to the quay/, "15:00": /^We move to the car deck/, "17:30": /^We move to the lighthouse stair/ }[/\d\d:\d\d/.exec(clock)?.[0] ?? ""];
-    if (move) {
+    // it runs on meanwhile: that it moved is not enough
+    await expect.poll(clockMs).toBeGreaterThanOrEqual(Math.floor((place?.startMs ?? due) / MINUTE_MS) * MINUTE_MS);
+    if (place) {
+      if (place.move === null) continue;
       await pressOn(page, /^Moving$/);
-      await expect(mixer.button(move)).toBeVisible();
-      await pressOn(page, move);
+      await expect(mixer.button(place.move)).toBeVisible();
+      await pressOn(page, place.move);
       await expect(page.getByText(/^There\. What was scanned/)).toBeVisible();
       await prepare();
-      if (!clock.includes("15:00")) await freshCells("ABCDE");
+      if (place.isFresh) await freshCells("ABCDE");
       continue;
     }
-    if (/08:00/.test(clock)) continue;
-    const nowMs = Number(clock.match(/\d\d/g)![0]) * 3_600_000 + Number(clock.match(/\d\d/g)![1]) * 60_000;
-    const happening = script().filter((h) => !h.state || h.fromMs > nowMs - 120_000).sort((a, b) => a.fromMs - b.fromMs).find((h) => h.fromMs >= nowMs - 60_000)!;
+    const happening = script().filter((h) => !handled.some((x) => x.happening.id === h.id)).sort((a, b) => a.fromMs - b.fromMs)[0]!;
     const packKey = happening.packKey ?? happening.nearPack ?? happening.ontoPack ?? happening.aroundPack ?? null;
     const victim = packKey === null ? null : PACKS.indexOf(packKey) + 1;
     const isTold = CALLED[happening.kind] === null || (happening.kind === "newcomer" && Math.abs(happening.offsetHz!) > 500_000);

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { serviceErrorWords } from "../contract/errorWords";
 import { kitJsonSchema, readKitFile, writeKitFile } from "../contract/kitFile";
+import { findingWords } from "../contract/prepWords";
 import { EMPTY_KIT, packModel } from "../core/kit/models";
 import { SHIPPED_KIT } from "../core/kit/shipped";
 import { guessUnitColumns } from "../core/kit/unitTable";
@@ -68,6 +69,21 @@ describe("in a day", () => {
     expect(await findings()).not.toContain("pack-fits-nothing");
   });
 
+  test("firmware: what runs in the units is kept, and who is behind the newest is named before the shoot", async () => {
+    const { app, dayId } = practice;
+    expect(await changeUnit(app, dayId, { key: "pack-a", change: { firmware: "2.1" }, seenVersion: 1 })).toEqual({ ok: true, value: null });
+    expect(await findings()).not.toContain("firmware-behind");
+    const newest = { ...packModel(SHIPPED_KIT, of(await kit(), "Pack A").modelId), newestFirmware: "2.10" };
+    expect((await saveModel(app, dayId, { model: newest, seenVersion: 0 })).ok).toBe(true);
+    const p = await getPreparation(app, dayId);
+    const behind = p.ok && p.value.findings.find((f) => f.code === "firmware-behind");
+    expect(behind && findingWords(behind)).toMatchObject({ short: "old firmware in Pack A", why: expect.stringMatching(/^2\.1 runs in it, 2\.10 is out for Tarnfell P/) });
+    const file = await exportKitFile(app, dayId);
+    expect(file.ok && readKitFile(file.value)).toMatchObject({ ok: true, value: { models: { packs: expect.arrayContaining([expect.objectContaining({ newestFirmware: "2.10" })]) }, units: expect.arrayContaining([expect.objectContaining({ key: "pack-a", firmware: "2.1" })]) } });
+    expect(await changeUnit(app, dayId, { key: "pack-a", change: { firmware: "2.10" }, seenVersion: 2 })).toEqual({ ok: true, value: null });
+    expect(await findings()).not.toContain("firmware-behind");
+  });
+
   test("a list of units: previewed row by row, taken over whole or not at all, with the models it brings", async () => {
     const { app, dayId } = practice;
     const text = "label;model;serial;power;low;high;type\nPack X;Tarnfell P, block 47;N-1;25;;;\nMoor 1;Q9;N-2;10;606,0;614,0;tx\nMoor 2;Q9;N-2;10;606,0;614,0;tx\n";
@@ -82,7 +98,7 @@ describe("in a day", () => {
     expect(after.units.items.slice(-2).map((u) => u.label)).toEqual(["Pack X", "Moor 1"]);
     expect(after.origins[of(after, "Moor 1").modelId]).toBe("own");
     const csv = await exportUnits(app, dayId);
-    expect(csv.ok && csv.value.split("\n").at(-1)).toBe("Moor 1,pack,Unknown make,Q9,N-2,10,,606,614,25");
+    expect(csv.ok && csv.value.split("\n").at(-1)).toBe("Moor 1,pack,Unknown make,Q9,N-2,10,,,606,614,25");
     expect(await undoModels(app, dayId, after.models.version)).toMatchObject({ ok: false, error: { code: "case-refused", problems: [{ code: "unit-model-missing", label: "Moor 1" }] } });
   });
 

@@ -1,4 +1,5 @@
 import { antennaFit, antennasOf, packLegality, pairing } from "../kit/match";
+import { type FirmwareBehind, firmwareBehind } from "../kit/firmware";
 import { type Kit, packModel, receiverModel, type PackModel, type ReceiverModel } from "../kit/models";
 import { powerOf, type CaseUnit, type StockItem, type StockKind } from "../kit/units";
 import { defaultSetup } from "../kit/setups";
@@ -39,6 +40,8 @@ export type Finding =
   | { code: "pack-fits-nothing"; unit: string; why: "other-modulation" | "other-key" | "no-common-range" | "no-common-step" }
   | { code: "power-too-high"; unit: string; setMw: number; mostMw: number }
   | { code: "legal-nowhere"; unit: string }
+  /** Units that run older firmware than is out for their model. */
+  | ({ code: "firmware-behind" } & FirmwareBehind)
   /** More systems that choose for themselves at once than one room carries. */
   | { code: "room-full"; sceneNumbers: string[]; needed: number; most: number }
   /** A talker farther off than such a system reaches in the open. */
@@ -84,6 +87,7 @@ export function prepFindings(facts: PrepFacts): Finding[] {
     if (legality.code === "nowhere") findings.push({ code: "legal-nowhere", unit: unit.label });
   }
   for (const { unit, model } of receivers) if (model.diversity !== "two-paths") findings.push({ code: "one-path", unit: unit.label, hasAntennas: model.diversity === "none" ? 1 : 2 });
+  for (const behind of firmwareBehind(facts.kit, facts.units)) findings.push({ code: "firmware-behind", ...behind });
   rangeFindings(facts, findings);
   adaptiveFindings(facts, receivers, packs, findings);
   antennaFindings(facts, receivers, findings);

@@ -75,6 +75,8 @@ interface RadioModel {
   antennaConnector: string;
   /** Absent: it is not paired by name, group number and key. */
   pairs?: PairingRules;
+  /** The newest firmware that is out for it, as somebody looked it up; absent: nobody did. */
+  newestFirmware?: string;
   /** What one must know of it from its manual: how it starts, what its lamps mean, how it stores. */
   note: string;
 }

@@ -5,14 +5,14 @@ import { guessUnitColumns, parsePowerMw, readUnitTable } from "./unitTable";
 import { packUnit, receiverUnit } from "../../testkit/case";
 
 describe("a list of units", () => {
-  const heading = ["Label", "Type", "Make", "Model", "S/N", "Power (mW)", "Key", "Low (MHz)", "High (MHz)", "Step (kHz)"];
+  const heading = ["Label", "Type", "Make", "Model", "S/N", "Power (mW)", "Key", "Low (MHz)", "High (MHz)", "Step (kHz)", "FW"];
   const map = guessUnitColumns(heading);
   const standing = [packUnit("Pack A", "tarnfell-p-47", 50, { serial: "TP-1" })];
   const read = (...rows: string[][]) => readUnitTable(rows, map, SHIPPED_KIT, standing);
   const codes = (row: string[]) => read(row)[0]!.problems.map((p) => p.code);
 
   test("columns are told by their headings", () => {
-    expect(map).toEqual({ label: 0, kind: 1, maker: 2, model: 3, serial: 4, power: 5, key: 6, low: 7, high: 8, step: 9 });
+    expect(map).toEqual({ label: 0, kind: 1, maker: 2, model: 3, serial: 4, power: 5, key: 6, low: 7, high: 8, step: 9, firmware: 10 });
     expect(guessUnitColumns([])).toMatchObject({ label: null, model: null });
   });
   test("a model is known by its id, its name, or the beginning that only one has", () => {
@@ -43,6 +43,11 @@ describe("a list of units", () => {
     const rows = read(["pack a", "", "", "tarnfell-p-56", "TP-1", "", "", "", "", ""], ["", "", ""], ["Pack A", "", "", "brae-vt", "9", "", "", "", "", ""], ["B 🎬", "", "", "brae-vt", "9", "", "", "", "", ""]);
     expect(rows.map((r) => [r.row, r.unit?.key ?? null, r.problems.map((p) => p.code)])).toEqual([[2, "Pack A", []], [4, null, ["label-twice"]], [5, null, ["serial-twice"]]]);
     expect(rows[0]!.notes).toEqual([{ code: "replaces", label: "Pack A" }]);
+  });
+  test("firmware is kept, and stays where the list is silent", () => {
+    const before = [packUnit("Pack A", "brae-vt", 10, { firmware: "1.2" })];
+    const rows = readUnitTable([["Pack A", "", "", "brae-vt", "", "", "", "", "", "", ""], ["Pack B", "", "", "brae-vt", "", "", "", "", "", "", "1.4b"]], map, SHIPPED_KIT, before);
+    expect(rows.map((r) => r.unit!.firmware)).toEqual(["1.2", "1.4b"]);
   });
   test("powers", () => expect(["50", "50mW", "0,1 W", "0", "-5", "x", "99999"].map(parsePowerMw)).toEqual([50, 50, 100, null, null, null, null]));
 });

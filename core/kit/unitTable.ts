@@ -4,7 +4,7 @@ import { type Kit, modelName, type PackModel, type ReceiverModel } from "./model
 import { slug, typicalPack, typicalReceiver } from "./typical";
 import type { CaseUnit } from "./units";
 
-export const UNIT_FIELDS = ["label", "kind", "maker", "model", "serial", "power", "key", "low", "high", "step"] as const;
+export const UNIT_FIELDS = ["label", "kind", "maker", "model", "serial", "power", "key", "firmware", "low", "high", "step"] as const;
 export type UnitField = (typeof UNIT_FIELDS)[number];
 export type UnitMap = Record<UnitField, number | null>;
 
@@ -41,6 +41,7 @@ const HEADINGS: Record<UnitField, RegExp> = {
   serial: /^(serial|serial ?(no|nr|number)\.?|s\/?n)$/i,
   power: /^(power|power ?\(?mw\)?|mw|rf power)$/i,
   key: /^(key|encryption|key name)$/i,
+  firmware: /^(firmware|fw|version|firmware version)$/i,
   low: /^(low|from|low ?\(?mhz\)?|start|lowest)$/i,
   high: /^(high|to|high ?\(?mhz\)?|end|highest)$/i,
   step: /^(step|step ?\(?khz\)?|raster|grid)$/i,
@@ -107,7 +108,8 @@ export function readUnitTable(rows: readonly (readonly string[])[], map: UnitMap
     if (problems.length > 0 || !model) return [{ row, unit: null, newModel: null, problems, notes }];
     const isNew = made.has(model.id);
     if (isNew) notes.push({ code: "new-model", name: modelName(model) });
-    const unit: CaseUnit = { key: known?.key ?? `${slug(label)}-${row}`, kind: model.kind, modelId: model.id, label, powerMw, serial, keyName: cell("key") || null };
+    const firmware = cell("firmware") || (known?.firmware ?? "");
+    const unit: CaseUnit = { key: known?.key ?? `${slug(label)}-${row}`, kind: model.kind, modelId: model.id, label, powerMw, serial, keyName: cell("key") || null, ...(firmware ? { firmware } : {}) };
     return [{ row, unit, newModel: isNew ? model : null, problems, notes }];
   });
 }

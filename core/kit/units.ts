@@ -11,6 +11,8 @@ export interface CaseUnit {
   serial: string | null;
   /** The name of the key it encrypts with; null when it does not. */
   keyName: string | null;
+  /** What it runs, as its display tells; absent or null: nobody looked. */
+  firmware?: string | null;
 }
 
 /** What lies in the case beside receivers and packs. */

@@ -85,7 +85,7 @@ export async function addUnit(app: AppContext, dayId: number, p: { modelId: stri
   return kept.ok ? ok(label) : kept;
 }
 
-export type UnitChange = { [K in "label" | "modelId" | "powerMw" | "serial" | "keyName"]?: CaseUnit[K] | undefined };
+export type UnitChange = { [K in "label" | "modelId" | "powerMw" | "serial" | "keyName" | "firmware"]?: CaseUnit[K] | undefined };
 
 /** Changes one unit. Another model brings a power that it has. */
 export async function changeUnit(app: AppContext, dayId: number, p: { key: string; change: UnitChange; seenVersion: number }): Answer {
@@ -250,11 +250,11 @@ export async function exportUnits(app: AppContext, dayId: number): Answer<string
     const model = radioModel(kit, u.modelId);
     const mhz = (hz: number | undefined) => (hz === undefined ? "" : hz / 1e6);
     return [
-      u.label, u.kind, model?.maker ?? "", model?.name ?? u.modelId, u.serial ?? "", u.kind === "pack" ? powerOf(kit, u) : "", u.keyName ?? "",
+      u.label, u.kind, model?.maker ?? "", model?.name ?? u.modelId, u.serial ?? "", u.kind === "pack" ? powerOf(kit, u) : "", u.keyName ?? "", u.firmware ?? "",
       mhz(model?.tuning[0]?.lowHz), mhz(model?.tuning.at(-1)?.highHz), model?.tuning.length === 1 ? model.tuning[0]!.stepHz / 1000 : "",
     ];
   });
-  return ok(Papa.unparse({ fields: ["label", "kind", "maker", "model", "serial", "power mW", "key", "low MHz", "high MHz", "step kHz"], data }, { newline: "\n", escapeFormulae: true }));
+  return ok(Papa.unparse({ fields: ["label", "kind", "maker", "model", "serial", "power mW", "key", "firmware", "low MHz", "high MHz", "step kHz"], data }, { newline: "\n", escapeFormulae: true }));
 }
 
 /** Adds a model of one's own, or corrects the one of that id. */

@@ -11,7 +11,7 @@ const word = z.string().trim().min(1).max(80);
 
 export const kitIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("add-unit"), modelId: key, seenVersion }),
-  z.object({ intent: z.literal("change-unit"), key, seenVersion, change: z.object({ label: word, modelId: key, powerMw: z.number().positive(), serial: word.nullable(), keyName: word.nullable() }).partial() }),
+  z.object({ intent: z.literal("change-unit"), key, seenVersion, change: z.object({ label: word, modelId: key, powerMw: z.number().positive(), serial: word.nullable(), keyName: word.nullable(), firmware: word.nullable() }).partial() }),
   z.object({ intent: z.literal("remove-unit"), key, seenVersion }),
   z.object({ intent: z.literal("undo-units"), seenVersion }),
   z.object({ intent: z.literal("set-stock"), seenVersion, items: z.array(z.object({ kind: z.enum(STOCK_KINDS), block: word.nullable(), connector: word.nullable(), count: z.number().int().min(0).max(10_000) })).max(200) }),

@@ -4,6 +4,7 @@ import { listWords } from "../../../contract/format";
 import { tuningWords } from "../../../contract/kitWords";
 import { legalityWords, pairProblemWords } from "../../../contract/prepWords";
 import { radioModel } from "../../../core/kit/caseCheck";
+import { firmwareBehind } from "../../../core/kit/firmware";
 import { modelName, tapeOf } from "../../../core/kit/models";
 import type { CaseUnit } from "../../../core/kit/units";
 import { type GridColumn } from "../../ui/DataGrid/DataGrid";
@@ -34,6 +35,8 @@ export function unitColumns(view: KitView, match: readonly MatchRow[], send: (in
   const change = (unit: CaseUnit, part: Extract<KitIntent, { intent: "change-unit" }>["change"]) => send({ intent: "change-unit", key: unit.key, change: part, seenVersion });
   const modelOf = (u: CaseUnit) => radioModel(kit, u.modelId);
   const nameOf = (u: CaseUnit) => { const m = modelOf(u); return m ? modelName(m) : u.modelId; };
+  const behind = firmwareBehind(kit, view.units.items);
+  const newestOver = (u: CaseUnit) => behind.find((b) => b.units.some((x) => x.label === u.label))?.newest ?? null;
   return [
     {
       id: "label", heading: "Unit", text: (u) => u.label, cell: (u) => <b>{u.label}</b>,
@@ -70,6 +73,11 @@ export function unitColumns(view: KitView, match: readonly MatchRow[], send: (in
     {
       id: "key", heading: "Key", text: (u) => u.keyName ?? "",
       edit: () => ({ kind: "text", value: (u) => u.keyName ?? "", commit: (u, keyName) => change(u, { keyName: keyName.trim() || null }) }),
+    },
+    {
+      id: "firmware", heading: "Firmware", text: (u) => u.firmware ?? "",
+      cell: (u) => { const newest = newestOver(u); return newest ? <Status status="problem">{`${u.firmware}, ${newest} is out`}</Status> : (u.firmware ?? ""); },
+      edit: () => ({ kind: "text", value: (u) => u.firmware ?? "", commit: (u, firmware) => change(u, { firmware: firmware.trim() || null }) }),
     },
     { id: "talker", heading: "With", text: (u) => view.carriedBy[u.key] ?? "" },
     { id: "out", heading: "", text: () => "take out", cell: () => "take out", act: (u) => send({ intent: "remove-unit", key: u.key, seenVersion }) },

@@ -90,6 +90,15 @@ const COMMON: ModelField<Model>[] = [
   },
 ];
 
+const FIRMWARE: ModelField<Model> = {
+  id: "newestFirmware", label: "Newest firmware", hint: "as its maker has it out; units that run an older one are named", show: (m) => m.newestFirmware ?? "",
+  take: (m, text) => {
+    const { newestFirmware: _, ...rest } = m;
+    const version = text.trim();
+    return version.length > 80 ? bad("at most 80 characters") : good(version === "" ? rest : { ...m, newestFirmware: version });
+  },
+};
+
 /** What is kept of the manual. */
 const NOTE: ModelField<Model> = {
   id: "note", label: "What one must know of it", hint: "from its manual: how it starts, what its lamps mean, how it stores", rows: 2, show: (m) => m.note,
@@ -163,7 +172,7 @@ const ADAPTIVE: ModelField<Model>[] = [
   figure("rangeM", "Reaches in the open, m", (m) => m.adaptive?.rangeM ?? 0, (m, rangeM) => ({ ...m, adaptive: m.adaptive && { ...m.adaptive, rangeM } }), { min: 1, max: 5000 }),
 ];
 
-export const fieldsOf = (model: Model): ModelField[] => [...COMMON.filter((f) => f.id !== "tuning" || !model.adaptive), ...(model.adaptive ? ADAPTIVE : []), ...((model.kind === "receiver" ? RECEIVER : PACK) as unknown as ModelField[]), NOTE];
+export const fieldsOf = (model: Model): ModelField[] => [...COMMON.filter((f) => f.id !== "tuning" || !model.adaptive), ...(model.adaptive ? ADAPTIVE : []), ...((model.kind === "receiver" ? RECEIVER : PACK) as unknown as ModelField[]), FIRMWARE, NOTE];
 
 /** Takes everything that was typed into a model, or names the fields that are wrong. */
 export function takeDraft(model: Model, draft: Readonly<Record<string, string>>): { model: Model; errors: Record<string, string> } {
