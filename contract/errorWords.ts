@@ -2,7 +2,7 @@ import type { DeviceError } from "../core/air/rig";
 import { capital, formatClock, formatDate, formatSpan, listWords, mhz } from "./format";
 import { caseProblemWords } from "./kitWords";
 import { planProblemWords } from "./planWords";
-import { sceneProblemWords } from "./prepWords";
+import { handedProblemWords, sceneProblemWords } from "./prepWords";
 import { pairingProblemWords } from "./pairingWords";
 import type { ServiceError } from "./serviceError";
 import type { ShootArchiveError } from "./shootArchive";
@@ -34,6 +34,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "place-needed": return error.why === "last" ? "A day needs a place: this is the only one. It stays." : "The unit is there now: move on first. The place stays.";
     case "talker-twice": return `There is a channel for ${error.talker} already. Nothing was changed.`;
     case "no-pair": return `${error.talker} gets no channel: ${{ "no-receiver-channel": "every receiver channel of the case is in use", "no-pack": "every pack of the case is in use", "none-fit": "no free pack fits a free receiver channel" }[error.why]}. Nothing was changed.`;
+    case "handed-typed": return `${capital(listWords(error.problems.map(handedProblemWords)))}. The list is as it was.`;
     case "scene-typed": return `${capital(listWords(error.problems.map(sceneProblemWords)))}. The scenes are as they were.`;
     case "nothing-picked": return "There is no frequency to accept yet. The plan is as it was.";
     case "pairing-refused": return `${error.label}: ${listWords(error.problems.map(pairingProblemWords))}. The pairings are as they were.`;

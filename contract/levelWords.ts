@@ -104,6 +104,7 @@ export function trapWords(trap: LevelTrap, names: { pack: string; receiver: stri
     case "pad-left": return `The pack stands ${formatDb(trap.byDb)} under what this voice asks for, as for a line source: is a pad left in?`;
     case "shared-input": return `${listWords(trap.talkers)} play into one input: one fader for ${trap.talkers.length === 2 ? "both" : "all"}, and no way to part them afterwards.`;
     case "mic-power": return `That microphone lives on ${MIC_POWER_WORDS[trap.needs]}, and ${names.pack} gives ${MIC_POWER_WORDS[trap.gives]}: it will be silent, or thin.`;
+    case "talks-back": return `${names.receiver} talks back to its pack, so it transmits too: the best lead there is, kept off its antennas. A buzz here is the lead, not the radio.`;
     case "turned-away": return "A cardioid: its open side must point at the mouth, and stay so.";
   }
 }

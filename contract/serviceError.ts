@@ -1,6 +1,7 @@
 import type { DeviceError } from "../core/air/rig";
 import type { BrokenRule } from "../core/coordination/explain";
 import type { NoPair } from "../core/day/freePair";
+import type { HandedRowProblem } from "../core/day/handedDown";
 import type { SceneRowProblem } from "../core/day/sceneTable";
 import type { CaseProblem } from "../core/kit/caseCheck";
 import type { PairingProblem } from "../core/kit/pairing";
@@ -29,6 +30,7 @@ export type ServiceError =
   | { code: "place-needed"; why: "here" | "last" }
   | { code: "talker-twice"; talker: string }
   | { code: "no-pair"; talker: string; why: NoPair }
+  | { code: "handed-typed"; problems: HandedRowProblem[] }
   | { code: "scene-typed"; problems: SceneRowProblem[] }
   | { code: "drawing-refused"; problems: PlanProblem[] }
   | { code: "picture-refused"; why: "type" | "large" }

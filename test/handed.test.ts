@@ -1,4 +1,5 @@
-import { assignHanded, exportPlan, getHanded, importHanded, previewHanded, type HandedView } from "../server/services/handedDown.server";
+import { assignHanded, exportPlan, getHanded, importHanded, previewHanded, putHanded, removeHanded, type HandedView } from "../server/services/handedDown.server";
+import { serviceErrorWords } from "../contract/errorWords";
 import { allPacksOff } from "../server/services/syncs.server";
 import { handedFaultWords, handedHeadline } from "../contract/prepWords";
 import { undoList } from "../server/services/versionedLists.server";
@@ -48,6 +49,21 @@ test("a line goes to another channel, and leaves the one it was for; two windows
   expect(await assignHanded(practice.app, practice.dayId, { line: 99, channelId: 5, seenVersion: 2 })).toMatchObject({ ok: false, error: { code: "not-found" } });
   expect((await undoList(practice.app, "handed", practice.dayId, 2)).ok).toBe(true);
   expect((await handed()).lines.map((l) => l.channelId)).toEqual([1, 2, null, null, 3]);
+});
+
+test("an ear feed is put on the list by hand and planned round; what cannot be read is refused, and it is taken off again", async () => {
+  const { app, dayId } = practice;
+  expect(await putHanded(app, dayId, { who: "Boom ear feed", frequency: "soon", seenVersion: 0 })).toMatchObject({ ok: false, error: { code: "handed-typed", problems: [{ code: "frequency-unreadable" }] } });
+  const nobody = await putHanded(app, dayId, { who: " ", frequency: "499", seenVersion: 0 });
+  expect(!nobody.ok && serviceErrorWords(nobody.error)).toBe("No name of a crew or position. The list is as it was.");
+  expect(await putHanded(app, dayId, { who: "Boom ear feed", frequency: "499", seenVersion: 0 })).toEqual({ ok: true, value: null });
+  expect((await handed()).lines).toEqual([{ who: "Boom ear feed", primaryHz: 499_000_000, backupHz: null, channelId: null }]);
+  await allPacksOff(app, dayId);
+  await scanToEnd(practice);
+  for (const a of (await propose(practice)).result.assignments) expect(Math.abs(a.frequencyHz - 499e6)).toBeGreaterThanOrEqual(350_000);
+  expect(await removeHanded(app, dayId, { line: 1, seenVersion: 1 })).toMatchObject({ ok: false, error: { code: "not-found" } });
+  expect(await removeHanded(app, dayId, { line: 0, seenVersion: 1 })).toEqual({ ok: true, value: null });
+  expect((await handed()).lines).toEqual([]);
 });
 
 test("a bad row stops the list", async () => {

@@ -21,6 +21,9 @@ test("each trap by what it is told by", () => {
   expect(keys({ ...bag, microphone: SHIPPED_KIT.microphones.find((m) => m.pattern === "cardioid")! }, { ...usual, linePeakDbu: 0 })).toEqual(["turned-away"]);
   expect(keys({ ...bag, microphone: { ...bag.microphone, needs: "phantom" } }, { ...usual, linePeakDbu: 0 })).toEqual(["mic-power"]);
   expect(keys({ ...bag, microphone: { ...bag.microphone, needs: "none" } }, { ...usual, linePeakDbu: 0 })).toEqual([]);
+  const selfChoosing = SHIPPED_KIT.receivers.find((m) => m.adaptive !== null)!;
+  expect(keys({ ...bag, receiver: { ...selfChoosing, outputJoint: "balanced" } }, { ...usual, linePeakDbu: 0 })).toContain("talks-back");
+  expect(keys({ ...bag, receiver: { ...selfChoosing, outputJoint: "digital" } }, { ...usual, linePeakDbu: 0 })).not.toContain("talks-back");
   expect(keys({ ...camera, receiver: { ...camera.receiver, phantom: "wakes" } }, usual)).toContain("phantom on");
   expect(keys({ ...camera, receiver: { ...camera.receiver, phantom: "wakes" }, input: bag.input }, { ...usual, linePeakDbu: 0 })).toContain("phantom cannot");
 });

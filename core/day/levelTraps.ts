@@ -12,6 +12,8 @@ export type LevelTrap =
   | { code: "pad-left"; byDb: number }
   | { code: "shared-input"; talkers: string[] }
   | { code: "mic-power"; gives: MicPower; needs: MicPower }
+  /** The receiver talks back to its pack: a poor lead beside it picks that up. */
+  | { code: "talks-back" }
   | { code: "turned-away" };
 
 /** An output this high is line level, one this low is microphone level, dBu at its peaks (common practice, no published source). */
@@ -31,6 +33,8 @@ export function levelTraps(kit: ChannelKit, p: { linePeakDbu: number; gainDb: nu
   if (effect === "wakes") traps.push({ code: "phantom", want: input.phantom === undefined ? "cannot" : "on" });
   const [out, into] = [receiver.outputJoint ?? "balanced", input.joint ?? "balanced"];
   if (out !== into && out !== "digital") traps.push({ code: "joint", loses: out === "balanced" ? 6 : null });
+  // digital ways have no buzz to pick up
+  if (receiver.adaptive !== null && out !== "digital") traps.push({ code: "talks-back" });
   if (input.kind === "mic" && p.linePeakDbu > LINE_FROM_DBU) traps.push({ code: "level-kind", plays: "line" });
   if (input.kind === "line" && p.linePeakDbu < MIC_UP_TO_DBU) traps.push({ code: "level-kind", plays: "mic" });
   if (p.suggestedGainDb - p.gainDb >= PAD_DB) traps.push({ code: "pad-left", byDb: p.suggestedGainDb - p.gainDb });

@@ -7,6 +7,7 @@ import { afterLook, levelAround, type Newcomer } from "../../core/roll/newcomers
 import { analyseSweep, type SweepAnalysis } from "../../core/sweep/analyseSweep";
 import type { Measurement } from "../../core/sweep/sweep";
 import type { SweepHead } from "../devices/port.server";
+import { newestItems } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, loadDay } from "./dayView.server";
@@ -148,7 +149,9 @@ export class AirWatch implements WatchFeed {
     const scan = countingScan(facts);
     const sweep = loaded.sweeps.find((s) => s.id === scan?.id);
     const scanned = sweep ? await analysisOf(app, loaded, sweep) : this.first.look;
-    const known = scanned ? carriersOf(scanned).map((c) => c.frequencyHz) : [];
+    // who told his frequency, or is ours and keeps to one, is nobody new
+    const told = (await newestItems(app.db, "handed", this.dayId)).flatMap((l) => (l.channelId === null ? [l.primaryHz, ...(l.backupHz === null ? [] : [l.backupHz])] : []));
+    const known = [...(scanned ? carriersOf(scanned).map((c) => c.frequencyHz) : []), ...told];
     const { newcomers, came } = afterLook(this.newcomers, look, known, { picks: facts.plan?.picks ?? [], spares: (loaded.plan?.spares ?? []).map((s) => s.frequencyHz) }, nowMs, this.first.look);
     if (!isNear) {
       this.newest = look;

@@ -66,6 +66,24 @@ export async function importHanded(app: AppContext, dayId: number, p: { text: st
   return stored.ok ? ok({ imported: lines.length, leftOut }) : stored;
 }
 
+/** Puts one line on the list: an ear feed, a talkback or a camera link of ours, or somebody who told his frequency. What keeps to its frequency is planned round; a line in a talker's name is meant for that channel. */
+export async function putHanded(app: AppContext, dayId: number, p: { who: string; frequency: string; seenVersion: number }): Promise<Result<null, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const [row] = readHandedTable([[p.who, p.frequency]], { who: 0, primary: 1, backup: null }, rasterOf(loaded.value.region), loaded.value.stored);
+  if (!row?.line) return fail({ code: "handed-typed", problems: row?.problems ?? [{ code: "who-missing" }] });
+  const lines = await newestItems(app.db, "handed", dayId);
+  return storeNextList(app, "handed", dayId, { seenVersion: p.seenVersion, items: [...lines, row.line], how: `${row.line.who} put on it` });
+}
+
+/** Takes one line off the list. */
+export async function removeHanded(app: AppContext, dayId: number, p: { line: number; seenVersion: number }): Promise<Result<null, ServiceError>> {
+  const lines = await newestItems(app.db, "handed", dayId);
+  const line = lines[p.line];
+  if (!line) return fail({ code: "not-found", what: "handed-down line" });
+  return storeNextList(app, "handed", dayId, { seenVersion: p.seenVersion, items: lines.filter((l) => l !== line), how: `${line.who} taken off` });
+}
+
 /** Says which channel of ours a line is meant for; null for another crew's. */
 export async function assignHanded(app: AppContext, dayId: number, p: { line: number; channelId: number | null; seenVersion: number }): Promise<Result<null, ServiceError>> {
   const lines = await newestItems(app.db, "handed", dayId);

@@ -1,8 +1,9 @@
 import { useState } from "react";
 import { data, Link } from "react-router";
+import { X } from "lucide-react";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { assignHanded, getHanded, type HandedPreview, importHanded, previewHanded } from "../../../server/services/handedDown.server";
+import { assignHanded, getHanded, type HandedPreview, importHanded, previewHanded, putHanded, removeHanded } from "../../../server/services/handedDown.server";
 import { undoList } from "../../../server/services/versionedLists.server";
 import { capital, count, formatClock } from "../../../contract/format";
 import { handedFaultWords, handedHeadline, handedProblemWords } from "../../../contract/prepWords";
@@ -11,7 +12,7 @@ import type { HandedField, HandedRow } from "../../../core/day/handedDown";
 import { carrierId } from "../../../core/day/pickProblem";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { Button, QuietButton } from "../../ui/Button/Button";
-import { SelectField } from "../../ui/Field/Field";
+import { SelectField, TextField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
 import { Answer, Figure, Heading, Row, Stack, Sub, Table } from "../../ui/Page/Page";
 import { Status } from "../../ui/Status/Status";
@@ -39,6 +40,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     }
     case "import": return reply(await importHanded(app, dayId, intent), ({ imported, leftOut }) => `${capital(count(imported, "line"))} taken over${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`);
     case "assign": return reply(await assignHanded(app, dayId, intent));
+    case "put": return reply(await putHanded(app, dayId, intent), () => `${intent.who.trim()} stands on the list: it is planned round.`);
+    case "remove": return reply(await removeHanded(app, dayId, intent), () => "Taken off the list.");
     case "undo": return reply(await undoList(app, "handed", dayId, intent.seenVersion), () => "The list before is back.");
   }
 }
@@ -83,7 +86,7 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
             {handed.earlierVersion !== null && <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "undo", seenVersion })}>Undo: back to the list before</QuietButton>}
           </Row>
           <Table>
-            <thead><tr><th>Crew or position</th><th>Channel of ours</th><th>Primary</th><th>Backup</th></tr></thead>
+            <thead><tr><th>Crew or position</th><th>Channel of ours</th><th>Primary</th><th>Backup</th><th /></tr></thead>
             <tbody>
               {handed.lines.map((l, i) => (
                 <tr key={`${l.who}${i}`}>
@@ -106,6 +109,7 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
                       </td>
                     );
                   })}
+                  <td data-wide><Button isDisabled={isBusy} aria-label={`Take ${l.who} off the list`} onPress={() => send({ intent: "remove", line: i, seenVersion })}><X aria-hidden /></Button></td>
                 </tr>
               ))}
             </tbody>
@@ -113,6 +117,11 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
         </>
       )}
       {letter !== "" && <section><Heading>To write back</Heading><Letter>{letter}</Letter></section>}
+      <section>
+        <Heading>One more that transmits</Heading>
+        <Sub>An ear feed for the boom, a talkback, a camera’s link: it keeps its frequency, and your talkers are planned round it and round its products.</Sub>
+        <OneMore key={seenVersion} isBusy={isBusy} onPut={(line) => send({ intent: "put", ...line, seenVersion })} />
+      </section>
       <ListImport<HandedField, HandedRow>
         button="Read a coordinator’s list" hint="CSV: crew or position, primary, backup; MHz, or TV channel + MHz above its edge" thing="line" fields={FIELDS} columns={["Crew or position", "Primary", "Backup"]}
         wordsOf={wordsOf} onImport={(p) => send({ intent: "import", ...p, seenVersion })}
@@ -120,6 +129,19 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
       <p><a href={`/day/${view.day.id}/frequencies.csv`} download>Save what we need and use as such a list</a></p>
       <Notice kind="caution">A frequency handed down is no licence by itself: ask whoever issued it, and check with your regulator.</Notice>
     </Stack>
+  );
+}
+
+/** What was typed stays until it stands on the list. */
+function OneMore({ isBusy, onPut }: { isBusy: boolean; onPut: (line: { who: string; frequency: string }) => void }) {
+  const [line, setLine] = useState({ who: "", frequency: "" });
+  const isWhole = line.who.trim() !== "" && line.frequency.trim() !== "";
+  return (
+    <Row as="form" style={{ alignItems: "end", marginTop: 8 }} onSubmit={(event: React.FormEvent) => { event.preventDefault(); if (isWhole && !isBusy) onPut(line); }}>
+      <TextField label="What it is" value={line.who} onChange={(who) => setLine((l) => ({ ...l, who }))} widthCh={20} placeholder="Boom ear feed" />
+      <TextField label="MHz" value={line.frequency} onChange={(frequency) => setLine((l) => ({ ...l, frequency }))} widthCh={10} inputMode="decimal" />
+      <Button type="submit" isDisabled={isBusy || !isWhole}>Put on the list</Button>
+    </Row>
   );
 }
 
