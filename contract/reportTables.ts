@@ -11,7 +11,7 @@ export interface ReportCell {
 
 /** A table of the report as it is read, on the screen and on paper alike. */
 export interface ReportTable {
-  id: "frequencies" | "hits" | "dropouts" | "plans" | "gains" | "cells" | "newcomers" | "notes";
+  id: "frequencies" | "others" | "hits" | "dropouts" | "plans" | "gains" | "cells" | "newcomers" | "notes";
   title: string;
   heads: string[];
   rows: ReportCell[][];
@@ -31,6 +31,7 @@ export function reportTables(r: DayReport): ReportTable[] {
       "frequencies", `${f.place}, ${f.setting === "indoors" ? "inside" : "outside"}: plan ${f.version}`, ["", "Talker", "Pack", "Receiver", "Frequency", "Power"],
       f.rows.map((x) => [figure(String(x.number)), strong(x.talker), plain(x.packLabel), plain(x.receiverLabel), figure(mhz(x.frequencyHz)), figure(`${x.powerMw} mW`)]), f.sparesHz.length > 0 ? `Spares: ${f.sparesHz.map((hz) => mhz(hz)).join(", ")}` : null,
     )),
+    table("others", "Also told to transmit", ["Who or what", "Frequency", "In reserve"], r.others.map((o) => [strong(o.who), figure(mhz(o.primaryHz)), figure(o.backupHz === null ? "–" : mhz(o.backupHz))])),
     table("hits", "Hits, to look for in the edit", ["Time", "Scene", "Talker", "Most likely", "What was done"], r.hits.map((h) => [figure(logClock(h.atMs)), plain(h.scene ?? "–"), strong(h.talker), plain(`${hitCauseWords(h.cause)} (${shareWords(h.share)})`), plain(capital(reportOutcomeWords(h)))])),
     table("dropouts", "Dropouts that the receivers saw", ["Talker", "Count", "Longest", "Altogether", "The longest, with scene"], r.dropouts.map((d) => [strong(d.talker), figure(String(d.count)), figure(`${(d.longestMs / 1000).toFixed(1)} s`), figure(`${d.totalS.toFixed(1)} s`), plain(d.worst.map((w) => `${logClock(w.atMs)}${w.scene ? ` (${w.scene})` : ""}`).join(", "))])),
     table("plans", "Plans and why", ["Plan", "Time", "Place", "Why, and who moved"], r.plans.map((p) => [figure(String(p.version)), figure(formatClock(p.atMs)), plain(p.place), plain(`${capital(p.how)}${p.moved.length > 0 ? `: ${listWords(p.moved.map((m) => `${m.talker} ${m.fromHz === null ? "" : `from ${mhz(m.fromHz).replace(" MHz", "")} to `}${mhz(m.toHz)}`))}` : ""}`)])),

@@ -36,7 +36,7 @@ const CALLED: Record<string, RegExp | null> = {
 };
 
 test("ten hours of the practice day with its twelve happenings, by keys alone and through three power cuts: the report tells what happened", async ({ browser }) => {
-  test.setTimeout(480_000);
+  test.setTimeout(900_000);
   const data = mkdtempSync(join(tmpdir(), "plain-channel-ten-"));
   let server = await ownServer(PORT, data);
   const context = await browser.newContext({ baseURL: server.url, viewport: { width: 1280, height: 800 } });
@@ -174,7 +174,7 @@ test("ten hours of the practice day with its twelve happenings, by keys alone an
     // a product is known by its second source: what sweeps tells of it within half a minute
     if (happening.kind === "product") {
       const sourceMhz = script().find((h) => h.id === happening.id)!.state!.frequencyHz! / 1e6;
-      await expect.poll(async () => (await page.getByText(/^New on the air: /).allTextContents()).some((t) => Math.abs(Number(/(\d{3}\.\d+) MHz/.exec(t)![1]) - sourceMhz) < 0.15), { timeout: 40_000 }).toBe(true);
+      await expect.poll(async () => (await page.getByText(/^New on the air: /).allTextContents()).some((t) => Math.abs(Number(/(\d{3}\.\d+) MHz/.exec(t)![1]) - sourceMhz) < 0.15), { timeout: 90_000 }).toBe(true);
     }
     // a set at its end is heard until it is
     if (happening.kind === "weak-cells") await expect(troubled).toContainText("gone", { timeout: 60_000 });

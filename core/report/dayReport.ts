@@ -11,6 +11,8 @@ export interface ReportSources {
   plans: readonly { version: number; placeId: number; acceptedAtMs: number; how: string; picks: readonly { channelId: number; frequencyHz: number }[]; spares: readonly { frequencyHz: number }[] }[];
   events: readonly DayEvent[];
   levels: readonly { channelId: number; atMs: number; effort: string; gainDb: number; outputDb: number; finalPeakDbfs: number }[];
+  /** What else was told to transmit: other crews, and what of ours carries no talker. */
+  others: readonly { who: string; primaryHz: number; backupHz: number | null }[];
   /** Hours that each pack ran today, and how often its cells were changed. */
   packs: readonly { packLabel: string; talker: string | null; chemistry: string; ranHours: number | null; changesAtMs: readonly number[] }[];
 }
@@ -44,6 +46,7 @@ export interface ReportDropouts {
 export interface DayReport {
   /** The plan that stood last at each place, in the order in which the places were planned. */
   frequencies: { place: string; setting: string; version: number; rows: { number: number; talker: string; packLabel: string; receiverLabel: string; frequencyHz: number; powerMw: number }[]; sparesHz: number[] }[];
+  others: ReportSources["others"];
   plans: { version: number; atMs: number; place: string; how: string; moved: { talker: string; fromHz: number | null; toHz: number }[] }[];
   hits: ReportHit[];
   causes: { cause: HitCause; count: number }[];
@@ -71,6 +74,7 @@ export function dayReport(s: ReportSources, nowMs: number): DayReport {
       place: place(p.placeId), setting: s.places.find((x) => x.id === p.placeId)?.setting ?? "indoors", version: p.version, sparesHz: p.spares.map((x) => x.frequencyHz),
       rows: p.picks.flatMap(({ channelId, frequencyHz }) => { const c = s.channels.find((x) => x.id === channelId); return c ? [{ number: c.number, talker: c.talker, packLabel: c.packLabel, receiverLabel: c.receiverLabel, frequencyHz, powerMw: c.powerMw }] : []; }).sort((a, b) => a.number - b.number),
     })),
+    others: s.others,
     plans: s.plans.map((p, i) => {
       const before = s.plans[i - 1]?.picks ?? [];
       const moved = p.picks.flatMap((x) => { const was = before.find((b) => b.channelId === x.channelId)?.frequencyHz ?? null; return was === x.frequencyHz ? [] : [{ talker: talker(x.channelId), fromHz: was, toHz: x.frequencyHz }]; });

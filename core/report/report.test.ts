@@ -1,5 +1,6 @@
 import type { DayEvent } from "../day/dayEvents";
 import { dayReport, type ReportSources } from "./dayReport";
+import { reportTables } from "../../contract/reportTables";
 import { sweepSvg } from "./sweepPicture";
 
 const event = (id: number, atMs: number, what: DayEvent["what"], placeId = 1): DayEvent => ({ id, atMs, placeId, who: null, what });
@@ -7,7 +8,7 @@ const hit = (id: number, atMs: number, cause: "neighbour" | "fade"): DayEvent =>
 const plan = (version: number, placeId: number, frequencyHz: number) => ({ version, placeId, acceptedAtMs: version, how: "found", picks: [{ channelId: 1, frequencyHz }], spares: [{ frequencyHz: 52e7 }] });
 const sources: ReportSources = {
   channels: [{ id: 1, number: 1, talker: "Marit", packLabel: "Pack A", receiverLabel: "Bag 1", powerMw: 50 }], places: [{ id: 1, name: "Loft", setting: "indoors" }, { id: 2, name: "Quay", setting: "outdoors" }],
-  scenes: [{ number: "11", title: "", placeId: 1, startMs: 0, endMs: 10_000, speakers: ["Marit"], isRepeatable: true }], plans: [plan(1, 1, 5e8), plan(2, 1, 51e7), plan(3, 2, 51e7)], levels: [], packs: [],
+  scenes: [{ number: "11", title: "", placeId: 1, startMs: 0, endMs: 10_000, speakers: ["Marit"], isRepeatable: true }], plans: [plan(1, 1, 5e8), plan(2, 1, 51e7), plan(3, 2, 51e7)], levels: [], packs: [], others: [{ who: "Boom ear feed", primaryHz: 499_250_000, backupHz: null }],
   events: [
     event(1, 0, { kind: "roll", isOn: true }), hit(2, 1000, "neighbour"),
     event(3, 2000, { kind: "hit-answer", hitId: 2, channelId: 1, answer: "retune", fromHz: 5e8, toHz: 51e7, planVersion: 1 }), event(4, 9000, { kind: "hit-closed", hitId: 2, channelId: 1, how: "proved", planVersion: 2, note: "" }),
@@ -30,6 +31,12 @@ test("the last plan of each place, who moved from where, notes with what was put
   expect(r.plans.map((p) => p.moved.map((m) => m.fromHz))).toEqual([[null], [5e8], []]);
   expect(r.notes).toMatchObject([{ text: "gull", corrections: ["tern"] }]);
   expect(r.rolledMs).toBe(50_000);
+});
+test("what else was told to transmit stands under the frequencies, in words", () => {
+  const tables = reportTables(dayReport(sources, 60_000));
+  expect(tables.map((t) => t.id)).toEqual(["frequencies", "frequencies", "others", "hits", "dropouts", "plans", "notes"]);
+  expect(tables[2]!.rows.map((r) => r.map((c) => c.text))).toEqual([["Boom ear feed", "499.250 MHz", "–"]]);
+  expect(reportTables(dayReport({ ...sources, others: [] }, 60_000)).map((t) => t.id)).not.toContain("others");
 });
 test("a scan as a picture: the highest of each column stays, gaps stay gaps, names cannot break out", () => {
   const levels = new Float64Array(7200).fill(-110);

@@ -8,6 +8,7 @@ import { logClock, logGroupWords, logWords } from "../../contract/logWords";
 import type { ServiceError } from "../../contract/serviceError";
 import { listAllChannels } from "../db/repositories/channels.server";
 import type { Day } from "../db/repositories/days.server";
+import { newestItems } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { logView } from "./log.server";
@@ -42,6 +43,7 @@ async function reportView(app: AppContext, loaded: LoadedDay): Promise<ReportVie
     if (!power || mine.length === 0) return [];
     return [{ packLabel: u.label, talker: facts.channels.find((c) => c.packKey === u.key)?.talker ?? null, chemistry: saidChemistry(u.key, events) ?? power.chemistry, ranHours: power.run.ranHours, changesAtMs: mine.filter((e) => e.kind === "fresh").map((e) => e.atMs) }];
   });
+  const others = (await newestItems(app.db, "handed", day.id)).flatMap(({ who, primaryHz, backupHz, channelId }) => (channelId === null ? [{ who, primaryHz, backupHz }] : []));
   const scans: ReportView["scans"] = [];
   for (const sweep of sweeps) {
     const analysis = await analysisOf(app, loaded, sweep);
@@ -50,7 +52,7 @@ async function reportView(app: AppContext, loaded: LoadedDay): Promise<ReportVie
     const marksHz = (plan?.picks ?? []).map((p) => ({ frequencyHz: p.frequencyHz, text: all.find((c) => c.id === p.channelId)?.mark ?? "" }));
     scans.push({ takenAtMs: sweep.takenAtMs, place: places.find((p) => p.id === sweep.placeId)?.name ?? "elsewhere", source: sweep.source, svg: sweepSvg({ levelsDbm: analysis.maxDbm, lowHz: analysis.lowHz, stepHz: analysis.stepHz, marksHz, ...PICTURE }) });
   }
-  return { day, madeAtMs: facts.nowMs, report: dayReport({ channels, places, scenes: prepFacts.scenes, plans, events, levels, packs }, facts.nowMs), scans };
+  return { day, madeAtMs: facts.nowMs, report: dayReport({ channels, places, scenes: prepFacts.scenes, plans, events, levels, others, packs }, facts.nowMs), scans };
 }
 
 /** The report as JSON, for other programs: whole hertz, milliseconds of the day's clock. */

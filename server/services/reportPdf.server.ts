@@ -44,7 +44,7 @@ const heading = (value: string): Content => ({ ...(text(value, { bold: true, fon
 
 /** Points of an A4 page; "*" takes what is left. */
 const WIDTHS: Readonly<Record<ReportTable["id"], (string | number)[]>> = {
-  frequencies: [14, "*", 70, 70, 80, 50], hits: [60, 34, 60, "*", 146], dropouts: [60, 36, 46, 56, "*"], plans: [30, 40, 90, "*"], gains: ["*", 70, 60, 70, 70], cells: [70, "*", 70, 90, 120], newcomers: [50, "*", 90, 70, 40], notes: [50, 60, "*"],
+  others: ["*", 100, 100], frequencies: [14, "*", 70, 70, 80, 50], hits: [60, 34, 60, "*", 146], dropouts: [60, 36, 46, 56, "*"], plans: [30, 40, 90, "*"], gains: ["*", 70, 60, 70, 70], cells: [70, "*", 70, 90, 120], newcomers: [50, "*", 90, 70, 40], notes: [50, 60, "*"],
 };
 
 /** Rules, not boxes. */
