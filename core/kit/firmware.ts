@@ -9,18 +9,28 @@ export interface FirmwareBehind {
   units: { label: string; has: string }[];
 }
 
+/** A part of a version, in the order in which parts count: what is missing and nought are one, letters come after it ("2.0b" after "2.0"), numbers after letters. */
+interface Part {
+  rank: 0 | 1 | 2;
+  value: number;
+  letters: string;
+}
+
+const partOf = (text: string | undefined): Part => {
+  if (text !== undefined && !/^\d/.test(text)) return { rank: 1, value: 0, letters: text };
+  const value = Number(text ?? 0);
+  return { rank: value > 0 ? 2 : 0, value, letters: "" };
+};
 const partsOf = (version: string): string[] => version.trim().toLowerCase().replace(/^v(?:er(?:sion)?)?\.?\s*(?=\d)/, "").match(/\d+|[a-z]+/g) ?? [];
 
-/** Which of two firmware versions is older, as makers number them: numbers by their value, letters as text, "v" in front and marks between them count for nothing, and what is missing at the end is oldest.
+/** Which of two firmware versions is older, as makers number them: numbers by their value, letters as text; "v" in front, capitals and the marks between them count for nothing.
  * @returns below 0 where `a` is older, above 0 where it is newer, 0 where both are one
  * @example compareFirmware("v2.9", "2.10") // below 0 */
 export function compareFirmware(a: string, b: string): number {
   const [left, right] = [partsOf(a), partsOf(b)];
   for (let i = 0; i < Math.max(left.length, right.length); i += 1) {
-    const [l, r] = [left[i] ?? "0", right[i] ?? "0"];
-    const isNumber = [/^\d/.test(l), /^\d/.test(r)];
-    // letters before a number: "2.0b" comes before "2.0.1", after "2.0"
-    const by = isNumber[0] && isNumber[1] ? Number(l) - Number(r) : isNumber[0] !== isNumber[1] ? (i < left.length && i < right.length ? (isNumber[0] ? 1 : -1) : left.length - right.length) : l.localeCompare(r, "en");
+    const [l, r] = [partOf(left[i]), partOf(right[i])];
+    const by = l.rank - r.rank || l.value - r.value || l.letters.localeCompare(r.letters, "en");
     if (by !== 0) return by;
   }
   return 0;
