@@ -10,6 +10,7 @@ import { COLUMN, COLUMN_BYTES } from "../core/roll/extremes";
 import type { RigHappening } from "../core/air/rig";
 import { getDayView, loadDay } from "../server/services/dayView.server";
 import { answerHit, callHit, closeHit, followWithPack, hitsOf, takeHitBack } from "../server/services/hits.server";
+import { putHanded } from "../server/services/handedDown.server";
 import { beginRoll, endRoll, putNote, recentReadings, rollView, seamOf } from "../server/services/roll.server";
 import { allPacksOff, handlePack, setReceivers, syncPack } from "../server/services/syncs.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
@@ -151,11 +152,18 @@ test("while it rolls a free scanner goes on looking: who comes on the air is tol
   const nearest = plan!.picks.map((p) => p.frequencyHz).reduce((a, b) => (Math.abs(b - spareHz) < Math.abs(a - spareHz) ? b : a));
   const packKey = (await day()).facts.channels.find((c) => plan!.picks.find((p) => p.channelId === c.id)!.frequencyHz === nearest)!.packKey;
   const { nowMs } = (await day()).facts;
-  await app.rig!.practice!.setScript([{ id: "near the spare", fromMs: nowMs, untilMs: null, kind: "newcomer", nearPack: packKey, offsetHz: spareHz - nearest + 100_000, levelDbm: -62 }]);
+  // the ear feed that was put on the list is switched on too: it is nobody new
+  const feedHz = plan!.spares[1]!.frequencyHz + 100_000;
+  await valueOf(putHanded(app, dayId, { who: "Boom ear feed", frequency: mhz(feedHz), seenVersion: 0 }));
+  const comes = (id: string, hz: number): RigHappening => ({ id, fromMs: nowMs, untilMs: null, kind: "newcomer", nearPack: packKey, offsetHz: hz - nearest, levelDbm: -62 });
+  await app.rig!.practice!.setScript([comes("near the spare", spareHz + 100_000), comes("ear feed", feedHz)]);
   const newcomer = async () => (await day()).events.flatMap((e) => (e.what.kind === "newcomer" && Math.abs(e.what.frequencyHz - spareHz - 100_000) < 60_000 ? [e.what] : []))[0];
   for (let i = 0; i < 40 && !(await newcomer()); i += 1) await seconds(0.5);
   expect(await newcomer()).toMatchObject({ tookSpare: true });
-  expect(app.roll.airWatch!.view()).toMatchObject({ instrument: "Leadline scanner", problem: null });
+  const watch = app.roll.airWatch!;
+  expect(watch.view()).toMatchObject({ instrument: "Leadline scanner", problem: null });
+  expect(watch.carriers().some((c) => Math.abs(c.frequencyHz - feedHz) < 60_000)).toBe(true);
+  expect(watch.view().newcomers.some((n) => Math.abs(n.frequencyHz - feedHz) < 60_000)).toBe(false);
   const c = await tobiah();
   const { hitId } = await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 0, seenId: null }));
   expect((await hitsOf(app, await day()))[0]!.retune!.frequencyHz).not.toBe(spareHz);

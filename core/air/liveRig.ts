@@ -39,11 +39,13 @@ export function stepRig(rig: Rig, site: Site, nowMs: number): Rig {
 /** Whoever comes stands so far over what is there already: an exercise that nobody can solve teaches nothing. */
 const SEEN_OVER_DB = 15;
 const APART_HZ = 350_000;
+/** As near as two can stand and still be told apart. */
+const TOLD_APART_HZ = 200_000;
 
 /** Whether somebody who came on the air there could be told from what is on it. */
-function wouldBeSeen(rig: Rig, site: Site, frequencyHz: number, levelDbm: number, nowMs: number): boolean {
+function wouldBeSeen(rig: Rig, site: Site, frequencyHz: number, levelDbm: number, nowMs: number, apartHz: number): boolean {
   const taken = [...rig.packs.filter((p) => p.isOn).map((p) => p.frequencyHz), ...site.air.carriers.map((c) => c.frequencyHz), ...(rig.strangers ?? []).map((c) => c.frequencyHz)];
-  return taken.every((hz) => Math.abs(hz - frequencyHz) >= APART_HZ) && readAir({ ...site.air, carriers: [] }, frequencyHz, 200_000, nowMs) < levelDbm - SEEN_OVER_DB;
+  return taken.every((hz) => Math.abs(hz - frequencyHz) >= apartHz) && readAir({ ...site.air, carriers: [] }, frequencyHz, 200_000, nowMs) < levelDbm - SEEN_OVER_DB;
 }
 
 /** Whom of ours a newcomer makes a product with, and where he stands for it to fall where it is to: with whom it was meant, else where he would be seen. */
@@ -53,7 +55,7 @@ function productSource(rig: Rig, site: Site, { withPack, ontoPack, newcomerDbm }
   if (!onto || onto.frequencyHz <= 0) return null;
   const partners = rig.packs.filter((p) => p.key !== ontoPack && p.frequencyHz > 0 && (p.isOn || p.key === withPack)).sort((a, b) => Number(b.key === withPack) - Number(a.key === withPack));
   const ways = partners.map((p) => ({ withPack: p.key, frequencyHz: Math.round((p.frequencyHz + onto.frequencyHz) / 2) }));
-  return ways.find((w) => wouldBeSeen(now.rig, now.site, w.frequencyHz, newcomerDbm, nowMs)) ?? ways[0] ?? null;
+  return ways.find((w) => wouldBeSeen(now.rig, now.site, w.frequencyHz, newcomerDbm, nowMs, APART_HZ)) ?? ways[0] ?? null;
 }
 
 function begin(rig: Rig, site: Site, happening: RigHappening, nowMs: number): Rig {
@@ -71,7 +73,7 @@ function begin(rig: Rig, site: Site, happening: RigHappening, nowMs: number): Ri
       // one that is only to be told of comes where there is something to tell
       const now = rigNow(rig, site, nowMs);
       const offsets = [1, -1, 0.7, -0.7].map((by) => by * happening.offsetHz);
-      const offsetHz = Math.abs(happening.offsetHz) < APART_HZ ? happening.offsetHz : offsets.find((o) => wouldBeSeen(now.rig, now.site, hz + o, happening.levelDbm, nowMs)) ?? happening.offsetHz;
+      const offsetHz = Math.abs(happening.offsetHz) < APART_HZ ? happening.offsetHz : offsets.find((o) => wouldBeSeen(now.rig, now.site, hz + o, happening.levelDbm, nowMs, TOLD_APART_HZ)) ?? happening.offsetHz;
       return put(hz + offsetHz);
     }
     case "product": {
