@@ -128,6 +128,22 @@ test("an answer that waits for its pack moves the channel for everybody who sync
   expect(await answerHit(app, dayId, { hitId: 99_999, answer: "leave" })).toMatchObject({ ok: false, error: { code: "not-found" } });
 });
 
+test("a pack that keeps its number only by a press keeps the new one too, and the old one when it goes back", async () => {
+  const { app, dayId } = practice;
+  const nils = async () => (await day()).facts.channels.find((c) => c.talker === "Nils")!;
+  const { id, packKey } = await nils();
+  const stands = async () => { const p = (await day()).facts.reports!.packs[packKey]!; return [p.frequencyHz, p.isStored]; };
+  await handlePack(app, dayId, packKey, { isDoorOpen: true });
+  await syncPack(app, dayId, id);
+  const [oldHz] = await stands();
+  const { hitId } = await valueOf(callHit(app, dayId, { channelId: id, agoMs: 0, seenId: null }));
+  const { toHz } = await valueOf(answerHit(app, dayId, { hitId, answer: "retune" }));
+  await valueOf(followWithPack(app, dayId, hitId));
+  expect(await stands()).toEqual([toHz, true]);
+  await valueOf(takeHitBack(app, dayId, hitId));
+  expect(await stands()).toEqual([oldHz, true]);
+});
+
 test("a set that comes to its end is known by what it told last; fresh ones in, that counts no more", async () => {
   const { app, dayId } = practice;
   const c = await tobiah();
@@ -191,7 +207,7 @@ test("the report for other programs, and the log as a table that no spreadsheet 
   const { app, dayId } = practice;
   await valueOf(putNote(app, dayId, { text: "=1+1, \"quoted\"", channelId: null, agoMs: 0, seenId: null }));
   const report = JSON.parse(await valueOf(reportJson(app, dayId))) as { format: string; hits: { talker: string }[]; frequencies: { rows: unknown[] }[] };
-  expect([report.format, report.hits.every((h) => h.talker === "Tobiah"), report.frequencies[0]!.rows.length]).toEqual(["plain-channel-report", true, 5]);
+  expect([report.format, report.hits.every((h) => h.talker === "Tobiah" || h.talker === "Nils"), report.frequencies[0]!.rows.length]).toEqual(["plain-channel-report", true, 5]);
   const csv = await valueOf(logCsv(app, dayId));
   expect(csv.split("\r\n")[0]).toBe("time,place,kind,talker,what,who,put right");
   expect(csv).toContain("\"'=1+1, \"\"quoted\"\"\"");

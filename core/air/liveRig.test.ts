@@ -89,9 +89,13 @@ describe("happenings", () => {
     const packs = [pack("a", 491e6), pack("b", 471e6), pack("c", 496.4e6)];
     const [h] = stepRig(rig([happens({ kind: "product", withPack: "b", ontoPack: "a", newcomerDbm: -66, productDbm: -52 })], { packs }), site, HOUR).script!;
     expect(h).toMatchObject({ withPack: "c", state: { frequencyHz: 493_700_000 } });
-    // nobody else is on: it comes where it was meant
-    const [alone] = stepRig(rig([happens({ kind: "product", withPack: "b", ontoPack: "a", newcomerDbm: -66, productDbm: -52 })], { packs: packs.map((p) => ({ ...p, isOn: p.key !== "c" })) }), site, HOUR).script!;
-    expect(alone).toMatchObject({ withPack: "b", state: { frequencyHz: 481_000_000 } });
+    // nobody else is on, and nowhere free: it comes where it was meant, louder than the station
+    const alone = stepRig(rig([happens({ kind: "product", withPack: "b", ontoPack: "a", newcomerDbm: -66, productDbm: -52 })], { packs: packs.map((p) => ({ ...p, isOn: p.key !== "c" })) }), site, HOUR);
+    expect(alone.script![0]).toMatchObject({ withPack: "b", state: { frequencyHz: 481_000_000 } });
+    expect(rigNow(alone, site, HOUR).rig.strangers![0]!.levelDbm).toBeGreaterThan(-66);
+    // twice ours less him, where that is free: 2 × 495 − 516 = 474
+    const twice = stepRig(rig([happens({ kind: "product", withPack: "b", ontoPack: "a", newcomerDbm: -66, productDbm: -52 })], { packs: [pack("a", 474e6), pack("b", 495e6)] }), site, HOUR);
+    expect(rigNow(twice, site, HOUR).rig.strangers).toEqual([{ frequencyHz: 516e6, levelDbm: -66 }, { frequencyHz: 474e6, levelDbm: -52 }]);
   });
   test("one who is only to be told of comes to the side on which he is seen", () => {
     const [h] = stepRig(rig([happens({ kind: "newcomer", nearPack: "a", offsetHz: -900_000, levelDbm: -70, untilMs: 2 * HOUR })], { packs: [pack("a", 486.6e6)] }), site, HOUR).script!;

@@ -1,6 +1,7 @@
 import { cellVolts } from "../power/discharge";
 import { powerSumDb } from "../units/decibels";
 import { hashText, seededRandom } from "../units/random";
+import { tuningSpan } from "../coordination/tuning";
 import { wavelengthM } from "../radio/propagation";
 import { type AirCarrier, readAir } from "./air";
 import { packCarriers, type Rig, type RigHappening, type RigPack, type RigReceiver, UNPAIRED_HZ, usedHoursOf } from "./rig";
@@ -39,6 +40,7 @@ export function stepRig(rig: Rig, site: Site, nowMs: number): Rig {
 /** Whoever comes stands so far over what is there already: an exercise that nobody can solve teaches nothing. */
 const SEEN_OVER_DB = 15;
 const APART_HZ = 350_000;
+type Product = Extract<RigHappening, { kind: "product" }>;
 /** As near as two can stand and still be told apart. */
 const TOLD_APART_HZ = 200_000;
 
@@ -48,14 +50,23 @@ function wouldBeSeen(rig: Rig, site: Site, frequencyHz: number, levelDbm: number
   return taken.every((hz) => Math.abs(hz - frequencyHz) >= apartHz) && readAir({ ...site.air, carriers: [] }, frequencyHz, 200_000, nowMs) < levelDbm - SEEN_OVER_DB;
 }
 
-/** Whom of ours a newcomer makes a product with, and where he stands for it to fall where it is to: with whom it was meant, else where he would be seen. */
-function productSource(rig: Rig, site: Site, { withPack, ontoPack, newcomerDbm }: Extract<RigHappening, { kind: "product" }>, nowMs: number): { withPack: string; frequencyHz: number } | null {
+/** Whom of ours a newcomer makes a product with, and where he stands for it to fall where it is to: as it was meant, else where he would be seen, else louder than what hides him. */
+function productSource(rig: Rig, site: Site, happening: Product, nowMs: number): { is: Product; frequencyHz: number } | null {
+  const { withPack, ontoPack, newcomerDbm } = happening;
   const now = rigNow(rig, site, nowMs);
   const onto = rig.packs.find((p) => p.key === ontoPack);
   if (!onto || onto.frequencyHz <= 0) return null;
   const partners = rig.packs.filter((p) => p.key !== ontoPack && p.frequencyHz > 0 && (p.isOn || p.key === withPack)).sort((a, b) => Number(b.key === withPack) - Number(a.key === withPack));
-  const ways = partners.map((p) => ({ withPack: p.key, frequencyHz: Math.round((p.frequencyHz + onto.frequencyHz) / 2) }));
-  return ways.find((w) => wouldBeSeen(now.rig, now.site, w.frequencyHz, newcomerDbm, nowMs, APART_HZ)) ?? ways[0] ?? null;
+  const span = tuningSpan(rig.receivers.flatMap((r) => r.tuning));
+  const ways = [
+    ...partners.map((p) => ({ is: { ...happening, withPack: p.key }, frequencyHz: Math.round((p.frequencyHz + onto.frequencyHz) / 2) })),
+    ...partners.map((p) => ({ is: { ...happening, withPack: p.key, doubled: "pack" as const }, frequencyHz: 2 * p.frequencyHz - onto.frequencyHz })),
+  ].filter((w) => span && w.frequencyHz >= span.lowHz && w.frequencyHz <= span.highHz);
+  const isSeen = (w: { frequencyHz: number }, dbm: number) => wouldBeSeen(now.rig, now.site, w.frequencyHz, dbm, nowMs, APART_HZ);
+  const seen = ways.find((w) => isSeen(w, newcomerDbm));
+  if (seen) return seen;
+  const hidden = ways.find((w) => isSeen(w, Infinity)) ?? ways[0];
+  return hidden ? { ...hidden, is: { ...hidden.is, newcomerDbm: Math.max(newcomerDbm, readAir({ ...now.site.air, carriers: [] }, hidden.frequencyHz, 200_000, nowMs) + SEEN_OVER_DB + 5) } } : null;
 }
 
 function begin(rig: Rig, site: Site, happening: RigHappening, nowMs: number): Rig {
@@ -78,7 +89,7 @@ function begin(rig: Rig, site: Site, happening: RigHappening, nowMs: number): Ri
     }
     case "product": {
       const source = productSource(rig, site, happening, nowMs);
-      return source ? put(source.frequencyHz, {}, isMissed, { ...happening, withPack: source.withPack }) : put(null, {}, true);
+      return source ? put(source.frequencyHz, {}, isMissed, source.is) : put(null, {}, true);
     }
     case "noise": return put(packHz(happening.aroundPack));
     case "weak-cells": return put(null, pack(happening.packKey, (p) => (p.cells ? { ...p, cells: { ...p.cells, usedHours: Math.max(0, p.cells.hours - happening.leftHours), onSinceMs: p.isOn ? nowMs : null } } : p)), true);
@@ -105,7 +116,7 @@ export function rigNow(rig: Rig, site: Site, nowMs: number): { rig: Rig; site: S
     if (h.kind !== "product" || hz === null) return [];
     const pack = rig.packs.find((p) => p.key === h.withPack);
     // no second source, no product
-    const product = pack?.isOn ? [{ frequencyHz: 2 * hz - pack.frequencyHz, levelDbm: h.productDbm }] : [];
+    const product = pack?.isOn ? [{ frequencyHz: h.doubled === "pack" ? 2 * pack.frequencyHz - hz : 2 * hz - pack.frequencyHz, levelDbm: h.productDbm }] : [];
     return [{ frequencyHz: hz, levelDbm: h.newcomerDbm }, ...product];
   });
   const humps = happening.flatMap((h) => (h.kind === "noise" && h.state!.frequencyHz !== null ? [{ centreHz: h.state!.frequencyHz, widthHz: h.widthHz, levelDbmPer200kHz: h.dbmPer200kHz }] : []));

@@ -123,8 +123,8 @@ export interface Rig {
 export type RigHappening = { id: string; fromMs: number; /** Null: until somebody does something about it. */ untilMs: number | null; state?: { frequencyHz: number | null; isOver?: boolean } } & (
   /** Somebody comes on the air so far from where a pack of ours is just then. */
   | { kind: "newcomer"; nearPack: string; offsetHz: number; levelDbm: number }
-  /** Somebody comes on the air where two thirds of a product with a pack of ours fall onto another of ours: 2N − A = B, made where the two packs are close. */
-  | { kind: "product"; withPack: string; ontoPack: string; newcomerDbm: number; productDbm: number }
+  /** Somebody comes on the air with whom a pack of ours makes a product that falls onto another of ours, made where the two packs are close: twice him less ours, or twice ours less him. */
+  | { kind: "product"; withPack: string; ontoPack: string; newcomerDbm: number; productDbm: number; /** Absent: the newcomer. */ doubled?: "newcomer" | "pack" }
   /** A drive or a wall of lamps raises the floor around where a pack is. */
   | { kind: "noise"; aroundPack: string; widthHz: number; dbmPer200kHz: number }
   /** More, or less, on the way from a pack. */

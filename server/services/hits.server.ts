@@ -257,10 +257,18 @@ async function byHand(app: AppContext, loaded: LoadedDay, packKey: string, recei
   }
 }
 
-/** The pack follows to the new frequency. */
+/** The pack follows to the new frequency, and keeps it where that takes a press: all the steps that the hands were told. */
 export async function followWithPack(app: AppContext, dayId: number, hitId: number): Answer {
   const got = await openHit(app, dayId, hitId);
-  return got.ok ? syncPack(app, dayId, got.value.story.hit.channelId) : got;
+  if (!got.ok) return got;
+  return packFollows(app, got.value.loaded, got.value.story.hit.channelId);
+}
+
+async function packFollows(app: AppContext, { day, facts, kit, unit }: LoadedDay, channelId: number): Answer {
+  const synced = await syncPack(app, day.id, channelId);
+  const packKey = facts.channels.find((c) => c.id === channelId)?.packKey;
+  if (!synced.ok || packKey === undefined || !day.isPractice || packModel(kit, unit(packKey).modelId).stores !== "by-hand") return synced;
+  return handlePack(app, day.id, packKey, { isStored: true });
 }
 
 /** Brings an answer to its end. One that retuned is proved by the meters, and then the plan has a new version in which only this channel moved; any other holds because somebody says so.
@@ -309,5 +317,5 @@ export async function takeHitBack(app: AppContext, dayId: number, hitId: number)
   await putDown(app, loaded.day, { kind: "hit-closed", hitId, channelId, how: "taken back", planVersion: null, note: "" });
   if (last?.toHz === undefined || last.toHz === null || !app.rig || !loaded.day.isPractice) return ok(null);
   const set = await setReceivers(app, dayId, [channelId]);
-  return set.ok ? syncPack(app, dayId, channelId) : set;
+  return set.ok ? packFollows(app, loaded, channelId) : set;
 }
