@@ -75,6 +75,7 @@ export function attentionWords(a: Attention): { short: string; long: string } {
     case "thin": return { short: "thin", long: `${a.marginDb < 0 ? "under" : "only"} ${formatDb(Math.abs(a.marginDb))} in hand at the worst of ten seconds` };
     case "fallen": return { short: "weaker", long: `${formatDb(a.db)} under what it usually is here` };
     case "one-antenna": return { short: `antenna ${a.antenna} low`, long: `${formatDb(a.db)} under the other` };
+    case "retuning": return { short: "retuning", long: "between two frequencies: it is judged again once its pack has followed and is proved" };
     case "not-ours": return { short: "not ours", long: "RF, and not our pack: somebody else, or its pilot is lost" };
   }
 }

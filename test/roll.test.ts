@@ -118,6 +118,13 @@ test("an answer that waits for its pack moves the channel for everybody who sync
   const c = await tobiah();
   const { hitId } = await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 0, seenId: null }));
   const { toHz } = await valueOf(answerHit(app, dayId, { hitId, answer: "retune" }));
+  // nothing is said to hold between one frequency and the next; the application tells its desk of every write, here the test does
+  app.changes.bump();
+  const told: string[] = [];
+  const stopListening = app.roll.listen((m) => { if (m.type === "state") told.push(...(m.state.channels.find((x) => x.channelId === c.id)?.attention.map((a) => a.code) ?? [])); });
+  for (let i = 0; i < 20 && !told.includes("retuning"); i += 1) await seconds(0.2);
+  stopListening();
+  expect(told).toContain("retuning");
   const waiting = await valueOf(getDayView(app, dayId));
   expect(waiting.steps.find((s) => s.code === "sync-pack")).toMatchObject({ frequencyHz: toHz, channelIds: [c.id] });
   await valueOf(takeHitBack(app, dayId, hitId));

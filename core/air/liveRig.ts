@@ -40,9 +40,9 @@ export function stepRig(rig: Rig, site: Site, nowMs: number): Rig {
 /** Whoever comes stands so far over what is there already: an exercise that nobody can solve teaches nothing. */
 const SEEN_OVER_DB = 15;
 const APART_HZ = 350_000;
-type Product = Extract<RigHappening, { kind: "product" }>;
 /** As near as two can stand and still be told apart. */
 const TOLD_APART_HZ = 200_000;
+type Product = Extract<RigHappening, { kind: "product" }>;
 
 /** Whether somebody who came on the air there could be told from what is on it. */
 function wouldBeSeen(rig: Rig, site: Site, frequencyHz: number, levelDbm: number, nowMs: number, apartHz: number): boolean {
@@ -83,9 +83,8 @@ function begin(rig: Rig, site: Site, happening: RigHappening, nowMs: number): Ri
       if (hz === null || hz <= 0) return put(null, {}, true);
       // one that is only to be told of comes where there is something to tell
       const now = rigNow(rig, site, nowMs);
-      const offsets = [1, -1, 0.7, -0.7].map((by) => by * happening.offsetHz);
-      const offsetHz = Math.abs(happening.offsetHz) < APART_HZ ? happening.offsetHz : offsets.find((o) => wouldBeSeen(now.rig, now.site, hz + o, happening.levelDbm, nowMs, TOLD_APART_HZ)) ?? happening.offsetHz;
-      return put(hz + offsetHz);
+      const ways = Math.abs(happening.offsetHz) < APART_HZ ? [] : [1, -1, 0.7, -0.7].map((by) => hz + by * happening.offsetHz);
+      return put(ways.find((way) => wouldBeSeen(now.rig, now.site, way, happening.levelDbm, nowMs, TOLD_APART_HZ)) ?? hz + happening.offsetHz);
     }
     case "product": {
       const source = productSource(rig, site, happening, nowMs);

@@ -25,6 +25,7 @@ describe("what needs a hand", () => {
     ["muted", { recent: [...run(560), ...run(40, { isMuted: true, hasAudio: false })] }],
     ["silent", { recent: [...run(100), ...run(500, { hasAudio: false })] }],
     ["not-ours", { recent: [...run(570), ...run(30, { isPartner: false })] }],
+    ["retuning", { isRetuning: true, recent: run(600, { rfADbm: -105, rfBDbm: -105, isPartner: false }) }],
     ["noise-rose", { roseDb: 7 }],
     ["cells-now", { cells: { hours: 0.2, by: "clock", isWeak: false, voltsSpanHours: null } }],
     ["cells-soon", { cells: { hours: 3, by: "volts", isWeak: true, voltsSpanHours: 1 } }],

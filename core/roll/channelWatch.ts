@@ -18,6 +18,8 @@ export type Attention =
   | { level: "watch"; code: "fallen"; db: number }
   | { level: "watch"; code: "one-antenna"; antenna: "A" | "B"; db: number }
   | { level: "watch"; code: "not-ours" }
+  /** Between one frequency and the next: nothing is judged until its pack has followed and is proved. */
+  | { level: "watch"; code: "retuning" }
   /** The last look at the air shows the floor around it so much higher than at first. */
   | { level: "bad" | "watch"; code: "noise-rose"; db: number };
 
@@ -39,6 +41,8 @@ export interface WatchedChannel {
   tellsPartner: boolean;
   /** Its pack is meant to be on now. */
   isWanted: boolean;
+  /** Its receiver went on to another frequency by our own doing, and its pack is not proved there yet. Absent: no. */
+  isRetuning?: boolean;
   /** By how much the floor around it rose since the first look at the air; null or absent where it was not looked at. */
   roseDb?: number | null;
 }
@@ -58,7 +62,7 @@ const ROSE_DB = 6;
 export const isUsual = (attention: readonly Attention[]): boolean => attention.every((a) => a.code === "muted" || a.code === "silent" || a.code === "cells-soon" || a.code === "cells-now");
 
 /** How a channel stands by its last minute. A pack that is meant to be off worries nobody. */
-export function watchChannel({ limits, recent, usual, cells, tellsPartner, isWanted, roseDb = null }: WatchedChannel): ChannelNow {
+export function watchChannel({ limits, recent, usual, cells, tellsPartner, isWanted, isRetuning = false, roseDb = null }: WatchedChannel): ChannelNow {
   const attention: Attention[] = [];
   let missing = 0;
   while (missing < recent.length && recent[recent.length - 1 - missing] === null) missing += 1;
@@ -69,6 +73,7 @@ export function watchChannel({ limits, recent, usual, cells, tellsPartner, isWan
   const isHeard = (r: ChannelReading) => bestOf(r) > limits.noiseDbm + GONE_OVER_NOISE_DB;
   let gone = 0;
   while (gone < last.length && !isHeard(last[last.length - 1 - gone]!)) gone += 1;
+  if (isRetuning) return { attention: [{ level: "watch", code: "retuning" }, ...cellsOf(cells, false)], marginDb: null, latest };
   if (!isWanted) return { attention: cellsOf(cells, false), marginDb: null, latest };
   if (gone >= 10) attention.push({ level: "bad", code: "gone", seconds: gone / 10 });
   else {

@@ -299,7 +299,7 @@ export class RollDesk implements RollFeed {
     const isOn = this.on.get(c.packKey) ?? report?.isOn ?? false;
     const cells = packPowerOf(this.loaded!, c.packKey, nowMs, this.voltsOf(c.packKey))?.left ?? null;
     const isWanted = !isRetuning && (isOn || nowMs - c.heardAtMs < LATELY_MS || this.speaksNow(c.channelId, nowMs));
-    const now = watchChannel({ limits: c.limits, recent, usual: c.usual, cells, tellsPartner: c.tellsPartner, isWanted, roseDb: c.frequencyHz === null ? null : (this.watch?.roseDb(c.frequencyHz) ?? null) });
+    const now = watchChannel({ limits: c.limits, recent, usual: c.usual, cells, tellsPartner: c.tellsPartner, isWanted, isRetuning, roseDb: c.frequencyHz === null ? null : (this.watch?.roseDb(c.frequencyHz) ?? null) });
     if (isUsual(now.attention)) c.usual = followUsual(c.usual, usualRf(c.ring.readings(toSlot - USUAL_SLOTS, toSlot), c.limits.noiseDbm), USUAL_SHARE);
     if (this.isRolling && isWanted) this.note(c, now.attention, toSlot);
     return {

@@ -94,7 +94,7 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
                   <td data-label="Channel of ours">
                     <SelectField
                       label={`Channel of ours for ${l.who}`} isLabelHidden isDisabled={isBusy} value={l.channelId ?? OTHER_CREW}
-                      choices={[{ id: OTHER_CREW, label: "none: another crew, or ours elsewhere" }, ...view.channels.map((c) => ({ id: c.id, label: `${c.number} · ${c.talker}` }))]}
+                      choices={[{ id: OTHER_CREW, label: "none" }, ...view.channels.map((c) => ({ id: c.id, label: `${c.number} · ${c.talker}` }))]}
                       onChange={(id) => send({ intent: "assign", line: i, channelId: id === OTHER_CREW ? null : id, seenVersion })}
                     />
                   </td>

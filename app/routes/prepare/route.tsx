@@ -78,6 +78,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
                 <span>{capitalSentence(words.why)} <Soft>{capitalSentence(words.mend)}</Soft></span>
                 {f.code === "talker-without-channel" && <Link to={`/day/${view.day.id}/setup`}>give a channel</Link>}
                 {(f.code === "cells-short" || f.code === "antennas-short" || f.code === "leads-short" || f.code === "tracks-short" || f.code === "no-wired-recorder") && <Link to={`/day/${view.day.id}/kit`}>count again</Link>}
+                {f.code === "firmware-behind" && <Link to={`/day/${view.day.id}/kit`}>see the case</Link>}
                 {f.code === "power-too-high" && pack && <Button isDisabled={isBusy} onPress={() => send({ intent: "set-power", packKey: pack.key, powerMw: f.mostMw })}>{`Set to ${f.mostMw} mW`}</Button>}
               </li>
             );

@@ -191,7 +191,7 @@ function headline(state: RollState | null, channels: readonly { id: number; talk
   const worst = (level: "bad" | "watch") => state.channels.filter((c) => c.attention[0]?.level === level).map((c) => `${talker(c.channelId)} ${attentionWords(c.attention[0]!).short}`);
   const [bad, watch] = [worst("bad"), worst("watch")];
   if (bad.length > 0) return capital(listWords(bad));
-  const holding = state.channels.filter((c) => c.isOn || c.attention.length > 0).length;
+  const holding = state.channels.filter((c) => (c.isOn || c.attention.length > 0) && c.attention[0]?.code !== "retuning").length;
   if (watch.length > 0) return `${capital(count(holding, "channel"))} ${holding === 1 ? "holds" : "hold"}; an eye on ${listWords(watch)}`;
   return holding === 0 ? "All packs are off" : `${holding === channels.length && holding > 1 ? `All ${count(holding, "channel").replace(" channels", "")}` : capital(count(holding, "channel"))} ${holding === 1 ? "holds" : "hold"}`;
 }
