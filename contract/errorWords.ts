@@ -4,6 +4,7 @@ import { caseProblemWords } from "./kitWords";
 import { planProblemWords } from "./planWords";
 import { handedProblemWords, sceneProblemWords } from "./prepWords";
 import { pairingProblemWords } from "./pairingWords";
+import { PROOF_WORDS } from "./proofWords";
 import type { ServiceError } from "./serviceError";
 import type { ShootArchiveError } from "./shootArchive";
 import { archiveErrorWords, brokenRuleWords, sweepFileErrorWords } from "./words";
@@ -42,6 +43,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "copy-failed": return `No copy could be made (${error.detail}). What stands, and the copies before, are unharmed.`;
     case "copy-refused": return copyWords(error.error);
     case "cells-empty": return `${error.label} does not come on: its cells are empty. Put fresh ones in under Roll, Cells, then switch it on.`;
+    case "not-verified": return `${error.talker} is not verified: ${listWords(error.parts.map((p) => PROOF_WORDS[p].name))} not answered yet. Answer at Sync, or close it as retuned, not verified. Nothing was written.`;
     case "shoot-archive": return shootArchiveWords(error.error);
     case "no-rig": return "No receivers are connected that could be driven from here. A sweep file can be read instead.";
     case "nothing-scans": return "No receiver in the case can scan by itself. A sweep file can be read instead.";

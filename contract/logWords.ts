@@ -1,4 +1,5 @@
 import type { LogEntry, LogGroup } from "../core/day/dayLog";
+import { likeliestCause } from "../core/day/hits";
 import { formatClock, formatDb, formatDbfs, formatDbm, formatDuration, formatSpan, listWords, mhz } from "./format";
 import { PROOF_WORDS, proofFaultWords } from "./proofWords";
 import { hitAnswerWords, hitCauseWords } from "./rollWords";
@@ -47,10 +48,10 @@ function eventWords(e: Extract<LogEntry["what"], { kind: "event" }>["event"], wh
     case "power": return `${names.pack(e.packKey)} ${e.isOn ? "on" : "off"}`;
     case "cells-fresh": return `Fresh ${e.chemistry} cells in ${names.pack(e.packKey)}`;
     case "cells-ran": return `The ${e.chemistry} set in ${names.pack(e.packKey)} has run ${formatDuration(e.ranHours * 3_600_000)}`;
-    case "hit": return `${who}hit${e.scene ? ` in scene ${e.scene}` : ""}${e.frequencyHz === null ? "" : ` on ${mhz(e.frequencyHz)}`}: ${hitCauseWords(e.judged.causes[0]?.cause ?? "not-radio")}`;
-    case "hit-judged": return `${who}judged again by the next look at the air: ${hitCauseWords(e.judged.causes[0]?.cause ?? "not-radio")}`;
+    case "hit": return `${who}hit${e.scene ? ` in scene ${e.scene}` : ""}${e.frequencyHz === null ? "" : ` on ${mhz(e.frequencyHz)}`}: ${hitCauseWords(likeliestCause(e))}`;
+    case "hit-judged": return `${who}judged again by the next look at the air: ${hitCauseWords(likeliestCause(e))}`;
     case "hit-answer": return `${who}${hitAnswerWords(e.answer).what.toLowerCase()}${e.toHz === null ? "" : ` to ${mhz(e.toHz)}${e.fromHz === null ? "" : `, from ${mhz(e.fromHz)}`}`}`;
-    case "hit-closed": return `${who}${e.how === "proved" ? `proved on its new frequency; plan ${e.planVersion ?? "?"} stands` : e.how === "left" ? "left as it is, for the edit" : e.how === "taken back" ? "the answer was taken back" : "it holds"}${e.note ? `. ${e.note}` : ""}`;
+    case "hit-closed": return `${who}${e.how === "proved" ? `proved on its new frequency; plan ${e.planVersion ?? "?"} stands` : e.how === "unproved" ? `retuned, not verified; plan ${e.planVersion ?? "?"} stands` : e.how === "left" ? "left as it is, for the edit" : e.how === "taken back" ? "the answer was taken back" : "it holds"}${e.note ? `. ${e.note}` : ""}`;
     case "dropout": return `${who}dropout of ${(e.lastedMs / 1000).toFixed(1)} s, down to ${formatDbm(e.leastDbm)}`;
     case "trouble": return `${who}${TROUBLES[e.code] ?? e.code}`;
     case "newcomer": return `New on the air: ${mhz(e.frequencyHz)}, ${formatDbm(e.levelDbm)}${e.channelId === null || e.offHz === null ? "" : `, ${formatSpan(e.offHz)} from ${names.talker(e.channelId)}`}${e.tookSpare ? "; a spare is not clear any more" : ""}`;

@@ -7,8 +7,8 @@ const CAUSES: Readonly<Record<HitCause, string>> = {
   "overload": "too strong: the pack is too near", "cells": "the cells are at their end", "switched-off": "the pack was switched off", "muted": "the pack is muted", "microphone": "the microphone is out, or its lead", "not-radio": "not the radio: cloth, a lead, the microphone",
 };
 
-/** What it was, in a few words. */
-export const hitCauseWords = (cause: HitCause): string => CAUSES[cause];
+/** What it was, in a few words. @param cause - null where nothing was read that tells it */
+export const hitCauseWords = (cause: HitCause | null): string => (cause === null ? "called; cause not known" : CAUSES[cause]);
 
 const percent = (share: number): string => `${Math.round(share * 100)} of 100`;
 export const shareWords = percent;

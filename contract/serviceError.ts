@@ -4,6 +4,7 @@ import type { NoPair } from "../core/day/freePair";
 import type { HandedRowProblem } from "../core/day/handedDown";
 import type { SceneRowProblem } from "../core/day/sceneTable";
 import type { CaseProblem } from "../core/kit/caseCheck";
+import type { ProofPart } from "../core/day/proofParts";
 import type { PairingProblem } from "../core/kit/pairing";
 import type { KitFileError } from "./kitFile";
 import type { ShootArchiveError } from "./shootArchive";
@@ -43,6 +44,8 @@ export type ServiceError =
   | { code: "copy-refused"; error: { code: "copy-unreadable" | "copy-newer" | "copy-damaged"; detail: string } }
   | { code: "shoot-archive"; error: ShootArchiveError }
   | { code: "cells-empty"; label: string }
+  /** A verification whose questions nobody answered: it cannot be written. */
+  | { code: "not-verified"; talker: string; parts: ProofPart[] }
   | { code: "no-rig" }
   | { code: "nothing-scans" }
   | { code: "no-register" }

@@ -100,8 +100,8 @@ test("a neighbour in a take: judged, a clear place offered, one pack retuned, pr
   expect((await hitsOf(app, await day()))[0]!.step).toBe("pack");
   await valueOf(followWithPack(app, dayId, hitId));
   expect((await hitsOf(app, await day()))[0]!.step).toBe("prove");
-  const closed = await valueOf(closeHit(app, dayId, hitId));
-  expect(closed).toEqual({ bad: null, version: before.version + 1 });
+  const closed = await valueOf(closeHit(app, dayId, { hitId }));
+  expect(closed).toMatchObject({ bad: null, version: before.version + 1 });
   const after = (await day()).plan!;
   expect(after.picks.filter((p) => before.picks.some((b) => b.channelId === p.channelId && b.frequencyHz === p.frequencyHz))).toHaveLength(before.picks.length - 1);
   expect(after.how).toContain("somebody on the frequency");
@@ -164,7 +164,7 @@ test("a set that comes to its end is known by what it told last; fresh ones in, 
   await valueOf(answerHit(app, dayId, { hitId, answer: "change-cells" }));
   await seconds(1);
   expect(app.roll.voltsOf(c.packKey) ?? 2).toBeGreaterThan(1.4);
-  await valueOf(closeHit(app, dayId, hitId));
+  await valueOf(closeHit(app, dayId, { hitId }));
   await app.rig!.practice!.setScript([]);
 }, 40_000);
 

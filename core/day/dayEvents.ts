@@ -7,6 +7,9 @@ export interface HitJudgement {
   answers: HitAnswerKind[];
 }
 
+/** How a hit ended. "unproved": retuned, and nobody answered what a verification asks. */
+export type HitEnd = "proved" | "unproved" | "left" | "done" | "taken back";
+
 /** Something that happened on a day and stands nowhere else. Only added: what was wrong is put right by a new one. */
 export type DayHappening =
   | { kind: "moved"; fromPlaceId: number; toPlaceId: number }
@@ -30,7 +33,7 @@ export type DayHappening =
   | { kind: "hit-judged"; hitId: number; channelId: number; judged: HitJudgement }
   /** What was done about a hit. Retuning says where to and from where, and the plan that stood. */
   | { kind: "hit-answer"; hitId: number; channelId: number; answer: HitAnswerKind; fromHz: number | null; toHz: number | null; planVersion: number | null }
-  | { kind: "hit-closed"; hitId: number; channelId: number; how: "proved" | "left" | "done" | "taken back"; planVersion: number | null; note: string }
+  | { kind: "hit-closed"; hitId: number; channelId: number; how: HitEnd; planVersion: number | null; note: string }
   /** The link failed by itself, whoever heard it or not. */
   | { kind: "dropout"; channelId: number; lastedMs: number; leastDbm: number }
   | { kind: "trouble"; channelId: number; code: string; figure: number | null }

@@ -1,7 +1,17 @@
-import type { DayEvent, DayHappening } from "./dayEvents";
+import type { HitCause } from "../roll/hitCause";
+import type { DayEvent, DayHappening, HitJudgement } from "./dayEvents";
 import type { PlanRecord } from "./facts";
 
 type Of<K extends DayHappening["kind"]> = Extract<DayHappening, { kind: K }>;
+
+/** What a hit was judged to be, likeliest first; nothing where no reading of the channel stood behind it. Days that were kept before that was
+ *  minded hold causes that nobody had seen anything of: they are not told. */
+export function judgedCauses(what: Of<"hit"> | Of<"hit-judged">): HitJudgement["causes"] {
+  return what.kind === "hit" && what.readings === "" ? [] : what.judged.causes;
+}
+
+/** The likeliest cause of a hit; null where it is not known. */
+export const likeliestCause = (what: Of<"hit"> | Of<"hit-judged">): HitCause | null => judgedCauses(what)[0]?.cause ?? null;
 
 /** A hit and what became of it, out of what was put down; judged as it was last. */
 export interface HitStory {
@@ -19,7 +29,7 @@ export interface HitStory {
 export function hitStories(events: readonly DayEvent[]): HitStory[] {
   const stories = new Map<number, HitStory>();
   for (const { id, atMs, placeId, who, what } of events) {
-    if (what.kind === "hit") stories.set(id, { id, atMs, placeId, who, hit: what, answers: [], closed: null });
+    if (what.kind === "hit") stories.set(id, { id, atMs, placeId, who, hit: { ...what, judged: { ...what.judged, causes: judgedCauses(what) } }, answers: [], closed: null });
     const story = what.kind === "hit-answer" || what.kind === "hit-closed" || what.kind === "hit-judged" ? stories.get(what.hitId) : undefined;
     if (what.kind === "hit-judged" && story) story.hit = { ...story.hit, judged: what.judged };
     if (what.kind === "hit-answer" && story) {

@@ -68,6 +68,13 @@ export function proofStates(p: { parts: readonly ProofPart[]; records: readonly 
 /** Parts that a channel waits for before it counts as proved. */
 export const isNeeded = ({ part }: Pick<ProofState, "part">): boolean => ruleOf(part).isExtra !== true;
 
+/** What a channel that is retuned while it plays is verified by: the pack stays on, so the silence before it is not asked. */
+export const WHILE_PLAYING: readonly ProofPart[] = ["rf", "antennas", "partner", "voice"];
+
+/** The parts of a verification while it plays to which nobody has given a good answer yet. Empty: it is verified. */
+export const lackingWhilePlaying = (states: readonly Pick<ProofState, "part" | "status">[]): ProofPart[] =>
+  states.filter((s) => WHILE_PLAYING.includes(s.part) && s.status !== "done").map((s) => s.part);
+
 /** What a receiver's own scale usually reads when all is well: the middle of the figures that were noted with a full RF, of whatever pack; null before there are two. A third of it is an antenna that is off (common practice, no published source). */
 export function usualFigure(records: readonly SyncRecord[], receiverKey: string): number | null {
   const figures = records.flatMap((r) => (r.kind === "proof" && r.part === "rf" && r.outcome === "full" && r.receiverKey === receiverKey && r.shown !== null && Number.isFinite(Number(r.shown)) ? [Number(r.shown)] : [])).sort((a, b) => a - b);

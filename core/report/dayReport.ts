@@ -23,10 +23,11 @@ export interface ReportHit {
   scene: string | null;
   talker: string;
   frequencyHz: number | null;
-  cause: HitCause;
-  /** How sure: 0…1. */
-  share: number;
-  outcome: "retuned" | "done" | "left" | "taken back" | "open";
+  /** Null where nothing was read that tells it. */
+  cause: HitCause | null;
+  /** How sure: 0…1; null where the cause is not known. */
+  share: number | null;
+  outcome: "retuned" | "retuned, not verified" | "done" | "left" | "taken back" | "open";
   toHz: number | null;
   planVersion: number | null;
   /** From the call to the end of the answer; null while it is open. */
@@ -49,7 +50,7 @@ export interface DayReport {
   others: ReportSources["others"];
   plans: { version: number; atMs: number; place: string; how: string; moved: { talker: string; fromHz: number | null; toHz: number }[] }[];
   hits: ReportHit[];
-  causes: { cause: HitCause; count: number }[];
+  causes: { cause: HitCause | null; count: number }[];
   dropouts: ReportDropouts[];
   /** Those who came and went and came again are one. */
   newcomers: { atMs: number; frequencyHz: number; levelDbm: number; place: string; times: number }[];
@@ -109,9 +110,10 @@ function toHit(h: HitStory, talker: (id: number) => string, place: (id: number) 
   const first = h.hit.judged.causes[0];
   const last = h.answers.at(-1);
   const how = h.closed?.how;
+  const isRetuned = how === "proved" || how === "unproved";
   return {
-    atMs: h.atMs, place: place(h.placeId), scene: h.hit.scene, talker: talker(h.hit.channelId), frequencyHz: h.hit.frequencyHz, cause: first?.cause ?? "not-radio", share: first?.share ?? 0,
-    outcome: how === "proved" ? "retuned" : (how ?? "open"), toHz: how === "proved" ? (last?.toHz ?? null) : null, planVersion: how === "proved" ? (h.closed?.planVersion ?? null) : null, tookMs: h.closed ? h.closed.atMs - h.atMs : null,
+    atMs: h.atMs, place: place(h.placeId), scene: h.hit.scene, talker: talker(h.hit.channelId), frequencyHz: h.hit.frequencyHz, cause: first?.cause ?? null, share: first?.share ?? null,
+    outcome: how === "proved" ? "retuned" : how === "unproved" ? "retuned, not verified" : (how ?? "open"), toHz: isRetuned ? (last?.toHz ?? null) : null, planVersion: isRetuned ? (h.closed?.planVersion ?? null) : null, tookMs: h.closed ? h.closed.atMs - h.atMs : null,
   };
 }
 

@@ -4,7 +4,7 @@ import { reportTables } from "../../contract/reportTables";
 import { sweepSvg } from "./sweepPicture";
 
 const event = (id: number, atMs: number, what: DayEvent["what"], placeId = 1): DayEvent => ({ id, atMs, placeId, who: null, what });
-const hit = (id: number, atMs: number, cause: "neighbour" | "fade"): DayEvent => event(id, atMs, { kind: "hit", channelId: 1, frequencyHz: 5e8, scene: "11", judged: { causes: [{ cause, share: 0.9, for: [], against: [] }], answers: ["retune"] }, readings: "", near: [] });
+const hit = (id: number, atMs: number, cause: "neighbour" | "fade"): DayEvent => event(id, atMs, { kind: "hit", channelId: 1, frequencyHz: 5e8, scene: "11", judged: { causes: [{ cause, share: 0.9, for: [], against: [] }], answers: ["retune"] }, readings: "AAAA", near: [] });
 const plan = (version: number, placeId: number, frequencyHz: number) => ({ version, placeId, acceptedAtMs: version, how: "found", picks: [{ channelId: 1, frequencyHz }], spares: [{ frequencyHz: 52e7 }] });
 const sources: ReportSources = {
   channels: [{ id: 1, number: 1, talker: "Marit", packLabel: "Pack A", receiverLabel: "Bag 1", powerMw: 50 }], places: [{ id: 1, name: "Loft", setting: "indoors" }, { id: 2, name: "Quay", setting: "outdoors" }],

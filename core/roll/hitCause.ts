@@ -55,9 +55,11 @@ const GONE_S = 1.2;
 const PAUSE_S = 2.5;
 
 /** What a hit most likely was, by what the readings, the newest look at the air, the products of what is on it and the cells show; every cause with what speaks for it and against it.
- * @returns likeliest first */
+ *  Without a single reading of the channel nothing is judged: a share of nothing would be an invention.
+ * @returns likeliest first; no cause at all where nothing was read */
 export function judgeHit(evidence: HitEvidence): { causes: JudgedCause[]; features: HitFeatures } {
   const f = hitFeatures(evidence);
+  if (f.count === 0) return { causes: [], features: f };
   const cells = evidence.cells;
   const isLow = cells !== null && (cells.hours < LOW_HOURS || cells.isWeak);
   const isGone = f.goneS >= GONE_S;
@@ -154,10 +156,14 @@ const ANSWERS: Readonly<Record<HitCause, readonly HitAnswerKind[]>> = {
 /** A second cause that is at least so likely beside the first lends its first answer. */
 const ALSO_FROM = 0.15;
 
-/** The answers to a judged hit, the best first: those of the likeliest cause, and the first one of every other that may well be. Retuning always stands among them, late where it would not help: the caller may know better. */
+/** What can be tried where the cause is not known: quickest first (common practice, no published source). */
+const UNKNOWN_CAUSE_ANSWERS: readonly HitAnswerKind[] = ["retune", "change-cells", "microphone", "nearer", "turn-pack", "re-rig", "leave"];
+
+/** The answers to a judged hit, the best first: those of the likeliest cause, and the first one of every other that may well be. Retuning always stands among them, late where it would not help: the caller may know better.
+ *  Of a hit whose cause is not known everything stands that may help. */
 export function answersTo(causes: readonly JudgedCause[]): HitAnswerKind[] {
   const [first, ...rest] = causes;
-  if (!first) return ["leave"];
+  if (!first) return [...UNKNOWN_CAUSE_ANSWERS];
   const also = rest.filter((c) => c.share >= ALSO_FROM).map((c) => ANSWERS[c.cause][0]!);
   const all = [ANSWERS[first.cause][0]!, ...also, ...ANSWERS[first.cause].slice(1, -1), "retune" as const, "leave" as const];
   return [...new Set(all)];

@@ -1,9 +1,12 @@
 import { checkSet } from "../../core/coordination/checkSet";
 import { bestAfterHit } from "../../core/coordination/hit";
 import type { CoordinationRequest } from "../../core/coordination/request";
-import type { HitJudgement } from "../../core/day/dayEvents";
+import { channelProof } from "../../core/day/channelState";
+import type { HitEnd, HitJudgement } from "../../core/day/dayEvents";
 import { type HitStory, hitStories } from "../../core/day/hits";
 import { carrierId } from "../../core/day/pickProblem";
+import { lackingWhilePlaying } from "../../core/day/proof";
+import type { ProofPart } from "../../core/day/proofParts";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { powerOf } from "../../core/kit/units";
 import { answersTo, type HitAnswerKind, type HitCause, judgeHit } from "../../core/roll/hitCause";
@@ -148,6 +151,8 @@ export interface HitView extends HitStory {
   powers: { setMw: number; up: number | null; down: number | null };
   /** How far an answer that retunes has come. */
   step: "answer" | "receiver" | "pack" | "prove" | "hold" | "closed";
+  /** What is not answered yet of its verification, where people see it and no meter is read; null where one is. */
+  lacking: ProofPart[] | null;
 }
 
 /** The hits of a day, the newest first; those that are open with their answers worked out. */
@@ -162,6 +167,7 @@ export async function hitsOf(app: AppContext, loaded: LoadedDay): Promise<HitVie
     return {
       ...story, hit: { ...story.hit, judged: { ...story.hit.judged, answers: inOrder(story.hit.judged, setMw, powers.filter((p) => p < setMw).at(-1) ?? null) } }, talker: channel?.talker ?? "somebody who is not wired any more", number: channel?.number ?? 0, retune: story.closed || !basis || !channel ? null : retuneOf(loaded, basis, story.hit.channelId, newcomersOf(app)),
       powers: { setMw, up: powers.find((p) => p > setMw) ?? null, down: powers.filter((p) => p < setMw).at(-1) ?? null }, step: stepOf(loaded, story),
+      lacking: isMeterRead(app, loaded) ? null : lackingOf(loaded, story.hit.channelId, story.answers.at(-1)?.toHz ?? 0),
     };
   });
 }
@@ -271,35 +277,51 @@ async function packFollows(app: AppContext, { day, facts, kit, unit }: LoadedDay
   return handlePack(app, day.id, packKey, { isStored: true });
 }
 
-/** Brings an answer to its end. One that retuned is proved by the meters, and then the plan has a new version in which only this channel moved; any other holds because somebody says so.
- * @returns what the proof showed where it was not good: then it stays open */
-export async function closeHit(app: AppContext, dayId: number, hitId: number): Answer<{ bad: { part: string; outcome: string } | null; version: number | null }> {
+/** Brings an answer to its end. One that retuned gets a new version of the plan in which only this channel moved: verified by the meters where they can be read,
+ *  else by what people answered at Sync, else as "not verified". Any other holds because somebody says so.
+ * @param p.isUnverified - closes it without a verification, and says so
+ * @returns what the verification showed where it was not good: then it stays open */
+export async function closeHit(app: AppContext, dayId: number, { hitId, isUnverified = false }: { hitId: number; isUnverified?: boolean }): Answer<{ bad: { part: string; outcome: string } | null; version: number | null; how: HitEnd }> {
   const got = await openHit(app, dayId, hitId);
   if (!got.ok) return got;
   const { loaded, story } = got.value;
   const { channelId, judged } = story.hit;
   const last = story.answers.at(-1);
-  const close = (how: "proved" | "done", planVersion: number | null) => putDown(app, loaded.day, { kind: "hit-closed", hitId, channelId, how, planVersion, note: "" });
+  const close = (how: HitEnd, planVersion: number | null) => putDown(app, loaded.day, { kind: "hit-closed", hitId, channelId, how, planVersion, note: "" });
   if (!last || last.toHz === null) {
     await close("done", loaded.plan?.version ?? null);
-    return ok({ bad: null, version: null });
+    return ok({ bad: null, version: null, how: "done" });
   }
-  if (app.rig && loaded.day.isPractice) {
+  const how = isUnverified ? "unproved" : "proved";
+  if (!isUnverified && isMeterRead(app, loaded)) {
     const after = await proveWhilePlaying(app, dayId, channelId, "after");
     if (!after.ok) return after;
-    if (after.value) return ok({ bad: after.value, version: null });
+    if (after.value) return ok({ bad: after.value, version: null, how });
+  } else if (!isUnverified) {
+    const parts = lackingOf(loaded, channelId, last.toHz);
+    if (parts.length > 0) return fail({ code: "not-verified", talker: channelName(loaded, channelId), parts });
   }
   const { plan } = loaded;
   if (!plan) return fail({ code: "not-found", what: "plan" });
   const { sweep } = await pickBasis(app, loaded, plan.profile);
-  const talker = loaded.facts.channels.find((c) => c.id === channelId)?.talker ?? "";
   const accepted = await acceptPlan(app, dayId, {
-    onlyChannelId: channelId, basePlanVersion: plan.version, sweepId: sweep?.id ?? null, profile: plan.profile, allows: plan.allows, how: `${talker} retuned after a hit: ${hitCauseWords(judged.causes[0]?.cause ?? "not-radio")}`,
+    onlyChannelId: channelId, basePlanVersion: plan.version, sweepId: sweep?.id ?? null, profile: plan.profile, allows: plan.allows, how: `${channelName(loaded, channelId)} retuned after a hit: ${hitCauseWords(judged.causes[0]?.cause ?? null)}`,
     picks: plan.picks.map((p) => (p.channelId === channelId ? { ...p, frequencyHz: last.toHz! } : p)), spares: plan.spares.filter((s) => s.frequencyHz !== last.toHz),
   });
   if (!accepted.ok) return accepted;
-  await close("proved", accepted.value.version);
-  return ok({ bad: null, version: accepted.value.version });
+  await close(how, accepted.value.version);
+  return ok({ bad: null, version: accepted.value.version, how });
+}
+
+/** Whether the receivers' meters can be read from here. */
+const isMeterRead = (app: AppContext, { day }: LoadedDay): boolean => app.rig !== null && day.isPractice;
+
+const channelName = ({ facts }: LoadedDay, channelId: number): string => facts.channels.find((c) => c.id === channelId)?.talker ?? "";
+
+/** What people have not answered yet of a channel on its new frequency. */
+function lackingOf({ facts }: LoadedDay, channelId: number, frequencyHz: number): ProofPart[] {
+  const channel = facts.channels.find((c) => c.id === channelId);
+  return channel ? lackingWhilePlaying(channelProof(facts, channel, frequencyHz)) : [];
 }
 
 /** Takes an answer back: the channel goes to where it was, receiver first; a plan that came of it gives way to the one before. */
@@ -309,7 +331,7 @@ export async function takeHitBack(app: AppContext, dayId: number, hitId: number)
   const { loaded, story } = got.value;
   const { channelId } = story.hit;
   const last = story.answers.at(-1);
-  const madePlan = story.closed?.how === "proved" ? story.closed.planVersion : null;
+  const madePlan = story.closed?.how === "proved" || story.closed?.how === "unproved" ? story.closed.planVersion : null;
   if (madePlan !== null) {
     const back = await restorePlan(app, dayId, madePlan - 1, madePlan);
     if (!back.ok) return back;

@@ -1,7 +1,8 @@
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
-import { formatDbm, mhz } from "../../../contract/format";
+import { formatDbm, listWords, mhz } from "../../../contract/format";
 import { logClock } from "../../../contract/logWords";
+import { PROOF_WORDS } from "../../../contract/proofWords";
 import { hitAnswerWords, hitCauseWords, hitReasonWords, shareWords } from "../../../contract/rollWords";
 import { settingStepWords } from "../../../contract/settingWords";
 import { packModel, receiverModel } from "../../../core/kit/models";
@@ -34,6 +35,7 @@ export function HitPanel({ hit, view, isBusy, send, onHide }: HitPanelProps) {
         <Heading>{`${logClock(hit.atMs)} · ${hit.number} ${hit.talker}`}</Heading>
         <QuietButton onPress={onHide} style={{ marginLeft: "auto" }}>Later</QuietButton>
       </Row>
+      {!first && <div><b>{hitCauseWords(null)}</b> <Soft>No receiver of this channel was read from here, so nothing is judged.</Soft></div>}
       {first && (
         <div>
           <b>{`${first.share > 0.85 ? "" : "Most likely "}${hitCauseWords(first.cause)}`}</b> <Soft>{shareWords(first.share)}</Soft>
@@ -81,24 +83,37 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
     );
   }
   if (!channel) return null;
+  const sync = `/day/${view.day.id}/sync?channel=${channel.id}`;
   const steps = settingSteps(receiverModel(view.kit, channel.receiverModelId), packModel(view.kit, channel.packModelId), last.toHz);
   if (hit.step === "receiver") {
-    return <><p>{`Set ${channel.receiverLabel} to ${mhz(last.toHz!)}.`}</p><ul>{steps.receiver.map((s, i) => <li key={i}>{settingStepWords(s)}</li>)}</ul><Row><Link to={`/day/${view.day.id}/sync?channel=${channel.id}`}>Tick it off at Sync</Link>{takeBack}</Row></>;
+    return <><p>{`Set ${channel.receiverLabel} to ${mhz(last.toHz!)}.`}</p><ul>{steps.receiver.map((s, i) => <li key={i}>{settingStepWords(s)}</li>)}</ul><Row><Link to={sync} data-next>Tick it off at Sync</Link>{takeBack}</Row></>;
   }
   if (hit.step === "pack") {
     return (
       <>
-        <p>{`${channel.receiverLabel} is on ${mhz(last.toHz!)}, and nothing is heard there. Now ${channel.packLabel}:`}</p>
+        <p>{`${channel.receiverLabel} ${hit.lacking === null ? `is on ${mhz(last.toHz!)}, and nothing is heard there` : `was noted on ${mhz(last.toHz!)}`}. Now ${channel.packLabel}:`}</p>
         <ol style={{ paddingLeft: 22 }}>{steps.pack.map((s, i) => <li key={i}>{settingStepWords(s)}</li>)}</ol>
-        <Row><PrimaryButton data-next isDisabled={isBusy} onPress={() => send({ intent: "pack-follows", hitId: hit.id })}>{`${channel.packLabel} follows`}</PrimaryButton>{takeBack}</Row>
+        <Row>
+          {hit.lacking === null ? <PrimaryButton data-next isDisabled={isBusy} onPress={() => send({ intent: "pack-follows", hitId: hit.id })}>{`${channel.packLabel} follows`}</PrimaryButton> : <Link to={sync} data-next>Note at Sync what it shows</Link>}
+          {takeBack}
+        </Row>
+      </>
+    );
+  }
+  if (hit.step === "prove" && hit.lacking !== null && hit.lacking.length > 0) {
+    return (
+      <>
+        <p>{`${channel.packLabel} was noted on ${mhz(last.toHz!)}. Not answered yet: ${listWords(hit.lacking.map((p) => PROOF_WORDS[p].name))}.`}</p>
+        <Row><Link to={sync} data-next>Answer at Sync</Link><Button isDisabled={isBusy} onPress={() => send({ intent: "close-unverified", hitId: hit.id })}>Close, not verified</Button>{takeBack}</Row>
       </>
     );
   }
   if (hit.step === "prove") {
+    const seen = hit.lacking === null ? "RF, both antennas, its own name and the voice are looked at; then the plan has a new version." : "What the verification asks was answered at Sync; closing it gives the plan a new version.";
     return (
       <>
-        <p>{`${channel.packLabel} shows ${mhz(last.toHz!)}. RF, both antennas, its own name and the voice are looked at; then the plan has a new version.`}</p>
-        <Row><PrimaryButton data-next isDisabled={isBusy} onPress={() => send({ intent: "close", hitId: hit.id })}>Prove it</PrimaryButton>{takeBack}</Row>
+        <p>{`${channel.packLabel} ${hit.lacking === null ? "shows" : "was noted on"} ${mhz(last.toHz!)}. ${seen}`}</p>
+        <Row><PrimaryButton data-next isDisabled={isBusy} onPress={() => send({ intent: "close", hitId: hit.id })}>{hit.lacking === null ? "Prove it" : "Close as verified"}</PrimaryButton>{takeBack}</Row>
       </>
     );
   }

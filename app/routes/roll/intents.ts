@@ -14,6 +14,8 @@ export const rollIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("answer"), hitId, answer: z.enum(HIT_ANSWERS) }),
   z.object({ intent: z.literal("pack-follows"), hitId }),
   z.object({ intent: z.literal("close"), hitId }),
+  /** The channel stays where it was retuned to, and nobody has verified it there. */
+  z.object({ intent: z.literal("close-unverified"), hitId }),
   z.object({ intent: z.literal("take-back"), hitId }),
   z.object({ intent: z.literal("note"), text: z.string().max(2000), channelId: channelId.nullable(), agoMs, seenId }),
 ]);

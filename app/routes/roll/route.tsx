@@ -50,7 +50,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "hit": return reply(await callHit(app, dayId, intent), () => null);
     case "answer": return reply(await answerHit(app, dayId, intent), ({ toHz, someoneThere }) => (toHz !== null && someoneThere ? "Something is heard there before our pack is. Take it back and look again." : null));
     case "pack-follows": return reply(await followWithPack(app, dayId, intent.hitId), () => null);
-    case "close": return reply(await closeHit(app, dayId, intent.hitId), ({ bad, version }) => (bad ? `Not proved: ${proofFaultWords(bad.part as ProofPart, bad.outcome)}. It stays open.` : version === null ? "Noted: it holds." : `Proved. Plan ${version} stands.`), ({ bad }): RollIntent | null => (bad ? null : { intent: "take-back", hitId: intent.hitId }));
+    case "close": case "close-unverified": return reply(await closeHit(app, dayId, { hitId: intent.hitId, isUnverified: intent.intent === "close-unverified" }), ({ bad, version, how }) => (bad ? `Not proved: ${proofFaultWords(bad.part as ProofPart, bad.outcome)}. It stays open.` : version === null ? "Noted: it holds." : `${how === "proved" ? "Proved" : "Retuned, not verified"}. Plan ${version} stands.`), ({ bad }): RollIntent | null => (bad ? null : { intent: "take-back", hitId: intent.hitId }));
     case "take-back": return reply(await takeHitBack(app, dayId, intent.hitId), () => "Taken back.");
     case "note": return reply(await putNote(app, dayId, intent), () => "Noted.");
   }
@@ -156,7 +156,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
             {roll.hits.filter((h) => h.step === "closed").slice(0, 8).map((h) => (
               <li key={h.id}>
                 <time>{formatClock(h.atMs)}</time><b>{`${h.number} ${h.talker}`}</b>
-                <span>{`${hitCauseWords(h.hit.judged.causes[0]?.cause ?? "not-radio")}${h.hit.scene ? `, scene ${h.hit.scene}` : ""}`}</span>
+                <span>{`${hitCauseWords(h.hit.judged.causes[0]?.cause ?? null)}${h.hit.scene ? `, scene ${h.hit.scene}` : ""}`}</span>
                 <Soft>{outcomeOf(h)}</Soft>
               </li>
             ))}
@@ -173,7 +173,7 @@ function outcomeOf(h: Hits[number]): string {
   const last = h.answers.at(-1);
   if (h.closed?.how === "left") return "left, for the edit";
   if (h.closed?.how === "taken back") return "taken back";
-  return last?.toHz ? `on ${mhz(last.toHz)}, plan ${h.closed?.planVersion ?? "?"}` : "it holds";
+  return last?.toHz ? `on ${mhz(last.toHz)}${h.closed?.how === "unproved" ? ", not verified" : ""}, plan ${h.closed?.planVersion ?? "?"}` : "it holds";
 }
 
 const NO_MARKS: readonly number[] = [];
