@@ -42,6 +42,8 @@ export interface LawView {
   open: Stretch[];
   raster: Raster;
   maxNoiseDbm: number;
+  /** Told where the instrument's own floor governs the limit; null where the one that was set does. */
+  instrumentFloorDbm: number | null;
   regionTitle: string;
   advice: string;
   licence: string;

@@ -5,7 +5,7 @@ import type { Hump } from "../core/sweep/humps";
 import type { TvChannel } from "../core/sweep/television";
 import type { Stretch } from "../core/regions/region";
 import type { BlockRoom, QuietStretch } from "../core/day/quietPlaces";
-import type { AirView, ElsewhereView } from "./airView";
+import type { AirView, ElsewhereView, LawView } from "./airView";
 import { formatMhz } from "../core/units/frequencyText";
 import { capital, count, formatClock, formatDb, formatDbm, listWords, stretchesWords } from "./format";
 
@@ -86,6 +86,10 @@ export function airHeadline(open: readonly Stretch[], quiet: readonly QuietStret
   if (best) return `${head}, the quietest at ${stretchesWords([{ lowHz: whole(best.lowHz), highHz: whole(best.highHz) }])}`;
   return `${head}, in ${count(open.length, "stretch", "stretches")}`;
 }
+
+/** What governs the noise limit where the instrument does; empty where the limit that was set does. */
+export const limitWords = ({ instrumentFloorDbm, maxNoiseDbm }: Pick<LawView, "instrumentFloorDbm" | "maxNoiseDbm">): string =>
+  (instrumentFloorDbm === null ? "" : `Quiet as far as this instrument sees: its own floor is ${formatDbm(instrumentFloorDbm)} in a channel, so up to ${formatDbm(maxNoiseDbm)} counts as quiet.`);
 
 /** What else a careful reader says of it: stations against the register, others' carriers, broad noise, and what one look cannot tell. */
 export function airSentences({ tv, carriers, humps, looksPerBin }: Pick<AirView, "tv" | "carriers" | "humps" | "looksPerBin">, spine: Stretch, registered: readonly number[]): string {

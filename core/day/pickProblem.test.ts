@@ -2,7 +2,9 @@ import { openStretches, pickProblem, takenTelevision, type PickFacts } from "./p
 import { PROFILES } from "../coordination/profile";
 import { RASTERS } from "../regions/raster";
 import { REGIONS } from "../regions/region";
-import type { SweepAnalysis } from "../sweep/analyseSweep";
+import { analyseSweep, type SweepAnalysis } from "../sweep/analyseSweep";
+import type { Measurement } from "../sweep/sweep";
+import { seededRandom } from "../units/random";
 
 const points = 2881;
 const analysis = (change: Partial<SweepAnalysis> = {}): SweepAnalysis => {
@@ -28,7 +30,7 @@ test("carriers of others stand; our own do not, nor does the noise under them", 
   const levels = new Float64Array(points).fill(-117);
   for (let i = 1000; i <= 1008; i += 1) levels[i] = -75;
   const own = seen(470e6 + 1004 * 25_000, "Pack C");
-  const request = pickProblem(facts({ analysis: analysis({ maxDbm: levels, carriers: [own, seen(500e6, null)] }) }));
+  const request = pickProblem(facts({ analysis: analysis({ meanDbm: levels, maxDbm: levels, carriers: [own, seen(500e6, null)] }) }));
   expect(request.others).toEqual([{ id: "other 500.000", frequencyHz: 500e6 }]);
   const under = request.noise.find((n) => n.lowHz <= own.frequencyHz && n.highHz > own.frequencyHz)!;
   expect(under.levelDbm).toBeCloseTo(-117 + 9.03, 1);
@@ -60,4 +62,29 @@ test("open stretches leave out television, others with their spacing, and what w
   // up to the station's edge less half a bandwidth; from the carrier on by the spacing of 0.35 MHz; to the last step measured on both sides
   expect(open).toEqual([[470.1, 477.9], [486.1, 499.65], [500.35, 541.9]]);
   expect(openStretches(pickProblem(facts({ analysis: null })), 200_000)).toEqual([]);
+});
+
+/** Noise as a general sweep tool reads it: the power of each step exponentially distributed about a floor, every pass by itself. */
+function noisySweep(passes: number, floorDbm: number, seed: number): Measurement {
+  const random = seededRandom(seed);
+  const pass = () => Float64Array.from({ length: points }, () => floorDbm + 10 * Math.log10(-Math.log(1 - random())));
+  return { format: "rows", lowHz: 470e6, stepHz: 25_000, points, passes: Array.from({ length: passes }, pass), completePasses: passes, warnings: [] };
+}
+const openHzOf = (measurement: Measurement): number => openStretches(pickProblem(facts({ analysis: analyseSweep(measurement, null) })), 200_000).reduce((sum, s) => sum + s.highHz - s.lowHz, 0);
+
+test("more passes of the same air do not fill it, not even where the instrument's floor lies near the limit or over it", () => {
+  for (const floorDbm of [-115, -105, -100]) {
+    const open = [1, 10, 60].map((passes) => openHzOf(noisySweep(passes, floorDbm, 7)));
+    for (const hz of open) expect(Math.abs(hz / (points * 25_000) - 1)).toBeLessThan(0.05);
+  }
+});
+
+test("who is on in three passes of ten is found and kept clear of, though the mean hides him", () => {
+  const sweep = noisySweep(10, -105, 3);
+  const at = 1200;
+  for (const pass of sweep.passes.slice(2, 5)) for (let i = at - 2; i <= at + 2; i += 1) pass[i] = -86;
+  const request = pickProblem(facts({ analysis: analyseSweep(sweep, null) }));
+  expect(request.others.map((o) => Math.round((o.frequencyHz - 470e6) / 25_000))).toContain(at);
+  const hz = 470e6 + at * 25_000;
+  expect(openStretches(request, 200_000).some((s) => hz >= s.lowHz && hz <= s.highHz)).toBe(false);
 });

@@ -5,6 +5,7 @@ import type { Profile } from "../coordination/profile";
 import type { CoordinationRequest, NoiseStretch, TuningRange } from "../coordination/request";
 import type { SweepAnalysis } from "../sweep/analyseSweep";
 import { channelNoise } from "../sweep/channelNoise";
+import { noiseLimit } from "../sweep/noiseLimit";
 
 /** What a pick at a place rests on. */
 export interface PickFacts {
@@ -33,6 +34,9 @@ export interface PickChannel {
   lockedHz: number | null;
 }
 
+/** The bandwidth that noise is judged in: the widest of the channels, or the usual one where there are none. */
+export const widestBandwidthHz = (channels: readonly { bandwidthHz: number }[]): number => channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0) || 200_000;
+
 export const carrierId = (channelId: number): string => `ch${channelId}`;
 
 /** Turns law, register, measurement and kit into one request for `coordinate`. Television counts as taken when the register names it or
@@ -42,13 +46,13 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
   const { region, analysis, channels } = facts;
   // each pack keeps to where its own power is allowed; the windows are all of those together
   const windowsOf = (c: PickChannel) => legalWindows(region, c.powerMw);
-  const bandwidthHz = channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0) || 200_000;
+  const bandwidthHz = widestBandwidthHz(channels);
   const groups = new Map(channels.filter((c) => c.halfSpanHz !== null).map((c) => [c.receiverKey, c.halfSpanHz!]));
   return {
     windows: mergeStretches(channels.flatMap(windowsOf)),
     exclusions: takenTelevision(facts),
     noise: analysis ? measuredNoise(analysis, bandwidthHz) : [],
-    maxNoiseDbm: analysis ? facts.maxNoiseDbm : null,
+    maxNoiseDbm: analysis ? noiseLimit({ ...analysis, bandwidthHz, givenDbm: facts.maxNoiseDbm }).limitDbm : null,
     others: (analysis?.carriers ?? []).filter((c) => c.own === null && !c.isSpur).map((c) => ({ id: otherId(c.frequencyHz), frequencyHz: onRaster(c.frequencyHz) })),
     profile: facts.profile,
     channels: channels.map((c) => ({
@@ -95,11 +99,12 @@ export function takenTelevision({ raster, stations, analysis }: Pick<PickFacts, 
 const OWN_SKIRT_HZ = 500_000;
 const OVER_FLOOR_DB = 2;
 
-/** Noise for the coordination: the highest of the passes in each bin, as power per channel bandwidth. Bins under our own carriers and their skirts are
+/** Noise for the coordination: the mean power of the passes in each bin, as power per channel bandwidth. The highest of the passes would grow with their number, and more looking would fill the air;
+ *  what is rarely on is found as a carrier by itself (`analyseSweep`) and stands among the others. Bins under our own carriers and their skirts are
  *  left out, for those packs go silent or move. */
 function measuredNoise(analysis: SweepAnalysis, bandwidthHz: number): NoiseStretch[] {
-  const { lowHz, stepHz, floorDbm } = analysis;
-  const levels = Float64Array.from(analysis.maxDbm);
+  const { lowHz, stepHz, floorDbm, meanDbm } = analysis;
+  const levels = Float64Array.from(meanDbm);
   const { length } = levels;
   for (const carrier of analysis.carriers) {
     if (carrier.own === null) continue;
@@ -108,7 +113,7 @@ function measuredNoise(analysis: SweepAnalysis, bandwidthHz: number): NoiseStret
     for (const direction of [-1, 1]) {
       for (let i = direction < 0 ? middle : middle + 1; i >= 0 && i < length; i += direction) {
         const awayHz = Math.abs(i - middle) * stepHz;
-        if (awayHz > OWN_SKIRT_HZ || (awayHz > least && analysis.maxDbm[i]! < floorDbm[i]! + OVER_FLOOR_DB)) break;
+        if (awayHz > OWN_SKIRT_HZ || (awayHz > least && meanDbm[i]! < floorDbm[i]! + OVER_FLOOR_DB)) break;
         levels[i] = floorDbm[i]!;
       }
     }

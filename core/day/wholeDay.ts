@@ -22,9 +22,12 @@ export function requestForAll(places: readonly { name: string; request: Coordina
   const others: { id: string; frequencyHz: number }[] = [];
   for (const { request } of places) for (const o of request.others) if (!others.some((x) => x.id === o.id || Math.abs(x.frequencyHz - o.frequencyHz) <= SAME_CARRIER_HZ)) others.push(o);
   const limits = places.flatMap(({ request }) => (request.maxNoiseDbm === null ? [] : [request.maxNoiseDbm]));
+  const strictestDbm = limits.length === 0 ? null : Math.min(...limits);
+  // an instrument that sees less far down is judged by its own limit: its noise is brought to the common one
+  const noise = places.flatMap(({ request }) => { const byDb = (request.maxNoiseDbm ?? 0) - (strictestDbm ?? 0); return byDb === 0 ? request.noise : request.noise.map((n) => ({ ...n, levelDbm: n.levelDbm - byDb })); });
   // levels differ from place to place: a product is taken for serious wherever it falls
   const relations = first.request.relations ? { ...first.request.relations, levels: null } : null;
-  return { ...first.request, relations, windows, exclusions: [...exclusions.values()], others, noise: places.flatMap(({ request }) => request.noise), maxNoiseDbm: limits.length === 0 ? null : Math.min(...limits) };
+  return { ...first.request, relations, windows, exclusions: [...exclusions.values()], others, noise, maxNoiseDbm: strictestDbm };
 }
 
 const overlap = (a: readonly Stretch[], b: readonly Stretch[]): Stretch[] =>

@@ -41,7 +41,7 @@ export function pickExercise(seed: number): PickExercise {
   return {
     air, analysis, taken,
     request: {
-      windows: [STRETCH], exclusions: taken, noise: channelNoise(analysis.maxDbm, analysis.lowHz, analysis.stepHz, BANDWIDTH_HZ), maxNoiseDbm: LIMIT_DBM, others: analysis.carriers.filter((c) => !c.isSpur).map((c, i) => ({ id: `stranger ${i + 1}`, frequencyHz: c.frequencyHz })),
+      windows: [STRETCH], exclusions: taken, noise: channelNoise(analysis.meanDbm, analysis.lowHz, analysis.stepHz, BANDWIDTH_HZ), maxNoiseDbm: LIMIT_DBM, others: analysis.carriers.filter((c) => !c.isSpur).map((c, i) => ({ id: `stranger ${i + 1}`, frequencyHz: c.frequencyHz })),
       profile: PROFILES.normal, groups: [], spares: 0, timeLimitMs: SEARCH_MS, seed: 1,
       channels: Array.from({ length: count }, (_, i) => ({ id: `ch${i + 1}`, tuning: [{ lowHz: STRETCH.lowHz + BANDWIDTH_HZ, highHz: STRETCH.highHz - BANDWIDTH_HZ, stepHz: STEP_HZ }], bandwidthHz: BANDWIDTH_HZ })),
     },

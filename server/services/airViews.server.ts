@@ -9,8 +9,9 @@ import { instrumentOffset, shifted } from "../../core/sweep/scale";
 import { receiversToScan } from "../../core/kit/scanCover";
 import { packLevels } from "../../contract/levels";
 import { listWords } from "../../contract/format";
-import { openStretches, takenTelevision } from "../../core/day/pickProblem";
+import { openStretches, takenTelevision, widestBandwidthHz } from "../../core/day/pickProblem";
 import { mergeStretches, rasterOf, type Stretch } from "../../core/regions/region";
+import { noiseLimit } from "../../core/sweep/noiseLimit";
 import { historyOf, percentileOfPasses } from "../../core/sweep/overTime";
 import type { StoredSweep } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";
@@ -73,7 +74,7 @@ export function ownSuspects({ facts, plan }: LoadedDay, analysis: SweepAnalysis 
 /** The quiet places of a basis, and what each kind of receiver of the case finds among them. */
 export function quietViewOf({ units, kit }: LoadedDay, { request, analysis }: PickBasis): { stretches: QuietStretch[]; blocks: BlockRoom[] } | null {
   if (!analysis) return null;
-  const bandwidthHz = request.channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0) || 200_000;
+  const bandwidthHz = widestBandwidthHz(request.channels);
   const receivers = units.filter((u) => u.kind === "receiver").map((u) => ({ label: u.label, model: receiverModel(kit, u.modelId) })).filter((r) => r.model.tuning.length > 0);
   const kinds = [...new Set(receivers.map((r) => r.model))].map((model) => ({
     name: model.block === null ? modelName(model) : `block ${model.block}`, receivers: receivers.filter((r) => r.model === model).map((r) => r.label), tuning: model.tuning, banks: model.banks, bandwidthHz: model.bandwidthHz,
@@ -142,8 +143,9 @@ function withinReach(request: CoordinationRequest, more: readonly Stretch[], ban
 
 export function lawViewOf({ day, region, stations }: LoadedDay, { request, analysis }: PickBasis): LawView {
   const bandwidthHz = request.channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0);
+  const limit = analysis && noiseLimit({ ...analysis, bandwidthHz: widestBandwidthHz(request.channels), givenDbm: day.maxNoiseDbm });
   return {
     windows: [...request.windows], raster: rasterOf(region), taken: takenTelevision({ raster: rasterOf(region), stations, analysis }), open: openStretches(withinReach(request, [], bandwidthHz), bandwidthHz),
-    maxNoiseDbm: day.maxNoiseDbm, regionTitle: region.title, advice: region.advice, licence: region.bands[0]?.licence ?? "",
+    maxNoiseDbm: limit?.limitDbm ?? day.maxNoiseDbm, instrumentFloorDbm: limit?.limitBy === "instrument" ? limit.floorDbm : null, regionTitle: region.title, advice: region.advice, licence: region.bands[0]?.licence ?? "",
   };
 }

@@ -15,6 +15,7 @@ import type { CoordinationRequest } from "../../../core/coordination/request";
 import { byProfile } from "../../../core/day/pickRelations";
 import { requestForAll } from "../../../core/day/wholeDay";
 import { carrierId } from "../../../core/day/pickProblem";
+import { limitWords } from "../../../contract/scanWords";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
 import { useSpineView } from "../../features/air/useSpineView";
@@ -224,6 +225,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
             : `${capital(count(shown.spares.length, "spare"))} ready, clear of everybody${shown.kind === "plan" ? `. Plan ${view.plan?.version}, accepted ${formatClock(view.plan?.acceptedAtMs ?? 0)}` : `. ${change ?? "Not accepted yet"}`}.`}
         </Sub>
       </div>
+      {limitWords(law) !== "" && <Soft as="p">{limitWords(law)}</Soft>}
       {!air && <Notice kind="caution" action={<Link to={`/day/${view.day.id}/scan`}>To the scan</Link>}>Nothing is measured here. Without a scan only law, register and spacing are kept: unknown is not quiet.</Notice>}
       <Row>
         {search.status === "running" ? (

@@ -10,7 +10,7 @@ import { describeScan, markOwn, setRescanRule, startScan, stopScan } from "../..
 import { importSweep, MOST_SWEEP_FILE_BYTES, tooLarge } from "../../../server/services/sweepFiles.server";
 import { allPacksOff } from "../../../server/services/syncs.server";
 import { capital, count, formatAge, formatClock, formatDbm, formatDuration, formatSpan, listWords } from "../../../contract/format";
-import { airHeadline, airSentences, elsewhereWords } from "../../../contract/scanWords";
+import { airHeadline, airSentences, elsewhereWords, limitWords } from "../../../contract/scanWords";
 import { scanGoodForMs } from "../../../core/day/channelState";
 import type { RescanRule } from "../../../core/day/facts";
 import type { Stretch } from "../../../core/regions/region";
@@ -129,7 +129,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
         <Sub>
           {isRunning ? `${listWords(live.labels) || "The receivers"} step through their blocks at the ${here.name.toLowerCase()}.`
             : !air ? `${elsewhere ? `${elsewhereWords(elsewhere)} ` : ""}${view.rig.state === "none" ? "All own packs off, antennas on: scan with what you have, save the sweep, and read its file here." : ""}`
-            : `Taken ${measuredAt !== null && measuredAt !== here.name ? `at the ${measuredAt.toLowerCase()}, ` : ""}${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}. ${airSentences(air, spine, view.stations.map((t) => t.channel))}`}
+            : `Taken ${measuredAt !== null && measuredAt !== here.name ? `at the ${measuredAt.toLowerCase()}, ` : ""}${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}. ${limitWords(law)} ${airSentences(air, spine, view.stations.map((t) => t.channel))}`}
         </Sub>
       </div>
       {isRunning ? (
