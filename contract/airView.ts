@@ -42,6 +42,8 @@ export interface LawView {
   open: Stretch[];
   raster: Raster;
   maxNoiseDbm: number;
+  /** Of which no band speaks: neither allowed nor forbidden as far as is known. */
+  unruled: Stretch[];
   /** Told where the instrument's own floor governs the limit; null where the one that was set does. */
   instrumentFloorDbm: number | null;
   regionTitle: string;

@@ -38,6 +38,7 @@ export function findingWords(f: Finding): { short: string; why: string; mend: st
     case "room-full": return { short: `${count(f.needed - f.most, "adaptive system")} too many for ${scenesOf(f.sceneNumbers)}`, why: `${count(f.needed, "digital system")} that choose for themselves at once, a room carries about ${f.most}`, mend: "put some of the voices on tuned systems" };
     case "beyond-range": return { short: `the ${f.place.toLowerCase()} is too deep for adaptive systems in ${scenesOf(f.sceneNumbers)}`, why: `${formatMetres(f.distanceM)} to the receivers, they reach about ${formatMetres(f.rangeM)} in the open`, mend: "bring the receivers nearer, or use tuned systems there" };
     case "firmware-behind": return { short: `old firmware in ${listWords(f.units.map((u) => u.label))}`, why: `${listWords([...new Set(f.units.map((u) => u.has))])} ${f.units.length === 1 ? "runs in it" : "run in them"}, ${f.newest} is out for ${f.model}`, mend: "update at home, both ends of a pair, and try them together; not on a shooting day" };
+    case "no-rule": return { short: `no rule known for ${f.unit}`, why: `nothing is known here about ${stretchesWords(f.where)} MHz in this region: neither allowed nor forbidden`, mend: "ask your regulator before it transmits, or add the rule as a region file" };
     case "legal-nowhere": return { short: `${f.unit} may not transmit here`, why: "no band of this region allows its range at any of its powers", mend: "leave it at home" };
   }
 }
@@ -76,6 +77,8 @@ export function legalityWords(l: Legality): string {
     case "fine": return "";
     case "power-too-high": return `set to ${l.setMw} mW, at most ${l.mostMw} mW allowed here`;
     case "nowhere": return "may not transmit here at all";
+    case "no-rule": return `no rule known for ${stretchesWords(l.where)} MHz here: ask the regulator`;
+    case "tuned-to-unruled": return `no rule known for ${mhz(l.frequencyHz)} here: ask the regulator`;
     case "tuned-to-forbidden": return `it is on ${mhz(l.frequencyHz)}, which is forbidden here`;
   }
 }

@@ -69,7 +69,7 @@ export function brokenRuleWords(rule: BrokenRule, nameOf: (id: string) => string
   switch (rule.code) {
     case "not-tunable": return `out of tuning: it tunes ${rule.ranges.map((r) => `${formatMhz(r.lowHz)} to ${formatMhz(r.highHz)}`).join(", ") || "nowhere both ends share"} MHz`;
     case "off-grid": return `between two steps: the nearest it can be set to is ${mhz(rule.nearestHz)}`;
-    case "not-allowed": return "not allowed here by the region's rules";
+    case "not-allowed": return "outside what this region's rules, as known here, allow at that power";
     case "kept-free": return rule.reason;
     case "too-noisy": return `noisy: ${formatDbm(rule.noiseDbm)} measured there, the limit is ${formatDbm(rule.maxNoiseDbm)}`;
     case "not-measured": return "not measured in this scan: unknown is not quiet";

@@ -96,7 +96,7 @@ test("digits of a hit: sure where no longer number begins with them", () => {
 });
 
 describe("what screens share", () => {
-  const law = { windows: [{ lowHz: 470e6, highHz: 480e6 }, { lowHz: 490e6, highHz: 500e6 }], taken: [{ channel: 22, lowHz: 478e6, highHz: 486e6, reason: "r" }], open: [], raster: RASTERS["EU-8"], maxNoiseDbm: -95, instrumentFloorDbm: null, regionTitle: "", advice: "", licence: "" };
+  const law = { windows: [{ lowHz: 470e6, highHz: 480e6 }, { lowHz: 490e6, highHz: 500e6 }], taken: [{ channel: 22, lowHz: 478e6, highHz: 486e6, reason: "r" }], open: [], raster: RASTERS["EU-8"], maxNoiseDbm: -95, instrumentFloorDbm: null, unruled: [], regionTitle: "", advice: "", licence: "" };
   test("the spine shows all that is tuned; what the law closes is hatched between its windows and beyond", () => {
     const spine = spineOf([{ tuning: [{ lowHz: 475e6, highHz: 505e6 }] }, { tuning: [] }, { tuning: [{ lowHz: 480e6, highHz: 510e6 }] }]);
     expect(spine).toEqual({ lowHz: 475e6, highHz: 510e6 });

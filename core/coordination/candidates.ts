@@ -113,7 +113,7 @@ export function whyNoCandidate(channel: ChannelRequest, found: ChannelCandidates
   const { outsideWindow, excluded, noisy, unmeasured } = found.refused;
   const ranges = channel.tuning.map((t) => `${formatMhz(t.lowHz)} to ${formatMhz(t.highHz)}`).join(", ");
   const parts: string[] = [];
-  if (outsideWindow > 0) parts.push(`${outsideWindow} lie outside what is allowed`);
+  if (outsideWindow > 0) parts.push(`${outsideWindow} lie outside what the rules known here allow`);
   if (excluded > 0) parts.push(`${excluded} are kept free (${found.exclusionReasons.slice(0, 3).join("; ")})`);
   if (noisy > 0) parts.push(`${noisy} are noisier than the limit`);
   if (unmeasured > 0) parts.push(`${unmeasured} were not measured`);

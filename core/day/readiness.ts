@@ -8,7 +8,7 @@ import type { TuningRange } from "../coordination/request";
 import { tuningSpan } from "../coordination/tuning";
 import type { Wear } from "../radio/antenna";
 import { linkBudget } from "../radio/link";
-import type { Region } from "../regions/region";
+import type { Region, Stretch } from "../regions/region";
 import { LEAST_MARGIN_DB } from "./channelState";
 import { packDays, peakOf, wiredStretches, type PackDay, type Scene } from "./scenes";
 
@@ -40,6 +40,8 @@ export type Finding =
   | { code: "pack-fits-nothing"; unit: string; why: "other-modulation" | "other-key" | "no-common-range" | "no-common-step" }
   | { code: "power-too-high"; unit: string; setMw: number; mostMw: number }
   | { code: "legal-nowhere"; unit: string }
+  /** No band of the region speaks of (part of) its range. */
+  | { code: "no-rule"; unit: string; where: Stretch[] }
   /** Units that run older firmware than is out for their model. */
   | ({ code: "firmware-behind" } & FirmwareBehind)
   /** More systems that choose for themselves at once than one room carries. */
@@ -84,6 +86,7 @@ export function prepFindings(facts: PrepFacts): Finding[] {
     }
     const legality = packLegality(facts.region, model, powerOf(facts.kit, unit));
     if (legality.code === "power-too-high") findings.push({ code: "power-too-high", unit: unit.label, setMw: legality.setMw, mostMw: legality.mostMw });
+    if (legality.code === "no-rule") findings.push({ code: "no-rule", unit: unit.label, where: legality.where });
     if (legality.code === "nowhere") findings.push({ code: "legal-nowhere", unit: unit.label });
   }
   for (const { unit, model } of receivers) if (model.diversity !== "two-paths") findings.push({ code: "one-path", unit: unit.label, hasAntennas: model.diversity === "none" ? 1 : 2 });

@@ -85,6 +85,10 @@ describe("where a pack may transmit", () => {
     expect(packLegality(REGIONS.EU, pack, 100)).toMatchObject({ code: "power-too-high", setMw: 100, mostMw: 50 });
     const sold = { ...pack, tuning: [grid(700e6, 720e6, 25_000)] };
     expect(packLegality(REGIONS.EU, sold, 10)).toEqual({ code: "nowhere" });
+    // where no band speaks it is unknown, not forbidden
+    const cordless = { ...pack, tuning: [grid(1_880_000_000, 1_930_000_000, 25_000)] };
+    expect(packLegality(REGIONS.EU, cordless, 10)).toEqual({ code: "no-rule", where: [{ lowHz: 1.88e9, highHz: 1.93e9 }] });
+    expect(packLegalityAt(REGIONS.AU, pack, 50, 480e6, 200_000)).toEqual({ code: "tuned-to-unruled", frequencyHz: 480e6 });
     const edge = { ...pack, tuning: [grid(606e6, 620e6, 25_000)] };
     expect(packLegality(REGIONS.US, edge, 20)).toEqual({ code: "fine", where: [{ lowHz: 606e6, highHz: 608e6 }, { lowHz: 614e6, highHz: 616e6 }] });
     expect(packLegality(REGIONS.EU, packModel(SHIPPED_KIT, "brae-vt"), 10)).toMatchObject({ code: "fine", where: [{ lowHz: 863.1e6, highHz: 863.1e6 }, {}, {}, {}] });

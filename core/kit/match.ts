@@ -1,6 +1,6 @@
 import type { TuningRange } from "../coordination/request";
 import { overlaps, sharedTuning } from "../coordination/tuning";
-import { legalWindows, type Region, type Stretch } from "../regions/region";
+import { legalWindows, type Region, type Stretch, unruledStretches } from "../regions/region";
 import type { PackModel, ReceiverModel } from "./models";
 import type { StockItem } from "./units";
 
@@ -50,8 +50,12 @@ export type Legality =
   /** Not at the power it is set to, but at a lower one that it has. */
   | { code: "power-too-high"; setMw: number; mostMw: number; where: Stretch[] }
   | { code: "nowhere" }
+  /** It is allowed nowhere in its range, and of part of that range no rule is known: that is not forbidden, the regulator must be asked. */
+  | { code: "no-rule"; where: Stretch[] }
   /** It may transmit here, but not where it is tuned now. */
-  | { code: "tuned-to-forbidden"; frequencyHz: number };
+  | { code: "tuned-to-forbidden"; frequencyHz: number }
+  /** It may transmit here, and no rule is known for where it is tuned now. */
+  | { code: "tuned-to-unruled"; frequencyHz: number };
 
 /** Where in its range a pack may transmit in a region at the power it is set to; if nowhere, the highest of its powers that may. The rules are a
  *  dated summary: check with your regulator.
@@ -65,7 +69,8 @@ export function packLegality(region: Region, pack: PackModel, setMw: number): Le
     const where = whereAt(mostMw);
     if (where.length > 0) return { code: "power-too-high", setMw, mostMw, where };
   }
-  return { code: "nowhere" };
+  const unruled = unruledStretches(region, air);
+  return unruled.length > 0 ? { code: "no-rule", where: unruled } : { code: "nowhere" };
 }
 
 /** The same, and whether the frequency that it is on now is one of those.
@@ -74,8 +79,13 @@ export function packLegalityAt(region: Region, pack: PackModel, setMw: number, o
   const anywhere = packLegality(region, pack, setMw);
   if (anywhere.code !== "fine" || onHz === null || pack.adaptive) return anywhere;
   const isInside = legalWindows(region, setMw).some((w) => onHz - bandwidthHz / 2 >= w.lowHz && onHz + bandwidthHz / 2 <= w.highHz);
-  return isInside ? anywhere : { code: "tuned-to-forbidden", frequencyHz: onHz };
+  if (isInside) return anywhere;
+  const isUnruled = unruledStretches(region, [{ lowHz: onHz - bandwidthHz / 2, highHz: onHz + bandwidthHz / 2 }]).length > 0;
+  return { code: isUnruled && !isForbidden(region, onHz, bandwidthHz) ? "tuned-to-unruled" : "tuned-to-forbidden", frequencyHz: onHz };
 }
+
+/** Whether some part of a carrier lies where a band forbids. */
+const isForbidden = (region: Region, onHz: number, bandwidthHz: number): boolean => region.bands.some((b) => b.maxEirpMw === 0 && onHz + bandwidthHz / 2 > b.lowHz && onHz - bandwidthHz / 2 < b.highHz);
 
 export const ANTENNAS_PER_RECEIVER = 2;
 /** How many antennas a receiver takes: two for diversity, none where they do not come off. */

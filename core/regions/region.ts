@@ -62,6 +62,11 @@ export function legalWindows(region: Region, eirpMw: number): Stretch[] {
   return forbidden.reduce((windows, hole) => windows.flatMap((w) => subtract(w, hole)), allowed);
 }
 
+/** What of some stretches no band of a region speaks of: neither allowed nor forbidden as far as is known here. Unknown is not forbidden: the regulator knows. */
+export function unruledStretches(region: Region, stretches: readonly Stretch[]): Stretch[] {
+  return region.bands.reduce<Stretch[]>((left, band) => left.flatMap((s) => subtract(s, band)), mergeStretches(stretches));
+}
+
 function subtract(window: Stretch, hole: Stretch): Stretch[] {
   if (hole.highHz <= window.lowHz || hole.lowHz >= window.highHz) return [window];
   const rest: Stretch[] = [];

@@ -10,7 +10,7 @@ import { receiversToScan } from "../../core/kit/scanCover";
 import { packLevels } from "../../contract/levels";
 import { listWords } from "../../contract/format";
 import { openStretches, takenTelevision, widestBandwidthHz } from "../../core/day/pickProblem";
-import { mergeStretches, rasterOf, type Stretch } from "../../core/regions/region";
+import { mergeStretches, rasterOf, type Stretch, unruledStretches } from "../../core/regions/region";
 import { noiseLimit } from "../../core/sweep/noiseLimit";
 import { historyOf, percentileOfPasses } from "../../core/sweep/overTime";
 import type { StoredSweep } from "../db/repositories/sweeps.server";
@@ -145,7 +145,7 @@ export function lawViewOf({ day, region, stations }: LoadedDay, { request, analy
   const bandwidthHz = request.channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0);
   const limit = analysis && noiseLimit({ ...analysis, bandwidthHz: widestBandwidthHz(request.channels), givenDbm: day.maxNoiseDbm });
   return {
-    windows: [...request.windows], raster: rasterOf(region), taken: takenTelevision({ raster: rasterOf(region), stations, analysis }), open: openStretches(withinReach(request, [], bandwidthHz), bandwidthHz),
+    windows: [...request.windows], unruled: unruledStretches(region, [{ lowHz: 0, highHz: 100e9 }]), raster: rasterOf(region), taken: takenTelevision({ raster: rasterOf(region), stations, analysis }), open: openStretches(withinReach(request, [], bandwidthHz), bandwidthHz),
     maxNoiseDbm: limit?.limitDbm ?? day.maxNoiseDbm, instrumentFloorDbm: limit?.limitBy === "instrument" ? limit.floorDbm : null, regionTitle: region.title, advice: region.advice, licence: region.bands[0]?.licence ?? "",
   };
 }

@@ -16,21 +16,33 @@ export function airOf(spine: Stretch, air: AirView | null, law: LawView, live: S
   return {
     ...spine, traces, flags: [], roots: [],
     floor: air && !live ? { lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: unpackLevels(air.floorDbm) } : null,
-    taken: [...closedByLaw(spine, law.windows), ...law.taken.map((t) => ({ lowHz: t.lowHz, highHz: t.highHz, label: `TV ${t.channel}`, kind: "tv" as const }))],
+    taken: [...closedByLaw(spine, law), ...law.taken.map((t) => ({ lowHz: t.lowHz, highHz: t.highHz, label: `TV ${t.channel}`, kind: "tv" as const }))],
     // the limit holds for a channel's whole bandwidth; the silhouette is per step, so the line stands lower by that ratio
     quietBelowDbm: null,
   };
 }
 
-function closedByLaw(spine: Stretch, windows: readonly Stretch[]): SpectrumData["taken"] {
-  const closed: SpectrumData["taken"] = [];
-  let fromHz = spine.lowHz;
-  for (const w of [...windows].sort((a, b) => a.lowHz - b.lowHz)) {
-    if (w.lowHz > fromHz && fromHz < spine.highHz) closed.push({ lowHz: fromHz, highHz: Math.min(w.lowHz, spine.highHz), label: "not allowed", kind: "law" });
-    fromHz = Math.max(fromHz, w.highHz);
+/** What the windows leave out, by what is known of it: not allowed, or no rule known. */
+function closedByLaw(spine: Stretch, { windows, unruled }: Pick<LawView, "windows" | "unruled">): SpectrumData["taken"] {
+  return gapsOf(spine, windows).flatMap((gap) => {
+    const unknown = unruled.flatMap((u): Stretch[] => (u.lowHz < gap.highHz && u.highHz > gap.lowHz ? [{ lowHz: Math.max(u.lowHz, gap.lowHz), highHz: Math.min(u.highHz, gap.highHz) }] : []));
+    return [
+      ...gapsOf(gap, unknown).map((s) => ({ ...s, label: "not allowed", kind: "law" as const })),
+      ...unknown.map((s) => ({ ...s, label: "no rule known", kind: "law" as const })),
+    ].sort((a, b) => a.lowHz - b.lowHz);
+  });
+}
+
+/** What of a stretch others leave out. */
+function gapsOf(whole: Stretch, covered: readonly Stretch[]): Stretch[] {
+  const gaps: Stretch[] = [];
+  let fromHz = whole.lowHz;
+  for (const { lowHz, highHz } of [...covered].sort((a, b) => a.lowHz - b.lowHz)) {
+    if (lowHz > fromHz && fromHz < whole.highHz) gaps.push({ lowHz: fromHz, highHz: Math.min(lowHz, whole.highHz) });
+    fromHz = Math.max(fromHz, highHz);
   }
-  if (fromHz < spine.highHz) closed.push({ lowHz: fromHz, highHz: spine.highHz, label: "not allowed", kind: "law" });
-  return closed;
+  if (fromHz < whole.highHz) gaps.push({ lowHz: fromHz, highHz: whole.highHz });
+  return gaps;
 }
 
 /** The noise limit as the silhouette shows it: what one bin may hold when a channel's bandwidth holds the limit. */

@@ -45,7 +45,9 @@ const ORIGINS = { ships: "ships with Plain Channel", corrected: "corrected by yo
 export default function LawScreen({ loaderData: { region, match, origin, known } }: Route.ComponentProps) {
   const view = useDay();
   const { send, reply: answer, isBusy } = useIntent<LawIntent>();
-  const wrong = match.filter((m) => m.legality.code !== "fine");
+  const unknown = match.filter((m) => m.legality.code === "no-rule");
+  const wrong = match.filter((m) => m.legality.code !== "fine" && m.legality.code !== "no-rule");
+  const labels = (list: typeof match) => (list.length > 3 ? count(list.length, "pack") : listWords(list.map((m) => m.unit.label)));
   const raster = rasterChannels(rasterOf(region));
   const readFile = async (file: File | undefined) => {
     if (file) send({ intent: "add-file", text: file.size > 2_000_000 ? "" : await file.text() });
@@ -53,7 +55,7 @@ export default function LawScreen({ loaderData: { region, match, origin, known }
   return (
     <Stack $gapPx={20}>
       <div>
-        <Answer>{wrong.length === 0 ? `All ${count(match.length, "pack")} may transmit here as they are set` : `${listWords(wrong.map((m) => m.unit.label))} may not transmit here as ${wrong.length === 1 ? "it is" : "they are"} set`}</Answer>
+        <Answer>{wrong.length > 0 ? `${capital(labels(wrong))} may not transmit here as ${wrong.length === 1 ? "it is" : "they are"} set` : unknown.length > 0 ? `No rule known for ${labels(unknown)}: ask the regulator` : `All ${count(match.length, "pack")} may transmit here as they are set`}</Answer>
         <Sub>{`${region.title}, ${ORIGINS[origin]}. Television in steps of ${formatSpan(rasterOf(region).widthHz)}, channels ${raster[0]?.channel} to ${raster.at(-1)?.channel}.${region.maxBandwidthHz === null ? "" : ` A carrier may be at most ${formatSpan(region.maxBandwidthHz)} wide.`}`}</Sub>
       </div>
       <Notice kind="caution">{region.advice} Licence, band and power are yours to answer for: check with your regulator.</Notice>
