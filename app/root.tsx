@@ -55,7 +55,7 @@ export default function App() {
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   if (isRouteErrorResponse(error)) {
-    const words = (error.data as { message?: string } | null)?.message;
+    const words = typeof error.data === "string" && error.data !== "" ? error.data : (error.data as { message?: string } | null)?.message;
     return <ErrorPage title={error.status === 404 ? "There is no such page" : "That did not work"} detail={words ?? error.statusText} />;
   }
   if (error instanceof TypeError && /fetch|network|load failed/i.test(error.message)) return <ErrorPage title="The cart does not answer" detail="What you ticked is kept on this phone. When the network is back, go back to the day." />;

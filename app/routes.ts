@@ -1,6 +1,9 @@
-import { index, route, type RouteConfig } from "@react-router/dev/routes";
+import { index, route, type RouteConfig, type RouteConfigEntry } from "@react-router/dev/routes";
 
-export default [
+/** Letters in other cases are another address: there is one spelling of each. */
+const exact = (entries: RouteConfigEntry[]): RouteConfigEntry[] => entries.map((e) => ({ ...e, caseSensitive: true, ...(e.children ? { children: exact(e.children) } : {}) }));
+
+export default exact([
   index("routes/home/route.ts"),
   route("shoots", "routes/shoots/route.tsx"),
   route("join", "routes/join/route.tsx"),
@@ -48,6 +51,7 @@ export default [
   route("day/:dayId/cells.ics", "routes/cellCalendar/route.ts"),
   route("day/:dayId/region.json", "routes/regionFile/route.ts"),
   route("day/:dayId/frequencies.csv", "routes/frequencyList/route.ts"),
+  route("day/:dayId/files/pairing.json", "routes/pairingFile/route.ts"),
   route("day/:dayId/files/:form", "routes/planFile/route.ts"),
   route("day/:dayId/kit.json", "routes/kitFile/route.ts"),
   route("day/:dayId/units.csv", "routes/unitList/route.ts"),
@@ -62,4 +66,4 @@ export default [
   route("day/:dayId/roll/live", "routes/rollLive/route.ts"),
   route("day/:dayId/roll/seam", "routes/seamData/route.ts"),
   route("day/:dayId/seen", "routes/seen/route.ts"),
-] satisfies RouteConfig;
+]) satisfies RouteConfig;

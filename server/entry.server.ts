@@ -1,7 +1,6 @@
 import { createServer, type Server } from "node:http";
 import { join } from "node:path";
-import { createRequestHandler } from "@react-router/express";
-import express, { type Express, type NextFunction, type Request, type Response } from "express";
+import type { Express } from "express";
 import type { ServerBuild } from "react-router";
 import { PORT_ELLERY_SITES, PORT_ELLERY_TRANSMITTERS } from "../core/air/portEllery";
 import { RASTERS } from "../core/regions/raster";
@@ -20,12 +19,19 @@ import { CopyKeeper } from "./services/keep.server";
 import { JoinDesk } from "./services/joinDesk.server";
 import { RollDesk } from "./services/rollDesk.server";
 import { ScanJobs } from "./services/scanJobs.server";
-import { type GuestLocals, onlyGuests, openDoorOn } from "./guests.server";
+import { CART } from "./access/asker.server";
+import { appFor, cartListener, guestListener, listenOn, openDoorOn } from "./http/listeners.server";
+import { wordedBuilds } from "./http/failures.server";
+import { fileLog, type Log } from "./log/log.server";
 import { watchedRig } from "./devices/watchedRig.server";
 
 declare module "react-router" {
   interface AppLoadContext {
     app: AppContext;
+    /** By which the page's own inline scripts are known. */
+    nonce: string;
+    /** By which a request is found in the log. */
+    requestId: string;
   }
 }
 
@@ -45,6 +51,8 @@ export interface ServerOptions {
   /** Given in development, where modules are made on demand. */
   build?: () => Promise<ServerBuild>;
   prepare?: (app: Express) => void;
+  /** Where the application tells of itself; a file in the data folder when none is given. */
+  log?: Log;
 }
 
 export interface RunningServer {
@@ -67,9 +75,10 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     ? await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: join(options.dataFolder, "practice-rig.json"), speed: options.speed, nowMs: realNowMs })
     : null;
   const register = options.practice ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]) : null;
+  const log = options.log ?? fileLog(options.dataFolder);
   const desk = new JoinDesk({ open: () => openDoorOn(guestApp, { host: options.joinHost ?? "0.0.0.0", firstPort: options.port === 0 ? 0 : options.port + JOIN_PORT_ABOVE, ports: JOIN_PORTS }), nowMs: realNowMs, onChange: () => changes.bump() });
   const context: AppContext = {
-    db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), roll: new RollDesk(() => context), keeper: null, changes, desk, who: null, guest: null,
+    db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), roll: new RollDesk(() => context), keeper: null, changes, desk, asker: CART, log,
   };
   if (options.practice && (await dayToOpen(context)) === null) await seedPracticeDay(context);
   await resumePracticeClocks(context);
@@ -81,25 +90,10 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const heartbeat = setInterval(() => void beatPracticeClocks(context).catch(() => undefined), HEARTBEAT_MS);
 
   const build = options.build ?? (() => import("virtual:react-router/server-build") as Promise<ServerBuild>);
-  const serving = (app: Express, contextOf: (response: Response) => AppContext) => {
-    app.disable("x-powered-by");
-    options.prepare?.(app);
-    if (options.clientFolder) {
-      app.use("/assets", express.static(join(options.clientFolder, "assets"), { immutable: true, maxAge: "1y" }));
-      app.use(express.static(options.clientFolder, { maxAge: "1h" }));
-    }
-    app.use(createRequestHandler({ build, getLoadContext: (_, response) => ({ app: contextOf(response) }), mode: process.env["NODE_ENV"] ?? "production" }));
-  };
-  const app = express();
-  app.use(onlyFromHere);
-  app.get("/healthy", (_, response) => void response.json({ ok: true }));
-  serving(app, () => context);
-  const guestApp = express();
-  guestApp.use(onlyGuests(desk));
-  serving(guestApp, (response) => {
-    const { guest } = response.locals as GuestLocals;
-    return guest ? { ...context, who: guest.name, guest } : { ...context, who: "", guest: null };
-  });
+  const application = { context, build: wordedBuilds(build, log), log };
+  const behind = { clientFolder: options.clientFolder, prepare: options.prepare };
+  const app = appFor(cartListener, application, behind);
+  const guestApp = appFor(guestListener(desk), application, behind);
 
   const server = createServer(app);
   const stop = async () => {
@@ -114,6 +108,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     await beatPracticeClocks(context);
     // the one that stands now: a copy may have been put in its place
     await context.db.close();
+    await log.close();
   };
   try {
     const port = await listen(server, options.port, options.morePorts);
@@ -124,26 +119,9 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   }
 }
 
-const HERE = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
-
-/** Pages of other sites, in the same browser, must neither read nor change anything here: the host must be this computer's own name, and
- *  what changes something must come from a page of ours. */
-function onlyFromHere(request: Request, response: Response, next: NextFunction): void {
-  const { host = "", origin } = request.headers;
-  const isForeign = !HERE.test(host) || (request.method !== "GET" && request.method !== "HEAD" && origin !== undefined && origin !== `http://${host}`);
-  if (isForeign) response.status(403).type("text/plain").send("This is for pages of Plain Channel on this computer only.");
-  else next();
-}
-
 async function listen(server: Server, first: number, more: number): Promise<number> {
   for (let port = first; ; port += 1) {
-    const error = await new Promise<NodeJS.ErrnoException | null>((resolve) => {
-      server.once("error", resolve);
-      server.listen(port, "127.0.0.1", () => {
-        server.removeListener("error", resolve);
-        resolve(null);
-      });
-    });
+    const error = await listenOn(server, port, "127.0.0.1");
     if (error === null) return port;
     if (error.code !== "EADDRINUSE" || port >= first + more) throw error;
   }

@@ -1,79 +1,63 @@
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import type { ServerBuild } from "react-router";
 import type { SeenItem } from "../contract/seen";
-import { type RunningServer, startServer } from "../server/entry.server";
 import { getDayView } from "../server/services/dayView.server";
+import type { JoinDesk } from "../server/services/joinDesk.server";
 import { recordSeen, usePack } from "../server/services/syncs.server";
 import { acceptFound, alone, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 describe("the desk", () => {
-  test("nobody comes in before the door is open, without the code or a name; the code changes after five wrong ones, and the door shuts after twenty", async () => {
+  const entering = (desk: JoinDesk, change: Partial<{ code: string; name: string; device: string }> = {}) => desk.enter({ code: desk.view.door?.code ?? "", name: "Ida", device: "phone", ...change });
+  const tokenOf = (entered: ReturnType<JoinDesk["enter"]>): string => {
+    if (!entered.ok) throw new Error(entered.error.code);
+    return entered.value.token;
+  };
+
+  test("nobody comes in before the door is open, without the code or a name", async () => {
     const { desk } = alone();
-    expect(desk.enter("123456", "Ida")).toEqual({ ok: false, error: { code: "door-shut" } });
+    expect(entering(desk, { code: "123456" })).toEqual({ ok: false, error: { code: "door-shut" } });
+    await desk.open(1);
+    expect(entering(desk, { name: " " })).toEqual({ ok: false, error: { code: "name-missing" } });
+    const { code } = desk.view.door!;
+    expect(entering(desk, { code: `${code.slice(0, 3)} ${code.slice(3)}` })).toMatchObject({ ok: true, value: { dayId: 1 } });
+    expect(entering(desk, { name: "ida" })).toMatchObject({ ok: true });
+    expect(desk.view.guests.map((g) => g.name)).toEqual(["Ida", "ida 2"]);
+  });
+
+  test("who guesses waits, whatever comes next; the door stays open, the code as it is, and everybody who is in stays in", async () => {
+    const { desk } = alone();
     await desk.open(1);
     const { code } = desk.view.door!;
     const wrong = code === "000000" ? "000001" : "000000";
-    expect(desk.enter(code, " ")).toEqual({ ok: false, error: { code: "name-missing" } });
-    for (const left of [4, 3, 2, 1, 0]) expect(desk.enter(wrong, "Ida")).toEqual({ ok: false, error: { code: "wrong-code", left } });
-    expect(desk.view.door!.code).not.toBe(code);
-    const entered = desk.enter(`${desk.view.door!.code.slice(0, 3)} ${desk.view.door!.code.slice(3)}`, "Ida");
-    expect(entered).toMatchObject({ ok: true, value: { dayId: 1 } });
-    expect(desk.enter(desk.view.door!.code, "ida")).toMatchObject({ ok: true });
-    expect(desk.view.guests.map((g) => g.name)).toEqual(["Ida", "ida 2"]);
-    for (let i = 0; i < 15; i += 1) desk.enter("9", "X");
-    expect(desk.view).toEqual({ door: null, guests: [] });
-    expect(entered.ok && desk.guestOf(entered.value.token)).toBeNull();
+    const token = tokenOf(entering(desk));
+    expect([1, 2, 3].map(() => entering(desk, { code: wrong, device: "thief" }))).toMatchObject([0, 0, 5000].map((waitMs) => ({ error: { code: "wrong-code", waitMs } })));
+    // even the right code is not looked at meanwhile
+    expect(entering(desk, { device: "thief" })).toEqual({ ok: false, error: { code: "wait", waitMs: 5000 } });
+    for (let i = 0; i < 500; i += 1) entering(desk, { code: wrong, device: `thief ${i}` });
+    expect(desk.view.door).toMatchObject({ dayId: 1, code });
+    expect(desk.guestOf(token)).toMatchObject({ name: "Ida" });
+    expect(entering(desk, { name: "Jon", device: "another phone" }).ok).toBe(true);
+    expect(desk.view.guessers).toMatchObject([{ device: "thief", count: 3 }]);
   });
 
   test("one press sends a phone away: its secret is worth nothing from then on, and its streams end", async () => {
     const { desk } = alone();
     await desk.open(7);
-    const [ida, jon] = ["Ida", "Jon"].map((name) => { const e = desk.enter(desk.view.door!.code, name); if (!e.ok) throw new Error(); return e.value.token; });
+    const [ida, jon] = ["Ida", "Jon"].map((name) => tokenOf(entering(desk, { name })));
     const guest = desk.guestOf(ida!)!;
     desk.sendAway(guest.id);
     expect([guest.gone.aborted, desk.guestOf(ida!), desk.guestOf(jon!)?.name]).toEqual([true, null, "Jon"]);
     await desk.open(8);
     expect(desk.guestOf(jon!)).toBeNull();
   });
-});
 
-describe("the door", () => {
-  let folder: string;
-  let server: RunningServer;
-  const noPages = { routes: {}, assets: { routes: {}, entry: { imports: [], module: "" }, url: "", version: "" }, entry: { module: {} }, future: {}, publicPath: "/", basename: "/", isSpaMode: false, prerender: [], ssr: true } as unknown as ServerBuild;
-  beforeEach(async () => {
-    folder = mkdtempSync(join(tmpdir(), "plain-channel-door-"));
-    server = await startServer({ dataFolder: folder, practice: true, port: 46310, morePorts: 20, speed: 1000, clientFolder: null, joinHost: "127.0.0.1", build: () => Promise.resolve(noPages) });
-  });
-  afterEach(async () => {
-    await server.stop();
-    rmSync(folder, { recursive: true, force: true });
-  });
-
-  test("no port is open until the mixer opens it, and none after; a phone sees its one day and nothing of the cart's", async () => {
-    const { desk } = server.context;
-    expect(desk.view.door).toBeNull();
-    expect((await desk.open(1)).ok).toBe(true);
-    const [address] = desk.view.door!.addresses;
-    const ask = (path: string, headers: Record<string, string> = {}, method = "GET") => fetch(`${address}${path}`, { headers, method, redirect: "manual" }).then((r) => r.status);
-    expect(await ask("/day/1/sync", { accept: "text/html" })).toBe(302);
-    expect(await ask("/day/1/live", { accept: "text/event-stream" })).toBe(403);
-    expect(await ask("/day/1/meters")).toBe(403);
-    const entered = desk.enter(desk.view.door!.code, "Ida");
-    if (!entered.ok) throw new Error();
-    const cookie = `plain-channel-guest=${entered.value.token}`;
-    // let through: the build has no pages, and so it cannot answer
-    expect([302, 403]).not.toContain(await ask("/day/1/sync", { cookie }));
-    for (const path of ["/day/1/phones", "/day/1/phones.data", "/day/2/sync", "/day/12", "/shoots", "/day/1.datax", "/healthy"]) expect([path, await ask(path, { cookie })]).toEqual([path, 403]);
-    expect(await ask("/day/1/seen", { cookie, origin: "http://elsewhere.example" }, "POST")).toBe(403);
-    desk.sendAway(desk.view.guests[0]!.id);
-    expect(await ask("/day/1/sync", { cookie, accept: "application/json" })).toBe(403);
-    await desk.shut();
-    await expect(fetch(`${address}/join`)).rejects.toThrow();
-    // the cart's own address was never another
-    expect((await fetch(`${server.url}/healthy`)).status).toBe(200);
+  test("a cookie that was not signed here is nobody's", async () => {
+    const { desk } = alone();
+    await desk.open(1);
+    const token = tokenOf(entering(desk));
+    const [cookie] = (await desk.cookies.cookieFor(token)).split(";");
+    expect(await desk.cookies.tokenOf(cookie)).toBe(token);
+    expect(await alone().desk.cookies.tokenOf(cookie)).toBeNull();
+    expect(await desk.cookies.tokenOf(`plain-channel-guest=${token}`)).toBeNull();
+    expect(await desk.cookies.tokenOf(undefined)).toBeNull();
   });
 });
 
@@ -92,7 +76,7 @@ describe("seen from a phone", () => {
     return { id, channelId, atMs: null, of: { frequencyHz, packKey, receiverKey }, seen: { what: "proof", part: "phones", outcome: "nothing", shown: null }, ...change };
   };
   const put = async (...items: SeenItem[]) => {
-    const done = await recordSeen({ ...practice.app, who: "Ida" }, practice.dayId, items);
+    const done = await recordSeen({ ...practice.app, asker: { kind: "guest", id: 1, name: "Ida", dayId: practice.dayId } }, practice.dayId, items);
     if (!done.ok) throw new Error();
     return done.value;
   };

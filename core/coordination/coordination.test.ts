@@ -180,7 +180,7 @@ describe("finding a set", () => {
     expect(result.unplaced[0]!.reason).toMatch(/within 0\.35 MHz|intermodulation/);
   });
   test("nothing legal, nothing quiet: a reason a person can act on", () => {
-    expect(coordinate(request({ windows: [] }), hooks).unplaced[0]!.reason).toMatch(/outside what is allowed/);
+    expect(coordinate(request({ windows: [] }), hooks).unplaced[0]!.reason).toMatch(/outside what the rules known here allow/);
     const noisy = request({ noise: [{ lowHz: 470e6, highHz: 542e6, levelDbm: -60 }], maxNoiseDbm: -95 });
     expect(coordinate(noisy, hooks).unplaced[0]!.reason).toMatch(/noisier than the limit/);
   });

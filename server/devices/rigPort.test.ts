@@ -1,3 +1,4 @@
+import { request as ask } from "node:http";
 import { PORT_ELLERY_SITES } from "../../core/air/portEllery";
 import { PORT_ELLERY_PLANS } from "../../core/air/portElleryPlans";
 import type { LiveFrame } from "../../core/air/liveRig";
@@ -207,4 +208,17 @@ test("the stand-in keeps its settings while it is off", async () => {
   expect((await httpRig(third.url).report()).ok).toBe(true);
   await third.close();
   rmSync(folder, { recursive: true });
+});
+
+test("an instrument answers programs on this computer, and no page, of this name or another", async () => {
+  const standIn = await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: rig(), stateFile: null, speed: 500, nowMs: () => 0 });
+  const status = (headers: Record<string, string>) => new Promise<number>((resolve, reject) => ask(`${standIn.url}/report`, { headers }, (r) => { r.resume(); resolve(r.statusCode!); }).on("error", reject).end());
+  try {
+    expect(await status({})).toBe(200);
+    expect(await status({ origin: "http://127.0.0.1:4510" })).toBe(403);
+    expect(await status({ "sec-fetch-site": "same-site" })).toBe(403);
+    expect(await status({ host: "elsewhere.example" })).toBe(403);
+  } finally {
+    await standIn.close();
+  }
 });

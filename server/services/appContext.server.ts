@@ -1,4 +1,6 @@
+import type { Asker } from "../access/asker.server";
 import type { Database } from "../db/connection.server";
+import type { Log } from "../log/log.server";
 import type { RigPort } from "../devices/port.server";
 import type { RegisterPort } from "../devices/registerPort.server";
 import type { ChangeFeed } from "./changes.server";
@@ -22,10 +24,10 @@ export interface AppContext {
   keeper: { readonly failure: string | null } | null;
   /** Lets phones in. */
   desk: JoinDesk;
-  /** Who asks: the name of a phone that joined; null at the cart itself. */
-  who: string | null;
-  /** The same phone to the desk, and what tells that it was sent away; null at the cart. */
-  guest: { id: number; gone: AbortSignal } | null;
+  /** Who asks. */
+  asker: Asker;
+  /** What went wrong, for whoever must find out afterwards. */
+  log: Log;
   /** The computer's clock, milliseconds. */
   realNowMs: () => number;
 }

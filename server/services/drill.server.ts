@@ -5,6 +5,7 @@ import { seededRandom } from "../../core/units/random";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { insertSync } from "../db/repositories/records.server";
+import { nameOf } from "../access/asker.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
@@ -54,7 +55,7 @@ export async function hideFaults(app: AppContext, dayId: number, seed: number): 
   // after the meal break: every pack was open, and what was proved before it is to be seen again
   const atMs = Math.round(dayNowMs(app, loaded.day));
   await app.db.write(async (t) => {
-    for (const c of picked) await insertSync(app.db, dayId, { kind: "cells", channelId: c.id, packKey: c.packKey, placeId: loaded.day.currentPlaceId, atMs, who: app.who }, t);
+    for (const c of picked) await insertSync(app.db, dayId, { kind: "cells", channelId: c.id, packKey: c.packKey, placeId: loaded.day.currentPlaceId, atMs, who: nameOf(app.asker) }, t);
   });
   return ok(null);
 }

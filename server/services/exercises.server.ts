@@ -5,6 +5,7 @@ import type { FaultCause } from "../../core/practice/faultExercise";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { type ExerciseResult, insertResult, listResults } from "../db/repositories/exercises.server";
+import { nameOf } from "../access/asker.server";
 import type { AppContext } from "./appContext.server";
 import { dayToOpen, type LoadedDay, loadDay, requireDay } from "./dayView.server";
 import { putDown } from "./happenings.server";
@@ -36,7 +37,7 @@ export async function practiceView(app: AppContext): Promise<PracticeView> {
 /** Keeps how an exercise went. */
 export async function keepResult(app: AppContext, p: Pick<ExerciseResult, "kind" | "seed" | "points" | "bestPoints">, runKey: string | null = null): Answer<number> {
   if (p.seed < 0 || p.seed > MOST_SEED || !Number.isInteger(p.seed)) return fail({ code: "setting-unknown", what: `an exercise number ${p.seed}` });
-  return ok(await app.db.write((t) => insertResult(app.db, { ...p, atRealMs: app.realNowMs(), who: app.who, runKey }, t)));
+  return ok(await app.db.write((t) => insertResult(app.db, { ...p, atRealMs: app.realNowMs(), who: nameOf(app.asker), runKey }, t)));
 }
 
 export interface DayExerciseView {

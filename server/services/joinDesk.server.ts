@@ -1,5 +1,8 @@
-import { randomBytes, randomInt } from "node:crypto";
+import { randomBytes, randomInt, timingSafeEqual } from "node:crypto";
 import { fail, ok, type Result } from "../../core/units/result";
+import type { JoinProblem } from "../../contract/joinWords";
+import { GuestSessions } from "../access/guestSessions.server";
+import { JoinAttempts, type WrongCodes } from "../access/joinAttempts.server";
 
 /** A phone that was let in. */
 export interface Guest {
@@ -10,7 +13,7 @@ export interface Guest {
   pages: number;
 }
 
-export type JoinError = { code: "door-shut" } | { code: "wrong-code"; left: number } | { code: "name-missing" } | { code: "no-network" } | { code: "port-taken" };
+export type JoinError = JoinProblem;
 
 /** Where phones come in: addresses of this computer in its network, while that is open. */
 export interface OpenDoor {
@@ -22,6 +25,8 @@ export interface OpenDoor {
 export interface JoinView {
   door: { dayId: number; code: string; addresses: string[] } | null;
   guests: Guest[];
+  /** Devices that typed so many wrong codes that they must wait. */
+  guessers: WrongCodes[];
 }
 
 interface Session extends Guest {
@@ -29,24 +34,29 @@ interface Session extends Guest {
   gone: AbortController;
 }
 
-/** Wrong codes that are borne before the code changes, and before the door shuts itself: nobody gets in by trying. */
-const TRIES = 5;
-const MOST_WRONG = 20;
 const CODE_DIGITS = 6;
 const LONGEST_NAME = 24;
+/** More phones than a crew has; each costs the computer a stream. */
+const MAX_GUESTS = 40;
 
 /** Lets phones on the local network into one day, and only while the mixer wants it: no port is open otherwise. Who came in is known by a secret of their own, kept in memory alone: after a restart nobody is in. */
 export class JoinDesk {
-  private door: (OpenDoor & { dayId: number; code: string; tries: number; wrong: number }) | null = null;
+  private door: (OpenDoor & { dayId: number; code: string }) | null = null;
+  private readonly attempts: JoinAttempts;
+  /** The cookies that phones are known by. */
+  readonly cookies = new GuestSessions();
   private sessions: Session[] = [];
   private lastId = 0;
 
-  constructor(private readonly p: { open: () => Promise<Result<OpenDoor, JoinError>>; nowMs: () => number; onChange: () => void }) {}
+  constructor(private readonly p: { open: () => Promise<Result<OpenDoor, JoinError>>; nowMs: () => number; onChange: () => void }) {
+    this.attempts = new JoinAttempts(p.nowMs);
+  }
 
   get view(): JoinView {
     return {
       door: this.door && { dayId: this.door.dayId, code: this.door.code, addresses: this.door.addresses },
       guests: this.sessions.map(({ id, name, sinceMs, pages }) => ({ id, name, sinceMs, pages })),
+      guessers: this.attempts.guessers(),
     };
   }
 
@@ -56,7 +66,7 @@ export class JoinDesk {
     await this.shut();
     const opened = await this.p.open();
     if (!opened.ok) return opened;
-    this.door = { ...opened.value, dayId, code: freshCode(), tries: TRIES, wrong: 0 };
+    this.door = { ...opened.value, dayId, code: freshCode() };
     this.p.onChange();
     return ok(null);
   }
@@ -70,25 +80,24 @@ export class JoinDesk {
     this.p.onChange();
   }
 
-  /** Lets a phone in that knows the code.
+  /** Lets a phone in that knows the code. A device that guesses waits longer and longer, whatever it types meanwhile; the door and everybody else are left as they are.
+   * @param p.device - as the network knows it
    * @returns its secret */
-  enter(code: string, name: string): Result<{ token: string; dayId: number }, JoinError> {
+  enter({ code, name, device }: { code: string; name: string; device: string }): Result<{ token: string; dayId: number }, JoinError> {
     const { door } = this;
     if (!door) return fail({ code: "door-shut" });
+    const waitMs = this.attempts.waitMs(device);
+    if (waitMs > 0) return fail({ code: "wait", waitMs });
     const plain = name.trim().slice(0, LONGEST_NAME);
-    if (code.replace(/\D/g, "") !== door.code) {
-      door.tries -= 1;
-      door.wrong += 1;
-      if (door.wrong >= MOST_WRONG) {
-        void this.shut();
-        return fail({ code: "door-shut" });
-      }
-      const left = door.tries;
-      if (left <= 0) Object.assign(door, { code: freshCode(), tries: TRIES });
-      this.p.onChange();
-      return fail({ code: "wrong-code", left });
+    if (!isSameCode(code.replace(/\D/g, ""), door.code)) {
+      const nextWaitMs = this.attempts.failed(device);
+      // the cart sees who guesses
+      if (nextWaitMs > 0) this.p.onChange();
+      return fail({ code: "wrong-code", waitMs: nextWaitMs });
     }
     if (plain === "") return fail({ code: "name-missing" });
+    if (this.sessions.length >= MAX_GUESTS) return fail({ code: "too-many", most: MAX_GUESTS });
+    this.attempts.succeeded(device);
     this.lastId += 1;
     const taken = this.sessions.some((s) => s.name.toLowerCase() === plain.toLowerCase());
     const session: Session = { id: this.lastId, name: taken ? `${plain} ${this.lastId}` : plain, sinceMs: this.p.nowMs(), pages: 0, token: randomBytes(32).toString("hex"), gone: new AbortController() };
@@ -117,5 +126,8 @@ export class JoinDesk {
     this.p.onChange();
   }
 }
+
+/** In a time that tells nothing of where the two differ. */
+const isSameCode = (typed: string, code: string): boolean => typed.length === code.length && timingSafeEqual(Buffer.from(typed), Buffer.from(code));
 
 const freshCode = (): string => String(randomInt(10 ** CODE_DIGITS)).padStart(CODE_DIGITS, "0");

@@ -2,6 +2,7 @@ import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { insertEvent } from "../db/repositories/dayEvents.server";
 import { updateDay } from "../db/repositories/days.server";
+import { nameOf } from "../access/asker.server";
 import type { AppContext } from "./appContext.server";
 import { requireDay } from "./dayView.server";
 
@@ -17,7 +18,7 @@ export async function moveTo(app: AppContext, dayId: number, placeId: number): P
     if (!carried.ok) return fail({ code: "device", error: carried.error, unit: "the practice rig" });
   }
   const { day, facts } = loaded.value;
-  const moved = { atMs: Math.round(facts.nowMs), placeId, who: app.who, what: { kind: "moved" as const, fromPlaceId: day.currentPlaceId, toPlaceId: placeId } };
+  const moved = { atMs: Math.round(facts.nowMs), placeId, who: nameOf(app.asker), what: { kind: "moved" as const, fromPlaceId: day.currentPlaceId, toPlaceId: placeId } };
   await app.db.write(async (t) => {
     await updateDay(app.db, dayId, { currentPlaceId: placeId }, t);
     if (placeId !== day.currentPlaceId) await insertEvent(app.db, dayId, moved, t);

@@ -40,7 +40,7 @@ export async function rollView(app: AppContext, dayId: number): Answer<RollView>
   const exercise = begun?.what.kind === "exercise" && loaded.facts.nowMs < begun.atMs + 2 * DAY_EXERCISE_MS ? { seed: begun.what.seed, untilMs: begun.atMs + DAY_EXERCISE_MS } : null;
   const cells = await cellsViewOf(app, loaded);
   const cellChanges = Object.fromEntries(cells.rows.flatMap((r) => { const next = cells.cells.packs.find((p) => p.packKey === r.packKey && !p.isUnknown)?.changes.find((c) => c.atMs >= loaded.facts.nowMs); return next ? [[r.channelId, next.atMs]] : []; }));
-  return ok({ exercise, cellChanges, state: isOn ? "rolling" : last ? "over" : "before", isCart: app.who === null, sinceMs: last?.atMs ?? null, hits: await hitsOf(app, loaded), spares: loaded.plan?.spares ?? [] });
+  return ok({ exercise, cellChanges, state: isOn ? "rolling" : last ? "over" : "before", isCart: app.asker.kind === "cart", sinceMs: last?.atMs ?? null, hits: await hitsOf(app, loaded), spares: loaded.plan?.spares ?? [] });
 }
 
 /** The receivers are followed and what they read is kept, from now on until it is ended. */

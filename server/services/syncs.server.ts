@@ -14,6 +14,7 @@ import { changeChannel } from "../db/repositories/channels.server";
 import { undoNewestSync, insertSync } from "../db/repositories/records.server";
 import { newestItems } from "../db/repositories/versionedLists.server";
 import type { PackPractice, RigPort } from "../devices/port.server";
+import { nameOf } from "../access/asker.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
@@ -53,7 +54,7 @@ async function record(app: AppContext, loaded: LoadedDay, ...syncs: Told[]): Pro
   const atMs = Math.round(dayNowMs(app, loaded.day));
   let last = 0;
   await app.db.write(async (t) => {
-    for (const sync of syncs) last = await insertSync(app.db, loaded.day.id, { ...sync, placeId: loaded.day.currentPlaceId, atMs, who: app.who } as SyncRecord, t);
+    for (const sync of syncs) last = await insertSync(app.db, loaded.day.id, { ...sync, placeId: loaded.day.currentPlaceId, atMs, who: nameOf(app.asker) } as SyncRecord, t);
   });
   return last;
 }
@@ -117,7 +118,7 @@ export async function recordSeen(app: AppContext, dayId: number, items: readonly
       continue;
     }
     const atMs = Math.min(nowMs, Math.round(item.atMs ?? nowMs));
-    const base = { channelId, placeId: loaded.day.currentPlaceId, atMs, who: app.who };
+    const base = { channelId, placeId: loaded.day.currentPlaceId, atMs, who: nameOf(app.asker) };
     const record: SyncRecord = seen.what === "receiver-shows" ? { ...base, kind: "receiver-set", frequencyHz: seen.frequencyHz }
       : seen.what === "pack-shows" ? { ...base, kind: "pack-synced", frequencyHz: seen.frequencyHz, packKey: of.packKey, toldHz: null }
       : seen.what === "cells" ? { ...base, kind: "cells", packKey: of.packKey }

@@ -3,6 +3,7 @@ import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { changeChannel, insertChannel, listAllChannels, type StoredChannel } from "../db/repositories/channels.server";
 import { newestItems } from "../db/repositories/versionedLists.server";
+import { nameOf } from "../access/asker.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { insertEvent } from "../db/repositories/dayEvents.server";
@@ -29,7 +30,7 @@ async function insertTalker(app: AppContext, loaded: LoadedDay, told: TalkerTold
     const channelId = await insertChannel(app.db, day.id, {
       ...told, ...LAVALIER, ...found.pair, also: [], inputId, number: Math.max(0, ...all.map((c) => c.number)) + 1, mark: monogram(told.talker, all.map((c) => c.mark)), microphoneId: kit.microphones[0]!.id,
     }, t);
-    await insertEvent(app.db, day.id, { atMs, placeId: day.currentPlaceId, who: app.who, what: { kind: "joined", channelId } }, t);
+    await insertEvent(app.db, day.id, { atMs, placeId: day.currentPlaceId, who: nameOf(app.asker), what: { kind: "joined", channelId } }, t);
   });
   return ok(null);
 }

@@ -6,6 +6,7 @@ import type { ServiceError } from "../../contract/serviceError";
 import { insertEvent } from "../db/repositories/dayEvents.server";
 import { listDays } from "../db/repositories/days.server";
 import { newestItems } from "../db/repositories/versionedLists.server";
+import { nameOf } from "../access/asker.server";
 import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { putDown } from "./happenings.server";
@@ -70,7 +71,7 @@ export async function closeDay(app: AppContext, dayId: number): Answer<{ carried
   const hours = hoursOf(got.value).filter((h) => inCase.has(h.packKey));
   // carried at the next day's midnight: whatever happens there comes after
   await app.db.write(async (t) => {
-    for (const { packKey, ranHours, chemistry } of hours) await insertEvent(app.db, next.dayId, { atMs: 0, placeId: 0, who: app.who, what: { kind: "cells-ran", packKey, ranHours, chemistry: chemistry as "alkaline" } }, t, `carried ${dayId} ${packKey} ${ranHours.toFixed(2)}`);
+    for (const { packKey, ranHours, chemistry } of hours) await insertEvent(app.db, next.dayId, { atMs: 0, placeId: 0, who: nameOf(app.asker), what: { kind: "cells-ran", packKey, ranHours, chemistry: chemistry as "alkaline" } }, t, `carried ${dayId} ${packKey} ${ranHours.toFixed(2)}`);
   });
   return ok({ carried: hours.length, next });
 }

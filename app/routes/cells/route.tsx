@@ -21,6 +21,7 @@ import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
+import { CartOnly } from "../shared/CartOnly";
 import { cellIntents, type CellIntent } from "./intents";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -72,10 +73,12 @@ export default function CellsScreen({ loaderData: view }: Route.ComponentProps) 
       <ReplyNotice reply={said} onUndo={send} />
       {needed > view.stock && <Notice kind="refused">{`${needed} cells are needed from now on, and the case has ${view.stock}. Buy ${needed - view.stock}, or count instead of changing at every break.`}</Notice>}
       <Row>
+        <CartOnly>
         <SelectField label="Cells are" value={rule.policy} onChange={(policy) => set({ policy })} choices={[{ id: "counted", label: "counted, run while they last" }, { id: "fresh", label: "fresh at every break" }]} />
         <SelectField label="Packs are on" value={rule.packsOn} onChange={(packsOn) => set({ packsOn })} choices={[{ id: "through", label: "all day, off in breaks" }, { id: "scenes", label: "only while their scenes run" }]} />
         <NumberField label="Kept in reserve" unit="h" value={rule.reserveHours} min={0} max={6} step={0.25} onChange={(reserveHours) => set({ reserveHours })} />
         <Breaks breaks={rule.breaks} onChange={(breaks) => set({ breaks })} />
+        </CartOnly>
         <a href={`/day/${day.day.id}/cells.ics`} download>Changes as a calendar</a>
       </Row>
       <List aria-label="Packs">

@@ -8,7 +8,6 @@ import { dayHeadline, frequencyWords, levelWords, placeWords, stepWords, syncWor
 import { formatClock } from "../../../contract/format";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { LegalFlag } from "../../features/channel/LegalFlag";
-import { Button } from "../../ui/Button/Button";
 import { Mark } from "../../ui/Mark/Mark";
 import { Notice } from "../../ui/Notice/Notice";
 import { Answer, BigFigure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
@@ -19,6 +18,7 @@ import { answerOrAway } from "../shared/away";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { currentPlace, namesOf, useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
+import { CartButton } from "../shared/CartOnly";
 import { dayIntents, type DayIntent } from "./intents";
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
@@ -79,7 +79,7 @@ export default function DayScreen() {
               <span><b>{p.name}</b> <Soft>{`${formatClock(p.startMs)}–${formatClock(p.endMs)} · ${p.note}`}</Soft></span>
               {p.id === here.id
                 ? <Here><MapPin aria-hidden size={18} /> here now</Here>
-                : <Button isDisabled={isBusy} onPress={() => send({ intent: "move-to", placeId: p.id })} aria-label={`We are at the ${p.name.toLowerCase()} now`}>We are here</Button>}
+                : <CartButton isDisabled={isBusy} onPress={() => send({ intent: "move-to", placeId: p.id })} aria-label={`We are at the ${p.name.toLowerCase()} now`}>We are here</CartButton>}
             </li>
           ))}
         </Places>

@@ -4,6 +4,7 @@ import { Link, NavLink, Outlet, useLocation, useNavigation, useRevalidator } fro
 import type { Route } from "./+types/route";
 import { diskOf } from "../../../server/services/keep.server";
 import { getDayView } from "../../../server/services/dayView.server";
+import { whoAsks } from "../../../server/services/whoAsks.server";
 import { formatAge, formatClock } from "../../../contract/format";
 import { stepWords } from "../../../contract/dayWords";
 import { ThemeToggle } from "../../features/frame/ThemeToggle";
@@ -18,8 +19,8 @@ import { ShortcutHelp } from "./ShortcutHelp";
 import * as S from "./frame.styles";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
-  const { who, desk } = context.app;
-  return { ...orNotFound(await getDayView(context.app, dayIdOf(params))), who, guests: desk.view.guests.length, disk: diskOf(context.app) };
+  const { asker, desk } = context.app;
+  return { ...orNotFound(await getDayView(context.app, dayIdOf(params))), who: whoAsks(asker), guests: desk.view.guests.length, disk: diskOf(context.app) };
 }
 
 /** The day as it was last read: it stays on the screen while the cart cannot be reached. */
@@ -70,6 +71,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   const base = `/day/${day.id}`;
   const sheet = useLocation().pathname.split("/").at(-1) ?? "";
   const sheets = [{ of: "prepare", label: "Preparation", list: SHEETS }, { of: "range", label: "Rig and place", list: PLACE_SHEETS }, { of: "roll", label: "Running the day", list: ROLL_SHEETS }].find((s) => s.list.some(([path]) => path === sheet));
+  const mayOpen = (path: string): boolean => view.who.rights === null || view.who.rights.screens.includes(path === "" ? "day" : path);
   useEffect(() => { for (const nav of [stagesNav, sheetsNav]) showActive(nav.current); }, [sheet, stagesNav, sheetsNav]);
   const names = namesOf(view);
   const here = currentPlace(view);
@@ -85,9 +87,9 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
         <S.HeadTools>
           <ShortcutHelp base={base} />
           <ThemeToggle />
-          {view.who === null
+          {view.who.rights === null
             ? <S.ToolLink to={`${base}/phones`} aria-label={view.guests === 0 ? "Phones: none is in" : `Phones: ${view.guests} in`}><Smartphone aria-hidden size={18} />{view.guests > 0 && <b>{view.guests}</b>}</S.ToolLink>
-            : <S.WhoAmI>{view.who}</S.WhoAmI>}
+            : <S.WhoAmI>{view.who.name}</S.WhoAmI>}
           <ClockMenu day={day} places={places} nowMs={nowMs} />
         </S.HeadTools>
       </S.Head>
@@ -110,11 +112,11 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
       </S.Strip>
 
       <S.Stages aria-label="Stages" ref={stagesNav}>
-        {STAGES.map(([path, label]) => <NavLink key={path} to={path ? `${base}/${path}` : base} end className={({ isActive }) => (isActive || path === sheets?.of ? "active" : "")}>{label}</NavLink>)}
+        {STAGES.filter(([path]) => mayOpen(path)).map(([path, label]) => <NavLink key={path} to={path ? `${base}/${path}` : base} end className={({ isActive }) => (isActive || path === sheets?.of ? "active" : "")}>{label}</NavLink>)}
       </S.Stages>
       {sheets && (
         <S.Sheets aria-label={sheets.label} ref={sheetsNav}>
-          {sheets.list.map(([path, label]) => <NavLink key={path} to={`${base}/${path}`} className={({ isActive }) => (isActive ? "active" : "")}>{label}</NavLink>)}
+          {sheets.list.filter(([path]) => mayOpen(path)).map(([path, label]) => <NavLink key={path} to={`${base}/${path}`} className={({ isActive }) => (isActive ? "active" : "")}>{label}</NavLink>)}
         </S.Sheets>
       )}
 

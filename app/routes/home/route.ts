@@ -4,6 +4,8 @@ import { dayToOpen } from "../../../server/services/dayView.server";
 
 /** Opens the day that is meant now; with none, where one begins. */
 export async function loader({ context }: Route.LoaderArgs) {
+  const { asker } = context.app;
+  if (asker.kind === "guest") throw redirect(`/day/${asker.dayId}/sync`);
   const dayId = await dayToOpen(context.app);
   throw redirect(dayId === null ? "/shoots" : `/day/${dayId}`);
 }

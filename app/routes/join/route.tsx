@@ -3,7 +3,6 @@ import { data, Form, redirect, useActionData, useNavigation, useSearchParams } f
 import styled from "styled-components";
 import { z } from "zod";
 import type { Route } from "./+types/route";
-import { guestCookie } from "../../../server/services/guestCookie.server";
 import { joinProblemWords } from "../../../contract/joinWords";
 import { PrimaryButton } from "../../ui/Button/Button";
 import { TextField } from "../../ui/Field/Field";
@@ -15,10 +14,12 @@ export const meta: Route.MetaFunction = () => [{ title: "Join · Plain Channel" 
 const joined = z.object({ code: z.string().max(20), name: z.string().max(60) });
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const read = joined.safeParse(Object.fromEntries(await request.formData()));
-  const entered = read.success ? context.app.desk.enter(read.data.code, read.data.name) : { ok: false as const, error: { code: "wrong-code" as const, left: 1 } };
-  if (!entered.ok) return data({ refused: joinProblemWords(entered.error) }, { status: 403 });
-  return redirect(`/day/${entered.value.dayId}/sync`, { headers: { "set-cookie": guestCookie(entered.value.token) } });
+  const { desk, asker } = context.app;
+  const read = joined.safeParse(Object.fromEntries(await request.formData().catch(() => [])));
+  if (!read.success) return data({ refused: "That was not understood: give the code, six figures, and a name. Nothing was changed." }, { status: 400 });
+  const entered = desk.enter({ ...read.data, device: asker.kind === "nobody" ? asker.device : "this computer" });
+  if (!entered.ok) return data({ refused: joinProblemWords(entered.error) }, { status: entered.error.code === "wait" ? 429 : 403 });
+  return redirect(`/day/${entered.value.dayId}/sync`, { headers: { "set-cookie": await desk.cookies.cookieFor(entered.value.token) } });
 }
 
 /** A phone at the door: the code that stands on the cart's screen, and whose phone it is. */

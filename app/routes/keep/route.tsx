@@ -9,14 +9,13 @@ import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
 import { Answer, Panel, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { answerOrAway } from "../shared/away";
-import { notFound, readIntent, reply } from "../shared/reply.server";
+import { readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useIntent } from "../shared/useIntent";
 import { keepIntents, type KeepIntent } from "./intents";
 
 export async function loader({ context }: Route.LoaderArgs) {
   const { app } = context;
-  if (app.who !== null) throw notFound("That is for the cart.");
   return { ...(await keepView(app)), realNowMs: app.realNowMs() };
 }
 
@@ -24,7 +23,6 @@ export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answer
 
 export async function action({ request, context }: Route.ActionArgs) {
   const { app } = context;
-  if (app.who !== null) throw notFound("That is for the cart.");
   const read = await readIntent(request, keepIntents);
   if (!read.ok) return read.reply;
   const { intent } = read;

@@ -6,7 +6,7 @@ import { capital, count, listWords } from "../../../contract/format";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
 import { Row, Stack } from "../../ui/Page/Page";
-import type { Reply } from "../shared/reply";
+import type { Reply } from "../../../contract/reply";
 import type { KitIntent } from "./intents";
 
 export type KitPreviewReply = Reply & { preview?: KitFilePreview };

@@ -4,10 +4,11 @@ import { dayIdOf } from "../shared/reply.server";
 /** Told again so often, so that a line that fell silent is noticed. */
 const BEAT_MS = 10_000;
 
-/** Server-sent events: a number that grows with every change to a day. A phone that was sent away is cut off. */
+/** Server-sent events: a number that grows with every change to a day. A phone that is sent away is cut off at the door. */
 export function loader({ params, context, request }: Route.LoaderArgs) {
   dayIdOf(params);
-  const { changes, desk, guest } = context.app;
+  const { changes, desk, asker } = context.app;
+  const guestId = asker.kind === "guest" ? asker.id : null;
   const encoder = new TextEncoder();
   let leave: () => void = () => undefined;
   const body = new ReadableStream<Uint8Array>({
@@ -15,18 +16,17 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
       const say = (revision: number) => controller.enqueue(encoder.encode(`data: ${revision}\n\n`));
       const end = changes.follow(say);
       const beat = setInterval(() => controller.enqueue(encoder.encode("event: beat\ndata: \n\n")), BEAT_MS);
-      if (guest) desk.pageOf(guest.id, 1);
+      if (guestId !== null) desk.pageOf(guestId, 1);
       let isOpen = true;
       leave = () => {
         if (!isOpen) return;
         isOpen = false;
         end();
         clearInterval(beat);
-        if (guest) desk.pageOf(guest.id, -1);
+        if (guestId !== null) desk.pageOf(guestId, -1);
         controller.close();
       };
       request.signal.addEventListener("abort", leave);
-      guest?.gone.addEventListener("abort", leave);
       say(changes.revision);
     },
     cancel: () => leave(),

@@ -6,7 +6,7 @@ import type { PlanRead } from "../../../server/services/planFiles.server";
 import { Button } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
 import { Row, Soft } from "../../ui/Page/Page";
-import type { Reply } from "../shared/reply";
+import type { Reply } from "../../../contract/reply";
 
 export type PlanFileReply = Reply & { read?: PlanRead };
 

@@ -1,6 +1,5 @@
 import type { Route } from "./+types/route";
 import { planCsv, planFileOf, trackCsv, trackSheet } from "../../../server/services/planFiles.server";
-import { exportPairings } from "../../../server/services/pairings.server";
 import { dayIdOf, download, notFound, orNotFound } from "../shared/reply.server";
 
 const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
@@ -13,7 +12,6 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     case "plan.json": return download(json(orNotFound(await planFileOf(context.app, dayId))), "application/json", `plan-day-${dayId}.json`);
     case "tracks.csv": return download(trackCsv(orNotFound(await trackSheet(context.app, dayId))), "text/csv", `tracks-day-${dayId}.csv`);
     case "tracks.json": return download(json({ format: "plain-channel-tracks", version: 1, tracks: orNotFound(await trackSheet(context.app, dayId)) }), "application/json", `tracks-day-${dayId}.json`);
-    case "pairing.json": return download(orNotFound(await exportPairings(context.app, dayId)), "application/json", `pairing-day-${dayId}.json`);
-    default: throw notFound("There are plan.csv, plan.json, tracks.csv, tracks.json and pairing.json.");
+    default: throw notFound("There are plan.csv, plan.json, tracks.csv and tracks.json.");
   }
 }

@@ -23,6 +23,7 @@ import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { HitPanel } from "./HitPanel";
+import { CartButton } from "../shared/CartOnly";
 import { rollIntents, type RollIntent } from "./intents";
 import { RollRow } from "./RollRow";
 import * as S from "./roll.styles";
@@ -129,8 +130,8 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
             <SelectField label="Seam" isLabelHidden value={seconds} choices={SECONDS.map((s) => ({ id: s, label: s < 60 ? `last ${s} s` : `last ${s / 60} min` }))} onChange={(s) => setSeconds(s)} />
             <Button onPress={() => setNote({ text: "", at: performance.now() })}>Note <kbd>N</kbd></Button>
             <ToggleButton isSelected={isSounding} onChange={setSounding} aria-label="Sound when something goes wrong">{isSounding ? <Volume2 aria-hidden /> : <VolumeX aria-hidden />}{isSounding ? "Sound on" : "Sound off"}</ToggleButton>
-            {roll.state !== "rolling" && isDriven && <Button isDisabled={isBusy} onPress={() => send({ intent: "begin" })}><Radio aria-hidden />{roll.state === "over" ? "Roll on" : "Roll"}</Button>}
-            {view.day.isPractice && roll.state === "rolling" && <Button isDisabled={clock.isBusy} onPress={() => clock.send({ intent: "clock-to-happening" })}><FastForward aria-hidden />Until something happens <kbd>.</kbd></Button>}
+            {roll.state !== "rolling" && isDriven && <CartButton isDisabled={isBusy} onPress={() => send({ intent: "begin" })}><Radio aria-hidden />{roll.state === "over" ? "Roll on" : "Roll"}</CartButton>}
+            {view.day.isPractice && roll.state === "rolling" && <CartButton isDisabled={clock.isBusy} onPress={() => clock.send({ intent: "clock-to-happening" })}><FastForward aria-hidden />Until something happens <kbd>.</kbd></CartButton>}
             {waiting.map((h) => <QuietButton key={h.id} onPress={() => setHidden(hidden.filter((x) => x !== h.id))}>{`${formatClock(h.atMs)} ${h.talker} waits`}</QuietButton>)}
           </S.Tools>
           <S.Rows aria-label="Channels" data-many={channels.length > MANY || undefined} style={{ "--rows": Math.ceil(channels.length / 2) } as React.CSSProperties}>

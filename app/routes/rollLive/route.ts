@@ -8,7 +8,7 @@ const BEAT_MS = 5000;
 /** What the receivers read, as server-sent events: every moment as "frame", how everybody stands once a second as "state". */
 export function loader({ params, context, request }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
-  const { roll, guest } = context.app;
+  const { roll } = context.app;
   const encoder = new TextEncoder();
   let leave: () => void = () => undefined;
   const body = new ReadableStream<Uint8Array>({
@@ -33,7 +33,6 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
         controller.close();
       };
       request.signal.addEventListener("abort", leave);
-      guest?.gone.addEventListener("abort", leave);
       say("beat", "");
     },
     cancel: () => leave(),

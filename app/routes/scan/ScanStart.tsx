@@ -4,9 +4,10 @@ import type { ScanChoices } from "../../../contract/airView";
 import { capital, count, listWords } from "../../../contract/format";
 import { formatMhz } from "../../../core/units/frequencyText";
 import type { Stretch } from "../../../core/regions/region";
-import { Button, PrimaryButton } from "../../ui/Button/Button";
+import { PrimaryButton } from "../../ui/Button/Button";
 import { SelectField } from "../../ui/Field/Field";
 import { Row } from "../../ui/Page/Page";
+import { CartButton } from "../shared/CartOnly";
 import type { ScanIntent } from "./intents";
 
 interface ScanStartProps {
@@ -63,7 +64,7 @@ export function ScanStart({ choices, place, onPacks, packCount, looked, isReady,
       <Checks>
         <li data-stands={onPacks.length > 0 || undefined}>
           {onPacks.length === 0 ? `Packs off: none of ${count(packCount, "pack")} is on the air. Antennas upright, receivers where they will work.` : `${listWords(onPacks)} ${onPacks.length === 1 ? "is" : "are"} on: what is on shows up as taken.`}
-          {onPacks.length > 0 && <Button onPress={() => send({ intent: "packs-off" })}>{onPacks.length === 1 ? "Switch it off" : "Switch them off"}</Button>}
+          {onPacks.length > 0 && <CartButton onPress={() => send({ intent: "packs-off" })}>{onPacks.length === 1 ? "Switch it off" : "Switch them off"}</CartButton>}
         </li>
         {setting !== place.setting && <li data-stands>{`${capital(place.name)} is ${place.setting === "indoors" ? "inside" : "outside"}: a scan of the other side is kept to compare with, picks do not follow it.`}</li>}
       </Checks>

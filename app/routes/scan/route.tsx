@@ -21,11 +21,12 @@ import { SelectField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
 import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { Progress } from "../../ui/Progress/Progress";
-import type { Reply } from "../shared/reply";
+import type { Reply } from "../../../contract/reply";
 import { dayIdOf, orNotFound, readIntent, refuse, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { currentPlace, useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
+import { CartButton, CartOnly } from "../shared/CartOnly";
 import { scanIntents, type ScanIntent } from "./intents";
 import { QuietPlaces } from "./QuietPlaces";
 import { ScanAbout, UnitQuestion } from "./ScanAbout";
@@ -135,19 +136,19 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
       {isRunning ? (
         <Row>
           <Progress label="Scan" fraction={live.fraction} valueText={live.pass !== null ? `pass ${live.pass}` : `${Math.floor(live.fraction * 100)} %`} />
-          {live.pass === null && <Button onPress={() => send({ intent: "stop", keepsPart: false })}>Stop</Button>}
-          <Button onPress={() => send({ intent: "stop", keepsPart: true })}>{live.pass !== null ? "That is enough" : "Stop and keep"}</Button>
+          {live.pass === null && <CartButton onPress={() => send({ intent: "stop", keepsPart: false })}>Stop</CartButton>}
+          <CartButton onPress={() => send({ intent: "stop", keepsPart: true })}>{live.pass !== null ? "That is enough" : "Stop and keep"}</CartButton>
           {live.isAway && <Soft>The connection broke; coming back …</Soft>}
         </Row>
-      ) : view.rig.state === "none" ? readFile : (
-        <ScanStart
+      ) : view.rig.state === "none" ? <CartOnly>{readFile}</CartOnly> : (
+        <CartOnly><ScanStart
           key={`${here.id} ${here.setting} ${air?.sweepId ?? 0}`} choices={choices} place={here} onPacks={onPacks.map((p) => p.label)} packCount={view.packs.length} looked={looked} isReady={view.rig.state === "ready"} send={send}
         >
           {readFile}
-        </ScanStart>
+        </ScanStart></CartOnly>
       )}
       {!isRunning && air && suspects.map((s) => (
-        <Notice key={s.frequencyHz} kind="caution" action={<Button onPress={() => send({ intent: "mark-own", sweepId: air.sweepId, frequencyHz: s.frequencyHz, packLabel: s.packLabel })}>It is ours</Button>}>
+        <Notice key={s.frequencyHz} kind="caution" action={<CartButton onPress={() => send({ intent: "mark-own", sweepId: air.sweepId, frequencyHz: s.frequencyHz, packLabel: s.packLabel })}>It is ours</CartButton>}>
           {`Something is on ${formatMhz(Math.round(s.frequencyHz / 5000) * 5000)}, a frequency of ${s.talker}’s: ${s.packLabel} seems to be on. Switch it off and scan again, or say that it is ours.`}
         </Notice>
       ))}

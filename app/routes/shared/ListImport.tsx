@@ -9,7 +9,7 @@ import { Notice } from "../../ui/Notice/Notice";
 import { Figure, Heading, Panel, Row, Soft, Stack, Table } from "../../ui/Page/Page";
 import { Settings } from "../../ui/Page/Split";
 import { Status } from "../../ui/Status/Status";
-import type { Reply } from "./reply";
+import type { Reply } from "../../../contract/reply";
 
 /** A list as the server understood it, nothing kept yet. */
 export interface ListPreview<Field extends string, RowOf> {

@@ -3,7 +3,7 @@ import { z } from "zod";
 import type { Result } from "../../../core/units/result";
 import type { ServiceError } from "../../../contract/serviceError";
 import { serviceErrorWords } from "../../../contract/errorWords";
-import type { Reply } from "./reply";
+import type { Reply } from "../../../contract/reply";
 
 const dayParams = z.object({ dayId: z.string().regex(/^\d{1,9}$/).transform(Number) });
 

@@ -1,7 +1,8 @@
-import { useCallback, useEffect, useRef } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { useFetcher, useRevalidator } from "react-router";
 import { useLiveState } from "../../features/live/useLive";
-import type { Reply } from "./reply";
+import type { Reply } from "../../../contract/reply";
+import { useMay } from "./useMay";
 
 /** Sends a screen's intents as JSON to its action and keeps the answer. After a refusal the day is read again, so that what stands now shows. */
 export function useIntent<Intent extends object>(action?: string) {
@@ -15,8 +16,13 @@ export function useIntent<Intent extends object>(action?: string) {
     if (live === "live") void revalidate();
   }, [fetcher.data, live, revalidate]);
   const { submit } = fetcher;
+  const may = useMay(action);
+  const [refused, setRefused] = useState<Reply | undefined>(undefined);
   const send = useCallback((intent: Intent) => {
+    const name = (intent as { intent?: unknown }).intent;
+    if (typeof name === "string" && !may(name)) return setRefused({ ok: false, message: "That is done at the cart. Nothing was changed.", at: Date.now() });
+    setRefused(undefined);
     void submit(intent as never, { method: "post", encType: "application/json", ...(action ? { action } : {}) });
-  }, [submit, action]);
-  return { send, isBusy: fetcher.state !== "idle", pending: fetcher.json as Intent | undefined, reply: fetcher.state === "idle" ? fetcher.data : undefined };
+  }, [submit, action, may]);
+  return { send, isBusy: fetcher.state !== "idle", pending: fetcher.json as Intent | undefined, reply: refused ?? (fetcher.state === "idle" ? fetcher.data : undefined) };
 }

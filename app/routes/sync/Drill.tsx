@@ -5,6 +5,7 @@ import { capital, count, formatDuration } from "../../../contract/format";
 import { Button, QuietButton } from "../../ui/Button/Button";
 import { Panel, Row, Soft } from "../../ui/Page/Page";
 import { Status } from "../../ui/Status/Status";
+import { CartButton } from "../shared/CartOnly";
 import type { SyncIntent } from "./intents";
 
 const KIND_WORDS: Record<DrillView["faults"][number]["kind"], string> = {
@@ -23,7 +24,7 @@ export function Drill({ drill, isProved, isBusy, send }: { drill: DrillView; isP
         {!isDone && <Soft>{`for ${formatDuration(drill.elapsedMs)}`}</Soft>}
         {!isDone && <QuietButton aria-expanded={isShown} onPress={() => setShown(!isShown)}>{isShown ? "Hide them" : "Show them"}</QuietButton>}
         <Button isDisabled={isBusy} onPress={() => send({ intent: isDone ? "hide-faults" : "end-drill" })}>{isDone ? "Again" : "End the practice"}</Button>
-        {isDone && <Button isDisabled={isBusy} onPress={() => send({ intent: "end-drill" })}>End the practice</Button>}
+        {isDone && <CartButton isDisabled={isBusy} onPress={() => send({ intent: "end-drill" })}>End the practice</CartButton>}
       </Row>
       {isShown && <List>{drill.faults.map((f) => <li key={f.kind}><Status status={f.isCleared ? "done" : "todo"}>{`${KIND_WORDS[f.kind]}: ${f.where}`}</Status></li>)}</List>}
     </Panel>

@@ -12,6 +12,7 @@ import { SelectField, SwitchField } from "../../ui/Field/Field";
 import { Figure, Panel, Soft } from "../../ui/Page/Page";
 import { Status } from "../../ui/Status/Status";
 import { namesOf } from "../shared/useDay";
+import { CartOnly } from "../shared/CartOnly";
 import type { SyncIntent } from "./intents";
 
 interface PacksProps {
@@ -31,16 +32,16 @@ export function PacksAndCells({ view, channel: c, isBusy, saw, send }: PacksProp
   return (
     <Panel aria-label={`Packs and cells of ${c.talker}`}>
       <Line>
-        <SelectField
+        <CartOnly><SelectField
           label={`Pack of ${c.talker}`} value={c.packKey} isDisabled={isBusy}
           onChange={(packKey) => packKey !== c.packKey && send({ intent: "use-pack", channelId: c.id, packKey, seenVersion: c.version })}
           choices={view.packs.map((p) => ({
             id: p.key, label: p.label, isDisabled: p.carriedBy !== null && p.carriedBy !== c.id,
             detail: p.carriedBy !== null && p.carriedBy !== c.id ? `with ${names.talker(p.carriedBy)}` : fitWords(view, c, p),
           }))}
-        />
+        /></CartOnly>
         {c.meets === "tunes" && (
-          <SelectField
+          <CartOnly><SelectField
             label="Another on the same channel" value={NONE} isDisabled={isBusy || free.length === 0}
             onChange={(key) => key !== NONE && send({ intent: "share", channelId: c.id, packKey: key, how: "add", seenVersion: c.version })}
             choices={[{ id: NONE, label: free.length === 0 ? "no pack is free" : "none" }, ...free.map((p) => {
@@ -48,7 +49,7 @@ export function PacksAndCells({ view, channel: c, isBusy, saw, send }: PacksProp
               const cannot = wantedHz !== null && !canBeSet(tuning, wantedHz);
               return { id: p.key, label: p.label, isDisabled: cannot, detail: `${form}, ${stretchesWords(tuning)}${cannot ? ": cannot go there" : ""}` };
             })]}
-          />
+          /></CartOnly>
         )}
         <Button onPress={() => saw({ what: "cells" })}>{`Fresh cells in ${c.packLabel}`}</Button>
       </Line>

@@ -26,6 +26,7 @@ import { namesOf } from "../shared/useDay";
 import { AlsoPacks, PacksAndCells } from "./PacksAndCells";
 import { ByHand } from "./ByHand";
 import { FaultFinder } from "./FaultFinder";
+import { CartButton, CartOnly } from "../shared/CartOnly";
 import type { SyncIntent } from "./intents";
 import { withWaiting } from "./waiting";
 import { ProofList } from "./ProofList";
@@ -76,7 +77,7 @@ export function SyncChannel({ view, channel: c, reading, waiting, saw, isBusy, p
           <ShownAs model={packModel(view.kit, c.packModelId)} frequencyHz={c.pack?.frequencyHz ?? c.packHz} />
           <Soft>{mismatchWords(c)}</Soft>
           <LegalFlag legality={c.legality} unit={c.packLabel} />
-          {c.legality.code === "power-too-high" && <SetPower mostMw={c.legality.mostMw} isBusy={isBusy} onSet={(powerMw) => send({ intent: "set-power", packKey: c.packKey, powerMw })} />}
+          {c.legality.code === "power-too-high" && <CartOnly><SetPower mostMw={c.legality.mostMw} isBusy={isBusy} onSet={(powerMw) => send({ intent: "set-power", packKey: c.packKey, powerMw })} /></CartOnly>}
         </Unit>
         {c.isDriven && <span><Meter reading={reading} name={c.talker} />{reading?.partner && <Soft>{`hears ${reading.partner.name}`}</Soft>}</span>}
         {c.isDriven && <Act role="group" aria-label={`Next for ${c.talker}`}><NextAction view={view} channel={c} isBusy={isBusy} pending={pending} send={send} /></Act>}
@@ -164,12 +165,12 @@ export function NextAction({ view, channel: c, isBusy, pending, send }: { view: 
     case "no-frequency": return null;
     case "pack-cannot": case "pack-wont-go": {
       const other = freePackFor(view, c);
-      return other ? <Button isDisabled={isBusy} onPress={() => send({ intent: "use-pack", channelId: c.id, packKey: other.key, seenVersion: c.version })}>{`Give ${c.talker} ${other.label}`}</Button> : <Soft>No free pack goes there: see Packs and cells.</Soft>;
+      return other ? <CartButton isDisabled={isBusy} onPress={() => send({ intent: "use-pack", channelId: c.id, packKey: other.key, seenVersion: c.version })}>{`Give ${c.talker} ${other.label}`}</CartButton> : <Soft>No free pack goes there: see Packs and cells.</Soft>;
     }
-    case "receiver-not-set": return <Button isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: [c.id] })}>Set receiver</Button>;
-    case "not-paired": return <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "pair", channelId: c.id })}>{`Pair ${c.packLabel} with ${c.receiverLabel}`}</Button><Link to={`/day/${view.day.id}/pairing`}>Names and keys</Link></Row>;
+    case "receiver-not-set": return <CartButton isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: [c.id] })}>Set receiver</CartButton>;
+    case "not-paired": return <Row><CartButton isDisabled={isBusy} onPress={() => send({ intent: "pair", channelId: c.id })}>{`Pair ${c.packLabel} with ${c.receiverLabel}`}</CartButton><Link to={`/day/${view.day.id}/pairing`}>Names and keys</Link></Row>;
     case "pack-not-synced": case "pack-elsewhere": {
-      if (c.meets === "adaptive" && c.pack?.isOn) return <Button isDisabled={isBusy} onPress={() => send({ intent: "pair", channelId: c.id })}>{`Pair ${c.packLabel} with ${c.receiverLabel}`}</Button>;
+      if (c.meets === "adaptive" && c.pack?.isOn) return <CartButton isDisabled={isBusy} onPress={() => send({ intent: "pair", channelId: c.id })}>{`Pair ${c.packLabel} with ${c.receiverLabel}`}</CartButton>;
       const hand = c.pack?.isOn && c.meets !== "adaptive" ? handFor(view, c) : null;
       if (hand) return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: hand.change })}>{hand.words}</Button>;
       return c.pack?.isOn
@@ -178,7 +179,7 @@ export function NextAction({ view, channel: c, isBusy, pending, send }: { view: 
     }
     case "proof-bad": if (c.state.sync.part !== "partner") break; return <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "sync-pack", channelId: c.id })}>{`Sync ${c.packLabel}`}</Button><QuietButton isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>Prove again</QuietButton></Row>;
     case "two-on": return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.others.find((o) => o.report?.isOn)?.packKey ?? c.packKey, change: { isOn: false } })}>{`Switch ${c.others.find((o) => o.report?.isOn)?.packLabel ?? c.packLabel} off`}</Button>;
-    case "someone-there": return <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "move-to-spare", channelId: c.id })}>{`Move ${c.talker} to a spare`}</Button><QuietButton isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>Prove again</QuietButton></Row>;
+    case "someone-there": return <Row><CartButton isDisabled={isBusy} onPress={() => send({ intent: "move-to-spare", channelId: c.id })}>{`Move ${c.talker} to a spare`}</CartButton><QuietButton isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>Prove again</QuietButton></Row>;
     case "not-stored": return <Button isDisabled={isBusy} onPress={() => send({ intent: "handle-pack", packKey: c.packKey, change: { isStored: true } })}>{`Store on ${c.packLabel}`}</Button>;
     case "one-antenna": return <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "screw-antenna", channelId: c.id, receiverKey: c.receiverKey })}>{`Screw antenna ${c.state.sync.deaf} on`}</Button><Button isDisabled={isBusy} onPress={() => send({ intent: "prove", channelId: c.id })}>Prove again</Button></Row>;
     case "no-audio":

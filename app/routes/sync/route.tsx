@@ -14,7 +14,7 @@ import { capital, count, mhz, numberWord } from "../../../contract/format";
 import { outboxOf, useOutbox } from "../../features/live/outbox";
 import { useLiveState } from "../../features/live/useLive";
 import { useNow } from "../../features/frame/useNow";
-import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
+import { QuietButton } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
 import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
@@ -23,6 +23,7 @@ import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { Drill } from "./Drill";
+import { CartButton, CartPrimaryButton } from "../shared/CartOnly";
 import { syncIntents, type SyncIntent } from "./intents";
 import { SyncChannel } from "./SyncChannel";
 import { useMeters } from "./useMeters";
@@ -88,7 +89,7 @@ export default function SyncScreen({ loaderData: { drill } }: Route.ComponentPro
         <Sub>{isPlanned ? "Receiver first, then the pack to match. Proved means: pack off, nothing on the meter; pack on, RF and audio." : "Accept a set of frequencies under Pick; then the receivers are set to it, and the packs to the receivers."} <Link to={`/day/${view.day.id}/one`}>One channel after the other</Link></Sub>
       </div>
       {unset.length > 0 && (
-        <Row><PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: unset.map((c) => c.id) })}>{unset.length === 1 ? `Set ${unset[0]!.talker}’s receiver` : `Set ${numberWord(unset.length)} receivers to plan ${view.plan?.version}`}</PrimaryButton></Row>
+        <Row><CartPrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: unset.map((c) => c.id) })}>{unset.length === 1 ? `Set ${unset[0]!.talker}’s receiver` : `Set ${numberWord(unset.length)} receivers to plan ${view.plan?.version}`}</CartPrimaryButton></Row>
       )}
       {drill && <Drill drill={drill} isProved={proved === view.channels.length} isBusy={isBusy} send={send} />}
       <ReplyNotice reply={answer} />
@@ -101,7 +102,7 @@ export default function SyncScreen({ loaderData: { drill } }: Route.ComponentPro
         {view.channels.map((c) => <SyncChannel key={c.id} view={view} channel={c} reading={meters[c.id]} waiting={waiting} saw={(seen) => saw(c, seen)} isBusy={isBusy || live !== "live"} pending={pending} send={send} />)}
       </Channels>
       <Soft as="p">Track sheet: <a href={`/day/${view.day.id}/files/tracks.csv`} download>as a table</a>, <a href={`/day/${view.day.id}/files/tracks.json`} download>as JSON</a>.</Soft>
-      {!drill && view.plan && view.rig.state === "ready" && view.rig.isPractice && <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "hide-faults" })}>Practise: hide five faults</Button></Row>}
+      {!drill && view.plan && view.rig.state === "ready" && view.rig.isPractice && <Row><CartButton isDisabled={isBusy} onPress={() => send({ intent: "hide-faults" })}>Practise: hide five faults</CartButton></Row>}
       <Soft as="p">{view.rig.state === "ready" && "The switches stand for hands on the practice packs. "}Wiring a person is touching a person: ask first; ask about implanted medical devices, and keep packs away from them as their maker says.</Soft>
     </Stack>
   );

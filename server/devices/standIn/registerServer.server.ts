@@ -3,11 +3,13 @@ import type { AddressInfo } from "node:net";
 import express from "express";
 import type { Raster } from "../../../core/regions/raster";
 import { stationsAt, type Transmitter } from "../../../core/regions/register";
+import { onlyPrograms } from "./onlyPrograms.server";
 import type { StandIn } from "./standInServer.server";
 
 /** A made-up register of television as a service of its own on 127.0.0.1: GET /stations?latitude&longitude&setting. */
 export async function startRegister(transmitters: readonly Transmitter[], raster: Raster): Promise<StandIn> {
   const app = express();
+  app.use(onlyPrograms);
   app.get("/stations", (request, response) => {
     const latitudeDeg = Number(request.query["latitude"]);
     const longitudeDeg = Number(request.query["longitude"]);

@@ -10,6 +10,7 @@ import { type Rig, fitOutRig, narrowedTo, type RigError, rigDial, rigHandle, rig
 import { rigWalk, type WalkAsked } from "../../../core/air/walkAir";
 import type { PairingIdentity } from "../../../core/kit/pairing";
 import type { Result } from "../../../core/units/result";
+import { onlyPrograms } from "./onlyPrograms.server";
 
 export interface StandInOptions {
   sites: readonly Site[];
@@ -82,6 +83,7 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   const param = (request: Request, name: string): string => String(request.params[name]);
 
   const app = express();
+  app.use(onlyPrograms);
   app.use(express.json({ limit: "2mb" }));
   app.get("/report", (_, response) => {
     response.json({

@@ -1,0 +1,75 @@
+import { type AppLoadContext, data, isRouteErrorResponse, type LoaderFunctionArgs, type ServerBuild } from "react-router";
+import { failureWords, type FailureCode } from "../../contract/failureWords";
+import type { Reply } from "../../contract/reply";
+import type { Log } from "../log/log.server";
+
+/** What a thing that was thrown comes to: which of the known failures it is, and how it is answered. */
+interface Failure {
+  code: FailureCode;
+  status: number;
+}
+
+const BY_CODE: Readonly<Record<string, Failure>> = {
+  SQLITE_FULL: { code: "disk-full", status: 507 },
+  ENOSPC: { code: "disk-full", status: 507 },
+  SQLITE_BUSY: { code: "data-locked", status: 503 },
+  SQLITE_LOCKED: { code: "data-locked", status: 503 },
+  SQLITE_READONLY: { code: "data-read-only", status: 503 },
+  EROFS: { code: "data-read-only", status: 503 },
+  EACCES: { code: "data-read-only", status: 503 },
+  SQLITE_IOERR: { code: "disk-error", status: 503 },
+  EIO: { code: "disk-error", status: 503 },
+  SQLITE_CORRUPT: { code: "data-damaged", status: 503 },
+  SQLITE_NOTADB: { code: "data-damaged", status: 503 },
+};
+
+/** Which failure something thrown is: by its own code or that of what it came from (Sequelize keeps SQLite's error as `parent`). */
+export function failureOf(error: unknown): Failure {
+  for (let at: unknown = error, depth = 0; at !== null && typeof at === "object" && depth < 5; depth += 1) {
+    const { code, parent, cause } = at as { code?: unknown; parent?: unknown; cause?: unknown };
+    const known = typeof code === "string" ? BY_CODE[code] : undefined;
+    if (known) return known;
+    at = parent ?? cause;
+  }
+  return { code: "unexpected", status: 500 };
+}
+
+/** What a screen throws on purpose: a redirect, or an answer with words. */
+const isMeant = (thrown: unknown): boolean =>
+  thrown instanceof Response || isRouteErrorResponse(thrown) || (typeof thrown === "object" && thrown !== null && (thrown as { type?: unknown }).type === "DataWithResponseInit");
+
+type Handler = (args: LoaderFunctionArgs<AppLoadContext>) => unknown;
+
+/** The build with every loader and action caught: what they throw without meaning to is logged once under the request's number, and answered in words: a
+ *  reply that the screen shows beside what was tried, or a page that offers the way back. Never a bare 500. */
+export function withWords(build: ServerBuild, log: Log): ServerBuild {
+  const caught = (routeId: string, kind: "loader" | "action", handler: Handler): Handler => async (args) => {
+    try {
+      return await handler(args);
+    } catch (thrown) {
+      if (isMeant(thrown) || args.request.signal.aborted) throw thrown;
+      const { code, status } = failureOf(thrown);
+      const { requestId } = args.context;
+      log.error(`${kind}-failed`, { requestId, routeId, code }, thrown);
+      const message = failureWords(code, requestId);
+      if (kind === "action") return data<Reply>({ ok: false, message, at: Date.now() }, { status });
+      throw data({ message }, { status, statusText: "Failed" });
+    }
+  };
+  const routes = Object.fromEntries(Object.entries(build.routes).map(([id, route]) => {
+    if (!route) return [id, route];
+    const { loader, action } = route.module;
+    return [id, { ...route, module: { ...route.module, ...(typeof loader === "function" ? { loader: caught(id, "loader", loader) } : {}), ...(typeof action === "function" ? { action: caught(id, "action", action) } : {}) } }];
+  })) as ServerBuild["routes"];
+  return { ...build, routes };
+}
+
+/** The same, made once for each build. */
+export function wordedBuilds(build: () => Promise<ServerBuild>, log: Log): () => Promise<ServerBuild> {
+  let known: { from: ServerBuild; worded: ServerBuild } | null = null;
+  return async () => {
+    const from = await build();
+    if (known?.from !== from) known = { from, worded: withWords(from, log) };
+    return known.worded;
+  };
+}
