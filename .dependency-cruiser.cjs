@@ -18,7 +18,7 @@ module.exports = {
     only("services", "^server/services/", "^(core|contract|server)/"),
     only("access", "^server/access/", "^(core|server/access)/"),
     only("log", "^server/log/", "^server/log/"),
-    only("http", "^server/http/", "^(core|contract|server/(access|log|services|http))/"),
+    only("http", "^server/http/", "^(core|contract|server/(access|log|db|services|http))/"),
     only("ui-knows-no-radio", "^app/ui/", "^app/ui/"),
     only("charts", "^app/charts/", "^(core|app/ui|app/charts)/"),
     only("features", "^app/features/", "^(core|contract|workers|app/(ui|charts|features))/"),

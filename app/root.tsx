@@ -53,11 +53,12 @@ export default function App() {
   );
 }
 
-export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+export function ErrorBoundary({ error, params }: Route.ErrorBoundaryProps) {
+  const day = params.dayId !== undefined && /^\d{1,9}$/.test(params.dayId) ? `/day/${params.dayId}` : undefined;
   if (isRouteErrorResponse(error)) {
     const words = typeof error.data === "string" && error.data !== "" ? error.data : (error.data as { message?: string } | null)?.message;
-    return <ErrorPage title={error.status === 404 ? "There is no such page" : "That did not work"} detail={words ?? error.statusText} />;
+    return <ErrorPage title={error.status === 404 ? "There is no such page" : "That did not work"} detail={words ?? error.statusText} day={error.status === 404 ? undefined : day} />;
   }
   if (error instanceof TypeError && /fetch|network|load failed/i.test(error.message)) return <ErrorPage title="The cart does not answer" detail="What you ticked is kept on this phone. When the network is back, go back to the day." />;
-  return <ErrorPage title="This screen broke" detail="What is recorded is unharmed. Go back to the day and try again; if it breaks once more, restart the application." />;
+  return <ErrorPage title="This screen broke" detail="What is recorded is unharmed. Go back to the day and try again; if it breaks once more, restart the application." day={day} />;
 }

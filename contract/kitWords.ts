@@ -21,6 +21,9 @@ export function caseProblemWords(p: CaseProblem): string {
     case "serial-twice": return `${p.labels[0]} and ${p.labels[1]} would have the same serial number ${p.serial}`;
     case "power-unknown": return `${p.label} has no power of ${p.powerMw} mW, only ${powers(p.powersMw)}`;
     case "unit-in-use": return `${p.label} is with ${p.talker}: give them another first`;
+    case "shared": return `${p.talkers[0]} and ${p.talkers[1]} would both have ${p.label}`;
+    case "part-missing": return `${p.talker} plays through a ${p.part} that would not be there (${p.id})`;
+    case "talker-twice": return `there would be two channels for ${p.talker}`;
     case "half-in-use": return `${p.label} would lose half ${p.half + 1}, which ${p.talker} is on`;
   }
 }

@@ -46,6 +46,8 @@ export type ServiceError =
   | { code: "cells-empty"; label: string }
   /** A verification whose questions nobody answered: it cannot be written. */
   | { code: "not-verified"; talker: string; parts: ProofPart[] }
+  /** A page's number of what it sent stands for something else. */
+  | { code: "number-taken" }
   | { code: "no-rig" }
   | { code: "nothing-scans" }
   | { code: "no-register" }

@@ -10,7 +10,11 @@ export type CaseProblem =
   | { code: "power-unknown"; label: string; powerMw: number; powersMw: number[] }
   /** A talker's channel rests on it. */
   | { code: "unit-in-use"; label: string; talker: string }
-  | { code: "half-in-use"; label: string; half: number; talker: string };
+  | { code: "half-in-use"; label: string; half: number; talker: string }
+  /** Two channels rest on one pack, or on one receiver channel. */
+  | { code: "shared"; label: string; talkers: [string, string] }
+  | { code: "part-missing"; part: "microphone" | "input"; id: string; talker: string }
+  | { code: "talker-twice"; talker: string };
 
 /** What a channel rests on. */
 export interface CarriedBy {
@@ -20,6 +24,11 @@ export interface CarriedBy {
   half: number;
   packKey: string;
   packLabel: string;
+  /** Keys of other packs of the same position; absent: none. */
+  also?: readonly string[];
+  /** Absent where it is not looked at. */
+  microphoneId?: string;
+  inputId?: string;
 }
 
 /** Everything wrong with a case: models that are not there, doubles, powers that a model has not, and units gone or changed that channels rest on. */
@@ -43,8 +52,20 @@ export function caseProblems(kit: Kit, units: readonly CaseUnit[], channels: rea
     if (!receiver) problems.push({ code: "unit-in-use", label: c.receiverLabel, talker: c.talker });
     else if (c.half >= (kit.receivers.find((m) => m.id === receiver.modelId)?.halves ?? Infinity)) problems.push({ code: "half-in-use", label: receiver.label, half: c.half, talker: c.talker });
     if (!units.some((u) => u.key === c.packKey && u.kind === "pack")) problems.push({ code: "unit-in-use", label: c.packLabel, talker: c.talker });
+    if (c.microphoneId !== undefined && !kit.microphones.some((m) => m.id === c.microphoneId)) problems.push({ code: "part-missing", part: "microphone", id: c.microphoneId, talker: c.talker });
+    if (c.inputId !== undefined && !kit.inputs.some((m) => m.id === c.inputId)) problems.push({ code: "part-missing", part: "input", id: c.inputId, talker: c.talker });
   }
-  return problems;
+  return [...problems, ...sharedProblems(channels)];
+}
+
+/** Channels that rest on the same pack or the same receiver channel, and talkers that are there twice. */
+function sharedProblems(channels: readonly CarriedBy[]): CaseProblem[] {
+  const packsOf = (c: CarriedBy): string[] => [c.packKey, ...(c.also ?? [])];
+  return channels.flatMap((a, i) => channels.slice(i + 1).flatMap((b): CaseProblem[] => [
+    ...(packsOf(a).some((key) => packsOf(b).includes(key)) ? [{ code: "shared" as const, label: a.packLabel, talkers: [a.talker, b.talker] as [string, string] }] : []),
+    ...(a.receiverKey === b.receiverKey && a.half === b.half ? [{ code: "shared" as const, label: `${a.receiverLabel}, channel ${a.half + 1}`, talkers: [a.talker, b.talker] as [string, string] }] : []),
+    ...(a.talker.toLowerCase() === b.talker.toLowerCase() ? [{ code: "talker-twice" as const, talker: a.talker }] : []),
+  ]));
 }
 
 /** A key for a new unit that none has. */

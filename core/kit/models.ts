@@ -206,10 +206,21 @@ function find<T extends { id: string }>(list: readonly T[], id: string, what: st
   return found;
 }
 
-/** A model by its id. What is stored was held against the kit, so that a missing one is a bug.
- * @throws {Error} naming the id */
-export const receiverModel = (kit: Kit, id: string): ReceiverModel => find(kit.receivers, id, "receiver model");
-export const packModel = (kit: Kit, id: string): PackModel => find(kit.packs, id, "pack model");
+const MISSING_RADIO = { maker: "", block: null, tuning: [], adaptive: null, modulations: [], syncMethods: [], readout: "nothing", antennaConnector: "fixed", note: "This model is not in the kit any more." } satisfies Omit<RadioModel, "id" | "name">;
+
+/** A receiver of a model that is not in the kit: nothing meets it, and it says so. Figures are those of an ordinary one and enter nothing, for nothing can be tuned on it. */
+const missingReceiver = (id: string): ReceiverModel => ({
+  ...MISSING_RADIO, id, name: `missing model (${id})`, kind: "receiver", form: "bag", diversity: "two-paths", halves: 1, halfSpanHz: null, banks: [], bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -20,
+  output: { fullScaleDbu: 4, stepsDb: [0] }, sweep: null,
+});
+/** The same for a pack. */
+const missingPack = (id: string): PackModel => ({
+  ...MISSING_RADIO, id, name: `missing model (${id})`, kind: "pack", form: "bodypack", powersMw: [10], gainStepsDb: [0], fullScaleInputDbu: 0, inputNoiseDbu: -120, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 8 },
+});
+
+/** A model by its id. What is stored is held against the kit as it is written; what a file or an older version left without its model is shown as missing, so that its day can still be opened and put right. */
+export const receiverModel = (kit: Kit, id: string): ReceiverModel => kit.receivers.find((m) => m.id === id) ?? missingReceiver(id);
+export const packModel = (kit: Kit, id: string): PackModel => kit.packs.find((m) => m.id === id) ?? missingPack(id);
 export const microphoneModel = (kit: Kit, id: string): MicrophoneModel => find(kit.microphones, id, "microphone");
 export const inputModel = (kit: Kit, id: string): InputModel => find(kit.inputs, id, "input");
 

@@ -2,6 +2,7 @@ import { mkdirSync } from "node:fs";
 import { dirname } from "node:path";
 import { Sequelize, Transaction } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
+import { runChecks } from "./beforeCommit.server";
 import { MIGRATIONS } from "./migrations/index.server";
 import { defineModels, type Models } from "./models/models.server";
 
@@ -10,7 +11,8 @@ export interface Database {
   file: string;
   sequelize: Sequelize;
   models: Models;
-  /** @param isQuiet - nothing that anybody looks at: it is not told on */
+  /** What the work asked to have looked at (`beforeCommit`) is looked at before it stands.
+   *  @param isQuiet - nothing that anybody looks at: it is not told on */
   write: <T>(work: (transaction: Transaction) => Promise<T>, isQuiet?: boolean) => Promise<T>;
   close: () => Promise<void>;
 }
@@ -30,7 +32,12 @@ export async function openDatabase(file: string, onWritten: () => void = () => u
   await sequelize.query("PRAGMA journal_mode = WAL");
   let last: Promise<unknown> = Promise.resolve();
   const write: Database["write"] = (work, isQuiet = false) => {
-    const next = last.then(() => sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work));
+    const checked = async (transaction: Transaction) => {
+      const done = await work(transaction);
+      await runChecks(transaction);
+      return done;
+    };
+    const next = last.then(() => sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, checked));
     last = next.then(() => (isQuiet ? undefined : onWritten()), () => undefined);
     return next;
   };

@@ -1,6 +1,9 @@
 import { type AppLoadContext, data, isRouteErrorResponse, type LoaderFunctionArgs, type ServerBuild } from "react-router";
 import { failureWords, type FailureCode } from "../../contract/failureWords";
 import type { Reply } from "../../contract/reply";
+import { serviceErrorWords } from "../../contract/errorWords";
+import { NumberTaken } from "../db/repositories/dayEvents.server";
+import { KitBroken } from "../db/kitWatch.server";
 import type { Log } from "../log/log.server";
 
 /** What a thing that was thrown comes to: which of the known failures it is, and how it is answered. */
@@ -48,6 +51,9 @@ export function withWords(build: ServerBuild, log: Log): ServerBuild {
       return await handler(args);
     } catch (thrown) {
       if (isMeant(thrown) || args.request.signal.aborted) throw thrown;
+      // two windows at once: what both together would have broken was taken back, and is said as any refusal is
+      if (thrown instanceof KitBroken && kind === "action") return data<Reply>({ ok: false, message: serviceErrorWords({ code: "case-refused", problems: [...thrown.problems] }), at: Date.now() }, { status: 409 });
+      if (thrown instanceof NumberTaken && kind === "action") return data<Reply>({ ok: false, message: serviceErrorWords({ code: "number-taken" }), at: Date.now() }, { status: 409 });
       const { code, status } = failureOf(thrown);
       const { requestId } = args.context;
       log.error(`${kind}-failed`, { requestId, routeId, code }, thrown);

@@ -38,6 +38,11 @@ async function sendAnswer(response: ExpressResponse, answer: Response): Promise<
   // data of a day is nobody's to keep
   if (!answer.headers.has("cache-control")) response.setHeader("cache-control", "no-store");
   if (answer.headers.get("content-type")?.startsWith("text/event-stream")) response.flushHeaders();
-  if (answer.body && response.req.method !== "HEAD") await writeReadableStreamToWritable(answer.body, response);
-  else response.end();
+  if (!answer.body || response.req.method === "HEAD") return void response.end();
+  try {
+    await writeReadableStreamToWritable(answer.body, response);
+  } catch (error) {
+    // whoever left in the middle is no fault of ours
+    if (!response.destroyed && !response.writableEnded) throw error;
+  }
 }

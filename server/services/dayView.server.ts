@@ -94,9 +94,8 @@ export async function loadDay(app: AppContext, dayId: number) {
   const rig = await readyRig(app, { day, places, stored, units, kit });
   const report = rig ? await rig.report() : null;
   const unit = (key: string): CaseUnit => {
-    const found = units.find((u) => u.key === key);
-    if (!found) throw new Error(`day ${dayId} has no unit "${key}"`);
-    return found;
+    // what is missing is shown as missing: the day stays readable, and undo within reach
+    return units.find((u) => u.key === key) ?? { key, kind: "pack", modelId: key, label: `${key} (missing)`, powerMw: null, serial: null, keyName: null };
   };
   // a pack that is not in the case any more is nobody's
   const alsoOf = (c: StoredChannel): CaseUnit[] => units.filter((u) => u.kind === "pack" && u.key !== c.packKey && c.also.includes(u.key));

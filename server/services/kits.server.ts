@@ -53,7 +53,7 @@ export async function getKit(app: AppContext, dayId: number): Answer<KitView> {
     carriedBy[c.receiverKey] = carriedBy[c.receiverKey] ? `${carriedBy[c.receiverKey]}, ${c.talker}` : c.talker;
   }
   return ok({
-    kit, units, stock, models: { version: models.version, earlierVersion: models.version > 0 ? (models.earlierVersion ?? 0) : null }, carriedBy,
+    kit, units, stock, models: { version: models.version, earlierVersion: models.items.length > 0 ? (models.earlierVersion ?? 0) : null }, carriedBy,
     origins: Object.fromEntries((["receivers", "packs"] as const).flatMap((part) => kit[part].map((m) => [m.id, originOf(own, part, m.id)] as const))),
     nextLabels: { receiver: nextLabel(units.items, "receiver"), pack: nextLabel(units.items, "pack") },
   });

@@ -11,6 +11,7 @@ import { PROOF_WORDS } from "../../contract/proofWords";
 import type { Seen, SeenItem, SeenNote } from "../../contract/seen";
 import type { ServiceError } from "../../contract/serviceError";
 import { changeChannel } from "../db/repositories/channels.server";
+import { NumberTaken } from "../db/repositories/dayEvents.server";
 import { undoNewestSync, insertSync } from "../db/repositories/records.server";
 import { newestItems } from "../db/repositories/versionedLists.server";
 import type { PackPractice, RigPort } from "../devices/port.server";
@@ -124,7 +125,14 @@ export async function recordSeen(app: AppContext, dayId: number, items: readonly
       : seen.what === "cells" ? { ...base, kind: "cells", packKey: of.packKey }
       : { ...base, kind: "proof", part: seen.part, outcome: seen.outcome, shown: seen.shown, strongestDbm: null, antennasDbm: null, ...of };
     const later = record.kind === "proof" ? loaded.facts.syncs.findLast((s) => s.kind === "proof" && s.channelId === channelId && s.part === record.part && s.atMs > atMs && s.outcome !== record.outcome) : undefined;
-    const syncId = await app.db.write((t) => insertSync(app.db, dayId, record, t, id));
+    let syncId: number;
+    try {
+      syncId = await app.db.write((t) => insertSync(app.db, dayId, record, t, id));
+    } catch (error) {
+      if (!(error instanceof NumberTaken)) throw error;
+      answers.push({ id, syncId: null, note: { code: "number-taken" } });
+      continue;
+    }
     const changed = of.packKey !== channel.packKey ? "pack" as const : of.receiverKey !== channel.receiverKey ? "receiver" as const : of.frequencyHz !== frequencyHz ? "frequency" as const : null;
     answers.push({
       id, syncId, note: changed ? { code: "moved-on", talker: channel.talker, what: changed } : later?.kind === "proof" ? { code: "seen-later", talker: channel.talker, part: later.part, outcome: later.outcome, who: later.who, atMs: later.atMs } : null,

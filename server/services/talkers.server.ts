@@ -16,23 +16,24 @@ export type TalkerTold = Pick<StoredChannel, "talker" | "part" | "moves" | "effo
 const ORDINARY: TalkerTold = { talker: "", part: "", moves: "", effort: "normal", wear: "waist-back", inputId: "recorder-line" };
 const LAVALIER = { micDistanceM: 0.2, peakFactorDb: 18 };
 
-async function insertTalker(app: AppContext, loaded: LoadedDay, told: TalkerTold): Answer<NoPair | null> {
-  const { kit, region, units, day } = loaded;
-  const all = await listAllChannels(app.db, day.id);
-  const standing = all.filter((c) => !c.isGone);
-  if (standing.some((c) => c.talker.toLowerCase() === told.talker.toLowerCase())) return fail({ code: "talker-twice", talker: told.talker });
-  const found = freePair(kit, region, units, standing, standing.flatMap((c) => c.also));
-  if ("why" in found) return ok(found.why);
-  const receiver = kit.receivers.find((m) => m.id === units.find((u) => u.key === found.pair.receiverKey)?.modelId);
-  const inputId = receiver?.form === "camera" ? (kit.inputs.find((i) => i.kind === "mic")?.id ?? told.inputId) : told.inputId;
+/** The pair is looked for inside the write: of several who join at once each finds what the one before left. */
+async function insertTalker(app: AppContext, { kit, region, day }: LoadedDay, told: TalkerTold): Answer<NoPair | null> {
   const atMs = Math.round(dayNowMs(app, day));
-  await app.db.write(async (t) => {
+  return app.db.write(async (t): Answer<NoPair | null> => {
+    const all = await listAllChannels(app.db, day.id, t);
+    const units = await newestItems(app.db, "units", day.id, t);
+    const standing = all.filter((c) => !c.isGone);
+    if (standing.some((c) => c.talker.toLowerCase() === told.talker.toLowerCase())) return fail({ code: "talker-twice", talker: told.talker });
+    const found = freePair(kit, region, units, standing, standing.flatMap((c) => c.also));
+    if ("why" in found) return ok(found.why);
+    const receiver = kit.receivers.find((m) => m.id === units.find((u) => u.key === found.pair.receiverKey)?.modelId);
+    const inputId = receiver?.form === "camera" ? (kit.inputs.find((i) => i.kind === "mic")?.id ?? told.inputId) : told.inputId;
     const channelId = await insertChannel(app.db, day.id, {
       ...told, ...LAVALIER, ...found.pair, also: [], inputId, number: Math.max(0, ...all.map((c) => c.number)) + 1, mark: monogram(told.talker, all.map((c) => c.mark)), microphoneId: kit.microphones[0]!.id,
     }, t);
     await insertEvent(app.db, day.id, { atMs, placeId: day.currentPlaceId, who: nameOf(app.asker), what: { kind: "joined", channelId } }, t);
+    return ok(null);
   });
-  return ok(null);
 }
 
 /** Gives a talker a channel, on a free pair that fits: the pack and the receiver channel are chosen so that most pairs are left for others. */

@@ -1,3 +1,4 @@
+import type { Transaction } from "sequelize";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { appendVersion, type ListItems, type ListKind, newestVersions } from "../db/repositories/versionedLists.server";
@@ -5,11 +6,21 @@ import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { requireDay } from "./dayView.server";
 
-/** A day's list as it stands, with the version before it that one can go back to; version 0, empty, before the first. */
+/** Lists that rest on each other: what is changed in one is held against the others, so they count their changes together. */
+const KIT_LISTS: readonly ListKind[] = ["units", "stock", "models"];
+
+/** The version that an editor of a list must have seen: of the kit's lists, every change to any of them counts. */
+async function seenVersionOf(app: AppContext, kind: ListKind, dayId: number, transaction?: Transaction): Promise<number> {
+  const kinds = KIT_LISTS.includes(kind) ? KIT_LISTS : [kind];
+  const versions = await Promise.all(kinds.map(async (k) => (await newestVersions(app.db, k, dayId, transaction)).at(-1)?.version ?? 0));
+  return versions.reduce((sum, v) => sum + v, 0);
+}
+
+/** A day's list as it stands, with the version before it that one can go back to; version 0, empty, before the first. The kit's lists have one version together. */
 export async function newestList<K extends ListKind>(app: AppContext, kind: K, dayId: number): Promise<{ version: number; earlierVersion: number | null; items: ListItems[K][] }> {
   const versions = await newestVersions(app.db, kind, dayId);
   const newest = versions.at(-1);
-  return { version: newest?.version ?? 0, earlierVersion: versions.at(-2)?.version ?? null, items: newest?.items ?? [] };
+  return { version: await seenVersionOf(app, kind, dayId), earlierVersion: versions.at(-2)?.version ?? null, items: newest?.items ?? [] };
 }
 
 /** What a list shall be next, and which version its editor saw. */
@@ -23,9 +34,12 @@ export async function storeNextLists(app: AppContext, dayId: number, how: string
   return app.db.write(async (transaction) => {
     for (const { kind, seenVersion } of lists) {
       const newest = (await newestVersions(app.db, kind, dayId, transaction)).at(-1);
-      if ((newest?.version ?? 0) !== seenVersion) return fail({ code: "list-changed" as const, list: kind, atMs: newest?.atMs ?? 0 });
+      if ((await seenVersionOf(app, kind, dayId, transaction)) !== seenVersion) return fail({ code: "list-changed" as const, list: kind, atMs: newest?.atMs ?? 0 });
     }
-    for (const { kind, seenVersion, items } of lists) await appendVersion(app.db, kind, dayId, { version: seenVersion + 1, atMs, how, items: items as never[] }, transaction);
+    for (const { kind, items } of lists) {
+      const version = ((await newestVersions(app.db, kind, dayId, transaction)).at(-1)?.version ?? 0) + 1;
+      await appendVersion(app.db, kind, dayId, { version, atMs, how, items: items as never[] }, transaction);
+    }
     return ok(null);
   });
 }

@@ -2,12 +2,14 @@ import { Link } from "react-router";
 import styled from "styled-components";
 import { Answer, Sub } from "../../ui/Page/Page";
 
-export function ErrorPage({ title, detail }: { title: string; detail: string }) {
+/** What went wrong, and every way on that is left. @param day - the address of the day it happened on; absent outside of one */
+export function ErrorPage({ title, detail, day }: { title: string; detail: string; day?: string | undefined }) {
   return (
     <Main>
       <Answer>{title}</Answer>
       <Sub>{detail}</Sub>
-      <p><Link to="/">Back to the day</Link></p>
+      <p><Link to={day ?? "/"} reloadDocument>Back to the day</Link></p>
+      {day !== undefined && <p>To put something right: <Link to={`${day}/kit`} reloadDocument>Undo in the case</Link> · <Link to={`${day}/setup`} reloadDocument>Undo in places and talkers</Link> · <Link to={`${day}/log`} reloadDocument>The log</Link> · <Link to="/keep" reloadDocument>Copies of everything</Link></p>}
     </Main>
   );
 }

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from "react";
+import { newId } from "./newId";
 import type { Seen, SeenItem, SeenReply } from "../../../contract/seen";
 
 /** What somebody saw goes out from here: at once where the cart can be reached, else kept on this phone, over a reload too, and sent in order when it is back. */
@@ -80,9 +81,6 @@ class Outbox {
     if (this.state.waiting.some((w) => !waiting.includes(w))) void this.flush();
   }
 }
-
-/** crypto.randomUUID is not there on plain http pages of a network. */
-const newId = (): string => Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) => b.toString(16).padStart(2, "0")).join("");
 
 const boxes = new Map<number, Outbox>();
 

@@ -20,6 +20,7 @@ import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
+import { newId } from "../../features/live/newId";
 import { logIntents, type LogIntent } from "./intents";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -78,7 +79,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
         <Answer>{log.entries.length === 0 ? "Nothing has happened yet" : `${capital(count(log.entries.length, "entry", "entries"))} today${hits > 0 ? `, ${count(hits, "hit")} among them` : ""}`}</Answer>
         <Sub>It writes itself: scans, picks and why, syncs, proofs, levels, walks, hits, cells, moves. Nothing is ever changed or taken out; what was wrong is put right beside it.</Sub>
       </div>
-      <NoteForm as="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (note.trim() === "") return; send({ intent: "note", text: note, channelId: who === "all" ? null : Number(who), agoMs: 0, seenId: `note ${Date.now()}` }); setNote(""); }}>
+      <NoteForm as="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (note.trim() === "") return; send({ intent: "note", text: note, channelId: who === "all" ? null : Number(who), agoMs: 0, seenId: newId() }); setNote(""); }}>
         <TextField label={who === "all" ? "Note" : `Note on ${names.talker(Number(who))}`} value={note} onChange={setNote} widthCh={60} placeholder="what the edit should know" />
         <Button type="submit" isDisabled={isBusy || note.trim() === ""}>Note it</Button>
       </NoteForm>
@@ -102,7 +103,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
               {e.corrections.map((c, i) => <Right key={i}>{`Put right ${logClock(c.atMs)}${c.who ? ` by ${c.who}` : ""}: ${c.text}`}</Right>)}
               {looked === e.key && e.channelId !== null && <PastSeam dayId={day.day.id} channelId={e.channelId} talker={names.talker(e.channelId)} atMs={e.atMs} sensitivityDbm={needs(e.channelId)} />}
               {correcting?.key === e.key && (
-                <Row as="form" onSubmit={(ev: React.FormEvent) => { ev.preventDefault(); if (correcting.text.trim() !== "") send({ intent: "correct", ofKey: e.key, text: correcting.text, seenId: `right ${Date.now()}` }); setCorrecting(null); }}>
+                <Row as="form" onSubmit={(ev: React.FormEvent) => { ev.preventDefault(); if (correcting.text.trim() !== "") send({ intent: "correct", ofKey: e.key, text: correcting.text, seenId: newId() }); setCorrecting(null); }}>
                   <TextField label="What is right" isLabelHidden value={correcting.text} onChange={(text) => setCorrecting({ key: e.key, text })} widthCh={40} isFocused />
                   <Button type="submit" isDisabled={isBusy}>Put right</Button><QuietButton onPress={() => setCorrecting(null)}>Leave it</QuietButton>
                 </Row>

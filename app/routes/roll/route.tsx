@@ -24,6 +24,7 @@ import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { HitPanel } from "./HitPanel";
 import { CartButton } from "../shared/CartOnly";
+import { newId } from "../../features/live/newId";
 import { rollIntents, type RollIntent } from "./intents";
 import { RollRow } from "./RollRow";
 import * as S from "./roll.styles";
@@ -77,7 +78,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
   const numbers = useMemo(() => channels.map((c) => c.number), [channels]);
   const hit = useCallback((number: number, pressedAt: number) => {
     const channel = channels.find((c) => c.number === number);
-    if (channel) send({ intent: "hit", channelId: channel.id, agoMs: Math.max(0, performance.now() - pressedAt), seenId: `hit ${view.day.id} ${Date.now()} ${channel.id}` });
+    if (channel) send({ intent: "hit", channelId: channel.id, agoMs: Math.max(0, performance.now() - pressedAt), seenId: newId() });
   }, [channels, send, view.day.id]);
   const key = useHitKey(numbers, hit);
   const callNow = useCallback((number: number) => hit(number, performance.now()), [hit]);
@@ -116,7 +117,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
       {note && (
         <S.Strip>
           <TextField label="Note" value={note.text} onChange={(text) => setNote({ ...note, text })} isFocused widthCh={48} onCommit={() => {
-            if (note.text.trim() !== "") send({ intent: "note", text: note.text, channelId: null, agoMs: Math.max(0, performance.now() - note.at), seenId: `note ${Date.now()}` });
+            if (note.text.trim() !== "") send({ intent: "note", text: note.text, channelId: null, agoMs: Math.max(0, performance.now() - note.at), seenId: newId() });
             setNote(null);
           }} />
           <QuietButton onPress={() => setNote(null)}>Leave it</QuietButton>

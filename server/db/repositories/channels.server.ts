@@ -3,6 +3,7 @@ import type { Channel } from "../../../core/day/facts";
 import type { Effort } from "../../../core/audio/levelChain";
 import type { Wear } from "../../../core/radio/antenna";
 import type { Database } from "../connection.server";
+import { watchKit } from "../kitWatch.server";
 
 /** A talker's path as it is stored: who, how they speak and wear it, and which units carry it. */
 export interface StoredChannel extends Pick<Channel, "id" | "number" | "talker" | "mark" | "part" | "moves" | "effort" | "wear" | "receiverKey" | "half" | "packKey" | "version"> {
@@ -34,6 +35,7 @@ export async function listChannels(db: Database, dayId: number, transaction?: Tr
 }
 
 export async function insertChannel(db: Database, dayId: number, channel: Omit<StoredChannel, "id" | "version">, transaction: Transaction): Promise<number> {
+  await watchKit(db, dayId, transaction);
   const { also, ...plain } = channel;
   return (await db.models.channels.create({ ...plain, alsoJson: JSON.stringify(also), dayId, version: 1, isGone: false }, { transaction })).get("id") as number;
 }
@@ -47,6 +49,8 @@ export async function changeChannel(
 ): Promise<ChannelChange[] | null> {
   const version = p.seenVersion + 1;
   const { also, ...plain } = p.change;
+  const row = await db.models.channels.findOne({ where: { id: p.channelId }, attributes: ["dayId"], transaction });
+  if (row) await watchKit(db, row.get("dayId") as number, transaction);
   const [count] = await db.models.channels.update({ ...plain, ...(also ? { alsoJson: JSON.stringify(also) } : {}), version }, { where: { id: p.channelId, version: p.seenVersion }, transaction });
   if (count === 0) {
     const rows = await db.models.channelChanges.findAll({ where: { channelId: p.channelId }, order: [["version", "ASC"]], transaction });

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from "node:util";
 import type { Transaction } from "sequelize";
 import type { DayEvent, DayHappening, HappeningKind } from "../../../core/day/dayEvents";
 import type { Database } from "../connection.server";
@@ -11,16 +12,34 @@ export async function listEvents(db: Database, dayId: number, kinds?: readonly H
   return (rows as unknown as DayEventRow[]).map(toEvent);
 }
 
+/** Whether two are one that was sent twice. A hit is judged anew each time it comes: what its key said is the same. */
+function isSameHappening(a: DayHappening, b: DayHappening): boolean {
+  if (a.kind === "hit" && b.kind === "hit") return a.channelId === b.channelId;
+  return isDeepStrictEqual(a, JSON.parse(JSON.stringify(b)));
+}
+
 export async function findEvent(db: Database, dayId: number, id: number): Promise<DayEvent | null> {
   const row = (await db.models.dayEvents.findOne({ where: { dayId, id }, raw: true })) as unknown as DayEventRow | null;
   return row ? toEvent(row) : null;
 }
 
-/** @param seenId - the page's own number of it: what is sent twice stands once @returns its number */
+/** A page's number that stands for something else already: sent again it would be lost. */
+export class NumberTaken extends Error {
+  constructor(readonly seenId: string) {
+    super(`the number ${seenId} stands for something else`);
+  }
+}
+
+/** @param seenId - the page's own number of it, made by chance: what is sent twice stands once @returns its number
+ * @throws {NumberTaken} where that number stands for another day, or for something else that happened */
 export async function insertEvent(db: Database, dayId: number, event: Omit<DayEvent, "id">, transaction: Transaction, seenId: string | null = null): Promise<number> {
   const standing = seenId === null ? null : await db.models.dayEvents.findOne({ where: { seenId }, transaction });
-  if (standing) return standing.get("id") as number;
   const { what, ...head } = event;
+  if (standing) {
+    const isSame = standing.get("dayId") === dayId && isSameHappening(JSON.parse(standing.get("dataJson") as string) as DayHappening, what);
+    if (!isSame) throw new NumberTaken(seenId ?? "");
+    return standing.get("id") as number;
+  }
   const row = await db.models.dayEvents.create({ ...head, dayId, kind: what.kind, channelId: "channelId" in what ? what.channelId : null, seenId, dataJson: JSON.stringify(what) }, { transaction });
   return row.get("id") as number;
 }

@@ -5,6 +5,7 @@ import type { Effort } from "../../../core/audio/levelChain";
 import type { PathSetup } from "../../../core/air/site";
 import type { Database } from "../connection.server";
 import type { SyncRow } from "../models/models.server";
+import { NumberTaken } from "./dayEvents.server";
 
 export interface StoredLevel extends LevelRecord {
   outputDb: number;
@@ -41,10 +42,17 @@ function toSync(r: SyncRow): SyncRecord {
   }
 }
 
-/** @param seenId - the page's own number of it: what is sent twice stands once @returns the number by which it can be taken back */
+/** @param seenId - the page's own number of it, made by chance: what is sent twice stands once
+ * @throws {NumberTaken} where that number stands for something else
+ * @returns the number by which it can be taken back */
 export async function insertSync(db: Database, dayId: number, sync: SyncRecord, transaction: Transaction, seenId: string | null = null): Promise<number> {
   const standing = seenId === null ? null : await db.models.syncs.findOne({ where: { seenId }, transaction });
-  if (standing) return standing.get("id") as number;
+  if (standing) {
+    const { kind, channelId } = standing.get({ plain: true });
+    const part = sync.kind === "proof" ? sync.part : null;
+    if (standing.get("dayId") !== dayId || kind !== sync.kind || channelId !== sync.channelId || standing.get("part") !== part) throw new NumberTaken(seenId ?? "");
+    return standing.get("id") as number;
+  }
   const nothing = { toldHz: null, frequencyHz: 0, packKey: null, receiverKey: null, part: null, outcome: null, shown: null, strongestDbm: null };
   const { antennasDbm = null, ...plain } = { antennasDbm: null, ...sync };
   const [antennaADbm, antennaBDbm] = antennasDbm ?? [null, null];

@@ -10,6 +10,7 @@ import type { PairingRecord } from "../../../core/kit/pairing";
 import type { CellRule } from "../../../core/power/cellPlan";
 import type { CaseUnit, StockItem } from "../../../core/kit/units";
 import type { Database } from "../connection.server";
+import { watchKit } from "../kitWatch.server";
 
 /** A television station that a register, or a person, puts at a day's places. */
 export interface RegisteredStation {
@@ -85,12 +86,13 @@ export async function newestVersions<K extends ListKind>(db: Database, kind: K, 
 }
 
 /** The items of the newest version; none before the first. */
-export async function newestItems<K extends ListKind>(db: Database, kind: K, dayId: number): Promise<ListItems[K][]> {
-  return (await newestVersions(db, kind, dayId)).at(-1)?.items ?? [];
+export async function newestItems<K extends ListKind>(db: Database, kind: K, dayId: number, transaction?: Transaction): Promise<ListItems[K][]> {
+  return (await newestVersions(db, kind, dayId, transaction)).at(-1)?.items ?? [];
 }
 
 export async function appendVersion<K extends ListKind>(db: Database, kind: K, dayId: number, { items, ...head }: VersionedList<ListItems[K]>, transaction: Transaction): Promise<void> {
   const [, column] = TABLES[kind];
+  if (kind === "units" || kind === "models") await watchKit(db, dayId, transaction);
   await tableOf(db, kind).create({ ...head, dayId, [column]: JSON.stringify(items) }, { transaction });
 }
 
