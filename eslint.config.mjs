@@ -1,4 +1,5 @@
 import reactHooks from "eslint-plugin-react-hooks";
+import regexp from "eslint-plugin-regexp";
 import tseslint from "typescript-eslint";
 
 export default tseslint.config(
@@ -15,6 +16,8 @@ export default tseslint.config(
       eqeqeq: ["error", "always"],
     },
   },
+  // a pattern that takes longer than its text is long can be made to hang: text comes from outside
+  { plugins: { regexp }, rules: { "regexp/no-super-linear-backtracking": ["error", { report: "potential" }] } },
   { files: ["app/**/*.{ts,tsx}"], plugins: { "react-hooks": reactHooks }, rules: reactHooks.configs["recommended-latest"].rules },
   {
     // the core reads no clock and draws no dice: time and seeds come in as arguments

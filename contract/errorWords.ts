@@ -45,6 +45,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "cells-empty": return `${error.label} does not come on: its cells are empty. Put fresh ones in under Roll, Cells, then switch it on.`;
     case "not-verified": return `${error.talker} is not verified: ${listWords(error.parts.map((p) => PROOF_WORDS[p].name))} not answered yet. Answer at Sync, or close it as retuned, not verified. Nothing was written.`;
     case "shoot-archive": return shootArchiveWords(error.error);
+    case "reading-stopped": return `${{ time: "That takes longer to read than anything of its kind: it was given up.", room: "That takes more room to read than there is: it was given up.", broke: "That could not be read; why is in the log." }[error.why]} Nothing was changed.`;
     case "number-taken": return "That came under a number that something else was sent under before, so it was not stored. Nothing else was changed: send it again.";
     case "no-rig": return "No receivers are connected that could be driven from here. A sweep file can be read instead.";
     case "nothing-scans": return "No receiver in the case can scan by itself. A sweep file can be read instead.";

@@ -48,6 +48,8 @@ export type ServiceError =
   | { code: "not-verified"; talker: string; parts: ProofPart[] }
   /** A page's number of what it sent stands for something else. */
   | { code: "number-taken" }
+  /** What came from outside could not be read within its limits. */
+  | { code: "reading-stopped"; why: "time" | "room" | "broke" }
   | { code: "no-rig" }
   | { code: "nothing-scans" }
   | { code: "no-register" }

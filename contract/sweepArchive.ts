@@ -3,7 +3,7 @@ import { fail, ok, type Result } from "../core/units/result";
 import type { NamedFile } from "../core/sweep/readSweepFile";
 
 /** Unpacked, no sweep is larger than this: what grows beyond it is refused while it is unpacked, not after. */
-export const MOST_UNPACKED_BYTES = 512 * 1024 * 1024;
+export const MOST_UNPACKED_BYTES = 256 * 1024 * 1024;
 const MOST_FILES = 200;
 
 export type ArchiveError = { code: "archive-too-large"; mostBytes: number } | { code: "archive-broken"; kind: "gzip" | "zip" } | { code: "archive-empty" };
@@ -12,20 +12,24 @@ class TooLarge extends Error {}
 
 const isGzip = (b: Uint8Array): boolean => b[0] === 0x1f && b[1] === 0x8b;
 const isZip = (b: Uint8Array): boolean => b[0] === 0x50 && b[1] === 0x4b && (b[2] === 3 || b[2] === 5);
-/** Chunks in which an archive is fed to its reader, so that a bomb is noticed early. */
-const CHUNK_BYTES = 256 * 1024;
+/** Chunks in which an archive is fed to its reader, so that a bomb is noticed early: one grows to at most 16 MB (deflate packs by 1,032 to 1 at the most, RFC 1951). */
+const CHUNK_BYTES = 16 * 1024;
+/** Sweeps pack by 5 to 15; what unpacks to more is no list of levels. Small files may be as dense as they like. */
+const MAX_RATIO = 50;
+const SMALL_UNPACKED_BYTES = 4 * 1024 * 1024;
 
 /** The files that a file holds: itself, or what is packed in it (gzip, zip; told from the content). Nothing is unpacked beyond a limit.
- * @param mostBytes - unpacked, all together */
-export function unpackSweepFiles(file: NamedFile, mostBytes = MOST_UNPACKED_BYTES, mostFiles = MOST_FILES): Result<NamedFile[], ArchiveError> {
+ * @param mostBytes - unpacked, all together @param smallBytes - up to here it may be packed as densely as it likes */
+export function unpackSweepFiles(file: NamedFile, mostBytes = MOST_UNPACKED_BYTES, mostFiles = MOST_FILES, smallBytes = SMALL_UNPACKED_BYTES): Result<NamedFile[], ArchiveError> {
   const kind = isGzip(file.bytes) ? "gzip" : isZip(file.bytes) ? "zip" : null;
   if (kind === null) return ok([file]);
+  const roomBytes = Math.min(mostBytes, Math.max(smallBytes, file.bytes.length * MAX_RATIO));
   try {
-    const unpacked = kind === "gzip" ? [{ name: file.name.replace(/\.gz$/i, ""), bytes: gunzip(file.bytes, mostBytes) }] : unzip(file.bytes, mostBytes, mostFiles);
+    const unpacked = kind === "gzip" ? [{ name: file.name.replace(/\.gz$/i, ""), bytes: gunzip(file.bytes, roomBytes) }] : unzip(file.bytes, roomBytes, mostFiles);
     const files = unpacked.filter((f) => f.bytes.length > 0);
     return files.length === 0 ? fail({ code: "archive-empty" }) : ok(files);
   } catch (error) {
-    return fail(error instanceof TooLarge ? { code: "archive-too-large", mostBytes } : { code: "archive-broken", kind });
+    return fail(error instanceof TooLarge ? { code: "archive-too-large", mostBytes: roomBytes } : { code: "archive-broken", kind });
   }
 }
 

@@ -27,6 +27,8 @@ export function sweepFileErrorWords(error: SweepFileError): string {
     case "recording-disagrees": return `Metadata and data of the recording disagree: sample ${error.needed} is spoken of, ${error.samples} are there.`;
     case "json-not-a-sweep": return `The file says it is a sweep and is none: ${error.what}.`;
     case "file-too-few-points": return `The file holds only ${error.points} point${error.points === 1 ? "" : "s"}; a sweep needs at least 3.`;
+    case "file-too-many-points": return `It would take ${(error.points / 1e6).toFixed(1)} million points, and at most ${error.most / 1e6} million are read: sweep a narrower range, or with a wider step.`;
+    case "file-too-sparse": return `Its ${error.measured} measured points lie so far apart that ${Math.round(100 * (1 - error.measured / error.points))} % of the range between them would be gap: give each range as a file of its own.`;
   }
 }
 

@@ -41,6 +41,13 @@ export async function ensureInstalled({ quiet = false } = {}) {
   writeFileSync(mark, lock);
 }
 
+/** The bundle of the threads that read files and reckon scans. */
+export const computeFile = join(root, "build/server/compute.cjs");
+export async function bundleCompute(outfile) {
+  const { build } = await import("esbuild");
+  await build({ entryPoints: [join(root, "server/compute/compute.worker.ts")], bundle: true, platform: "node", format: "cjs", target: "node20", mainFields: ["module", "main"], outfile, logLevel: "error" });
+}
+
 /** A digest of every source that the built application depends on. */
 export async function ensureBuilt() {
   const { readdirSync, statSync } = await import("node:fs");
@@ -53,6 +60,9 @@ export async function ensureBuilt() {
   const digest = hash.digest("hex");
   const mark = join(root, "build", ".plain-channel-build");
   if (existsSync(mark) && readFileSync(mark, "utf8") === digest && existsSync(join(root, "build/server/index.js"))) return;
-  await step("building the application", () => run("npx", ["react-router", "build"], { env: { NODE_ENV: "production" } }));
+  await step("building the application", async () => {
+    await run("npx", ["react-router", "build"], { env: { NODE_ENV: "production" } });
+    await bundleCompute(computeFile);
+  });
   writeFileSync(mark, digest);
 }

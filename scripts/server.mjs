@@ -1,7 +1,7 @@
 // Starts the built application. Which data it works on and where it listens is told by settings in the environment.
 import { join, resolve } from "node:path";
 import { pathToFileURL } from "node:url";
-import { root } from "./lib.mjs";
+import { computeFile, root } from "./lib.mjs";
 
 /** Data folder: PLAIN_CHANNEL_DATA, or `data` beside the program. Port: PLAIN_CHANNEL_PORT. Sweep speed: PLAIN_CHANNEL_SPEED. Where phones may come in: PLAIN_CHANNEL_JOIN_HOST. */
 export async function serve({ practice, defaultPort, morePorts = 20, dataFolder = undefined, speed = undefined }) {
@@ -13,7 +13,7 @@ export async function serve({ practice, defaultPort, morePorts = 20, dataFolder 
     port: Number(process.env.PLAIN_CHANNEL_PORT ?? defaultPort),
     ...(process.env.PLAIN_CHANNEL_JOIN_HOST ? { joinHost: process.env.PLAIN_CHANNEL_JOIN_HOST } : {}),
     speed: speed ?? Number(process.env.PLAIN_CHANNEL_SPEED ?? 20),
-    clientFolder: join(root, "build/client"),
+    clientFolder: join(root, "build/client"), computeFile,
   });
   let isStopping = false;
   const stop = async () => {

@@ -15,6 +15,7 @@ import { dayToOpen } from "./services/dayView.server";
 import { resumeRoll } from "./services/roll.server";
 import { practiceRig, seedPracticeDay } from "./services/practiceDay.server";
 import { ChangeFeed } from "./services/changes.server";
+import { inlineCompute, threadedCompute } from "./compute/compute.server";
 import { CopyKeeper } from "./services/keep.server";
 import { JoinDesk } from "./services/joinDesk.server";
 import { RollDesk } from "./services/rollDesk.server";
@@ -51,6 +52,8 @@ export interface ServerOptions {
   /** Given in development, where modules are made on demand. */
   build?: () => Promise<ServerBuild>;
   prepare?: (app: Express) => void;
+  /** The bundle of the threads that read files and reckon scans; without one it is done in this thread, and without limits. */
+  computeFile?: string;
   /** Where the application tells of itself; a file in the data folder when none is given. */
   log?: Log;
 }
@@ -75,10 +78,11 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     ? await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: join(options.dataFolder, "practice-rig.json"), speed: options.speed, nowMs: realNowMs })
     : null;
   const register = options.practice ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]) : null;
+  const compute = options.computeFile ? threadedCompute(options.computeFile) : inlineCompute;
   const log = options.log ?? fileLog(options.dataFolder);
   const desk = new JoinDesk({ open: () => openDoorOn(guestApp, { host: options.joinHost ?? "0.0.0.0", firstPort: options.port === 0 ? 0 : options.port + JOIN_PORT_ABOVE, ports: JOIN_PORTS }), nowMs: realNowMs, onChange: () => changes.bump() });
   const context: AppContext = {
-    db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), roll: new RollDesk(() => context), keeper: null, changes, desk, asker: CART, log,
+    db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), roll: new RollDesk(() => context), keeper: null, changes, desk, asker: CART, log, compute,
   };
   if (options.practice && (await dayToOpen(context)) === null) await seedPracticeDay(context);
   await resumePracticeClocks(context);
@@ -108,6 +112,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     await beatPracticeClocks(context);
     // the one that stands now: a copy may have been put in its place
     await context.db.close();
+    await compute.close();
     await log.close();
   };
   try {

@@ -1,4 +1,5 @@
-import { readCalendar, writeCalendar } from "../server/services/calendarFiles.server";
+import { readSceneFile as readCalendar } from "../server/compute/tables";
+import { writeCalendar } from "../server/services/calendarFiles.server";
 import { guessColumns, readSceneTable } from "../core/day/sceneTable";
 import type { Scene } from "../core/day/scenes";
 import { exportCalendar, importScenes, previewScenesOf } from "../server/services/preparation.server";

@@ -17,6 +17,7 @@ import { acceptPlan, pickBasis, type PlanProposal } from "../server/services/pla
 import { practiceRig, seedPracticeDay } from "../server/services/practiceDay.server";
 import { ok } from "../core/units/result";
 import type { Seen } from "../contract/seen";
+import { inlineCompute } from "../server/compute/compute.server";
 import { CART } from "../server/access/asker.server";
 import { memoryLog } from "../server/log/log.server";
 import { ChangeFeed } from "../server/services/changes.server";
@@ -36,10 +37,10 @@ export interface PracticeApp {
 }
 
 /** Nobody else looks on: a desk whose door opens onto nothing. */
-export function alone(): Pick<AppContext, "changes" | "desk" | "asker" | "log" | "roll" | "keeper"> {
+export function alone(): Pick<AppContext, "changes" | "compute" | "desk" | "asker" | "log" | "roll" | "keeper"> {
   const changes = new ChangeFeed();
   const open = () => Promise.resolve(ok({ addresses: ["http://127.0.0.1:1"], close: () => Promise.resolve() }));
-  return { changes, desk: new JoinDesk({ open, nowMs: () => 0, onChange: () => changes.bump() }), asker: CART, log: memoryLog(), keeper: null, roll: new RollDesk(() => { throw new Error("nothing rolls here"); }) };
+  return { changes, compute: inlineCompute, desk: new JoinDesk({ open, nowMs: () => 0, onChange: () => changes.bump() }), asker: CART, log: memoryLog(), keeper: null, roll: new RollDesk(() => { throw new Error("nothing rolls here"); }) };
 }
 
 /** What somebody sees of a channel as it stands, told at once. @returns by what it can be taken back */

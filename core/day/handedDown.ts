@@ -1,3 +1,4 @@
+import { plainText } from "../units/plainText";
 import { brokenRules, type BrokenRule } from "../coordination/explain";
 import type { CoordinationRequest } from "../coordination/request";
 import { rasterChannels, type Raster } from "../regions/raster";
@@ -47,7 +48,7 @@ export function guessHandedColumns(heading: readonly string[]): HandedMap {
 /** Reads a frequency as coordinators write it: as people say it, or as a television channel and megahertz above its lower edge: "TV 24 + 3.45".
  * @example parseHandedFrequency("24+3.45", RASTERS["EU-8"]) // { ok: true, value: 497450000 } */
 export function parseHandedFrequency(text: string, raster: Raster): Result<number, HandedFrequencyError> {
-  const byChannel = /^\s*(?:tv|ch|channel)?\s*(\d{1,2})\s*\+\s*(\d{1,2}(?:[.,]\d+)?)\s*(?:mhz)?\s*$/i.exec(text);
+  const byChannel = /^(?:tv|ch|channel)? ?(\d{1,2}) ?\+ ?(\d{1,2}(?:[.,]\d{1,9})?) ?(?:mhz)?$/i.exec(plainText(text));
   if (!byChannel) return parseFrequencyText(text);
   const channel = Number(byChannel[1]);
   const offsetMhz = Number(byChannel[2]!.replace(",", "."));

@@ -79,9 +79,9 @@ export function freeKey(wanted: string, units: readonly Pick<CaseUnit, "key">[])
 /** The next label in the case's own row of labels: after "Pack A … Pack G" comes "Pack H", after "Bag 2" "Bag 3". */
 export function nextLabel(units: readonly CaseUnit[], kind: CaseUnit["kind"]): string {
   const taken = new Set(units.map((u) => u.label.toLowerCase()));
-  const last = units.filter((u) => u.kind === kind).map((u) => /^(.*?)([A-Z]|\d+)$/.exec(u.label)).findLast((m) => m !== null);
-  const stem = last?.[1] ?? (kind === "pack" ? "Pack " : "Receiver ");
-  const isLetter = last ? /[A-Z]/.test(last[2]!) : kind === "pack";
+  const last = units.filter((u) => u.kind === kind).map((u) => /(?:[A-Z]|\d+)$/.exec(u.label)).findLast((m) => m !== null);
+  const stem = last?.input.slice(0, last.index) ?? (kind === "pack" ? "Pack " : "Receiver ");
+  const isLetter = last ? /[A-Z]/.test(last[0]) : kind === "pack";
   for (let n = 0; ; n += 1) {
     const label = `${stem}${isLetter ? (n < 26 ? String.fromCharCode(65 + n) : `Z${n - 25}`) : n + 1}`;
     if (!taken.has(label.toLowerCase())) return label;

@@ -1,3 +1,4 @@
+import { plainText } from "../units/plainText";
 import type { Bank } from "../coordination/banks";
 import type { TuningRange } from "../coordination/request";
 import { canBeSet, presets } from "../coordination/tuning";
@@ -17,7 +18,7 @@ const parseNumber = (text: string): number => (/^[+\-−]?\d+(?:[.,]\d+)?$/.test
 /** Reads a list of numbers as people write it: "10, 25, 50"; "0 to -60 by 3" is a row of steps. Commas part numbers unless semicolons do: "0,5; 1,5".
  * @example parseNumberList("0 to -9 by 3") // { ok: true, value: [0, -3, -6, -9] } */
 export function parseNumberList(text: string): Read<number[]> {
-  const row = /^\s*([+\-−]?[\d.,]+)\s*(?:to|…|\.\.)\s*([+\-−]?[\d.,]+)\s+(?:by|in)\s+([\d.,]+)\s*$/i.exec(text);
+  const row = /^([+\-−]?\d+(?:[.,]\d+)?) ?(?:to|…|\.\.) ?([+\-−]?\d+(?:[.,]\d+)?) (?:by|in) (\d+(?:[.,]\d+)?)$/i.exec(plainText(text));
   if (row) {
     const [from, to, step] = [parseNumber(row[1]!), parseNumber(row[2]!), parseNumber(row[3]!)];
     const count = Math.floor(Math.abs(to - from) / step + 1e-9);
@@ -41,7 +42,7 @@ export function parseTuning(text: string): Read<TuningRange[]> {
   const ranges: TuningRange[] = [];
   const single: number[] = [];
   for (const part of parts(text)) {
-    const range = /^(.+?)\s*(?:MHz)?\s*(?:–|—|-|to|…)\s*(.+?)(?:\s*(?:MHz)?\s+(?:in|by|\/)\s*([\d.,]+)\s*(?:kHz)?)?$/i.exec(part);
+    const range = /^(.{1,30}?) ?(?:MHz)? ?(?:–|—|-|to|…) ?(.{1,30}?)(?: ?(?:MHz)? (?:in|by|\/) ?([\d.,]{1,12}) ?(?:kHz)?)?$/i.exec(plainText(part));
     const [low, high] = [parseFrequencyText(range ? range[1]! : part), parseFrequencyText(range ? range[2]! : part)];
     const stepKhz = range?.[3] ? parseNumber(range[3]) : 25;
     if (!low.ok || !high.ok || !(stepKhz > 0)) return unreadable(part);
@@ -58,7 +59,7 @@ export const formatTuning = (tuning: readonly TuningRange[]): string =>
 export function parseBanks(text: string): Read<Bank[]> {
   const banks: Bank[] = [];
   for (const line of text.split("\n").map((l) => l.trim()).filter(Boolean)) {
-    const named = /^([^:]{1,20}):\s*(.+)$/.exec(line);
+    const named = /^([^:]{1,20}):(.+)$/.exec(line);
     const frequencies = (named?.[2] ?? "").split(/[;\s]+|,\s+/).filter(Boolean).map(parseFrequencyText);
     if (!named || frequencies.length === 0 || frequencies.some((f) => !f.ok)) return unreadable(line);
     banks.push({ id: named[1]!.trim(), frequenciesHz: frequencies.flatMap((f) => (f.ok ? [f.value] : [])) });

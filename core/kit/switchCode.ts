@@ -1,3 +1,4 @@
+import { plainText } from "../units/plainText";
 import { fail, ok, type Result } from "../units/result";
 
 /** Packs that are set with two 16-position switches: 256 steps of 0.1 MHz above the block's start (common practice, no published source). */
@@ -14,7 +15,7 @@ export type SwitchCodeError =
  * @param blockStartHz - where position 00 is
  * @example switchCodeToHz("A3", 537.6e6) // { ok: true, value: 553900000 } */
 export function switchCodeToHz(code: string, blockStartHz: number): Result<number, SwitchCodeError> {
-  const match = /^\s*([0-9a-f])\s*[-,/ ]?\s*([0-9a-f])\s*$/i.exec(code);
+  const match = /^([0-9a-f]) ?[-,/]? ?([0-9a-f])$/i.exec(plainText(code));
   if (!match) return fail({ code: "switch-code-unreadable", text: code.trim() });
   return ok(blockStartHz + parseInt(match[1]! + match[2]!, 16) * SWITCH_STEP_HZ);
 }

@@ -1,6 +1,11 @@
 import { asPerStep } from "./scale";
 import { maxOfPasses, meanOfPasses, type Measurement } from "./sweep";
 
+/** How large the grid would be on which several files come together, and what of it they measured. */
+export function mergedSize(list: readonly Measurement[]): { points: number; passes: number; measured: number } {
+  return { points: commonGrid(list).points, passes: list.reduce((n, m) => n + m.passes.length, 0), measured: list.reduce((most, m) => Math.max(most, m.points), 0) };
+}
+
 /** Several files of one place as one measurement on one grid: the widest step of them, from the lowest frequency to the highest.
  *  Power is carried over by overlap, so that a bin of twice the width holds the power of two. What one file did not measure stays
  *  unmeasured in its passes.

@@ -1,7 +1,7 @@
 import { dbuvToDbm } from "../units/decibels";
 import { fail, ok, type Result } from "../units/result";
 import { perStepDb } from "./scale";
-import type { Measurement, SweepFileError, SweepWarning } from "./sweep";
+import { gridError, type Measurement, type SweepFileError, type SweepWarning } from "./sweep";
 
 interface Row {
   frequency: number;
@@ -104,7 +104,8 @@ function toGrid(rows: Row[], header: Header, warnings: SweepWarning[]): Result<M
   const isEven = gaps[0]! > roughHz * 0.5 && gaps.at(-1)! < roughHz * 1.5;
   const stepHz = isEven ? spanHz / count : roughHz;
   const size = Math.round(spanHz / stepHz) + 1;
-  if (size > 4_000_000) return fail({ code: "file-wrong-unit", what: "frequency", lowest, highest });
+  const tooLarge = gridError({ points: size, passes: 1, measured: points.length });
+  if (tooLarge) return fail(tooLarge);
   const power = new Float64Array(size);
   const hits = new Uint16Array(size);
   let doubles = 0;

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from "../units/result";
-import type { Measurement, SweepFileError, SweepWarning } from "./sweep";
+import { gridError, type Measurement, type SweepFileError, type SweepWarning } from "./sweep";
 
 const DATE = /^\d{4}[-/.]\d{1,2}[-/.]\d{1,2}$/;
 const FIELDS_BEFORE_LEVELS = 6;
@@ -17,6 +17,8 @@ interface Segment {
   levels: Float32Array;
 }
 
+/** A longer line is no row: a million levels of eight characters. */
+const MAX_LINE_BYTES = 8_000_000;
 const LINE_FEED = 10;
 const RETURN = 13;
 const COMMA = 44;
@@ -55,6 +57,12 @@ export class RowReader {
   /** Takes the next bytes of the file. */
   push(chunk: Uint8Array): void {
     let bytes = chunk;
+    if (this.stray) return;
+    if (this.rest && this.rest.length > MAX_LINE_BYTES) {
+      this.stray = { line: this.line + 1, text: textOf(this.rest, 0, 60) };
+      this.rest = null;
+      return;
+    }
     if (this.rest) {
       bytes = new Uint8Array(this.rest.length + chunk.length);
       bytes.set(this.rest);
@@ -92,6 +100,9 @@ export class RowReader {
     const warnings: SweepWarning[] = [];
     if (cut > 0) warnings.push({ code: "rows-cut", message: `${cut} row${cut === 1 ? " is" : "s are"} cut short or damaged (first in line ${firstCut}) and ${cut === 1 ? "was" : "were"} left out.` });
     if (missing > 0) warnings.push({ code: "levels-missing", message: `${missing} level${missing === 1 ? " is" : "s are"} not a number: those points count as not measured.` });
+    const measured = passes.reduce((most, p) => Math.max(most, [...p.values()].reduce((n, segment) => n + segment.levels.length, 0)), 0);
+    const tooLarge = gridError({ points: pointsOf(passes, lowest, highest), passes: passes.length, measured });
+    if (tooLarge) return fail(tooLarge);
     const grid = onOneGrid(passes, lowest, highest, warnings);
     if (this.group === 1) return ok({ format: "rows", ...grid, warnings });
     warnings.push({ code: "sweeps-put-together", message: `${this.sweeps} sweeps are too many to keep one by one: each pass shown is the mean of ${this.group}, and the highest of each bin was kept beside.` });
@@ -250,9 +261,16 @@ export function readRows(bytes: Uint8Array): Result<Measurement, SweepFileError>
   return reader.finish();
 }
 
-function onOneGrid(passes: Map<number, Segment>[], lowestHz: number, highestHz: number, warnings: SweepWarning[], ofStepHz: number | null = null) {
+/** The step that most rows have. */
+function middleStepHz(passes: readonly ReadonlyMap<number, Segment>[]): number {
   const steps = Float64Array.from(passes.flatMap((p) => [...p.values()].map((s) => s.stepHz))).sort();
-  const stepHz = ofStepHz ?? steps[steps.length >> 1]!;
+  return steps[steps.length >> 1]!;
+}
+
+const pointsOf = (passes: readonly ReadonlyMap<number, Segment>[], lowestHz: number, highestHz: number): number => Math.max(1, Math.round((highestHz - lowestHz) / middleStepHz(passes)));
+
+function onOneGrid(passes: Map<number, Segment>[], lowestHz: number, highestHz: number, warnings: SweepWarning[], ofStepHz: number | null = null) {
+  const stepHz = ofStepHz ?? middleStepHz(passes);
   const lowHz = lowestHz + stepHz / 2;
   const points = Math.max(1, Math.round((highestHz - lowestHz) / stepHz));
   const hits = new Uint16Array(points);

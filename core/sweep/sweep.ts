@@ -28,6 +28,10 @@ export type SweepFileError =
   | { code: "file-nothing-usable"; line: number }
   | { code: "file-wrong-unit"; what: "frequency" | "level"; lowest: number; highest: number }
   | { code: "file-too-few-points"; points: number }
+  /** More points than any receiver's choice needs. */
+  | { code: "file-too-many-points"; points: number; most: number }
+  /** A few measured points so far apart that the grid between them would be nearly all gap. */
+  | { code: "file-too-sparse"; points: number; measured: number }
   /** One file of a recording that is two: its metadata, or its data. */
   | { code: "recording-half"; has: "metadata" | "data" }
   | { code: "recording-meta-broken"; what: string }
@@ -36,6 +40,21 @@ export type SweepFileError =
   /** The metadata speak of samples that the data do not have. */
   | { code: "recording-disagrees"; samples: number; needed: number }
   | { code: "json-not-a-sweep"; what: string };
+
+/** A grid of more points is refused: 20 MHz to 6 GHz in steps of 3 kHz. */
+export const MAX_POINTS = 2_000_000;
+/** Points of all passes together, gaps too: 128 MB. */
+const MAX_CELLS = 16_000_000;
+/** Below this size a grid may be as empty as it likes. */
+const SMALL_POINTS = 200_000;
+const MAX_POINTS_A_MEASURED = 40;
+
+/** Whether a grid is too large to be made, asked before it is. @param p.measured - points of it that the fullest pass measured */
+export function gridError({ points, passes, measured }: { points: number; passes: number; measured: number }): Extract<SweepFileError, { code: "file-too-many-points" | "file-too-sparse" }> | null {
+  if (points > SMALL_POINTS && points > measured * MAX_POINTS_A_MEASURED) return { code: "file-too-sparse", points, measured };
+  if (points > MAX_POINTS || points * passes > MAX_CELLS) return { code: "file-too-many-points", points: Math.max(points, points * passes > MAX_CELLS ? points * passes : 0), most: points > MAX_POINTS ? MAX_POINTS : MAX_CELLS };
+  return null;
+}
 
 /** Decibels to natural logarithm of power, and back: faster than powers of ten where there are millions. */
 export const NEPER_PER_DB = Math.LN10 / 10;

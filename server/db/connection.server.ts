@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { mkdirSync } from "node:fs";
 import { dirname } from "node:path";
 import { Sequelize, Transaction } from "sequelize";
@@ -9,6 +10,8 @@ import { defineModels, type Models } from "./models/models.server";
 /** One open data file. Writes go through `write`, one at a time, each in a transaction of its own. */
 export interface Database {
   file: string;
+  /** Another one each time a file is opened: what is remembered of one says nothing of the next, be it of the same name. */
+  generation: string;
   sequelize: Sequelize;
   models: Models;
   /** What the work asked to have looked at (`beforeCommit`) is looked at before it stands.
@@ -41,7 +44,7 @@ export async function openDatabase(file: string, onWritten: () => void = () => u
     last = next.then(() => (isQuiet ? undefined : onWritten()), () => undefined);
     return next;
   };
-  return { file, sequelize, models: defineModels(sequelize), write, close: () => last.then(() => sequelize.close()) };
+  return { file, generation: randomUUID(), sequelize, models: defineModels(sequelize), write, close: () => last.then(() => sequelize.close()) };
 }
 
 async function migrate(sequelize: Sequelize, file: string): Promise<void> {

@@ -1,4 +1,5 @@
 import type { Asker } from "../access/asker.server";
+import type { Compute } from "../compute/compute.server";
 import type { Database } from "../db/connection.server";
 import type { Log } from "../log/log.server";
 import type { RigPort } from "../devices/port.server";
@@ -20,6 +21,8 @@ export interface AppContext {
   changes: ChangeFeed;
   /** Follows the receivers while a day rolls. */
   roll: RollFeed;
+  /** Where files are read and scans reckoned, beside the event loop. */
+  compute: Compute;
   /** Makes copies of the data file; null where nothing does. */
   keeper: { readonly failure: string | null } | null;
   /** Lets phones in. */

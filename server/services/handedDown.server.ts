@@ -7,7 +7,7 @@ import type { ServiceError } from "../../contract/serviceError";
 import { newestVersions, newestItems } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { requireDay } from "./dayView.server";
-import { readTable } from "./listFiles.server";
+import { readBeside } from "./readings.server";
 import { pickBasis } from "./plans.server";
 import { storeNextList } from "./versionedLists.server";
 
@@ -48,7 +48,7 @@ export interface HandedPreview {
 export async function previewHanded(app: AppContext, dayId: number, text: string, map: HandedMap | null): Promise<Result<HandedPreview, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const table = readTable(text);
+  const table = await readBeside(app, "read-table", { text });
   if (!table.ok) return table;
   const { heading, cells } = table.value;
   const columns = map ?? guessHandedColumns(heading);

@@ -7,12 +7,12 @@ import { slug } from "../../core/kit/typical";
 import { type UnitMap, guessUnitColumns, readUnitTable, type UnitRow } from "../../core/kit/unitTable";
 import { type CaseUnit, powerOf, type StockItem } from "../../core/kit/units";
 import { fail, ok, type Result } from "../../core/units/result";
-import { readKitFile, writeKitFile } from "../../contract/kitFile";
+import { type KitFile, writeKitFile } from "../../contract/kitFile";
 import type { ServiceError } from "../../contract/serviceError";
 import { newestVersions } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
-import { readTable } from "./listFiles.server";
+import { readBeside } from "./readings.server";
 import { newestList, storeNextList, storeNextLists } from "./versionedLists.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;
@@ -137,7 +137,7 @@ export interface UnitPreview {
 export async function previewUnits(app: AppContext, dayId: number, text: string, map: UnitMap | null): Answer<UnitPreview> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const table = readTable(text);
+  const table = await readBeside(app, "read-table", { text });
   if (!table.ok) return table;
   const { heading, cells } = table.value;
   const columns = map ?? guessUnitColumns(heading);
@@ -196,12 +196,18 @@ export interface KitFilePreview {
   stockLines: number;
 }
 
+async function readKit(app: AppContext, text: string): Answer<KitFile> {
+  const read = await readBeside(app, "read-kit-file", { text });
+  if (read.ok) return read;
+  return fail(read.error.code === "reading-stopped" ? read.error : { code: "kit-file", error: read.error });
+}
+
 /** Reads a kit file without keeping anything. */
 export async function previewKitFile(app: AppContext, dayId: number, text: string): Answer<KitFilePreview> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const read = readKitFile(text);
-  if (!read.ok) return fail({ code: "kit-file", error: read.error });
+  const read = await readKit(app, text);
+  if (!read.ok) return read;
   const { kit } = loaded.value;
   const named = KIT_PARTS.flatMap((part) => read.value.models[part].map((m) => ({ name: "maker" in m ? modelName(m) : "tape" in m ? `block ${m.id}` : m.name, was: kit[part].find((k) => k.id === m.id), is: m })));
   return ok({
@@ -214,8 +220,8 @@ export async function previewKitFile(app: AppContext, dayId: number, text: strin
 export async function importKitFile(app: AppContext, dayId: number, p: { text: string; mode: "add" | "replace"; seenVersion: number }): Answer<{ units: number }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const read = readKitFile(p.text);
-  if (!read.ok) return fail({ code: "kit-file", error: read.error });
+  const read = await readKit(app, p.text);
+  if (!read.ok) return read;
   const file = read.value;
   const stock = await newestList(app, "stock", dayId);
   const items = p.mode === "replace" ? file.stock : addStock(stock.items, file.stock);

@@ -10,7 +10,7 @@ import { planFile, type PlanFile } from "../../contract/planFile";
 import type { ServiceError } from "../../contract/serviceError";
 import type { AppContext } from "./appContext.server";
 import { requireDay } from "./dayView.server";
-import { readTable } from "./listFiles.server";
+import { readBeside } from "./readings.server";
 
 /** The standing plan as a file: every channel with its place on the television raster and as its two ends show it. */
 export async function planFileOf(app: AppContext, dayId: number): Promise<Result<PlanFile, ServiceError>> {
@@ -71,7 +71,7 @@ export interface PlanRead {
 export async function readPlanFile(app: AppContext, dayId: number, text: string): Promise<Result<PlanRead, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const lines = /^\s*\ufeff?\s*\{/.test(text) ? linesOfJson(text) : linesOfCsv(text);
+  const lines = beginsLikeJson(text) ? linesOfJson(text) : await linesOfCsv(app, text);
   if (!lines.ok) return lines;
   const read: PlanRead = { texts: {}, unknown: [] };
   for (const { talker, text: mhzText } of lines.value) {
@@ -82,11 +82,14 @@ export async function readPlanFile(app: AppContext, dayId: number, text: string)
   return ok(read);
 }
 
+/** A byte-order mark counts as a blank here. */
+const beginsLikeJson = (text: string): boolean => text.trimStart().startsWith("{");
+
 type Lines = Result<{ talker: string; text: string }[], ServiceError>;
 
 function linesOfJson(text: string): Lines {
   try {
-    const parsed = planFile.safeParse(JSON.parse(text.replace(/^\s*\ufeff/, "")));
+    const parsed = planFile.safeParse(JSON.parse(text.trimStart()));
     if (parsed.success) return ok(parsed.data.picks.map((p) => ({ talker: p.talker, text: formatMhz(p.frequencyHz) })));
     const [issue] = parsed.error.issues;
     return fail({ code: "plan-file", what: `${issue?.path.join(".") || "the whole"}: ${issue?.message ?? "unknown"}` });
@@ -95,8 +98,8 @@ function linesOfJson(text: string): Lines {
   }
 }
 
-function linesOfCsv(text: string): Lines {
-  const table = readTable(text);
+async function linesOfCsv(app: AppContext, text: string): Promise<Lines> {
+  const table = await readBeside(app, "read-table", { text });
   if (!table.ok) return table;
   const heading = table.value.heading.map((h) => h.trim().toLowerCase());
   const talkerAt = heading.findIndex((h) => /^(talker|who|name)$/.test(h));

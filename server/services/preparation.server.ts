@@ -12,8 +12,8 @@ import { newestVersions, newestItems, type VersionedList } from "../db/repositor
 import type { AppContext } from "./appContext.server";
 import { requireDay, RERIG_MS } from "./dayView.server";
 import { changeUnit } from "./kits.server";
-import { looksLikeCalendar, readCalendar, writeCalendar } from "./calendarFiles.server";
-import { MOST_LIST_CHARACTERS, readTable } from "./listFiles.server";
+import { writeCalendar } from "./calendarFiles.server";
+import { readBeside } from "./readings.server";
 import { newestList, storeNextList } from "./versionedLists.server";
 
 /** How one pack stands to each receiver of the case. */
@@ -85,7 +85,7 @@ export async function previewScenesOf(app: AppContext, dayId: number, text: stri
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { dateIso } = loaded.value.day;
-  const table = text.length <= MOST_LIST_CHARACTERS && looksLikeCalendar(text) ? readCalendar(text, dateIso) : readTable(text);
+  const table = await readBeside(app, "read-scene-file", { text, dateIso });
   if (!table.ok) return table;
   const { heading, cells } = table.value;
   const columns = map ?? guessColumns(heading);

@@ -1,11 +1,11 @@
 import { REGIONS, type Region } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
-import { readRegionFile } from "../../contract/regionFile";
 import type { ServiceError } from "../../contract/serviceError";
 import type { Database } from "../db/connection.server";
 import { findDay, updateDay } from "../db/repositories/days.server";
 import { insertRegionFile, listRegionFiles } from "../db/repositories/regions.server";
 import type { AppContext } from "./appContext.server";
+import { readBeside } from "./readings.server";
 
 export interface KnownRegion {
   region: Region;
@@ -29,8 +29,9 @@ export async function regionNamed(db: Database, name: string): Promise<Region> {
 
 /** Adds a region file, or corrects the region of that name; nothing is kept of a broken one. */
 export async function addRegionFile(app: AppContext, text: string): Promise<Result<string, ServiceError>> {
-  const read = readRegionFile(text);
-  return read.ok ? storeRegion(app, read.value.name, read.value) : fail({ code: "region-file", error: read.error });
+  const read = await readBeside(app, "read-region-file", { text });
+  if (read.ok) return storeRegion(app, read.value.name, read.value);
+  return fail(read.error.code === "reading-stopped" ? read.error : { code: "region-file", error: read.error });
 }
 
 /** Takes a correction back: the region that ships counts again. A region of one's own has nothing to go back to and stays. */

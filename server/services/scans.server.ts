@@ -1,11 +1,11 @@
-import { analyseSweep, type SweepAnalysis } from "../../core/sweep/analyseSweep";
+import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
 import { mergeParallel } from "../../core/sweep/mergeMeasurements";
 import { measuredWith, PLAIN_SETUP, type SweepSetup } from "../../core/sweep/setup";
 import type { Measurement } from "../../core/sweep/sweep";
 import { receiverModel } from "../../core/kit/models";
 import { tuningSpan } from "../../core/coordination/tuning";
 import { receiversToScan } from "../../core/kit/scanCover";
-import { rasterOf, type Stretch } from "../../core/regions/region";
+import { rasterOf, type Region, type Stretch } from "../../core/regions/region";
 import type { RescanRule } from "../../core/day/facts";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
@@ -148,8 +148,10 @@ export function followScan(app: AppContext, dayId: number, listener: (event: Sca
   return () => job.listeners.delete(listener);
 }
 
-const analyses = new Map<string, SweepAnalysis>();
+const analyses = new Map<string, Promise<SweepAnalysis | null>>();
 const MOST_ANALYSES = 12;
+/** A sweep of two million points takes a few seconds. */
+const ANALYSIS_MS = 30_000;
 
 /** A stored scan's levels on the scale that its setup tells. */
 export async function measurementOf(app: AppContext, sweep: StoredSweep): Promise<Measurement | null> {
@@ -159,13 +161,24 @@ export async function measurementOf(app: AppContext, sweep: StoredSweep): Promis
 
 /** What a stored scan means; the last few are kept, for a scan never changes but by what is said of it. */
 export async function analysisOf(app: AppContext, { region }: LoadedDay, sweep: StoredSweep): Promise<SweepAnalysis | null> {
-  const key = `${app.db.file}|${sweep.id}|${JSON.stringify([region.raster, sweep.own, sweep.setup])}`;
+  // a copy that was put in the file's place has the same numbers for other scans
+  const key = `${app.db.generation}|${sweep.id}|${JSON.stringify([region.raster, sweep.own, sweep.setup])}`;
   const known = analyses.get(key);
   if (known) return known;
-  const measurement = await measurementOf(app, sweep);
-  if (!measurement) return null;
-  const analysis = analyseSweep(measurement, rasterOf(region), sweep.own);
+  const analysis = analyseBeside(app, region, sweep);
   analyses.set(key, analysis);
   if (analyses.size > MOST_ANALYSES) analyses.delete(analyses.keys().next().value!);
+  // what did not come about is tried again the next time
+  void analysis.then((done) => { if (!done) analyses.delete(key); }, () => analyses.delete(key));
   return analysis;
+}
+
+/** Beside the event loop: whoever looks on meanwhile waits for nothing. */
+async function analyseBeside(app: AppContext, region: Region, sweep: StoredSweep): Promise<SweepAnalysis | null> {
+  const measurement = await measurementOf(app, sweep);
+  if (!measurement) return null;
+  const done = await app.compute.run("analyse-sweep", { measurement, raster: rasterOf(region), own: sweep.own }, { timeoutMs: ANALYSIS_MS });
+  if (done.ok) return done.value;
+  app.log.error("analysis-failed", { sweepId: sweep.id, points: measurement.points, ...done.error });
+  return null;
 }

@@ -22,6 +22,8 @@ type Answer<T> = Promise<Result<T, ServiceError>>;
 
 /** Unpacked, no shoot is larger. */
 const MOST_BYTES = 2e9;
+/** A long day of sixteen channels that were silent packs very densely. */
+const SMALL_BYTES = 64 * 1024 * 1024;
 const MOST_FILES = 3000;
 const SCHEMA_NOTE = "Schema: docs/shoot-archive.schema.json of the application, or /shoot-archive.schema.json where it runs.\n";
 
@@ -79,7 +81,7 @@ export interface ReadArchive {
 
 /** Reads an archive and looks whether it is whole, before anything is done with it. */
 export function readArchive(bytes: Uint8Array): Result<ReadArchive, ShootArchiveError> {
-  const unpacked = unpackSweepFiles({ name: "", bytes }, MOST_BYTES, MOST_FILES);
+  const unpacked = unpackSweepFiles({ name: "", bytes }, MOST_BYTES, MOST_FILES, SMALL_BYTES);
   if (!unpacked.ok) return fail(unpacked.error.code === "archive-too-large" ? { code: "too-large", mostBytes: MOST_BYTES } : { code: "no-archive" });
   const files = new Map(unpacked.value.map((f) => [f.name, f.bytes]));
   const first = parsed(files.get("shoot.json"));

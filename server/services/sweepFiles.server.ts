@@ -1,16 +1,14 @@
-import { mergeMeasurements } from "../../core/sweep/mergeMeasurements";
 import { RowReader } from "../../core/sweep/readRows";
-import { beginsLikeRows, type NamedFile, readSweepFiles } from "../../core/sweep/readSweepFile";
+import { beginsLikeRows, type NamedFile } from "../../core/sweep/readSweepFile";
 import type { Measurement } from "../../core/sweep/sweep";
-import { alignMeasurements } from "../../core/sweep/scale";
 import { PLAIN_SETUP } from "../../core/sweep/setup";
 import { writeColumns, writeRows, writeSweepJson } from "../../core/sweep/sweepJson";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
-import { unpackSweepFiles } from "../../contract/sweepArchive";
 import { insertSweep } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
+import { readBeside } from "./readings.server";
 import { measurementOf } from "./scans.server";
 import { requireDay } from "./dayView.server";
 
@@ -26,15 +24,8 @@ export async function importSweep(app: AppContext, dayId: number, ...files: Name
   if (bytes > MOST_SWEEP_FILE_BYTES) return tooLarge(names, bytes);
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const unpacked: NamedFile[] = [];
-  for (const file of files) {
-    const inside = unpackSweepFiles(file);
-    if (!inside.ok) return fail({ code: "sweep-archive", name: file.name, error: inside.error });
-    unpacked.push(...inside.value);
-  }
-  const read = readSweepFiles(unpacked);
-  if (!read.ok) return read;
-  return keepSweep(app, dayId, names, mergeMeasurements(alignMeasurements(read.value)));
+  const read = await readBeside(app, "read-sweep-files", { files });
+  return read.ok ? keepSweep(app, dayId, names, read.value) : read;
 }
 
 async function keepSweep(app: AppContext, dayId: number, names: string, measurement: Measurement): Promise<Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>> {
@@ -60,6 +51,7 @@ export async function importSweepStream(app: AppContext, dayId: number, name: st
   const gathered: Uint8Array[] = [];
   let bytes = 0;
   let reader: RowReader | null = null;
+  let isLookedAt = false;
   for await (const piece of pieces) {
     bytes += piece.length;
     if (bytes > MOST_STREAMED_BYTES) return fail({ code: "sweep-file-large", name, bytes, mostBytes: MOST_STREAMED_BYTES });
@@ -68,10 +60,15 @@ export async function importSweepStream(app: AppContext, dayId: number, name: st
       continue;
     }
     gathered.push(piece);
-    if (bytes >= BEGINNING_BYTES && beginsLikeRows(joined(gathered).subarray(0, BEGINNING_BYTES))) {
-      reader = new RowReader();
-      gathered.splice(0).forEach((g) => reader!.push(g));
-    } else if (bytes > MOST_SWEEP_FILE_BYTES) return tooLarge(name, bytes);
+    // the beginning tells, once: gathering it anew with each piece would take as long as the file is long, squared
+    if (!isLookedAt && bytes >= BEGINNING_BYTES) {
+      isLookedAt = true;
+      if (beginsLikeRows(joined(gathered).subarray(0, BEGINNING_BYTES))) {
+        reader = new RowReader();
+        for (const g of gathered.splice(0)) reader.push(g);
+      }
+    }
+    if (!reader && bytes > MOST_SWEEP_FILE_BYTES) return tooLarge(name, bytes);
   }
   if (!reader) return importSweep(app, dayId, { name, bytes: joined(gathered) });
   const read = reader.finish();

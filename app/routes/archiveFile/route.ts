@@ -1,9 +1,9 @@
 import type { Route } from "./+types/route";
 import { exportShoot } from "../../../server/services/shootArchive.server";
-import { orNotFound } from "../shared/reply.server";
+import { download, orNotFound } from "../shared/reply.server";
 
 /** A whole shoot as one file. It holds pairing keys: it is for the cart only. */
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { name, bytes } = orNotFound(await exportShoot(context.app, Number(/^\d{1,9}$/.exec(params.shootId)?.[0] ?? 0)));
-  return new Response(bytes as Uint8Array<ArrayBuffer>, { headers: { "content-type": "application/zip", "content-disposition": `attachment; filename="${name}"` } });
+  return download(bytes as Uint8Array<ArrayBuffer>, "application/zip", name);
 }

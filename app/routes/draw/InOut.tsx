@@ -19,6 +19,8 @@ const parse = (candidate: unknown): FloorPlan | null => {
   return read.success ? (read.data as FloorPlan) : null;
 };
 
+/** Markup whose root, after a declaration and comments, is a drawing. */
+const looksLikeSvg = (text: string): boolean => text.trimStart().startsWith("<") && /<svg[\s>]/i.test(text.slice(0, 20_000));
 const MOST_BYTES = 8 * 1024 * 1024;
 
 /** The plan as a file, and files as a plan. */
@@ -44,7 +46,7 @@ export function InOut({ plan, place, inHand, lengths }: { plan: FloorPlan; place
     if (!file) return;
     if (file.size > MOST_BYTES) { setSaid({ kind: "refused", text: `“${file.name}” is larger than 8 MB: no plan is. The plan is as it was.` }); return; }
     const text = await file.text();
-    take(file.name, /^\s*(<\?xml[^>]*>)?\s*(<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*>\s*)*<svg/i.test(text) ? readSvg(text, plan, null, parse) : readGeoJson(text, plan, parse), text);
+    take(file.name, looksLikeSvg(text) ? readSvg(text, plan, null, parse) : readGeoJson(text, plan, parse), text);
   };
   const fileName = place.toLowerCase().replace(/[^a-z0-9]+/g, "-");
   return (

@@ -10,7 +10,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   switch (params.form) {
     case "report.pdf": {
       const bytes = orNotFound(await reportPdf(context.app, dayId));
-      return new Response(bytes as BodyInit, { headers: { "content-type": "application/pdf", "content-disposition": `attachment; filename="report-${name}.pdf"` } });
+      return download(bytes as BodyInit, "application/pdf", `report-${name}.pdf`);
     }
     case "report.json": return download(orNotFound(await reportJson(context.app, dayId)), "application/json", `report-${name}.json`);
     case "log.csv": return download(orNotFound(await logCsv(context.app, dayId)), "text/csv", `log-${name}.csv`);

@@ -79,7 +79,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
   const hit = useCallback((number: number, pressedAt: number) => {
     const channel = channels.find((c) => c.number === number);
     if (channel) send({ intent: "hit", channelId: channel.id, agoMs: Math.max(0, performance.now() - pressedAt), seenId: newId() });
-  }, [channels, send, view.day.id]);
+  }, [channels, send]);
   const key = useHitKey(numbers, hit);
   const callNow = useCallback((number: number) => hit(number, performance.now()), [hit]);
   const began = useRef(false);

@@ -1,3 +1,4 @@
+import { create as contentDisposition } from "content-disposition";
 import { data } from "react-router";
 import { z } from "zod";
 import type { Result } from "../../../core/units/result";
@@ -42,6 +43,6 @@ export function reply<T>(result: Result<T, ServiceError>, said: (value: T) => st
   return data<Reply>({ ok: true, message: said(result.value), at: Date.now(), undo: undo(result.value) });
 }
 
-/** A file to save. */
-export const download = (text: string, contentType: string, fileName: string): Response =>
-  new Response(text, { headers: { "content-type": `${contentType}; charset=utf-8`, "content-disposition": `attachment; filename="${fileName}"` } });
+/** A file to save; its name in whatever letters (RFC 5987, 8187). */
+export const download = (content: BodyInit, contentType: string, fileName: string): Response =>
+  new Response(content, { headers: { "content-type": typeof content === "string" ? `${contentType}; charset=utf-8` : contentType, "content-disposition": contentDisposition(fileName) } });

@@ -1,0 +1,38 @@
+import { readKitFile } from "../../contract/kitFile";
+import { readRegionFile } from "../../contract/regionFile";
+import { unpackSweepFiles } from "../../contract/sweepArchive";
+import { alignMeasurements } from "../../core/sweep/scale";
+import { analyseSweep, type OwnCarrier, type SweepAnalysis } from "../../core/sweep/analyseSweep";
+import { mergedSize, mergeMeasurements } from "../../core/sweep/mergeMeasurements";
+import { type NamedFile, readSweepFiles } from "../../core/sweep/readSweepFile";
+import { gridError, type Measurement } from "../../core/sweep/sweep";
+import type { Raster } from "../../core/regions/raster";
+import { fail, ok, type Result } from "../../core/units/result";
+import type { ServiceError } from "../../contract/serviceError";
+import { readSceneFile, readTable, type Table } from "./tables";
+
+/** What is reckoned beside the event loop: reading what came from outside, and what a scan means. Each is a function of plain data alone; what it takes is bounded by whoever runs it. */
+export const JOBS = {
+  "read-table": ({ text }: { text: string }): Result<Table, ServiceError> => readTable(text),
+  "read-scene-file": ({ text, dateIso }: { text: string; dateIso: string }): Result<Table, ServiceError> => readSceneFile(text, dateIso),
+  "read-kit-file": ({ text }: { text: string }): ReturnType<typeof readKitFile> => readKitFile(text),
+  "read-region-file": ({ text }: { text: string }): ReturnType<typeof readRegionFile> => readRegionFile(text),
+  "read-sweep-files": ({ files }: { files: NamedFile[] }): Result<Measurement, ServiceError> => {
+    const unpacked: NamedFile[] = [];
+    for (const file of files) {
+      const inside = unpackSweepFiles(file);
+      if (!inside.ok) return fail({ code: "sweep-archive", name: file.name, error: inside.error });
+      unpacked.push(...inside.value);
+    }
+    const read = readSweepFiles(unpacked);
+    if (!read.ok) return read;
+    const aligned = alignMeasurements(read.value);
+    const tooLarge = gridError(mergedSize(aligned));
+    return tooLarge ? fail({ code: "sweep-file", name: files.map((f) => f.name).join(", "), error: tooLarge }) : ok(mergeMeasurements(aligned));
+  },
+  "analyse-sweep": ({ measurement, raster, own }: { measurement: Measurement; raster: Raster; own: OwnCarrier[] }): SweepAnalysis => analyseSweep(measurement, raster, own),
+} as const;
+
+export type JobName = keyof typeof JOBS;
+export type JobInput<J extends JobName> = Parameters<(typeof JOBS)[J]>[0];
+export type JobOutput<J extends JobName> = ReturnType<(typeof JOBS)[J]>;
