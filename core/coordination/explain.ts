@@ -22,10 +22,7 @@ export function brokenRules(
   const halves = request.channels.flatMap((c) => { const at = standing.find((s) => s.id === c.id); return at ? [{ channel: c, frequencyHz: at.frequencyHz }] : []; });
   const broken = placeRules(request, mergeStretches(request.windows), new NoiseIndex(request.noise), channel, frequencyHz, halves, raster);
   const others = standing.filter((s) => s.id !== channel.id);
-  const before = new Set(conflictsOf(others, request.profile, request.relations).map((c) => JSON.stringify(c)));
-  for (const conflict of conflictsOf([...others, { id: channel.id, frequencyHz }], request.profile, request.relations)) {
-    if (!before.has(JSON.stringify(conflict))) broken.push({ code: "conflict", conflict, level: levelOf(request, conflict) });
-  }
+  for (const conflict of conflictsOf([...others, { id: channel.id, frequencyHz }], request.profile, request.relations, channel.id)) broken.push({ code: "conflict", conflict, level: levelOf(request, conflict) });
   return broken;
 }
 

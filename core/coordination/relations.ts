@@ -1,4 +1,4 @@
-import { checkSet, type Conflict } from "./checkSet";
+import { checkSet, conflictsOfOne, type Conflict } from "./checkSet";
 import { gradeOf, type ImLevels, productLevel } from "./imLevels";
 import { type Carrier, type ProductKind } from "./products";
 import { widenedProfile, type Profile } from "./profile";
@@ -93,9 +93,10 @@ export class RelationGuards {
 }
 
 /** Conflicts of a set as `checkSet` finds them, those left out that its relations excuse, and those added that they ask for. Without relations the same as `checkSet`. */
-export function conflictsOf(carriers: readonly Carrier[], profile: Profile, relations: SetRelations | null | undefined): Conflict[] {
-  if (!relations) return checkSet(carriers, profile).conflicts;
-  const found = checkSet(carriers, relations.careful ? widenedProfile(profile, relations.careful.extraHz) : profile).conflicts;
+export function conflictsOf(carriers: readonly Carrier[], profile: Profile, relations: SetRelations | null | undefined, onlyId: string | null = null): Conflict[] {
+  const check = (by: Profile): Conflict[] => (onlyId === null ? checkSet(carriers, by).conflicts : conflictsOfOne(carriers, onlyId, by));
+  if (!relations) return check(profile);
+  const found = check(relations.careful ? widenedProfile(profile, relations.careful.extraHz) : profile);
   if (found.length === 0) return found;
   const ids = carriers.map((c) => c.id);
   const indexOf = new Map(ids.map((id, i) => [id, i]));
