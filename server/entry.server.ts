@@ -4,7 +4,8 @@ import type { Express } from "express";
 import type { ServerBuild } from "react-router";
 import { PORT_ELLERY_SITES, PORT_ELLERY_TRANSMITTERS } from "../core/air/portEllery";
 import { RASTERS } from "../core/regions/raster";
-import { openDatabase } from "./db/connection.server";
+import { type Database, openDatabase } from "./db/connection.server";
+import { type FileHeld, lockFile } from "./db/fileLock.server";
 import { httpRig } from "./devices/httpRig.server";
 import { httpRegister } from "./devices/registerPort.server";
 import { startRegister } from "./devices/standIn/registerServer.server";
@@ -64,6 +65,29 @@ export interface RunningServer {
   stop: () => Promise<void>;
 }
 
+export { bringBackNewest, startWords } from "./rescue.server";
+
+export const dataFileOf = ({ dataFolder, practice }: Pick<ServerOptions, "dataFolder" | "practice">): string => join(dataFolder, practice ? "practice.sqlite" : "plain-channel.sqlite");
+
+/** Another process has the data file. */
+export class FileHeldError extends Error {
+  override readonly name = "FileHeldError";
+
+  constructor({ pid, sinceIso, lockFile: path }: FileHeld) {
+    super(`Plain Channel is running on this data already (process ${pid}, since ${sinceIso.slice(0, 16).replace("T", " ")} UTC). Close that one first. If none is running, delete ${path}.`);
+  }
+}
+
+/** A data file that cannot be opened is left as it is, and free for who puts it right. */
+async function openOrRelease(file: string, onWritten: () => void, release: () => void): Promise<Database> {
+  try {
+    return await openDatabase(file, onWritten);
+  } catch (error) {
+    release();
+    throw error;
+  }
+}
+
 const HEARTBEAT_MS = 15_000;
 /** Above the port of the application itself, so that the two are told apart. */
 const JOIN_PORT_ABOVE = 30;
@@ -72,14 +96,17 @@ const JOIN_PORTS = 20;
 /** Opens the data, starts the stand-in receivers when practising, and serves the application on 127.0.0.1 and nowhere else. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   const changes = new ChangeFeed();
-  const db = await openDatabase(join(options.dataFolder, options.practice ? "practice.sqlite" : "plain-channel.sqlite"), () => changes.bump());
+  const log = options.log ?? fileLog(options.dataFolder);
+  const dataFile = dataFileOf(options);
+  const locked = lockFile(dataFile);
+  if (!locked.ok) throw new FileHeldError(locked.error);
+  const db = await openOrRelease(dataFile, () => changes.bump(), locked.value.release);
   const realNowMs = () => Date.now();
   const standIn = options.practice
-    ? await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: join(options.dataFolder, "practice-rig.json"), speed: options.speed, nowMs: realNowMs })
+    ? await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: join(options.dataFolder, "practice-rig.json"), speed: options.speed, nowMs: realNowMs, onTrouble: (error) => log.error("rig-state-not-kept", {}, error) })
     : null;
   const register = options.practice ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]) : null;
   const compute = options.computeFile ? threadedCompute(options.computeFile) : inlineCompute;
-  const log = options.log ?? fileLog(options.dataFolder);
   const desk = new JoinDesk({ open: () => openDoorOn(guestApp, { host: options.joinHost ?? "0.0.0.0", firstPort: options.port === 0 ? 0 : options.port + JOIN_PORT_ABOVE, ports: JOIN_PORTS }), nowMs: realNowMs, onChange: () => changes.bump() });
   const context: AppContext = {
     db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), roll: new RollDesk(() => context), keeper: null, changes, desk, asker: CART, log, compute,
@@ -112,6 +139,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     await beatPracticeClocks(context);
     // the one that stands now: a copy may have been put in its place
     await context.db.close();
+    locked.value.release();
     await compute.close();
     await log.close();
   };

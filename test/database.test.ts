@@ -7,6 +7,9 @@ import { MIGRATIONS } from "../server/db/migrations/index.server";
 import { changeChannel, insertChannel, listChannels } from "../server/db/repositories/channels.server";
 import { insertDay, insertFirstPlaces, listDays, listPlaces } from "../server/db/repositories/days.server";
 import { listSyncs } from "../server/db/repositories/records.server";
+import { SHIPPED_KIT } from "../core/kit/shipped";
+import { appendVersion } from "../server/db/repositories/versionedLists.server";
+import { packUnit, receiverUnit } from "../testkit/case";
 import { PLAIN_SETUP } from "../core/sweep/setup";
 import { insertSweep, listSweeps, loadMeasurement } from "../server/db/repositories/sweeps.server";
 import type { Measurement } from "../core/sweep/sweep";
@@ -38,6 +41,7 @@ async function dayWithPlace(): Promise<{ dayId: number; placeId: number }> {
   return db.write(async (t) => {
     const dayId = await insertDay(db, day, t);
     const [placeId] = await insertFirstPlaces(db, dayId, [place], { atMs: 0, how: "made" }, t);
+    await appendVersion(db, "units", dayId, { version: 1, atMs: 0, how: "made", items: [receiverUnit("r", SHIPPED_KIT.receivers[0]!.id), packUnit("p", SHIPPED_KIT.packs[0]!.id, null)] }, t);
     return { dayId, placeId: placeId! };
   });
 }
@@ -132,9 +136,9 @@ test("a scan comes back as it went in: passes, gaps, silence, warnings", async (
 test("of two changes to one channel the later is told of the earlier, whoever asks at the same moment", async () => {
   const { dayId } = await dayWithPlace();
   const channelId = await db.write((t) => insertChannel(db, dayId, ordinary, t));
-  const change = (what: string, packKey: string) => db.write((t) => changeChannel(db, { channelId, seenVersion: 1, atMs: 7, what, change: { packKey } }, t));
-  const [first, second] = await Promise.all([change("to q", "q"), change("to s", "s")]);
+  const change = (what: string) => db.write((t) => changeChannel(db, { channelId, seenVersion: 1, atMs: 7, what, change: { part: what } }, t));
+  const [first, second] = await Promise.all([change("to q"), change("to s")]);
   expect(first).toBeNull();
   expect(second).toEqual([{ version: 2, atMs: 7, what: "to q" }]);
-  expect(await listChannels(db, dayId)).toMatchObject([{ packKey: "q", version: 2 }]);
+  expect(await listChannels(db, dayId)).toMatchObject([{ part: "to q", version: 2 }]);
 });

@@ -1,6 +1,7 @@
 import { data, redirect, type ServerBuild } from "react-router";
 import { memoryLog } from "../log/log.server";
-import { failureOf, withWords } from "./failures.server";
+import { failureOf } from "../services/failures.server";
+import { withWords } from "./failures.server";
 
 const args = () => ({ request: new Request("http://127.0.0.1/day/1"), context: { requestId: "ab12" }, params: {} }) as never;
 const built = (module: object) => {

@@ -4,8 +4,9 @@ import { copiesToDrop, type CopyFile } from "../../core/day/copyRotation";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { checkCopy, type CopyError, type CopySummary, writeCopy } from "../db/copies.server";
-import { openDatabase } from "../db/connection.server";
 import type { AppContext } from "./appContext.server";
+import type { FailureCode } from "../../contract/failureWords";
+import { failureOf } from "./failures.server";
 import { pause } from "./pause.server";
 import { resumeRoll } from "./roll.server";
 
@@ -46,12 +47,16 @@ const stemOf = (app: AppContext): string => basename(app.db.file, ".sqlite");
 const stamp = (ms: number): string => new Date(ms).toISOString().slice(0, 19).replaceAll(":", "-");
 
 /** Copies that lie beside the data file, the newest first. */
-export function listCopies(app: AppContext): CopyFile[] {
-  const folder = folderOf(app);
+export const listCopies = (app: AppContext): CopyFile[] => copiesBeside(app.db.file);
+
+/** The same of a data file that is not open. */
+export function copiesBeside(file: string): CopyFile[] {
+  const folder = join(dirname(file), "copies");
+  const stem = basename(file, ".sqlite");
   if (!existsSync(folder) || !statSync(folder).isDirectory()) return [];
   return readdirSync(folder).flatMap((name): CopyFile[] => {
     const match = NAME.exec(name);
-    return match?.[1] === stemOf(app) ? [{ name, atMs: Date.parse(`${match[2]!.slice(0, 11)}${match[2]!.slice(11).replaceAll("-", ":")}Z`) }] : [];
+    return match?.[1] === stem ? [{ name, atMs: Date.parse(`${match[2]!.slice(0, 11)}${match[2]!.slice(11).replaceAll("-", ":")}Z`) }] : [];
   }).sort((a, b) => b.atMs - a.atMs);
 }
 
@@ -111,6 +116,13 @@ export class CopyKeeper {
   }
 }
 
+/** What keeps writes from standing, as long as none succeeded since; null where all is well. */
+export function dataTrouble(app: AppContext): FailureCode | null {
+  const { trouble } = app.db;
+  const code = trouble === null ? "unexpected" : failureOf(trouble).code;
+  return code === "unexpected" ? null : code;
+}
+
 export function diskOf(app: AppContext): DiskView {
   const { bavail, bsize } = statfsSync(dirname(app.db.file));
   const freeBytes = bavail * bsize;
@@ -138,15 +150,18 @@ export async function restoreCopy(app: AppContext, name: string): Answer<CopyFil
   if (!checked.ok) return fail({ code: "copy-refused", error: checked.error });
   const before = await makeCopy(app, { isBefore: true });
   if (!before.ok) return before;
-  const { file } = app.db;
-  const next = `${file}.next`;
-  copyFileSync(source, next);
+  const next = `${app.db.file}.next`;
   await app.roll.leave();
-  await app.db.close();
-  for (const tail of ["-wal", "-shm"]) rmSync(`${file}${tail}`, { force: true });
-  renameSync(next, file);
-  app.db = await openDatabase(file, () => app.changes.bump());
-  app.changes.bump();
-  await resumeRoll(app);
-  return before;
+  try {
+    copyFileSync(source, next);
+    await app.db.replaceWith(next);
+    return before;
+  } catch (error) {
+    app.log.error("restore-failed", { name }, error);
+    return fail({ code: "copy-failed", detail: (error as Error).message });
+  } finally {
+    rmSync(next, { force: true });
+    app.changes.bump();
+    await resumeRoll(app);
+  }
 }

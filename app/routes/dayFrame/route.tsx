@@ -2,9 +2,10 @@ import { useEffect, useRef } from "react";
 import { Smartphone } from "lucide-react";
 import { Link, NavLink, Outlet, useLocation, useNavigation, useRevalidator } from "react-router";
 import type { Route } from "./+types/route";
-import { diskOf } from "../../../server/services/keep.server";
+import { dataTrouble, diskOf } from "../../../server/services/keep.server";
 import { getDayView } from "../../../server/services/dayView.server";
 import { whoAsks } from "../../../server/services/whoAsks.server";
+import { failureWords } from "../../../contract/failureWords";
 import { formatAge, formatClock } from "../../../contract/format";
 import { stepWords } from "../../../contract/dayWords";
 import { ThemeToggle } from "../../features/frame/ThemeToggle";
@@ -20,7 +21,7 @@ import * as S from "./frame.styles";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { asker, desk } = context.app;
-  return { ...orNotFound(await getDayView(context.app, dayIdOf(params))), who: whoAsks(asker), guests: desk.view.guests.length, disk: diskOf(context.app) };
+  return { ...orNotFound(await getDayView(context.app, dayIdOf(params))), who: whoAsks(asker), guests: desk.view.guests.length, disk: diskOf(context.app), trouble: dataTrouble(context.app) };
 }
 
 /** The day as it was last read: it stays on the screen while the cart cannot be reached. */
@@ -124,6 +125,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
         <main data-loading={navigation.state === "loading" || undefined}>
           <LiveContext value={live}>
             {view.disk.state !== "fine" && <Notice kind="refused">{view.disk.state === "full" ? "The disk is nearly full: free some room before the next take, or nothing more can be kept." : "The disk is getting full: a long day with many channels takes up to 200 MB."}</Notice>}
+            {view.trouble && <Notice kind="refused">{failureWords(view.trouble, "")}</Notice>}
             <LiveNotice dayId={day.id} state={live} />
             <Outlet context={view} />
           </LiveContext>

@@ -20,6 +20,8 @@ export interface StandInOptions {
   /** How many times faster than the real receivers a sweep runs. */
   speed: number;
   nowMs: () => number;
+  /** Told when the units' settings could not be kept. */
+  onTrouble?: (error: unknown) => void;
 }
 
 export interface StandIn {
@@ -72,7 +74,12 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   };
   const keep = (next: Rig) => {
     rig = next;
-    writeState(options.stateFile, rig);
+    try {
+      writeState(options.stateFile, rig);
+    } catch (error) {
+      // a full disk costs the units their memory over a restart, and nothing else
+      options.onTrouble?.(error);
+    }
   };
   const settle = (response: Response, result: Result<Rig, RigError>) => {
     if (!result.ok) return void response.status(result.error.code === "no-such-unit" ? 404 : 409).json({ error: result.error });
