@@ -39,6 +39,7 @@ export const coordinateRequest = z.object({
   r.channels.forEach((c, i) => {
     if (c.group !== null && !groups.has(c.group)) context.addIssue({ code: "custom", path: ["channels", i, "group"], message: `there is no group "${c.group}"` });
   });
+  if (r.mode === "bank" && r.banks.length === 0) context.addIssue({ code: "custom", path: ["banks"], message: "mode \"bank\" needs at least one bank" });
   const own = new Set(r.channels.map((c) => c.id));
   r.others.forEach((o, i) => {
     if (own.has(o.id)) context.addIssue({ code: "custom", path: ["others", i, "id"], message: `the id "${o.id}" is a channel's too` });

@@ -90,6 +90,7 @@ export function shootArchiveWords(error: ShootArchiveError): string {
     case "no-archive": return "That is no archive of a shoot: a zip with shoot.json in it, as Plain Channel writes it. Nothing was taken in.";
     case "too-large": return `That archive unpacks to more than ${Math.round(error.mostBytes / 1e9)} GB. Nothing was taken in.`;
     case "newer": return `That archive was written by a newer Plain Channel (${error.detail}). Nothing was taken in; bring this one up to date to read it.`;
+    case "unreadable": return `This shoot holds something that no archive could be read back with: ${error.file} (${error.detail}). No archive was made; the shoot is unharmed, and copies of everything lie under Keep.`;
     case "damaged": return `That archive is damaged: ${error.file} (${error.detail}). Nothing was taken in; what is here is unharmed.`;
     case "practice": return "Practice and real days are kept apart: open an archive of a practice shoot in the practice (npm run demo), one of your own in your own. Nothing was taken in.";
     case "failed": return `The archive could not be taken in (${error.detail}). Nothing of it was kept, and what is here is unharmed.`;

@@ -3,7 +3,8 @@ import { z } from "zod";
 /** Building stones of every shape at the border. Numbers are numbers: nothing is coerced. */
 export const number = z.number();
 export const id = z.string().min(1).max(200);
-export const frequencyHz = z.number().min(1e6, "below 1 MHz").max(100e9, "above 100 GHz");
+/** Whole hertz: what a receiver can be set to. */
+export const frequencyHz = z.number().int("whole hertz").min(1e6, "below 1 MHz").max(100e9, "above 100 GHz");
 export const positive = z.number().positive();
 export const notNegative = z.number().min(0);
 export const angleDeg = z.number().min(-180).max(180);

@@ -3,12 +3,15 @@ import { PROOF_PARTS } from "../core/day/proofParts";
 import { formatClock } from "./format";
 import { PROOF_WORDS } from "./proofWords";
 
-const frequencyHz = z.number().min(0).max(100e9);
+/** 0 where the ends choose for themselves. */
+const frequencyHz = z.number().int().min(0).max(100e9);
+/** Of the day's clock: a shift that began the day before, and one that goes on past midnight. */
+const dayMs = z.number().min(-86_400_000).max(3 * 86_400_000);
 const key = z.string().min(1).max(100);
 
 /** What somebody saw, as a page sends it: what, of which ends and number, and when. */
 export const seenItem = z.object({
-  id: z.string().min(8).max(60), channelId: z.number().int(), atMs: z.number().nullable(), of: z.object({ frequencyHz, packKey: key, receiverKey: key }),
+  id: z.string().min(8).max(60), channelId: z.number().int(), atMs: dayMs.nullable(), of: z.object({ frequencyHz, packKey: key, receiverKey: key }),
   seen: z.discriminatedUnion("what", [
     z.object({ what: z.literal("receiver-shows"), frequencyHz }),
     z.object({ what: z.literal("pack-shows"), frequencyHz }),

@@ -48,6 +48,8 @@ export type ShootArchiveError =
   | { code: "damaged"; file: string; detail: string }
   | { code: "practice" }
   | { code: "failed"; detail: string }
+  /** What is here could be written to an archive, and not read back. */
+  | { code: "unreadable"; file: string; detail: string }
   | { code: "apart"; days: { dateIso: string; table: string }[] };
 
 /** The published schema of both kinds of file in an archive, JSON Schema draft 2020-12. */

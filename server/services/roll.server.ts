@@ -7,6 +7,7 @@ import type { ServiceError } from "../../contract/serviceError";
 import { listEvents } from "../db/repositories/dayEvents.server";
 import { listDays } from "../db/repositories/days.server";
 import { loadPieces, loadSummaries, readingsSpan } from "../db/repositories/readings.server";
+import { listAllChannels } from "../db/repositories/channels.server";
 import type { AppContext } from "./appContext.server";
 import { cellsViewOf } from "./cells.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
@@ -117,5 +118,6 @@ export async function putNote(app: AppContext, dayId: number, p: { text: string;
   if (!got.ok) return got;
   const text = p.text.trim();
   if (text === "") return fail({ code: "setting-unknown", what: "a note without a word" });
+  if (p.channelId !== null && !(await listAllChannels(app.db, dayId)).some((c) => c.id === p.channelId)) return fail({ code: "not-found", what: "channel" });
   return ok(await putDown(app, got.value.day, { kind: "note", channelId: p.channelId, text }, { atMs: got.value.facts.nowMs - Math.max(0, p.agoMs), seenId: p.seenId }));
 }

@@ -53,6 +53,9 @@ export async function exportShoot(app: AppContext, shootId: number): Answer<{ na
   head.files = Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name, sha256(bytes)]));
   const all: Zippable = { "shoot.json": json(head), ...files };
   const bytes = await new Promise<Uint8Array>((resolve, reject) => zip(all, { level: 5 }, (error, data) => (error ? reject(error) : resolve(data))));
+  // what its own reader would refuse is not handed out as if it were kept
+  const readBack = readArchive(bytes);
+  if (!readBack.ok) return refuse(readBack.error.code === "damaged" ? { ...readBack.error, code: "unreadable" } : readBack.error);
   return ok({ name: `${shoot.name.toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "") || "shoot"}.zip`, bytes });
 }
 

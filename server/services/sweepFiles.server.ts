@@ -20,13 +20,20 @@ export const tooLarge = (name: string, bytes: number) => fail({ code: "sweep-fil
 /** Reads sweep files (packed ones too) and keeps them, put together, as one scan of the day's present place. A file that cannot be read changes nothing. */
 export async function importSweep(app: AppContext, dayId: number, ...files: NamedFile[]): Promise<Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>> {
   const bytes = files.reduce((n, f) => n + f.bytes.length, 0);
-  const names = files.map((f) => f.name).join(", ");
+  const names = namesOf(files);
   if (bytes > MOST_SWEEP_FILE_BYTES) return tooLarge(names, bytes);
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const read = await readBeside(app, "read-sweep-files", { files });
   return read.ok ? keepSweep(app, dayId, names, read.value) : read;
 }
+
+const MAX_NAMES_LENGTH = 200;
+/** What a scan is called after the files it came from; names may be of any length. */
+const namesOf = (files: readonly Pick<NamedFile, "name">[]): string => {
+  const names = files.map((f) => f.name.slice(0, MAX_NAMES_LENGTH)).join(", ");
+  return names.length > MAX_NAMES_LENGTH ? `${names.slice(0, MAX_NAMES_LENGTH)}…` : names;
+};
 
 async function keepSweep(app: AppContext, dayId: number, names: string, measurement: Measurement): Promise<Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>> {
   const loaded = await requireDay(app, dayId);

@@ -6,7 +6,7 @@ const id = z.number().int().positive();
 const name = z.string().trim().min(1, "a name").max(80);
 const note = z.string().trim().max(300);
 const ms = z.number().int().min(-86_400_000).max(3 * 86_400_000);
-const dateIso = z.string().regex(/^\d{4}-\d{2}-\d{2}$/).refine((d) => !Number.isNaN(Date.parse(`${d}T00:00:00Z`)), "a date");
+const dateIso = z.iso.date();
 
 const place = z.object({
   name, note, startMs: ms, endMs: ms, siteKey: z.string().max(80).nullable(),

@@ -1,7 +1,7 @@
 import { z } from "zod";
 
 const name = z.string().trim().min(1, "a name").max(80);
-const dateIso = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, "a date").refine((d) => !Number.isNaN(Date.parse(`${d}T00:00:00Z`)), "a date");
+const dateIso = z.iso.date();
 const id = z.number().int().positive();
 
 export const shootsIntents = z.discriminatedUnion("intent", [
