@@ -16,6 +16,7 @@ module.exports = {
     only("database", "^server/db/", "^(core|server/db)/"),
     only("devices", "^server/devices/", "^(core|server/devices)/"),
     only("services", "^server/services/", "^(core|contract|server)/"),
+    only("compute", "^server/compute/", "^(core|contract|server/compute)/"),
     only("access", "^server/access/", "^(core|server/access)/"),
     only("log", "^server/log/", "^server/log/"),
     only("http", "^server/http/", "^(core|contract|server/(access|log|db|services|http))/"),

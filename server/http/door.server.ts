@@ -31,10 +31,15 @@ const METHODS = ["GET", "HEAD", "POST"];
 const isWrite = (request: Request): boolean => request.method === "POST";
 const isPage = (request: Request): boolean => request.method === "GET" && (request.headers.accept ?? "").includes("text/html");
 
-/** Answers with words and nothing else. The framework's page shows them in its own frame. */
+/** Answers with words and nothing else: the framework's page shows them in its own frame; a browser that came here by itself gets them as a page, with the way back. Every text is ours. */
 export function refuse(response: Response, status: number, words: string): void {
-  response.status(status).set("cache-control", "no-store").type("text/plain").send(words);
+  response.status(status).set("cache-control", "no-store");
+  if (isPage(response.req)) response.type("text/html").send(refusalPage(words));
+  else response.type("text/plain").send(words);
 }
+
+const refusalPage = (words: string): string => `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Plain Channel</title>
+<style>body{margin:0;padding:48px 28px;font:18px/1.5 system-ui,sans-serif;background:#f5f1e8;color:#18212c}a{color:inherit;display:inline-block;padding:10px 0}@media (prefers-color-scheme:dark){body{background:#120f0d;color:#e6dac8}}</style></head><body><main><p>${words}</p><p><a href="/">Back to the day</a></p></main></body></html>`;
 
 /** Gives every request a number, by which it is found in the log, and every page its nonce. */
 export const numbered: RequestHandler = (_, response, next) => {

@@ -5,18 +5,25 @@ import type { Seen, SeenItem, SeenReply } from "../../../contract/seen";
 /** What somebody saw goes out from here: at once where the cart can be reached, else kept on this phone, over a reload too, and sent in order when it is back. */
 export interface OutboxState {
   waiting: readonly SeenItem[];
+  /** What the cart cannot read, whatever the network does: kept apart, so that nothing waits behind it. */
+  setAside: readonly SeenItem[];
   /** The last that was sent: its undo, and what is to be told. */
   last: { syncId: number | null; seen: Seen; words: string | null; at: number } | null;
 }
 
 const RETRY_MS = 2000;
 const TAKES_MS = 8000;
-const NOTHING: OutboxState = { waiting: [], last: null };
+/** So many go at once: what waited for an afternoon goes in pieces that the cart takes. */
+const MAX_BATCH = 50;
+const NOTHING: OutboxState = { waiting: [], setAside: [], last: null };
 
-class Outbox {
+export class Outbox {
   private state: OutboxState = NOTHING;
   private readonly listeners = new Set<() => void>();
   private isSending = false;
+  private hasFailed = false;
+  /** One by one, once the cart could not read a whole batch: so the one that is broken is found. */
+  private isSingly = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** Called when something was taken by the cart. */
   onTaken: () => void = () => undefined;
@@ -57,28 +64,38 @@ class Outbox {
   }
 
   async flush(): Promise<void> {
-    const { waiting } = this.state;
-    if (this.isSending || waiting.length === 0) return;
+    if (this.isSending || this.state.waiting.length === 0) return;
     this.isSending = true;
     clearTimeout(this.timer);
+    const waiting = this.state.waiting.slice(0, this.isSingly ? 1 : MAX_BATCH);
     try {
       const response = await fetch(`/day/${this.dayId}/seen`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(waiting), signal: AbortSignal.timeout(TAKES_MS) });
       const { answers } = response.headers.get("content-type")?.includes("json") ? ((await response.json()) as { answers: SeenReply[] | null }) : { answers: null };
+      if (!answers && response.status === 400) {
+        if (waiting.length === 1) this.set({ ...this.state, waiting: this.state.waiting.filter((w) => !waiting.includes(w)), setAside: [...this.state.setAside, ...waiting] });
+        this.isSingly = waiting.length > 1;
+        return;
+      }
       // sent away, or a cart that is not itself: it waits
       if (!answers) throw new Error(`${response.status}`);
+      this.isSingly = false;
       const told = answers.filter((a) => a.words !== null);
       const newest = answers.at(-1);
       const item = waiting.find((w) => w.id === newest?.id);
       this.set({
-        waiting: this.state.waiting.filter((w) => !answers.some((a) => a.id === w.id)),
+        ...this.state, waiting: this.state.waiting.filter((w) => !answers.some((a) => a.id === w.id)),
         last: item ? { syncId: newest?.syncId ?? null, seen: item.seen, words: told.length > 0 ? told.map((a) => a.words).join(" ") : null, at: Date.now() } : this.state.last,
       });
       this.onTaken();
     } catch {
       this.timer = setTimeout(() => void this.flush(), RETRY_MS);
+      this.hasFailed = true;
+    } finally {
+      this.isSending = false;
+      const goesOn = !this.hasFailed && this.state.waiting.length > 0;
+      this.hasFailed = false;
+      if (goesOn) void this.flush();
     }
-    this.isSending = false;
-    if (this.state.waiting.some((w) => !waiting.includes(w))) void this.flush();
   }
 }
 

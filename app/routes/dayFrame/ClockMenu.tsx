@@ -4,12 +4,14 @@ import type { DayView } from "../../../server/services/dayView.server";
 import { formatClock, formatDayClock } from "../../../contract/format";
 import { MONO, TARGET_PX } from "../../ui/theme/theme";
 import type { DayIntent } from "../day/intents";
+import { useIsCart } from "../shared/CartOnly";
 import { useIntent } from "../shared/useIntent";
 
 /** The day's clock. On a practice day it can be moved on. */
 export function ClockMenu({ day, places, nowMs }: { day: DayView["day"]; places: DayView["places"]; nowMs: number }) {
   const { send } = useIntent<DayIntent>(`/day/${day.id}?index`);
-  if (!day.isPractice) return <Time>{formatDayClock(nowMs)}</Time>;
+  const isCart = useIsCart();
+  if (!day.isPractice || !isCart) return <Time>{formatDayClock(nowMs)}</Time>;
   const later = places.filter((p) => p.startMs > nowMs);
   return (
     <MenuTrigger>

@@ -83,7 +83,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   return (
     <S.Frame>
       <S.Head>
-        <S.Production to="/shoots" aria-label={`${day.production}: all shoots and days`}>{day.production}</S.Production>
+        <S.Production to={view.who.rights === null ? "/shoots" : base} aria-label={view.who.rights === null ? `${day.production}: all shoots and days` : day.production}>{day.production}</S.Production>
         <S.Where>{`day ${day.dayNumber} of ${day.dayCount} · ${day.town} · ${date}`}{day.isPractice && " · practice"}</S.Where>
         <S.HeadTools>
           <ShortcutHelp base={base} />
@@ -141,7 +141,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
               return (
                 <li key={`${step.code}${words.what}`}>
                   <b aria-hidden>{i + 1}</b>
-                  <Link to={to + (step.stage === "level" || step.stage === "place" ? channel : "")}>{words.what}</Link>
+                  {mayOpen(step.stage === "day" ? "" : step.stage) ? <Link to={to + (step.stage === "level" || step.stage === "place" ? channel : "")}>{words.what}</Link> : <span>{words.what}</span>}
                   <small>{words.why}</small>
                 </li>
               );

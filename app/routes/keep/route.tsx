@@ -7,7 +7,7 @@ import { copyWords } from "../../../contract/errorWords";
 import { capital, count, formatAge, formatClock, formatDate, listWords } from "../../../contract/format";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Panel, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
+import { Answer, Heading, Panel, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { answerOrAway } from "../shared/away";
 import { readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
@@ -16,7 +16,7 @@ import { keepIntents, type KeepIntent } from "./intents";
 
 export async function loader({ context }: Route.LoaderArgs) {
   const { app } = context;
-  return { ...(await keepView(app)), realNowMs: app.realNowMs() };
+  return { ...(await keepView(app)), realNowMs: app.realNowMs(), troubles: app.log.recent().slice(0, SHOWN_TROUBLES) };
 }
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
@@ -71,10 +71,22 @@ export default function KeepScreen({ loaderData: view }: Route.ComponentProps) {
             </li>
           ))}
         </List>
+        <section>
+          <Heading>What went wrong</Heading>
+          {view.troubles.length === 0 ? <Soft as="p">Nothing since this program was started.</Soft> : (
+            <List aria-label="What went wrong">
+              {view.troubles.map((t) => <li key={`${t.atIso}${t.event}`}><b>{t.atIso.slice(11, 19)}</b><span>{`${t.event.replaceAll("-", " ")}${t.requestId === null ? "" : ` (${t.requestId})`}`} <Soft>{t.detail.slice(0, 160)}</Soft></span></li>)}
+            </List>
+          )}
+          <p><a href="/support.json" download>Save a report for support</a> <Soft>versions, sizes and what went wrong; no names, no keys, nothing of a day</Soft></p>
+        </section>
       </Stack>
     </Page>
   );
 }
+
+/** The newest are enough to see that something is wrong; the rest stands in the log. */
+const SHOWN_TROUBLES = 12;
 
 function Disk({ view }: { view: KeepView }) {
   if (view.disk.state === "fine") return null;

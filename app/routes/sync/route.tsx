@@ -23,7 +23,7 @@ import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
 import { Drill } from "./Drill";
-import { CartButton, CartPrimaryButton } from "../shared/CartOnly";
+import { CartButton, CartOnly, CartPrimaryButton } from "../shared/CartOnly";
 import { syncIntents, type SyncIntent } from "./intents";
 import { SyncChannel } from "./SyncChannel";
 import { useMeters } from "./useMeters";
@@ -86,7 +86,7 @@ export default function SyncScreen({ loaderData: { drill } }: Route.ComponentPro
     <Stack>
       <div>
         <Answer>{!isPlanned ? "Nothing to sync yet" : proved === view.channels.length ? `${capital(count(proved, "channel"))} proved` : `${proved === 0 ? "None" : capital(numberWord(proved))} of ${count(view.channels.length, "channel")} proved`}</Answer>
-        <Sub>{isPlanned ? "Receiver first, then the pack to match. Proved means: pack off, nothing on the meter; pack on, RF and audio." : "Accept a set of frequencies under Pick; then the receivers are set to it, and the packs to the receivers."} <Link to={`/day/${view.day.id}/one`}>One channel after the other</Link></Sub>
+        <Sub>{isPlanned ? "Receiver first, then the pack to match. Proved means: pack off, nothing on the meter; pack on, RF and audio." : "Accept a set of frequencies under Pick; then the receivers are set to it, and the packs to the receivers."} <CartOnly><Link to={`/day/${view.day.id}/one`}>One channel after the other</Link></CartOnly></Sub>
       </div>
       {unset.length > 0 && (
         <Row><CartPrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: unset.map((c) => c.id) })}>{unset.length === 1 ? `Set ${unset[0]!.talker}’s receiver` : `Set ${numberWord(unset.length)} receivers to plan ${view.plan?.version}`}</CartPrimaryButton></Row>
