@@ -20,6 +20,7 @@ import { inlineCompute, threadedCompute } from "./compute/compute.server";
 import { CopyKeeper } from "./services/keep.server";
 import { JoinDesk } from "./services/joinDesk.server";
 import { RollDesk } from "./services/rollDesk.server";
+import { steadyClock } from "./services/steadyClock";
 import { ScanJobs } from "./services/scanJobs.server";
 import { CART } from "./access/asker.server";
 import { appFor, cartListener, guestListener, listenOn, openDoorOn } from "./http/listeners.server";
@@ -101,7 +102,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const locked = lockFile(dataFile);
   if (!locked.ok) throw new FileHeldError(locked.error);
   const db = await openOrRelease(dataFile, () => changes.bump(), locked.value.release);
-  const realNowMs = () => Date.now();
+  const realNowMs = steadyClock({ wallMs: () => Date.now(), steadyMs: () => performance.now(), onJump: (byMs) => log.warn("clock-jumped", { byMs: Math.round(byMs) }) });
   const standIn = options.practice
     ? await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: join(options.dataFolder, "practice-rig.json"), speed: options.speed, nowMs: realNowMs, onTrouble: (error) => log.error("rig-state-not-kept", {}, error) })
     : null;

@@ -70,6 +70,9 @@ const REFUSALS: Readonly<Record<Exclude<Verdict["code"], "allowed">, { status: n
   "no-page": { status: 404, words: "There is no such page. Nothing was changed." },
 };
 
+/** A phone shows a page, follows the day and the readings, and sends: more at once is no phone. */
+const MAX_AT_ONCE = 24;
+
 export interface Application {
   context: AppContext;
   build: () => Promise<ServerBuild>;
@@ -81,6 +84,7 @@ export interface Application {
 /** Judges each request by the one table of rights, and hands what is allowed to the framework with who asks in its context. */
 export function admitting({ askerOf }: Pick<Listener, "askerOf">, { context, build, answer = answerByFramework }: Application): RequestHandler {
   const tableOf = tableMemory();
+  const open = new Map<number, number>();
   return async (request: Request, response: Response, next: NextFunction) => {
     try {
       const target = readTarget(request.originalUrl);
@@ -96,6 +100,16 @@ export function admitting({ askerOf }: Pick<Listener, "askerOf">, { context, bui
         if (verdict.code === "join-first" && isPage(request)) return response.redirect(302, "/join");
         const { status, words } = REFUSALS[verdict.code];
         return refuse(response, status, words);
+      }
+      if (asker.kind === "guest") {
+        const count = (open.get(asker.id) ?? 0) + 1;
+        if (count > MAX_AT_ONCE) return refuse(response, 429, "This phone asks for too much at once. Close some of its pages.");
+        open.set(asker.id, count);
+        response.on("close", () => {
+          const left = (open.get(asker.id) ?? 1) - 1;
+          if (left > 0) open.set(asker.id, left);
+          else open.delete(asker.id);
+        });
       }
       const maxBytes = maxBodyBytes(verdict.routeIds);
       if (Number(request.headers["content-length"] ?? 0) > maxBytes) return refuse(response, 413, tooLargeWords(maxBytes));

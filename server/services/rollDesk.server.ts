@@ -16,6 +16,7 @@ import { AirWatch } from "./airWatch.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, loadDay } from "./dayView.server";
 import { putDown } from "./happenings.server";
+import { failureOf } from "./failures.server";
 import { judgeAgain } from "./hits.server";
 import { packPowerOf } from "./packPower.server";
 import { pause } from "./pause.server";
@@ -57,6 +58,7 @@ const USUAL_SHARE = 0.01;
 const SILENT_AFTER_MS = 1500;
 /** About an hour of pieces. */
 const MOST_UNWRITTEN = 400;
+const MAX_TRIES = 3;
 
 /** Follows the receivers of the day that rolls: keeps what they read, tells it to every page, puts down what goes wrong by itself. One day at a time: there is one rig. */
 export class RollDesk implements RollFeed {
@@ -248,8 +250,11 @@ export class RollDesk implements RollFeed {
         await work();
       } catch (error) {
         this.writeError = (error as Error).message;
-        return;
+        // a disk or a lock is waited for; what fails for good by itself must not hold what comes behind it
+        if (failureOf(error).code !== "unexpected" || (this.failures += 1) < MAX_TRIES) return;
+        this.app().log.error("reading-not-kept", {}, error);
       }
+      this.failures = 0;
       if (this.unwritten[0] === work) this.unwritten.shift();
     }
     this.writeError = null;
@@ -257,6 +262,8 @@ export class RollDesk implements RollFeed {
 
   private readonly unwritten: (() => Promise<unknown>)[] = [];
   private writeError: string | null = null;
+  /** How often the oldest of them failed for a reason of its own. */
+  private failures = 0;
 
   private put(what: DayHappening, isQuiet: boolean, atMs?: number): void {
     const day = this.loaded?.day;
@@ -282,8 +289,9 @@ export class RollDesk implements RollFeed {
       const channels = this.channels.map((c) => this.look(c, nowMs, Math.max(this.newestSlot + 1, this.line === "silent" ? due : 0)));
       this.state = { nowMs, isRolling: this.isRolling, line: this.line, channels, watch: this.watch?.view() ?? null, notKept: this.writeError };
       this.tell({ type: "state", state: this.state });
-    } catch {
+    } catch (error) {
       // a file that is locked for a moment: the next tick reads again
+      this.app().log.warn("roll-tick-failed", {}, error);
     } finally {
       this.isTicking = false;
     }

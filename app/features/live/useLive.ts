@@ -61,6 +61,9 @@ export function useLive(dayId: number): LiveState {
       watch = setTimeout(lost, DEAD_MS);
     };
     const connect = () => {
+      // one line at a time: browsers give few to a host
+      source?.close();
+      clearTimeout(timer);
       source = new EventSource(`/day/${dayId}/live`);
       source.onopen = () => { setState("live"); heard(); void outbox.flush(); };
       source.addEventListener("beat", heard);

@@ -21,6 +21,7 @@ export function useRoll(dayId: number, isFollowed: boolean): { store: RollStore;
     if (target !== store) setStore(target);
     days.current = dayId;
     const connect = () => {
+      source?.close();
       source = new EventSource(`/day/${dayId}/roll/live`);
       source.onopen = () => {
         setLine("live");
