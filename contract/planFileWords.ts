@@ -7,6 +7,7 @@ import { planProblemWords } from "./planWords";
 export function planFileErrorWords(name: string, error: PlanFileError | { code: "not-svg" | "no-scale" }): string {
   const kept = "The plan is as it was.";
   switch (error.code) {
+    case "too-detailed": return `“${name}” has ${error.points} corners, and a plan here takes ${error.most}: draw or save it simpler. The plan is as it was.`;
     case "not-json": return `“${name}” is neither GeoJSON nor SVG (${error.at}). ${kept}`;
     case "not-a-collection": return `“${name}” is JSON, but no collection of features. ${kept}`;
     case "empty": return `“${name}” holds no line, area or point that a plan could use. ${kept}`;

@@ -1,3 +1,5 @@
+import { seededRandom } from "../units/random";
+import { thinLine } from "./thinLine";
 import { PORT_ELLERY_PLANS } from "../air/portElleryPlans";
 import { floorPlanShape } from "../../contract/placePlan";
 import { emptyPlan, type FloorPlan } from "./floorPlan";
@@ -51,4 +53,21 @@ test("what is no plan is refused by name", () => {
   expect(code({ ...own, features: [...own.features, feature("Point", [1, 1], { shape: "lamp" })] })).toBe("bad-feature");
   own.features[0]!.properties["heightM"] = -4;
   expect(code(own)).toBe("bad-feature");
+});
+
+const line = (points: [number, number][]) => ({ type: "FeatureCollection", features: [{ type: "Feature", properties: {}, geometry: { type: "LineString", coordinates: points } }] });
+
+test("a wall that was traced with thousands of points is a wall of a few; a scribble of as many is refused and nothing changes", () => {
+  const traced = read(line(Array.from({ length: 8000 }, (_, i) => [i < 4000 ? i / 100 : 40, i < 4000 ? 0 : (i - 4000) / 200])));
+  expect(traced.ok && traced.value.plan.walls.length).toBe(2);
+  const random = seededRandom(5);
+  expect(read(line(Array.from({ length: 8000 }, () => [random() * 200 + 200, random() * 200])))).toMatchObject({ ok: false, error: { code: "too-detailed", most: 1000 } });
+  expect(read(line(Array.from({ length: 60_000 }, (_, i) => [i / 1000 + 200, 0])))).toMatchObject({ ok: false, error: { code: "too-detailed", most: 50_000 } });
+});
+
+test("a line keeps its ends and every corner that is farther off than the tolerance", () => {
+  expect(thinLine([{ x: 0, y: 0 }, { x: 1, y: 0.01 }, { x: 2, y: 0 }], 0.05)).toEqual([{ x: 0, y: 0 }, { x: 2, y: 0 }]);
+  const zigzag = Array.from({ length: 20 }, (_, i) => ({ x: i, y: i % 2 }));
+  expect(thinLine(zigzag, 0.05)).toEqual(zigzag);
+  expect(thinLine([{ x: 3, y: 3 }], 0.05)).toEqual([{ x: 3, y: 3 }]);
 });

@@ -1,3 +1,4 @@
+import { thinLine } from "./thinLine";
 import { MATERIALS, type Material } from "../radio/slab";
 import { fail, ok, type Result } from "../units/result";
 import { added, type Drawn } from "./editPlan";
@@ -8,6 +9,8 @@ export const PLAN_FORMAT = "plain-channel-plan";
 const VERSION = 1;
 
 export type PlanFileError =
+  /** More corners than a plan is drawn with. */
+  | { code: "too-detailed"; points: number; most: number }
   | { code: "not-json"; at: string }
   | { code: "not-a-collection" | "empty" }
   | { code: "newer"; version: number }
@@ -44,6 +47,10 @@ export function planToGeoJson(plan: FloorPlan): string {
 /** Further across than this nobody places antennas: the file is a map of a town. */
 const MOST_EXTENT_M = 2000;
 const MOST_FEATURES = 1500;
+/** A file of more corners is no plan of a place; and so many are left at most, once what lies within a hand of a straight line is left out. */
+const MAX_FILE_POINTS = 50_000;
+const MAX_POINTS = 1000;
+const STRAIGHT_M = 0.05;
 const EARTH_M_PER_DEG = 111_195;
 const DEFAULT: { material: Material; thicknessM: number } = { material: "brick", thicknessM: 0.11 };
 
@@ -103,7 +110,8 @@ function readForeign(features: readonly Feature[], onto: FloorPlan): Result<Read
   const shapes = features.flatMap(apart).map((f) => ({ f, points: pointsOf(f) }));
   const all = shapes.flatMap((s) => s.points);
   if (all.length === 0) return fail({ code: "empty" });
-  const range = (of: (p: PlanPoint) => number) => [Math.min(...all.map(of)), Math.max(...all.map(of))] as const;
+  if (all.length > MAX_FILE_POINTS) return fail({ code: "too-detailed", points: all.length, most: MAX_FILE_POINTS });
+  const range = (of: (p: PlanPoint) => number) => [all.reduce((least, p) => Math.min(least, of(p)), Infinity), all.reduce((most, p) => Math.max(most, of(p)), -Infinity)] as const;
   const [[west, east], [south, north]] = [range((p) => p.x), range((p) => p.y)];
   const isDegrees = west >= -180 && east <= 180 && south >= -90 && north <= 90 && east - west < 2 && north - south < 2;
   const perX = isDegrees ? EARTH_M_PER_DEG * Math.cos((((south + north) / 2) * Math.PI) / 180) : 1;
@@ -135,8 +143,11 @@ function drawnOf({ geometry, properties }: Feature, points: PlanPoint[]): Drawn 
 /** Puts shapes onto a plan whose sheet grows as far as they need. */
 export function addAll(onto: FloorPlan, drawn: readonly Drawn[], size: { widthM: number; heightM: number }, notes: ReadPlan["notes"]): Result<ReadPlan, PlanFileError> {
   let plan: FloorPlan = { ...onto, widthM: Math.max(onto.widthM, Math.ceil(size.widthM)), heightM: Math.max(onto.heightM, Math.ceil(size.heightM)) };
+  const thin = drawn.map((d) => (d.points.length > 2 ? { ...d, points: thinLine(d.points, STRAIGHT_M) } : d));
+  const points = thin.reduce((n, d) => n + d.points.length, 0);
+  if (points > MAX_POINTS) return fail({ code: "too-detailed", points, most: MAX_POINTS });
   let lost = 0;
-  for (const d of drawn) {
+  for (const d of thin) {
     const next = added(plan, d);
     // an outline that crosses itself stays out, the rest comes in
     if (next && planProblems(next.plan).length <= planProblems(plan).length) plan = next.plan;
