@@ -71,6 +71,7 @@ export function deviceErrorWords(error: DeviceError, unit: string): string {
     case "no-cable": return `${capital(unit)} is not on the cable.`;
     case "no-such-way": return `${capital(unit)} takes no number from a receiver: set it on the pack itself.`;
     case "device-unreachable": return `${capital(unit)} does not answer (${error.detail}).`;
+    case "device-nonsense": return `${capital(unit)} answered something that could not be understood (${error.detail}).`;
     case "stopped": return "Stopped.";
   }
 }

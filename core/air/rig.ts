@@ -162,7 +162,7 @@ export type RigError =
   | { code: "door-shut" | "not-near" | "no-cable" | "no-such-way"; key: string };
 
 /** What goes wrong on the way to a unit, beside what a unit itself refuses. */
-export type DeviceError = RigError | { code: "device-unreachable"; detail: string } | { code: "stopped" };
+export type DeviceError = RigError | { code: "device-unreachable"; detail: string } | /** It answered something that is no answer. */ { code: "device-nonsense"; detail: string } | { code: "stopped" };
 
 const PACK_WIDTH_HZ = 160_000;
 const DEAF_LOSS_DB = 24;

@@ -222,3 +222,28 @@ test("an instrument answers programs on this computer, and no page, of this name
     await standIn.close();
   }
 });
+
+test.each([
+  ["nothing", "null"], ["another thing", "{\"receivers\":7}"], ["no JSON", "<html>"], ["units without their state", "{\"receivers\":{},\"packs\":{\"p\":{\"isOn\":\"yes\"}},\"scanners\":[]}"], ["a level beyond all levels", "{\"rfADbm\":1e300,\"rfBDbm\":0,\"hasAudio\":true,\"audioDbfs\":null,\"partner\":null}"],
+])("a device that answers %s is refused in words, and nothing throws", async (_, answer) => {
+  const { createServer } = await import("node:http");
+  const server = createServer((request, response) => {
+    request.resume();
+    response.setHeader("content-type", request.url?.endsWith("frames") || request.url?.endsWith("events") ? "text/event-stream" : "application/json");
+    response.end(request.url?.endsWith("frames") ? `data: ${answer}\n\ndata: {"number":1}\n\n` : answer);
+  });
+  await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+  const port = httpRig(`http://127.0.0.1:${(server.address() as { port: number }).port}`);
+  const frames: LiveFrame[] = [];
+  try {
+    for (const asked of [port.report(), port.meter("r", 0), port.sweep("s", { passes: 1, stretch: null }, () => undefined, () => undefined, new AbortController().signal)]) {
+      const got = await asked;
+      expect([got.ok, got.ok ? "" : got.error.code]).toEqual([false, expect.stringMatching(/^device-(nonsense|unreachable)$/)]);
+    }
+    await port.follow((frame) => frames.push(frame), new AbortController().signal);
+    expect(frames).toEqual([]);
+  } finally {
+    server.closeAllConnections();
+    server.close();
+  }
+});
