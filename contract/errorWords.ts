@@ -26,7 +26,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "list-rows-bad": return error.rows.length === 0 ? "There is no row to take over. Everything is as it was." : `${error.rows.length === 1 ? "Row" : "Rows"} ${listWords(error.rows.slice(0, 6).map(String))} ${error.rows.length === 1 ? "has" : "have"} something wrong. Nothing was taken over; mend ${error.rows.length === 1 ? "it" : "them"}, or leave ${error.rows.length === 1 ? "it" : "them"} out.`;
     case "region-file": return `That region file was not taken over. Line ${error.error.line}: ${error.error.what}. The law in use is as it was.`;
     case "drawing-refused": return `${capital(listWords(error.problems.slice(0, 3).map(planProblemWords)))}. The plan kept before stands.`;
-    case "picture-refused": return error.why === "large" ? "That picture is larger than 8 MB even when made smaller. The plan is as it was." : "That is not a picture that can be shown (PNG, JPEG or WebP). The plan is as it was.";
+    case "picture-refused": return error.why === "many" ? "This day holds 60 pictures already, and no more are kept. The plan is as it was." : error.why === "large" ? "That picture is larger than 8 MB even when made smaller. The plan is as it was." : "That is not a picture that can be shown (PNG, JPEG or WebP). The plan is as it was.";
     case "plan-file": return `That plan was not read: ${error.what}. Nothing was changed.`;
     case "kit-file": return `That kit file was not taken over. Line ${error.error.line}: ${error.error.what}. The case is as it was.`;
     case "case-refused": return `${capital(listWords(error.problems.slice(0, 4).map(caseProblemWords)))}. The case is as it was.`;

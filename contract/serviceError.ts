@@ -34,7 +34,7 @@ export type ServiceError =
   | { code: "handed-typed"; problems: HandedRowProblem[] }
   | { code: "scene-typed"; problems: SceneRowProblem[] }
   | { code: "drawing-refused"; problems: PlanProblem[] }
-  | { code: "picture-refused"; why: "type" | "large" }
+  | { code: "picture-refused"; why: "type" | "large" | "many" }
   | { code: "nothing-picked" }
   | { code: "plan-file"; what: string }
   | { code: "pairing-refused"; label: string; problems: PairingProblem[] }

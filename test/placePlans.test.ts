@@ -145,3 +145,12 @@ test("a place that nobody drew begins with what its sketch says", async () => {
   expect(plan.widthM).toBe(30);
   expect(plan.walks.length).toBe(5);
 });
+
+test("a day keeps so many pictures and no more; the plan is as it was", async () => {
+  const { app, dayId } = practice;
+  const png = Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 1]);
+  let kept = 0;
+  for (let i = 0; i < 61; i += 1) if ((await keepPicture(app, dayId, png)).ok) kept += 1;
+  expect(kept).toBeLessThanOrEqual(60);
+  expect(await keepPicture(app, dayId, png)).toMatchObject({ ok: false, error: { code: "picture-refused", why: "many" } });
+});

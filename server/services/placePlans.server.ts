@@ -16,7 +16,7 @@ import type { WalkFit } from "../../core/plan/walkFit";
 import { fail, ok, type Result } from "../../core/units/result";
 import { count, listWords } from "../../contract/format";
 import type { ServiceError } from "../../contract/serviceError";
-import { findPicture, insertPicture } from "../db/repositories/planPictures.server";
+import { countPictures, findPicture, insertPicture } from "../db/repositories/planPictures.server";
 import { insertPlaceCheck } from "../db/repositories/records.server";
 import type { AppContext } from "./appContext.server";
 import { checkFrequencyHz } from "./channelChecks.server";
@@ -158,6 +158,8 @@ export async function beginDrawing(app: AppContext, dayId: number, p: { seenVers
 export const undoDrawings = (app: AppContext, dayId: number, seenVersion: number): Answer => undoList(app, "drawings", dayId, seenVersion);
 
 const MOST_PICTURE_BYTES = 8 * 1024 * 1024;
+/** Of a day: several for each of its places, those that were replaced too. */
+const MAX_PICTURES = 60;
 const BEGINS: Record<string, number[]> = { "image/png": [0x89, 0x50, 0x4e, 0x47], "image/jpeg": [0xff, 0xd8, 0xff], "image/webp": [0x52, 0x49, 0x46, 0x46] };
 
 /** Keeps a picture to draw over. What it is, its own bytes say. @returns its number */
@@ -167,7 +169,10 @@ export async function keepPicture(app: AppContext, dayId: number, bytes: Uint8Ar
   if (!type) return fail({ code: "picture-refused", why: "type" });
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  return ok(await app.db.write((t) => insertPicture(app.db, dayId, { type, bytes: Buffer.from(bytes) }, t)));
+  return app.db.write(async (t): Answer<number> => {
+    if ((await countPictures(app.db, dayId, t)) >= MAX_PICTURES) return fail({ code: "picture-refused", why: "many" });
+    return ok(await insertPicture(app.db, dayId, { type, bytes: Buffer.from(bytes) }, t));
+  });
 }
 
 export const pictureOf = async (app: AppContext, dayId: number, id: number): Answer<{ type: string; bytes: Buffer }> => {
