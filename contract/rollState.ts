@@ -35,6 +35,8 @@ export interface RollState {
   isRolling: boolean;
   /** "none": nothing here can be asked; "silent": it does not answer now. */
   line: "live" | "silent" | "none";
+  /** Since the last moment that was read; null before the first. */
+  heardAgoMs: number | null;
   channels: RolledChannel[];
   watch: WatchView | null;
   /** Why what is read cannot be kept just now; null where it is. */

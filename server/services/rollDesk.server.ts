@@ -287,7 +287,7 @@ export class RollDesk implements RollFeed {
       const due = Math.floor(nowMs / SLOT_MS);
       if (this.line === "live" && this.app().realNowMs() - this.heardRealMs > SILENT_AFTER_MS) this.line = "silent";
       const channels = this.channels.map((c) => this.look(c, nowMs, Math.max(this.newestSlot + 1, this.line === "silent" ? due : 0)));
-      this.state = { nowMs, isRolling: this.isRolling, line: this.line, channels, watch: this.watch?.view() ?? null, notKept: this.writeError };
+      this.state = { nowMs, isRolling: this.isRolling, line: this.line, heardAgoMs: this.heardRealMs === 0 ? null : this.app().realNowMs() - this.heardRealMs, channels, watch: this.watch?.view() ?? null, notKept: this.writeError };
       this.tell({ type: "state", state: this.state });
     } catch (error) {
       // a file that is locked for a moment: the next tick reads again

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
-import { formatDbm, listWords, mhz } from "../../../contract/format";
+import { capital, formatDbm, listWords, mhz } from "../../../contract/format";
 import { logClock } from "../../../contract/logWords";
 import { PROOF_WORDS } from "../../../contract/proofWords";
 import { hitAnswerWords, hitCauseWords, hitReasonWords, shareWords } from "../../../contract/rollWords";
@@ -35,7 +35,7 @@ export function HitPanel({ hit, view, isBusy, send, onHide }: HitPanelProps) {
         <Heading>{`${logClock(hit.atMs)} · ${hit.number} ${hit.talker}`}</Heading>
         <QuietButton onPress={onHide} style={{ marginLeft: "auto" }}>Later</QuietButton>
       </Row>
-      {!first && <div><b>{hitCauseWords(null)}</b> <Soft>No receiver of this channel was read from here, so nothing is judged.</Soft></div>}
+      {!first && <div><b>{capital(hitCauseWords(null))}</b> <Soft>No receiver of this channel was read from here, so nothing is judged.</Soft></div>}
       {first && (
         <div>
           <b>{`${first.share > 0.85 ? "" : "Most likely "}${hitCauseWords(first.cause)}`}</b> <Soft>{shareWords(first.share)}</Soft>
@@ -121,9 +121,9 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
 }
 
 /** An answer with its figures; null for one that cannot be. */
-function answerText(kind: HitAnswerKind, { retune, powers }: HitView): { what: string; how: string } | null {
+function answerText(kind: HitAnswerKind, { retune, powers, lacking }: HitView): { what: string; how: string } | null {
   const words = hitAnswerWords(kind);
-  if (kind === "retune") return retune ? { what: `${retune.isSpare ? "Take the spare" : "Retune to"} ${mhz(retune.frequencyHz)}`, how: `${retune.noiseDbm === null ? "not measured" : `${formatDbm(retune.noiseDbm)} of noise there`}; clear of everything on the air now; ${words.how}` } : null;
+  if (kind === "retune") return retune ? { what: `${retune.isSpare ? "Take the spare" : "Retune to"} ${mhz(retune.frequencyHz)}`, how: `${retune.noiseDbm === null ? "not measured" : `${formatDbm(retune.noiseDbm)} of noise there`}; clear of everything ${lacking === null ? "on the air now" : "in the last scan"}; ${words.how}` } : null;
   if (kind === "power-up") return powers.up === null ? null : { what: `${words.what}: ${powers.up} mW`, how: `from ${powers.setMw} mW; ${words.how}` };
   if (kind === "power-down") return powers.down === null ? null : { what: `${words.what}: ${powers.down} mW`, how: `from ${powers.setMw} mW; ${words.how}` };
   return words;

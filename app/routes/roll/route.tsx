@@ -7,7 +7,7 @@ import { beginRoll, endRoll, putNote, rollView } from "../../../server/services/
 import { proofFaultWords } from "../../../contract/proofWords";
 import type { RollState } from "../../../contract/rollState";
 import { attentionWords, hitCauseWords } from "../../../contract/rollWords";
-import { capital, count, formatAge, formatClock, formatDbm, formatSpan, listWords, mhz } from "../../../contract/format";
+import { capital, count, formatAge, formatClock, formatDbm, formatDuration, formatSpan, listWords, mhz } from "../../../contract/format";
 import { receiverModel } from "../../../core/kit/models";
 import type { ProofPart } from "../../../core/day/proofParts";
 import { useRoll } from "../../features/roll/useRoll";
@@ -201,8 +201,10 @@ function headline(state: RollState | null, channels: readonly { id: number; talk
 function subline(state: RollState | null, roll: Route.ComponentProps["loaderData"], nowMs: number): string {
   if (roll.state === "before") return "Rolling begins as soon as a receiver can be asked.";
   if (roll.state === "over") return `Ended ${formatClock(roll.sinceMs ?? nowMs)}. What was read is kept; the log and the report have it.`;
-  return `Rolling since ${formatClock(roll.sinceMs ?? nowMs)}. ${state?.line === "silent" ? "What is drawn is old." : "The seam opens by what is in hand, antenna A up, B down; where both close, it drops out."}`;
+  return `Rolling since ${formatClock(roll.sinceMs ?? nowMs)}. ${state?.line === "silent" ? `${state.heardAgoMs === null ? "Nothing was read yet" : `Last read ${formatSeconds(state.heardAgoMs)} ago`}: what is drawn is old.` : state?.line === "live" && state.heardAgoMs !== null ? `Read ${formatSeconds(state.heardAgoMs)} ago. The seam opens by what is in hand, antenna A up, B down; where both close, it drops out.` : "The seam opens by what is in hand, antenna A up, B down; where both close, it drops out."}`;
 }
+
+const formatSeconds = (ms: number): string => (ms < 60_000 ? `${(ms / 1000).toFixed(1)} s` : formatDuration(ms));
 
 /** What looks for newcomers, and what it found; and what is ready. */
 function Watched({ state, view, spares, nowMs }: { state: RollState | null; view: { channels: readonly { id: number; talker: string }[] }; spares: readonly { frequencyHz: number }[]; nowMs: number }) {

@@ -27,15 +27,15 @@ interface ScanSpineProps {
 type Shown = "highest" | "mean" | "middle" | "ninth";
 const OVER_TIME = { mean: "meanDbm", middle: "medianDbm", ninth: "highDbm" } as const;
 const SHOWN: { id: Shown; label: string; detail: string }[] = [
-  { id: "highest", label: "highest of all passes", detail: "what a pick stays clear of" }, { id: "ninth", label: "nine in ten passes", detail: "one pass in ten is higher" },
-  { id: "mean", label: "mean of power", detail: "" }, { id: "middle", label: "median", detail: "what is there half the time" },
+  { id: "mean", label: "mean of power", detail: "what noise is judged by" }, { id: "highest", label: "highest of all passes", detail: "whoever was ever there: carriers are found in it" }, { id: "ninth", label: "nine in ten passes", detail: "one pass in ten is higher" },
+  { id: "middle", label: "median", detail: "what is there half the time" },
 ];
 const ANY_STEP_HZ = 25_000;
 
 /** The spine of the scan and, of several passes, their history under it on the same axis. What is looked at is its own affair, so that a drag redraws nothing else. */
 export const ScanSpine = memo(function ScanSpine({ spine, air, law, live, line, place, onLooked }: ScanSpineProps) {
   const { view, setView } = useSpineView(spine, onLooked);
-  const [shown, setShown] = useState<Shown>("highest");
+  const [shown, setShown] = useState<Shown>("mean");
   const picture = useMemo(() => {
     const levels = shown === "highest" ? null : (air?.overTime?.[OVER_TIME[shown]] ?? null);
     const base = airOf(spine, air && levels ? { ...air, maxDbm: levels } : air, law, live);
