@@ -86,7 +86,7 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   const sync = `/day/${view.day.id}/sync?channel=${channel.id}`;
   const steps = settingSteps(receiverModel(view.kit, channel.receiverModelId), packModel(view.kit, channel.packModelId), last.toHz);
   if (hit.step === "receiver") {
-    return <><p>{`Set ${channel.receiverLabel} to ${mhz(last.toHz!)}.`}</p><ul>{steps.receiver.map((s, i) => <li key={i}>{settingStepWords(s)}</li>)}</ul><Row><Link to={sync} data-next>Tick it off at Sync</Link>{takeBack}</Row></>;
+    return <><p>{`Set ${channel.receiverLabel} to ${mhz(last.toHz!)}.`}</p><ul>{steps.receiver.map((s, i) => <li key={i}>{settingStepWords(s)}</li>)}</ul><Row>{/* a receiver that is driven is on its way: the focus waits for what comes after */}<Link to={sync} {...(hit.lacking === null ? {} : { "data-next": true })}>Tick it off at Sync</Link>{takeBack}</Row></>;
   }
   if (hit.step === "pack") {
     return (
