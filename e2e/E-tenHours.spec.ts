@@ -155,8 +155,13 @@ test("ten hours of the practice day with its twelve happenings, by keys alone an
     const packKey = happening.packKey ?? happening.nearPack ?? happening.ontoPack ?? happening.aroundPack ?? null;
     const victim = packKey === null ? null : PACKS.indexOf(packKey) + 1;
     const isTold = CALLED[happening.kind] === null || (happening.kind === "newcomer" && Math.abs(happening.offsetHz!) > 500_000);
+    const hasCome = () => expect.poll(() => script().find((h) => h.id === happening.id)?.state !== undefined, { timeout: 30_000 }).toBe(true);
+    const isToldOf = async (hz: number) => (await page.getByText(/^New on the air: /).allTextContents()).some((t) => Math.abs(Number(/(\d{3}\.\d+) MHz/.exec(t)![1]) * 1e6 - hz) < 150_000);
     if (isTold) {
-      await expect(page.getByText(/^New on the air: /).first()).toBeVisible({ timeout: 40_000 });
+      // who was new before is not who comes now
+      await hasCome();
+      const cameHz = script().find((h) => h.id === happening.id)!.state!.frequencyHz!;
+      await expect.poll(() => isToldOf(cameHz), { timeout: 60_000 }).toBe(true);
       handled.push({ happening, number: null });
       continue;
     }
@@ -174,12 +179,12 @@ test("ten hours of the practice day with its twelve happenings, by keys alone an
     }
     const troubled = victim === null ? rows.filter({ hasText: /antenna/ }).first() : rows.nth(victim - 1);
     // not before it has come
-    await expect.poll(() => script().find((h) => h.id === happening.id)?.state !== undefined, { timeout: 30_000 }).toBe(true);
+    await hasCome();
     await expect(troubled).toHaveAttribute("data-level", /bad|watch/, { timeout: 40_000 });
     // a product is known by its second source: what sweeps tells of it within half a minute
     if (happening.kind === "product") {
-      const sourceMhz = script().find((h) => h.id === happening.id)!.state!.frequencyHz! / 1e6;
-      await expect.poll(async () => (await page.getByText(/^New on the air: /).allTextContents()).some((t) => Math.abs(Number(/(\d{3}\.\d+) MHz/.exec(t)![1]) - sourceMhz) < 0.15), { timeout: 90_000 }).toBe(true);
+      const sourceHz = script().find((h) => h.id === happening.id)!.state!.frequencyHz!;
+      await expect.poll(() => isToldOf(sourceHz), { timeout: 90_000 }).toBe(true);
     }
     // a set at its end is heard until it is
     if (happening.kind === "weak-cells") await expect(troubled).toContainText("gone", { timeout: 60_000 });

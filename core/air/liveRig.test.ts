@@ -101,6 +101,10 @@ describe("happenings", () => {
     const [h] = stepRig(rig([happens({ kind: "newcomer", nearPack: "a", offsetHz: -900_000, levelDbm: -70, untilMs: 2 * HOUR })], { packs: [pack("a", 486.6e6)] }), site, HOUR).script!;
     expect(h!.state).toEqual({ frequencyHz: 487_500_000 });
   });
+  test("nor does he come outside of what is swept", () => {
+    const [h] = stepRig(rig([happens({ kind: "newcomer", nearPack: "a", offsetHz: -900_000, levelDbm: -50, untilMs: 2 * HOUR })], { packs: [pack("a", 470.25e6)] }), site, HOUR).script!;
+    expect(h!.state!.frequencyHz).toBeGreaterThan(470e6);
+  });
   test("what stands in the way goes when somebody does something about it", () => {
     const begun = stepRig(rig([happens({ kind: "skin", packKey: "a", db: -19 })]), site, HOUR);
     expect(rigNow(begun, site, HOUR).rig.packs[0]!.extraDb).toBe(-19);

@@ -84,7 +84,8 @@ function begin(rig: Rig, site: Site, happening: RigHappening, nowMs: number): Ri
       // one that is only to be told of comes where there is something to tell
       const now = rigNow(rig, site, nowMs);
       const ways = Math.abs(happening.offsetHz) < APART_HZ ? [] : [1, -1, 0.7, -0.7].map((by) => hz + by * happening.offsetHz);
-      return put(ways.find((way) => wouldBeSeen(now.rig, now.site, way, happening.levelDbm, nowMs, TOLD_APART_HZ)) ?? hz + happening.offsetHz);
+      const span = tuningSpan(rig.receivers.flatMap((r) => r.tuning));
+      return put(ways.find((way) => span && way >= span.lowHz && way <= span.highHz && wouldBeSeen(now.rig, now.site, way, happening.levelDbm, nowMs, TOLD_APART_HZ)) ?? hz + happening.offsetHz);
     }
     case "product": {
       const source = productSource(rig, site, happening, nowMs);

@@ -43,6 +43,14 @@ test("somebody inside a television channel is told where he stands clearly over 
   expect(look([{ ...inStation, levelDbm: -88 }], 280_000).overTelevision).toEqual([]);
 });
 
+test("a faint line of the instrument, found in one look and missed in another, is nobody in forty looks", () => {
+  const deck = PORT_ELLERY_SITES.find((s) => s.key === "car-deck")!.air;
+  const first = look([], 0, deck);
+  const seen = first.carriers.map((c) => c.frequencyHz);
+  const told = Array.from({ length: 40 }, (_, i) => afterLook([], look([], (i + 1) * 31_000, deck), seen, ours, 0, first).came).flat();
+  expect(told).toEqual([]);
+});
+
 test("the air around a frequency without what stands on it: noise that comes raises it by as much", () => {
   const hump = { ...site.air, humps: [{ centreHz: 491e6, widthHz: 6e6, levelDbmPer200kHz: -92 }] };
   const before = levelAround(look([], 0), 491e6)!;

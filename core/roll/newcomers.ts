@@ -32,7 +32,8 @@ export function afterLook(before: readonly Newcomer[], look: SweepAnalysis, know
   const isKnown = (hz: number) => known.some((k) => Math.abs(k - hz) < SAME_HZ);
   // a carrier of ours is as wide as it is: what the sweep sees of its skirts is ours
   const isOurs = (hz: number) => ours.picks.some((p) => Math.abs(p.frequencyHz - hz) < 30_000);
-  const isLine = (c: SweepAnalysis["carriers"][number]) => c.widthHz < LINE_STEPS * look.stepHz && first !== null && first.carriers.some((f) => Math.abs(f.frequencyHz - c.frequencyHz) < 2 * look.stepHz && f.widthHz < LINE_STEPS * look.stepHz);
+  // by its level and not by what was found in the first look: a faint line of the instrument is found in one look and missed in the next
+  const isLine = (c: SweepAnalysis["carriers"][number]) => c.widthHz < LINE_STEPS * look.stepHz && first !== null && strongestAt(first, c.frequencyHz) > c.levelDbm - LINE_ROSE_DB;
   const apart = look.carriers.filter((c) => c.own === null && !c.isSpur && !isLine(c) && !isKnown(c.frequencyHz) && !isOurs(c.frequencyHz) && c.levelDbm > floorAt(look, c.frequencyHz) + LEAST_OVER_FLOOR_DB);
   const leaning = ours.picks.flatMap((p) => besideOwn(look, p.frequencyHz, [...ours.picks.map((o) => o.frequencyHz), ...known]) ?? []).filter((c) => !isKnown(c.frequencyHz) && !ours.picks.some((p) => Math.abs(p.frequencyHz - c.frequencyHz) < 30_000));
   // a station's own lines stood in it before
@@ -52,6 +53,20 @@ export function afterLook(before: readonly Newcomer[], look: SweepAnalysis, know
 
 /** A transmitter that carries sound is wider than so many steps of a sweep. */
 const LINE_STEPS = 3;
+/** A line that stood so little lower in the first look was there. */
+const LINE_ROSE_DB = 6;
+
+/** The highest mean level of a look within two of its steps of a frequency, dBm; −Infinity outside of it. */
+function strongestAt(look: SweepAnalysis, frequencyHz: number): number {
+  const middle = Math.round((frequencyHz - look.lowHz) / look.stepHz);
+  let highest = -Infinity;
+  for (let i = middle - 2; i <= middle + 2; i += 1) {
+    const level = look.meanDbm[i];
+    if (level !== undefined && level > highest) highest = level;
+  }
+  return highest;
+}
+
 const LEAN_FROM_HZ = 40_000;
 const LEAN_TO_HZ = 350_000;
 const LEAN_DB = 7;
