@@ -9,9 +9,12 @@ const frequencyHz = z.number().int().min(0).max(100e9);
 const dayMs = z.number().min(-86_400_000).max(3 * 86_400_000);
 const key = z.string().min(1).max(100);
 
+/** A number that a page made for what it sends, so that what is sent twice stands once: plain characters, for it is looked up. */
+export const pageNumber = z.string().min(1).max(80).regex(/^[\x20-\x7e]+$/);
+
 /** What somebody saw, as a page sends it: what, of which ends and number, and when. */
 export const seenItem = z.object({
-  id: z.string().min(8).max(60), channelId: z.number().int(), atMs: dayMs.nullable(), of: z.object({ frequencyHz, packKey: key, receiverKey: key }),
+  id: pageNumber.min(8).max(60), channelId: z.number().int(), atMs: dayMs.nullable(), of: z.object({ frequencyHz, packKey: key, receiverKey: key }),
   seen: z.discriminatedUnion("what", [
     z.object({ what: z.literal("receiver-shows"), frequencyHz }),
     z.object({ what: z.literal("pack-shows"), frequencyHz }),

@@ -122,6 +122,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const heartbeat = setInterval(() => void beatPracticeClocks(context).catch(() => undefined), HEARTBEAT_MS);
 
   const build = options.build ?? (() => import("virtual:react-router/server-build") as Promise<ServerBuild>);
+  // before the address is told: whoever asks first does not wait for the screens to be loaded
+  if (!options.build) await build();
   const application = { context, build: wordedBuilds(build, log), log };
   const behind = { clientFolder: options.clientFolder, prepare: options.prepare };
   const app = appFor(cartListener, application, behind);

@@ -1,5 +1,5 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
-import { createServer, request as ask, type Server } from "node:http";
+import { Agent, createServer, request as ask, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -54,6 +54,7 @@ beforeAll(async () => {
     context, build: () => Promise.resolve(build), log: memoryLog(),
     answer: async (_: unknown, response: Response, __: unknown, admitted: Admitted) => {
       if (admitted.target === "/day/1/live?held") return void response.write("data: 1\n\n");
+      if (admitted.target.endsWith("?unread")) return void response.status(400).end();
       const chunks: Buffer[] = [];
       for await (const chunk of admitted.body ?? []) chunks.push(chunk as Buffer);
       response.json({ target: admitted.target, asker: admitted.context.app.asker.kind, body: Buffer.concat(chunks).toString() });
@@ -241,4 +242,18 @@ test("a body is as large as its screen needs: more is refused before it is read,
     request.end();
   });
   expect(chunked).toBe(413);
+});
+
+test("a body that nobody read does not hold up what comes next over the same connection", async () => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+  const over = (path: string, body: Buffer) => new Promise<number>((resolve) => {
+    const request = ask({ agent, host: "127.0.0.1", port: portOf(cart), path, method: "POST" }, (r) => { r.resume(); r.on("end", () => resolve(r.statusCode!)); });
+    request.on("error", () => resolve(0));
+    request.end(body);
+  });
+  const began = performance.now();
+  expect(await over("/day/1/scan/upload?unread", Buffer.alloc(4_000_000))).toBe(400);
+  expect(await over("/day/1/kit", Buffer.from("{}"))).toBe(200);
+  expect(performance.now() - began).toBeLessThan(4000);
+  agent.destroy();
 });

@@ -7,6 +7,7 @@ import { writeColumns, writeRows, writeSweepJson } from "./sweepJson";
 import { RowReader } from "./readRows";
 import { maxOfPasses, meanOfPasses, type Measurement } from "./sweep";
 import { unpackSweepFiles } from "../../contract/sweepArchive";
+import { spoil, spoiling } from "../../testkit/spoil";
 import { gzipSync, zipSync } from "fflate";
 
 const random = seededRandom(17);
@@ -21,32 +22,10 @@ const FILES = {
   decimalComma: encode(writeColumns(measurement).replace(/,/g, ";").replace(/\./g, ",")), gzip: gzipSync(columns), zip: zipSync({ "a.csv": columns, "r.sigmf-meta": meta, "r.sigmf-data": new Uint8Array(900).map((_, i) => (i * 37) & 255) }),
 };
 
-/** One way to spoil a file. */
-const mutation = fc.record({
-  kind: fc.constantFrom("flip", "cut", "double", "insert", "swap", "drop"), at: fc.double({ min: 0, max: 1, noNaN: true }), length: fc.integer({ min: 1, max: 60 }),
-  bytes: fc.oneof(fc.uint8Array({ minLength: 1, maxLength: 12 }), fc.constantFrom("NaN", "-inf", ",", ";", "\n", "\u0000", "1e999", "🎬", "{", "]", "-", "470,", "\"", "dBµV\n", "Hz\n").map(encode)),
-});
-type Mutation = typeof mutation extends fc.Arbitrary<infer T> ? T : never;
-
-function spoil(file: Uint8Array, m: Mutation): Uint8Array {
-  const at = Math.min(file.length, Math.floor(m.at * file.length));
-  const end = Math.min(file.length, at + m.length);
-  const [before, middle, after] = [file.slice(0, at), file.slice(at, end), file.slice(end)];
-  const join = (...parts: Uint8Array[]) => Uint8Array.from(parts.flatMap((p) => [...p]));
-  switch (m.kind) {
-    case "cut": return before;
-    case "double": return join(before, middle, middle, after);
-    case "insert": return join(before, m.bytes, middle, after);
-    case "swap": return join(after, middle, before);
-    case "drop": return join(before, after);
-    default: return join(before, middle.map((b, i) => b ^ m.bytes[i % m.bytes.length]!), after);
-  }
-}
-
 test("2,100 spoiled files: each is read or refused with a reason, none crashes or hangs (seed 20270504)", () => {
   let read = 0;
   let refused = 0;
-  fc.assert(fc.property(fc.constantFrom(...(Object.keys(FILES) as (keyof typeof FILES)[])), fc.array(mutation, { minLength: 1, maxLength: 4 }), (name, mutations) => {
+  fc.assert(fc.property(fc.constantFrom(...(Object.keys(FILES) as (keyof typeof FILES)[])), fc.array(spoiling, { minLength: 1, maxLength: 4 }), (name, mutations) => {
     const spoiled = mutations.reduce(spoil, FILES[name]);
     const unpacked = unpackSweepFiles({ name, bytes: spoiled }, 4_000_000);
     const result = unpacked.ok ? readSweepFiles(unpacked.value) : unpacked;

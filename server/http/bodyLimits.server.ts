@@ -1,3 +1,4 @@
+import type { IncomingMessage, ServerResponse } from "node:http";
 import { Transform, type Readable } from "node:stream";
 
 const KB = 1024;
@@ -49,4 +50,18 @@ export async function wholeBody(body: Readable, maxBytes: number): Promise<Buffe
   const chunks: Buffer[] = [];
   for await (const chunk of limited(body, maxBytes)) chunks.push(chunk as Buffer);
   return Buffer.concat(chunks);
+}
+
+const DRAIN_MS = 5000;
+
+/** What an answer left unread of a body is read past, for a while: the next request comes over the same connection, and would wait behind it. */
+export function passUnread(request: IncomingMessage, response: ServerResponse): void {
+  response.once("finish", () => {
+    if (request.complete) return;
+    request.unpipe();
+    request.resume();
+    const enough = setTimeout(() => request.socket.destroy(), DRAIN_MS);
+    request.once("close", () => clearTimeout(enough));
+    request.once("end", () => clearTimeout(enough));
+  });
 }

@@ -9,7 +9,7 @@ import { isByIntent } from "../access/rights.server";
 import { routeTable, type RouteTable } from "../access/routeTable.server";
 import type { Log } from "../log/log.server";
 import type { AppContext } from "../services/appContext.server";
-import { BodyTooLarge, limited, maxBodyBytes, wholeBody } from "./bodyLimits.server";
+import { BodyTooLarge, limited, maxBodyBytes, passUnread, wholeBody } from "./bodyLimits.server";
 import { answerByFramework } from "./frameworkHandler.server";
 import { nonceOf } from "./headers.server";
 
@@ -86,6 +86,7 @@ export function admitting({ askerOf }: Pick<Listener, "askerOf">, { context, bui
   const tableOf = tableMemory();
   const open = new Map<number, number>();
   return async (request: Request, response: Response, next: NextFunction) => {
+    passUnread(request, response);
     try {
       const target = readTarget(request.originalUrl);
       if (!target.ok) throw new Error("an address that was not looked at reached the application");
@@ -126,7 +127,7 @@ export function admitting({ askerOf }: Pick<Listener, "askerOf">, { context, bui
       if (isTooLarge && !response.headersSent) refuse(response, 413, tooLargeWords(maxBytes));
     } catch (error) {
       if (error instanceof BodyTooLarge) return refuse(response, 413, tooLargeWords(error.maxBytes));
-            next(error);
+      next(error);
     }
   };
 }

@@ -15,6 +15,7 @@ test("what a disk, a lock or a damaged file throws is known by its code, however
   expect(failureOf(Object.assign(new Error(), { cause: { code: "ENOSPC" } }))).toMatchObject({ code: "disk-full" });
   expect(failureOf({ parent: { code: "SQLITE_BUSY" } })).toMatchObject({ code: "data-locked" });
   expect(failureOf({ code: "SQLITE_READONLY" })).toMatchObject({ code: "data-read-only" });
+  expect(failureOf({ name: "SequelizeForeignKeyConstraintError", parent: { code: "SQLITE_CONSTRAINT" } })).toEqual({ code: "no-longer-so", status: 409 });
   for (const thrown of [null, undefined, "words", 7, new TypeError("x"), { code: 5 }]) expect(failureOf(thrown)).toEqual({ code: "unexpected", status: 500 });
 });
 

@@ -17,6 +17,7 @@ const BY_CODE: Readonly<Record<string, Failure>> = {
   SQLITE_IOERR: { code: "disk-error", status: 503 },
   EIO: { code: "disk-error", status: 503 },
   SQLITE_CORRUPT: { code: "data-damaged", status: 503 },
+  SQLITE_CONSTRAINT: { code: "no-longer-so", status: 409 },
   SQLITE_NOTADB: { code: "data-damaged", status: 503 },
 };
 

@@ -81,6 +81,7 @@ export async function copyPlace(app: AppContext, dayId: number, p: { placeId: nu
   const place = items.find((x) => x.id === p.placeId);
   if (!place) return fail({ code: "not-found", what: "place" });
   const isSameDay = p.toDayId === dayId;
+  if (!isSameDay && !(await findDay(app.db, p.toDayId))) return fail({ code: "not-found", what: "day" });
   const target = isSameDay ? { version: p.seenVersion, items } : await newestList(app, "places", p.toDayId);
   const startMs = isSameDay ? Math.max(...items.map((x) => x.endMs)) : place.startMs;
   const copy: DayPlace = { ...place, id: await newId(app, p.toDayId), startMs, endMs: startMs + (place.endMs - place.startMs), name: isSameDay ? `${place.name}, again` : place.name };

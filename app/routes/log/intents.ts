@@ -1,6 +1,7 @@
 import { z } from "zod";
+import { pageNumber } from "../../../contract/seen";
 
-const seenId = z.string().min(1).max(80).nullable();
+const seenId = pageNumber.nullable();
 
 export const logIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("note"), text: z.string().max(2000), channelId: z.number().int().nullable(), agoMs: z.number().min(0).max(600_000), seenId }),

@@ -1,9 +1,10 @@
 import { z } from "zod";
+import { pageNumber } from "../../../contract/seen";
 
 const channelId = z.number().int();
 const hitId = z.number().int();
 const agoMs = z.number().min(0).max(600_000);
-const seenId = z.string().min(1).max(80).nullable();
+const seenId = pageNumber.nullable();
 
 export const HIT_ANSWERS = ["retune", "power-up", "power-down", "nearer", "turn-pack", "sleeve", "stand-back", "change-cells", "switch-on", "unmute", "microphone", "antenna", "re-rig", "leave"] as const;
 

@@ -5,7 +5,17 @@ import { dayIdOf, refuse, reply } from "../shared/reply.server";
 /** Takes one sweep file as it comes in, however long: it is read piece by piece. The name goes along in a header, for messages. */
 export async function action({ params, request, context }: Route.ActionArgs) {
   if (!request.body) return refuse("No file came with that. Nothing was changed.", 400);
-  const name = decodeURIComponent(request.headers.get("x-file-name") ?? "the file").slice(0, 200);
+  const name = (fileNameOf(request.headers.get("x-file-name")) ?? "the file").slice(0, 200);
   return reply(await importSweepStream(context.app, dayIdOf(params), name, request.body as unknown as AsyncIterable<Uint8Array>), ({ measurement }) =>
     [`Read ${measurement.points} points from "${name}".`, ...measurement.warnings.map((w) => w.message)].join(" "));
+}
+
+/** Null where there is none, or one that is not encoded as ours are. */
+function fileNameOf(encoded: string | null): string | null {
+  try {
+    return encoded === null ? null : decodeURIComponent(encoded);
+  } catch (error) {
+    if (error instanceof URIError) return null;
+    throw error;
+  }
 }
