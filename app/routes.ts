@@ -10,6 +10,7 @@ export default exact([
   route("keep", "routes/keep/route.tsx"),
   route("practice", "routes/practice/route.tsx"),
   route("practice/:kind/:seed", "routes/exercise/route.tsx"),
+  route("page-trouble", "routes/pageTrouble/route.ts"),
   route("support.json", "routes/support/route.ts"),
   route("archive", "routes/archive/route.ts"),
   route("shoots/:shootId/archive.zip", "routes/archiveFile/route.ts"),

@@ -59,3 +59,13 @@ test("an address that does not exist says so and leads back", async ({ page }) =
   await page.getByRole("link", { name: "Back to the day" }).click();
   await expect(page).toHaveURL(/\/day\/1$/);
 });
+
+test("what breaks in a page is heard of: it stands under Keep, and in the report for support", async ({ page }) => {
+  await new Mixer(page).open("Scan");
+  const told = page.waitForResponse((r) => r.url().endsWith("/page-trouble"));
+  await page.evaluate(() => void setTimeout(() => { throw new Error("a made-up fault of the page"); }));
+  expect((await told).status()).toBe(204);
+  await page.goto("/keep");
+  await expect(page.getByRole("list", { name: "What went wrong" })).toContainText("a made-up fault of the page");
+  expect(await (await page.request.get("/support.json")).text()).toContain("a made-up fault of the page");
+});

@@ -9,9 +9,18 @@ export async function bigDay({ url, page, talkers }) {
     return text;
   };
   const joining = talkers - 5;
-  let seenVersion = 1;
-  for (let i = 0; i < Math.ceil(joining / 2); i += 1) { await post("/day/1/kit.data", { intent: "add-unit", modelId: "tarnfell-r2-47", seenVersion }); seenVersion += 1; }
-  for (let i = 0; i < joining; i += 1) { await post("/day/1/kit.data", { intent: "add-unit", modelId: "tarnfell-p-47", seenVersion }); seenVersion += 1; }
+  // the lists of the case share one version, and the next is the next number
+  let seenVersion = 0;
+  const addUnit = async (modelId) => {
+    for (let i = 0; i < 8; i += 1, seenVersion += 1) {
+      const added = await post("/day/1/kit.data", { intent: "add-unit", modelId, seenVersion }).then(() => null, (error) => error);
+      if (!added) return void (seenVersion += 1);
+      if (!/another window/.test(added.message)) throw added;
+    }
+    throw new Error("no version of the case was taken");
+  };
+  for (let i = 0; i < Math.ceil(joining / 2); i += 1) await addUnit("tarnfell-r2-47");
+  for (let i = 0; i < joining; i += 1) await addUnit("tarnfell-p-47");
   const names = ["Oswin", "Pella", "Quill", "Runa", "Sorrel", "Tarn", "Una", "Vesper", "Wren", "Yarrow", "Zeb", "Alder", "Briar", "Corrie", "Dune"];
   for (let i = 0; i < joining; i += 1) await post("/day/1/moving.data", { intent: "join", talker: names[i] });
   const open = async (path) => {

@@ -119,7 +119,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   keeper.begin();
   // what rolled when the power went goes on rolling
   await resumeRoll(context);
-  const heartbeat = setInterval(() => void beatPracticeClocks(context).catch(() => undefined), HEARTBEAT_MS);
+  const heartbeat = setInterval(() => void beatPracticeClocks(context).catch((error: unknown) => log.warn("clock-not-kept", {}, error)), HEARTBEAT_MS);
 
   const build = options.build ?? (() => import("virtual:react-router/server-build") as Promise<ServerBuild>);
   // before the address is told: whoever asks first does not wait for the screens to be loaded

@@ -119,8 +119,8 @@ test("every address, looked at by everybody: the cart sees all, a guest their da
   expect(wrong).toEqual([]);
 });
 
-test("every address, written to without an intent that a guest may send: the cart's alone, but for joining, ticks and the practice walk", async () => {
-  const open = ["join", "seen", "practiceWalk"];
+test("every address, written to without an intent that a guest may send: the cart's alone, but for joining, ticks, the practice walk and what went wrong in a page", async () => {
+  const open = ["join", "seen", "practiceWalk", "pageTrouble"];
   const wrong: string[] = [];
   for (const address of ADDRESSES) {
     const path = concrete(address.path, 1);

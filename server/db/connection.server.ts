@@ -12,6 +12,8 @@ export interface Database {
   file: string;
   /** Another one each time a file is opened: what is remembered of one says nothing of the next, be it of the same name. */
   generation: string;
+  /** Grows with each write that stands: what was read at the same count of the same file still holds. */
+  writes: number;
   sequelize: Sequelize;
   models: Models;
   /** What the last write failed with, as long as none succeeded since; null where all is well. */
@@ -49,7 +51,7 @@ export async function openDatabase(file: string, onWritten: () => void = () => u
     return next;
   };
   const db: Database = {
-    file, ...opened, trouble: null,
+    file, ...opened, writes: 0, trouble: null,
     write: async (work, isQuiet = false) => {
       const checked = async (transaction: Transaction) => {
         const done = await work(transaction);
@@ -59,6 +61,7 @@ export async function openDatabase(file: string, onWritten: () => void = () => u
       const next = inTurn(() => db.sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, checked));
       try {
         const done = await next;
+        db.writes += 1;
         db.trouble = null;
         if (!isQuiet) onWritten();
         return done;
@@ -80,6 +83,7 @@ export async function openDatabase(file: string, onWritten: () => void = () => u
         Object.assign(db, await openFile(file));
         throw error;
       }
+      db.writes += 1;
       onWritten();
     }),
     close: () => inTurn(() => db.sequelize.close()),

@@ -12,9 +12,18 @@ export interface Admitted {
   context: AppLoadContext;
 }
 
+const handlers = new WeakMap<ServerBuild, ReturnType<typeof createRequestHandler>>();
+
+/** One for each build: making it goes through every screen's address. */
+function handlerOf(build: ServerBuild): ReturnType<typeof createRequestHandler> {
+  const handler = handlers.get(build) ?? createRequestHandler(build, process.env["NODE_ENV"] ?? "production");
+  handlers.set(build, handler);
+  return handler;
+}
+
 /** Hands an admitted request to the framework, and its answer back. */
 export async function answerByFramework(request: ExpressRequest, response: ExpressResponse, build: () => Promise<ServerBuild>, admitted: Admitted): Promise<void> {
-  const handle = createRequestHandler(await build(), process.env["NODE_ENV"] ?? "production");
+  const handle = handlerOf(await build());
   const ended = new AbortController();
   response.on("close", () => ended.abort());
   const answer = await handle(toFetchRequest(request, admitted, ended.signal), admitted.context);

@@ -26,6 +26,9 @@ const MAX_FILE_BYTES = 2_000_000;
 const MAX_FILES = 5;
 const MAX_RECENT = 50;
 const MAX_DETAIL_LENGTH = 500;
+/** What comes again within this time and belongs to no request is put down once: a tick that fails each second must not push everything else out. */
+const AGAIN_MS = 60_000;
+const MAX_REMEMBERED = 200;
 
 /** An error as fields of a log line: what kind, what it says, and where it came from. */
 function errorFields(error: unknown): { error: string; code?: string; stack?: string } {
@@ -37,11 +40,21 @@ function errorFields(error: unknown): { error: string; code?: string; stack?: st
 /** A log that keeps its newest warnings in memory and hands every line on. */
 function logOver(write: (level: "info" | "warn" | "error", event: string, fields: object) => void, close: () => Promise<void>): Log {
   const recent: LoggedEvent[] = [];
+  const lastMs = new Map<string, number>();
+  const isAgain = (key: string): boolean => {
+    const [nowMs, before] = [performance.now(), lastMs.get(key)];
+    if (before !== undefined && nowMs - before < AGAIN_MS) return true;
+    if (lastMs.size >= MAX_REMEMBERED) lastMs.clear();
+    lastMs.set(key, nowMs);
+    return false;
+  };
   const put = (level: "warn" | "error", event: string, told: object, cause: unknown) => {
     const fields = cause === undefined ? told : { ...told, ...errorFields(cause) };
     const { requestId = null, ...rest } = fields as { requestId?: string };
     const { stack: _stack, ...short } = rest as { stack?: string };
-    recent.unshift({ atIso: new Date().toISOString(), level, event, requestId, detail: JSON.stringify(short).slice(0, MAX_DETAIL_LENGTH) });
+    const detail = JSON.stringify(short).slice(0, MAX_DETAIL_LENGTH);
+    if (requestId === null && isAgain(`${event} ${detail}`)) return;
+    recent.unshift({ atIso: new Date().toISOString(), level, event, requestId, detail });
     recent.length = Math.min(recent.length, MAX_RECENT);
     write(level, event, fields);
   };

@@ -34,3 +34,11 @@ test("the memory of a log is bounded", () => {
   expect(log.recent()).toHaveLength(50);
   expect(log.recent()[0]!.detail.length).toBeLessThanOrEqual(500);
 });
+
+test("what comes again at once stands once; what belongs to a request stands each time, for it is looked for by its number", () => {
+  const log = memoryLog();
+  for (let i = 0; i < 5; i += 1) log.warn("look-failed", {}, new Error("no answer"));
+  log.warn("look-failed", {}, new Error("another"));
+  for (const requestId of ["a1", "b2"]) log.error("loader-failed", { requestId }, new Error("no answer"));
+  expect(log.recent().map((e) => [e.event, e.requestId])).toEqual([["loader-failed", "b2"], ["loader-failed", "a1"], ["look-failed", null], ["look-failed", null]]);
+});

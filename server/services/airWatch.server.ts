@@ -4,7 +4,7 @@ import { tuningSpan } from "../../core/coordination/tuning";
 import { receiverModel } from "../../core/kit/models";
 import { rasterOf, type Stretch } from "../../core/regions/region";
 import { afterLook, levelAround, type Newcomer } from "../../core/roll/newcomers";
-import { analyseSweep, type SweepAnalysis } from "../../core/sweep/analyseSweep";
+import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
 import type { Measurement } from "../../core/sweep/sweep";
 import type { SweepHead } from "../devices/port.server";
 import { newestItems } from "../db/repositories/versionedLists.server";
@@ -14,7 +14,7 @@ import { type LoadedDay, loadDay } from "./dayView.server";
 import type { WatchView } from "../../contract/rollState";
 import type { WatchFeed } from "./rollFeed.server";
 import { pause } from "./pause.server";
-import { analysisOf } from "./scans.server";
+import { ANALYSIS_MS, analysisOf } from "./scans.server";
 
 const PAUSE_MS = 4000;
 const IDLE_MS = 10_000;
@@ -83,8 +83,9 @@ export class AirWatch implements WatchFeed {
       if (stretch.highHz - stretch.lowHz < NEAR_HZ) return;
       const measured = await this.measure(free.key, stretch, AbortSignal.any([patience, this.abort.signal]));
       if (measured) this.near = await this.read(measured, true);
-    } catch {
+    } catch (error) {
       // a help, not the work: the hit is judged by what was seen before
+      this.app().log.warn("look-near-failed", {}, error);
     } finally {
       this.isNear = false;
     }
@@ -97,6 +98,7 @@ export class AirWatch implements WatchFeed {
         return done;
       }, (error: unknown) => {
         // the watch is a help, not the work: it goes on with the next look
+        this.app().log.warn("look-failed", {}, error);
         this.problem = (error as Error).message;
         return false;
       });
@@ -138,7 +140,10 @@ export class AirWatch implements WatchFeed {
     const nowMs = dayNowMs(app, day);
     const packs = facts.reports?.packs ?? {};
     const own = [...(facts.plan?.picks ?? []).map((p) => ({ id: `channel ${p.channelId}`, frequencyHz: p.frequencyHz })), ...Object.entries(packs).flatMap(([id, p]) => (p.isOn && p.frequencyHz > 0 ? [{ id, frequencyHz: p.frequencyHz }] : []))];
-    const whole = analyseSweep(measurement, rasterOf(loaded.region), own);
+    // beside the event loop: everybody's readings go through that
+    const analysed = await app.compute.run("analyse-sweep", { measurement, raster: rasterOf(loaded.region), own }, { timeoutMs: ANALYSIS_MS });
+    if (!analysed.ok) throw new Error(`the look could not be analysed (${analysed.error.code})`);
+    const whole = analysed.value;
     // at the edge of a short look stands the skirt of whoever is outside of it
     const look = isNear ? { ...whole, carriers: whole.carriers.filter((c) => c.frequencyHz > whole.lowHz + EDGE_HZ && c.frequencyHz < whole.highHz - EDGE_HZ) } : whole;
     if (this.first?.placeId !== day.currentPlaceId) {

@@ -22,6 +22,7 @@ import { listLevels, listPlaceChecks, listSyncs, type StoredLevel, type StoredPl
 import { listEvents } from "../db/repositories/dayEvents.server";
 import { listSweeps, type StoredSweep } from "../db/repositories/sweeps.server";
 import type { PackReport } from "../devices/port.server";
+import type { Database } from "../db/connection.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs, todayIso } from "./clock.server";
 import { readyRig } from "./practiceRig.server";
@@ -78,9 +79,8 @@ export interface DayView {
 /** Time to take a pack from one person and wire the next (common practice, no published source). */
 export const RERIG_MS = 15 * 60_000;
 
-/** The facts of a day as the core judges them, with what else the screens need. */
-export async function loadDay(app: AppContext, dayId: number) {
-  const { db } = app;
+/** What is stored of a day, and what follows from that alone. */
+async function storedDay(db: Database, dayId: number) {
   const found = await findDay(db, dayId);
   if (!found) return null;
   const [places, stored, units, own, stock, scenes, stations, pairings, sweeps, plans, syncs, levels, placeChecks, events] = await Promise.all([
@@ -91,8 +91,6 @@ export async function loadDay(app: AppContext, dayId: number) {
   const day: Day = places.some((p) => p.id === found.currentPlaceId) ? found : { ...found, currentPlaceId: places[0]?.id ?? 0 };
   const region = await regionNamed(db, day.region);
   const kit = mergeKits(SHIPPED_KIT, own[0] ?? EMPTY_KIT);
-  const rig = await readyRig(app, { day, places, stored, units, kit });
-  const report = rig ? await rig.report() : null;
   const unit = (key: string): CaseUnit => {
     // what is missing is shown as missing: the day stays readable, and undo within reach
     return units.find((u) => u.key === key) ?? { key, kind: "pack", modelId: key, label: `${key} (missing)`, powerMw: null, serial: null, keyName: null };
@@ -123,11 +121,41 @@ export async function loadDay(app: AppContext, dayId: number) {
     chains: channels.map((c) => ({ talker: c.talker, wear: c.wear, powerMw: powerOf(kit, unit(c.packKey)), receiver: receiverModel(kit, unit(c.receiverKey).modelId), tuning: c.tuning })),
   };
   const findings = prepFindings(prepFacts);
+  const retuned = plan && withRetunes(plan, openAnswers(events));
+  return { day, region, kit, places, stored, units, unit, stations, sweeps, plans, plan, retuned, syncs, events, levels, placeChecks, channels, prepFacts, findings };
+}
+
+type StoredDay = Awaited<ReturnType<typeof storedDay>>;
+/** Days that are open at once, on all screens together. */
+const MAX_REMEMBERED = 6;
+const remembered = new WeakMap<Database, { generation: string; writes: number; days: Map<number, Promise<StoredDay>> }>();
+
+/** The same, read once for everybody until something is written. What it gives is shared: nobody changes it. */
+function sharedDay(db: Database, dayId: number): Promise<StoredDay> {
+  const known = remembered.get(db);
+  const holds = known?.generation === db.generation && known.writes === db.writes ? known : { generation: db.generation, writes: db.writes, days: new Map<number, Promise<StoredDay>>() };
+  remembered.set(db, holds);
+  const day = holds.days.get(dayId) ?? storedDay(db, dayId);
+  if (holds.days.size >= MAX_REMEMBERED) holds.days.clear();
+  holds.days.set(dayId, day);
+  // what failed is read again
+  day.catch(() => holds.days.delete(dayId));
+  return day;
+}
+
+/** The facts of a day as the core judges them now, with what else the screens need. */
+export async function loadDay(app: AppContext, dayId: number) {
+  const shared = await sharedDay(app.db, dayId);
+  if (!shared) return null;
+  const { retuned, syncs, channels, ...rest } = shared;
+  const { day, places, stored, units, kit, sweeps, levels, placeChecks, findings } = rest;
+  const rig = await readyRig(app, { day, places, stored, units, kit });
+  const report = rig ? await rig.report() : null;
   const facts: DayFacts = {
-    nowMs: dayNowMs(app, day), places, currentPlaceId: day.currentPlaceId, channels, sweeps, rescan: day.rescan, plan: plan && withRetunes(plan, openAnswers(events)), syncs, levels, placeChecks,
+    nowMs: dayNowMs(app, day), places, currentPlaceId: day.currentPlaceId, channels, sweeps, rescan: day.rescan, plan: retuned, syncs, levels, placeChecks,
     reports: report?.ok ? report.value : null, preparation: { units: units.length, findings: findings.length },
   };
-  return { day, region, kit, places, stored, units, unit, stations, sweeps, plans, plan, events, levels, placeChecks, facts, report, prepFacts, findings };
+  return { ...rest, facts, report };
 }
 
 export type LoadedDay = NonNullable<Awaited<ReturnType<typeof loadDay>>>;

@@ -91,7 +91,7 @@ export class RollDesk implements RollFeed {
     if (this.dayId !== dayId) return;
     this.timer = setInterval(() => void this.tick(), TICK_MS);
     void this.receive();
-    this.watch = new AirWatch(this.app, dayId, (what) => this.put(what, true), () => void judgeAgain(this.app(), dayId).catch(() => undefined));
+    this.watch = new AirWatch(this.app, dayId, (what) => this.put(what, true), () => void judgeAgain(this.app(), dayId).catch((error: unknown) => this.app().log.warn("judging-again-failed", {}, error)));
     await this.tick();
   }
 
@@ -119,7 +119,7 @@ export class RollDesk implements RollFeed {
   /** @returns what ends it */
   listen(listener: (message: RollMessage) => void): () => void {
     this.listeners.add(listener);
-    if (this.state) listener({ type: "state", state: this.state });
+    if (this.state) listener(this.stated(this.state));
     return () => void this.listeners.delete(listener);
   }
 
@@ -220,6 +220,10 @@ export class RollDesk implements RollFeed {
     this.tell({ type: "frame", text: `{"slot":${slot},"ids":[${this.channels.map((c) => c.channelId).join(",")}],"bytes":"${bytes.toString("base64")}"}` });
   }
 
+  private stated(state: RollState): RollMessage {
+    return { type: "state", state, text: JSON.stringify(state) };
+  }
+
   private tell(message: RollMessage): void {
     for (const listener of this.listeners) listener(message);
   }
@@ -288,7 +292,7 @@ export class RollDesk implements RollFeed {
       if (this.line === "live" && this.app().realNowMs() - this.heardRealMs > SILENT_AFTER_MS) this.line = "silent";
       const channels = this.channels.map((c) => this.look(c, nowMs, Math.max(this.newestSlot + 1, this.line === "silent" ? due : 0)));
       this.state = { nowMs, isRolling: this.isRolling, line: this.line, heardAgoMs: this.heardRealMs === 0 ? null : this.app().realNowMs() - this.heardRealMs, channels, watch: this.watch?.view() ?? null, notKept: this.writeError };
-      this.tell({ type: "state", state: this.state });
+      this.tell(this.stated(this.state));
     } catch (error) {
       // a file that is locked for a moment: the next tick reads again
       this.app().log.warn("roll-tick-failed", {}, error);

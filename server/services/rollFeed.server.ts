@@ -2,7 +2,7 @@ import type { LinkLimits, UsualRf } from "../../core/roll/hitEvidence";
 import type { ChannelReading } from "../../core/roll/reading";
 import type { RollState, WatchView } from "../../contract/rollState";
 
-export type RollMessage = { type: "frame"; text: string } | { type: "state"; state: RollState };
+export type RollMessage = { type: "frame"; text: string } | { type: "state"; state: RollState; text: string };
 
 /** The newest looks at the air. */
 export interface WatchFeed {

@@ -151,7 +151,7 @@ export function followScan(app: AppContext, dayId: number, listener: (event: Sca
 const analyses = new Map<string, Promise<SweepAnalysis | null>>();
 const MOST_ANALYSES = 12;
 /** A sweep of two million points takes a few seconds. */
-const ANALYSIS_MS = 30_000;
+export const ANALYSIS_MS = 30_000;
 
 /** A stored scan's levels on the scale that its setup tells. */
 export async function measurementOf(app: AppContext, sweep: StoredSweep): Promise<Measurement | null> {

@@ -12,6 +12,8 @@ const PATIENCE_MS = 60_000;
 
 /** The built application in a process of its own, with its data file looked at from outside. */
 export class FuzzServer {
+  private tables: string[] | null = null;
+
   private constructor(private readonly child: ChildProcess, private readonly file: Database) {}
 
   static async start(dataFolder: string, isPractice: boolean): Promise<FuzzServer> {
@@ -62,9 +64,12 @@ export class FuzzServer {
     return new Promise((done, fail) => this.file.all(sql, (error: Error | null, rows: T[]) => (error ? fail(error) : done(rows))));
   }
 
-  /** Changes whenever anybody else has written to the data file. Source: SQLite, PRAGMA data_version. */
-  async version(): Promise<number> {
-    return (await this.row<{ data_version: number }>("PRAGMA data_version"))[0]!.data_version;
+  /** How much is stored: rows of every table, and what is changed in its place. A practice clock goes on by itself. */
+  async stored(): Promise<string> {
+    this.tables ??= (await this.row<{ name: string }>("SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'")).map((t) => t.name);
+    const counts = await this.row(this.tables.map((t) => `SELECT '${t}', count(*), max(rowid) FROM "${t}"`).join(" UNION ALL "));
+    const inPlace = [...(await this.row<Record<string, unknown>>("SELECT * FROM days")), ...(await this.row<Record<string, unknown>>("SELECT * FROM channels"))];
+    return JSON.stringify([counts, inPlace], (key, value: unknown) => (/clock|updatedAt/i.test(key) ? undefined : value));
   }
 
   /** What SQLite itself finds wrong in the file. */

@@ -68,7 +68,7 @@ export const bent = (value: fc.Arbitrary<unknown>): fc.Arbitrary<unknown> => fc.
   const place = places[where % Math.max(1, places.length)];
   if (!place) return by;
   if (how === "replace") place.in[place.key] = by;
-  else if (how === "drop") delete place.in[place.key];
+  else if (how === "drop") Reflect.deleteProperty(place.in, place.key);
   else if (Array.isArray(place.in)) place.in.push(place.in[Number(place.key)]);
   else place.in[`${place.key}2`] = place.in[place.key];
   return copy;

@@ -21,8 +21,7 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
       };
       const end = roll.listen((message) => {
         if (roll.followedDayId !== dayId) return;
-        if (message.type === "frame") say("frame", message.text);
-        else say("state", JSON.stringify(message.state));
+        say(message.type, message.text);
       });
       const beat = setInterval(() => say("beat", ""), BEAT_MS);
       leave = () => {

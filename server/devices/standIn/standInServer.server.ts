@@ -37,6 +37,8 @@ export interface RigStandIn extends StandIn {
 const TICK_MS = 100;
 /** Ten looks a second, as such receivers give them. */
 const FRAME_MS = 100;
+/** Farther behind (a clock that was moved on, a computer that slept) nothing is made up for. */
+const MOST_BEHIND_FRAMES = 20;
 /** How long two marks are held together. */
 const TOUCH_MS = 400;
 const MOST_PASSES = 240;
@@ -193,20 +195,29 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   const followers = new Set<(frame: string) => void>();
   let frames = 0;
   let frameTimer: NodeJS.Timeout | null = null;
-  const look = () => {
-    const frame: LiveFrame = { number: (frames += 1), atMs: nowMs(), halves: liveHalves(live(), nowMs()).map((h) => ({ ...h, rfADbm: tenth(h.rfADbm), rfBDbm: tenth(h.rfBDbm), audioDbfs: h.audioDbfs === null ? null : tenth(h.audioDbfs) })) };
+  const look = (atMs: number) => {
+    const frame: LiveFrame = { number: (frames += 1), atMs, halves: liveHalves(live(), atMs).map((h) => ({ ...h, rfADbm: tenth(h.rfADbm), rfBDbm: tenth(h.rfBDbm), audioDbfs: h.audioDbfs === null ? null : tenth(h.audioDbfs) })) };
     const text = `data: ${JSON.stringify(frame)}\n\n`;
     for (const tell of followers) tell(text);
+  };
+  /** At the instrument's own pace, whatever else this process has to do: a moment that is due comes late, and is not left out. */
+  const lookOn = (dueMs: number) => {
+    let next = dueMs;
+    const behindMs = nowMs() - dueMs;
+    if (behindMs < 0 || behindMs > MOST_BEHIND_FRAMES * FRAME_MS) next = nowMs();
+    for (; next <= nowMs(); next += FRAME_MS) look(next);
+    frameTimer = setTimeout(() => { timers.delete(frameTimer!); lookOn(next); }, Math.max(0, next - nowMs()));
+    timers.add(frameTimer);
   };
   app.get("/frames", (request, response) => {
     response.writeHead(200, { "content-type": "text/event-stream", "cache-control": "no-store" });
     const tell = (text: string) => void response.write(text);
     followers.add(tell);
-    if (!frameTimer) timers.add((frameTimer = setInterval(look, FRAME_MS)));
+    if (!frameTimer) lookOn(nowMs());
     request.on("close", () => {
       followers.delete(tell);
       if (followers.size > 0 || !frameTimer) return;
-      clearInterval(frameTimer);
+      clearTimeout(frameTimer);
       timers.delete(frameTimer);
       frameTimer = null;
     });

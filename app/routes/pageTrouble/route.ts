@@ -1,0 +1,11 @@
+import type { Route } from "./+types/route";
+import { pageTrouble } from "../../../contract/pageTrouble";
+
+/** Puts down what went wrong in a page. */
+export async function action({ request, context }: Route.ActionArgs) {
+  const read = pageTrouble.safeParse(await request.json().catch(() => null));
+  if (!read.success) return new Response(null, { status: 400 });
+  const { what, where, path } = read.data;
+  context.app.log.error("page-failed", { what, path, on: context.app.asker.kind, where });
+  return new Response(null, { status: 204 });
+}
