@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { panFrames } from "./benchPan.mjs";
 import { benchLevel, LEVEL_MODULES } from "./benchLevel.mjs";
+import { phoneFlood } from "./benchFlood.mjs";
 import { liveDelays } from "./benchLive.mjs";
 import { benchPick, PICK_MODULES } from "./benchPick.mjs";
 import { benchPlace, PLACE_MODULES } from "./benchPlace.mjs";
@@ -81,5 +82,6 @@ console.log(`a tick, until another page has read it: middle ${live.medianMs.toFi
 const day = await rolledDay(core);
 console.log(`${day.channels} channels rolled for ten hours: ${(day.bytes / 1e6).toFixed(0)} MB (target: under 200), the day opened in ${day.openedMs.toFixed(0)} ms (target: at most 1000), the seam of ${Object.entries(day.windowsMs).map(([name, ms]) => `${name} ${ms.toFixed(0)} ms`).join(", ")} (target: at most 100 each)`);
 console.log(`its roll screen: ${day.frames.frames} frames in 10 s, nine in ten within ${day.frames.nineInTenMs.toFixed(1)} ms, ${(100 * day.frames.lateShare).toFixed(1)} of 100 late (target: none)`);
-console.log(`${day.phones.phones} phones looking on, each told ${day.phones.readingsASecondEach.toFixed(0)} readings a second: half within ${day.phones.p50Ms.toFixed(0)} ms of the quickest, 95 of 100 within ${day.phones.p95Ms.toFixed(0)} ms (target: at most 250)`);
+const flood = await phoneFlood();
+console.log(`20 phones on 16 channels at 10 readings a second, each ticking something off every 5 s: a reading 95 of 100 times within ${flood.frames.p95Ms} ms of the quickest (target: at most 250), a tick answered within ${flood.ticks.p95Ms} ms (target: at most 300), ${(100 * flood.missingShare).toFixed(2)} of 100 moments missing (target: under 1), memory ${flood.memoryMb.join(", ")} MB every 5 s (target: flat)`);
 process.exit(0);

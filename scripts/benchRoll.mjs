@@ -1,4 +1,4 @@
-// A day of sixteen channels: ten hours of readings, ten a second, in the data file; windows of it, the open day, its size; phones that look on; frames of the roll screen.
+// A day of sixteen channels: ten hours of readings, ten a second, in the data file; windows of it, the open day, its size; frames of the roll screen.
 import { mkdtempSync, statSync } from "node:fs";
 import { createRequire } from "node:module";
 import { tmpdir } from "node:os";
@@ -9,8 +9,6 @@ import { ensureBuilt } from "./lib.mjs";
 
 export const ROLL_MODULES = ["roll/timeline", "roll/reading"];
 const HOURS = 10;
-const PHONES = 20;
-const LISTEN_MS = 15_000;
 const FRAMES_MS = 10_000;
 
 /** @returns milliseconds and bytes of a long day */
@@ -35,8 +33,7 @@ export async function rolledDay(core) {
     await page.getByText(/^Rolling since/).waitFor();
     const frames = await framesOf(page);
     await page.close();
-    const phones = await phonesOf(url);
-    return { channels, bytes, openedMs: opened, windowsMs: windows, frames, phones };
+    return { channels, bytes, openedMs: opened, windowsMs: windows, frames };
   } finally {
     await browser.close();
   }
@@ -86,36 +83,3 @@ const framesOf = (page) => page.evaluate((ms) => new Promise((resolve) => {
   };
   requestAnimationFrame(next);
 }), FRAMES_MS);
-
-/** How long after the quickest of all each reading is with each phone. */
-async function phonesOf(url) {
-  const cut = new AbortController();
-  const offsets = [];
-  let readings = 0;
-  const listen = async () => {
-    const answer = await fetch(`${url}/day/1/roll/live`, { signal: cut.signal });
-    const reader = answer.body.getReader();
-    const decoder = new TextDecoder();
-    let rest = "";
-    for (;;) {
-      const { value, done } = await reader.read();
-      if (done) return;
-      const nowMs = performance.now();
-      rest += decoder.decode(value, { stream: true });
-      for (let end = rest.indexOf("\n\n"); end >= 0; end = rest.indexOf("\n\n")) {
-        const frame = /"slot":(\d+),"ids":\[([\d,]+)\]/.exec(rest.slice(0, end));
-        rest = rest.slice(end + 2);
-        if (!frame) continue;
-        readings += frame[2].split(",").length;
-        offsets.push(nowMs - Number(frame[1]) * 100);
-      }
-    }
-  };
-  const lines = Array.from({ length: PHONES }, () => listen().catch(() => undefined));
-  await new Promise((resolve) => { setTimeout(resolve, LISTEN_MS); });
-  cut.abort();
-  await Promise.all(lines);
-  const least = Math.min(...offsets);
-  const delays = offsets.map((o) => o - least).sort((a, b) => a - b);
-  return { phones: PHONES, readingsASecondEach: readings / PHONES / (LISTEN_MS / 1000), p50Ms: delays[delays.length >> 1], p95Ms: delays[Math.floor(delays.length * 0.95)] };
-}

@@ -1,5 +1,7 @@
-import { createReadableStreamFromReadable, writeReadableStreamToWritable } from "@react-router/node";
-import type { Readable } from "node:stream";
+import { createReadableStreamFromReadable } from "@react-router/node";
+import { Readable } from "node:stream";
+import { pipeline } from "node:stream/promises";
+import type { ReadableStream as NodeReadableStream } from "node:stream/web";
 import type { Request as ExpressRequest, Response as ExpressResponse } from "express";
 import { type AppLoadContext, createRequestHandler, type ServerBuild } from "react-router";
 
@@ -40,7 +42,8 @@ function toFetchRequest(request: ExpressRequest, { target, body }: Admitted, sig
   return new Request(url, { method: request.method, headers, signal, ...streamed });
 }
 
-async function sendAnswer(response: ExpressResponse, answer: Response): Promise<void> {
+/** Hands an answer on piece by piece, at the pace of whoever takes it. */
+export async function sendAnswer(response: ExpressResponse, answer: Response): Promise<void> {
   if (response.destroyed || response.headersSent) return void (await answer.body?.cancel());
   response.status(answer.status);
   for (const [name, value] of answer.headers) response.append(name, value);
@@ -49,7 +52,8 @@ async function sendAnswer(response: ExpressResponse, answer: Response): Promise<
   if (answer.headers.get("content-type")?.startsWith("text/event-stream")) response.flushHeaders();
   if (!answer.body || response.req.method === "HEAD") return void response.end();
   try {
-    await writeReadableStreamToWritable(answer.body, response);
+    // not the framework's own writer: it races each piece against one promise that lasts as long as the stream, which keeps every piece of a day's readings
+    await pipeline(Readable.fromWeb(answer.body as NodeReadableStream), response);
   } catch (error) {
     // whoever left in the middle is no fault of ours
     if (!response.destroyed && !response.writableEnded) throw error;
