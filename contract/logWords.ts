@@ -66,3 +66,11 @@ function eventWords(e: Extract<LogEntry["what"], { kind: "event" }>["event"], wh
 
 /** "08:28:25". */
 export const logClock = (ms: number): string => `${formatClock(ms)}:${String(Math.floor((((ms % 60_000) + 60_000) % 60_000) / 1000)).padStart(2, "0")}`;
+
+/** The names that a log's entries are read with. */
+export const logNamesOf = (log: { talkers: readonly { id: number; talker: string }[]; packs: Readonly<Record<string, string>>; places: Readonly<Record<number, string>> }): LogNames => ({
+  talker: (id) => log.talkers.find((t) => t.id === id)?.talker ?? "somebody", pack: (key) => log.packs[key] ?? "a pack", place: (id) => log.places[id] ?? "a place",
+});
+
+/** An entry as it is searched: its words, what was put right, and who put it down. */
+export const logTextOf = (e: LogEntry, names: LogNames): string => [logWords(e, names), ...e.corrections.map((c) => c.text), e.who ?? ""].join(" ");

@@ -97,7 +97,7 @@ test("a day whose kit lost a unit or a model all the same opens, says what is mi
   const [first] = (await view()).channels;
   // as a file or an older version may have left it
   const broken = units.items.filter((u) => u.key !== first!.packKey).map((u) => (u.key === first!.receiverKey ? { ...u, modelId: "gone" } : u));
-  await app.db.sequelize.query("INSERT INTO unitLists (dayId, version, atMs, how, itemsJson) VALUES (?, ?, 0, 'by hand', ?)", { replacements: [dayId, units.version + 1, JSON.stringify(broken)] });
+  await app.db.write((transaction) => app.db.sequelize.query("INSERT INTO unitLists (dayId, version, atMs, how, itemsJson) VALUES (?, ?, 0, 'by hand', ?)", { transaction, replacements: [dayId, units.version + 1, JSON.stringify(broken)] }));
   const day = await view();
   expect(day.channels[0]!.packLabel).toContain("missing");
   expect(day.channels[0]!.meets).toBe("never");

@@ -71,9 +71,10 @@ export function dayLog(s: LogSources): LogEntry[] {
     if (what.kind === "correction") continue;
     add(`event-${id}`, atMs, GROUP_OF_EVENT[what.kind], { kind: "event", event: what }, { placeId, who, channelId: "channelId" in what ? what.channelId : null });
   }
+  const byKey = new Map(entries.map((e) => [e.key, e]));
   for (const { atMs, who, what } of s.events) {
     if (what.kind !== "correction") continue;
-    entries.find((e) => e.key === what.ofKey)?.corrections.push({ atMs, who, text: what.text });
+    byKey.get(what.ofKey)?.corrections.push({ atMs, who, text: what.text });
   }
   // what was put down at one moment stays in the order in which it was
   return entries.map((entry, i) => ({ entry, i })).sort((a, b) => a.entry.atMs - b.entry.atMs || a.i - b.i).map(({ entry }) => entry);

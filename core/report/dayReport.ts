@@ -70,6 +70,8 @@ export function dayReport(s: ReportSources, nowMs: number): DayReport {
   const lastOfPlace = [...new Map(s.plans.map((p) => [p.placeId, p])).values()];
   const hits = hitStories(s.events).map((h) => toHit(h, talker, place));
   const causes = [...new Set(hits.map((h) => h.cause))].map((cause) => ({ cause, count: hits.filter((h) => h.cause === cause).length })).sort((a, b) => b.count - a.count);
+  const corrections = new Map<string, string[]>();
+  for (const { what } of s.events) if (what.kind === "correction") corrections.set(what.ofKey, [...(corrections.get(what.ofKey) ?? []), what.text]);
   return {
     frequencies: lastOfPlace.map((p) => ({
       place: place(p.placeId), setting: s.places.find((x) => x.id === p.placeId)?.setting ?? "indoors", version: p.version, sparesHz: p.spares.map((x) => x.frequencyHz),
@@ -87,7 +89,7 @@ export function dayReport(s: ReportSources, nowMs: number): DayReport {
     cells: s.packs,
     notes: s.events.flatMap(({ id, atMs, placeId, what }) => (what.kind === "note" ? [{
       atMs, place: place(placeId), talker: what.channelId === null ? null : talker(what.channelId), text: what.text,
-      corrections: s.events.flatMap((e) => (e.what.kind === "correction" && e.what.ofKey === `event-${id}` ? [e.what.text] : [])),
+      corrections: corrections.get(`event-${id}`) ?? [],
     }] : [])),
     rolledMs: rolledMs(s.events, nowMs),
   };

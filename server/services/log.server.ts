@@ -1,9 +1,11 @@
-import { dayLog, type LogEntry } from "../../core/day/dayLog";
+import { dayLog, filterLog, LOG_GROUPS, type LogEntry, type LogFilter, type LogGroup } from "../../core/day/dayLog";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { listAllChannels, listChannelChanges } from "../db/repositories/channels.server";
 import { listNumberedSyncs } from "../db/repositories/records.server";
 import { LIST_KINDS, listHeads } from "../db/repositories/versionedLists.server";
+import { logNamesOf, logTextOf } from "../../contract/logWords";
+import type { Database } from "../db/connection.server";
 import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { putDown } from "./happenings.server";
@@ -18,7 +20,7 @@ export interface LogView {
   places: Record<number, string>;
 }
 
-/** Everything that happened on a day. */
+/** Everything that happened on a day, the oldest first. */
 export async function logOf(app: AppContext, dayId: number): Answer<LogView> {
   const got = await requireDay(app, dayId);
   return got.ok ? ok(await logView(app, got.value)) : got;
@@ -32,6 +34,40 @@ export async function logView(app: AppContext, { day, sweeps, plans, levels, pla
     talkers: channels.map(({ id, number, talker }) => ({ id, number, talker })), packs: Object.fromEntries(units.map((u) => [u.key, u.label])), places: Object.fromEntries(places.map((p) => [p.id, p.name])),
   };
 }
+
+/** The newest of the entries that fit a filter, and how many there are: a long day has more than a page can take. */
+export interface LogPage extends LogView {
+  total: number;
+  found: number;
+  hits: number;
+  /** What the day has entries of. */
+  groups: LogGroup[];
+}
+
+export async function logPage(app: AppContext, dayId: number, filter: LogFilter, most: number): Answer<LogPage> {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const { generation, writes } = app.db;
+  const known = newest.get(app.db);
+  const whole = known?.dayId === dayId && known.generation === generation && known.writes === writes ? known : { dayId, generation, writes, view: await logView(app, got.value), texts: new Map<string, string>() };
+  newest.set(app.db, whole);
+  const { view, texts } = whole;
+  const names = logNamesOf(view);
+  const textOf = (e: LogEntry): string => {
+    const text = texts.get(e.key) ?? logTextOf(e, names);
+    texts.set(e.key, text);
+    return text;
+  };
+  const found = filterLog(view.entries, filter, textOf);
+  const has = new Set(view.entries.map((e) => e.group));
+  return ok({
+    ...view, entries: found.slice(Math.max(0, found.length - most)), found: found.length, total: view.entries.length,
+    hits: view.entries.filter((e) => e.what.kind === "event" && e.what.event.kind === "hit").length, groups: LOG_GROUPS.filter((g) => has.has(g)),
+  });
+}
+
+/** The log that was looked at last, for whoever looks on: it is put together once for each write. */
+const newest = new WeakMap<Database, { dayId: number; generation: string; writes: number; view: LogView; texts: Map<string, string> }>();
 
 /** Puts an entry right: what was written stays, and beside it stands what is right. */
 export async function correctEntry(app: AppContext, dayId: number, p: { ofKey: string; text: string; seenId: string | null }): Answer {

@@ -1,11 +1,12 @@
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
+import { useSearchParams } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { correctEntry, logOf } from "../../../server/services/log.server";
+import { correctEntry, logPage } from "../../../server/services/log.server";
 import { putNote } from "../../../server/services/roll.server";
 import { count, capital } from "../../../contract/format";
-import { logClock, logGroupWords, type LogNames, logWords } from "../../../contract/logWords";
-import { filterLog, LOG_GROUPS, type LogEntry, type LogGroup } from "../../../core/day/dayLog";
+import { logClock, logGroupWords, logNamesOf, logTextOf, logWords } from "../../../contract/logWords";
+import { filterLog, LOG_GROUPS, type LogFilter, type LogGroup } from "../../../core/day/dayLog";
 import { sensitivityDbm } from "../../../core/kit/setups";
 import { receiverModel } from "../../../core/kit/models";
 import { PastSeam } from "../../features/roll/PastSeam";
@@ -23,8 +24,27 @@ import { useIntent } from "../shared/useIntent";
 import { newId } from "../../features/live/newId";
 import { logIntents, type LogIntent } from "./intents";
 
-export async function loader({ params, context }: Route.LoaderArgs) {
-  return orNotFound(await logOf(context.app, dayIdOf(params)));
+const PAGE = 150;
+const MAX_SHOWN = 3000;
+const MAX_SEARCH_LENGTH = 200;
+/** The last letter of a search is waited for so long. */
+const TYPING_MS = 200;
+
+/** What the address asks for. */
+function filterOf(params: URLSearchParams): LogFilter {
+  const asked = (params.get("groups") ?? "").split(",");
+  const groups = LOG_GROUPS.filter((g) => asked.includes(g));
+  const who = params.get("who");
+  return { groups: groups.length > 0 ? groups : null, channelId: who !== null && /^\d{1,9}$/.test(who) ? Number(who) : null, search: (params.get("search") ?? "").slice(0, MAX_SEARCH_LENGTH) };
+}
+function shownOf(params: URLSearchParams): number {
+  const shown = Number(params.get("shown") ?? PAGE);
+  return Number.isInteger(shown) ? Math.min(MAX_SHOWN, Math.max(PAGE, shown)) : PAGE;
+}
+
+export async function loader({ params, request, context }: Route.LoaderArgs) {
+  const { searchParams } = new URL(request.url);
+  return orNotFound(await logPage(context.app, dayIdOf(params), filterOf(searchParams), shownOf(searchParams)));
 }
 
 const bridge = new Bridge<Awaited<ReturnType<typeof loader>>>();
@@ -43,7 +63,6 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   }
 }
 
-const PAGE = 150;
 /** What an ordinary receiver needs, where who it was is not wired any more. */
 const USUAL_NEED_DBM = -90;
 
@@ -51,32 +70,36 @@ const USUAL_NEED_DBM = -90;
 export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
   useBridge(bridge, log);
   const { send, reply: said, isBusy } = useIntent<LogIntent>();
-  const [groups, setGroups] = useState<readonly LogGroup[] | null>(null);
-  const [who, setWho] = useState("all");
-  const [search, setSearch] = useState("");
-  const [shown, setShown] = useState(PAGE);
+  const [params, setParams] = useSearchParams();
+  const { groups, channelId, search: asked } = filterOf(params);
+  const who = channelId === null ? "all" : String(channelId);
+  const [search, setSearch] = useState(asked);
+  const ask = (change: Record<string, string | null>) => setParams((before) => {
+    for (const [key, value] of Object.entries(change)) if (value === null) before.delete(key); else before.set(key, value);
+    return before;
+  }, { replace: true, preventScrollReset: true });
+  useEffect(() => {
+    if (search === asked) return undefined;
+    const timer = setTimeout(() => ask({ search: search === "" ? null : search }), TYPING_MS);
+    return () => clearTimeout(timer);
+  });
   const [note, setNote] = useState("");
   const [correcting, setCorrecting] = useState<{ key: string; text: string } | null>(null);
-  const names = useMemo((): LogNames => ({
-    talker: (id) => log.talkers.find((t) => t.id === id)?.talker ?? "somebody", pack: (key) => log.packs[key] ?? "a pack", place: (id) => log.places[id] ?? "a place",
-  }), [log]);
-  const texts = useMemo(() => new Map(log.entries.map((e) => [e.key, [logWords(e, names), ...e.corrections.map((c) => c.text), e.who ?? ""].join(" ")])), [log, names]);
-  const textOf = (e: LogEntry) => texts.get(e.key) ?? "";
-  const found = filterLog(log.entries, { groups, channelId: who === "all" ? null : Number(who), search }, textOf).reverse();
-  const has = LOG_GROUPS.filter((g) => log.entries.some((e) => e.group === g));
+  const names = useMemo(() => logNamesOf(log), [log]);
+  // what has been sent narrows at once; the computer looks through the rest
+  const found = filterLog(log.entries, { groups, channelId, search }, (e) => logTextOf(e, names)).reverse();
   const toggle = (g: LogGroup) => {
     const now = groups ?? [];
     const next = now.includes(g) ? now.filter((x) => x !== g) : [...now, g];
-    setGroups(next.length === 0 ? null : next);
+    ask({ groups: next.length === 0 ? null : next.join(",") });
   };
   const day = useDay();
   const needs = (channelId: number) => { const c = day.channels.find((x) => x.id === channelId); return c ? sensitivityDbm(receiverModel(day.kit, c.receiverModelId)) : USUAL_NEED_DBM; };
   const [looked, setLooked] = useState<string | null>(null);
-  const hits = log.entries.filter((e) => e.what.kind === "event" && e.what.event.kind === "hit").length;
   return (
     <Stack>
       <div>
-        <Answer>{log.entries.length === 0 ? "Nothing has happened yet" : `${capital(count(log.entries.length, "entry", "entries"))} today${hits > 0 ? `, ${count(hits, "hit")} among them` : ""}`}</Answer>
+        <Answer>{log.total === 0 ? "Nothing has happened yet" : `${capital(count(log.total, "entry", "entries"))} today${log.hits > 0 ? `, ${count(log.hits, "hit")} among them` : ""}`}</Answer>
         <Sub>It writes itself: scans, picks and why, syncs, proofs, levels, walks, hits, cells, moves. Nothing is ever changed or taken out; what was wrong is put right beside it.</Sub>
       </div>
       <NoteForm as="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (note.trim() === "") return; send({ intent: "note", text: note, channelId: who === "all" ? null : Number(who), agoMs: 0, seenId: newId() }); setNote(""); }}>
@@ -85,16 +108,16 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
       </NoteForm>
       <ReplyNotice reply={said} />
       <Row>
-        {has.map((g) => <Chip key={g} isSelected={groups?.includes(g) ?? false} onChange={() => toggle(g)}>{logGroupWords(g)}</Chip>)}
+        {log.groups.map((g) => <Chip key={g} isSelected={groups?.includes(g) ?? false} onChange={() => toggle(g)}>{logGroupWords(g)}</Chip>)}
       </Row>
       <Row>
-        <SelectField label="Whose" value={who} onChange={setWho} choices={[{ id: "all", label: "everybody" }, ...log.talkers.map((t) => ({ id: String(t.id), label: `${t.number} ${t.talker}` }))]} />
+        <SelectField label="Whose" value={who} onChange={(next) => ask({ who: next === "all" ? null : next })} choices={[{ id: "all", label: "everybody" }, ...log.talkers.map((t) => ({ id: String(t.id), label: `${t.number} ${t.talker}` }))]} />
         <TextField label="Search" value={search} onChange={setSearch} widthCh={26} placeholder="van, proved, plan 2" />
-        {found.length !== log.entries.length && <Soft>{`${found.length} of ${log.entries.length}`} <QuietButton onPress={() => { setGroups(null); setWho("all"); setSearch(""); }}>All</QuietButton></Soft>}
+        {log.found !== log.total && <Soft>{`${log.found} of ${log.total}`} <QuietButton onPress={() => { setSearch(""); ask({ groups: null, who: null, search: null }); }}>All</QuietButton></Soft>}
       </Row>
-      {found.length === 0 && log.entries.length > 0 && <Notice kind="caution">Nothing in the log fits that.</Notice>}
+      {found.length === 0 && log.total > 0 && <Notice kind="caution">Nothing in the log fits that.</Notice>}
       <List aria-label="The log, newest first">
-        {found.slice(0, shown).map((e) => (
+        {found.map((e) => (
           <li key={e.key} data-group={e.group}>
             <time>{logClock(e.atMs)}</time>
             <Kind>{logGroupWords(e.group)}</Kind>
@@ -114,7 +137,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
           </li>
         ))}
       </List>
-      {found.length > shown && <Row><Button onPress={() => setShown(shown + PAGE)}>{`Earlier: ${found.length - shown} more`}</Button></Row>}
+      {log.found > log.entries.length && <Row>{log.entries.length < MAX_SHOWN ? <Button isDisabled={isBusy} onPress={() => ask({ shown: String(log.entries.length + PAGE) })}>{`Earlier: ${log.found - log.entries.length} more`}</Button> : <Soft>{`The newest ${MAX_SHOWN}. Narrow them down, or take the whole log from the report.`}</Soft>}</Row>}
     </Stack>
   );
 }

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from "node:util";
-import type { Transaction } from "sequelize";
+import { Op, type Transaction, type WhereOptions } from "sequelize";
 import type { DayEvent, DayHappening, HappeningKind } from "../../../core/day/dayEvents";
 import type { Database } from "../connection.server";
 import type { DayEventRow } from "../models/models.server";
@@ -8,8 +8,29 @@ const toEvent = ({ id, atMs, placeId, who, dataJson }: DayEventRow): DayEvent =>
 
 /** What happened on a day, in the order in which it was put down. @param kinds - only these; all where absent */
 export async function listEvents(db: Database, dayId: number, kinds?: readonly HappeningKind[], transaction?: Transaction): Promise<DayEvent[]> {
-  const rows = await db.models.dayEvents.findAll({ where: { dayId, ...(kinds ? { kind: [...kinds] } : {}) }, order: [["id", "ASC"]], raw: true, transaction: transaction ?? null });
+  return kinds || transaction ? readEvents(db, { dayId, ...(kinds ? { kind: [...kinds] } : {}) }, transaction) : allEvents(db, dayId);
+}
+
+async function readEvents(db: Database, where: WhereOptions, transaction?: Transaction): Promise<DayEvent[]> {
+  const rows = await db.models.dayEvents.findAll({ where, order: [["id", "ASC"]], raw: true, transaction: transaction ?? null });
   return (rows as unknown as DayEventRow[]).map(toEvent);
+}
+
+const MAX_REMEMBERED = 6;
+const remembered = new WeakMap<Database, { generation: string; days: Map<number, DayEvent[]> }>();
+
+/** Events are only ever added, each with a number above all before it: what was read once is not read again, however long the day grows. */
+async function allEvents(db: Database, dayId: number): Promise<DayEvent[]> {
+  const known = remembered.get(db);
+  const { days } = known?.generation === db.generation ? known : { days: new Map<number, DayEvent[]>() };
+  remembered.set(db, { generation: db.generation, days });
+  const before = days.get(dayId) ?? [];
+  const since = await readEvents(db, { dayId, id: { [Op.gt]: before.at(-1)?.id ?? 0 } });
+  const all = since.length === 0 ? before : [...before, ...since];
+  if (days.size >= MAX_REMEMBERED && !days.has(dayId)) days.clear();
+  // of two that read at once the one that saw more stays
+  if (all.length >= (days.get(dayId)?.length ?? 0)) days.set(dayId, all);
+  return all;
 }
 
 /** Whether two are one that was sent twice. A hit is judged anew each time it comes: what its key said is the same. */
