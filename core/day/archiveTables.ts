@@ -36,3 +36,11 @@ export const ARCHIVE_TABLES = {
 export type ArchiveTable = keyof typeof ARCHIVE_TABLES;
 export const ARCHIVE_TABLE_NAMES = Object.keys(ARCHIVE_TABLES) as ArchiveTable[];
 export const columnsOf = (table: ArchiveTable): [string, ArchiveColumn][] => Object.entries(ARCHIVE_TABLES[table]);
+
+/** A row of a day as it stands in any data file: numbers of rows count from 1 in each table of the day. */
+export interface PlainRow {
+  id: number;
+  cells: Record<string, unknown>;
+  bytes: Record<string, Uint8Array | null>;
+}
+export type PlainTables = Record<ArchiveTable, PlainRow[]>;

@@ -9,6 +9,7 @@ import { gridError, type Measurement } from "../../core/sweep/sweep";
 import type { Raster } from "../../core/regions/raster";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
+import { readArchive } from "./readArchive";
 import { readSceneFile, readTable, type Table } from "./tables";
 
 /** What is reckoned beside the event loop: reading what came from outside, and what a scan means. Each is a function of plain data alone; what it takes is bounded by whoever runs it. */
@@ -30,6 +31,7 @@ export const JOBS = {
     const tooLarge = gridError(mergedSize(aligned));
     return tooLarge ? fail({ code: "sweep-file", name: files.map((f) => f.name).join(", "), error: tooLarge }) : ok(mergeMeasurements(aligned));
   },
+  "read-archive": ({ bytes }: { bytes: Uint8Array }): ReturnType<typeof readArchive> => readArchive(bytes),
   "analyse-sweep": ({ measurement, raster, own }: { measurement: Measurement; raster: Raster; own: OwnCarrier[] }): SweepAnalysis => analyseSweep(measurement, raster, own),
 } as const;
 

@@ -1,5 +1,5 @@
 import type { Result } from "../../core/units/result";
-import { briefly } from "../services/briefly";
+import { briefly } from "./briefly";
 import type { RigPort } from "./port.server";
 
 /** So long one word of the units serves everybody who asks. */

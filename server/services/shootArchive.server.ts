@@ -1,33 +1,28 @@
-import { createHash, randomUUID } from "node:crypto";
+import { randomUUID } from "node:crypto";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { strFromU8, strToU8, zip, type Zippable } from "fflate";
-import { ARCHIVE_TABLE_NAMES, type ArchiveTable, columnsOf } from "../../core/day/archiveTables";
+import { strToU8, zip, type Zippable } from "fflate";
+import { ARCHIVE_TABLE_NAMES, type ArchiveTable, columnsOf, type PlainRow, type PlainTables } from "../../core/day/archiveTables";
 import type { Region } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
-import { ARCHIVE_FORMAT, ARCHIVE_VERSION, archiveDay, archiveHead, type ArchiveDay, type ArchiveHead, type ArchiveRow, type ShootArchiveError } from "../../contract/shootArchive";
-import { unpackSweepFiles } from "../../contract/sweepArchive";
+import { ARCHIVE_FORMAT, ARCHIVE_VERSION, type ArchiveHead, type ArchiveRow, type ShootArchiveError } from "../../contract/shootArchive";
+import { type ReadArchive, sha256 } from "../compute/readArchive";
 import { openDatabase } from "../db/connection.server";
-import { addRows, CHANGING, Numbers, type PlainRow, type PlainTables, plainTables, updateRows } from "../db/repositories/archive.server";
+import { addRows, CHANGING, Numbers, plainTables, updateRows } from "../db/repositories/archive.server";
 import { type Day, findDay, insertDay, insertShoot, listDays, listShoots, updateDay } from "../db/repositories/days.server";
 import { insertRegionFile, listRegionFiles } from "../db/repositories/regions.server";
 import type { AppContext } from "./appContext.server";
 import { getDayView } from "./dayView.server";
 import { logOf } from "./log.server";
+import { readBeside } from "./readings.server";
 import { reportOf } from "./report.server";
 
 type Answer<T> = Promise<Result<T, ServiceError>>;
 
-/** Unpacked, no shoot is larger. */
-const MOST_BYTES = 2e9;
-/** A long day of sixteen channels that were silent packs very densely. */
-const SMALL_BYTES = 64 * 1024 * 1024;
-const MOST_FILES = 3000;
 const SCHEMA_NOTE = "Schema: docs/shoot-archive.schema.json of the application, or /shoot-archive.schema.json where it runs.\n";
 
-const sha256 = (bytes: Uint8Array): string => createHash("sha256").update(bytes).digest("hex");
 const json = (value: unknown): Uint8Array => strToU8(`${JSON.stringify(value, null, 1)}\n`);
 const refuse = (error: ShootArchiveError) => fail({ code: "shoot-archive" as const, error });
 const isPractice = (app: AppContext): boolean => (app.rig?.practice ?? null) !== null;
@@ -54,9 +49,19 @@ export async function exportShoot(app: AppContext, shootId: number): Answer<{ na
   const all: Zippable = { "shoot.json": json(head), ...files };
   const bytes = await new Promise<Uint8Array>((resolve, reject) => zip(all, { level: 5 }, (error, data) => (error ? reject(error) : resolve(data))));
   // what its own reader would refuse is not handed out as if it were kept
-  const readBack = readArchive(bytes);
-  if (!readBack.ok) return refuse(readBack.error.code === "damaged" ? { ...readBack.error, code: "unreadable" } : readBack.error);
+  const readBack = await readBesideOf(app, bytes);
+  if (!readBack.ok) return readBack.error.code === "shoot-archive" && readBack.error.error.code === "damaged" ? refuse({ ...readBack.error.error, code: "unreadable" }) : readBack;
   return ok({ name: `${shoot.name.toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "") || "shoot"}.zip`, bytes });
+}
+
+/** A long shoot takes longer to read than a list. */
+const READING_MS = 60_000;
+
+/** Reads an archive beside the event loop. */
+async function readBesideOf(app: AppContext, bytes: Uint8Array): Answer<ReadArchive> {
+  const done = await readBeside(app, "read-archive", { bytes }, READING_MS);
+  if (done.ok) return done;
+  return done.error.code === "reading-stopped" ? fail(done.error) : refuse(done.error);
 }
 
 /** Rows with their bytes as stretches of one file for each column. */
@@ -75,87 +80,6 @@ function withStretches(rows: readonly PlainRow[], table: ArchiveTable, keep: (na
   })]) as ArchiveRow);
   for (const [name, { list }] of parts) keep(`${table}.${name}.bin`, Buffer.concat(list));
   return out;
-}
-
-export interface ReadArchive {
-  head: ArchiveHead;
-  days: { uid: string; day: ArchiveDay["day"]; tables: PlainTables }[];
-}
-
-/** Reads an archive and looks whether it is whole, before anything is done with it. */
-export function readArchive(bytes: Uint8Array): Result<ReadArchive, ShootArchiveError> {
-  const unpacked = unpackSweepFiles({ name: "", bytes }, MOST_BYTES, MOST_FILES, SMALL_BYTES);
-  if (!unpacked.ok) return fail(unpacked.error.code === "archive-too-large" ? { code: "too-large", mostBytes: MOST_BYTES } : { code: "no-archive" });
-  const files = new Map(unpacked.value.map((f) => [f.name, f.bytes]));
-  const first = parsed(files.get("shoot.json"));
-  if (first === undefined || (first as { format?: unknown } | null)?.format !== ARCHIVE_FORMAT) return fail({ code: "no-archive" });
-  const { version } = first as { version?: unknown };
-  if (typeof version === "number" && version > ARCHIVE_VERSION) return fail({ code: "newer", detail: `version ${version}` });
-  const head = archiveHead.safeParse(first);
-  if (!head.success) return fail({ code: "damaged", file: "shoot.json", detail: issueWords(head.error.issues[0]) });
-  for (const [name, sum] of Object.entries(head.data.files)) {
-    const file = files.get(name);
-    if (!file || sha256(file) !== sum) return fail({ code: "damaged", file: name, detail: file ? "it is not what was written" : "it is missing" });
-  }
-  const days: ReadArchive["days"] = [];
-  for (const { uid, folder } of head.data.days) {
-    const name = `${folder}/day.json`;
-    const day = archiveDay.safeParse(parsed(files.get(name)));
-    if (!day.success) return fail({ code: "damaged", file: name, detail: issueWords(day.error.issues[0]) });
-    const read = day.data as ArchiveDay;
-    const tables: Partial<PlainTables> = {};
-    for (const table of ARCHIVE_TABLE_NAMES) {
-      const rows = plainRows(read.tables[table], table, (column) => files.get(`${folder}/${table}.${column}.bin`));
-      const broken = rows ? brokenPointer(rows, table, tables) : "bytes that are not there";
-      if (!rows || broken) return fail({ code: "damaged", file: name, detail: `${table}: ${broken ?? ""}` });
-      tables[table] = rows;
-    }
-    days.push({ uid, day: read.day, tables: tables as PlainTables });
-  }
-  return ok({ head: head.data, days });
-}
-
-const issueWords = (issue: { path: PropertyKey[]; message: string } | undefined): string => (issue ? `${issue.path.map(String).join(".")}: ${issue.message}` : "not understood");
-
-function parsed(bytes: Uint8Array | undefined): unknown {
-  if (!bytes) return undefined;
-  try {
-    return JSON.parse(strFromU8(bytes)) as unknown;
-  } catch {
-    return undefined;
-  }
-}
-
-/** Rows with their bytes; null where a stretch is not there. */
-function plainRows(rows: readonly ArchiveRow[], table: ArchiveTable, fileOf: (column: string) => Uint8Array | undefined): PlainRow[] | null {
-  const out: PlainRow[] = [];
-  for (const { id, ...rest } of rows) {
-    const row: PlainRow = { id, cells: {}, bytes: {} };
-    for (const [name, column] of columnsOf(table)) {
-      if (!column.startsWith("bytes")) row.cells[name] = rest[name];
-      else {
-        const stretch = rest[name] as { at: number; length: number } | null;
-        const file = stretch ? fileOf(name) : undefined;
-        if (stretch && stretch.length > 0 && (!file || stretch.at + stretch.length > file.length)) return null;
-        row.bytes[name] = stretch ? (file ?? new Uint8Array()).slice(stretch.at, stretch.at + stretch.length) : null;
-      }
-    }
-    out.push(row);
-  }
-  return out;
-}
-
-/** Numbers that skip, or that point at a row that is not there. */
-function brokenPointer(rows: readonly PlainRow[], table: ArchiveTable, before: Partial<PlainTables>): string | null {
-  for (const [i, row] of rows.entries()) {
-    if (row.id !== i + 1) return `row ${i + 1} is called ${row.id}`;
-    for (const [name, column] of columnsOf(table)) {
-      const to = column.startsWith("→") ? column.slice(2).replace(/\?$/, "") as ArchiveTable : null;
-      const value = row.cells[name] as number | null;
-      if (to && value !== null && value > (before[to]?.length ?? 0)) return `row ${row.id} points at ${to} ${value}`;
-    }
-  }
-  return null;
 }
 
 /** How a day of an archive stands to what is here. "goes-on": everything here is in it, and more. "behind": everything in it is here, and more. "apart": both went on. */
@@ -180,8 +104,8 @@ interface PlacedDay {
 
 /** What taking an archive in would do. */
 export async function previewArchive(app: AppContext, bytes: Uint8Array): Answer<ArchivePreview> {
-  const read = readArchive(bytes);
-  if (!read.ok) return refuse(read.error);
+  const read = await readBesideOf(app, bytes);
+  if (!read.ok) return read;
   if (read.value.days.some((d) => d.day.isPractice !== isPractice(app))) return refuse({ code: "practice" });
   const { head } = read.value;
   const placed = await placeDays(app, read.value);
@@ -231,8 +155,8 @@ async function otherRegions(app: AppContext, head: ArchiveHead): Promise<{ added
 /** Takes an archive in: days that are not here are added, those that go on are brought up to date, and nothing that is here is lost. If any day went on here and there, all of it is refused.
  * @param p.asOwn - as a shoot of its own beside what is here, whatever is here @returns the days it brought or brought on */
 export async function takeArchive(app: AppContext, bytes: Uint8Array, p: { asOwn: boolean }): Answer<{ name: string; dayIds: number[]; added: number }> {
-  const read = readArchive(bytes);
-  if (!read.ok) return refuse(read.error);
+  const read = await readBesideOf(app, bytes);
+  if (!read.ok) return read;
   const archive = read.value;
   if (archive.days.some((d) => d.day.isPractice !== isPractice(app))) return refuse({ code: "practice" });
   const tried = await tryOut(app, archive);

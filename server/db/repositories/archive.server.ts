@@ -1,14 +1,6 @@
 import type { Model, ModelStatic, Transaction, WhereOptions } from "sequelize";
-import { ARCHIVE_TABLE_NAMES, type ArchiveColumn, type ArchiveTable, columnsOf } from "../../../core/day/archiveTables";
+import { ARCHIVE_TABLE_NAMES, type ArchiveColumn, type ArchiveTable, columnsOf, type PlainRow, type PlainTables } from "../../../core/day/archiveTables";
 import type { Database } from "../connection.server";
-
-/** A row of a day as it stands in any data file: numbers of rows count from 1 in each table of the day. */
-export interface PlainRow {
-  id: number;
-  cells: Record<string, unknown>;
-  bytes: Record<string, Uint8Array | null>;
-}
-export type PlainTables = Record<ArchiveTable, PlainRow[]>;
 
 /** Which number a row has on the other side, table by table. */
 export class Numbers {
