@@ -55,6 +55,17 @@ beforeAll(async () => {
 }, 30_000);
 afterAll(() => Promise.all([here.stop(), there.stop()]));
 
+test("what its own reader would not take is not handed out: the row is named", async () => {
+  const old = await practiceApp();
+  const { app, dayId } = old;
+  const { shootId, currentPlaceId } = (await loadDay(app, dayId))!.day;
+  expect((await exportShoot(app, shootId)).ok).toBe(true);
+  // as an earlier version may have stored it
+  await app.db.write((transaction) => app.db.sequelize.query(`INSERT INTO dayEvents (dayId, atMs, placeId, kind, dataJson) VALUES (${dayId}, -1e300, ${currentPlaceId}, 'note', '{"kind":"note","text":"x","channelId":null}')`, { transaction }));
+  expect(await exportShoot(app, shootId)).toMatchObject({ ok: false, error: { code: "shoot-archive", error: { code: "unreadable", detail: expect.stringMatching(/atMs/) as unknown } } });
+  await old.stop();
+});
+
 test("every column of a day's tables has its place in the archive, and the schema that is published is the one that is used", () => {
   const known = Object.entries(here.app.db.models).filter(([name]) => !["shoots", "days", "regionFiles", "exerciseResults"].includes(name));
   expect(known.map(([name]) => name).sort()).toEqual([...ARCHIVE_TABLE_NAMES].sort());

@@ -214,6 +214,19 @@ test("who is sent away is cut off at once: in the middle of a stream, and in the
   expect(await statusOf("nobody", "/day/1/sync", { headers })).toBe(403);
 });
 
+test("a phone that asks for more at once than a phone can is told so, and is answered again when some of it ended", async () => {
+  const held = await Promise.all(Array.from({ length: 24 }, () => new Promise<ReturnType<typeof ask>>((resolve, reject) => {
+    const stream = ask({ agent: false, host: "127.0.0.1", port: portOf(phones), path: "/day/1/live?held", headers: { cookie: cookies["guest"]! } }, (response) => { response.resume(); resolve(stream); });
+    stream.on("error", reject);
+    stream.end();
+  })));
+  const more = await send("guest", "/day/1/sync");
+  expect([more.status, more.text]).toEqual([429, "This phone asks for too much at once. Close some of its pages."]);
+  held.forEach((stream) => { stream.removeAllListeners("error").on("error", () => undefined).destroy(); });
+  for (let i = 0; i < 100 && (await statusOf("guest", "/day/1/sync")) !== 200; i += 1) await new Promise((resolve) => setTimeout(resolve, 10));
+  expect(await statusOf("guest", "/day/1/sync")).toBe(200);
+});
+
 test("the page's own files are everybody's, and nothing beside them", async () => {
   expect((await send("nobody", "/assets/page-1a2b.js")).headers["cache-control"]).toContain("immutable");
   for (const path of ["/assets", "/assets/", "/assets/.env", "/assets/none.js", "/.git/config"]) expect([path, (await statusOf("nobody", path)) >= 400]).toEqual([path, true]);

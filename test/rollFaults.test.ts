@@ -141,6 +141,24 @@ test("a data file that another process locks: readings go on, it is told that th
   expect(Array.from({ length: 18 }, (_, i) => bytes[i * COLUMN_BYTES + COLUMN.bestMin]!).every((v) => v > 0)).toBe(true);
 });
 
+test("a write that fails for good by itself holds back nothing that comes after it, and is heard of", async () => {
+  const { app, dayId } = practice;
+  const { write } = app.db;
+  let refused = 0;
+  app.db.write = (work, isQuiet) => (refused < 3 && isQuiet ? (refused += 1, Promise.reject(new TypeError("a row that no table takes"))) : write(work, isQuiet));
+  try {
+    const before = (await readingsSpan(app.db, dayId))?.toMs ?? 0;
+    // a piece is ten seconds: the first cannot be kept, those after it are
+    for (let i = 0; i < 420; i += 1) moment(-53);
+    await until(async () => ((await readingsSpan(app.db, dayId))?.toMs ?? 0) > before, 30_000);
+    await until(async () => (await state()).notKept === null, 20_000);
+    expect(refused).toBe(3);
+    expect(app.log.recent().map((e) => e.event)).toContain("reading-not-kept");
+  } finally {
+    app.db.write = write;
+  }
+});
+
 test("what rolled when the application ended rolls on; what was ended does not", async () => {
   const { app, dayId } = practice;
   await app.roll.leave();
