@@ -60,6 +60,7 @@ function eventWords(e: Extract<LogEntry["what"], { kind: "event" }>["event"], wh
     case "taken-back": return `${who}taken back: ${e.what}`;
     case "wrapped": return `${e.isDone ? "Done" : "Not done after all"}: ${e.step}`;
     case "file": return e.what;
+    case "clock-jumped": return `The computer’s clock was set ${e.byMs < 0 ? "back" : "on"} by ${formatDuration(Math.abs(e.byMs))}: ${e.byMs < 0 ? "the day’s clock did not follow" : "the day’s clock followed, nothing was read in between"}`;
     case "exercise": return `Ten minutes of practice began (day-${e.seed})`;
   }
 }

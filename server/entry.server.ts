@@ -102,7 +102,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const locked = lockFile(dataFile);
   if (!locked.ok) throw new FileHeldError(locked.error);
   const db = await openOrRelease(dataFile, () => changes.bump(), locked.value.release);
-  const realNowMs = steadyClock({ wallMs: () => Date.now(), steadyMs: () => performance.now(), onJump: (byMs) => log.warn("clock-jumped", { byMs: Math.round(byMs) }) });
+  const rollDesk: RollDesk = new RollDesk(() => context);
+  const realNowMs = steadyClock({ wallMs: () => Date.now(), steadyMs: () => performance.now(), onJump: (byMs) => {
+    log.warn("clock-jumped", { byMs: Math.round(byMs) });
+    // not in the middle of whoever asked for the time
+    setImmediate(() => rollDesk.clockJumped(Math.round(byMs)));
+  } });
   const standIn = options.practice
     ? await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: join(options.dataFolder, "practice-rig.json"), speed: options.speed, nowMs: realNowMs, onTrouble: (error) => log.error("rig-state-not-kept", {}, error) })
     : null;
@@ -110,7 +115,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const compute = options.computeFile ? threadedCompute(options.computeFile) : inlineCompute;
   const desk = new JoinDesk({ open: () => openDoorOn(guestApp, { host: options.joinHost ?? "0.0.0.0", firstPort: options.port === 0 ? 0 : options.port + JOIN_PORT_ABOVE, ports: JOIN_PORTS }), nowMs: realNowMs, onChange: () => changes.bump() });
   const context: AppContext = {
-    db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), roll: new RollDesk(() => context), keeper: null, changes, desk, asker: CART, log, compute,
+    db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), roll: rollDesk, keeper: null, changes, desk, asker: CART, log, compute,
   };
   if (options.practice && (await dayToOpen(context)) === null) await seedPracticeDay(context);
   await resumePracticeClocks(context);

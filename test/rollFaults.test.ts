@@ -10,6 +10,7 @@ import { readingsSpan } from "../server/db/repositories/readings.server";
 import { appendVersion, newestVersions } from "../server/db/repositories/versionedLists.server";
 import { loadDay } from "../server/services/dayView.server";
 import { callHit } from "../server/services/hits.server";
+import { logNamesOf, logWords } from "../contract/logWords";
 import { logOf } from "../server/services/log.server";
 import { reportOf } from "../server/services/report.server";
 import { beginRoll, endRoll, recentReadings, resumeRoll, seamOf } from "../server/services/roll.server";
@@ -139,6 +140,15 @@ test("a data file that another process locks: readings go on, it is told that th
   if (!seam.ok) throw new Error(seam.error.code);
   const bytes = Buffer.from(Object.values(seam.value.channels)[0]!, "base64");
   expect(Array.from({ length: 18 }, (_, i) => bytes[i * COLUMN_BYTES + COLUMN.bestMin]!).every((v) => v > 0)).toBe(true);
+});
+
+test("a clock that is set while it rolls is an event of the day", async () => {
+  const { app, dayId } = practice;
+  app.roll.clockJumped(-3_600_000);
+  await until(async () => (await listEvents(app.db, dayId, ["clock-jumped"])).length === 1);
+  const log = await logOf(app, dayId);
+  const entry = log.ok && log.value.entries.find((e) => e.what.kind === "event" && e.what.event.kind === "clock-jumped");
+  expect(entry && [entry.group, logWords(entry, logNamesOf(log.value))]).toEqual(["trouble", expect.stringMatching(/^The computer’s clock was set back by 1 h/) as unknown]);
 });
 
 test("a write that fails for good by itself holds back nothing that comes after it, and is heard of", async () => {

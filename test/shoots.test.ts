@@ -92,6 +92,11 @@ test("places: added, moved with their scenes, copied, taken off, and back", asyn
   expect((await prep()).scenes.map((s) => [s.number, s.startMs / hour])).toEqual([["1", 8], ["2", 13]]);
   expect(await changePlace(own.app, dayId, { placeId: yard!.id, place: place({ endMs: 9 * hour }), withScenes: false, seenVersion: 3 })).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
   expect(await copyPlace(own.app, dayId, { placeId: kitchen!.id, toDayId: dayId, seenVersion: 3 })).toEqual({ ok: true, value: "Kitchen, again" });
+  const numbers = () => own.app.db.models.places.count();
+  const before = await numbers();
+  // what is refused leaves nothing behind, not a number either
+  expect(await addPlace(own.app, dayId, { place: place({}), seenVersion: 1 })).toMatchObject({ ok: false, error: { code: "list-changed" } });
+  expect(await numbers()).toBe(before);
   expect(await copyPlace(own.app, dayId, { placeId: kitchen!.id, toDayId: 99, seenVersion: 4 })).toEqual({ ok: false, error: { code: "not-found", what: "day" } });
   expect(await removePlace(own.app, dayId, { placeId: kitchen!.id, seenVersion: 4 })).toMatchObject({ ok: false, error: { code: "place-needed", why: "here" } });
   await moveTo(own.app, dayId, yard!.id);

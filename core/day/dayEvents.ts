@@ -46,6 +46,8 @@ export type DayHappening =
   | { kind: "taken-back"; channelId: number; what: string }
   | { kind: "wrapped"; step: string; isDone: boolean }
   | { kind: "file"; what: string }
+  /** The computer's clock was set on or back while it rolled. */
+  | { kind: "clock-jumped"; byMs: number }
   /** Ten minutes of practice began. */
   | { kind: "exercise"; seed: number };
 

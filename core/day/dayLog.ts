@@ -50,7 +50,7 @@ const TOGETHER_MS = 20_000;
 
 const GROUP_OF_EVENT: Readonly<Record<DayEvent["what"]["kind"], LogGroup>> = {
   "moved": "moves", "joined": "lists", "roll": "moves", "power": "cells", "cells-fresh": "cells", "cells-ran": "cells", "hit": "hits", "hit-judged": "hits", "hit-answer": "hits", "hit-closed": "hits", "dropout": "trouble", "trouble": "trouble",
-  "newcomer": "air", "note": "notes", "correction": "notes", "taken-back": "notes", "wrapped": "moves", "file": "lists", "exercise": "moves",
+  "newcomer": "air", "note": "notes", "correction": "notes", "taken-back": "notes", "wrapped": "moves", "file": "lists", "exercise": "moves", "clock-jumped": "trouble",
 };
 
 /** Everything that happened on a day, out of every record that is kept of it, in order. Corrections stand with what they put right. */

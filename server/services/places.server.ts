@@ -32,15 +32,13 @@ function wrongTimes(told: Pick<PlaceTold, "startMs" | "endMs">): ServiceError | 
   return told.endMs > told.startMs ? null : { code: "setting-unknown", what: "a place must end after it begins" };
 }
 
-const newId = (app: AppContext, dayId: number) => app.db.write((t) => insertPlaceId(app.db, dayId, t));
-
 /** Puts a place on the day's list. */
 export async function addPlace(app: AppContext, dayId: number, p: { place: PlaceTold; seenVersion: number }): Answer {
   const wrong = wrongTimes(p.place);
   if (wrong) return fail(wrong);
   if (!(await findDay(app.db, dayId))) return fail({ code: "not-found", what: "day" });
   const { items } = await newestList(app, "places", dayId);
-  return storeNextLists(app, dayId, `${p.place.name} added`, [{ kind: "places", seenVersion: p.seenVersion, items: [...items, placeOf(p.place, await newId(app, dayId), null)] }]);
+  return storeNextLists(app, dayId, `${p.place.name} added`, [{ kind: "places", seenVersion: p.seenVersion, items: async (t) => [...items, placeOf(p.place, await insertPlaceId(app.db, dayId, t), null)] }]);
 }
 
 /** Changes a place. When it moves in time, its scenes may move along by as much. */
@@ -84,8 +82,8 @@ export async function copyPlace(app: AppContext, dayId: number, p: { placeId: nu
   if (!isSameDay && !(await findDay(app.db, p.toDayId))) return fail({ code: "not-found", what: "day" });
   const target = isSameDay ? { version: p.seenVersion, items } : await newestList(app, "places", p.toDayId);
   const startMs = isSameDay ? Math.max(...items.map((x) => x.endMs)) : place.startMs;
-  const copy: DayPlace = { ...place, id: await newId(app, p.toDayId), startMs, endMs: startMs + (place.endMs - place.startMs), name: isSameDay ? `${place.name}, again` : place.name };
-  const stored = await storeNextLists(app, p.toDayId, `${copy.name} copied`, [{ kind: "places", seenVersion: target.version, items: [...target.items, copy] }]);
+  const copy: Omit<DayPlace, "id"> = { ...place, startMs, endMs: startMs + (place.endMs - place.startMs), name: isSameDay ? `${place.name}, again` : place.name };
+  const stored = await storeNextLists(app, p.toDayId, `${copy.name} copied`, [{ kind: "places", seenVersion: target.version, items: async (t) => [...target.items, { ...copy, id: await insertPlaceId(app.db, p.toDayId, t) }] }]);
   return stored.ok ? ok(copy.name) : stored;
 }
 

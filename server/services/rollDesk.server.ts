@@ -274,6 +274,11 @@ export class RollDesk implements RollFeed {
     if (day) this.write(() => putDown(this.app(), day, what, { isQuiet, ...(atMs === undefined ? {} : { atMs }) }));
   }
 
+  /** The computer's clock was set while it rolled: from then on the day's clock and a watch may differ, and who reads the log must know it. */
+  clockJumped(byMs: number): void {
+    if (this.isRolling) this.put({ kind: "clock-jumped", byMs }, false);
+  }
+
   private get isRolling(): boolean {
     const last = this.loaded?.events.findLast((e) => e.what.kind === "roll")?.what;
     return last?.kind === "roll" && last.isOn;

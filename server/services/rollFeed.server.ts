@@ -42,4 +42,6 @@ export interface RollFeed {
   /** Of one cell of a pack, as its receiver tells now; null where it does not. */
   voltsOf: (packKey: string) => number | null;
   readonly airWatch: WatchFeed | null;
+  /** The computer's clock was set: while it rolls, an event of the day. */
+  clockJumped: (byMs: number) => void;
 }

@@ -23,8 +23,8 @@ export async function newestList<K extends ListKind>(app: AppContext, kind: K, d
   return { version: await seenVersionOf(app, kind, dayId), earlierVersion: versions.at(-2)?.version ?? null, items: newest?.items ?? [] };
 }
 
-/** What a list shall be next, and which version its editor saw. */
-export type NextList = { [K in ListKind]: { kind: K; seenVersion: number; items: ListItems[K][] } }[ListKind];
+/** What a list shall be next, and which version its editor saw. Items that need a number of their own are made in the write itself, so that a refusal leaves nothing behind. */
+export type NextList = { [K in ListKind]: { kind: K; seenVersion: number; items: ListItems[K][] | ((transaction: Transaction) => Promise<ListItems[K][]>) } }[ListKind];
 
 /** Makes items the next version of one or several of a day's lists, all together or none, if the caller saw the versions that stand; else tells when one was changed. */
 export async function storeNextLists(app: AppContext, dayId: number, how: string, lists: readonly NextList[]): Promise<Result<null, ServiceError>> {
@@ -38,7 +38,7 @@ export async function storeNextLists(app: AppContext, dayId: number, how: string
     }
     for (const { kind, items } of lists) {
       const version = ((await newestVersions(app.db, kind, dayId, transaction)).at(-1)?.version ?? 0) + 1;
-      await appendVersion(app.db, kind, dayId, { version, atMs, how, items: items as never[] }, transaction);
+      await appendVersion(app.db, kind, dayId, { version, atMs, how, items: (typeof items === "function" ? await items(transaction) : items) as never[] }, transaction);
     }
     return ok(null);
   });
