@@ -75,7 +75,7 @@ export default function KeepScreen({ loaderData: view }: Route.ComponentProps) {
           <Heading>What went wrong</Heading>
           {view.troubles.length === 0 ? <Soft as="p">Nothing since this program was started.</Soft> : (
             <List aria-label="What went wrong">
-              {view.troubles.map((t) => <li key={`${t.atIso}${t.event}`}><b>{t.atIso.slice(11, 19)}</b><span>{`${t.event.replaceAll("-", " ")}${t.requestId === null ? "" : ` (${t.requestId})`}`} <Soft>{t.detail.slice(0, 160)}</Soft></span></li>)}
+              {view.troubles.map((t) => <li key={`${t.atIso}${t.event}`}><b>{t.atIso.slice(11, 19)}</b><span>{`${t.event.replaceAll("-", " ")}${t.requestId === null ? "" : ` (${t.requestId})`}`} <Soft>{detailWords(t.detail)}</Soft></span></li>)}
             </List>
           )}
           <p><a href="/support.json" download>Save a report for support</a> <Soft>versions, sizes and what went wrong; no names, no keys, nothing of a day</Soft></p>
@@ -84,6 +84,9 @@ export default function KeepScreen({ loaderData: view }: Route.ComponentProps) {
     </Page>
   );
 }
+
+/** Fields as they are logged, for eyes: it may be cut anywhere, so that it is no JSON any more. */
+const detailWords = (detail: string): string => detail.replace(/[{}"]/g, "").replace(/,(?=\w+:)/g, " · ").replace(/\b(\w+):/g, "$1 ").slice(0, 200);
 
 /** The newest are enough to see that something is wrong; the rest stands in the log. */
 const SHOWN_TROUBLES = 12;
