@@ -1,4 +1,5 @@
 import { assertFinite, assertNotNegative, assertPositive } from "../units/guards";
+import { normalCdf } from "../units/normal";
 import { wavelengthM } from "./propagation";
 
 export interface FadingQuestion {
@@ -23,8 +24,18 @@ export interface FadingAnswer {
   meanDropoutMs: number | null;
 }
 
-/** Bessel function of the first kind and order 0: its series near nothing, its integral (1/π)∫cos(x·sin t) by the midpoint rule elsewhere, which is exact to rounding for a periodic integrand. */
+/** From here on J0 is taken from its expansion for large arguments. */
+const J0_LARGE = 2000;
+
+/** Bessel function of the first kind and order 0: its integral (1/π)∫cos(x·sin t) by the midpoint rule, which is exact to rounding for a periodic integrand; for large arguments √(2/πx)·(P·cos χ − Q·sin χ), χ = x − π/4
+ *  (Abramowitz and Stegun, 9.2.5, 9.2.9 and 9.2.10), so that the work does not grow with the argument. */
 export function besselJ0(x: number): number {
+  const size = Math.abs(x);
+  if (size > J0_LARGE) {
+    const chi = size - Math.PI / 4;
+    const [p, q] = [1 - 9 / (128 * size * size), -1 / (8 * size)];
+    return Math.sqrt(2 / (Math.PI * size)) * (p * Math.cos(chi) - q * Math.sin(chi));
+  }
   const points = Math.ceil(Math.abs(x)) + 32;
   let sum = 0;
   for (let i = 0; i < points; i += 1) sum += Math.cos(x * Math.sin((Math.PI * (i + 0.5)) / points));
@@ -37,6 +48,9 @@ export const envelopeCorrelation = (spacingM: number, frequencyHz: number): numb
 /** Correlation of the fields themselves, signed: J0(2πd/λ). */
 export const fieldCorrelation = (spacingM: number, frequencyHz: number): number => besselJ0((2 * Math.PI * spacingM) / wavelengthM(frequencyHz));
 
+/** From a direct part so strong on, the envelope is normal about √(a² + 1), its spread the scatter's (Rice 1945, the limit of a strong direct part). */
+const NORMAL_FROM = 300;
+
 /** Distribution of a noncentral chi-square of two degrees, as a Poisson mixture of gammas: 1 − Q₁(a, b) (Marcum's function; Simon and Alouini, Digital Communication over Fading Channels).
  * @returns the probability of an envelope below b with a direct part a, both in units of the scatter's standard deviation */
 export function riceCdf(a: number, b: number): number {
@@ -45,6 +59,7 @@ export function riceCdf(a: number, b: number): number {
   // far on either side of the mean there is nothing to add up
   if (b - a > 40) return 1;
   if (a - b > 40) return 0;
+  if (a > NORMAL_FROM) return Math.min(1, Math.max(0, normalCdf(b - Math.sqrt(a * a + 1))));
   // log of the gamma's tail terms, term by term: P(k+1, x) = P(k, x) − x^k e^{−x} / k!
   let logTerm = -x;
   let gamma = 1 - Math.exp(-x);
@@ -97,8 +112,12 @@ function branch(mean: number, k: number): Branch {
   return { mean, outage: riceCdf(Math.sqrt(2 * k), Math.sqrt(2 * (1 + k)) * rho), rate: Math.sqrt(2 * Math.PI * (k + 1)) * rho * Math.exp(argument - k - (k + 1) * rho * rho) * scaledI0(argument) };
 }
 
-/** e^{−x}·I0(x), by its integral. */
+/** From here on I0 is taken from its expansion for large arguments. */
+const I0_LARGE = 1000;
+
+/** e^{−x}·I0(x), by its integral; for large arguments (1 + 1/8x + 9/128x²)/√(2πx) (Abramowitz and Stegun, 9.7.1). */
 function scaledI0(x: number): number {
+  if (x > I0_LARGE) return (1 + 1 / (8 * x) + 9 / (128 * x * x)) / Math.sqrt(2 * Math.PI * x);
   const points = 64 + Math.ceil(4 * Math.sqrt(x));
   let sum = 0;
   for (let i = 0; i < points; i += 1) sum += Math.exp(x * (Math.cos((Math.PI * (i + 0.5)) / points) - 1));
