@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ARCHIVE_TABLE_NAMES, type ArchiveColumn, type ArchiveTable, columnsOf } from "../core/day/archiveTables";
+import { ARCHIVE_TABLE_NAMES, type ArchiveColumn, type ArchiveTable, columnsOf, MAX_TEXT_LENGTH } from "../core/day/archiveTables";
 
 export const ARCHIVE_FORMAT = "plain-channel-shoot";
 export const ARCHIVE_VERSION = 1;
@@ -10,10 +10,11 @@ export type ArchiveRow = Record<string, unknown> & { id: number };
 const whole = z.number().int();
 const stretch = z.object({ at: whole.min(0), length: whole.min(0) }).describe("a stretch of the file <table>.<column>.bin beside this one, in bytes");
 
-function shapeOf(column: ArchiveColumn): z.ZodType {
+/** The same as `fitsColumn`, as a schema that can be published. */
+export function shapeOf(column: ArchiveColumn): z.ZodType {
   const isMaybe = column.endsWith("?");
   const plain = isMaybe ? column.slice(0, -1) : column;
-  const shape = plain === "int" ? whole : plain === "real" ? z.number() : plain === "text" ? z.string().max(200_000) : plain === "flag" ? z.boolean() : plain === "json" ? z.json() : plain === "bytes" ? stretch
+  const shape = plain === "int" ? whole : plain === "real" ? z.number() : plain === "text" ? z.string().max(MAX_TEXT_LENGTH) : plain === "flag" ? z.boolean() : plain === "json" ? z.json() : plain === "bytes" ? stretch
     : whole.min(1).describe(`a row of ${plain.slice(2)}`);
   return isMaybe ? shape.nullable() : shape;
 }

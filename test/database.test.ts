@@ -142,3 +142,18 @@ test("of two changes to one channel the later is told of the earlier, whoever as
   expect(second).toEqual([{ version: 2, atMs: 7, what: "to q" }]);
   expect(await listChannels(db, dayId)).toMatchObject([{ part: "to q", version: 2 }]);
 });
+
+test("what no archive would take is not stored either, whoever asks for it: the write is taken back whole", async () => {
+  const { dayId, placeId } = await dayWithPlace();
+  const channelId = await db.write((t) => insertChannel(db, dayId, ordinary, t));
+  const sync = { dayId, channelId, placeId, atMs: 0, kind: "cells", frequencyHz: 0, packKey: "p", isUndone: false };
+  const put = (change: object) => db.write(async (transaction) => {
+    await db.models.syncs.create({ ...sync }, { transaction });
+    await db.models.syncs.create({ ...sync, ...change }, { transaction });
+  });
+  for (const change of [{ atMs: -1e300 }, { atMs: 0.5 }, { frequencyHz: 470_000_000.5 }, { kind: "x".repeat(250_000) }, { strongestDbm: Infinity }]) await expect(put(change)).rejects.toMatchObject({ code: "ROW_UNFIT" });
+  await expect(db.write((transaction) => db.models.channels.update({ talker: "x".repeat(250_000) }, { where: { id: channelId }, transaction }))).rejects.toMatchObject({ code: "ROW_UNFIT" });
+  expect(await db.models.syncs.count()).toBe(0);
+  await put({});
+  expect(await db.models.syncs.count()).toBe(2);
+});

@@ -37,6 +37,22 @@ export type ArchiveTable = keyof typeof ARCHIVE_TABLES;
 export const ARCHIVE_TABLE_NAMES = Object.keys(ARCHIVE_TABLES) as ArchiveTable[];
 export const columnsOf = (table: ArchiveTable): [string, ArchiveColumn][] => Object.entries(ARCHIVE_TABLES[table]);
 
+/** The longest text that a column takes. */
+export const MAX_TEXT_LENGTH = 200_000;
+
+/** Whether a value may stand in a column: what is stored and what is archived go by the same, so that whatever was taken in can be kept and brought back. JSON is looked at as what it says, bytes and rows that are pointed at by whoever reads them. */
+export function fitsColumn(column: ArchiveColumn, value: unknown): boolean {
+  const isMaybe = column.endsWith("?");
+  if (value === null || value === undefined) return isMaybe;
+  switch (isMaybe ? column.slice(0, -1) : column) {
+    case "int": return Number.isSafeInteger(value);
+    case "real": return Number.isFinite(value);
+    case "text": return typeof value === "string" && value.length <= MAX_TEXT_LENGTH;
+    case "flag": return typeof value === "boolean";
+    default: return true;
+  }
+}
+
 /** A row of a day as it stands in any data file: numbers of rows count from 1 in each table of the day. */
 export interface PlainRow {
   id: number;

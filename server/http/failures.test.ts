@@ -1,6 +1,6 @@
 import { data, redirect, type ServerBuild } from "react-router";
 import { memoryLog } from "../log/log.server";
-import { failureOf } from "../services/failures.server";
+import { failureOf, isPassing } from "../services/failures.server";
 import { withWords } from "./failures.server";
 
 const args = () => ({ request: new Request("http://127.0.0.1/day/1"), context: { requestId: "ab12" }, params: {} }) as never;
@@ -16,6 +16,7 @@ test("what a disk, a lock or a damaged file throws is known by its code, however
   expect(failureOf({ parent: { code: "SQLITE_BUSY" } })).toMatchObject({ code: "data-locked" });
   expect(failureOf({ code: "SQLITE_READONLY" })).toMatchObject({ code: "data-read-only" });
   expect(failureOf({ name: "SequelizeForeignKeyConstraintError", parent: { code: "SQLITE_CONSTRAINT" } })).toEqual({ code: "no-longer-so", status: 409 });
+  expect([isPassing({ parent: { code: "SQLITE_BUSY" } }), isPassing({ parent: { code: "SQLITE_CONSTRAINT" } }), isPassing({ code: "ROW_UNFIT" }), isPassing(new TypeError("x"))]).toEqual([true, false, false, false]);
   for (const thrown of [null, undefined, "words", 7, new TypeError("x"), { code: 5 }]) expect(failureOf(thrown)).toEqual({ code: "unexpected", status: 500 });
 });
 

@@ -17,6 +17,7 @@ const BY_CODE: Readonly<Record<string, Failure>> = {
   SQLITE_IOERR: { code: "disk-error", status: 503 },
   EIO: { code: "disk-error", status: 503 },
   SQLITE_CORRUPT: { code: "data-damaged", status: 503 },
+  ROW_UNFIT: { code: "cannot-be-kept", status: 400 },
   SQLITE_CONSTRAINT: { code: "no-longer-so", status: 409 },
   SQLITE_NOTADB: { code: "data-damaged", status: 503 },
 };
@@ -31,3 +32,7 @@ export function failureOf(error: unknown): Failure {
   }
   return { code: "unexpected", status: 500 };
 }
+
+/** What passes when there is room again, or whoever holds the file lets go: it is worth waiting for. */
+const PASSING: readonly FailureCode[] = ["disk-full", "data-locked", "data-read-only", "disk-error"];
+export const isPassing = (error: unknown): boolean => PASSING.includes(failureOf(error).code);

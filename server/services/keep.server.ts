@@ -6,7 +6,7 @@ import type { ServiceError } from "../../contract/serviceError";
 import { checkCopy, type CopyError, type CopySummary, writeCopy } from "../db/copies.server";
 import type { AppContext } from "./appContext.server";
 import type { FailureCode } from "../../contract/failureWords";
-import { failureOf } from "./failures.server";
+import { failureOf, isPassing } from "./failures.server";
 import { pause } from "./pause.server";
 import { resumeRoll } from "./roll.server";
 
@@ -119,8 +119,10 @@ export class CopyKeeper {
 /** What keeps writes from standing, as long as none succeeded since; null where all is well. */
 export function dataTrouble(app: AppContext): FailureCode | null {
   const { trouble } = app.db;
-  const code = trouble === null ? "unexpected" : failureOf(trouble).code;
-  return code === "unexpected" ? null : code;
+  if (trouble === null) return null;
+  const { code } = failureOf(trouble);
+  // a row that does not fit is that write's trouble, not the file's
+  return isPassing(trouble) || code === "data-damaged" ? code : null;
 }
 
 export function diskOf(app: AppContext): DiskView {

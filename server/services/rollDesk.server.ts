@@ -16,7 +16,7 @@ import { AirWatch } from "./airWatch.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, loadDay } from "./dayView.server";
 import { putDown } from "./happenings.server";
-import { failureOf } from "./failures.server";
+import { isPassing } from "./failures.server";
 import { judgeAgain } from "./hits.server";
 import { packPowerOf } from "./packPower.server";
 import { pause } from "./pause.server";
@@ -255,7 +255,7 @@ export class RollDesk implements RollFeed {
       } catch (error) {
         this.writeError = (error as Error).message;
         // a disk or a lock is waited for; what fails for good by itself must not hold what comes behind it
-        if (failureOf(error).code !== "unexpected" || (this.failures += 1) < MAX_TRIES) return;
+        if (isPassing(error) || (this.failures += 1) < MAX_TRIES) return;
         this.app().log.error("reading-not-kept", {}, error);
       }
       this.failures = 0;

@@ -1,4 +1,5 @@
 import { DataTypes, type Model, type ModelAttributeColumnOptions, type ModelStatic, type Sequelize } from "sequelize";
+import { ARCHIVE_TABLE_NAMES, type ArchiveTable, columnsOf, fitsColumn } from "../../../core/day/archiveTables";
 
 /** Tells Sequelize the tables as the migrations make them. Only repositories import this. */
 export interface DayRow {
@@ -117,11 +118,38 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
   readings: { id, dayId: int, startMs: int, channelsJson: text, extremes: { type: BLOB, allowNull: false }, bytes: { type: BLOB, allowNull: false } },
 };
 
+/** Something in a row is of a size or kind that no archive would take: it is not stored either. */
+export class RowUnfit extends Error {
+  readonly code = "ROW_UNFIT";
+  constructor(table: string, column: string) {
+    super(`${table}.${column} takes no such value`);
+  }
+}
+
+/** Looks at what is written to a table of a day. @param isWhole - a row; else only what of it changes */
+function lookAt(table: ArchiveTable, values: Readonly<Record<string, unknown>>, isWhole: boolean): void {
+  for (const [name, column] of columnsOf(table)) {
+    if (column === "json" || column.startsWith("bytes") || (!isWhole && !(name in values))) continue;
+    if (!fitsColumn(column, values[name])) throw new RowUnfit(table, name);
+  }
+}
+
+const isArchived = (name: string): name is ArchiveTable => (ARCHIVE_TABLE_NAMES as readonly string[]).includes(name);
+
+function watchRows(model: ModelStatic<Model>, table: ArchiveTable): void {
+  model.addHook("beforeCreate", (row) => lookAt(table, row.dataValues as Record<string, unknown>, true));
+  model.addHook("beforeBulkCreate", (rows) => rows.forEach((row) => lookAt(table, row.dataValues as Record<string, unknown>, true)));
+  model.addHook("beforeUpdate", (row) => lookAt(table, row.dataValues as Record<string, unknown>, false));
+  model.addHook("beforeBulkUpdate", (options) => lookAt(table, (options as { attributes?: Record<string, unknown> }).attributes ?? {}, false));
+}
+
 export function defineModels(db: Sequelize): Models {
   const entries = Object.entries(COLUMNS).map(([name, columns]) => {
     // Sequelize writes into what it is given: each column gets an object of its own
     const own = Object.fromEntries(Object.entries(columns).map(([key, column]) => [key, { ...column }]));
-    return [name, db.define(name, own, { tableName: name, timestamps: false })];
+    const model = db.define(name, own, { tableName: name, timestamps: false });
+    if (isArchived(name)) watchRows(model, name);
+    return [name, model];
   });
   return Object.fromEntries(entries) as unknown as Models;
 }
