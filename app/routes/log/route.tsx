@@ -112,7 +112,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
       </Row>
       <Row>
         <SelectField label="Whose" value={who} onChange={(next) => ask({ who: next === "all" ? null : next })} choices={[{ id: "all", label: "everybody" }, ...log.talkers.map((t) => ({ id: String(t.id), label: `${t.number} ${t.talker}` }))]} />
-        <TextField label="Search" value={search} onChange={setSearch} widthCh={26} placeholder="van, proved, plan 2" />
+        <TextField label="Search" value={search} onChange={(typed) => setSearch(typed.slice(0, MAX_SEARCH_LENGTH))} widthCh={26} placeholder="van, proved, plan 2" />
         {log.found !== log.total && <Soft>{`${log.found} of ${log.total}`} <QuietButton onPress={() => { setSearch(""); ask({ groups: null, who: null, search: null }); }}>All</QuietButton></Soft>}
       </Row>
       {found.length === 0 && log.total > 0 && <Notice kind="caution">Nothing in the log fits that.</Notice>}
