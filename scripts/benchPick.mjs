@@ -103,6 +103,14 @@ export function benchPick(core) {
   const judged = Array.from({ length: 40 }, (_, k) => { const t = now(); judge.judge(set(k)); return now() - t; }).sort((a, b) => a - b);
   console.log(`judging 24 carriers while one is dragged: median ${judged[20].toFixed(1)} ms, nine in ten under ${judged[36].toFixed(1)} ms (target 16)`);
 
+  const listed = { ...usualJob(core, 7, 16, 2, 4000), exclusions: [], others: Array.from({ length: 490 }, (_, i) => ({ id: `listed ${i}`, frequencyHz: 470e6 + ((i * 7919) % 8960) * STEP_HZ })) };
+  let t0 = now();
+  new core.SetJudge(listed, core.RASTERS["EU-8"]).judge(set(0).slice(0, 16));
+  const judgedMs = now() - t0;
+  t0 = now();
+  core.coordinateQuietFirst(listed, { now });
+  console.log(`16 carriers beside a list of 490: judged in ${judgedMs.toFixed(0)} ms, the search ends after ${(now() - t0).toFixed(0)} ms (its limit 4,000)`);
+
   const jobs = [...demoJobs(core), ...Array.from({ length: 50 }, (_, k) => usualJob(core, 100 + k, 3 + (k % 5), 1, 6000))];
   const checked = jobs.map((j) => betterExchange(core, j));
   const bettered = checked.filter((c) => c.better);

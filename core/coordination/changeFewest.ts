@@ -1,7 +1,7 @@
 import type { SearchHooks } from "./coordinate";
 import { brokenRules } from "./explain";
 import { coordinateQuietFirst } from "./quietFirst";
-import { conflictsOf } from "./relations";
+import { conflictsOfEach, eachOnce } from "./relations";
 import type { CoordinationRequest, CoordinationResult } from "./request";
 
 export interface PresentPick {
@@ -63,7 +63,7 @@ const rankOf = (request: CoordinationRequest, id: string): number => request.cha
 function clashesOf(request: CoordinationRequest, keepers: readonly PresentPick[], standing: readonly { id: string; frequencyHz: number }[]): string[][] {
   const ids = new Set(keepers.map((p) => p.channelId));
   const all = [...standing, ...keepers.map((p) => ({ id: p.channelId, frequencyHz: p.frequencyHz }))];
-  const clashes = conflictsOf(all, request.profile, request.relations).map((c) => [...c.sources, ...(c.victim === null ? [] : [c.victim])].filter((id) => ids.has(id))).filter((c) => c.length > 0);
+  const clashes = eachOnce(conflictsOfEach(all, ids, request.profile, request.relations, Infinity)).map((c) => [...c.sources, ...(c.victim === null ? [] : [c.victim])].filter((id) => ids.has(id))).filter((c) => c.length > 0);
   for (const group of request.groups) {
     const halves = keepers.flatMap((p) => { const channel = request.channels.find((c) => c.id === p.channelId)!; return channel.group === group.id ? [{ ...p, half: channel.bandwidthHz / 2 }] : []; });
     for (const a of halves) for (const b of halves) if (a.frequencyHz > b.frequencyHz && a.frequencyHz + a.half - b.frequencyHz + b.half > group.maxSpanHz) clashes.push([a.channelId, b.channelId]);

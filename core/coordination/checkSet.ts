@@ -1,4 +1,5 @@
 import { firstAbove } from "./sorted";
+import { forEachMeeting, type MeetingReach } from "./meetings";
 import { type Carrier, forEachProduct, productCounts, type ProductKind } from "./products";
 import type { Profile } from "./profile";
 
@@ -56,60 +57,43 @@ export function checkSet(carriers: readonly Carrier[], profile: Profile): SetChe
   return { conflicts, products: productCounts(carriers.length) };
 }
 
-/** The conflicts of a set in which one carrier takes part, as a source or as the victim: what `checkSet` says of it, found in n²·log n, so that one frequency can be
+/** A relation that is asked about before it counts as a conflict: false where it is excused. Ids as the carriers have them. */
+export type CountsAsConflict = (conflict: Conflict) => boolean;
+
+/** So many conflicts of one carrier are told at most: more say nothing new, and among hundreds of carriers there would be tens of thousands. */
+export const MAX_CONFLICTS_OF_ONE = 200;
+
+/** The conflicts of a set in which one carrier takes part, as a source or as the victim: what `checkSet` says of it, found in n², so that one frequency can be
  *  held against a list of hundreds.
  * @param carriers - ids unique @param id - of one of them
+ * @param options - `counts`: which of them count, by default all; `limit`: how many are told at most, the spacings first
  * @example conflictsOfOne([{id:"a",frequencyHz:500e6},{id:"b",frequencyHz:501e6},{id:"c",frequencyHz:502e6}], "c", PROFILES.normal)
  *   // both: 2b−a on c, 2b−c on a */
-export function conflictsOfOne(carriers: readonly Carrier[], id: string, profile: Profile): Conflict[] {
+export function conflictsOfOne(carriers: readonly Carrier[], id: string, profile: Profile, options: { counts?: CountsAsConflict | undefined; limit?: number } = {}): Conflict[] {
+  const { counts, limit = MAX_CONFLICTS_OF_ONE } = options;
   const byId = [...carriers].sort((p, q) => (p.id < q.id ? -1 : p.id > q.id ? 1 : 0));
   const frequencies = byId.map((c) => c.frequencyHz);
   const me = byId.findIndex((c) => c.id === id);
-  if (me < 0) return [];
-  const mineHz = frequencies[me]!;
-  const order = frequencies.map((_, i) => i).sort((i, j) => frequencies[i]! - frequencies[j]!);
-  const sorted = order.map((i) => frequencies[i]!);
-  const { third2Hz, third3Hz, fifth2Hz } = profile.guards;
   const conflicts: Conflict[] = [];
-  const near = (hz: number, withinHz: number, visit: (index: number) => void): void => {
-    for (let k = firstAbove(sorted, hz - withinHz); k < sorted.length && sorted[k]! < hz + withinHz; k += 1) visit(order[k]!);
+  if (me < 0) return conflicts;
+  const { third2Hz, third3Hz, fifth2Hz } = profile.guards;
+  const guardOf = { third2: third2Hz, third3: third3Hz, fifth2: fifth2Hz };
+  // a guard of 0 turns its kind off
+  const reach: MeetingReach = { third2: third2Hz || -1, third3: third3Hz || -1, fifth2: fifth2Hz || -1 };
+  const add = (conflict: Conflict): void => {
+    if (conflicts.length >= limit || (counts && !counts(conflict))) return;
+    conflicts.push(conflict);
+    if (conflicts.length === limit) reach.third2 = reach.third3 = reach.fifth2 = -1;
   };
-  const add = (kind: ProductKind, sources: number[], productHz: number, victim: number): void => {
-    if (sources.includes(victim)) return;
-    conflicts.push({ kind, productHz, sources: sources.map((s) => byId[s]!.id), victim: byId[victim]!.id, missHz: Math.abs(productHz - frequencies[victim]!) });
-  };
-  const n = byId.length;
-  for (let i = 0; i < n; i += 1) {
+
+  for (let i = 0; i < byId.length; i += 1) {
     if (i === me) continue;
-    const missHz = Math.abs(frequencies[i]! - mineHz);
-    if (missHz < profile.minSpacingHz) conflicts.push({ kind: "spacing", sources: [byId[Math.min(i, me)]!.id, byId[Math.max(i, me)]!.id], productHz: null, victim: null, missHz });
+    const missHz = Math.abs(frequencies[i]! - frequencies[me]!);
+    if (missHz < profile.minSpacingHz) add({ kind: "spacing", sources: [byId[Math.min(i, me)]!.id, byId[Math.max(i, me)]!.id], productHz: null, victim: null, missHz });
   }
-  // the products of two that it makes, and those of two others that fall onto it
-  const two = (kind: "third2" | "fifth2", guardHz: number, times: number): void => {
-    if (guardHz <= 0) return;
-    const product = (a: number, b: number): number => times * frequencies[a]! - (times - 1) * frequencies[b]!;
-    for (let i = 0; i < n; i += 1) {
-      if (i === me) continue;
-      for (const [a, b] of [[me, i], [i, me]] as const) near(product(a, b), guardHz, (victim) => add(kind, [a, b], product(a, b), victim));
-      for (let k = 0; k < n; k += 1) if (k !== me && k !== i && Math.abs(product(i, k) - mineHz) < guardHz) add(kind, [i, k], product(i, k), me);
-    }
-  };
-  two("third2", third2Hz, 2);
-  two("fifth2", fifth2Hz, 3);
-  if (third3Hz <= 0) return conflicts;
-  for (let i = 0; i < n; i += 1) {
-    if (i === me) continue;
-    for (let k = 0; k < n; k += 1) {
-      if (k === me || k === i) continue;
-      const [a, b] = [Math.min(me, i), Math.max(me, i)];
-      const withMe = frequencies[a]! + frequencies[b]! - frequencies[k]!;
-      near(withMe, third3Hz, (victim) => add("third3", [a, b, k], withMe, victim));
-      if (k < i) continue;
-      const lessMe = frequencies[i]! + frequencies[k]! - mineHz;
-      near(lessMe, third3Hz, (victim) => add("third3", [i, k, me], lessMe, victim));
-      // two others less a third on it: that third must stand where the two and it say
-      near(lessMe, third3Hz, (c) => { if (c !== i && c !== k && c !== me) add("third3", [i, k, c], frequencies[i]! + frequencies[k]! - frequencies[c]!, me); });
-    }
-  }
+  forEachMeeting(frequencies, me, reach, (kind, productHz, a, b, c, victim) => {
+    const missHz = Math.abs(productHz - frequencies[victim]!);
+    if (missHz < guardOf[kind]) add({ kind, productHz, sources: (c < 0 ? [a, b] : [a, b, c]).map((s) => byId[s]!.id), victim: byId[victim]!.id, missHz });
+  });
   return conflicts;
 }

@@ -7,7 +7,7 @@ import type { GroupSpans } from "./groupSpans";
 import { putFirstOnQuietest } from "./priorities";
 import { widenedProfile } from "./profile";
 import { searchRelated } from "./relatedSearch";
-import { conflictsOf, hasEffect, type SetRelations } from "./relations";
+import { hasEffect, type SetRelations } from "./relations";
 import type { CoordinationRequest, CoordinationResult, Spare } from "./request";
 import { SetProblem, type Slot } from "./setProblem";
 
@@ -109,7 +109,7 @@ class Search {
 
   /** A set under the rules of who is who, where the plain one leaves channels out or does not keep what those ask for. */
   private byRelations(start: Solution, relations: SetRelations): Solution {
-    const isKept = (placed: readonly number[]) => conflictsOf(this.problem.carriersOf(placed), this.request.profile, relations).length === 0;
+    const isKept = (placed: readonly number[]) => this.problem.isKept(placed, relations);
     if (start.placedCount === this.slots.length && isKept(start.placed)) return start;
     const random = seededRandom(this.request.seed + 3);
     const placed = searchRelated({
@@ -372,7 +372,7 @@ class Search {
     let base = map;
     if (extraHz > 0) {
       base = new ForbiddenMap(this.grid, this.request.profile);
-      for (const frequencyHz of map.frequenciesHz) base.add(frequencyHz);
+      base.addStanding(map.frequenciesHz);
     }
     const served = new Map<string, number>();
     const all = this.request.channels.map((channel, i) => ({ channel, places: this.problem.candidateSet(i) }));

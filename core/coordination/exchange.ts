@@ -1,6 +1,6 @@
-import { checkSet } from "./checkSet";
 import type { ForbiddenMap } from "./forbidden";
 import type { Profile } from "./profile";
+import { conflictsOfEach, eachOnce } from "./relations";
 import type { SetProblem } from "./setProblem";
 
 export interface ExchangeWish {
@@ -42,7 +42,8 @@ function clashesOf(problem: SetProblem, placed: readonly number[], profile: Prof
     ...others.map((o, i) => ({ id: `other ${i}`, frequencyHz: o.frequencyHz })), ...[...problem.locked.values()].map((frequencyHz, i) => ({ id: `locked ${i}`, frequencyHz })),
     ...placed.map((frequencyHz, i) => ({ id: String(i), frequencyHz })),
   ];
-  const clashes = checkSet(carriers, profile).conflicts.map((c) => [...c.sources, ...(c.victim === null ? [] : [c.victim])].filter((id) => /^\d+$/.test(id)).map(Number)).filter((c) => c.length > 0);
+  const found = eachOnce(conflictsOfEach(carriers, placed.map((_, i) => String(i)), profile, null, Infinity));
+  const clashes = found.map((c) => [...c.sources, ...(c.victim === null ? [] : [c.victim])].filter((id) => /^\d+$/.test(id)).map(Number)).filter((c) => c.length > 0);
   return clashes;
 }
 

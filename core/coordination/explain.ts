@@ -5,7 +5,7 @@ import type { BrokenRule } from "./brokenRule";
 import type { Conflict } from "./checkSet";
 import { type ProductLevel, productLevel } from "./imLevels";
 import { placeRules } from "./placeRules";
-import { conflictsOf } from "./relations";
+import { conflictsOfEach } from "./relations";
 import type { ChannelRequest, CoordinationRequest } from "./request";
 
 export type { BrokenRule } from "./brokenRule";
@@ -22,7 +22,8 @@ export function brokenRules(
   const halves = request.channels.flatMap((c) => { const at = standing.find((s) => s.id === c.id); return at ? [{ channel: c, frequencyHz: at.frequencyHz }] : []; });
   const broken = placeRules(request, mergeStretches(request.windows), new NoiseIndex(request.noise), channel, frequencyHz, halves, raster);
   const others = standing.filter((s) => s.id !== channel.id);
-  for (const conflict of conflictsOf([...others, { id: channel.id, frequencyHz }], request.profile, request.relations, channel.id)) broken.push({ code: "conflict", conflict, level: levelOf(request, conflict) });
+  const conflicts = conflictsOfEach([...others, { id: channel.id, frequencyHz }], [channel.id], request.profile, request.relations);
+  for (const conflict of conflicts.get(channel.id)!) broken.push({ code: "conflict", conflict, level: levelOf(request, conflict) });
   return broken;
 }
 

@@ -25,7 +25,7 @@ export function explainPicks(request: CoordinationRequest, picks: readonly { cha
   const windows = known?.windows ?? mergeStretches(request.windows);
   const noise = known?.noise ?? new NoiseIndex(request.noise);
   const ours = picks.map((p) => ({ id: p.channelId, frequencyHz: p.frequencyHz }));
-  const nearest = nearestOfEach([...ours, ...request.others], new Set(request.others.map((o) => o.id)));
+  const nearest = nearestOfEach([...ours, ...request.others], ours.map((o) => o.id));
   const profileOf = (id: string) => request.relations?.profiles?.[id] ?? request.profile;
   const guardOf = (p: NearestProduct) => profileOf(p.victim).guards[`${p.kind}Hz`];
   return picks.map(({ channelId, frequencyHz }) => {

@@ -10,6 +10,8 @@ import type { Profile } from "./profile";
 export class ForbiddenMap {
   private readonly counts: Uint32Array;
   private readonly members: number[] = [];
+  /** Those that stand block every place: who comes or goes changes nothing any more, and is not marked. */
+  private isFull = false;
 
   constructor(private readonly placesHz: Float64Array, private readonly profile: Profile) {
     this.counts = new Uint32Array(placesHz.length);
@@ -21,6 +23,15 @@ export class ForbiddenMap {
 
   get frequenciesHz(): readonly number[] {
     return this.members;
+  }
+
+  /** Adds carriers that stay for good. As soon as they leave no place free the rest of them is not looked at: a list of hundreds
+   *  would make millions of products only to say so again. */
+  addStanding(frequenciesHz: Iterable<number>): void {
+    for (const frequencyHz of frequenciesHz) {
+      this.add(frequencyHz);
+      this.isFull ||= this.counts.every((count) => count > 0);
+    }
   }
 
   add(frequencyHz: number): void {
@@ -38,11 +49,12 @@ export class ForbiddenMap {
   /** Whether a carrier at any frequency, on the grid or not, would be free of conflicts with the standing set. */
   isFreeAt(frequencyHz: number): boolean {
     const probe = new ForbiddenMap(Float64Array.of(frequencyHz), this.profile);
-    for (const member of this.members) probe.add(member);
+    probe.addStanding(this.members);
     return probe.isFree(0);
   }
 
   private markZonesOf(s: number, delta: number): void {
+    if (this.isFull) return;
     const { minSpacingHz, guards } = this.profile;
     const { third2Hz, third3Hz, fifth2Hz } = guards;
     const m = this.members;
@@ -77,6 +89,8 @@ export class ForbiddenMap {
     if (halfHz <= 0) return;
     const limit = centreHz + halfHz;
     const places = this.placesHz;
+    // most products of a wide set fall outside of the grid
+    if (limit <= places[0]! || centreHz - halfHz >= places[places.length - 1]!) return;
     for (let i = firstAbove(places, centreHz - halfHz); i < places.length && places[i]! < limit; i += 1) this.counts[i]! += delta;
   }
 }

@@ -30,7 +30,7 @@ export function bestAfterHit(request: CoordinationRequest, picks: readonly { cha
   if (clear[0]) return { pick: clear[0], isSpare: true };
   const places = candidatesFor(request, mergeStretches(request.windows), new NoiseIndex(request.noise), channel).list.filter((c) => isFar(c.frequencyHz));
   const map = new ForbiddenMap(Float64Array.from(places, (c) => c.frequencyHz), request.profile);
-  for (const o of [...others, ...request.others]) map.add(o.frequencyHz);
+  map.addStanding([...others, ...request.others].map((o) => o.frequencyHz));
   const free = places.filter((_, i) => map.isFree(i)).sort((a, b) => (a.noiseDbm ?? Infinity) - (b.noiseDbm ?? Infinity));
   // the span of its receiver is the one rule that the map does not know
   for (const { frequencyHz } of free) {

@@ -1,11 +1,11 @@
-import { conflictsOf, hasEffect } from "./relations";
+import { hasEffect } from "./relations";
 import type { SetProblem } from "./setProblem";
 
 /** Who comes first takes the quieter place, wherever two can stand on each other's: the set of frequencies stays the same. */
 export function putFirstOnQuietest(problem: SetProblem, placed: number[]): void {
   const rank = (i: number) => problem.slots[i]!.channel.priority ?? Infinity;
   const order = problem.slots.map((_, i) => i).filter((i) => !Number.isNaN(placed[i]!)).sort((a, b) => rank(a) - rank(b));
-  const { relations, profile } = problem.request;
+  const { relations } = problem.request;
   const noiseAt = (i: number, hz: number) => problem.slots[i]!.candidates.find((c) => c.frequencyHz === hz)?.noiseDbm;
   for (const [k, first] of order.entries()) {
     const others = order.slice(k + 1).filter((i) => rank(i) > rank(first)).sort((a, b) => (noiseAt(a, placed[a]!) ?? Infinity) - (noiseAt(b, placed[b]!) ?? Infinity));
@@ -18,7 +18,7 @@ export function putFirstOnQuietest(problem: SetProblem, placed: number[]): void 
       placed[other] = mine;
       const groups = problem.groupsOf(placed);
       const isFine = groups.allowsInstead(problem.slots[first]!.channel, theirs) && groups.allowsInstead(problem.slots[other]!.channel, mine)
-        && (!hasEffect(relations) || conflictsOf(problem.carriersOf(placed), profile, relations).length === 0);
+        && (!hasEffect(relations) || problem.isKept(placed, relations));
       if (isFine) break;
       placed[first] = mine;
       placed[other] = theirs;

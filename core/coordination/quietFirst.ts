@@ -1,5 +1,5 @@
 import { coordinate, type SearchHooks } from "./coordinate";
-import { conflictsOf } from "./relations";
+import { isClear } from "./relations";
 import type { CoordinationRequest, CoordinationResult } from "./request";
 
 /** How much quieter than the limit all places are asked to be, tried in this order. */
@@ -49,6 +49,5 @@ function isFull(request: CoordinationRequest, found: CoordinationResult): boolea
   if (found.unplaced.length > 0 || found.spares.length < request.spares) return false;
   if (!request.relations?.careful) return true;
   const carriers = [...request.others, ...found.assignments.map((a) => ({ id: a.channelId, frequencyHz: a.frequencyHz }))];
-  const ours = new Set(found.assignments.map((a) => a.channelId));
-  return conflictsOf(carriers, request.profile, request.relations).every((c) => ![...c.sources, c.victim].some((id) => id !== null && ours.has(id)));
+  return isClear(carriers, found.assignments.map((a) => a.channelId), request.profile, request.relations);
 }

@@ -1,4 +1,4 @@
-import { checkSet, conflictsOfOne, type Conflict } from "./checkSet";
+import { checkSet, type Conflict, conflictsOfOne, type CountsAsConflict, MAX_CONFLICTS_OF_ONE } from "./checkSet";
 import { gradeOf, type ImLevels, productLevel } from "./imLevels";
 import { type Carrier, type ProductKind } from "./products";
 import { widenedProfile, type Profile } from "./profile";
@@ -23,6 +23,9 @@ export interface SetRelations extends Allowances {
   /** What each channel's receiver needs, where they differ: two keep the wider of their spacings, a product the guard of its victim. The profile of the request must be the strictest of them. Absent: that profile for all. */
   profiles?: Record<string, Profile> | null;
 }
+
+/** So many answers are kept: beside hundreds of carriers there are more than memory. */
+const MAX_KNOWN = 500_000;
 
 const LEVEL_KINDS: ProductKind[] = ["third2", "third3", "fifth2"];
 
@@ -86,25 +89,57 @@ export class RelationGuards {
     let answer = this.known.get(key);
     if (answer === undefined) {
       const level = productLevel(levels, kind, sources.map((s) => this.ids[s]!), this.ids[victim]!, 0);
+      if (this.known.size >= MAX_KNOWN) this.known.clear();
       this.known.set(key, (answer = level !== null && gradeOf(level) === "buried"));
     }
     return answer;
   }
 }
 
-/** Conflicts of a set as `checkSet` finds them, those left out that its relations excuse, and those added that they ask for. Without relations the same as `checkSet`. */
-export function conflictsOf(carriers: readonly Carrier[], profile: Profile, relations: SetRelations | null | undefined, onlyId: string | null = null): Conflict[] {
-  const check = (by: Profile): Conflict[] => (onlyId === null ? checkSet(carriers, by).conflicts : conflictsOfOne(carriers, onlyId, by));
-  if (!relations) return check(profile);
-  const found = check(relations.careful ? widenedProfile(profile, relations.careful.extraHz) : profile);
-  if (found.length === 0) return found;
+/** Conflicts of a set as `checkSet` finds them, those left out that its relations excuse, and those added that they ask for. Without relations the same as `checkSet`.
+ *  Grows as n³: where only some of the carriers are ours, ask `conflictsOfEach`. */
+export function conflictsOf(carriers: readonly Carrier[], profile: Profile, relations: SetRelations | null | undefined): Conflict[] {
+  const found = checkSet(carriers, widestOf(profile, relations)).conflicts;
+  return found.length === 0 || !relations ? found : found.filter(countsBy(carriers, profile, relations));
+}
+
+/** The conflicts that each of some carriers has a part in, one that two of them share told of both; what `conflictsOf` says of them, found in n² for each.
+ * @param carriers - all that stand, ids unique @param ids - of those that are asked about
+ * @param limit - how many are told of each at most */
+export function conflictsOfEach(
+  carriers: readonly Carrier[],
+  ids: Iterable<string>,
+  profile: Profile,
+  relations: SetRelations | null | undefined,
+  limit = MAX_CONFLICTS_OF_ONE,
+): Map<string, Conflict[]> {
+  const widest = widestOf(profile, relations);
+  const counts = relations ? countsBy(carriers, profile, relations) : undefined;
+  return new Map([...ids].map((id) => [id, conflictsOfOne(carriers, id, widest, { counts, limit })]));
+}
+
+/** Whether some carriers stand clear of each other and of all others; conflicts of the others among themselves are no matter of theirs. */
+export const isClear = (carriers: readonly Carrier[], ids: Iterable<string>, profile: Profile, relations: SetRelations | null | undefined): boolean =>
+  [...conflictsOfEach(carriers, ids, profile, relations, 1).values()].every((found) => found.length === 0);
+
+/** Conflicts told of several carriers, each once. */
+export function eachOnce(found: ReadonlyMap<string, readonly Conflict[]>): Conflict[] {
+  const seen = new Map<string, Conflict>();
+  for (const list of found.values()) for (const conflict of list) seen.set([conflict.kind, ...conflict.sources, conflict.victim].join("\n"), conflict);
+  return [...seen.values()];
+}
+
+const widestOf = (profile: Profile, relations: SetRelations | null | undefined): Profile => (relations?.careful ? widenedProfile(profile, relations.careful.extraHz) : profile);
+
+/** Which of the conflicts under the widest guards count under each one's own. */
+function countsBy(carriers: readonly Carrier[], profile: Profile, relations: SetRelations): CountsAsConflict {
   const ids = carriers.map((c) => c.id);
   const indexOf = new Map(ids.map((id, i) => [id, i]));
   const guards = new RelationGuards(ids, profile, relations);
-  return found.filter(({ kind, sources, victim, missHz }) => {
+  return ({ kind, sources, victim, missHz }) => {
     const s = sources.map((id) => indexOf.get(id)!);
     return missHz < (kind === "spacing" ? guards.spacingHz(s[0]!, s[1]!) : guards.guardHz(kind, s, indexOf.get(victim!)!));
-  });
+  };
 }
 
 /** Whether relations change anything over the plain rules. */

@@ -1,12 +1,11 @@
 import { mergeStretches, type Stretch } from "../regions/region";
 import { type Candidate, candidatesFor, type ChannelCandidates, NoiseIndex, noiseInBand, whyNoCandidate } from "./candidates";
-import { checkSet } from "./checkSet";
 import { ForbiddenMap } from "./forbidden";
 import { GroupSpans } from "./groupSpans";
 import { edgeDistanceHz, marginsOf, nearestOfEach } from "./margins";
 import type { Carrier } from "./products";
 import type { Profile } from "./profile";
-import { conflictsOf, hasEffect, type SetRelations } from "./relations";
+import { conflictsOfEach, eachOnce, hasEffect, isClear, type SetRelations } from "./relations";
 import type { Assignment, ChannelRequest, CoordinationRequest, CoordinationResult, Spare } from "./request";
 
 /** A channel that a place is sought for. */
@@ -67,6 +66,16 @@ export class SetProblem {
     return new GroupSpans(this.spanOf, this.request.channels, now);
   }
 
+  /** Who of ours stands in a set. */
+  idsOf(placed: readonly number[]): string[] {
+    return [...this.locked.keys(), ...this.slots.flatMap(({ channel }, i) => (Number.isNaN(placed[i]!) ? [] : [channel.id]))];
+  }
+
+  /** Whether a set stands clear under the rules of who is who. */
+  isKept(placed: readonly number[], relations: SetRelations): boolean {
+    return isClear(this.carriersOf(placed), this.idsOf(placed), this.request.profile, relations);
+  }
+
   carriersOf(placed: readonly number[]): Carrier[] {
     return [
       ...this.request.others, ...[...this.locked].map(([id, frequencyHz]) => ({ id, frequencyHz })),
@@ -77,8 +86,8 @@ export class SetProblem {
   /** Conflicts with what stays: others and what is locked. */
   mapOf(profile: Profile): ForbiddenMap {
     const map = new ForbiddenMap(this.grid, profile);
-    for (const other of this.request.others) map.add(other.frequencyHz);
-    for (const frequencyHz of this.locked.values()) map.add(frequencyHz);
+    map.addStanding(this.request.others.map((o) => o.frequencyHz));
+    map.addStanding(this.locked.values());
     return map;
   }
 
@@ -94,7 +103,7 @@ export class SetProblem {
     const { channels, others, profile } = this.request;
     const groups = new GroupSpans(this.spanOf, channels, this.locked);
     const map = new ForbiddenMap(Float64Array.from([]), profile);
-    for (const other of others) map.add(other.frequencyHz);
+    map.addStanding(others.map((o) => o.frequencyHz));
     for (const channel of channels) {
       const lockedHz = channel.lockedHz ?? null;
       if (lockedHz === null) continue;
@@ -119,7 +128,7 @@ export class SetProblem {
   private isExcusedAt(id: string, frequencyHz: number, relations: SetRelations): boolean {
     const { others, profile } = this.request;
     const standing = [...others, ...[...this.locked].map(([lockedId, hz]) => ({ id: lockedId, frequencyHz: hz }))];
-    return conflictsOf([...standing, { id, frequencyHz }], profile, relations).every((c) => !c.sources.includes(id) && c.victim !== id);
+    return isClear([...standing, { id, frequencyHz }], [id], profile, relations);
   }
 
   /** The answer in the contract's shape, with margins measured on the finished set. */
@@ -133,7 +142,7 @@ export class SetProblem {
     // ids of ours and of others may coincide; the prefix keeps them apart while margins are measured
     const ours = [...chosen].map(([id, frequencyHz]) => ({ id: `own ${id}`, frequencyHz }));
     const others = request.others.map((o) => ({ id: `other ${o.id}`, frequencyHz: o.frequencyHz }));
-    const nearest = nearestOfEach([...ours, ...others], new Set(others.map((o) => o.id)));
+    const nearest = nearestOfEach([...ours, ...others], ours.map((o) => o.id));
     const assignments: Assignment[] = [];
     for (const channel of request.channels) {
       const frequencyHz = chosen.get(channel.id);
@@ -147,7 +156,7 @@ export class SetProblem {
     }
     const unplaced = request.channels.flatMap((channel, i) =>
       chosen.has(channel.id) ? [] : [{ channelId: channel.id, reason: this.whyUnplaced(channel, this.found[i]!, chosen) }]);
-    const excused = hasEffect(request.relations) ? checkSet(this.carriersOf(placed), request.profile).conflicts.filter((c) => [...c.sources, c.victim].some((id) => id !== null && chosen.has(id))) : [];
+    const excused = hasEffect(request.relations) ? eachOnce(conflictsOfEach(this.carriersOf(placed), chosen.keys(), request.profile, null)) : [];
     return {
       assignments, spares, unplaced, bank: null, ...(excused.length > 0 ? { excused } : {}), ...(how.isProved ? { isProved: true } : {}),
       stats: { elapsedMs: Math.max(0, how.elapsedMs), exhausted: !how.isCut },

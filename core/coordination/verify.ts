@@ -1,6 +1,6 @@
 import type { BrokenRule } from "./explain";
 import { SetJudge } from "./judge";
-import { conflictsOf } from "./relations";
+import { isClear } from "./relations";
 import type { CoordinationRequest } from "./request";
 import type { Raster } from "../regions/raster";
 
@@ -20,11 +20,11 @@ export function verifySet(request: CoordinationRequest, set: ProposedSet, raster
     const isLockedOffGrid = (b: BrokenRule) => b.code === "off-grid" && channel.lockedHz === frequencyHz;
     return { channelId, broken: judged.find((p) => p.channelId === channelId)!.broken.filter((b) => !isLockedOffGrid(b)) };
   });
-  const before = conflictsOf(standing, request.profile, request.relations).length;
   const all = [...standing];
   const spares = set.spares.filter((frequencyHz, i) => {
-    all.push({ id: `spare ${i}`, frequencyHz });
-    const isClean = conflictsOf(all, request.profile, request.relations).length === before;
+    const id = `spare ${i}`;
+    all.push({ id, frequencyHz });
+    const isClean = isClear(all, [id], request.profile, request.relations);
     if (!isClean) all.pop();
     return !isClean;
   });

@@ -1,4 +1,4 @@
-import { checkSet } from "../../core/coordination/checkSet";
+import { conflictsOfOne } from "../../core/coordination/checkSet";
 import { bestAfterHit } from "../../core/coordination/hit";
 import type { CoordinationRequest } from "../../core/coordination/request";
 import { channelProof } from "../../core/day/channelState";
@@ -118,7 +118,8 @@ function productsOnto({ facts }: LoadedDay, channelId: number, frequencyHz: numb
     ...newcomersHz.map((hz, i) => ({ id: `newcomer ${i + 1}`, frequencyHz: hz })), { id: "victim", frequencyHz },
   ];
   const guard = bandwidthHz / 2;
-  return checkSet(carriers, { minSpacingHz: 0, guards: { third2Hz: guard, third3Hz: guard, fifth2Hz: 0 } }).conflicts.filter((c) => c.victim === "victim" && c.productHz !== null)
+  const within = { minSpacingHz: 0, guards: { third2Hz: guard, third3Hz: guard, fifth2Hz: 0 } };
+  return conflictsOfOne(carriers, "victim", within, { limit: Infinity }).filter((c) => c.victim === "victim" && c.productHz !== null)
     .map((c): ProductNow => ({ sources: c.sources.map(name), productHz: c.productHz!, missHz: c.missHz, levelDbm: null }));
 }
 

@@ -1,5 +1,5 @@
-import { checkSet } from "../../core/coordination/checkSet";
 import { levelOf } from "../../core/coordination/explain";
+import { conflictsOfEach, eachOnce } from "../../core/coordination/relations";
 import { carrierId } from "../../core/day/pickProblem";
 import type { SimulatedWalk } from "../../core/air/walkAir";
 import { mwToDbm } from "../../core/air/site";
@@ -69,7 +69,8 @@ function productsOf({ plan, stored, kit, unit }: LoadedDay, { request }: PickBas
   const name = (id: string) => stored.find((c) => carrierId(c.id) === id)?.talker ?? "another crew";
   const carriers = [...plan.picks.map((p) => ({ id: carrierId(p.channelId), frequencyHz: p.frequencyHz })), ...request.others];
   const widestHz = Math.max(...stored.map((c) => receiverModel(kit, unit(c.receiverKey).modelId).bandwidthHz), 0);
-  const { conflicts } = checkSet(carriers, { minSpacingHz: 0, guards: { third2Hz: widestHz, third3Hz: widestHz, fifth2Hz: widestHz } });
+  const within = { minSpacingHz: 0, guards: { third2Hz: widestHz, third3Hz: widestHz, fifth2Hz: widestHz } };
+  const conflicts = eachOnce(conflictsOfEach(carriers, plan.picks.map((p) => carrierId(p.channelId)), within, null, Infinity));
   const found: Record<number, { label: string; dbm: number }[]> = {};
   for (const conflict of conflicts) {
     const { sources, victim } = conflict;

@@ -8,13 +8,13 @@ import { undoList } from "../../../server/services/versionedLists.server";
 import { capital, count, formatClock } from "../../../contract/format";
 import { handedFaultWords, handedHeadline, handedProblemWords } from "../../../contract/prepWords";
 import { brokenRuleWords } from "../../../contract/words";
-import type { HandedField, HandedRow } from "../../../core/day/handedDown";
+import type { HandedDown, HandedField, HandedRow } from "../../../core/day/handedDown";
 import { carrierId } from "../../../core/day/pickProblem";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { Button, QuietButton } from "../../ui/Button/Button";
 import { SelectField, TextField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Figure, Heading, Row, Stack, Sub, Table } from "../../ui/Page/Page";
+import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
 import { Status } from "../../ui/Status/Status";
 import { ListImport, type PreviewReply, type RowWords } from "../shared/ListImport";
 import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
@@ -48,6 +48,17 @@ export async function action({ params, request, context }: Route.ActionArgs) {
 
 const FIELDS: { id: HandedField; label: string }[] = [{ id: "who", label: "Crew or position" }, { id: "primary", label: "Primary" }, { id: "backup", label: "Backup" }];
 const OTHER_CREW = 0;
+/** A field to choose in stands in every line: of hundreds, the page would take seconds. */
+const LINES_A_PAGE = 50;
+
+const holds = ({ who, primaryHz, backupHz }: HandedDown, sought: string): boolean =>
+  [who, formatMhz(primaryHz), backupHz === null ? "" : formatMhz(backupHz)].some((text) => text.toLowerCase().includes(sought.trim().toLowerCase()));
+
+function pageWords(found: number, all: number, from: number): string {
+  if (found === 0) return `No line of ${all} holds that.`;
+  const shown = `${from + 1} to ${Math.min(from + LINES_A_PAGE, found)} of ${count(found, "line")}`;
+  return found === all ? shown : `${shown} that hold it, of ${all}`;
+}
 
 function wordsOf({ row, line, problems }: HandedRow): RowWords {
   return {
@@ -67,6 +78,11 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
   const clean = handed.lines.filter((l) => l.channelId !== null && !faultOf(l.who, "primary"));
   const fix = clean.map((l) => `fix=${l.channelId}:${formatMhz(l.primaryHz)}`).join("&");
   const { version: seenVersion } = handed;
+  const [sought, setSought] = useState("");
+  const [page, setPage] = useState(0);
+  const found = handed.lines.map((l, i) => ({ l, i })).filter(({ l }) => holds(l, sought));
+  // lines may have gone since the page was turned
+  const from = Math.min(page, Math.max(0, Math.ceil(found.length / LINES_A_PAGE) - 1)) * LINES_A_PAGE;
 
   return (
     <Stack>
@@ -85,10 +101,18 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
             {letter !== "" && <Button onPress={() => void navigator.clipboard.writeText(letter).then(() => setCopied(true))}>{isCopied ? "Copied" : "Copy the faults to write back"}</Button>}
             {handed.earlierVersion !== null && <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "undo", seenVersion })}>Undo: back to the list before</QuietButton>}
           </Row>
+          {handed.lines.length > LINES_A_PAGE && (
+            <Row>
+              <TextField label="Find a line" isLabelHidden value={sought} onChange={(text) => { setSought(text); setPage(0); }} widthCh={24} placeholder="crew, position or MHz" />
+              <Soft>{pageWords(found.length, handed.lines.length, from)}</Soft>
+              <Button isDisabled={from === 0} onPress={() => setPage(from / LINES_A_PAGE - 1)}>Lines before</Button>
+              <Button isDisabled={from + LINES_A_PAGE >= found.length} onPress={() => setPage(from / LINES_A_PAGE + 1)}>Lines after</Button>
+            </Row>
+          )}
           <Table>
             <thead><tr><th>Crew or position</th><th>Channel of ours</th><th>Primary</th><th>Backup</th><th /></tr></thead>
             <tbody>
-              {handed.lines.map((l, i) => (
+              {found.slice(from, from + LINES_A_PAGE).map(({ l, i }) => (
                 <tr key={`${l.who}${i}`}>
                   <th scope="row">{l.who}</th>
                   <td data-label="Channel of ours">

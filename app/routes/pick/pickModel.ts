@@ -1,9 +1,9 @@
-import { checkSet, type Conflict } from "../../../core/coordination/checkSet";
+import type { Conflict } from "../../../core/coordination/checkSet";
 import { brokenRules, type BrokenRule } from "../../../core/coordination/explain";
 import type { PickReason } from "../../../core/coordination/explainPick";
 import type { JudgedSet } from "../../../core/coordination/judge";
 import type { Profile } from "../../../core/coordination/profile";
-import type { Allowances } from "../../../core/coordination/relations";
+import { type Allowances, conflictsOfEach, eachOnce } from "../../../core/coordination/relations";
 import type { CoordinationRequest } from "../../../core/coordination/request";
 import type { ProductRoot } from "../../../core/coordination/roots";
 import { type Kit, modelName, packModel, receiverModel } from "../../../core/kit/models";
@@ -99,7 +99,7 @@ export const allowing = (request: CoordinationRequest, allows: Allowances): Coor
 export function excusedIn(request: CoordinationRequest, allows: Allowances, picks: readonly { channelId: number; frequencyHz: number }[]): Conflict[] {
   if (!allows.usesTogether && !allows.allowsBuried) return [];
   const ours = picks.map((p) => ({ id: carrierId(p.channelId), frequencyHz: p.frequencyHz }));
-  return checkSet([...ours, ...request.others], request.profile).conflicts.filter((c) => [...c.sources, c.victim].some((id) => ours.some((o) => o.id === id)));
+  return eachOnce(conflictsOfEach([...ours, ...request.others], ours.map((o) => o.id), request.profile, null));
 }
 
 /** The nearest place on a channel's own grid. */

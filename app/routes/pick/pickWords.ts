@@ -3,6 +3,7 @@ import { conflictWords, productLevelWords } from "../../../contract/words";
 import type { Conflict } from "../../../core/coordination/checkSet";
 import { levelOf } from "../../../core/coordination/explain";
 import type { CoordinationRequest } from "../../../core/coordination/request";
+import { formatMhz } from "../../../core/units/frequencyText";
 import type { DayView } from "../../../server/services/dayView.server";
 import type { Found } from "./useSearch";
 import type { ShownSet } from "./pickModel";
@@ -30,6 +31,18 @@ export function oneByOneWords(view: DayView, shown: ShownSet, next: string | nul
   if (shown.picks.length === 0) return `One after another: all packs off, a scan, then a place for ${next}; its pack stays on for the next scan.`;
   const last = view.channels.find((c) => c.id === shown.picks.at(-1)?.channelId)?.talker ?? "";
   return shown.kind === "draft" ? `Accept it, then set ${last}'s receiver and pack and leave the pack on.` : `Next ${next}: the packs that have a place stay on, then scan and find.`;
+}
+
+/** So many of the others are named. */
+const NAMED_OTHERS = 24;
+
+/** Whom a set is kept clear of; of a long list the first by frequency. */
+export function othersWords(others: CoordinationRequest["others"], nameOf: (id: string) => string): string {
+  const named = [...others].sort((a, b) => a.frequencyHz - b.frequencyHz).slice(0, NAMED_OTHERS).map(({ id, frequencyHz }) =>
+    `${formatMhz(Math.round(frequencyHz / 5000) * 5000)}${id.startsWith("handed ") ? ` (${nameOf(id)}, handed down)` : ""}`);
+  const more = others.length - named.length;
+  const list = more > 0 ? `${named.join(", ")} MHz and ${more} more` : `${listWords(named)} MHz`;
+  return `Kept clear of ${count(others.length, "carrier")} of others: ${list}.`;
 }
 
 /** What a change asks of the packs. */

@@ -37,7 +37,7 @@ import { PickTable } from "./PickTable";
 import { PlanFiles, type PlanFileReply } from "./PlanFiles";
 import { PlanHistory } from "./PlanHistory";
 import { allowing, asJudged, banksOf, excusedIn, isUsable, judgedBy, NOTHING_SHOWN, numberOf, onGrid, readLocks, shownSet, type ShownSet, tightestDb, withLocks, withPick } from "./pickModel";
-import { changeWords, excusedWords, headline, oneByOneWords, proofWords } from "./pickWords";
+import { changeWords, excusedWords, headline, oneByOneWords, othersWords, proofWords } from "./pickWords";
 import { draftOf, draftOfPlan, EMPTY_DRAFT, moved, useDraft } from "./useDraft";
 import { useJudge } from "./useJudge";
 import { useSearch } from "./useSearch";
@@ -293,7 +293,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
           {shown.spares.map((s, i) => <span key={s.frequencyHz}>{i > 0 && " · "}<Figure>{formatMhz(s.frequencyHz)}</Figure> <Soft>{`for ${s.for.length === view.channels.length ? "anybody" : listWords(s.for.map((id) => nameOf(carrierId(id))))}`}</Soft></span>)}
         </p>
       )}
-      {request.others.length > 0 && <Soft as="p">{`Kept clear of ${count(request.others.length, "carrier")} of others: ${listWords(request.others.map((o) => `${formatMhz(Math.round(o.frequencyHz / 5000) * 5000)}${o.id.startsWith("handed ") ? ` (${nameOf(o.id)}, handed down)` : ""}`))} MHz. A channel counts as quiet below ${formatDbm(law.maxNoiseDbm)} in its whole bandwidth.`}</Soft>}
+      {request.others.length > 0 && <Soft as="p">{`${othersWords(request.others, nameOf)} A channel counts as quiet below ${formatDbm(law.maxNoiseDbm)} in its whole bandwidth.`}</Soft>}
       <PlanFiles dayId={view.day.id} hasPlan={view.plan !== null} onRead={(read) => setTexts((all) => ({ ...all, ...read }))} />
       {shown.kind !== "draft" && (
         <PlanHistory history={view.planHistory} placeName={(id) => view.places.find((p) => p.id === id)?.name ?? ""} isBusy={isBusy} earlier={earlier?.version ?? null} onRestore={(version) => send({ intent: "restore", version, basePlanVersion: view.plan?.version ?? 0 })} />
