@@ -4,7 +4,7 @@ import { capital, formatKm, listWords } from "./format";
 import { planProblemWords } from "./planWords";
 
 /** Why a file is no plan. The plan in hand is never touched by one that is refused. */
-export function planFileErrorWords(name: string, error: PlanFileError | { code: "not-svg" | "no-scale" }): string {
+export function planFileErrorWords(name: string, error: PlanFileError | { code: "not-svg" | "too-involved" | "no-scale" }): string {
   const kept = "The plan is as it was.";
   switch (error.code) {
     case "too-detailed": return `“${name}” has ${error.points} corners, and a plan here takes ${error.most}: draw or save it simpler. The plan is as it was.`;
@@ -16,6 +16,7 @@ export function planFileErrorWords(name: string, error: PlanFileError | { code: 
     case "too-large": return `“${name}” is ${formatKm(error.extentM)} across: that is a map, and no place to put antennas. Cut out what matters. ${kept}`;
     case "senseless": return `“${name}” does not make sense: ${listWords(error.problems.slice(0, 3).map(planProblemWords))}. ${kept}`;
     case "not-svg": return `“${name}” cannot be read as SVG. ${kept}`;
+    case "too-involved": return `“${name}” is more involved than any plan: its shapes hold too much, or lie in too many groups. Save it simpler. ${kept}`;
     case "no-scale": return `“${name}” does not say how large it is in reality.`;
   }
 }

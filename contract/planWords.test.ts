@@ -34,7 +34,7 @@ test("what a walk says of a place, with what is not known; and where it says not
 });
 
 test("every refusal says what is wrong and what is unharmed", () => {
-  const files = [{ code: "not-json", at: "x" }, { code: "not-a-collection" }, { code: "empty" }, { code: "newer", version: 3 }, { code: "bad-feature", index: 4, what: "has no coordinates" }, { code: "too-large", extentM: 9000 }, { code: "senseless", problems: [{ code: "wall-short", id: "w" }] }, { code: "not-svg" }] as const;
+  const files = [{ code: "not-json", at: "x" }, { code: "not-a-collection" }, { code: "empty" }, { code: "newer", version: 3 }, { code: "bad-feature", index: 4, what: "has no coordinates" }, { code: "too-large", extentM: 9000 }, { code: "senseless", problems: [{ code: "wall-short", id: "w" }] }, { code: "not-svg" }, { code: "too-involved" }] as const;
   const words = files.map((e) => planFileErrorWords("hall.json", e as never));
   for (const w of words) expect(w).toMatch(/“hall\.json”.*The plan is as it was\.$/);
   expect(words[4]).toContain("Feature 5");

@@ -62,6 +62,8 @@ test("a wall that was traced with thousands of points is a wall of a few; a scri
   expect(traced.ok && traced.value.plan.walls.length).toBe(2);
   const random = seededRandom(5);
   expect(read(line(Array.from({ length: 8000 }, () => [random() * 200 + 200, random() * 200])))).toMatchObject({ ok: false, error: { code: "too-detailed", most: 1000 } });
+  // none of them near a straight line: told without looking at each against all
+  expect(read(line(Array.from({ length: 49_000 }, (_, i) => [i * 0.002 + 200, i % 2 === 0 ? 0 : 90 - i * 0.0015])))).toMatchObject({ ok: false, error: { code: "too-detailed", points: 49_000, most: 1000 } });
   expect(read(line(Array.from({ length: 60_000 }, (_, i) => [i / 1000 + 200, 0])))).toMatchObject({ ok: false, error: { code: "too-detailed", most: 50_000 } });
 });
 

@@ -143,9 +143,16 @@ function drawnOf({ geometry, properties }: Feature, points: PlanPoint[]): Drawn 
 /** Puts shapes onto a plan whose sheet grows as far as they need. */
 export function addAll(onto: FloorPlan, drawn: readonly Drawn[], size: { widthM: number; heightM: number }, notes: ReadPlan["notes"]): Result<ReadPlan, PlanFileError> {
   let plan: FloorPlan = { ...onto, widthM: Math.max(onto.widthM, Math.ceil(size.widthM)), heightM: Math.max(onto.heightM, Math.ceil(size.heightM)) };
-  const thin = drawn.map((d) => (d.points.length > 2 ? { ...d, points: thinLine(d.points, STRAIGHT_M) } : d));
-  const points = thin.reduce((n, d) => n + d.points.length, 0);
-  if (points > MAX_POINTS) return fail({ code: "too-detailed", points, most: MAX_POINTS });
+  const corners = (shapes: readonly Drawn[]) => shapes.reduce((n, d) => n + d.points.length, 0);
+  if (corners(drawn) > MAX_FILE_POINTS) return fail({ code: "too-detailed", points: corners(drawn), most: MAX_FILE_POINTS });
+  const thin: Drawn[] = [];
+  let left = MAX_POINTS;
+  for (const d of drawn) {
+    const points = d.points.length > 2 ? thinLine(d.points, STRAIGHT_M, left) : d.points;
+    left -= points.length;
+    if (left < 0) return fail({ code: "too-detailed", points: corners(drawn), most: MAX_POINTS });
+    thin.push({ ...d, points });
+  }
   let lost = 0;
   for (const d of thin) {
     const next = added(plan, d);

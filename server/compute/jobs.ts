@@ -1,4 +1,7 @@
+import type { z } from "zod";
+import { readJsonFile } from "../../contract/jsonFile";
 import { readKitFile } from "../../contract/kitFile";
+import { pairingFile } from "../../contract/pairingWords";
 import { readRegionFile } from "../../contract/regionFile";
 import { unpackSweepFiles } from "../../contract/sweepArchive";
 import { alignMeasurements } from "../../core/sweep/scale";
@@ -9,6 +12,7 @@ import { gridError, type Measurement } from "../../core/sweep/sweep";
 import type { Raster } from "../../core/regions/raster";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
+import { readPlanLines } from "./planLines";
 import { readArchive } from "./readArchive";
 import { readSceneFile, readTable, type Table } from "./tables";
 
@@ -18,6 +22,11 @@ export const JOBS = {
   "read-scene-file": ({ text, dateIso }: { text: string; dateIso: string }): Result<Table, ServiceError> => readSceneFile(text, dateIso),
   "read-kit-file": ({ text }: { text: string }): ReturnType<typeof readKitFile> => readKitFile(text),
   "read-region-file": ({ text }: { text: string }): ReturnType<typeof readRegionFile> => readRegionFile(text),
+  "read-plan-file": ({ text }: { text: string }): ReturnType<typeof readPlanLines> => readPlanLines(text),
+  "read-pairing-file": ({ text }: { text: string }): Result<z.output<typeof pairingFile>, ServiceError> => {
+    const read = readJsonFile(text, pairingFile);
+    return read.ok ? read : fail({ code: "pairing-file", what: `line ${read.error.line}: ${read.error.what}` });
+  },
   "read-sweep-files": ({ files }: { files: NamedFile[] }): Result<Measurement, ServiceError> => {
     const unpacked: NamedFile[] = [];
     for (const file of files) {

@@ -3,12 +3,12 @@ import { firstRecords, freshKey, groupKind, heldFrom, type PairingIdentity, pair
 import { packModel, type PairingRules, receiverModel } from "../../core/kit/models";
 import { NAME_LETTERS } from "../../core/day/trackSheet";
 import { fail, ok, type Result } from "../../core/units/result";
-import { PAIRING_FORMAT, pairingFile } from "../../contract/pairingWords";
-import { readJsonFile } from "../../contract/jsonFile";
+import { PAIRING_FORMAT } from "../../contract/pairingWords";
 import type { ServiceError } from "../../contract/serviceError";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
+import { readBeside } from "./readings.server";
 import { newestList, storeNextList, undoList } from "./versionedLists.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;
@@ -160,8 +160,8 @@ export async function exportPairings(app: AppContext, dayId: number): Answer<str
 export async function importPairings(app: AppContext, dayId: number, p: { text: string; seenVersion: number }): Answer<{ taken: number; unknown: string[] }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const read = readJsonFile(p.text, pairingFile);
-  if (!read.ok) return fail({ code: "pairing-file", what: `line ${read.error.line}: ${read.error.what}` });
+  const read = await readBeside(app, "read-pairing-file", { text: p.text });
+  if (!read.ok) return read;
   const packs = pairingPacks(loaded.value);
   const { items } = await newestList(app, "pairings", dayId);
   const unknown: string[] = [];

@@ -4,9 +4,9 @@ import { rasterOf } from "../../core/regions/region";
 import type { TrackLine } from "../../core/day/trackSheet";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { writtenAs } from "../../core/kit/modelText";
-import { formatMhz, parseFrequencyText } from "../../core/units/frequencyText";
+import { formatMhz } from "../../core/units/frequencyText";
 import { fail, ok, type Result } from "../../core/units/result";
-import { planFile, type PlanFile } from "../../contract/planFile";
+import type { PlanFile } from "../../contract/planFile";
 import type { ServiceError } from "../../contract/serviceError";
 import type { AppContext } from "./appContext.server";
 import { requireDay } from "./dayView.server";
@@ -71,7 +71,7 @@ export interface PlanRead {
 export async function readPlanFile(app: AppContext, dayId: number, text: string): Promise<Result<PlanRead, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const lines = beginsLikeJson(text) ? linesOfJson(text) : await linesOfCsv(app, text);
+  const lines = await readBeside(app, "read-plan-file", { text });
   if (!lines.ok) return lines;
   const read: PlanRead = { texts: {}, unknown: [] };
   for (const { talker, text: mhzText } of lines.value) {
@@ -80,39 +80,4 @@ export async function readPlanFile(app: AppContext, dayId: number, text: string)
     else read.unknown.push(talker);
   }
   return ok(read);
-}
-
-/** A byte-order mark counts as a blank here. */
-const beginsLikeJson = (text: string): boolean => text.trimStart().startsWith("{");
-
-type Lines = Result<{ talker: string; text: string }[], ServiceError>;
-
-function linesOfJson(text: string): Lines {
-  try {
-    const parsed = planFile.safeParse(JSON.parse(text.trimStart()));
-    if (parsed.success) return ok(parsed.data.picks.map((p) => ({ talker: p.talker, text: formatMhz(p.frequencyHz) })));
-    const [issue] = parsed.error.issues;
-    return fail({ code: "plan-file", what: `${issue?.path.join(".") || "the whole"}: ${issue?.message ?? "unknown"}` });
-  } catch {
-    return fail({ code: "plan-file", what: "it begins like JSON and is none" });
-  }
-}
-
-async function linesOfCsv(app: AppContext, text: string): Promise<Lines> {
-  const table = await readBeside(app, "read-table", { text });
-  if (!table.ok) return table;
-  const heading = table.value.heading.map((h) => h.trim().toLowerCase());
-  const talkerAt = heading.findIndex((h) => /^(talker|who|name)$/.test(h));
-  const frequencyAt = heading.findIndex((h) => /^(frequency|primary)( ?\(?mhz\)?)?$/.test(h));
-  if (talkerAt < 0 || frequencyAt < 0) return fail({ code: "plan-file", what: "it needs the headings \"talker\" and \"frequency MHz\"" });
-  const lines: { talker: string; text: string }[] = [];
-  for (const [i, cells] of table.value.cells.entries()) {
-    const talker = cells[talkerAt]?.trim() ?? "";
-    const mhzText = cells[frequencyAt]?.trim() ?? "";
-    if (talker === "" || mhzText === "" || /^spare for /i.test(talker)) continue;
-    const read = parseFrequencyText(mhzText);
-    if (!read.ok) return fail({ code: "plan-file", what: `row ${i + 1}: "${mhzText.slice(0, 20)}" is not a frequency` });
-    lines.push({ talker, text: formatMhz(read.value) });
-  }
-  return lines.length > 0 ? ok(lines) : fail({ code: "plan-file", what: "no row has a talker and a frequency" });
 }

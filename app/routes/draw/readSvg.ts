@@ -4,10 +4,14 @@ import type { Drawn } from "../../../core/plan/editPlan";
 import type { FloorPlan, PlanPoint } from "../../../core/plan/floorPlan";
 import { fail, type Result } from "../../../core/units/result";
 
-export type SvgError = PlanFileError | { code: "not-svg" } | { code: "no-scale" };
+export type SvgError = PlanFileError | { code: "not-svg" } | { code: "too-involved" } | { code: "no-scale" };
 
 const SHAPES = "line, polyline, polygon, rect, path";
 const MOST_SHAPES = 2000;
+/** A drawing of more characters in its shapes has more corners than any plan takes. */
+const MAX_SHAPE_CHARACTERS = 1_000_000;
+/** Groups in groups: each moves the shapes in it once more. */
+const MAX_DEPTH = 60;
 /** A curve as straight pieces. */
 const CURVE_PIECES = 6;
 
@@ -25,6 +29,8 @@ export function readSvg(text: string, onto: FloorPlan, widthM: number | null, pa
   if (widthM === null) return fail({ code: "no-scale" });
   const k = widthM / wide;
   const shapes = [...svg.querySelectorAll(SHAPES)].filter((s) => !s.closest("defs, clipPath, mask, symbol, pattern")).slice(0, MOST_SHAPES);
+  const characters = shapes.reduce((n, s) => n + (s.getAttribute("d") ?? s.getAttribute("points") ?? "").length, 0);
+  if (characters > MAX_SHAPE_CHARACTERS || shapes.some((s) => isDeeper(s, MAX_DEPTH))) return fail({ code: "too-involved" });
   const drawn = shapes.flatMap((s) => runs(s).flatMap(({ points, isClosed }): Drawn[] => {
     const inM = points.map((p) => ({ x: Math.round((p.x - left) * k * 100) / 100, y: Math.round((p.y - top) * k * 100) / 100 }));
     if (inM.length < 2) return [];
@@ -32,6 +38,12 @@ export function readSvg(text: string, onto: FloorPlan, widthM: number | null, pa
   }));
   if (drawn.length === 0) return fail({ code: "empty" });
   return addAll(onto, drawn, { widthM, heightM: high * k }, [{ code: "metres-taken", count: drawn.length }]);
+}
+
+function isDeeper(shape: Element, most: number): boolean {
+  let node: Element | null = shape;
+  for (let depth = 0; depth <= most && node; depth += 1) node = node.parentElement;
+  return node !== null;
 }
 
 /** The strokes of a shape, as it lies in the drawing. */
