@@ -5,7 +5,7 @@ import { insertChannel, listChannels } from "../db/repositories/channels.server"
 import { type Day, type DayChange, findDay, insertDay, insertFirstPlaces, insertShoot, listDays, listPlaces, listShoots, type NewDay, renameShoot, updateDay } from "../db/repositories/days.server";
 import { appendVersion, type ListKind, newestItems } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
-import { todayIso } from "./clock.server";
+import { dayNowMs, todayIso } from "./clock.server";
 
 type Answer<T> = Promise<Result<T, ServiceError>>;
 
@@ -49,7 +49,7 @@ export async function newShoot(app: AppContext, p: { name: string; dateIso: stri
     const day = blankDay(app, { shootId, dateIso: p.dateIso, dayNumber: 1, dayCount: 1, town: p.town, region: p.region });
     const dayId = await insertDay(app.db, day, t);
     const first = { name: p.place, setting: FIRST_PLACE.setting, note: "", startMs: 8 * HOUR_MS, endMs: 18 * HOUR_MS, siteKey: day.isPractice ? PRACTICE_AIR : null, geometry: sketchGeometry(FIRST_PLACE) };
-    const [placeId] = await insertFirstPlaces(app.db, dayId, [first], { atMs: 0, how: "begun" }, t);
+    const [placeId] = await insertFirstPlaces(app.db, dayId, [first], { atMs: dayNowMs(app, day), how: "begun" }, t);
     await updateDay(app.db, dayId, { currentPlaceId: placeId! }, t);
     return ok(dayId);
   });
@@ -79,14 +79,16 @@ export async function copyDay(app: AppContext, dayId: number, options: CopyOptio
   const dayCount = Math.max(dayNumber, options.shootId === day.shootId ? day.dayCount : 1, ...siblings.map((d) => d.dayCount));
   return db.write(async (t) => {
     const { town, region, profile, maxNoiseDbm, spares } = day;
-    const newId = await insertDay(db, { ...blankDay(app, { shootId: options.shootId, dateIso: options.dateIso, dayNumber, dayCount, town, region }), profile, maxNoiseDbm, spares }, t);
+    const copy: NewDay = { ...blankDay(app, { shootId: options.shootId, dateIso: options.dateIso, dayNumber, dayCount, town, region }), profile, maxNoiseDbm, spares };
+    const newId = await insertDay(db, copy, t);
+    const atMs = dayNowMs(app, copy);
     const how = `copied from ${day.dateIso}`;
-    const ids = await insertFirstPlaces(db, newId, places.map(({ id: _, ...p }) => p), { atMs: 0, how }, t);
-    for (const { kind, items } of lists) if (items.length > 0) await appendVersion(db, kind, newId, { version: 1, atMs: 0, how, items: items as never[] }, t);
+    const ids = await insertFirstPlaces(db, newId, places.map(({ id: _, ...p }) => p), { atMs, how }, t);
+    for (const { kind, items } of lists) if (items.length > 0) await appendVersion(db, kind, newId, { version: 1, atMs, how, items: items as never[] }, t);
     for (const { id: _, version: __, ...c } of channels) await insertChannel(db, newId, c, t);
     if (options.withScenes && scenes.length > 0) {
       const placeId = (old: number | null) => ids[places.findIndex((p) => p.id === old)] ?? null;
-      await appendVersion(db, "scenes", newId, { version: 1, atMs: 0, how, items: scenes.map((s) => ({ ...s, placeId: placeId(s.placeId) })) }, t);
+      await appendVersion(db, "scenes", newId, { version: 1, atMs, how, items: scenes.map((s) => ({ ...s, placeId: placeId(s.placeId) })) }, t);
     }
     await updateDay(db, newId, { currentPlaceId: ids[0]! }, t);
     return ok(newId);

@@ -1,5 +1,6 @@
 import { createContext, useContext, useEffect, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
+import { keepLine } from "./line";
 import { outboxOf } from "./outbox";
 
 /** Whether the cart answers: live; not now; or this phone was sent away. */
@@ -33,59 +34,44 @@ export function useLive(dayId: number): LiveState {
   }, [reading, revalidate]);
 
   useEffect(() => {
-    let source: EventSource | null = null;
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    let isOver = false;
     let revision = -1;
     let watch: ReturnType<typeof setTimeout> | undefined;
     const outbox = outboxOf(dayId);
     outbox.onTaken = () => again.current();
-    const retry = () => {
-      clearTimeout(timer);
-      if (!isOver) timer = setTimeout(connect, AGAIN_MS);
-    };
-    const lost = () => {
-      source?.close();
-      source = null;
-      clearTimeout(watch);
-      setState("away");
-      // was it the network, or were we sent away?
-      void fetch(`/day/${dayId}/seen`, { cache: "no-store" }).then((r) => {
-        if (r.status !== 403) return retry();
-        isOver = true;
-        setState("sent-away");
-      }, retry);
-    };
     const heard = () => {
       clearTimeout(watch);
-      watch = setTimeout(lost, DEAD_MS);
+      watch = setTimeout(() => line.lose(), DEAD_MS);
     };
-    const connect = () => {
-      // one line at a time: browsers give few to a host
-      source?.close();
-      clearTimeout(timer);
-      source = new EventSource(`/day/${dayId}/live`);
-      source.onopen = () => { setState("live"); heard(); void outbox.flush(); };
-      source.addEventListener("beat", heard);
-      source.onmessage = ({ data }: MessageEvent<string>) => {
-        heard();
-        const next = Number(data);
-        if (revision >= 0 && next !== revision) again.current();
-        revision = next;
-      };
-      source.onerror = lost;
-    };
-    const offline = () => lost();
-    addEventListener("offline", offline);
-    addEventListener("online", retry);
-    connect();
+    const line = keepLine(`/day/${dayId}/live`, {
+      againMs: AGAIN_MS,
+      onOpen: () => { setState("live"); heard(); void outbox.flush(); },
+      onLost: ({ retry, close }) => {
+        clearTimeout(watch);
+        setState("away");
+        // was it the network, or were we sent away?
+        void fetch(`/day/${dayId}/seen`, { cache: "no-store" }).then((r) => {
+          if (r.status !== 403) return retry();
+          close();
+          setState("sent-away");
+        }, retry);
+      },
+      events: {
+        beat: heard,
+        message: (data) => {
+          heard();
+          const next = Number(data);
+          if (revision >= 0 && next !== revision) again.current();
+          revision = next;
+        },
+      },
+    });
+    addEventListener("offline", line.lose);
+    addEventListener("online", line.retry);
     return () => {
-      isOver = true;
-      clearTimeout(timer);
       clearTimeout(watch);
-      source?.close();
-      removeEventListener("offline", offline);
-      removeEventListener("online", retry);
+      line.close();
+      removeEventListener("offline", line.lose);
+      removeEventListener("online", line.retry);
     };
   }, [dayId]);
   return state;

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { RollState } from "../../../contract/rollState";
+import { keepLine } from "../live/line";
 import { bytesOf, RollStore } from "./rollStore";
 
 const AGAIN_MS = 1500;
@@ -14,40 +15,35 @@ export function useRoll(dayId: number, isFollowed: boolean): { store: RollStore;
   const days = useRef(dayId);
   useEffect(() => {
     if (!isFollowed) return undefined;
-    let source: EventSource | null = null;
-    let timer: ReturnType<typeof setTimeout> | undefined;
     let isOver = false;
     const target = days.current === dayId ? store : new RollStore();
     if (target !== store) setStore(target);
     days.current = dayId;
-    const connect = () => {
-      source?.close();
-      source = new EventSource(`/day/${dayId}/roll/live`);
-      source.onopen = () => {
+    const kept = keepLine(`/day/${dayId}/roll/live`, {
+      againMs: AGAIN_MS,
+      onOpen: () => {
         setLine("live");
         void fetch(`/day/${dayId}/roll/seam?seconds=${BEFORE_S}`, { cache: "no-store" }).then(async (r) => {
           if (!r.ok || isOver) return;
           const { toSlot, channels } = (await r.json()) as { toSlot: number; channels: Record<string, string> };
           target.fill(toSlot, channels);
         }).catch(() => undefined);
-      };
-      source.addEventListener("frame", ({ data }: MessageEvent<string>) => {
-        const { slot, ids, bytes } = JSON.parse(data) as { slot: number; ids: number[]; bytes: string };
-        target.put(slot, ids, bytesOf(bytes), performance.now());
-      });
-      source.addEventListener("state", ({ data }: MessageEvent<string>) => setState(JSON.parse(data) as RollState));
-      source.onerror = () => {
-        source?.close();
+      },
+      onLost: ({ retry }) => {
         setLine("away");
-        clearTimeout(timer);
-        if (!isOver) timer = setTimeout(connect, AGAIN_MS);
-      };
-    };
-    connect();
+        retry();
+      },
+      events: {
+        frame: (data) => {
+          const { slot, ids, bytes } = JSON.parse(data) as { slot: number; ids: number[]; bytes: string };
+          target.put(slot, ids, bytesOf(bytes), performance.now());
+        },
+        state: (data) => setState(JSON.parse(data) as RollState),
+      },
+    });
     return () => {
       isOver = true;
-      clearTimeout(timer);
-      source?.close();
+      kept.close();
     };
     // the store is made anew only with another day
     // eslint-disable-next-line react-hooks/exhaustive-deps

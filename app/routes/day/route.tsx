@@ -84,7 +84,7 @@ export default function DayScreen() {
           ))}
         </Places>
       </section>
-      <Soft as="p">{`${view.day.town}: rules for the ${view.day.region}. Licence, band and power are yours to answer for: check with your regulator.`}</Soft>
+      <Soft as="p">{`${view.day.town === "" ? "Rules" : `${view.day.town}: rules`} for the ${view.day.region}. Licence, band and power are yours to answer for: check with your regulator.`}</Soft>
     </Stack>
   );
 }

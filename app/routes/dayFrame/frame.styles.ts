@@ -53,7 +53,7 @@ export const Sheets = styled(Stages)`
 export const Columns = styled.div`
   @media print { && { display: block; } }
   display: grid; grid-template-columns: minmax(0, 1fr) 280px; gap: 32px; align-items: start;
-  > main { min-width: 0; transition: opacity 0.2s 0.15s; &[data-loading] { opacity: 0.55; } }
+  > main { min-width: 0; transition: opacity 0.2s 0.15s; &[data-loading] { opacity: 0.55; } > [role] { margin-bottom: 12px; } }
   ${NARROW} { grid-template-columns: minmax(0, 1fr); }
   &[data-wide] { grid-template-columns: minmax(0, 1fr); }
 `;

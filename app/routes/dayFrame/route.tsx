@@ -84,7 +84,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
     <S.Frame>
       <S.Head>
         <S.Production to={view.who.rights === null ? "/shoots" : base} aria-label={view.who.rights === null ? `${day.production}: all shoots and days` : day.production}>{day.production}</S.Production>
-        <S.Where>{`day ${day.dayNumber} of ${day.dayCount} · ${day.town} · ${date}`}{day.isPractice && " · practice"}</S.Where>
+        <S.Where>{[`day ${day.dayNumber} of ${day.dayCount}`, day.town, date, day.isPractice ? "practice" : ""].filter((part) => part !== "").join(" · ")}</S.Where>
         <S.HeadTools>
           <ShortcutHelp base={base} />
           <ThemeToggle />

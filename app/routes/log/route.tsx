@@ -21,6 +21,7 @@ import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
+import { useTaken } from "../shared/useTaken";
 import { newId } from "../../features/live/newId";
 import { logIntents, type LogIntent } from "./intents";
 
@@ -83,6 +84,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
     const timer = setTimeout(() => ask({ search: search === "" ? null : search }), TYPING_MS);
     return () => clearTimeout(timer);
   });
+  const taken = useTaken(said);
   const [note, setNote] = useState("");
   const [correcting, setCorrecting] = useState<{ key: string; text: string } | null>(null);
   const names = useMemo(() => logNamesOf(log), [log]);
@@ -102,7 +104,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
         <Answer>{log.total === 0 ? "Nothing has happened yet" : `${capital(count(log.total, "entry", "entries"))} today${log.hits > 0 ? `, ${count(log.hits, "hit")} among them` : ""}`}</Answer>
         <Sub>It writes itself: scans, picks and why, syncs, proofs, levels, walks, hits, cells, moves. Nothing is ever changed or taken out; what was wrong is put right beside it.</Sub>
       </div>
-      <NoteForm as="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (note.trim() === "") return; send({ intent: "note", text: note, channelId: who === "all" ? null : Number(who), agoMs: 0, seenId: newId() }); setNote(""); }}>
+      <NoteForm as="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (note.trim() === "") return; send({ intent: "note", text: note, channelId: who === "all" ? null : Number(who), agoMs: 0, seenId: newId() }); taken(() => setNote("")); }}>
         <TextField label={who === "all" ? "Note" : `Note on ${names.talker(Number(who))}`} value={note} onChange={setNote} widthCh={60} placeholder="what the edit should know" />
         <Button type="submit" isDisabled={isBusy || note.trim() === ""}>Note it</Button>
       </NoteForm>
@@ -126,7 +128,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
               {e.corrections.map((c, i) => <Right key={i}>{`Put right ${logClock(c.atMs)}${c.who ? ` by ${c.who}` : ""}: ${c.text}`}</Right>)}
               {looked === e.key && e.channelId !== null && <PastSeam dayId={day.day.id} channelId={e.channelId} talker={names.talker(e.channelId)} atMs={e.atMs} sensitivityDbm={needs(e.channelId)} />}
               {correcting?.key === e.key && (
-                <Row as="form" onSubmit={(ev: React.FormEvent) => { ev.preventDefault(); if (correcting.text.trim() !== "") send({ intent: "correct", ofKey: e.key, text: correcting.text, seenId: newId() }); setCorrecting(null); }}>
+                <Row as="form" onSubmit={(ev: React.FormEvent) => { ev.preventDefault(); if (correcting.text.trim() === "") return setCorrecting(null); send({ intent: "correct", ofKey: e.key, text: correcting.text, seenId: newId() }); taken(() => setCorrecting(null)); }}>
                   <TextField label="What is right" isLabelHidden value={correcting.text} onChange={(text) => setCorrecting({ key: e.key, text })} widthCh={40} isFocused />
                   <Button type="submit" isDisabled={isBusy}>Put right</Button><QuietButton onPress={() => setCorrecting(null)}>Leave it</QuietButton>
                 </Row>

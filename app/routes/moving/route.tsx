@@ -20,6 +20,7 @@ import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { namesOf, useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
+import { useTaken } from "../shared/useTaken";
 import { movingIntents, type MovingIntent } from "./intents";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -66,6 +67,7 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
   const here = day.day.currentPlaceId;
   const following = [...day.places].sort((a, b) => a.startMs - b.startMs).find((p) => p.startMs > (day.places.find((x) => x.id === here)?.startMs ?? -Infinity));
   const [chosen, setChosen] = useState<number | null>(null);
+  const taken = useTaken(said);
   const [joining, setJoining] = useState("");
   const plan = view.plans.find((p) => p.toPlaceId === (chosen ?? following?.id ?? here)) ?? view.plans[0];
   if (!plan) return <Answer>The day has no place yet</Answer>;
@@ -103,7 +105,7 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
         <Heading>Who joins, who leaves</Heading>
         <Row>
           {plan.joins.map((t) => <Button key={t} isDisabled={isBusy} onPress={() => send({ intent: "join", talker: t })}>{`Wire ${t}`}</Button>)}
-          <Row as="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (joining.trim() !== "") send({ intent: "join", talker: joining.trim() }); setJoining(""); }}>
+          <Row as="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (joining.trim() === "") return; send({ intent: "join", talker: joining.trim() }); taken(() => setJoining("")); }}>
             <TextField label="Somebody joins" isLabelHidden value={joining} onChange={setJoining} placeholder="name" widthCh={14} />
             <Button type="submit" isDisabled={isBusy || joining.trim() === ""}>Wire</Button>
           </Row>

@@ -15,9 +15,9 @@ export function headline(shown: ShownSet, wanted: number, isRunning: boolean, ti
   if (shown.kind === "nothing") return `${capital(count(wanted, "channel"))} to place`;
   if (bad > 0) return shown.kind === "draft" ? `${capital(count(bad, "pick"))} ${bad === 1 ? "does" : "do"} not stand clear` : `${capital(count(bad, "pick"))} no longer ${bad === 1 ? "stands" : "stand"} clear`;
   if (shown.picks.length === 0) return `None of ${count(wanted, "channel")} finds a place here`;
-  if (shown.unplaced.length > 0) return `${capital(numberWord(shown.picks.length))} of ${count(wanted, "channel")} stand clear; ${shown.unplaced.length === 1 ? "one has" : `${numberWord(shown.unplaced.length)} have`} no place`;
+  if (shown.unplaced.length > 0) return `${capital(numberWord(shown.picks.length))} of ${count(wanted, "channel")} ${shown.picks.length === 1 ? "stands" : "stand"} clear; ${shown.unplaced.length === 1 ? "one has" : `${numberWord(shown.unplaced.length)} have`} no place`;
   if (shown.picks.length < wanted) return `${capital(numberWord(shown.picks.length))} of ${count(wanted, "channel")} ${shown.picks.length === 1 ? "stands" : "stand"} clear`;
-  return `${capital(count(wanted, "channel"))} stand clear${tightest === null ? "" : `; the tightest has ${formatDb(Math.floor(tightest))} in hand`}`;
+  return `${capital(count(wanted, "channel"))} ${wanted === 1 ? "stands" : "stand"} clear${tightest === null ? "" : `; the tightest has ${formatDb(Math.floor(tightest))} in hand`}`;
 }
 
 /** How sure it is that no more fit. */

@@ -15,6 +15,7 @@ import type { PreviewReply } from "../shared/ListImport";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
+import { useTaken } from "../shared/useTaken";
 import { prepareIntents, type PrepareIntent } from "./intents";
 import { SceneForm } from "./SceneForm";
 import { SceneImport } from "./SceneImport";
@@ -46,6 +47,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
 export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps) {
   const view = useDay();
   const { send, reply: answer, isBusy } = useIntent<PrepareIntent>();
+  const taken = useTaken(answer);
   const seenVersion = prep.list?.version ?? 0;
   /** The scene that is being changed: its number, "" for a new one. */
   const [opened, setOpened] = useState<string | null>(null);
@@ -118,8 +120,8 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
           <Gap>
             <SceneForm
               key={opened} scene={changed} others={prep.scenes.filter((s) => s !== changed)} isBusy={isBusy} onDrop={() => setOpened(null)}
-              onKeep={(scene) => { send({ intent: "put-scene", scene, replaces: changed?.number ?? null, seenVersion }); setOpened(null); }}
-              onStrike={() => { if (changed) send({ intent: "strike-scene", number: changed.number, seenVersion }); setOpened(null); }}
+              onKeep={(scene) => { send({ intent: "put-scene", scene, replaces: changed?.number ?? null, seenVersion }); taken(() => setOpened(null)); }}
+              onStrike={() => { if (!changed) return setOpened(null); send({ intent: "strike-scene", number: changed.number, seenVersion }); taken(() => setOpened(null)); }}
             />
           </Gap>
         )}

@@ -12,6 +12,7 @@ import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { currentPlace, useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
+import { useTaken } from "../shared/useTaken";
 import { registerIntents, type RegisterIntent } from "./intents";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -42,6 +43,7 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
   const place = view.places.find((p) => p.id === placeId);
   const [typed, setTyped] = useState({ latitudeDeg: 0, longitudeDeg: 0 });
   const at = place?.geometry.position ?? typed;
+  const taken = useTaken(answer);
   const [name, setName] = useState("");
   const [channel, setChannel] = useState(register.channels[0] ?? 21);
   const seenVersion = register.list?.version ?? 0;
@@ -100,7 +102,7 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
         <Row style={{ alignItems: "end", marginTop: 12 }}>
           <SelectField label="TV channel" value={channel} onChange={setChannel} choices={register.channels.map((c) => ({ id: c, label: String(c) }))} />
           <TextField label="Station" value={name} onChange={setName} widthCh={20} />
-          <Button isDisabled={isBusy || name.trim() === ""} onPress={() => { send({ intent: "add", channel, name, seenVersion }); setName(""); }}>Put on the list</Button>
+          <Button isDisabled={isBusy || name.trim() === ""} onPress={() => { send({ intent: "add", channel, name, seenVersion }); taken(() => setName("")); }}>Put on the list</Button>
         </Row>
       </section>
       <Notice kind="caution">A register is as good as its date. What is licensed here is protected whether you hear it or not: check with your regulator.</Notice>

@@ -20,7 +20,7 @@ export default function ReportScreen({ loaderData: { day, madeAtMs, report, scan
     <Stack>
       <div>
         <Answer>{none ? "Nothing to report yet" : report.hits.length === 0 ? "No hit was called today" : `${capital(count(report.hits.length, "hit"))}: ${listWords(report.causes.map((c) => `${c.count} × ${hitCauseWords(c.cause).split(":")[0]!}`))}`}</Answer>
-        <Sub>{`${day.production}, day ${day.dayNumber} of ${day.dayCount}, ${formatDate(day.dateIso)}, ${day.town}${day.isPractice ? " · practice, everything made up" : ""}. ${report.rolledMs > 0 ? `Rolled for ${formatDuration(report.rolledMs)}. ` : ""}As it stands at ${formatClock(madeAtMs)}.`}</Sub>
+        <Sub>{`${day.production}, day ${day.dayNumber} of ${day.dayCount}, ${formatDate(day.dateIso)}${day.town === "" ? "" : `, ${day.town}`}${day.isPractice ? " · practice, everything made up" : ""}. ${report.rolledMs > 0 ? `Rolled for ${formatDuration(report.rolledMs)}. ` : ""}As it stands at ${formatClock(madeAtMs)}.`}</Sub>
       </div>
       <Tools>
         <Button onPress={() => print()}>Print</Button>

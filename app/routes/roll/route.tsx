@@ -22,6 +22,7 @@ import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
+import { useTaken } from "../shared/useTaken";
 import { HitPanel } from "./HitPanel";
 import { CartButton } from "../shared/CartOnly";
 import { newId } from "../../features/live/newId";
@@ -74,6 +75,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
   const [seconds, setSeconds] = useSeconds();
   const [isSounding, setSounding] = useState(false);
   const [hidden, setHidden] = useState<readonly number[]>([]);
+  const taken = useTaken(said);
   const [note, setNote] = useState<{ text: string; at: number } | null>(null);
   const numbers = useMemo(() => channels.map((c) => c.number), [channels]);
   const hit = useCallback((number: number, pressedAt: number) => {
@@ -117,8 +119,10 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
       {note && (
         <S.Strip>
           <TextField label="Note" value={note.text} onChange={(text) => setNote({ ...note, text })} isFocused widthCh={48} onCommit={() => {
-            if (note.text.trim() !== "") send({ intent: "note", text: note.text, channelId: null, agoMs: Math.max(0, performance.now() - note.at), seenId: newId() });
-            setNote(null);
+            if (isBusy) return;
+            if (note.text.trim() === "") return setNote(null);
+            send({ intent: "note", text: note.text, channelId: null, agoMs: Math.max(0, performance.now() - note.at), seenId: newId() });
+            taken(() => setNote(null));
           }} />
           <QuietButton onPress={() => setNote(null)}>Leave it</QuietButton>
         </S.Strip>
