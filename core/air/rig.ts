@@ -4,7 +4,7 @@ import { arrivingDbm, mwToDbm, type PathSetup, type ReceiverFigures, type Site }
 import type { Wear } from "../radio/antenna";
 import type { Chemistry } from "../power/discharge";
 import type { TuningRange } from "../coordination/request";
-import { canBeSet, tuningSpan } from "../coordination/tuning";
+import { canBeSet, nearestSetting, tuningSpan } from "../coordination/tuning";
 import type { Stretch } from "../regions/region";
 import type { SyncMethod } from "../kit/models";
 import type { PairingIdentity } from "../kit/pairing";
@@ -362,12 +362,6 @@ export function rigPair(rig: Rig, key: string, half: number, packKey: string, id
 export const rigLearn = (rig: Rig, key: string, records: readonly (PairingIdentity & { packKey: string })[]): Rig => ({
   ...rig, receivers: rig.receivers.map((r) => (r.key === key ? { ...r, knows: [...(r.knows ?? []).filter((k) => !records.some((n) => n.packKey === k.packKey)), ...records] } : r)),
 });
-
-/** The setting of a range that lies nearest to a frequency outside them all. */
-function nearestSetting(tuning: readonly TuningRange[], frequencyHz: number): number {
-  const settings = tuning.map(({ lowHz, highHz, stepHz }) => Math.min(highHz, Math.max(lowHz, lowHz + Math.round((frequencyHz - lowHz) / stepHz) * stepHz)));
-  return settings.reduce((best, hz) => (Math.abs(hz - frequencyHz) < Math.abs(best - frequencyHz) ? hz : best));
-}
 
 /** Hides faults for practice in a rig: what lay hidden before is mended first.
  * @param otherBlock - what a pack of the wrong block really tunes */

@@ -2,6 +2,7 @@ import { channelAt, type Raster } from "../regions/raster";
 import { judgePlace, type NoiseIndex } from "./candidates";
 import type { BrokenRule } from "./brokenRule";
 import type { ChannelRequest, CoordinationRequest } from "./request";
+import { nearestSetting } from "./tuning";
 
 /** Every rule that one frequency breaks for a channel, other carriers' products and spacing aside: tuning, grid, law, what is kept free, noise, span of its receiver. */
 export function placeRules(
@@ -12,8 +13,8 @@ export function placeRules(
   const range = channel.tuning.find((t) => frequencyHz >= t.lowHz && frequencyHz <= t.highHz);
   if (!range) broken.push({ code: "not-tunable", ranges: channel.tuning.map(({ lowHz, highHz }) => ({ lowHz, highHz })) });
   else {
-    const nearestHz = range.lowHz + Math.round((frequencyHz - range.lowHz) / range.stepHz) * range.stepHz;
-    if (Math.abs(nearestHz - frequencyHz) >= 1) broken.push({ code: "off-grid", nearestHz: Math.min(nearestHz, range.highHz) });
+    const nearestHz = nearestSetting([range], frequencyHz);
+    if (Math.abs(nearestHz - frequencyHz) >= 1) broken.push({ code: "off-grid", nearestHz });
   }
   const half = channel.bandwidthHz / 2;
   const near = noise.near(frequencyHz - half, frequencyHz + half);

@@ -15,6 +15,19 @@ const isOnGrid = (t: TuningRange, frequencyHz: number): boolean => {
   return frequencyHz >= t.lowHz && frequencyHz <= t.highHz && Math.abs(steps - Math.round(steps)) * t.stepHz < 0.5;
 };
 
+/** The setting of a unit that lies nearest to a frequency, Hz; that frequency itself for a unit that is not tuned at all. A range ends at its last whole step.
+ * @example nearestSetting([{ lowHz: 470e6, highHz: 470.06e6, stepHz: 25_000 }], 471e6) // 470_050_000 */
+export function nearestSetting(tuning: readonly TuningRange[], frequencyHz: number): number {
+  let nearestHz: number | null = null;
+  for (const { lowHz, highHz, stepHz } of tuning) {
+    const lastStep = Math.floor((highHz - lowHz) / stepHz + 1e-9);
+    const step = Math.max(0, Math.min(lastStep, Math.round((frequencyHz - lowHz) / stepHz)));
+    const settingHz = Math.round(lowHz + step * stepHz);
+    if (nearestHz === null || Math.abs(settingHz - frequencyHz) < Math.abs(nearestHz - frequencyHz)) nearestHz = settingHz;
+  }
+  return nearestHz ?? frequencyHz;
+}
+
 /** Single presets as ranges of one frequency each, ascending, without doubles. */
 export const presets = (frequenciesHz: readonly number[]): TuningRange[] => [...new Set(frequenciesHz)].sort((a, b) => a - b).map((f) => ({ lowHz: f, highHz: f, stepHz: 1 }));
 

@@ -2,6 +2,7 @@ import type { Stretch } from "../regions/region";
 import type { Channel, DayFacts, RescanRule, SweepRecord, SyncRecord } from "./facts";
 import { isNeeded, type ProofState, proofStates } from "./proof";
 import type { ProofChange, ProofPart } from "./proofParts";
+import { pickedHz } from "./pickedFrequency";
 
 /** How a part of a channel stands. `done` holds now; `stale` held once; `problem` needs a hand; `todo` was not begun. */
 export type Status = "done" | "stale" | "problem" | "todo";
@@ -72,7 +73,7 @@ const SAME_BAND_HZ = 10e6;
 export function channelState(facts: DayFacts, channel: Channel): ChannelState {
   const frequency = frequencyState(facts, channel);
   // a pack of another block does not take the pick away: the sync says what is wrong with it
-  const frequencyHz = channel.meets === "adaptive" ? SELF_CHOSEN_HZ : (facts.plan?.picks.find((p) => p.channelId === channel.id)?.frequencyHz ?? null);
+  const frequencyHz = channel.meets === "adaptive" ? SELF_CHOSEN_HZ : pickedHz(facts.plan, channel.id);
   return {
     channelId: channel.id, frequency, level: levelState(facts, channel),
     sync: syncState(facts, channel, frequencyHz), place: placeState(facts, channel, channel.meets === "tunes" ? frequencyHz : null),
@@ -82,9 +83,8 @@ export function channelState(facts: DayFacts, channel: Channel): ChannelState {
 function frequencyState(facts: DayFacts, channel: Channel): FrequencyState {
   if (channel.meets === "never") return { status: "problem", code: "no-common-tuning" };
   if (channel.meets === "adaptive") return { status: "done", code: "chooses-itself" };
-  const pick = facts.plan?.picks.find((p) => p.channelId === channel.id);
-  if (!facts.plan || !pick) return { status: "todo", code: "not-picked" };
-  const { frequencyHz } = pick;
+  const frequencyHz = pickedHz(facts.plan, channel.id);
+  if (!facts.plan || frequencyHz === null) return { status: "todo", code: "not-picked" };
   if (facts.plan.placeId !== facts.currentPlaceId && facts.rescan === "each-move") return { status: "stale", code: "picked-elsewhere", frequencyHz, placeId: facts.plan.placeId };
   const here = countingScan(facts);
   if (here && here.id !== facts.plan.sweepId && here.takenAtMs > facts.plan.acceptedAtMs) return { status: "stale", code: "scan-newer", frequencyHz };

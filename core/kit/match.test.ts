@@ -1,6 +1,6 @@
 import { checkSet } from "../coordination/checkSet";
 import { PROFILES } from "../coordination/profile";
-import { canBeSet, presets, sharedGrid, sharedTuning } from "../coordination/tuning";
+import { canBeSet, nearestSetting, presets, sharedGrid, sharedTuning } from "../coordination/tuning";
 import { antennaFit, packLegality, packLegalityAt, pairing } from "./match";
 import { packModel, receiverModel } from "./models";
 import { SHIPPED_KIT } from "./shipped";
@@ -42,6 +42,11 @@ describe("who works with whom, and why not", () => {
     expect(sharedGrid(grid(470e6, 480e6, 50_000), grid(470.025e6, 480e6, 50_000))).toBeNull();
     expect(sharedGrid(grid(470e6, 480e6, 25_000), grid(480.025e6, 490e6, 25_000))).toBeNull();
     expect(sharedGrid(grid(470e6, 480e6, 25_000), grid(480e6, 490e6, 25_000))).toEqual(grid(480e6, 480e6, 25_000));
+  });
+  test("the nearest setting is on the grid of the nearest range, and a range ends at its last whole step", () => {
+    const tuning = [grid(470e6, 470.06e6, 25_000), grid(480e6, 490e6, 50_000)];
+    expect([471e6, 460e6, 475.1e6, 481.03e6].map((hz) => nearestSetting(tuning, hz))).toEqual([470.05e6, 470e6, 480e6, 481.05e6]);
+    expect(nearestSetting([], 500.1e6)).toBe(500.1e6);
   });
   test("the first thing that keeps them apart is told", () => {
     const bag = receiverModel(SHIPPED_KIT, "tarnfell-r2-47");

@@ -13,6 +13,7 @@ import { openStretches, takenTelevision, widestBandwidthHz } from "../../core/da
 import { mergeStretches, rasterOf, type Stretch, unruledStretches } from "../../core/regions/region";
 import { noiseLimit } from "../../core/sweep/noiseLimit";
 import { historyOf, percentileOfPasses } from "../../core/sweep/overTime";
+import { pickedHz } from "../../core/day/pickedFrequency";
 import type { StoredSweep } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";
 import type { LoadedDay } from "./dayView.server";
@@ -64,8 +65,8 @@ const SAME_CARRIER_HZ = 25_000;
 export function ownSuspects({ facts, plan }: LoadedDay, analysis: SweepAnalysis | null): OwnSuspect[] {
   return (analysis?.carriers ?? []).filter((c) => c.own === null && !c.isSpur).flatMap((c) => {
     const channel = facts.channels.find((x) => {
-      const mine = [plan?.picks.find((p) => p.channelId === x.id)?.frequencyHz, packFrequencyHz(facts, x, facts.syncs.filter((s) => s.channelId === x.id))];
-      return mine.some((hz) => hz !== null && hz !== undefined && Math.abs(hz - c.frequencyHz) <= SAME_CARRIER_HZ);
+      const mine = [pickedHz(plan, x.id), packFrequencyHz(facts, x, facts.syncs.filter((s) => s.channelId === x.id))];
+      return mine.some((hz) => hz !== null && Math.abs(hz - c.frequencyHz) <= SAME_CARRIER_HZ);
     });
     return channel ? [{ frequencyHz: c.frequencyHz, talker: channel.talker, packLabel: channel.packLabel }] : [];
   });

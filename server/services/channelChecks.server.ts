@@ -6,6 +6,7 @@ import { inputModel, microphoneModel, packModel, receiverModel } from "../../cor
 import { inputGainsDb, levelQuestion, type LevelSettings } from "../../core/kit/setups";
 import type { LevelDetail } from "../../core/day/facts";
 import { fail, ok, type Result } from "../../core/units/result";
+import { pickedHz } from "../../core/day/pickedFrequency";
 import { formatDb, formatMetres } from "../../contract/format";
 import type { ServiceError } from "../../contract/serviceError";
 import { type ChannelChange, changeChannel, type StoredChannel } from "../db/repositories/channels.server";
@@ -81,9 +82,9 @@ export async function keepPlace(app: AppContext, dayId: number, p: { channelId: 
 
 /** The frequency a path is judged at: the pick, or the middle of what the channel tunes while nothing is picked. */
 export function checkFrequencyHz({ facts, kit, unit }: LoadedDay, channelId: number): number | null {
-  const pick = facts.plan?.picks.find((x) => x.channelId === channelId);
+  const frequencyHz = pickedHz(facts.plan, channelId);
   const channel = facts.channels.find((c) => c.id === channelId);
-  if (pick && channel?.meets !== "adaptive") return pick.frequencyHz;
+  if (frequencyHz !== null && channel?.meets !== "adaptive") return frequencyHz;
   const span = channel ? (tuningSpan(channel.tuning) ?? packModel(kit, unit(channel.packKey).modelId).adaptive) : null;
   return span ? Math.round((span.lowHz + span.highHz) / 2) : null;
 }

@@ -13,6 +13,7 @@ import { prepFindings, type PrepFacts } from "../../core/day/readiness";
 import { openAnswers, withRetunes } from "../../core/day/hits";
 import type { DeviceError } from "../../core/air/rig";
 import { fail, ok, type Result } from "../../core/units/result";
+import { pickedHz } from "../../core/day/pickedFrequency";
 import type { ServiceError } from "../../contract/serviceError";
 import { listChannels, type StoredChannel } from "../db/repositories/channels.server";
 import { type Day, type DayPlace, findDay, listDays, listPlaces } from "../db/repositories/days.server";
@@ -184,7 +185,7 @@ export async function getDayView(app: AppContext, dayId: number): Promise<Result
       receiverHz: receiverHz(facts, c, mySyncs), packHz: packFrequencyHz(facts, c, mySyncs), pack: packReports[c.packKey] ?? null,
       lastLevel: levels.findLast((l) => l.channelId === c.id) ?? null, levels: levels.filter((l) => l.channelId === c.id),
       placeCheckHere: mine.findLast((p) => p.placeId === day.currentPlaceId) ?? null, lastPlaceCheck: mine.at(-1) ?? null,
-      proof: channelProof(facts, c, c.meets === "adaptive" ? SELF_CHOSEN_HZ : (facts.plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? SELF_CHOSEN_HZ)),
+      proof: channelProof(facts, c, c.meets === "adaptive" ? SELF_CHOSEN_HZ : (pickedHz(facts.plan, c.id) ?? SELF_CHOSEN_HZ)),
       usualFigure: usualFigure(facts.syncs, c.receiverKey),
       others: c.also.map((a) => ({ ...a, report: packReports[a.packKey] ?? null, syncedHz: packFrequencyHz(facts, { ...c, packKey: a.packKey }, mySyncs) })),
     };

@@ -3,6 +3,7 @@ import { canBeSet, overlaps } from "../../core/coordination/tuning";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { seededRandom } from "../../core/units/random";
 import { fail, ok, type Result } from "../../core/units/result";
+import { pickedHz } from "../../core/day/pickedFrequency";
 import type { ServiceError } from "../../contract/serviceError";
 import { insertSync } from "../db/repositories/records.server";
 import { nameOf } from "../access/asker.server";
@@ -28,7 +29,7 @@ export async function hideFaults(app: AppContext, dayId: number, seed: number): 
   const loaded = found.value;
   const { plan, facts, kit, unit, units } = loaded;
   if (!app.rig?.practice || !loaded.day.isPractice) return fail({ code: "no-rig" });
-  const picked = facts.channels.flatMap((c) => { const pick = plan?.picks.find((p) => p.channelId === c.id); return pick && facts.reports?.packs[c.packKey] ? [{ ...c, pickHz: pick.frequencyHz }] : []; });
+  const picked = facts.channels.flatMap((c) => { const pickHz = pickedHz(plan, c.id); return pickHz !== null && facts.reports?.packs[c.packKey] ? [{ ...c, pickHz }] : []; });
   if (!plan || picked.length === 0) return fail({ code: "not-found", what: "plan" });
   const random = seededRandom(seed);
   const left = [...picked].map((c) => ({ c, at: random() })).sort((a, b) => a.at - b.at).map(({ c }) => c);
@@ -81,7 +82,7 @@ export function drillOf(app: Pick<AppContext, "realNowMs">, { report, facts, uni
       case "wrong-block": return carried(f.packKey) === undefined;
       case "not-stored": {
         const carrier = carried(f.packKey);
-        return carrier === undefined || (packs[f.packKey]?.isStored !== false && packs[f.packKey]?.frequencyHz === facts.plan?.picks.find((p) => p.channelId === carrier.id)?.frequencyHz);
+        return carrier === undefined || (packs[f.packKey]?.isStored !== false && packs[f.packKey]?.frequencyHz === (pickedHz(facts.plan, carrier.id) ?? undefined));
       }
       case "neighbour": return (facts.plan?.picks ?? []).every((p) => Math.abs(p.frequencyHz - f.frequencyHz) > SAME_CARRIER_HZ);
       case "antenna": return (receivers[f.receiverKey]?.deaf ?? null) === null;

@@ -3,6 +3,7 @@ import { guessHandedColumns, handedFaults, readHandedTable, type HandedDown, typ
 import { rasterOf } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import { formatMhz } from "../../core/units/frequencyText";
+import { pickedHz } from "../../core/day/pickedFrequency";
 import type { ServiceError } from "../../contract/serviceError";
 import { newestVersions, newestItems } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
@@ -99,11 +100,11 @@ export async function exportPlan(app: AppContext, dayId: number): Promise<Result
   const { plan, stored, facts } = loaded.value;
   const free = [...(plan?.spares ?? [])];
   const rows = stored.map((c, i) => {
-    const pick = plan?.picks.find((p) => p.channelId === c.id);
+    const frequencyHz = pickedHz(plan, c.id);
     const at = free.findIndex((s) => s.for.includes(c.id));
     const [spare] = at >= 0 ? free.splice(at, 1) : [];
     const tuning = facts.channels[i]!.tuning;
-    return [c.talker, pick ? formatMhz(pick.frequencyHz) : "", spare ? formatMhz(spare.frequencyHz) : "", tuning.map((t) => (t.lowHz === t.highHz ? `${t.lowHz / 1e6}` : `${t.lowHz / 1e6}-${t.highHz / 1e6}`)).join(" "), tuning[0] && tuning[0].lowHz < tuning[0].highHz ? tuning[0].stepHz / 1000 : ""];
+    return [c.talker, frequencyHz === null ? "" : formatMhz(frequencyHz), spare ? formatMhz(spare.frequencyHz) : "", tuning.map((t) => (t.lowHz === t.highHz ? `${t.lowHz / 1e6}` : `${t.lowHz / 1e6}-${t.highHz / 1e6}`)).join(" "), tuning[0] && tuning[0].lowHz < tuning[0].highHz ? tuning[0].stepHz / 1000 : ""];
   });
   return ok(Papa.unparse({ fields: ["who", "primary MHz", "backup MHz", "tunes MHz", "step kHz"], data: rows }, { newline: "\n", escapeFormulae: true }));
 }

@@ -12,6 +12,7 @@ import { powerOf } from "../../core/kit/units";
 import { answersTo, type HitAnswerKind, type HitCause, judgeHit } from "../../core/roll/hitCause";
 import type { HitEvidence, OtherChannel, ProductNow } from "../../core/roll/hitEvidence";
 import { fail, ok, type Result } from "../../core/units/result";
+import { pickedHz } from "../../core/day/pickedFrequency";
 import { hitCauseWords } from "../../contract/rollWords";
 import type { ServiceError } from "../../contract/serviceError";
 import type { AppContext } from "./appContext.server";
@@ -33,7 +34,6 @@ const SAME_HZ = 60_000;
 /** A newcomer makes a product that is heard only where it stands so far over what a receiver needs itself: mixing loses. */
 const STRONG_DB = 10;
 
-const channelFrequency = ({ facts }: LoadedDay, channelId: number): number | null => facts.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? null;
 
 /** Calls a hit on a channel: what was read, what is on the air, and what that makes of it, put down as it stood then.
  * @param p.agoMs - how long ago the key was pressed @returns its number */
@@ -45,7 +45,7 @@ export async function callHit(app: AppContext, dayId: number, p: { channelId: nu
   const channel = facts.channels.find((c) => c.id === p.channelId);
   if (!channel) return fail({ code: "not-found", what: "channel" });
   const atMs = facts.nowMs - Math.max(0, Math.min(60_000, p.agoMs));
-  const pickHz = channelFrequency(loaded, p.channelId);
+  const pickHz = pickedHz(loaded.facts.plan, p.channelId);
   if (pickHz !== null && app.roll.followedDayId === dayId) await app.roll.airWatch?.lookNear(pickHz);
   const { evidence, bytes } = await evidenceOf(app, loaded, p.channelId, atMs + LATE_MS);
   const judged = judgementOf(evidence);
@@ -74,7 +74,7 @@ export async function judgeAgain(app: AppContext, dayId: number): Promise<void> 
   for (const { id, atMs, hit } of hitStories(loaded.events)) {
     if (atMs < loaded.facts.nowMs - AGAIN_MS || hit.frequencyHz === null) continue;
     // it was on another frequency then: the air there is not that of now's
-    if (channelFrequency(loaded, hit.channelId) !== hit.frequencyHz) continue;
+    if (pickedHz(loaded.facts.plan, hit.channelId) !== hit.frequencyHz) continue;
     const { evidence } = await evidenceOf(app, loaded, hit.channelId, atMs + LATE_MS);
     // after a restart nothing of what was read is held any more
     if (evidence.recent.filter((r) => r !== null).length < LEAST_SLOTS) continue;
@@ -88,7 +88,7 @@ export async function judgeAgain(app: AppContext, dayId: number): Promise<void> 
 async function evidenceOf(app: AppContext, loaded: LoadedDay, channelId: number, atMs: number): Promise<{ evidence: HitEvidence; bytes: Uint8Array }> {
   const { facts, kit, unit } = loaded;
   const channel = facts.channels.find((c) => c.id === channelId)!;
-  const frequencyHz = channelFrequency(loaded, channelId);
+  const frequencyHz = pickedHz(loaded.facts.plan, channelId);
   const read = app.roll.followedDayId === loaded.day.id ? app.roll.evidence(channelId, atMs, SLOTS) : null;
   const watch = app.roll.airWatch;
   const view = watch?.view() ?? null;
@@ -114,7 +114,7 @@ function productsOnto({ facts }: LoadedDay, channelId: number, frequencyHz: numb
   const name = (id: string) => facts.channels.find((c) => carrierId(c.id) === id)?.talker ?? "the newcomer";
   const on = facts.channels.filter((c) => c.id !== channelId && (facts.reports?.packs[c.packKey]?.isOn ?? true));
   const carriers = [
-    ...on.flatMap((c) => { const hz = facts.plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz; return hz === undefined ? [] : [{ id: carrierId(c.id), frequencyHz: hz }]; }),
+    ...on.flatMap((c) => { const hz = pickedHz(facts.plan, c.id); return hz === null ? [] : [{ id: carrierId(c.id), frequencyHz: hz }]; }),
     ...newcomersHz.map((hz, i) => ({ id: `newcomer ${i + 1}`, frequencyHz: hz })), { id: "victim", frequencyHz },
   ];
   const guard = bandwidthHz / 2;
@@ -227,7 +227,7 @@ export async function answerHit(app: AppContext, dayId: number, p: { hitId: numb
   if (!loaded.plan) return fail({ code: "not-found", what: "plan" });
   const retune = retuneOf(loaded, await pickBasis(app, loaded, loaded.plan.profile), channelId, newcomersOf(app));
   if (!retune) return fail({ code: "setting-unknown", what: `no place is clear for ${channel.talker} now: pick again` });
-  await putAnswer(channelFrequency(loaded, channelId), retune.frequencyHz);
+  await putAnswer(pickedHz(loaded.facts.plan, channelId), retune.frequencyHz);
   const set = app.rig && loaded.day.isPractice ? await setReceivers(app, dayId, [channelId]) : ok(null);
   if (!set.ok) return set;
   // its pack is still on the old number: what is heard now is somebody else

@@ -6,6 +6,7 @@ import { packModel, receiverModel } from "../../core/kit/models";
 import { writtenAs } from "../../core/kit/modelText";
 import { formatMhz } from "../../core/units/frequencyText";
 import { fail, ok, type Result } from "../../core/units/result";
+import { pickedHz } from "../../core/day/pickedFrequency";
 import type { PlanFile } from "../../contract/planFile";
 import type { ServiceError } from "../../contract/serviceError";
 import type { AppContext } from "./appContext.server";
@@ -19,13 +20,13 @@ export async function planFileOf(app: AppContext, dayId: number): Promise<Result
   const { plan, stored, facts, places, kit, region, unit, day } = loaded.value;
   if (!plan) return fail({ code: "not-found", what: "plan" });
   const picks = stored.flatMap((c, i) => {
-    const pick = plan.picks.find((p) => p.channelId === c.id);
-    if (!pick) return [];
+    const frequencyHz = pickedHz(plan, c.id);
+    if (frequencyHz === null) return [];
     const channel = facts.channels[i]!;
     return [{
-      channel: c.number, talker: c.talker, frequencyHz: pick.frequencyHz, tvChannel: channelAt(rasterOf(region), pick.frequencyHz)?.channel ?? null,
-      receiver: { label: channel.receiverLabel, shows: writtenAs(receiverModel(kit, unit(c.receiverKey).modelId), pick.frequencyHz) },
-      pack: { label: channel.packLabel, shows: writtenAs(packModel(kit, unit(c.packKey).modelId), pick.frequencyHz) },
+      channel: c.number, talker: c.talker, frequencyHz, tvChannel: channelAt(rasterOf(region), frequencyHz)?.channel ?? null,
+      receiver: { label: channel.receiverLabel, shows: writtenAs(receiverModel(kit, unit(c.receiverKey).modelId), frequencyHz) },
+      pack: { label: channel.packLabel, shows: writtenAs(packModel(kit, unit(c.packKey).modelId), frequencyHz) },
     }];
   });
   const nameOf = (id: number) => stored.find((c) => c.id === id)?.talker ?? "";
@@ -41,7 +42,7 @@ export async function trackSheet(app: AppContext, dayId: number): Promise<Result
   if (!loaded.ok) return loaded;
   const { facts, plan } = loaded.value;
   return ok(facts.channels.map((c) => ({
-    track: c.number, talker: c.talker, packName: c.packName, pack: c.packLabel, receiver: c.receiverLabel, frequencyHz: plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? null,
+    track: c.number, talker: c.talker, packName: c.packName, pack: c.packLabel, receiver: c.receiverLabel, frequencyHz: pickedHz(plan, c.id),
   })));
 }
 

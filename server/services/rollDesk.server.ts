@@ -1,6 +1,5 @@
 import type { LiveFrame, LiveHalf } from "../../core/air/liveRig";
 import type { DayHappening } from "../../core/day/dayEvents";
-import type { DayFacts } from "../../core/day/facts";
 import { openAnswers } from "../../core/day/hits";
 import { receiverModel } from "../../core/kit/models";
 import { noiseFloorDbm } from "../../core/radio/feed";
@@ -10,6 +9,7 @@ import { bestOf, BYTES, type ChannelReading } from "../../core/roll/reading";
 import { FrameGate, ReadingRing } from "../../core/roll/ring";
 import { emptyPiece, PIECE_MS, PIECE_SLOTS, SLOT_MS } from "../../core/roll/timeline";
 import { powerSumDb } from "../../core/units/decibels";
+import { pickedHz } from "../../core/day/pickedFrequency";
 import { insertPiece } from "../db/repositories/readings.server";
 import type { AppContext } from "./appContext.server";
 import { AirWatch } from "./airWatch.server";
@@ -163,7 +163,7 @@ export class RollDesk implements RollFeed {
     this.channels = facts.channels.map((c): Rolled => {
       const known = this.channels.find((k) => k.channelId === c.id);
       const model = receiverModel(loaded.kit, loaded.unit(c.receiverKey).modelId);
-      const frequencyHz = frequencyOf(facts, c.id);
+      const frequencyHz = pickedHz(facts.plan, c.id);
       const around = frequencyHz === null ? [] : noise.filter((n) => n.highHz > frequencyHz - model.bandwidthHz / 2 && n.lowHz < frequencyHz + model.bandwidthHz / 2).map((n) => n.levelDbm);
       const noiseDbm = powerSumDb([noiseFloorDbm({ bandwidthHz: model.bandwidthHz, noiseFigureDb: model.noiseFigureDb }), ...(around.length > 0 ? [Math.max(...around)] : [])]);
       const isMoved = known && (known.frequencyHz !== frequencyHz || known.placeId !== loaded.day.currentPlaceId);
@@ -368,4 +368,3 @@ export class RollDesk implements RollFeed {
   }
 }
 
-const frequencyOf = (facts: DayFacts, channelId: number): number | null => facts.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? null;

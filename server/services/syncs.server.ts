@@ -6,6 +6,7 @@ import { isGoodOutcome, isProofOutcome, type ProofPart } from "../../core/day/pr
 import { canBeSet } from "../../core/coordination/tuning";
 import { packModel } from "../../core/kit/models";
 import { fail, ok, type Result } from "../../core/units/result";
+import { pickedHz } from "../../core/day/pickedFrequency";
 import { stretchesWords } from "../../contract/format";
 import { PROOF_WORDS } from "../../contract/proofWords";
 import type { Seen, SeenItem, SeenNote } from "../../contract/seen";
@@ -38,7 +39,7 @@ async function withPick(app: AppContext, dayId: number, channelId: number): Prom
   const got = await withRig(app, dayId);
   if (!got.ok) return got;
   const channel = got.value.loaded.facts.channels.find((c) => c.id === channelId);
-  const frequencyHz = channel?.meets === "adaptive" ? SELF_CHOSEN_HZ : pickOf(got.value.loaded, channelId);
+  const frequencyHz = channel?.meets === "adaptive" ? SELF_CHOSEN_HZ : pickedHz(got.value.loaded.facts.plan, channelId);
   if (!channel || frequencyHz === null) return fail({ code: "not-found", what: channel ? "plan" : "channel" });
   return ok({ ...got.value, channel, frequencyHz });
 }
@@ -46,7 +47,6 @@ async function withPick(app: AppContext, dayId: number, channelId: number): Prom
 const deviceFailure = (error: DeviceError, unit: string) => fail({ code: "device" as const, error, unit });
 
 /** Where a channel is to be: as planned, or where an answer to a hit moves it. */
-const pickOf = (loaded: LoadedDay, channelId: number): number | null => loaded.facts.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? null;
 
 type Told = SyncRecord extends infer S ? (S extends SyncRecord ? Omit<S, "placeId" | "atMs" | "who"> : never) : never;
 
@@ -66,7 +66,7 @@ export async function setReceivers(app: AppContext, dayId: number, channelIds: r
   if (!got.ok) return got;
   const { loaded, rig } = got.value;
   for (const channel of loaded.facts.channels.filter((c) => channelIds.includes(c.id))) {
-    const frequencyHz = pickOf(loaded, channel.id);
+    const frequencyHz = pickedHz(loaded.facts.plan, channel.id);
     if (frequencyHz === null) return fail({ code: "not-found", what: "plan" });
     const tuned = await rig.tune(channel.receiverKey, channel.half, frequencyHz);
     if (!tuned.ok) return deviceFailure(tuned.error, channel.receiverLabel);
@@ -112,7 +112,7 @@ export async function recordSeen(app: AppContext, dayId: number, items: readonly
   for (const item of items) {
     const { seen, of, channelId, id } = item;
     const channel = loaded.facts.channels.find((c) => c.id === channelId);
-    const frequencyHz = channel?.meets === "adaptive" ? SELF_CHOSEN_HZ : pickOf(loaded, channelId);
+    const frequencyHz = channel?.meets === "adaptive" ? SELF_CHOSEN_HZ : pickedHz(loaded.facts.plan, channelId);
     const refused = refusalOf(channel, frequencyHz, seen);
     if (refused || !channel) {
       answers.push({ id, syncId: null, note: refused });
@@ -265,7 +265,7 @@ export async function shareChannel(app: AppContext, dayId: number, p: { channelI
   if (holder) return fail({ code: "changed-meanwhile", talker: channel.talker, changes: [{ atMs: loaded.facts.nowMs, what: `${pack.label} is with ${holder.talker}` }] });
   const rest = channel.also.filter((k) => k !== p.packKey);
   const change = p.how === "add" ? { also: [...rest, p.packKey] } : p.how === "drop" ? { also: rest } : { packKey: p.packKey, also: [channel.packKey, ...rest] };
-  const frequencyHz = pickOf(loaded, p.channelId);
+  const frequencyHz = pickedHz(loaded.facts.plan, p.channelId);
   if (p.how === "add" && frequencyHz !== null && !canBeSet(packModel(loaded.kit, pack.modelId).tuning, frequencyHz)) return fail({ code: "setting-unknown", what: `${pack.label} cannot go to ${channel.talker}’s frequency` });
   return app.db.write(async (transaction) => {
     const what = { add: `${pack.label} added beside the first`, drop: `${pack.label} taken away`, first: `${pack.label} used first` }[p.how];

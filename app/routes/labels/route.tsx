@@ -7,6 +7,7 @@ import { packingWords } from "../../../contract/prepWords";
 import { shownAs } from "../../../core/kit/modelText";
 import { packModel, receiverModel, tapeOf } from "../../../core/kit/models";
 import { formatMhz } from "../../../core/units/frequencyText";
+import { pickedHz } from "../../../core/day/pickedFrequency";
 import { LegalFlag } from "../../features/channel/LegalFlag";
 import { PrimaryButton } from "../../ui/Button/Button";
 import { SelectField, SwitchField } from "../../ui/Field/Field";
@@ -32,12 +33,12 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
   const [hasPacking, setPacking] = useState(true);
   const unpicked = view.channels.filter((c) => !view.plan?.picks.some((p) => p.channelId === c.id)).length;
   const labels = view.channels.flatMap((c) => {
-    const pick = view.plan?.picks.find((p) => p.channelId === c.id);
+    const frequencyHz = pickedHz(view.plan, c.id);
     const pack = packModel(view.kit, c.packModelId);
     const receiver = receiverModel(view.kit, c.receiverModelId);
     const half = receiver.halves > 1 ? ` half ${c.half + 1}` : "";
-    const shown = pick ? shownAs(pack, pick.frequencyHz) : null;
-    const common = { number: c.number, talker: c.talker, mark: c.mark, mhz: pick ? `${formatMhz(pick.frequencyHz)}${shown ? ` · ${shown.kind} ${shown.text}` : ""}` : "" };
+    const shown = frequencyHz === null ? null : shownAs(pack, frequencyHz);
+    const common = { number: c.number, talker: c.talker, mark: c.mark, mhz: frequencyHz === null ? "" : `${formatMhz(frequencyHz)}${shown ? ` · ${shown.kind} ${shown.text}` : ""}` };
     return [
       { ...common, key: `${c.id}p`, unit: c.packLabel, block: pack.block, power: `${c.packPowerMw} mW`, isPack: true },
       { ...common, key: `${c.id}r`, unit: `${c.receiverLabel}${half}`, block: receiver.block, power: "", isPack: false },

@@ -12,6 +12,7 @@ import { guidedRun, type RunStep } from "../../../core/day/guidedRun";
 import { packModel, receiverModel } from "../../../core/kit/models";
 import { settingSteps } from "../../../core/kit/settingSteps";
 import { formatMhz } from "../../../core/units/frequencyText";
+import { pickedHz } from "../../../core/day/pickedFrequency";
 import { useLiveState } from "../../features/live/useLive";
 import { PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { Mark } from "../../ui/Mark/Mark";
@@ -111,13 +112,13 @@ export default function OneAtATime({ loaderData: { run, isRunning } }: Route.Com
       )}
       <People>
         {tunable.map((c) => {
-          const pick = standing?.picks.find((p) => p.channelId === c.id);
+          const frequencyHz = pickedHz(standing, c.id);
           const said = syncWords(c.state, names);
           return (
             <li key={c.id} data-now={c.id === channel?.id || undefined}>
               <Mark>{c.mark}</Mark><b>{c.talker}</b>
-              <Figure>{pick ? formatMhz(pick.frequencyHz) : "–"}</Figure>
-              <Status status={pick ? said.status : "todo"}>{pick ? said.text : c.id === channel?.id ? "now" : "waits"}</Status>
+              <Figure>{frequencyHz === null ? "–" : formatMhz(frequencyHz)}</Figure>
+              <Status status={frequencyHz === null ? "todo" : said.status}>{frequencyHz !== null ? said.text : c.id === channel?.id ? "now" : "waits"}</Status>
             </li>
           );
         })}

@@ -6,6 +6,7 @@ import type { Profile } from "../../../core/coordination/profile";
 import { type Allowances, conflictsOfEach, eachOnce } from "../../../core/coordination/relations";
 import type { CoordinationRequest } from "../../../core/coordination/request";
 import type { ProductRoot } from "../../../core/coordination/roots";
+import { nearestSetting } from "../../../core/coordination/tuning";
 import { type Kit, modelName, packModel, receiverModel } from "../../../core/kit/models";
 import { shownAs } from "../../../core/kit/modelText";
 import type { ModelBanks } from "../../../core/coordination/banks";
@@ -103,17 +104,8 @@ export function excusedIn(request: CoordinationRequest, allows: Allowances, pick
 }
 
 /** The nearest place on a channel's own grid. */
-export function onGrid(request: CoordinationRequest, channelId: number, frequencyHz: number): number {
-  const tuning = request.channels.find((c) => c.id === carrierId(channelId))?.tuning ?? [];
-  let nearest = frequencyHz;
-  let missHz = Infinity;
-  for (const t of tuning) {
-    const steps = Math.max(0, Math.min(Math.floor((t.highHz - t.lowHz) / t.stepHz + 1e-9), Math.round((frequencyHz - t.lowHz) / t.stepHz)));
-    const at = Math.round(t.lowHz + steps * t.stepHz);
-    if (Math.abs(at - frequencyHz) < missHz) [nearest, missHz] = [at, Math.abs(at - frequencyHz)];
-  }
-  return nearest;
-}
+export const onGrid = (request: CoordinationRequest, channelId: number, frequencyHz: number): number =>
+  nearestSetting(request.channels.find((c) => c.id === carrierId(channelId))?.tuning ?? [], frequencyHz);
 
 /** The least of all noise margins, dB; null when nothing was measured. */
 export function tightestDb(set: ShownSet): number | null {

@@ -15,6 +15,7 @@ import { defaultSetup } from "../../../core/kit/setups";
 import type { CoaxType } from "../../../core/radio/feed";
 import { linkBudget, type LinkAnswer, type Wall } from "../../../core/radio/link";
 import { MATERIALS, type Material } from "../../../core/radio/slab";
+import { pickedHz } from "../../../core/day/pickedFrequency";
 import { TermsChart } from "../../charts/terms/TermsChart";
 import { LegalFlag } from "../../features/channel/LegalFlag";
 import { WEARS } from "../../features/channel/choices";
@@ -82,7 +83,7 @@ function ChannelPlace({ view, channel, isElsewhere, place, keeping, chooser }: C
   const { send, reply: answer, isBusy } = keeping;
   const [setup, setSetup] = useState<PathSetup>(() => channel.placeCheckHere?.setup ?? defaultSetup(place.geometry, channel.wear, channel.packPowerMw));
   const change = (part: Partial<PathSetup>) => setSetup((s) => ({ ...s, ...part }));
-  const pick = view.plan?.picks.find((p) => p.channelId === channel.id)?.frequencyHz ?? null;
+  const pick = pickedHz(view.plan, channel.id);
   const span = tuningSpan(channel.tuning) ?? pack.adaptive ?? tuningSpan(channel.packTuning)!;
   const frequencyHz = pick ?? Math.round((span.lowHz + span.highHz) / 2);
   const link = useMemo(() => linkBudget(pathQuestion(place.geometry, setup, receiver, frequencyHz)), [place.geometry, setup, receiver, frequencyHz]);

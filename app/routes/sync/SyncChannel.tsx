@@ -14,6 +14,7 @@ import { type PackModel, packModel, type ReceiverModel, receiverModel } from "..
 import { settingSteps } from "../../../core/kit/settingSteps";
 import { shownAs } from "../../../core/kit/modelText";
 import { formatMhz } from "../../../core/units/frequencyText";
+import { pickedHz } from "../../../core/day/pickedFrequency";
 import { LegalFlag } from "../../features/channel/LegalFlag";
 import { Meter } from "../../features/channel/Meter";
 import { Button, QuietButton } from "../../ui/Button/Button";
@@ -122,7 +123,7 @@ function Steps({ view, channel: c }: { view: DayView; channel: ChannelView }) {
 /** What the day knows of a channel that does not work. */
 function knowledgeOf(view: DayView, c: ChannelView, reading: MeterReading | null): ChannelKnowledge {
   const receiver = receiverModel(view.kit, c.receiverModelId);
-  const pickHz = view.plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? null;
+  const pickHz = pickedHz(view.plan, c.id);
   return {
     pickHz, receiverHz: c.receiverHz, packHz: c.pack?.frequencyHz ?? c.packHz, isPackOn: c.pack ? c.pack.isOn : null, meets: c.meets,
     hasWheels: packModel(view.kit, c.packModelId).readout === "switch-code", isPaired: receiver.syncMethods.includes("pairing"),

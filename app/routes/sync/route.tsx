@@ -4,6 +4,7 @@ import type { Route } from "./+types/route";
 import type { ChannelView } from "../../../server/services/dayView.server";
 import type { Seen } from "../../../contract/seen";
 import { SELF_CHOSEN_HZ } from "../../../core/day/channelState";
+import { pickedHz } from "../../../core/day/pickedFrequency";
 import { requireDay } from "../../../server/services/dayView.server";
 import { drillOf, endDrill, hideFaults } from "../../../server/services/drill.server";
 import { pairPack } from "../../../server/services/pairings.server";
@@ -78,7 +79,7 @@ export default function SyncScreen({ loaderData: { drill } }: Route.ComponentPro
   const { waiting, last } = useOutbox(view.day.id);
   const nowMs = useNow(view.nowMs);
   const saw = (c: ChannelView, seen: Seen) => {
-    const frequencyHz = view.plan?.picks.find((p) => p.channelId === c.id)?.frequencyHz ?? SELF_CHOSEN_HZ;
+    const frequencyHz = pickedHz(view.plan, c.id) ?? SELF_CHOSEN_HZ;
     outboxOf(view.day.id).put({ channelId: c.id, atMs: nowMs, of: { frequencyHz: c.meets === "adaptive" ? SELF_CHOSEN_HZ : frequencyHz, packKey: c.packKey, receiverKey: c.receiverKey }, seen });
   };
   const isPlanned = view.plan !== null || view.channels.some((c) => c.meets === "adaptive");
