@@ -1,15 +1,27 @@
 /** Which folder may import which: docs/architecture.md. Type-only imports count too. */
 const only = (name, from, allowed) => ({
-  name, severity: "error", comment: `${from} may import only ${allowed}`,
+  name,
+  severity: "error",
+  comment: `${from} may import only ${allowed}`,
   from: { path: from, pathNot: "\\.test\\.tsx?$" },
   to: { path: "^(core|contract|workers|server|app|cli|testkit|test|e2e)/", pathNot: allowed },
 });
 
 module.exports = {
   forbidden: [
-    { name: "no-cycles", severity: "error", from: {}, to: { circular: true, dependencyTypesNot: ["type-only"] } },
+    {
+      name: "no-cycles",
+      severity: "error",
+      from: {},
+      to: { circular: true, dependencyTypesNot: ["type-only"] },
+    },
     only("core-stands-alone", "^core/", "^core/"),
-    { name: "core-has-no-packages", severity: "error", from: { path: "^core/", pathNot: "\\.test\\.ts$" }, to: { dependencyTypes: ["npm", "npm-dev", "core"], pathNot: "node_modules/d3-array" } },
+    {
+      name: "core-has-no-packages",
+      severity: "error",
+      from: { path: "^core/", pathNot: "\\.test\\.ts$" },
+      to: { dependencyTypes: ["npm", "npm-dev", "core"], pathNot: "node_modules/d3-array" },
+    },
     only("contract-knows-the-core", "^contract/", "^(core|contract)/"),
     only("cli-is-thin", "^cli/", "^(core|contract|cli)/"),
     only("workers", "^workers/([^/]+)/", "^(core|contract|workers)/"),
@@ -24,17 +36,46 @@ module.exports = {
     only("charts", "^app/charts/", "^(core|app/ui|app/charts)/"),
     only("features", "^app/features/", "^(core|contract|workers|app/(ui|charts|features))/"),
     only("routes", "^app/routes/", "^(core|contract|workers|server/services|app)/"),
-    { name: "only-services-behind-routes", severity: "error", from: { path: "^app/" }, to: { path: "^server/(?!services/)" } },
-    { name: "server-only-from-server-files", severity: "error", from: { path: "^(workers|app/(ui|charts|features))/" }, to: { path: "\\.server\\.ts$" } },
-    { name: "models-only-in-repositories", severity: "error", from: { path: "^server/", pathNot: "^server/db/" }, to: { path: "^server/db/models" } },
-    { name: "nothing-ships-testkit", severity: "error", from: { path: "^(core|contract|workers|server|app|cli)/", pathNot: "\\.test\\.tsx?$" }, to: { path: "^(testkit|test|e2e)/" } },
-    { name: "resolvable", severity: "error", from: {}, to: { couldNotResolve: true, pathNot: "^(virtual:|\\./\\+types/|pdfmake/interfaces$)" } },
+    {
+      name: "only-services-behind-routes",
+      severity: "error",
+      from: { path: "^app/" },
+      to: { path: "^server/(?!services/)" },
+    },
+    {
+      name: "server-only-from-server-files",
+      severity: "error",
+      from: { path: "^(workers|app/(ui|charts|features))/" },
+      to: { path: "\\.server\\.ts$" },
+    },
+    {
+      name: "models-only-in-repositories",
+      severity: "error",
+      from: { path: "^server/", pathNot: "^server/db/" },
+      to: { path: "^server/db/models" },
+    },
+    {
+      name: "nothing-ships-testkit",
+      severity: "error",
+      from: { path: "^(core|contract|workers|server|app|cli)/", pathNot: "\\.test\\.tsx?$" },
+      to: { path: "^(testkit|test|e2e)/" },
+    },
+    {
+      name: "resolvable",
+      severity: "error",
+      from: {},
+      to: { couldNotResolve: true, pathNot: "^(virtual:|\\./\\+types/|pdfmake/interfaces$)" },
+    },
   ],
   options: {
     doNotFollow: { path: "node_modules" },
     exclude: { path: "\\.react-router|^build|\\+types" },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: "tsconfig.json" },
-    enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "node", "default", "types"], extensions: [".ts", ".tsx", ".mjs", ".js", ".json"] },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "node", "default", "types"],
+      extensions: [".ts", ".tsx", ".mjs", ".js", ".json"],
+    },
   },
 };

@@ -5,14 +5,31 @@ process.env.TZ = "Europe/Berlin";
 export default {
   testEnvironment: "node",
   testTimeout: 30_000,
-  roots: ["<rootDir>/core", "<rootDir>/contract", "<rootDir>/cli", "<rootDir>/workers", "<rootDir>/server", "<rootDir>/app", "<rootDir>/test"],
+  roots: [
+    "<rootDir>/core",
+    "<rootDir>/contract",
+    "<rootDir>/cli",
+    "<rootDir>/workers",
+    "<rootDir>/server",
+    "<rootDir>/app",
+    "<rootDir>/test",
+  ],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
   extensionsToTreatAsEsm: [],
   transform: {
-    "^.+\\.[cm]?[jt]sx?$": ["@swc/jest", {
-      jsc: { target: "es2022", parser: { syntax: "typescript", tsx: true }, transform: { react: { runtime: "automatic" } } },
-      module: { type: "commonjs" },
-    }],
+    "^.+\\.[cm]?[jt]sx?$": [
+      "@swc/jest",
+      {
+        jsc: {
+          target: "es2022",
+          parser: { syntax: "typescript", tsx: true },
+          transform: { react: { runtime: "automatic" } },
+        },
+        module: { type: "commonjs" },
+      },
+    ],
   },
-  transformIgnorePatterns: ["/node_modules/(?!(d3|d3-[a-z-]+|internmap|delaunator|robust-predicates|eventsource-parser|comlink|ical\\.js)/)"],
+  transformIgnorePatterns: [
+    "/node_modules/(?!(d3|d3-[a-z-]+|internmap|delaunator|robust-predicates|eventsource-parser|comlink|ical\\.js)/)",
+  ],
 };

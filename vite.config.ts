@@ -4,9 +4,23 @@ import { defineConfig } from "vite";
 export default defineConfig(({ isSsrBuild }) => ({
   plugins: [reactRouter()],
   build: isSsrBuild ? { rollupOptions: { input: "./server/entry.server.ts" } } : {},
-  // their CommonJS entries lack the exports that are imported under Node's ES modules; bundled they have them
+  // their CommonJS entries lack the exports that are imported under Node's ES modules; bundled they
+  // have them
   ssr: { noExternal: ["styled-components", "jsonc-parser"] },
-  // the screens' modules name what only their loaders use; it is cut out of the page, but looked for when the development server gathers what the page needs
-  optimizeDeps: { exclude: ["sequelize", "sqlite3", "umzug", "winston", "pdfmake"], include: ["react-aria-components", "@emotion/is-prop-valid", "stylis", "lucide-react", "zod", "papaparse", "d3", "styled-components"] },
+  // the screens' modules name what only their loaders use; it is cut out of the page, but looked
+  // for when the development server gathers what the page needs
+  optimizeDeps: {
+    exclude: ["sequelize", "sqlite3", "umzug", "winston", "pdfmake"],
+    include: [
+      "react-aria-components",
+      "@emotion/is-prop-valid",
+      "stylis",
+      "lucide-react",
+      "zod",
+      "papaparse",
+      "d3",
+      "styled-components",
+    ],
+  },
   worker: { format: "es" as const },
 }));

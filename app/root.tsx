@@ -2,7 +2,17 @@ import "@fontsource-variable/atkinson-hyperlegible-next/index.css";
 import "@fontsource-variable/atkinson-hyperlegible-mono/index.css";
 import { useEffect, type ReactNode } from "react";
 import { I18nProvider, RouterProvider } from "react-aria-components";
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useHref, useNavigate, useRouteLoaderData } from "react-router";
+import {
+  isRouteErrorResponse,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  useHref,
+  useNavigate,
+  useRouteLoaderData,
+} from "react-router";
 import type { Route } from "./+types/root";
 import { ErrorPage } from "./features/frame/ErrorPage";
 import { themeOf } from "./features/frame/themeCookie";
@@ -12,7 +22,10 @@ export function loader({ request }: Route.LoaderArgs) {
   return { theme: themeOf(request.headers.get("cookie")) };
 }
 
-/** The theme is this browser's own: asked for once, so that a cart that is out of reach takes nothing away. */
+/**
+ * The theme is this browser's own: asked for once, so that a cart that is out of reach takes
+ * nothing away.
+ */
 export const shouldRevalidate = () => false;
 
 export const meta: Route.MetaFunction = () => [{ title: "Plain Channel" }];
@@ -54,11 +67,35 @@ export default function App() {
 }
 
 export function ErrorBoundary({ error, params }: Route.ErrorBoundaryProps) {
-  const day = params.dayId !== undefined && /^\d{1,9}$/.test(params.dayId) ? `/day/${params.dayId}` : undefined;
+  const day =
+    params.dayId !== undefined && /^\d{1,9}$/.test(params.dayId)
+      ? `/day/${params.dayId}`
+      : undefined;
   if (isRouteErrorResponse(error)) {
-    const words = typeof error.data === "string" && error.data !== "" ? error.data : (error.data as { message?: string } | null)?.message;
-    return <ErrorPage title={error.status === 404 ? "There is no such page" : "That did not work"} detail={words ?? error.statusText} day={error.status === 404 ? undefined : day} />;
+    const words =
+      typeof error.data === "string" && error.data !== ""
+        ? error.data
+        : (error.data as { message?: string } | null)?.message;
+    return (
+      <ErrorPage
+        title={error.status === 404 ? "There is no such page" : "That did not work"}
+        detail={words ?? error.statusText}
+        day={error.status === 404 ? undefined : day}
+      />
+    );
   }
-  if (error instanceof TypeError && /fetch|network|load failed/i.test(error.message)) return <ErrorPage title="The cart does not answer" detail="What you ticked is kept on this phone. When the network is back, go back to the day." />;
-  return <ErrorPage title="This screen broke" detail="What is recorded is unharmed. Go back to the day and try again; if it breaks once more, restart the application." day={day} />;
+  if (error instanceof TypeError && /fetch|network|load failed/i.test(error.message))
+    return (
+      <ErrorPage
+        title="The cart does not answer"
+        detail="What you ticked is kept on this phone. When the network is back, go back to the day."
+      />
+    );
+  return (
+    <ErrorPage
+      title="This screen broke"
+      detail="What is recorded is unharmed. Go back to the day and try again; if it breaks once more, restart the application."
+      day={day}
+    />
+  );
 }

@@ -1,7 +1,12 @@
 import { index, route, type RouteConfig, type RouteConfigEntry } from "@react-router/dev/routes";
 
 /** Letters in other cases are another address: there is one spelling of each. */
-const exact = (entries: RouteConfigEntry[]): RouteConfigEntry[] => entries.map((e) => ({ ...e, caseSensitive: true, ...(e.children ? { children: exact(e.children) } : {}) }));
+const exact = (entries: RouteConfigEntry[]): RouteConfigEntry[] =>
+  entries.map((e) => ({
+    ...e,
+    caseSensitive: true,
+    ...(e.children ? { children: exact(e.children) } : {}),
+  }));
 
 export default exact([
   index("routes/home/route.ts"),

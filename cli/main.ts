@@ -8,7 +8,7 @@ process.exitCode = answer.exitCode;
 
 function writeAll(fd: number, text: string): void {
   const bytes = Buffer.from(text);
-  for (let at = 0; at < bytes.length; ) {
+  for (let at = 0; at < bytes.length;) {
     try {
       at += writeSync(fd, bytes, at);
     } catch (error) {

@@ -33,19 +33,31 @@ export interface Verb {
   run: (request: never) => unknown;
 }
 
-const verb = <S extends z.ZodType>(about: string, request: S, run: (request: z.output<S>) => unknown): Verb => ({ about, request, run: run as Verb["run"] });
+const verb = <S extends z.ZodType>(
+  about: string,
+  request: S,
+  run: (request: z.output<S>) => unknown,
+): Verb => ({ about, request, run: run as Verb["run"] });
 
 function readBytes(path: string, index: number): Uint8Array {
   try {
     return readFileSync(path);
   } catch {
-    throw new RequestError("file-not-found", `the file "${path}" cannot be opened`, `files.${index}`);
+    throw new RequestError(
+      "file-not-found",
+      `the file "${path}" cannot be opened`,
+      `files.${index}`,
+    );
   }
 }
 
 /** The other file of a recording, beside the one that was named. */
 function partnerOf(path: string): string | null {
-  const other = path.endsWith(".sigmf-meta") ? path.replace(/meta$/, "data") : path.endsWith(".sigmf-data") ? path.replace(/data$/, "meta") : null;
+  const other = path.endsWith(".sigmf-meta")
+    ? path.replace(/meta$/, "data")
+    : path.endsWith(".sigmf-data")
+      ? path.replace(/data$/, "meta")
+      : null;
   return other !== null && existsSync(other) ? other : null;
 }
 
@@ -58,11 +70,21 @@ function readMeasurements(paths: readonly string[]): SweepRead[] {
     if (partner !== null) asPartner.add(partner);
     const files = names.flatMap((name) => {
       const unpacked = unpackSweepFiles({ name, bytes: readBytes(name, index) });
-      if (!unpacked.ok) throw new RequestError(unpacked.error.code, archiveErrorWords(unpacked.error), `files.${index}`);
+      if (!unpacked.ok)
+        throw new RequestError(
+          unpacked.error.code,
+          archiveErrorWords(unpacked.error),
+          `files.${index}`,
+        );
       return unpacked.value;
     });
     const measured = readSweepFiles(files);
-    if (!measured.ok) throw new RequestError(measured.error.error.code, sweepFileErrorWords(measured.error.error), `files.${index}`);
+    if (!measured.ok)
+      throw new RequestError(
+        measured.error.error.code,
+        sweepFileErrorWords(measured.error.error),
+        `files.${index}`,
+      );
     return measured.value;
   });
 }
@@ -80,7 +102,8 @@ function withFile<T>(path: string, use: (source: ByteSource) => T): T {
       const bytes = new Uint8Array(length);
       return bytes.subarray(0, readSync(handle, bytes, 0, length, offset));
     };
-    if (!fstatSync(handle).isFile()) throw new RequestError("file-not-found", `"${path}" is not a file`, "file");
+    if (!fstatSync(handle).isFile())
+      throw new RequestError("file-not-found", `"${path}" is not a file`, "file");
     return use({ size: fstatSync(handle).size, read });
   } finally {
     closeSync(handle);
@@ -89,45 +112,110 @@ function withFile<T>(path: string, use: (source: ByteSource) => T): T {
 
 export const VERBS: Readonly<Record<string, Verb>> = {
   "tv-raster": verb("television channels and bands of a region", rasterRequest, ({ region }) => ({
-    channels: rasterChannels(rasterOf(REGIONS[region])), bands: REGIONS[region].bands, advice: REGIONS[region].advice,
+    channels: rasterChannels(rasterOf(REGIONS[region])),
+    bands: REGIONS[region].bands,
+    advice: REGIONS[region].advice,
   })),
-  "analyse-sweep": verb("what a sweep file holds: floor, television, carriers", analyseSweepRequest, ({ files, raster, ownCarriers }) => {
-    const read = readMeasurements(files);
-    const measurement = mergeMeasurements(alignMeasurements(read, false));
-    // the floor is told as the file's own filter read it
-    const asReadDb = measurement.resolutionHz === undefined ? 0 : -perStepDb(measurement.resolutionHz, measurement.stepHz);
-    const found = analyseSweep(measurement, typeof raster === "string" ? RASTERS[raster] : raster, ownCarriers);
-    return {
-      format: measurement.format, sweeps: found.sweeps, points: found.points, lowHz: found.lowHz, highHz: found.highHz, stepHz: found.stepHz,
-      noiseFloorDbm: found.noiseFloorDbm + asReadDb, tv: found.tv, carriers: found.carriers, humps: found.humps, warnings: found.warnings,
-      floor: Array.from(found.floorDbm, (levelDbm, i) => ({ frequencyHz: found.lowHz + i * found.stepHz, levelDbm: levelDbm + asReadDb })),
-    };
-  }),
-  "check-set": verb("spacing and intermodulation of a set of carriers", checkSetRequest, ({ carriers, profile }) => checkSet(carriers, profile)),
-  coordinate: verb("find frequencies for all channels, and spares", coordinateRequest, (request) => {
-    const hooks = { now: () => performance.now() };
-    const { assignments, spares, unplaced, bank, stats } = request.mode === "bank" ? coordinateInBank(request, request.banks, hooks) : coordinate(request, hooks);
-    return { assignments, spares, unplaced, bank, stats };
-  }),
-  link: verb("received level and margin of one path, term by term", linkRequest, (request) => linkBudget(request as LinkQuestion)),
+  "analyse-sweep": verb(
+    "what a sweep file holds: floor, television, carriers",
+    analyseSweepRequest,
+    ({ files, raster, ownCarriers }) => {
+      const read = readMeasurements(files);
+      const measurement = mergeMeasurements(alignMeasurements(read, false));
+      // the floor is told as the file's own filter read it
+      const asReadDb =
+        measurement.resolutionHz === undefined
+          ? 0
+          : -perStepDb(measurement.resolutionHz, measurement.stepHz);
+      const found = analyseSweep(
+        measurement,
+        typeof raster === "string" ? RASTERS[raster] : raster,
+        ownCarriers,
+      );
+      return {
+        format: measurement.format,
+        sweeps: found.sweeps,
+        points: found.points,
+        lowHz: found.lowHz,
+        highHz: found.highHz,
+        stepHz: found.stepHz,
+        noiseFloorDbm: found.noiseFloorDbm + asReadDb,
+        tv: found.tv,
+        carriers: found.carriers,
+        humps: found.humps,
+        warnings: found.warnings,
+        floor: Array.from(found.floorDbm, (levelDbm, i) => ({
+          frequencyHz: found.lowHz + i * found.stepHz,
+          levelDbm: levelDbm + asReadDb,
+        })),
+      };
+    },
+  ),
+  "check-set": verb(
+    "spacing and intermodulation of a set of carriers",
+    checkSetRequest,
+    ({ carriers, profile }) => checkSet(carriers, profile),
+  ),
+  coordinate: verb(
+    "find frequencies for all channels, and spares",
+    coordinateRequest,
+    (request) => {
+      const hooks = { now: () => performance.now() };
+      const { assignments, spares, unplaced, bank, stats } =
+        request.mode === "bank"
+          ? coordinateInBank(request, request.banks, hooks)
+          : coordinate(request, hooks);
+      return { assignments, spares, unplaced, bank, stats };
+    },
+  ),
+  link: verb("received level and margin of one path, term by term", linkRequest, (request) =>
+    linkBudget(request as LinkQuestion),
+  ),
   coverage: verb("level of each antenna over a plan, cell by cell", coverageRequest, (request) => {
     const started = performance.now();
     const { columns, rows, levelsDbm } = coverage(request as CoverageQuestion);
-    return { columns, rows, levelsDbm: levelsDbm.map((levels) => [...levels]), elapsedMs: performance.now() - started };
-  }),
-  fading: verb("outage and dropouts of a moving talker, with one antenna or two", fadingRequest, (request) => fading(request)),
-  "battery-plan": verb("when each pack's cells are changed over a day", batteryPlanRequest, batteryPlan),
-  "analyse-wav": verb("levels, loudness, clipping and noise of a wave file; rmsDbfs is the plain root mean square: a full-scale sine has -3.01", analyseWavRequest, ({ file }) => withFile(file, (source) => {
-    const found = analyseWav(source);
-    if (!found.ok) throw new RequestError(found.error.code, wavErrorWords(found.error), "file");
-    const { tracks, seconds, sampleRateHz, warnings } = found.value;
     return {
-      tracks: tracks.map((track) => { const { heard: _, ...figures } = track; return { ...figures, findings: judgeHearing(track).findings }; }), seconds, sampleRateHz,
-      warnings: warnings.map((w) => ({ code: w.code, message: wavWarningWords(w) })),
+      columns,
+      rows,
+      levelsDbm: levelsDbm.map((levels) => [...levels]),
+      elapsedMs: performance.now() - started,
     };
-  })),
-  "level-chain": verb("levels, headroom and noise from the voice to the recorder", levelChainRequest, (request) => {
-    const answer = levelChain(request);
-    return { ...answer, advice: answer.advice.map(levelAdviceWords) };
   }),
+  fading: verb(
+    "outage and dropouts of a moving talker, with one antenna or two",
+    fadingRequest,
+    (request) => fading(request),
+  ),
+  "battery-plan": verb(
+    "when each pack's cells are changed over a day",
+    batteryPlanRequest,
+    batteryPlan,
+  ),
+  "analyse-wav": verb(
+    "levels, loudness, clipping and noise of a wave file; rmsDbfs is the plain root mean square: a full-scale sine has -3.01",
+    analyseWavRequest,
+    ({ file }) =>
+      withFile(file, (source) => {
+        const found = analyseWav(source);
+        if (!found.ok) throw new RequestError(found.error.code, wavErrorWords(found.error), "file");
+        const { tracks, seconds, sampleRateHz, warnings } = found.value;
+        return {
+          tracks: tracks.map((track) => {
+            const { heard: _, ...figures } = track;
+            return { ...figures, findings: judgeHearing(track).findings };
+          }),
+          seconds,
+          sampleRateHz,
+          warnings: warnings.map((w) => ({ code: w.code, message: wavWarningWords(w) })),
+        };
+      }),
+  ),
+  "level-chain": verb(
+    "levels, headroom and noise from the voice to the recorder",
+    levelChainRequest,
+    (request) => {
+      const answer = levelChain(request);
+      return { ...answer, advice: answer.advice.map(levelAdviceWords) };
+    },
+  ),
 };

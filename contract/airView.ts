@@ -23,7 +23,12 @@ export interface AirView {
   maxDbm: PackedLevels;
   floorDbm: PackedLevels;
   /** Over several passes: mean of power, median, nine in ten; null of a single one. */
-  overTime: { meanDbm: PackedLevels; medianDbm: PackedLevels; highDbm: PackedLevels; history: SweepHistory } | null;
+  overTime: {
+    meanDbm: PackedLevels;
+    medianDbm: PackedLevels;
+    highDbm: PackedLevels;
+    history: SweepHistory;
+  } | null;
   noiseFloorDbm: number;
   tv: TvChannel[];
   carriers: SeenCarrier[];
@@ -44,7 +49,9 @@ export interface LawView {
   maxNoiseDbm: number;
   /** Of which no band speaks: neither allowed nor forbidden as far as is known. */
   unruled: Stretch[];
-  /** Told where the instrument's own floor governs the limit; null where the one that was set does. */
+  /**
+   * Told where the instrument's own floor governs the limit; null where the one that was set does.
+   */
   instrumentFloorDbm: number | null;
   regionTitle: string;
   advice: string;

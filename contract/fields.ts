@@ -4,16 +4,27 @@ import { z } from "zod";
 export const number = z.number();
 export const id = z.string().min(1).max(200);
 /** Whole hertz: what a receiver can be set to. */
-export const frequencyHz = z.number().int("whole hertz").min(1e6, "below 1 MHz").max(100e9, "above 100 GHz");
+export const frequencyHz = z
+  .number()
+  .int("whole hertz")
+  .min(1e6, "below 1 MHz")
+  .max(100e9, "above 100 GHz");
 export const positive = z.number().positive();
 export const notNegative = z.number().min(0);
 export const angleDeg = z.number().min(-180).max(180);
 
-export const stretch = z.object({ lowHz: z.number().min(0).max(100e9), highHz: z.number().min(0).max(100e9) });
+export const stretch = z.object({
+  lowHz: z.number().min(0).max(100e9),
+  highHz: z.number().min(0).max(100e9),
+});
 
 /** A stretch must go up; put on the finished object so that the path names the field. */
-export const goesUp = <T extends { lowHz: number; highHz: number }>(value: T, context: z.RefinementCtx): void => {
-  if (value.highHz <= value.lowHz) context.addIssue({ code: "custom", path: ["highHz"], message: "must be above lowHz" });
+export const goesUp = <T extends { lowHz: number; highHz: number }>(
+  value: T,
+  context: z.RefinementCtx,
+): void => {
+  if (value.highHz <= value.lowHz)
+    context.addIssue({ code: "custom", path: ["highHz"], message: "must be above lowHz" });
 };
 
 /** Refuses doubles among the ids of a list. */
@@ -21,11 +32,17 @@ export function uniqueIds(path: string) {
   return (list: readonly { id: string }[], context: z.RefinementCtx): void => {
     const seen = new Set<string>();
     list.forEach((item, i) => {
-      if (seen.has(item.id)) context.addIssue({ code: "custom", path: [i, "id"], message: `the id "${item.id}" stands twice in ${path}` });
+      if (seen.has(item.id))
+        context.addIssue({
+          code: "custom",
+          path: [i, "id"],
+          message: `the id "${item.id}" stands twice in ${path}`,
+        });
       seen.add(item.id);
     });
   };
 }
 
 /** Optional and null mean the same: the default. */
-export const or = <T extends z.ZodType, D>(shape: T, fallback: D) => shape.nullish().transform((v) => (v ?? fallback) as NonNullable<z.output<T>> | D);
+export const or = <T extends z.ZodType, D>(shape: T, fallback: D) =>
+  shape.nullish().transform((v) => (v ?? fallback) as NonNullable<z.output<T>> | D);

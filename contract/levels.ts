@@ -1,13 +1,19 @@
-/** Levels along a sweep as they travel to the page: tenths of a decibel, two bytes each, in base 64; a hole where nothing was measured. */
+/**
+ * Levels along a sweep as they travel to the page: tenths of a decibel, two bytes each, in base 64;
+ * a hole where nothing was measured.
+ */
 export type PackedLevels = string;
 
 const HOLE = -32_768;
 
 export function packLevels(levelsDbm: ArrayLike<number>): PackedLevels {
-  const tenths = Int16Array.from(levelsDbm, (l) => (Number.isFinite(l) ? Math.max(HOLE + 1, Math.min(32_767, Math.round(l * 10))) : HOLE));
+  const tenths = Int16Array.from(levelsDbm, (l) =>
+    Number.isFinite(l) ? Math.max(HOLE + 1, Math.min(32_767, Math.round(l * 10))) : HOLE,
+  );
   const bytes = new Uint8Array(tenths.buffer);
   let text = "";
-  for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192));
+  for (let i = 0; i < bytes.length; i += 8192)
+    text += String.fromCharCode(...bytes.subarray(i, i + 8192));
   return btoa(text);
 }
 

@@ -1,6 +1,8 @@
 import type { NoiseStretch } from "../core/coordination/request";
 
-/** Noise along a sweep as it travels to the page: one level a step, NaN where nothing was measured. */
+/**
+ * Noise along a sweep as it travels to the page: one level a step, NaN where nothing was measured.
+ */
 export interface PackedNoise {
   lowHz: number;
   stepHz: number;
@@ -19,7 +21,11 @@ export function packNoise(stretches: readonly NoiseStretch[]): PackedNoise {
 }
 
 export function unpackNoise({ lowHz, stepHz, levelsDbm }: PackedNoise): NoiseStretch[] {
-  return levelsDbm.flatMap((levelDbm, i) => (Number.isNaN(levelDbm) ? [] : [{ lowHz: lowHz + i * stepHz, highHz: lowHz + (i + 1) * stepHz, levelDbm }]));
+  return levelsDbm.flatMap((levelDbm, i) =>
+    Number.isNaN(levelDbm)
+      ? []
+      : [{ lowHz: lowHz + i * stepHz, highHz: lowHz + (i + 1) * stepHz, levelDbm }],
+  );
 }
 
 /** Noise of several places: each on a grid of its own, one after the other. */
@@ -27,7 +33,12 @@ export function packNoises(stretches: readonly NoiseStretch[]): PackedNoise[] {
   const parts: NoiseStretch[][] = [];
   for (const s of stretches) {
     const last = parts.at(-1)?.at(-1);
-    if (last && s.lowHz > last.lowHz && Math.abs(s.highHz - s.lowHz - (last.highHz - last.lowHz)) < 1) parts.at(-1)!.push(s);
+    if (
+      last &&
+      s.lowHz > last.lowHz &&
+      Math.abs(s.highHz - s.lowHz - (last.highHz - last.lowHz)) < 1
+    )
+      parts.at(-1)!.push(s);
     else parts.push([s]);
   }
   return parts.map(packNoise);

@@ -15,13 +15,59 @@ import type { SweepFileError } from "../core/sweep/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =
-  | { code: "not-found"; what: "day" | "place" | "channel" | "pack" | "plan" | "earlier list" | "handed-down line" | "region file" | "model" | "unit" | "shoot" | "scene" | "step" | "scan" | "plan of this place" | "walk" | "picture" | "hit" | "entry" | "copy" }
+  | {
+      code: "not-found";
+      what:
+        | "day"
+        | "place"
+        | "channel"
+        | "pack"
+        | "plan"
+        | "earlier list"
+        | "handed-down line"
+        | "region file"
+        | "model"
+        | "unit"
+        | "shoot"
+        | "scene"
+        | "step"
+        | "scan"
+        | "plan of this place"
+        | "walk"
+        | "picture"
+        | "hit"
+        | "entry"
+        | "copy";
+    }
   | { code: "changed-meanwhile"; talker: string; changes: { atMs: number; what: string }[] }
   | { code: "plan-changed"; version: number; atMs: number }
   | { code: "scan-changed"; atMs: number }
-  | { code: "rules-broken"; picks: { talker: string; broken: BrokenRule[] }[]; names: Record<string, string> }
-  | { code: "list-changed"; list: "scenes" | "handed" | "stations" | "places" | "units" | "stock" | "models" | "ticks" | "pairings" | "drawings" | "rigs" | "cellRules"; atMs: number }
-  | { code: "list-unreadable"; why: "empty" | "binary" | "large" | "calendar" | "calendar-other-day" }
+  | {
+      code: "rules-broken";
+      picks: { talker: string; broken: BrokenRule[] }[];
+      names: Record<string, string>;
+    }
+  | {
+      code: "list-changed";
+      list:
+        | "scenes"
+        | "handed"
+        | "stations"
+        | "places"
+        | "units"
+        | "stock"
+        | "models"
+        | "ticks"
+        | "pairings"
+        | "drawings"
+        | "rigs"
+        | "cellRules";
+      atMs: number;
+    }
+  | {
+      code: "list-unreadable";
+      why: "empty" | "binary" | "large" | "calendar" | "calendar-other-day";
+    }
   | { code: "list-rows-bad"; rows: number[] }
   | { code: "region-file"; error: RegionFileError }
   | { code: "kit-file"; error: KitFileError }
@@ -41,7 +87,10 @@ export type ServiceError =
   | { code: "pairing-file"; what: string }
   /** A copy of the data file that could not be made, or that may not be put in its place. */
   | { code: "copy-failed"; detail: string }
-  | { code: "copy-refused"; error: { code: "copy-unreadable" | "copy-newer" | "copy-damaged"; detail: string } }
+  | {
+      code: "copy-refused";
+      error: { code: "copy-unreadable" | "copy-newer" | "copy-damaged"; detail: string };
+    }
   | { code: "shoot-archive"; error: ShootArchiveError }
   | { code: "cells-empty"; label: string }
   /** A verification whose questions nobody answered: it cannot be written. */

@@ -3,7 +3,12 @@ import { frequencyHz, id, or, positive, uniqueIds } from "./fields";
 
 export const raster = z.union([
   z.enum(["US-6", "EU-8", "AU-7"]),
-  z.object({ firstChannel: z.number().int(), firstLowHz: frequencyHz, widthHz: positive, count: z.number().int().min(1).max(200) }),
+  z.object({
+    firstChannel: z.number().int(),
+    firstLowHz: frequencyHz,
+    widthHz: positive,
+    count: z.number().int().min(1).max(200),
+  }),
 ]);
 
 export const analyseSweepRequest = z.object({

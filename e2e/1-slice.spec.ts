@@ -30,7 +30,9 @@ test("from the empty plan to five frequencies that stand clear", async ({ page }
   await mixer.expectNoComplaints();
 });
 
-test("every pack set and every channel proved, a mute and a missing antenna found on the way", async ({ page }) => {
+test("every pack set and every channel proved, a mute and a missing antenna found on the way", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.sync();
   for (const talker of ["Marit", "Tobiah", "Irsa", "Agnete", "Nils"]) await mixer.prove(talker);
@@ -72,12 +74,14 @@ test("every voice set, every walk in range: the day is ready", async ({ page }) 
   await mixer.expectNoComplaints();
 });
 
-test("a typed frequency that breaks a rule is told which; a good one is kept and the rest is solved around it", async ({ page }) => {
+test("a typed frequency that breaks a rule is told which; a good one is kept and the rest is solved around it", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.open("Pick");
   const field = page.getByRole("textbox", { name: "Fix Marit at, MHz" });
   await field.fill("five hundred");
-  await expect(page.getByText("\"five hundred\" is not a frequency.")).toBeVisible();
+  await expect(page.getByText('"five hundred" is not a frequency.')).toBeVisible();
   await expect(mixer.button("Find again")).toBeDisabled();
   await field.fill("482");
   await expect(page.getByText(/482\.000 is TV 22, Ellery Head One/)).toBeVisible();
@@ -92,7 +96,9 @@ test("a typed frequency that breaks a rule is told which; a good one is kept and
   await expect(page.getByText("Plan 3 takes plan 1 back.")).toBeVisible();
 });
 
-test("a place is asked about, a carrier taken there by keys and by hand, and taken back", async ({ page }) => {
+test("a place is asked about, a carrier taken there by keys and by hand, and taken back", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.open("Pick");
   const spine = page.getByRole("img", { name: /carriers of ours on the spine/ });
@@ -103,9 +109,12 @@ test("a place is asked about, a carrier taken there by keys and by hand, and tak
   await expect(page.getByText(/Marit at \d{3}\.\d{3}: (fine here|.+)\./)).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(mixer.button("Drop these")).toBeVisible();
-  await expect(page.getByRole("textbox", { name: "Fix Marit at, MHz" })).toHaveValue(/^\d{3}\.\d{3}$/);
+  await expect(page.getByRole("textbox", { name: "Fix Marit at, MHz" })).toHaveValue(
+    /^\d{3}\.\d{3}$/,
+  );
   await expect(marit).toContainText(/was \d{3}/);
-  // into a television station by hand: it says so while it is held there, and the set cannot be accepted
+  // into a television station by hand: it says so while it is held there, and the set cannot be
+  // accepted
   const flag = page.locator("[data-moves]").nth(1);
   const [box, picture] = [(await flag.boundingBox())!, (await spine.boundingBox())!];
   await page.mouse.move(box.x + 16, box.y + 12);
@@ -120,7 +129,10 @@ test("a place is asked about, a carrier taken there by keys and by hand, and tak
   await mixer.button("Drop these").click();
   await expect(marit.locator("td").first()).toHaveText(stood!);
   await mixer.button("In hand").click();
-  await expect(page.getByRole("columnheader", { name: "In hand" })).toHaveAttribute("aria-sort", "ascending");
+  await expect(page.getByRole("columnheader", { name: "In hand" })).toHaveAttribute(
+    "aria-sort",
+    "ascending",
+  );
   await mixer.expectNoComplaints();
 });
 
@@ -130,7 +142,9 @@ test("inside the makers' banks, and one after another", async ({ page }) => {
   await mixer.button(/all at once/).click();
   await page.getByRole("option", { name: /inside one bank/ }).click();
   await mixer.button("Find again").click();
-  await expect(page.getByRole("row", { name: /bank \d .*4 of 4.*taken/ })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole("row", { name: /bank \d .*4 of 4.*taken/ })).toBeVisible({
+    timeout: 20_000,
+  });
   await mixer.button("Drop these").click();
   await mixer.button(/inside one bank/).click();
   await page.getByRole("option", { name: /one after another/ }).click();

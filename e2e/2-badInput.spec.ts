@@ -1,20 +1,38 @@
 import { expect, test } from "@playwright/test";
 import { Mixer } from "./mixer";
 
-const columns = (n: number, line: (i: number) => string) => Array.from({ length: n }, (_, i) => line(i)).join("\n");
+const columns = (n: number, line: (i: number) => string) =>
+  Array.from({ length: n }, (_, i) => line(i)).join("\n");
 
 test.describe("a sweep file", () => {
   for (const [what, name, body, words] of [
     ["empty", "empty.csv", "", /"empty\.csv" was not read\. The file is empty.*as they were/],
-    ["binary", "photo.csv", "\u0089PNG\u0000\u0001\u0002", /"photo\.csv" was not read\. The file is not text/],
-    ["a letter", "letter.txt", "Dear all,\nplease find the scan attached\n", /Line 1 is neither a frequency and a level/],
-    ["in watts", "watts.csv", columns(50, (i) => `${470 + i / 10},0.00000001`), /neither dBm nor dBµV/],
+    [
+      "binary",
+      "photo.csv",
+      "\u0089PNG\u0000\u0001\u0002",
+      /"photo\.csv" was not read\. The file is not text/,
+    ],
+    [
+      "a letter",
+      "letter.txt",
+      "Dear all,\nplease find the scan attached\n",
+      /Line 1 is neither a frequency and a level/,
+    ],
+    [
+      "in watts",
+      "watts.csv",
+      columns(50, (i) => `${470 + i / 10},0.00000001`),
+      /neither dBm nor dBµV/,
+    ],
   ] as const) {
     test(`${what} is refused with what is wrong, and the day is as it was`, async ({ page }) => {
       const mixer = new Mixer(page);
       await mixer.open("Scan");
       const before = await mixer.answer.textContent();
-      await page.locator("input[type=file]").setInputFiles({ name, mimeType: "text/csv", buffer: Buffer.from(body, "latin1") });
+      await page
+        .locator("input[type=file]")
+        .setInputFiles({ name, mimeType: "text/csv", buffer: Buffer.from(body, "latin1") });
       await expect(page.getByRole("alert")).toHaveText(words);
       await expect(mixer.answer).toHaveText(before!);
     });
@@ -23,8 +41,15 @@ test.describe("a sweep file", () => {
   test("cut in mid-line, out of order and with NaN is read, and each is said", async ({ page }) => {
     const mixer = new Mixer(page);
     await mixer.open("Scan");
-    const lines = columns(3841, (i) => `${(470 + i * 0.025).toFixed(3)},${i === 5 ? "NaN" : (-113 + (i % 9) / 5).toFixed(1)}`).split("\n");
-    await page.locator("input[type=file]").setInputFiles({ name: "mixed.csv", mimeType: "text/csv", buffer: Buffer.from([...lines.slice(900), ...lines.slice(0, 900), "566.1"].join("\n")) });
+    const lines = columns(
+      3841,
+      (i) => `${(470 + i * 0.025).toFixed(3)},${i === 5 ? "NaN" : (-113 + (i % 9) / 5).toFixed(1)}`,
+    ).split("\n");
+    await page.locator("input[type=file]").setInputFiles({
+      name: "mixed.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from([...lines.slice(900), ...lines.slice(0, 900), "566.1"].join("\n")),
+    });
     const said = page.getByRole("status").filter({ hasText: "mixed.csv" });
     await expect(said).toContainText("sorted");
     await expect(said).toContainText("not a number");
@@ -33,11 +58,17 @@ test.describe("a sweep file", () => {
   });
 });
 
-test("two windows on one channel: the other is told at once, and sees what stands; its own next change counts", async ({ page, context }) => {
+test("two windows on one channel: the other is told at once, and sees what stands; its own next change counts", async ({
+  page,
+  context,
+}) => {
   const first = new Mixer(page);
   const second = new Mixer(await context.newPage());
   await first.open("Level");
-  await first.page.getByRole("list", { name: "Channels" }).getByRole("link", { name: /Irsa/ }).click();
+  await first.page
+    .getByRole("list", { name: "Channels" })
+    .getByRole("link", { name: /Irsa/ })
+    .click();
   await expect(first.answer).toContainText("Irsa");
   await second.ready(first.page.url());
   await expect(second.answer).toContainText("Irsa");
@@ -60,12 +91,23 @@ test("an address that does not exist says so and leads back", async ({ page }) =
   await expect(page).toHaveURL(/\/day\/1$/);
 });
 
-test("what breaks in a page is heard of: it stands under Keep, and in the report for support", async ({ page }) => {
+test("what breaks in a page is heard of: it stands under Keep, and in the report for support", async ({
+  page,
+}) => {
   await new Mixer(page).open("Scan");
   const told = page.waitForResponse((r) => r.url().endsWith("/page-trouble"));
-  await page.evaluate(() => void setTimeout(() => { throw new Error("a made-up fault of the page"); }));
+  await page.evaluate(
+    () =>
+      void setTimeout(() => {
+        throw new Error("a made-up fault of the page");
+      }),
+  );
   expect((await told).status()).toBe(204);
   await page.goto("/keep");
-  await expect(page.getByRole("list", { name: "What went wrong" })).toContainText("a made-up fault of the page");
-  expect(await (await page.request.get("/support.json")).text()).toContain("a made-up fault of the page");
+  await expect(page.getByRole("list", { name: "What went wrong" })).toContainText(
+    "a made-up fault of the page",
+  );
+  expect(await (await page.request.get("/support.json")).text()).toContain(
+    "a made-up fault of the page",
+  );
 });

@@ -8,12 +8,18 @@ test.describe("on a phone", () => {
       const mixer = new Mixer(page);
       await mixer.open(stage);
       await expect(mixer.answer).toBeVisible();
-      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
+        390,
+      );
       for (const button of await page.locator("main").getByRole("button").all()) {
         const box = await button.boundingBox();
         // a drop zone keeps a hidden button for the keyboard: nobody aims at that
         const isHidden = await button.evaluate((b) => b.closest("[style*=clip]") !== null);
-        if (box && !isHidden) expect([await button.textContent(), Math.round(box.height) >= 44]).toEqual([await button.textContent(), true]);
+        if (box && !isHidden)
+          expect([await button.textContent(), Math.round(box.height) >= 44]).toEqual([
+            await button.textContent(),
+            true,
+          ]);
       }
     });
   }
@@ -49,25 +55,49 @@ test("a pack of another block is shown as not matching, and why", async ({ page 
   const mixer = new Mixer(page);
   await mixer.open("Sync");
   await mixer.channel("Tobiah").getByRole("button", { name: "Packs and cells" }).click();
-  await mixer.channel("Tobiah").getByRole("button", { name: /Pack of Tobiah/ }).click();
+  await mixer
+    .channel("Tobiah")
+    .getByRole("button", { name: /Pack of Tobiah/ })
+    .click();
   await expect(page.getByRole("option", { name: /Pack G/ })).toContainText("never meets Bag 1");
   await expect(page.getByRole("option", { name: /Pack A/ })).toContainText("with Marit");
   await page.getByRole("option", { name: /Pack G/ }).click();
   await expect(mixer.channel("Tobiah")).toContainText("Pack G tunes 566–614");
   await expect(mixer.next).toContainText("Give Tobiah another pack");
-  await mixer.channel("Tobiah").getByRole("button", { name: /Pack of Tobiah/ }).click();
+  await mixer
+    .channel("Tobiah")
+    .getByRole("button", { name: /Pack of Tobiah/ })
+    .click();
   await page.getByRole("option", { name: /Pack B/ }).click();
   await expect(mixer.channel("Tobiah")).not.toContainText("Pack G tunes");
 });
 
 test.describe("on a phone, the sheets of preparing and placing", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-  for (const path of ["handed", "labels", "law", "register", "kit", "models", "setup", "pairing", "one", "phones", "draw", "walked", "desk", "cards", "place"]) {
+  for (const path of [
+    "handed",
+    "labels",
+    "law",
+    "register",
+    "kit",
+    "models",
+    "setup",
+    "pairing",
+    "one",
+    "phones",
+    "draw",
+    "walked",
+    "desk",
+    "cards",
+    "place",
+  ]) {
     test(`${path} fits in 390 px`, async ({ page }) => {
       const mixer = new Mixer(page);
       await mixer.ready(`/day/1/${path}`);
       await expect(mixer.answer).toBeVisible();
-      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
+        390,
+      );
     });
   }
 });

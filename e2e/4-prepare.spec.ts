@@ -1,12 +1,20 @@
 import { expect, test } from "@playwright/test";
 import { Mixer } from "./mixer";
 
-const file = (name: string, text: string) => ({ name, mimeType: "text/csv", buffer: Buffer.from(text) });
+const file = (name: string, text: string) => ({
+  name,
+  mimeType: "text/csv",
+  buffer: Buffer.from(text),
+});
 
-test("the preparation names what is missing, and a setting can be mended there", async ({ page }) => {
+test("the preparation names what is missing, and a setting can be mended there", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.open("Prepare");
-  await expect(mixer.answer).toHaveText(/^Ready for today except: one receiver channel for scene 14, no channel for Oswin/);
+  await expect(mixer.answer).toHaveText(
+    /^Ready for today except: one receiver channel for scene 14, no channel for Oswin/,
+  );
   const missing = page.getByRole("list", { name: "What is missing" });
   const before = await missing.getByRole("listitem").count();
   await missing.getByRole("button", { name: "Set to 50 mW" }).click();
@@ -14,37 +22,64 @@ test("the preparation names what is missing, and a setting can be mended there",
   await expect(page.getByRole("row", { name: /Pack F/ })).not.toContainText("allowed here");
 });
 
-test("a scene list: previewed with what is wrong, columns mapped by hand, taken over, taken back", async ({ page }) => {
+test("a scene list: previewed with what is wrong, columns mapped by hand, taken over, taken back", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.open("Prepare");
   const choose = page.locator("input[type=file]");
   await choose.setInputFiles(file("photo.csv", "\u0000\u0001\u0002,\n,"));
   await expect(page.getByRole("alert")).toContainText("it is not text");
 
-  await choose.setInputFiles(file("tuesday.csv", "Nr;Was;Von;Bis;Wer\n1;Auftakt;8:00;9:00;Marit, Tobiah\n2;Brief;spät;10:00;Irsa\n"));
+  await choose.setInputFiles(
+    file(
+      "tuesday.csv",
+      "Nr;Was;Von;Bis;Wer\n1;Auftakt;8:00;9:00;Marit, Tobiah\n2;Brief;spät;10:00;Irsa\n",
+    ),
+  );
   const preview = page.getByRole("region", { name: "Preview of the list" });
   await expect(preview.getByRole("heading")).toContainText("two rows cannot");
-  for (const [field, column] of [["From", "Von"], ["To", "Bis"], ["Who speaks", "Wer"], ["Title", "Was"]] as const) {
+  for (const [field, column] of [
+    ["From", "Von"],
+    ["To", "Bis"],
+    ["Who speaks", "Wer"],
+    ["Title", "Was"],
+  ] as const) {
     await preview.getByRole("button", { name: new RegExp(`${field}$`) }).click();
     await page.getByRole("option", { name: column, exact: true }).click();
-    await expect(preview.getByRole("button", { name: new RegExp(`${field}$`) })).toContainText(column);
+    await expect(preview.getByRole("button", { name: new RegExp(`${field}$`) })).toContainText(
+      column,
+    );
   }
-  await expect(preview.getByRole("heading")).toContainText("one scene can be taken over, one row cannot");
-  await expect(preview.getByRole("row", { name: /^3 / })).toContainText("\"spät\" is not a time");
+  await expect(preview.getByRole("heading")).toContainText(
+    "one scene can be taken over, one row cannot",
+  );
+  await expect(preview.getByRole("row", { name: /^3 / })).toContainText('"spät" is not a time');
   await preview.getByRole("button", { name: "Leave one row out, take over one scene" }).click();
-  await expect(page.getByRole("status").filter({ hasText: "One scene taken over, one row left out." })).toBeVisible();
+  await expect(
+    page.getByRole("status").filter({ hasText: "One scene taken over, one row left out." }),
+  ).toBeVisible();
   await expect(page.getByRole("row", { name: /^1 Auftakt/ })).toContainText("Marit, Tobiah");
   await mixer.button("Undo: back to the list before").click();
   await expect(page.getByRole("row", { name: /^14 Everybody on the quay/ })).toBeVisible();
   await mixer.expectNoComplaints();
 });
 
-test("a coordinator's list: faults named, written back, clean ones fixed in the pick", async ({ page }) => {
+test("a coordinator's list: faults named, written back, clean ones fixed in the pick", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.open("Prepare");
   await page.getByRole("link", { name: "Handed down", exact: true }).click();
   await expect(mixer.answer).toHaveText("Nothing handed down yet");
-  await page.locator("input[type=file]").setInputFiles(file("ellery.csv", "position,primary,backup\nMarit,482.000,500\nTobiah,499.300,\nSecond crew,540.1,\n"));
+  await page
+    .locator("input[type=file]")
+    .setInputFiles(
+      file(
+        "ellery.csv",
+        "position,primary,backup\nMarit,482.000,500\nTobiah,499.300,\nSecond crew,540.1,\n",
+      ),
+    );
   await mixer.button("Take over three lines").click();
   await expect(mixer.answer).toHaveText("One of two frequencies handed down to us will not do");
   await expect(page.getByRole("row", { name: /^Marit/ })).toContainText("TV 22, Ellery Head One");
@@ -70,13 +105,17 @@ test("labels and the packing list, on screen and printed without the frame", asy
   await mixer.expectNoComplaints();
 });
 
-test("the law: a broken region file is refused with its line, another region can be chosen and left again", async ({ page }) => {
+test("the law: a broken region file is refused with its line, another region can be chosen and left again", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.open("Prepare");
   await page.getByRole("link", { name: "Law", exact: true }).click();
   await expect(mixer.answer).toHaveText(/transmit here as/);
   await expect(page.getByText(/check with your regulator/).first()).toBeVisible();
-  await page.locator("input[type=file]").setInputFiles(file("eu.json", "{\n  \"name\": \"EU\",\n  \"title\" \"x\"\n}"));
+  await page
+    .locator("input[type=file]")
+    .setInputFiles(file("eu.json", '{\n  "name": "EU",\n  "title" "x"\n}'));
   await expect(page.getByRole("alert")).toContainText("Line 3");
   await page.getByRole("button", { name: /Region of this day/ }).click();
   await page.getByRole("option", { name: /Australia/ }).click();

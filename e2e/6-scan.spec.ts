@@ -1,7 +1,9 @@
 import { expect, test } from "@playwright/test";
 import { Mixer } from "./mixer";
 
-test("a scan looked at: nearer and back, kept in the address; passes over time; two places compared; saved and read again", async ({ page }) => {
+test("a scan looked at: nearer and back, kept in the address; passes over time; two places compared; saved and read again", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.open("Scan");
   const off = mixer.button(/^Switch (it|them) off$/);
@@ -9,7 +11,9 @@ test("a scan looked at: nearer and back, kept in the address; passes over time; 
   await mixer.button(/How many passes/).click();
   await page.getByRole("option", { name: /^three times/ }).click();
   await mixer.button("Scan now").click();
-  await expect(page.getByRole("img", { name: /^three passes under each other/ })).toBeVisible({ timeout: 40_000 });
+  await expect(page.getByRole("img", { name: /^three passes under each other/ })).toBeVisible({
+    timeout: 40_000,
+  });
   const picture = page.getByRole("img", { name: /^Spectrum/ });
   const box = (await picture.boundingBox())!;
   await page.mouse.move(box.x + 300, box.y + 60);
@@ -34,37 +38,60 @@ test("a scan looked at: nearer and back, kept in the address; passes over time; 
   await page.locator("input[type=file]").setInputFiles(path);
   await expect(page.getByText(/^Read \d+ points from/)).toBeVisible();
   await mixer.button(/Compare with/).click();
-  await page.getByRole("option", { name: /by Bag 1 and Camera B/ }).first().click();
+  await page
+    .getByRole("option", { name: /by Bag 1 and Camera B/ })
+    .first()
+    .click();
   await expect(page.getByText("No difference worth a word.")).toBeVisible();
   await expect(page).toHaveURL(/with=\d+/);
   await expect(page.getByRole("heading", { name: "Quiet places" })).toBeVisible();
-  await expect(page.getByRole("row", { name: /^block 47/ })).toContainText(/bank \d: \d+ of 12 free/);
+  await expect(page.getByRole("row", { name: /^block 47/ })).toContainText(
+    /bank \d: \d+ of 12 free/,
+  );
   await mixer.expectNoComplaints();
 });
 
-test("a long rows file is sent piece by piece and put together, with the page alive", async ({ page }) => {
+test("a long rows file is sent piece by piece and put together, with the page alive", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/scan");
   const levels = Array.from({ length: 400 }, (_, i) => (-108 + (i % 9) / 10).toFixed(2)).join(", ");
-  const row = (k: number) => `2027-05-04, 10:00:00, ${470e6 + (k % 10) * 10e6}, ${480e6 + (k % 10) * 10e6}, 25000, 1, ${levels}\n`;
-  await page.locator("input[type=file]").setInputFiles({ name: "night.csv", mimeType: "text/csv", buffer: Buffer.from(Array.from({ length: 3000 }, (_, k) => row(k)).join("")) });
-  await expect(page.getByText(/^Read 4000 points from "night.csv"/)).toBeVisible({ timeout: 30_000 });
+  const row = (k: number) =>
+    `2027-05-04, 10:00:00, ${470e6 + (k % 10) * 10e6}, ${480e6 + (k % 10) * 10e6}, 25000, 1, ${levels}\n`;
+  await page.locator("input[type=file]").setInputFiles({
+    name: "night.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(Array.from({ length: 3000 }, (_, k) => row(k)).join("")),
+  });
+  await expect(page.getByText(/^Read 4000 points from "night.csv"/)).toBeVisible({
+    timeout: 30_000,
+  });
   await expect(page.getByText(/by file night.csv/).first()).toBeVisible();
   await expect(mixer.answer).toContainText("quiet and free");
   await mixer.expectNoComplaints();
 });
 
-test("a scanner beside the receivers: its own lines told, its reading brought to theirs; a part of the band until it is enough", async ({ page }) => {
+test("a scanner beside the receivers: its own lines told, its reading brought to theirs; a part of the band until it is enough", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.scan();
   await mixer.button(/Instrument/).click();
   await page.getByRole("option", { name: /^Leadline scanner/ }).click();
   await mixer.scanNow();
   await expect(page.getByText(/by Leadline scanner\. Floor/)).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByText(/lines 8\.000 MHz apart.*the instrument makes them itself/)).toBeVisible();
+  await expect(
+    page.getByText(/lines 8\.000 MHz apart.*the instrument makes them itself/),
+  ).toBeVisible();
   await mixer.button(/Compare with/).click();
-  await page.getByRole("option", { name: /by Bag 1 and Camera B/ }).first().click();
-  await expect(page.getByText(/^Bag 1 and Camera B reads .* dB lower where both saw the same/)).toBeVisible();
+  await page
+    .getByRole("option", { name: /by Bag 1 and Camera B/ })
+    .first()
+    .click();
+  await expect(
+    page.getByText(/^Bag 1 and Camera B reads .* dB lower where both saw the same/),
+  ).toBeVisible();
 
   await mixer.button(/What to sweep/).click();
   await page.getByRole("option", { name: /^block 51/ }).click();
@@ -73,11 +100,15 @@ test("a scanner beside the receivers: its own lines told, its reading brought to
   await mixer.button("Scan now").click();
   await expect(page.getByText("pass 3")).toBeVisible({ timeout: 30_000 });
   await mixer.button("That is enough").click();
-  await expect(page.getByRole("img", { name: /passes under each other/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole("img", { name: /passes under each other/ })).toBeVisible({
+    timeout: 30_000,
+  });
   await mixer.expectNoComplaints();
 });
 
-test("what a scan was taken with is corrected, and its levels follow; taken back; levels without a unit are asked about", async ({ page }) => {
+test("what a scan was taken with is corrected, and its levels follow; taken back; levels without a unit are asked about", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.scan();
   const floor = page.getByText(/Floor −\d+ dBm/);
@@ -91,8 +122,13 @@ test("what a scan was taken with is corrected, and its levels follow; taken back
   await mixer.button("Undo").click();
   await expect(floor).toHaveText(before!);
 
-  const lines = Array.from({ length: 3841 }, (_, i) => `${(470 + i * 0.025).toFixed(3)},${(4 + (i % 5) / 4).toFixed(2)}`).join("\n");
-  await page.locator("input[type=file]").setInputFiles({ name: "unnamed.csv", mimeType: "text/csv", buffer: Buffer.from(lines) });
+  const lines = Array.from(
+    { length: 3841 },
+    (_, i) => `${(470 + i * 0.025).toFixed(3)},${(4 + (i % 5) / 4).toFixed(2)}`,
+  ).join("\n");
+  await page
+    .locator("input[type=file]")
+    .setInputFiles({ name: "unnamed.csv", mimeType: "text/csv", buffer: Buffer.from(lines) });
   await expect(page.getByText(/No heading names the unit of these levels/)).toBeVisible();
   await expect(page.getByText(/Floor −10\d dBm/)).toBeVisible();
   await mixer.button("They are dBµV").click();
@@ -103,14 +139,23 @@ test("what a scan was taken with is corrected, and its levels follow; taken back
 test("where not all fit: the least that makes room, found by solving", async ({ page }) => {
   const mixer = new Mixer(page);
   await mixer.open("Scan");
-  // loud where our units tune, quiet beyond: the instrument sees far down, and what it sees there is too much by a little
-  const lines = Array.from({ length: 13_201 }, (_, i) => `${(470 + i * 0.025).toFixed(3)},${((i < 5761 ? -102.5 : -113) + (i % 5) / 4).toFixed(2)}`).join("\n");
-  await page.locator("input[type=file]").setInputFiles({ name: "loud.csv", mimeType: "text/csv", buffer: Buffer.from(lines) });
+  // loud where our units tune, quiet beyond: the instrument sees far down, and what it sees there
+  // is too much by a little
+  const lines = Array.from(
+    { length: 13_201 },
+    (_, i) =>
+      `${(470 + i * 0.025).toFixed(3)},${((i < 5761 ? -102.5 : -113) + (i % 5) / 4).toFixed(2)}`,
+  ).join("\n");
+  await page
+    .locator("input[type=file]")
+    .setInputFiles({ name: "loud.csv", mimeType: "text/csv", buffer: Buffer.from(lines) });
   await expect(page.getByText(/^Read 13201 points from "loud.csv"/)).toBeVisible();
   await mixer.open("Pick");
   await mixer.button(/^Find (frequencies|again)$/).click();
   await mixer.button("What would make room?").click({ timeout: 30_000 });
-  await expect(page.getByText("3 dB more noise than the day allows: then all stand.")).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText("3 dB more noise than the day allows: then all stand.")).toBeVisible({
+    timeout: 30_000,
+  });
   await mixer.scan();
   await mixer.expectNoComplaints();
 });

@@ -8,9 +8,14 @@ import { type OwnServer, ownServer } from "./ownServer";
 const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 100;
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 
-test("cart and phone on one day: joined by a code, each sees the other’s step, a phone out of reach loses nothing, one press sends it away", async ({ browser }) => {
+test("cart and phone on one day: joined by a code, each sees the other’s step, a phone out of reach loses nothing, one press sends it away", async ({
+  browser,
+}) => {
   const server: OwnServer = await ownServer(PORT);
-  const [cartSide, phoneSide] = [await browser.newContext({ baseURL: server.url }), await browser.newContext(PHONE)];
+  const [cartSide, phoneSide] = [
+    await browser.newContext({ baseURL: server.url }),
+    await browser.newContext(PHONE),
+  ];
   try {
     const cart = new Mixer(await cartSide.newPage());
     await cart.ready("/");
@@ -54,11 +59,18 @@ test("cart and phone on one day: joined by a code, each sees the other’s step,
     await expect(page.getByText("2 things that you saw wait here.")).toBeVisible();
     await expect(phone.channel("Marit").getByRole("button", { name: "Prove" })).toBeDisabled();
     await cart.channel("Marit").getByRole("button", { name: "Packs and cells" }).click();
-    await cart.channel("Marit").getByRole("button", { name: /Pack of Marit/ }).click();
+    await cart
+      .channel("Marit")
+      .getByRole("button", { name: /Pack of Marit/ })
+      .click();
     await cart.page.getByRole("option", { name: /Pack F/ }).click();
     await expect(cart.channel("Marit")).toContainText("Pack F is off");
     await phoneSide.setOffline(false);
-    await expect(page.getByText(/Marit’s pack was changed meanwhile: what you saw is kept, and proves nothing/)).toBeVisible();
+    await expect(
+      page.getByText(
+        /Marit’s pack was changed meanwhile: what you saw is kept, and proves nothing/,
+      ),
+    ).toBeVisible();
     await expect(page.getByText(/wait here/)).toHaveCount(0);
     await expect(cart.channel("Marit")).not.toContainText("proved 0");
 
@@ -67,7 +79,12 @@ test("cart and phone on one day: joined by a code, each sees the other’s step,
     await expect(page.getByText(/This phone was sent away/)).toBeVisible();
     await cart.button(/^Shut the door/).click();
     await expect(cart.answer).toHaveText("No phone is let in");
-    expect(await fetch(address).then(() => "open", () => "shut")).toBe("shut");
+    expect(
+      await fetch(address).then(
+        () => "open",
+        () => "shut",
+      ),
+    ).toBe("shut");
     await cart.expectNoComplaints();
   } finally {
     await Promise.all([cartSide.close(), phoneSide.close()]);
@@ -79,13 +96,30 @@ test("the power goes while ticks come in: every one that was answered stands who
   const folder = mkdtempSync(join(tmpdir(), "plain-channel-cut-"));
   try {
     const first = await ownServer(PORT + 1, folder);
-    const put = (url: string, id: string) => fetch(`${url}/day/1/seen`, {
-      method: "POST", headers: { "content-type": "application/json" },
-      body: JSON.stringify([{ id, channelId: 1, atMs: null, of: { frequencyHz: 500e6, packKey: "pack-a", receiverKey: "bag-1" }, seen: { what: "cells" } }]),
-    }).then(async (r) => ((await r.json()) as { answers: { syncId: number | null }[] }).answers[0]!.syncId);
+    const put = (url: string, id: string) =>
+      fetch(`${url}/day/1/seen`, {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify([
+          {
+            id,
+            channelId: 1,
+            atMs: null,
+            of: { frequencyHz: 500e6, packKey: "pack-a", receiverKey: "bag-1" },
+            seen: { what: "cells" },
+          },
+        ]),
+      }).then(
+        async (r) =>
+          ((await r.json()) as { answers: { syncId: number | null }[] }).answers[0]!.syncId,
+      );
     const answered = new Map<string, number>();
     const ids = Array.from({ length: 100 }, (_, i) => `tick-number-${i}`);
-    const all = Promise.allSettled(ids.map(async (id) => { answered.set(id, (await put(first.url, id))!); }));
+    const all = Promise.allSettled(
+      ids.map(async (id) => {
+        answered.set(id, (await put(first.url, id))!);
+      }),
+    );
     await expect.poll(() => answered.size, { intervals: [5] }).toBeGreaterThan(10);
     await first.kill();
     await all;

@@ -7,10 +7,16 @@ const TALKERS = ["Marit", "Tobiah", "Irsa", "Agnete", "Nils"];
 /** More presses than anybody should need. */
 const PATIENCE = 40;
 
-test("five hidden faults (wrong block, not stored, a neighbour, a missing antenna, muted) are cleared on a phone by pressing what each row offers", async ({ browser }) => {
+test("five hidden faults (wrong block, not stored, a neighbour, a missing antenna, muted) are cleared on a phone by pressing what each row offers", async ({
+  browser,
+}) => {
   test.setTimeout(180_000);
   const server = await ownServer(PORT);
-  const context = await browser.newContext({ baseURL: server.url, viewport: { width: 390, height: 844 }, hasTouch: true });
+  const context = await browser.newContext({
+    baseURL: server.url,
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+  });
   try {
     const phone = new Mixer(await context.newPage());
     await phone.ready("/");
@@ -23,8 +29,15 @@ test("five hidden faults (wrong block, not stored, a neighbour, a missing antenn
     const pressed: string[] = [];
     for (const talker of TALKERS) {
       const row = phone.channel(talker);
-      for (let i = 0; i < PATIENCE && !(await row.getByText(/^proved \d\d:\d\d$/).isVisible()); i += 1) {
-        const next = row.getByRole("group", { name: `Next for ${talker}` }).getByRole("button").first();
+      for (
+        let i = 0;
+        i < PATIENCE && !(await row.getByText(/^proved \d\d:\d\d$/).isVisible());
+        i += 1
+      ) {
+        const next = row
+          .getByRole("group", { name: `Next for ${talker}` })
+          .getByRole("button")
+          .first();
         // while it is at work a button says so and is disabled
         await expect(next).toBeEnabled();
         const label = (await next.textContent())!;
@@ -34,10 +47,21 @@ test("five hidden faults (wrong block, not stored, a neighbour, a missing antenn
       }
       await expect(row.getByText(/^proved \d\d:\d\d$/)).toBeVisible();
     }
-    await expect(practice).toContainText("All five hidden faults are cleared, and every channel is proved");
+    await expect(practice).toContainText(
+      "All five hidden faults are cleared, and every channel is proved",
+    );
     // each of the five was met by what cures it
-    for (const cure of [/Give \w+ Pack/, /Store on Pack/, /to a spare/, /Screw antenna [AB] on/, /Unmute Pack/]) expect(pressed.join("; ")).toMatch(cure);
-    expect(await phone.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    for (const cure of [
+      /Give \w+ Pack/,
+      /Store on Pack/,
+      /to a spare/,
+      /Screw antenna [AB] on/,
+      /Unmute Pack/,
+    ])
+      expect(pressed.join("; ")).toMatch(cure);
+    expect(
+      await phone.page.evaluate(() => document.documentElement.scrollWidth),
+    ).toBeLessThanOrEqual(390);
     await phone.expectNoComplaints();
   } finally {
     await context.close();

@@ -5,19 +5,30 @@ import { ownServer } from "./ownServer";
 const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 130;
 const UNITS = "label,model,power\nBag Q,kelda-q2-49,\nPack K,kelda-m1-49,10\n";
 
-test("a pack that is paired by name, group and key: its record made, paired in the base, set and proved; a changed key is named, and mended", async ({ browser }) => {
+test("a pack that is paired by name, group and key: its record made, paired in the base, set and proved; a changed key is named, and mended", async ({
+  browser,
+}) => {
   test.setTimeout(120_000);
   const server = await ownServer(PORT);
-  const context = await browser.newContext({ baseURL: server.url, viewport: { width: 1280, height: 800 } });
+  const context = await browser.newContext({
+    baseURL: server.url,
+    viewport: { width: 1280, height: 800 },
+  });
   try {
     const { mixer, page } = await context.newPage().then((p) => ({ mixer: new Mixer(p), page: p }));
     await mixer.ready("/day/1/kit");
-    await page.locator("input[type=file]").first().setInputFiles({ name: "units.csv", mimeType: "text/csv", buffer: Buffer.from(UNITS) });
+    await page
+      .locator("input[type=file]")
+      .first()
+      .setInputFiles({ name: "units.csv", mimeType: "text/csv", buffer: Buffer.from(UNITS) });
     await mixer.button("Take over two units").click();
     await expect(page.getByRole("gridcell", { name: "Pack K", exact: true })).toBeVisible();
     await page.getByRole("link", { name: "Places and talkers", exact: true }).click();
     await mixer.button("Change Nils").click();
-    for (const [field, unit] of [["Receiver channel", /^Bag Q, half 1/], ["Pack", /^Pack K/]] as const) {
+    for (const [field, unit] of [
+      ["Receiver channel", /^Bag Q, half 1/],
+      ["Pack", /^Pack K/],
+    ] as const) {
       await page.getByRole("button", { name: new RegExp(`${field}$`) }).click();
       await page.getByRole("option", { name: unit }).click();
     }
@@ -31,7 +42,8 @@ test("a pack that is paired by name, group and key: its record made, paired in t
     const row = mixer.channel("Nils");
     const next = row.getByRole("group", { name: "Next for Nils" });
     await expect(row).toContainText("not paired: no name and key yet");
-    for (const press of ["Pair Pack K with Bag Q", "Switch Pack K on", "Sync Pack K"]) await next.getByRole("button", { name: press }).click();
+    for (const press of ["Pair Pack K with Bag Q", "Switch Pack K on", "Sync Pack K"])
+      await next.getByRole("button", { name: press }).click();
     await expect(row).toContainText("hears NILS");
     await next.getByRole("button", { name: "Prove" }).click();
     await expect(row.getByText("pack shown: its own")).toBeVisible();

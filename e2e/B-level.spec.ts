@@ -3,9 +3,15 @@ import { voice } from "../core/air/voice";
 import { wavFile } from "../core/audio/wav";
 import { Mixer } from "./mixer";
 
-const wav = (name: string, bytes: Uint8Array) => ({ name, mimeType: "audio/wav", buffer: Buffer.from(bytes) });
+const wav = (name: string, bytes: Uint8Array) => ({
+  name,
+  mimeType: "audio/wav",
+  buffer: Buffer.from(bytes),
+});
 
-test("a voice is measured, one knob is turned, and the next line stands where it was said; it is kept with what was measured", async ({ page }) => {
+test("a voice is measured, one knob is turned, and the next line stands where it was said; it is kept with what was measured", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/level?channel=2");
   await expect(mixer.answer).toHaveText(/^Tobiah: pack at −\d+ dB, loudest peaks at −\d+ dBFS$/);
@@ -26,18 +32,41 @@ test("a voice is measured, one knob is turned, and the next line stands where it
   await expect(measure.getByText(/^Leave everything: peaks at −\d+ dBFS/)).toBeVisible();
   await mixer.button("Keep for Tobiah").click();
   await expect(page.getByText("Kept for Tobiah, with the voice it is set for.")).toBeVisible();
-  await page.getByRole("button", { name: /^To Tobiah/ }).or(page.getByRole("link", { name: /^To Tobiah/ })).first().click();
-  await expect(page.getByRole("region", { name: "Kept today" })).toContainText(/measured −\d+ dBFS/);
+  await page
+    .getByRole("button", { name: /^To Tobiah/ })
+    .or(page.getByRole("link", { name: /^To Tobiah/ }))
+    .first()
+    .click();
+  await expect(page.getByRole("region", { name: "Kept today" })).toContainText(
+    /measured −\d+ dBFS/,
+  );
   await mixer.expectNoComplaints();
 });
 
-test("a recording of two tracks is measured track by track; a broken one is refused in words", async ({ page }) => {
+test("a recording of two tracks is measured track by track; a broken one is refused in words", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/level?channel=1");
   const measure = page.getByRole("region", { name: "Measure" });
-  const line = voice({ splDb: 94, peakFactorDb: 15, roomSplDb: 50, seconds: 3, sampleRateHz: 16_000, seed: 2 }).map((pa) => pa / 12);
+  const line = voice({
+    splDb: 94,
+    peakFactorDb: 15,
+    roomSplDb: 50,
+    seconds: 3,
+    sampleRateHz: 16_000,
+    seed: 2,
+  }).map((pa) => pa / 12);
   const file = measure.locator("input[type=file]");
-  await file.setInputFiles(wav("take 3.wav", wavFile([line, line.map((v) => Math.max(-1, Math.min(1, v * 8)))], { encoding: "pcm24", sampleRateHz: 16_000 })));
+  await file.setInputFiles(
+    wav(
+      "take 3.wav",
+      wavFile([line, line.map((v) => Math.max(-1, Math.min(1, v * 8)))], {
+        encoding: "pcm24",
+        sampleRateHz: 16_000,
+      }),
+    ),
+  );
   await expect(measure.getByRole("img", { name: /^take 3.wav: peaks at −\d+ dBFS/ })).toBeVisible();
   await measure.getByRole("button", { name: /Track$/ }).click();
   await page.getByRole("option", { name: /^track 2/ }).click();
@@ -47,18 +76,26 @@ test("a recording of two tracks is measured track by track; a broken one is refu
   await mixer.expectNoComplaints();
 });
 
-test("by ear on the phone: up from nothing until it tells to stop, held against what was reckoned", async ({ browser }) => {
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+test("by ear on the phone: up from nothing until it tells to stop, held against what was reckoned", async ({
+  browser,
+}) => {
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+  });
   const mixer = new Mixer(await context.newPage());
   await mixer.ready("/day/1/level?channel=3");
   const ear = mixer.page.getByRole("region", { name: "By ear" });
   await mixer.button("Begin from nothing").click();
   await expect(ear).toContainText("Far and veiled");
-  for (let i = 0; i < 30 && !(await ear.getByText(/stop here/).isVisible()); i += 1) await mixer.button("A step up").click();
+  for (let i = 0; i < 30 && !(await ear.getByText(/stop here/).isVisible()); i += 1)
+    await mixer.button("A step up").click();
   await expect(ear).toContainText("stop here");
   await mixer.button("It sounds right here").click();
   await expect(ear.getByRole("status")).toContainText(/reckoned for Irsa/i);
-  expect(await mixer.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  expect(await mixer.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
+    390,
+  );
   await mixer.expectNoComplaints();
   await context.close();
 });

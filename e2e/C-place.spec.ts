@@ -5,35 +5,54 @@ import { ownServer } from "./ownServer";
 
 const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 140;
 let server: Awaited<ReturnType<typeof ownServer>>;
-test.beforeAll(async () => { server = await ownServer(PORT); });
+test.beforeAll(async () => {
+  server = await ownServer(PORT);
+});
 test.afterAll(() => server.stop());
 test.use({ baseURL: `http://127.0.0.1:${PORT}` });
 
 const plan = (page: Page): Locator => page.getByRole("img", { name: /^(Plan of|\w+ walls?,)/ });
 
-/** Presses at the first point, goes along the others and lets go; shares of the drawing from its upper left. */
+/**
+ * Presses at the first point, goes along the others and lets go; shares of the drawing from its
+ * upper left.
+ */
 async function drag(page: Page, ...shares: [number, number][]): Promise<void> {
-  await plan(page).evaluate((e) => { e.scrollIntoView({ block: "center" }); });
+  await plan(page).evaluate((e) => {
+    e.scrollIntoView({ block: "center" });
+  });
   const box = (await plan(page).boundingBox())!;
-  const [first, ...rest] = shares.map(([x, y]): [number, number] => [box.x + x * box.width, box.y + y * box.height]);
+  const [first, ...rest] = shares.map(([x, y]): [number, number] => [
+    box.x + x * box.width,
+    box.y + y * box.height,
+  ]);
   await page.mouse.move(...first!);
   await page.mouse.down();
   for (const p of rest) await page.mouse.move(...p, { steps: 4 });
   await page.mouse.up();
 }
 
-test("the first line tells who drops out and what helps most; made so, it holds, and can be taken back; kept, it stands under Next", async ({ page }) => {
+test("the first line tells who drops out and what helps most; made so, it holds, and can be taken back; kept, it stands under Next", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/range");
   await expect(mixer.answer).toHaveText(/^Agnete: [\d.]+ dropouts a minute/);
   const before = await mixer.answer.innerText();
-  await expect(page.getByText(/that helps most, one dropout in \d+ minutes then/)).toBeVisible({ timeout: 40_000 });
-  await page.getByRole("row", { name: /helps most/ }).getByRole("button", { name: /^Make it so/ }).click();
+  await expect(page.getByText(/that helps most, one dropout in \d+ minutes then/)).toBeVisible({
+    timeout: 40_000,
+  });
+  await page
+    .getByRole("row", { name: /helps most/ })
+    .getByRole("button", { name: /^Make it so/ })
+    .click();
   await expect(mixer.answer).toHaveText(/^Everybody holds here|one dropout in/);
   await mixer.button("Undo").click();
   await expect(mixer.answer).toHaveText(before);
   await mixer.button("Find two places").click();
-  await expect(page.getByText(/at least \d+ dB in hand on every walk instead of/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/at least \d+ dB in hand on every walk instead of/)).toBeVisible({
+    timeout: 60_000,
+  });
   await mixer.button("Put them there").click();
   await expect(mixer.answer).not.toHaveText(before);
   await mixer.button("Keep for everybody here").click();
@@ -42,7 +61,9 @@ test("the first line tells who drops out and what helps most; made so, it holds,
   await mixer.expectNoComplaints();
 });
 
-test("an antenna is moved by keys, and its cable goes along; in feet where somebody reads a tape so", async ({ page }) => {
+test("an antenna is moved by keys, and its cable goes along; in feet where somebody reads a tape so", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/draw");
   await page.getByRole("button", { name: /Lengths in$/ }).click();
@@ -50,7 +71,10 @@ test("an antenna is moved by keys, and its cable goes along; in feet where someb
   await page.getByRole("link", { name: "Range", exact: true }).click();
   const antennas = page.getByRole("region", { name: "Antennas", exact: true });
   await expect(antennas).toContainText("ft");
-  await antennas.getByRole("button", { name: /^less: Height/ }).first().scrollIntoViewIfNeeded();
+  await antennas
+    .getByRole("button", { name: /^less: Height/ })
+    .first()
+    .scrollIntoViewIfNeeded();
   const fed = antennas.getByText(/of RG-58/).first();
   const was = (await fed.count()) > 0 ? await fed.innerText() : "";
   await antennas.getByRole("button", { name: "Move A by arrow keys" }).focus();
@@ -64,14 +88,21 @@ test("an antenna is moved by keys, and its cable goes along; in feet where someb
   await mixer.expectNoComplaints();
 });
 
-test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a reload; what is no plan is refused, ours comes back whole", async ({ page }) => {
+test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a reload; what is no plan is refused, ours comes back whole", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/draw");
-  const walls = async () => ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"].indexOf((await plan(page).getAttribute("aria-label"))!.split(" ")[0]!);
+  const walls = async () =>
+    ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"].indexOf(
+      (await plan(page).getAttribute("aria-label"))!.split(" ")[0]!,
+    );
   const start = await walls();
   await mixer.button("Wall").click();
   await drag(page, [0.75, 0.1], [0.75, 0.4]);
-  await expect(page.getByRole("group", { name: "Wall" }).getByText(/^Straight through it takes/)).toBeVisible();
+  await expect(
+    page.getByRole("group", { name: "Wall" }).getByText(/^Straight through it takes/),
+  ).toBeVisible();
   expect(await walls()).toBe(start + 1);
   await mixer.button("Door").click();
   await drag(page, [0.75, 0.25]);
@@ -92,14 +123,29 @@ test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a r
   await page.reload();
   await expect.poll(walls).toBe(start + 1);
   const file = page.locator("section[aria-label=Files] input[type=file]");
-  await file.setInputFiles({ name: "town.geojson", mimeType: "application/json", buffer: Buffer.from("{\"type\":\"Feature") });
-  await expect(page.getByText(/^“town.geojson” is neither GeoJSON nor SVG .*The plan is as it was\.$/)).toBeVisible();
-  await file.setInputFiles({ name: "hall.svg", mimeType: "image/svg+xml", buffer: Buffer.from("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 100 50'><script>window.hurt = 1</script><g transform='translate(10 10)'><line x1='0' y1='0' x2='40' y2='0'/></g><rect x='60' y='10' width='20' height='10'/></svg>") });
+  await file.setInputFiles({
+    name: "town.geojson",
+    mimeType: "application/json",
+    buffer: Buffer.from('{"type":"Feature'),
+  });
+  await expect(
+    page.getByText(/^“town.geojson” is neither GeoJSON nor SVG .*The plan is as it was\.$/),
+  ).toBeVisible();
+  await file.setInputFiles({
+    name: "hall.svg",
+    mimeType: "image/svg+xml",
+    buffer: Buffer.from(
+      "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 100 50'><script>window.hurt = 1</script><g transform='translate(10 10)'><line x1='0' y1='0' x2='40' y2='0'/></g><rect x='60' y='10' width='20' height='10'/></svg>",
+    ),
+  });
   await mixer.button("Take it in").click();
   await expect(page.getByText(/^two shapes of “hall.svg” laid onto the plan/i)).toBeVisible();
   expect(await walls()).toBe(start + 2);
   expect(await page.evaluate(() => "hurt" in window)).toBe(false);
-  const [saved] = await Promise.all([page.waitForEvent("download"), mixer.button("Save as SVG").click()]);
+  const [saved] = await Promise.all([
+    page.waitForEvent("download"),
+    mixer.button("Save as SVG").click(),
+  ]);
   const ours = readFileSync(await saved.path());
   await mixer.button("Undo").click();
   expect(await walls()).toBe(start + 1);
@@ -109,21 +155,35 @@ test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a r
   await mixer.expectNoComplaints();
 });
 
-test("a picture of forty megapixels lies below the plan, made small, and its scale is set over a length that is known", async ({ page }) => {
+test("a picture of forty megapixels lies below the plan, made small, and its scale is set over a length that is known", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/draw");
   const large = await page.evaluate(async () => {
     const canvas = document.createElement("canvas");
     [canvas.width, canvas.height] = [8000, 5000];
     canvas.getContext("2d")!.fillRect(100, 100, 4000, 40);
-    const blob = await new Promise<Blob>((resolve) => { canvas.toBlob((b) => { resolve(b!); }, "image/png"); });
+    const blob = await new Promise<Blob>((resolve) => {
+      canvas.toBlob((b) => {
+        resolve(b!);
+      }, "image/png");
+    });
     return [...new Uint8Array(await blob.arrayBuffer())];
   });
   const sheet = page.getByRole("group", { name: "The sheet" });
-  await sheet.locator("input[type=file]").setInputFiles({ name: "recce.txt", mimeType: "image/png", buffer: Buffer.from("no picture") });
-  await expect(page.getByText("“recce.txt” cannot be read as a picture. The plan is as it was.")).toBeVisible();
-  await sheet.locator("input[type=file]").setInputFiles({ name: "recce.png", mimeType: "image/png", buffer: Buffer.from(large) });
-  await expect(page.getByText(/^Made smaller, from 40 to \d megapixels/)).toBeVisible({ timeout: 40_000 });
+  await sheet
+    .locator("input[type=file]")
+    .setInputFiles({ name: "recce.txt", mimeType: "image/png", buffer: Buffer.from("no picture") });
+  await expect(
+    page.getByText("“recce.txt” cannot be read as a picture. The plan is as it was."),
+  ).toBeVisible();
+  await sheet
+    .locator("input[type=file]")
+    .setInputFiles({ name: "recce.png", mimeType: "image/png", buffer: Buffer.from(large) });
+  await expect(page.getByText(/^Made smaller, from 40 to \d megapixels/)).toBeVisible({
+    timeout: 40_000,
+  });
   await expect(page.getByText(/Its scale is not known yet/)).toBeVisible();
   await mixer.button("Measure").click();
   await drag(page, [0.1, 0.5], [0.6, 0.5]);
@@ -131,30 +191,40 @@ test("a picture of forty megapixels lies below the plan, made small, and its sca
   await page.keyboard.press("Tab");
   const wide = Number(await sheet.getByRole("textbox", { name: "Wide" }).inputValue());
   await mixer.button("Set the picture’s scale").click();
-  await expect.poll(async () => Number(await sheet.getByRole("textbox", { name: "Wide" }).inputValue())).toBeGreaterThan(wide);
+  await expect
+    .poll(async () => Number(await sheet.getByRole("textbox", { name: "Wide" }).inputValue()))
+    .toBeGreaterThan(wide);
   await expect(page.getByText("kept", { exact: true })).toBeVisible();
 });
 
-test("a walk is walked, typed readings are laid over it, and what they say of the place is kept and used", async ({ page }) => {
+test("a walk is walked, typed readings are laid over it, and what they say of the place is kept and used", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/walked");
   await page.getByText("Type or paste levels").click();
   await page.getByRole("textbox", { name: /^Time, level/ }).fill("0 -60 -61\n10 quiet");
   await mixer.button("Lay it over").click();
-  await expect(page.getByText("Line 2 of what was typed cannot be read: “10 quiet”. Nothing was taken.")).toBeVisible();
+  await expect(
+    page.getByText("Line 2 of what was typed cannot be read: “10 quiet”. Nothing was taken."),
+  ).toBeVisible();
   await mixer.button(/^Switch Pack \w on$/).click();
   await mixer.button(/ walk it$/).click();
   await expect(mixer.answer).toHaveText(/than the book$|as the book has it/);
   await mixer.button("Keep for Net loft").click();
   await expect(page.getByText(/^Kept for this place/)).toBeVisible();
   await page.getByRole("link", { name: "Range", exact: true }).click();
-  await expect(page.getByText(/Corrected by this place’s walk test: everywhere −?\d/)).toBeVisible();
+  await expect(
+    page.getByText(/Corrected by this place’s walk test: everywhere −?\d/),
+  ).toBeVisible();
   await mixer.expectNoComplaints();
 });
 
 test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 780 }, hasTouch: true });
-  test("a rig card: what is changed is kept at once, and what was to mend goes from the list", async ({ page }) => {
+  test("a rig card: what is changed is kept at once, and what was to mend goes from the list", async ({
+    page,
+  }) => {
     const mixer = new Mixer(page);
     await mixer.ready("/day/1/cards");
     const card = page.getByRole("article", { name: "Rig card of Marit" }).first();
@@ -162,10 +232,16 @@ test.describe("on a phone", () => {
     await page.getByText("they were asked").tap();
     await expect(card.getByText(/^Ask before you touch/)).toHaveCount(0);
     await page.getByText("antenna lies on skin").tap();
-    await expect(card.getByText(/^A thin plastic sleeve over the antenna.*about 7 dB/)).toBeVisible();
+    await expect(
+      card.getByText(/^A thin plastic sleeve over the antenna.*about 7 dB/),
+    ).toBeVisible();
     await page.getByText("falls, fights, stunts").tap();
     await expect(card.getByText(/^Ask the stunt or safety lead/)).toBeVisible();
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0);
+    expect(
+      await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      ),
+    ).toBeLessThanOrEqual(0);
     await mixer.expectNoComplaints();
   });
 });

@@ -8,7 +8,9 @@ import { ownServer } from "./ownServer";
 const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 150;
 const data = mkdtempSync(join(tmpdir(), "plain-channel-roll-"));
 let server: Awaited<ReturnType<typeof ownServer>>;
-test.beforeAll(async () => { server = await ownServer(PORT, data); });
+test.beforeAll(async () => {
+  server = await ownServer(PORT, data);
+});
 test.afterAll(() => server.stop());
 test.use({ baseURL: `http://127.0.0.1:${PORT}` });
 
@@ -20,7 +22,10 @@ const panel = (page: Page) => page.getByRole("complementary", { name: /^Hit on/ 
 async function tabTo(page: Page, name: RegExp): Promise<void> {
   for (let i = 0; i < 150; i += 1) {
     await page.keyboard.press("Tab");
-    const words = await page.evaluate(() => { const e = document.activeElement; return e?.getAttribute("aria-label") ?? e?.textContent ?? ""; });
+    const words = await page.evaluate(() => {
+      const e = document.activeElement;
+      return e?.getAttribute("aria-label") ?? e?.textContent ?? "";
+    });
     if (name.test(words)) return;
   }
   throw new Error(`nothing called ${name.source} can be reached with Tab`);
@@ -30,7 +35,9 @@ const pressOn = async (page: Page, name: RegExp) => {
   await page.keyboard.press("Enter");
 };
 
-test("scan, pick and sync from the keyboard; it rolls as soon as the screen is opened, and everybody holds", async ({ page }) => {
+test("scan, pick and sync from the keyboard; it rolls as soon as the screen is opened, and everybody holds", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/");
   await page.keyboard.press("3");
@@ -47,11 +54,15 @@ test("scan, pick and sync from the keyboard; it rolls as soon as the screen is o
   await page.keyboard.press("8");
   await expect(row(page, "Marit")).toContainText("holds");
   await expect(page.getByText(/^Rolling since 07:3\d\./)).toBeVisible();
-  await expect(row(page, "Marit").getByRole("img")).toHaveAccessibleName(/RF over the last 60 seconds, \d+ dB in hand/);
+  await expect(row(page, "Marit").getByRole("img")).toHaveAccessibleName(
+    /RF over the last 60 seconds, \d+ dB in hand/,
+  );
   await mixer.expectNoComplaints();
 });
 
-test("a pack that mutes itself is seen, called with H and its number, judged and unmuted with Enter; a hit can be given up, a note taken", async ({ page }) => {
+test("a pack that mutes itself is seen, called with H and its number, judged and unmuted with Enter; a hit can be given up, a note taken", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/roll");
   await expect(row(page, "Agnete")).toContainText("muted");
@@ -75,7 +86,9 @@ test("a pack that mutes itself is seen, called with H and its number, judged and
   await mixer.expectNoComplaints();
 });
 
-test("somebody comes onto a frequency in a take: the spare is taken, one pack follows, it is proved and the plan has a new version; killed in the middle, the hit waits where it was", async ({ page }) => {
+test("somebody comes onto a frequency in a take: the spare is taken, one pack follows, it is proved and the plan has a new version; killed in the middle, the hit waits where it was", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/roll");
   // to the first place's beginning, then to shortly before it happens
@@ -91,17 +104,23 @@ test("somebody comes onto a frequency in a take: the spare is taken, one pack fo
   await expect(panel(page)).toContainText("somebody on the frequency");
   const take = panel(page).getByRole("button", { name: /^Take the spare/ });
   await expect(take).toBeFocused();
-  const spare = /(\d{3}\.\d{3}) MHz/.exec((await take.innerText()))![1]!;
+  const spare = /(\d{3}\.\d{3}) MHz/.exec(await take.innerText())![1]!;
   await page.keyboard.press("Enter");
   await expect(panel(page).getByRole("button", { name: /follows$/ })).toBeFocused();
   // the power goes
   await server.kill();
-  await expect(page.getByText("The cart does not answer: what is drawn is old. It is asked again and again.")).toBeVisible();
+  await expect(
+    page.getByText("The cart does not answer: what is drawn is old. It is asked again and again."),
+  ).toBeVisible();
   await expect(panel(page)).toBeVisible();
   server = await ownServer(PORT, data);
   // the screen that stays open comes back by itself, and so it does when it is loaded anew
-  await expect(page.getByText(/^The cart does not answer: what is drawn is old/)).toHaveCount(0, { timeout: 30_000 });
-  await expect(panel(page).getByRole("button", { name: /follows$/ })).toBeEnabled({ timeout: 30_000 });
+  await expect(page.getByText(/^The cart does not answer: what is drawn is old/)).toHaveCount(0, {
+    timeout: 30_000,
+  });
+  await expect(panel(page).getByRole("button", { name: /follows$/ })).toBeEnabled({
+    timeout: 30_000,
+  });
   await mixer.ready("/day/1/roll");
   await expect(panel(page).getByRole("button", { name: /follows$/ })).toBeFocused();
   await expect(page.getByText(/^Rolling since 07:3\d\./)).toBeVisible();
@@ -123,11 +142,20 @@ test("somebody comes onto a frequency in a take: the spare is taken, one pack fo
   await page.keyboard.press("Enter");
   await expect(log.getByText(/^Put right \d\d:\d\d:\d\d: take 4$/)).toBeVisible();
   await page.getByLabel("Search").fill("somebody on the frequency");
-  await log.getByRole("button", { name: /^What was read: .*hit/ }).first().click();
-  await expect(log.getByRole("img", { name: /RF over a minute around/ }).or(log.getByText("Nothing was read then"))).toBeVisible();
+  await log
+    .getByRole("button", { name: /^What was read: .*hit/ })
+    .first()
+    .click();
+  await expect(
+    log
+      .getByRole("img", { name: /RF over a minute around/ })
+      .or(log.getByText("Nothing was read then")),
+  ).toBeVisible();
 });
 
-test("cells: fresh ones in, the plan of changes follows; moving says what is lost and how long it takes", async ({ page }) => {
+test("cells: fresh ones in, the plan of changes follows; moving says what is lost and how long it takes", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/cells");
   const nils = page.getByRole("listitem", { name: /Nils, Pack E/ });
@@ -137,21 +165,34 @@ test("cells: fresh ones in, the plan of changes follows; moving says what is los
   await expect(page.getByText(/^Fresh alkaline cells in Pack E/)).toBeVisible();
   await page.getByRole("link", { name: "Moving", exact: true }).click();
   await expect(mixer.answer).toHaveText(/^The quay: begin by 10:\d\d to be ready at 11:15$/);
-  await expect(page.getByRole("list", { name: "Before the first take" })).toContainText("Pick for five channels");
+  await expect(page.getByRole("list", { name: "Before the first take" })).toContainText(
+    "Pick for five channels",
+  );
   await mixer.button(/^We move to the quay/).click();
-  await expect(page.getByText("There. What was scanned and proved elsewhere is marked old.")).toBeVisible();
+  await expect(
+    page.getByText("There. What was scanned and proved elsewhere is marked old."),
+  ).toBeVisible();
   await mixer.expectNoComplaints();
 });
 
-test("the report tells it; the day is wrapped: what says that it is on is named, what is put away is ticked, the roll ends and can go on", async ({ page }) => {
+test("the report tells it; the day is wrapped: what says that it is on is named, what is put away is ticked, the roll ends and can go on", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/report");
   await expect(mixer.answer).toHaveText(/^Two hits: /);
   const table = page.getByRole("table").filter({ hasText: "What was done" });
-  await expect(table.getByRole("row").filter({ hasText: "somebody on the frequency" })).toContainText(/Retuned to \d{3}\.\d{3} MHz, plan 2/);
-  await expect(table.getByRole("row").filter({ hasText: "the pack is muted" })).toContainText("Mended");
+  await expect(
+    table.getByRole("row").filter({ hasText: "somebody on the frequency" }),
+  ).toContainText(/Retuned to \d{3}\.\d{3} MHz, plan 2/);
+  await expect(table.getByRole("row").filter({ hasText: "the pack is muted" })).toContainText(
+    "Mended",
+  );
   const pdf = await page.request.get("/day/1/papers/report.pdf");
-  expect([pdf.headers()["content-type"], (await pdf.body()).subarray(0, 5).toString()]).toEqual(["application/pdf", "%PDF-"]);
+  expect([pdf.headers()["content-type"], (await pdf.body()).subarray(0, 5).toString()]).toEqual([
+    "application/pdf",
+    "%PDF-",
+  ]);
   await page.getByRole("link", { name: "Wrap", exact: true }).click();
   await expect(mixer.answer).toHaveText(/^Pack A, .* are still on$/);
   await mixer.button("Switch them off").click();

@@ -7,10 +7,18 @@ import { ownServer } from "./ownServer";
 
 const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 170;
 
-/** Tab, until the thing of that name has the focus; then Enter. Nothing is clicked in this journey. */
+/**
+ * Tab, until the thing of that name has the focus; then Enter. Nothing is clicked in this journey.
+ */
 async function pressOn(page: Page, name: RegExp): Promise<void> {
   for (let i = 0; i < 250; i += 1) {
-    const words = await page.evaluate(() => { const e = document.activeElement as HTMLElement | null; return e?.getAttribute("aria-disabled") === "true" || (e as HTMLButtonElement | null)?.disabled ? "" : (e?.getAttribute("aria-label") ?? e?.textContent ?? ""); });
+    const words = await page.evaluate(() => {
+      const e = document.activeElement as HTMLElement | null;
+      return e?.getAttribute("aria-disabled") === "true" ||
+        (e as HTMLButtonElement | null)?.disabled
+        ? ""
+        : (e?.getAttribute("aria-label") ?? e?.textContent ?? "");
+    });
     if (name.test(words)) {
       await page.keyboard.press("Enter");
       return;
@@ -20,31 +28,62 @@ async function pressOn(page: Page, name: RegExp): Promise<void> {
   throw new Error(`nothing called ${name.source} can be reached with Tab`);
 }
 
-interface Happening { id: string; kind: string; fromMs: number; packKey?: string; nearPack?: string; ontoPack?: string; aroundPack?: string; receiverKey?: string; leftHours?: number; offsetHz?: number }
+interface Happening {
+  id: string;
+  kind: string;
+  fromMs: number;
+  packKey?: string;
+  nearPack?: string;
+  ontoPack?: string;
+  aroundPack?: string;
+  receiverKey?: string;
+  leftHours?: number;
+  offsetHz?: number;
+}
 
 const MINUTE_MS = 60_000;
 const AT_ONCE = { timeout: 500 };
 const PLACES: readonly { startMs: number; move: RegExp | null; isFresh?: boolean }[] = [
-  { startMs: 480 * MINUTE_MS, move: null }, { startMs: 660 * MINUTE_MS, move: /^We move to the quay/, isFresh: true },
-  { startMs: 900 * MINUTE_MS, move: /^We move to the car deck/ }, { startMs: 1050 * MINUTE_MS, move: /^We move to the lighthouse stair/, isFresh: true },
+  { startMs: 480 * MINUTE_MS, move: null },
+  { startMs: 660 * MINUTE_MS, move: /^We move to the quay/, isFresh: true },
+  { startMs: 900 * MINUTE_MS, move: /^We move to the car deck/ },
+  { startMs: 1050 * MINUTE_MS, move: /^We move to the lighthouse stair/, isFresh: true },
 ];
 const PACKS = ["pack-a", "pack-b", "pack-c", "pack-d", "pack-e"];
 const TALKERS = ["Marit", "Tobiah", "Irsa", "Agnete", "Nils"];
 /** What each happening may be called in the report; null: it is told of and needs no hit. */
 const CALLED: Record<string, RegExp | null> = {
-  "newcomer": /somebody on the frequency/, "skin": /something in the way/, "muted": /the pack is muted/, "noise": /noise over the frequency/, "product": /a product of others/, "near": /too strong/, "behind": /something in the way|a fade/,
-  "antenna": /one antenna/, "switched-off": /switched off|cells are at their end/, "weak-cells": /cells are at their end|switched off/,
+  newcomer: /somebody on the frequency/,
+  skin: /something in the way/,
+  muted: /the pack is muted/,
+  noise: /noise over the frequency/,
+  product: /a product of others/,
+  near: /too strong/,
+  behind: /something in the way|a fade/,
+  antenna: /one antenna/,
+  "switched-off": /switched off|cells are at their end/,
+  "weak-cells": /cells are at their end|switched off/,
 };
 
-test("ten hours of the practice day with its twelve happenings, by keys alone and through three power cuts: the report tells what happened", async ({ browser }) => {
+test("ten hours of the practice day with its twelve happenings, by keys alone and through three power cuts: the report tells what happened", async ({
+  browser,
+}) => {
   test.setTimeout(900_000);
   const data = mkdtempSync(join(tmpdir(), "plain-channel-ten-"));
   let server = await ownServer(PORT, data);
-  const context = await browser.newContext({ baseURL: server.url, viewport: { width: 1280, height: 800 } });
+  const context = await browser.newContext({
+    baseURL: server.url,
+    viewport: { width: 1280, height: 800 },
+  });
   context.setDefaultTimeout(20_000);
   const page = await context.newPage();
   const mixer = new Mixer(page);
-  const script = (): (Happening & { state?: { frequencyHz: number | null; isOver?: boolean } })[] => (JSON.parse(readFileSync(join(data, "practice-rig.json"), "utf8")) as { script?: (Happening & { state?: { frequencyHz: number | null; isOver?: boolean } })[] }).script ?? [];
+  const script = (): (Happening & { state?: { frequencyHz: number | null; isOver?: boolean } })[] =>
+    (
+      JSON.parse(readFileSync(join(data, "practice-rig.json"), "utf8")) as {
+        script?: (Happening & { state?: { frequencyHz: number | null; isOver?: boolean } })[];
+      }
+    ).script ?? [];
   const cut = async () => {
     await server.kill();
     server = await ownServer(PORT, data);
@@ -74,7 +113,10 @@ test("ten hours of the practice day with its twelve happenings, by keys alone an
     await expect(mixer.button(/^Set five receivers/)).toHaveCount(0);
     // what each row offers next, until there is nothing left but to prove it
     for (const talker of TALKERS) {
-      const next = page.getByRole("group", { name: `Next for ${talker}` }).getByRole("button").first();
+      const next = page
+        .getByRole("group", { name: `Next for ${talker}` })
+        .getByRole("button")
+        .first();
       for (let i = 0; i < 8; i += 1) {
         await expect(next).toBeEnabled();
         const words = (await next.textContent())!;
@@ -90,10 +132,17 @@ test("ten hours of the practice day with its twelve happenings, by keys alone an
   const rows = page.getByRole("list", { name: "Channels" }).getByRole("listitem");
   const panel = page.getByRole("complementary", { name: /^Hit on/ });
   const clockMs = async (): Promise<number> => {
-    const [hours, minutes] = ((await page.getByRole("button", { name: /^The day's clock/ }).textContent()) ?? "").match(/\d\d/g)!.map(Number) as [number, number];
+    const [hours, minutes] = (
+      (await page.getByRole("button", { name: /^The day's clock/ }).textContent()) ?? ""
+    )
+      .match(/\d\d/g)!
+      .map(Number) as [number, number];
     return (hours * 60 + minutes) * MINUTE_MS;
   };
-  /** Calls a hit on a channel and does what is offered first until it is closed. @param isCut - the power goes on the way */
+  /**
+   * Calls a hit on a channel and does what is offered first until it is closed. @param isCut - the
+   * power goes on the way
+   */
   const answer = async (number: number, isCut: boolean) => {
     await page.keyboard.press("h");
     await page.keyboard.press(String(number));
@@ -105,111 +154,162 @@ test("ten hours of the practice day with its twelve happenings, by keys alone an
       const before = await next.textContent();
       await page.keyboard.press("Enter");
       // looked at at once: what closes between two looks must not be waited for
-      await expect.poll(async () => ((await panel.count()) === 0 ? "over" : (await next.isEnabled(AT_ONCE).catch(() => false)) ? await next.textContent(AT_ONCE).catch(() => before) : before), { timeout: 20_000 }).not.toBe(before);
+      await expect
+        .poll(
+          async () =>
+            (await panel.count()) === 0
+              ? "over"
+              : (await next.isEnabled(AT_ONCE).catch(() => false))
+                ? await next.textContent(AT_ONCE).catch(() => before)
+                : before,
+          { timeout: 20_000 },
+        )
+        .not.toBe(before);
     }
     await expect(panel).toHaveCount(0);
   };
 
   try {
-  /** Fresh cells into everybody's pack. */
-  const freshCells = async (letters: string) => {
-    await pressOn(page, /^Cells$/);
-    for (const letter of letters) {
-      await expect(mixer.button(`Fresh in: Pack ${letter}`)).toBeEnabled();
-      await pressOn(page, new RegExp(`^Fresh in: Pack ${letter}$`));
-      await expect(page.getByText(new RegExp(`^Fresh \\w+ cells in Pack ${letter}`))).toBeVisible();
-    }
-    await page.keyboard.press("8");
-    await expect(page.getByText(/^Rolling since/)).toBeVisible();
-  };
-
-  await mixer.ready("/");
-  await prepare();
-  await freshCells("E");
-  // what came out of the case so: a mute and an antenna that is off
-  await expect(rows.filter({ hasText: "Agnete" })).toContainText("muted");
-  await answer(4, false);
-  await expect(rows.filter({ hasText: "Nils" })).toContainText("antenna");
-  await answer(5, false);
-
-  const handled: { happening: Happening; number: number | null }[] = [];
-  for (let step = 0; step < 30 && script().some((h) => !h.state); step += 1) {
-    // where the clock will stop: shortly before the next thing happens, or where the day comes to a place
-    const due = script().filter((h) => !h.state).map((h) => h.fromMs - 8000).sort((a, b) => a - b)[0]!;
-    const nowMs = await clockMs();
-    const place = PLACES.find((p) => p.startMs > nowMs && p.startMs < due);
-    await page.keyboard.press(".");
-    // it runs on meanwhile: that it moved is not enough
-    await expect.poll(clockMs).toBeGreaterThanOrEqual(Math.floor((place?.startMs ?? due) / MINUTE_MS) * MINUTE_MS);
-    if (place) {
-      if (place.move === null) continue;
-      await pressOn(page, /^Moving$/);
-      await expect(mixer.button(place.move)).toBeVisible();
-      await pressOn(page, place.move);
-      await expect(page.getByText(/^There\. What was scanned/)).toBeVisible();
-      await prepare();
-      if (place.isFresh) await freshCells("ABCDE");
-      continue;
-    }
-    const happening = script().filter((h) => !handled.some((x) => x.happening.id === h.id)).sort((a, b) => a.fromMs - b.fromMs)[0]!;
-    const packKey = happening.packKey ?? happening.nearPack ?? happening.ontoPack ?? happening.aroundPack ?? null;
-    const victim = packKey === null ? null : PACKS.indexOf(packKey) + 1;
-    const isTold = CALLED[happening.kind] === null || (happening.kind === "newcomer" && Math.abs(happening.offsetHz!) > 500_000);
-    const hasCome = () => expect.poll(() => script().find((h) => h.id === happening.id)?.state !== undefined, { timeout: 30_000 }).toBe(true);
-    const isToldOf = async (hz: number) => (await page.getByText(/^New on the air: /).allTextContents()).some((t) => Math.abs(Number(/(\d{3}\.\d+) MHz/.exec(t)![1]) * 1e6 - hz) < 150_000);
-    if (isTold) {
-      // who was new before is not who comes now
-      await hasCome();
-      const cameHz = script().find((h) => h.id === happening.id)!.state!.frequencyHz!;
-      await expect.poll(() => isToldOf(cameHz), { timeout: 60_000 }).toBe(true);
-      handled.push({ happening, number: null });
-      continue;
-    }
-    if (happening.kind === "weak-cells" && happening.leftHours! > 0.1) {
-      // told before it hurts: fresh ones go in between takes
-      await expect(rows.nth(victim! - 1)).toContainText(/cells/, { timeout: 40_000 });
+    /** Fresh cells into everybody's pack. */
+    const freshCells = async (letters: string) => {
       await pressOn(page, /^Cells$/);
-      await expect(mixer.button(`Fresh in: Pack ${"ABCDE"[victim! - 1]!}`)).toBeVisible();
-      await pressOn(page, new RegExp(`^Fresh in: Pack ${"ABCDE"[victim! - 1]!}$`));
-      await expect(page.getByText(/^Fresh \w+ cells in Pack/)).toBeVisible();
+      for (const letter of letters) {
+        await expect(mixer.button(`Fresh in: Pack ${letter}`)).toBeEnabled();
+        await pressOn(page, new RegExp(`^Fresh in: Pack ${letter}$`));
+        await expect(
+          page.getByText(new RegExp(`^Fresh \\w+ cells in Pack ${letter}`)),
+        ).toBeVisible();
+      }
       await page.keyboard.press("8");
-      await expect(rows.nth(victim! - 1)).not.toContainText(/cells soon|cells now/, { timeout: 40_000 });
-      handled.push({ happening, number: null });
-      continue;
+      await expect(page.getByText(/^Rolling since/)).toBeVisible();
+    };
+
+    await mixer.ready("/");
+    await prepare();
+    await freshCells("E");
+    // what came out of the case so: a mute and an antenna that is off
+    await expect(rows.filter({ hasText: "Agnete" })).toContainText("muted");
+    await answer(4, false);
+    await expect(rows.filter({ hasText: "Nils" })).toContainText("antenna");
+    await answer(5, false);
+
+    const handled: { happening: Happening; number: number | null }[] = [];
+    for (let step = 0; step < 30 && script().some((h) => !h.state); step += 1) {
+      // where the clock will stop: shortly before the next thing happens, or where the day comes to
+      // a place
+      const due = script()
+        .filter((h) => !h.state)
+        .map((h) => h.fromMs - 8000)
+        .sort((a, b) => a - b)[0]!;
+      const nowMs = await clockMs();
+      const place = PLACES.find((p) => p.startMs > nowMs && p.startMs < due);
+      await page.keyboard.press(".");
+      // it runs on meanwhile: that it moved is not enough
+      await expect
+        .poll(clockMs)
+        .toBeGreaterThanOrEqual(Math.floor((place?.startMs ?? due) / MINUTE_MS) * MINUTE_MS);
+      if (place) {
+        if (place.move === null) continue;
+        await pressOn(page, /^Moving$/);
+        await expect(mixer.button(place.move)).toBeVisible();
+        await pressOn(page, place.move);
+        await expect(page.getByText(/^There\. What was scanned/)).toBeVisible();
+        await prepare();
+        if (place.isFresh) await freshCells("ABCDE");
+        continue;
+      }
+      const happening = script()
+        .filter((h) => !handled.some((x) => x.happening.id === h.id))
+        .sort((a, b) => a.fromMs - b.fromMs)[0]!;
+      const packKey =
+        happening.packKey ??
+        happening.nearPack ??
+        happening.ontoPack ??
+        happening.aroundPack ??
+        null;
+      const victim = packKey === null ? null : PACKS.indexOf(packKey) + 1;
+      const isTold =
+        CALLED[happening.kind] === null ||
+        (happening.kind === "newcomer" && Math.abs(happening.offsetHz!) > 500_000);
+      const hasCome = () =>
+        expect
+          .poll(() => script().find((h) => h.id === happening.id)?.state !== undefined, {
+            timeout: 30_000,
+          })
+          .toBe(true);
+      const isToldOf = async (hz: number) =>
+        (await page.getByText(/^New on the air: /).allTextContents()).some(
+          (t) => Math.abs(Number(/(\d{3}\.\d+) MHz/.exec(t)![1]) * 1e6 - hz) < 150_000,
+        );
+      if (isTold) {
+        // who was new before is not who comes now
+        await hasCome();
+        const cameHz = script().find((h) => h.id === happening.id)!.state!.frequencyHz!;
+        await expect.poll(() => isToldOf(cameHz), { timeout: 60_000 }).toBe(true);
+        handled.push({ happening, number: null });
+        continue;
+      }
+      if (happening.kind === "weak-cells" && happening.leftHours! > 0.1) {
+        // told before it hurts: fresh ones go in between takes
+        await expect(rows.nth(victim! - 1)).toContainText(/cells/, { timeout: 40_000 });
+        await pressOn(page, /^Cells$/);
+        await expect(mixer.button(`Fresh in: Pack ${"ABCDE"[victim! - 1]!}`)).toBeVisible();
+        await pressOn(page, new RegExp(`^Fresh in: Pack ${"ABCDE"[victim! - 1]!}$`));
+        await expect(page.getByText(/^Fresh \w+ cells in Pack/)).toBeVisible();
+        await page.keyboard.press("8");
+        await expect(rows.nth(victim! - 1)).not.toContainText(/cells soon|cells now/, {
+          timeout: 40_000,
+        });
+        handled.push({ happening, number: null });
+        continue;
+      }
+      const troubled =
+        victim === null ? rows.filter({ hasText: /antenna/ }).first() : rows.nth(victim - 1);
+      // not before it has come
+      await hasCome();
+      await expect(troubled).toHaveAttribute("data-level", /bad|watch/, { timeout: 40_000 });
+      // a product is known by its second source: what sweeps tells of it within half a minute
+      if (happening.kind === "product") {
+        const sourceHz = script().find((h) => h.id === happening.id)!.state!.frequencyHz!;
+        await expect.poll(() => isToldOf(sourceHz), { timeout: 90_000 }).toBe(true);
+      }
+      // a set at its end is heard until it is
+      if (happening.kind === "weak-cells")
+        await expect(troubled).toContainText("gone", { timeout: 60_000 });
+      await page.waitForTimeout(3000);
+      const number = Number((await troubled.getAttribute("aria-label"))!.split(" ")[0]);
+      await answer(number, handled.length === 1 || handled.length === 5 || handled.length === 9);
+      handled.push({ happening, number });
     }
-    const troubled = victim === null ? rows.filter({ hasText: /antenna/ }).first() : rows.nth(victim - 1);
-    // not before it has come
-    await hasCome();
-    await expect(troubled).toHaveAttribute("data-level", /bad|watch/, { timeout: 40_000 });
-    // a product is known by its second source: what sweeps tells of it within half a minute
-    if (happening.kind === "product") {
-      const sourceHz = script().find((h) => h.id === happening.id)!.state!.frequencyHz!;
-      await expect.poll(() => isToldOf(sourceHz), { timeout: 90_000 }).toBe(true);
+    expect(handled).toHaveLength(12);
+    await pressOn(page, /^Report$/);
+    await expect(mixer.answer).toHaveText(/^\w+ hits: /);
+    const report = (await (await page.request.get("/day/1/papers/report.json")).json()) as {
+      hits: { atMs: number; talker: string; cause: string; outcome: unknown }[];
+      newcomers: unknown[];
+    };
+    expect(report.hits).toHaveLength(handled.filter((h) => h.number !== null).length + 2);
+    // and nothing is told of a time at which nothing was
+    for (const h of report.hits.slice(2))
+      expect(handled.some(({ happening: x }) => Math.abs(h.atMs - x.fromMs) < 120_000)).toBe(true);
+    const table = page.getByRole("table").filter({ hasText: "What was done" });
+    for (const { happening, number } of handled) {
+      if (number === null) continue;
+      const row = table
+        .getByRole("row")
+        .filter({ hasText: TALKERS[number - 1]! })
+        .filter({ hasText: CALLED[happening.kind]! });
+      await expect(row.first()).toBeVisible();
     }
-    // a set at its end is heard until it is
-    if (happening.kind === "weak-cells") await expect(troubled).toContainText("gone", { timeout: 60_000 });
-    await page.waitForTimeout(3000);
-    const number = Number((await troubled.getAttribute("aria-label"))!.split(" ")[0]);
-    await answer(number, handled.length === 1 || handled.length === 5 || handled.length === 9);
-    handled.push({ happening, number });
-  }
-  expect(handled).toHaveLength(12);
-  await pressOn(page, /^Report$/);
-  await expect(mixer.answer).toHaveText(/^\w+ hits: /);
-  const report = (await (await page.request.get("/day/1/papers/report.json")).json()) as { hits: { atMs: number; talker: string; cause: string; outcome: unknown }[]; newcomers: unknown[] };
-  expect(report.hits).toHaveLength(handled.filter((h) => h.number !== null).length + 2);
-  // and nothing is told of a time at which nothing was
-  for (const h of report.hits.slice(2)) expect(handled.some(({ happening: x }) => Math.abs(h.atMs - x.fromMs) < 120_000)).toBe(true);
-  const table = page.getByRole("table").filter({ hasText: "What was done" });
-  for (const { happening, number } of handled) {
-    if (number === null) continue;
-    const row = table.getByRole("row").filter({ hasText: TALKERS[number - 1]! }).filter({ hasText: CALLED[happening.kind]! });
-    await expect(row.first()).toBeVisible();
-  }
-  // while the power is off nothing answers: that alone may be complained of
-  expect(mixer.complaints.filter((c) => !/net::ERR_/.test(c))).toEqual([]);
+    // while the power is off nothing answers: that alone may be complained of
+    expect(mixer.complaints.filter((c) => !/net::ERR_/.test(c))).toEqual([]);
   } catch (error) {
-    console.log("THE PAGE", page.url(), (await page.locator("body").innerText()).slice(0, 6000), mixer.complaints);
+    console.log(
+      "THE PAGE",
+      page.url(),
+      (await page.locator("body").innerText()).slice(0, 6000),
+      mixer.complaints,
+    );
     throw error;
   } finally {
     await context.close();

@@ -2,9 +2,12 @@ import { readFileSync } from "node:fs";
 import { expect, type Page, test } from "@playwright/test";
 import { Mixer } from "./mixer";
 
-const scored = (page: Page) => expect(page.getByRole("heading", { level: 1 })).toHaveText(/^\d+ of 100/, { timeout: 60_000 });
+const scored = (page: Page) =>
+  expect(page.getByRole("heading", { level: 1 })).toHaveText(/^\d+ of 100/, { timeout: 60_000 });
 
-test("an exercise is opened by its name, answered, judged with reasons, and kept; a name that is none is refused", async ({ page }) => {
+test("an exercise is opened by its name, answered, judged with reasons, and kept; a name that is none is refused", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/shoots");
   await page.getByRole("link", { name: "Practise without any gear" }).click();
@@ -20,14 +23,18 @@ test("an exercise is opened by its name, answered, judged with reasons, and kept
   await scored(page);
   const lines = page.getByRole("list", { name: "How it went" }).getByRole("listitem");
   await expect(lines).toHaveCount(4);
-  await expect(lines.first()).toContainText(/one antenna hears nothing: antenna B lies \d+ dB under the other/);
+  await expect(lines.first()).toContainText(
+    /one antenna hears nothing: antenna B lies \d+ dB under the other/,
+  );
   await page.getByRole("link", { name: "All exercises" }).first().click();
   await expect(mixer.answer).toHaveText("One exercise done");
   await expect(page.getByRole("region", { name: "How it went" })).toContainText("fault-4711");
   await mixer.expectNoComplaints();
 });
 
-test("every part can be practised: read, chosen, set and placed by hand, each held against the best that is known", async ({ page }) => {
+test("every part can be practised: read, chosen, set and placed by hand, each held against the best that is known", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/practice/air/12");
   await mixer.button("26").click();
@@ -55,18 +62,31 @@ test("every part can be practised: read, chosen, set and placed by hand, each he
   await mixer.expectNoComplaints();
 });
 
-test("a whole shoot goes out as one file; opened again it is looked at first; a broken one is refused in words", async ({ page }) => {
+test("a whole shoot goes out as one file; opened again it is looked at first; a broken one is refused in words", async ({
+  page,
+}) => {
   const mixer = new Mixer(page);
   await mixer.ready("/shoots");
-  const [file] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "whole shoot as one archive" }).first().click()]);
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "whole shoot as one archive" }).first().click(),
+  ]);
   expect(file.suggestedFilename()).toBe("slack-water.zip");
   const bytes = readFileSync(await file.path());
   const input = page.locator("input[type=file]");
-  await input.setInputFiles({ name: "slack-water.zip", mimeType: "application/zip", buffer: bytes });
+  await input.setInputFiles({
+    name: "slack-water.zip",
+    mimeType: "application/zip",
+    buffer: bytes,
+  });
   const held = page.getByRole("region", { name: "What the archive holds" });
   await expect(held).toContainText("here already, the same");
   await expect(held).toContainText("Nothing in it is missing here.");
-  await input.setInputFiles({ name: "cut.zip", mimeType: "application/zip", buffer: bytes.subarray(0, bytes.length >> 1) });
+  await input.setInputFiles({
+    name: "cut.zip",
+    mimeType: "application/zip",
+    buffer: bytes.subarray(0, bytes.length >> 1),
+  });
   await expect(page.getByRole("alert")).toContainText("That is no archive of a shoot");
   await mixer.expectNoComplaints();
 });

@@ -6,7 +6,13 @@ export class Mixer {
 
   constructor(readonly page: Page) {
     page.on("pageerror", (error) => this.complaints.push(error.message));
-    page.on("console", (message) => message.type() === "error" && !message.text().includes("status of 4") && this.complaints.push(message.text()));
+    page.on(
+      "console",
+      (message) =>
+        message.type() === "error" &&
+        !message.text().includes("status of 4") &&
+        this.complaints.push(message.text()),
+    );
   }
 
   get answer(): Locator {
@@ -25,10 +31,17 @@ export class Mixer {
     return this.page.getByRole("listitem", { name: new RegExp(`, ${talker}$`) });
   }
 
-  async open(stage: "Day" | "Prepare" | "Scan" | "Pick" | "Sync" | "Level" | "Place" | "Roll"): Promise<void> {
+  async open(
+    stage: "Day" | "Prepare" | "Scan" | "Pick" | "Sync" | "Level" | "Place" | "Roll",
+  ): Promise<void> {
     if (this.page.url() === "about:blank") await this.ready("/");
-    await this.page.getByRole("navigation", { name: "Stages" }).getByRole("link", { name: stage, exact: true }).click();
-    await expect(this.page.getByRole("navigation", { name: "Stages" }).locator("[aria-current=page]")).toHaveText(stage);
+    await this.page
+      .getByRole("navigation", { name: "Stages" })
+      .getByRole("link", { name: stage, exact: true })
+      .click();
+    await expect(
+      this.page.getByRole("navigation", { name: "Stages" }).locator("[aria-current=page]"),
+    ).toHaveText(stage);
   }
 
   /** Goes to an address and waits until the page answers to hands. */
@@ -52,7 +65,11 @@ export class Mixer {
     const saved = this.page.getByRole("link", { name: "columns", exact: true });
     const before = (await saved.count()) > 0 ? await saved.getAttribute("href") : null;
     await this.button("Scan now").click();
-    await expect.poll(async () => ((await saved.count()) > 0 ? saved.getAttribute("href") : before), { timeout: 40_000 }).not.toBe(before);
+    await expect
+      .poll(async () => ((await saved.count()) > 0 ? saved.getAttribute("href") : before), {
+        timeout: 40_000,
+      })
+      .not.toBe(before);
     await expect(this.answer).toContainText("quiet and free");
   }
 
@@ -82,7 +99,9 @@ export class Mixer {
   }
 
   async prove(talker: string): Promise<void> {
-    await this.channel(talker).getByRole("button", { name: /^Prove/ }).click();
+    await this.channel(talker)
+      .getByRole("button", { name: /^Prove/ })
+      .click();
     await expect(this.channel(talker).getByText(/^silent air: /)).toBeVisible();
   }
 

@@ -1,11 +1,17 @@
-// A practice day with more talkers than usual: units are added to the case, talkers join, and all are scanned, picked and synced through the application itself.
+// A practice day with more talkers than usual: units are added to the case, talkers join, and all
+// are scanned, picked and synced through the application itself.
 
 /** @param p.page - a Chromium page @returns how many channels there are */
 export async function bigDay({ url, page, talkers }) {
   const post = async (path, intent) => {
-    const answer = await fetch(`${url}${path}`, { method: "POST", headers: { "content-type": "application/json", origin: url }, body: JSON.stringify(intent) });
+    const answer = await fetch(`${url}${path}`, {
+      method: "POST",
+      headers: { "content-type": "application/json", origin: url },
+      body: JSON.stringify(intent),
+    });
     const text = await answer.text();
-    if (!answer.ok) throw new Error(`${path} ${JSON.stringify(intent)}: ${answer.status} ${text.slice(0, 300)}`);
+    if (!answer.ok)
+      throw new Error(`${path} ${JSON.stringify(intent)}: ${answer.status} ${text.slice(0, 300)}`);
     return text;
   };
   const joining = talkers - 5;
@@ -13,7 +19,14 @@ export async function bigDay({ url, page, talkers }) {
   let seenVersion = 0;
   const addUnit = async (modelId) => {
     for (let i = 0; i < 8; i += 1, seenVersion += 1) {
-      const added = await post("/day/1/kit.data", { intent: "add-unit", modelId, seenVersion }).then(() => null, (error) => error);
+      const added = await post("/day/1/kit.data", {
+        intent: "add-unit",
+        modelId,
+        seenVersion,
+      }).then(
+        () => null,
+        (error) => error,
+      );
       if (!added) return void (seenVersion += 1);
       if (!/another window/.test(added.message)) throw added;
     }
@@ -21,8 +34,25 @@ export async function bigDay({ url, page, talkers }) {
   };
   for (let i = 0; i < Math.ceil(joining / 2); i += 1) await addUnit("tarnfell-r2-47");
   for (let i = 0; i < joining; i += 1) await addUnit("tarnfell-p-47");
-  const names = ["Oswin", "Pella", "Quill", "Runa", "Sorrel", "Tarn", "Una", "Vesper", "Wren", "Yarrow", "Zeb", "Alder", "Briar", "Corrie", "Dune"];
-  for (let i = 0; i < joining; i += 1) await post("/day/1/moving.data", { intent: "join", talker: names[i] });
+  const names = [
+    "Oswin",
+    "Pella",
+    "Quill",
+    "Runa",
+    "Sorrel",
+    "Tarn",
+    "Una",
+    "Vesper",
+    "Wren",
+    "Yarrow",
+    "Zeb",
+    "Alder",
+    "Briar",
+    "Corrie",
+    "Dune",
+  ];
+  for (let i = 0; i < joining; i += 1)
+    await post("/day/1/moving.data", { intent: "join", talker: names[i] });
   const open = async (path) => {
     await page.goto(`${url}${path}`);
     await page.waitForFunction(() => document.documentElement.dataset.ready === "true");
@@ -32,7 +62,9 @@ export async function bigDay({ url, page, talkers }) {
   await button(/^Switch (it|them) off$/).click();
   await page.waitForTimeout(500);
   await button("Scan now").click();
-  await page.getByRole("heading", { level: 1, name: /quiet and free/ }).waitFor({ timeout: 90_000 });
+  await page
+    .getByRole("heading", { level: 1, name: /quiet and free/ })
+    .waitFor({ timeout: 90_000 });
   await open("/day/1/pick");
   await button("Find frequencies").click();
   await button(/^Accept as plan/).click({ timeout: 60_000 });
@@ -40,12 +72,21 @@ export async function bigDay({ url, page, talkers }) {
   const channelIds = Array.from({ length: talkers }, (_, i) => i + 1);
   await post("/day/1/sync.data", { intent: "set-receivers", channelIds });
   const packOf = (id) => (id <= 5 ? `pack-${"abcde"[id - 1]}` : null);
-  await post("/day/1/sync.data", { intent: "handle-pack", packKey: "pack-e", change: { isDoorOpen: true } });
+  await post("/day/1/sync.data", {
+    intent: "handle-pack",
+    packKey: "pack-e",
+    change: { isDoorOpen: true },
+  });
   for (const channelId of channelIds) {
     const packKey = packOf(channelId) ?? (await packsInUse(url, channelId));
     await post("/day/1/sync.data", { intent: "handle-pack", packKey, change: { isOn: true } });
     await post("/day/1/sync.data", { intent: "sync-pack", channelId });
-    if (channelId === 5) await post("/day/1/sync.data", { intent: "handle-pack", packKey, change: { isStored: true } });
+    if (channelId === 5)
+      await post("/day/1/sync.data", {
+        intent: "handle-pack",
+        packKey,
+        change: { isStored: true },
+      });
   }
   return channelIds.length;
 }

@@ -19,7 +19,15 @@ if (!existsSync(out)) {
   const { build } = await import("esbuild");
   mkdirSync(join(root, "build", "core"), { recursive: true });
   const temporary = `${out}.${process.pid}.tmp`;
-  await build({ entryPoints: [join(root, "cli/main.ts")], bundle: true, platform: "node", format: "esm", target: "node20", outfile: temporary, logLevel: "error" });
+  await build({
+    entryPoints: [join(root, "cli/main.ts")],
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    target: "node20",
+    outfile: temporary,
+    logLevel: "error",
+  });
   renameSync(temporary, out);
 }
 await import(pathToFileURL(out).href);

@@ -8,8 +8,13 @@ const { createServer } = await import("vite");
 const vite = await createServer({ root, server: { middlewareMode: true } });
 const { startServer } = await vite.ssrLoadModule("./server/entry.server.ts");
 const running = await startServer({
-  practice: true, dataFolder: resolve(root, process.env.PLAIN_CHANNEL_DATA ?? "data"), port: Number(process.env.PLAIN_CHANNEL_PORT ?? 4530), morePorts: 20,
-  speed: Number(process.env.PLAIN_CHANNEL_SPEED ?? 20), clientFolder: null, computeFile,
+  practice: true,
+  dataFolder: resolve(root, process.env.PLAIN_CHANNEL_DATA ?? "data"),
+  port: Number(process.env.PLAIN_CHANNEL_PORT ?? 4530),
+  morePorts: 20,
+  speed: Number(process.env.PLAIN_CHANNEL_SPEED ?? 20),
+  clientFolder: null,
+  computeFile,
   build: () => vite.ssrLoadModule("virtual:react-router/server-build"),
   prepare: (app) => app.use(vite.middlewares),
 });

@@ -9,9 +9,17 @@ export const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 /** Runs a command to its end; its output goes where it is asked to. */
 export function run(command, args, { quiet = false, env = {} } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd: root, stdio: quiet ? "ignore" : "inherit", env: { ...process.env, ...env } });
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: quiet ? "ignore" : "inherit",
+      env: { ...process.env, ...env },
+    });
     child.on("error", reject);
-    child.on("exit", (code, signal) => (code === 0 ? resolve() : reject(new Error(`${command} ${args.join(" ")} ended with ${code ?? signal}`))));
+    child.on("exit", (code, signal) =>
+      code === 0
+        ? resolve()
+        : reject(new Error(`${command} ${args.join(" ")} ended with ${code ?? signal}`)),
+    );
   });
 }
 
@@ -31,12 +39,19 @@ export async function step(title, action) {
 
 /** Installs what package-lock.json names, when that has not been done for this very file. */
 export async function ensureInstalled({ quiet = false } = {}) {
-  const lock = createHash("sha256").update(readFileSync(join(root, "package-lock.json"))).digest("hex");
+  const lock = createHash("sha256")
+    .update(readFileSync(join(root, "package-lock.json")))
+    .digest("hex");
   const mark = join(root, "node_modules", ".plain-channel-install");
   if (existsSync(mark) && readFileSync(mark, "utf8") === lock) return;
-  const install = () => run("npm", ["ci", "--no-fund", "--no-audit", "--loglevel=error"], { quiet });
+  const install = () =>
+    run("npm", ["ci", "--no-fund", "--no-audit", "--loglevel=error"], { quiet });
   if (quiet) await install();
-  else await step("installing packages (the database is compiled on the first run: two to four minutes)", install);
+  else
+    await step(
+      "installing packages (the database is compiled on the first run: two to four minutes)",
+      install,
+    );
   mkdirSync(dirname(mark), { recursive: true });
   writeFileSync(mark, lock);
 }
@@ -45,21 +60,50 @@ export async function ensureInstalled({ quiet = false } = {}) {
 export const computeFile = join(root, "build/server/compute.cjs");
 export async function bundleCompute(outfile) {
   const { build } = await import("esbuild");
-  await build({ entryPoints: [join(root, "server/compute/compute.worker.ts")], bundle: true, platform: "node", format: "cjs", target: "node20", mainFields: ["module", "main"], outfile, logLevel: "error" });
+  await build({
+    entryPoints: [join(root, "server/compute/compute.worker.ts")],
+    bundle: true,
+    platform: "node",
+    format: "cjs",
+    target: "node20",
+    mainFields: ["module", "main"],
+    outfile,
+    logLevel: "error",
+  });
 }
 
 /** A digest of every source that the built application depends on. */
 export async function ensureBuilt() {
   const { readdirSync, statSync } = await import("node:fs");
   const hash = createHash("sha256");
-  for (const place of ["app", "contract", "core", "server", "workers", "package-lock.json", "vite.config.ts", "react-router.config.ts"]) {
+  for (const place of [
+    "app",
+    "contract",
+    "core",
+    "server",
+    "workers",
+    "package-lock.json",
+    "vite.config.ts",
+    "react-router.config.ts",
+  ]) {
     const path = join(root, place);
-    const files = statSync(path).isDirectory() ? readdirSync(path, { recursive: true }).sort().map((f) => join(path, f)) : [path];
-    for (const file of files) if (statSync(file).isFile() && !/\.test\.tsx?$/.test(file)) hash.update(file.slice(root.length)).update(readFileSync(file));
+    const files = statSync(path).isDirectory()
+      ? readdirSync(path, { recursive: true })
+          .sort()
+          .map((f) => join(path, f))
+      : [path];
+    for (const file of files)
+      if (statSync(file).isFile() && !/\.test\.tsx?$/.test(file))
+        hash.update(file.slice(root.length)).update(readFileSync(file));
   }
   const digest = hash.digest("hex");
   const mark = join(root, "build", ".plain-channel-build");
-  if (existsSync(mark) && readFileSync(mark, "utf8") === digest && existsSync(join(root, "build/server/index.js"))) return;
+  if (
+    existsSync(mark) &&
+    readFileSync(mark, "utf8") === digest &&
+    existsSync(join(root, "build/server/index.js"))
+  )
+    return;
   await step("building the application", async () => {
     await run("npx", ["react-router", "build"], { env: { NODE_ENV: "production" } });
     await bundleCompute(computeFile);

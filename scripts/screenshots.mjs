@@ -1,4 +1,5 @@
-// The pictures of the README, from the practice day: each main view once, in the state that the day's work leaves it in.
+// The pictures of the README, from the practice day: each main view once, in the state that the
+// day's work leaves it in.
 import { mkdirSync, mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -10,18 +11,34 @@ await ensureBuilt();
 // phones come in on this computer only
 process.env.PLAIN_CHANNEL_JOIN_HOST = "127.0.0.1";
 const { serve } = await import("./server.mjs");
-const running = await serve({ practice: true, defaultPort: 4640, dataFolder: mkdtempSync(join(tmpdir(), "plain-channel-shots-")), speed: 60 });
+const running = await serve({
+  practice: true,
+  defaultPort: 4640,
+  dataFolder: mkdtempSync(join(tmpdir(), "plain-channel-shots-")),
+  speed: 60,
+});
 const out = process.env.PLAIN_CHANNEL_SHOTS ?? join(root, "docs", "screenshots");
 mkdirSync(out, { recursive: true });
 const browser = await chromium.launch({
   executablePath: process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium",
-  args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+  args: [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+  ],
 });
 const cart = await browser.newContext({ viewport: { width: 1280, height: 800 } });
 const page = await cart.newPage();
 const ready = () => page.waitForFunction(() => document.documentElement.dataset.ready === "true");
 const stage = async (name) => {
-  await page.getByRole("navigation", { name: "Stages" }).getByRole("link", { name, exact: true }).click();
+  await page
+    .getByRole("navigation", { name: "Stages" })
+    .getByRole("link", { name, exact: true })
+    .click();
   await page.waitForTimeout(900);
 };
 const press = async (name) => {
@@ -45,11 +62,18 @@ await shoot("prepare-daylight");
 await page.getByRole("link", { name: "Handed down" }).click();
 await page.getByRole("heading", { level: 1, name: "Nothing handed down yet" }).waitFor();
 await page.locator("input[type=file]").setInputFiles({
-  name: "port-ellery.csv", mimeType: "text/csv",
-  buffer: Buffer.from("position,primary,backup\nMarit,482.000,496.500\nTobiah,499.300,TV 24+6.2\nSecond crew,490.000,\nHarbour film,491.000,\nIrsa,492.000,520.000\n"),
+  name: "port-ellery.csv",
+  mimeType: "text/csv",
+  buffer: Buffer.from(
+    "position,primary,backup\nMarit,482.000,496.500\nTobiah,499.300,TV 24+6.2\nSecond crew,490.000,\nHarbour film,491.000,\nIrsa,492.000,520.000\n",
+  ),
 });
 await press(/^Take over five lines/);
-for (const [link, name, title] of [["Places and talkers", "places-and-talkers", /^Four places/], ["Case", "case", /^Three receivers/], ["Law", "law", /transmit here/]]) {
+for (const [link, name, title] of [
+  ["Places and talkers", "places-and-talkers", /^Four places/],
+  ["Case", "case", /^Three receivers/],
+  ["Law", "law", /transmit here/],
+]) {
   await stage("Prepare");
   await page.getByRole("link", { name: link, exact: true }).click();
   await page.getByRole("heading", { level: 1, name: title }).waitFor();
@@ -91,7 +115,10 @@ await stage("Place");
 await page.getByText(/that helps most/).waitFor({ timeout: 60_000 });
 await shoot("range-daylight");
 const sheet = async (name, heading) => {
-  await page.getByRole("navigation", { name: "Rig and place" }).getByRole("link", { name, exact: true }).click();
+  await page
+    .getByRole("navigation", { name: "Rig and place" })
+    .getByRole("link", { name, exact: true })
+    .click();
   await page.getByRole("heading", { level: 1, name: heading }).waitFor();
 };
 await sheet("Draw", /is drawn/);
@@ -100,7 +127,8 @@ await page.mouse.click(drawing.x + drawing.width * (26 / 36), drawing.y + drawin
 await page.getByRole("group", { name: "Wall" }).waitFor();
 await shoot("draw-daylight");
 await sheet("Walk test", /walked|walk test/);
-if (await page.getByRole("button", { name: /^Switch Pack . on$/ }).count()) await press(/^Switch Pack . on$/);
+if (await page.getByRole("button", { name: /^Switch Pack . on$/ }).count())
+  await press(/^Switch Pack . on$/);
 for (let i = 0; i < 2; i += 1) await press(/ walk it$/);
 await page.getByText(/stretches of two metres/).waitFor();
 await shoot("walk-test-daylight");
@@ -131,7 +159,10 @@ await night(true);
 await page.waitForTimeout(20_000);
 await shoot("roll-night");
 await night(false);
-await page.getByRole("navigation", { name: "Running the day" }).getByRole("link", { name: "Cells", exact: true }).click();
+await page
+  .getByRole("navigation", { name: "Running the day" })
+  .getByRole("link", { name: "Cells", exact: true })
+  .click();
 await page.waitForTimeout(900);
 await shoot("cells-daylight");
 await stage("Day");

@@ -4,11 +4,17 @@ import { ensureBuilt, ensureInstalled, run, step } from "./lib.mjs";
 
 await ensureInstalled();
 // poppler reads what the report's PDF says: a check from outside
-const missing = [...(existsSync(process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium") ? [] : ["chromium"]), ...(existsSync("/usr/bin/pdftotext") ? [] : ["poppler-utils"])];
+const missing = [
+  ...(existsSync(process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium") ? [] : ["chromium"]),
+  ...(existsSync("/usr/bin/pdftotext") ? [] : ["poppler-utils"]),
+];
 if (missing.length > 0) {
   await step(`installing ${missing.join(" and ")} from Debian`, async () => {
     const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
-    const apt = (args) => { const [command, ...rest] = [...sudo, "apt-get", ...args]; return run(command, rest, { env: { DEBIAN_FRONTEND: "noninteractive" } }); };
+    const apt = (args) => {
+      const [command, ...rest] = [...sudo, "apt-get", ...args];
+      return run(command, rest, { env: { DEBIAN_FRONTEND: "noninteractive" } });
+    };
     await apt(["update", "-qq"]);
     await apt(["install", "-y", "-qq", "--no-install-recommends", ...missing]);
   });

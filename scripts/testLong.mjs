@@ -3,4 +3,6 @@ import { ensureBuilt, ensureInstalled, run, step } from "./lib.mjs";
 
 await ensureInstalled();
 await ensureBuilt();
-await step("long tests", () => run("npx", ["jest", "--config", "jest.long.config.mjs", "--runInBand", ...process.argv.slice(2)]));
+await step("long tests", () =>
+  run("npx", ["jest", "--config", "jest.long.config.mjs", "--runInBand", ...process.argv.slice(2)]),
+);

@@ -40,7 +40,10 @@ declare module "react-router" {
 
 export interface ServerOptions {
   dataFolder: string;
-  /** The practice day with its stand-in receivers, in a data file of its own; otherwise the user's own data. */
+  /**
+   * The practice day with its stand-in receivers, in a data file of its own; otherwise the user's
+   * own data.
+   */
   practice: boolean;
   port: number;
   /** How many ports above the first may be tried when it is taken. */
@@ -54,7 +57,10 @@ export interface ServerOptions {
   /** Given in development, where modules are made on demand. */
   build?: () => Promise<ServerBuild>;
   prepare?: (app: Express) => void;
-  /** The bundle of the threads that read files and reckon scans; without one it is done in this thread, and without limits. */
+  /**
+   * The bundle of the threads that read files and reckon scans; without one it is done in this
+   * thread, and without limits.
+   */
   computeFile?: string;
   /** Where the application tells of itself; a file in the data folder when none is given. */
   log?: Log;
@@ -68,19 +74,29 @@ export interface RunningServer {
 
 export { bringBackNewest, startWords } from "./rescue.server";
 
-export const dataFileOf = ({ dataFolder, practice }: Pick<ServerOptions, "dataFolder" | "practice">): string => join(dataFolder, practice ? "practice.sqlite" : "plain-channel.sqlite");
+export const dataFileOf = ({
+  dataFolder,
+  practice,
+}: Pick<ServerOptions, "dataFolder" | "practice">): string =>
+  join(dataFolder, practice ? "practice.sqlite" : "plain-channel.sqlite");
 
 /** Another process has the data file. */
 export class FileHeldError extends Error {
   override readonly name = "FileHeldError";
 
   constructor({ pid, sinceIso, lockFile: path }: FileHeld) {
-    super(`Plain Channel is running on this data already (process ${pid}, since ${sinceIso.slice(0, 16).replace("T", " ")} UTC). Close that one first. If none is running, delete ${path}.`);
+    super(
+      `Plain Channel is running on this data already (process ${pid}, since ${sinceIso.slice(0, 16).replace("T", " ")} UTC). Close that one first. If none is running, delete ${path}.`,
+    );
   }
 }
 
 /** A data file that cannot be opened is left as it is, and free for who puts it right. */
-async function openOrRelease(file: string, onWritten: () => void, release: () => void): Promise<Database> {
+async function openOrRelease(
+  file: string,
+  onWritten: () => void,
+  release: () => void,
+): Promise<Database> {
   try {
     return await openDatabase(file, onWritten);
   } catch (error) {
@@ -94,7 +110,10 @@ const HEARTBEAT_MS = 15_000;
 const JOIN_PORT_ABOVE = 30;
 const JOIN_PORTS = 20;
 
-/** Opens the data, starts the stand-in receivers when practising, and serves the application on 127.0.0.1 and nowhere else. */
+/**
+ * Opens the data, starts the stand-in receivers when practising, and serves the application on
+ * 127.0.0.1 and nowhere else.
+ */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   const changes = new ChangeFeed();
   const log = options.log ?? fileLog(options.dataFolder);
@@ -103,19 +122,52 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   if (!locked.ok) throw new FileHeldError(locked.error);
   const db = await openOrRelease(dataFile, () => changes.bump(), locked.value.release);
   const rollDesk: RollDesk = new RollDesk(() => context);
-  const realNowMs = steadyClock({ wallMs: () => Date.now(), steadyMs: () => performance.now(), onJump: (byMs) => {
-    log.warn("clock-jumped", { byMs: Math.round(byMs) });
-    // not in the middle of whoever asked for the time
-    setImmediate(() => rollDesk.clockJumped(Math.round(byMs)));
-  } });
+  const realNowMs = steadyClock({
+    wallMs: () => Date.now(),
+    steadyMs: () => performance.now(),
+    onJump: (byMs) => {
+      log.warn("clock-jumped", { byMs: Math.round(byMs) });
+      // not in the middle of whoever asked for the time
+      setImmediate(() => rollDesk.clockJumped(Math.round(byMs)));
+    },
+  });
   const standIn = options.practice
-    ? await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: join(options.dataFolder, "practice-rig.json"), speed: options.speed, nowMs: realNowMs, onTrouble: (error) => log.error("rig-state-not-kept", {}, error) })
+    ? await startStandIn({
+        sites: PORT_ELLERY_SITES,
+        initialRig: practiceRig(),
+        stateFile: join(options.dataFolder, "practice-rig.json"),
+        speed: options.speed,
+        nowMs: realNowMs,
+        onTrouble: (error) => log.error("rig-state-not-kept", {}, error),
+      })
     : null;
-  const register = options.practice ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]) : null;
+  const register = options.practice
+    ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"])
+    : null;
   const compute = options.computeFile ? threadedCompute(options.computeFile) : inlineCompute;
-  const desk = new JoinDesk({ open: () => openDoorOn(guestApp, { host: options.joinHost ?? "0.0.0.0", firstPort: options.port === 0 ? 0 : options.port + JOIN_PORT_ABOVE, ports: JOIN_PORTS }), nowMs: realNowMs, onChange: () => changes.bump() });
+  const desk = new JoinDesk({
+    open: () =>
+      openDoorOn(guestApp, {
+        host: options.joinHost ?? "0.0.0.0",
+        firstPort: options.port === 0 ? 0 : options.port + JOIN_PORT_ABOVE,
+        ports: JOIN_PORTS,
+      }),
+    nowMs: realNowMs,
+    onChange: () => changes.bump(),
+  });
   const context: AppContext = {
-    db, realNowMs, rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null, register: register ? httpRegister(register.url) : null, scans: new ScanJobs(), roll: rollDesk, keeper: null, changes, desk, asker: CART, log, compute,
+    db,
+    realNowMs,
+    rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null,
+    register: register ? httpRegister(register.url) : null,
+    scans: new ScanJobs(),
+    roll: rollDesk,
+    keeper: null,
+    changes,
+    desk,
+    asker: CART,
+    log,
+    compute,
   };
   if (options.practice && (await dayToOpen(context)) === null) await seedPracticeDay(context);
   await resumePracticeClocks(context);
@@ -124,9 +176,16 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   keeper.begin();
   // what rolled when the power went goes on rolling
   await resumeRoll(context);
-  const heartbeat = setInterval(() => void beatPracticeClocks(context).catch((error: unknown) => log.warn("clock-not-kept", {}, error)), HEARTBEAT_MS);
+  const heartbeat = setInterval(
+    () =>
+      void beatPracticeClocks(context).catch((error: unknown) =>
+        log.warn("clock-not-kept", {}, error),
+      ),
+    HEARTBEAT_MS,
+  );
 
-  const build = options.build ?? (() => import("virtual:react-router/server-build") as Promise<ServerBuild>);
+  const build =
+    options.build ?? (() => import("virtual:react-router/server-build") as Promise<ServerBuild>);
   // before the address is told: whoever asks first does not wait for the screens to be loaded
   if (!options.build) await build();
   const application = { context, build: wordedBuilds(build, log), log };

@@ -10,16 +10,37 @@ import { moveClockOn } from "./services/clock.server";
 let folder: string;
 const running: RunningServer[] = [];
 /** A build of no pages: what the server does by itself is what is tested here. */
-const noPages = { routes: {}, assets: { routes: {}, entry: { imports: [], module: "" }, url: "", version: "" }, entry: { module: {} }, future: {}, publicPath: "/", basename: "/", isSpaMode: false, prerender: [], ssr: true } as unknown as ServerBuild;
+const noPages = {
+  routes: {},
+  assets: { routes: {}, entry: { imports: [], module: "" }, url: "", version: "" },
+  entry: { module: {} },
+  future: {},
+  publicPath: "/",
+  basename: "/",
+  isSpaMode: false,
+  prerender: [],
+  ssr: true,
+} as unknown as ServerBuild;
 const start = async (change: Partial<ServerOptions> = {}) => {
-  const server = await startServer({ dataFolder: folder, practice: true, port: 46110, morePorts: 30, speed: 1000, clientFolder: null, build: () => Promise.resolve(noPages), ...change });
+  const server = await startServer({
+    dataFolder: folder,
+    practice: true,
+    port: 46110,
+    morePorts: 30,
+    speed: 1000,
+    clientFolder: null,
+    build: () => Promise.resolve(noPages),
+    ...change,
+  });
   running.push(server);
   return server;
 };
 const stopAll = async () => {
   for (const server of running.splice(0)) await server.stop();
 };
-beforeEach(() => { folder = mkdtempSync(join(tmpdir(), "plain-channel-server-")); });
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), "plain-channel-server-"));
+});
 afterEach(async () => {
   await stopAll();
   rmSync(folder, { recursive: true, force: true });
@@ -42,12 +63,17 @@ test("a port that must be that one and is taken is an error that says so", async
 
 test("pages of other sites may neither read nor change anything", async () => {
   const { url } = await start();
-  const ask = (method: string, headers: Record<string, string>) => fetch(`${url}/healthy`, { method, headers }).then((r) => r.status);
+  const ask = (method: string, headers: Record<string, string>) =>
+    fetch(`${url}/healthy`, { method, headers }).then((r) => r.status);
   expect(await ask("POST", { origin: "http://elsewhere.example" })).toBe(403);
   expect(await ask("GET", { origin: "http://elsewhere.example" })).toBe(200);
   expect(await ask("POST", { origin: url })).not.toBe(403);
   const { request } = await import("node:http");
-  const foreignHost = await new Promise<number>((resolve) => request(`${url}/healthy`, { headers: { host: "elsewhere.example" } }, (r) => resolve(r.statusCode!)).end());
+  const foreignHost = await new Promise<number>((resolve) =>
+    request(`${url}/healthy`, { headers: { host: "elsewhere.example" } }, (r) =>
+      resolve(r.statusCode!),
+    ).end(),
+  );
   expect(foreignHost).toBe(403);
 });
 
@@ -57,7 +83,8 @@ test("no port is open to phones until the mixer opens it, and none after; who is
   expect(desk.view.door).toBeNull();
   expect((await desk.open(1)).ok).toBe(true);
   const [address] = desk.view.door!.addresses;
-  const at = (path: string, headers: Record<string, string> = {}) => fetch(`${address}${path}`, { headers, redirect: "manual" }).then((r) => r.status);
+  const at = (path: string, headers: Record<string, string> = {}) =>
+    fetch(`${address}${path}`, { headers, redirect: "manual" }).then((r) => r.status);
   expect(await at("/healthy")).toBe(403);
   expect(await at("/day/1/sync", { accept: "text/html" })).toBe(302);
   await desk.shut();
@@ -69,10 +96,17 @@ test("no port is open to phones until the mixer opens it, and none after; who is
 test("practice and own data are files apart; own data begin empty", async () => {
   await start();
   await start({ practice: false });
-  expect(readdirSync(folder).filter((f) => f.endsWith(".sqlite")).sort()).toEqual(["plain-channel.sqlite", "practice.sqlite"]);
+  expect(
+    readdirSync(folder)
+      .filter((f) => f.endsWith(".sqlite"))
+      .sort(),
+  ).toEqual(["plain-channel.sqlite", "practice.sqlite"]);
   const [practice, own] = running;
   expect((await getDayView(practice!.context, 1)).ok).toBe(true);
-  expect((await getDayView(own!.context, 1))).toMatchObject({ ok: false, error: { code: "not-found", what: "day" } });
+  expect(await getDayView(own!.context, 1)).toMatchObject({
+    ok: false,
+    error: { code: "not-found", what: "day" },
+  });
   expect(own!.context.rig).toBeNull();
 });
 
@@ -96,5 +130,11 @@ test("receivers that went silent leave the day readable, and say so", async () =
   const { httpRig } = await import("./devices/httpRig.server");
   const day = await getDayView({ ...context, rig: httpRig("http://127.0.0.1:9") }, 1);
   expect(day).toMatchObject({ ok: true, value: { rig: { state: "silent" } } });
-  expect(day.ok && day.value.channels.map((c) => c.receiverHz)).toEqual([null, null, null, null, null]);
+  expect(day.ok && day.value.channels.map((c) => c.receiverHz)).toEqual([
+    null,
+    null,
+    null,
+    null,
+    null,
+  ]);
 });

@@ -23,13 +23,18 @@ const valueOf = async <T>(result: Promise<Result<T, ServiceError>>): Promise<T> 
   if (!r.ok) throw new Error(JSON.stringify(r.error));
   return r.value;
 };
-const refusal = async (result: Promise<Result<unknown, ServiceError>>) => { const r = await result; return r.ok ? null : r.error.code === "shoot-archive" ? r.error.error.code : r.error.code; };
+const refusal = async (result: Promise<Result<unknown, ServiceError>>) => {
+  const r = await result;
+  return r.ok ? null : r.error.code === "shoot-archive" ? r.error.error.code : r.error.code;
+};
 
 let here: PracticeApp;
 let there: PracticeApp;
 let first: Uint8Array;
-const archiveOf = async (p: PracticeApp) => (await valueOf(exportShoot(p.app, (await loadDay(p.app, p.dayId))!.day.shootId))).bytes;
-const note = (p: PracticeApp, dayId: number, text: string, seenId: string | null = null) => valueOf(putNote(p.app, dayId, { text, channelId: null, agoMs: 0, seenId }));
+const archiveOf = async (p: PracticeApp) =>
+  (await valueOf(exportShoot(p.app, (await loadDay(p.app, p.dayId))!.day.shootId))).bytes;
+const note = (p: PracticeApp, dayId: number, text: string, seenId: string | null = null) =>
+  valueOf(putNote(p.app, dayId, { text, channelId: null, agoMs: 0, seenId }));
 const dayThere = async () => (await listDays(there.app.db)).find((d) => d.uid === thereUid)!.id;
 let thereUid = "";
 
@@ -38,14 +43,24 @@ beforeAll(async () => {
   await scanToEnd(here);
   await acceptFound(here);
   // rows of other days, so that no number is the same on both sides
-  await newShoot(there.app, { name: "Another", dateIso: "2027-06-01", town: "", region: "EU", place: "A room" });
+  await newShoot(there.app, {
+    name: "Another",
+    dateIso: "2027-06-01",
+    town: "",
+    region: "EU",
+    place: "A room",
+  });
   for (let i = 0; i < 7; i += 1) await note(there, there.dayId, `other ${i}`);
   const { app, dayId } = here;
   const [c] = (await loadDay(app, dayId))!.facts.channels;
-  const { hitId } = await valueOf(callHit(app, dayId, { channelId: c!.id, agoMs: 0, seenId: "archive-hit" }));
+  const { hitId } = await valueOf(
+    callHit(app, dayId, { channelId: c!.id, agoMs: 0, seenId: "archive-hit" }),
+  );
   await valueOf(answerHit(app, dayId, { hitId, answer: "leave" }));
   await note(here, dayId, "gulls", "archive-note");
-  const wrong = (await valueOf(logOf(app, dayId))).entries.find((e) => e.what.kind === "event" && e.what.event.kind === "note")!;
+  const wrong = (await valueOf(logOf(app, dayId))).entries.find(
+    (e) => e.what.kind === "event" && e.what.event.kind === "note",
+  )!;
   await valueOf(correctEntry(app, dayId, { ofKey: wrong.key, text: "terns", seenId: null }));
   const piece = emptyPiece(28_000_000, [c!.id]);
   piece.readings.fill(77);
@@ -61,43 +76,81 @@ test("what its own reader would not take is not handed out: the row is named", a
   const { shootId, currentPlaceId } = (await loadDay(app, dayId))!.day;
   expect((await exportShoot(app, shootId)).ok).toBe(true);
   // as an earlier version may have stored it
-  await app.db.write((transaction) => app.db.sequelize.query(`INSERT INTO dayEvents (dayId, atMs, placeId, kind, dataJson) VALUES (${dayId}, -1e300, ${currentPlaceId}, 'note', '{"kind":"note","text":"x","channelId":null}')`, { transaction }));
-  expect(await exportShoot(app, shootId)).toMatchObject({ ok: false, error: { code: "shoot-archive", error: { code: "unreadable", detail: expect.stringMatching(/atMs/) as unknown } } });
+  await app.db.write((transaction) =>
+    app.db.sequelize.query(
+      `INSERT INTO dayEvents (dayId, atMs, placeId, kind, dataJson) VALUES (${dayId}, -1e300, ${currentPlaceId}, 'note', '{"kind":"note","text":"x","channelId":null}')`,
+      { transaction },
+    ),
+  );
+  expect(await exportShoot(app, shootId)).toMatchObject({
+    ok: false,
+    error: {
+      code: "shoot-archive",
+      error: { code: "unreadable", detail: expect.stringMatching(/atMs/) as unknown },
+    },
+  });
   await old.stop();
 });
 
 test("every column of a day's tables has its place in the archive, and the schema that is published is the one that is used", () => {
-  const known = Object.entries(here.app.db.models).filter(([name]) => !["shoots", "days", "regionFiles", "exerciseResults"].includes(name));
+  const known = Object.entries(here.app.db.models).filter(
+    ([name]) => !["shoots", "days", "regionFiles", "exerciseResults"].includes(name),
+  );
   expect(known.map(([name]) => name).sort()).toEqual([...ARCHIVE_TABLE_NAMES].sort());
   for (const [name, model] of known) {
-    const columns = columnsOf(name as (typeof ARCHIVE_TABLE_NAMES)[number]).map(([c, shape]) => (shape === "json" ? `${c}Json` : c));
-    expect([name, ...columns.sort()]).toEqual([name, ...Object.keys(model.getAttributes()).filter((c) => c !== "id" && c !== "dayId").sort()]);
+    const columns = columnsOf(name as (typeof ARCHIVE_TABLE_NAMES)[number]).map(([c, shape]) =>
+      shape === "json" ? `${c}Json` : c,
+    );
+    expect([name, ...columns.sort()]).toEqual([
+      name,
+      ...Object.keys(model.getAttributes())
+        .filter((c) => c !== "id" && c !== "dayId")
+        .sort(),
+    ]);
   }
-  expect(JSON.parse(readFileSync("docs/shoot-archive.schema.json", "utf8"))).toEqual(JSON.parse(JSON.stringify(archiveJsonSchema())));
+  expect(JSON.parse(readFileSync("docs/shoot-archive.schema.json", "utf8"))).toEqual(
+    JSON.parse(JSON.stringify(archiveJsonSchema())),
+  );
 });
 
 test("a shoot opens on another machine to the same day: report, log, and every record; read back out it is the same again", async () => {
   const preview = await valueOf(previewArchive(there.app, first));
-  expect(preview).toMatchObject({ name: "Slack Water", isKnown: false, days: [{ standing: "new" }] });
+  expect(preview).toMatchObject({
+    name: "Slack Water",
+    isKnown: false,
+    days: [{ standing: "new" }],
+  });
   await valueOf(takeArchive(there.app, first, { asOwn: false }));
   const dayId = await dayThere();
   expect(dayId).not.toBe(here.dayId);
-  for (const look of [reportJson, logCsv]) expect(await valueOf(look(there.app, dayId))).toBe(await valueOf(look(here.app, here.dayId)));
+  for (const look of [reportJson, logCsv])
+    expect(await valueOf(look(there.app, dayId))).toBe(await valueOf(look(here.app, here.dayId)));
   expect(await valueOf(logCsv(there.app, dayId))).toContain("terns");
-  expect((await plainTables(there.app.db, dayId)).tables).toEqual((await plainTables(here.app.db, here.dayId)).tables);
+  expect((await plainTables(there.app.db, dayId)).tables).toEqual(
+    (await plainTables(here.app.db, here.dayId)).tables,
+  );
   // the numbers inside were changed with the rows
   const loaded = (await loadDay(there.app, dayId))!;
-  expect(loaded.events.find((e) => e.what.kind === "hit-closed")!.what).toMatchObject({ hitId: loaded.events.find((e) => e.what.kind === "hit")!.id });
+  expect(loaded.events.find((e) => e.what.kind === "hit-closed")!.what).toMatchObject({
+    hitId: loaded.events.find((e) => e.what.kind === "hit")!.id,
+  });
   expect(loaded.places.map((p) => p.id)).toContain(loaded.day.currentPlaceId);
-  expect(loaded.plan!.picks.every((p) => loaded.facts.channels.some((c) => c.id === p.channelId))).toBe(true);
+  expect(
+    loaded.plan!.picks.every((p) => loaded.facts.channels.some((c) => c.id === p.channelId)),
+  ).toBe(true);
   expect((await valueOf(previewArchive(there.app, first))).days[0]!.standing).toBe("same");
 });
 
 test("what went on in one place only is brought on; what went on in both is refused whole, or comes in beside", async () => {
   await note(here, here.dayId, "later");
   const later = await archiveOf(here);
-  expect((await valueOf(previewArchive(there.app, later))).days[0]).toMatchObject({ standing: "goes-on", added: 1 });
-  expect(await valueOf(takeArchive(there.app, later, { asOwn: false }))).toMatchObject({ added: 1 });
+  expect((await valueOf(previewArchive(there.app, later))).days[0]).toMatchObject({
+    standing: "goes-on",
+    added: 1,
+  });
+  expect(await valueOf(takeArchive(there.app, later, { asOwn: false }))).toMatchObject({
+    added: 1,
+  });
   expect((await valueOf(previewArchive(there.app, first))).days[0]!.standing).toBe("behind");
   await note(there, await dayThere(), "only there");
   await note(here, here.dayId, "only here");
@@ -106,34 +159,93 @@ test("what went on in one place only is brought on; what went on in both is refu
   expect(await refusal(takeArchive(there.app, apart, { asOwn: false }))).toBe("apart");
   expect((await plainTables(there.app.db, await dayThere())).tables).toEqual(before);
   const own = await valueOf(takeArchive(there.app, apart, { asOwn: true }));
-  expect(await valueOf(logCsv(there.app, own.dayIds[0]!))).toBe(await valueOf(logCsv(here.app, here.dayId)));
-  expect((await listShoots(there.app.db)).map((s) => s.name)).toContain("Slack Water (from an archive)");
+  expect(await valueOf(logCsv(there.app, own.dayIds[0]!))).toBe(
+    await valueOf(logCsv(here.app, here.dayId)),
+  );
+  expect((await listShoots(there.app.db)).map((s) => s.name)).toContain(
+    "Slack Water (from an archive)",
+  );
 });
 
-/** The same archive with one thing changed, its sums made right again unless that is what is changed. */
-async function changed(p: { head?: Record<string, unknown>; day?: (day: { tables: Record<string, Record<string, unknown>[]> }) => void; keepsSums?: boolean }): Promise<Uint8Array> {
+/**
+ * The same archive with one thing changed, its sums made right again unless that is what is
+ * changed.
+ */
+async function changed(p: {
+  head?: Record<string, unknown>;
+  day?: (day: { tables: Record<string, Record<string, unknown>[]> }) => void;
+  keepsSums?: boolean;
+}): Promise<Uint8Array> {
   const files = unzipSync(first);
-  const head = JSON.parse(strFromU8(files["shoot.json"]!)) as { days: { folder: string }[]; files: Record<string, string> };
+  const head = JSON.parse(strFromU8(files["shoot.json"]!)) as {
+    days: { folder: string }[];
+    files: Record<string, string>;
+  };
   const name = `${head.days[0]!.folder}/day.json`;
   if (p.day) {
-    const day = JSON.parse(strFromU8(files[name]!)) as { tables: Record<string, Record<string, unknown>[]> };
+    const day = JSON.parse(strFromU8(files[name]!)) as {
+      tables: Record<string, Record<string, unknown>[]>;
+    };
     p.day(day);
     files[name] = strToU8(JSON.stringify(day));
   }
   const sums = Object.entries(head.files).filter(([file]) => p.keepsSums || file !== name);
-  files["shoot.json"] = strToU8(JSON.stringify({ ...head, files: Object.fromEntries(sums), ...p.head }));
+  files["shoot.json"] = strToU8(
+    JSON.stringify({ ...head, files: Object.fromEntries(sums), ...p.head }),
+  );
   return Promise.resolve(zipSync(files));
 }
 
 test.each<[string, () => Promise<Uint8Array>, string]>([
   ["no zip", () => Promise.resolve(strToU8("not an archive")), "no-archive"],
-  ["a zip of something else", () => Promise.resolve(zipSync({ "holiday.txt": strToU8("sea") })), "no-archive"],
+  [
+    "a zip of something else",
+    () => Promise.resolve(zipSync({ "holiday.txt": strToU8("sea") })),
+    "no-archive",
+  ],
   ["cut off", () => Promise.resolve(first.slice(0, first.length / 2)), "no-archive"],
   ["from a newer version", () => changed({ head: { version: 2 } }), "newer"],
-  ["a byte changed", () => changed({ day: (d) => { d.tables["dayEvents"]!.pop(); }, keepsSums: true }), "damaged"],
-  ["a row that points at nobody", () => changed({ day: (d) => { d.tables["picks"]![0]!["channelId"] = 99; } }), "damaged"],
-  ["a column that nobody knows", () => changed({ day: (d) => { d.tables["plans"]![0]!["mood"] = 1; } }), "damaged"],
-  ["scenes that the screens could not read", () => changed({ day: (d) => { d.tables["sceneLists"]![0]!["scenes"] = 7; } }), "damaged"],
+  [
+    "a byte changed",
+    () =>
+      changed({
+        day: (d) => {
+          d.tables["dayEvents"]!.pop();
+        },
+        keepsSums: true,
+      }),
+    "damaged",
+  ],
+  [
+    "a row that points at nobody",
+    () =>
+      changed({
+        day: (d) => {
+          d.tables["picks"]![0]!["channelId"] = 99;
+        },
+      }),
+    "damaged",
+  ],
+  [
+    "a column that nobody knows",
+    () =>
+      changed({
+        day: (d) => {
+          d.tables["plans"]![0]!["mood"] = 1;
+        },
+      }),
+    "damaged",
+  ],
+  [
+    "scenes that the screens could not read",
+    () =>
+      changed({
+        day: (d) => {
+          d.tables["sceneLists"]![0]!["scenes"] = 7;
+        },
+      }),
+    "damaged",
+  ],
 ])("%s is refused in words, and nothing is taken in", async (_, make, code) => {
   const days = await listDays(there.app.db);
   const bytes = await make();

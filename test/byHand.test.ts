@@ -21,7 +21,9 @@ beforeAll(async () => {
 });
 afterAll(() => practice.stop());
 
-async function valueOf<T>(result: Promise<{ ok: true; value: T } | { ok: false; error: { code: string } }>): Promise<T> {
+async function valueOf<T>(
+  result: Promise<{ ok: true; value: T } | { ok: false; error: { code: string } }>,
+): Promise<T> {
   const got = await result;
   if (!got.ok) throw new Error(JSON.stringify(got.error));
   return got.value;
@@ -33,27 +35,55 @@ async function told(frequencyHz: number, ...seen: Seen[]): Promise<void> {
   const { packKey, receiverKey, id: channelId } = (await day()).facts.channels[0]!;
   for (const s of seen) {
     practice.pass(1000);
-    await valueOf(recordSeen(app, practice.dayId, [{ id: `seen ${Math.random()}`, channelId, atMs: null, of: { frequencyHz, packKey, receiverKey }, seen: s }]));
+    await valueOf(
+      recordSeen(app, practice.dayId, [
+        {
+          id: `seen ${Math.random()}`,
+          channelId,
+          atMs: null,
+          of: { frequencyHz, packKey, receiverKey },
+          seen: s,
+        },
+      ]),
+    );
   }
 }
-const proof = (part: ProofPart, outcome: string): Seen => ({ what: "proof", part, outcome, shown: null });
+const proof = (part: ProofPart, outcome: string): Seen => ({
+  what: "proof",
+  part,
+  outcome,
+  shown: null,
+});
 const retuned = async () => {
   const channelId = (await day()).facts.channels[0]!.id;
-  const { hitId, judged } = await valueOf(callHit(app, practice.dayId, { channelId, agoMs: 0, seenId: null }));
+  const { hitId, judged } = await valueOf(
+    callHit(app, practice.dayId, { channelId, agoMs: 0, seenId: null }),
+  );
   const { toHz } = await valueOf(answerHit(app, practice.dayId, { hitId, answer: "retune" }));
-  await told(toHz!, { what: "receiver-shows", frequencyHz: toHz! }, { what: "pack-shows", frequencyHz: toHz! });
+  await told(
+    toHz!,
+    { what: "receiver-shows", frequencyHz: toHz! },
+    { what: "pack-shows", frequencyHz: toHz! },
+  );
   return { hitId, judged, toHz: toHz! };
 };
 
 test("a hit that nothing was read of has no cause and no share: on the screen, in the log and on paper", async () => {
   const channelId = (await day()).facts.channels[0]!.id;
-  const { hitId, judged } = await valueOf(callHit(app, practice.dayId, { channelId, agoMs: 0, seenId: null }));
+  const { hitId, judged } = await valueOf(
+    callHit(app, practice.dayId, { channelId, agoMs: 0, seenId: null }),
+  );
   expect(judged.causes).toEqual([]);
   expect(judged.answers[0]).toBe("retune");
   expect((await open()).hit.judged.causes).toEqual([]);
   const { entries } = await valueOf(logOf(app, practice.dayId));
   const names = { talker: () => "Marit", pack: () => "", place: () => "" };
-  expect(logWords(entries.find((e) => e.key === `event-${hitId}`)!, names)).toMatch(/^Marit: hit.*: called; cause not known$/);
+  expect(
+    logWords(
+      entries.find((e) => e.key === `event-${hitId}`)!,
+      names,
+    ),
+  ).toMatch(/^Marit: hit.*: called; cause not known$/);
   const { report } = await valueOf(reportOf(app, practice.dayId));
   expect(report.hits[0]).toMatchObject({ cause: null, share: null });
   const cell = reportTables(report).find((t) => t.id === "hits")!.rows[0]![3]!.text;
@@ -65,10 +95,22 @@ test("a channel that was retuned by hand counts as verified only when its questi
   const { hitId, toHz } = await retuned();
   expect((await open()).step).toBe("prove");
   expect((await open()).lacking).toEqual(["rf", "antennas", "partner", "voice"]);
-  expect(await closeHit(app, practice.dayId, { hitId })).toMatchObject({ ok: false, error: { code: "not-verified", parts: ["rf", "antennas", "partner", "voice"] } });
+  expect(await closeHit(app, practice.dayId, { hitId })).toMatchObject({
+    ok: false,
+    error: { code: "not-verified", parts: ["rf", "antennas", "partner", "voice"] },
+  });
   // a bad answer is no answer
-  await told(toHz, proof("rf", "full"), proof("antennas", "both take turns"), proof("partner", "its own"), proof("voice", "hiss or breaks"));
-  expect(await closeHit(app, practice.dayId, { hitId })).toMatchObject({ ok: false, error: { parts: ["voice"] } });
+  await told(
+    toHz,
+    proof("rf", "full"),
+    proof("antennas", "both take turns"),
+    proof("partner", "its own"),
+    proof("voice", "hiss or breaks"),
+  );
+  expect(await closeHit(app, practice.dayId, { hitId })).toMatchObject({
+    ok: false,
+    error: { parts: ["voice"] },
+  });
   expect((await open()).step).toBe("prove");
   await told(toHz, proof("voice", "follows"));
   expect(await valueOf(closeHit(app, practice.dayId, { hitId }))).toMatchObject({ how: "proved" });
@@ -77,10 +119,15 @@ test("a channel that was retuned by hand counts as verified only when its questi
 
 test("or it is closed as retuned, not verified: the plan follows, and log and report say so", async () => {
   const { hitId, toHz } = await retuned();
-  expect(await valueOf(closeHit(app, practice.dayId, { hitId, isUnverified: true }))).toMatchObject({ how: "unproved" });
+  expect(await valueOf(closeHit(app, practice.dayId, { hitId, isUnverified: true }))).toMatchObject(
+    { how: "unproved" },
+  );
   expect((await day()).plan!.picks[0]!.frequencyHz).toBe(toHz);
   const { report } = await valueOf(reportOf(app, practice.dayId));
   expect(report.hits.at(-1)).toMatchObject({ outcome: "retuned, not verified", toHz });
-  expect((await hitsOf(app, await day())).find((h) => h.id === hitId)).toMatchObject({ step: "closed", closed: { how: "unproved" } });
+  expect((await hitsOf(app, await day())).find((h) => h.id === hitId)).toMatchObject({
+    step: "closed",
+    closed: { how: "unproved" },
+  });
   expect(report.hits.map((h) => h.outcome)).toEqual(["left", "retuned", "retuned, not verified"]);
 });

@@ -1,7 +1,13 @@
 import { DAY_EXERCISE_MS } from "../core/practice/dayExercise";
 import { Numbers, renumbered } from "../server/db/repositories/archive.server";
 import { loadDay } from "../server/services/dayView.server";
-import { beginDayExercise, dayExerciseView, endDayExercise, keepResult, practiceView } from "../server/services/exercises.server";
+import {
+  beginDayExercise,
+  dayExerciseView,
+  endDayExercise,
+  keepResult,
+  practiceView,
+} from "../server/services/exercises.server";
 import { putDown } from "../server/services/happenings.server";
 import { worstStanding } from "../server/services/plans.server";
 import { setReceivers, syncPack } from "../server/services/syncs.server";
@@ -21,11 +27,22 @@ afterAll(() => practice.stop());
 
 test("results are kept, the best of each kind told; a number that is none is refused", async () => {
   const { app } = practice;
-  for (const points of [40, 90, 70]) await valueOf(keepResult(app, { kind: "air", seed: 12, points, bestPoints: 100 }));
+  for (const points of [40, 90, 70])
+    await valueOf(keepResult(app, { kind: "air", seed: 12, points, bestPoints: 100 }));
   const view = await practiceView(app);
-  expect(view.kinds.find((k) => k.kind === "air")).toMatchObject({ times: 3, best: 90, last: { points: 70 } });
-  expect(view.kinds.find((k) => k.kind === "fault")).toMatchObject({ times: 0, best: null, last: null });
-  expect(await keepResult(app, { kind: "air", seed: 1_000_000, points: 1, bestPoints: 1 })).toMatchObject({ ok: false });
+  expect(view.kinds.find((k) => k.kind === "air")).toMatchObject({
+    times: 3,
+    best: 90,
+    last: { points: 70 },
+  });
+  expect(view.kinds.find((k) => k.kind === "fault")).toMatchObject({
+    times: 0,
+    best: null,
+    last: null,
+  });
+  expect(
+    await keepResult(app, { kind: "air", seed: 1_000_000, points: 1, bestPoints: 1 }),
+  ).toMatchObject({ ok: false });
 });
 
 test("ten minutes of the practice day: not before it is synced; laid out beside what the day has, judged by what was kept, kept once", async () => {
@@ -41,16 +58,36 @@ test("ten minutes of the practice day: not before it is synced; laid out beside 
   expect(await valueOf(dayExerciseView(app, 7))).toMatchObject({ state: "ready" });
   await valueOf(beginDayExercise(app, 7));
   const script = await valueOf(app.rig!.practice!.script());
-  expect([script.length, script.filter((h) => h.id.startsWith("ten minutes 7 ")).length]).toEqual([17, 5]);
-  expect(await valueOf(dayExerciseView(app, 7))).toMatchObject({ state: "running", score: { lines: [] } });
+  expect([script.length, script.filter((h) => h.id.startsWith("ten minutes 7 ")).length]).toEqual([
+    17, 5,
+  ]);
+  expect(await valueOf(dayExerciseView(app, 7))).toMatchObject({
+    state: "running",
+    score: { lines: [] },
+  });
   // begun twice it is the same one
   await valueOf(beginDayExercise(app, 7));
-  expect((await valueOf(app.rig!.practice!.script()))).toHaveLength(17);
+  expect(await valueOf(app.rig!.practice!.script())).toHaveLength(17);
   const event = script.find((h) => h.id.startsWith("ten minutes 7 ") && "packKey" in h)!;
-  const channelId = (await loadDay(app, dayId))!.facts.channels.find((c) => "packKey" in event && c.packKey === event.packKey)!.id;
+  const channelId = (await loadDay(app, dayId))!.facts.channels.find(
+    (c) => "packKey" in event && c.packKey === event.packKey,
+  )!.id;
   pass(DAY_EXERCISE_MS + 1000);
   const { day } = (await loadDay(app, dayId))!;
-  await putDown(app, day, { kind: "hit", channelId, frequencyHz: null, scene: null, judged: { causes: [], answers: [] }, readings: "", near: [] }, { atMs: event.fromMs + 9000 });
+  await putDown(
+    app,
+    day,
+    {
+      kind: "hit",
+      channelId,
+      frequencyHz: null,
+      scene: null,
+      judged: { causes: [], answers: [] },
+      readings: "",
+      near: [],
+    },
+    { atMs: event.fromMs + 9000 },
+  );
   const over = await valueOf(dayExerciseView(app, 7));
   expect(over).toMatchObject({ state: "over", score: { points: 10, falseAlarms: 0 } });
   expect(over.score!.lines).toHaveLength(5);
@@ -71,7 +108,13 @@ test("of a standing set the channel is named that breaks a rule by the newest sc
   const loaded = (await loadDay(app, dayId))!;
   expect(await worstStanding(app, loaded)).toBeNull();
   const [a, b, ...rest] = loaded.plan!.picks;
-  const moved = { ...loaded, plan: { ...loaded.plan!, picks: [a!, { ...b!, frequencyHz: a!.frequencyHz + 25_000 }, ...rest] } };
+  const moved = {
+    ...loaded,
+    plan: {
+      ...loaded.plan!,
+      picks: [a!, { ...b!, frequencyHz: a!.frequencyHz + 25_000 }, ...rest],
+    },
+  };
   expect([a!.channelId, b!.channelId]).toContain(await worstStanding(app, moved));
 });
 
@@ -81,10 +124,22 @@ test("numbers of rows are changed wherever they stand in JSON, and nothing else 
   numbers.set("places", 1, 71);
   numbers.set("dayEvents", 1, 901);
   numbers.set("sweeps", 1, 5);
-  expect(renumbered([{ frequencyHz: 1, for: [1, 2] }], "plans.spares", numbers)).toEqual([{ frequencyHz: 1, for: [41, 0] }]);
-  expect(renumbered({ kind: "hit-answer", hitId: 1, channelId: 1, planVersion: 1 }, "dayEvents.data", numbers)).toEqual({ kind: "hit-answer", hitId: 901, channelId: 41, planVersion: 1 });
-  expect(renumbered({ kind: "correction", ofKey: "scan-1", text: "scan-1" }, "dayEvents.data", numbers)).toEqual({ kind: "correction", ofKey: "scan-5", text: "scan-1" });
-  expect(renumbered([{ id: 1, name: "Quay" }], "placeLists.items", numbers)).toEqual([{ id: 71, name: "Quay" }]);
+  expect(renumbered([{ frequencyHz: 1, for: [1, 2] }], "plans.spares", numbers)).toEqual([
+    { frequencyHz: 1, for: [41, 0] },
+  ]);
+  expect(
+    renumbered(
+      { kind: "hit-answer", hitId: 1, channelId: 1, planVersion: 1 },
+      "dayEvents.data",
+      numbers,
+    ),
+  ).toEqual({ kind: "hit-answer", hitId: 901, channelId: 41, planVersion: 1 });
+  expect(
+    renumbered({ kind: "correction", ofKey: "scan-1", text: "scan-1" }, "dayEvents.data", numbers),
+  ).toEqual({ kind: "correction", ofKey: "scan-5", text: "scan-1" });
+  expect(renumbered([{ id: 1, name: "Quay" }], "placeLists.items", numbers)).toEqual([
+    { id: 71, name: "Quay" },
+  ]);
   expect(renumbered([{ id: 1 }], "unitLists.items", numbers)).toEqual([{ id: 1 }]);
   expect(renumbered([1], "readings.channels", numbers)).toEqual([41]);
   expect(renumbered({ channelId: null }, "dayEvents.data", numbers)).toEqual({ channelId: null });

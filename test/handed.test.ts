@@ -1,4 +1,13 @@
-import { assignHanded, exportPlan, getHanded, importHanded, previewHanded, putHanded, removeHanded, type HandedView } from "../server/services/handedDown.server";
+import {
+  assignHanded,
+  exportPlan,
+  getHanded,
+  importHanded,
+  previewHanded,
+  putHanded,
+  removeHanded,
+  type HandedView,
+} from "../server/services/handedDown.server";
 import { serviceErrorWords } from "../contract/errorWords";
 import { allPacksOff } from "../server/services/syncs.server";
 import { handedFaultWords, handedHeadline } from "../contract/prepWords";
@@ -6,10 +15,13 @@ import { undoList } from "../server/services/versionedLists.server";
 import { acceptFound, practiceApp, propose, scanToEnd, type PracticeApp } from "./practiceApp";
 
 let practice: PracticeApp;
-beforeEach(async () => { practice = await practiceApp(); });
+beforeEach(async () => {
+  practice = await practiceApp();
+});
 afterEach(() => practice.stop());
 
-const LIST = "position,primary,backup\nMarit,482.000,496.5\nTobiah,499.300,TV 24+6.2\nSecond crew,490.000,\nHarbour film,491.000,\nIrsa,492.000,520\n";
+const LIST =
+  "position,primary,backup\nMarit,482.000,496.5\nTobiah,499.300,TV 24+6.2\nSecond crew,490.000,\nHarbour film,491.000,\nIrsa,492.000,520\n";
 const handed = async (): Promise<HandedView> => {
   const found = await getHanded(practice.app, practice.dayId);
   if (!found.ok) throw new Error(found.error.code);
@@ -18,7 +30,12 @@ const handed = async (): Promise<HandedView> => {
 const take = async (text = LIST, seenVersion = 0) => {
   const preview = await previewHanded(practice.app, practice.dayId, text, null);
   if (!preview.ok) throw new Error(preview.error.code);
-  return importHanded(practice.app, practice.dayId, { text, map: preview.value.map, leaveOutBad: false, seenVersion });
+  return importHanded(practice.app, practice.dayId, {
+    text,
+    map: preview.value.map,
+    leaveOutBad: false,
+    seenVersion,
+  });
 };
 
 test("a coordinator's list is taken over, held against our rules, and answered", async () => {
@@ -27,9 +44,16 @@ test("a coordinator's list is taken over, held against our rules, and answered",
   expect(lines.map((l) => l.channelId)).toEqual([1, 2, null, null, 3]);
   expect(lines[1]!.backupHz).toBe(500_200_000);
   // 2 × 491 − 490 = 492: two other crews' product sits on Irsa; Marit's is a station's
-  expect(faults.map((f) => [f.who, f.use, f.broken.map((b) => b.code)[0]])).toEqual([["Marit", "primary", "kept-free"], ["Irsa", "primary", "conflict"]]);
-  expect(handedHeadline(lines, faults)).toBe("Two of three frequencies handed down to us will not do");
-  expect(handedFaultWords(faults[1]!, (id) => id)).toMatch(/^Irsa, primary 492\.000 MHz: 2 × Harbour film.* − Second crew.* falls exactly on ch3/);
+  expect(faults.map((f) => [f.who, f.use, f.broken.map((b) => b.code)[0]])).toEqual([
+    ["Marit", "primary", "kept-free"],
+    ["Irsa", "primary", "conflict"],
+  ]);
+  expect(handedHeadline(lines, faults)).toBe(
+    "Two of three frequencies handed down to us will not do",
+  );
+  expect(handedFaultWords(faults[1]!, (id) => id)).toMatch(
+    /^Irsa, primary 492\.000 MHz: 2 × Harbour film.* − Second crew.* falls exactly on ch3/,
+  );
 });
 
 test("other crews' lines stand in our own pick; ours do not", async () => {
@@ -37,37 +61,66 @@ test("other crews' lines stand in our own pick; ours do not", async () => {
   await scanToEnd(practice);
   await take("who,primary\nSecond crew,499.000\nMarit,498.000\n");
   const { result } = await propose(practice);
-  for (const a of result.assignments) expect(Math.abs(a.frequencyHz - 499e6)).toBeGreaterThanOrEqual(350_000);
+  for (const a of result.assignments)
+    expect(Math.abs(a.frequencyHz - 499e6)).toBeGreaterThanOrEqual(350_000);
   expect(result.unplaced).toEqual([]);
 });
 
 test("a line goes to another channel, and leaves the one it was for; two windows are told apart", async () => {
   await take();
-  expect((await assignHanded(practice.app, practice.dayId, { line: 2, channelId: 1, seenVersion: 1 })).ok).toBe(true);
+  expect(
+    (await assignHanded(practice.app, practice.dayId, { line: 2, channelId: 1, seenVersion: 1 }))
+      .ok,
+  ).toBe(true);
   expect((await handed()).lines.map((l) => l.channelId)).toEqual([null, 2, 1, null, 3]);
-  expect(await assignHanded(practice.app, practice.dayId, { line: 2, channelId: 5, seenVersion: 1 })).toMatchObject({ ok: false, error: { code: "list-changed" } });
-  expect(await assignHanded(practice.app, practice.dayId, { line: 99, channelId: 5, seenVersion: 2 })).toMatchObject({ ok: false, error: { code: "not-found" } });
+  expect(
+    await assignHanded(practice.app, practice.dayId, { line: 2, channelId: 5, seenVersion: 1 }),
+  ).toMatchObject({ ok: false, error: { code: "list-changed" } });
+  expect(
+    await assignHanded(practice.app, practice.dayId, { line: 99, channelId: 5, seenVersion: 2 }),
+  ).toMatchObject({ ok: false, error: { code: "not-found" } });
   expect((await undoList(practice.app, "handed", practice.dayId, 2)).ok).toBe(true);
   expect((await handed()).lines.map((l) => l.channelId)).toEqual([1, 2, null, null, 3]);
 });
 
 test("an ear feed is put on the list by hand and planned round; what cannot be read is refused, and it is taken off again", async () => {
   const { app, dayId } = practice;
-  expect(await putHanded(app, dayId, { who: "Boom ear feed", frequency: "soon", seenVersion: 0 })).toMatchObject({ ok: false, error: { code: "handed-typed", problems: [{ code: "frequency-unreadable" }] } });
+  expect(
+    await putHanded(app, dayId, { who: "Boom ear feed", frequency: "soon", seenVersion: 0 }),
+  ).toMatchObject({
+    ok: false,
+    error: { code: "handed-typed", problems: [{ code: "frequency-unreadable" }] },
+  });
   const nobody = await putHanded(app, dayId, { who: " ", frequency: "499", seenVersion: 0 });
-  expect(!nobody.ok && serviceErrorWords(nobody.error)).toBe("No name of a crew or position. The list is as it was.");
-  expect(await putHanded(app, dayId, { who: "Boom ear feed", frequency: "499", seenVersion: 0 })).toEqual({ ok: true, value: null });
-  expect((await handed()).lines).toEqual([{ who: "Boom ear feed", primaryHz: 499_000_000, backupHz: null, channelId: null }]);
+  expect(!nobody.ok && serviceErrorWords(nobody.error)).toBe(
+    "No name of a crew or position. The list is as it was.",
+  );
+  expect(
+    await putHanded(app, dayId, { who: "Boom ear feed", frequency: "499", seenVersion: 0 }),
+  ).toEqual({ ok: true, value: null });
+  expect((await handed()).lines).toEqual([
+    { who: "Boom ear feed", primaryHz: 499_000_000, backupHz: null, channelId: null },
+  ]);
   await allPacksOff(app, dayId);
   await scanToEnd(practice);
-  for (const a of (await propose(practice)).result.assignments) expect(Math.abs(a.frequencyHz - 499e6)).toBeGreaterThanOrEqual(350_000);
-  expect(await removeHanded(app, dayId, { line: 1, seenVersion: 1 })).toMatchObject({ ok: false, error: { code: "not-found" } });
-  expect(await removeHanded(app, dayId, { line: 0, seenVersion: 1 })).toEqual({ ok: true, value: null });
+  for (const a of (await propose(practice)).result.assignments)
+    expect(Math.abs(a.frequencyHz - 499e6)).toBeGreaterThanOrEqual(350_000);
+  expect(await removeHanded(app, dayId, { line: 1, seenVersion: 1 })).toMatchObject({
+    ok: false,
+    error: { code: "not-found" },
+  });
+  expect(await removeHanded(app, dayId, { line: 0, seenVersion: 1 })).toEqual({
+    ok: true,
+    value: null,
+  });
   expect((await handed()).lines).toEqual([]);
 });
 
 test("a bad row stops the list", async () => {
-  expect(await take(`${LIST}Nils,soon,\n`)).toEqual({ ok: false, error: { code: "list-rows-bad", rows: [7] } });
+  expect(await take(`${LIST}Nils,soon,\n`)).toEqual({
+    ok: false,
+    error: { code: "list-rows-bad", rows: [7] },
+  });
   expect((await handed()).lines).toEqual([]);
 });
 

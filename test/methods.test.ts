@@ -6,14 +6,26 @@ import { serviceErrorWords } from "../contract/errorWords";
 import { getDayView } from "../server/services/dayView.server";
 import { addUnit } from "../server/services/kits.server";
 import { newestList } from "../server/services/versionedLists.server";
-import { carryRecords, changeIdentity, exportPairings, importPairings, pairingsOf, pairPack } from "../server/services/pairings.server";
+import {
+  carryRecords,
+  changeIdentity,
+  exportPairings,
+  importPairings,
+  pairingsOf,
+  pairPack,
+} from "../server/services/pairings.server";
 import { handlePack, prove, setReceivers, syncPack } from "../server/services/syncs.server";
 import { changeTalker } from "../server/services/talkers.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
-/** Each way of bringing a pack to its receiver, driven on the stand-in with its quirks. Marit's channel gets the units in turn. */
+/**
+ * Each way of bringing a pack to its receiver, driven on the stand-in with its quirks. Marit's
+ * channel gets the units in turn.
+ */
 let practice: PracticeApp;
-beforeEach(async () => { practice = await practiceApp(); });
+beforeEach(async () => {
+  practice = await practiceApp();
+});
 afterEach(() => practice.stop());
 
 const view = async () => {
@@ -36,16 +48,31 @@ async function with2(receiverModelId: string, packModelId: string): Promise<void
   const receiverKey = await put(receiverModelId);
   const packKey = await put(packModelId);
   const c = await marit();
-  const changed = await changeTalker(app, dayId, { channelId: c.id, seenVersion: c.version, change: { receiverKey, half: 0, packKey } });
+  const changed = await changeTalker(app, dayId, {
+    channelId: c.id,
+    seenVersion: c.version,
+    change: { receiverKey, half: 0, packKey },
+  });
   if (!changed.ok) throw new Error(serviceErrorWords(changed.error));
   await scanToEnd(practice);
   await acceptFound(practice);
-  if ((await marit()).meets !== "adaptive") expect(await setReceivers(app, dayId, [c.id])).toMatchObject({ ok: true });
+  if ((await marit()).meets !== "adaptive")
+    expect(await setReceivers(app, dayId, [c.id])).toMatchObject({ ok: true });
 }
-const hand = async (change: Parameters<typeof handlePack>[3]) => { const { packKey } = await marit(); expect((await handlePack(practice.app, practice.dayId, packKey, change)).ok).toBe(true); };
+const hand = async (change: Parameters<typeof handlePack>[3]) => {
+  const { packKey } = await marit();
+  expect((await handlePack(practice.app, practice.dayId, packKey, change)).ok).toBe(true);
+};
 const sync = async () => syncPack(practice.app, practice.dayId, (await marit()).id);
-const refusal = async () => { const done = await sync(); return done.ok ? "done" : done.error.code === "device" ? done.error.error.code : done.error.code; };
-const proved = async () => expect([await prove(practice.app, practice.dayId, (await marit()).id), (await state()).code]).toEqual([{ ok: true, value: null }, "proved"]);
+const refusal = async () => {
+  const done = await sync();
+  return done.ok ? "done" : done.error.code === "device" ? done.error.error.code : done.error.code;
+};
+const proved = async () =>
+  expect([
+    await prove(practice.app, practice.dayId, (await marit()).id),
+    (await state()).code,
+  ]).toEqual([{ ok: true, value: null }, "proved"]);
 
 test("infrared behind a door: it must be on, open and held close; what is not stored comes back as it was", async () => {
   await with2("oystercatch-c1-51", "oystercatch-t-51");
@@ -92,7 +119,10 @@ test("name, group number and key: the base, a key that was changed, the record c
   expect(await state()).toEqual({ status: "todo", code: "not-paired", why: "no-identity" });
   await hand({ isOn: true, isNear: false });
   const { id, packKey, receiverKey } = await marit();
-  expect(await pairPack(app, dayId, id)).toMatchObject({ ok: false, error: { code: "device", error: { code: "not-near" } } });
+  expect(await pairPack(app, dayId, id)).toMatchObject({
+    ok: false,
+    error: { code: "device", error: { code: "not-near" } },
+  });
   await hand({ isNear: true });
   expect((await pairPack(app, dayId, id)).ok).toBe(true);
   // a touch that ends too early leaves the old number
@@ -104,27 +134,65 @@ test("name, group number and key: the base, a key that was changed, the record c
   await hand({ isNear: true });
   expect(await refusal()).toBe("done");
   await proved();
-  const list = async () => { const p = await pairingsOf(app, dayId); if (!p.ok) throw new Error(); return p.value; };
+  const list = async () => {
+    const p = await pairingsOf(app, dayId);
+    if (!p.ok) throw new Error();
+    return p.value;
+  };
   const [row] = (await list()).rows;
-  expect(row).toMatchObject({ label: (await marit()).packLabel, isPrivate: true, record: { name: "MARIT" }, receivers: [{ key: receiverKey, holds: true }] });
+  expect(row).toMatchObject({
+    label: (await marit()).packLabel,
+    isPrivate: true,
+    record: { name: "MARIT" },
+    receivers: [{ key: receiverKey, holds: true }],
+  });
   const saved = await exportPairings(app, dayId);
 
   // another key at the pack: RF, and nothing of what is said
-  const change = (key: string | null, group = 100) => list().then(({ version }) => changeIdentity(app, dayId, { packKey, seenVersion: version, change: { name: "MARIT", group, key } }));
-  expect(await change("12")).toMatchObject({ ok: false, error: { code: "pairing-refused", problems: [{ code: "key-length", digits: 2, wanted: 16 }] } });
+  const change = (key: string | null, group = 100) =>
+    list().then(({ version }) =>
+      changeIdentity(app, dayId, {
+        packKey,
+        seenVersion: version,
+        change: { name: "MARIT", group, key },
+      }),
+    );
+  expect(await change("12")).toMatchObject({
+    ok: false,
+    error: { code: "pairing-refused", problems: [{ code: "key-length", digits: 2, wanted: 16 }] },
+  });
   expect((await change(null)).ok).toBe(true);
   expect(await state()).toEqual({ status: "problem", code: "not-paired", why: "key" });
-  expect(await prove(app, dayId, id)).toEqual({ ok: true, value: { part: "voice", outcome: "nothing" } });
+  expect(await prove(app, dayId, id)).toEqual({
+    ok: true,
+    value: { part: "voice", outcome: "nothing" },
+  });
   // the old record back from its file, and to the base
   if (!saved.ok) throw new Error();
-  expect(await importPairings(app, dayId, { text: saved.value, seenVersion: (await list()).version })).toEqual({ ok: true, value: { taken: 1, unknown: [] } });
+  expect(
+    await importPairings(app, dayId, { text: saved.value, seenVersion: (await list()).version }),
+  ).toEqual({ ok: true, value: { taken: 1, unknown: [] } });
   await proved();
   practice.pass(60_000);
   expect((await change(null)).ok).toBe(true);
-  expect((await carryRecords(app, dayId, { receiverKey, seenVersion: (await list()).version })).ok).toBe(true);
-  expect((await list()).rows[0]!.receivers).toEqual([{ key: receiverKey, label: expect.any(String) as string, holds: true }]);
-  expect(await state()).toMatchObject({ status: "stale", code: "proof-stale", why: "paired", parts: ["partner", "voice"] });
-  for (const [text, what] of [["{", /line 1/], ["{\"format\":\"plain-channel-pairing\",\"version\":1,\"packs\":[]}", /packs/], [saved.value.replace(/"pack": "[^"]*"/, "\"pack\": \"Nobody\""), /no pack of this case/], [saved.value.replace(/"key": "../, "\"key\": \""), /a key has 16 digits, this one 14/]] as const) {
+  expect(
+    (await carryRecords(app, dayId, { receiverKey, seenVersion: (await list()).version })).ok,
+  ).toBe(true);
+  expect((await list()).rows[0]!.receivers).toEqual([
+    { key: receiverKey, label: expect.any(String) as string, holds: true },
+  ]);
+  expect(await state()).toMatchObject({
+    status: "stale",
+    code: "proof-stale",
+    why: "paired",
+    parts: ["partner", "voice"],
+  });
+  for (const [text, what] of [
+    ["{", /line 1/],
+    ['{"format":"plain-channel-pairing","version":1,"packs":[]}', /packs/],
+    [saved.value.replace(/"pack": "[^"]*"/, '"pack": "Nobody"'), /no pack of this case/],
+    [saved.value.replace(/"key": "../, '"key": "'), /a key has 16 digits, this one 14/],
+  ] as const) {
     const before = (await list()).version;
     const read = await importPairings(app, dayId, { text, seenVersion: before });
     expect(read.ok ? "" : serviceErrorWords(read.error)).toMatch(what);
@@ -137,24 +205,37 @@ test("systems that choose for themselves: paired once at the bench, then found b
   await with2("hollin-d2", "hollin-dt");
   expect((await state()).code).toBe("pack-not-synced");
   const { id, packKey } = await marit();
-  expect(await pairPack(app, dayId, id)).toMatchObject({ ok: false, error: { error: { code: "pack-is-off" } } });
+  expect(await pairPack(app, dayId, id)).toMatchObject({
+    ok: false,
+    error: { error: { code: "pack-is-off" } },
+  });
   await hand({ isOn: true });
   expect((await pairPack(app, dayId, id)).ok).toBe(true);
   expect((await state()).code).toBe("not-proved");
   await proved();
-  expect((await view()).packs.find((p) => p.key === packKey)!.report).toMatchObject({ frequencyHz: 0 });
+  expect((await view()).packs.find((p) => p.key === packKey)!.report).toMatchObject({
+    frequencyHz: 0,
+  });
 });
 
 test("each model's number, however its display or switches tell it, comes back as the same frequency at every setting of its steps", () => {
   for (const pack of SHIPPED_KIT.packs.filter((p) => !p.adaptive)) {
-    for (const receiver of SHIPPED_KIT.receivers.filter((r) => r.modulations.some((m) => pack.modulations.includes(m)) && !r.adaptive)) {
-      const shared = receiver.tuning.flatMap((t) => Array.from({ length: Math.min(300, Math.round((t.highHz - t.lowHz) / t.stepHz) + 1) }, (_, i) => t.lowHz + i * t.stepHz));
+    for (const receiver of SHIPPED_KIT.receivers.filter(
+      (r) => r.modulations.some((m) => pack.modulations.includes(m)) && !r.adaptive,
+    )) {
+      const shared = receiver.tuning.flatMap((t) =>
+        Array.from(
+          { length: Math.min(300, Math.round((t.highHz - t.lowHz) / t.stepHz) + 1) },
+          (_, i) => t.lowHz + i * t.stepHz,
+        ),
+      );
       for (const hz of shared) {
         const steps = settingSteps(receiver, pack, hz);
         expect(steps.receiver.findIndex((s) => s.code === "block")).toBeLessThanOrEqual(0);
         expect(steps.pack.at(-1)!.code).toBe("read-back");
         const told = shownAs(pack, hz);
-        if (told?.kind === "preset") expect(presets(pack.tuning.map((t) => t.lowHz))[Number(told.text) - 1]?.lowHz).toBe(hz);
+        if (told?.kind === "preset")
+          expect(presets(pack.tuning.map((t) => t.lowHz))[Number(told.text) - 1]?.lowHz).toBe(hz);
       }
     }
   }

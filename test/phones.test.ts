@@ -5,7 +5,10 @@ import { recordSeen, usePack } from "../server/services/syncs.server";
 import { acceptFound, alone, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 describe("the desk", () => {
-  const entering = (desk: JoinDesk, change: Partial<{ code: string; name: string; device: string }> = {}) => desk.enter({ code: desk.view.door?.code ?? "", name: "Ida", device: "phone", ...change });
+  const entering = (
+    desk: JoinDesk,
+    change: Partial<{ code: string; name: string; device: string }> = {},
+  ) => desk.enter({ code: desk.view.door?.code ?? "", name: "Ida", device: "phone", ...change });
   const tokenOf = (entered: ReturnType<JoinDesk["enter"]>): string => {
     if (!entered.ok) throw new Error(entered.error.code);
     return entered.value.token;
@@ -17,7 +20,10 @@ describe("the desk", () => {
     await desk.open(1);
     expect(entering(desk, { name: " " })).toEqual({ ok: false, error: { code: "name-missing" } });
     const { code } = desk.view.door!;
-    expect(entering(desk, { code: `${code.slice(0, 3)} ${code.slice(3)}` })).toMatchObject({ ok: true, value: { dayId: 1 } });
+    expect(entering(desk, { code: `${code.slice(0, 3)} ${code.slice(3)}` })).toMatchObject({
+      ok: true,
+      value: { dayId: 1 },
+    });
     expect(entering(desk, { name: "ida" })).toMatchObject({ ok: true });
     expect(desk.view.guests.map((g) => g.name)).toEqual(["Ida", "ida 2"]);
   });
@@ -28,9 +34,14 @@ describe("the desk", () => {
     const { code } = desk.view.door!;
     const wrong = code === "000000" ? "000001" : "000000";
     const token = tokenOf(entering(desk));
-    expect([1, 2, 3].map(() => entering(desk, { code: wrong, device: "thief" }))).toMatchObject([0, 0, 5000].map((waitMs) => ({ error: { code: "wrong-code", waitMs } })));
+    expect([1, 2, 3].map(() => entering(desk, { code: wrong, device: "thief" }))).toMatchObject(
+      [0, 0, 5000].map((waitMs) => ({ error: { code: "wrong-code", waitMs } })),
+    );
     // even the right code is not looked at meanwhile
-    expect(entering(desk, { device: "thief" })).toEqual({ ok: false, error: { code: "wait", waitMs: 5000 } });
+    expect(entering(desk, { device: "thief" })).toEqual({
+      ok: false,
+      error: { code: "wait", waitMs: 5000 },
+    });
     for (let i = 0; i < 500; i += 1) entering(desk, { code: wrong, device: `thief ${i}` });
     expect(desk.view.door).toMatchObject({ dayId: 1, code });
     expect(desk.guestOf(token)).toMatchObject({ name: "Ida" });
@@ -44,7 +55,11 @@ describe("the desk", () => {
     const [ida, jon] = ["Ida", "Jon"].map((name) => tokenOf(entering(desk, { name })));
     const guest = desk.guestOf(ida!)!;
     desk.sendAway(guest.id);
-    expect([guest.gone.aborted, desk.guestOf(ida!), desk.guestOf(jon!)?.name]).toEqual([true, null, "Jon"]);
+    expect([guest.gone.aborted, desk.guestOf(ida!), desk.guestOf(jon!)?.name]).toEqual([
+      true,
+      null,
+      "Jon",
+    ]);
     await desk.open(8);
     expect(desk.guestOf(jon!)).toBeNull();
   });
@@ -63,20 +78,39 @@ describe("the desk", () => {
 
 describe("seen from a phone", () => {
   let practice: PracticeApp;
-  beforeEach(async () => { practice = await practiceApp(); });
+  beforeEach(async () => {
+    practice = await practiceApp();
+  });
   afterEach(() => practice.stop());
   const marit = async () => {
     const day = await getDayView(practice.app, practice.dayId);
     if (!day.ok) throw new Error();
     const channel = day.value.channels[0]!;
-    return { channel, frequencyHz: day.value.plan!.picks.find((p) => p.channelId === channel.id)!.frequencyHz };
+    return {
+      channel,
+      frequencyHz: day.value.plan!.picks.find((p) => p.channelId === channel.id)!.frequencyHz,
+    };
   };
   const item = async (id: string, change: Partial<SeenItem> = {}): Promise<SeenItem> => {
-    const { channel: { id: channelId, packKey, receiverKey }, frequencyHz } = await marit();
-    return { id, channelId, atMs: null, of: { frequencyHz, packKey, receiverKey }, seen: { what: "proof", part: "phones", outcome: "nothing", shown: null }, ...change };
+    const {
+      channel: { id: channelId, packKey, receiverKey },
+      frequencyHz,
+    } = await marit();
+    return {
+      id,
+      channelId,
+      atMs: null,
+      of: { frequencyHz, packKey, receiverKey },
+      seen: { what: "proof", part: "phones", outcome: "nothing", shown: null },
+      ...change,
+    };
   };
   const put = async (...items: SeenItem[]) => {
-    const done = await recordSeen({ ...practice.app, asker: { kind: "guest", id: 1, name: "Ida", dayId: practice.dayId } }, practice.dayId, items);
+    const done = await recordSeen(
+      { ...practice.app, asker: { kind: "guest", id: 1, name: "Ida", dayId: practice.dayId } },
+      practice.dayId,
+      items,
+    );
     if (!done.ok) throw new Error();
     return done.value;
   };
@@ -90,7 +124,10 @@ describe("seen from a phone", () => {
     expect(bad).toMatchObject({ syncId: null, note: { code: "not-found" } });
     const [again] = await put(first);
     expect(again).toEqual(a);
-    expect(await phones()).toMatchObject({ status: "done", record: { who: "Ida", atMs: 7.5 * 3_600_000 - 60_000, outcome: "nothing" } });
+    expect(await phones()).toMatchObject({
+      status: "done",
+      record: { who: "Ida", atMs: 7.5 * 3_600_000 - 60_000, outcome: "nothing" },
+    });
     // nothing of tomorrow
     await put(await item("seen-0003", { atMs: 20 * 3_600_000 }));
     expect((await phones()).record!.atMs).toBe(7.5 * 3_600_000);
@@ -99,11 +136,22 @@ describe("seen from a phone", () => {
   test("out of reach for a while: what was seen of a pack that was changed meanwhile is kept, proves nothing, and it is said", async () => {
     await scanToEnd(practice);
     await acceptFound(practice);
-    const late = await item("seen-0001", { seen: { what: "proof", part: "voice", outcome: "follows", shown: null } });
+    const late = await item("seen-0001", {
+      seen: { what: "proof", part: "voice", outcome: "follows", shown: null },
+    });
     const { channel } = await marit();
-    await usePack(practice.app, practice.dayId, { channelId: channel.id, packKey: "pack-f", seenVersion: channel.version });
-    expect(await put(late)).toMatchObject([{ note: { code: "moved-on", talker: "Marit", what: "pack" } }]);
-    expect((await marit()).channel.proof.find((p) => p.part === "voice")).toMatchObject({ status: "stale", why: "pack" });
+    await usePack(practice.app, practice.dayId, {
+      channelId: channel.id,
+      packKey: "pack-f",
+      seenVersion: channel.version,
+    });
+    expect(await put(late)).toMatchObject([
+      { note: { code: "moved-on", talker: "Marit", what: "pack" } },
+    ]);
+    expect((await marit()).channel.proof.find((p) => p.part === "voice")).toMatchObject({
+      status: "stale",
+      why: "pack",
+    });
   });
 
   test("somebody at the cart saw it otherwise, later: that stands, and the phone is told", async () => {
@@ -111,8 +159,17 @@ describe("seen from a phone", () => {
     await acceptFound(practice);
     const early = await item("seen-0001", { atMs: 7.5 * 3_600_000 });
     practice.pass(120_000);
-    await recordSeen(practice.app, practice.dayId, [await item("cart-0001", { seen: { what: "proof", part: "phones", outcome: "chatter or chirps", shown: null } })]);
-    expect(await put(early)).toMatchObject([{ note: { code: "seen-later", who: null, outcome: "chatter or chirps" } }]);
-    expect(await phones()).toMatchObject({ status: "problem", record: { outcome: "chatter or chirps" } });
+    await recordSeen(practice.app, practice.dayId, [
+      await item("cart-0001", {
+        seen: { what: "proof", part: "phones", outcome: "chatter or chirps", shown: null },
+      }),
+    ]);
+    expect(await put(early)).toMatchObject([
+      { note: { code: "seen-later", who: null, outcome: "chatter or chirps" } },
+    ]);
+    expect(await phones()).toMatchObject({
+      status: "problem",
+      record: { outcome: "chatter or chirps" },
+    });
   });
 });

@@ -1,7 +1,19 @@
 import { ordinaryRig } from "../core/day/rigCard";
 import { walkForecast } from "../core/plan/forecast";
 import { walkTest } from "../core/plan/walkTest";
-import { beginDrawing, keepDrawing, keepFit, keepPicture, keepRange, keepRig, pictureOf, placeRange, practiceWalk, undoDrawings, undoRigs } from "../server/services/placePlans.server";
+import {
+  beginDrawing,
+  keepDrawing,
+  keepFit,
+  keepPicture,
+  keepRange,
+  keepRig,
+  pictureOf,
+  placeRange,
+  practiceWalk,
+  undoDrawings,
+  undoRigs,
+} from "../server/services/placePlans.server";
 import { getDayView } from "../server/services/dayView.server";
 import { addPlace } from "../server/services/places.server";
 import { newestList } from "../server/services/versionedLists.server";
@@ -9,7 +21,9 @@ import { moveTo } from "../server/services/moves.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 let practice: PracticeApp;
-beforeAll(async () => { practice = await practiceApp(); });
+beforeAll(async () => {
+  practice = await practiceApp();
+});
 afterAll(() => practice.stop());
 
 async function range() {
@@ -22,16 +36,44 @@ const code = (r: { ok: boolean; error?: { code: string } }) => (r.ok ? "ok" : r.
 test("the practice day comes with its places drawn, and everybody who walks there carries what the day says", async () => {
   const { drawing, walkers, version } = await range();
   expect(version).toBe(1);
-  expect(drawing!.plan.walks.map((w) => walkers.find((x) => x.channelId === w.channelId)?.talker)).toEqual(["Marit", "Tobiah", "Agnete"]);
-  expect(walkers.find((w) => w.talker === "Nils")).toMatchObject({ mostMw: 30, law: { maxEirpMw: 50 } });
+  expect(
+    drawing!.plan.walks.map((w) => walkers.find((x) => x.channelId === w.channelId)?.talker),
+  ).toEqual(["Marit", "Tobiah", "Agnete"]);
+  expect(walkers.find((w) => w.talker === "Nils")).toMatchObject({
+    mostMw: 30,
+    law: { maxEirpMw: 50 },
+  });
 });
 
 test("a plan is kept whole or not at all: nothing senseless, nothing over what somebody else drew; and back", async () => {
   const { drawing, version, placeId } = await range();
   const plan = { ...drawing!.plan, walls: drawing!.plan.walls.slice(1) };
-  const keep = (change: object, seenVersion = version) => keepDrawing(practice.app, practice.dayId, { seenVersion, placeId, plan: { ...plan, ...change }, picture: null, how: "test" });
-  expect(code(await keep({ walls: [{ id: "w", x1: 1, y1: 1, x2: 1, y2: 1, material: "brick", thicknessM: 0.1 }] }))).toBe("drawing-refused");
-  expect(code(await keepDrawing(practice.app, practice.dayId, { seenVersion: version, placeId, plan, picture: { id: 99, x: 0, y: 0, widthM: 5, heightM: 5 }, how: "" }))).toBe("not-found");
+  const keep = (change: object, seenVersion = version) =>
+    keepDrawing(practice.app, practice.dayId, {
+      seenVersion,
+      placeId,
+      plan: { ...plan, ...change },
+      picture: null,
+      how: "test",
+    });
+  expect(
+    code(
+      await keep({
+        walls: [{ id: "w", x1: 1, y1: 1, x2: 1, y2: 1, material: "brick", thicknessM: 0.1 }],
+      }),
+    ),
+  ).toBe("drawing-refused");
+  expect(
+    code(
+      await keepDrawing(practice.app, practice.dayId, {
+        seenVersion: version,
+        placeId,
+        plan,
+        picture: { id: 99, x: 0, y: 0, widthM: 5, heightM: 5 },
+        how: "",
+      }),
+    ),
+  ).toBe("not-found");
   expect(code(await keep({}))).toBe("ok");
   expect(code(await keep({}))).toBe("list-changed");
   expect((await range()).drawing!.plan.walls).toHaveLength(plan.walls.length);
@@ -43,9 +85,16 @@ test("a picture is known by its own bytes, and is given back as it came", async 
   const { app, dayId } = practice;
   const png = Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 1, 2, 3]);
   const kept = await keepPicture(app, dayId, png);
-  expect(kept.ok && (await pictureOf(app, dayId, kept.value))).toEqual({ ok: true, value: { type: "image/png", bytes: Buffer.from(png) } });
-  expect(code(await keepPicture(app, dayId, new TextEncoder().encode("<svg onload=alert(1)>")))).toBe("picture-refused");
-  expect(code(await keepPicture(app, dayId, new Uint8Array(9 * 1024 * 1024)))).toBe("picture-refused");
+  expect(kept.ok && (await pictureOf(app, dayId, kept.value))).toEqual({
+    ok: true,
+    value: { type: "image/png", bytes: Buffer.from(png) },
+  });
+  expect(
+    code(await keepPicture(app, dayId, new TextEncoder().encode("<svg onload=alert(1)>"))),
+  ).toBe("picture-refused");
+  expect(code(await keepPicture(app, dayId, new Uint8Array(9 * 1024 * 1024)))).toBe(
+    "picture-refused",
+  );
   expect(code(await pictureOf(app, dayId, 12345))).toBe("not-found");
 });
 
@@ -58,7 +107,13 @@ test("kept for everybody, it stands as their check of this place; who has no wal
   expect(of("Irsa").state.place.code).toBe("not-checked");
   const { drawing, walkers } = await range();
   const walker = walkers.find((w) => w.talker === "Agnete")!;
-  const said = walkForecast(drawing!.plan, drawing!.plan.walks.find((w) => w.channelId === walker.channelId)!, walker.pack, drawing!.plan.antennas, walker.receiver);
+  const said = walkForecast(
+    drawing!.plan,
+    drawing!.plan.walks.find((w) => w.channelId === walker.channelId)!,
+    walker.pack,
+    drawing!.plan.antennas,
+    walker.receiver,
+  );
   expect(of("Agnete").placeCheckHere!.marginDb).toBeCloseTo(said.worstMarginDb, 6);
 });
 
@@ -75,14 +130,19 @@ test("practice walks only with a pack that is on; what it read corrects this pla
   if (!walked.ok) throw new Error(walked.error.code);
   expect(walked.value.readings.length).toBeGreaterThan(40);
   expect(code(await practiceWalk(app, dayId, { ...asked, walkId: "nowhere" }))).toBe("not-found");
-  const { fit } = walkTest(plan, plan.antennas, [{ walk, pack: walker.pack, receiver: walker.receiver, readings: walked.value.readings }]);
+  const { fit } = walkTest(plan, plan.antennas, [
+    { walk, pack: walker.pack, receiver: walker.receiver, readings: walked.value.readings },
+  ]);
   expect(fit.biasDb).toBeLessThan(0);
   expect(code(await keepFit(app, dayId, { seenVersion: version, placeId, fit }))).toBe("ok");
   const after = await range();
   expect(after.drawing!.plan.fit!.general!.db).toBeCloseTo(fit.general!.db, 9);
-  const worst = (p: typeof plan) => walkForecast(p, walk, walker.pack, p.antennas, walker.receiver).worstMarginDb;
+  const worst = (p: typeof plan) =>
+    walkForecast(p, walk, walker.pack, p.antennas, walker.receiver).worstMarginDb;
   expect(worst(after.drawing!.plan)).toBeLessThan(worst(plan));
-  expect(code(await keepFit(app, dayId, { seenVersion: after.version, placeId, fit: null }))).toBe("ok");
+  expect(code(await keepFit(app, dayId, { seenVersion: after.version, placeId, fit: null }))).toBe(
+    "ok",
+  );
 });
 
 test("how a talker is rigged goes into the range: an antenna on skin costs nine decibels, a sleeve gives seven back", async () => {
@@ -90,21 +150,39 @@ test("how a talker is rigged goes into the range: an antenna on skin costs nine 
   const margin = async () => {
     const { drawing, walkers } = await range();
     const w = walkers.find((x) => x.talker === "Marit")!;
-    return walkForecast(drawing!.plan, drawing!.plan.walks[0]!, w.pack, drawing!.plan.antennas, w.receiver).worstMarginDb;
+    return walkForecast(
+      drawing!.plan,
+      drawing!.plan.walks[0]!,
+      w.pack,
+      drawing!.plan.antennas,
+      w.receiver,
+    ).worstMarginDb;
   };
   const { walkers } = await range();
   const { channelId } = walkers.find((w) => w.talker === "Marit")!;
   const before = await margin();
-  expect(await keepRig(app, dayId, { seenVersion: 0, rig: { ...ordinaryRig(channelId), skinContact: true } })).toMatchObject({ ok: true, value: "Marit" });
+  expect(
+    await keepRig(app, dayId, {
+      seenVersion: 0,
+      rig: { ...ordinaryRig(channelId), skinContact: true },
+    }),
+  ).toMatchObject({ ok: true, value: "Marit" });
   expect(before - (await margin())).toBeCloseTo(9, 6);
-  expect(code(await keepRig(app, dayId, { seenVersion: 0, rig: ordinaryRig(channelId) }))).toBe("list-changed");
-  await keepRig(app, dayId, { seenVersion: 1, rig: { ...ordinaryRig(channelId), skinContact: true, sleeve: true } });
+  expect(code(await keepRig(app, dayId, { seenVersion: 0, rig: ordinaryRig(channelId) }))).toBe(
+    "list-changed",
+  );
+  await keepRig(app, dayId, {
+    seenVersion: 1,
+    rig: { ...ordinaryRig(channelId), skinContact: true, sleeve: true },
+  });
   expect(before - (await margin())).toBeCloseTo(2, 6);
   await keepRig(app, dayId, { seenVersion: 2, rig: { ...ordinaryRig(channelId), whip: "coiled" } });
   expect(before - (await margin())).toBeCloseTo(10, 6);
   expect(code(await undoRigs(app, dayId, 3))).toBe("ok");
   expect(before - (await margin())).toBeCloseTo(2, 6);
-  expect(code(await keepRig(app, dayId, { seenVersion: 4, rig: ordinaryRig(4711) }))).toBe("not-found");
+  expect(code(await keepRig(app, dayId, { seenVersion: 4, rig: ordinaryRig(4711) }))).toBe(
+    "not-found",
+  );
 });
 
 test("once a place is scanned, its air is in the way of everybody as much as the receiver's own noise; products that miss a channel's middle by its guard are weighed with it", async () => {
@@ -116,7 +194,8 @@ test("once a place is scanned, its air is in the way of everybody as much as the
   await acceptFound(practice);
   const after = await range();
   for (const w of after.walkers.filter((x) => x.isPicked)) {
-    // which set is found goes by how much time there was: it may have products beside its channels, not in their middle
+    // which set is found goes by how much time there was: it may have products beside its channels,
+    // not in their middle
     const [noise, ...products] = w.pack.interference!;
     expect(noise!.label).toBe("this place’s noise, as scanned");
     expect(noise!.dbm).toBeLessThanOrEqual(-95);
@@ -125,7 +204,13 @@ test("once a place is scanned, its air is in the way of everybody as much as the
   const worst = ({ drawing, walkers }: typeof after) => {
     const w = walkers.find((x) => x.talker === "Agnete")!;
     const { plan } = drawing!;
-    return walkForecast(plan, plan.walks.find((k) => k.channelId === w.channelId)!, w.pack, plan.antennas, w.receiver).worstMarginDb;
+    return walkForecast(
+      plan,
+      plan.walks.find((k) => k.channelId === w.channelId)!,
+      w.pack,
+      plan.antennas,
+      w.receiver,
+    ).worstMarginDb;
   };
   expect(worst(after)).toBeLessThan(worst(before) - 1);
 });
@@ -133,13 +218,26 @@ test("once a place is scanned, its air is in the way of everybody as much as the
 test("a place that nobody drew begins with what its sketch says", async () => {
   const { app, dayId } = practice;
   const { version } = await newestList(app, "places", dayId);
-  await addPlace(app, dayId, { seenVersion: version, place: { name: "Fish market", note: "", startMs: 20 * 3_600_000, endMs: 21 * 3_600_000, siteKey: null, position: null, sketch: { setting: "indoors", walls: "concrete", wallCount: 2, distanceM: 24 } } });
+  await addPlace(app, dayId, {
+    seenVersion: version,
+    place: {
+      name: "Fish market",
+      note: "",
+      startMs: 20 * 3_600_000,
+      endMs: 21 * 3_600_000,
+      siteKey: null,
+      position: null,
+      sketch: { setting: "indoors", walls: "concrete", wallCount: 2, distanceM: 24 },
+    },
+  });
   const place = (await newestList(app, "places", dayId)).items.at(-1)!;
   await moveTo(app, dayId, place.id);
   const empty = await range();
   expect(empty.drawing).toBeNull();
   expect(code(await keepRange(app, dayId))).toBe("not-found");
-  expect(code(await beginDrawing(app, dayId, { seenVersion: empty.version, placeId: place.id }))).toBe("ok");
+  expect(
+    code(await beginDrawing(app, dayId, { seenVersion: empty.version, placeId: place.id })),
+  ).toBe("ok");
   const { plan } = (await range()).drawing!;
   expect(plan.walls.map((w) => w.material)).toEqual(["concrete", "concrete"]);
   expect(plan.widthM).toBe(30);
@@ -152,5 +250,8 @@ test("a day keeps so many pictures and no more; the plan is as it was", async ()
   let kept = 0;
   for (let i = 0; i < 61; i += 1) if ((await keepPicture(app, dayId, png)).ok) kept += 1;
   expect(kept).toBeLessThanOrEqual(60);
-  expect(await keepPicture(app, dayId, png)).toMatchObject({ ok: false, error: { code: "picture-refused", why: "many" } });
+  expect(await keepPicture(app, dayId, png)).toMatchObject({
+    ok: false,
+    error: { code: "picture-refused", why: "many" },
+  });
 });

@@ -37,34 +37,85 @@ export interface PracticeApp {
 }
 
 /** Nobody else looks on: a desk whose door opens onto nothing. */
-export function alone(): Pick<AppContext, "changes" | "compute" | "desk" | "asker" | "log" | "roll" | "keeper"> {
+export function alone(): Pick<
+  AppContext,
+  "changes" | "compute" | "desk" | "asker" | "log" | "roll" | "keeper"
+> {
   const changes = new ChangeFeed();
-  const open = () => Promise.resolve(ok({ addresses: ["http://127.0.0.1:1"], close: () => Promise.resolve() }));
-  return { changes, compute: inlineCompute, desk: new JoinDesk({ open, nowMs: () => 0, onChange: () => changes.bump() }), asker: CART, log: memoryLog(), keeper: null, roll: new RollDesk(() => { throw new Error("nothing rolls here"); }) };
+  const open = () =>
+    Promise.resolve(ok({ addresses: ["http://127.0.0.1:1"], close: () => Promise.resolve() }));
+  return {
+    changes,
+    compute: inlineCompute,
+    desk: new JoinDesk({ open, nowMs: () => 0, onChange: () => changes.bump() }),
+    asker: CART,
+    log: memoryLog(),
+    keeper: null,
+    roll: new RollDesk(() => {
+      throw new Error("nothing rolls here");
+    }),
+  };
 }
 
-/** What somebody sees of a channel as it stands, told at once. @returns by what it can be taken back */
-export async function sees(app: AppContext, dayId: number, channelId: number, seen: Seen): Promise<{ syncId: number | null; note: SeenAnswer["note"] }> {
+/**
+ * What somebody sees of a channel as it stands, told at once. @returns by what it can be taken back
+ */
+export async function sees(
+  app: AppContext,
+  dayId: number,
+  channelId: number,
+  seen: Seen,
+): Promise<{ syncId: number | null; note: SeenAnswer["note"] }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) throw new Error(loaded.error.code);
   const { packKey, receiverKey } = loaded.value.facts.channels.find((c) => c.id === channelId)!;
-  const frequencyHz = loaded.value.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? 0;
-  const done = await recordSeen(app, dayId, [{ id: `test ${Math.random()}`, channelId, atMs: null, of: { frequencyHz, packKey, receiverKey }, seen }]);
+  const frequencyHz =
+    loaded.value.plan?.picks.find((p) => p.channelId === channelId)?.frequencyHz ?? 0;
+  const done = await recordSeen(app, dayId, [
+    {
+      id: `test ${Math.random()}`,
+      channelId,
+      atMs: null,
+      of: { frequencyHz, packKey, receiverKey },
+      seen,
+    },
+  ]);
   if (!done.ok) throw new Error(done.error.code);
   return done.value[0]!;
 }
 
-/** The practice day in a data file of its own, with stand-in receivers, under a clock that only moves when told. */
+/**
+ * The practice day in a data file of its own, with stand-in receivers, under a clock that only
+ * moves when told.
+ */
 export async function practiceApp(speed = 3000): Promise<PracticeApp> {
   const folder = mkdtempSync(join(tmpdir(), "plain-channel-unit-"));
   let nowMs = Date.UTC(2027, 4, 4, 5, 30);
   const db = await openDatabase(join(folder, "practice.sqlite"));
-  const standIn = await startStandIn({ sites: PORT_ELLERY_SITES, initialRig: practiceRig(), stateFile: null, speed, nowMs: () => nowMs });
+  const standIn = await startStandIn({
+    sites: PORT_ELLERY_SITES,
+    initialRig: practiceRig(),
+    stateFile: null,
+    speed,
+    nowMs: () => nowMs,
+  });
   const register = await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]);
-  const app: AppContext = { db, realNowMs: () => nowMs, rig: httpRig(standIn.url), register: httpRegister(register.url), scans: new ScanJobs(), ...alone(), roll: new RollDesk(() => app) };
+  const app: AppContext = {
+    db,
+    realNowMs: () => nowMs,
+    rig: httpRig(standIn.url),
+    register: httpRegister(register.url),
+    scans: new ScanJobs(),
+    ...alone(),
+    roll: new RollDesk(() => app),
+  };
   const dayId = await seedPracticeDay(app);
   return {
-    app, dayId, pass: (ms) => { nowMs += ms; },
+    app,
+    dayId,
+    pass: (ms) => {
+      nowMs += ms;
+    },
     stop: async () => {
       await app.roll.leave();
       await standIn.close();
@@ -75,11 +126,23 @@ export async function practiceApp(speed = 3000): Promise<PracticeApp> {
   };
 }
 
-/** A data file of one's own: nothing that can be driven, under a clock that only moves when told. */
-export async function ownApp(nowMs: number, folder = mkdtempSync(join(tmpdir(), "plain-channel-own-"))): Promise<{ app: AppContext; stop: () => Promise<void> }> {
+/**
+ * A data file of one's own: nothing that can be driven, under a clock that only moves when told.
+ */
+export async function ownApp(
+  nowMs: number,
+  folder = mkdtempSync(join(tmpdir(), "plain-channel-own-")),
+): Promise<{ app: AppContext; stop: () => Promise<void> }> {
   const db = await openDatabase(join(folder, "plain-channel.sqlite"));
   return {
-    app: { db, realNowMs: () => nowMs, rig: null, register: null, scans: new ScanJobs(), ...alone() },
+    app: {
+      db,
+      realNowMs: () => nowMs,
+      rig: null,
+      register: null,
+      scans: new ScanJobs(),
+      ...alone(),
+    },
     stop: async () => {
       await db.close();
       rmSync(folder, { recursive: true, force: true });
@@ -88,14 +151,21 @@ export async function ownApp(nowMs: number, folder = mkdtempSync(join(tmpdir(), 
 }
 
 /** A scan of everything, by the receivers, on the side of the door where the place is. */
-export async function askedHere(app: AppContext, dayId: number, change: Partial<ScanAsked> = {}): Promise<ScanAsked> {
+export async function askedHere(
+  app: AppContext,
+  dayId: number,
+  change: Partial<ScanAsked> = {},
+): Promise<ScanAsked> {
   const loaded = await loadDay(app, dayId);
   const setting = loaded!.places.find((p) => p.id === loaded!.day.currentPlaceId)!.setting;
   return { passes: 1, scannerKey: null, stretch: null, setting, antenna: "", ...change };
 }
 
 /** Scans to the end. @returns the event it ended with */
-export async function scanToEnd({ app, dayId }: PracticeApp, change: Partial<ScanAsked> = {}): Promise<ScanEvent> {
+export async function scanToEnd(
+  { app, dayId }: PracticeApp,
+  change: Partial<ScanAsked> = {},
+): Promise<ScanEvent> {
   const begun = await startScan(app, dayId, await askedHere(app, dayId, change));
   if (!begun.ok) throw new Error(begun.error.code);
   return new Promise((resolve) => {
@@ -106,15 +176,30 @@ export async function scanToEnd({ app, dayId }: PracticeApp, change: Partial<Sca
 }
 
 /** Finds a set as the page's worker does, and makes it a proposal. */
-export async function propose({ app, dayId }: PracticeApp): Promise<PlanProposal & { result: CoordinationResult }> {
+export async function propose({
+  app,
+  dayId,
+}: PracticeApp): Promise<PlanProposal & { result: CoordinationResult }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) throw new Error(loaded.error.code);
   const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);
-  const result = coordinateQuietFirst({ ...basis.request, timeLimitMs: 600 }, { now: () => performance.now() });
+  const result = coordinateQuietFirst(
+    { ...basis.request, timeLimitMs: 600 },
+    { now: () => performance.now() },
+  );
   const idOf = (id: string) => Number(id.slice(2));
   return {
-    result, basePlanVersion: loaded.value.plan?.version ?? 0, sweepId: basis.sweep?.id ?? null, profile: loaded.value.day.profile, allows: STRICT, how: "found",
-    picks: result.assignments.map((a) => ({ channelId: idOf(a.channelId), frequencyHz: a.frequencyHz, isLocked: false })),
+    result,
+    basePlanVersion: loaded.value.plan?.version ?? 0,
+    sweepId: basis.sweep?.id ?? null,
+    profile: loaded.value.day.profile,
+    allows: STRICT,
+    how: "found",
+    picks: result.assignments.map((a) => ({
+      channelId: idOf(a.channelId),
+      frequencyHz: a.frequencyHz,
+      isLocked: false,
+    })),
     spares: result.spares.map((s) => ({ frequencyHz: s.frequencyHz, for: s.for.map(idOf) })),
   };
 }

@@ -1,4 +1,11 @@
-import { exportScenes, getPreparation, importScenes, previewScenesOf, setPackPower, type PreparationView } from "../server/services/preparation.server";
+import {
+  exportScenes,
+  getPreparation,
+  importScenes,
+  previewScenesOf,
+  setPackPower,
+  type PreparationView,
+} from "../server/services/preparation.server";
 import { getDayView } from "../server/services/dayView.server";
 import { usePack } from "../server/services/syncs.server";
 import { guessColumns } from "../core/day/sceneTable";
@@ -7,7 +14,9 @@ import { undoList } from "../server/services/versionedLists.server";
 import { practiceApp, propose, type PracticeApp } from "./practiceApp";
 
 let practice: PracticeApp;
-beforeEach(async () => { practice = await practiceApp(); });
+beforeEach(async () => {
+  practice = await practiceApp();
+});
 afterEach(() => practice.stop());
 
 const prep = async (): Promise<PreparationView> => {
@@ -15,7 +24,8 @@ const prep = async (): Promise<PreparationView> => {
   if (!found.ok) throw new Error(found.error.code);
   return found.value;
 };
-const CSV = "scene,title,place,from,to,speakers,repeatable\n1,\"Dawn, the quay\",Quay,8:00,9:00,Marit; Tobiah,yes\n2,Night,Net loft,23:00,00:30,Irsa,no\n";
+const CSV =
+  'scene,title,place,from,to,speakers,repeatable\n1,"Dawn, the quay",Quay,8:00,9:00,Marit; Tobiah,yes\n2,Night,Net loft,23:00,00:30,Irsa,no\n';
 const preview = async (text: string) => {
   const found = await previewScenesOf(practice.app, practice.dayId, text, null);
   if (!found.ok) throw new Error(JSON.stringify(found.error));
@@ -25,20 +35,48 @@ const preview = async (text: string) => {
 test("the practice day hides seven faults, and all of them and nothing else are named unasked", async () => {
   const { findings, scenes } = await prep();
   expect(findings.map((f) => f.code)).toEqual([
-    "chains-short", "talker-without-channel", "no-wired-recorder", "power-too-high", "pack-fits-nothing", "antennas-short", "cells-short",
+    "chains-short",
+    "talker-without-channel",
+    "no-wired-recorder",
+    "power-too-high",
+    "pack-fits-nothing",
+    "antennas-short",
+    "cells-short",
   ]);
-  expect(findings[0]).toMatchObject({ limit: "receiver-channels", sceneNumbers: ["14"], needed: 6, have: 5 });
-  expect(prepHeadline(findings, scenes.length > 0, "tomorrow")).toBe("Ready for tomorrow except: one receiver channel for scene 14, no channel for Oswin, two wired recorders for scene 16, and four things more");
+  expect(findings[0]).toMatchObject({
+    limit: "receiver-channels",
+    sceneNumbers: ["14"],
+    needed: 6,
+    have: 5,
+  });
+  expect(prepHeadline(findings, scenes.length > 0, "tomorrow")).toBe(
+    "Ready for tomorrow except: one receiver channel for scene 14, no channel for Oswin, two wired recorders for scene 16, and four things more",
+  );
 });
 
 test("a list is previewed, taken over whole, saved, and taken back", async () => {
   const { rows, map } = await preview(CSV);
-  expect(rows.map((r) => [r.row, r.problems, r.notes.map((n) => n.code)])).toEqual([[2, [], []], [3, [], ["over-midnight"]]]);
+  expect(rows.map((r) => [r.row, r.problems, r.notes.map((n) => n.code)])).toEqual([
+    [2, [], []],
+    [3, [], ["over-midnight"]],
+  ]);
   const before = await prep();
-  expect(await importScenes(practice.app, practice.dayId, { text: CSV, map, leaveOutBad: false, seenVersion: 1 })).toEqual({ ok: true, value: { imported: 2, leftOut: 0 } });
-  expect((await prep()).scenes.map((s) => [s.number, s.title, s.isRepeatable])).toEqual([["1", "Dawn, the quay", true], ["2", "Night", false]]);
+  expect(
+    await importScenes(practice.app, practice.dayId, {
+      text: CSV,
+      map,
+      leaveOutBad: false,
+      seenVersion: 1,
+    }),
+  ).toEqual({ ok: true, value: { imported: 2, leftOut: 0 } });
+  expect((await prep()).scenes.map((s) => [s.number, s.title, s.isRepeatable])).toEqual([
+    ["1", "Dawn, the quay", true],
+    ["2", "Night", false],
+  ]);
   const saved = await exportScenes(practice.app, practice.dayId);
-  expect(saved.ok && (await preview(saved.value)).rows.map((r) => r.scene)).toEqual((await prep()).scenes);
+  expect(saved.ok && (await preview(saved.value)).rows.map((r) => r.scene)).toEqual(
+    (await prep()).scenes,
+  );
   expect((await undoList(practice.app, "scenes", practice.dayId, 2)).ok).toBe(true);
   expect((await prep()).scenes).toEqual(before.scenes);
 });
@@ -47,27 +85,71 @@ test("a row with something wrong stops the import; nothing is taken over by half
   const text = `${CSV}3,Broken,Quay,late,10:00,Nils,yes\n`;
   const map = (await preview(text)).map;
   const before = await prep();
-  expect(await importScenes(practice.app, practice.dayId, { text, map, leaveOutBad: false, seenVersion: 1 })).toEqual({ ok: false, error: { code: "list-rows-bad", rows: [4] } });
+  expect(
+    await importScenes(practice.app, practice.dayId, {
+      text,
+      map,
+      leaveOutBad: false,
+      seenVersion: 1,
+    }),
+  ).toEqual({ ok: false, error: { code: "list-rows-bad", rows: [4] } });
   expect((await prep()).scenes).toEqual(before.scenes);
-  expect(await importScenes(practice.app, practice.dayId, { text, map, leaveOutBad: true, seenVersion: 1 })).toEqual({ ok: true, value: { imported: 2, leftOut: 1 } });
+  expect(
+    await importScenes(practice.app, practice.dayId, {
+      text,
+      map,
+      leaveOutBad: true,
+      seenVersion: 1,
+    }),
+  ).toEqual({ ok: true, value: { imported: 2, leftOut: 1 } });
 });
 
 test("two windows: the list of the second is refused, told when the first came", async () => {
   const map = guessColumns(CSV.split("\n")[0]!.split(","));
-  await importScenes(practice.app, practice.dayId, { text: CSV, map, leaveOutBad: false, seenVersion: 1 });
-  expect(await importScenes(practice.app, practice.dayId, { text: CSV, map, leaveOutBad: false, seenVersion: 1 })).toMatchObject({ ok: false, error: { code: "list-changed" } });
+  await importScenes(practice.app, practice.dayId, {
+    text: CSV,
+    map,
+    leaveOutBad: false,
+    seenVersion: 1,
+  });
+  expect(
+    await importScenes(practice.app, practice.dayId, {
+      text: CSV,
+      map,
+      leaveOutBad: false,
+      seenVersion: 1,
+    }),
+  ).toMatchObject({ ok: false, error: { code: "list-changed" } });
 });
 
 test.each([
-  ["semicolons and quotes", "scene;from;to;who\n\"1\";8:00;9:00;\"A; B\"\n", 1], ["tabs, Windows lines, byte-order mark", "\ufeffscene\tfrom\tto\twho\r\n1\t8\t9\tA\r\n", 1],
-])("%s are read", async (_, text, count) => expect((await preview(text)).rows.filter((r) => r.scene)).toHaveLength(count));
+  ["semicolons and quotes", 'scene;from;to;who\n"1";8:00;9:00;"A; B"\n', 1],
+  ["tabs, Windows lines, byte-order mark", "\ufeffscene\tfrom\tto\twho\r\n1\t8\t9\tA\r\n", 1],
+])("%s are read", async (_, text, count) =>
+  expect((await preview(text)).rows.filter((r) => r.scene)).toHaveLength(count),
+);
 
-test.each([["nothing", "", "empty"], ["headings only", "scene,from,to\n", "empty"], ["a photo", "\u0089PNG\u0000\u0001,\n1", "binary"], ["a novel", "x".repeat(2_000_001), "large"], ["a season", `scene\n${"1\n".repeat(501)}`, "large"]])(
-  "%s is no scene list, and says so", async (_, text, why) => expect(await previewScenesOf(practice.app, practice.dayId, text, null)).toEqual({ ok: false, error: { code: "list-unreadable", why } }));
+test.each([
+  ["nothing", "", "empty"],
+  ["headings only", "scene,from,to\n", "empty"],
+  ["a photo", "\u0089PNG\u0000\u0001,\n1", "binary"],
+  ["a novel", "x".repeat(2_000_001), "large"],
+  ["a season", `scene\n${"1\n".repeat(501)}`, "large"],
+])("%s is no scene list, and says so", async (_, text, why) =>
+  expect(await previewScenesOf(practice.app, practice.dayId, text, null)).toEqual({
+    ok: false,
+    error: { code: "list-unreadable", why },
+  }),
+);
 
 test("a cell that a spreadsheet would run is saved harmless", async () => {
   const map = guessColumns(["scene", "title", "from", "to"]);
-  await importScenes(practice.app, practice.dayId, { text: "scene,title,from,to\n1,=1+1,8,9\n", map, leaveOutBad: false, seenVersion: 1 });
+  await importScenes(practice.app, practice.dayId, {
+    text: "scene,title,from,to\n1,=1+1,8,9\n",
+    map,
+    leaveOutBad: false,
+    seenVersion: 1,
+  });
   const saved = await exportScenes(practice.app, practice.dayId);
   expect(saved.ok && saved.value).toContain("'=1+1");
 });
@@ -77,10 +159,20 @@ test("a pack set too high has no place in a pick and takes nothing from the othe
   const day = await getDayView(practice.app, practice.dayId);
   if (!day.ok) throw new Error();
   const marit = day.value.channels[0]!;
-  await usePack(practice.app, practice.dayId, { channelId: marit.id, packKey: "pack-f", seenVersion: marit.version });
+  await usePack(practice.app, practice.dayId, {
+    channelId: marit.id,
+    packKey: "pack-f",
+    seenVersion: marit.version,
+  });
   const { result } = await propose(practice);
-  expect([result.assignments.length, result.unplaced.map((u) => u.channelId)]).toEqual([4, [`ch${marit.id}`]]);
-  expect(await setPackPower(practice.app, practice.dayId, "pack-f", 40)).toMatchObject({ ok: false, error: { code: "case-refused" } });
+  expect([result.assignments.length, result.unplaced.map((u) => u.channelId)]).toEqual([
+    4,
+    [`ch${marit.id}`],
+  ]);
+  expect(await setPackPower(practice.app, practice.dayId, "pack-f", 40)).toMatchObject({
+    ok: false,
+    error: { code: "case-refused" },
+  });
   expect((await setPackPower(practice.app, practice.dayId, "pack-f", 50)).ok).toBe(true);
   expect((await propose(practice)).result.unplaced).toEqual([]);
   expect((await prep()).findings.map((f) => f.code)).not.toContain("power-too-high");

@@ -25,60 +25,262 @@ import { chosenChannel } from "../app/features/channel/ChannelChooser";
 import { RASTERS } from "../core/regions/raster";
 import { themeCookie, themeOf } from "../app/features/frame/themeCookie";
 
-const flatten = (list: RouteConfigEntry[], base = ""): { path: string; file: string }[] => list.flatMap((r) => {
-  const path = r.index ? `${base}/` : `${base}/${r.path ?? ""}`.replace(/\/+/g, "/");
-  return [{ path, file: r.file }, ...flatten(r.children ?? [], path)];
-});
+const flatten = (list: RouteConfigEntry[], base = ""): { path: string; file: string }[] =>
+  list.flatMap((r) => {
+    const path = r.index ? `${base}/` : `${base}/${r.path ?? ""}`.replace(/\/+/g, "/");
+    return [{ path, file: r.file }, ...flatten(r.children ?? [], path)];
+  });
 
 test("every address has one file, every file one address, every screen's folder is in the table", () => {
   const all = flatten(routes as RouteConfigEntry[]);
   expect(new Set(all.map((r) => r.path)).size).toBe(all.length);
   expect(new Set(all.map((r) => r.file)).size).toBe(all.length);
   for (const { file } of all) expect(existsSync(join("app", file))).toBe(true);
-  const folders = readdirSync("app/routes", { withFileTypes: true }).filter((d) => d.isDirectory() && d.name !== "shared").map((d) => d.name);
+  const folders = readdirSync("app/routes", { withFileTypes: true })
+    .filter((d) => d.isDirectory() && d.name !== "shared")
+    .map((d) => d.name);
   expect(all.map((r) => r.file.split("/")[1]).sort()).toEqual(folders.sort());
 });
 
-const scanStart = { intent: "start", passes: 3, scannerKey: null, stretch: null, setting: "indoors", antenna: "" };
+const scanStart = {
+  intent: "start",
+  passes: 3,
+  scannerKey: null,
+  stretch: null,
+  setting: "indoors",
+  antenna: "",
+};
 
 describe("what comes in with a request is understood or refused, never guessed", () => {
-  const setup = { wear: "chest", skinContact: false, sleeve: false, tiltDeg: 0, distanceM: 5, walls: [], antenna: "fin", feed: [], txPowerDbm: 17 };
-  const settings = { effort: "soft", micDistanceM: 0.2, peakFactorDb: 18, gainDb: -27, outputDb: 0, inputGainDb: 0 };
-  const detail = { loudestSplAt1mDb: 66, school: "low", aim: "minus-20", measured: null, looked: [] };
-  const proposal = { basePlanVersion: 0, sweepId: null, profile: "normal", picks: [{ channelId: 1, frequencyHz: 500_000_000, isLocked: false }], allows: { usesTogether: false, allowsBuried: false }, how: "found", spares: [] };
+  const setup = {
+    wear: "chest",
+    skinContact: false,
+    sleeve: false,
+    tiltDeg: 0,
+    distanceM: 5,
+    walls: [],
+    antenna: "fin",
+    feed: [],
+    txPowerDbm: 17,
+  };
+  const settings = {
+    effort: "soft",
+    micDistanceM: 0.2,
+    peakFactorDb: 18,
+    gainDb: -27,
+    outputDb: 0,
+    inputGainDb: 0,
+  };
+  const detail = {
+    loudestSplAt1mDb: 66,
+    school: "low",
+    aim: "minus-20",
+    measured: null,
+    looked: [],
+  };
+  const proposal = {
+    basePlanVersion: 0,
+    sweepId: null,
+    profile: "normal",
+    picks: [{ channelId: 1, frequencyHz: 500_000_000, isLocked: false }],
+    allows: { usesTogether: false, allowsBuried: false },
+    how: "found",
+    spares: [],
+  };
   test.each([
     ["day", dayIntents, { intent: "move-to", placeId: 2 }, { intent: "move-to", placeId: "2" }],
     ["day", dayIntents, { intent: "clock-on", minutes: 15 }, { intent: "clock-on", minutes: -15 }],
     ["scan", scanIntents, scanStart, { ...scanStart, passes: 0 }],
-    ["scan", scanIntents, { ...scanStart, passes: null, stretch: { lowHz: 480e6, highHz: 490e6 } }, { ...scanStart, stretch: { lowHz: 490e6, highHz: 480e6 } }],
-    ["pick", pickIntents, { intent: "accept", proposal }, { intent: "accept", proposal: { ...proposal, picks: [{ channelId: 1, frequencyHz: 500.5, isLocked: false }] } }],
-    ["pick", pickIntents, { intent: "restore", version: 1, basePlanVersion: 2 }, { intent: "restore", version: 0, basePlanVersion: 2 }],
+    [
+      "scan",
+      scanIntents,
+      { ...scanStart, passes: null, stretch: { lowHz: 480e6, highHz: 490e6 } },
+      { ...scanStart, stretch: { lowHz: 490e6, highHz: 480e6 } },
+    ],
+    [
+      "pick",
+      pickIntents,
+      { intent: "accept", proposal },
+      {
+        intent: "accept",
+        proposal: { ...proposal, picks: [{ channelId: 1, frequencyHz: 500.5, isLocked: false }] },
+      },
+    ],
+    [
+      "pick",
+      pickIntents,
+      { intent: "restore", version: 1, basePlanVersion: 2 },
+      { intent: "restore", version: 0, basePlanVersion: 2 },
+    ],
     ["sync", syncIntents, { intent: "prove", channelId: 1 }, { intent: "prove" }],
-    ["sync", syncIntents, { intent: "handle-pack", packKey: "p", change: { isOn: true } }, { intent: "handle-pack", packKey: "", change: {} }],
-    ["level", levelIntents, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings, detail }, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings: { ...settings, micDistanceM: 0 }, detail }],
-    ["level", levelIntents, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings, detail: { ...detail, measured: { peakDbfs: -9, voiceDbfs: null, pausesDbfs: -70, found: ["rub"] } } }, { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings, detail: { ...detail, school: "loudest" } }],
-    ["range", rangeIntents, { intent: "keep", seenVersion: 0, placeId: 1, plan: emptyPlan({ model: "indoor", room: "office" }), picture: null, how: "" }, { intent: "keep", seenVersion: 0, placeId: 1, plan: { ...emptyPlan({ model: "indoor", room: "office" }), widthM: 0 }, picture: null, how: "" }],
-    ["range", rangeIntents, { intent: "rig", seenVersion: 0, rig: ordinaryRig(1) }, { intent: "rig", seenVersion: 0, rig: { ...ordinaryRig(1), cautions: ["fire"] } }],
-    ["place", placeIntents, { intent: "keep", channelId: 1, seenVersion: 1, setup }, { intent: "keep", channelId: 1, seenVersion: 1, setup: { ...setup, walls: [{ material: "paper", thicknessM: 1 }] } }],
-    ["roll", rollIntents, { intent: "hit", channelId: 1, agoMs: 400, seenId: "h" }, { intent: "hit", channelId: 1, agoMs: -1, seenId: "h" }],
-    ["roll", rollIntents, { intent: "answer", hitId: 1, answer: "retune" }, { intent: "answer", hitId: 1, answer: "pray" }],
-    ["log", logIntents, { intent: "correct", ofKey: "event-1", text: "x", seenId: null }, { intent: "correct", ofKey: "", text: "x", seenId: null }],
-    ["cells", cellIntents, { intent: "fresh", packKey: "p", chemistry: "nimh" }, { intent: "fresh", packKey: "p", chemistry: "zinc-carbon" }],
-    ["cells", cellIntents, { intent: "rule", seenVersion: 0, rule: { policy: "fresh", reserveHours: 1, packsOn: "through", breaks: [{ startMs: 0, endMs: 1 }] } }, { intent: "rule", seenVersion: 0, rule: { policy: "fresh", reserveHours: 1, packsOn: "through", breaks: [{ startMs: 1, endMs: 1 }] } }],
-    ["moving", movingIntents, { intent: "join", talker: "Oswin" }, { intent: "join", talker: "  " }],
-    ["exercise", exerciseIntents, { intent: "keep", kind: "air", seed: 12, points: 80, bestPoints: 100 }, { intent: "keep", kind: "air", seed: 12, points: 180, bestPoints: 100 }],
-    ["keep", keepIntents, { intent: "restore", name: "practice-2027.sqlite" }, { intent: "restore", name: "" }],
-    ["wrap", wrapIntents, { intent: "tick", step: "off a", isDone: true }, { intent: "tick", step: "off a" }],
+    [
+      "sync",
+      syncIntents,
+      { intent: "handle-pack", packKey: "p", change: { isOn: true } },
+      { intent: "handle-pack", packKey: "", change: {} },
+    ],
+    [
+      "level",
+      levelIntents,
+      { intent: "keep", channelId: 1, seenVersion: 1, microphoneId: "pebble", settings, detail },
+      {
+        intent: "keep",
+        channelId: 1,
+        seenVersion: 1,
+        microphoneId: "pebble",
+        settings: { ...settings, micDistanceM: 0 },
+        detail,
+      },
+    ],
+    [
+      "level",
+      levelIntents,
+      {
+        intent: "keep",
+        channelId: 1,
+        seenVersion: 1,
+        microphoneId: "pebble",
+        settings,
+        detail: {
+          ...detail,
+          measured: { peakDbfs: -9, voiceDbfs: null, pausesDbfs: -70, found: ["rub"] },
+        },
+      },
+      {
+        intent: "keep",
+        channelId: 1,
+        seenVersion: 1,
+        microphoneId: "pebble",
+        settings,
+        detail: { ...detail, school: "loudest" },
+      },
+    ],
+    [
+      "range",
+      rangeIntents,
+      {
+        intent: "keep",
+        seenVersion: 0,
+        placeId: 1,
+        plan: emptyPlan({ model: "indoor", room: "office" }),
+        picture: null,
+        how: "",
+      },
+      {
+        intent: "keep",
+        seenVersion: 0,
+        placeId: 1,
+        plan: { ...emptyPlan({ model: "indoor", room: "office" }), widthM: 0 },
+        picture: null,
+        how: "",
+      },
+    ],
+    [
+      "range",
+      rangeIntents,
+      { intent: "rig", seenVersion: 0, rig: ordinaryRig(1) },
+      { intent: "rig", seenVersion: 0, rig: { ...ordinaryRig(1), cautions: ["fire"] } },
+    ],
+    [
+      "place",
+      placeIntents,
+      { intent: "keep", channelId: 1, seenVersion: 1, setup },
+      {
+        intent: "keep",
+        channelId: 1,
+        seenVersion: 1,
+        setup: { ...setup, walls: [{ material: "paper", thicknessM: 1 }] },
+      },
+    ],
+    [
+      "roll",
+      rollIntents,
+      { intent: "hit", channelId: 1, agoMs: 400, seenId: "h" },
+      { intent: "hit", channelId: 1, agoMs: -1, seenId: "h" },
+    ],
+    [
+      "roll",
+      rollIntents,
+      { intent: "answer", hitId: 1, answer: "retune" },
+      { intent: "answer", hitId: 1, answer: "pray" },
+    ],
+    [
+      "log",
+      logIntents,
+      { intent: "correct", ofKey: "event-1", text: "x", seenId: null },
+      { intent: "correct", ofKey: "", text: "x", seenId: null },
+    ],
+    [
+      "cells",
+      cellIntents,
+      { intent: "fresh", packKey: "p", chemistry: "nimh" },
+      { intent: "fresh", packKey: "p", chemistry: "zinc-carbon" },
+    ],
+    [
+      "cells",
+      cellIntents,
+      {
+        intent: "rule",
+        seenVersion: 0,
+        rule: {
+          policy: "fresh",
+          reserveHours: 1,
+          packsOn: "through",
+          breaks: [{ startMs: 0, endMs: 1 }],
+        },
+      },
+      {
+        intent: "rule",
+        seenVersion: 0,
+        rule: {
+          policy: "fresh",
+          reserveHours: 1,
+          packsOn: "through",
+          breaks: [{ startMs: 1, endMs: 1 }],
+        },
+      },
+    ],
+    [
+      "moving",
+      movingIntents,
+      { intent: "join", talker: "Oswin" },
+      { intent: "join", talker: "  " },
+    ],
+    [
+      "exercise",
+      exerciseIntents,
+      { intent: "keep", kind: "air", seed: 12, points: 80, bestPoints: 100 },
+      { intent: "keep", kind: "air", seed: 12, points: 180, bestPoints: 100 },
+    ],
+    [
+      "keep",
+      keepIntents,
+      { intent: "restore", name: "practice-2027.sqlite" },
+      { intent: "restore", name: "" },
+    ],
+    [
+      "wrap",
+      wrapIntents,
+      { intent: "tick", step: "off a", isDone: true },
+      { intent: "tick", step: "off a" },
+    ],
   ] as const)("%s", (_, intents, good, bad) => {
     expect(intents.safeParse(good).success).toBe(true);
     expect(intents.safeParse(bad).success).toBe(false);
   });
 
   test("a body that is not JSON, or not an intent, is a 400 that says that nothing was changed", async () => {
-    for (const body of ["", "{", "[]", "{\"intent\":\"explode\"}"]) {
-      const read = await readIntent(new Request("http://127.0.0.1/", { method: "POST", body }), dayIntents);
+    for (const body of ["", "{", "[]", '{"intent":"explode"}']) {
+      const read = await readIntent(
+        new Request("http://127.0.0.1/", { method: "POST", body }),
+        dayIntents,
+      );
       expect(read.ok).toBe(false);
-      if (!read.ok) expect([read.reply.init?.status, read.reply.data.message]).toEqual([400, expect.stringMatching(/Nothing was changed\.$/)]);
+      if (!read.ok)
+        expect([read.reply.init?.status, read.reply.data.message]).toEqual([
+          400,
+          expect.stringMatching(/Nothing was changed\.$/),
+        ]);
     }
   });
 
@@ -96,23 +298,61 @@ test("digits of a hit: sure where no longer number begins with them", () => {
 });
 
 describe("what screens share", () => {
-  const law = { windows: [{ lowHz: 470e6, highHz: 480e6 }, { lowHz: 490e6, highHz: 500e6 }], taken: [{ channel: 22, lowHz: 478e6, highHz: 486e6, reason: "r" }], open: [], raster: RASTERS["EU-8"], maxNoiseDbm: -95, instrumentFloorDbm: null, unruled: [], regionTitle: "", advice: "", licence: "" };
+  const law = {
+    windows: [
+      { lowHz: 470e6, highHz: 480e6 },
+      { lowHz: 490e6, highHz: 500e6 },
+    ],
+    taken: [{ channel: 22, lowHz: 478e6, highHz: 486e6, reason: "r" }],
+    open: [],
+    raster: RASTERS["EU-8"],
+    maxNoiseDbm: -95,
+    instrumentFloorDbm: null,
+    unruled: [],
+    regionTitle: "",
+    advice: "",
+    licence: "",
+  };
   test("the spine shows all that is tuned; what the law closes is hatched between its windows and beyond", () => {
-    const spine = spineOf([{ tuning: [{ lowHz: 475e6, highHz: 505e6 }] }, { tuning: [] }, { tuning: [{ lowHz: 480e6, highHz: 510e6 }] }]);
+    const spine = spineOf([
+      { tuning: [{ lowHz: 475e6, highHz: 505e6 }] },
+      { tuning: [] },
+      { tuning: [{ lowHz: 480e6, highHz: 510e6 }] },
+    ]);
     expect(spine).toEqual({ lowHz: 475e6, highHz: 510e6 });
     const { taken, floor, traces } = airOf(spine, null, law);
-    expect(taken.map((t) => [t.kind, t.lowHz / 1e6, t.highHz / 1e6])).toEqual([["law", 480, 490], ["law", 500, 510], ["tv", 478, 486]]);
+    expect(taken.map((t) => [t.kind, t.lowHz / 1e6, t.highHz / 1e6])).toEqual([
+      ["law", 480, 490],
+      ["law", 500, 510],
+      ["tv", 478, 486],
+    ]);
     expect([floor, traces]).toEqual([null, []]);
     expect(spineOf([])).toEqual({ lowHz: 470e6, highHz: 694e6 });
   });
-  test("a channel's limit brought to one step", () => expect([limitPerBinDbm(-95, 25_000), limitPerBinDbm(-95, 200_000)]).toEqual([-104, -95]));
+  test("a channel's limit brought to one step", () =>
+    expect([limitPerBinDbm(-95, 25_000), limitPerBinDbm(-95, 200_000)]).toEqual([-104, -95]));
   test("the channel that is asked for, else the first that is open, else the first", () => {
-    const channels = [{ id: 1, done: true }, { id: 2, done: false }, { id: 3, done: false }];
+    const channels = [
+      { id: 1, done: true },
+      { id: 2, done: false },
+      { id: 3, done: false },
+    ];
     const isOpen = (c: { done: boolean }) => !c.done;
-    expect([chosenChannel(channels, "3", isOpen)?.id, chosenChannel(channels, "9", isOpen)?.id, chosenChannel(channels, null, isOpen)?.id, chosenChannel(channels, null, () => false)?.id, chosenChannel([], null, isOpen)]).toEqual([3, 2, 2, 1, undefined]);
+    expect([
+      chosenChannel(channels, "3", isOpen)?.id,
+      chosenChannel(channels, "9", isOpen)?.id,
+      chosenChannel(channels, null, isOpen)?.id,
+      chosenChannel(channels, null, () => false)?.id,
+      chosenChannel([], null, isOpen),
+    ]).toEqual([3, 2, 2, 1, undefined]);
   });
   test("the theme that a browser asked for", () => {
-    expect([themeOf(null), themeOf("a=b; plain-channel-theme=night; c=d"), themeOf("plain-channel-theme=purple"), themeOf("x-plain-channel-theme=night")]).toEqual(["daylight", "night", "daylight", "daylight"]);
+    expect([
+      themeOf(null),
+      themeOf("a=b; plain-channel-theme=night; c=d"),
+      themeOf("plain-channel-theme=purple"),
+      themeOf("x-plain-channel-theme=night"),
+    ]).toEqual(["daylight", "night", "daylight", "daylight"]);
     expect(themeOf(themeCookie("night").split(";")[0]!)).toBe("night");
   });
 });

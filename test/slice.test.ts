@@ -2,7 +2,16 @@ import { changeTalker } from "../server/services/talkers.server";
 import { gzipSync, zipSync } from "fflate";
 import { getDayView, requireDay, type DayView } from "../server/services/dayView.server";
 import { acceptPlan, moveToSpare, pickBasis, restorePlan } from "../server/services/plans.server";
-import { allPacksOff, handlePack, prove, screwAntennaOn, setReceivers, shareChannel, syncPack, usePack } from "../server/services/syncs.server";
+import {
+  allPacksOff,
+  handlePack,
+  prove,
+  screwAntennaOn,
+  setReceivers,
+  shareChannel,
+  syncPack,
+  usePack,
+} from "../server/services/syncs.server";
 import { keepLevel, keepPlace } from "../server/services/channelChecks.server";
 import { moveTo } from "../server/services/moves.server";
 import { moveClockOn } from "../server/services/clock.server";
@@ -15,10 +24,19 @@ import { PROFILES } from "../core/coordination/profile";
 import { microphoneModel, inputModel, packModel, receiverModel } from "../core/kit/models";
 import { SHIPPED_KIT } from "../core/kit/shipped";
 import { defaultSetup, levelQuestion } from "../core/kit/setups";
-import { askedHere, acceptFound, practiceApp, propose, scanToEnd, type PracticeApp } from "./practiceApp";
+import {
+  askedHere,
+  acceptFound,
+  practiceApp,
+  propose,
+  scanToEnd,
+  type PracticeApp,
+} from "./practiceApp";
 
 let practice: PracticeApp;
-beforeEach(async () => { practice = await practiceApp(); });
+beforeEach(async () => {
+  practice = await practiceApp();
+});
 afterEach(() => practice.stop());
 
 const view = async (): Promise<DayView> => {
@@ -38,10 +56,15 @@ async function plannedDay(): Promise<DayView> {
 
 async function syncedDay(): Promise<DayView> {
   const day = await plannedDay();
-  await setReceivers(practice.app, practice.dayId, day.channels.map((c) => c.id));
+  await setReceivers(
+    practice.app,
+    practice.dayId,
+    day.channels.map((c) => c.id),
+  );
   for (const c of day.channels) {
     await handlePack(practice.app, practice.dayId, c.packKey, { isOn: true });
-    if (c.packKey === "pack-e") await handlePack(practice.app, practice.dayId, c.packKey, { isDoorOpen: true });
+    if (c.packKey === "pack-e")
+      await handlePack(practice.app, practice.dayId, c.packKey, { isDoorOpen: true });
     await syncPack(practice.app, practice.dayId, c.id);
   }
   expect(of(await view(), "Nils").state.sync.code).toBe("not-stored");
@@ -53,11 +76,30 @@ describe("the whole way at the net loft", () => {
   test("from the empty plan to five channels proved, levelled and in range", async () => {
     const { app, dayId } = practice;
     const start = await view();
-    expect(start.steps.map((s) => s.code)).toEqual(["packs-off", "scan", "pick", "level", "place", "move"]);
+    expect(start.steps.map((s) => s.code)).toEqual([
+      "packs-off",
+      "scan",
+      "pick",
+      "level",
+      "place",
+      "move",
+    ]);
     expect(of(start, "Irsa").pack).toMatchObject({ isOn: true, frequencyHz: 496_300_000 });
 
     const day = await syncedDay();
-    for (const c of day.channels) expect([c.talker, await prove(app, dayId, c.id)]).toEqual([c.talker, { ok: true, value: c.talker === "Agnete" ? { part: "voice", outcome: "nothing" } : c.talker === "Nils" ? { part: "antennas", outcome: "only A serves" } : null }]);
+    for (const c of day.channels)
+      expect([c.talker, await prove(app, dayId, c.id)]).toEqual([
+        c.talker,
+        {
+          ok: true,
+          value:
+            c.talker === "Agnete"
+              ? { part: "voice", outcome: "nothing" }
+              : c.talker === "Nils"
+                ? { part: "antennas", outcome: "only A serves" }
+                : null,
+        },
+      ]);
     expect(of(await view(), "Agnete").state.sync.code).toBe("no-audio");
     await handlePack(app, dayId, of(day, "Agnete").packKey, { isMuted: false });
     await prove(app, dayId, of(day, "Agnete").id);
@@ -69,17 +111,49 @@ describe("the whole way at the net loft", () => {
 
     for (const c of (await view()).channels) {
       const isCamera = c.talker === "Nils";
-      const settings = { effort: c.effort, micDistanceM: 0.2, peakFactorDb: 18, gainDb: isCamera ? -20 : -27, outputDb: isCamera ? -18 : 0, inputGainDb: 0 };
-      const detail = { loudestSplAt1mDb: EFFORT_SPL_AT_1M_DB[c.effort], school: "hot" as const, aim: "minus-20" as const, measured: null, looked: [] };
-      expect(await keepLevel(app, dayId, { channelId: c.id, seenVersion: c.version, microphoneId: "pebble", settings: c.talker === "Tobiah" ? { ...settings, gainDb: -45 } : settings, detail })).toEqual({ ok: true, value: c.talker });
+      const settings = {
+        effort: c.effort,
+        micDistanceM: 0.2,
+        peakFactorDb: 18,
+        gainDb: isCamera ? -20 : -27,
+        outputDb: isCamera ? -18 : 0,
+        inputGainDb: 0,
+      };
+      const detail = {
+        loudestSplAt1mDb: EFFORT_SPL_AT_1M_DB[c.effort],
+        school: "hot" as const,
+        aim: "minus-20" as const,
+        measured: null,
+        looked: [],
+      };
+      expect(
+        await keepLevel(app, dayId, {
+          channelId: c.id,
+          seenVersion: c.version,
+          microphoneId: "pebble",
+          settings: c.talker === "Tobiah" ? { ...settings, gainDb: -45 } : settings,
+          detail,
+        }),
+      ).toEqual({ ok: true, value: c.talker });
     }
     const levelled = await view();
     const geometry = levelled.places[0]!.geometry;
-    for (const c of levelled.channels) await keepPlace(app, dayId, { channelId: c.id, seenVersion: c.version, setup: defaultSetup(geometry, c.wear, c.packPowerMw) });
+    for (const c of levelled.channels)
+      await keepPlace(app, dayId, {
+        channelId: c.id,
+        seenVersion: c.version,
+        setup: defaultSetup(geometry, c.wear, c.packPowerMw),
+      });
 
     const end = await view();
     for (const c of end.channels) {
-      expect([c.talker, c.state.frequency.code, c.state.sync.code, c.state.level.code, c.state.place.code]).toEqual([c.talker, "picked", "proved", "set", "in-range"]);
+      expect([
+        c.talker,
+        c.state.frequency.code,
+        c.state.sync.code,
+        c.state.level.code,
+        c.state.place.code,
+      ]).toEqual([c.talker, "picked", "proved", "set", "in-range"]);
     }
     expect(end.steps.map((s) => s.code)).toEqual(["move"]);
   });
@@ -87,20 +161,72 @@ describe("the whole way at the net loft", () => {
   test("what is kept of a level is what the core computes", async () => {
     const day = await plannedDay();
     const marit = of(day, "Marit");
-    const settings = { effort: "normal" as const, micDistanceM: 0.25, peakFactorDb: 18, gainDb: -24, outputDb: -6, inputGainDb: 12 };
-    const detail = { loudestSplAt1mDb: 66, school: "low" as const, aim: "minus-18" as const, measured: { peakDbfs: -14.2, voiceDbfs: -31, pausesDbfs: -70, found: ["rub"] }, looked: ["phantom off"] };
-    await keepLevel(practice.app, practice.dayId, { channelId: marit.id, seenVersion: marit.version, microphoneId: "pebble", settings, detail });
-    const kit = { receiver: receiverModel(SHIPPED_KIT, marit.receiverModelId), pack: packModel(SHIPPED_KIT, marit.packModelId), microphone: microphoneModel(SHIPPED_KIT, "pebble"), input: inputModel(SHIPPED_KIT, "recorder-line") };
+    const settings = {
+      effort: "normal" as const,
+      micDistanceM: 0.25,
+      peakFactorDb: 18,
+      gainDb: -24,
+      outputDb: -6,
+      inputGainDb: 12,
+    };
+    const detail = {
+      loudestSplAt1mDb: 66,
+      school: "low" as const,
+      aim: "minus-18" as const,
+      measured: { peakDbfs: -14.2, voiceDbfs: -31, pausesDbfs: -70, found: ["rub"] },
+      looked: ["phantom off"],
+    };
+    await keepLevel(practice.app, practice.dayId, {
+      channelId: marit.id,
+      seenVersion: marit.version,
+      microphoneId: "pebble",
+      settings,
+      detail,
+    });
+    const kit = {
+      receiver: receiverModel(SHIPPED_KIT, marit.receiverModelId),
+      pack: packModel(SHIPPED_KIT, marit.packModelId),
+      microphone: microphoneModel(SHIPPED_KIT, "pebble"),
+      input: inputModel(SHIPPED_KIT, "recorder-line"),
+    };
     const { lastLevel, state } = of(await view(), "Marit");
     const question = levelQuestion(kit, settings);
     // what is kept holds for the loudest line
-    expect(lastLevel!.finalPeakDbfs).toBeCloseTo(levelChain({ ...question, talker: { ...question.talker, effort: { splAt1mDb: 66 } } }).finalPeakDbfs, 9);
-    expect(lastLevel).toMatchObject({ ...detail, with: { packKey: marit.packKey, receiverKey: marit.receiverKey, microphoneId: "pebble", inputId: "recorder-line" } });
+    expect(lastLevel!.finalPeakDbfs).toBeCloseTo(
+      levelChain({ ...question, talker: { ...question.talker, effort: { splAt1mDb: 66 } } })
+        .finalPeakDbfs,
+      9,
+    );
+    expect(lastLevel).toMatchObject({
+      ...detail,
+      with: {
+        packKey: marit.packKey,
+        receiverKey: marit.receiverKey,
+        microphoneId: "pebble",
+        inputId: "recorder-line",
+      },
+    });
     expect(state.level.code).toBe("set");
     // into another input: it is to be done again
-    await changeTalker(practice.app, practice.dayId, { channelId: marit.id, seenVersion: marit.version + 1, change: { inputId: "camera-mic" } });
-    expect(of(await view(), "Marit").state.level).toMatchObject({ status: "stale", code: "units-changed", what: "input" });
-    expect(await keepLevel(practice.app, practice.dayId, { channelId: marit.id, seenVersion: marit.version + 2, microphoneId: "pebble", settings: { ...settings, gainDb: -25 }, detail })).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
+    await changeTalker(practice.app, practice.dayId, {
+      channelId: marit.id,
+      seenVersion: marit.version + 1,
+      change: { inputId: "camera-mic" },
+    });
+    expect(of(await view(), "Marit").state.level).toMatchObject({
+      status: "stale",
+      code: "units-changed",
+      what: "input",
+    });
+    expect(
+      await keepLevel(practice.app, practice.dayId, {
+        channelId: marit.id,
+        seenVersion: marit.version + 2,
+        microphoneId: "pebble",
+        settings: { ...settings, gainDb: -25 },
+        detail,
+      }),
+    ).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
   });
 });
 
@@ -108,7 +234,12 @@ describe("scan", () => {
   test("a pack left on is recognised as ours; one pass covers what all channels tune", async () => {
     expect((await scanToEnd(practice)).type).toBe("stored");
     const [sweep] = (await view()).sweepsHere;
-    expect(sweep).toMatchObject({ source: "Bag 1 and Camera B", lowHz: 470e6, points: 3841, own: [{ id: "Pack C", frequencyHz: 496_300_000 }] });
+    expect(sweep).toMatchObject({
+      source: "Bag 1 and Camera B",
+      lowHz: 470e6,
+      points: 3841,
+      own: [{ id: "Pack C", frequencyHz: 496_300_000 }],
+    });
   });
 
   test("stopped half way nothing is stored, and the next one works", async () => {
@@ -116,16 +247,26 @@ describe("scan", () => {
     try {
       const begun = await startScan(slow.app, slow.dayId, await askedHere(slow.app, slow.dayId));
       expect(begun.ok).toBe(true);
-      expect(await startScan(slow.app, slow.dayId, await askedHere(slow.app, slow.dayId))).toMatchObject({ ok: false, error: { code: "scan-running" } });
-      expect(await moveTo(slow.app, slow.dayId, 2)).toMatchObject({ ok: false, error: { code: "scan-running" } });
+      expect(
+        await startScan(slow.app, slow.dayId, await askedHere(slow.app, slow.dayId)),
+      ).toMatchObject({ ok: false, error: { code: "scan-running" } });
+      expect(await moveTo(slow.app, slow.dayId, 2)).toMatchObject({
+        ok: false,
+        error: { code: "scan-running" },
+      });
       const job = slow.app.scans.running(slow.dayId)!;
-      const ended = new Promise<string>((resolve) => job.listeners.add((e) => e.type !== "part" && e.type !== "levels" && resolve(e.type)));
+      const ended = new Promise<string>((resolve) =>
+        job.listeners.add((e) => e.type !== "part" && e.type !== "levels" && resolve(e.type)),
+      );
       await new Promise((resolve) => setTimeout(resolve, 250));
       expect(stopScan(slow.app, slow.dayId).ok).toBe(true);
       expect(await ended).toBe("stopped");
       const day = await getDayView(slow.app, slow.dayId);
       expect(day.ok && day.value.sweepsHere).toEqual([]);
-      expect(stopScan(slow.app, slow.dayId)).toMatchObject({ ok: false, error: { code: "no-scan-running" } });
+      expect(stopScan(slow.app, slow.dayId)).toMatchObject({
+        ok: false,
+        error: { code: "no-scan-running" },
+      });
     } finally {
       await slow.stop();
     }
@@ -136,19 +277,27 @@ describe("scan", () => {
     try {
       await startScan(slow.app, slow.dayId, await askedHere(slow.app, slow.dayId));
       const job = slow.app.scans.running(slow.dayId)!;
-      const ended = new Promise<string>((resolve) => job.listeners.add((e) => e.type !== "part" && e.type !== "levels" && resolve(e.type)));
-      await new Promise<void>((resolve) => job.listeners.add((e) => e.type === "levels" && resolve()));
+      const ended = new Promise<string>((resolve) =>
+        job.listeners.add((e) => e.type !== "part" && e.type !== "levels" && resolve(e.type)),
+      );
+      await new Promise<void>((resolve) =>
+        job.listeners.add((e) => e.type === "levels" && resolve()),
+      );
       expect(stopScan(slow.app, slow.dayId, true).ok).toBe(true);
       expect(await ended).toBe("stored");
       const day = await getDayView(slow.app, slow.dayId);
       if (!day.ok) throw new Error();
-      expect(day.value.sweepsHere[0]).toMatchObject({ source: "Bag 1 and Camera B, stopped", completePasses: 0 });
+      expect(day.value.sweepsHere[0]).toMatchObject({
+        source: "Bag 1 and Camera B, stopped",
+        completePasses: 0,
+      });
     } finally {
       await slow.stop();
     }
   });
 
-  const rows = (n: number, line: (i: number) => string) => Array.from({ length: n }, (_, i) => line(i)).join("\n");
+  const rows = (n: number, line: (i: number) => string) =>
+    Array.from({ length: n }, (_, i) => line(i)).join("\n");
   test.each([
     ["0 bytes", new Uint8Array(0), "file-empty"],
     ["binary", Uint8Array.from([137, 80, 78, 71, 0, 1, 2]), "file-binary"],
@@ -158,15 +307,26 @@ describe("scan", () => {
   ])("a file that is %s is refused and the day is as it was", async (_, data, code) => {
     await scanToEnd(practice);
     const before = await view();
-    expect(await importSweep(practice.app, practice.dayId, { name: "x.csv", bytes: data })).toMatchObject({ ok: false, error: { code: "sweep-file", error: { code } } });
+    expect(
+      await importSweep(practice.app, practice.dayId, { name: "x.csv", bytes: data }),
+    ).toMatchObject({ ok: false, error: { code: "sweep-file", error: { code } } });
     expect((await view()).sweepsHere).toEqual(before.sweepsHere);
   });
 
   test("a file cut in mid-line, with NaN and rows out of order, is read with what is wrong said", async () => {
-    const lines = rows(3841, (i) => `${(470 + i * 0.025).toFixed(3)},${i === 9 ? "NaN" : (-112 + (i % 7) / 10).toFixed(1)}`).split("\n");
+    const lines = rows(
+      3841,
+      (i) =>
+        `${(470 + i * 0.025).toFixed(3)},${i === 9 ? "NaN" : (-112 + (i % 7) / 10).toFixed(1)}`,
+    ).split("\n");
     const text = [...lines.slice(2000), ...lines.slice(0, 2000), "566.0"].join("\n");
-    const read = await importSweep(practice.app, practice.dayId, { name: "mixed.csv", bytes: bytes(text) });
-    expect(read.ok && read.value.measurement.warnings.map((w) => w.code)).toEqual(expect.arrayContaining(["rows-out-of-order", "levels-missing", "last-line-cut"]));
+    const read = await importSweep(practice.app, practice.dayId, {
+      name: "mixed.csv",
+      bytes: bytes(text),
+    });
+    expect(read.ok && read.value.measurement.warnings.map((w) => w.code)).toEqual(
+      expect.arrayContaining(["rows-out-of-order", "levels-missing", "last-line-cut"]),
+    );
     expect((await view()).sweepsHere.map((s) => s.source)).toEqual(["file mixed.csv"]);
   });
 
@@ -179,25 +339,55 @@ describe("scan", () => {
       const loaded = await requireDay(practice.app, practice.dayId);
       if (!loaded.ok) throw new Error();
       const { request } = await pickBasis(practice.app, loaded.value, "normal");
-      return { exclusions: request.exclusions, channels: request.channels, others: request.others.map((o) => Math.round(o.frequencyHz / 100)), noise: request.noise.map((n) => [n.lowHz, Math.round(n.levelDbm * 5) / 5]) };
+      return {
+        exclusions: request.exclusions,
+        channels: request.channels,
+        others: request.others.map((o) => Math.round(o.frequencyHz / 100)),
+        noise: request.noise.map((n) => [n.lowHz, Math.round(n.levelDbm * 5) / 5]),
+      };
     };
     const first = await asked();
     for (const form of ["columns.csv", "rows.csv", "json"] as const) {
       const file = await exportSweep(practice.app, practice.dayId, scan!.id, form);
       if (!file.ok) throw new Error(file.error.code);
-      const packed = form === "json" ? gzipSync(bytes(file.value.text)) : form === "rows.csv" ? zipSync({ "x.csv": bytes(file.value.text) }) : bytes(file.value.text);
-      expect((await importSweep(practice.app, practice.dayId, { name: file.value.name, bytes: packed })).ok).toBe(true);
+      const packed =
+        form === "json"
+          ? gzipSync(bytes(file.value.text))
+          : form === "rows.csv"
+            ? zipSync({ "x.csv": bytes(file.value.text) })
+            : bytes(file.value.text);
+      expect(
+        (await importSweep(practice.app, practice.dayId, { name: file.value.name, bytes: packed }))
+          .ok,
+      ).toBe(true);
       const again = await asked();
-      expect([form, again.exclusions, again.channels, again.others]).toEqual([form, first.exclusions, first.channels, first.others]);
+      expect([form, again.exclusions, again.channels, again.others]).toEqual([
+        form,
+        first.exclusions,
+        first.channels,
+        first.others,
+      ]);
       expect(again.noise.length).toBe(first.noise.length);
-      again.noise.forEach(([hz, dbm], i) => { expect(hz).toBeCloseTo(first.noise[i]![0]!, 0); expect(Math.abs(dbm! - first.noise[i]![1]!)).toBeLessThanOrEqual(0.21); });
+      again.noise.forEach(([hz, dbm], i) => {
+        expect(hz).toBeCloseTo(first.noise[i]![0]!, 0);
+        expect(Math.abs(dbm! - first.noise[i]![1]!)).toBeLessThanOrEqual(0.21);
+      });
     }
-    expect(await exportSweep(practice.app, practice.dayId, 99, "json")).toMatchObject({ ok: false, error: { code: "not-found", what: "scan" } });
-    expect(await importSweep(practice.app, practice.dayId, { name: "b.gz", bytes: Uint8Array.of(0x1f, 0x8b, 8, 0, 1, 2, 3) })).toMatchObject({ ok: false });
+    expect(await exportSweep(practice.app, practice.dayId, 99, "json")).toMatchObject({
+      ok: false,
+      error: { code: "not-found", what: "scan" },
+    });
+    expect(
+      await importSweep(practice.app, practice.dayId, {
+        name: "b.gz",
+        bytes: Uint8Array.of(0x1f, 0x8b, 8, 0, 1, 2, 3),
+      }),
+    ).toMatchObject({ ok: false });
   });
 
   test("a file that comes in piece by piece: rows are read on the way, other kinds gathered; one that breaks off leaves nothing", async () => {
-    const row = (k: number) => `2027-05-04, 07:30:${String(k % 60).padStart(2, "0")}, 470000000, 480000000, 25000, 1, ${Array.from({ length: 400 }, (_, i) => (-105 + ((i * 7 + k) % 9) / 10).toFixed(2)).join(", ")}\n`;
+    const row = (k: number) =>
+      `2027-05-04, 07:30:${String(k % 60).padStart(2, "0")}, 470000000, 480000000, 25000, 1, ${Array.from({ length: 400 }, (_, i) => (-105 + ((i * 7 + k) % 9) / 10).toFixed(2)).join(", ")}\n`;
     const text = bytes(Array.from({ length: 60 }, (_, k) => row(k)).join(""));
     async function* pieces(all: Uint8Array, breaksAt = Infinity) {
       for (let at = 0; at < all.length; at += 10_007) {
@@ -206,11 +396,26 @@ describe("scan", () => {
         await Promise.resolve();
       }
     }
-    expect(await importSweepStream(practice.app, practice.dayId, "long.csv", pieces(text))).toMatchObject({ ok: true, value: { measurement: { points: 400 } } });
-    expect((await view()).sweepsHere).toMatchObject([{ source: "file long.csv", completePasses: 60 }]);
-    expect(await importSweepStream(practice.app, practice.dayId, "packed.gz", pieces(gzipSync(text)))).toMatchObject({ ok: true });
-    await expect(importSweepStream(practice.app, practice.dayId, "gone.csv", pieces(text, 90_000))).rejects.toThrow("gone");
-    expect(await importSweepStream(practice.app, practice.dayId, "letter.txt", pieces(bytes("Dear all,\n".repeat(20))))).toMatchObject({ ok: false, error: { code: "sweep-file" } });
+    expect(
+      await importSweepStream(practice.app, practice.dayId, "long.csv", pieces(text)),
+    ).toMatchObject({ ok: true, value: { measurement: { points: 400 } } });
+    expect((await view()).sweepsHere).toMatchObject([
+      { source: "file long.csv", completePasses: 60 },
+    ]);
+    expect(
+      await importSweepStream(practice.app, practice.dayId, "packed.gz", pieces(gzipSync(text))),
+    ).toMatchObject({ ok: true });
+    await expect(
+      importSweepStream(practice.app, practice.dayId, "gone.csv", pieces(text, 90_000)),
+    ).rejects.toThrow("gone");
+    expect(
+      await importSweepStream(
+        practice.app,
+        practice.dayId,
+        "letter.txt",
+        pieces(bytes("Dear all,\n".repeat(20))),
+      ),
+    ).toMatchObject({ ok: false, error: { code: "sweep-file" } });
     expect((await view()).sweepsHere).toHaveLength(2);
   });
 
@@ -218,26 +423,59 @@ describe("scan", () => {
     await plannedDay();
     const day = await view();
     const marit = day.plan!.picks.find((p) => p.channelId === of(day, "Marit").id)!.frequencyHz;
-    const text = rows(2881, (i) => { const hz = 470e6 + i * 25_000; return `${hz / 1e6},${Math.abs(hz - marit) < 60_000 ? -60 : -110 + (i % 5) / 5}`; });
-    const read = await importSweep(practice.app, practice.dayId, { name: "x.csv", bytes: bytes(text) });
+    const text = rows(2881, (i) => {
+      const hz = 470e6 + i * 25_000;
+      return `${hz / 1e6},${Math.abs(hz - marit) < 60_000 ? -60 : -110 + (i % 5) / 5}`;
+    });
+    const read = await importSweep(practice.app, practice.dayId, {
+      name: "x.csv",
+      bytes: bytes(text),
+    });
     const asked = async () => {
       const loaded = await requireDay(practice.app, practice.dayId);
       if (!loaded.ok) throw new Error();
       const basis = await pickBasis(practice.app, loaded.value, "normal");
-      return { suspects: ownSuspects(loaded.value, basis.analysis), others: basis.request.others.length };
+      return {
+        suspects: ownSuspects(loaded.value, basis.analysis),
+        others: basis.request.others.length,
+      };
     };
     const before = await asked();
-    expect(before).toMatchObject({ suspects: [{ talker: "Marit", packLabel: "Pack A" }], others: 1 });
+    expect(before).toMatchObject({
+      suspects: [{ talker: "Marit", packLabel: "Pack A" }],
+      others: 1,
+    });
     if (!read.ok) throw new Error();
-    expect(await markOwn(practice.app, practice.dayId, { sweepId: read.value.sweepId, frequencyHz: before.suspects[0]!.frequencyHz, packLabel: "Pack A" })).toEqual({ ok: true, value: null });
+    expect(
+      await markOwn(practice.app, practice.dayId, {
+        sweepId: read.value.sweepId,
+        frequencyHz: before.suspects[0]!.frequencyHz,
+        packLabel: "Pack A",
+      }),
+    ).toEqual({ ok: true, value: null });
     expect(await asked()).toEqual({ suspects: [], others: 0 });
-    expect(await markOwn(practice.app, practice.dayId, { sweepId: 99, frequencyHz: 5e8, packLabel: "Pack A" })).toMatchObject({ ok: false, error: { code: "not-found" } });
+    expect(
+      await markOwn(practice.app, practice.dayId, {
+        sweepId: 99,
+        frequencyHz: 5e8,
+        packLabel: "Pack A",
+      }),
+    ).toMatchObject({ ok: false, error: { code: "not-found" } });
   });
 
   test("without receivers to drive, a scan says so and a file still does", async () => {
     const alone = { ...practice.app, rig: null };
-    expect(await startScan(alone, practice.dayId, await askedHere(alone, practice.dayId))).toMatchObject({ ok: false, error: { code: "no-rig" } });
-    expect((await importSweep(alone, practice.dayId, { name: "a.csv", bytes: bytes(rows(100, (i) => `${470 + i / 10},-110`)) })).ok).toBe(true);
+    expect(
+      await startScan(alone, practice.dayId, await askedHere(alone, practice.dayId)),
+    ).toMatchObject({ ok: false, error: { code: "no-rig" } });
+    expect(
+      (
+        await importSweep(alone, practice.dayId, {
+          name: "a.csv",
+          bytes: bytes(rows(100, (i) => `${470 + i / 10},-110`)),
+        })
+      ).ok,
+    ).toBe(true);
   });
 });
 
@@ -248,16 +486,33 @@ describe("plan", () => {
     const { result } = await propose(practice);
     expect(result.assignments).toHaveLength(5);
     expect(result.spares).toHaveLength(2);
-    const all = [...result.assignments.map((a) => ({ id: a.channelId, frequencyHz: a.frequencyHz })), ...result.spares.map((s, i) => ({ id: `s${i}`, frequencyHz: s.frequencyHz }))];
+    const all = [
+      ...result.assignments.map((a) => ({ id: a.channelId, frequencyHz: a.frequencyHz })),
+      ...result.spares.map((s, i) => ({ id: `s${i}`, frequencyHz: s.frequencyHz })),
+    ];
     expect(checkSet(all, PROFILES.normal).conflicts).toEqual([]);
-    for (const { frequencyHz } of all) for (const [low, high] of [[478, 486], [502, 510], [526, 534], [550, 558]]) expect(frequencyHz < low! * 1e6 || frequencyHz > high! * 1e6).toBe(true);
-    for (const { frequencyHz } of all) for (const other of [487.15, 511.725, 537.4]) expect(Math.abs(frequencyHz - other * 1e6)).toBeGreaterThan(340_000);
+    for (const { frequencyHz } of all)
+      for (const [low, high] of [
+        [478, 486],
+        [502, 510],
+        [526, 534],
+        [550, 558],
+      ])
+        expect(frequencyHz < low! * 1e6 || frequencyHz > high! * 1e6).toBe(true);
+    for (const { frequencyHz } of all)
+      for (const other of [487.15, 511.725, 537.4])
+        expect(Math.abs(frequencyHz - other * 1e6)).toBeGreaterThan(340_000);
   });
 
   test("two windows: the second plan is refused with the first one's number; nothing is overwritten", async () => {
     await plannedDay();
     const { result: _, ...again } = await propose(practice);
-    expect(await acceptPlan(practice.app, practice.dayId, { ...again, basePlanVersion: 0 })).toEqual({ ok: false, error: { code: "plan-changed", version: 1, atMs: expect.any(Number) as number } });
+    expect(
+      await acceptPlan(practice.app, practice.dayId, { ...again, basePlanVersion: 0 }),
+    ).toEqual({
+      ok: false,
+      error: { code: "plan-changed", version: 1, atMs: expect.any(Number) as number },
+    });
     expect((await view()).planHistory).toHaveLength(1);
   });
 
@@ -265,25 +520,42 @@ describe("plan", () => {
     await plannedDay();
     const { result: _, ...proposal } = await propose(practice);
     await scanToEnd(practice);
-    expect(await acceptPlan(practice.app, practice.dayId, proposal)).toMatchObject({ ok: false, error: { code: "scan-changed" } });
+    expect(await acceptPlan(practice.app, practice.dayId, proposal)).toMatchObject({
+      ok: false,
+      error: { code: "scan-changed" },
+    });
     const { result: __, ...fresh } = await propose(practice);
-    const onTelevision = { ...fresh, picks: fresh.picks.map((p, i) => (i === 0 ? { ...p, frequencyHz: 481_000_000 } : p)) };
+    const onTelevision = {
+      ...fresh,
+      picks: fresh.picks.map((p, i) => (i === 0 ? { ...p, frequencyHz: 481_000_000 } : p)),
+    };
     const refused = await acceptPlan(practice.app, practice.dayId, onTelevision);
     // where she would stand her products may fall on others too, who are then named beside her
     const broken = !refused.ok && refused.error.code === "rules-broken" ? refused.error.picks : [];
-    expect(broken.find((p) => p.talker === "Marit")?.broken.map((b) => b.code)).toContain("kept-free");
-    expect(await acceptPlan(practice.app, practice.dayId, { ...fresh, picks: [] })).toMatchObject({ ok: false, error: { code: "nothing-picked" } });
+    expect(broken.find((p) => p.talker === "Marit")?.broken.map((b) => b.code)).toContain(
+      "kept-free",
+    );
+    expect(await acceptPlan(practice.app, practice.dayId, { ...fresh, picks: [] })).toMatchObject({
+      ok: false,
+      error: { code: "nothing-picked" },
+    });
     expect((await view()).plan!.version).toBe(1);
   });
 
   test("an earlier plan comes back as a new version", async () => {
     const first = (await plannedDay()).plan!;
     await acceptFound(practice);
-    expect(await restorePlan(practice.app, practice.dayId, 1, 2)).toEqual({ ok: true, value: { version: 3 } });
+    expect(await restorePlan(practice.app, practice.dayId, 1, 2)).toEqual({
+      ok: true,
+      value: { version: 3 },
+    });
     const now = (await view()).plan!;
     expect(now.picks).toEqual(first.picks);
     expect(now.how).toBe("back to plan 1");
-    expect(await restorePlan(practice.app, practice.dayId, 9, 3)).toMatchObject({ ok: false, error: { code: "not-found" } });
+    expect(await restorePlan(practice.app, practice.dayId, 9, 3)).toMatchObject({
+      ok: false,
+      error: { code: "not-found" },
+    });
   });
 });
 
@@ -292,15 +564,37 @@ describe("sync", () => {
     const day = await plannedDay();
     const irsa = of(day, "Irsa");
     await setReceivers(practice.app, practice.dayId, [irsa.id]);
-    expect(await syncPack(practice.app, practice.dayId, irsa.id)).toMatchObject({ ok: false, error: { code: "device", error: { code: "pack-is-off" } } });
+    expect(await syncPack(practice.app, practice.dayId, irsa.id)).toMatchObject({
+      ok: false,
+      error: { code: "device", error: { code: "pack-is-off" } },
+    });
     await handlePack(practice.app, practice.dayId, irsa.packKey, { isOn: true });
-    expect(of(await view(), "Irsa").state.sync).toEqual({ status: "problem", code: "pack-elsewhere", packHz: 496_300_000 });
+    expect(of(await view(), "Irsa").state.sync).toEqual({
+      status: "problem",
+      code: "pack-elsewhere",
+      packHz: 496_300_000,
+    });
 
-    expect((await usePack(practice.app, practice.dayId, { channelId: irsa.id, packKey: "pack-g", seenVersion: irsa.version })).ok).toBe(true);
+    expect(
+      (
+        await usePack(practice.app, practice.dayId, {
+          channelId: irsa.id,
+          packKey: "pack-g",
+          seenVersion: irsa.version,
+        })
+      ).ok,
+    ).toBe(true);
     const swapped = of(await view(), "Irsa");
-    expect(swapped.state.sync).toMatchObject({ status: "problem", code: "pack-cannot", ranges: [{ lowHz: 566e6, highHz: 614e6 }] });
+    expect(swapped.state.sync).toMatchObject({
+      status: "problem",
+      code: "pack-cannot",
+      ranges: [{ lowHz: 566e6, highHz: 614e6 }],
+    });
     await handlePack(practice.app, practice.dayId, "pack-g", { isOn: true });
-    expect(await syncPack(practice.app, practice.dayId, irsa.id)).toMatchObject({ ok: false, error: { code: "device", error: { code: "outside-tuning", key: "pack-g" } } });
+    expect(await syncPack(practice.app, practice.dayId, irsa.id)).toMatchObject({
+      ok: false,
+      error: { code: "device", error: { code: "outside-tuning", key: "pack-g" } },
+    });
   });
 
   test("somebody on the frequency is heard while the pack is off", async () => {
@@ -308,7 +602,10 @@ describe("sync", () => {
     const [marit, tobiah] = [of(day, "Marit"), of(day, "Tobiah")];
     // Tobiah's pack is put where Marit's receiver listens
     await practice.app.rig!.sync(marit.receiverKey, marit.half, tobiah.packKey);
-    expect(await prove(practice.app, practice.dayId, marit.id)).toEqual({ ok: true, value: { part: "silent", outcome: "steady" } });
+    expect(await prove(practice.app, practice.dayId, marit.id)).toEqual({
+      ok: true,
+      value: { part: "silent", outcome: "steady" },
+    });
     const after = await view();
     expect(of(after, "Marit").state.sync.code).toBe("someone-there");
     expect(after.steps.map((s) => s.code)).toContain("someone-there");
@@ -319,8 +616,14 @@ describe("sync", () => {
     const nils = of(day, "Nils");
     await handlePack(practice.app, practice.dayId, nils.packKey, { isMicPlugged: false });
     await practice.app.rig!.practice!.screwAntennaOn(nils.receiverKey);
-    expect(await prove(practice.app, practice.dayId, nils.id)).toEqual({ ok: true, value: { part: "voice", outcome: "nothing" } });
-    await handlePack(practice.app, practice.dayId, nils.packKey, { isMicPlugged: true, isStored: true });
+    expect(await prove(practice.app, practice.dayId, nils.id)).toEqual({
+      ok: true,
+      value: { part: "voice", outcome: "nothing" },
+    });
+    await handlePack(practice.app, practice.dayId, nils.packKey, {
+      isMicPlugged: true,
+      isStored: true,
+    });
     expect(await prove(practice.app, practice.dayId, nils.id)).toEqual({ ok: true, value: null });
     expect(of(await view(), "Nils").state.sync.code).toBe("proved");
   });
@@ -333,32 +636,77 @@ describe("sync", () => {
     const moved = await moveToSpare(practice.app, practice.dayId, marit.id);
     expect(moved).toMatchObject({ ok: true, value: { isSpare: true, talker: "Marit" } });
     const after = await view();
-    expect(after.plan!.picks.filter((p) => p.channelId !== marit.id)).toEqual(day.plan!.picks.filter((p) => p.channelId !== marit.id));
+    expect(after.plan!.picks.filter((p) => p.channelId !== marit.id)).toEqual(
+      day.plan!.picks.filter((p) => p.channelId !== marit.id),
+    );
 
-    const share = (packKey: string, how: "add" | "drop" | "first", seenVersion: number) => shareChannel(practice.app, practice.dayId, { channelId: marit.id, packKey, how, seenVersion });
-    expect(await share("pack-b", "add", marit.version)).toMatchObject({ ok: false, error: { changes: [{ what: "Pack B is with Tobiah" }] } });
-    expect(await share("pack-g", "add", marit.version)).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
+    const share = (packKey: string, how: "add" | "drop" | "first", seenVersion: number) =>
+      shareChannel(practice.app, practice.dayId, {
+        channelId: marit.id,
+        packKey,
+        how,
+        seenVersion,
+      });
+    expect(await share("pack-b", "add", marit.version)).toMatchObject({
+      ok: false,
+      error: { changes: [{ what: "Pack B is with Tobiah" }] },
+    });
+    expect(await share("pack-g", "add", marit.version)).toMatchObject({
+      ok: false,
+      error: { code: "setting-unknown" },
+    });
     expect((await share("pack-f", "add", marit.version)).ok).toBe(true);
     await setReceivers(practice.app, practice.dayId, [marit.id]);
     for (const packKey of ["pack-a", "pack-f"]) {
       await handlePack(practice.app, practice.dayId, packKey, { isOn: true });
       expect((await syncPack(practice.app, practice.dayId, marit.id, packKey)).ok).toBe(true);
     }
-    expect(of(await view(), "Marit").state.sync).toMatchObject({ code: "two-on", packKeys: ["pack-a", "pack-f"] });
+    expect(of(await view(), "Marit").state.sync).toMatchObject({
+      code: "two-on",
+      packKeys: ["pack-a", "pack-f"],
+    });
     await handlePack(practice.app, practice.dayId, "pack-f", { isOn: false });
     expect(of(await view(), "Marit").state.sync.code).toBe("not-proved");
     expect((await share("pack-f", "first", marit.version + 1)).ok).toBe(true);
-    expect(of(await view(), "Marit")).toMatchObject({ packKey: "pack-f", also: [{ packKey: "pack-a" }] });
+    expect(of(await view(), "Marit")).toMatchObject({
+      packKey: "pack-f",
+      also: [{ packKey: "pack-a" }],
+    });
   });
 
   test("two windows giving one channel a pack: the later is told what changed", async () => {
     const marit = of(await view(), "Marit");
-    expect((await usePack(practice.app, practice.dayId, { channelId: marit.id, packKey: "pack-f", seenVersion: marit.version })).ok).toBe(true);
-    expect(await usePack(practice.app, practice.dayId, { channelId: marit.id, packKey: "pack-g", seenVersion: marit.version })).toMatchObject({
-      ok: false, error: { code: "changed-meanwhile", talker: "Marit", changes: [{ what: "pack changed to Pack F" }] },
+    expect(
+      (
+        await usePack(practice.app, practice.dayId, {
+          channelId: marit.id,
+          packKey: "pack-f",
+          seenVersion: marit.version,
+        })
+      ).ok,
+    ).toBe(true);
+    expect(
+      await usePack(practice.app, practice.dayId, {
+        channelId: marit.id,
+        packKey: "pack-g",
+        seenVersion: marit.version,
+      }),
+    ).toMatchObject({
+      ok: false,
+      error: {
+        code: "changed-meanwhile",
+        talker: "Marit",
+        changes: [{ what: "pack changed to Pack F" }],
+      },
     });
     expect(of(await view(), "Marit").packKey).toBe("pack-f");
-    expect(await usePack(practice.app, practice.dayId, { channelId: marit.id, packKey: "pack-b", seenVersion: marit.version + 1 })).toMatchObject({ ok: false, error: { changes: [{ what: "Pack B is with Tobiah" }] } });
+    expect(
+      await usePack(practice.app, practice.dayId, {
+        channelId: marit.id,
+        packKey: "pack-b",
+        seenVersion: marit.version + 1,
+      }),
+    ).toMatchObject({ ok: false, error: { changes: [{ what: "Pack B is with Tobiah" }] } });
   });
 });
 
@@ -373,7 +721,9 @@ describe("the day goes on", () => {
     expect((await view()).steps[0]!.code).toBe("move");
     await moveTo(practice.app, practice.dayId, quay.id);
     const moved = await view();
-    expect(moved.channels.map((c) => c.state.frequency.code)).toEqual(Array.from({ length: 5 }, () => "picked-elsewhere"));
+    expect(moved.channels.map((c) => c.state.frequency.code)).toEqual(
+      Array.from({ length: 5 }, () => "picked-elsewhere"),
+    );
     expect(moved.steps.map((s) => s.code).slice(0, 3)).toEqual(["packs-off", "scan", "pick"]);
   });
 
@@ -382,12 +732,15 @@ describe("the day goes on", () => {
     expect((await view()).nowMs).toBe(7.5 * 3_600_000 + 90_000);
   });
 
-  test.each([[2], [3], [4]])("place %i of the day can be worked: five channels and two spares", async (placeNumber) => {
-    await moveTo(practice.app, practice.dayId, placeNumber);
-    await allPacksOff(practice.app, practice.dayId);
-    await scanToEnd(practice);
-    const { result } = await propose(practice);
-    expect(result.unplaced).toEqual([]);
-    expect(result.spares).toHaveLength(2);
-  });
+  test.each([[2], [3], [4]])(
+    "place %i of the day can be worked: five channels and two spares",
+    async (placeNumber) => {
+      await moveTo(practice.app, practice.dayId, placeNumber);
+      await allPacksOff(practice.app, practice.dayId);
+      await scanToEnd(practice);
+      const { result } = await propose(practice);
+      expect(result.unplaced).toEqual([]);
+      expect(result.spares).toHaveLength(2);
+    },
+  );
 });

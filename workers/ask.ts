@@ -8,8 +8,14 @@ export interface Running<T> {
   cancel: () => void;
 }
 
-/** One question to a worker of its own, so that no frame waits. Always settles: answered, cancelled, or crashed. */
-export function askWorker<Api, T>(start: () => Worker, ask: (worker: ReturnType<typeof wrap<Api>>) => Promise<T>): Running<T> {
+/**
+ * One question to a worker of its own, so that no frame waits. Always settles: answered, cancelled,
+ * or crashed.
+ */
+export function askWorker<Api, T>(
+  start: () => Worker,
+  ask: (worker: ReturnType<typeof wrap<Api>>) => Promise<T>,
+): Running<T> {
   const worker = start();
   let settle: (result: Result<T, WorkerError>) => void = () => undefined;
   const result = new Promise<Result<T, WorkerError>>((resolve) => {
@@ -18,10 +24,18 @@ export function askWorker<Api, T>(start: () => Worker, ask: (worker: ReturnType<
       resolve(answer);
     };
   });
-  worker.addEventListener("error", (event) => settle(fail({ code: "worker-crashed", detail: event.message || "the worker could not start" })));
+  worker.addEventListener("error", (event) =>
+    settle(fail({ code: "worker-crashed", detail: event.message || "the worker could not start" })),
+  );
   ask(wrap<Api>(worker)).then(
     (found) => settle(ok(found)),
-    (error: unknown) => settle(fail({ code: "worker-crashed", detail: error instanceof Error ? error.message : String(error) })),
+    (error: unknown) =>
+      settle(
+        fail({
+          code: "worker-crashed",
+          detail: error instanceof Error ? error.message : String(error),
+        }),
+      ),
   );
   return { result, cancel: () => settle(fail({ code: "cancelled" })) };
 }

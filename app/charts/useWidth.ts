@@ -7,7 +7,9 @@ export function useWidth<T extends HTMLElement>(guessPx: number) {
   useEffect(() => {
     const element = ref.current;
     if (!element) return undefined;
-    const observer = new ResizeObserver(([entry]) => setWidthPx(Math.max(200, Math.floor(entry!.contentRect.width))));
+    const observer = new ResizeObserver(([entry]) =>
+      setWidthPx(Math.max(200, Math.floor(entry!.contentRect.width))),
+    );
     observer.observe(element);
     return () => observer.disconnect();
   }, []);

@@ -1,7 +1,10 @@
 import { normalCdf } from "../units/normal";
 import { hashText, seededRandom } from "../units/random";
 
-/** A made-up piece of spectrum at one place, described by what is in it. Everything that follows is computed from the seed. */
+/**
+ * A made-up piece of spectrum at one place, described by what is in it. Everything that follows is
+ * computed from the seed.
+ */
 export interface AirScene {
   seed: string;
   /** Mean noise power in 200 kHz at 500 MHz at the receiver, and how it rises with frequency. */
@@ -27,17 +30,33 @@ export interface AirCarrier {
 const STATION_GUARD_HZ = 200_000;
 
 export const isOnAir = (carrier: AirCarrier, timeMs: number): boolean =>
-  carrier.rhythm === null || (((timeMs - carrier.rhythm.offsetMs) % carrier.rhythm.periodMs) + carrier.rhythm.periodMs) % carrier.rhythm.periodMs < carrier.rhythm.onMs;
+  carrier.rhythm === null ||
+  (((timeMs - carrier.rhythm.offsetMs) % carrier.rhythm.periodMs) + carrier.rhythm.periodMs) %
+    carrier.rhythm.periodMs <
+    carrier.rhythm.onMs;
 
 /** Mean noise power in a band at a frequency, without stations, humps or carriers. */
 export function airNoiseDbm(scene: AirScene, frequencyHz: number, bandwidthHz: number): number {
-  return scene.noiseDbmPer200kHz + ((frequencyHz - 500e6) / 100e6) * scene.slopeDbPer100MHz + 10 * Math.log10(bandwidthHz / 200_000);
+  return (
+    scene.noiseDbmPer200kHz +
+    ((frequencyHz - 500e6) / 100e6) * scene.slopeDbPer100MHz +
+    10 * Math.log10(bandwidthHz / 200_000)
+  );
 }
 
-/** One reading of a receiver: the power in [frequency ± bandwidth/2] at a moment, dBm. Noise-like parts scatter as an average of
- *  `looks` looks does; the same scene, frequency and time give the same reading.
- * @param extra - carriers besides the scene's own (our packs) */
-export function readAir(scene: AirScene, frequencyHz: number, bandwidthHz: number, timeMs: number, extra: readonly AirCarrier[] = []): number {
+/**
+ * One reading of a receiver: the power in [frequency ± bandwidth/2] at a moment, dBm. Noise-like
+ * parts scatter as an average of `looks` looks does; the same scene, frequency and time give the
+ * same reading.
+ * @param extra - carriers besides the scene's own (our packs)
+ */
+export function readAir(
+  scene: AirScene,
+  frequencyHz: number,
+  bandwidthHz: number,
+  timeMs: number,
+  extra: readonly AirCarrier[] = [],
+): number {
   const lowHz = frequencyHz - bandwidthHz / 2;
   const highHz = frequencyHz + bandwidthHz / 2;
   let noiseLike = 10 ** (airNoiseDbm(scene, frequencyHz, bandwidthHz) / 10);
@@ -49,15 +68,18 @@ export function readAir(scene: AirScene, frequencyHz: number, bandwidthHz: numbe
     else {
       // shoulders of a transmitter: 40 dB down at the edge of its block, falling 12 dB a megahertz
       const awayHz = lowHz >= to ? lowHz - to : from - highHz;
-      const shoulderDb = -40 - awayHz / 1e6 * 12;
-      if (shoulderDb > -75) noiseLike += 10 ** ((s.levelDbm + shoulderDb) / 10) * (bandwidthHz / (to - from));
+      const shoulderDb = -40 - (awayHz / 1e6) * 12;
+      if (shoulderDb > -75)
+        noiseLike += 10 ** ((s.levelDbm + shoulderDb) / 10) * (bandwidthHz / (to - from));
     }
   }
   for (const h of scene.humps) {
     const shape = Math.exp(-Math.LN2 * ((frequencyHz - h.centreHz) / (h.widthHz / 2)) ** 2);
     noiseLike += 10 ** (h.levelDbmPer200kHz / 10) * shape * (bandwidthHz / 200_000);
   }
-  const random = seededRandom(hashText(`${scene.seed}|${Math.round(frequencyHz)}|${Math.round(timeMs)}`));
+  const random = seededRandom(
+    hashText(`${scene.seed}|${Math.round(frequencyHz)}|${Math.round(timeMs)}`),
+  );
   let scatter = 0;
   for (let i = 0; i < scene.looks; i += 1) scatter -= Math.log(1 - random());
   let mw = noiseLike * (scatter / scene.looks);
@@ -75,7 +97,17 @@ function shareInBand(c: AirCarrier, lowHz: number, highHz: number): number {
 }
 
 /** A sweep of the air in even steps, each step at its own time as a stepping receiver does it. */
-export function sweepAir(scene: AirScene, lowHz: number, highHz: number, stepHz: number, startMs: number, msPerStep: number, extra: readonly AirCarrier[] = []): Float64Array {
+export function sweepAir(
+  scene: AirScene,
+  lowHz: number,
+  highHz: number,
+  stepHz: number,
+  startMs: number,
+  msPerStep: number,
+  extra: readonly AirCarrier[] = [],
+): Float64Array {
   const points = Math.floor((highHz - lowHz) / stepHz + 1e-9) + 1;
-  return Float64Array.from({ length: points }, (_, i) => readAir(scene, lowHz + i * stepHz, stepHz, startMs + i * msPerStep, extra));
+  return Float64Array.from({ length: points }, (_, i) =>
+    readAir(scene, lowHz + i * stepHz, stepHz, startMs + i * msPerStep, extra),
+  );
 }

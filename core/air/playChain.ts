@@ -9,9 +9,16 @@ export interface Played {
   cut: { microphone: number; transmitter: number; receiver: number; input: number };
 }
 
-/** Plays sound pressure through a chain as the practice set does: each stage has its gain, its noise and its edge. What the chain says in levels, this does sample by sample.
- * @param pressurePa - at the microphone; the question's talker is not asked */
-export function playChain(pressure: Float64Array, q: Omit<LevelChainQuestion, "talker">, seed: number): Played {
+/**
+ * Plays sound pressure through a chain as the practice set does: each stage has its gain, its noise
+ * and its edge. What the chain says in levels, this does sample by sample.
+ * @param pressurePa - at the microphone; the question's talker is not asked
+ */
+export function playChain(
+  pressure: Float64Array,
+  q: Omit<LevelChainQuestion, "talker">,
+  seed: number,
+): Played {
   const random = seededRandom(seed);
   const cut = { microphone: 0, transmitter: 0, receiver: 0, input: 0 };
   const edge = (stage: keyof typeof cut, x: number, most: number): number => {
@@ -28,14 +35,24 @@ export function playChain(pressure: Float64Array, q: Omit<LevelChainQuestion, "t
   const packEdge = packMost * gain(-(q.transmitter.limiterDb ?? 0));
   const linkNoise = q.link ? packMost * gain(q.link.noiseDbfs) : 0;
   const outputMost = volts(q.receiver.outputFullScaleDbu);
-  const [packGain, toOutput, loss, inputGain] = [gain(q.transmitter.gainDb), (outputMost / packMost) * gain(q.receiver.outputDb), gain(-(q.cable?.lossDb ?? 0)), gain(q.input.gainDb)];
+  const [packGain, toOutput, loss, inputGain] = [
+    gain(q.transmitter.gainDb),
+    (outputMost / packMost) * gain(q.receiver.outputDb),
+    gain(-(q.cable?.lossDb ?? 0)),
+    gain(q.input.gainDb),
+  ];
   const inputNoise = volts(q.input.noiseDbu);
   const inputMost = volts(q.input.fullScaleDbu);
   const inputEdge = inputMost * gain(-(q.input.limiterDb ?? 0));
   const samples = pressure.map((pa) => {
     const microphone = edge("microphone", pa * voltsPerPa, micMost) + micNoise * gaussian(random);
-    const pack = edge("transmitter", (microphone + packNoise * gaussian(random)) * packGain, packEdge);
-    const line = edge("receiver", (pack + linkNoise * gaussian(random)) * toOutput, outputMost) * loss;
+    const pack = edge(
+      "transmitter",
+      (microphone + packNoise * gaussian(random)) * packGain,
+      packEdge,
+    );
+    const line =
+      edge("receiver", (pack + linkNoise * gaussian(random)) * toOutput, outputMost) * loss;
     return edge("input", (line + inputNoise * gaussian(random)) * inputGain, inputEdge) / inputMost;
   });
   return { samples, cut };

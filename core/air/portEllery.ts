@@ -10,7 +10,10 @@ export interface Station {
   note: string;
 }
 
-/** What the harbour's television register says: licensed here, whether or not it is heard in a given room. */
+/**
+ * What the harbour's television register says: licensed here, whether or not it is heard in a given
+ * room.
+ */
 export const PORT_ELLERY_STATIONS: readonly Station[] = [
   { channel: 22, name: "Ellery Head One", note: "mast on the north cliff, 4 km" },
   { channel: 25, name: "Ellery Head Two", note: "mast on the north cliff, 4 km" },
@@ -21,7 +24,9 @@ export const PORT_ELLERY_STATIONS: readonly Station[] = [
 /** Where the harbour would be, were it anywhere: far out at sea. */
 const HARBOUR: Position = { latitudeDeg: 57.6, longitudeDeg: -15.2 };
 const near = (northM: number, eastM: number): Position => ({
-  latitudeDeg: HARBOUR.latitudeDeg + northM / 111_195, longitudeDeg: HARBOUR.longitudeDeg + eastM / (111_195 * Math.cos((HARBOUR.latitudeDeg * Math.PI) / 180)),
+  latitudeDeg: HARBOUR.latitudeDeg + northM / 111_195,
+  longitudeDeg:
+    HARBOUR.longitudeDeg + eastM / (111_195 * Math.cos((HARBOUR.latitudeDeg * Math.PI) / 180)),
 });
 
 /** What the made-up register knows. */
@@ -41,18 +46,39 @@ function station(channel: number, levelDbm: number): AirScene["stations"][number
   return { channel, lowHz, highHz, levelDbm };
 }
 
-const pack = (id: string, mhz: number, levelDbm: number): AirCarrier => ({ id, frequencyHz: Math.round(mhz * 1e6), levelDbm, widthHz: 180_000, rhythm: null });
+const pack = (id: string, mhz: number, levelDbm: number): AirCarrier => ({
+  id,
+  frequencyHz: Math.round(mhz * 1e6),
+  levelDbm,
+  widthHz: 180_000,
+  rhythm: null,
+});
 
 /** The harbour master's talkback: a few seconds of every minute and a half. */
 const talkback = (levelDbm: number): AirCarrier => ({
-  id: "harbour talkback", frequencyHz: 515_250_000, levelDbm, widthHz: 100_000, rhythm: { onMs: 32_000, periodMs: 90_000, offsetMs: 5_000 },
+  id: "harbour talkback",
+  frequencyHz: 515_250_000,
+  levelDbm,
+  widthHz: 100_000,
+  rhythm: { onMs: 32_000, periodMs: 90_000, offsetMs: 5_000 },
 });
 
 /** A second unit, shooting a nature film across the basin. */
-const secondCrew = (atDb: number): AirCarrier[] => [pack("second crew 1", 487.15, -71 + atDb), pack("second crew 2", 511.725, -78 + atDb), pack("second crew 3", 537.4, -83 + atDb)];
+const secondCrew = (atDb: number): AirCarrier[] => [
+  pack("second crew 1", 487.15, -71 + atDb),
+  pack("second crew 2", 511.725, -78 + atDb),
+  pack("second crew 3", 537.4, -83 + atDb),
+];
 
 const air = (seed: string, noiseDbmPer200kHz: number, rest: Partial<AirScene>): AirScene => ({
-  seed, noiseDbmPer200kHz, slopeDbPer100MHz: -2, looks: 12, stations: [], carriers: [], humps: [], ...rest,
+  seed,
+  noiseDbmPer200kHz,
+  slopeDbPer100MHz: -2,
+  looks: 12,
+  stations: [],
+  carriers: [],
+  humps: [],
+  ...rest,
 });
 
 export const PORT_ELLERY_SITES: readonly Site[] = [
@@ -62,15 +88,37 @@ export const PORT_ELLERY_SITES: readonly Site[] = [
       stations: [station(22, -58), station(25, -70), station(28, -63), station(31, -66)],
       carriers: [...secondCrew(0), talkback(-86)],
     }),
-    geometry: { position: near(40, -60), model: "indoor", room: "residential", distanceM: 14, walls: [{ material: "wood", thicknessM: 0.03 }], txHeightM: 1.1, rxHeightM: 1.8 },
+    geometry: {
+      position: near(40, -60),
+      model: "indoor",
+      room: "residential",
+      distanceM: 14,
+      walls: [{ material: "wood", thicknessM: 0.03 }],
+      txHeightM: 1.1,
+      rxHeightM: 1.8,
+    },
   },
   {
     key: "quay",
     air: air("quay", -105, {
-      stations: [station(22, -44), station(24, -78), station(25, -55), station(28, -48), station(31, -52)],
+      stations: [
+        station(22, -44),
+        station(24, -78),
+        station(25, -55),
+        station(28, -48),
+        station(31, -52),
+      ],
       carriers: [...secondCrew(9), pack("ferry loudhailer", 545.6, -74), talkback(-74)],
     }),
-    geometry: { position: near(-30, 20), model: "plane-earth", room: "office", distanceM: 28, walls: [], txHeightM: 1.1, rxHeightM: 2.4 },
+    geometry: {
+      position: near(-30, 20),
+      model: "plane-earth",
+      room: "office",
+      distanceM: 28,
+      walls: [],
+      txHeightM: 1.1,
+      rxHeightM: 2.4,
+    },
   },
   {
     key: "car-deck",
@@ -79,14 +127,39 @@ export const PORT_ELLERY_SITES: readonly Site[] = [
       carriers: [talkback(-92)],
       humps: [{ centreHz: 509e6, widthHz: 22e6, levelDbmPer200kHz: -84 }],
     }),
-    geometry: { position: near(-120, 90), model: "indoor", room: "commercial", distanceM: 22, walls: [], txHeightM: 1.1, rxHeightM: 2 },
+    geometry: {
+      position: near(-120, 90),
+      model: "indoor",
+      room: "commercial",
+      distanceM: 22,
+      walls: [],
+      txHeightM: 1.1,
+      rxHeightM: 2,
+    },
   },
   {
     key: "lighthouse-stair",
     air: air("lighthouse-stair", -109, {
-      stations: [station(22, -60), station(25, -66), station(28, -52), station(30, -71), station(31, -64)],
+      stations: [
+        station(22, -60),
+        station(25, -66),
+        station(28, -52),
+        station(30, -71),
+        station(31, -64),
+      ],
       carriers: [pack("visitor guide", 528.9, -80), talkback(-97)],
     }),
-    geometry: { position: near(-900, 700), model: "indoor", room: "office", distanceM: 16, walls: [{ material: "brick", thicknessM: 0.35 }, { material: "brick", thicknessM: 0.35 }], txHeightM: 1.1, rxHeightM: 1.8 },
+    geometry: {
+      position: near(-900, 700),
+      model: "indoor",
+      room: "office",
+      distanceM: 16,
+      walls: [
+        { material: "brick", thicknessM: 0.35 },
+        { material: "brick", thicknessM: 0.35 },
+      ],
+      txHeightM: 1.1,
+      rxHeightM: 1.8,
+    },
   },
 ];

@@ -2,8 +2,17 @@ import { EFFORT_SPL_AT_1M_DB, type Effort } from "../audio/levelChain";
 import { hashText } from "../units/random";
 import type { VoiceAsked } from "./voice";
 
-/** How loud somebody who mostly speaks like this may get on the take, at 1 m: about the next effort (common practice, no published source). */
-export const LOUDEST_SPL_AT_1M_DB: Readonly<Record<Effort, number>> = { soft: 62, normal: 66, raised: 72, loud: 78, shout: 82 };
+/**
+ * How loud somebody who mostly speaks like this may get on the take, at 1 m: about the next effort
+ * (common practice, no published source).
+ */
+export const LOUDEST_SPL_AT_1M_DB: Readonly<Record<Effort, number>> = {
+  soft: 62,
+  normal: 66,
+  raised: 72,
+  loud: 78,
+  shout: 82,
+};
 
 export interface PracticeTalker {
   talker: string;
@@ -24,14 +33,32 @@ export interface PracticeLine extends PracticeTalker {
 const SECONDS = 6;
 const ROOM_SPL_DB = 34;
 
-/** How loud a practice talker really gets at 1 m: off what was reckoned by a few decibels, always by the same. */
-export const trueSplAt1mDb = ({ talker, effort }: Pick<PracticeTalker, "talker" | "effort">, isLoudest: boolean): number => (isLoudest ? LOUDEST_SPL_AT_1M_DB : EFFORT_SPL_AT_1M_DB)[effort] + (hashText(`${talker} voice`) % 9) - 4;
+/**
+ * How loud a practice talker really gets at 1 m: off what was reckoned by a few decibels, always by
+ * the same.
+ */
+export const trueSplAt1mDb = (
+  { talker, effort }: Pick<PracticeTalker, "talker" | "effort">,
+  isLoudest: boolean,
+): number =>
+  (isLoudest ? LOUDEST_SPL_AT_1M_DB : EFFORT_SPL_AT_1M_DB)[effort] +
+  (hashText(`${talker} voice`) % 9) -
+  4;
 
-/** What a practice talker really does when asked for a line: somewhat louder or softer than was reckoned, always by the same; whoever turns away is dull, whoever runs rubs. */
+/**
+ * What a practice talker really does when asked for a line: somewhat louder or softer than was
+ * reckoned, always by the same; whoever turns away is dull, whoever runs rubs.
+ */
 export function practiceLine(p: PracticeLine): VoiceAsked {
   const splDb = trueSplAt1mDb(p, p.isLoudest) - 20 * Math.log10(p.distanceM);
   return {
-    splDb, peakFactorDb: p.peakFactorDb, roomSplDb: ROOM_SPL_DB, seconds: SECONDS, sampleRateHz: p.sampleRateHz, seed: hashText(`${p.talker} ${p.take} ${p.isLoudest}`),
-    ...(/turns away/i.test(p.moves) ? { dullDb: 15 } : {}), ...(/runs/i.test(p.moves) ? { rubSplDb: splDb - 6 } : {}),
+    splDb,
+    peakFactorDb: p.peakFactorDb,
+    roomSplDb: ROOM_SPL_DB,
+    seconds: SECONDS,
+    sampleRateHz: p.sampleRateHz,
+    seed: hashText(`${p.talker} ${p.take} ${p.isLoudest}`),
+    ...(/turns away/i.test(p.moves) ? { dullDb: 15 } : {}),
+    ...(/runs/i.test(p.moves) ? { rubSplDb: splDb - 6 } : {}),
   };
 }

@@ -6,7 +6,10 @@ import type { Wear } from "../radio/antenna";
 import type { Position } from "../regions/register";
 import type { AirScene } from "./air";
 
-/** A place of the practice day: what is on the air there, and what stands between a talker and the receivers. */
+/**
+ * A place of the practice day: what is on the air there, and what stands between a talker and the
+ * receivers.
+ */
 export interface Site {
   key: string;
   air: AirScene;
@@ -46,14 +49,37 @@ export interface ReceiverFigures {
   overloadDbm: number;
 }
 
-/** The link question of a channel at a place: the site gives the model and the heights, the setup everything that hands can change. */
-export function pathQuestion(site: Pick<SiteGeometry, "model" | "room" | "txHeightM" | "rxHeightM">, setup: PathSetup, receiver: ReceiverFigures, frequencyHz: number): LinkQuestion {
+/**
+ * The link question of a channel at a place: the site gives the model and the heights, the setup
+ * everything that hands can change.
+ */
+export function pathQuestion(
+  site: Pick<SiteGeometry, "model" | "room" | "txHeightM" | "rxHeightM">,
+  setup: PathSetup,
+  receiver: ReceiverFigures,
+  frequencyHz: number,
+): LinkQuestion {
   return {
-    frequencyHz, txPowerDbm: setup.txPowerDbm,
-    tx: { antenna: "whip-quarter", wear: setup.wear, skinContact: setup.skinContact, sleeve: setup.sleeve, tiltDeg: setup.tiltDeg, heightM: site.txHeightM },
+    frequencyHz,
+    txPowerDbm: setup.txPowerDbm,
+    tx: {
+      antenna: "whip-quarter",
+      wear: setup.wear,
+      skinContact: setup.skinContact,
+      sleeve: setup.sleeve,
+      tiltDeg: setup.tiltDeg,
+      heightM: site.txHeightM,
+    },
     rx: { antenna: setup.antenna, tiltDeg: 0, offAxisDeg: 0, heightM: site.rxHeightM },
-    path: { distanceM: setup.distanceM, model: site.model, room: site.room, walls: setup.walls, edges: [] },
-    feed: setup.feed, receiver,
+    path: {
+      distanceM: setup.distanceM,
+      model: site.model,
+      room: site.room,
+      walls: setup.walls,
+      edges: [],
+    },
+    feed: setup.feed,
+    receiver,
   };
 }
 
@@ -61,6 +87,11 @@ export function pathQuestion(site: Pick<SiteGeometry, "model" | "room" | "txHeig
 export const mwToDbm = (mw: number): number => 10 * Math.log10(mw);
 
 /** What arrives at a receiver from a pack at a site, dBm. */
-export function arrivingDbm(site: Site, setup: PathSetup, receiver: ReceiverFigures, frequencyHz: number): number {
+export function arrivingDbm(
+  site: Site,
+  setup: PathSetup,
+  receiver: ReceiverFigures,
+  frequencyHz: number,
+): number {
   return linkBudget(pathQuestion(site.geometry, setup, receiver, frequencyHz)).receivedDbm;
 }

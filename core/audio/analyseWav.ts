@@ -2,7 +2,15 @@ import { fail, ok, type Result } from "../units/result";
 import { type Heard, Listener } from "./listening";
 import { LoudnessMeter } from "./loudness";
 import { TruePeakMeter } from "./truePeak";
-import { type ByteSource, fullScaleOf, readWavHead, unpackFrames, type WavError, type WavHead, type WavWarning } from "./wav";
+import {
+  type ByteSource,
+  fullScaleOf,
+  readWavHead,
+  unpackFrames,
+  type WavError,
+  type WavHead,
+  type WavWarning,
+} from "./wav";
 
 /** What one track measures; levels null where it is silent, or too short. */
 export interface TrackFigures {
@@ -47,7 +55,10 @@ export class TrackMeter {
   private clipped = 0;
 
   /** @param fullScale - from where on a sample counts as clipped */
-  constructor({ sampleRateHz, fullScale }: { sampleRateHz: number; fullScale: number }, private readonly full = fullScale) {
+  constructor(
+    { sampleRateHz, fullScale }: { sampleRateHz: number; fullScale: number },
+    private readonly full = fullScale,
+  ) {
     this.loudness = new LoudnessMeter(sampleRateHz);
     this.truePeak = new TruePeakMeter(sampleRateHz);
     this.listener = new Listener(sampleRateHz);
@@ -84,9 +95,16 @@ export class TrackMeter {
     const rmsDbfs = meanSquare > 0 ? 10 * Math.log10(meanSquare) : null;
     const peakDbfs = level(peak);
     return {
-      peakDbfs, truePeakDbtp: level(Math.max(peak, this.truePeak.peak)), rmsDbfs, integratedLufs: this.loudness.integratedLufs(), shortTermMaxLufs: this.loudness.shortTermMaxLufs(),
-      crestDb: peakDbfs !== null && rmsDbfs !== null ? peakDbfs - rmsDbfs : null, clippedSamples: this.clipped, noiseFloorDbfs: quietestTenthDbfs(heard.powers),
-      dcOffset: count > 0 ? this.sum / count : 0, heard,
+      peakDbfs,
+      truePeakDbtp: level(Math.max(peak, this.truePeak.peak)),
+      rmsDbfs,
+      integratedLufs: this.loudness.integratedLufs(),
+      shortTermMaxLufs: this.loudness.shortTermMaxLufs(),
+      crestDb: peakDbfs !== null && rmsDbfs !== null ? peakDbfs - rmsDbfs : null,
+      clippedSamples: this.clipped,
+      noiseFloorDbfs: quietestTenthDbfs(heard.powers),
+      dcOffset: count > 0 ? this.sum / count : 0,
+      heard,
     };
   }
 }
@@ -106,14 +124,22 @@ export interface WavHooks {
 
 const PIECE_FRAMES = 16_384;
 
-/** Every track of a wave file, read piece by piece: its size does not matter to the memory it takes.
- * @returns fails with what is wrong of the file; "stopped" when a hook says so */
-export function analyseWav(source: ByteSource, hooks: WavHooks = {}): Result<WavAnswer, WavError | { code: "stopped" }> {
+/**
+ * Every track of a wave file, read piece by piece: its size does not matter to the memory it takes.
+ * @returns fails with what is wrong of the file; "stopped" when a hook says so
+ */
+export function analyseWav(
+  source: ByteSource,
+  hooks: WavHooks = {},
+): Result<WavAnswer, WavError | { code: "stopped" }> {
   const read = readWavHead(source);
   if (!read.ok) return read;
   const head = read.value;
   const { tracks, sampleRateHz, frames, blockBytes } = head;
-  const meters = Array.from({ length: tracks }, () => new TrackMeter({ sampleRateHz, fullScale: fullScaleOf(head.encoding) }));
+  const meters = Array.from(
+    { length: tracks },
+    () => new TrackMeter({ sampleRateHz, fullScale: fullScaleOf(head.encoding) }),
+  );
   const buffers = meters.map(() => new Float64Array(PIECE_FRAMES));
   let strange = 0;
   for (let done = 0; done < frames;) {
@@ -128,6 +154,15 @@ export function analyseWav(source: ByteSource, hooks: WavHooks = {}): Result<Wav
     hooks.onProgress?.(done / frames);
   }
   if (strange === frames * tracks) return fail({ code: "nothing-usable" });
-  const warnings = strange > 0 ? [...head.warnings, { code: "not-numbers" as const, samples: strange }] : head.warnings;
-  return ok({ tracks: meters.map((m) => m.figures()), seconds: frames / sampleRateHz, sampleRateHz, encoding: head.encoding, warnings });
+  const warnings =
+    strange > 0
+      ? [...head.warnings, { code: "not-numbers" as const, samples: strange }]
+      : head.warnings;
+  return ok({
+    tracks: meters.map((m) => m.figures()),
+    seconds: frames / sampleRateHz,
+    sampleRateHz,
+    encoding: head.encoding,
+    warnings,
+  });
 }

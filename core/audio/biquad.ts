@@ -7,19 +7,32 @@ export interface Biquad {
   a2: number;
 }
 
-/** The two filters of K-weighting at any rate: the published 48 kHz coefficients are those of a high shelf (1681.97 Hz, +4 dB) and a high-pass (38.14 Hz) by the bilinear transform.
- * Source: ITU-R BS.1770; the analogue prototypes as commonly derived from its table (from memory; checked against that table in the tests). */
+/**
+ * The two filters of K-weighting at any rate: the published 48 kHz coefficients are those of a high
+ * shelf (1681.97 Hz, +4 dB) and a high-pass (38.14 Hz) by the bilinear transform. Source: ITU-R
+ * BS.1770; the analogue prototypes as commonly derived from its table (from memory; checked against
+ * that table in the tests).
+ */
 export function kWeighting(sampleRateHz: number): [shelf: Biquad, highPass: Biquad] {
   const [shelfHz, gainDb, shelfQ] = [1681.974450955533, 3.999843853973347, 0.7071752369554196];
   const k = Math.tan((Math.PI * shelfHz) / sampleRateHz);
   const vh = 10 ** (gainDb / 20);
   const vb = vh ** 0.4996667741545416;
   const a0 = 1 + k / shelfQ + k * k;
-  const shelf = { b0: (vh + (vb * k) / shelfQ + k * k) / a0, b1: (2 * (k * k - vh)) / a0, b2: (vh - (vb * k) / shelfQ + k * k) / a0, a1: (2 * (k * k - 1)) / a0, a2: (1 - k / shelfQ + k * k) / a0 };
+  const shelf = {
+    b0: (vh + (vb * k) / shelfQ + k * k) / a0,
+    b1: (2 * (k * k - vh)) / a0,
+    b2: (vh - (vb * k) / shelfQ + k * k) / a0,
+    a1: (2 * (k * k - 1)) / a0,
+    a2: (1 - k / shelfQ + k * k) / a0,
+  };
   const [passHz, passQ] = [38.13547087602444, 0.5003270373238773];
   const j = Math.tan((Math.PI * passHz) / sampleRateHz);
   const c0 = 1 + j / passQ + j * j;
-  return [shelf, { b0: 1, b1: -2, b2: 1, a1: (2 * (j * j - 1)) / c0, a2: (1 - j / passQ + j * j) / c0 }];
+  return [
+    shelf,
+    { b0: 1, b1: -2, b2: 1, a1: (2 * (j * j - 1)) / c0, a2: (1 - j / passQ + j * j) / c0 },
+  ];
 }
 
 /** A low-pass of second order (bilinear transform of the textbook prototype). */
@@ -34,14 +47,26 @@ export function lowPass(cutoffHz: number, q: number, sampleRateHz: number): Biqu
 export function highPass(cutoffHz: number, q: number, sampleRateHz: number): Biquad {
   const k = Math.tan((Math.PI * cutoffHz) / sampleRateHz);
   const a0 = 1 + k / q + k * k;
-  return { b0: 1 / a0, b1: -2 / a0, b2: 1 / a0, a1: (2 * (k * k - 1)) / a0, a2: (1 - k / q + k * k) / a0 };
+  return {
+    b0: 1 / a0,
+    b1: -2 / a0,
+    b2: 1 / a0,
+    a1: (2 * (k * k - 1)) / a0,
+    a2: (1 - k / q + k * k) / a0,
+  };
 }
 
 /** A resonance of one at its middle. */
 export function bandPass(centreHz: number, q: number, sampleRateHz: number): Biquad {
   const k = Math.tan((Math.PI * centreHz) / sampleRateHz);
   const a0 = 1 + k / q + k * k;
-  return { b0: k / q / a0, b1: 0, b2: -k / q / a0, a1: (2 * (k * k - 1)) / a0, a2: (1 - k / q + k * k) / a0 };
+  return {
+    b0: k / q / a0,
+    b1: 0,
+    b2: -k / q / a0,
+    a1: (2 * (k * k - 1)) / a0,
+    a2: (1 - k / q + k * k) / a0,
+  };
 }
 
 /** Runs samples through a filter from its resting state. */

@@ -4,21 +4,35 @@ import { type MeasuredTrack, TrackMeter } from "./analyseWav";
 import { type Finding, judgeHearing } from "./hearing";
 
 const RATE = 16_000;
-const usual: VoiceAsked = { splDb: 76, peakFactorDb: 15, roomSplDb: 32, seconds: 6, sampleRateHz: RATE, seed: 4 };
+const usual: VoiceAsked = {
+  splDb: 76,
+  peakFactorDb: 15,
+  roomSplDb: 32,
+  seconds: 6,
+  sampleRateHz: RATE,
+  seed: 4,
+};
 const chain = {
-  microphone: { sensitivityMvPerPa: 6, selfNoiseDba: 28, maxSplDb: 135 }, transmitter: { gainDb: -24, fullScaleInputDbu: -60, inputNoiseDbu: -121 }, link: { noiseDbfs: -100 },
-  receiver: { outputFullScaleDbu: 10, outputDb: 0 }, input: { kind: "line" as const, fullScaleDbu: 20, gainDb: 12, noiseDbu: -88 },
+  microphone: { sensitivityMvPerPa: 6, selfNoiseDba: 28, maxSplDb: 135 },
+  transmitter: { gainDb: -24, fullScaleInputDbu: -60, inputNoiseDbu: -121 },
+  link: { noiseDbfs: -100 },
+  receiver: { outputFullScaleDbu: 10, outputDb: 0 },
+  input: { kind: "line" as const, fullScaleDbu: 20, gainDb: 12, noiseDbu: -88 },
 };
 const measured = (x: Float64Array): MeasuredTrack => {
   const meter = new TrackMeter({ sampleRateHz: RATE, fullScale: 1 });
   meter.push(x);
   return meter.figures();
 };
-const heard = (change: Partial<VoiceAsked> = {}, through: Partial<typeof chain> = {}) => judgeHearing(measured(playChain(voice({ ...usual, ...change }), { ...chain, ...through }, 3).samples));
+const heard = (change: Partial<VoiceAsked> = {}, through: Partial<typeof chain> = {}) =>
+  judgeHearing(
+    measured(playChain(voice({ ...usual, ...change }), { ...chain, ...through }, 3).samples),
+  );
 const codes = (findings: readonly Finding[]) => findings.map((f) => f.code);
 
 test("a voice as it should be: nothing stands out, whoever speaks", () => {
-  for (const seed of [1, 2, 3, 5]) expect([seed, codes(heard({ seed }).findings)]).toEqual([seed, []]);
+  for (const seed of [1, 2, 3, 5])
+    expect([seed, codes(heard({ seed }).findings)]).toEqual([seed, []]);
 });
 
 test.each<[string, Finding["code"], Partial<VoiceAsked>, Partial<typeof chain>]>([
@@ -55,7 +69,9 @@ test("automatic gain that drags the pauses up", () => {
 
 test("silence, and noise without a voice", () => {
   expect(judgeHearing(measured(new Float64Array(RATE))).findings).toEqual([{ code: "silent" }]);
-  expect(codes(judgeHearing(measured(playChain(new Float64Array(RATE * 3), chain, 2).samples)).findings)).toEqual(["no-voice"]);
+  expect(
+    codes(judgeHearing(measured(playChain(new Float64Array(RATE * 3), chain, 2).samples)).findings),
+  ).toEqual(["no-voice"]);
   const { voiceDbfs, pausesDbfs } = heard();
   expect(voiceDbfs! - pausesDbfs!).toBeGreaterThan(25);
 });

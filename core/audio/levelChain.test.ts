@@ -38,7 +38,11 @@ test("half the distance is 6.02 dB; gain and full scale shift one for one", () =
 });
 
 test("a shout on a hot pack clips there, a limiter holds it, and the advice says which", () => {
-  const hot: LevelChainQuestion = { ...chain, talker: { ...chain.talker, effort: "shout" }, transmitter: { ...chain.transmitter, gainDb: 40 } };
+  const hot: LevelChainQuestion = {
+    ...chain,
+    talker: { ...chain.talker, effort: "shout" },
+    transmitter: { ...chain.transmitter, gainDb: 40 },
+  };
   const clipped = levelChain(hot);
   expect(clipped.limitingStage).toBe("transmitter");
   expect(clipped.advice[0]).toMatchObject({ code: "pack-clips" });
@@ -48,7 +52,11 @@ test("a shout on a hot pack clips there, a limiter holds it, and the advice says
 });
 
 test("the noisiest stage: low at the pack and made up at the input brings the input's noise forward", () => {
-  const low = levelChain({ ...chain, transmitter: { ...chain.transmitter, gainDb: -10 }, input: { ...chain.input, gainDb: 30, noiseDbu: -90 } });
+  const low = levelChain({
+    ...chain,
+    transmitter: { ...chain.transmitter, gainDb: -10 },
+    input: { ...chain.input, gainDb: 30, noiseDbu: -90 },
+  });
   expect(low.noisiestStage).toBe("input");
   expect(levelChain(chain).noisiestStage).toBe("microphone");
   expect(low.stages[4]!.snrDb).toBeLessThan(levelChain(chain).stages[4]!.snrDb);
@@ -63,14 +71,21 @@ test("the way through the air adds its noise below the pack's full scale; a lead
   expect(noisy.finalPeakDbfs).toBeCloseTo(plain.finalPeakDbfs, 9);
   const lossy = levelChain({ ...chain, cable: { lossDb: 6 } });
   expect(lossy.finalPeakDbfs).toBeCloseTo(plain.finalPeakDbfs - 6, 9);
-  expect(lossy.stages.find((s) => s.name === "cable")!.headroomDb).toBeCloseTo(plain.stages.find((s) => s.name === "receiver")!.headroomDb, 9);
+  expect(lossy.stages.find((s) => s.name === "cable")!.headroomDb).toBeCloseTo(
+    plain.stages.find((s) => s.name === "receiver")!.headroomDb,
+    9,
+  );
 });
 
 test("FM quietens with the signal in hand, numbers do not; what is not known counts as strong", () => {
-  expect([0, 15, 30, 60].map((m) => linkNoiseDbfs("companded-fm", m))).toEqual([-70, -86, -102, -102]);
+  expect([0, 15, 30, 60].map((m) => linkNoiseDbfs("companded-fm", m))).toEqual([
+    -70, -86, -102, -102,
+  ]);
   expect(linkNoiseDbfs("plain-fm", null)).toBe(-72);
   expect([linkNoiseDbfs("digital", 0), linkNoiseDbfs("digital", 40)]).toEqual([-110, -110]);
-  expect([["Kelda digital"], ["Brae FM"], ["Tarnfell companded FM"], ["ours"]].map(audioLinkOf)).toEqual(["digital", "plain-fm", "companded-fm", "companded-fm"]);
+  expect(
+    [["Kelda digital"], ["Brae FM"], ["Tarnfell companded FM"], ["ours"]].map(audioLinkOf),
+  ).toEqual(["digital", "plain-fm", "companded-fm", "companded-fm"]);
 });
 
 test("an input's own limiter holds the peaks under its edge, and its headroom is to that edge", () => {
@@ -78,5 +93,8 @@ test("an input's own limiter holds the peaks under its edge, and its headroom is
   const held = levelChain({ ...hot, input: { ...hot.input, limiterDb: 6 } });
   expect(levelChain(hot).finalPeakDbfs).toBeGreaterThan(0);
   expect(held.finalPeakDbfs).toBeCloseTo(-6, 9);
-  expect(held.stages.at(-1)!.headroomDb).toBeCloseTo(levelChain(hot).stages.at(-1)!.headroomDb - 6, 9);
+  expect(held.stages.at(-1)!.headroomDb).toBeCloseTo(
+    levelChain(hot).stages.at(-1)!.headroomDb - 6,
+    9,
+  );
 });

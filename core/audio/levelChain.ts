@@ -4,19 +4,42 @@ import { assertPositive } from "../units/guards";
 
 export type Effort = "soft" | "normal" | "raised" | "loud" | "shout";
 
-/** Speech level at 1 m by vocal effort: relaxed 54, normal 60, raised 66, loud 72, very loud 78 dBA (ISO 9921:2003, from memory). */
-export const EFFORT_SPL_AT_1M_DB: Readonly<Record<Effort, number>> = { soft: 54, normal: 60, raised: 66, loud: 72, shout: 78 };
+/**
+ * Speech level at 1 m by vocal effort: relaxed 54, normal 60, raised 66, loud 72, very loud 78 dBA
+ * (ISO 9921:2003, from memory).
+ */
+export const EFFORT_SPL_AT_1M_DB: Readonly<Record<Effort, number>> = {
+  soft: 54,
+  normal: 60,
+  raised: 66,
+  loud: 72,
+  shout: 78,
+};
 
 export interface LevelChainQuestion {
   talker: { effort: Effort | { splAt1mDb: number }; distanceM: number; peakFactorDb: number };
   microphone: { sensitivityMvPerPa: number; selfNoiseDba: number; maxSplDb: number };
-  transmitter: { gainDb: number; fullScaleInputDbu: number; inputNoiseDbu: number; limiterDb?: number | null };
+  transmitter: {
+    gainDb: number;
+    fullScaleInputDbu: number;
+    inputNoiseDbu: number;
+    limiterDb?: number | null;
+  };
   /** What the way through the air adds: noise, below the pack's full scale. Absent: nothing. */
   link?: { noiseDbfs: number };
   receiver: { outputFullScaleDbu: number; outputDb: number };
-  /** What the lead loses, such as half the level where one leg of a balanced way is not used. Absent: nothing. */
+  /**
+   * What the lead loses, such as half the level where one leg of a balanced way is not used.
+   * Absent: nothing.
+   */
   cable?: { lossDb: number };
-  input: { kind: "mic" | "line"; fullScaleDbu: number; gainDb: number; noiseDbu: number; /** Its own limiter, below full scale; absent: none. */ limiterDb?: number };
+  input: {
+    kind: "mic" | "line";
+    fullScaleDbu: number;
+    gainDb: number;
+    noiseDbu: number;
+    /** Its own limiter, below full scale; absent: none. */ limiterDb?: number;
+  };
 }
 
 export interface LevelStage {
@@ -55,26 +78,42 @@ export const pressurePa = (splDb: number): number => SPL_REFERENCE_PA * 10 ** (s
 
 /** Output of a microphone in dBu: 20·log10(sensitivity · pressure / 0.7746 V).
  * @example microphoneDbu({ sensitivityMvPerPa: 6, splDb: 93.979 }) // -42.2 */
-export function microphoneDbu({ sensitivityMvPerPa, splDb }: { sensitivityMvPerPa: number; splDb: number }): number {
+export function microphoneDbu({
+  sensitivityMvPerPa,
+  splDb,
+}: {
+  sensitivityMvPerPa: number;
+  splDb: number;
+}): number {
   assertPositive("sensitivityMvPerPa", sensitivityMvPerPa);
   return 20 * Math.log10(((sensitivityMvPerPa / 1000) * pressurePa(splDb)) / DBU_REFERENCE_V);
 }
 
-/** Aims of practice: peaks this far under the ceiling at the pack, and under full scale at the recorder. */
+/**
+ * Aims of practice: peaks this far under the ceiling at the pack, and under full scale at the
+ * recorder.
+ */
 export const PACK_HEADROOM_AIM_DB = 10;
 export const FINAL_PEAK_AIM_DBFS = -10;
 
-/** The level at every stage from the voice to the recorder, with headroom to the stage's own ceiling and the noise gathered so far.
- *  Formulas: contracts.md. The level at the microphone falls by 20·log10 of the distance; self-noise is used as plain SPL; the limiter,
- *  when given, is the pack's ceiling in dB below full scale.
- * @throws RangeError for a distance or sensitivity not > 0 */
+/**
+ * The level at every stage from the voice to the recorder, with headroom to the stage's own ceiling
+ * and the noise gathered so far. Formulas: contracts.md. The level at the microphone falls by
+ * 20·log10 of the distance; self-noise is used as plain SPL; the limiter, when given, is the pack's
+ * ceiling in dB below full scale.
+ * @throws RangeError for a distance or sensitivity not > 0
+ */
 export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
   assertPositive("distanceM", q.talker.distanceM);
   const { microphone: mic, transmitter: pack, receiver, input } = q;
-  const splAt1mDb = typeof q.talker.effort === "string" ? EFFORT_SPL_AT_1M_DB[q.talker.effort] : q.talker.effort.splAt1mDb;
+  const splAt1mDb =
+    typeof q.talker.effort === "string"
+      ? EFFORT_SPL_AT_1M_DB[q.talker.effort]
+      : q.talker.effort.splAt1mDb;
   const splDb = splAt1mDb - 20 * Math.log10(q.talker.distanceM);
   const peakDb = q.talker.peakFactorDb;
-  const toDbu = (level: number) => microphoneDbu({ sensitivityMvPerPa: mic.sensitivityMvPerPa, splDb: level });
+  const toDbu = (level: number) =>
+    microphoneDbu({ sensitivityMvPerPa: mic.sensitivityMvPerPa, splDb: level });
 
   const micRms = toDbu(splDb);
   const micNoise = toDbu(mic.selfNoiseDba);
@@ -84,7 +123,9 @@ export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
   const packPeakAsked = micRms + peakDb + pack.gainDb;
   const packPeak = Math.min(packPeakAsked, packCeiling);
   const packNoise = powerSumDb([micNoise, pack.inputNoiseDbu]) + pack.gainDb;
-  const linkNoise = q.link ? powerSumDb([packNoise, pack.fullScaleInputDbu + q.link.noiseDbfs]) : packNoise;
+  const linkNoise = q.link
+    ? powerSumDb([packNoise, pack.fullScaleInputDbu + q.link.noiseDbfs])
+    : packNoise;
   const lossDb = q.cable?.lossDb ?? 0;
   const toLine = receiver.outputFullScaleDbu + receiver.outputDb - pack.fullScaleInputDbu;
   const lineRms = packRms + toLine - lossDb;
@@ -93,47 +134,121 @@ export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
   const inputCeiling = input.fullScaleDbu - (input.limiterDb ?? 0);
   const [endRmsAsked, endPeakAsked] = [lineRms + input.gainDb, linePeak + input.gainDb];
   // without a limiter what is too much is told as it would be, over full scale
-  const [endRms, endPeak] = input.limiterDb === undefined ? [endRmsAsked, endPeakAsked] : [Math.min(endRmsAsked, inputCeiling), Math.min(endPeakAsked, inputCeiling)];
+  const [endRms, endPeak] =
+    input.limiterDb === undefined
+      ? [endRmsAsked, endPeakAsked]
+      : [Math.min(endRmsAsked, inputCeiling), Math.min(endPeakAsked, inputCeiling)];
   const endNoise = powerSumDb([lineNoise, input.noiseDbu]) + input.gainDb;
 
-  const stage = (name: LevelStage["name"], rmsDbu: number, peakDbu: number, ceilingDbu: number, noiseDbu: number): LevelStage =>
-    ({ name, rmsDbu, peakDbu, headroomDb: ceilingDbu - peakDbu, noiseDbu, snrDb: rmsDbu - noiseDbu });
+  const stage = (
+    name: LevelStage["name"],
+    rmsDbu: number,
+    peakDbu: number,
+    ceilingDbu: number,
+    noiseDbu: number,
+  ): LevelStage => ({
+    name,
+    rmsDbu,
+    peakDbu,
+    headroomDb: ceilingDbu - peakDbu,
+    noiseDbu,
+    snrDb: rmsDbu - noiseDbu,
+  });
   const stages = [
     stage("talker", micRms, micRms + peakDb, toDbu(mic.maxSplDb), micNoise),
     stage("microphone", micRms, micRms + peakDb, toDbu(mic.maxSplDb), micNoise),
-    { ...stage("transmitter", packRms, packPeak, packCeiling, packNoise), headroomDb: packCeiling - packPeakAsked },
-    ...(q.link ? [{ ...stage("link", packRms, packPeak, packCeiling, linkNoise), headroomDb: packCeiling - packPeakAsked }] : []),
-    stage("receiver", lineRms + lossDb, linePeak + lossDb, receiver.outputFullScaleDbu, lineNoise + lossDb),
-    ...(q.cable ? [stage("cable", lineRms, linePeak, receiver.outputFullScaleDbu - lossDb, lineNoise)] : []),
-    { ...stage("input", endRms, endPeak, inputCeiling, endNoise), headroomDb: inputCeiling - endPeakAsked },
+    {
+      ...stage("transmitter", packRms, packPeak, packCeiling, packNoise),
+      headroomDb: packCeiling - packPeakAsked,
+    },
+    ...(q.link
+      ? [
+          {
+            ...stage("link", packRms, packPeak, packCeiling, linkNoise),
+            headroomDb: packCeiling - packPeakAsked,
+          },
+        ]
+      : []),
+    stage(
+      "receiver",
+      lineRms + lossDb,
+      linePeak + lossDb,
+      receiver.outputFullScaleDbu,
+      lineNoise + lossDb,
+    ),
+    ...(q.cable
+      ? [stage("cable", lineRms, linePeak, receiver.outputFullScaleDbu - lossDb, lineNoise)]
+      : []),
+    {
+      ...stage("input", endRms, endPeak, inputCeiling, endNoise),
+      headroomDb: inputCeiling - endPeakAsked,
+    },
   ];
-  const limiting = stages.slice(1).reduce((worst, s) => (s.headroomDb < worst.headroomDb ? s : worst));
+  const limiting = stages
+    .slice(1)
+    .reduce((worst, s) => (s.headroomDb < worst.headroomDb ? s : worst));
   const noises: [LevelStage["name"], number][] = [
     ["microphone", micNoise],
     ["transmitter", pack.inputNoiseDbu],
-    ...(q.link ? [["link", pack.fullScaleInputDbu + q.link.noiseDbfs - pack.gainDb] as [LevelStage["name"], number]] : []),
+    ...(q.link
+      ? [
+          ["link", pack.fullScaleInputDbu + q.link.noiseDbfs - pack.gainDb] as [
+            LevelStage["name"],
+            number,
+          ],
+        ]
+      : []),
     ["input", input.noiseDbu - toLine + lossDb - pack.gainDb],
   ];
   const noisiest = noises.reduce((worst, n) => (n[1] > worst[1] ? n : worst));
   const answer = {
-    stages, limitingStage: limiting.name, noisiestStage: noisiest[0], splAtMicrophoneDb: splDb,
-    finalPeakDbfs: endPeak - input.fullScaleDbu, finalRmsDbfs: endRms - input.fullScaleDbu,
+    stages,
+    limitingStage: limiting.name,
+    noisiestStage: noisiest[0],
+    splAtMicrophoneDb: splDb,
+    finalPeakDbfs: endPeak - input.fullScaleDbu,
+    finalRmsDbfs: endRms - input.fullScaleDbu,
   };
   return { ...answer, advice: adviseOn(answer, limiterDb !== null, input) };
 }
 
-function adviseOn(a: Omit<LevelChainAnswer, "advice">, hasLimiter: boolean, input: LevelChainQuestion["input"]): LevelAdvice[] {
-  const [microphone, transmitter, end] = (["microphone", "transmitter", "input"] as const).map((name) => a.stages.find((s) => s.name === name)!) as [LevelStage, LevelStage, LevelStage];
+function adviseOn(
+  a: Omit<LevelChainAnswer, "advice">,
+  hasLimiter: boolean,
+  input: LevelChainQuestion["input"],
+): LevelAdvice[] {
+  const [microphone, transmitter, end] = (["microphone", "transmitter", "input"] as const).map(
+    (name) => a.stages.find((s) => s.name === name)!,
+  ) as [LevelStage, LevelStage, LevelStage];
   const advice: LevelAdvice[] = [];
-  if (microphone.headroomDb < 0) advice.push({ code: "microphone-overloads", byDb: -microphone.headroomDb });
+  if (microphone.headroomDb < 0)
+    advice.push({ code: "microphone-overloads", byDb: -microphone.headroomDb });
   if (transmitter.headroomDb < 0) {
-    advice.push(hasLimiter ? { code: "pack-limits", byDb: -transmitter.headroomDb }
-      : { code: "pack-clips", byDb: -transmitter.headroomDb, lowerByDb: PACK_HEADROOM_AIM_DB - transmitter.headroomDb });
-  } else if (transmitter.headroomDb > 25) advice.push({ code: "pack-starved", raiseByDb: transmitter.headroomDb - PACK_HEADROOM_AIM_DB });
+    advice.push(
+      hasLimiter
+        ? { code: "pack-limits", byDb: -transmitter.headroomDb }
+        : {
+            code: "pack-clips",
+            byDb: -transmitter.headroomDb,
+            lowerByDb: PACK_HEADROOM_AIM_DB - transmitter.headroomDb,
+          },
+    );
+  } else if (transmitter.headroomDb > 25)
+    advice.push({ code: "pack-starved", raiseByDb: transmitter.headroomDb - PACK_HEADROOM_AIM_DB });
   if (end.headroomDb < 0) advice.push({ code: "input-clips", byDb: -end.headroomDb });
-  else if (a.finalPeakDbfs < -24) advice.push({ code: "input-low", peakDbfs: a.finalPeakDbfs, raiseByDb: FINAL_PEAK_AIM_DBFS - a.finalPeakDbfs });
+  else if (a.finalPeakDbfs < -24)
+    advice.push({
+      code: "input-low",
+      peakDbfs: a.finalPeakDbfs,
+      raiseByDb: FINAL_PEAK_AIM_DBFS - a.finalPeakDbfs,
+    });
   if (a.noisiestStage === "input") advice.push({ code: "input-noisiest", snrDb: end.snrDb });
-  if (advice.length === 0) advice.push({ code: "fine", headroomDb: Math.min(transmitter.headroomDb, end.headroomDb), snrDb: end.snrDb });
+  if (advice.length === 0)
+    advice.push({
+      code: "fine",
+      headroomDb: Math.min(transmitter.headroomDb, end.headroomDb),
+      snrDb: end.snrDb,
+    });
   if (input.kind === "mic") advice.push({ code: "phantom-off" });
   return advice;
 }

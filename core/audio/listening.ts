@@ -41,7 +41,10 @@ class Growing {
   }
 }
 
-/** What of a track is told apart afterwards: its voice from its pauses, and what does not belong to either. Powers are mean squares, full scale = 1. */
+/**
+ * What of a track is told apart afterwards: its voice from its pauses, and what does not belong to
+ * either. Powers are mean squares, full scale = 1.
+ */
 export interface Heard {
   /** Power and highest sample of each 50 ms. */
   powers: Float32Array;
@@ -53,7 +56,10 @@ export interface Heard {
   /** Of each half second, the power of each harmonic of 50 and 60 Hz, and beside it. */
   tones: Float32Array;
   besides: Float32Array;
-  /** Power by band of the looks whose level lies in a class of 3 dB, the loudest class first; and how many looks there were. */
+  /**
+   * Power by band of the looks whose level lies in a class of 3 dB, the loudest class first; and
+   * how many looks there were.
+   */
   bands: { levelDbfs: number; looks: number; powers: Float64Array }[];
 }
 
@@ -101,11 +107,16 @@ export class Listener {
     this.re = new Float64Array(points);
     this.im = new Float64Array(points);
     this.shape = hann(points);
-    this.bandOfBin = Int8Array.from({ length: points / 2 }, (_, k) => BAND_EDGES_HZ.findLastIndex((edge) => (k * sampleRateHz) / points >= edge)).map((b) => (b >= BANDS ? -1 : b));
+    this.bandOfBin = Int8Array.from({ length: points / 2 }, (_, k) =>
+      BAND_EDGES_HZ.findLastIndex((edge) => (k * sampleRateHz) / points >= edge),
+    ).map((b) => (b >= BANDS ? -1 : b));
     this.every = Math.max(1, Math.round(sampleRateHz / LOW_RATE_HZ));
     this.lowRateHz = sampleRateHz / this.every;
     // a Butterworth of fourth order
-    this.antiAlias = [lowPass(LOW_CUT_HZ, 0.5412, sampleRateHz), lowPass(LOW_CUT_HZ, 1.3066, sampleRateHz)];
+    this.antiAlias = [
+      lowPass(LOW_CUT_HZ, 0.5412, sampleRateHz),
+      lowPass(LOW_CUT_HZ, 1.3066, sampleRateHz),
+    ];
     this.subFilter = lowPass(SUB_CUT_HZ, 0.7071, this.lowRateHz);
     this.piece = new Float64Array(Math.round(this.lowRateHz * PIECE_S));
     this.second = new Float64Array(Math.round(this.lowRateHz * HUM_S));
@@ -119,9 +130,18 @@ export class Listener {
 
   heard(): Heard {
     return {
-      powers: this.powers.values, peaks: this.peaks.values, lowPowers: this.lowPowers.values, subPowers: this.subPowers.values, periodicities: this.periodicities.values,
-      tones: this.tones.values, besides: this.besides.values,
-      bands: this.classPowers.map((powers, i) => ({ levelDbfs: -i * CLASS_DB, looks: this.classLooks[i]!, powers })),
+      powers: this.powers.values,
+      peaks: this.peaks.values,
+      lowPowers: this.lowPowers.values,
+      subPowers: this.subPowers.values,
+      periodicities: this.periodicities.values,
+      tones: this.tones.values,
+      besides: this.besides.values,
+      bands: this.classPowers.map((powers, i) => ({
+        levelDbfs: -i * CLASS_DB,
+        looks: this.classLooks[i]!,
+        powers,
+      })),
     };
   }
 
@@ -156,7 +176,10 @@ export class Listener {
     if (power <= 0) return;
     const { frame, shape, bandOfBin } = this;
     const points = frame.length;
-    const into = Math.min(CLASSES - 1, Math.max(0, Math.round(-10 * Math.log10(power) / CLASS_DB)));
+    const into = Math.min(
+      CLASSES - 1,
+      Math.max(0, Math.round((-10 * Math.log10(power)) / CLASS_DB)),
+    );
     const { re, im } = this;
     for (let i = 0; i < points; i += 1) re[i] = frame[i]! * shape[i]!;
     im.fill(0);
@@ -220,7 +243,15 @@ export class Listener {
     subState.set([z1, z2]);
     this.lowPowers.push(power / piece.length);
     this.subPowers.push(sub / piece.length);
-    this.periodicities.push(power > 0 ? periodicity(piece, Math.floor(SHORTEST_LAG_S * this.lowRateHz), Math.ceil(LONGEST_LAG_S * this.lowRateHz)) : 0);
+    this.periodicities.push(
+      power > 0
+        ? periodicity(
+            piece,
+            Math.floor(SHORTEST_LAG_S * this.lowRateHz),
+            Math.ceil(LONGEST_LAG_S * this.lowRateHz),
+          )
+        : 0,
+    );
   }
 
   private closeSecond(): void {
@@ -230,14 +261,20 @@ export class Listener {
     for (const mains of MAINS_HZ) {
       for (const h of HARMONICS) {
         this.tones.push(at(mains * h));
-        this.besides.push(BESIDE_HZ.reduce((sum, d) => sum + at(mains * h + d), 0) / BESIDE_HZ.length);
+        this.besides.push(
+          BESIDE_HZ.reduce((sum, d) => sum + at(mains * h + d), 0) / BESIDE_HZ.length,
+        );
       }
     }
   }
 }
 
 /** A raised cosine whose mean square is 1: noise keeps its power, a tone loses a third of it. */
-const hann = (points: number): Float64Array => Float64Array.from({ length: points }, (_, i) => Math.sqrt(8 / 3) * (0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / points)));
+const hann = (points: number): Float64Array =>
+  Float64Array.from(
+    { length: points },
+    (_, i) => Math.sqrt(8 / 3) * (0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / points)),
+  );
 
 /** The best likeness of a piece to itself a lag later, by normalized correlation, 0…1. */
 function periodicity(x: Float64Array, shortest: number, longest: number): number {

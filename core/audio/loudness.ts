@@ -7,8 +7,11 @@ const ABSOLUTE_GATE_LUFS = -70;
 const RELATIVE_GATE_LU = -10;
 const OFFSET_LUFS = -0.691;
 
-/** Loudness of one track as a mono programme, piece by piece: K-weighting, blocks of 400 ms that overlap by three quarters, an absolute and a relative gate; short-term over 3 s.
- * Source: ITU-R BS.1770, EBU Tech 3341. */
+/**
+ * Loudness of one track as a mono programme, piece by piece: K-weighting, blocks of 400 ms that
+ * overlap by three quarters, an absolute and a relative gate; short-term over 3 s. Source: ITU-R
+ * BS.1770, EBU Tech 3341.
+ */
 export class LoudnessMeter {
   private readonly hop: number;
   private readonly shelf: Biquad;
@@ -47,7 +50,10 @@ export class LoudnessMeter {
       }
     }
     // a filter that rings out in silence would end among the denormal numbers, which are slow
-    this.s1 = Math.abs(s1) < 1e-30 ? 0 : s1; this.s2 = Math.abs(s2) < 1e-30 ? 0 : s2; this.p1 = Math.abs(p1) < 1e-30 ? 0 : p1; this.p2 = Math.abs(p2) < 1e-30 ? 0 : p2;
+    this.s1 = Math.abs(s1) < 1e-30 ? 0 : s1;
+    this.s2 = Math.abs(s2) < 1e-30 ? 0 : s2;
+    this.p1 = Math.abs(p1) < 1e-30 ? 0 : p1;
+    this.p2 = Math.abs(p2) < 1e-30 ? 0 : p2;
     this.inHop = inHop;
     this.energy = energy;
   }

@@ -1,6 +1,14 @@
-import { levelChain, type LevelChainAnswer, type LevelChainQuestion, type LevelStage } from "./levelChain";
+import {
+  levelChain,
+  type LevelChainAnswer,
+  type LevelChainQuestion,
+  type LevelStage,
+} from "./levelChain";
 
-/** What the recorder should show: full scale held against analogue line-up, and where speech is to lie. */
+/**
+ * What the recorder should show: full scale held against analogue line-up, and where speech is to
+ * lie.
+ */
 export interface LevelAim {
   /** Level at which a line-up tone stands in the recorder. */
   lineUpDbfs: number;
@@ -10,26 +18,38 @@ export interface LevelAim {
   loudestPeakDbfs: number;
 }
 
-/** −20 dBFS = +4 dBu (SMPTE RP 155) and −18 dBFS = 0 dBu (EBU R 68), both from memory. Where speech lies on them is common practice, no published source. */
+/**
+ * −20 dBFS = +4 dBu (SMPTE RP 155) and −18 dBFS = 0 dBu (EBU R 68), both from memory. Where speech
+ * lies on them is common practice, no published source.
+ */
 export const LEVEL_AIMS = {
   "minus-20": { lineUpDbfs: -20, lineUpDbu: 4, averageDbfs: -20, loudestPeakDbfs: -8 },
   "minus-18": { lineUpDbfs: -18, lineUpDbu: 0, averageDbfs: -23, loudestPeakDbfs: -9 },
 } as const satisfies Record<string, LevelAim>;
 export type LevelAimName = keyof typeof LEVEL_AIMS;
 
-/** Where the loudest voice's peaks are held at the pack. Low: the level is made up at the recorder. Hot: only the loudest may come near the pack's edge (both are common practice, no published source). */
+/**
+ * Where the loudest voice's peaks are held at the pack. Low: the level is made up at the recorder.
+ * Hot: only the loudest may come near the pack's edge (both are common practice, no published
+ * source).
+ */
 export const SCHOOLS = { low: { packHeadroomDb: 10 }, hot: { packHeadroomDb: 3 } } as const;
 export type School = keyof typeof SCHOOLS;
 
 /** Room that the stages after the pack keep over the loudest peak. */
 const RECEIVER_HEADROOM_DB = 3;
 const INPUT_HEADROOM_DB = 3;
-/** What lies this near to the aim counts as on it, and is told apart by its noise; what is alike in that, by the aim. */
+/**
+ * What lies this near to the aim counts as on it, and is told apart by its noise; what is alike in
+ * that, by the aim.
+ */
 export const ON_AIM_DB = 1.95;
 const SAME_NOISE_DB = 0.9;
 const SAME_AIM_DB = 0.5;
 
-/** What a person can set along a chain: nothing but what is there. Each list any order, not empty. */
+/**
+ * What a person can set along a chain: nothing but what is there. Each list any order, not empty.
+ */
 export interface Reachable {
   packGainsDb: readonly number[];
   outputsDb: readonly number[];
@@ -53,45 +73,109 @@ export interface Recommendation {
   snrDb: number;
   /** From the end's level to the aim; positive: too loud. */
   offAimDb: number;
-  /** False where no setting keeps the school's headroom everywhere: then it is the one that comes nearest to it. */
+  /**
+   * False where no setting keeps the school's headroom everywhere: then it is the one that comes
+   * nearest to it.
+   */
   keepsHeadroom: boolean;
 }
 
 export const withSettings = (q: LevelChainQuestion, s: ChainSettings): LevelChainQuestion => ({
-  ...q, transmitter: { ...q.transmitter, gainDb: s.gainDb }, receiver: { ...q.receiver, outputDb: s.outputDb }, input: { ...q.input, gainDb: s.inputGainDb },
+  ...q,
+  transmitter: { ...q.transmitter, gainDb: s.gainDb },
+  receiver: { ...q.receiver, outputDb: s.outputDb },
+  input: { ...q.input, gainDb: s.inputGainDb },
 });
 
-const stageOf = (a: LevelChainAnswer, name: LevelStage["name"]): LevelStage => a.stages.find((s) => s.name === name)!;
+const stageOf = (a: LevelChainAnswer, name: LevelStage["name"]): LevelStage =>
+  a.stages.find((s) => s.name === name)!;
 
-/** How far the end of a chain lies above what is aimed at: the ordinary voice's average or the loudest one's peaks, whichever is nearer to being too loud. */
-export const aboveAimDb = (ordinary: LevelChainAnswer, loudest: LevelChainAnswer, aim: LevelAim): number => Math.max(ordinary.finalRmsDbfs - aim.averageDbfs, loudest.finalPeakDbfs - aim.loudestPeakDbfs);
+/**
+ * How far the end of a chain lies above what is aimed at: the ordinary voice's average or the
+ * loudest one's peaks, whichever is nearer to being too loud.
+ */
+export const aboveAimDb = (
+  ordinary: LevelChainAnswer,
+  loudest: LevelChainAnswer,
+  aim: LevelAim,
+): number =>
+  Math.max(ordinary.finalRmsDbfs - aim.averageDbfs, loudest.finalPeakDbfs - aim.loudestPeakDbfs);
 
 /** What the loudest voice lacks of the headroom that each stage is to keep; 0 where none does. */
 export function lackingHeadroomDb(loudest: LevelChainAnswer, packHeadroomDb: number): number {
-  const wanted: [LevelStage["name"], number][] = [["microphone", 0], ["transmitter", packHeadroomDb], ["receiver", RECEIVER_HEADROOM_DB], ["input", INPUT_HEADROOM_DB]];
-  return wanted.reduce((most, [name, db]) => Math.max(most, db - stageOf(loudest, name).headroomDb), 0);
+  const wanted: [LevelStage["name"], number][] = [
+    ["microphone", 0],
+    ["transmitter", packHeadroomDb],
+    ["receiver", RECEIVER_HEADROOM_DB],
+    ["input", INPUT_HEADROOM_DB],
+  ];
+  return wanted.reduce(
+    (most, [name, db]) => Math.max(most, db - stageOf(loudest, name).headroomDb),
+    0,
+  );
 }
 
-/** The settings of all stages together: the aim is met as nearly as they can, every stage keeps its headroom for the loudest voice, and of those that do, the one with the best signal over noise; of those that are alike in that, the one nearest to the aim, with no more room at the pack than the school wants.
- * @param ordinary - the chain with the voice as it mostly is @param loudestSplAt1mDb - the loudest that is expected
- * @throws RangeError where nothing can be set */
-export function recommend({ ordinary, loudestSplAt1mDb, reachable, aim, school }: { ordinary: LevelChainQuestion; loudestSplAt1mDb: number; reachable: Reachable; aim: LevelAim; school: School }): Recommendation {
+/**
+ * The settings of all stages together: the aim is met as nearly as they can, every stage keeps its
+ * headroom for the loudest voice, and of those that do, the one with the best signal over noise; of
+ * those that are alike in that, the one nearest to the aim, with no more room at the pack than the
+ * school wants.
+ * @param ordinary - the chain with the voice as it mostly is @param loudestSplAt1mDb - the loudest
+ *   that is expected
+ * @throws RangeError where nothing can be set
+ */
+export function recommend({
+  ordinary,
+  loudestSplAt1mDb,
+  reachable,
+  aim,
+  school,
+}: {
+  ordinary: LevelChainQuestion;
+  loudestSplAt1mDb: number;
+  reachable: Reachable;
+  aim: LevelAim;
+  school: School;
+}): Recommendation {
   const { packHeadroomDb } = SCHOOLS[school];
-  if ([reachable.packGainsDb, reachable.outputsDb, reachable.inputGainsDb].some((list) => list.length === 0)) throw new RangeError("each stage needs at least one setting");
-  const loud: LevelChainQuestion = { ...ordinary, talker: { ...ordinary.talker, effort: { splAt1mDb: loudestSplAt1mDb } } };
+  if (
+    [reachable.packGainsDb, reachable.outputsDb, reachable.inputGainsDb].some(
+      (list) => list.length === 0,
+    )
+  )
+    throw new RangeError("each stage needs at least one setting");
+  const loud: LevelChainQuestion = {
+    ...ordinary,
+    talker: { ...ordinary.talker, effort: { splAt1mDb: loudestSplAt1mDb } },
+  };
   const at = (settings: ChainSettings) => {
-    const [o, l] = [levelChain(withSettings(ordinary, settings)), levelChain(withSettings(loud, settings))];
-    return { settings, ordinary: o, loudest: l, snrDb: stageOf(o, "input").snrDb, offAimDb: aboveAimDb(o, l, aim), lackingDb: lackingHeadroomDb(l, packHeadroomDb) };
+    const [o, l] = [
+      levelChain(withSettings(ordinary, settings)),
+      levelChain(withSettings(loud, settings)),
+    ];
+    return {
+      settings,
+      ordinary: o,
+      loudest: l,
+      snrDb: stageOf(o, "input").snrDb,
+      offAimDb: aboveAimDb(o, l, aim),
+      lackingDb: lackingHeadroomDb(l, packHeadroomDb),
+    };
   };
   const gains = [...reachable.inputGainsDb].sort((a, b) => a - b);
   const tried: Tried[] = [];
   for (const gainDb of reachable.packGainsDb) {
     for (const outputDb of reachable.outputsDb) {
-      // the end's level goes with the input's gain dB for dB: only those around the aim are worth a look
+      // the end's level goes with the input's gain dB for dB: only those around the aim are worth a
+      // look
       const low = at({ gainDb, outputDb, inputGainDb: gains[0]! });
       const wanted = gains[0]! - low.offAimDb;
-      const i = Math.max(0, gains.findLastIndex((g) => g <= wanted));
-      for (const inputGainDb of gains.slice(Math.max(0, i - 1), i + 3)) tried.push(at({ gainDb, outputDb, inputGainDb }));
+      const i = Math.max(
+        0,
+        gains.findLastIndex((g) => g <= wanted),
+      );
+      for (const inputGainDb of gains.slice(Math.max(0, i - 1), i + 3))
+        tried.push(at({ gainDb, outputDb, inputGainDb }));
     }
   }
   const { lackingDb, ...found } = bestOf(tried, reachable.usualInputDb ?? gains[0]!);
@@ -101,18 +185,29 @@ export function recommend({ ordinary, loudestSplAt1mDb, reachable, aim, school }
 type Tried = Omit<Recommendation, "keepsHeadroom"> & { lackingDb: number };
 const SAME_DB = 1e-9;
 
-/** In the order of what is worse: headroom that lacks, the aim missed, noise, room at the pack that nobody asked for. */
+/**
+ * In the order of what is worse: headroom that lacks, the aim missed, noise, room at the pack that
+ * nobody asked for.
+ */
 function bestOf(tried: readonly Tried[], usualInputDb: number): Tried {
   const least = (list: readonly Tried[], of: (t: Tried) => number, within: number) => {
     const lowest = Math.min(...list.map(of));
     return list.filter((t) => of(t) <= lowest + within);
   };
-  const fits = least(least(tried, (t) => t.lackingDb, SAME_DB), (t) => missDb(t.offAimDb), SAME_DB);
+  const fits = least(
+    least(tried, (t) => t.lackingDb, SAME_DB),
+    (t) => missDb(t.offAimDb),
+    SAME_DB,
+  );
   const quiet = least(fits, (t) => -t.snrDb, SAME_NOISE_DB);
   const near = least(quiet, (t) => Math.abs(t.offAimDb), SAME_AIM_DB);
   // as hot as the school allows: what is made up later brings later noise forward
   const hot = least(near, (t) => stageOf(t.loudest, "transmitter").headroomDb, SAME_DB);
-  return least(least(hot, (t) => Math.abs(t.settings.inputGainDb - usualInputDb), SAME_DB), (t) => Math.abs(t.offAimDb), SAME_DB)[0]!;
+  return least(
+    least(hot, (t) => Math.abs(t.settings.inputGainDb - usualInputDb), SAME_DB),
+    (t) => Math.abs(t.offAimDb),
+    SAME_DB,
+  )[0]!;
 }
 
 const missDb = (offAimDb: number): number => Math.max(0, Math.abs(offAimDb) - ON_AIM_DB);

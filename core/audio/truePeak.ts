@@ -3,12 +3,18 @@ const { abs, max, min, sqrt, sin, PI } = Math;
 
 const TAPS = 32;
 const BETA = 7;
-/** A point between two samples that are both lower than this share of the highest so far does not beat it, up to two thirds of half the rate. */
+/**
+ * A point between two samples that are both lower than this share of the highest so far does not
+ * beat it, up to two thirds of half the rate.
+ */
 const LEAST_BESIDE = 0.45;
 
-/** The highest value between the samples, piece by piece, by a windowed sinc of 32 taps: four points a sample below 96 kHz, two below 192 kHz.
- *  A stretch that cannot beat the highest so far is not interpolated.
- * Source: ITU-R BS.1770 Annex 2 (method; the filter is our own). */
+/**
+ * The highest value between the samples, piece by piece, by a windowed sinc of 32 taps: four points
+ * a sample below 96 kHz, two below 192 kHz. A stretch that cannot beat the highest so far is not
+ * interpolated.
+ * Source: ITU-R BS.1770 Annex 2 (method; the filter is our own).
+ */
 export class TruePeakMeter {
   private readonly phases: Float64Array[];
   private readonly mostGain: number;
@@ -36,7 +42,8 @@ export class TruePeakMeter {
       const to = min(end, from + TAPS);
       const here = maxAbs(line, from, to);
       if (here > this.peak) this.peak = here;
-      if (this.phases.length > 0 && max(before, here) * this.mostGain > this.peak) this.between(from, to);
+      if (this.phases.length > 0 && max(before, here) * this.mostGain > this.peak)
+        this.between(from, to);
       before = here;
     }
     // the last taps are the beginning of what comes

@@ -10,4 +10,8 @@ export type BrokenRule =
   | { code: "too-noisy"; noiseDbm: number; maxNoiseDbm: number }
   | { code: "not-measured" }
   | { code: "receiver-span"; maxSpanHz: number; otherHz: number }
-  | { code: "conflict"; conflict: Conflict; /** How strong the product is where it falls; null of two too near, and where levels are not known. */ level: ProductLevel | null };
+  | {
+      code: "conflict";
+      conflict: Conflict;
+      /** How strong the product is where it falls; null of two too near, and where levels are not known. */ level: ProductLevel | null;
+    };

@@ -19,7 +19,11 @@ export interface ChannelCandidates {
 
 /** The highest noise of the stretches that a band overlaps, and whether they cover it wholly.
  *  @param noise - each level already a power per channel bandwidth; need not be sorted */
-export function noiseInBand(noise: readonly NoiseStretch[], lowHz: number, highHz: number): { levelDbm: number | null; isCovered: boolean } {
+export function noiseInBand(
+  noise: readonly NoiseStretch[],
+  lowHz: number,
+  highHz: number,
+): { levelDbm: number | null; isCovered: boolean } {
   let levelDbm: number | null = null;
   const covered: Stretch[] = [];
   for (const n of noise) {
@@ -27,12 +31,18 @@ export function noiseInBand(noise: readonly NoiseStretch[], lowHz: number, highH
     levelDbm = levelDbm === null ? n.levelDbm : Math.max(levelDbm, n.levelDbm);
     covered.push({ lowHz: n.lowHz, highHz: n.highHz });
   }
-  return { levelDbm, isCovered: mergeStretches(covered).some((c) => c.lowHz <= lowHz && c.highHz >= highHz) };
+  return {
+    levelDbm,
+    isCovered: mergeStretches(covered).some((c) => c.lowHz <= lowHz && c.highHz >= highHz),
+  };
 }
 
 export type PlaceVerdict = "fine" | "outside-window" | "excluded" | "noisy" | "unmeasured";
 
-/** What the law, the exclusions and the measured noise say about one centre frequency, other carriers aside. */
+/**
+ * What the law, the exclusions and the measured noise say about one centre frequency, other
+ * carriers aside.
+ */
 export function judgePlace(
   request: Pick<CoordinationRequest, "exclusions" | "maxNoiseDbm">,
   windows: readonly Stretch[],
@@ -43,7 +53,11 @@ export function judgePlace(
   const lowHz = frequencyHz - bandwidthHz / 2;
   const highHz = frequencyHz + bandwidthHz / 2;
   const { levelDbm, isCovered } = noiseInBand(noise, lowHz, highHz);
-  const answer = (verdict: PlaceVerdict, exclusion: string | null = null) => ({ verdict, noiseDbm: levelDbm, exclusion });
+  const answer = (verdict: PlaceVerdict, exclusion: string | null = null) => ({
+    verdict,
+    noiseDbm: levelDbm,
+    exclusion,
+  });
   if (!windows.some((w) => lowHz >= w.lowHz && highHz <= w.highHz)) return answer("outside-window");
   const hole = request.exclusions.find((e) => e.lowHz < highHz && e.highHz > lowHz);
   if (hole) return answer("excluded", hole.reason);
@@ -72,7 +86,8 @@ export class NoiseIndex {
       else high = middle;
     }
     const found: NoiseStretch[] = [];
-    for (let i = low; i < this.sorted.length && this.sorted[i]!.lowHz < highHz; i += 1) found.push(this.sorted[i]!);
+    for (let i = low; i < this.sorted.length && this.sorted[i]!.lowHz < highHz; i += 1)
+      found.push(this.sorted[i]!);
     return found;
   }
 
@@ -82,7 +97,12 @@ export class NoiseIndex {
 }
 
 /** Every place on a channel's tuning grid that the windows, exclusions and noise leave. */
-export function candidatesFor(request: CoordinationRequest, windows: readonly Stretch[], noise: NoiseIndex, channel: ChannelRequest): ChannelCandidates {
+export function candidatesFor(
+  request: CoordinationRequest,
+  windows: readonly Stretch[],
+  noise: NoiseIndex,
+  channel: ChannelRequest,
+): ChannelCandidates {
   const refused = { outsideWindow: 0, excluded: 0, noisy: 0, unmeasured: 0 };
   const reasons = new Set<string>();
   const places = new Map<number, Candidate>();
@@ -94,8 +114,13 @@ export function candidatesFor(request: CoordinationRequest, windows: readonly St
       if (places.has(frequencyHz)) continue;
       const near = noise.near(frequencyHz - half, frequencyHz + half);
       const place = judgePlace(request, windows, near, channel.bandwidthHz, frequencyHz);
-      const isUnmeasured = place.verdict === "fine" && request.maxNoiseDbm !== null && !noise.isEmpty && near.length === 0;
-      if (place.verdict === "fine" && !isUnmeasured) places.set(frequencyHz, { frequencyHz, noiseDbm: place.noiseDbm });
+      const isUnmeasured =
+        place.verdict === "fine" &&
+        request.maxNoiseDbm !== null &&
+        !noise.isEmpty &&
+        near.length === 0;
+      if (place.verdict === "fine" && !isUnmeasured)
+        places.set(frequencyHz, { frequencyHz, noiseDbm: place.noiseDbm });
       else if (place.verdict === "outside-window") refused.outsideWindow += 1;
       else if (place.verdict === "noisy") refused.noisy += 1;
       else if (place.verdict === "excluded") {
@@ -111,10 +136,13 @@ export function candidatesFor(request: CoordinationRequest, windows: readonly St
 /** Why a channel has no place at all before other carriers are even looked at. */
 export function whyNoCandidate(channel: ChannelRequest, found: ChannelCandidates): string {
   const { outsideWindow, excluded, noisy, unmeasured } = found.refused;
-  const ranges = channel.tuning.map((t) => `${formatMhz(t.lowHz)} to ${formatMhz(t.highHz)}`).join(", ");
+  const ranges = channel.tuning
+    .map((t) => `${formatMhz(t.lowHz)} to ${formatMhz(t.highHz)}`)
+    .join(", ");
   const parts: string[] = [];
   if (outsideWindow > 0) parts.push(`${outsideWindow} lie outside what the rules known here allow`);
-  if (excluded > 0) parts.push(`${excluded} are kept free (${found.exclusionReasons.slice(0, 3).join("; ")})`);
+  if (excluded > 0)
+    parts.push(`${excluded} are kept free (${found.exclusionReasons.slice(0, 3).join("; ")})`);
   if (noisy > 0) parts.push(`${noisy} are noisier than the limit`);
   if (unmeasured > 0) parts.push(`${unmeasured} were not measured`);
   if (parts.length === 0) return `it tunes nowhere: ${ranges || "no range given"}`;

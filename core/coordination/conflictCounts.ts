@@ -1,8 +1,14 @@
 import type { Profile } from "./profile";
 
-/** For every cell of a grid how many conflicts a carrier there has with those that stand, kept up as carriers come and go: the zones are those of ForbiddenMap, in whole cells. */
+/**
+ * For every cell of a grid how many conflicts a carrier there has with those that stand, kept up as
+ * carriers come and go: the zones are those of ForbiddenMap, in whole cells.
+ */
 export class ConflictCounts {
-  /** By cell, `pad` cells further on: zones may reach beyond both ends. A carrier counts itself once. */
+  /**
+   * By cell, `pad` cells further on: zones may reach beyond both ends. A carrier counts itself
+   * once.
+   */
   readonly counts: Int32Array;
   readonly pad: number;
   /** The cells of the carriers that stand, the first `size` of them. */
@@ -14,11 +20,24 @@ export class ConflictCounts {
   private readonly reach3: number;
   private readonly guards: { third2: number; third3: number; fifth2: number };
 
-  /** @param cells - how many the grid has; @param most - how many carriers may stand; @param fixed - carriers that stay, in cells, not whole ones */
-  constructor(private readonly cells: number, most: number, private readonly fixed: readonly number[], profile: Profile, unitHz: number) {
+  /**
+   * @param cells - how many the grid has; @param most - how many carriers may stand; @param fixed -
+   *   carriers that stay, in cells, not whole ones
+   */
+  constructor(
+    private readonly cells: number,
+    most: number,
+    private readonly fixed: readonly number[],
+    profile: Profile,
+    unitHz: number,
+  ) {
     const inUnits = (hz: number) => hz / unitHz;
     this.minSpacing = inUnits(profile.minSpacingHz);
-    this.guards = { third2: inUnits(profile.guards.third2Hz), third3: inUnits(profile.guards.third3Hz), fifth2: inUnits(profile.guards.fifth2Hz) };
+    this.guards = {
+      third2: inUnits(profile.guards.third2Hz),
+      third3: inUnits(profile.guards.third3Hz),
+      fifth2: inUnits(profile.guards.fifth2Hz),
+    };
     // strictly inside a guard is a conflict: the last whole cell before it
     const lastInside = (guard: number) => Math.ceil(guard - 1e-9) - 1;
     this.spacing = lastInside(this.minSpacing);
@@ -37,7 +56,9 @@ export class ConflictCounts {
 
   /** By how much any two gaps between neighbours differ at least, in cells. */
   get leastGapDifference(): number {
-    return this.guards.third2 > 0 && this.guards.third3 > 0 ? Math.min(this.reach2, this.reach3) + 1 : 0;
+    return this.guards.third2 > 0 && this.guards.third3 > 0
+      ? Math.min(this.reach2, this.reach3) + 1
+      : 0;
   }
 
   put(cell: number): void {
@@ -57,14 +78,22 @@ export class ConflictCounts {
   /** Counts the zones that a carrier brings with those that stand, one way or the other. */
   private mark(s: number, by: number): void {
     const { counts, pad, at, size, reach2, reach3 } = this;
-    for (let c = pad + s - this.spacing, end = pad + s + this.spacing; c <= end; c += 1) counts[c]! += by;
+    for (let c = pad + s - this.spacing, end = pad + s + this.spacing; c <= end; c += 1)
+      counts[c]! += by;
     for (let i = 0; i < size; i += 1) {
       const a = at[i]!;
       const sum = s + a;
       if (reach2 >= 0) {
-        for (let c = pad + 2 * s - a - reach2, end = c + 2 * reach2; c <= end; c += 1) counts[c]! += by;
-        for (let c = pad + 2 * a - s - reach2, end = c + 2 * reach2; c <= end; c += 1) counts[c]! += by;
-        for (let c = pad + ((sum - reach2 + 1) >> 1), end = pad + ((sum + reach2) >> 1); c <= end; c += 1) counts[c]! += by;
+        for (let c = pad + 2 * s - a - reach2, end = c + 2 * reach2; c <= end; c += 1)
+          counts[c]! += by;
+        for (let c = pad + 2 * a - s - reach2, end = c + 2 * reach2; c <= end; c += 1)
+          counts[c]! += by;
+        for (
+          let c = pad + ((sum - reach2 + 1) >> 1), end = pad + ((sum + reach2) >> 1);
+          c <= end;
+          c += 1
+        )
+          counts[c]! += by;
       }
       if (this.guards.fifth2 > 0) this.markFifth(s, a, by);
       if (reach3 < 0) continue;
@@ -118,7 +147,8 @@ export class ConflictCounts {
       for (let j = 0; j < k; j += 1) {
         this.pairZones(f, fixed[j]!, 1);
         if (this.guards.fifth2 > 0) this.markFifth(f, fixed[j]!, 1);
-        if (this.guards.third3 > 0) for (let i = 0; i < j; i += 1) this.tripleZones(f, fixed[j]!, fixed[i]!, 1);
+        if (this.guards.third3 > 0)
+          for (let i = 0; i < j; i += 1) this.tripleZones(f, fixed[j]!, fixed[i]!, 1);
       }
     }
   }

@@ -10,8 +10,10 @@ import type { ChannelRequest, CoordinationRequest } from "./request";
 
 export type { BrokenRule } from "./brokenRule";
 
-/** Every rule that a typed frequency breaks for a channel, given what stands already (others and the locked channels).
- *  An empty list means the place is fine. */
+/**
+ * Every rule that a typed frequency breaks for a channel, given what stands already (others and the
+ * locked channels). An empty list means the place is fine.
+ */
 export function brokenRules(
   request: CoordinationRequest,
   channel: ChannelRequest,
@@ -19,16 +21,42 @@ export function brokenRules(
   standing: readonly { id: string; frequencyHz: number }[],
   raster: Raster | null,
 ): BrokenRule[] {
-  const halves = request.channels.flatMap((c) => { const at = standing.find((s) => s.id === c.id); return at ? [{ channel: c, frequencyHz: at.frequencyHz }] : []; });
-  const broken = placeRules(request, mergeStretches(request.windows), new NoiseIndex(request.noise), channel, frequencyHz, halves, raster);
+  const halves = request.channels.flatMap((c) => {
+    const at = standing.find((s) => s.id === c.id);
+    return at ? [{ channel: c, frequencyHz: at.frequencyHz }] : [];
+  });
+  const broken = placeRules(
+    request,
+    mergeStretches(request.windows),
+    new NoiseIndex(request.noise),
+    channel,
+    frequencyHz,
+    halves,
+    raster,
+  );
   const others = standing.filter((s) => s.id !== channel.id);
-  const conflicts = conflictsOfEach([...others, { id: channel.id, frequencyHz }], [channel.id], request.profile, request.relations);
-  for (const conflict of conflicts.get(channel.id)!) broken.push({ code: "conflict", conflict, level: levelOf(request, conflict) });
+  const conflicts = conflictsOfEach(
+    [...others, { id: channel.id, frequencyHz }],
+    [channel.id],
+    request.profile,
+    request.relations,
+  );
+  for (const conflict of conflicts.get(channel.id)!)
+    broken.push({ code: "conflict", conflict, level: levelOf(request, conflict) });
   return broken;
 }
 
 /** How strong a product in the way is; null of two too near, and where levels are not known. */
-export function levelOf({ relations }: Pick<CoordinationRequest, "relations">, conflict: Pick<Conflict, "sources" | "victim" | "missHz"> & { kind: Conflict["kind"] }): ProductLevel | null {
+export function levelOf(
+  { relations }: Pick<CoordinationRequest, "relations">,
+  conflict: Pick<Conflict, "sources" | "victim" | "missHz"> & { kind: Conflict["kind"] },
+): ProductLevel | null {
   if (!relations?.levels || conflict.kind === "spacing" || conflict.victim === null) return null;
-  return productLevel(relations.levels, conflict.kind, conflict.sources, conflict.victim, conflict.missHz);
+  return productLevel(
+    relations.levels,
+    conflict.kind,
+    conflict.sources,
+    conflict.victim,
+    conflict.missHz,
+  );
 }

@@ -1,19 +1,28 @@
 import { firstAbove } from "./sorted";
 import type { Profile } from "./profile";
 
-/** Keeps, for every place of an ascending grid, how many conflicts a carrier there would have with the carriers that stand
- *  already. A standing set S blocks x exactly where x is too near a member, or where x is the victim or a source of a product:
- *  2A−B: x = 2a−b (x victim or second source; within the guard), x = (b+c)/2 (x first source; within half the guard).
- *  A+B−C: x = a+b−c with a, b, c different (every role gives this form).
- *  3A−2B: x = 3a−2b, x = (c+2b)/3 within a third of the guard, x = (3a−c)/2 within half of it.
- *  Adding a carrier marks only the zones it brings, so that a set grows in O(n²) zones a step. */
+/**
+ * Keeps, for every place of an ascending grid, how many conflicts a carrier there would have with
+ * the carriers that stand already. A standing set S blocks x exactly where x is too near a member,
+ * or where x is the victim or a source of a product: 2A−B: x = 2a−b (x victim or second source;
+ * within the guard), x = (b+c)/2 (x first source; within half the guard). A+B−C: x = a+b−c with a,
+ * b, c different (every role gives this form).
+ * 3A−2B: x = 3a−2b, x = (c+2b)/3 within a third of the guard, x = (3a−c)/2 within half of it.
+ * Adding a carrier marks only the zones it brings, so that a set grows in O(n²) zones a step.
+ */
 export class ForbiddenMap {
   private readonly counts: Uint32Array;
   private readonly members: number[] = [];
-  /** Those that stand block every place: who comes or goes changes nothing any more, and is not marked. */
+  /**
+   * Those that stand block every place: who comes or goes changes nothing any more, and is not
+   * marked.
+   */
   private isFull = false;
 
-  constructor(private readonly placesHz: Float64Array, private readonly profile: Profile) {
+  constructor(
+    private readonly placesHz: Float64Array,
+    private readonly profile: Profile,
+  ) {
     this.counts = new Uint32Array(placesHz.length);
   }
 
@@ -25,8 +34,10 @@ export class ForbiddenMap {
     return this.members;
   }
 
-  /** Adds carriers that stay for good. As soon as they leave no place free the rest of them is not looked at: a list of hundreds
-   *  would make millions of products only to say so again. */
+  /**
+   * Adds carriers that stay for good. As soon as they leave no place free the rest of them is not
+   * looked at: a list of hundreds would make millions of products only to say so again.
+   */
   addStanding(frequenciesHz: Iterable<number>): void {
     for (const frequencyHz of frequenciesHz) {
       this.add(frequencyHz);
@@ -46,7 +57,10 @@ export class ForbiddenMap {
     this.markZonesOf(frequencyHz, -1);
   }
 
-  /** Whether a carrier at any frequency, on the grid or not, would be free of conflicts with the standing set. */
+  /**
+   * Whether a carrier at any frequency, on the grid or not, would be free of conflicts with the
+   * standing set.
+   */
   isFreeAt(frequencyHz: number): boolean {
     const probe = new ForbiddenMap(Float64Array.of(frequencyHz), this.profile);
     probe.addStanding(this.members);
@@ -91,6 +105,11 @@ export class ForbiddenMap {
     const places = this.placesHz;
     // most products of a wide set fall outside of the grid
     if (limit <= places[0]! || centreHz - halfHz >= places[places.length - 1]!) return;
-    for (let i = firstAbove(places, centreHz - halfHz); i < places.length && places[i]! < limit; i += 1) this.counts[i]! += delta;
+    for (
+      let i = firstAbove(places, centreHz - halfHz);
+      i < places.length && places[i]! < limit;
+      i += 1
+    )
+      this.counts[i]! += delta;
   }
 }

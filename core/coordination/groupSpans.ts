@@ -2,9 +2,16 @@ import type { ChannelRequest } from "./request";
 
 /** Occupied span of each receiver whose halves share a block. */
 export class GroupSpans {
-  private readonly bands = new Map<string, { lowHz: number; highHz: number; channelId: string }[]>();
+  private readonly bands = new Map<
+    string,
+    { lowHz: number; highHz: number; channelId: string }[]
+  >();
 
-  constructor(private readonly spanOf: ReadonlyMap<string, number>, channels: readonly ChannelRequest[], placed: ReadonlyMap<string, number>) {
+  constructor(
+    private readonly spanOf: ReadonlyMap<string, number>,
+    channels: readonly ChannelRequest[],
+    placed: ReadonlyMap<string, number>,
+  ) {
     for (const channel of channels) {
       const frequencyHz = placed.get(channel.id);
       if (frequencyHz !== undefined) this.add(channel, frequencyHz);
@@ -25,10 +32,18 @@ export class GroupSpans {
 
   /** The same if this channel's present frequency were given up. */
   allowsInstead(channel: ChannelRequest, frequencyHz: number): boolean {
-    return this.fits(channel, frequencyHz, (this.bands.get(channel.group ?? "") ?? []).filter((b) => b.channelId !== channel.id));
+    return this.fits(
+      channel,
+      frequencyHz,
+      (this.bands.get(channel.group ?? "") ?? []).filter((b) => b.channelId !== channel.id),
+    );
   }
 
-  private fits(channel: ChannelRequest, frequencyHz: number, bands: readonly { lowHz: number; highHz: number }[]): boolean {
+  private fits(
+    channel: ChannelRequest,
+    frequencyHz: number,
+    bands: readonly { lowHz: number; highHz: number }[],
+  ): boolean {
     const span = channel.group ? this.spanOf.get(channel.group) : undefined;
     if (span === undefined) return true;
     const half = channel.bandwidthHz / 2;

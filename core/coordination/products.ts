@@ -5,16 +5,21 @@ export interface Carrier {
 
 export type ProductKind = "third2" | "third3" | "fifth2";
 
-/** How many intermodulation products n carriers make: 2A−B n(n−1), A+B−C n(n−1)(n−2)/2, 3A−2B n(n−1)
- *  (combinatorics; ITU-R SM.1134 for the method). @example productCounts(5) // { third2: 20, third3: 30, fifth2: 20 } */
+/**
+ * How many intermodulation products n carriers make: 2A−B n(n−1), A+B−C n(n−1)(n−2)/2, 3A−2B n(n−1)
+ * (combinatorics; ITU-R SM.1134 for the method). @example productCounts(5) // { third2: 20, third3:
+ * 30, fifth2: 20 }
+ */
 export function productCounts(n: number): Record<ProductKind, number> {
   const pairs = n * Math.max(0, n - 1);
   return { third2: pairs, third3: (pairs * Math.max(0, n - 2)) / 2, fifth2: pairs };
 }
 
-/** Calls `visit` for each third-order and fifth-order product of the frequencies, of the kinds asked for.
- *  "Different" means different places in the list, even at one frequency.
- *  @param frequenciesHz - one per carrier, finite; @param kinds - which kinds to make */
+/**
+ * Calls `visit` for each third-order and fifth-order product of the frequencies, of the kinds asked
+ * for. "Different" means different places in the list, even at one frequency.
+ * @param frequenciesHz - one per carrier, finite; @param kinds - which kinds to make
+ */
 export function forEachProduct(
   frequenciesHz: readonly number[],
   kinds: Record<ProductKind, boolean>,

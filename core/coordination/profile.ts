@@ -1,4 +1,7 @@
-/** Guards of a set. A guard of 0 turns that kind off. Comparisons are strict: exactly at a guard is no conflict. */
+/**
+ * Guards of a set. A guard of 0 turns that kind off. Comparisons are strict: exactly at a guard is
+ * no conflict.
+ */
 export interface Profile {
   minSpacingHz: number;
   guards: { third2Hz: number; third3Hz: number; fifth2Hz: number };
@@ -6,18 +9,30 @@ export interface Profile {
 
 export type ProfileName = "normal" | "wide" | "tight";
 
-/** Named profiles. "wide" is the hand rule of 0.7 MHz; "normal" and "tight" are usual where a set is computed
- *  (common practice, no published source). */
+/**
+ * Named profiles. "wide" is the hand rule of 0.7 MHz; "normal" and "tight" are usual where a set is
+ * computed (common practice, no published source).
+ */
 export const PROFILES: Readonly<Record<ProfileName, Profile>> = {
   normal: { minSpacingHz: 350_000, guards: { third2Hz: 100_000, third3Hz: 50_000, fifth2Hz: 0 } },
-  wide: { minSpacingHz: 700_000, guards: { third2Hz: 200_000, third3Hz: 100_000, fifth2Hz: 50_000 } },
+  wide: {
+    minSpacingHz: 700_000,
+    guards: { third2Hz: 200_000, third3Hz: 100_000, fifth2Hz: 50_000 },
+  },
   tight: { minSpacingHz: 300_000, guards: { third2Hz: 75_000, third3Hz: 25_000, fifth2Hz: 0 } },
 };
 
-/** What a plan may go by: one profile for all, or for each receiver the one that its model needs. */
+/**
+ * What a plan may go by: one profile for all, or for each receiver the one that its model needs.
+ */
 export type ProfileChoice = ProfileName | "model";
 
-export const PROFILE_CHOICES = ["normal", "wide", "tight", "model"] as const satisfies readonly ProfileChoice[];
+export const PROFILE_CHOICES = [
+  "normal",
+  "wide",
+  "tight",
+  "model",
+] as const satisfies readonly ProfileChoice[];
 
 /** The strictest of some profiles, rule by rule; "normal" of none. */
 export function strictestOf(profiles: readonly Profile[]): Profile {
@@ -25,7 +40,11 @@ export function strictestOf(profiles: readonly Profile[]): Profile {
   const most = (value: (p: Profile) => number) => Math.max(...profiles.map(value));
   return {
     minSpacingHz: most((p) => p.minSpacingHz),
-    guards: { third2Hz: most((p) => p.guards.third2Hz), third3Hz: most((p) => p.guards.third3Hz), fifth2Hz: most((p) => p.guards.fifth2Hz) },
+    guards: {
+      third2Hz: most((p) => p.guards.third2Hz),
+      third3Hz: most((p) => p.guards.third3Hz),
+      fifth2Hz: most((p) => p.guards.fifth2Hz),
+    },
   };
 }
 

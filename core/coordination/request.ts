@@ -22,7 +22,10 @@ export interface ChannelRequest {
   lockedHz?: number | null;
   /** Receivers whose halves share a block: the id of their group. */
   group?: string | null;
-  /** Who comes first where places differ: the lowest number gets the quietest one. Absent or null comes last. */
+  /**
+   * Who comes first where places differ: the lowest number gets the quietest one. Absent or null
+   * comes last.
+   */
   priority?: number | null;
 }
 
@@ -36,7 +39,10 @@ export interface CoordinationRequest {
   profile: Profile;
   channels: readonly ChannelRequest[];
   groups: readonly { id: string; maxSpanHz: number }[];
-  /** Who is on with whom, whose scene cannot be repeated, how strong each is; absent: every rule holds for all alike. */
+  /**
+   * Who is on with whom, whose scene cannot be repeated, how strong each is; absent: every rule
+   * holds for all alike.
+   */
   relations?: SetRelations | null;
   spares: number;
   timeLimitMs: number;
@@ -61,7 +67,10 @@ export interface CoordinationResult {
   bank: string | null;
   /** All sets were tried: no more can be placed. */
   isProved?: boolean;
-  /** Products that stand on a carrier because its relations excuse them; such a set is not clean by `checkSet`. */
+  /**
+   * Products that stand on a carrier because its relations excuse them; such a set is not clean by
+   * `checkSet`.
+   */
   excused?: Conflict[];
   /** Channels whose wider guards the set keeps, of those that it was asked for. */
   careful?: string[];

@@ -1,12 +1,25 @@
 import { mergeStretches, type Stretch } from "../regions/region";
-import { type Candidate, candidatesFor, type ChannelCandidates, NoiseIndex, noiseInBand, whyNoCandidate } from "./candidates";
+import {
+  type Candidate,
+  candidatesFor,
+  type ChannelCandidates,
+  NoiseIndex,
+  noiseInBand,
+  whyNoCandidate,
+} from "./candidates";
 import { ForbiddenMap } from "./forbidden";
 import { GroupSpans } from "./groupSpans";
 import { edgeDistanceHz, marginsOf, nearestOfEach } from "./margins";
 import type { Carrier } from "./products";
 import type { Profile } from "./profile";
 import { conflictsOfEach, eachOnce, hasEffect, isClear, type SetRelations } from "./relations";
-import type { Assignment, ChannelRequest, CoordinationRequest, CoordinationResult, Spare } from "./request";
+import type {
+  Assignment,
+  ChannelRequest,
+  CoordinationRequest,
+  CoordinationResult,
+  Spare,
+} from "./request";
 
 /** A channel that a place is sought for. */
 export interface Slot {
@@ -16,7 +29,10 @@ export interface Slot {
   gridIndex: Int32Array;
 }
 
-/** A request made ready for a search: what is locked and what is open, the places of each open channel, and how an answer reads. */
+/**
+ * A request made ready for a search: what is locked and what is open, the places of each open
+ * channel, and how an answer reads.
+ */
 export class SetProblem {
   readonly noise: NoiseIndex;
   readonly slots: Slot[];
@@ -41,34 +57,46 @@ export class SetProblem {
       known.set(key, found);
       return found;
     });
-    const open = request.channels.map((channel, i) => ({ channel, candidates: this.found[i]!.list }));
+    const open = request.channels.map((channel, i) => ({
+      channel,
+      candidates: this.found[i]!.list,
+    }));
     const all = new Set<number>();
-    for (const candidates of new Set(open.map((o) => o.candidates))) for (const c of candidates) all.add(c.frequencyHz);
+    for (const candidates of new Set(open.map((o) => o.candidates)))
+      for (const c of candidates) all.add(c.frequencyHz);
     this.grid = Float64Array.from(all).sort();
     const indexOf = new Map<number, number>();
     this.grid.forEach((f, i) => indexOf.set(f, i));
     const indexed = new Map<Candidate[], Int32Array>();
     const indices = (candidates: Candidate[]) => {
-      const found = indexed.get(candidates) ?? Int32Array.from(candidates, (c) => indexOf.get(c.frequencyHz)!);
+      const found =
+        indexed.get(candidates) ?? Int32Array.from(candidates, (c) => indexOf.get(c.frequencyHz)!);
       indexed.set(candidates, found);
       return found;
     };
     this.slots = open
       .filter(({ channel }) => !this.locked.has(channel.id) && !this.lockRefused.has(channel.id))
       .map(({ channel, candidates }) => ({
-        channel, candidates, gridIndex: indices(candidates),
+        channel,
+        candidates,
+        gridIndex: indices(candidates),
       }));
   }
 
   groupsOf(placed: ArrayLike<number>): GroupSpans {
     const now = new Map(this.locked);
-    this.slots.forEach(({ channel }, i) => { if (!Number.isNaN(placed[i]!)) now.set(channel.id, placed[i]!); });
+    this.slots.forEach(({ channel }, i) => {
+      if (!Number.isNaN(placed[i]!)) now.set(channel.id, placed[i]!);
+    });
     return new GroupSpans(this.spanOf, this.request.channels, now);
   }
 
   /** Who of ours stands in a set. */
   idsOf(placed: readonly number[]): string[] {
-    return [...this.locked.keys(), ...this.slots.flatMap(({ channel }, i) => (Number.isNaN(placed[i]!) ? [] : [channel.id]))];
+    return [
+      ...this.locked.keys(),
+      ...this.slots.flatMap(({ channel }, i) => (Number.isNaN(placed[i]!) ? [] : [channel.id])),
+    ];
   }
 
   /** Whether a set stands clear under the rules of who is who. */
@@ -78,8 +106,11 @@ export class SetProblem {
 
   carriersOf(placed: readonly number[]): Carrier[] {
     return [
-      ...this.request.others, ...[...this.locked].map(([id, frequencyHz]) => ({ id, frequencyHz })),
-      ...this.slots.flatMap(({ channel }, i) => (Number.isNaN(placed[i]!) ? [] : [{ id: channel.id, frequencyHz: placed[i]! }])),
+      ...this.request.others,
+      ...[...this.locked].map(([id, frequencyHz]) => ({ id, frequencyHz })),
+      ...this.slots.flatMap(({ channel }, i) =>
+        Number.isNaN(placed[i]!) ? [] : [{ id: channel.id, frequencyHz: placed[i]! }],
+      ),
     ];
   }
 
@@ -111,11 +142,22 @@ export class SetProblem {
       const highHz = lockedHz + channel.bandwidthHz / 2;
       const hole = this.request.exclusions.find((e) => e.lowHz < highHz && e.highHz > lowHz);
       const refuse = (reason: string) => this.lockRefused.set(channel.id, reason);
-      if (!channel.tuning.some((t) => lockedHz >= t.lowHz && lockedHz <= t.highHz)) refuse("its locked frequency is outside its tuning range");
-      else if (!this.windows.some((w) => lowHz >= w.lowHz && highHz <= w.highHz)) refuse("its locked frequency is outside what is allowed");
-      else if (hole) refuse(`its locked frequency is inside a stretch that is kept free (${hole.reason})`);
-      else if (!groups.allows(channel, lockedHz)) refuse("its locked frequency is too far from the other half of its receiver");
-      else if (hasEffect(this.request.relations) ? !this.isExcusedAt(channel.id, lockedHz, this.request.relations) : !map.isFreeAt(lockedHz)) refuse("its locked frequency clashes with another locked or standing carrier (spacing or intermodulation)");
+      if (!channel.tuning.some((t) => lockedHz >= t.lowHz && lockedHz <= t.highHz))
+        refuse("its locked frequency is outside its tuning range");
+      else if (!this.windows.some((w) => lowHz >= w.lowHz && highHz <= w.highHz))
+        refuse("its locked frequency is outside what is allowed");
+      else if (hole)
+        refuse(`its locked frequency is inside a stretch that is kept free (${hole.reason})`);
+      else if (!groups.allows(channel, lockedHz))
+        refuse("its locked frequency is too far from the other half of its receiver");
+      else if (
+        hasEffect(this.request.relations)
+          ? !this.isExcusedAt(channel.id, lockedHz, this.request.relations)
+          : !map.isFreeAt(lockedHz)
+      )
+        refuse(
+          "its locked frequency clashes with another locked or standing carrier (spacing or intermodulation)",
+        );
       else {
         this.locked.set(channel.id, lockedHz);
         groups.add(channel, lockedHz);
@@ -127,22 +169,33 @@ export class SetProblem {
   /** Whether a lock clashes with nothing that stands, its relations taken into account. */
   private isExcusedAt(id: string, frequencyHz: number, relations: SetRelations): boolean {
     const { others, profile } = this.request;
-    const standing = [...others, ...[...this.locked].map(([lockedId, hz]) => ({ id: lockedId, frequencyHz: hz }))];
+    const standing = [
+      ...others,
+      ...[...this.locked].map(([lockedId, hz]) => ({ id: lockedId, frequencyHz: hz })),
+    ];
     return isClear([...standing, { id, frequencyHz }], [id], profile, relations);
   }
 
   /** The answer in the contract's shape, with margins measured on the finished set. */
-  describe(placed: readonly number[], spares: Spare[], how: { isCut: boolean; isProved: boolean; elapsedMs: number }): CoordinationResult {
+  describe(
+    placed: readonly number[],
+    spares: Spare[],
+    how: { isCut: boolean; isProved: boolean; elapsedMs: number },
+  ): CoordinationResult {
     const { request } = this;
     const chosen = new Map(this.locked);
     this.slots.forEach((slot, i) => {
       const frequencyHz = placed[i]!;
       if (!Number.isNaN(frequencyHz)) chosen.set(slot.channel.id, frequencyHz);
     });
-    // ids of ours and of others may coincide; the prefix keeps them apart while margins are measured
+    // ids of ours and of others may coincide; the prefix keeps them apart while margins are
+    // measured
     const ours = [...chosen].map(([id, frequencyHz]) => ({ id: `own ${id}`, frequencyHz }));
     const others = request.others.map((o) => ({ id: `other ${o.id}`, frequencyHz: o.frequencyHz }));
-    const nearest = nearestOfEach([...ours, ...others], ours.map((o) => o.id));
+    const nearest = nearestOfEach(
+      [...ours, ...others],
+      ours.map((o) => o.id),
+    );
     const assignments: Assignment[] = [];
     for (const channel of request.channels) {
       const frequencyHz = chosen.get(channel.id);
@@ -150,20 +203,39 @@ export class SetProblem {
       const lowHz = frequencyHz - channel.bandwidthHz / 2;
       const highHz = frequencyHz + channel.bandwidthHz / 2;
       const noiseDbm = noiseInBand(this.noise.near(lowHz, highHz), lowHz, highHz).levelDbm;
-      const noiseDb = request.maxNoiseDbm === null || noiseDbm === null ? null : request.maxNoiseDbm - noiseDbm;
+      const noiseDb =
+        request.maxNoiseDbm === null || noiseDbm === null ? null : request.maxNoiseDbm - noiseDbm;
       const edgeHz = edgeDistanceHz(lowHz, highHz, this.windows, request.exclusions);
-      assignments.push({ channelId: channel.id, frequencyHz, margins: marginsOf(nearest.get(`own ${channel.id}`)!, request.profile, noiseDb, edgeHz) });
+      assignments.push({
+        channelId: channel.id,
+        frequencyHz,
+        margins: marginsOf(nearest.get(`own ${channel.id}`)!, request.profile, noiseDb, edgeHz),
+      });
     }
     const unplaced = request.channels.flatMap((channel, i) =>
-      chosen.has(channel.id) ? [] : [{ channelId: channel.id, reason: this.whyUnplaced(channel, this.found[i]!, chosen) }]);
-    const excused = hasEffect(request.relations) ? eachOnce(conflictsOfEach(this.carriersOf(placed), chosen.keys(), request.profile, null)) : [];
+      chosen.has(channel.id)
+        ? []
+        : [{ channelId: channel.id, reason: this.whyUnplaced(channel, this.found[i]!, chosen) }],
+    );
+    const excused = hasEffect(request.relations)
+      ? eachOnce(conflictsOfEach(this.carriersOf(placed), chosen.keys(), request.profile, null))
+      : [];
     return {
-      assignments, spares, unplaced, bank: null, ...(excused.length > 0 ? { excused } : {}), ...(how.isProved ? { isProved: true } : {}),
+      assignments,
+      spares,
+      unplaced,
+      bank: null,
+      ...(excused.length > 0 ? { excused } : {}),
+      ...(how.isProved ? { isProved: true } : {}),
       stats: { elapsedMs: Math.max(0, how.elapsedMs), exhausted: !how.isCut },
     };
   }
 
-  private whyUnplaced(channel: ChannelRequest, found: ChannelCandidates, chosen: Map<string, number>): string {
+  private whyUnplaced(
+    channel: ChannelRequest,
+    found: ChannelCandidates,
+    chosen: Map<string, number>,
+  ): string {
     const refused = this.lockRefused.get(channel.id);
     if (refused) return refused;
     if (found.list.length === 0) return whyNoCandidate(channel, found);

@@ -6,9 +6,12 @@ export interface ModularSet {
   elements: number[];
 }
 
-/** Bose's construction for a prime q: q numbers below q² − 1 whose differences are all distinct modulo q² − 1 (R. C. Bose 1942): the logarithms, to a generator θ of the field
- *  of q² elements, of all θ + a.
- * @param q - a prime, ≥ 3 */
+/**
+ * Bose's construction for a prime q: q numbers below q² − 1 whose differences are all distinct
+ * modulo q² − 1 (R. C. Bose 1942): the logarithms, to a generator θ of the field of q² elements, of
+ * all θ + a.
+ * @param q - a prime, ≥ 3
+ */
 export function boseSet(q: number): ModularSet {
   const order = q * q - 1;
   for (let b = 1; b < q; b += 1) {
@@ -43,13 +46,25 @@ export interface LatticeSeeds {
   isOver: () => boolean;
 }
 
-/** The largest conflict-free set of cells that the modular sets give: each is multiplied by every unit, its best window laid on the usable cells, and what stands too near or makes a
- *  product of two on a third taken out. On a lattice as wide as the guard of products of three there are none of those, for all differences are distinct.
- * @returns ascending cells; empty when there was no time */
-export function largestFromSidonSets({ usable, spacing, reach2, random, isOver }: LatticeSeeds): number[] {
+/**
+ * The largest conflict-free set of cells that the modular sets give: each is multiplied by every
+ * unit, its best window laid on the usable cells, and what stands too near or makes a product of
+ * two on a third taken out. On a lattice as wide as the guard of products of three there are none
+ * of those, for all differences are distinct.
+ * @returns ascending cells; empty when there was no time
+ */
+export function largestFromSidonSets({
+  usable,
+  spacing,
+  reach2,
+  random,
+  isOver,
+}: LatticeSeeds): number[] {
   const cells = usable.length;
   let best: number[] = [];
-  const fitting = PRIMES.filter((q) => q * q > cells * 0.8 && q * q < cells * 2.2).sort((a, b) => Math.abs(a * a - cells * 1.15) - Math.abs(b * b - cells * 1.15));
+  const fitting = PRIMES.filter((q) => q * q > cells * 0.8 && q * q < cells * 2.2).sort(
+    (a, b) => Math.abs(a * a - cells * 1.15) - Math.abs(b * b - cells * 1.15),
+  );
   for (const q of fitting) {
     const { modulus, elements } = boseSet(q);
     for (let unit = 1; unit <= modulus / 2; unit += 1) {
@@ -63,7 +78,10 @@ export function largestFromSidonSets({ usable, spacing, reach2, random, isOver }
         if (j - i + 1 <= best.length) continue;
         const slack = cells - 1 - (twice[j]! - twice[i]!);
         const shift = Math.floor(random() * (slack + 1)) - twice[i]!;
-        const window = twice.slice(i, j + 1).map((x) => x + shift).filter((c) => usable[c] === 1);
+        const window = twice
+          .slice(i, j + 1)
+          .map((x) => x + shift)
+          .filter((c) => usable[c] === 1);
         if (window.length <= best.length) continue;
         const kept = withoutConflicts(window, spacing, reach2, best.length);
         if (kept.length > best.length) best = kept;
@@ -78,12 +96,22 @@ function divisor(a: number, b: number): number {
   return a;
 }
 
-/** Takes out the one in most conflicts until none is left; gives up once no more than `least` would be left. */
-function withoutConflicts(set: readonly number[], spacing: number, reach2: number, least: number): number[] {
+/**
+ * Takes out the one in most conflicts until none is left; gives up once no more than `least` would
+ * be left.
+ */
+function withoutConflicts(
+  set: readonly number[],
+  spacing: number,
+  reach2: number,
+  least: number,
+): number[] {
   const lowest = set[0]!;
   const width = set.at(-1)! - lowest;
   const at = new Int16Array(3 * width + 2 * reach2 + 1).fill(-1);
-  set.forEach((c, i) => { at[c - lowest + width + reach2] = i; });
+  set.forEach((c, i) => {
+    at[c - lowest + width + reach2] = i;
+  });
   let conflicts: number[][] = [];
   for (let b = 0; b < set.length; b += 1) {
     for (let a = 0; a < set.length; a += 1) {

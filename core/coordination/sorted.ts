@@ -1,4 +1,7 @@
-/** Index of the first member greater than `limit` in an ascending list; its length where there is none. */
+/**
+ * Index of the first member greater than `limit` in an ascending list; its length where there is
+ * none.
+ */
 export function firstAbove(sorted: ArrayLike<number>, limit: number): number {
   let low = 0;
   let high = sorted.length;

@@ -1,7 +1,10 @@
 import { copiesToDrop } from "./copyRotation";
 
 const HOUR = 3_600_000;
-const at = (hoursAgo: number) => ({ name: `${hoursAgo}`, atMs: 1_000_000 * HOUR - hoursAgo * HOUR });
+const at = (hoursAgo: number) => ({
+  name: `${hoursAgo}`,
+  atMs: 1_000_000 * HOUR - hoursAgo * HOUR,
+});
 const now = 1_000_000 * HOUR;
 
 test("the newest stay, one an hour for a day, one a day for three weeks; older go", () => {

@@ -12,7 +12,11 @@ const NEWEST = 6;
 const HOURLY_MS = DAY_MS;
 const DAILY_MS = 21 * DAY_MS;
 
-/** Which copies may go: all that are neither among the newest, nor the last of their hour of the past day, nor the last of their day of the past three weeks. The newest always stays, however old. */
+/**
+ * Which copies may go: all that are neither among the newest, nor the last of their hour of the
+ * past day, nor the last of their day of the past three weeks. The newest always stays, however
+ * old.
+ */
 export function copiesToDrop(copies: readonly CopyFile[], nowMs: number): CopyFile[] {
   const newestFirst = [...copies].sort((a, b) => b.atMs - a.atMs);
   const kept = new Set(newestFirst.slice(0, NEWEST));

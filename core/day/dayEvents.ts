@@ -10,7 +10,10 @@ export interface HitJudgement {
 /** How a hit ended. "unproved": retuned, and nobody answered what a verification asks. */
 export type HitEnd = "proved" | "unproved" | "left" | "done" | "taken back";
 
-/** Something that happened on a day and stands nowhere else. Only added: what was wrong is put right by a new one. */
+/**
+ * Something that happened on a day and stands nowhere else. Only added: what was wrong is put right
+ * by a new one.
+ */
 export type DayHappening =
   | { kind: "moved"; fromPlaceId: number; toPlaceId: number }
   /** Somebody was given a channel. */
@@ -23,22 +26,51 @@ export type DayHappening =
   /** How long the set that is in has run already. */
   | { kind: "cells-ran"; packKey: string; ranHours: number; chemistry: Chemistry }
   | {
-    kind: "hit"; channelId: number; frequencyHz: number | null; scene: string | null; judged: HitJudgement;
-    /** The last twenty seconds before it, four bytes a tenth (core/roll/reading), base64; empty where nothing was read. */
-    readings: string;
-    /** What the newest look at the air showed near it. */
-    near: { frequencyHz: number; levelDbm: number }[];
-  }
+      kind: "hit";
+      channelId: number;
+      frequencyHz: number | null;
+      scene: string | null;
+      judged: HitJudgement;
+      /**
+       * The last twenty seconds before it, four bytes a tenth (core/roll/reading), base64; empty
+       * where nothing was read.
+       */
+      readings: string;
+      /** What the newest look at the air showed near it. */
+      near: { frequencyHz: number; levelDbm: number }[];
+    }
   /** The next look at the air showed what the first judgement did not know. */
   | { kind: "hit-judged"; hitId: number; channelId: number; judged: HitJudgement }
   /** What was done about a hit. Retuning says where to and from where, and the plan that stood. */
-  | { kind: "hit-answer"; hitId: number; channelId: number; answer: HitAnswerKind; fromHz: number | null; toHz: number | null; planVersion: number | null }
-  | { kind: "hit-closed"; hitId: number; channelId: number; how: HitEnd; planVersion: number | null; note: string }
+  | {
+      kind: "hit-answer";
+      hitId: number;
+      channelId: number;
+      answer: HitAnswerKind;
+      fromHz: number | null;
+      toHz: number | null;
+      planVersion: number | null;
+    }
+  | {
+      kind: "hit-closed";
+      hitId: number;
+      channelId: number;
+      how: HitEnd;
+      planVersion: number | null;
+      note: string;
+    }
   /** The link failed by itself, whoever heard it or not. */
   | { kind: "dropout"; channelId: number; lastedMs: number; leastDbm: number }
   | { kind: "trouble"; channelId: number; code: string; figure: number | null }
   /** Somebody came on the air near us. */
-  | { kind: "newcomer"; frequencyHz: number; levelDbm: number; channelId: number | null; offHz: number | null; tookSpare: boolean }
+  | {
+      kind: "newcomer";
+      frequencyHz: number;
+      levelDbm: number;
+      channelId: number | null;
+      offHz: number | null;
+      tookSpare: boolean;
+    }
   | { kind: "note"; channelId: number | null; text: string }
   /** Puts another entry of the log right, by its key. */
   | { kind: "correction"; ofKey: string; text: string }

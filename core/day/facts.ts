@@ -4,7 +4,10 @@ import type { Wear } from "../radio/antenna";
 import type { TuningRange } from "../coordination/request";
 import type { ProofPart } from "./proofParts";
 
-/** What is known of a day: who, where, with what, and what happened. Times are milliseconds of the day's own wall clock. */
+/**
+ * What is known of a day: who, where, with what, and what happened. Times are milliseconds of the
+ * day's own wall clock.
+ */
 export interface Place {
   id: number;
   name: string;
@@ -36,11 +39,20 @@ export interface Channel {
   /** Where both ends can be; empty unless they tune. */
   tuning: TuningRange[];
   packTuning: TuningRange[];
-  /** Other packs of the same position: a handheld beside the bodypack. They share the frequency, and only one may be on. */
+  /**
+   * Other packs of the same position: a handheld beside the bodypack. They share the frequency, and
+   * only one may be on.
+   */
   also: { packKey: string; packLabel: string; tuning: TuningRange[] }[];
-  /** How its receiver's record of the pack stands, where they pair by name, group number and key; null where they do not. */
+  /**
+   * How its receiver's record of the pack stands, where they pair by name, group number and key;
+   * null where they do not.
+   */
   paired: "no-identity" | "not-held" | "name" | "group" | "key" | "same" | null;
-  /** When these two ends were given their name and key; null where that is not known, or they have none. */
+  /**
+   * When these two ends were given their name and key; null where that is not known, or they have
+   * none.
+   */
   pairedMs: number | null;
   /** What its pack is to be called on its own display. */
   packName: string;
@@ -49,14 +61,19 @@ export interface Channel {
   version: number;
 }
 
-/** When a new scan is due: at each place and side of the door, or once a day wherever the unit goes. */
+/**
+ * When a new scan is due: at each place and side of the door, or once a day wherever the unit goes.
+ */
 export type RescanRule = "each-move" | "daily";
 
 export interface SweepRecord {
   id: number;
   placeId: number;
   takenAtMs: number;
-  setup: { /** Null when nobody said: then it counts as the place's. */ setting: "indoors" | "outdoors" | null };
+  setup: {
+    /** Null when nobody said: then it counts as the place's. */ setting:
+      "indoors" | "outdoors" | null;
+  };
 }
 
 export interface PlanRecord {
@@ -68,22 +85,40 @@ export interface PlanRecord {
 }
 
 /** One thing that was done or seen, by whom: null at the cart. */
-export type SyncRecord = { channelId: number; placeId: number; atMs: number; who: string | null } & (
+export type SyncRecord = {
+  channelId: number;
+  placeId: number;
+  atMs: number;
+  who: string | null;
+} & (
   | { kind: "receiver-set"; frequencyHz: number }
-  | { kind: "pack-synced"; packKey: string; /** What it showed after. */ frequencyHz: number; /** What it was told to go to; null where somebody set it by hand. */ toldHz: number | null }
+  | {
+      kind: "pack-synced";
+      packKey: string;
+      /** What it showed after. */ frequencyHz: number;
+      /** What it was told to go to; null where somebody set it by hand. */ toldHz: number | null;
+    }
   /** Fresh or charged cells went into a pack. */
   | { kind: "cells"; packKey: string }
   | {
-    kind: "proof"; part: ProofPart; outcome: string; frequencyHz: number; packKey: string; receiverKey: string;
-    /** Measured; null where somebody watched a meter that nobody can ask. */
-    strongestDbm: number | null;
-    antennasDbm: [number, number] | null;
-    /** What the receiver's own scale read, as noted by hand. */
-    shown: string | null;
-  }
+      kind: "proof";
+      part: ProofPart;
+      outcome: string;
+      frequencyHz: number;
+      packKey: string;
+      receiverKey: string;
+      /** Measured; null where somebody watched a meter that nobody can ask. */
+      strongestDbm: number | null;
+      antennasDbm: [number, number] | null;
+      /** What the receiver's own scale read, as noted by hand. */
+      shown: string | null;
+    }
 );
 
-/** What a level was kept with, beside the figures; what was kept before this was asked has none of it. */
+/**
+ * What a level was kept with, beside the figures; what was kept before this was asked has none of
+ * it.
+ */
 export interface LevelDetail {
   /** The units it was kept for: with others it holds no more. */
   with?: { packKey: string; receiverKey: string; microphoneId: string; inputId: string };
@@ -124,7 +159,14 @@ export interface PlaceRecord {
 
 /** What the units say of themselves now; null where they cannot be asked. */
 export interface UnitReports {
-  receivers: Record<string, { halvesHz: number[]; /** A practice receiver tells of its missing antenna; nobody is shown it. */ deaf?: "A" | "B" | null }>;
+  receivers: Record<
+    string,
+    {
+      halvesHz: number[];
+      /** A practice receiver tells of its missing antenna; nobody is shown it. */ deaf?:
+        "A" | "B" | null;
+    }
+  >;
   packs: Record<string, { isOn: boolean; frequencyHz: number; isStored?: boolean }>;
 }
 

@@ -1,7 +1,10 @@
 import { channelState, countingScan } from "./channelState";
 import type { Channel, DayFacts } from "./facts";
 
-/** The next thing of a run that sets one channel after the other: choose, set the receiver, set the pack, prove it and leave it on, scan again, next. */
+/**
+ * The next thing of a run that sets one channel after the other: choose, set the receiver, set the
+ * pack, prove it and leave it on, scan again, next.
+ */
 export type RunStep =
   /** Before the first scan: what is on would be taken for somebody else. */
   | { code: "packs-off"; packLabels: string[] }
@@ -26,8 +29,11 @@ export interface GuidedRun {
   of: number;
 }
 
-/** Where a run stands, from what happened: nothing of it is kept beside the day itself. Common practice, no published source.
- * @param worstId - the channel of the standing set that breaks a rule by the newest scan, if any */
+/**
+ * Where a run stands, from what happened: nothing of it is kept beside the day itself. Common
+ * practice, no published source.
+ * @param worstId - the channel of the standing set that breaks a rule by the newest scan, if any
+ */
 export function guidedRun(facts: DayFacts, worstId: number | null = null): GuidedRun {
   const channels = facts.channels.filter((c) => c.meets === "tunes");
   const plan = facts.plan?.placeId === facts.currentPlaceId ? facts.plan : null;
@@ -39,16 +45,25 @@ export function guidedRun(facts: DayFacts, worstId: number | null = null): Guide
   if (open) return at(syncStep(facts, open));
   const next = channels.find((c) => !isPicked(c)) ?? null;
   const scan = countingScan(facts);
-  const lastMs = Math.max(-Infinity, ...facts.syncs.filter((s) => set.some((c) => c.id === s.channelId)).map((s) => s.atMs));
+  const lastMs = Math.max(
+    -Infinity,
+    ...facts.syncs.filter((s) => set.some((c) => c.id === s.channelId)).map((s) => s.atMs),
+  );
   const isHeard = scan !== null && scan.takenAtMs > lastMs;
   if (!isHeard && facts.reports) {
     const on = (key: string) => facts.reports!.packs[key]?.isOn === true;
     const others = set.length > 0 ? [] : facts.channels.filter((c) => on(c.packKey));
-    if (others.length > 0) return at({ code: "packs-off", packLabels: others.map((c) => c.packLabel) });
+    if (others.length > 0)
+      return at({ code: "packs-off", packLabels: others.map((c) => c.packLabel) });
     const off = set.find((c) => facts.reports!.packs[c.packKey] !== undefined && !on(c.packKey));
     if (off) return at({ code: "leave-on", channelId: off.id });
   }
-  if (next) return at(isHeard ? { code: "choose", channelId: next.id } : { code: "scan", channelId: next.id, onCount: set.length });
+  if (next)
+    return at(
+      isHeard
+        ? { code: "choose", channelId: next.id }
+        : { code: "scan", channelId: next.id, onCount: set.length },
+    );
   if (channels.length === 0) return at({ code: "done" });
   if (!isHeard) return at({ code: "last-scan" });
   if (plan?.sweepId === scan.id) return at({ code: "done" });
@@ -60,10 +75,17 @@ function syncStep(facts: DayFacts, channel: Channel): RunStep {
   const channelId = channel.id;
   const report = facts.reports?.packs[channel.packKey];
   switch (sync.code) {
-    case "receiver-not-set": return { code: "set-receiver", channelId };
-    case "pack-not-synced": case "pack-elsewhere": return { code: report && !report.isOn ? "switch-on" : "set-pack", channelId };
-    case "not-stored": return { code: "store", channelId };
-    case "not-proved": case "proof-stale": return { code: "prove", channelId };
-    default: return { code: "mend", channelId };
+    case "receiver-not-set":
+      return { code: "set-receiver", channelId };
+    case "pack-not-synced":
+    case "pack-elsewhere":
+      return { code: report && !report.isOn ? "switch-on" : "set-pack", channelId };
+    case "not-stored":
+      return { code: "store", channelId };
+    case "not-proved":
+    case "proof-stale":
+      return { code: "prove", channelId };
+    default:
+      return { code: "mend", channelId };
   }
 }

@@ -16,29 +16,51 @@ export type LevelTrap =
   | { code: "talks-back" }
   | { code: "turned-away" };
 
-/** An output this high is line level, one this low is microphone level, dBu at its peaks (common practice, no published source). */
+/**
+ * An output this high is line level, one this low is microphone level, dBu at its peaks (common
+ * practice, no published source).
+ */
 const LINE_FROM_DBU = -14;
 const MIC_UP_TO_DBU = -22;
 const PAD_DB = 14;
 
-/** What to look for on a channel, by its units and how they are set.
- * @param linePeakDbu - of the loudest voice at the receiver's output @param suggestedGainDb - of the pack, for this voice @param others - who else plays into this very input */
-export function levelTraps(kit: ChannelKit, p: { linePeakDbu: number; gainDb: number; suggestedGainDb: number; others: readonly string[]; talker: string }): LevelTrap[] {
+/**
+ * What to look for on a channel, by its units and how they are set.
+ * @param linePeakDbu - of the loudest voice at the receiver's output @param suggestedGainDb - of
+ *   the pack, for this voice @param others - who else plays into this very input
+ */
+export function levelTraps(
+  kit: ChannelKit,
+  p: {
+    linePeakDbu: number;
+    gainDb: number;
+    suggestedGainDb: number;
+    others: readonly string[];
+    talker: string;
+  },
+): LevelTrap[] {
   const { pack, receiver, input, microphone } = kit;
   const traps: LevelTrap[] = [];
   if (pack.autoGain === "on") traps.push({ code: "auto-gain", where: "pack" });
   if (input.autoGain === "on") traps.push({ code: "auto-gain", where: "input" });
   const effect = receiver.phantom ?? "nothing";
-  if (input.phantom !== undefined && effect === "harms") traps.push({ code: "phantom", want: input.phantom === "always" ? "cannot" : "off" });
-  if (effect === "wakes") traps.push({ code: "phantom", want: input.phantom === undefined ? "cannot" : "on" });
+  if (input.phantom !== undefined && effect === "harms")
+    traps.push({ code: "phantom", want: input.phantom === "always" ? "cannot" : "off" });
+  if (effect === "wakes")
+    traps.push({ code: "phantom", want: input.phantom === undefined ? "cannot" : "on" });
   const [out, into] = [receiver.outputJoint ?? "balanced", input.joint ?? "balanced"];
-  if (out !== into && out !== "digital") traps.push({ code: "joint", loses: out === "balanced" ? 6 : null });
+  if (out !== into && out !== "digital")
+    traps.push({ code: "joint", loses: out === "balanced" ? 6 : null });
   // digital ways have no buzz to pick up
   if (receiver.adaptive !== null && out !== "digital") traps.push({ code: "talks-back" });
-  if (input.kind === "mic" && p.linePeakDbu > LINE_FROM_DBU) traps.push({ code: "level-kind", plays: "line" });
-  if (input.kind === "line" && p.linePeakDbu < MIC_UP_TO_DBU) traps.push({ code: "level-kind", plays: "mic" });
-  if (p.suggestedGainDb - p.gainDb >= PAD_DB) traps.push({ code: "pad-left", byDb: p.suggestedGainDb - p.gainDb });
-  if (input.tracks !== undefined && p.others.length + 1 > input.tracks) traps.push({ code: "shared-input", talkers: [p.talker, ...p.others] });
+  if (input.kind === "mic" && p.linePeakDbu > LINE_FROM_DBU)
+    traps.push({ code: "level-kind", plays: "line" });
+  if (input.kind === "line" && p.linePeakDbu < MIC_UP_TO_DBU)
+    traps.push({ code: "level-kind", plays: "mic" });
+  if (p.suggestedGainDb - p.gainDb >= PAD_DB)
+    traps.push({ code: "pad-left", byDb: p.suggestedGainDb - p.gainDb });
+  if (input.tracks !== undefined && p.others.length + 1 > input.tracks)
+    traps.push({ code: "shared-input", talkers: [p.talker, ...p.others] });
   const [gives, needs] = [pack.micPower ?? "bias", microphone.needs ?? "bias"];
   // a dynamic one lives on nothing, and minds nothing but phantom power on one leg
   if (needs !== "none" && gives !== needs) traps.push({ code: "mic-power", gives, needs });
@@ -47,4 +69,9 @@ export function levelTraps(kit: ChannelKit, p: { linePeakDbu: number; gainDb: nu
 }
 
 /** What a trap is known by among the ticks. */
-export const trapKey = (trap: LevelTrap): string => (trap.code === "auto-gain" ? `auto-gain ${trap.where}` : trap.code === "phantom" ? `phantom ${trap.want}` : trap.code);
+export const trapKey = (trap: LevelTrap): string =>
+  trap.code === "auto-gain"
+    ? `auto-gain ${trap.where}`
+    : trap.code === "phantom"
+      ? `phantom ${trap.want}`
+      : trap.code;

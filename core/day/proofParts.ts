@@ -1,4 +1,7 @@
-/** What makes a part of a proof stale: another frequency, another pack, another receiver, another place, fresh cells, the pack synced once more, or both ends given another name or key. */
+/**
+ * What makes a part of a proof stale: another frequency, another pack, another receiver, another
+ * place, fresh cells, the pack synced once more, or both ends given another name or key.
+ */
 export type ProofChange = "plan" | "pack" | "receiver" | "place" | "cells" | "synced" | "paired";
 
 interface PartRule {
@@ -13,23 +16,75 @@ interface PartRule {
   isExtra?: true;
 }
 
-/** The parts of a proof in the order of the work, and what undoes each (common practice, no published source): the air and the antennas belong to a place and a receiver,
- *  the link to both ends and their number, what the hand does on a pack to the pack until its door is opened. */
+/**
+ * The parts of a proof in the order of the work, and what undoes each (common practice, no
+ * published source): the air and the antennas belong to a place and a receiver, the link to both
+ * ends and their number, what the hand does on a pack to the pack until its door is opened.
+ */
 export const PROOF = {
-  silent: { pack: "off", outcomes: ["nothing", "flickers", "steady"], good: ["nothing"], endsWith: ["plan", "receiver", "place"] },
-  phones: { pack: "off", outcomes: ["nothing", "chatter or chirps"], good: ["nothing"], endsWith: ["plan", "receiver", "place"] },
-  rf: { pack: "on", outcomes: ["full", "weak", "none", "red"], good: ["full"], endsWith: ["plan", "pack", "receiver", "place", "cells", "synced"] },
-  antennas: { pack: "on", outcomes: ["both take turns", "only A serves", "only B serves"], good: ["both take turns"], endsWith: ["receiver", "place"] },
-  partner: { pack: "on", outcomes: ["its own", "another’s", "nothing told"], good: ["its own"], endsWith: ["plan", "pack", "receiver", "cells", "synced", "paired"] },
-  voice: { pack: "on", outcomes: ["follows", "nothing", "hiss or breaks", "somebody else"], good: ["follows"], endsWith: ["plan", "pack", "receiver", "cells", "synced", "paired"] },
-  mute: { pack: "on", outcomes: ["gone and back", "still heard", "stays silent"], good: ["gone and back"], endsWith: ["pack", "cells"] },
-  far: { pack: "on", outcomes: ["meter follows", "played back", "still", "on another track"], good: ["meter follows", "played back"], endsWith: ["receiver", "place"], isExtra: true },
-  kept: { pack: "on", outcomes: ["locked", "taped", "left to the talker"], good: ["locked", "taped", "left to the talker"], endsWith: ["pack", "cells"], isExtra: true },
+  silent: {
+    pack: "off",
+    outcomes: ["nothing", "flickers", "steady"],
+    good: ["nothing"],
+    endsWith: ["plan", "receiver", "place"],
+  },
+  phones: {
+    pack: "off",
+    outcomes: ["nothing", "chatter or chirps"],
+    good: ["nothing"],
+    endsWith: ["plan", "receiver", "place"],
+  },
+  rf: {
+    pack: "on",
+    outcomes: ["full", "weak", "none", "red"],
+    good: ["full"],
+    endsWith: ["plan", "pack", "receiver", "place", "cells", "synced"],
+  },
+  antennas: {
+    pack: "on",
+    outcomes: ["both take turns", "only A serves", "only B serves"],
+    good: ["both take turns"],
+    endsWith: ["receiver", "place"],
+  },
+  partner: {
+    pack: "on",
+    outcomes: ["its own", "another’s", "nothing told"],
+    good: ["its own"],
+    endsWith: ["plan", "pack", "receiver", "cells", "synced", "paired"],
+  },
+  voice: {
+    pack: "on",
+    outcomes: ["follows", "nothing", "hiss or breaks", "somebody else"],
+    good: ["follows"],
+    endsWith: ["plan", "pack", "receiver", "cells", "synced", "paired"],
+  },
+  mute: {
+    pack: "on",
+    outcomes: ["gone and back", "still heard", "stays silent"],
+    good: ["gone and back"],
+    endsWith: ["pack", "cells"],
+  },
+  far: {
+    pack: "on",
+    outcomes: ["meter follows", "played back", "still", "on another track"],
+    good: ["meter follows", "played back"],
+    endsWith: ["receiver", "place"],
+    isExtra: true,
+  },
+  kept: {
+    pack: "on",
+    outcomes: ["locked", "taped", "left to the talker"],
+    good: ["locked", "taped", "left to the talker"],
+    endsWith: ["pack", "cells"],
+    isExtra: true,
+  },
 } as const satisfies Record<string, PartRule>;
 
 export type ProofPart = keyof typeof PROOF;
 export const PROOF_PARTS = Object.keys(PROOF) as ProofPart[];
 export const ruleOf = (part: ProofPart): PartRule => PROOF[part];
 
-export const isProofOutcome = (part: ProofPart, outcome: string): boolean => ruleOf(part).outcomes.includes(outcome);
-export const isGoodOutcome = (part: ProofPart, outcome: string): boolean => ruleOf(part).good.includes(outcome);
+export const isProofOutcome = (part: ProofPart, outcome: string): boolean =>
+  ruleOf(part).outcomes.includes(outcome);
+export const isGoodOutcome = (part: ProofPart, outcome: string): boolean =>
+  ruleOf(part).good.includes(outcome);

@@ -14,7 +14,9 @@ export interface RigDetail {
   whip: WhipState;
   skinContact: boolean;
   sleeve: boolean;
-  /** A soft antenna held at its tip by a rubber band and a pin, so that it gives before it tears. */
+  /**
+   * A soft antenna held at its tip by a rubber band and a pin, so that it gives before it tears.
+   */
   isTipHeld: boolean;
   /** The microphone's lead runs over the antenna. */
   isLeadAcross: boolean;
@@ -31,10 +33,26 @@ export interface RigDetail {
   note: string;
 }
 
-/** Before anybody said otherwise. A pack in a pouch against the back mostly lies on skin or damp cloth. */
+/**
+ * Before anybody said otherwise. A pack in a pouch against the back mostly lies on skin or damp
+ * cloth.
+ */
 export const ordinaryRig = (channelId: number): RigDetail => ({
-  channelId, side: "middle", pouch: "pouch", whip: "straight", skinContact: false, sleeve: false, isTipHeld: false, isLeadAcross: false, isSheathed: false, isNearMetal: false,
-  microphone: "chest", mute: "touches-nothing", cautions: [], isAsked: false, note: "",
+  channelId,
+  side: "middle",
+  pouch: "pouch",
+  whip: "straight",
+  skinContact: false,
+  sleeve: false,
+  isTipHeld: false,
+  isLeadAcross: false,
+  isSheathed: false,
+  isNearMetal: false,
+  microphone: "chest",
+  mute: "touches-nothing",
+  cautions: [],
+  isAsked: false,
+  note: "",
 });
 
 export type PackForm = "bodypack" | "handheld" | "plug-on";
@@ -49,25 +67,65 @@ export interface RigFacts {
   moves: string;
 }
 
-/** What is wrong or open in a rig ("mend"), what to do in any case ("do"), and what to mind ("mind"), in the order in which hands come to it. */
+/**
+ * What is wrong or open in a rig ("mend"), what to do in any case ("do"), and what to mind
+ * ("mind"), in the order in which hands come to it.
+ */
 export interface RigLine {
   code:
-    | "ask-first" | "stunt" | "water" | "child" | "implant" | "pins"
-    | "other-side" | "less-body" | "whip-straight" | "skin-sleeve" | "hold-tip" | "lead-off-antenna" | "keep-from-metal" | "sheath" | "sits-firm"
-    | "mic-chest" | "mic-in-shirt" | "mic-collar" | "mic-hair" | "mic-aim" | "listen-rub" | "plug-seated"
-    | "lock" | "mute-shown" | "collar" | "set-like-pack";
+    | "ask-first"
+    | "stunt"
+    | "water"
+    | "child"
+    | "implant"
+    | "pins"
+    | "other-side"
+    | "less-body"
+    | "whip-straight"
+    | "skin-sleeve"
+    | "hold-tip"
+    | "lead-off-antenna"
+    | "keep-from-metal"
+    | "sheath"
+    | "sits-firm"
+    | "mic-chest"
+    | "mic-in-shirt"
+    | "mic-collar"
+    | "mic-hair"
+    | "mic-aim"
+    | "listen-rub"
+    | "plug-seated"
+    | "lock"
+    | "mute-shown"
+    | "collar"
+    | "set-like-pack";
   kind: "mend" | "do" | "mind";
-  /** What a mend brings, dB (common practice, no published source); null where that is not a matter of level. */
+  /**
+   * What a mend brings, dB (common practice, no published source); null where that is not a matter
+   * of level.
+   */
   gainDb: number | null;
 }
 
-const AWAY: Partial<Record<Wear, RigFacts["towards"]>> = { "waist-back": "front", "waist-front": "back", chest: "back" };
+const AWAY: Partial<Record<Wear, RigFacts["towards"]>> = {
+  "waist-back": "front",
+  "waist-front": "back",
+  chest: "back",
+};
 const MOVING = /run|fight|climb|dance|walk|jump|shout/i;
 
 /** The lines of a talker's rig card. */
-export function rigLines({ rig, wear, form, isMicDirectional, towards, moves }: RigFacts): RigLine[] {
+export function rigLines({
+  rig,
+  wear,
+  form,
+  isMicDirectional,
+  towards,
+  moves,
+}: RigFacts): RigLine[] {
   const lines: RigLine[] = [];
-  const put = (kind: RigLine["kind"], code: RigLine["code"], gainDb: number | null = null) => lines.push({ kind, code, gainDb });
+  const put = (kind: RigLine["kind"], code: RigLine["code"], gainDb: number | null = null) =>
+    lines.push({ kind, code, gainDb });
   if (!rig.isAsked) put("mend", "ask-first");
   for (const c of SCENE_CAUTIONS) if (rig.cautions.includes(c)) put("mind", c);
   if (form !== "bodypack") {
@@ -75,8 +133,11 @@ export function rigLines({ rig, wear, form, isMicDirectional, towards, moves }: 
     put("do", "collar");
     return lines;
   }
-  if (towards !== null && AWAY[wear] === towards) put("mend", "less-body", wear === "waist-back" ? 11 : 8);
-  else if (towards === "left" || towards === "right") { if (rig.side !== "middle" && rig.side !== towards) put("mend", "other-side", 5); }
+  if (towards !== null && AWAY[wear] === towards)
+    put("mend", "less-body", wear === "waist-back" ? 11 : 8);
+  else if (towards === "left" || towards === "right") {
+    if (rig.side !== "middle" && rig.side !== towards) put("mend", "other-side", 5);
+  }
   if (rig.whip !== "straight") put("mend", "whip-straight", rig.whip === "coiled" ? 10 : 4);
   if (rig.skinContact && !rig.sleeve) put("mend", "skin-sleeve", 7);
   if (rig.isLeadAcross) put("mend", "lead-off-antenna");

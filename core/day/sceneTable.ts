@@ -2,7 +2,15 @@ import { parseClockText } from "../units/clockText";
 import type { Scene } from "./scenes";
 
 /** What a column of a scene list can hold. */
-export const SCENE_FIELDS = ["number", "title", "place", "start", "end", "speakers", "repeatable"] as const;
+export const SCENE_FIELDS = [
+  "number",
+  "title",
+  "place",
+  "start",
+  "end",
+  "speakers",
+  "repeatable",
+] as const;
 export type SceneField = (typeof SCENE_FIELDS)[number];
 /** Which column holds what; null where none does. */
 export type ColumnMap = Record<SceneField, number | null>;
@@ -16,9 +24,13 @@ export type SceneRowProblem =
   | { code: "name-too-long"; name: string; length: number }
   | { code: "repeatable-unreadable"; text: string };
 
-export type SceneRowNote = { code: "over-midnight" } | { code: "place-unknown"; text: string } | { code: "nobody-speaks" };
+export type SceneRowNote =
+  { code: "over-midnight" } | { code: "place-unknown"; text: string } | { code: "nobody-speaks" };
 
-/** One row of a list: the scene, or what keeps it from being one. `row` counts from 1, the heading included. */
+/**
+ * One row of a list: the scene, or what keeps it from being one. `row` counts from 1, the heading
+ * included.
+ */
 export interface SceneRow {
   row: number;
   scene: Scene | null;
@@ -58,13 +70,33 @@ export interface SceneTold {
 }
 
 /** Reads a typed scene by the rules of a list's row. @param others - numbers that are taken */
-export function readTypedScene(told: SceneTold, others: readonly string[]): { scene: Scene | null; problems: SceneRowProblem[]; notes: SceneRowNote[] } {
-  const map = Object.fromEntries(SCENE_FIELDS.map((f, i) => [f, f === "place" ? null : i])) as ColumnMap;
-  const cells: Record<SceneField, string> = { number: told.number, title: told.title, place: "", start: told.start, end: told.end, speakers: told.speakers, repeatable: told.isRepeatable ? "yes" : "no" };
+export function readTypedScene(
+  told: SceneTold,
+  others: readonly string[],
+): { scene: Scene | null; problems: SceneRowProblem[]; notes: SceneRowNote[] } {
+  const map = Object.fromEntries(
+    SCENE_FIELDS.map((f, i) => [f, f === "place" ? null : i]),
+  ) as ColumnMap;
+  const cells: Record<SceneField, string> = {
+    number: told.number,
+    title: told.title,
+    place: "",
+    start: told.start,
+    end: told.end,
+    speakers: told.speakers,
+    repeatable: told.isRepeatable ? "yes" : "no",
+  };
   const [row] = readSceneTable([SCENE_FIELDS.map((f) => cells[f])], map, []);
   const taken = others.indexOf(told.number.trim());
-  const problems: SceneRowProblem[] = [...(row?.problems ?? []), ...(taken >= 0 ? [{ code: "number-taken" as const, number: told.number.trim() }] : [])];
-  return { problems, notes: row?.notes ?? [], scene: row?.scene && problems.length === 0 ? { ...row.scene, placeId: told.placeId } : null };
+  const problems: SceneRowProblem[] = [
+    ...(row?.problems ?? []),
+    ...(taken >= 0 ? [{ code: "number-taken" as const, number: told.number.trim() }] : []),
+  ];
+  return {
+    problems,
+    notes: row?.notes ?? [],
+    scene: row?.scene && problems.length === 0 ? { ...row.scene, placeId: told.placeId } : null,
+  };
 }
 
 export const MOST_NAME_LENGTH = 80;
@@ -72,25 +104,39 @@ const DAY_MS = 86_400_000;
 const YES = /^(y|yes|true|1|x|ja|oui|si|sí)$/i;
 const NO = /^(n|no|false|0|-|nein|non|once)$/i;
 
-/** Reads the rows under a heading as scenes. Every row is judged by itself, so that a preview can show what is wrong where; nothing is guessed.
- *  An end before its start is after midnight. Speakers are parted by ; , / + & or line ends.
- * @param rows - cells, without the heading @param places - by which a place's name is known, case aside */
-export function readSceneTable(rows: readonly (readonly string[])[], map: ColumnMap, places: readonly { id: number; name: string }[]): SceneRow[] {
+/**
+ * Reads the rows under a heading as scenes. Every row is judged by itself, so that a preview can
+ * show what is wrong where; nothing is guessed. An end before its start is after midnight. Speakers
+ * are parted by ; , / + & or line ends.
+ * @param rows - cells, without the heading @param places - by which a place's name is known, case
+ *   aside
+ */
+export function readSceneTable(
+  rows: readonly (readonly string[])[],
+  map: ColumnMap,
+  places: readonly { id: number; name: string }[],
+): SceneRow[] {
   const seen = new Map<string, number>();
   return rows.flatMap((cells, i): SceneRow[] => {
     const row = i + 2;
-    const cell = (field: SceneField): string => (map[field] === null ? "" : (cells[map[field]] ?? "").trim());
+    const cell = (field: SceneField): string =>
+      map[field] === null ? "" : (cells[map[field]] ?? "").trim();
     if (cells.every((c) => c.trim() === "")) return [];
     const problems: SceneRowProblem[] = [];
     const notes: SceneRowNote[] = [];
     const number = cell("number");
     if (number === "") problems.push({ code: "number-missing" });
-    else if (seen.has(number)) problems.push({ code: "number-twice", number, firstRow: seen.get(number)! });
+    else if (seen.has(number))
+      problems.push({ code: "number-twice", number, firstRow: seen.get(number)! });
     else seen.set(number, row);
     const time = (field: "start" | "end"): number => {
       const read = parseClockText(cell(field));
       if (read.ok) return read.value;
-      problems.push(read.error.code === "clock-empty" ? { code: "time-missing", field } : { code: "time-unreadable", field, text: read.error.text });
+      problems.push(
+        read.error.code === "clock-empty"
+          ? { code: "time-missing", field }
+          : { code: "time-unreadable", field, text: read.error.text },
+      );
       return NaN;
     };
     const startMs = time("start");
@@ -99,15 +145,38 @@ export function readSceneTable(rows: readonly (readonly string[])[], map: Column
       endMs += DAY_MS;
       notes.push({ code: "over-midnight" });
     }
-    const speakers = [...new Set(cell("speakers").split(/[;,/+&\n]|\s+and\s+/i).map((n) => n.trim().replace(/\s+/g, " ")).filter(Boolean))];
-    for (const name of speakers) if ([...name].length > MOST_NAME_LENGTH) problems.push({ code: "name-too-long", name: `${[...name].slice(0, 20).join("")}…`, length: [...name].length });
+    const speakers = [
+      ...new Set(
+        cell("speakers")
+          .split(/[;,/+&\n]|\s+and\s+/i)
+          .map((n) => n.trim().replace(/\s+/g, " "))
+          .filter(Boolean),
+      ),
+    ];
+    for (const name of speakers)
+      if ([...name].length > MOST_NAME_LENGTH)
+        problems.push({
+          code: "name-too-long",
+          name: `${[...name].slice(0, 20).join("")}…`,
+          length: [...name].length,
+        });
     if (speakers.length === 0) notes.push({ code: "nobody-speaks" });
     const placeText = cell("place");
     const place = places.find((p) => p.name.toLowerCase() === placeText.toLowerCase()) ?? null;
-    if (placeText !== "" && !place) notes.push({ code: "place-unknown", text: placeText.slice(0, MOST_NAME_LENGTH) });
+    if (placeText !== "" && !place)
+      notes.push({ code: "place-unknown", text: placeText.slice(0, MOST_NAME_LENGTH) });
     const again = cell("repeatable");
-    if (again !== "" && !YES.test(again) && !NO.test(again)) problems.push({ code: "repeatable-unreadable", text: again.slice(0, 20) });
-    const scene: Scene = { number, title: [...cell("title")].slice(0, 300).join(""), placeId: place?.id ?? null, startMs, endMs, speakers, isRepeatable: !NO.test(again) };
+    if (again !== "" && !YES.test(again) && !NO.test(again))
+      problems.push({ code: "repeatable-unreadable", text: again.slice(0, 20) });
+    const scene: Scene = {
+      number,
+      title: [...cell("title")].slice(0, 300).join(""),
+      placeId: place?.id ?? null,
+      startMs,
+      endMs,
+      speakers,
+      isRepeatable: !NO.test(again),
+    };
     return [{ row, scene: problems.length === 0 ? scene : null, problems, notes }];
   });
 }

@@ -1,17 +1,73 @@
-/** What can be wrong between a voice and the recorder, how often (weights, common practice, no published source), and what each look at it shows. */
+/**
+ * What can be wrong between a voice and the recorder, how often (weights, common practice, no
+ * published source), and what each look at it shows.
+ */
 export const CAUSES = {
-  "pack-off": 6, "cell-empty": 8, "cell-reversed": 2, "pack-elsewhere": 9, "not-stored": 4, "wrong-block": 4, "receiver-elsewhere": 5, "wheels-swapped": 2, "receiver-off": 2,
-  "stranger": 6, "own-second-pack": 4, "product": 3, "broad-noise": 3, "muted": 9, "microphone-out": 6, "microphone-broken": 4, "gain-too-low": 4, "gain-too-high": 4,
-  "antenna-off": 5, "antenna-other-block": 3, "whip-damaged": 3, "on-skin": 4, "too-far": 6, "too-near": 3, "one-antenna-path": 3, "cell-low": 5,
-  "lead-broken": 4, "recorder-input": 4, "phones-elsewhere": 3, "packs-crossed": 4, "wrong-key": 3, "other-modulation": 2,
+  "pack-off": 6,
+  "cell-empty": 8,
+  "cell-reversed": 2,
+  "pack-elsewhere": 9,
+  "not-stored": 4,
+  "wrong-block": 4,
+  "receiver-elsewhere": 5,
+  "wheels-swapped": 2,
+  "receiver-off": 2,
+  stranger: 6,
+  "own-second-pack": 4,
+  product: 3,
+  "broad-noise": 3,
+  muted: 9,
+  "microphone-out": 6,
+  "microphone-broken": 4,
+  "gain-too-low": 4,
+  "gain-too-high": 4,
+  "antenna-off": 5,
+  "antenna-other-block": 3,
+  "whip-damaged": 3,
+  "on-skin": 4,
+  "too-far": 6,
+  "too-near": 3,
+  "one-antenna-path": 3,
+  "cell-low": 5,
+  "lead-broken": 4,
+  "recorder-input": 4,
+  "phones-elsewhere": 3,
+  "packs-crossed": 4,
+  "wrong-key": 3,
+  "other-modulation": 2,
 } as const;
 
 export type Cause = keyof typeof CAUSES;
 export const CAUSE_IDS = Object.keys(CAUSES) as Cause[];
 
 export type CheckId =
-  | "rf-off" | "rf-on" | "voice" | "recorder" | "pack-lamp" | "pack-number" | "receiver-number" | "blocks" | "restart" | "cell" | "others-off" | "own-packs" | "mute" | "tap"
-  | "wheels" | "worn" | "antennas" | "off-body" | "nearer" | "walk" | "phones" | "identity" | "modulation" | "gain" | "lead" | "spectrum" | "others";
+  | "rf-off"
+  | "rf-on"
+  | "voice"
+  | "recorder"
+  | "pack-lamp"
+  | "pack-number"
+  | "receiver-number"
+  | "blocks"
+  | "restart"
+  | "cell"
+  | "others-off"
+  | "own-packs"
+  | "mute"
+  | "tap"
+  | "wheels"
+  | "worn"
+  | "antennas"
+  | "off-body"
+  | "nearer"
+  | "walk"
+  | "phones"
+  | "identity"
+  | "modulation"
+  | "gain"
+  | "lead"
+  | "spectrum"
+  | "others";
 
 /** A share of outcomes, or the one that is nearly always seen. */
 type Seen = string | Readonly<Record<string, number>>;
@@ -30,76 +86,284 @@ export interface Check {
   needs?: "wheels" | "pairing";
 }
 
-const NO_RF: readonly Cause[] = ["pack-off", "cell-empty", "cell-reversed", "pack-elsewhere", "not-stored", "wrong-block", "receiver-elsewhere", "wheels-swapped", "receiver-off"];
-const WEAK: readonly Cause[] = ["antenna-off", "antenna-other-block", "whip-damaged", "on-skin", "too-far", "cell-low"];
-const each = (causes: readonly Cause[], seen: Seen): Partial<Record<Cause, Seen>> => Object.fromEntries(causes.map((c) => [c, seen]));
+const NO_RF: readonly Cause[] = [
+  "pack-off",
+  "cell-empty",
+  "cell-reversed",
+  "pack-elsewhere",
+  "not-stored",
+  "wrong-block",
+  "receiver-elsewhere",
+  "wheels-swapped",
+  "receiver-off",
+];
+const WEAK: readonly Cause[] = [
+  "antenna-off",
+  "antenna-other-block",
+  "whip-damaged",
+  "on-skin",
+  "too-far",
+  "cell-low",
+];
+const each = (causes: readonly Cause[], seen: Seen): Partial<Record<Cause, Seen>> =>
+  Object.fromEntries(causes.map((c) => [c, seen]));
 
 export const CHECKS: Readonly<Record<CheckId, Check>> = {
   "rf-off": {
-    outcomes: ["nothing", "flickers", "steady"], usual: "nothing", minutes: 0.5,
-    shows: { stranger: { steady: 0.75, flickers: 0.25 }, "own-second-pack": "steady", product: { flickers: 0.6, steady: 0.4 }, "broad-noise": { flickers: 0.7, steady: 0.3 } },
-  },
-  "rf-on": {
-    outcomes: ["none", "weak", "full", "red"], usual: "full", minutes: 0.2,
-    shows: { ...each(NO_RF, "none"), ...each(WEAK, { weak: 0.9, none: 0.05, full: 0.05 }), "antenna-off": { weak: 0.6, full: 0.35, none: 0.05 }, "wrong-block": { none: 0.8, weak: 0.2 }, "too-near": "red", "one-antenna-path": { full: 0.6, weak: 0.4 }, "gain-too-high": "full" },
-  },
-  "voice": {
-    outcomes: ["clear", "nothing", "hiss or breaks", "distorted", "somebody else"], usual: "clear", minutes: 0.3,
+    outcomes: ["nothing", "flickers", "steady"],
+    usual: "nothing",
+    minutes: 0.5,
     shows: {
-      ...each(NO_RF, "nothing"), ...each(WEAK, { "hiss or breaks": 0.85, clear: 0.15 }), "antenna-off": { "hiss or breaks": 0.65, clear: 0.35 }, muted: "nothing", "microphone-out": "nothing", "microphone-broken": { nothing: 0.6, "hiss or breaks": 0.4 },
-      "gain-too-low": { "hiss or breaks": 0.6, nothing: 0.4 }, "gain-too-high": "distorted", stranger: { "hiss or breaks": 0.55, "somebody else": 0.45 }, "own-second-pack": { "hiss or breaks": 0.7, "somebody else": 0.3 },
-      product: "hiss or breaks", "broad-noise": "hiss or breaks", "too-near": { distorted: 0.6, "hiss or breaks": 0.4 }, "one-antenna-path": { clear: 0.5, "hiss or breaks": 0.5 }, "packs-crossed": "somebody else",
-      "wrong-key": "nothing", "other-modulation": { "hiss or breaks": 0.5, nothing: 0.5 }, "phones-elsewhere": { "somebody else": 0.6, nothing: 0.4 },
+      stranger: { steady: 0.75, flickers: 0.25 },
+      "own-second-pack": "steady",
+      product: { flickers: 0.6, steady: 0.4 },
+      "broad-noise": { flickers: 0.7, steady: 0.3 },
     },
   },
-  "recorder": {
-    outcomes: ["moves with the voice", "still", "full all the time"], usual: "moves with the voice", minutes: 0.3,
-    shows: { ...each([...NO_RF, "muted", "microphone-out", "wrong-key", "lead-broken"], "still"), "microphone-broken": { still: 0.6, "moves with the voice": 0.4 }, "recorder-input": { still: 0.7, "full all the time": 0.3 }, "gain-too-high": { "full all the time": 0.6, "moves with the voice": 0.4 } },
+  "rf-on": {
+    outcomes: ["none", "weak", "full", "red"],
+    usual: "full",
+    minutes: 0.2,
+    shows: {
+      ...each(NO_RF, "none"),
+      ...each(WEAK, { weak: 0.9, none: 0.05, full: 0.05 }),
+      "antenna-off": { weak: 0.6, full: 0.35, none: 0.05 },
+      "wrong-block": { none: 0.8, weak: 0.2 },
+      "too-near": "red",
+      "one-antenna-path": { full: 0.6, weak: 0.4 },
+      "gain-too-high": "full",
+    },
+  },
+  voice: {
+    outcomes: ["clear", "nothing", "hiss or breaks", "distorted", "somebody else"],
+    usual: "clear",
+    minutes: 0.3,
+    shows: {
+      ...each(NO_RF, "nothing"),
+      ...each(WEAK, { "hiss or breaks": 0.85, clear: 0.15 }),
+      "antenna-off": { "hiss or breaks": 0.65, clear: 0.35 },
+      muted: "nothing",
+      "microphone-out": "nothing",
+      "microphone-broken": { nothing: 0.6, "hiss or breaks": 0.4 },
+      "gain-too-low": { "hiss or breaks": 0.6, nothing: 0.4 },
+      "gain-too-high": "distorted",
+      stranger: { "hiss or breaks": 0.55, "somebody else": 0.45 },
+      "own-second-pack": { "hiss or breaks": 0.7, "somebody else": 0.3 },
+      product: "hiss or breaks",
+      "broad-noise": "hiss or breaks",
+      "too-near": { distorted: 0.6, "hiss or breaks": 0.4 },
+      "one-antenna-path": { clear: 0.5, "hiss or breaks": 0.5 },
+      "packs-crossed": "somebody else",
+      "wrong-key": "nothing",
+      "other-modulation": { "hiss or breaks": 0.5, nothing: 0.5 },
+      "phones-elsewhere": { "somebody else": 0.6, nothing: 0.4 },
+    },
+  },
+  recorder: {
+    outcomes: ["moves with the voice", "still", "full all the time"],
+    usual: "moves with the voice",
+    minutes: 0.3,
+    shows: {
+      ...each([...NO_RF, "muted", "microphone-out", "wrong-key", "lead-broken"], "still"),
+      "microphone-broken": { still: 0.6, "moves with the voice": 0.4 },
+      "recorder-input": { still: 0.7, "full all the time": 0.3 },
+      "gain-too-high": { "full all the time": 0.6, "moves with the voice": 0.4 },
+    },
   },
   "pack-lamp": {
-    outcomes: ["dark", "blinks or red", "steady"], usual: "steady", minutes: 0.5,
-    shows: { "pack-off": "dark", "cell-empty": { dark: 0.85, "blinks or red": 0.15 }, "cell-reversed": "dark", "cell-low": { "blinks or red": 0.8, steady: 0.2 }, "not-stored": { "blinks or red": 0.6, steady: 0.4 }, muted: { "blinks or red": 0.6, steady: 0.4 }, "microphone-out": { "blinks or red": 0.5, steady: 0.5 } },
+    outcomes: ["dark", "blinks or red", "steady"],
+    usual: "steady",
+    minutes: 0.5,
+    shows: {
+      "pack-off": "dark",
+      "cell-empty": { dark: 0.85, "blinks or red": 0.15 },
+      "cell-reversed": "dark",
+      "cell-low": { "blinks or red": 0.8, steady: 0.2 },
+      "not-stored": { "blinks or red": 0.6, steady: 0.4 },
+      muted: { "blinks or red": 0.6, steady: 0.4 },
+      "microphone-out": { "blinks or red": 0.5, steady: 0.5 },
+    },
   },
   "pack-number": {
-    outcomes: ["as the plan", "another"], usual: "as the plan", minutes: 0.7,
-    shows: { "pack-elsewhere": "another", "not-stored": { another: 0.75, "as the plan": 0.25 }, "wheels-swapped": { another: 0.7, "as the plan": 0.3 }, "wrong-block": { another: 0.6, "as the plan": 0.4 } },
+    outcomes: ["as the plan", "another"],
+    usual: "as the plan",
+    minutes: 0.7,
+    shows: {
+      "pack-elsewhere": "another",
+      "not-stored": { another: 0.75, "as the plan": 0.25 },
+      "wheels-swapped": { another: 0.7, "as the plan": 0.3 },
+      "wrong-block": { another: 0.6, "as the plan": 0.4 },
+    },
   },
-  "receiver-number": { outcomes: ["as the plan", "another", "dark"], usual: "as the plan", minutes: 0.2, shows: { "receiver-elsewhere": "another", "receiver-off": "dark" } },
-  "wheels": { outcomes: ["as the code says", "the two changed round", "another code"], usual: "as the code says", minutes: 0.6, needs: "wheels", shows: { "wheels-swapped": "the two changed round", "pack-elsewhere": "another code" } },
-  "blocks": { outcomes: ["the same", "another block", "another make or kind"], usual: "the same", minutes: 0.4, shows: { "wrong-block": "another block", "other-modulation": { "another make or kind": 0.85, "the same": 0.15 } } },
-  "restart": { outcomes: ["keeps its number", "comes back with another", "stays dark"], usual: "keeps its number", minutes: 1, shows: { "not-stored": "comes back with another", "pack-off": "keeps its number", "cell-empty": "stays dark", "cell-reversed": "stays dark" } },
-  "cell": { outcomes: ["full, the right way", "empty", "low", "the wrong way round"], usual: "full, the right way", minutes: 1, touches: true, shows: { "cell-empty": "empty", "cell-low": "low", "cell-reversed": "the wrong way round" } },
+  "receiver-number": {
+    outcomes: ["as the plan", "another", "dark"],
+    usual: "as the plan",
+    minutes: 0.2,
+    shows: { "receiver-elsewhere": "another", "receiver-off": "dark" },
+  },
+  wheels: {
+    outcomes: ["as the code says", "the two changed round", "another code"],
+    usual: "as the code says",
+    minutes: 0.6,
+    needs: "wheels",
+    shows: { "wheels-swapped": "the two changed round", "pack-elsewhere": "another code" },
+  },
+  blocks: {
+    outcomes: ["the same", "another block", "another make or kind"],
+    usual: "the same",
+    minutes: 0.4,
+    shows: {
+      "wrong-block": "another block",
+      "other-modulation": { "another make or kind": 0.85, "the same": 0.15 },
+    },
+  },
+  restart: {
+    outcomes: ["keeps its number", "comes back with another", "stays dark"],
+    usual: "keeps its number",
+    minutes: 1,
+    shows: {
+      "not-stored": "comes back with another",
+      "pack-off": "keeps its number",
+      "cell-empty": "stays dark",
+      "cell-reversed": "stays dark",
+    },
+  },
+  cell: {
+    outcomes: ["full, the right way", "empty", "low", "the wrong way round"],
+    usual: "full, the right way",
+    minutes: 1,
+    touches: true,
+    shows: { "cell-empty": "empty", "cell-low": "low", "cell-reversed": "the wrong way round" },
+  },
   "others-off": {
-    outcomes: ["clears", "stays"], usual: "stays", minutes: 1.5,
+    outcomes: ["clears", "stays"],
+    usual: "stays",
+    minutes: 1.5,
     shows: { product: "clears", "own-second-pack": { clears: 0.9, stays: 0.1 } },
   },
-  "own-packs": { outcomes: ["none other on", "another of ours is on it"], usual: "none other on", minutes: 0.8, shows: { "own-second-pack": "another of ours is on it" } },
-  "spectrum": {
-    outcomes: ["quiet", "one narrow carrier", "broad and high"], usual: "quiet", minutes: 1,
-    shows: { stranger: "one narrow carrier", "own-second-pack": { "one narrow carrier": 0.8, quiet: 0.2 }, product: { "one narrow carrier": 0.4, quiet: 0.6 }, "broad-noise": "broad and high" },
+  "own-packs": {
+    outcomes: ["none other on", "another of ours is on it"],
+    usual: "none other on",
+    minutes: 0.8,
+    shows: { "own-second-pack": "another of ours is on it" },
   },
-  "others": {
-    outcomes: ["only this one", "others too", "no other is on"], usual: { "only this one": 0.9, "no other is on": 0.1 }, minutes: 0.2,
-    shows: each(["antenna-off", "antenna-other-block", "one-antenna-path", "broad-noise", "receiver-off"], { "others too": 0.75, "only this one": 0.15, "no other is on": 0.1 }),
+  spectrum: {
+    outcomes: ["quiet", "one narrow carrier", "broad and high"],
+    usual: "quiet",
+    minutes: 1,
+    shows: {
+      stranger: "one narrow carrier",
+      "own-second-pack": { "one narrow carrier": 0.8, quiet: 0.2 },
+      product: { "one narrow carrier": 0.4, quiet: 0.6 },
+      "broad-noise": "broad and high",
+    },
   },
-  "mute": {
-    outcomes: ["mute off, plug locked", "mute on", "plug out or loose"], usual: "mute off, plug locked", minutes: 0.8, touches: true,
+  others: {
+    outcomes: ["only this one", "others too", "no other is on"],
+    usual: { "only this one": 0.9, "no other is on": 0.1 },
+    minutes: 0.2,
+    shows: each(
+      ["antenna-off", "antenna-other-block", "one-antenna-path", "broad-noise", "receiver-off"],
+      { "others too": 0.75, "only this one": 0.15, "no other is on": 0.1 },
+    ),
+  },
+  mute: {
+    outcomes: ["mute off, plug locked", "mute on", "plug out or loose"],
+    usual: "mute off, plug locked",
+    minutes: 0.8,
+    touches: true,
     shows: { muted: "mute on", "microphone-out": "plug out or loose" },
   },
-  "tap": { outcomes: ["heard", "not heard"], usual: "heard", minutes: 0.6, shows: { ...each([...NO_RF, "muted", "microphone-out", "wrong-key"], "not heard"), "microphone-broken": { "not heard": 0.8, heard: 0.2 }, "gain-too-low": { heard: 0.6, "not heard": 0.4 } } },
-  "antennas": {
-    outcomes: ["both on, of the right block", "one missing or loose", "of another block"], usual: "both on, of the right block", minutes: 0.4,
+  tap: {
+    outcomes: ["heard", "not heard"],
+    usual: "heard",
+    minutes: 0.6,
+    shows: {
+      ...each([...NO_RF, "muted", "microphone-out", "wrong-key"], "not heard"),
+      "microphone-broken": { "not heard": 0.8, heard: 0.2 },
+      "gain-too-low": { heard: 0.6, "not heard": 0.4 },
+    },
+  },
+  antennas: {
+    outcomes: ["both on, of the right block", "one missing or loose", "of another block"],
+    usual: "both on, of the right block",
+    minutes: 0.4,
     shows: { "antenna-off": "one missing or loose", "antenna-other-block": "of another block" },
   },
-  "worn": { outcomes: ["straight, whole, free of skin", "bent, loose or torn", "on the skin or under a belt"], usual: "straight, whole, free of skin", minutes: 0.8, touches: true, shows: { "whip-damaged": "bent, loose or torn", "on-skin": "on the skin or under a belt" } },
-  "off-body": { outcomes: ["much better", "the same"], usual: "the same", minutes: 1.5, touches: true, shows: { "on-skin": "much better", "too-far": { "much better": 0.3, "the same": 0.7 } } },
-  "nearer": { outcomes: ["much better", "the same", "worse"], usual: "the same", minutes: 0.7, shows: { "too-far": "much better", "too-near": "worse", "on-skin": { "much better": 0.4, "the same": 0.6 }, "cell-low": { "much better": 0.4, "the same": 0.6 } } },
-  "walk": { outcomes: ["both antennas take turns", "only one ever serves", "neither"], usual: "both antennas take turns", minutes: 0.7, shows: { "one-antenna-path": "only one ever serves", "antenna-off": { "only one ever serves": 0.85, neither: 0.15 }, ...each(NO_RF, "neither") } },
-  "phones": { outcomes: ["on this channel", "on another"], usual: "on this channel", minutes: 0.2, shows: { "phones-elsewhere": "on another" } },
-  "identity": { outcomes: ["its own", "another's", "none told"], usual: { "its own": 0.8, "none told": 0.2 }, minutes: 0.5, shows: { "packs-crossed": "another's", stranger: { "none told": 0.7, "its own": 0.3 }, ...each(NO_RF, "none told") } },
-  "modulation": { outcomes: ["name, number and key agree", "the key differs", "the kind differs"], usual: "name, number and key agree", minutes: 1, needs: "pairing", shows: { "wrong-key": "the key differs", "other-modulation": "the kind differs" } },
-  "gain": { outcomes: ["as set", "far down", "far up"], usual: "as set", minutes: 0.6, shows: { "gain-too-low": "far down", "gain-too-high": "far up" } },
-  "lead": { outcomes: ["the same with another", "cured by another"], usual: "the same with another", minutes: 1.2, shows: { "lead-broken": "cured by another" } },
+  worn: {
+    outcomes: [
+      "straight, whole, free of skin",
+      "bent, loose or torn",
+      "on the skin or under a belt",
+    ],
+    usual: "straight, whole, free of skin",
+    minutes: 0.8,
+    touches: true,
+    shows: { "whip-damaged": "bent, loose or torn", "on-skin": "on the skin or under a belt" },
+  },
+  "off-body": {
+    outcomes: ["much better", "the same"],
+    usual: "the same",
+    minutes: 1.5,
+    touches: true,
+    shows: { "on-skin": "much better", "too-far": { "much better": 0.3, "the same": 0.7 } },
+  },
+  nearer: {
+    outcomes: ["much better", "the same", "worse"],
+    usual: "the same",
+    minutes: 0.7,
+    shows: {
+      "too-far": "much better",
+      "too-near": "worse",
+      "on-skin": { "much better": 0.4, "the same": 0.6 },
+      "cell-low": { "much better": 0.4, "the same": 0.6 },
+    },
+  },
+  walk: {
+    outcomes: ["both antennas take turns", "only one ever serves", "neither"],
+    usual: "both antennas take turns",
+    minutes: 0.7,
+    shows: {
+      "one-antenna-path": "only one ever serves",
+      "antenna-off": { "only one ever serves": 0.85, neither: 0.15 },
+      ...each(NO_RF, "neither"),
+    },
+  },
+  phones: {
+    outcomes: ["on this channel", "on another"],
+    usual: "on this channel",
+    minutes: 0.2,
+    shows: { "phones-elsewhere": "on another" },
+  },
+  identity: {
+    outcomes: ["its own", "another's", "none told"],
+    usual: { "its own": 0.8, "none told": 0.2 },
+    minutes: 0.5,
+    shows: {
+      "packs-crossed": "another's",
+      stranger: { "none told": 0.7, "its own": 0.3 },
+      ...each(NO_RF, "none told"),
+    },
+  },
+  modulation: {
+    outcomes: ["name, number and key agree", "the key differs", "the kind differs"],
+    usual: "name, number and key agree",
+    minutes: 1,
+    needs: "pairing",
+    shows: { "wrong-key": "the key differs", "other-modulation": "the kind differs" },
+  },
+  gain: {
+    outcomes: ["as set", "far down", "far up"],
+    usual: "as set",
+    minutes: 0.6,
+    shows: { "gain-too-low": "far down", "gain-too-high": "far up" },
+  },
+  lead: {
+    outcomes: ["the same with another", "cured by another"],
+    usual: "the same with another",
+    minutes: 1.2,
+    shows: { "lead-broken": "cured by another" },
+  },
 };
 
 export const CHECK_IDS = Object.keys(CHECKS) as CheckId[];

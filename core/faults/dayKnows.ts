@@ -27,20 +27,51 @@ const THIN_DB = 10;
 const SAME_HZ = 5_000;
 
 /** Parts of a proof that are looks of the finder, and what each outcome is called there. */
-const AS_LOOKS: Partial<Record<ProofPart, { check: Finding["check"]; says?: Record<string, string> }>> = {
-  silent: { check: "rf-off" }, rf: { check: "rf-on" }, voice: { check: "voice", says: { follows: "clear" } },
-  antennas: { check: "walk", says: { "both take turns": "both antennas take turns", "only A serves": "only one ever serves", "only B serves": "only one ever serves" } },
-  far: { check: "recorder", says: { "meter follows": "moves with the voice", "played back": "moves with the voice", "on another track": "still" } },
+const AS_LOOKS: Partial<
+  Record<ProofPart, { check: Finding["check"]; says?: Record<string, string> }>
+> = {
+  silent: { check: "rf-off" },
+  rf: { check: "rf-on" },
+  voice: { check: "voice", says: { follows: "clear" } },
+  antennas: {
+    check: "walk",
+    says: {
+      "both take turns": "both antennas take turns",
+      "only A serves": "only one ever serves",
+      "only B serves": "only one ever serves",
+    },
+  },
+  far: {
+    check: "recorder",
+    says: {
+      "meter follows": "moves with the voice",
+      "played back": "moves with the voice",
+      "on another track": "still",
+    },
+  },
   partner: { check: "identity", says: { "another’s": "another's", "nothing told": "none told" } },
 };
 
 /** What of that is as good as seen, and what it makes likelier or rules out. */
 export function knownOf(k: ChannelKnowledge): { findings: Finding[]; knows: DayKnows } {
   const findings: Finding[] = [];
-  const weights: Partial<Record<Cause, number>> = { "wrong-block": k.meets === "never" ? 200 : 0.1, "wheels-swapped": k.hasWheels ? 1 : 0, "wrong-key": k.isPaired ? 1 : 0, "other-modulation": k.isPaired ? 1 : 0.3 };
-  if (k.pickHz !== null && k.receiverHz !== null) findings.push({ check: "receiver-number", outcome: isSame(k.pickHz, k.receiverHz) ? "as the plan" : "another" });
+  const weights: Partial<Record<Cause, number>> = {
+    "wrong-block": k.meets === "never" ? 200 : 0.1,
+    "wheels-swapped": k.hasWheels ? 1 : 0,
+    "wrong-key": k.isPaired ? 1 : 0,
+    "other-modulation": k.isPaired ? 1 : 0.3,
+  };
+  if (k.pickHz !== null && k.receiverHz !== null)
+    findings.push({
+      check: "receiver-number",
+      outcome: isSame(k.pickHz, k.receiverHz) ? "as the plan" : "another",
+    });
   if (k.isPackOn !== null) weights["pack-off"] = k.isPackOn ? 0.02 : 40;
-  if (k.pickHz !== null && k.packHz !== null && k.isPackOn === true) findings.push({ check: "pack-number", outcome: isSame(k.pickHz, k.packHz) ? "as the plan" : "another" });
+  if (k.pickHz !== null && k.packHz !== null && k.isPackOn === true)
+    findings.push({
+      check: "pack-number",
+      outcome: isSame(k.pickHz, k.packHz) ? "as the plan" : "another",
+    });
   weights["own-second-pack"] = k.isOtherOnIt ? 60 : 0.3;
   for (const { part, outcome } of k.proof) {
     const look = AS_LOOKS[part];
@@ -54,8 +85,14 @@ export function knownOf(k: ChannelKnowledge): { findings: Finding[]; knows: DayK
 
 const isSame = (a: number, b: number): boolean => Math.abs(a - b) < SAME_HZ;
 
-/** What the meter itself answers to a look, with the pack as that asks for it; null where it cannot. Limits: common practice, no published source. */
-export function meterSays(check: Finding["check"], { meter, isPackOn }: Pick<ChannelKnowledge, "meter" | "isPackOn">): string | null {
+/**
+ * What the meter itself answers to a look, with the pack as that asks for it; null where it cannot.
+ * Limits: common practice, no published source.
+ */
+export function meterSays(
+  check: Finding["check"],
+  { meter, isPackOn }: Pick<ChannelKnowledge, "meter" | "isPackOn">,
+): string | null {
   if (!meter) return null;
   const { strongestDbm: dbm, hasAudio } = meter;
   if (check === "rf-off" && isPackOn === false) return silenceOf([dbm]);

@@ -9,7 +9,10 @@ export interface FirmwareBehind {
   units: { label: string; has: string }[];
 }
 
-/** A part of a version, in the order in which parts count: what is missing and nought are one, letters come after it ("2.0b" after "2.0"), numbers after letters. */
+/**
+ * A part of a version, in the order in which parts count: what is missing and nought are one,
+ * letters come after it ("2.0b" after "2.0"), numbers after letters.
+ */
 interface Part {
   rank: 0 | 1 | 2;
   value: number;
@@ -21,11 +24,19 @@ const partOf = (text: string | undefined): Part => {
   const value = Number(text ?? 0);
   return { rank: value > 0 ? 2 : 0, value, letters: "" };
 };
-const partsOf = (version: string): string[] => version.trim().toLowerCase().replace(/^v(?:er(?:sion)?)?\.?\s*(?=\d)/, "").match(/\d+|[a-z]+/g) ?? [];
+const partsOf = (version: string): string[] =>
+  version
+    .trim()
+    .toLowerCase()
+    .replace(/^v(?:er(?:sion)?)?\.?\s*(?=\d)/, "")
+    .match(/\d+|[a-z]+/g) ?? [];
 
-/** Which of two firmware versions is older, as makers number them: numbers by their value, letters as text; "v" in front, capitals and the marks between them count for nothing.
+/**
+ * Which of two firmware versions is older, as makers number them: numbers by their value, letters
+ * as text; "v" in front, capitals and the marks between them count for nothing.
  * @returns below 0 where `a` is older, above 0 where it is newer, 0 where both are one
- * @example compareFirmware("v2.9", "2.10") // below 0 */
+ * @example compareFirmware("v2.9", "2.10") // below 0
+ */
 export function compareFirmware(a: string, b: string): number {
   const [left, right] = [partsOf(a), partsOf(b)];
   for (let i = 0; i < Math.max(left.length, right.length); i += 1) {
@@ -36,13 +47,27 @@ export function compareFirmware(a: string, b: string): number {
   return 0;
 }
 
-/** Models of which units run older firmware than the newest that is known: the one told with the model, or the newest that a unit of the same model runs. Units of which nobody told it are left out. */
+/**
+ * Models of which units run older firmware than the newest that is known: the one told with the
+ * model, or the newest that a unit of the same model runs. Units of which nobody told it are left
+ * out.
+ */
 export function firmwareBehind(kit: Kit, units: readonly CaseUnit[]): FirmwareBehind[] {
   return [...new Set(units.map((u) => u.modelId))].flatMap((modelId): FirmwareBehind[] => {
     const model = radioModel(kit, modelId);
-    const mine = units.flatMap((u) => (u.modelId === modelId && u.firmware ? [{ label: u.label, has: u.firmware }] : []));
-    const newest = [...mine.map((u) => u.has), ...(model?.newestFirmware ? [model.newestFirmware] : [])].sort(compareFirmware).at(-1);
-    const behind = newest === undefined ? [] : mine.filter((u) => compareFirmware(u.has, newest) < 0);
-    return model && newest !== undefined && behind.length > 0 ? [{ model: modelName(model), newest, units: behind }] : [];
+    const mine = units.flatMap((u) =>
+      u.modelId === modelId && u.firmware ? [{ label: u.label, has: u.firmware }] : [],
+    );
+    const newest = [
+      ...mine.map((u) => u.has),
+      ...(model?.newestFirmware ? [model.newestFirmware] : []),
+    ]
+      .sort(compareFirmware)
+      .at(-1);
+    const behind =
+      newest === undefined ? [] : mine.filter((u) => compareFirmware(u.has, newest) < 0);
+    return model && newest !== undefined && behind.length > 0
+      ? [{ model: modelName(model), newest, units: behind }]
+      : [];
   });
 }

@@ -11,39 +11,72 @@ import type { PackModel, ReceiverModel } from "./models";
 export type ModelTextError = { code: "unreadable"; text: string };
 type Read<T> = Result<T, ModelTextError>;
 
-const unreadable = (text: string) => fail<ModelTextError>({ code: "unreadable", text: text.trim().slice(0, 40) });
-const parts = (text: string): string[] => text.split(/[;\n]|,\s+|\s{2,}/).map((p) => p.trim()).filter(Boolean);
-const parseNumber = (text: string): number => (/^[+\-−]?\d+(?:[.,]\d+)?$/.test(text.trim()) ? Number(text.trim().replace("−", "-").replace(",", ".")) : NaN);
+const unreadable = (text: string) =>
+  fail<ModelTextError>({ code: "unreadable", text: text.trim().slice(0, 40) });
+const parts = (text: string): string[] =>
+  text
+    .split(/[;\n]|,\s+|\s{2,}/)
+    .map((p) => p.trim())
+    .filter(Boolean);
+const parseNumber = (text: string): number =>
+  /^[+\-−]?\d+(?:[.,]\d+)?$/.test(text.trim())
+    ? Number(text.trim().replace("−", "-").replace(",", "."))
+    : NaN;
 
-/** Reads a list of numbers as people write it: "10, 25, 50"; "0 to -60 by 3" is a row of steps. Commas part numbers unless semicolons do: "0,5; 1,5".
- * @example parseNumberList("0 to -9 by 3") // { ok: true, value: [0, -3, -6, -9] } */
+/**
+ * Reads a list of numbers as people write it: "10, 25, 50"; "0 to -60 by 3" is a row of steps.
+ * Commas part numbers unless semicolons do: "0,5; 1,5".
+ * @example parseNumberList("0 to -9 by 3") // { ok: true, value: [0, -3, -6, -9] }
+ */
 export function parseNumberList(text: string): Read<number[]> {
-  const row = /^([+\-−]?\d+(?:[.,]\d+)?) ?(?:to|…|\.\.) ?([+\-−]?\d+(?:[.,]\d+)?) (?:by|in) (\d+(?:[.,]\d+)?)$/i.exec(plainText(text));
+  const row =
+    /^([+\-−]?\d+(?:[.,]\d+)?) ?(?:to|…|\.\.) ?([+\-−]?\d+(?:[.,]\d+)?) (?:by|in) (\d+(?:[.,]\d+)?)$/i.exec(
+      plainText(text),
+    );
   if (row) {
     const [from, to, step] = [parseNumber(row[1]!), parseNumber(row[2]!), parseNumber(row[3]!)];
     const count = Math.floor(Math.abs(to - from) / step + 1e-9);
     if (!Number.isFinite(from + to) || !(step > 0) || count > 200) return unreadable(text);
-    return ok(Array.from({ length: count + 1 }, (_, i) => Math.round((from + Math.sign(to - from) * i * step) * 1000) / 1000 || 0));
+    return ok(
+      Array.from(
+        { length: count + 1 },
+        (_, i) => Math.round((from + Math.sign(to - from) * i * step) * 1000) / 1000 || 0,
+      ),
+    );
   }
-  const numbers = text.split(text.includes(";") ? /[;\s]+/ : /[,\s]+/).filter(Boolean).map(parseNumber);
+  const numbers = text
+    .split(text.includes(";") ? /[;\s]+/ : /[,\s]+/)
+    .filter(Boolean)
+    .map(parseNumber);
   return numbers.length === 0 || numbers.some(Number.isNaN) ? unreadable(text) : ok(numbers);
 }
 
 /** A list of numbers as `parseNumberList` reads it; even steps as a row. */
 export function formatNumberList(numbers: readonly number[]): string {
   const step = numbers.length > 3 ? numbers[1]! - numbers[0]! : 0;
-  const isEven = step !== 0 && numbers.every((n, i) => i === 0 || Math.abs(n - numbers[i - 1]! - step) < 1e-9);
+  const isEven =
+    step !== 0 && numbers.every((n, i) => i === 0 || Math.abs(n - numbers[i - 1]! - step) < 1e-9);
   return isEven ? `${numbers[0]} to ${numbers.at(-1)} by ${Math.abs(step)}` : numbers.join(", ");
 }
 
-/** Reads where a unit tunes: "470–542 in 25 kHz", several of them parted by ";", or single presets "863.1; 863.5". Without a step it is 25 kHz.
- * @example parseTuning("470-542 in 25") // { ok: true, value: [{ lowHz: 470e6, highHz: 542e6, stepHz: 25000 }] } */
+/**
+ * Reads where a unit tunes: "470–542 in 25 kHz", several of them parted by ";", or single presets
+ * "863.1; 863.5". Without a step it is 25 kHz.
+ * @example parseTuning("470-542 in 25") // { ok: true, value: [{ lowHz: 470e6, highHz: 542e6,
+ *   stepHz: 25000 }] }
+ */
 export function parseTuning(text: string): Read<TuningRange[]> {
   const ranges: TuningRange[] = [];
   const single: number[] = [];
   for (const part of parts(text)) {
-    const range = /^(.{1,30}?) ?(?:MHz)? ?(?:–|—|-|to|…) ?(.{1,30}?)(?: ?(?:MHz)? (?:in|by|\/) ?([\d.,]{1,12}) ?(?:kHz)?)?$/i.exec(plainText(part));
-    const [low, high] = [parseFrequencyText(range ? range[1]! : part), parseFrequencyText(range ? range[2]! : part)];
+    const range =
+      /^(.{1,30}?) ?(?:MHz)? ?(?:–|—|-|to|…) ?(.{1,30}?)(?: ?(?:MHz)? (?:in|by|\/) ?([\d.,]{1,12}) ?(?:kHz)?)?$/i.exec(
+        plainText(part),
+      );
+    const [low, high] = [
+      parseFrequencyText(range ? range[1]! : part),
+      parseFrequencyText(range ? range[2]! : part),
+    ];
     const stepKhz = range?.[3] ? parseNumber(range[3]) : 25;
     if (!low.ok || !high.ok || !(stepKhz > 0)) return unreadable(part);
     if (!range) single.push(low.value);
@@ -53,25 +86,50 @@ export function parseTuning(text: string): Read<TuningRange[]> {
 }
 
 export const formatTuning = (tuning: readonly TuningRange[]): string =>
-  tuning.map((t) => (t.lowHz === t.highHz ? String(t.lowHz / 1e6) : `${t.lowHz / 1e6}–${t.highHz / 1e6} in ${t.stepHz / 1000} kHz`)).join("; ");
+  tuning
+    .map((t) =>
+      t.lowHz === t.highHz
+        ? String(t.lowHz / 1e6)
+        : `${t.lowHz / 1e6}–${t.highHz / 1e6} in ${t.stepHz / 1000} kHz`,
+    )
+    .join("; ");
 
 /** Reads banks, one to a line: "1: 470.1 471.15 472.725". */
 export function parseBanks(text: string): Read<Bank[]> {
   const banks: Bank[] = [];
-  for (const line of text.split("\n").map((l) => l.trim()).filter(Boolean)) {
+  for (const line of text
+    .split("\n")
+    .map((l) => l.trim())
+    .filter(Boolean)) {
     const named = /^([^:]{1,20}):(.+)$/.exec(line);
-    const frequencies = (named?.[2] ?? "").split(/[;\s]+|,\s+/).filter(Boolean).map(parseFrequencyText);
-    if (!named || frequencies.length === 0 || frequencies.some((f) => !f.ok)) return unreadable(line);
-    banks.push({ id: named[1]!.trim(), frequenciesHz: frequencies.flatMap((f) => (f.ok ? [f.value] : [])) });
+    const frequencies = (named?.[2] ?? "")
+      .split(/[;\s]+|,\s+/)
+      .filter(Boolean)
+      .map(parseFrequencyText);
+    if (!named || frequencies.length === 0 || frequencies.some((f) => !f.ok))
+      return unreadable(line);
+    banks.push({
+      id: named[1]!.trim(),
+      frequenciesHz: frequencies.flatMap((f) => (f.ok ? [f.value] : [])),
+    });
   }
   return ok(banks);
 }
 
-export const formatBanks = (banks: readonly Bank[]): string => banks.map((b) => `${b.id}: ${b.frequenciesHz.map((f) => f / 1e6).join(" ")}`).join("\n");
+export const formatBanks = (banks: readonly Bank[]): string =>
+  banks.map((b) => `${b.id}: ${b.frequenciesHz.map((f) => f / 1e6).join(" ")}`).join("\n");
 
-/** How a unit shows a frequency where that is not plain MHz: its switch code, its bank and number, its preset, or a television channel with what it stands at there (the step from the channel's lower edge, or the frequency itself); null where it shows MHz or cannot show this one.
- * @example shownAs(model, 553_900_000) // { kind: "code", text: "A3" } */
-export function shownAs(model: ReceiverModel | PackModel, frequencyHz: number, banks: readonly Bank[] = model.kind === "receiver" ? model.banks : []): { kind: "code" | "bank" | "preset" | "TV"; text: string } | null {
+/**
+ * How a unit shows a frequency where that is not plain MHz: its switch code, its bank and number,
+ * its preset, or a television channel with what it stands at there (the step from the channel's
+ * lower edge, or the frequency itself); null where it shows MHz or cannot show this one.
+ * @example shownAs(model, 553_900_000) // { kind: "code", text: "A3" }
+ */
+export function shownAs(
+  model: ReceiverModel | PackModel,
+  frequencyHz: number,
+  banks: readonly Bank[] = model.kind === "receiver" ? model.banks : [],
+): { kind: "code" | "bank" | "preset" | "TV"; text: string } | null {
   const first = model.tuning[0];
   if (!first) return null;
   switch (model.readout) {
@@ -81,31 +139,58 @@ export function shownAs(model: ReceiverModel | PackModel, frequencyHz: number, b
     }
     case "bank-and-number": {
       const bank = banks.find((b) => b.frequenciesHz.includes(frequencyHz));
-      return bank ? { kind: "bank", text: `${bank.id}.${bank.frequenciesHz.indexOf(frequencyHz) + 1}` } : null;
+      return bank
+        ? { kind: "bank", text: `${bank.id}.${bank.frequenciesHz.indexOf(frequencyHz) + 1}` }
+        : null;
     }
     case "preset": {
       const at = model.tuning.findIndex((t) => t.lowHz === frequencyHz && t.highHz === frequencyHz);
       return at < 0 ? null : { kind: "preset", text: String(at + 1) };
     }
-    case "tv-and-number": case "tv-and-mhz": {
+    case "tv-and-number":
+    case "tv-and-mhz": {
       const tv = channelAt(RASTERS[model.raster ?? "EU-8"], frequencyHz);
       if (!tv) return null;
-      const range = model.tuning.find((t) => frequencyHz >= t.lowHz && frequencyHz <= t.highHz) ?? first;
-      return { kind: "TV", text: model.readout === "tv-and-mhz" ? `${tv.channel} ${formatMhz(frequencyHz)}` : `${tv.channel}.${Math.round((frequencyHz - tv.lowHz) / range.stepHz)}` };
+      const range =
+        model.tuning.find((t) => frequencyHz >= t.lowHz && frequencyHz <= t.highHz) ?? first;
+      return {
+        kind: "TV",
+        text:
+          model.readout === "tv-and-mhz"
+            ? `${tv.channel} ${formatMhz(frequencyHz)}`
+            : `${tv.channel}.${Math.round((frequencyHz - tv.lowHz) / range.stepHz)}`,
+      };
     }
-    default: return null;
+    default:
+      return null;
   }
 }
 
-/** What a television channel and number of a unit's display mean; null where it has no such. @example fromTv(model, 24, 128) // 497_200_000 */
-export function fromTv(model: ReceiverModel | PackModel, channel: number, number: number): number | null {
+/**
+ * What a television channel and number of a unit's display mean; null where it has no such.
+ * @example fromTv(model, 24, 128) // 497_200_000
+ */
+export function fromTv(
+  model: ReceiverModel | PackModel,
+  channel: number,
+  number: number,
+): number | null {
   const tv = rasterChannels(RASTERS[model.raster ?? "EU-8"]).find((c) => c.channel === channel);
   const range = tv && model.tuning.find((t) => t.highHz >= tv.lowHz && t.lowHz < tv.highHz);
   const frequencyHz = tv && range ? tv.lowHz + number * range.stepHz : NaN;
-  return tv && Number.isInteger(number) && frequencyHz >= tv.lowHz && frequencyHz < tv.highHz && canBeSet(model.tuning, frequencyHz) ? frequencyHz : null;
+  return tv &&
+    Number.isInteger(number) &&
+    frequencyHz >= tv.lowHz &&
+    frequencyHz < tv.highHz &&
+    canBeSet(model.tuning, frequencyHz)
+    ? frequencyHz
+    : null;
 }
 
-/** A frequency as a unit shows it: its code, bank and number, or preset, else plain megahertz. @example writtenAs(model, 553_900_000) // "code A3" */
+/**
+ * A frequency as a unit shows it: its code, bank and number, or preset, else plain megahertz.
+ * @example writtenAs(model, 553_900_000) // "code A3"
+ */
 export function writtenAs(model: ReceiverModel | PackModel, frequencyHz: number): string {
   const shown = shownAs(model, frequencyHz);
   return shown ? `${shown.kind} ${shown.text}` : `${formatMhz(frequencyHz)} MHz`;

@@ -4,14 +4,36 @@ import type { TuningRange } from "../coordination/request";
 import type { RasterName } from "../regions/raster";
 
 /** How a pack is brought onto its receiver's frequency. */
-export const SYNC_METHODS = ["by-hand", "infrared", "near-field", "cable", "switches", "pairing", "self-choosing"] as const;
+export const SYNC_METHODS = [
+  "by-hand",
+  "infrared",
+  "near-field",
+  "cable",
+  "switches",
+  "pairing",
+  "self-choosing",
+] as const;
 export type SyncMethod = (typeof SYNC_METHODS)[number];
 
-/** What a unit's display tells of its frequency. Two-switch packs have no display: their switches are the number. */
-export const READOUTS = ["mhz", "switch-code", "bank-and-number", "preset", "tv-and-number", "tv-and-mhz", "nothing"] as const;
+/**
+ * What a unit's display tells of its frequency. Two-switch packs have no display: their switches
+ * are the number.
+ */
+export const READOUTS = [
+  "mhz",
+  "switch-code",
+  "bank-and-number",
+  "preset",
+  "tv-and-number",
+  "tv-and-mhz",
+  "nothing",
+] as const;
 export type Readout = (typeof READOUTS)[number];
 
-/** Digital systems that choose for themselves: no frequency to plan, but so many to a room, and so far. */
+/**
+ * Digital systems that choose for themselves: no frequency to plan, but so many to a room, and so
+ * far.
+ */
 export interface Adaptive {
   lowHz: number;
   highHz: number;
@@ -24,7 +46,10 @@ export interface Adaptive {
 export const STORINGS = ["at-once", "by-hand", "at-off"] as const;
 export type Storing = (typeof STORINGS)[number];
 
-/** How a control tells its setting: in dB, as sensitivity or attenuation, as a figure of its dial, or by where its mark points. */
+/**
+ * How a control tells its setting: in dB, as sensitivity or attenuation, as a figure of its dial,
+ * or by where its mark points.
+ */
 export const CONTROL_SCALES = ["db", "sensitivity", "attenuation", "dial", "clock"] as const;
 export type ControlScale = (typeof CONTROL_SCALES)[number];
 
@@ -32,7 +57,9 @@ export type ControlScale = (typeof CONTROL_SCALES)[number];
 export const AUDIO_JOINTS = ["balanced", "unbalanced", "digital"] as const;
 export type AudioJoint = (typeof AUDIO_JOINTS)[number];
 
-/** What phantom power does to what is plugged into it: harm, nothing, or it is what switches it on. */
+/**
+ * What phantom power does to what is plugged into it: harm, nothing, or it is what switches it on.
+ */
 export const PHANTOM_EFFECTS = ["harms", "nothing", "wakes"] as const;
 export type PhantomEffect = (typeof PHANTOM_EFFECTS)[number];
 
@@ -40,15 +67,24 @@ export type PhantomEffect = (typeof PHANTOM_EFFECTS)[number];
 export const MIC_POWERS = ["none", "bias", "phantom"] as const;
 export type MicPower = (typeof MIC_POWERS)[number];
 
-/** How a receiver hears: by two whole paths of which it takes the better, by one path that two antennas take turns on, or by one antenna. */
+/**
+ * How a receiver hears: by two whole paths of which it takes the better, by one path that two
+ * antennas take turns on, or by one antenna.
+ */
 export const DIVERSITIES = ["two-paths", "one-path", "none"] as const;
 export type Diversity = (typeof DIVERSITIES)[number];
 
-/** What a receiver shows of the very pack it hears: that its pilot or code is there, its cells, its name. */
+/**
+ * What a receiver shows of the very pack it hears: that its pilot or code is there, its cells, its
+ * name.
+ */
 export const PARTNER_SIGNS = ["lock", "battery", "name"] as const;
 export type PartnerSign = (typeof PARTNER_SIGNS)[number];
 
-/** What pairing by name, group number and key asks for: the key keeps strangers out, a group of the common range has none and may be joined from a list. */
+/**
+ * What pairing by name, group number and key asks for: the key keeps strangers out, a group of the
+ * common range has none and may be joined from a list.
+ */
 export interface PairingRules {
   /** Hexadecimal digits of a key. */
   keyDigits: number;
@@ -62,7 +98,10 @@ interface RadioModel {
   name: string;
   /** The block it tunes and its antennas are cut for; null where the maker names none. */
   block: string | null;
-  /** Ranges on a grid; presets are ranges of one frequency; empty for those that choose for themselves. */
+  /**
+   * Ranges on a grid; presets are ranges of one frequency; empty for those that choose for
+   * themselves.
+   */
   tuning: TuningRange[];
   adaptive: Adaptive | null;
   /** What goes over the air; two ends need one in common. */
@@ -77,17 +116,25 @@ interface RadioModel {
   pairs?: PairingRules;
   /** The newest firmware that is out for it, as somebody looked it up; absent: nobody did. */
   newestFirmware?: string;
-  /** What one must know of it from its manual: how it starts, what its lamps mean, how it stores. */
+  /**
+   * What one must know of it from its manual: how it starts, what its lamps mean, how it stores.
+   */
   note: string;
 }
 
-/** The models that ship are invented. Figures are typical of their kind (common practice, no published source). */
+/**
+ * The models that ship are invented. Figures are typical of their kind (common practice, no
+ * published source).
+ */
 export interface ReceiverModel extends RadioModel {
   kind: "receiver";
   form: "bag" | "camera" | "rack";
   diversity: Diversity;
   halves: number;
-  /** The halves of a dual receiver share a stretch this wide; null where each goes where it likes, and for a single one. */
+  /**
+   * The halves of a dual receiver share a stretch this wide; null where each goes where it likes,
+   * and for a single one.
+   */
   halfSpanHz: number | null;
   banks: Bank[];
   bandwidthHz: number;
@@ -118,7 +165,10 @@ export interface PackModel extends RadioModel {
   hasMute?: boolean;
   /** Whether its window, or its socket, is behind the door of its cells; absent: it is not. */
   isBehindDoor?: boolean;
-  /** What it does with a number outside its range; absent: it refuses. One that clips takes its nearest edge and says nothing. */
+  /**
+   * What it does with a number outside its range; absent: it refuses. One that clips takes its
+   * nearest edge and says nothing.
+   */
   outside?: "refuses" | "clips";
   /** Letters that its name may have; absent: eight. */
   nameLetters?: number;
@@ -133,11 +183,16 @@ export interface PackModel extends RadioModel {
   fullScaleInputDbu: number;
   inputNoiseDbu: number;
   limiterDb: number | null;
-  /** What it runs on: cells of a kind, how many at once, and how long a fresh set lasts at full power. */
+  /**
+   * What it runs on: cells of a kind, how many at once, and how long a fresh set lasts at full
+   * power.
+   */
   cell: { kind: CellKind; perPack: number; hours: number };
 }
 
-/** The tape that marks a block on units and antennas: a colour, and always its word. Our own scheme. */
+/**
+ * The tape that marks a block on units and antennas: a colour, and always its word. Our own scheme.
+ */
 export interface BlockTape {
   id: string;
   tape: string;
@@ -188,15 +243,27 @@ export interface Kit {
   blocks: BlockTape[];
 }
 
-export const KIT_PARTS = ["receivers", "packs", "microphones", "inputs", "blocks"] as const satisfies readonly (keyof Kit)[];
+export const KIT_PARTS = [
+  "receivers",
+  "packs",
+  "microphones",
+  "inputs",
+  "blocks",
+] as const satisfies readonly (keyof Kit)[];
 export const EMPTY_KIT: Kit = { receivers: [], packs: [], microphones: [], inputs: [], blocks: [] };
 
 /** One kit over another: what stands in `over` under the same id counts, the rest of both stays. */
 export function mergeKits(under: Kit, over: Kit): Kit {
-  const merge = <T extends { id: string }>(a: readonly T[], b: readonly T[]): T[] => [...a.map((m) => b.find((n) => n.id === m.id) ?? m), ...b.filter((m) => !a.some((n) => n.id === m.id))];
+  const merge = <T extends { id: string }>(a: readonly T[], b: readonly T[]): T[] => [
+    ...a.map((m) => b.find((n) => n.id === m.id) ?? m),
+    ...b.filter((m) => !a.some((n) => n.id === m.id)),
+  ];
   return {
-    receivers: merge(under.receivers, over.receivers), packs: merge(under.packs, over.packs), microphones: merge(under.microphones, over.microphones),
-    inputs: merge(under.inputs, over.inputs), blocks: merge(under.blocks, over.blocks),
+    receivers: merge(under.receivers, over.receivers),
+    packs: merge(under.packs, over.packs),
+    microphones: merge(under.microphones, over.microphones),
+    inputs: merge(under.inputs, over.inputs),
+    blocks: merge(under.blocks, over.blocks),
   };
 }
 
@@ -206,24 +273,69 @@ function find<T extends { id: string }>(list: readonly T[], id: string, what: st
   return found;
 }
 
-const MISSING_RADIO = { maker: "", block: null, tuning: [], adaptive: null, modulations: [], syncMethods: [], readout: "nothing", antennaConnector: "fixed", note: "This model is not in the kit any more." } satisfies Omit<RadioModel, "id" | "name">;
+const MISSING_RADIO = {
+  maker: "",
+  block: null,
+  tuning: [],
+  adaptive: null,
+  modulations: [],
+  syncMethods: [],
+  readout: "nothing",
+  antennaConnector: "fixed",
+  note: "This model is not in the kit any more.",
+} satisfies Omit<RadioModel, "id" | "name">;
 
-/** A receiver of a model that is not in the kit: nothing meets it, and it says so. Figures are those of an ordinary one and enter nothing, for nothing can be tuned on it. */
+/**
+ * A receiver of a model that is not in the kit: nothing meets it, and it says so. Figures are those
+ * of an ordinary one and enter nothing, for nothing can be tuned on it.
+ */
 const missingReceiver = (id: string): ReceiverModel => ({
-  ...MISSING_RADIO, id, name: `missing model (${id})`, kind: "receiver", form: "bag", diversity: "two-paths", halves: 1, halfSpanHz: null, banks: [], bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -20,
-  output: { fullScaleDbu: 4, stepsDb: [0] }, sweep: null,
+  ...MISSING_RADIO,
+  id,
+  name: `missing model (${id})`,
+  kind: "receiver",
+  form: "bag",
+  diversity: "two-paths",
+  halves: 1,
+  halfSpanHz: null,
+  banks: [],
+  bandwidthHz: 200_000,
+  noiseFigureDb: 8,
+  requiredSnrDb: 20,
+  overloadDbm: -20,
+  output: { fullScaleDbu: 4, stepsDb: [0] },
+  sweep: null,
 });
 /** The same for a pack. */
 const missingPack = (id: string): PackModel => ({
-  ...MISSING_RADIO, id, name: `missing model (${id})`, kind: "pack", form: "bodypack", powersMw: [10], gainStepsDb: [0], fullScaleInputDbu: 0, inputNoiseDbu: -120, limiterDb: null, cell: { kind: "aa", perPack: 2, hours: 8 },
+  ...MISSING_RADIO,
+  id,
+  name: `missing model (${id})`,
+  kind: "pack",
+  form: "bodypack",
+  powersMw: [10],
+  gainStepsDb: [0],
+  fullScaleInputDbu: 0,
+  inputNoiseDbu: -120,
+  limiterDb: null,
+  cell: { kind: "aa", perPack: 2, hours: 8 },
 });
 
-/** A model by its id. What is stored is held against the kit as it is written; what a file or an older version left without its model is shown as missing, so that its day can still be opened and put right. */
-export const receiverModel = (kit: Kit, id: string): ReceiverModel => kit.receivers.find((m) => m.id === id) ?? missingReceiver(id);
-export const packModel = (kit: Kit, id: string): PackModel => kit.packs.find((m) => m.id === id) ?? missingPack(id);
-export const microphoneModel = (kit: Kit, id: string): MicrophoneModel => find(kit.microphones, id, "microphone");
+/**
+ * A model by its id. What is stored is held against the kit as it is written; what a file or an
+ * older version left without its model is shown as missing, so that its day can still be opened and
+ * put right.
+ */
+export const receiverModel = (kit: Kit, id: string): ReceiverModel =>
+  kit.receivers.find((m) => m.id === id) ?? missingReceiver(id);
+export const packModel = (kit: Kit, id: string): PackModel =>
+  kit.packs.find((m) => m.id === id) ?? missingPack(id);
+export const microphoneModel = (kit: Kit, id: string): MicrophoneModel =>
+  find(kit.microphones, id, "microphone");
 export const inputModel = (kit: Kit, id: string): InputModel => find(kit.inputs, id, "input");
 
-export const modelName = ({ maker, name }: { maker: string; name: string }): string => `${maker} ${name}`;
+export const modelName = ({ maker, name }: { maker: string; name: string }): string =>
+  `${maker} ${name}`;
 /** The tape's word of a block; null where none is agreed. */
-export const tapeOf = (kit: Kit, block: string | null): BlockTape | null => kit.blocks.find((b) => b.id === block) ?? null;
+export const tapeOf = (kit: Kit, block: string | null): BlockTape | null =>
+  kit.blocks.find((b) => b.id === block) ?? null;

@@ -16,7 +16,16 @@ export interface CaseUnit {
 }
 
 /** What lies in the case beside receivers and packs. */
-export const STOCK_KINDS = ["microphone", "recorder-track", "camera-track", "wired-recorder", "aa-cell", "9v-cell", "antenna", "lead"] as const;
+export const STOCK_KINDS = [
+  "microphone",
+  "recorder-track",
+  "camera-track",
+  "wired-recorder",
+  "aa-cell",
+  "9v-cell",
+  "antenna",
+  "lead",
+] as const;
 export type StockKind = (typeof STOCK_KINDS)[number];
 
 export interface StockItem {
@@ -29,4 +38,5 @@ export interface StockItem {
 }
 
 /** What a pack is set to radiate, milliwatts: its highest power when nobody said. */
-export const powerOf = (kit: Kit, unit: Pick<CaseUnit, "modelId" | "powerMw">): number => unit.powerMw ?? Math.max(...packModel(kit, unit.modelId).powersMw);
+export const powerOf = (kit: Kit, unit: Pick<CaseUnit, "modelId" | "powerMw">): number =>
+  unit.powerMw ?? Math.max(...packModel(kit, unit.modelId).powersMw);

@@ -36,7 +36,10 @@ export interface PlayingArea {
   corners: PlanPoint[];
 }
 
-/** Something that stands in the way and that the air can go over or round: a vehicle, a hull, a stack of crates. */
+/**
+ * Something that stands in the way and that the air can go over or round: a vehicle, a hull, a
+ * stack of crates.
+ */
 export interface Obstacle {
   id: string;
   name: string;
@@ -82,8 +85,19 @@ export interface FloorPlan {
   antennas: PlacedAntenna[];
   /** Where the receivers stand: cables to antennas begin here. */
   cart: PlanPoint | null;
-  /** Antennas in the case, how high the highest stand goes, and where stands may be put; nowhere named is anywhere. */
-  atHand: { kinds: PlacedAntenna["kind"][]; mastM: number; stands: PlanPoint[]; /** One for the antenna's end of a cable, as active antennas have it; null: none. */ amplifier: { gainDb: number; noiseFigureDb: number } | null };
+  /**
+   * Antennas in the case, how high the highest stand goes, and where stands may be put; nowhere
+   * named is anywhere.
+   */
+  atHand: {
+    kinds: PlacedAntenna["kind"][];
+    mastM: number;
+    stands: PlanPoint[];
+    /** One for the antenna's end of a cable, as active antennas have it; null: none. */ amplifier: {
+      gainDb: number;
+      noiseFigureDb: number;
+    } | null;
+  };
   /** What antennas are cabled with when they are moved; null: there is no cable in the case. */
   cable: { type: CoaxType; mostM: number } | null;
   /** What a walk test found of this place; null: none was walked. */
@@ -108,14 +122,33 @@ export interface PlaceDrawing {
 }
 
 /** A place before anything is drawn. */
-export const emptyPlan = (p: Pick<FloorPlan, "model" | "room"> & Partial<FloorPlan>): FloorPlan => ({ widthM: 30, heightM: 20, walls: [], obstacles: [], areas: [], walks: [], antennas: [], cart: null, atHand: { kinds: ["whip-quarter", "butterfly"], mastM: 3, stands: [], amplifier: null }, cable: { type: "RG-58", mostM: 15 }, fit: null, ...p });
+export const emptyPlan = (
+  p: Pick<FloorPlan, "model" | "room"> & Partial<FloorPlan>,
+): FloorPlan => ({
+  widthM: 30,
+  heightM: 20,
+  walls: [],
+  obstacles: [],
+  areas: [],
+  walks: [],
+  antennas: [],
+  cart: null,
+  atHand: { kinds: ["whip-quarter", "butterfly"], mastM: 3, stands: [], amplifier: null },
+  cable: { type: "RG-58", mostM: 15 },
+  fit: null,
+  ...p,
+});
 
 export type PlanProblem =
   | { code: "wall-short"; id: string }
   | { code: "opening-off"; id: string; of: string }
   | { code: "outline-crosses" | "outline-short"; id: string }
   | { code: "antenna-inside"; id: string; of: string }
-  | { code: "outside"; what: "wall" | "obstacle" | "area" | "walk" | "antenna" | "cart"; id: string }
+  | {
+      code: "outside";
+      what: "wall" | "obstacle" | "area" | "walk" | "antenna" | "cart";
+      id: string;
+    }
   | { code: "walk-short"; id: string };
 
 const SHORTEST_WALL_M = 0.05;
@@ -126,19 +159,27 @@ export function planProblems(plan: FloorPlan): PlanProblem[] {
   const isOutside = ({ x, y }: PlanPoint) => x < 0 || y < 0 || x > plan.widthM || y > plan.heightM;
   const problems: PlanProblem[] = [];
   for (const w of plan.walls) {
-    if (Math.hypot(w.x2 - w.x1, w.y2 - w.y1) < SHORTEST_WALL_M) problems.push({ code: "wall-short", id: w.id });
-    else if (isOutside({ x: w.x1, y: w.y1 }) || isOutside({ x: w.x2, y: w.y2 })) problems.push({ code: "outside", what: "wall", id: w.id });
+    if (Math.hypot(w.x2 - w.x1, w.y2 - w.y1) < SHORTEST_WALL_M)
+      problems.push({ code: "wall-short", id: w.id });
+    else if (isOutside({ x: w.x1, y: w.y1 }) || isOutside({ x: w.x2, y: w.y2 }))
+      problems.push({ code: "outside", what: "wall", id: w.id });
     const lengthM = Math.hypot(w.x2 - w.x1, w.y2 - w.y1);
-    for (const o of w.openings ?? []) if (o.atM - o.widthM / 2 < -1e-6 || o.atM + o.widthM / 2 > lengthM + 1e-6) problems.push({ code: "opening-off", id: o.id, of: w.id });
+    for (const o of w.openings ?? [])
+      if (o.atM - o.widthM / 2 < -1e-6 || o.atM + o.widthM / 2 > lengthM + 1e-6)
+        problems.push({ code: "opening-off", id: o.id, of: w.id });
   }
-  for (const [what, list] of [["obstacle", plan.obstacles], ["area", plan.areas]] as const) {
+  for (const [what, list] of [
+    ["obstacle", plan.obstacles],
+    ["area", plan.areas],
+  ] as const) {
     for (const o of list) {
       if (o.corners.length < 3) problems.push({ code: "outline-short", id: o.id });
       else if (crossesItself(o.corners)) problems.push({ code: "outline-crosses", id: o.id });
       else if (o.corners.some(isOutside)) problems.push({ code: "outside", what, id: o.id });
     }
   }
-  if (plan.cart && isOutside(plan.cart)) problems.push({ code: "outside", what: "cart", id: "cart" });
+  if (plan.cart && isOutside(plan.cart))
+    problems.push({ code: "outside", what: "cart", id: "cart" });
   for (const w of plan.walks) {
     if (w.points.length < 2) problems.push({ code: "walk-short", id: w.id });
     else if (w.points.some(isOutside)) problems.push({ code: "outside", what: "walk", id: w.id });
@@ -146,8 +187,13 @@ export function planProblems(plan: FloorPlan): PlanProblem[] {
   for (const a of plan.antennas) {
     const within = plan.obstacles.find((o) => a.heightM < o.heightM && isInside(a, o.corners));
     // a thin wall one leans against; a thick one cannot hold an antenna in it
-    const wall = plan.walls.find((w) => w.thicknessM > THIN_M && distanceToSegmentM(a, { x: w.x1, y: w.y1 }, { x: w.x2, y: w.y2 }) < w.thicknessM / 2 - 0.01);
-    if (within || wall) problems.push({ code: "antenna-inside", id: a.id, of: (within ?? wall)!.id });
+    const wall = plan.walls.find(
+      (w) =>
+        w.thicknessM > THIN_M &&
+        distanceToSegmentM(a, { x: w.x1, y: w.y1 }, { x: w.x2, y: w.y2 }) < w.thicknessM / 2 - 0.01,
+    );
+    if (within || wall)
+      problems.push({ code: "antenna-inside", id: a.id, of: (within ?? wall)!.id });
     else if (isOutside(a)) problems.push({ code: "outside", what: "antenna", id: a.id });
   }
   return problems;
@@ -166,11 +212,16 @@ export function isInside({ x, y }: PlanPoint, corners: readonly PlanPoint[]): bo
 /** How far a point lies from the line between two others. */
 export function distanceToSegmentM(p: PlanPoint, a: PlanPoint, b: PlanPoint): number {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const t = Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / Math.max(1e-12, dx * dx + dy * dy)));
+  const t = Math.min(
+    1,
+    Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / Math.max(1e-12, dx * dx + dy * dy)),
+  );
   return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
 }
 
-/** Where the line from a to b, as a share of it, meets the line from c to d; null where it does not. */
+/**
+ * Where the line from a to b, as a share of it, meets the line from c to d; null where it does not.
+ */
 export function meetsAt(a: PlanPoint, b: PlanPoint, c: PlanPoint, d: PlanPoint): number | null {
   const [rx, ry, sx, sy] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y];
   const across = rx * sy - ry * sx;
@@ -185,18 +236,25 @@ function crossesItself(corners: readonly PlanPoint[]): boolean {
   for (let i = 0; i < n; i += 1) {
     for (let j = i + 2; j < n; j += 1) {
       if ((j + 1) % n === i) continue;
-      if (meetsAt(corners[i]!, corners[i + 1]!, corners[j]!, corners[(j + 1) % n]!) !== null) return true;
+      if (meetsAt(corners[i]!, corners[i + 1]!, corners[j]!, corners[(j + 1) % n]!) !== null)
+        return true;
     }
   }
   return false;
 }
 
-/** A wall's stretches one after another: what is wall, and what of it is a door or window. Those that stand open are left out. */
+/**
+ * A wall's stretches one after another: what is wall, and what of it is a door or window. Those
+ * that stand open are left out.
+ */
 export function wallPieces(wall: DrawnWall): DrawnWall[] {
   const { openings = [], ...solid } = wall;
   const lengthM = Math.hypot(wall.x2 - wall.x1, wall.y2 - wall.y1);
   if (openings.length === 0 || lengthM === 0) return [solid];
-  const at = (m: number) => ({ x: wall.x1 + ((wall.x2 - wall.x1) * m) / lengthM, y: wall.y1 + ((wall.y2 - wall.y1) * m) / lengthM });
+  const at = (m: number) => ({
+    x: wall.x1 + ((wall.x2 - wall.x1) * m) / lengthM,
+    y: wall.y1 + ((wall.y2 - wall.y1) * m) / lengthM,
+  });
   const piece = (fromM: number, toM: number, of: DrawnWall): DrawnWall[] => {
     const [a, b] = [at(fromM), at(toM)];
     return toM - fromM > 1e-6 ? [{ ...of, x1: a.x, y1: a.y, x2: b.x, y2: b.y }] : [];
@@ -204,10 +262,24 @@ export function wallPieces(wall: DrawnWall): DrawnWall[] {
   const pieces: DrawnWall[] = [];
   let doneM = 0;
   for (const o of [...openings].sort((a, b) => a.atM - b.atM)) {
-    const [fromM, toM] = [Math.max(doneM, o.atM - o.widthM / 2), Math.min(lengthM, o.atM + o.widthM / 2)];
+    const [fromM, toM] = [
+      Math.max(doneM, o.atM - o.widthM / 2),
+      Math.min(lengthM, o.atM + o.widthM / 2),
+    ];
     if (toM <= fromM) continue;
     pieces.push(...piece(doneM, fromM, { ...solid, id: `${wall.id} before ${o.id}` }));
-    if (o.material) pieces.push(...piece(fromM, toM, { id: `${wall.id} ${o.id}`, x1: 0, y1: 0, x2: 0, y2: 0, material: o.material, thicknessM: o.thicknessM }));
+    if (o.material)
+      pieces.push(
+        ...piece(fromM, toM, {
+          id: `${wall.id} ${o.id}`,
+          x1: 0,
+          y1: 0,
+          x2: 0,
+          y2: 0,
+          material: o.material,
+          thicknessM: o.thicknessM,
+        }),
+      );
     doneM = toM;
   }
   return [...pieces, ...piece(doneM, lengthM, { ...solid, id: `${wall.id} after` })];

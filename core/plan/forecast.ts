@@ -1,15 +1,29 @@
 import type { FloorPlan, PlacedAntenna, Walk } from "./floorPlan";
 import { type WalkAnswer, type WalkPack, type WalkReceiver, walkReliability } from "./walk";
 
-/** How far a place may differ from the book as a whole, before anybody walked it (common practice, no published source). */
+/**
+ * How far a place may differ from the book as a whole, before anybody walked it (common practice,
+ * no published source).
+ */
 const UNWALKED_DB = 4;
 /** And after: no better than this, for people and furniture move. */
 const LEAST_DB = 1.5;
 
-/** By how much the margins of a whole walk may be off, dB, one standard deviation: the book's own without a walk test, what the fit leaves with one. */
+/**
+ * By how much the margins of a whole walk may be off, dB, one standard deviation: the book's own
+ * without a walk test, what the fit leaves with one.
+ */
 export function forecastSpreadDb({ fit }: Pick<FloorPlan, "fit">): number {
   if (!fit?.general) return UNWALKED_DB;
-  return Math.max(LEAST_DB, Math.hypot(fit.general.uncertaintyDb, fit.perWall?.uncertaintyDb ?? 0, fit.behindBody?.uncertaintyDb ?? 0, fit.errorAfterDb / 4));
+  return Math.max(
+    LEAST_DB,
+    Math.hypot(
+      fit.general.uncertaintyDb,
+      fit.perWall?.uncertaintyDb ?? 0,
+      fit.behindBody?.uncertaintyDb ?? 0,
+      fit.errorAfterDb / 4,
+    ),
+  );
 }
 
 export interface WalkForecast extends WalkAnswer {
@@ -21,28 +35,62 @@ export interface WalkForecast extends WalkAnswer {
   alone: { outage: number; dropoutsPerMinute: number } | null;
 }
 
-/** A walk's reliability with what is not known about the place: {@link walkReliability} as reckoned, and with all margins better and worse by {@link forecastSpreadDb}. */
-export function walkForecast(plan: FloorPlan, walk: Walk, pack: WalkPack, antennas: readonly PlacedAntenna[], receiver: WalkReceiver): WalkForecast {
+/**
+ * A walk's reliability with what is not known about the place: {@link walkReliability} as reckoned,
+ * and with all margins better and worse by {@link forecastSpreadDb}.
+ */
+export function walkForecast(
+  plan: FloorPlan,
+  walk: Walk,
+  pack: WalkPack,
+  antennas: readonly PlacedAntenna[],
+  receiver: WalkReceiver,
+): WalkForecast {
   const spreadDb = forecastSpreadDb(plan);
   const shifted = (db: number) => {
-    const { outage, dropoutsPerMinute } = walkReliability(plan, walk, pack, antennas, { ...receiver, figures: { ...receiver.figures, requiredSnrDb: receiver.figures.requiredSnrDb + db } });
+    const { outage, dropoutsPerMinute } = walkReliability(plan, walk, pack, antennas, {
+      ...receiver,
+      figures: { ...receiver.figures, requiredSnrDb: receiver.figures.requiredSnrDb + db },
+    });
     return { outage, dropoutsPerMinute };
   };
-  const singles = receiver.isDiversity && antennas.length > 1 ? antennas.slice(0, 2).map((a) => walkReliability(plan, walk, pack, [a], { ...receiver, isDiversity: false })) : [];
+  const singles =
+    receiver.isDiversity && antennas.length > 1
+      ? antennas
+          .slice(0, 2)
+          .map((a) => walkReliability(plan, walk, pack, [a], { ...receiver, isDiversity: false }))
+      : [];
   const alone = singles.length > 0 ? singles.reduce((a, b) => (b.outage < a.outage ? b : a)) : null;
   return {
-    ...walkReliability(plan, walk, pack, antennas, receiver), spreadDb, better: shifted(-spreadDb), worse: shifted(spreadDb),
+    ...walkReliability(plan, walk, pack, antennas, receiver),
+    spreadDb,
+    better: shifted(-spreadDb),
+    worse: shifted(spreadDb),
     alone: alone && { outage: alone.outage, dropoutsPerMinute: alone.dropoutsPerMinute },
   };
 }
 
 /** Heights over the ground at which packs are worn (common practice, no published source). */
-export const PACK_HEIGHTS_M = { free: 1.2, hand: 1.3, chest: 1.3, "waist-front": 1, "waist-back": 1, thigh: 0.7, ankle: 0.25 } as const;
+export const PACK_HEIGHTS_M = {
+  free: 1.2,
+  hand: 1.3,
+  chest: 1.3,
+  "waist-front": 1,
+  "waist-back": 1,
+  thigh: 0.7,
+  ankle: 0.25,
+} as const;
 /** How far a worn pack leans from upright. */
 export const WORN_TILT_DEG = 20;
 
-/** Where the antennas mostly lie as a walking talker sees them; null where all directions are alike, or there is nothing to see. */
-export function sideTowards(answer: Pick<WalkAnswer, "points">, antennas: readonly PlacedAntenna[]): "front" | "back" | "left" | "right" | null {
+/**
+ * Where the antennas mostly lie as a walking talker sees them; null where all directions are alike,
+ * or there is nothing to see.
+ */
+export function sideTowards(
+  answer: Pick<WalkAnswer, "points">,
+  antennas: readonly PlacedAntenna[],
+): "front" | "back" | "left" | "right" | null {
   let [ahead, right] = [0, 0];
   for (const p of answer.points) {
     for (const a of antennas) {
@@ -54,5 +102,11 @@ export function sideTowards(answer: Pick<WalkAnswer, "points">, antennas: readon
   }
   const n = Math.max(1, answer.points.length * antennas.length);
   if (Math.hypot(ahead, right) / n < 0.25) return null;
-  return Math.abs(ahead) >= Math.abs(right) ? (ahead > 0 ? "front" : "back") : right > 0 ? "right" : "left";
+  return Math.abs(ahead) >= Math.abs(right)
+    ? ahead > 0
+      ? "front"
+      : "back"
+    : right > 0
+      ? "right"
+      : "left";
 }

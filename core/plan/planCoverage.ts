@@ -1,8 +1,23 @@
-import { bodyLossTowardsDb, beamPatternDb, FIN, dipolePatternDb, isBehindBody, type Wear } from "../radio/antenna";
+import {
+  bodyLossTowardsDb,
+  beamPatternDb,
+  FIN,
+  dipolePatternDb,
+  isBehindBody,
+  type Wear,
+} from "../radio/antenna";
 import { coverageSize } from "../radio/coverage";
 import { linkBudget, type LinkQuestion, wallLossDb } from "../radio/link";
 import { freeSpaceLossDb, indoorLossDb, planeEarthLossDb } from "../radio/propagation";
-import { type DrawnWall, distanceToSegmentM, type FloorPlan, isInside, type PlacedAntenna, planPieces, type PlanPoint } from "./floorPlan";
+import {
+  type DrawnWall,
+  distanceToSegmentM,
+  type FloorPlan,
+  isInside,
+  type PlacedAntenna,
+  planPieces,
+  type PlanPoint,
+} from "./floorPlan";
 import { obstacleWay, type PlanPack } from "./planLink";
 import { isOpaque, knownWayRound } from "./wayRound";
 
@@ -13,7 +28,10 @@ export interface PlanCoverageAsked {
   cellM: number;
 }
 
-/** What one antenna hears of a pack in each cell: margin with the body taken out, and which way the antenna lies from there. */
+/**
+ * What one antenna hears of a pack in each cell: margin with the body taken out, and which way the
+ * antenna lies from there.
+ */
 export interface AntennaCoverage {
   columns: number;
   rows: number;
@@ -28,8 +46,12 @@ const DISTANCES = 4096;
 const ANGLES = 720;
 const COSINES = 512;
 
-/** The margin over a whole plan for one antenna, as {@link planLink} has it but for rounding in its tables: walls by their angle, steel and obstacles by the way that loses least, this place's corrections. The body is left to {@link withBody}, so that turning it costs nothing.
- *  Walls and obstacles are looked up by the angle under which the antenna sees them, so that a cell asks only those on its own bearing.
+/**
+ * The margin over a whole plan for one antenna, as {@link planLink} has it but for rounding in its
+ * tables: walls by their angle, steel and obstacles by the way that loses least, this place's
+ * corrections. The body is left to {@link withBody}, so that turning it costs nothing. Walls and
+ * obstacles are looked up by the angle under which the antenna sees them, so that a cell asks only
+ * those on its own bearing.
  */
 export function antennaCoverage(asked: PlanCoverageAsked, antenna: PlacedAntenna): AntennaCoverage {
   const steps = antennaCoverageSteps(asked, antenna);
@@ -39,8 +61,13 @@ export function antennaCoverage(asked: PlanCoverageAsked, antenna: PlacedAntenna
   }
 }
 
-/** The same row by row, for whoever must look up between: gives the share that is done after each. */
-export function* antennaCoverageSteps(asked: PlanCoverageAsked, antenna: PlacedAntenna): Generator<number, AntennaCoverage, undefined> {
+/**
+ * The same row by row, for whoever must look up between: gives the share that is done after each.
+ */
+export function* antennaCoverageSteps(
+  asked: PlanCoverageAsked,
+  antenna: PlacedAntenna,
+): Generator<number, AntennaCoverage, undefined> {
   const { plan, cellM } = asked;
   const { columns, rows } = coverageSize({ widthM: plan.widthM, heightM: plan.heightM, cellM });
   const marginDb = new Float32Array(columns * rows);
@@ -57,31 +84,66 @@ export function* antennaCoverageSteps(asked: PlanCoverageAsked, antenna: PlacedA
   return { columns, rows, cellM, marginDb, towardsDeg };
 }
 
-/** Margins of one antenna at any place of a plan, without the body, as {@link planLink} has them but for rounding. */
+/**
+ * Margins of one antenna at any place of a plan, without the body, as {@link planLink} has them but
+ * for rounding.
+ */
 export interface MarginField {
   at: (x: number, y: number) => number;
   /** Under which the antenna lay from where was asked last. */
   towardsDeg: () => number;
 }
 
-/** Makes a field of margins. @param isForMap - many places will be asked: tables are made first, that do not pay for a few hundred */
-export function marginField({ plan, pack, receiver }: Omit<PlanCoverageAsked, "cellM">, antenna: PlacedAntenna, isForMap: boolean): MarginField {
+/**
+ * Makes a field of margins. @param isForMap - many places will be asked: tables are made first,
+ * that do not pay for a few hundred
+ */
+export function marginField(
+  { plan, pack, receiver }: Omit<PlanCoverageAsked, "cellM">,
+  antenna: PlacedAntenna,
+  isForMap: boolean,
+): MarginField {
   const { frequencyHz } = pack;
   const dz = antenna.heightM - pack.heightM;
   const pieces = planPieces(plan);
   const constantDb = besideThePathDb(pack, antenna, receiver) + (plan.fit?.general?.db ?? 0);
   const perWallDb = plan.fit?.perWall?.db ?? 0;
   const mostM = Math.hypot(plan.widthM, plan.heightM);
-  const airDb = isForMap ? Float64Array.from({ length: DISTANCES + 2 }, (_, i) => -airAndPatternDb(plan, pack, antenna, (i * mostM) / DISTANCES, dz)) : null;
+  const airDb = isForMap
+    ? Float64Array.from(
+        { length: DISTANCES + 2 },
+        (_, i) => -airAndPatternDb(plan, pack, antenna, (i * mostM) / DISTANCES, dz),
+      )
+    : null;
   const everything = pieces.map((_, i) => i);
-  const walls = isForMap ? byBearing(antenna, pieces.map((w) => [{ x: w.x1, y: w.y1 }, { x: w.x2, y: w.y2 }])) : null;
-  const inTheWay = isForMap ? byBearing(antenna, plan.obstacles.map((o) => o.corners)) : null;
+  const walls = isForMap
+    ? byBearing(
+        antenna,
+        pieces.map((w) => [
+          { x: w.x1, y: w.y1 },
+          { x: w.x2, y: w.y2 },
+        ]),
+      )
+    : null;
+  const inTheWay = isForMap
+    ? byBearing(
+        antenna,
+        plan.obstacles.map((o) => o.corners),
+      )
+    : null;
   const allObstacles = plan.obstacles.map((_, i) => i);
   const tables = lossTables(pieces, frequencyHz);
   const hasSteel = pieces.some((w) => isOpaque(w.material));
   const round = hasSteel ? knownWayRound(pieces, antenna, frequencyHz) : null;
-  const [x1, y1, wx, wy] = [Float64Array.from(pieces, (w) => w.x1), Float64Array.from(pieces, (w) => w.y1), Float64Array.from(pieces, (w) => w.x2 - w.x1), Float64Array.from(pieces, (w) => w.y2 - w.y1)];
-  const lengthM = Float64Array.from(pieces, (_, i) => Math.max(1e-9, Math.sqrt(wx[i]! ** 2 + wy[i]! ** 2)));
+  const [x1, y1, wx, wy] = [
+    Float64Array.from(pieces, (w) => w.x1),
+    Float64Array.from(pieces, (w) => w.y1),
+    Float64Array.from(pieces, (w) => w.x2 - w.x1),
+    Float64Array.from(pieces, (w) => w.y2 - w.y1),
+  ];
+  const lengthM = Float64Array.from(pieces, (_, i) =>
+    Math.max(1e-9, Math.sqrt(wx[i]! ** 2 + wy[i]! ** 2)),
+  );
   const isSteel = Uint8Array.from(pieces, (w) => Number(isOpaque(w.material)));
   const isFin = antenna.kind === "fin";
   const { x: ax, y: ay } = antenna;
@@ -130,26 +192,57 @@ export function marginField({ plan, pack, receiver }: Omit<PlanCoverageAsked, "c
     lossDb -= perWallDb * (others + (steels > 0 ? 1 : 0));
     const obstacles = inTheWay ? inTheWay[bin]! : allObstacles;
     for (const o of obstacles) {
-      const way = obstacleWay(plan.obstacles[o]!, { from: { x, y, heightM: pack.heightM }, to: antenna, frequencyHz });
+      const way = obstacleWay(plan.obstacles[o]!, {
+        from: { x, y, heightM: pack.heightM },
+        to: antenna,
+        frequencyHz,
+      });
       if (way) lossDb += way.lossDb;
     }
-    if (isFin) lossDb -= beamPatternDb(turn(bearingDeg + 180 - antenna.aimDeg), FIN.beamwidthDeg, FIN.frontToBackDb);
+    if (isFin)
+      lossDb -= beamPatternDb(
+        turn(bearingDeg + 180 - antenna.aimDeg),
+        FIN.beamwidthDeg,
+        FIN.frontToBackDb,
+      );
     return constantDb - lossDb;
   };
   return { at, towardsDeg: () => bearingDeg };
 }
 
-/** What the body takes towards a bearing, with what a walk test found of it; a gain, so not above 0 but for that. */
-export function bodyDb(plan: Pick<FloorPlan, "fit">, wear: Wear, facingDeg: number | null, towardsDeg: number): number {
+/**
+ * What the body takes towards a bearing, with what a walk test found of it; a gain, so not above 0
+ * but for that.
+ */
+export function bodyDb(
+  plan: Pick<FloorPlan, "fit">,
+  wear: Wear,
+  facingDeg: number | null,
+  towardsDeg: number,
+): number {
   const offDeg = facingDeg === null ? null : facingDeg - towardsDeg;
-  return (isBehindBody(wear, offDeg) ? (plan.fit?.behindBody?.db ?? 0) : 0) - bodyLossTowardsDb(wear, offDeg);
+  return (
+    (isBehindBody(wear, offDeg) ? (plan.fit?.behindBody?.db ?? 0) : 0) -
+    bodyLossTowardsDb(wear, offDeg)
+  );
 }
 
-/** Margins with the wearer turned some way, the best of the antennas in each cell. @param facingDeg - null: in each cell the way that is worst for that antenna */
-export function withBody(plan: Pick<FloorPlan, "fit">, wear: Wear, facingDeg: number | null, antennas: readonly AntennaCoverage[]): Float32Array {
+/**
+ * Margins with the wearer turned some way, the best of the antennas in each cell. @param facingDeg
+ * - null: in each cell the way that is worst for that antenna
+ */
+export function withBody(
+  plan: Pick<FloorPlan, "fit">,
+  wear: Wear,
+  facingDeg: number | null,
+  antennas: readonly AntennaCoverage[],
+): Float32Array {
   const best = new Float32Array(antennas[0]?.marginDb.length ?? 0).fill(-Infinity);
   const worst = bodyDb(plan, wear, null, 0);
-  const byDegree = facingDeg === null ? null : Float64Array.from({ length: 721 }, (_, i) => bodyDb(plan, wear, facingDeg, i - 360));
+  const byDegree =
+    facingDeg === null
+      ? null
+      : Float64Array.from({ length: 721 }, (_, i) => bodyDb(plan, wear, facingDeg, i - 360));
   for (const { marginDb, towardsDeg } of antennas) {
     for (let i = 0; i < best.length; i += 1) {
       const m = marginDb[i]! + (byDegree ? byDegree[Math.round(towardsDeg[i]!) + 360]! : worst);
@@ -159,65 +252,129 @@ export function withBody(plan: Pick<FloorPlan, "fit">, wear: Wear, facingDeg: nu
   return best;
 }
 
-/** The least of a map within the playing areas; everywhere that is not inside an obstacle, where there are none. Null where nothing is left. */
-export function worstCell(plan: FloorPlan, { columns, cellM }: Pick<AntennaCoverage, "columns" | "cellM">, marginDb: Float32Array): (PlanPoint & { marginDb: number }) | null {
+/**
+ * The least of a map within the playing areas; everywhere that is not inside an obstacle, where
+ * there are none. Null where nothing is left.
+ */
+export function worstCell(
+  plan: FloorPlan,
+  { columns, cellM }: Pick<AntennaCoverage, "columns" | "cellM">,
+  marginDb: Float32Array,
+): (PlanPoint & { marginDb: number }) | null {
   let worst: (PlanPoint & { marginDb: number }) | null = null;
   marginDb.forEach((m, i) => {
     if (worst && m >= worst.marginDb) return;
     const p = { x: ((i % columns) + 0.5) * cellM, y: (Math.floor(i / columns) + 0.5) * cellM };
     if (p.x > plan.widthM || p.y > plan.heightM) return;
-    const counts = plan.areas.length > 0 ? plan.areas.some((a) => isInside(p, a.corners)) : !plan.obstacles.some((o) => isInside(p, o.corners));
+    const counts =
+      plan.areas.length > 0
+        ? plan.areas.some((a) => isInside(p, a.corners))
+        : !plan.obstacles.some((o) => isInside(p, o.corners));
     if (counts) worst = { ...p, marginDb: m };
   });
   return worst;
 }
 
-/** Margin without air, walls, body and what turns with the place: both ends' antennas, skin, lean, feed and noise. */
-function besideThePathDb(pack: PlanCoverageAsked["pack"], antenna: PlacedAntenna, receiver: LinkQuestion["receiver"]): number {
+/**
+ * Margin without air, walls, body and what turns with the place: both ends' antennas, skin, lean,
+ * feed and noise.
+ */
+function besideThePathDb(
+  pack: PlanCoverageAsked["pack"],
+  antenna: PlacedAntenna,
+  receiver: LinkQuestion["receiver"],
+): number {
   const { marginDb } = linkBudget({
-    frequencyHz: pack.frequencyHz, txPowerDbm: pack.txPowerDbm,
-    tx: { antenna: "whip-quarter", ...(pack.whip ? { whip: pack.whip } : {}), wear: pack.wear, bodyLossDb: 0, skinContact: pack.skinContact, sleeve: pack.sleeve, tiltDeg: pack.tiltDeg, heightM: pack.heightM },
-    rx: { antenna: antenna.kind, tiltDeg: antenna.tiltDeg, offAxisDeg: 0, heightM: antenna.heightM }, path: { distanceM: 1, model: "free-space", walls: [], edges: [] }, feed: antenna.feed, receiver,
+    frequencyHz: pack.frequencyHz,
+    txPowerDbm: pack.txPowerDbm,
+    tx: {
+      antenna: "whip-quarter",
+      ...(pack.whip ? { whip: pack.whip } : {}),
+      wear: pack.wear,
+      bodyLossDb: 0,
+      skinContact: pack.skinContact,
+      sleeve: pack.sleeve,
+      tiltDeg: pack.tiltDeg,
+      heightM: pack.heightM,
+    },
+    rx: {
+      antenna: antenna.kind,
+      tiltDeg: antenna.tiltDeg,
+      offAxisDeg: 0,
+      heightM: antenna.heightM,
+    },
+    path: { distanceM: 1, model: "free-space", walls: [], edges: [] },
+    feed: antenna.feed,
+    receiver,
     ...(pack.interference ? { interference: pack.interference } : {}),
   });
   return marginDb + freeSpaceLossDb({ distanceM: 1, frequencyHz: pack.frequencyHz });
 }
 
 /** Air, and what an upright antenna loses to a pack that lies above or below it; as a gain. */
-function airAndPatternDb(plan: FloorPlan, { frequencyHz, heightM }: PlanCoverageAsked["pack"], antenna: PlacedAntenna, flatM: number, dz: number): number {
+function airAndPatternDb(
+  plan: FloorPlan,
+  { frequencyHz, heightM }: PlanCoverageAsked["pack"],
+  antenna: PlacedAntenna,
+  flatM: number,
+  dz: number,
+): number {
   const distanceM = Math.max(NEAREST_M, Math.abs(dz), Math.hypot(flatM, dz));
-  const lossDb = plan.model === "indoor" ? indoorLossDb({ distanceM, frequencyHz, room: plan.room })
-    : plan.model === "plane-earth" ? planeEarthLossDb({ distanceM, frequencyHz, txHeightM: heightM, rxHeightM: antenna.heightM }) : freeSpaceLossDb({ distanceM, frequencyHz });
+  const lossDb =
+    plan.model === "indoor"
+      ? indoorLossDb({ distanceM, frequencyHz, room: plan.room })
+      : plan.model === "plane-earth"
+        ? planeEarthLossDb({
+            distanceM,
+            frequencyHz,
+            txHeightM: heightM,
+            rxHeightM: antenna.heightM,
+          })
+        : freeSpaceLossDb({ distanceM, frequencyHz });
   const isUpright = antenna.kind === "whip-quarter" || antenna.kind === "dipole";
-  return (isUpright ? dipolePatternDb((Math.atan2(dz, Math.max(1e-6, flatM)) * 180) / Math.PI) : 0) - lossDb;
+  return (
+    (isUpright ? dipolePatternDb((Math.atan2(dz, Math.max(1e-6, flatM)) * 180) / Math.PI) : 0) -
+    lossDb
+  );
 }
 
 const turn = (deg: number): number => ((((deg + 180) % 360) + 360) % 360) - 180;
-const bearingBin = (deg: number): number => Math.min(ANGLES - 1, Math.max(0, Math.floor(((deg + 180) / 360) * ANGLES)));
+const bearingBin = (deg: number): number =>
+  Math.min(ANGLES - 1, Math.max(0, Math.floor(((deg + 180) / 360) * ANGLES)));
 
 /** For each bearing from a cell to the antenna, which things may lie on it. */
 function byBearing(antenna: PlanPoint, things: readonly (readonly PlanPoint[])[]): number[][] {
   const bins: number[][] = Array.from({ length: ANGLES }, () => []);
   things.forEach((points, thing) => {
     // an antenna within it, or on it, sees it everywhere
-    const isAround = points.length > 2 ? isInside(antenna, points) : distanceToSegmentM(antenna, points[0]!, points[1]!) < 0.05;
+    const isAround =
+      points.length > 2
+        ? isInside(antenna, points)
+        : distanceToSegmentM(antenna, points[0]!, points[1]!) < 0.05;
     const seen = new Set<number>();
     if (isAround) for (let i = 0; i < ANGLES; i += 1) seen.add(i);
-    else points.forEach((p, i) => {
-      if (points.length === 2 && i === 1) return;
-      const q = points[(i + 1) % points.length]!;
-      const [a, b] = [p, q].map((c) => (Math.atan2(antenna.y - c.y, antenna.x - c.x) * 180) / Math.PI) as [number, number];
-      const by = turn(b - a);
-      const steps = Math.ceil((Math.abs(by) / 360) * ANGLES) + 1;
-      for (let s = -1; s <= steps + 1; s += 1) seen.add((((bearingBin(a) + s * Math.sign(by || 1)) % ANGLES) + ANGLES) % ANGLES);
-    });
+    else
+      points.forEach((p, i) => {
+        if (points.length === 2 && i === 1) return;
+        const q = points[(i + 1) % points.length]!;
+        const [a, b] = [p, q].map(
+          (c) => (Math.atan2(antenna.y - c.y, antenna.x - c.x) * 180) / Math.PI,
+        ) as [number, number];
+        const by = turn(b - a);
+        const steps = Math.ceil((Math.abs(by) / 360) * ANGLES) + 1;
+        for (let s = -1; s <= steps + 1; s += 1)
+          seen.add((((bearingBin(a) + s * Math.sign(by || 1)) % ANGLES) + ANGLES) % ANGLES);
+      });
     seen.forEach((bin) => bins[bin]!.push(thing));
   });
   return bins;
 }
 
 /** Walls of one kind share a table of loss by the cosine of the angle. */
-const keptTables = new WeakMap<readonly DrawnWall[], { frequencyHz: number; tables: Float64Array[] }>();
+const keptTables = new WeakMap<
+  readonly DrawnWall[],
+  { frequencyHz: number; tables: Float64Array[] }
+>();
 
 function lossTables(walls: readonly DrawnWall[], frequencyHz: number): Float64Array[] {
   const before = keptTables.get(walls);
@@ -225,7 +382,15 @@ function lossTables(walls: readonly DrawnWall[], frequencyHz: number): Float64Ar
   const known = new Map<string, Float64Array>();
   const tables = walls.map((w) => {
     const key = JSON.stringify([w.material, w.thicknessM, w.layers]);
-    const table = known.get(key) ?? Float64Array.from({ length: COSINES + 1 }, (_, i) => wallLossDb(w, frequencyHz, Math.min(89.9, (Math.acos(Math.max(i, 0.5) / COSINES) * 180) / Math.PI)));
+    const table =
+      known.get(key) ??
+      Float64Array.from({ length: COSINES + 1 }, (_, i) =>
+        wallLossDb(
+          w,
+          frequencyHz,
+          Math.min(89.9, (Math.acos(Math.max(i, 0.5) / COSINES) * 180) / Math.PI),
+        ),
+      );
     known.set(key, table);
     return table;
   });

@@ -1,7 +1,21 @@
 import { bodyLossTowardsDb, isBehindBody, type Wear } from "../radio/antenna";
-import { linkBudget, type LinkAnswer, type LinkQuestion, type LinkTerm, type Wall, wallLossDb } from "../radio/link";
+import {
+  linkBudget,
+  type LinkAnswer,
+  type LinkQuestion,
+  type LinkTerm,
+  type Wall,
+  wallLossDb,
+} from "../radio/link";
 import { diffractionParameter, knifeEdgeLossDb } from "../radio/propagation";
-import { type FloorPlan, meetsAt, type Obstacle, type PlacedAntenna, planPieces, type PlanPoint } from "./floorPlan";
+import {
+  type FloorPlan,
+  meetsAt,
+  type Obstacle,
+  type PlacedAntenna,
+  planPieces,
+  type PlanPoint,
+} from "./floorPlan";
 import { bendEdge, type Edge, isOpaque, knownWayRound } from "./wayRound";
 
 /** A pack somewhere on a plan. */
@@ -22,36 +36,91 @@ export interface PlanPack extends PlanPoint {
 }
 
 type Receiver = LinkQuestion["receiver"];
-export interface Ray { from: PlanPoint & { heightM: number }; to: PlanPoint & { heightM: number }; frequencyHz: number }
+export interface Ray {
+  from: PlanPoint & { heightM: number };
+  to: PlanPoint & { heightM: number };
+  frequencyHz: number;
+}
 
 /** A way that a ray takes past or through something, and what it loses there. */
-export interface Way { lossDb: number; walls: Wall[]; edges: Edge[]; isWall?: boolean }
+export interface Way {
+  lossDb: number;
+  walls: Wall[];
+  edges: Edge[];
+  isWall?: boolean;
+}
 
 const NEAREST_M = 1;
 
-/** The link from a pack to an antenna of a plan, term by term: each wall at its true angle, steel and obstacles by the way that loses least: through, over or round.
- * @throws RangeError as {@link linkBudget} */
-export const planLink = (plan: FloorPlan, pack: PlanPack, antenna: PlacedAntenna, receiver: Receiver): LinkAnswer => linkBudget(planQuestion(plan, pack, antenna, receiver));
+/**
+ * The link from a pack to an antenna of a plan, term by term: each wall at its true angle, steel
+ * and obstacles by the way that loses least: through, over or round.
+ * @throws RangeError as {@link linkBudget}
+ */
+export const planLink = (
+  plan: FloorPlan,
+  pack: PlanPack,
+  antenna: PlacedAntenna,
+  receiver: Receiver,
+): LinkAnswer => linkBudget(planQuestion(plan, pack, antenna, receiver));
 
-export function planQuestion(plan: FloorPlan, pack: PlanPack, antenna: PlacedAntenna, receiver: Receiver): LinkQuestion {
+export function planQuestion(
+  plan: FloorPlan,
+  pack: PlanPack,
+  antenna: PlacedAntenna,
+  receiver: Receiver,
+): LinkQuestion {
   const ray: Ray = { from: pack, to: antenna, frequencyHz: pack.frequencyHz };
   const ways = waysOf(plan, ray);
   const [dx, dy] = [antenna.x - pack.x, antenna.y - pack.y];
   const flatM = Math.hypot(dx, dy);
-  const distanceM = Math.max(NEAREST_M, Math.abs(antenna.heightM - pack.heightM), Math.hypot(flatM, antenna.heightM - pack.heightM));
+  const distanceM = Math.max(
+    NEAREST_M,
+    Math.abs(antenna.heightM - pack.heightM),
+    Math.hypot(flatM, antenna.heightM - pack.heightM),
+  );
   const towardsDeg = (Math.atan2(dy, dx) * 180) / Math.PI;
   const offDeg = pack.facingDeg === null ? null : pack.facingDeg - towardsDeg;
   const bodyDb = bodyLossTowardsDb(pack.wear, offDeg);
-  // upright whips and dipoles see a height as an angle in their own plane; a directional one looks along the plan
-  const elevationDeg = (Math.atan2(antenna.heightM - pack.heightM, Math.max(1e-6, flatM)) * 180) / Math.PI;
-  const offAxisDeg = antenna.kind === "fin" ? turn(towardsDeg + 180 - antenna.aimDeg) : antenna.kind === "butterfly" ? 0 : elevationDeg;
+  // upright whips and dipoles see a height as an angle in their own plane; a directional one looks
+  // along the plan
+  const elevationDeg =
+    (Math.atan2(antenna.heightM - pack.heightM, Math.max(1e-6, flatM)) * 180) / Math.PI;
+  const offAxisDeg =
+    antenna.kind === "fin"
+      ? turn(towardsDeg + 180 - antenna.aimDeg)
+      : antenna.kind === "butterfly"
+        ? 0
+        : elevationDeg;
   return {
-    frequencyHz: pack.frequencyHz, txPowerDbm: pack.txPowerDbm,
-    tx: { antenna: "whip-quarter", ...(pack.whip ? { whip: pack.whip } : {}), wear: pack.wear, bodyLossDb: bodyDb, skinContact: pack.skinContact, sleeve: pack.sleeve, tiltDeg: pack.tiltDeg, heightM: pack.heightM },
+    frequencyHz: pack.frequencyHz,
+    txPowerDbm: pack.txPowerDbm,
+    tx: {
+      antenna: "whip-quarter",
+      ...(pack.whip ? { whip: pack.whip } : {}),
+      wear: pack.wear,
+      bodyLossDb: bodyDb,
+      skinContact: pack.skinContact,
+      sleeve: pack.sleeve,
+      tiltDeg: pack.tiltDeg,
+      heightM: pack.heightM,
+    },
     rx: { antenna: antenna.kind, tiltDeg: antenna.tiltDeg, offAxisDeg, heightM: antenna.heightM },
-    path: { distanceM, model: plan.model, room: plan.room, walls: ways.flatMap((w) => w.walls), edges: ways.flatMap((w) => w.edges) },
-    feed: antenna.feed, receiver, ...(pack.interference ? { interference: pack.interference } : {}),
-    corrections: fitTerms(plan.fit, ways.filter((w) => w.isWall).length, isBehindBody(pack.wear, offDeg)),
+    path: {
+      distanceM,
+      model: plan.model,
+      room: plan.room,
+      walls: ways.flatMap((w) => w.walls),
+      edges: ways.flatMap((w) => w.edges),
+    },
+    feed: antenna.feed,
+    receiver,
+    ...(pack.interference ? { interference: pack.interference } : {}),
+    corrections: fitTerms(
+      plan.fit,
+      ways.filter((w) => w.isWall).length,
+      isBehindBody(pack.wear, offDeg),
+    ),
   };
 }
 
@@ -61,21 +130,48 @@ const FITTED = "walk test of this place, least squares";
 function fitTerms(fit: FloorPlan["fit"], walls: number, isBehind: boolean): LinkTerm[] {
   if (!fit) return [];
   return [
-    ...(fit.general ? [{ label: "this place, everywhere", db: fit.general.db, source: FITTED }] : []), ...(fit.perWall && walls > 0 ? [{ label: `this place’s walls, ${walls} of them`, db: fit.perWall.db * walls, source: FITTED }] : []),
-    ...(fit.behindBody && isBehind ? [{ label: "this place, behind the body", db: fit.behindBody.db, source: FITTED }] : []),
+    ...(fit.general
+      ? [{ label: "this place, everywhere", db: fit.general.db, source: FITTED }]
+      : []),
+    ...(fit.perWall && walls > 0
+      ? [
+          {
+            label: `this place’s walls, ${walls} of them`,
+            db: fit.perWall.db * walls,
+            source: FITTED,
+          },
+        ]
+      : []),
+    ...(fit.behindBody && isBehind
+      ? [{ label: "this place, behind the body", db: fit.behindBody.db, source: FITTED }]
+      : []),
   ];
 }
 
-/** Walls that the straight line between two points meets, and whether the body stands between: what a walk test's corrections go by. */
-export const standsBetween = (plan: FloorPlan, ray: Ray, wear: Wear, facingDeg: number | null): { walls: number; isBehindBody: boolean } => ({
+/**
+ * Walls that the straight line between two points meets, and whether the body stands between: what
+ * a walk test's corrections go by.
+ */
+export const standsBetween = (
+  plan: FloorPlan,
+  ray: Ray,
+  wear: Wear,
+  facingDeg: number | null,
+): { walls: number; isBehindBody: boolean } => ({
   walls: waysOf(plan, ray).filter((w) => w.isWall).length,
-  isBehindBody: isBehindBody(wear, facingDeg === null ? null : facingDeg - (Math.atan2(ray.to.y - ray.from.y, ray.to.x - ray.from.x) * 180) / Math.PI),
+  isBehindBody: isBehindBody(
+    wear,
+    facingDeg === null
+      ? null
+      : facingDeg - (Math.atan2(ray.to.y - ray.from.y, ray.to.x - ray.from.x) * 180) / Math.PI,
+  ),
 });
 
 const turn = (deg: number): number => ((((deg + 180) % 360) + 360) % 360) - 180;
 
 /** What walls and obstacles between two points cost, without the air itself. */
-export const betweenLossDb = (plan: FloorPlan, ray: Ray): number => waysOf(plan, ray).reduce((sum, w) => sum + w.lossDb, 0);
+export const betweenLossDb = (plan: FloorPlan, ray: Ray): number =>
+  waysOf(plan, ray).reduce((sum, w) => sum + w.lossDb, 0);
 
 function waysOf(plan: FloorPlan, ray: Ray): Way[] {
   const { from, to } = ray;
@@ -88,13 +184,23 @@ function waysOf(plan: FloorPlan, ray: Ray): Way[] {
     if (t === null) continue;
     const [wx, wy] = [wall.x2 - wall.x1, wall.y2 - wall.y1];
     const cos = Math.abs(dx * wy - dy * wx) / (Math.hypot(wx, wy) * Math.hypot(dx, dy, dz));
-    (isOpaque(wall.material) ? steel : ways).push({ ...slabWay(wall, cos, ray.frequencyHz), isWall: true });
+    (isOpaque(wall.material) ? steel : ways).push({
+      ...slabWay(wall, cos, ray.frequencyHz),
+      isWall: true,
+    });
   }
   if (steel.length > 0) {
     // steel lets nothing through: what comes, comes round its free ends
     const round = knownWayRound(pieces, to, ray.frequencyHz).from(from);
-    const through = { lossDb: steel.reduce((sum, w) => sum + w.lossDb, 0), walls: steel.flatMap((w) => w.walls), edges: [], isWall: true };
-    ways.push(round && round.lossDb < through.lossDb ? { ...round, walls: [], isWall: true } : through);
+    const through = {
+      lossDb: steel.reduce((sum, w) => sum + w.lossDb, 0),
+      walls: steel.flatMap((w) => w.walls),
+      edges: [],
+      isWall: true,
+    };
+    ways.push(
+      round && round.lossDb < through.lossDb ? { ...round, walls: [], isWall: true } : through,
+    );
   }
   for (const obstacle of plan.obstacles) {
     const way = obstacleWay(obstacle, ray);
@@ -105,35 +211,74 @@ function waysOf(plan: FloorPlan, ray: Ray): Way[] {
 
 const least = (ways: readonly Way[]): Way => ways.reduce((a, b) => (b.lossDb < a.lossDb ? b : a));
 
-function slabWay({ material, thicknessM, layers }: Pick<Wall, "material" | "thicknessM" | "layers">, cos: number, frequencyHz: number): Way {
+function slabWay(
+  { material, thicknessM, layers }: Pick<Wall, "material" | "thicknessM" | "layers">,
+  cos: number,
+  frequencyHz: number,
+): Way {
   const incidenceDeg = Math.min(89.9, (Math.acos(Math.min(1, cos)) * 180) / Math.PI);
   const wall = { material, thicknessM, incidenceDeg, ...(layers ? { layers } : {}) };
   return { lossDb: wallLossDb(wall, frequencyHz, incidenceDeg), walls: [wall], edges: [] };
 }
 
-const edgeWay = ({ frequencyHz }: Ray, ...edges: Edge[]): Way => ({ lossDb: edges.reduce((sum, e) => sum + knifeEdgeLossDb(diffractionParameter({ ...e, frequencyHz })), 0), walls: [], edges });
+const edgeWay = ({ frequencyHz }: Ray, ...edges: Edge[]): Way => ({
+  lossDb: edges.reduce(
+    (sum, e) => sum + knifeEdgeLossDb(diffractionParameter({ ...e, frequencyHz })),
+    0,
+  ),
+  walls: [],
+  edges,
+});
 
-/** Over it, round it on either side, or through it, whichever loses least; null where it is not in the way. */
+/**
+ * Over it, round it on either side, or through it, whichever loses least; null where it is not in
+ * the way.
+ */
 export function obstacleWay(obstacle: Obstacle, ray: Ray): Way | null {
   const { from, to } = ray;
   const { corners } = obstacle;
-  const meets = corners.flatMap((c, i) => meetsAt(from, to, c, corners[(i + 1) % corners.length]!) ?? []).sort((a, b) => a - b);
+  const meets = corners
+    .flatMap((c, i) => meetsAt(from, to, c, corners[(i + 1) % corners.length]!) ?? [])
+    .sort((a, b) => a - b);
   if (meets.length === 0) return null;
   const flatM = Math.hypot(to.x - from.x, to.y - from.y);
   const edgeAt = (t: number): Edge => {
     const d1M = Math.min(flatM - 0.01, Math.max(0.01, t * flatM));
-    return { heightAboveRayM: obstacle.heightM - (from.heightM + (to.heightM - from.heightM) * t), d1M, d2M: flatM - d1M };
+    return {
+      heightAboveRayM: obstacle.heightM - (from.heightM + (to.heightM - from.heightM) * t),
+      d1M,
+      d2M: flatM - d1M,
+    };
   };
   const [first, last] = [meets[0]!, meets.at(-1)!];
   // what is deep has two edges: the ray bends at both
-  const over = (last - first) * flatM > 2 ? edgeWay(ray, edgeAt(first), edgeAt(last)) : edgeWay(ray, edgeAt((first + last) / 2));
-  const side = (c: PlanPoint) => (to.x - from.x) * (c.y - from.y) - (to.y - from.y) * (c.x - from.x);
+  const over =
+    (last - first) * flatM > 2
+      ? edgeWay(ray, edgeAt(first), edgeAt(last))
+      : edgeWay(ray, edgeAt((first + last) / 2));
+  const side = (c: PlanPoint) =>
+    (to.x - from.x) * (c.y - from.y) - (to.y - from.y) * (c.x - from.x);
   const round = [1, -1].flatMap((sign) => {
     const there = corners.filter((c) => side(c) * sign > 0);
-    return there.length > 0 ? [edgeWay(ray, bendEdge(from, { end: there.reduce((a, b) => (Math.abs(side(b)) > Math.abs(side(a)) ? b : a)) }, to))] : [];
+    return there.length > 0
+      ? [
+          edgeWay(
+            ray,
+            bendEdge(
+              from,
+              { end: there.reduce((a, b) => (Math.abs(side(b)) > Math.abs(side(a)) ? b : a)) },
+              to,
+            ),
+          ),
+        ]
+      : [];
   });
   const slab = slabWay(obstacle, 1, ray.frequencyHz);
   // two skins
-  const through: Way = { lossDb: slab.lossDb * 2, walls: [...slab.walls, ...slab.walls], edges: [] };
+  const through: Way = {
+    lossDb: slab.lossDb * 2,
+    walls: [...slab.walls, ...slab.walls],
+    edges: [],
+  };
   return least([over, ...round, through]);
 }

@@ -1,10 +1,19 @@
 import type { PlanPoint } from "./floorPlan";
 
-/** A line with as few of its points as keep every other within a tolerance of it (Douglas and Peucker, 1973). Both ends stay.
+/**
+ * A line with as few of its points as keep every other within a tolerance of it (Douglas and
+ * Peucker, 1973). Both ends stay.
  * @param toleranceM - ≥ 0
- * @param most - as soon as more than so many must stay, no more is looked for: what comes back is no such line then, but longer than asked for
- * @example thinLine([{ x: 0, y: 0 }, { x: 1, y: 0.01 }, { x: 2, y: 0 }], 0.05) // [{ x: 0, y: 0 }, { x: 2, y: 0 }] */
-export function thinLine(points: readonly PlanPoint[], toleranceM: number, most = Infinity): PlanPoint[] {
+ * @param most - as soon as more than so many must stay, no more is looked for: what comes back is
+ *   no such line then, but longer than asked for
+ * @example thinLine([{ x: 0, y: 0 }, { x: 1, y: 0.01 }, { x: 2, y: 0 }], 0.05) // [{ x: 0, y: 0 },
+ *   { x: 2, y: 0 }]
+ */
+export function thinLine(
+  points: readonly PlanPoint[],
+  toleranceM: number,
+  most = Infinity,
+): PlanPoint[] {
   const kept = new Uint8Array(points.length);
   const open: [number, number][] = [[0, points.length - 1]];
   let count = 0;
@@ -22,7 +31,10 @@ export function thinLine(points: readonly PlanPoint[], toleranceM: number, most 
   return points.filter((_, i) => kept[i] === 1);
 }
 
-/** How far a point lies from a stretch of line, squared; from its one point where it has no length. Asked millions of times: no root, no call. */
+/**
+ * How far a point lies from a stretch of line, squared; from its one point where it has no length.
+ * Asked millions of times: no root, no call.
+ */
 function distanceSquaredM2(p: PlanPoint, a: PlanPoint, b: PlanPoint): number {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
   const lengthSquared = dx * dx + dy * dy;

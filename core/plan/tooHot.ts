@@ -6,7 +6,10 @@ import { planQuestion } from "./planLink";
 import type { WalkedPack } from "./search";
 import { type WalkReceiver, walkPoints, walkReliability } from "./walk";
 
-/** What lowers a pack that is too strong near the antennas, least harm first, and what the far end of the walk keeps. */
+/**
+ * What lowers a pack that is too strong near the antennas, least harm first, and what the far end
+ * of the walk keeps.
+ */
 export interface Cooler {
   code: "power" | "distance" | "pad";
   /** Milliwatts, metres from the walk, or decibels. */
@@ -31,44 +34,104 @@ export interface TooHot {
 const NEAR_DB = 6;
 const PADS_DB = [6, 12, 18];
 
-/** Whether a walk comes too near an antenna, and what to do: lower power where the pack has it, then distance, then a pad before the receiver; each by itself, with what the far end keeps.
- * @param powersMw - that the pack has @returns null where there is room enough */
-export function tooHot(plan: FloorPlan, { walk, pack }: WalkedPack, receiver: WalkReceiver, powersMw: readonly number[]): TooHot | null {
+/**
+ * Whether a walk comes too near an antenna, and what to do: lower power where the pack has it, then
+ * distance, then a pad before the receiver; each by itself, with what the far end keeps.
+ * @param powersMw - that the pack has @returns null where there is room enough
+ */
+export function tooHot(
+  plan: FloorPlan,
+  { walk, pack }: WalkedPack,
+  receiver: WalkReceiver,
+  powersMw: readonly number[],
+): TooHot | null {
   const antennas = plan.antennas.slice(0, receiver.isDiversity ? 2 : 1);
-  const strongest = (list: readonly PlacedAntenna[], txPowerDbm: number) => strongestOn(plan, { walk, pack: { ...pack, txPowerDbm } }, list, receiver);
+  const strongest = (list: readonly PlacedAntenna[], txPowerDbm: number) =>
+    strongestOn(plan, { walk, pack: { ...pack, txPowerDbm } }, list, receiver);
   const now = strongest(antennas, pack.txPowerDbm);
   const headroomDb = receiver.figures.overloadDbm - now.receivedDbm;
   if (antennas.length === 0 || headroomDb >= NEAR_DB) return null;
-  const worstWith = (list: readonly PlacedAntenna[], txPowerDbm: number) => walkReliability(plan, walk, { ...pack, txPowerDbm }, list, receiver).worstMarginDb;
-  const cooler = (code: Cooler["code"], value: number, list: readonly PlacedAntenna[], dbm: number): Cooler => {
+  const worstWith = (list: readonly PlacedAntenna[], txPowerDbm: number) =>
+    walkReliability(plan, walk, { ...pack, txPowerDbm }, list, receiver).worstMarginDb;
+  const cooler = (
+    code: Cooler["code"],
+    value: number,
+    list: readonly PlacedAntenna[],
+    dbm: number,
+  ): Cooler => {
     const left = receiver.figures.overloadDbm - strongest(list, dbm).receivedDbm;
-    return { code, value, headroomDb: left, worstMarginDb: worstWith(list, dbm), isEnough: left >= 0 };
+    return {
+      code,
+      value,
+      headroomDb: left,
+      worstMarginDb: worstWith(list, dbm),
+      isEnough: left >= 0,
+    };
   };
-  const lower = [...powersMw].sort((a, b) => b - a).map((mw) => ({ mw, dbm: 10 * Math.log10(mw) })).filter((p) => p.dbm < pack.txPowerDbm - 0.1);
+  const lower = [...powersMw]
+    .sort((a, b) => b - a)
+    .map((mw) => ({ mw, dbm: 10 * Math.log10(mw) }))
+    .filter((p) => p.dbm < pack.txPowerDbm - 0.1);
   const hot = antennas.find((a) => a.id === now.antennaId)!;
   const away = [2, 4].flatMap((m) => {
     const d = Math.max(0.2, Math.hypot(hot.x - now.at.x, hot.y - now.at.y));
-    const to = { x: now.at.x + ((hot.x - now.at.x) / d) * (d + m), y: now.at.y + ((hot.y - now.at.y) / d) * (d + m) };
-    return to.x > 0 && to.y > 0 && to.x < plan.widthM && to.y < plan.heightM ? [cooler("distance", m, antennas.map((a) => (a.id === hot.id ? { ...a, ...to } : a)), pack.txPowerDbm)] : [];
+    const to = {
+      x: now.at.x + ((hot.x - now.at.x) / d) * (d + m),
+      y: now.at.y + ((hot.y - now.at.y) / d) * (d + m),
+    };
+    return to.x > 0 && to.y > 0 && to.x < plan.widthM && to.y < plan.heightM
+      ? [
+          cooler(
+            "distance",
+            m,
+            antennas.map((a) => (a.id === hot.id ? { ...a, ...to } : a)),
+            pack.txPowerDbm,
+          ),
+        ]
+      : [];
   });
-  const coolers = [...lower.map((p) => cooler("power", p.mw, antennas, p.dbm)), ...away, ...PADS_DB.map((db) => cooler("pad", db, antennas.map((a) => ({ ...a, feed: [...a.feed, { kind: "pad" as const, db }] })), pack.txPowerDbm))];
+  const coolers = [
+    ...lower.map((p) => cooler("power", p.mw, antennas, p.dbm)),
+    ...away,
+    ...PADS_DB.map((db) =>
+      cooler(
+        "pad",
+        db,
+        antennas.map((a) => ({ ...a, feed: [...a.feed, { kind: "pad" as const, db }] })),
+        pack.txPowerDbm,
+      ),
+    ),
+  ];
   return { ...now, headroomDb, coolers };
 }
 
-/** The most that arrives from a walk, where, and at which antenna: the pack's own side turned to it. */
-function strongestOn(plan: FloorPlan, { walk, pack }: WalkedPack, antennas: readonly PlacedAntenna[], receiver: WalkReceiver): Pick<TooHot, "receivedDbm" | "at" | "antennaId"> {
+/**
+ * The most that arrives from a walk, where, and at which antenna: the pack's own side turned to it.
+ */
+function strongestOn(
+  plan: FloorPlan,
+  { walk, pack }: WalkedPack,
+  antennas: readonly PlacedAntenna[],
+  receiver: WalkReceiver,
+): Pick<TooHot, "receivedDbm" | "at" | "antennaId"> {
   let best = { receivedDbm: -Infinity, at: { x: 0, y: 0, atM: 0 }, antennaId: "" };
   for (const p of walkPoints(walk)) {
     for (const a of antennas) {
       const facingDeg = (Math.atan2(a.y - p.y, a.x - p.x) * 180) / Math.PI - packSideDeg(pack.wear);
-      const { receivedDbm } = linkBudget(planQuestion(plan, { ...pack, x: p.x, y: p.y, facingDeg }, a, receiver.figures));
-      if (receivedDbm > best.receivedDbm) best = { receivedDbm, at: { x: p.x, y: p.y, atM: p.atM }, antennaId: a.id };
+      const { receivedDbm } = linkBudget(
+        planQuestion(plan, { ...pack, x: p.x, y: p.y, facingDeg }, a, receiver.figures),
+      );
+      if (receivedDbm > best.receivedDbm)
+        best = { receivedDbm, at: { x: p.x, y: p.y, atM: p.atM }, antennaId: a.id };
     }
   }
   return best;
 }
 
-/** A cubic stage's third-order intercept lies so far over its 1 dB compression, for which a receiver's overload is taken (textbook). */
+/**
+ * A cubic stage's third-order intercept lies so far over its 1 dB compression, for which a
+ * receiver's overload is taken (textbook).
+ */
 const INTERCEPT_OVER_COMPRESSION_DB = 9.6;
 
 export interface ImHeadroom {
@@ -81,19 +144,42 @@ export interface ImHeadroom {
   underNoiseDb: number;
 }
 
-/** What the two strongest packs of different talkers make of each other in a receiver when both are where they are strongest: 2·PA + PB − 2·IIP3 (textbook; ITU-R SM.1134, from memory). Null with fewer than two talkers or no antenna. */
-export function imHeadroom(plan: FloorPlan, walks: readonly WalkedPack[], receiver: WalkReceiver): ImHeadroom | null {
+/**
+ * What the two strongest packs of different talkers make of each other in a receiver when both are
+ * where they are strongest: 2·PA + PB − 2·IIP3 (textbook; ITU-R SM.1134, from memory). Null with
+ * fewer than two talkers or no antenna.
+ */
+export function imHeadroom(
+  plan: FloorPlan,
+  walks: readonly WalkedPack[],
+  receiver: WalkReceiver,
+): ImHeadroom | null {
   const antennas = plan.antennas.slice(0, receiver.isDiversity ? 2 : 1);
   if (antennas.length === 0) return null;
-  const levels = walks.map((w, i) => ({ i, who: w.walk.channelId, dbm: strongestOn(plan, w, antennas, receiver).receivedDbm })).sort((a, b) => b.dbm - a.dbm);
+  const levels = walks
+    .map((w, i) => ({
+      i,
+      who: w.walk.channelId,
+      dbm: strongestOn(plan, w, antennas, receiver).receivedDbm,
+    }))
+    .sort((a, b) => b.dbm - a.dbm);
   const [a] = levels;
   const b = levels.find((l) => l.who !== a?.who);
   if (!a || !b) return null;
-  const productDbm = 2 * a.dbm + b.dbm - 2 * (receiver.figures.overloadDbm + INTERCEPT_OVER_COMPRESSION_DB);
-  return { walks: [a.i, b.i], levelsDbm: [a.dbm, b.dbm], productDbm, underNoiseDb: noiseFloorDbm(receiver.figures) - productDbm };
+  const productDbm =
+    2 * a.dbm + b.dbm - 2 * (receiver.figures.overloadDbm + INTERCEPT_OVER_COMPRESSION_DB);
+  return {
+    walks: [a.i, b.i],
+    levelsDbm: [a.dbm, b.dbm],
+    productDbm,
+    underNoiseDb: noiseFloorDbm(receiver.figures) - productDbm,
+  };
 }
 
-/** The highest of a pack's powers that the law lets; the powers are what is radiated, as makers state them. Null where none may. */
+/**
+ * The highest of a pack's powers that the law lets; the powers are what is radiated, as makers
+ * state them. Null where none may.
+ */
 export const bindToLaw = (powersMw: readonly number[], maxEirpMw: number | null): number | null => {
   const allowed = powersMw.filter((mw) => maxEirpMw === null || mw <= maxEirpMw);
   return allowed.length > 0 ? Math.max(...allowed) : null;

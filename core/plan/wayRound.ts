@@ -30,26 +30,53 @@ interface Node extends PlanPoint {
   restDb: number;
 }
 
-/** The ways round steel to a point: over the free ends of steel walls, bend by bend, each with the loss of a knife edge between its neighbours (Epstein and Peterson's construction of several edges; ITU-R P.526 for each), and of all ways the one that loses least. What reflections bring besides is not in it.
- * @param pieces - a plan's walls; those that are not steel are left out */
-export function wayRound(pieces: readonly DrawnWall[], to: PlanPoint, frequencyHz: number): WayRound {
+/**
+ * The ways round steel to a point: over the free ends of steel walls, bend by bend, each with the
+ * loss of a knife edge between its neighbours (Epstein and Peterson's construction of several
+ * edges; ITU-R P.526 for each), and of all ways the one that loses least. What reflections bring
+ * besides is not in it.
+ * @param pieces - a plan's walls; those that are not steel are left out
+ */
+export function wayRound(
+  pieces: readonly DrawnWall[],
+  to: PlanPoint,
+  frequencyHz: number,
+): WayRound {
   const steel = pieces.filter((w) => isOpaque(w.material));
-  const clear = (a: PlanPoint, b: PlanPoint) => !steel.some((w) => meetsAt(a, b, { x: w.x1, y: w.y1 }, { x: w.x2, y: w.y2 }) !== null);
+  const clear = (a: PlanPoint, b: PlanPoint) =>
+    !steel.some((w) => meetsAt(a, b, { x: w.x1, y: w.y1 }, { x: w.x2, y: w.y2 }) !== null);
   const nodes = steel.flatMap(ends);
-  nodes.forEach((n) => { if (clear(n, to)) [n.next, n.restDb] = [-1, 0]; });
+  nodes.forEach((n) => {
+    if (clear(n, to)) [n.next, n.restDb] = [-1, 0];
+  });
   const at = (i: number): PlanPoint => (i === -1 ? to : nodes[i]!);
   for (let round = 1; round < MOST_BENDS; round += 1) {
     const reached = nodes.map((n) => n.restDb);
-    nodes.forEach((n, j) => nodes.forEach((m, i) => {
-      // straight on to the point needs no further bend
-      if (i === j || reached[i] === Infinity || n.restDb === 0) return;
-      const db = reached[i]! + bendDb(n, m, at(m.next), frequencyHz);
-      if (db < n.restDb - 1e-9 && clear(n, m)) [n.next, n.restDb] = [i, db];
-    }));
+    nodes.forEach((n, j) =>
+      nodes.forEach((m, i) => {
+        // straight on to the point needs no further bend
+        if (i === j || reached[i] === Infinity || n.restDb === 0) return;
+        const db = reached[i]! + bendDb(n, m, at(m.next), frequencyHz);
+        if (db < n.restDb - 1e-9 && clear(n, m)) [n.next, n.restDb] = [i, db];
+      }),
+    );
   }
-  const order = nodes.map((_, i) => i).filter((i) => nodes[i]!.restDb < Infinity).sort((a, b) => nodes[a]!.restDb - nodes[b]!.restDb);
+  const order = nodes
+    .map((_, i) => i)
+    .filter((i) => nodes[i]!.restDb < Infinity)
+    .sort((a, b) => nodes[a]!.restDb - nodes[b]!.restDb);
   // in plain numbers: a map asks this for every place in a shadow
-  const [sx, sy, sw, sh] = [steel.map((w) => w.x1), steel.map((w) => w.y1), steel.map((w) => w.x2 - w.x1), steel.map((w) => w.y2 - w.y1)].map((list) => Float64Array.from(list)) as [Float64Array, Float64Array, Float64Array, Float64Array];
+  const [sx, sy, sw, sh] = [
+    steel.map((w) => w.x1),
+    steel.map((w) => w.y1),
+    steel.map((w) => w.x2 - w.x1),
+    steel.map((w) => w.y2 - w.y1),
+  ].map((list) => Float64Array.from(list)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   const meets = (x: number, y: number, dx: number, dy: number): boolean => {
     for (let k = 0; k < sx.length; k += 1) {
       const across = dx * sh[k]! - dy * sw[k]!;
@@ -65,7 +92,21 @@ export function wayRound(pieces: readonly DrawnWall[], to: PlanPoint, frequencyH
   };
   const lengthOfWaveM = wavelengthM(frequencyHz);
   const rests = Float64Array.from(order, (i) => nodes[i]!.restDb);
-  const [nx, ny, ex, ey, tx, ty] = [(i: number) => nodes[i]!.x, (i: number) => nodes[i]!.y, (i: number) => nodes[i]!.end.x, (i: number) => nodes[i]!.end.y, (i: number) => at(nodes[i]!.next).x, (i: number) => at(nodes[i]!.next).y].map((of) => Float64Array.from(order, of)) as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
+  const [nx, ny, ex, ey, tx, ty] = [
+    (i: number) => nodes[i]!.x,
+    (i: number) => nodes[i]!.y,
+    (i: number) => nodes[i]!.end.x,
+    (i: number) => nodes[i]!.end.y,
+    (i: number) => at(nodes[i]!.next).x,
+    (i: number) => at(nodes[i]!.next).y,
+  ].map((of) => Float64Array.from(order, of)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   let node = -1;
   const first = (x: number, y: number): number => {
     let db = Infinity;
@@ -86,7 +127,8 @@ export function wayRound(pieces: readonly DrawnWall[], to: PlanPoint, frequencyH
       const db = first(p.x, p.y);
       if (node === -1) return null;
       const edges: Edge[] = [];
-      for (let [a, i] = [p, node]; i !== -1; [a, i] = [nodes[i]!, nodes[i]!.next]) edges.push(bendEdge(a, nodes[i]!, at(nodes[i]!.next)));
+      for (let [a, i] = [p, node]; i !== -1; [a, i] = [nodes[i]!, nodes[i]!.next])
+        edges.push(bendEdge(a, nodes[i]!, at(nodes[i]!.next)));
       return { lossDb: db, edges };
     },
   };
@@ -95,26 +137,47 @@ export function wayRound(pieces: readonly DrawnWall[], to: PlanPoint, frequencyH
 function ends({ x1, y1, x2, y2 }: DrawnWall): Node[] {
   const lengthM = Math.hypot(x2 - x1, y2 - y1);
   const [ux, uy] = [((x2 - x1) / lengthM) * PAST_M, ((y2 - y1) / lengthM) * PAST_M];
-  return [{ x: x1 - ux, y: y1 - uy, end: { x: x1, y: y1 }, next: -1, restDb: Infinity }, { x: x2 + ux, y: y2 + uy, end: { x: x2, y: y2 }, next: -1, restDb: Infinity }];
+  return [
+    { x: x1 - ux, y: y1 - uy, end: { x: x1, y: y1 }, next: -1, restDb: Infinity },
+    { x: x2 + ux, y: y2 + uy, end: { x: x2, y: y2 }, next: -1, restDb: Infinity },
+  ];
 }
 
-/** An upright edge beside the straight line of two points, as far as the way must bend to get past. */
+/**
+ * An upright edge beside the straight line of two points, as far as the way must bend to get past.
+ */
 export function bendEdge(a: PlanPoint, { end }: { end: PlanPoint }, b: PlanPoint): Edge {
   const flatM = Math.max(0.02, Math.hypot(b.x - a.x, b.y - a.y));
   const along = ((end.x - a.x) * (b.x - a.x) + (end.y - a.y) * (b.y - a.y)) / flatM;
   const off = Math.abs((b.x - a.x) * (end.y - a.y) - (b.y - a.y) * (end.x - a.x)) / flatM;
   // a corner behind either of them bends the way as one beside it
   if (along <= 0 || along >= flatM) {
-    const [d1, d2] = [Math.max(0.05, Math.hypot(end.x - a.x, end.y - a.y)), Math.max(0.05, Math.hypot(end.x - b.x, end.y - b.y))];
+    const [d1, d2] = [
+      Math.max(0.05, Math.hypot(end.x - a.x, end.y - a.y)),
+      Math.max(0.05, Math.hypot(end.x - b.x, end.y - b.y)),
+    ];
     return { heightAboveRayM: Math.min(d1, d2), d1M: d1, d2M: d2 };
   }
   return { heightAboveRayM: off, d1M: Math.max(0.01, along), d2M: Math.max(0.01, flatM - along) };
 }
 
-const bendDb = (a: PlanPoint, { end }: { end: PlanPoint }, b: PlanPoint, frequencyHz: number): number => bendLossDb(a.x, a.y, end.x, end.y, b.x, b.y, wavelengthM(frequencyHz));
+const bendDb = (
+  a: PlanPoint,
+  { end }: { end: PlanPoint },
+  b: PlanPoint,
+  frequencyHz: number,
+): number => bendLossDb(a.x, a.y, end.x, end.y, b.x, b.y, wavelengthM(frequencyHz));
 
 /** The loss at {@link bendEdge}, in plain numbers. */
-function bendLossDb(ax: number, ay: number, ex: number, ey: number, bx: number, by: number, waveM: number): number {
+function bendLossDb(
+  ax: number,
+  ay: number,
+  ex: number,
+  ey: number,
+  bx: number,
+  by: number,
+  waveM: number,
+): number {
   const { sqrt, abs, max, min, log10 } = Math;
   const dx = bx - ax;
   const dy = by - ay;
@@ -142,7 +205,11 @@ const MOST_KEPT = 600;
 const kept = new WeakMap<readonly DrawnWall[], Map<string, WayRound>>();
 
 /** The same, made once for each point of a plan. */
-export function knownWayRound(pieces: readonly DrawnWall[], to: PlanPoint, frequencyHz: number): WayRound {
+export function knownWayRound(
+  pieces: readonly DrawnWall[],
+  to: PlanPoint,
+  frequencyHz: number,
+): WayRound {
   const byPoint = kept.get(pieces) ?? new Map<string, WayRound>();
   kept.set(pieces, byPoint);
   const key = `${to.x} ${to.y} ${frequencyHz}`;

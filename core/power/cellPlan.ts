@@ -1,38 +1,82 @@
 import type { Scene } from "../day/scenes";
-import { type CellChange, type CellPolicy, type CellViolation, mergeSpans, planCells, type Span } from "./batteryPlan";
+import {
+  type CellChange,
+  type CellPolicy,
+  type CellViolation,
+  mergeSpans,
+  planCells,
+  type Span,
+} from "./batteryPlan";
 import type { PackPower } from "./dayCells";
 
-/** How a day's cells are kept: one of the two schools, what must be left, and whether packs are switched off between scenes. */
+/**
+ * How a day's cells are kept: one of the two schools, what must be left, and whether packs are
+ * switched off between scenes.
+ */
 export interface CellRule {
   policy: CellPolicy;
   reserveHours: number;
-  /** "scenes": on while their scenes run; "through": on from the first to the last scene, breaks left out. */
+  /**
+   * "scenes": on while their scenes run; "through": on from the first to the last scene, breaks
+   * left out.
+   */
   packsOn: "scenes" | "through";
   /** Beside those that the scenes leave open. */
   breaks: Span[];
 }
 
-export const USUAL_RULE: CellRule = { policy: "counted", reserveHours: 1, packsOn: "through", breaks: [] };
+export const USUAL_RULE: CellRule = {
+  policy: "counted",
+  reserveHours: 1,
+  packsOn: "through",
+  breaks: [],
+};
 
-/** Who is being wired switches the pack on so long before the scene (common practice, no published source). */
+/**
+ * Who is being wired switches the pack on so long before the scene (common practice, no published
+ * source).
+ */
 const WIRED_MS = 10 * 60_000;
 /** A gap between scenes this long is a break. */
 const BREAK_MS = 15 * 60_000;
 
 /** When nobody plays, between the first scene and the last: that is when cells are changed. */
 export function breaksOf(scenes: readonly Scene[], extra: readonly Span[] = []): Span[] {
-  const busy = mergeSpans(scenes.filter((s) => s.endMs > s.startMs).map(({ startMs, endMs }) => ({ startMs, endMs })));
-  const gaps = busy.slice(1).flatMap((b, i): Span[] => (b.startMs - busy[i]!.endMs >= BREAK_MS ? [{ startMs: busy[i]!.endMs, endMs: b.startMs }] : []));
+  const busy = mergeSpans(
+    scenes.filter((s) => s.endMs > s.startMs).map(({ startMs, endMs }) => ({ startMs, endMs })),
+  );
+  const gaps = busy
+    .slice(1)
+    .flatMap((b, i): Span[] =>
+      b.startMs - busy[i]!.endMs >= BREAK_MS ? [{ startMs: busy[i]!.endMs, endMs: b.startMs }] : [],
+    );
   return [...gaps, ...extra].sort((a, b) => a.startMs - b.startMs);
 }
 
 /** When a talker's pack is on. */
-export function needsOf(talker: string, scenes: readonly Scene[], rule: Pick<CellRule, "packsOn">, breaks: readonly Span[]): Span[] {
+export function needsOf(
+  talker: string,
+  scenes: readonly Scene[],
+  rule: Pick<CellRule, "packsOn">,
+  breaks: readonly Span[],
+): Span[] {
   const mine = scenes.filter((s) => s.speakers.includes(talker) && s.endMs > s.startMs);
   if (mine.length === 0) return [];
-  if (rule.packsOn === "scenes") return mergeSpans(mine.map((s) => ({ startMs: s.startMs - WIRED_MS, endMs: s.endMs })));
-  let rest: Span[] = [{ startMs: Math.min(...mine.map((s) => s.startMs)) - WIRED_MS, endMs: Math.max(...mine.map((s) => s.endMs)) }];
-  for (const b of breaks) rest = rest.flatMap((r) => [{ startMs: r.startMs, endMs: Math.min(r.endMs, b.startMs) }, { startMs: Math.max(r.startMs, b.endMs), endMs: r.endMs }]).filter((r) => r.endMs > r.startMs);
+  if (rule.packsOn === "scenes")
+    return mergeSpans(mine.map((s) => ({ startMs: s.startMs - WIRED_MS, endMs: s.endMs })));
+  let rest: Span[] = [
+    {
+      startMs: Math.min(...mine.map((s) => s.startMs)) - WIRED_MS,
+      endMs: Math.max(...mine.map((s) => s.endMs)),
+    },
+  ];
+  for (const b of breaks)
+    rest = rest
+      .flatMap((r) => [
+        { startMs: r.startMs, endMs: Math.min(r.endMs, b.startMs) },
+        { startMs: Math.max(r.startMs, b.endMs), endMs: r.endMs },
+      ])
+      .filter((r) => r.endMs > r.startMs);
   return rest;
 }
 
@@ -57,30 +101,75 @@ export interface DayCells {
   schools: Record<CellPolicy, { changes: number; cells: number; violations: number }>;
 }
 
-/** The plan of changes of a whole day from now on, by the rule that stands; and what the other school would take. */
-export function dayCells(p: { packs: readonly { talker: string; perPack: number; power: PackPower }[]; scenes: readonly Scene[]; rule: CellRule; nowMs: number }): DayCells {
+/**
+ * The plan of changes of a whole day from now on, by the rule that stands; and what the other
+ * school would take.
+ */
+export function dayCells(p: {
+  packs: readonly { talker: string; perPack: number; power: PackPower }[];
+  scenes: readonly Scene[];
+  rule: CellRule;
+  nowMs: number;
+}): DayCells {
   const { scenes, rule, nowMs } = p;
   const breaks = breaksOf(scenes, rule.breaks);
-  const planned = (policy: CellPolicy) => p.packs.map(({ talker, perPack, power }): PackPlan => {
-    const needs = needsOf(talker, scenes, rule, breaks).flatMap((n) => (n.endMs <= nowMs ? [] : [{ startMs: Math.max(n.startMs, nowMs), endMs: n.endMs }]));
-    const isUnknown = power.left === null;
-    const usedHours = power.left === null ? power.hours : Math.max(0, power.hours - power.left.hours);
-    const plan = planCells({ id: power.packKey, hours: power.hours, usedHours, needs }, { policy, reserveHours: rule.reserveHours, breaks });
-    // a pack that is on already is not changed "before"
-    const changes = plan.changes.map((c) => (c.where === "before" ? { ...c, atMs: Math.max(nowMs, c.atMs) } : c));
-    return { packKey: power.packKey, power, perPack, needs, changes, violations: plan.violations, isUnknown };
+  const planned = (policy: CellPolicy) =>
+    p.packs.map(({ talker, perPack, power }): PackPlan => {
+      const needs = needsOf(talker, scenes, rule, breaks).flatMap((n) =>
+        n.endMs <= nowMs ? [] : [{ startMs: Math.max(n.startMs, nowMs), endMs: n.endMs }],
+      );
+      const isUnknown = power.left === null;
+      const usedHours =
+        power.left === null ? power.hours : Math.max(0, power.hours - power.left.hours);
+      const plan = planCells(
+        { id: power.packKey, hours: power.hours, usedHours, needs },
+        { policy, reserveHours: rule.reserveHours, breaks },
+      );
+      // a pack that is on already is not changed "before"
+      const changes = plan.changes.map((c) =>
+        c.where === "before" ? { ...c, atMs: Math.max(nowMs, c.atMs) } : c,
+      );
+      return {
+        packKey: power.packKey,
+        power,
+        perPack,
+        needs,
+        changes,
+        violations: plan.violations,
+        isUnknown,
+      };
+    });
+  const totals = (list: readonly PackPlan[]) => ({
+    changes: list.reduce((n, x) => n + x.changes.length, 0),
+    cells: list.reduce(
+      (n, x) => n + (x.power.chemistry === "li-ion" ? 0 : x.changes.length * x.perPack),
+      0,
+    ),
+    violations: list.reduce((n, x) => n + x.violations.length, 0),
   });
-  const totals = (list: readonly PackPlan[]) => ({ changes: list.reduce((n, x) => n + x.changes.length, 0), cells: list.reduce((n, x) => n + (x.power.chemistry === "li-ion" ? 0 : x.changes.length * x.perPack), 0), violations: list.reduce((n, x) => n + x.violations.length, 0) });
   const both = { fresh: planned("fresh"), counted: planned("counted") };
   const packs = both[rule.policy];
   const carry: Record<string, number> = {};
-  for (const { power, changes, perPack } of packs) if (changes.length > 0) carry[power.chemistry] = (carry[power.chemistry] ?? 0) + changes.length * perPack;
-  return { packs, breaks, carry, schools: { fresh: totals(both.fresh), counted: totals(both.counted) } };
+  for (const { power, changes, perPack } of packs)
+    if (changes.length > 0)
+      carry[power.chemistry] = (carry[power.chemistry] ?? 0) + changes.length * perPack;
+  return {
+    packs,
+    breaks,
+    carry,
+    schools: { fresh: totals(both.fresh), counted: totals(both.counted) },
+  };
 }
 
-/** Hours left along the day by a plan, for drawing: falling while the pack is needed, up again at each change.
- * @returns points of time and hours; level between needs */
-export function hoursAlong(pack: Pick<PackPlan, "power" | "needs" | "changes">, nowMs: number): { atMs: number; hours: number }[] {
+/**
+ * Hours left along the day by a plan, for drawing: falling while the pack is needed, up again at
+ * each change.
+ * @returns points of time and hours; level between needs
+ */
+export function hoursAlong(
+  pack: Pick<PackPlan, "power" | "needs" | "changes">,
+  nowMs: number,
+): { atMs: number; hours: number }[] {
   const HOUR_MS = 3_600_000;
   let left = pack.power.left?.hours ?? 0;
   const points = [{ atMs: nowMs, hours: left }];

@@ -1,31 +1,103 @@
 import { assertFinite, assertPositive } from "../units/guards";
 
-/** What a pack runs on. Zinc-carbon is known so that it can be refused: it sags from the first minute and dies without warning. */
+/**
+ * What a pack runs on. Zinc-carbon is known so that it can be refused: it sags from the first
+ * minute and dies without warning.
+ */
 export const CHEMISTRIES = ["alkaline", "nimh", "lithium", "li-ion", "zinc-carbon"] as const;
 export type Chemistry = (typeof CHEMISTRIES)[number];
 
-/** Volts of one cell under a pack's load against the share of its charge that is used up, 0 … 1, falling throughout.
- *  Shapes as commonly known of each chemistry (common practice, no published source): alkaline falls evenly, nickel sags early and then
- *  holds one voltage for long, primary lithium holds high and ends within minutes, lithium-ion falls slowly from 4.2 V, zinc-carbon falls at once. */
+/**
+ * Volts of one cell under a pack's load against the share of its charge that is used up, 0 … 1,
+ * falling throughout. Shapes as commonly known of each chemistry (common practice, no published
+ * source): alkaline falls evenly, nickel sags early and then holds one voltage for long, primary
+ * lithium holds high and ends within minutes, lithium-ion falls slowly from 4.2 V, zinc-carbon
+ * falls at once.
+ */
 const CURVES: Readonly<Record<Chemistry, readonly (readonly [used: number, volts: number])[]>> = {
-  "alkaline": [[0, 1.58], [0.05, 1.48], [0.2, 1.37], [0.5, 1.25], [0.75, 1.16], [0.9, 1.07], [1, 0.9], [1.05, 0.6]],
-  "nimh": [[0, 1.42], [0.04, 1.31], [0.15, 1.27], [0.5, 1.24], [0.8, 1.2], [0.93, 1.14], [1, 0.95], [1.03, 0.6]],
-  "lithium": [[0, 1.78], [0.04, 1.62], [0.15, 1.56], [0.5, 1.52], [0.85, 1.47], [0.95, 1.38], [1, 0.95], [1.02, 0.6]],
-  "li-ion": [[0, 4.18], [0.1, 4.02], [0.4, 3.8], [0.7, 3.66], [0.9, 3.5], [0.97, 3.3], [1, 3], [1.01, 2.4]],
-  "zinc-carbon": [[0, 1.5], [0.15, 1.3], [0.5, 1.12], [1, 0.9], [1.05, 0.6]],
+  alkaline: [
+    [0, 1.58],
+    [0.05, 1.48],
+    [0.2, 1.37],
+    [0.5, 1.25],
+    [0.75, 1.16],
+    [0.9, 1.07],
+    [1, 0.9],
+    [1.05, 0.6],
+  ],
+  nimh: [
+    [0, 1.42],
+    [0.04, 1.31],
+    [0.15, 1.27],
+    [0.5, 1.24],
+    [0.8, 1.2],
+    [0.93, 1.14],
+    [1, 0.95],
+    [1.03, 0.6],
+  ],
+  lithium: [
+    [0, 1.78],
+    [0.04, 1.62],
+    [0.15, 1.56],
+    [0.5, 1.52],
+    [0.85, 1.47],
+    [0.95, 1.38],
+    [1, 0.95],
+    [1.02, 0.6],
+  ],
+  "li-ion": [
+    [0, 4.18],
+    [0.1, 4.02],
+    [0.4, 3.8],
+    [0.7, 3.66],
+    [0.9, 3.5],
+    [0.97, 3.3],
+    [1, 3],
+    [1.01, 2.4],
+  ],
+  "zinc-carbon": [
+    [0, 1.5],
+    [0.15, 1.3],
+    [0.5, 1.12],
+    [1, 0.9],
+    [1.05, 0.6],
+  ],
 };
 
-/** How long a set lasts against an alkaline one in the same pack (common practice, no published source: about 8 h alkaline, 6 to 7 h rechargeable, longer lithium). */
-const LASTS: Readonly<Record<Chemistry, number>> = { "alkaline": 1, "nimh": 6.5 / 8, "lithium": 10 / 8, "li-ion": 1, "zinc-carbon": 0.4 };
+/**
+ * How long a set lasts against an alkaline one in the same pack (common practice, no published
+ * source: about 8 h alkaline, 6 to 7 h rechargeable, longer lithium).
+ */
+const LASTS: Readonly<Record<Chemistry, number>> = {
+  alkaline: 1,
+  nimh: 6.5 / 8,
+  lithium: 10 / 8,
+  "li-ion": 1,
+  "zinc-carbon": 0.4,
+};
 
-/** Share of a pack's drain that goes with its radio power; the rest is its own (common practice, no published source). */
+/**
+ * Share of a pack's drain that goes with its radio power; the rest is its own (common practice, no
+ * published source).
+ */
 const POWER_SHARE = 0.3;
 
-/** Hours that a full set lasts in a pack.
- * @param p.ratedHours - of a fresh alkaline set, or of the built-in cell, at full power; more than 0
+/**
+ * Hours that a full set lasts in a pack.
+ * @param p.ratedHours - of a fresh alkaline set, or of the built-in cell, at full power; more than
+ *   0
  * @param p.powerShare - radiated power as it is set over the most that the pack has, 0 … 1
- * @example cellHours({ ratedHours: 8, chemistry: "nimh", powerShare: 1 }) // 6.5 */
-export function cellHours({ ratedHours, chemistry, powerShare }: { ratedHours: number; chemistry: Chemistry; powerShare: number }): number {
+ * @example cellHours({ ratedHours: 8, chemistry: "nimh", powerShare: 1 }) // 6.5
+ */
+export function cellHours({
+  ratedHours,
+  chemistry,
+  powerShare,
+}: {
+  ratedHours: number;
+  chemistry: Chemistry;
+  powerShare: number;
+}): number {
   assertPositive("ratedHours", ratedHours);
   assertFinite("powerShare", powerShare);
   const drain = 1 - POWER_SHARE * (1 - Math.min(1, Math.max(0, powerShare)));
@@ -40,13 +112,24 @@ export function cellVolts(chemistry: Chemistry, usedShare: number): number {
   return along(curve, Math.max(0, usedShare));
 }
 
-/** The shares of its charge that a cell may have used when it shows a voltage: wide where the curve is flat.
- * @param errorVolts - how far the reading may be off, either way; 0.02 for one told in hundredths */
-export function usedShareOf(chemistry: Chemistry, volts: number, errorVolts = 0.02): { least: number; most: number; likely: number } {
+/**
+ * The shares of its charge that a cell may have used when it shows a voltage: wide where the curve
+ * is flat.
+ * @param errorVolts - how far the reading may be off, either way; 0.02 for one told in hundredths
+ */
+export function usedShareOf(
+  chemistry: Chemistry,
+  volts: number,
+  errorVolts = 0.02,
+): { least: number; most: number; likely: number } {
   assertFinite("volts", volts);
   const turned = CURVES[chemistry].map(([used, v]) => [-v, used] as const);
   const share = (v: number) => Math.min(1, Math.max(0, along(turned, -v)));
-  return { least: share(volts + errorVolts), most: share(volts - errorVolts), likely: share(volts) };
+  return {
+    least: share(volts + errorVolts),
+    most: share(volts - errorVolts),
+    likely: share(volts),
+  };
 }
 
 function along(points: readonly (readonly [number, number])[], x: number): number {
@@ -63,30 +146,59 @@ export interface HoursLeft {
   hours: number;
   /** Which of the two says so; "both" where they agree. */
   by: "clock" | "volts" | "both";
-  /** The voltage is lower than the clock would have it: cells that were not fresh, or a pack that drains more. */
+  /**
+   * The voltage is lower than the clock would have it: cells that were not fresh, or a pack that
+   * drains more.
+   */
   isWeak: boolean;
   /** From the voltage alone: how wide what it may mean is, hours; null where no voltage is told. */
   voltsSpanHours: number | null;
 }
 
-/** Hours left of a set: the counted hours, drawn to what its voltage says as far as that says anything. On a flat stretch the clock counts; near the end, or when the voltage cannot be that of cells so fresh, the voltage does.
+/**
+ * Hours left of a set: the counted hours, drawn to what its voltage says as far as that says
+ * anything. On a flat stretch the clock counts; near the end, or when the voltage cannot be that of
+ * cells so fresh, the voltage does.
  * @param p.hours - of a full set
  * @param p.ranHours - since it was fresh; null where nobody knows
- * @param p.volts - of one cell; null where the receiver does not tell */
-export function hoursLeft({ chemistry, hours, ranHours, volts }: { chemistry: Chemistry; hours: number; ranHours: number | null; volts: number | null }): HoursLeft | null {
+ * @param p.volts - of one cell; null where the receiver does not tell
+ */
+export function hoursLeft({
+  chemistry,
+  hours,
+  ranHours,
+  volts,
+}: {
+  chemistry: Chemistry;
+  hours: number;
+  ranHours: number | null;
+  volts: number | null;
+}): HoursLeft | null {
   assertPositive("hours", hours);
   const counted = ranHours === null ? null : Math.max(0, hours - ranHours);
-  if (volts === null) return counted === null ? null : { hours: counted, by: "clock", isWeak: false, voltsSpanHours: null };
+  if (volts === null)
+    return counted === null
+      ? null
+      : { hours: counted, by: "clock", isWeak: false, voltsSpanHours: null };
   const { least, most, likely } = usedShareOf(chemistry, volts);
   const [low, high] = [(1 - most) * hours, (1 - least) * hours];
   const voltsSpanHours = high - low;
-  if (counted === null) return { hours: (1 - likely) * hours, by: "volts", isWeak: false, voltsSpanHours };
+  if (counted === null)
+    return { hours: (1 - likely) * hours, by: "volts", isWeak: false, voltsSpanHours };
   // a little grace: hours of cells differ by a tenth from set to set
   const grace = 0.1 * hours;
   if (counted > high + grace) return { hours: high, by: "volts", isWeak: true, voltsSpanHours };
   if (counted < low - grace) return { hours: counted, by: "clock", isWeak: false, voltsSpanHours };
-  return { hours: Math.min(Math.max(counted, low), high), by: "both", isWeak: false, voltsSpanHours };
+  return {
+    hours: Math.min(Math.max(counted, low), high),
+    by: "both",
+    isWeak: false,
+    voltsSpanHours,
+  };
 }
 
-/** A last warning before the end on packs that only warn by a lamp (common practice, no published source). */
+/**
+ * A last warning before the end on packs that only warn by a lamp (common practice, no published
+ * source).
+ */
 export const LAST_WARNING_MS = 15 * 60_000;

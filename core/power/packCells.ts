@@ -2,11 +2,24 @@ import type { CellKind, PackModel } from "../kit/models";
 import { cellHours, type Chemistry } from "./discharge";
 
 /** What a pack runs on where nobody said anything else. */
-export const usualChemistry = (kind: CellKind): Chemistry => (kind === "internal" ? "li-ion" : "alkaline");
+export const usualChemistry = (kind: CellKind): Chemistry =>
+  kind === "internal" ? "li-ion" : "alkaline";
 
 /** What may be put into a pack; what is known to be wrong is told, not offered. */
-export const chemistriesOf = (kind: CellKind): readonly Chemistry[] => (kind === "internal" ? ["li-ion"] : ["alkaline", "lithium", "nimh"]);
+export const chemistriesOf = (kind: CellKind): readonly Chemistry[] =>
+  kind === "internal" ? ["li-ion"] : ["alkaline", "lithium", "nimh"];
 
-/** Hours of a full set in a pack as it is set: its model says how long alkaline ones (or its own) last at full power. */
-export const packHours = (model: Pick<PackModel, "cell" | "powersMw">, chemistry: Chemistry, powerMw: number): number =>
-  cellHours({ ratedHours: model.cell.hours, chemistry, powerShare: powerMw / Math.max(...model.powersMw) });
+/**
+ * Hours of a full set in a pack as it is set: its model says how long alkaline ones (or its own)
+ * last at full power.
+ */
+export const packHours = (
+  model: Pick<PackModel, "cell" | "powersMw">,
+  chemistry: Chemistry,
+  powerMw: number,
+): number =>
+  cellHours({
+    ratedHours: model.cell.hours,
+    chemistry,
+    powerShare: powerMw / Math.max(...model.powersMw),
+  });

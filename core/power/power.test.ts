@@ -1,23 +1,48 @@
 import { seededRandom } from "../units/random";
-import { type CellRules, FRESH_AFTER_HOURS, FRESH_BREAK_MS, mergeSpans, type PackCells, planCells, type Span } from "./batteryPlan";
+import {
+  type CellRules,
+  FRESH_AFTER_HOURS,
+  FRESH_BREAK_MS,
+  mergeSpans,
+  type PackCells,
+  planCells,
+  type Span,
+} from "./batteryPlan";
 import { cellHours, cellVolts, CHEMISTRIES, hoursLeft, usedShareOf } from "./discharge";
 import { packRun, type PowerEvent } from "./ledger";
 
 const h = (hours: number) => hours * 3_600_000;
 const span = (from: number, to: number) => ({ startMs: h(from), endMs: h(to) });
-const counted = (breaks: CellRules["breaks"] = []): CellRules => ({ policy: "counted", reserveHours: 1, breaks });
+const counted = (breaks: CellRules["breaks"] = []): CellRules => ({
+  policy: "counted",
+  reserveHours: 1,
+  breaks,
+});
 
 describe("a plan of changes", () => {
-  // common practice, no published source: 2 h yesterday and 3 h today need no change where cells give 8
+  // common practice, no published source: 2 h yesterday and 3 h today need no change where cells
+  // give 8
   test("cells that last are left in", () => {
-    expect(planCells({ id: "a", hours: 8, usedHours: 2, needs: [span(9, 12)] }, counted())).toEqual({ changes: [], violations: [] });
+    expect(planCells({ id: "a", hours: 8, usedHours: 2, needs: [span(9, 12)] }, counted())).toEqual(
+      { changes: [], violations: [] },
+    );
   });
   test("exactly the reserve left is enough, a minute more is not", () => {
-    expect(planCells({ id: "a", hours: 8, usedHours: 4, needs: [span(9, 12)] }, counted()).changes).toEqual([]);
-    expect(planCells({ id: "a", hours: 8, usedHours: 4, needs: [span(9, 12 + 1 / 60)] }, counted()).changes).toMatchObject([{ where: "before", why: { code: "would-not-last" } }]);
+    expect(
+      planCells({ id: "a", hours: 8, usedHours: 4, needs: [span(9, 12)] }, counted()).changes,
+    ).toEqual([]);
+    expect(
+      planCells({ id: "a", hours: 8, usedHours: 4, needs: [span(9, 12 + 1 / 60)] }, counted())
+        .changes,
+    ).toMatchObject([{ where: "before", why: { code: "would-not-last" } }]);
   });
   test("the change falls into the break, not into the other gap", () => {
-    const pack: PackCells = { id: "a", hours: 8, usedHours: 0, needs: [span(8, 10), span(10.5, 12.5), span(13.5, 17)] };
+    const pack: PackCells = {
+      id: "a",
+      hours: 8,
+      usedHours: 0,
+      needs: [span(8, 10), span(10.5, 12.5), span(13.5, 17)],
+    };
     const { changes } = planCells(pack, counted([span(12.5, 13.5)]));
     expect(changes).toHaveLength(1);
     expect(changes[0]).toMatchObject({ where: "break", leftHours: 4 });
@@ -25,56 +50,121 @@ describe("a plan of changes", () => {
     expect(changes[0]!.atMs).toBeLessThan(h(13.5));
   });
   test("of two breaks that would do the longer one is taken: the meal", () => {
-    const pack: PackCells = { id: "a", hours: 8, usedHours: 0, needs: [span(8, 10), span(10.25, 12), span(13, 16), span(16.25, 18)] };
-    expect(planCells(pack, counted([span(10, 10.25), span(12, 13), span(16, 16.25)])).changes.map((c) => c.atMs > h(12) && c.atMs < h(13))).toEqual([true]);
+    const pack: PackCells = {
+      id: "a",
+      hours: 8,
+      usedHours: 0,
+      needs: [span(8, 10), span(10.25, 12), span(13, 16), span(16.25, 18)],
+    };
+    expect(
+      planCells(pack, counted([span(10, 10.25), span(12, 13), span(16, 16.25)])).changes.map(
+        (c) => c.atMs > h(12) && c.atMs < h(13),
+      ),
+    ).toEqual([true]);
   });
   test("a need longer than the cells is told, with the moment when the reserve is touched", () => {
-    expect(planCells({ id: "a", hours: 8, usedHours: 0, needs: [span(8, 17)] }, counted()).violations).toMatchObject([{ atMs: h(15), leftHours: -1, endMs: h(17) }]);
+    expect(
+      planCells({ id: "a", hours: 8, usedHours: 0, needs: [span(8, 17)] }, counted()).violations,
+    ).toMatchObject([{ atMs: h(15), leftHours: -1, endMs: h(17) }]);
   });
   test("needs that follow at once are parted only where nothing else helps", () => {
-    const chained = planCells({ id: "a", hours: 6, usedHours: 0, needs: [span(8, 11), span(11, 14)] }, counted());
-    expect([chained.violations, chained.changes.map((c) => [c.where, c.atMs])]).toEqual([[], [["between", h(11)]]]);
-    const free = planCells({ id: "a", hours: 7, usedHours: 0, needs: [span(8, 10), span(10, 11), span(12, 16)] }, counted());
+    const chained = planCells(
+      { id: "a", hours: 6, usedHours: 0, needs: [span(8, 11), span(11, 14)] },
+      counted(),
+    );
+    expect([chained.violations, chained.changes.map((c) => [c.where, c.atMs])]).toEqual([
+      [],
+      [["between", h(11)]],
+    ]);
+    const free = planCells(
+      { id: "a", hours: 7, usedHours: 0, needs: [span(8, 10), span(10, 11), span(12, 16)] },
+      counted(),
+    );
     expect(free.changes.map((c) => c.where)).toEqual(["off"]);
   });
   test("fresh: full at the start, and at the meal after four hours, though they would last", () => {
-    const pack: PackCells = { id: "a", hours: 12, usedHours: 1, needs: [span(8, 12.25), span(13, 15), span(15.5, 16)] };
-    const { changes } = planCells(pack, { policy: "fresh", reserveHours: 1, breaks: [span(12.25, 13), span(15, 15.5)] });
+    const pack: PackCells = {
+      id: "a",
+      hours: 12,
+      usedHours: 1,
+      needs: [span(8, 12.25), span(13, 15), span(15.5, 16)],
+    };
+    const { changes } = planCells(pack, {
+      policy: "fresh",
+      reserveHours: 1,
+      breaks: [span(12.25, 13), span(15, 15.5)],
+    });
     expect(changes.map((c) => c.why.code)).toEqual(["start-full", "break-rule"]);
     expect(planCells(pack, counted()).changes).toEqual([]);
   });
   test("fresh: a break of ten minutes is too short", () => {
-    const rules = (minutes: number): CellRules => ({ policy: "fresh", reserveHours: 1, breaks: [{ startMs: h(12), endMs: h(12) + minutes * 60_000 }] });
-    const pack: PackCells = { id: "a", hours: 12, usedHours: 0, needs: [span(8, 12), span(12.5, 14)] };
+    const rules = (minutes: number): CellRules => ({
+      policy: "fresh",
+      reserveHours: 1,
+      breaks: [{ startMs: h(12), endMs: h(12) + minutes * 60_000 }],
+    });
+    const pack: PackCells = {
+      id: "a",
+      hours: 12,
+      usedHours: 0,
+      needs: [span(8, 12), span(12.5, 14)],
+    };
     expect(planCells(pack, rules(10)).changes).toEqual([]);
     expect(planCells(pack, rules(11)).changes).toHaveLength(1);
   });
   test("bad figures are a bug of the caller", () => {
-    expect(() => planCells({ id: "a", hours: 0, usedHours: 0, needs: [] }, counted())).toThrow(RangeError);
-    expect(() => planCells({ id: "a", hours: 8, usedHours: 0, needs: [span(9, 9)] }, counted())).toThrow(RangeError);
+    expect(() => planCells({ id: "a", hours: 0, usedHours: 0, needs: [] }, counted())).toThrow(
+      RangeError,
+    );
+    expect(() =>
+      planCells({ id: "a", hours: 8, usedHours: 0, needs: [span(9, 9)] }, counted()),
+    ).toThrow(RangeError);
   });
 
   // outside check: every choice of changes tried
-  test.each(Array.from({ length: 120 }, (_, i) => [i + 1]))("is as good as brute force, seed %i", (seed) => {
-    const random = seededRandom(seed);
-    const needs: Span[] = [];
-    let at = 7 + random();
-    for (let i = 0; i < 2 + Math.floor(random() * 5); i += 1) {
-      const to = at + 0.5 + Math.round(random() * 10) / 4;
-      needs.push(span(at, to));
-      at = to + (random() < 0.2 ? 0 : 0.25 + Math.round(random() * 4) / 4);
-    }
-    const pack: PackCells = { id: "p", hours: 4 + Math.round(random() * 6), usedHours: random() < 0.5 ? 0 : Math.round(random() * 8) / 2, needs };
-    const breaks = needs.slice(1).flatMap((n, i) => (random() < 0.5 && n.startMs > needs[i]!.endMs ? [{ startMs: needs[i]!.endMs, endMs: needs[i]!.endMs + (random() < 0.3 ? 600_000 : 1_800_000) }] : []));
-    const rules: CellRules = { policy: random() < 0.5 ? "fresh" : "counted", reserveHours: 1, breaks };
-    const found = planCells(pack, rules);
-    const best = bruteForce(pack, rules);
-    expect(found.violations.length).toBe(best[0]);
-    // where something falls short anyhow, a change more may make it less
-    if (best[0] === 0) expect(found.changes.length).toBe(best[1]);
-    for (const c of found.changes) expect(needs.every((n) => c.atMs <= n.startMs || c.atMs >= n.endMs)).toBe(true);
-    for (const c of found.changes.filter((x) => x.where === "break")) expect(breaks.some((b) => c.atMs >= b.startMs && c.atMs <= b.endMs)).toBe(true);
-  });
+  test.each(Array.from({ length: 120 }, (_, i) => [i + 1]))(
+    "is as good as brute force, seed %i",
+    (seed) => {
+      const random = seededRandom(seed);
+      const needs: Span[] = [];
+      let at = 7 + random();
+      for (let i = 0; i < 2 + Math.floor(random() * 5); i += 1) {
+        const to = at + 0.5 + Math.round(random() * 10) / 4;
+        needs.push(span(at, to));
+        at = to + (random() < 0.2 ? 0 : 0.25 + Math.round(random() * 4) / 4);
+      }
+      const pack: PackCells = {
+        id: "p",
+        hours: 4 + Math.round(random() * 6),
+        usedHours: random() < 0.5 ? 0 : Math.round(random() * 8) / 2,
+        needs,
+      };
+      const breaks = needs.slice(1).flatMap((n, i) =>
+        random() < 0.5 && n.startMs > needs[i]!.endMs
+          ? [
+              {
+                startMs: needs[i]!.endMs,
+                endMs: needs[i]!.endMs + (random() < 0.3 ? 600_000 : 1_800_000),
+              },
+            ]
+          : [],
+      );
+      const rules: CellRules = {
+        policy: random() < 0.5 ? "fresh" : "counted",
+        reserveHours: 1,
+        breaks,
+      };
+      const found = planCells(pack, rules);
+      const best = bruteForce(pack, rules);
+      expect(found.violations.length).toBe(best[0]);
+      // where something falls short anyhow, a change more may make it less
+      if (best[0] === 0) expect(found.changes.length).toBe(best[1]);
+      for (const c of found.changes)
+        expect(needs.every((n) => c.atMs <= n.startMs || c.atMs >= n.endMs)).toBe(true);
+      for (const c of found.changes.filter((x) => x.where === "break"))
+        expect(breaks.some((b) => c.atMs >= b.startMs && c.atMs <= b.endMs)).toBe(true);
+    },
+  );
 });
 
 /** All subsets of the moments before a need; null where the fresh policy forbids them. */
@@ -86,8 +176,14 @@ function bruteForce(pack: PackCells, rules: CellRules): [violations: number, cha
     let [violations, changes, isAllowed] = [0, 0, true];
     needs.forEach((need, i) => {
       const gap = { startMs: needs[i - 1]?.endMs ?? need.startMs, endMs: need.startMs };
-      const isLongBreak = rules.breaks.some((b) => b.endMs - b.startMs > FRESH_BREAK_MS && Math.min(b.endMs, gap.endMs) > Math.max(b.startMs, gap.startMs));
-      const isDue = rules.policy === "fresh" && (i === 0 ? pack.usedHours > 0 : isLongBreak && used >= FRESH_AFTER_HOURS - 1e-9);
+      const isLongBreak = rules.breaks.some(
+        (b) =>
+          b.endMs - b.startMs > FRESH_BREAK_MS &&
+          Math.min(b.endMs, gap.endMs) > Math.max(b.startMs, gap.startMs),
+      );
+      const isDue =
+        rules.policy === "fresh" &&
+        (i === 0 ? pack.usedHours > 0 : isLongBreak && used >= FRESH_AFTER_HOURS - 1e-9);
       if (set & (1 << i)) {
         changes += 1;
         used = 0;
@@ -95,14 +191,21 @@ function bruteForce(pack: PackCells, rules: CellRules): [violations: number, cha
       used += (need.endMs - need.startMs) / h(1);
       if (used > pack.hours - rules.reserveHours + 1e-9) violations += 1;
     });
-    if (isAllowed && (violations < best[0] || (violations === best[0] && changes < best[1]))) best = [violations, changes];
+    if (isAllowed && (violations < best[0] || (violations === best[0] && changes < best[1])))
+      best = [violations, changes];
   }
   return best;
 }
 
 describe("cells", () => {
   // common practice, no published source (brief): 8 h alkaline, 6.5 rechargeable, 10 lithium
-  test.each([["alkaline", 8], ["nimh", 6.5], ["lithium", 10]] as const)("%s in an efficient pack", (chemistry, hours) => expect(cellHours({ ratedHours: 8, chemistry, powerShare: 1 })).toBeCloseTo(hours, 9));
+  test.each([
+    ["alkaline", 8],
+    ["nimh", 6.5],
+    ["lithium", 10],
+  ] as const)("%s in an efficient pack", (chemistry, hours) =>
+    expect(cellHours({ ratedHours: 8, chemistry, powerShare: 1 })).toBeCloseTo(hours, 9),
+  );
   test("low power lasts longer, but not by as much as it is lower", () => {
     const low = cellHours({ ratedHours: 8, chemistry: "alkaline", powerShare: 0.2 });
     expect(low).toBeGreaterThan(9);
@@ -118,11 +221,20 @@ describe("cells", () => {
     }
   });
   test("nickel in mid life tells little by its voltage, alkaline much", () => {
-    const width = (chemistry: "nimh" | "alkaline") => { const { least, most } = usedShareOf(chemistry, cellVolts(chemistry, 0.5)); return most - least; };
+    const width = (chemistry: "nimh" | "alkaline") => {
+      const { least, most } = usedShareOf(chemistry, cellVolts(chemistry, 0.5));
+      return most - least;
+    };
     expect(width("nimh")).toBeGreaterThan(2.5 * width("alkaline"));
   });
   test("a low voltage overrules the clock, a high one does not make old cells young", () => {
-    const of = (ranHours: number | null, used: number | null) => hoursLeft({ chemistry: "alkaline", hours: 8, ranHours, volts: used === null ? null : cellVolts("alkaline", used) });
+    const of = (ranHours: number | null, used: number | null) =>
+      hoursLeft({
+        chemistry: "alkaline",
+        hours: 8,
+        ranHours,
+        volts: used === null ? null : cellVolts("alkaline", used),
+      });
     expect(of(1, 0.9)).toMatchObject({ by: "volts", isWeak: true });
     expect(of(1, 0.9)!.hours).toBeLessThan(1.5);
     expect(of(6, 0.1)).toMatchObject({ hours: 2, by: "clock" });
@@ -137,14 +249,29 @@ describe("the running time of a pack", () => {
   const on = (hours: number): PowerEvent => ({ atMs: h(hours), kind: "on" });
   const off = (hours: number): PowerEvent => ({ atMs: h(hours), kind: "off" });
   const fresh = (hours: number): PowerEvent => ({ atMs: h(hours), kind: "fresh" });
-  test("from fresh cells, on and off", () => expect(packRun([fresh(8), on(8), off(9.5), on(10)], h(11))).toMatchObject({ ranHours: 2.5, isOn: true, freshAtMs: h(8) }));
+  test("from fresh cells, on and off", () =>
+    expect(packRun([fresh(8), on(8), off(9.5), on(10)], h(11))).toMatchObject({
+      ranHours: 2.5,
+      isOn: true,
+      freshAtMs: h(8),
+    }));
   test("the order in which it comes in does not matter; twice on is once on", () => {
     const events = [fresh(8), on(8), on(8.5), off(9.5), off(9.75), on(10)];
     expect(packRun([...events].reverse(), h(11))).toEqual(packRun(events, h(11)));
     expect(packRun(events, h(11)).ranHours).toBeCloseTo(2.5, 9);
   });
-  test("cells that are changed while it is on begin at nothing and run on", () => expect(packRun([fresh(8), on(8), fresh(12)], h(13))).toMatchObject({ ranHours: 1, isOn: true, on: [span(12, 13)] }));
-  test("carried over from yesterday", () => expect(packRun([{ atMs: 0, kind: "ran", ranHours: 2 }, on(9), off(12)], h(13)).ranHours).toBeCloseTo(5, 9));
-  test("where nobody said how the set began, nothing is made up", () => expect(packRun([on(9)], h(13)).ranHours).toBeNull());
-  test("what comes later is not yet", () => expect(packRun([fresh(8), on(8), off(20)], h(9))).toMatchObject({ ranHours: 1, isOn: true }));
+  test("cells that are changed while it is on begin at nothing and run on", () =>
+    expect(packRun([fresh(8), on(8), fresh(12)], h(13))).toMatchObject({
+      ranHours: 1,
+      isOn: true,
+      on: [span(12, 13)],
+    }));
+  test("carried over from yesterday", () =>
+    expect(
+      packRun([{ atMs: 0, kind: "ran", ranHours: 2 }, on(9), off(12)], h(13)).ranHours,
+    ).toBeCloseTo(5, 9));
+  test("where nobody said how the set began, nothing is made up", () =>
+    expect(packRun([on(9)], h(13)).ranHours).toBeNull());
+  test("what comes later is not yet", () =>
+    expect(packRun([fresh(8), on(8), off(20)], h(9))).toMatchObject({ ranHours: 1, isOn: true }));
 });

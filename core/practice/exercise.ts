@@ -1,6 +1,9 @@
 import { hashText } from "../units/random";
 
-/** The parts of the job that can be practised without any gear. "day" runs on the practice day itself. */
+/**
+ * The parts of the job that can be practised without any gear. "day" runs on the practice day
+ * itself.
+ */
 export const EXERCISE_KINDS = ["air", "pick", "fault", "voice", "antennas", "day"] as const;
 export type ExerciseKind = (typeof EXERCISE_KINDS)[number];
 
@@ -26,4 +29,5 @@ export function readExerciseName(text: string): { kind: ExerciseKind; seed: numb
   return match && kind ? { kind, seed: Number(match[2]) } : null;
 }
 
-export const roundPoints = (points: number): number => Math.round(Math.min(100, Math.max(0, points)));
+export const roundPoints = (points: number): number =>
+  Math.round(Math.min(100, Math.max(0, points)));

@@ -1,4 +1,11 @@
-import { bestOfTwoDb, clearHeightM, fresnelRadiusM, splayVerdict, whipFor, whipMismatchDb } from "./antennaDesk";
+import {
+  bestOfTwoDb,
+  clearHeightM,
+  fresnelRadiusM,
+  splayVerdict,
+  whipFor,
+  whipMismatchDb,
+} from "./antennaDesk";
 
 // physics: c/4f at 500 MHz is 149.9 mm
 test("a whip for its frequencies, cut a little shorter than a quarter wave", () => {
@@ -17,12 +24,17 @@ test("off its block a whip loses more the farther it is, alike on both sides", (
 // textbook: √(λ d1 d2 / d): 600 MHz, middle of 20 m → 1.58 m
 test("the first Fresnel zone, and the height that clears it", () => {
   expect(fresnelRadiusM({ frequencyHz: 600e6, d1M: 10, d2M: 10 })).toBeCloseTo(1.58, 2);
-  const heightM = clearHeightM({ frequencyHz: 600e6, packHeightM: 1, obstacle: { heightM: 2, d1M: 10, d2M: 10 } });
+  const heightM = clearHeightM({
+    frequencyHz: 600e6,
+    packHeightM: 1,
+    obstacle: { heightM: 2, d1M: 10, d2M: 10 },
+  });
   const rayAtObstacleM = 1 + ((heightM - 1) * 10) / 20;
   expect(rayAtObstacleM - 2).toBeCloseTo(0.6 * 1.58, 2);
 });
 test("splayed by 90° never loses more than 3 dB on its better branch; parallel is best for an upright pack", () => {
-  for (let tilt = -180; tilt <= 180; tilt += 5) expect(bestOfTwoDb([-45, 45], tilt)).toBeLessThanOrEqual(3.0103 + 1e-9);
+  for (let tilt = -180; tilt <= 180; tilt += 5)
+    expect(bestOfTwoDb([-45, 45], tilt)).toBeLessThanOrEqual(3.0103 + 1e-9);
   expect(splayVerdict([0, 5, -5, 10]).better).toBe("parallel");
   expect(splayVerdict([0, 45, 80, -80, 90]).better).toBe("splayed");
 });

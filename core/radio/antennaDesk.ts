@@ -2,7 +2,10 @@ import { assertPositive } from "../units/guards";
 import { polarisationLossDb } from "./antenna";
 import { wavelengthM } from "./propagation";
 
-/** A thin wire on a case resonates somewhat shorter than the wave in air (common practice, no published source; a few per cent). */
+/**
+ * A thin wire on a case resonates somewhat shorter than the wave in air (common practice, no
+ * published source; a few per cent).
+ */
 const SHORTENING = 0.95;
 
 export interface WhipLength {
@@ -21,14 +24,24 @@ export function whipFor(frequenciesHz: readonly number[]): WhipLength {
   frequenciesHz.forEach((f) => assertPositive("frequenciesHz", f));
   const [low, high] = [Math.min(...frequenciesHz), Math.max(...frequenciesHz)];
   const middle = (low + high) / 2;
-  return { quarterWaveM: wavelengthM(middle) / 4, cutM: (wavelengthM(middle) / 4) * SHORTENING, worstMismatchDb: Math.max(whipMismatchDb(low, middle), whipMismatchDb(high, middle)) };
+  return {
+    quarterWaveM: wavelengthM(middle) / 4,
+    cutM: (wavelengthM(middle) / 4) * SHORTENING,
+    worstMismatchDb: Math.max(whipMismatchDb(low, middle), whipMismatchDb(high, middle)),
+  };
 }
 
-/** Quality of a whip on a small case; how far it may be off its length (common practice, no published source). */
+/**
+ * Quality of a whip on a small case; how far it may be off its length (common practice, no
+ * published source).
+ */
 const WHIP_Q = 6;
 
-/** What a whip loses off the frequency that it is cut for: a resonance of quality Q into a matched line, 10·log10(1 + (Q·δ)²/4), δ = f/f₀ − f₀/f. The wrong block's whip all but kills the range.
- * @example whipMismatchDb(600e6, 500e6) */
+/**
+ * What a whip loses off the frequency that it is cut for: a resonance of quality Q into a matched
+ * line, 10·log10(1 + (Q·δ)²/4), δ = f/f₀ − f₀/f. The wrong block's whip all but kills the range.
+ * @example whipMismatchDb(600e6, 500e6)
+ */
 export function whipMismatchDb(frequencyHz: number, cutForHz: number): number {
   assertPositive("frequencyHz", frequencyHz);
   assertPositive("cutForHz", cutForHz);
@@ -36,16 +49,26 @@ export function whipMismatchDb(frequencyHz: number, cutForHz: number): number {
   return 10 * Math.log10(1 + (WHIP_Q * delta) ** 2 / 4);
 }
 
-/** Radius of the first Fresnel zone: √(λ·d1·d2/(d1+d2)) (textbook). Six tenths of it free is as good as in the open. */
+/**
+ * Radius of the first Fresnel zone: √(λ·d1·d2/(d1+d2)) (textbook). Six tenths of it free is as good
+ * as in the open.
+ */
 export function fresnelRadiusM(p: { frequencyHz: number; d1M: number; d2M: number }): number {
   assertPositive("d1M", p.d1M);
   assertPositive("d2M", p.d2M);
   return Math.sqrt((wavelengthM(p.frequencyHz) * p.d1M * p.d2M) / (p.d1M + p.d2M));
 }
 
-/** How high an antenna must stand so that six tenths of the first zone clear an obstacle on the way.
- * @param obstacle - its height, and how far it stands from the pack and from the antenna along the ground */
-export function clearHeightM(p: { frequencyHz: number; packHeightM: number; obstacle: { heightM: number; d1M: number; d2M: number } }): number {
+/**
+ * How high an antenna must stand so that six tenths of the first zone clear an obstacle on the way.
+ * @param obstacle - its height, and how far it stands from the pack and from the antenna along the
+ *   ground
+ */
+export function clearHeightM(p: {
+  frequencyHz: number;
+  packHeightM: number;
+  obstacle: { heightM: number; d1M: number; d2M: number };
+}): number {
   const { d1M, d2M, heightM } = p.obstacle;
   const wantedM = heightM + 0.6 * fresnelRadiusM({ frequencyHz: p.frequencyHz, d1M, d2M });
   // the ray's height over the obstacle goes with the distance from the pack
@@ -54,7 +77,8 @@ export function clearHeightM(p: { frequencyHz: number; packHeightM: number; obst
 
 /** The loss of the better of two receiving antennas against a pack that leans, parallel or splayed.
  * @param leansDeg - of the two antennas from upright @param tiltDeg - of the pack's */
-export const bestOfTwoDb = (leansDeg: readonly [number, number], tiltDeg: number): number => Math.min(...leansDeg.map((lean) => polarisationLossDb(tiltDeg - lean)));
+export const bestOfTwoDb = (leansDeg: readonly [number, number], tiltDeg: number): number =>
+  Math.min(...leansDeg.map((lean) => polarisationLossDb(tiltDeg - lean)));
 
 export interface SplayVerdict {
   parallelDb: number;
@@ -65,12 +89,26 @@ export interface SplayVerdict {
   better: "parallel" | "splayed" | "alike";
 }
 
-/** Parallel or splayed by 90°, for the tilts that a talker's pack likely has: parallel is best for one that stays upright, splayed never loses more than 3 dB on its better branch. */
+/**
+ * Parallel or splayed by 90°, for the tilts that a talker's pack likely has: parallel is best for
+ * one that stays upright, splayed never loses more than 3 dB on its better branch.
+ */
 export function splayVerdict(tiltsDeg: readonly number[]): SplayVerdict {
   if (tiltsDeg.length === 0) throw new RangeError("tiltsDeg must not be empty");
   const of = (leans: readonly [number, number]) => tiltsDeg.map((t) => bestOfTwoDb(leans, t));
   const [parallel, splayed] = [of([0, 0]), of([-45, 45])];
   const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length;
   const [parallelDb, splayedDb] = [mean(parallel), mean(splayed)];
-  return { parallelDb, splayedDb, worstParallelDb: Math.max(...parallel), worstSplayedDb: Math.max(...splayed), better: Math.abs(parallelDb - splayedDb) < 0.5 ? "alike" : parallelDb < splayedDb ? "parallel" : "splayed" };
+  return {
+    parallelDb,
+    splayedDb,
+    worstParallelDb: Math.max(...parallel),
+    worstSplayedDb: Math.max(...splayed),
+    better:
+      Math.abs(parallelDb - splayedDb) < 0.5
+        ? "alike"
+        : parallelDb < splayedDb
+          ? "parallel"
+          : "splayed",
+  };
 }

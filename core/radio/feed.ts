@@ -32,21 +32,48 @@ export function coaxLossDb(type: CoaxType, lengthM: number, frequencyHz: number)
   return ((a * Math.sqrt(mhz) + b * mhz) * lengthM) / 100;
 }
 
-/** Gain (negative for a loss) and noise figure of one thing in the feed. Passive things have a noise figure equal to their loss (at 290 K). */
-export function feedItem(item: FeedItem, frequencyHz: number): { label: string; gainDb: number; noiseFigureDb: number } {
-  const passive = (label: string, lossDb: number) => ({ label, gainDb: -lossDb, noiseFigureDb: lossDb });
+/**
+ * Gain (negative for a loss) and noise figure of one thing in the feed. Passive things have a noise
+ * figure equal to their loss (at 290 K).
+ */
+export function feedItem(
+  item: FeedItem,
+  frequencyHz: number,
+): { label: string; gainDb: number; noiseFigureDb: number } {
+  const passive = (label: string, lossDb: number) => ({
+    label,
+    gainDb: -lossDb,
+    noiseFigureDb: lossDb,
+  });
   switch (item.kind) {
-    case "coax": return passive(`${item.type}, ${item.lengthM} m`, coaxLossDb(item.type, item.lengthM, frequencyHz));
-    case "loss": return passive("loss in the feed", item.db);
-    case "pad": return passive(`pad ${item.db} dB`, item.db);
-    case "splitter": return passive(`splitter, ${item.ways} ways`, item.ways === 1 ? 0 : powerRatioToDb(item.ways) + SPLITTER_EXCESS_DB);
-    case "amplifier": return { label: "amplifier", gainDb: item.gainDb, noiseFigureDb: item.noiseFigureDb };
+    case "coax":
+      return passive(
+        `${item.type}, ${item.lengthM} m`,
+        coaxLossDb(item.type, item.lengthM, frequencyHz),
+      );
+    case "loss":
+      return passive("loss in the feed", item.db);
+    case "pad":
+      return passive(`pad ${item.db} dB`, item.db);
+    case "splitter":
+      return passive(
+        `splitter, ${item.ways} ways`,
+        item.ways === 1 ? 0 : powerRatioToDb(item.ways) + SPLITTER_EXCESS_DB,
+      );
+    case "amplifier":
+      return { label: "amplifier", gainDb: item.gainDb, noiseFigureDb: item.noiseFigureDb };
   }
 }
 
-/** Noise figure of stages in a row, referred to the first input: F = F1 + (F2−1)/G1 + … (Friis 1944).
- * @example cascadedNoiseFigureDb([{ gainDb: -5, noiseFigureDb: 5 }, { gainDb: 0, noiseFigureDb: 8 }]) // 13.0 */
-export function cascadedNoiseFigureDb(stages: readonly { gainDb: number; noiseFigureDb: number }[]): number {
+/**
+ * Noise figure of stages in a row, referred to the first input: F = F1 + (F2−1)/G1 + … (Friis
+ * 1944).
+ * @example cascadedNoiseFigureDb([{ gainDb: -5, noiseFigureDb: 5 }, { gainDb: 0, noiseFigureDb: 8
+ *   }]) // 13.0
+ */
+export function cascadedNoiseFigureDb(
+  stages: readonly { gainDb: number; noiseFigureDb: number }[],
+): number {
   let factor = 1;
   let gain = 1;
   for (const stage of stages) {
@@ -58,7 +85,15 @@ export function cascadedNoiseFigureDb(stages: readonly { gainDb: number; noiseFi
 
 /** Thermal noise at 290 K with a noise figure: 10·log10(k·T·B / 1 mW) + NF.
  * @example noiseFloorDbm({ bandwidthHz: 200e3, noiseFigureDb: 0 }) // -120.97 */
-export function noiseFloorDbm({ bandwidthHz, noiseFigureDb }: { bandwidthHz: number; noiseFigureDb: number }): number {
+export function noiseFloorDbm({
+  bandwidthHz,
+  noiseFigureDb,
+}: {
+  bandwidthHz: number;
+  noiseFigureDb: number;
+}): number {
   assertPositive("bandwidthHz", bandwidthHz);
-  return powerRatioToDb(BOLTZMANN_J_PER_K * STANDARD_TEMPERATURE_K * bandwidthHz * 1000) + noiseFigureDb;
+  return (
+    powerRatioToDb(BOLTZMANN_J_PER_K * STANDARD_TEMPERATURE_K * bandwidthHz * 1000) + noiseFigureDb
+  );
 }

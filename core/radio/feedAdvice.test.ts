@@ -1,9 +1,17 @@
 import { feedAnswer, type FeedAsked } from "./feedAdvice";
 
-const asked: FeedAsked = { feed: [], frequencyHz: 600e6, receiverNoiseFigureDb: 8, needsBias: false, givesBias: false, passesBias: true };
+const asked: FeedAsked = {
+  feed: [],
+  frequencyHz: 600e6,
+  receiverNoiseFigureDb: 8,
+  needsBias: false,
+  givesBias: false,
+  passesBias: true,
+};
 const loss = { kind: "loss" as const, db: 5 };
 const amplifier = { kind: "amplifier" as const, gainDb: 12, noiseFigureDb: 4 };
-const codes = (change: Partial<FeedAsked>) => feedAnswer({ ...asked, ...change }).advice.map((a) => a.code);
+const codes = (change: Partial<FeedAsked>) =>
+  feedAnswer({ ...asked, ...change }).advice.map((a) => a.code);
 
 test("cascaded noise, Friis 1944: an amplifier behind its cable is told to move, with the decibels that references give", () => {
   const late = feedAnswer({ ...asked, feed: [loss, amplifier] });
@@ -20,10 +28,22 @@ test("cascaded noise, Friis 1944: an amplifier behind its cable is told to move,
 
 test("bias where it belongs, and where it does not; a thin long cable names a thicker one", () => {
   expect(codes({ needsBias: true })).toEqual(["bias-missing"]);
-  expect(codes({ needsBias: true, givesBias: true, passesBias: false, feed: [{ kind: "splitter", ways: 4 }] })).toEqual(["bias-stopped"]);
-  expect(codes({ needsBias: true, givesBias: true, feed: [{ kind: "splitter", ways: 4 }] })).toEqual([]);
+  expect(
+    codes({
+      needsBias: true,
+      givesBias: true,
+      passesBias: false,
+      feed: [{ kind: "splitter", ways: 4 }],
+    }),
+  ).toEqual(["bias-stopped"]);
+  expect(
+    codes({ needsBias: true, givesBias: true, feed: [{ kind: "splitter", ways: 4 }] }),
+  ).toEqual([]);
   expect(codes({ givesBias: true })).toEqual(["bias-into-passive"]);
-  const [lossy] = feedAnswer({ ...asked, feed: [{ kind: "coax", type: "RG-174", lengthM: 10 }] }).advice;
+  const [lossy] = feedAnswer({
+    ...asked,
+    feed: [{ kind: "coax", type: "RG-174", lengthM: 10 }],
+  }).advice;
   expect(lossy).toMatchObject({ code: "cable-lossy", type: "RG-213" });
   expect((lossy as { gainDb: number }).gainDb).toBeGreaterThan(4);
 });

@@ -1,6 +1,22 @@
-import { bodyLossDb, polarisationLossDb, type RxAntenna, rxGain, skinLossDb, type TxAntenna, txGainDbi, type Wear } from "./antenna";
+import {
+  bodyLossDb,
+  polarisationLossDb,
+  type RxAntenna,
+  rxGain,
+  skinLossDb,
+  type TxAntenna,
+  txGainDbi,
+  type Wear,
+} from "./antenna";
 import { cascadedNoiseFigureDb, type FeedItem, feedItem, noiseFloorDbm } from "./feed";
-import { diffractionParameter, freeSpaceLossDb, indoorLossDb, knifeEdgeLossDb, planeEarthLossDb, type Room } from "./propagation";
+import {
+  diffractionParameter,
+  freeSpaceLossDb,
+  indoorLossDb,
+  knifeEdgeLossDb,
+  planeEarthLossDb,
+  type Room,
+} from "./propagation";
 import { powerSumDb } from "../units/decibels";
 import { type Layer, layeredSlab, type Material, slabLossDb } from "./slab";
 import { whipMismatchDb } from "./antennaDesk";
@@ -18,8 +34,24 @@ export interface Wall {
 export interface LinkQuestion {
   frequencyHz: number;
   txPowerDbm: number;
-  tx: { antenna: TxAntenna; /** How its whip is; absent: straight. */ whip?: WhipState; /** What its whip is cut for; absent: for this frequency. */ cutForHz?: number; wear: Wear; /** Towards this antenna, where it is known; absent: as usual for where it is worn. */ bodyLossDb?: number; skinContact: boolean; sleeve: boolean; tiltDeg: number; heightM: number };
-  rx: { antenna: RxAntenna; /** What a whip or dipole is cut for; absent: for this frequency. */ cutForHz?: number; tiltDeg: number; offAxisDeg: number; heightM: number };
+  tx: {
+    antenna: TxAntenna;
+    /** How its whip is; absent: straight. */ whip?: WhipState;
+    /** What its whip is cut for; absent: for this frequency. */ cutForHz?: number;
+    wear: Wear;
+    /** Towards this antenna, where it is known; absent: as usual for where it is worn. */ bodyLossDb?: number;
+    skinContact: boolean;
+    sleeve: boolean;
+    tiltDeg: number;
+    heightM: number;
+  };
+  rx: {
+    antenna: RxAntenna;
+    /** What a whip or dipole is cut for; absent: for this frequency. */ cutForHz?: number;
+    tiltDeg: number;
+    offAxisDeg: number;
+    heightM: number;
+  };
   path: {
     distanceM: number;
     model: "free-space" | "plane-earth" | "indoor";
@@ -30,9 +62,17 @@ export interface LinkQuestion {
   feed: readonly FeedItem[];
   /** What this place was found to add or take, from a walk test; absent: nothing. */
   corrections?: readonly LinkTerm[];
-  /** What else is on the frequency, as an antenna with no feed would hear it in the receiver's bandwidth: the air's own noise, products, neighbours. Absent: nothing. */
+  /**
+   * What else is on the frequency, as an antenna with no feed would hear it in the receiver's
+   * bandwidth: the air's own noise, products, neighbours. Absent: nothing.
+   */
   interference?: readonly { label: string; dbm: number }[];
-  receiver: { bandwidthHz: number; noiseFigureDb: number; requiredSnrDb: number; overloadDbm: number };
+  receiver: {
+    bandwidthHz: number;
+    noiseFigureDb: number;
+    requiredSnrDb: number;
+    overloadDbm: number;
+  };
 }
 
 export interface LinkTerm {
@@ -59,18 +99,30 @@ export interface LinkAnswer {
 
 /** A pack's whip as it hangs: bent over, or coiled in the pouch. */
 export type WhipState = "straight" | "bent" | "coiled";
-/** A quarter wave works by its length: bent it is detuned and partly cancels itself (common practice, no published source). */
+/**
+ * A quarter wave works by its length: bent it is detuned and partly cancels itself (common
+ * practice, no published source).
+ */
 const WHIP_LOSS_DB: Readonly<Record<WhipState, number>> = { straight: 0, bent: 4, coiled: 10 };
 
 const WEAR_WORDS: Readonly<Record<Wear, string>> = {
-  free: "nothing near the pack", hand: "held in the hand", chest: "worn on the chest", "waist-front": "worn at the waist, in front",
-  "waist-back": "worn at the waist, behind", thigh: "worn on the thigh", ankle: "worn at the ankle",
+  free: "nothing near the pack",
+  hand: "held in the hand",
+  chest: "worn on the chest",
+  "waist-front": "worn at the waist, in front",
+  "waist-back": "worn at the waist, behind",
+  thigh: "worn on the thigh",
+  ankle: "worn at the ankle",
 };
 
-/** The level that reaches a receiver's input from a worn pack, term by term, and what is in hand over what the receiver needs.
- *  All levels are at the receiver's input, after the feed; the noise figure of the system is referred to the antenna (Friis).
- * @throws RangeError for a distance, frequency, thickness or bandwidth not > 0 (the border refuses those with the field's path)
- * @example linkBudget(…).marginDb // 21.4: may lose 21.4 dB before it hisses */
+/**
+ * The level that reaches a receiver's input from a worn pack, term by term, and what is in hand
+ * over what the receiver needs. All levels are at the receiver's input, after the feed; the noise
+ * figure of the system is referred to the antenna (Friis).
+ * @throws RangeError for a distance, frequency, thickness or bandwidth not > 0 (the border refuses
+ *   those with the field's path)
+ * @example linkBudget(…).marginDb // 21.4: may lose 21.4 dB before it hisses
+ */
 export function linkBudget(q: LinkQuestion): LinkAnswer {
   const { frequencyHz, tx, rx, path } = q;
   const terms: LinkTerm[] = [];
@@ -78,45 +130,106 @@ export function linkBudget(q: LinkQuestion): LinkAnswer {
     if (db !== 0) terms.push({ label, db, source });
   };
   put("pack antenna", txGainDbi(tx.antenna), "Balanis, Antenna Theory");
-  put(`body: ${WEAR_WORDS[tx.wear]}`, -(tx.bodyLossDb ?? bodyLossDb(tx.wear)), "common practice, no published source");
-  put(`whip ${tx.whip ?? "straight"}`, -WHIP_LOSS_DB[tx.whip ?? "straight"], "common practice, no published source");
-  if (tx.cutForHz) put("pack antenna of another block", -whipMismatchDb(frequencyHz, tx.cutForHz), "resonance, quality 6: common practice");
-  if (tx.skinContact) put(tx.sleeve ? "antenna on skin, in a sleeve" : "antenna on skin", -skinLossDb(tx.sleeve), "common practice, no published source");
+  put(
+    `body: ${WEAR_WORDS[tx.wear]}`,
+    -(tx.bodyLossDb ?? bodyLossDb(tx.wear)),
+    "common practice, no published source",
+  );
+  put(
+    `whip ${tx.whip ?? "straight"}`,
+    -WHIP_LOSS_DB[tx.whip ?? "straight"],
+    "common practice, no published source",
+  );
+  if (tx.cutForHz)
+    put(
+      "pack antenna of another block",
+      -whipMismatchDb(frequencyHz, tx.cutForHz),
+      "resonance, quality 6: common practice",
+    );
+  if (tx.skinContact)
+    put(
+      tx.sleeve ? "antenna on skin, in a sleeve" : "antenna on skin",
+      -skinLossDb(tx.sleeve),
+      "common practice, no published source",
+    );
   put("antennas not parallel", -polarisationLossDb(tx.tiltDeg - rx.tiltDeg), "IEEE Std 145");
   pathTerms(q, put);
   for (const wall of path.walls) {
-    put(wallWords(wall), -wallLossDb(wall, frequencyHz, wall.incidenceDeg ?? 0), "ITU-R P.2040 method, extrapolated below 1 GHz");
-    if (wall.allowanceDb) put(`allowance for that ${wall.material}`, -wall.allowanceDb, "engineering allowance, no published source");
+    put(
+      wallWords(wall),
+      -wallLossDb(wall, frequencyHz, wall.incidenceDeg ?? 0),
+      "ITU-R P.2040 method, extrapolated below 1 GHz",
+    );
+    if (wall.allowanceDb)
+      put(
+        `allowance for that ${wall.material}`,
+        -wall.allowanceDb,
+        "engineering allowance, no published source",
+      );
   }
-  for (const edge of path.edges) put("over an edge", -knifeEdgeLossDb(diffractionParameter({ ...edge, frequencyHz })), "ITU-R P.526");
+  for (const edge of path.edges)
+    put(
+      "over an edge",
+      -knifeEdgeLossDb(diffractionParameter({ ...edge, frequencyHz })),
+      "ITU-R P.526",
+    );
   const gain = rxGain(rx.antenna, rx.offAxisDeg);
   const name = typeof rx.antenna === "string" ? rx.antenna : `${rx.antenna.gainDbi} dBi`;
-  put(`receiving antenna (${name})`, gain.gainDbi, "Balanis, Antenna Theory; wideband types: common practice");
+  put(
+    `receiving antenna (${name})`,
+    gain.gainDbi,
+    "Balanis, Antenna Theory; wideband types: common practice",
+  );
   put("receiving antenna turned away", gain.patternDb, "pattern: Balanis, Antenna Theory");
-  if (rx.cutForHz && (rx.antenna === "whip-quarter" || rx.antenna === "dipole")) put("receiving antenna of another block", -whipMismatchDb(frequencyHz, rx.cutForHz), "resonance, quality 6: common practice");
+  if (rx.cutForHz && (rx.antenna === "whip-quarter" || rx.antenna === "dipole"))
+    put(
+      "receiving antenna of another block",
+      -whipMismatchDb(frequencyHz, rx.cutForHz),
+      "resonance, quality 6: common practice",
+    );
   for (const c of q.corrections ?? []) put(c.label, c.db, c.source);
   const stages = q.feed.map((item) => feedItem(item, frequencyHz));
   for (const stage of stages) put(stage.label, stage.gainDb, "usual catalogue values, from memory");
 
   const receivedDbm = q.txPowerDbm + terms.reduce((sum, t) => sum + t.db, 0);
   const feedGainDb = stages.reduce((sum, s) => sum + s.gainDb, 0);
-  const systemNoiseFigureDb = cascadedNoiseFigureDb([...stages, { gainDb: 0, noiseFigureDb: q.receiver.noiseFigureDb }]);
-  const ownDbm = noiseFloorDbm({ bandwidthHz: q.receiver.bandwidthHz, noiseFigureDb: systemNoiseFigureDb }) + feedGainDb;
+  const systemNoiseFigureDb = cascadedNoiseFigureDb([
+    ...stages,
+    { gainDb: 0, noiseFigureDb: q.receiver.noiseFigureDb },
+  ]);
+  const ownDbm =
+    noiseFloorDbm({ bandwidthHz: q.receiver.bandwidthHz, noiseFigureDb: systemNoiseFigureDb }) +
+    feedGainDb;
   const others = (q.interference ?? []).map((i) => i.dbm + feedGainDb);
   const noiseDbm = others.length > 0 ? powerSumDb([ownDbm, ...others]) : ownDbm;
   const sensitivityDbm = noiseDbm + q.receiver.requiredSnrDb;
   return {
-    receivedDbm, sensitivityDbm, marginDb: receivedDbm - sensitivityDbm, overload: receivedDbm > q.receiver.overloadDbm, overloadHeadroomDb: q.receiver.overloadDbm - receivedDbm, interferenceDbm: others.length > 0 ? powerSumDb(others) : null,
-    terms, noiseFloorDbm: noiseDbm, systemNoiseFigureDb,
+    receivedDbm,
+    sensitivityDbm,
+    marginDb: receivedDbm - sensitivityDbm,
+    overload: receivedDbm > q.receiver.overloadDbm,
+    overloadHeadroomDb: q.receiver.overloadDbm - receivedDbm,
+    interferenceDbm: others.length > 0 ? powerSumDb(others) : null,
+    terms,
+    noiseFloorDbm: noiseDbm,
+    systemNoiseFigureDb,
   };
 }
 
-function pathTerms({ frequencyHz, tx, rx, path }: LinkQuestion, put: (label: string, db: number, source: string) => void): void {
+function pathTerms(
+  { frequencyHz, tx, rx, path }: LinkQuestion,
+  put: (label: string, db: number, source: string) => void,
+): void {
   const { distanceM } = path;
   const freeDb = freeSpaceLossDb({ distanceM, frequencyHz });
   put(`air, ${distanceM} m`, -freeDb, "ITU-R P.525");
   if (path.model === "plane-earth") {
-    const lossDb = planeEarthLossDb({ distanceM, frequencyHz, txHeightM: tx.heightM, rxHeightM: rx.heightM });
+    const lossDb = planeEarthLossDb({
+      distanceM,
+      frequencyHz,
+      txHeightM: tx.heightM,
+      rxHeightM: rx.heightM,
+    });
     put("the ground's reflection", freeDb - lossDb, "two-ray sum, medium dry ground");
   } else if (path.model === "indoor") {
     const lossDb = indoorLossDb({ distanceM, frequencyHz, room: path.room ?? "office" });
@@ -125,7 +238,16 @@ function pathTerms({ frequencyHz, tx, rx, path }: LinkQuestion, put: (label: str
 }
 
 /** What a wall loses at an angle, built of one sheet or of several. */
-export const wallLossDb = ({ material, thicknessM, layers }: Pick<Wall, "material" | "thicknessM" | "layers">, frequencyHz: number, incidenceDeg: number): number =>
-  layers ? layeredSlab({ layers, frequencyHz, incidenceDeg, polarisation: "TE" }).lossDb : slabLossDb({ material, thicknessM, frequencyHz, incidenceDeg, polarisation: "TE" });
+export const wallLossDb = (
+  { material, thicknessM, layers }: Pick<Wall, "material" | "thicknessM" | "layers">,
+  frequencyHz: number,
+  incidenceDeg: number,
+): number =>
+  layers
+    ? layeredSlab({ layers, frequencyHz, incidenceDeg, polarisation: "TE" }).lossDb
+    : slabLossDb({ material, thicknessM, frequencyHz, incidenceDeg, polarisation: "TE" });
 
-const wallWords = ({ material, thicknessM, layers }: Wall): string => (layers ? layers.map((l) => `${l.material} ${Math.round(l.thicknessM * 1000)}`).join(" + ") + " mm" : `${material}, ${Math.round(thicknessM * 1000)} mm`);
+const wallWords = ({ material, thicknessM, layers }: Wall): string =>
+  layers
+    ? layers.map((l) => `${l.material} ${Math.round(l.thicknessM * 1000)}`).join(" + ") + " mm"
+    : `${material}, ${Math.round(thicknessM * 1000)} mm`;

@@ -1,8 +1,20 @@
 import { assertFinite, assertPositive } from "../units/guards";
-import { add, complex, complexSqrt, divide, multiply, subtract, wavelengthM, type Complex } from "./propagation";
+import {
+  add,
+  complex,
+  complexSqrt,
+  divide,
+  multiply,
+  subtract,
+  wavelengthM,
+  type Complex,
+} from "./propagation";
 
-/** Electrical constants ε' = a·f^b, σ = c·f^d with f in GHz (ITU-R P.2040, from memory). Most rows are stated from 1 GHz up: at UHF they are
- *  an extrapolation. "steel" is metal under the name the trade uses. */
+/**
+ * Electrical constants ε' = a·f^b, σ = c·f^d with f in GHz (ITU-R P.2040, from memory). Most rows
+ * are stated from 1 GHz up: at UHF they are an extrapolation. "steel" is metal under the name the
+ * trade uses.
+ */
 export const MATERIALS = {
   concrete: [5.24, 0, 0.0462, 0.7822],
   brick: [3.91, 0, 0.0238, 0.16],
@@ -24,7 +36,10 @@ export interface Layer {
   thicknessM: number;
 }
 
-/** Through a closed metal sheet nothing measurable comes; what arrives goes round it. Kept finite so that sums stay sums. */
+/**
+ * Through a closed metal sheet nothing measurable comes; what arrives goes round it. Kept finite so
+ * that sums stay sums.
+ */
 const MOST_LOSS_DB = 60;
 
 export interface SlabQuestion {
@@ -37,30 +52,47 @@ export interface SlabQuestion {
   polarisation: "TE" | "TM";
 }
 
-/** Transmission loss of one homogeneous slab with its inner reflections: T = (1−R²)e^{−jq} / (1−R²e^{−2jq}), R Fresnel's coefficient,
- *  q = (2πd/λ)·√(η−sin²θ), η = ε' − j·17.98·σ/f (ITU-R P.2040, method; constants from memory). Mesh, pipes and damp are not in it.
+/**
+ * Transmission loss of one homogeneous slab with its inner reflections: T = (1−R²)e^{−jq} /
+ * (1−R²e^{−2jq}), R Fresnel's coefficient, q = (2πd/λ)·√(η−sin²θ), η = ε' − j·17.98·σ/f (ITU-R
+ * P.2040, method; constants from memory). Mesh, pipes and damp are not in it.
  * @returns loss in dB, not negative in practice, at most 60 for metal
  * @throws RangeError for a thickness or frequency not > 0, an incidence outside 0 … < 90
- * @example slabLossDb({ material: "concrete", thicknessM: 0.2, frequencyHz: 600e6, incidenceDeg: 0, polarisation: "TE" }) // 5.54 */
-export function slabLossDb({ material, thicknessM, frequencyHz, incidenceDeg, polarisation }: SlabQuestion): number {
+ * @example slabLossDb({ material: "concrete", thicknessM: 0.2, frequencyHz: 600e6, incidenceDeg: 0,
+ *   polarisation: "TE" }) // 5.54
+ */
+export function slabLossDb({
+  material,
+  thicknessM,
+  frequencyHz,
+  incidenceDeg,
+  polarisation,
+}: SlabQuestion): number {
   assertPositive("thicknessM", thicknessM);
   assertPositive("frequencyHz", frequencyHz);
   assertFinite("incidenceDeg", incidenceDeg);
-  if (incidenceDeg < 0 || incidenceDeg >= 90) throw new RangeError(`incidenceDeg must be 0 … < 90, got ${incidenceDeg}`);
+  if (incidenceDeg < 0 || incidenceDeg >= 90)
+    throw new RangeError(`incidenceDeg must be 0 … < 90, got ${incidenceDeg}`);
   const eta = etaOf(material, frequencyHz);
   const theta = (incidenceDeg * Math.PI) / 180;
   const cos = Math.cos(theta);
   const root = complexSqrt(complex(eta.re - Math.sin(theta) ** 2, eta.im));
-  const reflection = polarisation === "TE"
-    ? divide(subtract(complex(cos, 0), root), add(complex(cos, 0), root))
-    : divide(subtract(scale(eta, cos), root), add(scale(eta, cos), root));
+  const reflection =
+    polarisation === "TE"
+      ? divide(subtract(complex(cos, 0), root), add(complex(cos, 0), root))
+      : divide(subtract(scale(eta, cos), root), add(scale(eta, cos), root));
   const k = (2 * Math.PI * thicknessM) / wavelengthM(frequencyHz);
   const through = expMinusJ(scale(root, k));
   const r2 = multiply(reflection, reflection);
-  const transmitted = divide(multiply(subtract(complex(1, 0), r2), through), subtract(complex(1, 0), multiply(r2, multiply(through, through))));
+  const transmitted = divide(
+    multiply(subtract(complex(1, 0), r2), through),
+    subtract(complex(1, 0), multiply(r2, multiply(through, through))),
+  );
   const size = Math.hypot(transmitted.re, transmitted.im);
   const lossDb = size > 0 ? -20 * Math.log10(size) : Infinity;
-  return material === "metal" || material === "steel" ? Math.max(40, Math.min(MOST_LOSS_DB, lossDb)) : Math.min(lossDb, 300);
+  return material === "metal" || material === "steel"
+    ? Math.max(40, Math.min(MOST_LOSS_DB, lossDb))
+    : Math.min(lossDb, 300);
 }
 
 const scale = (z: Complex, by: number): Complex => complex(z.re * by, z.im * by);
@@ -78,18 +110,33 @@ const etaOf = (material: Layer["material"], frequencyHz: number): Complex => {
   return complex(a * fGhz ** b, (-17.98 * c * fGhz ** d) / fGhz);
 };
 
-/** What a wall of several sheets lets through and throws back: the product of the sheets' characteristic matrices, so that every reflection between them counts (ITU-R P.2040 multilayer method; Born and Wolf, Principles of Optics). One sheet alone gives {@link slabLossDb}.
+/**
+ * What a wall of several sheets lets through and throws back: the product of the sheets'
+ * characteristic matrices, so that every reflection between them counts (ITU-R P.2040 multilayer
+ * method; Born and Wolf, Principles of Optics). One sheet alone gives {@link slabLossDb}.
  * @param layers - in their order, at least one; metal anywhere lets nothing through
  * @returns loss and return loss in dB, and the share of the power that stays in the wall, 0…1
  * @throws RangeError for no layer, a thickness or frequency not > 0, an incidence outside 0 … < 90
- * @example layeredSlab({ layers: [{ material: "glass", thicknessM: 0.004 }, { material: "air", thicknessM: 0.012 }, { material: "glass", thicknessM: 0.004 }], frequencyHz: 600e6, incidenceDeg: 0, polarisation: "TE" }).lossDb // 0.6 */
-export function layeredSlab({ layers, frequencyHz, incidenceDeg, polarisation }: Pick<SlabQuestion, "frequencyHz" | "incidenceDeg" | "polarisation"> & { layers: readonly Layer[] }): { lossDb: number; returnLossDb: number; absorbed: number } {
+ * @example layeredSlab({ layers: [{ material: "glass", thicknessM: 0.004 }, { material: "air",
+ *   thicknessM: 0.012 }, { material: "glass", thicknessM: 0.004 }], frequencyHz: 600e6,
+ *   incidenceDeg: 0, polarisation: "TE" }).lossDb // 0.6
+ */
+export function layeredSlab({
+  layers,
+  frequencyHz,
+  incidenceDeg,
+  polarisation,
+}: Pick<SlabQuestion, "frequencyHz" | "incidenceDeg" | "polarisation"> & {
+  layers: readonly Layer[];
+}): { lossDb: number; returnLossDb: number; absorbed: number } {
   if (layers.length === 0) throw new RangeError("layers must not be empty");
   assertPositive("frequencyHz", frequencyHz);
   assertFinite("incidenceDeg", incidenceDeg);
-  if (incidenceDeg < 0 || incidenceDeg >= 90) throw new RangeError(`incidenceDeg must be 0 … < 90, got ${incidenceDeg}`);
+  if (incidenceDeg < 0 || incidenceDeg >= 90)
+    throw new RangeError(`incidenceDeg must be 0 … < 90, got ${incidenceDeg}`);
   layers.forEach((l) => assertPositive("thicknessM", l.thicknessM));
-  if (layers.some((l) => l.material === "metal" || l.material === "steel")) return { lossDb: MOST_LOSS_DB, returnLossDb: 0, absorbed: 0 };
+  if (layers.some((l) => l.material === "metal" || l.material === "steel"))
+    return { lossDb: MOST_LOSS_DB, returnLossDb: 0, absorbed: 0 };
   const theta = (incidenceDeg * Math.PI) / 180;
   const air = complex(polarisation === "TE" ? Math.cos(theta) : 1 / Math.cos(theta), 0);
   let [b, c] = [complex(1, 0), air];
@@ -102,11 +149,18 @@ export function layeredSlab({ layers, frequencyHz, incidenceDeg, polarisation }:
     const cos = scale(add(forth, back), 0.5);
     // j·sin
     const jSin = scale(subtract(back, forth), 0.5);
-    [b, c] = [add(multiply(cos, b), divide(multiply(jSin, c), admittance)), add(multiply(multiply(jSin, admittance), b), multiply(cos, c))];
+    [b, c] = [
+      add(multiply(cos, b), divide(multiply(jSin, c), admittance)),
+      add(multiply(multiply(jSin, admittance), b), multiply(cos, c)),
+    ];
   }
   const sum = add(multiply(air, b), c);
   const through = divide(scale(air, 2), sum);
   const thrown = divide(subtract(multiply(air, b), c), sum);
   const [t, r] = [Math.hypot(through.re, through.im), Math.hypot(thrown.re, thrown.im)];
-  return { lossDb: Math.min(300, -20 * Math.log10(Math.max(1e-15, t))), returnLossDb: -20 * Math.log10(Math.max(1e-15, r)), absorbed: Math.max(0, 1 - t * t - r * r) };
+  return {
+    lossDb: Math.min(300, -20 * Math.log10(Math.max(1e-15, t))),
+    returnLossDb: -20 * Math.log10(Math.max(1e-15, r)),
+    absorbed: Math.max(0, 1 - t * t - r * r),
+  };
 }

@@ -23,8 +23,11 @@ export const RASTERS: Readonly<Record<RasterName, Raster>> = {
   "AU-7": { firstChannel: 28, firstLowHz: 526e6, widthHz: 7e6, count: 24 },
 };
 
-/** The channels of a raster with their edges in hertz, in order.
- * @example rasterChannels(RASTERS["EU-8"])[0] // { channel: 21, lowHz: 470000000, highHz: 478000000 } */
+/**
+ * The channels of a raster with their edges in hertz, in order.
+ * @example rasterChannels(RASTERS["EU-8"])[0] // { channel: 21, lowHz: 470000000, highHz: 478000000
+ *   }
+ */
 export function rasterChannels(raster: Raster): RasterChannel[] {
   const channels: RasterChannel[] = [];
   for (let i = 0; i < raster.count; i += 1) {
@@ -36,7 +39,12 @@ export function rasterChannels(raster: Raster): RasterChannel[] {
   return channels;
 }
 
-/** The television channel a frequency lies in, or null outside the raster. A shared edge belongs to the upper channel. */
+/**
+ * The television channel a frequency lies in, or null outside the raster. A shared edge belongs to
+ * the upper channel.
+ */
 export function channelAt(raster: Raster, frequencyHz: number): RasterChannel | null {
-  return rasterChannels(raster).find((c) => frequencyHz >= c.lowHz && frequencyHz < c.highHz) ?? null;
+  return (
+    rasterChannels(raster).find((c) => frequencyHz >= c.lowHz && frequencyHz < c.highHz) ?? null
+  );
 }

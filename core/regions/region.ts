@@ -36,7 +36,8 @@ export const REGIONS: Readonly<Record<RegionName, Region>> = {
   AU: au as Region,
 };
 
-export const rasterOf = (region: Region): Raster => (typeof region.raster === "string" ? RASTERS[region.raster] : region.raster);
+export const rasterOf = (region: Region): Raster =>
+  typeof region.raster === "string" ? RASTERS[region.raster] : region.raster;
 
 export interface Stretch {
   lowHz: number;
@@ -54,17 +55,26 @@ export function mergeStretches(stretches: readonly Stretch[]): Stretch[] {
   return merged;
 }
 
-/** Where a transmitter of this power may work at all: the union of bands that allow it, less what any band forbids.
- * @param eirpMw - radiated power in milliwatts, > 0 */
+/**
+ * Where a transmitter of this power may work at all: the union of bands that allow it, less what
+ * any band forbids.
+ * @param eirpMw - radiated power in milliwatts, > 0
+ */
 export function legalWindows(region: Region, eirpMw: number): Stretch[] {
   const allowed = mergeStretches(region.bands.filter((b) => b.maxEirpMw >= eirpMw));
   const forbidden = region.bands.filter((b) => b.maxEirpMw === 0);
   return forbidden.reduce((windows, hole) => windows.flatMap((w) => subtract(w, hole)), allowed);
 }
 
-/** What of some stretches no band of a region speaks of: neither allowed nor forbidden as far as is known here. Unknown is not forbidden: the regulator knows. */
+/**
+ * What of some stretches no band of a region speaks of: neither allowed nor forbidden as far as is
+ * known here. Unknown is not forbidden: the regulator knows.
+ */
 export function unruledStretches(region: Region, stretches: readonly Stretch[]): Stretch[] {
-  return region.bands.reduce<Stretch[]>((left, band) => left.flatMap((s) => subtract(s, band)), mergeStretches(stretches));
+  return region.bands.reduce<Stretch[]>(
+    (left, band) => left.flatMap((s) => subtract(s, band)),
+    mergeStretches(stretches),
+  );
 }
 
 function subtract(window: Stretch, hole: Stretch): Stretch[] {

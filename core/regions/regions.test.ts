@@ -4,8 +4,12 @@ import { legalWindows, mergeStretches, REGIONS } from "./region";
 // Published edges: national television tables as listed in references.md (from memory).
 describe("raster edges", () => {
   test.each([
-    ["US-6", 14, 470, 476], ["US-6", 36, 602, 608], ["EU-8", 21, 470, 478], ["EU-8", 48, 686, 694],
-    ["AU-7", 28, 526, 533], ["AU-7", 51, 687, 694],
+    ["US-6", 14, 470, 476],
+    ["US-6", 36, 602, 608],
+    ["EU-8", 21, 470, 478],
+    ["EU-8", 48, 686, 694],
+    ["AU-7", 28, 526, 533],
+    ["AU-7", 51, 687, 694],
   ] as const)("%s channel %i is %i to %i MHz", (name, channel, lowMhz, highMhz) => {
     const found = rasterChannels(RASTERS[name]).find((c) => c.channel === channel);
     expect(found).toEqual({ channel, lowHz: lowMhz * 1e6, highHz: highMhz * 1e6 });
@@ -34,13 +38,23 @@ describe("law", () => {
   });
   test("forbidden stretches are cut out, power limits count", () => {
     // what chooses for itself at 2.4 GHz is another matter
-    const mhz = (list: { lowHz: number; highHz: number }[]) => list.filter((w) => w.lowHz < 1e9).map((w) => [w.lowHz / 1e6, w.highHz / 1e6]);
+    const mhz = (list: { lowHz: number; highHz: number }[]) =>
+      list.filter((w) => w.lowHz < 1e9).map((w) => [w.lowHz / 1e6, w.highHz / 1e6]);
     expect(mhz(legalWindows(REGIONS.US, 50))).toEqual([[470, 608]]);
-    expect(mhz(legalWindows(REGIONS.US, 20))).toEqual([[470, 608], [614, 616], [653, 663]]);
+    expect(mhz(legalWindows(REGIONS.US, 20))).toEqual([
+      [470, 608],
+      [614, 616],
+      [653, 663],
+    ]);
     expect(mhz(legalWindows(REGIONS.EU, 60))).toEqual([]);
     expect(legalWindows(REGIONS.EU, 60)).toEqual([{ lowHz: 2400e6, highHz: 2483.5e6 }]);
   });
   test("touching stretches become one", () => {
-    expect(mergeStretches([{ lowHz: 5, highHz: 8 }, { lowHz: 1, highHz: 5 }])).toEqual([{ lowHz: 1, highHz: 8 }]);
+    expect(
+      mergeStretches([
+        { lowHz: 5, highHz: 8 },
+        { lowHz: 1, highHz: 5 },
+      ]),
+    ).toEqual([{ lowHz: 1, highHz: 8 }]);
   });
 });

@@ -26,28 +26,52 @@ export interface PredictedStation {
 /** Mean radius of the earth (IUGG). */
 const EARTH_RADIUS_M = 6_371_008.8;
 const DIPOLE_GAIN_DBI = 2.15;
-/** What ground, roofs and walls take beyond free space (engineering allowance, no published source). */
+/**
+ * What ground, roofs and walls take beyond free space (engineering allowance, no published source).
+ */
 const CLUTTER_DB = { outdoors: 18, indoors: 30 } as const;
 /** A station predicted below this leaves a channel usable: well under what counts as quiet. */
 const WEAKEST_DBM = -92;
 
-/** Distance on the sphere, haversine formula. @example distanceOnEarthM({ latitudeDeg: 0, longitudeDeg: 0 }, { latitudeDeg: 0, longitudeDeg: 1 }) // 111195 */
+/**
+ * Distance on the sphere, haversine formula. @example distanceOnEarthM({ latitudeDeg: 0,
+ * longitudeDeg: 0 }, { latitudeDeg: 0, longitudeDeg: 1 }) // 111195
+ */
 export function distanceOnEarthM(a: Position, b: Position): number {
   const rad = (deg: number) => (deg * Math.PI) / 180;
   const half = (deg: number) => Math.sin(rad(deg) / 2) ** 2;
-  const h = half(b.latitudeDeg - a.latitudeDeg) + Math.cos(rad(a.latitudeDeg)) * Math.cos(rad(b.latitudeDeg)) * half(b.longitudeDeg - a.longitudeDeg);
+  const h =
+    half(b.latitudeDeg - a.latitudeDeg) +
+    Math.cos(rad(a.latitudeDeg)) *
+      Math.cos(rad(b.latitudeDeg)) *
+      half(b.longitudeDeg - a.longitudeDeg);
   return 2 * EARTH_RADIUS_M * Math.asin(Math.min(1, Math.sqrt(h)));
 }
 
-/** Which transmitters reach a position, strongest first: free space (ITU-R P.525) and an allowance for what stands around. Hills are not in it: a scan
- *  on the spot beats any prediction. */
-export function stationsAt(transmitters: readonly Transmitter[], at: Position, setting: "indoors" | "outdoors", raster: Raster): PredictedStation[] {
-  return transmitters.flatMap((t): PredictedStation[] => {
-    const channel = rasterChannels(raster).find((c) => c.channel === t.channel);
-    if (!channel) return [];
-    const distanceM = Math.max(100, distanceOnEarthM(at, t));
-    const frequencyHz = (channel.lowHz + channel.highHz) / 2;
-    const levelDbm = 10 * Math.log10(t.erpKw * 1e6) + DIPOLE_GAIN_DBI - freeSpaceLossDb({ distanceM, frequencyHz }) - CLUTTER_DB[setting];
-    return levelDbm < WEAKEST_DBM ? [] : [{ channel: t.channel, name: t.name, distanceM, levelDbm }];
-  }).sort((a, b) => b.levelDbm - a.levelDbm);
+/**
+ * Which transmitters reach a position, strongest first: free space (ITU-R P.525) and an allowance
+ * for what stands around. Hills are not in it: a scan on the spot beats any prediction.
+ */
+export function stationsAt(
+  transmitters: readonly Transmitter[],
+  at: Position,
+  setting: "indoors" | "outdoors",
+  raster: Raster,
+): PredictedStation[] {
+  return transmitters
+    .flatMap((t): PredictedStation[] => {
+      const channel = rasterChannels(raster).find((c) => c.channel === t.channel);
+      if (!channel) return [];
+      const distanceM = Math.max(100, distanceOnEarthM(at, t));
+      const frequencyHz = (channel.lowHz + channel.highHz) / 2;
+      const levelDbm =
+        10 * Math.log10(t.erpKw * 1e6) +
+        DIPOLE_GAIN_DBI -
+        freeSpaceLossDb({ distanceM, frequencyHz }) -
+        CLUTTER_DB[setting];
+      return levelDbm < WEAKEST_DBM
+        ? []
+        : [{ channel: t.channel, name: t.name, distanceM, levelDbm }];
+    })
+    .sort((a, b) => b.levelDbm - a.levelDbm);
 }

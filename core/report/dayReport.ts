@@ -5,16 +5,43 @@ import type { HitCause } from "../roll/hitCause";
 
 /** What a day's report is made of, beside its log. Times are milliseconds of the day's clock. */
 export interface ReportSources {
-  channels: readonly { id: number; number: number; talker: string; packLabel: string; receiverLabel: string; powerMw: number }[];
+  channels: readonly {
+    id: number;
+    number: number;
+    talker: string;
+    packLabel: string;
+    receiverLabel: string;
+    powerMw: number;
+  }[];
   places: readonly { id: number; name: string; setting: "indoors" | "outdoors" }[];
   scenes: readonly Scene[];
-  plans: readonly { version: number; placeId: number; acceptedAtMs: number; how: string; picks: readonly { channelId: number; frequencyHz: number }[]; spares: readonly { frequencyHz: number }[] }[];
+  plans: readonly {
+    version: number;
+    placeId: number;
+    acceptedAtMs: number;
+    how: string;
+    picks: readonly { channelId: number; frequencyHz: number }[];
+    spares: readonly { frequencyHz: number }[];
+  }[];
   events: readonly DayEvent[];
-  levels: readonly { channelId: number; atMs: number; effort: string; gainDb: number; outputDb: number; finalPeakDbfs: number }[];
+  levels: readonly {
+    channelId: number;
+    atMs: number;
+    effort: string;
+    gainDb: number;
+    outputDb: number;
+    finalPeakDbfs: number;
+  }[];
   /** What else was told to transmit: other crews, and what of ours carries no talker. */
   others: readonly { who: string; primaryHz: number; backupHz: number | null }[];
   /** Hours that each pack ran today, and how often its cells were changed. */
-  packs: readonly { packLabel: string; talker: string | null; chemistry: string; ranHours: number | null; changesAtMs: readonly number[] }[];
+  packs: readonly {
+    packLabel: string;
+    talker: string | null;
+    chemistry: string;
+    ranHours: number | null;
+    changesAtMs: readonly number[];
+  }[];
 }
 
 export interface ReportHit {
@@ -46,17 +73,55 @@ export interface ReportDropouts {
 
 export interface DayReport {
   /** The plan that stood last at each place, in the order in which the places were planned. */
-  frequencies: { place: string; setting: string; version: number; rows: { number: number; talker: string; packLabel: string; receiverLabel: string; frequencyHz: number; powerMw: number }[]; sparesHz: number[] }[];
+  frequencies: {
+    place: string;
+    setting: string;
+    version: number;
+    rows: {
+      number: number;
+      talker: string;
+      packLabel: string;
+      receiverLabel: string;
+      frequencyHz: number;
+      powerMw: number;
+    }[];
+    sparesHz: number[];
+  }[];
   others: ReportSources["others"];
-  plans: { version: number; atMs: number; place: string; how: string; moved: { talker: string; fromHz: number | null; toHz: number }[] }[];
+  plans: {
+    version: number;
+    atMs: number;
+    place: string;
+    how: string;
+    moved: { talker: string; fromHz: number | null; toHz: number }[];
+  }[];
   hits: ReportHit[];
   causes: { cause: HitCause | null; count: number }[];
   dropouts: ReportDropouts[];
   /** Those who came and went and came again are one. */
-  newcomers: { atMs: number; frequencyHz: number; levelDbm: number; place: string; times: number }[];
-  gains: { talker: string; effort: string; gainDb: number; outputDb: number; finalPeakDbfs: number; atMs: number }[];
+  newcomers: {
+    atMs: number;
+    frequencyHz: number;
+    levelDbm: number;
+    place: string;
+    times: number;
+  }[];
+  gains: {
+    talker: string;
+    effort: string;
+    gainDb: number;
+    outputDb: number;
+    finalPeakDbfs: number;
+    atMs: number;
+  }[];
   cells: ReportSources["packs"];
-  notes: { atMs: number; place: string; talker: string | null; text: string; corrections: string[] }[];
+  notes: {
+    atMs: number;
+    place: string;
+    talker: string | null;
+    text: string;
+    corrections: string[];
+  }[];
   rolledMs: number;
 }
 
@@ -66,65 +131,176 @@ const WORST = 5;
 export function dayReport(s: ReportSources, nowMs: number): DayReport {
   const talker = (id: number) => s.channels.find((c) => c.id === id)?.talker ?? "somebody";
   const place = (id: number) => s.places.find((p) => p.id === id)?.name ?? "elsewhere";
-  const sceneAt = (atMs: number, placeId: number) => s.scenes.find((x) => x.placeId === placeId && atMs >= x.startMs && atMs < x.endMs)?.number ?? null;
+  const sceneAt = (atMs: number, placeId: number) =>
+    s.scenes.find((x) => x.placeId === placeId && atMs >= x.startMs && atMs < x.endMs)?.number ??
+    null;
   const lastOfPlace = [...new Map(s.plans.map((p) => [p.placeId, p])).values()];
   const hits = hitStories(s.events).map((h) => toHit(h, talker, place));
-  const causes = [...new Set(hits.map((h) => h.cause))].map((cause) => ({ cause, count: hits.filter((h) => h.cause === cause).length })).sort((a, b) => b.count - a.count);
+  const causes = [...new Set(hits.map((h) => h.cause))]
+    .map((cause) => ({ cause, count: hits.filter((h) => h.cause === cause).length }))
+    .sort((a, b) => b.count - a.count);
   const corrections = new Map<string, string[]>();
-  for (const { what } of s.events) if (what.kind === "correction") corrections.set(what.ofKey, [...(corrections.get(what.ofKey) ?? []), what.text]);
+  for (const { what } of s.events)
+    if (what.kind === "correction")
+      corrections.set(what.ofKey, [...(corrections.get(what.ofKey) ?? []), what.text]);
   return {
     frequencies: lastOfPlace.map((p) => ({
-      place: place(p.placeId), setting: s.places.find((x) => x.id === p.placeId)?.setting ?? "indoors", version: p.version, sparesHz: p.spares.map((x) => x.frequencyHz),
-      rows: p.picks.flatMap(({ channelId, frequencyHz }) => { const c = s.channels.find((x) => x.id === channelId); return c ? [{ number: c.number, talker: c.talker, packLabel: c.packLabel, receiverLabel: c.receiverLabel, frequencyHz, powerMw: c.powerMw }] : []; }).sort((a, b) => a.number - b.number),
+      place: place(p.placeId),
+      setting: s.places.find((x) => x.id === p.placeId)?.setting ?? "indoors",
+      version: p.version,
+      sparesHz: p.spares.map((x) => x.frequencyHz),
+      rows: p.picks
+        .flatMap(({ channelId, frequencyHz }) => {
+          const c = s.channels.find((x) => x.id === channelId);
+          return c
+            ? [
+                {
+                  number: c.number,
+                  talker: c.talker,
+                  packLabel: c.packLabel,
+                  receiverLabel: c.receiverLabel,
+                  frequencyHz,
+                  powerMw: c.powerMw,
+                },
+              ]
+            : [];
+        })
+        .sort((a, b) => a.number - b.number),
     })),
     others: s.others,
     plans: s.plans.map((p, i) => {
       const before = s.plans[i - 1]?.picks ?? [];
-      const moved = p.picks.flatMap((x) => { const was = before.find((b) => b.channelId === x.channelId)?.frequencyHz ?? null; return was === x.frequencyHz ? [] : [{ talker: talker(x.channelId), fromHz: was, toHz: x.frequencyHz }]; });
-      return { version: p.version, atMs: p.acceptedAtMs, place: place(p.placeId), how: p.how, moved };
+      const moved = p.picks.flatMap((x) => {
+        const was = before.find((b) => b.channelId === x.channelId)?.frequencyHz ?? null;
+        return was === x.frequencyHz
+          ? []
+          : [{ talker: talker(x.channelId), fromHz: was, toHz: x.frequencyHz }];
+      });
+      return {
+        version: p.version,
+        atMs: p.acceptedAtMs,
+        place: place(p.placeId),
+        how: p.how,
+        moved,
+      };
     }),
-    hits, causes, dropouts: dropoutsOf(s, talker, place, sceneAt),
+    hits,
+    causes,
+    dropouts: dropoutsOf(s, talker, place, sceneAt),
     newcomers: newcomersOf(s.events, place),
-    gains: s.channels.flatMap((c) => { const l = s.levels.findLast((x) => x.channelId === c.id); return l ? [{ talker: c.talker, effort: l.effort, gainDb: l.gainDb, outputDb: l.outputDb, finalPeakDbfs: l.finalPeakDbfs, atMs: l.atMs }] : []; }),
+    gains: s.channels.flatMap((c) => {
+      const l = s.levels.findLast((x) => x.channelId === c.id);
+      return l
+        ? [
+            {
+              talker: c.talker,
+              effort: l.effort,
+              gainDb: l.gainDb,
+              outputDb: l.outputDb,
+              finalPeakDbfs: l.finalPeakDbfs,
+              atMs: l.atMs,
+            },
+          ]
+        : [];
+    }),
     cells: s.packs,
-    notes: s.events.flatMap(({ id, atMs, placeId, what }) => (what.kind === "note" ? [{
-      atMs, place: place(placeId), talker: what.channelId === null ? null : talker(what.channelId), text: what.text,
-      corrections: corrections.get(`event-${id}`) ?? [],
-    }] : [])),
+    notes: s.events.flatMap(({ id, atMs, placeId, what }) =>
+      what.kind === "note"
+        ? [
+            {
+              atMs,
+              place: place(placeId),
+              talker: what.channelId === null ? null : talker(what.channelId),
+              text: what.text,
+              corrections: corrections.get(`event-${id}`) ?? [],
+            },
+          ]
+        : [],
+    ),
     rolledMs: rolledMs(s.events, nowMs),
   };
 }
 
 const SAME_HZ = 75_000;
 
-function newcomersOf(events: readonly DayEvent[], place: (id: number) => string): DayReport["newcomers"] {
+function newcomersOf(
+  events: readonly DayEvent[],
+  place: (id: number) => string,
+): DayReport["newcomers"] {
   const found: DayReport["newcomers"] = [];
   for (const { atMs, placeId, what } of events) {
     if (what.kind !== "newcomer") continue;
-    const same = found.find((n) => n.place === place(placeId) && Math.abs(n.frequencyHz - what.frequencyHz) < SAME_HZ);
-    if (same) Object.assign(same, { times: same.times + 1, levelDbm: Math.max(same.levelDbm, what.levelDbm) });
-    else found.push({ atMs, frequencyHz: what.frequencyHz, levelDbm: what.levelDbm, place: place(placeId), times: 1 });
+    const same = found.find(
+      (n) => n.place === place(placeId) && Math.abs(n.frequencyHz - what.frequencyHz) < SAME_HZ,
+    );
+    if (same)
+      Object.assign(same, {
+        times: same.times + 1,
+        levelDbm: Math.max(same.levelDbm, what.levelDbm),
+      });
+    else
+      found.push({
+        atMs,
+        frequencyHz: what.frequencyHz,
+        levelDbm: what.levelDbm,
+        place: place(placeId),
+        times: 1,
+      });
   }
   return found;
 }
 
-function toHit(h: HitStory, talker: (id: number) => string, place: (id: number) => string): ReportHit {
+function toHit(
+  h: HitStory,
+  talker: (id: number) => string,
+  place: (id: number) => string,
+): ReportHit {
   const first = h.hit.judged.causes[0];
   const last = h.answers.at(-1);
   const how = h.closed?.how;
   const isRetuned = how === "proved" || how === "unproved";
   return {
-    atMs: h.atMs, place: place(h.placeId), scene: h.hit.scene, talker: talker(h.hit.channelId), frequencyHz: h.hit.frequencyHz, cause: first?.cause ?? null, share: first?.share ?? null,
-    outcome: how === "proved" ? "retuned" : how === "unproved" ? "retuned, not verified" : (how ?? "open"), toHz: isRetuned ? (last?.toHz ?? null) : null, planVersion: isRetuned ? (h.closed?.planVersion ?? null) : null, tookMs: h.closed ? h.closed.atMs - h.atMs : null,
+    atMs: h.atMs,
+    place: place(h.placeId),
+    scene: h.hit.scene,
+    talker: talker(h.hit.channelId),
+    frequencyHz: h.hit.frequencyHz,
+    cause: first?.cause ?? null,
+    share: first?.share ?? null,
+    outcome:
+      how === "proved" ? "retuned" : how === "unproved" ? "retuned, not verified" : (how ?? "open"),
+    toHz: isRetuned ? (last?.toHz ?? null) : null,
+    planVersion: isRetuned ? (h.closed?.planVersion ?? null) : null,
+    tookMs: h.closed ? h.closed.atMs - h.atMs : null,
   };
 }
 
-function dropoutsOf(s: ReportSources, talker: (id: number) => string, place: (id: number) => string, sceneAt: (atMs: number, placeId: number) => string | null): ReportDropouts[] {
+function dropoutsOf(
+  s: ReportSources,
+  talker: (id: number) => string,
+  place: (id: number) => string,
+  sceneAt: (atMs: number, placeId: number) => string | null,
+): ReportDropouts[] {
   return s.channels.flatMap((c): ReportDropouts[] => {
-    const mine = s.events.flatMap(({ atMs, placeId, what }) => (what.kind === "dropout" && what.channelId === c.id ? [{ atMs, lastedMs: what.lastedMs, place: place(placeId), scene: sceneAt(atMs, placeId) }] : []));
+    const mine = s.events.flatMap(({ atMs, placeId, what }) =>
+      what.kind === "dropout" && what.channelId === c.id
+        ? [{ atMs, lastedMs: what.lastedMs, place: place(placeId), scene: sceneAt(atMs, placeId) }]
+        : [],
+    );
     if (mine.length === 0) return [];
-    const worst = [...mine].sort((a, b) => b.lastedMs - a.lastedMs || a.atMs - b.atMs).slice(0, WORST).sort((a, b) => a.atMs - b.atMs);
-    return [{ talker: talker(c.id), count: mine.length, longestMs: Math.max(...mine.map((d) => d.lastedMs)), totalS: mine.reduce((sum, d) => sum + d.lastedMs, 0) / 1000, worst }];
+    const worst = [...mine]
+      .sort((a, b) => b.lastedMs - a.lastedMs || a.atMs - b.atMs)
+      .slice(0, WORST)
+      .sort((a, b) => a.atMs - b.atMs);
+    return [
+      {
+        talker: talker(c.id),
+        count: mine.length,
+        longestMs: Math.max(...mine.map((d) => d.lastedMs)),
+        totalS: mine.reduce((sum, d) => sum + d.lastedMs, 0) / 1000,
+        worst,
+      },
+    ];
   });
 }
 

@@ -1,4 +1,7 @@
-/** A scan as a picture for paper: the highest level of each column over the floor, with what of it was ours. */
+/**
+ * A scan as a picture for paper: the highest level of each column over the floor, with what of it
+ * was ours.
+ */
 export interface SweepPicture {
   levelsDbm: ArrayLike<number>;
   lowHz: number;
@@ -13,24 +16,53 @@ const LOWEST_DBM = -120;
 const HIGHEST_DBM = -40;
 
 /** As SVG, ink on white. Levels between −120 and −40 dBm; steps that were not seen leave a gap. */
-export function sweepSvg({ levelsDbm, lowHz, stepHz, marksHz, widthPx, heightPx }: SweepPicture): string {
+export function sweepSvg({
+  levelsDbm,
+  lowHz,
+  stepHz,
+  marksHz,
+  widthPx,
+  heightPx,
+}: SweepPicture): string {
   const points = levelsDbm.length;
   const highHz = lowHz + Math.max(1, points - 1) * stepHz;
   const x = (hz: number) => (((hz - lowHz) / (highHz - lowHz)) * widthPx).toFixed(1);
   const base = heightPx - 12;
-  const y = (dbm: number) => (base - ((Math.min(HIGHEST_DBM, Math.max(LOWEST_DBM, dbm)) - LOWEST_DBM) / (HIGHEST_DBM - LOWEST_DBM)) * (base - 14)).toFixed(1);
+  const y = (dbm: number) =>
+    (
+      base -
+      ((Math.min(HIGHEST_DBM, Math.max(LOWEST_DBM, dbm)) - LOWEST_DBM) /
+        (HIGHEST_DBM - LOWEST_DBM)) *
+        (base - 14)
+    ).toFixed(1);
   const count = Math.min(COLUMNS, points);
   const bars: string[] = [];
   for (let c = 0; c < count; c += 1) {
     let most = -Infinity;
-    const [from, to] = [Math.floor((c / count) * points), Math.max(Math.floor((c / count) * points) + 1, Math.floor(((c + 1) / count) * points))];
-    for (let i = from; i < to; i += 1) if (Number.isFinite(levelsDbm[i]!) && levelsDbm[i]! > most) most = levelsDbm[i]!;
-    if (most > -Infinity) bars.push(`M${((c / count) * widthPx).toFixed(1)},${base}V${y(most)}h${(widthPx / count).toFixed(2)}V${base}z`);
+    const [from, to] = [
+      Math.floor((c / count) * points),
+      Math.max(Math.floor((c / count) * points) + 1, Math.floor(((c + 1) / count) * points)),
+    ];
+    for (let i = from; i < to; i += 1)
+      if (Number.isFinite(levelsDbm[i]!) && levelsDbm[i]! > most) most = levelsDbm[i]!;
+    if (most > -Infinity)
+      bars.push(
+        `M${((c / count) * widthPx).toFixed(1)},${base}V${y(most)}h${(widthPx / count).toFixed(2)}V${base}z`,
+      );
   }
   const ticks: string[] = [];
-  for (let hz = Math.ceil(lowHz / 10e6) * 10e6; hz <= highHz; hz += 10e6) ticks.push(`<text x="${x(hz)}" y="${heightPx - 2}" font-size="8" text-anchor="middle" fill="#505b69">${hz / 1e6}</text>`);
-  const marks = marksHz.filter((m) => m.frequencyHz >= lowHz && m.frequencyHz <= highHz).map((m) => `<path d="M${x(m.frequencyHz)},12V${base}" stroke="#b83a14" stroke-width="0.8"/><text x="${x(m.frequencyHz)}" y="9" font-size="8" text-anchor="middle" fill="#18212c">${escapeXml(m.text)}</text>`);
+  for (let hz = Math.ceil(lowHz / 10e6) * 10e6; hz <= highHz; hz += 10e6)
+    ticks.push(
+      `<text x="${x(hz)}" y="${heightPx - 2}" font-size="8" text-anchor="middle" fill="#505b69">${hz / 1e6}</text>`,
+    );
+  const marks = marksHz
+    .filter((m) => m.frequencyHz >= lowHz && m.frequencyHz <= highHz)
+    .map(
+      (m) =>
+        `<path d="M${x(m.frequencyHz)},12V${base}" stroke="#b83a14" stroke-width="0.8"/><text x="${x(m.frequencyHz)}" y="9" font-size="8" text-anchor="middle" fill="#18212c">${escapeXml(m.text)}</text>`,
+    );
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${widthPx} ${heightPx}" width="${widthPx}" height="${heightPx}"><path d="${bars.join("")}" fill="#7d919e"/><path d="M0,${base}H${widthPx}" stroke="#18212c" stroke-width="0.8"/>${ticks.join("")}${marks.join("")}</svg>`;
 }
 
-const escapeXml = (text: string): string => text.replace(/[<>&"']/g, (c) => `&#${c.charCodeAt(0)};`);
+const escapeXml = (text: string): string =>
+  text.replace(/[<>&"']/g, (c) => `&#${c.charCodeAt(0)};`);

@@ -14,7 +14,8 @@ const CASES: [HitCause, Record<string, unknown>][] = [
   ["microphone", { kind: "mic-out", packKey: "a" }],
 ];
 
-// the simulated air is the outside here: each cause made in it is to be told from the others by the readings it leaves
+// the simulated air is the outside here: each cause made in it is to be told from the others by the
+// readings it leaves
 describe.each(CASES)("%s", (cause, made) => {
   test.each([[0], [13_300], [41_000], [77_700]])("made in the air, %i ms on", (offsetMs) => {
     const { causes, features } = judgeHit(faultCase(made, offsetMs).evidence);
@@ -27,7 +28,15 @@ describe.each(CASES)("%s", (cause, made) => {
 test("a far talker among steel fades: both antennas go under for moments", () => {
   const e = faultCase(null, 5000).evidence;
   // deep moments of a weak walk
-  const weak = e.recent.map((r, i) => (r ? { ...r, rfADbm: -80 - 14 * Math.abs(Math.sin(i / 3)), rfBDbm: -80 - 14 * Math.abs(Math.sin(i / 3 + 0.4)) } : null));
+  const weak = e.recent.map((r, i) =>
+    r
+      ? {
+          ...r,
+          rfADbm: -80 - 14 * Math.abs(Math.sin(i / 3)),
+          rfBDbm: -80 - 14 * Math.abs(Math.sin(i / 3 + 0.4)),
+        }
+      : null,
+  );
   const { causes } = judgeHit({ ...e, recent: weak, usual: { aDbm: -84, bDbm: -84 } });
   expect(causes[0]!.cause).toBe("fade");
 });
@@ -40,7 +49,13 @@ test("nothing in the link: the answer is at the microphone, not at the frequency
 });
 
 test("answers: that of the likeliest cause first, another that may be well behind it, leaving it last", () => {
-  expect(answersTo([{ cause: "fade", share: 0.6, for: [], against: [] }, { cause: "neighbour", share: 0.3, for: [], against: [] }, { cause: "cells", share: 0.1, for: [], against: [] }])).toEqual(["nearer", "retune", "turn-pack", "power-up", "leave"]);
+  expect(
+    answersTo([
+      { cause: "fade", share: 0.6, for: [], against: [] },
+      { cause: "neighbour", share: 0.3, for: [], against: [] },
+      { cause: "cells", share: 0.1, for: [], against: [] },
+    ]),
+  ).toEqual(["nearer", "retune", "turn-pack", "power-up", "leave"]);
   expect(answersTo([])).toEqual(expect.arrayContaining(["retune", "change-cells", "leave"]));
   expect(answersTo([]).at(-1)).toBe("leave");
 });

@@ -6,28 +6,121 @@ import { afterLook, levelAround } from "./newcomers";
 
 const site = PORT_ELLERY_SITES.find((s) => s.key === "net-loft")!;
 const figures = { bandwidthHz: 200_000, noiseFigureDb: 10, requiredSnrDb: 20, overloadDbm: -20 };
-const SCANNER: SweepInstrument = { key: "s", lowHz: 470e6, highHz: 545e6, stepHz: 12_500, msPerStep: 1.5, figures, readsDb: 3.2, lines: { everyHz: 8e6, levelDbm: -101 } };
+const SCANNER: SweepInstrument = {
+  key: "s",
+  lowHz: 470e6,
+  highHz: 545e6,
+  stepHz: 12_500,
+  msPerStep: 1.5,
+  figures,
+  readsDb: 3.2,
+  lines: { everyHz: 8e6, levelDbm: -101 },
+};
 const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
-const rig = (strangers: Rig["strangers"] & object): Rig => ({ siteKey: site.key, receivers: [], scanners: [], strangers, packs: [491, 500.5, 500.975].map((mhz, i) => ({ key: `p${i}`, tuning, frequencyHz: mhz * 1e6, powerMw: 50, isOn: true, isMuted: false, isMicPlugged: true, wear: "chest" as const })) });
-const look = (strangers: Rig["strangers"] & object, startMs: number, air = site.air, asideHz = 0): SweepAnalysis => {
+const rig = (strangers: Rig["strangers"] & object): Rig => ({
+  siteKey: site.key,
+  receivers: [],
+  scanners: [],
+  strangers,
+  packs: [491, 500.5, 500.975].map((mhz, i) => ({
+    key: `p${i}`,
+    tuning,
+    frequencyHz: mhz * 1e6,
+    powerMw: 50,
+    isOn: true,
+    isMuted: false,
+    isMicPlugged: true,
+    wear: "chest" as const,
+  })),
+});
+const look = (
+  strangers: Rig["strangers"] & object,
+  startMs: number,
+  air = site.air,
+  asideHz = 0,
+): SweepAnalysis => {
   const r = rig(strangers);
   const scanner = { ...SCANNER, lowHz: SCANNER.lowHz + asideHz };
   const points = Math.floor((scanner.highHz - scanner.lowHz) / scanner.stepHz) + 1;
   expect(packCarriers(site, r, scanner)).toHaveLength(strangers.length + 3);
   const levels = rigSweep({ ...site, air }, r, scanner, 0, points, startMs);
-  return analyseSweep({ format: "rows", lowHz: scanner.lowHz, stepHz: scanner.stepHz, points, completePasses: 1, warnings: [], passes: [levels] }, RASTERS["EU-8"], r.packs.map((p) => ({ id: p.key, frequencyHz: p.frequencyHz })));
+  return analyseSweep(
+    {
+      format: "rows",
+      lowHz: scanner.lowHz,
+      stepHz: scanner.stepHz,
+      points,
+      completePasses: 1,
+      warnings: [],
+      passes: [levels],
+    },
+    RASTERS["EU-8"],
+    r.packs.map((p) => ({ id: p.key, frequencyHz: p.frequencyHz })),
+  );
 };
-const ours = { picks: [{ channelId: 1, frequencyHz: 491e6 }, { channelId: 2, frequencyHz: 500.5e6 }, { channelId: 3, frequencyHz: 500.975e6 }], spares: [496.3e6, 506.5e6] };
-const known = look([], 0).carriers.map((c) => c.frequencyHz).concat(515.25e6);
+const ours = {
+  picks: [
+    { channelId: 1, frequencyHz: 491e6 },
+    { channelId: 2, frequencyHz: 500.5e6 },
+    { channelId: 3, frequencyHz: 500.975e6 },
+  ],
+  spares: [496.3e6, 506.5e6],
+};
+const known = look([], 0)
+  .carriers.map((c) => c.frequencyHz)
+  .concat(515.25e6);
 
-test.each([[40_000, 0], [75_000, 0], [111_000, 3000], [180_000, 6250], [240_000, 5000], [300_000, 9000]])("looks at air in which nobody came tell of nobody, %i ms on, steps that lie %i Hz aside of our carriers", (ms, asideHz) => expect(afterLook([], look([], ms, site.air, asideHz), known, ours, ms).came).toEqual([]));
+test.each([
+  [40_000, 0],
+  [75_000, 0],
+  [111_000, 3000],
+  [180_000, 6250],
+  [240_000, 5000],
+  [300_000, 9000],
+])(
+  "looks at air in which nobody came tell of nobody, %i ms on, steps that lie %i Hz aside of our carriers",
+  (ms, asideHz) =>
+    expect(afterLook([], look([], ms, site.air, asideHz), known, ours, ms).came).toEqual([]),
+);
 
 test("who comes is told with whom he is near, and which spare is not clear any more; seen again he is the same, gone he is forgotten", () => {
-  const came = afterLook([], look([{ frequencyHz: 496.4e6, levelDbm: -72 }, { frequencyHz: 491.1e6, levelDbm: -60 }], 200_000), known, ours, 200_000);
-  expect(came.came.map((n) => [Math.round(n.frequencyHz / 1e5) / 10, n.nearest!.channelId, n.spareHz])).toEqual([[491.1, 1, null], [496.4, 2, 496.3e6]]);
+  const came = afterLook(
+    [],
+    look(
+      [
+        { frequencyHz: 496.4e6, levelDbm: -72 },
+        { frequencyHz: 491.1e6, levelDbm: -60 },
+      ],
+      200_000,
+    ),
+    known,
+    ours,
+    200_000,
+  );
+  expect(
+    came.came.map((n) => [Math.round(n.frequencyHz / 1e5) / 10, n.nearest!.channelId, n.spareHz]),
+  ).toEqual([
+    [491.1, 1, null],
+    [496.4, 2, 496.3e6],
+  ]);
   expect(came.came[0]!.nearest!.offHz).toBeLessThan(130_000);
-  const again = afterLook(came.newcomers, look([{ frequencyHz: 496.4e6, levelDbm: -70 }], 260_000), known, ours, 260_000);
-  expect([again.came.length, again.newcomers.map((n) => [n.firstSeenMs, n.lastSeenMs]).sort()]).toEqual([0, [[200_000, 200_000], [200_000, 260_000]]]);
+  const again = afterLook(
+    came.newcomers,
+    look([{ frequencyHz: 496.4e6, levelDbm: -70 }], 260_000),
+    known,
+    ours,
+    260_000,
+  );
+  expect([
+    again.came.length,
+    again.newcomers.map((n) => [n.firstSeenMs, n.lastSeenMs]).sort(),
+  ]).toEqual([
+    0,
+    [
+      [200_000, 200_000],
+      [200_000, 260_000],
+    ],
+  ]);
   expect(afterLook(again.newcomers, look([], 700_000), known, ours, 700_000).newcomers).toEqual([]);
 });
 
@@ -38,7 +131,9 @@ test("somebody inside a television channel is told where he stands clearly over 
   expect(came.came.map((n) => Math.round(n.frequencyHz / 1e5) / 10)).toEqual([504.4]);
   expect(Math.abs(came.came[0]!.levelDbm - (inStation.levelDbm + SCANNER.readsDb))).toBeLessThan(2);
   // what the station has of its own is there at the first look already
-  expect(afterLook([], look([inStation], 240_000), known, ours, 240_000, look([inStation], 0)).came).toEqual([]);
+  expect(
+    afterLook([], look([inStation], 240_000), known, ours, 240_000, look([inStation], 0)).came,
+  ).toEqual([]);
   // one that the station covers is none
   expect(look([{ ...inStation, levelDbm: -88 }], 280_000).overTelevision).toEqual([]);
 });
@@ -47,7 +142,10 @@ test("a faint line of the instrument, found in one look and missed in another, i
   const deck = PORT_ELLERY_SITES.find((s) => s.key === "car-deck")!.air;
   const first = look([], 0, deck);
   const seen = first.carriers.map((c) => c.frequencyHz);
-  const told = Array.from({ length: 40 }, (_, i) => afterLook([], look([], (i + 1) * 31_000, deck), seen, ours, 0, first).came).flat();
+  const told = Array.from(
+    { length: 40 },
+    (_, i) => afterLook([], look([], (i + 1) * 31_000, deck), seen, ours, 0, first).came,
+  ).flat();
   expect(told).toEqual([]);
 });
 

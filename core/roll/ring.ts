@@ -1,7 +1,10 @@
 import { BYTES, type ChannelReading, readReading, writeReading } from "./reading";
 import { SLOT_MS } from "./timeline";
 
-/** The last minutes of one channel, slot by slot; what is older falls out. Slots that nobody wrote are unknown. */
+/**
+ * The last minutes of one channel, slot by slot; what is older falls out. Slots that nobody wrote
+ * are unknown.
+ */
 export class ReadingRing {
   private readonly bytes: Uint8Array;
   private newest = -1;
@@ -10,9 +13,14 @@ export class ReadingRing {
     this.bytes = new Uint8Array(slots * BYTES);
   }
 
-  /** @param slot - counts up; one that lies before the newest is written where it belongs, if that is still held */
+  /**
+   * @param slot - counts up; one that lies before the newest is written where it belongs, if that
+   *   is still held
+   */
   write(slot: number, reading: ChannelReading | null): void {
-    if (this.newest >= 0) for (let s = Math.max(this.newest + 1, slot - this.slots); s < slot; s += 1) this.bytes.fill(0, (s % this.slots) * BYTES, (s % this.slots) * BYTES + BYTES);
+    if (this.newest >= 0)
+      for (let s = Math.max(this.newest + 1, slot - this.slots); s < slot; s += 1)
+        this.bytes.fill(0, (s % this.slots) * BYTES, (s % this.slots) * BYTES + BYTES);
     if (slot <= this.newest - this.slots) return;
     writeReading(this.bytes, slot % this.slots, reading);
     this.newest = Math.max(this.newest, slot);
@@ -21,7 +29,11 @@ export class ReadingRing {
   /** Readings of slots [from, to), four bytes each; unknown where none is held. */
   slice(from: number, to: number): Uint8Array {
     const out = new Uint8Array(Math.max(0, to - from) * BYTES);
-    for (let s = Math.max(from, this.newest - this.slots + 1, 0); s < to && s <= this.newest; s += 1) {
+    for (
+      let s = Math.max(from, this.newest - this.slots + 1, 0);
+      s < to && s <= this.newest;
+      s += 1
+    ) {
       const at = (s % this.slots) * BYTES;
       out.set(this.bytes.subarray(at, at + BYTES), (s - from) * BYTES);
     }
@@ -35,10 +47,17 @@ export class ReadingRing {
   }
 }
 
-/** A line may be so much early or late, in slots, and still be the next moment: networks jitter, and a machine that was busy takes several at once. */
+/**
+ * A line may be so much early or late, in slots, and still be the next moment: networks jitter, and
+ * a machine that was busy takes several at once.
+ */
 const MOST_OFF = 25;
 
-/** Says into which slot of the day a moment of a stream falls: by the instrument's own clock from the moment before, held to the day's. A moment that comes twice, or goes back, is none; after a break the slots between stay empty; a clock that steps back does not write over what was. */
+/**
+ * Says into which slot of the day a moment of a stream falls: by the instrument's own clock from
+ * the moment before, held to the day's. A moment that comes twice, or goes back, is none; after a
+ * break the slots between stay empty; a clock that steps back does not write over what was.
+ */
 export class FrameGate {
   private lastNumber = -Infinity;
   private lastAtMs = -Infinity;
@@ -51,9 +70,17 @@ export class FrameGate {
     this.lastAtMs = -Infinity;
   }
 
-  /** @param p.atMs - by the instrument's clock, whatever it begins from @param p.nowMs - of the day @returns the slot, or null for a moment that is none */
+  /**
+   * @param p.atMs - by the instrument's clock, whatever it begins from @param p.nowMs - of the day
+   *   @returns the slot, or null for a moment that is none
+   */
   take({ number, atMs, nowMs }: { number: number; atMs: number; nowMs: number }): number | null {
-    if (!Number.isFinite(number) || !Number.isFinite(atMs) || number <= this.lastNumber || atMs <= this.lastAtMs) {
+    if (
+      !Number.isFinite(number) ||
+      !Number.isFinite(atMs) ||
+      number <= this.lastNumber ||
+      atMs <= this.lastAtMs
+    ) {
       this.dropped += 1;
       return null;
     }
@@ -61,7 +88,10 @@ export class FrameGate {
     const next = this.lastSlot + Math.max(1, Math.round((atMs - this.lastAtMs) / SLOT_MS));
     this.lastNumber = number;
     this.lastAtMs = atMs;
-    const slot = Number.isFinite(next) && Math.abs(due - next) <= MOST_OFF ? next : Math.max(due, this.lastSlot);
+    const slot =
+      Number.isFinite(next) && Math.abs(due - next) <= MOST_OFF
+        ? next
+        : Math.max(due, this.lastSlot);
     this.lastSlot = slot;
     return slot;
   }

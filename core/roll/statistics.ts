@@ -14,4 +14,5 @@ export function deviation(values: readonly number[]): number {
 }
 
 /** Share of a list that passes; 0 of an empty one. */
-export const shareOf = <T>(list: readonly T[], test: (item: T) => boolean): number => (list.length === 0 ? 0 : list.filter(test).length / list.length);
+export const shareOf = <T>(list: readonly T[], test: (item: T) => boolean): number =>
+  list.length === 0 ? 0 : list.filter(test).length / list.length;

@@ -6,7 +6,10 @@ export const SLOT_MS = 100;
 export const PIECE_SLOTS = 100;
 export const PIECE_MS = SLOT_MS * PIECE_SLOTS;
 
-/** A stored piece: the readings of each channel one after the other, and one column of extremes for each. */
+/**
+ * A stored piece: the readings of each channel one after the other, and one column of extremes for
+ * each.
+ */
 export interface ReadingPiece {
   /** Of its first slot; a multiple of PIECE_MS. */
   startMs: number;
@@ -24,7 +27,9 @@ export interface PieceSummary {
 
 export function summaryOf({ startMs, channelIds, readings }: ReadingPiece): PieceSummary {
   const extremes = new Uint8Array(channelIds.length * COLUMN_BYTES);
-  channelIds.forEach((_, i) => foldReadings(readings, i * PIECE_SLOTS, (i + 1) * PIECE_SLOTS, extremes, i));
+  channelIds.forEach((_, i) =>
+    foldReadings(readings, i * PIECE_SLOTS, (i + 1) * PIECE_SLOTS, extremes, i),
+  );
   return { startMs, channelIds, extremes };
 }
 
@@ -35,10 +40,17 @@ export interface SeamWindow {
 }
 
 /** Where a window is so long that a column is wider than a piece, summaries do. */
-export const needsReadings = ({ fromMs, toMs, columns }: SeamWindow): boolean => (toMs - fromMs) / columns < PIECE_MS;
+export const needsReadings = ({ fromMs, toMs, columns }: SeamWindow): boolean =>
+  (toMs - fromMs) / columns < PIECE_MS;
 
-/** The seam of every channel in a window: extremes column by column. Pieces may come in any order and overlap (a clock that was set back): everything that falls into a column counts there. */
-export function seamFromPieces(pieces: readonly ReadingPiece[], window: SeamWindow): Map<number, Uint8Array> {
+/**
+ * The seam of every channel in a window: extremes column by column. Pieces may come in any order
+ * and overlap (a clock that was set back): everything that falls into a column counts there.
+ */
+export function seamFromPieces(
+  pieces: readonly ReadingPiece[],
+  window: SeamWindow,
+): Map<number, Uint8Array> {
   const out = new Map<number, Uint8Array>();
   const perColumnMs = (window.toMs - window.fromMs) / window.columns;
   for (const { startMs, channelIds, readings } of pieces) {
@@ -48,8 +60,15 @@ export function seamFromPieces(pieces: readonly ReadingPiece[], window: SeamWind
       while (slot < PIECE_SLOTS) {
         const column = Math.floor((startMs + slot * SLOT_MS - window.fromMs) / perColumnMs);
         // all slots that fall into this column at once
-        const next = Math.max(slot + 1, Math.min(PIECE_SLOTS, Math.ceil((window.fromMs + (column + 1) * perColumnMs - startMs) / SLOT_MS)));
-        if (column >= 0 && column < window.columns) foldReadings(readings, c * PIECE_SLOTS + slot, c * PIECE_SLOTS + next, into, column);
+        const next = Math.max(
+          slot + 1,
+          Math.min(
+            PIECE_SLOTS,
+            Math.ceil((window.fromMs + (column + 1) * perColumnMs - startMs) / SLOT_MS),
+          ),
+        );
+        if (column >= 0 && column < window.columns)
+          foldReadings(readings, c * PIECE_SLOTS + slot, c * PIECE_SLOTS + next, into, column);
         slot = next;
       }
     });
@@ -58,13 +77,18 @@ export function seamFromPieces(pieces: readonly ReadingPiece[], window: SeamWind
 }
 
 /** The same out of summaries, each counted where it begins. */
-export function seamFromSummaries(summaries: readonly PieceSummary[], window: SeamWindow): Map<number, Uint8Array> {
+export function seamFromSummaries(
+  summaries: readonly PieceSummary[],
+  window: SeamWindow,
+): Map<number, Uint8Array> {
   const out = new Map<number, Uint8Array>();
   const perColumnMs = (window.toMs - window.fromMs) / window.columns;
   for (const { startMs, channelIds, extremes } of summaries) {
     const column = Math.floor((startMs - window.fromMs) / perColumnMs);
     if (column < 0 || column >= window.columns) continue;
-    channelIds.forEach((id, c) => foldColumns(extremes, c, c + 1, columnsFor(out, id, window.columns), column));
+    channelIds.forEach((id, c) =>
+      foldColumns(extremes, c, c + 1, columnsFor(out, id, window.columns), column),
+    );
   }
   return out;
 }
@@ -78,4 +102,8 @@ function columnsFor(out: Map<number, Uint8Array>, id: number, columns: number): 
 }
 
 /** An empty piece for readings to be written into. */
-export const emptyPiece = (startMs: number, channelIds: readonly number[]): ReadingPiece => ({ startMs, channelIds: [...channelIds], readings: new Uint8Array(channelIds.length * PIECE_SLOTS * BYTES) });
+export const emptyPiece = (startMs: number, channelIds: readonly number[]): ReadingPiece => ({
+  startMs,
+  channelIds: [...channelIds],
+  readings: new Uint8Array(channelIds.length * PIECE_SLOTS * BYTES),
+});

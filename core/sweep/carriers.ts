@@ -19,8 +19,11 @@ const BASELINE_REACH_HZ = 800_000;
 const FALSE_ALARMS_PER_SWEEP = 0.01;
 const LEAST_EXCESS_DB = 5;
 
-/** The power that noise and any broad pedestal (television, humps) have in each bin: the floor, or the local median where that is
- *  higher. Near an edge of a pedestal its higher side counts, so that the edge itself is not taken for a carrier. */
+/**
+ * The power that noise and any broad pedestal (television, humps) have in each bin: the floor, or
+ * the local median where that is higher. Near an edge of a pedestal its higher side counts, so that
+ * the edge itself is not taken for a carrier.
+ */
 function baselineMw(levelsDbm: Float64Array, stepHz: number, noise: NoiseModel): Float64Array {
   const points = levelsDbm.length;
   const reach = Math.max(3, Math.round(BASELINE_REACH_HZ / stepHz));
@@ -30,21 +33,37 @@ function baselineMw(levelsDbm: Float64Array, stepHz: number, noise: NoiseModel):
   const middle = new SlidingQuantile(levelsDbm, 0.5);
   for (let start = 0; start < points; start += hop) {
     const centre = Math.min(points - 1, start + (hop >> 1));
-    const medianDbm = middle.over(Math.max(0, centre - reach), Math.min(points, centre + reach + 1));
+    const medianDbm = middle.over(
+      Math.max(0, centre - reach),
+      Math.min(points, centre + reach + 1),
+    );
     const median = medianDbm === null ? 0 : 10 ** (medianDbm / 10) * meanOverMedian;
     // the floor is smooth over so few bins
-    base.fill(Math.max(10 ** (noise.floorDbm[centre]! / 10), median), start, Math.min(points, start + hop));
+    base.fill(
+      Math.max(10 ** (noise.floorDbm[centre]! / 10), median),
+      start,
+      Math.min(points, start + hop),
+    );
   }
-  // a pedestal's edge: where the level changes by more than 6 dB within the reach, its higher side holds for 0.3 MHz
+  // a pedestal's edge: where the level changes by more than 6 dB within the reach, its higher side
+  // holds for 0.3 MHz
   const highest = slidingMax(base, Math.max(1, Math.round(300_000 / stepHz)));
   for (let i = 0; i < points; i += 1) if (highest[i]! > base[i]! * 4) base[i] = highest[i]!;
   return base;
 }
 
-/** Narrow signals above the noise: sums over 1, 2, 4 and 8 bins are tested against the gamma tail of noise alone (0.01 false
- *  alarms a sweep expected), then joined, split at valleys of 6 dB, and measured. Broad things are no carriers.
- * @returns by frequency, ascending */
-export function findCarriers(levelsDbm: Float64Array, lowHz: number, stepHz: number, noise: NoiseModel): FoundCarrier[] {
+/**
+ * Narrow signals above the noise: sums over 1, 2, 4 and 8 bins are tested against the gamma tail of
+ * noise alone (0.01 false alarms a sweep expected), then joined, split at valleys of 6 dB, and
+ * measured. Broad things are no carriers.
+ * @returns by frequency, ascending
+ */
+export function findCarriers(
+  levelsDbm: Float64Array,
+  lowHz: number,
+  stepHz: number,
+  noise: NoiseModel,
+): FoundCarrier[] {
   const points = levelsDbm.length;
   const power = milliwatts(levelsDbm);
   const base = baselineMw(levelsDbm, stepHz, noise);
@@ -69,11 +88,22 @@ export function findCarriers(levelsDbm: Float64Array, lowHz: number, stepHz: num
     .map(([from, to]) => grow(from, to, power, base))
     .flatMap(([from, to]) => splitAtValleys(from, to, power, Math.round(150_000 / stepHz)))
     .map(([from, to]) => measure(from, to, power, base, lowHz, stepHz))
-    .filter((c): c is FoundCarrier => c !== null && c.widthHz <= Math.max(WIDEST_CARRIER_HZ, stepHz * 2));
+    .filter(
+      (c): c is FoundCarrier => c !== null && c.widthHz <= Math.max(WIDEST_CARRIER_HZ, stepHz * 2),
+    );
 }
 
-/** Marks the bins of a window that hang together with its highest: noise at its far end is no part of the signal. */
-function markAroundPeak(from: number, to: number, power: Float64Array, base: Float64Array, hit: Uint8Array): void {
+/**
+ * Marks the bins of a window that hang together with its highest: noise at its far end is no part
+ * of the signal.
+ */
+function markAroundPeak(
+  from: number,
+  to: number,
+  power: Float64Array,
+  base: Float64Array,
+  hit: Uint8Array,
+): void {
   const peak = maxIn(power, from, to).at;
   for (let k = peak; k >= from && power[k]! > base[k]! * 1.6; k -= 1) hit[k] = 1;
   for (let k = peak + 1; k <= to && power[k]! > base[k]! * 1.6; k += 1) hit[k] = 1;
@@ -95,21 +125,35 @@ function grow(from: number, to: number, power: Float64Array, base: Float64Array)
   let a = from;
   let b = to;
   while (a > 0 && power[a - 1]! > base[a - 1]! * 2 && power[a - 1]! < power[a]! * 1.2) a -= 1;
-  while (b < power.length - 1 && power[b + 1]! > base[b + 1]! * 2 && power[b + 1]! < power[b]! * 1.2) b += 1;
+  while (
+    b < power.length - 1 &&
+    power[b + 1]! > base[b + 1]! * 2 &&
+    power[b + 1]! < power[b]! * 1.2
+  )
+    b += 1;
   return [a, b];
 }
 
-function splitAtValleys(from: number, to: number, power: Float64Array, least: number): [number, number][] {
+function splitAtValleys(
+  from: number,
+  to: number,
+  power: Float64Array,
+  least: number,
+): [number, number][] {
   if (to - from < Math.max(2, least)) return [[from, to]];
   let lowest = -1;
   for (let i = from + 1; i < to; i += 1) {
     const left = maxIn(power, from, i);
     const right = maxIn(power, i, to);
-    const isValley = power[i]! * 4 < Math.min(left.value, right.value) && right.at - left.at >= Math.max(2, least);
+    const isValley =
+      power[i]! * 4 < Math.min(left.value, right.value) && right.at - left.at >= Math.max(2, least);
     if (isValley && (lowest < 0 || power[i]! < power[lowest]!)) lowest = i;
   }
   if (lowest < 0) return [[from, to]];
-  return [...splitAtValleys(from, lowest, power, least), ...splitAtValleys(lowest + 1, to, power, least)];
+  return [
+    ...splitAtValleys(from, lowest, power, least),
+    ...splitAtValleys(lowest + 1, to, power, least),
+  ];
 }
 
 function maxIn(power: Float64Array, from: number, to: number): { value: number; at: number } {
@@ -118,7 +162,14 @@ function maxIn(power: Float64Array, from: number, to: number): { value: number; 
   return { value: power[at]!, at };
 }
 
-function measure(from: number, to: number, power: Float64Array, base: Float64Array, lowHz: number, stepHz: number): FoundCarrier | null {
+function measure(
+  from: number,
+  to: number,
+  power: Float64Array,
+  base: Float64Array,
+  lowHz: number,
+  stepHz: number,
+): FoundCarrier | null {
   let total = 0;
   let moment = 0;
   const net: number[] = [];
@@ -137,7 +188,10 @@ function measure(from: number, to: number, power: Float64Array, base: Float64Arr
     else left -= net[b--]!;
   }
   return {
-    frequencyHz: Math.round(lowHz + (moment / total) * stepHz), levelDbm: 10 * Math.log10(total),
-    widthHz: Math.round((b - a + 1) * stepHz), fromBin: from, toBin: to,
+    frequencyHz: Math.round(lowHz + (moment / total) * stepHz),
+    levelDbm: 10 * Math.log10(total),
+    widthHz: Math.round((b - a + 1) * stepHz),
+    fromBin: from,
+    toBin: to,
   };
 }

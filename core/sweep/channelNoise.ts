@@ -1,10 +1,18 @@
 import type { NoiseStretch } from "../coordination/request";
 
-/** Measured power per channel bandwidth along a sweep: around each bin the power of all bins within the bandwidth is summed (bins that
- *  were not measured are made up for by the others; where more than half are missing nothing is said).
+/**
+ * Measured power per channel bandwidth along a sweep: around each bin the power of all bins within
+ * the bandwidth is summed (bins that were not measured are made up for by the others; where more
+ * than half are missing nothing is said).
  * @param bandwidthHz - the channel's occupied bandwidth, > 0
- * @returns one stretch a bin, as `coordinate` takes them */
-export function channelNoise(levelsDbm: Float64Array, lowHz: number, stepHz: number, bandwidthHz: number): NoiseStretch[] {
+ * @returns one stretch a bin, as `coordinate` takes them
+ */
+export function channelNoise(
+  levelsDbm: Float64Array,
+  lowHz: number,
+  stepHz: number,
+  bandwidthHz: number,
+): NoiseStretch[] {
   const points = levelsDbm.length;
   const reach = Math.max(0, Math.round((bandwidthHz / stepHz - 1) / 2));
   const wanted = bandwidthHz / stepHz;
@@ -22,7 +30,11 @@ export function channelNoise(levelsDbm: Float64Array, lowHz: number, stepHz: num
     const measured = count[to]! - count[from]!;
     if (measured === 0 || measured < (to - from) / 2 || Number.isNaN(levelsDbm[i]!)) continue;
     const mw = ((sum[to]! - sum[from]!) / measured) * wanted;
-    stretches.push({ lowHz: lowHz + (i - 0.5) * stepHz, highHz: lowHz + (i + 0.5) * stepHz, levelDbm: 10 * Math.log10(Math.max(mw, 1e-30)) });
+    stretches.push({
+      lowHz: lowHz + (i - 0.5) * stepHz,
+      highHz: lowHz + (i + 0.5) * stepHz,
+      levelDbm: 10 * Math.log10(Math.max(mw, 1e-30)),
+    });
   }
   return stretches;
 }

@@ -1,6 +1,9 @@
 import type { FoundCarrier } from "./carriers";
 
-/** Lines at one even spacing: what a receiver, its clock or a power supply makes itself. No two crews stand so. */
+/**
+ * Lines at one even spacing: what a receiver, its clock or a power supply makes itself. No two
+ * crews stand so.
+ */
 export interface Comb {
   firstHz: number;
   spacingHz: number;
@@ -15,12 +18,25 @@ const LEAST_SPACING_HZ = 400_000;
 const WIDEST_LINE_HZ = 60_000;
 const MOST_LINES_LOOKED_AT = 250;
 
-/** Finds combs among narrow lines: at least five at one spacing, seven in ten of its places filled. Only where a bin is narrow enough to tell a line from a talker's carrier.
- * @param carriers - as found, in any order; @param stepHz - of the sweep; @param isHidden - where a line could not be seen: such places count neither way */
-export function findCombs(carriers: readonly Pick<FoundCarrier, "frequencyHz" | "widthHz" | "levelDbm">[], stepHz: number, isHidden: (hz: number) => boolean = () => false): Comb[] {
+/**
+ * Finds combs among narrow lines: at least five at one spacing, seven in ten of its places filled.
+ * Only where a bin is narrow enough to tell a line from a talker's carrier.
+ * @param carriers - as found, in any order; @param stepHz - of the sweep; @param isHidden - where a
+ *   line could not be seen: such places count neither way
+ */
+export function findCombs(
+  carriers: readonly Pick<FoundCarrier, "frequencyHz" | "widthHz" | "levelDbm">[],
+  stepHz: number,
+  isHidden: (hz: number) => boolean = () => false,
+): Comb[] {
   if (stepHz > WIDEST_LINE_HZ / 2) return [];
   const widest = Math.max(WIDEST_LINE_HZ, stepHz * 2);
-  let left = carriers.filter((c) => c.widthHz <= widest).sort((a, b) => b.levelDbm - a.levelDbm).slice(0, MOST_LINES_LOOKED_AT).map((c) => c.frequencyHz).sort((a, b) => a - b);
+  let left = carriers
+    .filter((c) => c.widthHz <= widest)
+    .sort((a, b) => b.levelDbm - a.levelDbm)
+    .slice(0, MOST_LINES_LOOKED_AT)
+    .map((c) => c.frequencyHz)
+    .sort((a, b) => a - b);
   const combs: Comb[] = [];
   for (;;) {
     const best = longestComb(left, Math.max(2_000, stepHz * 0.6), isHidden);
@@ -30,23 +46,41 @@ export function findCombs(carriers: readonly Pick<FoundCarrier, "frequencyHz" | 
   }
 }
 
-function longestComb(linesHz: readonly number[], reachHz: number, isHidden: (hz: number) => boolean): Comb | null {
+function longestComb(
+  linesHz: readonly number[],
+  reachHz: number,
+  isHidden: (hz: number) => boolean,
+): Comb | null {
   let best: Comb | null = null;
   for (let i = 0; i < linesHz.length; i += 1) {
     for (let j = i + 1; j < linesHz.length; j += 1) {
       const firstHz = linesHz[i]!;
       const spacingHz = linesHz[j]! - firstHz;
       if (spacingHz < LEAST_SPACING_HZ) continue;
-      if (firstHz + spacingHz * (Math.max(LEAST_LINES, best?.linesHz.length ?? 0) - 1) > linesHz.at(-1)! + reachHz) break;
+      if (
+        firstHz + spacingHz * (Math.max(LEAST_LINES, best?.linesHz.length ?? 0) - 1) >
+        linesHz.at(-1)! + reachHz
+      )
+        break;
       const found = membersOf(linesHz, i, j, reachHz, isHidden);
-      if (found.length >= LEAST_LINES && found.length > (best?.linesHz.length ?? 0)) best = { firstHz, spacingHz: (found.at(-1)! - firstHz) / Math.round((found.at(-1)! - firstHz) / spacingHz), linesHz: found };
+      if (found.length >= LEAST_LINES && found.length > (best?.linesHz.length ?? 0))
+        best = {
+          firstHz,
+          spacingHz: (found.at(-1)! - firstHz) / Math.round((found.at(-1)! - firstHz) / spacingHz),
+          linesHz: found,
+        };
     }
   }
   return best && goneOnDown(best, linesHz, reachHz, isHidden);
 }
 
 /** A comb with what lies below its first pair, whose next neighbours may be hidden. */
-function goneOnDown(comb: Comb, linesHz: readonly number[], reachHz: number, isHidden: (hz: number) => boolean): Comb {
+function goneOnDown(
+  comb: Comb,
+  linesHz: readonly number[],
+  reachHz: number,
+  isHidden: (hz: number) => boolean,
+): Comb {
   const found = [...comb.linesHz];
   for (let place = 1; comb.firstHz - place * comb.spacingHz >= linesHz[0]! - reachHz; place += 1) {
     const wantedHz = comb.firstHz - place * comb.spacingHz;
@@ -57,8 +91,17 @@ function goneOnDown(comb: Comb, linesHz: readonly number[], reachHz: number, isH
   return { ...comb, firstHz: found[0]!, linesHz: found };
 }
 
-/** Lines that go on from the pair at its spacing, which is measured better with each; ends where too many places are empty. */
-function membersOf(linesHz: readonly number[], i: number, j: number, reachHz: number, isHidden: (hz: number) => boolean): number[] {
+/**
+ * Lines that go on from the pair at its spacing, which is measured better with each; ends where too
+ * many places are empty.
+ */
+function membersOf(
+  linesHz: readonly number[],
+  i: number,
+  j: number,
+  reachHz: number,
+  isHidden: (hz: number) => boolean,
+): number[] {
   const firstHz = linesHz[i]!;
   let spacingHz = linesHz[j]! - firstHz;
   const found = [firstHz, linesHz[j]!];

@@ -23,26 +23,42 @@ const SAME_CARRIER_HZ = 50_000;
 const CHANGED_DB = 6;
 const BLOCK_HZ = 500_000;
 
-/** Compares two sweeps of different moments or places: what came, what went, what rose. Only where both measured.
- * @returns null when they have no stretch in common */
+/**
+ * Compares two sweeps of different moments or places: what came, what went, what rose. Only where
+ * both measured.
+ * @returns null when they have no stretch in common
+ */
 export function compareSweeps(before: SweepAnalysis, after: SweepAnalysis): SweepDifference | null {
   const lowHz = Math.max(before.lowHz, after.lowHz);
   const highHz = Math.min(before.highHz, after.highHz);
   if (highHz - lowHz < 3 * Math.max(before.stepHz, after.stepHz)) return null;
   const inBoth = (hz: number) => hz >= lowHz && hz <= highHz;
   const reachHz = Math.max(SAME_CARRIER_HZ, before.stepHz, after.stepHz);
-  const match = (c: SeenCarrier, list: readonly SeenCarrier[]) => list.filter((o) => Math.abs(o.frequencyHz - c.frequencyHz) <= reachHz).sort((a, b) => Math.abs(a.frequencyHz - c.frequencyHz) - Math.abs(b.frequencyHz - c.frequencyHz))[0];
-  const [was, is] = [before, after].map((x) => x.carriers.filter((c) => !c.isSpur && inBoth(c.frequencyHz))) as [SeenCarrier[], SeenCarrier[]];
+  const match = (c: SeenCarrier, list: readonly SeenCarrier[]) =>
+    list
+      .filter((o) => Math.abs(o.frequencyHz - c.frequencyHz) <= reachHz)
+      .sort(
+        (a, b) => Math.abs(a.frequencyHz - c.frequencyHz) - Math.abs(b.frequencyHz - c.frequencyHz),
+      )[0];
+  const [was, is] = [before, after].map((x) =>
+    x.carriers.filter((c) => !c.isSpur && inBoth(c.frequencyHz)),
+  ) as [SeenCarrier[], SeenCarrier[]];
   const tvOf = (a: SweepAnalysis, channel: number) => a.tv.find((t) => t.channel === channel);
   // per hertz, so that sweeps of different steps compare
   const perHz = (a: SweepAnalysis) => 10 * Math.log10(a.stepHz);
   const blocks: { fromHz: number; byDb: number }[] = [];
   const levels: { before: number; after: number }[] = [];
-  const busy = (hz: number) => [...before.tv, ...after.tv].some((t) => t.state === "busy" && hz > t.lowHz - BLOCK_HZ && hz < t.highHz + BLOCK_HZ);
+  const busy = (hz: number) =>
+    [...before.tv, ...after.tv].some(
+      (t) => t.state === "busy" && hz > t.lowHz - BLOCK_HZ && hz < t.highHz + BLOCK_HZ,
+    );
   for (let hz = lowHz; hz + BLOCK_HZ <= highHz; hz += BLOCK_HZ) {
     const median = (a: SweepAnalysis) => {
       const from = Math.ceil((hz - a.lowHz) / a.stepHz - 1e-6);
-      const values = a.meanDbm.slice(from, from + Math.max(1, Math.round(BLOCK_HZ / a.stepHz))).filter((v) => Number.isFinite(v)).sort();
+      const values = a.meanDbm
+        .slice(from, from + Math.max(1, Math.round(BLOCK_HZ / a.stepHz)))
+        .filter((v) => Number.isFinite(v))
+        .sort();
       return values.length === 0 ? NaN : quantile(values, 0.5) - perHz(a);
     };
     const pair = { before: median(before), after: median(after) };
@@ -52,7 +68,11 @@ export function compareSweeps(before: SweepAnalysis, after: SweepAnalysis): Swee
     levels.push(pair);
   }
   // the quiet fifth of each: a hump in one of them is no change of the floor
-  const quiet = (of: "before" | "after") => quantile(levels.map((l) => l[of]).sort((a, b) => a - b), 0.2);
+  const quiet = (of: "before" | "after") =>
+    quantile(
+      levels.map((l) => l[of]).sort((a, b) => a - b),
+      0.2,
+    );
   const floorRoseDb = levels.length === 0 ? 0 : quiet("after") - quiet("before");
   const rose: SweepDifference["rose"] = [];
   for (const { fromHz, byDb } of blocks) {
@@ -65,12 +85,27 @@ export function compareSweeps(before: SweepAnalysis, after: SweepAnalysis): Swee
     } else rose.push({ lowHz: fromHz, highHz: fromHz + BLOCK_HZ, byDb: own });
   }
   return {
-    lowHz, highHz, floorRoseDb,
-    came: is.filter((c) => !match(c, was)), went: was.filter((c) => !match(c, is)),
-    changed: is.flatMap((c) => { const old = match(c, was); const byDb = old ? c.levelDbm - old.levelDbm : 0; return Math.abs(byDb) >= CHANGED_DB ? [{ frequencyHz: c.frequencyHz, byDb }] : []; }),
-    tvCame: after.tv.filter((t) => t.state === "busy" && tvOf(before, t.channel)?.state === "clear"),
-    tvWent: before.tv.filter((t) => t.state === "busy" && tvOf(after, t.channel)?.state === "clear"),
-    tvChanged: after.tv.flatMap((t) => { const old = tvOf(before, t.channel); const byDb = t.state === "busy" && old?.state === "busy" ? t.levelDbm! - old.levelDbm! : 0; return Math.abs(byDb) >= CHANGED_DB ? [{ channel: t.channel, byDb }] : []; }),
+    lowHz,
+    highHz,
+    floorRoseDb,
+    came: is.filter((c) => !match(c, was)),
+    went: was.filter((c) => !match(c, is)),
+    changed: is.flatMap((c) => {
+      const old = match(c, was);
+      const byDb = old ? c.levelDbm - old.levelDbm : 0;
+      return Math.abs(byDb) >= CHANGED_DB ? [{ frequencyHz: c.frequencyHz, byDb }] : [];
+    }),
+    tvCame: after.tv.filter(
+      (t) => t.state === "busy" && tvOf(before, t.channel)?.state === "clear",
+    ),
+    tvWent: before.tv.filter(
+      (t) => t.state === "busy" && tvOf(after, t.channel)?.state === "clear",
+    ),
+    tvChanged: after.tv.flatMap((t) => {
+      const old = tvOf(before, t.channel);
+      const byDb = t.state === "busy" && old?.state === "busy" ? t.levelDbm! - old.levelDbm! : 0;
+      return Math.abs(byDb) >= CHANGED_DB ? [{ channel: t.channel, byDb }] : [];
+    }),
     rose: rose.filter((r) => r.highHz - r.lowHz >= 1.5 * BLOCK_HZ),
   };
 }

@@ -1,6 +1,9 @@
 const turns = new Map<number, { cos: Float64Array; sin: Float64Array }>();
 
-/** The half turn that a transform of n points steps through; kept, for one size comes again and again. */
+/**
+ * The half turn that a transform of n points steps through; kept, for one size comes again and
+ * again.
+ */
 function turnsOf(n: number): { cos: Float64Array; sin: Float64Array } {
   const known = turns.get(n);
   if (known) return known;
@@ -13,12 +16,16 @@ function turnsOf(n: number): { cos: Float64Array; sin: Float64Array } {
   return made;
 }
 
-/** Discrete Fourier transform in place, radix 2 (Cooley and Tukey 1965): X[k] = Σ x[n]·e^{−j2πkn/N}, not scaled.
+/**
+ * Discrete Fourier transform in place, radix 2 (Cooley and Tukey 1965): X[k] = Σ x[n]·e^{−j2πkn/N},
+ * not scaled.
  * @param re - real parts, a power of two of them @param im - imaginary parts, as many
- * @throws RangeError when the length is no power of two */
+ * @throws RangeError when the length is no power of two
+ */
 export function fft(re: Float64Array, im: Float64Array): void {
   const n = re.length;
-  if (n < 1 || (n & (n - 1)) !== 0 || im.length !== n) throw new RangeError(`an FFT needs a power of two of points, got ${n} and ${im.length}`);
+  if (n < 1 || (n & (n - 1)) !== 0 || im.length !== n)
+    throw new RangeError(`an FFT needs a power of two of points, got ${n} and ${im.length}`);
   for (let i = 1, j = 0; i < n; i += 1) {
     let bit = n >> 1;
     for (; j & bit; bit >>= 1) j ^= bit;

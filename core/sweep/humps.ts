@@ -17,14 +17,27 @@ const LEAST_OVER_DB = 4;
 const LEAST_WIDTH_HZ = 1_500_000;
 const MOST_GAP_HZ = 1_000_000;
 
-/** Finds humps: stretches of at least 1.5 MHz whose medians stand 4 dB over the quiet fifth of the band within 40 MHz, television aside. Narrow carriers move no median.
- * @param points - how many bins the sweep has */
-export function findHumps(points: number, lowHz: number, stepHz: number, noise: NoiseModel, tv: readonly TvChannel[]): Hump[] {
+/**
+ * Finds humps: stretches of at least 1.5 MHz whose medians stand 4 dB over the quiet fifth of the
+ * band within 40 MHz, television aside. Narrow carriers move no median.
+ * @param points - how many bins the sweep has
+ */
+export function findHumps(
+  points: number,
+  lowHz: number,
+  stepHz: number,
+  noise: NoiseModel,
+  tv: readonly TvChannel[],
+): Hump[] {
   const { blockMediansDbm } = noise;
   const count = blockMediansDbm.length;
   const blockHz = (points * stepHz) / count;
   const meanOverMedianDb = 10 * Math.log10(noise.shape / gammaQuantile(noise.shape, 0.5));
-  const isTelevision = (fromHz: number) => tv.some((t) => t.state === "busy" && t.lowHz - 500_000 < fromHz + blockHz && t.highHz + 500_000 > fromHz);
+  const isTelevision = (fromHz: number) =>
+    tv.some(
+      (t) =>
+        t.state === "busy" && t.lowHz - 500_000 < fromHz + blockHz && t.highHz + 500_000 > fromHz,
+    );
   const blocks = Array.from(blockMediansDbm, (median, b) => {
     const fromHz = lowHz + (Math.floor((b * points) / count) - 0.5) * stepHz;
     return { fromHz, levelDbm: isTelevision(fromHz) ? NaN : median + meanOverMedianDb };
@@ -32,7 +45,10 @@ export function findHumps(points: number, lowHz: number, stepHz: number, noise: 
   const levels = Float64Array.from(blocks, (x) => x.levelDbm);
   const reach = Math.max(1, Math.round(REACH_HZ / blockHz));
   const quiet = new SlidingQuantile(levels, 0.2);
-  const overDb = blocks.map(({ levelDbm }, b) => levelDbm - (quiet.over(Math.max(0, b - reach), Math.min(count, b + reach + 1)) ?? NaN));
+  const overDb = blocks.map(
+    ({ levelDbm }, b) =>
+      levelDbm - (quiet.over(Math.max(0, b - reach), Math.min(count, b + reach + 1)) ?? NaN),
+  );
   const humps: Hump[] = [];
   let open: { from: number; to: number } | null = null;
   const close = () => {
@@ -41,8 +57,16 @@ export function findHumps(points: number, lowHz: number, stepHz: number, noise: 
     open = null;
     const width = (to - from + 1) * blockHz;
     if (width < LEAST_WIDTH_HZ) return;
-    const inside = blocks.slice(from, to + 1).map((x, k) => ({ level: x.levelDbm, over: overDb[from + k]! })).filter((x) => !Number.isNaN(x.level));
-    humps.push({ lowHz: Math.round(blocks[from]!.fromHz), highHz: Math.round(blocks[from]!.fromHz + width), overDb: Math.max(...inside.map((x) => x.over)), levelDbm: Math.max(...inside.map((x) => x.level)) });
+    const inside = blocks
+      .slice(from, to + 1)
+      .map((x, k) => ({ level: x.levelDbm, over: overDb[from + k]! }))
+      .filter((x) => !Number.isNaN(x.level));
+    humps.push({
+      lowHz: Math.round(blocks[from]!.fromHz),
+      highHz: Math.round(blocks[from]!.fromHz + width),
+      overDb: Math.max(...inside.map((x) => x.over)),
+      levelDbm: Math.max(...inside.map((x) => x.level)),
+    });
   };
   const mostGap = Math.round(MOST_GAP_HZ / blockHz);
   overDb.forEach((over, b) => {

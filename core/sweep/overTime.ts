@@ -1,8 +1,11 @@
 import { quantile } from "./noiseFloor";
 import type { Measurement } from "./sweep";
 
-/** A percentile of each bin over the passes; NaN where no pass measured. The median of noise lies below its mean power: by 10·log10(ln 2) = −1.59 dB for single looks.
- * @param share - 0 … 1; 0.5 is the median */
+/**
+ * A percentile of each bin over the passes; NaN where no pass measured. The median of noise lies
+ * below its mean power: by 10·log10(ln 2) = −1.59 dB for single looks.
+ * @param share - 0 … 1; 0.5 is the median
+ */
 export function percentileOfPasses(passes: readonly Float64Array[], share: number): Float64Array {
   const points = passes[0]?.length ?? 0;
   const out = new Float64Array(points).fill(NaN);
@@ -15,9 +18,16 @@ export function percentileOfPasses(passes: readonly Float64Array[], share: numbe
   return out;
 }
 
-/** In which share of the passes each bin stands over the floor by so much; NaN where no pass measured.
- * @param overDb - what counts as something: noise of few looks reaches 6 dB by itself now and then */
-export function occupancyOfPasses(passes: readonly Float64Array[], floorDbm: Float64Array, overDb = 8): Float64Array {
+/**
+ * In which share of the passes each bin stands over the floor by so much; NaN where no pass
+ * measured.
+ * @param overDb - what counts as something: noise of few looks reaches 6 dB by itself now and then
+ */
+export function occupancyOfPasses(
+  passes: readonly Float64Array[],
+  floorDbm: Float64Array,
+  overDb = 8,
+): Float64Array {
   return Float64Array.from(floorDbm, (floor, i) => {
     let looked = 0;
     let over = 0;
@@ -35,14 +45,25 @@ export interface SweepHistory {
   lowHz: number;
   highHz: number;
   columns: number;
-  /** Row by row, oldest first: whole decibels over the floor, 0 … 60; −1 where nothing was measured. */
+  /**
+   * Row by row, oldest first: whole decibels over the floor, 0 … 60; −1 where nothing was measured.
+   */
   rows: number[][];
 }
 
-/** The history of a stretch: each cell keeps the highest of its bins, so that a narrow carrier never drops out. Passes that saw nothing of the stretch are left out;
- *  many passes are put together in even groups, the highest of each.
- * @param columns - at most so many cells across @param mostRows - at most so many down */
-export function historyOf({ passes, lowHz: firstHz, stepHz }: Measurement, floorDbm: Float64Array, stretch: { lowHz: number; highHz: number }, columns: number, mostRows: number): SweepHistory {
+/**
+ * The history of a stretch: each cell keeps the highest of its bins, so that a narrow carrier never
+ * drops out. Passes that saw nothing of the stretch are left out; many passes are put together in
+ * even groups, the highest of each.
+ * @param columns - at most so many cells across @param mostRows - at most so many down
+ */
+export function historyOf(
+  { passes, lowHz: firstHz, stepHz }: Measurement,
+  floorDbm: Float64Array,
+  stretch: { lowHz: number; highHz: number },
+  columns: number,
+  mostRows: number,
+): SweepHistory {
   const from = Math.max(0, Math.round((stretch.lowHz - firstHz) / stepHz));
   const to = Math.min(floorDbm.length - 1, Math.round((stretch.highHz - firstHz) / stepHz));
   const bins = Math.max(0, to - from + 1);
@@ -56,7 +77,10 @@ export function historyOf({ passes, lowHz: firstHz, stepHz }: Measurement, floor
         const level = pass[from + k]!;
         if (Number.isNaN(level)) continue;
         const at = Math.min(across - 1, Math.floor((k * across) / bins));
-        row[at] = Math.max(row[at]!, Math.round(Math.max(0, Math.min(60, level - floorDbm[from + k]!))));
+        row[at] = Math.max(
+          row[at]!,
+          Math.round(Math.max(0, Math.min(60, level - floorDbm[from + k]!))),
+        );
       }
     }
     if (row.some((v) => v >= 0)) rows.push(row);

@@ -20,11 +20,19 @@ const NUMBER = /^[+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?$/i;
 const NOT_A_NUMBER = /^[+-]?(?:nan|inf|infinity|null|n\/a|---?)$/i;
 const COMMENT = /^\s*(?:#|\/\/|;|!|%|\*)/;
 
-/** Reads two columns, frequency and level. Separator, decimal sign and frequency unit are told from the lines; a heading may name
- *  MHz, kHz, Hz, dBm, dBµV or the resolution bandwidth. Rows out of order are sorted, levels that are not numbers are left out, both with a warning. */
+/**
+ * Reads two columns, frequency and level. Separator, decimal sign and frequency unit are told from
+ * the lines; a heading may name MHz, kHz, Hz, dBm, dBµV or the resolution bandwidth. Rows out of
+ * order are sorted, levels that are not numbers are left out, both with a warning.
+ */
 export function readColumns(lines: readonly string[]): Result<Measurement, SweepFileError> {
   const warnings: SweepWarning[] = [];
-  const header: Header = { frequencyScale: null, hintedScale: null, resolutionHz: null, isDbuv: null };
+  const header: Header = {
+    frequencyScale: null,
+    hintedScale: null,
+    resolutionHz: null,
+    isDbuv: null,
+  };
   const rows: Row[] = [];
   let missing = 0;
   let firstMissing = 0;
@@ -53,53 +61,89 @@ export function readColumns(lines: readonly string[]): Result<Measurement, Sweep
       missing += 1;
       firstMissing ||= i + 1;
     } else if (i === lastLine) warnings.push(cutWarning(i));
-    else if (rows.length > 0 || fields.length > 1 || !isHeadingLike(line)) return fail({ code: "file-not-a-sweep", line: i + 1, text: line.slice(0, 60) });
+    else if (rows.length > 0 || fields.length > 1 || !isHeadingLike(line))
+      return fail({ code: "file-not-a-sweep", line: i + 1, text: line.slice(0, 60) });
   }
   if (missing > 0) {
     if (rows.length === 0) return fail({ code: "file-nothing-usable", line: firstMissing });
-    warnings.push({ code: "levels-missing", message: `${missing} level${missing === 1 ? " is" : "s are"} not a number (first in line ${firstMissing}): those points count as not measured.` });
+    warnings.push({
+      code: "levels-missing",
+      message: `${missing} level${missing === 1 ? " is" : "s are"} not a number (first in line ${firstMissing}): those points count as not measured.`,
+    });
   }
-  if (rows.length === 0) return fail({ code: "file-not-a-sweep", line: 1, text: (lines.find((l) => l.trim()) ?? "").trim().slice(0, 60) });
+  if (rows.length === 0)
+    return fail({
+      code: "file-not-a-sweep",
+      line: 1,
+      text: (lines.find((l) => l.trim()) ?? "").trim().slice(0, 60),
+    });
   if (rows.length < 3) return fail({ code: "file-too-few-points", points: rows.length });
   return toGrid(rows, header, warnings);
 }
 
-function toGrid(rows: Row[], header: Header, warnings: SweepWarning[]): Result<Measurement, SweepFileError> {
+function toGrid(
+  rows: Row[],
+  header: Header,
+  warnings: SweepWarning[],
+): Result<Measurement, SweepFileError> {
   let lowest = Infinity;
   let highest = -Infinity;
   for (const r of rows) {
     lowest = Math.min(lowest, r.frequency);
     highest = Math.max(highest, r.frequency);
   }
-  const hinted = header.hintedScale !== null && lowest * header.hintedScale >= 20e6 && highest * header.hintedScale <= 10e9 ? header.hintedScale : null;
+  const hinted =
+    header.hintedScale !== null &&
+    lowest * header.hintedScale >= 20e6 &&
+    highest * header.hintedScale <= 10e9
+      ? header.hintedScale
+      : null;
   const scale = header.frequencyScale ?? hinted ?? scaleFromRange(lowest, highest);
-  if (scale === null || lowest * scale < 1e6 || highest * scale > 100e9) return fail({ code: "file-wrong-unit", what: "frequency", lowest, highest });
+  if (scale === null || lowest * scale < 1e6 || highest * scale > 100e9)
+    return fail({ code: "file-wrong-unit", what: "frequency", lowest, highest });
   const levels = rows.map((r) => r.level).sort((a, b) => a - b);
   const isDbuv = header.isDbuv ?? levels[levels.length >> 1]! > 0;
   if (header.isDbuv === null && isDbuv) {
-    warnings.push({ code: "unit-assumed-dbuv", message: "No heading names the unit of the levels; most are above 0, so they were read as dBµV at 50 ohm." });
+    warnings.push({
+      code: "unit-assumed-dbuv",
+      message:
+        "No heading names the unit of the levels; most are above 0, so they were read as dBµV at 50 ohm.",
+    });
   }
   const lowestLevel = levels[0]!;
   const highestLevel = levels.at(-1)!;
   // all next to 0: watts or milliwatts, not decibels
   const isLinear = Math.abs(lowestLevel) < 1e-3 && Math.abs(highestLevel) < 1e-3;
   if (isLinear || lowestLevel < -250 || highestLevel > 200) {
-    return fail({ code: "file-wrong-unit", what: "level", lowest: lowestLevel, highest: highestLevel });
+    return fail({
+      code: "file-wrong-unit",
+      what: "level",
+      lowest: lowestLevel,
+      highest: highestLevel,
+    });
   }
 
-  const points = rows.map((r) => ({ hz: r.frequency * scale, dbm: isDbuv ? dbuvToDbm(r.level) : r.level }));
+  const points = rows.map((r) => ({
+    hz: r.frequency * scale,
+    dbm: isDbuv ? dbuvToDbm(r.level) : r.level,
+  }));
   if (points.some((p, i) => i > 0 && p.hz < points[i - 1]!.hz)) {
     points.sort((a, b) => a.hz - b.hz);
-    warnings.push({ code: "rows-out-of-order", message: "The lines were not in order of frequency; they were sorted." });
+    warnings.push({
+      code: "rows-out-of-order",
+      message: "The lines were not in order of frequency; they were sorted.",
+    });
   }
   const gaps: number[] = [];
-  for (let i = 1; i < points.length; i += 1) if (points[i]!.hz > points[i - 1]!.hz) gaps.push(points[i]!.hz - points[i - 1]!.hz);
+  for (let i = 1; i < points.length; i += 1)
+    if (points[i]!.hz > points[i - 1]!.hz) gaps.push(points[i]!.hz - points[i - 1]!.hz);
   if (gaps.length < 2) return fail({ code: "file-too-few-points", points: gaps.length + 1 });
   gaps.sort((a, b) => a - b);
   const lowHz = points[0]!.hz;
   const spanHz = points.at(-1)!.hz - lowHz;
   const roughHz = gaps[gaps.length >> 1]!;
-  // frequencies written with few decimals jitter; the step that fits the whole span best is the true one
+  // frequencies written with few decimals jitter; the step that fits the whole span best is the
+  // true one
   const count = Math.max(1, Math.round(spanHz / roughHz));
   const isEven = gaps[0]! > roughHz * 0.5 && gaps.at(-1)! < roughHz * 1.5;
   const stepHz = isEven ? spanHz / count : roughHz;
@@ -115,18 +159,44 @@ function toGrid(rows: Row[], header: Header, warnings: SweepWarning[]): Result<M
     power[i]! += 10 ** (p.dbm / 10);
     hits[i]! += 1;
   }
-  if (doubles > 0) warnings.push({ code: "points-doubled", message: `${doubles} points share a frequency with another; their mean power was taken.` });
-  const pass = Float64Array.from(power, (p, i) => (hits[i]! > 0 ? 10 * Math.log10(p / hits[i]!) : NaN));
+  if (doubles > 0)
+    warnings.push({
+      code: "points-doubled",
+      message: `${doubles} points share a frequency with another; their mean power was taken.`,
+    });
+  const pass = Float64Array.from(power, (p, i) =>
+    hits[i]! > 0 ? 10 * Math.log10(p / hits[i]!) : NaN,
+  );
   const empty = hits.reduce((n, h) => n + (h === 0 ? 1 : 0), 0);
-  if (empty > 0) warnings.push({ code: "gaps", message: `${empty} of ${size} points between ${mhz(lowHz)} and ${mhz(lowHz + spanHz)} MHz were not measured.` });
+  if (empty > 0)
+    warnings.push({
+      code: "gaps",
+      message: `${empty} of ${size} points between ${mhz(lowHz)} and ${mhz(lowHz + spanHz)} MHz were not measured.`,
+    });
   const { resolutionHz } = header;
-  if (resolutionHz !== null) warnings.push({ code: "resolution-known", message: `The file names a resolution bandwidth of ${resolutionHz / 1000} kHz at a step of ${Math.round(stepHz) / 1000} kHz: levels are taken per step, ${perStepDb(resolutionHz, stepHz) < 0 ? "lower" : "higher"} by ${Math.abs(perStepDb(resolutionHz, stepHz)).toFixed(1)} dB.` });
-  return ok({ format: "columns", lowHz, stepHz, points: size, passes: [pass], completePasses: 1, warnings, ...(resolutionHz === null ? {} : { resolutionHz }) });
+  if (resolutionHz !== null)
+    warnings.push({
+      code: "resolution-known",
+      message: `The file names a resolution bandwidth of ${resolutionHz / 1000} kHz at a step of ${Math.round(stepHz) / 1000} kHz: levels are taken per step, ${perStepDb(resolutionHz, stepHz) < 0 ? "lower" : "higher"} by ${Math.abs(perStepDb(resolutionHz, stepHz)).toFixed(1)} dB.`,
+    });
+  return ok({
+    format: "columns",
+    lowHz,
+    stepHz,
+    points: size,
+    passes: [pass],
+    completePasses: 1,
+    warnings,
+    ...(resolutionHz === null ? {} : { resolutionHz }),
+  });
 }
 
 const mhz = (hz: number): string => (hz / 1e6).toFixed(3);
 
-const cutWarning = (index: number): SweepWarning => ({ code: "last-line-cut", message: `The last line (${index + 1}) is cut off; it was left out, everything before it was read.` });
+const cutWarning = (index: number): SweepWarning => ({
+  code: "last-line-cut",
+  message: `The last line (${index + 1}) is cut off; it was left out, everything before it was read.`,
+});
 
 function lastNotEmpty(lines: readonly string[]): number {
   let i = lines.length - 1;
@@ -134,17 +204,30 @@ function lastNotEmpty(lines: readonly string[]): number {
   return i;
 }
 
-/** Splits a line at the separator it uses. A comma is a decimal sign when another separator is there too. */
+/**
+ * Splits a line at the separator it uses. A comma is a decimal sign when another separator is there
+ * too.
+ */
 function splitColumns(line: string): string[] {
   const unquoted = line.replace(/"/g, "");
-  if (/[;\t]/.test(unquoted)) return unquoted.split(/[;\t]/).map((f) => f.trim()).filter((f, i) => i < 2 || f !== "");
+  if (/[;\t]/.test(unquoted))
+    return unquoted
+      .split(/[;\t]/)
+      .map((f) => f.trim())
+      .filter((f, i) => i < 2 || f !== "");
   if (unquoted.includes(",")) {
     const byComma = unquoted.split(",").map((f) => f.trim());
     const bySpace = unquoted.trim().split(/\s+/);
     // "470,025 -98,5": decimal commas with a blank between the columns
-    if (bySpace.length >= 2 && !/,\s/.test(unquoted) && bySpace.slice(0, 2).every((f) => NUMBER.test(f))) return bySpace;
+    if (
+      bySpace.length >= 2 &&
+      !/,\s/.test(unquoted) &&
+      bySpace.slice(0, 2).every((f) => NUMBER.test(f))
+    )
+      return bySpace;
     // "470,025,-98,5": four parts of digits are two numbers with decimal commas
-    if (byComma.length === 4 && byComma.every((f) => /^[+-]?\d+$/.test(f))) return [`${byComma[0]}.${byComma[1]}`, `${byComma[2]}.${byComma[3]}`];
+    if (byComma.length === 4 && byComma.every((f) => /^[+-]?\d+$/.test(f)))
+      return [`${byComma[0]}.${byComma[1]}`, `${byComma[2]}.${byComma[3]}`];
     return byComma;
   }
   return unquoted.trim().split(/\s+/);
@@ -164,7 +247,10 @@ const RESOLUTION = /\b(?:rbw|resolution[ _-]?bandwidth)\b[^\d]{0,20}([\d.,]+)\s*
 function readHeading(line: string, header: Header): void {
   const resolution = RESOLUTION.exec(line);
   if (resolution) {
-    const hz = Number(resolution[1]!.replace(",", ".")) * (SCALES[resolution[2]?.toLowerCase() ?? ""] ?? SCALES[/\((ghz|mhz|khz|hz)\)/i.exec(line)?.[1]?.toLowerCase() ?? "hz"]!);
+    const hz =
+      Number(resolution[1]!.replace(",", ".")) *
+      (SCALES[resolution[2]?.toLowerCase() ?? ""] ??
+        SCALES[/\((ghz|mhz|khz|hz)\)/i.exec(line)?.[1]?.toLowerCase() ?? "hz"]!);
     if (hz >= 1 && hz <= 10e6) header.resolutionHz = hz;
     return;
   }
@@ -177,6 +263,7 @@ function readHeading(line: string, header: Header): void {
 
 /** MHz, kHz or Hz from the size of the numbers: audio gear lives between 30 MHz and 10 GHz. */
 function scaleFromRange(lowest: number, highest: number): number | null {
-  for (const scale of [1e6, 1e3, 1]) if (lowest * scale >= 20e6 && highest * scale <= 10e9) return scale;
+  for (const scale of [1e6, 1e3, 1])
+    if (lowest * scale >= 20e6 && highest * scale <= 10e9) return scale;
   return null;
 }

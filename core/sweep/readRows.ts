@@ -6,7 +6,9 @@ const FIELDS_BEFORE_LEVELS = 6;
 
 /** Whether the first lines are `date, time, lowHz, highHz, stepHz, samples, level, …`. */
 export function looksLikeRows(lines: readonly string[]): boolean {
-  const first = lines.find((l) => l.trim() !== "" && !l.startsWith("#") && DATE.test(l.split(/[,;]/)[0]!.trim()));
+  const first = lines.find(
+    (l) => l.trim() !== "" && !l.startsWith("#") && DATE.test(l.split(/[,;]/)[0]!.trim()),
+  );
   if (!first || lines.indexOf(first) > 20) return false;
   return /^\d{1,2}:\d{2}/.test(first.split(/[,;]/)[1]?.trim() ?? "");
 }
@@ -30,11 +32,18 @@ const MINUS = 45;
 const PLUS = 43;
 const ZERO = 48;
 
-/** Reads rows of many sweeps, piece by piece as a file comes in: bytes are looked at once, and nothing but levels is kept. Each row is one stretch of one pass; a pass
- *  ends when a stretch comes again. A level belongs to lowHz + (i+½)·stepHz. Rows may come in any order; cut or odd rows are left out with a warning. */
+/**
+ * Reads rows of many sweeps, piece by piece as a file comes in: bytes are looked at once, and
+ * nothing but levels is kept. Each row is one stretch of one pass; a pass ends when a stretch comes
+ * again. A level belongs to lowHz + (i+½)·stepHz. Rows may come in any order; cut or odd rows are
+ * left out with a warning.
+ */
 export class RowReader {
   private passes: Map<number, Segment>[] = [];
-  /** How many sweeps of the file stand in each pass that is kept; more than one once it grew too long. */
+  /**
+   * How many sweeps of the file stand in each pass that is kept; more than one once it grew too
+   * long.
+   */
   private group = 1;
   private inGroup = 0;
   private sweeps = 1;
@@ -51,7 +60,10 @@ export class RowReader {
   private stray: { line: number; text: string } | null = null;
   private firstLine = "";
 
-  /** @param mostLevels - when more levels than this would be kept, neighbouring sweeps are put together: their mean power is kept, and the highest of each bin ever seen */
+  /**
+   * @param mostLevels - when more levels than this would be kept, neighbouring sweeps are put
+   *   together: their mean power is kept, and the highest of each bin ever seen
+   */
   constructor(private readonly mostLevels = 2_000_000) {}
 
   /** Takes the next bytes of the file. */
@@ -86,9 +98,16 @@ export class RowReader {
     const { cut, firstCut, missing, lowest, highest, passes } = this;
     if (this.stray) return fail({ code: "file-not-a-sweep", ...this.stray });
     const segments = passes.flatMap((p) => [...p.values()]);
-    if (segments.length === 0) return fail(cut > 0 ? { code: "file-nothing-usable", line: firstCut } : { code: "file-not-a-sweep", line: 1, text: this.firstLine.slice(0, 60) });
-    if (lowest < 1e6 || highest > 100e9) return fail({ code: "file-wrong-unit", what: "frequency", lowest, highest });
-    if (segments.every((s) => s.levels.every((l) => Number.isNaN(l)))) return fail({ code: "file-nothing-usable", line: 1 });
+    if (segments.length === 0)
+      return fail(
+        cut > 0
+          ? { code: "file-nothing-usable", line: firstCut }
+          : { code: "file-not-a-sweep", line: 1, text: this.firstLine.slice(0, 60) },
+      );
+    if (lowest < 1e6 || highest > 100e9)
+      return fail({ code: "file-wrong-unit", what: "frequency", lowest, highest });
+    if (segments.every((s) => s.levels.every((l) => Number.isNaN(l))))
+      return fail({ code: "file-nothing-usable", line: 1 });
     const extremes = { lowest: Infinity, highest: -Infinity };
     for (const s of segments) {
       for (const l of s.levels) {
@@ -96,19 +115,55 @@ export class RowReader {
         if (l > extremes.highest) extremes.highest = l;
       }
     }
-    if (extremes.lowest < -250 || extremes.highest > 200) return fail({ code: "file-wrong-unit", what: "level", ...extremes });
+    if (extremes.lowest < -250 || extremes.highest > 200)
+      return fail({ code: "file-wrong-unit", what: "level", ...extremes });
     const warnings: SweepWarning[] = [];
-    if (cut > 0) warnings.push({ code: "rows-cut", message: `${cut} row${cut === 1 ? " is" : "s are"} cut short or damaged (first in line ${firstCut}) and ${cut === 1 ? "was" : "were"} left out.` });
-    if (missing > 0) warnings.push({ code: "levels-missing", message: `${missing} level${missing === 1 ? " is" : "s are"} not a number: those points count as not measured.` });
-    const measured = passes.reduce((most, p) => Math.max(most, [...p.values()].reduce((n, segment) => n + segment.levels.length, 0)), 0);
-    const tooLarge = gridError({ points: pointsOf(passes, lowest, highest), passes: passes.length, measured });
+    if (cut > 0)
+      warnings.push({
+        code: "rows-cut",
+        message: `${cut} row${cut === 1 ? " is" : "s are"} cut short or damaged (first in line ${firstCut}) and ${cut === 1 ? "was" : "were"} left out.`,
+      });
+    if (missing > 0)
+      warnings.push({
+        code: "levels-missing",
+        message: `${missing} level${missing === 1 ? " is" : "s are"} not a number: those points count as not measured.`,
+      });
+    const measured = passes.reduce(
+      (most, p) =>
+        Math.max(
+          most,
+          [...p.values()].reduce((n, segment) => n + segment.levels.length, 0),
+        ),
+      0,
+    );
+    const tooLarge = gridError({
+      points: pointsOf(passes, lowest, highest),
+      passes: passes.length,
+      measured,
+    });
     if (tooLarge) return fail(tooLarge);
     const grid = onOneGrid(passes, lowest, highest, warnings);
     if (this.group === 1) return ok({ format: "rows", ...grid, warnings });
-    warnings.push({ code: "sweeps-put-together", message: `${this.sweeps} sweeps are too many to keep one by one: each pass shown is the mean of ${this.group}, and the highest of each bin was kept beside.` });
-    const peaks = [...this.peaks].map(([lowHz, levels]): [number, Segment] => [lowHz, { lowHz, stepHz: [...passes[0]!.values()].find((s) => s.lowHz === lowHz)?.stepHz ?? grid.stepHz, levels }]);
+    warnings.push({
+      code: "sweeps-put-together",
+      message: `${this.sweeps} sweeps are too many to keep one by one: each pass shown is the mean of ${this.group}, and the highest of each bin was kept beside.`,
+    });
+    const peaks = [...this.peaks].map(([lowHz, levels]): [number, Segment] => [
+      lowHz,
+      {
+        lowHz,
+        stepHz: [...passes[0]!.values()].find((s) => s.lowHz === lowHz)?.stepHz ?? grid.stepHz,
+        levels,
+      },
+    ]);
     const peak = onOneGrid([new Map(peaks)], lowest, highest, [], grid.stepHz);
-    return ok({ format: "rows", ...grid, completePasses: Math.min(this.sweeps, grid.completePasses * this.group), peakDbm: peak.passes[0]!, warnings });
+    return ok({
+      format: "rows",
+      ...grid,
+      completePasses: Math.min(this.sweeps, grid.completePasses * this.group),
+      peakDbm: peak.passes[0]!,
+      warnings,
+    });
   }
 
   private takeLine(bytes: Uint8Array, start: number, end: number): void {
@@ -123,7 +178,8 @@ export class RowReader {
     if (from === to || bytes[from] === 35 || this.stray) return;
     const row = parseRow(bytes, from, to);
     if (row === "heading") {
-      if (this.passes.length > 0 || this.current.size > 0) this.stray = { line: this.line, text: textOf(bytes, from, Math.min(to, from + 60)) };
+      if (this.passes.length > 0 || this.current.size > 0)
+        this.stray = { line: this.line, text: textOf(bytes, from, Math.min(to, from + 60)) };
       return;
     }
     if (row === "cut") {
@@ -141,7 +197,9 @@ export class RowReader {
     this.current.set(row.lowHz, row);
     const peak = this.peaks.get(row.lowHz);
     if (!peak || peak.length !== row.levels.length) this.peaks.set(row.lowHz, row.levels.slice());
-    else for (let i = 0; i < peak.length; i += 1) if (row.levels[i]! > peak[i]! || Number.isNaN(peak[i]!)) peak[i] = row.levels[i]!;
+    else
+      for (let i = 0; i < peak.length; i += 1)
+        if (row.levels[i]! > peak[i]! || Number.isNaN(peak[i]!)) peak[i] = row.levels[i]!;
   }
 
   /** Puts the sweep that just ended to the others. */
@@ -169,12 +227,19 @@ export class RowReader {
     this.inGroup = this.passes.length % 2 === 0 ? this.group + this.inGroup : this.inGroup;
     this.passes = halved;
     this.group *= 2;
-    this.kept = halved.reduce((n, p) => n + [...p.values()].reduce((m, s) => m + s.levels.length, 0), 0);
+    this.kept = halved.reduce(
+      (n, p) => n + [...p.values()].reduce((m, s) => m + s.levels.length, 0),
+      0,
+    );
   }
 }
 
 /** Adds a sweep's power to the mean of `count` others. */
-function addSweep(into: Map<number, Segment>, sweep: ReadonlyMap<number, Segment>, count: number): void {
+function addSweep(
+  into: Map<number, Segment>,
+  sweep: ReadonlyMap<number, Segment>,
+  count: number,
+): void {
   for (const [lowHz, segment] of sweep) {
     const known = into.get(lowHz);
     if (!known || known.levels.length !== segment.levels.length) {
@@ -184,7 +249,12 @@ function addSweep(into: Map<number, Segment>, sweep: ReadonlyMap<number, Segment
     for (let i = 0; i < known.levels.length; i += 1) {
       const [a, b] = [known.levels[i]!, segment.levels[i]!];
       if (Number.isNaN(b)) continue;
-      known.levels[i] = Number.isNaN(a) ? b : 10 * Math.log10((Math.exp(a * NEPER_PER_DB) * count + Math.exp(b * NEPER_PER_DB)) / (count + 1));
+      known.levels[i] = Number.isNaN(a)
+        ? b
+        : 10 *
+          Math.log10(
+            (Math.exp(a * NEPER_PER_DB) * count + Math.exp(b * NEPER_PER_DB)) / (count + 1),
+          );
     }
   }
 }
@@ -192,9 +262,14 @@ function addSweep(into: Map<number, Segment>, sweep: ReadonlyMap<number, Segment
 const NEPER_PER_DB = Math.LN10 / 10;
 const isBlank = (b: number): boolean => b === SPACE || b === TAB || b === RETURN;
 const isSeparator = (b: number): boolean => b === COMMA || b === SEMICOLON;
-const textOf = (bytes: Uint8Array, from: number, to: number): string => String.fromCharCode(...bytes.subarray(from, to));
+const textOf = (bytes: Uint8Array, from: number, to: number): string =>
+  String.fromCharCode(...bytes.subarray(from, to));
 
-function parseRow(bytes: Uint8Array, from: number, to: number): (Segment & { missing: number }) | "heading" | "cut" {
+function parseRow(
+  bytes: Uint8Array,
+  from: number,
+  to: number,
+): (Segment & { missing: number }) | "heading" | "cut" {
   let at = from;
   const field = (): [number, number] | null => {
     if (at > to) return null;
@@ -207,9 +282,13 @@ function parseRow(bytes: Uint8Array, from: number, to: number): (Segment & { mis
     return [a, b];
   };
   const date = field()!;
-  if (!DATE.test(textOf(bytes, date[0], Math.min(date[1], date[0] + 12)))) return bytes[from]! >= ZERO && bytes[from]! <= ZERO + 9 ? "cut" : "heading";
+  if (!DATE.test(textOf(bytes, date[0], Math.min(date[1], date[0] + 12))))
+    return bytes[from]! >= ZERO && bytes[from]! <= ZERO + 9 ? "cut" : "heading";
   field();
-  const number = (): number => { const f = field(); return f && f[1] > f[0] ? parseNumber(bytes, f[0], f[1]) : NaN; };
+  const number = (): number => {
+    const f = field();
+    return f && f[1] > f[0] ? parseNumber(bytes, f[0], f[1]) : NaN;
+  };
   const [lowHz, highHz, stepHz] = [number(), number(), number()];
   if (!(highHz > lowHz) || !(stepHz > 0) || !(lowHz >= 0) || !Number.isFinite(highHz)) return "cut";
   for (let k = 5; k < FIELDS_BEFORE_LEVELS; k += 1) field();
@@ -229,7 +308,10 @@ function parseRow(bytes: Uint8Array, from: number, to: number): (Segment & { mis
   return { lowHz, stepHz, levels, missing };
 }
 
-/** A decimal number of plain digits, read without making a string; anything else as JavaScript reads it. NaN when it is none, −Infinity for "-inf". */
+/**
+ * A decimal number of plain digits, read without making a string; anything else as JavaScript reads
+ * it. NaN when it is none, −Infinity for "-inf".
+ */
 function parseNumber(bytes: Uint8Array, from: number, to: number): number {
   let at = from;
   const isNegative = bytes[at] === MINUS;
@@ -263,13 +345,25 @@ export function readRows(bytes: Uint8Array): Result<Measurement, SweepFileError>
 
 /** The step that most rows have. */
 function middleStepHz(passes: readonly ReadonlyMap<number, Segment>[]): number {
-  const steps = Float64Array.from(passes.flatMap((p) => [...p.values()].map((s) => s.stepHz))).sort();
+  const steps = Float64Array.from(
+    passes.flatMap((p) => [...p.values()].map((s) => s.stepHz)),
+  ).sort();
   return steps[steps.length >> 1]!;
 }
 
-const pointsOf = (passes: readonly ReadonlyMap<number, Segment>[], lowestHz: number, highestHz: number): number => Math.max(1, Math.round((highestHz - lowestHz) / middleStepHz(passes)));
+const pointsOf = (
+  passes: readonly ReadonlyMap<number, Segment>[],
+  lowestHz: number,
+  highestHz: number,
+): number => Math.max(1, Math.round((highestHz - lowestHz) / middleStepHz(passes)));
 
-function onOneGrid(passes: Map<number, Segment>[], lowestHz: number, highestHz: number, warnings: SweepWarning[], ofStepHz: number | null = null) {
+function onOneGrid(
+  passes: Map<number, Segment>[],
+  lowestHz: number,
+  highestHz: number,
+  warnings: SweepWarning[],
+  ofStepHz: number | null = null,
+) {
   const stepHz = ofStepHz ?? middleStepHz(passes);
   const lowHz = lowestHz + stepHz / 2;
   const points = Math.max(1, Math.round((highestHz - lowestHz) / stepHz));
@@ -284,7 +378,10 @@ function onOneGrid(passes: Map<number, Segment>[], lowestHz: number, highestHz: 
         if (Number.isNaN(level) || at < 0 || at >= points) continue;
         // a bin that is measured once keeps its level as it is; else the mean of power
         const n = hits[at]!;
-        grid[at] = n === 0 ? level : 10 * Math.log10((10 ** (grid[at]! / 10) * n + 10 ** (level / 10)) / (n + 1));
+        grid[at] =
+          n === 0
+            ? level
+            : 10 * Math.log10((10 ** (grid[at]! / 10) * n + 10 ** (level / 10)) / (n + 1));
         hits[at] = n + 1;
       }
     }
@@ -294,8 +391,15 @@ function onOneGrid(passes: Map<number, Segment>[], lowestHz: number, highestHz: 
   const most = filled.reduce((a, b) => Math.max(a, b), 0);
   const completePasses = filled.filter((n) => n >= most * 0.98).length;
   if (completePasses < passes.length) {
-    warnings.push({ code: "pass-incomplete", message: `${passes.length - completePasses} of ${passes.length} passes ${passes.length - completePasses === 1 ? "is" : "are"} not complete; what they hold was used.` });
+    warnings.push({
+      code: "pass-incomplete",
+      message: `${passes.length - completePasses} of ${passes.length} passes ${passes.length - completePasses === 1 ? "is" : "are"} not complete; what they hold was used.`,
+    });
   }
-  if (most < points * 0.98) warnings.push({ code: "gaps", message: `${points - most} of ${points} points were not measured in any one pass.` });
+  if (most < points * 0.98)
+    warnings.push({
+      code: "gaps",
+      message: `${points - most} of ${points} points were not measured in any one pass.`,
+    });
   return { lowHz, stepHz, points, passes: grids, completePasses };
 }

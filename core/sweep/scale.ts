@@ -1,13 +1,21 @@
 import { quantile } from "./noiseFloor";
 import { type Measurement, milliwatts } from "./sweep";
 
-/** Noise bandwidth of an analyser's resolution filter over its 3 dB bandwidth: 1.06 for the usual near-Gaussian digital filters (value from memory of makers' application notes;
- *  analogue four-pole filters reach 1.13, 0.3 dB more). */
+/**
+ * Noise bandwidth of an analyser's resolution filter over its 3 dB bandwidth: 1.06 for the usual
+ * near-Gaussian digital filters (value from memory of makers' application notes; analogue four-pole
+ * filters reach 1.13, 0.3 dB more).
+ */
 export const NOISE_OVER_RESOLUTION = 1.06;
 
-/** What is added to each level so that it is power per step: an analyser whose filter is wider than its step counts the same power in several bins.
- * @param resolutionHz - 3 dB bandwidth, > 0; @param stepHz - > 0; @returns dB, ratio of step to noise bandwidth */
-export const perStepDb = (resolutionHz: number, stepHz: number): number => 10 * Math.log10(stepHz / (resolutionHz * NOISE_OVER_RESOLUTION));
+/**
+ * What is added to each level so that it is power per step: an analyser whose filter is wider than
+ * its step counts the same power in several bins.
+ * @param resolutionHz - 3 dB bandwidth, > 0; @param stepHz - > 0; @returns dB, ratio of step to
+ *   noise bandwidth
+ */
+export const perStepDb = (resolutionHz: number, stepHz: number): number =>
+  10 * Math.log10(stepHz / (resolutionHz * NOISE_OVER_RESOLUTION));
 
 /** The measurement with every level moved by so many decibels. */
 export function shifted(m: Measurement, byDb: number): Measurement {
@@ -16,7 +24,9 @@ export function shifted(m: Measurement, byDb: number): Measurement {
   return { ...m, passes: m.passes.map(move), ...(m.peakDbm ? { peakDbm: move(m.peakDbm) } : {}) };
 }
 
-/** The measurement as power per step, where it says what its resolution bandwidth is; else as it is. */
+/**
+ * The measurement as power per step, where it says what its resolution bandwidth is; else as it is.
+ */
 export function asPerStep(m: Measurement): Measurement {
   const { resolutionHz, ...rest } = m;
   return resolutionHz === undefined ? m : shifted(rest, perStepDb(resolutionHz, m.stepHz));
@@ -36,20 +46,39 @@ const LEAST_OVER_QUIET_DB = 8;
 const LEAST_STRETCHES = 5;
 const MOST_SPREAD_DB = 2.5;
 
-/** Estimates a constant offset between two instruments at one place from what both saw: stretches of 1 MHz that stand 8 dB over the quiet of each. The floor
- *  tells nothing, for it is each instrument's own. Both as power per step.
- * @returns how much higher `b` reads; null where too little was seen by both, or where the differences are no constant */
+/**
+ * Estimates a constant offset between two instruments at one place from what both saw: stretches of
+ * 1 MHz that stand 8 dB over the quiet of each. The floor tells nothing, for it is each
+ * instrument's own. Both as power per step.
+ * @returns how much higher `b` reads; null where too little was seen by both, or where the
+ *   differences are no constant
+ */
 export function instrumentOffset(a: Measurement, b: Measurement): InstrumentOffset | null {
   const lowHz = Math.max(a.lowHz, b.lowHz);
   const highHz = Math.min(a.lowHz + (a.points - 1) * a.stepHz, b.lowHz + (b.points - 1) * b.stepHz);
   if (highHz - lowHz < LEAST_STRETCHES * STRETCH_HZ) return null;
   const [inA, inB] = [stretchPowers(a, lowHz, highHz), stretchPowers(b, lowHz, highHz)];
-  const quiet = (levels: readonly number[]) => quantile(levels.filter((l) => !Number.isNaN(l)).sort((x, y) => x - y), 0.2);
+  const quiet = (levels: readonly number[]) =>
+    quantile(
+      levels.filter((l) => !Number.isNaN(l)).sort((x, y) => x - y),
+      0.2,
+    );
   const [quietA, quietB] = [quiet(inA), quiet(inB)];
-  const differences = inA.flatMap((level, i) => (level > quietA + LEAST_OVER_QUIET_DB && inB[i]! > quietB + LEAST_OVER_QUIET_DB ? [inB[i]! - level] : [])).sort((x, y) => x - y);
+  const differences = inA
+    .flatMap((level, i) =>
+      level > quietA + LEAST_OVER_QUIET_DB && inB[i]! > quietB + LEAST_OVER_QUIET_DB
+        ? [inB[i]! - level]
+        : [],
+    )
+    .sort((x, y) => x - y);
   if (differences.length < LEAST_STRETCHES) return null;
   const offsetDb = quantile(differences, 0.5);
-  const spreadDb = 1.48 * quantile(differences.map((d) => Math.abs(d - offsetDb)).sort((x, y) => x - y), 0.5);
+  const spreadDb =
+    1.48 *
+    quantile(
+      differences.map((d) => Math.abs(d - offsetDb)).sort((x, y) => x - y),
+      0.5,
+    );
   return spreadDb > MOST_SPREAD_DB ? null : { offsetDb, spreadDb, stretches: differences.length };
 }
 
@@ -66,15 +95,23 @@ function stretchPowers(m: Measurement, lowHz: number, highHz: number): number[] 
       bins[at]! += 1;
     });
   }
-  return Array.from(sums, (sum, i) => (bins[i] === 0 ? NaN : 10 * Math.log10((sum / bins[i]!) * (STRETCH_HZ / m.stepHz))));
+  return Array.from(sums, (sum, i) =>
+    bins[i] === 0 ? NaN : 10 * Math.log10((sum / bins[i]!) * (STRETCH_HZ / m.stepHz)),
+  );
 }
 
 const WORTH_A_WORD_DB = 1.5;
 
-/** Brings measurements of one place, perhaps of several instruments, to one scale: each that reads lower than another where both saw the same is raised to it, for the higher
- *  reading is the careful one. Says so in a warning.
- * @param raises - false: only says what it found */
-export function alignMeasurements(list: readonly { name: string; measurement: Measurement }[], raises = true): Measurement[] {
+/**
+ * Brings measurements of one place, perhaps of several instruments, to one scale: each that reads
+ * lower than another where both saw the same is raised to it, for the higher reading is the careful
+ * one. Says so in a warning.
+ * @param raises - false: only says what it found
+ */
+export function alignMeasurements(
+  list: readonly { name: string; measurement: Measurement }[],
+  raises = true,
+): Measurement[] {
   const only = list.length === 1 ? list[0]!.measurement : null;
   if (only) return [only];
   const names = list.map((l) => l.name);
@@ -86,7 +123,10 @@ export function alignMeasurements(list: readonly { name: string; measurement: Me
       const [low, high] = found.offsetDb > 0 ? [a, b] : [b, a];
       const byDb = Math.abs(found.offsetDb);
       const words = `${names[high]} reads ${byDb.toFixed(1)} dB higher than ${names[low]} where both saw the same${raises ? `: ${names[low]} was raised to it` : "; nothing was changed"}.`;
-      out[low] = { ...(raises ? shifted(out[low]!, byDb) : out[low]!), warnings: [...out[low]!.warnings, { code: "instruments-differ", message: words }] };
+      out[low] = {
+        ...(raises ? shifted(out[low]!, byDb) : out[low]!),
+        warnings: [...out[low]!.warnings, { code: "instruments-differ", message: words }],
+      };
     }
   }
   return out;

@@ -12,17 +12,34 @@ export interface SweepSetup {
   resolutionHz: number | null;
   /** Added to every level: a pre-amplifier's gain taken out, a lead's loss put back. */
   correctionDb: number;
-  /** The answer where a file did not name its unit and its levels look like dBµV: what they are after all. */
+  /**
+   * The answer where a file did not name its unit and its levels look like dBµV: what they are
+   * after all.
+   */
   unit: "dbuv" | "dbm" | null;
 }
 
-export const PLAIN_SETUP: SweepSetup = { setting: null, antenna: "", resolutionHz: null, correctionDb: 0, unit: null };
+export const PLAIN_SETUP: SweepSetup = {
+  setting: null,
+  antenna: "",
+  resolutionHz: null,
+  correctionDb: 0,
+  unit: null,
+};
 
 /** The measurement on the scale that its setup tells: power per step in dBm at the antenna.
  * @param m - as it was read: levels that were taken for dBµV are dBm already */
-export function measuredWith(m: Measurement, { resolutionHz, correctionDb, unit }: SweepSetup): Measurement {
+export function measuredWith(
+  m: Measurement,
+  { resolutionHz, correctionDb, unit }: SweepSetup,
+): Measurement {
   const wasTakenForDbuv = m.warnings.some((w) => w.code === "unit-assumed-dbuv");
   const unitDb = wasTakenForDbuv && unit === "dbm" ? -dbuvToDbm(0) : 0;
-  const scaled = shifted(asPerStep(resolutionHz === null ? m : { ...m, resolutionHz }), correctionDb + unitDb);
-  return unit === null ? scaled : { ...scaled, warnings: m.warnings.filter((w) => w.code !== "unit-assumed-dbuv") };
+  const scaled = shifted(
+    asPerStep(resolutionHz === null ? m : { ...m, resolutionHz }),
+    correctionDb + unitDb,
+  );
+  return unit === null
+    ? scaled
+    : { ...scaled, warnings: m.warnings.filter((w) => w.code !== "unit-assumed-dbuv") };
 }

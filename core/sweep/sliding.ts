@@ -3,7 +3,10 @@ const STEPS_PER_DB = 20;
 const STEPS = 600 * STEPS_PER_DB;
 const NOTHING = STEPS;
 
-/** A quantile of a window that slides over levels, to a twentieth of a decibel: counts by level, and a finger that walks. Levels that are not numbers are left out. */
+/**
+ * A quantile of a window that slides over levels, to a twentieth of a decibel: counts by level, and
+ * a finger that walks. Levels that are not numbers are left out.
+ */
 export class SlidingQuantile {
   private readonly counts = new Int32Array(STEPS + 1);
   private readonly index: Uint16Array;
@@ -15,15 +18,27 @@ export class SlidingQuantile {
   private below = 0;
 
   /** @param share - which quantile, 0 … 1 */
-  constructor(levelsDbm: Float64Array, private readonly share: number) {
+  constructor(
+    levelsDbm: Float64Array,
+    private readonly share: number,
+  ) {
     this.index = new Uint16Array(levelsDbm.length);
     for (let i = 0; i < levelsDbm.length; i += 1) {
       const step = Math.round((levelsDbm[i]! - LOWEST_DBM) * STEPS_PER_DB);
-      this.index[i] = Number.isNaN(step) ? NOTHING : step < 0 ? 0 : step >= STEPS ? STEPS - 1 : step;
+      this.index[i] = Number.isNaN(step)
+        ? NOTHING
+        : step < 0
+          ? 0
+          : step >= STEPS
+            ? STEPS - 1
+            : step;
     }
   }
 
-  /** The quantile of the bins [from, to), the lower of the two nearest; null of nothing. Neither end may go back between two calls. */
+  /**
+   * The quantile of the bins [from, to), the lower of the two nearest; null of nothing. Neither end
+   * may go back between two calls.
+   */
   over(from: number, to: number): number | null {
     const { counts, index } = this;
     for (; this.to < to; this.to += 1) {
@@ -54,7 +69,10 @@ export class SlidingQuantile {
   }
 }
 
-/** The highest of each bin's neighbourhood of `reach` bins to both sides, in one pass over the values. */
+/**
+ * The highest of each bin's neighbourhood of `reach` bins to both sides, in one pass over the
+ * values.
+ */
 export function slidingMax(values: Float64Array, reach: number): Float64Array {
   const n = values.length;
   const out = new Float64Array(n);

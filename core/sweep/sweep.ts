@@ -13,9 +13,15 @@ export interface Measurement {
   passes: Float64Array[];
   /** Passes that cover the whole of what any pass covers. */
   completePasses: number;
-  /** The highest level of each bin ever seen, where passes were put together and their mean kept; else the passes tell. */
+  /**
+   * The highest level of each bin ever seen, where passes were put together and their mean kept;
+   * else the passes tell.
+   */
   peakDbm?: Float64Array;
-  /** 3 dB bandwidth of the filter that measured, where the file says so; levels are then as that filter read them. Without it, a level is the power of one step. */
+  /**
+   * 3 dB bandwidth of the filter that measured, where the file says so; levels are then as that
+   * filter read them. Without it, a level is the power of one step.
+   */
   resolutionHz?: number;
   warnings: SweepWarning[];
 }
@@ -49,14 +55,34 @@ const MAX_CELLS = 16_000_000;
 const SMALL_POINTS = 200_000;
 const MAX_POINTS_A_MEASURED = 40;
 
-/** Whether a grid is too large to be made, asked before it is. @param p.measured - points of it that the fullest pass measured */
-export function gridError({ points, passes, measured }: { points: number; passes: number; measured: number }): Extract<SweepFileError, { code: "file-too-many-points" | "file-too-sparse" }> | null {
-  if (points > SMALL_POINTS && points > measured * MAX_POINTS_A_MEASURED) return { code: "file-too-sparse", points, measured };
-  if (points > MAX_POINTS || points * passes > MAX_CELLS) return { code: "file-too-many-points", points: Math.max(points, points * passes > MAX_CELLS ? points * passes : 0), most: points > MAX_POINTS ? MAX_POINTS : MAX_CELLS };
+/**
+ * Whether a grid is too large to be made, asked before it is. @param p.measured - points of it that
+ * the fullest pass measured
+ */
+export function gridError({
+  points,
+  passes,
+  measured,
+}: {
+  points: number;
+  passes: number;
+  measured: number;
+}): Extract<SweepFileError, { code: "file-too-many-points" | "file-too-sparse" }> | null {
+  if (points > SMALL_POINTS && points > measured * MAX_POINTS_A_MEASURED)
+    return { code: "file-too-sparse", points, measured };
+  if (points > MAX_POINTS || points * passes > MAX_CELLS)
+    return {
+      code: "file-too-many-points",
+      points: Math.max(points, points * passes > MAX_CELLS ? points * passes : 0),
+      most: points > MAX_POINTS ? MAX_POINTS : MAX_CELLS,
+    };
   return null;
 }
 
-/** Decibels to natural logarithm of power, and back: faster than powers of ten where there are millions. */
+/**
+ * Decibels to natural logarithm of power, and back: faster than powers of ten where there are
+ * millions.
+ */
 export const NEPER_PER_DB = Math.LN10 / 10;
 
 /** Mean of power over several passes, bin by bin; bins that no pass measured stay NaN. */
@@ -79,10 +105,12 @@ export function meanOfPasses(passes: readonly Float64Array[]): Float64Array {
 export function maxOfPasses(passes: readonly Float64Array[]): Float64Array {
   const out = new Float64Array(passes[0]?.length ?? 0).fill(NaN);
   for (const pass of passes) {
-    for (let i = 0; i < out.length; i += 1) if (!(pass[i]! <= out[i]!) && !Number.isNaN(pass[i]!)) out[i] = pass[i]!;
+    for (let i = 0; i < out.length; i += 1)
+      if (!(pass[i]! <= out[i]!) && !Number.isNaN(pass[i]!)) out[i] = pass[i]!;
   }
   return out;
 }
 
 /** Levels as linear power in milliwatts; 0 where nothing was measured. */
-export const milliwatts = (levelsDbm: Float64Array): Float64Array => levelsDbm.map((l) => (Number.isNaN(l) ? 0 : Math.exp(l * NEPER_PER_DB)));
+export const milliwatts = (levelsDbm: Float64Array): Float64Array =>
+  levelsDbm.map((l) => (Number.isNaN(l) ? 0 : Math.exp(l * NEPER_PER_DB)));

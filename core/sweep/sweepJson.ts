@@ -4,21 +4,37 @@ import { maxOfPasses, type Measurement, type SweepFileError, type SweepWarning }
 export const SWEEP_JSON_FORMAT = "plain-channel-sweep";
 const MOST_POINTS = 4_000_000;
 
-/** What a sweep was taken with and where, as far as it is known; goes along in the application's own files. */
+/**
+ * What a sweep was taken with and where, as far as it is known; goes along in the application's own
+ * files.
+ */
 export interface SweepOrigin {
   takenAt: string | null;
   place: string | null;
   instrument: string | null;
 }
 
-export const looksLikeSweepJson = (text: string): boolean => /^\s*\{/.test(text) && text.slice(0, 2000).includes(`"${SWEEP_JSON_FORMAT}"`);
+export const looksLikeSweepJson = (text: string): boolean =>
+  /^\s*\{/.test(text) && text.slice(0, 2000).includes(`"${SWEEP_JSON_FORMAT}"`);
 
-/** A sweep in the application's own form: every pass, null where nothing was measured, hundredths of a dB. */
+/**
+ * A sweep in the application's own form: every pass, null where nothing was measured, hundredths of
+ * a dB.
+ */
 export function writeSweepJson(m: Measurement, origin: SweepOrigin): string {
   const level = (v: number) => (Number.isFinite(v) ? Math.round(v * 100) / 100 : null);
   return `${JSON.stringify({
-    format: SWEEP_JSON_FORMAT, version: 1, ...origin, lowHz: m.lowHz, stepHz: m.stepHz, points: m.points, completePasses: m.completePasses, levelUnit: "dBm per step",
-    passes: m.passes.map((pass) => Array.from(pass, level)), ...(m.peakDbm ? { peak: Array.from(m.peakDbm, level) } : {}), warnings: m.warnings,
+    format: SWEEP_JSON_FORMAT,
+    version: 1,
+    ...origin,
+    lowHz: m.lowHz,
+    stepHz: m.stepHz,
+    points: m.points,
+    completePasses: m.completePasses,
+    levelUnit: "dBm per step",
+    passes: m.passes.map((pass) => Array.from(pass, level)),
+    ...(m.peakDbm ? { peak: Array.from(m.peakDbm, level) } : {}),
+    warnings: m.warnings,
   })}\n`;
 }
 
@@ -33,51 +49,94 @@ export function readSweepJson(text: string): Result<Measurement, SweepFileError>
   }
   const { lowHz, stepHz, points, passes, completePasses, warnings } = file;
   if (file["version"] !== 1) return broken("its version is not 1");
-  if (typeof lowHz !== "number" || !(lowHz >= 1e6 && lowHz <= 100e9)) return broken("lowHz must be between 1 MHz and 100 GHz");
-  if (typeof stepHz !== "number" || !(stepHz > 0 && stepHz < 1e9)) return broken("stepHz must be above 0");
-  if (typeof points !== "number" || !Number.isInteger(points) || points < 3 || points > MOST_POINTS) return broken("points must be a whole number from 3");
-  if (!Array.isArray(passes) || passes.length === 0) return broken("passes must hold at least one list of levels");
+  if (typeof lowHz !== "number" || !(lowHz >= 1e6 && lowHz <= 100e9))
+    return broken("lowHz must be between 1 MHz and 100 GHz");
+  if (typeof stepHz !== "number" || !(stepHz > 0 && stepHz < 1e9))
+    return broken("stepHz must be above 0");
+  if (typeof points !== "number" || !Number.isInteger(points) || points < 3 || points > MOST_POINTS)
+    return broken("points must be a whole number from 3");
+  if (!Array.isArray(passes) || passes.length === 0)
+    return broken("passes must hold at least one list of levels");
   const read: Float64Array[] = [];
   const peak = file["peak"];
   for (const [k, pass] of [...passes, ...(peak === undefined ? [] : [peak])].entries()) {
-    if (!Array.isArray(pass) || pass.length !== points) return broken(`pass ${k + 1} must hold ${points} levels`);
+    if (!Array.isArray(pass) || pass.length !== points)
+      return broken(`pass ${k + 1} must hold ${points} levels`);
     const levels = new Float64Array(points);
     for (let i = 0; i < points; i += 1) {
       const value: unknown = pass[i];
-      if (value !== null && (typeof value !== "number" || value < -400 || value > 200)) return broken(`level ${i + 1} of pass ${k + 1} is no level in dBm`);
+      if (value !== null && (typeof value !== "number" || value < -400 || value > 200))
+        return broken(`level ${i + 1} of pass ${k + 1} is no level in dBm`);
       levels[i] = value ?? NaN;
     }
     read.push(levels);
   }
-  if (read.every((p) => p.every((v) => Number.isNaN(v)))) return broken("no level in it is a number");
+  if (read.every((p) => p.every((v) => Number.isNaN(v))))
+    return broken("no level in it is a number");
   const peakDbm = peak === undefined ? undefined : read.pop()!;
-  const kept = Array.isArray(warnings) ? (warnings as SweepWarning[]).filter((w) => typeof w?.code === "string" && typeof w.message === "string") : [];
-  const complete = typeof completePasses === "number" && completePasses >= 0 && completePasses <= read.length ? Math.floor(completePasses) : read.length;
-  return ok({ format: "json", lowHz, stepHz, points, passes: read, completePasses: complete, ...(peakDbm ? { peakDbm } : {}), warnings: kept });
+  const kept = Array.isArray(warnings)
+    ? (warnings as SweepWarning[]).filter(
+        (w) => typeof w?.code === "string" && typeof w.message === "string",
+      )
+    : [];
+  const complete =
+    typeof completePasses === "number" && completePasses >= 0 && completePasses <= read.length
+      ? Math.floor(completePasses)
+      : read.length;
+  return ok({
+    format: "json",
+    lowHz,
+    stepHz,
+    points,
+    passes: read,
+    completePasses: complete,
+    ...(peakDbm ? { peakDbm } : {}),
+    warnings: kept,
+  });
 }
 
-/** A sweep as two columns: of several passes the highest level, for that is what a pick must stay clear of. What was not measured is left out. */
+/**
+ * A sweep as two columns: of several passes the highest level, for that is what a pick must stay
+ * clear of. What was not measured is left out.
+ */
 export function writeColumns(m: Measurement): string {
   const levels = m.peakDbm ?? (m.passes.length === 1 ? m.passes[0]! : maxOfPasses(m.passes));
   const lines = ["frequency MHz,level dBm"];
-  for (let i = 0; i < m.points; i += 1) if (Number.isFinite(levels[i]!)) lines.push(`${((m.lowHz + i * m.stepHz) / 1e6).toFixed(6)},${levels[i]!.toFixed(2)}`);
+  for (let i = 0; i < m.points; i += 1)
+    if (Number.isFinite(levels[i]!))
+      lines.push(`${((m.lowHz + i * m.stepHz) / 1e6).toFixed(6)},${levels[i]!.toFixed(2)}`);
   return `${lines.join("\n")}\n`;
 }
 
 const LEVELS_PER_ROW = 400;
 
-/** A sweep as rows `date, time, lowHz, highHz, stepHz, samples, level, …`: every pass, in stretches.
- * @param startedAtMs - when the first pass began, milliseconds since 1970, wall clock; each pass is put a second later */
+/**
+ * A sweep as rows `date, time, lowHz, highHz, stepHz, samples, level, …`: every pass, in stretches.
+ * @param startedAtMs - when the first pass began, milliseconds since 1970, wall clock; each pass is
+ *   put a second later
+ */
 export function writeRows(m: Measurement, startedAtMs: number): string {
   const lines: string[] = [];
   for (const [k, pass] of m.passes.entries()) {
     const at = new Date(startedAtMs + k * 1000).toISOString();
     for (let from = 0; from < m.points; from += LEVELS_PER_ROW) {
       const to = Math.min(m.points, from + LEVELS_PER_ROW);
-      const levels = Array.from(pass.subarray(from, to), (v) => (Number.isFinite(v) ? v.toFixed(2) : "nan"));
+      const levels = Array.from(pass.subarray(from, to), (v) =>
+        Number.isFinite(v) ? v.toFixed(2) : "nan",
+      );
       if (levels.every((l) => l === "nan")) continue;
       const lowHz = m.lowHz - m.stepHz / 2 + from * m.stepHz;
-      lines.push([at.slice(0, 10), at.slice(11, 19), lowHz, lowHz + (to - from) * m.stepHz, m.stepHz, 1, ...levels].join(", "));
+      lines.push(
+        [
+          at.slice(0, 10),
+          at.slice(11, 19),
+          lowHz,
+          lowHz + (to - from) * m.stepHz,
+          m.stepHz,
+          1,
+          ...levels,
+        ].join(", "),
+      );
     }
   }
   return `${lines.join("\n")}\n`;

@@ -9,10 +9,13 @@ export type FrequencyTextError =
 const LOWEST_HZ = 1e6;
 const HIGHEST_HZ = 100e9;
 
-/** Reads a frequency as people say it: "512.375", "512,375", "512375", "512 375 kHz", "512.375 MHz", "512375000".
- *  Without a unit it is told from the size: up to 6,000 means MHz, up to 6,000,000 kHz, above that Hz.
+/**
+ * Reads a frequency as people say it: "512.375", "512,375", "512375", "512 375 kHz", "512.375 MHz",
+ * "512375000". Without a unit it is told from the size: up to 6,000 means MHz, up to 6,000,000 kHz,
+ * above that Hz.
  * @returns whole hertz, or why not (nothing typed, not a number, outside 1 MHz … 100 GHz)
- * @example parseFrequencyText("512,375") // { ok: true, value: 512375000 } */
+ * @example parseFrequencyText("512,375") // { ok: true, value: 512375000 }
+ */
 export function parseFrequencyText(text: string): Result<number, FrequencyTextError> {
   const trimmed = text.trim();
   if (trimmed === "") return fail({ code: "frequency-empty" });
@@ -20,7 +23,8 @@ export function parseFrequencyText(text: string): Result<number, FrequencyTextEr
   if (!match) return fail({ code: "frequency-not-a-number", text: trimmed });
   const value = Number(match[1]!.replace(/[ _]/g, "").replace(",", "."));
   const unit = (match[2] ?? "").toLowerCase();
-  const scale = { ghz: 1e9, mhz: 1e6, khz: 1e3, hz: 1 }[unit] ?? (value <= 6000 ? 1e6 : value <= 6e6 ? 1e3 : 1);
+  const scale =
+    { ghz: 1e9, mhz: 1e6, khz: 1e3, hz: 1 }[unit] ?? (value <= 6000 ? 1e6 : value <= 6e6 ? 1e3 : 1);
   const frequencyHz = Math.round(value * scale);
   if (!Number.isFinite(frequencyHz) || frequencyHz < LOWEST_HZ || frequencyHz > HIGHEST_HZ) {
     return fail({ code: "frequency-out-of-range", text: trimmed, frequencyHz });

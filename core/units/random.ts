@@ -1,7 +1,10 @@
 /** Taken out of its object once: these run in the innermost loops. */
 const { cos, imul, log, PI, sqrt } = Math;
 
-/** A seeded stream of numbers in [0, 1): Mulberry32 (public domain). The same seed gives the same stream everywhere. */
+/**
+ * A seeded stream of numbers in [0, 1): Mulberry32 (public domain). The same seed gives the same
+ * stream everywhere.
+ */
 export type RandomSource = () => number;
 
 export function seededRandom(seed: number): RandomSource {
@@ -16,7 +19,8 @@ export function seededRandom(seed: number): RandomSource {
 }
 
 /** A normal deviate, mean 0 and variance 1 (Box and Muller 1958). */
-export const gaussian = (random: RandomSource): number => sqrt(-2 * log(1 - random())) * cos(2 * PI * random());
+export const gaussian = (random: RandomSource): number =>
+  sqrt(-2 * log(1 - random())) * cos(2 * PI * random());
 
 /** A 32-bit number from a text (FNV-1a), to derive seeds from names. */
 export function hashText(text: string): number {

@@ -18,13 +18,24 @@ describe("levels", () => {
 
 describe("frequencies as people say them", () => {
   test.each([
-    ["512.375", 512_375_000], ["512,375", 512_375_000], ["512375", 512_375_000], ["512 375 kHz", 512_375_000],
-    ["512375000", 512_375_000], ["0.512375 GHz", 512_375_000], [" 470 ", 470_000_000],
+    ["512.375", 512_375_000],
+    ["512,375", 512_375_000],
+    ["512375", 512_375_000],
+    ["512 375 kHz", 512_375_000],
+    ["512375000", 512_375_000],
+    ["0.512375 GHz", 512_375_000],
+    [" 470 ", 470_000_000],
   ])("%s", (text, hz) => expect(parseFrequencyText(text)).toEqual({ ok: true, value: hz }));
   test.each([
-    ["", "frequency-empty"], ["five hundred", "frequency-not-a-number"], ["-512", "frequency-not-a-number"],
-    ["512.375.1", "frequency-not-a-number"], ["1e9", "frequency-not-a-number"], ["0", "frequency-out-of-range"],
-  ])("%p is refused as %s", (text, code) => expect(parseFrequencyText(text)).toMatchObject({ ok: false, error: { code } }));
+    ["", "frequency-empty"],
+    ["five hundred", "frequency-not-a-number"],
+    ["-512", "frequency-not-a-number"],
+    ["512.375.1", "frequency-not-a-number"],
+    ["1e9", "frequency-not-a-number"],
+    ["0", "frequency-out-of-range"],
+  ])("%p is refused as %s", (text, code) =>
+    expect(parseFrequencyText(text)).toMatchObject({ ok: false, error: { code } }),
+  );
   test("three decimals unless more are needed", () => {
     expect(formatMhz(512_300_000)).toBe("512.300");
     expect(formatMhz(518_012_500)).toBe("518.0125");

@@ -5,11 +5,21 @@ const COOKIE_NAME = "plain-channel-guest";
 /** A long day's work. */
 const MAX_AGE_S = 18 * 3600;
 
-/** The cookies that phones are known by: the framework's session, signed with a secret that is made anew at each start, out of reach of scripts and of other sites.
- *  What it holds is a token that the join desk knows; the network is the mixer's own and not encrypted. */
+/**
+ * The cookies that phones are known by: the framework's session, signed with a secret that is made
+ * anew at each start, out of reach of scripts and of other sites. What it holds is a token that the
+ * join desk knows; the network is the mixer's own and not encrypted.
+ */
 export class GuestSessions {
   private readonly storage = createCookieSessionStorage<{ token: string }>({
-    cookie: { name: COOKIE_NAME, httpOnly: true, sameSite: "strict", path: "/", maxAge: MAX_AGE_S, secrets: [randomBytes(32).toString("hex")] },
+    cookie: {
+      name: COOKIE_NAME,
+      httpOnly: true,
+      sameSite: "strict",
+      path: "/",
+      maxAge: MAX_AGE_S,
+      secrets: [randomBytes(32).toString("hex")],
+    },
   });
 
   /** What goes into a `set-cookie`. */

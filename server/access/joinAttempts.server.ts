@@ -15,7 +15,10 @@ const MAX_WAIT_MS = 3_600_000;
 /** A local network holds a few hundred devices; beyond that the oldest are forgotten. */
 const MAX_DEVICES = 4096;
 
-/** Counts wrong codes, each device by itself, with waits that double: who guesses waits, and nobody else does. */
+/**
+ * Counts wrong codes, each device by itself, with waits that double: who guesses waits, and nobody
+ * else does.
+ */
 export class JoinAttempts {
   private readonly byDevice = new Map<string, WrongCodes>();
 
@@ -29,7 +32,8 @@ export class JoinAttempts {
   /** A wrong code. @returns how long the device waits now */
   failed(device: string): number {
     const count = (this.byDevice.get(device)?.count ?? 0) + 1;
-    const waitMs = count < FREE_TRIES ? 0 : Math.min(MAX_WAIT_MS, FIRST_WAIT_MS * 2 ** (count - FREE_TRIES));
+    const waitMs =
+      count < FREE_TRIES ? 0 : Math.min(MAX_WAIT_MS, FIRST_WAIT_MS * 2 ** (count - FREE_TRIES));
     // put last: what is first in the map is the oldest
     this.byDevice.delete(device);
     this.byDevice.set(device, { device, count, untilMs: this.nowMs() + waitMs });
@@ -46,6 +50,8 @@ export class JoinAttempts {
 
   /** Devices that had to wait, most wrong codes first. */
   guessers(): WrongCodes[] {
-    return [...this.byDevice.values()].filter((d) => d.count >= FREE_TRIES).sort((a, b) => b.count - a.count);
+    return [...this.byDevice.values()]
+      .filter((d) => d.count >= FREE_TRIES)
+      .sort((a, b) => b.count - a.count);
   }
 }

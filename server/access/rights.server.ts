@@ -1,4 +1,7 @@
-/** Who may do a thing. "cart": only at the computer itself. "guest": a phone that was let into the day, too. "public": whoever reaches the port. */
+/**
+ * Who may do a thing. "cart": only at the computer itself. "guest": a phone that was let into the
+ * day, too. "public": whoever reaches the port.
+ */
 export type Right = "cart" | "guest" | "public";
 
 export interface RouteRights {
@@ -10,10 +13,13 @@ export interface RouteRights {
 
 const LOOKS: RouteRights = { read: "guest" };
 
-/** The one table of rights, by the router's own names. What stands in no line of it is the cart's alone: a new screen, and a new intent, begin there.
- *  A guest sees the day, ticks verifications, and keeps rig cards, batteries, walks, hits and notes. */
+/**
+ * The one table of rights, by the router's own names. What stands in no line of it is the cart's
+ * alone: a new screen, and a new intent, begin there. A guest sees the day, ticks verifications,
+ * and keeps rig cards, batteries, walks, hits and notes.
+ */
 export const RIGHTS: Readonly<Record<string, RouteRights>> = {
-  "root": { read: "public" },
+  root: { read: "public" },
   "routes/home/route": LOOKS,
   "routes/join/route": { read: "public", write: "public" },
   // what goes wrong in a phone's page is heard of too
@@ -42,21 +48,41 @@ export const RIGHTS: Readonly<Record<string, RouteRights>> = {
 
   // verifications
   "routes/seen/route": { read: "guest", write: "guest" },
-  "routes/sync/route": { read: "guest", write: { "prove": "guest", "sync-pack": "guest", "take-back": "guest", "handle-pack": "guest", "screw-antenna": "guest" } },
+  "routes/sync/route": {
+    read: "guest",
+    write: {
+      prove: "guest",
+      "sync-pack": "guest",
+      "take-back": "guest",
+      "handle-pack": "guest",
+      "screw-antenna": "guest",
+    },
+  },
   // rig cards and walks
   "routes/cards/route": LOOKS,
   "routes/walked/route": LOOKS,
   "routes/practiceWalk/route": { write: "guest" },
-  "routes/range/route": { read: "guest", write: { "rig": "guest", "undo-rig": "guest", "keep-fit": "guest" } },
+  "routes/range/route": {
+    read: "guest",
+    write: { rig: "guest", "undo-rig": "guest", "keep-fit": "guest" },
+  },
   // batteries
-  "routes/cells/route": { read: "guest", write: { "fresh": "guest", "ran": "guest" } },
+  "routes/cells/route": { read: "guest", write: { fresh: "guest", ran: "guest" } },
   "routes/cellCalendar/route": LOOKS,
   // hits and notes
   "routes/roll/route": {
     read: "guest",
-    write: { "hit": "guest", "answer": "guest", "pack-follows": "guest", "close": "guest", "close-unverified": "guest", "take-back": "guest", "note": "guest" },
+    write: {
+      hit: "guest",
+      answer: "guest",
+      "pack-follows": "guest",
+      close: "guest",
+      "close-unverified": "guest",
+      "take-back": "guest",
+      note: "guest",
+    },
   },
-  "routes/log/route": { read: "guest", write: { "note": "guest" } },
+  "routes/log/route": { read: "guest", write: { note: "guest" } },
 };
 
 /** Who may look at a screen. */

@@ -3,11 +3,18 @@ import { fail, ok, type Result } from "../../core/units/result";
 import { JOBS, type JobInput, type JobName, type JobOutput } from "./jobs";
 
 /** Why a job gave nothing: it took longer than it may, more room than there is, or it broke. */
-export type ComputeError = { code: "compute-too-long"; afterMs: number } | { code: "compute-too-large" } | { code: "compute-broke"; detail: string };
+export type ComputeError =
+  | { code: "compute-too-long"; afterMs: number }
+  | { code: "compute-too-large" }
+  | { code: "compute-broke"; detail: string };
 
 /** Where heavy things are reckoned. */
 export interface Compute {
-  run: <J extends JobName>(job: J, input: JobInput<J>, limits?: { timeoutMs?: number }) => Promise<Result<JobOutput<J>, ComputeError>>;
+  run: <J extends JobName>(
+    job: J,
+    input: JobInput<J>,
+    limits?: { timeoutMs?: number },
+  ) => Promise<Result<JobOutput<J>, ComputeError>>;
   close: () => Promise<void>;
 }
 
@@ -30,14 +37,23 @@ class Thread {
   private worker: Worker | null = null;
   private current: (Waiting & { timer: NodeJS.Timeout }) | null = null;
 
-  constructor(private readonly file: string, private readonly onIdle: () => void) {}
+  constructor(
+    private readonly file: string,
+    private readonly onIdle: () => void,
+  ) {}
 
   get isIdle(): boolean {
     return this.current === null;
   }
 
   start(waiting: Waiting): void {
-    this.current = { ...waiting, timer: setTimeout(() => this.stopWith({ code: "compute-too-long", afterMs: waiting.timeoutMs }), waiting.timeoutMs) };
+    this.current = {
+      ...waiting,
+      timer: setTimeout(
+        () => this.stopWith({ code: "compute-too-long", afterMs: waiting.timeoutMs }),
+        waiting.timeoutMs,
+      ),
+    };
     try {
       this.ready().postMessage({ id: waiting.id, job: waiting.job, input: waiting.input });
     } catch (error) {
@@ -53,17 +69,31 @@ class Thread {
 
   private ready(): Worker {
     if (this.worker) return this.worker;
-    const worker = new Worker(this.file, { resourceLimits: { maxOldGenerationSizeMb: MAX_HEAP_MB } });
+    const worker = new Worker(this.file, {
+      resourceLimits: { maxOldGenerationSizeMb: MAX_HEAP_MB },
+    });
     this.worker = worker;
     // an idle thread keeps nobody from ending
     worker.unref();
-    worker.on("message", ({ id, value, failure }: { id: number; value?: unknown; failure?: { message: string } }) => {
-      if (id === this.current?.id) this.settle(failure ? fail({ code: "compute-broke", detail: failure.message }) : ok(value));
-    });
+    worker.on(
+      "message",
+      ({ id, value, failure }: { id: number; value?: unknown; failure?: { message: string } }) => {
+        if (id === this.current?.id)
+          this.settle(
+            failure ? fail({ code: "compute-broke", detail: failure.message }) : ok(value),
+          );
+      },
+    );
     const ended = (error: NodeJS.ErrnoException | null) => {
       if (this.worker !== worker) return;
       this.worker = null;
-      this.settle(fail(error?.code === "ERR_WORKER_OUT_OF_MEMORY" ? { code: "compute-too-large" } : { code: "compute-broke", detail: error?.message ?? "the thread ended" }));
+      this.settle(
+        fail(
+          error?.code === "ERR_WORKER_OUT_OF_MEMORY"
+            ? { code: "compute-too-large" }
+            : { code: "compute-broke", detail: error?.message ?? "the thread ended" },
+        ),
+      );
     };
     worker.on("error", ended);
     worker.on("exit", () => ended(null));
@@ -87,8 +117,11 @@ class Thread {
   }
 }
 
-/** Threads beside the event loop: one job each at a time, with a limit of time and of room; over it the thread is stopped, the job refused, and the next one gets a thread of its own.
- * @param file - the thread's own bundle */
+/**
+ * Threads beside the event loop: one job each at a time, with a limit of time and of room; over it
+ * the thread is stopped, the job refused, and the next one gets a thread of its own.
+ * @param file - the thread's own bundle
+ */
 export function threadedCompute(file: string): Compute {
   const queue: Waiting[] = [];
   let lastId = 0;
@@ -99,15 +132,27 @@ export function threadedCompute(file: string): Compute {
   };
   const threads = Array.from({ length: THREADS }, () => new Thread(file, next));
   return {
-    run: <J extends JobName>(job: J, input: JobInput<J>, { timeoutMs = TIMEOUT_MS } = {}) => new Promise<Result<JobOutput<J>, ComputeError>>((resolve) => {
-      queue.push({ id: (lastId += 1), job, input, timeoutMs, settle: (result) => resolve(result as Result<JobOutput<J>, ComputeError>) });
-      next();
-    }),
-    close: async () => { await Promise.all(threads.map((t) => t.close())); },
+    run: <J extends JobName>(job: J, input: JobInput<J>, { timeoutMs = TIMEOUT_MS } = {}) =>
+      new Promise<Result<JobOutput<J>, ComputeError>>((resolve) => {
+        queue.push({
+          id: (lastId += 1),
+          job,
+          input,
+          timeoutMs,
+          settle: (result) => resolve(result as Result<JobOutput<J>, ComputeError>),
+        });
+        next();
+      }),
+    close: async () => {
+      await Promise.all(threads.map((t) => t.close()));
+    },
   };
 }
 
-/** The same in this very thread, without limits: for tests of what is reckoned, and where no thread's bundle is at hand. */
+/**
+ * The same in this very thread, without limits: for tests of what is reckoned, and where no
+ * thread's bundle is at hand.
+ */
 export const inlineCompute: Compute = {
   run: (job, input) => {
     try {

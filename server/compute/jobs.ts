@@ -16,16 +16,34 @@ import { readPlanLines } from "./planLines";
 import { readArchive } from "./readArchive";
 import { readSceneFile, readTable, type Table } from "./tables";
 
-/** What is reckoned beside the event loop: reading what came from outside, and what a scan means. Each is a function of plain data alone; what it takes is bounded by whoever runs it. */
+/**
+ * What is reckoned beside the event loop: reading what came from outside, and what a scan means.
+ * Each is a function of plain data alone; what it takes is bounded by whoever runs it.
+ */
 export const JOBS = {
   "read-table": ({ text }: { text: string }): Result<Table, ServiceError> => readTable(text),
-  "read-scene-file": ({ text, dateIso }: { text: string; dateIso: string }): Result<Table, ServiceError> => readSceneFile(text, dateIso),
-  "read-kit-file": ({ text }: { text: string }): ReturnType<typeof readKitFile> => readKitFile(text),
-  "read-region-file": ({ text }: { text: string }): ReturnType<typeof readRegionFile> => readRegionFile(text),
-  "read-plan-file": ({ text }: { text: string }): ReturnType<typeof readPlanLines> => readPlanLines(text),
-  "read-pairing-file": ({ text }: { text: string }): Result<z.output<typeof pairingFile>, ServiceError> => {
+  "read-scene-file": ({
+    text,
+    dateIso,
+  }: {
+    text: string;
+    dateIso: string;
+  }): Result<Table, ServiceError> => readSceneFile(text, dateIso),
+  "read-kit-file": ({ text }: { text: string }): ReturnType<typeof readKitFile> =>
+    readKitFile(text),
+  "read-region-file": ({ text }: { text: string }): ReturnType<typeof readRegionFile> =>
+    readRegionFile(text),
+  "read-plan-file": ({ text }: { text: string }): ReturnType<typeof readPlanLines> =>
+    readPlanLines(text),
+  "read-pairing-file": ({
+    text,
+  }: {
+    text: string;
+  }): Result<z.output<typeof pairingFile>, ServiceError> => {
     const read = readJsonFile(text, pairingFile);
-    return read.ok ? read : fail({ code: "pairing-file", what: `line ${read.error.line}: ${read.error.what}` });
+    return read.ok
+      ? read
+      : fail({ code: "pairing-file", what: `line ${read.error.line}: ${read.error.what}` });
   },
   "read-sweep-files": ({ files }: { files: NamedFile[] }): Result<Measurement, ServiceError> => {
     const unpacked: NamedFile[] = [];
@@ -38,10 +56,21 @@ export const JOBS = {
     if (!read.ok) return read;
     const aligned = alignMeasurements(read.value);
     const tooLarge = gridError(mergedSize(aligned));
-    return tooLarge ? fail({ code: "sweep-file", name: files.map((f) => f.name).join(", "), error: tooLarge }) : ok(mergeMeasurements(aligned));
+    return tooLarge
+      ? fail({ code: "sweep-file", name: files.map((f) => f.name).join(", "), error: tooLarge })
+      : ok(mergeMeasurements(aligned));
   },
-  "read-archive": ({ bytes }: { bytes: Uint8Array }): ReturnType<typeof readArchive> => readArchive(bytes),
-  "analyse-sweep": ({ measurement, raster, own }: { measurement: Measurement; raster: Raster; own: OwnCarrier[] }): SweepAnalysis => analyseSweep(measurement, raster, own),
+  "read-archive": ({ bytes }: { bytes: Uint8Array }): ReturnType<typeof readArchive> =>
+    readArchive(bytes),
+  "analyse-sweep": ({
+    measurement,
+    raster,
+    own,
+  }: {
+    measurement: Measurement;
+    raster: Raster;
+    own: OwnCarrier[];
+  }): SweepAnalysis => analyseSweep(measurement, raster, own),
 } as const;
 
 export type JobName = keyof typeof JOBS;

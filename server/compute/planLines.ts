@@ -13,7 +13,8 @@ export interface PlanLine {
 type Lines = Result<PlanLine[], ServiceError>;
 
 /** A plan's file, of either kind, as who stands where. */
-export const readPlanLines = (text: string): Lines => (beginsLikeJson(text) ? linesOfJson(text) : linesOfCsv(text));
+export const readPlanLines = (text: string): Lines =>
+  beginsLikeJson(text) ? linesOfJson(text) : linesOfCsv(text);
 
 /** A byte-order mark counts as a blank here. */
 const beginsLikeJson = (text: string): boolean => text.trimStart().startsWith("{");
@@ -21,9 +22,15 @@ const beginsLikeJson = (text: string): boolean => text.trimStart().startsWith("{
 function linesOfJson(text: string): Lines {
   try {
     const parsed = planFile.safeParse(JSON.parse(text.trimStart()));
-    if (parsed.success) return ok(parsed.data.picks.map((p) => ({ talker: p.talker, text: formatMhz(p.frequencyHz) })));
+    if (parsed.success)
+      return ok(
+        parsed.data.picks.map((p) => ({ talker: p.talker, text: formatMhz(p.frequencyHz) })),
+      );
     const [issue] = parsed.error.issues;
-    return fail({ code: "plan-file", what: `${issue?.path.join(".") || "the whole"}: ${issue?.message ?? "unknown"}` });
+    return fail({
+      code: "plan-file",
+      what: `${issue?.path.join(".") || "the whole"}: ${issue?.message ?? "unknown"}`,
+    });
   } catch {
     return fail({ code: "plan-file", what: "it begins like JSON and is none" });
   }
@@ -35,15 +42,22 @@ function linesOfCsv(text: string): Lines {
   const heading = table.value.heading.map((h) => h.trim().toLowerCase());
   const talkerAt = heading.findIndex((h) => /^(talker|who|name)$/.test(h));
   const frequencyAt = heading.findIndex((h) => /^(frequency|primary)( ?\(?mhz\)?)?$/.test(h));
-  if (talkerAt < 0 || frequencyAt < 0) return fail({ code: "plan-file", what: "it needs the headings \"talker\" and \"frequency MHz\"" });
+  if (talkerAt < 0 || frequencyAt < 0)
+    return fail({ code: "plan-file", what: 'it needs the headings "talker" and "frequency MHz"' });
   const lines: PlanLine[] = [];
   for (const [i, cells] of table.value.cells.entries()) {
     const talker = cells[talkerAt]?.trim() ?? "";
     const mhzText = cells[frequencyAt]?.trim() ?? "";
     if (talker === "" || mhzText === "" || /^spare for /i.test(talker)) continue;
     const read = parseFrequencyText(mhzText);
-    if (!read.ok) return fail({ code: "plan-file", what: `row ${i + 1}: "${mhzText.slice(0, 20)}" is not a frequency` });
+    if (!read.ok)
+      return fail({
+        code: "plan-file",
+        what: `row ${i + 1}: "${mhzText.slice(0, 20)}" is not a frequency`,
+      });
     lines.push({ talker, text: formatMhz(read.value) });
   }
-  return lines.length > 0 ? ok(lines) : fail({ code: "plan-file", what: "no row has a talker and a frequency" });
+  return lines.length > 0
+    ? ok(lines)
+    : fail({ code: "plan-file", what: "no row has a talker and a frequency" });
 }

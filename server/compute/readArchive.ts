@@ -1,8 +1,23 @@
 import { createHash } from "node:crypto";
 import { strFromU8 } from "fflate";
-import { ARCHIVE_TABLE_NAMES, type ArchiveTable, columnsOf, type PlainRow, type PlainTables } from "../../core/day/archiveTables";
+import {
+  ARCHIVE_TABLE_NAMES,
+  type ArchiveTable,
+  columnsOf,
+  type PlainRow,
+  type PlainTables,
+} from "../../core/day/archiveTables";
 import { fail, ok, type Result } from "../../core/units/result";
-import { ARCHIVE_FORMAT, ARCHIVE_VERSION, archiveDay, archiveHead, type ArchiveDay, type ArchiveHead, type ArchiveRow, type ShootArchiveError } from "../../contract/shootArchive";
+import {
+  ARCHIVE_FORMAT,
+  ARCHIVE_VERSION,
+  archiveDay,
+  archiveHead,
+  type ArchiveDay,
+  type ArchiveHead,
+  type ArchiveRow,
+  type ShootArchiveError,
+} from "../../contract/shootArchive";
 import { unpackSweepFiles } from "../../contract/sweepArchive";
 
 /** Unpacked, no shoot is larger. */
@@ -11,7 +26,8 @@ const MOST_BYTES = 2e9;
 const SMALL_BYTES = 64 * 1024 * 1024;
 const MOST_FILES = 3000;
 
-export const sha256 = (bytes: Uint8Array): string => createHash("sha256").update(bytes).digest("hex");
+export const sha256 = (bytes: Uint8Array): string =>
+  createHash("sha256").update(bytes).digest("hex");
 
 /** An archive as it was read: its head, and the rows of each day. */
 export interface ReadArchive {
@@ -22,29 +38,46 @@ export interface ReadArchive {
 /** Reads an archive and looks whether it is whole, before anything is done with it. */
 export function readArchive(bytes: Uint8Array): Result<ReadArchive, ShootArchiveError> {
   const unpacked = unpackSweepFiles({ name: "", bytes }, MOST_BYTES, MOST_FILES, SMALL_BYTES);
-  if (!unpacked.ok) return fail(unpacked.error.code === "archive-too-large" ? { code: "too-large", mostBytes: MOST_BYTES } : { code: "no-archive" });
+  if (!unpacked.ok)
+    return fail(
+      unpacked.error.code === "archive-too-large"
+        ? { code: "too-large", mostBytes: MOST_BYTES }
+        : { code: "no-archive" },
+    );
   const files = new Map(unpacked.value.map((f) => [f.name, f.bytes]));
   const first = parsed(files.get("shoot.json"));
-  if (first === undefined || (first as { format?: unknown } | null)?.format !== ARCHIVE_FORMAT) return fail({ code: "no-archive" });
+  if (first === undefined || (first as { format?: unknown } | null)?.format !== ARCHIVE_FORMAT)
+    return fail({ code: "no-archive" });
   const { version } = first as { version?: unknown };
-  if (typeof version === "number" && version > ARCHIVE_VERSION) return fail({ code: "newer", detail: `version ${version}` });
+  if (typeof version === "number" && version > ARCHIVE_VERSION)
+    return fail({ code: "newer", detail: `version ${version}` });
   const head = archiveHead.safeParse(first);
-  if (!head.success) return fail({ code: "damaged", file: "shoot.json", detail: issueWords(head.error.issues[0]) });
+  if (!head.success)
+    return fail({ code: "damaged", file: "shoot.json", detail: issueWords(head.error.issues[0]) });
   for (const [name, sum] of Object.entries(head.data.files)) {
     const file = files.get(name);
-    if (!file || sha256(file) !== sum) return fail({ code: "damaged", file: name, detail: file ? "it is not what was written" : "it is missing" });
+    if (!file || sha256(file) !== sum)
+      return fail({
+        code: "damaged",
+        file: name,
+        detail: file ? "it is not what was written" : "it is missing",
+      });
   }
   const days: ReadArchive["days"] = [];
   for (const { uid, folder } of head.data.days) {
     const name = `${folder}/day.json`;
     const day = archiveDay.safeParse(parsed(files.get(name)));
-    if (!day.success) return fail({ code: "damaged", file: name, detail: issueWords(day.error.issues[0]) });
+    if (!day.success)
+      return fail({ code: "damaged", file: name, detail: issueWords(day.error.issues[0]) });
     const read = day.data as ArchiveDay;
     const tables: Partial<PlainTables> = {};
     for (const table of ARCHIVE_TABLE_NAMES) {
-      const rows = plainRows(read.tables[table], table, (column) => files.get(`${folder}/${table}.${column}.bin`));
+      const rows = plainRows(read.tables[table], table, (column) =>
+        files.get(`${folder}/${table}.${column}.bin`),
+      );
       const broken = rows ? brokenPointer(rows, table, tables) : "bytes that are not there";
-      if (!rows || broken) return fail({ code: "damaged", file: name, detail: `${table}: ${broken ?? ""}` });
+      if (!rows || broken)
+        return fail({ code: "damaged", file: name, detail: `${table}: ${broken ?? ""}` });
       tables[table] = rows;
     }
     days.push({ uid, day: read.day, tables: tables as PlainTables });
@@ -52,7 +85,8 @@ export function readArchive(bytes: Uint8Array): Result<ReadArchive, ShootArchive
   return ok({ head: head.data, days });
 }
 
-const issueWords = (issue: { path: PropertyKey[]; message: string } | undefined): string => (issue ? `${issue.path.map(String).join(".")}: ${issue.message}` : "not understood");
+const issueWords = (issue: { path: PropertyKey[]; message: string } | undefined): string =>
+  issue ? `${issue.path.map(String).join(".")}: ${issue.message}` : "not understood";
 
 function parsed(bytes: Uint8Array | undefined): unknown {
   if (!bytes) return undefined;
@@ -64,7 +98,11 @@ function parsed(bytes: Uint8Array | undefined): unknown {
 }
 
 /** Rows with their bytes; null where a stretch is not there. */
-function plainRows(rows: readonly ArchiveRow[], table: ArchiveTable, fileOf: (column: string) => Uint8Array | undefined): PlainRow[] | null {
+function plainRows(
+  rows: readonly ArchiveRow[],
+  table: ArchiveTable,
+  fileOf: (column: string) => Uint8Array | undefined,
+): PlainRow[] | null {
   const out: PlainRow[] = [];
   for (const { id, ...rest } of rows) {
     const row: PlainRow = { id, cells: {}, bytes: {} };
@@ -73,8 +111,11 @@ function plainRows(rows: readonly ArchiveRow[], table: ArchiveTable, fileOf: (co
       else {
         const stretch = rest[name] as { at: number; length: number } | null;
         const file = stretch ? fileOf(name) : undefined;
-        if (stretch && stretch.length > 0 && (!file || stretch.at + stretch.length > file.length)) return null;
-        row.bytes[name] = stretch ? (file ?? new Uint8Array()).slice(stretch.at, stretch.at + stretch.length) : null;
+        if (stretch && stretch.length > 0 && (!file || stretch.at + stretch.length > file.length))
+          return null;
+        row.bytes[name] = stretch
+          ? (file ?? new Uint8Array()).slice(stretch.at, stretch.at + stretch.length)
+          : null;
       }
     }
     out.push(row);
@@ -83,13 +124,20 @@ function plainRows(rows: readonly ArchiveRow[], table: ArchiveTable, fileOf: (co
 }
 
 /** Numbers that skip, or that point at a row that is not there. */
-function brokenPointer(rows: readonly PlainRow[], table: ArchiveTable, before: Partial<PlainTables>): string | null {
+function brokenPointer(
+  rows: readonly PlainRow[],
+  table: ArchiveTable,
+  before: Partial<PlainTables>,
+): string | null {
   for (const [i, row] of rows.entries()) {
     if (row.id !== i + 1) return `row ${i + 1} is called ${row.id}`;
     for (const [name, column] of columnsOf(table)) {
-      const to = column.startsWith("→") ? column.slice(2).replace(/\?$/, "") as ArchiveTable : null;
+      const to = column.startsWith("→")
+        ? (column.slice(2).replace(/\?$/, "") as ArchiveTable)
+        : null;
       const value = row.cells[name] as number | null;
-      if (to && value !== null && value > (before[to]?.length ?? 0)) return `row ${row.id} points at ${to} ${value}`;
+      if (to && value !== null && value > (before[to]?.length ?? 0))
+        return `row ${row.id} points at ${to} ${value}`;
     }
   }
   return null;

@@ -7,12 +7,21 @@ import { runChecks } from "./beforeCommit.server";
 import { MIGRATIONS } from "./migrations/index.server";
 import { defineModels, type Models } from "./models/models.server";
 
-/** One open data file. Writes go through `write`, one at a time, each in a transaction of its own. The object stays the same when another file is put in its place. */
+/**
+ * One open data file. Writes go through `write`, one at a time, each in a transaction of its own.
+ * The object stays the same when another file is put in its place.
+ */
 export interface Database {
   file: string;
-  /** Another one each time a file is opened: what is remembered of one says nothing of the next, be it of the same name. */
+  /**
+   * Another one each time a file is opened: what is remembered of one says nothing of the next, be
+   * it of the same name.
+   */
   generation: string;
-  /** Grows with each write that stands: what was read at the same count of the same file still holds. */
+  /**
+   * Grows with each write that stands: what was read at the same count of the same file still
+   * holds.
+   */
   writes: number;
   sequelize: Sequelize;
   models: Models;
@@ -21,44 +30,69 @@ export interface Database {
   /** What the work asked to have looked at (`beforeCommit`) is looked at before it stands.
    *  @param isQuiet - nothing that anybody looks at: it is not told on */
   write: <T>(work: (transaction: Transaction) => Promise<T>, isQuiet?: boolean) => Promise<T>;
-  /** Puts another file in the place of this one and opens it; writes wait meanwhile. If it cannot be opened, the one before stands again.
-   * @param nextFile - beside it on the same disk; it is moved */
+  /**
+   * Puts another file in the place of this one and opens it; writes wait meanwhile. If it cannot be
+   * opened, the one before stands again.
+   * @param nextFile - beside it on the same disk; it is moved
+   */
   replaceWith: (nextFile: string) => Promise<void>;
   close: () => Promise<void>;
 }
 
 /** Why a data file was not opened. It was left as it is. */
 export class DataFileError extends Error {
-  constructor(readonly code: "newer" | "damaged", readonly file: string, detail: string) {
-    super(code === "newer" ? `${file} was written by a newer version (${detail}). It was left as it is.` : `${file} is damaged, or no data file (${detail}). It was left as it is.`);
+  constructor(
+    readonly code: "newer" | "damaged",
+    readonly file: string,
+    detail: string,
+  ) {
+    super(
+      code === "newer"
+        ? `${file} was written by a newer version (${detail}). It was left as it is.`
+        : `${file} is damaged, or no data file (${detail}). It was left as it is.`,
+    );
   }
 }
 
 const DAMAGED = ["SQLITE_CORRUPT", "SQLITE_NOTADB"];
-const codeOf = (error: unknown): string | undefined => (error as { parent?: { code?: string } }).parent?.code;
+const codeOf = (error: unknown): string | undefined =>
+  (error as { parent?: { code?: string } }).parent?.code;
 
-/** Opens (or makes) a data file and brings its tables up to date. A file that a newer version of the application has migrated is refused
- *  as it is, for this version does not know what it means; so is a damaged one.
+/**
+ * Opens (or makes) a data file and brings its tables up to date. A file that a newer version of the
+ * application has migrated is refused as it is, for this version does not know what it means; so is
+ * a damaged one.
  * @param onWritten - called after each write that stands
- * @throws {DataFileError} */
-export async function openDatabase(file: string, onWritten: () => void = () => undefined): Promise<Database> {
+ * @throws {DataFileError}
+ */
+export async function openDatabase(
+  file: string,
+  onWritten: () => void = () => undefined,
+): Promise<Database> {
   const opened = await openFile(file);
   let last: Promise<unknown> = Promise.resolve();
-  /** After everything that was asked for before; whatever becomes of it, what comes after goes on. */
+  /**
+   * After everything that was asked for before; whatever becomes of it, what comes after goes on.
+   */
   const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
     const next = last.then(work);
     last = next.catch(() => undefined);
     return next;
   };
   const db: Database = {
-    file, ...opened, writes: 0, trouble: null,
+    file,
+    ...opened,
+    writes: 0,
+    trouble: null,
     write: async (work, isQuiet = false) => {
       const checked = async (transaction: Transaction) => {
         const done = await work(transaction);
         await runChecks(transaction);
         return done;
       };
-      const next = inTurn(() => db.sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, checked));
+      const next = inTurn(() =>
+        db.sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, checked),
+      );
       try {
         const done = await next;
         db.writes += 1;
@@ -70,22 +104,23 @@ export async function openDatabase(file: string, onWritten: () => void = () => u
         throw error;
       }
     },
-    replaceWith: (nextFile) => inTurn(async () => {
-      const aside = `${file}.before`;
-      await db.sequelize.close();
-      moveFile(file, aside);
-      try {
-        moveFile(nextFile, file);
-        Object.assign(db, await openFile(file));
-        removeFile(aside);
-      } catch (error) {
-        moveFile(aside, file);
-        Object.assign(db, await openFile(file));
-        throw error;
-      }
-      db.writes += 1;
-      onWritten();
-    }),
+    replaceWith: (nextFile) =>
+      inTurn(async () => {
+        const aside = `${file}.before`;
+        await db.sequelize.close();
+        moveFile(file, aside);
+        try {
+          moveFile(nextFile, file);
+          Object.assign(db, await openFile(file));
+          removeFile(aside);
+        } catch (error) {
+          moveFile(aside, file);
+          Object.assign(db, await openFile(file));
+          throw error;
+        }
+        db.writes += 1;
+        onWritten();
+      }),
     close: () => inTurn(() => db.sequelize.close()),
   };
   return db;
@@ -98,40 +133,66 @@ function removeFile(file: string): void {
 }
 function moveFile(from: string, to: string): void {
   removeFile(to);
-  for (const tail of TAILS) if (existsSync(`${from}${tail}`)) renameSync(`${from}${tail}`, `${to}${tail}`);
+  for (const tail of TAILS)
+    if (existsSync(`${from}${tail}`)) renameSync(`${from}${tail}`, `${to}${tail}`);
 }
 
-async function openFile(file: string): Promise<Pick<Database, "generation" | "sequelize" | "models">> {
+async function openFile(
+  file: string,
+): Promise<Pick<Database, "generation" | "sequelize" | "models">> {
   mkdirSync(dirname(file), { recursive: true });
-  const sequelize = new Sequelize({ dialect: "sqlite", storage: file, logging: false, pool: { max: 1 } });
+  const sequelize = new Sequelize({
+    dialect: "sqlite",
+    storage: file,
+    logging: false,
+    pool: { max: 1 },
+  });
   try {
-    const [check] = await sequelize.query<{ quick_check: string }>("PRAGMA quick_check(1)", { type: QueryTypes.SELECT });
-    if (check?.quick_check !== "ok") throw new DataFileError("damaged", file, check?.quick_check ?? "it does not answer");
+    const [check] = await sequelize.query<{ quick_check: string }>("PRAGMA quick_check(1)", {
+      type: QueryTypes.SELECT,
+    });
+    if (check?.quick_check !== "ok")
+      throw new DataFileError("damaged", file, check?.quick_check ?? "it does not answer");
     await migrate(sequelize, file);
-    // readers go on while something is written, and a torn page is found again in the log (SQLite: Write-Ahead Logging); FULL waits for the disk at each write, so that what was confirmed stands after a power cut (SQLite: PRAGMA synchronous)
+    // readers go on while something is written, and a torn page is found again in the log (SQLite:
+    // Write-Ahead Logging); FULL waits for the disk at each write, so that what was confirmed
+    // stands after a power cut (SQLite: PRAGMA synchronous)
     await sequelize.query("PRAGMA journal_mode = WAL");
     await sequelize.query("PRAGMA synchronous = FULL");
     return { generation: randomUUID(), sequelize, models: defineModels(sequelize) };
   } catch (error) {
     await sequelize.close();
-    throw DAMAGED.includes(codeOf(error) ?? "") ? new DataFileError("damaged", file, (error as Error).message) : error;
+    throw DAMAGED.includes(codeOf(error) ?? "")
+      ? new DataFileError("damaged", file, (error as Error).message)
+      : error;
   }
 }
 
-/** A migration and the line that says it is done stand together or not at all: a kill between them cannot leave one without the other. */
+/**
+ * A migration and the line that says it is done stand together or not at all: a kill between them
+ * cannot leave one without the other.
+ */
 async function migrate(sequelize: Sequelize, file: string): Promise<void> {
   const log = new SequelizeStorage({ sequelize, tableName: "migrations" });
-  const storage = { executed: () => log.executed(), logMigration: () => Promise.resolve(), unlogMigration: () => Promise.resolve() };
+  const storage = {
+    executed: () => log.executed(),
+    logMigration: () => Promise.resolve(),
+    unlogMigration: () => Promise.resolve(),
+  };
   const umzug = new Umzug({
     context: sequelize,
     storage,
     logger: undefined,
     migrations: MIGRATIONS.map(({ name, up }) => ({
       name,
-      up: () => sequelize.transaction(async (transaction) => {
-        await up(sequelize, transaction);
-        await sequelize.query("INSERT INTO migrations (name) VALUES (:name)", { replacements: { name }, transaction });
-      }),
+      up: () =>
+        sequelize.transaction(async (transaction) => {
+          await up(sequelize, transaction);
+          await sequelize.query("INSERT INTO migrations (name) VALUES (:name)", {
+            replacements: { name },
+            transaction,
+          });
+        }),
     })),
   });
   // asked of the log itself: umzug's own list leaves out what it does not know

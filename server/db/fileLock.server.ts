@@ -13,8 +13,11 @@ export interface FileHeld {
 /** Locks of this very process: a number that the system gave out again says nothing. */
 const ours = new Set<string>();
 
-/** Takes a data file for this process alone. What a process left that is no more (a power cut, a kill) is taken over.
- * @returns what gives it back, or who has it */
+/**
+ * Takes a data file for this process alone. What a process left that is no more (a power cut, a
+ * kill) is taken over.
+ * @returns what gives it back, or who has it
+ */
 export function lockFile(file: string): Result<{ release: () => void }, FileHeld> {
   const path = `${file}.lock`;
   mkdirSync(dirname(path), { recursive: true });
@@ -34,7 +37,8 @@ export function lockFile(file: string): Result<{ release: () => void }, FileHeld
       if ((error as NodeJS.ErrnoException).code !== "EEXIST") throw error;
     }
     const holder = holderOf(path);
-    if (holder && isAlive(holder.pid, path)) return fail({ code: "file-held", ...holder, lockFile: path });
+    if (holder && isAlive(holder.pid, path))
+      return fail({ code: "file-held", ...holder, lockFile: path });
     rmSync(path, { force: true });
   }
   return fail({ code: "file-held", pid: 0, sinceIso: "", lockFile: path });
@@ -42,7 +46,10 @@ export function lockFile(file: string): Result<{ release: () => void }, FileHeld
 
 function holderOf(path: string): { pid: number; sinceIso: string } | null {
   try {
-    const { pid, sinceIso } = JSON.parse(readFileSync(path, "utf8")) as { pid?: unknown; sinceIso?: unknown };
+    const { pid, sinceIso } = JSON.parse(readFileSync(path, "utf8")) as {
+      pid?: unknown;
+      sinceIso?: unknown;
+    };
     return typeof pid === "number" && pid > 0 ? { pid, sinceIso: String(sinceIso) } : null;
   } catch {
     // half-written as the power went: nobody's
@@ -50,7 +57,10 @@ function holderOf(path: string): { pid: number; sinceIso: string } | null {
   }
 }
 
-/** Whether the process that made a lock still runs. One of our own number that we did not make is one that was given out again. */
+/**
+ * Whether the process that made a lock still runs. One of our own number that we did not make is
+ * one that was given out again.
+ */
 function isAlive(pid: number, path: string): boolean {
   if (pid === process.pid) return ours.has(path);
   try {

@@ -10,35 +10,70 @@ import type { ChannelRow } from "./models/models.server";
 /** A write that would have left channels without what they rest on. It was taken back whole. */
 export class KitBroken extends Error {
   constructor(readonly problems: readonly CaseProblem[]) {
-    super(`the kit would not carry its channels any more: ${problems.map((p) => p.code).join(", ")}`);
+    super(
+      `the kit would not carry its channels any more: ${problems.map((p) => p.code).join(", ")}`,
+    );
   }
 }
 
-/** Whatever changes what channels rest on (units, models, the channels themselves) says so here first. When the write ends, the kit is looked at as the write
- *  leaves it, inside the same transaction: so two windows that are each right by what they saw cannot together leave a channel without its pack. What was wrong before stops nobody.
- * @throws {KitBroken} at the end of the write */
+/**
+ * Whatever changes what channels rest on (units, models, the channels themselves) says so here
+ * first. When the write ends, the kit is looked at as the write leaves it, inside the same
+ * transaction: so two windows that are each right by what they saw cannot together leave a channel
+ * without its pack. What was wrong before stops nobody.
+ * @throws {KitBroken} at the end of the write
+ */
 export function watchKit(db: Database, dayId: number, transaction: Transaction): Promise<void> {
   return beforeCommit(transaction, `kit ${dayId}`, async () => {
-    const before = new Set((await kitProblems(db, dayId, transaction)).map((p) => JSON.stringify(p)));
+    const before = new Set(
+      (await kitProblems(db, dayId, transaction)).map((p) => JSON.stringify(p)),
+    );
     return async () => {
-      const added = (await kitProblems(db, dayId, transaction)).filter((p) => !before.has(JSON.stringify(p)));
+      const added = (await kitProblems(db, dayId, transaction)).filter(
+        (p) => !before.has(JSON.stringify(p)),
+      );
       if (added.length > 0) throw new KitBroken(added);
     };
   });
 }
 
 /** Everything wrong with a day's kit as a transaction sees it. */
-export async function kitProblems(db: Database, dayId: number, transaction: Transaction): Promise<CaseProblem[]> {
-  const newest = { where: { dayId }, order: [["version", "DESC"]] as [string, string][], raw: true as const, transaction };
+export async function kitProblems(
+  db: Database,
+  dayId: number,
+  transaction: Transaction,
+): Promise<CaseProblem[]> {
+  const newest = {
+    where: { dayId },
+    order: [["version", "DESC"]] as [string, string][],
+    raw: true as const,
+    transaction,
+  };
   const [units, models, channels] = await Promise.all([
-    db.models.unitLists.findOne(newest), db.models.modelLists.findOne(newest), db.models.channels.findAll({ where: { dayId, isGone: false }, order: [["number", "ASC"]], raw: true, transaction }),
+    db.models.unitLists.findOne(newest),
+    db.models.modelLists.findOne(newest),
+    db.models.channels.findAll({
+      where: { dayId, isGone: false },
+      order: [["number", "ASC"]],
+      raw: true,
+      transaction,
+    }),
   ]);
-  const itemsOf = (row: unknown): unknown[] => (row ? (JSON.parse((row as { itemsJson: string }).itemsJson) as unknown[]) : []);
+  const itemsOf = (row: unknown): unknown[] =>
+    row ? (JSON.parse((row as { itemsJson: string }).itemsJson) as unknown[]) : [];
   const list = itemsOf(units) as CaseUnit[];
   const kit = mergeKits(SHIPPED_KIT, (itemsOf(models)[0] as Kit | undefined) ?? EMPTY_KIT);
   const label = (key: string): string => list.find((u) => u.key === key)?.label ?? key;
   const carried = (channels as unknown as ChannelRow[]).map(({ alsoJson, ...c }): CarriedBy => ({
-    talker: c.talker, receiverKey: c.receiverKey, receiverLabel: label(c.receiverKey), half: c.half, packKey: c.packKey, packLabel: label(c.packKey), microphoneId: c.microphoneId, inputId: c.inputId, also: JSON.parse(alsoJson) as string[],
+    talker: c.talker,
+    receiverKey: c.receiverKey,
+    receiverLabel: label(c.receiverKey),
+    half: c.half,
+    packKey: c.packKey,
+    packLabel: label(c.packKey),
+    microphoneId: c.microphoneId,
+    inputId: c.inputId,
+    also: JSON.parse(alsoJson) as string[],
   }));
   return caseProblems(kit, list, carried);
 }

@@ -4,7 +4,10 @@ import { Transform, type Readable } from "node:stream";
 const KB = 1024;
 const MB = 1024 * KB;
 
-/** How much a request may send, by the screen it is for; what stands in no line takes a form's worth. Checked before anything of it is read. */
+/**
+ * How much a request may send, by the screen it is for; what stands in no line takes a form's
+ * worth. Checked before anything of it is read.
+ */
 const MAX_BODY_BYTES: Readonly<Record<string, number>> = {
   "routes/join/route": 4 * KB,
   "routes/range/route": 4 * MB,
@@ -21,7 +24,8 @@ const MAX_BODY_BYTES: Readonly<Record<string, number>> = {
 const MAX_FORM_BYTES = 256 * KB;
 
 /** @param routeIds - the screens an address goes through, innermost last */
-export const maxBodyBytes = (routeIds: readonly string[]): number => MAX_BODY_BYTES[routeIds.at(-1) ?? ""] ?? MAX_FORM_BYTES;
+export const maxBodyBytes = (routeIds: readonly string[]): number =>
+  MAX_BODY_BYTES[routeIds.at(-1) ?? ""] ?? MAX_FORM_BYTES;
 
 export class BodyTooLarge extends Error {
   constructor(readonly maxBytes: number) {
@@ -54,7 +58,10 @@ export async function wholeBody(body: Readable, maxBytes: number): Promise<Buffe
 
 const DRAIN_MS = 5000;
 
-/** What an answer left unread of a body is read past, for a while: the next request comes over the same connection, and would wait behind it. */
+/**
+ * What an answer left unread of a body is read past, for a while: the next request comes over the
+ * same connection, and would wait behind it.
+ */
 export function passUnread(request: IncomingMessage, response: ServerResponse): void {
   response.once("finish", () => {
     if (request.complete) return;

@@ -15,7 +15,10 @@ import { nonceOf } from "./headers.server";
 
 /** One port: who may reach it, and who asks there. */
 export interface Listener {
-  /** Whether the `host` of a request is this port's own name: pages of other names in the same browser are other sites. */
+  /**
+   * Whether the `host` of a request is this port's own name: pages of other names in the same
+   * browser are other sites.
+   */
   isOurHost: (host: string) => boolean;
   /** Who asks, and what tells that they were sent away. */
   askerOf: (request: Request) => Promise<{ asker: Asker; gone: AbortSignal | null }>;
@@ -29,42 +32,71 @@ export const localsOf = (response: Response): Locals => response.locals as Local
 
 const METHODS = ["GET", "HEAD", "POST"];
 const isWrite = (request: Request): boolean => request.method === "POST";
-const isPage = (request: Request): boolean => request.method === "GET" && (request.headers.accept ?? "").includes("text/html");
+const isPage = (request: Request): boolean =>
+  request.method === "GET" && (request.headers.accept ?? "").includes("text/html");
 
-/** Answers with words and nothing else: the framework's page shows them in its own frame; a browser that came here by itself gets them as a page, with the way back. Every text is ours. */
+/**
+ * Answers with words and nothing else: the framework's page shows them in its own frame; a browser
+ * that came here by itself gets them as a page, with the way back. Every text is ours.
+ */
 export function refuse(response: Response, status: number, words: string): void {
   response.status(status).set("cache-control", "no-store");
   if (isPage(response.req)) response.type("text/html").send(refusalPage(words));
   else response.type("text/plain").send(words);
 }
 
-const refusalPage = (words: string): string => `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Plain Channel</title>
+const refusalPage = (
+  words: string,
+): string => `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Plain Channel</title>
 <style>body{margin:0;padding:48px 28px;font:18px/1.5 system-ui,sans-serif;background:#f5f1e8;color:#18212c}a{color:inherit;display:inline-block;padding:10px 0}@media (prefers-color-scheme:dark){body{background:#120f0d;color:#e6dac8}}</style></head><body><main><p>${words}</p><p><a href="/">Back to the day</a></p></main></body></html>`;
 
 /** Gives every request a number, by which it is found in the log, and every page its nonce. */
 export const numbered: RequestHandler = (_, response, next) => {
-  Object.assign(response.locals, { requestId: randomUUID().slice(0, 8), nonce: randomBytes(16).toString("base64") } satisfies Locals);
+  Object.assign(response.locals, {
+    requestId: randomUUID().slice(0, 8),
+    nonce: randomBytes(16).toString("base64"),
+  } satisfies Locals);
   response.setHeader("x-request-id", localsOf(response).requestId);
   next();
 };
 
-/** Only what a page of ours sends, spelled as ours spell it: other methods, other forms of an address, other hosts and other sites go no further. */
-export const wellFormed = ({ isOurHost }: Pick<Listener, "isOurHost">): RequestHandler => (request, response, next) => {
-  if (!METHODS.includes(request.method)) {
-    response.setHeader("allow", METHODS.join(", "));
-    return refuse(response, 405, "This address takes GET and POST only. Nothing was changed.");
-  }
-  const target = readTarget(request.originalUrl);
-  if (!target.ok) return refuse(response, target.error.code === "too-long" ? 414 : 400, "That address is not spelled as Plain Channel spells its own. Nothing was changed; go in by its first page.");
-  const { host = "", origin } = request.headers;
-  const site = request.headers["sec-fetch-site"];
-  const isForeign = !isOurHost(host) || site === "cross-site" || (isWrite(request) && (site === "same-site" || (origin !== undefined && origin !== `http://${host}`)));
-  if (isForeign) return refuse(response, 403, "This is for pages of Plain Channel only. Nothing was changed.");
-  next();
-};
+/**
+ * Only what a page of ours sends, spelled as ours spell it: other methods, other forms of an
+ * address, other hosts and other sites go no further.
+ */
+export const wellFormed =
+  ({ isOurHost }: Pick<Listener, "isOurHost">): RequestHandler =>
+  (request, response, next) => {
+    if (!METHODS.includes(request.method)) {
+      response.setHeader("allow", METHODS.join(", "));
+      return refuse(response, 405, "This address takes GET and POST only. Nothing was changed.");
+    }
+    const target = readTarget(request.originalUrl);
+    if (!target.ok)
+      return refuse(
+        response,
+        target.error.code === "too-long" ? 414 : 400,
+        "That address is not spelled as Plain Channel spells its own. Nothing was changed; go in by its first page.",
+      );
+    const { host = "", origin } = request.headers;
+    const site = request.headers["sec-fetch-site"];
+    const isForeign =
+      !isOurHost(host) ||
+      site === "cross-site" ||
+      (isWrite(request) &&
+        (site === "same-site" || (origin !== undefined && origin !== `http://${host}`)));
+    if (isForeign)
+      return refuse(response, 403, "This is for pages of Plain Channel only. Nothing was changed.");
+    next();
+  };
 
-const REFUSALS: Readonly<Record<Exclude<Verdict["code"], "allowed">, { status: number; words: string }>> = {
-  "join-first": { status: 403, words: "This phone is not let in (any more). Ask at the cart for the code, and open /join." },
+const REFUSALS: Readonly<
+  Record<Exclude<Verdict["code"], "allowed">, { status: number; words: string }>
+> = {
+  "join-first": {
+    status: 403,
+    words: "This phone is not let in (any more). Ask at the cart for the code, and open /join.",
+  },
   "cart-only": { status: 403, words: "That is done at the cart. Nothing was changed." },
   "other-day": { status: 403, words: "This phone was let into another day. Nothing was changed." },
   "no-page": { status: 404, words: "There is no such page. Nothing was changed." },
@@ -81,8 +113,14 @@ export interface Application {
   answer?: typeof answerByFramework;
 }
 
-/** Judges each request by the one table of rights, and hands what is allowed to the framework with who asks in its context. */
-export function admitting({ askerOf }: Pick<Listener, "askerOf">, { context, build, answer = answerByFramework }: Application): RequestHandler {
+/**
+ * Judges each request by the one table of rights, and hands what is allowed to the framework with
+ * who asks in its context.
+ */
+export function admitting(
+  { askerOf }: Pick<Listener, "askerOf">,
+  { context, build, answer = answerByFramework }: Application,
+): RequestHandler {
   const tableOf = tableMemory();
   const open = new Map<number, number>();
   return async (request: Request, response: Response, next: NextFunction) => {
@@ -95,16 +133,23 @@ export function admitting({ askerOf }: Pick<Listener, "askerOf">, { context, bui
       const { asker, gone } = await askerOf(request);
       const asked = { asker, path, isWrite: isWrite(request) };
       // what a guest asks for is read here, and what was read is what is handed on
-      const whole = asked.isWrite && asker.kind === "guest" ? await intentBody(request, path, table) : null;
+      const whole =
+        asked.isWrite && asker.kind === "guest" ? await intentBody(request, path, table) : null;
       const verdict = judge({ ...asked, intent: whole?.intent ?? null }, table);
       if (verdict.code !== "allowed") {
-        if (verdict.code === "join-first" && isPage(request)) return response.redirect(302, "/join");
+        if (verdict.code === "join-first" && isPage(request))
+          return response.redirect(302, "/join");
         const { status, words } = REFUSALS[verdict.code];
         return refuse(response, status, words);
       }
       if (asker.kind === "guest") {
         const count = (open.get(asker.id) ?? 0) + 1;
-        if (count > MAX_AT_ONCE) return refuse(response, 429, "This phone asks for too much at once. Close some of its pages.");
+        if (count > MAX_AT_ONCE)
+          return refuse(
+            response,
+            429,
+            "This phone asks for too much at once. Close some of its pages.",
+          );
         open.set(asker.id, count);
         response.on("close", () => {
           const left = (open.get(asker.id) ?? 1) - 1;
@@ -113,42 +158,73 @@ export function admitting({ askerOf }: Pick<Listener, "askerOf">, { context, bui
         });
       }
       const maxBytes = maxBodyBytes(verdict.routeIds);
-      if (Number(request.headers["content-length"] ?? 0) > maxBytes) return refuse(response, 413, tooLargeWords(maxBytes));
+      if (Number(request.headers["content-length"] ?? 0) > maxBytes)
+        return refuse(response, 413, tooLargeWords(maxBytes));
       // whoever is sent away in the middle of something is cut off
       if (gone?.aborted) return void response.destroy();
       const cutOff = () => request.socket.destroy();
       gone?.addEventListener("abort", cutOff);
       response.on("close", () => gone?.removeEventListener("abort", cutOff));
-      const body = !asked.isWrite ? null : whole ? Readable.from([whole.bytes]) : limited(request, maxBytes);
+      const body = !asked.isWrite
+        ? null
+        : whole
+          ? Readable.from([whole.bytes])
+          : limited(request, maxBytes);
       let isTooLarge = false;
-      body?.on("error", (error) => { isTooLarge ||= error instanceof BodyTooLarge; });
-      const admitted = { target: path + search, body, context: { app: asker.kind === "cart" ? context : { ...context, asker }, nonce: nonceOf(response), requestId: localsOf(response).requestId } };
+      body?.on("error", (error) => {
+        isTooLarge ||= error instanceof BodyTooLarge;
+      });
+      const admitted = {
+        target: path + search,
+        body,
+        context: {
+          app: asker.kind === "cart" ? context : { ...context, asker },
+          nonce: nonceOf(response),
+          requestId: localsOf(response).requestId,
+        },
+      };
       await answer(request, response, build, admitted);
       if (isTooLarge && !response.headersSent) refuse(response, 413, tooLargeWords(maxBytes));
     } catch (error) {
-      if (error instanceof BodyTooLarge) return refuse(response, 413, tooLargeWords(error.maxBytes));
+      if (error instanceof BodyTooLarge)
+        return refuse(response, 413, tooLargeWords(error.maxBytes));
       next(error);
     }
   };
 }
 
-const tooLargeWords = (maxBytes: number): string => `That is larger than ${maxBytes >= 1024 * 1024 ? `${Math.round(maxBytes / 1024 / 1024)} MB` : `${Math.round(maxBytes / 1024)} kB`}, the most that is read here. Nothing was changed.`;
+const tooLargeWords = (maxBytes: number): string =>
+  `That is larger than ${maxBytes >= 1024 * 1024 ? `${Math.round(maxBytes / 1024 / 1024)} MB` : `${Math.round(maxBytes / 1024)} kB`}, the most that is read here. Nothing was changed.`;
 
 /** The table of a build, made once for each: in development a build is made on demand. */
 function tableMemory(): (build: ServerBuild) => RouteTable {
   let known: { build: ServerBuild; table: RouteTable } | null = null;
   return (build) => {
-    if (known?.build !== build) known = { build, table: routeTable(Object.values(build.routes).flatMap((r) => (r ? [{ id: r.id, parentId: r.parentId, path: r.path, index: r.index }] : []))) };
+    if (known?.build !== build)
+      known = {
+        build,
+        table: routeTable(
+          Object.values(build.routes).flatMap((r) =>
+            r ? [{ id: r.id, parentId: r.parentId, path: r.path, index: r.index }] : [],
+          ),
+        ),
+      };
     return known.table;
   };
 }
 
 /** What a request asks for, where that decides who may ask it; else its body is left alone. */
-async function intentBody(request: Request, path: string, table: RouteTable): Promise<{ bytes: Buffer; intent: string | null } | null> {
-  const routeIds = table.match(path.endsWith(".data") ? path.slice(0, -".data".length) : path)?.ids ?? [];
+async function intentBody(
+  request: Request,
+  path: string,
+  table: RouteTable,
+): Promise<{ bytes: Buffer; intent: string | null } | null> {
+  const routeIds =
+    table.match(path.endsWith(".data") ? path.slice(0, -".data".length) : path)?.ids ?? [];
   if (!isByIntent(routeIds.at(-1) ?? "")) return null;
   const bytes = await wholeBody(request, maxBodyBytes(routeIds));
-  if (!(request.headers["content-type"] ?? "").startsWith("application/json")) return { bytes, intent: null };
+  if (!(request.headers["content-type"] ?? "").startsWith("application/json"))
+    return { bytes, intent: null };
   try {
     const { intent } = JSON.parse(bytes.toString("utf8")) as { intent?: unknown };
     return { bytes, intent: typeof intent === "string" ? intent : null };
@@ -159,9 +235,15 @@ async function intentBody(request: Request, path: string, table: RouteTable): Pr
 }
 
 /** The last resort: words with the request's number, never a stack. */
-export const failed = (log: Log) => (error: unknown, request: Request, response: Response, next: NextFunction): void => {
-  if (response.headersSent) return next(error);
-  const { requestId } = localsOf(response);
-  log.error("request-failed", { requestId, method: request.method, path: request.path }, error);
-  refuse(response, 500, `That did not work, and why is in the log under ${requestId}. What is recorded is unharmed.`);
-};
+export const failed =
+  (log: Log) =>
+  (error: unknown, request: Request, response: Response, next: NextFunction): void => {
+    if (response.headersSent) return next(error);
+    const { requestId } = localsOf(response);
+    log.error("request-failed", { requestId, method: request.method, path: request.path }, error);
+    refuse(
+      response,
+      500,
+      `That did not work, and why is in the log under ${requestId}. What is recorded is unharmed.`,
+    );
+  };

@@ -18,13 +18,19 @@ const handlers = new WeakMap<ServerBuild, ReturnType<typeof createRequestHandler
 
 /** One for each build: making it goes through every screen's address. */
 function handlerOf(build: ServerBuild): ReturnType<typeof createRequestHandler> {
-  const handler = handlers.get(build) ?? createRequestHandler(build, process.env["NODE_ENV"] ?? "production");
+  const handler =
+    handlers.get(build) ?? createRequestHandler(build, process.env["NODE_ENV"] ?? "production");
   handlers.set(build, handler);
   return handler;
 }
 
 /** Hands an admitted request to the framework, and its answer back. */
-export async function answerByFramework(request: ExpressRequest, response: ExpressResponse, build: () => Promise<ServerBuild>, admitted: Admitted): Promise<void> {
+export async function answerByFramework(
+  request: ExpressRequest,
+  response: ExpressResponse,
+  build: () => Promise<ServerBuild>,
+  admitted: Admitted,
+): Promise<void> {
   const handle = handlerOf(await build());
   const ended = new AbortController();
   response.on("close", () => ended.abort());
@@ -32,11 +38,21 @@ export async function answerByFramework(request: ExpressRequest, response: Expre
   await sendAnswer(response, answer);
 }
 
-function toFetchRequest(request: ExpressRequest, { target, body }: Admitted, signal: AbortSignal): Request {
+function toFetchRequest(
+  request: ExpressRequest,
+  { target, body }: Admitted,
+  signal: AbortSignal,
+): Request {
   const headers = new Headers();
-  for (const [name, value] of Object.entries(request.headers)) for (const v of Array.isArray(value) ? value : [value]) if (v !== undefined) headers.append(name, v);
-  // a body that is a stream must be named half-duplex (Fetch standard); the types do not know it yet
-  const streamed: RequestInit & { duplex: "half" } | null = body && { body: createReadableStreamFromReadable(body), duplex: "half" };
+  for (const [name, value] of Object.entries(request.headers))
+    for (const v of Array.isArray(value) ? value : [value])
+      if (v !== undefined) headers.append(name, v);
+  // a body that is a stream must be named half-duplex (Fetch standard); the types do not know it
+  // yet
+  const streamed: (RequestInit & { duplex: "half" }) | null = body && {
+    body: createReadableStreamFromReadable(body),
+    duplex: "half",
+  };
   // the host was checked at the door
   const url = new URL(`http://${request.headers.host ?? "localhost"}${target}`);
   return new Request(url, { method: request.method, headers, signal, ...streamed });
@@ -52,7 +68,8 @@ export async function sendAnswer(response: ExpressResponse, answer: Response): P
   if (answer.headers.get("content-type")?.startsWith("text/event-stream")) response.flushHeaders();
   if (!answer.body || response.req.method === "HEAD") return void response.end();
   try {
-    // not the framework's own writer: it races each piece against one promise that lasts as long as the stream, which keeps every piece of a day's readings
+    // not the framework's own writer: it races each piece against one promise that lasts as long as
+    // the stream, which keeps every piece of a day's readings
     await pipeline(Readable.fromWeb(answer.body as NodeReadableStream), response);
   } catch (error) {
     // whoever left in the middle is no fault of ours

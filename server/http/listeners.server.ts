@@ -7,7 +7,14 @@ import express, { type Express, type Request } from "express";
 import { fail, ok, type Result } from "../../core/units/result";
 import { CART } from "../access/asker.server";
 import type { JoinDesk, JoinError, OpenDoor } from "../services/joinDesk.server";
-import { admitting, type Application, failed, type Listener, numbered, wellFormed } from "./door.server";
+import {
+  admitting,
+  type Application,
+  failed,
+  type Listener,
+  numbered,
+  wellFormed,
+} from "./door.server";
 import { pageHeaders } from "./headers.server";
 
 const HERE = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
@@ -30,22 +37,39 @@ export const guestListener = (desk: JoinDesk): Listener => ({
 });
 
 /** A device as the network knows it. */
-const deviceOf = (request: Request): string => (request.socket.remoteAddress ?? "unknown").replace(/^::ffff:/, "");
+const deviceOf = (request: Request): string =>
+  (request.socket.remoteAddress ?? "unknown").replace(/^::ffff:/, "");
 
-/** The application behind one port.
- * @param p.clientFolder - where the built page's files are; null when a development server gives them */
-export function appFor(listener: Listener, application: Application, p: { clientFolder: string | null; prepare?: ((app: Express) => void) | undefined }): Express {
+/**
+ * The application behind one port.
+ * @param p.clientFolder - where the built page's files are; null when a development server gives
+ *   them
+ */
+export function appFor(
+  listener: Listener,
+  application: Application,
+  p: { clientFolder: string | null; prepare?: ((app: Express) => void) | undefined },
+): Express {
   const app = express();
   app.disable("x-powered-by");
   app.use(numbered, pageHeaders({ isBuilt: p.clientFolder !== null }));
   p.prepare?.(app);
   app.use(wellFormed(listener));
-  if (listener === cartListener) app.get("/healthy", (_, response) => void response.json({ ok: true }));
+  if (listener === cartListener)
+    app.get("/healthy", (_, response) => void response.json({ ok: true }));
   if (p.clientFolder) {
     const plain = { index: false, redirect: false, dotfiles: "ignore" } as const;
-    app.use("/assets", express.static(join(p.clientFolder, "assets"), { ...plain, immutable: true, maxAge: "1y" }));
+    app.use(
+      "/assets",
+      express.static(join(p.clientFolder, "assets"), { ...plain, immutable: true, maxAge: "1y" }),
+    );
     // by name: the disk is not asked about every address of the application
-    for (const { name } of readdirSync(p.clientFolder, { withFileTypes: true }).filter((e) => e.isFile())) app.get(`/${name}`, (_, response) => response.sendFile(name, { root: p.clientFolder!, maxAge: "1h" }));
+    for (const { name } of readdirSync(p.clientFolder, { withFileTypes: true }).filter((e) =>
+      e.isFile(),
+    ))
+      app.get(`/${name}`, (_, response) =>
+        response.sendFile(name, { root: p.clientFolder!, maxAge: "1h" }),
+      );
   }
   app.use(admitting(listener, application));
   app.use(failed(application.log));
@@ -53,10 +77,19 @@ export function appFor(listener: Listener, application: Application, p: { client
 }
 
 /** This computer's addresses in its networks. */
-const addressesHere = (): string[] => Object.values(networkInterfaces()).flatMap((list) => (list ?? []).filter((a) => a.family === "IPv4" && !a.internal).map((a) => a.address));
+const addressesHere = (): string[] =>
+  Object.values(networkInterfaces()).flatMap((list) =>
+    (list ?? []).filter((a) => a.family === "IPv4" && !a.internal).map((a) => a.address),
+  );
 
-/** Opens a port for phones. @param p.host - "0.0.0.0" for every network, or one address of this computer */
-export async function openDoorOn(app: Express, p: { host: string; firstPort: number; ports: number }): Promise<Result<OpenDoor, JoinError>> {
+/**
+ * Opens a port for phones. @param p.host - "0.0.0.0" for every network, or one address of this
+ * computer
+ */
+export async function openDoorOn(
+  app: Express,
+  p: { host: string; firstPort: number; ports: number },
+): Promise<Result<OpenDoor, JoinError>> {
   const hosts = p.host === "0.0.0.0" ? addressesHere() : [p.host];
   if (hosts.length === 0) return fail({ code: "no-network" });
   const server = createServer(app);
@@ -65,14 +98,22 @@ export async function openDoorOn(app: Express, p: { host: string; firstPort: num
     const { port: taken } = server.address() as AddressInfo;
     return ok({
       addresses: hosts.map((h) => `http://${h}:${taken}`),
-      close: () => new Promise((resolve) => { server.closeAllConnections(); server.close(() => resolve()); }),
+      close: () =>
+        new Promise((resolve) => {
+          server.closeAllConnections();
+          server.close(() => resolve());
+        }),
     });
   }
   return fail({ code: "port-taken" });
 }
 
 /** Begins to listen. @returns why it could not; null where it does */
-export function listenOn(server: Server, port: number, host: string): Promise<NodeJS.ErrnoException | null> {
+export function listenOn(
+  server: Server,
+  port: number,
+  host: string,
+): Promise<NodeJS.ErrnoException | null> {
   return new Promise((resolve) => {
     const refused = (error: NodeJS.ErrnoException) => resolve(error);
     server.once("error", refused);

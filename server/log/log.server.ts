@@ -2,7 +2,10 @@ import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import winston from "winston";
 
-/** What the application tells of itself: events with plain fields, for whoever must find out afterwards what went wrong. No names of people, no keys. */
+/**
+ * What the application tells of itself: events with plain fields, for whoever must find out
+ * afterwards what went wrong. No names of people, no keys.
+ */
 export interface Log {
   info: (event: string, fields?: object) => void;
   /** @param cause - what was thrown, if anything was */
@@ -26,7 +29,10 @@ const MAX_FILE_BYTES = 2_000_000;
 const MAX_FILES = 5;
 const MAX_RECENT = 50;
 const MAX_DETAIL_LENGTH = 500;
-/** What comes again within this time and belongs to no request is put down once: a tick that fails each second must not push everything else out. */
+/**
+ * What comes again within this time and belongs to no request is put down once: a tick that fails
+ * each second must not push everything else out.
+ */
 const AGAIN_MS = 60_000;
 const MAX_REMEMBERED = 200;
 
@@ -34,11 +40,18 @@ const MAX_REMEMBERED = 200;
 function errorFields(error: unknown): { error: string; code?: string; stack?: string } {
   if (!(error instanceof Error)) return { error: String(error) };
   const code = (error as NodeJS.ErrnoException).code;
-  return { error: `${error.name}: ${error.message}`, ...(code === undefined ? {} : { code }), ...(error.stack === undefined ? {} : { stack: error.stack }) };
+  return {
+    error: `${error.name}: ${error.message}`,
+    ...(code === undefined ? {} : { code }),
+    ...(error.stack === undefined ? {} : { stack: error.stack }),
+  };
 }
 
 /** A log that keeps its newest warnings in memory and hands every line on. */
-function logOver(write: (level: "info" | "warn" | "error", event: string, fields: object) => void, close: () => Promise<void>): Log {
+function logOver(
+  write: (level: "info" | "warn" | "error", event: string, fields: object) => void,
+  close: () => Promise<void>,
+): Log {
   const recent: LoggedEvent[] = [];
   const lastMs = new Map<string, number>();
   const isAgain = (key: string): boolean => {
@@ -67,7 +80,10 @@ function logOver(write: (level: "info" | "warn" | "error", event: string, fields
   };
 }
 
-/** A log in rotating files of JSON lines in the data folder, at most ten megabytes altogether. A folder that takes no file leaves the newest events in memory, and the application runs on. */
+/**
+ * A log in rotating files of JSON lines in the data folder, at most ten megabytes altogether. A
+ * folder that takes no file leaves the newest events in memory, and the application runs on.
+ */
 export function fileLog(folder: string): Log {
   const directory = join(folder, "log");
   try {
@@ -77,16 +93,34 @@ export function fileLog(folder: string): Log {
     log.error("log-folder-failed", {}, error);
     return log;
   }
-  const file = new winston.transports.File({ dirname: directory, filename: "plain-channel.log", maxsize: MAX_FILE_BYTES, maxFiles: MAX_FILES, tailable: true });
-  const logger = winston.createLogger({ level: "info", format: winston.format.combine(winston.format.timestamp(), winston.format.json()), transports: [file] });
+  const file = new winston.transports.File({
+    dirname: directory,
+    filename: "plain-channel.log",
+    maxsize: MAX_FILE_BYTES,
+    maxFiles: MAX_FILES,
+    tailable: true,
+  });
+  const logger = winston.createLogger({
+    level: "info",
+    format: winston.format.combine(winston.format.timestamp(), winston.format.json()),
+    transports: [file],
+  });
   // a full disk must not bring the application down through its log
   file.on("error", () => undefined);
   logger.on("error", () => undefined);
-  return logOver((level, event, fields) => void logger.log({ level, message: event, ...fields }), () => new Promise((resolve) => {
-    file.once("finish", () => resolve());
-    logger.end();
-  }));
+  return logOver(
+    (level, event, fields) => void logger.log({ level, message: event, ...fields }),
+    () =>
+      new Promise((resolve) => {
+        file.once("finish", () => resolve());
+        logger.end();
+      }),
+  );
 }
 
 /** A log that writes nowhere: for tests, and where no file can be kept. */
-export const memoryLog = (): Log => logOver(() => undefined, () => Promise.resolve());
+export const memoryLog = (): Log =>
+  logOver(
+    () => undefined,
+    () => Promise.resolve(),
+  );

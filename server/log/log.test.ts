@@ -4,19 +4,39 @@ import { join } from "node:path";
 import { fileLog, memoryLog } from "./log.server";
 
 let folder: string;
-beforeEach(() => { folder = mkdtempSync(join(tmpdir(), "plain-channel-log-")); });
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), "plain-channel-log-"));
+});
 afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
 test("what went wrong stands in the file as a line of JSON, with the request it came up in, and in memory, the newest first", async () => {
   const log = fileLog(folder);
   log.info("started", { port: 4510 });
-  log.error("loader-failed", { requestId: "ab12", routeId: "routes/day/route" }, new TypeError("no such thing"));
+  log.error(
+    "loader-failed",
+    { requestId: "ab12", routeId: "routes/day/route" },
+    new TypeError("no such thing"),
+  );
   log.warn("late", {});
   await log.close();
-  const lines = readFileSync(join(folder, "log", "plain-channel.log"), "utf8").trim().split("\n").map((l) => JSON.parse(l) as Record<string, unknown>);
-  expect(lines.map((l) => [l["level"], l["message"]])).toEqual([["info", "started"], ["error", "loader-failed"], ["warn", "late"]]);
-  expect(lines[1]).toMatchObject({ requestId: "ab12", error: "TypeError: no such thing", stack: expect.stringContaining("log.test") as unknown });
-  expect(log.recent().map((e) => [e.event, e.requestId])).toEqual([["late", null], ["loader-failed", "ab12"]]);
+  const lines = readFileSync(join(folder, "log", "plain-channel.log"), "utf8")
+    .trim()
+    .split("\n")
+    .map((l) => JSON.parse(l) as Record<string, unknown>);
+  expect(lines.map((l) => [l["level"], l["message"]])).toEqual([
+    ["info", "started"],
+    ["error", "loader-failed"],
+    ["warn", "late"],
+  ]);
+  expect(lines[1]).toMatchObject({
+    requestId: "ab12",
+    error: "TypeError: no such thing",
+    stack: expect.stringContaining("log.test") as unknown,
+  });
+  expect(log.recent().map((e) => [e.event, e.requestId])).toEqual([
+    ["late", null],
+    ["loader-failed", "ab12"],
+  ]);
   expect(log.recent()[1]!.detail).not.toContain("log.test");
 });
 
@@ -39,6 +59,12 @@ test("what comes again at once stands once; what belongs to a request stands eac
   const log = memoryLog();
   for (let i = 0; i < 5; i += 1) log.warn("look-failed", {}, new Error("no answer"));
   log.warn("look-failed", {}, new Error("another"));
-  for (const requestId of ["a1", "b2"]) log.error("loader-failed", { requestId }, new Error("no answer"));
-  expect(log.recent().map((e) => [e.event, e.requestId])).toEqual([["loader-failed", "b2"], ["loader-failed", "a1"], ["look-failed", null], ["look-failed", null]]);
+  for (const requestId of ["a1", "b2"])
+    log.error("loader-failed", { requestId }, new Error("no answer"));
+  expect(log.recent().map((e) => [e.event, e.requestId])).toEqual([
+    ["loader-failed", "b2"],
+    ["loader-failed", "a1"],
+    ["look-failed", null],
+    ["look-failed", null],
+  ]);
 });

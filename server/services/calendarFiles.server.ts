@@ -2,10 +2,14 @@ import ICAL from "ical.js";
 import type { Scene } from "../../core/day/scenes";
 
 const two = (n: number) => String(n).padStart(2, "0");
-const addDays = (dateIso: string, days: number) => new Date(Date.parse(`${dateIso}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+const addDays = (dateIso: string, days: number) =>
+  new Date(Date.parse(`${dateIso}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 
 /** A day's scenes as an iCalendar file, in floating time: the wall clock of wherever the day is. */
-export function writeCalendar(scenes: readonly Scene[], p: { dateIso: string; placeOf: (id: number | null) => string; stampMs: number }): string {
+export function writeCalendar(
+  scenes: readonly Scene[],
+  p: { dateIso: string; placeOf: (id: number | null) => string; stampMs: number },
+): string {
   const calendar = new ICAL.Component("vcalendar");
   calendar.addPropertyWithValue("version", "2.0");
   calendar.addPropertyWithValue("prodid", "-//Plain Channel//scenes//EN");
@@ -15,7 +19,9 @@ export function writeCalendar(scenes: readonly Scene[], p: { dateIso: string; pl
     const at = (ms: number) => {
       const day = addDays(p.dateIso, Math.floor(ms / 86_400_000));
       const minutes = Math.floor(ms / 60_000) % 1440;
-      return ICAL.Time.fromDateTimeString(`${day}T${two(Math.floor(minutes / 60))}:${two(minutes % 60)}:00`);
+      return ICAL.Time.fromDateTimeString(
+        `${day}T${two(Math.floor(minutes / 60))}:${two(minutes % 60)}:00`,
+      );
     };
     event.uid = `scene-${scene.number}-${p.dateIso}@plain-channel`.replace(/\s/g, "-");
     event.summary = `Sc ${scene.number}: ${scene.title}`;

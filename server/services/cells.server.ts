@@ -51,13 +51,35 @@ export async function cellsViewOf(app: AppContext, loaded: LoadedDay): Promise<C
     const model = packModel(kit, unit(c.packKey).modelId);
     const volts = rolled ? app.roll.voltsOf(c.packKey) : null;
     const power = packPowerOf(loaded, c.packKey, facts.nowMs, volts)!;
-    return { row: { packKey: c.packKey, packLabel: c.packLabel, channelId: c.id, number: c.number, talker: c.talker, mark: c.mark, chemistries: chemistriesOf(model.cell.kind), note: model.note, volts }, talker: c.talker, perPack: model.cell.perPack, power };
+    return {
+      row: {
+        packKey: c.packKey,
+        packLabel: c.packLabel,
+        channelId: c.id,
+        number: c.number,
+        talker: c.talker,
+        mark: c.mark,
+        chemistries: chemistriesOf(model.cell.kind),
+        note: model.note,
+        volts,
+      },
+      talker: c.talker,
+      perPack: model.cell.perPack,
+      power,
+    };
   });
   const { scenes } = prepFacts;
   return {
-    rows: rows.map((r) => r.row), rule, version, earlierVersion, cells: dayCells({ packs: rows, scenes, rule, nowMs: facts.nowMs }),
-    stock: prepFacts.stock.filter((s) => s.kind === "aa-cell" || s.kind === "9v-cell").reduce((n, s) => n + s.count, 0),
-    fromMs: Math.min(facts.nowMs, ...scenes.map((s) => s.startMs)), toMs: Math.max(facts.nowMs + 3_600_000, ...scenes.map((s) => s.endMs)),
+    rows: rows.map((r) => r.row),
+    rule,
+    version,
+    earlierVersion,
+    cells: dayCells({ packs: rows, scenes, rule, nowMs: facts.nowMs }),
+    stock: prepFacts.stock
+      .filter((s) => s.kind === "aa-cell" || s.kind === "9v-cell")
+      .reduce((n, s) => n + s.count, 0),
+    fromMs: Math.min(facts.nowMs, ...scenes.map((s) => s.startMs)),
+    toMs: Math.max(facts.nowMs + 3_600_000, ...scenes.map((s) => s.endMs)),
   };
 }
 
@@ -67,16 +89,30 @@ export async function cellsOfDay(app: AppContext, dayId: number): Answer<CellsVi
   return got.ok ? ok(await cellsViewOf(app, got.value)) : got;
 }
 
-export async function setCellRule(app: AppContext, dayId: number, p: { rule: CellRule; seenVersion: number }): Answer {
-  return storeNextList(app, "cellRules", dayId, { seenVersion: p.seenVersion, items: [p.rule], how: p.rule.policy === "fresh" ? "fresh at every break" : `counted, ${p.rule.reserveHours} h kept` });
+export async function setCellRule(
+  app: AppContext,
+  dayId: number,
+  p: { rule: CellRule; seenVersion: number },
+): Answer {
+  return storeNextList(app, "cellRules", dayId, {
+    seenVersion: p.seenVersion,
+    items: [p.rule],
+    how:
+      p.rule.policy === "fresh" ? "fresh at every break" : `counted, ${p.rule.reserveHours} h kept`,
+  });
 }
 
-export const undoCellRule = (app: AppContext, dayId: number, seenVersion: number): Answer => undoList(app, "cellRules", dayId, seenVersion);
+export const undoCellRule = (app: AppContext, dayId: number, seenVersion: number): Answer =>
+  undoList(app, "cellRules", dayId, seenVersion);
 
 /** A full set went into a pack. A practice pack gets it, and is switched on again if it was on.
  * @param p.chemistry - null: of the kind that was in it
  * @returns what takes it back: how long the set before had run, where that was known */
-export async function freshCells(app: AppContext, dayId: number, p: { packKey: string; chemistry: Chemistry | null }): Answer<{ label: string; before: { ranHours: number; chemistry: Chemistry } | null }> {
+export async function freshCells(
+  app: AppContext,
+  dayId: number,
+  p: { packKey: string; chemistry: Chemistry | null },
+): Answer<{ label: string; before: { ranHours: number; chemistry: Chemistry } | null }> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
@@ -84,7 +120,11 @@ export async function freshCells(app: AppContext, dayId: number, p: { packKey: s
   const power = packPowerOf(loaded, p.packKey, loaded.facts.nowMs, null);
   if (!unit || !power) return fail({ code: "not-found", what: "pack" });
   const chemistry = p.chemistry ?? power.chemistry;
-  if (!chemistriesOf(packModel(loaded.kit, unit.modelId).cell.kind).includes(chemistry)) return fail({ code: "setting-unknown", what: `${chemistry} cells do not go into ${unit.label}` });
+  if (!chemistriesOf(packModel(loaded.kit, unit.modelId).cell.kind).includes(chemistry))
+    return fail({
+      code: "setting-unknown",
+      what: `${chemistry} cells do not go into ${unit.label}`,
+    });
   if (loaded.day.isPractice && app.rig?.practice) {
     const wasOn = loaded.facts.reports?.packs[p.packKey]?.isOn ?? false;
     const changed = await handlePack(app, dayId, p.packKey, { isFresh: true });
@@ -92,14 +132,25 @@ export async function freshCells(app: AppContext, dayId: number, p: { packKey: s
     if (wasOn) await handlePack(app, dayId, p.packKey, { isOn: true });
   }
   await putDown(app, loaded.day, { kind: "cells-fresh", packKey: p.packKey, chemistry });
-  return ok({ label: unit.label, before: power.run.ranHours === null ? null : { ranHours: power.run.ranHours, chemistry: power.chemistry } });
+  return ok({
+    label: unit.label,
+    before:
+      power.run.ranHours === null
+        ? null
+        : { ranHours: power.run.ranHours, chemistry: power.chemistry },
+  });
 }
 
 /** How long the set in a pack has run already: carried over from yesterday, or said by somebody. */
-export async function cellsRan(app: AppContext, dayId: number, p: { packKey: string; ranHours: number; chemistry: Chemistry }): Answer {
+export async function cellsRan(
+  app: AppContext,
+  dayId: number,
+  p: { packKey: string; ranHours: number; chemistry: Chemistry },
+): Answer {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
-  if (!got.value.units.some((u) => u.kind === "pack" && u.key === p.packKey)) return fail({ code: "not-found", what: "pack" });
+  if (!got.value.units.some((u) => u.kind === "pack" && u.key === p.packKey))
+    return fail({ code: "not-found", what: "pack" });
   await putDown(app, got.value.day, { kind: "cells-ran", ...p });
   return ok(null);
 }
@@ -113,7 +164,12 @@ export async function cellCalendar(app: AppContext, dayId: number): Answer<strin
   const calendar = new ICAL.Component("vcalendar");
   calendar.addPropertyWithValue("version", "2.0");
   calendar.addPropertyWithValue("prodid", "-//Plain Channel//cells//EN");
-  const at = (ms: number) => ICAL.Time.fromDateTimeString(new Date(Date.parse(`${dateIso}T00:00:00Z`) + Math.floor(ms / 60_000) * 60_000).toISOString().slice(0, 19));
+  const at = (ms: number) =>
+    ICAL.Time.fromDateTimeString(
+      new Date(Date.parse(`${dateIso}T00:00:00Z`) + Math.floor(ms / 60_000) * 60_000)
+        .toISOString()
+        .slice(0, 19),
+    );
   for (const pack of cells.packs) {
     const row = rows.find((r) => r.packKey === pack.packKey)!;
     pack.changes.forEach((change, i) => {
@@ -124,7 +180,10 @@ export async function cellCalendar(app: AppContext, dayId: number): Answer<strin
       event.description = changeWords(change);
       event.startDate = at(change.atMs);
       event.endDate = at(change.atMs + 300_000);
-      component.addPropertyWithValue("dtstamp", ICAL.Time.fromJSDate(new Date(app.realNowMs()), true));
+      component.addPropertyWithValue(
+        "dtstamp",
+        ICAL.Time.fromJSDate(new Date(app.realNowMs()), true),
+      );
       calendar.addSubcomponent(component);
     });
   }

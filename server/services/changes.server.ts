@@ -1,16 +1,28 @@
-/** Between two calls of the listeners at least so long passes: each has every page read its day again. */
+/**
+ * Between two calls of the listeners at least so long passes: each has every page read its day
+ * again.
+ */
 const PAUSE_MS = 500;
-/** One page after the other, so far apart: what twenty phones read at once would hold up the twenty-first, who ticks something off. */
+/**
+ * One page after the other, so far apart: what twenty phones read at once would hold up the
+ * twenty-first, who ticks something off.
+ */
 const APART_MS = 25;
 
-/** Tells whoever listens that something of the days changed: a number that only grows. The first change is told at once; what comes right after it is told together, the rarer the more listen. */
+/**
+ * Tells whoever listens that something of the days changed: a number that only grows. The first
+ * change is told at once; what comes right after it is told together, the rarer the more listen.
+ */
 export class ChangeFeed {
   private revisionNow = 0;
   private readonly listeners = new Set<(revision: number) => void>();
   private toldRevision = 0;
   private timer: ReturnType<typeof setTimeout> | null = null;
 
-  constructor(private readonly pauseMs = PAUSE_MS, private readonly apartMs = APART_MS) {}
+  constructor(
+    private readonly pauseMs = PAUSE_MS,
+    private readonly apartMs = APART_MS,
+  ) {}
 
   get revision(): number {
     return this.revisionNow;
@@ -36,7 +48,12 @@ export class ChangeFeed {
     });
     first?.(this.revisionNow);
     // whoever left meanwhile is not told; whoever is told late is told of what came meanwhile too
-    others.forEach((listener, i) => void later((i + 1) * this.apartMs, () => { if (this.listeners.has(listener)) listener(this.revisionNow); }));
+    others.forEach(
+      (listener, i) =>
+        void later((i + 1) * this.apartMs, () => {
+          if (this.listeners.has(listener)) listener(this.revisionNow);
+        }),
+    );
   }
 }
 

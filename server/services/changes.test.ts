@@ -29,7 +29,10 @@ test("many pages are told one after the other, and the rarer; who left is told n
   leave[19]!();
   feed.bump();
   jest.advanceTimersByTime(999);
-  expect(told.map((t) => t.map((ms) => ms - began))).toEqual([...Array.from({ length: 19 }, (_, i) => [i * 25]), []]);
+  expect(told.map((t) => t.map((ms) => ms - began))).toEqual([
+    ...Array.from({ length: 19 }, (_, i) => [i * 25]),
+    [],
+  ]);
   jest.advanceTimersByTime(1000);
   expect(told.map((t) => t.length)).toEqual([...Array.from({ length: 19 }, () => 2), 0]);
 });

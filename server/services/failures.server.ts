@@ -1,6 +1,8 @@
 import type { FailureCode } from "../../contract/failureWords";
 
-/** What a thing that was thrown comes to: which of the known failures it is, and how it is answered. */
+/**
+ * What a thing that was thrown comes to: which of the known failures it is, and how it is answered.
+ */
 export interface Failure {
   code: FailureCode;
   status: number;
@@ -22,9 +24,16 @@ const BY_CODE: Readonly<Record<string, Failure>> = {
   SQLITE_NOTADB: { code: "data-damaged", status: 503 },
 };
 
-/** Which failure something thrown is: by its own code or that of what it came from (Sequelize keeps SQLite's error as `parent`). */
+/**
+ * Which failure something thrown is: by its own code or that of what it came from (Sequelize keeps
+ * SQLite's error as `parent`).
+ */
 export function failureOf(error: unknown): Failure {
-  for (let at: unknown = error, depth = 0; at !== null && typeof at === "object" && depth < 5; depth += 1) {
+  for (
+    let at: unknown = error, depth = 0;
+    at !== null && typeof at === "object" && depth < 5;
+    depth += 1
+  ) {
     const { code, parent, cause } = at as { code?: unknown; parent?: unknown; cause?: unknown };
     const known = typeof code === "string" ? BY_CODE[code] : undefined;
     if (known) return known;
@@ -33,6 +42,13 @@ export function failureOf(error: unknown): Failure {
   return { code: "unexpected", status: 500 };
 }
 
-/** What passes when there is room again, or whoever holds the file lets go: it is worth waiting for. */
-const PASSING: readonly FailureCode[] = ["disk-full", "data-locked", "data-read-only", "disk-error"];
+/**
+ * What passes when there is room again, or whoever holds the file lets go: it is worth waiting for.
+ */
+const PASSING: readonly FailureCode[] = [
+  "disk-full",
+  "data-locked",
+  "data-read-only",
+  "disk-error",
+];
 export const isPassing = (error: unknown): boolean => PASSING.includes(failureOf(error).code);

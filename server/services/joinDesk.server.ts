@@ -39,7 +39,11 @@ const LONGEST_NAME = 24;
 /** More phones than a crew has; each costs the computer a stream. */
 const MAX_GUESTS = 40;
 
-/** Lets phones on the local network into one day, and only while the mixer wants it: no port is open otherwise. Who came in is known by a secret of their own, kept in memory alone: after a restart nobody is in. */
+/**
+ * Lets phones on the local network into one day, and only while the mixer wants it: no port is open
+ * otherwise. Who came in is known by a secret of their own, kept in memory alone: after a restart
+ * nobody is in.
+ */
 export class JoinDesk {
   private door: (OpenDoor & { dayId: number; code: string }) | null = null;
   private readonly attempts: JoinAttempts;
@@ -48,13 +52,23 @@ export class JoinDesk {
   private sessions: Session[] = [];
   private lastId = 0;
 
-  constructor(private readonly p: { open: () => Promise<Result<OpenDoor, JoinError>>; nowMs: () => number; onChange: () => void }) {
+  constructor(
+    private readonly p: {
+      open: () => Promise<Result<OpenDoor, JoinError>>;
+      nowMs: () => number;
+      onChange: () => void;
+    },
+  ) {
     this.attempts = new JoinAttempts(p.nowMs);
   }
 
   get view(): JoinView {
     return {
-      door: this.door && { dayId: this.door.dayId, code: this.door.code, addresses: this.door.addresses },
+      door: this.door && {
+        dayId: this.door.dayId,
+        code: this.door.code,
+        addresses: this.door.addresses,
+      },
       guests: this.sessions.map(({ id, name, sinceMs, pages }) => ({ id, name, sinceMs, pages })),
       guessers: this.attempts.guessers(),
     };
@@ -80,10 +94,21 @@ export class JoinDesk {
     this.p.onChange();
   }
 
-  /** Lets a phone in that knows the code. A device that guesses waits longer and longer, whatever it types meanwhile; the door and everybody else are left as they are.
+  /**
+   * Lets a phone in that knows the code. A device that guesses waits longer and longer, whatever it
+   * types meanwhile; the door and everybody else are left as they are.
    * @param p.device - as the network knows it
-   * @returns its secret */
-  enter({ code, name, device }: { code: string; name: string; device: string }): Result<{ token: string; dayId: number }, JoinError> {
+   * @returns its secret
+   */
+  enter({
+    code,
+    name,
+    device,
+  }: {
+    code: string;
+    name: string;
+    device: string;
+  }): Result<{ token: string; dayId: number }, JoinError> {
     const { door } = this;
     if (!door) return fail({ code: "door-shut" });
     const waitMs = this.attempts.waitMs(device);
@@ -100,16 +125,30 @@ export class JoinDesk {
     this.attempts.succeeded(device);
     this.lastId += 1;
     const taken = this.sessions.some((s) => s.name.toLowerCase() === plain.toLowerCase());
-    const session: Session = { id: this.lastId, name: taken ? `${plain} ${this.lastId}` : plain, sinceMs: this.p.nowMs(), pages: 0, token: randomBytes(32).toString("hex"), gone: new AbortController() };
+    const session: Session = {
+      id: this.lastId,
+      name: taken ? `${plain} ${this.lastId}` : plain,
+      sinceMs: this.p.nowMs(),
+      pages: 0,
+      token: randomBytes(32).toString("hex"),
+      gone: new AbortController(),
+    };
     this.sessions.push(session);
     this.p.onChange();
     return ok({ token: session.token, dayId: door.dayId });
   }
 
-  /** Whose secret it is, the day it may see, and the signal that ends its streams; null for nobody's. */
-  guestOf(token: string | null): { id: number; name: string; dayId: number; gone: AbortSignal } | null {
+  /**
+   * Whose secret it is, the day it may see, and the signal that ends its streams; null for
+   * nobody's.
+   */
+  guestOf(
+    token: string | null,
+  ): { id: number; name: string; dayId: number; gone: AbortSignal } | null {
     const session = token === null ? undefined : this.sessions.find((s) => s.token === token);
-    return session && this.door ? { id: session.id, name: session.name, dayId: this.door.dayId, gone: session.gone.signal } : null;
+    return session && this.door
+      ? { id: session.id, name: session.name, dayId: this.door.dayId, gone: session.gone.signal }
+      : null;
   }
 
   sendAway(id: number): void {
@@ -128,6 +167,7 @@ export class JoinDesk {
 }
 
 /** In a time that tells nothing of where the two differ. */
-const isSameCode = (typed: string, code: string): boolean => typed.length === code.length && timingSafeEqual(Buffer.from(typed), Buffer.from(code));
+const isSameCode = (typed: string, code: string): boolean =>
+  typed.length === code.length && timingSafeEqual(Buffer.from(typed), Buffer.from(code));
 
 const freshCode = (): string => String(randomInt(10 ** CODE_DIGITS)).padStart(CODE_DIGITS, "0");

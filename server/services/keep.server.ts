@@ -1,4 +1,13 @@
-import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statfsSync, statSync } from "node:fs";
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statfsSync,
+  statSync,
+} from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { copiesToDrop, type CopyFile } from "../../core/day/copyRotation";
 import { fail, ok, type Result } from "../../core/units/result";
@@ -54,14 +63,28 @@ export function copiesBeside(file: string): CopyFile[] {
   const folder = join(dirname(file), "copies");
   const stem = basename(file, ".sqlite");
   if (!existsSync(folder) || !statSync(folder).isDirectory()) return [];
-  return readdirSync(folder).flatMap((name): CopyFile[] => {
-    const match = NAME.exec(name);
-    return match?.[1] === stem ? [{ name, atMs: Date.parse(`${match[2]!.slice(0, 11)}${match[2]!.slice(11).replaceAll("-", ":")}Z`) }] : [];
-  }).sort((a, b) => b.atMs - a.atMs);
+  return readdirSync(folder)
+    .flatMap((name): CopyFile[] => {
+      const match = NAME.exec(name);
+      return match?.[1] === stem
+        ? [
+            {
+              name,
+              atMs: Date.parse(
+                `${match[2]!.slice(0, 11)}${match[2]!.slice(11).replaceAll("-", ":")}Z`,
+              ),
+            },
+          ]
+        : [];
+    })
+    .sort((a, b) => b.atMs - a.atMs);
 }
 
-/** Makes a copy now, opens it to see whether it is whole, and lets old ones go. A copy that is not whole is taken away again, and the old ones stay.
- * @param p.isBefore - made before something is put in its place */
+/**
+ * Makes a copy now, opens it to see whether it is whole, and lets old ones go. A copy that is not
+ * whole is taken away again, and the old ones stay.
+ * @param p.isBefore - made before something is put in its place
+ */
 export async function makeCopy(app: AppContext, p: { isBefore?: boolean } = {}): Answer<CopyFile> {
   const atMs = app.realNowMs();
   const folder = folderOf(app);
@@ -80,11 +103,14 @@ export async function makeCopy(app: AppContext, p: { isBefore?: boolean } = {}):
     if (existsSync(unfinished)) rmSync(unfinished, { force: true });
     return fail({ code: "copy-failed", detail: (error as Error).message });
   }
-  for (const { name: old } of copiesToDrop(listCopies(app), atMs)) rmSync(join(folder, old), { force: true });
+  for (const { name: old } of copiesToDrop(listCopies(app), atMs))
+    rmSync(join(folder, old), { force: true });
   return ok({ name, atMs });
 }
 
-/** Goes on making copies while the application runs, whenever something was written since the last. */
+/**
+ * Goes on making copies while the application runs, whenever something was written since the last.
+ */
 export class CopyKeeper {
   private readonly abort = new AbortController();
   /** Why the last copy could not be made; null where it was. */
@@ -108,7 +134,11 @@ export class CopyKeeper {
       const { revision } = this.app().changes;
       if (revision !== seen) {
         const made = await makeCopy(this.app());
-        this.failure = made.ok ? null : made.error.code === "copy-failed" ? made.error.detail : made.error.code;
+        this.failure = made.ok
+          ? null
+          : made.error.code === "copy-failed"
+            ? made.error.detail
+            : made.error.code;
         if (made.ok) seen = revision;
       }
       await pause(EVERY_MS, signal);
@@ -128,7 +158,10 @@ export function dataTrouble(app: AppContext): FailureCode | null {
 export function diskOf(app: AppContext): DiskView {
   const { bavail, bsize } = statfsSync(dirname(app.db.file));
   const freeBytes = bavail * bsize;
-  return { freeBytes, state: freeBytes < FULL_BYTES ? "full" : freeBytes < LOW_BYTES ? "low" : "fine" };
+  return {
+    freeBytes,
+    state: freeBytes < FULL_BYTES ? "full" : freeBytes < LOW_BYTES ? "low" : "fine",
+  };
 }
 
 /** The copies, each opened and looked at, and what stands now. */
@@ -136,14 +169,28 @@ export async function keepView(app: AppContext): Promise<KeepView> {
   const copies: CopyView[] = [];
   for (const copy of listCopies(app)) {
     const checked = await checkCopy(join(folderOf(app), copy.name));
-    copies.push({ ...copy, isGood: checked.ok, summary: checked.ok ? checked.value : null, error: checked.ok ? null : checked.error });
+    copies.push({
+      ...copy,
+      isGood: checked.ok,
+      summary: checked.ok ? checked.value : null,
+      error: checked.ok ? null : checked.error,
+    });
   }
   const now = await checkCopy(app.db.file);
-  return { copies, folder: folderOf(app), now: now.ok ? now.value : null, disk: diskOf(app), failure: app.keeper?.failure ?? null };
+  return {
+    copies,
+    folder: folderOf(app),
+    now: now.ok ? now.value : null,
+    disk: diskOf(app),
+    failure: app.keeper?.failure ?? null,
+  };
 }
 
-/** Puts a copy in the place of what stands, after a copy of that was made: nothing is lost either way. A copy that is not whole, or of a newer version, is refused and nothing changes.
- * @returns the copy that was made of what stood */
+/**
+ * Puts a copy in the place of what stands, after a copy of that was made: nothing is lost either
+ * way. A copy that is not whole, or of a newer version, is refused and nothing changes.
+ * @returns the copy that was made of what stood
+ */
 export async function restoreCopy(app: AppContext, name: string): Answer<CopyFile> {
   const copy = listCopies(app).find((c) => c.name === name);
   if (!copy) return fail({ code: "not-found", what: "copy" });

@@ -1,4 +1,11 @@
-import { dayLog, filterLog, LOG_GROUPS, type LogEntry, type LogFilter, type LogGroup } from "../../core/day/dayLog";
+import {
+  dayLog,
+  filterLog,
+  LOG_GROUPS,
+  type LogEntry,
+  type LogFilter,
+  type LogGroup,
+} from "../../core/day/dayLog";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
 import { listAllChannels, listChannelChanges } from "../db/repositories/channels.server";
@@ -27,15 +34,37 @@ export async function logOf(app: AppContext, dayId: number): Answer<LogView> {
 }
 
 /** The same of a day that is loaded. */
-export async function logView(app: AppContext, { day, sweeps, plans, levels, placeChecks, events, units, places }: LoadedDay): Promise<LogView> {
-  const [syncs, channelChanges, channels, ...lists] = await Promise.all([listNumberedSyncs(app.db, day.id), listChannelChanges(app.db, day.id), listAllChannels(app.db, day.id), ...LIST_KINDS.map((k) => listHeads(app.db, k, day.id))]);
+export async function logView(
+  app: AppContext,
+  { day, sweeps, plans, levels, placeChecks, events, units, places }: LoadedDay,
+): Promise<LogView> {
+  const [syncs, channelChanges, channels, ...lists] = await Promise.all([
+    listNumberedSyncs(app.db, day.id),
+    listChannelChanges(app.db, day.id),
+    listAllChannels(app.db, day.id),
+    ...LIST_KINDS.map((k) => listHeads(app.db, k, day.id)),
+  ]);
   return {
-    entries: dayLog({ sweeps, plans, syncs, levels, placeChecks, events, channelChanges, lists: lists.flat() }),
-    talkers: channels.map(({ id, number, talker }) => ({ id, number, talker })), packs: Object.fromEntries(units.map((u) => [u.key, u.label])), places: Object.fromEntries(places.map((p) => [p.id, p.name])),
+    entries: dayLog({
+      sweeps,
+      plans,
+      syncs,
+      levels,
+      placeChecks,
+      events,
+      channelChanges,
+      lists: lists.flat(),
+    }),
+    talkers: channels.map(({ id, number, talker }) => ({ id, number, talker })),
+    packs: Object.fromEntries(units.map((u) => [u.key, u.label])),
+    places: Object.fromEntries(places.map((p) => [p.id, p.name])),
   };
 }
 
-/** The newest of the entries that fit a filter, and how many there are: a long day has more than a page can take. */
+/**
+ * The newest of the entries that fit a filter, and how many there are: a long day has more than a
+ * page can take.
+ */
 export interface LogPage extends LogView {
   total: number;
   found: number;
@@ -44,12 +73,26 @@ export interface LogPage extends LogView {
   groups: LogGroup[];
 }
 
-export async function logPage(app: AppContext, dayId: number, filter: LogFilter, most: number): Answer<LogPage> {
+export async function logPage(
+  app: AppContext,
+  dayId: number,
+  filter: LogFilter,
+  most: number,
+): Answer<LogPage> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const { generation, writes } = app.db;
   const known = newest.get(app.db);
-  const whole = known?.dayId === dayId && known.generation === generation && known.writes === writes ? known : { dayId, generation, writes, view: await logView(app, got.value), texts: new Map<string, string>() };
+  const whole =
+    known?.dayId === dayId && known.generation === generation && known.writes === writes
+      ? known
+      : {
+          dayId,
+          generation,
+          writes,
+          view: await logView(app, got.value),
+          texts: new Map<string, string>(),
+        };
   newest.set(app.db, whole);
   const { view, texts } = whole;
   const names = logNamesOf(view);
@@ -61,22 +104,40 @@ export async function logPage(app: AppContext, dayId: number, filter: LogFilter,
   const found = filterLog(view.entries, filter, textOf);
   const has = new Set(view.entries.map((e) => e.group));
   return ok({
-    ...view, entries: found.slice(Math.max(0, found.length - most)), found: found.length, total: view.entries.length,
-    hits: view.entries.filter((e) => e.what.kind === "event" && e.what.event.kind === "hit").length, groups: LOG_GROUPS.filter((g) => has.has(g)),
+    ...view,
+    entries: found.slice(Math.max(0, found.length - most)),
+    found: found.length,
+    total: view.entries.length,
+    hits: view.entries.filter((e) => e.what.kind === "event" && e.what.event.kind === "hit").length,
+    groups: LOG_GROUPS.filter((g) => has.has(g)),
   });
 }
 
-/** The log that was looked at last, for whoever looks on: it is put together once for each write. */
-const newest = new WeakMap<Database, { dayId: number; generation: string; writes: number; view: LogView; texts: Map<string, string> }>();
+/**
+ * The log that was looked at last, for whoever looks on: it is put together once for each write.
+ */
+const newest = new WeakMap<
+  Database,
+  { dayId: number; generation: string; writes: number; view: LogView; texts: Map<string, string> }
+>();
 
 /** Puts an entry right: what was written stays, and beside it stands what is right. */
-export async function correctEntry(app: AppContext, dayId: number, p: { ofKey: string; text: string; seenId: string | null }): Answer {
+export async function correctEntry(
+  app: AppContext,
+  dayId: number,
+  p: { ofKey: string; text: string; seenId: string | null },
+): Answer {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const text = p.text.trim();
   if (text === "") return fail({ code: "setting-unknown", what: "a correction without a word" });
   const { entries } = await logView(app, got.value);
   if (!entries.some((e) => e.key === p.ofKey)) return fail({ code: "not-found", what: "entry" });
-  await putDown(app, got.value.day, { kind: "correction", ofKey: p.ofKey, text }, { seenId: p.seenId });
+  await putDown(
+    app,
+    got.value.day,
+    { kind: "correction", ofKey: p.ofKey, text },
+    { seenId: p.seenId },
+  );
   return ok(null);
 }

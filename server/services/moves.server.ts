@@ -7,7 +7,11 @@ import type { AppContext } from "./appContext.server";
 import { requireDay } from "./dayView.server";
 
 /** The unit is at another place now. Practice units are carried along. */
-export async function moveTo(app: AppContext, dayId: number, placeId: number): Promise<Result<null, ServiceError>> {
+export async function moveTo(
+  app: AppContext,
+  dayId: number,
+  placeId: number,
+): Promise<Result<null, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const place = loaded.value.places.find((p) => p.id === placeId);
@@ -15,10 +19,16 @@ export async function moveTo(app: AppContext, dayId: number, placeId: number): P
   if (app.scans.running(dayId)) return fail({ code: "scan-running" });
   if (place.siteKey && app.rig?.practice && loaded.value.day.isPractice) {
     const carried = await app.rig.practice.carryTo(place.siteKey);
-    if (!carried.ok) return fail({ code: "device", error: carried.error, unit: "the practice rig" });
+    if (!carried.ok)
+      return fail({ code: "device", error: carried.error, unit: "the practice rig" });
   }
   const { day, facts } = loaded.value;
-  const moved = { atMs: Math.round(facts.nowMs), placeId, who: nameOf(app.asker), what: { kind: "moved" as const, fromPlaceId: day.currentPlaceId, toPlaceId: placeId } };
+  const moved = {
+    atMs: Math.round(facts.nowMs),
+    placeId,
+    who: nameOf(app.asker),
+    what: { kind: "moved" as const, fromPlaceId: day.currentPlaceId, toPlaceId: placeId },
+  };
   await app.db.write(async (t) => {
     await updateDay(app.db, dayId, { currentPlaceId: placeId }, t);
     if (placeId !== day.currentPlaceId) await insertEvent(app.db, dayId, moved, t);

@@ -7,7 +7,10 @@ import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { scanningReceivers } from "./scans.server";
 
-/** How long the receivers of the case take over what is scanned; they sweep side by side. Two minutes where none of them tells. */
+/**
+ * How long the receivers of the case take over what is scanned; they sweep side by side. Two
+ * minutes where none of them tells.
+ */
 function scanMinutes(loaded: LoadedDay): number {
   const wanted = receiversToScan(scanningReceivers(loaded));
   const minutes = wanted.map(({ key, tuning }) => {
@@ -23,11 +26,25 @@ export interface MovingView {
   versions: Record<number, number>;
 }
 
-/** What a move to each place of the day would mean now, the present place too: what is still to be done here. */
-export async function movingView(app: AppContext, dayId: number): Promise<Result<MovingView, ServiceError>> {
+/**
+ * What a move to each place of the day would mean now, the present place too: what is still to be
+ * done here.
+ */
+export async function movingView(
+  app: AppContext,
+  dayId: number,
+): Promise<Result<MovingView, ServiceError>> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
-  const p = { scanMinutes: scanMinutes(loaded), isDriven: app.rig !== null && loaded.day.isPractice };
-  return ok({ plans: loaded.places.map((place) => movePlan(loaded.facts, loaded.prepFacts.scenes, place.id, p)), versions: Object.fromEntries(loaded.stored.map((c) => [c.id, c.version])) });
+  const p = {
+    scanMinutes: scanMinutes(loaded),
+    isDriven: app.rig !== null && loaded.day.isPractice,
+  };
+  return ok({
+    plans: loaded.places.map((place) =>
+      movePlan(loaded.facts, loaded.prepFacts.scenes, place.id, p),
+    ),
+    versions: Object.fromEntries(loaded.stored.map((c) => [c.id, c.version])),
+  });
 }

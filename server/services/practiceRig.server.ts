@@ -10,24 +10,83 @@ import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 
 /** Practice units for a case: each as its model is, fresh from the maker. */
-export function practiceUnits(kit: Kit, units: readonly CaseUnit[], channels: readonly Pick<StoredChannel, "packKey" | "wear">[]): Pick<Rig, "receivers" | "packs"> {
+export function practiceUnits(
+  kit: Kit,
+  units: readonly CaseUnit[],
+  channels: readonly Pick<StoredChannel, "packKey" | "wear">[],
+): Pick<Rig, "receivers" | "packs"> {
   return {
-    receivers: units.filter((u) => u.kind === "receiver").flatMap(({ key, modelId }, i): RigReceiver[] => {
-      const { tuning, halves, sweep, bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm, tells, adaptive, halfSpanHz } = receiverModel(kit, modelId);
-      const first = tuning[0];
-      const rest = { key, tuning, sweep: sweep ?? NO_SWEEP, figures: { bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm }, ...(tells ? { tells: true } : {}), halfSpanHz };
-      if (!first) return adaptive ? [{ ...rest, adaptive: { mostPerRoom: adaptive.mostPerRoom }, halvesHz: Array.from({ length: halves }, () => SELF_CHOSEN_HZ) }] : [];
-      const halvesHz = Array.from({ length: halves }, (_, half) => onGrid(first, 2_500_000 + (i * 2 + half) * 4_300_000));
-      return [{ ...rest, halvesHz }];
-    }),
-    packs: units.filter((u) => u.kind === "pack").flatMap((unit, i): RigPack[] => {
-      const model = packModel(kit, unit.modelId);
-      const { tuning, stores, outside, syncMethods, isBehindDoor } = model;
-      const chemistry = usualChemistry(model.cell.kind);
-      const wear = channels.find((c) => c.packKey === unit.key)?.wear ?? "free";
-      const frequencyHz = tuning[0] ? onGrid(tuning[0], 1_800_000 + i * 3_100_000) : UNPAIRED_HZ;
-      return [{ key: unit.key, tuning, methods: syncMethods, ...(isBehindDoor ? { isBehindDoor } : {}), ...(stores === "at-off" ? { storesAtOff: true } : {}), frequencyHz, powerMw: powerOf(kit, unit), wear, isOn: false, cells: { chemistry, hours: packHours(model, chemistry, powerOf(kit, unit)), usedHours: 0, onSinceMs: null }, isMuted: false, isMicPlugged: true, storesByHand: stores === "by-hand", ...(outside === "clips" ? { clips: true } : {}) }];
-    }),
+    receivers: units
+      .filter((u) => u.kind === "receiver")
+      .flatMap(({ key, modelId }, i): RigReceiver[] => {
+        const {
+          tuning,
+          halves,
+          sweep,
+          bandwidthHz,
+          noiseFigureDb,
+          requiredSnrDb,
+          overloadDbm,
+          tells,
+          adaptive,
+          halfSpanHz,
+        } = receiverModel(kit, modelId);
+        const first = tuning[0];
+        const rest = {
+          key,
+          tuning,
+          sweep: sweep ?? NO_SWEEP,
+          figures: { bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm },
+          ...(tells ? { tells: true } : {}),
+          halfSpanHz,
+        };
+        if (!first)
+          return adaptive
+            ? [
+                {
+                  ...rest,
+                  adaptive: { mostPerRoom: adaptive.mostPerRoom },
+                  halvesHz: Array.from({ length: halves }, () => SELF_CHOSEN_HZ),
+                },
+              ]
+            : [];
+        const halvesHz = Array.from({ length: halves }, (_, half) =>
+          onGrid(first, 2_500_000 + (i * 2 + half) * 4_300_000),
+        );
+        return [{ ...rest, halvesHz }];
+      }),
+    packs: units
+      .filter((u) => u.kind === "pack")
+      .flatMap((unit, i): RigPack[] => {
+        const model = packModel(kit, unit.modelId);
+        const { tuning, stores, outside, syncMethods, isBehindDoor } = model;
+        const chemistry = usualChemistry(model.cell.kind);
+        const wear = channels.find((c) => c.packKey === unit.key)?.wear ?? "free";
+        const frequencyHz = tuning[0] ? onGrid(tuning[0], 1_800_000 + i * 3_100_000) : UNPAIRED_HZ;
+        return [
+          {
+            key: unit.key,
+            tuning,
+            methods: syncMethods,
+            ...(isBehindDoor ? { isBehindDoor } : {}),
+            ...(stores === "at-off" ? { storesAtOff: true } : {}),
+            frequencyHz,
+            powerMw: powerOf(kit, unit),
+            wear,
+            isOn: false,
+            cells: {
+              chemistry,
+              hours: packHours(model, chemistry, powerOf(kit, unit)),
+              usedHours: 0,
+              onSinceMs: null,
+            },
+            isMuted: false,
+            isMicPlugged: true,
+            storesByHand: stores === "by-hand",
+            ...(outside === "clips" ? { clips: true } : {}),
+          },
+        ];
+      }),
   };
 }
 
@@ -48,17 +107,36 @@ const CLOCK_OFF_MS = 400;
 const lastClock = new WeakMap<object, { dayId: number; dayMs: number; realMs: number }>();
 
 /** Practice units go by the clock of their day. */
-async function tellClock(app: AppContext, practice: NonNullable<RigPort["practice"]>, day: Day): Promise<void> {
+async function tellClock(
+  app: AppContext,
+  practice: NonNullable<RigPort["practice"]>,
+  day: Day,
+): Promise<void> {
   const [dayMs, realMs] = [dayNowMs(app, day), app.realNowMs()];
   const last = lastClock.get(practice);
-  if (last?.dayId === day.id && Math.abs(last.dayMs + (realMs - last.realMs) - dayMs) < CLOCK_OFF_MS) return;
-  if ((await practice.setClock(dayMs)).ok) lastClock.set(practice, { dayId: day.id, dayMs, realMs });
+  if (
+    last?.dayId === day.id &&
+    Math.abs(last.dayMs + (realMs - last.realMs) - dayMs) < CLOCK_OFF_MS
+  )
+    return;
+  if ((await practice.setClock(dayMs)).ok)
+    lastClock.set(practice, { dayId: day.id, dayMs, realMs });
 }
 
-/** The rig of a day, ready: the practice receivers and packs are those of this day's case, and hear the air of the place where the unit is.
- * @returns null where nothing can be driven */
+/**
+ * The rig of a day, ready: the practice receivers and packs are those of this day's case, and hear
+ * the air of the place where the unit is.
+ * @returns null where nothing can be driven
+ */
 export async function readyRig(
-  app: AppContext, p: { day: Day; places: readonly DayPlace[]; stored: readonly StoredChannel[]; units: readonly CaseUnit[]; kit: Kit },
+  app: AppContext,
+  p: {
+    day: Day;
+    places: readonly DayPlace[];
+    stored: readonly StoredChannel[];
+    units: readonly CaseUnit[];
+    kit: Kit;
+  },
 ): Promise<RigPort | null> {
   const { rig } = app;
   if (!rig || !p.day.isPractice) return null;
@@ -73,4 +151,3 @@ export async function readyRig(
   if (done.ok) lastTold.set(rig, told);
   return rig;
 }
-

@@ -9,14 +9,36 @@ const READING_MS = 10_000;
 
 type ReadingJob = { [J in JobName]: JobOutput<J> extends { ok: boolean } ? J : never }[JobName];
 type ReadValue<J extends ReadingJob> = Extract<JobOutput<J>, { ok: true }>["value"];
-type ReadError<J extends ReadingJob> = Extract<JobOutput<J>, { ok: false }>["error"] & { code: string };
+type ReadError<J extends ReadingJob> = Extract<JobOutput<J>, { ok: false }>["error"] & {
+  code: string;
+};
 
-export const stoppedReading = (error: ComputeError) => fail({ code: "reading-stopped" as const, why: error.code === "compute-too-long" ? "time" as const : error.code === "compute-too-large" ? "room" as const : "broke" as const });
+export const stoppedReading = (error: ComputeError) =>
+  fail({
+    code: "reading-stopped" as const,
+    why:
+      error.code === "compute-too-long"
+        ? ("time" as const)
+        : error.code === "compute-too-large"
+          ? ("room" as const)
+          : ("broke" as const),
+  });
 
-/** Reads something that came from outside, beside the event loop and within limits: what goes over them is refused in words, and nothing of it is kept. */
-export async function readBeside<J extends ReadingJob>(app: AppContext, job: J, input: JobInput<J>, timeoutMs = READING_MS): Promise<Result<ReadValue<J>, ReadError<J> | Extract<ServiceError, { code: "reading-stopped" }>>> {
+/**
+ * Reads something that came from outside, beside the event loop and within limits: what goes over
+ * them is refused in words, and nothing of it is kept.
+ */
+export async function readBeside<J extends ReadingJob>(
+  app: AppContext,
+  job: J,
+  input: JobInput<J>,
+  timeoutMs = READING_MS,
+): Promise<
+  Result<ReadValue<J>, ReadError<J> | Extract<ServiceError, { code: "reading-stopped" }>>
+> {
   const done = await app.compute.run(job, input, { timeoutMs });
   if (done.ok) return done.value as Result<ReadValue<J>, ReadError<J>>;
-  if (done.error.code === "compute-broke") app.log.error("reading-broke", { job, detail: done.error.detail });
+  if (done.error.code === "compute-broke")
+    app.log.error("reading-broke", { job, detail: done.error.detail });
   return stoppedReading(done.error);
 }

@@ -60,7 +60,10 @@ const SILENT_AFTER_MS = 1500;
 const MOST_UNWRITTEN = 400;
 const MAX_TRIES = 3;
 
-/** Follows the receivers of the day that rolls: keeps what they read, tells it to every page, puts down what goes wrong by itself. One day at a time: there is one rig. */
+/**
+ * Follows the receivers of the day that rolls: keeps what they read, tells it to every page, puts
+ * down what goes wrong by itself. One day at a time: there is one rig.
+ */
 export class RollDesk implements RollFeed {
   private dayId: number | null = null;
   private channels: Rolled[] = [];
@@ -91,7 +94,15 @@ export class RollDesk implements RollFeed {
     if (this.dayId !== dayId) return;
     this.timer = setInterval(() => void this.tick(), TICK_MS);
     void this.receive();
-    this.watch = new AirWatch(this.app, dayId, (what) => this.put(what, true), () => void judgeAgain(this.app(), dayId).catch((error: unknown) => this.app().log.warn("judging-again-failed", {}, error)));
+    this.watch = new AirWatch(
+      this.app,
+      dayId,
+      (what) => this.put(what, true),
+      () =>
+        void judgeAgain(this.app(), dayId).catch((error: unknown) =>
+          this.app().log.warn("judging-again-failed", {}, error),
+        ),
+    );
     await this.tick();
   }
 
@@ -126,15 +137,27 @@ export class RollDesk implements RollFeed {
   /** The last moments of every channel, as they are packed; and the slot after the last. */
   recent(slots: number): { toSlot: number; channels: { channelId: number; bytes: Uint8Array }[] } {
     const toSlot = this.newestSlot + 1;
-    return { toSlot, channels: this.channels.map((c) => ({ channelId: c.channelId, bytes: c.ring.slice(toSlot - slots, toSlot) })) };
+    return {
+      toSlot,
+      channels: this.channels.map((c) => ({
+        channelId: c.channelId,
+        bytes: c.ring.slice(toSlot - slots, toSlot),
+      })),
+    };
   }
 
   /** What a hit is judged by, of one channel and the others beside it. */
   evidence(channelId: number, atMs: number, slots: number) {
     const toSlot = Math.min(this.newestSlot + 1, Math.floor(atMs / SLOT_MS) + 1);
-    const of = (c: Rolled) => ({ ...c, recent: c.ring.readings(toSlot - slots, toSlot), bytes: c.ring.slice(toSlot - slots, toSlot) });
+    const of = (c: Rolled) => ({
+      ...c,
+      recent: c.ring.readings(toSlot - slots, toSlot),
+      bytes: c.ring.slice(toSlot - slots, toSlot),
+    });
     const mine = this.channels.find((c) => c.channelId === channelId);
-    return mine ? { mine: of(mine), others: this.channels.filter((c) => c !== mine).map(of) } : null;
+    return mine
+      ? { mine: of(mine), others: this.channels.filter((c) => c !== mine).map(of) }
+      : null;
   }
 
   get airWatch(): AirWatch | null {
@@ -145,8 +168,19 @@ export class RollDesk implements RollFeed {
     const channel = this.channels.find((c) => c.packKey === packKey);
     const now = channel?.latest?.partner?.volts ?? null;
     const told = channel?.told;
-    if (now !== null || !told || !this.loaded || dayNowMs(this.app(), this.loaded.day) - told.atMs > LATELY_MS) return now;
-    const isOther = this.loaded.events.some((e) => e.atMs > told.atMs && (e.what.kind === "cells-fresh" || e.what.kind === "cells-ran") && e.what.packKey === packKey);
+    if (
+      now !== null ||
+      !told ||
+      !this.loaded ||
+      dayNowMs(this.app(), this.loaded.day) - told.atMs > LATELY_MS
+    )
+      return now;
+    const isOther = this.loaded.events.some(
+      (e) =>
+        e.atMs > told.atMs &&
+        (e.what.kind === "cells-fresh" || e.what.kind === "cells-ran") &&
+        e.what.packKey === packKey,
+    );
     return isOther ? null : told.volts;
   }
 
@@ -164,19 +198,53 @@ export class RollDesk implements RollFeed {
       const known = this.channels.find((k) => k.channelId === c.id);
       const model = receiverModel(loaded.kit, loaded.unit(c.receiverKey).modelId);
       const frequencyHz = pickedHz(facts.plan, c.id);
-      const around = frequencyHz === null ? [] : noise.filter((n) => n.highHz > frequencyHz - model.bandwidthHz / 2 && n.lowHz < frequencyHz + model.bandwidthHz / 2).map((n) => n.levelDbm);
-      const noiseDbm = powerSumDb([noiseFloorDbm({ bandwidthHz: model.bandwidthHz, noiseFigureDb: model.noiseFigureDb }), ...(around.length > 0 ? [Math.max(...around)] : [])]);
-      const isMoved = known && (known.frequencyHz !== frequencyHz || known.placeId !== loaded.day.currentPlaceId);
+      const around =
+        frequencyHz === null
+          ? []
+          : noise
+              .filter(
+                (n) =>
+                  n.highHz > frequencyHz - model.bandwidthHz / 2 &&
+                  n.lowHz < frequencyHz + model.bandwidthHz / 2,
+              )
+              .map((n) => n.levelDbm);
+      const noiseDbm = powerSumDb([
+        noiseFloorDbm({ bandwidthHz: model.bandwidthHz, noiseFigureDb: model.noiseFigureDb }),
+        ...(around.length > 0 ? [Math.max(...around)] : []),
+      ]);
+      const isMoved =
+        known && (known.frequencyHz !== frequencyHz || known.placeId !== loaded.day.currentPlaceId);
       return {
-        channelId: c.id, receiverKey: c.receiverKey, half: c.half, packKey: c.packKey, frequencyHz, placeId: loaded.day.currentPlaceId, tellsPartner: (model.tells ?? []).length > 0,
-        limits: { noiseDbm, sensitivityDbm: noiseDbm + model.requiredSnrDb, overloadDbm: model.overloadDbm, bandwidthHz: model.bandwidthHz },
-        ring: known?.ring ?? new ReadingRing(RING_SLOTS), latest: known?.latest ?? null, heardAtMs: known?.heardAtMs ?? -Infinity, told: known?.packKey === c.packKey ? known.told : null, lookedTo: known?.lookedTo ?? 0, heardFrom: known?.heardFrom ?? 0, troubles: known?.troubles ?? new Set(), usual: isMoved ? null : (known?.usual ?? null),
+        channelId: c.id,
+        receiverKey: c.receiverKey,
+        half: c.half,
+        packKey: c.packKey,
+        frequencyHz,
+        placeId: loaded.day.currentPlaceId,
+        tellsPartner: (model.tells ?? []).length > 0,
+        limits: {
+          noiseDbm,
+          sensitivityDbm: noiseDbm + model.requiredSnrDb,
+          overloadDbm: model.overloadDbm,
+          bandwidthHz: model.bandwidthHz,
+        },
+        ring: known?.ring ?? new ReadingRing(RING_SLOTS),
+        latest: known?.latest ?? null,
+        heardAtMs: known?.heardAtMs ?? -Infinity,
+        told: known?.packKey === c.packKey ? known.told : null,
+        lookedTo: known?.lookedTo ?? 0,
+        heardFrom: known?.heardFrom ?? 0,
+        troubles: known?.troubles ?? new Set(),
+        usual: isMoved ? null : (known?.usual ?? null),
       };
     });
-    if (isFirst) for (const key of Object.keys(facts.reports?.packs ?? {})) {
-      const last = loaded.events.findLast((e) => e.what.kind === "power" && e.what.packKey === key)?.what;
-      if (last?.kind === "power") this.on.set(key, last.isOn);
-    }
+    if (isFirst)
+      for (const key of Object.keys(facts.reports?.packs ?? {})) {
+        const last = loaded.events.findLast(
+          (e) => e.what.kind === "power" && e.what.packKey === key,
+        )?.what;
+        if (last?.kind === "power") this.on.set(key, last.isOn);
+      }
   }
 
   /** Follows the line, and takes it up again when it breaks. */
@@ -208,16 +276,25 @@ export class RollDesk implements RollFeed {
     this.pieceStartMs = pieceStartMs;
     const bytes = Buffer.alloc(this.channels.length * BYTES);
     this.channels.forEach((c, i) => {
-      const half = frame.halves.find((h) => h.receiverKey === c.receiverKey && h.half === c.half) ?? null;
+      const half =
+        frame.halves.find((h) => h.receiverKey === c.receiverKey && h.half === c.half) ?? null;
       c.latest = half;
       if (half?.partner) c.heardAtMs = nowMs;
-      if (half?.partner && half.partner.volts !== null) c.told = { volts: half.partner.volts, atMs: nowMs };
-      const reading: ChannelReading | null = half && { ...half, isMuted: half.partner?.isMuted ?? false, isPartner: half.partner !== null };
+      if (half?.partner && half.partner.volts !== null)
+        c.told = { volts: half.partner.volts, atMs: nowMs };
+      const reading: ChannelReading | null = half && {
+        ...half,
+        isMuted: half.partner?.isMuted ?? false,
+        isPartner: half.partner !== null,
+      };
       c.ring.write(slot, reading);
       bytes.set(c.ring.slice(slot, slot + 1), i * BYTES);
     });
     if (this.listeners.size === 0) return;
-    this.tell({ type: "frame", text: `{"slot":${slot},"ids":[${this.channels.map((c) => c.channelId).join(",")}],"bytes":"${bytes.toString("base64")}"}` });
+    this.tell({
+      type: "frame",
+      text: `{"slot":${slot},"ids":[${this.channels.map((c) => c.channelId).join(",")}],"bytes":"${bytes.toString("base64")}"}`,
+    });
   }
 
   private stated(state: RollState): RollMessage {
@@ -233,14 +310,22 @@ export class RollDesk implements RollFeed {
     const { dayId, pieceStartMs } = this;
     this.pieceStartMs = null;
     if (dayId === null || pieceStartMs === null || !this.isRolling) return;
-    const piece = emptyPiece(pieceStartMs, this.channels.map((c) => c.channelId));
+    const piece = emptyPiece(
+      pieceStartMs,
+      this.channels.map((c) => c.channelId),
+    );
     const from = pieceStartMs / SLOT_MS;
-    this.channels.forEach((c, i) => piece.readings.set(c.ring.slice(from, from + PIECE_SLOTS), i * PIECE_SLOTS * BYTES));
+    this.channels.forEach((c, i) =>
+      piece.readings.set(c.ring.slice(from, from + PIECE_SLOTS), i * PIECE_SLOTS * BYTES),
+    );
     if (piece.readings.every((b) => b === 0)) return;
     this.write(() => this.app().db.write((t) => insertPiece(this.app().db, dayId, piece, t), true));
   }
 
-  /** What cannot be written now (a full disk, a file that somebody locks) waits, the oldest first, and is told on the state. */
+  /**
+   * What cannot be written now (a full disk, a file that somebody locks) waits, the oldest first,
+   * and is told on the state.
+   */
   private write(work: () => Promise<unknown>): void {
     this.unwritten.push(work);
     if (this.unwritten.length > MOST_UNWRITTEN) this.unwritten.shift();
@@ -254,7 +339,8 @@ export class RollDesk implements RollFeed {
         await work();
       } catch (error) {
         this.writeError = (error as Error).message;
-        // a disk or a lock is waited for; what fails for good by itself must not hold what comes behind it
+        // a disk or a lock is waited for; what fails for good by itself must not hold what comes
+        // behind it
         if (isPassing(error) || (this.failures += 1) < MAX_TRIES) return;
         this.app().log.error("reading-not-kept", {}, error);
       }
@@ -271,10 +357,16 @@ export class RollDesk implements RollFeed {
 
   private put(what: DayHappening, isQuiet: boolean, atMs?: number): void {
     const day = this.loaded?.day;
-    if (day) this.write(() => putDown(this.app(), day, what, { isQuiet, ...(atMs === undefined ? {} : { atMs }) }));
+    if (day)
+      this.write(() =>
+        putDown(this.app(), day, what, { isQuiet, ...(atMs === undefined ? {} : { atMs }) }),
+      );
   }
 
-  /** The computer's clock was set while it rolled: from then on the day's clock and a watch may differ, and who reads the log must know it. */
+  /**
+   * The computer's clock was set while it rolled: from then on the day's clock and a watch may
+   * differ, and who reads the log must know it.
+   */
   clockJumped(byMs: number): void {
     if (this.isRolling) this.put({ kind: "clock-jumped", byMs }, false);
   }
@@ -294,9 +386,20 @@ export class RollDesk implements RollFeed {
       const nowMs = dayNowMs(this.app(), this.loaded.day);
       // a line that says nothing leaves the slots empty
       const due = Math.floor(nowMs / SLOT_MS);
-      if (this.line === "live" && this.app().realNowMs() - this.heardRealMs > SILENT_AFTER_MS) this.line = "silent";
-      const channels = this.channels.map((c) => this.look(c, nowMs, Math.max(this.newestSlot + 1, this.line === "silent" ? due : 0)));
-      this.state = { nowMs, isRolling: this.isRolling, line: this.line, heardAgoMs: this.heardRealMs === 0 ? null : this.app().realNowMs() - this.heardRealMs, channels, watch: this.watch?.view() ?? null, notKept: this.writeError };
+      if (this.line === "live" && this.app().realNowMs() - this.heardRealMs > SILENT_AFTER_MS)
+        this.line = "silent";
+      const channels = this.channels.map((c) =>
+        this.look(c, nowMs, Math.max(this.newestSlot + 1, this.line === "silent" ? due : 0)),
+      );
+      this.state = {
+        nowMs,
+        isRolling: this.isRolling,
+        line: this.line,
+        heardAgoMs: this.heardRealMs === 0 ? null : this.app().realNowMs() - this.heardRealMs,
+        channels,
+        watch: this.watch?.view() ?? null,
+        notKept: this.writeError,
+      };
       this.tell(this.stated(this.state));
     } catch (error) {
       // a file that is locked for a moment: the next tick reads again
@@ -311,16 +414,46 @@ export class RollDesk implements RollFeed {
     // between receiver and pack nothing is heard, and that is our own doing
     if (isRetuning) c.lookedTo = c.heardFrom = toSlot;
     const first = toSlot - 600;
-    const recent = this.line === "none" ? [] : c.ring.readings(first, toSlot).map((r, i) => (!isRetuning && first + i < c.heardFrom ? null : r));
+    const recent =
+      this.line === "none"
+        ? []
+        : c.ring
+            .readings(first, toSlot)
+            .map((r, i) => (!isRetuning && first + i < c.heardFrom ? null : r));
     const report = this.loaded!.facts.reports?.packs[c.packKey];
     const isOn = this.on.get(c.packKey) ?? report?.isOn ?? false;
-    const cells = packPowerOf(this.loaded!, c.packKey, nowMs, this.voltsOf(c.packKey))?.left ?? null;
-    const isWanted = !isRetuning && (isOn || nowMs - c.heardAtMs < LATELY_MS || this.speaksNow(c.channelId, nowMs));
-    const now = watchChannel({ limits: c.limits, recent, usual: c.usual, cells, tellsPartner: c.tellsPartner, isWanted, isRetuning, roseDb: c.frequencyHz === null ? null : (this.watch?.roseDb(c.frequencyHz) ?? null) });
-    if (isUsual(now.attention)) c.usual = followUsual(c.usual, usualRf(c.ring.readings(toSlot - USUAL_SLOTS, toSlot), c.limits.noiseDbm), USUAL_SHARE);
+    const cells =
+      packPowerOf(this.loaded!, c.packKey, nowMs, this.voltsOf(c.packKey))?.left ?? null;
+    const isWanted =
+      !isRetuning &&
+      (isOn || nowMs - c.heardAtMs < LATELY_MS || this.speaksNow(c.channelId, nowMs));
+    const now = watchChannel({
+      limits: c.limits,
+      recent,
+      usual: c.usual,
+      cells,
+      tellsPartner: c.tellsPartner,
+      isWanted,
+      isRetuning,
+      roseDb: c.frequencyHz === null ? null : (this.watch?.roseDb(c.frequencyHz) ?? null),
+    });
+    if (isUsual(now.attention))
+      c.usual = followUsual(
+        c.usual,
+        usualRf(c.ring.readings(toSlot - USUAL_SLOTS, toSlot), c.limits.noiseDbm),
+        USUAL_SHARE,
+      );
     if (this.isRolling && isWanted) this.note(c, now.attention, toSlot);
     return {
-      channelId: c.channelId, attention: now.attention, marginDb: now.marginDb, usual: c.usual, sensitivityDbm: c.limits.sensitivityDbm, noiseDbm: c.limits.noiseDbm, cells, volts: c.latest?.partner?.volts ?? null, isOn,
+      channelId: c.channelId,
+      attention: now.attention,
+      marginDb: now.marginDb,
+      usual: c.usual,
+      sensitivityDbm: c.limits.sensitivityDbm,
+      noiseDbm: c.limits.noiseDbm,
+      cells,
+      volts: c.latest?.partner?.volts ?? null,
+      isOn,
       partner: c.latest?.partner?.name ?? null,
     };
   }
@@ -329,21 +462,60 @@ export class RollDesk implements RollFeed {
   private speaksNow(channelId: number, nowMs: number): boolean {
     const { facts, prepFacts, day } = this.loaded!;
     const talker = facts.channels.find((c) => c.id === channelId)?.talker;
-    return talker !== undefined && prepFacts.scenes.some((s) => s.placeId === day.currentPlaceId && nowMs >= s.startMs && nowMs < s.endMs && s.speakers.includes(talker));
+    return (
+      talker !== undefined &&
+      prepFacts.scenes.some(
+        (s) =>
+          s.placeId === day.currentPlaceId &&
+          nowMs >= s.startMs &&
+          nowMs < s.endMs &&
+          s.speakers.includes(talker),
+      )
+    );
   }
 
   /** Puts down dropouts that are over, and what begins to go wrong; once each time it begins. */
   private note(c: Rolled, attention: readonly Attention[], toSlot: number): void {
     const from = Math.max(c.lookedTo, toSlot - 600);
-    const bad = new Set<string>(attention.filter((a) => a.level === "bad" || a.code === "muted" || a.code === "one-antenna" || a.code === "cells-soon").map((a) => a.code));
+    const bad = new Set<string>(
+      attention
+        .filter(
+          (a) =>
+            a.level === "bad" ||
+            a.code === "muted" ||
+            a.code === "one-antenna" ||
+            a.code === "cells-soon",
+        )
+        .map((a) => a.code),
+    );
     const readings = c.ring.readings(from, toSlot);
     const drops = bad.has("gone") ? [] : dropoutsIn(readings, c.limits.sensitivityDbm);
-    for (const d of drops) this.put({ kind: "dropout", channelId: c.channelId, lastedMs: (d.to - d.from) * SLOT_MS, leastDbm: d.leastDbm }, true, (from + d.from) * SLOT_MS);
+    for (const d of drops)
+      this.put(
+        {
+          kind: "dropout",
+          channelId: c.channelId,
+          lastedMs: (d.to - d.from) * SLOT_MS,
+          leastDbm: d.leastDbm,
+        },
+        true,
+        (from + d.from) * SLOT_MS,
+      );
     // one that is not over yet is looked at again
     let open = readings.length;
     while (readings[open - 1] && bestOf(readings[open - 1]!) < c.limits.sensitivityDbm) open -= 1;
     c.lookedTo = bad.has("gone") ? toSlot : from + open;
-    for (const a of attention) if (bad.has(a.code) && !c.troubles.has(a.code)) this.put({ kind: "trouble", channelId: c.channelId, code: a.code, figure: "hours" in a ? a.hours : "share" in a ? a.share : "db" in a ? a.db : null }, true);
+    for (const a of attention)
+      if (bad.has(a.code) && !c.troubles.has(a.code))
+        this.put(
+          {
+            kind: "trouble",
+            channelId: c.channelId,
+            code: a.code,
+            figure: "hours" in a ? a.hours : "share" in a ? a.share : "db" in a ? a.db : null,
+          },
+          true,
+        );
     c.troubles = bad;
   }
 
@@ -359,7 +531,14 @@ export class RollDesk implements RollFeed {
       this.on.set(packKey, isOn);
       changed = true;
       const { day } = this.loaded;
-      this.write(() => putDown(this.app(), day, { kind: "power", packKey, isOn, by: "its own word" }, { isQuiet: true }));
+      this.write(() =>
+        putDown(
+          this.app(),
+          day,
+          { kind: "power", packKey, isOn, by: "its own word" },
+          { isQuiet: true },
+        ),
+      );
     }
     if (changed) {
       await this.writing;
@@ -367,4 +546,3 @@ export class RollDesk implements RollFeed {
     }
   }
 }
-

@@ -2,12 +2,16 @@ import type { LinkLimits, UsualRf } from "../../core/roll/hitEvidence";
 import type { ChannelReading } from "../../core/roll/reading";
 import type { RollState, WatchView } from "../../contract/rollState";
 
-export type RollMessage = { type: "frame"; text: string } | { type: "state"; state: RollState; text: string };
+export type RollMessage =
+  { type: "frame"; text: string } | { type: "state"; state: RollState; text: string };
 
 /** The newest looks at the air. */
 export interface WatchFeed {
   view: () => WatchView;
-  /** How much the air around a frequency rose since the first look here; null where it was not looked at. */
+  /**
+   * How much the air around a frequency rose since the first look here; null where it was not
+   * looked at.
+   */
   roseDb: (frequencyHz: number) => number | null;
   /** Carriers of others that the newest look saw. */
   carriers: () => { frequencyHz: number; levelDbm: number }[];
@@ -36,9 +40,19 @@ export interface RollFeed {
   /** @returns what ends it */
   listen: (listener: (message: RollMessage) => void) => () => void;
   /** The last moments of every channel, as they are packed; and the slot after the last. */
-  recent: (slots: number) => { toSlot: number; channels: { channelId: number; bytes: Uint8Array }[] };
-  /** What a hit is judged by, of one channel and the others beside it; null of a channel that is not followed. */
-  evidence: (channelId: number, atMs: number, slots: number) => { mine: ReadChannel; others: ReadChannel[] } | null;
+  recent: (slots: number) => {
+    toSlot: number;
+    channels: { channelId: number; bytes: Uint8Array }[];
+  };
+  /**
+   * What a hit is judged by, of one channel and the others beside it; null of a channel that is not
+   * followed.
+   */
+  evidence: (
+    channelId: number,
+    atMs: number,
+    slots: number,
+  ) => { mine: ReadChannel; others: ReadChannel[] } | null;
   /** Of one cell of a pack, as its receiver tells now; null where it does not. */
   voltsOf: (packKey: string) => number | null;
   readonly airWatch: WatchFeed | null;

@@ -29,7 +29,10 @@ export interface ScanJob {
   listeners: Set<(event: ScanEvent) => void>;
 }
 
-/** The scans that run now, one a day at most. They live in memory: a scan that the application did not see to its end was no scan. */
+/**
+ * The scans that run now, one a day at most. They live in memory: a scan that the application did
+ * not see to its end was no scan.
+ */
 export class ScanJobs {
   private readonly byDay = new Map<number, ScanJob>();
 
@@ -37,9 +40,21 @@ export class ScanJobs {
     return this.byDay.get(dayId) ?? null;
   }
 
-  begin(dayId: number, placeId: number, p: { setup: SweepSetup; untilStopped: boolean } = { setup: PLAIN_SETUP, untilStopped: false }): ScanJob {
+  begin(
+    dayId: number,
+    placeId: number,
+    p: { setup: SweepSetup; untilStopped: boolean } = { setup: PLAIN_SETUP, untilStopped: false },
+  ): ScanJob {
     if (this.byDay.has(dayId)) throw new Error(`day ${dayId} is scanning already`);
-    const job: ScanJob = { dayId, placeId, ...p, abort: new AbortController(), keepsPart: false, parts: new Map(), listeners: new Set() };
+    const job: ScanJob = {
+      dayId,
+      placeId,
+      ...p,
+      abort: new AbortController(),
+      keepsPart: false,
+      parts: new Map(),
+      listeners: new Set(),
+    };
     this.byDay.set(dayId, job);
     return job;
   }
@@ -53,7 +68,8 @@ export class ScanJobs {
     const part = job.parts.get(receiverKey);
     if (!part || chunk.pass >= part.passes) return;
     // a scan until somebody stops it takes room only for what came in
-    while (part.levels.length <= chunk.pass) part.levels.push(new Float64Array(part.points).fill(NaN));
+    while (part.levels.length <= chunk.pass)
+      part.levels.push(new Float64Array(part.points).fill(NaN));
     part.levels[chunk.pass]!.set(chunk.levelsDbm, chunk.fromIndex);
     part.measured += chunk.levelsDbm.length;
     emit(job, { type: "levels", receiverKey, ...chunk });
@@ -66,26 +82,55 @@ export class ScanJobs {
   }
 }
 
-const emit = (job: ScanJob, event: ScanEvent): void => job.listeners.forEach((listener) => listener(event));
+const emit = (job: ScanJob, event: ScanEvent): void =>
+  job.listeners.forEach((listener) => listener(event));
 
 /** What has been measured so far, as events that bring a newcomer up to date. */
 export function catchUp(job: ScanJob): ScanEvent[] {
   return [...job.parts.values()].flatMap(({ levels, measured, ...part }): ScanEvent[] => {
     const pass = Math.min(part.passes - 1, Math.floor(measured / part.points));
     const fromStart = levels.slice(0, pass + 1).map((l, i): ScanEvent => ({
-      type: "levels", receiverKey: part.receiverKey, pass: i, fromIndex: 0, levelsDbm: Array.from(l.slice(0, i < pass ? part.points : measured - pass * part.points)),
+      type: "levels",
+      receiverKey: part.receiverKey,
+      pass: i,
+      fromIndex: 0,
+      levelsDbm: Array.from(l.slice(0, i < pass ? part.points : measured - pass * part.points)),
     }));
     return [{ type: "part", part }, ...fromStart];
   });
 }
 
-/** What was measured as measurements, one a receiver; passes that did not begin are left out, and one that did not end says so. */
+/**
+ * What was measured as measurements, one a receiver; passes that did not begin are left out, and
+ * one that did not end says so.
+ */
 export const measurementsOf = (job: ScanJob): Measurement[] =>
   [...job.parts.values()].flatMap((p): Measurement[] => {
     const whole = Math.floor(p.measured / p.points);
-    const passes = p.levels.slice(0, job.untilStopped && whole > 0 ? whole : Math.ceil(p.measured / p.points));
+    const passes = p.levels.slice(
+      0,
+      job.untilStopped && whole > 0 ? whole : Math.ceil(p.measured / p.points),
+    );
     if (passes.length === 0) return [];
     const completePasses = Math.min(whole, passes.length);
-    const warnings = completePasses < passes.length ? [{ code: "scan-stopped", message: `${p.label} was stopped at ${((p.lowHz + ((p.measured - 1) % p.points) * p.stepHz) / 1e6).toFixed(1)} MHz of pass ${passes.length}.` }] : [];
-    return [{ format: "columns", lowHz: p.lowHz, stepHz: p.stepHz, points: p.points, passes, completePasses, warnings }];
+    const warnings =
+      completePasses < passes.length
+        ? [
+            {
+              code: "scan-stopped",
+              message: `${p.label} was stopped at ${((p.lowHz + ((p.measured - 1) % p.points) * p.stepHz) / 1e6).toFixed(1)} MHz of pass ${passes.length}.`,
+            },
+          ]
+        : [];
+    return [
+      {
+        format: "columns",
+        lowHz: p.lowHz,
+        stepHz: p.stepHz,
+        points: p.points,
+        passes,
+        completePasses,
+        warnings,
+      },
+    ];
   });

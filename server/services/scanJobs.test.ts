@@ -1,7 +1,14 @@
 import { PLAIN_SETUP } from "../../core/sweep/setup";
 import { catchUp, measurementsOf, ScanJobs, type ScanEvent } from "./scanJobs.server";
 
-const part = (receiverKey: string, points: number, passes = 1) => ({ receiverKey, label: receiverKey, lowHz: 470e6, stepHz: 25_000, points, passes });
+const part = (receiverKey: string, points: number, passes = 1) => ({
+  receiverKey,
+  label: receiverKey,
+  lowHz: 470e6,
+  stepHz: 25_000,
+  points,
+  passes,
+});
 
 test("one scan a day at a time; another day is free", () => {
   const jobs = new ScanJobs();
@@ -25,7 +32,11 @@ test("whoever comes late is brought up to date with the same levels that others 
   jobs.addLevels(job, "nobody", { pass: 0, fromIndex: 0, levelsDbm: [-9] });
   const picture = (events: ScanEvent[]) => {
     const seen: Record<string, number> = {};
-    for (const e of events) if (e.type === "levels") e.levelsDbm.forEach((l, i) => { seen[`${e.receiverKey}${e.pass}.${e.fromIndex + i}`] = l; });
+    for (const e of events)
+      if (e.type === "levels")
+        e.levelsDbm.forEach((l, i) => {
+          seen[`${e.receiverKey}${e.pass}.${e.fromIndex + i}`] = l;
+        });
     return seen;
   };
   expect(picture(catchUp(job))).toEqual(picture(early));
@@ -36,9 +47,12 @@ test("until somebody stops it: what was looked at whole is kept, the last pass a
   const jobs = new ScanJobs();
   const job = jobs.begin(1, 7, { setup: PLAIN_SETUP, untilStopped: true });
   jobs.addPart(job, part("a", 2, 240));
-  for (const pass of [0, 1]) jobs.addLevels(job, "a", { pass, fromIndex: 0, levelsDbm: [-1, -2 - pass] });
+  for (const pass of [0, 1])
+    jobs.addLevels(job, "a", { pass, fromIndex: 0, levelsDbm: [-1, -2 - pass] });
   jobs.addLevels(job, "a", { pass: 2, fromIndex: 0, levelsDbm: [-9] });
-  expect(measurementsOf(job)).toMatchObject([{ completePasses: 2, passes: [{ 1: -2 }, { 1: -3 }], warnings: [] }]);
+  expect(measurementsOf(job)).toMatchObject([
+    { completePasses: 2, passes: [{ 1: -2 }, { 1: -3 }], warnings: [] },
+  ]);
 });
 
 test("what was measured, and the end is told once", () => {

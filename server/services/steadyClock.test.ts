@@ -3,8 +3,15 @@ import { steadyClock } from "./steadyClock";
 const made = () => {
   const at = { wall: 1_000_000, steady: 50 };
   const jumps: number[] = [];
-  const clock = steadyClock({ wallMs: () => at.wall, steadyMs: () => at.steady, onJump: (ms) => jumps.push(ms) });
-  const pass = (ms: number, wallToo = true) => { at.steady += ms; if (wallToo) at.wall += ms; };
+  const clock = steadyClock({
+    wallMs: () => at.wall,
+    steadyMs: () => at.steady,
+    onJump: (ms) => jumps.push(ms),
+  });
+  const pass = (ms: number, wallToo = true) => {
+    at.steady += ms;
+    if (wallToo) at.wall += ms;
+  };
   return { at, jumps, clock, pass };
 };
 

@@ -20,15 +20,27 @@ export interface SupportReport {
 }
 
 /** Folders of this computer often bear their owner's name. */
-const withoutPaths = (text: string): string => text.replace(/(?:[A-Za-z]:)?[\\/][^\s"',;:)]{2,}[\\/]/g, "…/");
+const withoutPaths = (text: string): string =>
+  text.replace(/(?:[A-Za-z]:)?[\\/][^\s"',;:)]{2,}[\\/]/g, "…/");
 
 export function supportReport(app: AppContext): SupportReport {
   const mb = (bytes: number): number => Math.round(bytes / 1e6);
   return {
-    format: "plain-channel-support", madeAtIso: new Date(app.realNowMs()).toISOString(), node: process.version, system: `${platform()} ${release()} ${arch()}`, cores: cpus().length,
-    memoryMb: { total: mb(totalmem()), free: mb(freemem()), used: mb(process.memoryUsage().rss) }, upS: Math.round(process.uptime()),
-    dataFile: { bytes: sizeOf(app.db.file), migrations: MIGRATIONS.length, copies: listCopies(app).length, freeBytes: diskOf(app).freeBytes },
-    guests: app.desk.view.guests.length, events: app.log.recent().map((e) => ({ ...e, detail: withoutPaths(e.detail) })),
+    format: "plain-channel-support",
+    madeAtIso: new Date(app.realNowMs()).toISOString(),
+    node: process.version,
+    system: `${platform()} ${release()} ${arch()}`,
+    cores: cpus().length,
+    memoryMb: { total: mb(totalmem()), free: mb(freemem()), used: mb(process.memoryUsage().rss) },
+    upS: Math.round(process.uptime()),
+    dataFile: {
+      bytes: sizeOf(app.db.file),
+      migrations: MIGRATIONS.length,
+      copies: listCopies(app).length,
+      freeBytes: diskOf(app).freeBytes,
+    },
+    guests: app.desk.view.guests.length,
+    events: app.log.recent().map((e) => ({ ...e, detail: withoutPaths(e.detail) })),
   };
 }
 

@@ -15,10 +15,20 @@ import { requireDay } from "./dayView.server";
 /** Files larger than this are not sweeps that a browser should send in one piece. */
 export const MOST_SWEEP_FILE_BYTES = 64 * 1024 * 1024;
 
-export const tooLarge = (name: string, bytes: number) => fail({ code: "sweep-file-large" as const, name, bytes, mostBytes: MOST_SWEEP_FILE_BYTES });
+export const tooLarge = (name: string, bytes: number) =>
+  fail({ code: "sweep-file-large" as const, name, bytes, mostBytes: MOST_SWEEP_FILE_BYTES });
 
-/** Reads sweep files (packed ones too) and keeps them, put together, as one scan of the day's present place. A file that cannot be read changes nothing. */
-export async function importSweep(app: AppContext, dayId: number, ...files: NamedFile[]): Promise<Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>> {
+/**
+ * Reads sweep files (packed ones too) and keeps them, put together, as one scan of the day's
+ * present place. A file that cannot be read changes nothing.
+ */
+export async function importSweep(
+  app: AppContext,
+  dayId: number,
+  ...files: NamedFile[]
+): Promise<
+  Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>
+> {
   const bytes = files.reduce((n, f) => n + f.bytes.length, 0);
   const names = namesOf(files);
   if (bytes > MOST_SWEEP_FILE_BYTES) return tooLarge(names, bytes);
@@ -35,24 +45,56 @@ const namesOf = (files: readonly Pick<NamedFile, "name">[]): string => {
   return names.length > MAX_NAMES_LENGTH ? `${names.slice(0, MAX_NAMES_LENGTH)}…` : names;
 };
 
-async function keepSweep(app: AppContext, dayId: number, names: string, measurement: Measurement): Promise<Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>> {
+async function keepSweep(
+  app: AppContext,
+  dayId: number,
+  names: string,
+  measurement: Measurement,
+): Promise<
+  Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>
+> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { day, places } = loaded.value;
   const setting = places.find((p) => p.id === day.currentPlaceId)?.setting ?? null;
-  const sweepId = await app.db.write((t) => insertSweep(app.db, dayId, {
-    placeId: day.currentPlaceId, takenAtMs: Math.round(dayNowMs(app, day)), source: `file ${names}`, own: [], setup: { ...PLAIN_SETUP, setting, resolutionHz: measurement.resolutionHz ?? null }, measurement,
-  }, t));
-  return ok({ sweepId, measurement: { points: measurement.points, warnings: measurement.warnings } });
+  const sweepId = await app.db.write((t) =>
+    insertSweep(
+      app.db,
+      dayId,
+      {
+        placeId: day.currentPlaceId,
+        takenAtMs: Math.round(dayNowMs(app, day)),
+        source: `file ${names}`,
+        own: [],
+        setup: { ...PLAIN_SETUP, setting, resolutionHz: measurement.resolutionHz ?? null },
+        measurement,
+      },
+      t,
+    ),
+  );
+  return ok({
+    sweepId,
+    measurement: { points: measurement.points, warnings: measurement.warnings },
+  });
 }
 
 /** A file longer than this is refused while it comes in. */
 export const MOST_STREAMED_BYTES = 1024 * 1024 * 1024;
 const BEGINNING_BYTES = 65_536;
 
-/** Reads one sweep file as it comes in and keeps it as a scan of the present place. Rows are read piece by piece, in bounded room; anything else is gathered up to the
- *  size that a file may have in one piece. When the sender breaks off, nothing is kept. */
-export async function importSweepStream(app: AppContext, dayId: number, name: string, pieces: AsyncIterable<Uint8Array>): Promise<Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>> {
+/**
+ * Reads one sweep file as it comes in and keeps it as a scan of the present place. Rows are read
+ * piece by piece, in bounded room; anything else is gathered up to the size that a file may have in
+ * one piece. When the sender breaks off, nothing is kept.
+ */
+export async function importSweepStream(
+  app: AppContext,
+  dayId: number,
+  name: string,
+  pieces: AsyncIterable<Uint8Array>,
+): Promise<
+  Result<{ sweepId: number; measurement: Pick<Measurement, "points" | "warnings"> }, ServiceError>
+> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const gathered: Uint8Array[] = [];
@@ -61,13 +103,15 @@ export async function importSweepStream(app: AppContext, dayId: number, name: st
   let isLookedAt = false;
   for await (const piece of pieces) {
     bytes += piece.length;
-    if (bytes > MOST_STREAMED_BYTES) return fail({ code: "sweep-file-large", name, bytes, mostBytes: MOST_STREAMED_BYTES });
+    if (bytes > MOST_STREAMED_BYTES)
+      return fail({ code: "sweep-file-large", name, bytes, mostBytes: MOST_STREAMED_BYTES });
     if (reader) {
       reader.push(piece);
       continue;
     }
     gathered.push(piece);
-    // the beginning tells, once: gathering it anew with each piece would take as long as the file is long, squared
+    // the beginning tells, once: gathering it anew with each piece would take as long as the file
+    // is long, squared
     if (!isLookedAt && bytes >= BEGINNING_BYTES) {
       isLookedAt = true;
       if (beginsLikeRows(joined(gathered).subarray(0, BEGINNING_BYTES))) {
@@ -79,12 +123,17 @@ export async function importSweepStream(app: AppContext, dayId: number, name: st
   }
   if (!reader) return importSweep(app, dayId, { name, bytes: joined(gathered) });
   const read = reader.finish();
-  return read.ok ? keepSweep(app, dayId, name, read.value) : fail({ code: "sweep-file", name, error: read.error });
+  return read.ok
+    ? keepSweep(app, dayId, name, read.value)
+    : fail({ code: "sweep-file", name, error: read.error });
 }
 
 function joined(pieces: readonly Uint8Array[]): Uint8Array {
   const all = new Uint8Array(pieces.reduce((n, p) => n + p.length, 0));
-  pieces.reduce((at, p) => { all.set(p, at); return at + p.length; }, 0);
+  pieces.reduce((at, p) => {
+    all.set(p, at);
+    return at + p.length;
+  }, 0);
   return all;
 }
 
@@ -95,7 +144,12 @@ export interface SweepFile {
 }
 
 /** One of the day's scans as a file, in whatever form another program likes. */
-export async function exportSweep(app: AppContext, dayId: number, sweepId: number, form: "columns.csv" | "rows.csv" | "json"): Promise<Result<SweepFile, ServiceError>> {
+export async function exportSweep(
+  app: AppContext,
+  dayId: number,
+  sweepId: number,
+  form: "columns.csv" | "rows.csv" | "json",
+): Promise<Result<SweepFile, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { day, sweeps, places } = loaded.value;
@@ -107,8 +161,23 @@ export async function exportSweep(app: AppContext, dayId: number, sweepId: numbe
   const stamp = new Date(takenAtMs).toISOString().slice(0, 16).replace(/[:T]/g, "-");
   const name = `scan-${(place ?? "place").replace(/[^\p{L}\p{N}]+/gu, "-")}-${stamp}`;
   switch (form) {
-    case "columns.csv": return ok({ name: `${name}.csv`, contentType: "text/csv", text: writeColumns(measurement) });
-    case "rows.csv": return ok({ name: `${name}-rows.csv`, contentType: "text/csv", text: writeRows(measurement, takenAtMs) });
-    case "json": return ok({ name: `${name}.json`, contentType: "application/json", text: writeSweepJson(measurement, { takenAt: new Date(takenAtMs).toISOString().slice(0, 19), place, instrument: sweep.source }) });
+    case "columns.csv":
+      return ok({ name: `${name}.csv`, contentType: "text/csv", text: writeColumns(measurement) });
+    case "rows.csv":
+      return ok({
+        name: `${name}-rows.csv`,
+        contentType: "text/csv",
+        text: writeRows(measurement, takenAtMs),
+      });
+    case "json":
+      return ok({
+        name: `${name}.json`,
+        contentType: "application/json",
+        text: writeSweepJson(measurement, {
+          takenAt: new Date(takenAtMs).toISOString().slice(0, 19),
+          place,
+          instrument: sweep.source,
+        }),
+      });
   }
 }

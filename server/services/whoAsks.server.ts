@@ -1,11 +1,17 @@
 import { type Asker, nameOf } from "../access/asker.server";
 import { RIGHTS } from "../access/rights.server";
 
-/** Who looks at a day, and what they may do there: for the page, which shows nothing that would be refused. */
+/**
+ * Who looks at a day, and what they may do there: for the page, which shows nothing that would be
+ * refused.
+ */
 export interface WhoAsks {
   /** A guest's name; null at the cart. */
   name: string | null;
-  /** Null at the cart, which may do everything. `screens`: what a guest may open; `intents`: what they may send, as "screen/intent". */
+  /**
+   * Null at the cart, which may do everything. `screens`: what a guest may open; `intents`: what
+   * they may send, as "screen/intent".
+   */
   rights: { screens: string[]; intents: string[] } | null;
 }
 
@@ -20,7 +26,13 @@ export function whoAsks(asker: Asker): WhoAsks {
     name: nameOf(asker),
     rights: {
       screens: rows.flatMap(([id, { read }]) => (isTheirs(read) ? [screenOf(id)] : [])),
-      intents: rows.flatMap(([id, { write }]) => (typeof write === "object" ? Object.keys(write).filter((intent) => isTheirs(write[intent])).map((intent) => `${screenOf(id)}/${intent}`) : [])),
+      intents: rows.flatMap(([id, { write }]) =>
+        typeof write === "object"
+          ? Object.keys(write)
+              .filter((intent) => isTheirs(write[intent]))
+              .map((intent) => `${screenOf(id)}/${intent}`)
+          : [],
+      ),
     },
   };
 }

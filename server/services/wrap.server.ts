@@ -19,20 +19,45 @@ export interface WrapView {
   steps: WrapStep[];
   isRolling: boolean;
   /** What the sets in the packs have run and have left: what tomorrow may count on. */
-  hours: { packKey: string; label: string; chemistry: string; ranHours: number; leftHours: number }[];
+  hours: {
+    packKey: string;
+    label: string;
+    chemistry: string;
+    ranHours: number;
+    leftHours: number;
+  }[];
   /** The day of the shoot that comes next; null where none is planned. */
   next: { dayId: number; dayNumber: number; dateIso: string } | null;
 }
 
 async function nextDay(app: AppContext, { day }: LoadedDay): Promise<WrapView["next"]> {
-  const later = (await listDays(app.db)).filter((d) => !d.isGone && d.shootId === day.shootId && d.id !== day.id && d.dateIso > day.dateIso).sort((a, b) => (a.dateIso < b.dateIso ? -1 : 1))[0];
+  const later = (await listDays(app.db))
+    .filter(
+      (d) => !d.isGone && d.shootId === day.shootId && d.id !== day.id && d.dateIso > day.dateIso,
+    )
+    .sort((a, b) => (a.dateIso < b.dateIso ? -1 : 1))[0];
   return later ? { dayId: later.id, dayNumber: later.dayNumber, dateIso: later.dateIso } : null;
 }
 
-const hoursOf = (loaded: LoadedDay): WrapView["hours"] => loaded.units.filter((u) => u.kind === "pack").flatMap((u) => {
-  const power = packPowerOf(loaded, u.key, loaded.facts.nowMs, null);
-  return power && power.run.ranHours !== null && powerEvents(u.key, loaded.events, loaded.facts.syncs).length > 0 ? [{ packKey: u.key, label: u.label, chemistry: power.chemistry, ranHours: power.run.ranHours, leftHours: power.left?.hours ?? 0 }] : [];
-});
+const hoursOf = (loaded: LoadedDay): WrapView["hours"] =>
+  loaded.units
+    .filter((u) => u.kind === "pack")
+    .flatMap((u) => {
+      const power = packPowerOf(loaded, u.key, loaded.facts.nowMs, null);
+      return power &&
+        power.run.ranHours !== null &&
+        powerEvents(u.key, loaded.events, loaded.facts.syncs).length > 0
+        ? [
+            {
+              packKey: u.key,
+              label: u.label,
+              chemistry: power.chemistry,
+              ranHours: power.run.ranHours,
+              leftHours: power.left?.hours ?? 0,
+            },
+          ]
+        : [];
+    });
 
 /** What is left to do at the end of a day. */
 export async function wrapView(app: AppContext, dayId: number): Answer<WrapView> {
@@ -42,25 +67,49 @@ export async function wrapView(app: AppContext, dayId: number): Answer<WrapView>
   const { units, kit, events, facts, prepFacts } = loaded;
   const reports = facts.reports?.packs ?? {};
   const steps = wrapSteps({
-    units: units.map((u) => ({ key: u.key, kind: u.kind, label: u.label, isBuiltIn: u.kind === "pack" && packModel(kit, u.modelId).cell.kind === "internal", isPaired: u.kind === "pack" && packModel(kit, u.modelId).pairs !== undefined })),
-    stock: prepFacts.stock, packsOn: Object.fromEntries(Object.entries(reports).map(([key, r]) => [key, r.isOn])), events,
+    units: units.map((u) => ({
+      key: u.key,
+      kind: u.kind,
+      label: u.label,
+      isBuiltIn: u.kind === "pack" && packModel(kit, u.modelId).cell.kind === "internal",
+      isPaired: u.kind === "pack" && packModel(kit, u.modelId).pairs !== undefined,
+    })),
+    stock: prepFacts.stock,
+    packsOn: Object.fromEntries(Object.entries(reports).map(([key, r]) => [key, r.isOn])),
+    events,
   });
   const roll = events.findLast((e) => e.what.kind === "roll")?.what;
-  return ok({ steps, isRolling: roll?.kind === "roll" && roll.isOn, hours: hoursOf(loaded), next: await nextDay(app, loaded) });
+  return ok({
+    steps,
+    isRolling: roll?.kind === "roll" && roll.isOn,
+    hours: hoursOf(loaded),
+    next: await nextDay(app, loaded),
+  });
 }
 
-export async function tickWrap(app: AppContext, dayId: number, p: { step: string; isDone: boolean }): Answer {
+export async function tickWrap(
+  app: AppContext,
+  dayId: number,
+  p: { step: string; isDone: boolean },
+): Answer {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const view = await wrapView(app, dayId);
   if (!view.ok) return view;
-  if (!view.value.steps.some((s) => s.id === p.step)) return fail({ code: "not-found", what: "step" });
+  if (!view.value.steps.some((s) => s.id === p.step))
+    return fail({ code: "not-found", what: "step" });
   await putDown(app, got.value.day, { kind: "wrapped", step: p.step, isDone: p.isDone });
   return ok(null);
 }
 
-/** Ends the roll, and hands the hours of part-used sets on to the next day of the shoot, for packs that are in its case. @returns how many sets */
-export async function closeDay(app: AppContext, dayId: number): Answer<{ carried: number; next: WrapView["next"] }> {
+/**
+ * Ends the roll, and hands the hours of part-used sets on to the next day of the shoot, for packs
+ * that are in its case. @returns how many sets
+ */
+export async function closeDay(
+  app: AppContext,
+  dayId: number,
+): Answer<{ carried: number; next: WrapView["next"] }> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const ended = await endRoll(app, dayId);
@@ -71,7 +120,19 @@ export async function closeDay(app: AppContext, dayId: number): Answer<{ carried
   const hours = hoursOf(got.value).filter((h) => inCase.has(h.packKey));
   // carried at the next day's midnight: whatever happens there comes after
   await app.db.write(async (t) => {
-    for (const { packKey, ranHours, chemistry } of hours) await insertEvent(app.db, next.dayId, { atMs: 0, placeId: 0, who: nameOf(app.asker), what: { kind: "cells-ran", packKey, ranHours, chemistry: chemistry as "alkaline" } }, t, `carried ${dayId} ${packKey} ${ranHours.toFixed(2)}`);
+    for (const { packKey, ranHours, chemistry } of hours)
+      await insertEvent(
+        app.db,
+        next.dayId,
+        {
+          atMs: 0,
+          placeId: 0,
+          who: nameOf(app.asker),
+          what: { kind: "cells-ran", packKey, ranHours, chemistry: chemistry as "alkaline" },
+        },
+        t,
+        `carried ${dayId} ${packKey} ${ranHours.toFixed(2)}`,
+      );
   });
   return ok({ carried: hours.length, next });
 }

@@ -12,10 +12,19 @@ import type { Raster } from "../../core/regions/raster";
 /** Progress as it crosses the port, with the best set so far. */
 export type SearchNews = Omit<SearchProgress, "best"> & { best: CoordinationResult };
 
-/** How a set is sought: computed all at once, with as few of the standing picks changed as can be, or inside banks of the makers. */
-export type SearchWay = { way: "anew" } | { way: "fewest"; present: PresentPick[] } | { way: "bank"; banks: ModelBanks[] };
+/**
+ * How a set is sought: computed all at once, with as few of the standing picks changed as can be,
+ * or inside banks of the makers.
+ */
+export type SearchWay =
+  | { way: "anew" }
+  | { way: "fewest"; present: PresentPick[] }
+  | { way: "bank"; banks: ModelBanks[] };
 
-/** A found set; where as few as possible were to change, which did; where banks were asked, which there were. */
+/**
+ * A found set; where as few as possible were to change, which did; where banks were asked, which
+ * there were.
+ */
 export interface SearchAnswer {
   result: CoordinationResult;
   retuned: string[] | null;
@@ -26,9 +35,16 @@ export interface SearchAnswer {
 const REPORT_EVERY_MS = 80;
 let judge: SetJudge | null = null;
 
-/** What the worker does: the core's search, with its progress sent on now and then; and judging a set while it is moved. */
+/**
+ * What the worker does: the core's search, with its progress sent on now and then; and judging a
+ * set while it is moved.
+ */
 export const coordinateApi = {
-  search(request: CoordinationRequest, how: SearchWay, onProgress: (news: SearchNews) => void): SearchAnswer {
+  search(
+    request: CoordinationRequest,
+    how: SearchWay,
+    onProgress: (news: SearchNews) => void,
+  ): SearchAnswer {
     let reportedMs = -Infinity;
     const now = () => performance.now();
     const hooks: SearchHooks = {
@@ -64,9 +80,17 @@ export const coordinateApi = {
 
 function answerTo(request: CoordinationRequest, how: SearchWay, hooks: SearchHooks): SearchAnswer {
   switch (how.way) {
-    case "anew": return { result: coordinateQuietFirst(request, hooks), retuned: null, isProved: false, banks: null };
-    case "fewest": return { ...changeFewest(request, how.present, hooks), banks: null };
-    case "bank": return { ...chooseBank(request, how.banks, hooks), retuned: null, isProved: false };
+    case "anew":
+      return {
+        result: coordinateQuietFirst(request, hooks),
+        retuned: null,
+        isProved: false,
+        banks: null,
+      };
+    case "fewest":
+      return { ...changeFewest(request, how.present, hooks), banks: null };
+    case "bank":
+      return { ...chooseBank(request, how.banks, hooks), retuned: null, isProved: false };
   }
 }
 

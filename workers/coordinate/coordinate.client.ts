@@ -10,20 +10,27 @@ import type { CoordinateApi, SearchAnswer, SearchNews, SearchWay } from "./coord
 export type SearchError = WorkerError;
 export type { Running };
 
-const startWorker = () => new Worker(new URL("./coordinate.worker.ts", import.meta.url), { type: "module" });
+const startWorker = () =>
+  new Worker(new URL("./coordinate.worker.ts", import.meta.url), { type: "module" });
 
-const ask = <T>(question: (worker: Remote<CoordinateApi>) => Promise<T>): Running<T> => askWorker<CoordinateApi, T>(startWorker, question);
+const ask = <T>(question: (worker: Remote<CoordinateApi>) => Promise<T>): Running<T> =>
+  askWorker<CoordinateApi, T>(startWorker, question);
 
-export const searchInWorker = (request: CoordinationRequest, how: SearchWay, onProgress: (news: SearchNews) => void): Running<SearchAnswer> =>
-  ask((worker) => worker.search(request, how, proxy(onProgress)));
+export const searchInWorker = (
+  request: CoordinationRequest,
+  how: SearchWay,
+  onProgress: (news: SearchNews) => void,
+): Running<SearchAnswer> => ask((worker) => worker.search(request, how, proxy(onProgress)));
 
 /** What could be given up so that all find a place. */
-export const roomInWorker = (request: CoordinationRequest): Running<RoomFound[]> => ask((worker) => worker.room(request));
+export const roomInWorker = (request: CoordinationRequest): Running<RoomFound[]> =>
+  ask((worker) => worker.room(request));
 
 const DAY_LIMIT_MS = 15_000;
 
 /** A plan for each place of a day. */
-export const dayInWorker = (places: readonly PlaceRequest[]): Running<DayPlans> => ask((worker) => worker.day([...places], DAY_LIMIT_MS));
+export const dayInWorker = (places: readonly PlaceRequest[]): Running<DayPlans> =>
+  ask((worker) => worker.day([...places], DAY_LIMIT_MS));
 
 export interface JudgeWorker {
   /** Asks for a set; where the worker is behind, only the newest set asked for is judged. */
@@ -32,7 +39,11 @@ export interface JudgeWorker {
 }
 
 /** A worker that judges one request's sets as they are moved, frame by frame. */
-export function judgeWorker(request: CoordinationRequest, raster: Raster, onJudged: (set: JudgedSet) => void): JudgeWorker {
+export function judgeWorker(
+  request: CoordinationRequest,
+  raster: Raster,
+  onJudged: (set: JudgedSet) => void,
+): JudgeWorker {
   const worker = startWorker();
   const remote = wrap<CoordinateApi>(worker);
   let isClosed = false;

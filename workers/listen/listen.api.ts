@@ -1,7 +1,12 @@
 import { playChain } from "../../core/air/playChain";
 import { practiceLine, type PracticeLine } from "../../core/air/practiceVoice";
 import { voice } from "../../core/air/voice";
-import { analyseWav, type MeasuredTrack, type TrackFigures, TrackMeter } from "../../core/audio/analyseWav";
+import {
+  analyseWav,
+  type MeasuredTrack,
+  type TrackFigures,
+  TrackMeter,
+} from "../../core/audio/analyseWav";
 import { type Hearing, judgeHearing } from "../../core/audio/hearing";
 import type { LevelChainQuestion } from "../../core/audio/levelChain";
 import { type ByteSource, fullScaleOf, type WavError, type WavWarning } from "../../core/audio/wav";
@@ -26,15 +31,30 @@ const REPORT_EVERY = 0.01;
 function shown(track: MeasuredTrack): HeardTrack {
   const { heard, ...figures } = track;
   const per = Math.max(1, Math.ceil(heard.peaks.length / OUTLINE_PARTS));
-  const outline = Array.from({ length: Math.ceil(heard.peaks.length / per) }, (_, i) => heard.peaks.subarray(i * per, (i + 1) * per).reduce((a, b) => Math.max(a, b), 0));
+  const outline = Array.from({ length: Math.ceil(heard.peaks.length / per) }, (_, i) =>
+    heard.peaks.subarray(i * per, (i + 1) * per).reduce((a, b) => Math.max(a, b), 0),
+  );
   return { ...figures, ...judgeHearing(track), outline };
 }
 
-/** What the worker does: a file read piece by piece, samples from a microphone, or a practice talker through the chain. */
+/**
+ * What the worker does: a file read piece by piece, samples from a microphone, or a practice talker
+ * through the chain.
+ */
 export const listenApi = {
-  file(source: ByteSource, onProgress: (share: number) => void): Result<HeardFile, WavError | { code: "stopped" }> {
+  file(
+    source: ByteSource,
+    onProgress: (share: number) => void,
+  ): Result<HeardFile, WavError | { code: "stopped" }> {
     let told = 0;
-    const found = analyseWav(source, { onProgress: (share) => { if (share - told >= REPORT_EVERY || share === 1) { told = share; onProgress(share); } } });
+    const found = analyseWav(source, {
+      onProgress: (share) => {
+        if (share - told >= REPORT_EVERY || share === 1) {
+          told = share;
+          onProgress(share);
+        }
+      },
+    });
     if (!found.ok) return found;
     const { tracks, seconds, sampleRateHz, warnings } = found.value;
     return ok({ tracks: tracks.map(shown), seconds, sampleRateHz, warnings });

@@ -7,14 +7,27 @@ import { askWorker, type Running } from "../ask";
 import type { HeardFile, HeardTrack } from "./listen.api";
 import type { ListenPageApi } from "./listen.worker";
 
-const startWorker = () => new Worker(new URL("./listen.worker.ts", import.meta.url), { type: "module" });
+const startWorker = () =>
+  new Worker(new URL("./listen.worker.ts", import.meta.url), { type: "module" });
 
 /** Measures a wave file that was given to the page, however long it is. */
-export const measureFile = (file: File, onProgress: (share: number) => void): Running<Result<HeardFile, WavError | { code: "stopped" }>> =>
-  askWorker<ListenPageApi, Result<HeardFile, WavError | { code: "stopped" }>>(startWorker, (worker) => worker.file(file, proxy(onProgress)));
+export const measureFile = (
+  file: File,
+  onProgress: (share: number) => void,
+): Running<Result<HeardFile, WavError | { code: "stopped" }>> =>
+  askWorker<ListenPageApi, Result<HeardFile, WavError | { code: "stopped" }>>(
+    startWorker,
+    (worker) => worker.file(file, proxy(onProgress)),
+  );
 
-export const measureSamples = (samples: Float32Array, sampleRateHz: number): Running<HeardTrack> => askWorker<ListenPageApi, HeardTrack>(startWorker, (worker) => worker.samples(samples, sampleRateHz));
+export const measureSamples = (samples: Float32Array, sampleRateHz: number): Running<HeardTrack> =>
+  askWorker<ListenPageApi, HeardTrack>(startWorker, (worker) =>
+    worker.samples(samples, sampleRateHz),
+  );
 
 /** A practice talker says a line, through the chain as it is set. */
-export const measurePractice = (line: PracticeLine, chain: Omit<LevelChainQuestion, "talker">): Running<HeardTrack> =>
+export const measurePractice = (
+  line: PracticeLine,
+  chain: Omit<LevelChainQuestion, "talker">,
+): Running<HeardTrack> =>
   askWorker<ListenPageApi, HeardTrack>(startWorker, (worker) => worker.practice(line, chain));

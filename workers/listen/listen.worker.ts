@@ -11,9 +11,19 @@ declare class FileReaderSync {
 const page = {
   samples: listenApi.samples,
   practice: listenApi.practice,
-  file(file: File, onProgress: (share: number) => void): Result<HeardFile, WavError | { code: "stopped" }> {
+  file(
+    file: File,
+    onProgress: (share: number) => void,
+  ): Result<HeardFile, WavError | { code: "stopped" }> {
     const reader = new FileReaderSync();
-    return listenApi.file({ size: file.size, read: (offset, length) => new Uint8Array(reader.readAsArrayBuffer(file.slice(offset, offset + length))) }, onProgress);
+    return listenApi.file(
+      {
+        size: file.size,
+        read: (offset, length) =>
+          new Uint8Array(reader.readAsArrayBuffer(file.slice(offset, offset + length))),
+      },
+      onProgress,
+    );
   },
 };
 

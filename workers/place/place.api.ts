@@ -1,8 +1,21 @@
 import { contours } from "d3";
 import type { FloorPlan, PlacedAntenna, PlanPoint } from "../../core/plan/floorPlan";
 import { type WalkForecast, walkForecast } from "../../core/plan/forecast";
-import { type AntennaCoverage, antennaCoverageSteps, withBody, worstCell } from "../../core/plan/planCoverage";
-import { gridSpots, placeAntennas, type Placement, type RankedHelp, type WalkedPack, whatHelps, type AtHand } from "../../core/plan/search";
+import {
+  type AntennaCoverage,
+  antennaCoverageSteps,
+  withBody,
+  worstCell,
+} from "../../core/plan/planCoverage";
+import {
+  gridSpots,
+  placeAntennas,
+  type Placement,
+  type RankedHelp,
+  type WalkedPack,
+  whatHelps,
+  type AtHand,
+} from "../../core/plan/search";
 import type { WalkPack, WalkReceiver } from "../../core/plan/walk";
 
 /** Somebody's walk, and how it is heard. */
@@ -36,15 +49,22 @@ const FINEST_M = 0.25;
 const SLICE_MS = 25;
 const MOST_KEPT = 24;
 
-const cellFor = ({ widthM, heightM }: FloorPlan, most: number): number => Math.max(FINEST_M, Math.sqrt((widthM * heightM) / most));
+const cellFor = ({ widthM, heightM }: FloorPlan, most: number): number =>
+  Math.max(FINEST_M, Math.sqrt((widthM * heightM) / most));
 
-/** Maps and forecasts, the newest question first: an older one is given up as soon as a newer has come. */
+/**
+ * Maps and forecasts, the newest question first: an older one is given up as soon as a newer has
+ * come.
+ */
 export class PlaceMaps {
   private newest = 0;
   private readonly kept = new Map<string, AntennaCoverage>();
 
   /** @param nowMs - a clock, to give way from time to time @param pause - lets other messages in */
-  constructor(private readonly nowMs: () => number, private readonly pause: () => Promise<void>) {}
+  constructor(
+    private readonly nowMs: () => number,
+    private readonly pause: () => Promise<void>,
+  ) {}
 
   /** The map, coarse first, then fine. @returns whether it was finished */
   async map(asked: MapAsked, onMap: (map: PlanMap) => void): Promise<boolean> {
@@ -67,7 +87,12 @@ export class PlaceMaps {
     return true;
   }
 
-  private async antenna({ plan, pack, receiver }: MapAsked, antenna: PlacedAntenna, cellM: number, isStale: () => boolean): Promise<AntennaCoverage | null> {
+  private async antenna(
+    { plan, pack, receiver }: MapAsked,
+    antenna: PlacedAntenna,
+    cellM: number,
+    isStale: () => boolean,
+  ): Promise<AntennaCoverage | null> {
     const { walks: _, areas: __, antennas: ___, atHand: ____, cart: _____, ...rest } = plan;
     const key = JSON.stringify([rest, pack, receiver, antenna, cellM]);
     const known = this.kept.get(key);
@@ -90,27 +115,48 @@ export class PlaceMaps {
   }
 }
 
-function drawn({ plan, pack, facingDeg }: MapAsked, maps: readonly AntennaCoverage[], isCoarse: boolean): PlanMap {
+function drawn(
+  { plan, pack, facingDeg }: MapAsked,
+  maps: readonly AntennaCoverage[],
+  isCoarse: boolean,
+): PlanMap {
   const [{ columns, rows, cellM }] = [maps[0]!];
   const margins = withBody(plan, pack.wear, facingDeg, maps);
-  // a border of what lies next to it, so that areas end at the plan's edge and not half a cell inside
+  // a border of what lies next to it, so that areas end at the plan's edge and not half a cell
+  // inside
   const [wide, high] = [columns + 2, rows + 2];
   const padded = Array.from({ length: wide * high }, (_, i) => {
-    const [x, y] = [Math.min(columns - 1, Math.max(0, (i % wide) - 1)), Math.min(rows - 1, Math.max(0, Math.floor(i / wide) - 1))];
+    const [x, y] = [
+      Math.min(columns - 1, Math.max(0, (i % wide) - 1)),
+      Math.min(rows - 1, Math.max(0, Math.floor(i / wide) - 1)),
+    ];
     return margins[y * columns + x]!;
   });
-  const shapes = contours().size([wide, high]).thresholds([...BANDS_DB])(padded);
+  const shapes = contours()
+    .size([wide, high])
+    .thresholds([...BANDS_DB])(padded);
   const at = (v: number) => ((v - 1) * cellM).toFixed(2);
   return {
-    cellM, isCoarse, worst: worstCell(plan, maps[0]!, margins),
-    bands: shapes.map((s) => ({ fromDb: s.value, path: s.coordinates.flat().map((ring) => `M${ring.map(([x, y]) => `${at(x!)},${at(y!)}`).join("L")}Z`).join("") })),
+    cellM,
+    isCoarse,
+    worst: worstCell(plan, maps[0]!, margins),
+    bands: shapes.map((s) => ({
+      fromDb: s.value,
+      path: s.coordinates
+        .flat()
+        .map((ring) => `M${ring.map(([x, y]) => `${at(x!)},${at(y!)}`).join("L")}Z`)
+        .join(""),
+    })),
   };
 }
 
 /** Each walk's forecast. */
-export const forecasts = (plan: FloorPlan, walks: readonly AskedWalk[]): WalkForecast[] => walks.map((w) => walkForecast(plan, w.walk, w.pack, plan.antennas, w.receiver));
+export const forecasts = (plan: FloorPlan, walks: readonly AskedWalk[]): WalkForecast[] =>
+  walks.map((w) => walkForecast(plan, w.walk, w.pack, plan.antennas, w.receiver));
 
-/** Where stands may be put: where the plan says so, or anywhere on a grid of about so many places. */
+/**
+ * Where stands may be put: where the plan says so, or anywhere on a grid of about so many places.
+ */
 export function spotsOf(plan: FloorPlan, about: number): AtHand["spots"] {
   const heightM = Math.min(2.5, plan.atHand.mastM);
   if (plan.atHand.stands.length > 0) return plan.atHand.stands.map((s) => ({ ...s, heightM }));
@@ -118,13 +164,56 @@ export function spotsOf(plan: FloorPlan, about: number): AtHand["spots"] {
 }
 
 /** The receiver that all walks are judged by, where they differ: the hardest to please. */
-const hardest = (walks: readonly AskedWalk[]): WalkReceiver => walks.map((w) => w.receiver).reduce((a, b) => (Number(a.isDiversity) * 100 - a.figures.requiredSnrDb - a.figures.noiseFigureDb <= Number(b.isDiversity) * 100 - b.figures.requiredSnrDb - b.figures.noiseFigureDb ? a : b));
+const hardest = (walks: readonly AskedWalk[]): WalkReceiver =>
+  walks
+    .map((w) => w.receiver)
+    .reduce((a, b) =>
+      Number(a.isDiversity) * 100 - a.figures.requiredSnrDb - a.figures.noiseFigureDb <=
+      Number(b.isDiversity) * 100 - b.figures.requiredSnrDb - b.figures.noiseFigureDb
+        ? a
+        : b,
+    );
 
 const HELP_SPOTS = 40;
 const PLACEMENT_SPOTS = 200;
 
-export const helps = (plan: FloorPlan, walks: readonly AskedWalk[], mostPowersDbm: readonly number[], onProgress: (share: number) => void): RankedHelp[] =>
-  (walks.length === 0 ? [] : whatHelps({ plan, walks, receiver: hardest(walks), atHand: { spots: spotsOf(plan, HELP_SPOTS), kinds: plan.atHand.kinds, mastM: plan.atHand.mastM, mostPowersDbm } }, onProgress));
+export const helps = (
+  plan: FloorPlan,
+  walks: readonly AskedWalk[],
+  mostPowersDbm: readonly number[],
+  onProgress: (share: number) => void,
+): RankedHelp[] =>
+  walks.length === 0
+    ? []
+    : whatHelps(
+        {
+          plan,
+          walks,
+          receiver: hardest(walks),
+          atHand: {
+            spots: spotsOf(plan, HELP_SPOTS),
+            kinds: plan.atHand.kinds,
+            mastM: plan.atHand.mastM,
+            mostPowersDbm,
+          },
+        },
+        onProgress,
+      );
 
-export const placement = (plan: FloorPlan, walks: readonly AskedWalk[], onProgress: (share: number) => void): Placement | null =>
-  (walks.length === 0 ? null : placeAntennas({ plan, walks, receiver: hardest(walks), spots: spotsOf(plan, PLACEMENT_SPOTS), kinds: plan.atHand.kinds }, onProgress));
+export const placement = (
+  plan: FloorPlan,
+  walks: readonly AskedWalk[],
+  onProgress: (share: number) => void,
+): Placement | null =>
+  walks.length === 0
+    ? null
+    : placeAntennas(
+        {
+          plan,
+          walks,
+          receiver: hardest(walks),
+          spots: spotsOf(plan, PLACEMENT_SPOTS),
+          kinds: plan.atHand.kinds,
+        },
+        onProgress,
+      );

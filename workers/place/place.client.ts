@@ -6,15 +6,20 @@ import { askWorker, type Running } from "../ask";
 import type { AskedWalk, MapAsked, PlanMap } from "./place.api";
 import type { PlacePageApi } from "./place.worker";
 
-const startWorker = () => new Worker(new URL("./place.worker.ts", import.meta.url), { type: "module" });
+const startWorker = () =>
+  new Worker(new URL("./place.worker.ts", import.meta.url), { type: "module" });
 
-/** Maps and forecasts while a plan is on the screen, by one worker that keeps what it has reckoned. */
+/**
+ * Maps and forecasts while a plan is on the screen, by one worker that keeps what it has reckoned.
+ */
 export class PlanDesk {
   private readonly worker = startWorker();
   private readonly api: Remote<PlacePageApi> = wrap<PlacePageApi>(this.worker);
 
   constructor(onCrash: (detail: string) => void) {
-    this.worker.addEventListener("error", (event) => onCrash(event.message || "the worker could not start"));
+    this.worker.addEventListener("error", (event) =>
+      onCrash(event.message || "the worker could not start"),
+    );
   }
 
   map(asked: MapAsked, onMap: (map: PlanMap) => void): Promise<boolean> {
@@ -31,9 +36,25 @@ export class PlanDesk {
 }
 
 /** What would help, ranked; can be stopped. */
-export const askHelps = (plan: FloorPlan, walks: readonly AskedWalk[], mostPowersDbm: readonly number[], onProgress: (share: number) => void): Running<RankedHelp[]> =>
-  askWorker<PlacePageApi, RankedHelp[]>(startWorker, (worker) => worker.helps(plan, walks, mostPowersDbm, proxy(onProgress)) as Promise<RankedHelp[]>);
+export const askHelps = (
+  plan: FloorPlan,
+  walks: readonly AskedWalk[],
+  mostPowersDbm: readonly number[],
+  onProgress: (share: number) => void,
+): Running<RankedHelp[]> =>
+  askWorker<PlacePageApi, RankedHelp[]>(
+    startWorker,
+    (worker) =>
+      worker.helps(plan, walks, mostPowersDbm, proxy(onProgress)) as Promise<RankedHelp[]>,
+  );
 
 /** Two places for the antennas; can be stopped. */
-export const askPlacement = (plan: FloorPlan, walks: readonly AskedWalk[], onProgress: (share: number) => void): Running<Placement | null> =>
-  askWorker<PlacePageApi, Placement | null>(startWorker, (worker) => worker.placement(plan, walks, proxy(onProgress)) as Promise<Placement | null>);
+export const askPlacement = (
+  plan: FloorPlan,
+  walks: readonly AskedWalk[],
+  onProgress: (share: number) => void,
+): Running<Placement | null> =>
+  askWorker<PlacePageApi, Placement | null>(
+    startWorker,
+    (worker) => worker.placement(plan, walks, proxy(onProgress)) as Promise<Placement | null>,
+  );

@@ -2,10 +2,22 @@ import type { Scored } from "../../core/practice/exercise";
 import { askWorker, type Running } from "../ask";
 import type { DeskKind, Exercise, ExerciseAnswer, ExerciseLine, PracticeApi } from "./practice.api";
 
-const startWorker = () => new Worker(new URL("./practice.worker.ts", import.meta.url), { type: "module" });
+const startWorker = () =>
+  new Worker(new URL("./practice.worker.ts", import.meta.url), { type: "module" });
 
 /** Makes an exercise out of its seed. */
-export const makeExercise = (kind: DeskKind, seed: number): Running<Exercise> => askWorker<PracticeApi, Exercise>(startWorker, (worker) => worker.make(kind, seed) as Promise<Exercise>);
+export const makeExercise = (kind: DeskKind, seed: number): Running<Exercise> =>
+  askWorker<PracticeApi, Exercise>(
+    startWorker,
+    (worker) => worker.make(kind, seed) as Promise<Exercise>,
+  );
 
 /** Holds an answer against the core's own best. */
-export const scoreExercise = (answer: ExerciseAnswer, seed: number): Running<Scored<ExerciseLine>> => askWorker<PracticeApi, Scored<ExerciseLine>>(startWorker, (worker) => worker.score(answer, seed) as Promise<Scored<ExerciseLine>>);
+export const scoreExercise = (
+  answer: ExerciseAnswer,
+  seed: number,
+): Running<Scored<ExerciseLine>> =>
+  askWorker<PracticeApi, Scored<ExerciseLine>>(
+    startWorker,
+    (worker) => worker.score(answer, seed) as Promise<Scored<ExerciseLine>>,
+  );

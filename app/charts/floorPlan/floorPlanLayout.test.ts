@@ -13,7 +13,28 @@ test("nearer keeps what lies under the hand; further ends at the whole; nothing 
 
 test("a scale of round lengths; a door is a stroke of its own and an open one a gap; thin glass can be seen", () => {
   expect([scaleStepM(12), scaleStepM(40), scaleStepM(90)]).toEqual([1, 5, 10]);
-  const wall = { id: "w", x1: 0, y1: 0, x2: 10, y2: 0, material: "brick" as const, thicknessM: 0.22, openings: [{ id: "d", atM: 3, widthM: 1, material: "glass" as const, thicknessM: 0.006 }, { id: "o", atM: 7, widthM: 2, material: null, thicknessM: 0.1 }] };
-  expect(wallStrokes(wall, 20).map((s) => [s.x1, s.x2, s.material, s.widthPx])).toEqual([[0, 2.5, "brick", 4.4], [2.5, 3.5, "glass", 2], [3.5, 6, "brick", 4.4], [8, 10, "brick", 4.4]]);
-  expect(cableRun({ x: 1, y: 1 }, { x: 5, y: 3 })).toEqual([{ x: 1, y: 1 }, { x: 5, y: 1 }, { x: 5, y: 3 }]);
+  const wall = {
+    id: "w",
+    x1: 0,
+    y1: 0,
+    x2: 10,
+    y2: 0,
+    material: "brick" as const,
+    thicknessM: 0.22,
+    openings: [
+      { id: "d", atM: 3, widthM: 1, material: "glass" as const, thicknessM: 0.006 },
+      { id: "o", atM: 7, widthM: 2, material: null, thicknessM: 0.1 },
+    ],
+  };
+  expect(wallStrokes(wall, 20).map((s) => [s.x1, s.x2, s.material, s.widthPx])).toEqual([
+    [0, 2.5, "brick", 4.4],
+    [2.5, 3.5, "glass", 2],
+    [3.5, 6, "brick", 4.4],
+    [8, 10, "brick", 4.4],
+  ]);
+  expect(cableRun({ x: 1, y: 1 }, { x: 5, y: 3 })).toEqual([
+    { x: 1, y: 1 },
+    { x: 5, y: 1 },
+    { x: 5, y: 3 },
+  ]);
 });

@@ -1,13 +1,20 @@
 import type { Stretch } from "../../../core/regions/region";
 import type { SweepHistory } from "../../../core/sweep/overTime";
 
-/** A history laid onto another axis: cut and padded to a stretch, so that it stands under a spine of the same stretch. */
+/**
+ * A history laid onto another axis: cut and padded to a stretch, so that it stands under a spine of
+ * the same stretch.
+ */
 export function cropHistory(h: SweepHistory, { lowHz, highHz }: Stretch): SweepHistory {
   const cellHz = (h.highHz - h.lowHz) / Math.max(1, h.columns);
   const columns = Math.max(1, Math.round((highHz - lowHz) / Math.max(1, cellHz)));
-  const rows = h.rows.map((row) => Array.from({ length: columns }, (_, c) => {
-    const at = Math.floor((lowHz + (c + 0.5) * cellHz - h.lowHz) / cellHz);
-    return row[at] ?? -1;
-  })).filter((row) => row.some((v) => v >= 0));
+  const rows = h.rows
+    .map((row) =>
+      Array.from({ length: columns }, (_, c) => {
+        const at = Math.floor((lowHz + (c + 0.5) * cellHz - h.lowHz) / cellHz);
+        return row[at] ?? -1;
+      }),
+    )
+    .filter((row) => row.some((v) => v >= 0));
   return { lowHz, highHz, columns, rows };
 }

@@ -5,7 +5,9 @@ import { useWidth } from "../useWidth";
 import { seamLayout, type SeamLayout, stretchesOf } from "./seamLayout";
 
 export interface SeamSource {
-  /** Extremes of the last moments in so many columns, oldest first; null before anything is known. */
+  /**
+   * Extremes of the last moments in so many columns, oldest first; null before anything is known.
+   */
   columns: (count: number) => Uint8Array | null;
   /** Grows with every reading. */
   version: () => number;
@@ -23,7 +25,14 @@ export interface SeamProps {
 }
 
 /** A channel's RF as a running seam, drawn on a canvas as often as something came in. */
-export function Seam({ source, sensitivityDbm, heightPx, label, marks = NO_MARKS, isOff = false }: SeamProps) {
+export function Seam({
+  source,
+  sensitivityDbm,
+  heightPx,
+  label,
+  marks = NO_MARKS,
+  isOff = false,
+}: SeamProps) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(600);
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -46,12 +55,29 @@ export function Seam({ source, sensitivityDbm, heightPx, label, marks = NO_MARKS
       context.setTransform(scale, 0, 0, scale, 0, 0);
       context.clearRect(0, 0, widthPx, heightPx);
       const columns = source.columns(Math.max(1, Math.floor(widthPx / COLUMN_PX)));
-      if (columns) paint(context, seamLayout(columns, { widthPx, heightPx, sensitivityDbm }), { widthPx, heightPx, columnPx: (widthPx * COLUMN_BYTES) / columns.length, colours, marks, isOff });
+      if (columns)
+        paint(context, seamLayout(columns, { widthPx, heightPx, sensitivityDbm }), {
+          widthPx,
+          heightPx,
+          columnPx: (widthPx * COLUMN_BYTES) / columns.length,
+          colours,
+          marks,
+          isOff,
+        });
     };
     draw();
     return () => cancelAnimationFrame(frame);
   }, [source, sensitivityDbm, heightPx, widthPx, marks, isOff]);
-  return <Frame ref={ref}><canvas ref={canvas} role="img" aria-label={label} style={{ width: widthPx, height: heightPx }} /></Frame>;
+  return (
+    <Frame ref={ref}>
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label={label}
+        style={{ width: widthPx, height: heightPx }}
+      />
+    </Frame>
+  );
 }
 
 const NO_MARKS: readonly number[] = [];
@@ -61,28 +87,56 @@ type Colours = Record<"air" | "edge" | "ink" | "bad" | "watch" | "rule" | "soft"
 const coloursOf = (element: Element): Colours => {
   const style = getComputedStyle(element);
   const of = (name: string) => style.getPropertyValue(name).trim();
-  return { air: of("--air"), edge: of("--air-edge"), ink: of("--ink"), bad: of("--bad"), watch: of("--watch"), rule: of("--rule"), soft: of("--soft") };
+  return {
+    air: of("--air"),
+    edge: of("--air-edge"),
+    ink: of("--ink"),
+    bad: of("--bad"),
+    watch: of("--watch"),
+    rule: of("--rule"),
+    soft: of("--soft"),
+  };
 };
 
-function paint(context: CanvasRenderingContext2D, layout: SeamLayout, p: { widthPx: number; heightPx: number; columnPx: number; colours: Colours; marks: readonly number[]; isOff: boolean }): void {
+function paint(
+  context: CanvasRenderingContext2D,
+  layout: SeamLayout,
+  p: {
+    widthPx: number;
+    heightPx: number;
+    columnPx: number;
+    colours: Colours;
+    marks: readonly number[];
+    isOff: boolean;
+  },
+): void {
   const { middlePx, columns, gaps, reachPx } = layout;
   const { colours, columnPx } = p;
   const wide = Math.max(1, columnPx + 0.3);
   // a faint line at every twenty decibels in hand
   context.fillStyle = colours.rule;
-  for (const db of [20, 40]) for (const side of [-1, 1]) context.fillRect(0, middlePx + side * reachPx(db), p.widthPx, 1);
+  for (const db of [20, 40])
+    for (const side of [-1, 1]) context.fillRect(0, middlePx + side * reachPx(db), p.widthPx, 1);
   // most of the column pale, least of it full
   context.fillStyle = colours.air;
-  for (const c of columns) context.fillRect(c.x, middlePx - c.a[1], wide, c.a[1] + (c.b ? c.b[1] : 0));
+  for (const c of columns)
+    context.fillRect(c.x, middlePx - c.a[1], wide, c.a[1] + (c.b ? c.b[1] : 0));
   context.fillStyle = colours.edge;
-  for (const c of columns) context.fillRect(c.x, middlePx - c.a[0], wide, c.a[0] + (c.b ? c.b[0] : 0));
+  for (const c of columns)
+    context.fillRect(c.x, middlePx - c.a[0], wide, c.a[0] + (c.b ? c.b[0] : 0));
   context.fillStyle = colours.soft;
-  for (const g of gaps) for (let x = Math.ceil(g.fromPx / 8) * 8; x < g.toPx - 2; x += 8) context.fillRect(x, middlePx - 1, 3, 2);
+  for (const g of gaps)
+    for (let x = Math.ceil(g.fromPx / 8) * 8; x < g.toPx - 2; x += 8)
+      context.fillRect(x, middlePx - 1, 3, 2);
   // pinched: the seam is closed by a bar right across the middle
   context.fillStyle = colours.bad;
-  if (!p.isOff) for (const s of stretchesOf(columns, (c) => c.isPinched, columnPx)) context.fillRect(s.fromPx, middlePx - 9, Math.max(2.5, s.toPx - s.fromPx), 18);
+  if (!p.isOff)
+    for (const s of stretchesOf(columns, (c) => c.isPinched, columnPx))
+      context.fillRect(s.fromPx, middlePx - 9, Math.max(2.5, s.toPx - s.fromPx), 18);
   // spoiled: teeth along the middle
-  for (const s of stretchesOf(columns, (c) => c.isSpoiled, columnPx)) for (let x = Math.floor(s.fromPx / 4) * 4; x < s.toPx; x += 4) context.fillRect(x, middlePx - 7, 2, 14);
+  for (const s of stretchesOf(columns, (c) => c.isSpoiled, columnPx))
+    for (let x = Math.floor(s.fromPx / 4) * 4; x < s.toPx; x += 4)
+      context.fillRect(x, middlePx - 7, 2, 14);
   // too strong: caps at both edges
   context.fillStyle = colours.watch;
   for (const s of stretchesOf(columns, (c) => c.isOverloaded, columnPx)) {
@@ -102,4 +156,10 @@ function paint(context: CanvasRenderingContext2D, layout: SeamLayout, p: { width
   }
 }
 
-const Frame = styled.div`min-width: 0; canvas { display: block; max-width: 100%; }`;
+const Frame = styled.div`
+  min-width: 0;
+  canvas {
+    display: block;
+    max-width: 100%;
+  }
+`;

@@ -2,7 +2,16 @@ import { columnsOf } from "../../../core/roll/extremes";
 import { BYTES, type ChannelReading, writeReading } from "../../../core/roll/reading";
 import { MOST_DB, seamLayout, stretchesOf } from "./seamLayout";
 
-const good: ChannelReading = { rfADbm: -60, rfBDbm: -70, audioDbfs: -20, hasAudio: true, isOverloaded: false, isMuted: false, isPartner: true, quality: 1 };
+const good: ChannelReading = {
+  rfADbm: -60,
+  rfBDbm: -70,
+  audioDbfs: -20,
+  hasAudio: true,
+  isOverloaded: false,
+  isMuted: false,
+  isPartner: true,
+  quality: 1,
+};
 function columns(list: (Partial<ChannelReading> | null)[]): Uint8Array {
   const bytes = new Uint8Array(list.length * BYTES);
   list.forEach((r, i) => writeReading(bytes, i, r && { ...good, ...r }));
@@ -18,8 +27,19 @@ test("outward by what is in hand: A up, B down, held at the edge", () => {
   expect([s.reachPx(-3), s.reachPx(MOST_DB * 2)]).toEqual([0, 50]);
 });
 test("pinched only where both are too weak at the same moment; spoiled where the level is good", () => {
-  const s = seamLayout(columns([{ rfADbm: -90 }, { rfADbm: -90, rfBDbm: -91 }, { quality: 0.1 }, { quality: 0.1, rfADbm: -84, rfBDbm: -84 }, { isOverloaded: true }]), scale);
-  expect(s.columns.map((c) => [c.isPinched, c.isSpoiled, c.isOverloaded].map(Number).join(""))).toEqual(["000", "100", "010", "000", "001"]);
+  const s = seamLayout(
+    columns([
+      { rfADbm: -90 },
+      { rfADbm: -90, rfBDbm: -91 },
+      { quality: 0.1 },
+      { quality: 0.1, rfADbm: -84, rfBDbm: -84 },
+      { isOverloaded: true },
+    ]),
+    scale,
+  );
+  expect(
+    s.columns.map((c) => [c.isPinched, c.isSpoiled, c.isOverloaded].map(Number).join("")),
+  ).toEqual(["000", "100", "010", "000", "001"]);
 });
 test("what is not known is a gap, not a level", () => {
   const s = seamLayout(columns([{}, null, null, {}]), scale);
@@ -28,6 +48,12 @@ test("what is not known is a gap, not a level", () => {
   expect(seamLayout(new Uint8Array(), scale)).toMatchObject({ columns: [], gaps: [] });
 });
 test("marks that touch are one; a single one can be seen", () => {
-  const { columns: list } = seamLayout(columns([{ isOverloaded: true }, { isOverloaded: true }, {}, { isOverloaded: true }]), { ...scale, widthPx: 4 });
-  expect(stretchesOf(list, (c) => c.isOverloaded, 1)).toEqual([{ fromPx: 0, toPx: 2 }, { fromPx: 3, toPx: 4.5 }]);
+  const { columns: list } = seamLayout(
+    columns([{ isOverloaded: true }, { isOverloaded: true }, {}, { isOverloaded: true }]),
+    { ...scale, widthPx: 4 },
+  );
+  expect(stretchesOf(list, (c) => c.isOverloaded, 1)).toEqual([
+    { fromPx: 0, toPx: 2 },
+    { fromPx: 3, toPx: 4.5 },
+  ]);
 });

@@ -1,7 +1,9 @@
 import { COLUMN, COLUMN_BYTES } from "../../../core/roll/extremes";
 import { BAD_QUALITY, byteToRf, GOOD_OVER_DB, QUALITY_STEPS } from "../../../core/roll/reading";
 
-/** One pixel column of a running seam: how far each antenna reaches outward from the middle line. */
+/**
+ * One pixel column of a running seam: how far each antenna reaches outward from the middle line.
+ */
 export interface SeamColumnPx {
   x: number;
   /** Least and most of antenna A over the column, px up from the middle. */
@@ -35,9 +37,15 @@ export interface SeamScale {
 export const MOST_DB = 50;
 const OVERLOAD = 2;
 
-/** A channel's running RF drawn outward from a middle line by what it has in hand, antenna A up, B down: where both pinch, it drops out.
- * @param bytes - extremes column by column (core/roll/extremes), oldest first */
-export function seamLayout(bytes: Uint8Array, { widthPx, heightPx, sensitivityDbm }: SeamScale): SeamLayout {
+/**
+ * A channel's running RF drawn outward from a middle line by what it has in hand, antenna A up, B
+ * down: where both pinch, it drops out.
+ * @param bytes - extremes column by column (core/roll/extremes), oldest first
+ */
+export function seamLayout(
+  bytes: Uint8Array,
+  { widthPx, heightPx, sensitivityDbm }: SeamScale,
+): SeamLayout {
   const count = bytes.length / COLUMN_BYTES;
   const middlePx = Math.round(heightPx / 2);
   const most = middlePx - 2;
@@ -58,15 +66,32 @@ export function seamLayout(bytes: Uint8Array, { widthPx, heightPx, sensitivityDb
     const best = byteToRf(bytes[o + COLUMN.bestMin]!)!;
     const quality = bytes[o + COLUMN.qualityMin]!;
     columns.push({
-      x, a: [out(bytes[o + COLUMN.aMin]!), out(bytes[o + COLUMN.aMax]!)], b: bytes[o + COLUMN.bMax] === 0 ? null : [out(bytes[o + COLUMN.bMin]!), out(bytes[o + COLUMN.bMax]!)],
-      isPinched: best < sensitivityDbm, isOverloaded: (bytes[o + COLUMN.everFlags]! & OVERLOAD) !== 0, isSpoiled: quality > 0 && quality - 1 < BAD_QUALITY * QUALITY_STEPS && best > sensitivityDbm + GOOD_OVER_DB,
+      x,
+      a: [out(bytes[o + COLUMN.aMin]!), out(bytes[o + COLUMN.aMax]!)],
+      b:
+        bytes[o + COLUMN.bMax] === 0
+          ? null
+          : [out(bytes[o + COLUMN.bMin]!), out(bytes[o + COLUMN.bMax]!)],
+      isPinched: best < sensitivityDbm,
+      isOverloaded: (bytes[o + COLUMN.everFlags]! & OVERLOAD) !== 0,
+      isSpoiled:
+        quality > 0 &&
+        quality - 1 < BAD_QUALITY * QUALITY_STEPS &&
+        best > sensitivityDbm + GOOD_OVER_DB,
     });
   }
   return { middlePx, columns, gaps, reachPx };
 }
 
-/** Stretches of columns that share a mark, as wide as they are on the screen, a pixel and a half at least. */
-export function stretchesOf(columns: readonly SeamColumnPx[], mark: (c: SeamColumnPx) => boolean, columnPx: number): { fromPx: number; toPx: number }[] {
+/**
+ * Stretches of columns that share a mark, as wide as they are on the screen, a pixel and a half at
+ * least.
+ */
+export function stretchesOf(
+  columns: readonly SeamColumnPx[],
+  mark: (c: SeamColumnPx) => boolean,
+  columnPx: number,
+): { fromPx: number; toPx: number }[] {
   const found: { fromPx: number; toPx: number }[] = [];
   let lastX = -Infinity;
   for (const c of columns) {

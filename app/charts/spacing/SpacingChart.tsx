@@ -7,18 +7,52 @@ const [HEIGHT_PX, LEFT_PX, BOTTOM_PX] = [130, 44, 20];
 const MOST_M = 2;
 
 /** How alike two antennas fade, over what lies between them. */
-export function SpacingChart({ quarterM, spacingM, alikeAt, metres }: { quarterM: number; spacingM: number; alikeAt: (m: number) => number; metres: (m: number) => string }) {
+export function SpacingChart({
+  quarterM,
+  spacingM,
+  alikeAt,
+  metres,
+}: {
+  quarterM: number;
+  spacingM: number;
+  alikeAt: (m: number) => number;
+  metres: (m: number) => string;
+}) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(600);
-  const x = scaleLinear().domain([0, MOST_M]).range([LEFT_PX, widthPx - 20]);
-  const y = scaleLinear().domain([0, 1]).range([HEIGHT_PX - BOTTOM_PX, 8]);
-  const line = Array.from({ length: 161 }, (_, i) => (i / 160) * MOST_M).map((m) => `${x(m).toFixed(1)},${y(alikeAt(m)).toFixed(1)}`).join("L");
+  const x = scaleLinear()
+    .domain([0, MOST_M])
+    .range([LEFT_PX, widthPx - 20]);
+  const y = scaleLinear()
+    .domain([0, 1])
+    .range([HEIGHT_PX - BOTTOM_PX, 8]);
+  const line = Array.from({ length: 161 }, (_, i) => (i / 160) * MOST_M)
+    .map((m) => `${x(m).toFixed(1)},${y(alikeAt(m)).toFixed(1)}`)
+    .join("L");
   return (
     <div ref={ref}>
-      <svg role="img" aria-label={`At ${metres(spacingM)} they fade alike to ${Math.round(alikeAt(spacingM) * 100)} %`} width={widthPx} height={HEIGHT_PX} viewBox={`0 0 ${widthPx} ${HEIGHT_PX}`} style={{ display: "block", maxWidth: "100%" }}>
-        {[0, 0.5, 1].map((v) => <g key={v}><Line x1={LEFT_PX} x2={widthPx - 8} y1={y(v)} y2={y(v)} /><Text x={LEFT_PX - 6} y={y(v) + 4} data-end>{`${v * 100} %`}</Text></g>)}
-        {[0, 0.5, 1, 1.5, 2].map((m) => <Text key={m} x={x(m)} y={HEIGHT_PX - 4} data-middle>{metres(m)}</Text>)}
+      <svg
+        role="img"
+        aria-label={`At ${metres(spacingM)} they fade alike to ${Math.round(alikeAt(spacingM) * 100)} %`}
+        width={widthPx}
+        height={HEIGHT_PX}
+        viewBox={`0 0 ${widthPx} ${HEIGHT_PX}`}
+        style={{ display: "block", maxWidth: "100%" }}
+      >
+        {[0, 0.5, 1].map((v) => (
+          <g key={v}>
+            <Line x1={LEFT_PX} x2={widthPx - 8} y1={y(v)} y2={y(v)} />
+            <Text x={LEFT_PX - 6} y={y(v) + 4} data-end>{`${v * 100} %`}</Text>
+          </g>
+        ))}
+        {[0, 0.5, 1, 1.5, 2].map((m) => (
+          <Text key={m} x={x(m)} y={HEIGHT_PX - 4} data-middle>
+            {metres(m)}
+          </Text>
+        ))}
         <Quarter x1={x(quarterM)} x2={x(quarterM)} y1={8} y2={HEIGHT_PX - BOTTOM_PX} />
-        <Text x={x(quarterM) + 5} y={18}>quarter wave</Text>
+        <Text x={x(quarterM) + 5} y={18}>
+          quarter wave
+        </Text>
         <Curve d={`M${line}`} />
         <Dot cx={x(Math.min(MOST_M, spacingM))} cy={y(alikeAt(spacingM))} r={6} />
       </svg>
@@ -26,8 +60,33 @@ export function SpacingChart({ quarterM, spacingM, alikeAt, metres }: { quarterM
   );
 }
 
-const Line = styled.line`stroke: var(--rule); stroke-width: 1;`;
-const Quarter = styled.line`stroke: var(--watch); stroke-width: 1.5; stroke-dasharray: 4 4;`;
-const Curve = styled.path`fill: none; stroke: var(--ink); stroke-width: 2;`;
-const Dot = styled.circle`fill: var(--accent); stroke: var(--sheet); stroke-width: 2;`;
-const Text = styled.text`font-family: ${MONO}; font-size: 12px; fill: var(--soft); &[data-end] { text-anchor: end; } &[data-middle] { text-anchor: middle; }`;
+const Line = styled.line`
+  stroke: var(--rule);
+  stroke-width: 1;
+`;
+const Quarter = styled.line`
+  stroke: var(--watch);
+  stroke-width: 1.5;
+  stroke-dasharray: 4 4;
+`;
+const Curve = styled.path`
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
+`;
+const Dot = styled.circle`
+  fill: var(--accent);
+  stroke: var(--sheet);
+  stroke-width: 2;
+`;
+const Text = styled.text`
+  font-family: ${MONO};
+  font-size: 12px;
+  fill: var(--soft);
+  &[data-end] {
+    text-anchor: end;
+  }
+  &[data-middle] {
+    text-anchor: middle;
+  }
+`;

@@ -2,8 +2,15 @@ import type { SpectrumLayout } from "./spectrumLayout";
 
 const HATCH_PX = 7;
 
-/** The part of the spine's picture that has very many points: hatching, silhouettes, the other measurement, the floor, and our products under the spine. */
-export function drawAir(pen: CanvasRenderingContext2D, colour: (name: string) => string, { taken, air, other, floor, roots, spineY, widthPx }: SpectrumLayout): void {
+/**
+ * The part of the spine's picture that has very many points: hatching, silhouettes, the other
+ * measurement, the floor, and our products under the spine.
+ */
+export function drawAir(
+  pen: CanvasRenderingContext2D,
+  colour: (name: string) => string,
+  { taken, air, other, floor, roots, spineY, widthPx }: SpectrumLayout,
+): void {
   pen.save();
   pen.beginPath();
   for (const t of taken) pen.rect(t.x, 0, t.width, spineY);
@@ -13,7 +20,11 @@ export function drawAir(pen: CanvasRenderingContext2D, colour: (name: string) =>
   pen.beginPath();
   for (const t of taken) {
     // lines of one grid, so that neighbours meet
-    for (let x = Math.floor((t.x - spineY) / (HATCH_PX * Math.SQRT2)) * HATCH_PX * Math.SQRT2; x < t.x + t.width; x += HATCH_PX * Math.SQRT2) {
+    for (
+      let x = Math.floor((t.x - spineY) / (HATCH_PX * Math.SQRT2)) * HATCH_PX * Math.SQRT2;
+      x < t.x + t.width;
+      x += HATCH_PX * Math.SQRT2
+    ) {
       pen.moveTo(x, spineY);
       pen.lineTo(x + spineY, 0);
     }
@@ -38,7 +49,10 @@ export function drawAir(pen: CanvasRenderingContext2D, colour: (name: string) =>
   line(pen, other, colour("accent"), 1, 0.85);
   line(pen, floor, colour("ink"), 1.4, 0.75);
   pen.strokeStyle = colour("accent");
-  for (const [kind, width, alpha] of [["third3", 1.2, 0.6], ["third2", 1.6, 1]] as const) {
+  for (const [kind, width, alpha] of [
+    ["third3", 1.2, 0.6],
+    ["third2", 1.6, 1],
+  ] as const) {
     pen.globalAlpha = alpha;
     pen.lineWidth = width;
     pen.beginPath();
@@ -52,7 +66,13 @@ export function drawAir(pen: CanvasRenderingContext2D, colour: (name: string) =>
   pen.globalAlpha = 1;
 }
 
-function line(pen: CanvasRenderingContext2D, ys: Float32Array | null, colour: string, widthPx: number, alpha: number): void {
+function line(
+  pen: CanvasRenderingContext2D,
+  ys: Float32Array | null,
+  colour: string,
+  widthPx: number,
+  alpha: number,
+): void {
   if (!ys) return;
   pen.strokeStyle = colour;
   pen.lineWidth = widthPx;

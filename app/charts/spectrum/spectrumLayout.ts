@@ -34,7 +34,10 @@ export interface SpectrumLayout {
   widthPx: number;
   heightPx: number;
   spineY: number;
-  /** Of each trace, the floor and the other measurement: where its highest level stands in each column of pixels; NaN where nothing was measured. */
+  /**
+   * Of each trace, the floor and the other measurement: where its highest level stands in each
+   * column of pixels; NaN where nothing was measured.
+   */
   air: Float32Array[];
   floor: Float32Array | null;
   other: Float32Array | null;
@@ -56,47 +59,88 @@ const FLAG_PX = 34;
 const LANE_PX = 26;
 const MOST_LANES = 3;
 
-/** Places everything of a spectrum: the air above one frequency axis, our products below it. Each column of pixels keeps the highest of its
- *  levels, so that a narrow carrier never drops out of a wide picture. Pure: no DOM.
- * @param widthPx - > 0; @param rootsPx - room under the spine, 0 where nothing hangs */
-export function spectrumLayout(data: SpectrumData, { widthPx, airPx, rootsPx }: { widthPx: number; airPx: number; rootsPx: number }): SpectrumLayout {
+/**
+ * Places everything of a spectrum: the air above one frequency axis, our products below it. Each
+ * column of pixels keeps the highest of its levels, so that a narrow carrier never drops out of a
+ * wide picture. Pure: no DOM.
+ * @param widthPx - > 0; @param rootsPx - room under the spine, 0 where nothing hangs
+ */
+export function spectrumLayout(
+  data: SpectrumData,
+  { widthPx, airPx, rootsPx }: { widthPx: number; airPx: number; rootsPx: number },
+): SpectrumLayout {
   const x = scaleLinear([data.lowHz, data.highHz], [0, widthPx]);
   const flags = placeFlags(data.flags, x, widthPx);
-  const lanes = flags.reduce((most, f) => Math.max(most, f.lane + 1), data.flags.length > 0 ? 1 : 0);
+  const lanes = flags.reduce(
+    (most, f) => Math.max(most, f.lane + 1),
+    data.flags.length > 0 ? 1 : 0,
+  );
   const topPx = lanes * LANE_PX;
   const spineY = topPx + airPx;
   const y = scaleLinear([LOWEST_DBM, HIGHEST_DBM], [spineY, topPx]).clamp(true);
-  const heights = (trace: SpectrumTrace) => columnsOf(trace, data, widthPx).map((level) => (Number.isNaN(level) ? NaN : y(level)));
+  const heights = (trace: SpectrumTrace) =>
+    columnsOf(trace, data, widthPx).map((level) => (Number.isNaN(level) ? NaN : y(level)));
   const quietY = data.quietBelowDbm === null ? null : y(data.quietBelowDbm);
   return {
-    widthPx, heightPx: spineY + rootsPx + AXIS_PX, spineY, flags, quietY,
-    air: data.traces.map(heights), other: data.other ? heights(data.other) : null, floor: data.floor ? heights(data.floor) : null,
+    widthPx,
+    heightPx: spineY + rootsPx + AXIS_PX,
+    spineY,
+    flags,
+    quietY,
+    air: data.traces.map(heights),
+    other: data.other ? heights(data.other) : null,
+    floor: data.floor ? heights(data.floor) : null,
     taken: data.taken.flatMap((t) => {
       const from = Math.max(0, x(t.lowHz));
       const width = Math.min(widthPx, x(t.highHz)) - from;
-      return width <= 0 ? [] : [{ x: from, width, label: t.label, kind: t.kind, labelX: width >= 30 ? from + width / 2 : null }];
+      return width <= 0
+        ? []
+        : [
+            {
+              x: from,
+              width,
+              label: t.label,
+              kind: t.kind,
+              labelX: width >= 30 ? from + width / 2 : null,
+            },
+          ];
     }),
-    roots: data.roots.filter((r) => r.frequencyHz >= data.lowHz && r.frequencyHz <= data.highHz)
-      .map((r) => ({ x: x(r.frequencyHz), length: 6 + Math.max(0, Math.min(1, r.weight)) * (rootsPx - 10), kind: r.kind })),
-    ticks: x.ticks(Math.max(3, Math.floor(widthPx / 90))).map((f) => ({ x: x(f), text: formatMhz(f).replace(/\.000$/, "") }))
+    roots: data.roots
+      .filter((r) => r.frequencyHz >= data.lowHz && r.frequencyHz <= data.highHz)
+      .map((r) => ({
+        x: x(r.frequencyHz),
+        length: 6 + Math.max(0, Math.min(1, r.weight)) * (rootsPx - 10),
+        kind: r.kind,
+      })),
+    ticks: x
+      .ticks(Math.max(3, Math.floor(widthPx / 90)))
+      .map((f) => ({ x: x(f), text: formatMhz(f).replace(/\.000$/, "") }))
       .filter((t) => t.x > 12 && t.x < widthPx - 12),
     levelTicks: [-100, -80, -60].map((dbm) => ({ y: y(dbm), text: `−${-dbm}` })),
-    xOf: (f) => x(f), frequencyAtPx: (px) => x.invert(px), yOf: (dbm) => y(dbm),
+    xOf: (f) => x(f),
+    frequencyAtPx: (px) => x.invert(px),
+    yOf: (dbm) => y(dbm),
   };
 }
 
 type Scale = (value: number) => number;
 
-function placeFlags(flags: SpectrumData["flags"], x: Scale, widthPx: number): SpectrumLayout["flags"] {
+function placeFlags(
+  flags: SpectrumData["flags"],
+  x: Scale,
+  widthPx: number,
+): SpectrumLayout["flags"] {
   const ends: number[] = [];
-  return [...flags].sort((a, b) => a.frequencyHz - b.frequencyHz).map((f) => {
-    const poleX = x(f.frequencyHz);
-    const at = Math.max(FLAG_PX / 2, Math.min(widthPx - FLAG_PX / 2, poleX));
-    let lane = ends.findIndex((end) => at - FLAG_PX / 2 >= end);
-    if (lane < 0) lane = ends.length < MOST_LANES ? ends.length : ends.indexOf(Math.min(...ends));
-    ends[lane] = at + FLAG_PX / 2 + 2;
-    return { ...f, x: poleX, labelX: at, lane };
-  });
+  return [...flags]
+    .sort((a, b) => a.frequencyHz - b.frequencyHz)
+    .map((f) => {
+      const poleX = x(f.frequencyHz);
+      const at = Math.max(FLAG_PX / 2, Math.min(widthPx - FLAG_PX / 2, poleX));
+      let lane = ends.findIndex((end) => at - FLAG_PX / 2 >= end);
+      if (lane < 0) lane = ends.length < MOST_LANES ? ends.length : ends.indexOf(Math.min(...ends));
+      ends[lane] = at + FLAG_PX / 2 + 2;
+      return { ...f, x: poleX, labelX: at, lane };
+    });
 }
 
 /** The level that a picture shows at a frequency: the measured bin there, or null. */

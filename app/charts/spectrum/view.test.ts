@@ -1,14 +1,17 @@
 import { fit, NARROWEST_HZ, panned, zoomed } from "./view";
 
 const whole = { lowHz: 470e6, highHz: 570e6 };
-const round = (v: { lowHz: number; highHz: number } | null) => v && [Math.round(v.lowHz / 1e4) / 100, Math.round(v.highHz / 1e4) / 100];
+const round = (v: { lowHz: number; highHz: number } | null) =>
+  v && [Math.round(v.lowHz / 1e4) / 100, Math.round(v.highHz / 1e4) / 100];
 
 test("zooming keeps the frequency under the pointer where it is", () => {
   const view = zoomed(whole, whole, 2, 490e6)!;
   expect(round(view)).toEqual([480, 530]);
   expect((490e6 - view.lowHz) / 50e6).toBeCloseTo(0.2, 9);
   expect(zoomed(view, whole, 0.25, 490e6)).toBeNull();
-  expect(round(zoomed(whole, whole, 1e9, 500e6))).toEqual(round({ lowHz: 500e6 - NARROWEST_HZ / 2, highHz: 500e6 + NARROWEST_HZ / 2 }));
+  expect(round(zoomed(whole, whole, 1e9, 500e6))).toEqual(
+    round({ lowHz: 500e6 - NARROWEST_HZ / 2, highHz: 500e6 + NARROWEST_HZ / 2 }),
+  );
 });
 
 test("panning stops at the edges and does not shrink", () => {

@@ -16,47 +16,119 @@ const dbm = (level: number) => `${level.toFixed(0).replace("-", "−")} dBm`;
 /** The way of the level from the pack to the receiver, a signed line for each thing on it. */
 export function TermsChart({ terms, startDbm, needDbm }: TermsChartProps) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(300);
-  const layout = useMemo(() => termsLayout(terms, { startDbm, needDbm, widthPx }), [terms, startDbm, needDbm, widthPx]);
+  const layout = useMemo(
+    () => termsLayout(terms, { startDbm, needDbm, widthPx }),
+    [terms, startDbm, needDbm, widthPx],
+  );
   const need = <Need x1={layout.needX} x2={layout.needX} y1={0} y2={34} />;
   return (
     <List>
       <li>
-        <span>pack sends</span><Db>{dbm(startDbm)}</Db>
-        <div ref={ref}><svg width={widthPx} height={34} aria-hidden>{need}<Dot cx={layout.startX} cy={17} r={4} /></svg></div>
+        <span>pack sends</span>
+        <Db>{dbm(startDbm)}</Db>
+        <div ref={ref}>
+          <svg width={widthPx} height={34} aria-hidden>
+            {need}
+            <Dot cx={layout.startX} cy={17} r={4} />
+          </svg>
+        </div>
       </li>
       {layout.rows.map((r) => (
         <li key={r.label}>
-          <span>{r.label}<small>{r.source}</small></span>
+          <span>
+            {r.label}
+            <small>{r.source}</small>
+          </span>
           <Db>{signed(r.db)} dB</Db>
           <div>
             <svg width={widthPx} height={34} aria-hidden>
               {need}
-              <Bar x={Math.min(r.fromX, r.toX)} y={11} width={Math.max(1.5, Math.abs(r.toX - r.fromX))} height={12} data-gain={r.db > 0 || undefined} />
+              <Bar
+                x={Math.min(r.fromX, r.toX)}
+                y={11}
+                width={Math.max(1.5, Math.abs(r.toX - r.fromX))}
+                height={12}
+                data-gain={r.db > 0 || undefined}
+              />
             </svg>
           </div>
         </li>
       ))}
       <Total>
-        <span>arrives</span><Db>{dbm(layout.endDbm)}</Db>
-        <div><svg width={widthPx} height={34} aria-hidden>{need}<Dot cx={layout.endX} cy={17} r={5} /></svg></div>
+        <span>arrives</span>
+        <Db>{dbm(layout.endDbm)}</Db>
+        <div>
+          <svg width={widthPx} height={34} aria-hidden>
+            {need}
+            <Dot cx={layout.endX} cy={17} r={5} />
+          </svg>
+        </div>
       </Total>
       <li>
-        <span>the receiver needs<small>noise floor plus the signal-to-noise it asks for</small></span><Db>{dbm(needDbm)}</Db>
-        <div><svg width={widthPx} height={34} aria-hidden>{need}</svg></div>
+        <span>
+          the receiver needs<small>noise floor plus the signal-to-noise it asks for</small>
+        </span>
+        <Db>{dbm(needDbm)}</Db>
+        <div>
+          <svg width={widthPx} height={34} aria-hidden>
+            {need}
+          </svg>
+        </div>
       </li>
     </List>
   );
 }
 
 const List = styled.ol`
-  list-style: none; display: flex; flex-direction: column;
-  li { display: grid; grid-template-columns: minmax(190px, 1.1fr) 92px minmax(120px, 1fr); gap: 12px; align-items: center; border-bottom: 1px solid var(--rule); min-height: 38px; }
-  small { display: block; color: var(--soft); font-size: 13px; line-height: 1.2; }
-  svg { display: block; max-width: 100%; }
-  ${PHONE} { li { grid-template-columns: 1fr auto; } li > div { grid-column: 1 / -1; } }
+  list-style: none;
+  display: flex;
+  flex-direction: column;
+  li {
+    display: grid;
+    grid-template-columns: minmax(190px, 1.1fr) 92px minmax(120px, 1fr);
+    gap: 12px;
+    align-items: center;
+    border-bottom: 1px solid var(--rule);
+    min-height: 38px;
+  }
+  small {
+    display: block;
+    color: var(--soft);
+    font-size: 13px;
+    line-height: 1.2;
+  }
+  svg {
+    display: block;
+    max-width: 100%;
+  }
+  ${PHONE} {
+    li {
+      grid-template-columns: 1fr auto;
+    }
+    li > div {
+      grid-column: 1 / -1;
+    }
+  }
 `;
-const Total = styled.li`font-weight: 700;`;
-const Db = styled.span`font-family: ${MONO}; text-align: right; white-space: nowrap;`;
-const Need = styled.line`stroke: var(--accent); stroke-width: 1.5; stroke-dasharray: 3 3;`;
-const Bar = styled.rect`fill: var(--air-edge); &[data-gain] { fill: var(--good); }`;
-const Dot = styled.circle`fill: var(--ink);`;
+const Total = styled.li`
+  font-weight: 700;
+`;
+const Db = styled.span`
+  font-family: ${MONO};
+  text-align: right;
+  white-space: nowrap;
+`;
+const Need = styled.line`
+  stroke: var(--accent);
+  stroke-width: 1.5;
+  stroke-dasharray: 3 3;
+`;
+const Bar = styled.rect`
+  fill: var(--air-edge);
+  &[data-gain] {
+    fill: var(--good);
+  }
+`;
+const Dot = styled.circle`
+  fill: var(--ink);
+`;

@@ -13,9 +13,15 @@ export interface TermRow extends Term {
   levelDbm: number;
 }
 
-/** A waterfall of signed terms from the pack's power down to what arrives, on one scale that also holds what the receiver needs.
- * @param widthPx - of one row's drawing */
-export function termsLayout(terms: readonly Term[], p: { startDbm: number; needDbm: number; widthPx: number }): { rows: TermRow[]; startX: number; endX: number; needX: number; endDbm: number } {
+/**
+ * A waterfall of signed terms from the pack's power down to what arrives, on one scale that also
+ * holds what the receiver needs.
+ * @param widthPx - of one row's drawing
+ */
+export function termsLayout(
+  terms: readonly Term[],
+  p: { startDbm: number; needDbm: number; widthPx: number },
+): { rows: TermRow[]; startX: number; endX: number; needX: number; endDbm: number } {
   let level = p.startDbm;
   const levels = terms.map((t) => (level += t.db));
   const all = [p.startDbm, p.needDbm, ...levels];

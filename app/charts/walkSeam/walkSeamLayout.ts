@@ -1,6 +1,9 @@
 import { scaleLinear } from "d3";
 
-/** One point of a walk: margins of the two antennas over what the receiver needs; the second null where there is one only. */
+/**
+ * One point of a walk: margins of the two antennas over what the receiver needs; the second null
+ * where there is one only.
+ */
 export interface SeamPoint {
   atM: number;
   aDb: number;
@@ -26,10 +29,19 @@ const MOST_DB = 45;
 const LEFT_PX = 34;
 const RIGHT_PX = 8;
 
-/** A walk as a seam: drawn outward from a middle line by how much each antenna has in hand; where both come to the middle it drops out. */
-export function walkSeamLayout(points: readonly SeamPoint[], widthPx: number, heightPx: number): Seam {
+/**
+ * A walk as a seam: drawn outward from a middle line by how much each antenna has in hand; where
+ * both come to the middle it drops out.
+ */
+export function walkSeamLayout(
+  points: readonly SeamPoint[],
+  widthPx: number,
+  heightPx: number,
+): Seam {
   const lengthM = Math.max(0.1, points.at(-1)?.atM ?? 1);
-  const x = scaleLinear().domain([0, lengthM]).range([LEFT_PX, widthPx - RIGHT_PX]);
+  const x = scaleLinear()
+    .domain([0, lengthM])
+    .range([LEFT_PX, widthPx - RIGHT_PX]);
   const middlePx = (heightPx - 18) / 2;
   const reach = middlePx - 4;
   const out = (db: number) => (Math.min(MOST_DB, Math.max(0, db)) / MOST_DB) * reach;
@@ -38,13 +50,24 @@ export function walkSeamLayout(points: readonly SeamPoint[], widthPx: number, he
   const pinched: Seam["pinched"] = [];
   points.forEach((p, i) => {
     if (Math.max(p.aDb, p.bDb ?? -Infinity) >= 0) return;
-    const [fromPx, toPx] = [x(points[Math.max(0, i - 1)]!.atM), x(points[Math.min(points.length - 1, i + 1)]!.atM)];
+    const [fromPx, toPx] = [
+      x(points[Math.max(0, i - 1)]!.atM),
+      x(points[Math.min(points.length - 1, i + 1)]!.atM),
+    ];
     const last = pinched.at(-1);
     if (last && fromPx <= last.toPx) last.toPx = toPx;
     else pinched.push({ fromPx, toPx });
   });
   return {
-    widthPx, heightPx, middlePx, pinched, a: area((p) => p.aDb, 1), b: points.some((p) => p.bDb !== null) ? area((p) => p.bDb ?? 0, -1) : null,
-    x: (m) => x(m), up: (db) => middlePx - out(db), down: (db) => middlePx + out(db), ticksM: x.ticks(Math.max(2, Math.floor(widthPx / 90))),
+    widthPx,
+    heightPx,
+    middlePx,
+    pinched,
+    a: area((p) => p.aDb, 1),
+    b: points.some((p) => p.bDb !== null) ? area((p) => p.bDb ?? 0, -1) : null,
+    x: (m) => x(m),
+    up: (db) => middlePx - out(db),
+    down: (db) => middlePx + out(db),
+    ticksM: x.ticks(Math.max(2, Math.floor(widthPx / 90))),
   };
 }

@@ -14,26 +14,55 @@ export interface WiredChartProps {
 /** Who is wired when, and which pack goes from whom to whom. */
 export function WiredChart({ packs, stretches, have, label }: WiredChartProps) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(860);
-  const layout = useMemo(() => wiredLayout(packs, stretches, { widthPx, have }), [packs, stretches, widthPx, have]);
+  const layout = useMemo(
+    () => wiredLayout(packs, stretches, { widthPx, have }),
+    [packs, stretches, widthPx, have],
+  );
   return (
     <figure ref={ref} style={{ minWidth: 0 }}>
-      <svg role="img" aria-label={label} width={widthPx} height={layout.heightPx} style={{ display: "block", maxWidth: "100%" }}>
+      <svg
+        role="img"
+        aria-label={label}
+        width={widthPx}
+        height={layout.heightPx}
+        style={{ display: "block", maxWidth: "100%" }}
+      >
         {layout.ticks.map((t) => (
           <g key={t.x}>
             <Grid x1={t.x} x2={t.x} y1={24} y2={layout.heightPx - 20} />
-            <Tick x={t.x} y={layout.heightPx - 5}>{t.text}</Tick>
+            <Tick x={t.x} y={layout.heightPx - 5}>
+              {t.text}
+            </Tick>
           </g>
         ))}
-        <RowLabel x={0} y={18}>at once</RowLabel>
-        {layout.counts.map((c) => <Count key={c.x} x={c.x + c.width / 2} y={18} data-over={c.isOver || undefined}>{c.isOver ? `${c.count} of ${have}` : c.count}</Count>)}
+        <RowLabel x={0} y={18}>
+          at once
+        </RowLabel>
+        {layout.counts.map((c) => (
+          <Count key={c.x} x={c.x + c.width / 2} y={18} data-over={c.isOver || undefined}>
+            {c.isOver ? `${c.count} of ${have}` : c.count}
+          </Count>
+        ))}
         {layout.rows.map((r) => (
           <g key={r.label}>
-            <RowLabel x={0} y={r.y + 21}>{r.label}</RowLabel>
+            <RowLabel x={0} y={r.y + 21}>
+              {r.label}
+            </RowLabel>
             {r.spans.map((s) => (
               <g key={s.x}>
-                <Bar x={s.x} y={r.y + 3} width={s.width} height={27} data-handed={s.isHandedOn || undefined} />
-                <clipPath id={`clip${r.y}-${Math.round(s.x)}`}><rect x={s.x} y={r.y} width={Math.max(0, s.width - 4)} height={32} /></clipPath>
-                <Name x={s.x + 6} y={r.y + 21} clipPath={`url(#clip${r.y}-${Math.round(s.x)})`}>{s.talker}</Name>
+                <Bar
+                  x={s.x}
+                  y={r.y + 3}
+                  width={s.width}
+                  height={27}
+                  data-handed={s.isHandedOn || undefined}
+                />
+                <clipPath id={`clip${r.y}-${Math.round(s.x)}`}>
+                  <rect x={s.x} y={r.y} width={Math.max(0, s.width - 4)} height={32} />
+                </clipPath>
+                <Name x={s.x + 6} y={r.y + 21} clipPath={`url(#clip${r.y}-${Math.round(s.x)})`}>
+                  {s.talker}
+                </Name>
                 <title>{`${s.talker}: scene ${s.scenes}`}</title>
               </g>
             ))}
@@ -44,9 +73,39 @@ export function WiredChart({ packs, stretches, have, label }: WiredChartProps) {
   );
 }
 
-const Grid = styled.line`stroke: var(--rule);`;
-const Tick = styled.text`font-family: ${MONO}; font-size: 12px; fill: var(--soft); text-anchor: middle;`;
-const RowLabel = styled.text`font-size: 14px; fill: var(--soft);`;
-const Count = styled.text`font-family: ${MONO}; font-size: 14px; fill: var(--ink); text-anchor: middle; &[data-over] { fill: var(--bad); font-weight: 700; }`;
-const Bar = styled.rect`fill: var(--air); stroke: var(--paper); &[data-handed] { stroke: var(--accent); stroke-width: 2; }`;
-const Name = styled.text`font-size: 14px; font-weight: 600; fill: var(--ink);`;
+const Grid = styled.line`
+  stroke: var(--rule);
+`;
+const Tick = styled.text`
+  font-family: ${MONO};
+  font-size: 12px;
+  fill: var(--soft);
+  text-anchor: middle;
+`;
+const RowLabel = styled.text`
+  font-size: 14px;
+  fill: var(--soft);
+`;
+const Count = styled.text`
+  font-family: ${MONO};
+  font-size: 14px;
+  fill: var(--ink);
+  text-anchor: middle;
+  &[data-over] {
+    fill: var(--bad);
+    font-weight: 700;
+  }
+`;
+const Bar = styled.rect`
+  fill: var(--air);
+  stroke: var(--paper);
+  &[data-handed] {
+    stroke: var(--accent);
+    stroke-width: 2;
+  }
+`;
+const Name = styled.text`
+  font-size: 14px;
+  font-weight: 600;
+  fill: var(--ink);
+`;

@@ -9,7 +9,11 @@ export interface WiredSpan {
 
 export interface WiredLayout {
   heightPx: number;
-  rows: { y: number; label: string; spans: { x: number; width: number; talker: string; scenes: string; isHandedOn: boolean }[] }[];
+  rows: {
+    y: number;
+    label: string;
+    spans: { x: number; width: number; talker: string; scenes: string; isHandedOn: boolean }[];
+  }[];
   counts: { x: number; width: number; count: number; isOver: boolean }[];
   ticks: { x: number; text: string }[];
 }
@@ -20,25 +24,49 @@ const COUNT_PX = 34;
 const AXIS_PX = 24;
 const HOUR_MS = 3_600_000;
 
-/** A day of packs: each pack's way from talker to talker as a row, and above them how many are wired at once.
- * @param have - how many chains there are: more than that at once is over */
-export function wiredLayout(packs: readonly (readonly WiredSpan[])[], stretches: readonly { startMs: number; endMs: number; talkers: readonly string[] }[], { widthPx, have }: { widthPx: number; have: number }): WiredLayout {
+/**
+ * A day of packs: each pack's way from talker to talker as a row, and above them how many are wired
+ * at once.
+ * @param have - how many chains there are: more than that at once is over
+ */
+export function wiredLayout(
+  packs: readonly (readonly WiredSpan[])[],
+  stretches: readonly { startMs: number; endMs: number; talkers: readonly string[] }[],
+  { widthPx, have }: { widthPx: number; have: number },
+): WiredLayout {
   const times = stretches.flatMap((s) => [s.startMs, s.endMs]);
   const fromMs = Math.floor(Math.min(...times, Infinity) / HOUR_MS) * HOUR_MS;
   const toMs = Math.ceil(Math.max(...times, -Infinity) / HOUR_MS) * HOUR_MS;
-  if (!Number.isFinite(fromMs) || !Number.isFinite(toMs)) return { heightPx: 0, rows: [], counts: [], ticks: [] };
+  if (!Number.isFinite(fromMs) || !Number.isFinite(toMs))
+    return { heightPx: 0, rows: [], counts: [], ticks: [] };
   const x = scaleLinear([fromMs, toMs], [LABEL_PX, widthPx - 4]);
   const hours = (toMs - fromMs) / HOUR_MS;
   const every = [1, 2, 3, 4, 6, 12].find((h) => ((widthPx - LABEL_PX) / hours) * h >= 52) ?? 24;
   return {
     heightPx: COUNT_PX + packs.length * ROW_PX + AXIS_PX,
     rows: packs.map((spans, i) => ({
-      y: COUNT_PX + i * ROW_PX, label: `pack ${i + 1}`,
+      y: COUNT_PX + i * ROW_PX,
+      label: `pack ${i + 1}`,
       spans: spans.map((s, k) => ({
-        x: x(s.startMs), width: Math.max(3, x(s.endMs) - x(s.startMs)), talker: s.talker, scenes: s.sceneNumbers.join(", "), isHandedOn: k > 0 && spans[k - 1]!.talker !== s.talker,
+        x: x(s.startMs),
+        width: Math.max(3, x(s.endMs) - x(s.startMs)),
+        talker: s.talker,
+        scenes: s.sceneNumbers.join(", "),
+        isHandedOn: k > 0 && spans[k - 1]!.talker !== s.talker,
       })),
     })),
-    counts: stretches.map((s) => ({ x: x(s.startMs), width: x(s.endMs) - x(s.startMs), count: s.talkers.length, isOver: s.talkers.length > have })),
-    ticks: Array.from({ length: Math.floor(hours / every) + 1 }, (_, i) => fromMs + i * every * HOUR_MS).map((ms) => ({ x: x(ms), text: `${String(Math.round(ms / HOUR_MS) % 24).padStart(2, "0")}:00` })),
+    counts: stretches.map((s) => ({
+      x: x(s.startMs),
+      width: x(s.endMs) - x(s.startMs),
+      count: s.talkers.length,
+      isOver: s.talkers.length > have,
+    })),
+    ticks: Array.from(
+      { length: Math.floor(hours / every) + 1 },
+      (_, i) => fromMs + i * every * HOUR_MS,
+    ).map((ms) => ({
+      x: x(ms),
+      text: `${String(Math.round(ms / HOUR_MS) % 24).padStart(2, "0")}:00`,
+    })),
   };
 }

@@ -7,25 +7,57 @@ import type { Stretch } from "../../../core/regions/region";
 export function spineOf(channels: readonly { tuning: readonly Stretch[] }[]): Stretch {
   const tuned = channels.flatMap((c) => c.tuning);
   if (tuned.length === 0) return { lowHz: 470e6, highHz: 694e6 };
-  return { lowHz: Math.min(...tuned.map((t) => t.lowHz)), highHz: Math.max(...tuned.map((t) => t.highHz)) };
+  return {
+    lowHz: Math.min(...tuned.map((t) => t.lowHz)),
+    highHz: Math.max(...tuned.map((t) => t.highHz)),
+  };
 }
 
 /** The air above the spine: a scan, its floor, and what law and television take away. */
-export function airOf(spine: Stretch, air: AirView | null, law: LawView, live: SpectrumTrace[] | null = null): SpectrumData {
-  const traces = live ?? (air ? [{ lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: unpackLevels(air.maxDbm) }] : []);
+export function airOf(
+  spine: Stretch,
+  air: AirView | null,
+  law: LawView,
+  live: SpectrumTrace[] | null = null,
+): SpectrumData {
+  const traces =
+    live ??
+    (air ? [{ lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: unpackLevels(air.maxDbm) }] : []);
   return {
-    ...spine, traces, flags: [], roots: [],
-    floor: air && !live ? { lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: unpackLevels(air.floorDbm) } : null,
-    taken: [...closedByLaw(spine, law), ...law.taken.map((t) => ({ lowHz: t.lowHz, highHz: t.highHz, label: `TV ${t.channel}`, kind: "tv" as const }))],
-    // the limit holds for a channel's whole bandwidth; the silhouette is per step, so the line stands lower by that ratio
+    ...spine,
+    traces,
+    flags: [],
+    roots: [],
+    floor:
+      air && !live
+        ? { lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: unpackLevels(air.floorDbm) }
+        : null,
+    taken: [
+      ...closedByLaw(spine, law),
+      ...law.taken.map((t) => ({
+        lowHz: t.lowHz,
+        highHz: t.highHz,
+        label: `TV ${t.channel}`,
+        kind: "tv" as const,
+      })),
+    ],
+    // the limit holds for a channel's whole bandwidth; the silhouette is per step, so the line
+    // stands lower by that ratio
     quietBelowDbm: null,
   };
 }
 
 /** What the windows leave out, by what is known of it: not allowed, or no rule known. */
-function closedByLaw(spine: Stretch, { windows, unruled }: Pick<LawView, "windows" | "unruled">): SpectrumData["taken"] {
+function closedByLaw(
+  spine: Stretch,
+  { windows, unruled }: Pick<LawView, "windows" | "unruled">,
+): SpectrumData["taken"] {
   return gapsOf(spine, windows).flatMap((gap) => {
-    const unknown = unruled.flatMap((u): Stretch[] => (u.lowHz < gap.highHz && u.highHz > gap.lowHz ? [{ lowHz: Math.max(u.lowHz, gap.lowHz), highHz: Math.min(u.highHz, gap.highHz) }] : []));
+    const unknown = unruled.flatMap((u): Stretch[] =>
+      u.lowHz < gap.highHz && u.highHz > gap.lowHz
+        ? [{ lowHz: Math.max(u.lowHz, gap.lowHz), highHz: Math.min(u.highHz, gap.highHz) }]
+        : [],
+    );
     return [
       ...gapsOf(gap, unknown).map((s) => ({ ...s, label: "not allowed", kind: "law" as const })),
       ...unknown.map((s) => ({ ...s, label: "no rule known", kind: "law" as const })),
@@ -38,14 +70,26 @@ function gapsOf(whole: Stretch, covered: readonly Stretch[]): Stretch[] {
   const gaps: Stretch[] = [];
   let fromHz = whole.lowHz;
   for (const { lowHz, highHz } of [...covered].sort((a, b) => a.lowHz - b.lowHz)) {
-    if (lowHz > fromHz && fromHz < whole.highHz) gaps.push({ lowHz: fromHz, highHz: Math.min(lowHz, whole.highHz) });
+    if (lowHz > fromHz && fromHz < whole.highHz)
+      gaps.push({ lowHz: fromHz, highHz: Math.min(lowHz, whole.highHz) });
     fromHz = Math.max(fromHz, highHz);
   }
   if (fromHz < whole.highHz) gaps.push({ lowHz: fromHz, highHz: whole.highHz });
   return gaps;
 }
 
-/** The noise limit as the silhouette shows it: what one bin may hold when a channel's bandwidth holds the limit. */
-export const limitPerBinDbm = (maxNoiseDbm: number, stepHz: number, bandwidthHz = 200_000): number => Math.round(maxNoiseDbm + 10 * Math.log10(stepHz / bandwidthHz));
+/**
+ * The noise limit as the silhouette shows it: what one bin may hold when a channel's bandwidth
+ * holds the limit.
+ */
+export const limitPerBinDbm = (
+  maxNoiseDbm: number,
+  stepHz: number,
+  bandwidthHz = 200_000,
+): number => Math.round(maxNoiseDbm + 10 * Math.log10(stepHz / bandwidthHz));
 
-export const traceOf = (t: TraceView): SpectrumTrace => ({ lowHz: t.lowHz, stepHz: t.stepHz, levelsDbm: unpackLevels(t.levelsDbm) });
+export const traceOf = (t: TraceView): SpectrumTrace => ({
+  lowHz: t.lowHz,
+  stepHz: t.stepHz,
+  levelsDbm: unpackLevels(t.levelsDbm),
+});

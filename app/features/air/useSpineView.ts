@@ -6,34 +6,47 @@ import { fit } from "../../charts/spectrum/view";
 const mhz = (text: string | null): number => Number(text ?? NaN) * 1e6;
 const SETTLED_MS = 200;
 
-/** What of the spine is looked at, kept in the address (from, to, in MHz), so that a view can be shared and comes back on a reload.
- * @param onSettled - told once the view has stood still for a moment, as the address is; keep it the same */
-export function useSpineView(whole: Stretch, onSettled?: (view: Stretch | null) => void): { view: Stretch | null; setView: (view: Stretch | null) => void } {
+/**
+ * What of the spine is looked at, kept in the address (from, to, in MHz), so that a view can be
+ * shared and comes back on a reload.
+ * @param onSettled - told once the view has stood still for a moment, as the address is; keep it
+ *   the same
+ */
+export function useSpineView(
+  whole: Stretch,
+  onSettled?: (view: Stretch | null) => void,
+): { view: Stretch | null; setView: (view: Stretch | null) => void } {
   const [params] = useSearchParams();
   const [view, show] = useState<Stretch | null>(() => {
     const asked = { lowHz: mhz(params.get("from")), highHz: mhz(params.get("to")) };
     return asked.highHz > asked.lowHz ? fit(asked, whole) : null;
   });
   const timer = useRef<number | undefined>(undefined);
-  const settle = useCallback((next: Stretch | null) => {
-    // not a navigation: nothing is loaded again for a look from nearer
-    const url = new URL(window.location.href);
-    if (next) {
-      url.searchParams.set("from", (next.lowHz / 1e6).toFixed(3));
-      url.searchParams.set("to", (next.highHz / 1e6).toFixed(3));
-    } else {
-      url.searchParams.delete("from");
-      url.searchParams.delete("to");
-    }
-    window.history.replaceState(window.history.state, "", url);
-    onSettled?.(next);
-  }, [onSettled]);
-  const setView = useCallback((next: Stretch | null) => {
-    show(next);
-    // a drag changes it with every frame: what hangs on it follows when it stands still
-    window.clearTimeout(timer.current);
-    timer.current = window.setTimeout(() => settle(next), SETTLED_MS);
-  }, [settle]);
+  const settle = useCallback(
+    (next: Stretch | null) => {
+      // not a navigation: nothing is loaded again for a look from nearer
+      const url = new URL(window.location.href);
+      if (next) {
+        url.searchParams.set("from", (next.lowHz / 1e6).toFixed(3));
+        url.searchParams.set("to", (next.highHz / 1e6).toFixed(3));
+      } else {
+        url.searchParams.delete("from");
+        url.searchParams.delete("to");
+      }
+      window.history.replaceState(window.history.state, "", url);
+      onSettled?.(next);
+    },
+    [onSettled],
+  );
+  const setView = useCallback(
+    (next: Stretch | null) => {
+      show(next);
+      // a drag changes it with every frame: what hangs on it follows when it stands still
+      window.clearTimeout(timer.current);
+      timer.current = window.setTimeout(() => settle(next), SETTLED_MS);
+    },
+    [settle],
+  );
   useEffect(() => () => window.clearTimeout(timer.current), []);
   useEffect(() => {
     if (view) onSettled?.(view);

@@ -14,16 +14,29 @@ export interface ChooserItem {
 }
 
 /** Whose channel one works on: people in their order, each with how this part stands. */
-export function ChannelChooser({ items, chosenId }: { items: readonly ChooserItem[]; chosenId: number }) {
+export function ChannelChooser({
+  items,
+  chosenId,
+}: {
+  items: readonly ChooserItem[];
+  chosenId: number;
+}) {
   return (
     <List aria-label="Channels">
       {items.map((c) => (
         <li key={c.id}>
-          <Item to={`?channel=${c.id}`} replace preventScrollReset aria-current={c.id === chosenId ? "true" : undefined}>
+          <Item
+            to={`?channel=${c.id}`}
+            replace
+            preventScrollReset
+            aria-current={c.id === chosenId ? "true" : undefined}
+          >
             <Mark>{c.mark}</Mark>
             <span>
               <b>{c.talker}</b>
-              <small><Status status={c.status}>{c.words}</Status></small>
+              <small>
+                <Status status={c.status}>{c.words}</Status>
+              </small>
             </span>
           </Item>
         </li>
@@ -32,20 +45,54 @@ export function ChannelChooser({ items, chosenId }: { items: readonly ChooserIte
   );
 }
 
-
 /** The channel an address asks for, or the first that is not done. */
-export function chosenChannel<T extends { id: number }>(channels: readonly T[], asked: string | null, isOpen: (channel: T) => boolean): T | undefined {
+export function chosenChannel<T extends { id: number }>(
+  channels: readonly T[],
+  asked: string | null,
+  isOpen: (channel: T) => boolean,
+): T | undefined {
   return channels.find((c) => String(c.id) === asked) ?? channels.find(isOpen) ?? channels[0];
 }
 
 const List = styled.ul`
-  list-style: none; display: flex; flex-direction: column; min-width: 190px;
-  ${PHONE} { flex-direction: row; overflow-x: auto; margin: 0 -14px; padding: 0 14px; }
+  list-style: none;
+  display: flex;
+  flex-direction: column;
+  min-width: 190px;
+  ${PHONE} {
+    flex-direction: row;
+    overflow-x: auto;
+    margin: 0 -14px;
+    padding: 0 14px;
+  }
 `;
 const Item = styled(Link)`
-  display: flex; gap: 10px; align-items: center; min-height: 56px; padding: 6px 12px 6px 8px; text-decoration: none; border-left: 4px solid transparent; border-bottom: 1px solid var(--rule);
-  small { display: block; font-size: 14px; line-height: 1.25; }
-  &[aria-current] { border-left-color: var(--accent); background: var(--sheet); }
-  &:hover { background: var(--hover); }
-  ${PHONE} { min-width: 170px; border-left: 0; border-bottom: 4px solid transparent; &[aria-current] { border-bottom-color: var(--accent); } }
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 56px;
+  padding: 6px 12px 6px 8px;
+  text-decoration: none;
+  border-left: 4px solid transparent;
+  border-bottom: 1px solid var(--rule);
+  small {
+    display: block;
+    font-size: 14px;
+    line-height: 1.25;
+  }
+  &[aria-current] {
+    border-left-color: var(--accent);
+    background: var(--sheet);
+  }
+  &:hover {
+    background: var(--hover);
+  }
+  ${PHONE} {
+    min-width: 170px;
+    border-left: 0;
+    border-bottom: 4px solid transparent;
+    &[aria-current] {
+      border-bottom-color: var(--accent);
+    }
+  }
 `;

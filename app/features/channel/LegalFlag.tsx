@@ -4,5 +4,7 @@ import { Status } from "../../ui/Status/Status";
 
 /** What forbids a unit here, wherever it appears; nothing when all is well. */
 export function LegalFlag({ legality, unit }: { legality: Legality; unit: string }) {
-  return legality.code === "fine" ? null : <Status status="problem">{`${unit}: ${legalityWords(legality)}`}</Status>;
+  return legality.code === "fine" ? null : (
+    <Status status="problem">{`${unit}: ${legalityWords(legality)}`}</Status>
+  );
 }

@@ -5,7 +5,10 @@ import { ToggleButton } from "../../ui/Button/Button";
 import type { ThemeName } from "../../ui/theme/theme";
 import { themeCookie } from "./themeCookie";
 
-/** The theme is a matter of this browser alone: kept in a cookie at once, so that the next page comes in it. */
+/**
+ * The theme is a matter of this browser alone: kept in a cookie at once, so that the next page
+ * comes in it.
+ */
 export function ThemeToggle() {
   const saved = useRouteLoaderData<{ theme: ThemeName }>("root")?.theme ?? "daylight";
   const [chosen, setChosen] = useState<ThemeName | null>(null);
@@ -16,7 +19,11 @@ export function ThemeToggle() {
     setChosen(theme);
   };
   return (
-    <ToggleButton isSelected={isNight} aria-label={isNight ? "Night colours: on" : "Night colours: off"} onChange={(night) => choose(night ? "night" : "daylight")}>
+    <ToggleButton
+      isSelected={isNight}
+      aria-label={isNight ? "Night colours: on" : "Night colours: off"}
+      onChange={(night) => choose(night ? "night" : "daylight")}
+    >
       {isNight ? <Moon aria-hidden /> : <Sun aria-hidden />}
     </ToggleButton>
   );

@@ -6,4 +6,5 @@ const NAME = "plain-channel-theme";
 export const themeOf = (cookieHeader: string | null): ThemeName =>
   (cookieHeader ?? "").split(/;\s*/).includes(`${NAME}=night`) ? "night" : "daylight";
 
-export const themeCookie = (theme: ThemeName): string => `${NAME}=${theme}; Path=/; Max-Age=31536000; SameSite=Lax`;
+export const themeCookie = (theme: ThemeName): string =>
+  `${NAME}=${theme}; Path=/; Max-Age=31536000; SameSite=Lax`;

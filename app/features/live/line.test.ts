@@ -7,11 +7,21 @@ class FakeSource {
   onopen: (() => void) | null = null;
   onerror: (() => void) | null = null;
   private readonly heard = new Map<string, (event: { data: string }) => void>();
-  constructor(readonly url: string) { FakeSource.all.push(this); }
-  addEventListener(name: string, hear: (event: { data: string }) => void): void { this.heard.set(name, hear); }
-  say(name: string, data: string): void { this.heard.get(name)?.({ data }); }
-  close(): void { this.isOpen = false; }
-  static get open(): FakeSource[] { return FakeSource.all.filter((s) => s.isOpen); }
+  constructor(readonly url: string) {
+    FakeSource.all.push(this);
+  }
+  addEventListener(name: string, hear: (event: { data: string }) => void): void {
+    this.heard.set(name, hear);
+  }
+  say(name: string, data: string): void {
+    this.heard.get(name)?.({ data });
+  }
+  close(): void {
+    this.isOpen = false;
+  }
+  static get open(): FakeSource[] {
+    return FakeSource.all.filter((s) => s.isOpen);
+  }
 }
 
 beforeEach(() => {
@@ -21,9 +31,18 @@ beforeEach(() => {
 afterEach(() => jest.useRealTimers());
 
 const said: string[] = [];
-const keep = (change: Partial<LineListener> = {}) => keepLine("/live", {
-  againMs: 1000, onOpen: () => undefined, onLost: (line) => line.retry(), events: { message: (data) => said.push(data) }, ...change,
-}, (url) => new FakeSource(url) as unknown as EventSource);
+const keep = (change: Partial<LineListener> = {}) =>
+  keepLine(
+    "/live",
+    {
+      againMs: 1000,
+      onOpen: () => undefined,
+      onLost: (line) => line.retry(),
+      events: { message: (data) => said.push(data) },
+      ...change,
+    },
+    (url) => new FakeSource(url) as unknown as EventSource,
+  );
 
 test("after five drops one line is open, not six", () => {
   const line = keep();

@@ -1,4 +1,7 @@
-/** A line that is kept open: it comes again after it broke off, and never stands beside the one before. */
+/**
+ * A line that is kept open: it comes again after it broke off, and never stands beside the one
+ * before.
+ */
 export interface Line {
   /** It is dead, whatever the browser thinks. */
   lose: () => void;
@@ -18,8 +21,15 @@ export interface LineListener {
 
 const open = (url: string): EventSource => new EventSource(url);
 
-/** Opens a line of events and keeps it. Browsers give few lines to a host: what was before is closed before the next one is opened. */
-export function keepLine(url: string, listener: LineListener, openSource: (url: string) => EventSource = open): Line {
+/**
+ * Opens a line of events and keeps it. Browsers give few lines to a host: what was before is closed
+ * before the next one is opened.
+ */
+export function keepLine(
+  url: string,
+  listener: LineListener,
+  openSource: (url: string) => EventSource = open,
+): Line {
   let source: EventSource | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let isOver = false;
@@ -48,8 +58,13 @@ export function keepLine(url: string, listener: LineListener, openSource: (url: 
     source = mine;
     mine.onopen = listener.onOpen;
     // one that was closed may still have something to say
-    mine.onerror = () => { if (source === mine) line.lose(); };
-    for (const [name, hear] of Object.entries(listener.events)) mine.addEventListener(name, (event: MessageEvent<string>) => { if (source === mine) hear(event.data); });
+    mine.onerror = () => {
+      if (source === mine) line.lose();
+    };
+    for (const [name, hear] of Object.entries(listener.events))
+      mine.addEventListener(name, (event: MessageEvent<string>) => {
+        if (source === mine) hear(event.data);
+      });
   }
   connect();
   return line;

@@ -10,27 +10,49 @@ let batches: number[];
 beforeEach(() => {
   stored.clear();
   batches = [];
-  globals["localStorage"] = { getItem: (k: string) => stored.get(k) ?? null, setItem: (k: string, v: string) => stored.set(k, v) };
+  globals["localStorage"] = {
+    getItem: (k: string) => stored.get(k) ?? null,
+    setItem: (k: string, v: string) => stored.set(k, v),
+  };
   globals["addEventListener"] = () => undefined;
   globals["fetch"] = (_: string, { body }: { body: string }) => {
     const items = JSON.parse(body) as SeenItem[];
     batches.push(items.length);
     const answer = answerTo(items);
     if (!answer) return Promise.reject(new TypeError("no network"));
-    return Promise.resolve(new Response(JSON.stringify(answer.body), { status: answer.status, headers: { "content-type": "application/json" } }));
+    return Promise.resolve(
+      new Response(JSON.stringify(answer.body), {
+        status: answer.status,
+        headers: { "content-type": "application/json" },
+      }),
+    );
   };
 });
 
-const taken = (items: readonly SeenItem[]) => ({ status: 200, body: { answers: items.map((i) => ({ id: i.id, syncId: 1, words: null })) } });
-const seen = (packKey: string): Omit<SeenItem, "id"> => ({ channelId: 1, atMs: null, of: { frequencyHz: 5e8, packKey, receiverKey: "r" }, seen: { what: "cells" } });
-const settled = async (box: Outbox) => { for (let i = 0; i < 500 && box.read().waiting.length > 0; i += 1) await new Promise((resolve) => setTimeout(resolve, 2)); };
+const taken = (items: readonly SeenItem[]) => ({
+  status: 200,
+  body: { answers: items.map((i) => ({ id: i.id, syncId: 1, words: null })) },
+});
+const seen = (packKey: string): Omit<SeenItem, "id"> => ({
+  channelId: 1,
+  atMs: null,
+  of: { frequencyHz: 5e8, packKey, receiverKey: "r" },
+  seen: { what: "cells" },
+});
+const settled = async (box: Outbox) => {
+  for (let i = 0; i < 500 && box.read().waiting.length > 0; i += 1)
+    await new Promise((resolve) => setTimeout(resolve, 2));
+};
 
 test("two hundred and one things that waited go in pieces, in order", async () => {
   answerTo = () => null;
   const box = new Outbox(1);
   for (let i = 0; i < 201; i += 1) box.put(seen(`p${i}`));
   const order: string[] = [];
-  answerTo = (items) => { order.push(...items.map((i) => i.of.packKey)); return items.length > 200 ? { status: 400, body: { answers: null } } : taken(items); };
+  answerTo = (items) => {
+    order.push(...items.map((i) => i.of.packKey));
+    return items.length > 200 ? { status: 400, body: { answers: null } } : taken(items);
+  };
   await new Promise((resolve) => setTimeout(resolve, 20));
   batches = [];
   await box.flush();
@@ -41,7 +63,10 @@ test("two hundred and one things that waited go in pieces, in order", async () =
 });
 
 test("one that the cart cannot read is set aside and shown, and nothing waits behind it", async () => {
-  answerTo = (items) => (items.some((i) => i.of.packKey === "broken") ? { status: 400, body: { answers: null } } : taken(items));
+  answerTo = (items) =>
+    items.some((i) => i.of.packKey === "broken")
+      ? { status: 400, body: { answers: null } }
+      : taken(items);
   const box = new Outbox(1);
   for (const key of ["a", "broken", "b", "c"]) box.put(seen(key));
   await settled(box);

@@ -2,10 +2,16 @@ import { useSyncExternalStore } from "react";
 import { newId } from "./newId";
 import type { Seen, SeenItem, SeenReply } from "../../../contract/seen";
 
-/** What somebody saw goes out from here: at once where the cart can be reached, else kept on this phone, over a reload too, and sent in order when it is back. */
+/**
+ * What somebody saw goes out from here: at once where the cart can be reached, else kept on this
+ * phone, over a reload too, and sent in order when it is back.
+ */
 export interface OutboxState {
   waiting: readonly SeenItem[];
-  /** What the cart cannot read, whatever the network does: kept apart, so that nothing waits behind it. */
+  /**
+   * What the cart cannot read, whatever the network does: kept apart, so that nothing waits behind
+   * it.
+   */
   setAside: readonly SeenItem[];
   /** The last that was sent: its undo, and what is to be told. */
   last: { syncId: number | null; seen: Seen; words: string | null; at: number } | null;
@@ -30,7 +36,10 @@ export class Outbox {
 
   constructor(private readonly dayId: number) {
     try {
-      this.state = { ...NOTHING, waiting: JSON.parse(localStorage.getItem(this.key) ?? "[]") as SeenItem[] };
+      this.state = {
+        ...NOTHING,
+        waiting: JSON.parse(localStorage.getItem(this.key) ?? "[]") as SeenItem[],
+      };
     } catch {
       // what cannot be read is not there
     }
@@ -69,10 +78,22 @@ export class Outbox {
     clearTimeout(this.timer);
     const waiting = this.state.waiting.slice(0, this.isSingly ? 1 : MAX_BATCH);
     try {
-      const response = await fetch(`/day/${this.dayId}/seen`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(waiting), signal: AbortSignal.timeout(TAKES_MS) });
-      const { answers } = response.headers.get("content-type")?.includes("json") ? ((await response.json()) as { answers: SeenReply[] | null }) : { answers: null };
+      const response = await fetch(`/day/${this.dayId}/seen`, {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify(waiting),
+        signal: AbortSignal.timeout(TAKES_MS),
+      });
+      const { answers } = response.headers.get("content-type")?.includes("json")
+        ? ((await response.json()) as { answers: SeenReply[] | null })
+        : { answers: null };
       if (!answers && response.status === 400) {
-        if (waiting.length === 1) this.set({ ...this.state, waiting: this.state.waiting.filter((w) => !waiting.includes(w)), setAside: [...this.state.setAside, ...waiting] });
+        if (waiting.length === 1)
+          this.set({
+            ...this.state,
+            waiting: this.state.waiting.filter((w) => !waiting.includes(w)),
+            setAside: [...this.state.setAside, ...waiting],
+          });
         this.isSingly = waiting.length > 1;
         return;
       }
@@ -83,8 +104,16 @@ export class Outbox {
       const newest = answers.at(-1);
       const item = waiting.find((w) => w.id === newest?.id);
       this.set({
-        ...this.state, waiting: this.state.waiting.filter((w) => !answers.some((a) => a.id === w.id)),
-        last: item ? { syncId: newest?.syncId ?? null, seen: item.seen, words: told.length > 0 ? told.map((a) => a.words).join(" ") : null, at: Date.now() } : this.state.last,
+        ...this.state,
+        waiting: this.state.waiting.filter((w) => !answers.some((a) => a.id === w.id)),
+        last: item
+          ? {
+              syncId: newest?.syncId ?? null,
+              seen: item.seen,
+              words: told.length > 0 ? told.map((a) => a.words).join(" ") : null,
+              at: Date.now(),
+            }
+          : this.state.last,
       });
       this.onTaken();
     } catch {
@@ -112,5 +141,9 @@ const nobody = () => () => undefined;
 
 export function useOutbox(dayId: number): OutboxState {
   const isBrowser = typeof window !== "undefined";
-  return useSyncExternalStore(isBrowser ? outboxOf(dayId).follow : nobody, isBrowser ? outboxOf(dayId).read : () => NOTHING, () => NOTHING);
+  return useSyncExternalStore(
+    isBrowser ? outboxOf(dayId).follow : nobody,
+    isBrowser ? outboxOf(dayId).read : () => NOTHING,
+    () => NOTHING,
+  );
 }

@@ -10,10 +10,15 @@ export const LiveContext = createContext<LiveState>("live");
 export const useLiveState = (): LiveState => useContext(LiveContext);
 
 const AGAIN_MS = 2000;
-/** Quiet for so long, the line is dead whatever the browser thinks: it is told every ten seconds. */
+/**
+ * Quiet for so long, the line is dead whatever the browser thinks: it is told every ten seconds.
+ */
 const DEAD_MS = 25_000;
 
-/** Follows a day: reads it again whenever anybody changed it, and knows when the cart cannot be reached. */
+/**
+ * Follows a day: reads it again whenever anybody changed it, and knows when the cart cannot be
+ * reached.
+ */
 export function useLive(dayId: number): LiveState {
   const [state, setState] = useState<LiveState>("live");
   const { revalidate, state: reading } = useRevalidator();
@@ -44,7 +49,11 @@ export function useLive(dayId: number): LiveState {
     };
     const line = keepLine(`/day/${dayId}/live`, {
       againMs: AGAIN_MS,
-      onOpen: () => { setState("live"); heard(); void outbox.flush(); },
+      onOpen: () => {
+        setState("live");
+        heard();
+        void outbox.flush();
+      },
       onLost: ({ retry, close }) => {
         clearTimeout(watch);
         setState("away");

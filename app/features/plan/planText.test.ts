@@ -1,22 +1,72 @@
 import type { WalkForecast } from "../../../core/plan/forecast";
 import { spreadWords, traceOf, walkGrade } from "./planText";
 
-const point = (x: number, outage: number) => ({ x, y: 0, atM: x, atS: x, headingDeg: 0, marginsDb: [10], isInSight: true, outage, dropoutsPerMinute: 0 });
-const forecast = (change: Partial<WalkForecast>): WalkForecast => ({ points: [], outage: 0, dropoutsPerMinute: 0, meanDropoutMs: null, worst: 0, worstMarginDb: 0, spreadDb: 4, better: { outage: 0, dropoutsPerMinute: 0 }, worse: { outage: 0, dropoutsPerMinute: 0 }, alone: null, ...change });
+const point = (x: number, outage: number) => ({
+  x,
+  y: 0,
+  atM: x,
+  atS: x,
+  headingDeg: 0,
+  marginsDb: [10],
+  isInSight: true,
+  outage,
+  dropoutsPerMinute: 0,
+});
+const forecast = (change: Partial<WalkForecast>): WalkForecast => ({
+  points: [],
+  outage: 0,
+  dropoutsPerMinute: 0,
+  meanDropoutMs: null,
+  worst: 0,
+  worstMarginDb: 0,
+  spreadDb: 4,
+  better: { outage: 0, dropoutsPerMinute: 0 },
+  worse: { outage: 0, dropoutsPerMinute: 0 },
+  alone: null,
+  ...change,
+});
 
 test("a walk in stretches of one grade that meet", () => {
-  const { parts } = traceOf("w", forecast({ points: [point(0, 0), point(1, 1e-5), point(2, 0.002), point(3, 0.3), point(4, 0.2)] }));
-  expect(parts.map((p) => [p.grade, p.points.map((q) => q.x)])).toEqual([["good", [0, 1]], ["watch", [1, 2]], ["bad", [2, 3, 4]]]);
+  const { parts } = traceOf(
+    "w",
+    forecast({
+      points: [point(0, 0), point(1, 1e-5), point(2, 0.002), point(3, 0.3), point(4, 0.2)],
+    }),
+  );
+  expect(parts.map((p) => [p.grade, p.points.map((q) => q.x)])).toEqual([
+    ["good", [0, 1]],
+    ["watch", [1, 2]],
+    ["bad", [2, 3, 4]],
+  ]);
 });
 
 test("a walk as a whole is judged by how often and by how long", () => {
-  expect([[0, 0.05], [1e-5, 0.5], [1e-4, 5], [0.05, 1]].map(([outage, dropoutsPerMinute]) => walkGrade({ outage: outage!, dropoutsPerMinute: dropoutsPerMinute! }))).toEqual(["good", "watch", "bad", "bad"]);
+  expect(
+    [
+      [0, 0.05],
+      [1e-5, 0.5],
+      [1e-4, 5],
+      [0.05, 1],
+    ].map(([outage, dropoutsPerMinute]) =>
+      walkGrade({ outage: outage!, dropoutsPerMinute: dropoutsPerMinute! }),
+    ),
+  ).toEqual(["good", "watch", "bad", "bad"]);
 });
 
 test("what it may be: nothing either way, from seldom to often, between two figures, mostly gone", () => {
-  const words = (better: [number, number], worse: [number, number]) => spreadWords(forecast({ better: { outage: better[0], dropoutsPerMinute: better[1] }, worse: { outage: worse[0], dropoutsPerMinute: worse[1] } }));
+  const words = (better: [number, number], worse: [number, number]) =>
+    spreadWords(
+      forecast({
+        better: { outage: better[0], dropoutsPerMinute: better[1] },
+        worse: { outage: worse[0], dropoutsPerMinute: worse[1] },
+      }),
+    );
   expect(words([0, 0], [0, 0.001])).toBe("no dropouts either way");
-  expect(words([0, 0.02], [0.001, 4])).toBe("anything from one dropout in 50 minutes to 4 dropouts a minute");
-  expect(words([0.001, 2.14], [0.04, 23])).toBe("between 2.1 and 23 dropouts a minute, out 4 % of the walk");
+  expect(words([0, 0.02], [0.001, 4])).toBe(
+    "anything from one dropout in 50 minutes to 4 dropouts a minute",
+  );
+  expect(words([0.001, 2.14], [0.04, 23])).toBe(
+    "between 2.1 and 23 dropouts a minute, out 4 % of the walk",
+  );
   expect(words([0.01, 9], [0.8, 3])).toBe("9 dropouts a minute at best, mostly gone at worst");
 });

@@ -10,12 +10,24 @@ const GOOD_OUTAGE = 1e-4;
 const [BAD_A_MINUTE, GOOD_A_MINUTE] = [3, 0.1];
 
 export type Grade = "good" | "watch" | "bad";
-const gradeOf = (outage: number): Grade => (outage > BAD_OUTAGE ? "bad" : outage > GOOD_OUTAGE ? "watch" : "good");
+const gradeOf = (outage: number): Grade =>
+  outage > BAD_OUTAGE ? "bad" : outage > GOOD_OUTAGE ? "watch" : "good";
 /** A walk as a whole, by how long it is out and how often. */
-export const walkGrade = ({ outage, dropoutsPerMinute }: { outage: number; dropoutsPerMinute: number }): Grade =>
-  (outage > BAD_OUTAGE || dropoutsPerMinute > BAD_A_MINUTE ? "bad" : dropoutsPerMinute > GOOD_A_MINUTE ? "watch" : "good");
+export const walkGrade = ({
+  outage,
+  dropoutsPerMinute,
+}: {
+  outage: number;
+  dropoutsPerMinute: number;
+}): Grade =>
+  outage > BAD_OUTAGE || dropoutsPerMinute > BAD_A_MINUTE
+    ? "bad"
+    : dropoutsPerMinute > GOOD_A_MINUTE
+      ? "watch"
+      : "good";
 
-const rounded = (perMinute: number): number => (perMinute < 9.5 ? Number(perMinute.toFixed(1)) : Math.round(perMinute));
+const rounded = (perMinute: number): number =>
+  perMinute < 9.5 ? Number(perMinute.toFixed(1)) : Math.round(perMinute);
 
 /** A walk in stretches of one grade each. */
 export function traceOf(id: string, forecast: WalkForecast): WalkTrace {
@@ -25,16 +37,25 @@ export function traceOf(id: string, forecast: WalkForecast): WalkTrace {
     const last = parts.at(-1);
     if (last?.grade === grade) last.points.push({ x: p.x, y: p.y });
     // stretches meet
-    else parts.push({ grade, points: last ? [last.points.at(-1)!, { x: p.x, y: p.y }] : [{ x: p.x, y: p.y }] });
+    else
+      parts.push({
+        grade,
+        points: last ? [last.points.at(-1)!, { x: p.x, y: p.y }] : [{ x: p.x, y: p.y }],
+      });
   }
   return { id, parts };
 }
 
-/** Between what and what it lies, for all that is not known about the place: "0.5 to 12 a minute". */
+/**
+ * Between what and what it lies, for all that is not known about the place: "0.5 to 12 a minute".
+ */
 export function spreadWords({ better, worse }: WalkForecast): string {
   const [low, high] = [better, worse];
-  if (high.outage > 0.5) return `${dropoutWords(low.dropoutsPerMinute)} at best, mostly gone at worst`;
-  if (low.dropoutsPerMinute < 1 / 600 && high.dropoutsPerMinute < 1 / 600) return "no dropouts either way";
-  if (low.dropoutsPerMinute >= 0.95) return `between ${rounded(low.dropoutsPerMinute)} and ${reliabilityWords(high)}`;
+  if (high.outage > 0.5)
+    return `${dropoutWords(low.dropoutsPerMinute)} at best, mostly gone at worst`;
+  if (low.dropoutsPerMinute < 1 / 600 && high.dropoutsPerMinute < 1 / 600)
+    return "no dropouts either way";
+  if (low.dropoutsPerMinute >= 0.95)
+    return `between ${rounded(low.dropoutsPerMinute)} and ${reliabilityWords(high)}`;
   return `anything from ${dropoutWords(low.dropoutsPerMinute)} to ${reliabilityWords(high)}`;
 }

@@ -11,32 +11,74 @@ const SPANS_MS = [60_000, 600_000, 3_600_000] as const;
 const SPAN_WORDS = ["a minute", "ten minutes", "an hour"] as const;
 
 /** What a channel's receiver read around a moment that is over: nearer, farther, earlier, later. */
-export function PastSeam({ dayId, channelId, talker, atMs, sensitivityDbm }: { dayId: number; channelId: number; talker: string; atMs: number; sensitivityDbm: number }) {
+export function PastSeam({
+  dayId,
+  channelId,
+  talker,
+  atMs,
+  sensitivityDbm,
+}: {
+  dayId: number;
+  channelId: number;
+  talker: string;
+  atMs: number;
+  sensitivityDbm: number;
+}) {
   const [span, setSpan] = useState(0);
   const [shift, setShift] = useState(0);
   const [read, setRead] = useState<{ key: string; bytes: Uint8Array | null } | null>(null);
   const spanMs = SPANS_MS[span]!;
-  const [from, to] = [Math.max(0, Math.round(atMs - spanMs / 2 + shift)), Math.round(atMs + spanMs / 2 + shift)];
+  const [from, to] = [
+    Math.max(0, Math.round(atMs - spanMs / 2 + shift)),
+    Math.round(atMs + spanMs / 2 + shift),
+  ];
   const key = `${from} ${to}`;
   useEffect(() => {
     const cut = new AbortController();
-    void fetch(`/day/${dayId}/roll/seam?from=${from}&to=${to}&columns=${COLUMNS}`, { signal: cut.signal }).then(async (r) => {
-      const answer = r.ok ? ((await r.json()) as { channels: Record<string, string> }) : null;
-      const base64 = answer?.channels[String(channelId)];
-      setRead({ key: `${from} ${to}`, bytes: base64 ? bytesOf(base64) : null });
-    }).catch(() => undefined);
+    void fetch(`/day/${dayId}/roll/seam?from=${from}&to=${to}&columns=${COLUMNS}`, {
+      signal: cut.signal,
+    })
+      .then(async (r) => {
+        const answer = r.ok ? ((await r.json()) as { channels: Record<string, string> }) : null;
+        const base64 = answer?.channels[String(channelId)];
+        setRead({ key: `${from} ${to}`, bytes: base64 ? bytesOf(base64) : null });
+      })
+      .catch(() => undefined);
     return () => cut.abort();
   }, [dayId, channelId, from, to]);
-  const source = useMemo((): SeamSource => ({ version: () => 1, columns: (wanted) => (read?.bytes ? thinned(read.bytes, wanted) : null) }), [read]);
+  const source = useMemo(
+    (): SeamSource => ({
+      version: () => 1,
+      columns: (wanted) => (read?.bytes ? thinned(read.bytes, wanted) : null),
+    }),
+    [read],
+  );
   const isKnown = read?.bytes?.some((b) => b > 0) ?? false;
   return (
     <div>
-      {read?.key !== key ? <Soft role="status">Looking it up …</Soft> : isKnown ? <Seam source={source} sensitivityDbm={sensitivityDbm} heightPx={64} marks={shift === 0 ? MIDDLE : NONE} label={`${talker}: RF over ${SPAN_WORDS[span]!} around ${formatDayClock(atMs)}`} />
-        : <Soft>Nothing was read then: it was not rolling, or it is of the last ten seconds.</Soft>}
+      {read?.key !== key ? (
+        <Soft role="status">Looking it up …</Soft>
+      ) : isKnown ? (
+        <Seam
+          source={source}
+          sensitivityDbm={sensitivityDbm}
+          heightPx={64}
+          marks={shift === 0 ? MIDDLE : NONE}
+          label={`${talker}: RF over ${SPAN_WORDS[span]!} around ${formatDayClock(atMs)}`}
+        />
+      ) : (
+        <Soft>Nothing was read then: it was not rolling, or it is of the last ten seconds.</Soft>
+      )}
       <Row>
         <Soft>{`${formatDayClock(from)} to ${formatDayClock(to)}`}</Soft>
-        <QuietButton onPress={() => setShift(shift - spanMs / 2)}>earlier</QuietButton><QuietButton onPress={() => setShift(shift + spanMs / 2)}>later</QuietButton>
-        <QuietButton isDisabled={span === 0} onPress={() => setSpan(span - 1)}>nearer</QuietButton><QuietButton isDisabled={span === SPANS_MS.length - 1} onPress={() => setSpan(span + 1)}>farther</QuietButton>
+        <QuietButton onPress={() => setShift(shift - spanMs / 2)}>earlier</QuietButton>
+        <QuietButton onPress={() => setShift(shift + spanMs / 2)}>later</QuietButton>
+        <QuietButton isDisabled={span === 0} onPress={() => setSpan(span - 1)}>
+          nearer
+        </QuietButton>
+        <QuietButton isDisabled={span === SPANS_MS.length - 1} onPress={() => setSpan(span + 1)}>
+          farther
+        </QuietButton>
       </Row>
     </div>
   );
@@ -50,6 +92,13 @@ function thinned(bytes: Uint8Array, wanted: number): Uint8Array {
   const have = bytes.length / COLUMN_BYTES;
   if (wanted >= have) return bytes;
   const out = new Uint8Array(wanted * COLUMN_BYTES);
-  for (let i = 0; i < wanted; i += 1) foldColumns(bytes, Math.floor((i * have) / wanted), Math.max(Math.floor((i * have) / wanted) + 1, Math.floor(((i + 1) * have) / wanted)), out, i);
+  for (let i = 0; i < wanted; i += 1)
+    foldColumns(
+      bytes,
+      Math.floor((i * have) / wanted),
+      Math.max(Math.floor((i * have) / wanted) + 1, Math.floor(((i + 1) * have) / wanted)),
+      out,
+      i,
+    );
   return out;
 }

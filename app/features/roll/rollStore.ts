@@ -5,9 +5,12 @@ import { SLOT_MS } from "../../../core/roll/timeline";
 /** A quarter of an hour. */
 const SLOTS = 9000;
 
-export const bytesOf = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+export const bytesOf = (base64: string): Uint8Array =>
+  Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
 
-/** What every channel read over the last minutes, outside of React: it changes ten times a second. */
+/**
+ * What every channel read over the last minutes, outside of React: it changes ten times a second.
+ */
 export class RollStore {
   private readonly rings = new Map<number, Uint8Array>();
   private newest = -1;
@@ -29,28 +32,44 @@ export class RollStore {
       const bytes = bytesOf(base64);
       const ring = this.ringOf(Number(id));
       const from = toSlot - bytes.length / BYTES;
-      for (let i = 0; i * BYTES < bytes.length; i += 1) ring.set(bytes.subarray(i * BYTES, i * BYTES + BYTES), ((from + i + SLOTS * 1000) % SLOTS) * BYTES);
+      for (let i = 0; i * BYTES < bytes.length; i += 1)
+        ring.set(
+          bytes.subarray(i * BYTES, i * BYTES + BYTES),
+          ((from + i + SLOTS * 1000) % SLOTS) * BYTES,
+        );
     }
     this.newest = Math.max(this.newest, toSlot - 1);
     this.count += 1;
   }
 
-  /** One moment of every channel. Moments that are missing between stay unknown; one that is not new is left. */
+  /**
+   * One moment of every channel. Moments that are missing between stay unknown; one that is not new
+   * is left.
+   */
   put(slot: number, ids: readonly number[], bytes: Uint8Array, atMs: number): void {
     if (slot < this.newest - SLOTS) return;
-    for (let s = Math.max(this.newest + 1, slot - SLOTS + 1); this.newest >= 0 && s < slot; s += 1) for (const ring of this.rings.values()) ring.fill(0, (s % SLOTS) * BYTES, (s % SLOTS) * BYTES + BYTES);
-    ids.forEach((id, i) => this.ringOf(id).set(bytes.subarray(i * BYTES, i * BYTES + BYTES), (slot % SLOTS) * BYTES));
+    for (let s = Math.max(this.newest + 1, slot - SLOTS + 1); this.newest >= 0 && s < slot; s += 1)
+      for (const ring of this.rings.values())
+        ring.fill(0, (s % SLOTS) * BYTES, (s % SLOTS) * BYTES + BYTES);
+    ids.forEach((id, i) =>
+      this.ringOf(id).set(bytes.subarray(i * BYTES, i * BYTES + BYTES), (slot % SLOTS) * BYTES),
+    );
     this.newest = Math.max(this.newest, slot);
     this.heardAt = atMs;
     this.count += 1;
   }
 
-  /** The last seconds of a channel in so many columns; null before anything came. While nothing comes the seam goes on, empty.
-   * @param nowMs - by this page's own clock */
+  /**
+   * The last seconds of a channel in so many columns; null before anything came. While nothing
+   * comes the seam goes on, empty.
+   * @param nowMs - by this page's own clock
+   */
   columns(channelId: number, seconds: number, count: number, nowMs: number): Uint8Array | null {
     const ring = this.rings.get(channelId);
     if (!ring || this.newest < 0) return null;
-    const silent = Number.isFinite(this.heardAt) ? Math.max(0, Math.floor((nowMs - this.heardAt) / SLOT_MS) - 3) : 0;
+    const silent = Number.isFinite(this.heardAt)
+      ? Math.max(0, Math.floor((nowMs - this.heardAt) / SLOT_MS) - 3)
+      : 0;
     const slots = Math.min(SLOTS, Math.round((seconds * 1000) / SLOT_MS));
     const to = this.newest + 1 + silent;
     const from = to - slots;
@@ -66,14 +85,19 @@ export class RollStore {
     // columns stay on the slots they began with, so that the picture slides and does not shimmer
     const perColumn = slots / count;
     const shift = perColumn > 1 ? (to % Math.round(perColumn)) / perColumn : 0;
-    return columnsOf(view, count, (c) => Math.max(0, Math.min(slots, Math.round((c - shift) * perColumn))));
+    return columnsOf(view, count, (c) =>
+      Math.max(0, Math.min(slots, Math.round((c - shift) * perColumn))),
+    );
   }
 
   /** The newest moment of a channel; null where it is not known, or old. */
   latest(channelId: number, nowMs: number): ChannelReading | null {
     const ring = this.rings.get(channelId);
     if (!ring || this.newest < 0 || nowMs - this.heardAt > 1200) return null;
-    return readReading(ring.subarray((this.newest % SLOTS) * BYTES, (this.newest % SLOTS) * BYTES + BYTES), 0);
+    return readReading(
+      ring.subarray((this.newest % SLOTS) * BYTES, (this.newest % SLOTS) * BYTES + BYTES),
+      0,
+    );
   }
 
   /** Loudest audio of the last so many moments, dB under full scale; null behind a shut squelch. */
@@ -81,7 +105,8 @@ export class RollStore {
     const ring = this.rings.get(channelId);
     if (!ring || nowMs - this.heardAt > 1200) return null;
     let most = 0;
-    for (let s = Math.max(0, this.newest - moments + 1); s <= this.newest; s += 1) most = Math.max(most, ring[(s % SLOTS) * BYTES + 2]!);
+    for (let s = Math.max(0, this.newest - moments + 1); s <= this.newest; s += 1)
+      most = Math.max(most, ring[(s % SLOTS) * BYTES + 2]!);
     return byteToAudio(most);
   }
 

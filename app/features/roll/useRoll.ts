@@ -7,8 +7,14 @@ const AGAIN_MS = 1500;
 /** What a page that begins to follow is told of before. */
 const BEFORE_S = 600;
 
-/** Follows what the receivers read: moments go into a store that charts draw from, the state comes once a second. */
-export function useRoll(dayId: number, isFollowed: boolean): { store: RollStore; state: RollState | null; line: "live" | "away" } {
+/**
+ * Follows what the receivers read: moments go into a store that charts draw from, the state comes
+ * once a second.
+ */
+export function useRoll(
+  dayId: number,
+  isFollowed: boolean,
+): { store: RollStore; state: RollState | null; line: "live" | "away" } {
   const [store, setStore] = useState(() => new RollStore());
   const [state, setState] = useState<RollState | null>(null);
   const [line, setLine] = useState<"live" | "away">("live");
@@ -23,11 +29,16 @@ export function useRoll(dayId: number, isFollowed: boolean): { store: RollStore;
       againMs: AGAIN_MS,
       onOpen: () => {
         setLine("live");
-        void fetch(`/day/${dayId}/roll/seam?seconds=${BEFORE_S}`, { cache: "no-store" }).then(async (r) => {
-          if (!r.ok || isOver) return;
-          const { toSlot, channels } = (await r.json()) as { toSlot: number; channels: Record<string, string> };
-          target.fill(toSlot, channels);
-        }).catch(() => undefined);
+        void fetch(`/day/${dayId}/roll/seam?seconds=${BEFORE_S}`, { cache: "no-store" })
+          .then(async (r) => {
+            if (!r.ok || isOver) return;
+            const { toSlot, channels } = (await r.json()) as {
+              toSlot: number;
+              channels: Record<string, string>;
+            };
+            target.fill(toSlot, channels);
+          })
+          .catch(() => undefined);
       },
       onLost: ({ retry }) => {
         setLine("away");
@@ -35,7 +46,11 @@ export function useRoll(dayId: number, isFollowed: boolean): { store: RollStore;
       },
       events: {
         frame: (data) => {
-          const { slot, ids, bytes } = JSON.parse(data) as { slot: number; ids: number[]; bytes: string };
+          const { slot, ids, bytes } = JSON.parse(data) as {
+            slot: number;
+            ids: number[];
+            bytes: string;
+          };
           target.put(slot, ids, bytesOf(bytes), performance.now());
         },
         state: (data) => setState(JSON.parse(data) as RollState),

@@ -1,23 +1,39 @@
 import { data } from "react-router";
 import type { Route } from "./+types/route";
-import { type ArchivePreview, previewArchive, takeArchive } from "../../../server/services/shootArchive.server";
+import {
+  type ArchivePreview,
+  previewArchive,
+  takeArchive,
+} from "../../../server/services/shootArchive.server";
 import { count } from "../../../contract/format";
 import type { Reply } from "../../../contract/reply";
 import { refuse, reply } from "../shared/reply.server";
 
 export type ArchiveReply = Reply & { preview?: ArchivePreview };
 
-/** Looks at an archive, or takes it in. The page sends the file each time: nothing is kept in between. */
+/**
+ * Looks at an archive, or takes it in. The page sends the file each time: nothing is kept in
+ * between.
+ */
 export async function action({ request, context }: Route.ActionArgs) {
   const { app } = context;
   const form = await request.formData().catch(() => null);
   const file = form?.get("file");
   const what = form?.get("what");
-  if (!(file instanceof File) || (what !== "look" && what !== "take" && what !== "own")) return refuse("No archive came with that. Nothing was changed.", 400);
+  if (!(file instanceof File) || (what !== "look" && what !== "take" && what !== "own"))
+    return refuse("No archive came with that. Nothing was changed.", 400);
   const bytes = new Uint8Array(await file.arrayBuffer());
   if (what === "look") {
     const looked = await previewArchive(app, bytes);
-    return looked.ok ? data<ArchiveReply>({ ok: true, message: null, at: Date.now(), preview: looked.value }) : reply(looked);
+    return looked.ok
+      ? data<ArchiveReply>({ ok: true, message: null, at: Date.now(), preview: looked.value })
+      : reply(looked);
   }
-  return reply(await takeArchive(app, bytes, { asOwn: what === "own" }), ({ name, dayIds, added }) => (dayIds.length === 0 ? `Everything of ${name} was here already.` : `${name}: ${count(dayIds.length, "day")} taken in, ${count(added, "record")}.`));
+  return reply(
+    await takeArchive(app, bytes, { asOwn: what === "own" }),
+    ({ name, dayIds, added }) =>
+      dayIds.length === 0
+        ? `Everything of ${name} was here already.`
+        : `${name}: ${count(dayIds.length, "day")} taken in, ${count(added, "record")}.`,
+  );
 }

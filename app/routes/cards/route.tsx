@@ -2,9 +2,22 @@ import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { placeRange, type PlaceRange, rigVersion, type Walker } from "../../../server/services/placePlans.server";
+import {
+  placeRange,
+  type PlaceRange,
+  rigVersion,
+  type Walker,
+} from "../../../server/services/placePlans.server";
 import { capital, count, formatDb, listWords, mhz } from "../../../contract/format";
-import { CAUTION_NAMES, MIC_PLACES, MUTES, POUCHES, rigLineWords, SIDES, WHIPS } from "../../../contract/rigWords";
+import {
+  CAUTION_NAMES,
+  MIC_PLACES,
+  MUTES,
+  POUCHES,
+  rigLineWords,
+  SIDES,
+  WHIPS,
+} from "../../../contract/rigWords";
 import { type RigDetail, type RigFacts, rigLines, SCENE_CAUTIONS } from "../../../core/day/rigCard";
 import { microphoneModel, packModel } from "../../../core/kit/models";
 import { sideTowards } from "../../../core/plan/forecast";
@@ -25,40 +38,100 @@ import { useIntent } from "../shared/useIntent";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
-  return { range: orNotFound(await placeRange(context.app, dayId)), version: await rigVersion(context.app, dayId) };
+  return {
+    range: orNotFound(await placeRange(context.app, dayId)),
+    version: await rigVersion(context.app, dayId),
+  };
 }
 
-/** How each talker is rigged here: what to mend, what to do, what to mind; to print, and on the assistant's phone. */
+/**
+ * How each talker is rigged here: what to mend, what to do, what to mind; to print, and on the
+ * assistant's phone.
+ */
 export default function RigCards({ loaderData: { range, version } }: Route.ComponentProps) {
   const view = useDay();
   const [params] = useSearchParams();
   const { send, reply, isBusy } = useIntent<RangeIntent>(`/day/${view.day.id}/range`);
-  const cards = range.walkers.map((w) => ({ w, facts: factsOf(w, range, view) })).map((c) => ({ ...c, lines: rigLines(c.facts) }));
+  const cards = range.walkers
+    .map((w) => ({ w, facts: factsOf(w, range, view) }))
+    .map((c) => ({ ...c, lines: rigLines(c.facts) }));
   const open = cards.filter((c) => c.lines.some((l) => l.kind === "mend"));
   // whoever was begun with stays, also when there is nothing left to mend
   const [firstId] = useState(() => (open[0] ?? cards[0])?.w.channelId);
-  const chosen = cards.find((c) => String(c.w.channelId) === params.get("channel")) ?? cards.find((c) => c.w.channelId === firstId) ?? cards[0];
-  if (!chosen) return <Stack><div><Answer>Nobody to rig yet</Answer><Sub>Cards come with the talkers: give them channels first.</Sub></div><Row><Link to={`/day/${view.day.id}/setup`}>Places and talkers</Link></Row></Stack>;
+  const chosen =
+    cards.find((c) => String(c.w.channelId) === params.get("channel")) ??
+    cards.find((c) => c.w.channelId === firstId) ??
+    cards[0];
+  if (!chosen)
+    return (
+      <Stack>
+        <div>
+          <Answer>Nobody to rig yet</Answer>
+          <Sub>Cards come with the talkers: give them channels first.</Sub>
+        </div>
+        <Row>
+          <Link to={`/day/${view.day.id}/setup`}>Places and talkers</Link>
+        </Row>
+      </Stack>
+    );
   const items = cards.map(({ w, lines }) => {
     const mends = lines.filter((l) => l.kind === "mend").length;
-    return { id: w.channelId, mark: w.mark, talker: w.talker, status: mends > 0 ? ("todo" as const) : ("done" as const), words: mends > 0 ? `${count(mends, "thing")} to mend` : "as it should be" };
+    return {
+      id: w.channelId,
+      mark: w.mark,
+      talker: w.talker,
+      status: mends > 0 ? ("todo" as const) : ("done" as const),
+      words: mends > 0 ? `${count(mends, "thing")} to mend` : "as it should be",
+    };
   });
   return (
     <Stack>
       <NoPrint>
-        <Answer>{open.length === 0 ? "Every rig is as it should be" : `${listWords(open.map((c) => c.w.talker))} ${open.length === 1 ? "has" : "have"} something to mend`}</Answer>
+        <Answer>
+          {open.length === 0
+            ? "Every rig is as it should be"
+            : `${listWords(open.map((c) => c.w.talker))} ${open.length === 1 ? "has" : "have"} something to mend`}
+        </Answer>
         <Sub>{`What the assistant needs on paper or on a phone, for ${currentPlace(view).name}: from how they are worn, where the antennas lie, and what the scene asks for.`}</Sub>
       </NoPrint>
       {reply && !reply.ok && <Notice kind="refused">{reply.message}</Notice>}
-      <NoPrint><Row><PrimaryButton onPress={() => { window.print(); }}>Print all cards</PrimaryButton><Soft>Each on a piece of paper as wide as a hand.</Soft></Row></NoPrint>
+      <NoPrint>
+        <Row>
+          <PrimaryButton
+            onPress={() => {
+              window.print();
+            }}
+          >
+            Print all cards
+          </PrimaryButton>
+          <Soft>Each on a piece of paper as wide as a hand.</Soft>
+        </Row>
+      </NoPrint>
       <ScreenSplit>
-        <NoPrint><ChannelChooser items={items} chosenId={chosen.w.channelId} /></NoPrint>
+        <NoPrint>
+          <ChannelChooser items={items} chosenId={chosen.w.channelId} />
+        </NoPrint>
         <Stack>
           <Card walker={chosen.w} facts={chosen.facts} view={view} />
-          <NoPrint><RigForm key={`${chosen.w.channelId} ${version}`} rig={chosen.w.rig} isBusy={isBusy} onKeep={(rig) => { send({ intent: "rig", seenVersion: version, rig }); }} dayId={view.day.id} wear={WEARS.find((x) => x.id === chosen.w.pack.wear)?.label ?? ""} /></NoPrint>
+          <NoPrint>
+            <RigForm
+              key={`${chosen.w.channelId} ${version}`}
+              rig={chosen.w.rig}
+              isBusy={isBusy}
+              onKeep={(rig) => {
+                send({ intent: "rig", seenVersion: version, rig });
+              }}
+              dayId={view.day.id}
+              wear={WEARS.find((x) => x.id === chosen.w.pack.wear)?.label ?? ""}
+            />
+          </NoPrint>
         </Stack>
       </ScreenSplit>
-      <PrintOnly>{cards.map(({ w, facts }) => <Card key={w.channelId} walker={w} facts={facts} view={view} />)}</PrintOnly>
+      <PrintOnly>
+        {cards.map(({ w, facts }) => (
+          <Card key={w.channelId} walker={w} facts={facts} view={view} />
+        ))}
+      </PrintOnly>
     </Stack>
   );
 }
@@ -66,39 +139,90 @@ export default function RigCards({ loaderData: { range, version } }: Route.Compo
 function factsOf(w: Walker, range: PlaceRange, view: ReturnType<typeof useDay>): RigFacts {
   const channel = view.channels.find((c) => c.id === w.channelId);
   const plan = range.drawing?.plan;
-  const points = (plan?.walks ?? []).filter((x) => x.channelId === w.channelId && x.points.length > 1).flatMap((x) => walkPoints(x));
+  const points = (plan?.walks ?? [])
+    .filter((x) => x.channelId === w.channelId && x.points.length > 1)
+    .flatMap((x) => walkPoints(x));
   const heard = plan?.antennas.slice(0, 2) ?? [];
   return {
-    rig: w.rig, wear: w.pack.wear, moves: w.moves, form: channel ? packModel(view.kit, channel.packModelId).form : "bodypack",
-    isMicDirectional: channel ? microphoneModel(view.kit, channel.microphoneId).pattern === "cardioid" : false,
-    towards: points.length > 0 && heard.length > 0 ? sideTowards({ points: points as never }, heard) : null,
+    rig: w.rig,
+    wear: w.pack.wear,
+    moves: w.moves,
+    form: channel ? packModel(view.kit, channel.packModelId).form : "bodypack",
+    isMicDirectional: channel
+      ? microphoneModel(view.kit, channel.microphoneId).pattern === "cardioid"
+      : false,
+    towards:
+      points.length > 0 && heard.length > 0
+        ? sideTowards({ points: points as never }, heard)
+        : null,
   };
 }
 
 const KINDS = { mend: "Mend", do: "Do", mind: "Mind" } as const;
 
-function Card({ walker: w, facts, view }: { walker: Walker; facts: RigFacts; view: ReturnType<typeof useDay> }) {
+function Card({
+  walker: w,
+  facts,
+  view,
+}: {
+  walker: Walker;
+  facts: RigFacts;
+  view: ReturnType<typeof useDay>;
+}) {
   const channel = view.channels.find((c) => c.id === w.channelId);
   const lines = rigLines(facts);
   const { rig } = w;
   const wear = WEARS.find((x) => x.id === w.pack.wear)?.label ?? w.pack.wear;
   return (
     <Paper aria-label={`Rig card of ${w.talker}`}>
-      <CardHead><Mark>{w.mark}</Mark><b>{w.talker}</b><span>{channel?.part ?? ""}</span><Number>{w.number}</Number></CardHead>
+      <CardHead>
+        <Mark>{w.mark}</Mark>
+        <b>{w.talker}</b>
+        <span>{channel?.part ?? ""}</span>
+        <Number>{w.number}</Number>
+      </CardHead>
       <dl>
-        <div><dt>Pack</dt><dd>{`${w.packLabel}, “${channel?.packName ?? ""}”`}</dd></div>
-        <div><dt>On</dt><dd>{w.isPicked ? mhz(w.pack.frequencyHz) : "not picked yet"}{`, ${Math.round(10 ** (w.pack.txPowerDbm / 10))} mW`}</dd></div>
-        <div><dt>Worn</dt><dd>{`${wear}${rig.side === "middle" ? "" : `, ${rig.side}`}; ${POUCHES.find((p) => p.id === rig.pouch)!.label}`}</dd></div>
-        <div><dt>Antenna</dt><dd>{`${rig.whip}${rig.sleeve ? ", in its sleeve" : ""}${rig.isTipHeld ? ", tip held" : ""}`}</dd></div>
-        <div><dt>Microphone</dt><dd>{MIC_PLACES.find((m) => m.id === rig.microphone)!.label}</dd></div>
-        <div><dt>Mute</dt><dd>{MUTES.find((m) => m.id === rig.mute)!.label}</dd></div>
+        <div>
+          <dt>Pack</dt>
+          <dd>{`${w.packLabel}, “${channel?.packName ?? ""}”`}</dd>
+        </div>
+        <div>
+          <dt>On</dt>
+          <dd>
+            {w.isPicked ? mhz(w.pack.frequencyHz) : "not picked yet"}
+            {`, ${Math.round(10 ** (w.pack.txPowerDbm / 10))} mW`}
+          </dd>
+        </div>
+        <div>
+          <dt>Worn</dt>
+          <dd>{`${wear}${rig.side === "middle" ? "" : `, ${rig.side}`}; ${POUCHES.find((p) => p.id === rig.pouch)!.label}`}</dd>
+        </div>
+        <div>
+          <dt>Antenna</dt>
+          <dd>{`${rig.whip}${rig.sleeve ? ", in its sleeve" : ""}${rig.isTipHeld ? ", tip held" : ""}`}</dd>
+        </div>
+        <div>
+          <dt>Microphone</dt>
+          <dd>{MIC_PLACES.find((m) => m.id === rig.microphone)!.label}</dd>
+        </div>
+        <div>
+          <dt>Mute</dt>
+          <dd>{MUTES.find((m) => m.id === rig.mute)!.label}</dd>
+        </div>
       </dl>
       {(["mind", "mend", "do"] as const).map((kind) => {
         const mine = lines.filter((l) => l.kind === kind);
         return mine.length === 0 ? null : (
           <section key={kind}>
             <h3 data-kind={kind}>{KINDS[kind]}</h3>
-            <ul>{mine.map((l) => <li key={l.code}><i aria-hidden data-kind={kind} />{rigLineWords(l, facts)}</li>)}</ul>
+            <ul>
+              {mine.map((l) => (
+                <li key={l.code}>
+                  <i aria-hidden data-kind={kind} />
+                  {rigLineWords(l, facts)}
+                </li>
+              ))}
+            </ul>
           </section>
         );
       })}
@@ -107,50 +231,294 @@ function Card({ walker: w, facts, view }: { walker: Walker; facts: RigFacts; vie
   );
 }
 
-function RigForm({ rig: kept, isBusy, onKeep, dayId, wear }: { rig: RigDetail; isBusy: boolean; onKeep: (rig: RigDetail) => void; dayId: number; wear: string }) {
+function RigForm({
+  rig: kept,
+  isBusy,
+  onKeep,
+  dayId,
+  wear,
+}: {
+  rig: RigDetail;
+  isBusy: boolean;
+  onKeep: (rig: RigDetail) => void;
+  dayId: number;
+  wear: string;
+}) {
   const [note, setNote] = useState(kept.note);
-  const set = (change: Partial<RigDetail>) => { onKeep({ ...kept, note, ...change }); };
+  const set = (change: Partial<RigDetail>) => {
+    onKeep({ ...kept, note, ...change });
+  };
   const gain = kept.skinContact && !kept.sleeve ? ` (${formatDb(7)} to win)` : "";
   return (
     <section aria-label="How it is rigged" aria-busy={isBusy}>
       <Heading>How it is rigged</Heading>
-      <Soft as="p">{`${capital(wear)}: `}<Link to={`/day/${dayId}/setup`}>worn elsewhere</Link>. Each change is kept at once, and the range goes by it.</Soft>
+      <Soft as="p">
+        {`${capital(wear)}: `}
+        <Link to={`/day/${dayId}/setup`}>worn elsewhere</Link>. Each change is kept at once, and the
+        range goes by it.
+      </Soft>
       <Settings>
-        <SelectField label="Side" choices={SIDES} value={kept.side} onChange={(side) => { set({ side }); }} />
-        <SelectField label="Held by" choices={POUCHES} value={kept.pouch} onChange={(pouch) => { set({ pouch }); }} />
-        <SelectField label="Antenna hangs" choices={WHIPS} value={kept.whip} onChange={(whip) => { set({ whip }); }} />
-        <SelectField label="Microphone" choices={MIC_PLACES} value={kept.microphone} onChange={(microphone) => { set({ microphone }); }} />
-        <SelectField label="The talker" choices={MUTES} value={kept.mute} onChange={(mute) => { set({ mute }); }} />
+        <SelectField
+          label="Side"
+          choices={SIDES}
+          value={kept.side}
+          onChange={(side) => {
+            set({ side });
+          }}
+        />
+        <SelectField
+          label="Held by"
+          choices={POUCHES}
+          value={kept.pouch}
+          onChange={(pouch) => {
+            set({ pouch });
+          }}
+        />
+        <SelectField
+          label="Antenna hangs"
+          choices={WHIPS}
+          value={kept.whip}
+          onChange={(whip) => {
+            set({ whip });
+          }}
+        />
+        <SelectField
+          label="Microphone"
+          choices={MIC_PLACES}
+          value={kept.microphone}
+          onChange={(microphone) => {
+            set({ microphone });
+          }}
+        />
+        <SelectField
+          label="The talker"
+          choices={MUTES}
+          value={kept.mute}
+          onChange={(mute) => {
+            set({ mute });
+          }}
+        />
       </Settings>
       <Switches>
-        <SwitchField isSelected={kept.isAsked} onChange={(isAsked) => { set({ isAsked }); }}>they were asked</SwitchField>
-        <SwitchField isSelected={kept.skinContact} onChange={(skinContact) => { set({ skinContact }); }}>{`antenna lies on skin${gain}`}</SwitchField>
-        <SwitchField isSelected={kept.sleeve} onChange={(sleeve) => { set({ sleeve }); }}>in a sleeve</SwitchField>
-        <SwitchField isSelected={kept.isTipHeld} onChange={(isTipHeld) => { set({ isTipHeld }); }}>tip held by band and pin</SwitchField>
-        <SwitchField isSelected={kept.isLeadAcross} onChange={(isLeadAcross) => { set({ isLeadAcross }); }}>lead crosses the antenna</SwitchField>
-        <SwitchField isSelected={kept.isSheathed} onChange={(isSheathed) => { set({ isSheathed }); }}>in a sheath</SwitchField>
-        <SwitchField isSelected={kept.isNearMetal} onChange={(isNearMetal) => { set({ isNearMetal }); }}>metal or electronics beside it</SwitchField>
+        <SwitchField
+          isSelected={kept.isAsked}
+          onChange={(isAsked) => {
+            set({ isAsked });
+          }}
+        >
+          they were asked
+        </SwitchField>
+        <SwitchField
+          isSelected={kept.skinContact}
+          onChange={(skinContact) => {
+            set({ skinContact });
+          }}
+        >{`antenna lies on skin${gain}`}</SwitchField>
+        <SwitchField
+          isSelected={kept.sleeve}
+          onChange={(sleeve) => {
+            set({ sleeve });
+          }}
+        >
+          in a sleeve
+        </SwitchField>
+        <SwitchField
+          isSelected={kept.isTipHeld}
+          onChange={(isTipHeld) => {
+            set({ isTipHeld });
+          }}
+        >
+          tip held by band and pin
+        </SwitchField>
+        <SwitchField
+          isSelected={kept.isLeadAcross}
+          onChange={(isLeadAcross) => {
+            set({ isLeadAcross });
+          }}
+        >
+          lead crosses the antenna
+        </SwitchField>
+        <SwitchField
+          isSelected={kept.isSheathed}
+          onChange={(isSheathed) => {
+            set({ isSheathed });
+          }}
+        >
+          in a sheath
+        </SwitchField>
+        <SwitchField
+          isSelected={kept.isNearMetal}
+          onChange={(isNearMetal) => {
+            set({ isNearMetal });
+          }}
+        >
+          metal or electronics beside it
+        </SwitchField>
       </Switches>
       <Heading as="h3">The scene has</Heading>
-      <Switches>{SCENE_CAUTIONS.map((c) => <CheckField key={c} isSelected={kept.cautions.includes(c)} onChange={(on) => { set({ cautions: SCENE_CAUTIONS.filter((x) => (x === c ? on : kept.cautions.includes(x))) }); }}>{CAUTION_NAMES[c]}</CheckField>)}</Switches>
-      <AreaField label="Note for the card" value={note} onChange={(v) => { setNote(v.slice(0, 400)); }} rows={2} hint="Printed at its foot." />
-      <Row><PrimaryButton isDisabled={isBusy || note === kept.note} onPress={() => { set({}); }}>Keep the note</PrimaryButton></Row>
+      <Switches>
+        {SCENE_CAUTIONS.map((c) => (
+          <CheckField
+            key={c}
+            isSelected={kept.cautions.includes(c)}
+            onChange={(on) => {
+              set({
+                cautions: SCENE_CAUTIONS.filter((x) => (x === c ? on : kept.cautions.includes(x))),
+              });
+            }}
+          >
+            {CAUTION_NAMES[c]}
+          </CheckField>
+        ))}
+      </Switches>
+      <AreaField
+        label="Note for the card"
+        value={note}
+        onChange={(v) => {
+          setNote(v.slice(0, 400));
+        }}
+        rows={2}
+        hint="Printed at its foot."
+      />
+      <Row>
+        <PrimaryButton
+          isDisabled={isBusy || note === kept.note}
+          onPress={() => {
+            set({});
+          }}
+        >
+          Keep the note
+        </PrimaryButton>
+      </Row>
     </section>
   );
 }
 
-const NoPrint = styled.div`@media print { display: none; }`;
-const PrintOnly = styled.div`display: none; @media print { display: grid; grid-template-columns: 1fr 1fr; gap: 6mm; }`;
-const ScreenSplit = styled(Split)`@media print { display: none; }`;
-const Switches = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(230px, 1fr)); gap: 4px 18px; margin: 8px 0;`;
-const CardHead = styled.header`display: flex; gap: 10px; align-items: center; border-bottom: 2px solid var(--ink); padding-bottom: 6px; font-size: 20px; > span:nth-of-type(2) { color: var(--soft); font-size: 16px; }`;
-const Number = styled.b`margin-left: auto;`;
+const NoPrint = styled.div`
+  @media print {
+    display: none;
+  }
+`;
+const PrintOnly = styled.div`
+  display: none;
+  @media print {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 6mm;
+  }
+`;
+const ScreenSplit = styled(Split)`
+  @media print {
+    display: none;
+  }
+`;
+const Switches = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
+  gap: 4px 18px;
+  margin: 8px 0;
+`;
+const CardHead = styled.header`
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  border-bottom: 2px solid var(--ink);
+  padding-bottom: 6px;
+  font-size: 20px;
+  > span:nth-of-type(2) {
+    color: var(--soft);
+    font-size: 16px;
+  }
+`;
+const Number = styled.b`
+  margin-left: auto;
+`;
 const Paper = styled.article`
-  background: var(--sheet); border: 1px solid var(--rule); padding: 14px 18px; max-width: 560px; display: flex; flex-direction: column; gap: 8px;
-  dl { display: grid; grid-template-columns: 1fr 1fr; gap: 2px 18px; margin: 0; } dl div { display: flex; gap: 8px; border-bottom: 1px solid var(--rule); padding: 3px 0; } dt { color: var(--soft); min-width: 84px; } dd { margin: 0; }
-  h3 { font-size: 16px; margin: 4px 0 2px; &[data-kind="mend"] { color: var(--bad); } &[data-kind="mind"] { color: var(--watch); } }
-  ul { list-style: none; margin: 0; padding: 0; } li { display: flex; gap: 8px; padding: 3px 0; line-height: 1.35; }
-  i { flex: none; width: 14px; height: 14px; margin-top: 3px; border: 1.6px solid var(--ink); } i[data-kind="mind"] { border: 0; &::before { content: "!"; font-weight: 700; font-style: normal; color: var(--watch); } }
-  ${PHONE} { padding: 12px; dl { grid-template-columns: 1fr; } }
-  @media print { --ink: #000; --soft: #333; --sheet: #fff; --on-ink: #fff; --rule: #999; --bad: #000; --watch: #000; border: 1px solid #000; background: #fff; color: #000; max-width: 92mm; break-inside: avoid; font-size: 12px; dl { grid-template-columns: 1fr; } }
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  padding: 14px 18px;
+  max-width: 560px;
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  dl {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 2px 18px;
+    margin: 0;
+  }
+  dl div {
+    display: flex;
+    gap: 8px;
+    border-bottom: 1px solid var(--rule);
+    padding: 3px 0;
+  }
+  dt {
+    color: var(--soft);
+    min-width: 84px;
+  }
+  dd {
+    margin: 0;
+  }
+  h3 {
+    font-size: 16px;
+    margin: 4px 0 2px;
+    &[data-kind="mend"] {
+      color: var(--bad);
+    }
+    &[data-kind="mind"] {
+      color: var(--watch);
+    }
+  }
+  ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+  }
+  li {
+    display: flex;
+    gap: 8px;
+    padding: 3px 0;
+    line-height: 1.35;
+  }
+  i {
+    flex: none;
+    width: 14px;
+    height: 14px;
+    margin-top: 3px;
+    border: 1.6px solid var(--ink);
+  }
+  i[data-kind="mind"] {
+    border: 0;
+    &::before {
+      content: "!";
+      font-weight: 700;
+      font-style: normal;
+      color: var(--watch);
+    }
+  }
+  ${PHONE} {
+    padding: 12px;
+    dl {
+      grid-template-columns: 1fr;
+    }
+  }
+  @media print {
+    --ink: #000;
+    --soft: #333;
+    --sheet: #fff;
+    --on-ink: #fff;
+    --rule: #999;
+    --bad: #000;
+    --watch: #000;
+    border: 1px solid #000;
+    background: #fff;
+    color: #000;
+    max-width: 92mm;
+    break-inside: avoid;
+    font-size: 12px;
+    dl {
+      grid-template-columns: 1fr;
+    }
+  }
 `;

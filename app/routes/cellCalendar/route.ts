@@ -5,5 +5,9 @@ import { dayIdOf, download, orNotFound } from "../shared/reply.server";
 /** The planned changes of cells as an iCalendar file. */
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
-  return download(orNotFound(await cellCalendar(context.app, dayId)), "text/calendar", `cells-day-${dayId}.ics`);
+  return download(
+    orNotFound(await cellCalendar(context.app, dayId)),
+    "text/calendar",
+    `cells-day-${dayId}.ics`,
+  );
 }

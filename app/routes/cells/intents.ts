@@ -2,10 +2,21 @@ import { z } from "zod";
 
 const packKey = z.string().min(1).max(100);
 const chemistry = z.enum(["alkaline", "nimh", "lithium", "li-ion"]);
-const span = z.object({ startMs: z.number(), endMs: z.number() }).refine((s) => s.endMs > s.startMs, "must go on");
+const span = z
+  .object({ startMs: z.number(), endMs: z.number() })
+  .refine((s) => s.endMs > s.startMs, "must go on");
 
 export const cellIntents = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("rule"), seenVersion: z.number().int(), rule: z.object({ policy: z.enum(["fresh", "counted"]), reserveHours: z.number().min(0).max(6), packsOn: z.enum(["scenes", "through"]), breaks: z.array(span).max(20) }) }),
+  z.object({
+    intent: z.literal("rule"),
+    seenVersion: z.number().int(),
+    rule: z.object({
+      policy: z.enum(["fresh", "counted"]),
+      reserveHours: z.number().min(0).max(6),
+      packsOn: z.enum(["scenes", "through"]),
+      breaks: z.array(span).max(20),
+    }),
+  }),
   z.object({ intent: z.literal("undo-rule"), seenVersion: z.number().int() }),
   z.object({ intent: z.literal("fresh"), packKey, chemistry }),
   z.object({ intent: z.literal("ran"), packKey, chemistry, ranHours: z.number().min(0).max(100) }),

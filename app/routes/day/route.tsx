@@ -4,7 +4,15 @@ import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { moveClockOn } from "../../../server/services/clock.server";
 import { moveTo } from "../../../server/services/moves.server";
-import { dayHeadline, frequencyWords, levelWords, placeWords, stepWords, syncWords, type StateWords } from "../../../contract/dayWords";
+import {
+  dayHeadline,
+  frequencyWords,
+  levelWords,
+  placeWords,
+  stepWords,
+  syncWords,
+  type StateWords,
+} from "../../../contract/dayWords";
 import { formatClock } from "../../../contract/format";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { LegalFlag } from "../../features/channel/LegalFlag";
@@ -21,7 +29,8 @@ import { useIntent } from "../shared/useIntent";
 import { CartButton } from "../shared/CartOnly";
 import { dayIntents, type DayIntent } from "./intents";
 
-export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  answerOrAway(serverAction);
 
 export async function action({ params, request, context }: Route.ActionArgs) {
   const dayId = dayIdOf(params);
@@ -29,10 +38,14 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if (!read.ok) return read.reply;
   const { intent } = read;
   switch (intent.intent) {
-    case "move-to": return reply(await moveTo(context.app, dayId, intent.placeId));
-    case "clock-on": return reply(await moveClockOn(context.app, dayId, { byMs: intent.minutes * 60_000 }));
-    case "clock-to-happening": return reply(await moveClockOn(context.app, dayId, { toHappening: true }));
-    case "clock-to-place": return reply(await moveClockOn(context.app, dayId, { placeId: intent.placeId }));
+    case "move-to":
+      return reply(await moveTo(context.app, dayId, intent.placeId));
+    case "clock-on":
+      return reply(await moveClockOn(context.app, dayId, { byMs: intent.minutes * 60_000 }));
+    case "clock-to-happening":
+      return reply(await moveClockOn(context.app, dayId, { toHappening: true }));
+    case "clock-to-place":
+      return reply(await moveClockOn(context.app, dayId, { placeId: intent.placeId }));
   }
 }
 
@@ -47,39 +60,102 @@ export default function DayScreen() {
   return (
     <Stack>
       <div>
-        <Answer>{dayHeadline(view.channels.map((c) => c.state), here.name)}</Answer>
-        <Sub>{first ? `Next: ${lower(stepWords(first, names, view.nowMs).what)}; ${stepWords(first, names, view.nowMs).why}.` : "Nothing waits."}</Sub>
+        <Answer>
+          {dayHeadline(
+            view.channels.map((c) => c.state),
+            here.name,
+          )}
+        </Answer>
+        <Sub>
+          {first
+            ? `Next: ${lower(stepWords(first, names, view.nowMs).what)}; ${stepWords(first, names, view.nowMs).why}.`
+            : "Nothing waits."}
+        </Sub>
       </div>
       <ReplyNotice reply={answer} />
-      {view.rig.state === "silent" && <Notice kind="refused">The receivers do not answer. What is recorded is shown; settings and meters are as they were last known.</Notice>}
+      {view.rig.state === "silent" && (
+        <Notice kind="refused">
+          The receivers do not answer. What is recorded is shown; settings and meters are as they
+          were last known.
+        </Notice>
+      )}
       <Table>
-        <thead><tr><th>Channel</th><th>Frequency MHz</th><th>Sync</th><th>Level</th><th>Place</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Channel</th>
+            <th>Frequency MHz</th>
+            <th>Sync</th>
+            <th>Level</th>
+            <th>Place</th>
+          </tr>
+        </thead>
         <tbody>
           {view.channels.map((c) => (
             <tr key={c.id}>
-              <th scope="row"><Row as="span"><Soft as={Number}>{c.number}</Soft><Mark>{c.mark}</Mark><span><Talker>{c.talker}</Talker> <Soft>{`${c.part} · ${c.packLabel}`}</Soft></span></Row><LegalFlag legality={c.legality} unit={c.packLabel} /></th>
+              <th scope="row">
+                <Row as="span">
+                  <Soft as={Number}>{c.number}</Soft>
+                  <Mark>{c.mark}</Mark>
+                  <span>
+                    <Talker>{c.talker}</Talker> <Soft>{`${c.part} · ${c.packLabel}`}</Soft>
+                  </span>
+                </Row>
+                <LegalFlag legality={c.legality} unit={c.packLabel} />
+              </th>
               <td data-label="Frequency">
                 <Cell to={`${base}/pick`}>
-                  {"frequencyHz" in c.state.frequency && <BigFigure>{formatMhz(c.state.frequency.frequencyHz)}</BigFigure>}
-                  {c.state.frequency.status !== "done" && <Words words={frequencyWords(c.state, names)} />}
+                  {"frequencyHz" in c.state.frequency && (
+                    <BigFigure>{formatMhz(c.state.frequency.frequencyHz)}</BigFigure>
+                  )}
+                  {c.state.frequency.status !== "done" && (
+                    <Words words={frequencyWords(c.state, names)} />
+                  )}
                 </Cell>
               </td>
-              <td data-label="Sync"><Cell to={`${base}/sync`}><Words words={syncWords(c.state, names)} /></Cell></td>
-              <td data-label="Level"><Cell to={`${base}/level?channel=${c.id}`}><Words words={levelWords(c.state)} /></Cell></td>
-              <td data-label="Place"><Cell to={`${base}/range?channel=${c.id}`}><Words words={placeWords(c.state)} /></Cell></td>
+              <td data-label="Sync">
+                <Cell to={`${base}/sync`}>
+                  <Words words={syncWords(c.state, names)} />
+                </Cell>
+              </td>
+              <td data-label="Level">
+                <Cell to={`${base}/level?channel=${c.id}`}>
+                  <Words words={levelWords(c.state)} />
+                </Cell>
+              </td>
+              <td data-label="Place">
+                <Cell to={`${base}/range?channel=${c.id}`}>
+                  <Words words={placeWords(c.state)} />
+                </Cell>
+              </td>
             </tr>
           ))}
         </tbody>
       </Table>
       <section>
-        <Row><Heading>Where the unit is</Heading><Link to={`${base}/setup`}>places and talkers</Link></Row>
+        <Row>
+          <Heading>Where the unit is</Heading>
+          <Link to={`${base}/setup`}>places and talkers</Link>
+        </Row>
         <Places>
           {view.places.map((p) => (
             <li key={p.id}>
-              <span><b>{p.name}</b> <Soft>{`${formatClock(p.startMs)}–${formatClock(p.endMs)} · ${p.note}`}</Soft></span>
-              {p.id === here.id
-                ? <Here><MapPin aria-hidden size={18} /> here now</Here>
-                : <CartButton isDisabled={isBusy} onPress={() => send({ intent: "move-to", placeId: p.id })} aria-label={`We are at the ${p.name.toLowerCase()} now`}>We are here</CartButton>}
+              <span>
+                <b>{p.name}</b>{" "}
+                <Soft>{`${formatClock(p.startMs)}–${formatClock(p.endMs)} · ${p.note}`}</Soft>
+              </span>
+              {p.id === here.id ? (
+                <Here>
+                  <MapPin aria-hidden size={18} /> here now
+                </Here>
+              ) : (
+                <CartButton
+                  isDisabled={isBusy}
+                  onPress={() => send({ intent: "move-to", placeId: p.id })}
+                  aria-label={`We are at the ${p.name.toLowerCase()} now`}
+                >
+                  We are here
+                </CartButton>
+              )}
             </li>
           ))}
         </Places>
@@ -90,16 +166,51 @@ export default function DayScreen() {
 }
 
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
-const Words = ({ words }: { words: StateWords }) => (words.text === "–" ? <Soft>–</Soft> : <Status status={words.status}>{words.text}</Status>);
-const Talker = styled.b`font-weight: 600; font-size: 17px;`;
-const Number = styled.span`width: 1ch; text-align: right;`;
+const Words = ({ words }: { words: StateWords }) =>
+  words.text === "–" ? <Soft>–</Soft> : <Status status={words.status}>{words.text}</Status>;
+const Talker = styled.b`
+  font-weight: 600;
+  font-size: 17px;
+`;
+const Number = styled.span`
+  width: 1ch;
+  text-align: right;
+`;
 const Cell = styled(Link)`
-  display: flex; flex-direction: column; justify-content: center; min-height: 44px; text-decoration: none; color: inherit;
-  ${PHONE} { min-height: 36px; justify-content: flex-start; padding-bottom: 8px; }
-  &:hover { text-decoration: underline; text-underline-offset: 3px; }
+  display: flex;
+  flex-direction: column;
+  justify-content: center;
+  min-height: 44px;
+  text-decoration: none;
+  color: inherit;
+  ${PHONE} {
+    min-height: 36px;
+    justify-content: flex-start;
+    padding-bottom: 8px;
+  }
+  &:hover {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
 `;
 const Places = styled.ul`
   list-style: none;
-  li { display: flex; flex-wrap: wrap; justify-content: space-between; align-items: center; gap: 4px 16px; min-height: 52px; border-bottom: 1px solid var(--rule); padding: 3px 0; }
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: center;
+    gap: 4px 16px;
+    min-height: 52px;
+    border-bottom: 1px solid var(--rule);
+    padding: 3px 0;
+  }
 `;
-const Here = styled.span`display: inline-flex; gap: 6px; align-items: center; color: var(--good); font-weight: 600; padding: 0 14px;`;
+const Here = styled.span`
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  color: var(--good);
+  font-weight: 600;
+  padding: 0 14px;
+`;

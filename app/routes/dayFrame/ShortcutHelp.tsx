@@ -6,7 +6,14 @@ import { Button, QuietButton } from "../../ui/Button/Button";
 import { MONO } from "../../ui/theme/theme";
 
 const STAGE_KEYS: readonly [key: string, path: string, label: string][] = [
-  ["1", "", "Day"], ["2", "/prepare", "Prepare"], ["3", "/scan", "Scan"], ["4", "/pick", "Pick"], ["5", "/sync", "Sync"], ["6", "/level", "Level"], ["7", "/range", "Place"], ["8", "/roll", "Roll"],
+  ["1", "", "Day"],
+  ["2", "/prepare", "Prepare"],
+  ["3", "/scan", "Scan"],
+  ["4", "/pick", "Pick"],
+  ["5", "/sync", "Sync"],
+  ["6", "/level", "Level"],
+  ["7", "/range", "Place"],
+  ["8", "/roll", "Roll"],
 ];
 
 /** Keys for the stages, and the sheet that shows them. Keys are left alone while one types. */
@@ -16,7 +23,13 @@ export function ShortcutHelp({ base }: { base: string }) {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
-      if (event.ctrlKey || event.metaKey || event.altKey || target.closest("input, textarea, select, [role=listbox], [role=menu], [role=slider]")) return;
+      if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        target.closest("input, textarea, select, [role=listbox], [role=menu], [role=slider]")
+      )
+        return;
       if (event.key === "?") setOpen(true);
       const stage = STAGE_KEYS.find(([key]) => key === event.key);
       if (stage) void navigate(base + stage[1]);
@@ -26,19 +39,44 @@ export function ShortcutHelp({ base }: { base: string }) {
   }, [base, navigate]);
   return (
     <>
-      <QuietButton aria-label="Keys" onPress={() => setOpen(true)}>?</QuietButton>
+      <QuietButton aria-label="Keys" onPress={() => setOpen(true)}>
+        ?
+      </QuietButton>
       <Shade as={ModalOverlay} isOpen={isOpen} onOpenChange={setOpen} isDismissable>
         <Modal>
           <Sheet as={Dialog}>
             <Heading slot="title">Keys</Heading>
             <dl>
-              {STAGE_KEYS.map(([key, , label]) => <div key={key}><dt>{key}</dt><dd>{label}</dd></div>)}
-              <div><dt>Tab, arrows</dt><dd>through a screen; in the spectrum, arrows read it out</dd></div>
-              <div><dt>H, a number</dt><dd>at Roll: a hit on that channel; Enter does what comes next</dd></div>
-              <div><dt>N</dt><dd>at Roll: a note of this moment</dd></div>
-              <div><dt>[ and ]</dt><dd>at Roll: less or more of the seam</dd></div>
-              <div><dt>.</dt><dd>at Roll, in practice: until something happens</dd></div>
-              <div><dt>?</dt><dd>this sheet</dd></div>
+              {STAGE_KEYS.map(([key, , label]) => (
+                <div key={key}>
+                  <dt>{key}</dt>
+                  <dd>{label}</dd>
+                </div>
+              ))}
+              <div>
+                <dt>Tab, arrows</dt>
+                <dd>through a screen; in the spectrum, arrows read it out</dd>
+              </div>
+              <div>
+                <dt>H, a number</dt>
+                <dd>at Roll: a hit on that channel; Enter does what comes next</dd>
+              </div>
+              <div>
+                <dt>N</dt>
+                <dd>at Roll: a note of this moment</dd>
+              </div>
+              <div>
+                <dt>[ and ]</dt>
+                <dd>at Roll: less or more of the seam</dd>
+              </div>
+              <div>
+                <dt>.</dt>
+                <dd>at Roll, in practice: until something happens</dd>
+              </div>
+              <div>
+                <dt>?</dt>
+                <dd>this sheet</dd>
+              </div>
             </dl>
             <Button onPress={() => setOpen(false)}>Close</Button>
           </Sheet>
@@ -48,9 +86,33 @@ export function ShortcutHelp({ base }: { base: string }) {
   );
 }
 
-const Shade = styled.div`position: fixed; inset: 0; background: rgb(0 0 0 / 0.45); display: flex; align-items: center; justify-content: center; padding: 16px; z-index: 10;`;
+const Shade = styled.div`
+  position: fixed;
+  inset: 0;
+  background: rgb(0 0 0 / 0.45);
+  display: flex;
+  align-items: center;
+  justify-content: center;
+  padding: 16px;
+  z-index: 10;
+`;
 const Sheet = styled.div`
-  background: var(--sheet); border: 2px solid var(--ink); border-radius: 4px; padding: 20px 24px; max-width: 460px; outline: none; display: flex; flex-direction: column; gap: 14px;
-  dl div { display: grid; grid-template-columns: 110px 1fr; padding: 4px 0; border-bottom: 1px solid var(--rule); }
-  dt { font-family: ${MONO}; }
+  background: var(--sheet);
+  border: 2px solid var(--ink);
+  border-radius: 4px;
+  padding: 20px 24px;
+  max-width: 460px;
+  outline: none;
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  dl div {
+    display: grid;
+    grid-template-columns: 110px 1fr;
+    padding: 4px 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  dt {
+    font-family: ${MONO};
+  }
 `;

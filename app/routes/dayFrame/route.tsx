@@ -21,7 +21,13 @@ import * as S from "./frame.styles";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { asker, desk } = context.app;
-  return { ...orNotFound(await getDayView(context.app, dayIdOf(params))), who: whoAsks(asker), guests: desk.view.guests.length, disk: diskOf(context.app), trouble: dataTrouble(context.app) };
+  return {
+    ...orNotFound(await getDayView(context.app, dayIdOf(params))),
+    who: whoAsks(asker),
+    guests: desk.view.guests.length,
+    disk: diskOf(context.app),
+    trouble: dataTrouble(context.app),
+  };
 }
 
 /** The day as it was last read: it stays on the screen while the cart cannot be reached. */
@@ -37,25 +43,69 @@ export async function clientLoader({ serverLoader, params }: Route.ClientLoaderA
   return lastRead!;
 }
 
-export const meta: Route.MetaFunction = ({ data }) => [{ title: data ? `${data.day.production} · Plain Channel` : "Plain Channel" }];
+export const meta: Route.MetaFunction = ({ data }) => [
+  { title: data ? `${data.day.production} · Plain Channel` : "Plain Channel" },
+];
 
-const STAGES = [["", "Day"], ["prepare", "Prepare"], ["scan", "Scan"], ["pick", "Pick"], ["sync", "Sync"], ["level", "Level"], ["range", "Place"], ["roll", "Roll"]] as const;
-const SHEETS = [["prepare", "Scenes"], ["setup", "Places and talkers"], ["kit", "Case"], ["models", "Models"], ["pairing", "Pairing"], ["handed", "Handed down"], ["register", "Television"], ["law", "Law"], ["labels", "Labels and packing"], ["arrival", "Setting up"]] as const;
+const STAGES = [
+  ["", "Day"],
+  ["prepare", "Prepare"],
+  ["scan", "Scan"],
+  ["pick", "Pick"],
+  ["sync", "Sync"],
+  ["level", "Level"],
+  ["range", "Place"],
+  ["roll", "Roll"],
+] as const;
+const SHEETS = [
+  ["prepare", "Scenes"],
+  ["setup", "Places and talkers"],
+  ["kit", "Case"],
+  ["models", "Models"],
+  ["pairing", "Pairing"],
+  ["handed", "Handed down"],
+  ["register", "Television"],
+  ["law", "Law"],
+  ["labels", "Labels and packing"],
+  ["arrival", "Setting up"],
+] as const;
 /** The sheets of rigging and placing. */
-const PLACE_SHEETS = [["range", "Range"], ["draw", "Draw"], ["walked", "Walk test"], ["desk", "Antennas"], ["cards", "Rig cards"], ["place", "One link"]] as const;
+const PLACE_SHEETS = [
+  ["range", "Range"],
+  ["draw", "Draw"],
+  ["walked", "Walk test"],
+  ["desk", "Antennas"],
+  ["cards", "Rig cards"],
+  ["place", "One link"],
+] as const;
 /** The sheets of running the day. */
-const ROLL_SHEETS = [["roll", "Roll"], ["moving", "Moving"], ["cells", "Cells"], ["log", "Log"], ["report", "Report"], ["wrap", "Wrap"]] as const;
+const ROLL_SHEETS = [
+  ["roll", "Roll"],
+  ["moving", "Moving"],
+  ["cells", "Cells"],
+  ["log", "Log"],
+  ["report", "Report"],
+  ["wrap", "Wrap"],
+] as const;
 /** Sheets that take the whole width: what comes next stands on the others. */
 const WIDE: readonly string[] = ["draw", "roll", "cells", "report"];
-/** On a phone a row of links is longer than the screen: the one that is open is brought into sight, and nothing else moves. */
+/**
+ * On a phone a row of links is longer than the screen: the one that is open is brought into sight,
+ * and nothing else moves.
+ */
 const showActive = (nav: HTMLElement | null): void => {
   const active = nav?.querySelector<HTMLElement>(".active");
-  if (nav && active) nav.scrollLeft = active.offsetLeft - nav.offsetLeft - (nav.clientWidth - active.offsetWidth) / 2;
+  if (nav && active)
+    nav.scrollLeft =
+      active.offsetLeft - nav.offsetLeft - (nav.clientWidth - active.offsetWidth) / 2;
 };
 
 const REFRESH_MS = 20_000;
 
-/** What stands around every screen: whose day, the places in time order, the stages in the order of the work, and what to do next. */
+/**
+ * What stands around every screen: whose day, the places in time order, the stages in the order of
+ * the work, and what to do next.
+ */
 export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   const { day, places } = view;
   const nowMs = useNow(view.nowMs);
@@ -63,34 +113,79 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   const navigation = useNavigation();
   const live = useLive(day.id);
   const [stagesNav, sheetsNav] = [useRef<HTMLElement>(null), useRef<HTMLElement>(null)];
-  useEffect(() => { lastRead = view; }, [view]);
+  useEffect(() => {
+    lastRead = view;
+  }, [view]);
   useEffect(() => {
     // what only time changes: a scan that grows old, a place that begins
-    const timer = setInterval(() => document.visibilityState === "visible" && state === "idle" && live === "live" && void revalidate(), REFRESH_MS);
+    const timer = setInterval(
+      () =>
+        document.visibilityState === "visible" &&
+        state === "idle" &&
+        live === "live" &&
+        void revalidate(),
+      REFRESH_MS,
+    );
     return () => clearInterval(timer);
   }, [revalidate, state, live]);
   const base = `/day/${day.id}`;
   const sheet = useLocation().pathname.split("/").at(-1) ?? "";
-  const sheets = [{ of: "prepare", label: "Preparation", list: SHEETS }, { of: "range", label: "Rig and place", list: PLACE_SHEETS }, { of: "roll", label: "Running the day", list: ROLL_SHEETS }].find((s) => s.list.some(([path]) => path === sheet));
-  const mayOpen = (path: string): boolean => view.who.rights === null || view.who.rights.screens.includes(path === "" ? "day" : path);
-  useEffect(() => { for (const nav of [stagesNav, sheetsNav]) showActive(nav.current); }, [sheet, stagesNav, sheetsNav]);
+  const sheets = [
+    { of: "prepare", label: "Preparation", list: SHEETS },
+    { of: "range", label: "Rig and place", list: PLACE_SHEETS },
+    { of: "roll", label: "Running the day", list: ROLL_SHEETS },
+  ].find((s) => s.list.some(([path]) => path === sheet));
+  const mayOpen = (path: string): boolean =>
+    view.who.rights === null || view.who.rights.screens.includes(path === "" ? "day" : path);
+  useEffect(() => {
+    for (const nav of [stagesNav, sheetsNav]) showActive(nav.current);
+  }, [sheet, stagesNav, sheetsNav]);
   const names = namesOf(view);
   const here = currentPlace(view);
   const startMs = places[0]?.startMs ?? 0;
   const spanMs = Math.max(1, (places.at(-1)?.endMs ?? 1) - startMs);
-  const date = new Date(`${day.dateIso}T12:00:00Z`).toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
+  const date = new Date(`${day.dateIso}T12:00:00Z`).toLocaleDateString("en-GB", {
+    weekday: "short",
+    day: "numeric",
+    month: "short",
+    timeZone: "UTC",
+  });
 
   return (
     <S.Frame>
       <S.Head>
-        <S.Production to={view.who.rights === null ? "/shoots" : base} aria-label={view.who.rights === null ? `${day.production}: all shoots and days` : day.production}>{day.production}</S.Production>
-        <S.Where>{[`day ${day.dayNumber} of ${day.dayCount}`, day.town, date, day.isPractice ? "practice" : ""].filter((part) => part !== "").join(" · ")}</S.Where>
+        <S.Production
+          to={view.who.rights === null ? "/shoots" : base}
+          aria-label={
+            view.who.rights === null ? `${day.production}: all shoots and days` : day.production
+          }
+        >
+          {day.production}
+        </S.Production>
+        <S.Where>
+          {[
+            `day ${day.dayNumber} of ${day.dayCount}`,
+            day.town,
+            date,
+            day.isPractice ? "practice" : "",
+          ]
+            .filter((part) => part !== "")
+            .join(" · ")}
+        </S.Where>
         <S.HeadTools>
           <ShortcutHelp base={base} />
           <ThemeToggle />
-          {view.who.rights === null
-            ? <S.ToolLink to={`${base}/phones`} aria-label={view.guests === 0 ? "Phones: none is in" : `Phones: ${view.guests} in`}><Smartphone aria-hidden size={18} />{view.guests > 0 && <b>{view.guests}</b>}</S.ToolLink>
-            : <S.WhoAmI>{view.who.name}</S.WhoAmI>}
+          {view.who.rights === null ? (
+            <S.ToolLink
+              to={`${base}/phones`}
+              aria-label={view.guests === 0 ? "Phones: none is in" : `Phones: ${view.guests} in`}
+            >
+              <Smartphone aria-hidden size={18} />
+              {view.guests > 0 && <b>{view.guests}</b>}
+            </S.ToolLink>
+          ) : (
+            <S.WhoAmI>{view.who.name}</S.WhoAmI>
+          )}
           <ClockMenu day={day} places={places} nowMs={nowMs} />
         </S.HeadTools>
       </S.Head>
@@ -100,12 +195,19 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
           const untilMs = places[i + 1]?.startMs ?? p.endMs;
           const isHere = p.id === here.id;
           return (
-            <S.PlaceItem key={p.id} $share={(untilMs - p.startMs) / spanMs} data-here={isHere || undefined} aria-current={isHere ? "location" : undefined}>
+            <S.PlaceItem
+              key={p.id}
+              $share={(untilMs - p.startMs) / spanMs}
+              data-here={isHere || undefined}
+              aria-current={isHere ? "location" : undefined}
+            >
               <S.PlaceBar />
               <S.PlaceName>{`${p.name} · ${p.setting === "indoors" ? "inside" : "outside"}`}</S.PlaceName>
               <S.PlaceTimes>
                 {`${formatClock(p.startMs)}–${formatClock(p.endMs)} · `}
-                {p.lastScanAtMs === null ? "not scanned" : `scanned ${formatAge(nowMs - p.lastScanAtMs)}${isHere ? " here" : ""}`}
+                {p.lastScanAtMs === null
+                  ? "not scanned"
+                  : `scanned ${formatAge(nowMs - p.lastScanAtMs)}${isHere ? " here" : ""}`}
               </S.PlaceTimes>
             </S.PlaceItem>
           );
@@ -113,18 +215,43 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
       </S.Strip>
 
       <S.Stages aria-label="Stages" ref={stagesNav}>
-        {STAGES.filter(([path]) => mayOpen(path)).map(([path, label]) => <NavLink key={path} to={path ? `${base}/${path}` : base} end className={({ isActive }) => (isActive || path === sheets?.of ? "active" : "")}>{label}</NavLink>)}
+        {STAGES.filter(([path]) => mayOpen(path)).map(([path, label]) => (
+          <NavLink
+            key={path}
+            to={path ? `${base}/${path}` : base}
+            end
+            className={({ isActive }) => (isActive || path === sheets?.of ? "active" : "")}
+          >
+            {label}
+          </NavLink>
+        ))}
       </S.Stages>
       {sheets && (
         <S.Sheets aria-label={sheets.label} ref={sheetsNav}>
-          {sheets.list.filter(([path]) => mayOpen(path)).map(([path, label]) => <NavLink key={path} to={`${base}/${path}`} className={({ isActive }) => (isActive ? "active" : "")}>{label}</NavLink>)}
+          {sheets.list
+            .filter(([path]) => mayOpen(path))
+            .map(([path, label]) => (
+              <NavLink
+                key={path}
+                to={`${base}/${path}`}
+                className={({ isActive }) => (isActive ? "active" : "")}
+              >
+                {label}
+              </NavLink>
+            ))}
         </S.Sheets>
       )}
 
       <S.Columns data-wide={WIDE.includes(sheet) || undefined}>
         <main data-loading={navigation.state === "loading" || undefined}>
           <LiveContext value={live}>
-            {view.disk.state !== "fine" && <Notice kind="refused">{view.disk.state === "full" ? "The disk is nearly full: free some room before the next take, or nothing more can be kept." : "The disk is getting full: a long day with many channels takes up to 200 MB."}</Notice>}
+            {view.disk.state !== "fine" && (
+              <Notice kind="refused">
+                {view.disk.state === "full"
+                  ? "The disk is nearly full: free some room before the next take, or nothing more can be kept."
+                  : "The disk is getting full: a long day with many channels takes up to 200 MB."}
+              </Notice>
+            )}
             {view.trouble && <Notice kind="refused">{failureWords(view.trouble, "")}</Notice>}
             <LiveNotice dayId={day.id} state={live} />
             <Outlet context={view} />
@@ -136,12 +263,26 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
           <ol>
             {view.steps.map((step, i) => {
               const words = stepWords(step, names, nowMs);
-              const to = step.stage === "day" ? base : `${base}/${step.stage === "place" ? "range" : step.stage}`;
-              const channel = "channelIds" in step && step.channelIds.length === 1 ? `?channel=${step.channelIds[0]}` : "";
+              const to =
+                step.stage === "day"
+                  ? base
+                  : `${base}/${step.stage === "place" ? "range" : step.stage}`;
+              const channel =
+                "channelIds" in step && step.channelIds.length === 1
+                  ? `?channel=${step.channelIds[0]}`
+                  : "";
               return (
                 <li key={`${step.code}${words.what}`}>
                   <b aria-hidden>{i + 1}</b>
-                  {mayOpen(step.stage === "day" ? "" : step.stage) ? <Link to={to + (step.stage === "level" || step.stage === "place" ? channel : "")}>{words.what}</Link> : <span>{words.what}</span>}
+                  {mayOpen(step.stage === "day" ? "" : step.stage) ? (
+                    <Link
+                      to={to + (step.stage === "level" || step.stage === "place" ? channel : "")}
+                    >
+                      {words.what}
+                    </Link>
+                  ) : (
+                    <span>{words.what}</span>
+                  )}
                   <small>{words.why}</small>
                 </li>
               );

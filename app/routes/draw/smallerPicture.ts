@@ -4,23 +4,57 @@ import { fail, ok, type Result } from "../../../core/units/result";
 const MOST_PX = 2400;
 const MOST_BYTES = 60 * 1024 * 1024;
 
-/** A picture made so small as a plan needs it, whatever a camera gave: forty megapixels become four. The file itself stays where it is. */
-export async function smallerPicture(file: File): Promise<Result<{ blob: Blob; widthPx: number; heightPx: number; note: string | null }, { code: "picture"; what: string }>> {
-  if (file.size > MOST_BYTES) return fail({ code: "picture", what: `“${file.name}” is larger than 60 MB. Save it smaller and try again; the plan is as it was.` });
+/**
+ * A picture made so small as a plan needs it, whatever a camera gave: forty megapixels become four.
+ * The file itself stays where it is.
+ */
+export async function smallerPicture(
+  file: File,
+): Promise<
+  Result<
+    { blob: Blob; widthPx: number; heightPx: number; note: string | null },
+    { code: "picture"; what: string }
+  >
+> {
+  if (file.size > MOST_BYTES)
+    return fail({
+      code: "picture",
+      what: `“${file.name}” is larger than 60 MB. Save it smaller and try again; the plan is as it was.`,
+    });
   let bitmap: ImageBitmap;
   try {
     bitmap = await createImageBitmap(file);
   } catch {
-    return fail({ code: "picture", what: `“${file.name}” cannot be read as a picture. The plan is as it was.` });
+    return fail({
+      code: "picture",
+      what: `“${file.name}” cannot be read as a picture. The plan is as it was.`,
+    });
   }
   const { width, height } = bitmap;
   const by = Math.min(1, MOST_PX / Math.max(width, height));
   const canvas = document.createElement("canvas");
-  [canvas.width, canvas.height] = [Math.max(1, Math.round(width * by)), Math.max(1, Math.round(height * by))];
+  [canvas.width, canvas.height] = [
+    Math.max(1, Math.round(width * by)),
+    Math.max(1, Math.round(height * by)),
+  ];
   const pen = canvas.getContext("2d");
   pen?.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
   bitmap.close();
-  const blob = await new Promise<Blob | null>((resolve) => { canvas.toBlob(resolve, "image/jpeg", 0.85); });
-  if (!pen || !blob) return fail({ code: "picture", what: "This browser could not make the picture smaller. The plan is as it was." });
-  return ok({ blob, widthPx: canvas.width, heightPx: canvas.height, note: by < 1 ? `Made smaller, from ${Math.round((width * height) / 1e6)} to ${Math.max(1, Math.round((canvas.width * canvas.height) / 1e6))} megapixels. Set its scale with Measure.` : null });
+  const blob = await new Promise<Blob | null>((resolve) => {
+    canvas.toBlob(resolve, "image/jpeg", 0.85);
+  });
+  if (!pen || !blob)
+    return fail({
+      code: "picture",
+      what: "This browser could not make the picture smaller. The plan is as it was.",
+    });
+  return ok({
+    blob,
+    widthPx: canvas.width,
+    heightPx: canvas.height,
+    note:
+      by < 1
+        ? `Made smaller, from ${Math.round((width * height) / 1e6)} to ${Math.max(1, Math.round((canvas.width * canvas.height) / 1e6))} megapixels. Set its scale with Measure.`
+        : null,
+  });
 }

@@ -11,30 +11,100 @@ import type { FormProps } from "./formParts";
 const NAMES = ["A", "B"] as const;
 
 /** Two antennas put on a plan, by pressing on it or by figures. */
-export function AntennaForm({ exercise, isOpen, onDone, best }: FormProps<"antennas"> & { /** Where the best pair stands, once that may be told. */ best: readonly PlanPoint[] }) {
+export function AntennaForm({
+  exercise,
+  isOpen,
+  onDone,
+  best,
+}: FormProps<"antennas"> & {
+  /** Where the best pair stands, once that may be told. */ best: readonly PlanPoint[];
+}) {
   const { plan, walks } = exercise;
   const cart = plan.cart ?? { x: plan.widthM / 2, y: plan.heightM / 2 };
-  const [places, setPlaces] = useState<PlanPoint[]>([{ x: cart.x, y: cart.y }, { x: cart.x + 0.6, y: cart.y }]);
+  const [places, setPlaces] = useState<PlanPoint[]>([
+    { x: cart.x, y: cart.y },
+    { x: cart.x + 0.6, y: cart.y },
+  ]);
   const [held, setHeld] = useState(0);
-  const put = (at: PlanPoint) => setPlaces(places.map((p, i) => (i === held ? { x: round(Math.min(plan.widthM, Math.max(0, at.x))), y: round(Math.min(plan.heightM, Math.max(0, at.y))) } : p)));
+  const put = (at: PlanPoint) =>
+    setPlaces(
+      places.map((p, i) =>
+        i === held
+          ? {
+              x: round(Math.min(plan.widthM, Math.max(0, at.x))),
+              y: round(Math.min(plan.heightM, Math.max(0, at.y))),
+            }
+          : p,
+      ),
+    );
   const placed = places.map((p, i) => placedAt(exercise, p, NAMES[i]!));
   const unreached = NAMES.filter((_, i) => placed[i] === null);
   return (
     <Stack $gapPx={18}>
       <FloorPlanChart
-        plan={{ ...plan, antennas: placed.flatMap((p, i) => p ?? [{ id: NAMES[i]!, name: NAMES[i]!, ...places[i]!, heightM: exercise.heightM, kind: "whip-quarter" as const, aimDeg: 0, tiltDeg: 0, feed: [] }]) }} marks={{}} markers={best.map((p) => ({ ...p, text: "best", kind: "spot" as const }))} metres={formatMetres} mostHeightPx={430}
-        selected={isOpen ? { kind: "antenna", id: NAMES[held]! } : null} cursor={isOpen ? "crosshair" : "default"} label={`A place with ${walks.map((w) => w.walk.name).join(" and ")}; antennas A and B on it`}
+        plan={{
+          ...plan,
+          antennas: placed.flatMap(
+            (p, i) =>
+              p ?? [
+                {
+                  id: NAMES[i]!,
+                  name: NAMES[i]!,
+                  ...places[i]!,
+                  heightM: exercise.heightM,
+                  kind: "whip-quarter" as const,
+                  aimDeg: 0,
+                  tiltDeg: 0,
+                  feed: [],
+                },
+              ],
+          ),
+        }}
+        marks={{}}
+        markers={best.map((p) => ({ ...p, text: "best", kind: "spot" as const }))}
+        metres={formatMetres}
+        mostHeightPx={430}
+        selected={isOpen ? { kind: "antenna", id: NAMES[held]! } : null}
+        cursor={isOpen ? "crosshair" : "default"}
+        label={`A place with ${walks.map((w) => w.walk.name).join(" and ")}; antennas A and B on it`}
         {...(isOpen ? { onDown: (pointer) => put(pointer.at) } : {})}
       />
       {isOpen && (
         <>
           <Row style={{ alignItems: "end" }}>
-            {NAMES.map((name, i) => <ToggleButton key={name} isSelected={held === i} onChange={() => setHeld(i)}>{`Antenna ${name}`}</ToggleButton>)}
-            <NumberField label={`${NAMES[held]}, across`} value={places[held]!.x} onChange={(x) => put({ ...places[held]!, x })} min={0} max={plan.widthM} step={0.5} unit="m" />
-            <NumberField label={`${NAMES[held]}, down`} value={places[held]!.y} onChange={(y) => put({ ...places[held]!, y })} min={0} max={plan.heightM} step={0.5} unit="m" />
+            {NAMES.map((name, i) => (
+              <ToggleButton
+                key={name}
+                isSelected={held === i}
+                onChange={() => setHeld(i)}
+              >{`Antenna ${name}`}</ToggleButton>
+            ))}
+            <NumberField
+              label={`${NAMES[held]}, across`}
+              value={places[held]!.x}
+              onChange={(x) => put({ ...places[held]!, x })}
+              min={0}
+              max={plan.widthM}
+              step={0.5}
+              unit="m"
+            />
+            <NumberField
+              label={`${NAMES[held]}, down`}
+              value={places[held]!.y}
+              onChange={(y) => put({ ...places[held]!, y })}
+              min={0}
+              max={plan.heightM}
+              step={0.5}
+              unit="m"
+            />
           </Row>
-          <Soft as="p">{`${walks.map((w) => w.walk.name).join("; ")}.${plan.cable ? ` ${formatMetres(plan.cable.mostM)} of ${plan.cable.type} at most,` : ""} stands ${formatMetres(exercise.heightM)} high.`}{unreached.length > 0 ? ` The cable does not reach ${unreached.join(" and ")}.` : ""}</Soft>
-          <Row><PrimaryButton onPress={() => onDone(places)}>Hand it in</PrimaryButton></Row>
+          <Soft as="p">
+            {`${walks.map((w) => w.walk.name).join("; ")}.${plan.cable ? ` ${formatMetres(plan.cable.mostM)} of ${plan.cable.type} at most,` : ""} stands ${formatMetres(exercise.heightM)} high.`}
+            {unreached.length > 0 ? ` The cable does not reach ${unreached.join(" and ")}.` : ""}
+          </Soft>
+          <Row>
+            <PrimaryButton onPress={() => onDone(places)}>Hand it in</PrimaryButton>
+          </Row>
         </>
       )}
     </Stack>

@@ -31,15 +31,60 @@ export function DayTen({ seed, view }: { seed: number; view: DayExerciseView }) 
   return (
     <Stack as="main" $gapPx={18}>
       <div>
-        <Answer>{state === "over" && score ? scoreWords(score.points, score.bestPoints) : state === "running" ? `Running until ${formatClock(view.untilMs!)}` : EXERCISE_WORDS.day.title}</Answer>
-        <Sub>{state === "over" ? "What came, how soon it was called, and whether the answer ended it." : "Five things go wrong on the practice day, each by what its receivers show and nothing else. Call each with H and the channel’s number, answer it, and go on. Called within fifteen seconds it has all its points; what is called for nothing costs five."}</Sub>
+        <Answer>
+          {state === "over" && score
+            ? scoreWords(score.points, score.bestPoints)
+            : state === "running"
+              ? `Running until ${formatClock(view.untilMs!)}`
+              : EXERCISE_WORDS.day.title}
+        </Answer>
+        <Sub>
+          {state === "over"
+            ? "What came, how soon it was called, and whether the answer ended it."
+            : "Five things go wrong on the practice day, each by what its receivers show and nothing else. Call each with H and the channel’s number, answer it, and go on. Called within fifteen seconds it has all its points; what is called for nothing costs five."}
+        </Sub>
       </div>
       <ReplyNotice reply={reply} />
-      {state === "not-ready" && <Row><Soft>The practice day has to be scanned, picked and synced first.</Soft><Link to={`/day/${view.dayId}`}>To the practice day</Link></Row>}
-      {state === "ready" && <Row><PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "begin-day" })}>Begin the ten minutes</PrimaryButton></Row>}
-      {state === "running" && score && <Row><Link to={roll}>To the roll screen</Link><Soft>{score.lines.length === 0 ? "Nothing came so far." : `${capital(count(score.lines.length, "thing"))} came so far.`}</Soft></Row>}
+      {state === "not-ready" && (
+        <Row>
+          <Soft>The practice day has to be scanned, picked and synced first.</Soft>
+          <Link to={`/day/${view.dayId}`}>To the practice day</Link>
+        </Row>
+      )}
+      {state === "ready" && (
+        <Row>
+          <PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "begin-day" })}>
+            Begin the ten minutes
+          </PrimaryButton>
+        </Row>
+      )}
+      {state === "running" && score && (
+        <Row>
+          <Link to={roll}>To the roll screen</Link>
+          <Soft>
+            {score.lines.length === 0
+              ? "Nothing came so far."
+              : `${capital(count(score.lines.length, "thing"))} came so far.`}
+          </Soft>
+        </Row>
+      )}
       {state === "over" && score && (
-        <Outcome kind="day" seed={seed} onAgain={() => send({ intent: "begin-day" })} lines={[...score.lines.map((l) => exerciseLineWords(l, view.names)), ...(score.falseAlarms > 0 ? [{ isGood: false, text: `${capital(count(score.falseAlarms, "call"))} where nothing of it was` }] : [])]} />
+        <Outcome
+          kind="day"
+          seed={seed}
+          onAgain={() => send({ intent: "begin-day" })}
+          lines={[
+            ...score.lines.map((l) => exerciseLineWords(l, view.names)),
+            ...(score.falseAlarms > 0
+              ? [
+                  {
+                    isGood: false,
+                    text: `${capital(count(score.falseAlarms, "call"))} where nothing of it was`,
+                  },
+                ]
+              : []),
+          ]}
+        />
       )}
     </Stack>
   );

@@ -17,21 +17,59 @@ export function PickForm({ exercise, isOpen, onDone }: FormProps<"pick">) {
   const [texts, setTexts] = useState<string[]>(exercise.request.channels.map(() => ""));
   const read = texts.map((t) => (t.trim() === "" ? null : parseFrequencyText(t)));
   const chosen = read.map((r) => (r?.ok ? r.value : null));
-  const flags = chosen.flatMap((frequencyHz, i) => (frequencyHz === null ? [] : [{ id: `ch${i + 1}`, mark: String(i + 1), frequencyHz, kind: "own" as const }]));
-  const taken = exercise.taken.map((t) => ({ lowHz: t.lowHz, highHz: t.highHz, label: `TV ${t.channel}`, kind: "tv" as const }));
+  const flags = chosen.flatMap((frequencyHz, i) =>
+    frequencyHz === null
+      ? []
+      : [{ id: `ch${i + 1}`, mark: String(i + 1), frequencyHz, kind: "own" as const }],
+  );
+  const taken = exercise.taken.map((t) => ({
+    lowHz: t.lowHz,
+    highHz: t.highHz,
+    label: `TV ${t.channel}`,
+    kind: "tv" as const,
+  }));
   return (
     <Stack $gapPx={18}>
-      <SpectrumChart data={spectrumOfAir(exercise.air, flags, taken)} airPx={230} view={view} onView={setView} label="A sweep from 470 to 566 MHz with your packs on it" />
+      <SpectrumChart
+        data={spectrumOfAir(exercise.air, flags, taken)}
+        airPx={230}
+        view={view}
+        onView={setView}
+        label="A sweep from 470 to 566 MHz with your packs on it"
+      />
       {isOpen && (
         <>
           <Fields>
-            {texts.map((text, i) => { const r = read[i]; return <TextField key={i} label={`Channel ${i + 1}, MHz`} value={text} onChange={(t) => setTexts(texts.map((x, j) => (j === i ? t : x)))} inputMode="decimal" placeholder="512.375" error={r && !r.ok ? frequencyTextErrorWords(r.error) : null} />; })}
+            {texts.map((text, i) => {
+              const r = read[i];
+              return (
+                <TextField
+                  key={i}
+                  label={`Channel ${i + 1}, MHz`}
+                  value={text}
+                  onChange={(t) => setTexts(texts.map((x, j) => (j === i ? t : x)))}
+                  inputMode="decimal"
+                  placeholder="512.375"
+                  error={r && !r.ok ? frequencyTextErrorWords(r.error) : null}
+                />
+              );
+            })}
           </Fields>
-          <Row><PrimaryButton isDisabled={flags.length === 0} onPress={() => onDone(chosen)}>Hand it in</PrimaryButton><Soft>{`${count(flags.length, "place")} chosen of ${numberWord(texts.length)}`}</Soft></Row>
+          <Row>
+            <PrimaryButton isDisabled={flags.length === 0} onPress={() => onDone(chosen)}>
+              Hand it in
+            </PrimaryButton>
+            <Soft>{`${count(flags.length, "place")} chosen of ${numberWord(texts.length)}`}</Soft>
+          </Row>
         </>
       )}
     </Stack>
   );
 }
 
-const Fields = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(180px, 1fr)); gap: 12px 18px; align-items: start;`;
+const Fields = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
+  gap: 12px 18px;
+  align-items: start;
+`;

@@ -1,4 +1,5 @@
 import { type ExerciseKind, MOST_SEED } from "../../../core/practice/exercise";
 
 /** The address of an exercise that nobody chose. */
-export const anyExercise = (kind: ExerciseKind): string => `/practice/${kind}/${Math.floor(Math.random() * (MOST_SEED + 1))}`;
+export const anyExercise = (kind: ExerciseKind): string =>
+  `/practice/${kind}/${Math.floor(Math.random() * (MOST_SEED + 1))}`;

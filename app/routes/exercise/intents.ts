@@ -5,7 +5,13 @@ const points = z.number().int().min(0).max(100);
 
 export const exerciseIntents = z.discriminatedUnion("intent", [
   /** How it went, as the page's worker reckoned it. */
-  z.object({ intent: z.literal("keep"), kind: z.enum(EXERCISE_KINDS), seed: z.number().int().min(0).max(MOST_SEED), points, bestPoints: points }),
+  z.object({
+    intent: z.literal("keep"),
+    kind: z.enum(EXERCISE_KINDS),
+    seed: z.number().int().min(0).max(MOST_SEED),
+    points,
+    bestPoints: points,
+  }),
   z.object({ intent: z.literal("begin-day") }),
   z.object({ intent: z.literal("end-day") }),
 ]);

@@ -1,6 +1,12 @@
 import { Link, redirect } from "react-router";
 import type { Route } from "./+types/route";
-import { beginDayExercise, type DayExerciseView, dayExerciseView, endDayExercise, keepResult } from "../../../server/services/exercises.server";
+import {
+  beginDayExercise,
+  type DayExerciseView,
+  dayExerciseView,
+  endDayExercise,
+  keepResult,
+} from "../../../server/services/exercises.server";
 import { EXERCISE_WORDS } from "../../../contract/exerciseWords";
 import { exerciseName, readExerciseName } from "../../../core/practice/exercise";
 import { ThemeToggle } from "../../features/frame/ThemeToggle";
@@ -14,10 +20,17 @@ import { exerciseIntents } from "./intents";
 export async function loader({ params, context }: Route.LoaderArgs) {
   const named = readExerciseName(`${params.kind}-${params.seed}`);
   if (!named) throw notFound("There is no such exercise.");
-  return { ...named, day: named.kind === "day" ? orNotFound(await dayExerciseView(context.app, named.seed)) : (null as DayExerciseView | null) };
+  return {
+    ...named,
+    day:
+      named.kind === "day"
+        ? orNotFound(await dayExerciseView(context.app, named.seed))
+        : (null as DayExerciseView | null),
+  };
 }
 
-export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  answerOrAway(serverAction);
 
 export async function action({ params, request, context }: Route.ActionArgs) {
   const { app } = context;
@@ -27,22 +40,38 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if (!read.ok) return read.reply;
   const { intent } = read;
   switch (intent.intent) {
-    case "keep": return reply(await keepResult(app, intent));
+    case "keep":
+      return reply(await keepResult(app, intent));
     case "begin-day": {
       const begun = await beginDayExercise(app, named.seed);
       return begun.ok ? redirect(`/day/${begun.value.dayId}/roll`) : reply(begun);
     }
-    case "end-day": return reply(await endDayExercise(app, named.seed));
+    case "end-day":
+      return reply(await endDayExercise(app, named.seed));
   }
 }
 
-export const meta: Route.MetaFunction = ({ params }) => [{ title: `Practice ${params.kind}-${params.seed} · Plain Channel` }];
+export const meta: Route.MetaFunction = ({ params }) => [
+  { title: `Practice ${params.kind}-${params.seed} · Plain Channel` },
+];
 
 /** One exercise, by its kind and its number. */
 export default function ExerciseScreen({ loaderData: { kind, seed, day } }: Route.ComponentProps) {
   return (
-    <AwayPage head={<><Link to="/practice">All exercises</Link><b>{`${EXERCISE_WORDS[kind].title}, ${exerciseName(kind, seed)}`}</b><ThemeToggle /></>}>
-      {kind === "day" || day ? <DayTen key={seed} seed={seed} view={day!} /> : <Desk key={`${kind} ${seed}`} kind={kind} seed={seed} />}
+    <AwayPage
+      head={
+        <>
+          <Link to="/practice">All exercises</Link>
+          <b>{`${EXERCISE_WORDS[kind].title}, ${exerciseName(kind, seed)}`}</b>
+          <ThemeToggle />
+        </>
+      }
+    >
+      {kind === "day" || day ? (
+        <DayTen key={seed} seed={seed} view={day!} />
+      ) : (
+        <Desk key={`${kind} ${seed}`} kind={kind} seed={seed} />
+      )}
     </AwayPage>
   );
 }

@@ -2,6 +2,21 @@ import { type StrangeAir, STRETCH } from "../../../core/practice/strangeAir";
 import type { SpectrumData, SpectrumFlag } from "../../charts/spectrum/spectrumLayout";
 
 /** The sweeps of a strange air, one over the other. */
-export const spectrumOfAir = ({ measurement }: StrangeAir, flags: SpectrumFlag[], taken: SpectrumData["taken"] = []): SpectrumData => ({
-  lowHz: STRETCH.lowHz, highHz: STRETCH.highHz, traces: measurement.passes.map((levelsDbm) => ({ lowHz: measurement.lowHz, stepHz: measurement.stepHz, levelsDbm })), floor: null, taken, flags, roots: [], quietBelowDbm: null,
+export const spectrumOfAir = (
+  { measurement }: StrangeAir,
+  flags: SpectrumFlag[],
+  taken: SpectrumData["taken"] = [],
+): SpectrumData => ({
+  lowHz: STRETCH.lowHz,
+  highHz: STRETCH.highHz,
+  traces: measurement.passes.map((levelsDbm) => ({
+    lowHz: measurement.lowHz,
+    stepHz: measurement.stepHz,
+    levelsDbm,
+  })),
+  floor: null,
+  taken,
+  flags,
+  roots: [],
+  quietBelowDbm: null,
 });

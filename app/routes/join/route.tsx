@@ -16,10 +16,26 @@ const joined = z.object({ code: z.string().max(20), name: z.string().max(60) });
 export async function action({ request, context }: Route.ActionArgs) {
   const { desk, asker } = context.app;
   const read = joined.safeParse(Object.fromEntries(await request.formData().catch(() => [])));
-  if (!read.success) return data({ refused: "That was not understood: give the code, six figures, and a name. Nothing was changed." }, { status: 400 });
-  const entered = desk.enter({ ...read.data, device: asker.kind === "nobody" ? asker.device : "this computer" });
-  if (!entered.ok) return data({ refused: joinProblemWords(entered.error) }, { status: entered.error.code === "wait" ? 429 : 403 });
-  return redirect(`/day/${entered.value.dayId}/sync`, { headers: { "set-cookie": await desk.cookies.cookieFor(entered.value.token) } });
+  if (!read.success)
+    return data(
+      {
+        refused:
+          "That was not understood: give the code, six figures, and a name. Nothing was changed.",
+      },
+      { status: 400 },
+    );
+  const entered = desk.enter({
+    ...read.data,
+    device: asker.kind === "nobody" ? asker.device : "this computer",
+  });
+  if (!entered.ok)
+    return data(
+      { refused: joinProblemWords(entered.error) },
+      { status: entered.error.code === "wait" ? 429 : 403 },
+    );
+  return redirect(`/day/${entered.value.dayId}/sync`, {
+    headers: { "set-cookie": await desk.cookies.cookieFor(entered.value.token) },
+  });
 }
 
 /** A phone at the door: the code that stands on the cart's screen, and whose phone it is. */
@@ -39,10 +55,25 @@ export default function Join() {
         <input type="hidden" name="name" value={name} />
         <TextField label="Code" value={code} onChange={setCode} inputMode="decimal" widthCh={10} />
         <TextField label="Your name" value={name} onChange={setName} widthCh={20} />
-        <PrimaryButton type="submit" isDisabled={isBusy}>Join</PrimaryButton>
+        <PrimaryButton type="submit" isDisabled={isBusy}>
+          Join
+        </PrimaryButton>
       </Form>
     </Main>
   );
 }
 
-const Main = styled.main`padding: 32px 20px; max-width: 480px; margin: 0 auto; display: flex; flex-direction: column; gap: 16px; form { display: flex; flex-direction: column; gap: 14px; align-items: flex-start; }`;
+const Main = styled.main`
+  padding: 32px 20px;
+  max-width: 480px;
+  margin: 0 auto;
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+  form {
+    display: flex;
+    flex-direction: column;
+    gap: 14px;
+    align-items: flex-start;
+  }
+`;

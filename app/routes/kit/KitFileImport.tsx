@@ -13,10 +13,21 @@ export type KitPreviewReply = Reply & { preview?: KitFilePreview };
 
 const MOST_FILE_BYTES = 4_000_000;
 const MOST_NAMES = 6;
-const names = (list: readonly string[]) => (list.length > MOST_NAMES ? `${list.slice(0, MOST_NAMES).join(", ")} and ${list.length - MOST_NAMES} more` : listWords(list));
+const names = (list: readonly string[]) =>
+  list.length > MOST_NAMES
+    ? `${list.slice(0, MOST_NAMES).join(", ")} and ${list.length - MOST_NAMES} more`
+    : listWords(list);
 
 /** Reads a kit file, says what it would bring, and takes it over only when told. */
-export function KitFileImport({ seenVersion, isBusy, send }: { seenVersion: number; isBusy: boolean; send: (intent: KitIntent) => void }) {
+export function KitFileImport({
+  seenVersion,
+  isBusy,
+  send,
+}: {
+  seenVersion: number;
+  isBusy: boolean;
+  send: (intent: KitIntent) => void;
+}) {
   const fetcher = useFetcher<KitPreviewReply>();
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
@@ -24,10 +35,16 @@ export function KitFileImport({ seenVersion, isBusy, send }: { seenVersion: numb
     setFile(null);
     setRefused(null);
     if (!chosen) return;
-    if (chosen.size > MOST_FILE_BYTES) return setRefused(`"${chosen.name}" is far too large for a kit (${Math.round(chosen.size / 1_000_000)} MB). It was not read; the case is as it was.`);
+    if (chosen.size > MOST_FILE_BYTES)
+      return setRefused(
+        `"${chosen.name}" is far too large for a kit (${Math.round(chosen.size / 1_000_000)} MB). It was not read; the case is as it was.`,
+      );
     const text = await chosen.text();
     setFile({ name: chosen.name, text });
-    void fetcher.submit({ intent: "preview-kit", text } as never, { method: "post", encType: "application/json" });
+    void fetcher.submit({ intent: "preview-kit", text } as never, {
+      method: "post",
+      encType: "application/json",
+    });
   };
   const answer = file && fetcher.state === "idle" ? fetcher.data : undefined;
   const preview = answer?.ok ? answer.preview : undefined;
@@ -37,14 +54,26 @@ export function KitFileImport({ seenVersion, isBusy, send }: { seenVersion: numb
   };
   return (
     <Stack $gapPx={8}>
-      <Row><FileTrigger acceptedFileTypes={[".json", "application/json"]} onSelect={(files) => void read(files?.[0])}><Button isDisabled={isBusy}>Read a kit file</Button></FileTrigger></Row>
+      <Row>
+        <FileTrigger
+          acceptedFileTypes={[".json", "application/json"]}
+          onSelect={(files) => void read(files?.[0])}
+        >
+          <Button isDisabled={isBusy}>Read a kit file</Button>
+        </FileTrigger>
+      </Row>
       {refused && <Notice kind="refused">{refused}</Notice>}
       {answer && !answer.ok && <Notice kind="refused">{answer.message}</Notice>}
       {file && preview && (
         <Notice kind="caution">
-          <p><b>{`"${file.name}"`}</b>{`: ${count(preview.units.length, "unit")}${preview.units.length > 0 ? ` (${names(preview.units)})` : ""}, ${count(preview.stockLines, "count")} of the rest.`}</p>
+          <p>
+            <b>{`"${file.name}"`}</b>
+            {`: ${count(preview.units.length, "unit")}${preview.units.length > 0 ? ` (${names(preview.units)})` : ""}, ${count(preview.stockLines, "count")} of the rest.`}
+          </p>
           {preview.newModels.length > 0 && <p>{`New models: ${names(preview.newModels)}.`}</p>}
-          {preview.changedModels.length > 0 && <p>{`${capital(count(preview.changedModels.length, "model"))} known here would be corrected: ${names(preview.changedModels)}.`}</p>}
+          {preview.changedModels.length > 0 && (
+            <p>{`${capital(count(preview.changedModels.length, "model"))} known here would be corrected: ${names(preview.changedModels)}.`}</p>
+          )}
           <Row style={{ marginTop: 8 }}>
             <PrimaryButton onPress={() => take("add")}>Add it to this case</PrimaryButton>
             <Button onPress={() => take("replace")}>Use it instead of this case</Button>

@@ -14,43 +14,141 @@ import type { KitIntent } from "./intents";
 const WIDEBAND = "";
 
 /** What else is in the case, counted; and which of its antennas serve which receiver. */
-export function Stock({ view, antennas, isBusy, send }: { view: KitView; antennas: readonly AntennaRow[]; isBusy: boolean; send: (intent: KitIntent) => void }) {
+export function Stock({
+  view,
+  antennas,
+  isBusy,
+  send,
+}: {
+  view: KitView;
+  antennas: readonly AntennaRow[];
+  isBusy: boolean;
+  send: (intent: KitIntent) => void;
+}) {
   const { items, version: seenVersion, earlierVersion } = view.stock;
   const set = (next: StockItem[]) => send({ intent: "set-stock", items: next, seenVersion });
-  const count = (item: StockItem, n: number) => set(items.some((i) => i === item) ? items.map((i) => (i === item ? { ...i, count: n } : i)) : [...items, { ...item, count: n }]);
-  const plain = STOCK_KINDS.filter((k) => k !== "antenna").map((kind) => items.find((i) => i.kind === kind) ?? { kind, block: null, connector: null, count: 0 });
+  const count = (item: StockItem, n: number) =>
+    set(
+      items.some((i) => i === item)
+        ? items.map((i) => (i === item ? { ...i, count: n } : i))
+        : [...items, { ...item, count: n }],
+    );
+  const plain = STOCK_KINDS.filter((k) => k !== "antenna").map(
+    (kind) =>
+      items.find((i) => i.kind === kind) ?? { kind, block: null, connector: null, count: 0 },
+  );
   const lots = items.filter((i) => i.kind === "antenna");
-  const blocks = [...new Set([...view.kit.receivers, ...view.kit.packs].flatMap((m) => m.block ?? []))].sort();
+  const blocks = [
+    ...new Set([...view.kit.receivers, ...view.kit.packs].flatMap((m) => m.block ?? [])),
+  ].sort();
   const [block, setBlock] = useState(WIDEBAND);
   const [connector, setConnector] = useState("SMA");
   return (
     <section>
-      <Row><Heading>What else is in the case</Heading>{earlierVersion !== null && <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "undo-stock", seenVersion })}>Undo the last count</QuietButton>}</Row>
+      <Row>
+        <Heading>What else is in the case</Heading>
+        {earlierVersion !== null && (
+          <QuietButton
+            isDisabled={isBusy}
+            onPress={() => send({ intent: "undo-stock", seenVersion })}
+          >
+            Undo the last count
+          </QuietButton>
+        )}
+      </Row>
       <Counts>
-        {plain.map((item) => <NumberField key={item.kind} label={capital(STOCK_WORDS[item.kind])} unit="" min={0} max={9999} step={1} value={item.count} onChange={(n) => n !== item.count && count(item, n)} />)}
-        {lots.map((item) => <NumberField key={antennaWords(item)} label={`Antennas, ${antennaWords(item)}`} unit="" min={0} max={9999} step={1} value={item.count} onChange={(n) => n !== item.count && count(item, n)} />)}
+        {plain.map((item) => (
+          <NumberField
+            key={item.kind}
+            label={capital(STOCK_WORDS[item.kind])}
+            unit=""
+            min={0}
+            max={9999}
+            step={1}
+            value={item.count}
+            onChange={(n) => n !== item.count && count(item, n)}
+          />
+        ))}
+        {lots.map((item) => (
+          <NumberField
+            key={antennaWords(item)}
+            label={`Antennas, ${antennaWords(item)}`}
+            unit=""
+            min={0}
+            max={9999}
+            step={1}
+            value={item.count}
+            onChange={(n) => n !== item.count && count(item, n)}
+          />
+        ))}
       </Counts>
       <Row style={{ alignItems: "end", marginTop: 12 }}>
-        <SelectField label="Antennas cut for" value={block} onChange={setBlock} choices={[{ id: WIDEBAND, label: "wideband" }, ...blocks.map((b) => ({ id: b, label: `block ${b}` }))]} />
+        <SelectField
+          label="Antennas cut for"
+          value={block}
+          onChange={setBlock}
+          choices={[
+            { id: WIDEBAND, label: "wideband" },
+            ...blocks.map((b) => ({ id: b, label: `block ${b}` })),
+          ]}
+        />
         <TextField label="Joint" value={connector} onChange={setConnector} widthCh={8} />
-        <Button isDisabled={isBusy || connector.trim() === ""} onPress={() => set([...items, { kind: "antenna", block: block === WIDEBAND ? null : block, connector: connector.trim(), count: 2 }])}>Add two such antennas</Button>
+        <Button
+          isDisabled={isBusy || connector.trim() === ""}
+          onPress={() =>
+            set([
+              ...items,
+              {
+                kind: "antenna",
+                block: block === WIDEBAND ? null : block,
+                connector: connector.trim(),
+                count: 2,
+              },
+            ])
+          }
+        >
+          Add two such antennas
+        </Button>
       </Row>
       {antennas.length > 0 && (
         <Table style={{ marginTop: 16 }}>
-          <thead><tr><th>Antennas</th>{antennas[0]!.receivers.map((r) => <th key={r.key}>{r.label}</th>)}</tr></thead>
+          <thead>
+            <tr>
+              <th>Antennas</th>
+              {antennas[0]!.receivers.map((r) => (
+                <th key={r.key}>{r.label}</th>
+              ))}
+            </tr>
+          </thead>
           <tbody>
             {antennas.map((a) => (
               <tr key={antennaWords(a.item)}>
                 <th scope="row">{`${a.item.count} × ${antennaWords(a.item)}`}</th>
-                {a.receivers.map((r) => <td key={r.key} data-label={r.label}>{r.fit === "fits" || r.fit === "fits-wideband" ? <Status status="done">{FIT_WORDS[r.fit]}</Status> : <Soft>{FIT_WORDS[r.fit]}</Soft>}</td>)}
+                {a.receivers.map((r) => (
+                  <td key={r.key} data-label={r.label}>
+                    {r.fit === "fits" || r.fit === "fits-wideband" ? (
+                      <Status status="done">{FIT_WORDS[r.fit]}</Status>
+                    ) : (
+                      <Soft>{FIT_WORDS[r.fit]}</Soft>
+                    )}
+                  </td>
+                ))}
               </tr>
             ))}
           </tbody>
         </Table>
       )}
-      <Soft as="p">An antenna cut for another block all but kills the range. Never mix or charge primary cells; watch a hot or swollen lithium pack.</Soft>
+      <Soft as="p">
+        An antenna cut for another block all but kills the range. Never mix or charge primary cells;
+        watch a hot or swollen lithium pack.
+      </Soft>
     </section>
   );
 }
 
-const Counts = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(210px, 1fr)); gap: 12px 20px; margin-top: 8px;`;
+const Counts = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  gap: 12px 20px;
+  margin-top: 8px;
+`;

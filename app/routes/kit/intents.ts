@@ -3,7 +3,12 @@ import { UNIT_FIELDS } from "../../../core/kit/unitTable";
 import { STOCK_KINDS } from "../../../core/kit/units";
 
 const column = z.number().int().min(0).max(200).nullable();
-const map = z.object(Object.fromEntries(UNIT_FIELDS.map((f) => [f, column])) as Record<(typeof UNIT_FIELDS)[number], typeof column>);
+const map = z.object(
+  Object.fromEntries(UNIT_FIELDS.map((f) => [f, column])) as Record<
+    (typeof UNIT_FIELDS)[number],
+    typeof column
+  >,
+);
 const text = z.string().max(4_000_000);
 const seenVersion = z.number().int().min(0);
 const key = z.string().min(1).max(100);
@@ -11,15 +16,47 @@ const word = z.string().trim().min(1).max(80);
 
 export const kitIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("add-unit"), modelId: key, seenVersion }),
-  z.object({ intent: z.literal("change-unit"), key, seenVersion, change: z.object({ label: word, modelId: key, powerMw: z.number().positive(), serial: word.nullable(), keyName: word.nullable(), firmware: word.nullable() }).partial() }),
+  z.object({
+    intent: z.literal("change-unit"),
+    key,
+    seenVersion,
+    change: z
+      .object({
+        label: word,
+        modelId: key,
+        powerMw: z.number().positive(),
+        serial: word.nullable(),
+        keyName: word.nullable(),
+        firmware: word.nullable(),
+      })
+      .partial(),
+  }),
   z.object({ intent: z.literal("remove-unit"), key, seenVersion }),
   z.object({ intent: z.literal("undo-units"), seenVersion }),
-  z.object({ intent: z.literal("set-stock"), seenVersion, items: z.array(z.object({ kind: z.enum(STOCK_KINDS), block: word.nullable(), connector: word.nullable(), count: z.number().int().min(0).max(10_000) })).max(200) }),
+  z.object({
+    intent: z.literal("set-stock"),
+    seenVersion,
+    items: z
+      .array(
+        z.object({
+          kind: z.enum(STOCK_KINDS),
+          block: word.nullable(),
+          connector: word.nullable(),
+          count: z.number().int().min(0).max(10_000),
+        }),
+      )
+      .max(200),
+  }),
   z.object({ intent: z.literal("undo-stock"), seenVersion }),
   z.object({ intent: z.literal("preview"), text, map: map.nullable() }),
   z.object({ intent: z.literal("import"), text, map, leaveOutBad: z.boolean(), seenVersion }),
   z.object({ intent: z.literal("preview-kit"), text }),
-  z.object({ intent: z.literal("import-kit"), text, mode: z.enum(["add", "replace"]), seenVersion }),
+  z.object({
+    intent: z.literal("import-kit"),
+    text,
+    mode: z.enum(["add", "replace"]),
+    seenVersion,
+  }),
 ]);
 
 export type KitIntent = z.infer<typeof kitIntents>;

@@ -1,11 +1,28 @@
 import { useMemo, useState } from "react";
 import { data, Link } from "react-router";
 import type { Route } from "./+types/route";
-import { addUnit, changeUnit, getKit, importKitFile, importUnits, previewKitFile, previewUnits, removeUnit, setStock, type UnitPreview, undoUnits } from "../../../server/services/kits.server";
+import {
+  addUnit,
+  changeUnit,
+  getKit,
+  importKitFile,
+  importUnits,
+  previewKitFile,
+  previewUnits,
+  removeUnit,
+  setStock,
+  type UnitPreview,
+  undoUnits,
+} from "../../../server/services/kits.server";
 import { getPreparation } from "../../../server/services/preparation.server";
 import { undoList } from "../../../server/services/versionedLists.server";
 import { capital, count, listWords } from "../../../contract/format";
-import { tuningWords, UNIT_FIELD_WORDS, unitNoteWords, unitProblemWords } from "../../../contract/kitWords";
+import {
+  tuningWords,
+  UNIT_FIELD_WORDS,
+  unitNoteWords,
+  unitProblemWords,
+} from "../../../contract/kitWords";
 import { radioModel } from "../../../core/kit/caseCheck";
 import { modelName } from "../../../core/kit/models";
 import { UNIT_FIELDS, type UnitField, type UnitRow } from "../../../core/kit/unitTable";
@@ -37,28 +54,60 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if (!read.ok) return read.reply;
   const { intent } = read;
   switch (intent.intent) {
-    case "add-unit": return reply(await addUnit(app, dayId, intent), (label) => `${label} is in the case.`);
-    case "change-unit": return reply(await changeUnit(app, dayId, intent));
-    case "remove-unit": return reply(await removeUnit(app, dayId, intent), (label) => `${label} is out of the case.`);
-    case "undo-units": return reply(await undoUnits(app, dayId, intent.seenVersion), () => "The case before is back.");
-    case "set-stock": return reply(await setStock(app, dayId, intent));
-    case "undo-stock": return reply(await undoList(app, "stock", dayId, intent.seenVersion), () => "The count before is back.");
+    case "add-unit":
+      return reply(await addUnit(app, dayId, intent), (label) => `${label} is in the case.`);
+    case "change-unit":
+      return reply(await changeUnit(app, dayId, intent));
+    case "remove-unit":
+      return reply(await removeUnit(app, dayId, intent), (label) => `${label} is out of the case.`);
+    case "undo-units":
+      return reply(
+        await undoUnits(app, dayId, intent.seenVersion),
+        () => "The case before is back.",
+      );
+    case "set-stock":
+      return reply(await setStock(app, dayId, intent));
+    case "undo-stock":
+      return reply(
+        await undoList(app, "stock", dayId, intent.seenVersion),
+        () => "The count before is back.",
+      );
     case "preview": {
       const preview = await previewUnits(app, dayId, intent.text, intent.map);
-      return preview.ok ? data<PreviewReply<UnitPreview>>({ ok: true, message: null, at: Date.now(), preview: preview.value }) : reply(preview);
+      return preview.ok
+        ? data<PreviewReply<UnitPreview>>({
+            ok: true,
+            message: null,
+            at: Date.now(),
+            preview: preview.value,
+          })
+        : reply(preview);
     }
-    case "import": return reply(await importUnits(app, dayId, intent), ({ imported, leftOut }) => `${capital(count(imported, "unit"))} taken over${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`);
+    case "import":
+      return reply(
+        await importUnits(app, dayId, intent),
+        ({ imported, leftOut }) =>
+          `${capital(count(imported, "unit"))} taken over${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`,
+      );
     case "preview-kit": {
       const preview = await previewKitFile(app, dayId, intent.text);
-      return preview.ok ? data<KitPreviewReply>({ ok: true, message: null, at: Date.now(), preview: preview.value }) : reply(preview);
+      return preview.ok
+        ? data<KitPreviewReply>({ ok: true, message: null, at: Date.now(), preview: preview.value })
+        : reply(preview);
     }
-    case "import-kit": return reply(await importKitFile(app, dayId, intent), ({ units }) => `The kit file is taken over: ${count(units, "unit")}.`);
+    case "import-kit":
+      return reply(
+        await importKitFile(app, dayId, intent),
+        ({ units }) => `The kit file is taken over: ${count(units, "unit")}.`,
+      );
   }
 }
 
 const FIELDS = UNIT_FIELDS.map((id) => ({ id, label: UNIT_FIELD_WORDS[id] }));
 
-/** The case: every receiver and pack, what it can do here and with whom, and what else is in there. */
+/**
+ * The case: every receiver and pack, what it can do here and with whom, and what else is in there.
+ */
 export default function KitScreen({ loaderData: { view, match, antennas } }: Route.ComponentProps) {
   const day = useDay();
   const { send, reply: answer, isBusy } = useIntent<KitIntent>();
@@ -66,35 +115,78 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
   const [modelId, setModelId] = useState(units.items.at(-1)?.modelId ?? kit.packs[0]?.id ?? "");
   const columns = useMemo(() => unitColumns(view, match, send), [view, match, send]);
   const receivers = units.items.filter((u) => u.kind === "receiver");
-  const channels = receivers.reduce((n, r) => n + (kit.receivers.find((m) => m.id === r.modelId)?.halves ?? 0), 0);
+  const channels = receivers.reduce(
+    (n, r) => n + (kit.receivers.find((m) => m.id === r.modelId)?.halves ?? 0),
+    0,
+  );
   const packs = units.items.length - receivers.length;
   const idle = units.items.filter((u) => !standing(u, match).isFine);
   const seenVersion = units.version;
-  const models = [...kit.receivers, ...kit.packs].map((m) => ({ id: m.id, label: `${m.kind === "receiver" ? "receiver" : "pack"} · ${modelName(m)}`, detail: tuningWords(m) }));
+  const models = [...kit.receivers, ...kit.packs].map((m) => ({
+    id: m.id,
+    label: `${m.kind === "receiver" ? "receiver" : "pack"} · ${modelName(m)}`,
+    detail: tuningWords(m),
+  }));
 
   const wordsOf = ({ row, unit, problems, notes }: UnitRow): RowWords => {
     const model = unit && radioModel(kit, unit.modelId);
     return {
-      row, isGood: unit !== null, problems: problems.map(unitProblemWords), notes: notes.map(unitNoteWords), becomes: "a unit",
-      cells: unit ? [<b key="l">{unit.label}</b>, `${unit.kind}, ${model ? modelName(model) : "new model"}`, [unit.serial, unit.powerMw && `${unit.powerMw} mW`].filter(Boolean).join(", ") || "–"] : [],
+      row,
+      isGood: unit !== null,
+      problems: problems.map(unitProblemWords),
+      notes: notes.map(unitNoteWords),
+      becomes: "a unit",
+      cells: unit
+        ? [
+            <b key="l">{unit.label}</b>,
+            `${unit.kind}, ${model ? modelName(model) : "new model"}`,
+            [unit.serial, unit.powerMw && `${unit.powerMw} mW`].filter(Boolean).join(", ") || "–",
+          ]
+        : [],
     };
   };
 
   return (
     <Stack $gapPx={22}>
       <div>
-        <Answer>{units.items.length === 0 ? "The case is empty" : `${capital(count(receivers.length, "receiver"))} with ${count(channels, "channel")}, ${count(packs, "pack")}${idle.length > 0 ? `; ${listWords(idle.map((u) => u.label))} cannot work here as ${idle.length === 1 ? "it is" : "they are"}` : ", all fit to work here"}`}</Answer>
-        <Sub>{units.items.length === 0 ? "Read a list of your units, or a kit file, or put them in one by one." : "Each is held against the others and against the law of this place. Arrows go from cell to cell; Enter changes one."}</Sub>
+        <Answer>
+          {units.items.length === 0
+            ? "The case is empty"
+            : `${capital(count(receivers.length, "receiver"))} with ${count(channels, "channel")}, ${count(packs, "pack")}${idle.length > 0 ? `; ${listWords(idle.map((u) => u.label))} cannot work here as ${idle.length === 1 ? "it is" : "they are"}` : ", all fit to work here"}`}
+        </Answer>
+        <Sub>
+          {units.items.length === 0
+            ? "Read a list of your units, or a kit file, or put them in one by one."
+            : "Each is held against the others and against the law of this place. Arrows go from cell to cell; Enter changes one."}
+        </Sub>
       </div>
       <ReplyNotice reply={answer} />
       <section>
         <DataGrid
-          label="Units" rows={units.items} rowKey={(u) => u.key} columns={columns} isBusy={isBusy} isMarked={(u) => !standing(u, match).isFine} empty="Nothing in the case yet."
-          tools={units.earlierVersion !== null && <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "undo-units", seenVersion })}>Undo the last change</QuietButton>}
+          label="Units"
+          rows={units.items}
+          rowKey={(u) => u.key}
+          columns={columns}
+          isBusy={isBusy}
+          isMarked={(u) => !standing(u, match).isFine}
+          empty="Nothing in the case yet."
+          tools={
+            units.earlierVersion !== null && (
+              <QuietButton
+                isDisabled={isBusy}
+                onPress={() => send({ intent: "undo-units", seenVersion })}
+              >
+                Undo the last change
+              </QuietButton>
+            )
+          }
         />
         <Row style={{ alignItems: "end", marginTop: 12 }}>
           <SelectField label="One more of" value={modelId} onChange={setModelId} choices={models} />
-          <Button isDisabled={isBusy || modelId === ""} onPress={() => send({ intent: "add-unit", modelId, seenVersion })}>{`Put in ${view.nextLabels[radioModel(kit, modelId)?.kind ?? "pack"]}`}</Button>
+          <Button
+            isDisabled={isBusy || modelId === ""}
+            onPress={() => send({ intent: "add-unit", modelId, seenVersion })}
+          >{`Put in ${view.nextLabels[radioModel(kit, modelId)?.kind ?? "pack"]}`}</Button>
           <Link to={`/day/${day.day.id}/models`}>Models: look up, correct, add your own</Link>
         </Row>
       </section>
@@ -103,16 +195,27 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
         <Heading>Files</Heading>
         <Stack $gapPx={10}>
           <ListImport<UnitField, UnitRow>
-            button="Read a list of units" hint="CSV with a line of headings: label, model, serial, power; lowest and highest MHz for a model not known here" thing="unit" fields={FIELDS} columns={["Unit", "Is", "Serial and power"]}
-            wordsOf={wordsOf} onImport={(p) => send({ intent: "import", ...p, seenVersion })}
+            button="Read a list of units"
+            hint="CSV with a line of headings: label, model, serial, power; lowest and highest MHz for a model not known here"
+            thing="unit"
+            fields={FIELDS}
+            columns={["Unit", "Is", "Serial and power"]}
+            wordsOf={wordsOf}
+            onImport={(p) => send({ intent: "import", ...p, seenVersion })}
           />
           <KitFileImport seenVersion={seenVersion} isBusy={isBusy} send={send} />
           <Row>
-            <a href={`/day/${day.day.id}/kit.json`} download>Save the case as a kit file</a>
-            <a href={`/day/${day.day.id}/units.csv`} download>Save the units as CSV</a>
+            <a href={`/day/${day.day.id}/kit.json`} download>
+              Save the case as a kit file
+            </a>
+            <a href={`/day/${day.day.id}/units.csv`} download>
+              Save the units as CSV
+            </a>
             <a href="/kit.schema.json">The kit file’s schema</a>
           </Row>
-          <Soft as="p">A kit file holds models, units and counts; whoever reads it gets the whole case.</Soft>
+          <Soft as="p">
+            A kit file holds models, units and counts; whoever reads it gets the whole case.
+          </Soft>
         </Stack>
       </section>
     </Stack>

@@ -14,10 +14,17 @@ import { Tape } from "../../ui/Tape/Tape";
 import type { KitIntent } from "./intents";
 
 /** How a unit stands here: with whom it works, and what forbids it. */
-export function standing(unit: CaseUnit, match: readonly MatchRow[]): { isFine: boolean; words: string } {
+export function standing(
+  unit: CaseUnit,
+  match: readonly MatchRow[],
+): { isFine: boolean; words: string } {
   if (unit.kind === "receiver") {
-    const packs = match.filter((m) => m.receivers.some((r) => r.key === unit.key && r.problem === null)).map((m) => m.unit.label.replace(/^Pack /, ""));
-    return packs.length > 0 ? { isFine: true, words: `with ${packs.length === 1 ? "pack" : "packs"} ${listWords(packs)}` } : { isFine: false, words: "no pack here fits it" };
+    const packs = match
+      .filter((m) => m.receivers.some((r) => r.key === unit.key && r.problem === null))
+      .map((m) => m.unit.label.replace(/^Pack /, ""));
+    return packs.length > 0
+      ? { isFine: true, words: `with ${packs.length === 1 ? "pack" : "packs"} ${listWords(packs)}` }
+      : { isFine: false, words: "no pack here fits it" };
   }
   const mine = match.find((m) => m.unit.key === unit.key);
   const legality = mine ? legalityWords(mine.legality) : "";
@@ -26,60 +33,158 @@ export function standing(unit: CaseUnit, match: readonly MatchRow[]): { isFine: 
   if (fitting.length > 0) return { isFine: true, words: `with ${listWords(fitting)}` };
   const problems = mine?.receivers.flatMap((r) => r.problem ?? []) ?? [];
   const nearest = problems.find((p) => p.code !== "other-modulation") ?? problems[0];
-  return { isFine: false, words: nearest ? `fits no receiver: ${pairProblemWords(nearest)}` : "no receiver in the case" };
+  return {
+    isFine: false,
+    words: nearest ? `fits no receiver: ${pairProblemWords(nearest)}` : "no receiver in the case",
+  };
 }
 
-export function unitColumns(view: KitView, match: readonly MatchRow[], send: (intent: KitIntent) => void): GridColumn<CaseUnit>[] {
+export function unitColumns(
+  view: KitView,
+  match: readonly MatchRow[],
+  send: (intent: KitIntent) => void,
+): GridColumn<CaseUnit>[] {
   const { kit } = view;
   const seenVersion = view.units.version;
-  const change = (unit: CaseUnit, part: Extract<KitIntent, { intent: "change-unit" }>["change"]) => send({ intent: "change-unit", key: unit.key, change: part, seenVersion });
+  const change = (unit: CaseUnit, part: Extract<KitIntent, { intent: "change-unit" }>["change"]) =>
+    send({ intent: "change-unit", key: unit.key, change: part, seenVersion });
   const modelOf = (u: CaseUnit) => radioModel(kit, u.modelId);
-  const nameOf = (u: CaseUnit) => { const m = modelOf(u); return m ? modelName(m) : u.modelId; };
+  const nameOf = (u: CaseUnit) => {
+    const m = modelOf(u);
+    return m ? modelName(m) : u.modelId;
+  };
   const behind = firmwareBehind(kit, view.units.items);
-  const newestOver = (u: CaseUnit) => behind.find((b) => b.units.some((x) => x.label === u.label))?.newest ?? null;
+  const newestOver = (u: CaseUnit) =>
+    behind.find((b) => b.units.some((x) => x.label === u.label))?.newest ?? null;
   return [
     {
-      id: "label", heading: "Unit", text: (u) => u.label, cell: (u) => <b>{u.label}</b>,
-      edit: () => ({ kind: "text", value: (u) => u.label, commit: (u, label) => change(u, { label }) }),
-    },
-    {
-      id: "model", heading: "Model", text: nameOf,
+      id: "label",
+      heading: "Unit",
+      text: (u) => u.label,
+      cell: (u) => <b>{u.label}</b>,
       edit: () => ({
-        kind: "choice", value: (u) => u.modelId, commit: (u, modelId) => change(u, { modelId }),
-        choices: (u) => (u.kind === "receiver" ? kit.receivers : kit.packs).map((m) => ({ id: m.id, label: modelName(m) })),
+        kind: "text",
+        value: (u) => u.label,
+        commit: (u, label) => change(u, { label }),
       }),
     },
     {
-      id: "here", heading: "Here", text: (u) => standing(u, match).words,
+      id: "model",
+      heading: "Model",
+      text: nameOf,
+      edit: () => ({
+        kind: "choice",
+        value: (u) => u.modelId,
+        commit: (u, modelId) => change(u, { modelId }),
+        choices: (u) =>
+          (u.kind === "receiver" ? kit.receivers : kit.packs).map((m) => ({
+            id: m.id,
+            label: modelName(m),
+          })),
+      }),
+    },
+    {
+      id: "here",
+      heading: "Here",
+      text: (u) => standing(u, match).words,
       isWrapped: true,
-      cell: (u) => { const s = standing(u, match); return s.isFine ? <Soft>{s.words}</Soft> : <Status status="problem">{s.words}</Status>; },
-    },
-    { id: "tunes", heading: "Tunes", text: (u) => { const m = modelOf(u); return m ? tuningWords(m) : ""; }, sortBy: (u) => modelOf(u)?.tuning[0]?.lowHz ?? Infinity },
-    {
-      id: "block", heading: "Block and tape", text: (u) => { const block = modelOf(u)?.block; return block ? `${block} ${tapeOf(kit, block)?.tape ?? ""}` : ""; },
-      cell: (u) => { const block = modelOf(u)?.block ?? null; return block === null ? <Soft>–</Soft> : <Tape colour={tapeOf(kit, block)?.colour ?? null}>{`${block}${tapeOf(kit, block) ? `, ${tapeOf(kit, block)!.tape}` : ""}`}</Tape>; },
+      cell: (u) => {
+        const s = standing(u, match);
+        return s.isFine ? <Soft>{s.words}</Soft> : <Status status="problem">{s.words}</Status>;
+      },
     },
     {
-      id: "power", heading: "Power", text: (u) => (u.powerMw === null ? "" : `${u.powerMw} mW`), sortBy: (u) => u.powerMw ?? -1,
-      edit: (unit) => (unit.kind === "receiver" ? null : {
-        kind: "choice", value: (u) => String(u.powerMw ?? ""), commit: (u, mw) => change(u, { powerMw: Number(mw) }),
-        choices: (u) => { const m = modelOf(u); return m?.kind === "pack" ? m.powersMw.map((p) => ({ id: String(p), label: `${p} mW` })) : []; },
+      id: "tunes",
+      heading: "Tunes",
+      text: (u) => {
+        const m = modelOf(u);
+        return m ? tuningWords(m) : "";
+      },
+      sortBy: (u) => modelOf(u)?.tuning[0]?.lowHz ?? Infinity,
+    },
+    {
+      id: "block",
+      heading: "Block and tape",
+      text: (u) => {
+        const block = modelOf(u)?.block;
+        return block ? `${block} ${tapeOf(kit, block)?.tape ?? ""}` : "";
+      },
+      cell: (u) => {
+        const block = modelOf(u)?.block ?? null;
+        return block === null ? (
+          <Soft>–</Soft>
+        ) : (
+          <Tape
+            colour={tapeOf(kit, block)?.colour ?? null}
+          >{`${block}${tapeOf(kit, block) ? `, ${tapeOf(kit, block)!.tape}` : ""}`}</Tape>
+        );
+      },
+    },
+    {
+      id: "power",
+      heading: "Power",
+      text: (u) => (u.powerMw === null ? "" : `${u.powerMw} mW`),
+      sortBy: (u) => u.powerMw ?? -1,
+      edit: (unit) =>
+        unit.kind === "receiver"
+          ? null
+          : {
+              kind: "choice",
+              value: (u) => String(u.powerMw ?? ""),
+              commit: (u, mw) => change(u, { powerMw: Number(mw) }),
+              choices: (u) => {
+                const m = modelOf(u);
+                return m?.kind === "pack"
+                  ? m.powersMw.map((p) => ({ id: String(p), label: `${p} mW` }))
+                  : [];
+              },
+            },
+    },
+    {
+      id: "serial",
+      heading: "Serial",
+      text: (u) => u.serial ?? "",
+      edit: () => ({
+        kind: "text",
+        value: (u) => u.serial ?? "",
+        commit: (u, serial) => change(u, { serial: serial.trim() || null }),
       }),
     },
     {
-      id: "serial", heading: "Serial", text: (u) => u.serial ?? "",
-      edit: () => ({ kind: "text", value: (u) => u.serial ?? "", commit: (u, serial) => change(u, { serial: serial.trim() || null }) }),
+      id: "key",
+      heading: "Key",
+      text: (u) => u.keyName ?? "",
+      edit: () => ({
+        kind: "text",
+        value: (u) => u.keyName ?? "",
+        commit: (u, keyName) => change(u, { keyName: keyName.trim() || null }),
+      }),
     },
     {
-      id: "key", heading: "Key", text: (u) => u.keyName ?? "",
-      edit: () => ({ kind: "text", value: (u) => u.keyName ?? "", commit: (u, keyName) => change(u, { keyName: keyName.trim() || null }) }),
-    },
-    {
-      id: "firmware", heading: "Firmware", text: (u) => u.firmware ?? "",
-      cell: (u) => { const newest = newestOver(u); return newest ? <Status status="problem">{`${u.firmware}, ${newest} is out`}</Status> : (u.firmware ?? ""); },
-      edit: () => ({ kind: "text", value: (u) => u.firmware ?? "", commit: (u, firmware) => change(u, { firmware: firmware.trim() || null }) }),
+      id: "firmware",
+      heading: "Firmware",
+      text: (u) => u.firmware ?? "",
+      cell: (u) => {
+        const newest = newestOver(u);
+        return newest ? (
+          <Status status="problem">{`${u.firmware}, ${newest} is out`}</Status>
+        ) : (
+          (u.firmware ?? "")
+        );
+      },
+      edit: () => ({
+        kind: "text",
+        value: (u) => u.firmware ?? "",
+        commit: (u, firmware) => change(u, { firmware: firmware.trim() || null }),
+      }),
     },
     { id: "talker", heading: "With", text: (u) => view.carriedBy[u.key] ?? "" },
-    { id: "out", heading: "", text: () => "take out", cell: () => "take out", act: (u) => send({ intent: "remove-unit", key: u.key, seenVersion }) },
+    {
+      id: "out",
+      heading: "",
+      text: () => "take out",
+      cell: () => "take out",
+      act: (u) => send({ intent: "remove-unit", key: u.key, seenVersion }),
+    },
   ];
 }

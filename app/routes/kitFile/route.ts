@@ -5,5 +5,9 @@ import { dayIdOf, download, orNotFound } from "../shared/reply.server";
 /** The day's case as a kit file. */
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
-  return download(orNotFound(await exportKitFile(context.app, dayId)), "application/json", `kit-day-${dayId}.json`);
+  return download(
+    orNotFound(await exportKitFile(context.app, dayId)),
+    "application/json",
+    `kit-day-${dayId}.json`,
+  );
 }

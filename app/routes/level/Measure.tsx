@@ -30,17 +30,33 @@ interface MeasureProps {
 }
 
 /** The voice itself: measured, told what stands out, and which one knob to turn. */
-export function Measure({ channel, levels, isPractice, listening, onMeasured, onTurn }: MeasureProps) {
+export function Measure({
+  channel,
+  levels,
+  isPractice,
+  listening,
+  onMeasured,
+  onTurn,
+}: MeasureProps) {
   const { now } = listening;
   const [track, setTrack] = useState(0);
   const [take, setTake] = useState(1);
   const [turned, setTurned] = useState<string | null>(null);
   const [isFed, setFed] = useState(false);
   const heard = now.code === "heard" ? (now.tracks[track] ?? now.tracks[0]!) : null;
-  const judge = (t: HeardTrack) => adviseKnob({
-    ordinary: levels.question, loudestSplAt1mDb: levels.loudestSplAt1mDb, measuredPeakDbfs: t.voiceDbfs === null ? null : t.peakDbfs, isPressed: t.findings.some((f) => f.code === "pressed") || (levels.loudest.stages.find((s) => s.name === "transmitter")!.headroomDb < 0 && t.clippedSamples > 0),
-    reachable: reachableOf(levels.kit), aim: LEVEL_AIMS[levels.aim], school: levels.school,
-  });
+  const judge = (t: HeardTrack) =>
+    adviseKnob({
+      ordinary: levels.question,
+      loudestSplAt1mDb: levels.loudestSplAt1mDb,
+      measuredPeakDbfs: t.voiceDbfs === null ? null : t.peakDbfs,
+      isPressed:
+        t.findings.some((f) => f.code === "pressed") ||
+        (levels.loudest.stages.find((s) => s.name === "transmitter")!.headroomDb < 0 &&
+          t.clippedSamples > 0),
+      reachable: reachableOf(levels.kit),
+      aim: LEVEL_AIMS[levels.aim],
+      school: levels.school,
+    });
   // what did not go through the chain says nothing of its gains
   const isChain = now.code === "heard" && (now.way !== "microphone" || isFed);
   const advice = heard && isChain && turned === null ? judge(heard) : null;
@@ -52,10 +68,25 @@ export function Measure({ channel, levels, isPractice, listening, onMeasured, on
   const say = (isLoudest: boolean) => {
     setTurned(null);
     setTake((n) => n + 1);
-    void listening.practice({ talker: channel.talker, effort: levels.settings.effort, moves: channel.moves, distanceM: levels.settings.micDistanceM, peakFactorDb: levels.settings.peakFactorDb, isLoudest, take, sampleRateHz: RATE_HZ }, levels.question, onHeard);
+    void listening.practice(
+      {
+        talker: channel.talker,
+        effort: levels.settings.effort,
+        moves: channel.moves,
+        distanceM: levels.settings.micDistanceM,
+        peakFactorDb: levels.settings.peakFactorDb,
+        isLoudest,
+        take,
+        sampleRateHz: RATE_HZ,
+      },
+      levels.question,
+      onHeard,
+    );
   };
   const turnTo = (knob: Knob, db: number, loudestSplAt1mDb: number) => {
-    setTurned(`${levels.names[knob]} stands at ${levels.show(knob, db)} now: say it again to see it.`);
+    setTurned(
+      `${levels.names[knob]} stands at ${levels.show(knob, db)} now: say it again to see it.`,
+    );
     onTurn(knob, db);
     onMeasured(null, loudestSplAt1mDb);
   };
@@ -65,38 +96,141 @@ export function Measure({ channel, levels, isPractice, listening, onMeasured, on
       <Heading>Measure the voice</Heading>
       <Stack $gapPx={10}>
         <Row>
-          {isPractice && <PrimaryButton isDisabled={isBusy} onPress={() => say(true)}>{`${channel.talker}, your loudest line`}</PrimaryButton>}
-          <FileTrigger acceptedFileTypes={[".wav", "audio/wav", "audio/x-wav"]} onSelect={(files) => { const given = files?.[0]; if (given) { setTurned(null); setTrack(0); void listening.file(given, onHeard); } }}><Button isDisabled={isBusy}>A recording</Button></FileTrigger>
-          <Button isDisabled={isBusy} onPress={() => { setTurned(null); void listening.microphone(onHeard); }}>This computer’s microphone</Button>
-          <SwitchField isSelected={isFed} onChange={setFed}>fed by the recorder</SwitchField>
-          {isBusy && <QuietButton onPress={listening.stop}>{now.code === "recording" ? "Enough" : "Stop"}</QuietButton>}
+          {isPractice && (
+            <PrimaryButton
+              isDisabled={isBusy}
+              onPress={() => say(true)}
+            >{`${channel.talker}, your loudest line`}</PrimaryButton>
+          )}
+          <FileTrigger
+            acceptedFileTypes={[".wav", "audio/wav", "audio/x-wav"]}
+            onSelect={(files) => {
+              const given = files?.[0];
+              if (given) {
+                setTurned(null);
+                setTrack(0);
+                void listening.file(given, onHeard);
+              }
+            }}
+          >
+            <Button isDisabled={isBusy}>A recording</Button>
+          </FileTrigger>
+          <Button
+            isDisabled={isBusy}
+            onPress={() => {
+              setTurned(null);
+              void listening.microphone(onHeard);
+            }}
+          >
+            This computer’s microphone
+          </Button>
+          <SwitchField isSelected={isFed} onChange={setFed}>
+            fed by the recorder
+          </SwitchField>
+          {isBusy && (
+            <QuietButton onPress={listening.stop}>
+              {now.code === "recording" ? "Enough" : "Stop"}
+            </QuietButton>
+          )}
         </Row>
-        {now.code === "working" && <Progress label={`Listening to ${now.what}`} fraction={now.share ?? 0} valueText={now.share === null ? "listening" : `${Math.round(now.share * 100)} %`} />}
-        {now.code === "recording" && <Live role="status"><i style={{ width: `${Math.max(0, Math.min(100, ((now.peakDbfs + 60) / 60) * 100))}%` }} data-hot={now.peakDbfs > -6 || undefined} /><Figure>{formatDbfs(now.peakDbfs)}</Figure><Soft>{`${Math.floor(now.seconds)} s; say it as on the take`}</Soft></Live>}
+        {now.code === "working" && (
+          <Progress
+            label={`Listening to ${now.what}`}
+            fraction={now.share ?? 0}
+            valueText={now.share === null ? "listening" : `${Math.round(now.share * 100)} %`}
+          />
+        )}
+        {now.code === "recording" && (
+          <Live role="status">
+            <i
+              style={{ width: `${Math.max(0, Math.min(100, ((now.peakDbfs + 60) / 60) * 100))}%` }}
+              data-hot={now.peakDbfs > -6 || undefined}
+            />
+            <Figure>{formatDbfs(now.peakDbfs)}</Figure>
+            <Soft>{`${Math.floor(now.seconds)} s; say it as on the take`}</Soft>
+          </Live>
+        )}
         {now.code === "failed" && <Notice kind="refused">{now.words}</Notice>}
         {now.code === "heard" && heard && (
           <>
-            {now.tracks.length > 1 && <SelectField label="Track" value={track} onChange={(t) => { setTrack(t); setTurned(null); }} choices={now.tracks.map((t, i) => ({ id: i, label: `track ${i + 1}`, detail: t.peakDbfs === null ? "silent" : `peaks ${formatDbfs(t.peakDbfs)}` }))} />}
-            <TakeChart outline={heard.outline} label={`${now.from}: peaks at ${heard.peakDbfs === null ? "nothing" : formatDbfs(heard.peakDbfs)}`} aimDbfs={LEVEL_AIMS[levels.aim].loudestPeakDbfs} />
+            {now.tracks.length > 1 && (
+              <SelectField
+                label="Track"
+                value={track}
+                onChange={(t) => {
+                  setTrack(t);
+                  setTurned(null);
+                }}
+                choices={now.tracks.map((t, i) => ({
+                  id: i,
+                  label: `track ${i + 1}`,
+                  detail: t.peakDbfs === null ? "silent" : `peaks ${formatDbfs(t.peakDbfs)}`,
+                }))}
+              />
+            )}
+            <TakeChart
+              outline={heard.outline}
+              label={`${now.from}: peaks at ${heard.peakDbfs === null ? "nothing" : formatDbfs(heard.peakDbfs)}`}
+              aimDbfs={LEVEL_AIMS[levels.aim].loudestPeakDbfs}
+            />
             <Figures>
-              {([["peaks", heard.peakDbfs, "dBFS"], ["true peak", heard.truePeakDbtp, "dBTP"], ["voice", heard.voiceDbfs, "dBFS"], ["loudness", heard.integratedLufs, "LUFS"], ["loudest 3 s", heard.shortTermMaxLufs, "LUFS"], ["pauses", heard.noiseFloorDbfs, "dBFS"], ["crest", heard.crestDb, "dB"]] as const).map(([name, value, unit]) => (
-                <div key={name}><dt>{name}</dt><dd>{value === null ? "—" : `${value.toFixed(1).replace("-", "−")} ${unit}`}</dd></div>
+              {(
+                [
+                  ["peaks", heard.peakDbfs, "dBFS"],
+                  ["true peak", heard.truePeakDbtp, "dBTP"],
+                  ["voice", heard.voiceDbfs, "dBFS"],
+                  ["loudness", heard.integratedLufs, "LUFS"],
+                  ["loudest 3 s", heard.shortTermMaxLufs, "LUFS"],
+                  ["pauses", heard.noiseFloorDbfs, "dBFS"],
+                  ["crest", heard.crestDb, "dB"],
+                ] as const
+              ).map(([name, value, unit]) => (
+                <div key={name}>
+                  <dt>{name}</dt>
+                  <dd>{value === null ? "—" : `${value.toFixed(1).replace("-", "−")} ${unit}`}</dd>
+                </div>
               ))}
             </Figures>
-            {now.warnings.map((w) => <Notice key={w} kind="caution">{w}</Notice>)}
+            {now.warnings.map((w) => (
+              <Notice key={w} kind="caution">
+                {w}
+              </Notice>
+            ))}
             {advice && (
               <Notice
                 kind={advice.code === "leave" ? "said" : "caution"}
-                action={advice.code === "turn" ? <Button onPress={() => turnTo(advice.knob, advice.toDb, advice.loudestSplAt1mDb)}>{`Turn ${levels.names[advice.knob]} to ${levels.show(advice.knob, advice.toDb)}`}</Button>
-                  : advice.code === "pack-hides" ? <Button onPress={() => turnTo("pack", advice.toDb, levels.loudestSplAt1mDb)}>{`Turn ${levels.names.pack} to ${levels.show("pack", advice.toDb)}`}</Button> : undefined}
+                action={
+                  advice.code === "turn" ? (
+                    <Button
+                      onPress={() => turnTo(advice.knob, advice.toDb, advice.loudestSplAt1mDb)}
+                    >{`Turn ${levels.names[advice.knob]} to ${levels.show(advice.knob, advice.toDb)}`}</Button>
+                  ) : advice.code === "pack-hides" ? (
+                    <Button
+                      onPress={() => turnTo("pack", advice.toDb, levels.loudestSplAt1mDb)}
+                    >{`Turn ${levels.names.pack} to ${levels.show("pack", advice.toDb)}`}</Button>
+                  ) : undefined
+                }
               >
                 {knobAdviceWords(advice, levels.show, levels.names)}
               </Notice>
             )}
             {turned && <Notice kind="said">{turned}</Notice>}
-            {!isChain && <Soft as="p">Not through the chain: this tells of the voice, and of no gain. Feed the recorder into this computer, or take a recording.</Soft>}
-            {heard.findings.length > 0 && <Found>{heard.findings.map((f) => <li key={f.code}>{findingWords(f)}</li>)}</Found>}
-            {heard.findings.length === 0 && <Soft as="p">{`Nothing else stands out: no hum, no rub, no clipping, ${formatDb(heard.voiceDbfs! - (heard.noiseFloorDbfs ?? heard.voiceDbfs!))} between voice and pauses.`}</Soft>}
+            {!isChain && (
+              <Soft as="p">
+                Not through the chain: this tells of the voice, and of no gain. Feed the recorder
+                into this computer, or take a recording.
+              </Soft>
+            )}
+            {heard.findings.length > 0 && (
+              <Found>
+                {heard.findings.map((f) => (
+                  <li key={f.code}>{findingWords(f)}</li>
+                ))}
+              </Found>
+            )}
+            {heard.findings.length === 0 && (
+              <Soft as="p">{`Nothing else stands out: no hum, no rub, no clipping, ${formatDb(heard.voiceDbfs! - (heard.noiseFloorDbfs ?? heard.voiceDbfs!))} between voice and pauses.`}</Soft>
+            )}
           </>
         )}
       </Stack>
@@ -105,13 +239,38 @@ export function Measure({ channel, levels, isPractice, listening, onMeasured, on
 }
 
 const Figures = styled.dl`
-  display: flex; flex-wrap: wrap; gap: 4px 22px;
-  dt { font-size: 0.85rem; color: var(--soft); }
-  dd { font-variant-numeric: tabular-nums; font-weight: 600; }
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 22px;
+  dt {
+    font-size: 0.85rem;
+    color: var(--soft);
+  }
+  dd {
+    font-variant-numeric: tabular-nums;
+    font-weight: 600;
+  }
 `;
-const Found = styled.ul`list-style: none; display: grid; gap: 4px; li { padding-left: 14px; border-left: 4px solid var(--watch); }`;
+const Found = styled.ul`
+  list-style: none;
+  display: grid;
+  gap: 4px;
+  li {
+    padding-left: 14px;
+    border-left: 4px solid var(--watch);
+  }
+`;
 const Live = styled.div`
-  display: grid; grid-template-columns: 1fr auto auto; gap: 12px; align-items: center;
-  i { display: block; height: 22px; background: var(--good); }
-  i[data-hot] { background: var(--bad); }
+  display: grid;
+  grid-template-columns: 1fr auto auto;
+  gap: 12px;
+  align-items: center;
+  i {
+    display: block;
+    height: 22px;
+    background: var(--good);
+  }
+  i[data-hot] {
+    background: var(--bad);
+  }
 `;

@@ -18,8 +18,17 @@ export const levelIntents = z.object({
     inputGainDb: z.number().min(-120).max(120),
   }),
   detail: z.object({
-    loudestSplAt1mDb: z.number().min(30).max(140), school: names<School>(SCHOOLS), aim: names<LevelAimName>(LEVEL_AIMS),
-    measured: z.object({ peakDbfs: dbfs, voiceDbfs: dbfs.nullable(), pausesDbfs: dbfs.nullable(), found: z.array(z.string().max(40)).max(40) }).nullable(),
+    loudestSplAt1mDb: z.number().min(30).max(140),
+    school: names<School>(SCHOOLS),
+    aim: names<LevelAimName>(LEVEL_AIMS),
+    measured: z
+      .object({
+        peakDbfs: dbfs,
+        voiceDbfs: dbfs.nullable(),
+        pausesDbfs: dbfs.nullable(),
+        found: z.array(z.string().max(40)).max(40),
+      })
+      .nullable(),
     looked: z.array(z.string().max(60)).max(40),
   }),
 });

@@ -1,6 +1,10 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { HeardTrack } from "../../../workers/listen/listen.api";
-import { measureFile, measurePractice, measureSamples } from "../../../workers/listen/listen.client";
+import {
+  measureFile,
+  measurePractice,
+  measureSamples,
+} from "../../../workers/listen/listen.client";
 import { wavErrorWords, wavWarningWords } from "../../../contract/levelWords";
 import type { PracticeLine } from "../../../core/air/practiceVoice";
 import type { LevelChainQuestion } from "../../../core/audio/levelChain";
@@ -18,40 +22,74 @@ type OnHeard = (track: HeardTrack, way: Way) => void;
 
 const LONGEST_S = 20;
 /** Hands on what a microphone hears; runs beside the page. */
-const TAP = "registerProcessor('tap',class extends AudioWorkletProcessor{process(i){const c=i[0]&&i[0][0];if(c)this.port.postMessage(c.slice());return true}})";
+const TAP =
+  "registerProcessor('tap',class extends AudioWorkletProcessor{process(i){const c=i[0]&&i[0][0];if(c)this.port.postMessage(c.slice());return true}})";
 
-/** One thing listened to at a time: a practice talker, a file, or this computer's own microphone. */
+/**
+ * One thing listened to at a time: a practice talker, a file, or this computer's own microphone.
+ */
 export function useListening() {
   const [now, setNow] = useState<Listening>({ code: "idle" });
   const stop = useRef<() => void>(() => undefined);
   useEffect(() => () => stop.current(), []);
 
-  const practice = useCallback(async (line: PracticeLine, chain: Omit<LevelChainQuestion, "talker">, onHeard: OnHeard) => {
-    setNow({ code: "working", what: `${line.talker} speaks`, share: null });
-    const running = measurePractice(line, chain);
-    stop.current = running.cancel;
-    const heard = await running.result;
-    if (!heard.ok) return setNow(heard.error.code === "cancelled" ? { code: "idle" } : { code: "failed", words: "That could not be measured. Nothing was kept of it." });
-    setNow({ code: "heard", way: "practice", from: `${line.talker}’s ${line.isLoudest ? "loudest " : ""}line`, tracks: [heard.value], warnings: [] });
-    return onHeard(heard.value, "practice");
-  }, []);
+  const practice = useCallback(
+    async (line: PracticeLine, chain: Omit<LevelChainQuestion, "talker">, onHeard: OnHeard) => {
+      setNow({ code: "working", what: `${line.talker} speaks`, share: null });
+      const running = measurePractice(line, chain);
+      stop.current = running.cancel;
+      const heard = await running.result;
+      if (!heard.ok)
+        return setNow(
+          heard.error.code === "cancelled"
+            ? { code: "idle" }
+            : { code: "failed", words: "That could not be measured. Nothing was kept of it." },
+        );
+      setNow({
+        code: "heard",
+        way: "practice",
+        from: `${line.talker}’s ${line.isLoudest ? "loudest " : ""}line`,
+        tracks: [heard.value],
+        warnings: [],
+      });
+      return onHeard(heard.value, "practice");
+    },
+    [],
+  );
 
   const file = useCallback(async (given: File, onHeard: OnHeard) => {
     setNow({ code: "working", what: given.name, share: 0 });
-    const running = measureFile(given, (share) => setNow((n) => (n.code === "working" ? { ...n, share } : n)));
+    const running = measureFile(given, (share) =>
+      setNow((n) => (n.code === "working" ? { ...n, share } : n)),
+    );
     stop.current = running.cancel;
     const heard = await running.result;
-    if (!heard.ok) return setNow({ code: "failed", words: heard.error.code === "cancelled" ? wavErrorWords({ code: "stopped" }) : "That file could not be measured. Nothing was kept of it." });
+    if (!heard.ok)
+      return setNow({
+        code: "failed",
+        words:
+          heard.error.code === "cancelled"
+            ? wavErrorWords({ code: "stopped" })
+            : "That file could not be measured. Nothing was kept of it.",
+      });
     if (!heard.value.ok) return setNow({ code: "failed", words: wavErrorWords(heard.value.error) });
     const { tracks, warnings } = heard.value.value;
-    setNow({ code: "heard", way: "file", from: given.name, tracks, warnings: warnings.map(wavWarningWords) });
+    setNow({
+      code: "heard",
+      way: "file",
+      from: given.name,
+      tracks,
+      warnings: warnings.map(wavWarningWords),
+    });
     return onHeard(tracks[0]!, "file");
   }, []);
 
   const microphone = useCallback(async (onHeard: OnHeard) => {
     const pieces: Float32Array[] = [];
     try {
-      const stream = await navigator.mediaDevices.getUserMedia({ audio: { autoGainControl: false, echoCancellation: false, noiseSuppression: false } });
+      const stream = await navigator.mediaDevices.getUserMedia({
+        audio: { autoGainControl: false, echoCancellation: false, noiseSuppression: false },
+      });
       const context = new AudioContext();
       const address = URL.createObjectURL(new Blob([TAP], { type: "text/javascript" }));
       await context.audioWorklet.addModule(address);
@@ -64,13 +102,23 @@ export function useListening() {
         stream.getTracks().forEach((t) => t.stop());
         void context.close();
         stop.current = () => undefined;
-        if (samples === 0) return setNow({ code: "failed", words: "Nothing came from the microphone." });
+        if (samples === 0)
+          return setNow({ code: "failed", words: "Nothing came from the microphone." });
         const all = new Float32Array(samples);
-        pieces.reduce((at, p) => { all.set(p, at); return at + p.length; }, 0);
+        pieces.reduce((at, p) => {
+          all.set(p, at);
+          return at + p.length;
+        }, 0);
         setNow({ code: "working", what: "this computer’s microphone", share: null });
         void measureSamples(all, context.sampleRate).result.then((heard) => {
           if (!heard.ok) return setNow({ code: "failed", words: "That could not be measured." });
-          setNow({ code: "heard", way: "microphone", from: "this computer’s microphone", tracks: [heard.value], warnings: [] });
+          setNow({
+            code: "heard",
+            way: "microphone",
+            from: "this computer’s microphone",
+            tracks: [heard.value],
+            warnings: [],
+          });
           return onHeard(heard.value, "microphone");
         });
       };
@@ -78,19 +126,37 @@ export function useListening() {
       tap.port.onmessage = ({ data }: MessageEvent<Float32Array>) => {
         pieces.push(data);
         samples += data.length;
-        peak = Math.max(peak * 0.98, data.reduce((most, v) => Math.max(most, Math.abs(v)), 0));
+        peak = Math.max(
+          peak * 0.98,
+          data.reduce((most, v) => Math.max(most, Math.abs(v)), 0),
+        );
         if (samples - shownAt > context.sampleRate / 12) {
           shownAt = samples;
-          setNow({ code: "recording", seconds: samples / context.sampleRate, peakDbfs: 20 * Math.log10(Math.max(1e-6, peak)) });
+          setNow({
+            code: "recording",
+            seconds: samples / context.sampleRate,
+            peakDbfs: 20 * Math.log10(Math.max(1e-6, peak)),
+          });
         }
         if (samples > LONGEST_S * context.sampleRate) end();
       };
       context.createMediaStreamSource(stream).connect(tap);
       setNow({ code: "recording", seconds: 0, peakDbfs: -120 });
     } catch {
-      setNow({ code: "failed", words: "No microphone: this browser gives none to this page, or none is plugged in. A recording as a wave file does as well." });
+      setNow({
+        code: "failed",
+        words:
+          "No microphone: this browser gives none to this page, or none is plugged in. A recording as a wave file does as well.",
+      });
     }
   }, []);
 
-  return { now, practice, file, microphone, stop: () => stop.current(), clear: () => setNow({ code: "idle" }) };
+  return {
+    now,
+    practice,
+    file,
+    microphone,
+    stop: () => stop.current(),
+    clear: () => setNow({ code: "idle" }),
+  };
 }

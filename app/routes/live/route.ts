@@ -4,7 +4,10 @@ import { dayIdOf } from "../shared/reply.server";
 /** Told again so often, so that a line that fell silent is noticed. */
 const BEAT_MS = 10_000;
 
-/** Server-sent events: a number that grows with every change to a day. A phone that is sent away is cut off at the door. */
+/**
+ * Server-sent events: a number that grows with every change to a day. A phone that is sent away is
+ * cut off at the door.
+ */
 export function loader({ params, context, request }: Route.LoaderArgs) {
   dayIdOf(params);
   const { changes, desk, asker } = context.app;
@@ -15,7 +18,10 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
     start(controller) {
       const say = (revision: number) => controller.enqueue(encoder.encode(`data: ${revision}\n\n`));
       const end = changes.follow(say);
-      const beat = setInterval(() => controller.enqueue(encoder.encode("event: beat\ndata: \n\n")), BEAT_MS);
+      const beat = setInterval(
+        () => controller.enqueue(encoder.encode("event: beat\ndata: \n\n")),
+        BEAT_MS,
+      );
       if (guestId !== null) desk.pageOf(guestId, 1);
       let isOpen = true;
       leave = () => {
@@ -31,5 +37,7 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
     },
     cancel: () => leave(),
   });
-  return new Response(body, { headers: { "content-type": "text/event-stream", "cache-control": "no-store" } });
+  return new Response(body, {
+    headers: { "content-type": "text/event-stream", "cache-control": "no-store" },
+  });
 }

@@ -4,8 +4,19 @@ import { pageNumber } from "../../../contract/seen";
 const seenId = pageNumber.nullable();
 
 export const logIntents = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("note"), text: z.string().max(2000), channelId: z.number().int().nullable(), agoMs: z.number().min(0).max(600_000), seenId }),
-  z.object({ intent: z.literal("correct"), ofKey: z.string().min(1).max(80), text: z.string().max(2000), seenId }),
+  z.object({
+    intent: z.literal("note"),
+    text: z.string().max(2000),
+    channelId: z.number().int().nullable(),
+    agoMs: z.number().min(0).max(600_000),
+    seenId,
+  }),
+  z.object({
+    intent: z.literal("correct"),
+    ofKey: z.string().min(1).max(80),
+    text: z.string().max(2000),
+    seenId,
+  }),
 ]);
 
 export type LogIntent = z.infer<typeof logIntents>;

@@ -5,7 +5,13 @@ import type { Route } from "./+types/route";
 import { correctEntry, logPage } from "../../../server/services/log.server";
 import { putNote } from "../../../server/services/roll.server";
 import { count, capital } from "../../../contract/format";
-import { logClock, logGroupWords, logNamesOf, logTextOf, logWords } from "../../../contract/logWords";
+import {
+  logClock,
+  logGroupWords,
+  logNamesOf,
+  logTextOf,
+  logWords,
+} from "../../../contract/logWords";
 import { filterLog, LOG_GROUPS, type LogFilter, type LogGroup } from "../../../core/day/dayLog";
 import { sensitivityDbm } from "../../../core/kit/setups";
 import { receiverModel } from "../../../core/kit/models";
@@ -36,7 +42,11 @@ function filterOf(params: URLSearchParams): LogFilter {
   const asked = (params.get("groups") ?? "").split(",");
   const groups = LOG_GROUPS.filter((g) => asked.includes(g));
   const who = params.get("who");
-  return { groups: groups.length > 0 ? groups : null, channelId: who !== null && /^\d{1,9}$/.test(who) ? Number(who) : null, search: (params.get("search") ?? "").slice(0, MAX_SEARCH_LENGTH) };
+  return {
+    groups: groups.length > 0 ? groups : null,
+    channelId: who !== null && /^\d{1,9}$/.test(who) ? Number(who) : null,
+    search: (params.get("search") ?? "").slice(0, MAX_SEARCH_LENGTH),
+  };
 }
 function shownOf(params: URLSearchParams): number {
   const shown = Number(params.get("shown") ?? PAGE);
@@ -45,13 +55,16 @@ function shownOf(params: URLSearchParams): number {
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const { searchParams } = new URL(request.url);
-  return orNotFound(await logPage(context.app, dayIdOf(params), filterOf(searchParams), shownOf(searchParams)));
+  return orNotFound(
+    await logPage(context.app, dayIdOf(params), filterOf(searchParams), shownOf(searchParams)),
+  );
 }
 
 const bridge = new Bridge<Awaited<ReturnType<typeof loader>>>();
 export const clientLoader = (args: Route.ClientLoaderArgs) => bridge.load(args);
 
-export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  answerOrAway(serverAction);
 
 export async function action({ params, request, context }: Route.ActionArgs) {
   const dayId = dayIdOf(params);
@@ -59,8 +72,13 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if (!read.ok) return read.reply;
   const { intent } = read;
   switch (intent.intent) {
-    case "note": return reply(await putNote(context.app, dayId, intent), () => "Noted.");
-    case "correct": return reply(await correctEntry(context.app, dayId, intent), () => "Put right. What was written stands beside it.");
+    case "note":
+      return reply(await putNote(context.app, dayId, intent), () => "Noted.");
+    case "correct":
+      return reply(
+        await correctEntry(context.app, dayId, intent),
+        () => "Put right. What was written stands beside it.",
+      );
   }
 }
 
@@ -75,10 +93,16 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
   const { groups, channelId, search: asked } = filterOf(params);
   const who = channelId === null ? "all" : String(channelId);
   const [search, setSearch] = useState(asked);
-  const ask = (change: Record<string, string | null>) => setParams((before) => {
-    for (const [key, value] of Object.entries(change)) if (value === null) before.delete(key); else before.set(key, value);
-    return before;
-  }, { replace: true, preventScrollReset: true });
+  const ask = (change: Record<string, string | null>) =>
+    setParams(
+      (before) => {
+        for (const [key, value] of Object.entries(change))
+          if (value === null) before.delete(key);
+          else before.set(key, value);
+        return before;
+      },
+      { replace: true, preventScrollReset: true },
+    );
   useEffect(() => {
     if (search === asked) return undefined;
     const timer = setTimeout(() => ask({ search: search === "" ? null : search }), TYPING_MS);
@@ -89,72 +113,256 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
   const [correcting, setCorrecting] = useState<{ key: string; text: string } | null>(null);
   const names = useMemo(() => logNamesOf(log), [log]);
   // what has been sent narrows at once; the computer looks through the rest
-  const found = filterLog(log.entries, { groups, channelId, search }, (e) => logTextOf(e, names)).reverse();
+  const found = filterLog(log.entries, { groups, channelId, search }, (e) =>
+    logTextOf(e, names),
+  ).reverse();
   const toggle = (g: LogGroup) => {
     const now = groups ?? [];
     const next = now.includes(g) ? now.filter((x) => x !== g) : [...now, g];
     ask({ groups: next.length === 0 ? null : next.join(",") });
   };
   const day = useDay();
-  const needs = (channelId: number) => { const c = day.channels.find((x) => x.id === channelId); return c ? sensitivityDbm(receiverModel(day.kit, c.receiverModelId)) : USUAL_NEED_DBM; };
+  const needs = (channelId: number) => {
+    const c = day.channels.find((x) => x.id === channelId);
+    return c ? sensitivityDbm(receiverModel(day.kit, c.receiverModelId)) : USUAL_NEED_DBM;
+  };
   const [looked, setLooked] = useState<string | null>(null);
   return (
     <Stack>
       <div>
-        <Answer>{log.total === 0 ? "Nothing has happened yet" : `${capital(count(log.total, "entry", "entries"))} today${log.hits > 0 ? `, ${count(log.hits, "hit")} among them` : ""}`}</Answer>
-        <Sub>It writes itself: scans, picks and why, syncs, proofs, levels, walks, hits, cells, moves. Nothing is ever changed or taken out; what was wrong is put right beside it.</Sub>
+        <Answer>
+          {log.total === 0
+            ? "Nothing has happened yet"
+            : `${capital(count(log.total, "entry", "entries"))} today${log.hits > 0 ? `, ${count(log.hits, "hit")} among them` : ""}`}
+        </Answer>
+        <Sub>
+          It writes itself: scans, picks and why, syncs, proofs, levels, walks, hits, cells, moves.
+          Nothing is ever changed or taken out; what was wrong is put right beside it.
+        </Sub>
       </div>
-      <NoteForm as="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (note.trim() === "") return; send({ intent: "note", text: note, channelId: who === "all" ? null : Number(who), agoMs: 0, seenId: newId() }); taken(() => setNote("")); }}>
-        <TextField label={who === "all" ? "Note" : `Note on ${names.talker(Number(who))}`} value={note} onChange={setNote} widthCh={60} placeholder="what the edit should know" />
-        <Button type="submit" isDisabled={isBusy || note.trim() === ""}>Note it</Button>
+      <NoteForm
+        as="form"
+        onSubmit={(e: React.FormEvent) => {
+          e.preventDefault();
+          if (note.trim() === "") return;
+          send({
+            intent: "note",
+            text: note,
+            channelId: who === "all" ? null : Number(who),
+            agoMs: 0,
+            seenId: newId(),
+          });
+          taken(() => setNote(""));
+        }}
+      >
+        <TextField
+          label={who === "all" ? "Note" : `Note on ${names.talker(Number(who))}`}
+          value={note}
+          onChange={setNote}
+          widthCh={60}
+          placeholder="what the edit should know"
+        />
+        <Button type="submit" isDisabled={isBusy || note.trim() === ""}>
+          Note it
+        </Button>
       </NoteForm>
       <ReplyNotice reply={said} />
       <Row>
-        {log.groups.map((g) => <Chip key={g} isSelected={groups?.includes(g) ?? false} onChange={() => toggle(g)}>{logGroupWords(g)}</Chip>)}
+        {log.groups.map((g) => (
+          <Chip key={g} isSelected={groups?.includes(g) ?? false} onChange={() => toggle(g)}>
+            {logGroupWords(g)}
+          </Chip>
+        ))}
       </Row>
       <Row>
-        <SelectField label="Whose" value={who} onChange={(next) => ask({ who: next === "all" ? null : next })} choices={[{ id: "all", label: "everybody" }, ...log.talkers.map((t) => ({ id: String(t.id), label: `${t.number} ${t.talker}` }))]} />
-        <TextField label="Search" value={search} onChange={(typed) => setSearch(typed.slice(0, MAX_SEARCH_LENGTH))} widthCh={26} placeholder="van, proved, plan 2" />
-        {log.found !== log.total && <Soft>{`${log.found} of ${log.total}`} <QuietButton onPress={() => { setSearch(""); ask({ groups: null, who: null, search: null }); }}>All</QuietButton></Soft>}
+        <SelectField
+          label="Whose"
+          value={who}
+          onChange={(next) => ask({ who: next === "all" ? null : next })}
+          choices={[
+            { id: "all", label: "everybody" },
+            ...log.talkers.map((t) => ({ id: String(t.id), label: `${t.number} ${t.talker}` })),
+          ]}
+        />
+        <TextField
+          label="Search"
+          value={search}
+          onChange={(typed) => setSearch(typed.slice(0, MAX_SEARCH_LENGTH))}
+          widthCh={26}
+          placeholder="van, proved, plan 2"
+        />
+        {log.found !== log.total && (
+          <Soft>
+            {`${log.found} of ${log.total}`}{" "}
+            <QuietButton
+              onPress={() => {
+                setSearch("");
+                ask({ groups: null, who: null, search: null });
+              }}
+            >
+              All
+            </QuietButton>
+          </Soft>
+        )}
       </Row>
-      {found.length === 0 && log.total > 0 && <Notice kind="caution">Nothing in the log fits that.</Notice>}
+      {found.length === 0 && log.total > 0 && (
+        <Notice kind="caution">Nothing in the log fits that.</Notice>
+      )}
       <List aria-label="The log, newest first">
         {found.map((e) => (
           <li key={e.key} data-group={e.group}>
             <time>{logClock(e.atMs)}</time>
             <Kind>{logGroupWords(e.group)}</Kind>
             <div>
-              <span data-corrected={e.corrections.length > 0 || undefined}>{logWords(e, names)}</span>{e.who && <Soft>{` · ${e.who}`}</Soft>}
-              {e.corrections.map((c, i) => <Right key={i}>{`Put right ${logClock(c.atMs)}${c.who ? ` by ${c.who}` : ""}: ${c.text}`}</Right>)}
-              {looked === e.key && e.channelId !== null && <PastSeam dayId={day.day.id} channelId={e.channelId} talker={names.talker(e.channelId)} atMs={e.atMs} sensitivityDbm={needs(e.channelId)} />}
+              <span data-corrected={e.corrections.length > 0 || undefined}>
+                {logWords(e, names)}
+              </span>
+              {e.who && <Soft>{` · ${e.who}`}</Soft>}
+              {e.corrections.map((c, i) => (
+                <Right
+                  key={i}
+                >{`Put right ${logClock(c.atMs)}${c.who ? ` by ${c.who}` : ""}: ${c.text}`}</Right>
+              ))}
+              {looked === e.key && e.channelId !== null && (
+                <PastSeam
+                  dayId={day.day.id}
+                  channelId={e.channelId}
+                  talker={names.talker(e.channelId)}
+                  atMs={e.atMs}
+                  sensitivityDbm={needs(e.channelId)}
+                />
+              )}
               {correcting?.key === e.key && (
-                <Row as="form" onSubmit={(ev: React.FormEvent) => { ev.preventDefault(); if (correcting.text.trim() === "") return setCorrecting(null); send({ intent: "correct", ofKey: e.key, text: correcting.text, seenId: newId() }); taken(() => setCorrecting(null)); }}>
-                  <TextField label="What is right" isLabelHidden value={correcting.text} onChange={(text) => setCorrecting({ key: e.key, text })} widthCh={40} isFocused />
-                  <Button type="submit" isDisabled={isBusy}>Put right</Button><QuietButton onPress={() => setCorrecting(null)}>Leave it</QuietButton>
+                <Row
+                  as="form"
+                  onSubmit={(ev: React.FormEvent) => {
+                    ev.preventDefault();
+                    if (correcting.text.trim() === "") return setCorrecting(null);
+                    send({
+                      intent: "correct",
+                      ofKey: e.key,
+                      text: correcting.text,
+                      seenId: newId(),
+                    });
+                    taken(() => setCorrecting(null));
+                  }}
+                >
+                  <TextField
+                    label="What is right"
+                    isLabelHidden
+                    value={correcting.text}
+                    onChange={(text) => setCorrecting({ key: e.key, text })}
+                    widthCh={40}
+                    isFocused
+                  />
+                  <Button type="submit" isDisabled={isBusy}>
+                    Put right
+                  </Button>
+                  <QuietButton onPress={() => setCorrecting(null)}>Leave it</QuietButton>
                 </Row>
               )}
             </div>
-            {e.channelId !== null && (e.group === "hits" || e.group === "trouble") && <QuietButton onPress={() => setLooked(looked === e.key ? null : e.key)} aria-expanded={looked === e.key} aria-label={`What was read: ${logWords(e, names)}`}>Readings</QuietButton>}
-            {correcting?.key !== e.key && <QuietButton style={{ gridColumn: -2 }} onPress={() => setCorrecting({ key: e.key, text: "" })} aria-label={`Put right: ${logWords(e, names)}`}>Put right</QuietButton>}
+            {e.channelId !== null && (e.group === "hits" || e.group === "trouble") && (
+              <QuietButton
+                onPress={() => setLooked(looked === e.key ? null : e.key)}
+                aria-expanded={looked === e.key}
+                aria-label={`What was read: ${logWords(e, names)}`}
+              >
+                Readings
+              </QuietButton>
+            )}
+            {correcting?.key !== e.key && (
+              <QuietButton
+                style={{ gridColumn: -2 }}
+                onPress={() => setCorrecting({ key: e.key, text: "" })}
+                aria-label={`Put right: ${logWords(e, names)}`}
+              >
+                Put right
+              </QuietButton>
+            )}
           </li>
         ))}
       </List>
-      {log.found > log.entries.length && <Row>{log.entries.length < MAX_SHOWN ? <Button isDisabled={isBusy} onPress={() => ask({ shown: String(log.entries.length + PAGE) })}>{`Earlier: ${log.found - log.entries.length} more`}</Button> : <Soft>{`The newest ${MAX_SHOWN}. Narrow them down, or take the whole log from the report.`}</Soft>}</Row>}
+      {log.found > log.entries.length && (
+        <Row>
+          {log.entries.length < MAX_SHOWN ? (
+            <Button
+              isDisabled={isBusy}
+              onPress={() => ask({ shown: String(log.entries.length + PAGE) })}
+            >{`Earlier: ${log.found - log.entries.length} more`}</Button>
+          ) : (
+            <Soft>{`The newest ${MAX_SHOWN}. Narrow them down, or take the whole log from the report.`}</Soft>
+          )}
+        </Row>
+      )}
     </Stack>
   );
 }
 
-const NoteForm = styled.div`display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: end;`;
-const Chip = styled(ToggleButton)`padding: 4px 12px; font-size: 15px;`;
-const List = styled.ol`
-  list-style: none; border-top: 2px solid var(--ink);
-  li { display: grid; grid-template-columns: 76px 122px minmax(0, 1fr) auto auto; gap: 0 12px; align-items: baseline; border-bottom: 1px solid var(--rule); padding: 1px 0; min-height: 44px; }
-  time { font-family: ${MONO}; font-size: 15px; }
-  > li > div { padding: 9px 0; overflow-wrap: anywhere; }
-  li button { color: var(--soft); font-size: 14px; }
-  li[data-group="hits"] > div > span:first-child { font-weight: 700; }
-  [data-corrected] { text-decoration: line-through; text-decoration-thickness: 1px; }
-  ${PHONE} { li { grid-template-columns: 76px minmax(0, 1fr) auto auto; } li > :nth-child(2) { grid-column: 2; } li > div { grid-column: 1 / -1; grid-row: 2; padding: 0 0 6px; } li > button { grid-row: 1; } }
+const NoteForm = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: end;
 `;
-const Kind = styled.span`color: var(--soft); font-size: 14px;`;
-const Right = styled.div`border-left: 3px solid var(--good); padding-left: 8px; margin-top: 2px;`;
+const Chip = styled(ToggleButton)`
+  padding: 4px 12px;
+  font-size: 15px;
+`;
+const List = styled.ol`
+  list-style: none;
+  border-top: 2px solid var(--ink);
+  li {
+    display: grid;
+    grid-template-columns: 76px 122px minmax(0, 1fr) auto auto;
+    gap: 0 12px;
+    align-items: baseline;
+    border-bottom: 1px solid var(--rule);
+    padding: 1px 0;
+    min-height: 44px;
+  }
+  time {
+    font-family: ${MONO};
+    font-size: 15px;
+  }
+  > li > div {
+    padding: 9px 0;
+    overflow-wrap: anywhere;
+  }
+  li button {
+    color: var(--soft);
+    font-size: 14px;
+  }
+  li[data-group="hits"] > div > span:first-child {
+    font-weight: 700;
+  }
+  [data-corrected] {
+    text-decoration: line-through;
+    text-decoration-thickness: 1px;
+  }
+  ${PHONE} {
+    li {
+      grid-template-columns: 76px minmax(0, 1fr) auto auto;
+    }
+    li > :nth-child(2) {
+      grid-column: 2;
+    }
+    li > div {
+      grid-column: 1 / -1;
+      grid-row: 2;
+      padding: 0 0 6px;
+    }
+    li > button {
+      grid-row: 1;
+    }
+  }
+`;
+const Kind = styled.span`
+  color: var(--soft);
+  font-size: 14px;
+`;
+const Right = styled.div`
+  border-left: 3px solid var(--good);
+  padding-left: 8px;
+  margin-top: 2px;
+`;

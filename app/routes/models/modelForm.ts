@@ -1,7 +1,34 @@
-import { DIVERSITY_WORDS, JOINT_WORDS, MIC_POWER_WORDS, PHANTOM_WORDS, READOUT_WORDS, SCALE_WORDS, SYNC_WORDS } from "../../../contract/kitWords";
+import {
+  DIVERSITY_WORDS,
+  JOINT_WORDS,
+  MIC_POWER_WORDS,
+  PHANTOM_WORDS,
+  READOUT_WORDS,
+  SCALE_WORDS,
+  SYNC_WORDS,
+} from "../../../contract/kitWords";
 import { NAME_LETTERS } from "../../../core/day/trackSheet";
-import { AUDIO_JOINTS, CONTROL_SCALES, DIVERSITIES, MIC_POWERS, PARTNER_SIGNS, type PartnerSign, PHANTOM_EFFECTS, READOUTS, SYNC_METHODS, type PackModel, type ReceiverModel } from "../../../core/kit/models";
-import { formatBanks, formatNumberList, formatTuning, parseBanks, parseNumberList, parseTuning } from "../../../core/kit/modelText";
+import {
+  AUDIO_JOINTS,
+  CONTROL_SCALES,
+  DIVERSITIES,
+  MIC_POWERS,
+  PARTNER_SIGNS,
+  type PartnerSign,
+  PHANTOM_EFFECTS,
+  READOUTS,
+  SYNC_METHODS,
+  type PackModel,
+  type ReceiverModel,
+} from "../../../core/kit/models";
+import {
+  formatBanks,
+  formatNumberList,
+  formatTuning,
+  parseBanks,
+  parseNumberList,
+  parseTuning,
+} from "../../../core/kit/modelText";
 
 type Model = ReceiverModel | PackModel;
 /** The changed model, or what is wrong with what was typed. */
@@ -21,96 +48,252 @@ export interface ModelField<M extends Model = Model> {
 
 const good = <M extends Model>(model: M): Taken<M> => ({ ok: true, model });
 const bad = (why: string) => ({ ok: false as const, why });
-const number = (text: string): number | null => { const read = parseNumberList(text.trim().replace(/^([+\-−]?\d+),(\d+)$/, "$1.$2")); return read.ok && read.value.length === 1 ? read.value[0]! : null; };
+const number = (text: string): number | null => {
+  const read = parseNumberList(text.trim().replace(/^([+\-−]?\d+),(\d+)$/, "$1.$2"));
+  return read.ok && read.value.length === 1 ? read.value[0]! : null;
+};
 
-function figure<M extends Model>(id: string, label: string, get: (m: M) => number, set: (m: M, n: number) => M, limits: { min: number; max: number; whole?: boolean }): ModelField<M> {
+function figure<M extends Model>(
+  id: string,
+  label: string,
+  get: (m: M) => number,
+  set: (m: M, n: number) => M,
+  limits: { min: number; max: number; whole?: boolean },
+): ModelField<M> {
   return {
-    id, label, show: (m) => String(get(m)),
+    id,
+    label,
+    show: (m) => String(get(m)),
     take: (m, text) => {
       const n = number(text);
       if (n === null) return bad(`"${text.slice(0, 20)}" is not a number`);
-      if (n < limits.min || n > limits.max || (limits.whole && !Number.isInteger(n))) return bad(`from ${limits.min} to ${limits.max}${limits.whole ? ", whole" : ""}`);
+      if (n < limits.min || n > limits.max || (limits.whole && !Number.isInteger(n)))
+        return bad(`from ${limits.min} to ${limits.max}${limits.whole ? ", whole" : ""}`);
       return good(set(m, n));
     },
   };
 }
 
-function list<M extends Model>(id: string, label: string, hint: string, get: (m: M) => number[], set: (m: M, n: number[]) => M, min = -200): ModelField<M> {
+function list<M extends Model>(
+  id: string,
+  label: string,
+  hint: string,
+  get: (m: M) => number[],
+  set: (m: M, n: number[]) => M,
+  min = -200,
+): ModelField<M> {
   return {
-    id, label, hint, show: (m) => formatNumberList(get(m)),
+    id,
+    label,
+    hint,
+    show: (m) => formatNumberList(get(m)),
     take: (m, text) => {
       const read = parseNumberList(text);
       if (!read.ok) return bad(`"${read.error.text}" is no list of numbers`);
-      return read.value.some((n) => n < min || n > 10_000) ? bad(`each at least ${min}`) : good(set(m, read.value));
+      return read.value.some((n) => n < min || n > 10_000)
+        ? bad(`each at least ${min}`)
+        : good(set(m, read.value));
     },
   };
 }
 
-const word = <M extends Model>(id: string, label: string, get: (m: M) => string, set: (m: M, text: string) => M, isNeeded = true): ModelField<M> => ({
-  id, label, show: get, take: (m, text) => (isNeeded && text.trim() === "" ? bad("not empty") : text.trim().length > 80 ? bad("at most 80 characters") : good(set(m, text.trim()))),
+const word = <M extends Model>(
+  id: string,
+  label: string,
+  get: (m: M) => string,
+  set: (m: M, text: string) => M,
+  isNeeded = true,
+): ModelField<M> => ({
+  id,
+  label,
+  show: get,
+  take: (m, text) =>
+    isNeeded && text.trim() === ""
+      ? bad("not empty")
+      : text.trim().length > 80
+        ? bad("at most 80 characters")
+        : good(set(m, text.trim())),
 });
 
-const choice = <M extends Model, T extends string>(id: string, label: string, choices: readonly { id: T; label: string }[], get: (m: M) => T, set: (m: M, v: T) => M): ModelField<M> => ({
-  id, label, choices, show: get, take: (m, text) => { const found = choices.find((c) => c.id === text); return found ? good(set(m, found.id)) : bad("one of the list"); },
+const choice = <M extends Model, T extends string>(
+  id: string,
+  label: string,
+  choices: readonly { id: T; label: string }[],
+  get: (m: M) => T,
+  set: (m: M, v: T) => M,
+): ModelField<M> => ({
+  id,
+  label,
+  choices,
+  show: get,
+  take: (m, text) => {
+    const found = choices.find((c) => c.id === text);
+    return found ? good(set(m, found.id)) : bad("one of the list");
+  },
 });
 
 /** Something a model has or has not; as usual it is not told. */
-const has = <K extends string, M extends Model & Partial<Record<K, boolean>>>(id: K, label: string, usual: boolean): ModelField<M> =>
-  choice<M, "yes" | "no">(id, label, [{ id: "yes", label: "yes" }, { id: "no", label: "no" }], (m) => ((m[id] ?? usual) ? "yes" : "no"), (m, v) => ((v === "yes") === (m[id] ?? usual) ? m : { ...m, [id]: v === "yes" }));
+const has = <K extends string, M extends Model & Partial<Record<K, boolean>>>(
+  id: K,
+  label: string,
+  usual: boolean,
+): ModelField<M> =>
+  choice<M, "yes" | "no">(
+    id,
+    label,
+    [
+      { id: "yes", label: "yes" },
+      { id: "no", label: "no" },
+    ],
+    (m) => ((m[id] ?? usual) ? "yes" : "no"),
+    (m, v) => ((v === "yes") === (m[id] ?? usual) ? m : { ...m, [id]: v === "yes" }),
+  );
 
 const COMMON: ModelField<Model>[] = [
-  word("maker", "Maker", (m) => m.maker, (m, maker) => ({ ...m, maker })),
-  word("name", "Model", (m) => m.name, (m, name) => ({ ...m, name })),
+  word(
+    "maker",
+    "Maker",
+    (m) => m.maker,
+    (m, maker) => ({ ...m, maker }),
+  ),
+  word(
+    "name",
+    "Model",
+    (m) => m.name,
+    (m, name) => ({ ...m, name }),
+  ),
   {
-    id: "tuning", label: "Tunes, MHz", isWide: true, hint: "470–542 in 25 kHz; several ranges or presets parted by ;", show: (m) => formatTuning(m.tuning),
+    id: "tuning",
+    label: "Tunes, MHz",
+    isWide: true,
+    hint: "470–542 in 25 kHz; several ranges or presets parted by ;",
+    show: (m) => formatTuning(m.tuning),
     take: (m, text) => {
       const read = parseTuning(text);
       if (!read.ok) return bad(`"${read.error.text}" is neither a range nor a preset`);
       const upside = read.value.find((t) => t.highHz < t.lowHz);
       if (upside) return bad(`${upside.lowHz / 1e6} lies above ${upside.highHz / 1e6}`);
-      return read.value.length === 0 && m.adaptive === null ? bad("at least one range or preset") : good({ ...m, tuning: read.value });
+      return read.value.length === 0 && m.adaptive === null
+        ? bad("at least one range or preset")
+        : good({ ...m, tuning: read.value });
     },
   },
-  word("block", "Block", (m) => m.block ?? "", (m, block) => ({ ...m, block: block || null }), false),
+  word(
+    "block",
+    "Block",
+    (m) => m.block ?? "",
+    (m, block) => ({ ...m, block: block || null }),
+    false,
+  ),
   {
-    id: "modulations", label: "Modulation", isWide: true, hint: "two ends need one in common; several parted by commas", show: (m) => m.modulations.join(", "),
-    take: (m, text) => { const modulations = text.split(/[,;]/).map((t) => t.trim()).filter(Boolean); return modulations.length === 0 ? bad("at least one") : good({ ...m, modulations }); },
-  },
-  word("antennaConnector", "Antenna joint", (m) => m.antennaConnector, (m, antennaConnector) => ({ ...m, antennaConnector })),
-  choice("readout", "Its display shows", READOUTS.map((id) => ({ id, label: READOUT_WORDS[id] })), (m) => m.readout, (m, readout) => ({ ...m, readout })),
-  choice("raster", "Its TV channels are", [{ id: "EU-8", label: "8 MHz from 21 at 470" }, { id: "US-6", label: "6 MHz from 14 at 470" }, { id: "AU-7", label: "7 MHz from 28 at 526" }], (m) => m.raster ?? "EU-8", (m, raster) => (raster === (m.raster ?? "EU-8") ? m : { ...m, raster })),
-  {
-    id: "syncMethods", label: "Is synced", isWide: true, hint: SYNC_METHODS.map((s) => SYNC_WORDS[s]).join(", "), show: (m) => m.syncMethods.map((s) => SYNC_WORDS[s]).join(", "),
+    id: "modulations",
+    label: "Modulation",
+    isWide: true,
+    hint: "two ends need one in common; several parted by commas",
+    show: (m) => m.modulations.join(", "),
     take: (m, text) => {
-      const wanted = text.split(/[,;]/).map((t) => t.trim().toLowerCase()).filter(Boolean);
+      const modulations = text
+        .split(/[,;]/)
+        .map((t) => t.trim())
+        .filter(Boolean);
+      return modulations.length === 0 ? bad("at least one") : good({ ...m, modulations });
+    },
+  },
+  word(
+    "antennaConnector",
+    "Antenna joint",
+    (m) => m.antennaConnector,
+    (m, antennaConnector) => ({ ...m, antennaConnector }),
+  ),
+  choice(
+    "readout",
+    "Its display shows",
+    READOUTS.map((id) => ({ id, label: READOUT_WORDS[id] })),
+    (m) => m.readout,
+    (m, readout) => ({ ...m, readout }),
+  ),
+  choice(
+    "raster",
+    "Its TV channels are",
+    [
+      { id: "EU-8", label: "8 MHz from 21 at 470" },
+      { id: "US-6", label: "6 MHz from 14 at 470" },
+      { id: "AU-7", label: "7 MHz from 28 at 526" },
+    ],
+    (m) => m.raster ?? "EU-8",
+    (m, raster) => (raster === (m.raster ?? "EU-8") ? m : { ...m, raster }),
+  ),
+  {
+    id: "syncMethods",
+    label: "Is synced",
+    isWide: true,
+    hint: SYNC_METHODS.map((s) => SYNC_WORDS[s]).join(", "),
+    show: (m) => m.syncMethods.map((s) => SYNC_WORDS[s]).join(", "),
+    take: (m, text) => {
+      const wanted = text
+        .split(/[,;]/)
+        .map((t) => t.trim().toLowerCase())
+        .filter(Boolean);
       const unknown = wanted.find((w) => !SYNC_METHODS.some((s) => SYNC_WORDS[s] === w));
-      if (unknown !== undefined || wanted.length === 0) return bad(unknown === undefined ? "at least one" : `"${unknown.slice(0, 20)}" is none of those`);
-      return good({ ...m, syncMethods: [...new Set(wanted)].map((w) => SYNC_METHODS.find((s) => SYNC_WORDS[s] === w)!) });
+      if (unknown !== undefined || wanted.length === 0)
+        return bad(
+          unknown === undefined ? "at least one" : `"${unknown.slice(0, 20)}" is none of those`,
+        );
+      return good({
+        ...m,
+        syncMethods: [...new Set(wanted)].map((w) =>
+          SYNC_METHODS.find((s) => SYNC_WORDS[s] === w)!,
+        ),
+      });
     },
   },
 ];
 
 const FIRMWARE: ModelField<Model> = {
-  id: "newestFirmware", label: "Newest firmware", hint: "as its maker has it out; units that run an older one are named", show: (m) => m.newestFirmware ?? "",
+  id: "newestFirmware",
+  label: "Newest firmware",
+  hint: "as its maker has it out; units that run an older one are named",
+  show: (m) => m.newestFirmware ?? "",
   take: (m, text) => {
     const { newestFirmware: _, ...rest } = m;
     const version = text.trim();
-    return version.length > 80 ? bad("at most 80 characters") : good(version === "" ? rest : { ...m, newestFirmware: version });
+    return version.length > 80
+      ? bad("at most 80 characters")
+      : good(version === "" ? rest : { ...m, newestFirmware: version });
   },
 };
 
 /** What is kept of the manual. */
 const NOTE: ModelField<Model> = {
-  id: "note", label: "What one must know of it", hint: "from its manual: how it starts, what its lamps mean, how it stores", rows: 2, show: (m) => m.note,
-  take: (m, text) => (text.length > 600 ? bad("at most 600 characters") : good({ ...m, note: text.trim() })),
+  id: "note",
+  label: "What one must know of it",
+  hint: "from its manual: how it starts, what its lamps mean, how it stores",
+  rows: 2,
+  show: (m) => m.note,
+  take: (m, text) =>
+    text.length > 600 ? bad("at most 600 characters") : good({ ...m, note: text.trim() }),
 };
 
-const SPACINGS = [{ id: "normal", label: "0.35 MHz, as usual" }, { id: "wide", label: "0.7 MHz" }, { id: "tight", label: "0.3 MHz" }] as const;
+const SPACINGS = [
+  { id: "normal", label: "0.35 MHz, as usual" },
+  { id: "wide", label: "0.7 MHz" },
+  { id: "tight", label: "0.3 MHz" },
+] as const;
 
 const TELLS: ModelField<ReceiverModel> = {
-  id: "tells", label: "Shows of the pack", hint: `${PARTNER_SIGNS.join(", ")}; empty: nothing`, show: (m) => (m.tells ?? []).join(", "),
+  id: "tells",
+  label: "Shows of the pack",
+  hint: `${PARTNER_SIGNS.join(", ")}; empty: nothing`,
+  show: (m) => (m.tells ?? []).join(", "),
   take: (m, text) => {
-    const tells = [...new Set(text.split(/[,;]/).map((t) => t.trim().toLowerCase()).filter(Boolean))];
+    const tells = [
+      ...new Set(
+        text
+          .split(/[,;]/)
+          .map((t) => t.trim().toLowerCase())
+          .filter(Boolean),
+      ),
+    ];
     const unknown = tells.find((t) => !(PARTNER_SIGNS as readonly string[]).includes(t));
     if (unknown !== undefined) return bad(`"${unknown.slice(0, 20)}" is none of those`);
     const { tells: _, ...rest } = m;
@@ -122,60 +305,283 @@ const SCALES = CONTROL_SCALES.map((id) => ({ id, label: SCALE_WORDS[id] }));
 const JOINTS = AUDIO_JOINTS.map((id) => ({ id, label: JOINT_WORDS[id] }));
 
 const RECEIVER: ModelField<ReceiverModel>[] = [
-  TELLS, choice("form", "Sits in", [{ id: "bag", label: "the bag" }, { id: "camera", label: "a camera" }, { id: "rack", label: "a rack" }], (m) => m.form, (m, form) => ({ ...m, form })),
-  choice("diversity", "Hears", DIVERSITIES.map((id) => ({ id, label: DIVERSITY_WORDS[id] })), (m) => m.diversity, (m, diversity) => ({ ...m, diversity })),
-  figure("halves", "Channels in it", (m) => m.halves, (m, halves) => ({ ...m, halves }), { min: 1, max: 8, whole: true }),
+  TELLS,
+  choice(
+    "form",
+    "Sits in",
+    [
+      { id: "bag", label: "the bag" },
+      { id: "camera", label: "a camera" },
+      { id: "rack", label: "a rack" },
+    ],
+    (m) => m.form,
+    (m, form) => ({ ...m, form }),
+  ),
+  choice(
+    "diversity",
+    "Hears",
+    DIVERSITIES.map((id) => ({ id, label: DIVERSITY_WORDS[id] })),
+    (m) => m.diversity,
+    (m, diversity) => ({ ...m, diversity }),
+  ),
+  figure(
+    "halves",
+    "Channels in it",
+    (m) => m.halves,
+    (m, halves) => ({ ...m, halves }),
+    { min: 1, max: 8, whole: true },
+  ),
   {
-    id: "halfSpan", label: "Its channels share a span of, MHz", hint: "empty where each goes where it likes", show: (m) => (m.halfSpanHz === null ? "" : String(m.halfSpanHz / 1e6)),
-    take: (m, text) => { if (text.trim() === "") return good({ ...m, halfSpanHz: null }); const n = number(text); return n !== null && n > 0 ? good({ ...m, halfSpanHz: Math.round(n * 1e6) }) : bad("MHz above 0, or empty"); },
+    id: "halfSpan",
+    label: "Its channels share a span of, MHz",
+    hint: "empty where each goes where it likes",
+    show: (m) => (m.halfSpanHz === null ? "" : String(m.halfSpanHz / 1e6)),
+    take: (m, text) => {
+      if (text.trim() === "") return good({ ...m, halfSpanHz: null });
+      const n = number(text);
+      return n !== null && n > 0
+        ? good({ ...m, halfSpanHz: Math.round(n * 1e6) })
+        : bad("MHz above 0, or empty");
+    },
   },
-  figure("bandwidth", "Bandwidth, kHz", (m) => m.bandwidthHz / 1000, (m, n) => ({ ...m, bandwidthHz: Math.round(n * 1000) }), { min: 1, max: 20_000 }),
-  choice("spacing", "Needs between channels", SPACINGS, (m) => m.spacing ?? "normal", (m, spacing) => (spacing === (m.spacing ?? "normal") ? m : { ...m, spacing })),
-  figure("noiseFigure", "Noise figure, dB", (m) => m.noiseFigureDb, (m, noiseFigureDb) => ({ ...m, noiseFigureDb }), { min: 0, max: 40 }),
-  figure("snr", "Needs over its noise, dB", (m) => m.requiredSnrDb, (m, requiredSnrDb) => ({ ...m, requiredSnrDb }), { min: 0, max: 80 }),
-  figure("overload", "Overloads at, dBm", (m) => m.overloadDbm, (m, overloadDbm) => ({ ...m, overloadDbm }), { min: -80, max: 20 }),
-  figure("outputFullScale", "Output at full scale, dBu", (m) => m.output.fullScaleDbu, (m, fullScaleDbu) => ({ ...m, output: { ...m.output, fullScaleDbu } }), { min: -60, max: 30 }),
-  list("outputSteps", "Output steps, dB", "0, -6, -12, or 0 to -24 by 6", (m) => m.output.stepsDb, (m, stepsDb) => ({ ...m, output: { ...m.output, stepsDb } })),
-  choice("outputJoint", "Its output is", JOINTS, (m) => m.outputJoint ?? "balanced", (m, outputJoint) => (outputJoint === (m.outputJoint ?? "balanced") ? m : { ...m, outputJoint })),
-  choice("phantom", "Phantom power does it", PHANTOM_EFFECTS.map((id) => ({ id, label: PHANTOM_WORDS[id] })), (m) => m.phantom ?? "nothing", (m, phantom) => (phantom === (m.phantom ?? "nothing") ? m : { ...m, phantom })),
+  figure(
+    "bandwidth",
+    "Bandwidth, kHz",
+    (m) => m.bandwidthHz / 1000,
+    (m, n) => ({ ...m, bandwidthHz: Math.round(n * 1000) }),
+    { min: 1, max: 20_000 },
+  ),
+  choice(
+    "spacing",
+    "Needs between channels",
+    SPACINGS,
+    (m) => m.spacing ?? "normal",
+    (m, spacing) => (spacing === (m.spacing ?? "normal") ? m : { ...m, spacing }),
+  ),
+  figure(
+    "noiseFigure",
+    "Noise figure, dB",
+    (m) => m.noiseFigureDb,
+    (m, noiseFigureDb) => ({ ...m, noiseFigureDb }),
+    { min: 0, max: 40 },
+  ),
+  figure(
+    "snr",
+    "Needs over its noise, dB",
+    (m) => m.requiredSnrDb,
+    (m, requiredSnrDb) => ({ ...m, requiredSnrDb }),
+    { min: 0, max: 80 },
+  ),
+  figure(
+    "overload",
+    "Overloads at, dBm",
+    (m) => m.overloadDbm,
+    (m, overloadDbm) => ({ ...m, overloadDbm }),
+    { min: -80, max: 20 },
+  ),
+  figure(
+    "outputFullScale",
+    "Output at full scale, dBu",
+    (m) => m.output.fullScaleDbu,
+    (m, fullScaleDbu) => ({ ...m, output: { ...m.output, fullScaleDbu } }),
+    { min: -60, max: 30 },
+  ),
+  list(
+    "outputSteps",
+    "Output steps, dB",
+    "0, -6, -12, or 0 to -24 by 6",
+    (m) => m.output.stepsDb,
+    (m, stepsDb) => ({ ...m, output: { ...m.output, stepsDb } }),
+  ),
+  choice(
+    "outputJoint",
+    "Its output is",
+    JOINTS,
+    (m) => m.outputJoint ?? "balanced",
+    (m, outputJoint) => (outputJoint === (m.outputJoint ?? "balanced") ? m : { ...m, outputJoint }),
+  ),
+  choice(
+    "phantom",
+    "Phantom power does it",
+    PHANTOM_EFFECTS.map((id) => ({ id, label: PHANTOM_WORDS[id] })),
+    (m) => m.phantom ?? "nothing",
+    (m, phantom) => (phantom === (m.phantom ?? "nothing") ? m : { ...m, phantom }),
+  ),
   {
-    id: "banks", label: "Banks", hint: "one to a line: 1: 470.1 471.15 472.725", rows: 4, show: (m) => formatBanks(m.banks),
-    take: (m, text) => { const read = parseBanks(text); return read.ok ? good({ ...m, banks: read.value }) : bad(`"${read.error.text}" is no bank`); },
+    id: "banks",
+    label: "Banks",
+    hint: "one to a line: 1: 470.1 471.15 472.725",
+    rows: 4,
+    show: (m) => formatBanks(m.banks),
+    take: (m, text) => {
+      const read = parseBanks(text);
+      return read.ok ? good({ ...m, banks: read.value }) : bad(`"${read.error.text}" is no bank`);
+    },
   },
 ];
 
-const STORING_CHOICES = [{ id: "at-once", label: "at once" }, { id: "by-hand", label: "when told to" }, { id: "at-off", label: "when switched off" }] as const;
+const STORING_CHOICES = [
+  { id: "at-once", label: "at once" },
+  { id: "by-hand", label: "when told to" },
+  { id: "at-off", label: "when switched off" },
+] as const;
 
-const AUTO_GAINS = [{ id: "none", label: "cannot" }, { id: "off", label: "can, and comes without" }, { id: "on", label: "does so as it comes" }] as const;
+const AUTO_GAINS = [
+  { id: "none", label: "cannot" },
+  { id: "off", label: "can, and comes without" },
+  { id: "on", label: "does so as it comes" },
+] as const;
 
 const PACK: ModelField<PackModel>[] = [
-  has("hasMute", "Can be muted", true), has("isBehindDoor", "Synced with its door open", false),
-  choice("outside", "A number outside its range", [{ id: "refuses", label: "it refuses" }, { id: "clips", label: "it takes its nearest edge" }], (m) => m.outside ?? "refuses", (m, outside) => (outside === (m.outside ?? "refuses") ? m : { ...m, outside })),
-  figure("nameLetters", "Letters of its name", (m) => m.nameLetters ?? NAME_LETTERS, (m, nameLetters) => (nameLetters === (m.nameLetters ?? NAME_LETTERS) ? m : { ...m, nameLetters }), { min: 2, max: 40, whole: true }),
-  choice("stores", "Keeps a number", STORING_CHOICES, (m) => m.stores ?? "at-once", (m, stores) => (stores === (m.stores ?? "at-once") ? m : { ...m, stores })),
-  choice("form", "Is a", [{ id: "bodypack", label: "bodypack" }, { id: "handheld", label: "handheld" }, { id: "plug-on", label: "plug-on" }], (m) => m.form, (m, form) => ({ ...m, form })),
-  list("powers", "Powers, mW", "10, 25, 50", (m) => m.powersMw, (m, powersMw) => ({ ...m, powersMw }), 0.1),
-  list("gainSteps", "Gain steps, dB", "0 to -60 by 3", (m) => m.gainStepsDb, (m, gainStepsDb) => ({ ...m, gainStepsDb })),
-  choice("gainScale", "Its gain is told", SCALES, (m) => m.gainScale ?? "db", (m, gainScale) => (gainScale === (m.gainScale ?? "db") ? m : { ...m, gainScale })),
-  choice("micPower", "Gives its microphone", MIC_POWERS.map((id) => ({ id, label: MIC_POWER_WORDS[id] })), (m) => m.micPower ?? "bias", (m, micPower) => (micPower === (m.micPower ?? "bias") ? m : { ...m, micPower })),
-  choice("autoGain", "Sets its gain by itself", AUTO_GAINS, (m) => m.autoGain ?? "none", (m, v) => { const { autoGain: _, ...rest } = m; return v === "none" ? rest : { ...m, autoGain: v }; }),
-  figure("fullScaleInput", "Full scale at gain 0, dBu", (m) => m.fullScaleInputDbu, (m, fullScaleInputDbu) => ({ ...m, fullScaleInputDbu }), { min: -120, max: 30 }),
-  figure("inputNoise", "Input noise, dBu", (m) => m.inputNoiseDbu, (m, inputNoiseDbu) => ({ ...m, inputNoiseDbu }), { min: -140, max: 0 }),
-  choice("cellKind", "Cells", [{ id: "aa", label: "AA" }, { id: "9v", label: "9 V" }, { id: "internal", label: "built-in" }], (m) => m.cell.kind, (m, kind) => ({ ...m, cell: { ...m.cell, kind } })),
-  figure("perPack", "Cells at once", (m) => m.cell.perPack, (m, perPack) => ({ ...m, cell: { ...m.cell, perPack } }), { min: 1, max: 12, whole: true }),
-  figure("hours", "A fresh set lasts, h", (m) => m.cell.hours, (m, hours) => ({ ...m, cell: { ...m.cell, hours } }), { min: 0.5, max: 100 }),
+  has("hasMute", "Can be muted", true),
+  has("isBehindDoor", "Synced with its door open", false),
+  choice(
+    "outside",
+    "A number outside its range",
+    [
+      { id: "refuses", label: "it refuses" },
+      { id: "clips", label: "it takes its nearest edge" },
+    ],
+    (m) => m.outside ?? "refuses",
+    (m, outside) => (outside === (m.outside ?? "refuses") ? m : { ...m, outside }),
+  ),
+  figure(
+    "nameLetters",
+    "Letters of its name",
+    (m) => m.nameLetters ?? NAME_LETTERS,
+    (m, nameLetters) =>
+      nameLetters === (m.nameLetters ?? NAME_LETTERS) ? m : { ...m, nameLetters },
+    { min: 2, max: 40, whole: true },
+  ),
+  choice(
+    "stores",
+    "Keeps a number",
+    STORING_CHOICES,
+    (m) => m.stores ?? "at-once",
+    (m, stores) => (stores === (m.stores ?? "at-once") ? m : { ...m, stores }),
+  ),
+  choice(
+    "form",
+    "Is a",
+    [
+      { id: "bodypack", label: "bodypack" },
+      { id: "handheld", label: "handheld" },
+      { id: "plug-on", label: "plug-on" },
+    ],
+    (m) => m.form,
+    (m, form) => ({ ...m, form }),
+  ),
+  list(
+    "powers",
+    "Powers, mW",
+    "10, 25, 50",
+    (m) => m.powersMw,
+    (m, powersMw) => ({ ...m, powersMw }),
+    0.1,
+  ),
+  list(
+    "gainSteps",
+    "Gain steps, dB",
+    "0 to -60 by 3",
+    (m) => m.gainStepsDb,
+    (m, gainStepsDb) => ({ ...m, gainStepsDb }),
+  ),
+  choice(
+    "gainScale",
+    "Its gain is told",
+    SCALES,
+    (m) => m.gainScale ?? "db",
+    (m, gainScale) => (gainScale === (m.gainScale ?? "db") ? m : { ...m, gainScale }),
+  ),
+  choice(
+    "micPower",
+    "Gives its microphone",
+    MIC_POWERS.map((id) => ({ id, label: MIC_POWER_WORDS[id] })),
+    (m) => m.micPower ?? "bias",
+    (m, micPower) => (micPower === (m.micPower ?? "bias") ? m : { ...m, micPower }),
+  ),
+  choice(
+    "autoGain",
+    "Sets its gain by itself",
+    AUTO_GAINS,
+    (m) => m.autoGain ?? "none",
+    (m, v) => {
+      const { autoGain: _, ...rest } = m;
+      return v === "none" ? rest : { ...m, autoGain: v };
+    },
+  ),
+  figure(
+    "fullScaleInput",
+    "Full scale at gain 0, dBu",
+    (m) => m.fullScaleInputDbu,
+    (m, fullScaleInputDbu) => ({ ...m, fullScaleInputDbu }),
+    { min: -120, max: 30 },
+  ),
+  figure(
+    "inputNoise",
+    "Input noise, dBu",
+    (m) => m.inputNoiseDbu,
+    (m, inputNoiseDbu) => ({ ...m, inputNoiseDbu }),
+    { min: -140, max: 0 },
+  ),
+  choice(
+    "cellKind",
+    "Cells",
+    [
+      { id: "aa", label: "AA" },
+      { id: "9v", label: "9 V" },
+      { id: "internal", label: "built-in" },
+    ],
+    (m) => m.cell.kind,
+    (m, kind) => ({ ...m, cell: { ...m.cell, kind } }),
+  ),
+  figure(
+    "perPack",
+    "Cells at once",
+    (m) => m.cell.perPack,
+    (m, perPack) => ({ ...m, cell: { ...m.cell, perPack } }),
+    { min: 1, max: 12, whole: true },
+  ),
+  figure(
+    "hours",
+    "A fresh set lasts, h",
+    (m) => m.cell.hours,
+    (m, hours) => ({ ...m, cell: { ...m.cell, hours } }),
+    { min: 0.5, max: 100 },
+  ),
 ];
 
 /** Those that choose for themselves: how many to a room, and how far. */
 const ADAPTIVE: ModelField<Model>[] = [
-  figure("mostPerRoom", "At most in a room", (m) => m.adaptive?.mostPerRoom ?? 0, (m, mostPerRoom) => ({ ...m, adaptive: m.adaptive && { ...m.adaptive, mostPerRoom } }), { min: 1, max: 200, whole: true }),
-  figure("rangeM", "Reaches in the open, m", (m) => m.adaptive?.rangeM ?? 0, (m, rangeM) => ({ ...m, adaptive: m.adaptive && { ...m.adaptive, rangeM } }), { min: 1, max: 5000 }),
+  figure(
+    "mostPerRoom",
+    "At most in a room",
+    (m) => m.adaptive?.mostPerRoom ?? 0,
+    (m, mostPerRoom) => ({ ...m, adaptive: m.adaptive && { ...m.adaptive, mostPerRoom } }),
+    { min: 1, max: 200, whole: true },
+  ),
+  figure(
+    "rangeM",
+    "Reaches in the open, m",
+    (m) => m.adaptive?.rangeM ?? 0,
+    (m, rangeM) => ({ ...m, adaptive: m.adaptive && { ...m.adaptive, rangeM } }),
+    { min: 1, max: 5000 },
+  ),
 ];
 
-export const fieldsOf = (model: Model): ModelField[] => [...COMMON.filter((f) => f.id !== "tuning" || !model.adaptive), ...(model.adaptive ? ADAPTIVE : []), ...((model.kind === "receiver" ? RECEIVER : PACK) as unknown as ModelField[]), FIRMWARE, NOTE];
+export const fieldsOf = (model: Model): ModelField[] => [
+  ...COMMON.filter((f) => f.id !== "tuning" || !model.adaptive),
+  ...(model.adaptive ? ADAPTIVE : []),
+  ...((model.kind === "receiver" ? RECEIVER : PACK) as unknown as ModelField[]),
+  FIRMWARE,
+  NOTE,
+];
 
 /** Takes everything that was typed into a model, or names the fields that are wrong. */
-export function takeDraft(model: Model, draft: Readonly<Record<string, string>>): { model: Model; errors: Record<string, string> } {
+export function takeDraft(
+  model: Model,
+  draft: Readonly<Record<string, string>>,
+): { model: Model; errors: Record<string, string> } {
   const errors: Record<string, string> = {};
   let taken = model;
   for (const field of fieldsOf(model)) {

@@ -11,7 +11,11 @@ export const runIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("store"), channelId }),
   z.object({ intent: z.literal("prove"), channelId }),
   z.object({ intent: z.literal("check") }),
-  z.object({ intent: z.literal("back"), version: z.number().int(), basePlanVersion: z.number().int() }),
+  z.object({
+    intent: z.literal("back"),
+    version: z.number().int(),
+    basePlanVersion: z.number().int(),
+  }),
 ]);
 
 export type RunIntent = z.infer<typeof runIntents>;

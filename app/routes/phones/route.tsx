@@ -20,7 +20,13 @@ export function loader({ params, context }: Route.LoaderArgs) {
   const { door, guests, guessers } = desk.view;
   const address = door ? `${door.addresses[0]}/join?c=${door.code}` : null;
   return data({
-    isOpen: door?.dayId === dayId, isOpenElsewhere: door !== null && door.dayId !== dayId, code: door?.code ?? "", addresses: door?.addresses ?? [], guests, guessers, nowRealMs: realNowMs(),
+    isOpen: door?.dayId === dayId,
+    isOpenElsewhere: door !== null && door.dayId !== dayId,
+    code: door?.code ?? "",
+    addresses: door?.addresses ?? [],
+    guests,
+    guessers,
+    nowRealMs: realNowMs(),
     // dark on light whatever the theme: scanners want it so
     qr: address ? renderSVG(address, { whiteColor: "#fffdf8", blackColor: "#18212c" }) : null,
   });
@@ -34,10 +40,16 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   switch (read.intent.intent) {
     case "open": {
       const opened = await desk.open(dayId);
-      return opened.ok ? reply({ ok: true, value: null }) : refuse(joinProblemWords(opened.error), 409);
+      return opened.ok
+        ? reply({ ok: true, value: null })
+        : refuse(joinProblemWords(opened.error), 409);
     }
-    case "shut": await desk.shut(); return reply({ ok: true, value: null }, () => "Shut: no phone is in, and no port is open.");
-    case "send-away": desk.sendAway(read.intent.guestId); return reply({ ok: true, value: null });
+    case "shut":
+      await desk.shut();
+      return reply({ ok: true, value: null }, () => "Shut: no phone is in, and no port is open.");
+    case "send-away":
+      desk.sendAway(read.intent.guestId);
+      return reply({ ok: true, value: null });
   }
 }
 
@@ -49,26 +61,73 @@ export default function Phones({ loaderData: desk }: Route.ComponentProps) {
   return (
     <Stack>
       <div>
-        <Answer>{!isOpen ? "No phone is let in" : guests.length === 0 ? "Waiting for a phone" : guests.length === 1 ? `${guests[0]!.name} is in` : `${guests.length} phones are in`}</Answer>
-        <Sub>An assistant beside the talker sees this day and ticks what they see; both screens follow each other. Only on your own network: what goes over it is not encrypted.</Sub>
+        <Answer>
+          {!isOpen
+            ? "No phone is let in"
+            : guests.length === 0
+              ? "Waiting for a phone"
+              : guests.length === 1
+                ? `${guests[0]!.name} is in`
+                : `${guests.length} phones are in`}
+        </Answer>
+        <Sub>
+          An assistant beside the talker sees this day and ticks what they see; both screens follow
+          each other. Only on your own network: what goes over it is not encrypted.
+        </Sub>
       </div>
       <ReplyNotice reply={answer} />
-      {desk.isOpenElsewhere && <Notice kind="caution">Phones are let into another day. Opening this one sends them away.</Notice>}
-      {!isOpen && <Row><PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "open" })}>Let a phone in</PrimaryButton><Soft>Until then no port is open to the network.</Soft></Row>}
+      {desk.isOpenElsewhere && (
+        <Notice kind="caution">
+          Phones are let into another day. Opening this one sends them away.
+        </Notice>
+      )}
+      {!isOpen && (
+        <Row>
+          <PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "open" })}>
+            Let a phone in
+          </PrimaryButton>
+          <Soft>Until then no port is open to the network.</Soft>
+        </Row>
+      )}
       {isOpen && (
         <Door>
-          {desk.qr && <Qr role="img" aria-label="The address as a square to point the phone's camera at" dangerouslySetInnerHTML={{ __html: desk.qr }} />}
+          {desk.qr && (
+            <Qr
+              role="img"
+              aria-label="The address as a square to point the phone's camera at"
+              dangerouslySetInnerHTML={{ __html: desk.qr }}
+            />
+          )}
           <Stack $gapPx={10}>
             <p>Point the phone’s camera at the square, or open</p>
-            <div>{desk.addresses.map((a) => <p key={a}><Figure>{`${a}/join`}</Figure></p>)}</div>
+            <div>
+              {desk.addresses.map((a) => (
+                <p key={a}>
+                  <Figure>{`${a}/join`}</Figure>
+                </p>
+              ))}
+            </div>
             <p>and give the code</p>
             <Code as="p">{`${desk.code.slice(0, 3)} ${desk.code.slice(3)}`}</Code>
-            <Row><Button isDisabled={isBusy} onPress={() => send({ intent: "shut" })}>Shut the door and send all away</Button></Row>
+            <Row>
+              <Button isDisabled={isBusy} onPress={() => send({ intent: "shut" })}>
+                Shut the door and send all away
+              </Button>
+            </Row>
           </Stack>
         </Door>
       )}
       {isOpen && desk.guessers.length > 0 && (
-        <Notice kind="caution">{desk.guessers.slice(0, 3).map((d) => `${d.device} typed ${d.count} wrong codes${d.untilMs > desk.nowRealMs ? ` and waits until ${formatClock(view.nowMs + d.untilMs - desk.nowRealMs)}` : ""}.`).join(" ")} The code and everybody who is in stay as they are.</Notice>
+        <Notice kind="caution">
+          {desk.guessers
+            .slice(0, 3)
+            .map(
+              (d) =>
+                `${d.device} typed ${d.count} wrong codes${d.untilMs > desk.nowRealMs ? ` and waits until ${formatClock(view.nowMs + d.untilMs - desk.nowRealMs)}` : ""}.`,
+            )
+            .join(" ")}{" "}
+          The code and everybody who is in stay as they are.
+        </Notice>
       )}
       {isOpen && guests.length > 0 && (
         <section>
@@ -77,9 +136,14 @@ export default function Phones({ loaderData: desk }: Route.ComponentProps) {
             {guests.map((g) => (
               <li key={g.id}>
                 <b>{g.name}</b>
-                <Status status={g.pages > 0 ? "done" : "stale"}>{g.pages > 0 ? "looking on" : "away, or its screen is dark"}</Status>
+                <Status status={g.pages > 0 ? "done" : "stale"}>
+                  {g.pages > 0 ? "looking on" : "away, or its screen is dark"}
+                </Status>
                 <Soft>{`joined at ${formatClock(view.nowMs - (desk.nowRealMs - g.sinceMs))}`}</Soft>
-                <Button isDisabled={isBusy} onPress={() => send({ intent: "send-away", guestId: g.id })}>{`Send ${g.name} away`}</Button>
+                <Button
+                  isDisabled={isBusy}
+                  onPress={() => send({ intent: "send-away", guestId: g.id })}
+                >{`Send ${g.name} away`}</Button>
               </li>
             ))}
           </Guests>
@@ -89,7 +153,38 @@ export default function Phones({ loaderData: desk }: Route.ComponentProps) {
   );
 }
 
-const Door = styled.div`display: flex; flex-wrap: wrap; gap: 24px; align-items: center;`;
-const Qr = styled.div`width: 220px; flex: none; svg { display: block; width: 100%; height: auto; }`;
-const Code = styled(BigFigure)`&& { font-size: 40px; letter-spacing: 0.06em; }`;
-const Guests = styled.ul`list-style: none; li { display: flex; flex-wrap: wrap; gap: 4px 16px; align-items: center; padding: 6px 0; border-bottom: 1px solid var(--rule); } button { margin-left: auto; }`;
+const Door = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 24px;
+  align-items: center;
+`;
+const Qr = styled.div`
+  width: 220px;
+  flex: none;
+  svg {
+    display: block;
+    width: 100%;
+    height: auto;
+  }
+`;
+const Code = styled(BigFigure)`
+  && {
+    font-size: 40px;
+    letter-spacing: 0.06em;
+  }
+`;
+const Guests = styled.ul`
+  list-style: none;
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 16px;
+    align-items: center;
+    padding: 6px 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  button {
+    margin-left: auto;
+  }
+`;

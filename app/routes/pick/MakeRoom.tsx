@@ -13,7 +13,10 @@ interface MakeRoomProps {
   onTake: (relaxations: Relaxation[]) => void;
 }
 
-/** Where not all channels fit: the least that could be given up so that they do, found by solving each. */
+/**
+ * Where not all channels fit: the least that could be given up so that they do, found by solving
+ * each.
+ */
 export function MakeRoom({ request, nameOf, onTake }: MakeRoomProps) {
   const [answer, setAnswer] = useState<RoomFound[] | "asked" | "failed" | null>(null);
   const running = useRef<Running<RoomFound[]> | null>(null);
@@ -25,28 +28,55 @@ export function MakeRoom({ request, nameOf, onTake }: MakeRoomProps) {
     running.current = mine;
     void mine.result.then((r) => running.current === mine && setAnswer(r.ok ? r.value : "failed"));
   };
-  if (answer === null) return <Row><Button onPress={ask}>What would make room?</Button></Row>;
+  if (answer === null)
+    return (
+      <Row>
+        <Button onPress={ask}>What would make room?</Button>
+      </Row>
+    );
   return (
     <Panel aria-live="polite">
-      {answer === "asked" ? <Soft>Solving it with one thing less each time …</Soft>
-        : answer === "failed" ? <p>That broke off. The plan is as it was.</p>
-        : answer.length === 0 ? <p>Neither a fixed frequency, nor tighter spacing, nor more noise makes room for all, alone or two together. Another block, another place for the receivers, or one channel fewer.</p>
-        : answer.map((a) => (
+      {answer === "asked" ? (
+        <Soft>Solving it with one thing less each time …</Soft>
+      ) : answer === "failed" ? (
+        <p>That broke off. The plan is as it was.</p>
+      ) : answer.length === 0 ? (
+        <p>
+          Neither a fixed frequency, nor tighter spacing, nor more noise makes room for all, alone
+          or two together. Another block, another place for the receivers, or one channel fewer.
+        </p>
+      ) : (
+        answer.map((a) => (
           <Row key={JSON.stringify(a.relaxations)}>
             <span>{`${capital(listWords(a.relaxations.map((r) => relaxationWords(r, nameOf))))}: then all stand.`}</span>
-            {a.relaxations.every((r) => r.code !== "more-noise") && <Button onPress={() => { setAnswer(null); onTake(a.relaxations); }}>Do that</Button>}
+            {a.relaxations.every((r) => r.code !== "more-noise") && (
+              <Button
+                onPress={() => {
+                  setAnswer(null);
+                  onTake(a.relaxations);
+                }}
+              >
+                Do that
+              </Button>
+            )}
           </Row>
-        ))}
+        ))
+      )}
     </Panel>
   );
 }
 
 function relaxationWords(r: Relaxation, nameOf: (id: string) => string): string {
   switch (r.code) {
-    case "tighter": return "tight spacing";
-    case "unlock": return `${nameOf(r.channelId)} not fixed`;
-    case "buried": return "products allowed where they are at least 40 dB under";
-    case "apart": return "those who never play together allowed in each other's way, their packs off between";
-    case "more-noise": return `${formatDb(r.byDb)} more noise than the day allows`;
+    case "tighter":
+      return "tight spacing";
+    case "unlock":
+      return `${nameOf(r.channelId)} not fixed`;
+    case "buried":
+      return "products allowed where they are at least 40 dB under";
+    case "apart":
+      return "those who never play together allowed in each other's way, their packs off between";
+    case "more-noise":
+      return `${formatDb(r.byDb)} more noise than the day allows`;
   }
 }

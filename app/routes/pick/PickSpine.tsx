@@ -32,7 +32,20 @@ interface PickSpineProps {
 }
 
 /** The spine with our carriers on it: any can be taken along, any place asked about. */
-export function PickSpine({ air, shown, markOf, nameOf, view, onView, heldId, onHold, onTry, onPut, tried, standing }: PickSpineProps) {
+export function PickSpine({
+  air,
+  shown,
+  markOf,
+  nameOf,
+  view,
+  onView,
+  heldId,
+  onHold,
+  onTry,
+  onPut,
+  tried,
+  standing,
+}: PickSpineProps) {
   const [cursorHz, setCursorHz] = useState<number | null>(null);
   const [asks, setAsks] = useState(0);
   const put = (channelId: number, frequencyHz: number) => {
@@ -40,44 +53,78 @@ export function PickSpine({ air, shown, markOf, nameOf, view, onView, heldId, on
     setCursorHz(null);
     onPut(channelId, frequencyHz);
   };
-  const data = useMemo<SpectrumData>(() => ({
-    ...air, roots: shown.roots,
-    flags: [
-      ...shown.picks.map((p) => ({ id: carrierId(p.channelId), mark: markOf(p.channelId), frequencyHz: p.frequencyHz, kind: "own" as const, isWrong: p.broken.length > 0 })),
-      ...shown.spares.map((s) => ({ id: `spare${s.frequencyHz}`, mark: "sp", frequencyHz: s.frequencyHz, kind: "spare" as const })),
-    ],
-  }), [air, shown, markOf]);
+  const data = useMemo<SpectrumData>(
+    () => ({
+      ...air,
+      roots: shown.roots,
+      flags: [
+        ...shown.picks.map((p) => ({
+          id: carrierId(p.channelId),
+          mark: markOf(p.channelId),
+          frequencyHz: p.frequencyHz,
+          kind: "own" as const,
+          isWrong: p.broken.length > 0,
+        })),
+        ...shown.spares.map((s) => ({
+          id: `spare${s.frequencyHz}`,
+          mark: "sp",
+          frequencyHz: s.frequencyHz,
+          kind: "spare" as const,
+        })),
+      ],
+    }),
+    [air, shown, markOf],
+  );
   const idOf = (id: string) => Number(id.slice(2));
   const moving = {
     heldId: heldId === null ? null : carrierId(heldId),
     onHold: (id: string) => onHold(idOf(id)),
-    onMove: (id: string, frequencyHz: number) => onTry({ channelId: idOf(id), frequencyHz, isDragged: true }),
+    onMove: (id: string, frequencyHz: number) =>
+      onTry({ channelId: idOf(id), frequencyHz, isDragged: true }),
     onDrop: (id: string, frequencyHz: number) => put(idOf(id), frequencyHz),
     asks,
     onCancel: () => onTry(null),
     onCursor: (frequencyHz: number | null) => {
       setCursorHz(frequencyHz);
-      if (heldId !== null) onTry(frequencyHz === null ? null : { channelId: heldId, frequencyHz, isDragged: false });
+      if (heldId !== null)
+        onTry(frequencyHz === null ? null : { channelId: heldId, frequencyHz, isDragged: false });
     },
   };
   const held = heldId === null ? null : nameOf(carrierId(heldId));
   return (
     <div>
       <SpectrumChart
-        data={data} view={view} onView={onView} moving={moving}
+        data={data}
+        view={view}
+        onView={onView}
+        moving={moving}
         label={`${numberWord(shown.picks.length)} carriers of ours on the spine: ${shown.picks.map((p) => `${nameOf(carrierId(p.channelId))} ${formatMhz(p.frequencyHz)}`).join(", ") || "none yet"}. Their products hang below. Arrow keys ask about a place, Enter puts ${held ?? "the channel that is asked for"} there.`}
       />
       <Asked aria-live="polite">
-        {held === null ? <Soft>Nothing to place.</Soft>
-          : tried ? (
-            <Row>
-              <span><b>{held}</b> at <Figure>{formatMhz(tried.frequencyHz)}</Figure>: {askedPlaceWords(tried, standing, nameOf)}.</span>
-              {cursorHz !== null && <Button onPress={() => put(heldId!, tried.frequencyHz)}>{`Put ${held} here`}</Button>}
-            </Row>
-          ) : <Soft>{`Point at the spine to ask why ${held} does not stand there; press to keep the place. Drag a mark to move it. A row's mark asks for another.`}</Soft>}
+        {held === null ? (
+          <Soft>Nothing to place.</Soft>
+        ) : tried ? (
+          <Row>
+            <span>
+              <b>{held}</b> at <Figure>{formatMhz(tried.frequencyHz)}</Figure>:{" "}
+              {askedPlaceWords(tried, standing, nameOf)}.
+            </span>
+            {cursorHz !== null && (
+              <Button onPress={() => put(heldId!, tried.frequencyHz)}>{`Put ${held} here`}</Button>
+            )}
+          </Row>
+        ) : (
+          <Soft>{`Point at the spine to ask why ${held} does not stand there; press to keep the place. Drag a mark to move it. A row's mark asks for another.`}</Soft>
+        )}
       </Asked>
     </div>
   );
 }
 
-const Asked = styled.div`min-height: 30px; display: flex; align-items: center; font-size: 16px; line-height: 1.35;`;
+const Asked = styled.div`
+  min-height: 30px;
+  display: flex;
+  align-items: center;
+  font-size: 16px;
+  line-height: 1.35;
+`;

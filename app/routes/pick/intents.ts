@@ -10,14 +10,20 @@ export const pickIntents = z.discriminatedUnion("intent", [
       basePlanVersion: z.number().int().min(0),
       sweepId: z.number().int().nullable(),
       profile: z.enum(PROFILE_CHOICES),
-      picks: z.array(z.object({ channelId: z.number().int(), frequencyHz, isLocked: z.boolean() })).max(100),
+      picks: z
+        .array(z.object({ channelId: z.number().int(), frequencyHz, isLocked: z.boolean() }))
+        .max(100),
       allows: z.object({ usesTogether: z.boolean(), allowsBuried: z.boolean() }),
       how: z.string().min(1).max(200),
       spares: z.array(z.object({ frequencyHz, for: z.array(z.number().int()) })).max(50),
     }),
   }),
   z.object({ intent: z.literal("read-plan"), text: z.string().max(2_000_000) }),
-  z.object({ intent: z.literal("restore"), version: z.number().int().min(1), basePlanVersion: z.number().int().min(0) }),
+  z.object({
+    intent: z.literal("restore"),
+    version: z.number().int().min(1),
+    basePlanVersion: z.number().int().min(0),
+  }),
 ]);
 
 export type PickIntent = z.infer<typeof pickIntents>;

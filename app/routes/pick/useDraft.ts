@@ -23,28 +23,70 @@ export interface Draft {
   byHand: { channelId: number; textBefore: string } | null;
 }
 
-const HOW = { anew: "found anew", fewest: "as few packs changed as could be", bank: "inside the makers' banks" } as const;
+const HOW = {
+  anew: "found anew",
+  fewest: "as few packs changed as could be",
+  bank: "inside the makers' banks",
+} as const;
 
 export function draftOf(found: Found): Draft {
   const { result, request } = found;
   return {
-    picks: result.assignments.map((a) => ({ channelId: numberOf(a.channelId), frequencyHz: a.frequencyHz, isLocked: request.channels.find((c) => c.id === a.channelId)?.lockedHz === a.frequencyHz })),
+    picks: result.assignments.map((a) => ({
+      channelId: numberOf(a.channelId),
+      frequencyHz: a.frequencyHz,
+      isLocked: request.channels.find((c) => c.id === a.channelId)?.lockedHz === a.frequencyHz,
+    })),
     spares: result.spares.map((s) => ({ frequencyHz: s.frequencyHz, for: s.for.map(numberOf) })),
     unplaced: result.unplaced.map((u) => ({ channelId: numberOf(u.channelId), reason: u.reason })),
-    allows: request.relations ? { usesTogether: request.relations.usesTogether, allowsBuried: request.relations.allowsBuried } : STRICT,
-    how: HOW[found.way], found, byHand: null,
+    allows: request.relations
+      ? {
+          usesTogether: request.relations.usesTogether,
+          allowsBuried: request.relations.allowsBuried,
+        }
+      : STRICT,
+    how: HOW[found.way],
+    found,
+    byHand: null,
   };
 }
 
 /** Where nothing stands yet. */
-export const EMPTY_DRAFT: Draft = { picks: [], spares: [], unplaced: [], allows: STRICT, how: "by hand", found: null, byHand: null };
+export const EMPTY_DRAFT: Draft = {
+  picks: [],
+  spares: [],
+  unplaced: [],
+  allows: STRICT,
+  how: "by hand",
+  found: null,
+  byHand: null,
+};
 
 /** A standing plan as the draft to go on from. */
-export const draftOfPlan = ({ picks, spares, allows }: Pick<Draft, "picks" | "spares" | "allows">): Draft => ({ ...EMPTY_DRAFT, picks, spares, allows });
+export const draftOfPlan = ({
+  picks,
+  spares,
+  allows,
+}: Pick<Draft, "picks" | "spares" | "allows">): Draft => ({
+  ...EMPTY_DRAFT,
+  picks,
+  spares,
+  allows,
+});
 
 /** A draft with one channel somewhere else. What the search said of it before holds no more. */
-export const moved = (draft: Draft, channelId: number, frequencyHz: number, talker: string, textBefore = ""): Draft => ({
-  ...draft, how: `${talker} moved by hand`, found: null, byHand: { channelId, textBefore }, unplaced: draft.unplaced.filter((u) => u.channelId !== channelId),
+export const moved = (
+  draft: Draft,
+  channelId: number,
+  frequencyHz: number,
+  talker: string,
+  textBefore = "",
+): Draft => ({
+  ...draft,
+  how: `${talker} moved by hand`,
+  found: null,
+  byHand: { channelId, textBefore },
+  unplaced: draft.unplaced.filter((u) => u.channelId !== channelId),
   picks: withPick(draft.picks, channelId, frequencyHz),
 });
 
@@ -52,7 +94,11 @@ type Act = { do: "show"; draft: Draft } | { do: "undo" } | { do: "drop" };
 
 /** Drafts one after the other, so that a step by hand can be taken back. */
 export function useDraft() {
-  const [drafts, act] = useReducer((all: Draft[], a: Act): Draft[] => (a.do === "show" ? [...all, a.draft] : a.do === "undo" ? all.slice(0, -1) : []), []);
+  const [drafts, act] = useReducer(
+    (all: Draft[], a: Act): Draft[] =>
+      a.do === "show" ? [...all, a.draft] : a.do === "undo" ? all.slice(0, -1) : [],
+    [],
+  );
   const show = useCallback((draft: Draft) => act({ do: "show", draft }), []);
   const undo = useCallback(() => act({ do: "undo" }), []);
   const drop = useCallback(() => act({ do: "drop" }), []);

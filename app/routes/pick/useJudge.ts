@@ -9,8 +9,15 @@ export interface JudgedPicks {
   frequencyHz: number;
 }
 
-/** A set judged at once, and others as fast as they are asked for: those go to a worker, for there may be one with every frame. */
-export function useJudge(request: CoordinationRequest, raster: Raster, settled: readonly JudgedPicks[]) {
+/**
+ * A set judged at once, and others as fast as they are asked for: those go to a worker, for there
+ * may be one with every frame.
+ */
+export function useJudge(
+  request: CoordinationRequest,
+  raster: Raster,
+  settled: readonly JudgedPicks[],
+) {
   const here = useMemo(() => new SetJudge(request, raster), [request, raster]);
   const now = useMemo(() => here.judge(settled), [here, settled]);
   const [asked, setAsked] = useState<JudgedSet | null>(null);
@@ -21,10 +28,13 @@ export function useJudge(request: CoordinationRequest, raster: Raster, settled: 
   }, []);
   // a worker of another request answers no more
   useEffect(() => close, [request, raster, close]);
-  const ask = useCallback((picks: JudgedPicks[] | null) => {
-    if (picks === null) return setAsked(null);
-    worker.current ??= judgeWorker(request, raster, setAsked);
-    return worker.current.ask(picks);
-  }, [request, raster]);
+  const ask = useCallback(
+    (picks: JudgedPicks[] | null) => {
+      if (picks === null) return setAsked(null);
+      worker.current ??= judgeWorker(request, raster, setAsked);
+      return worker.current.ask(picks);
+    },
+    [request, raster],
+  );
   return { now, asked, ask };
 }

@@ -6,6 +6,12 @@ import { dayIdOf } from "../shared/reply.server";
 
 /** Takes a picture to draw over, as it is. */
 export async function action({ params, request, context }: Route.ActionArgs) {
-  const kept = await keepPicture(context.app, dayIdOf(params), new Uint8Array(await request.arrayBuffer()));
-  return kept.ok ? data({ id: kept.value }) : data({ message: serviceErrorWords(kept.error) }, { status: 400 });
+  const kept = await keepPicture(
+    context.app,
+    dayIdOf(params),
+    new Uint8Array(await request.arrayBuffer()),
+  );
+  return kept.ok
+    ? data({ id: kept.value })
+    : data({ message: serviceErrorWords(kept.error) }, { status: 400 });
 }

@@ -1,5 +1,10 @@
 import type { Route } from "./+types/route";
-import { planCsv, planFileOf, trackCsv, trackSheet } from "../../../server/services/planFiles.server";
+import {
+  planCsv,
+  planFileOf,
+  trackCsv,
+  trackSheet,
+} from "../../../server/services/planFiles.server";
 import { dayIdOf, download, notFound, orNotFound } from "../shared/reply.server";
 
 const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
@@ -8,10 +13,35 @@ const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
   switch (params.form) {
-    case "plan.csv": return download(planCsv(orNotFound(await planFileOf(context.app, dayId))), "text/csv", `plan-day-${dayId}.csv`);
-    case "plan.json": return download(json(orNotFound(await planFileOf(context.app, dayId))), "application/json", `plan-day-${dayId}.json`);
-    case "tracks.csv": return download(trackCsv(orNotFound(await trackSheet(context.app, dayId))), "text/csv", `tracks-day-${dayId}.csv`);
-    case "tracks.json": return download(json({ format: "plain-channel-tracks", version: 1, tracks: orNotFound(await trackSheet(context.app, dayId)) }), "application/json", `tracks-day-${dayId}.json`);
-    default: throw notFound("There are plan.csv, plan.json, tracks.csv and tracks.json.");
+    case "plan.csv":
+      return download(
+        planCsv(orNotFound(await planFileOf(context.app, dayId))),
+        "text/csv",
+        `plan-day-${dayId}.csv`,
+      );
+    case "plan.json":
+      return download(
+        json(orNotFound(await planFileOf(context.app, dayId))),
+        "application/json",
+        `plan-day-${dayId}.json`,
+      );
+    case "tracks.csv":
+      return download(
+        trackCsv(orNotFound(await trackSheet(context.app, dayId))),
+        "text/csv",
+        `tracks-day-${dayId}.csv`,
+      );
+    case "tracks.json":
+      return download(
+        json({
+          format: "plain-channel-tracks",
+          version: 1,
+          tracks: orNotFound(await trackSheet(context.app, dayId)),
+        }),
+        "application/json",
+        `tracks-day-${dayId}.json`,
+      );
+    default:
+      throw notFound("There are plan.csv, plan.json, tracks.csv and tracks.json.");
   }
 }

@@ -28,31 +28,81 @@ export default function PracticeScreen({ loaderData: view }: Route.ComponentProp
   const another = (kind: ExerciseKind) => void navigate(anyExercise(kind));
   const times = view.kinds.reduce((n, k) => n + k.times, 0);
   return (
-    <AwayPage head={<><Link to="/shoots">All shoots and days</Link><b>Practice</b><ThemeToggle /></>}>
+    <AwayPage
+      head={
+        <>
+          <Link to="/shoots">All shoots and days</Link>
+          <b>Practice</b>
+          <ThemeToggle />
+        </>
+      }
+    >
       <Stack as="main" $gapPx={22}>
         <div>
-          <Answer>{times === 0 ? "Practise the job without any gear" : `${capital(count(times, "exercise"))} done`}</Answer>
-          <Sub>Each is made from a number and judged by the same reckoning that works on the day, against its own best answer and with its reasons. Give somebody the name of one and they get the same.</Sub>
+          <Answer>
+            {times === 0
+              ? "Practise the job without any gear"
+              : `${capital(count(times, "exercise"))} done`}
+          </Answer>
+          <Sub>
+            Each is made from a number and judged by the same reckoning that works on the day,
+            against its own best answer and with its reasons. Give somebody the name of one and they
+            get the same.
+          </Sub>
         </div>
         <Kinds>
           {view.kinds.map(({ kind, times: n, best, last }) => (
             <li key={kind}>
-              <div><b>{EXERCISE_WORDS[kind].title}</b><p>{EXERCISE_WORDS[kind].about}</p></div>
-              <Soft>{n === 0 || !last ? "not yet" : <>{`${count(n, "time")}, best ${best} of 100; last ${last.points}`}</>}</Soft>
-              {kind === "day" && !view.hasDay ? <Soft>on the practice day (npm run demo)</Soft> : <Button onPress={() => another(kind)}>{n === 0 ? "Try one" : "Another"}</Button>}
+              <div>
+                <b>{EXERCISE_WORDS[kind].title}</b>
+                <p>{EXERCISE_WORDS[kind].about}</p>
+              </div>
+              <Soft>
+                {n === 0 || !last ? (
+                  "not yet"
+                ) : (
+                  <>{`${count(n, "time")}, best ${best} of 100; last ${last.points}`}</>
+                )}
+              </Soft>
+              {kind === "day" && !view.hasDay ? (
+                <Soft>on the practice day (npm run demo)</Soft>
+              ) : (
+                <Button onPress={() => another(kind)}>{n === 0 ? "Try one" : "Another"}</Button>
+              )}
             </li>
           ))}
         </Kinds>
-        <Row as="form" style={{ alignItems: "end" }} onSubmit={(event: React.FormEvent) => { event.preventDefault(); if (named) void navigate(`/practice/${named.kind}/${named.seed}`); }}>
-          <TextField label="Open one by its name" value={text} onChange={setText} placeholder="fault-4711" error={text.trim() === "" || named ? null : "A name such as air-12 or fault-4711."} />
-          <PrimaryButton type="submit" isDisabled={!named}>Open it</PrimaryButton>
+        <Row
+          as="form"
+          style={{ alignItems: "end" }}
+          onSubmit={(event: React.FormEvent) => {
+            event.preventDefault();
+            if (named) void navigate(`/practice/${named.kind}/${named.seed}`);
+          }}
+        >
+          <TextField
+            label="Open one by its name"
+            value={text}
+            onChange={setText}
+            placeholder="fault-4711"
+            error={text.trim() === "" || named ? null : "A name such as air-12 or fault-4711."}
+          />
+          <PrimaryButton type="submit" isDisabled={!named}>
+            Open it
+          </PrimaryButton>
         </Row>
         {view.results.length > 0 && (
           <section aria-label="How it went">
             <Heading>How it went</Heading>
             <Results>
               {view.results.map((r) => (
-                <li key={r.id}><Link to={`/practice/${r.kind}/${r.seed}`}><Figure>{exerciseName(r.kind, r.seed)}</Figure></Link><span>{scoreWords(r.points, r.bestPoints)}</span><Soft>{formatAge(view.nowMs - r.atRealMs)}</Soft></li>
+                <li key={r.id}>
+                  <Link to={`/practice/${r.kind}/${r.seed}`}>
+                    <Figure>{exerciseName(r.kind, r.seed)}</Figure>
+                  </Link>
+                  <span>{scoreWords(r.points, r.bestPoints)}</span>
+                  <Soft>{formatAge(view.nowMs - r.atRealMs)}</Soft>
+                </li>
               ))}
             </Results>
           </section>
@@ -63,9 +113,44 @@ export default function PracticeScreen({ loaderData: view }: Route.ComponentProp
 }
 
 const Kinds = styled.ul`
-  list-style: none; border-top: 2px solid var(--ink);
-  li { display: grid; grid-template-columns: minmax(0, 1fr) 240px 150px; gap: 4px 18px; align-items: center; border-bottom: 1px solid var(--rule); padding: 8px 0; min-height: 60px; }
-  li > :last-child { justify-self: end; }
-  ${PHONE} { li { grid-template-columns: 1fr; } li > :last-child { justify-self: start; } }
+  list-style: none;
+  border-top: 2px solid var(--ink);
+  li {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 240px 150px;
+    gap: 4px 18px;
+    align-items: center;
+    border-bottom: 1px solid var(--rule);
+    padding: 8px 0;
+    min-height: 60px;
+  }
+  li > :last-child {
+    justify-self: end;
+  }
+  ${PHONE} {
+    li {
+      grid-template-columns: 1fr;
+    }
+    li > :last-child {
+      justify-self: start;
+    }
+  }
 `;
-const Results = styled.ol`list-style: none; li { display: grid; grid-template-columns: 150px minmax(0, 1fr) 130px; gap: 14px; border-bottom: 1px solid var(--rule); min-height: 40px; align-items: center; } ${PHONE} { li { grid-template-columns: 1fr; gap: 0; padding: 6px 0; } }`;
+const Results = styled.ol`
+  list-style: none;
+  li {
+    display: grid;
+    grid-template-columns: 150px minmax(0, 1fr) 130px;
+    gap: 14px;
+    border-bottom: 1px solid var(--rule);
+    min-height: 40px;
+    align-items: center;
+  }
+  ${PHONE} {
+    li {
+      grid-template-columns: 1fr;
+      gap: 0;
+      padding: 6px 0;
+    }
+  }
+`;

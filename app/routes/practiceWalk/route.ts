@@ -5,12 +5,22 @@ import { practiceWalk } from "../../../server/services/placePlans.server";
 import { serviceErrorWords } from "../../../contract/errorWords";
 import { dayIdOf, readIntent } from "../shared/reply.server";
 
-const asked = z.object({ walkId: z.string().min(1).max(60), channelId: z.number().int(), seed: z.number().int().min(1).max(2 ** 31) });
+const asked = z.object({
+  walkId: z.string().min(1).max(60),
+  channelId: z.number().int(),
+  seed: z
+    .number()
+    .int()
+    .min(1)
+    .max(2 ** 31),
+});
 
 /** A practice talker walks. */
 export async function action({ params, request, context }: Route.ActionArgs) {
   const read = await readIntent(request, asked);
   if (!read.ok) return read.reply;
   const walked = await practiceWalk(context.app, dayIdOf(params), read.intent);
-  return walked.ok ? data(walked.value) : data({ message: serviceErrorWords(walked.error) }, { status: 409 });
+  return walked.ok
+    ? data(walked.value)
+    : data({ message: serviceErrorWords(walked.error) }, { status: 409 });
 }

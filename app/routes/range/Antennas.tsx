@@ -11,46 +11,114 @@ import { Heading, Row, Soft, Stack } from "../../ui/Page/Page";
 import { Settings } from "../../ui/Page/Split";
 import type { PlanInHand } from "../shared/usePlan";
 
-const KINDS = (Object.keys(ANTENNA_NAMES) as PlacedAntenna["kind"][]).map((id) => ({ id, label: ANTENNA_NAMES[id] }));
+const KINDS = (Object.keys(ANTENNA_NAMES) as PlacedAntenna["kind"][]).map((id) => ({
+  id,
+  label: ANTENNA_NAMES[id],
+}));
 const STEP_M = 0.5;
 /** A frequency to tell a cable's loss at. */
 const TOLD_HZ = 600e6;
 
 /** Each antenna by its figures, and moved by keys as well as by hand. */
-export function Antennas({ plan, inHand, lengths, onSelect }: { plan: FloorPlan; inHand: PlanInHand; lengths: Lengths; onSelect: (ref: ItemRef) => void }) {
+export function Antennas({
+  plan,
+  inHand,
+  lengths,
+  onSelect,
+}: {
+  plan: FloorPlan;
+  inHand: PlanInHand;
+  lengths: Lengths;
+  onSelect: (ref: ItemRef) => void;
+}) {
   return (
     <section aria-label="Antennas">
       <Heading>Antennas</Heading>
       <Stack $gapPx={12}>
         {plan.antennas.map((a) => {
           const ref: ItemRef = { kind: "antenna", id: a.id };
-          const set = (change: Partial<PlacedAntenna>) => { inHand.change(changed(plan, ref, change), `antenna ${a.name} changed`); };
+          const set = (change: Partial<PlacedAntenna>) => {
+            inHand.change(changed(plan, ref, change), `antenna ${a.name} changed`);
+          };
           const lossDb = -a.feed.reduce((sum, f) => sum + feedItem(f, TOLD_HZ).gainDb, 0);
           return (
             <div key={a.id}>
               <Row>
                 <b>{`Antenna ${a.name}`}</b>
-                <Soft>{a.feed.length === 0 ? "on the receiver" : `${a.feed.map((f) => (f.kind === "coax" ? `${lengths.metres(f.lengthM)} of ${f.type}` : f.kind)).join(", ")}: ${formatDb(lossDb)} lost`}</Soft>
+                <Soft>
+                  {a.feed.length === 0
+                    ? "on the receiver"
+                    : `${a.feed.map((f) => (f.kind === "coax" ? `${lengths.metres(f.lengthM)} of ${f.type}` : f.kind)).join(", ")}: ${formatDb(lossDb)} lost`}
+                </Soft>
               </Row>
               <Settings>
-                <SelectField label="Kind" choices={KINDS} value={a.kind} onChange={(kind) => set({ kind })} />
-                <NumberField label="Height" unit={lengths.unit} min={lengths.shown(0.1)} max={lengths.shown(20)} step={0.1} value={lengths.shown(a.heightM)} onChange={(v) => set({ heightM: lengths.taken(v) })} />
-                <NumberField label="Leans" unit="°" min={-90} max={90} step={5} value={a.tiltDeg} onChange={(tiltDeg) => set({ tiltDeg })} />
-                {a.kind === "fin" && <NumberField label="Looks (0 right, 90 down)" unit="°" min={0} max={359} step={5} value={((a.aimDeg % 360) + 360) % 360} onChange={(aimDeg) => set({ aimDeg })} />}
-                <Row role="group" aria-label={`Move antenna ${a.name}`} onKeyDown={(e: React.KeyboardEvent) => {
-                  const by = { ArrowLeft: [-STEP_M, 0], ArrowRight: [STEP_M, 0], ArrowUp: [0, -STEP_M], ArrowDown: [0, STEP_M] }[e.key];
-                  if (!by) return;
-                  e.preventDefault();
-                  onSelect(ref);
-                  inHand.change(recabled(movedBy(plan, ref, by[0]!, by[1]!), ref), `antenna ${a.name} moved`);
-                }}>
-                  <Button onPress={() => { onSelect(ref); }}>{`Move ${a.name} by arrow keys`}</Button>
+                <SelectField
+                  label="Kind"
+                  choices={KINDS}
+                  value={a.kind}
+                  onChange={(kind) => set({ kind })}
+                />
+                <NumberField
+                  label="Height"
+                  unit={lengths.unit}
+                  min={lengths.shown(0.1)}
+                  max={lengths.shown(20)}
+                  step={0.1}
+                  value={lengths.shown(a.heightM)}
+                  onChange={(v) => set({ heightM: lengths.taken(v) })}
+                />
+                <NumberField
+                  label="Leans"
+                  unit="°"
+                  min={-90}
+                  max={90}
+                  step={5}
+                  value={a.tiltDeg}
+                  onChange={(tiltDeg) => set({ tiltDeg })}
+                />
+                {a.kind === "fin" && (
+                  <NumberField
+                    label="Looks (0 right, 90 down)"
+                    unit="°"
+                    min={0}
+                    max={359}
+                    step={5}
+                    value={((a.aimDeg % 360) + 360) % 360}
+                    onChange={(aimDeg) => set({ aimDeg })}
+                  />
+                )}
+                <Row
+                  role="group"
+                  aria-label={`Move antenna ${a.name}`}
+                  onKeyDown={(e: React.KeyboardEvent) => {
+                    const by = {
+                      ArrowLeft: [-STEP_M, 0],
+                      ArrowRight: [STEP_M, 0],
+                      ArrowUp: [0, -STEP_M],
+                      ArrowDown: [0, STEP_M],
+                    }[e.key];
+                    if (!by) return;
+                    e.preventDefault();
+                    onSelect(ref);
+                    inHand.change(
+                      recabled(movedBy(plan, ref, by[0]!, by[1]!), ref),
+                      `antenna ${a.name} moved`,
+                    );
+                  }}
+                >
+                  <Button
+                    onPress={() => {
+                      onSelect(ref);
+                    }}
+                  >{`Move ${a.name} by arrow keys`}</Button>
                 </Row>
               </Settings>
             </div>
           );
         })}
-        {plan.antennas.length > 2 && <Soft as="p">The first two are heard; the others stand ready.</Soft>}
+        {plan.antennas.length > 2 && (
+          <Soft as="p">The first two are heard; the others stand ready.</Soft>
+        )}
       </Stack>
     </section>
   );

@@ -27,27 +27,69 @@ interface HelpListProps {
   rigs: PlaceRange;
 }
 
-/** Single changes, ranked by what they gain for a minute's work; each can be made on the plan and taken back. */
+/**
+ * Single changes, ranked by what they gain for a minute's work; each can be made on the plan and
+ * taken back.
+ */
 export function HelpList({ state, most, names, plan, walks, inHand, dayId }: HelpListProps) {
   if (walks.length === 0 || plan.antennas.length === 0) return null;
   return (
     <section aria-label="What would help">
       <Heading>What would help</Heading>
-      <Soft as="p">Each by itself, by what the thinnest place of all walks gains for a minute of work.</Soft>
-      {(state.state === "waiting" || state.state === "reckoning") && <Progress label="Trying changes" fraction={state.state === "reckoning" ? state.share : 0} valueText={`${Math.round((state.state === "reckoning" ? state.share : 0) * 100)} %`} />}
-      {state.state === "failed" && <Notice kind="refused">{`The search broke off (${state.detail}). The plan is as it was.`}</Notice>}
-      {state.state === "told" && state.helps.length === 0 && <Soft as="p">Nothing that was tried gains more than half a decibel. It is as good as it gets with what is in the case.</Soft>}
+      <Soft as="p">
+        Each by itself, by what the thinnest place of all walks gains for a minute of work.
+      </Soft>
+      {(state.state === "waiting" || state.state === "reckoning") && (
+        <Progress
+          label="Trying changes"
+          fraction={state.state === "reckoning" ? state.share : 0}
+          valueText={`${Math.round((state.state === "reckoning" ? state.share : 0) * 100)} %`}
+        />
+      )}
+      {state.state === "failed" && (
+        <Notice kind="refused">{`The search broke off (${state.detail}). The plan is as it was.`}</Notice>
+      )}
+      {state.state === "told" && state.helps.length === 0 && (
+        <Soft as="p">
+          Nothing that was tried gains more than half a decibel. It is as good as it gets with what
+          is in the case.
+        </Soft>
+      )}
       {state.state === "told" && state.helps.length > 0 && (
         <Table>
-          <thead><tr><th>Change</th><th>gains</th><th>takes</th><th>then</th><th /></tr></thead>
+          <thead>
+            <tr>
+              <th>Change</th>
+              <th>gains</th>
+              <th>takes</th>
+              <th>then</th>
+              <th />
+            </tr>
+          </thead>
           <tbody>
             {state.helps.map((h) => (
               <tr key={JSON.stringify(h.help)}>
-                <td data-wide>{capital(helpWords(h.help, names))}{h === most && <Most>helps most</Most>}</td>
-                <td data-label="gains"><Figure>{formatDb(h.gainDb)}</Figure></td>
-                <td data-label="takes"><Figure>{`${h.minutes} min`}</Figure></td>
+                <td data-wide>
+                  {capital(helpWords(h.help, names))}
+                  {h === most && <Most>helps most</Most>}
+                </td>
+                <td data-label="gains">
+                  <Figure>{formatDb(h.gainDb)}</Figure>
+                </td>
+                <td data-label="takes">
+                  <Figure>{`${h.minutes} min`}</Figure>
+                </td>
                 <td data-label="then">{reliabilityWords(h.after)}</td>
-                <td><Do help={h.help} plan={plan} walks={walks} inHand={inHand} dayId={dayId} words={helpWords(h.help, names)} /></td>
+                <td>
+                  <Do
+                    help={h.help}
+                    plan={plan}
+                    walks={walks}
+                    inHand={inHand}
+                    dayId={dayId}
+                    words={helpWords(h.help, names)}
+                  />
+                </td>
               </tr>
             ))}
           </tbody>
@@ -57,26 +99,102 @@ export function HelpList({ state, most, names, plan, walks, inHand, dayId }: Hel
   );
 }
 
-/** What can be done on the plan is done there; what hands do to a person or a pack has its own place. */
-function Do({ help, plan, walks, inHand, dayId, words }: { help: Help; plan: FloorPlan; walks: readonly WalkedBy[]; inHand: PlanInHand; dayId: number; words: string }) {
-  if (help.code === "sleeve" || help.code === "straighten") return <Link to={`/day/${dayId}/cards?channel=${walks[help.walk]?.walker.channelId ?? ""}`}>rig card</Link>;
-  if (help.code === "ankle" || help.code === "power") return <OnPerson help={help} channelId={walks[help.walk]?.walker.channelId ?? 0} dayId={dayId} words={words} />;
-  return <Button aria-label={`Make it so: ${words}`} onPress={() => { inHand.change(applyHelp(plan, walks, help).plan, words); }}>Make it so</Button>;
+/**
+ * What can be done on the plan is done there; what hands do to a person or a pack has its own
+ * place.
+ */
+function Do({
+  help,
+  plan,
+  walks,
+  inHand,
+  dayId,
+  words,
+}: {
+  help: Help;
+  plan: FloorPlan;
+  walks: readonly WalkedBy[];
+  inHand: PlanInHand;
+  dayId: number;
+  words: string;
+}) {
+  if (help.code === "sleeve" || help.code === "straighten")
+    return (
+      <Link to={`/day/${dayId}/cards?channel=${walks[help.walk]?.walker.channelId ?? ""}`}>
+        rig card
+      </Link>
+    );
+  if (help.code === "ankle" || help.code === "power")
+    return (
+      <OnPerson
+        help={help}
+        channelId={walks[help.walk]?.walker.channelId ?? 0}
+        dayId={dayId}
+        words={words}
+      />
+    );
+  return (
+    <Button
+      aria-label={`Make it so: ${words}`}
+      onPress={() => {
+        inHand.change(applyHelp(plan, walks, help).plan, words);
+      }}
+    >
+      Make it so
+    </Button>
+  );
 }
 
 /** What is done to the person or on the pack is kept with the channel and the unit. */
-function OnPerson({ help, channelId, dayId, words }: { help: Help & { code: "ankle" | "power" }; channelId: number; dayId: number; words: string }) {
+function OnPerson({
+  help,
+  channelId,
+  dayId,
+  words,
+}: {
+  help: Help & { code: "ankle" | "power" };
+  channelId: number;
+  dayId: number;
+  words: string;
+}) {
   const view = useDay();
   const setup = useIntent<SetupIntent>(`/day/${dayId}/setup`);
   const sync = useIntent<SyncIntent>(`/day/${dayId}/sync`);
   const channel = view.channels.find((c) => c.id === channelId);
   if (!channel) return null;
   const act = () => {
-    if (help.code === "ankle") setup.send({ intent: "change-talker", channelId, seenVersion: channel.version, change: { wear: "ankle" } });
-    else sync.send({ intent: "set-power", packKey: channel.packKey, powerMw: Math.round(10 ** (help.toDbm / 10)) });
+    if (help.code === "ankle")
+      setup.send({
+        intent: "change-talker",
+        channelId,
+        seenVersion: channel.version,
+        change: { wear: "ankle" },
+      });
+    else
+      sync.send({
+        intent: "set-power",
+        packKey: channel.packKey,
+        powerMw: Math.round(10 ** (help.toDbm / 10)),
+      });
   };
   const refused = [setup.reply, sync.reply].find((r) => r && !r.ok);
-  return <><Button aria-label={`Make it so: ${words}`} isDisabled={setup.isBusy || sync.isBusy} onPress={act}>Make it so</Button>{refused && <Soft role="alert">{refused.message}</Soft>}</>;
+  return (
+    <>
+      <Button
+        aria-label={`Make it so: ${words}`}
+        isDisabled={setup.isBusy || sync.isBusy}
+        onPress={act}
+      >
+        Make it so
+      </Button>
+      {refused && <Soft role="alert">{refused.message}</Soft>}
+    </>
+  );
 }
 
-const Most = styled.b`margin-left: 8px; color: var(--accent); font-size: 15px; white-space: nowrap;`;
+const Most = styled.b`
+  margin-left: 8px;
+  color: var(--accent);
+  font-size: 15px;
+  white-space: nowrap;
+`;

@@ -6,16 +6,37 @@ import { ReplyNotice } from "../shared/ReplyNotice";
 import type { PlanInHand } from "../shared/usePlan";
 
 /** Before anything is drawn: what a plan is good for, and two ways on. */
-export function NoPlan({ range, place, inHand, dayId }: { range: PlaceRange; place: string; inHand: PlanInHand; dayId: number }) {
+export function NoPlan({
+  range,
+  place,
+  inHand,
+  dayId,
+}: {
+  range: PlaceRange;
+  place: string;
+  inHand: PlanInHand;
+  dayId: number;
+}) {
   return (
     <Stack>
       <div>
         <Answer>{`${place} is not drawn yet`}</Answer>
-        <Sub>Walls, where people go, and where the antennas stand: a few strokes are enough. Then it is told who drops out, where, how often, and what would help most. Without a plan one link can be judged by its distance and what stands between.</Sub>
+        <Sub>
+          Walls, where people go, and where the antennas stand: a few strokes are enough. Then it is
+          told who drops out, where, how often, and what would help most. Without a plan one link
+          can be judged by its distance and what stands between.
+        </Sub>
       </div>
       <ReplyNotice reply={inHand.reply} />
       <Row>
-        <PrimaryButton isDisabled={inHand.isBusy} onPress={() => inHand.send({ intent: "begin", seenVersion: range.version, placeId: range.placeId })}>Begin a plan</PrimaryButton>
+        <PrimaryButton
+          isDisabled={inHand.isBusy}
+          onPress={() =>
+            inHand.send({ intent: "begin", seenVersion: range.version, placeId: range.placeId })
+          }
+        >
+          Begin a plan
+        </PrimaryButton>
         <Link to={`/day/${dayId}/place`}>Judge one link</Link>
       </Row>
     </Stack>

@@ -6,33 +6,96 @@ import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
 import { Status } from "../../ui/Status/Status";
 import type { WalkedBy } from "../shared/usePlanReckoning";
 
-/** Who comes too near an antenna, and what to do about it in the order of least harm; and what each pack radiates against the law. */
-export function TooStrong({ plan, walks, metres }: { plan: FloorPlan; walks: readonly WalkedBy[]; metres: (m: number) => string }) {
-  const hot = useMemo(() => walks.flatMap((w) => {
-    const found = plan.antennas.length > 0 ? tooHot(plan, w, w.receiver, w.walker.powersMw) : null;
-    return found ? [{ w, found }] : [];
-  }), [plan, walks]);
-  const im = useMemo(() => (walks[0] ? imHeadroom(plan, walks, walks[0].receiver) : null), [plan, walks]);
-  const walkers = walks.map((w) => w.walker).filter((w, i, all) => all.findIndex((o) => o.channelId === w.channelId) === i);
+/**
+ * Who comes too near an antenna, and what to do about it in the order of least harm; and what each
+ * pack radiates against the law.
+ */
+export function TooStrong({
+  plan,
+  walks,
+  metres,
+}: {
+  plan: FloorPlan;
+  walks: readonly WalkedBy[];
+  metres: (m: number) => string;
+}) {
+  const hot = useMemo(
+    () =>
+      walks.flatMap((w) => {
+        const found =
+          plan.antennas.length > 0 ? tooHot(plan, w, w.receiver, w.walker.powersMw) : null;
+        return found ? [{ w, found }] : [];
+      }),
+    [plan, walks],
+  );
+  const im = useMemo(
+    () => (walks[0] ? imHeadroom(plan, walks, walks[0].receiver) : null),
+    [plan, walks],
+  );
+  const walkers = walks
+    .map((w) => w.walker)
+    .filter((w, i, all) => all.findIndex((o) => o.channelId === w.channelId) === i);
   if (walks.length === 0) return null;
   return (
     <section aria-label="Too strong, and the law">
       <Heading>Too strong, and the law</Heading>
-      {hot.length === 0 ? <Soft as="p">Nobody comes so near an antenna that a receiver is overloaded.</Soft> : hot.map(({ w, found }) => (
-        <div key={w.walk.id}>
-          <p><Status status={found.headroomDb < 0 ? "problem" : "stale"}>{`${w.walker.talker} ${found.headroomDb < 0 ? "overloads" : "comes near overload"}`}</Status>{` at antenna ${plan.antennas.find((a) => a.id === found.antennaId)?.name ?? ""}: ${formatDbm(found.receivedDbm)}, ${found.headroomDb < 0 ? `${formatDb(-found.headroomDb)} too much` : `${formatDb(found.headroomDb)} under it`}, ${metres(found.at.atM)} along “${w.walk.name}”. It sounds like a dropout and is none.`}</p>
-          <Table>
-            <thead><tr><th>In this order</th><th>under overload</th><th>left at the far end</th></tr></thead>
-            <tbody>{found.coolers.map((c) => (
-              <tr key={`${c.code}${c.value}`}><td data-wide>{coolerWords(c, metres)}</td><td data-label="under overload"><Status status={c.isEnough ? "done" : "problem"}>{formatDb(c.headroomDb)}</Status></td><td data-label="left at the far end"><Figure>{formatDb(c.worstMarginDb)}</Figure></td></tr>
-            ))}</tbody>
-          </Table>
-        </div>
-      ))}
-      {im && <Soft as="p">{`${walks[im.walks[0]]!.walker.talker} and ${walks[im.walks[1]]!.walker.talker}, where both are strongest (${formatDbm(im.levelsDbm[0])}, ${formatDbm(im.levelsDbm[1])}), make products of ${formatDbm(im.productDbm)} in the receiver: ${im.underNoiseDb >= 0 ? `${formatDb(im.underNoiseDb)} under its noise, nobody hears them` : `${formatDb(-im.underNoiseDb)} over its noise. Whoever stands on one is hurt when weak: a set that Pick found clean has nobody there, else lower the power of whoever is near`}.`}</Soft>}
-      <Soft as="p">{walkers.map((w) => `${w.talker} ${Math.round(10 ** (w.pack.txPowerDbm / 10))} mW${w.law ? ` of ${w.law.maxEirpMw} mW radiated (${w.law.licence}, ${w.law.asOf})` : ", no rule known there"}`).join("; ")}. Check with your regulator.</Soft>
+      {hot.length === 0 ? (
+        <Soft as="p">Nobody comes so near an antenna that a receiver is overloaded.</Soft>
+      ) : (
+        hot.map(({ w, found }) => (
+          <div key={w.walk.id}>
+            <p>
+              <Status
+                status={found.headroomDb < 0 ? "problem" : "stale"}
+              >{`${w.walker.talker} ${found.headroomDb < 0 ? "overloads" : "comes near overload"}`}</Status>
+              {` at antenna ${plan.antennas.find((a) => a.id === found.antennaId)?.name ?? ""}: ${formatDbm(found.receivedDbm)}, ${found.headroomDb < 0 ? `${formatDb(-found.headroomDb)} too much` : `${formatDb(found.headroomDb)} under it`}, ${metres(found.at.atM)} along “${w.walk.name}”. It sounds like a dropout and is none.`}
+            </p>
+            <Table>
+              <thead>
+                <tr>
+                  <th>In this order</th>
+                  <th>under overload</th>
+                  <th>left at the far end</th>
+                </tr>
+              </thead>
+              <tbody>
+                {found.coolers.map((c) => (
+                  <tr key={`${c.code}${c.value}`}>
+                    <td data-wide>{coolerWords(c, metres)}</td>
+                    <td data-label="under overload">
+                      <Status status={c.isEnough ? "done" : "problem"}>
+                        {formatDb(c.headroomDb)}
+                      </Status>
+                    </td>
+                    <td data-label="left at the far end">
+                      <Figure>{formatDb(c.worstMarginDb)}</Figure>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          </div>
+        ))
+      )}
+      {im && (
+        <Soft as="p">{`${walks[im.walks[0]]!.walker.talker} and ${walks[im.walks[1]]!.walker.talker}, where both are strongest (${formatDbm(im.levelsDbm[0])}, ${formatDbm(im.levelsDbm[1])}), make products of ${formatDbm(im.productDbm)} in the receiver: ${im.underNoiseDb >= 0 ? `${formatDb(im.underNoiseDb)} under its noise, nobody hears them` : `${formatDb(-im.underNoiseDb)} over its noise. Whoever stands on one is hurt when weak: a set that Pick found clean has nobody there, else lower the power of whoever is near`}.`}</Soft>
+      )}
+      <Soft as="p">
+        {walkers
+          .map(
+            (w) =>
+              `${w.talker} ${Math.round(10 ** (w.pack.txPowerDbm / 10))} mW${w.law ? ` of ${w.law.maxEirpMw} mW radiated (${w.law.licence}, ${w.law.asOf})` : ", no rule known there"}`,
+          )
+          .join("; ")}
+        . Check with your regulator.
+      </Soft>
     </section>
   );
 }
 
-const coolerWords = (c: Cooler, metres: (m: number) => string): string => (c.code === "power" ? `Pack down to ${c.value} mW` : c.code === "distance" ? `Antenna ${metres(c.value)} further away` : `Pad of ${c.value} dB before the receiver`);
+const coolerWords = (c: Cooler, metres: (m: number) => string): string =>
+  c.code === "power"
+    ? `Pack down to ${c.value} mW`
+    : c.code === "distance"
+      ? `Antenna ${metres(c.value)} further away`
+      : `Pad of ${c.value} dB before the receiver`;

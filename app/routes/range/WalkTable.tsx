@@ -16,12 +16,23 @@ const WORDS = { good: "holds", watch: "thin", bad: "drops out" } as const;
 const STATUS = { good: "done", watch: "stale", bad: "problem" } as const;
 
 /** Each walk as a seam with what it comes to. */
-export function WalkTable({ walks, forecasts, metres }: { walks: readonly WalkedBy[]; forecasts: readonly WalkForecast[] | null; metres: (m: number) => string }) {
+export function WalkTable({
+  walks,
+  forecasts,
+  metres,
+}: {
+  walks: readonly WalkedBy[];
+  forecasts: readonly WalkForecast[] | null;
+  metres: (m: number) => string;
+}) {
   if (walks.length === 0 || !forecasts) return null;
   return (
     <section aria-label="Walks">
       <Heading>Walks</Heading>
-      <Soft as="p">What antenna A (upwards) and B (downwards) have in hand along the way. Where both come to the middle, it drops out.</Soft>
+      <Soft as="p">
+        What antenna A (upwards) and B (downwards) have in hand along the way. Where both come to
+        the middle, it drops out.
+      </Soft>
       <Stack $gapPx={10}>
         {walks.map(({ walk, walker }, i) => {
           const f = forecasts[i];
@@ -29,8 +40,24 @@ export function WalkTable({ walks, forecasts, metres }: { walks: readonly Walked
           const grade = walkGrade(f);
           return (
             <WalkRow key={walk.id}>
-              <Row><Mark>{walker.mark}</Mark><b>{walk.name}</b><Status status={STATUS[grade]}>{WORDS[grade]}</Status><span>{reliabilityWords(f)}</span><Soft>{`least ${formatDb(f.worstMarginDb)} in hand, ${metres(f.points[f.worst]!.atM)} along`}</Soft></Row>
-              <WalkSeam label={`In hand along “${walk.name}”`} points={f.points.map((p) => ({ atM: p.atM, aDb: p.marginsDb[0]!, bDb: p.marginsDb[1] ?? null }))} worstM={f.points[f.worst]!.atM} metres={metres} heightPx={112} />
+              <Row>
+                <Mark>{walker.mark}</Mark>
+                <b>{walk.name}</b>
+                <Status status={STATUS[grade]}>{WORDS[grade]}</Status>
+                <span>{reliabilityWords(f)}</span>
+                <Soft>{`least ${formatDb(f.worstMarginDb)} in hand, ${metres(f.points[f.worst]!.atM)} along`}</Soft>
+              </Row>
+              <WalkSeam
+                label={`In hand along “${walk.name}”`}
+                points={f.points.map((p) => ({
+                  atM: p.atM,
+                  aDb: p.marginsDb[0]!,
+                  bDb: p.marginsDb[1] ?? null,
+                }))}
+                worstM={f.points[f.worst]!.atM}
+                metres={metres}
+                heightPx={112}
+              />
               <Soft as="p">{`${capital(spreadWords(f))}, for this place may be ${formatDb(f.spreadDb)} off as a whole.${f.meanDropoutMs !== null && f.dropoutsPerMinute > 1 / 600 && f.outage < 0.5 ? ` Each lasts ${lengthWords(f.meanDropoutMs)} or so; hardly one in a thousand more than ${lengthWords(longestMs(f.meanDropoutMs))}.` : ""}${f.alone ? ` With one antenna: ${reliabilityWords(f.alone)}.` : ""}`}</Soft>
             </WalkRow>
           );
@@ -40,4 +67,7 @@ export function WalkTable({ walks, forecasts, metres }: { walks: readonly Walked
   );
 }
 
-const WalkRow = styled.div`border-bottom: 1px solid var(--rule); padding: 8px 0 10px;`;
+const WalkRow = styled.div`
+  border-bottom: 1px solid var(--rule);
+  padding: 8px 0 10px;
+`;

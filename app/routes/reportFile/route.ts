@@ -12,8 +12,15 @@ export async function loader({ params, context }: Route.LoaderArgs) {
       const bytes = orNotFound(await reportPdf(context.app, dayId));
       return download(bytes as BodyInit, "application/pdf", `report-${name}.pdf`);
     }
-    case "report.json": return download(orNotFound(await reportJson(context.app, dayId)), "application/json", `report-${name}.json`);
-    case "log.csv": return download(orNotFound(await logCsv(context.app, dayId)), "text/csv", `log-${name}.csv`);
-    default: throw notFound("There is no such file.");
+    case "report.json":
+      return download(
+        orNotFound(await reportJson(context.app, dayId)),
+        "application/json",
+        `report-${name}.json`,
+      );
+    case "log.csv":
+      return download(orNotFound(await logCsv(context.app, dayId)), "text/csv", `log-${name}.csv`);
+    default:
+      throw notFound("There is no such file.");
   }
 }

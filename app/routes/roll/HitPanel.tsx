@@ -3,7 +3,12 @@ import { Link } from "react-router";
 import { capital, formatDbm, listWords, mhz } from "../../../contract/format";
 import { logClock } from "../../../contract/logWords";
 import { PROOF_WORDS } from "../../../contract/proofWords";
-import { hitAnswerWords, hitCauseWords, hitReasonWords, shareWords } from "../../../contract/rollWords";
+import {
+  hitAnswerWords,
+  hitCauseWords,
+  hitReasonWords,
+  shareWords,
+} from "../../../contract/rollWords";
 import { settingStepWords } from "../../../contract/settingWords";
 import { packModel, receiverModel } from "../../../core/kit/models";
 import { settingSteps } from "../../../core/kit/settingSteps";
@@ -23,30 +28,59 @@ export interface HitPanelProps {
   onHide: () => void;
 }
 
-/** A hit being answered: what it was and why, what can be done, step by step until it holds. Whatever comes next has the focus: Enter does it. */
+/**
+ * A hit being answered: what it was and why, what can be done, step by step until it holds.
+ * Whatever comes next has the focus: Enter does it.
+ */
 export function HitPanel({ hit, view, isBusy, send, onHide }: HitPanelProps) {
   const { judged } = hit.hit;
   const [first, ...rest] = judged.causes;
   const panel = useRef<HTMLElement>(null);
-  useEffect(() => { panel.current?.querySelector<HTMLElement>("[data-next]")?.focus({ preventScroll: true }); }, [hit.id, hit.step, isBusy]);
+  useEffect(() => {
+    panel.current?.querySelector<HTMLElement>("[data-next]")?.focus({ preventScroll: true });
+  }, [hit.id, hit.step, isBusy]);
   return (
     <S.Aside ref={panel} aria-label={`Hit on ${hit.talker}`}>
       <Row>
         <Heading>{`${logClock(hit.atMs)} · ${hit.number} ${hit.talker}`}</Heading>
-        <QuietButton onPress={onHide} style={{ marginLeft: "auto" }}>Later</QuietButton>
+        <QuietButton onPress={onHide} style={{ marginLeft: "auto" }}>
+          Later
+        </QuietButton>
       </Row>
-      {!first && <div><b>{capital(hitCauseWords(null))}</b> <Soft>No receiver of this channel was read from here, so nothing is judged.</Soft></div>}
+      {!first && (
+        <div>
+          <b>{capital(hitCauseWords(null))}</b>{" "}
+          <Soft>No receiver of this channel was read from here, so nothing is judged.</Soft>
+        </div>
+      )}
       {first && (
         <div>
-          <b>{`${first.share > 0.85 ? "" : "Most likely "}${hitCauseWords(first.cause)}`}</b> <Soft>{shareWords(first.share)}</Soft>
+          <b>{`${first.share > 0.85 ? "" : "Most likely "}${hitCauseWords(first.cause)}`}</b>{" "}
+          <Soft>{shareWords(first.share)}</Soft>
           <S.Reasons>
-            {first.for.map((r, i) => <li key={i}>{hitReasonWords(r)}</li>)}
-            {first.against.map((r, i) => <li key={`a${i}`} data-against>{`against it: ${hitReasonWords(r)}`}</li>)}
+            {first.for.map((r, i) => (
+              <li key={i}>{hitReasonWords(r)}</li>
+            ))}
+            {first.against.map((r, i) => (
+              <li key={`a${i}`} data-against>{`against it: ${hitReasonWords(r)}`}</li>
+            ))}
           </S.Reasons>
           {rest.filter((c) => c.share > 0.05).length > 0 && (
             <details>
-              <summary>{`Else ${rest.filter((c) => c.share > 0.05).map((c) => `${hitCauseWords(c.cause)} (${shareWords(c.share)})`).join("; ")}`}</summary>
-              {rest.map((c) => <div key={c.cause}><Soft>{hitCauseWords(c.cause)}</Soft><S.Reasons>{c.for.map((r, i) => <li key={i}>{hitReasonWords(r)}</li>)}</S.Reasons></div>)}
+              <summary>{`Else ${rest
+                .filter((c) => c.share > 0.05)
+                .map((c) => `${hitCauseWords(c.cause)} (${shareWords(c.share)})`)
+                .join("; ")}`}</summary>
+              {rest.map((c) => (
+                <div key={c.cause}>
+                  <Soft>{hitCauseWords(c.cause)}</Soft>
+                  <S.Reasons>
+                    {c.for.map((r, i) => (
+                      <li key={i}>{hitReasonWords(r)}</li>
+                    ))}
+                  </S.Reasons>
+                </div>
+              ))}
             </details>
           )}
         </div>
@@ -59,14 +93,31 @@ export function HitPanel({ hit, view, isBusy, send, onHide }: HitPanelProps) {
 function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   const channel = view.channels.find((c) => c.id === hit.hit.channelId);
   const last = hit.answers.at(-1);
-  const takeBack = <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "take-back", hitId: hit.id })}>{last?.toHz ? `Back to ${last.fromHz === null ? "where it was" : mhz(last.fromHz)}` : "Not this after all"}</QuietButton>;
+  const takeBack = (
+    <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "take-back", hitId: hit.id })}>
+      {last?.toHz
+        ? `Back to ${last.fromHz === null ? "where it was" : mhz(last.fromHz)}`
+        : "Not this after all"}
+    </QuietButton>
+  );
   const answers = (kinds: readonly HitAnswerKind[], isNext: boolean) => (
     <S.Answers>
       {kinds.map((kind, i) => {
         const words = answerText(kind, hit);
         if (!words) return null;
         const As = i === 0 && isNext ? PrimaryButton : Button;
-        return <li key={kind}><As {...(i === 0 && isNext ? { "data-next": true } : {})} isDisabled={isBusy} onPress={() => send({ intent: "answer", hitId: hit.id, answer: kind })}><span>{words.what}</span><small>{words.how}</small></As></li>;
+        return (
+          <li key={kind}>
+            <As
+              {...(i === 0 && isNext ? { "data-next": true } : {})}
+              isDisabled={isBusy}
+              onPress={() => send({ intent: "answer", hitId: hit.id, answer: kind })}
+            >
+              <span>{words.what}</span>
+              <small>{words.how}</small>
+            </As>
+          </li>
+        );
       })}
     </S.Answers>
   );
@@ -76,25 +127,70 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
     return (
       <>
         <p>{`${hitAnswerWords(last.answer).what}: done. Does it hold?`}</p>
-        <Row><PrimaryButton data-next isDisabled={isBusy} onPress={() => send({ intent: "close", hitId: hit.id })}>It holds</PrimaryButton></Row>
+        <Row>
+          <PrimaryButton
+            data-next
+            isDisabled={isBusy}
+            onPress={() => send({ intent: "close", hitId: hit.id })}
+          >
+            It holds
+          </PrimaryButton>
+        </Row>
         <Soft>If not, what else</Soft>
-        {answers(possible.filter((k) => k !== last.answer), false)}
+        {answers(
+          possible.filter((k) => k !== last.answer),
+          false,
+        )}
       </>
     );
   }
   if (!channel) return null;
   const sync = `/day/${view.day.id}/sync?channel=${channel.id}`;
-  const steps = settingSteps(receiverModel(view.kit, channel.receiverModelId), packModel(view.kit, channel.packModelId), last.toHz);
+  const steps = settingSteps(
+    receiverModel(view.kit, channel.receiverModelId),
+    packModel(view.kit, channel.packModelId),
+    last.toHz,
+  );
   if (hit.step === "receiver") {
-    return <><p>{`Set ${channel.receiverLabel} to ${mhz(last.toHz!)}.`}</p><ul>{steps.receiver.map((s, i) => <li key={i}>{settingStepWords(s)}</li>)}</ul><Row>{/* a receiver that is driven is on its way: the focus waits for what comes after */}<Link to={sync} {...(hit.lacking === null ? {} : { "data-next": true })}>Tick it off at Sync</Link>{takeBack}</Row></>;
+    return (
+      <>
+        <p>{`Set ${channel.receiverLabel} to ${mhz(last.toHz!)}.`}</p>
+        <ul>
+          {steps.receiver.map((s, i) => (
+            <li key={i}>{settingStepWords(s)}</li>
+          ))}
+        </ul>
+        <Row>
+          {/* a receiver that is driven is on its way: the focus waits for what comes after */}
+          <Link to={sync} {...(hit.lacking === null ? {} : { "data-next": true })}>
+            Tick it off at Sync
+          </Link>
+          {takeBack}
+        </Row>
+      </>
+    );
   }
   if (hit.step === "pack") {
     return (
       <>
         <p>{`${channel.receiverLabel} ${hit.lacking === null ? `is on ${mhz(last.toHz!)}, and nothing is heard there` : `was noted on ${mhz(last.toHz!)}`}. Now ${channel.packLabel}:`}</p>
-        <ol style={{ paddingLeft: 22 }}>{steps.pack.map((s, i) => <li key={i}>{settingStepWords(s)}</li>)}</ol>
+        <ol style={{ paddingLeft: 22 }}>
+          {steps.pack.map((s, i) => (
+            <li key={i}>{settingStepWords(s)}</li>
+          ))}
+        </ol>
         <Row>
-          {hit.lacking === null ? <PrimaryButton data-next isDisabled={isBusy} onPress={() => send({ intent: "pack-follows", hitId: hit.id })}>{`${channel.packLabel} follows`}</PrimaryButton> : <Link to={sync} data-next>Note at Sync what it shows</Link>}
+          {hit.lacking === null ? (
+            <PrimaryButton
+              data-next
+              isDisabled={isBusy}
+              onPress={() => send({ intent: "pack-follows", hitId: hit.id })}
+            >{`${channel.packLabel} follows`}</PrimaryButton>
+          ) : (
+            <Link to={sync} data-next>
+              Note at Sync what it shows
+            </Link>
+          )}
           {takeBack}
         </Row>
       </>
@@ -104,16 +200,39 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
     return (
       <>
         <p>{`${channel.packLabel} was noted on ${mhz(last.toHz!)}. Not answered yet: ${listWords(hit.lacking.map((p) => PROOF_WORDS[p].name))}.`}</p>
-        <Row><Link to={sync} data-next>Answer at Sync</Link><Button isDisabled={isBusy} onPress={() => send({ intent: "close-unverified", hitId: hit.id })}>Close, not verified</Button>{takeBack}</Row>
+        <Row>
+          <Link to={sync} data-next>
+            Answer at Sync
+          </Link>
+          <Button
+            isDisabled={isBusy}
+            onPress={() => send({ intent: "close-unverified", hitId: hit.id })}
+          >
+            Close, not verified
+          </Button>
+          {takeBack}
+        </Row>
       </>
     );
   }
   if (hit.step === "prove") {
-    const seen = hit.lacking === null ? "RF, both antennas, its own name and the voice are looked at; then the plan has a new version." : "What the verification asks was answered at Sync; closing it gives the plan a new version.";
+    const seen =
+      hit.lacking === null
+        ? "RF, both antennas, its own name and the voice are looked at; then the plan has a new version."
+        : "What the verification asks was answered at Sync; closing it gives the plan a new version.";
     return (
       <>
         <p>{`${channel.packLabel} ${hit.lacking === null ? "shows" : "was noted on"} ${mhz(last.toHz!)}. ${seen}`}</p>
-        <Row><PrimaryButton data-next isDisabled={isBusy} onPress={() => send({ intent: "close", hitId: hit.id })}>{hit.lacking === null ? "Prove it" : "Close as verified"}</PrimaryButton>{takeBack}</Row>
+        <Row>
+          <PrimaryButton
+            data-next
+            isDisabled={isBusy}
+            onPress={() => send({ intent: "close", hitId: hit.id })}
+          >
+            {hit.lacking === null ? "Prove it" : "Close as verified"}
+          </PrimaryButton>
+          {takeBack}
+        </Row>
       </>
     );
   }
@@ -121,10 +240,25 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
 }
 
 /** An answer with its figures; null for one that cannot be. */
-function answerText(kind: HitAnswerKind, { retune, powers, lacking }: HitView): { what: string; how: string } | null {
+function answerText(
+  kind: HitAnswerKind,
+  { retune, powers, lacking }: HitView,
+): { what: string; how: string } | null {
   const words = hitAnswerWords(kind);
-  if (kind === "retune") return retune ? { what: `${retune.isSpare ? "Take the spare" : "Retune to"} ${mhz(retune.frequencyHz)}`, how: `${retune.noiseDbm === null ? "not measured" : `${formatDbm(retune.noiseDbm)} of noise there`}; clear of everything ${lacking === null ? "on the air now" : "in the last scan"}; ${words.how}` } : null;
-  if (kind === "power-up") return powers.up === null ? null : { what: `${words.what}: ${powers.up} mW`, how: `from ${powers.setMw} mW; ${words.how}` };
-  if (kind === "power-down") return powers.down === null ? null : { what: `${words.what}: ${powers.down} mW`, how: `from ${powers.setMw} mW; ${words.how}` };
+  if (kind === "retune")
+    return retune
+      ? {
+          what: `${retune.isSpare ? "Take the spare" : "Retune to"} ${mhz(retune.frequencyHz)}`,
+          how: `${retune.noiseDbm === null ? "not measured" : `${formatDbm(retune.noiseDbm)} of noise there`}; clear of everything ${lacking === null ? "on the air now" : "in the last scan"}; ${words.how}`,
+        }
+      : null;
+  if (kind === "power-up")
+    return powers.up === null
+      ? null
+      : { what: `${words.what}: ${powers.up} mW`, how: `from ${powers.setMw} mW; ${words.how}` };
+  if (kind === "power-down")
+    return powers.down === null
+      ? null
+      : { what: `${words.what}: ${powers.down} mW`, how: `from ${powers.setMw} mW; ${words.how}` };
   return words;
 }

@@ -21,9 +21,27 @@ export interface RollRowProps {
   onHit: (channelNumber: number) => void;
 }
 
-/** One person in a fixed place: name, seam, what is in hand, voice, cells, and one word. Pressing the name calls a hit. */
-export const RollRow = memo(function RollRow({ channel: c, told, changeAtMs, store, seconds, heightPx, marks, onHit }: RollRowProps) {
-  const source = useMemo((): SeamSource => ({ columns: (count) => store.columns(c.id, seconds, count, performance.now()), version: () => store.version + Math.floor(performance.now() / 250) / 1e8 }), [store, c.id, seconds]);
+/**
+ * One person in a fixed place: name, seam, what is in hand, voice, cells, and one word. Pressing
+ * the name calls a hit.
+ */
+export const RollRow = memo(function RollRow({
+  channel: c,
+  told,
+  changeAtMs,
+  store,
+  seconds,
+  heightPx,
+  marks,
+  onHit,
+}: RollRowProps) {
+  const source = useMemo(
+    (): SeamSource => ({
+      columns: (count) => store.columns(c.id, seconds, count, performance.now()),
+      version: () => store.version + Math.floor(performance.now() / 250) / 1e8,
+    }),
+    [store, c.id, seconds],
+  );
   const first = told?.attention[0] ?? null;
   const isOff = told !== null && !told.isOn && first === null;
   const level = first?.level ?? (isOff ? "off" : "fine");
@@ -31,16 +49,44 @@ export const RollRow = memo(function RollRow({ channel: c, told, changeAtMs, sto
   const marginDb = told?.marginDb ?? null;
   const rest = (told?.attention ?? []).slice(1).map((a) => attentionWords(a).short);
   return (
-    <S.RowItem data-level={level} data-off={isOff || undefined} aria-label={`${c.number} ${c.talker}`}>
-      <S.Who type="button" onClick={() => onHit(c.number)} aria-label={`Hit on ${c.number}, ${c.talker}`}>
-        <S.Number>{c.number}</S.Number><Mark>{c.mark}</Mark>
-        <S.Name><b>{c.talker}</b><small>{`${c.packLabel.replace(/^Pack /, "")} · ${c.receiverHz ? mhz(c.receiverHz).replace(" MHz", "") : "no number"}`}</small></S.Name>
+    <S.RowItem
+      data-level={level}
+      data-off={isOff || undefined}
+      aria-label={`${c.number} ${c.talker}`}
+    >
+      <S.Who
+        type="button"
+        onClick={() => onHit(c.number)}
+        aria-label={`Hit on ${c.number}, ${c.talker}`}
+      >
+        <S.Number>{c.number}</S.Number>
+        <Mark>{c.mark}</Mark>
+        <S.Name>
+          <b>{c.talker}</b>
+          <small>{`${c.packLabel.replace(/^Pack /, "")} · ${c.receiverHz ? mhz(c.receiverHz).replace(" MHz", "") : "no number"}`}</small>
+        </S.Name>
       </S.Who>
       <div data-seam>
-        <Seam source={source} sensitivityDbm={told?.sensitivityDbm ?? -90} heightPx={heightPx} marks={marks} isOff={isOff} label={`${c.talker}: RF over the last ${seconds} seconds, ${marginDb === null ? "nothing known" : `${formatDb(marginDb)} in hand at the worst of ten seconds`}`} />
+        <Seam
+          source={source}
+          sensitivityDbm={told?.sensitivityDbm ?? -90}
+          heightPx={heightPx}
+          marks={marks}
+          isOff={isOff}
+          label={`${c.talker}: RF over the last ${seconds} seconds, ${marginDb === null ? "nothing known" : `${formatDb(marginDb)} in hand at the worst of ten seconds`}`}
+        />
       </div>
       <div data-margin>
-        <S.Big>{marginDb === null ? "–" : <>{Math.round(marginDb).toString().replace("-", "−")}<small> dB</small></>}</S.Big>
+        <S.Big>
+          {marginDb === null ? (
+            "–"
+          ) : (
+            <>
+              {Math.round(marginDb).toString().replace("-", "−")}
+              <small> dB</small>
+            </>
+          )}
+        </S.Big>
         <Voice store={store} channelId={c.id} />
       </div>
       <div data-cells>
@@ -48,8 +94,19 @@ export const RollRow = memo(function RollRow({ channel: c, told, changeAtMs, sto
         <S.Small>{cellsBy(told, changeAtMs)}</S.Small>
       </div>
       <S.Word data-word data-level={level} title={words?.long ?? ""}>
-        {level === "bad" ? <TriangleAlert aria-hidden size={22} strokeWidth={2.6} /> : level === "watch" ? <CircleDot aria-hidden size={20} /> : level === "off" ? <Power aria-hidden size={18} /> : <Check aria-hidden size={18} />}
-        <span>{told === null ? "waiting" : words ? words.short : isOff ? "off" : "holds"}{rest.length > 0 && <S.Small>{rest.join(", ")}</S.Small>}</span>
+        {level === "bad" ? (
+          <TriangleAlert aria-hidden size={22} strokeWidth={2.6} />
+        ) : level === "watch" ? (
+          <CircleDot aria-hidden size={20} />
+        ) : level === "off" ? (
+          <Power aria-hidden size={18} />
+        ) : (
+          <Check aria-hidden size={18} />
+        )}
+        <span>
+          {told === null ? "waiting" : words ? words.short : isOff ? "off" : "holds"}
+          {rest.length > 0 && <S.Small>{rest.join(", ")}</S.Small>}
+        </span>
       </S.Word>
     </S.RowItem>
   );
@@ -76,5 +133,9 @@ function Voice({ store, channelId }: { store: RollStore; channelId: number }) {
     }, 100);
     return () => clearInterval(timer);
   }, [store, channelId]);
-  return <S.AudioTrack aria-hidden><i ref={bar} /></S.AudioTrack>;
+  return (
+    <S.AudioTrack aria-hidden>
+      <i ref={bar} />
+    </S.AudioTrack>
+  );
 }

@@ -6,7 +6,22 @@ const hitId = z.number().int();
 const agoMs = z.number().min(0).max(600_000);
 const seenId = pageNumber.nullable();
 
-export const HIT_ANSWERS = ["retune", "power-up", "power-down", "nearer", "turn-pack", "sleeve", "stand-back", "change-cells", "switch-on", "unmute", "microphone", "antenna", "re-rig", "leave"] as const;
+export const HIT_ANSWERS = [
+  "retune",
+  "power-up",
+  "power-down",
+  "nearer",
+  "turn-pack",
+  "sleeve",
+  "stand-back",
+  "change-cells",
+  "switch-on",
+  "unmute",
+  "microphone",
+  "antenna",
+  "re-rig",
+  "leave",
+] as const;
 
 export const rollIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("begin") }),
@@ -18,7 +33,13 @@ export const rollIntents = z.discriminatedUnion("intent", [
   /** The channel stays where it was retuned to, and nobody has verified it there. */
   z.object({ intent: z.literal("close-unverified"), hitId }),
   z.object({ intent: z.literal("take-back"), hitId }),
-  z.object({ intent: z.literal("note"), text: z.string().max(2000), channelId: channelId.nullable(), agoMs, seenId }),
+  z.object({
+    intent: z.literal("note"),
+    text: z.string().max(2000),
+    channelId: channelId.nullable(),
+    agoMs,
+    seenId,
+  }),
 ]);
 
 export type RollIntent = z.infer<typeof rollIntents>;

@@ -1,6 +1,9 @@
 import { useEffect, useRef } from "react";
 
-/** A short, low tick when something goes wrong that was not wrong before; only where sound is wanted. */
+/**
+ * A short, low tick when something goes wrong that was not wrong before; only where sound is
+ * wanted.
+ */
 export function useTick(bad: readonly string[], isSounding: boolean): void {
   const before = useRef(new Set<string>());
   const context = useRef<AudioContext | null>(null);

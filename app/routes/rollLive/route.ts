@@ -5,7 +5,10 @@ import { dayIdOf } from "../shared/reply.server";
 const MOST_BEHIND = 60;
 const BEAT_MS = 5000;
 
-/** What the receivers read, as server-sent events: every moment as "frame", how everybody stands once a second as "state". */
+/**
+ * What the receivers read, as server-sent events: every moment as "frame", how everybody stands
+ * once a second as "state".
+ */
 export function loader({ params, context, request }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
   const { roll } = context.app;
@@ -36,5 +39,7 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
     },
     cancel: () => leave(),
   });
-  return new Response(body, { headers: { "content-type": "text/event-stream", "cache-control": "no-store" } });
+  return new Response(body, {
+    headers: { "content-type": "text/event-stream", "cache-control": "no-store" },
+  });
 }

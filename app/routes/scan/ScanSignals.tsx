@@ -8,49 +8,104 @@ import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
 
 const MOST_ROWS = 8;
 
-/** What was found: narrow carriers and whose they are, and the channels of the raster against the register. */
-export const ScanSignals = memo(function ScanSignals({ air, stations }: { air: AirView; stations: readonly { channel: number; name: string }[] }) {
+/**
+ * What was found: narrow carriers and whose they are, and the channels of the raster against the
+ * register.
+ */
+export const ScanSignals = memo(function ScanSignals({
+  air,
+  stations,
+}: {
+  air: AirView;
+  stations: readonly { channel: number; name: string }[];
+}) {
   const carriers = air.carriers.filter((c) => !c.isSpur);
   return (
     <Halves>
       <section>
         <Heading>Narrow carriers</Heading>
-        {carriers.length === 0 ? <Soft as="p">None stands out of the noise.</Soft> : (
+        {carriers.length === 0 ? (
+          <Soft as="p">None stands out of the noise.</Soft>
+        ) : (
           <Table>
-            <thead><tr><th>MHz</th><th>Level</th><th>Width</th>{air.looksPerBin > 1 && <th>On</th>}<th>Whose</th></tr></thead>
+            <thead>
+              <tr>
+                <th>MHz</th>
+                <th>Level</th>
+                <th>Width</th>
+                {air.looksPerBin > 1 && <th>On</th>}
+                <th>Whose</th>
+              </tr>
+            </thead>
             <tbody>
               {carriers.slice(0, MOST_ROWS).map((c) => (
                 <tr key={c.frequencyHz}>
-                  <th scope="row"><Figure>{formatMhz(Math.round(c.frequencyHz / 5000) * 5000)}</Figure></th>
-                  <td data-label="Level"><Figure>{formatDbm(c.levelDbm)}</Figure></td>
-                  <td data-label="Width"><Figure>{formatSpan(c.widthHz)}</Figure></td>
-                  {air.looksPerBin > 1 && <td data-label="On"><Figure>{`${Math.round(c.occupancy * 100)} %`}</Figure></td>}
-                  <td data-label="Whose">{c.own === null ? "not ours" : <b>{`ours: ${c.own} was on`}</b>}</td>
+                  <th scope="row">
+                    <Figure>{formatMhz(Math.round(c.frequencyHz / 5000) * 5000)}</Figure>
+                  </th>
+                  <td data-label="Level">
+                    <Figure>{formatDbm(c.levelDbm)}</Figure>
+                  </td>
+                  <td data-label="Width">
+                    <Figure>{formatSpan(c.widthHz)}</Figure>
+                  </td>
+                  {air.looksPerBin > 1 && (
+                    <td data-label="On">
+                      <Figure>{`${Math.round(c.occupancy * 100)} %`}</Figure>
+                    </td>
+                  )}
+                  <td data-label="Whose">
+                    {c.own === null ? "not ours" : <b>{`ours: ${c.own} was on`}</b>}
+                  </td>
                 </tr>
               ))}
             </tbody>
           </Table>
         )}
         {carriers.length > MOST_ROWS && <Soft>{`and ${carriers.length - MOST_ROWS} weaker`}</Soft>}
-        {air.combs.map((c) => <Soft as="p" key={c.linesHz[0]}>{combWords(c)}</Soft>)}
+        {air.combs.map((c) => (
+          <Soft as="p" key={c.linesHz[0]}>
+            {combWords(c)}
+          </Soft>
+        ))}
       </section>
       <section>
         <Heading>Television</Heading>
         <Table>
-          <thead><tr><th>Channel</th><th>In the scan</th><th>Level</th><th>Register</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Channel</th>
+              <th>In the scan</th>
+              <th>Level</th>
+              <th>Register</th>
+            </tr>
+          </thead>
           <tbody>
-            {air.tv.filter((t) => t.state !== "unseen" && (t.state !== "clear" || stations.some((s) => s.channel === t.channel))).map((t) => {
-              const station = stations.find((s) => s.channel === t.channel);
-              const against = tvAgainstRegister(t, station !== undefined);
-              return (
-                <tr key={t.channel}>
-                  <th scope="row"><Figure>{t.channel}</Figure></th>
-                  <td data-label="Scan">{tvStateWords(t)}</td>
-                  <td data-label="Level"><Figure>{t.levelDbm === null ? "–" : formatDbm(t.levelDbm)}</Figure></td>
-                  <td data-label="Register">{station?.name ?? <Soft>–</Soft>}{against !== "" && <Soft>{` ${against}`}</Soft>}</td>
-                </tr>
-              );
-            })}
+            {air.tv
+              .filter(
+                (t) =>
+                  t.state !== "unseen" &&
+                  (t.state !== "clear" || stations.some((s) => s.channel === t.channel)),
+              )
+              .map((t) => {
+                const station = stations.find((s) => s.channel === t.channel);
+                const against = tvAgainstRegister(t, station !== undefined);
+                return (
+                  <tr key={t.channel}>
+                    <th scope="row">
+                      <Figure>{t.channel}</Figure>
+                    </th>
+                    <td data-label="Scan">{tvStateWords(t)}</td>
+                    <td data-label="Level">
+                      <Figure>{t.levelDbm === null ? "–" : formatDbm(t.levelDbm)}</Figure>
+                    </td>
+                    <td data-label="Register">
+                      {station?.name ?? <Soft>–</Soft>}
+                      {against !== "" && <Soft>{` ${against}`}</Soft>}
+                    </td>
+                  </tr>
+                );
+              })}
           </tbody>
         </Table>
       </section>
@@ -58,4 +113,9 @@ export const ScanSignals = memo(function ScanSignals({ air, stations }: { air: A
   );
 });
 
-const Halves = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(300px, 1fr)); gap: 16px 32px; align-items: start;`;
+const Halves = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
+  gap: 16px 32px;
+  align-items: start;
+`;

@@ -27,34 +27,82 @@ interface ScanSpineProps {
 type Shown = "highest" | "mean" | "middle" | "ninth";
 const OVER_TIME = { mean: "meanDbm", middle: "medianDbm", ninth: "highDbm" } as const;
 const SHOWN: { id: Shown; label: string; detail: string }[] = [
-  { id: "mean", label: "mean of power", detail: "what noise is judged by" }, { id: "highest", label: "highest of all passes", detail: "whoever was ever there: carriers are found in it" }, { id: "ninth", label: "nine in ten passes", detail: "one pass in ten is higher" },
+  { id: "mean", label: "mean of power", detail: "what noise is judged by" },
+  {
+    id: "highest",
+    label: "highest of all passes",
+    detail: "whoever was ever there: carriers are found in it",
+  },
+  { id: "ninth", label: "nine in ten passes", detail: "one pass in ten is higher" },
   { id: "middle", label: "median", detail: "what is there half the time" },
 ];
 const ANY_STEP_HZ = 25_000;
 
-/** The spine of the scan and, of several passes, their history under it on the same axis. What is looked at is its own affair, so that a drag redraws nothing else. */
-export const ScanSpine = memo(function ScanSpine({ spine, air, law, live, line, place, onLooked }: ScanSpineProps) {
+/**
+ * The spine of the scan and, of several passes, their history under it on the same axis. What is
+ * looked at is its own affair, so that a drag redraws nothing else.
+ */
+export const ScanSpine = memo(function ScanSpine({
+  spine,
+  air,
+  law,
+  live,
+  line,
+  place,
+  onLooked,
+}: ScanSpineProps) {
   const { view, setView } = useSpineView(spine, onLooked);
   const [shown, setShown] = useState<Shown>("mean");
   const picture = useMemo(() => {
     const levels = shown === "highest" ? null : (air?.overTime?.[OVER_TIME[shown]] ?? null);
     const base = airOf(spine, air && levels ? { ...air, maxDbm: levels } : air, law, live);
-    return { ...base, other: !live && line ? traceOf(line) : null, quietBelowDbm: air || live ? limitPerBinDbm(law.maxNoiseDbm, air?.stepHz ?? ANY_STEP_HZ) : null };
+    return {
+      ...base,
+      other: !live && line ? traceOf(line) : null,
+      quietBelowDbm:
+        air || live ? limitPerBinDbm(law.maxNoiseDbm, air?.stepHz ?? ANY_STEP_HZ) : null,
+    };
   }, [spine, air, law, live, line, shown]);
-  const history = useMemo(() => (air?.overTime ? cropHistory(air.overTime.history, view ?? spine) : null), [air, spine, view]);
+  const history = useMemo(
+    () => (air?.overTime ? cropHistory(air.overTime.history, view ?? spine) : null),
+    [air, spine, view],
+  );
   const others = air?.carriers.filter((c) => c.own === null && !c.isSpur).length ?? 0;
-  const came = air?.carriers.filter((c) => c.occupancy < 0.95).map((c) => `${formatMhz(Math.round(c.frequencyHz / 5000) * 5000)} was on in ${Math.round(c.occupancy * 100)} of 100`).join(", ");
+  const came = air?.carriers
+    .filter((c) => c.occupancy < 0.95)
+    .map(
+      (c) =>
+        `${formatMhz(Math.round(c.frequencyHz / 5000) * 5000)} was on in ${Math.round(c.occupancy * 100)} of 100`,
+    )
+    .join(", ");
   return (
     <>
       <SpectrumChart
-        data={picture} view={view} onView={setView} rootsPx={0} airPx={190}
-        label={air ? `Spectrum of the ${place.toLowerCase()}, ${formatMhz(spine.lowHz)} to ${formatMhz(spine.highHz)} MHz: ${law.taken.map((t) => t.reason).join(", ")}; ${others} other carriers.` : "Nothing measured yet; television channels of the register are hatched."}
+        data={picture}
+        view={view}
+        onView={setView}
+        rootsPx={0}
+        airPx={190}
+        label={
+          air
+            ? `Spectrum of the ${place.toLowerCase()}, ${formatMhz(spine.lowHz)} to ${formatMhz(spine.highHz)} MHz: ${law.taken.map((t) => t.reason).join(", ")}; ${others} other carriers.`
+            : "Nothing measured yet; television channels of the register are hatched."
+        }
       />
       {history && !live && (
         <section>
-          <HistoryChart history={history} label={`${count(history.rows.length, "pass", "passes")} under each other, oldest first; ${came || "nothing came and went"}`} />
+          <HistoryChart
+            history={history}
+            label={`${count(history.rows.length, "pass", "passes")} under each other, oldest first; ${came || "nothing came and went"}`}
+          />
           <Row style={{ alignItems: "center", marginTop: 6 }}>
-            <SelectField label="What the picture shows" isLabelHidden value={shown} onChange={setShown} choices={SHOWN} />
+            <SelectField
+              label="What the picture shows"
+              isLabelHidden
+              value={shown}
+              onChange={setShown}
+              choices={SHOWN}
+            />
             <Soft>{`${count(history.rows.length, "pass", "passes")} under each other, the oldest at the top; ink is what stands over the floor`}</Soft>
           </Row>
         </section>

@@ -7,15 +7,35 @@ const sweepId = z.number().int().positive();
 
 export const scanIntents = z.discriminatedUnion("intent", [
   z.object({
-    intent: z.literal("start"), passes: z.number().int().min(1).max(20).nullable(), scannerKey: z.string().min(1).max(100).nullable(),
-    stretch: z.object({ lowHz: hz, highHz: hz }).refine((s) => s.highHz > s.lowHz, "a stretch that goes up").nullable(), setting, antenna,
+    intent: z.literal("start"),
+    passes: z.number().int().min(1).max(20).nullable(),
+    scannerKey: z.string().min(1).max(100).nullable(),
+    stretch: z
+      .object({ lowHz: hz, highHz: hz })
+      .refine((s) => s.highHz > s.lowHz, "a stretch that goes up")
+      .nullable(),
+    setting,
+    antenna,
   }),
   z.object({ intent: z.literal("stop"), keepsPart: z.boolean() }),
   z.object({ intent: z.literal("packs-off") }),
-  z.object({ intent: z.literal("mark-own"), sweepId, frequencyHz: hz, packLabel: z.string().min(1).max(80) }),
   z.object({
-    intent: z.literal("describe"), sweepId, source: z.string().trim().min(1).max(200),
-    setup: z.object({ setting: setting.nullable(), antenna, resolutionHz: z.number().min(1).max(10e6).nullable(), correctionDb: z.number().min(-80).max(80), unit: z.enum(["dbuv", "dbm"]).nullable() }),
+    intent: z.literal("mark-own"),
+    sweepId,
+    frequencyHz: hz,
+    packLabel: z.string().min(1).max(80),
+  }),
+  z.object({
+    intent: z.literal("describe"),
+    sweepId,
+    source: z.string().trim().min(1).max(200),
+    setup: z.object({
+      setting: setting.nullable(),
+      antenna,
+      resolutionHz: z.number().min(1).max(10e6).nullable(),
+      correctionDb: z.number().min(-80).max(80),
+      unit: z.enum(["dbuv", "dbm"]).nullable(),
+    }),
   }),
   z.object({ intent: z.literal("rescan"), rule: z.enum(["each-move", "daily"]) }),
 ]);

@@ -31,5 +31,7 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
       leave?.();
     },
   });
-  return new Response(body, { headers: { "content-type": "text/event-stream", "cache-control": "no-store" } });
+  return new Response(body, {
+    headers: { "content-type": "text/event-stream", "cache-control": "no-store" },
+  });
 }

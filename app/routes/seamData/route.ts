@@ -5,14 +5,25 @@ import { recentReadings, seamOf } from "../../../server/services/roll.server";
 import { dayIdOf, orNotFound } from "../shared/reply.server";
 
 const number = z.string().trim().min(1).transform(Number).pipe(z.number());
-const asked = z.union([z.object({ seconds: number }), z.object({ from: number, to: number, columns: number.pipe(z.number().int()) })]);
+const asked = z.union([
+  z.object({ seconds: number }),
+  z.object({ from: number, to: number, columns: number.pipe(z.number().int()) }),
+]);
 
 /** The last seconds as they were read, or any stretch of the day by its extremes. */
 export async function loader({ params, context, request }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
   const parsed = asked.safeParse(Object.fromEntries(new URL(request.url).searchParams));
-  if (!parsed.success) return data({ message: "Say how many seconds, or from, to and columns." }, { status: 400 });
+  if (!parsed.success)
+    return data({ message: "Say how many seconds, or from, to and columns." }, { status: 400 });
   const q = parsed.data;
   const headers = { "cache-control": "no-store" };
-  return data("seconds" in q ? recentReadings(context.app, dayId, q.seconds) : orNotFound(await seamOf(context.app, dayId, { fromMs: q.from, toMs: q.to, columns: q.columns })), { headers });
+  return data(
+    "seconds" in q
+      ? recentReadings(context.app, dayId, q.seconds)
+      : orNotFound(
+          await seamOf(context.app, dayId, { fromMs: q.from, toMs: q.to, columns: q.columns }),
+        ),
+    { headers },
+  );
 }

@@ -10,8 +10,18 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const read = seenItems.safeParse(await request.json().catch(() => null));
   if (!read.success) return data({ answers: null }, { status: 400 });
   const done = await recordSeen(context.app, dayIdOf(params), read.data);
-  if (!done.ok) return data({ answers: null, words: serviceErrorWords(done.error) }, { status: 404 });
-  const answers = done.value.map(({ id, syncId, note }): SeenReply => ({ id, syncId, words: note === null ? null : note.code === "moved-on" || note.code === "seen-later" ? seenNoteWords(note) : serviceErrorWords(note) }));
+  if (!done.ok)
+    return data({ answers: null, words: serviceErrorWords(done.error) }, { status: 404 });
+  const answers = done.value.map(({ id, syncId, note }): SeenReply => ({
+    id,
+    syncId,
+    words:
+      note === null
+        ? null
+        : note.code === "moved-on" || note.code === "seen-later"
+          ? seenNoteWords(note)
+          : serviceErrorWords(note),
+  }));
   return data({ answers });
 }
 

@@ -27,15 +27,32 @@ export interface PlaceFormProps {
   onDrop: () => void;
 }
 
-/** A place as one knows it beforehand: what it is called, when, inside or out, what stands in the way. */
-export function PlaceForm({ place, fromMs, airs, hasScenes, isBusy, onKeep, onDrop }: PlaceFormProps) {
+/**
+ * A place as one knows it beforehand: what it is called, when, inside or out, what stands in the
+ * way.
+ */
+export function PlaceForm({
+  place,
+  fromMs,
+  airs,
+  hasScenes,
+  isBusy,
+  onKeep,
+  onDrop,
+}: PlaceFormProps) {
   const [name, setName] = useState(place?.name ?? "");
   const [note, setNote] = useState(place?.note ?? "");
   const [from, setFrom] = useState(formatClock(place?.startMs ?? fromMs));
   const [to, setTo] = useState(formatClock(place?.endMs ?? fromMs + 3 * 3_600_000));
-  const [sketch, setSketch] = useState(place ? sketchOf(place.setting, place.geometry) : { setting: "indoors" as const, walls: "open" as WallWord, wallCount: 0, distanceM: 10 });
+  const [sketch, setSketch] = useState(
+    place
+      ? sketchOf(place.setting, place.geometry)
+      : { setting: "indoors" as const, walls: "open" as WallWord, wallCount: 0, distanceM: 10 },
+  );
   const known = place?.geometry.position;
-  const [position, setPosition] = useState(known ? `${known.latitudeDeg.toFixed(5)}, ${known.longitudeDeg.toFixed(5)}` : "");
+  const [position, setPosition] = useState(
+    known ? `${known.latitudeDeg.toFixed(5)}, ${known.longitudeDeg.toFixed(5)}` : "",
+  );
   const [siteKey, setSiteKey] = useState(place?.siteKey ?? airs[0]?.id ?? NO_AIR);
   const [withScenes, setWithScenes] = useState(true);
   const [start, end, at] = [parseClockText(from), parseClockText(to), parsePosition(position)];
@@ -44,29 +61,104 @@ export function PlaceForm({ place, fromMs, airs, hasScenes, isBusy, onKeep, onDr
   const keep = () => {
     if (!start.ok || !end.ok || !at.ok) return;
     const endMs = end.value > start.value ? end.value : end.value + DAY_MS;
-    onKeep({ name: name.trim(), note: note.trim(), startMs: start.value, endMs, sketch, siteKey: airs.length > 0 ? siteKey : null, position: at.value }, withScenes);
+    onKeep(
+      {
+        name: name.trim(),
+        note: note.trim(),
+        startMs: start.value,
+        endMs,
+        sketch,
+        siteKey: airs.length > 0 ? siteKey : null,
+        position: at.value,
+      },
+      withScenes,
+    );
   };
   return (
     <Panel aria-label={place ? `Change ${place.name}` : "A new place"}>
       <Heading as="h3">{place ? place.name : "A new place"}</Heading>
       <Settings>
         <TextField label="Name" value={name} onChange={setName} widthCh={20} isFocused />
-        <TextField label="From" value={from} onChange={setFrom} widthCh={7} error={start.ok ? null : "a time such as 8:30"} />
-        <TextField label="To" value={to} onChange={setTo} widthCh={7} error={end.ok ? null : "a time such as 17:00"} />
-        <SelectField label="Is" value={sketch.setting} onChange={(setting) => setSketch((s) => ({ ...s, setting }))} choices={[{ id: "indoors", label: "inside" }, { id: "outdoors", label: "outside" }]} />
-        <SelectField
-          label="Between talkers and receivers" value={sketch.walls} choices={(Object.keys(WALL_WORDS) as WallWord[]).map((id) => ({ id, label: WALL_NAMES[id] }))}
-          onChange={(walls) => setSketch((s) => ({ ...s, walls, wallCount: walls === "open" ? 0 : Math.max(1, s.wallCount) }))}
+        <TextField
+          label="From"
+          value={from}
+          onChange={setFrom}
+          widthCh={7}
+          error={start.ok ? null : "a time such as 8:30"}
         />
-        {sketch.walls !== "open" && <NumberField label="How many of them" unit="" min={1} max={12} step={1} value={sketch.wallCount} onChange={(wallCount) => setSketch((s) => ({ ...s, wallCount }))} />}
-        <NumberField label="Farthest talker" unit="m" min={1} max={2000} step={1} value={sketch.distanceM} onChange={(distanceM) => setSketch((s) => ({ ...s, distanceM }))} />
-        <TextField label="Position, for a register" value={position} onChange={setPosition} widthCh={22} placeholder="latitude, longitude" error={at.ok ? null : "two figures in degrees, such as 57.6, -15.2"} />
-        {airs.length > 0 && <SelectField label="Practice air" value={siteKey} onChange={setSiteKey} choices={airs} />}
+        <TextField
+          label="To"
+          value={to}
+          onChange={setTo}
+          widthCh={7}
+          error={end.ok ? null : "a time such as 17:00"}
+        />
+        <SelectField
+          label="Is"
+          value={sketch.setting}
+          onChange={(setting) => setSketch((s) => ({ ...s, setting }))}
+          choices={[
+            { id: "indoors", label: "inside" },
+            { id: "outdoors", label: "outside" },
+          ]}
+        />
+        <SelectField
+          label="Between talkers and receivers"
+          value={sketch.walls}
+          choices={(Object.keys(WALL_WORDS) as WallWord[]).map((id) => ({
+            id,
+            label: WALL_NAMES[id],
+          }))}
+          onChange={(walls) =>
+            setSketch((s) => ({
+              ...s,
+              walls,
+              wallCount: walls === "open" ? 0 : Math.max(1, s.wallCount),
+            }))
+          }
+        />
+        {sketch.walls !== "open" && (
+          <NumberField
+            label="How many of them"
+            unit=""
+            min={1}
+            max={12}
+            step={1}
+            value={sketch.wallCount}
+            onChange={(wallCount) => setSketch((s) => ({ ...s, wallCount }))}
+          />
+        )}
+        <NumberField
+          label="Farthest talker"
+          unit="m"
+          min={1}
+          max={2000}
+          step={1}
+          value={sketch.distanceM}
+          onChange={(distanceM) => setSketch((s) => ({ ...s, distanceM }))}
+        />
+        <TextField
+          label="Position, for a register"
+          value={position}
+          onChange={setPosition}
+          widthCh={22}
+          placeholder="latitude, longitude"
+          error={at.ok ? null : "two figures in degrees, such as 57.6, -15.2"}
+        />
+        {airs.length > 0 && (
+          <SelectField label="Practice air" value={siteKey} onChange={setSiteKey} choices={airs} />
+        )}
         <TextField label="Note" value={note} onChange={setNote} widthCh={26} />
       </Settings>
-      {isMoved && hasScenes && <SwitchField isSelected={withScenes} onChange={setWithScenes}>its scenes move along</SwitchField>}
+      {isMoved && hasScenes && (
+        <SwitchField isSelected={withScenes} onChange={setWithScenes}>
+          its scenes move along
+        </SwitchField>
+      )}
       <Row>
-        <PrimaryButton isDisabled={isBusy || !isGood} onPress={keep}>{place ? "Keep the change" : "Add the place"}</PrimaryButton>
+        <PrimaryButton isDisabled={isBusy || !isGood} onPress={keep}>
+          {place ? "Keep the change" : "Add the place"}
+        </PrimaryButton>
         <QuietButton onPress={onDrop}>Drop it</QuietButton>
         {place && <Soft>What was measured here stays on record.</Soft>}
       </Row>

@@ -27,14 +27,34 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
     <Panel aria-label="A new talker">
       <Heading as="h3">A new talker</Heading>
       <Settings>
-        <TextField label="Name" value={talker} onChange={setTalker} widthCh={18} isFocused error={isTaken ? "has a channel already" : null} />
+        <TextField
+          label="Name"
+          value={talker}
+          onChange={setTalker}
+          widthCh={18}
+          isFocused
+          error={isTaken ? "has a channel already" : null}
+        />
         <TextField label="Part" value={part} onChange={setPart} widthCh={18} />
         <SelectField label="Speaks" value={effort} onChange={setEffort} choices={EFFORTS} />
         <SelectField label="Pack worn" value={wear} onChange={setWear} choices={WEARS} />
       </Settings>
-      <Soft as="p">A free pack and receiver channel that fit are found, so that most pairs are left for others.</Soft>
+      <Soft as="p">
+        A free pack and receiver channel that fit are found, so that most pairs are left for others.
+      </Soft>
       <Row>
-        <PrimaryButton isDisabled={isBusy || talker.trim() === "" || isTaken} onPress={() => { send({ intent: "add-talker", told: { talker: talker.trim(), part: part.trim(), effort, wear } }); onDrop(); }}>Give them a channel</PrimaryButton>
+        <PrimaryButton
+          isDisabled={isBusy || talker.trim() === "" || isTaken}
+          onPress={() => {
+            send({
+              intent: "add-talker",
+              told: { talker: talker.trim(), part: part.trim(), effort, wear },
+            });
+            onDrop();
+          }}
+        >
+          Give them a channel
+        </PrimaryButton>
         <QuietButton onPress={onDrop}>Drop it</QuietButton>
       </Row>
     </Panel>
@@ -42,41 +62,139 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
 }
 
 /** Who a channel is, and what carries it. */
-export function TalkerForm({ channel: c, view, isBusy, send, onDrop }: Props & { channel: ChannelView }) {
-  const [told, setTold] = useState({ talker: c.talker, part: c.part, moves: c.moves, effort: c.effort, wear: c.wear, inputId: c.inputId, packKey: c.packKey, slot: `${c.receiverKey}.${c.half}` });
+export function TalkerForm({
+  channel: c,
+  view,
+  isBusy,
+  send,
+  onDrop,
+}: Props & { channel: ChannelView }) {
+  const [told, setTold] = useState({
+    talker: c.talker,
+    part: c.part,
+    moves: c.moves,
+    effort: c.effort,
+    wear: c.wear,
+    inputId: c.inputId,
+    packKey: c.packKey,
+    slot: `${c.receiverKey}.${c.half}`,
+  });
   const change = (part: Partial<typeof told>) => setTold((t) => ({ ...t, ...part }));
-  const slots = view.receivers.flatMap((r) => Array.from({ length: receiverModel(view.kit, r.modelId).halves }, (_, half) => {
-    const holder = view.channels.find((x) => x.id !== c.id && x.receiverKey === r.key && x.half === half);
-    return { id: `${r.key}.${half}`, label: receiverModel(view.kit, r.modelId).halves > 1 ? `${r.label}, half ${half + 1}` : r.label, isDisabled: holder !== undefined, ...(holder ? { detail: `with ${holder.talker}` } : {}) };
-  }));
+  const slots = view.receivers.flatMap((r) =>
+    Array.from({ length: receiverModel(view.kit, r.modelId).halves }, (_, half) => {
+      const holder = view.channels.find(
+        (x) => x.id !== c.id && x.receiverKey === r.key && x.half === half,
+      );
+      return {
+        id: `${r.key}.${half}`,
+        label:
+          receiverModel(view.kit, r.modelId).halves > 1 ? `${r.label}, half ${half + 1}` : r.label,
+        isDisabled: holder !== undefined,
+        ...(holder ? { detail: `with ${holder.talker}` } : {}),
+      };
+    }),
+  );
   const receiver = view.receivers.find((r) => told.slot.startsWith(`${r.key}.`));
   const packs = view.packs.map((p) => {
     const holder = view.channels.find((x) => x.id !== c.id && x.packKey === p.key);
-    const fits = receiver && pairing(receiverModel(view.kit, receiver.modelId), packModel(view.kit, p.modelId), { receiver: receiver.keyName, pack: p.keyName }).works;
-    return { id: p.key, label: p.label, isDisabled: holder !== undefined, detail: holder ? `with ${holder.talker}` : fits ? `works with ${receiver.label}` : "does not fit that receiver" };
+    const fits =
+      receiver &&
+      pairing(receiverModel(view.kit, receiver.modelId), packModel(view.kit, p.modelId), {
+        receiver: receiver.keyName,
+        pack: p.keyName,
+      }).works;
+    return {
+      id: p.key,
+      label: p.label,
+      isDisabled: holder !== undefined,
+      detail: holder
+        ? `with ${holder.talker}`
+        : fits
+          ? `works with ${receiver.label}`
+          : "does not fit that receiver",
+    };
   });
   const keep = () => {
     const at = told.slot.lastIndexOf(".");
     const { slot: _, ...rest } = told;
-    send({ intent: "change-talker", channelId: c.id, seenVersion: c.version, change: { ...rest, talker: told.talker.trim(), receiverKey: told.slot.slice(0, at), half: Number(told.slot.slice(at + 1)) } });
+    send({
+      intent: "change-talker",
+      channelId: c.id,
+      seenVersion: c.version,
+      change: {
+        ...rest,
+        talker: told.talker.trim(),
+        receiverKey: told.slot.slice(0, at),
+        half: Number(told.slot.slice(at + 1)),
+      },
+    });
     onDrop();
   };
   return (
     <Panel aria-label={`Change ${c.talker}`}>
       <Heading as="h3">{`Channel ${c.number}, ${c.talker}`}</Heading>
       <Settings>
-        <TextField label="Name" value={told.talker} onChange={(talker) => change({ talker })} widthCh={18} isFocused />
-        <TextField label="Part" value={told.part} onChange={(part) => change({ part })} widthCh={18} />
-        <TextField label="Moves" value={told.moves} onChange={(moves) => change({ moves })} widthCh={18} />
-        <SelectField label="Speaks" value={told.effort} onChange={(effort) => change({ effort })} choices={EFFORTS} />
-        <SelectField label="Pack worn" value={told.wear} onChange={(wear) => change({ wear })} choices={WEARS} />
-        <SelectField label="Receiver channel" value={told.slot} onChange={(slot) => change({ slot })} choices={slots} />
-        <SelectField label="Pack" value={told.packKey} onChange={(packKey) => change({ packKey })} choices={packs} />
-        <SelectField label="Plays into" value={told.inputId} onChange={(inputId) => change({ inputId })} choices={view.kit.inputs.map((i) => ({ id: i.id, label: i.name }))} />
+        <TextField
+          label="Name"
+          value={told.talker}
+          onChange={(talker) => change({ talker })}
+          widthCh={18}
+          isFocused
+        />
+        <TextField
+          label="Part"
+          value={told.part}
+          onChange={(part) => change({ part })}
+          widthCh={18}
+        />
+        <TextField
+          label="Moves"
+          value={told.moves}
+          onChange={(moves) => change({ moves })}
+          widthCh={18}
+        />
+        <SelectField
+          label="Speaks"
+          value={told.effort}
+          onChange={(effort) => change({ effort })}
+          choices={EFFORTS}
+        />
+        <SelectField
+          label="Pack worn"
+          value={told.wear}
+          onChange={(wear) => change({ wear })}
+          choices={WEARS}
+        />
+        <SelectField
+          label="Receiver channel"
+          value={told.slot}
+          onChange={(slot) => change({ slot })}
+          choices={slots}
+        />
+        <SelectField
+          label="Pack"
+          value={told.packKey}
+          onChange={(packKey) => change({ packKey })}
+          choices={packs}
+        />
+        <SelectField
+          label="Plays into"
+          value={told.inputId}
+          onChange={(inputId) => change({ inputId })}
+          choices={view.kit.inputs.map((i) => ({ id: i.id, label: i.name }))}
+        />
       </Settings>
       <Row>
-        <PrimaryButton isDisabled={isBusy || told.talker.trim() === ""} onPress={keep}>Keep the change</PrimaryButton>
-        <QuietButton isDisabled={isBusy} onPress={() => { send({ intent: "remove-talker", channelId: c.id, seenVersion: c.version }); onDrop(); }}>{`${c.talker} leaves`}</QuietButton>
+        <PrimaryButton isDisabled={isBusy || told.talker.trim() === ""} onPress={keep}>
+          Keep the change
+        </PrimaryButton>
+        <QuietButton
+          isDisabled={isBusy}
+          onPress={() => {
+            send({ intent: "remove-talker", channelId: c.id, seenVersion: c.version });
+            onDrop();
+          }}
+        >{`${c.talker} leaves`}</QuietButton>
         <QuietButton onPress={onDrop}>Drop it</QuietButton>
       </Row>
     </Panel>

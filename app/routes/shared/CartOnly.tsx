@@ -8,5 +8,13 @@ export const useIsCart = (): boolean => useWho().rights === null;
 /** What a guest's phone does not show, for the door would refuse it. */
 export const CartOnly = ({ children }: { children: ReactNode }) => (useIsCart() ? children : null);
 
-export const CartButton = (props: ComponentProps<typeof Button>) => <CartOnly><Button {...props} /></CartOnly>;
-export const CartPrimaryButton = (props: ComponentProps<typeof PrimaryButton>) => <CartOnly><PrimaryButton {...props} /></CartOnly>;
+export const CartButton = (props: ComponentProps<typeof Button>) => (
+  <CartOnly>
+    <Button {...props} />
+  </CartOnly>
+);
+export const CartPrimaryButton = (props: ComponentProps<typeof PrimaryButton>) => (
+  <CartOnly>
+    <PrimaryButton {...props} />
+  </CartOnly>
+);

@@ -46,17 +46,34 @@ export interface ListImportProps<Field extends string, RowOf> {
 const MOST_FILE_BYTES = 2_000_000;
 const NO_COLUMN = -1;
 
-/** Reads a list from a file, shows row by row what would come of it, and takes it over only when told. */
-export function ListImport<Field extends string, RowOf>({ button, hint, thing, fields, columns, wordsOf, onImport }: ListImportProps<Field, RowOf>) {
+/**
+ * Reads a list from a file, shows row by row what would come of it, and takes it over only when
+ * told.
+ */
+export function ListImport<Field extends string, RowOf>({
+  button,
+  hint,
+  thing,
+  fields,
+  columns,
+  wordsOf,
+  onImport,
+}: ListImportProps<Field, RowOf>) {
   const fetcher = useFetcher<PreviewReply<ListPreview<Field, RowOf>>>();
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
-  const ask = (text: string, map: Record<Field, number | null> | null) => void fetcher.submit({ intent: "preview", text, map } as never, { method: "post", encType: "application/json" });
+  const ask = (text: string, map: Record<Field, number | null> | null) =>
+    void fetcher.submit({ intent: "preview", text, map } as never, {
+      method: "post",
+      encType: "application/json",
+    });
   const read = async (chosen: File | undefined) => {
     if (!chosen) return;
     setFile(null);
     if (chosen.size > MOST_FILE_BYTES) {
-      setRefused(`"${chosen.name}" is far too large for such a list (${Math.round(chosen.size / 1_000_000)} MB). It was not read; everything is as it was.`);
+      setRefused(
+        `"${chosen.name}" is far too large for such a list (${Math.round(chosen.size / 1_000_000)} MB). It was not read; everything is as it was.`,
+      );
       return;
     }
     const text = await chosen.text();
@@ -64,7 +81,10 @@ export function ListImport<Field extends string, RowOf>({ button, hint, thing, f
     setFile({ name: chosen.name, text });
     ask(text, null);
   };
-  const preview = file && fetcher.data?.ok ? (fetcher.data.preview as ListPreview<Field, RowOf> | undefined) : undefined;
+  const preview =
+    file && fetcher.data?.ok
+      ? (fetcher.data.preview as ListPreview<Field, RowOf> | undefined)
+      : undefined;
   const rows = preview?.rows.map(wordsOf) ?? [];
   const bad = rows.filter((r) => !r.isGood).length;
   const good = rows.length - bad;
@@ -77,36 +97,76 @@ export function ListImport<Field extends string, RowOf>({ button, hint, thing, f
   return (
     <Stack $gapPx={10}>
       <Row>
-        <FileTrigger acceptedFileTypes={[".csv", ".ics", "text/csv", "text/plain", "text/calendar"]} onSelect={(files) => void read(files?.[0])}><Button>{button}</Button></FileTrigger>
+        <FileTrigger
+          acceptedFileTypes={[".csv", ".ics", "text/csv", "text/plain", "text/calendar"]}
+          onSelect={(files) => void read(files?.[0])}
+        >
+          <Button>{button}</Button>
+        </FileTrigger>
         <Soft>{hint}</Soft>
       </Row>
       {refused && <Notice kind="refused">{refused}</Notice>}
-      {file && fetcher.state === "idle" && fetcher.data && !fetcher.data.ok && <Notice kind="refused">{fetcher.data.message}</Notice>}
+      {file && fetcher.state === "idle" && fetcher.data && !fetcher.data.ok && (
+        <Notice kind="refused">{fetcher.data.message}</Notice>
+      )}
       {file && preview && (
         <Panel aria-label="Preview of the list">
           <Heading as="h3">{`"${file.name}": ${count(good, thing)} can be taken over${bad > 0 ? `, ${count(bad, "row")} cannot` : ""}`}</Heading>
           <Settings>
             {fields.map(({ id, label }) => (
               <SelectField
-                key={id} label={label} value={preview.map[id] ?? NO_COLUMN}
-                choices={[{ id: NO_COLUMN, label: "no column" }, ...preview.heading.map((h, i) => ({ id: i, label: h.trim() === "" ? `column ${i + 1}` : h.slice(0, 40) }))]}
-                onChange={(at) => ask(file.text, { ...preview.map, [id]: at === NO_COLUMN ? null : at })}
+                key={id}
+                label={label}
+                value={preview.map[id] ?? NO_COLUMN}
+                choices={[
+                  { id: NO_COLUMN, label: "no column" },
+                  ...preview.heading.map((h, i) => ({
+                    id: i,
+                    label: h.trim() === "" ? `column ${i + 1}` : h.slice(0, 40),
+                  })),
+                ]}
+                onChange={(at) =>
+                  ask(file.text, { ...preview.map, [id]: at === NO_COLUMN ? null : at })
+                }
               />
             ))}
           </Settings>
           <Scroll tabIndex={0} aria-label="Rows of the list">
             <Table>
-              <thead><tr><th>Row</th>{columns.map((c) => <th key={c}>{c}</th>)}<th>What it will be</th></tr></thead>
+              <thead>
+                <tr>
+                  <th>Row</th>
+                  {columns.map((c) => (
+                    <th key={c}>{c}</th>
+                  ))}
+                  <th>What it will be</th>
+                </tr>
+              </thead>
               <tbody>
                 {rows.map((r, i) => (
                   <tr key={r.row}>
-                    <th scope="row"><Figure>{r.row}</Figure></th>
-                    {r.isGood ? r.cells.map((cell, k) => <td key={columns[k]} data-label={columns[k]}>{cell}</td>)
-                      : <td colSpan={columns.length} data-wide>{(preview.cells[i] ?? []).join(" · ").slice(0, 120)}</td>}
+                    <th scope="row">
+                      <Figure>{r.row}</Figure>
+                    </th>
+                    {r.isGood ? (
+                      r.cells.map((cell, k) => (
+                        <td key={columns[k]} data-label={columns[k]}>
+                          {cell}
+                        </td>
+                      ))
+                    ) : (
+                      <td colSpan={columns.length} data-wide>
+                        {(preview.cells[i] ?? []).join(" · ").slice(0, 120)}
+                      </td>
+                    )}
                     <td data-wide>
-                      {r.problems.length > 0 ? <Status status="problem">{r.problems.join("; ")}</Status>
-                        : r.notes.length > 0 ? <Status status="stale">{r.notes.join("; ")}</Status>
-                        : <Status status="done">{r.becomes}</Status>}
+                      {r.problems.length > 0 ? (
+                        <Status status="problem">{r.problems.join("; ")}</Status>
+                      ) : r.notes.length > 0 ? (
+                        <Status status="stale">{r.notes.join("; ")}</Status>
+                      ) : (
+                        <Status status="done">{r.becomes}</Status>
+                      )}
                     </td>
                   </tr>
                 ))}
@@ -114,7 +174,11 @@ export function ListImport<Field extends string, RowOf>({ button, hint, thing, f
             </Table>
           </Scroll>
           <Row>
-            <PrimaryButton isDisabled={good === 0} onPress={() => take(bad > 0)}>{bad > 0 ? `Leave ${count(bad, "row")} out, take over ${count(good, thing)}` : `Take over ${count(good, thing)}`}</PrimaryButton>
+            <PrimaryButton isDisabled={good === 0} onPress={() => take(bad > 0)}>
+              {bad > 0
+                ? `Leave ${count(bad, "row")} out, take over ${count(good, thing)}`
+                : `Take over ${count(good, thing)}`}
+            </PrimaryButton>
             <QuietButton onPress={() => setFile(null)}>Drop it</QuietButton>
           </Row>
         </Panel>
@@ -123,4 +187,7 @@ export function ListImport<Field extends string, RowOf>({ button, hint, thing, f
   );
 }
 
-const Scroll = styled.div`max-height: 380px; overflow: auto;`;
+const Scroll = styled.div`
+  max-height: 380px;
+  overflow: auto;
+`;

@@ -3,8 +3,25 @@ import { Notice } from "../../ui/Notice/Notice";
 import type { Reply } from "../../../contract/reply";
 
 /** What came of the last intent, with its undo where there is one. */
-export function ReplyNotice<Intent extends object>({ reply, onUndo }: { reply: Reply | undefined; onUndo?: (intent: Intent) => void }) {
+export function ReplyNotice<Intent extends object>({
+  reply,
+  onUndo,
+}: {
+  reply: Reply | undefined;
+  onUndo?: (intent: Intent) => void;
+}) {
   if (!reply?.message) return null;
   const undo = reply.ok ? reply.undo : null;
-  return <Notice kind={reply.ok ? "said" : "refused"} action={undo && onUndo ? <QuietButton onPress={() => onUndo(undo as Intent)}>Undo</QuietButton> : undefined}>{reply.message}</Notice>;
+  return (
+    <Notice
+      kind={reply.ok ? "said" : "refused"}
+      action={
+        undo && onUndo ? (
+          <QuietButton onPress={() => onUndo(undo as Intent)}>Undo</QuietButton>
+        ) : undefined
+      }
+    >
+      {reply.message}
+    </Notice>
+  );
 }

@@ -6,6 +6,10 @@ export async function answerOrAway<T>(serverAction: () => Promise<T>): Promise<T
     return await serverAction();
   } catch (error) {
     if (!(error instanceof TypeError)) throw error;
-    return { ok: false, message: "The cart does not answer. Nothing was changed there; try again when it is back.", at: Date.now() };
+    return {
+      ok: false,
+      message: "The cart does not answer. Nothing was changed there; try again when it is back.",
+      at: Date.now(),
+    };
   }
 }

@@ -1,11 +1,20 @@
 import { useEffect } from "react";
 
-/** What a screen last read stays on it while the cart does not answer: an answer, even a refusal, is an answer, only silence is bridged. */
+/**
+ * What a screen last read stays on it while the cart does not answer: an answer, even a refusal, is
+ * an answer, only silence is bridged.
+ */
 export class Bridge<T> {
   private last: { path: string; data: T } | null = null;
 
   /** A route's client loader. */
-  async load({ serverLoader, request }: { serverLoader: () => Promise<unknown>; request: Request }): Promise<T> {
+  async load({
+    serverLoader,
+    request,
+  }: {
+    serverLoader: () => Promise<unknown>;
+    request: Request;
+  }): Promise<T> {
     const path = new URL(request.url).pathname;
     try {
       this.last = { path, data: (await serverLoader()) as T };

@@ -6,7 +6,12 @@ import type { ServiceError } from "../../../contract/serviceError";
 import { serviceErrorWords } from "../../../contract/errorWords";
 import type { Reply } from "../../../contract/reply";
 
-const dayParams = z.object({ dayId: z.string().regex(/^\d{1,9}$/).transform(Number) });
+const dayParams = z.object({
+  dayId: z
+    .string()
+    .regex(/^\d{1,9}$/)
+    .transform(Number),
+});
 
 /** The day of an address, or a 404. */
 export function dayIdOf(params: Record<string, string | undefined>): number {
@@ -15,7 +20,8 @@ export function dayIdOf(params: Record<string, string | undefined>): number {
   return parsed.data.dayId;
 }
 
-export const notFound = (message: string) => data({ message }, { status: 404, statusText: "Not Found" });
+export const notFound = (message: string) =>
+  data({ message }, { status: 404, statusText: "Not Found" });
 
 /** The value, or a 404 with words. */
 export function orNotFound<T>(result: Result<T, ServiceError>): T {
@@ -24,25 +30,57 @@ export function orNotFound<T>(result: Result<T, ServiceError>): T {
 }
 
 /** Reads an action's JSON body as one of a screen's intents. */
-export async function readIntent<S extends z.ZodType>(request: Request, intents: S): Promise<{ ok: true; intent: z.output<S> } | { ok: false; reply: ReturnType<typeof refuse> }> {
+export async function readIntent<S extends z.ZodType>(
+  request: Request,
+  intents: S,
+): Promise<{ ok: true; intent: z.output<S> } | { ok: false; reply: ReturnType<typeof refuse> }> {
   const body: unknown = await request.json().catch(() => null);
   const parsed = intents.safeParse(body);
   if (parsed.success) return { ok: true, intent: parsed.data };
   const issue = parsed.error.issues[0];
-  return { ok: false, reply: refuse(`That request was not understood (${issue?.path.join(".") || "form"}: ${issue?.message ?? "unknown"}). Nothing was changed.`, 400) };
+  return {
+    ok: false,
+    reply: refuse(
+      `That request was not understood (${issue?.path.join(".") || "form"}: ${issue?.message ?? "unknown"}). Nothing was changed.`,
+      400,
+    ),
+  };
 }
 
 /** Not a 2xx, so that nothing is taken for stored. */
-export const refuse = (message: string, status: number) => data<Reply>({ ok: false, message, at: Date.now() }, { status });
+export const refuse = (message: string, status: number) =>
+  data<Reply>({ ok: false, message, at: Date.now() }, { status });
 
-const STATUS: Partial<Record<ServiceError["code"], number>> = { "not-found": 404, "sweep-file": 400, "sweep-file-large": 413, "setting-unknown": 400 };
+const STATUS: Partial<Record<ServiceError["code"], number>> = {
+  "not-found": 404,
+  "sweep-file": 400,
+  "sweep-file-large": 413,
+  "setting-unknown": 400,
+};
 
-/** A use case's result as an answer to the page. @param undo - the intent that takes it back, where one does */
-export function reply<T>(result: Result<T, ServiceError>, said: (value: T) => string | null = () => null, undo: (value: T) => object | null = () => null) {
+/**
+ * A use case's result as an answer to the page. @param undo - the intent that takes it back, where
+ * one does
+ */
+export function reply<T>(
+  result: Result<T, ServiceError>,
+  said: (value: T) => string | null = () => null,
+  undo: (value: T) => object | null = () => null,
+) {
   if (!result.ok) return refuse(serviceErrorWords(result.error), STATUS[result.error.code] ?? 409);
-  return data<Reply>({ ok: true, message: said(result.value), at: Date.now(), undo: undo(result.value) });
+  return data<Reply>({
+    ok: true,
+    message: said(result.value),
+    at: Date.now(),
+    undo: undo(result.value),
+  });
 }
 
 /** A file to save; its name in whatever letters (RFC 5987, 8187). */
 export const download = (content: BodyInit, contentType: string, fileName: string): Response =>
-  new Response(content, { headers: { "content-type": typeof content === "string" ? `${contentType}; charset=utf-8` : contentType, "content-disposition": contentDisposition(fileName) } });
+  new Response(content, {
+    headers: {
+      "content-type": typeof content === "string" ? `${contentType}; charset=utf-8` : contentType,
+      "content-disposition": contentDisposition(fileName),
+    },
+  });

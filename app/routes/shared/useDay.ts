@@ -14,4 +14,5 @@ export function namesOf(day: Pick<DayView, "channels" | "places">): Names {
   };
 }
 
-export const currentPlace = (day: DayView) => day.places.find((p) => p.id === day.day.currentPlaceId) ?? day.places[0]!;
+export const currentPlace = (day: DayView) =>
+  day.places.find((p) => p.id === day.day.currentPlaceId) ?? day.places[0]!;

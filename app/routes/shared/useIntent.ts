@@ -4,7 +4,10 @@ import { useLiveState } from "../../features/live/useLive";
 import type { Reply } from "../../../contract/reply";
 import { useMay } from "./useMay";
 
-/** Sends a screen's intents as JSON to its action and keeps the answer. After a refusal the day is read again, so that what stands now shows. */
+/**
+ * Sends a screen's intents as JSON to its action and keeps the answer. After a refusal the day is
+ * read again, so that what stands now shows.
+ */
 export function useIntent<Intent extends object>(action?: string) {
   const fetcher = useFetcher<Reply>();
   const { revalidate } = useRevalidator();
@@ -18,11 +21,28 @@ export function useIntent<Intent extends object>(action?: string) {
   const { submit } = fetcher;
   const may = useMay(action);
   const [refused, setRefused] = useState<Reply | undefined>(undefined);
-  const send = useCallback((intent: Intent) => {
-    const name = (intent as { intent?: unknown }).intent;
-    if (typeof name === "string" && !may(name)) return setRefused({ ok: false, message: "That is done at the cart. Nothing was changed.", at: Date.now() });
-    setRefused(undefined);
-    void submit(intent as never, { method: "post", encType: "application/json", ...(action ? { action } : {}) });
-  }, [submit, action, may]);
-  return { send, isBusy: fetcher.state !== "idle", pending: fetcher.json as Intent | undefined, reply: refused ?? (fetcher.state === "idle" ? fetcher.data : undefined) };
+  const send = useCallback(
+    (intent: Intent) => {
+      const name = (intent as { intent?: unknown }).intent;
+      if (typeof name === "string" && !may(name))
+        return setRefused({
+          ok: false,
+          message: "That is done at the cart. Nothing was changed.",
+          at: Date.now(),
+        });
+      setRefused(undefined);
+      void submit(intent as never, {
+        method: "post",
+        encType: "application/json",
+        ...(action ? { action } : {}),
+      });
+    },
+    [submit, action, may],
+  );
+  return {
+    send,
+    isBusy: fetcher.state !== "idle",
+    pending: fetcher.json as Intent | undefined,
+    reply: refused ?? (fetcher.state === "idle" ? fetcher.data : undefined),
+  };
 }

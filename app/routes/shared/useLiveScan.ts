@@ -22,9 +22,20 @@ interface Part extends ScanPart {
 
 /** So many passes are a scan that goes on until somebody stops it. */
 const ENDLESS = 100;
-const IDLE: LiveScan = { status: "idle", message: null, fraction: 0, pass: null, isAway: false, labels: [], traces: [] };
+const IDLE: LiveScan = {
+  status: "idle",
+  message: null,
+  fraction: 0,
+  pass: null,
+  isAway: false,
+  labels: [],
+  traces: [],
+};
 
-/** Follows a running scan over server-sent events. @param isRunning - whether the server says that one runs */
+/**
+ * Follows a running scan over server-sent events. @param isRunning - whether the server says that
+ * one runs
+ */
 export function useLiveScan(eventsUrl: string, isRunning: boolean): LiveScan {
   const [live, setLive] = useState<LiveScan>(IDLE);
   const source = useRef<EventSource | null>(null);
@@ -51,33 +62,62 @@ export function useLiveScan(eventsUrl: string, isRunning: boolean): LiveScan {
       const event = JSON.parse(data) as ScanEvent | { type: "none" };
       switch (event.type) {
         case "part":
-          parts.set(event.part.receiverKey, { ...event.part, highest: new Float64Array(event.part.points).fill(NaN), measured: 0 });
+          parts.set(event.part.receiverKey, {
+            ...event.part,
+            highest: new Float64Array(event.part.points).fill(NaN),
+            measured: 0,
+          });
           break;
         case "levels": {
           const part = parts.get(event.receiverKey);
           if (!part) break;
           event.levelsDbm.forEach((level, i) => {
             const at = event.fromIndex + i;
-            part.highest[at] = Number.isNaN(part.highest[at]!) ? level : Math.max(part.highest[at]!, level);
+            part.highest[at] = Number.isNaN(part.highest[at]!)
+              ? level
+              : Math.max(part.highest[at]!, level);
           });
           part.measured += event.levelsDbm.length;
           break;
         }
-        case "none": return end("idle", null);
-        case "stored": return end("stored", null);
-        case "stopped": return end("stopped", "Stopped. What was measured so far was dropped; the scans before it are as they were.");
-        case "failed": return end("failed", event.message);
+        case "none":
+          return end("idle", null);
+        case "stored":
+          return end("stored", null);
+        case "stopped":
+          return end(
+            "stopped",
+            "Stopped. What was measured so far was dropped; the scans before it are as they were.",
+          );
+        case "failed":
+          return end("failed", event.message);
       }
       const all = [...parts.values()];
       const wanted = all.reduce((sum, p) => sum + p.points * p.passes, 0);
       setLive({
-        status: "running", message: null, isAway: false, pass: all.length > 0 && all[0]!.passes >= ENDLESS ? 1 + Math.floor(Math.min(...all.map((p) => p.measured / p.points))) : null, labels: all.map((p) => p.label), fraction: wanted === 0 ? 0 : all.reduce((sum, p) => sum + p.measured, 0) / wanted,
-        traces: all.map((p) => ({ lowHz: p.lowHz, stepHz: p.stepHz, levelsDbm: p.highest.slice() })),
+        status: "running",
+        message: null,
+        isAway: false,
+        pass:
+          all.length > 0 && all[0]!.passes >= ENDLESS
+            ? 1 + Math.floor(Math.min(...all.map((p) => p.measured / p.points)))
+            : null,
+        labels: all.map((p) => p.label),
+        fraction: wanted === 0 ? 0 : all.reduce((sum, p) => sum + p.measured, 0) / wanted,
+        traces: all.map((p) => ({
+          lowHz: p.lowHz,
+          stepHz: p.stepHz,
+          levelsDbm: p.highest.slice(),
+        })),
       });
       return undefined;
     };
     events.onerror = () => {
-      if (events.readyState === EventSource.CLOSED) end("failed", "The connection to the scan broke. If it ran to its end it is stored; otherwise scan again.");
+      if (events.readyState === EventSource.CLOSED)
+        end(
+          "failed",
+          "The connection to the scan broke. If it ran to its end it is stored; otherwise scan again.",
+        );
       else setLive((now) => ({ ...now, isAway: true }));
     };
   }, [eventsUrl, revalidate]);
@@ -85,9 +125,12 @@ export function useLiveScan(eventsUrl: string, isRunning: boolean): LiveScan {
   useEffect(() => {
     if (isRunning) follow();
   }, [isRunning, follow]);
-  useEffect(() => () => {
-    source.current?.close();
-    source.current = null;
-  }, []);
+  useEffect(
+    () => () => {
+      source.current?.close();
+      source.current = null;
+    },
+    [],
+  );
   return live;
 }

@@ -16,14 +16,22 @@ interface Draft {
 const KEEP_MS = 700;
 const MOST_BACK = 200;
 
-/** A place's plan in hand: every change shows at once, is kept a moment later, and can be taken back step by step. */
+/**
+ * A place's plan in hand: every change shows at once, is kept a moment later, and can be taken back
+ * step by step.
+ */
 export function usePlan(range: PlaceRange, dayId: number) {
   const { send, reply, isBusy } = useIntent<RangeIntent>(`/day/${dayId}/range`);
   const [draft, setDraft] = useState<Draft | null>(null);
   const [sent, setSent] = useState({ n: -1, afterAt: 0 });
   const [back, setBack] = useState<Draft[]>([]);
   const [forth, setForth] = useState<Draft[]>([]);
-  const isAnswered = draft !== null && sent.n === draft.n && !isBusy && reply !== undefined && reply.at !== sent.afterAt;
+  const isAnswered =
+    draft !== null &&
+    sent.n === draft.n &&
+    !isBusy &&
+    reply !== undefined &&
+    reply.at !== sent.afterAt;
   const isKept = draft === null || (isAnswered && reply.ok);
   const isRefused = isAnswered && !reply.ok;
   const kept = range.drawing;
@@ -37,19 +45,42 @@ export function usePlan(range: PlaceRange, dayId: number) {
     if (!draft || isBusy || sent.n === draft.n) return undefined;
     const timer = setTimeout(() => {
       setSent({ n: draft.n, afterAt: replyAt });
-      send({ intent: "keep", seenVersion: version, placeId, plan: draft.plan, picture: draft.picture, how: draft.how });
+      send({
+        intent: "keep",
+        seenVersion: version,
+        placeId,
+        plan: draft.plan,
+        picture: draft.picture,
+        how: draft.how,
+      });
     }, KEEP_MS);
-    return () => { clearTimeout(timer); };
+    return () => {
+      clearTimeout(timer);
+    };
   }, [draft, isBusy, sent.n, send, version, placeId, replyAt]);
 
   const n = draft?.n ?? 0;
-  const change = useCallback((next: FloorPlan, how: string, nextPicture?: PlanPicture | null) => {
-    if (!plan || next === plan) { if (nextPicture === undefined) return; }
-    if (plan) setBack((b) => [...b, { n, plan, picture, how }].slice(-MOST_BACK));
-    setForth([]);
-    setDraft({ n: n + 1, plan: next, picture: nextPicture === undefined ? picture : nextPicture, how });
-  }, [plan, picture, n]);
-  const step = (from: Draft[], setFrom: (d: Draft[]) => void, setTo: (change: (d: Draft[]) => Draft[]) => void) => {
+  const change = useCallback(
+    (next: FloorPlan, how: string, nextPicture?: PlanPicture | null) => {
+      if (!plan || next === plan) {
+        if (nextPicture === undefined) return;
+      }
+      if (plan) setBack((b) => [...b, { n, plan, picture, how }].slice(-MOST_BACK));
+      setForth([]);
+      setDraft({
+        n: n + 1,
+        plan: next,
+        picture: nextPicture === undefined ? picture : nextPicture,
+        how,
+      });
+    },
+    [plan, picture, n],
+  );
+  const step = (
+    from: Draft[],
+    setFrom: (d: Draft[]) => void,
+    setTo: (change: (d: Draft[]) => Draft[]) => void,
+  ) => {
     const to = from.at(-1);
     if (!to || !plan) return;
     setFrom(from.slice(0, -1));
@@ -57,12 +88,33 @@ export function usePlan(range: PlaceRange, dayId: number) {
     setDraft({ ...to, n: n + 1 });
   };
   return {
-    plan, picture, change, isKept, isRefused, reply, isBusy, send,
-    undo: back.length > 0 ? () => { step(back, setBack, setForth); } : null,
-    redo: forth.length > 0 ? () => { step(forth, setForth, setBack); } : null,
+    plan,
+    picture,
+    change,
+    isKept,
+    isRefused,
+    reply,
+    isBusy,
+    send,
+    undo:
+      back.length > 0
+        ? () => {
+            step(back, setBack, setForth);
+          }
+        : null,
+    redo:
+      forth.length > 0
+        ? () => {
+            step(forth, setForth, setBack);
+          }
+        : null,
     /** After a refusal: the plan that stands, or mine over it. */
-    takeTheirs: () => { setDraft(null); },
-    keepMine: () => { setDraft((d) => d && { ...d, n: d.n + 1 }); },
+    takeTheirs: () => {
+      setDraft(null);
+    },
+    keepMine: () => {
+      setDraft((d) => d && { ...d, n: d.n + 1 });
+    },
   };
 }
 

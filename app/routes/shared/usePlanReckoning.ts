@@ -18,13 +18,25 @@ export type Facing = "along" | "worst";
 /** Each walk with who walks it; one that is nobody's is walked by the first. */
 export function walksOf(plan: FloorPlan, walkers: readonly Walker[], facing: Facing): WalkedBy[] {
   return plan.walks.flatMap((walk) => {
-    const walker = walkers.find((w) => w.channelId === walk.channelId) ?? (walk.channelId === null ? walkers[0] : undefined);
-    return walker && walk.points.length > 1 ? [{ walk, walker, receiver: walker.receiver, pack: { ...walker.pack, facingDeg: facing === "along" ? ("along" as const) : null } }] : [];
+    const walker =
+      walkers.find((w) => w.channelId === walk.channelId) ??
+      (walk.channelId === null ? walkers[0] : undefined);
+    return walker && walk.points.length > 1
+      ? [
+          {
+            walk,
+            walker,
+            receiver: walker.receiver,
+            pack: { ...walker.pack, facingDeg: facing === "along" ? ("along" as const) : null },
+          },
+        ]
+      : [];
   });
 }
 
 /** What a worker is asked: no more than it needs. */
-const askedOf = (walks: readonly WalkedBy[]): AskedWalk[] => walks.map(({ walk, pack, receiver }) => ({ walk, pack, receiver }));
+const askedOf = (walks: readonly WalkedBy[]): AskedWalk[] =>
+  walks.map(({ walk, pack, receiver }) => ({ walk, pack, receiver }));
 
 export interface Reckoning {
   walks: WalkedBy[];
@@ -34,8 +46,18 @@ export interface Reckoning {
   crash: string | null;
 }
 
-/** Maps and forecasts of a plan, kept up with it by a worker; while something is dragged only the map is. */
-export function usePlanReckoning(plan: FloorPlan | null, allWalkers: PlaceRange["walkers"], facing: Facing, mapFor: Walker | null, mapFacingDeg: number | null, isDragging: boolean): Reckoning {
+/**
+ * Maps and forecasts of a plan, kept up with it by a worker; while something is dragged only the
+ * map is.
+ */
+export function usePlanReckoning(
+  plan: FloorPlan | null,
+  allWalkers: PlaceRange["walkers"],
+  facing: Facing,
+  mapFor: Walker | null,
+  mapFacingDeg: number | null,
+  isDragging: boolean,
+): Reckoning {
   const [desk, setDesk] = useState<PlanDesk | null>(null);
   const [crash, setCrash] = useState<string | null>(null);
   const [map, setMap] = useState<PlanMap | null>(null);
@@ -44,16 +66,26 @@ export function usePlanReckoning(plan: FloorPlan | null, allWalkers: PlaceRange[
     const made = new PlanDesk(setCrash);
     // eslint-disable-next-line react-hooks/set-state-in-effect -- a worker can only be started in the browser
     setDesk(made);
-    return () => { made.close(); };
+    return () => {
+      made.close();
+    };
   }, []);
   const walkers = useSame(allWalkers);
-  const walks = useMemo(() => (plan ? walksOf(plan, walkers, facing) : []), [plan, walkers, facing]);
+  const walks = useMemo(
+    () => (plan ? walksOf(plan, walkers, facing) : []),
+    [plan, walkers, facing],
+  );
   const key = useMemo(() => JSON.stringify([plan, askedOf(walks)]), [plan, walks]);
   const lastKey = useRef("");
   useEffect(() => {
     if (!desk || !plan || isDragging || plan.antennas.length === 0) return;
     lastKey.current = key;
-    desk.forecasts(plan, askedOf(walks)).then((forecasts) => { if (lastKey.current === key) setTold({ key, forecasts }); }, () => undefined);
+    desk.forecasts(plan, askedOf(walks)).then(
+      (forecasts) => {
+        if (lastKey.current === key) setTold({ key, forecasts });
+      },
+      () => undefined,
+    );
   }, [desk, plan, walks, key, isDragging]);
   const mapPack = mapFor ? JSON.stringify([mapFor.pack, mapFor.receiver]) : "";
   useEffect(() => {
@@ -62,28 +94,52 @@ export function usePlanReckoning(plan: FloorPlan | null, allWalkers: PlaceRange[
     void desk.map({ plan, pack, receiver, facingDeg: mapFacingDeg }, setMap).catch(() => undefined);
   }, [desk, plan, mapPack, mapFacingDeg]);
   const hasAntennas = plan !== null && plan.antennas.length > 0;
-  return { walks, forecasts: hasAntennas && told?.key === key ? told.forecasts : null, map: hasAntennas ? map : null, crash };
+  return {
+    walks,
+    forecasts: hasAntennas && told?.key === key ? told.forecasts : null,
+    map: hasAntennas ? map : null,
+    crash,
+  };
 }
 
-export type HelpsState = { state: "waiting" } | { state: "reckoning"; share: number } | { state: "told"; helps: RankedHelp[] } | { state: "failed"; detail: string };
+export type HelpsState =
+  | { state: "waiting" }
+  | { state: "reckoning"; share: number }
+  | { state: "told"; helps: RankedHelp[] }
+  | { state: "failed"; detail: string };
 
 const SETTLE_MS = 500;
 
 /** What would help, found again a moment after the plan came to rest. */
-export function useHelps(plan: FloorPlan | null, walks: readonly WalkedBy[], isResting: boolean): HelpsState {
+export function useHelps(
+  plan: FloorPlan | null,
+  walks: readonly WalkedBy[],
+  isResting: boolean,
+): HelpsState {
   const [told, setTold] = useState<{ key: string; state: HelpsState } | null>(null);
-  const key = useMemo(() => JSON.stringify([plan, askedOf(walks), walks.map((w) => w.walker.mostMw)]), [plan, walks]);
+  const key = useMemo(
+    () => JSON.stringify([plan, askedOf(walks), walks.map((w) => w.walker.mostMw)]),
+    [plan, walks],
+  );
   useEffect(() => {
     if (!plan || !isResting || walks.length === 0 || plan.antennas.length === 0) return undefined;
     let running: ReturnType<typeof askHelps> | null = null;
     const timer = setTimeout(() => {
       let isOver = false;
       // what is told of progress may come in after the answer
-      running = askHelps(plan, askedOf(walks), walks.map((w) => mwToDbm(w.walker.mostMw)), (share) => { if (!isOver) setTold({ key, state: { state: "reckoning", share } }); });
+      running = askHelps(
+        plan,
+        askedOf(walks),
+        walks.map((w) => mwToDbm(w.walker.mostMw)),
+        (share) => {
+          if (!isOver) setTold({ key, state: { state: "reckoning", share } });
+        },
+      );
       void running.result.then((r) => {
         isOver = true;
         if (r.ok) setTold({ key, state: { state: "told", helps: r.value } });
-        else if (r.error.code === "worker-crashed") setTold({ key, state: { state: "failed", detail: r.error.detail } });
+        else if (r.error.code === "worker-crashed")
+          setTold({ key, state: { state: "failed", detail: r.error.detail } });
       });
     }, SETTLE_MS);
     return () => {

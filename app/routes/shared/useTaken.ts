@@ -14,5 +14,7 @@ export function useTaken(reply: Reply | undefined): (then: () => void) => void {
     waiting.current = null;
     if (reply.ok) then?.();
   }, [reply]);
-  return useCallback((then) => { waiting.current = then; }, []);
+  return useCallback((then) => {
+    waiting.current = then;
+  }, []);
 }

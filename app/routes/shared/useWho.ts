@@ -4,4 +4,5 @@ import type { WhoAsks } from "../../../server/services/whoAsks.server";
 const AT_THE_CART: WhoAsks = { name: null, rights: null };
 
 /** Who looks, as the frame of the day was told; outside of a day only the cart looks. */
-export const useWho = (): WhoAsks => (useRouteLoaderData("routes/dayFrame/route") as { who: WhoAsks } | undefined)?.who ?? AT_THE_CART;
+export const useWho = (): WhoAsks =>
+  (useRouteLoaderData("routes/dayFrame/route") as { who: WhoAsks } | undefined)?.who ?? AT_THE_CART;

@@ -9,12 +9,15 @@ import { Notice } from "../../ui/Notice/Notice";
 import { Heading, Panel, Row, Soft, Stack } from "../../ui/Page/Page";
 import type { ArchiveReply } from "../archive/route";
 
-const STANDING: Record<ArchivePreview["days"][number]["standing"], (added: number, table: string) => string> = {
-  "new": () => "new here",
-  "same": () => "here already, the same",
+const STANDING: Record<
+  ArchivePreview["days"][number]["standing"],
+  (added: number, table: string) => string
+> = {
+  new: () => "new here",
+  same: () => "here already, the same",
   "goes-on": (added) => `here already; the archive goes on: ${count(added, "record")} more`,
-  "behind": () => "here already, and farther than the archive: it stays",
-  "apart": (_, table) => `went on both here and there (${table}): the two cannot be made one`,
+  behind: () => "here already, and farther than the archive: it stays",
+  apart: (_, table) => `went on both here and there (${table}): the two cannot be made one`,
 };
 
 /** Opens an archive of a shoot: first what it would do, then it is done or left. */
@@ -25,17 +28,31 @@ export function OpenArchive() {
     const form = new FormData();
     form.set("what", what);
     form.set("file", of);
-    void fetcher.submit(form, { method: "post", action: "/archive", encType: "multipart/form-data" });
+    void fetcher.submit(form, {
+      method: "post",
+      action: "/archive",
+      encType: "multipart/form-data",
+    });
   };
   const isBusy = fetcher.state !== "idle";
   const reply = isBusy ? undefined : fetcher.data;
   const preview = file && reply?.ok ? reply.preview : undefined;
   const isApart = preview?.days.some((d) => d.standing === "apart") ?? false;
-  const brings = preview?.days.some((d) => d.standing === "new" || d.standing === "goes-on") ?? false;
+  const brings =
+    preview?.days.some((d) => d.standing === "new" || d.standing === "goes-on") ?? false;
   return (
     <Stack as="section" aria-label="Open an archive">
       <Row>
-        <FileTrigger acceptedFileTypes={[".zip"]} onSelect={(files) => { const [picked] = files ?? []; if (picked) { setFile(picked); post("look", picked); } }}>
+        <FileTrigger
+          acceptedFileTypes={[".zip"]}
+          onSelect={(files) => {
+            const [picked] = files ?? [];
+            if (picked) {
+              setFile(picked);
+              post("look", picked);
+            }
+          }}
+        >
           <Button isDisabled={isBusy}>Open an archive …</Button>
         </FileTrigger>
         {isBusy && <Soft role="status">Looking through the archive …</Soft>}
@@ -45,12 +62,31 @@ export function OpenArchive() {
       {preview && file && (
         <Panel aria-label="What the archive holds">
           <Heading as="h2">{preview.name}</Heading>
-          <Days>{preview.days.map((d) => <li key={d.uid}><b>{formatDate(d.dateIso)}</b>{`: ${STANDING[d.standing](d.added, d.table ?? "")}`}</li>)}</Days>
-          {preview.regionsKept.length > 0 && <p>{`The rules called ${listWords(preview.regionsKept)} stand otherwise here: yours stay.`}</p>}
-          {isApart && <p>Nothing of it would be lost as a shoot of its own, beside the one that is here.</p>}
+          <Days>
+            {preview.days.map((d) => (
+              <li key={d.uid}>
+                <b>{formatDate(d.dateIso)}</b>
+                {`: ${STANDING[d.standing](d.added, d.table ?? "")}`}
+              </li>
+            ))}
+          </Days>
+          {preview.regionsKept.length > 0 && (
+            <p>{`The rules called ${listWords(preview.regionsKept)} stand otherwise here: yours stay.`}</p>
+          )}
+          {isApart && (
+            <p>Nothing of it would be lost as a shoot of its own, beside the one that is here.</p>
+          )}
           <Row>
-            {brings && !isApart && <PrimaryButton isDisabled={isBusy} onPress={() => post("take", file)}>{preview.isKnown ? "Bring it up to date" : "Take it in"}</PrimaryButton>}
-            {isApart && <PrimaryButton isDisabled={isBusy} onPress={() => post("own", file)}>As a shoot of its own</PrimaryButton>}
+            {brings && !isApart && (
+              <PrimaryButton isDisabled={isBusy} onPress={() => post("take", file)}>
+                {preview.isKnown ? "Bring it up to date" : "Take it in"}
+              </PrimaryButton>
+            )}
+            {isApart && (
+              <PrimaryButton isDisabled={isBusy} onPress={() => post("own", file)}>
+                As a shoot of its own
+              </PrimaryButton>
+            )}
             {!isApart && !brings && <Soft>Nothing in it is missing here.</Soft>}
             <QuietButton onPress={() => setFile(null)}>Leave it</QuietButton>
           </Row>
@@ -60,4 +96,6 @@ export function OpenArchive() {
   );
 }
 
-const Days = styled.ul`list-style: none;`;
+const Days = styled.ul`
+  list-style: none;
+`;

@@ -2,7 +2,15 @@ import { useState } from "react";
 import { Link, redirect } from "react-router";
 import type { Route } from "./+types/route";
 import { knownRegions } from "../../../server/services/regions.server";
-import { changeDay, copyDay, type DayInShoot, getShoots, newShoot, renameShootTo, type ShootsView } from "../../../server/services/shoots.server";
+import {
+  changeDay,
+  copyDay,
+  type DayInShoot,
+  getShoots,
+  newShoot,
+  renameShootTo,
+  type ShootsView,
+} from "../../../server/services/shoots.server";
 import { capital, count, formatDate, listWords } from "../../../contract/format";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { ThemeToggle } from "../../features/frame/ThemeToggle";
@@ -18,7 +26,13 @@ import { shootsIntents, type ShootsIntent } from "./intents";
 
 export async function loader({ context }: Route.LoaderArgs) {
   const view = await getShoots(context.app);
-  return { view, regions: (await knownRegions(context.app.db)).map((k) => ({ id: k.region.name, label: k.region.title })) };
+  return {
+    view,
+    regions: (await knownRegions(context.app.db)).map((k) => ({
+      id: k.region.name,
+      label: k.region.title,
+    })),
+  };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: "Shoots and days · Plain Channel" }];
@@ -33,14 +47,30 @@ export async function action({ request, context }: Route.ActionArgs) {
       const made = await newShoot(app, intent);
       return made.ok ? redirect(`/day/${made.value}/setup`) : reply(made);
     }
-    case "rename": return reply(await renameShootTo(app, intent.shootId, intent.name), () => `It is called ${intent.name} now.`, ({ before }) => ({ ...intent, name: before }));
+    case "rename":
+      return reply(
+        await renameShootTo(app, intent.shootId, intent.name),
+        () => `It is called ${intent.name} now.`,
+        ({ before }) => ({ ...intent, name: before }),
+      );
     case "copy-day": {
       const made = await copyDay(app, intent.dayId, intent);
       return made.ok ? redirect(`/day/${made.value}/setup`) : reply(made);
     }
-    case "move-day": return reply(await changeDay(app, intent.dayId, { dateIso: intent.dateIso }), () => `Moved to ${formatDate(intent.dateIso)}.`, ({ before }) => ({ ...intent, dateIso: before.dateIso }));
-    case "put-away": return reply(await changeDay(app, intent.dayId, { isGone: true }), () => "The day is put away; nothing of it is lost.", () => ({ intent: "bring-back", dayId: intent.dayId }));
-    case "bring-back": return reply(await changeDay(app, intent.dayId, { isGone: false }), () => "The day is back.");
+    case "move-day":
+      return reply(
+        await changeDay(app, intent.dayId, { dateIso: intent.dateIso }),
+        () => `Moved to ${formatDate(intent.dateIso)}.`,
+        ({ before }) => ({ ...intent, dateIso: before.dateIso }),
+      );
+    case "put-away":
+      return reply(
+        await changeDay(app, intent.dayId, { isGone: true }),
+        () => "The day is put away; nothing of it is lost.",
+        () => ({ intent: "bring-back", dayId: intent.dayId }),
+      );
+    case "bring-back":
+      return reply(await changeDay(app, intent.dayId, { isGone: false }), () => "The day is back.");
   }
 }
 
@@ -51,24 +81,75 @@ export default function ShootsScreen({ loaderData: { view, regions } }: Route.Co
   const standing = days.filter((d) => !d.isGone);
   const gone = days.filter((d) => d.isGone);
   const [isNew, setNew] = useState(standing.length === 0);
-  const next = view.isPractice ? undefined : [...standing].filter((d) => d.dateIso >= view.todayIso).sort((a, b) => (a.dateIso < b.dateIso ? -1 : 1))[0];
+  const next = view.isPractice
+    ? undefined
+    : [...standing]
+        .filter((d) => d.dateIso >= view.todayIso)
+        .sort((a, b) => (a.dateIso < b.dateIso ? -1 : 1))[0];
   const shootOf = (d: DayInShoot) => view.shoots.find((s) => s.days.includes(d))?.name ?? "";
   return (
-    <AwayPage head={<><b>Plain Channel</b>{view.isPractice && <Soft>practice data, kept apart from yours</Soft>}<ThemeToggle /></>}>
+    <AwayPage
+      head={
+        <>
+          <b>Plain Channel</b>
+          {view.isPractice && <Soft>practice data, kept apart from yours</Soft>}
+          <ThemeToggle />
+        </>
+      }
+    >
       <Stack as="main" $gapPx={22}>
         <div>
-          <Answer>{standing.length === 0 ? "No shoot yet: what do you work on?" : next ? `Next: ${shootOf(next)}, ${next.dateIso === view.todayIso ? "today" : formatDate(next.dateIso)}` : `${capital(count(view.shoots.length, "shoot"))}, ${count(standing.length, "day")}`}</Answer>
-          <Sub>{standing.length === 0 ? "A shoot has days, a day has places, scenes and talkers. Begin with its name; the rest can follow. To look round first, the practice day opens with npm run demo." : "Open a day, copy it to another date with its places, case and cast, or begin another shoot."}</Sub>
+          <Answer>
+            {standing.length === 0
+              ? "No shoot yet: what do you work on?"
+              : next
+                ? `Next: ${shootOf(next)}, ${next.dateIso === view.todayIso ? "today" : formatDate(next.dateIso)}`
+                : `${capital(count(view.shoots.length, "shoot"))}, ${count(standing.length, "day")}`}
+          </Answer>
+          <Sub>
+            {standing.length === 0
+              ? "A shoot has days, a day has places, scenes and talkers. Begin with its name; the rest can follow. To look round first, the practice day opens with npm run demo."
+              : "Open a day, copy it to another date with its places, case and cast, or begin another shoot."}
+          </Sub>
         </div>
         <ReplyNotice<ShootsIntent> reply={answer} onUndo={send} />
-        {isNew ? <NewShoot regions={regions} todayIso={view.todayIso} isBusy={isBusy} send={send} onDrop={standing.length > 0 ? () => setNew(false) : null} /> : <Row><Button onPress={() => setNew(true)}>Begin another shoot</Button></Row>}
-        {view.shoots.filter((s) => s.days.some((d) => !d.isGone)).map((shoot) => <ShootSection key={shoot.id} shoot={shoot} view={view} isBusy={isBusy} send={send} />)}
+        {isNew ? (
+          <NewShoot
+            regions={regions}
+            todayIso={view.todayIso}
+            isBusy={isBusy}
+            send={send}
+            onDrop={standing.length > 0 ? () => setNew(false) : null}
+          />
+        ) : (
+          <Row>
+            <Button onPress={() => setNew(true)}>Begin another shoot</Button>
+          </Row>
+        )}
+        {view.shoots
+          .filter((s) => s.days.some((d) => !d.isGone))
+          .map((shoot) => (
+            <ShootSection key={shoot.id} shoot={shoot} view={view} isBusy={isBusy} send={send} />
+          ))}
         <OpenArchive />
-        <Row><Link to="/keep">Copies of everything</Link><Link to="/practice">Practise without any gear</Link></Row>
+        <Row>
+          <Link to="/keep">Copies of everything</Link>
+          <Link to="/practice">Practise without any gear</Link>
+        </Row>
         {gone.length > 0 && (
           <section>
             <Heading>Put away</Heading>
-            {gone.map((d) => <Row key={d.id}><span>{`${shootOf(d)}, ${formatDate(d.dateIso)}`}</span><QuietButton isDisabled={isBusy} onPress={() => send({ intent: "bring-back", dayId: d.id })}>Bring it back</QuietButton></Row>)}
+            {gone.map((d) => (
+              <Row key={d.id}>
+                <span>{`${shootOf(d)}, ${formatDate(d.dateIso)}`}</span>
+                <QuietButton
+                  isDisabled={isBusy}
+                  onPress={() => send({ intent: "bring-back", dayId: d.id })}
+                >
+                  Bring it back
+                </QuietButton>
+              </Row>
+            ))}
           </section>
         )}
       </Stack>
@@ -81,41 +162,118 @@ interface Parts {
   send: (intent: ShootsIntent) => void;
 }
 
-function ShootSection({ shoot, view, isBusy, send }: Parts & { shoot: ShootsView["shoots"][number]; view: ShootsView }) {
+function ShootSection({
+  shoot,
+  view,
+  isBusy,
+  send,
+}: Parts & { shoot: ShootsView["shoots"][number]; view: ShootsView }) {
   const [name, setName] = useState<string | null>(null);
   const [copied, setCopied] = useState<DayInShoot | null>(null);
   const rename = () => {
-    if (name !== null && name.trim() !== "" && name.trim() !== shoot.name) send({ intent: "rename", shootId: shoot.id, name: name.trim() });
+    if (name !== null && name.trim() !== "" && name.trim() !== shoot.name)
+      send({ intent: "rename", shootId: shoot.id, name: name.trim() });
     setName(null);
   };
   return (
     <section aria-label={shoot.name}>
       <Row>
-        {name === null ? <><Heading>{shoot.name}</Heading><QuietButton onPress={() => setName(shoot.name)} aria-label={`Rename ${shoot.name}`}>rename</QuietButton><a href={`/shoots/${shoot.id}/archive.zip`} download>whole shoot as one archive</a></>
-          : <TextField label="Name of the shoot" isLabelHidden value={name} onChange={setName} onCommit={rename} widthCh={30} isFocused />}
+        {name === null ? (
+          <>
+            <Heading>{shoot.name}</Heading>
+            <QuietButton onPress={() => setName(shoot.name)} aria-label={`Rename ${shoot.name}`}>
+              rename
+            </QuietButton>
+            <a href={`/shoots/${shoot.id}/archive.zip`} download>
+              whole shoot as one archive
+            </a>
+          </>
+        ) : (
+          <TextField
+            label="Name of the shoot"
+            isLabelHidden
+            value={name}
+            onChange={setName}
+            onCommit={rename}
+            widthCh={30}
+            isFocused
+          />
+        )}
       </Row>
       <Table>
-        <thead><tr><th>Day</th><th>Where</th><th>Places</th><th>Prepared</th><th /></tr></thead>
+        <thead>
+          <tr>
+            <th>Day</th>
+            <th>Where</th>
+            <th>Places</th>
+            <th>Prepared</th>
+            <th />
+          </tr>
+        </thead>
         <tbody>
-          {shoot.days.filter((d) => !d.isGone).map((d) => (
-            <tr key={d.id}>
-              <th scope="row"><Link to={`/day/${d.id}`}><b>{formatDate(d.dateIso)}</b></Link> <Soft>{`day ${d.dayNumber} of ${d.dayCount}${d.dateIso === view.todayIso ? " · today" : ""}`}</Soft></th>
-              <td data-label="Where">{d.town || <Soft>–</Soft>}</td>
-              <td data-label="Places">{listWords(d.placeNames)}</td>
-              <td data-label="Prepared"><Soft>{`${count(d.scenes, "scene")}, ${count(d.talkers, "talker")}`}</Soft></td>
-              <td data-wide><Row><QuietButton isDisabled={isBusy} onPress={() => setCopied(d)} aria-label={`Copy ${formatDate(d.dateIso)}`}>copy</QuietButton><QuietButton isDisabled={isBusy} onPress={() => send({ intent: "put-away", dayId: d.id })} aria-label={`Put ${formatDate(d.dateIso)} away`}>put away</QuietButton></Row></td>
-            </tr>
-          ))}
+          {shoot.days
+            .filter((d) => !d.isGone)
+            .map((d) => (
+              <tr key={d.id}>
+                <th scope="row">
+                  <Link to={`/day/${d.id}`}>
+                    <b>{formatDate(d.dateIso)}</b>
+                  </Link>{" "}
+                  <Soft>{`day ${d.dayNumber} of ${d.dayCount}${d.dateIso === view.todayIso ? " · today" : ""}`}</Soft>
+                </th>
+                <td data-label="Where">{d.town || <Soft>–</Soft>}</td>
+                <td data-label="Places">{listWords(d.placeNames)}</td>
+                <td data-label="Prepared">
+                  <Soft>{`${count(d.scenes, "scene")}, ${count(d.talkers, "talker")}`}</Soft>
+                </td>
+                <td data-wide>
+                  <Row>
+                    <QuietButton
+                      isDisabled={isBusy}
+                      onPress={() => setCopied(d)}
+                      aria-label={`Copy ${formatDate(d.dateIso)}`}
+                    >
+                      copy
+                    </QuietButton>
+                    <QuietButton
+                      isDisabled={isBusy}
+                      onPress={() => send({ intent: "put-away", dayId: d.id })}
+                      aria-label={`Put ${formatDate(d.dateIso)} away`}
+                    >
+                      put away
+                    </QuietButton>
+                  </Row>
+                </td>
+              </tr>
+            ))}
         </tbody>
       </Table>
-      {copied && <CopyDay key={copied.id} day={copied} shootId={shoot.id} view={view} isBusy={isBusy} send={send} onDrop={() => setCopied(null)} />}
+      {copied && (
+        <CopyDay
+          key={copied.id}
+          day={copied}
+          shootId={shoot.id}
+          view={view}
+          isBusy={isBusy}
+          send={send}
+          onDrop={() => setCopied(null)}
+        />
+      )}
     </section>
   );
 }
 
-const dayAfter = (dateIso: string) => new Date(Date.parse(`${dateIso}T12:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
+const dayAfter = (dateIso: string) =>
+  new Date(Date.parse(`${dateIso}T12:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
 
-function CopyDay({ day, shootId, view, isBusy, send, onDrop }: Parts & { day: DayInShoot; shootId: number; view: ShootsView; onDrop: () => void }) {
+function CopyDay({
+  day,
+  shootId,
+  view,
+  isBusy,
+  send,
+  onDrop,
+}: Parts & { day: DayInShoot; shootId: number; view: ShootsView; onDrop: () => void }) {
   const [dateIso, setDateIso] = useState(dayAfter(day.dateIso));
   const [to, setTo] = useState(shootId);
   const [withScenes, setWithScenes] = useState(false);
@@ -124,19 +282,45 @@ function CopyDay({ day, shootId, view, isBusy, send, onDrop }: Parts & { day: Da
       <Heading as="h3">{`A day like ${formatDate(day.dateIso)}`}</Heading>
       <Row style={{ alignItems: "end" }}>
         <TextField label="Date" type="date" value={dateIso} onChange={setDateIso} widthCh={13} />
-        <SelectField label="Shoot" value={to} onChange={setTo} choices={view.shoots.map((s) => ({ id: s.id, label: s.name }))} />
-        <SwitchField isSelected={withScenes} onChange={setWithScenes}>its scenes too</SwitchField>
+        <SelectField
+          label="Shoot"
+          value={to}
+          onChange={setTo}
+          choices={view.shoots.map((s) => ({ id: s.id, label: s.name }))}
+        />
+        <SwitchField isSelected={withScenes} onChange={setWithScenes}>
+          its scenes too
+        </SwitchField>
       </Row>
-      <Soft as="p">Places, case, stations and talkers come along; what was scanned, picked and proved does not.</Soft>
+      <Soft as="p">
+        Places, case, stations and talkers come along; what was scanned, picked and proved does not.
+      </Soft>
       <Row>
-        <PrimaryButton isDisabled={isBusy || dateIso === ""} onPress={() => send({ intent: "copy-day", dayId: day.id, shootId: to, dateIso, withScenes })}>Make the day</PrimaryButton>
+        <PrimaryButton
+          isDisabled={isBusy || dateIso === ""}
+          onPress={() =>
+            send({ intent: "copy-day", dayId: day.id, shootId: to, dateIso, withScenes })
+          }
+        >
+          Make the day
+        </PrimaryButton>
         <QuietButton onPress={onDrop}>Drop it</QuietButton>
       </Row>
     </Panel>
   );
 }
 
-function NewShoot({ regions, todayIso, isBusy, send, onDrop }: Parts & { regions: { id: string; label: string }[]; todayIso: string; onDrop: (() => void) | null }) {
+function NewShoot({
+  regions,
+  todayIso,
+  isBusy,
+  send,
+  onDrop,
+}: Parts & {
+  regions: { id: string; label: string }[];
+  todayIso: string;
+  onDrop: (() => void) | null;
+}) {
   const [name, setName] = useState("");
   const [dateIso, setDateIso] = useState(dayAfter(todayIso));
   const [town, setTown] = useState("");
@@ -147,13 +331,44 @@ function NewShoot({ regions, todayIso, isBusy, send, onDrop }: Parts & { regions
       <Heading as="h2">A new shoot</Heading>
       <Settings>
         <TextField label="Name" value={name} onChange={setName} widthCh={24} />
-        <TextField label="First day" type="date" value={dateIso} onChange={setDateIso} widthCh={13} />
+        <TextField
+          label="First day"
+          type="date"
+          value={dateIso}
+          onChange={setDateIso}
+          widthCh={13}
+        />
         <TextField label="Town" value={town} onChange={setTown} widthCh={20} />
-        <SelectField label="By the rules of" value={region} onChange={setRegion} choices={regions} />
-        <TextField label="First place" value={place} onChange={setPlace} widthCh={20} placeholder="a room, a street" />
+        <SelectField
+          label="By the rules of"
+          value={region}
+          onChange={setRegion}
+          choices={regions}
+        />
+        <TextField
+          label="First place"
+          value={place}
+          onChange={setPlace}
+          widthCh={20}
+          placeholder="a room, a street"
+        />
       </Settings>
       <Row>
-        <PrimaryButton isDisabled={isBusy || name.trim() === "" || dateIso === ""} onPress={() => send({ intent: "new-shoot", name: name.trim(), dateIso, town: town.trim(), region, place: place.trim() || "First place" })}>Begin it</PrimaryButton>
+        <PrimaryButton
+          isDisabled={isBusy || name.trim() === "" || dateIso === ""}
+          onPress={() =>
+            send({
+              intent: "new-shoot",
+              name: name.trim(),
+              dateIso,
+              town: town.trim(),
+              region,
+              place: place.trim() || "First place",
+            })
+          }
+        >
+          Begin it
+        </PrimaryButton>
         {onDrop && <QuietButton onPress={onDrop}>Drop it</QuietButton>}
       </Row>
     </Panel>

@@ -4,5 +4,9 @@ import { download } from "../shared/reply.server";
 
 /** What somebody who helps needs to know of this program. */
 export function loader({ context }: Route.LoaderArgs) {
-  return download(`${JSON.stringify(supportReport(context.app), null, 2)}\n`, "application/json", "plain-channel-support.json");
+  return download(
+    `${JSON.stringify(supportReport(context.app), null, 2)}\n`,
+    "application/json",
+    "plain-channel-support.json",
+  );
 }

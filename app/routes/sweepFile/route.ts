@@ -5,7 +5,10 @@ import { dayIdOf, download, notFound, orNotFound } from "../shared/reply.server"
 /** One scan as a file: columns, rows or the application's own JSON. */
 export async function loader({ params, context }: Route.LoaderArgs) {
   const form = params.form;
-  if (form !== "columns.csv" && form !== "rows.csv" && form !== "json") throw notFound("A scan is saved as columns.csv, rows.csv or json.");
-  const file = orNotFound(await exportSweep(context.app, dayIdOf(params), Number(params.sweepId), form));
+  if (form !== "columns.csv" && form !== "rows.csv" && form !== "json")
+    throw notFound("A scan is saved as columns.csv, rows.csv or json.");
+  const file = orNotFound(
+    await exportSweep(context.app, dayIdOf(params), Number(params.sweepId), form),
+  );
   return download(file.text, file.contentType, file.name);
 }

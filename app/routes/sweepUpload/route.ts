@@ -2,12 +2,26 @@ import type { Route } from "./+types/route";
 import { importSweepStream } from "../../../server/services/sweepFiles.server";
 import { dayIdOf, refuse, reply } from "../shared/reply.server";
 
-/** Takes one sweep file as it comes in, however long: it is read piece by piece. The name goes along in a header, for messages. */
+/**
+ * Takes one sweep file as it comes in, however long: it is read piece by piece. The name goes along
+ * in a header, for messages.
+ */
 export async function action({ params, request, context }: Route.ActionArgs) {
   if (!request.body) return refuse("No file came with that. Nothing was changed.", 400);
   const name = (fileNameOf(request.headers.get("x-file-name")) ?? "the file").slice(0, 200);
-  return reply(await importSweepStream(context.app, dayIdOf(params), name, request.body as unknown as AsyncIterable<Uint8Array>), ({ measurement }) =>
-    [`Read ${measurement.points} points from "${name}".`, ...measurement.warnings.map((w) => w.message)].join(" "));
+  return reply(
+    await importSweepStream(
+      context.app,
+      dayIdOf(params),
+      name,
+      request.body as unknown as AsyncIterable<Uint8Array>,
+    ),
+    ({ measurement }) =>
+      [
+        `Read ${measurement.points} points from "${name}".`,
+        ...measurement.warnings.map((w) => w.message),
+      ].join(" "),
+  );
 }
 
 /** Null where there is none, or one that is not encoded as ours are. */

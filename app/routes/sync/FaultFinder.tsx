@@ -13,8 +13,19 @@ const SHOWN_CAUSES = 3;
 const SURE_ENOUGH = 0.8;
 const OTHER_LOOKS = 8;
 
-/** Finds what is wrong with one channel: a look at a time, the one that tells most for its effort, until one cause stands out. What the day knows is counted from the start. */
-export function FaultFinder({ talker, knowledge, onClose }: { talker: string; knowledge: ChannelKnowledge; onClose: () => void }) {
+/**
+ * Finds what is wrong with one channel: a look at a time, the one that tells most for its effort,
+ * until one cause stands out. What the day knows is counted from the start.
+ */
+export function FaultFinder({
+  talker,
+  knowledge,
+  onClose,
+}: {
+  talker: string;
+  knowledge: ChannelKnowledge;
+  onClose: () => void;
+}) {
   const [seen, setSeen] = useState<Finding[]>([]);
   const [chosen, setChosen] = useState<CheckId | null>(null);
   const { findings: known, knows } = knownOf(knowledge);
@@ -36,29 +47,67 @@ export function FaultFinder({ talker, knowledge, onClose }: { talker: string; kn
           {ranked.slice(0, SHOWN_CAUSES).map(({ cause, probability }, i) => (
             <li key={cause} data-first={i === 0 || undefined}>
               <Bar style={{ width: `${Math.round(probability * 100)}%` }} aria-hidden />
-              <span>{capital(CAUSE_WORDS[cause].is)}</span> <Figure>{`${Math.round(probability * 100)} %`}</Figure>
+              <span>{capital(CAUSE_WORDS[cause].is)}</span>{" "}
+              <Figure>{`${Math.round(probability * 100)} %`}</Figure>
             </li>
           ))}
         </Causes>
-        {first.probability >= SURE_ENOUGH && <p><b>{CAUSE_WORDS[first.cause].mend}</b></p>}
+        {first.probability >= SURE_ENOUGH && (
+          <p>
+            <b>{CAUSE_WORDS[first.cause].mend}</b>
+          </p>
+        )}
         {check && (
           <div aria-live="polite">
-            <p>{first.probability >= SURE_ENOUGH ? <Soft>To be surer: </Soft> : null}{CHECK_WORDS[check]}</p>
+            <p>
+              {first.probability >= SURE_ENOUGH ? <Soft>To be surer: </Soft> : null}
+              {CHECK_WORDS[check]}
+            </p>
             {CHECKS[check].touches && <Soft as="p">{TOUCH_CAUTION}</Soft>}
             <Row>
-              {CHECKS[check].outcomes.map((o) => <Button key={o} onPress={() => answer(o)}>{o === hint ? `${o} (the meter says so)` : o}</Button>)}
+              {CHECKS[check].outcomes.map((o) => (
+                <Button key={o} onPress={() => answer(o)}>
+                  {o === hint ? `${o} (the meter says so)` : o}
+                </Button>
+              ))}
             </Row>
           </div>
         )}
         <Row>
-          {looks.length > 1 && <SelectField label="Look at something else" isLabelHidden value={check ?? looks[0]!.check} onChange={setChosen} choices={looks.slice(0, OTHER_LOOKS).map((l) => ({ id: l.check, label: l.check === check ? "Look at something else" : CHECK_WORDS[l.check] }))} />}
+          {looks.length > 1 && (
+            <SelectField
+              label="Look at something else"
+              isLabelHidden
+              value={check ?? looks[0]!.check}
+              onChange={setChosen}
+              choices={looks.slice(0, OTHER_LOOKS).map((l) => ({
+                id: l.check,
+                label: l.check === check ? "Look at something else" : CHECK_WORDS[l.check],
+              }))}
+            />
+          )}
           <QuietButton onPress={onClose}>Close</QuietButton>
         </Row>
         {findings.length > 0 && (
           <Seen>
             {findings.map((f) => {
               const isMine = seen.includes(f);
-              return <li key={f.check}><Soft>{`${CHECK_WORDS[f.check].replace(/[?.]$/, "")}: `}</Soft>{f.outcome}{isMine ? <QuietButton aria-label={`Take back: ${CHECK_WORDS[f.check]}`} onPress={() => setSeen((all) => all.filter((x) => x !== f))}>take back</QuietButton> : <Soft> (the day knows)</Soft>}</li>;
+              return (
+                <li key={f.check}>
+                  <Soft>{`${CHECK_WORDS[f.check].replace(/[?.]$/, "")}: `}</Soft>
+                  {f.outcome}
+                  {isMine ? (
+                    <QuietButton
+                      aria-label={`Take back: ${CHECK_WORDS[f.check]}`}
+                      onPress={() => setSeen((all) => all.filter((x) => x !== f))}
+                    >
+                      take back
+                    </QuietButton>
+                  ) : (
+                    <Soft> (the day knows)</Soft>
+                  )}
+                </li>
+              );
             })}
           </Seen>
         )}
@@ -67,6 +116,40 @@ export function FaultFinder({ talker, knowledge, onClose }: { talker: string; kn
   );
 }
 
-const Causes = styled.ol`list-style: none; li { position: relative; padding: 6px 8px; display: flex; justify-content: space-between; gap: 12px; } li[data-first] { font-weight: 700; font-size: 18px; }`;
-const Bar = styled.span`position: absolute; inset: 0 auto 0 0; background: var(--air); opacity: 0.55; && + span { position: relative; } ~ * { position: relative; }`;
-const Seen = styled.ul`list-style: none; font-size: 15px; li { display: flex; flex-wrap: wrap; align-items: center; gap: 0 6px; min-height: 32px; }`;
+const Causes = styled.ol`
+  list-style: none;
+  li {
+    position: relative;
+    padding: 6px 8px;
+    display: flex;
+    justify-content: space-between;
+    gap: 12px;
+  }
+  li[data-first] {
+    font-weight: 700;
+    font-size: 18px;
+  }
+`;
+const Bar = styled.span`
+  position: absolute;
+  inset: 0 auto 0 0;
+  background: var(--air);
+  opacity: 0.55;
+  && + span {
+    position: relative;
+  }
+  ~ * {
+    position: relative;
+  }
+`;
+const Seen = styled.ul`
+  list-style: none;
+  font-size: 15px;
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0 6px;
+    min-height: 32px;
+  }
+`;

@@ -21,35 +21,77 @@ interface PacksProps {
   send: (intent: SyncIntent) => void;
 }
 
-const wantedOf = (c: ChannelView): number | null => ("frequencyHz" in c.state.frequency ? c.state.frequency.frequencyHz : null);
+const wantedOf = (c: ChannelView): number | null =>
+  "frequencyHz" in c.state.frequency ? c.state.frequency.frequencyHz : null;
 const NONE = "";
 
 /** Which pack a person carries, whether there is another beside it, and when it last got cells. */
-export function PacksAndCells({ view, channel: c, isBusy, saw, send }: PacksProps & { view: DayView; saw: (seen: Seen) => void }) {
+export function PacksAndCells({
+  view,
+  channel: c,
+  isBusy,
+  saw,
+  send,
+}: PacksProps & { view: DayView; saw: (seen: Seen) => void }) {
   const names = namesOf(view);
   const wantedHz = wantedOf(c);
-  const free = view.packs.filter((p) => p.carriedBy === null && !packModel(view.kit, p.modelId).adaptive);
+  const free = view.packs.filter(
+    (p) => p.carriedBy === null && !packModel(view.kit, p.modelId).adaptive,
+  );
   return (
     <Panel aria-label={`Packs and cells of ${c.talker}`}>
       <Line>
-        <CartOnly><SelectField
-          label={`Pack of ${c.talker}`} value={c.packKey} isDisabled={isBusy}
-          onChange={(packKey) => packKey !== c.packKey && send({ intent: "use-pack", channelId: c.id, packKey, seenVersion: c.version })}
-          choices={view.packs.map((p) => ({
-            id: p.key, label: p.label, isDisabled: p.carriedBy !== null && p.carriedBy !== c.id,
-            detail: p.carriedBy !== null && p.carriedBy !== c.id ? `with ${names.talker(p.carriedBy)}` : fitWords(view, c, p),
-          }))}
-        /></CartOnly>
+        <CartOnly>
+          <SelectField
+            label={`Pack of ${c.talker}`}
+            value={c.packKey}
+            isDisabled={isBusy}
+            onChange={(packKey) =>
+              packKey !== c.packKey &&
+              send({ intent: "use-pack", channelId: c.id, packKey, seenVersion: c.version })
+            }
+            choices={view.packs.map((p) => ({
+              id: p.key,
+              label: p.label,
+              isDisabled: p.carriedBy !== null && p.carriedBy !== c.id,
+              detail:
+                p.carriedBy !== null && p.carriedBy !== c.id
+                  ? `with ${names.talker(p.carriedBy)}`
+                  : fitWords(view, c, p),
+            }))}
+          />
+        </CartOnly>
         {c.meets === "tunes" && (
-          <CartOnly><SelectField
-            label="Another on the same channel" value={NONE} isDisabled={isBusy || free.length === 0}
-            onChange={(key) => key !== NONE && send({ intent: "share", channelId: c.id, packKey: key, how: "add", seenVersion: c.version })}
-            choices={[{ id: NONE, label: free.length === 0 ? "no pack is free" : "none" }, ...free.map((p) => {
-              const { tuning, form } = packModel(view.kit, p.modelId);
-              const cannot = wantedHz !== null && !canBeSet(tuning, wantedHz);
-              return { id: p.key, label: p.label, isDisabled: cannot, detail: `${form}, ${stretchesWords(tuning)}${cannot ? ": cannot go there" : ""}` };
-            })]}
-          /></CartOnly>
+          <CartOnly>
+            <SelectField
+              label="Another on the same channel"
+              value={NONE}
+              isDisabled={isBusy || free.length === 0}
+              onChange={(key) =>
+                key !== NONE &&
+                send({
+                  intent: "share",
+                  channelId: c.id,
+                  packKey: key,
+                  how: "add",
+                  seenVersion: c.version,
+                })
+              }
+              choices={[
+                { id: NONE, label: free.length === 0 ? "no pack is free" : "none" },
+                ...free.map((p) => {
+                  const { tuning, form } = packModel(view.kit, p.modelId);
+                  const cannot = wantedHz !== null && !canBeSet(tuning, wantedHz);
+                  return {
+                    id: p.key,
+                    label: p.label,
+                    isDisabled: cannot,
+                    detail: `${form}, ${stretchesWords(tuning)}${cannot ? ": cannot go there" : ""}`,
+                  };
+                }),
+              ]}
+            />
+          </CartOnly>
         )}
         <Button onPress={() => saw({ what: "cells" })}>{`Fresh cells in ${c.packLabel}`}</Button>
       </Line>
@@ -58,21 +100,56 @@ export function PacksAndCells({ view, channel: c, isBusy, saw, send }: PacksProp
   );
 }
 
-/** Other packs of one position, a handheld beside the bodypack: each is brought to the same frequency, and only one may be on at a time. */
+/**
+ * Other packs of one position, a handheld beside the bodypack: each is brought to the same
+ * frequency, and only one may be on at a time.
+ */
 export function AlsoPacks({ channel: c, isBusy, send }: PacksProps) {
-  const share = (packKey: string, how: "drop" | "first") => send({ intent: "share", channelId: c.id, packKey, how, seenVersion: c.version });
+  const share = (packKey: string, how: "drop" | "first") =>
+    send({ intent: "share", channelId: c.id, packKey, how, seenVersion: c.version });
   const wantedHz = wantedOf(c);
   return c.others.map((o) => {
     const onHz = o.report?.isOn ? o.report.frequencyHz : o.syncedHz;
     const matches = onHz !== null && onHz === wantedHz;
     return (
-      <Line key={o.packKey} aria-label={`${o.packLabel}, on ${c.talker}’s channel too`} role="group">
-        <span>{`also ${o.packLabel}`} <Figure>{onHz === null ? "–" : formatMhz(onHz)}</Figure></span>
-        <Status status={matches ? "done" : "todo"}>{matches ? "same frequency: only one may be on" : onHz === null ? "not synced yet" : "elsewhere"}</Status>
-        {o.report && <SwitchField isSelected={o.report.isOn} isDisabled={isBusy} onChange={(isOn) => send({ intent: "handle-pack", packKey: o.packKey, change: { isOn } })}>{`${o.packLabel} on`}</SwitchField>}
-        {c.isDriven && o.report?.isOn && !matches && <Button isDisabled={isBusy} onPress={() => send({ intent: "sync-pack", channelId: c.id, packKey: o.packKey })}>{`Sync ${o.packLabel}`}</Button>}
-        <QuietButton isDisabled={isBusy} onPress={() => share(o.packKey, "first")}>{`Use ${o.packLabel} first`}</QuietButton>
-        <QuietButton isDisabled={isBusy} onPress={() => share(o.packKey, "drop")}>{`Take ${o.packLabel} away`}</QuietButton>
+      <Line
+        key={o.packKey}
+        aria-label={`${o.packLabel}, on ${c.talker}’s channel too`}
+        role="group"
+      >
+        <span>
+          {`also ${o.packLabel}`} <Figure>{onHz === null ? "–" : formatMhz(onHz)}</Figure>
+        </span>
+        <Status status={matches ? "done" : "todo"}>
+          {matches
+            ? "same frequency: only one may be on"
+            : onHz === null
+              ? "not synced yet"
+              : "elsewhere"}
+        </Status>
+        {o.report && (
+          <SwitchField
+            isSelected={o.report.isOn}
+            isDisabled={isBusy}
+            onChange={(isOn) =>
+              send({ intent: "handle-pack", packKey: o.packKey, change: { isOn } })
+            }
+          >{`${o.packLabel} on`}</SwitchField>
+        )}
+        {c.isDriven && o.report?.isOn && !matches && (
+          <Button
+            isDisabled={isBusy}
+            onPress={() => send({ intent: "sync-pack", channelId: c.id, packKey: o.packKey })}
+          >{`Sync ${o.packLabel}`}</Button>
+        )}
+        <QuietButton
+          isDisabled={isBusy}
+          onPress={() => share(o.packKey, "first")}
+        >{`Use ${o.packLabel} first`}</QuietButton>
+        <QuietButton
+          isDisabled={isBusy}
+          onPress={() => share(o.packKey, "drop")}
+        >{`Take ${o.packLabel} away`}</QuietButton>
       </Line>
     );
   });
@@ -80,9 +157,16 @@ export function AlsoPacks({ channel: c, isBusy, send }: PacksProps) {
 
 function fitWords(view: DayView, c: ChannelView, unit: PackView): string {
   const pack = packModel(view.kit, unit.modelId);
-  const found = pairing(receiverModel(view.kit, c.receiverModelId), pack, { receiver: c.receiverKeyName, pack: unit.keyName });
+  const found = pairing(receiverModel(view.kit, c.receiverModelId), pack, {
+    receiver: c.receiverKeyName,
+    pack: unit.keyName,
+  });
   return `${pack.adaptive ? "adaptive" : stretchesWords(pack.tuning)}: ${found.works ? `works with ${c.receiverLabel}` : found.problem.code === "no-common-range" ? `never meets ${c.receiverLabel}` : pairProblemWords(found.problem)}`;
 }
 
-
-const Line = styled.div`display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: end;`;
+const Line = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: end;
+`;

@@ -10,7 +10,16 @@ import { drillOf, endDrill, hideFaults } from "../../../server/services/drill.se
 import { pairPack } from "../../../server/services/pairings.server";
 import { setPackPower } from "../../../server/services/preparation.server";
 import { moveToSpare } from "../../../server/services/plans.server";
-import { handlePack, prove, screwAntennaOn, setReceivers, shareChannel, syncPack, takeSyncBack, usePack as takePack } from "../../../server/services/syncs.server";
+import {
+  handlePack,
+  prove,
+  screwAntennaOn,
+  setReceivers,
+  shareChannel,
+  syncPack,
+  takeSyncBack,
+  usePack as takePack,
+} from "../../../server/services/syncs.server";
 import { capital, count, mhz, numberWord } from "../../../contract/format";
 import { outboxOf, useOutbox } from "../../features/live/outbox";
 import { useLiveState } from "../../features/live/useLive";
@@ -34,12 +43,14 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return { drill: drillOf(context.app, loaded) };
 }
 
-export const clientLoader = ({ serverLoader }: Route.ClientLoaderArgs) => serverLoader().catch((error: unknown) => {
-  if (error instanceof TypeError) return { drill: null };
-  throw error;
-});
+export const clientLoader = ({ serverLoader }: Route.ClientLoaderArgs) =>
+  serverLoader().catch((error: unknown) => {
+    if (error instanceof TypeError) return { drill: null };
+    throw error;
+  });
 
-export const clientAction = ({ serverAction }: Route.ClientActionArgs) => answerOrAway(serverAction);
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  answerOrAway(serverAction);
 
 export async function action({ params, request, context }: Route.ActionArgs) {
   const { app } = context;
@@ -48,23 +59,49 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if (!read.ok) return read.reply;
   const { intent } = read;
   switch (intent.intent) {
-    case "set-receivers": return reply(await setReceivers(app, dayId, intent.channelIds));
-    case "sync-pack": return reply(await syncPack(app, dayId, intent.channelId, intent.packKey));
-    case "take-back": return reply(await takeSyncBack(app, dayId, intent.syncId), () => "Taken back.");
-    case "move-to-spare": return reply(await moveToSpare(app, dayId, intent.channelId), ({ talker, frequencyHz, isSpare, version }) => `${talker} moves to ${mhz(frequencyHz)}${isSpare ? ", a spare" : ""}: plan ${version}. Receiver first, then the pack.`);
-    case "pair": return reply(await pairPack(app, dayId, intent.channelId), () => "Paired. Switched off and on again, it still knows its receiver.");
-    case "set-power": return reply(await setPackPower(app, dayId, intent.packKey, intent.powerMw), () => `Set to ${intent.powerMw} mW.`);
-    case "hide-faults": return reply(await hideFaults(app, dayId, Math.round(app.realNowMs())), () => "After the meal break: fresh cells in every pack, and five faults are hidden. Prove every channel.");
-    case "end-drill": return reply(await endDrill(app, dayId), () => "All faults are taken away.");
-    case "share": return reply(await shareChannel(app, dayId, intent));
+    case "set-receivers":
+      return reply(await setReceivers(app, dayId, intent.channelIds));
+    case "sync-pack":
+      return reply(await syncPack(app, dayId, intent.channelId, intent.packKey));
+    case "take-back":
+      return reply(await takeSyncBack(app, dayId, intent.syncId), () => "Taken back.");
+    case "move-to-spare":
+      return reply(
+        await moveToSpare(app, dayId, intent.channelId),
+        ({ talker, frequencyHz, isSpare, version }) =>
+          `${talker} moves to ${mhz(frequencyHz)}${isSpare ? ", a spare" : ""}: plan ${version}. Receiver first, then the pack.`,
+      );
+    case "pair":
+      return reply(
+        await pairPack(app, dayId, intent.channelId),
+        () => "Paired. Switched off and on again, it still knows its receiver.",
+      );
+    case "set-power":
+      return reply(
+        await setPackPower(app, dayId, intent.packKey, intent.powerMw),
+        () => `Set to ${intent.powerMw} mW.`,
+      );
+    case "hide-faults":
+      return reply(
+        await hideFaults(app, dayId, Math.round(app.realNowMs())),
+        () =>
+          "After the meal break: fresh cells in every pack, and five faults are hidden. Prove every channel.",
+      );
+    case "end-drill":
+      return reply(await endDrill(app, dayId), () => "All faults are taken away.");
+    case "share":
+      return reply(await shareChannel(app, dayId, intent));
     case "screw-antenna": {
       const screwed = await screwAntennaOn(app, dayId, intent.receiverKey);
       // whether it helped is only known by looking again
       return screwed.ok ? reply(await prove(app, dayId, intent.channelId)) : reply(screwed);
     }
-    case "prove": return reply(await prove(app, dayId, intent.channelId));
-    case "use-pack": return reply(await takePack(app, dayId, intent));
-    case "handle-pack": return reply(await handlePack(app, dayId, intent.packKey, intent.change));
+    case "prove":
+      return reply(await prove(app, dayId, intent.channelId));
+    case "use-pack":
+      return reply(await takePack(app, dayId, intent));
+    case "handle-pack":
+      return reply(await handlePack(app, dayId, intent.packKey, intent.change));
   }
 }
 
@@ -80,33 +117,119 @@ export default function SyncScreen({ loaderData: { drill } }: Route.ComponentPro
   const nowMs = useNow(view.nowMs);
   const saw = (c: ChannelView, seen: Seen) => {
     const frequencyHz = pickedHz(view.plan, c.id) ?? SELF_CHOSEN_HZ;
-    outboxOf(view.day.id).put({ channelId: c.id, atMs: nowMs, of: { frequencyHz: c.meets === "adaptive" ? SELF_CHOSEN_HZ : frequencyHz, packKey: c.packKey, receiverKey: c.receiverKey }, seen });
+    outboxOf(view.day.id).put({
+      channelId: c.id,
+      atMs: nowMs,
+      of: {
+        frequencyHz: c.meets === "adaptive" ? SELF_CHOSEN_HZ : frequencyHz,
+        packKey: c.packKey,
+        receiverKey: c.receiverKey,
+      },
+      seen,
+    });
   };
   const isPlanned = view.plan !== null || view.channels.some((c) => c.meets === "adaptive");
   return (
     <Stack>
       <div>
-        <Answer>{!isPlanned ? "Nothing to sync yet" : proved === view.channels.length ? `${capital(count(proved, "channel"))} proved` : `${proved === 0 ? "None" : capital(numberWord(proved))} of ${count(view.channels.length, "channel")} proved`}</Answer>
-        <Sub>{isPlanned ? "Receiver first, then the pack to match. Proved means: pack off, nothing on the meter; pack on, RF and audio." : "Accept a set of frequencies under Pick; then the receivers are set to it, and the packs to the receivers."} <CartOnly><Link to={`/day/${view.day.id}/one`}>One channel after the other</Link></CartOnly></Sub>
+        <Answer>
+          {!isPlanned
+            ? "Nothing to sync yet"
+            : proved === view.channels.length
+              ? `${capital(count(proved, "channel"))} proved`
+              : `${proved === 0 ? "None" : capital(numberWord(proved))} of ${count(view.channels.length, "channel")} proved`}
+        </Answer>
+        <Sub>
+          {isPlanned
+            ? "Receiver first, then the pack to match. Proved means: pack off, nothing on the meter; pack on, RF and audio."
+            : "Accept a set of frequencies under Pick; then the receivers are set to it, and the packs to the receivers."}{" "}
+          <CartOnly>
+            <Link to={`/day/${view.day.id}/one`}>One channel after the other</Link>
+          </CartOnly>
+        </Sub>
       </div>
       {unset.length > 0 && (
-        <Row><CartPrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "set-receivers", channelIds: unset.map((c) => c.id) })}>{unset.length === 1 ? `Set ${unset[0]!.talker}’s receiver` : `Set ${numberWord(unset.length)} receivers to plan ${view.plan?.version}`}</CartPrimaryButton></Row>
+        <Row>
+          <CartPrimaryButton
+            isDisabled={isBusy}
+            onPress={() => send({ intent: "set-receivers", channelIds: unset.map((c) => c.id) })}
+          >
+            {unset.length === 1
+              ? `Set ${unset[0]!.talker}’s receiver`
+              : `Set ${numberWord(unset.length)} receivers to plan ${view.plan?.version}`}
+          </CartPrimaryButton>
+        </Row>
       )}
-      {drill && <Drill drill={drill} isProved={proved === view.channels.length} isBusy={isBusy} send={send} />}
+      {drill && (
+        <Drill
+          drill={drill}
+          isProved={proved === view.channels.length}
+          isBusy={isBusy}
+          send={send}
+        />
+      )}
       <ReplyNotice reply={answer} />
       {last && (last.words ?? last.syncId) !== null && waiting.length === 0 && (
-        <Notice key={last.at} kind={last.words === null ? "said" : "refused"} action={last.syncId !== null ? <QuietButton onPress={() => send({ intent: "take-back", syncId: last.syncId! })}>Undo</QuietButton> : undefined}>
-          {last.words ?? (last.seen.what === "cells" ? "Fresh cells noted: what that undoes of the proof is marked." : "Noted.")}
+        <Notice
+          key={last.at}
+          kind={last.words === null ? "said" : "refused"}
+          action={
+            last.syncId !== null ? (
+              <QuietButton onPress={() => send({ intent: "take-back", syncId: last.syncId! })}>
+                Undo
+              </QuietButton>
+            ) : undefined
+          }
+        >
+          {last.words ??
+            (last.seen.what === "cells"
+              ? "Fresh cells noted: what that undoes of the proof is marked."
+              : "Noted.")}
         </Notice>
       )}
       <Channels>
-        {view.channels.map((c) => <SyncChannel key={c.id} view={view} channel={c} reading={meters[c.id]} waiting={waiting} saw={(seen) => saw(c, seen)} isBusy={isBusy || live !== "live"} pending={pending} send={send} />)}
+        {view.channels.map((c) => (
+          <SyncChannel
+            key={c.id}
+            view={view}
+            channel={c}
+            reading={meters[c.id]}
+            waiting={waiting}
+            saw={(seen) => saw(c, seen)}
+            isBusy={isBusy || live !== "live"}
+            pending={pending}
+            send={send}
+          />
+        ))}
       </Channels>
-      <Soft as="p">Track sheet: <a href={`/day/${view.day.id}/files/tracks.csv`} download>as a table</a>, <a href={`/day/${view.day.id}/files/tracks.json`} download>as JSON</a>.</Soft>
-      {!drill && view.plan && view.rig.state === "ready" && view.rig.isPractice && <Row><CartButton isDisabled={isBusy} onPress={() => send({ intent: "hide-faults" })}>Practise: hide five faults</CartButton></Row>}
-      <Soft as="p">{view.rig.state === "ready" && "The switches stand for hands on the practice packs. "}Wiring a person is touching a person: ask first; ask about implanted medical devices, and keep packs away from them as their maker says.</Soft>
+      <Soft as="p">
+        Track sheet:{" "}
+        <a href={`/day/${view.day.id}/files/tracks.csv`} download>
+          as a table
+        </a>
+        ,{" "}
+        <a href={`/day/${view.day.id}/files/tracks.json`} download>
+          as JSON
+        </a>
+        .
+      </Soft>
+      {!drill && view.plan && view.rig.state === "ready" && view.rig.isPractice && (
+        <Row>
+          <CartButton isDisabled={isBusy} onPress={() => send({ intent: "hide-faults" })}>
+            Practise: hide five faults
+          </CartButton>
+        </Row>
+      )}
+      <Soft as="p">
+        {view.rig.state === "ready" && "The switches stand for hands on the practice packs. "}Wiring
+        a person is touching a person: ask first; ask about implanted medical devices, and keep
+        packs away from them as their maker says.
+      </Soft>
     </Stack>
   );
 }
 
-const Channels = styled.ul`list-style: none; border-top: 1px solid var(--soft);`;
+const Channels = styled.ul`
+  list-style: none;
+  border-top: 1px solid var(--soft);
+`;

@@ -14,7 +14,9 @@ export function useMeters(dayId: number, isAsked: boolean): Record<number, Meter
       try {
         if (document.visibilityState === "visible") {
           const response = await fetch(`/day/${dayId}/meters`, { signal: stop.signal });
-          setMeters(((await response.json()) as { meters: Record<number, MeterReading | null> }).meters);
+          setMeters(
+            ((await response.json()) as { meters: Record<number, MeterReading | null> }).meters,
+          );
         }
       } catch {
         if (!stop.signal.aborted) setMeters({});

@@ -5,5 +5,9 @@ import { dayIdOf, download, orNotFound } from "../shared/reply.server";
 /** The units of the case as a CSV file. */
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
-  return download(orNotFound(await exportUnits(context.app, dayId)), "text/csv", `units-day-${dayId}.csv`);
+  return download(
+    orNotFound(await exportUnits(context.app, dayId)),
+    "text/csv",
+    `units-day-${dayId}.csv`,
+  );
 }

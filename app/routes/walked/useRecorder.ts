@@ -5,8 +5,15 @@ import type { TimedReading } from "../../../core/plan/walkReadings";
 const EVERY_MS = 350;
 const MOST = 4000;
 
-/** Reads a channel's meters from "start" to "at the end", for a walk. A reading that fails is left out: the walk goes on. */
-export function useRecorder(dayId: number, channelId: number, onDone: (readings: TimedReading[]) => void) {
+/**
+ * Reads a channel's meters from "start" to "at the end", for a walk. A reading that fails is left
+ * out: the walk goes on.
+ */
+export function useRecorder(
+  dayId: number,
+  channelId: number,
+  onDone: (readings: TimedReading[]) => void,
+) {
   const [isRunning, setRunning] = useState(false);
   const [count, setCount] = useState(0);
   const kept = useRef<TimedReading[]>([]);
@@ -18,9 +25,14 @@ export function useRecorder(dayId: number, channelId: number, onDone: (readings:
     const ask = async () => {
       try {
         const response = await fetch(`/day/${dayId}/meters`, { signal: stop.signal });
-        const meter = ((await response.json()) as { meters: Record<number, MeterReading | null> }).meters[channelId];
+        const meter = ((await response.json()) as { meters: Record<number, MeterReading | null> })
+          .meters[channelId];
         if (meter && kept.current.length < MOST) {
-          kept.current.push({ atS: (performance.now() - fromMs) / 1000, aDbm: meter.rfADbm, bDbm: meter.rfBDbm });
+          kept.current.push({
+            atS: (performance.now() - fromMs) / 1000,
+            aDbm: meter.rfADbm,
+            bDbm: meter.rfBDbm,
+          });
           setCount(kept.current.length);
         }
       } catch {
@@ -35,8 +47,16 @@ export function useRecorder(dayId: number, channelId: number, onDone: (readings:
     };
   }, [isRunning, dayId, channelId]);
   return {
-    isRunning, readings: count,
-    start: () => { kept.current = []; setCount(0); setRunning(true); },
-    stop: () => { setRunning(false); onDone(kept.current); },
+    isRunning,
+    readings: count,
+    start: () => {
+      kept.current = [];
+      setCount(0);
+      setRunning(true);
+    },
+    stop: () => {
+      setRunning(false);
+      onDone(kept.current);
+    },
   };
 }

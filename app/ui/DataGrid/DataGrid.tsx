@@ -1,4 +1,12 @@
-import { type ColumnDef, flexRender, getCoreRowModel, getFilteredRowModel, getSortedRowModel, type SortingState, useReactTable } from "@tanstack/react-table";
+import {
+  type ColumnDef,
+  flexRender,
+  getCoreRowModel,
+  getFilteredRowModel,
+  getSortedRowModel,
+  type SortingState,
+  useReactTable,
+} from "@tanstack/react-table";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { type KeyboardEvent, type ReactNode, useMemo, useRef, useState } from "react";
 import { TextField } from "../Field/Field";
@@ -6,12 +14,19 @@ import * as S from "./DataGrid.styles";
 
 export type CellEdit<Row> =
   | { kind: "text"; value: (row: Row) => string; commit: (row: Row, text: string) => void }
-  | { kind: "choice"; value: (row: Row) => string; choices: (row: Row) => readonly { id: string; label: string }[]; commit: (row: Row, id: string) => void };
+  | {
+      kind: "choice";
+      value: (row: Row) => string;
+      choices: (row: Row) => readonly { id: string; label: string }[];
+      commit: (row: Row, id: string) => void;
+    };
 
 export interface GridColumn<Row> {
   id: string;
   heading: string;
-  /** What a cell says: shown unless `cell` is given, filtered by, and sorted by unless `sortBy` is. */
+  /**
+   * What a cell says: shown unless `cell` is given, filtered by, and sorted by unless `sortBy` is.
+   */
   text: (row: Row) => string;
   sortBy?: (row: Row) => number;
   cell?: (row: Row) => ReactNode;
@@ -37,32 +52,72 @@ export interface DataGridProps<Row> {
 
 const SHOW_FILTER_FROM = 6;
 
-/** A table that is sorted, filtered and changed by keyboard: arrows go from cell to cell, Enter or F2 (or a second tap) changes one, typing replaces it, Escape leaves it as it was. */
-export function DataGrid<Row>({ label, rows, rowKey, columns, isMarked, isBusy = false, empty, tools }: DataGridProps<Row>) {
+/**
+ * A table that is sorted, filtered and changed by keyboard: arrows go from cell to cell, Enter or
+ * F2 (or a second tap) changes one, typing replaces it, Escape leaves it as it was.
+ */
+export function DataGrid<Row>({
+  label,
+  rows,
+  rowKey,
+  columns,
+  isMarked,
+  isBusy = false,
+  empty,
+  tools,
+}: DataGridProps<Row>) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const [filter, setFilter] = useState("");
   const [at, setAt] = useState({ row: 0, column: 0 });
-  const [editing, setEditing] = useState<{ key: string; columnId: string; start: string | null } | null>(null);
+  const [editing, setEditing] = useState<{
+    key: string;
+    columnId: string;
+    start: string | null;
+  } | null>(null);
   const body = useRef<HTMLTableSectionElement>(null);
   /** Whether the cell that a finger came down on had the focus already. */
   const wasHere = useRef(false);
   const data = useMemo(() => [...rows], [rows]);
-  const defs = useMemo(() => columns.map((c): ColumnDef<Row> => ({
-    id: c.id, accessorFn: c.sortBy ?? c.text, header: c.heading, sortingFn: c.sortBy ? "basic" : "alphanumeric", enableSorting: !c.act, sortDescFirst: false,
-  })), [columns]);
+  const defs = useMemo(
+    () =>
+      columns.map((c): ColumnDef<Row> => ({
+        id: c.id,
+        accessorFn: c.sortBy ?? c.text,
+        header: c.heading,
+        sortingFn: c.sortBy ? "basic" : "alphanumeric",
+        enableSorting: !c.act,
+        sortDescFirst: false,
+      })),
+    [columns],
+  );
   // eslint-disable-next-line react-hooks/incompatible-library -- the table keeps its own state; nothing here is memoised on it
   const table = useReactTable({
-    data, columns: defs, state: { sorting, globalFilter: filter }, onSortingChange: setSorting, onGlobalFilterChange: setFilter, getRowId: rowKey,
-    globalFilterFn: (row, columnId, wanted: string) => (columns.find((c) => c.id === columnId)?.text(row.original) ?? "").toLowerCase().includes(wanted.trim().toLowerCase()),
-    getCoreRowModel: getCoreRowModel(), getSortedRowModel: getSortedRowModel(), getFilteredRowModel: getFilteredRowModel(),
+    data,
+    columns: defs,
+    state: { sorting, globalFilter: filter },
+    onSortingChange: setSorting,
+    onGlobalFilterChange: setFilter,
+    getRowId: rowKey,
+    globalFilterFn: (row, columnId, wanted: string) =>
+      (columns.find((c) => c.id === columnId)?.text(row.original) ?? "")
+        .toLowerCase()
+        .includes(wanted.trim().toLowerCase()),
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+    getFilteredRowModel: getFilteredRowModel(),
   });
   const shown = table.getRowModel().rows;
 
   const focusCell = (row: number, column: number) => {
-    const next = { row: Math.max(0, Math.min(shown.length - 1, row)), column: Math.max(0, Math.min(columns.length - 1, column)) };
+    const next = {
+      row: Math.max(0, Math.min(shown.length - 1, row)),
+      column: Math.max(0, Math.min(columns.length - 1, column)),
+    };
     setAt(next);
     // after the cell has lost its editor
-    requestAnimationFrame(() => body.current?.querySelector<HTMLElement>(`[data-at="${next.row}.${next.column}"]`)?.focus());
+    requestAnimationFrame(() =>
+      body.current?.querySelector<HTMLElement>(`[data-at="${next.row}.${next.column}"]`)?.focus(),
+    );
   };
   const begin = (row: Row, column: GridColumn<Row>, start: string | null = null) => {
     if (isBusy) return;
@@ -70,16 +125,29 @@ export function DataGrid<Row>({ label, rows, rowKey, columns, isMarked, isBusy =
     else if (column.edit?.(row)) setEditing({ key: rowKey(row), columnId: column.id, start });
   };
   const press = (event: KeyboardEvent, row: Row, r: number, c: number) => {
-    if (editing || event.altKey || event.ctrlKey && !["Home", "End"].includes(event.key) || event.metaKey) return;
+    if (
+      editing ||
+      event.altKey ||
+      (event.ctrlKey && !["Home", "End"].includes(event.key)) ||
+      event.metaKey
+    )
+      return;
     const column = columns[c]!;
     const moves: Record<string, [number, number]> = {
-      ArrowDown: [r + 1, c], ArrowUp: [r - 1, c], ArrowRight: [r, c + 1], ArrowLeft: [r, c - 1], PageDown: [r + 10, c], PageUp: [r - 10, c],
-      Home: event.ctrlKey ? [0, 0] : [r, 0], End: event.ctrlKey ? [shown.length - 1, columns.length - 1] : [r, columns.length - 1],
+      ArrowDown: [r + 1, c],
+      ArrowUp: [r - 1, c],
+      ArrowRight: [r, c + 1],
+      ArrowLeft: [r, c - 1],
+      PageDown: [r + 10, c],
+      PageUp: [r - 10, c],
+      Home: event.ctrlKey ? [0, 0] : [r, 0],
+      End: event.ctrlKey ? [shown.length - 1, columns.length - 1] : [r, columns.length - 1],
     };
     const move = moves[event.key];
     if (move) focusCell(...move);
     else if (event.key === "Enter" || event.key === "F2") begin(row, column);
-    else if (event.key.length === 1 && event.key !== " " && column.edit?.(row)?.kind === "text") begin(row, column, event.key);
+    else if (event.key.length === 1 && event.key !== " " && column.edit?.(row)?.kind === "text")
+      begin(row, column, event.key);
     else return;
     event.preventDefault();
     event.stopPropagation();
@@ -89,21 +157,56 @@ export function DataGrid<Row>({ label, rows, rowKey, columns, isMarked, isBusy =
     <div>
       {(tools || rows.length >= SHOW_FILTER_FROM) && (
         <S.Tools>
-          {rows.length >= SHOW_FILTER_FROM && <TextField label={`Filter ${label.toLowerCase()}`} value={filter} onChange={setFilter} widthCh={16} placeholder="any word" />}
+          {rows.length >= SHOW_FILTER_FROM && (
+            <TextField
+              label={`Filter ${label.toLowerCase()}`}
+              value={filter}
+              onChange={setFilter}
+              widthCh={16}
+              placeholder="any word"
+            />
+          )}
           {tools}
         </S.Tools>
       )}
       <S.Scroll>
-        <S.Grid role="grid" aria-label={label} aria-rowcount={shown.length + 1} aria-busy={isBusy || undefined}>
+        <S.Grid
+          role="grid"
+          aria-label={label}
+          aria-rowcount={shown.length + 1}
+          aria-busy={isBusy || undefined}
+        >
           <thead>
             <tr>
               {table.getFlatHeaders().map((header) => {
                 const sorted = header.column.getIsSorted();
                 return (
-                  <th key={header.id} role="columnheader" scope="col" aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}>
-                    {header.column.getCanSort()
-                      ? <S.Sort type="button" data-sorted={sorted || undefined} onClick={header.column.getToggleSortingHandler()}>{flexRender(header.column.columnDef.header, header.getContext())}{sorted === "asc" ? <ArrowUp size={14} aria-hidden /> : sorted === "desc" ? <ArrowDown size={14} aria-hidden /> : null}</S.Sort>
-                      : <S.Sort as="span" style={{ cursor: "default" }}>{flexRender(header.column.columnDef.header, header.getContext())}</S.Sort>}
+                  <th
+                    key={header.id}
+                    role="columnheader"
+                    scope="col"
+                    aria-sort={
+                      sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"
+                    }
+                  >
+                    {header.column.getCanSort() ? (
+                      <S.Sort
+                        type="button"
+                        data-sorted={sorted || undefined}
+                        onClick={header.column.getToggleSortingHandler()}
+                      >
+                        {flexRender(header.column.columnDef.header, header.getContext())}
+                        {sorted === "asc" ? (
+                          <ArrowUp size={14} aria-hidden />
+                        ) : sorted === "desc" ? (
+                          <ArrowDown size={14} aria-hidden />
+                        ) : null}
+                      </S.Sort>
+                    ) : (
+                      <S.Sort as="span" style={{ cursor: "default" }}>
+                        {flexRender(header.column.columnDef.header, header.getContext())}
+                      </S.Sort>
+                    )}
                   </th>
                 );
               })}
@@ -118,14 +221,44 @@ export function DataGrid<Row>({ label, rows, rowKey, columns, isMarked, isBusy =
                   const isHere = at.row === r && at.column === c;
                   return (
                     <td
-                      key={column.id} role="gridcell" data-at={`${r}.${c}`} tabIndex={isHere && !isEdited ? 0 : -1} data-editable={edit ? true : undefined} data-wrapped={column.isWrapped} aria-readonly={edit ? undefined : true}
-                      onFocus={() => !isHere && setAt({ row: r, column: c })} onKeyDown={(e) => press(e, row, r, c)} onDoubleClick={() => begin(row, column)}
-                      onPointerDown={(e) => { wasHere.current = document.activeElement === e.currentTarget; }} onClick={() => wasHere.current && !column.act && begin(row, column)}
+                      key={column.id}
+                      role="gridcell"
+                      data-at={`${r}.${c}`}
+                      tabIndex={isHere && !isEdited ? 0 : -1}
+                      data-editable={edit ? true : undefined}
+                      data-wrapped={column.isWrapped}
+                      aria-readonly={edit ? undefined : true}
+                      onFocus={() => !isHere && setAt({ row: r, column: c })}
+                      onKeyDown={(e) => press(e, row, r, c)}
+                      onDoubleClick={() => begin(row, column)}
+                      onPointerDown={(e) => {
+                        wasHere.current = document.activeElement === e.currentTarget;
+                      }}
+                      onClick={() => wasHere.current && !column.act && begin(row, column)}
                     >
-                      {isEdited && edit
-                        ? <CellEditor label={`${column.heading} of ${columns[0]!.text(row)}`} row={row} edit={edit} start={editing.start} onDone={(step) => { setEditing(null); if (step) focusCell(r + step.down, c + step.right); }} />
-                        : column.act ? <S.CellAction type="button" tabIndex={-1} disabled={isBusy} onClick={() => column.act!(row)}>{column.cell?.(row) ?? column.text(row)}</S.CellAction>
-                        : (column.cell?.(row) ?? column.text(row))}
+                      {isEdited && edit ? (
+                        <CellEditor
+                          label={`${column.heading} of ${columns[0]!.text(row)}`}
+                          row={row}
+                          edit={edit}
+                          start={editing.start}
+                          onDone={(step) => {
+                            setEditing(null);
+                            if (step) focusCell(r + step.down, c + step.right);
+                          }}
+                        />
+                      ) : column.act ? (
+                        <S.CellAction
+                          type="button"
+                          tabIndex={-1}
+                          disabled={isBusy}
+                          onClick={() => column.act!(row)}
+                        >
+                          {column.cell?.(row) ?? column.text(row)}
+                        </S.CellAction>
+                      ) : (
+                        (column.cell?.(row) ?? column.text(row))
+                      )}
                     </td>
                   );
                 })}
@@ -134,7 +267,9 @@ export function DataGrid<Row>({ label, rows, rowKey, columns, isMarked, isBusy =
           </tbody>
         </S.Grid>
       </S.Scroll>
-      {shown.length === 0 && <p role="status">{rows.length === 0 ? empty : `Nothing has "${filter.trim()}" in it.`}</p>}
+      {shown.length === 0 && (
+        <p role="status">{rows.length === 0 ? empty : `Nothing has "${filter.trim()}" in it.`}</p>
+      )}
     </div>
   );
 }
@@ -159,15 +294,45 @@ function CellEditor<Row>({ label, row, edit, start, onDone }: CellEditorProps<Ro
   };
   const keys = (event: KeyboardEvent) => {
     event.stopPropagation();
-    const step = { Enter: { down: edit.kind === "text" ? 1 : 0, right: 0 }, Tab: { down: 0, right: event.shiftKey ? -1 : 1 }, Escape: { down: 0, right: 0 } }[event.key];
+    const step = {
+      Enter: { down: edit.kind === "text" ? 1 : 0, right: 0 },
+      Tab: { down: 0, right: event.shiftKey ? -1 : 1 },
+      Escape: { down: 0, right: 0 },
+    }[event.key];
     if (!step || (event.key === "Enter" && edit.kind === "choice")) return;
     event.preventDefault();
     finish(event.key !== "Escape", text, step);
   };
-  if (edit.kind === "text") return <S.Editor aria-label={label} autoFocus value={text} onChange={(e) => setText(e.target.value)} onKeyDown={keys} onBlur={() => finish(true, text, null)} autoComplete="off" />;
+  if (edit.kind === "text")
+    return (
+      <S.Editor
+        aria-label={label}
+        autoFocus
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onKeyDown={keys}
+        onBlur={() => finish(true, text, null)}
+        autoComplete="off"
+      />
+    );
   return (
-    <S.Editor as="select" aria-label={label} autoFocus value={text} onKeyDown={keys} onBlur={() => finish(false, text, null)} onChange={(e: { target: { value: string } }) => { setText(e.target.value); finish(true, e.target.value, { down: 0, right: 0 }); }}>
-      {edit.choices(row).map((c) => <option key={c.id} value={c.id}>{c.label}</option>)}
+    <S.Editor
+      as="select"
+      aria-label={label}
+      autoFocus
+      value={text}
+      onKeyDown={keys}
+      onBlur={() => finish(false, text, null)}
+      onChange={(e: { target: { value: string } }) => {
+        setText(e.target.value);
+        finish(true, e.target.value, { down: 0, right: 0 });
+      }}
+    >
+      {edit.choices(row).map((c) => (
+        <option key={c.id} value={c.id}>
+          {c.label}
+        </option>
+      ))}
     </S.Editor>
   );
 }

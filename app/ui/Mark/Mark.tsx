@@ -2,6 +2,14 @@ import styled from "styled-components";
 
 /** A person's monogram: the same on every screen. */
 export const Mark = styled.span.attrs({ "data-mark": true } as object)`
-  display: inline-flex; align-items: center; justify-content: center; width: 32px; height: 26px; flex: none; background: var(--ink); color: var(--on-ink);
-  font-weight: 700; font-size: 15px;
+  display: inline-flex;
+  align-items: center;
+  justify-content: center;
+  width: 32px;
+  height: 26px;
+  flex: none;
+  background: var(--ink);
+  color: var(--on-ink);
+  font-weight: 700;
+  font-size: 15px;
 `;

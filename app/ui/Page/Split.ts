@@ -3,8 +3,19 @@ import { PHONE } from "../theme/theme";
 
 /** A list at the left, the work on one of it beside. */
 export const Split = styled.div`
-  display: grid; grid-template-columns: 215px minmax(0, 1fr); gap: 24px; align-items: start;
-  ${PHONE} { grid-template-columns: minmax(0, 1fr); gap: 14px; }
+  display: grid;
+  grid-template-columns: 215px minmax(0, 1fr);
+  gap: 24px;
+  align-items: start;
+  ${PHONE} {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 14px;
+  }
 `;
 /** Settings side by side where there is room. */
-export const Settings = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(200px, 1fr)); gap: 12px 20px; align-items: start;`;
+export const Settings = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+  gap: 12px 20px;
+  align-items: start;
+`;

@@ -18,9 +18,22 @@ export function Status({ status, children }: { status: StatusName; children: str
 }
 
 const Line = styled.span`
-  display: inline-flex; align-items: baseline; gap: 6px;
-  svg { align-self: center; flex: none; }
-  &[data-status="done"] { color: var(--good); }
-  &[data-status="stale"], &[data-status="todo"] { color: var(--watch); }
-  &[data-status="problem"] { color: var(--bad); font-weight: 700; }
+  display: inline-flex;
+  align-items: baseline;
+  gap: 6px;
+  svg {
+    align-self: center;
+    flex: none;
+  }
+  &[data-status="done"] {
+    color: var(--good);
+  }
+  &[data-status="stale"],
+  &[data-status="todo"] {
+    color: var(--watch);
+  }
+  &[data-status="problem"] {
+    color: var(--bad);
+    font-weight: 700;
+  }
 `;

@@ -2,15 +2,42 @@ import { createGlobalStyle, css } from "styled-components";
 
 export type ThemeName = "daylight" | "night";
 
-/** Colours by purpose. Daylight is paper and ink; night is dim and warm, nothing lights up a dark stage. */
+/**
+ * Colours by purpose. Daylight is paper and ink; night is dim and warm, nothing lights up a dark
+ * stage.
+ */
 const daylight = css`
-  --paper: #f5f1e8; --sheet: #fffdf8; --ink: #18212c; --soft: #505b69; --rule: #d8cfbf; --accent: #b83a14; --good: #17604f; --watch: #7a4f00; --bad: #931c1c;
-  --air: #b7c6cf; --air-edge: #7d919e; --hatch: #cdbfa6; --on-ink: #fffdf8; --hover: #ece5d6;
+  --paper: #f5f1e8;
+  --sheet: #fffdf8;
+  --ink: #18212c;
+  --soft: #505b69;
+  --rule: #d8cfbf;
+  --accent: #b83a14;
+  --good: #17604f;
+  --watch: #7a4f00;
+  --bad: #931c1c;
+  --air: #b7c6cf;
+  --air-edge: #7d919e;
+  --hatch: #cdbfa6;
+  --on-ink: #fffdf8;
+  --hover: #ece5d6;
   color-scheme: light;
 `;
 const night = css`
-  --paper: #120f0d; --sheet: #1a1613; --ink: #e6dac8; --soft: #a69a8c; --rule: #3a322b; --accent: #e3794a; --good: #74bba7; --watch: #d3a750; --bad: #e5766a;
-  --air: #3e4a50; --air-edge: #66767e; --hatch: #3a322b; --on-ink: #120f0d; --hover: #241e19;
+  --paper: #120f0d;
+  --sheet: #1a1613;
+  --ink: #e6dac8;
+  --soft: #a69a8c;
+  --rule: #3a322b;
+  --accent: #e3794a;
+  --good: #74bba7;
+  --watch: #d3a750;
+  --bad: #e5766a;
+  --air: #3e4a50;
+  --air-edge: #66767e;
+  --hatch: #3a322b;
+  --on-ink: #120f0d;
+  --hover: #241e19;
   color-scheme: dark;
 `;
 
@@ -34,7 +61,7 @@ export const GlobalStyle = createGlobalStyle`
 `;
 
 /** Figures: the mono, so that columns of numbers stand. */
-export const MONO = "\"Atkinson Hyperlegible Mono Variable\", ui-monospace, monospace";
+export const MONO = '"Atkinson Hyperlegible Mono Variable", ui-monospace, monospace';
 /** Below this the screen is a phone's. */
 export const PHONE = "@media (max-width: 720px)";
 /** Below this the list of next steps goes under the work. */

@@ -1,6 +1,9 @@
 import type { Sequelize, Transaction } from "sequelize";
 
-/** Stations become lists, version by version, so that an answer of the register can be taken back. What was there is the first version. */
+/**
+ * Stations become lists, version by version, so that an answer of the register can be taken back.
+ * What was there is the first version.
+ */
 const STATEMENTS = [
   `CREATE TABLE stationLists (
     id INTEGER PRIMARY KEY AUTOINCREMENT, dayId INTEGER NOT NULL REFERENCES days(id), version INTEGER NOT NULL, atMs INTEGER NOT NULL, how TEXT NOT NULL, stationsJson TEXT NOT NULL,

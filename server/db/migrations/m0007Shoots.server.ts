@@ -1,7 +1,10 @@
 import type { Sequelize, Transaction } from "sequelize";
 
-/** Days belong to shoots; places become lists, version by version, so that every change to them can be taken back (a place's row stays, for records point at
- *  it); days and channels can be put away and brought back. */
+/**
+ * Days belong to shoots; places become lists, version by version, so that every change to them can
+ * be taken back (a place's row stays, for records point at it); days and channels can be put away
+ * and brought back.
+ */
 const STATEMENTS = [
   "CREATE TABLE shoots (id INTEGER PRIMARY KEY AUTOINCREMENT, name TEXT NOT NULL)",
   "INSERT INTO shoots (name) SELECT production FROM days GROUP BY production ORDER BY MIN(id)",
@@ -17,7 +20,9 @@ const STATEMENTS = [
   `INSERT INTO placeLists (dayId, version, atMs, how, itemsJson)
     SELECT dayId, 1, 0, 'from before', json_group_array(json_object('id', id, 'name', name, 'setting', setting, 'note', note, 'startMs', startMs, 'endMs', endMs, 'siteKey', siteKey,
       'geometry', json(geometryJson))) FROM places GROUP BY dayId`,
-  ...["name", "setting", "note", "startMs", "endMs", "siteKey", "geometryJson"].map((column) => `ALTER TABLE places DROP COLUMN ${column}`),
+  ...["name", "setting", "note", "startMs", "endMs", "siteKey", "geometryJson"].map(
+    (column) => `ALTER TABLE places DROP COLUMN ${column}`,
+  ),
 ];
 
 export async function shoots(db: Sequelize, transaction: Transaction): Promise<void> {

@@ -6,7 +6,21 @@ import type { Database } from "../connection.server";
 import { watchKit } from "../kitWatch.server";
 
 /** A talker's path as it is stored: who, how they speak and wear it, and which units carry it. */
-export interface StoredChannel extends Pick<Channel, "id" | "number" | "talker" | "mark" | "part" | "moves" | "effort" | "wear" | "receiverKey" | "half" | "packKey" | "version"> {
+export interface StoredChannel extends Pick<
+  Channel,
+  | "id"
+  | "number"
+  | "talker"
+  | "mark"
+  | "part"
+  | "moves"
+  | "effort"
+  | "wear"
+  | "receiverKey"
+  | "half"
+  | "packKey"
+  | "version"
+> {
   microphoneId: string;
   micDistanceM: number;
   peakFactorDb: number;
@@ -22,47 +36,112 @@ export interface ChannelChange {
 }
 
 /** All channels of a day by number, those put away too. */
-export async function listAllChannels(db: Database, dayId: number, transaction?: Transaction): Promise<(StoredChannel & { isGone: boolean })[]> {
-  const rows = await db.models.channels.findAll({ where: { dayId }, order: [["number", "ASC"]], transaction: transaction ?? null });
+export async function listAllChannels(
+  db: Database,
+  dayId: number,
+  transaction?: Transaction,
+): Promise<(StoredChannel & { isGone: boolean })[]> {
+  const rows = await db.models.channels.findAll({
+    where: { dayId },
+    order: [["number", "ASC"]],
+    transaction: transaction ?? null,
+  });
   return rows.map((r) => {
     const { dayId: _, effort, wear, isGone, alsoJson, ...rest } = r.get({ plain: true });
-    return { ...rest, also: JSON.parse(alsoJson) as string[], effort: effort as Effort, wear: wear as Wear, isGone: Boolean(isGone) };
+    return {
+      ...rest,
+      also: JSON.parse(alsoJson) as string[],
+      effort: effort as Effort,
+      wear: wear as Wear,
+      isGone: Boolean(isGone),
+    };
   });
 }
 
-export async function listChannels(db: Database, dayId: number, transaction?: Transaction): Promise<StoredChannel[]> {
-  return (await listAllChannels(db, dayId, transaction)).filter((c) => !c.isGone).map(({ isGone: _, ...c }) => c);
+export async function listChannels(
+  db: Database,
+  dayId: number,
+  transaction?: Transaction,
+): Promise<StoredChannel[]> {
+  return (await listAllChannels(db, dayId, transaction))
+    .filter((c) => !c.isGone)
+    .map(({ isGone: _, ...c }) => c);
 }
 
-export async function insertChannel(db: Database, dayId: number, channel: Omit<StoredChannel, "id" | "version">, transaction: Transaction): Promise<number> {
+export async function insertChannel(
+  db: Database,
+  dayId: number,
+  channel: Omit<StoredChannel, "id" | "version">,
+  transaction: Transaction,
+): Promise<number> {
   await watchKit(db, dayId, transaction);
   const { also, ...plain } = channel;
-  return (await db.models.channels.create({ ...plain, alsoJson: JSON.stringify(also), dayId, version: 1, isGone: false }, { transaction })).get("id") as number;
+  return (
+    await db.models.channels.create(
+      { ...plain, alsoJson: JSON.stringify(also), dayId, version: 1, isGone: false },
+      { transaction },
+    )
+  ).get("id") as number;
 }
 
-/** Changes a channel and counts its version up, if the caller saw the version that stands; else tells what happened since.
- * @returns null when stored, or the changes that the caller has not seen */
+/**
+ * Changes a channel and counts its version up, if the caller saw the version that stands; else
+ * tells what happened since.
+ * @returns null when stored, or the changes that the caller has not seen
+ */
 export async function changeChannel(
   db: Database,
-  p: { channelId: number; seenVersion: number; atMs: number; what: string; change: Partial<Omit<StoredChannel, "id" | "number" | "version"> & { isGone: boolean }> },
+  p: {
+    channelId: number;
+    seenVersion: number;
+    atMs: number;
+    what: string;
+    change: Partial<Omit<StoredChannel, "id" | "number" | "version"> & { isGone: boolean }>;
+  },
   transaction: Transaction,
 ): Promise<ChannelChange[] | null> {
   const version = p.seenVersion + 1;
   const { also, ...plain } = p.change;
-  const row = await db.models.channels.findOne({ where: { id: p.channelId }, attributes: ["dayId"], transaction });
+  const row = await db.models.channels.findOne({
+    where: { id: p.channelId },
+    attributes: ["dayId"],
+    transaction,
+  });
   if (row) await watchKit(db, row.get("dayId") as number, transaction);
-  const [count] = await db.models.channels.update({ ...plain, ...(also ? { alsoJson: JSON.stringify(also) } : {}), version }, { where: { id: p.channelId, version: p.seenVersion }, transaction });
+  const [count] = await db.models.channels.update(
+    { ...plain, ...(also ? { alsoJson: JSON.stringify(also) } : {}), version },
+    { where: { id: p.channelId, version: p.seenVersion }, transaction },
+  );
   if (count === 0) {
-    const rows = await db.models.channelChanges.findAll({ where: { channelId: p.channelId }, order: [["version", "ASC"]], transaction });
-    return rows.map((r) => r.get({ plain: true })).filter((r) => r.version > p.seenVersion).map(({ version: v, atMs, what }) => ({ version: v, atMs, what }));
+    const rows = await db.models.channelChanges.findAll({
+      where: { channelId: p.channelId },
+      order: [["version", "ASC"]],
+      transaction,
+    });
+    return rows
+      .map((r) => r.get({ plain: true }))
+      .filter((r) => r.version > p.seenVersion)
+      .map(({ version: v, atMs, what }) => ({ version: v, atMs, what }));
   }
-  await db.models.channelChanges.create({ channelId: p.channelId, version, atMs: p.atMs, what: p.what }, { transaction });
+  await db.models.channelChanges.create(
+    { channelId: p.channelId, version, atMs: p.atMs, what: p.what },
+    { transaction },
+  );
   return null;
 }
 
 /** Everything that was changed of a day's channels, those put away too. */
-export async function listChannelChanges(db: Database, dayId: number): Promise<(ChannelChange & { channelId: number })[]> {
+export async function listChannelChanges(
+  db: Database,
+  dayId: number,
+): Promise<(ChannelChange & { channelId: number })[]> {
   const ids = (await listAllChannels(db, dayId)).map((c) => c.id);
-  const rows = await db.models.channelChanges.findAll({ where: { channelId: ids }, order: [["id", "ASC"]] });
-  return rows.map((r) => { const { channelId, version, atMs, what } = r.get({ plain: true }); return { channelId, version, atMs, what }; });
+  const rows = await db.models.channelChanges.findAll({
+    where: { channelId: ids },
+    order: [["id", "ASC"]],
+  });
+  return rows.map((r) => {
+    const { channelId, version, atMs, what } = r.get({ plain: true });
+    return { channelId, version, atMs, what };
+  });
 }

@@ -4,25 +4,54 @@ import type { DayEvent, DayHappening, HappeningKind } from "../../../core/day/da
 import type { Database } from "../connection.server";
 import type { DayEventRow } from "../models/models.server";
 
-const toEvent = ({ id, atMs, placeId, who, dataJson }: DayEventRow): DayEvent => ({ id, atMs, placeId, who, what: JSON.parse(dataJson) as DayHappening });
+const toEvent = ({ id, atMs, placeId, who, dataJson }: DayEventRow): DayEvent => ({
+  id,
+  atMs,
+  placeId,
+  who,
+  what: JSON.parse(dataJson) as DayHappening,
+});
 
-/** What happened on a day, in the order in which it was put down. @param kinds - only these; all where absent */
-export async function listEvents(db: Database, dayId: number, kinds?: readonly HappeningKind[], transaction?: Transaction): Promise<DayEvent[]> {
-  return kinds || transaction ? readEvents(db, { dayId, ...(kinds ? { kind: [...kinds] } : {}) }, transaction) : allEvents(db, dayId);
+/**
+ * What happened on a day, in the order in which it was put down. @param kinds - only these; all
+ * where absent
+ */
+export async function listEvents(
+  db: Database,
+  dayId: number,
+  kinds?: readonly HappeningKind[],
+  transaction?: Transaction,
+): Promise<DayEvent[]> {
+  return kinds || transaction
+    ? readEvents(db, { dayId, ...(kinds ? { kind: [...kinds] } : {}) }, transaction)
+    : allEvents(db, dayId);
 }
 
-async function readEvents(db: Database, where: WhereOptions, transaction?: Transaction): Promise<DayEvent[]> {
-  const rows = await db.models.dayEvents.findAll({ where, order: [["id", "ASC"]], raw: true, transaction: transaction ?? null });
+async function readEvents(
+  db: Database,
+  where: WhereOptions,
+  transaction?: Transaction,
+): Promise<DayEvent[]> {
+  const rows = await db.models.dayEvents.findAll({
+    where,
+    order: [["id", "ASC"]],
+    raw: true,
+    transaction: transaction ?? null,
+  });
   return (rows as unknown as DayEventRow[]).map(toEvent);
 }
 
 const MAX_REMEMBERED = 6;
 const remembered = new WeakMap<Database, { generation: string; days: Map<number, DayEvent[]> }>();
 
-/** Events are only ever added, each with a number above all before it: what was read once is not read again, however long the day grows. */
+/**
+ * Events are only ever added, each with a number above all before it: what was read once is not
+ * read again, however long the day grows.
+ */
 async function allEvents(db: Database, dayId: number): Promise<DayEvent[]> {
   const known = remembered.get(db);
-  const { days } = known?.generation === db.generation ? known : { days: new Map<number, DayEvent[]>() };
+  const { days } =
+    known?.generation === db.generation ? known : { days: new Map<number, DayEvent[]>() };
   remembered.set(db, { generation: db.generation, days });
   const before = days.get(dayId) ?? [];
   const since = await readEvents(db, { dayId, id: { [Op.gt]: before.at(-1)?.id ?? 0 } });
@@ -33,14 +62,20 @@ async function allEvents(db: Database, dayId: number): Promise<DayEvent[]> {
   return all;
 }
 
-/** Whether two are one that was sent twice. A hit is judged anew each time it comes: what its key said is the same. */
+/**
+ * Whether two are one that was sent twice. A hit is judged anew each time it comes: what its key
+ * said is the same.
+ */
 function isSameHappening(a: DayHappening, b: DayHappening): boolean {
   if (a.kind === "hit" && b.kind === "hit") return a.channelId === b.channelId;
   return isDeepStrictEqual(a, JSON.parse(JSON.stringify(b)));
 }
 
 export async function findEvent(db: Database, dayId: number, id: number): Promise<DayEvent | null> {
-  const row = (await db.models.dayEvents.findOne({ where: { dayId, id }, raw: true })) as unknown as DayEventRow | null;
+  const row = (await db.models.dayEvents.findOne({
+    where: { dayId, id },
+    raw: true,
+  })) as unknown as DayEventRow | null;
   return row ? toEvent(row) : null;
 }
 
@@ -51,16 +86,39 @@ export class NumberTaken extends Error {
   }
 }
 
-/** @param seenId - the page's own number of it, made by chance: what is sent twice stands once @returns its number
- * @throws {NumberTaken} where that number stands for another day, or for something else that happened */
-export async function insertEvent(db: Database, dayId: number, event: Omit<DayEvent, "id">, transaction: Transaction, seenId: string | null = null): Promise<number> {
-  const standing = seenId === null ? null : await db.models.dayEvents.findOne({ where: { seenId }, transaction });
+/**
+ * @param seenId - the page's own number of it, made by chance: what is sent twice stands once
+ *   @returns its number
+ * @throws {NumberTaken} where that number stands for another day, or for something else that
+ *   happened
+ */
+export async function insertEvent(
+  db: Database,
+  dayId: number,
+  event: Omit<DayEvent, "id">,
+  transaction: Transaction,
+  seenId: string | null = null,
+): Promise<number> {
+  const standing =
+    seenId === null ? null : await db.models.dayEvents.findOne({ where: { seenId }, transaction });
   const { what, ...head } = event;
   if (standing) {
-    const isSame = standing.get("dayId") === dayId && isSameHappening(JSON.parse(standing.get("dataJson") as string) as DayHappening, what);
+    const isSame =
+      standing.get("dayId") === dayId &&
+      isSameHappening(JSON.parse(standing.get("dataJson") as string) as DayHappening, what);
     if (!isSame) throw new NumberTaken(seenId ?? "");
     return standing.get("id") as number;
   }
-  const row = await db.models.dayEvents.create({ ...head, dayId, kind: what.kind, channelId: "channelId" in what ? what.channelId : null, seenId, dataJson: JSON.stringify(what) }, { transaction });
+  const row = await db.models.dayEvents.create(
+    {
+      ...head,
+      dayId,
+      kind: what.kind,
+      channelId: "channelId" in what ? what.channelId : null,
+      seenId,
+      dataJson: JSON.stringify(what),
+    },
+    { transaction },
+  );
   return row.get("id") as number;
 }

@@ -40,60 +40,139 @@ export interface Day {
   clockRealMs: number;
 }
 
-export type NewDay = Omit<Day, "id" | "uid" | "currentPlaceId" | "production" | "isGone" | "rescan">;
-export type DayChange = Partial<Pick<Day, "currentPlaceId" | "rescan" | "clockDayMs" | "clockRealMs" | "profile" | "region" | "shootId" | "dateIso" | "dayNumber" | "dayCount" | "town" | "isGone" | "isPractice" | "maxNoiseDbm" | "spares">>;
+export type NewDay = Omit<
+  Day,
+  "id" | "uid" | "currentPlaceId" | "production" | "isGone" | "rescan"
+>;
+export type DayChange = Partial<
+  Pick<
+    Day,
+    | "currentPlaceId"
+    | "rescan"
+    | "clockDayMs"
+    | "clockRealMs"
+    | "profile"
+    | "region"
+    | "shootId"
+    | "dateIso"
+    | "dayNumber"
+    | "dayCount"
+    | "town"
+    | "isGone"
+    | "isPractice"
+    | "maxNoiseDbm"
+    | "spares"
+  >
+>;
 
 const toDay = (row: DayRow, shoots: readonly Shoot[]): Day => ({
-  ...row, profile: row.profile as ProfileName, rescan: row.rescan as RescanRule, isPractice: Boolean(row.isPractice), isGone: Boolean(row.isGone), currentPlaceId: row.currentPlaceId ?? 0,
+  ...row,
+  profile: row.profile as ProfileName,
+  rescan: row.rescan as RescanRule,
+  isPractice: Boolean(row.isPractice),
+  isGone: Boolean(row.isGone),
+  currentPlaceId: row.currentPlaceId ?? 0,
   production: shoots.find((s) => s.id === row.shootId)?.name ?? "",
 });
 
 export async function listShoots(db: Database, transaction?: Transaction): Promise<Shoot[]> {
-  return (await db.models.shoots.findAll({ order: [["id", "ASC"]], transaction: transaction ?? null })).map((r) => r.get({ plain: true }));
+  return (
+    await db.models.shoots.findAll({ order: [["id", "ASC"]], transaction: transaction ?? null })
+  ).map((r) => r.get({ plain: true }));
 }
 
-export async function insertShoot(db: Database, name: string, transaction: Transaction, uid: string = randomUUID()): Promise<number> {
+export async function insertShoot(
+  db: Database,
+  name: string,
+  transaction: Transaction,
+  uid: string = randomUUID(),
+): Promise<number> {
   return (await db.models.shoots.create({ uid, name }, { transaction })).get("id") as number;
 }
 
-export async function renameShoot(db: Database, id: number, name: string, transaction: Transaction): Promise<void> {
+export async function renameShoot(
+  db: Database,
+  id: number,
+  name: string,
+  transaction: Transaction,
+): Promise<void> {
   await db.models.shoots.update({ name }, { where: { id }, transaction });
 }
 
 /** All days, those put away too, in the order in which they were made. */
 export async function listDays(db: Database): Promise<Day[]> {
   const shoots = await listShoots(db);
-  return (await db.models.days.findAll({ order: [["id", "ASC"]], raw: true })).map((r) => toDay(r as unknown as DayRow, shoots));
+  return (await db.models.days.findAll({ order: [["id", "ASC"]], raw: true })).map((r) =>
+    toDay(r as unknown as DayRow, shoots),
+  );
 }
 
-export async function findDay(db: Database, dayId: number, transaction?: Transaction): Promise<Day | null> {
+export async function findDay(
+  db: Database,
+  dayId: number,
+  transaction?: Transaction,
+): Promise<Day | null> {
   const row = await db.models.days.findByPk(dayId, { raw: true, transaction: transaction ?? null });
   return row ? toDay(row as unknown as DayRow, await listShoots(db, transaction)) : null;
 }
 
-export async function insertDay(db: Database, day: NewDay, transaction: Transaction, uid: string = randomUUID()): Promise<number> {
-  return (await db.models.days.create({ ...day, uid, isGone: false, rescan: "each-move", currentPlaceId: null }, { transaction })).get("id") as number;
+export async function insertDay(
+  db: Database,
+  day: NewDay,
+  transaction: Transaction,
+  uid: string = randomUUID(),
+): Promise<number> {
+  return (
+    await db.models.days.create(
+      { ...day, uid, isGone: false, rescan: "each-move", currentPlaceId: null },
+      { transaction },
+    )
+  ).get("id") as number;
 }
 
-export async function updateDay(db: Database, dayId: number, change: DayChange, transaction: Transaction): Promise<void> {
+export async function updateDay(
+  db: Database,
+  dayId: number,
+  change: DayChange,
+  transaction: Transaction,
+): Promise<void> {
   await db.models.days.update(change, { where: { id: dayId }, transaction });
 }
 
 /** The day's places as they stand, in the order of their times. */
 export async function listPlaces(db: Database, dayId: number): Promise<DayPlace[]> {
-  return (await newestItems(db, "places", dayId)).sort((a, b) => a.startMs - b.startMs || a.id - b.id);
+  return (await newestItems(db, "places", dayId)).sort(
+    (a, b) => a.startMs - b.startMs || a.id - b.id,
+  );
 }
 
 /** A number for a new place, which records can point at. */
-export async function insertPlaceId(db: Database, dayId: number, transaction: Transaction): Promise<number> {
+export async function insertPlaceId(
+  db: Database,
+  dayId: number,
+  transaction: Transaction,
+): Promise<number> {
   return (await db.models.places.create({ dayId }, { transaction })).get("id") as number;
 }
 
 /** Puts places into a day that has none. @returns their ids, in the order given */
-export async function insertFirstPlaces(db: Database, dayId: number, places: readonly Omit<DayPlace, "id">[], p: { atMs: number; how: string }, transaction: Transaction): Promise<number[]> {
+export async function insertFirstPlaces(
+  db: Database,
+  dayId: number,
+  places: readonly Omit<DayPlace, "id">[],
+  p: { atMs: number; how: string },
+  transaction: Transaction,
+): Promise<number[]> {
   const ids: number[] = [];
   for (const _ of places) ids.push(await insertPlaceId(db, dayId, transaction));
-  const version = ((await newestVersions(db, "places", dayId, transaction)).at(-1)?.version ?? 0) + 1;
-  await appendVersion(db, "places", dayId, { version, ...p, items: places.map((place, i) => ({ ...place, id: ids[i]! })) }, transaction);
+  const version =
+    ((await newestVersions(db, "places", dayId, transaction)).at(-1)?.version ?? 0) + 1;
+  await appendVersion(
+    db,
+    "places",
+    dayId,
+    { version, ...p, items: places.map((place, i) => ({ ...place, id: ids[i]! })) },
+    transaction,
+  );
   return ids;
 }

@@ -1,35 +1,88 @@
 import { Op, type Transaction } from "sequelize";
-import { type PieceSummary, PIECE_MS, type ReadingPiece, summaryOf } from "../../../core/roll/timeline";
+import {
+  type PieceSummary,
+  PIECE_MS,
+  type ReadingPiece,
+  summaryOf,
+} from "../../../core/roll/timeline";
 import type { Database } from "../connection.server";
 import type { ReadingsRow } from "../models/models.server";
 
-export async function insertPiece(db: Database, dayId: number, piece: ReadingPiece, transaction: Transaction): Promise<void> {
+export async function insertPiece(
+  db: Database,
+  dayId: number,
+  piece: ReadingPiece,
+  transaction: Transaction,
+): Promise<void> {
   const { startMs, channelIds, readings } = piece;
-  await db.models.readings.create({ dayId, startMs, channelsJson: JSON.stringify(channelIds), extremes: Buffer.from(summaryOf(piece).extremes), bytes: Buffer.from(readings) }, { transaction });
+  await db.models.readings.create(
+    {
+      dayId,
+      startMs,
+      channelsJson: JSON.stringify(channelIds),
+      extremes: Buffer.from(summaryOf(piece).extremes),
+      bytes: Buffer.from(readings),
+    },
+    { transaction },
+  );
 }
 
-const within = (dayId: number, fromMs: number, toMs: number) => ({ dayId, startMs: { [Op.gt]: fromMs - PIECE_MS, [Op.lt]: toMs } });
+const within = (dayId: number, fromMs: number, toMs: number) => ({
+  dayId,
+  startMs: { [Op.gt]: fromMs - PIECE_MS, [Op.lt]: toMs },
+});
 
 /** Pieces that touch a window. */
-export async function loadPieces(db: Database, dayId: number, fromMs: number, toMs: number): Promise<ReadingPiece[]> {
-  const rows = (await db.models.readings.findAll({ where: within(dayId, fromMs, toMs), order: [["startMs", "ASC"]], attributes: ["startMs", "channelsJson", "bytes"], raw: true })) as unknown as ReadingsRow[];
-  return rows.map((r) => ({ startMs: r.startMs, channelIds: JSON.parse(r.channelsJson) as number[], readings: r.bytes }));
+export async function loadPieces(
+  db: Database,
+  dayId: number,
+  fromMs: number,
+  toMs: number,
+): Promise<ReadingPiece[]> {
+  const rows = (await db.models.readings.findAll({
+    where: within(dayId, fromMs, toMs),
+    order: [["startMs", "ASC"]],
+    attributes: ["startMs", "channelsJson", "bytes"],
+    raw: true,
+  })) as unknown as ReadingsRow[];
+  return rows.map((r) => ({
+    startMs: r.startMs,
+    channelIds: JSON.parse(r.channelsJson) as number[],
+    readings: r.bytes,
+  }));
 }
 
 /** Only their extremes: fast over a whole day. */
-export async function loadSummaries(db: Database, dayId: number, fromMs: number, toMs: number): Promise<PieceSummary[]> {
-  const rows = (await db.models.readings.findAll({ where: within(dayId, fromMs, toMs), order: [["startMs", "ASC"]], attributes: ["startMs", "channelsJson", "extremes"], raw: true })) as unknown as ReadingsRow[];
+export async function loadSummaries(
+  db: Database,
+  dayId: number,
+  fromMs: number,
+  toMs: number,
+): Promise<PieceSummary[]> {
+  const rows = (await db.models.readings.findAll({
+    where: within(dayId, fromMs, toMs),
+    order: [["startMs", "ASC"]],
+    attributes: ["startMs", "channelsJson", "extremes"],
+    raw: true,
+  })) as unknown as ReadingsRow[];
   // the same channels stand in most of them
   const known = new Map<string, number[]>();
   return rows.map((r) => {
     let channelIds = known.get(r.channelsJson);
-    if (!channelIds) known.set(r.channelsJson, (channelIds = JSON.parse(r.channelsJson) as number[]));
+    if (!channelIds)
+      known.set(r.channelsJson, (channelIds = JSON.parse(r.channelsJson) as number[]));
     return { startMs: r.startMs, channelIds, extremes: r.extremes };
   });
 }
 
 /** From when to when there are readings; null of a day that never rolled. */
-export async function readingsSpan(db: Database, dayId: number): Promise<{ fromMs: number; toMs: number } | null> {
-  const [from, to] = await Promise.all([db.models.readings.min("startMs", { where: { dayId } }), db.models.readings.max("startMs", { where: { dayId } })]) as [number | null, number | null];
+export async function readingsSpan(
+  db: Database,
+  dayId: number,
+): Promise<{ fromMs: number; toMs: number } | null> {
+  const [from, to] = (await Promise.all([
+    db.models.readings.min("startMs", { where: { dayId } }),
+    db.models.readings.max("startMs", { where: { dayId } }),
+  ])) as [number | null, number | null];
   return from === null || to === null ? null : { fromMs: from, toMs: to + PIECE_MS };
 }

@@ -21,8 +21,17 @@ export async function listSyncs(db: Database, dayId: number): Promise<SyncRecord
 }
 
 /** The same, each with the number that it keeps. What was taken back is left out. */
-export async function listNumberedSyncs(db: Database, dayId: number): Promise<{ id: number; record: SyncRecord }[]> {
-  const rows = await db.models.syncs.findAll({ where: { dayId, isUndone: false }, order: [["atMs", "ASC"], ["id", "ASC"]] });
+export async function listNumberedSyncs(
+  db: Database,
+  dayId: number,
+): Promise<{ id: number; record: SyncRecord }[]> {
+  const rows = await db.models.syncs.findAll({
+    where: { dayId, isUndone: false },
+    order: [
+      ["atMs", "ASC"],
+      ["id", "ASC"],
+    ],
+  });
   return rows.map((r) => ({ id: r.get("id") as number, record: toSync(r.get({ plain: true })) }));
 }
 
@@ -31,66 +40,167 @@ function toSync(r: SyncRow): SyncRecord {
   const base = { channelId, placeId, atMs, who };
   const packKey = r.packKey ?? "";
   switch (r.kind) {
-    case "receiver-set": return { ...base, kind: "receiver-set", frequencyHz };
-    case "pack-synced": return { ...base, kind: "pack-synced", frequencyHz, packKey, toldHz: r.toldHz };
-    case "cells": return { ...base, kind: "cells", packKey };
-    case "proof": return {
-      ...base, kind: "proof", part: r.part as ProofPart, outcome: r.outcome ?? "", frequencyHz, packKey, receiverKey: r.receiverKey ?? "", strongestDbm, shown,
-      antennasDbm: r.antennaADbm === null || r.antennaBDbm === null ? null : [r.antennaADbm, r.antennaBDbm],
-    };
-    default: throw new Error(`unknown kind of sync: ${r.kind}`);
+    case "receiver-set":
+      return { ...base, kind: "receiver-set", frequencyHz };
+    case "pack-synced":
+      return { ...base, kind: "pack-synced", frequencyHz, packKey, toldHz: r.toldHz };
+    case "cells":
+      return { ...base, kind: "cells", packKey };
+    case "proof":
+      return {
+        ...base,
+        kind: "proof",
+        part: r.part as ProofPart,
+        outcome: r.outcome ?? "",
+        frequencyHz,
+        packKey,
+        receiverKey: r.receiverKey ?? "",
+        strongestDbm,
+        shown,
+        antennasDbm:
+          r.antennaADbm === null || r.antennaBDbm === null ? null : [r.antennaADbm, r.antennaBDbm],
+      };
+    default:
+      throw new Error(`unknown kind of sync: ${r.kind}`);
   }
 }
 
 /** @param seenId - the page's own number of it, made by chance: what is sent twice stands once
  * @throws {NumberTaken} where that number stands for something else
  * @returns the number by which it can be taken back */
-export async function insertSync(db: Database, dayId: number, sync: SyncRecord, transaction: Transaction, seenId: string | null = null): Promise<number> {
-  const standing = seenId === null ? null : await db.models.syncs.findOne({ where: { seenId }, transaction });
+export async function insertSync(
+  db: Database,
+  dayId: number,
+  sync: SyncRecord,
+  transaction: Transaction,
+  seenId: string | null = null,
+): Promise<number> {
+  const standing =
+    seenId === null ? null : await db.models.syncs.findOne({ where: { seenId }, transaction });
   if (standing) {
     const { kind, channelId } = standing.get({ plain: true });
     const part = sync.kind === "proof" ? sync.part : null;
-    if (standing.get("dayId") !== dayId || kind !== sync.kind || channelId !== sync.channelId || standing.get("part") !== part) throw new NumberTaken(seenId ?? "");
+    if (
+      standing.get("dayId") !== dayId ||
+      kind !== sync.kind ||
+      channelId !== sync.channelId ||
+      standing.get("part") !== part
+    )
+      throw new NumberTaken(seenId ?? "");
     return standing.get("id") as number;
   }
-  const nothing = { toldHz: null, frequencyHz: 0, packKey: null, receiverKey: null, part: null, outcome: null, shown: null, strongestDbm: null };
+  const nothing = {
+    toldHz: null,
+    frequencyHz: 0,
+    packKey: null,
+    receiverKey: null,
+    part: null,
+    outcome: null,
+    shown: null,
+    strongestDbm: null,
+  };
   const { antennasDbm = null, ...plain } = { antennasDbm: null, ...sync };
   const [antennaADbm, antennaBDbm] = antennasDbm ?? [null, null];
-  const row = await db.models.syncs.create({ ...nothing, ...plain, antennaADbm, antennaBDbm, dayId, seenId, isUndone: false }, { transaction });
+  const row = await db.models.syncs.create(
+    { ...nothing, ...plain, antennaADbm, antennaBDbm, dayId, seenId, isUndone: false },
+    { transaction },
+  );
   return row.get("id") as number;
 }
 
-/** Takes one record back, as long as it is the newest of its channel: it stays, marked. @returns it, or null where something newer stands */
-export async function undoNewestSync(db: Database, dayId: number, id: number, transaction: Transaction): Promise<SyncRecord | null> {
+/**
+ * Takes one record back, as long as it is the newest of its channel: it stays, marked. @returns it,
+ * or null where something newer stands
+ */
+export async function undoNewestSync(
+  db: Database,
+  dayId: number,
+  id: number,
+  transaction: Transaction,
+): Promise<SyncRecord | null> {
   const row = await db.models.syncs.findOne({ where: { dayId, id, isUndone: false }, transaction });
-  const newest = row && (await db.models.syncs.max("id", { where: { channelId: row.get("channelId") as number, isUndone: false }, transaction }));
+  const newest =
+    row &&
+    (await db.models.syncs.max("id", {
+      where: { channelId: row.get("channelId") as number, isUndone: false },
+      transaction,
+    }));
   if (!row || newest !== id) return null;
   await db.models.syncs.update({ isUndone: true }, { where: { id }, transaction });
   return toSync(row.get({ plain: true }));
 }
 
 export async function listLevels(db: Database, dayId: number): Promise<StoredLevel[]> {
-  const rows = await db.models.levelChecks.findAll({ where: { dayId }, order: [["atMs", "ASC"], ["id", "ASC"]] });
+  const rows = await db.models.levelChecks.findAll({
+    where: { dayId },
+    order: [
+      ["atMs", "ASC"],
+      ["id", "ASC"],
+    ],
+  });
   return rows.map((r) => {
     const { id: _, dayId: __, effort, detailJson, ...rest } = r.get({ plain: true });
     return { ...rest, ...(JSON.parse(detailJson) as LevelDetail), effort: effort as Effort };
   });
 }
 
-export async function insertLevel(db: Database, dayId: number, level: StoredLevel, transaction: Transaction): Promise<void> {
-  const { channelId, atMs, effort, gainDb, outputDb, inputGainDb, headroomDb, finalPeakDbfs, ...detail } = level;
-  await db.models.levelChecks.create({ channelId, atMs, effort, gainDb, outputDb, inputGainDb, headroomDb, finalPeakDbfs, detailJson: JSON.stringify(detail satisfies LevelDetail), dayId }, { transaction });
+export async function insertLevel(
+  db: Database,
+  dayId: number,
+  level: StoredLevel,
+  transaction: Transaction,
+): Promise<void> {
+  const {
+    channelId,
+    atMs,
+    effort,
+    gainDb,
+    outputDb,
+    inputGainDb,
+    headroomDb,
+    finalPeakDbfs,
+    ...detail
+  } = level;
+  await db.models.levelChecks.create(
+    {
+      channelId,
+      atMs,
+      effort,
+      gainDb,
+      outputDb,
+      inputGainDb,
+      headroomDb,
+      finalPeakDbfs,
+      detailJson: JSON.stringify(detail satisfies LevelDetail),
+      dayId,
+    },
+    { transaction },
+  );
 }
 
 export async function listPlaceChecks(db: Database, dayId: number): Promise<StoredPlaceCheck[]> {
-  const rows = await db.models.placeChecks.findAll({ where: { dayId }, order: [["atMs", "ASC"], ["id", "ASC"]] });
+  const rows = await db.models.placeChecks.findAll({
+    where: { dayId },
+    order: [
+      ["atMs", "ASC"],
+      ["id", "ASC"],
+    ],
+  });
   return rows.map((r) => {
     const { id: _, dayId: __, setupJson, overload, ...rest } = r.get({ plain: true });
     return { ...rest, overload: Boolean(overload), setup: JSON.parse(setupJson) as PathSetup };
   });
 }
 
-export async function insertPlaceCheck(db: Database, dayId: number, check: StoredPlaceCheck, transaction: Transaction): Promise<void> {
+export async function insertPlaceCheck(
+  db: Database,
+  dayId: number,
+  check: StoredPlaceCheck,
+  transaction: Transaction,
+): Promise<void> {
   const { setup, ...rest } = check;
-  await db.models.placeChecks.create({ ...rest, dayId, setupJson: JSON.stringify(setup) }, { transaction });
+  await db.models.placeChecks.create(
+    { ...rest, dayId, setupJson: JSON.stringify(setup) },
+    { transaction },
+  );
 }

@@ -11,17 +11,35 @@ export interface StoredRegion {
 }
 
 /** The newest version of each of the user's region files. */
-export async function listRegionFiles(db: Database, transaction?: Transaction): Promise<StoredRegion[]> {
-  const rows = await db.models.regionFiles.findAll({ order: [["version", "ASC"]], transaction: transaction ?? null });
+export async function listRegionFiles(
+  db: Database,
+  transaction?: Transaction,
+): Promise<StoredRegion[]> {
+  const rows = await db.models.regionFiles.findAll({
+    order: [["version", "ASC"]],
+    transaction: transaction ?? null,
+  });
   const newest = new Map<string, StoredRegion>();
   for (const row of rows) {
     const { name, version, atRealMs, json } = row.get({ plain: true });
-    newest.set(name, { name, version, atRealMs, region: json === null ? null : (JSON.parse(json) as Region) });
+    newest.set(name, {
+      name,
+      version,
+      atRealMs,
+      region: json === null ? null : (JSON.parse(json) as Region),
+    });
   }
   return [...newest.values()];
 }
 
-export async function insertRegionFile(db: Database, file: StoredRegion, transaction: Transaction): Promise<void> {
+export async function insertRegionFile(
+  db: Database,
+  file: StoredRegion,
+  transaction: Transaction,
+): Promise<void> {
   const { region, ...head } = file;
-  await db.models.regionFiles.create({ ...head, json: region === null ? null : JSON.stringify(region) }, { transaction });
+  await db.models.regionFiles.create(
+    { ...head, json: region === null ? null : JSON.stringify(region) },
+    { transaction },
+  );
 }

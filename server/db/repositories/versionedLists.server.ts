@@ -51,7 +51,10 @@ export interface ListItems {
 
 export type ListKind = keyof ListItems;
 
-/** A list as it stood from some moment on. Versions are only added, so that every change can be taken back. */
+/**
+ * A list as it stood from some moment on. Versions are only added, so that every change can be
+ * taken back.
+ */
 export interface VersionedList<Item> {
   version: number;
   atMs: number;
@@ -60,9 +63,18 @@ export interface VersionedList<Item> {
 }
 
 const TABLES = {
-  scenes: ["sceneLists", "scenesJson"], handed: ["handedLists", "linesJson"], stations: ["stationLists", "stationsJson"], places: ["placeLists", "itemsJson"], units: ["unitLists", "itemsJson"], stock: ["stockLists", "itemsJson"],
-  models: ["modelLists", "itemsJson"], ticks: ["tickLists", "itemsJson"], pairings: ["pairingLists", "itemsJson"],
-  drawings: ["drawingLists", "itemsJson"], rigs: ["rigLists", "itemsJson"], cellRules: ["cellRuleLists", "itemsJson"],
+  scenes: ["sceneLists", "scenesJson"],
+  handed: ["handedLists", "linesJson"],
+  stations: ["stationLists", "stationsJson"],
+  places: ["placeLists", "itemsJson"],
+  units: ["unitLists", "itemsJson"],
+  stock: ["stockLists", "itemsJson"],
+  models: ["modelLists", "itemsJson"],
+  ticks: ["tickLists", "itemsJson"],
+  pairings: ["pairingLists", "itemsJson"],
+  drawings: ["drawingLists", "itemsJson"],
+  rigs: ["rigLists", "itemsJson"],
+  cellRules: ["cellRuleLists", "itemsJson"],
 } as const;
 
 /** Tables of one shape: to a list they are one. */
@@ -73,33 +85,78 @@ interface ListRow {
   how: string;
   [jsonColumn: string]: string | number;
 }
-const tableOf = (db: Database, kind: ListKind) => db.models[TABLES[kind][0]] as unknown as ModelStatic<Model<ListRow, ListRow>>;
+const tableOf = (db: Database, kind: ListKind) =>
+  db.models[TABLES[kind][0]] as unknown as ModelStatic<Model<ListRow, ListRow>>;
 
-/** The newest two versions, the older first: what stands, and what one can go back to. Older ones stay stored. */
-export async function newestVersions<K extends ListKind>(db: Database, kind: K, dayId: number, transaction?: Transaction): Promise<VersionedList<ListItems[K]>[]> {
+/**
+ * The newest two versions, the older first: what stands, and what one can go back to. Older ones
+ * stay stored.
+ */
+export async function newestVersions<K extends ListKind>(
+  db: Database,
+  kind: K,
+  dayId: number,
+  transaction?: Transaction,
+): Promise<VersionedList<ListItems[K]>[]> {
   const [, column] = TABLES[kind];
-  const rows = await tableOf(db, kind).findAll({ where: { dayId }, order: [["version", "DESC"]], limit: 2, transaction: transaction ?? null });
+  const rows = await tableOf(db, kind).findAll({
+    where: { dayId },
+    order: [["version", "DESC"]],
+    limit: 2,
+    transaction: transaction ?? null,
+  });
   return rows.reverse().map((r) => {
     const row = r.get({ plain: true });
-    return { version: row.version, atMs: row.atMs, how: row.how, items: JSON.parse(row[column] as string) as ListItems[K][] };
+    return {
+      version: row.version,
+      atMs: row.atMs,
+      how: row.how,
+      items: JSON.parse(row[column] as string) as ListItems[K][],
+    };
   });
 }
 
 /** The items of the newest version; none before the first. */
-export async function newestItems<K extends ListKind>(db: Database, kind: K, dayId: number, transaction?: Transaction): Promise<ListItems[K][]> {
+export async function newestItems<K extends ListKind>(
+  db: Database,
+  kind: K,
+  dayId: number,
+  transaction?: Transaction,
+): Promise<ListItems[K][]> {
   return (await newestVersions(db, kind, dayId, transaction)).at(-1)?.items ?? [];
 }
 
-export async function appendVersion<K extends ListKind>(db: Database, kind: K, dayId: number, { items, ...head }: VersionedList<ListItems[K]>, transaction: Transaction): Promise<void> {
+export async function appendVersion<K extends ListKind>(
+  db: Database,
+  kind: K,
+  dayId: number,
+  { items, ...head }: VersionedList<ListItems[K]>,
+  transaction: Transaction,
+): Promise<void> {
   const [, column] = TABLES[kind];
   if (kind === "units" || kind === "models") await watchKit(db, dayId, transaction);
-  await tableOf(db, kind).create({ ...head, dayId, [column]: JSON.stringify(items) }, { transaction });
+  await tableOf(db, kind).create(
+    { ...head, dayId, [column]: JSON.stringify(items) },
+    { transaction },
+  );
 }
 
 /** Every version of a list, without its items. */
-export async function listHeads(db: Database, kind: ListKind, dayId: number): Promise<{ list: ListKind; version: number; atMs: number; how: string }[]> {
-  const rows = await tableOf(db, kind).findAll({ where: { dayId }, order: [["version", "ASC"]], attributes: ["version", "atMs", "how"], raw: true });
-  return rows.map((r) => { const { version, atMs, how } = r as unknown as ListRow; return { list: kind, version, atMs, how }; });
+export async function listHeads(
+  db: Database,
+  kind: ListKind,
+  dayId: number,
+): Promise<{ list: ListKind; version: number; atMs: number; how: string }[]> {
+  const rows = await tableOf(db, kind).findAll({
+    where: { dayId },
+    order: [["version", "ASC"]],
+    attributes: ["version", "atMs", "how"],
+    raw: true,
+  });
+  return rows.map((r) => {
+    const { version, atMs, how } = r as unknown as ListRow;
+    return { list: kind, version, atMs, how };
+  });
 }
 
 export const LIST_KINDS = Object.keys(TABLES) as ListKind[];

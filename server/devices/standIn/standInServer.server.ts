@@ -6,7 +6,26 @@ import express, { type Request, type Response } from "express";
 import type { Site } from "../../../core/air/site";
 import type { TuningRange } from "../../../core/coordination/request";
 import { type LiveFrame, liveHalves, rigFree, rigNow, stepRig } from "../../../core/air/liveRig";
-import { type Rig, fitOutRig, narrowedTo, type RigError, rigDial, rigHandle, rigHide, rigLearn, rigPair, rigMend, type HiddenFault, rigMeter, rigSweep, rigSync, rigTune, type SweepInstrument, sweepPoints, sweepsOfReceiver } from "../../../core/air/rig";
+import {
+  type Rig,
+  fitOutRig,
+  narrowedTo,
+  type RigError,
+  rigDial,
+  rigHandle,
+  rigHide,
+  rigLearn,
+  rigPair,
+  rigMend,
+  type HiddenFault,
+  rigMeter,
+  rigSweep,
+  rigSync,
+  rigTune,
+  type SweepInstrument,
+  sweepPoints,
+  sweepsOfReceiver,
+} from "../../../core/air/rig";
 import { rigWalk, type WalkAsked } from "../../../core/air/walkAir";
 import type { PairingIdentity } from "../../../core/kit/pairing";
 import type { Result } from "../../../core/units/result";
@@ -15,7 +34,9 @@ import { onlyPrograms } from "./onlyPrograms.server";
 export interface StandInOptions {
   sites: readonly Site[];
   initialRig: Rig;
-  /** Where the units keep their settings while they are off, as real ones do; null keeps nothing. */
+  /**
+   * Where the units keep their settings while they are off, as real ones do; null keeps nothing.
+   */
   stateFile: string | null;
   /** How many times faster than the real receivers a sweep runs. */
   speed: number;
@@ -56,11 +77,15 @@ interface RunningSweep {
   aloneSince: number;
 }
 
-/** Starts the practice receivers as a service of their own on 127.0.0.1: plain HTTP for settings and meters, server-sent events for a
- *  sweep. The application knows it only through that interface. */
+/**
+ * Starts the practice receivers as a service of their own on 127.0.0.1: plain HTTP for settings and
+ * meters, server-sent events for a sweep. The application knows it only through that interface.
+ */
 export async function startStandIn(options: StandInOptions): Promise<RigStandIn> {
   const remembered = readState(options.stateFile);
-  let rig: Rig = remembered ? { ...fitOutRig(remembered, options.initialRig), scanners: options.initialRig.scanners } : options.initialRig;
+  let rig: Rig = remembered
+    ? { ...fitOutRig(remembered, options.initialRig), scanners: options.initialRig.scanners }
+    : options.initialRig;
   // while it was shut its time stood still
   let clock = rig.clockMs === undefined ? null : { dayMs: rig.clockMs, realMs: options.nowMs() };
   const sweeps = new Map<string, RunningSweep>();
@@ -84,11 +109,15 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     }
   };
   const settle = (response: Response, result: Result<Rig, RigError>) => {
-    if (!result.ok) return void response.status(result.error.code === "no-such-unit" ? 404 : 409).json({ error: result.error });
+    if (!result.ok)
+      return void response
+        .status(result.error.code === "no-such-unit" ? 404 : 409)
+        .json({ error: result.error });
     keep(result.value);
     response.json({});
   };
-  const noUnit = (response: Response, key: string) => void response.status(404).json({ error: { code: "no-such-unit", key } satisfies RigError });
+  const noUnit = (response: Response, key: string) =>
+    void response.status(404).json({ error: { code: "no-such-unit", key } satisfies RigError });
   const param = (request: Request, name: string): string => String(request.params[name]);
 
   const app = express();
@@ -96,21 +125,60 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   app.use(express.json({ limit: "2mb" }));
   app.get("/report", (_, response) => {
     response.json({
-      receivers: Object.fromEntries(rig.receivers.map((r) => [r.key, { halvesHz: r.halvesHz, deaf: r.deaf ?? null }])),
-      packs: Object.fromEntries(live().rig.packs.map(({ key, isOn, frequencyHz, isMuted, isMicPlugged, keptHz, isDoorOpen = false, isNear = true, isCabled = false }) => [key, { isOn, frequencyHz, isMuted, isMicPlugged, isStored: (keptHz ?? null) === null, isDoorOpen, isNear, isCabled }])),
+      receivers: Object.fromEntries(
+        rig.receivers.map((r) => [r.key, { halvesHz: r.halvesHz, deaf: r.deaf ?? null }]),
+      ),
+      packs: Object.fromEntries(
+        live().rig.packs.map(
+          ({
+            key,
+            isOn,
+            frequencyHz,
+            isMuted,
+            isMicPlugged,
+            keptHz,
+            isDoorOpen = false,
+            isNear = true,
+            isCabled = false,
+          }) => [
+            key,
+            {
+              isOn,
+              frequencyHz,
+              isMuted,
+              isMicPlugged,
+              isStored: (keptHz ?? null) === null,
+              isDoorOpen,
+              isNear,
+              isCabled,
+            },
+          ],
+        ),
+      ),
       drill: rig.drill ?? null,
-      scanners: rig.scanners.map(({ key, label, lowHz, highHz, stepHz }) => ({ key, label, lowHz, highHz, stepHz })),
+      scanners: rig.scanners.map(({ key, label, lowHz, highHz, stepHz }) => ({
+        key,
+        label,
+        lowHz,
+        highHz,
+        stepHz,
+      })),
     });
   });
   app.put("/receivers/:key/halves/:half", (request, response) => {
     const { frequencyHz } = request.body as { frequencyHz: number };
-    settle(response, rigTune(rig, param(request, "key"), Number(param(request, "half")), frequencyHz));
+    settle(
+      response,
+      rigTune(rig, param(request, "key"), Number(param(request, "half")), frequencyHz),
+    );
   });
   app.post("/receivers/:key/halves/:half/copy", (request, response) => {
     const { packKey, name } = request.body as { packKey: string; name?: string };
-    const copy = () => rigSync(rig, param(request, "key"), Number(param(request, "half")), packKey, name);
+    const copy = () =>
+      rigSync(rig, param(request, "key"), Number(param(request, "half")), packKey, name);
     // a touch takes its time: whoever is pulled away before both say done keeps the old number
-    if (!copy().ok || !rig.packs.find((p) => p.key === packKey)?.methods?.includes("near-field")) return settle(response, copy());
+    if (!copy().ok || !rig.packs.find((p) => p.key === packKey)?.methods?.includes("near-field"))
+      return settle(response, copy());
     setTimeout(() => settle(response, copy()), TOUCH_MS);
   });
   app.get("/receivers/:key/halves/:half/meter", (request, response) => {
@@ -118,19 +186,33 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     const half = Number(param(request, "half"));
     if (!receiver || !(half in receiver.halvesHz)) return noUnit(response, param(request, "key"));
     const { site, rig: now } = live();
-    response.json(rigMeter(site, now, now.receivers.find((r) => r.key === receiver.key)!, half, nowMs()));
+    response.json(
+      rigMeter(
+        site,
+        now,
+        now.receivers.find((r) => r.key === receiver.key)!,
+        half,
+        nowMs(),
+      ),
+    );
   });
   app.patch("/packs/:key", (request, response) => {
     const key = param(request, "key");
     if (!rig.packs.some((p) => p.key === key)) return noUnit(response, key);
     const change = request.body as Parameters<typeof rigHandle>[1];
-    keep({ ...rig, packs: rig.packs.map((p) => (p.key === key ? rigHandle(p, change, nowMs()) : p)) });
+    keep({
+      ...rig,
+      packs: rig.packs.map((p) => (p.key === key ? rigHandle(p, change, nowMs()) : p)),
+    });
     response.json({});
   });
   app.put("/receivers/:key/antennas", (request, response) => {
     const key = param(request, "key");
     if (!rig.receivers.some((r) => r.key === key)) return noUnit(response, key);
-    keep({ ...rig, receivers: rig.receivers.map((r) => (r.key === key ? { ...r, deaf: null } : r)) });
+    keep({
+      ...rig,
+      receivers: rig.receivers.map((r) => (r.key === key ? { ...r, deaf: null } : r)),
+    });
     response.json({});
   });
   app.put("/units", (request, response) => {
@@ -141,7 +223,10 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     const key = param(request, "key");
     const pack = rig.packs.find((p) => p.key === key);
     if (!pack) return noUnit(response, key);
-    if (!pack.isOn) return void response.status(409).json({ error: { code: "pack-is-off", key } satisfies RigError });
+    if (!pack.isOn)
+      return void response
+        .status(409)
+        .json({ error: { code: "pack-is-off", key } satisfies RigError });
     response.json(rigWalk(placeNow(), pack, request.body as WalkAsked));
   });
   app.put("/packs/:key/number", (request, response) => {
@@ -149,8 +234,14 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     settle(response, rigDial(rig, param(request, "key"), frequencyHz));
   });
   app.post("/receivers/:key/halves/:half/pair", (request, response) => {
-    const { packKey, identity } = request.body as { packKey: string; identity: PairingIdentity | null };
-    settle(response, rigPair(rig, param(request, "key"), Number(param(request, "half")), packKey, identity));
+    const { packKey, identity } = request.body as {
+      packKey: string;
+      identity: PairingIdentity | null;
+    };
+    settle(
+      response,
+      rigPair(rig, param(request, "key"), Number(param(request, "half")), packKey, identity),
+    );
   });
   app.post("/receivers/:key/records", (request, response) => {
     const key = param(request, "key");
@@ -160,7 +251,10 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     response.json({});
   });
   app.put("/faults", (request, response) => {
-    const { faults, otherBlock } = request.body as { faults: HiddenFault[]; otherBlock: TuningRange };
+    const { faults, otherBlock } = request.body as {
+      faults: HiddenFault[];
+      otherBlock: TuningRange;
+    };
     keep(faults.length === 0 ? rigMend(rig) : rigHide(rig, faults, nowMs(), otherBlock));
     response.json({});
   });
@@ -173,7 +267,13 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   app.put("/clock", (request, response) => {
     const { dayMs } = request.body as { dayMs: number };
     // the first time that it is told: what is on has been on since just now
-    const packs = clock ? rig.packs : rig.packs.map((p) => (p.cells && p.cells.onSinceMs !== null ? { ...p, cells: { ...p.cells, onSinceMs: dayMs } } : p));
+    const packs = clock
+      ? rig.packs
+      : rig.packs.map((p) =>
+          p.cells && p.cells.onSinceMs !== null
+            ? { ...p, cells: { ...p.cells, onSinceMs: dayMs } }
+            : p,
+        );
     clock = { dayMs, realMs: options.nowMs() };
     keep({ ...rig, packs, clockMs: dayMs });
     live();
@@ -196,17 +296,35 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   let frames = 0;
   let frameTimer: NodeJS.Timeout | null = null;
   const look = (atMs: number) => {
-    const frame: LiveFrame = { number: (frames += 1), atMs, halves: liveHalves(live(), atMs).map((h) => ({ ...h, rfADbm: tenth(h.rfADbm), rfBDbm: tenth(h.rfBDbm), audioDbfs: h.audioDbfs === null ? null : tenth(h.audioDbfs) })) };
+    const frame: LiveFrame = {
+      number: (frames += 1),
+      atMs,
+      halves: liveHalves(live(), atMs).map((h) => ({
+        ...h,
+        rfADbm: tenth(h.rfADbm),
+        rfBDbm: tenth(h.rfBDbm),
+        audioDbfs: h.audioDbfs === null ? null : tenth(h.audioDbfs),
+      })),
+    };
     const text = `data: ${JSON.stringify(frame)}\n\n`;
     for (const tell of followers) tell(text);
   };
-  /** At the instrument's own pace, whatever else this process has to do: a moment that is due comes late, and is not left out. */
+  /**
+   * At the instrument's own pace, whatever else this process has to do: a moment that is due comes
+   * late, and is not left out.
+   */
   const lookOn = (dueMs: number) => {
     let next = dueMs;
     const behindMs = nowMs() - dueMs;
     if (behindMs < 0 || behindMs > MOST_BEHIND_FRAMES * FRAME_MS) next = nowMs();
     for (; next <= nowMs(); next += FRAME_MS) look(next);
-    frameTimer = setTimeout(() => { timers.delete(frameTimer!); lookOn(next); }, Math.max(0, next - nowMs()));
+    frameTimer = setTimeout(
+      () => {
+        timers.delete(frameTimer!);
+        lookOn(next);
+      },
+      Math.max(0, next - nowMs()),
+    );
     timers.add(frameTimer);
   };
   app.get("/frames", (request, response) => {
@@ -230,15 +348,42 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     if (!whole) return noUnit(response, key);
     const asked = request.body as { passes?: number; lowHz?: number; highHz?: number };
     const passes = Math.max(1, Math.min(MOST_PASSES, Number(asked.passes ?? 1)));
-    const instrument = asked.lowHz === undefined || asked.highHz === undefined ? whole : narrowedTo(whole, { lowHz: asked.lowHz, highHz: asked.highHz });
-    if (!instrument) return void response.status(409).json({ error: { code: "outside-tuning", key, frequencyHz: asked.lowHz!, lowHz: whole.lowHz, highHz: whole.highHz } satisfies RigError });
+    const instrument =
+      asked.lowHz === undefined || asked.highHz === undefined
+        ? whole
+        : narrowedTo(whole, { lowHz: asked.lowHz, highHz: asked.highHz });
+    if (!instrument)
+      return void response.status(409).json({
+        error: {
+          code: "outside-tuning",
+          key,
+          frequencyHz: asked.lowHz!,
+          lowHz: whole.lowHz,
+          highHz: whole.highHz,
+        } satisfies RigError,
+      });
     const id = String((lastSweep += 1));
     measure(id, instrument, passes);
-    response.json({ id, lowHz: instrument.lowHz, stepHz: instrument.stepHz, points: sweepPoints(instrument), passes });
+    response.json({
+      id,
+      lowHz: instrument.lowHz,
+      stepHz: instrument.stepHz,
+      points: sweepPoints(instrument),
+      passes,
+    });
   });
-  /** Steps through a sweep at the instrument's own pace, followed or not; pieces wait for whoever asks. */
+  /**
+   * Steps through a sweep at the instrument's own pace, followed or not; pieces wait for whoever
+   * asks.
+   */
   const measure = (id: string, instrument: SweepInstrument, passes: number) => {
-    const sweep: RunningSweep = { isStopped: false, pieces: [], firstId: 1, listener: null, aloneSince: Date.now() };
+    const sweep: RunningSweep = {
+      isStopped: false,
+      pieces: [],
+      firstId: 1,
+      listener: null,
+      aloneSince: Date.now(),
+    };
     sweeps.set(id, sweep);
     const points = sweepPoints(instrument);
     const perTick = Math.max(1, Math.round((TICK_MS * options.speed) / instrument.msPerStep));
@@ -265,8 +410,19 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
       }
       const to = Math.min(points, at + perTick);
       const { site, rig: now } = live();
-      const levels = rigSweep(site, now, instrument, at, to, startMs + pass * points * instrument.msPerStep);
-      put("levels", { pass, fromIndex: at, levelsDbm: Array.from(levels, (l) => Math.round(l * 100) / 100) });
+      const levels = rigSweep(
+        site,
+        now,
+        instrument,
+        at,
+        to,
+        startMs + pass * points * instrument.msPerStep,
+      );
+      put("levels", {
+        pass,
+        fromIndex: at,
+        levelsDbm: Array.from(levels, (l) => Math.round(l * 100) / 100),
+      });
       at = to === points ? 0 : to;
       if (at === 0) pass += 1;
     }, TICK_MS);
@@ -308,11 +464,12 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   return {
     url: `http://127.0.0.1:${port}`,
     dropConnections: () => server.closeAllConnections(),
-    close: () => new Promise((resolve) => {
-      timers.forEach((t) => clearInterval(t));
-      server.closeAllConnections();
-      server.close(() => resolve());
-    }),
+    close: () =>
+      new Promise((resolve) => {
+        timers.forEach((t) => clearInterval(t));
+        server.closeAllConnections();
+        server.close(() => resolve());
+      }),
   };
 }
 
@@ -323,7 +480,8 @@ function readState(file: string | null): Rig | null {
   try {
     return JSON.parse(readFileSync(file, "utf8")) as Rig;
   } catch {
-    return null; // settings that cannot be read are settings lost, as in a unit whose memory cell died
+    // settings that cannot be read are settings lost, as in a unit whose memory cell died
+    return null;
   }
 }
 
