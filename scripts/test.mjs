@@ -1,4 +1,5 @@
-// Everything that must hold: install, Chromium from Debian if missing, types, lint, boundaries, unit tests, browser tests.
+// Everything that must hold: install, Chromium from Debian if missing, format, types, lint,
+// boundaries, unit tests, browser tests.
 import { existsSync } from "node:fs";
 import { ensureBuilt, ensureInstalled, run, step } from "./lib.mjs";
 
@@ -19,6 +20,7 @@ if (missing.length > 0) {
     await apt(["install", "-y", "-qq", "--no-install-recommends", ...missing]);
   });
 }
+await step("format", () => run("npm", ["run", "--silent", "format:check"]));
 await step("types", () => run("npm", ["run", "--silent", "types"]));
 await step("lint", () => run("npm", ["run", "--silent", "lint"]));
 await step("boundaries", () => run("npm", ["run", "--silent", "boundaries"]));
