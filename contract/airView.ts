@@ -1,6 +1,6 @@
 import type { PackedLevels } from "./levels";
 import type { Raster } from "../core/regions/raster";
-import type { Stretch } from "../core/regions/region";
+import type { FrequencyRange } from "../core/regions/region";
 import type { SeenCarrier } from "../core/sweep/analyseSweep";
 import type { Comb } from "../core/sweep/combs";
 import type { Hump } from "../core/sweep/humps";
@@ -41,14 +41,14 @@ export interface AirView {
 
 /** Law and register at a place, scan or no scan. */
 export interface LawView {
-  windows: Stretch[];
-  taken: (Stretch & { channel: number; reason: string })[];
+  windows: FrequencyRange[];
+  taken: (FrequencyRange & { channel: number; reason: string })[];
   /** Where a carrier may stand, by law, register and scan. */
-  open: Stretch[];
+  open: FrequencyRange[];
   raster: Raster;
   maxNoiseDbm: number;
   /** Of which no band speaks: neither allowed nor forbidden as far as is known. */
-  unruled: Stretch[];
+  unruled: FrequencyRange[];
   /**
    * Told where the instrument's own floor governs the limit; null where the one that was set does.
    */

@@ -2,10 +2,10 @@ import type { ArrivalStep } from "../core/day/arrival";
 import { capital, count, listWords, numberWord } from "./format";
 import { CELL_WORDS } from "./kitWords";
 
-const MOST_NAMES = 6;
+const MAX_NAMES = 6;
 const names = (list: readonly string[]) =>
-  list.length > MOST_NAMES
-    ? `${list.slice(0, MOST_NAMES - 1).join(", ")} and ${numberWord(list.length - MOST_NAMES + 1)} more`
+  list.length > MAX_NAMES
+    ? `${list.slice(0, MAX_NAMES - 1).join(", ")} and ${numberWord(list.length - MAX_NAMES + 1)} more`
     : listWords(list);
 
 /** One thing to do, and why it matters. */

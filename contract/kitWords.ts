@@ -120,7 +120,7 @@ export function unitNoteWords(n: UnitRowNote): string {
   }
 }
 
-const MOST_RANGES = 3;
+const MAX_RANGES = 3;
 /**
  * Where a model tunes, short: "470–542 MHz in 25 kHz", "4 presets, 863.1–864.9 MHz", "adaptive".
  */
@@ -137,7 +137,7 @@ export function tuningWords({
   if (!first) return "nowhere";
   if (tuning.every((t) => t.lowHz === t.highHz))
     return `${tuning.length} presets, ${stretchesWords([{ lowHz: first.lowHz, highHz: tuning.at(-1)!.highHz }])} MHz`;
-  return `${stretchesWords(tuning.slice(0, MOST_RANGES))}${tuning.length > MOST_RANGES ? " …" : ""} MHz by ${formatSpan(first.stepHz)}`;
+  return `${stretchesWords(tuning.slice(0, MAX_RANGES))}${tuning.length > MAX_RANGES ? " …" : ""} MHz by ${formatSpan(first.stepHz)}`;
 }
 
 export const SYNC_WORDS: Readonly<Record<SyncMethod, string>> = {

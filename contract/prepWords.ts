@@ -143,7 +143,7 @@ export function findingWords(f: Finding): { short: string; why: string; mend: st
   }
 }
 
-const MOST_IN_HEADLINE = 3;
+const MAX_IN_HEADLINE = 3;
 
 /** When a day is, seen from its own clock: "today", "tomorrow", or its date. */
 export function dayWord(nowMs: number, dateIso: string): string {
@@ -166,7 +166,7 @@ export function prepHeadline(
 ): string {
   if (!hasScenes) return `No scenes for ${day} yet: who speaks, and when?`;
   if (findings.length === 0) return `Ready for ${day}: nothing is missing`;
-  const said = findings.slice(0, MOST_IN_HEADLINE).map((f) => findingWords(f).short);
+  const said = findings.slice(0, MAX_IN_HEADLINE).map((f) => findingWords(f).short);
   const rest = findings.length - said.length;
   return `Ready for ${day} except: ${rest > 0 ? `${said.join(", ")}, and ${count(rest, "thing")} more` : listWords(said)}`;
 }

@@ -104,7 +104,7 @@ export const planWall = z
   .refine((w) => w.x1 !== w.x2 || w.y1 !== w.y2, "has no length");
 
 /** So many cells are worked out at once, for every antenna. */
-const MOST_CELLS = 4_000_000;
+const MAX_CELLS = 4_000_000;
 
 export const coverageRequest = z
   .object({
@@ -130,11 +130,11 @@ export const coverageRequest = z
     room: or(z.enum(["office", "commercial", "residential"]), "office"),
   })
   .superRefine((q, context) => {
-    if ((q.widthM / q.cellM) * (q.heightM / q.cellM) > MOST_CELLS)
+    if ((q.widthM / q.cellM) * (q.heightM / q.cellM) > MAX_CELLS)
       context.addIssue({
         code: "custom",
         path: ["cellM"],
-        message: `makes more than ${MOST_CELLS.toLocaleString("en")} cells`,
+        message: `makes more than ${MAX_CELLS.toLocaleString("en")} cells`,
       });
   });
 

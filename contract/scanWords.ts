@@ -3,7 +3,7 @@ import type { Comb } from "../core/sweep/combs";
 import type { SweepDifference } from "../core/sweep/compareSweeps";
 import type { Hump } from "../core/sweep/humps";
 import type { TvChannel } from "../core/sweep/television";
-import type { Stretch } from "../core/regions/region";
+import type { FrequencyRange } from "../core/regions/region";
 import type { BlockRoom, QuietStretch } from "../core/day/quietPlaces";
 import type { AirView, ElsewhereView, LawView } from "./airView";
 import { formatMhz } from "../core/units/frequencyText";
@@ -19,13 +19,13 @@ import {
 
 const rounded = (hz: number): number => Math.round(hz / 5000) * 5000;
 const whole = (hz: number): number => Math.round(hz / 100_000) * 100_000;
-const MOST_NAMED = 5;
+const MAX_NAMED = 5;
 const carriers = (list: readonly SeenCarrier[]): string => {
   const named = list
-    .slice(0, MOST_NAMED)
+    .slice(0, MAX_NAMED)
     .map((c) => `${formatMhz(rounded(c.frequencyHz))} (${formatDbm(c.levelDbm)})`);
-  return list.length > MOST_NAMED
-    ? `${named.join(", ")} and ${list.length - MOST_NAMED} more`
+  return list.length > MAX_NAMED
+    ? `${named.join(", ")} and ${list.length - MAX_NAMED} more`
     : listWords(named);
 };
 
@@ -78,7 +78,7 @@ export function differenceWords(d: SweepDifference): string[] {
     words.push(
       `${r.byDb > 0 ? "Noisier" : "Quieter"} by ${formatDb(Math.round(Math.abs(r.byDb)))}: ${stretchesWords([{ lowHz: whole(r.lowHz), highHz: whole(r.highHz) }])} MHz`,
     );
-  for (const c of d.changed.slice(0, MOST_NAMED))
+  for (const c of d.changed.slice(0, MAX_NAMED))
     words.push(
       `${formatMhz(rounded(c.frequencyHz))} is ${formatDb(Math.round(Math.abs(c.byDb)))} ${c.byDb > 0 ? "stronger" : "weaker"}`,
     );
@@ -131,7 +131,7 @@ export const elsewhereWords = (
  * @param wanted - channels that need a place
  */
 export function airHeadline(
-  open: readonly Stretch[],
+  open: readonly FrequencyRange[],
   quiet: readonly QuietStretch[],
   wanted: number,
 ): string {
@@ -165,7 +165,7 @@ export const limitWords = ({
  */
 export function airSentences(
   { tv, carriers, humps, looksPerBin }: Pick<AirView, "tv" | "carriers" | "humps" | "looksPerBin">,
-  spine: Stretch,
+  spine: FrequencyRange,
   registered: readonly number[],
 ): string {
   const inSight = tv.filter((t) => t.highHz > spine.lowHz && t.lowHz < spine.highHz);
@@ -193,7 +193,7 @@ export function airSentences(
       ? "No one else’s carrier stands out."
       : `${capital(count(others.length, "narrow carrier"))} of others, the strongest on ${formatMhz(rounded(others[0]!.frequencyHz))}.`,
     rare.length > 0
-      ? `Now and then: ${listWords(rare.slice(0, MOST_NAMED).map((c) => `${formatMhz(rounded(c.frequencyHz))} (${Math.round(c.occupancy * 100)} % of the time)`))}.`
+      ? `Now and then: ${listWords(rare.slice(0, MAX_NAMED).map((c) => `${formatMhz(rounded(c.frequencyHz))} (${Math.round(c.occupancy * 100)} % of the time)`))}.`
       : "",
     humpsSentence(humps),
     looksPerBin < 2 ? "One look each: what is rarely on may be missing." : "",

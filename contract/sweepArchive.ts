@@ -6,8 +6,8 @@ import type { NamedFile } from "../core/sweep/readSweepFile";
  * Unpacked, no sweep is larger than this: what grows beyond it is refused while it is unpacked, not
  * after.
  */
-export const MOST_UNPACKED_BYTES = 256 * 1024 * 1024;
-const MOST_FILES = 200;
+export const MAX_UNPACKED_BYTES = 256 * 1024 * 1024;
+const MAX_FILES = 200;
 
 export type ArchiveError =
   | { code: "archive-too-large"; mostBytes: number }
@@ -39,8 +39,8 @@ const SMALL_UNPACKED_BYTES = 4 * 1024 * 1024;
  */
 export function unpackSweepFiles(
   file: NamedFile,
-  mostBytes = MOST_UNPACKED_BYTES,
-  mostFiles = MOST_FILES,
+  mostBytes = MAX_UNPACKED_BYTES,
+  mostFiles = MAX_FILES,
   smallBytes = SMALL_UNPACKED_BYTES,
 ): Result<NamedFile[], ArchiveError> {
   const kind = isGzip(file.bytes) ? "gzip" : isZip(file.bytes) ? "zip" : null;

@@ -169,7 +169,7 @@ export function pickReasonWords(reason: PickReason, nameOf: (id: string) => stri
   return parts.join("; ") || "nobody near";
 }
 
-const MOST_RULES = 4;
+const MAX_RULES = 4;
 
 /**
  * What one place is to a channel: every rule that it breaks, or how it compares with where the
@@ -182,10 +182,10 @@ export function askedPlaceWords(
   nameOf: (id: string) => string,
 ): string {
   if (there.broken.length > 0) {
-    const more = there.broken.length - MOST_RULES;
+    const more = there.broken.length - MAX_RULES;
     return (
       there.broken
-        .slice(0, MOST_RULES)
+        .slice(0, MAX_RULES)
         .map((b) => brokenRuleWords(b, nameOf))
         .join("; ") + (more > 0 ? `; and ${more} more` : "")
     );

@@ -5,7 +5,7 @@ import type { Wear } from "../radio/antenna";
 import type { Chemistry } from "../power/discharge";
 import type { TuningRange } from "../coordination/request";
 import { canBeSet, nearestSetting, tuningSpan } from "../coordination/tuning";
-import type { Stretch } from "../regions/region";
+import type { FrequencyRange } from "../regions/region";
 import type { SyncMethod } from "../kit/models";
 import type { PairingIdentity } from "../kit/pairing";
 
@@ -305,7 +305,7 @@ export const sweepPoints = ({
  */
 export function narrowedTo(
   instrument: SweepInstrument,
-  { lowHz, highHz }: Stretch,
+  { lowHz, highHz }: FrequencyRange,
 ): SweepInstrument | null {
   const { stepHz } = instrument;
   const first = Math.max(0, Math.ceil((lowHz - instrument.lowHz) / stepHz - 1e-9));

@@ -42,7 +42,7 @@ const AUTOMATIC_RISE_DB = 5;
 const AUTOMATIC_PAUSES = 2;
 const NOISY_SNR_DB = 25;
 const OFFSET_SHARE = 0.01;
-const MOST_TIMES = 20;
+const MAX_TIMES = 20;
 /**
  * Of the long-term average of speech, in bands of the middle: what lies above 2.5 kHz and below 250
  * Hz (after Byrne et al. 1994, from memory, rounded).
@@ -122,8 +122,8 @@ function bursts(heard: Heard, floorDb: number): Finding[] {
     if (list && (list.length === 0 || i * pieceS - list.at(-1)! > 1)) list.push(i * pieceS);
   });
   return [
-    ...(rubs.length > 1 ? [{ code: "rub" as const, timesS: rubs.slice(0, MOST_TIMES) }] : []),
-    ...(bumps.length > 0 ? [{ code: "bumps" as const, timesS: bumps.slice(0, MOST_TIMES) }] : []),
+    ...(rubs.length > 1 ? [{ code: "rub" as const, timesS: rubs.slice(0, MAX_TIMES) }] : []),
+    ...(bumps.length > 0 ? [{ code: "bumps" as const, timesS: bumps.slice(0, MAX_TIMES) }] : []),
   ];
 }
 

@@ -7,7 +7,7 @@ const BETA = 7;
  * A point between two samples that are both lower than this share of the highest so far does not
  * beat it, up to two thirds of half the rate.
  */
-const LEAST_BESIDE = 0.45;
+const MIN_BESIDE = 0.45;
 
 /**
  * The highest value between the samples, piece by piece, by a windowed sinc of 32 taps: four points
@@ -58,7 +58,7 @@ export class TruePeakMeter {
     for (let i = from; i < to; i += 1) {
       // the two samples that the point lies between
       const at = i - TAPS / 2;
-      if (max(abs(line[at]!), abs(line[at + 1]!)) < LEAST_BESIDE * peak) continue;
+      if (max(abs(line[at]!), abs(line[at + 1]!)) < MIN_BESIDE * peak) continue;
       let [p, q, r] = [0, 0, 0];
       for (let k = 0, j = i - TAPS + 1; k < TAPS; k += 1, j += 1) {
         const v = line[j]!;

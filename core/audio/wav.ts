@@ -45,7 +45,7 @@ const BYTES = { pcm16: 2, pcm24: 3, pcm32: 4, float32: 4 } as const satisfies Re
 >;
 const UNKNOWN_32 = 0xffffffff;
 /** A file with more chunks than this before its sound is not one that anybody wrote. */
-const MOST_CHUNKS = 10_000;
+const MAX_CHUNKS = 10_000;
 const EXTENSIBLE = 0xfffe;
 
 const textAt = (bytes: Uint8Array, at: number): string =>
@@ -76,7 +76,7 @@ export function readWavHead(source: ByteSource): Result<WavHead, WavError> {
     WavError
   > | null = null;
   let offset = 12;
-  for (let i = 0; i < MOST_CHUNKS && offset + 8 <= source.size; i += 1) {
+  for (let i = 0; i < MAX_CHUNKS && offset + 8 <= source.size; i += 1) {
     const chunk = source.read(offset, 8);
     if (chunk.length < 8) break;
     const id = textAt(chunk, 0);

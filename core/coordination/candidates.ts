@@ -1,4 +1,4 @@
-import { mergeStretches, type Stretch } from "../regions/region";
+import { mergeStretches, type FrequencyRange } from "../regions/region";
 import { formatMhz } from "../units/frequencyText";
 import type { ChannelRequest, CoordinationRequest, NoiseStretch } from "./request";
 
@@ -25,7 +25,7 @@ export function noiseInBand(
   highHz: number,
 ): { levelDbm: number | null; isCovered: boolean } {
   let levelDbm: number | null = null;
-  const covered: Stretch[] = [];
+  const covered: FrequencyRange[] = [];
   for (const n of noise) {
     if (n.highHz <= lowHz || n.lowHz >= highHz) continue;
     levelDbm = levelDbm === null ? n.levelDbm : Math.max(levelDbm, n.levelDbm);
@@ -45,7 +45,7 @@ export type PlaceVerdict = "fine" | "outside-window" | "excluded" | "noisy" | "u
  */
 export function judgePlace(
   request: Pick<CoordinationRequest, "exclusions" | "maxNoiseDbm">,
-  windows: readonly Stretch[],
+  windows: readonly FrequencyRange[],
   noise: readonly NoiseStretch[],
   bandwidthHz: number,
   frequencyHz: number,
@@ -99,7 +99,7 @@ export class NoiseIndex {
 /** Every place on a channel's tuning grid that the windows, exclusions and noise leave. */
 export function candidatesFor(
   request: CoordinationRequest,
-  windows: readonly Stretch[],
+  windows: readonly FrequencyRange[],
   noise: NoiseIndex,
   channel: ChannelRequest,
 ): ChannelCandidates {

@@ -36,11 +36,11 @@ export interface ConflictSearchOptions {
   startHz?: readonly number[];
 }
 
-const LEAST_UNIT_HZ = 1_000;
-const MOST_CELLS = 2_000_000;
+const MIN_UNIT_HZ = 1_000;
+const MAX_CELLS = 2_000_000;
 const TIMES_STUCK = 2_000;
 const BY_LOT = 0.05;
-const LEAST_USABLE = 0.85;
+const MIN_USABLE = 0.85;
 const CHECK_EVERY = 64;
 
 /**
@@ -59,13 +59,13 @@ export function gridUnitHz({ slots }: Pick<ConflictProblem, "slots">): number | 
     const first = slots[0]!.placesHz[0]!;
     for (const hz of placesHz) {
       unit = greatestDivisor(unit, Math.abs(hz - first));
-      if (unit > 0 && unit < LEAST_UNIT_HZ) return null;
+      if (unit > 0 && unit < MIN_UNIT_HZ) return null;
     }
     low = Math.min(low, placesHz[0]!);
     high = Math.max(high, placesHz.at(-1)!);
   }
-  if (unit === 0) unit = LEAST_UNIT_HZ;
-  return (high - low) / unit > MOST_CELLS ? null : unit;
+  if (unit === 0) unit = MIN_UNIT_HZ;
+  return (high - low) / unit > MAX_CELLS ? null : unit;
 }
 
 function greatestDivisor(a: number, b: number): number {
@@ -360,7 +360,7 @@ export class ConflictSearch {
       if ((c - origin) % perCell === 0 && this.grid.counts[this.grid.pad + c] === 0)
         usable[(c - origin) / perCell] = 1;
     // a set that is dense over the whole loses too much to holes
-    if (usable.reduce((n, u) => n + u, 0) < usable.length * LEAST_USABLE) return [];
+    if (usable.reduce((n, u) => n + u, 0) < usable.length * MIN_USABLE) return [];
     const { minSpacingHz, guards } = this.problem.profile;
     const cells = largestFromSidonSets({
       usable,

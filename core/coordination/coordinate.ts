@@ -49,7 +49,7 @@ const PLACE_ATTEMPTS = 400;
 /** So many plain tries before sets with conflicts are searched. */
 const PLAIN_ATTEMPTS = 2;
 /** Smaller sets are found as quickly without known constructions. */
-const LEAST_FOR_SIDON = 22;
+const MIN_FOR_SIDON = 22;
 const SHARE_FOR_SIDON = 0.6;
 /** Where rules may be bent, the share of the time in which a set is sought that bends none. */
 const SHARE_FOR_STRICT = 0.4;
@@ -61,7 +61,7 @@ const LONG_PROOF_NODES = 400_000;
 /** Steps of a first look, before all sets are tried. */
 const QUICK_STEPS = 15_000;
 /** With more channels there are too many sets. */
-const MOST_TO_PROVE = 14;
+const MAX_TO_PROVE = 14;
 /** Steps of a search by relations, about a thousand a second. */
 const RELATED_STEPS = 20_000;
 const WIDEN_ATTEMPTS = 24;
@@ -258,7 +258,7 @@ class Search {
     const most = Math.min(open.length, mostBySpacing(this.grid, profile.minSpacingHz));
     /** Tries all sets; what it finds is the largest there is. */
     const prove = (nodes: number): boolean => {
-      if (open.length > MOST_TO_PROVE || isOver()) return false;
+      if (open.length > MAX_TO_PROVE || isOver()) return false;
       const all = new ConflictSearch(problem, unitHz, null).largestOfAll(
         nodes,
         best.placedCount,
@@ -282,13 +282,13 @@ class Search {
       });
     };
     if (prove(PROOF_NODES)) return best;
-    if (open.length <= MOST_TO_PROVE) {
+    if (open.length <= MAX_TO_PROVE) {
       for (const lattice of lattices) round(lattice, QUICK_STEPS);
       if (best.placedCount < most && prove(LONG_PROOF_NODES)) return best;
     }
     for (const [i, lattice] of lattices.entries()) {
       // large sets in a wide band: known constructions are ahead of any search
-      const isForSidon = i === 0 && lattice !== null && open.length > LEAST_FOR_SIDON && !isOver();
+      const isForSidon = i === 0 && lattice !== null && open.length > MIN_FOR_SIDON && !isOver();
       round(
         lattice,
         CONFLICT_STEPS,

@@ -10,7 +10,7 @@ import { levelOf } from "./explain";
 import type { ProductLevel } from "./imLevels";
 import { strictestOf } from "./profile";
 import type { CoordinationRequest } from "./request";
-import { mergeStretches, type Stretch } from "../regions/region";
+import { mergeStretches, type FrequencyRange } from "../regions/region";
 
 /**
  * Why one carrier stands well where it stands: what it has in hand on every count, and what comes
@@ -44,7 +44,7 @@ export interface PickReason {
 export function explainPicks(
   request: CoordinationRequest,
   picks: readonly { channelId: string; frequencyHz: number }[],
-  known?: { windows: readonly Stretch[]; noise: NoiseIndex },
+  known?: { windows: readonly FrequencyRange[]; noise: NoiseIndex },
 ): PickReason[] {
   const windows = known?.windows ?? mergeStretches(request.windows);
   const noise = known?.noise ?? new NoiseIndex(request.noise);
@@ -88,7 +88,7 @@ export function explainPicks(
 function nearestEdgeOf(
   lowHz: number,
   highHz: number,
-  windows: readonly Stretch[],
+  windows: readonly FrequencyRange[],
   exclusions: CoordinationRequest["exclusions"],
 ): PickReason["nearestEdge"] {
   const missHz = edgeDistanceHz(lowHz, highHz, windows, exclusions);

@@ -70,7 +70,7 @@ export function gradeOf({ underDb, heardShare }: ProductLevel): ProductGrade {
  * source).
  */
 const WIDTH_SHARE = 0.8;
-const LEAST_SHARE_DB = -60;
+const MIN_SHARE_DB = -60;
 /**
  * By how much a product is wider than a carrier: its phase is the sum of its sources', each by its
  * factor (2A−B: √(2²+1²)).
@@ -90,7 +90,7 @@ export function inChannelDb(kind: ProductKind, missHz: number, bandwidthHz: numb
   const sigma = (bandwidthHz * WIDTH_SHARE * WIDENING[kind]) / 4;
   const share =
     normalCdf((bandwidthHz / 2 - missHz) / sigma) - normalCdf((-bandwidthHz / 2 - missHz) / sigma);
-  return Math.max(LEAST_SHARE_DB, 10 * Math.log10(Math.max(share, 1e-12)));
+  return Math.max(MIN_SHARE_DB, 10 * Math.log10(Math.max(share, 1e-12)));
 }
 
 interface Part {

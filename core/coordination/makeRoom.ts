@@ -20,8 +20,8 @@ export interface RoomFound {
 }
 
 const NOISE_STEPS_DB = [3, 6, 10];
-const MOST_TOGETHER = 2;
-const MOST_ANSWERS = 4;
+const MAX_TOGETHER = 2;
+const MAX_ANSWERS = 4;
 const SHARE_OF_A_TRY = 0.12;
 
 /**
@@ -53,10 +53,10 @@ export function makeRoom(request: CoordinationRequest, hooks: SearchHooks): Room
       ? NOISE_STEPS_DB.map((byDb): Relaxation => ({ code: "more-noise", byDb }))
       : []),
   ];
-  for (let size = 1; size <= MOST_TOGETHER; size += 1) {
+  for (let size = 1; size <= MAX_TOGETHER; size += 1) {
     const found: RoomFound[] = [];
     for (const relaxations of chosen(single, size)) {
-      if (isOver() || found.length === MOST_ANSWERS) break;
+      if (isOver() || found.length === MAX_ANSWERS) break;
       // less noise is asked for first: once three decibels do, six are no answer
       if (found.some((f) => f.relaxations.every((r) => relaxations.some((x) => isAtLeast(x, r)))))
         continue;

@@ -1,4 +1,4 @@
-import type { Stretch } from "../regions/region";
+import type { FrequencyRange } from "../regions/region";
 import { forEachMeeting, type MeetingReach } from "./meetings";
 import type { Carrier, ProductKind } from "./products";
 import type { Profile } from "./profile";
@@ -95,8 +95,8 @@ const comesFirst = (
 export function edgeDistanceHz(
   lowHz: number,
   highHz: number,
-  windows: readonly Stretch[],
-  exclusions: readonly Stretch[],
+  windows: readonly FrequencyRange[],
+  exclusions: readonly FrequencyRange[],
 ): number | null {
   const window = windows.find((w) => lowHz >= w.lowHz && highHz <= w.highHz);
   if (!window) return null;

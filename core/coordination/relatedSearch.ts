@@ -1,7 +1,7 @@
 import { firstAbove } from "./sorted";
 import type { RandomSource } from "../units/random";
 import type { Profile } from "./profile";
-import type { Stretch } from "../regions/region";
+import type { FrequencyRange } from "../regions/region";
 import { RelationGuards, type SetRelations } from "./relations";
 
 export interface RelatedSlot {
@@ -246,7 +246,7 @@ class RelatedCounts {
     x: number,
     s: number,
     others: readonly number[],
-    within: Stretch,
+    within: FrequencyRange,
     visit: (centreHz: number, reachHz: number, members: number[]) => void,
   ): void {
     const g = this.guards;

@@ -1,4 +1,4 @@
-import type { Stretch } from "../regions/region";
+import type { FrequencyRange } from "../regions/region";
 import type { Conflict } from "./checkSet";
 import type { Carrier } from "./products";
 import type { Margins } from "./margins";
@@ -6,11 +6,11 @@ import type { Profile } from "./profile";
 import type { SetRelations } from "./relations";
 
 /** A range of centre frequencies on a grid that starts at its low end. */
-export interface TuningRange extends Stretch {
+export interface TuningRange extends FrequencyRange {
   stepHz: number;
 }
 
-export interface NoiseStretch extends Stretch {
+export interface NoiseStretch extends FrequencyRange {
   /** Power per channel bandwidth. */
   levelDbm: number;
 }
@@ -30,8 +30,8 @@ export interface ChannelRequest {
 }
 
 export interface CoordinationRequest {
-  windows: readonly Stretch[];
-  exclusions: readonly (Stretch & { reason: string })[];
+  windows: readonly FrequencyRange[];
+  exclusions: readonly (FrequencyRange & { reason: string })[];
   noise: readonly NoiseStretch[];
   maxNoiseDbm: number | null;
   /** Carriers that are there and stay: sources and victims like ours. */

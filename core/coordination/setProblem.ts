@@ -1,4 +1,4 @@
-import { mergeStretches, type Stretch } from "../regions/region";
+import { mergeStretches, type FrequencyRange } from "../regions/region";
 import {
   type Candidate,
   candidatesFor,
@@ -40,7 +40,7 @@ export class SetProblem {
   readonly grid: Float64Array;
   readonly spanOf: ReadonlyMap<string, number>;
   readonly locked = new Map<string, number>();
-  private readonly windows: Stretch[];
+  private readonly windows: FrequencyRange[];
   private readonly found: ChannelCandidates[];
   private readonly lockRefused = new Map<string, string>();
 

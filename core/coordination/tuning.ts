@@ -1,11 +1,11 @@
-import type { Stretch } from "../regions/region";
+import type { FrequencyRange } from "../regions/region";
 import type { TuningRange } from "./request";
 
 /**
  * Everything between the lowest and the highest frequency of a unit's ranges; null of a unit that
  * is not tuned at all.
  */
-export function tuningSpan(tuning: readonly TuningRange[]): Stretch | null {
+export function tuningSpan(tuning: readonly TuningRange[]): FrequencyRange | null {
   if (tuning.length === 0) return null;
   return {
     lowHz: Math.min(...tuning.map((t) => t.lowHz)),
@@ -52,7 +52,7 @@ export const presets = (frequenciesHz: readonly number[]): TuningRange[] =>
     .sort((a, b) => a - b)
     .map((f) => ({ lowHz: f, highHz: f, stepHz: 1 }));
 
-const MOST_STEPS_TO_MEET = 10_000;
+const MAX_STEPS_TO_MEET = 10_000;
 
 /**
  * The grid that two tuning ranges share: from the first frequency that both can be set to, in steps
@@ -66,7 +66,7 @@ export function sharedGrid(a: TuningRange, b: TuningRange): TuningRange | null {
   const highHz = Math.min(a.highHz, b.highHz);
   const stepHz = (a.stepHz / greatestCommonDivisor(a.stepHz, b.stepHz)) * b.stepHz;
   const first = a.lowHz + Math.ceil((lowHz - a.lowHz) / a.stepHz - 1e-9) * a.stepHz;
-  for (let i = 0; i <= Math.min(MOST_STEPS_TO_MEET, stepHz / a.stepHz); i += 1) {
+  for (let i = 0; i <= Math.min(MAX_STEPS_TO_MEET, stepHz / a.stepHz); i += 1) {
     const candidateHz = first + i * a.stepHz;
     if (candidateHz > highHz) return null;
     if (isOnGrid(b, candidateHz)) return { lowHz: candidateHz, highHz, stepHz };
@@ -85,7 +85,10 @@ export function sharedTuning(a: readonly TuningRange[], b: readonly TuningRange[
 }
 
 /** The stretches that both lists overlap in, grids aside. */
-export const overlaps = (a: readonly Stretch[], b: readonly Stretch[]): Stretch[] =>
+export const overlaps = (
+  a: readonly FrequencyRange[],
+  b: readonly FrequencyRange[],
+): FrequencyRange[] =>
   a.flatMap((x) =>
     b.flatMap((y) => {
       const lowHz = Math.max(x.lowHz, y.lowHz);

@@ -1,4 +1,4 @@
-import type { Stretch } from "../regions/region";
+import type { FrequencyRange } from "../regions/region";
 import type { Channel, DayFacts, RescanRule, SweepRecord, SyncRecord } from "./facts";
 import { isNeeded, type ProofState, proofStates } from "./proof";
 import type { ProofChange, ProofPart } from "./proofParts";
@@ -31,7 +31,7 @@ export type SyncState =
   | { status: "problem"; code: "pack-elsewhere"; packHz: number }
   /** It was told where to go, and went elsewhere: it is of another block than its label says. */
   | { status: "problem"; code: "pack-wont-go"; packHz: number }
-  | { status: "problem"; code: "pack-cannot"; ranges: Stretch[] }
+  | { status: "problem"; code: "pack-cannot"; ranges: FrequencyRange[] }
   | { status: "problem"; code: "someone-there"; strongestDbm: number | null }
   | { status: "problem"; code: "no-rf" | "no-audio" }
   /** One of the two antennas hears next to nothing. */
@@ -73,7 +73,7 @@ export interface ChannelState {
 /** A scan answers for this long (common practice differs; see docs). */
 export const SCAN_GOOD_FOR_MS = 4 * 3_600_000;
 /** Below this margin a path is called thin: fading by a body or a door takes that much. */
-export const LEAST_MARGIN_DB = 10;
+export const MIN_MARGIN_DB = 10;
 /**
  * What stands for the frequency of a system that chooses for itself, in records of pairing and
  * proof.
@@ -243,7 +243,7 @@ function placeState(facts: DayFacts, channel: Channel, frequencyHz: number | nul
   if (frequencyHz !== null && Math.abs(frequencyHz - here.frequencyHz) > SAME_BAND_HZ)
     return { status: "stale", code: "frequency-moved", marginDb };
   if (here.overload) return { status: "problem", code: "overload", marginDb };
-  return marginDb < LEAST_MARGIN_DB
+  return marginDb < MIN_MARGIN_DB
     ? { status: "problem", code: "thin", marginDb }
     : { status: "done", code: "in-range", marginDb };
 }

@@ -1,5 +1,5 @@
 import { judgePlace } from "../coordination/candidates";
-import { mergeStretches, legalWindows, type Region, type Stretch } from "../regions/region";
+import { mergeStretches, legalWindows, type Region, type FrequencyRange } from "../regions/region";
 import { rasterChannels, type Raster } from "../regions/raster";
 import type { Profile } from "../coordination/profile";
 import type { CoordinationRequest, NoiseStretch, TuningRange } from "../coordination/request";
@@ -87,7 +87,7 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
 /** The parts of a tuning range whose carriers lie wholly inside the windows, on the same grid. */
 function tuningWithin(
   tuning: TuningRange,
-  windows: readonly Stretch[],
+  windows: readonly FrequencyRange[],
   bandwidthHz: number,
 ): TuningRange[] {
   return windows.flatMap((w) => {
@@ -120,7 +120,7 @@ export function takenTelevision({
   raster,
   stations,
   analysis,
-}: Pick<PickFacts, "raster" | "stations" | "analysis">): (Stretch & {
+}: Pick<PickFacts, "raster" | "stations" | "analysis">): (FrequencyRange & {
   reason: string;
   channel: number;
 })[] {
@@ -177,9 +177,9 @@ export function openStretches(
   request: CoordinationRequest,
   bandwidthHz: number,
   stepHz = 25_000,
-): Stretch[] {
+): FrequencyRange[] {
   const windows = mergeStretches(request.windows);
-  const open: Stretch[] = [];
+  const open: FrequencyRange[] = [];
   const first = request.noise[0];
   if (!first) return open;
   let k = 0;

@@ -1,11 +1,11 @@
 import type { Bank } from "../coordination/banks";
 import { judgePlace, NoiseIndex } from "../coordination/candidates";
 import type { CoordinationRequest } from "../coordination/request";
-import { mergeStretches, type Stretch } from "../regions/region";
+import { mergeStretches, type FrequencyRange } from "../regions/region";
 import { openStretches } from "./pickProblem";
 
 /** A stretch where carriers may stand, and how good it is. */
-export interface QuietStretch extends Stretch {
+export interface QuietStretch extends FrequencyRange {
   /**
    * The noise per channel bandwidth at its quietest and its noisiest place; null where nothing was
    * measured.
@@ -99,7 +99,7 @@ export function blockRoom(
   kinds: readonly {
     name: string;
     receivers: string[];
-    tuning: readonly Stretch[];
+    tuning: readonly FrequencyRange[];
     banks: readonly Bank[];
     bandwidthHz: number;
   }[],

@@ -14,8 +14,8 @@ import type { TuningRange } from "../coordination/request";
 import { tuningSpan } from "../coordination/tuning";
 import type { Wear } from "../radio/antenna";
 import { linkBudget } from "../radio/link";
-import type { Region, Stretch } from "../regions/region";
-import { LEAST_MARGIN_DB } from "./channelState";
+import type { Region, FrequencyRange } from "../regions/region";
+import { MIN_MARGIN_DB } from "./channelState";
 import { packDays, peakOf, wiredStretches, type PackDay, type Scene } from "./scenes";
 
 export interface PrepFacts {
@@ -69,7 +69,7 @@ export type Finding =
   | { code: "power-too-high"; unit: string; setMw: number; mostMw: number }
   | { code: "legal-nowhere"; unit: string }
   /** No band of the region speaks of (part of) its range. */
-  | { code: "no-rule"; unit: string; where: Stretch[] }
+  | { code: "no-rule"; unit: string; where: FrequencyRange[] }
   /** Units that run older firmware than is out for their model. */
   | ({ code: "firmware-behind" } & FirmwareBehind)
   /** More systems that choose for themselves at once than one room carries. */
@@ -285,7 +285,7 @@ function rangeFindings(facts: PrepFacts, findings: Finding[]): void {
           Math.round((span.lowHz + span.highHz) / 2),
         );
         const { marginDb } = linkBudget(question);
-        return marginDb < LEAST_MARGIN_DB ? [{ talker: c.talker, marginDb }] : [];
+        return marginDb < MIN_MARGIN_DB ? [{ talker: c.talker, marginDb }] : [];
       });
     if (thin.length === 0) continue;
     findings.push({

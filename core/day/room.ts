@@ -1,8 +1,8 @@
 import { rasterChannels, type Raster } from "../regions/raster";
-import type { Stretch } from "../regions/region";
+import type { FrequencyRange } from "../regions/region";
 
 /** A stretch between stations, and what it is worth to this kit. */
-export interface RoomStretch extends Stretch {
+export interface RoomStretch extends FrequencyRange {
   channels: number[];
   usableHz: number;
   /** The packs that tune into it. */
@@ -21,11 +21,11 @@ export interface RoomStretch extends Stretch {
  */
 export function rankRoom(
   raster: Raster,
-  open: readonly Stretch[],
+  open: readonly FrequencyRange[],
   taken: ReadonlySet<number>,
-  packs: readonly { label: string; tuning: readonly Stretch[] }[],
+  packs: readonly { label: string; tuning: readonly FrequencyRange[] }[],
 ): RoomStretch[] {
-  const overlapHz = (a: Stretch, b: Stretch) =>
+  const overlapHz = (a: FrequencyRange, b: FrequencyRange) =>
     Math.max(0, Math.min(a.highHz, b.highHz) - Math.max(a.lowHz, b.lowHz));
   const stretches: RoomStretch[] = [];
   for (const c of rasterChannels(raster)) {

@@ -99,7 +99,7 @@ export function readTypedScene(
   };
 }
 
-export const MOST_NAME_LENGTH = 80;
+export const MAX_NAME_LENGTH = 80;
 const DAY_MS = 86_400_000;
 const YES = /^(y|yes|true|1|x|ja|oui|si|sí)$/i;
 const NO = /^(n|no|false|0|-|nein|non|once)$/i;
@@ -154,7 +154,7 @@ export function readSceneTable(
       ),
     ];
     for (const name of speakers)
-      if ([...name].length > MOST_NAME_LENGTH)
+      if ([...name].length > MAX_NAME_LENGTH)
         problems.push({
           code: "name-too-long",
           name: `${[...name].slice(0, 20).join("")}…`,
@@ -164,7 +164,7 @@ export function readSceneTable(
     const placeText = cell("place");
     const place = places.find((p) => p.name.toLowerCase() === placeText.toLowerCase()) ?? null;
     if (placeText !== "" && !place)
-      notes.push({ code: "place-unknown", text: placeText.slice(0, MOST_NAME_LENGTH) });
+      notes.push({ code: "place-unknown", text: placeText.slice(0, MAX_NAME_LENGTH) });
     const again = cell("repeatable");
     if (again !== "" && !YES.test(again) && !NO.test(again))
       problems.push({ code: "repeatable-unreadable", text: again.slice(0, 20) });

@@ -1,5 +1,5 @@
 import type { CoordinationRequest } from "../coordination/request";
-import { mergeStretches, type Stretch } from "../regions/region";
+import { mergeStretches, type FrequencyRange } from "../regions/region";
 
 const SAME_CARRIER_HZ = 25_000;
 
@@ -14,7 +14,7 @@ export function requestForAll(
 ): CoordinationRequest {
   const [first, ...rest] = places;
   if (!first) throw new RangeError("places must hold at least one");
-  const windows = rest.reduce<Stretch[]>(
+  const windows = rest.reduce<FrequencyRange[]>(
     (left, { request }) => overlap(left, mergeStretches(request.windows)),
     mergeStretches(first.request.windows),
   );
@@ -70,7 +70,7 @@ export function requestForAll(
   };
 }
 
-const overlap = (a: readonly Stretch[], b: readonly Stretch[]): Stretch[] =>
+const overlap = (a: readonly FrequencyRange[], b: readonly FrequencyRange[]): FrequencyRange[] =>
   a.flatMap((x) =>
     b.flatMap((y) => {
       const [lowHz, highHz] = [Math.max(x.lowHz, y.lowHz), Math.min(x.highHz, y.highHz)];
@@ -79,9 +79,12 @@ const overlap = (a: readonly Stretch[], b: readonly Stretch[]): Stretch[] =>
   );
 
 /** What of some stretches others leave out. Both merged. */
-function gaps(stretches: readonly Stretch[], covered: readonly Stretch[]): Stretch[] {
+function gaps(
+  stretches: readonly FrequencyRange[],
+  covered: readonly FrequencyRange[],
+): FrequencyRange[] {
   return stretches.flatMap(({ lowHz, highHz }) => {
-    const open: Stretch[] = [];
+    const open: FrequencyRange[] = [];
     let fromHz = lowHz;
     for (const c of covered) {
       if (c.highHz <= fromHz || c.lowHz >= highHz) continue;

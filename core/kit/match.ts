@@ -1,6 +1,11 @@
 import type { TuningRange } from "../coordination/request";
 import { overlaps, sharedTuning } from "../coordination/tuning";
-import { legalWindows, type Region, type Stretch, unruledStretches } from "../regions/region";
+import {
+  legalWindows,
+  type Region,
+  type FrequencyRange,
+  unruledStretches,
+} from "../regions/region";
 import type { PackModel, ReceiverModel } from "./models";
 import type { StockItem } from "./units";
 
@@ -8,7 +13,7 @@ import type { StockItem } from "./units";
 export type PairProblem =
   | { code: "other-modulation"; pack: string[]; receiver: string[] }
   | { code: "other-key"; pack: string | null; receiver: string | null }
-  | { code: "no-common-range"; pack: Stretch[]; receiver: Stretch[] }
+  | { code: "no-common-range"; pack: FrequencyRange[]; receiver: FrequencyRange[] }
   | { code: "no-common-step"; packStepHz: number; receiverStepHz: number };
 
 /** Where two ends meet. Those that choose for themselves work without any tuning. */
@@ -65,9 +70,9 @@ export function pairing(
 }
 
 /** More presets than this are told as one stretch. */
-const MOST_STRETCHES = 4;
-const stretches = (tuning: readonly TuningRange[]): Stretch[] =>
-  tuning.length <= MOST_STRETCHES
+const MAX_STRETCHES = 4;
+const stretches = (tuning: readonly TuningRange[]): FrequencyRange[] =>
+  tuning.length <= MAX_STRETCHES
     ? tuning.map(({ lowHz, highHz }) => ({ lowHz, highHz }))
     : [
         {
@@ -86,15 +91,15 @@ export function pairTuning(receiver: ReceiverModel, pack: PackModel, keys?: Keys
 }
 
 export type Legality =
-  | { code: "fine"; where: Stretch[] }
+  | { code: "fine"; where: FrequencyRange[] }
   /** Not at the power it is set to, but at a lower one that it has. */
-  | { code: "power-too-high"; setMw: number; mostMw: number; where: Stretch[] }
+  | { code: "power-too-high"; setMw: number; mostMw: number; where: FrequencyRange[] }
   | { code: "nowhere" }
   /**
    * It is allowed nowhere in its range, and of part of that range no rule is known: that is not
    * forbidden, the regulator must be asked.
    */
-  | { code: "no-rule"; where: Stretch[] }
+  | { code: "no-rule"; where: FrequencyRange[] }
   /** It may transmit here, but not where it is tuned now. */
   | { code: "tuned-to-forbidden"; frequencyHz: number }
   /** It may transmit here, and no rule is known for where it is tuned now. */
@@ -106,8 +111,8 @@ export type Legality =
  * @param setMw - radiated power, > 0
  */
 export function packLegality(region: Region, pack: PackModel, setMw: number): Legality {
-  const air: Stretch[] = pack.adaptive ? [pack.adaptive] : pack.tuning;
-  const whereAt = (mw: number): Stretch[] =>
+  const air: FrequencyRange[] = pack.adaptive ? [pack.adaptive] : pack.tuning;
+  const whereAt = (mw: number): FrequencyRange[] =>
     overlaps(legalWindows(region, mw), air).filter(
       (s) => s.highHz > s.lowHz || air.some((a) => a.lowHz === a.highHz && a.lowHz === s.lowHz),
     );

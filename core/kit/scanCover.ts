@@ -1,11 +1,13 @@
-import type { Stretch } from "../regions/region";
+import type { FrequencyRange } from "../regions/region";
 
 /**
  * The fewest receivers whose blocks together cover what all of them tune, in order of frequency
  * (greedy from below, which is optimal for stretches on a line). @param receivers - in the order of
  * preference among equals
  */
-export function receiversToScan<T extends { tuning: Stretch }>(receivers: readonly T[]): T[] {
+export function receiversToScan<T extends { tuning: FrequencyRange }>(
+  receivers: readonly T[],
+): T[] {
   const chosen: T[] = [];
   let coveredHz = -Infinity;
   const starts = [...receivers].sort((a, b) => a.tuning.lowHz - b.tuning.lowHz);

@@ -72,7 +72,7 @@ export function guessUnitColumns(heading: readonly string[]): UnitMap {
 
 const RECEIVER_WORDS = /^(rx|r|receiver|recv|rec)$/i;
 const PACK_WORDS = /^(tx|t|pack|transmitter|bodypack|body-?pack|beltpack|handheld|plug-?on)$/i;
-const MOST_NAME_LENGTH = 80;
+const MAX_NAME_LENGTH = 80;
 const DEFAULT_STEP_HZ = 25_000;
 const DEFAULT_POWER_MW = 50;
 
@@ -108,7 +108,7 @@ export function readUnitTable(
       const text = (map[field] === null ? "" : (cells[map[field]] ?? ""))
         .trim()
         .replace(/\s+/g, " ");
-      if ([...text].length <= MOST_NAME_LENGTH) return text;
+      if ([...text].length <= MAX_NAME_LENGTH) return text;
       problems.push({ code: "name-too-long", field, length: [...text].length });
       return "";
     };

@@ -7,7 +7,7 @@ import { type WalkAnswer, type WalkPack, type WalkReceiver, walkReliability } fr
  */
 const UNWALKED_DB = 4;
 /** And after: no better than this, for people and furniture move. */
-const LEAST_DB = 1.5;
+const MIN_DB = 1.5;
 
 /**
  * By how much the margins of a whole walk may be off, dB, one standard deviation: the book's own
@@ -16,7 +16,7 @@ const LEAST_DB = 1.5;
 export function forecastSpreadDb({ fit }: Pick<FloorPlan, "fit">): number {
   if (!fit?.general) return UNWALKED_DB;
   return Math.max(
-    LEAST_DB,
+    MIN_DB,
     Math.hypot(
       fit.general.uncertaintyDb,
       fit.perWall?.uncertaintyDb ?? 0,

@@ -88,8 +88,8 @@ export function planToGeoJson(plan: FloorPlan): string {
 }
 
 /** Further across than this nobody places antennas: the file is a map of a town. */
-const MOST_EXTENT_M = 2000;
-const MOST_FEATURES = 1500;
+const MAX_EXTENT_M = 2000;
+const MAX_FEATURES = 1500;
 /**
  * A file of more corners is no plan of a place; and so many are left at most, once what lies within
  * a hand of a straight line is left out.
@@ -136,7 +136,7 @@ export function readGeoJson(
     if ((file.version ?? 0) > VERSION) return fail({ code: "newer", version: file.version! });
     return readOwn(file.sheet ?? {}, features, parse);
   }
-  if (features.length === 0 || features.length > MOST_FEATURES) return fail({ code: "empty" });
+  if (features.length === 0 || features.length > MAX_FEATURES) return fail({ code: "empty" });
   return readForeign(features, onto);
 }
 
@@ -264,7 +264,7 @@ function readForeign(
     (east - west) * perX + 2 * EDGE_M,
     (north - south) * (isDegrees ? EARTH_M_PER_DEG : 1) + 2 * EDGE_M,
   ];
-  if (Math.max(widthM, heightM) > MOST_EXTENT_M)
+  if (Math.max(widthM, heightM) > MAX_EXTENT_M)
     return fail({ code: "too-large", extentM: Math.max(widthM, heightM) });
   let ignored = 0;
   const drawn = shapes.flatMap(({ f, points }): Drawn[] => {

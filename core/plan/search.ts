@@ -189,7 +189,7 @@ const MINUTES = {
   power: 1,
 } as const;
 /** Less than this nobody hears. */
-const LEAST_GAIN_DB = 0.5;
+const MIN_GAIN_DB = 0.5;
 
 /** What is at hand, and where it may stand. */
 export interface AtHand {
@@ -241,7 +241,7 @@ export function whatHelps(
     });
   const key = (h: Help) => ("antennaId" in h ? `${h.code} ${standsAt(h.antennaId)}` : h.code);
   const best = gains
-    .filter((g) => g.gainDb >= LEAST_GAIN_DB)
+    .filter((g) => g.gainDb >= MIN_GAIN_DB)
     .sort((a, b) => b.gainDb - a.gainDb)
     .filter((g, i, all) => all.findIndex((o) => key(o.help) === key(g.help)) === i);
   const ranked = best.map(({ help, gainDb }, i): RankedHelp => {

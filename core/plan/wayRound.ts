@@ -20,7 +20,7 @@ export const isOpaque = (material: string): boolean => material === "metal" || m
 /** A hand's breadth past a wall's end. */
 const PAST_M = 0.1;
 /** So many bends at most. */
-const MOST_BENDS = 4;
+const MAX_BENDS = 4;
 
 interface Node extends PlanPoint {
   /** The end itself. */
@@ -50,7 +50,7 @@ export function wayRound(
     if (clear(n, to)) [n.next, n.restDb] = [-1, 0];
   });
   const at = (i: number): PlanPoint => (i === -1 ? to : nodes[i]!);
-  for (let round = 1; round < MOST_BENDS; round += 1) {
+  for (let round = 1; round < MAX_BENDS; round += 1) {
     const reached = nodes.map((n) => n.restDb);
     nodes.forEach((n, j) =>
       nodes.forEach((m, i) => {
@@ -201,7 +201,7 @@ function bendLossDb(
 }
 
 /** Kept for as many points as are looked at in turn. */
-const MOST_KEPT = 600;
+const MAX_KEPT = 600;
 const kept = new WeakMap<readonly DrawnWall[], Map<string, WayRound>>();
 
 /** The same, made once for each point of a plan. */
@@ -215,7 +215,7 @@ export function knownWayRound(
   const key = `${to.x} ${to.y} ${frequencyHz}`;
   const known = byPoint.get(key);
   if (known) return known;
-  if (byPoint.size >= MOST_KEPT) byPoint.clear();
+  if (byPoint.size >= MAX_KEPT) byPoint.clear();
   const made = wayRound(pieces, to, frequencyHz);
   byPoint.set(key, made);
   return made;

@@ -14,7 +14,7 @@ export interface Scored<Line> {
   lines: Line[];
 }
 
-export const MOST_SEED = 99_999;
+export const MAX_SEED = 99_999;
 
 /** One exercise of a kind is told from another by its seed alone: whoever has it gets the same. */
 export const seedOf = (kind: ExerciseKind, seed: number): number => hashText(`${kind} ${seed}`);

@@ -66,7 +66,7 @@ export function txGainDbi(antenna: TxAntenna): number {
 }
 
 /** Reflections always bring some of the crossed field back: no worse than this. */
-const MOST_POLARISATION_LOSS_DB = 25;
+const MAX_POLARISATION_LOSS_DB = 25;
 
 /**
  * Loss between straight antennas tilted against each other: −20·log10|cos ψ|, at most 25 dB (IEEE
@@ -75,7 +75,7 @@ const MOST_POLARISATION_LOSS_DB = 25;
  */
 export function polarisationLossDb(angleDeg: number): number {
   const cos = Math.abs(Math.cos((angleDeg * Math.PI) / 180));
-  return Math.min(MOST_POLARISATION_LOSS_DB, Math.max(0, -20 * Math.log10(Math.max(cos, 1e-9))));
+  return Math.min(MAX_POLARISATION_LOSS_DB, Math.max(0, -20 * Math.log10(Math.max(cos, 1e-9))));
 }
 
 export type Wear = "free" | "hand" | "chest" | "waist-front" | "waist-back" | "thigh" | "ankle";

@@ -40,7 +40,7 @@ export interface Layer {
  * Through a closed metal sheet nothing measurable comes; what arrives goes round it. Kept finite so
  * that sums stay sums.
  */
-const MOST_LOSS_DB = 60;
+const MAX_LOSS_DB = 60;
 
 export interface SlabQuestion {
   material: Material;
@@ -91,7 +91,7 @@ export function slabLossDb({
   const size = Math.hypot(transmitted.re, transmitted.im);
   const lossDb = size > 0 ? -20 * Math.log10(size) : Infinity;
   return material === "metal" || material === "steel"
-    ? Math.max(40, Math.min(MOST_LOSS_DB, lossDb))
+    ? Math.max(40, Math.min(MAX_LOSS_DB, lossDb))
     : Math.min(lossDb, 300);
 }
 
@@ -136,7 +136,7 @@ export function layeredSlab({
     throw new RangeError(`incidenceDeg must be 0 … < 90, got ${incidenceDeg}`);
   layers.forEach((l) => assertPositive("thicknessM", l.thicknessM));
   if (layers.some((l) => l.material === "metal" || l.material === "steel"))
-    return { lossDb: MOST_LOSS_DB, returnLossDb: 0, absorbed: 0 };
+    return { lossDb: MAX_LOSS_DB, returnLossDb: 0, absorbed: 0 };
   const theta = (incidenceDeg * Math.PI) / 180;
   const air = complex(polarisation === "TE" ? Math.cos(theta) : 1 / Math.cos(theta), 0);
   let [b, c] = [complex(1, 0), air];

@@ -39,14 +39,14 @@ export const REGIONS: Readonly<Record<RegionName, Region>> = {
 export const rasterOf = (region: Region): Raster =>
   typeof region.raster === "string" ? RASTERS[region.raster] : region.raster;
 
-export interface Stretch {
+export interface FrequencyRange {
   lowHz: number;
   highHz: number;
 }
 
 /** Joins stretches that touch or overlap; the answer is sorted. */
-export function mergeStretches(stretches: readonly Stretch[]): Stretch[] {
-  const merged: Stretch[] = [];
+export function mergeStretches(stretches: readonly FrequencyRange[]): FrequencyRange[] {
+  const merged: FrequencyRange[] = [];
   for (const { lowHz, highHz } of [...stretches].sort((a, b) => a.lowHz - b.lowHz)) {
     const last = merged.at(-1);
     if (last && lowHz <= last.highHz) last.highHz = Math.max(last.highHz, highHz);
@@ -60,7 +60,7 @@ export function mergeStretches(stretches: readonly Stretch[]): Stretch[] {
  * any band forbids.
  * @param eirpMw - radiated power in milliwatts, > 0
  */
-export function legalWindows(region: Region, eirpMw: number): Stretch[] {
+export function legalWindows(region: Region, eirpMw: number): FrequencyRange[] {
   const allowed = mergeStretches(region.bands.filter((b) => b.maxEirpMw >= eirpMw));
   const forbidden = region.bands.filter((b) => b.maxEirpMw === 0);
   return forbidden.reduce((windows, hole) => windows.flatMap((w) => subtract(w, hole)), allowed);
@@ -70,16 +70,19 @@ export function legalWindows(region: Region, eirpMw: number): Stretch[] {
  * What of some stretches no band of a region speaks of: neither allowed nor forbidden as far as is
  * known here. Unknown is not forbidden: the regulator knows.
  */
-export function unruledStretches(region: Region, stretches: readonly Stretch[]): Stretch[] {
-  return region.bands.reduce<Stretch[]>(
+export function unruledStretches(
+  region: Region,
+  stretches: readonly FrequencyRange[],
+): FrequencyRange[] {
+  return region.bands.reduce<FrequencyRange[]>(
     (left, band) => left.flatMap((s) => subtract(s, band)),
     mergeStretches(stretches),
   );
 }
 
-function subtract(window: Stretch, hole: Stretch): Stretch[] {
+function subtract(window: FrequencyRange, hole: FrequencyRange): FrequencyRange[] {
   if (hole.highHz <= window.lowHz || hole.lowHz >= window.highHz) return [window];
-  const rest: Stretch[] = [];
+  const rest: FrequencyRange[] = [];
   if (hole.lowHz > window.lowHz) rest.push({ lowHz: window.lowHz, highHz: hole.lowHz });
   if (hole.highHz < window.highHz) rest.push({ lowHz: hole.highHz, highHz: window.highHz });
   return rest;

@@ -24,7 +24,7 @@ const SPARE_CLEAR_HZ = 350_000;
 /** One that was not seen for so long has gone. */
 const GONE_MS = 300_000;
 /** A look sees noise too: what stands this little over its floor is left to the next look. */
-const LEAST_OVER_FLOOR_DB = 8;
+const MIN_OVER_FLOOR_DB = 8;
 
 /**
  * The newcomers after another look: those that were known and are still there or were lately, and
@@ -57,7 +57,7 @@ export function afterLook(
       !isLine(c) &&
       !isKnown(c.frequencyHz) &&
       !isOurs(c.frequencyHz) &&
-      c.levelDbm > floorAt(look, c.frequencyHz) + LEAST_OVER_FLOOR_DB,
+      c.levelDbm > floorAt(look, c.frequencyHz) + MIN_OVER_FLOOR_DB,
   );
   const leaning = ours.picks
     .flatMap(

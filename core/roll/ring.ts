@@ -51,7 +51,7 @@ export class ReadingRing {
  * A line may be so much early or late, in slots, and still be the next moment: networks jitter, and
  * a machine that was busy takes several at once.
  */
-const MOST_OFF = 25;
+const MAX_OFF = 25;
 
 /**
  * Says into which slot of the day a moment of a stream falls: by the instrument's own clock from
@@ -89,7 +89,7 @@ export class FrameGate {
     this.lastNumber = number;
     this.lastAtMs = atMs;
     const slot =
-      Number.isFinite(next) && Math.abs(due - next) <= MOST_OFF
+      Number.isFinite(next) && Math.abs(due - next) <= MAX_OFF
         ? next
         : Math.max(due, this.lastSlot);
     this.lastSlot = slot;

@@ -17,7 +17,7 @@ const WIDEST_CARRIER_HZ = 600_000;
 const LONGEST_WINDOW_HZ = 220_000;
 const BASELINE_REACH_HZ = 800_000;
 const FALSE_ALARMS_PER_SWEEP = 0.01;
-const LEAST_EXCESS_DB = 5;
+const MIN_EXCESS_DB = 5;
 
 /**
  * The power that noise and any broad pedestal (television, humps) have in each bin: the floor, or
@@ -75,7 +75,7 @@ export function findCarriers(
     const half = width / 2;
     const shape = noise.shape * (width === 1 ? 1 : width * 0.8);
     const tail = gammaQuantile(shape, 1 - FALSE_ALARMS_PER_SWEEP / points) / shape;
-    const factor = Math.max(tail, 10 ** (LEAST_EXCESS_DB / 10));
+    const factor = Math.max(tail, 10 ** (MIN_EXCESS_DB / 10));
     for (let i = 0; i + width <= points; i += 1) {
       if (width > 1) {
         sum[i]! += sum[i + half]!;

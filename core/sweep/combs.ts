@@ -11,12 +11,12 @@ export interface Comb {
   linesHz: number[];
 }
 
-const LEAST_LINES = 5;
-const LEAST_FOUND = 0.7;
-const LEAST_SPACING_HZ = 400_000;
+const MIN_LINES = 5;
+const MIN_FOUND = 0.7;
+const MIN_SPACING_HZ = 400_000;
 /** Speech on a carrier makes it wider than this; a line of a receiver's own is narrower. */
 const WIDEST_LINE_HZ = 60_000;
-const MOST_LINES_LOOKED_AT = 250;
+const MAX_LINES_LOOKED_AT = 250;
 
 /**
  * Finds combs among narrow lines: at least five at one spacing, seven in ten of its places filled.
@@ -34,7 +34,7 @@ export function findCombs(
   let left = carriers
     .filter((c) => c.widthHz <= widest)
     .sort((a, b) => b.levelDbm - a.levelDbm)
-    .slice(0, MOST_LINES_LOOKED_AT)
+    .slice(0, MAX_LINES_LOOKED_AT)
     .map((c) => c.frequencyHz)
     .sort((a, b) => a - b);
   const combs: Comb[] = [];
@@ -56,14 +56,14 @@ function longestComb(
     for (let j = i + 1; j < linesHz.length; j += 1) {
       const firstHz = linesHz[i]!;
       const spacingHz = linesHz[j]! - firstHz;
-      if (spacingHz < LEAST_SPACING_HZ) continue;
+      if (spacingHz < MIN_SPACING_HZ) continue;
       if (
-        firstHz + spacingHz * (Math.max(LEAST_LINES, best?.linesHz.length ?? 0) - 1) >
+        firstHz + spacingHz * (Math.max(MIN_LINES, best?.linesHz.length ?? 0) - 1) >
         linesHz.at(-1)! + reachHz
       )
         break;
       const found = membersOf(linesHz, i, j, reachHz, isHidden);
-      if (found.length >= LEAST_LINES && found.length > (best?.linesHz.length ?? 0))
+      if (found.length >= MIN_LINES && found.length > (best?.linesHz.length ?? 0))
         best = {
           firstHz,
           spacingHz: (found.at(-1)! - firstHz) / Math.round((found.at(-1)! - firstHz) / spacingHz),
@@ -116,6 +116,6 @@ function membersOf(
     if (linesHz[at]! <= wantedHz + reachHz) {
       found.push(linesHz[at]!);
       spacingHz = (linesHz[at]! - firstHz) / place;
-    } else if (found.length < seen * LEAST_FOUND) return found;
+    } else if (found.length < seen * MIN_FOUND) return found;
   }
 }

@@ -13,9 +13,9 @@ export interface Hump {
 }
 
 const REACH_HZ = 40_000_000;
-const LEAST_OVER_DB = 4;
-const LEAST_WIDTH_HZ = 1_500_000;
-const MOST_GAP_HZ = 1_000_000;
+const MIN_OVER_DB = 4;
+const MIN_WIDTH_HZ = 1_500_000;
+const MAX_GAP_HZ = 1_000_000;
 
 /**
  * Finds humps: stretches of at least 1.5 MHz whose medians stand 4 dB over the quiet fifth of the
@@ -56,7 +56,7 @@ export function findHumps(
     const { from, to } = open;
     open = null;
     const width = (to - from + 1) * blockHz;
-    if (width < LEAST_WIDTH_HZ) return;
+    if (width < MIN_WIDTH_HZ) return;
     const inside = blocks
       .slice(from, to + 1)
       .map((x, k) => ({ level: x.levelDbm, over: overDb[from + k]! }))
@@ -68,10 +68,10 @@ export function findHumps(
       levelDbm: Math.max(...inside.map((x) => x.level)),
     });
   };
-  const mostGap = Math.round(MOST_GAP_HZ / blockHz);
+  const mostGap = Math.round(MAX_GAP_HZ / blockHz);
   overDb.forEach((over, b) => {
     // behind a station nobody can see: the hump may go on there
-    if (over >= LEAST_OVER_DB) {
+    if (over >= MIN_OVER_DB) {
       if (open && blocks.slice(open.to + 1, b).every((x) => Number.isNaN(x.levelDbm))) open.to = b;
       else if (open && b - open.to - 1 <= mostGap) open.to = b;
       else {

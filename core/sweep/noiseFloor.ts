@@ -19,7 +19,7 @@ export interface NoiseModel {
 
 const BLOCK_HZ = 500_000;
 const REACH_HZ = 16_000_000;
-const MOST_OVER_LOWEST_DB = 10;
+const MAX_OVER_LOWEST_DB = 10;
 /** Bins this many times the scatter over their block's median belong to a carrier or its skirts. */
 const CARRIER_SCATTERS = 2.8;
 
@@ -72,7 +72,7 @@ function noiseBlocks(
 ): { isNoise: boolean[]; scatterDb: number } {
   const smooth = medians.map((_, b) => middleOfThree(medians, b));
   const sorted = measured.map((b) => smooth[b]!).sort((x, y) => x - y);
-  const cap = quantile(sorted, 0.05) + MOST_OVER_LOWEST_DB;
+  const cap = quantile(sorted, 0.05) + MAX_OVER_LOWEST_DB;
   const lowBlocks = measured.filter((b) => smooth[b]! <= quantile(sorted, 0.25));
   const isLow = new Uint8Array(medians.length);
   for (const b of lowBlocks) isLow[b] = 1;
@@ -163,7 +163,7 @@ function interpolator(levels: Float64Array): (at: number) => number {
 }
 
 /** How many bins tell how noise scatters; more would say the same. */
-const MOST_DEVIATIONS = 8192;
+const MAX_DEVIATIONS = 8192;
 
 /**
  * How far bins of the chosen blocks lie from their block's median: all of them, or an even choice
@@ -175,7 +175,7 @@ function deviations(
   isChosen: ArrayLike<unknown>,
 ): Float64Array {
   const all = bins.reduce((n, values, b) => n + (isChosen[b] ? values.length : 0), 0);
-  const every = Math.max(1, Math.ceil(all / MOST_DEVIATIONS));
+  const every = Math.max(1, Math.ceil(all / MAX_DEVIATIONS));
   const out = new Float64Array(Math.ceil(all / every));
   let seen = 0;
   bins.forEach((values, b) => {

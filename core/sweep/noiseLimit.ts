@@ -17,7 +17,7 @@ export interface NoiseLimit {
  * once in fifty thousand (chi-square with 16 degrees of freedom), and broadband noise of 6 dB over
  * the floor is still told.
  */
-export const LEAST_OVER_FLOOR_DB = 5;
+export const MIN_OVER_FLOOR_DB = 5;
 
 /**
  * The limit that quiet is judged by: the one that was set, unless the instrument cannot see so far
@@ -41,7 +41,7 @@ export function noiseLimit({
   givenDbm: number;
 }): NoiseLimit {
   const floorDbm = noiseFloorDbm + 10 * Math.log10(bandwidthHz / stepHz);
-  const instrumentDbm = floorDbm + LEAST_OVER_FLOOR_DB;
+  const instrumentDbm = floorDbm + MIN_OVER_FLOOR_DB;
   return instrumentDbm > givenDbm
     ? { limitDbm: instrumentDbm, floorDbm, limitBy: "instrument" }
     : { limitDbm: givenDbm, floorDbm, limitBy: "given" };

@@ -5,7 +5,7 @@ import { welch } from "./welch";
 
 const WIDEST_BIN_HZ = 10_000;
 const FEWEST_BINS = 256;
-const MOST_BINS = 65_536;
+const MAX_BINS = 65_536;
 /** Below so many averaged segments the bins are made wider: a floor wants looks. */
 const FEWEST_SEGMENTS = 16;
 
@@ -90,7 +90,7 @@ export function readSigmf(metaText: string, data: Uint8Array): Result<Measuremen
       return fail({ code: "recording-short", samples: Math.max(0, count), needed: FEWEST_BINS });
     let size = FEWEST_BINS;
     while (
-      size < MOST_BINS &&
+      size < MAX_BINS &&
       sampleRateHz / size > WIDEST_BIN_HZ &&
       count >= size * 2 * (FEWEST_SEGMENTS / 2)
     )

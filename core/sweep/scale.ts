@@ -42,9 +42,9 @@ export interface InstrumentOffset {
 }
 
 const STRETCH_HZ = 1_000_000;
-const LEAST_OVER_QUIET_DB = 8;
-const LEAST_STRETCHES = 5;
-const MOST_SPREAD_DB = 2.5;
+const MIN_OVER_QUIET_DB = 8;
+const MIN_STRETCHES = 5;
+const MAX_SPREAD_DB = 2.5;
 
 /**
  * Estimates a constant offset between two instruments at one place from what both saw: stretches of
@@ -56,7 +56,7 @@ const MOST_SPREAD_DB = 2.5;
 export function instrumentOffset(a: Measurement, b: Measurement): InstrumentOffset | null {
   const lowHz = Math.max(a.lowHz, b.lowHz);
   const highHz = Math.min(a.lowHz + (a.points - 1) * a.stepHz, b.lowHz + (b.points - 1) * b.stepHz);
-  if (highHz - lowHz < LEAST_STRETCHES * STRETCH_HZ) return null;
+  if (highHz - lowHz < MIN_STRETCHES * STRETCH_HZ) return null;
   const [inA, inB] = [stretchPowers(a, lowHz, highHz), stretchPowers(b, lowHz, highHz)];
   const quiet = (levels: readonly number[]) =>
     quantile(
@@ -66,12 +66,12 @@ export function instrumentOffset(a: Measurement, b: Measurement): InstrumentOffs
   const [quietA, quietB] = [quiet(inA), quiet(inB)];
   const differences = inA
     .flatMap((level, i) =>
-      level > quietA + LEAST_OVER_QUIET_DB && inB[i]! > quietB + LEAST_OVER_QUIET_DB
+      level > quietA + MIN_OVER_QUIET_DB && inB[i]! > quietB + MIN_OVER_QUIET_DB
         ? [inB[i]! - level]
         : [],
     )
     .sort((x, y) => x - y);
-  if (differences.length < LEAST_STRETCHES) return null;
+  if (differences.length < MIN_STRETCHES) return null;
   const offsetDb = quantile(differences, 0.5);
   const spreadDb =
     1.48 *
@@ -79,7 +79,7 @@ export function instrumentOffset(a: Measurement, b: Measurement): InstrumentOffs
       differences.map((d) => Math.abs(d - offsetDb)).sort((x, y) => x - y),
       0.5,
     );
-  return spreadDb > MOST_SPREAD_DB ? null : { offsetDb, spreadDb, stretches: differences.length };
+  return spreadDb > MAX_SPREAD_DB ? null : { offsetDb, spreadDb, stretches: differences.length };
 }
 
 /** Mean of the passes' power in each stretch, dBm. */

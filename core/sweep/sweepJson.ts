@@ -2,7 +2,7 @@ import { fail, ok, type Result } from "../units/result";
 import { maxOfPasses, type Measurement, type SweepFileError, type SweepWarning } from "./sweep";
 
 export const SWEEP_JSON_FORMAT = "plain-channel-sweep";
-const MOST_POINTS = 4_000_000;
+const MAX_POINTS = 4_000_000;
 
 /**
  * What a sweep was taken with and where, as far as it is known; goes along in the application's own
@@ -53,7 +53,7 @@ export function readSweepJson(text: string): Result<Measurement, SweepFileError>
     return broken("lowHz must be between 1 MHz and 100 GHz");
   if (typeof stepHz !== "number" || !(stepHz > 0 && stepHz < 1e9))
     return broken("stepHz must be above 0");
-  if (typeof points !== "number" || !Number.isInteger(points) || points < 3 || points > MOST_POINTS)
+  if (typeof points !== "number" || !Number.isInteger(points) || points < 3 || points > MAX_POINTS)
     return broken("points must be a whole number from 3");
   if (!Array.isArray(passes) || passes.length === 0)
     return broken("passes must hold at least one list of levels");

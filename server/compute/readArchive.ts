@@ -21,10 +21,10 @@ import {
 import { unpackSweepFiles } from "../../contract/sweepArchive";
 
 /** Unpacked, no shoot is larger. */
-const MOST_BYTES = 2e9;
+const MAX_BYTES = 2e9;
 /** A long day of sixteen channels that were silent packs very densely. */
 const SMALL_BYTES = 64 * 1024 * 1024;
-const MOST_FILES = 3000;
+const MAX_FILES = 3000;
 
 export const sha256 = (bytes: Uint8Array): string =>
   createHash("sha256").update(bytes).digest("hex");
@@ -37,11 +37,11 @@ export interface ReadArchive {
 
 /** Reads an archive and looks whether it is whole, before anything is done with it. */
 export function readArchive(bytes: Uint8Array): Result<ReadArchive, ShootArchiveError> {
-  const unpacked = unpackSweepFiles({ name: "", bytes }, MOST_BYTES, MOST_FILES, SMALL_BYTES);
+  const unpacked = unpackSweepFiles({ name: "", bytes }, MAX_BYTES, MAX_FILES, SMALL_BYTES);
   if (!unpacked.ok)
     return fail(
       unpacked.error.code === "archive-too-large"
-        ? { code: "too-large", mostBytes: MOST_BYTES }
+        ? { code: "too-large", mostBytes: MAX_BYTES }
         : { code: "no-archive" },
     );
   const files = new Map(unpacked.value.map((f) => [f.name, f.bytes]));

@@ -10,18 +10,18 @@ export interface Table {
 }
 
 /** A list larger than this is something else with a wrong name. */
-export const MOST_LIST_CHARACTERS = 2_000_000;
-const MOST_ROWS = 500;
+export const MAX_LIST_CHARACTERS = 2_000_000;
+const MAX_ROWS = 500;
 
 /** A CSV text as its heading and its rows; comma, semicolon or tab is told from the text. */
 export function readTable(text: string): Result<Table, ServiceError> {
-  if (text.length > MOST_LIST_CHARACTERS) return fail({ code: "list-unreadable", why: "large" });
+  if (text.length > MAX_LIST_CHARACTERS) return fail({ code: "list-unreadable", why: "large" });
   if (text.includes("\u0000")) return fail({ code: "list-unreadable", why: "binary" });
   const [heading, ...cells] = Papa.parse<string[]>(text.replace(/^\ufeff/, ""), {
     skipEmptyLines: "greedy",
   }).data;
   if (!heading || cells.length === 0) return fail({ code: "list-unreadable", why: "empty" });
-  return cells.length > MOST_ROWS
+  return cells.length > MAX_ROWS
     ? fail({ code: "list-unreadable", why: "large" })
     : ok({ heading, cells });
 }
@@ -31,12 +31,12 @@ export function readTable(text: string): Result<Table, ServiceError> {
  * calendar is read for
  */
 export const readSceneFile = (text: string, dateIso: string): Result<Table, ServiceError> =>
-  text.length <= MOST_LIST_CHARACTERS && looksLikeCalendar(text)
+  text.length <= MAX_LIST_CHARACTERS && looksLikeCalendar(text)
     ? readCalendar(text, dateIso)
     : readTable(text);
 
 /** How many times a recurring event is followed before it is given up: ten years of days. */
-const MOST_OCCURRENCES = 4000;
+const MAX_OCCURRENCES = 4000;
 const MAX_SUMMARY = 1000;
 const MAX_DESCRIPTION = 20_000;
 const HEADING = ["scene", "title", "place", "from", "to", "speakers", "repeatable"];
@@ -95,7 +95,7 @@ function occurrencesOn(
   const found: { item: ICAL.Event; start: ICAL.Time; end: ICAL.Time }[] = [];
   const iterator = event.iterator();
   const [first, last] = [addDays(dateIso, -8), addDays(dateIso, 7)];
-  for (let i = 0; i < MOST_OCCURRENCES; i += 1) {
+  for (let i = 0; i < MAX_OCCURRENCES; i += 1) {
     const next = iterator.next() as ICAL.Time | null | undefined;
     if (!next) break;
     // an exception may move an occurrence by a few days: those of long before are not looked at any

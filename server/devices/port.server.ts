@@ -3,7 +3,7 @@ import type { LiveFrame } from "../../core/air/liveRig";
 import type { DeviceError, HiddenFault, MeterReading, Rig, RigHappening } from "../../core/air/rig";
 import type { SimulatedWalk, WalkAsked } from "../../core/air/walkAir";
 import type { UnitReports } from "../../core/day/facts";
-import type { Stretch } from "../../core/regions/region";
+import type { FrequencyRange } from "../../core/regions/region";
 import type { PairingIdentity } from "../../core/kit/pairing";
 import type { Result } from "../../core/units/result";
 
@@ -25,11 +25,11 @@ export interface SweepHead {
 export interface SweepAsked {
   passes: number;
   /** Null: everything it reaches. */
-  stretch: Stretch | null;
+  stretch: FrequencyRange | null;
 }
 
 /** An instrument beside the receivers that sweeps and does nothing else. */
-export interface ScannerReport extends Stretch {
+export interface ScannerReport extends FrequencyRange {
   key: string;
   label: string;
   stepHz: number;

@@ -24,7 +24,7 @@ import { openStretches, takenTelevision, widestBandwidthHz } from "../../core/da
 import {
   mergeStretches,
   rasterOf,
-  type Stretch,
+  type FrequencyRange,
   unruledStretches,
 } from "../../core/regions/region";
 import { noiseLimit } from "../../core/sweep/noiseLimit";
@@ -188,7 +188,7 @@ const traceOf = (a: SweepAnalysis): TraceView => ({
   stepHz: a.stepHz,
   levelsDbm: packLevels(a.maxDbm),
 });
-const LEAST_OFFSET_DB = 1.5;
+const MIN_OFFSET_DB = 1.5;
 
 /**
  * How much higher the newer one's instrument reads, where another one took the older at the same
@@ -207,7 +207,7 @@ async function offsetBetween(
     return null;
   const [a, b] = [await measurementOf(app, older), await measurementOf(app, newer)];
   const found = a && b ? instrumentOffset(a, b) : null;
-  return found && Math.abs(found.offsetDb) >= LEAST_OFFSET_DB
+  return found && Math.abs(found.offsetDb) >= MIN_OFFSET_DB
     ? { source: older.source, byDb: found.offsetDb }
     : null;
 }
@@ -277,7 +277,7 @@ export function scanChoicesOf(loaded: LoadedDay): ScanChoices {
  */
 function withinReach(
   request: CoordinationRequest,
-  more: readonly Stretch[],
+  more: readonly FrequencyRange[],
   bandwidthHz: number,
 ): CoordinationRequest {
   // what is tuned is the middle of a carrier: half of it may stand beyond

@@ -2,7 +2,7 @@ import type { DayHappening } from "../../core/day/dayEvents";
 import { countingScan } from "../../core/day/channelState";
 import { tuningSpan } from "../../core/coordination/tuning";
 import { receiverModel } from "../../core/kit/models";
-import { rasterOf, type Stretch } from "../../core/regions/region";
+import { rasterOf, type FrequencyRange } from "../../core/regions/region";
 import { afterLook, levelAround, type Newcomer } from "../../core/roll/newcomers";
 import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
 import type { Measurement } from "../../core/sweep/sweep";
@@ -161,7 +161,7 @@ export class AirWatch implements WatchFeed {
   /** One pass; null where it was not to be had. */
   private async measure(
     key: string,
-    stretch: Stretch,
+    stretch: FrequencyRange,
     signal: AbortSignal,
   ): Promise<Measurement | null> {
     const levels: number[] = [];
@@ -278,10 +278,10 @@ function instrumentOf({
   units,
   kit,
   facts,
-}: LoadedDay): { key: string; label: string; stretch: Stretch } | null {
+}: LoadedDay): { key: string; label: string; stretch: FrequencyRange } | null {
   const span = tuningSpan(facts.channels.flatMap((c) => c.tuning));
   if (!span || !report?.ok) return null;
-  const held = (range: Stretch): Stretch => ({
+  const held = (range: FrequencyRange): FrequencyRange => ({
     lowHz: Math.max(range.lowHz, span.lowHz - BESIDE_HZ),
     highHz: Math.min(range.highHz, span.highHz + BESIDE_HZ),
   });

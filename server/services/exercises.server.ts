@@ -5,7 +5,7 @@ import {
   exerciseId,
   scoreDay,
 } from "../../core/practice/dayExercise";
-import { EXERCISE_KINDS, type ExerciseKind, MOST_SEED } from "../../core/practice/exercise";
+import { EXERCISE_KINDS, type ExerciseKind, MAX_SEED } from "../../core/practice/exercise";
 import type { FaultCause } from "../../core/practice/faultExercise";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
@@ -60,7 +60,7 @@ export async function keepResult(
   p: Pick<ExerciseResult, "kind" | "seed" | "points" | "bestPoints">,
   runKey: string | null = null,
 ): Answer<number> {
-  if (p.seed < 0 || p.seed > MOST_SEED || !Number.isInteger(p.seed))
+  if (p.seed < 0 || p.seed > MAX_SEED || !Number.isInteger(p.seed))
     return fail({ code: "setting-unknown", what: `an exercise number ${p.seed}` });
   return ok(
     await app.db.write((t) =>

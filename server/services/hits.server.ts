@@ -101,7 +101,7 @@ function judgementOf(evidence: HitEvidence): HitJudgement {
 
 /** A hit that was called so lately is judged once more by the look that came after it. */
 const AGAIN_MS = 45_000;
-const LEAST_SLOTS = 60;
+const MIN_SLOTS = 60;
 /** What only a look at the air can tell. */
 const BY_LOOK: readonly HitCause[] = ["neighbour", "product", "noise"];
 
@@ -119,7 +119,7 @@ export async function judgeAgain(app: AppContext, dayId: number): Promise<void> 
     if (pickedHz(loaded.facts.plan, hit.channelId) !== hit.frequencyHz) continue;
     const { evidence } = await evidenceOf(app, loaded, hit.channelId, atMs + LATE_MS);
     // after a restart nothing of what was read is held any more
-    if (evidence.recent.filter((r) => r !== null).length < LEAST_SLOTS) continue;
+    if (evidence.recent.filter((r) => r !== null).length < MIN_SLOTS) continue;
     const judged = judgementOf(evidence);
     const [first] = judged.causes;
     if (

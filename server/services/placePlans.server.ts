@@ -310,7 +310,7 @@ export async function beginDrawing(
 export const undoDrawings = (app: AppContext, dayId: number, seenVersion: number): Answer =>
   undoList(app, "drawings", dayId, seenVersion);
 
-const MOST_PICTURE_BYTES = 8 * 1024 * 1024;
+const MAX_PICTURE_BYTES = 8 * 1024 * 1024;
 /** Of a day: several for each of its places, those that were replaced too. */
 const MAX_PICTURES = 60;
 const BEGINS: Record<string, number[]> = {
@@ -325,7 +325,7 @@ export async function keepPicture(
   dayId: number,
   bytes: Uint8Array,
 ): Answer<number> {
-  if (bytes.length > MOST_PICTURE_BYTES) return fail({ code: "picture-refused", why: "large" });
+  if (bytes.length > MAX_PICTURE_BYTES) return fail({ code: "picture-refused", why: "large" });
   const type = Object.keys(BEGINS).find((t) => BEGINS[t]!.every((b, i) => bytes[i] === b));
   if (!type) return fail({ code: "picture-refused", why: "type" });
   const loaded = await requireDay(app, dayId);

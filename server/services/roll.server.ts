@@ -121,7 +121,7 @@ export interface SeamAnswer extends SeamWindow {
   span: { fromMs: number; toMs: number } | null;
 }
 
-const MOST_COLUMNS = 4000;
+const MAX_COLUMNS = 4000;
 const LONGEST_MS = 7 * 86_400_000;
 
 /** Any stretch of the day's seam, as finely as it is asked for. */
@@ -131,7 +131,7 @@ export async function seamOf(
   window: SeamWindow,
 ): Answer<SeamAnswer> {
   const { fromMs, toMs, columns } = window;
-  if (!(toMs > fromMs) || toMs - fromMs > LONGEST_MS || columns < 1 || columns > MOST_COLUMNS)
+  if (!(toMs > fromMs) || toMs - fromMs > LONGEST_MS || columns < 1 || columns > MAX_COLUMNS)
     return fail({
       code: "setting-unknown",
       what: "such a window: it must go on, for a week at most",

@@ -57,7 +57,7 @@ const USUAL_SLOTS = 200;
 const USUAL_SHARE = 0.01;
 const SILENT_AFTER_MS = 1500;
 /** About an hour of pieces. */
-const MOST_UNWRITTEN = 400;
+const MAX_UNWRITTEN = 400;
 const MAX_TRIES = 3;
 
 /**
@@ -328,7 +328,7 @@ export class RollDesk implements RollFeed {
    */
   private write(work: () => Promise<unknown>): void {
     this.unwritten.push(work);
-    if (this.unwritten.length > MOST_UNWRITTEN) this.unwritten.shift();
+    if (this.unwritten.length > MAX_UNWRITTEN) this.unwritten.shift();
     this.writing = this.writing.then(() => this.flush());
   }
 

@@ -5,7 +5,7 @@ import type { Measurement } from "../../core/sweep/sweep";
 import { receiverModel } from "../../core/kit/models";
 import { tuningSpan } from "../../core/coordination/tuning";
 import { receiversToScan } from "../../core/kit/scanCover";
-import { rasterOf, type Region, type Stretch } from "../../core/regions/region";
+import { rasterOf, type Region, type FrequencyRange } from "../../core/regions/region";
 import type { RescanRule } from "../../core/day/facts";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/serviceError";
@@ -30,13 +30,13 @@ export interface ScanAsked {
   /** The key of a scanner; null: the receivers of the case. */
   scannerKey: string | null;
   /** Null: everything that can be looked at. */
-  stretch: Stretch | null;
+  stretch: FrequencyRange | null;
   setting: "indoors" | "outdoors";
   antenna: string;
 }
 
 /** A scan that nobody stops ends by itself. */
-const MOST_PASSES = 240;
+const MAX_PASSES = 240;
 
 /**
  * Begins a scan at the day's present place, with a scanner or with the receivers that together
@@ -68,7 +68,7 @@ export async function startScan(
             highHz: Math.min(i.tuning.highHz, asked.stretch.highHz),
           }
         : i.tuning;
-      return tuning.highHz - tuning.lowHz < LEAST_STRETCH_HZ ? [] : [{ ...i, tuning }];
+      return tuning.highHz - tuning.lowHz < MIN_STRETCH_HZ ? [] : [{ ...i, tuning }];
     }),
   );
   if (wanted.length === 0) return fail({ code: "nothing-scans" });
@@ -80,13 +80,13 @@ export async function startScan(
   return ok(null);
 }
 
-const LEAST_STRETCH_HZ = 100_000;
+const MIN_STRETCH_HZ = 100_000;
 
 /** The receivers of the case that can sweep, and what they reach. */
 export const scanningReceivers = ({
   units,
   kit,
-}: LoadedDay): { key: string; label: string; block: string | null; tuning: Stretch }[] =>
+}: LoadedDay): { key: string; label: string; block: string | null; tuning: FrequencyRange }[] =>
   units
     .filter((u) => u.kind === "receiver")
     .flatMap((u) => {
@@ -99,7 +99,7 @@ async function runScan(
   app: AppContext,
   loaded: LoadedDay,
   job: ScanJob,
-  instruments: { key: string; label: string; tuning: Stretch }[],
+  instruments: { key: string; label: string; tuning: FrequencyRange }[],
   asked: ScanAsked,
 ): Promise<void> {
   const rig = app.rig!;
@@ -110,7 +110,7 @@ async function runScan(
         rig
           .sweep(
             key,
-            { passes: asked.passes ?? MOST_PASSES, stretch: tuning },
+            { passes: asked.passes ?? MAX_PASSES, stretch: tuning },
             (head) => app.scans.addPart(job, { ...head, receiverKey: key, label }),
             (chunk) => app.scans.addLevels(job, key, chunk),
             job.abort.signal,
@@ -258,7 +258,7 @@ export function followScan(
 }
 
 const analyses = new Map<string, Promise<SweepAnalysis | null>>();
-const MOST_ANALYSES = 12;
+const MAX_ANALYSES = 12;
 /** A sweep of two million points takes a few seconds. */
 export const ANALYSIS_MS = 30_000;
 
@@ -286,7 +286,7 @@ export async function analysisOf(
   if (known) return known;
   const analysis = analyseBeside(app, region, sweep);
   analyses.set(key, analysis);
-  if (analyses.size > MOST_ANALYSES) analyses.delete(analyses.keys().next().value!);
+  if (analyses.size > MAX_ANALYSES) analyses.delete(analyses.keys().next().value!);
   // what did not come about is tried again the next time
   void analysis.then(
     (done) => {

@@ -13,10 +13,10 @@ import { measurementOf } from "./scans.server";
 import { requireDay } from "./dayView.server";
 
 /** Files larger than this are not sweeps that a browser should send in one piece. */
-export const MOST_SWEEP_FILE_BYTES = 64 * 1024 * 1024;
+export const MAX_SWEEP_FILE_BYTES = 64 * 1024 * 1024;
 
 export const tooLarge = (name: string, bytes: number) =>
-  fail({ code: "sweep-file-large" as const, name, bytes, mostBytes: MOST_SWEEP_FILE_BYTES });
+  fail({ code: "sweep-file-large" as const, name, bytes, mostBytes: MAX_SWEEP_FILE_BYTES });
 
 /**
  * Reads sweep files (packed ones too) and keeps them, put together, as one scan of the day's
@@ -31,7 +31,7 @@ export async function importSweep(
 > {
   const bytes = files.reduce((n, f) => n + f.bytes.length, 0);
   const names = namesOf(files);
-  if (bytes > MOST_SWEEP_FILE_BYTES) return tooLarge(names, bytes);
+  if (bytes > MAX_SWEEP_FILE_BYTES) return tooLarge(names, bytes);
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const read = await readBeside(app, "read-sweep-files", { files });
@@ -79,7 +79,7 @@ async function keepSweep(
 }
 
 /** A file longer than this is refused while it comes in. */
-export const MOST_STREAMED_BYTES = 1024 * 1024 * 1024;
+export const MAX_STREAMED_BYTES = 1024 * 1024 * 1024;
 const BEGINNING_BYTES = 65_536;
 
 /**
@@ -103,8 +103,8 @@ export async function importSweepStream(
   let isLookedAt = false;
   for await (const piece of pieces) {
     bytes += piece.length;
-    if (bytes > MOST_STREAMED_BYTES)
-      return fail({ code: "sweep-file-large", name, bytes, mostBytes: MOST_STREAMED_BYTES });
+    if (bytes > MAX_STREAMED_BYTES)
+      return fail({ code: "sweep-file-large", name, bytes, mostBytes: MAX_STREAMED_BYTES });
     if (reader) {
       reader.push(piece);
       continue;
@@ -119,7 +119,7 @@ export async function importSweepStream(
         for (const g of gathered.splice(0)) reader.push(g);
       }
     }
-    if (!reader && bytes > MOST_SWEEP_FILE_BYTES) return tooLarge(name, bytes);
+    if (!reader && bytes > MAX_SWEEP_FILE_BYTES) return tooLarge(name, bytes);
   }
   if (!reader) return importSweep(app, dayId, { name, bytes: joined(gathered) });
   const read = reader.finish();

@@ -41,8 +41,8 @@ import { type Answer, type Asked, FuzzServer } from "./fuzzServer";
 import { bent, type Pools, valuesOf } from "./shapeValues";
 
 const SEED = 20261129;
-const MOST_MS = 5000;
-const MOST_MB = 500;
+const MAX_MS = 5000;
+const MAX_MB = 500;
 const ROUNDS = Number(process.env["PLAIN_CHANNEL_ROUNDS"] ?? 20);
 const FIRST_ROUND = Number(process.env["PLAIN_CHANNEL_FIRST_ROUND"] ?? 0);
 const A_ROUND = 420;
@@ -448,12 +448,12 @@ test(`${ROUNDS * A_ROUND} spoiled requests and files against the built applicati
       }
       const say = (what: string) =>
         wrong.push(
-          `round ${round}: ${what}: ${named(asked)} → ${got.status} ${got.text.slice(0, 300)}${got.ms > MOST_MS ? `, after ${last}` : ""}`,
+          `round ${round}: ${what}: ${named(asked)} → ${got.status} ${got.text.slice(0, 300)}${got.ms > MAX_MS ? `, after ${last}` : ""}`,
         );
       if (got.status === 0) say(server.isUp ? "no answer" : "it ended");
       // 503 and 507 are the disk's and the file's; they come with words
       if (got.status >= 500 && got.status !== 503 && got.status !== 507) say("no words");
-      if (got.ms > MOST_MS) say(`${Math.round(got.ms)} ms`);
+      if (got.ms > MAX_MS) say(`${Math.round(got.ms)} ms`);
       if (isStill && asked.method === "POST" && isRefused && (await server.stored()) !== before)
         say("refused, and something was written");
       last = `${named(asked).slice(0, 200)} (${got.status}, ${Math.round(got.ms)} ms, ${Buffer.byteLength(asked.body ?? "")} bytes)`;
@@ -479,7 +479,7 @@ test(`${ROUNDS * A_ROUND} spoiled requests and files against the built applicati
     );
   }
   expect(wrong).toEqual([]);
-  expect(counted.mostMb).toBeLessThan(MOST_MB);
+  expect(counted.mostMb).toBeLessThan(MAX_MB);
   expect(counted.taken).toBeGreaterThan(500);
 });
 
@@ -508,7 +508,7 @@ test("1,700 spoiled files for the readers that run in the page: each is read or 
       else if (kind === "readings") readWalkReadings(text);
       else
         readWavHead({ size: bytes.length, read: (at, length) => bytes.subarray(at, at + length) });
-      if (performance.now() - began > MOST_MS) slow.push(`${kind} ${seed}`);
+      if (performance.now() - began > MAX_MS) slow.push(`${kind} ${seed}`);
     }),
     { numRuns: 1700, seed: SEED },
   );

@@ -42,12 +42,12 @@ export interface PlanMap {
 
 /** Limits of the bands on the map: under the first it does not hold. */
 export const BANDS_DB = [0, 10, 20, 30] as const;
-const MOST_CELLS = 48_000;
+const MAX_CELLS = 48_000;
 const COARSE_CELLS = 2600;
 const FINEST_M = 0.25;
 /** A slice of work before looking whether something newer is wanted. */
 const SLICE_MS = 25;
-const MOST_KEPT = 24;
+const MAX_KEPT = 24;
 
 const cellFor = ({ widthM, heightM }: FloorPlan, most: number): number =>
   Math.max(FINEST_M, Math.sqrt((widthM * heightM) / most));
@@ -72,7 +72,7 @@ export class PlaceMaps {
     const mine = this.newest;
     const heard = asked.plan.antennas.slice(0, asked.receiver.isDiversity ? 2 : 1);
     if (heard.length === 0) return true;
-    const cells = [cellFor(asked.plan, COARSE_CELLS), cellFor(asked.plan, MOST_CELLS)];
+    const cells = [cellFor(asked.plan, COARSE_CELLS), cellFor(asked.plan, MAX_CELLS)];
     for (const [i, cellM] of cells.entries()) {
       const maps: AntennaCoverage[] = [];
       for (const antenna of heard) {
@@ -102,7 +102,7 @@ export class PlaceMaps {
     for (;;) {
       const { done, value } = steps.next();
       if (done) {
-        if (this.kept.size >= MOST_KEPT) this.kept.delete(this.kept.keys().next().value!);
+        if (this.kept.size >= MAX_KEPT) this.kept.delete(this.kept.keys().next().value!);
         this.kept.set(key, value);
         return value;
       }

@@ -18,7 +18,7 @@ export const wholeView = ({ widthM, heightM }: FloorPlan): View => ({
   heightM,
 });
 
-const MOST_ZOOM = 12;
+const MAX_ZOOM = 12;
 
 /**
  * Nearer or further, with what lies under the hand staying there; never further than the whole,
@@ -30,7 +30,7 @@ export function zoomed(
   by: number,
   about: PlanPoint = { x: view.x + view.widthM / 2, y: view.y + view.heightM / 2 },
 ): View {
-  const scale = Math.min(1, Math.max(1 / MOST_ZOOM, view.widthM / by / plan.widthM));
+  const scale = Math.min(1, Math.max(1 / MAX_ZOOM, view.widthM / by / plan.widthM));
   const [widthM, heightM] = [plan.widthM * scale, plan.heightM * scale];
   const [u, v] = [(about.x - view.x) / view.widthM, (about.y - view.y) / view.heightM];
   return inPlan(plan, { x: about.x - u * widthM, y: about.y - v * heightM, widthM, heightM });

@@ -5,7 +5,7 @@ import { useCanvas } from "../useCanvas";
 import { useWidth } from "../useWidth";
 
 const ROW_PX = 9;
-const MOST_HEIGHT_PX = 260;
+const MAX_HEIGHT_PX = 260;
 /** So far over the floor a cell is full ink. */
 const FULL_INK_DB = 40;
 /** Below this it is paper: noise is not drawn. */
@@ -25,7 +25,7 @@ export function HistoryChart({ history, label }: { history: SweepHistory; label:
   const { ref, widthPx } = useWidth<HTMLDivElement>(860);
   const rowPx = Math.max(
     2,
-    Math.min(ROW_PX, Math.floor(MOST_HEIGHT_PX / Math.max(1, history.rows.length))),
+    Math.min(ROW_PX, Math.floor(MAX_HEIGHT_PX / Math.max(1, history.rows.length))),
   );
   const heightPx = rowPx * history.rows.length;
   const draw = useCallback(

@@ -1,11 +1,11 @@
-import type { Stretch } from "../../../core/regions/region";
+import type { FrequencyRange } from "../../../core/regions/region";
 import type { SweepHistory } from "../../../core/sweep/overTime";
 
 /**
  * A history laid onto another axis: cut and padded to a stretch, so that it stands under a spine of
  * the same stretch.
  */
-export function cropHistory(h: SweepHistory, { lowHz, highHz }: Stretch): SweepHistory {
+export function cropHistory(h: SweepHistory, { lowHz, highHz }: FrequencyRange): SweepHistory {
   const cellHz = (h.highHz - h.lowHz) / Math.max(1, h.columns);
   const columns = Math.max(1, Math.round((highHz - lowHz) / Math.max(1, cellHz)));
   const rows = h.rows

@@ -1,6 +1,6 @@
 import { columnsOf } from "../../../core/roll/extremes";
 import { BYTES, type ChannelReading, writeReading } from "../../../core/roll/reading";
-import { MOST_DB, seamLayout, stretchesOf } from "./seamLayout";
+import { MAX_DB, seamLayout, stretchesOf } from "./seamLayout";
 
 const good: ChannelReading = {
   rfADbm: -60,
@@ -24,7 +24,7 @@ test("outward by what is in hand: A up, B down, held at the edge", () => {
   expect(s.middlePx).toBe(52);
   expect(s.columns[0]).toMatchObject({ x: 0, a: [25, 25], b: [15, 15], isPinched: false });
   expect(s.columns[1]).toMatchObject({ x: 50, a: [50, 50], b: null });
-  expect([s.reachPx(-3), s.reachPx(MOST_DB * 2)]).toEqual([0, 50]);
+  expect([s.reachPx(-3), s.reachPx(MAX_DB * 2)]).toEqual([0, 50]);
 });
 test("pinched only where both are too weak at the same moment; spoiled where the level is good", () => {
   const s = seamLayout(

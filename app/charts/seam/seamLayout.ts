@@ -34,7 +34,7 @@ export interface SeamScale {
 }
 
 /** From the middle to the edge. */
-export const MOST_DB = 50;
+export const MAX_DB = 50;
 const OVERLOAD = 2;
 
 /**
@@ -49,7 +49,7 @@ export function seamLayout(
   const count = bytes.length / COLUMN_BYTES;
   const middlePx = Math.round(heightPx / 2);
   const most = middlePx - 2;
-  const reachPx = (db: number) => (Math.min(MOST_DB, Math.max(0, db)) / MOST_DB) * most;
+  const reachPx = (db: number) => (Math.min(MAX_DB, Math.max(0, db)) / MAX_DB) * most;
   const out = (byte: number) => reachPx(byteToRf(byte)! - sensitivityDbm);
   const columns: SeamColumnPx[] = [];
   const gaps: SeamLayout["gaps"] = [];

@@ -4,7 +4,7 @@ import { MONO } from "../../ui/theme/theme";
 import { useWidth } from "../useWidth";
 
 const [HEIGHT_PX, LEFT_PX, BOTTOM_PX] = [130, 44, 20];
-const MOST_M = 2;
+const MAX_M = 2;
 
 /** How alike two antennas fade, over what lies between them. */
 export function SpacingChart({
@@ -20,12 +20,12 @@ export function SpacingChart({
 }) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(600);
   const x = scaleLinear()
-    .domain([0, MOST_M])
+    .domain([0, MAX_M])
     .range([LEFT_PX, widthPx - 20]);
   const y = scaleLinear()
     .domain([0, 1])
     .range([HEIGHT_PX - BOTTOM_PX, 8]);
-  const line = Array.from({ length: 161 }, (_, i) => (i / 160) * MOST_M)
+  const line = Array.from({ length: 161 }, (_, i) => (i / 160) * MAX_M)
     .map((m) => `${x(m).toFixed(1)},${y(alikeAt(m)).toFixed(1)}`)
     .join("L");
   return (
@@ -54,7 +54,7 @@ export function SpacingChart({
           quarter wave
         </Text>
         <Curve d={`M${line}`} />
-        <Dot cx={x(Math.min(MOST_M, spacingM))} cy={y(alikeAt(spacingM))} r={6} />
+        <Dot cx={x(Math.min(MAX_M, spacingM))} cy={y(alikeAt(spacingM))} r={6} />
       </svg>
     </div>
   );

@@ -46,9 +46,9 @@ const KEY_STEP_HZ = 25_000;
 const KEY_LEAP_HZ = 1_000_000;
 const ZOOM = 1.6;
 /** So far a carrier is moved at least; less is a press on it. */
-const LEAST_FLAG_PX = 3;
+const MIN_FLAG_PX = 3;
 /** A shorter drag is a press. */
-const LEAST_DRAG_PX = 6;
+const MIN_DRAG_PX = 6;
 
 interface Drag {
   /** Where each finger is, by pointer. */
@@ -180,11 +180,11 @@ export function SpectrumChart({
     }
     if (now.marks)
       return setMarked(
-        Math.abs(x - now.startX) > LEAST_DRAG_PX
+        Math.abs(x - now.startX) > MIN_DRAG_PX
           ? { fromPx: Math.min(x, now.startX), toPx: Math.max(x, now.startX) }
           : null,
       );
-    if (view !== null && Math.abs(x - now.startX) > LEAST_DRAG_PX)
+    if (view !== null && Math.abs(x - now.startX) > MIN_DRAG_PX)
       onView?.(panned(now.startView, whole, (now.startX - x) * hzPerPx));
     return undefined;
   };
@@ -193,7 +193,7 @@ export function SpectrumChart({
     if (
       taken &&
       event.type === "pointerup" &&
-      Math.abs(xOf(event) - drag.current!.startX) >= LEAST_FLAG_PX
+      Math.abs(xOf(event) - drag.current!.startX) >= MIN_FLAG_PX
     )
       moving?.onDrop(taken, snap(layout.frequencyAtPx(Math.max(0, Math.min(widthPx, xOf(event))))));
     else if (taken) moving?.onCancel();
@@ -202,7 +202,7 @@ export function SpectrumChart({
       drag.current &&
       !taken &&
       event.type === "pointerup" &&
-      Math.abs(xOf(event) - drag.current.startX) <= LEAST_DRAG_PX
+      Math.abs(xOf(event) - drag.current.startX) <= MIN_DRAG_PX
     )
       setPinned(true);
     drag.current?.fingers.delete(event.pointerId);

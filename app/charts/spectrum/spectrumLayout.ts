@@ -57,7 +57,7 @@ const HIGHEST_DBM = -42;
 const AXIS_PX = 26;
 const FLAG_PX = 34;
 const LANE_PX = 26;
-const MOST_LANES = 3;
+const MAX_LANES = 3;
 
 /**
  * Places everything of a spectrum: the air above one frequency axis, our products below it. Each
@@ -137,7 +137,7 @@ function placeFlags(
       const poleX = x(f.frequencyHz);
       const at = Math.max(FLAG_PX / 2, Math.min(widthPx - FLAG_PX / 2, poleX));
       let lane = ends.findIndex((end) => at - FLAG_PX / 2 >= end);
-      if (lane < 0) lane = ends.length < MOST_LANES ? ends.length : ends.indexOf(Math.min(...ends));
+      if (lane < 0) lane = ends.length < MAX_LANES ? ends.length : ends.indexOf(Math.min(...ends));
       ends[lane] = at + FLAG_PX / 2 + 2;
       return { ...f, x: poleX, labelX: at, lane };
     });

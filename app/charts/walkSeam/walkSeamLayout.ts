@@ -25,7 +25,7 @@ export interface Seam {
   ticksM: number[];
 }
 
-const MOST_DB = 45;
+const MAX_DB = 45;
 const LEFT_PX = 34;
 const RIGHT_PX = 8;
 
@@ -44,7 +44,7 @@ export function walkSeamLayout(
     .range([LEFT_PX, widthPx - RIGHT_PX]);
   const middlePx = (heightPx - 18) / 2;
   const reach = middlePx - 4;
-  const out = (db: number) => (Math.min(MOST_DB, Math.max(0, db)) / MOST_DB) * reach;
+  const out = (db: number) => (Math.min(MAX_DB, Math.max(0, db)) / MAX_DB) * reach;
   const area = (of: (p: SeamPoint) => number, sign: number) =>
     `M${x(0)},${middlePx}${points.map((p) => `L${x(p.atM).toFixed(1)},${(middlePx - sign * out(of(p))).toFixed(1)}`).join("")}L${x(lengthM).toFixed(1)},${middlePx}Z`;
   const pinched: Seam["pinched"] = [];

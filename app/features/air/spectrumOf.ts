@@ -1,10 +1,12 @@
 import type { AirView, LawView, TraceView } from "../../../contract/airView";
 import { unpackLevels } from "../../../contract/levels";
 import type { SpectrumData, SpectrumTrace } from "../../charts/spectrum/spectrumLayout";
-import type { Stretch } from "../../../core/regions/region";
+import type { FrequencyRange } from "../../../core/regions/region";
 
 /** The stretch that the spine shows: everything the channels tune. */
-export function spineOf(channels: readonly { tuning: readonly Stretch[] }[]): Stretch {
+export function spineOf(
+  channels: readonly { tuning: readonly FrequencyRange[] }[],
+): FrequencyRange {
   const tuned = channels.flatMap((c) => c.tuning);
   if (tuned.length === 0) return { lowHz: 470e6, highHz: 694e6 };
   return {
@@ -15,7 +17,7 @@ export function spineOf(channels: readonly { tuning: readonly Stretch[] }[]): St
 
 /** The air above the spine: a scan, its floor, and what law and television take away. */
 export function airOf(
-  spine: Stretch,
+  spine: FrequencyRange,
   air: AirView | null,
   law: LawView,
   live: SpectrumTrace[] | null = null,
@@ -49,11 +51,11 @@ export function airOf(
 
 /** What the windows leave out, by what is known of it: not allowed, or no rule known. */
 function closedByLaw(
-  spine: Stretch,
+  spine: FrequencyRange,
   { windows, unruled }: Pick<LawView, "windows" | "unruled">,
 ): SpectrumData["taken"] {
   return gapsOf(spine, windows).flatMap((gap) => {
-    const unknown = unruled.flatMap((u): Stretch[] =>
+    const unknown = unruled.flatMap((u): FrequencyRange[] =>
       u.lowHz < gap.highHz && u.highHz > gap.lowHz
         ? [{ lowHz: Math.max(u.lowHz, gap.lowHz), highHz: Math.min(u.highHz, gap.highHz) }]
         : [],
@@ -66,8 +68,8 @@ function closedByLaw(
 }
 
 /** What of a stretch others leave out. */
-function gapsOf(whole: Stretch, covered: readonly Stretch[]): Stretch[] {
-  const gaps: Stretch[] = [];
+function gapsOf(whole: FrequencyRange, covered: readonly FrequencyRange[]): FrequencyRange[] {
+  const gaps: FrequencyRange[] = [];
   let fromHz = whole.lowHz;
   for (const { lowHz, highHz } of [...covered].sort((a, b) => a.lowHz - b.lowHz)) {
     if (lowHz > fromHz && fromHz < whole.highHz)

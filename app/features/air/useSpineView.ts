@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
-import type { Stretch } from "../../../core/regions/region";
+import type { FrequencyRange } from "../../../core/regions/region";
 import { fit } from "../../charts/spectrum/view";
 
 const mhz = (text: string | null): number => Number(text ?? NaN) * 1e6;
@@ -13,17 +13,17 @@ const SETTLED_MS = 200;
  *   the same
  */
 export function useSpineView(
-  whole: Stretch,
-  onSettled?: (view: Stretch | null) => void,
-): { view: Stretch | null; setView: (view: Stretch | null) => void } {
+  whole: FrequencyRange,
+  onSettled?: (view: FrequencyRange | null) => void,
+): { view: FrequencyRange | null; setView: (view: FrequencyRange | null) => void } {
   const [params] = useSearchParams();
-  const [view, show] = useState<Stretch | null>(() => {
+  const [view, show] = useState<FrequencyRange | null>(() => {
     const asked = { lowHz: mhz(params.get("from")), highHz: mhz(params.get("to")) };
     return asked.highHz > asked.lowHz ? fit(asked, whole) : null;
   });
   const timer = useRef<number | undefined>(undefined);
   const settle = useCallback(
-    (next: Stretch | null) => {
+    (next: FrequencyRange | null) => {
       // not a navigation: nothing is loaded again for a look from nearer
       const url = new URL(window.location.href);
       if (next) {
@@ -39,7 +39,7 @@ export function useSpineView(
     [onSettled],
   );
   const setView = useCallback(
-    (next: Stretch | null) => {
+    (next: FrequencyRange | null) => {
       show(next);
       // a drag changes it with every frame: what hangs on it follows when it stands still
       window.clearTimeout(timer.current);

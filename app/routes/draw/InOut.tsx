@@ -22,7 +22,7 @@ const parse = (candidate: unknown): FloorPlan | null => {
 /** Markup whose root, after a declaration and comments, is a drawing. */
 const looksLikeSvg = (text: string): boolean =>
   text.trimStart().startsWith("<") && /<svg[\s>]/i.test(text.slice(0, 20_000));
-const MOST_BYTES = 8 * 1024 * 1024;
+const MAX_BYTES = 8 * 1024 * 1024;
 
 /** The plan as a file, and files as a plan. */
 export function InOut({
@@ -64,7 +64,7 @@ export function InOut({
   const load = async (files: FileList | null) => {
     const file = files?.[0];
     if (!file) return;
-    if (file.size > MOST_BYTES) {
+    if (file.size > MAX_BYTES) {
       setSaid({
         kind: "refused",
         text: `“${file.name}” is larger than 8 MB: no plan is. The plan is as it was.`,

@@ -14,7 +14,7 @@ export type SvgError =
   PlanFileError | { code: "not-svg" } | { code: "too-involved" } | { code: "no-scale" };
 
 const SHAPES = "line, polyline, polygon, rect, path";
-const MOST_SHAPES = 2000;
+const MAX_SHAPES = 2000;
 /** A drawing of more characters in its shapes has more corners than any plan takes. */
 const MAX_SHAPE_CHARACTERS = 1_000_000;
 /** Groups in groups: each moves the shapes in it once more. */
@@ -53,7 +53,7 @@ export function readSvg(
   const k = widthM / wide;
   const shapes = [...svg.querySelectorAll(SHAPES)]
     .filter((s) => !s.closest("defs, clipPath, mask, symbol, pattern"))
-    .slice(0, MOST_SHAPES);
+    .slice(0, MAX_SHAPES);
   const characters = shapes.reduce(
     (n, s) => n + (s.getAttribute("d") ?? s.getAttribute("points") ?? "").length,
     0,

@@ -1,8 +1,8 @@
 import { fail, ok, type Result } from "../../../core/units/result";
 
 /** Wider than this no plan needs to be. */
-const MOST_PX = 2400;
-const MOST_BYTES = 60 * 1024 * 1024;
+const MAX_PX = 2400;
+const MAX_BYTES = 60 * 1024 * 1024;
 
 /**
  * A picture made so small as a plan needs it, whatever a camera gave: forty megapixels become four.
@@ -16,7 +16,7 @@ export async function smallerPicture(
     { code: "picture"; what: string }
   >
 > {
-  if (file.size > MOST_BYTES)
+  if (file.size > MAX_BYTES)
     return fail({
       code: "picture",
       what: `“${file.name}” is larger than 60 MB. Save it smaller and try again; the plan is as it was.`,
@@ -31,7 +31,7 @@ export async function smallerPicture(
     });
   }
   const { width, height } = bitmap;
-  const by = Math.min(1, MOST_PX / Math.max(width, height));
+  const by = Math.min(1, MAX_PX / Math.max(width, height));
   const canvas = document.createElement("canvas");
   [canvas.width, canvas.height] = [
     Math.max(1, Math.round(width * by)),

@@ -1,5 +1,5 @@
-import { type ExerciseKind, MOST_SEED } from "../../../core/practice/exercise";
+import { type ExerciseKind, MAX_SEED } from "../../../core/practice/exercise";
 
 /** The address of an exercise that nobody chose. */
 export const anyExercise = (kind: ExerciseKind): string =>
-  `/practice/${kind}/${Math.floor(Math.random() * (MOST_SEED + 1))}`;
+  `/practice/${kind}/${Math.floor(Math.random() * (MAX_SEED + 1))}`;

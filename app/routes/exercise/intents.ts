@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { EXERCISE_KINDS, MOST_SEED } from "../../../core/practice/exercise";
+import { EXERCISE_KINDS, MAX_SEED } from "../../../core/practice/exercise";
 
 const points = z.number().int().min(0).max(100);
 
@@ -8,7 +8,7 @@ export const exerciseIntents = z.discriminatedUnion("intent", [
   z.object({
     intent: z.literal("keep"),
     kind: z.enum(EXERCISE_KINDS),
-    seed: z.number().int().min(0).max(MOST_SEED),
+    seed: z.number().int().min(0).max(MAX_SEED),
     points,
     bestPoints: points,
   }),

@@ -11,11 +11,11 @@ import type { KitIntent } from "./intents";
 
 export type KitPreviewReply = Reply & { preview?: KitFilePreview };
 
-const MOST_FILE_BYTES = 4_000_000;
-const MOST_NAMES = 6;
+const MAX_FILE_BYTES = 4_000_000;
+const MAX_NAMES = 6;
 const names = (list: readonly string[]) =>
-  list.length > MOST_NAMES
-    ? `${list.slice(0, MOST_NAMES).join(", ")} and ${list.length - MOST_NAMES} more`
+  list.length > MAX_NAMES
+    ? `${list.slice(0, MAX_NAMES).join(", ")} and ${list.length - MAX_NAMES} more`
     : listWords(list);
 
 /** Reads a kit file, says what it would bring, and takes it over only when told. */
@@ -35,7 +35,7 @@ export function KitFileImport({
     setFile(null);
     setRefused(null);
     if (!chosen) return;
-    if (chosen.size > MOST_FILE_BYTES)
+    if (chosen.size > MAX_FILE_BYTES)
       return setRefused(
         `"${chosen.name}" is far too large for a kit (${Math.round(chosen.size / 1_000_000)} MB). It was not read; the case is as it was.`,
       );

@@ -10,7 +10,7 @@ import type { Reply } from "../../../contract/reply";
 
 export type PlanFileReply = Reply & { read?: PlanRead };
 
-const MOST_FILE_BYTES = 2_000_000;
+const MAX_FILE_BYTES = 2_000_000;
 
 /**
  * The plan out as a file, and in: what is read stands as if it were typed, to be looked at first.
@@ -36,11 +36,11 @@ export function PlanFiles({
   const read = async (file: File | undefined) => {
     if (!file) return;
     setRefused(
-      file.size > MOST_FILE_BYTES
+      file.size > MAX_FILE_BYTES
         ? `"${file.name}" is far too large for a plan (${Math.round(file.size / 1_000_000)} MB). It was not read; everything is as it was.`
         : null,
     );
-    if (file.size <= MOST_FILE_BYTES)
+    if (file.size <= MAX_FILE_BYTES)
       void fetcher.submit({ intent: "read-plan", text: await file.text() } as never, {
         method: "post",
         encType: "application/json",

@@ -8,7 +8,7 @@ import type { ChannelView, DayView } from "../../../server/services/dayView.serv
 import { placeWords } from "../../../contract/dayWords";
 import { formatDb, formatDbm, formatMetres, mhz } from "../../../contract/format";
 import { mwToDbm, pathQuestion, type PathSetup } from "../../../core/air/site";
-import { LEAST_MARGIN_DB } from "../../../core/day/channelState";
+import { MIN_MARGIN_DB } from "../../../core/day/channelState";
 import { tuningSpan } from "../../../core/coordination/tuning";
 import { packModel, receiverModel } from "../../../core/kit/models";
 import { defaultSetup } from "../../../core/kit/setups";
@@ -291,7 +291,7 @@ function ChannelPlace({ view, channel, isElsewhere, place, keeping, chooser }: C
 function headline(talker: string, link: LinkAnswer): string {
   if (link.overload) return `${talker} is too strong: the receiver overloads`;
   if (link.marginDb < 0) return `${talker} is out of range by ${formatDb(-link.marginDb)}`;
-  return link.marginDb < LEAST_MARGIN_DB
+  return link.marginDb < MIN_MARGIN_DB
     ? `${talker} is thin: only ${formatDb(link.marginDb)} in hand`
     : `${talker} holds ${formatDb(Math.floor(link.marginDb))} in hand`;
 }
@@ -300,7 +300,7 @@ function headline(talker: string, link: LinkAnswer): string {
 function advice(link: LinkAnswer, setup: PathSetup): string {
   if (link.overload)
     return "Lower the pack's power, go farther off, or put a pad before the receiver.";
-  if (link.marginDb >= LEAST_MARGIN_DB + 10) return "That stands bodies, doors and turned backs.";
+  if (link.marginDb >= MIN_MARGIN_DB + 10) return "That stands bodies, doors and turned backs.";
   if (setup.skinContact && !setup.sleeve)
     return "A sleeve on the antenna brings most of the skin's share back.";
   if (setup.wear === "waist-back")

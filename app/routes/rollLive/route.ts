@@ -2,7 +2,7 @@ import type { Route } from "./+types/route";
 import { dayIdOf } from "../shared/reply.server";
 
 /** A page that does not take what it is told is cut off, not waited for: it comes again. */
-const MOST_BEHIND = 60;
+const MAX_BEHIND = 60;
 const BEAT_MS = 5000;
 
 /**
@@ -19,7 +19,7 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
       let isOpen = true;
       const say = (event: string, data: string) => {
         if (!isOpen) return;
-        if ((controller.desiredSize ?? 0) < -MOST_BEHIND) return leave();
+        if ((controller.desiredSize ?? 0) < -MAX_BEHIND) return leave();
         controller.enqueue(encoder.encode(`event: ${event}\ndata: ${data}\n\n`));
       };
       const end = roll.listen((message) => {

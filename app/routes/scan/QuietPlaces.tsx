@@ -5,8 +5,8 @@ import type { BlockRoom, QuietStretch } from "../../../core/day/quietPlaces";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
 
-const MOST_STRETCHES = 8;
-const MOST_BANKS = 3;
+const MAX_STRETCHES = 8;
+const MAX_BANKS = 3;
 
 /** Where it is quiet, the quietest first, and how much of that each kind of receiver reaches. */
 export const QuietPlaces = memo(function QuietPlaces({
@@ -46,7 +46,7 @@ export const QuietPlaces = memo(function QuietPlaces({
                   {b.banks.length === 0 ? (
                     <Soft>none</Soft>
                   ) : (
-                    b.banks.slice(0, MOST_BANKS).map(bankWords).join("; ")
+                    b.banks.slice(0, MAX_BANKS).map(bankWords).join("; ")
                   )}
                 </td>
               </tr>
@@ -65,7 +65,7 @@ export const QuietPlaces = memo(function QuietPlaces({
             </tr>
           </thead>
           <tbody>
-            {stretches.slice(0, MOST_STRETCHES).map((s) => (
+            {stretches.slice(0, MAX_STRETCHES).map((s) => (
               <tr key={s.lowHz}>
                 <th scope="row">
                   <Figure>

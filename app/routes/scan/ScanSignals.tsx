@@ -6,7 +6,7 @@ import { combWords, tvAgainstRegister, tvStateWords } from "../../../contract/sc
 import { formatMhz } from "../../../core/units/frequencyText";
 import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
 
-const MOST_ROWS = 8;
+const MAX_ROWS = 8;
 
 /**
  * What was found: narrow carriers and whose they are, and the channels of the raster against the
@@ -38,7 +38,7 @@ export const ScanSignals = memo(function ScanSignals({
               </tr>
             </thead>
             <tbody>
-              {carriers.slice(0, MOST_ROWS).map((c) => (
+              {carriers.slice(0, MAX_ROWS).map((c) => (
                 <tr key={c.frequencyHz}>
                   <th scope="row">
                     <Figure>{formatMhz(Math.round(c.frequencyHz / 5000) * 5000)}</Figure>
@@ -62,7 +62,7 @@ export const ScanSignals = memo(function ScanSignals({
             </tbody>
           </Table>
         )}
-        {carriers.length > MOST_ROWS && <Soft>{`and ${carriers.length - MOST_ROWS} weaker`}</Soft>}
+        {carriers.length > MAX_ROWS && <Soft>{`and ${carriers.length - MAX_ROWS} weaker`}</Soft>}
         {air.combs.map((c) => (
           <Soft as="p" key={c.linesHz[0]}>
             {combWords(c)}

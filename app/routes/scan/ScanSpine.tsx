@@ -2,7 +2,7 @@ import { memo, useMemo, useState } from "react";
 import type { AirView, LawView, TraceView } from "../../../contract/airView";
 import { count } from "../../../contract/format";
 import { formatMhz } from "../../../core/units/frequencyText";
-import type { Stretch } from "../../../core/regions/region";
+import type { FrequencyRange } from "../../../core/regions/region";
 import { cropHistory } from "../../charts/history/cropHistory";
 import { HistoryChart } from "../../charts/history/HistoryChart";
 import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
@@ -13,7 +13,7 @@ import { SelectField } from "../../ui/Field/Field";
 import { Row, Soft } from "../../ui/Page/Page";
 
 interface ScanSpineProps {
-  spine: Stretch;
+  spine: FrequencyRange;
   air: AirView | null;
   law: LawView;
   /** A scan that runs now, drawn as it comes in; null when none does. */
@@ -21,7 +21,7 @@ interface ScanSpineProps {
   /** Another scan to hold it against. */
   line: TraceView | null;
   place: string;
-  onLooked: (view: Stretch | null) => void;
+  onLooked: (view: FrequencyRange | null) => void;
 }
 
 type Shown = "highest" | "mean" | "middle" | "ninth";

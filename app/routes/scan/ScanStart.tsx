@@ -3,7 +3,7 @@ import styled from "styled-components";
 import type { ScanChoices } from "../../../contract/airView";
 import { capital, count, listWords } from "../../../contract/format";
 import { formatMhz } from "../../../core/units/frequencyText";
-import type { Stretch } from "../../../core/regions/region";
+import type { FrequencyRange } from "../../../core/regions/region";
 import { PrimaryButton } from "../../ui/Button/Button";
 import { SelectField } from "../../ui/Field/Field";
 import { Row } from "../../ui/Page/Page";
@@ -17,7 +17,7 @@ interface ScanStartProps {
   onPacks: string[];
   packCount: number;
   /** What of the spine is looked at; null is the whole. */
-  looked: Stretch | null;
+  looked: FrequencyRange | null;
   isReady: boolean;
   send: (intent: ScanIntent) => void;
   /** Other ways to come by a scan. */

@@ -23,7 +23,7 @@ import {
 } from "../../../server/services/scans.server";
 import {
   importSweep,
-  MOST_SWEEP_FILE_BYTES,
+  MAX_SWEEP_FILE_BYTES,
   tooLarge,
 } from "../../../server/services/sweepFiles.server";
 import { allPacksOff } from "../../../server/services/syncs.server";
@@ -40,7 +40,7 @@ import {
 import { airHeadline, airSentences, elsewhereWords, limitWords } from "../../../contract/scanWords";
 import { scanGoodForMs } from "../../../core/day/channelState";
 import type { RescanRule } from "../../../core/day/facts";
-import type { Stretch } from "../../../core/regions/region";
+import type { FrequencyRange } from "../../../core/regions/region";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { spineOf } from "../../features/air/spectrumOf";
 import { Button } from "../../ui/Button/Button";
@@ -100,7 +100,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if (request.headers.get("content-type")?.startsWith("multipart/form-data")) {
     const sentBytes = Number(request.headers.get("content-length") ?? 0);
     // told before it is read, so that a huge file costs nothing
-    if (sentBytes > MOST_SWEEP_FILE_BYTES + 4096) return reply(tooLarge("The file", sentBytes));
+    if (sentBytes > MAX_SWEEP_FILE_BYTES + 4096) return reply(tooLarge("The file", sentBytes));
     const files = (await request.formData()).getAll("sweep").filter((f) => f instanceof File);
     if (files.length === 0) return refuse("No file came with that. Nothing was changed.", 400);
     const read = await Promise.all(
@@ -171,7 +171,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
   const upload = useFetcher<Reply>();
   const long = useUpload(`${base}/upload`);
   const spine = useMemo(() => spineOf(view.channels), [view.channels]);
-  const [looked, setLooked] = useState<Stretch | null>(null);
+  const [looked, setLooked] = useState<FrequencyRange | null>(null);
   const isRunning = live.status === "running";
   const line = compared?.trace ?? elsewhere?.trace ?? null;
   const onPacks = view.packs.filter((p) => p.report?.isOn);
@@ -181,7 +181,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
 
   const sendFiles = (files: readonly File[]) => {
     if (files.length === 0) return;
-    if (files.length === 1 && files[0]!.size > MOST_AT_ONCE_BYTES) return long.send(files[0]!);
+    if (files.length === 1 && files[0]!.size > MAX_AT_ONCE_BYTES) return long.send(files[0]!);
     const form = new FormData();
     for (const file of files) form.append("sweep", file);
     void upload.submit(form, { method: "post", encType: "multipart/form-data" });
@@ -366,7 +366,7 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
 }
 
 /** Larger files are sent piece by piece, with progress. */
-const MOST_AT_ONCE_BYTES = 8 * 1024 * 1024;
+const MAX_AT_ONCE_BYTES = 8 * 1024 * 1024;
 const RESCAN: { id: RescanRule; label: string; detail: string }[] = [
   {
     id: "each-move",

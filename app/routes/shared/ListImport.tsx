@@ -43,7 +43,7 @@ export interface ListImportProps<Field extends string, RowOf> {
   onImport: (p: { text: string; map: Record<Field, number | null>; leaveOutBad: boolean }) => void;
 }
 
-const MOST_FILE_BYTES = 2_000_000;
+const MAX_FILE_BYTES = 2_000_000;
 const NO_COLUMN = -1;
 
 /**
@@ -70,7 +70,7 @@ export function ListImport<Field extends string, RowOf>({
   const read = async (chosen: File | undefined) => {
     if (!chosen) return;
     setFile(null);
-    if (chosen.size > MOST_FILE_BYTES) {
+    if (chosen.size > MAX_FILE_BYTES) {
       setRefused(
         `"${chosen.name}" is far too large for such a list (${Math.round(chosen.size / 1_000_000)} MB). It was not read; everything is as it was.`,
       );

@@ -14,7 +14,7 @@ interface Draft {
 
 /** A moment after the last change it is kept. */
 const KEEP_MS = 700;
-const MOST_BACK = 200;
+const MAX_BACK = 200;
 
 /**
  * A place's plan in hand: every change shows at once, is kept a moment later, and can be taken back
@@ -65,7 +65,7 @@ export function usePlan(range: PlaceRange, dayId: number) {
       if (!plan || next === plan) {
         if (nextPicture === undefined) return;
       }
-      if (plan) setBack((b) => [...b, { n, plan, picture, how }].slice(-MOST_BACK));
+      if (plan) setBack((b) => [...b, { n, plan, picture, how }].slice(-MAX_BACK));
       setForth([]);
       setDraft({
         n: n + 1,

@@ -59,10 +59,10 @@ const TICK_MS = 100;
 /** Ten looks a second, as such receivers give them. */
 const FRAME_MS = 100;
 /** Farther behind (a clock that was moved on, a computer that slept) nothing is made up for. */
-const MOST_BEHIND_FRAMES = 20;
+const MAX_BEHIND_FRAMES = 20;
 /** How long two marks are held together. */
 const TOUCH_MS = 400;
-const MOST_PASSES = 240;
+const MAX_PASSES = 240;
 /** Pieces that are kept for a listener who comes back. */
 const KEPT_PIECES = 600;
 /** A sweep that nobody follows for so long ends. */
@@ -316,7 +316,7 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
   const lookOn = (dueMs: number) => {
     let next = dueMs;
     const behindMs = nowMs() - dueMs;
-    if (behindMs < 0 || behindMs > MOST_BEHIND_FRAMES * FRAME_MS) next = nowMs();
+    if (behindMs < 0 || behindMs > MAX_BEHIND_FRAMES * FRAME_MS) next = nowMs();
     for (; next <= nowMs(); next += FRAME_MS) look(next);
     frameTimer = setTimeout(
       () => {
@@ -347,7 +347,7 @@ export async function startStandIn(options: StandInOptions): Promise<RigStandIn>
     const whole = receiver ? sweepsOfReceiver(receiver) : rig.scanners.find((s) => s.key === key);
     if (!whole) return noUnit(response, key);
     const asked = request.body as { passes?: number; lowHz?: number; highHz?: number };
-    const passes = Math.max(1, Math.min(MOST_PASSES, Number(asked.passes ?? 1)));
+    const passes = Math.max(1, Math.min(MAX_PASSES, Number(asked.passes ?? 1)));
     const instrument =
       asked.lowHz === undefined || asked.highHz === undefined
         ? whole
