@@ -1,13 +1,17 @@
 import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync } from "node:fs";
 import type { z } from "zod";
-import { analyseWavRequest, levelChainRequest } from "../contract/audio";
-import { checkSetRequest, coordinateRequest } from "../contract/coordination";
-import { batteryPlan, batteryPlanRequest } from "../contract/power";
-import { coverageRequest, fadingRequest, linkRequest } from "../contract/radio";
-import { analyseSweepRequest, rasterRequest } from "../contract/sweep";
-import { unpackSweepFiles } from "../contract/sweepArchive";
-import { wavErrorWords, wavWarningWords } from "../contract/levelWords";
-import { archiveErrorWords, levelAdviceWords, sweepFileErrorWords } from "../contract/words";
+import { analyseWavRequest, levelChainRequest } from "../contract/schemas/audio";
+import { checkSetRequest, coordinateRequest } from "../contract/schemas/coordination";
+import { batteryPlan, batteryPlanRequest } from "../contract/schemas/power";
+import { coverageRequest, fadingRequest, linkRequest } from "../contract/schemas/radio";
+import { analyseSweepRequest, rasterRequest } from "../contract/schemas/sweep";
+import { unpackSweepFiles } from "../contract/codecs/sweepArchive";
+import { wavErrorWords, wavWarningWords } from "../contract/messages/level";
+import {
+  archiveErrorWords,
+  levelAdviceWords,
+  sweepFileErrorWords,
+} from "../contract/messages/words";
 import { analyseWav } from "../core/audio/analyseWav";
 import { judgeHearing } from "../core/audio/hearing";
 import { levelChain } from "../core/audio/levelChain";

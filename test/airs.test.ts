@@ -1,4 +1,4 @@
-import { airHeadline, airSentences } from "../contract/scanWords";
+import { airHeadline, airSentences } from "../contract/messages/scan";
 import { PORT_ELLERY_SITES } from "../core/air/portEllery";
 import { airViewOf, elsewhereOf, lawViewOf, quietViewOf } from "../server/services/airViews.server";
 import { loadDay } from "../server/services/dayView.server";

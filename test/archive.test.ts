@@ -1,10 +1,10 @@
 import { readFileSync } from "node:fs";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
-import { serviceErrorWords } from "../contract/errorWords";
-import { archiveJsonSchema } from "../contract/shootArchive";
+import { serviceErrorWords } from "../contract/messages/error";
+import { archiveJsonSchema } from "../contract/schemas/shootArchive";
 import { ARCHIVE_TABLE_NAMES, columnsOf } from "../core/day/archiveTables";
 import type { Result } from "../core/units/result";
-import type { ServiceError } from "../contract/serviceError";
+import type { ServiceError } from "../contract/schemas/serviceError";
 import { listDays, listShoots } from "../server/db/repositories/days.server";
 import { plainTables } from "../server/db/repositories/archive.server";
 import { insertPiece } from "../server/db/repositories/readings.server";

@@ -1,6 +1,6 @@
-import { logWords } from "../contract/logWords";
-import { reportTables } from "../contract/reportTables";
-import type { Seen } from "../contract/seen";
+import { logWords } from "../contract/messages/log";
+import { reportTables } from "../contract/codecs/reportTables";
+import type { Seen } from "../contract/schemas/seen";
 import type { ProofPart } from "../core/day/proofParts";
 import type { AppContext } from "../server/services/appContext.server";
 import { requireDay } from "../server/services/dayView.server";

@@ -8,9 +8,9 @@ import {
   removeHanded,
   type HandedView,
 } from "../server/services/handedDown.server";
-import { serviceErrorWords } from "../contract/errorWords";
+import { serviceErrorWords } from "../contract/messages/error";
 import { allPacksOff } from "../server/services/syncs.server";
-import { handedFaultWords, handedHeadline } from "../contract/prepWords";
+import { handedFaultWords, handedHeadline } from "../contract/messages/prep";
 import { undoList } from "../server/services/versionedLists.server";
 import { acceptFound, practiceApp, propose, scanToEnd, type PracticeApp } from "./practiceApp";
 

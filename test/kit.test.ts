@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
-import { serviceErrorWords } from "../contract/errorWords";
-import { kitJsonSchema, readKitFile, writeKitFile } from "../contract/kitFile";
-import { findingWords } from "../contract/prepWords";
+import { serviceErrorWords } from "../contract/messages/error";
+import { kitJsonSchema, readKitFile, writeKitFile } from "../contract/codecs/kitFile";
+import { findingWords } from "../contract/messages/prep";
 import { EMPTY_KIT, packModel } from "../core/kit/models";
 import { SHIPPED_KIT } from "../core/kit/shipped";
 import { guessUnitColumns } from "../core/kit/unitTable";

@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from "node:fs";
-import { readRegionFile } from "../contract/regionFile";
-import { serviceErrorWords } from "../contract/errorWords";
+import { readRegionFile } from "../contract/codecs/regionFile";
+import { serviceErrorWords } from "../contract/messages/error";
 import { getDayView } from "../server/services/dayView.server";
 import { getPreparation } from "../server/services/preparation.server";
 import {

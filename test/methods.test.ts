@@ -2,7 +2,7 @@ import { SHIPPED_KIT } from "../core/kit/shipped";
 import { settingSteps } from "../core/kit/settingSteps";
 import { shownAs } from "../core/kit/modelText";
 import { presets } from "../core/coordination/tuning";
-import { serviceErrorWords } from "../contract/errorWords";
+import { serviceErrorWords } from "../contract/messages/error";
 import { getDayView } from "../server/services/dayView.server";
 import { addUnit } from "../server/services/kits.server";
 import { newestList } from "../server/services/versionedLists.server";

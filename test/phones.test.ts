@@ -1,4 +1,4 @@
-import type { SeenItem } from "../contract/seen";
+import type { SeenItem } from "../contract/schemas/seen";
 import { getDayView } from "../server/services/dayView.server";
 import type { JoinDesk } from "../server/services/joinDesk.server";
 import { recordSeen, usePack } from "../server/services/syncs.server";

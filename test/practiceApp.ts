@@ -16,7 +16,7 @@ import { requireDay } from "../server/services/dayView.server";
 import { acceptPlan, pickBasis, type PlanProposal } from "../server/services/plans.server";
 import { practiceRig, seedPracticeDay } from "../server/services/practiceDay.server";
 import { ok } from "../core/units/result";
-import type { Seen } from "../contract/seen";
+import type { Seen } from "../contract/schemas/seen";
 import { inlineCompute } from "../server/compute/compute.server";
 import { CART } from "../server/access/asker.server";
 import { memoryLog } from "../server/log/log.server";

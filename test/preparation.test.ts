@@ -9,7 +9,7 @@ import {
 import { getDayView } from "../server/services/dayView.server";
 import { usePack } from "../server/services/syncs.server";
 import { guessColumns } from "../core/day/sceneTable";
-import { prepHeadline } from "../contract/prepWords";
+import { prepHeadline } from "../contract/messages/prep";
 import { undoList } from "../server/services/versionedLists.server";
 import { practiceApp, propose, type PracticeApp } from "./practiceApp";
 

@@ -2,7 +2,7 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { mhz } from "../contract/format";
+import { mhz } from "../contract/messages/format";
 import { logCsv, reportJson } from "../server/services/report.server";
 import { reportPdf } from "../server/services/reportPdf.server";
 import { byteToRf } from "../core/roll/reading";

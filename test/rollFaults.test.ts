@@ -2,7 +2,7 @@ import { spawn } from "node:child_process";
 import type { LiveFrame } from "../core/air/liveRig";
 import { COLUMN, COLUMN_BYTES } from "../core/roll/extremes";
 import { BYTES, readReading } from "../core/roll/reading";
-import type { RollState } from "../contract/rollState";
+import type { RollState } from "../contract/schemas/rollState";
 import { ok } from "../core/units/result";
 import type { RigPort } from "../server/devices/port.server";
 import { listEvents } from "../server/db/repositories/dayEvents.server";
@@ -10,7 +10,7 @@ import { readingsSpan } from "../server/db/repositories/readings.server";
 import { appendVersion, newestVersions } from "../server/db/repositories/versionedLists.server";
 import { loadDay } from "../server/services/dayView.server";
 import { callHit } from "../server/services/hits.server";
-import { logNamesOf, logWords } from "../contract/logWords";
+import { logNamesOf, logWords } from "../contract/messages/log";
 import { logOf } from "../server/services/log.server";
 import { reportOf } from "../server/services/report.server";
 import {

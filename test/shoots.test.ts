@@ -1,4 +1,4 @@
-import { writeKitFile } from "../contract/kitFile";
+import { writeKitFile } from "../contract/codecs/kitFile";
 import { EMPTY_KIT } from "../core/kit/models";
 import { dayToOpen, type DayView, getDayView } from "../server/services/dayView.server";
 import { getKit, importKitFile } from "../server/services/kits.server";
@@ -38,7 +38,7 @@ import { acceptPlan } from "../server/services/plans.server";
 import { importSweep } from "../server/services/sweepFiles.server";
 import { guessColumns } from "../core/day/sceneTable";
 import { packUnit, receiverUnit, stockItem } from "../testkit/case";
-import type { Seen } from "../contract/seen";
+import type { Seen } from "../contract/schemas/seen";
 import { ownApp, practiceApp, propose, scanToEnd, sees } from "./practiceApp";
 
 const hour = 3_600_000;

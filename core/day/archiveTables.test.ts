@@ -1,4 +1,4 @@
-import { shapeOf } from "../../contract/shootArchive";
+import { shapeOf } from "../../contract/schemas/shootArchive";
 import { type ArchiveColumn, fitsColumn } from "./archiveTables";
 
 const COLUMNS: readonly ArchiveColumn[] = ["int", "int?", "real", "real?", "text", "text?", "flag"];

@@ -1,4 +1,4 @@
-import { arrivalWords } from "../../contract/arrivalWords";
+import { arrivalWords } from "../../contract/messages/arrival";
 import { arrivalSteps, type ArrivalFacts } from "./arrival";
 import { SHIPPED_KIT } from "../kit/shipped";
 import { packUnit, receiverUnit, stockItem } from "../../testkit/case";

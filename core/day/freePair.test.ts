@@ -4,7 +4,7 @@ import { readTypedScene } from "./sceneTable";
 import { SHIPPED_KIT } from "../kit/shipped";
 import { REGIONS } from "../regions/region";
 import { packUnit, receiverUnit } from "../../testkit/case";
-import { parsePosition } from "../../contract/placeWords";
+import { parsePosition } from "../../contract/messages/place";
 
 describe("a pair for one more talker", () => {
   const [bag, camera] = [

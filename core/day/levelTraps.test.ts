@@ -2,7 +2,7 @@ import { packModel, receiverModel } from "../kit/models";
 import { SHIPPED_KIT } from "../kit/shipped";
 import { levelTraps, trapKey } from "./levelTraps";
 import { micPlaceEffect } from "../audio/micPlace";
-import { controlText } from "../../contract/levelWords";
+import { controlText } from "../../contract/messages/level";
 
 const camera = {
   receiver: receiverModel(SHIPPED_KIT, "oystercatch-c1-51"),

@@ -6,7 +6,7 @@ import {
   humpsSentence,
   tvAgainstRegister,
   tvStateWords,
-} from "../../contract/scanWords";
+} from "../../contract/messages/scan";
 
 const request: CoordinationRequest = {
   windows: [{ lowHz: 470e6, highHz: 490e6 }],

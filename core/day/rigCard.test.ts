@@ -1,4 +1,4 @@
-import { rigLineWords } from "../../contract/rigWords";
+import { rigLineWords } from "../../contract/messages/rig";
 import { ordinaryRig, type RigFacts, rigLines } from "./rigCard";
 
 const facts: RigFacts = {

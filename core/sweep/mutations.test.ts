@@ -6,7 +6,7 @@ import { readSweepFile, readSweepFiles } from "./readSweepFile";
 import { writeColumns, writeRows, writeSweepJson } from "./sweepJson";
 import { RowReader } from "./readRows";
 import { maxOfPasses, meanOfPasses, type Measurement } from "./sweep";
-import { unpackSweepFiles } from "../../contract/sweepArchive";
+import { unpackSweepFiles } from "../../contract/codecs/sweepArchive";
 import { spoil, spoiling } from "../../testkit/spoil";
 import { gzipSync, zipSync } from "fflate";
 

@@ -7,7 +7,7 @@ import { readSweepFile, readSweepFiles } from "./readSweepFile";
 import { maxOfPasses, type Measurement } from "./sweep";
 import { writeColumns, writeRows, writeSweepJson } from "./sweepJson";
 import { welch } from "./welch";
-import { unpackSweepFiles } from "../../contract/sweepArchive";
+import { unpackSweepFiles } from "../../contract/codecs/sweepArchive";
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const db = (p: number) => 10 * Math.log10(p);

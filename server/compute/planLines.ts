@@ -1,5 +1,5 @@
-import { planFile } from "../../contract/planFile";
-import type { ServiceError } from "../../contract/serviceError";
+import { planFile } from "../../contract/schemas/planFile";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { formatMhz, parseFrequencyText } from "../../core/units/frequencyText";
 import { fail, ok, type Result } from "../../core/units/result";
 import { readTable } from "./tables";

@@ -17,8 +17,8 @@ import {
   type ArchiveHead,
   type ArchiveRow,
   type ShootArchiveError,
-} from "../../contract/shootArchive";
-import { unpackSweepFiles } from "../../contract/sweepArchive";
+} from "../../contract/schemas/shootArchive";
+import { unpackSweepFiles } from "../../contract/codecs/sweepArchive";
 
 /** Unpacked, no shoot is larger. */
 const MAX_BYTES = 2e9;

@@ -5,9 +5,9 @@ import {
   type LoaderFunctionArgs,
   type ServerBuild,
 } from "react-router";
-import { failureWords } from "../../contract/failureWords";
-import type { Reply } from "../../contract/reply";
-import { serviceErrorWords } from "../../contract/errorWords";
+import { failureWords } from "../../contract/messages/failure";
+import type { Reply } from "../../contract/schemas/reply";
+import { serviceErrorWords } from "../../contract/messages/error";
 import { NumberTaken } from "../db/repositories/dayEvents.server";
 import { KitBroken } from "../db/kitWatch.server";
 import type { Log } from "../log/log.server";

@@ -4,7 +4,7 @@ import type {
   LawView,
   ScanChoices,
   TraceView,
-} from "../../contract/airView";
+} from "../../contract/schemas/airView";
 import type { CoordinationRequest } from "../../core/coordination/request";
 import { packFrequencyHz } from "../../core/day/channelState";
 import {
@@ -18,8 +18,8 @@ import { analyseSweep, type SweepAnalysis } from "../../core/sweep/analyseSweep"
 import { compareSweeps, type SweepDifference } from "../../core/sweep/compareSweeps";
 import { instrumentOffset, shifted } from "../../core/sweep/scale";
 import { receiversToScan } from "../../core/kit/scanCover";
-import { packLevels } from "../../contract/levels";
-import { listWords } from "../../contract/format";
+import { packLevels } from "../../contract/codecs/levels";
+import { listWords } from "../../contract/messages/format";
 import { openStretches, takenTelevision, widestBandwidthHz } from "../../core/day/pickProblem";
 import {
   mergeStretches,

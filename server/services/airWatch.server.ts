@@ -11,7 +11,7 @@ import { newestItems } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, loadDay } from "./dayView.server";
-import type { WatchView } from "../../contract/rollState";
+import type { WatchView } from "../../contract/schemas/rollState";
 import type { WatchFeed } from "./rollFeed.server";
 import { pause } from "./pause.server";
 import { ANALYSIS_MS, analysisOf } from "./scans.server";

@@ -1,6 +1,6 @@
 import { arrivalSteps, type ArrivalStep } from "../../core/day/arrival";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";
 import { type LoadedDay, requireDay } from "./dayView.server";

@@ -7,8 +7,8 @@ import { inputGainsDb, levelQuestion, type LevelSettings } from "../../core/kit/
 import type { LevelDetail } from "../../core/day/facts";
 import { fail, ok, type Result } from "../../core/units/result";
 import { pickedHz } from "../../core/day/pickedFrequency";
-import { formatDb, formatMetres } from "../../contract/format";
-import type { ServiceError } from "../../contract/serviceError";
+import { formatDb, formatMetres } from "../../contract/messages/format";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import {
   type ChannelChange,
   changeChannel,

@@ -1,6 +1,6 @@
 import type { AppContext } from "./appContext.server";
 import { type Day, findDay, listDays, listPlaces, updateDay } from "../db/repositories/days.server";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { fail, ok, type Result } from "../../core/units/result";
 
 /**

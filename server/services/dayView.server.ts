@@ -21,7 +21,7 @@ import { openAnswers, withRetunes } from "../../core/day/hits";
 import type { DeviceError } from "../../core/air/rig";
 import { fail, ok, type Result } from "../../core/units/result";
 import { pickedHz } from "../../core/day/pickedFrequency";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { listChannels, type StoredChannel } from "../db/repositories/channels.server";
 import {
   type Day,

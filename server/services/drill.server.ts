@@ -4,7 +4,7 @@ import { packModel, receiverModel } from "../../core/kit/models";
 import { seededRandom } from "../../core/units/random";
 import { fail, ok, type Result } from "../../core/units/result";
 import { pickedHz } from "../../core/day/pickedFrequency";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { insertSync } from "../db/repositories/records.server";
 import { nameOf } from "../access/asker.server";
 import type { AppContext } from "./appContext.server";

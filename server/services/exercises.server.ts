@@ -8,7 +8,7 @@ import {
 import { EXERCISE_KINDS, type ExerciseKind, MAX_SEED } from "../../core/practice/exercise";
 import type { FaultCause } from "../../core/practice/faultExercise";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import {
   type ExerciseResult,
   insertResult,

@@ -12,7 +12,7 @@ import { rasterOf } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import { formatMhz } from "../../core/units/frequencyText";
 import { pickedHz } from "../../core/day/pickedFrequency";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { newestVersions, newestItems } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { requireDay } from "./dayView.server";

@@ -13,8 +13,8 @@ import { answersTo, type HitAnswerKind, type HitCause, judgeHit } from "../../co
 import type { HitEvidence, OtherChannel, ProductNow } from "../../core/roll/hitEvidence";
 import { fail, ok, type Result } from "../../core/units/result";
 import { pickedHz } from "../../core/day/pickedFrequency";
-import { hitCauseWords } from "../../contract/rollWords";
-import type { ServiceError } from "../../contract/serviceError";
+import { hitCauseWords } from "../../contract/messages/roll";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import type { AppContext } from "./appContext.server";
 import { freshCells } from "./cells.server";
 import { type LoadedDay, requireDay } from "./dayView.server";

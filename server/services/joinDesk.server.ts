@@ -1,6 +1,6 @@
 import { randomBytes, randomInt, timingSafeEqual } from "node:crypto";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { JoinProblem } from "../../contract/joinWords";
+import type { JoinProblem } from "../../contract/messages/join";
 import { GuestSessions } from "../access/guestSessions.server";
 import { JoinAttempts, type WrongCodes } from "../access/joinAttempts.server";
 

@@ -11,10 +11,10 @@ import {
 import { basename, dirname, join } from "node:path";
 import { copiesToDrop, type CopyFile } from "../../core/day/copyRotation";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { checkCopy, type CopyError, type CopySummary, writeCopy } from "../db/copies.server";
 import type { AppContext } from "./appContext.server";
-import type { FailureCode } from "../../contract/failureWords";
+import type { FailureCode } from "../../contract/messages/failure";
 import { failureOf, isPassing } from "./failures.server";
 import { pause } from "./pause.server";
 import { resumeRoll } from "./roll.server";

@@ -28,8 +28,8 @@ import {
 } from "../../core/kit/unitTable";
 import { type CaseUnit, powerOf, type StockItem } from "../../core/kit/units";
 import { fail, ok, type Result } from "../../core/units/result";
-import { type KitFile, writeKitFile } from "../../contract/kitFile";
-import type { ServiceError } from "../../contract/serviceError";
+import { type KitFile, writeKitFile } from "../../contract/codecs/kitFile";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { newestVersions } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";

@@ -7,11 +7,11 @@ import {
   type LogGroup,
 } from "../../core/day/dayLog";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { listAllChannels, listChannelChanges } from "../db/repositories/channels.server";
 import { listNumberedSyncs } from "../db/repositories/records.server";
 import { LIST_KINDS, listHeads } from "../db/repositories/versionedLists.server";
-import { logNamesOf, logTextOf } from "../../contract/logWords";
+import { logNamesOf, logTextOf } from "../../contract/messages/log";
 import type { Database } from "../db/connection.server";
 import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";

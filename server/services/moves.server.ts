@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { insertEvent } from "../db/repositories/dayEvents.server";
 import { updateDay } from "../db/repositories/days.server";
 import { nameOf } from "../access/asker.server";

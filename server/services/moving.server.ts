@@ -2,7 +2,7 @@ import { receiversToScan } from "../../core/kit/scanCover";
 import { receiverModel } from "../../core/kit/models";
 import { type MovePlan, movePlan } from "../../core/day/moving";
 import { ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { scanningReceivers } from "./scans.server";

@@ -5,7 +5,7 @@ import {
   sketchOf,
 } from "../../core/day/placeSketch";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { findDay, insertPlaceId } from "../db/repositories/days.server";
 import type { DayPlace } from "../db/repositories/versionedLists.server";
 import type { AppContext } from "./appContext.server";

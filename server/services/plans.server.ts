@@ -13,7 +13,7 @@ import { rasterOf } from "../../core/regions/region";
 import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
 import { bestAfterHit } from "../../core/coordination/hit";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { newestItems } from "../db/repositories/versionedLists.server";
 import {
   insertPlan,

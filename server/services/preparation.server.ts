@@ -28,7 +28,7 @@ import {
   type SceneTold,
 } from "../../core/day/sceneTable";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import {
   newestVersions,
   newestItems,

@@ -1,5 +1,5 @@
 import { fail, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import type { ComputeError } from "../compute/compute.server";
 import type { JobInput, JobName, JobOutput } from "../compute/jobs";
 import type { AppContext } from "./appContext.server";

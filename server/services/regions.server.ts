@@ -1,6 +1,6 @@
 import { REGIONS, type Region } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import type { Database } from "../db/connection.server";
 import { findDay, updateDay } from "../db/repositories/days.server";
 import { insertRegionFile, listRegionFiles } from "../db/repositories/regions.server";

@@ -6,8 +6,8 @@ import type { Position } from "../../core/regions/register";
 import { channelAt, rasterChannels } from "../../core/regions/raster";
 import { rasterOf } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
-import { formatDbm, formatKm } from "../../contract/format";
+import type { ServiceError } from "../../contract/schemas/serviceError";
+import { formatDbm, formatKm } from "../../contract/messages/format";
 import {
   newestVersions,
   type RegisteredStation,

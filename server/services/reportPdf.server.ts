@@ -2,10 +2,14 @@ import { join } from "node:path";
 import pdfmake from "pdfmake";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { ok, type Result } from "../../core/units/result";
-import { formatClock, formatDate, formatDuration, listWords } from "../../contract/format";
-import { type ReportCell, type ReportTable, reportTables } from "../../contract/reportTables";
-import { hitCauseWords } from "../../contract/rollWords";
-import type { ServiceError } from "../../contract/serviceError";
+import { formatClock, formatDate, formatDuration, listWords } from "../../contract/messages/format";
+import {
+  type ReportCell,
+  type ReportTable,
+  reportTables,
+} from "../../contract/codecs/reportTables";
+import { hitCauseWords } from "../../contract/messages/roll";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import type { AppContext } from "./appContext.server";
 import { type ReportView, reportOf } from "./report.server";
 

@@ -9,7 +9,7 @@ import {
 } from "../../core/roll/timeline";
 import { DAY_EXERCISE_MS } from "../../core/practice/dayExercise";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { listEvents } from "../db/repositories/dayEvents.server";
 import { listDays } from "../db/repositories/days.server";
 import { loadPieces, loadSummaries, readingsSpan } from "../db/repositories/readings.server";

@@ -21,7 +21,7 @@ import { judgeAgain } from "./hits.server";
 import { packPowerOf } from "./packPower.server";
 import { pause } from "./pause.server";
 import { pickBasis } from "./plans.server";
-import type { RolledChannel, RollState } from "../../contract/rollState";
+import type { RolledChannel, RollState } from "../../contract/schemas/rollState";
 import type { RollFeed, RollMessage } from "./rollFeed.server";
 
 interface Rolled {

@@ -1,6 +1,6 @@
 import type { LinkLimits, UsualRf } from "../../core/roll/hitEvidence";
 import type { ChannelReading } from "../../core/roll/reading";
-import type { RollState, WatchView } from "../../contract/rollState";
+import type { RollState, WatchView } from "../../contract/schemas/rollState";
 
 export type RollMessage =
   { type: "frame"; text: string } | { type: "state"; state: RollState; text: string };

@@ -8,8 +8,8 @@ import { receiversToScan } from "../../core/kit/scanCover";
 import { rasterOf, type Region, type FrequencyRange } from "../../core/regions/region";
 import type { RescanRule } from "../../core/day/facts";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
-import { serviceErrorWords } from "../../contract/errorWords";
+import type { ServiceError } from "../../contract/schemas/serviceError";
+import { serviceErrorWords } from "../../contract/messages/error";
 import { findDay, updateDay } from "../db/repositories/days.server";
 import {
   insertSweep,

@@ -12,14 +12,14 @@ import {
 } from "../../core/day/archiveTables";
 import type { Region } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import {
   ARCHIVE_FORMAT,
   ARCHIVE_VERSION,
   type ArchiveHead,
   type ArchiveRow,
   type ShootArchiveError,
-} from "../../contract/shootArchive";
+} from "../../contract/schemas/shootArchive";
 import { type ReadArchive, sha256 } from "../compute/readArchive";
 import { openDatabase } from "../db/connection.server";
 import {

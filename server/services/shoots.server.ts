@@ -1,6 +1,6 @@
 import { sketchGeometry, type PlaceSketch } from "../../core/day/placeSketch";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { insertChannel, listChannels } from "../db/repositories/channels.server";
 import {
   type Day,

@@ -4,7 +4,7 @@ import type { Measurement } from "../../core/sweep/sweep";
 import { PLAIN_SETUP } from "../../core/sweep/setup";
 import { writeColumns, writeRows, writeSweepJson } from "../../core/sweep/sweepJson";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { insertSweep } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";

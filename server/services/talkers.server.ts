@@ -1,6 +1,6 @@
 import { freePair, monogram, type NoPair } from "../../core/day/freePair";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import {
   changeChannel,
   insertChannel,

@@ -1,6 +1,6 @@
 import type { Transaction } from "sequelize";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import {
   appendVersion,
   type ListItems,

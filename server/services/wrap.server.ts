@@ -2,7 +2,7 @@ import { packModel } from "../../core/kit/models";
 import { type WrapStep, wrapSteps } from "../../core/day/wrapUp";
 import { powerEvents } from "../../core/power/dayCells";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/serviceError";
+import type { ServiceError } from "../../contract/schemas/serviceError";
 import { insertEvent } from "../db/repositories/dayEvents.server";
 import { listDays } from "../db/repositories/days.server";
 import { newestItems } from "../db/repositories/versionedLists.server";

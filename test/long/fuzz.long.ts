@@ -31,7 +31,7 @@ import { setupIntents } from "../../app/routes/setup/intents";
 import { shootsIntents } from "../../app/routes/shoots/intents";
 import { syncIntents } from "../../app/routes/sync/intents";
 import { wrapIntents } from "../../app/routes/wrap/intents";
-import { seenItems } from "../../contract/seen";
+import { seenItems } from "../../contract/schemas/seen";
 import { PORT_ELLERY_PLANS } from "../../core/air/portElleryPlans";
 import { readWavHead, wavFile } from "../../core/audio/wav";
 import { readGeoJson, planToGeoJson } from "../../core/plan/planFiles";

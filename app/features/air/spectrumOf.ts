@@ -1,5 +1,5 @@
-import type { AirView, LawView, TraceView } from "../../../contract/airView";
-import { unpackLevels } from "../../../contract/levels";
+import type { AirView, LawView, TraceView } from "../../../contract/schemas/airView";
+import { unpackLevels } from "../../../contract/codecs/levels";
 import type { SpectrumData, SpectrumTrace } from "../../charts/spectrum/spectrumLayout";
 import type { FrequencyRange } from "../../../core/regions/region";
 

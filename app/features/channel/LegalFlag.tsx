@@ -1,5 +1,5 @@
 import type { Legality } from "../../../core/kit/match";
-import { legalityWords } from "../../../contract/prepWords";
+import { legalityWords } from "../../../contract/messages/prep";
 import { Status } from "../../ui/Status/Status";
 
 /** What forbids a unit here, wherever it appears; nothing when all is well. */

@@ -1,6 +1,6 @@
 import styled from "styled-components";
 import type { MeterReading } from "../../../core/air/rig";
-import { formatDbm } from "../../../contract/format";
+import { formatDbm } from "../../../contract/messages/format";
 import { MONO } from "../../ui/theme/theme";
 
 const LOWEST_DBM = -110;

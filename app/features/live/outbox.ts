@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from "react";
 import { newId } from "./newId";
-import type { Seen, SeenItem, SeenReply } from "../../../contract/seen";
+import type { Seen, SeenItem, SeenReply } from "../../../contract/schemas/seen";
 
 /**
  * What somebody saw goes out from here: at once where the cart can be reached, else kept on this

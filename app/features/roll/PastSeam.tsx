@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import { COLUMN_BYTES, foldColumns } from "../../../core/roll/extremes";
-import { formatDayClock } from "../../../contract/format";
+import { formatDayClock } from "../../../contract/messages/format";
 import { Seam, type SeamSource } from "../../charts/seam/Seam";
 import { QuietButton } from "../../ui/Button/Button";
 import { Row, Soft } from "../../ui/Page/Page";

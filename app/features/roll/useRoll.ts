@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import type { RollState } from "../../../contract/rollState";
+import type { RollState } from "../../../contract/schemas/rollState";
 import { keepLine } from "../live/line";
 import { bytesOf, RollStore } from "./rollStore";
 

@@ -5,8 +5,8 @@ import {
   previewArchive,
   takeArchive,
 } from "../../../server/services/shootArchive.server";
-import { count } from "../../../contract/format";
-import type { Reply } from "../../../contract/reply";
+import { count } from "../../../contract/messages/format";
+import type { Reply } from "../../../contract/schemas/reply";
 import { refuse, reply } from "../shared/reply.server";
 
 export type ArchiveReply = Reply & { preview?: ArchivePreview };

@@ -8,7 +8,7 @@ import {
   rigVersion,
   type Walker,
 } from "../../../server/services/placePlans.server";
-import { capital, count, formatDb, listWords, mhz } from "../../../contract/format";
+import { capital, count, formatDb, listWords, mhz } from "../../../contract/messages/format";
 import {
   CAUTION_NAMES,
   MIC_PLACES,
@@ -17,7 +17,7 @@ import {
   rigLineWords,
   SIDES,
   WHIPS,
-} from "../../../contract/rigWords";
+} from "../../../contract/messages/rig";
 import { type RigDetail, type RigFacts, rigLines, SCENE_CAUTIONS } from "../../../core/day/rigCard";
 import { microphoneModel, packModel } from "../../../core/kit/models";
 import { sideTowards } from "../../../core/plan/forecast";

@@ -8,8 +8,14 @@ import {
   setCellRule,
   undoCellRule,
 } from "../../../server/services/cells.server";
-import { capital, count, formatClock, formatDuration, listWords } from "../../../contract/format";
-import { changeWords, violationWords } from "../../../contract/power";
+import {
+  capital,
+  count,
+  formatClock,
+  formatDuration,
+  listWords,
+} from "../../../contract/messages/format";
+import { changeWords, violationWords } from "../../../contract/schemas/power";
 import type { Chemistry } from "../../../core/power/discharge";
 import { hoursAlong } from "../../../core/power/cellPlan";
 import { parseClockText } from "../../../core/units/clockText";

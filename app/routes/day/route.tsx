@@ -12,8 +12,8 @@ import {
   stepWords,
   syncWords,
   type StateWords,
-} from "../../../contract/dayWords";
-import { formatClock } from "../../../contract/format";
+} from "../../../contract/messages/day";
+import { formatClock } from "../../../contract/messages/format";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { LegalFlag } from "../../features/channel/LegalFlag";
 import { Mark } from "../../ui/Mark/Mark";

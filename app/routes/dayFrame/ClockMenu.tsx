@@ -1,7 +1,7 @@
 import { Button as AriaButton, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
 import styled from "styled-components";
 import type { DayView } from "../../../server/services/dayView.server";
-import { formatClock, formatDayClock } from "../../../contract/format";
+import { formatClock, formatDayClock } from "../../../contract/messages/format";
 import { MONO, TARGET_PX } from "../../ui/theme/theme";
 import type { DayIntent } from "../day/intents";
 import { useIsCart } from "../shared/CartOnly";

@@ -1,6 +1,6 @@
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
-import { formatDb } from "../../../contract/format";
+import { formatDb } from "../../../contract/messages/format";
 import type { CoaxType, FeedItem } from "../../../core/radio/feed";
 import { type FeedAdvice, feedAnswer } from "../../../core/radio/feedAdvice";
 import type { Lengths } from "../../features/plan/useLengths";

@@ -6,7 +6,7 @@ import {
   placeRange,
   type PlaceRange,
 } from "../../../server/services/placePlans.server";
-import { capital, count, formatDb, listWords, mhz } from "../../../contract/format";
+import { capital, count, formatDb, listWords, mhz } from "../../../contract/messages/format";
 import { clearances } from "../../../core/plan/clearance";
 import type { FloorPlan } from "../../../core/plan/floorPlan";
 import { splayVerdict, whipFor } from "../../../core/radio/antennaDesk";

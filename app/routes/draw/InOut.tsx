@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
-import { count } from "../../../contract/format";
-import { floorPlanShape } from "../../../contract/placePlan";
-import { planFileErrorWords } from "../../../contract/planFileWords";
+import { count } from "../../../contract/messages/format";
+import { floorPlanShape } from "../../../contract/schemas/placePlan";
+import { planFileErrorWords } from "../../../contract/messages/planFile";
 import type { FloorPlan } from "../../../core/plan/floorPlan";
 import { planToGeoJson, planToSvg, readGeoJson, type ReadPlan } from "../../../core/plan/planFiles";
 import type { Result } from "../../../core/units/result";

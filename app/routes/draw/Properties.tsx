@@ -1,6 +1,6 @@
 import { Plus, X } from "lucide-react";
 import type { Walker } from "../../../server/services/placePlans.server";
-import { ANTENNA_NAMES } from "../../../contract/planWords";
+import { ANTENNA_NAMES } from "../../../contract/messages/plan";
 import { changed, type ItemRef, pointsOf, withPoints } from "../../../core/plan/editPlan";
 import type {
   DrawnWall,
@@ -11,7 +11,7 @@ import type {
 } from "../../../core/plan/floorPlan";
 import { linkBudget } from "../../../core/radio/link";
 import type { Material } from "../../../core/radio/slab";
-import { formatDb } from "../../../contract/format";
+import { formatDb } from "../../../contract/messages/format";
 import type { Lengths } from "../../features/plan/useLengths";
 import { Button, QuietButton } from "../../ui/Button/Button";
 import { NumberField, SelectField, TextField } from "../../ui/Field/Field";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import styled from "styled-components";
-import { MARK_WORDS } from "../../../contract/exerciseWords";
-import { mhz } from "../../../contract/format";
+import { MARK_WORDS } from "../../../contract/messages/exercise";
+import { mhz } from "../../../contract/messages/format";
 import { MARK_KINDS, type MarkKind } from "../../../core/practice/airExercise";
 import { EXERCISE_CHANNELS } from "../../../core/practice/strangeAir";
 import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { formatMetres } from "../../../contract/format";
+import { formatMetres } from "../../../contract/messages/format";
 import { placedAt } from "../../../core/practice/antennaExercise";
 import type { PlanPoint } from "../../../core/plan/floorPlan";
 import { FloorPlanChart } from "../../charts/floorPlan/FloorPlanChart";

@@ -1,8 +1,8 @@
 import { useEffect } from "react";
 import { Link, useRevalidator } from "react-router";
 import type { DayExerciseView } from "../../../server/services/exercises.server";
-import { EXERCISE_WORDS, exerciseLineWords, scoreWords } from "../../../contract/exerciseWords";
-import { capital, count, formatClock } from "../../../contract/format";
+import { EXERCISE_WORDS, exerciseLineWords, scoreWords } from "../../../contract/messages/exercise";
+import { capital, count, formatClock } from "../../../contract/messages/format";
 import { PrimaryButton } from "../../ui/Button/Button";
 import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { ReplyNotice } from "../shared/ReplyNotice";

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { EXERCISE_WORDS, exerciseLineWords, scoreWords } from "../../../contract/exerciseWords";
+import { EXERCISE_WORDS, exerciseLineWords, scoreWords } from "../../../contract/messages/exercise";
 import type { Scored } from "../../../core/practice/exercise";
 import type {
   DeskKind,

@@ -9,8 +9,8 @@ import {
   formatSpan,
   mhz,
   numberWord,
-} from "../../../contract/format";
-import { hitCauseWords } from "../../../contract/rollWords";
+} from "../../../contract/messages/format";
+import { hitCauseWords } from "../../../contract/messages/roll";
 import {
   FAULT_CAUSES,
   type FaultCase,

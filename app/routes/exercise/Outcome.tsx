@@ -1,7 +1,7 @@
 import { Check, X } from "lucide-react";
 import { Link, useNavigate } from "react-router";
 import styled from "styled-components";
-import { type Told } from "../../../contract/exerciseWords";
+import { type Told } from "../../../contract/messages/exercise";
 import { exerciseName, type ExerciseKind } from "../../../core/practice/exercise";
 import { anyExercise } from "./anyExercise";
 import { Button, PrimaryButton } from "../../ui/Button/Button";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import styled from "styled-components";
-import { count, numberWord } from "../../../contract/format";
-import { frequencyTextErrorWords } from "../../../contract/words";
+import { count, numberWord } from "../../../contract/messages/format";
+import { frequencyTextErrorWords } from "../../../contract/messages/words";
 import { parseFrequencyText } from "../../../core/units/frequencyText";
 import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
 import type { View } from "../../charts/spectrum/view";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import styled from "styled-components";
-import { formatDb } from "../../../contract/format";
-import { controlText } from "../../../contract/levelWords";
+import { formatDb } from "../../../contract/messages/format";
+import { controlText } from "../../../contract/messages/level";
 import { modelName } from "../../../core/kit/models";
 import { PrimaryButton } from "../../ui/Button/Button";
 import { SelectField } from "../../ui/Field/Field";

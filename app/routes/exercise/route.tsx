@@ -7,7 +7,7 @@ import {
   endDayExercise,
   keepResult,
 } from "../../../server/services/exercises.server";
-import { EXERCISE_WORDS } from "../../../contract/exerciseWords";
+import { EXERCISE_WORDS } from "../../../contract/messages/exercise";
 import { exerciseName, readExerciseName } from "../../../core/practice/exercise";
 import { ThemeToggle } from "../../features/frame/ThemeToggle";
 import { AwayPage } from "../../ui/Page/Away";

@@ -13,9 +13,13 @@ import {
   removeHanded,
 } from "../../../server/services/handedDown.server";
 import { undoList } from "../../../server/services/versionedLists.server";
-import { capital, count, formatClock } from "../../../contract/format";
-import { handedFaultWords, handedHeadline, handedProblemWords } from "../../../contract/prepWords";
-import { brokenRuleWords } from "../../../contract/words";
+import { capital, count, formatClock } from "../../../contract/messages/format";
+import {
+  handedFaultWords,
+  handedHeadline,
+  handedProblemWords,
+} from "../../../contract/messages/prep";
+import { brokenRuleWords } from "../../../contract/messages/words";
 import type { HandedDown, HandedField, HandedRow } from "../../../core/day/handedDown";
 import { carrierId } from "../../../core/day/pickProblem";
 import { formatMhz } from "../../../core/units/frequencyText";

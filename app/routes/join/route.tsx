@@ -3,7 +3,7 @@ import { data, Form, redirect, useActionData, useNavigation, useSearchParams } f
 import styled from "styled-components";
 import { z } from "zod";
 import type { Route } from "./+types/route";
-import { joinProblemWords } from "../../../contract/joinWords";
+import { joinProblemWords } from "../../../contract/messages/join";
 import { PrimaryButton } from "../../ui/Button/Button";
 import { TextField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";

@@ -8,7 +8,7 @@ import {
   makeCopy,
   restoreCopy,
 } from "../../../server/services/keep.server";
-import { copyWords } from "../../../contract/errorWords";
+import { copyWords } from "../../../contract/messages/error";
 import {
   capital,
   count,
@@ -16,7 +16,7 @@ import {
   formatClock,
   formatDate,
   listWords,
-} from "../../../contract/format";
+} from "../../../contract/messages/format";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
 import { Answer, Heading, Panel, Row, Soft, Stack, Sub } from "../../ui/Page/Page";

@@ -16,13 +16,13 @@ import {
 } from "../../../server/services/kits.server";
 import { getPreparation } from "../../../server/services/preparation.server";
 import { undoList } from "../../../server/services/versionedLists.server";
-import { capital, count, listWords } from "../../../contract/format";
+import { capital, count, listWords } from "../../../contract/messages/format";
 import {
   tuningWords,
   UNIT_FIELD_WORDS,
   unitNoteWords,
   unitProblemWords,
-} from "../../../contract/kitWords";
+} from "../../../contract/messages/kit";
 import { radioModel } from "../../../core/kit/caseCheck";
 import { modelName } from "../../../core/kit/models";
 import { UNIT_FIELDS, type UnitField, type UnitRow } from "../../../core/kit/unitTable";

@@ -1,8 +1,8 @@
 import type { KitView } from "../../../server/services/kits.server";
 import type { MatchRow } from "../../../server/services/preparation.server";
-import { listWords } from "../../../contract/format";
-import { tuningWords } from "../../../contract/kitWords";
-import { legalityWords, pairProblemWords } from "../../../contract/prepWords";
+import { listWords } from "../../../contract/messages/format";
+import { tuningWords } from "../../../contract/messages/kit";
+import { legalityWords, pairProblemWords } from "../../../contract/messages/prep";
 import { radioModel } from "../../../core/kit/caseCheck";
 import { firmwareBehind } from "../../../core/kit/firmware";
 import { modelName, tapeOf } from "../../../core/kit/models";

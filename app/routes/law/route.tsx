@@ -8,8 +8,14 @@ import {
   dropRegionFile,
   knownRegions,
 } from "../../../server/services/regions.server";
-import { capital, count, formatSpan, listWords, stretchesWords } from "../../../contract/format";
-import { legalityWords } from "../../../contract/prepWords";
+import {
+  capital,
+  count,
+  formatSpan,
+  listWords,
+  stretchesWords,
+} from "../../../contract/messages/format";
+import { legalityWords } from "../../../contract/messages/prep";
 import { rasterChannels } from "../../../core/regions/raster";
 import { rasterOf } from "../../../core/regions/region";
 import { Button, QuietButton } from "../../ui/Button/Button";

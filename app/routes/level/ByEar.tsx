@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import styled from "styled-components";
-import { formatDb } from "../../../contract/format";
-import { earWords } from "../../../contract/levelWords";
+import { formatDb } from "../../../contract/messages/format";
+import { earWords } from "../../../contract/messages/level";
 import { earVerdict } from "../../../core/audio/knob";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { Heading, Row, Soft, Stack } from "../../ui/Page/Page";

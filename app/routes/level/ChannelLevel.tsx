@@ -1,9 +1,15 @@
 import { type ReactNode, useState } from "react";
 import styled from "styled-components";
 import type { ChannelView } from "../../../server/services/dayView.server";
-import { capital, formatClock, formatDb, formatDbfs, formatMetres } from "../../../contract/format";
-import { AIM_WORDS, SCHOOL_WORDS, trapWords } from "../../../contract/levelWords";
-import { levelAdviceWords } from "../../../contract/words";
+import {
+  capital,
+  formatClock,
+  formatDb,
+  formatDbfs,
+  formatMetres,
+} from "../../../contract/messages/format";
+import { AIM_WORDS, SCHOOL_WORDS, trapWords } from "../../../contract/messages/level";
+import { levelAdviceWords } from "../../../contract/messages/words";
 import type { LevelStage } from "../../../core/audio/levelChain";
 import type { Knob } from "../../../core/audio/knob";
 import {

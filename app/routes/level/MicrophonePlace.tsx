@@ -1,8 +1,8 @@
 import { useState } from "react";
 import styled from "styled-components";
 import { micPlaceEffect } from "../../../core/audio/micPlace";
-import { formatDb } from "../../../contract/format";
-import { micPlaceWords } from "../../../contract/levelWords";
+import { formatDb } from "../../../contract/messages/format";
+import { micPlaceWords } from "../../../contract/messages/level";
 import { SelectField, SliderField } from "../../ui/Field/Field";
 import { Heading, Soft, Stack } from "../../ui/Page/Page";
 import { Settings } from "../../ui/Page/Split";

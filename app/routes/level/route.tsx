@@ -1,7 +1,7 @@
 import { useSearchParams } from "react-router";
 import type { Route } from "./+types/route";
 import { keepLevel } from "../../../server/services/channelChecks.server";
-import { levelWords } from "../../../contract/dayWords";
+import { levelWords } from "../../../contract/messages/day";
 import { ChannelChooser } from "../../features/channel/ChannelChooser";
 import { Answer } from "../../ui/Page/Page";
 import { dayIdOf, readIntent, reply } from "../shared/reply.server";

@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import type { ChannelView, DayView } from "../../../server/services/dayView.server";
-import { AIM_WORDS, controlText, SCHOOL_WORDS } from "../../../contract/levelWords";
+import { AIM_WORDS, controlText, SCHOOL_WORDS } from "../../../contract/messages/level";
 import { LOUDEST_SPL_AT_1M_DB } from "../../../core/air/practiceVoice";
 import {
   levelChain,

@@ -5,7 +5,7 @@ import {
   measurePractice,
   measureSamples,
 } from "../../../workers/listen/listen.client";
-import { wavErrorWords, wavWarningWords } from "../../../contract/levelWords";
+import { wavErrorWords, wavWarningWords } from "../../../contract/messages/level";
 import type { PracticeLine } from "../../../core/air/practiceVoice";
 import type { LevelChainQuestion } from "../../../core/audio/levelChain";
 

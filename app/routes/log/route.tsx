@@ -4,14 +4,14 @@ import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { correctEntry, logPage } from "../../../server/services/log.server";
 import { putNote } from "../../../server/services/roll.server";
-import { count, capital } from "../../../contract/format";
+import { count, capital } from "../../../contract/messages/format";
 import {
   logClock,
   logGroupWords,
   logNamesOf,
   logTextOf,
   logWords,
-} from "../../../contract/logWords";
+} from "../../../contract/messages/log";
 import { filterLog, LOG_GROUPS, type LogFilter, type LogGroup } from "../../../core/day/dayLog";
 import { sensitivityDbm } from "../../../core/kit/setups";
 import { receiverModel } from "../../../core/kit/models";

@@ -12,7 +12,7 @@ import {
   type MicPower,
   type MicrophoneModel,
 } from "../../../core/kit/models";
-import { JOINT_WORDS, MIC_POWER_WORDS, SCALE_WORDS } from "../../../contract/kitWords";
+import { JOINT_WORDS, MIC_POWER_WORDS, SCALE_WORDS } from "../../../contract/messages/kit";
 import { parseNumberList } from "../../../core/kit/modelText";
 import { slug } from "../../../core/kit/typical";
 import { Button } from "../../ui/Button/Button";

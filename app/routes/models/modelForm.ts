@@ -6,7 +6,7 @@ import {
   READOUT_WORDS,
   SCALE_WORDS,
   SYNC_WORDS,
-} from "../../../contract/kitWords";
+} from "../../../contract/messages/kit";
 import { NAME_LETTERS } from "../../../core/day/trackSheet";
 import {
   AUDIO_JOINTS,

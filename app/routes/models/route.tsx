@@ -11,8 +11,8 @@ import {
   savePart,
   undoModels,
 } from "../../../server/services/kits.server";
-import { capital, count, formatDbm, listWords } from "../../../contract/format";
-import { READOUT_WORDS, tuningWords } from "../../../contract/kitWords";
+import { capital, count, formatDbm, listWords } from "../../../contract/messages/format";
+import { READOUT_WORDS, tuningWords } from "../../../contract/messages/kit";
 import { unitsOf } from "../../../core/kit/caseCheck";
 import { sensitivityDbm } from "../../../core/kit/setups";
 import { modelName, type PackModel, type ReceiverModel } from "../../../core/kit/models";

@@ -6,7 +6,13 @@ import type { Route } from "./+types/route";
 import { movingView } from "../../../server/services/moving.server";
 import { moveTo } from "../../../server/services/moves.server";
 import { addTalker, removeTalker, restoreTalker } from "../../../server/services/talkers.server";
-import { capital, count, formatClock, formatDuration, listWords } from "../../../contract/format";
+import {
+  capital,
+  count,
+  formatClock,
+  formatDuration,
+  listWords,
+} from "../../../contract/messages/format";
 import type { MovePlan, MoveStep } from "../../../core/day/moving";
 import { useNow } from "../../features/frame/useNow";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";

@@ -19,9 +19,16 @@ import {
   prove,
   setReceivers,
 } from "../../../server/services/syncs.server";
-import { syncWords } from "../../../contract/dayWords";
-import { capital, count, formatDbm, listWords, mhz, numberWord } from "../../../contract/format";
-import { settingStepWords } from "../../../contract/settingWords";
+import { syncWords } from "../../../contract/messages/day";
+import {
+  capital,
+  count,
+  formatDbm,
+  listWords,
+  mhz,
+  numberWord,
+} from "../../../contract/messages/format";
+import { settingStepWords } from "../../../contract/messages/setting";
 import { guidedRun, type RunStep } from "../../../core/day/guidedRun";
 import { packModel, receiverModel } from "../../../core/kit/models";
 import { settingSteps } from "../../../core/kit/settingSteps";

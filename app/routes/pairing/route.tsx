@@ -12,8 +12,8 @@ import {
   pairingsOf,
   undoPairings,
 } from "../../../server/services/pairings.server";
-import { capital, count, listWords } from "../../../contract/format";
-import { pairingProblemWords } from "../../../contract/pairingWords";
+import { capital, count, listWords } from "../../../contract/messages/format";
+import { pairingProblemWords } from "../../../contract/messages/pairing";
 import { groupKind, pairingProblems } from "../../../core/kit/pairing";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { SwitchField, TextField } from "../../ui/Field/Field";

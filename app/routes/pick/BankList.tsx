@@ -1,4 +1,4 @@
-import { formatSpan } from "../../../contract/format";
+import { formatSpan } from "../../../contract/messages/format";
 import type { BankChoice } from "../../../core/coordination/banks";
 import { Figure, Panel, Soft, Table } from "../../ui/Page/Page";
 import { Status } from "../../ui/Status/Status";

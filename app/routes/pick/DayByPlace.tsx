@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { capital, count, listWords } from "../../../contract/format";
+import { capital, count, listWords } from "../../../contract/messages/format";
 import type { DayPlans, PlacePlan, PlaceRequest } from "../../../core/day/dayPlans";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { dayInWorker, type Running } from "../../../workers/coordinate/coordinate.client";

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { CoordinationRequest } from "../../../core/coordination/request";
 import type { Relaxation, RoomFound } from "../../../core/coordination/makeRoom";
-import { capital, formatDb, listWords } from "../../../contract/format";
+import { capital, formatDb, listWords } from "../../../contract/messages/format";
 import { roomInWorker, type Running } from "../../../workers/coordinate/coordinate.client";
 import { Button } from "../../ui/Button/Button";
 import { Panel, Row, Soft } from "../../ui/Page/Page";

@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import styled from "styled-components";
-import { askedPlaceWords } from "../../../contract/words";
-import { numberWord } from "../../../contract/format";
+import { askedPlaceWords } from "../../../contract/messages/words";
+import { numberWord } from "../../../contract/messages/format";
 import type { JudgedPick } from "../../../core/coordination/judge";
 import type { PickReason } from "../../../core/coordination/explainPick";
 import { carrierId } from "../../../core/day/pickProblem";

@@ -1,7 +1,11 @@
 import { memo, useMemo, useState, type ReactNode } from "react";
 import styled from "styled-components";
-import { formatDb, formatSpan, listWords, stretchesWords } from "../../../contract/format";
-import { brokenRuleWords, frequencyTextErrorWords, pickReasonWords } from "../../../contract/words";
+import { formatDb, formatSpan, listWords, stretchesWords } from "../../../contract/messages/format";
+import {
+  brokenRuleWords,
+  frequencyTextErrorWords,
+  pickReasonWords,
+} from "../../../contract/messages/words";
 import type { PickReason } from "../../../core/coordination/explainPick";
 import type { Profile } from "../../../core/coordination/profile";
 import { carrierId } from "../../../core/day/pickProblem";

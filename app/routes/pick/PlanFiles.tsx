@@ -1,12 +1,12 @@
 import { useEffect, useRef, useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import { useFetcher } from "react-router";
-import { capital, count, listWords } from "../../../contract/format";
+import { capital, count, listWords } from "../../../contract/messages/format";
 import type { PlanRead } from "../../../server/services/planFiles.server";
 import { Button } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
 import { Row, Soft } from "../../ui/Page/Page";
-import type { Reply } from "../../../contract/reply";
+import type { Reply } from "../../../contract/schemas/reply";
 
 export type PlanFileReply = Reply & { read?: PlanRead };
 

@@ -1,4 +1,4 @@
-import { formatClock } from "../../../contract/format";
+import { formatClock } from "../../../contract/messages/format";
 import type { DayView } from "../../../server/services/dayView.server";
 import { QuietButton } from "../../ui/Button/Button";
 import { Row, Soft } from "../../ui/Page/Page";

@@ -1,5 +1,5 @@
-import { capital, count, formatDb, listWords, numberWord } from "../../../contract/format";
-import { conflictWords, productLevelWords } from "../../../contract/words";
+import { capital, count, formatDb, listWords, numberWord } from "../../../contract/messages/format";
+import { conflictWords, productLevelWords } from "../../../contract/messages/words";
 import type { Conflict } from "../../../core/coordination/checkSet";
 import { levelOf } from "../../../core/coordination/explain";
 import type { CoordinationRequest } from "../../../core/coordination/request";

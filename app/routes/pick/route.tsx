@@ -11,8 +11,14 @@ import {
   restorePlan,
   scannedPlaces,
 } from "../../../server/services/plans.server";
-import { packNoises, unpackNoise } from "../../../contract/noise";
-import { capital, count, formatClock, formatDbm, listWords } from "../../../contract/format";
+import { packNoises, unpackNoise } from "../../../contract/codecs/noise";
+import {
+  capital,
+  count,
+  formatClock,
+  formatDbm,
+  listWords,
+} from "../../../contract/messages/format";
 import type { ProfileChoice } from "../../../core/coordination/profile";
 import { bestAfterHit } from "../../../core/coordination/hit";
 import { relaxed, type Relaxation } from "../../../core/coordination/makeRoom";
@@ -21,7 +27,7 @@ import type { CoordinationRequest } from "../../../core/coordination/request";
 import { byProfile } from "../../../core/day/pickRelations";
 import { requestForAll } from "../../../core/day/wholeDay";
 import { carrierId } from "../../../core/day/pickProblem";
-import { limitWords } from "../../../contract/scanWords";
+import { limitWords } from "../../../contract/messages/scan";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { airOf, limitPerBinDbm, spineOf } from "../../features/air/spectrumOf";
 import { useSpineView } from "../../features/air/useSpineView";

@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import type { Route } from "./+types/route";
 import { keepPicture } from "../../../server/services/placePlans.server";
-import { serviceErrorWords } from "../../../contract/errorWords";
+import { serviceErrorWords } from "../../../contract/messages/error";
 import { dayIdOf } from "../shared/reply.server";
 
 /** Takes a picture to draw over, as it is. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { feedItem, wall } from "../../../contract/radio";
+import { feedItem, wall } from "../../../contract/schemas/radio";
 
 export const placeIntents = z.object({
   intent: z.literal("keep"),

@@ -2,7 +2,7 @@ import { data } from "react-router";
 import { z } from "zod";
 import type { Route } from "./+types/route";
 import { practiceWalk } from "../../../server/services/placePlans.server";
-import { serviceErrorWords } from "../../../contract/errorWords";
+import { serviceErrorWords } from "../../../contract/messages/error";
 import { dayIdOf, readIntent } from "../shared/reply.server";
 
 const asked = z.object({

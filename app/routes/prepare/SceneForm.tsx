@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { formatClock } from "../../../contract/format";
-import { sceneNoteWords, sceneProblemWords } from "../../../contract/prepWords";
+import { formatClock } from "../../../contract/messages/format";
+import { sceneNoteWords, sceneProblemWords } from "../../../contract/messages/prep";
 import type { Scene } from "../../../core/day/scenes";
 import { readTypedScene, type SceneTold } from "../../../core/day/sceneTable";
 import { PrimaryButton, QuietButton } from "../../ui/Button/Button";

@@ -1,6 +1,10 @@
 import type { PrepareIntent } from "./intents";
-import { formatClock } from "../../../contract/format";
-import { SCENE_FIELD_WORDS, sceneNoteWords, sceneProblemWords } from "../../../contract/prepWords";
+import { formatClock } from "../../../contract/messages/format";
+import {
+  SCENE_FIELD_WORDS,
+  sceneNoteWords,
+  sceneProblemWords,
+} from "../../../contract/messages/prep";
 import { SCENE_FIELDS, type SceneField, type SceneRow } from "../../../core/day/sceneTable";
 import { Figure } from "../../ui/Page/Page";
 import { ListImport, type RowWords } from "../shared/ListImport";

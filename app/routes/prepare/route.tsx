@@ -19,7 +19,7 @@ import {
   formatDuration,
   listWords,
   numberWord,
-} from "../../../contract/format";
+} from "../../../contract/messages/format";
 import {
   capitalSentence,
   dayWord,
@@ -27,7 +27,7 @@ import {
   legalityWords,
   pairProblemWords,
   prepHeadline,
-} from "../../../contract/prepWords";
+} from "../../../contract/messages/prep";
 import { WiredChart } from "../../charts/wired/WiredChart";
 import { Button, QuietButton } from "../../ui/Button/Button";
 import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";

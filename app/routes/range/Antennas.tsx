@@ -1,5 +1,5 @@
-import { formatDb } from "../../../contract/format";
-import { ANTENNA_NAMES } from "../../../contract/planWords";
+import { formatDb } from "../../../contract/messages/format";
+import { ANTENNA_NAMES } from "../../../contract/messages/plan";
 import { changed, type ItemRef, movedBy } from "../../../core/plan/editPlan";
 import type { FloorPlan, PlacedAntenna } from "../../../core/plan/floorPlan";
 import { recabled } from "../../../core/plan/search";

@@ -1,8 +1,8 @@
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { PlaceRange } from "../../../server/services/placePlans.server";
-import { capital, formatDb } from "../../../contract/format";
-import { helpWords, reliabilityWords } from "../../../contract/planWords";
+import { capital, formatDb } from "../../../contract/messages/format";
+import { helpWords, reliabilityWords } from "../../../contract/messages/plan";
 import type { FloorPlan } from "../../../core/plan/floorPlan";
 import { applyHelp, type Help, type RankedHelp } from "../../../core/plan/search";
 import { Button } from "../../ui/Button/Button";

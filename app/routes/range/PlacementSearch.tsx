@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import styled from "styled-components";
-import { formatDb } from "../../../contract/format";
-import { ANTENNA_NAMES, directionWords, reliabilityWords } from "../../../contract/planWords";
+import { formatDb } from "../../../contract/messages/format";
+import { ANTENNA_NAMES, directionWords, reliabilityWords } from "../../../contract/messages/plan";
 import type { FloorPlan, PlacedAntenna } from "../../../core/plan/floorPlan";
 import type { WalkForecast } from "../../../core/plan/forecast";
 import type { Placement } from "../../../core/plan/search";

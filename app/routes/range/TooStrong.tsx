@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import { formatDb, formatDbm } from "../../../contract/format";
+import { formatDb, formatDbm } from "../../../contract/messages/format";
 import { type Cooler, imHeadroom, tooHot } from "../../../core/plan/tooHot";
 import type { FloorPlan } from "../../../core/plan/floorPlan";
 import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";

@@ -1,6 +1,6 @@
 import styled from "styled-components";
-import { capital, formatDb } from "../../../contract/format";
-import { lengthWords, reliabilityWords } from "../../../contract/planWords";
+import { capital, formatDb } from "../../../contract/messages/format";
+import { lengthWords, reliabilityWords } from "../../../contract/messages/plan";
 import type { WalkForecast } from "../../../core/plan/forecast";
 import { WalkSeam } from "../../charts/walkSeam/WalkSeam";
 import { spreadWords, walkGrade } from "../../features/plan/planText";

@@ -13,14 +13,14 @@ import {
   undoDrawings,
   undoRigs,
 } from "../../../server/services/placePlans.server";
-import { capital, formatDb, listWords } from "../../../contract/format";
+import { capital, formatDb, listWords } from "../../../contract/messages/format";
 import {
   dropoutWords,
   fitWords,
   helpWords,
   lengthWords,
   reliabilityWords,
-} from "../../../contract/planWords";
+} from "../../../contract/messages/plan";
 import { itemAt, type ItemRef, movedBy, pointsOf, withPoints } from "../../../core/plan/editPlan";
 import type { FloorPlan } from "../../../core/plan/floorPlan";
 import { helpsMost, type RankedHelp, recabled } from "../../../core/plan/search";

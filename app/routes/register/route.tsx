@@ -3,7 +3,13 @@ import { useState } from "react";
 import type { Route } from "./+types/route";
 import { askRegister, editStations, getRegister } from "../../../server/services/register.server";
 import { undoList } from "../../../server/services/versionedLists.server";
-import { capital, count, formatClock, formatSpan, listWords } from "../../../contract/format";
+import {
+  capital,
+  count,
+  formatClock,
+  formatSpan,
+  listWords,
+} from "../../../contract/messages/format";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { NumberField, SelectField, TextField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";

@@ -8,9 +8,9 @@ import {
   formatDate,
   formatDuration,
   listWords,
-} from "../../../contract/format";
-import { reportTables } from "../../../contract/reportTables";
-import { hitCauseWords } from "../../../contract/rollWords";
+} from "../../../contract/messages/format";
+import { reportTables } from "../../../contract/codecs/reportTables";
+import { hitCauseWords } from "../../../contract/messages/roll";
 import { Button } from "../../ui/Button/Button";
 import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
 import { dayIdOf, orNotFound } from "../shared/reply.server";

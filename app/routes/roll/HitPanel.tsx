@@ -1,15 +1,15 @@
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
-import { capital, formatDbm, listWords, mhz } from "../../../contract/format";
-import { logClock } from "../../../contract/logWords";
-import { PROOF_WORDS } from "../../../contract/proofWords";
+import { capital, formatDbm, listWords, mhz } from "../../../contract/messages/format";
+import { logClock } from "../../../contract/messages/log";
+import { PROOF_WORDS } from "../../../contract/messages/proof";
 import {
   hitAnswerWords,
   hitCauseWords,
   hitReasonWords,
   shareWords,
-} from "../../../contract/rollWords";
-import { settingStepWords } from "../../../contract/settingWords";
+} from "../../../contract/messages/roll";
+import { settingStepWords } from "../../../contract/messages/setting";
 import { packModel, receiverModel } from "../../../core/kit/models";
 import { settingSteps } from "../../../core/kit/settingSteps";
 import type { HitAnswerKind } from "../../../core/roll/hitCause";

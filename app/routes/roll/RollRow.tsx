@@ -1,8 +1,8 @@
 import { Check, CircleDot, Power, TriangleAlert } from "lucide-react";
 import { memo, useEffect, useMemo, useRef } from "react";
-import type { RolledChannel } from "../../../contract/rollState";
-import { attentionWords } from "../../../contract/rollWords";
-import { formatClock, formatDb, formatDuration, mhz } from "../../../contract/format";
+import type { RolledChannel } from "../../../contract/schemas/rollState";
+import { attentionWords } from "../../../contract/messages/roll";
+import { formatClock, formatDb, formatDuration, mhz } from "../../../contract/messages/format";
 import type { ChannelView } from "../../../server/services/dayView.server";
 import { Seam, type SeamSource } from "../../charts/seam/Seam";
 import type { RollStore } from "../../features/roll/rollStore";

@@ -10,9 +10,9 @@ import {
   takeHitBack,
 } from "../../../server/services/hits.server";
 import { beginRoll, endRoll, putNote, rollView } from "../../../server/services/roll.server";
-import { proofFaultWords } from "../../../contract/proofWords";
-import type { RollState } from "../../../contract/rollState";
-import { attentionWords, hitCauseWords } from "../../../contract/rollWords";
+import { proofFaultWords } from "../../../contract/messages/proof";
+import type { RollState } from "../../../contract/schemas/rollState";
+import { attentionWords, hitCauseWords } from "../../../contract/messages/roll";
 import {
   capital,
   count,
@@ -23,7 +23,7 @@ import {
   formatSpan,
   listWords,
   mhz,
-} from "../../../contract/format";
+} from "../../../contract/messages/format";
 import { receiverModel } from "../../../core/kit/models";
 import type { ProofPart } from "../../../core/day/proofParts";
 import { useRoll } from "../../features/roll/useRoll";

@@ -1,6 +1,6 @@
 import { memo } from "react";
-import { bankWords, fullBlockWords } from "../../../contract/scanWords";
-import { count, formatDbm, formatSpan, listWords } from "../../../contract/format";
+import { bankWords, fullBlockWords } from "../../../contract/messages/scan";
+import { count, formatDbm, formatSpan, listWords } from "../../../contract/messages/format";
 import type { BlockRoom, QuietStretch } from "../../../core/day/quietPlaces";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";

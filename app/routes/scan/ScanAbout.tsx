@@ -1,6 +1,6 @@
 import { memo, useState } from "react";
-import type { AirView } from "../../../contract/airView";
-import { formatDb, formatSpan } from "../../../contract/format";
+import type { AirView } from "../../../contract/schemas/airView";
+import { formatDb, formatSpan } from "../../../contract/messages/format";
 import type { SweepSetup } from "../../../core/sweep/setup";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { NumberField, SelectField, TextField } from "../../ui/Field/Field";

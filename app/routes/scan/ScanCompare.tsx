@@ -2,8 +2,8 @@ import { memo } from "react";
 import { useSearchParams } from "react-router";
 import styled from "styled-components";
 import type { SweepDifference } from "../../../core/sweep/compareSweeps";
-import { formatClock, formatDb } from "../../../contract/format";
-import { differenceWords } from "../../../contract/scanWords";
+import { formatClock, formatDb } from "../../../contract/messages/format";
+import { differenceWords } from "../../../contract/messages/scan";
 import { SelectField } from "../../ui/Field/Field";
 import { Row, Soft } from "../../ui/Page/Page";
 

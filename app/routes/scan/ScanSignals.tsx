@@ -1,8 +1,8 @@
 import { memo } from "react";
 import styled from "styled-components";
-import type { AirView } from "../../../contract/airView";
-import { formatDbm, formatSpan } from "../../../contract/format";
-import { combWords, tvAgainstRegister, tvStateWords } from "../../../contract/scanWords";
+import type { AirView } from "../../../contract/schemas/airView";
+import { formatDbm, formatSpan } from "../../../contract/messages/format";
+import { combWords, tvAgainstRegister, tvStateWords } from "../../../contract/messages/scan";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
 

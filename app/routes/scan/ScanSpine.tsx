@@ -1,6 +1,6 @@
 import { memo, useMemo, useState } from "react";
-import type { AirView, LawView, TraceView } from "../../../contract/airView";
-import { count } from "../../../contract/format";
+import type { AirView, LawView, TraceView } from "../../../contract/schemas/airView";
+import { count } from "../../../contract/messages/format";
 import { formatMhz } from "../../../core/units/frequencyText";
 import type { FrequencyRange } from "../../../core/regions/region";
 import { cropHistory } from "../../charts/history/cropHistory";

@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from "react";
 import styled from "styled-components";
-import type { ScanChoices } from "../../../contract/airView";
-import { capital, count, listWords } from "../../../contract/format";
+import type { ScanChoices } from "../../../contract/schemas/airView";
+import { capital, count, listWords } from "../../../contract/messages/format";
 import { formatMhz } from "../../../core/units/frequencyText";
 import type { FrequencyRange } from "../../../core/regions/region";
 import { PrimaryButton } from "../../ui/Button/Button";

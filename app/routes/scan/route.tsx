@@ -36,8 +36,13 @@ import {
   formatDuration,
   formatSpan,
   listWords,
-} from "../../../contract/format";
-import { airHeadline, airSentences, elsewhereWords, limitWords } from "../../../contract/scanWords";
+} from "../../../contract/messages/format";
+import {
+  airHeadline,
+  airSentences,
+  elsewhereWords,
+  limitWords,
+} from "../../../contract/messages/scan";
 import { scanGoodForMs } from "../../../core/day/channelState";
 import type { RescanRule } from "../../../core/day/facts";
 import type { FrequencyRange } from "../../../core/regions/region";
@@ -48,7 +53,7 @@ import { SelectField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";
 import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
 import { Progress } from "../../ui/Progress/Progress";
-import type { Reply } from "../../../contract/reply";
+import type { Reply } from "../../../contract/schemas/reply";
 import { dayIdOf, orNotFound, readIntent, refuse, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { currentPlace, useDay } from "../shared/useDay";

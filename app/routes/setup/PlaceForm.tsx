@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { PlaceTold } from "../../../server/services/places.server";
-import { formatClock } from "../../../contract/format";
-import { parsePosition, WALL_NAMES } from "../../../contract/placeWords";
+import { formatClock } from "../../../contract/messages/format";
+import { parsePosition, WALL_NAMES } from "../../../contract/messages/place";
 import { sketchOf, WALL_WORDS, type WallWord } from "../../../core/day/placeSketch";
 import { parseClockText } from "../../../core/units/clockText";
 import { PrimaryButton, QuietButton } from "../../ui/Button/Button";

@@ -27,8 +27,8 @@ import {
   formatMetres,
   listWords,
   numberWord,
-} from "../../../contract/format";
-import { WALL_NAMES } from "../../../contract/placeWords";
+} from "../../../contract/messages/format";
+import { WALL_NAMES } from "../../../contract/messages/place";
 import { PORT_ELLERY_SITES } from "../../../core/air/portEllery";
 import { sketchOf } from "../../../core/day/placeSketch";
 import { receiverModel } from "../../../core/kit/models";

@@ -1,8 +1,8 @@
 import { Button, QuietButton } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
 import { planProblems } from "../../../core/plan/floorPlan";
-import { planProblemWords } from "../../../contract/planWords";
-import { capital, listWords } from "../../../contract/format";
+import { planProblemWords } from "../../../contract/messages/plan";
+import { capital, listWords } from "../../../contract/messages/format";
 import type { PlanInHand } from "./usePlan";
 
 /** Whether the plan in hand is kept; and if not, why, and what can be done. */

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import { useFetcher } from "react-router";
 import styled from "styled-components";
-import { count, formatDate, listWords } from "../../../contract/format";
+import { count, formatDate, listWords } from "../../../contract/messages/format";
 import type { ArchivePreview } from "../../../server/services/shootArchive.server";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";

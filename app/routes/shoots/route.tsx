@@ -11,7 +11,7 @@ import {
   renameShootTo,
   type ShootsView,
 } from "../../../server/services/shoots.server";
-import { capital, count, formatDate, listWords } from "../../../contract/format";
+import { capital, count, formatDate, listWords } from "../../../contract/messages/format";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { ThemeToggle } from "../../features/frame/ThemeToggle";
 import { SelectField, SwitchField, TextField } from "../../ui/Field/Field";

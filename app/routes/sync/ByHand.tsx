@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { ChannelView } from "../../../server/services/dayView.server";
-import type { Seen } from "../../../contract/seen";
-import { frequencyTextErrorWords } from "../../../contract/words";
+import type { Seen } from "../../../contract/schemas/seen";
+import { frequencyTextErrorWords } from "../../../contract/messages/words";
 import { shownAs } from "../../../core/kit/modelText";
 import type { PackModel, ReceiverModel } from "../../../core/kit/models";
 import { SELF_CHOSEN_HZ } from "../../../core/day/channelState";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import styled from "styled-components";
 import type { DrillView } from "../../../server/services/drill.server";
-import { capital, count, formatDuration } from "../../../contract/format";
+import { capital, count, formatDuration } from "../../../contract/messages/format";
 import { Button, QuietButton } from "../../ui/Button/Button";
 import { Panel, Row, Soft } from "../../ui/Page/Page";
 import { Status } from "../../ui/Status/Status";

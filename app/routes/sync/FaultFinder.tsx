@@ -1,7 +1,7 @@
 import { useState } from "react";
 import styled from "styled-components";
-import { CAUSE_WORDS, CHECK_WORDS, TOUCH_CAUTION } from "../../../contract/faultWords";
-import { capital } from "../../../contract/format";
+import { CAUSE_WORDS, CHECK_WORDS, TOUCH_CAUTION } from "../../../contract/messages/fault";
+import { capital } from "../../../contract/messages/format";
 import { type CheckId, CHECKS } from "../../../core/faults/causes";
 import { type ChannelKnowledge, knownOf, meterSays } from "../../../core/faults/dayKnows";
 import { type Finding, nextChecks, rankCauses } from "../../../core/faults/faultFinder";

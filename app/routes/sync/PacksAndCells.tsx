@@ -1,8 +1,8 @@
 import styled from "styled-components";
 import type { ChannelView, DayView, PackView } from "../../../server/services/dayView.server";
-import type { Seen } from "../../../contract/seen";
-import { stretchesWords } from "../../../contract/format";
-import { pairProblemWords } from "../../../contract/prepWords";
+import type { Seen } from "../../../contract/schemas/seen";
+import { stretchesWords } from "../../../contract/messages/format";
+import { pairProblemWords } from "../../../contract/messages/prep";
 import { canBeSet } from "../../../core/coordination/tuning";
 import { pairing } from "../../../core/kit/match";
 import { packModel, receiverModel } from "../../../core/kit/models";

@@ -1,9 +1,9 @@
 import { useState } from "react";
 import styled from "styled-components";
 import type { ChannelView } from "../../../server/services/dayView.server";
-import type { Seen } from "../../../contract/seen";
-import { listWords, numberWord } from "../../../contract/format";
-import { PROOF_CHANGE_WORDS, PROOF_WORDS, proofStateWords } from "../../../contract/proofWords";
+import type { Seen } from "../../../contract/schemas/seen";
+import { listWords, numberWord } from "../../../contract/messages/format";
+import { PROOF_CHANGE_WORDS, PROOF_WORDS, proofStateWords } from "../../../contract/messages/proof";
 import { isNeeded } from "../../../core/day/proof";
 import { PROOF, type ProofPart } from "../../../core/day/proofParts";
 import { Button, QuietButton } from "../../ui/Button/Button";

@@ -4,10 +4,10 @@ import styled from "styled-components";
 import { canBeSet } from "../../../core/coordination/tuning";
 import { pairing } from "../../../core/kit/match";
 import type { ChannelView, DayView, PackView } from "../../../server/services/dayView.server";
-import { syncWords } from "../../../contract/dayWords";
-import type { Seen, SeenItem } from "../../../contract/seen";
-import { settingStepWords } from "../../../contract/settingWords";
-import { mhz, stretchesWords } from "../../../contract/format";
+import { syncWords } from "../../../contract/messages/day";
+import type { Seen, SeenItem } from "../../../contract/schemas/seen";
+import { settingStepWords } from "../../../contract/messages/setting";
+import { mhz, stretchesWords } from "../../../contract/messages/format";
 import type { MeterReading } from "../../../core/air/rig";
 import type { ChannelKnowledge } from "../../../core/faults/dayKnows";
 import {

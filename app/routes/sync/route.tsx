@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import type { ChannelView } from "../../../server/services/dayView.server";
-import type { Seen } from "../../../contract/seen";
+import type { Seen } from "../../../contract/schemas/seen";
 import { SELF_CHOSEN_HZ } from "../../../core/day/channelState";
 import { pickedHz } from "../../../core/day/pickedFrequency";
 import { requireDay } from "../../../server/services/dayView.server";
@@ -20,7 +20,7 @@ import {
   takeSyncBack,
   usePack as takePack,
 } from "../../../server/services/syncs.server";
-import { capital, count, mhz, numberWord } from "../../../contract/format";
+import { capital, count, mhz, numberWord } from "../../../contract/messages/format";
 import { outboxOf, useOutbox } from "../../features/live/outbox";
 import { useLiveState } from "../../features/live/useLive";
 import { useNow } from "../../features/frame/useNow";

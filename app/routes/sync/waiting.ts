@@ -1,5 +1,5 @@
 import type { ChannelView } from "../../../server/services/dayView.server";
-import type { SeenItem } from "../../../contract/seen";
+import type { SeenItem } from "../../../contract/schemas/seen";
 import { isGoodOutcome } from "../../../core/day/proofParts";
 
 /**

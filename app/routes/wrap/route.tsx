@@ -3,7 +3,13 @@ import type { Route } from "./+types/route";
 import { beginRoll } from "../../../server/services/roll.server";
 import { allPacksOff } from "../../../server/services/syncs.server";
 import { closeDay, tickWrap, wrapView } from "../../../server/services/wrap.server";
-import { capital, count, formatDate, formatDuration, listWords } from "../../../contract/format";
+import {
+  capital,
+  count,
+  formatDate,
+  formatDuration,
+  listWords,
+} from "../../../contract/messages/format";
 import type { WrapStep } from "../../../core/day/wrapUp";
 import { Button, PrimaryButton } from "../../ui/Button/Button";
 import { CheckField } from "../../ui/Field/Field";

@@ -1,0 +1,191 @@
+import type { CaseProblem } from "../../core/kit/caseCheck";
+import type { AntennaFit } from "../../core/kit/match";
+import type {
+  Adaptive,
+  AudioJoint,
+  CellKind,
+  ControlScale,
+  Diversity,
+  MicPower,
+  PhantomEffect,
+  Readout,
+  SyncMethod,
+} from "../../core/kit/models";
+import type { TuningRange } from "../../core/coordination/request";
+import type { UnitField, UnitRowNote, UnitRowProblem } from "../../core/kit/unitTable";
+import type { StockItem, StockKind } from "../../core/kit/units";
+import { formatMetres, formatSpan, listWords, mhz, stretchesWords } from "./format";
+
+export const SCALE_WORDS: Readonly<Record<ControlScale, string>> = {
+  db: "in dB",
+  sensitivity: "as sensitivity",
+  attenuation: "as attenuation",
+  dial: "as a dial from 0 to 10",
+  clock: "by where its mark points",
+};
+export const JOINT_WORDS: Readonly<Record<AudioJoint, string>> = {
+  balanced: "balanced",
+  unbalanced: "unbalanced",
+  digital: "digital",
+};
+export const MIC_POWER_WORDS: Readonly<Record<MicPower, string>> = {
+  none: "nothing",
+  bias: "a few volts of bias",
+  phantom: "48 V phantom power",
+};
+export const PHANTOM_WORDS: Readonly<Record<PhantomEffect, string>> = {
+  harms: "harm",
+  nothing: "nothing",
+  wakes: "good: it is its switch",
+};
+
+const powers = (list: readonly number[]) => `${listWords(list.map(String), "or")} mW`;
+
+export function caseProblemWords(p: CaseProblem): string {
+  switch (p.code) {
+    case "unit-model-missing":
+      return `there is no model "${p.modelId}" for ${p.label}`;
+    case "label-missing":
+      return "a unit needs a label";
+    case "label-twice":
+      return `two units would be called ${p.label}`;
+    case "serial-twice":
+      return `${p.labels[0]} and ${p.labels[1]} would have the same serial number ${p.serial}`;
+    case "power-unknown":
+      return `${p.label} has no power of ${p.powerMw} mW, only ${powers(p.powersMw)}`;
+    case "unit-in-use":
+      return `${p.label} is with ${p.talker}: give them another first`;
+    case "shared":
+      return `${p.talkers[0]} and ${p.talkers[1]} would both have ${p.label}`;
+    case "part-missing":
+      return `${p.talker} plays through a ${p.part} that would not be there (${p.id})`;
+    case "talker-twice":
+      return `there would be two channels for ${p.talker}`;
+    case "half-in-use":
+      return `${p.label} would lose half ${p.half + 1}, which ${p.talker} is on`;
+  }
+}
+
+export const UNIT_FIELD_WORDS: Readonly<Record<UnitField, string>> = {
+  label: "Label",
+  kind: "Receiver or pack",
+  maker: "Maker",
+  model: "Model",
+  serial: "Serial number",
+  power: "Power",
+  key: "Key",
+  firmware: "Firmware",
+  low: "Lowest MHz",
+  high: "Highest MHz",
+  step: "Step kHz",
+};
+
+export function unitProblemWords(p: UnitRowProblem): string {
+  switch (p.code) {
+    case "label-missing":
+      return "no label";
+    case "label-twice":
+      return `"${p.label}" stands in row ${p.firstRow} already`;
+    case "serial-twice":
+      return `serial number ${p.serial} ${"row" in p.where ? `stands in row ${p.where.row} already` : `is ${p.where.label}’s`}`;
+    case "name-too-long":
+      return `"${UNIT_FIELD_WORDS[p.field].toLowerCase()}" has ${p.length} characters, at most 80`;
+    case "kind-unreadable":
+      return `"${p.text.slice(0, 20)}" is neither receiver nor pack`;
+    case "model-missing":
+      return "no model";
+    case "model-unknown":
+      return `"${p.text.slice(0, 40)}" is no model known here: give its lowest and highest MHz, or read its kit file first`;
+    case "kind-needed":
+      return `"${p.text.slice(0, 40)}" is new: say whether it is a receiver or a pack`;
+    case "frequency-unreadable":
+      return `"${p.text.slice(0, 20)}" is no ${p.field === "step" ? "step" : "frequency"}`;
+    case "range-upside-down":
+      return `its lowest, ${mhz(p.lowHz)}, lies above its highest, ${mhz(p.highHz)}`;
+    case "power-unreadable":
+      return `"${p.text.slice(0, 20)}" is no power`;
+    case "power-unknown":
+      return `it has no ${p.powerMw} mW, only ${powers(p.powersMw)}`;
+  }
+}
+
+export function unitNoteWords(n: UnitRowNote): string {
+  switch (n.code) {
+    case "replaces":
+      return `takes the place of ${n.label}`;
+    case "new-model":
+      return `new model ${n.name}, with ordinary figures`;
+    case "range-differs":
+      return `the model known here does not tune all of ${stretchesWords([n])}`;
+  }
+}
+
+const MAX_RANGES = 3;
+/**
+ * Where a model tunes, short: "470–542 MHz in 25 kHz", "4 presets, 863.1–864.9 MHz", "adaptive".
+ */
+export function tuningWords({
+  tuning,
+  adaptive,
+}: {
+  tuning: readonly TuningRange[];
+  adaptive: Adaptive | null;
+}): string {
+  if (adaptive)
+    return `chooses for itself, at most ${adaptive.mostPerRoom} in a room, about ${formatMetres(adaptive.rangeM)}`;
+  const first = tuning[0];
+  if (!first) return "nowhere";
+  if (tuning.every((t) => t.lowHz === t.highHz))
+    return `${tuning.length} presets, ${stretchesWords([{ lowHz: first.lowHz, highHz: tuning.at(-1)!.highHz }])} MHz`;
+  return `${stretchesWords(tuning.slice(0, MAX_RANGES))}${tuning.length > MAX_RANGES ? " …" : ""} MHz by ${formatSpan(first.stepHz)}`;
+}
+
+export const SYNC_WORDS: Readonly<Record<SyncMethod, string>> = {
+  "by-hand": "by hand",
+  infrared: "infrared",
+  "near-field": "near-field touch",
+  cable: "cable",
+  switches: "two rotary switches",
+  pairing: "pairing",
+  "self-choosing": "chooses for itself",
+};
+export const DIVERSITY_WORDS: Readonly<Record<Diversity, string>> = {
+  "two-paths": "by two whole paths",
+  "one-path": "by one path, two antennas",
+  none: "by one antenna",
+};
+export const READOUT_WORDS: Readonly<Record<Readout, string>> = {
+  mhz: "MHz",
+  "switch-code": "two-digit switch code",
+  "bank-and-number": "bank and number",
+  preset: "preset number",
+  "tv-and-number": "TV channel and number",
+  "tv-and-mhz": "TV channel and MHz",
+  nothing: "no frequency",
+};
+export const CELL_WORDS: Readonly<Record<CellKind, string>> = {
+  aa: "AA",
+  "9v": "9 V",
+  internal: "built-in",
+};
+
+export const STOCK_WORDS: Readonly<Record<StockKind, string>> = {
+  microphone: "lavalier microphones",
+  "recorder-track": "recorder tracks",
+  "camera-track": "camera tracks",
+  "wired-recorder": "wired recorders",
+  "aa-cell": "AA cells",
+  "9v-cell": "9 V cells",
+  antenna: "receiver antennas",
+  lead: "receiver leads",
+};
+export const antennaWords = (i: Pick<StockItem, "block" | "connector">): string =>
+  [i.block === null ? "wideband" : `block ${i.block}`, i.connector].filter(Boolean).join(", ");
+
+export const FIT_WORDS: Readonly<Record<AntennaFit, string>> = {
+  fits: "fits",
+  "fits-wideband": "fits, wideband",
+  "other-block": "another block",
+  "other-connector": "another joint",
+  fixed: "has its own",
+};

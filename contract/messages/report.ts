@@ -1,0 +1,26 @@
+import type { ReportHit } from "../../core/report/dayReport";
+import { formatDuration, mhz } from "./format";
+
+/** What became of a hit, for the report. */
+export function reportOutcomeWords(h: ReportHit): string {
+  const took =
+    h.tookMs === null
+      ? ""
+      : h.tookMs < 60_000
+        ? `, in ${Math.max(1, Math.round(h.tookMs / 1000))} s`
+        : `, in ${formatDuration(h.tookMs)}`;
+  switch (h.outcome) {
+    case "retuned":
+      return `retuned to ${h.toHz === null ? "another place" : mhz(h.toHz)}, plan ${h.planVersion ?? "?"}${took}`;
+    case "retuned, not verified":
+      return `retuned to ${h.toHz === null ? "another frequency" : mhz(h.toHz)}, not verified, plan ${h.planVersion ?? "?"}${took}`;
+    case "done":
+      return `mended${took}`;
+    case "left":
+      return "left as it is";
+    case "taken back":
+      return "the answer was taken back";
+    case "open":
+      return "not answered yet";
+  }
+}

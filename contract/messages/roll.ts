@@ -1,0 +1,183 @@
+import type { Attention } from "../../core/roll/channelWatch";
+import type { HitAnswerKind, HitCause, HitReason } from "../../core/roll/hitCause";
+import { formatDb, formatDbm, formatDuration, formatSpan, listWords, mhz } from "./format";
+
+const CAUSES: Readonly<Record<HitCause, string>> = {
+  neighbour: "somebody on the frequency",
+  product: "a product of others falls onto it",
+  noise: "noise over the frequency",
+  fade: "a fade: too far, or a bad spot",
+  "in-the-way": "something in the way: a body, a hull, skin on the antenna",
+  "one-antenna": "one antenna hears nothing",
+  overload: "too strong: the pack is too near",
+  cells: "the cells are at their end",
+  "switched-off": "the pack was switched off",
+  muted: "the pack is muted",
+  microphone: "the microphone is out, or its lead",
+  "not-radio": "not the radio: cloth, a lead, the microphone",
+};
+
+/** What it was, in a few words. @param cause - null where nothing was read that tells it */
+export const hitCauseWords = (cause: HitCause | null): string =>
+  cause === null ? "called; cause not known" : CAUSES[cause];
+
+const percent = (share: number): string => `${Math.round(share * 100)} of 100`;
+export const shareWords = percent;
+
+/** Why, or why not. */
+export function hitReasonWords(r: HitReason): string {
+  switch (r.code) {
+    case "spoiled-though-strong":
+      return `the link was bad for ${percent(r.share)} of the last seconds though the level was good`;
+    case "level-fell":
+      return `the level fell by ${formatDb(r.db)}`;
+    case "level-kept":
+      return "the level stayed where it usually is";
+    case "fades-deep":
+      return `both antennas went under at once, ${percent(r.underShare)} of the time, and came back`;
+    case "steady-loss":
+      return `it lies ${formatDb(r.db)} under its usual, and stays there`;
+    case "gone":
+      return `nothing was heard for ${r.seconds.toFixed(1)} s${r.sudden === null ? " at least" : r.sudden ? ", from one moment to the next" : ", after it had grown weak"}`;
+    case "newcomer-near":
+      return `somebody came on the air at ${mhz(r.frequencyHz)}, ${formatSpan(r.offHz)} away, ${formatDbm(r.levelDbm)}`;
+    case "no-newcomer":
+      return `the last look, ${formatDuration(r.ageMs)} ago, shows nobody new near it`;
+    case "product-falls":
+      return `a product of ${listWords(r.sources)} falls ${formatSpan(r.missHz)} from it`;
+    case "floor-rose":
+      return `the air around it rose by ${formatDb(r.db)}`;
+    case "others-too":
+      return `${r.count} other ${r.count === 1 ? "channel was" : "channels were"} bad at the same time`;
+    case "others-clean":
+      return "the other channels were clean";
+    case "branch-down":
+      return `antenna ${r.antenna} lies ${formatDb(r.db)} under the other${r.othersToo ? ", on the receiver’s other half too" : ""}`;
+    case "overloads":
+      return `the receiver was overloaded for ${percent(r.share)} of the time${r.byDb !== undefined && r.byDb >= 1 ? `, by ${formatDb(r.byDb)} at the most` : ""}`;
+    case "near-overload":
+      return `only ${formatDb(r.db)} are left to overload`;
+    case "cells-low":
+      return `its cells have about ${formatDuration(r.hours * 3_600_000)} left${r.isWeak ? ": weaker than their hours would have it" : ""}`;
+    case "cells-fine":
+      return `its cells have ${formatDuration(r.hours * 3_600_000)} left`;
+    case "tells-muted":
+      return "the pack says that it is muted";
+    case "rf-no-audio":
+      return `RF is there, and no voice for ${r.seconds.toFixed(0)} s`;
+    case "link-fine":
+      return "level and link were as always";
+  }
+}
+
+/** What an answer is called on its button; what it costs, or how it is done, in a second line. */
+export function hitAnswerWords(kind: HitAnswerKind): { what: string; how: string } {
+  switch (kind) {
+    case "retune":
+      return { what: "Retune", how: "one pack only; everybody else stays" };
+    case "power-up":
+      return { what: "More power", how: "its cells last less long" };
+    case "power-down":
+      return { what: "Less power", how: "at the pack; its cells last longer" };
+    case "nearer":
+      return {
+        what: "Antennas nearer, in sight",
+        how: "or higher, away from metal: Range shows what each would bring",
+      };
+    case "turn-pack":
+      return {
+        what: "Turn the pack, or move it",
+        how: "to the side of the receiver; ask before you touch",
+      };
+    case "sleeve":
+      return {
+        what: "A sleeve on the antenna",
+        how: "off the skin by a few millimetres; ask before you touch",
+      };
+    case "stand-back":
+      return { what: "Stand back from the antennas", how: "or a pad at the receiver" };
+    case "change-cells":
+      return { what: "Fresh cells", how: "off first; the right way round; on again after" };
+    case "switch-on":
+      return { what: "Switch the pack on", how: "and lock it or tape its switch" };
+    case "unmute":
+      return { what: "Take the mute off", how: "at the pack" };
+    case "microphone":
+      return { what: "Plug the microphone in", how: "at the pack; wiggle its lead" };
+    case "antenna":
+      return { what: "Look at that antenna", how: "screwed on, lead whole, of the right block" };
+    case "re-rig":
+      return {
+        what: "Rig it again",
+        how: "between takes: cloth, tape, lead; ask before you touch",
+      };
+    case "leave":
+      return { what: "Leave it", how: "noted with its time, for the edit" };
+  }
+}
+
+/** What needs a hand: a word or two for the row, and the rest. */
+export function attentionWords(a: Attention): { short: string; long: string } {
+  switch (a.code) {
+    case "stalled":
+      return {
+        short: "no readings",
+        long: `nothing was read for ${(a.forMs / 1000).toFixed(0)} s: what is drawn is old`,
+      };
+    case "gone":
+      return { short: "gone", long: `nothing heard for ${a.seconds.toFixed(0)} s` };
+    case "spoiled":
+      return {
+        short: "spoiled",
+        long: "the level is good and the link is not: somebody, or something, is on it",
+      };
+    case "overload":
+      return {
+        short: "too strong",
+        long: "the receiver is overloaded: less power, or farther off",
+      };
+    case "noise-rose":
+      return {
+        short: "noise",
+        long: `the last look at the air shows ${formatDb(a.db)} more noise around it than at first`,
+      };
+    case "cells-now":
+      return {
+        short: "cells now",
+        long: `about ${formatDuration(Math.max(0, a.hours) * 3_600_000)} left: change when this take ends`,
+      };
+    case "cells-soon":
+      return {
+        short: a.isWeak ? "weak cells" : "cells soon",
+        long: `about ${formatDuration(Math.max(0, a.hours) * 3_600_000)} left${a.isWeak ? ", less than their hours would have it" : ""}`,
+      };
+    case "muted":
+      return { short: "muted", long: "the pack says that it is muted" };
+    case "silent":
+      return { short: "silent", long: `RF, and no voice for ${a.seconds} s` };
+    case "dropouts":
+      return {
+        short: a.count === 1 ? "a dropout" : `${a.count} dropouts`,
+        long: "in the last minute",
+      };
+    case "thin":
+      return {
+        short: "thin",
+        long: `${a.marginDb < 0 ? "under" : "only"} ${formatDb(Math.abs(a.marginDb))} in hand at the worst of ten seconds`,
+      };
+    case "fallen":
+      return { short: "weaker", long: `${formatDb(a.db)} under what it usually is here` };
+    case "one-antenna":
+      return { short: `antenna ${a.antenna} low`, long: `${formatDb(a.db)} under the other` };
+    case "retuning":
+      return {
+        short: "retuning",
+        long: "between two frequencies: it is judged again once its pack has followed and is proved",
+      };
+    case "not-ours":
+      return {
+        short: "not ours",
+        long: "RF, and not our pack: somebody else, or its pilot is lost",
+      };
+  }
+}

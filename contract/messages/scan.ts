@@ -1,0 +1,203 @@
+import type { SeenCarrier } from "../../core/sweep/analyseSweep";
+import type { Comb } from "../../core/sweep/combs";
+import type { SweepDifference } from "../../core/sweep/compareSweeps";
+import type { Hump } from "../../core/sweep/humps";
+import type { TvChannel } from "../../core/sweep/television";
+import type { FrequencyRange } from "../../core/regions/region";
+import type { BlockRoom, QuietStretch } from "../../core/day/quietPlaces";
+import type { AirView, ElsewhereView, LawView } from "../schemas/airView";
+import { formatMhz } from "../../core/units/frequencyText";
+import {
+  capital,
+  count,
+  formatClock,
+  formatDb,
+  formatDbm,
+  listWords,
+  stretchesWords,
+} from "./format";
+
+const rounded = (hz: number): number => Math.round(hz / 5000) * 5000;
+const whole = (hz: number): number => Math.round(hz / 100_000) * 100_000;
+const MAX_NAMED = 5;
+const carriers = (list: readonly SeenCarrier[]): string => {
+  const named = list
+    .slice(0, MAX_NAMED)
+    .map((c) => `${formatMhz(rounded(c.frequencyHz))} (${formatDbm(c.levelDbm)})`);
+  return list.length > MAX_NAMED
+    ? `${named.join(", ")} and ${list.length - MAX_NAMED} more`
+    : listWords(named);
+};
+
+/** "broad noise 487–531 MHz, 20 dB over the rest: a lamp, a motor or a screen, no transmitter" */
+export const humpWords = (h: Hump): string =>
+  `broad noise ${stretchesWords([{ lowHz: whole(h.lowHz), highHz: whole(h.highHz) }])} MHz, ${formatDb(Math.round(h.overDb))} over the rest: a lamp, a motor or a screen, no transmitter`;
+
+/**
+ * What a raster channel holds, in a word; a channel that was swept whole and is neither full nor
+ * empty is doubtful.
+ */
+export function tvStateWords(t: Pick<TvChannel, "state" | "covered">): string {
+  switch (t.state) {
+    case "busy":
+      return "taken";
+    case "clear":
+      return "not heard";
+    case "partial":
+      return t.covered < 0.97 ? "partly seen" : "doubtful: partly filled";
+    case "unseen":
+      return "not swept";
+  }
+}
+
+/** Scan against register: empty where they agree. */
+export function tvAgainstRegister(t: Pick<TvChannel, "state">, isRegistered: boolean): string {
+  if (isRegistered && t.state === "clear") return "expected, not heard here";
+  if (!isRegistered && t.state === "busy") return "heard, in no register";
+  return "";
+}
+
+/** The difference of two sweeps, a sentence to each thing. Empty when there is none. */
+export function differenceWords(d: SweepDifference): string[] {
+  const words: string[] = [];
+  if (Math.abs(d.floorRoseDb) >= 1.5)
+    words.push(
+      `The floor is ${formatDb(Math.round(Math.abs(d.floorRoseDb)))} ${d.floorRoseDb > 0 ? "higher" : "lower"}`,
+    );
+  if (d.came.length > 0) words.push(`Came: ${carriers(d.came)}`);
+  if (d.went.length > 0) words.push(`Went: ${carriers(d.went)}`);
+  if (d.tvCame.length > 0)
+    words.push(`Television came: ${listWords(d.tvCame.map((t) => `TV ${t.channel}`))}`);
+  if (d.tvWent.length > 0)
+    words.push(`Television went: ${listWords(d.tvWent.map((t) => `TV ${t.channel}`))}`);
+  if (d.tvChanged.length > 0)
+    words.push(
+      `Television changed: ${listWords(d.tvChanged.map((t) => `TV ${t.channel} by ${formatDb(Math.round(t.byDb))}`))}`,
+    );
+  for (const r of d.rose)
+    words.push(
+      `${r.byDb > 0 ? "Noisier" : "Quieter"} by ${formatDb(Math.round(Math.abs(r.byDb)))}: ${stretchesWords([{ lowHz: whole(r.lowHz), highHz: whole(r.highHz) }])} MHz`,
+    );
+  for (const c of d.changed.slice(0, MAX_NAMED))
+    words.push(
+      `${formatMhz(rounded(c.frequencyHz))} is ${formatDb(Math.round(Math.abs(c.byDb)))} ${c.byDb > 0 ? "stronger" : "weaker"}`,
+    );
+  return words;
+}
+
+export const bankWords = (b: { id: string; members: number; freeHz: readonly number[] }): string =>
+  `bank ${b.id}: ${b.freeHz.length} of ${b.members} free`;
+
+/** Several humps in one sentence. */
+export const humpsSentence = (humps: readonly Hump[]): string =>
+  humps.length === 0
+    ? ""
+    : `${capital(humps.slice(0, 2).map(humpWords).join("; "))}${humps.length > 2 ? `; and ${count(humps.length - 2, "more")}` : ""}.`;
+
+/** Evenly spaced lines, as what they are. */
+export const combWords = (c: Comb): string =>
+  `${capital(count(c.linesHz.length, "line"))} ${formatMhz(Math.round(c.spacingHz / 1000) * 1000)} MHz apart, from ${formatMhz(rounded(c.linesHz[0]!))}: the instrument makes them itself, no transmitter stands so.`;
+
+/**
+ * What a block that is full or nearly so should do: where the others have room. Empty when every
+ * block has some.
+ */
+export function fullBlockWords(
+  blocks: readonly Pick<BlockRoom, "block" | "fits" | "receivers">[],
+): string[] {
+  const offers = blocks.filter((b) => b.fits > 0);
+  return blocks
+    .filter((b) => b.fits === 0)
+    .map((full) => {
+      const head = `${capital(full.block)} is full here`;
+      return offers.length === 0
+        ? `${head}, and so is every other: tight spacing, less power, or another place for the receivers.`
+        : `${head}: ${listWords(offers.map((o) => `${o.block} (${listWords(o.receivers)}) has room for ${count(o.fits, "channel")}`))}.`;
+    });
+}
+
+const sideWords = (setting: "indoors" | "outdoors"): string =>
+  setting === "indoors" ? "inside" : "outside";
+
+/** A scan of elsewhere, shown where none answers for here. */
+export const elsewhereWords = (
+  e: Pick<ElsewhereView, "takenAtMs" | "place" | "setting" | "isSamePlace">,
+): string =>
+  `The line is what was measured ${e.isSamePlace ? `here ${sideWords(e.setting)}` : `at the ${e.place.toLowerCase()}, ${sideWords(e.setting)}`} at ${formatClock(e.takenAtMs)}: ${e.isSamePlace ? "the other side of the door hears another air" : "it answers for that place, not for this one"}.`;
+
+/**
+ * What a scan means, in the screen's first line: how much is quiet and free, and where it is
+ * quietest for so many channels.
+ * @param wanted - channels that need a place
+ */
+export function airHeadline(
+  open: readonly FrequencyRange[],
+  quiet: readonly QuietStretch[],
+  wanted: number,
+): string {
+  if (open.length === 0) return "No place is quiet and allowed here";
+  const openHz = open.reduce((sum, s) => sum + (s.highHz - s.lowHz) + 25_000, 0);
+  const roomy = quiet.filter((s) => s.fits >= Math.max(1, wanted) && s.noisiestDbm !== null);
+  const best = roomy.reduce<QuietStretch | null>(
+    (a, s) => (a && a.noisiestDbm! <= s.noisiestDbm! ? a : s),
+    null,
+  );
+  const head = `${Math.round(openHz / 1e6)} MHz are quiet and free`;
+  if (best)
+    return `${head}, the quietest at ${stretchesWords([{ lowHz: whole(best.lowHz), highHz: whole(best.highHz) }])}`;
+  return `${head}, in ${count(open.length, "stretch", "stretches")}`;
+}
+
+/**
+ * What governs the noise limit where the instrument does; empty where the limit that was set does.
+ */
+export const limitWords = ({
+  instrumentFloorDbm,
+  maxNoiseDbm,
+}: Pick<LawView, "instrumentFloorDbm" | "maxNoiseDbm">): string =>
+  instrumentFloorDbm === null
+    ? ""
+    : `Quiet as far as this instrument sees: its own floor is ${formatDbm(instrumentFloorDbm)} in a channel, so up to ${formatDbm(maxNoiseDbm)} counts as quiet.`;
+
+/**
+ * What else a careful reader says of it: stations against the register, others' carriers, broad
+ * noise, and what one look cannot tell.
+ */
+export function airSentences(
+  { tv, carriers, humps, looksPerBin }: Pick<AirView, "tv" | "carriers" | "humps" | "looksPerBin">,
+  spine: FrequencyRange,
+  registered: readonly number[],
+): string {
+  const inSight = tv.filter((t) => t.highHz > spine.lowHz && t.lowHz < spine.highHz);
+  const busy = inSight.filter((t) => t.state === "busy");
+  const names = (list: readonly TvChannel[]) => listWords(list.map((t) => `TV ${t.channel}`));
+  const unlisted = busy.filter((t) => !registered.includes(t.channel));
+  const unheard = inSight.filter((t) => t.state === "clear" && registered.includes(t.channel));
+  // broad noise fills channels without being television; a registered station under it may be there
+  // or not
+  const isUnderNoise = (t: TvChannel) =>
+    humps.some((h) => h.lowHz < t.highHz && h.highHz > t.lowHz);
+  const partly = inSight.filter((t) => t.state === "partial" && t.covered >= 0.97);
+  const doubtful = partly.filter((t) => !isUnderNoise(t));
+  const hidden = partly.filter((t) => isUnderNoise(t) && registered.includes(t.channel));
+  const others = carriers.filter((c) => c.own === null && !c.isSpur);
+  const rare = others.filter((c) => c.occupancy < 0.8);
+  return [
+    busy.length === 0
+      ? "No television is heard."
+      : `${names(busy)} ${busy.length === 1 ? "is" : "are"} on the air${unlisted.length > 0 ? `, ${names(unlisted)} in no register` : ""}.`,
+    unheard.length > 0 ? `Registered but not heard here: ${names(unheard)}.` : "",
+    hidden.length > 0 ? `Under broad noise, there or not: ${names(hidden)}.` : "",
+    doubtful.length > 0 ? `Doubtful: ${names(doubtful)}, partly filled.` : "",
+    others.length === 0
+      ? "No one else’s carrier stands out."
+      : `${capital(count(others.length, "narrow carrier"))} of others, the strongest on ${formatMhz(rounded(others[0]!.frequencyHz))}.`,
+    rare.length > 0
+      ? `Now and then: ${listWords(rare.slice(0, MAX_NAMED).map((c) => `${formatMhz(rounded(c.frequencyHz))} (${Math.round(c.occupancy * 100)} % of the time)`))}.`
+      : "",
+    humpsSentence(humps),
+    looksPerBin < 2 ? "One look each: what is rarely on may be missing." : "",
+  ]
+    .filter((w) => w !== "")
+    .join(" ");
+}

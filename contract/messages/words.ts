@@ -1,0 +1,206 @@
+import type { ArchiveError } from "../codecs/sweepArchive";
+import type { LevelAdvice } from "../../core/audio/levelChain";
+import type { Conflict } from "../../core/coordination/checkSet";
+import type { BrokenRule } from "../../core/coordination/explain";
+import { gradeOf, type ProductLevel } from "../../core/coordination/imLevels";
+import type { ProductKind } from "../../core/coordination/products";
+import type { PickReason } from "../../core/coordination/explainPick";
+import type { SweepFileError } from "../../core/sweep/sweep";
+import { formatMhz, type FrequencyTextError } from "../../core/units/frequencyText";
+import { formatDb, formatDbfs, formatDbm, formatSpan, mhz } from "./format";
+
+/** One place where codes become words. Numbers carry their unit; nobody is blamed. */
+export function sweepFileErrorWords(error: SweepFileError): string {
+  switch (error.code) {
+    case "file-empty":
+      return "The file is empty: it holds 0 measured points.";
+    case "file-binary":
+      return `The file is not text (first at byte ${error.byte}). A sweep as columns or rows of numbers is needed.`;
+    case "file-not-a-sweep":
+      return `Line ${error.line} is neither a frequency and a level nor a row of a sweep: "${error.text}".`;
+    case "file-nothing-usable":
+      return `No level in the file is a number (first in line ${error.line}).`;
+    case "file-wrong-unit":
+      return error.what === "frequency"
+        ? `The frequencies (${error.lowest} to ${error.highest}) are not in Hz, kHz or MHz as they stand. A heading such as "MHz" would settle it.`
+        : `The levels (${error.lowest} to ${error.highest}) are neither dBm nor dBµV.`;
+    case "recording-half":
+      return `That is the ${error.has} of a recording; its ${error.has === "metadata" ? "data" : "metadata"} file belongs to it: choose both together, or pack them in one zip.`;
+    case "recording-meta-broken":
+      return `The metadata of the recording do not say enough: ${error.what}.`;
+    case "recording-datatype":
+      return `The recording holds samples of kind "${error.datatype.slice(0, 20)}"; ci16_le, ci8, cu8 and cf32_le can be read.`;
+    case "recording-short":
+      return `The recording holds only ${error.samples} samples; at least ${error.needed} are needed.`;
+    case "recording-disagrees":
+      return `Metadata and data of the recording disagree: sample ${error.needed} is spoken of, ${error.samples} are there.`;
+    case "json-not-a-sweep":
+      return `The file says it is a sweep and is none: ${error.what}.`;
+    case "file-too-few-points":
+      return `The file holds only ${error.points} point${error.points === 1 ? "" : "s"}; a sweep needs at least 3.`;
+    case "file-too-many-points":
+      return `It would take ${(error.points / 1e6).toFixed(1)} million points, and at most ${error.most / 1e6} million are read: sweep a narrower range, or with a wider step.`;
+    case "file-too-sparse":
+      return `Its ${error.measured} measured points lie so far apart that ${Math.round(100 * (1 - error.measured / error.points))} % of the range between them would be gap: give each range as a file of its own.`;
+  }
+}
+
+export function archiveErrorWords(error: ArchiveError): string {
+  switch (error.code) {
+    case "archive-too-large":
+      return `Unpacked it is larger than ${Math.round(error.mostBytes / 1048576)} MB; it was not unpacked further.`;
+    case "archive-broken":
+      return `It begins like a ${error.kind} file and is damaged further on.`;
+    case "archive-empty":
+      return "Nothing is packed in it.";
+  }
+}
+
+export function frequencyTextErrorWords(error: FrequencyTextError): string {
+  switch (error.code) {
+    case "frequency-empty":
+      return "Type a frequency, such as 512.375.";
+    case "frequency-not-a-number":
+      return `"${error.text}" is not a frequency. Type megahertz, such as 512.375.`;
+    case "frequency-out-of-range":
+      return `"${error.text}" is not a radio frequency between 1 MHz and 100 GHz.`;
+  }
+}
+
+const khz = (hz: number) => `${Math.round(hz / 100) / 10} kHz`;
+
+const formulaWords = (kind: ProductKind, s: readonly string[]): string =>
+  ({
+    third2: `2 × ${s[0]} − ${s[1]}`,
+    third3: `${s[0]} + ${s[1]} − ${s[2]}`,
+    fifth2: `3 × ${s[0]} − 2 × ${s[1]}`,
+  })[kind];
+
+/** How much a product matters: its level under the wanted carrier, and how often it is heard. */
+export function productLevelWords(level: ProductLevel): string {
+  const heard = {
+    buried: "too weak to be heard",
+    seldom: "seldom heard",
+    "now-and-then": `heard about ${Math.max(1, Math.round(level.heardShare * 100))} % of the time`,
+    often: `heard about ${Math.round(level.heardShare * 100)} % of the time`,
+  }[gradeOf(level)];
+  return `${underWords(level)}, ${heard}`;
+}
+
+const underWords = ({ underDb }: ProductLevel): string =>
+  `${formatDb(Math.round(Math.abs(underDb)))} ${underDb >= 0 ? "under" : "over"} it`;
+
+export function conflictWords(conflict: Conflict, nameOf: (id: string) => string): string {
+  const s = conflict.sources.map(nameOf);
+  if (conflict.kind === "spacing")
+    return `${s[0]} and ${s[1]} are only ${(conflict.missHz / 1e6).toFixed(3)} MHz apart`;
+  return `${formulaWords(conflict.kind, s)} falls ${conflict.missHz === 0 ? "exactly on" : `${khz(conflict.missHz)} from`} ${nameOf(conflict.victim ?? "")}`;
+}
+
+export function brokenRuleWords(rule: BrokenRule, nameOf: (id: string) => string): string {
+  switch (rule.code) {
+    case "not-tunable":
+      return `out of tuning: it tunes ${rule.ranges.map((r) => `${formatMhz(r.lowHz)} to ${formatMhz(r.highHz)}`).join(", ") || "nowhere both ends share"} MHz`;
+    case "off-grid":
+      return `between two steps: the nearest it can be set to is ${mhz(rule.nearestHz)}`;
+    case "not-allowed":
+      return "outside what this region's rules, as known here, allow at that power";
+    case "kept-free":
+      return rule.reason;
+    case "too-noisy":
+      return `noisy: ${formatDbm(rule.noiseDbm)} measured there, the limit is ${formatDbm(rule.maxNoiseDbm)}`;
+    case "not-measured":
+      return "not measured in this scan: unknown is not quiet";
+    case "receiver-span":
+      return `too far from ${mhz(rule.otherHz)}, the other half of its receiver: the halves must stay within ${rule.maxSpanHz / 1e6} MHz`;
+    case "conflict":
+      return (
+        conflictWords(rule.conflict, nameOf) +
+        (rule.level ? ` (${productLevelWords(rule.level)})` : "")
+      );
+  }
+}
+
+export function levelAdviceWords(advice: LevelAdvice): string {
+  switch (advice.code) {
+    case "microphone-overloads":
+      return `The voice is ${formatDb(advice.byDb)} more than the microphone takes: move it away or use a less sensitive one.`;
+    case "pack-clips":
+      return `The pack clips by ${formatDb(advice.byDb)} on peaks: set its gain ${formatDb(advice.lowerByDb)} lower. Nothing after it can mend that.`;
+    case "pack-limits":
+      return `The pack's limiter works by ${formatDb(advice.byDb)} on peaks: set its gain lower.`;
+    case "pack-starved":
+      return `The pack's input has ${formatDb(advice.raiseByDb)} to give: raise its gain before anything after it.`;
+    case "input-clips":
+      return `The recorder's input clips by ${formatDb(advice.byDb)}: lower the receiver's output or that input.`;
+    case "input-low":
+      return `Peaks reach only ${formatDbfs(advice.peakDbfs)} at the recorder: raise the receiver's output or the input by ${formatDb(advice.raiseByDb)}.`;
+    case "input-noisiest":
+      return "The recorder's input makes most of the noise: send it a hotter level and turn it down.";
+    case "phantom-off":
+      return "Microphone input: keep +48 V off, the receiver has its own power.";
+    case "fine":
+      return `In order: ${formatDb(advice.headroomDb)} over the peaks, the voice ${formatDb(advice.snrDb)} over the noise.`;
+  }
+}
+
+/** An edge farther off is no reason. */
+const NEAR_EDGE_HZ = 500_000;
+/** A product farther off is not worth a level. */
+const NEAR_PRODUCT_HZ = 300_000;
+
+/** Why a pick is good, in one line: who is nearest, and which product comes nearest to whom. */
+export function pickReasonWords(reason: PickReason, nameOf: (id: string) => string): string {
+  const parts: string[] = [];
+  if (reason.nearestNeighbour !== null)
+    parts.push(`nearest neighbour ${nameOf(reason.nearestNeighbour)}`);
+  const edge = reason.nearestEdge;
+  if (edge && edge.missHz < NEAR_EDGE_HZ)
+    parts.push(`${formatSpan(edge.missHz)} from ${edge.reason ?? "the end of what is allowed"}`);
+  const product = reason.nearestProduct;
+  if (product)
+    parts.push(
+      `${formulaWords(product.kind, product.sources.map(nameOf))} misses ${nameOf(product.victim)} by ${formatSpan(product.missHz)}`,
+    );
+  if (product?.level && product.inHandHz < NEAR_PRODUCT_HZ)
+    parts.push(
+      `there ${product.inHandHz < 0 ? productLevelWords(product.level) : underWords(product.level)}`,
+    );
+  return parts.join("; ") || "nobody near";
+}
+
+const MAX_RULES = 4;
+
+/**
+ * What one place is to a channel: every rule that it breaks, or how it compares with where the
+ * channel stands.
+ * @param now - of where it stands; null where it stands nowhere
+ */
+export function askedPlaceWords(
+  there: { reason: PickReason; broken: readonly BrokenRule[] },
+  now: PickReason | null,
+  nameOf: (id: string) => string,
+): string {
+  if (there.broken.length > 0) {
+    const more = there.broken.length - MAX_RULES;
+    return (
+      there.broken
+        .slice(0, MAX_RULES)
+        .map((b) => brokenRuleWords(b, nameOf))
+        .join("; ") + (more > 0 ? `; and ${more} more` : "")
+    );
+  }
+  const { noiseDbm, margins, nearestProduct } = there.reason;
+  const parts: string[] = [];
+  if (noiseDbm !== null && now && now.noiseDbm !== null) {
+    const byDb = Math.round(noiseDbm - now.noiseDbm);
+    parts.push(
+      byDb === 0 ? "as quiet" : `${formatDb(Math.abs(byDb))} ${byDb > 0 ? "worse" : "quieter"}`,
+    );
+  } else if (margins.noiseDb !== null)
+    parts.push(`${formatDb(Math.floor(margins.noiseDb))} under the noise limit`);
+  if (margins.spacingHz !== null)
+    parts.push(`${formatSpan(margins.spacingHz)} in hand to the nearest`);
+  if (nearestProduct) parts.push(`${formatSpan(nearestProduct.inHandHz)} off a product`);
+  return `fine here${parts.length > 0 ? `: ${parts.join(", ")}` : ""}`;
+}

@@ -1,0 +1,78 @@
+import { z } from "zod";
+import { PROOF_PARTS } from "../../core/day/proofParts";
+import { formatClock } from "../messages/format";
+import { PROOF_WORDS } from "../messages/proof";
+
+/** 0 where the ends choose for themselves. */
+const frequencyHz = z.number().int().min(0).max(100e9);
+/** Of the day's clock: a shift that began the day before, and one that goes on past midnight. */
+const dayMs = z
+  .number()
+  .min(-86_400_000)
+  .max(3 * 86_400_000);
+const key = z.string().min(1).max(100);
+
+/**
+ * A number that a page made for what it sends, so that what is sent twice stands once: plain
+ * characters, for it is looked up.
+ */
+export const pageNumber = z
+  .string()
+  .min(1)
+  .max(80)
+  .regex(/^[\x20-\x7e]+$/);
+
+/** What somebody saw, as a page sends it: what, of which ends and number, and when. */
+export const seenItem = z.object({
+  id: pageNumber.min(8).max(60),
+  channelId: z.number().int(),
+  atMs: dayMs.nullable(),
+  of: z.object({ frequencyHz, packKey: key, receiverKey: key }),
+  seen: z.discriminatedUnion("what", [
+    z.object({ what: z.literal("receiver-shows"), frequencyHz }),
+    z.object({ what: z.literal("pack-shows"), frequencyHz }),
+    z.object({ what: z.literal("cells") }),
+    z.object({
+      what: z.literal("proof"),
+      part: z.enum(PROOF_PARTS),
+      outcome: z.string().min(1).max(40),
+      shown: z.string().trim().min(1).max(20).nullable(),
+    }),
+  ]),
+});
+export const seenItems = z.array(seenItem).min(1).max(200);
+
+export type SeenItem = z.output<typeof seenItem>;
+export type Seen = SeenItem["seen"];
+
+/**
+ * It stands on record, and does not speak of what stands now: the channel moved on, or somebody saw
+ * something else later.
+ */
+export type SeenNote =
+  | { code: "moved-on"; talker: string; what: "frequency" | "pack" | "receiver" }
+  | {
+      code: "seen-later";
+      talker: string;
+      part: (typeof PROOF_PARTS)[number];
+      outcome: string;
+      who: string | null;
+      atMs: number;
+    };
+
+/** What the later of two is told. */
+export function seenNoteWords(note: SeenNote): string {
+  if (note.code === "moved-on")
+    return `${note.talker}’s ${note.what} was changed meanwhile: what you saw is kept, and proves nothing of what stands now. Look again.`;
+  return `${note.who ?? "The cart"} saw ${note.talker}’s ${PROOF_WORDS[note.part].name} later, at ${formatClock(note.atMs)}: ${note.outcome}. That stands; yours is kept beside it.`;
+}
+
+/**
+ * What became of one that was sent. `words`: why it was refused, or what had changed; null where
+ * all is well.
+ */
+export interface SeenReply {
+  id: string;
+  syncId: number | null;
+  words: string | null;
+}

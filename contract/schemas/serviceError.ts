@@ -1,0 +1,111 @@
+import type { DeviceError } from "../../core/air/rig";
+import type { BrokenRule } from "../../core/coordination/explain";
+import type { NoPair } from "../../core/day/freePair";
+import type { HandedRowProblem } from "../../core/day/handedDown";
+import type { SceneRowProblem } from "../../core/day/sceneTable";
+import type { CaseProblem } from "../../core/kit/caseCheck";
+import type { ProofPart } from "../../core/day/proofParts";
+import type { PairingProblem } from "../../core/kit/pairing";
+import type { KitFileError } from "../codecs/kitFile";
+import type { ShootArchiveError } from "./shootArchive";
+import type { ArchiveError } from "../codecs/sweepArchive";
+import type { PlanProblem } from "../../core/plan/floorPlan";
+import type { RegionFileError } from "../codecs/regionFile";
+import type { SweepFileError } from "../../core/sweep/sweep";
+
+/** What a use case can answer instead of a value. Plain data, with what the words need. */
+export type ServiceError =
+  | {
+      code: "not-found";
+      what:
+        | "day"
+        | "place"
+        | "channel"
+        | "pack"
+        | "plan"
+        | "earlier list"
+        | "handed-down line"
+        | "region file"
+        | "model"
+        | "unit"
+        | "shoot"
+        | "scene"
+        | "step"
+        | "scan"
+        | "plan of this place"
+        | "walk"
+        | "picture"
+        | "hit"
+        | "entry"
+        | "copy";
+    }
+  | { code: "changed-meanwhile"; talker: string; changes: { atMs: number; what: string }[] }
+  | { code: "plan-changed"; version: number; atMs: number }
+  | { code: "scan-changed"; atMs: number }
+  | {
+      code: "rules-broken";
+      picks: { talker: string; broken: BrokenRule[] }[];
+      names: Record<string, string>;
+    }
+  | {
+      code: "list-changed";
+      list:
+        | "scenes"
+        | "handed"
+        | "stations"
+        | "places"
+        | "units"
+        | "stock"
+        | "models"
+        | "ticks"
+        | "pairings"
+        | "drawings"
+        | "rigs"
+        | "cellRules";
+      atMs: number;
+    }
+  | {
+      code: "list-unreadable";
+      why: "empty" | "binary" | "large" | "calendar" | "calendar-other-day";
+    }
+  | { code: "list-rows-bad"; rows: number[] }
+  | { code: "region-file"; error: RegionFileError }
+  | { code: "kit-file"; error: KitFileError }
+  | { code: "case-refused"; problems: CaseProblem[] }
+  | { code: "part-ships" }
+  | { code: "model-in-use"; name: string; labels: string[] }
+  | { code: "place-needed"; why: "here" | "last" }
+  | { code: "talker-twice"; talker: string }
+  | { code: "no-pair"; talker: string; why: NoPair }
+  | { code: "handed-typed"; problems: HandedRowProblem[] }
+  | { code: "scene-typed"; problems: SceneRowProblem[] }
+  | { code: "drawing-refused"; problems: PlanProblem[] }
+  | { code: "picture-refused"; why: "type" | "large" | "many" }
+  | { code: "nothing-picked" }
+  | { code: "plan-file"; what: string }
+  | { code: "pairing-refused"; label: string; problems: PairingProblem[] }
+  | { code: "pairing-file"; what: string }
+  /** A copy of the data file that could not be made, or that may not be put in its place. */
+  | { code: "copy-failed"; detail: string }
+  | {
+      code: "copy-refused";
+      error: { code: "copy-unreadable" | "copy-newer" | "copy-damaged"; detail: string };
+    }
+  | { code: "shoot-archive"; error: ShootArchiveError }
+  | { code: "cells-empty"; label: string }
+  /** A verification whose questions nobody answered: it cannot be written. */
+  | { code: "not-verified"; talker: string; parts: ProofPart[] }
+  /** A page's number of what it sent stands for something else. */
+  | { code: "number-taken" }
+  /** What came from outside could not be read within its limits. */
+  | { code: "reading-stopped"; why: "time" | "room" | "broke" }
+  | { code: "no-rig" }
+  | { code: "nothing-scans" }
+  | { code: "no-register" }
+  | { code: "scan-running" }
+  | { code: "no-scan-running" }
+  | { code: "setting-unknown"; what: string }
+  | { code: "device"; error: DeviceError; unit: string }
+  | { code: "sweep-file"; name: string; error: SweepFileError }
+  | { code: "sweep-archive"; name: string; error: ArchiveError }
+  | { code: "sweep-file-large"; name: string; bytes: number; mostBytes: number };
