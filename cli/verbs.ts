@@ -2,7 +2,7 @@ import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync } fr
 import type { z } from "zod";
 import { analyseWavRequest, levelChainRequest } from "../contract/schemas/audio";
 import { checkSetRequest, coordinateRequest } from "../contract/schemas/coordination";
-import { batteryPlan, batteryPlanRequest } from "../contract/schemas/power";
+import { batteryPlanRequest } from "../contract/schemas/power";
 import { coverageRequest, fadingRequest, linkRequest } from "../contract/schemas/radio";
 import { analyseSweepRequest, rasterRequest } from "../contract/schemas/sweep";
 import { unpackSweepFiles } from "../contract/codecs/sweepArchive";
@@ -28,6 +28,7 @@ import { alignMeasurements, perStepDb } from "../core/sweep/scale";
 import { analyseSweep } from "../core/sweep/analyseSweep";
 import { mergeMeasurements } from "../core/sweep/mergeMeasurements";
 import { readSweepFiles, type SweepRead } from "../core/sweep/readSweepFile";
+import { batteryPlan } from "./batteryPlan";
 import { RequestError } from "./requestError";
 
 /** A verb: the shape of its request, and what the core says to it. No logic of its own. */

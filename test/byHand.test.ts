@@ -1,5 +1,5 @@
 import { logWords } from "../contract/messages/log";
-import { reportTables } from "../contract/codecs/reportTables";
+import { reportTables } from "../contract/messages/reportTables";
 import type { Seen } from "../contract/schemas/seen";
 import type { ProofPart } from "../core/day/proofParts";
 import type { AppContext } from "../server/services/appContext.server";

@@ -7,13 +7,7 @@ import {
 } from "jsonc-parser";
 import type { z } from "zod";
 import { fail, ok, type Result } from "../../core/units/result";
-
-/** Where a file breaks, and how. */
-export interface JsonFileError {
-  /** Counts from 1. */
-  line: number;
-  what: string;
-}
+import type { JsonFileError } from "../schemas/fileErrors";
 
 /**
  * Reads a JSON file of a shape. A broken one is refused with the line where it breaks: where the

@@ -15,7 +15,8 @@ import {
 import { type CaseUnit, STOCK_KINDS, type StockItem } from "../../core/kit/units";
 import { fail, ok, type Result } from "../../core/units/result";
 import { frequencyHz, goesUp, notNegative, positive, uniqueIds } from "../schemas/fields";
-import { type JsonFileError, readJsonFile } from "./jsonFile";
+import type { KitFileError } from "../schemas/fileErrors";
+import { readJsonFile } from "./jsonFile";
 
 const id = z.string().trim().min(1).max(80);
 const name = z.string().trim().min(1).max(80);
@@ -247,8 +248,6 @@ export interface KitFile {
   units: CaseUnit[];
   stock: StockItem[];
 }
-
-export type KitFileError = JsonFileError & { code: "kit-file-broken" };
 
 /** Reads a kit file. A broken one is refused with the line where it breaks. */
 export function readKitFile(text: string): Result<KitFile, KitFileError> {

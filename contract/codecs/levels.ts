@@ -1,8 +1,4 @@
-/**
- * Levels along a sweep as they travel to the page: tenths of a decibel, two bytes each, in base 64;
- * a hole where nothing was measured.
- */
-export type PackedLevels = string;
+import type { PackedLevels } from "../schemas/airView";
 
 const HOLE = -32_768;
 

@@ -2,7 +2,8 @@ import { z } from "zod";
 import type { Region } from "../../core/regions/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import { frequencyHz, goesUp, notNegative, positive } from "../schemas/fields";
-import { type JsonFileError, readJsonFile } from "./jsonFile";
+import type { RegionFileError } from "../schemas/fileErrors";
+import { readJsonFile } from "./jsonFile";
 
 /**
  * A region's law as a file: the shape of those that ship in core/regions/rules, and of the user's
@@ -45,8 +46,6 @@ export const regionFile = z.object({
     .min(1)
     .max(200),
 });
-
-export type RegionFileError = JsonFileError & { code: "region-file-broken" };
 
 /** Reads a region file. A broken one is refused with the line where it breaks. */
 export function readRegionFile(text: string): Result<Region, RegionFileError> {

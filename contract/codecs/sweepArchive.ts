@@ -1,6 +1,7 @@
 import { Gunzip, Unzip, UnzipInflate } from "fflate";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { NamedFile } from "../../core/sweep/readSweepFile";
+import type { ArchiveError } from "../schemas/fileErrors";
 
 /**
  * Unpacked, no sweep is larger than this: what grows beyond it is refused while it is unpacked, not
@@ -8,11 +9,6 @@ import type { NamedFile } from "../../core/sweep/readSweepFile";
  */
 export const MAX_UNPACKED_BYTES = 256 * 1024 * 1024;
 const MAX_FILES = 200;
-
-export type ArchiveError =
-  | { code: "archive-too-large"; mostBytes: number }
-  | { code: "archive-broken"; kind: "gzip" | "zip" }
-  | { code: "archive-empty" };
 
 class TooLarge extends Error {}
 

@@ -4,7 +4,7 @@ import { HIT_CAUSES, type HitAnswerKind, type HitReason } from "../../core/roll/
 import type { Attention } from "../../core/roll/channelWatch";
 import { exerciseLineWords } from "./exercise";
 import { logClock, logWords } from "./log";
-import { changeWords, violationWords } from "../schemas/power";
+import { changeWords, violationWords } from "./battery";
 import { reportOutcomeWords } from "./report";
 import { attentionWords, hitAnswerWords, hitCauseWords, hitReasonWords } from "./roll";
 

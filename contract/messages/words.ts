@@ -1,4 +1,4 @@
-import type { ArchiveError } from "../codecs/sweepArchive";
+import type { ArchiveError } from "../schemas/fileErrors";
 import type { LevelAdvice } from "../../core/audio/levelChain";
 import type { Conflict } from "../../core/coordination/checkSet";
 import type { BrokenRule } from "../../core/coordination/explain";

@@ -1,4 +1,3 @@
-import type { PackedLevels } from "../codecs/levels";
 import type { Raster } from "../../core/regions/raster";
 import type { FrequencyRange } from "../../core/regions/region";
 import type { SeenCarrier } from "../../core/sweep/analyseSweep";
@@ -8,6 +7,12 @@ import type { SweepHistory } from "../../core/sweep/overTime";
 import type { SweepSetup } from "../../core/sweep/setup";
 import type { SweepWarning } from "../../core/sweep/sweep";
 import type { TvChannel } from "../../core/sweep/television";
+
+/**
+ * Levels along a sweep as they travel to the page: tenths of a decibel, two bytes each, in base 64;
+ * a hole where nothing was measured.
+ */
+export type PackedLevels = string;
 
 /** A scan and what it means, as the screens draw it. */
 export interface AirView {

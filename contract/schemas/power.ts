@@ -1,10 +1,4 @@
 import { z } from "zod";
-import {
-  type CellChange,
-  type CellViolation,
-  planCells,
-  type Span,
-} from "../../core/power/batteryPlan";
 import { cellHours } from "../../core/power/discharge";
 import { id, or, positive, uniqueIds } from "./fields";
 
@@ -38,7 +32,7 @@ const goesOn = ({ start, end }: { start: number; end: number }, context: z.Refin
  * Hours by default of each kind (common practice, no published source; contracts.md), cells to a
  * pack, and under what name they are counted.
  */
-const KINDS = {
+export const CELL_KINDS = {
   "aa-alkaline": {
     hours: cellHours({ ratedHours: 8, chemistry: "alkaline", powerShare: 1 }),
     perPack: 2,
@@ -59,7 +53,7 @@ const KINDS = {
 } as const;
 
 const cell = z.union([
-  z.enum(Object.keys(KINDS) as [keyof typeof KINDS, ...(keyof typeof KINDS)[]]),
+  z.enum(Object.keys(CELL_KINDS) as [keyof typeof CELL_KINDS, ...(keyof typeof CELL_KINDS)[]]),
   z.strictObject({ hours: positive.max(1000) }),
 ]);
 
@@ -90,84 +84,3 @@ export const batteryPlanRequest = z
         });
     });
   });
-
-const toText = (ms: number): string =>
-  new Date(ms).toISOString().slice(0, ms % 60_000 === 0 ? 16 : 19);
-const hoursText = (hours: number): string =>
-  `${(Math.round(hours * 10) / 10).toLocaleString("en")} h`;
-
-/** Why cells are changed then, as a sentence. */
-export function changeWords({ why, where }: Pick<CellChange, "why" | "where">): string {
-  const when =
-    where === "break"
-      ? "in a break"
-      : where === "before"
-        ? "before it is first needed"
-        : where === "off"
-          ? "while the pack is off"
-          : "on the moment between two needs";
-  switch (why.code) {
-    case "start-full":
-      return `start full: the set that is in ran ${hoursText(why.usedHours)}; ${when}`;
-    case "break-rule":
-      return `ran ${hoursText(why.ranHours)} since fresh; ${when}`;
-    case "would-not-last":
-      return why.leftHours >= 0
-        ? `would end with only ${hoursText(why.leftHours)} left; ${when}`
-        : `would be ${hoursText(-why.leftHours)} short; ${when}`;
-  }
-}
-
-export const violationWords = ({ leftHours }: Pick<CellViolation, "leftHours">): string =>
-  leftHours >= 0
-    ? `only ${hoursText(leftHours)} left at the end: less than the reserve, and no chance to change`
-    : `runs out ${hoursText(-leftHours)} before the end, and no chance to change`;
-
-/** The plan of a request: each pack by itself, told together in the order of time. */
-export function batteryPlan(request: z.output<typeof batteryPlanRequest>) {
-  const toSpan = ({ start, end }: { start: number; end: number }): Span => ({
-    startMs: start,
-    endMs: end,
-  });
-  const rules = {
-    policy: request.policy,
-    reserveHours: request.reserveHours,
-    breaks: request.breaks.map(toSpan),
-  };
-  const cells: Record<string, number> = {};
-  const plans = request.packs.map((pack) => {
-    const kind =
-      typeof pack.cell === "string"
-        ? KINDS[pack.cell]
-        : { hours: pack.cell.hours, perPack: 1, counted: "other" };
-    const plan = planCells(
-      {
-        id: pack.id,
-        hours: kind.hours,
-        usedHours: pack.usedHours,
-        needs: request.needs.filter((n) => n.packId === pack.id).map(toSpan),
-      },
-      rules,
-    );
-    cells[kind.counted] =
-      (cells[kind.counted] ?? 0) + plan.changes.length * (pack.cellsPerPack ?? kind.perPack);
-    return plan;
-  });
-  const byTime = <T extends { atMs: number }>(list: T[]) => list.sort((a, b) => a.atMs - b.atMs);
-  return {
-    changes: byTime(plans.flatMap((p) => p.changes)).map((c) => ({
-      packId: c.packId,
-      at: toText(c.atMs),
-      why: changeWords(c),
-      where: c.where,
-      leftHours: c.leftHours,
-    })),
-    cells,
-    violations: byTime(plans.flatMap((p) => p.violations)).map((v) => ({
-      packId: v.packId,
-      at: toText(v.atMs),
-      why: violationWords(v),
-      leftHours: v.leftHours,
-    })),
-  };
-}

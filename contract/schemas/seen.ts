@@ -1,7 +1,5 @@
 import { z } from "zod";
 import { PROOF_PARTS } from "../../core/day/proofParts";
-import { formatClock } from "../messages/format";
-import { PROOF_WORDS } from "../messages/proof";
 
 /** 0 where the ends choose for themselves. */
 const frequencyHz = z.number().int().min(0).max(100e9);
@@ -59,13 +57,6 @@ export type SeenNote =
       who: string | null;
       atMs: number;
     };
-
-/** What the later of two is told. */
-export function seenNoteWords(note: SeenNote): string {
-  if (note.code === "moved-on")
-    return `${note.talker}’s ${note.what} was changed meanwhile: what you saw is kept, and proves nothing of what stands now. Look again.`;
-  return `${note.who ?? "The cart"} saw ${note.talker}’s ${PROOF_WORDS[note.part].name} later, at ${formatClock(note.atMs)}: ${note.outcome}. That stands; yours is kept beside it.`;
-}
 
 /**
  * What became of one that was sent. `words`: why it was refused, or what had changed; null where

@@ -6,11 +6,9 @@ import type { SceneRowProblem } from "../../core/day/sceneTable";
 import type { CaseProblem } from "../../core/kit/caseCheck";
 import type { ProofPart } from "../../core/day/proofParts";
 import type { PairingProblem } from "../../core/kit/pairing";
-import type { KitFileError } from "../codecs/kitFile";
+import type { ArchiveError, KitFileError, RegionFileError } from "./fileErrors";
 import type { ShootArchiveError } from "./shootArchive";
-import type { ArchiveError } from "../codecs/sweepArchive";
 import type { PlanProblem } from "../../core/plan/floorPlan";
-import type { RegionFileError } from "../codecs/regionFile";
 import type { SweepFileError } from "../../core/sweep/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */

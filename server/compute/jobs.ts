@@ -1,7 +1,7 @@
 import type { z } from "zod";
 import { readJsonFile } from "../../contract/codecs/jsonFile";
 import { readKitFile } from "../../contract/codecs/kitFile";
-import { pairingFile } from "../../contract/messages/pairing";
+import { pairingFile } from "../../contract/schemas/pairingFile";
 import { readRegionFile } from "../../contract/codecs/regionFile";
 import { unpackSweepFiles } from "../../contract/codecs/sweepArchive";
 import { alignMeasurements } from "../../core/sweep/scale";

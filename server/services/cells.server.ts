@@ -4,7 +4,7 @@ import type { Chemistry } from "../../core/power/discharge";
 import { type CellRule, type DayCells, dayCells, USUAL_RULE } from "../../core/power/cellPlan";
 import { chemistriesOf } from "../../core/power/packCells";
 import { fail, ok, type Result } from "../../core/units/result";
-import { changeWords } from "../../contract/schemas/power";
+import { changeWords } from "../../contract/messages/battery";
 import type { ServiceError } from "../../contract/schemas/serviceError";
 import type { AppContext } from "./appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";

@@ -11,7 +11,7 @@ import {
 import { packModel, type PairingRules, receiverModel } from "../../core/kit/models";
 import { NAME_LETTERS } from "../../core/day/trackSheet";
 import { fail, ok, type Result } from "../../core/units/result";
-import { PAIRING_FORMAT } from "../../contract/messages/pairing";
+import { PAIRING_FORMAT } from "../../contract/schemas/pairingFile";
 import type { ServiceError } from "../../contract/schemas/serviceError";
 import type { AppContext } from "./appContext.server";
 import { dayNowMs } from "./clock.server";

@@ -7,7 +7,7 @@ import {
   type ReportCell,
   type ReportTable,
   reportTables,
-} from "../../contract/codecs/reportTables";
+} from "../../contract/messages/reportTables";
 import { hitCauseWords } from "../../contract/messages/roll";
 import type { ServiceError } from "../../contract/schemas/serviceError";
 import type { AppContext } from "./appContext.server";

@@ -15,7 +15,7 @@ import {
   formatDuration,
   listWords,
 } from "../../../contract/messages/format";
-import { changeWords, violationWords } from "../../../contract/schemas/power";
+import { changeWords, violationWords } from "../../../contract/messages/battery";
 import type { Chemistry } from "../../../core/power/discharge";
 import { hoursAlong } from "../../../core/power/cellPlan";
 import { parseClockText } from "../../../core/units/clockText";

@@ -9,7 +9,7 @@ import {
   formatDuration,
   listWords,
 } from "../../../contract/messages/format";
-import { reportTables } from "../../../contract/codecs/reportTables";
+import { reportTables } from "../../../contract/messages/reportTables";
 import { hitCauseWords } from "../../../contract/messages/roll";
 import { Button } from "../../ui/Button/Button";
 import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";

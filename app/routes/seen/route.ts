@@ -2,7 +2,8 @@ import { data } from "react-router";
 import type { Route } from "./+types/route";
 import { recordSeen } from "../../../server/services/syncs.server";
 import { serviceErrorWords } from "../../../contract/messages/error";
-import { seenItems, seenNoteWords, type SeenReply } from "../../../contract/schemas/seen";
+import { seenNoteWords } from "../../../contract/messages/seen";
+import { seenItems, type SeenReply } from "../../../contract/schemas/seen";
 import { dayIdOf } from "../shared/reply.server";
 
 /** Takes what was seen, one thing or a whole pocketful from a phone that was out of reach. */

@@ -8,10 +8,10 @@ import {
   formatDuration,
   listWords,
   mhz,
-} from "../messages/format";
-import { logClock } from "../messages/log";
-import { reportOutcomeWords } from "../messages/report";
-import { hitCauseWords, shareWords } from "../messages/roll";
+} from "./format";
+import { logClock } from "./log";
+import { reportOutcomeWords } from "./report";
+import { hitCauseWords, shareWords } from "./roll";
 
 export interface ReportCell {
   text: string;
