@@ -22,12 +22,12 @@ import { coordinate } from "../core/coordination/coordinate";
 import { coverage, type CoverageQuestion } from "../core/radio/coverage";
 import { fading } from "../core/radio/fading";
 import { linkBudget, type LinkQuestion } from "../core/radio/link";
-import { rasterChannels, RASTERS } from "../core/regions/raster";
-import { rasterOf, REGIONS } from "../core/regions/region";
-import { alignMeasurements, perStepDb } from "../core/sweep/scale";
-import { analyseSweep } from "../core/sweep/analyseSweep";
-import { mergeMeasurements } from "../core/sweep/mergeMeasurements";
-import { readSweepFiles, type SweepRead } from "../core/sweep/readSweepFile";
+import { rasterChannels, RASTERS } from "../core/regulations/raster";
+import { rasterOf, REGIONS } from "../core/regulations/region";
+import { alignMeasurements, perStepDb } from "../core/spectrum/scale";
+import { analyseSweep } from "../core/spectrum/analyseSweep";
+import { mergeMeasurements } from "../core/spectrum/mergeMeasurements";
+import { readSweepFiles, type SweepRead } from "../core/spectrum/readSweepFile";
 import { batteryPlan } from "./batteryPlan";
 import { RequestError } from "./requestError";
 

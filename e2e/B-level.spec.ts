@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { voice } from "../core/air/voice";
+import { voice } from "../core/simulator/voice";
 import { wavFile } from "../core/audio/wav";
 import { Mixer } from "./mixer";
 

@@ -20,11 +20,11 @@ const entry = [
   "coordination/checkSet",
   "coordination/coordinate",
   "coordination/profile",
-  "sweep/analyseSweep",
-  "sweep/readSweepFile",
-  "regions/raster",
-  "air/air",
-  "air/portEllery",
+  "spectrum/analyseSweep",
+  "spectrum/readSweepFile",
+  "regulations/raster",
+  "simulator/air",
+  "simulator/portEllery",
   "radio/link",
 ];
 writeFileSync(

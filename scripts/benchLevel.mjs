@@ -5,7 +5,7 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 
-export const LEVEL_MODULES = ["audio/analyseWav", "audio/wav", "air/voice"];
+export const LEVEL_MODULES = ["audio/analyseWav", "audio/wav", "simulator/voice"];
 
 const RATE = 48_000;
 

@@ -316,5 +316,5 @@ export const PICK_MODULES = [
   "coordination/candidates",
   "coordination/forbidden",
   "day/pickProblem",
-  "regions/region",
+  "regulations/region",
 ].map((m) => join(root, "core", m));

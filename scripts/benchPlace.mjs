@@ -1,6 +1,11 @@
 // How fast a place is reckoned: the map of margin, the same while an antenna is dragged, and the
 // search for two places.
-export const PLACE_MODULES = ["plan/floorPlan", "plan/planCoverage", "plan/search", "plan/walk"];
+export const PLACE_MODULES = [
+  "location/floorPlan",
+  "location/planCoverage",
+  "location/search",
+  "location/walk",
+];
 
 const random = (() => {
   let x = 7;

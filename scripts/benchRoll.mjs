@@ -8,7 +8,7 @@ import { chromium } from "@playwright/test";
 import { bigDay } from "./bigDay.mjs";
 import { ensureBuilt } from "./lib.mjs";
 
-export const ROLL_MODULES = ["roll/timeline", "roll/reading"];
+export const ROLL_MODULES = ["monitor/timeline", "monitor/reading"];
 const HOURS = 10;
 const FRAMES_MS = 10_000;
 

@@ -1,5 +1,5 @@
 import { airHeadline, airSentences } from "../contract/messages/scan";
-import { PORT_ELLERY_SITES } from "../core/air/portEllery";
+import { PORT_ELLERY_SITES } from "../core/simulator/portEllery";
 import { airViewOf, elsewhereOf, lawViewOf, quietViewOf } from "../server/services/airViews.server";
 import { loadDay } from "../server/services/dayView.server";
 import { moveTo } from "../server/services/moves.server";

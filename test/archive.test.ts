@@ -8,7 +8,7 @@ import type { ServiceError } from "../contract/schemas/serviceError";
 import { listDays, listShoots } from "../server/db/repositories/days.server";
 import { plainTables } from "../server/db/repositories/archive.server";
 import { insertPiece } from "../server/db/repositories/readings.server";
-import { emptyPiece } from "../core/roll/timeline";
+import { emptyPiece } from "../core/monitor/timeline";
 import { correctEntry, logOf } from "../server/services/log.server";
 import { answerHit, callHit } from "../server/services/hits.server";
 import { loadDay } from "../server/services/dayView.server";

@@ -1,6 +1,6 @@
 import ICAL from "ical.js";
-import { breaksOf, dayCells, hoursAlong, needsOf, USUAL_RULE } from "../core/power/cellPlan";
-import { packPower } from "../core/power/dayCells";
+import { breaksOf, dayCells, hoursAlong, needsOf, USUAL_RULE } from "../core/battery/cellPlan";
+import { packPower } from "../core/battery/dayCells";
 import type { DayEvent } from "../core/day/dayEvents";
 import type { Scene } from "../core/day/scenes";
 import {

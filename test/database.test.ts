@@ -19,9 +19,9 @@ import { listSyncs } from "../server/db/repositories/records.server";
 import { SHIPPED_KIT } from "../core/kit/shipped";
 import { appendVersion } from "../server/db/repositories/versionedLists.server";
 import { packUnit, receiverUnit } from "../testkit/case";
-import { PLAIN_SETUP } from "../core/sweep/setup";
+import { PLAIN_SETUP } from "../core/spectrum/setup";
 import { insertSweep, listSweeps, loadMeasurement } from "../server/db/repositories/sweeps.server";
-import type { Measurement } from "../core/sweep/sweep";
+import type { Measurement } from "../core/spectrum/sweep";
 
 let folder: string;
 let db: Database;

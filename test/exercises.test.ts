@@ -1,4 +1,4 @@
-import { DAY_EXERCISE_MS } from "../core/practice/dayExercise";
+import { DAY_EXERCISE_MS } from "../core/training/dayExercise";
 import { Numbers, renumbered } from "../server/db/repositories/archive.server";
 import { loadDay } from "../server/services/dayView.server";
 import {

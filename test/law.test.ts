@@ -12,11 +12,11 @@ import {
 import { allPacksOff } from "../server/services/syncs.server";
 import { practiceApp, propose, scanToEnd, type PracticeApp } from "./practiceApp";
 
-const shipped = (name: string) => readFileSync(`core/regions/rules/${name}.json`, "utf8");
+const shipped = (name: string) => readFileSync(`core/regulations/rules/${name}.json`, "utf8");
 
 describe("region files", () => {
-  test.each(readdirSync("core/regions/rules"))("%s, which ships, is a good one", (file) =>
-    expect(readRegionFile(readFileSync(`core/regions/rules/${file}`, "utf8"))).toMatchObject({
+  test.each(readdirSync("core/regulations/rules"))("%s, which ships, is a good one", (file) =>
+    expect(readRegionFile(readFileSync(`core/regulations/rules/${file}`, "utf8"))).toMatchObject({
       ok: true,
     }),
   );

@@ -1,6 +1,6 @@
 import { ordinaryRig } from "../core/day/rigCard";
-import { walkForecast } from "../core/plan/forecast";
-import { walkTest } from "../core/plan/walkTest";
+import { walkForecast } from "../core/location/forecast";
+import { walkTest } from "../core/location/walkTest";
 import {
   beginDrawing,
   keepDrawing,

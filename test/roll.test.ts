@@ -5,9 +5,9 @@ import { join } from "node:path";
 import { mhz } from "../contract/messages/format";
 import { logCsv, reportJson } from "../server/services/report.server";
 import { reportPdf } from "../server/services/reportPdf.server";
-import { byteToRf } from "../core/roll/reading";
-import { COLUMN, COLUMN_BYTES } from "../core/roll/extremes";
-import type { RigHappening } from "../core/air/rig";
+import { byteToRf } from "../core/monitor/reading";
+import { COLUMN, COLUMN_BYTES } from "../core/monitor/extremes";
+import type { RigHappening } from "../core/simulator/rig";
 import { getDayView, loadDay } from "../server/services/dayView.server";
 import {
   answerHit,

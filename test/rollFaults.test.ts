@@ -1,7 +1,7 @@
 import { spawn } from "node:child_process";
-import type { LiveFrame } from "../core/air/liveRig";
-import { COLUMN, COLUMN_BYTES } from "../core/roll/extremes";
-import { BYTES, readReading } from "../core/roll/reading";
+import type { LiveFrame } from "../core/simulator/liveRig";
+import { COLUMN, COLUMN_BYTES } from "../core/monitor/extremes";
+import { BYTES, readReading } from "../core/monitor/reading";
 import type { RollState } from "../contract/schemas/rollState";
 import { ok } from "../core/units/result";
 import type { RigPort } from "../server/devices/port.server";

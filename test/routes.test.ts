@@ -6,7 +6,7 @@ import { dayIntents } from "../app/routes/day/intents";
 import { levelIntents } from "../app/routes/level/intents";
 import { pickIntents } from "../app/routes/pick/intents";
 import { ordinaryRig } from "../core/day/rigCard";
-import { emptyPlan } from "../core/plan/floorPlan";
+import { emptyPlan } from "../core/location/floorPlan";
 import { rangeIntents } from "../app/routes/range/intents";
 import { placeIntents } from "../app/routes/place/intents";
 import { scanIntents } from "../app/routes/scan/intents";
@@ -22,7 +22,7 @@ import { wrapIntents } from "../app/routes/wrap/intents";
 import { dayIdOf, readIntent } from "../app/routes/shared/reply.server";
 import { airOf, limitPerBinDbm, spineOf } from "../app/features/air/spectrumOf";
 import { chosenChannel } from "../app/features/channel/ChannelChooser";
-import { RASTERS } from "../core/regions/raster";
+import { RASTERS } from "../core/regulations/raster";
 import { themeCookie, themeOf } from "../app/features/frame/themeCookie";
 
 const flatten = (list: RouteConfigEntry[], base = ""): { path: string; file: string }[] =>

@@ -1,12 +1,12 @@
 import { z } from "zod";
-import type { Region } from "../../core/regions/region";
+import type { Region } from "../../core/regulations/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import { frequencyHz, goesUp, notNegative, positive } from "../schemas/fields";
 import type { RegionFileError } from "../schemas/fileErrors";
 import { readJsonFile } from "./jsonFile";
 
 /**
- * A region's law as a file: the shape of those that ship in core/regions/rules, and of the user's
+ * A region's law as a file: the shape of those that ship in core/regulations/rules, and of the user's
  * own.
  */
 export const regionFile = z.object({

@@ -1,6 +1,6 @@
 import { Gunzip, Unzip, UnzipInflate } from "fflate";
 import { fail, ok, type Result } from "../../core/units/result";
-import type { NamedFile } from "../../core/sweep/readSweepFile";
+import type { NamedFile } from "../../core/spectrum/readSweepFile";
 import type { ArchiveError } from "../schemas/fileErrors";
 
 /**

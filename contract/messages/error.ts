@@ -1,4 +1,4 @@
-import type { DeviceError } from "../../core/air/rig";
+import type { DeviceError } from "../../core/simulator/rig";
 import { capital, formatClock, formatDate, formatSpan, listWords, mhz } from "./format";
 import { caseProblemWords } from "./kit";
 import { planProblemWords } from "./plan";

@@ -1,6 +1,6 @@
-import type { PlacedAntenna } from "../../core/plan/floorPlan";
-import type { PlanProblem } from "../../core/plan/floorPlan";
-import type { Help } from "../../core/plan/search";
+import type { PlacedAntenna } from "../../core/location/floorPlan";
+import type { PlanProblem } from "../../core/location/floorPlan";
+import type { Help } from "../../core/location/search";
 import { formatDb, listWords } from "./format";
 
 /** What of a drawing makes no sense. */

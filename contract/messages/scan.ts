@@ -1,9 +1,9 @@
-import type { SeenCarrier } from "../../core/sweep/analyseSweep";
-import type { Comb } from "../../core/sweep/combs";
-import type { SweepDifference } from "../../core/sweep/compareSweeps";
-import type { Hump } from "../../core/sweep/humps";
-import type { TvChannel } from "../../core/sweep/television";
-import type { FrequencyRange } from "../../core/regions/region";
+import type { SeenCarrier } from "../../core/spectrum/analyseSweep";
+import type { Comb } from "../../core/spectrum/combs";
+import type { SweepDifference } from "../../core/spectrum/compareSweeps";
+import type { Hump } from "../../core/spectrum/humps";
+import type { TvChannel } from "../../core/spectrum/television";
+import type { FrequencyRange } from "../../core/regulations/region";
 import type { BlockRoom, QuietStretch } from "../../core/day/quietPlaces";
 import type { AirView, ElsewhereView, LawView } from "../schemas/airView";
 import { formatMhz } from "../../core/units/frequencyText";

@@ -5,7 +5,7 @@ import type { BrokenRule } from "../../core/coordination/explain";
 import { gradeOf, type ProductLevel } from "../../core/coordination/imLevels";
 import type { ProductKind } from "../../core/coordination/products";
 import type { PickReason } from "../../core/coordination/explainPick";
-import type { SweepFileError } from "../../core/sweep/sweep";
+import type { SweepFileError } from "../../core/spectrum/sweep";
 import { formatMhz, type FrequencyTextError } from "../../core/units/frequencyText";
 import { formatDb, formatDbfs, formatDbm, formatSpan, mhz } from "./format";
 

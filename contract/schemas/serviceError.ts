@@ -1,4 +1,4 @@
-import type { DeviceError } from "../../core/air/rig";
+import type { DeviceError } from "../../core/simulator/rig";
 import type { BrokenRule } from "../../core/coordination/explain";
 import type { NoPair } from "../../core/day/freePair";
 import type { HandedRowProblem } from "../../core/day/handedDown";
@@ -8,8 +8,8 @@ import type { ProofPart } from "../../core/day/proofParts";
 import type { PairingProblem } from "../../core/kit/pairing";
 import type { ArchiveError, KitFileError, RegionFileError } from "./fileErrors";
 import type { ShootArchiveError } from "./shootArchive";
-import type { PlanProblem } from "../../core/plan/floorPlan";
-import type { SweepFileError } from "../../core/sweep/sweep";
+import type { PlanProblem } from "../../core/location/floorPlan";
+import type { SweepFileError } from "../../core/spectrum/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =

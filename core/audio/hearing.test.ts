@@ -1,5 +1,5 @@
-import { playChain } from "../air/playChain";
-import { voice, type VoiceAsked } from "../air/voice";
+import { playChain } from "../simulator/playChain";
+import { voice, type VoiceAsked } from "../simulator/voice";
 import { type MeasuredTrack, TrackMeter } from "./analyseWav";
 import { type Finding, judgeHearing } from "./hearing";
 

@@ -1,5 +1,5 @@
-import { playChain } from "../air/playChain";
-import { voice } from "../air/voice";
+import { playChain } from "../simulator/playChain";
+import { voice } from "../simulator/voice";
 import { inputModel, microphoneModel, packModel, receiverModel } from "../kit/models";
 import { reachableOf } from "../kit/setups";
 import { SHIPPED_KIT } from "../kit/shipped";

@@ -1,5 +1,5 @@
-import type { Raster } from "../regions/raster";
-import { mergeStretches } from "../regions/region";
+import type { Raster } from "../regulations/raster";
+import { mergeStretches } from "../regulations/region";
 import { NoiseIndex } from "./candidates";
 import type { BrokenRule } from "./brokenRule";
 import type { Conflict } from "./checkSet";

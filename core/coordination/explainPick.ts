@@ -10,7 +10,7 @@ import { levelOf } from "./explain";
 import type { ProductLevel } from "./imLevels";
 import { strictestOf } from "./profile";
 import type { CoordinationRequest } from "./request";
-import { mergeStretches, type FrequencyRange } from "../regions/region";
+import { mergeStretches, type FrequencyRange } from "../regulations/region";
 
 /**
  * Why one carrier stands well where it stands: what it has in hand on every count, and what comes

@@ -5,7 +5,7 @@ import { coordinateQuietFirst } from "./quietFirst";
 import type { CoordinationRequest } from "./request";
 import { productRoots } from "./roots";
 import { verifySet } from "./verify";
-import { RASTERS } from "../regions/raster";
+import { RASTERS } from "../regulations/raster";
 
 const channel = (id: string) => ({
   id,

@@ -1,4 +1,4 @@
-import { mergeStretches } from "../regions/region";
+import { mergeStretches } from "../regulations/region";
 import { candidatesFor, NoiseIndex } from "./candidates";
 import { ForbiddenMap } from "./forbidden";
 import { type JudgedPick, SetJudge } from "./judge";

@@ -1,5 +1,5 @@
-import type { Raster } from "../regions/raster";
-import { mergeStretches } from "../regions/region";
+import type { Raster } from "../regulations/raster";
+import { mergeStretches } from "../regulations/region";
 import { NoiseIndex, noiseInBand } from "./candidates";
 import { type BrokenRule, levelOf } from "./explain";
 import { explainPicks, type PickReason } from "./explainPick";

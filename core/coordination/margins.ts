@@ -1,4 +1,4 @@
-import type { FrequencyRange } from "../regions/region";
+import type { FrequencyRange } from "../regulations/region";
 import { forEachMeeting, type MeetingReach } from "./meetings";
 import type { Carrier, ProductKind } from "./products";
 import type { Profile } from "./profile";

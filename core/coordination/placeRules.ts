@@ -1,4 +1,4 @@
-import { channelAt, type Raster } from "../regions/raster";
+import { channelAt, type Raster } from "../regulations/raster";
 import { judgePlace, type NoiseIndex } from "./candidates";
 import type { BrokenRule } from "./brokenRule";
 import type { ChannelRequest, CoordinationRequest } from "./request";

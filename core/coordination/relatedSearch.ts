@@ -1,7 +1,7 @@
 import { firstAbove } from "./sorted";
 import type { RandomSource } from "../units/random";
 import type { Profile } from "./profile";
-import type { FrequencyRange } from "../regions/region";
+import type { FrequencyRange } from "../regulations/region";
 import { RelationGuards, type SetRelations } from "./relations";
 
 export interface RelatedSlot {

@@ -1,4 +1,4 @@
-import type { FrequencyRange } from "../regions/region";
+import type { FrequencyRange } from "../regulations/region";
 import type { Conflict } from "./checkSet";
 import type { Carrier } from "./products";
 import type { Margins } from "./margins";

@@ -1,4 +1,4 @@
-import { mergeStretches, type FrequencyRange } from "../regions/region";
+import { mergeStretches, type FrequencyRange } from "../regulations/region";
 import {
   type Candidate,
   candidatesFor,

@@ -1,4 +1,4 @@
-import type { FrequencyRange } from "../regions/region";
+import type { FrequencyRange } from "../regulations/region";
 import type { TuningRange } from "./request";
 
 /**

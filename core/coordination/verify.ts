@@ -2,7 +2,7 @@ import type { BrokenRule } from "./explain";
 import { SetJudge } from "./judge";
 import { isClear } from "./relations";
 import type { CoordinationRequest } from "./request";
-import type { Raster } from "../regions/raster";
+import type { Raster } from "../regulations/raster";
 
 export interface ProposedSet {
   picks: readonly { channelId: string; frequencyHz: number }[];

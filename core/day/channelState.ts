@@ -1,4 +1,4 @@
-import type { FrequencyRange } from "../regions/region";
+import type { FrequencyRange } from "../regulations/region";
 import type { Channel, DayFacts, RescanRule, SweepRecord, SyncRecord } from "./facts";
 import { isNeeded, type ProofState, proofStates } from "./proof";
 import type { ProofChange, ProofPart } from "./proofParts";

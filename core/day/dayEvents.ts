@@ -1,5 +1,5 @@
-import type { Chemistry } from "../power/discharge";
-import type { HitAnswerKind, HitReason, HitCause } from "../roll/hitCause";
+import type { Chemistry } from "../battery/discharge";
+import type { HitAnswerKind, HitReason, HitCause } from "../monitor/hitCause";
 
 /** What was judged of a hit when it was called, kept as it was told then. */
 export interface HitJudgement {
@@ -32,7 +32,7 @@ export type DayHappening =
       scene: string | null;
       judged: HitJudgement;
       /**
-       * The last twenty seconds before it, four bytes a tenth (core/roll/reading), base64; empty
+       * The last twenty seconds before it, four bytes a tenth (core/monitor/reading), base64; empty
        * where nothing was read.
        */
       readings: string;

@@ -2,7 +2,7 @@ import { freePair, monogram } from "./freePair";
 import { isSameSketch, sketchGeometry, sketchOf, WALL_WORDS, type WallWord } from "./placeSketch";
 import { readTypedScene } from "./sceneTable";
 import { SHIPPED_KIT } from "../kit/shipped";
-import { REGIONS } from "../regions/region";
+import { REGIONS } from "../regulations/region";
 import { packUnit, receiverUnit } from "../../testkit/case";
 import { parsePosition } from "../../contract/messages/place";
 

@@ -1,7 +1,7 @@
 import { packLegality } from "../kit/match";
 import { type Kit, packModel, receiverModel } from "../kit/models";
 import { powerOf, type CaseUnit } from "../kit/units";
-import type { Region } from "../regions/region";
+import type { Region } from "../regulations/region";
 import { endsMeet, mostPairs } from "./readiness";
 
 /** A pack and a channel of a receiver that nobody uses. */

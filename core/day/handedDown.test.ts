@@ -7,7 +7,7 @@ import {
 } from "./handedDown";
 import { PROFILES } from "../coordination/profile";
 import type { CoordinationRequest } from "../coordination/request";
-import { RASTERS } from "../regions/raster";
+import { RASTERS } from "../regulations/raster";
 
 const raster = RASTERS["EU-8"];
 const talkers = [

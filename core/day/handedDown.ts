@@ -1,7 +1,7 @@
 import { plainText } from "../units/plainText";
 import { brokenRules, type BrokenRule } from "../coordination/explain";
 import type { CoordinationRequest } from "../coordination/request";
-import { rasterChannels, type Raster } from "../regions/raster";
+import { rasterChannels, type Raster } from "../regulations/raster";
 import { parseFrequencyText, type FrequencyTextError } from "../units/frequencyText";
 import { fail, ok, type Result } from "../units/result";
 import { carrierId } from "./pickProblem";

@@ -1,4 +1,4 @@
-import type { HitCause } from "../roll/hitCause";
+import type { HitCause } from "../monitor/hitCause";
 import type { DayEvent, DayHappening, HitJudgement } from "./dayEvents";
 import type { PlanRecord } from "./facts";
 

@@ -1,9 +1,9 @@
 import { openStretches, pickProblem, takenTelevision, type PickFacts } from "./pickProblem";
 import { PROFILES } from "../coordination/profile";
-import { RASTERS } from "../regions/raster";
-import { REGIONS } from "../regions/region";
-import { analyseSweep, type SweepAnalysis } from "../sweep/analyseSweep";
-import type { Measurement } from "../sweep/sweep";
+import { RASTERS } from "../regulations/raster";
+import { REGIONS } from "../regulations/region";
+import { analyseSweep, type SweepAnalysis } from "../spectrum/analyseSweep";
+import type { Measurement } from "../spectrum/sweep";
 import { seededRandom } from "../units/random";
 
 const points = 2881;

@@ -1,11 +1,16 @@
 import { judgePlace } from "../coordination/candidates";
-import { mergeStretches, legalWindows, type Region, type FrequencyRange } from "../regions/region";
-import { rasterChannels, type Raster } from "../regions/raster";
+import {
+  mergeStretches,
+  legalWindows,
+  type Region,
+  type FrequencyRange,
+} from "../regulations/region";
+import { rasterChannels, type Raster } from "../regulations/raster";
 import type { Profile } from "../coordination/profile";
 import type { CoordinationRequest, NoiseStretch, TuningRange } from "../coordination/request";
-import type { SweepAnalysis } from "../sweep/analyseSweep";
-import { channelNoise } from "../sweep/channelNoise";
-import { noiseLimit } from "../sweep/noiseLimit";
+import type { SweepAnalysis } from "../spectrum/analyseSweep";
+import { channelNoise } from "../spectrum/channelNoise";
+import { noiseLimit } from "../spectrum/noiseLimit";
 
 /** What a pick at a place rests on. */
 export interface PickFacts {

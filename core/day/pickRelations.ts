@@ -1,4 +1,4 @@
-import { mwToDbm, pathQuestion, type ReceiverFigures, type SiteGeometry } from "../air/site";
+import { mwToDbm, pathQuestion, type ReceiverFigures, type SiteGeometry } from "../simulator/site";
 import type { CarrierLevel, ImLevels } from "../coordination/imLevels";
 import {
   PROFILES,

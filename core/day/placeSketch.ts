@@ -1,4 +1,4 @@
-import type { SiteGeometry } from "../air/site";
+import type { SiteGeometry } from "../simulator/site";
 import type { Wall } from "../radio/link";
 
 /**

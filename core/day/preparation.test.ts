@@ -7,7 +7,7 @@ import { type PackModel, packModel, type ReceiverModel, receiverModel } from "..
 import { SHIPPED_KIT } from "../kit/shipped";
 import type { StockItem } from "../kit/units";
 import { packUnit as pack, receiverUnit as receiver, stockItem as stock } from "../../testkit/case";
-import { REGIONS } from "../regions/region";
+import { REGIONS } from "../regulations/region";
 
 const hour = 3_600_000;
 const places = [

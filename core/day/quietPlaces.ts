@@ -1,7 +1,7 @@
 import type { Bank } from "../coordination/banks";
 import { judgePlace, NoiseIndex } from "../coordination/candidates";
 import type { CoordinationRequest } from "../coordination/request";
-import { mergeStretches, type FrequencyRange } from "../regions/region";
+import { mergeStretches, type FrequencyRange } from "../regulations/region";
 import { openStretches } from "./pickProblem";
 
 /** A stretch where carriers may stand, and how good it is. */

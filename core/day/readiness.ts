@@ -9,12 +9,12 @@ import {
 } from "../kit/models";
 import { powerOf, type CaseUnit, type StockItem, type StockKind } from "../kit/units";
 import { defaultSetup } from "../kit/setups";
-import { pathQuestion, type SiteGeometry } from "../air/site";
+import { pathQuestion, type SiteGeometry } from "../simulator/site";
 import type { TuningRange } from "../coordination/request";
 import { tuningSpan } from "../coordination/tuning";
 import type { Wear } from "../radio/antenna";
 import { linkBudget } from "../radio/link";
-import type { Region, FrequencyRange } from "../regions/region";
+import type { Region, FrequencyRange } from "../regulations/region";
 import { MIN_MARGIN_DB } from "./channelState";
 import { packDays, peakOf, wiredStretches, type PackDay, type Scene } from "./scenes";
 

@@ -1,6 +1,6 @@
 import { rankRoom } from "./room";
-import { RASTERS } from "../regions/raster";
-import { distanceOnEarthM, stationsAt, type Transmitter } from "../regions/register";
+import { RASTERS } from "../regulations/raster";
+import { distanceOnEarthM, stationsAt, type Transmitter } from "../regulations/register";
 
 const raster = RASTERS["EU-8"];
 const span = (lowMhz: number, highMhz: number) => ({ lowHz: lowMhz * 1e6, highHz: highMhz * 1e6 });

@@ -1,5 +1,5 @@
-import { rasterChannels, type Raster } from "../regions/raster";
-import type { FrequencyRange } from "../regions/region";
+import { rasterChannels, type Raster } from "../regulations/raster";
+import type { FrequencyRange } from "../regulations/region";
 
 /** A stretch between stations, and what it is worth to this kit. */
 export interface RoomStretch extends FrequencyRange {

@@ -1,5 +1,5 @@
 import type { CoordinationRequest } from "../coordination/request";
-import { mergeStretches, type FrequencyRange } from "../regions/region";
+import { mergeStretches, type FrequencyRange } from "../regulations/region";
 
 const SAME_CARRIER_HZ = 25_000;
 

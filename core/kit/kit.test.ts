@@ -3,7 +3,7 @@ import { inputModel, microphoneModel, packModel, receiverModel } from "./models"
 import { SHIPPED_KIT } from "./shipped";
 import { receiversToScan } from "./scanCover";
 import { defaultSetup, levelQuestion, reachableOf, type LevelSettings } from "./setups";
-import { LOUDEST_SPL_AT_1M_DB } from "../air/practiceVoice";
+import { LOUDEST_SPL_AT_1M_DB } from "../simulator/practiceVoice";
 import { LEVEL_AIMS, recommend } from "../audio/recommend";
 
 const range = (low: number, high: number) => ({

@@ -11,7 +11,7 @@ import { antennaFit, packLegality, packLegalityAt, pairing } from "./match";
 import { packModel, receiverModel } from "./models";
 import { SHIPPED_KIT } from "./shipped";
 import { hzToSwitchCode, switchCodeToHz } from "./switchCode";
-import { REGIONS } from "../regions/region";
+import { REGIONS } from "../regulations/region";
 import { parseClockText } from "../units/clockText";
 
 // common practice, no published source: two 16-position switches, 256 steps of 0.1 MHz above the

@@ -5,7 +5,7 @@ import {
   type Region,
   type FrequencyRange,
   unruledStretches,
-} from "../regions/region";
+} from "../regulations/region";
 import type { PackModel, ReceiverModel } from "./models";
 import type { StockItem } from "./units";
 

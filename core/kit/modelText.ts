@@ -2,7 +2,7 @@ import { plainText } from "../units/plainText";
 import type { Bank } from "../coordination/banks";
 import type { TuningRange } from "../coordination/request";
 import { canBeSet, presets } from "../coordination/tuning";
-import { channelAt, rasterChannels, RASTERS } from "../regions/raster";
+import { channelAt, rasterChannels, RASTERS } from "../regulations/raster";
 import { formatMhz, parseFrequencyText } from "../units/frequencyText";
 import { fail, ok, type Result } from "../units/result";
 import { hzToSwitchCode } from "./switchCode";

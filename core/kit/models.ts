@@ -1,7 +1,7 @@
 import type { Bank } from "../coordination/banks";
 import type { ProfileName } from "../coordination/profile";
 import type { TuningRange } from "../coordination/request";
-import type { RasterName } from "../regions/raster";
+import type { RasterName } from "../regulations/raster";
 
 /** How a pack is brought onto its receiver's frequency. */
 export const SYNC_METHODS = [

@@ -1,6 +1,6 @@
 import { noiseFloorDbm } from "../radio/feed";
-import type { PathSetup, SiteGeometry } from "../air/site";
-import { mwToDbm } from "../air/site";
+import type { PathSetup, SiteGeometry } from "../simulator/site";
+import { mwToDbm } from "../simulator/site";
 import type { Effort, LevelChainQuestion } from "../audio/levelChain";
 import { audioLinkOf, linkNoiseDbfs } from "../audio/linkNoise";
 import type { Reachable } from "../audio/recommend";

@@ -1,8 +1,8 @@
 import { createParser } from "eventsource-parser";
 import type { z } from "zod";
-import type { LiveFrame } from "../../core/air/liveRig";
-import type { DeviceError, MeterReading, Rig, RigHappening } from "../../core/air/rig";
-import type { SimulatedWalk } from "../../core/air/walkAir";
+import type { LiveFrame } from "../../core/simulator/liveRig";
+import type { DeviceError, MeterReading, Rig, RigHappening } from "../../core/simulator/rig";
+import type { SimulatedWalk } from "../../core/simulator/walkAir";
 import { fail, ok, type Result } from "../../core/units/result";
 import {
   anything,

@@ -1,9 +1,15 @@
 import type { TuningRange } from "../../core/coordination/request";
-import type { LiveFrame } from "../../core/air/liveRig";
-import type { DeviceError, HiddenFault, MeterReading, Rig, RigHappening } from "../../core/air/rig";
-import type { SimulatedWalk, WalkAsked } from "../../core/air/walkAir";
+import type { LiveFrame } from "../../core/simulator/liveRig";
+import type {
+  DeviceError,
+  HiddenFault,
+  MeterReading,
+  Rig,
+  RigHappening,
+} from "../../core/simulator/rig";
+import type { SimulatedWalk, WalkAsked } from "../../core/simulator/walkAir";
 import type { UnitReports } from "../../core/day/facts";
-import type { FrequencyRange } from "../../core/regions/region";
+import type { FrequencyRange } from "../../core/regulations/region";
 import type { PairingIdentity } from "../../core/kit/pairing";
 import type { Result } from "../../core/units/result";
 

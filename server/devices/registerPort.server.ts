@@ -1,5 +1,5 @@
-import type { DeviceError } from "../../core/air/rig";
-import type { Position, PredictedStation } from "../../core/regions/register";
+import type { DeviceError } from "../../core/simulator/rig";
+import type { Position, PredictedStation } from "../../core/regulations/register";
 import { fail, ok, type Result } from "../../core/units/result";
 
 /** What a register of television must answer. */

@@ -1,8 +1,8 @@
 import { request as ask } from "node:http";
-import { PORT_ELLERY_SITES } from "../../core/air/portEllery";
-import { PORT_ELLERY_PLANS } from "../../core/air/portElleryPlans";
-import type { LiveFrame } from "../../core/air/liveRig";
-import type { Rig } from "../../core/air/rig";
+import { PORT_ELLERY_SITES } from "../../core/simulator/portEllery";
+import { PORT_ELLERY_PLANS } from "../../core/simulator/portElleryPlans";
+import type { LiveFrame } from "../../core/simulator/liveRig";
+import type { Rig } from "../../core/simulator/rig";
 import { httpRig } from "./httpRig.server";
 import type { RigPort, SweepChunk, SweepHead } from "./port.server";
 import { type RigStandIn, startStandIn } from "./standIn/standInServer.server";

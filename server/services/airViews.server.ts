@@ -14,9 +14,9 @@ import {
   type QuietStretch,
 } from "../../core/day/quietPlaces";
 import { modelName, receiverModel } from "../../core/kit/models";
-import { analyseSweep, type SweepAnalysis } from "../../core/sweep/analyseSweep";
-import { compareSweeps, type SweepDifference } from "../../core/sweep/compareSweeps";
-import { instrumentOffset, shifted } from "../../core/sweep/scale";
+import { analyseSweep, type SweepAnalysis } from "../../core/spectrum/analyseSweep";
+import { compareSweeps, type SweepDifference } from "../../core/spectrum/compareSweeps";
+import { instrumentOffset, shifted } from "../../core/spectrum/scale";
 import { receiversToScan } from "../../core/kit/scanCover";
 import { packLevels } from "../../contract/codecs/levels";
 import { listWords } from "../../contract/messages/format";
@@ -26,9 +26,9 @@ import {
   rasterOf,
   type FrequencyRange,
   unruledStretches,
-} from "../../core/regions/region";
-import { noiseLimit } from "../../core/sweep/noiseLimit";
-import { historyOf, percentileOfPasses } from "../../core/sweep/overTime";
+} from "../../core/regulations/region";
+import { noiseLimit } from "../../core/spectrum/noiseLimit";
+import { historyOf, percentileOfPasses } from "../../core/spectrum/overTime";
 import { pickedHz } from "../../core/day/pickedFrequency";
 import type { StoredSweep } from "../db/repositories/sweeps.server";
 import type { AppContext } from "./appContext.server";

@@ -1,8 +1,8 @@
 import ICAL from "ical.js";
 import { packModel } from "../../core/kit/models";
-import type { Chemistry } from "../../core/power/discharge";
-import { type CellRule, type DayCells, dayCells, USUAL_RULE } from "../../core/power/cellPlan";
-import { chemistriesOf } from "../../core/power/packCells";
+import type { Chemistry } from "../../core/battery/discharge";
+import { type CellRule, type DayCells, dayCells, USUAL_RULE } from "../../core/battery/cellPlan";
+import { chemistriesOf } from "../../core/battery/packCells";
 import { fail, ok, type Result } from "../../core/units/result";
 import { changeWords } from "../../contract/messages/battery";
 import type { ServiceError } from "../../contract/schemas/serviceError";

@@ -1,7 +1,7 @@
 import { tuningSpan } from "../../core/coordination/tuning";
 import { linkBudget } from "../../core/radio/link";
 import { levelChain } from "../../core/audio/levelChain";
-import { type PathSetup, pathQuestion } from "../../core/air/site";
+import { type PathSetup, pathQuestion } from "../../core/simulator/site";
 import { inputModel, microphoneModel, packModel, receiverModel } from "../../core/kit/models";
 import { inputGainsDb, levelQuestion, type LevelSettings } from "../../core/kit/setups";
 import type { LevelDetail } from "../../core/day/facts";

@@ -18,7 +18,7 @@ import { SHIPPED_KIT } from "../../core/kit/shipped";
 import { type CaseUnit, powerOf } from "../../core/kit/units";
 import { prepFindings, type PrepFacts } from "../../core/day/readiness";
 import { openAnswers, withRetunes } from "../../core/day/hits";
-import type { DeviceError } from "../../core/air/rig";
+import type { DeviceError } from "../../core/simulator/rig";
 import { fail, ok, type Result } from "../../core/units/result";
 import { pickedHz } from "../../core/day/pickedFrequency";
 import type { ServiceError } from "../../contract/schemas/serviceError";

@@ -1,4 +1,4 @@
-import type { HiddenFault } from "../../core/air/rig";
+import type { HiddenFault } from "../../core/simulator/rig";
 import { canBeSet, overlaps } from "../../core/coordination/tuning";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { seededRandom } from "../../core/units/random";

@@ -1,12 +1,12 @@
-import type { RigHappening } from "../../core/air/rig";
+import type { RigHappening } from "../../core/simulator/rig";
 import {
   DAY_EXERCISE_MS,
   dayExercise,
   exerciseId,
   scoreDay,
-} from "../../core/practice/dayExercise";
-import { EXERCISE_KINDS, type ExerciseKind, MAX_SEED } from "../../core/practice/exercise";
-import type { FaultCause } from "../../core/practice/faultExercise";
+} from "../../core/training/dayExercise";
+import { EXERCISE_KINDS, type ExerciseKind, MAX_SEED } from "../../core/training/exercise";
+import type { FaultCause } from "../../core/training/faultExercise";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/schemas/serviceError";
 import {

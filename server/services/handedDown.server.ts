@@ -8,7 +8,7 @@ import {
   type HandedMap,
   type HandedRow,
 } from "../../core/day/handedDown";
-import { rasterOf } from "../../core/regions/region";
+import { rasterOf } from "../../core/regulations/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import { formatMhz } from "../../core/units/frequencyText";
 import { pickedHz } from "../../core/day/pickedFrequency";

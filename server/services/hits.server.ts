@@ -9,8 +9,13 @@ import { lackingWhilePlaying } from "../../core/day/proof";
 import type { ProofPart } from "../../core/day/proofParts";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { powerOf } from "../../core/kit/units";
-import { answersTo, type HitAnswerKind, type HitCause, judgeHit } from "../../core/roll/hitCause";
-import type { HitEvidence, OtherChannel, ProductNow } from "../../core/roll/hitEvidence";
+import {
+  answersTo,
+  type HitAnswerKind,
+  type HitCause,
+  judgeHit,
+} from "../../core/monitor/hitCause";
+import type { HitEvidence, OtherChannel, ProductNow } from "../../core/monitor/hitEvidence";
 import { fail, ok, type Result } from "../../core/units/result";
 import { pickedHz } from "../../core/day/pickedFrequency";
 import { hitCauseWords } from "../../contract/messages/roll";

@@ -1,7 +1,7 @@
 import { packModel } from "../../core/kit/models";
 import { powerOf } from "../../core/kit/units";
-import { type PackPower, packPower } from "../../core/power/dayCells";
-import { packHours, usualChemistry } from "../../core/power/packCells";
+import { type PackPower, packPower } from "../../core/battery/dayCells";
+import { packHours, usualChemistry } from "../../core/battery/packCells";
 import type { LoadedDay } from "./dayView.server";
 
 /** How the cells of a pack of the case stand. */

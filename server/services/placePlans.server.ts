@@ -1,13 +1,13 @@
 import { levelOf } from "../../core/coordination/explain";
 import { conflictsOfEach, eachOnce } from "../../core/coordination/relations";
 import { carrierId } from "../../core/day/pickProblem";
-import type { SimulatedWalk } from "../../core/air/walkAir";
-import { mwToDbm } from "../../core/air/site";
+import type { SimulatedWalk } from "../../core/simulator/walkAir";
+import { mwToDbm } from "../../core/simulator/site";
 import { type AntennaFit, antennaFit, antennasOf } from "../../core/kit/match";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { powerOf } from "../../core/kit/units";
 import { ordinaryRig, type RigDetail } from "../../core/day/rigCard";
-import { PACK_HEIGHTS_M, walkForecast, WORN_TILT_DEG } from "../../core/plan/forecast";
+import { PACK_HEIGHTS_M, walkForecast, WORN_TILT_DEG } from "../../core/location/forecast";
 import {
   emptyPlan,
   type FloorPlan,
@@ -16,11 +16,11 @@ import {
   type PlanPicture,
   planProblems,
   type Walk,
-} from "../../core/plan/floorPlan";
-import { planQuestion } from "../../core/plan/planLink";
-import { bindToLaw, tooHot } from "../../core/plan/tooHot";
-import type { WalkPack, WalkReceiver } from "../../core/plan/walk";
-import type { WalkFit } from "../../core/plan/walkFit";
+} from "../../core/location/floorPlan";
+import { planQuestion } from "../../core/location/planLink";
+import { bindToLaw, tooHot } from "../../core/location/tooHot";
+import type { WalkPack, WalkReceiver } from "../../core/location/walk";
+import type { WalkFit } from "../../core/location/walkFit";
 import { fail, ok, type Result } from "../../core/units/result";
 import { count, listWords } from "../../contract/messages/format";
 import type { ServiceError } from "../../contract/schemas/serviceError";

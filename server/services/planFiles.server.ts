@@ -1,6 +1,6 @@
 import Papa from "papaparse";
-import { channelAt } from "../../core/regions/raster";
-import { rasterOf } from "../../core/regions/region";
+import { channelAt } from "../../core/regulations/raster";
+import { rasterOf } from "../../core/regulations/region";
 import type { TrackLine } from "../../core/day/trackSheet";
 import { packModel, receiverModel } from "../../core/kit/models";
 import { writtenAs } from "../../core/kit/modelText";

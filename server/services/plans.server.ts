@@ -9,8 +9,8 @@ import { carrierId, otherId, pickProblem, type PickFacts } from "../../core/day/
 import { countingScan } from "../../core/day/channelState";
 import { receiverModel } from "../../core/kit/models";
 import { powerOf } from "../../core/kit/units";
-import { rasterOf } from "../../core/regions/region";
-import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
+import { rasterOf } from "../../core/regulations/region";
+import type { SweepAnalysis } from "../../core/spectrum/analyseSweep";
 import { bestAfterHit } from "../../core/coordination/hit";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/schemas/serviceError";

@@ -1,7 +1,7 @@
-import { PORT_ELLERY_SITES, PORT_ELLERY_STATIONS } from "../../core/air/portEllery";
-import { PORT_ELLERY_PLANS } from "../../core/air/portElleryPlans";
-import type { PlaceDrawing } from "../../core/plan/floorPlan";
-import type { Rig, RigPack, RigScanner } from "../../core/air/rig";
+import { PORT_ELLERY_SITES, PORT_ELLERY_STATIONS } from "../../core/simulator/portEllery";
+import { PORT_ELLERY_PLANS } from "../../core/simulator/portElleryPlans";
+import type { PlaceDrawing } from "../../core/location/floorPlan";
+import type { Rig, RigPack, RigScanner } from "../../core/simulator/rig";
 import { SHIPPED_KIT } from "../../core/kit/shipped";
 import type { CaseUnit, StockItem } from "../../core/kit/units";
 import { insertChannel, type StoredChannel } from "../db/repositories/channels.server";

@@ -1,7 +1,7 @@
-import { type Rig, type RigPack, type RigReceiver, UNPAIRED_HZ } from "../../core/air/rig";
+import { type Rig, type RigPack, type RigReceiver, UNPAIRED_HZ } from "../../core/simulator/rig";
 import { SELF_CHOSEN_HZ } from "../../core/day/channelState";
 import { type Kit, packModel, receiverModel } from "../../core/kit/models";
-import { packHours, usualChemistry } from "../../core/power/packCells";
+import { packHours, usualChemistry } from "../../core/battery/packCells";
 import { type CaseUnit, powerOf } from "../../core/kit/units";
 import type { StoredChannel } from "../db/repositories/channels.server";
 import type { Day, DayPlace } from "../db/repositories/days.server";

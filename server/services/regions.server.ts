@@ -1,4 +1,4 @@
-import { REGIONS, type Region } from "../../core/regions/region";
+import { REGIONS, type Region } from "../../core/regulations/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/schemas/serviceError";
 import type { Database } from "../db/connection.server";

@@ -1,13 +1,13 @@
-import { dayScript } from "../../core/air/dayScript";
-import type { RigHappening } from "../../core/air/rig";
+import { dayScript } from "../../core/simulator/dayScript";
+import type { RigHappening } from "../../core/simulator/rig";
 import {
   needsReadings,
   seamFromPieces,
   seamFromSummaries,
   type SeamWindow,
   SLOT_MS,
-} from "../../core/roll/timeline";
-import { DAY_EXERCISE_MS } from "../../core/practice/dayExercise";
+} from "../../core/monitor/timeline";
+import { DAY_EXERCISE_MS } from "../../core/training/dayExercise";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/schemas/serviceError";
 import { listEvents } from "../db/repositories/dayEvents.server";
@@ -116,7 +116,7 @@ export async function resumeRoll(app: AppContext): Promise<void> {
 }
 
 export interface SeamAnswer extends SeamWindow {
-  /** Extremes of each channel, column by column (core/roll/extremes), base64. */
+  /** Extremes of each channel, column by column (core/monitor/extremes), base64. */
   channels: Record<number, string>;
   span: { fromMs: number; toMs: number } | null;
 }

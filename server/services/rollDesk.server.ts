@@ -1,13 +1,18 @@
-import type { LiveFrame, LiveHalf } from "../../core/air/liveRig";
+import type { LiveFrame, LiveHalf } from "../../core/simulator/liveRig";
 import type { DayHappening } from "../../core/day/dayEvents";
 import { openAnswers } from "../../core/day/hits";
 import { receiverModel } from "../../core/kit/models";
 import { noiseFloorDbm } from "../../core/radio/feed";
-import { type Attention, dropoutsIn, isUsual, watchChannel } from "../../core/roll/channelWatch";
-import { followUsual, type LinkLimits, usualRf, type UsualRf } from "../../core/roll/hitEvidence";
-import { bestOf, BYTES, type ChannelReading } from "../../core/roll/reading";
-import { FrameGate, ReadingRing } from "../../core/roll/ring";
-import { emptyPiece, PIECE_MS, PIECE_SLOTS, SLOT_MS } from "../../core/roll/timeline";
+import { type Attention, dropoutsIn, isUsual, watchChannel } from "../../core/monitor/channelWatch";
+import {
+  followUsual,
+  type LinkLimits,
+  usualRf,
+  type UsualRf,
+} from "../../core/monitor/hitEvidence";
+import { bestOf, BYTES, type ChannelReading } from "../../core/monitor/reading";
+import { FrameGate, ReadingRing } from "../../core/monitor/ring";
+import { emptyPiece, PIECE_MS, PIECE_SLOTS, SLOT_MS } from "../../core/monitor/timeline";
 import { powerSumDb } from "../../core/units/decibels";
 import { pickedHz } from "../../core/day/pickedFrequency";
 import { insertPiece } from "../db/repositories/readings.server";

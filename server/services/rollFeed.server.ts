@@ -1,5 +1,5 @@
-import type { LinkLimits, UsualRf } from "../../core/roll/hitEvidence";
-import type { ChannelReading } from "../../core/roll/reading";
+import type { LinkLimits, UsualRf } from "../../core/monitor/hitEvidence";
+import type { ChannelReading } from "../../core/monitor/reading";
 import type { RollState, WatchView } from "../../contract/schemas/rollState";
 
 export type RollMessage =

@@ -1,6 +1,6 @@
 import type { SweepChunk, SweepHead } from "../devices/port.server";
-import { PLAIN_SETUP, type SweepSetup } from "../../core/sweep/setup";
-import type { Measurement } from "../../core/sweep/sweep";
+import { PLAIN_SETUP, type SweepSetup } from "../../core/spectrum/setup";
+import type { Measurement } from "../../core/spectrum/sweep";
 
 /** One receiver's part of a running scan. */
 export interface ScanPart extends SweepHead {

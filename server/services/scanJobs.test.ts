@@ -1,4 +1,4 @@
-import { PLAIN_SETUP } from "../../core/sweep/setup";
+import { PLAIN_SETUP } from "../../core/spectrum/setup";
 import { catchUp, measurementsOf, ScanJobs, type ScanEvent } from "./scanJobs.server";
 
 const part = (receiverKey: string, points: number, passes = 1) => ({

@@ -1,11 +1,11 @@
-import type { SweepAnalysis } from "../../core/sweep/analyseSweep";
-import { mergeParallel } from "../../core/sweep/mergeMeasurements";
-import { measuredWith, PLAIN_SETUP, type SweepSetup } from "../../core/sweep/setup";
-import type { Measurement } from "../../core/sweep/sweep";
+import type { SweepAnalysis } from "../../core/spectrum/analyseSweep";
+import { mergeParallel } from "../../core/spectrum/mergeMeasurements";
+import { measuredWith, PLAIN_SETUP, type SweepSetup } from "../../core/spectrum/setup";
+import type { Measurement } from "../../core/spectrum/sweep";
 import { receiverModel } from "../../core/kit/models";
 import { tuningSpan } from "../../core/coordination/tuning";
 import { receiversToScan } from "../../core/kit/scanCover";
-import { rasterOf, type Region, type FrequencyRange } from "../../core/regions/region";
+import { rasterOf, type Region, type FrequencyRange } from "../../core/regulations/region";
 import type { RescanRule } from "../../core/day/facts";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/schemas/serviceError";

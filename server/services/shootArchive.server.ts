@@ -10,7 +10,7 @@ import {
   type PlainRow,
   type PlainTables,
 } from "../../core/day/archiveTables";
-import type { Region } from "../../core/regions/region";
+import type { Region } from "../../core/regulations/region";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/schemas/serviceError";
 import {

@@ -1,8 +1,8 @@
-import { RowReader } from "../../core/sweep/readRows";
-import { beginsLikeRows, type NamedFile } from "../../core/sweep/readSweepFile";
-import type { Measurement } from "../../core/sweep/sweep";
-import { PLAIN_SETUP } from "../../core/sweep/setup";
-import { writeColumns, writeRows, writeSweepJson } from "../../core/sweep/sweepJson";
+import { RowReader } from "../../core/spectrum/readRows";
+import { beginsLikeRows, type NamedFile } from "../../core/spectrum/readSweepFile";
+import type { Measurement } from "../../core/spectrum/sweep";
+import { PLAIN_SETUP } from "../../core/spectrum/setup";
+import { writeColumns, writeRows, writeSweepJson } from "../../core/spectrum/sweepJson";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/schemas/serviceError";
 import { insertSweep } from "../db/repositories/sweeps.server";

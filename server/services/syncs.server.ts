@@ -1,4 +1,4 @@
-import type { DeviceError, MeterReading } from "../../core/air/rig";
+import type { DeviceError, MeterReading } from "../../core/simulator/rig";
 import { SELF_CHOSEN_HZ } from "../../core/day/channelState";
 import type { Channel, SyncRecord } from "../../core/day/facts";
 import { antennasOf, rfOf, silenceOf } from "../../core/day/proof";

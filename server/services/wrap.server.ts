@@ -1,6 +1,6 @@
 import { packModel } from "../../core/kit/models";
 import { type WrapStep, wrapSteps } from "../../core/day/wrapUp";
-import { powerEvents } from "../../core/power/dayCells";
+import { powerEvents } from "../../core/battery/dayCells";
 import { fail, ok, type Result } from "../../core/units/result";
 import type { ServiceError } from "../../contract/schemas/serviceError";
 import { insertEvent } from "../db/repositories/dayEvents.server";

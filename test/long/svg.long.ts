@@ -1,8 +1,8 @@
 import { chromium } from "@playwright/test";
 import { build } from "esbuild";
 import fc from "fast-check";
-import { PORT_ELLERY_PLANS } from "../../core/air/portElleryPlans";
-import { planToSvg } from "../../core/plan/planFiles";
+import { PORT_ELLERY_PLANS } from "../../core/simulator/portElleryPlans";
+import { planToSvg } from "../../core/location/planFiles";
 import { spoil, spoiling } from "../../testkit/spoil";
 
 const SEED = 20261130;

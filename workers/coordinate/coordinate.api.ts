@@ -7,7 +7,7 @@ import { makeRoom, type RoomFound } from "../../core/coordination/makeRoom";
 import { coordinateQuietFirst } from "../../core/coordination/quietFirst";
 import type { CoordinationRequest, CoordinationResult } from "../../core/coordination/request";
 import { type DayPlans, type PlaceRequest, plansOverDay } from "../../core/day/dayPlans";
-import type { Raster } from "../../core/regions/raster";
+import type { Raster } from "../../core/regulations/raster";
 
 /** Progress as it crosses the port, with the best set so far. */
 export type SearchNews = Omit<SearchProgress, "best"> & { best: CoordinationResult };

@@ -3,7 +3,7 @@ import type { JudgedSet } from "../../core/coordination/judge";
 import type { RoomFound } from "../../core/coordination/makeRoom";
 import type { CoordinationRequest } from "../../core/coordination/request";
 import type { DayPlans, PlaceRequest } from "../../core/day/dayPlans";
-import type { Raster } from "../../core/regions/raster";
+import type { Raster } from "../../core/regulations/raster";
 import { askWorker, type Running, type WorkerError } from "../ask";
 import type { CoordinateApi, SearchAnswer, SearchNews, SearchWay } from "./coordinate.api";
 

@@ -1,6 +1,6 @@
-import { playChain } from "../../core/air/playChain";
-import { practiceLine, type PracticeLine } from "../../core/air/practiceVoice";
-import { voice } from "../../core/air/voice";
+import { playChain } from "../../core/simulator/playChain";
+import { practiceLine, type PracticeLine } from "../../core/simulator/practiceVoice";
+import { voice } from "../../core/simulator/voice";
 import {
   analyseWav,
   type MeasuredTrack,

@@ -1,5 +1,5 @@
 import { proxy } from "comlink";
-import type { PracticeLine } from "../../core/air/practiceVoice";
+import type { PracticeLine } from "../../core/simulator/practiceVoice";
 import type { LevelChainQuestion } from "../../core/audio/levelChain";
 import type { WavError } from "../../core/audio/wav";
 import type { Result } from "../../core/units/result";

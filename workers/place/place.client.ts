@@ -1,7 +1,7 @@
 import { proxy, type Remote, wrap } from "comlink";
-import type { FloorPlan } from "../../core/plan/floorPlan";
-import type { WalkForecast } from "../../core/plan/forecast";
-import type { Placement, RankedHelp } from "../../core/plan/search";
+import type { FloorPlan } from "../../core/location/floorPlan";
+import type { WalkForecast } from "../../core/location/forecast";
+import type { Placement, RankedHelp } from "../../core/location/search";
 import { askWorker, type Running } from "../ask";
 import type { AskedWalk, MapAsked, PlanMap } from "./place.api";
 import type { PlacePageApi } from "./place.worker";

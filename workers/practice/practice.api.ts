@@ -4,35 +4,35 @@ import {
   airExercise,
   type AirLine,
   scoreAir,
-} from "../../core/practice/airExercise";
+} from "../../core/training/airExercise";
 import {
   type AntennaAnswer,
   type AntennaExercise,
   antennaExercise,
   type AntennaLine,
   scoreAntennas,
-} from "../../core/practice/antennaExercise";
-import type { Scored } from "../../core/practice/exercise";
+} from "../../core/training/antennaExercise";
+import type { Scored } from "../../core/training/exercise";
 import {
   type FaultAnswer,
   type FaultExercise,
   faultExercise,
   type FaultLine,
   scoreFault,
-} from "../../core/practice/faultExercise";
+} from "../../core/training/faultExercise";
 import {
   type PickAnswer,
   type PickExercise,
   pickExercise,
   type PickLine,
   scorePick,
-} from "../../core/practice/pickExercise";
+} from "../../core/training/pickExercise";
 import {
   scoreVoice,
   type VoiceExercise,
   voiceExercise,
   type VoiceLine,
-} from "../../core/practice/voiceExercise";
+} from "../../core/training/voiceExercise";
 import type { ChainSettings } from "../../core/audio/recommend";
 
 /** Exercises that need nothing but a page. */

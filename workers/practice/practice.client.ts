@@ -1,4 +1,4 @@
-import type { Scored } from "../../core/practice/exercise";
+import type { Scored } from "../../core/training/exercise";
 import { askWorker, type Running } from "../ask";
 import type { DeskKind, Exercise, ExerciseAnswer, ExerciseLine, PracticeApi } from "./practice.api";
 

@@ -1,6 +1,6 @@
 import { useCallback } from "react";
 import styled from "styled-components";
-import type { SweepHistory } from "../../../core/sweep/overTime";
+import type { SweepHistory } from "../../../core/spectrum/overTime";
 import { useCanvas } from "../useCanvas";
 import { useWidth } from "../useWidth";
 

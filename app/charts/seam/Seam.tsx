@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
 import styled from "styled-components";
-import { COLUMN_BYTES } from "../../../core/roll/extremes";
+import { COLUMN_BYTES } from "../../../core/monitor/extremes";
 import { useWidth } from "../useWidth";
 import { seamLayout, type SeamLayout, stretchesOf } from "./seamLayout";
 

@@ -1,5 +1,5 @@
-import { COLUMN, COLUMN_BYTES } from "../../../core/roll/extremes";
-import { BAD_QUALITY, byteToRf, GOOD_OVER_DB, QUALITY_STEPS } from "../../../core/roll/reading";
+import { COLUMN, COLUMN_BYTES } from "../../../core/monitor/extremes";
+import { BAD_QUALITY, byteToRf, GOOD_OVER_DB, QUALITY_STEPS } from "../../../core/monitor/reading";
 
 /**
  * One pixel column of a running seam: how far each antenna reaches outward from the middle line.
@@ -40,7 +40,7 @@ const OVERLOAD = 2;
 /**
  * A channel's running RF drawn outward from a middle line by what it has in hand, antenna A up, B
  * down: where both pinch, it drops out.
- * @param bytes - extremes column by column (core/roll/extremes), oldest first
+ * @param bytes - extremes column by column (core/monitor/extremes), oldest first
  */
 export function seamLayout(
   bytes: Uint8Array,

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
-import type { FrequencyRange } from "../../../core/regions/region";
+import type { FrequencyRange } from "../../../core/regulations/region";
 import { fit } from "../../charts/spectrum/view";
 
 const mhz = (text: string | null): number => Number(text ?? NaN) * 1e6;

@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import type { MeterReading } from "../../../core/air/rig";
+import type { MeterReading } from "../../../core/simulator/rig";
 import { formatDbm } from "../../../contract/messages/format";
 import { MONO } from "../../ui/theme/theme";
 

@@ -1,4 +1,4 @@
-import type { WalkForecast } from "../../../core/plan/forecast";
+import type { WalkForecast } from "../../../core/location/forecast";
 import type { WalkTrace } from "../../charts/floorPlan/FloorPlanChart";
 import { dropoutWords, reliabilityWords } from "../../../contract/messages/plan";
 

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import { COLUMN_BYTES, foldColumns } from "../../../core/roll/extremes";
+import { COLUMN_BYTES, foldColumns } from "../../../core/monitor/extremes";
 import { formatDayClock } from "../../../contract/messages/format";
 import { Seam, type SeamSource } from "../../charts/seam/Seam";
 import { QuietButton } from "../../ui/Button/Button";

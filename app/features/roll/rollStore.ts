@@ -1,6 +1,11 @@
-import { columnsOf } from "../../../core/roll/extremes";
-import { BYTES, byteToAudio, readReading, type ChannelReading } from "../../../core/roll/reading";
-import { SLOT_MS } from "../../../core/roll/timeline";
+import { columnsOf } from "../../../core/monitor/extremes";
+import {
+  BYTES,
+  byteToAudio,
+  readReading,
+  type ChannelReading,
+} from "../../../core/monitor/reading";
+import { SLOT_MS } from "../../../core/monitor/timeline";
 
 /** A quarter of an hour. */
 const SLOTS = 9000;

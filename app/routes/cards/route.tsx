@@ -20,8 +20,8 @@ import {
 } from "../../../contract/messages/rig";
 import { type RigDetail, type RigFacts, rigLines, SCENE_CAUTIONS } from "../../../core/day/rigCard";
 import { microphoneModel, packModel } from "../../../core/kit/models";
-import { sideTowards } from "../../../core/plan/forecast";
-import { walkPoints } from "../../../core/plan/walk";
+import { sideTowards } from "../../../core/location/forecast";
+import { walkPoints } from "../../../core/location/walk";
 import { WEARS } from "../../features/channel/choices";
 import { ChannelChooser } from "../../features/channel/ChannelChooser";
 import { PrimaryButton } from "../../ui/Button/Button";

@@ -16,8 +16,8 @@ import {
   listWords,
 } from "../../../contract/messages/format";
 import { changeWords, violationWords } from "../../../contract/messages/battery";
-import type { Chemistry } from "../../../core/power/discharge";
-import { hoursAlong } from "../../../core/power/cellPlan";
+import type { Chemistry } from "../../../core/battery/discharge";
+import { hoursAlong } from "../../../core/battery/cellPlan";
 import { parseClockText } from "../../../core/units/clockText";
 import { CellChart } from "../../charts/cells/CellChart";
 import { useNow } from "../../features/frame/useNow";

@@ -7,8 +7,8 @@ import {
   type PlaceRange,
 } from "../../../server/services/placePlans.server";
 import { capital, count, formatDb, listWords, mhz } from "../../../contract/messages/format";
-import { clearances } from "../../../core/plan/clearance";
-import type { FloorPlan } from "../../../core/plan/floorPlan";
+import { clearances } from "../../../core/location/clearance";
+import type { FloorPlan } from "../../../core/location/floorPlan";
 import { splayVerdict, whipFor } from "../../../core/radio/antennaDesk";
 import { envelopeCorrelation } from "../../../core/radio/fading";
 import { wavelengthM } from "../../../core/radio/propagation";
@@ -20,7 +20,7 @@ import { Status } from "../../ui/Status/Status";
 import { dayIdOf, orNotFound } from "../shared/reply.server";
 import { useDay } from "../shared/useDay";
 import { walksOf } from "../shared/usePlanReckoning";
-import { walkPoints } from "../../../core/plan/walk";
+import { walkPoints } from "../../../core/location/walk";
 import { FeedDesk } from "./FeedDesk";
 
 export async function loader({ params, context }: Route.LoaderArgs) {

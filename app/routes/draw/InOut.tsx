@@ -3,8 +3,13 @@ import { FileTrigger } from "react-aria-components";
 import { count } from "../../../contract/messages/format";
 import { floorPlanShape } from "../../../contract/schemas/placePlan";
 import { planFileErrorWords } from "../../../contract/messages/planFile";
-import type { FloorPlan } from "../../../core/plan/floorPlan";
-import { planToGeoJson, planToSvg, readGeoJson, type ReadPlan } from "../../../core/plan/planFiles";
+import type { FloorPlan } from "../../../core/location/floorPlan";
+import {
+  planToGeoJson,
+  planToSvg,
+  readGeoJson,
+  type ReadPlan,
+} from "../../../core/location/planFiles";
 import type { Result } from "../../../core/units/result";
 import type { Lengths } from "../../features/plan/useLengths";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";

@@ -1,14 +1,14 @@
 import { Plus, X } from "lucide-react";
 import type { Walker } from "../../../server/services/placePlans.server";
 import { ANTENNA_NAMES } from "../../../contract/messages/plan";
-import { changed, type ItemRef, pointsOf, withPoints } from "../../../core/plan/editPlan";
+import { changed, type ItemRef, pointsOf, withPoints } from "../../../core/location/editPlan";
 import type {
   DrawnWall,
   FloorPlan,
   Opening,
   PlacedAntenna,
   PlanPoint,
-} from "../../../core/plan/floorPlan";
+} from "../../../core/location/floorPlan";
 import { linkBudget } from "../../../core/radio/link";
 import type { Material } from "../../../core/radio/slab";
 import { formatDb } from "../../../contract/messages/format";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
-import type { FloorPlan, PlanPoint } from "../../../core/plan/floorPlan";
-import { resized } from "../../../core/plan/editPlan";
+import type { FloorPlan, PlanPoint } from "../../../core/location/floorPlan";
+import { resized } from "../../../core/location/editPlan";
 import type { Lengths } from "../../features/plan/useLengths";
 import { Button, QuietButton } from "../../ui/Button/Button";
 import { NumberField, SelectField } from "../../ui/Field/Field";

@@ -5,9 +5,9 @@ import {
   type PlanFileError,
   readGeoJson,
   type ReadPlan,
-} from "../../../core/plan/planFiles";
-import type { Drawn } from "../../../core/plan/editPlan";
-import type { FloorPlan, PlanPoint } from "../../../core/plan/floorPlan";
+} from "../../../core/location/planFiles";
+import type { Drawn } from "../../../core/location/editPlan";
+import type { FloorPlan, PlanPoint } from "../../../core/location/floorPlan";
 import { fail, type Result } from "../../../core/units/result";
 
 export type SvgError =

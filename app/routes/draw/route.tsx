@@ -5,7 +5,7 @@ import type { Route } from "./+types/route";
 import { placeRange, type PlaceRange } from "../../../server/services/placePlans.server";
 import { capital, count, listWords } from "../../../contract/messages/format";
 import { planProblemWords } from "../../../contract/messages/plan";
-import { type FloorPlan, planProblems } from "../../../core/plan/floorPlan";
+import { type FloorPlan, planProblems } from "../../../core/location/floorPlan";
 import { FloorPlanChart } from "../../charts/floorPlan/FloorPlanChart";
 import { useLengths } from "../../features/plan/useLengths";
 import { Button, QuietButton, ToggleButton } from "../../ui/Button/Button";

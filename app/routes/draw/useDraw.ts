@@ -12,9 +12,13 @@ import {
   removed,
   snapped,
   withPoints,
-} from "../../../core/plan/editPlan";
-import { distanceToSegmentM, type FloorPlan, type PlanPoint } from "../../../core/plan/floorPlan";
-import { recabled } from "../../../core/plan/search";
+} from "../../../core/location/editPlan";
+import {
+  distanceToSegmentM,
+  type FloorPlan,
+  type PlanPoint,
+} from "../../../core/location/floorPlan";
+import { recabled } from "../../../core/location/search";
 import type { Material } from "../../../core/radio/slab";
 import type { PlanPointer } from "../../charts/floorPlan/FloorPlanChart";
 import { panned, type View, wholeView, zoomed } from "../../charts/floorPlan/floorPlanLayout";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { formatMetres } from "../../../contract/messages/format";
-import { placedAt } from "../../../core/practice/antennaExercise";
-import type { PlanPoint } from "../../../core/plan/floorPlan";
+import { placedAt } from "../../../core/training/antennaExercise";
+import type { PlanPoint } from "../../../core/location/floorPlan";
 import { FloorPlanChart } from "../../charts/floorPlan/FloorPlanChart";
 import { PrimaryButton, ToggleButton } from "../../ui/Button/Button";
 import { NumberField } from "../../ui/Field/Field";

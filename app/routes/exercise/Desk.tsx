@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { EXERCISE_WORDS, exerciseLineWords, scoreWords } from "../../../contract/messages/exercise";
-import type { Scored } from "../../../core/practice/exercise";
+import type { Scored } from "../../../core/training/exercise";
 import type {
   DeskKind,
   Exercise,

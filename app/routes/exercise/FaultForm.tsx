@@ -15,9 +15,9 @@ import {
   FAULT_CAUSES,
   type FaultCase,
   type FaultCause,
-} from "../../../core/practice/faultExercise";
-import { columnsOf } from "../../../core/roll/extremes";
-import { BYTES } from "../../../core/roll/reading";
+} from "../../../core/training/faultExercise";
+import { columnsOf } from "../../../core/monitor/extremes";
+import { BYTES } from "../../../core/monitor/reading";
 import { Seam, type SeamSource } from "../../charts/seam/Seam";
 import { PrimaryButton } from "../../ui/Button/Button";
 import { SelectField } from "../../ui/Field/Field";

@@ -8,7 +8,7 @@ import {
   keepResult,
 } from "../../../server/services/exercises.server";
 import { EXERCISE_WORDS } from "../../../contract/messages/exercise";
-import { exerciseName, readExerciseName } from "../../../core/practice/exercise";
+import { exerciseName, readExerciseName } from "../../../core/training/exercise";
 import { ThemeToggle } from "../../features/frame/ThemeToggle";
 import { AwayPage } from "../../ui/Page/Away";
 import { answerOrAway } from "../shared/away";

@@ -1,4 +1,4 @@
-import { type StrangeAir, STRETCH } from "../../../core/practice/strangeAir";
+import { type StrangeAir, STRETCH } from "../../../core/training/strangeAir";
 import type { SpectrumData, SpectrumFlag } from "../../charts/spectrum/spectrumLayout";
 
 /** The sweeps of a strange air, one over the other. */

@@ -16,8 +16,8 @@ import {
   stretchesWords,
 } from "../../../contract/messages/format";
 import { legalityWords } from "../../../contract/messages/prep";
-import { rasterChannels } from "../../../core/regions/raster";
-import { rasterOf } from "../../../core/regions/region";
+import { rasterChannels } from "../../../core/regulations/raster";
+import { rasterOf } from "../../../core/regulations/region";
 import { Button, QuietButton } from "../../ui/Button/Button";
 import { SelectField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";

@@ -20,7 +20,7 @@ import {
   SCHOOLS,
 } from "../../../core/audio/recommend";
 import { trapKey } from "../../../core/day/levelTraps";
-import { LOUDEST_SPL_AT_1M_DB, trueSplAt1mDb } from "../../../core/air/practiceVoice";
+import { LOUDEST_SPL_AT_1M_DB, trueSplAt1mDb } from "../../../core/simulator/practiceVoice";
 import type { HeardTrack } from "../../../workers/listen/listen.api";
 import { measurePractice } from "../../../workers/listen/listen.client";
 import { type StairControl, StaircaseChart } from "../../charts/staircase/StaircaseChart";

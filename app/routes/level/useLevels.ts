@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import type { ChannelView, DayView } from "../../../server/services/dayView.server";
 import { AIM_WORDS, controlText, SCHOOL_WORDS } from "../../../contract/messages/level";
-import { LOUDEST_SPL_AT_1M_DB } from "../../../core/air/practiceVoice";
+import { LOUDEST_SPL_AT_1M_DB } from "../../../core/simulator/practiceVoice";
 import {
   levelChain,
   type LevelChainAnswer,

@@ -6,7 +6,7 @@ import {
   measureSamples,
 } from "../../../workers/listen/listen.client";
 import { wavErrorWords, wavWarningWords } from "../../../contract/messages/level";
-import type { PracticeLine } from "../../../core/air/practiceVoice";
+import type { PracticeLine } from "../../../core/simulator/practiceVoice";
 import type { LevelChainQuestion } from "../../../core/audio/levelChain";
 
 export type Listening =

@@ -1,7 +1,7 @@
 import { coordinate } from "../../../core/coordination/coordinate";
 import { PROFILES } from "../../../core/coordination/profile";
 import type { CoordinationRequest } from "../../../core/coordination/request";
-import { RASTERS } from "../../../core/regions/raster";
+import { RASTERS } from "../../../core/regulations/raster";
 import { SetJudge } from "../../../core/coordination/judge";
 import type { CoordinationResult } from "../../../core/coordination/request";
 import {

@@ -12,7 +12,7 @@ import { shownAs } from "../../../core/kit/modelText";
 import type { ModelBanks } from "../../../core/coordination/banks";
 import type { ChannelView, DayView } from "../../../server/services/dayView.server";
 import { carrierId } from "../../../core/day/pickProblem";
-import type { Raster } from "../../../core/regions/raster";
+import type { Raster } from "../../../core/regulations/raster";
 import { parseFrequencyText, type FrequencyTextError } from "../../../core/units/frequencyText";
 
 /** A typed frequency of one channel, as far as it is understood. */

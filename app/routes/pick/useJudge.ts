@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { type JudgedSet, SetJudge } from "../../../core/coordination/judge";
 import type { CoordinationRequest } from "../../../core/coordination/request";
-import type { Raster } from "../../../core/regions/raster";
+import type { Raster } from "../../../core/regulations/raster";
 import { judgeWorker, type JudgeWorker } from "../../../workers/coordinate/coordinate.client";
 
 export interface JudgedPicks {

@@ -7,7 +7,7 @@ import { keepPlace } from "../../../server/services/channelChecks.server";
 import type { ChannelView, DayView } from "../../../server/services/dayView.server";
 import { placeWords } from "../../../contract/messages/day";
 import { formatDb, formatDbm, formatMetres, mhz } from "../../../contract/messages/format";
-import { mwToDbm, pathQuestion, type PathSetup } from "../../../core/air/site";
+import { mwToDbm, pathQuestion, type PathSetup } from "../../../core/simulator/site";
 import { MIN_MARGIN_DB } from "../../../core/day/channelState";
 import { tuningSpan } from "../../../core/coordination/tuning";
 import { packModel, receiverModel } from "../../../core/kit/models";

@@ -5,7 +5,7 @@ import type { Route } from "./+types/route";
 import { practiceView } from "../../../server/services/exercises.server";
 import { EXERCISE_WORDS, scoreWords } from "../../../contract/messages/exercise";
 import { capital, count, formatAge } from "../../../contract/messages/format";
-import { exerciseName, type ExerciseKind, readExerciseName } from "../../../core/practice/exercise";
+import { exerciseName, type ExerciseKind, readExerciseName } from "../../../core/training/exercise";
 import { ThemeToggle } from "../../features/frame/ThemeToggle";
 import { Button, PrimaryButton } from "../../ui/Button/Button";
 import { TextField } from "../../ui/Field/Field";

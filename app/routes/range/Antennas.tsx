@@ -1,8 +1,8 @@
 import { formatDb } from "../../../contract/messages/format";
 import { ANTENNA_NAMES } from "../../../contract/messages/plan";
-import { changed, type ItemRef, movedBy } from "../../../core/plan/editPlan";
-import type { FloorPlan, PlacedAntenna } from "../../../core/plan/floorPlan";
-import { recabled } from "../../../core/plan/search";
+import { changed, type ItemRef, movedBy } from "../../../core/location/editPlan";
+import type { FloorPlan, PlacedAntenna } from "../../../core/location/floorPlan";
+import { recabled } from "../../../core/location/search";
 import { feedItem } from "../../../core/radio/feed";
 import type { Lengths } from "../../features/plan/useLengths";
 import { Button } from "../../ui/Button/Button";

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { formatDb, formatDbm } from "../../../contract/messages/format";
-import { type Cooler, imHeadroom, tooHot } from "../../../core/plan/tooHot";
-import type { FloorPlan } from "../../../core/plan/floorPlan";
+import { type Cooler, imHeadroom, tooHot } from "../../../core/location/tooHot";
+import type { FloorPlan } from "../../../core/location/floorPlan";
 import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
 import { Status } from "../../ui/Status/Status";
 import type { WalkedBy } from "../shared/usePlanReckoning";

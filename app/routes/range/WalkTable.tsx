@@ -1,7 +1,7 @@
 import styled from "styled-components";
 import { capital, formatDb } from "../../../contract/messages/format";
 import { lengthWords, reliabilityWords } from "../../../contract/messages/plan";
-import type { WalkForecast } from "../../../core/plan/forecast";
+import type { WalkForecast } from "../../../core/location/forecast";
 import { WalkSeam } from "../../charts/walkSeam/WalkSeam";
 import { spreadWords, walkGrade } from "../../features/plan/planText";
 import { Mark } from "../../ui/Mark/Mark";

@@ -21,9 +21,15 @@ import {
   lengthWords,
   reliabilityWords,
 } from "../../../contract/messages/plan";
-import { itemAt, type ItemRef, movedBy, pointsOf, withPoints } from "../../../core/plan/editPlan";
-import type { FloorPlan } from "../../../core/plan/floorPlan";
-import { helpsMost, type RankedHelp, recabled } from "../../../core/plan/search";
+import {
+  itemAt,
+  type ItemRef,
+  movedBy,
+  pointsOf,
+  withPoints,
+} from "../../../core/location/editPlan";
+import type { FloorPlan } from "../../../core/location/floorPlan";
+import { helpsMost, type RankedHelp, recabled } from "../../../core/location/search";
 import {
   FloorPlanChart,
   type PlanMarker,

@@ -12,7 +12,7 @@ import {
 import { settingStepWords } from "../../../contract/messages/setting";
 import { packModel, receiverModel } from "../../../core/kit/models";
 import { settingSteps } from "../../../core/kit/settingSteps";
-import type { HitAnswerKind } from "../../../core/roll/hitCause";
+import type { HitAnswerKind } from "../../../core/monitor/hitCause";
 import type { DayView } from "../../../server/services/dayView.server";
 import type { HitView } from "../../../server/services/hits.server";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";

@@ -1,7 +1,7 @@
 import { memo, useState } from "react";
 import type { AirView } from "../../../contract/schemas/airView";
 import { formatDb, formatSpan } from "../../../contract/messages/format";
-import type { SweepSetup } from "../../../core/sweep/setup";
+import type { SweepSetup } from "../../../core/spectrum/setup";
 import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
 import { NumberField, SelectField, TextField } from "../../ui/Field/Field";
 import { Notice } from "../../ui/Notice/Notice";

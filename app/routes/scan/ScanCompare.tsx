@@ -1,7 +1,7 @@
 import { memo } from "react";
 import { useSearchParams } from "react-router";
 import styled from "styled-components";
-import type { SweepDifference } from "../../../core/sweep/compareSweeps";
+import type { SweepDifference } from "../../../core/spectrum/compareSweeps";
 import { formatClock, formatDb } from "../../../contract/messages/format";
 import { differenceWords } from "../../../contract/messages/scan";
 import { SelectField } from "../../ui/Field/Field";

@@ -2,7 +2,7 @@ import { memo, useMemo, useState } from "react";
 import type { AirView, LawView, TraceView } from "../../../contract/schemas/airView";
 import { count } from "../../../contract/messages/format";
 import { formatMhz } from "../../../core/units/frequencyText";
-import type { FrequencyRange } from "../../../core/regions/region";
+import type { FrequencyRange } from "../../../core/regulations/region";
 import { cropHistory } from "../../charts/history/cropHistory";
 import { HistoryChart } from "../../charts/history/HistoryChart";
 import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";

@@ -3,7 +3,7 @@ import styled from "styled-components";
 import type { ScanChoices } from "../../../contract/schemas/airView";
 import { capital, count, listWords } from "../../../contract/messages/format";
 import { formatMhz } from "../../../core/units/frequencyText";
-import type { FrequencyRange } from "../../../core/regions/region";
+import type { FrequencyRange } from "../../../core/regulations/region";
 import { PrimaryButton } from "../../ui/Button/Button";
 import { SelectField } from "../../ui/Field/Field";
 import { Row } from "../../ui/Page/Page";

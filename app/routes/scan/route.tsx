@@ -45,7 +45,7 @@ import {
 } from "../../../contract/messages/scan";
 import { scanGoodForMs } from "../../../core/day/channelState";
 import type { RescanRule } from "../../../core/day/facts";
-import type { FrequencyRange } from "../../../core/regions/region";
+import type { FrequencyRange } from "../../../core/regulations/region";
 import { formatMhz } from "../../../core/units/frequencyText";
 import { spineOf } from "../../features/air/spectrumOf";
 import { Button } from "../../ui/Button/Button";

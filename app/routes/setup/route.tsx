@@ -29,7 +29,7 @@ import {
   numberWord,
 } from "../../../contract/messages/format";
 import { WALL_NAMES } from "../../../contract/messages/place";
-import { PORT_ELLERY_SITES } from "../../../core/air/portEllery";
+import { PORT_ELLERY_SITES } from "../../../core/simulator/portEllery";
 import { sketchOf } from "../../../core/day/placeSketch";
 import { receiverModel } from "../../../core/kit/models";
 import { LegalFlag } from "../../features/channel/LegalFlag";

@@ -1,6 +1,6 @@
 import { Button, QuietButton } from "../../ui/Button/Button";
 import { Notice } from "../../ui/Notice/Notice";
-import { planProblems } from "../../../core/plan/floorPlan";
+import { planProblems } from "../../../core/location/floorPlan";
 import { planProblemWords } from "../../../contract/messages/plan";
 import { capital, listWords } from "../../../contract/messages/format";
 import type { PlanInHand } from "./usePlan";

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from "react";
 import type { PlaceRange } from "../../../server/services/placePlans.server";
-import type { FloorPlan, PlanPicture } from "../../../core/plan/floorPlan";
+import type { FloorPlan, PlanPicture } from "../../../core/location/floorPlan";
 import type { RangeIntent } from "../range/intents";
 import { useIntent } from "./useIntent";
 import { useSame } from "./useSame";

@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { PlaceRange, Walker } from "../../../server/services/placePlans.server";
-import type { FloorPlan } from "../../../core/plan/floorPlan";
-import type { WalkForecast } from "../../../core/plan/forecast";
-import type { RankedHelp } from "../../../core/plan/search";
-import { mwToDbm } from "../../../core/air/site";
+import type { FloorPlan } from "../../../core/location/floorPlan";
+import type { WalkForecast } from "../../../core/location/forecast";
+import type { RankedHelp } from "../../../core/location/search";
+import { mwToDbm } from "../../../core/simulator/site";
 import type { AskedWalk, PlanMap } from "../../../workers/place/place.api";
 import { useSame } from "./useSame";
 import { askHelps, PlanDesk } from "../../../workers/place/place.client";

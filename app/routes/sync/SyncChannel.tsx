@@ -8,7 +8,7 @@ import { syncWords } from "../../../contract/messages/day";
 import type { Seen, SeenItem } from "../../../contract/schemas/seen";
 import { settingStepWords } from "../../../contract/messages/setting";
 import { mhz, stretchesWords } from "../../../contract/messages/format";
-import type { MeterReading } from "../../../core/air/rig";
+import type { MeterReading } from "../../../core/simulator/rig";
 import type { ChannelKnowledge } from "../../../core/faults/dayKnows";
 import {
   type PackModel,

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { MeterReading } from "../../../core/air/rig";
+import type { MeterReading } from "../../../core/simulator/rig";
 
 const EVERY_MS = 700;
 

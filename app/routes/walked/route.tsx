@@ -7,10 +7,10 @@ import { placeRange, type PlaceRange } from "../../../server/services/placePlans
 import { count, formatClock, formatDb } from "../../../contract/messages/format";
 import { fitWords } from "../../../contract/messages/plan";
 import { readingsErrorWords } from "../../../contract/messages/planFile";
-import type { FloorPlan } from "../../../core/plan/floorPlan";
-import { walkForecast } from "../../../core/plan/forecast";
-import { readWalkReadings, type TimedReading } from "../../../core/plan/walkReadings";
-import { walkTest } from "../../../core/plan/walkTest";
+import type { FloorPlan } from "../../../core/location/floorPlan";
+import { walkForecast } from "../../../core/location/forecast";
+import { readWalkReadings, type TimedReading } from "../../../core/location/walkReadings";
+import { walkTest } from "../../../core/location/walkTest";
 import { WalkSeam } from "../../charts/walkSeam/WalkSeam";
 import { spreadWords } from "../../features/plan/planText";
 import { useLengths } from "../../features/plan/useLengths";

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
-import type { MeterReading } from "../../../core/air/rig";
-import type { TimedReading } from "../../../core/plan/walkReadings";
+import type { MeterReading } from "../../../core/simulator/rig";
+import type { TimedReading } from "../../../core/location/walkReadings";
 
 const EVERY_MS = 350;
 const MOST = 4000;

@@ -1,5 +1,5 @@
 import type { Transaction } from "sequelize";
-import type { ExerciseKind } from "../../../core/practice/exercise";
+import type { ExerciseKind } from "../../../core/training/exercise";
 import type { Database } from "../connection.server";
 
 /** How an exercise went once. */

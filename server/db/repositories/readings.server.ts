@@ -4,7 +4,7 @@ import {
   PIECE_MS,
   type ReadingPiece,
   summaryOf,
-} from "../../../core/roll/timeline";
+} from "../../../core/monitor/timeline";
 import type { Database } from "../connection.server";
 import type { ReadingsRow } from "../models/models.server";
 

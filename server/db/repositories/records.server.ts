@@ -2,7 +2,7 @@ import type { Transaction } from "sequelize";
 import type { LevelDetail, LevelRecord, PlaceRecord, SyncRecord } from "../../../core/day/facts";
 import type { ProofPart } from "../../../core/day/proofParts";
 import type { Effort } from "../../../core/audio/levelChain";
-import type { PathSetup } from "../../../core/air/site";
+import type { PathSetup } from "../../../core/simulator/site";
 import type { Database } from "../connection.server";
 import type { SyncRow } from "../models/models.server";
 import { NumberTaken } from "./dayEvents.server";

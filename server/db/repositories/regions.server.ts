@@ -1,5 +1,5 @@
 import type { Transaction } from "sequelize";
-import type { Region } from "../../../core/regions/region";
+import type { Region } from "../../../core/regulations/region";
 import type { Database } from "../connection.server";
 
 export interface StoredRegion {

@@ -1,7 +1,7 @@
 import type { Transaction } from "sequelize";
-import type { OwnCarrier } from "../../../core/sweep/analyseSweep";
-import { PLAIN_SETUP, type SweepSetup } from "../../../core/sweep/setup";
-import type { Measurement, SweepWarning } from "../../../core/sweep/sweep";
+import type { OwnCarrier } from "../../../core/spectrum/analyseSweep";
+import { PLAIN_SETUP, type SweepSetup } from "../../../core/spectrum/setup";
+import type { Measurement, SweepWarning } from "../../../core/spectrum/sweep";
 import type { Database } from "../connection.server";
 
 /** A stored scan without its levels. */

@@ -1,13 +1,13 @@
 import type { Model, ModelStatic, Transaction } from "sequelize";
-import type { SiteGeometry } from "../../../core/air/site";
+import type { SiteGeometry } from "../../../core/simulator/site";
 import type { Place } from "../../../core/day/facts";
 import type { HandedDown } from "../../../core/day/handedDown";
-import type { PlaceDrawing } from "../../../core/plan/floorPlan";
+import type { PlaceDrawing } from "../../../core/location/floorPlan";
 import type { RigDetail } from "../../../core/day/rigCard";
 import type { Scene } from "../../../core/day/scenes";
 import type { Kit } from "../../../core/kit/models";
 import type { PairingRecord } from "../../../core/kit/pairing";
-import type { CellRule } from "../../../core/power/cellPlan";
+import type { CellRule } from "../../../core/battery/cellPlan";
 import type { CaseUnit, StockItem } from "../../../core/kit/units";
 import type { Database } from "../connection.server";
 import { watchKit } from "../kitWatch.server";

@@ -1,8 +1,8 @@
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
 import express from "express";
-import type { Raster } from "../../../core/regions/raster";
-import { stationsAt, type Transmitter } from "../../../core/regions/register";
+import type { Raster } from "../../../core/regulations/raster";
+import { stationsAt, type Transmitter } from "../../../core/regulations/register";
 import { onlyPrograms } from "./onlyPrograms.server";
 import type { StandIn } from "./standInServer.server";
 

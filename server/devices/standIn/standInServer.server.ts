@@ -3,9 +3,15 @@ import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { dirname } from "node:path";
 import express, { type Request, type Response } from "express";
-import type { Site } from "../../../core/air/site";
+import type { Site } from "../../../core/simulator/site";
 import type { TuningRange } from "../../../core/coordination/request";
-import { type LiveFrame, liveHalves, rigFree, rigNow, stepRig } from "../../../core/air/liveRig";
+import {
+  type LiveFrame,
+  liveHalves,
+  rigFree,
+  rigNow,
+  stepRig,
+} from "../../../core/simulator/liveRig";
 import {
   type Rig,
   fitOutRig,
@@ -25,8 +31,8 @@ import {
   type SweepInstrument,
   sweepPoints,
   sweepsOfReceiver,
-} from "../../../core/air/rig";
-import { rigWalk, type WalkAsked } from "../../../core/air/walkAir";
+} from "../../../core/simulator/rig";
+import { rigWalk, type WalkAsked } from "../../../core/simulator/walkAir";
 import type { PairingIdentity } from "../../../core/kit/pairing";
 import type { Result } from "../../../core/units/result";
 import { onlyPrograms } from "./onlyPrograms.server";

@@ -1,0 +1,199 @@
+import type { Raster } from "../regulations/raster";
+import { type FoundCarrier, findCarriers } from "./carriers";
+import { type Comb, findCombs } from "./combs";
+import { findHumps, type Hump } from "./humps";
+import { estimateNoise, quantile } from "./noiseFloor";
+import { asPerStep } from "./scale";
+import { maxOfPasses, meanOfPasses, type Measurement, type SweepWarning } from "./sweep";
+import { findTelevision, type TvChannel } from "./television";
+
+export interface OwnCarrier {
+  id: string;
+  frequencyHz: number;
+}
+
+export interface SeenCarrier {
+  frequencyHz: number;
+  levelDbm: number;
+  widthHz: number;
+  /** Share of the passes in which it stands out, 0 … 1. */
+  occupancy: number;
+  own: string | null;
+  /** A line of the measuring receiver itself, or of a supply: no transmitter. */
+  isSpur: boolean;
+}
+
+export interface SweepAnalysis {
+  lowHz: number;
+  highHz: number;
+  stepHz: number;
+  points: number;
+  sweeps: number;
+  /**
+   * How often a bin was looked at, in the middle of all bins: below 2, "how often it is on" says
+   * nothing.
+   */
+  looksPerBin: number;
+  /** Median over the band of the estimated floor: mean noise power of one bin as measured. */
+  noiseFloorDbm: number;
+  floorDbm: Float64Array;
+  /** Mean of power over the passes, and their maximum. */
+  meanDbm: Float64Array;
+  maxDbm: Float64Array;
+  tv: TvChannel[];
+  /** Strongest first. */
+  carriers: SeenCarrier[];
+  /**
+   * What stands clearly out of a busy television channel: somebody beside us who took it, or a line
+   * of the station itself. Nothing of ours goes there, but its products may fall onto ours.
+   */
+  overTelevision: SeenCarrier[];
+  /** Broad noise off the raster, by frequency. */
+  humps: Hump[];
+  /** Even rows of lines among the carriers: the measuring receiver's own. */
+  combs: Comb[];
+  warnings: SweepWarning[];
+}
+
+/** So near a stronger carrier a line of the receiver's own is not seen. */
+const MASKED_HZ = 300_000;
+/**
+ * A station ripples; what stands so far over it, in as wide a piece of it as a transmitter for
+ * sound takes, is none of it (our own figures).
+ */
+const OVER_STATION_DB = 8;
+const SOUND_WIDTH_HZ = 200_000;
+
+/**
+ * What a measurement means, as power per step: the noise floor, the television channels of the
+ * raster, narrow carriers with the share of passes they were seen in, and which of them are our
+ * own. What stands inside a busy channel is listed apart.
+ * @param raster - null when none is known: then no television is told
+ * @param own - our own transmitters; one is recognised within 25 kHz or half a bin
+ */
+export function analyseSweep(
+  measurement: Measurement,
+  raster: Raster | null,
+  own: readonly OwnCarrier[] = [],
+): SweepAnalysis {
+  const scaled = asPerStep(measurement);
+  const { lowHz, stepHz, points, passes } = scaled;
+  const meanDbm = passes.length === 1 ? passes[0]! : meanOfPasses(passes);
+  const maxDbm = scaled.peakDbm ?? (passes.length === 1 ? meanDbm : maxOfPasses(passes));
+  const noise = estimateNoise(meanDbm, stepHz);
+  const tv = raster ? findTelevision(meanDbm, lowHz, stepHz, noise, raster) : [];
+  const found = findCarriers(meanDbm, lowHz, stepHz, noise);
+  if (passes.length > 1) {
+    // an intermittent carrier drowns in the mean; it is found where the maximum stands out of what
+    // maxima of noise reach
+    const noiseOfMax = estimateNoise(maxDbm, stepHz);
+    for (const c of findCarriers(maxDbm, lowHz, stepHz, noiseOfMax)) {
+      if (!found.some((f) => c.fromBin <= f.toBin + 1 && c.toBin >= f.fromBin - 1)) found.push(c);
+    }
+  }
+  const stationAt = (hz: number) =>
+    tv.find((t) => t.state === "busy" && hz > t.lowHz - stepHz && hz < t.highHz + stepHz);
+  const inTelevision = (hz: number) => stationAt(hz) !== undefined;
+  const narrow = found.filter((c) => !inTelevision(c.frequencyHz));
+  const combs = findCombs(
+    narrow,
+    stepHz,
+    (hz) =>
+      inTelevision(hz) ||
+      narrow.some((c) => Math.abs(c.frequencyHz - hz) < Math.max(c.widthHz, MASKED_HZ)),
+  );
+  const spurs = new Set(combs.flatMap((c) => c.linesHz));
+  const asSeen = (list: readonly FoundCarrier[]): SeenCarrier[] =>
+    list
+      .map((c) => {
+        const seen = occupancyOf(c, passes, noise.floorDbm);
+        const reachHz = Math.max(25_000, stepHz / 2);
+        const mine = own
+          .map((o) => ({ id: o.id, distanceHz: Math.abs(o.frequencyHz - c.frequencyHz) }))
+          .filter((o) => o.distanceHz <= reachHz)
+          .sort((a, b) => a.distanceHz - b.distanceHz)[0];
+        return {
+          frequencyHz: c.frequencyHz,
+          levelDbm: seen.levelDbm ?? c.levelDbm,
+          widthHz: c.widthHz,
+          occupancy: seen.share,
+          own: mine?.id ?? null,
+          isSpur: !mine && spurs.has(c.frequencyHz),
+        };
+      })
+      .sort((a, b) => b.levelDbm - a.levelDbm);
+  const standsOver = (c: FoundCarrier): boolean => {
+    const station = stationAt(c.frequencyHz);
+    return (
+      station !== undefined &&
+      c.levelDbm >
+        station.levelDbm! +
+          10 * Math.log10(SOUND_WIDTH_HZ / (station.highHz - station.lowHz)) +
+          OVER_STATION_DB
+    );
+  };
+  // the floor is smooth: one bin in a few tells as much as all
+  const every = Math.max(1, points >> 12);
+  const floors = noise.floorDbm.filter((f, i) => i % every === 0 && !Number.isNaN(f)).sort();
+  return {
+    lowHz,
+    stepHz,
+    points,
+    highHz: lowHz + (points - 1) * stepHz,
+    sweeps: measurement.completePasses,
+    looksPerBin: looksPerBin(passes),
+    noiseFloorDbm: quantile(floors, 0.5),
+    floorDbm: noise.floorDbm,
+    meanDbm,
+    maxDbm,
+    tv,
+    carriers: asSeen(narrow),
+    overTelevision: asSeen(found.filter(standsOver)),
+    humps: findHumps(points, lowHz, stepHz, noise, tv),
+    combs,
+    warnings: measurement.warnings,
+  };
+}
+
+/** How often the middle one of all measured bins was looked at. */
+function looksPerBin(passes: readonly Float64Array[]): number {
+  if (passes.length === 1) return 1;
+  const looks = new Int32Array(passes[0]?.length ?? 0);
+  for (const pass of passes)
+    for (let i = 0; i < looks.length; i += 1) if (!Number.isNaN(pass[i]!)) looks[i]! += 1;
+  return quantile(looks.filter((n) => n > 0).sort(), 0.5);
+}
+
+/**
+ * In which share of the passes a carrier's bins stand clearly over the floor, and its mean power in
+ * those.
+ */
+function occupancyOf(
+  c: FoundCarrier,
+  passes: readonly Float64Array[],
+  floorDbm: Float64Array,
+): { share: number; levelDbm: number | null } {
+  if (passes.length === 1) return { share: 1, levelDbm: null };
+  let seen = 0;
+  let looked = 0;
+  let sum = 0;
+  for (const pass of passes) {
+    let mw = 0;
+    let floorMw = 0;
+    for (let i = c.fromBin; i <= c.toBin; i += 1) {
+      if (Number.isNaN(pass[i]!)) continue;
+      mw += 10 ** (pass[i]! / 10);
+      floorMw += 10 ** (floorDbm[i]! / 10);
+    }
+    if (floorMw === 0) continue;
+    looked += 1;
+    const bins = c.toBin - c.fromBin + 1;
+    if (mw <= floorMw * (bins > 3 ? 3 : 6)) continue;
+    seen += 1;
+    sum += Math.max(0, mw - floorMw);
+  }
+  return {
+    share: looked === 0 ? 0 : seen / looked,
+    levelDbm: seen > 0 ? 10 * Math.log10(sum / seen) : null,
+  };
+}
