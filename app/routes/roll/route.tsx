@@ -38,7 +38,6 @@ import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
 import { ReplyNotice } from "../shared/ReplyNotice";
 import { useDay } from "../shared/useDay";
 import { useIntent } from "../shared/useIntent";
-import { useTaken } from "../shared/useTaken";
 import { HitPanel } from "./HitPanel";
 import { CartButton } from "../shared/CartOnly";
 import { newId } from "../../features/live/newId";
@@ -123,7 +122,6 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
   const [seconds, setSeconds] = useSeconds();
   const [isSounding, setSounding] = useState(false);
   const [hidden, setHidden] = useState<readonly number[]>([]);
-  const taken = useTaken(said);
   const [note, setNote] = useState<{ text: string; at: number } | null>(null);
   const numbers = useMemo(() => channels.map((c) => c.number), [channels]);
   const hit = useCallback(
@@ -219,16 +217,15 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
             isFocused
             widthCh={48}
             onCommit={() => {
-              if (isBusy) return;
-              if (note.text.trim() === "") return setNote(null);
-              send({
-                intent: "note",
-                text: note.text,
-                channelId: null,
-                agoMs: Math.max(0, performance.now() - note.at),
-                seenId: newId(),
-              });
-              taken(() => setNote(null));
+              if (note.text.trim() !== "")
+                send({
+                  intent: "note",
+                  text: note.text,
+                  channelId: null,
+                  agoMs: Math.max(0, performance.now() - note.at),
+                  seenId: newId(),
+                });
+              setNote(null);
             }}
           />
           <QuietButton onPress={() => setNote(null)}>Leave it</QuietButton>
