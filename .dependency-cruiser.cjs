@@ -17,6 +17,40 @@ module.exports = {
     },
     only("core-stands-alone", "^core/", "^core/"),
     {
+      name: "production-knows-no-simulator",
+      severity: "error",
+      comment: "the simulator lies on top of the core, and training on top of the simulator",
+      from: {
+        path: "^core/(?!simulator/|training/)",
+        pathNot: "\\.test\\.ts$",
+      },
+      to: { path: "^core/(simulator|training)/" },
+    },
+    {
+      name: "simulator-knows-no-training",
+      severity: "error",
+      from: { path: "^core/simulator/", pathNot: "\\.test\\.ts$" },
+      to: { path: "^core/training/" },
+    },
+    {
+      name: "only-training-drives-the-simulator",
+      severity: "error",
+      comment: "everybody else goes through core/devices and the ports",
+      from: {
+        path: "^(contract|workers|app|cli|server)/",
+        pathNot:
+          "\\.test\\.tsx?$|^server/(services/training|devices)/|^server/entry\\.server\\.ts$",
+      },
+      to: { path: "^core/simulator/" },
+    },
+    {
+      name: "rooms-of-the-core",
+      severity: "error",
+      comment: "what is below knows nothing of what is above: docs/architecture.md",
+      from: { path: "^core/(units|devices|radio|regulations|audio)/", pathNot: "\\.test\\.ts$" },
+      to: { path: "^core/(schedule|channel|monitor|report|archive|troubleshooting)/" },
+    },
+    {
       name: "core-has-no-packages",
       severity: "error",
       from: { path: "^core/", pathNot: "\\.test\\.ts$" },

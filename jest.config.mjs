@@ -4,6 +4,7 @@ process.env.TZ = "Europe/Berlin";
 
 export default {
   testEnvironment: "node",
+  moduleNameMapper: { "^~/(.*)$": "<rootDir>/$1" },
   testTimeout: 30_000,
   roots: [
     "<rootDir>/core",

@@ -1,8 +1,10 @@
 import { reactRouter } from "@react-router/dev/vite";
+import { fileURLToPath } from "node:url";
 import { defineConfig } from "vite";
 
 export default defineConfig(({ isSsrBuild }) => ({
   plugins: [reactRouter()],
+  resolve: { alias: { "~": fileURLToPath(new URL(".", import.meta.url)) } },
   build: isSsrBuild ? { rollupOptions: { input: "./server/entry.server.ts" } } : {},
   // their CommonJS entries lack the exports that are imported under Node's ES modules; bundled they
   // have them

@@ -1,7 +1,7 @@
 import type { z } from "zod";
-import { changeWords, violationWords } from "../contract/messages/battery";
-import { type batteryPlanRequest, CELL_KINDS } from "../contract/schemas/power";
-import { planCells, type Span } from "../core/battery/batteryPlan";
+import { changeWords, violationWords } from "~/contract/messages/battery";
+import { type batteryPlanRequest, CELL_KINDS } from "~/contract/schemas/power";
+import { planCells, type Span } from "~/core/battery/batteryPlan";
 
 const toText = (ms: number): string =>
   new Date(ms).toISOString().slice(0, ms % 60_000 === 0 ? 16 : 19);

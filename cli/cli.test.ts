@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { wavFile } from "../core/audio/wav";
+import { wavFile } from "~/core/audio/wav";
 import { runCli } from "./run";
 import { VERBS } from "./verbs";
 

@@ -1,33 +1,33 @@
 import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync } from "node:fs";
 import type { z } from "zod";
-import { analyseWavRequest, levelChainRequest } from "../contract/schemas/audio";
-import { checkSetRequest, coordinateRequest } from "../contract/schemas/coordination";
-import { batteryPlanRequest } from "../contract/schemas/power";
-import { coverageRequest, fadingRequest, linkRequest } from "../contract/schemas/radio";
-import { analyseSweepRequest, rasterRequest } from "../contract/schemas/sweep";
-import { unpackSweepFiles } from "../contract/codecs/sweepArchive";
-import { wavErrorWords, wavWarningWords } from "../contract/messages/level";
+import { analyseWavRequest, levelChainRequest } from "~/contract/schemas/audio";
+import { checkSetRequest, coordinateRequest } from "~/contract/schemas/coordination";
+import { batteryPlanRequest } from "~/contract/schemas/power";
+import { coverageRequest, fadingRequest, linkRequest } from "~/contract/schemas/radio";
+import { analyseSweepRequest, rasterRequest } from "~/contract/schemas/sweep";
+import { unpackSweepFiles } from "~/contract/codecs/sweepArchive";
+import { wavErrorWords, wavWarningWords } from "~/contract/messages/level";
 import {
   archiveErrorWords,
   levelAdviceWords,
   sweepFileErrorWords,
-} from "../contract/messages/words";
-import { analyseWav } from "../core/audio/analyseWav";
-import { judgeHearing } from "../core/audio/hearing";
-import { levelChain } from "../core/audio/levelChain";
-import type { ByteSource } from "../core/audio/wav";
-import { checkSet } from "../core/coordination/checkSet";
-import { coordinateInBank } from "../core/coordination/banks";
-import { coordinate } from "../core/coordination/coordinate";
-import { coverage, type CoverageQuestion } from "../core/radio/coverage";
-import { fading } from "../core/radio/fading";
-import { linkBudget, type LinkQuestion } from "../core/radio/link";
-import { rasterChannels, RASTERS } from "../core/regulations/raster";
-import { rasterOf, REGIONS } from "../core/regulations/region";
-import { alignMeasurements, perStepDb } from "../core/spectrum/scale";
-import { analyseSweep } from "../core/spectrum/analyseSweep";
-import { mergeMeasurements } from "../core/spectrum/mergeMeasurements";
-import { readSweepFiles, type SweepRead } from "../core/spectrum/readSweepFile";
+} from "~/contract/messages/words";
+import { analyseWav } from "~/core/audio/analyseWav";
+import { judgeHearing } from "~/core/audio/voiceFindings";
+import { levelChain } from "~/core/audio/levelChain";
+import type { ByteSource } from "~/core/audio/wav";
+import { checkSet } from "~/core/coordination/rules/checkSet";
+import { coordinateInBank } from "~/core/coordination/search/banks";
+import { coordinate } from "~/core/coordination/search/coordinate";
+import { coverage, type CoverageQuestion } from "~/core/radio/coverage";
+import { fading } from "~/core/radio/fading";
+import { linkBudget, type LinkQuestion } from "~/core/radio/link";
+import { rasterChannels, RASTERS } from "~/core/regulations/raster";
+import { rasterOf, REGIONS } from "~/core/regulations/region";
+import { alignMeasurements, perStepDb } from "~/core/spectrum/scale";
+import { analyseSweep } from "~/core/spectrum/analyseSweep";
+import { mergeMeasurements } from "~/core/spectrum/mergeMeasurements";
+import { readSweepFiles, type SweepRead } from "~/core/spectrum/readSweepFile";
 import { batteryPlan } from "./batteryPlan";
 import { RequestError } from "./requestError";
 

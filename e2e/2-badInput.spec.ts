@@ -103,7 +103,7 @@ test("what breaks in a page is heard of: it stands under Keep, and in the report
       }),
   );
   expect((await told).status()).toBe(204);
-  await page.goto("/keep");
+  await page.goto("/backups");
   await expect(page.getByRole("list", { name: "What went wrong" })).toContainText(
     "a made-up fault of the page",
   );

@@ -77,21 +77,21 @@ test("a pack of another block is shown as not matching, and why", async ({ page 
 test.describe("on a phone, the sheets of preparing and placing", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
   for (const path of [
-    "handed",
+    "assigned",
     "labels",
-    "law",
-    "register",
+    "regulations",
+    "stations",
     "kit",
     "models",
     "setup",
     "pairing",
-    "one",
+    "guided-setup",
     "phones",
     "draw",
-    "walked",
-    "desk",
+    "walk-test",
+    "antennas",
     "cards",
-    "place",
+    "link-budget",
   ]) {
     test(`${path} fits in 390 px`, async ({ page }) => {
       const mixer = new Mixer(page);

@@ -97,7 +97,7 @@ test("the power goes while ticks come in: every one that was answered stands who
   try {
     const first = await ownServer(PORT + 1, folder);
     const put = (url: string, id: string) =>
-      fetch(`${url}/day/1/seen`, {
+      fetch(`${url}/day/1/observations`, {
         method: "POST",
         headers: { "content-type": "application/json" },
         body: JSON.stringify([

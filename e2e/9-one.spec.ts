@@ -18,7 +18,7 @@ test("led from the first scan to a checked plan, one channel after the other, ea
   });
   try {
     const mixer = new Mixer(await context.newPage());
-    await mixer.ready("/day/1/one");
+    await mixer.ready("/day/1/guided-setup");
     const panel = mixer.page.getByRole("region", { name: "The next step" });
     const said: string[] = [];
     const isOver = () =>

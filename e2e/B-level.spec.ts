@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
-import { voice } from "../core/simulator/voice";
-import { wavFile } from "../core/audio/wav";
+import { voice } from "~/core/simulator/voice";
+import { wavFile } from "~/core/audio/wav";
 import { Mixer } from "./mixer";
 
 const wav = (name: string, bytes: Uint8Array) => ({

@@ -201,7 +201,7 @@ test("a walk is walked, typed readings are laid over it, and what they say of th
   page,
 }) => {
   const mixer = new Mixer(page);
-  await mixer.ready("/day/1/walked");
+  await mixer.ready("/day/1/walk-test");
   await page.getByText("Type or paste levels").click();
   await page.getByRole("textbox", { name: /^Time, level/ }).fill("0 -60 -61\n10 quiet");
   await mixer.button("Lay it over").click();

@@ -157,7 +157,7 @@ test("cells: fresh ones in, the plan of changes follows; moving says what is los
   page,
 }) => {
   const mixer = new Mixer(page);
-  await mixer.ready("/day/1/cells");
+  await mixer.ready("/day/1/batteries");
   const nils = page.getByRole("listitem", { name: /Nils, Pack E/ });
   await expect(nils).toContainText("not known");
   await nils.getByRole("button", { name: "Fresh in" }).click();

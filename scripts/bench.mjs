@@ -17,9 +17,9 @@ await ensureInstalled({ quiet: true });
 const { build } = await import("esbuild");
 const folder = mkdtempSync(join(tmpdir(), "plain-channel-bench-"));
 const entry = [
-  "coordination/checkSet",
-  "coordination/coordinate",
-  "coordination/profile",
+  "coordination/rules/checkSet",
+  "coordination/search/coordinate",
+  "coordination/problem/profile",
   "spectrum/analyseSweep",
   "spectrum/readSweepFile",
   "regulations/raster",

@@ -183,7 +183,7 @@ export async function phoneFlood(seconds = 30) {
                 of: { frequencyHz: 0, packKey: "p", receiverKey: "r" },
                 seen: { what: "cells" },
               };
-              return fetch(`${phoneUrl}/day/1/seen`, {
+              return fetch(`${phoneUrl}/day/1/observations`, {
                 method: "POST",
                 headers: { ...headers, "content-type": "application/json" },
                 body: JSON.stringify([item]),

@@ -40,7 +40,7 @@ export async function liveDelays() {
       of: { frequencyHz: 0, packKey: "p", receiverKey: "r" },
       seen: { what: "cells" },
     };
-    const sent = fetch(`${running.url}/day/1/seen`, {
+    const sent = fetch(`${running.url}/day/1/observations`, {
       method: "POST",
       headers: { "content-type": "application/json", origin: running.url },
       body: JSON.stringify([item]),

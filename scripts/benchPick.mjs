@@ -309,12 +309,12 @@ export function benchPick(core) {
 
 /** Modules of the core that this needs. */
 export const PICK_MODULES = [
-  "coordination/quietFirst",
-  "coordination/hit",
-  "coordination/judge",
-  "coordination/relations",
-  "coordination/candidates",
-  "coordination/forbidden",
-  "day/pickProblem",
+  "coordination/search/quietFirst",
+  "coordination/changing/bestAfterHit",
+  "coordination/explaining/judge",
+  "coordination/rules/relations",
+  "coordination/problem/candidates",
+  "coordination/rules/forbidden",
+  "coordination/problem/dayProblem",
   "regulations/region",
 ].map((m) => join(root, "core", m));

@@ -52,7 +52,7 @@ export async function bigDay({ url, page, talkers }) {
     "Dune",
   ];
   for (let i = 0; i < joining; i += 1)
-    await post("/day/1/moving.data", { intent: "join", talker: names[i] });
+    await post("/day/1/company-move.data", { intent: "join", talker: names[i] });
   const open = async (path) => {
     await page.goto(`${url}${path}`);
     await page.waitForFunction(() => document.documentElement.dataset.ready === "true");
@@ -65,7 +65,7 @@ export async function bigDay({ url, page, talkers }) {
   await page
     .getByRole("heading", { level: 1, name: /quiet and free/ })
     .waitFor({ timeout: 90_000 });
-  await open("/day/1/pick");
+  await open("/day/1/frequencies");
   await button("Find frequencies").click();
   await button(/^Accept as plan/).click({ timeout: 60_000 });
   await page.getByText(/Plan \d+ stands/).waitFor();

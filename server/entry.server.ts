@@ -2,31 +2,32 @@ import { createServer, type Server } from "node:http";
 import { join } from "node:path";
 import type { Express } from "express";
 import type { ServerBuild } from "react-router";
-import { PORT_ELLERY_SITES, PORT_ELLERY_TRANSMITTERS } from "../core/simulator/portEllery";
-import { RASTERS } from "../core/regulations/raster";
+import { PORT_ELLERY_SITES, PORT_ELLERY_TRANSMITTERS } from "~/core/simulator/portEllery";
+import { RASTERS } from "~/core/regulations/raster";
 import { type Database, openDatabase } from "./db/connection.server";
 import { type FileHeld, lockFile } from "./db/fileLock.server";
 import { httpRig } from "./devices/httpRig.server";
 import { httpRegister } from "./devices/registerPort.server";
-import { startRegister } from "./devices/standIn/registerServer.server";
-import { startStandIn } from "./devices/standIn/standInServer.server";
+import { startRegister } from "./devices/simulator/registerServer.server";
+import { startRigSimulator } from "./devices/simulator/rigServer.server";
 import type { AppContext } from "./services/appContext.server";
-import { beatPracticeClocks, resumePracticeClocks } from "./services/clock.server";
-import { dayToOpen } from "./services/dayView.server";
-import { resumeRoll } from "./services/roll.server";
-import { practiceRig, seedPracticeDay } from "./services/practiceDay.server";
-import { ChangeFeed } from "./services/changes.server";
+import { beatPracticeClocks, resumePracticeClocks } from "./services/day/clock.server";
+import { dayToOpen } from "./services/day/dayView.server";
+import { resumeRoll } from "./services/roll/roll.server";
+import { practiceRig, seedPracticeDay } from "./services/training/practiceDay.server";
+import { ChangeFeed } from "./services/day/changes.server";
 import { inlineCompute, threadedCompute } from "./compute/compute.server";
-import { CopyKeeper } from "./services/keep.server";
-import { JoinDesk } from "./services/joinDesk.server";
-import { RollDesk } from "./services/rollDesk.server";
-import { steadyClock } from "./services/steadyClock";
-import { ScanJobs } from "./services/scanJobs.server";
+import { CopyKeeper } from "./services/shoots/backups.server";
+import { JoinDesk } from "./services/phones/guestSessions.server";
+import { RollDesk } from "./services/roll/liveMonitor.server";
+import { steadyClock } from "./services/day/steadyClock";
+import { ScanJobs } from "./services/scan/scanJobs.server";
 import { CART } from "./access/asker.server";
 import { appFor, cartListener, guestListener, listenOn, openDoorOn } from "./http/listeners.server";
 import { wordedBuilds } from "./http/failures.server";
 import { fileLog, type Log } from "./log/log.server";
 import { watchedRig } from "./devices/watchedRig.server";
+import { httpSimulator } from "~/server/devices/httpSimulator.server";
 
 declare module "react-router" {
   interface AppLoadContext {
@@ -131,8 +132,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       setImmediate(() => rollDesk.clockJumped(Math.round(byMs)));
     },
   });
-  const standIn = options.practice
-    ? await startStandIn({
+  const simulator = options.practice
+    ? await startRigSimulator({
         sites: PORT_ELLERY_SITES,
         initialRig: practiceRig(),
         stateFile: join(options.dataFolder, "practice-rig.json"),
@@ -155,10 +156,16 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     nowMs: realNowMs,
     onChange: () => changes.bump(),
   });
+  const driven =
+    simulator &&
+    watchedRig({ rig: httpRig(simulator.url), simulator: httpSimulator(simulator.url) }, () =>
+      changes.bump(),
+    );
   const context: AppContext = {
     db,
     realNowMs,
-    rig: standIn ? watchedRig(httpRig(standIn.url), () => changes.bump()) : null,
+    rig: driven?.rig ?? null,
+    simulator: driven?.simulator ?? null,
     register: register ? httpRegister(register.url) : null,
     scans: new ScanJobs(),
     roll: rollDesk,
@@ -201,7 +208,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     await desk.shut();
     server.closeAllConnections();
     await new Promise<void>((resolve) => server.close(() => resolve()));
-    await standIn?.close();
+    await simulator?.close();
     await register?.close();
     await beatPracticeClocks(context);
     // the one that stands now: a copy may have been put in its place

@@ -2,7 +2,7 @@ import { copyFileSync, existsSync, renameSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { checkCopy } from "./db/copies.server";
 import { DataFileError } from "./db/connection.server";
-import { copiesBeside } from "./services/keep.server";
+import { copiesBeside } from "./services/shoots/backups.server";
 
 const TAILS = ["", "-wal", "-shm"];
 

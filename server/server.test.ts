@@ -4,8 +4,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { ServerBuild } from "react-router";
 import { startServer, type RunningServer, type ServerOptions } from "./entry.server";
-import { getDayView } from "./services/dayView.server";
-import { moveClockOn } from "./services/clock.server";
+import { getDayView } from "./services/day/dayView.server";
+import { moveClockOn } from "./services/day/clock.server";
 
 let folder: string;
 const running: RunningServer[] = [];

@@ -1,14 +1,23 @@
-import { airHeadline, airSentences } from "../contract/messages/scan";
-import { PORT_ELLERY_SITES } from "../core/simulator/portEllery";
-import { airViewOf, elsewhereOf, lawViewOf, quietViewOf } from "../server/services/airViews.server";
-import { loadDay } from "../server/services/dayView.server";
-import { moveTo } from "../server/services/moves.server";
-import { coordinate } from "../core/coordination/coordinate";
-import { verifySet } from "../core/coordination/verify";
-import { requestForAll } from "../core/day/wholeDay";
-import { pickBasis, placeRequests, scannedPlaces } from "../server/services/plans.server";
-import { describeScan, setRescanRule } from "../server/services/scans.server";
-import { allPacksOff } from "../server/services/syncs.server";
+import { airHeadline, airSentences } from "~/contract/messages/scan";
+import { PORT_ELLERY_SITES } from "~/core/simulator/portEllery";
+import {
+  airViewOf,
+  elsewhereOf,
+  lawViewOf,
+  quietViewOf,
+} from "~/server/services/scan/airViews.server";
+import { loadDay } from "~/server/services/day/dayView.server";
+import { moveTo } from "~/server/services/day/moves.server";
+import { coordinate } from "~/core/coordination/search/coordinate";
+import { verifySet } from "~/core/coordination/rules/verify";
+import { requestForAll } from "~/core/coordination/problem/wholeDay";
+import {
+  pickBasis,
+  placeRequests,
+  scannedPlaces,
+} from "~/server/services/frequencies/plans.server";
+import { describeScan, setRescanRule } from "~/server/services/scan/scans.server";
+import { allPacksOff } from "~/server/services/sync/syncs.server";
 import { practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 let practice: PracticeApp;

@@ -1,21 +1,25 @@
 import { readFileSync } from "node:fs";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
-import { serviceErrorWords } from "../contract/messages/error";
-import { archiveJsonSchema } from "../contract/schemas/shootArchive";
-import { ARCHIVE_TABLE_NAMES, columnsOf } from "../core/day/archiveTables";
-import type { Result } from "../core/units/result";
-import type { ServiceError } from "../contract/schemas/serviceError";
-import { listDays, listShoots } from "../server/db/repositories/days.server";
-import { plainTables } from "../server/db/repositories/archive.server";
-import { insertPiece } from "../server/db/repositories/readings.server";
-import { emptyPiece } from "../core/monitor/timeline";
-import { correctEntry, logOf } from "../server/services/log.server";
-import { answerHit, callHit } from "../server/services/hits.server";
-import { loadDay } from "../server/services/dayView.server";
-import { reportJson, logCsv } from "../server/services/report.server";
-import { exportShoot, previewArchive, takeArchive } from "../server/services/shootArchive.server";
-import { newShoot } from "../server/services/shoots.server";
-import { putNote } from "../server/services/roll.server";
+import { serviceErrorWords } from "~/contract/messages/error";
+import { archiveJsonSchema } from "~/contract/schemas/shootArchive";
+import { ARCHIVE_TABLE_NAMES, columnsOf } from "~/core/archive/archiveTables";
+import type { Result } from "~/core/units/result";
+import type { ServiceError } from "~/contract/schemas/serviceError";
+import { listDays, listShoots } from "~/server/db/repositories/days.server";
+import { plainTables } from "~/server/db/repositories/archive.server";
+import { insertPiece } from "~/server/db/repositories/readings.server";
+import { emptyPiece } from "~/core/monitor/timeline";
+import { correctEntry, logOf } from "~/server/services/day/log.server";
+import { answerHit, callHit } from "~/server/services/roll/hits.server";
+import { loadDay } from "~/server/services/day/dayView.server";
+import { reportJson, logCsv } from "~/server/services/day/report.server";
+import {
+  exportShoot,
+  previewArchive,
+  takeArchive,
+} from "~/server/services/shoots/shootArchive.server";
+import { newShoot } from "~/server/services/shoots/shoots.server";
+import { putNote } from "~/server/services/roll/roll.server";
 import { acceptFound, ownApp, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 const valueOf = async <T>(result: Promise<Result<T, ServiceError>>): Promise<T> => {

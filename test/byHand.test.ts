@@ -1,13 +1,13 @@
-import { logWords } from "../contract/messages/log";
-import { reportTables } from "../contract/messages/reportTables";
-import type { Seen } from "../contract/schemas/seen";
-import type { ProofPart } from "../core/day/proofParts";
-import type { AppContext } from "../server/services/appContext.server";
-import { requireDay } from "../server/services/dayView.server";
-import { answerHit, callHit, closeHit, hitsOf } from "../server/services/hits.server";
-import { logOf } from "../server/services/log.server";
-import { reportOf } from "../server/services/report.server";
-import { recordSeen } from "../server/services/syncs.server";
+import { logWords } from "~/contract/messages/log";
+import { reportTables } from "~/contract/messages/reportTables";
+import type { Seen } from "~/contract/schemas/seen";
+import type { ProofPart } from "~/core/channel/verificationParts";
+import type { AppContext } from "~/server/services/appContext.server";
+import { requireDay } from "~/server/services/day/dayView.server";
+import { answerHit, callHit, closeHit, hitsOf } from "~/server/services/roll/hits.server";
+import { logOf } from "~/server/services/day/log.server";
+import { reportOf } from "~/server/services/day/report.server";
+import { recordSeen } from "~/server/services/sync/syncs.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 /** A day whose receivers nothing reads: people look at their screens. */
@@ -17,7 +17,7 @@ beforeAll(async () => {
   practice = await practiceApp();
   await scanToEnd(practice);
   await acceptFound(practice);
-  app = { ...practice.app, rig: null };
+  app = { ...practice.app, rig: null, simulator: null };
 });
 afterAll(() => practice.stop());
 

@@ -1,12 +1,12 @@
-import { readSceneFile as readCalendar } from "../server/compute/tables";
-import { writeCalendar } from "../server/services/calendarFiles.server";
-import { guessColumns, readSceneTable } from "../core/day/sceneTable";
-import type { Scene } from "../core/day/scenes";
+import { readSceneFile as readCalendar } from "~/server/compute/tables";
+import { writeCalendar } from "~/server/services/prep/calendarFiles.server";
+import { guessColumns, readSceneTable } from "~/core/schedule/sceneTable";
+import type { Scene } from "~/core/schedule/scenes";
 import {
   exportCalendar,
   importScenes,
   previewScenesOf,
-} from "../server/services/preparation.server";
+} from "~/server/services/prep/preparation.server";
 import { practiceApp } from "./practiceApp";
 
 const DAY = "2027-05-04";

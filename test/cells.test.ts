@@ -1,8 +1,8 @@
 import ICAL from "ical.js";
-import { breaksOf, dayCells, hoursAlong, needsOf, USUAL_RULE } from "../core/battery/cellPlan";
-import { packPower } from "../core/battery/dayCells";
-import type { DayEvent } from "../core/day/dayEvents";
-import type { Scene } from "../core/day/scenes";
+import { breaksOf, dayCells, hoursAlong, needsOf, USUAL_RULE } from "~/core/battery/cellPlan";
+import { packPower } from "~/core/battery/dayCells";
+import type { DayEvent } from "~/core/report/dayEvents";
+import type { Scene } from "~/core/schedule/scenes";
 import {
   cellCalendar,
   cellsOfDay,
@@ -10,16 +10,16 @@ import {
   freshCells,
   setCellRule,
   undoCellRule,
-} from "../server/services/cells.server";
-import { correctEntry, logOf } from "../server/services/log.server";
-import { handlePack } from "../server/services/syncs.server";
-import { moveTo } from "../server/services/moves.server";
+} from "~/server/services/day/batteries.server";
+import { correctEntry, logOf } from "~/server/services/day/log.server";
+import { handlePack } from "~/server/services/sync/syncs.server";
+import { moveTo } from "~/server/services/day/moves.server";
 import { ownApp, practiceApp, type PracticeApp } from "./practiceApp";
-import { wrapSteps } from "../core/day/wrapUp";
-import { loadDay } from "../server/services/dayView.server";
-import { copyDay } from "../server/services/shoots.server";
-import { closeDay, tickWrap, wrapView } from "../server/services/wrap.server";
-import { dayNowMs } from "../server/services/clock.server";
+import { wrapSteps } from "~/core/schedule/wrapUp";
+import { loadDay } from "~/server/services/day/dayView.server";
+import { copyDay } from "~/server/services/shoots/shoots.server";
+import { closeDay, tickWrap, wrapView } from "~/server/services/day/wrapUp.server";
+import { dayNowMs } from "~/server/services/day/clock.server";
 
 const h = (hours: number) => Math.round(hours * 3_600_000);
 const scene = (number: string, from: number, to: number, ...speakers: string[]): Scene => ({

@@ -2,26 +2,26 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Sequelize } from "sequelize";
-import { openDatabase, type Database } from "../server/db/connection.server";
-import { MIGRATIONS } from "../server/db/migrations/index.server";
+import { openDatabase, type Database } from "~/server/db/connection.server";
+import { MIGRATIONS } from "~/server/db/migrations/index.server";
 import {
   changeChannel,
   insertChannel,
   listChannels,
-} from "../server/db/repositories/channels.server";
+} from "~/server/db/repositories/channels.server";
 import {
   insertDay,
   insertFirstPlaces,
   listDays,
   listPlaces,
-} from "../server/db/repositories/days.server";
-import { listSyncs } from "../server/db/repositories/records.server";
-import { SHIPPED_KIT } from "../core/kit/shipped";
-import { appendVersion } from "../server/db/repositories/versionedLists.server";
-import { packUnit, receiverUnit } from "../testkit/case";
-import { PLAIN_SETUP } from "../core/spectrum/setup";
-import { insertSweep, listSweeps, loadMeasurement } from "../server/db/repositories/sweeps.server";
-import type { Measurement } from "../core/spectrum/sweep";
+} from "~/server/db/repositories/days.server";
+import { listSyncs } from "~/server/db/repositories/records.server";
+import { SHIPPED_KIT } from "~/core/kit/shipped";
+import { appendVersion } from "~/server/db/repositories/versionedLists.server";
+import { packUnit, receiverUnit } from "~/testkit/case";
+import { PLAIN_SETUP } from "~/core/spectrum/setup";
+import { insertSweep, listSweeps, loadMeasurement } from "~/server/db/repositories/sweeps.server";
+import type { Measurement } from "~/core/spectrum/sweep";
 
 let folder: string;
 let db: Database;

@@ -2,10 +2,10 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { listEvents } from "../server/db/repositories/dayEvents.server";
-import { diskOf, makeCopy } from "../server/services/keep.server";
-import { putNote } from "../server/services/roll.server";
-import { newShoot } from "../server/services/shoots.server";
+import { listEvents } from "~/server/db/repositories/dayEvents.server";
+import { diskOf, makeCopy } from "~/server/services/shoots/backups.server";
+import { putNote } from "~/server/services/roll/roll.server";
+import { newShoot } from "~/server/services/shoots/shoots.server";
 import { ownApp } from "./practiceApp";
 
 // a disk of a few megabytes, really full; where none can be mounted the check is left out and says

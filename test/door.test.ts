@@ -6,20 +6,20 @@ import { join } from "node:path";
 import type { RouteConfigEntry } from "@react-router/dev/routes";
 import type { Response } from "express";
 import type { ServerBuild } from "react-router";
-import routes from "../app/routes";
-import { cellIntents } from "../app/routes/cells/intents";
-import { logIntents } from "../app/routes/log/intents";
-import { rangeIntents } from "../app/routes/range/intents";
-import { rollIntents } from "../app/routes/roll/intents";
-import { syncIntents } from "../app/routes/sync/intents";
-import { RIGHTS } from "../server/access/rights.server";
-import type { Admitted } from "../server/http/frameworkHandler.server";
-import { appFor, cartListener, guestListener } from "../server/http/listeners.server";
-import { memoryLog } from "../server/log/log.server";
-import type { AppContext } from "../server/services/appContext.server";
-import { JoinDesk } from "../server/services/joinDesk.server";
+import routes from "~/app/routes";
+import { cellIntents } from "~/app/routes/batteries/intents";
+import { logIntents } from "~/app/routes/log/intents";
+import { rangeIntents } from "~/app/routes/range/intents";
+import { rollIntents } from "~/app/routes/roll/intents";
+import { syncIntents } from "~/app/routes/sync/intents";
+import { RIGHTS } from "~/server/access/rights.server";
+import type { Admitted } from "~/server/http/frameworkHandler.server";
+import { appFor, cartListener, guestListener } from "~/server/http/listeners.server";
+import { memoryLog } from "~/server/log/log.server";
+import type { AppContext } from "~/server/services/appContext.server";
+import { JoinDesk } from "~/server/services/phones/guestSessions.server";
 import { alone } from "./practiceApp";
-import { ok } from "../core/units/result";
+import { ok } from "~/core/units/result";
 
 /**
  * Every address of the application, from the router's own table: one that is added is looked at
@@ -77,17 +77,17 @@ const GUEST_LOOKS = [
   "join",
   "archiveSchema",
   "kitSchema",
-  "dayFrame",
+  "dayLayout",
   "day",
   "scan",
   "scanEvents",
-  "pick",
+  "frequencies",
   "frequencyList",
   "planFile",
   "labels",
   "level",
-  "desk",
-  "place",
+  "antennas",
+  "linkBudget",
   "picture",
   "report",
   "reportFile",
@@ -95,13 +95,13 @@ const GUEST_LOOKS = [
   "meters",
   "rollLive",
   "seamData",
-  "seen",
+  "observations",
   "sync",
   "cards",
-  "walked",
+  "walkTest",
   "range",
-  "cells",
-  "cellCalendar",
+  "batteries",
+  "batteryCalendar",
   "roll",
   "log",
 ];
@@ -236,8 +236,13 @@ test("every address, looked at by everybody: the cart sees all, a guest their da
   expect(wrong).toEqual([]);
 });
 
+test("an old address leads to the new one, with what was sent to it", async () => {
+  expect(await statusOf("guest", "/day/1/walked")).toBe(308);
+  expect(await statusOf("guest", "/day/1/seen", json({ items: [] }))).toBe(308);
+});
+
 test("every address, written to without an intent that a guest may send: the cart's alone, but for joining, ticks, the practice walk and what went wrong in a page", async () => {
-  const open = ["join", "seen", "practiceWalk", "pageTrouble"];
+  const open = ["join", "observations", "practiceWalk", "pageTrouble"];
   const wrong: string[] = [];
   for (const address of ADDRESSES) {
     const path = concrete(address.path, 1);
@@ -353,7 +358,7 @@ test("every intent that the table opens to guests is one that its screen takes",
     Object.entries({
       sync: syncIntents,
       range: rangeIntents,
-      cells: cellIntents,
+      batteries: cellIntents,
       roll: rollIntents,
       log: logIntents,
     }).map(([screen, schema]) => [screen, schema.options.map((o) => o.shape.intent.value)]),
@@ -376,19 +381,19 @@ test("other methods, other sites and other hosts come no further than the door, 
       await statusOf(who, "/day/1/sync", { headers: { "sec-fetch-site": "cross-site" } }),
     ).toBe(403);
     expect(
-      await statusOf(who, "/day/1/seen", {
+      await statusOf(who, "/day/1/observations", {
         ...json([]),
         headers: { "content-type": "application/json", origin: "http://elsewhere.example" },
       }),
     ).toBe(403);
     expect(
-      await statusOf(who, "/day/1/seen", {
+      await statusOf(who, "/day/1/observations", {
         ...json([]),
         headers: { "content-type": "application/json", origin: "null" },
       }),
     ).toBe(403);
     expect(
-      await statusOf(who, "/day/1/seen", {
+      await statusOf(who, "/day/1/observations", {
         ...json([]),
         headers: { "content-type": "application/json", "sec-fetch-site": "same-site" },
       }),
@@ -415,7 +420,7 @@ test("who is sent away is cut off at once: in the middle of a stream, and in the
   const upload = ask({
     host: "127.0.0.1",
     port: portOf(phones),
-    path: "/day/1/seen",
+    path: "/day/1/observations",
     method: "POST",
     headers: { ...headers, "content-type": "application/json" },
   });

@@ -1,17 +1,17 @@
-import { DAY_EXERCISE_MS } from "../core/training/dayExercise";
-import { Numbers, renumbered } from "../server/db/repositories/archive.server";
-import { loadDay } from "../server/services/dayView.server";
+import { DAY_EXERCISE_MS } from "~/core/training/dayExercise";
+import { Numbers, renumbered } from "~/server/db/repositories/archive.server";
+import { loadDay } from "~/server/services/day/dayView.server";
 import {
   beginDayExercise,
   dayExerciseView,
   endDayExercise,
   keepResult,
   practiceView,
-} from "../server/services/exercises.server";
-import { putDown } from "../server/services/happenings.server";
-import { worstStanding } from "../server/services/plans.server";
-import { setReceivers, syncPack } from "../server/services/syncs.server";
-import type { Result } from "../core/units/result";
+} from "~/server/services/training/exercises.server";
+import { putDown } from "~/server/services/day/recordEvent.server";
+import { worstStanding } from "~/server/services/frequencies/plans.server";
+import { setReceivers, syncPack } from "~/server/services/sync/syncs.server";
+import type { Result } from "~/core/units/result";
 import { acceptFound, ownApp, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 const valueOf = async <T>(result: Promise<Result<T, { code: string }>>): Promise<T> => {
@@ -53,11 +53,11 @@ test("ten minutes of the practice day: not before it is synced; laid out beside 
   await acceptFound(practice);
   const [first] = (await loadDay(app, dayId))!.facts.channels;
   await valueOf(setReceivers(app, dayId, [first!.id]));
-  await app.rig!.practice!.setPack(first!.packKey, { isOn: true });
+  await app.simulator!.setPack(first!.packKey, { isOn: true });
   await valueOf(syncPack(app, dayId, first!.id));
   expect(await valueOf(dayExerciseView(app, 7))).toMatchObject({ state: "ready" });
   await valueOf(beginDayExercise(app, 7));
-  const script = await valueOf(app.rig!.practice!.script());
+  const script = await valueOf(app.simulator!.script());
   expect([script.length, script.filter((h) => h.id.startsWith("ten minutes 7 ")).length]).toEqual([
     17, 5,
   ]);
@@ -67,7 +67,7 @@ test("ten minutes of the practice day: not before it is synced; laid out beside 
   });
   // begun twice it is the same one
   await valueOf(beginDayExercise(app, 7));
-  expect(await valueOf(app.rig!.practice!.script())).toHaveLength(17);
+  expect(await valueOf(app.simulator!.script())).toHaveLength(17);
   const event = script.find((h) => h.id.startsWith("ten minutes 7 ") && "packKey" in h)!;
   const channelId = (await loadDay(app, dayId))!.facts.channels.find(
     (c) => "packKey" in event && c.packKey === event.packKey,

@@ -7,11 +7,11 @@ import {
   putHanded,
   removeHanded,
   type HandedView,
-} from "../server/services/handedDown.server";
-import { serviceErrorWords } from "../contract/messages/error";
-import { allPacksOff } from "../server/services/syncs.server";
-import { handedFaultWords, handedHeadline } from "../contract/messages/prep";
-import { undoList } from "../server/services/versionedLists.server";
+} from "~/server/services/frequencies/assigned.server";
+import { serviceErrorWords } from "~/contract/messages/error";
+import { allPacksOff } from "~/server/services/sync/syncs.server";
+import { handedFaultWords, handedHeadline } from "~/contract/messages/prep";
+import { undoList } from "~/server/services/prep/versionedLists.server";
 import { acceptFound, practiceApp, propose, scanToEnd, type PracticeApp } from "./practiceApp";
 
 let practice: PracticeApp;

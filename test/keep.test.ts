@@ -9,17 +9,17 @@ import {
   writeSync,
 } from "node:fs";
 import { dirname, join } from "node:path";
-import { openDatabase } from "../server/db/connection.server";
-import { checkCopy } from "../server/db/copies.server";
+import { openDatabase } from "~/server/db/connection.server";
+import { checkCopy } from "~/server/db/copies.server";
 import {
   diskOf,
   keepView,
   listCopies,
   makeCopy,
   restoreCopy,
-} from "../server/services/keep.server";
-import { putNote } from "../server/services/roll.server";
-import { loadDay } from "../server/services/dayView.server";
+} from "~/server/services/shoots/backups.server";
+import { putNote } from "~/server/services/roll/roll.server";
+import { loadDay } from "~/server/services/day/dayView.server";
 import { practiceApp, type PracticeApp } from "./practiceApp";
 
 let practice: PracticeApp;

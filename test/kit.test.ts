@@ -1,12 +1,12 @@
 import { readFileSync } from "node:fs";
-import { serviceErrorWords } from "../contract/messages/error";
-import { kitJsonSchema, readKitFile, writeKitFile } from "../contract/codecs/kitFile";
-import { findingWords } from "../contract/messages/prep";
-import { EMPTY_KIT, packModel } from "../core/kit/models";
-import { SHIPPED_KIT } from "../core/kit/shipped";
-import { guessUnitColumns } from "../core/kit/unitTable";
-import { getDayView } from "../server/services/dayView.server";
-import { getArrival, tick } from "../server/services/arrival.server";
+import { serviceErrorWords } from "~/contract/messages/error";
+import { kitJsonSchema, readKitFile, writeKitFile } from "~/contract/codecs/kitFile";
+import { findingWords } from "~/contract/messages/prep";
+import { EMPTY_KIT, packModel } from "~/core/kit/models";
+import { SHIPPED_KIT } from "~/core/kit/shipped";
+import { guessUnitColumns } from "~/core/kit/unitTable";
+import { getDayView } from "~/server/services/day/dayView.server";
+import { getArrival, tick } from "~/server/services/prep/arrival.server";
 import {
   addUnit,
   changeUnit,
@@ -26,10 +26,10 @@ import {
   setStock,
   undoModels,
   undoUnits,
-} from "../server/services/kits.server";
-import { getPreparation } from "../server/services/preparation.server";
-import { handlePack, syncPack, usePack } from "../server/services/syncs.server";
-import { packUnit, receiverUnit, stockItem } from "../testkit/case";
+} from "~/server/services/prep/kits.server";
+import { getPreparation } from "~/server/services/prep/preparation.server";
+import { handlePack, syncPack, usePack } from "~/server/services/sync/syncs.server";
+import { packUnit, receiverUnit, stockItem } from "~/testkit/case";
 import { practiceApp, type PracticeApp } from "./practiceApp";
 
 describe("a kit file", () => {

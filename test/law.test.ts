@@ -1,15 +1,15 @@
 import { readFileSync, readdirSync } from "node:fs";
-import { readRegionFile } from "../contract/codecs/regionFile";
-import { serviceErrorWords } from "../contract/messages/error";
-import { getDayView } from "../server/services/dayView.server";
-import { getPreparation } from "../server/services/preparation.server";
+import { readRegionFile } from "~/contract/codecs/regionFile";
+import { serviceErrorWords } from "~/contract/messages/error";
+import { getDayView } from "~/server/services/day/dayView.server";
+import { getPreparation } from "~/server/services/prep/preparation.server";
 import {
   addRegionFile,
   chooseRegion,
   dropRegionFile,
   knownRegions,
-} from "../server/services/regions.server";
-import { allPacksOff } from "../server/services/syncs.server";
+} from "~/server/services/frequencies/regions.server";
+import { allPacksOff } from "~/server/services/sync/syncs.server";
 import { practiceApp, propose, scanToEnd, type PracticeApp } from "./practiceApp";
 
 const shipped = (name: string) => readFileSync(`core/regulations/rules/${name}.json`, "utf8");

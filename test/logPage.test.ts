@@ -1,5 +1,5 @@
-import { correctEntry, logPage } from "../server/services/log.server";
-import { putNote } from "../server/services/roll.server";
+import { correctEntry, logPage } from "~/server/services/day/log.server";
+import { putNote } from "~/server/services/roll/roll.server";
 import { type PracticeApp, practiceApp } from "./practiceApp";
 
 let practice: PracticeApp;

@@ -1,11 +1,11 @@
-import { SHIPPED_KIT } from "../core/kit/shipped";
-import { settingSteps } from "../core/kit/settingSteps";
-import { shownAs } from "../core/kit/modelText";
-import { presets } from "../core/coordination/tuning";
-import { serviceErrorWords } from "../contract/messages/error";
-import { getDayView } from "../server/services/dayView.server";
-import { addUnit } from "../server/services/kits.server";
-import { newestList } from "../server/services/versionedLists.server";
+import { SHIPPED_KIT } from "~/core/kit/shipped";
+import { settingSteps } from "~/core/kit/settingSteps";
+import { shownAs } from "~/core/kit/modelText";
+import { presets } from "~/core/coordination/problem/tuning";
+import { serviceErrorWords } from "~/contract/messages/error";
+import { getDayView } from "~/server/services/day/dayView.server";
+import { addUnit } from "~/server/services/prep/kits.server";
+import { newestList } from "~/server/services/prep/versionedLists.server";
 import {
   carryRecords,
   changeIdentity,
@@ -13,9 +13,9 @@ import {
   importPairings,
   pairingsOf,
   pairPack,
-} from "../server/services/pairings.server";
-import { handlePack, prove, setReceivers, syncPack } from "../server/services/syncs.server";
-import { changeTalker } from "../server/services/talkers.server";
+} from "~/server/services/sync/pairings.server";
+import { handlePack, prove, setReceivers, syncPack } from "~/server/services/sync/syncs.server";
+import { changeTalker } from "~/server/services/prep/talkers.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 /**
@@ -128,7 +128,7 @@ test("name, group number and key: the base, a key that was changed, the record c
   // a touch that ends too early leaves the old number
   const before = (await marit()).pack!.frequencyHz;
   const broken = refusal();
-  setTimeout(() => void app.rig!.practice!.setPack(packKey, { isNear: false }), 200);
+  setTimeout(() => void app.simulator!.setPack(packKey, { isNear: false }), 200);
   expect(await broken).toBe("not-near");
   expect((await marit()).pack!.frequencyHz).toBe(before);
   await hand({ isNear: true });

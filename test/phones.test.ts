@@ -1,7 +1,7 @@
-import type { SeenItem } from "../contract/schemas/seen";
-import { getDayView } from "../server/services/dayView.server";
-import type { JoinDesk } from "../server/services/joinDesk.server";
-import { recordSeen, usePack } from "../server/services/syncs.server";
+import type { SeenItem } from "~/contract/schemas/seen";
+import { getDayView } from "~/server/services/day/dayView.server";
+import type { JoinDesk } from "~/server/services/phones/guestSessions.server";
+import { recordSeen, usePack } from "~/server/services/sync/syncs.server";
 import { acceptFound, alone, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 describe("the desk", () => {

@@ -1,6 +1,7 @@
-import { ordinaryRig } from "../core/day/rigCard";
-import { walkForecast } from "../core/location/forecast";
-import { walkTest } from "../core/location/walkTest";
+import { ordinaryRig } from "~/core/report/rigCard";
+import { walkForecast } from "~/core/location/forecast";
+import { walkTest } from "~/core/location/walkTest";
+import { practiceWalk } from "~/server/services/training/practiceWalk.server";
 import {
   beginDrawing,
   keepDrawing,
@@ -10,14 +11,13 @@ import {
   keepRig,
   pictureOf,
   placeRange,
-  practiceWalk,
   undoDrawings,
   undoRigs,
-} from "../server/services/placePlans.server";
-import { getDayView } from "../server/services/dayView.server";
-import { addPlace } from "../server/services/places.server";
-import { newestList } from "../server/services/versionedLists.server";
-import { moveTo } from "../server/services/moves.server";
+} from "~/server/services/range/placePlans.server";
+import { getDayView } from "~/server/services/day/dayView.server";
+import { addPlace } from "~/server/services/prep/places.server";
+import { newestList } from "~/server/services/prep/versionedLists.server";
+import { moveTo } from "~/server/services/day/moves.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 let practice: PracticeApp;
@@ -125,7 +125,7 @@ test("practice walks only with a pack that is on; what it read corrects this pla
   const walk = plan.walks.find((w) => w.channelId === walker.channelId)!;
   const asked = { walkId: walk.id, channelId: walker.channelId, seed: 5 };
   expect(code(await practiceWalk(app, dayId, asked))).toBe("device");
-  await app.rig!.practice!.setPack("pack-d", { isOn: true });
+  await app.simulator!.setPack("pack-d", { isOn: true });
   const walked = await practiceWalk(app, dayId, asked);
   if (!walked.ok) throw new Error(walked.error.code);
   expect(walked.value.readings.length).toBeGreaterThan(40);
@@ -189,7 +189,7 @@ test("once a place is scanned, its air is in the way of everybody as much as the
   const before = await range();
   expect(before.walkers.every((w) => w.pack.interference === undefined && !w.isPicked)).toBe(true);
   const { app } = practice;
-  for (const key of ["pack-c", "pack-d"]) await app.rig!.practice!.setPack(key, { isOn: false });
+  for (const key of ["pack-c", "pack-d"]) await app.simulator!.setPack(key, { isOn: false });
   expect((await scanToEnd(practice)).type).toBe("stored");
   await acceptFound(practice);
   const after = await range();

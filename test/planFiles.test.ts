@@ -4,7 +4,7 @@ import {
   readPlanFile,
   trackCsv,
   trackSheet,
-} from "../server/services/planFiles.server";
+} from "~/server/services/frequencies/planFiles.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 let practice: PracticeApp;

@@ -1,32 +1,37 @@
-import { STRICT } from "../core/coordination/relations";
+import { STRICT } from "~/core/coordination/rules/relations";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { PORT_ELLERY_SITES, PORT_ELLERY_TRANSMITTERS } from "../core/simulator/portEllery";
-import { RASTERS } from "../core/regulations/raster";
-import type { CoordinationResult } from "../core/coordination/request";
-import { coordinateQuietFirst } from "../core/coordination/quietFirst";
-import { openDatabase } from "../server/db/connection.server";
-import { httpRig } from "../server/devices/httpRig.server";
-import { httpRegister } from "../server/devices/registerPort.server";
-import { startRegister } from "../server/devices/standIn/registerServer.server";
-import { startStandIn } from "../server/devices/standIn/standInServer.server";
-import type { AppContext } from "../server/services/appContext.server";
-import { requireDay } from "../server/services/dayView.server";
-import { acceptPlan, pickBasis, type PlanProposal } from "../server/services/plans.server";
-import { practiceRig, seedPracticeDay } from "../server/services/practiceDay.server";
-import { ok } from "../core/units/result";
-import type { Seen } from "../contract/schemas/seen";
-import { inlineCompute } from "../server/compute/compute.server";
-import { CART } from "../server/access/asker.server";
-import { memoryLog } from "../server/log/log.server";
-import { ChangeFeed } from "../server/services/changes.server";
-import { JoinDesk } from "../server/services/joinDesk.server";
-import { recordSeen, type SeenAnswer } from "../server/services/syncs.server";
-import { RollDesk } from "../server/services/rollDesk.server";
-import { ScanJobs, type ScanEvent } from "../server/services/scanJobs.server";
-import { followScan, type ScanAsked, startScan } from "../server/services/scans.server";
-import { loadDay } from "../server/services/dayView.server";
+import { PORT_ELLERY_SITES, PORT_ELLERY_TRANSMITTERS } from "~/core/simulator/portEllery";
+import { RASTERS } from "~/core/regulations/raster";
+import type { CoordinationResult } from "~/core/coordination/problem/request";
+import { coordinateQuietFirst } from "~/core/coordination/search/quietFirst";
+import { openDatabase } from "~/server/db/connection.server";
+import { httpRig } from "~/server/devices/httpRig.server";
+import { httpRegister } from "~/server/devices/registerPort.server";
+import { startRegister } from "~/server/devices/simulator/registerServer.server";
+import { startRigSimulator } from "~/server/devices/simulator/rigServer.server";
+import type { AppContext } from "~/server/services/appContext.server";
+import { requireDay } from "~/server/services/day/dayView.server";
+import {
+  acceptPlan,
+  pickBasis,
+  type PlanProposal,
+} from "~/server/services/frequencies/plans.server";
+import { practiceRig, seedPracticeDay } from "~/server/services/training/practiceDay.server";
+import { ok } from "~/core/units/result";
+import type { Seen } from "~/contract/schemas/seen";
+import { inlineCompute } from "~/server/compute/compute.server";
+import { CART } from "~/server/access/asker.server";
+import { memoryLog } from "~/server/log/log.server";
+import { ChangeFeed } from "~/server/services/day/changes.server";
+import { JoinDesk } from "~/server/services/phones/guestSessions.server";
+import { recordSeen, type SeenAnswer } from "~/server/services/sync/syncs.server";
+import { RollDesk } from "~/server/services/roll/liveMonitor.server";
+import { ScanJobs, type ScanEvent } from "~/server/services/scan/scanJobs.server";
+import { followScan, type ScanAsked, startScan } from "~/server/services/scan/scans.server";
+import { loadDay } from "~/server/services/day/dayView.server";
+import { httpSimulator } from "~/server/devices/httpSimulator.server";
 
 export interface PracticeApp {
   app: AppContext;
@@ -92,7 +97,7 @@ export async function practiceApp(speed = 3000): Promise<PracticeApp> {
   const folder = mkdtempSync(join(tmpdir(), "plain-channel-unit-"));
   let nowMs = Date.UTC(2027, 4, 4, 5, 30);
   const db = await openDatabase(join(folder, "practice.sqlite"));
-  const standIn = await startStandIn({
+  const simulator = await startRigSimulator({
     sites: PORT_ELLERY_SITES,
     initialRig: practiceRig(),
     stateFile: null,
@@ -103,7 +108,8 @@ export async function practiceApp(speed = 3000): Promise<PracticeApp> {
   const app: AppContext = {
     db,
     realNowMs: () => nowMs,
-    rig: httpRig(standIn.url),
+    rig: httpRig(simulator.url),
+    simulator: httpSimulator(simulator.url),
     register: httpRegister(register.url),
     scans: new ScanJobs(),
     ...alone(),
@@ -118,7 +124,7 @@ export async function practiceApp(speed = 3000): Promise<PracticeApp> {
     },
     stop: async () => {
       await app.roll.leave();
-      await standIn.close();
+      await simulator.close();
       await register.close();
       await app.db.close();
       rmSync(folder, { recursive: true, force: true });
@@ -139,6 +145,7 @@ export async function ownApp(
       db,
       realNowMs: () => nowMs,
       rig: null,
+      simulator: null,
       register: null,
       scans: new ScanJobs(),
       ...alone(),

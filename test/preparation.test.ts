@@ -5,12 +5,12 @@ import {
   previewScenesOf,
   setPackPower,
   type PreparationView,
-} from "../server/services/preparation.server";
-import { getDayView } from "../server/services/dayView.server";
-import { usePack } from "../server/services/syncs.server";
-import { guessColumns } from "../core/day/sceneTable";
-import { prepHeadline } from "../contract/messages/prep";
-import { undoList } from "../server/services/versionedLists.server";
+} from "~/server/services/prep/preparation.server";
+import { getDayView } from "~/server/services/day/dayView.server";
+import { usePack } from "~/server/services/sync/syncs.server";
+import { guessColumns } from "~/core/schedule/sceneTable";
+import { prepHeadline } from "~/contract/messages/prep";
+import { undoList } from "~/server/services/prep/versionedLists.server";
 import { practiceApp, propose, type PracticeApp } from "./practiceApp";
 
 let practice: PracticeApp;

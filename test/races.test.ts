@@ -1,8 +1,8 @@
-import type { Kit, PackModel } from "../core/kit/models";
-import { SHIPPED_KIT } from "../core/kit/shipped";
-import { KitBroken } from "../server/db/kitWatch.server";
-import { NumberTaken } from "../server/db/repositories/dayEvents.server";
-import { getDayView, loadDay } from "../server/services/dayView.server";
+import type { Kit, PackModel } from "~/core/kit/models";
+import { SHIPPED_KIT } from "~/core/kit/shipped";
+import { KitBroken } from "~/server/db/kitWatch.server";
+import { NumberTaken } from "~/server/db/repositories/dayEvents.server";
+import { getDayView, loadDay } from "~/server/services/day/dayView.server";
 import {
   addUnit,
   dropModel,
@@ -10,17 +10,17 @@ import {
   removeUnit,
   saveModel,
   undoUnits,
-} from "../server/services/kits.server";
-import { logOf } from "../server/services/log.server";
-import { reportOf } from "../server/services/report.server";
-import { putNote } from "../server/services/roll.server";
-import { shareChannel, usePack } from "../server/services/syncs.server";
+} from "~/server/services/prep/kits.server";
+import { logOf } from "~/server/services/day/log.server";
+import { reportOf } from "~/server/services/day/report.server";
+import { putNote } from "~/server/services/roll/roll.server";
+import { shareChannel, usePack } from "~/server/services/sync/syncs.server";
 import {
   addTalker,
   changeTalker,
   removeTalker,
   restoreTalker,
-} from "../server/services/talkers.server";
+} from "~/server/services/prep/talkers.server";
 import { practiceApp, type PracticeApp } from "./practiceApp";
 
 let practice: PracticeApp;

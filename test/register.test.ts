@@ -2,18 +2,18 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Sequelize } from "sequelize";
-import { openDatabase } from "../server/db/connection.server";
-import { initialTables } from "../server/db/migrations/m0001InitialTables.server";
-import { listDays } from "../server/db/repositories/days.server";
-import { newestItems } from "../server/db/repositories/versionedLists.server";
-import { httpRegister } from "../server/devices/registerPort.server";
+import { openDatabase } from "~/server/db/connection.server";
+import { initialTables } from "~/server/db/migrations/m0001InitialTables.server";
+import { listDays } from "~/server/db/repositories/days.server";
+import { newestItems } from "~/server/db/repositories/versionedLists.server";
+import { httpRegister } from "~/server/devices/registerPort.server";
 import {
   askRegister,
   editStations,
   getRegister,
   type RegisterView,
-} from "../server/services/register.server";
-import { undoList } from "../server/services/versionedLists.server";
+} from "~/server/services/frequencies/stations.server";
+import { undoList } from "~/server/services/prep/versionedLists.server";
 import { practiceApp, propose, type PracticeApp } from "./practiceApp";
 
 describe("asking the register", () => {

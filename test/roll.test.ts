@@ -2,13 +2,13 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { mhz } from "../contract/messages/format";
-import { logCsv, reportJson } from "../server/services/report.server";
-import { reportPdf } from "../server/services/reportPdf.server";
-import { byteToRf } from "../core/monitor/reading";
-import { COLUMN, COLUMN_BYTES } from "../core/monitor/extremes";
-import type { RigHappening } from "../core/simulator/rig";
-import { getDayView, loadDay } from "../server/services/dayView.server";
+import { mhz } from "~/contract/messages/format";
+import { logCsv, reportJson } from "~/server/services/day/report.server";
+import { reportPdf } from "~/server/services/day/reportPdf.server";
+import { byteToRf } from "~/core/monitor/reading";
+import { COLUMN, COLUMN_BYTES } from "~/core/monitor/extremes";
+import type { RigHappening } from "~/core/simulator/rig";
+import { getDayView, loadDay } from "~/server/services/day/dayView.server";
 import {
   answerHit,
   callHit,
@@ -16,8 +16,8 @@ import {
   followWithPack,
   hitsOf,
   takeHitBack,
-} from "../server/services/hits.server";
-import { putHanded } from "../server/services/handedDown.server";
+} from "~/server/services/roll/hits.server";
+import { putHanded } from "~/server/services/frequencies/assigned.server";
 import {
   beginRoll,
   endRoll,
@@ -25,8 +25,13 @@ import {
   recentReadings,
   rollView,
   seamOf,
-} from "../server/services/roll.server";
-import { allPacksOff, handlePack, setReceivers, syncPack } from "../server/services/syncs.server";
+} from "~/server/services/roll/roll.server";
+import {
+  allPacksOff,
+  handlePack,
+  setReceivers,
+  syncPack,
+} from "~/server/services/sync/syncs.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 let practice: PracticeApp;
@@ -135,7 +140,7 @@ test("a neighbour in a take: judged, a clear place offered, one pack retuned, pr
       levelDbm: -48,
     },
   ];
-  await app.rig!.practice!.setScript(script);
+  await app.simulator!.setScript(script);
   await seconds(4);
   const { hitId, judged } = await valueOf(
     callHit(app, dayId, { channelId: c.id, agoMs: 200, seenId: "h1" }),
@@ -165,7 +170,7 @@ test("a neighbour in a take: judged, a clear place offered, one pack retuned, pr
   expect(after.how).toContain("somebody on the frequency");
   const view = await valueOf(getDayView(app, dayId));
   expect(view.channels.find((x) => x.id === c.id)!.packHz).toBe(answered.toHz);
-  await app.rig!.practice!.setScript([]);
+  await app.simulator!.setScript([]);
   await valueOf(takeHitBack(app, dayId, hitId));
   expect([
     (await day()).plan!.picks.find((p) => p.channelId === c.id)!.frequencyHz,
@@ -238,7 +243,7 @@ test("a set that comes to its end is known by what it told last; fresh ones in, 
   const { app, dayId } = practice;
   const c = await tobiah();
   const { nowMs } = (await day()).facts;
-  await app.rig!.practice!.setScript([
+  await app.simulator!.setScript([
     {
       id: "empty",
       fromMs: nowMs,
@@ -263,7 +268,7 @@ test("a set that comes to its end is known by what it told last; fresh ones in, 
   await seconds(1);
   expect(app.roll.voltsOf(c.packKey) ?? 2).toBeGreaterThan(1.4);
   await valueOf(closeHit(app, dayId, { hitId }));
-  await app.rig!.practice!.setScript([]);
+  await app.simulator!.setScript([]);
 }, 40_000);
 
 test("while it rolls a free scanner goes on looking: who comes on the air is told and put down before anybody hears him, and his spare is not offered any more", async () => {
@@ -291,7 +296,7 @@ test("while it rolls a free scanner goes on looking: who comes on the air is tol
     offsetHz: hz - nearest,
     levelDbm: -62,
   });
-  await app.rig!.practice!.setScript([
+  await app.simulator!.setScript([
     comes("near the spare", spareHz + 100_000),
     comes("ear feed", feedHz),
   ]);
@@ -311,7 +316,7 @@ test("while it rolls a free scanner goes on looking: who comes on the air is tol
   const { hitId } = await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 0, seenId: null }));
   expect((await hitsOf(app, await day()))[0]!.retune!.frequencyHz).not.toBe(spareHz);
   await valueOf(answerHit(app, dayId, { hitId, answer: "leave" }));
-  await app.rig!.practice!.setScript([]);
+  await app.simulator!.setScript([]);
 }, 40_000);
 
 // outside check: the text of the PDF is read by poppler; where that is not installed the check is

@@ -1,25 +1,25 @@
 import { spawn } from "node:child_process";
-import type { LiveFrame } from "../core/simulator/liveRig";
-import { COLUMN, COLUMN_BYTES } from "../core/monitor/extremes";
-import { BYTES, readReading } from "../core/monitor/reading";
-import type { RollState } from "../contract/schemas/rollState";
-import { ok } from "../core/units/result";
-import type { RigPort } from "../server/devices/port.server";
-import { listEvents } from "../server/db/repositories/dayEvents.server";
-import { readingsSpan } from "../server/db/repositories/readings.server";
-import { appendVersion, newestVersions } from "../server/db/repositories/versionedLists.server";
-import { loadDay } from "../server/services/dayView.server";
-import { callHit } from "../server/services/hits.server";
-import { logNamesOf, logWords } from "../contract/messages/log";
-import { logOf } from "../server/services/log.server";
-import { reportOf } from "../server/services/report.server";
+import type { LiveFrame } from "~/core/devices/readings";
+import { COLUMN, COLUMN_BYTES } from "~/core/monitor/extremes";
+import { BYTES, readReading } from "~/core/monitor/reading";
+import type { RollState } from "~/contract/schemas/rollState";
+import { ok } from "~/core/units/result";
+import type { RigPort } from "~/server/devices/port.server";
+import { listEvents } from "~/server/db/repositories/dayEvents.server";
+import { readingsSpan } from "~/server/db/repositories/readings.server";
+import { appendVersion, newestVersions } from "~/server/db/repositories/versionedLists.server";
+import { loadDay } from "~/server/services/day/dayView.server";
+import { callHit } from "~/server/services/roll/hits.server";
+import { logNamesOf, logWords } from "~/contract/messages/log";
+import { logOf } from "~/server/services/day/log.server";
+import { reportOf } from "~/server/services/day/report.server";
 import {
   beginRoll,
   endRoll,
   recentReadings,
   resumeRoll,
   seamOf,
-} from "../server/services/roll.server";
+} from "~/server/services/roll/roll.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 jest.setTimeout(60_000);
@@ -148,7 +148,7 @@ test("a line that breaks is taken up again, and may count anew", async () => {
 });
 
 test("a dropout writes itself down once, with its length; a pack that is gone is trouble, not a dropout", async () => {
-  await practice.app.rig!.practice!.setPack("pack-a", { isOn: true });
+  await practice.app.simulator!.setPack("pack-a", { isOn: true });
   await until(async () =>
     (await kinds("power")).some((p) => p.kind === "power" && p.packKey === "pack-a" && p.isOn),
   );

@@ -1,29 +1,31 @@
 import { existsSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import type { RouteConfigEntry } from "@react-router/dev/routes";
-import routes from "../app/routes";
-import { dayIntents } from "../app/routes/day/intents";
-import { levelIntents } from "../app/routes/level/intents";
-import { pickIntents } from "../app/routes/pick/intents";
-import { ordinaryRig } from "../core/day/rigCard";
-import { emptyPlan } from "../core/location/floorPlan";
-import { rangeIntents } from "../app/routes/range/intents";
-import { placeIntents } from "../app/routes/place/intents";
-import { scanIntents } from "../app/routes/scan/intents";
-import { syncIntents } from "../app/routes/sync/intents";
-import { cellIntents } from "../app/routes/cells/intents";
-import { exerciseIntents } from "../app/routes/exercise/intents";
-import { keepIntents } from "../app/routes/keep/intents";
-import { logIntents } from "../app/routes/log/intents";
-import { movingIntents } from "../app/routes/moving/intents";
-import { rollIntents } from "../app/routes/roll/intents";
-import { channelOfDigits } from "../app/routes/roll/useHitKey";
-import { wrapIntents } from "../app/routes/wrap/intents";
-import { dayIdOf, readIntent } from "../app/routes/shared/reply.server";
-import { airOf, limitPerBinDbm, spineOf } from "../app/features/air/spectrumOf";
-import { chosenChannel } from "../app/features/channel/ChannelChooser";
-import { RASTERS } from "../core/regulations/raster";
-import { themeCookie, themeOf } from "../app/features/frame/themeCookie";
+import routes from "~/app/routes";
+import { dayIntents } from "~/app/routes/day/intents";
+import { levelIntents } from "~/app/routes/level/intents";
+import { pickIntents } from "~/app/routes/frequencies/intents";
+import { ordinaryRig } from "~/core/report/rigCard";
+import { emptyPlan } from "~/core/location/floorPlan";
+import { rangeIntents } from "~/app/routes/range/intents";
+import { placeIntents } from "~/app/routes/linkBudget/intents";
+import { scanIntents } from "~/app/routes/scan/intents";
+import { syncIntents } from "~/app/routes/sync/intents";
+import { cellIntents } from "~/app/routes/batteries/intents";
+import { exerciseIntents } from "~/app/routes/exercise/intents";
+import { keepIntents } from "~/app/routes/backups/intents";
+import { logIntents } from "~/app/routes/log/intents";
+import { movingIntents } from "~/app/routes/companyMove/intents";
+import { rollIntents } from "~/app/routes/roll/intents";
+import { channelOfDigits } from "~/app/routes/roll/useHitKey";
+import { addressOf, screenAt, SHEETS, STAGES } from "~/app/routes/shared/addresses";
+import { addressNow } from "~/server/http/oldAddresses.server";
+import { wrapIntents } from "~/app/routes/wrapUp/intents";
+import { dayIdOf, readIntent } from "~/app/routes/shared/reply.server";
+import { airOf, limitPerBinDbm, spineOf } from "~/app/features/air/spectrumOf";
+import { chosenChannel } from "~/app/features/channel/ChannelChooser";
+import { RASTERS } from "~/core/regulations/raster";
+import { themeCookie, themeOf } from "~/app/features/frame/themeCookie";
 
 const flatten = (list: RouteConfigEntry[], base = ""): { path: string; file: string }[] =>
   list.flatMap((r) => {
@@ -40,6 +42,32 @@ test("every address has one file, every file one address, every screen's folder 
     .filter((d) => d.isDirectory() && d.name !== "shared")
     .map((d) => d.name);
   expect(all.map((r) => r.file.split("/")[1]).sort()).toEqual(folders.sort());
+});
+
+test("the address of a day's screen is its folder's name, so that what leads there and what guards it mean the same", () => {
+  const ofDay = (routes as RouteConfigEntry[]).find((r) => r.path === "day/:dayId")?.children ?? [];
+  for (const { path, file } of ofDay) {
+    const screen = file.split("/")[1] ?? "";
+    expect([addressOf(screen), screenAt(path)]).toEqual([path ?? "", screen]);
+  }
+  const led = [...STAGES, ...SHEETS.flatMap((s) => [...s.list])].map((s) => s.screen);
+  expect(led.filter((s) => !ofDay.some((r) => r.file === `routes/${s}/route.tsx`))).toEqual([]);
+});
+
+test.each([
+  ["/day/3/handed", "/day/3/assigned"],
+  ["/day/3/walked.data?_routes=x", "/day/3/walk-test.data?_routes=x"],
+  ["/day/12/cells.ics", "/day/12/batteries.ics"],
+  ["/day/3/pick?at=490", "/day/3/frequencies?at=490"],
+  ["/day/3/seen", "/day/3/observations"],
+  ["/keep", "/backups"],
+  ["/day/3/frequencies", null],
+  ["/day/3", null],
+  ["/day/3/toString", null],
+  ["/day/x/handed", null],
+  ["/assets/keep", null],
+])("the old address %s is now %s", (old, now) => {
+  expect(addressNow(old)).toBe(now);
 });
 
 const scanStart = {

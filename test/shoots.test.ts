@@ -1,8 +1,8 @@
-import { writeKitFile } from "../contract/codecs/kitFile";
-import { EMPTY_KIT } from "../core/kit/models";
-import { dayToOpen, type DayView, getDayView } from "../server/services/dayView.server";
-import { getKit, importKitFile } from "../server/services/kits.server";
-import { moveTo } from "../server/services/moves.server";
+import { writeKitFile } from "~/contract/codecs/kitFile";
+import { EMPTY_KIT } from "~/core/kit/models";
+import { dayToOpen, type DayView, getDayView } from "~/server/services/day/dayView.server";
+import { getKit, importKitFile } from "~/server/services/prep/kits.server";
+import { moveTo } from "~/server/services/day/moves.server";
 import {
   addPlace,
   changePlace,
@@ -10,35 +10,35 @@ import {
   type PlaceTold,
   removePlace,
   undoPlaces,
-} from "../server/services/places.server";
+} from "~/server/services/prep/places.server";
 import {
   getPreparation,
   importScenes,
   putScene,
   removeScene,
-} from "../server/services/preparation.server";
+} from "~/server/services/prep/preparation.server";
 import {
   changeDay,
   copyDay,
   getShoots,
   newShoot,
   renameShootTo,
-} from "../server/services/shoots.server";
-import { PROOF, type ProofPart } from "../core/day/proofParts";
-import { takeSyncBack } from "../server/services/syncs.server";
+} from "~/server/services/shoots/shoots.server";
+import { PROOF, type ProofPart } from "~/core/channel/verificationParts";
+import { takeSyncBack } from "~/server/services/sync/syncs.server";
 import {
   addTalker,
   addTalkersOfScenes,
   changeTalker,
   removeTalker,
   restoreTalker,
-} from "../server/services/talkers.server";
-import { undoList } from "../server/services/versionedLists.server";
-import { acceptPlan } from "../server/services/plans.server";
-import { importSweep } from "../server/services/sweepFiles.server";
-import { guessColumns } from "../core/day/sceneTable";
-import { packUnit, receiverUnit, stockItem } from "../testkit/case";
-import type { Seen } from "../contract/schemas/seen";
+} from "~/server/services/prep/talkers.server";
+import { undoList } from "~/server/services/prep/versionedLists.server";
+import { acceptPlan } from "~/server/services/frequencies/plans.server";
+import { importSweep } from "~/server/services/scan/sweepFiles.server";
+import { guessColumns } from "~/core/schedule/sceneTable";
+import { packUnit, receiverUnit, stockItem } from "~/testkit/case";
+import type { Seen } from "~/contract/schemas/seen";
 import { ownApp, practiceApp, propose, scanToEnd, sees } from "./practiceApp";
 
 const hour = 3_600_000;

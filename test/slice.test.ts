@@ -1,7 +1,12 @@
-import { changeTalker } from "../server/services/talkers.server";
+import { changeTalker } from "~/server/services/prep/talkers.server";
 import { gzipSync, zipSync } from "fflate";
-import { getDayView, requireDay, type DayView } from "../server/services/dayView.server";
-import { acceptPlan, moveToSpare, pickBasis, restorePlan } from "../server/services/plans.server";
+import { getDayView, requireDay, type DayView } from "~/server/services/day/dayView.server";
+import {
+  acceptPlan,
+  moveToSpare,
+  pickBasis,
+  restorePlan,
+} from "~/server/services/frequencies/plans.server";
 import {
   allPacksOff,
   handlePack,
@@ -11,19 +16,23 @@ import {
   shareChannel,
   syncPack,
   usePack,
-} from "../server/services/syncs.server";
-import { keepLevel, keepPlace } from "../server/services/channelChecks.server";
-import { moveTo } from "../server/services/moves.server";
-import { moveClockOn } from "../server/services/clock.server";
-import { ownSuspects } from "../server/services/airViews.server";
-import { markOwn, startScan, stopScan } from "../server/services/scans.server";
-import { exportSweep, importSweep, importSweepStream } from "../server/services/sweepFiles.server";
-import { EFFORT_SPL_AT_1M_DB, levelChain } from "../core/audio/levelChain";
-import { checkSet } from "../core/coordination/checkSet";
-import { PROFILES } from "../core/coordination/profile";
-import { microphoneModel, inputModel, packModel, receiverModel } from "../core/kit/models";
-import { SHIPPED_KIT } from "../core/kit/shipped";
-import { defaultSetup, levelQuestion } from "../core/kit/setups";
+} from "~/server/services/sync/syncs.server";
+import { keepLevel, keepPlace } from "~/server/services/range/channelChecks.server";
+import { moveTo } from "~/server/services/day/moves.server";
+import { moveClockOn } from "~/server/services/day/clock.server";
+import { ownSuspects } from "~/server/services/scan/airViews.server";
+import { markOwn, startScan, stopScan } from "~/server/services/scan/scans.server";
+import {
+  exportSweep,
+  importSweep,
+  importSweepStream,
+} from "~/server/services/scan/sweepFiles.server";
+import { EFFORT_SPL_AT_1M_DB, levelChain } from "~/core/audio/levelChain";
+import { checkSet } from "~/core/coordination/rules/checkSet";
+import { PROFILES } from "~/core/coordination/problem/profile";
+import { microphoneModel, inputModel, packModel, receiverModel } from "~/core/kit/models";
+import { SHIPPED_KIT } from "~/core/kit/shipped";
+import { defaultSetup, levelQuestion } from "~/core/kit/setups";
 import {
   askedHere,
   acceptFound,
@@ -464,7 +473,7 @@ describe("scan", () => {
   });
 
   test("without receivers to drive, a scan says so and a file still does", async () => {
-    const alone = { ...practice.app, rig: null };
+    const alone = { ...practice.app, rig: null, simulator: null };
     expect(
       await startScan(alone, practice.dayId, await askedHere(alone, practice.dayId)),
     ).toMatchObject({ ok: false, error: { code: "no-rig" } });
@@ -615,7 +624,7 @@ describe("sync", () => {
     const day = await syncedDay();
     const nils = of(day, "Nils");
     await handlePack(practice.app, practice.dayId, nils.packKey, { isMicPlugged: false });
-    await practice.app.rig!.practice!.screwAntennaOn(nils.receiverKey);
+    await practice.app.simulator!.screwAntennaOn(nils.receiverKey);
     expect(await prove(practice.app, practice.dayId, nils.id)).toEqual({
       ok: true,
       value: { part: "voice", outcome: "nothing" },

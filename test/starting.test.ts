@@ -12,11 +12,11 @@ import {
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Sequelize } from "sequelize";
-import { DataFileError, openDatabase } from "../server/db/connection.server";
-import { writeCopy } from "../server/db/copies.server";
-import { lockFile } from "../server/db/fileLock.server";
-import { insertShoot, listShoots } from "../server/db/repositories/days.server";
-import { bringBackNewest, startWords } from "../server/rescue.server";
+import { DataFileError, openDatabase } from "~/server/db/connection.server";
+import { writeCopy } from "~/server/db/copies.server";
+import { lockFile } from "~/server/db/fileLock.server";
+import { insertShoot, listShoots } from "~/server/db/repositories/days.server";
+import { bringBackNewest, startWords } from "~/server/rescue.server";
 
 let folder: string;
 const file = () => join(folder, "own.sqlite");

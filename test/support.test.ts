@@ -1,6 +1,6 @@
-import { supportReport } from "../server/services/support.server";
-import { setupIntents } from "../app/routes/setup/intents";
-import { shootsIntents } from "../app/routes/shoots/intents";
+import { supportReport } from "~/server/services/shoots/support.server";
+import { setupIntents } from "~/app/routes/setup/intents";
+import { shootsIntents } from "~/app/routes/shoots/intents";
 import { type PracticeApp, practiceApp } from "./practiceApp";
 
 let practice: PracticeApp;

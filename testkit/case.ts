@@ -1,4 +1,4 @@
-import type { CaseUnit, StockItem } from "../core/kit/units";
+import type { CaseUnit, StockItem } from "~/core/kit/units";
 
 /** Short ways to fill a case in tests. A unit's label is its key. */
 export const packUnit = (

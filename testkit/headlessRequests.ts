@@ -1,6 +1,6 @@
 import { join } from "node:path";
-import { wavFile } from "../core/audio/wav";
-import { gaussian, type RandomSource, seededRandom } from "../core/units/random";
+import { wavFile } from "~/core/audio/wav";
+import { gaussian, type RandomSource, seededRandom } from "~/core/units/random";
 
 /** One request to the headless entry, with the files that it names. */
 export interface HeadlessRequest {

@@ -1,5 +1,5 @@
 import { wrap } from "comlink";
-import { fail, ok, type Result } from "../core/units/result";
+import { fail, ok, type Result } from "~/core/units/result";
 
 export type WorkerError = { code: "cancelled" } | { code: "worker-crashed"; detail: string };
 

@@ -6,8 +6,8 @@ import {
   printParseErrorCode,
 } from "jsonc-parser";
 import type { z } from "zod";
-import { fail, ok, type Result } from "../../core/units/result";
-import type { JsonFileError } from "../schemas/fileErrors";
+import { fail, ok, type Result } from "~/core/units/result";
+import type { JsonFileError } from "~/contract/schemas/fileErrors";
 
 /**
  * Reads a JSON file of a shape. A broken one is refused with the line where it breaks: where the

@@ -11,11 +11,11 @@ import {
   READOUTS,
   STORINGS,
   SYNC_METHODS,
-} from "../../core/kit/models";
-import { type CaseUnit, STOCK_KINDS, type StockItem } from "../../core/kit/units";
-import { fail, ok, type Result } from "../../core/units/result";
-import { frequencyHz, goesUp, notNegative, positive, uniqueIds } from "../schemas/fields";
-import type { KitFileError } from "../schemas/fileErrors";
+} from "~/core/kit/models";
+import { type CaseUnit, STOCK_KINDS, type StockItem } from "~/core/kit/units";
+import { fail, ok, type Result } from "~/core/units/result";
+import { frequencyHz, goesUp, notNegative, positive, uniqueIds } from "~/contract/schemas/fields";
+import type { KitFileError } from "~/contract/schemas/fileErrors";
 import { readJsonFile } from "./jsonFile";
 
 const id = z.string().trim().min(1).max(80);

@@ -1,4 +1,4 @@
-import type { PackedLevels } from "../schemas/airView";
+import type { PackedLevels } from "~/contract/schemas/airView";
 
 const HOLE = -32_768;
 

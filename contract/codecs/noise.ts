@@ -1,4 +1,4 @@
-import type { NoiseStretch } from "../../core/coordination/request";
+import type { NoiseStretch } from "~/core/coordination/problem/request";
 
 /**
  * Noise along a sweep as it travels to the page: one level a step, NaN where nothing was measured.

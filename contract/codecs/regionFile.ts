@@ -1,8 +1,8 @@
 import { z } from "zod";
-import type { Region } from "../../core/regulations/region";
-import { fail, ok, type Result } from "../../core/units/result";
-import { frequencyHz, goesUp, notNegative, positive } from "../schemas/fields";
-import type { RegionFileError } from "../schemas/fileErrors";
+import type { Region } from "~/core/regulations/region";
+import { fail, ok, type Result } from "~/core/units/result";
+import { frequencyHz, goesUp, notNegative, positive } from "~/contract/schemas/fields";
+import type { RegionFileError } from "~/contract/schemas/fileErrors";
 import { readJsonFile } from "./jsonFile";
 
 /**

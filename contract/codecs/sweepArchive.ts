@@ -1,7 +1,7 @@
 import { Gunzip, Unzip, UnzipInflate } from "fflate";
-import { fail, ok, type Result } from "../../core/units/result";
-import type { NamedFile } from "../../core/spectrum/readSweepFile";
-import type { ArchiveError } from "../schemas/fileErrors";
+import { fail, ok, type Result } from "~/core/units/result";
+import type { NamedFile } from "~/core/spectrum/readSweepFile";
+import type { ArchiveError } from "~/contract/schemas/fileErrors";
 
 /**
  * Unpacked, no sweep is larger than this: what grows beyond it is refused while it is unpacked, not

@@ -1,4 +1,4 @@
-import type { ArrivalStep } from "../../core/day/arrival";
+import type { ArrivalStep } from "~/core/schedule/arrival";
 import { capital, count, listWords, numberWord } from "./format";
 import { CELL_WORDS } from "./kit";
 

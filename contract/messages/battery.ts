@@ -1,4 +1,4 @@
-import type { CellChange, CellViolation } from "../../core/battery/batteryPlan";
+import type { CellChange, CellViolation } from "~/core/battery/batteryPlan";
 
 const hoursText = (hours: number): string =>
   `${(Math.round(hours * 10) / 10).toLocaleString("en")} h`;

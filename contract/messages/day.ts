@@ -1,6 +1,6 @@
-import type { ChannelState, Status } from "../../core/day/channelState";
+import type { ChannelState, Status } from "~/core/channel/channelState";
 import { PROOF_CHANGE_WORDS, proofFaultWords } from "./proof";
-import type { Step } from "../../core/day/nextSteps";
+import type { Step } from "~/core/channel/nextSteps";
 import {
   capital,
   count,
@@ -13,7 +13,7 @@ import {
   numberWord,
   stretchesWords,
 } from "./format";
-import { formatMhz } from "../../core/units/frequencyText";
+import { formatMhz } from "~/core/units/frequencyText";
 
 /**
  * How a part of a channel reads in a row: short words, and a status that the screen also shows by

@@ -1,12 +1,12 @@
-import type { DeviceError } from "../../core/simulator/rig";
+import type { DeviceError } from "~/core/devices/deviceError";
 import { capital, formatClock, formatDate, formatSpan, listWords, mhz } from "./format";
 import { caseProblemWords } from "./kit";
 import { planProblemWords } from "./plan";
 import { handedProblemWords, sceneProblemWords } from "./prep";
 import { pairingProblemWords } from "./pairing";
 import { PROOF_WORDS } from "./proof";
-import type { ServiceError } from "../schemas/serviceError";
-import type { ShootArchiveError } from "../schemas/shootArchive";
+import type { ServiceError } from "~/contract/schemas/serviceError";
+import type { ShootArchiveError } from "~/contract/schemas/shootArchive";
 import { archiveErrorWords, brokenRuleWords, sweepFileErrorWords } from "./words";
 
 /** What happened, what is unharmed, what to do. */

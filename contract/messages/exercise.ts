@@ -1,11 +1,11 @@
-import type { AirLine, MarkKind } from "../../core/training/airExercise";
-import type { AntennaLine, PairFigures } from "../../core/training/antennaExercise";
-import type { DayLine } from "../../core/training/dayExercise";
-import type { ExerciseKind } from "../../core/training/exercise";
-import type { FaultLine } from "../../core/training/faultExercise";
-import type { PickLine } from "../../core/training/pickExercise";
-import type { VoiceLine } from "../../core/training/voiceExercise";
-import { ON_AIM_DB } from "../../core/audio/recommend";
+import type { AirLine, MarkKind } from "~/core/training/airExercise";
+import type { AntennaLine, PairFigures } from "~/core/training/antennaExercise";
+import type { DayLine } from "~/core/training/dayExercise";
+import type { ExerciseKind } from "~/core/training/exercise";
+import type { FaultLine } from "~/core/training/faultExercise";
+import type { PickLine } from "~/core/training/pickExercise";
+import type { VoiceLine } from "~/core/training/voiceExercise";
+import { ON_AIM_DB } from "~/core/audio/recommend";
 import {
   capital,
   formatClock,

@@ -1,4 +1,4 @@
-import type { Cause, CheckId } from "../../core/faults/causes";
+import type { Cause, CheckId } from "~/core/troubleshooting/causes";
 
 /**
  * What is wrong, and what mends it. Nothing here asks for more power, for heights or for a person's

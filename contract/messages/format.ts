@@ -1,4 +1,4 @@
-import { formatMhz } from "../../core/units/frequencyText";
+import { formatMhz } from "~/core/units/frequencyText";
 
 /** The one place where quantities become text. A real minus sign, a unit always. */
 const signed = (text: string): string => text.replace("-", "−");

@@ -1,5 +1,5 @@
-import type { CaseProblem } from "../../core/kit/caseCheck";
-import type { AntennaFit } from "../../core/kit/match";
+import type { CaseProblem } from "~/core/kit/caseCheck";
+import type { AntennaFit } from "~/core/kit/match";
 import type {
   Adaptive,
   AudioJoint,
@@ -10,10 +10,10 @@ import type {
   PhantomEffect,
   Readout,
   SyncMethod,
-} from "../../core/kit/models";
-import type { TuningRange } from "../../core/coordination/request";
-import type { UnitField, UnitRowNote, UnitRowProblem } from "../../core/kit/unitTable";
-import type { StockItem, StockKind } from "../../core/kit/units";
+} from "~/core/kit/models";
+import type { TuningRange } from "~/core/coordination/problem/request";
+import type { UnitField, UnitRowNote, UnitRowProblem } from "~/core/kit/unitTable";
+import type { StockItem, StockKind } from "~/core/kit/units";
 import { formatMetres, formatSpan, listWords, mhz, stretchesWords } from "./format";
 
 export const SCALE_WORDS: Readonly<Record<ControlScale, string>> = {

@@ -1,12 +1,12 @@
-import type { Finding } from "../../core/audio/hearing";
-import type { EarVerdict, KnobAdvice } from "../../core/audio/knob";
-import type { MicPlaceEffect } from "../../core/audio/micPlace";
-import type { LevelAimName, School } from "../../core/audio/recommend";
-import type { WavError, WavWarning } from "../../core/audio/wav";
-import { WAV_LIMITS } from "../../core/audio/wav";
-import type { LevelTrap } from "../../core/day/levelTraps";
+import type { Finding } from "~/core/audio/voiceFindings";
+import type { EarVerdict, KnobAdvice } from "~/core/audio/gainAdvice";
+import type { MicPlaceEffect } from "~/core/audio/micPlace";
+import type { LevelAimName, School } from "~/core/audio/recommend";
+import type { WavError, WavWarning } from "~/core/audio/wav";
+import { WAV_LIMITS } from "~/core/audio/wav";
+import type { LevelTrap } from "~/core/audio/levelTraps";
 import { MIC_POWER_WORDS } from "./kit";
-import type { ControlScale } from "../../core/kit/models";
+import type { ControlScale } from "~/core/kit/models";
 import { capital, count, formatDb, formatDbfs, formatDuration, listWords } from "./format";
 
 export function wavErrorWords(error: WavError | { code: "stopped" }): string {

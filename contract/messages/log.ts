@@ -1,5 +1,5 @@
-import type { LogEntry, LogGroup } from "../../core/day/dayLog";
-import { likeliestCause } from "../../core/day/hits";
+import type { LogEntry, LogGroup } from "~/core/report/dayLog";
+import { likeliestCause } from "~/core/monitor/hitStories";
 import {
   formatClock,
   formatDb,

@@ -1,4 +1,4 @@
-import type { PairingProblem } from "../../core/kit/pairing";
+import type { PairingProblem } from "~/core/kit/pairing";
 
 /** Why an identity cannot be used. */
 export function pairingProblemWords(problem: PairingProblem): string {

@@ -1,6 +1,6 @@
-import { plainText } from "../../core/units/plainText";
-import type { WallWord } from "../../core/day/placeSketch";
-import { fail, ok, type Result } from "../../core/units/result";
+import { plainText } from "~/core/units/plainText";
+import type { WallWord } from "~/core/location/placeSketch";
+import { fail, ok, type Result } from "~/core/units/result";
 
 /** What stands in the way, in a word. */
 export const WALL_NAMES: Readonly<Record<WallWord, string>> = {

@@ -9,7 +9,7 @@ import {
   planProblemWords,
   reliabilityWords,
 } from "./plan";
-import type { Help } from "../../core/location/search";
+import type { Help } from "~/core/location/search";
 import { formatFeet, formatMetres } from "./format";
 
 test.each([

@@ -1,6 +1,6 @@
-import type { PlacedAntenna } from "../../core/location/floorPlan";
-import type { PlanProblem } from "../../core/location/floorPlan";
-import type { Help } from "../../core/location/search";
+import type { PlacedAntenna } from "~/core/location/floorPlan";
+import type { PlanProblem } from "~/core/location/floorPlan";
+import type { Help } from "~/core/location/search";
 import { formatDb, listWords } from "./format";
 
 /** What of a drawing makes no sense. */

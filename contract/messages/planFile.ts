@@ -1,5 +1,5 @@
-import type { PlanFileError } from "../../core/location/planFiles";
-import type { ReadingsError } from "../../core/location/walkReadings";
+import type { PlanFileError } from "~/core/location/planFiles";
+import type { ReadingsError } from "~/core/location/walkReadings";
 import { capital, formatKm, listWords } from "./format";
 import { planProblemWords } from "./plan";
 

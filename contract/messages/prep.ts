@@ -1,8 +1,12 @@
-import type { Legality, PairProblem } from "../../core/kit/match";
-import type { PackingLine } from "../../core/day/packing";
-import type { Finding } from "../../core/day/readiness";
-import type { SceneField, SceneRowNote, SceneRowProblem } from "../../core/day/sceneTable";
-import type { HandedDown, HandedFault, HandedRowProblem } from "../../core/day/handedDown";
+import type { Legality, PairProblem } from "~/core/kit/match";
+import type { PackingLine } from "~/core/schedule/packing";
+import type { Finding } from "~/core/schedule/prepFindings";
+import type { SceneField, SceneRowNote, SceneRowProblem } from "~/core/schedule/sceneTable";
+import type {
+  HandedDown,
+  HandedFault,
+  HandedRowProblem,
+} from "~/core/coordination/problem/assigned";
 import {
   capital,
   count,

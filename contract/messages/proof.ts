@@ -1,5 +1,5 @@
-import type { ProofState } from "../../core/day/proof";
-import type { ProofChange, ProofPart } from "../../core/day/proofParts";
+import type { ProofState } from "~/core/channel/verification";
+import type { ProofChange, ProofPart } from "~/core/channel/verificationParts";
 import { formatDbm } from "./format";
 
 /** What each part is called, and what to do for it. The pack's name is put in by who shows it. */

@@ -1,4 +1,4 @@
-import type { ReportHit } from "../../core/report/dayReport";
+import type { ReportHit } from "~/core/report/dayReport";
 import { formatDuration, mhz } from "./format";
 
 /** What became of a hit, for the report. */

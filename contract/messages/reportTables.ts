@@ -1,4 +1,4 @@
-import type { DayReport } from "../../core/report/dayReport";
+import type { DayReport } from "~/core/report/dayReport";
 import {
   capital,
   formatClock,

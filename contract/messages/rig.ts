@@ -1,4 +1,4 @@
-import type { RigDetail, RigFacts, RigLine, SceneCaution } from "../../core/day/rigCard";
+import type { RigDetail, RigFacts, RigLine, SceneCaution } from "~/core/report/rigCard";
 import { formatDb } from "./format";
 
 export const CAUTION_NAMES: Readonly<Record<SceneCaution, string>> = {

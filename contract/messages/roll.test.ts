@@ -1,7 +1,7 @@
-import type { DayHappening } from "../../core/day/dayEvents";
-import type { LogEntry } from "../../core/day/dayLog";
-import { HIT_CAUSES, type HitAnswerKind, type HitReason } from "../../core/monitor/hitCause";
-import type { Attention } from "../../core/monitor/channelWatch";
+import type { DayHappening } from "~/core/report/dayEvents";
+import type { LogEntry } from "~/core/report/dayLog";
+import { HIT_CAUSES, type HitAnswerKind, type HitReason } from "~/core/monitor/hitCause";
+import type { Attention } from "~/core/monitor/channelWatch";
 import { exerciseLineWords } from "./exercise";
 import { logClock, logWords } from "./log";
 import { changeWords, violationWords } from "./battery";

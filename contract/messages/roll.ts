@@ -1,5 +1,5 @@
-import type { Attention } from "../../core/monitor/channelWatch";
-import type { HitAnswerKind, HitCause, HitReason } from "../../core/monitor/hitCause";
+import type { Attention } from "~/core/monitor/channelWatch";
+import type { HitAnswerKind, HitCause, HitReason } from "~/core/monitor/hitCause";
 import { formatDb, formatDbm, formatDuration, formatSpan, listWords, mhz } from "./format";
 
 const CAUSES: Readonly<Record<HitCause, string>> = {

@@ -1,12 +1,12 @@
-import type { SeenCarrier } from "../../core/spectrum/analyseSweep";
-import type { Comb } from "../../core/spectrum/combs";
-import type { SweepDifference } from "../../core/spectrum/compareSweeps";
-import type { Hump } from "../../core/spectrum/humps";
-import type { TvChannel } from "../../core/spectrum/television";
-import type { FrequencyRange } from "../../core/regulations/region";
-import type { BlockRoom, QuietStretch } from "../../core/day/quietPlaces";
-import type { AirView, ElsewhereView, LawView } from "../schemas/airView";
-import { formatMhz } from "../../core/units/frequencyText";
+import type { SeenCarrier } from "~/core/spectrum/analyseSweep";
+import type { Comb } from "~/core/spectrum/combs";
+import type { SweepDifference } from "~/core/spectrum/compareSweeps";
+import type { Hump } from "~/core/spectrum/humps";
+import type { TvChannel } from "~/core/spectrum/television";
+import type { FrequencyRange } from "~/core/regulations/region";
+import type { BlockRoom, QuietStretch } from "~/core/coordination/problem/quietPlaces";
+import type { AirView, ElsewhereView, LawView } from "~/contract/schemas/airView";
+import { formatMhz } from "~/core/units/frequencyText";
 import {
   capital,
   count,

@@ -1,4 +1,4 @@
-import type { SeenNote } from "../schemas/seen";
+import type { SeenNote } from "~/contract/schemas/seen";
 import { formatClock } from "./format";
 import { PROOF_WORDS } from "./proof";
 

@@ -1,4 +1,4 @@
-import type { SettingStep } from "../../core/kit/settingSteps";
+import type { SettingStep } from "~/core/kit/settingSteps";
 import { mhz } from "./format";
 
 /** What to do on a unit, and what it shows when it is done. */

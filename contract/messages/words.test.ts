@@ -1,4 +1,4 @@
-import { CAUSE_IDS, CHECK_IDS } from "../../core/faults/causes";
+import { CAUSE_IDS, CHECK_IDS } from "~/core/troubleshooting/causes";
 import { CAUSE_WORDS, CHECK_WORDS, TOUCH_CAUTION } from "./fault";
 import {
   dayHeadline,
@@ -22,8 +22,8 @@ import {
   formatSpan,
   listWords,
 } from "./format";
-import { packNoise, unpackNoise } from "../codecs/noise";
-import type { ServiceError } from "../schemas/serviceError";
+import { packNoise, unpackNoise } from "~/contract/codecs/noise";
+import type { ServiceError } from "~/contract/schemas/serviceError";
 import {
   brokenRuleWords,
   conflictWords,
@@ -31,8 +31,8 @@ import {
   levelAdviceWords,
   sweepFileErrorWords,
 } from "./words";
-import type { ChannelState } from "../../core/day/channelState";
-import type { Step } from "../../core/day/nextSteps";
+import type { ChannelState } from "~/core/channel/channelState";
+import type { Step } from "~/core/channel/nextSteps";
 
 const names: Names = {
   all: [1, 2, 3],
@@ -133,13 +133,13 @@ describe("steps and states", () => {
   test("no step is without words", () => {
     const ids = { channelIds: [1], frequencyHz: 5e8 };
     const steps: Step[] = [
-      { code: "pick", stage: "pick", why: "moved", channelIds: [1] },
+      { code: "pick", stage: "frequencies", why: "moved", channelIds: [1] },
       { code: "no-common-tuning", stage: "sync", channelIds: [1] },
       { code: "set-receivers", stage: "sync", channelIds: [1] },
       { code: "swap-pack", stage: "sync", ...ids },
-      { code: "someone-there", stage: "pick", ...ids },
+      { code: "someone-there", stage: "frequencies", ...ids },
       { code: "prove", stage: "sync", channelIds: [1], again: true },
-      { code: "place", stage: "place", channelIds: [1], why: "thin" },
+      { code: "place", stage: "range", channelIds: [1], why: "thin" },
       { code: "fault", stage: "sync", channelIds: [1], what: "no-rf" },
     ];
     for (const step of steps)

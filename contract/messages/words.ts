@@ -1,12 +1,12 @@
-import type { ArchiveError } from "../schemas/fileErrors";
-import type { LevelAdvice } from "../../core/audio/levelChain";
-import type { Conflict } from "../../core/coordination/checkSet";
-import type { BrokenRule } from "../../core/coordination/explain";
-import { gradeOf, type ProductLevel } from "../../core/coordination/imLevels";
-import type { ProductKind } from "../../core/coordination/products";
-import type { PickReason } from "../../core/coordination/explainPick";
-import type { SweepFileError } from "../../core/spectrum/sweep";
-import { formatMhz, type FrequencyTextError } from "../../core/units/frequencyText";
+import type { ArchiveError } from "~/contract/schemas/fileErrors";
+import type { LevelAdvice } from "~/core/audio/levelChain";
+import type { Conflict } from "~/core/coordination/rules/checkSet";
+import type { BrokenRule } from "~/core/coordination/explaining/explain";
+import { gradeOf, type ProductLevel } from "~/core/coordination/rules/imLevels";
+import type { ProductKind } from "~/core/coordination/rules/products";
+import type { PickReason } from "~/core/coordination/explaining/explainPick";
+import type { SweepFileError } from "~/core/spectrum/sweep";
+import { formatMhz, type FrequencyTextError } from "~/core/units/frequencyText";
 import { formatDb, formatDbfs, formatDbm, formatSpan, mhz } from "./format";
 
 /** One place where codes become words. Numbers carry their unit; nobody is blamed. */

@@ -1,12 +1,12 @@
-import type { Raster } from "../../core/regulations/raster";
-import type { FrequencyRange } from "../../core/regulations/region";
-import type { SeenCarrier } from "../../core/spectrum/analyseSweep";
-import type { Comb } from "../../core/spectrum/combs";
-import type { Hump } from "../../core/spectrum/humps";
-import type { SweepHistory } from "../../core/spectrum/overTime";
-import type { SweepSetup } from "../../core/spectrum/setup";
-import type { SweepWarning } from "../../core/spectrum/sweep";
-import type { TvChannel } from "../../core/spectrum/television";
+import type { Raster } from "~/core/regulations/raster";
+import type { FrequencyRange } from "~/core/regulations/region";
+import type { SeenCarrier } from "~/core/spectrum/analyseSweep";
+import type { Comb } from "~/core/spectrum/combs";
+import type { Hump } from "~/core/spectrum/humps";
+import type { SweepHistory } from "~/core/spectrum/overTime";
+import type { SweepSetup } from "~/core/spectrum/setup";
+import type { SweepWarning } from "~/core/spectrum/sweep";
+import type { TvChannel } from "~/core/spectrum/television";
 
 /**
  * Levels along a sweep as they travel to the page: tenths of a decibel, two bytes each, in base 64;

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { MATERIALS, type Material } from "../../core/radio/slab";
-import { SCENE_CAUTIONS } from "../../core/day/rigCard";
+import { MATERIALS, type Material } from "~/core/radio/slab";
+import { SCENE_CAUTIONS } from "~/core/report/rigCard";
 import { feedItem } from "./radio";
 
 /** A drawn place as page, server and files pass it. */

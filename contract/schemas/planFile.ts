@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { PROFILE_CHOICES } from "../../core/coordination/profile";
+import { PROFILE_CHOICES } from "~/core/coordination/problem/profile";
 import { frequencyHz } from "./fields";
 
 /**

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { cellHours } from "../../core/battery/discharge";
+import { cellHours } from "~/core/battery/discharge";
 import { id, or, positive, uniqueIds } from "./fields";
 
 /**

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { MATERIALS, type Material } from "../../core/radio/slab";
+import { MATERIALS, type Material } from "~/core/radio/slab";
 import { angleDeg, frequencyHz, notNegative, or, positive } from "./fields";
 
 const materials = Object.keys(MATERIALS) as [Material, ...Material[]];

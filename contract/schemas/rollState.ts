@@ -1,7 +1,7 @@
-import type { HoursLeft } from "../../core/battery/discharge";
-import type { Attention } from "../../core/monitor/channelWatch";
-import type { UsualRf } from "../../core/monitor/hitEvidence";
-import type { Newcomer } from "../../core/monitor/newcomers";
+import type { HoursLeft } from "~/core/battery/discharge";
+import type { Attention } from "~/core/monitor/channelWatch";
+import type { UsualRf } from "~/core/monitor/hitEvidence";
+import type { Newcomer } from "~/core/monitor/newcomers";
 
 /** What the watch shows. */
 export interface WatchView {

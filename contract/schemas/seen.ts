@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { PROOF_PARTS } from "../../core/day/proofParts";
+import { PROOF_PARTS } from "~/core/channel/verificationParts";
 
 /** 0 where the ends choose for themselves. */
 const frequencyHz = z.number().int().min(0).max(100e9);

@@ -1,15 +1,15 @@
-import type { DeviceError } from "../../core/simulator/rig";
-import type { BrokenRule } from "../../core/coordination/explain";
-import type { NoPair } from "../../core/day/freePair";
-import type { HandedRowProblem } from "../../core/day/handedDown";
-import type { SceneRowProblem } from "../../core/day/sceneTable";
-import type { CaseProblem } from "../../core/kit/caseCheck";
-import type { ProofPart } from "../../core/day/proofParts";
-import type { PairingProblem } from "../../core/kit/pairing";
+import type { DeviceError } from "~/core/devices/deviceError";
+import type { BrokenRule } from "~/core/coordination/explaining/explain";
+import type { NoPair } from "~/core/channel/freePair";
+import type { HandedRowProblem } from "~/core/coordination/problem/assigned";
+import type { SceneRowProblem } from "~/core/schedule/sceneTable";
+import type { CaseProblem } from "~/core/kit/caseCheck";
+import type { ProofPart } from "~/core/channel/verificationParts";
+import type { PairingProblem } from "~/core/kit/pairing";
 import type { ArchiveError, KitFileError, RegionFileError } from "./fileErrors";
 import type { ShootArchiveError } from "./shootArchive";
-import type { PlanProblem } from "../../core/location/floorPlan";
-import type { SweepFileError } from "../../core/spectrum/sweep";
+import type { PlanProblem } from "~/core/location/floorPlan";
+import type { SweepFileError } from "~/core/spectrum/sweep";
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =

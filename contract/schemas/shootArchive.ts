@@ -5,7 +5,7 @@ import {
   type ArchiveTable,
   columnsOf,
   MAX_TEXT_LENGTH,
-} from "../../core/day/archiveTables";
+} from "~/core/archive/archiveTables";
 
 export const ARCHIVE_FORMAT = "plain-channel-shoot";
 export const ARCHIVE_VERSION = 1;

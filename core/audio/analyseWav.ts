@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../units/result";
+import { fail, ok, type Result } from "~/core/units/result";
 import { type Heard, Listener } from "./listening";
 import { LoudnessMeter } from "./loudness";
 import { TruePeakMeter } from "./truePeak";

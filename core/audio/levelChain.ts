@@ -1,6 +1,6 @@
-import { DBU_REFERENCE_V, SPL_REFERENCE_PA } from "../units/constants";
-import { powerSumDb } from "../units/decibels";
-import { assertPositive } from "../units/guards";
+import { DBU_REFERENCE_V, SPL_REFERENCE_PA } from "~/core/units/constants";
+import { powerSumDb } from "~/core/units/decibels";
+import { assertPositive } from "~/core/units/guards";
 
 export type Effort = "soft" | "normal" | "raised" | "loud" | "shout";
 
@@ -14,6 +14,18 @@ export const EFFORT_SPL_AT_1M_DB: Readonly<Record<Effort, number>> = {
   raised: 66,
   loud: 72,
   shout: 78,
+};
+
+/**
+ * How loud somebody who mostly speaks like this may get on the take, at 1 m: about the next effort
+ * (common practice, no published source).
+ */
+export const LOUDEST_SPL_AT_1M_DB: Readonly<Record<Effort, number>> = {
+  soft: 62,
+  normal: 66,
+  raised: 72,
+  loud: 78,
+  shout: 82,
 };
 
 export interface LevelChainQuestion {

@@ -1,4 +1,4 @@
-import { fft } from "../spectrum/fft";
+import { fft } from "~/core/spectrum/fft";
 import { type Biquad, lowPass } from "./biquad";
 
 /** Seconds of one look at the level, of one at the low end, and of one at the mains. */

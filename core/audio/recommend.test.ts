@@ -1,8 +1,8 @@
-import { playChain } from "../simulator/playChain";
-import { voice } from "../simulator/voice";
-import { inputModel, microphoneModel, packModel, receiverModel } from "../kit/models";
-import { reachableOf } from "../kit/setups";
-import { SHIPPED_KIT } from "../kit/shipped";
+import { playChain } from "~/core/training/playChain";
+import { voice } from "~/core/simulator/voice";
+import { inputModel, microphoneModel, packModel, receiverModel } from "~/core/kit/models";
+import { reachableOf } from "~/core/kit/setups";
+import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { EFFORT_SPL_AT_1M_DB, levelChain, type LevelChainQuestion } from "./levelChain";
 import {
   aboveAimDb,
@@ -15,7 +15,7 @@ import {
   withSettings,
 } from "./recommend";
 import { TrackMeter } from "./analyseWav";
-import { hashText } from "../units/random";
+import { hashText } from "~/core/units/random";
 
 /**
  * Ten talkers of the demo's kind: how they speak, how loud they may get, how near the microphone

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { analyseWav } from "./analyseWav";
-import { programme } from "../../testkit/programme";
+import { programme } from "~/testkit/programme";
 import { readWavHead, unpackFrames, wavFile, type ByteSource, type WavEncoding } from "./wav";
 
 const source = (bytes: Uint8Array): ByteSource => ({

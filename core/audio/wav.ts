@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../units/result";
+import { fail, ok, type Result } from "~/core/units/result";
 
 /** Bytes that can be read from anywhere: a file on disk, or one that was given to the page. */
 export interface ByteSource {

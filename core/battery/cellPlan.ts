@@ -1,4 +1,4 @@
-import type { Scene } from "../day/scenes";
+import type { Scene } from "~/core/schedule/scenes";
 import {
   type CellChange,
   type CellPolicy,

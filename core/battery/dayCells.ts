@@ -1,5 +1,5 @@
-import type { DayEvent } from "../day/dayEvents";
-import type { SyncRecord } from "../day/facts";
+import type { DayEvent } from "~/core/report/dayEvents";
+import type { SyncRecord } from "~/core/channel/facts";
 import { type Chemistry, hoursLeft, type HoursLeft } from "./discharge";
 import { packRun, type PackRun, type PowerEvent } from "./ledger";
 

@@ -1,4 +1,4 @@
-import { assertFinite, assertPositive } from "../units/guards";
+import { assertFinite, assertPositive } from "~/core/units/guards";
 
 /**
  * What a pack runs on. Zinc-carbon is known so that it can be refused: it sags from the first

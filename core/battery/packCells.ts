@@ -1,4 +1,4 @@
-import type { CellKind, PackModel } from "../kit/models";
+import type { CellKind, PackModel } from "~/core/kit/models";
 import { cellHours, type Chemistry } from "./discharge";
 
 /** What a pack runs on where nobody said anything else. */

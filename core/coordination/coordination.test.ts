@@ -1,11 +1,11 @@
-import { seededRandom } from "../units/random";
-import { checkSet } from "./checkSet";
-import { coordinate } from "./coordinate";
-import { brokenRules } from "./explain";
-import { ForbiddenMap } from "./forbidden";
-import { productCounts } from "./products";
-import { PROFILES, type Profile } from "./profile";
-import type { ChannelRequest, CoordinationRequest } from "./request";
+import { seededRandom } from "~/core/units/random";
+import { checkSet } from "./rules/checkSet";
+import { coordinate } from "./search/coordinate";
+import { brokenRules } from "./explaining/explain";
+import { ForbiddenMap } from "./rules/forbidden";
+import { productCounts } from "./rules/products";
+import { PROFILES, type Profile } from "./problem/profile";
+import type { ChannelRequest, CoordinationRequest } from "./problem/request";
 
 const named = (frequencies: number[]) =>
   frequencies.map((frequencyHz, i) => ({ id: `c${i}`, frequencyHz }));

@@ -1,4 +1,4 @@
-import { packUnit, receiverUnit } from "../../testkit/case";
+import { packUnit, receiverUnit } from "~/testkit/case";
 import { compareFirmware, firmwareBehind } from "./firmware";
 import { mergeKits, EMPTY_KIT, packModel } from "./models";
 import { SHIPPED_KIT } from "./shipped";

@@ -3,8 +3,8 @@ import { inputModel, microphoneModel, packModel, receiverModel } from "./models"
 import { SHIPPED_KIT } from "./shipped";
 import { receiversToScan } from "./scanCover";
 import { defaultSetup, levelQuestion, reachableOf, type LevelSettings } from "./setups";
-import { LOUDEST_SPL_AT_1M_DB } from "../simulator/practiceVoice";
-import { LEVEL_AIMS, recommend } from "../audio/recommend";
+import { LOUDEST_SPL_AT_1M_DB } from "~/core/audio/levelChain";
+import { LEVEL_AIMS, recommend } from "~/core/audio/recommend";
 
 const range = (low: number, high: number) => ({
   lowHz: low * 1e6,

@@ -1,18 +1,18 @@
-import { checkSet } from "../coordination/checkSet";
-import { PROFILES } from "../coordination/profile";
+import { checkSet } from "~/core/coordination/rules/checkSet";
+import { PROFILES } from "~/core/coordination/problem/profile";
 import {
   canBeSet,
   nearestSetting,
   presets,
   sharedGrid,
   sharedTuning,
-} from "../coordination/tuning";
+} from "~/core/coordination/problem/tuning";
 import { antennaFit, packLegality, packLegalityAt, pairing } from "./match";
 import { packModel, receiverModel } from "./models";
 import { SHIPPED_KIT } from "./shipped";
 import { hzToSwitchCode, switchCodeToHz } from "./switchCode";
-import { REGIONS } from "../regulations/region";
-import { parseClockText } from "../units/clockText";
+import { REGIONS } from "~/core/regulations/region";
+import { parseClockText } from "~/core/units/clockText";
 
 // common practice, no published source: two 16-position switches, 256 steps of 0.1 MHz above the
 // block's start

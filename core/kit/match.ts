@@ -1,11 +1,11 @@
-import type { TuningRange } from "../coordination/request";
-import { overlaps, sharedTuning } from "../coordination/tuning";
+import type { TuningRange } from "~/core/coordination/problem/request";
+import { overlaps, sharedTuning } from "~/core/coordination/problem/tuning";
 import {
   legalWindows,
   type Region,
   type FrequencyRange,
   unruledStretches,
-} from "../regulations/region";
+} from "~/core/regulations/region";
 import type { PackModel, ReceiverModel } from "./models";
 import type { StockItem } from "./units";
 

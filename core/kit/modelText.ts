@@ -1,10 +1,10 @@
-import { plainText } from "../units/plainText";
-import type { Bank } from "../coordination/banks";
-import type { TuningRange } from "../coordination/request";
-import { canBeSet, presets } from "../coordination/tuning";
-import { channelAt, rasterChannels, RASTERS } from "../regulations/raster";
-import { formatMhz, parseFrequencyText } from "../units/frequencyText";
-import { fail, ok, type Result } from "../units/result";
+import { plainText } from "~/core/units/plainText";
+import type { Bank } from "~/core/coordination/search/banks";
+import type { TuningRange } from "~/core/coordination/problem/request";
+import { canBeSet, presets } from "~/core/coordination/problem/tuning";
+import { channelAt, rasterChannels, RASTERS } from "~/core/regulations/raster";
+import { formatMhz, parseFrequencyText } from "~/core/units/frequencyText";
+import { fail, ok, type Result } from "~/core/units/result";
 import { hzToSwitchCode } from "./switchCode";
 import type { PackModel, ReceiverModel } from "./models";
 

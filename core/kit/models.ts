@@ -1,7 +1,7 @@
-import type { Bank } from "../coordination/banks";
-import type { ProfileName } from "../coordination/profile";
-import type { TuningRange } from "../coordination/request";
-import type { RasterName } from "../regulations/raster";
+import type { Bank } from "~/core/coordination/search/banks";
+import type { ProfileName } from "~/core/coordination/problem/profile";
+import type { TuningRange } from "~/core/coordination/problem/request";
+import type { RasterName } from "~/core/regulations/raster";
 
 /** How a pack is brought onto its receiver's frequency. */
 export const SYNC_METHODS = [

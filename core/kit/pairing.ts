@@ -1,4 +1,4 @@
-import { packNames } from "../day/trackSheet";
+import { packNames } from "~/core/report/trackSheet";
 import type { PairingRules } from "./models";
 
 /** What a pack is known by: name, group number and key must all be the same at both ends. */

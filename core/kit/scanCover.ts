@@ -1,4 +1,4 @@
-import type { FrequencyRange } from "../regulations/region";
+import type { FrequencyRange } from "~/core/regulations/region";
 
 /**
  * The fewest receivers whose blocks together cover what all of them tune, in order of frequency

@@ -1,10 +1,11 @@
-import { noiseFloorDbm } from "../radio/feed";
-import type { PathSetup, SiteGeometry } from "../simulator/site";
-import { mwToDbm } from "../simulator/site";
-import type { Effort, LevelChainQuestion } from "../audio/levelChain";
-import { audioLinkOf, linkNoiseDbfs } from "../audio/linkNoise";
-import type { Reachable } from "../audio/recommend";
-import type { Wear } from "../radio/antenna";
+import { noiseFloorDbm } from "~/core/radio/feed";
+import type { PathSetup } from "~/core/radio/pathSetup";
+import type { SiteGeometry } from "~/core/location/siteGeometry";
+import { mwToDbm } from "~/core/units/decibels";
+import type { Effort, LevelChainQuestion } from "~/core/audio/levelChain";
+import { audioLinkOf, linkNoiseDbfs } from "~/core/audio/linkNoise";
+import type { Reachable } from "~/core/audio/recommend";
+import type { Wear } from "~/core/radio/antenna";
 import type { InputModel, MicrophoneModel, PackModel, ReceiverModel } from "./models";
 
 /**

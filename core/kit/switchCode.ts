@@ -1,5 +1,5 @@
-import { plainText } from "../units/plainText";
-import { fail, ok, type Result } from "../units/result";
+import { plainText } from "~/core/units/plainText";
+import { fail, ok, type Result } from "~/core/units/result";
 
 /**
  * Packs that are set with two 16-position switches: 256 steps of 0.1 MHz above the block's start

@@ -2,7 +2,7 @@ import { caseProblems, fittingPowerMw, freeKey, nextLabel } from "./caseCheck";
 import { packModel } from "./models";
 import { SHIPPED_KIT } from "./shipped";
 import { guessUnitColumns, parsePowerMw, readUnitTable } from "./unitTable";
-import { packUnit, receiverUnit } from "../../testkit/case";
+import { packUnit, receiverUnit } from "~/testkit/case";
 
 describe("a list of units", () => {
   const heading = [

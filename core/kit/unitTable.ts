@@ -1,5 +1,5 @@
-import type { TuningRange } from "../coordination/request";
-import { parseFrequencyText } from "../units/frequencyText";
+import type { TuningRange } from "~/core/coordination/problem/request";
+import { parseFrequencyText } from "~/core/units/frequencyText";
 import { type Kit, modelName, type PackModel, type ReceiverModel } from "./models";
 import { slug, typicalPack, typicalReceiver } from "./typical";
 import type { CaseUnit } from "./units";

@@ -1,4 +1,4 @@
-import { clearHeightM } from "../radio/antennaDesk";
+import { clearHeightM } from "~/core/radio/antennaDesk";
 import { type FloorPlan, meetsAt, type PlacedAntenna, type PlanPoint } from "./floorPlan";
 
 export interface Clearance {

@@ -1,4 +1,4 @@
-import type { Material } from "../radio/slab";
+import type { Material } from "~/core/radio/slab";
 import {
   type DrawnWall,
   distanceToSegmentM,

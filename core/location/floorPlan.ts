@@ -1,8 +1,8 @@
-import type { RxAntenna } from "../radio/antenna";
-import type { PlanWall } from "../radio/coverage";
-import type { CoaxType, FeedItem } from "../radio/feed";
-import type { Room } from "../radio/propagation";
-import type { Layer, Material } from "../radio/slab";
+import type { RxAntenna } from "~/core/radio/antenna";
+import type { PlanWall } from "~/core/radio/coverage";
+import type { CoaxType, FeedItem } from "~/core/radio/feed";
+import type { Room } from "~/core/radio/propagation";
+import type { Layer, Material } from "~/core/radio/slab";
 import type { WalkFit } from "./walkFit";
 
 /** Metres from the plan's upper left corner. */

@@ -1,6 +1,6 @@
-import { bodyLossDb, bodyLossTowardsDb } from "../radio/antenna";
-import { freeSpaceLossDb, knifeEdgeLossDb, diffractionParameter } from "../radio/propagation";
-import { gaussian, seededRandom } from "../units/random";
+import { bodyLossDb, bodyLossTowardsDb } from "~/core/radio/antenna";
+import { freeSpaceLossDb, knifeEdgeLossDb, diffractionParameter } from "~/core/radio/propagation";
+import { gaussian, seededRandom } from "~/core/units/random";
 import { emptyPlan, type FloorPlan, isInside, type PlacedAntenna, planProblems } from "./floorPlan";
 import { betweenLossDb, type PlanPack, planLink, planQuestion } from "./planLink";
 import { gridSpots, placeAntennas, whatHelps, worstOfWalks } from "./search";

@@ -1,4 +1,4 @@
-import { seededRandom } from "../units/random";
+import { seededRandom } from "~/core/units/random";
 import { emptyPlan, type FloorPlan, type PlacedAntenna } from "./floorPlan";
 import { antennaCoverage, antennaCoverageSteps, withBody, worstCell } from "./planCoverage";
 import { planLink } from "./planLink";

@@ -5,10 +5,10 @@ import {
   dipolePatternDb,
   isBehindBody,
   type Wear,
-} from "../radio/antenna";
-import { coverageSize } from "../radio/coverage";
-import { linkBudget, type LinkQuestion, wallLossDb } from "../radio/link";
-import { freeSpaceLossDb, indoorLossDb, planeEarthLossDb } from "../radio/propagation";
+} from "~/core/radio/antenna";
+import { coverageSize } from "~/core/radio/coverage";
+import { linkBudget, type LinkQuestion, wallLossDb } from "~/core/radio/link";
+import { freeSpaceLossDb, indoorLossDb, planeEarthLossDb } from "~/core/radio/propagation";
 import {
   type DrawnWall,
   distanceToSegmentM,

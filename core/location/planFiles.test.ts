@@ -1,7 +1,7 @@
-import { seededRandom } from "../units/random";
+import { seededRandom } from "~/core/units/random";
 import { thinLine } from "./thinLine";
-import { PORT_ELLERY_PLANS } from "../simulator/portElleryPlans";
-import { floorPlanShape } from "../../contract/schemas/placePlan";
+import { PORT_ELLERY_PLANS } from "~/core/simulator/portElleryPlans";
+import { floorPlanShape } from "~/contract/schemas/placePlan";
 import { emptyPlan, type FloorPlan } from "./floorPlan";
 import { planToGeoJson, planToSvg, readGeoJson } from "./planFiles";
 

@@ -1,6 +1,6 @@
 import { thinLine } from "./thinLine";
-import { MATERIALS, type Material } from "../radio/slab";
-import { fail, ok, type Result } from "../units/result";
+import { MATERIALS, type Material } from "~/core/radio/slab";
+import { fail, ok, type Result } from "~/core/units/result";
 import { added, type Drawn } from "./editPlan";
 import { type FloorPlan, type PlanPoint, planProblems, type PlanProblem } from "./floorPlan";
 

@@ -1,4 +1,4 @@
-import { bodyLossTowardsDb, isBehindBody, type Wear } from "../radio/antenna";
+import { bodyLossTowardsDb, isBehindBody, type Wear } from "~/core/radio/antenna";
 import {
   linkBudget,
   type LinkAnswer,
@@ -6,8 +6,8 @@ import {
   type LinkTerm,
   type Wall,
   wallLossDb,
-} from "../radio/link";
-import { diffractionParameter, knifeEdgeLossDb } from "../radio/propagation";
+} from "~/core/radio/link";
+import { diffractionParameter, knifeEdgeLossDb } from "~/core/radio/propagation";
 import {
   type FloorPlan,
   meetsAt,

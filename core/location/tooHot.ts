@@ -1,6 +1,6 @@
-import { packSideDeg } from "../radio/antenna";
-import { noiseFloorDbm } from "../radio/feed";
-import { linkBudget } from "../radio/link";
+import { packSideDeg } from "~/core/radio/antenna";
+import { noiseFloorDbm } from "~/core/radio/feed";
+import { linkBudget } from "~/core/radio/link";
 import type { FloorPlan, PlacedAntenna, PlanPoint } from "./floorPlan";
 import { planQuestion } from "./planLink";
 import type { WalkedPack } from "./search";

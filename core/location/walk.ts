@@ -1,6 +1,6 @@
-import { envelopeCorrelation, fading, type FadingAnswer } from "../radio/fading";
-import type { LinkQuestion } from "../radio/link";
-import { wavelengthM } from "../radio/propagation";
+import { envelopeCorrelation, fading, type FadingAnswer } from "~/core/radio/fading";
+import type { LinkQuestion } from "~/core/radio/link";
+import { wavelengthM } from "~/core/radio/propagation";
 import { betweenLossDb, type PlanPack, planLink } from "./planLink";
 import type { FloorPlan, PlacedAntenna, PlanPoint, Walk } from "./floorPlan";
 

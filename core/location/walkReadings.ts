@@ -1,5 +1,5 @@
-import { dbuvToDbm } from "../units/decibels";
-import { fail, ok, type Result } from "../units/result";
+import { dbuvToDbm } from "~/core/units/decibels";
+import { fail, ok, type Result } from "~/core/units/result";
 
 /** What a receiver read at a moment of a walk. */
 export interface TimedReading {

@@ -1,5 +1,5 @@
-import { PORT_ELLERY_PLANS } from "../simulator/portElleryPlans";
-import { simulateWalk } from "../simulator/walkAir";
+import { PORT_ELLERY_PLANS } from "~/core/simulator/portElleryPlans";
+import { simulateWalk } from "~/core/simulator/walkAir";
 import { walkForecast } from "./forecast";
 import { readWalkReadings } from "./walkReadings";
 import { walkTest, type TestedWalk } from "./walkTest";

@@ -1,5 +1,5 @@
-import { diffractionParameter, knifeEdgeLossDb } from "../radio/propagation";
-import { seededRandom } from "../units/random";
+import { diffractionParameter, knifeEdgeLossDb } from "~/core/radio/propagation";
+import { seededRandom } from "~/core/units/random";
 import { type DrawnWall, meetsAt, type PlanPoint } from "./floorPlan";
 import { bendEdge, type Edge, wayRound } from "./wayRound";
 

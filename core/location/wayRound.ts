@@ -1,4 +1,4 @@
-import { wavelengthM } from "../radio/propagation";
+import { wavelengthM } from "~/core/radio/propagation";
 import { type DrawnWall, meetsAt, type PlanPoint } from "./floorPlan";
 
 export interface Edge {

@@ -1,4 +1,4 @@
-import { type HoursLeft, LAST_WARNING_MS } from "../battery/discharge";
+import { type HoursLeft, LAST_WARNING_MS } from "~/core/battery/discharge";
 import { type LinkLimits, type UsualRf, usualGapDb } from "./hitEvidence";
 import { bestOf, type ChannelReading, GONE_OVER_NOISE_DB, isSpoiled } from "./reading";
 import { median, shareOf } from "./statistics";

@@ -1,4 +1,4 @@
-import { faultCase } from "../training/faultExercise";
+import { faultCase } from "~/core/training/faultExercise";
 import { answersTo, type HitCause, judgeHit } from "./hitCause";
 
 const CASES: [HitCause, Record<string, unknown>][] = [

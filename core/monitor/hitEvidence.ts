@@ -1,4 +1,4 @@
-import type { HoursLeft } from "../battery/discharge";
+import type { HoursLeft } from "~/core/battery/discharge";
 import { deviation, median, shareOf } from "./statistics";
 import {
   bestOf,

@@ -1,7 +1,7 @@
-import { PORT_ELLERY_SITES } from "../simulator/portEllery";
-import { packCarriers, type Rig, rigSweep, type SweepInstrument } from "../simulator/rig";
-import { analyseSweep, type SweepAnalysis } from "../spectrum/analyseSweep";
-import { RASTERS } from "../regulations/raster";
+import { PORT_ELLERY_SITES } from "~/core/simulator/portEllery";
+import { packCarriers, type Rig, rigSweep, type SweepInstrument } from "~/core/simulator/rig";
+import { analyseSweep, type SweepAnalysis } from "~/core/spectrum/analyseSweep";
+import { RASTERS } from "~/core/regulations/raster";
 import { afterLook, levelAround } from "./newcomers";
 
 const site = PORT_ELLERY_SITES.find((s) => s.key === "net-loft")!;

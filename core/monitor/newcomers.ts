@@ -1,4 +1,4 @@
-import type { SweepAnalysis } from "../spectrum/analyseSweep";
+import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import { median } from "./statistics";
 
 /** Somebody who was not on the air when the frequencies were picked. */

@@ -1,4 +1,4 @@
-import { assertPositive } from "../units/guards";
+import { assertPositive } from "~/core/units/guards";
 import { polarisationLossDb } from "./antenna";
 import { wavelengthM } from "./propagation";
 

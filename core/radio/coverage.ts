@@ -1,4 +1,4 @@
-import { assertPositive } from "../units/guards";
+import { assertPositive } from "~/core/units/guards";
 import { freeSpaceLossDb, indoorLossDb, planeEarthLossDb, type Room } from "./propagation";
 import { type Material, slabLossDb } from "./slab";
 

@@ -1,4 +1,4 @@
-import { gaussian, seededRandom } from "../units/random";
+import { gaussian, seededRandom } from "~/core/units/random";
 import { besselJ0, envelopeCorrelation, fading, type FadingQuestion, riceCdf } from "./fading";
 import { wavelengthM } from "./propagation";
 

@@ -1,5 +1,5 @@
-import { assertFinite, assertNotNegative, assertPositive } from "../units/guards";
-import { normalCdf } from "../units/normal";
+import { assertFinite, assertNotNegative, assertPositive } from "~/core/units/guards";
+import { normalCdf } from "~/core/units/normal";
 import { wavelengthM } from "./propagation";
 
 export interface FadingQuestion {

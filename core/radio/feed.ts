@@ -1,6 +1,6 @@
-import { BOLTZMANN_J_PER_K, STANDARD_TEMPERATURE_K } from "../units/constants";
-import { assertNotNegative, assertPositive } from "../units/guards";
-import { dbToPowerRatio, powerRatioToDb } from "../units/decibels";
+import { BOLTZMANN_J_PER_K, STANDARD_TEMPERATURE_K } from "~/core/units/constants";
+import { assertNotNegative, assertPositive } from "~/core/units/guards";
+import { dbToPowerRatio, powerRatioToDb } from "~/core/units/decibels";
 
 export type CoaxType = "RG-174" | "RG-58" | "RG-8X" | "RG-213" | "low-loss-10";
 

@@ -17,7 +17,7 @@ import {
   planeEarthLossDb,
   type Room,
 } from "./propagation";
-import { powerSumDb } from "../units/decibels";
+import { powerSumDb } from "~/core/units/decibels";
 import { type Layer, layeredSlab, type Material, slabLossDb } from "./slab";
 import { whipMismatchDb } from "./antennaDesk";
 

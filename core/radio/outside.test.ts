@@ -1,4 +1,4 @@
-import nec from "../../testkit/necFixture.json";
+import nec from "~/testkit/necFixture.json";
 import { dipolePatternDb, polarisationLossDb } from "./antenna";
 import { whipMismatchDb } from "./antennaDesk";
 import { linkBudget, type LinkQuestion } from "./link";

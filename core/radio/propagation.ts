@@ -1,5 +1,5 @@
-import { SPEED_OF_LIGHT_M_PER_S } from "../units/constants";
-import { assertFinite, assertPositive } from "../units/guards";
+import { SPEED_OF_LIGHT_M_PER_S } from "~/core/units/constants";
+import { assertFinite, assertPositive } from "~/core/units/guards";
 
 /** Wavelength in metres of a frequency in hertz. @example wavelengthM(500e6) // 0.5996 */
 export const wavelengthM = (frequencyHz: number): number => SPEED_OF_LIGHT_M_PER_S / frequencyHz;

@@ -1,4 +1,4 @@
-import { assertFinite, assertPositive } from "../units/guards";
+import { assertFinite, assertPositive } from "~/core/units/guards";
 import {
   add,
   complex,

@@ -1,4 +1,4 @@
-import { freeSpaceLossDb } from "../radio/propagation";
+import { freeSpaceLossDb } from "~/core/radio/propagation";
 import { rasterChannels, type Raster } from "./raster";
 
 /** A place on the earth, WGS 84. */

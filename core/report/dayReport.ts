@@ -1,7 +1,7 @@
-import type { DayEvent } from "../day/dayEvents";
-import { type HitStory, hitStories } from "../day/hits";
-import type { Scene } from "../day/scenes";
-import type { HitCause } from "../monitor/hitCause";
+import type { DayEvent } from "./dayEvents";
+import { type HitStory, hitStories } from "~/core/monitor/hitStories";
+import type { Scene } from "~/core/schedule/scenes";
+import type { HitCause } from "~/core/monitor/hitCause";
 
 /** What a day's report is made of, beside its log. Times are milliseconds of the day's clock. */
 export interface ReportSources {

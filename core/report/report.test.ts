@@ -1,6 +1,6 @@
-import type { DayEvent } from "../day/dayEvents";
+import type { DayEvent } from "./dayEvents";
 import { dayReport, type ReportSources } from "./dayReport";
-import { reportTables } from "../../contract/messages/reportTables";
+import { reportTables } from "~/contract/messages/reportTables";
 import { sweepSvg } from "./sweepPicture";
 
 const event = (id: number, atMs: number, what: DayEvent["what"], placeId = 1): DayEvent => ({

@@ -15,10 +15,11 @@ import {
   sweepPoints,
   sweepsOfReceiver,
 } from "./rig";
-import { arrivingDbm, mwToDbm } from "./site";
+import { mwToDbm } from "~/core/units/decibels";
+import { arrivingDbm } from "./site";
 import { siteSetup } from "./rig";
-import { analyseSweep } from "../spectrum/analyseSweep";
-import { rasterChannels, RASTERS } from "../regulations/raster";
+import { analyseSweep } from "~/core/spectrum/analyseSweep";
+import { rasterChannels, RASTERS } from "~/core/regulations/raster";
 
 const scene: AirScene = {
   seed: "s",

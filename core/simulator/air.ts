@@ -1,5 +1,5 @@
-import { normalCdf } from "../units/normal";
-import { hashText, seededRandom } from "../units/random";
+import { normalCdf } from "~/core/units/normal";
+import { hashText, seededRandom } from "~/core/units/random";
 
 /**
  * A made-up piece of spectrum at one place, described by what is in it. Everything that follows is

@@ -1,5 +1,5 @@
-import type { Scene } from "../day/scenes";
-import { seededRandom } from "../units/random";
+import type { Scene } from "~/core/schedule/scenes";
+import { seededRandom } from "~/core/units/random";
 import type { RigHappening } from "./rig";
 
 /** Somebody who may be struck by what happens. */

@@ -1,5 +1,5 @@
-import { cellVolts } from "../battery/discharge";
-import type { Scene } from "../day/scenes";
+import { cellVolts } from "~/core/battery/discharge";
+import type { Scene } from "~/core/schedule/scenes";
 import { dayScript, HAPPENINGS } from "./dayScript";
 import { liveHalves, rigFree, rigNow, stepRig } from "./liveRig";
 import { PORT_ELLERY_SITES } from "./portEllery";

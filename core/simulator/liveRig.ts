@@ -1,47 +1,20 @@
-import { cellVolts } from "../battery/discharge";
-import { powerSumDb } from "../units/decibels";
-import { hashText, seededRandom } from "../units/random";
-import { tuningSpan } from "../coordination/tuning";
-import { wavelengthM } from "../radio/propagation";
+import { cellVolts } from "~/core/battery/discharge";
+import { powerSumDb } from "~/core/units/decibels";
+import { hashText, seededRandom } from "~/core/units/random";
+import { tuningSpan } from "~/core/coordination/problem/tuning";
+import { wavelengthM } from "~/core/radio/propagation";
 import { type AirCarrier, readAir } from "./air";
+import { UNPAIRED_HZ } from "~/core/devices/reports";
 import {
   packCarriers,
   type Rig,
   type RigHappening,
   type RigPack,
   type RigReceiver,
-  UNPAIRED_HZ,
   usedHoursOf,
 } from "./rig";
 import type { Site } from "./site";
-
-/** What one half of a receiver shows at a moment while it rolls. */
-export interface LiveHalf {
-  receiverKey: string;
-  half: number;
-  rfADbm: number;
-  rfBDbm: number;
-  audioDbfs: number | null;
-  hasAudio: boolean;
-  isOverloaded: boolean;
-  /** How good the link calls what it hears, 0…1; null where it does not tell. */
-  quality: number | null;
-  /**
-   * The pack that is heard, as it tells of itself; null where the receiver does not show it, or
-   * hears none. Volts are those of one cell.
-   */
-  partner: { name: string; volts: number | null; isMuted: boolean } | null;
-}
-
-/**
- * Everything at one moment. Numbers count up from the start of the instrument's stream: one that
- * comes again, or goes back, is no new moment.
- */
-export interface LiveFrame {
-  number: number;
-  atMs: number;
-  halves: LiveHalf[];
-}
+import type { LiveHalf } from "~/core/devices/readings";
 
 /**
  * Lets happen what its moment has come for: what acts once is done to the units, what lasts

@@ -1,7 +1,7 @@
 import type { AirCarrier, AirScene } from "./air";
 import type { Site } from "./site";
-import type { Position, Transmitter } from "../regulations/register";
-import { rasterChannels, RASTERS } from "../regulations/raster";
+import type { Position, Transmitter } from "~/core/regulations/register";
+import { rasterChannels, RASTERS } from "~/core/regulations/raster";
 
 /** The ferry harbour of the practice day. Everything here is invented. */
 export interface Station {

@@ -4,7 +4,7 @@ import {
   type FloorPlan,
   type PlacedAntenna,
   type PlanPoint,
-} from "../location/floorPlan";
+} from "~/core/location/floorPlan";
 import type { PlaceTruth } from "./truth";
 
 /** The four places of the practice day, drawn. Everything here is invented. */

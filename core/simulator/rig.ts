@@ -1,13 +1,18 @@
-import { hashText, seededRandom } from "../units/random";
+import { hashText, seededRandom } from "~/core/units/random";
 import { type AirCarrier, readAir, sweepAir } from "./air";
-import { arrivingDbm, mwToDbm, type PathSetup, type ReceiverFigures, type Site } from "./site";
-import type { Wear } from "../radio/antenna";
-import type { Chemistry } from "../battery/discharge";
-import type { TuningRange } from "../coordination/request";
-import { canBeSet, nearestSetting, tuningSpan } from "../coordination/tuning";
-import type { FrequencyRange } from "../regulations/region";
-import type { SyncMethod } from "../kit/models";
-import type { PairingIdentity } from "../kit/pairing";
+import { mwToDbm } from "~/core/units/decibels";
+import type { PathSetup, ReceiverFigures } from "~/core/radio/pathSetup";
+import { arrivingDbm, type Site } from "./site";
+import type { Wear } from "~/core/radio/antenna";
+import type { Chemistry } from "~/core/battery/discharge";
+import type { TuningRange } from "~/core/coordination/problem/request";
+import { canBeSet, nearestSetting, tuningSpan } from "~/core/coordination/problem/tuning";
+import type { FrequencyRange } from "~/core/regulations/region";
+import type { SyncMethod } from "~/core/kit/models";
+import type { PairingIdentity } from "~/core/kit/pairing";
+import type { MeterReading } from "~/core/devices/readings";
+import { UNPAIRED_HZ } from "~/core/devices/reports";
+import type { UnitRefusal } from "~/core/devices/deviceError";
 
 /**
  * The practice rig: receivers and packs that behave like real ones on a simulated site. Its state
@@ -177,39 +182,9 @@ export const sweepsOfReceiver = ({ key, tuning, sweep, figures }: RigReceiver): 
   return { key, lowHz, highHz, ...sweep, figures, readsDb: 0, lines: null };
 };
 
-export interface MeterReading {
-  rfADbm: number;
-  rfBDbm: number;
-  hasAudio: boolean;
-  /** Peak of the audio, dB under the receiver's full scale; null when squelched. */
-  audioDbfs: number | null;
-  /**
-   * The pack that is heard, as it tells itself; null where the receiver does not show it, or hears
-   * none.
-   */
-  partner: { name: string } | null;
-}
-
-export type RigError =
-  | { code: "no-such-unit"; key: string }
-  | { code: "outside-tuning"; key: string; frequencyHz: number; lowHz: number; highHz: number }
-  | { code: "off-grid"; key: string; frequencyHz: number; stepHz: number }
-  | { code: "pack-is-off"; key: string }
-  /** What keeps a copy from beginning, or broke it off. */
-  | { code: "door-shut" | "not-near" | "no-cable" | "no-such-way"; key: string };
-
-/** What goes wrong on the way to a unit, beside what a unit itself refuses. */
-export type DeviceError =
-  | RigError
-  | { code: "device-unreachable"; detail: string }
-  | /** It answered something that is no answer. */ { code: "device-nonsense"; detail: string }
-  | { code: "stopped" };
-
 const PACK_WIDTH_HZ = 160_000;
 const DEAF_LOSS_DB = 24;
 const SQUELCH_OVER_NOISE_DB = 8;
-/** What a pack that chooses for itself says before it was paired. */
-export const UNPAIRED_HZ = -1;
 /** A second crew across the yard. */
 const STRANGER_DBM = -72;
 
@@ -553,7 +528,7 @@ export function rigTune(
   key: string,
   half: number,
   frequencyHz: number,
-): { ok: true; value: Rig } | { ok: false; error: RigError } {
+): { ok: true; value: Rig } | { ok: false; error: UnitRefusal } {
   const receiver = rig.receivers.find((r) => r.key === key);
   if (!receiver || half < 0 || half >= receiver.halvesHz.length)
     return { ok: false, error: { code: "no-such-unit", key } };
@@ -582,7 +557,7 @@ export function rigSync(
   half: number,
   packKey: string,
   name?: string,
-): { ok: true; value: Rig } | { ok: false; error: RigError } {
+): { ok: true; value: Rig } | { ok: false; error: UnitRefusal } {
   const receiver = rig.receivers.find((r) => r.key === key);
   const pack = rig.packs.find((p) => p.key === packKey);
   const frequencyHz = receiver?.halvesHz[half];
@@ -627,7 +602,7 @@ function copyError({
   isDoorOpen,
   isNear,
   isCabled,
-}: RigPack): RigError | null {
+}: RigPack): UnitRefusal | null {
   const way = (["infrared", "near-field", "cable"] as const).find((m) => methods.includes(m));
   if (!way) return { code: "no-such-way", key };
   if (way !== "near-field" && isBehindDoor && !isDoorOpen) return { code: "door-shut", key };
@@ -640,7 +615,7 @@ export function rigDial(
   rig: Rig,
   packKey: string,
   frequencyHz: number,
-): { ok: true; value: Rig } | { ok: false; error: RigError } {
+): { ok: true; value: Rig } | { ok: false; error: UnitRefusal } {
   const pack = rig.packs.find((p) => p.key === packKey);
   if (!pack) return { ok: false, error: { code: "no-such-unit", key: packKey } };
   const tuning = pack.truly ?? pack.tuning;
@@ -670,7 +645,7 @@ export function rigPair(
   half: number,
   packKey: string,
   identity: PairingIdentity | null,
-): { ok: true; value: Rig } | { ok: false; error: RigError } {
+): { ok: true; value: Rig } | { ok: false; error: UnitRefusal } {
   const receiver = rig.receivers.find((r) => r.key === key);
   const pack = rig.packs.find((p) => p.key === packKey);
   if (!receiver || receiver.halvesHz[half] === undefined)
@@ -802,7 +777,7 @@ function tuningError(
   key: string,
   tuning: readonly TuningRange[],
   frequencyHz: number,
-): RigError | null {
+): UnitRefusal | null {
   if (canBeSet(tuning, frequencyHz)) return null;
   const inside = tuning.find((t) => frequencyHz >= t.lowHz && frequencyHz <= t.highHz);
   return inside

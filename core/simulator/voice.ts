@@ -1,6 +1,6 @@
-import { bandPass, filtered, highPass, lowPass } from "../audio/biquad";
-import { pressurePa } from "../audio/levelChain";
-import { gaussian, seededRandom, type RandomSource } from "../units/random";
+import { bandPass, filtered, highPass, lowPass } from "~/core/audio/biquad";
+import { pressurePa } from "~/core/audio/levelChain";
+import { gaussian, seededRandom, type RandomSource } from "~/core/units/random";
 
 /** Taken out of its object once: these run in the innermost loops. */
 const { abs, sign, sin, min, max, round, sqrt, floor, PI } = Math;

@@ -1,5 +1,5 @@
-import { walkForecast, PACK_HEIGHTS_M, WORN_TILT_DEG } from "../location/forecast";
-import { planProblems } from "../location/floorPlan";
+import { walkForecast, PACK_HEIGHTS_M, WORN_TILT_DEG } from "~/core/location/forecast";
+import { planProblems } from "~/core/location/floorPlan";
 import {
   applyHelp,
   gridSpots,
@@ -8,9 +8,9 @@ import {
   type WalkedPack,
   whatHelps,
   worstOfWalks,
-} from "../location/search";
-import { walkReliability } from "../location/walk";
-import type { Wear } from "../radio/antenna";
+} from "~/core/location/search";
+import { walkReliability } from "~/core/location/walk";
+import type { Wear } from "~/core/radio/antenna";
 import { airNoiseDbm } from "./air";
 import { PORT_ELLERY_SITES } from "./portEllery";
 import { PORT_ELLERY_PLANS } from "./portElleryPlans";

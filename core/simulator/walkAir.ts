@@ -1,14 +1,21 @@
-import type { FloorPlan, PlacedAntenna, Walk } from "../location/floorPlan";
-import { type PlanPack, planLink } from "../location/planLink";
-import { inSight, kFactorDb, type WalkPack, walkPoints, type WalkReceiver } from "../location/walk";
-import { wavelengthM } from "../radio/propagation";
-import { fieldCorrelation } from "../radio/fading";
+import type { FloorPlan, PlacedAntenna, Walk } from "~/core/location/floorPlan";
+import { type PlanPack, planLink } from "~/core/location/planLink";
+import {
+  inSight,
+  kFactorDb,
+  type WalkPack,
+  walkPoints,
+  type WalkReceiver,
+} from "~/core/location/walk";
+import { wavelengthM } from "~/core/radio/propagation";
+import { fieldCorrelation } from "~/core/radio/fading";
 import { airNoiseDbm } from "./air";
 import { PORT_ELLERY_PLANS } from "./portElleryPlans";
 import type { RigPack } from "./rig";
-import { mwToDbm, type Site } from "./site";
+import { mwToDbm } from "~/core/units/decibels";
+import { type Site } from "./site";
 import type { PlaceTruth } from "./truth";
-import { gaussian, seededRandom } from "../units/random";
+import { gaussian, seededRandom } from "~/core/units/random";
 
 export interface SimulatedWalk {
   /** Levels at the receiver's input, so many a second. */

@@ -1,4 +1,4 @@
-import type { Raster } from "../regulations/raster";
+import type { Raster } from "~/core/regulations/raster";
 import { type FoundCarrier, findCarriers } from "./carriers";
 import { type Comb, findCombs } from "./combs";
 import { findHumps, type Hump } from "./humps";

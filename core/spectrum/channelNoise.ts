@@ -1,4 +1,4 @@
-import type { NoiseStretch } from "../coordination/request";
+import type { NoiseStretch } from "~/core/coordination/problem/request";
 
 /**
  * Measured power per channel bandwidth along a sweep: around each bin the power of all bins within

@@ -1,4 +1,4 @@
-import { seededRandom } from "../units/random";
+import { seededRandom } from "~/core/units/random";
 import { findCombs } from "./combs";
 
 const line = (mhz: number, widthHz = 20_000) => ({

@@ -1,6 +1,6 @@
-import { PORT_ELLERY_SITES } from "../simulator/portEllery";
-import { sweepAir } from "../simulator/air";
-import { RASTERS } from "../regulations/raster";
+import { PORT_ELLERY_SITES } from "~/core/simulator/portEllery";
+import { sweepAir } from "~/core/simulator/air";
+import { RASTERS } from "~/core/regulations/raster";
 import { analyseSweep } from "./analyseSweep";
 import { compareSweeps } from "./compareSweeps";
 import type { Measurement } from "./sweep";

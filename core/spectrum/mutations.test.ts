@@ -1,13 +1,13 @@
 import fc from "fast-check";
 import { analyseSweep } from "./analyseSweep";
-import { RASTERS } from "../regulations/raster";
-import { seededRandom } from "../units/random";
+import { RASTERS } from "~/core/regulations/raster";
+import { seededRandom } from "~/core/units/random";
 import { readSweepFile, readSweepFiles } from "./readSweepFile";
 import { writeColumns, writeRows, writeSweepJson } from "./sweepJson";
 import { RowReader } from "./readRows";
 import { maxOfPasses, meanOfPasses, type Measurement } from "./sweep";
-import { unpackSweepFiles } from "../../contract/codecs/sweepArchive";
-import { spoil, spoiling } from "../../testkit/spoil";
+import { unpackSweepFiles } from "~/contract/codecs/sweepArchive";
+import { spoil, spoiling } from "~/testkit/spoil";
 import { gzipSync, zipSync } from "fflate";
 
 const random = seededRandom(17);

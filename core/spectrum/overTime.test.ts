@@ -1,4 +1,4 @@
-import { seededRandom } from "../units/random";
+import { seededRandom } from "~/core/units/random";
 import { historyOf, occupancyOfPasses, percentileOfPasses } from "./overTime";
 import { meanOfPasses } from "./sweep";
 

@@ -1,5 +1,5 @@
-import { dbuvToDbm } from "../units/decibels";
-import { fail, ok, type Result } from "../units/result";
+import { dbuvToDbm } from "~/core/units/decibels";
+import { fail, ok, type Result } from "~/core/units/result";
 import { perStepDb } from "./scale";
 import { gridError, type Measurement, type SweepFileError, type SweepWarning } from "./sweep";
 

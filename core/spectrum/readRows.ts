@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../units/result";
+import { fail, ok, type Result } from "~/core/units/result";
 import { gridError, type Measurement, type SweepFileError, type SweepWarning } from "./sweep";
 
 const DATE = /^\d{4}[-/.]\d{1,2}[-/.]\d{1,2}$/;

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../units/result";
+import { fail, ok, type Result } from "~/core/units/result";
 import { mergeMeasurements } from "./mergeMeasurements";
 import type { Measurement, SweepFileError, SweepWarning } from "./sweep";
 import { welch } from "./welch";

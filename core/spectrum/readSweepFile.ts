@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../units/result";
+import { fail, ok, type Result } from "~/core/units/result";
 import { readColumns } from "./readColumns";
 import { looksLikeRows, readRows } from "./readRows";
 import { looksLikeSigmf, readSigmf } from "./readSigmf";

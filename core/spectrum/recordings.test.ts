@@ -1,13 +1,13 @@
 import { gzipSync, zipSync, strToU8 } from "fflate";
-import fixture from "../../testkit/welchFixture.json";
-import { seededRandom } from "../units/random";
+import fixture from "~/testkit/welchFixture.json";
+import { seededRandom } from "~/core/units/random";
 import { analyseSweep } from "./analyseSweep";
 import { fft } from "./fft";
 import { readSweepFile, readSweepFiles } from "./readSweepFile";
 import { maxOfPasses, type Measurement } from "./sweep";
 import { writeColumns, writeRows, writeSweepJson } from "./sweepJson";
 import { welch } from "./welch";
-import { unpackSweepFiles } from "../../contract/codecs/sweepArchive";
+import { unpackSweepFiles } from "~/contract/codecs/sweepArchive";
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const db = (p: number) => 10 * Math.log10(p);

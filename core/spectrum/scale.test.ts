@@ -1,6 +1,6 @@
-import { sweepAir } from "../simulator/air";
-import { PORT_ELLERY_SITES } from "../simulator/portEllery";
-import { hashText, seededRandom } from "../units/random";
+import { sweepAir } from "~/core/simulator/air";
+import { PORT_ELLERY_SITES } from "~/core/simulator/portEllery";
+import { hashText, seededRandom } from "~/core/units/random";
 import { analyseSweep } from "./analyseSweep";
 import { channelNoise } from "./channelNoise";
 import {

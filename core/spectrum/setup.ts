@@ -1,4 +1,4 @@
-import { dbuvToDbm } from "../units/decibels";
+import { dbuvToDbm } from "~/core/units/decibels";
 import { asPerStep, shifted } from "./scale";
 import type { Measurement } from "./sweep";
 

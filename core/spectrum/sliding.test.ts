@@ -1,4 +1,4 @@
-import { seededRandom } from "../units/random";
+import { seededRandom } from "~/core/units/random";
 import { SlidingQuantile, slidingMax } from "./sliding";
 
 test("a sliding quantile against sorting each window (seed 4)", () => {

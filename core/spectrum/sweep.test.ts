@@ -1,6 +1,6 @@
-import { type AirScene, airNoiseDbm, sweepAir } from "../simulator/air";
-import { RASTERS, rasterChannels } from "../regulations/raster";
-import { seededRandom } from "../units/random";
+import { type AirScene, airNoiseDbm, sweepAir } from "~/core/simulator/air";
+import { RASTERS, rasterChannels } from "~/core/regulations/raster";
+import { seededRandom } from "~/core/units/random";
 import { analyseSweep } from "./analyseSweep";
 import { channelNoise } from "./channelNoise";
 import { readSweepFile } from "./readSweepFile";

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../units/result";
+import { fail, ok, type Result } from "~/core/units/result";
 import { maxOfPasses, type Measurement, type SweepFileError, type SweepWarning } from "./sweep";
 
 export const SWEEP_JSON_FORMAT = "plain-channel-sweep";

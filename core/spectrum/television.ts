@@ -1,4 +1,4 @@
-import { type Raster, rasterChannels } from "../regulations/raster";
+import { type Raster, rasterChannels } from "~/core/regulations/raster";
 import { gammaQuantile, type NoiseModel, quantile } from "./noiseFloor";
 import { NEPER_PER_DB } from "./sweep";
 

@@ -1,6 +1,6 @@
-import { airNoiseDbm, type AirCarrier, type AirScene, sweepAir } from "../simulator/air";
-import { rasterChannels, RASTERS } from "../regulations/raster";
-import { seededRandom } from "../units/random";
+import { airNoiseDbm, type AirCarrier, type AirScene, sweepAir } from "~/core/simulator/air";
+import { rasterChannels, RASTERS } from "~/core/regulations/raster";
+import { seededRandom } from "~/core/units/random";
 import { analyseSweep } from "./analyseSweep";
 import { quantile } from "./noiseFloor";
 import type { Measurement } from "./sweep";

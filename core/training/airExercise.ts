@@ -1,8 +1,8 @@
-import { airNoiseDbm, readAir } from "../simulator/air";
-import { analyseSweep, type SweepAnalysis } from "../spectrum/analyseSweep";
-import { channelNoise } from "../spectrum/channelNoise";
-import { powerSumDb } from "../units/decibels";
-import { seededRandom } from "../units/random";
+import { airNoiseDbm, readAir } from "~/core/simulator/air";
+import { analyseSweep, type SweepAnalysis } from "~/core/spectrum/analyseSweep";
+import { channelNoise } from "~/core/spectrum/channelNoise";
+import { powerSumDb } from "~/core/units/decibels";
+import { seededRandom } from "~/core/units/random";
 import { roundPoints, type Scored, seedOf } from "./exercise";
 import {
   EXERCISE_CHANNELS,

@@ -1,15 +1,15 @@
-import { PORT_ELLERY_PLANS } from "../simulator/portElleryPlans";
-import { mwToDbm } from "../simulator/site";
-import type { FloorPlan, PlacedAntenna, PlanPoint } from "../location/floorPlan";
+import { PORT_ELLERY_PLANS } from "~/core/simulator/portElleryPlans";
+import { mwToDbm } from "~/core/units/decibels";
+import type { FloorPlan, PlacedAntenna, PlanPoint } from "~/core/location/floorPlan";
 import {
   feedTo,
   gridSpots,
   placeAntennas,
   worstOfWalks,
   type WalkedPack,
-} from "../location/search";
-import { walkReliability, type WalkReceiver } from "../location/walk";
-import { seededRandom, shuffled } from "../units/random";
+} from "~/core/location/search";
+import { walkReliability, type WalkReceiver } from "~/core/location/walk";
+import { seededRandom, shuffled } from "~/core/units/random";
 import { roundPoints, type Scored, seedOf } from "./exercise";
 
 export interface AntennaExercise {

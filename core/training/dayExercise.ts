@@ -1,9 +1,9 @@
-import type { ScriptChannel } from "../simulator/dayScript";
-import type { RigHappening } from "../simulator/rig";
-import type { DayEvent } from "../day/dayEvents";
-import { hitStories } from "../day/hits";
-import type { HitAnswerKind } from "../monitor/hitCause";
-import { seededRandom, shuffled } from "../units/random";
+import type { ScriptChannel } from "~/core/simulator/dayScript";
+import type { RigHappening } from "~/core/simulator/rig";
+import type { DayEvent } from "~/core/report/dayEvents";
+import { hitStories } from "~/core/monitor/hitStories";
+import type { HitAnswerKind } from "~/core/monitor/hitCause";
+import { seededRandom, shuffled } from "~/core/units/random";
 import { roundPoints, type Scored, seedOf } from "./exercise";
 import { type FaultCause, madeIn } from "./faultExercise";
 

@@ -1,4 +1,4 @@
-import { hashText } from "../units/random";
+import { hashText } from "~/core/units/random";
 
 /**
  * The parts of the job that can be practised without any gear. "day" runs on the practice day

@@ -1,11 +1,11 @@
-import { PORT_ELLERY_SITES } from "../simulator/portEllery";
-import { liveHalves, rigNow, stepRig } from "../simulator/liveRig";
-import type { Rig, RigHappening, RigPack, RigReceiver } from "../simulator/rig";
-import { hoursLeft } from "../battery/discharge";
-import { type HitCause, judgeHit, type JudgedCause } from "../monitor/hitCause";
-import { type HitEvidence, type SeenNow, usualRf } from "../monitor/hitEvidence";
-import { BYTES, type ChannelReading, writeReading } from "../monitor/reading";
-import { seededRandom, shuffled } from "../units/random";
+import { PORT_ELLERY_SITES } from "~/core/simulator/portEllery";
+import { liveHalves, rigNow, stepRig } from "~/core/simulator/liveRig";
+import type { Rig, RigHappening, RigPack, RigReceiver } from "~/core/simulator/rig";
+import { hoursLeft } from "~/core/battery/discharge";
+import { type HitCause, judgeHit, type JudgedCause } from "~/core/monitor/hitCause";
+import { type HitEvidence, type SeenNow, usualRf } from "~/core/monitor/hitEvidence";
+import { BYTES, type ChannelReading, writeReading } from "~/core/monitor/reading";
+import { seededRandom, shuffled } from "~/core/units/random";
 import { roundPoints, type Scored, seedOf } from "./exercise";
 
 /** Causes that can be made in the simulated air and told by the readings they leave. */

@@ -1,12 +1,12 @@
-import type { BrokenRule } from "../coordination/explain";
-import { SetJudge } from "../coordination/judge";
-import { PROFILES } from "../coordination/profile";
-import { coordinateQuietFirst } from "../coordination/quietFirst";
-import type { CoordinationRequest } from "../coordination/request";
-import { takenTelevision } from "../day/pickProblem";
-import { analyseSweep, type SweepAnalysis } from "../spectrum/analyseSweep";
-import { channelNoise } from "../spectrum/channelNoise";
-import { seededRandom } from "../units/random";
+import type { BrokenRule } from "~/core/coordination/explaining/explain";
+import { SetJudge } from "~/core/coordination/explaining/judge";
+import { PROFILES } from "~/core/coordination/problem/profile";
+import { coordinateQuietFirst } from "~/core/coordination/search/quietFirst";
+import type { CoordinationRequest } from "~/core/coordination/problem/request";
+import { takenTelevision } from "~/core/coordination/problem/dayProblem";
+import { analyseSweep, type SweepAnalysis } from "~/core/spectrum/analyseSweep";
+import { channelNoise } from "~/core/spectrum/channelNoise";
+import { seededRandom } from "~/core/units/random";
 import { roundPoints, type Scored, seedOf } from "./exercise";
 import { EXERCISE_RASTER, type StrangeAir, strangeAir, STEP_HZ, STRETCH } from "./strangeAir";
 

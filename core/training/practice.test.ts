@@ -1,4 +1,4 @@
-import type { DayEvent, DayHappening } from "../day/dayEvents";
+import type { DayEvent, DayHappening } from "~/core/report/dayEvents";
 import { airExercise, ownAirAnswer, scoreAir } from "./airExercise";
 import { antennaExercise, bestPair, placedAt, scoreAntennas } from "./antennaExercise";
 import { dayExercise, scoreDay } from "./dayExercise";

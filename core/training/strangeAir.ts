@@ -1,7 +1,7 @@
-import { type AirScene, sweepAir } from "../simulator/air";
-import { RASTERS, rasterChannels } from "../regulations/raster";
-import { type RandomSource, shuffled } from "../units/random";
-import type { Measurement } from "../spectrum/sweep";
+import { type AirScene, sweepAir } from "~/core/simulator/air";
+import { RASTERS, rasterChannels } from "~/core/regulations/raster";
+import { type RandomSource, shuffled } from "~/core/units/random";
+import type { Measurement } from "~/core/spectrum/sweep";
 
 /** The stretch in which exercises lie, and its television channels. */
 export const STRETCH = { lowHz: 470e6, highHz: 566e6 } as const;

@@ -3,7 +3,7 @@ import {
   levelChain,
   type LevelChainAnswer,
   type LevelChainQuestion,
-} from "../audio/levelChain";
+} from "~/core/audio/levelChain";
 import {
   aboveAimDb,
   type ChainSettings,
@@ -13,10 +13,10 @@ import {
   recommend,
   SCHOOLS,
   withSettings,
-} from "../audio/recommend";
-import { inputGainsDb, levelQuestion, reachableOf, type ChannelKit } from "../kit/setups";
-import { SHIPPED_KIT } from "../kit/shipped";
-import { seededRandom } from "../units/random";
+} from "~/core/audio/recommend";
+import { inputGainsDb, levelQuestion, reachableOf, type ChannelKit } from "~/core/kit/setups";
+import { SHIPPED_KIT } from "~/core/kit/shipped";
+import { seededRandom } from "~/core/units/random";
 import { roundPoints, type Scored, seedOf } from "./exercise";
 
 export interface VoiceExercise {

@@ -20,3 +20,6 @@ export function dbuvToDbm(levelDbuv: number, resistanceOhm = 50): number {
   assertPositive("resistanceOhm", resistanceOhm);
   return levelDbuv - 10 * Math.log10(resistanceOhm) - 90;
 }
+
+/** Milliwatts to dBm. @example mwToDbm(50) // 16.99 */
+export const mwToDbm = (mw: number): number => 10 * Math.log10(mw);

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../../core/units/result";
+import { fail, ok, type Result } from "~/core/units/result";
 
 /** Why the target of a request is not looked at any further. */
 export type TargetRefusal =

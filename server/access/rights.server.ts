@@ -27,17 +27,17 @@ export const RIGHTS: Readonly<Record<string, RouteRights>> = {
   "routes/archiveSchema/route": { read: "public" },
   "routes/kitSchema/route": { read: "public" },
 
-  "routes/dayFrame/route": LOOKS,
+  "routes/dayLayout/route": LOOKS,
   "routes/day/route": LOOKS,
   "routes/scan/route": LOOKS,
   "routes/scanEvents/route": LOOKS,
-  "routes/pick/route": LOOKS,
+  "routes/frequencies/route": LOOKS,
   "routes/frequencyList/route": LOOKS,
   "routes/planFile/route": LOOKS,
   "routes/labels/route": LOOKS,
   "routes/level/route": LOOKS,
-  "routes/desk/route": LOOKS,
-  "routes/place/route": LOOKS,
+  "routes/antennas/route": LOOKS,
+  "routes/linkBudget/route": LOOKS,
   "routes/picture/route": LOOKS,
   "routes/report/route": LOOKS,
   "routes/reportFile/route": LOOKS,
@@ -47,7 +47,7 @@ export const RIGHTS: Readonly<Record<string, RouteRights>> = {
   "routes/seamData/route": LOOKS,
 
   // verifications
-  "routes/seen/route": { read: "guest", write: "guest" },
+  "routes/observations/route": { read: "guest", write: "guest" },
   "routes/sync/route": {
     read: "guest",
     write: {
@@ -60,15 +60,15 @@ export const RIGHTS: Readonly<Record<string, RouteRights>> = {
   },
   // rig cards and walks
   "routes/cards/route": LOOKS,
-  "routes/walked/route": LOOKS,
+  "routes/walkTest/route": LOOKS,
   "routes/practiceWalk/route": { write: "guest" },
   "routes/range/route": {
     read: "guest",
     write: { rig: "guest", "undo-rig": "guest", "keep-fit": "guest" },
   },
   // batteries
-  "routes/cells/route": { read: "guest", write: { fresh: "guest", ran: "guest" } },
-  "routes/cellCalendar/route": LOOKS,
+  "routes/batteries/route": { read: "guest", write: { fresh: "guest", ran: "guest" } },
+  "routes/batteryCalendar/route": LOOKS,
   // hits and notes
   "routes/roll/route": {
     read: "guest",

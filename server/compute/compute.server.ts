@@ -1,5 +1,5 @@
 import { Worker } from "node:worker_threads";
-import { fail, ok, type Result } from "../../core/units/result";
+import { fail, ok, type Result } from "~/core/units/result";
 import { JOBS, type JobInput, type JobName, type JobOutput } from "./jobs";
 
 /** Why a job gave nothing: it took longer than it may, more room than there is, or it broke. */

@@ -1,21 +1,17 @@
 import type { z } from "zod";
-import { readJsonFile } from "../../contract/codecs/jsonFile";
-import { readKitFile } from "../../contract/codecs/kitFile";
-import { pairingFile } from "../../contract/schemas/pairingFile";
-import { readRegionFile } from "../../contract/codecs/regionFile";
-import { unpackSweepFiles } from "../../contract/codecs/sweepArchive";
-import { alignMeasurements } from "../../core/spectrum/scale";
-import {
-  analyseSweep,
-  type OwnCarrier,
-  type SweepAnalysis,
-} from "../../core/spectrum/analyseSweep";
-import { mergedSize, mergeMeasurements } from "../../core/spectrum/mergeMeasurements";
-import { type NamedFile, readSweepFiles } from "../../core/spectrum/readSweepFile";
-import { gridError, type Measurement } from "../../core/spectrum/sweep";
-import type { Raster } from "../../core/regulations/raster";
-import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/schemas/serviceError";
+import { readJsonFile } from "~/contract/codecs/jsonFile";
+import { readKitFile } from "~/contract/codecs/kitFile";
+import { pairingFile } from "~/contract/schemas/pairingFile";
+import { readRegionFile } from "~/contract/codecs/regionFile";
+import { unpackSweepFiles } from "~/contract/codecs/sweepArchive";
+import { alignMeasurements } from "~/core/spectrum/scale";
+import { analyseSweep, type OwnCarrier, type SweepAnalysis } from "~/core/spectrum/analyseSweep";
+import { mergedSize, mergeMeasurements } from "~/core/spectrum/mergeMeasurements";
+import { type NamedFile, readSweepFiles } from "~/core/spectrum/readSweepFile";
+import { gridError, type Measurement } from "~/core/spectrum/sweep";
+import type { Raster } from "~/core/regulations/raster";
+import { fail, ok, type Result } from "~/core/units/result";
+import type { ServiceError } from "~/contract/schemas/serviceError";
 import { readPlanLines } from "./planLines";
 import { readArchive } from "./readArchive";
 import { readSceneFile, readTable, type Table } from "./tables";

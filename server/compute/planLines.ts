@@ -1,7 +1,7 @@
-import { planFile } from "../../contract/schemas/planFile";
-import type { ServiceError } from "../../contract/schemas/serviceError";
-import { formatMhz, parseFrequencyText } from "../../core/units/frequencyText";
-import { fail, ok, type Result } from "../../core/units/result";
+import { planFile } from "~/contract/schemas/planFile";
+import type { ServiceError } from "~/contract/schemas/serviceError";
+import { formatMhz, parseFrequencyText } from "~/core/units/frequencyText";
+import { fail, ok, type Result } from "~/core/units/result";
 import { readTable } from "./tables";
 
 /** A talker of a plan's file, and the frequency as it would be typed. */

@@ -6,8 +6,8 @@ import {
   columnsOf,
   type PlainRow,
   type PlainTables,
-} from "../../core/day/archiveTables";
-import { fail, ok, type Result } from "../../core/units/result";
+} from "~/core/archive/archiveTables";
+import { fail, ok, type Result } from "~/core/units/result";
 import {
   ARCHIVE_FORMAT,
   ARCHIVE_VERSION,
@@ -17,8 +17,8 @@ import {
   type ArchiveHead,
   type ArchiveRow,
   type ShootArchiveError,
-} from "../../contract/schemas/shootArchive";
-import { unpackSweepFiles } from "../../contract/codecs/sweepArchive";
+} from "~/contract/schemas/shootArchive";
+import { unpackSweepFiles } from "~/contract/codecs/sweepArchive";
 
 /** Unpacked, no shoot is larger. */
 const MAX_BYTES = 2e9;

@@ -1,7 +1,7 @@
 import ICAL from "ical.js";
 import Papa from "papaparse";
-import { fail, ok, type Result } from "../../core/units/result";
-import type { ServiceError } from "../../contract/schemas/serviceError";
+import { fail, ok, type Result } from "~/core/units/result";
+import type { ServiceError } from "~/contract/schemas/serviceError";
 
 /** A list as it was read: its heading and its rows. */
 export interface Table {

@@ -1,6 +1,6 @@
 import { statSync } from "node:fs";
 import { QueryTypes, Sequelize } from "sequelize";
-import { fail, ok, type Result } from "../../core/units/result";
+import { fail, ok, type Result } from "~/core/units/result";
 import type { Database } from "./connection.server";
 import { MIGRATIONS } from "./migrations/index.server";
 

@@ -1,6 +1,6 @@
 import { closeSync, mkdirSync, openSync, readFileSync, rmSync, writeSync } from "node:fs";
 import { dirname } from "node:path";
-import { fail, ok, type Result } from "../../core/units/result";
+import { fail, ok, type Result } from "~/core/units/result";
 
 /** A data file that another process has. */
 export interface FileHeld {

@@ -1,8 +1,8 @@
 import type { Transaction } from "sequelize";
-import { type CarriedBy, type CaseProblem, caseProblems } from "../../core/kit/caseCheck";
-import { EMPTY_KIT, type Kit, mergeKits } from "../../core/kit/models";
-import { SHIPPED_KIT } from "../../core/kit/shipped";
-import type { CaseUnit } from "../../core/kit/units";
+import { type CarriedBy, type CaseProblem, caseProblems } from "~/core/kit/caseCheck";
+import { EMPTY_KIT, type Kit, mergeKits } from "~/core/kit/models";
+import { SHIPPED_KIT } from "~/core/kit/shipped";
+import type { CaseUnit } from "~/core/kit/units";
 import { beforeCommit } from "./beforeCommit.server";
 import type { Database } from "./connection.server";
 import type { ChannelRow } from "./models/models.server";

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { RigHappening } from "~/core/simulator/rig";
 
 /**
  * What devices answer, as it is taken in: anything else is no answer. More than is asked for may
@@ -13,7 +14,7 @@ export const unitReport = z.looseObject({
     key,
     z.looseObject({
       halvesHz: z.array(z.number()).max(16),
-      deaf: z.enum(["A", "B"]).nullable().optional(),
+      deaf: z.enum(["A", "B"]).nullable().exactOptional(),
     }),
   ),
   packs: z.record(
@@ -90,8 +91,49 @@ export const sweepChunk = z.looseObject({
   levelsDbm: z.array(dbm.nullable().transform((v) => v ?? NaN)).max(MAX_POINTS),
 });
 
-/** What a device says it cannot do; what it says in other words is an error all the same. */
-export const refusal = z.looseObject({ error: z.looseObject({ code: z.string().max(60) }) });
+/** What a register of television answers: stations, strongest first or not. */
+export const predictedStations = z.looseObject({
+  stations: z
+    .array(
+      z.looseObject({
+        channel: z.number().int(),
+        name: z.string().max(200),
+        distanceM: z.number().min(0),
+        levelDbm: dbm,
+      }),
+    )
+    .max(1000),
+});
 
-/** Settings that were made, and what only practice units do: nothing of it is read. */
-export const anything = z.unknown();
+export const simulatedWalk = z.looseObject({
+  readings: z
+    .array(z.looseObject({ atS: z.number(), aDbm: dbm, bDbm: dbm.nullable() }))
+    .max(100_000),
+  seconds: z.number().min(0),
+  dropouts: z.number().min(0),
+  outage: z.number().min(0).max(1),
+  longestMs: z.number().min(0),
+});
+
+const hiddenFault = z.union([
+  z.object({ kind: z.enum(["wrong-block", "not-stored", "muted"]), packKey: key }),
+  z.object({ kind: z.literal("neighbour"), frequencyHz: z.number() }),
+  z.object({ kind: z.literal("antenna"), receiverKey: key, antenna: z.enum(["A", "B"]) }),
+]);
+export const hiddenFaults = z.looseObject({
+  drill: z.object({ startedMs: z.number(), faults: z.array(hiddenFault).max(100) }).nullable(),
+});
+
+/** One event of the script: what is common to all kinds is checked, the rest is the simulator's. */
+const scripted = z.looseObject({
+  id: z.string(),
+  kind: z.string(),
+  fromMs: z.number(),
+  untilMs: z.number().nullable(),
+  state: z
+    .looseObject({ frequencyHz: z.number().nullable(), isOver: z.boolean().optional() })
+    .optional(),
+});
+export const script = z.looseObject({
+  script: z.array(z.custom<RigHappening>((event) => scripted.safeParse(event).success)).max(1000),
+});

@@ -1,6 +1,8 @@
-import type { DeviceError } from "../../core/simulator/rig";
-import type { Position, PredictedStation } from "../../core/regulations/register";
-import { fail, ok, type Result } from "../../core/units/result";
+import type { DeviceError } from "~/core/devices/deviceError";
+import type { Position, PredictedStation } from "~/core/regulations/register";
+import { ok, type Result } from "~/core/units/result";
+import { predictedStations } from "./answers.server";
+import { deviceHttp } from "./deviceHttp.server";
 
 /** What a register of television must answer. */
 export interface RegisterPort {
@@ -11,22 +13,17 @@ export interface RegisterPort {
 }
 
 /** Asks a register over HTTP. */
-export const httpRegister = (baseUrl: string): RegisterPort => ({
-  async stationsAt(at, setting) {
-    try {
+export function httpRegister(baseUrl: string): RegisterPort {
+  const { ask } = deviceHttp(baseUrl);
+  return {
+    async stationsAt(at, setting) {
       const query = new URLSearchParams({
         latitude: String(at.latitudeDeg),
         longitude: String(at.longitudeDeg),
         setting,
       });
-      const response = await fetch(`${baseUrl}/stations?${query.toString()}`, {
-        signal: AbortSignal.timeout(5000),
-      });
-      if (!response.ok)
-        return fail({ code: "device-unreachable", detail: `it answered ${response.status}` });
-      return ok(((await response.json()) as { stations: PredictedStation[] }).stations);
-    } catch (error) {
-      return fail({ code: "device-unreachable", detail: (error as Error).message });
-    }
-  },
-});
+      const got = await ask(predictedStations, "GET", `/stations?${query.toString()}`);
+      return got.ok ? ok(got.value.stations) : got;
+    },
+  };
+}

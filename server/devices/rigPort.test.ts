@@ -1,11 +1,14 @@
 import { request as ask } from "node:http";
-import { PORT_ELLERY_SITES } from "../../core/simulator/portEllery";
-import { PORT_ELLERY_PLANS } from "../../core/simulator/portElleryPlans";
-import type { LiveFrame } from "../../core/simulator/liveRig";
-import type { Rig } from "../../core/simulator/rig";
+import { PORT_ELLERY_SITES } from "~/core/simulator/portEllery";
+import { PORT_ELLERY_PLANS } from "~/core/simulator/portElleryPlans";
+import type { LiveFrame } from "~/core/devices/readings";
+import type { SweepChunk, SweepHead } from "~/core/devices/sweeping";
+import type { Rig } from "~/core/simulator/rig";
 import { httpRig } from "./httpRig.server";
-import type { RigPort, SweepChunk, SweepHead } from "./port.server";
-import { type RigStandIn, startStandIn } from "./standIn/standInServer.server";
+import type { RigPort } from "./port.server";
+import { type RigSimulator, startRigSimulator } from "./simulator/rigServer.server";
+import type { SimulatorControl } from "./simulatorControl.server";
+import { httpSimulator } from "./httpSimulator.server";
 
 const tuning = [{ lowHz: 470e6, highHz: 474e6, stepHz: 25_000 }];
 const figures = { bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25 };
@@ -60,9 +63,9 @@ const rig = (): Rig => ({
 /** What every adapter must hold. A real receiver's adapter gets a line here when it is written. */
 describe.each([
   [
-    "the stand-in over HTTP",
+    "the simulator over HTTP",
     (speed: number) =>
-      startStandIn({
+      startRigSimulator({
         sites: PORT_ELLERY_SITES,
         initialRig: rig(),
         stateFile: null,
@@ -71,13 +74,15 @@ describe.each([
       }),
   ],
 ])("%s", (_, start) => {
-  let standIn: RigStandIn;
+  let simulator: RigSimulator;
   let port: RigPort;
+  let hands: SimulatorControl;
   beforeEach(async () => {
-    standIn = await start(500);
-    port = httpRig(standIn.url);
+    simulator = await start(500);
+    port = httpRig(simulator.url);
+    hands = httpSimulator(simulator.url);
   });
-  afterEach(() => standIn.close());
+  afterEach(() => simulator.close());
 
   test("a half goes where it is told and says so; the other half stays", async () => {
     expect(await port.tune("r", 0, 473_025_000)).toEqual({ ok: true, value: null });
@@ -104,7 +109,7 @@ describe.each([
       ok: false,
       error: { code: "pack-is-off", key: "p" },
     });
-    await port.practice!.setPack("p", { isOn: true });
+    await hands.setPack("p", { isOn: true });
     expect(await port.sync("r", 1, "p")).toEqual({ ok: true, value: null });
     expect(await port.report()).toMatchObject({
       ok: true,
@@ -141,12 +146,11 @@ describe.each([
   test("a line that breaks ends the following with a word, not with silence", async () => {
     const followed = port.follow(() => undefined, new AbortController().signal);
     await new Promise((resolve) => setTimeout(resolve, 300));
-    standIn.dropConnections();
+    simulator.dropConnections();
     expect(await followed).toMatchObject({ ok: false, error: { code: "device-unreachable" } });
   });
 
   test("what is to happen goes by the day's clock; a set that is empty takes its pack off the air until fresh cells are in", async () => {
-    const hands = port.practice!;
     await hands.setClock(36_000_000);
     await hands.setPack("p", { isOn: true });
     await hands.setScript([
@@ -173,7 +177,7 @@ describe.each([
   });
 
   test("the meter: nothing with the pack off, RF and audio with it on, RF alone when muted", async () => {
-    await port.practice!.setPack("p", { isOn: true });
+    await hands.setPack("p", { isOn: true });
     await port.sync("r", 0, "p");
     const read = async () => {
       const reading = await port.meter("r", 0);
@@ -182,10 +186,10 @@ describe.each([
     };
     expect((await read()).rfADbm).toBeGreaterThan(-70);
     expect((await read()).hasAudio).toBe(true);
-    await port.practice!.setPack("p", { isMuted: true });
+    await hands.setPack("p", { isMuted: true });
     expect(await read()).toMatchObject({ hasAudio: false });
     expect((await read()).rfBDbm).toBeGreaterThan(-70);
-    await port.practice!.setPack("p", { isOn: false });
+    await hands.setPack("p", { isOn: false });
     expect((await read()).rfADbm).toBeLessThan(-98);
     expect(await port.meter("r", 2)).toMatchObject({ ok: false, error: { code: "no-such-unit" } });
   });
@@ -295,7 +299,7 @@ describe.each([
       facingDeg: "along" as const,
     };
     const walk = (packKey: string, seed = 1) =>
-      port.practice!.walk({
+      hands.walk({
         packKey,
         plan,
         walk: plan.walks[0]!,
@@ -306,7 +310,7 @@ describe.each([
       });
     expect(await walk("p")).toMatchObject({ ok: false, error: { code: "pack-is-off", key: "p" } });
     expect(await walk("nobody")).toMatchObject({ ok: false, error: { code: "no-such-unit" } });
-    await port.practice!.setPack("p", { isOn: true });
+    await hands.setPack("p", { isOn: true });
     const [once, again, other] = [await walk("p"), await walk("p"), await walk("p", 2)];
     expect(once).toMatchObject({
       ok: true,
@@ -314,12 +318,12 @@ describe.each([
     });
     expect(again).toEqual(once);
     expect(other).not.toEqual(once);
-    await port.practice!.carryTo("quay");
+    await hands.carryTo("quay");
     expect(await walk("p")).not.toEqual(once);
   });
 
   test("carried to another place it hears another air", async () => {
-    expect(await port.practice!.carryTo("nowhere")).toMatchObject({
+    expect(await hands.carryTo("nowhere")).toMatchObject({
       ok: false,
       error: { code: "no-such-unit" },
     });
@@ -335,7 +339,7 @@ describe.each([
       return all;
     };
     const loft = await levels();
-    await port.practice!.carryTo("quay");
+    await hands.carryTo("quay");
     expect(await levels()).not.toEqual(loft);
   });
 });
@@ -366,24 +370,24 @@ test("the stand-in keeps its settings while it is off", async () => {
     speed: 100,
     nowMs: () => 0,
   };
-  const first = await startStandIn(options);
+  const first = await startRigSimulator(options);
   await httpRig(first.url).tune("r", 0, 473e6);
   await first.close();
-  const second = await startStandIn(options);
+  const second = await startRigSimulator(options);
   expect(await httpRig(second.url).report()).toMatchObject({
     ok: true,
     value: { receivers: { r: { halvesHz: [473e6, 472e6] } } },
   });
   await second.close();
   writeFileSync(options.stateFile, "{ not json");
-  const third = await startStandIn(options);
+  const third = await startRigSimulator(options);
   expect((await httpRig(third.url).report()).ok).toBe(true);
   await third.close();
   rmSync(folder, { recursive: true });
 });
 
 test("an instrument answers programs on this computer, and no page, of this name or another", async () => {
-  const standIn = await startStandIn({
+  const simulator = await startRigSimulator({
     sites: PORT_ELLERY_SITES,
     initialRig: rig(),
     stateFile: null,
@@ -392,7 +396,7 @@ test("an instrument answers programs on this computer, and no page, of this name
   });
   const status = (headers: Record<string, string>) =>
     new Promise<number>((resolve, reject) =>
-      ask(`${standIn.url}/report`, { headers }, (r) => {
+      ask(`${simulator.url}/report`, { headers }, (r) => {
         r.resume();
         resolve(r.statusCode!);
       })
@@ -405,7 +409,7 @@ test("an instrument answers programs on this computer, and no page, of this name
     expect(await status({ "sec-fetch-site": "same-site" })).toBe(403);
     expect(await status({ host: "elsewhere.example" })).toBe(403);
   } finally {
-    await standIn.close();
+    await simulator.close();
   }
 });
 

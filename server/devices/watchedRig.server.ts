@@ -1,9 +1,16 @@
-import type { Result } from "../../core/units/result";
+import type { Result } from "~/core/units/result";
 import { briefly } from "./briefly";
 import type { RigPort } from "./port.server";
+import type { SimulatorControl } from "./simulatorControl.server";
 
 /** So long one word of the units serves everybody who asks. */
 const SHARED_MS = 250;
+
+/** What can be driven, and where it is practice, the hands on it. */
+export interface Driven {
+  rig: RigPort;
+  simulator: SimulatorControl;
+}
 
 /**
  * The same rig for many pages: what units say of themselves is asked once for all who ask in a
@@ -11,10 +18,10 @@ const SHARED_MS = 250;
  * @param nowMs - a clock that only goes forward
  */
 export function watchedRig(
-  rig: RigPort,
+  { rig, simulator }: Driven,
   onChange: () => void,
   nowMs: () => number = () => performance.now(),
-): RigPort {
+): Driven {
   const report = briefly(SHARED_MS, nowMs, rig.report);
   const meter = briefly(SHARED_MS, nowMs, rig.meter);
   const forget = () => {
@@ -40,26 +47,27 @@ export function watchedRig(
       if (done.ok) onChange();
       return done;
     });
-  const { practice } = rig;
   return {
-    ...rig,
-    report: report.ask,
-    meter: meter.ask,
-    tune: told(rig.tune),
-    sync: told(rig.sync),
-    practice: practice && {
-      ...practice,
-      setPack: told(practice.setPack),
-      screwAntennaOn: told(practice.screwAntennaOn),
-      carryTo: told(practice.carryTo),
-      fitOut: told(practice.fitOut),
-      hide: told(practice.hide),
-      dial: told(practice.dial),
-      pair: told(practice.pair),
-      learn: told(practice.learn),
-      free: told(practice.free),
-      setClock: anew(practice.setClock),
-      setScript: anew(practice.setScript),
+    rig: {
+      ...rig,
+      report: report.ask,
+      meter: meter.ask,
+      tune: told(rig.tune),
+      sync: told(rig.sync),
+    },
+    simulator: {
+      ...simulator,
+      setPack: told(simulator.setPack),
+      screwAntennaOn: told(simulator.screwAntennaOn),
+      carryTo: told(simulator.carryTo),
+      fitOut: told(simulator.fitOut),
+      hide: told(simulator.hide),
+      dial: told(simulator.dial),
+      pair: told(simulator.pair),
+      learn: told(simulator.learn),
+      free: told(simulator.free),
+      setClock: anew(simulator.setClock),
+      setScript: anew(simulator.setScript),
     },
   };
 }

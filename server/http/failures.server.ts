@@ -5,13 +5,13 @@ import {
   type LoaderFunctionArgs,
   type ServerBuild,
 } from "react-router";
-import { failureWords } from "../../contract/messages/failure";
-import type { Reply } from "../../contract/schemas/reply";
-import { serviceErrorWords } from "../../contract/messages/error";
-import { NumberTaken } from "../db/repositories/dayEvents.server";
-import { KitBroken } from "../db/kitWatch.server";
-import type { Log } from "../log/log.server";
-import { failureOf } from "../services/failures.server";
+import { failureWords } from "~/contract/messages/failure";
+import type { Reply } from "~/contract/schemas/reply";
+import { serviceErrorWords } from "~/contract/messages/error";
+import { NumberTaken } from "~/server/db/repositories/dayEvents.server";
+import { KitBroken } from "~/server/db/kitWatch.server";
+import type { Log } from "~/server/log/log.server";
+import { failureOf } from "~/server/services/failures.server";
 
 /** What a screen throws on purpose: a redirect, or an answer with words. */
 const isMeant = (thrown: unknown): boolean =>

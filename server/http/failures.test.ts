@@ -1,6 +1,6 @@
 import { data, redirect, type ServerBuild } from "react-router";
-import { memoryLog } from "../log/log.server";
-import { failureOf, isPassing } from "../services/failures.server";
+import { memoryLog } from "~/server/log/log.server";
+import { failureOf, isPassing } from "~/server/services/failures.server";
 import { withWords } from "./failures.server";
 
 const args = () =>

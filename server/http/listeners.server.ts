@@ -4,9 +4,9 @@ import type { AddressInfo } from "node:net";
 import { networkInterfaces } from "node:os";
 import { join } from "node:path";
 import express, { type Express, type Request } from "express";
-import { fail, ok, type Result } from "../../core/units/result";
-import { CART } from "../access/asker.server";
-import type { JoinDesk, JoinError, OpenDoor } from "../services/joinDesk.server";
+import { fail, ok, type Result } from "~/core/units/result";
+import { CART } from "~/server/access/asker.server";
+import type { JoinDesk, JoinError, OpenDoor } from "~/server/services/phones/guestSessions.server";
 import {
   admitting,
   type Application,
@@ -16,6 +16,7 @@ import {
   wellFormed,
 } from "./door.server";
 import { pageHeaders } from "./headers.server";
+import { movedAddresses } from "./oldAddresses.server";
 
 const HERE = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
 
@@ -55,6 +56,7 @@ export function appFor(
   app.use(numbered, pageHeaders({ isBuilt: p.clientFolder !== null }));
   p.prepare?.(app);
   app.use(wellFormed(listener));
+  app.use(movedAddresses);
   if (listener === cartListener)
     app.get("/healthy", (_, response) => void response.json({ ok: true }));
   if (p.clientFolder) {

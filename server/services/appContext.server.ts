@@ -1,19 +1,22 @@
-import type { Asker } from "../access/asker.server";
-import type { Compute } from "../compute/compute.server";
-import type { Database } from "../db/connection.server";
-import type { Log } from "../log/log.server";
-import type { RigPort } from "../devices/port.server";
-import type { RegisterPort } from "../devices/registerPort.server";
-import type { ChangeFeed } from "./changes.server";
-import type { JoinDesk } from "./joinDesk.server";
-import type { RollFeed } from "./rollFeed.server";
-import type { ScanJobs } from "./scanJobs.server";
+import type { Asker } from "~/server/access/asker.server";
+import type { Compute } from "~/server/compute/compute.server";
+import type { Database } from "~/server/db/connection.server";
+import type { Log } from "~/server/log/log.server";
+import type { RigPort } from "~/server/devices/port.server";
+import type { SimulatorControl } from "~/server/devices/simulatorControl.server";
+import type { RegisterPort } from "~/server/devices/registerPort.server";
+import type { ChangeFeed } from "./day/changes.server";
+import type { JoinDesk } from "./phones/guestSessions.server";
+import type { RollFeed } from "./roll/rollFeed.server";
+import type { ScanJobs } from "./scan/scanJobs.server";
 
 /** What every use case works with; handed to loaders and actions as their context. */
 export interface AppContext {
   db: Database;
   /** The receivers and packs that can be driven; null when there are none. */
   rig: RigPort | null;
+  /** Hands on the practice units; null where nothing is simulated. */
+  simulator: SimulatorControl | null;
   /** The register of television that can be asked; null when there is none. */
   register: RegisterPort | null;
   scans: ScanJobs;

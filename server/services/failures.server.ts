@@ -1,4 +1,4 @@
-import type { FailureCode } from "../../contract/messages/failure";
+import type { FailureCode } from "~/contract/messages/failure";
 
 /**
  * What a thing that was thrown comes to: which of the known failures it is, and how it is answered.

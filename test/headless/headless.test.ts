@@ -1,8 +1,8 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { runCli } from "../../cli/run";
-import { headlessRequests } from "../../testkit/headlessRequests";
+import { runCli } from "~/cli/run";
+import { headlessRequests } from "~/testkit/headlessRequests";
 
 /**
  * What the headless entry answered when the set was kept. Written anew only where an answer is

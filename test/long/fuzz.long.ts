@@ -5,38 +5,38 @@ import fc from "fast-check";
 import { gzipSync, zipSync } from "fflate";
 import type { z } from "zod";
 import type { RouteConfigEntry } from "@react-router/dev/routes";
-import routes from "../../app/routes";
-import { cellIntents } from "../../app/routes/cells/intents";
-import { dayIntents } from "../../app/routes/day/intents";
-import { exerciseIntents } from "../../app/routes/exercise/intents";
-import { handedIntents } from "../../app/routes/handed/intents";
-import { keepIntents } from "../../app/routes/keep/intents";
-import { kitIntents } from "../../app/routes/kit/intents";
-import { lawIntents } from "../../app/routes/law/intents";
-import { levelIntents } from "../../app/routes/level/intents";
-import { logIntents } from "../../app/routes/log/intents";
-import { modelIntents } from "../../app/routes/models/intents";
-import { movingIntents } from "../../app/routes/moving/intents";
-import { runIntents } from "../../app/routes/one/intents";
-import { pairingIntents } from "../../app/routes/pairing/intents";
-import { phoneIntents } from "../../app/routes/phones/intents";
-import { pickIntents } from "../../app/routes/pick/intents";
-import { placeIntents } from "../../app/routes/place/intents";
-import { prepareIntents } from "../../app/routes/prepare/intents";
-import { rangeIntents } from "../../app/routes/range/intents";
-import { registerIntents } from "../../app/routes/register/intents";
-import { rollIntents } from "../../app/routes/roll/intents";
-import { scanIntents } from "../../app/routes/scan/intents";
-import { setupIntents } from "../../app/routes/setup/intents";
-import { shootsIntents } from "../../app/routes/shoots/intents";
-import { syncIntents } from "../../app/routes/sync/intents";
-import { wrapIntents } from "../../app/routes/wrap/intents";
-import { seenItems } from "../../contract/schemas/seen";
-import { PORT_ELLERY_PLANS } from "../../core/simulator/portElleryPlans";
-import { readWavHead, wavFile } from "../../core/audio/wav";
-import { readGeoJson, planToGeoJson } from "../../core/location/planFiles";
-import { readWalkReadings } from "../../core/location/walkReadings";
-import { spoil, spoiling } from "../../testkit/spoil";
+import routes from "~/app/routes";
+import { cellIntents } from "~/app/routes/batteries/intents";
+import { dayIntents } from "~/app/routes/day/intents";
+import { exerciseIntents } from "~/app/routes/exercise/intents";
+import { handedIntents } from "~/app/routes/assigned/intents";
+import { keepIntents } from "~/app/routes/backups/intents";
+import { kitIntents } from "~/app/routes/kit/intents";
+import { lawIntents } from "~/app/routes/regulations/intents";
+import { levelIntents } from "~/app/routes/level/intents";
+import { logIntents } from "~/app/routes/log/intents";
+import { modelIntents } from "~/app/routes/models/intents";
+import { movingIntents } from "~/app/routes/companyMove/intents";
+import { runIntents } from "~/app/routes/guidedSetup/intents";
+import { pairingIntents } from "~/app/routes/pairing/intents";
+import { phoneIntents } from "~/app/routes/phones/intents";
+import { pickIntents } from "~/app/routes/frequencies/intents";
+import { placeIntents } from "~/app/routes/linkBudget/intents";
+import { prepareIntents } from "~/app/routes/prep/intents";
+import { rangeIntents } from "~/app/routes/range/intents";
+import { registerIntents } from "~/app/routes/stations/intents";
+import { rollIntents } from "~/app/routes/roll/intents";
+import { scanIntents } from "~/app/routes/scan/intents";
+import { setupIntents } from "~/app/routes/setup/intents";
+import { shootsIntents } from "~/app/routes/shoots/intents";
+import { syncIntents } from "~/app/routes/sync/intents";
+import { wrapIntents } from "~/app/routes/wrapUp/intents";
+import { seenItems } from "~/contract/schemas/seen";
+import { PORT_ELLERY_PLANS } from "~/core/simulator/portElleryPlans";
+import { readWavHead, wavFile } from "~/core/audio/wav";
+import { readGeoJson, planToGeoJson } from "~/core/location/planFiles";
+import { readWalkReadings } from "~/core/location/walkReadings";
+import { spoil, spoiling } from "~/testkit/spoil";
 import { type Answer, type Asked, FuzzServer } from "./fuzzServer";
 import { bent, type Pools, valuesOf } from "./shapeValues";
 
@@ -49,27 +49,27 @@ const A_ROUND = 420;
 
 const INTENTS: Readonly<Record<string, z.ZodType>> = {
   "": dayIntents,
-  "/cells": cellIntents,
-  "/handed": handedIntents,
+  "/batteries": cellIntents,
+  "/assigned": handedIntents,
   "/kit": kitIntents,
-  "/law": lawIntents,
+  "/regulations": lawIntents,
   "/level": levelIntents,
   "/log": logIntents,
   "/models": modelIntents,
-  "/moving": movingIntents,
-  "/one": runIntents,
+  "/company-move": movingIntents,
+  "/guided-setup": runIntents,
   "/pairing": pairingIntents,
   "/phones": phoneIntents,
-  "/pick": pickIntents,
-  "/place": placeIntents,
-  "/prepare": prepareIntents,
+  "/frequencies": pickIntents,
+  "/link-budget": placeIntents,
+  "/prep": prepareIntents,
   "/range": rangeIntents,
-  "/register": registerIntents,
+  "/stations": registerIntents,
   "/roll": rollIntents,
   "/scan": scanIntents,
   "/setup": setupIntents,
   "/sync": syncIntents,
-  "/wrap": wrapIntents,
+  "/wrap-up": wrapIntents,
 };
 const POOLS: Pools = {
   channelId: [1, 2, 3, 4, 5],
@@ -220,9 +220,9 @@ function requests(corpus: Corpus, isStill: boolean): fc.Arbitrary<Asked> {
       arbitrary: fc.oneof(
         ...screens,
         sent("/shoots.data", shootsIntents),
-        sent("/keep.data", keepIntents),
+        sent("/backups.data", keepIntents),
         sent("/practice/air/7.data", exerciseIntents),
-        sent("/day/1/seen", seenItems),
+        sent("/day/1/observations", seenItems),
       ),
     },
     {
@@ -242,17 +242,17 @@ function requests(corpus: Corpus, isStill: boolean): fc.Arbitrary<Asked> {
             headers: { "content-type": "application/octet-stream", "x-file-name": name },
             body,
           })),
-        withText("/day/1/prepare.data", ["scenes.csv", "scenes.ics"], {
+        withText("/day/1/prep.data", ["scenes.csv", "scenes.ics"], {
           intent: intent("preview", "import"),
           map: columns(["number", "title", "place", "start", "end", "speakers"]),
           leaveOutBad: fc.boolean(),
           seenVersion,
         }),
-        withText("/day/1/prepare.data", ["scenes.csv", "scenes.ics"], {
+        withText("/day/1/prep.data", ["scenes.csv", "scenes.ics"], {
           intent: intent("preview"),
           map: fc.constant(null),
         }),
-        withText("/day/1/handed.data", ["frequencies.csv", "handed"], {
+        withText("/day/1/assigned.data", ["frequencies.csv", "handed"], {
           intent: intent("preview", "import"),
           map: columns(["who", "primary", "backup"]),
           leaveOutBad: fc.boolean(),
@@ -267,12 +267,12 @@ function requests(corpus: Corpus, isStill: boolean): fc.Arbitrary<Asked> {
           mode: intent("add", "replace"),
           seenVersion,
         }),
-        withText("/day/1/law.data", ["region.json"], { intent: intent("add-file") }),
+        withText("/day/1/regulations.data", ["region.json"], { intent: intent("add-file") }),
         withText("/day/1/pairing.data", ["pairing.json"], {
           intent: intent("import"),
           seenVersion,
         }),
-        withText("/day/1/pick.data", ["plan.json", "plan.csv", "frequencies.csv"], {
+        withText("/day/1/frequencies.data", ["plan.json", "plan.csv", "frequencies.csv"], {
           intent: intent("read-plan"),
         }),
         fileOf(corpus, ["picture"]).map((body): Asked => ({
@@ -366,7 +366,9 @@ async function prepared(isPractice: boolean): Promise<{ folder: string; corpus: 
     form("/day/1/scan.data", [{ name: "sweep", value: sweep, fileName: "loft.csv" }]),
   );
   for (const channelId of [1, 2])
-    await server.ask(json("/day/1/one.data", { intent: "choose", channelId, isFresh: false }));
+    await server.ask(
+      json("/day/1/guided-setup.data", { intent: "choose", channelId, isFresh: false }),
+    );
   await server.ask(
     json("/day/1/log.data", {
       intent: "note",

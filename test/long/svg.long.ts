@@ -1,9 +1,9 @@
 import { chromium } from "@playwright/test";
 import { build } from "esbuild";
 import fc from "fast-check";
-import { PORT_ELLERY_PLANS } from "../../core/simulator/portElleryPlans";
-import { planToSvg } from "../../core/location/planFiles";
-import { spoil, spoiling } from "../../testkit/spoil";
+import { PORT_ELLERY_PLANS } from "~/core/simulator/portElleryPlans";
+import { planToSvg } from "~/core/location/planFiles";
+import { spoil, spoiling } from "~/testkit/spoil";
 
 const SEED = 20261130;
 const SPOILED = 600;

@@ -1,13 +1,17 @@
 import { type ProxyMethods, releaseProxy } from "comlink";
-import { type BankChoice, chooseBank, type ModelBanks } from "../../core/coordination/banks";
-import { changeFewest, type PresentPick } from "../../core/coordination/changeFewest";
-import type { SearchHooks, SearchProgress } from "../../core/coordination/coordinate";
-import { type JudgedSet, SetJudge } from "../../core/coordination/judge";
-import { makeRoom, type RoomFound } from "../../core/coordination/makeRoom";
-import { coordinateQuietFirst } from "../../core/coordination/quietFirst";
-import type { CoordinationRequest, CoordinationResult } from "../../core/coordination/request";
-import { type DayPlans, type PlaceRequest, plansOverDay } from "../../core/day/dayPlans";
-import type { Raster } from "../../core/regulations/raster";
+import { type BankChoice, chooseBank, type ModelBanks } from "~/core/coordination/search/banks";
+import { changeFewest, type PresentPick } from "~/core/coordination/changing/changeFewest";
+import type { SearchHooks, SearchProgress } from "~/core/coordination/search/coordinate";
+import { type JudgedSet, SetJudge } from "~/core/coordination/explaining/judge";
+import { makeRoom, type RoomFound } from "~/core/coordination/changing/makeRoom";
+import { coordinateQuietFirst } from "~/core/coordination/search/quietFirst";
+import type { CoordinationRequest, CoordinationResult } from "~/core/coordination/problem/request";
+import {
+  type DayPlans,
+  type PlaceRequest,
+  plansOverDay,
+} from "~/core/coordination/search/dayPlans";
+import type { Raster } from "~/core/regulations/raster";
 
 /** Progress as it crosses the port, with the best set so far. */
 export type SearchNews = Omit<SearchProgress, "best"> & { best: CoordinationResult };

@@ -1,10 +1,10 @@
 import { proxy, type Remote, wrap } from "comlink";
-import type { JudgedSet } from "../../core/coordination/judge";
-import type { RoomFound } from "../../core/coordination/makeRoom";
-import type { CoordinationRequest } from "../../core/coordination/request";
-import type { DayPlans, PlaceRequest } from "../../core/day/dayPlans";
-import type { Raster } from "../../core/regulations/raster";
-import { askWorker, type Running, type WorkerError } from "../ask";
+import type { JudgedSet } from "~/core/coordination/explaining/judge";
+import type { RoomFound } from "~/core/coordination/changing/makeRoom";
+import type { CoordinationRequest } from "~/core/coordination/problem/request";
+import type { DayPlans, PlaceRequest } from "~/core/coordination/search/dayPlans";
+import type { Raster } from "~/core/regulations/raster";
+import { askWorker, type Running, type WorkerError } from "~/workers/ask";
 import type { CoordinateApi, SearchAnswer, SearchNews, SearchWay } from "./coordinate.api";
 
 export type SearchError = WorkerError;

@@ -2,9 +2,9 @@ import { MessageChannel } from "node:worker_threads";
 import { expose, proxy, wrap } from "comlink";
 import nodeEndpoint from "comlink/dist/umd/node-adapter";
 import { coordinateApi, type CoordinateApi, type SearchNews } from "./coordinate.api";
-import { coordinate } from "../../core/coordination/coordinate";
-import { PROFILES } from "../../core/coordination/profile";
-import type { CoordinationRequest } from "../../core/coordination/request";
+import { coordinate } from "~/core/coordination/search/coordinate";
+import { PROFILES } from "~/core/coordination/problem/profile";
+import type { CoordinationRequest } from "~/core/coordination/problem/request";
 
 const request: CoordinationRequest = {
   windows: [{ lowHz: 470e6, highHz: 500e6 }],

@@ -1,16 +1,14 @@
-import { playChain } from "../../core/simulator/playChain";
-import { practiceLine, type PracticeLine } from "../../core/simulator/practiceVoice";
-import { voice } from "../../core/simulator/voice";
+import { practiceTake, type PracticeLine } from "~/core/training/practiceLine";
 import {
   analyseWav,
   type MeasuredTrack,
   type TrackFigures,
   TrackMeter,
-} from "../../core/audio/analyseWav";
-import { type Hearing, judgeHearing } from "../../core/audio/hearing";
-import type { LevelChainQuestion } from "../../core/audio/levelChain";
-import { type ByteSource, fullScaleOf, type WavError, type WavWarning } from "../../core/audio/wav";
-import { ok, type Result } from "../../core/units/result";
+} from "~/core/audio/analyseWav";
+import { type Hearing, judgeHearing } from "~/core/audio/voiceFindings";
+import type { LevelChainQuestion } from "~/core/audio/levelChain";
+import { type ByteSource, fullScaleOf, type WavError, type WavWarning } from "~/core/audio/wav";
+import { ok, type Result } from "~/core/units/result";
 
 /** A track as the page shows it. */
 export interface HeardTrack extends TrackFigures, Hearing {
@@ -65,7 +63,7 @@ export const listenApi = {
     return shown(meter.figures());
   },
   practice(line: PracticeLine, chain: Omit<LevelChainQuestion, "talker">): HeardTrack {
-    const { samples } = playChain(voice(practiceLine(line)), chain, line.take + 1);
+    const samples = practiceTake(line, chain);
     const meter = new TrackMeter({ sampleRateHz: line.sampleRateHz, fullScale: 1 });
     meter.push(samples);
     return shown(meter.figures());

@@ -1,9 +1,9 @@
 import { proxy } from "comlink";
-import type { PracticeLine } from "../../core/simulator/practiceVoice";
-import type { LevelChainQuestion } from "../../core/audio/levelChain";
-import type { WavError } from "../../core/audio/wav";
-import type { Result } from "../../core/units/result";
-import { askWorker, type Running } from "../ask";
+import type { PracticeLine } from "~/core/training/practiceLine";
+import type { LevelChainQuestion } from "~/core/audio/levelChain";
+import type { WavError } from "~/core/audio/wav";
+import type { Result } from "~/core/units/result";
+import { askWorker, type Running } from "~/workers/ask";
 import type { HeardFile, HeardTrack } from "./listen.api";
 import type { ListenPageApi } from "./listen.worker";
 

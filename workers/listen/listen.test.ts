@@ -1,4 +1,4 @@
-import { wavFile } from "../../core/audio/wav";
+import { wavFile } from "~/core/audio/wav";
 import { listenApi } from "./listen.api";
 
 const chain = {

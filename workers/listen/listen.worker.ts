@@ -1,7 +1,7 @@
 import { expose } from "comlink";
 import { type HeardFile, listenApi } from "./listen.api";
-import type { WavError } from "../../core/audio/wav";
-import type { Result } from "../../core/units/result";
+import type { WavError } from "~/core/audio/wav";
+import type { Result } from "~/core/units/result";
 
 /** A file that was given to the page is read here, a piece at a time. */
 declare class FileReaderSync {

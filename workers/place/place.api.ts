@@ -1,12 +1,12 @@
 import { contours } from "d3";
-import type { FloorPlan, PlacedAntenna, PlanPoint } from "../../core/location/floorPlan";
-import { type WalkForecast, walkForecast } from "../../core/location/forecast";
+import type { FloorPlan, PlacedAntenna, PlanPoint } from "~/core/location/floorPlan";
+import { type WalkForecast, walkForecast } from "~/core/location/forecast";
 import {
   type AntennaCoverage,
   antennaCoverageSteps,
   withBody,
   worstCell,
-} from "../../core/location/planCoverage";
+} from "~/core/location/planCoverage";
 import {
   gridSpots,
   placeAntennas,
@@ -15,8 +15,8 @@ import {
   type WalkedPack,
   whatHelps,
   type AtHand,
-} from "../../core/location/search";
-import type { WalkPack, WalkReceiver } from "../../core/location/walk";
+} from "~/core/location/search";
+import type { WalkPack, WalkReceiver } from "~/core/location/walk";
 
 /** Somebody's walk, and how it is heard. */
 export interface AskedWalk extends WalkedPack {

@@ -1,8 +1,8 @@
 import { proxy, type Remote, wrap } from "comlink";
-import type { FloorPlan } from "../../core/location/floorPlan";
-import type { WalkForecast } from "../../core/location/forecast";
-import type { Placement, RankedHelp } from "../../core/location/search";
-import { askWorker, type Running } from "../ask";
+import type { FloorPlan } from "~/core/location/floorPlan";
+import type { WalkForecast } from "~/core/location/forecast";
+import type { Placement, RankedHelp } from "~/core/location/search";
+import { askWorker, type Running } from "~/workers/ask";
 import type { AskedWalk, MapAsked, PlanMap } from "./place.api";
 import type { PlacePageApi } from "./place.worker";
 

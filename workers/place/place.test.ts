@@ -1,4 +1,4 @@
-import { PORT_ELLERY_PLANS } from "../../core/simulator/portElleryPlans";
+import { PORT_ELLERY_PLANS } from "~/core/simulator/portElleryPlans";
 import {
   forecasts,
   helps,

@@ -4,36 +4,36 @@ import {
   airExercise,
   type AirLine,
   scoreAir,
-} from "../../core/training/airExercise";
+} from "~/core/training/airExercise";
 import {
   type AntennaAnswer,
   type AntennaExercise,
   antennaExercise,
   type AntennaLine,
   scoreAntennas,
-} from "../../core/training/antennaExercise";
-import type { Scored } from "../../core/training/exercise";
+} from "~/core/training/antennaExercise";
+import type { Scored } from "~/core/training/exercise";
 import {
   type FaultAnswer,
   type FaultExercise,
   faultExercise,
   type FaultLine,
   scoreFault,
-} from "../../core/training/faultExercise";
+} from "~/core/training/faultExercise";
 import {
   type PickAnswer,
   type PickExercise,
   pickExercise,
   type PickLine,
   scorePick,
-} from "../../core/training/pickExercise";
+} from "~/core/training/pickExercise";
 import {
   scoreVoice,
   type VoiceExercise,
   voiceExercise,
   type VoiceLine,
-} from "../../core/training/voiceExercise";
-import type { ChainSettings } from "../../core/audio/recommend";
+} from "~/core/training/voiceExercise";
+import type { ChainSettings } from "~/core/audio/recommend";
 
 /** Exercises that need nothing but a page. */
 export type DeskKind = "air" | "pick" | "fault" | "voice" | "antennas";

@@ -1,5 +1,5 @@
-import type { Scored } from "../../core/training/exercise";
-import { askWorker, type Running } from "../ask";
+import type { Scored } from "~/core/training/exercise";
+import { askWorker, type Running } from "~/workers/ask";
 import type { DeskKind, Exercise, ExerciseAnswer, ExerciseLine, PracticeApi } from "./practice.api";
 
 const startWorker = () =>

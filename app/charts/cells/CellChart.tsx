@@ -1,7 +1,7 @@
 import { scaleLinear } from "d3";
 import styled from "styled-components";
-import { MONO } from "../../ui/theme/theme";
-import { useWidth } from "../useWidth";
+import { MONO } from "~/app/ui/theme/theme";
+import { useWidth } from "~/app/charts/useWidth";
 
 export interface CellLine {
   points: readonly { atMs: number; hours: number }[];

@@ -1,7 +1,7 @@
 import { useId, type PointerEvent, type ReactNode } from "react";
-import { isSameItem, type ItemRef, pointsOf } from "../../../core/location/editPlan";
-import type { FloorPlan, PlacedAntenna, PlanPoint } from "../../../core/location/floorPlan";
-import { useWidth } from "../useWidth";
+import { isSameItem, type ItemRef, pointsOf } from "~/core/location/editPlan";
+import type { FloorPlan, PlacedAntenna, PlanPoint } from "~/core/location/floorPlan";
+import { useWidth } from "~/app/charts/useWidth";
 import { cableRun, pathOf, scaleStepM, type View, wallStrokes, wholeView } from "./floorPlanLayout";
 import * as S from "./FloorPlanChart.styles";
 

@@ -1,4 +1,4 @@
-import { emptyPlan } from "../../../core/location/floorPlan";
+import { emptyPlan } from "~/core/location/floorPlan";
 import { cableRun, panned, scaleStepM, wallStrokes, wholeView, zoomed } from "./floorPlanLayout";
 
 const plan = { ...emptyPlan({ model: "indoor", room: "office" }), widthM: 40, heightM: 20 };

@@ -3,7 +3,7 @@ import {
   type FloorPlan,
   type PlanPoint,
   wallPieces,
-} from "../../../core/location/floorPlan";
+} from "~/core/location/floorPlan";
 
 /** The stretch of a plan that is on the screen, in metres. */
 export interface View extends PlanPoint {

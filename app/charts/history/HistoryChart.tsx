@@ -1,8 +1,8 @@
 import { useCallback } from "react";
 import styled from "styled-components";
-import type { SweepHistory } from "../../../core/spectrum/overTime";
-import { useCanvas } from "../useCanvas";
-import { useWidth } from "../useWidth";
+import type { SweepHistory } from "~/core/spectrum/overTime";
+import { useCanvas } from "~/app/charts/useCanvas";
+import { useWidth } from "~/app/charts/useWidth";
 
 const ROW_PX = 9;
 const MAX_HEIGHT_PX = 260;

@@ -1,5 +1,5 @@
-import type { FrequencyRange } from "../../../core/regulations/region";
-import type { SweepHistory } from "../../../core/spectrum/overTime";
+import type { FrequencyRange } from "~/core/regulations/region";
+import type { SweepHistory } from "~/core/spectrum/overTime";
 
 /**
  * A history laid onto another axis: cut and padded to a stretch, so that it stands under a spine of

@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import type { MicPlaceEffect } from "../../../core/audio/micPlace";
+import type { MicPlaceEffect } from "~/core/audio/micPlace";
 
 /** Millimetres of a body as pixels. */
 const PX_PER_M = 300;

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from "react";
 import styled from "styled-components";
-import { COLUMN_BYTES } from "../../../core/monitor/extremes";
-import { useWidth } from "../useWidth";
+import { COLUMN_BYTES } from "~/core/monitor/extremes";
+import { useWidth } from "~/app/charts/useWidth";
 import { seamLayout, type SeamLayout, stretchesOf } from "./seamLayout";
 
 export interface SeamSource {

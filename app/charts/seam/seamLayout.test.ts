@@ -1,5 +1,5 @@
-import { columnsOf } from "../../../core/monitor/extremes";
-import { BYTES, type ChannelReading, writeReading } from "../../../core/monitor/reading";
+import { columnsOf } from "~/core/monitor/extremes";
+import { BYTES, type ChannelReading, writeReading } from "~/core/monitor/reading";
 import { MAX_DB, seamLayout, stretchesOf } from "./seamLayout";
 
 const good: ChannelReading = {

@@ -1,5 +1,5 @@
-import { COLUMN, COLUMN_BYTES } from "../../../core/monitor/extremes";
-import { BAD_QUALITY, byteToRf, GOOD_OVER_DB, QUALITY_STEPS } from "../../../core/monitor/reading";
+import { COLUMN, COLUMN_BYTES } from "~/core/monitor/extremes";
+import { BAD_QUALITY, byteToRf, GOOD_OVER_DB, QUALITY_STEPS } from "~/core/monitor/reading";
 
 /**
  * One pixel column of a running seam: how far each antenna reaches outward from the middle line.

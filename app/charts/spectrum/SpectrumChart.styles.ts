@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { MONO } from "../../ui/theme/theme";
+import { MONO } from "~/app/ui/theme/theme";
 
 export const Frame = styled.figure`
   position: relative;

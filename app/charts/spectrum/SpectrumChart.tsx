@@ -6,10 +6,10 @@ import {
   type KeyboardEvent,
   type PointerEvent,
 } from "react";
-import { formatMhz } from "../../../core/units/frequencyText";
-import { QuietButton } from "../../ui/Button/Button";
-import { useCanvas } from "../useCanvas";
-import { useWidth } from "../useWidth";
+import { formatMhz } from "~/core/units/frequencyText";
+import { QuietButton } from "~/app/ui/Button/Button";
+import { useCanvas } from "~/app/charts/useCanvas";
+import { useWidth } from "~/app/charts/useWidth";
 import * as S from "./SpectrumChart.styles";
 import { levelAt, spectrumLayout, type SpectrumData } from "./spectrumLayout";
 import { drawAir } from "./drawAir";

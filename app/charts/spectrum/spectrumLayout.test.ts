@@ -1,4 +1,4 @@
-import { seededRandom } from "../../../core/units/random";
+import { seededRandom } from "~/core/units/random";
 import { columnsOf } from "./columns";
 import { runs } from "./drawAir";
 import { levelAt, spectrumLayout, type SpectrumData, type SpectrumLayout } from "./spectrumLayout";

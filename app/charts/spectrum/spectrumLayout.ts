@@ -1,6 +1,6 @@
 import { scaleLinear } from "d3";
 import { columnsOf, type SpectrumTrace } from "./columns";
-import { formatMhz } from "../../../core/units/frequencyText";
+import { formatMhz } from "~/core/units/frequencyText";
 
 export type { SpectrumTrace } from "./columns";
 

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef } from "react";
 import styled from "styled-components";
-import { MONO } from "../../ui/theme/theme";
-import { useWidth } from "../useWidth";
+import { MONO } from "~/app/ui/theme/theme";
+import { useWidth } from "~/app/charts/useWidth";
 import { draggedTo, staircaseLayout, type StairStage } from "./staircaseLayout";
 
 export interface StaircaseChartProps {

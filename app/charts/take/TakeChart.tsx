@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { useWidth } from "../useWidth";
+import { useWidth } from "~/app/charts/useWidth";
 
 const HEIGHT_PX = 84;
 const LOWEST_DB = -60;

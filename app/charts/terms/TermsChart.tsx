@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import styled from "styled-components";
-import { MONO, PHONE } from "../../ui/theme/theme";
-import { useWidth } from "../useWidth";
+import { MONO, PHONE } from "~/app/ui/theme/theme";
+import { useWidth } from "~/app/charts/useWidth";
 import { termsLayout, type Term } from "./termsLayout";
 
 export interface TermsChartProps {

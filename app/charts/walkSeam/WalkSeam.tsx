@@ -1,6 +1,6 @@
 import styled from "styled-components";
-import { MONO } from "../../ui/theme/theme";
-import { useWidth } from "../useWidth";
+import { MONO } from "~/app/ui/theme/theme";
+import { useWidth } from "~/app/charts/useWidth";
 import { type SeamPoint, walkSeamLayout } from "./walkSeamLayout";
 
 /** A walk test's readings along the same walk, as what was in hand. */

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import styled from "styled-components";
-import { MONO } from "../../ui/theme/theme";
-import { useWidth } from "../useWidth";
+import { MONO } from "~/app/ui/theme/theme";
+import { useWidth } from "~/app/charts/useWidth";
 import { wiredLayout, type WiredSpan } from "./wiredLayout";
 
 export interface WiredChartProps {

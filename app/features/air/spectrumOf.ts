@@ -1,7 +1,7 @@
-import type { AirView, LawView, TraceView } from "../../../contract/schemas/airView";
-import { unpackLevels } from "../../../contract/codecs/levels";
-import type { SpectrumData, SpectrumTrace } from "../../charts/spectrum/spectrumLayout";
-import type { FrequencyRange } from "../../../core/regulations/region";
+import type { AirView, LawView, TraceView } from "~/contract/schemas/airView";
+import { unpackLevels } from "~/contract/codecs/levels";
+import type { SpectrumData, SpectrumTrace } from "~/app/charts/spectrum/spectrumLayout";
+import type { FrequencyRange } from "~/core/regulations/region";
 
 /** The stretch that the spine shows: everything the channels tune. */
 export function spineOf(

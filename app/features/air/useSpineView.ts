@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
-import type { FrequencyRange } from "../../../core/regulations/region";
-import { fit } from "../../charts/spectrum/view";
+import type { FrequencyRange } from "~/core/regulations/region";
+import { fit } from "~/app/charts/spectrum/view";
 
 const mhz = (text: string | null): number => Number(text ?? NaN) * 1e6;
 const SETTLED_MS = 200;

@@ -1,9 +1,9 @@
 import { Link } from "react-router";
 import styled from "styled-components";
-import type { Status as StateStatus } from "../../../core/day/channelState";
-import { Mark } from "../../ui/Mark/Mark";
-import { Status } from "../../ui/Status/Status";
-import { PHONE } from "../../ui/theme/theme";
+import type { Status as StateStatus } from "~/core/channel/channelState";
+import { Mark } from "~/app/ui/Mark/Mark";
+import { Status } from "~/app/ui/Status/Status";
+import { PHONE } from "~/app/ui/theme/theme";
 
 export interface ChooserItem {
   id: number;

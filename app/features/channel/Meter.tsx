@@ -1,7 +1,7 @@
 import styled from "styled-components";
-import type { MeterReading } from "../../../core/simulator/rig";
-import { formatDbm } from "../../../contract/messages/format";
-import { MONO } from "../../ui/theme/theme";
+import type { MeterReading } from "~/core/devices/readings";
+import { formatDbm } from "~/contract/messages/format";
+import { MONO } from "~/app/ui/theme/theme";
 
 const LOWEST_DBM = -110;
 const HIGHEST_DBM = -30;

@@ -1,5 +1,5 @@
-import type { Effort } from "../../../core/audio/levelChain";
-import type { Wear } from "../../../core/radio/antenna";
+import type { Effort } from "~/core/audio/levelChain";
+import type { Wear } from "~/core/radio/antenna";
 
 /** How loud somebody speaks, with its level at a metre. */
 export const EFFORTS: { id: Effort; label: string; detail: string }[] = [

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import styled from "styled-components";
-import { Answer, Sub } from "../../ui/Page/Page";
+import { Answer, Sub } from "~/app/ui/Page/Page";
 
 /**
  * What went wrong, and every way on that is left. @param day - the address of the day it happened
@@ -39,7 +39,7 @@ export function ErrorPage({
             The log
           </Link>{" "}
           ·{" "}
-          <Link to="/keep" reloadDocument>
+          <Link to="/backups" reloadDocument>
             Copies of everything
           </Link>
         </p>

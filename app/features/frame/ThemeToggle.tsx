@@ -1,8 +1,8 @@
 import { Moon, Sun } from "lucide-react";
 import { useState } from "react";
 import { useRouteLoaderData } from "react-router";
-import { ToggleButton } from "../../ui/Button/Button";
-import type { ThemeName } from "../../ui/theme/theme";
+import { ToggleButton } from "~/app/ui/Button/Button";
+import type { ThemeName } from "~/app/ui/theme/theme";
 import { themeCookie } from "./themeCookie";
 
 /**

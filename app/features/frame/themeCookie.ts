@@ -1,4 +1,4 @@
-import type { ThemeName } from "../../ui/theme/theme";
+import type { ThemeName } from "~/app/ui/theme/theme";
 
 const NAME = "plain-channel-theme";
 

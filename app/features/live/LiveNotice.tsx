@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { Notice } from "../../ui/Notice/Notice";
+import { Notice } from "~/app/ui/Notice/Notice";
 import type { LiveState } from "./useLive";
 import { useOutbox } from "./outbox";
 

@@ -1,4 +1,4 @@
-import type { SeenItem } from "../../../contract/schemas/seen";
+import type { SeenItem } from "~/contract/schemas/seen";
 import { Outbox } from "./outbox";
 
 /** A phone's browser, as far as the outbox asks for it. */

@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from "react";
 import { newId } from "./newId";
-import type { Seen, SeenItem, SeenReply } from "../../../contract/schemas/seen";
+import type { Seen, SeenItem, SeenReply } from "~/contract/schemas/seen";
 
 /**
  * What somebody saw goes out from here: at once where the cart can be reached, else kept on this
@@ -78,7 +78,7 @@ export class Outbox {
     clearTimeout(this.timer);
     const waiting = this.state.waiting.slice(0, this.isSingly ? 1 : MAX_BATCH);
     try {
-      const response = await fetch(`/day/${this.dayId}/seen`, {
+      const response = await fetch(`/day/${this.dayId}/observations`, {
         method: "POST",
         headers: { "content-type": "application/json" },
         body: JSON.stringify(waiting),

@@ -58,7 +58,7 @@ export function useLive(dayId: number): LiveState {
         clearTimeout(watch);
         setState("away");
         // was it the network, or were we sent away?
-        void fetch(`/day/${dayId}/seen`, { cache: "no-store" }).then((r) => {
+        void fetch(`/day/${dayId}/observations`, { cache: "no-store" }).then((r) => {
           if (r.status !== 403) return retry();
           close();
           setState("sent-away");

@@ -1,4 +1,4 @@
-import type { WalkForecast } from "../../../core/location/forecast";
+import type { WalkForecast } from "~/core/location/forecast";
 import { spreadWords, traceOf, walkGrade } from "./planText";
 
 const point = (x: number, outage: number) => ({

@@ -1,6 +1,6 @@
-import type { WalkForecast } from "../../../core/location/forecast";
-import type { WalkTrace } from "../../charts/floorPlan/FloorPlanChart";
-import { dropoutWords, reliabilityWords } from "../../../contract/messages/plan";
+import type { WalkForecast } from "~/core/location/forecast";
+import type { WalkTrace } from "~/app/charts/floorPlan/FloorPlanChart";
+import { dropoutWords, reliabilityWords } from "~/contract/messages/plan";
 
 /** More of the time than this is lost: it cannot be used. */
 const BAD_OUTAGE = 0.01;

@@ -1,5 +1,5 @@
 import { useMemo, useSyncExternalStore } from "react";
-import { formatFeet, formatMetres } from "../../../contract/messages/format";
+import { formatFeet, formatMetres } from "~/contract/messages/format";
 
 export type LengthUnit = "m" | "ft";
 const KEY = "plain-channel-lengths";

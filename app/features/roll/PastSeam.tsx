@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useState } from "react";
-import { COLUMN_BYTES, foldColumns } from "../../../core/monitor/extremes";
-import { formatDayClock } from "../../../contract/messages/format";
-import { Seam, type SeamSource } from "../../charts/seam/Seam";
-import { QuietButton } from "../../ui/Button/Button";
-import { Row, Soft } from "../../ui/Page/Page";
+import { COLUMN_BYTES, foldColumns } from "~/core/monitor/extremes";
+import { formatDayClock } from "~/contract/messages/format";
+import { Seam, type SeamSource } from "~/app/charts/seam/Seam";
+import { QuietButton } from "~/app/ui/Button/Button";
+import { Row, Soft } from "~/app/ui/Page/Page";
 import { bytesOf } from "./rollStore";
 
 const COLUMNS = 600;

@@ -1,5 +1,5 @@
-import { COLUMN, COLUMN_BYTES } from "../../../core/monitor/extremes";
-import { BYTES, byteToRf, type ChannelReading, writeReading } from "../../../core/monitor/reading";
+import { COLUMN, COLUMN_BYTES } from "~/core/monitor/extremes";
+import { BYTES, byteToRf, type ChannelReading, writeReading } from "~/core/monitor/reading";
 import { RollStore } from "./rollStore";
 
 const packed = (rfADbm: number): Uint8Array => {

@@ -1,11 +1,6 @@
-import { columnsOf } from "../../../core/monitor/extremes";
-import {
-  BYTES,
-  byteToAudio,
-  readReading,
-  type ChannelReading,
-} from "../../../core/monitor/reading";
-import { SLOT_MS } from "../../../core/monitor/timeline";
+import { columnsOf } from "~/core/monitor/extremes";
+import { BYTES, byteToAudio, readReading, type ChannelReading } from "~/core/monitor/reading";
+import { SLOT_MS } from "~/core/monitor/timeline";
 
 /** A quarter of an hour. */
 const SLOTS = 9000;

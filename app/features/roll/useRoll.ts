@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
-import type { RollState } from "../../../contract/schemas/rollState";
-import { keepLine } from "../live/line";
+import type { RollState } from "~/contract/schemas/rollState";
+import { keepLine } from "~/app/features/live/line";
 import { bytesOf, RollStore } from "./rollStore";
 
 const AGAIN_MS = 1500;

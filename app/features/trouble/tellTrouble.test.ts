@@ -1,4 +1,4 @@
-import { pageTrouble } from "../../../contract/schemas/pageTrouble";
+import { pageTrouble } from "~/contract/schemas/pageTrouble";
 import { tellTrouble } from "./tellTrouble";
 
 test("what goes wrong in a page is told once, cut to what the computer takes; a reading given up is none, and one page tells of ten at most", () => {

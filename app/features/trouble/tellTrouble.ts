@@ -1,4 +1,4 @@
-import type { PageTrouble } from "../../../contract/schemas/pageTrouble";
+import type { PageTrouble } from "~/contract/schemas/pageTrouble";
 
 /** One page tells of so many at most: what fails each second is known by then. */
 const MAX_TOLD = 10;

@@ -4,10 +4,10 @@ import {
   type ArchivePreview,
   previewArchive,
   takeArchive,
-} from "../../../server/services/shootArchive.server";
-import { count } from "../../../contract/messages/format";
-import type { Reply } from "../../../contract/schemas/reply";
-import { refuse, reply } from "../shared/reply.server";
+} from "~/server/services/shoots/shootArchive.server";
+import { count } from "~/contract/messages/format";
+import type { Reply } from "~/contract/schemas/reply";
+import { refuse, reply } from "~/app/routes/shared/reply.server";
 
 export type ArchiveReply = Reply & { preview?: ArchivePreview };
 

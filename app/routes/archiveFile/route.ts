@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { exportShoot } from "../../../server/services/shootArchive.server";
-import { download, orNotFound } from "../shared/reply.server";
+import { exportShoot } from "~/server/services/shoots/shootArchive.server";
+import { download, orNotFound } from "~/app/routes/shared/reply.server";
 
 /** A whole shoot as one file. It holds pairing keys: it is for the cart only. */
 export async function loader({ params, context }: Route.LoaderArgs) {

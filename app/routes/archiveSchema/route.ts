@@ -1,4 +1,4 @@
-import { archiveJsonSchema } from "../../../contract/schemas/shootArchive";
+import { archiveJsonSchema } from "~/contract/schemas/shootArchive";
 
 /** The schema of archives, for those who read them elsewhere. */
 export function loader() {

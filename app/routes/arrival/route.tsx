@@ -1,14 +1,14 @@
 import styled from "styled-components";
 import { z } from "zod";
 import type { Route } from "./+types/route";
-import { getArrival, tick } from "../../../server/services/arrival.server";
-import { arrivalWords } from "../../../contract/messages/arrival";
-import { capital, formatClock, numberWord } from "../../../contract/messages/format";
-import { CheckField } from "../../ui/Field/Field";
-import { Answer, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { useIntent } from "../shared/useIntent";
+import { getArrival, tick } from "~/server/services/prep/arrival.server";
+import { arrivalWords } from "~/contract/messages/arrival";
+import { capital, formatClock, numberWord } from "~/contract/messages/format";
+import { CheckField } from "~/app/ui/Field/Field";
+import { Answer, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useIntent } from "~/app/routes/shared/useIntent";
 
 const intents = z.object({
   intent: z.literal("tick"),

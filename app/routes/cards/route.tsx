@@ -7,8 +7,8 @@ import {
   type PlaceRange,
   rigVersion,
   type Walker,
-} from "../../../server/services/placePlans.server";
-import { capital, count, formatDb, listWords, mhz } from "../../../contract/messages/format";
+} from "~/server/services/range/placePlans.server";
+import { capital, count, formatDb, listWords, mhz } from "~/contract/messages/format";
 import {
   CAUTION_NAMES,
   MIC_PLACES,
@@ -17,24 +17,24 @@ import {
   rigLineWords,
   SIDES,
   WHIPS,
-} from "../../../contract/messages/rig";
-import { type RigDetail, type RigFacts, rigLines, SCENE_CAUTIONS } from "../../../core/day/rigCard";
-import { microphoneModel, packModel } from "../../../core/kit/models";
-import { sideTowards } from "../../../core/location/forecast";
-import { walkPoints } from "../../../core/location/walk";
-import { WEARS } from "../../features/channel/choices";
-import { ChannelChooser } from "../../features/channel/ChannelChooser";
-import { PrimaryButton } from "../../ui/Button/Button";
-import { AreaField, CheckField, SelectField, SwitchField } from "../../ui/Field/Field";
-import { Mark } from "../../ui/Mark/Mark";
-import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Heading, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { Settings, Split } from "../../ui/Page/Split";
-import { PHONE } from "../../ui/theme/theme";
-import type { RangeIntent } from "../range/intents";
-import { dayIdOf, orNotFound } from "../shared/reply.server";
-import { currentPlace, useDay } from "../shared/useDay";
-import { useIntent } from "../shared/useIntent";
+} from "~/contract/messages/rig";
+import { type RigDetail, type RigFacts, rigLines, SCENE_CAUTIONS } from "~/core/report/rigCard";
+import { microphoneModel, packModel } from "~/core/kit/models";
+import { sideTowards } from "~/core/location/forecast";
+import { walkPoints } from "~/core/location/walk";
+import { WEARS } from "~/app/features/channel/choices";
+import { ChannelChooser } from "~/app/features/channel/ChannelChooser";
+import { PrimaryButton } from "~/app/ui/Button/Button";
+import { AreaField, CheckField, SelectField, SwitchField } from "~/app/ui/Field/Field";
+import { Mark } from "~/app/ui/Mark/Mark";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { Settings, Split } from "~/app/ui/Page/Split";
+import { PHONE } from "~/app/ui/theme/theme";
+import type { RangeIntent } from "~/app/routes/range/intents";
+import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
+import { currentPlace, useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);

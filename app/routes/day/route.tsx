@@ -2,8 +2,8 @@ import { MapPin } from "lucide-react";
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { moveClockOn } from "../../../server/services/clock.server";
-import { moveTo } from "../../../server/services/moves.server";
+import { moveClockOn } from "~/server/services/day/clock.server";
+import { moveTo } from "~/server/services/day/moves.server";
 import {
   dayHeadline,
   frequencyWords,
@@ -12,21 +12,21 @@ import {
   stepWords,
   syncWords,
   type StateWords,
-} from "../../../contract/messages/day";
-import { formatClock } from "../../../contract/messages/format";
-import { formatMhz } from "../../../core/units/frequencyText";
-import { LegalFlag } from "../../features/channel/LegalFlag";
-import { Mark } from "../../ui/Mark/Mark";
-import { Notice } from "../../ui/Notice/Notice";
-import { Answer, BigFigure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
-import { Status } from "../../ui/Status/Status";
-import { PHONE } from "../../ui/theme/theme";
-import { dayIdOf, readIntent, reply } from "../shared/reply.server";
-import { answerOrAway } from "../shared/away";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { currentPlace, namesOf, useDay } from "../shared/useDay";
-import { useIntent } from "../shared/useIntent";
-import { CartButton } from "../shared/CartOnly";
+} from "~/contract/messages/day";
+import { formatClock } from "~/contract/messages/format";
+import { formatMhz } from "~/core/units/frequencyText";
+import { LegalFlag } from "~/app/features/channel/LegalFlag";
+import { Mark } from "~/app/ui/Mark/Mark";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, BigFigure, Heading, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
+import { PHONE } from "~/app/ui/theme/theme";
+import { dayIdOf, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { answerOrAway } from "~/app/routes/shared/away";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { currentPlace, namesOf, useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
+import { CartButton } from "~/app/routes/shared/CartOnly";
 import { dayIntents, type DayIntent } from "./intents";
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
@@ -103,7 +103,7 @@ export default function DayScreen() {
                 <LegalFlag legality={c.legality} unit={c.packLabel} />
               </th>
               <td data-label="Frequency">
-                <Cell to={`${base}/pick`}>
+                <Cell to={`${base}/frequencies`}>
                   {"frequencyHz" in c.state.frequency && (
                     <BigFigure>{formatMhz(c.state.frequency.frequencyHz)}</BigFigure>
                   )}

@@ -1,22 +1,17 @@
 import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
-import { count } from "../../../contract/messages/format";
-import { floorPlanShape } from "../../../contract/schemas/placePlan";
-import { planFileErrorWords } from "../../../contract/messages/planFile";
-import type { FloorPlan } from "../../../core/location/floorPlan";
-import {
-  planToGeoJson,
-  planToSvg,
-  readGeoJson,
-  type ReadPlan,
-} from "../../../core/location/planFiles";
-import type { Result } from "../../../core/units/result";
-import type { Lengths } from "../../features/plan/useLengths";
-import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { NumberField } from "../../ui/Field/Field";
-import { Notice } from "../../ui/Notice/Notice";
-import { Heading, Panel, Row, Soft } from "../../ui/Page/Page";
-import type { PlanInHand } from "../shared/usePlan";
+import { count } from "~/contract/messages/format";
+import { floorPlanShape } from "~/contract/schemas/placePlan";
+import { planFileErrorWords } from "~/contract/messages/planFile";
+import type { FloorPlan } from "~/core/location/floorPlan";
+import { planToGeoJson, planToSvg, readGeoJson, type ReadPlan } from "~/core/location/planFiles";
+import type { Result } from "~/core/units/result";
+import type { Lengths } from "~/app/features/plan/useLengths";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { NumberField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Heading, Panel, Row, Soft } from "~/app/ui/Page/Page";
+import type { PlanInHand } from "~/app/routes/shared/usePlan";
 import { readSvg, type SvgError } from "./readSvg";
 
 const parse = (candidate: unknown): FloorPlan | null => {

@@ -1,22 +1,22 @@
 import { Plus, X } from "lucide-react";
-import type { Walker } from "../../../server/services/placePlans.server";
-import { ANTENNA_NAMES } from "../../../contract/messages/plan";
-import { changed, type ItemRef, pointsOf, withPoints } from "../../../core/location/editPlan";
+import type { Walker } from "~/server/services/range/placePlans.server";
+import { ANTENNA_NAMES } from "~/contract/messages/plan";
+import { changed, type ItemRef, pointsOf, withPoints } from "~/core/location/editPlan";
 import type {
   DrawnWall,
   FloorPlan,
   Opening,
   PlacedAntenna,
   PlanPoint,
-} from "../../../core/location/floorPlan";
-import { linkBudget } from "../../../core/radio/link";
-import type { Material } from "../../../core/radio/slab";
-import { formatDb } from "../../../contract/messages/format";
-import type { Lengths } from "../../features/plan/useLengths";
-import { Button, QuietButton } from "../../ui/Button/Button";
-import { NumberField, SelectField, TextField } from "../../ui/Field/Field";
-import { Heading, Row, Soft, Stack } from "../../ui/Page/Page";
-import type { PlanInHand } from "../shared/usePlan";
+} from "~/core/location/floorPlan";
+import { linkBudget } from "~/core/radio/link";
+import type { Material } from "~/core/radio/slab";
+import { formatDb } from "~/contract/messages/format";
+import type { Lengths } from "~/app/features/plan/useLengths";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
+import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
+import type { PlanInHand } from "~/app/routes/shared/usePlan";
 import { MATERIAL_CHOICES, WALL_KINDS } from "./wallKinds";
 
 interface PropertiesProps {

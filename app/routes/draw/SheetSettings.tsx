@@ -1,13 +1,13 @@
 import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
-import type { FloorPlan, PlanPoint } from "../../../core/location/floorPlan";
-import { resized } from "../../../core/location/editPlan";
-import type { Lengths } from "../../features/plan/useLengths";
-import { Button, QuietButton } from "../../ui/Button/Button";
-import { NumberField, SelectField } from "../../ui/Field/Field";
-import { Notice } from "../../ui/Notice/Notice";
-import { Heading, Row, Soft, Stack } from "../../ui/Page/Page";
-import type { PlanInHand } from "../shared/usePlan";
+import type { FloorPlan, PlanPoint } from "~/core/location/floorPlan";
+import { resized } from "~/core/location/editPlan";
+import type { Lengths } from "~/app/features/plan/useLengths";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { NumberField, SelectField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
+import type { PlanInHand } from "~/app/routes/shared/usePlan";
 import { smallerPicture } from "./smallerPicture";
 
 const AIRS = [

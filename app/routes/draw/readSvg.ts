@@ -5,10 +5,10 @@ import {
   type PlanFileError,
   readGeoJson,
   type ReadPlan,
-} from "../../../core/location/planFiles";
-import type { Drawn } from "../../../core/location/editPlan";
-import type { FloorPlan, PlanPoint } from "../../../core/location/floorPlan";
-import { fail, type Result } from "../../../core/units/result";
+} from "~/core/location/planFiles";
+import type { Drawn } from "~/core/location/editPlan";
+import type { FloorPlan, PlanPoint } from "~/core/location/floorPlan";
+import { fail, type Result } from "~/core/units/result";
 
 export type SvgError =
   PlanFileError | { code: "not-svg" } | { code: "too-involved" } | { code: "no-scale" };

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../../../core/units/result";
+import { fail, ok, type Result } from "~/core/units/result";
 
 /** Wider than this no plan needs to be. */
 const MAX_PX = 2400;

@@ -12,17 +12,13 @@ import {
   removed,
   snapped,
   withPoints,
-} from "../../../core/location/editPlan";
-import {
-  distanceToSegmentM,
-  type FloorPlan,
-  type PlanPoint,
-} from "../../../core/location/floorPlan";
-import { recabled } from "../../../core/location/search";
-import type { Material } from "../../../core/radio/slab";
-import type { PlanPointer } from "../../charts/floorPlan/FloorPlanChart";
-import { panned, type View, wholeView, zoomed } from "../../charts/floorPlan/floorPlanLayout";
-import type { PlanInHand } from "../shared/usePlan";
+} from "~/core/location/editPlan";
+import { distanceToSegmentM, type FloorPlan, type PlanPoint } from "~/core/location/floorPlan";
+import { recabled } from "~/core/location/search";
+import type { Material } from "~/core/radio/slab";
+import type { PlanPointer } from "~/app/charts/floorPlan/FloorPlanChart";
+import { panned, type View, wholeView, zoomed } from "~/app/charts/floorPlan/floorPlanLayout";
+import type { PlanInHand } from "~/app/routes/shared/usePlan";
 import { WALL_KINDS } from "./wallKinds";
 
 export type Tool =

@@ -1,4 +1,4 @@
-import type { Layer, Material } from "../../../core/radio/slab";
+import type { Layer, Material } from "~/core/radio/slab";
 
 /** Walls as one meets them, with usual thicknesses (common practice, no published source). */
 export const WALL_KINDS: readonly {

@@ -1,14 +1,14 @@
 import { useState } from "react";
 import styled from "styled-components";
-import { MARK_WORDS } from "../../../contract/messages/exercise";
-import { mhz } from "../../../contract/messages/format";
-import { MARK_KINDS, type MarkKind } from "../../../core/training/airExercise";
-import { EXERCISE_CHANNELS } from "../../../core/training/strangeAir";
-import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
-import type { View } from "../../charts/spectrum/view";
-import { PrimaryButton, ToggleButton } from "../../ui/Button/Button";
-import { SelectField } from "../../ui/Field/Field";
-import { Heading, Row, Stack } from "../../ui/Page/Page";
+import { MARK_WORDS } from "~/contract/messages/exercise";
+import { mhz } from "~/contract/messages/format";
+import { MARK_KINDS, type MarkKind } from "~/core/training/airExercise";
+import { EXERCISE_CHANNELS } from "~/core/training/strangeAir";
+import { SpectrumChart } from "~/app/charts/spectrum/SpectrumChart";
+import type { View } from "~/app/charts/spectrum/view";
+import { PrimaryButton, ToggleButton } from "~/app/ui/Button/Button";
+import { SelectField } from "~/app/ui/Field/Field";
+import { Heading, Row, Stack } from "~/app/ui/Page/Page";
 import type { FormProps } from "./formParts";
 import { spectrumOfAir } from "./spectrumOfAir";
 

@@ -1,11 +1,11 @@
 import { useState } from "react";
-import { formatMetres } from "../../../contract/messages/format";
-import { placedAt } from "../../../core/training/antennaExercise";
-import type { PlanPoint } from "../../../core/location/floorPlan";
-import { FloorPlanChart } from "../../charts/floorPlan/FloorPlanChart";
-import { PrimaryButton, ToggleButton } from "../../ui/Button/Button";
-import { NumberField } from "../../ui/Field/Field";
-import { Row, Soft, Stack } from "../../ui/Page/Page";
+import { formatMetres } from "~/contract/messages/format";
+import { placedAt } from "~/core/training/antennaExercise";
+import type { PlanPoint } from "~/core/location/floorPlan";
+import { FloorPlanChart } from "~/app/charts/floorPlan/FloorPlanChart";
+import { PrimaryButton, ToggleButton } from "~/app/ui/Button/Button";
+import { NumberField } from "~/app/ui/Field/Field";
+import { Row, Soft, Stack } from "~/app/ui/Page/Page";
 import type { FormProps } from "./formParts";
 
 const NAMES = ["A", "B"] as const;

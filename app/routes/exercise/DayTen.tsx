@@ -1,12 +1,12 @@
 import { useEffect } from "react";
 import { Link, useRevalidator } from "react-router";
-import type { DayExerciseView } from "../../../server/services/exercises.server";
-import { EXERCISE_WORDS, exerciseLineWords, scoreWords } from "../../../contract/messages/exercise";
-import { capital, count, formatClock } from "../../../contract/messages/format";
-import { PrimaryButton } from "../../ui/Button/Button";
-import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { useIntent } from "../shared/useIntent";
+import type { DayExerciseView } from "~/server/services/training/exercises.server";
+import { EXERCISE_WORDS, exerciseLineWords, scoreWords } from "~/contract/messages/exercise";
+import { capital, count, formatClock } from "~/contract/messages/format";
+import { PrimaryButton } from "~/app/ui/Button/Button";
+import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useIntent } from "~/app/routes/shared/useIntent";
 import type { ExerciseIntent } from "./intents";
 import { Outcome } from "./Outcome";
 

@@ -1,16 +1,16 @@
 import { useEffect, useState } from "react";
-import { EXERCISE_WORDS, exerciseLineWords, scoreWords } from "../../../contract/messages/exercise";
-import type { Scored } from "../../../core/training/exercise";
+import { EXERCISE_WORDS, exerciseLineWords, scoreWords } from "~/contract/messages/exercise";
+import type { Scored } from "~/core/training/exercise";
 import type {
   DeskKind,
   Exercise,
   ExerciseAnswer,
   ExerciseLine,
-} from "../../../workers/practice/practice.api";
-import { makeExercise, scoreExercise } from "../../../workers/practice/practice.client";
-import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { useIntent } from "../shared/useIntent";
+} from "~/workers/practice/practice.api";
+import { makeExercise, scoreExercise } from "~/workers/practice/practice.client";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { useIntent } from "~/app/routes/shared/useIntent";
 import { AirForm } from "./AirForm";
 import { AntennaForm } from "./AntennaForm";
 import { FaultForm } from "./FaultForm";

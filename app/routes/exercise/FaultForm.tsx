@@ -9,20 +9,16 @@ import {
   formatSpan,
   mhz,
   numberWord,
-} from "../../../contract/messages/format";
-import { hitCauseWords } from "../../../contract/messages/roll";
-import {
-  FAULT_CAUSES,
-  type FaultCase,
-  type FaultCause,
-} from "../../../core/training/faultExercise";
-import { columnsOf } from "../../../core/monitor/extremes";
-import { BYTES } from "../../../core/monitor/reading";
-import { Seam, type SeamSource } from "../../charts/seam/Seam";
-import { PrimaryButton } from "../../ui/Button/Button";
-import { SelectField } from "../../ui/Field/Field";
-import { Figure, Heading, Row, Soft, Stack } from "../../ui/Page/Page";
-import { PHONE } from "../../ui/theme/theme";
+} from "~/contract/messages/format";
+import { hitCauseWords } from "~/contract/messages/roll";
+import { FAULT_CAUSES, type FaultCase, type FaultCause } from "~/core/training/faultExercise";
+import { columnsOf } from "~/core/monitor/extremes";
+import { BYTES } from "~/core/monitor/reading";
+import { Seam, type SeamSource } from "~/app/charts/seam/Seam";
+import { PrimaryButton } from "~/app/ui/Button/Button";
+import { SelectField } from "~/app/ui/Field/Field";
+import { Figure, Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
+import { PHONE } from "~/app/ui/theme/theme";
 import type { FormProps } from "./formParts";
 
 const SAY = [

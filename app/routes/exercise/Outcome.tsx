@@ -1,11 +1,11 @@
 import { Check, X } from "lucide-react";
 import { Link, useNavigate } from "react-router";
 import styled from "styled-components";
-import { type Told } from "../../../contract/messages/exercise";
-import { exerciseName, type ExerciseKind } from "../../../core/training/exercise";
+import { type Told } from "~/contract/messages/exercise";
+import { exerciseName, type ExerciseKind } from "~/core/training/exercise";
 import { anyExercise } from "./anyExercise";
-import { Button, PrimaryButton } from "../../ui/Button/Button";
-import { Figure, Row, Soft, Stack } from "../../ui/Page/Page";
+import { Button, PrimaryButton } from "~/app/ui/Button/Button";
+import { Figure, Row, Soft, Stack } from "~/app/ui/Page/Page";
 
 /** How it went, line by line, and what next. */
 export function Outcome({

@@ -1,13 +1,13 @@
 import { useState } from "react";
 import styled from "styled-components";
-import { count, numberWord } from "../../../contract/messages/format";
-import { frequencyTextErrorWords } from "../../../contract/messages/words";
-import { parseFrequencyText } from "../../../core/units/frequencyText";
-import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
-import type { View } from "../../charts/spectrum/view";
-import { PrimaryButton } from "../../ui/Button/Button";
-import { TextField } from "../../ui/Field/Field";
-import { Row, Soft, Stack } from "../../ui/Page/Page";
+import { count, numberWord } from "~/contract/messages/format";
+import { frequencyTextErrorWords } from "~/contract/messages/words";
+import { parseFrequencyText } from "~/core/units/frequencyText";
+import { SpectrumChart } from "~/app/charts/spectrum/SpectrumChart";
+import type { View } from "~/app/charts/spectrum/view";
+import { PrimaryButton } from "~/app/ui/Button/Button";
+import { TextField } from "~/app/ui/Field/Field";
+import { Row, Soft, Stack } from "~/app/ui/Page/Page";
 import type { FormProps } from "./formParts";
 import { spectrumOfAir } from "./spectrumOfAir";
 

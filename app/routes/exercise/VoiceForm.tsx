@@ -1,11 +1,11 @@
 import { useState } from "react";
 import styled from "styled-components";
-import { formatDb } from "../../../contract/messages/format";
-import { controlText } from "../../../contract/messages/level";
-import { modelName } from "../../../core/kit/models";
-import { PrimaryButton } from "../../ui/Button/Button";
-import { SelectField } from "../../ui/Field/Field";
-import { Row, Stack } from "../../ui/Page/Page";
+import { formatDb } from "~/contract/messages/format";
+import { controlText } from "~/contract/messages/level";
+import { modelName } from "~/core/kit/models";
+import { PrimaryButton } from "~/app/ui/Button/Button";
+import { SelectField } from "~/app/ui/Field/Field";
+import { Row, Stack } from "~/app/ui/Page/Page";
 import type { FormProps } from "./formParts";
 
 const EFFORT = {

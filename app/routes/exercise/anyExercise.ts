@@ -1,4 +1,4 @@
-import { type ExerciseKind, MAX_SEED } from "../../../core/training/exercise";
+import { type ExerciseKind, MAX_SEED } from "~/core/training/exercise";
 
 /** The address of an exercise that nobody chose. */
 export const anyExercise = (kind: ExerciseKind): string =>

@@ -1,4 +1,4 @@
-import type { DeskKind, ExerciseAnswer, ExerciseOf } from "../../../workers/practice/practice.api";
+import type { DeskKind, ExerciseAnswer, ExerciseOf } from "~/workers/practice/practice.api";
 
 /**
  * What each form gets: its exercise, whether it can still be answered, and whom to give the answer.

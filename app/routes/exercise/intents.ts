@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { EXERCISE_KINDS, MAX_SEED } from "../../../core/training/exercise";
+import { EXERCISE_KINDS, MAX_SEED } from "~/core/training/exercise";
 
 const points = z.number().int().min(0).max(100);
 

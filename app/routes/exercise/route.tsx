@@ -6,13 +6,13 @@ import {
   dayExerciseView,
   endDayExercise,
   keepResult,
-} from "../../../server/services/exercises.server";
-import { EXERCISE_WORDS } from "../../../contract/messages/exercise";
-import { exerciseName, readExerciseName } from "../../../core/training/exercise";
-import { ThemeToggle } from "../../features/frame/ThemeToggle";
-import { AwayPage } from "../../ui/Page/Away";
-import { answerOrAway } from "../shared/away";
-import { notFound, orNotFound, readIntent, reply } from "../shared/reply.server";
+} from "~/server/services/training/exercises.server";
+import { EXERCISE_WORDS } from "~/contract/messages/exercise";
+import { exerciseName, readExerciseName } from "~/core/training/exercise";
+import { ThemeToggle } from "~/app/features/frame/ThemeToggle";
+import { AwayPage } from "~/app/ui/Page/Away";
+import { answerOrAway } from "~/app/routes/shared/away";
+import { notFound, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
 import { DayTen } from "./DayTen";
 import { Desk } from "./Desk";
 import { exerciseIntents } from "./intents";

@@ -1,5 +1,5 @@
-import { type StrangeAir, STRETCH } from "../../../core/training/strangeAir";
-import type { SpectrumData, SpectrumFlag } from "../../charts/spectrum/spectrumLayout";
+import { type StrangeAir, STRETCH } from "~/core/training/strangeAir";
+import type { SpectrumData, SpectrumFlag } from "~/app/charts/spectrum/spectrumLayout";
 
 /** The sweeps of a strange air, one over the other. */
 export const spectrumOfAir = (

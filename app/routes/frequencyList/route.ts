@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { exportPlan } from "../../../server/services/handedDown.server";
-import { dayIdOf, download, orNotFound } from "../shared/reply.server";
+import { exportPlan } from "~/server/services/frequencies/assigned.server";
+import { dayIdOf, download, orNotFound } from "~/app/routes/shared/reply.server";
 
 /** What we need and use, as a coordinator's list. */
 export async function loader({ params, context }: Route.LoaderArgs) {

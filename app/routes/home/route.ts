@@ -1,6 +1,6 @@
 import { redirect } from "react-router";
 import type { Route } from "./+types/route";
-import { dayToOpen } from "../../../server/services/dayView.server";
+import { dayToOpen } from "~/server/services/day/dayView.server";
 
 /** Opens the day that is meant now; with none, where one begins. */
 export async function loader({ context }: Route.LoaderArgs) {

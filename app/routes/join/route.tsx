@@ -3,11 +3,11 @@ import { data, Form, redirect, useActionData, useNavigation, useSearchParams } f
 import styled from "styled-components";
 import { z } from "zod";
 import type { Route } from "./+types/route";
-import { joinProblemWords } from "../../../contract/messages/join";
-import { PrimaryButton } from "../../ui/Button/Button";
-import { TextField } from "../../ui/Field/Field";
-import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Sub } from "../../ui/Page/Page";
+import { joinProblemWords } from "~/contract/messages/join";
+import { PrimaryButton } from "~/app/ui/Button/Button";
+import { TextField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, Sub } from "~/app/ui/Page/Page";
 
 export const meta: Route.MetaFunction = () => [{ title: "Join · Plain Channel" }];
 

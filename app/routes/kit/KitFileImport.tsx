@@ -1,12 +1,12 @@
 import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import { useFetcher } from "react-router";
-import type { KitFilePreview } from "../../../server/services/kits.server";
-import { capital, count, listWords } from "../../../contract/messages/format";
-import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { Notice } from "../../ui/Notice/Notice";
-import { Row, Stack } from "../../ui/Page/Page";
-import type { Reply } from "../../../contract/schemas/reply";
+import type { KitFilePreview } from "~/server/services/prep/kits.server";
+import { capital, count, listWords } from "~/contract/messages/format";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Row, Stack } from "~/app/ui/Page/Page";
+import type { Reply } from "~/contract/schemas/reply";
 import type { KitIntent } from "./intents";
 
 export type KitPreviewReply = Reply & { preview?: KitFilePreview };

@@ -1,14 +1,14 @@
 import { useState } from "react";
 import styled from "styled-components";
-import type { KitView } from "../../../server/services/kits.server";
-import type { AntennaRow } from "../../../server/services/preparation.server";
-import { capital } from "../../../contract/messages/format";
-import { antennaWords, FIT_WORDS, STOCK_WORDS } from "../../../contract/messages/kit";
-import { STOCK_KINDS, type StockItem } from "../../../core/kit/units";
-import { Button, QuietButton } from "../../ui/Button/Button";
-import { NumberField, SelectField, TextField } from "../../ui/Field/Field";
-import { Heading, Row, Soft, Table } from "../../ui/Page/Page";
-import { Status } from "../../ui/Status/Status";
+import type { KitView } from "~/server/services/prep/kits.server";
+import type { AntennaRow } from "~/server/services/prep/preparation.server";
+import { capital } from "~/contract/messages/format";
+import { antennaWords, FIT_WORDS, STOCK_WORDS } from "~/contract/messages/kit";
+import { STOCK_KINDS, type StockItem } from "~/core/kit/units";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
+import { Heading, Row, Soft, Table } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
 import type { KitIntent } from "./intents";
 
 const WIDEBAND = "";

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { UNIT_FIELDS } from "../../../core/kit/unitTable";
-import { STOCK_KINDS } from "../../../core/kit/units";
+import { UNIT_FIELDS } from "~/core/kit/unitTable";
+import { STOCK_KINDS } from "~/core/kit/units";
 
 const column = z.number().int().min(0).max(200).nullable();
 const map = z.object(

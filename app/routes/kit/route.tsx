@@ -13,28 +13,28 @@ import {
   setStock,
   type UnitPreview,
   undoUnits,
-} from "../../../server/services/kits.server";
-import { getPreparation } from "../../../server/services/preparation.server";
-import { undoList } from "../../../server/services/versionedLists.server";
-import { capital, count, listWords } from "../../../contract/messages/format";
+} from "~/server/services/prep/kits.server";
+import { getPreparation } from "~/server/services/prep/preparation.server";
+import { undoList } from "~/server/services/prep/versionedLists.server";
+import { capital, count, listWords } from "~/contract/messages/format";
 import {
   tuningWords,
   UNIT_FIELD_WORDS,
   unitNoteWords,
   unitProblemWords,
-} from "../../../contract/messages/kit";
-import { radioModel } from "../../../core/kit/caseCheck";
-import { modelName } from "../../../core/kit/models";
-import { UNIT_FIELDS, type UnitField, type UnitRow } from "../../../core/kit/unitTable";
-import { Button, QuietButton } from "../../ui/Button/Button";
-import { DataGrid } from "../../ui/DataGrid/DataGrid";
-import { SelectField } from "../../ui/Field/Field";
-import { Answer, Heading, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { ListImport, type PreviewReply, type RowWords } from "../shared/ListImport";
-import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { useDay } from "../shared/useDay";
-import { useIntent } from "../shared/useIntent";
+} from "~/contract/messages/kit";
+import { radioModel } from "~/core/kit/caseCheck";
+import { modelName } from "~/core/kit/models";
+import { UNIT_FIELDS, type UnitField, type UnitRow } from "~/core/kit/unitTable";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { DataGrid } from "~/app/ui/DataGrid/DataGrid";
+import { SelectField } from "~/app/ui/Field/Field";
+import { Answer, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { ListImport, type PreviewReply, type RowWords } from "~/app/routes/shared/ListImport";
+import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
 import { kitIntents, type KitIntent } from "./intents";
 import { KitFileImport, type KitPreviewReply } from "./KitFileImport";
 import { Stock } from "./Stock";

@@ -1,16 +1,16 @@
-import type { KitView } from "../../../server/services/kits.server";
-import type { MatchRow } from "../../../server/services/preparation.server";
-import { listWords } from "../../../contract/messages/format";
-import { tuningWords } from "../../../contract/messages/kit";
-import { legalityWords, pairProblemWords } from "../../../contract/messages/prep";
-import { radioModel } from "../../../core/kit/caseCheck";
-import { firmwareBehind } from "../../../core/kit/firmware";
-import { modelName, tapeOf } from "../../../core/kit/models";
-import type { CaseUnit } from "../../../core/kit/units";
-import { type GridColumn } from "../../ui/DataGrid/DataGrid";
-import { Soft } from "../../ui/Page/Page";
-import { Status } from "../../ui/Status/Status";
-import { Tape } from "../../ui/Tape/Tape";
+import type { KitView } from "~/server/services/prep/kits.server";
+import type { MatchRow } from "~/server/services/prep/preparation.server";
+import { listWords } from "~/contract/messages/format";
+import { tuningWords } from "~/contract/messages/kit";
+import { legalityWords, pairProblemWords } from "~/contract/messages/prep";
+import { radioModel } from "~/core/kit/caseCheck";
+import { firmwareBehind } from "~/core/kit/firmware";
+import { modelName, tapeOf } from "~/core/kit/models";
+import type { CaseUnit } from "~/core/kit/units";
+import { type GridColumn } from "~/app/ui/DataGrid/DataGrid";
+import { Soft } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
+import { Tape } from "~/app/ui/Tape/Tape";
 import type { KitIntent } from "./intents";
 
 /** How a unit stands here: with whom it works, and what forbids it. */

@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { exportKitFile } from "../../../server/services/kits.server";
-import { dayIdOf, download, orNotFound } from "../shared/reply.server";
+import { exportKitFile } from "~/server/services/prep/kits.server";
+import { dayIdOf, download, orNotFound } from "~/app/routes/shared/reply.server";
 
 /** The day's case as a kit file. */
 export async function loader({ params, context }: Route.LoaderArgs) {

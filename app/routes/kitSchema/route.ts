@@ -1,4 +1,4 @@
-import { kitJsonSchema } from "../../../contract/codecs/kitFile";
+import { kitJsonSchema } from "~/contract/codecs/kitFile";
 
 /** The schema of kit files, for those who write them. */
 export function loader() {

@@ -1,21 +1,21 @@
 import { useState } from "react";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { getPreparation } from "../../../server/services/preparation.server";
-import { capital, count } from "../../../contract/messages/format";
-import { packingWords } from "../../../contract/messages/prep";
-import { shownAs } from "../../../core/kit/modelText";
-import { packModel, receiverModel, tapeOf } from "../../../core/kit/models";
-import { formatMhz } from "../../../core/units/frequencyText";
-import { pickedHz } from "../../../core/day/pickedFrequency";
-import { LegalFlag } from "../../features/channel/LegalFlag";
-import { PrimaryButton } from "../../ui/Button/Button";
-import { SelectField, SwitchField } from "../../ui/Field/Field";
-import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
-import { Status } from "../../ui/Status/Status";
-import { MONO } from "../../ui/theme/theme";
-import { dayIdOf, orNotFound } from "../shared/reply.server";
-import { useDay } from "../shared/useDay";
+import { getPreparation } from "~/server/services/prep/preparation.server";
+import { capital, count } from "~/contract/messages/format";
+import { packingWords } from "~/contract/messages/prep";
+import { shownAs } from "~/core/kit/modelText";
+import { packModel, receiverModel, tapeOf } from "~/core/kit/models";
+import { formatMhz } from "~/core/units/frequencyText";
+import { pickedHz } from "~/core/channel/pickedFrequency";
+import { LegalFlag } from "~/app/features/channel/LegalFlag";
+import { PrimaryButton } from "~/app/ui/Button/Button";
+import { SelectField, SwitchField } from "~/app/ui/Field/Field";
+import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
+import { MONO } from "~/app/ui/theme/theme";
+import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
+import { useDay } from "~/app/routes/shared/useDay";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await getPreparation(context.app, dayIdOf(params)));

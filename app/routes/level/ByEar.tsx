@@ -1,10 +1,10 @@
 import { useEffect, useState } from "react";
 import styled from "styled-components";
-import { formatDb } from "../../../contract/messages/format";
-import { earWords } from "../../../contract/messages/level";
-import { earVerdict } from "../../../core/audio/knob";
-import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { Heading, Row, Soft, Stack } from "../../ui/Page/Page";
+import { formatDb } from "~/contract/messages/format";
+import { earWords } from "~/contract/messages/level";
+import { earVerdict } from "~/core/audio/gainAdvice";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
 import type { Levels } from "./useLevels";
 
 const LAMPS = [

@@ -1,38 +1,38 @@
 import { type ReactNode, useState } from "react";
 import styled from "styled-components";
-import type { ChannelView } from "../../../server/services/dayView.server";
+import type { ChannelView } from "~/server/services/day/dayView.server";
 import {
   capital,
   formatClock,
   formatDb,
   formatDbfs,
   formatMetres,
-} from "../../../contract/messages/format";
-import { AIM_WORDS, SCHOOL_WORDS, trapWords } from "../../../contract/messages/level";
-import { levelAdviceWords } from "../../../contract/messages/words";
-import type { LevelStage } from "../../../core/audio/levelChain";
-import type { Knob } from "../../../core/audio/knob";
+} from "~/contract/messages/format";
+import { AIM_WORDS, SCHOOL_WORDS, trapWords } from "~/contract/messages/level";
+import { levelAdviceWords } from "~/contract/messages/words";
+import { LOUDEST_SPL_AT_1M_DB, type LevelStage } from "~/core/audio/levelChain";
+import type { Knob } from "~/core/audio/gainAdvice";
 import {
   aboveAimDb,
   lackingHeadroomDb,
   LEVEL_AIMS,
   ON_AIM_DB,
   SCHOOLS,
-} from "../../../core/audio/recommend";
-import { trapKey } from "../../../core/day/levelTraps";
-import { LOUDEST_SPL_AT_1M_DB, trueSplAt1mDb } from "../../../core/simulator/practiceVoice";
-import type { HeardTrack } from "../../../workers/listen/listen.api";
-import { measurePractice } from "../../../workers/listen/listen.client";
-import { type StairControl, StaircaseChart } from "../../charts/staircase/StaircaseChart";
-import { EFFORTS } from "../../features/channel/choices";
-import { Button, PrimaryButton } from "../../ui/Button/Button";
-import { CheckField, SelectField, SliderField } from "../../ui/Field/Field";
-import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Figure, Heading, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { Settings, Split } from "../../ui/Page/Split";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { useDay } from "../shared/useDay";
-import type { useIntent } from "../shared/useIntent";
+} from "~/core/audio/recommend";
+import { trapKey } from "~/core/audio/levelTraps";
+import { trueSplAt1mDb } from "~/core/training/practiceLine";
+import type { HeardTrack } from "~/workers/listen/listen.api";
+import { measurePractice } from "~/workers/listen/listen.client";
+import { type StairControl, StaircaseChart } from "~/app/charts/staircase/StaircaseChart";
+import { EFFORTS } from "~/app/features/channel/choices";
+import { Button, PrimaryButton } from "~/app/ui/Button/Button";
+import { CheckField, SelectField, SliderField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, Figure, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { Settings, Split } from "~/app/ui/Page/Split";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useDay } from "~/app/routes/shared/useDay";
+import type { useIntent } from "~/app/routes/shared/useIntent";
 import { ByEar } from "./ByEar";
 import type { LevelIntent } from "./intents";
 import { Measure } from "./Measure";

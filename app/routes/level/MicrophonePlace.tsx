@@ -1,12 +1,12 @@
 import { useState } from "react";
 import styled from "styled-components";
-import { micPlaceEffect } from "../../../core/audio/micPlace";
-import { formatDb } from "../../../contract/messages/format";
-import { micPlaceWords } from "../../../contract/messages/level";
-import { SelectField, SliderField } from "../../ui/Field/Field";
-import { Heading, Soft, Stack } from "../../ui/Page/Page";
-import { Settings } from "../../ui/Page/Split";
-import { MicPlaceChart } from "../../charts/micPlace/MicPlaceChart";
+import { micPlaceEffect } from "~/core/audio/micPlace";
+import { formatDb } from "~/contract/messages/format";
+import { micPlaceWords } from "~/contract/messages/level";
+import { SelectField, SliderField } from "~/app/ui/Field/Field";
+import { Heading, Soft, Stack } from "~/app/ui/Page/Page";
+import { Settings } from "~/app/ui/Page/Split";
+import { MicPlaceChart } from "~/app/charts/micPlace/MicPlaceChart";
 
 /** Where on the chest, and what height, a turned head and the pattern do. */
 export function MicrophonePlace({

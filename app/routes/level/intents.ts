@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { LEVEL_AIMS, type LevelAimName, SCHOOLS, type School } from "../../../core/audio/recommend";
+import { LEVEL_AIMS, type LevelAimName, SCHOOLS, type School } from "~/core/audio/recommend";
 
 const dbfs = z.number().min(-300).max(60);
 const names = <T extends string>(of: Record<T, unknown>) => z.enum(Object.keys(of) as [T, ...T[]]);

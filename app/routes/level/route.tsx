@@ -1,14 +1,14 @@
 import { useSearchParams } from "react-router";
 import type { Route } from "./+types/route";
-import { keepLevel } from "../../../server/services/channelChecks.server";
-import { levelWords } from "../../../contract/messages/day";
-import { ChannelChooser } from "../../features/channel/ChannelChooser";
-import { Answer } from "../../ui/Page/Page";
-import { dayIdOf, readIntent, reply } from "../shared/reply.server";
-import { answerOrAway } from "../shared/away";
-import { useDay } from "../shared/useDay";
-import { useElsewhere, useWorkedOn } from "../shared/useElsewhere";
-import { useIntent } from "../shared/useIntent";
+import { keepLevel } from "~/server/services/range/channelChecks.server";
+import { levelWords } from "~/contract/messages/day";
+import { ChannelChooser } from "~/app/features/channel/ChannelChooser";
+import { Answer } from "~/app/ui/Page/Page";
+import { dayIdOf, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { answerOrAway } from "~/app/routes/shared/away";
+import { useDay } from "~/app/routes/shared/useDay";
+import { useElsewhere, useWorkedOn } from "~/app/routes/shared/useElsewhere";
+import { useIntent } from "~/app/routes/shared/useIntent";
 import { ChannelLevel } from "./ChannelLevel";
 import { levelIntents, type LevelIntent } from "./intents";
 

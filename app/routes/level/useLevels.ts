@@ -1,13 +1,13 @@
 import { useMemo, useState } from "react";
-import type { ChannelView, DayView } from "../../../server/services/dayView.server";
-import { AIM_WORDS, controlText, SCHOOL_WORDS } from "../../../contract/messages/level";
-import { LOUDEST_SPL_AT_1M_DB } from "../../../core/simulator/practiceVoice";
+import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
+import { AIM_WORDS, controlText, SCHOOL_WORDS } from "~/contract/messages/level";
+import { LOUDEST_SPL_AT_1M_DB } from "~/core/audio/levelChain";
 import {
   levelChain,
   type LevelChainAnswer,
   type LevelChainQuestion,
-} from "../../../core/audio/levelChain";
-import type { Knob } from "../../../core/audio/knob";
+} from "~/core/audio/levelChain";
+import type { Knob } from "~/core/audio/gainAdvice";
 import {
   LEVEL_AIMS,
   type LevelAimName,
@@ -15,17 +15,17 @@ import {
   type Recommendation,
   SCHOOLS,
   type School,
-} from "../../../core/audio/recommend";
-import type { MeasuredLevel } from "../../../core/day/facts";
-import { type LevelTrap, levelTraps } from "../../../core/day/levelTraps";
-import { inputModel, microphoneModel, packModel, receiverModel } from "../../../core/kit/models";
+} from "~/core/audio/recommend";
+import type { MeasuredLevel } from "~/core/channel/facts";
+import { type LevelTrap, levelTraps } from "~/core/audio/levelTraps";
+import { inputModel, microphoneModel, packModel, receiverModel } from "~/core/kit/models";
 import {
   type ChannelKit,
   inputGainsDb,
   levelQuestion,
   type LevelSettings,
   reachableOf,
-} from "../../../core/kit/setups";
+} from "~/core/kit/setups";
 
 export const SCHOOL_CHOICES = (Object.keys(SCHOOLS) as School[]).map((id) => ({
   id,

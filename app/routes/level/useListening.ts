@@ -1,13 +1,9 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { HeardTrack } from "../../../workers/listen/listen.api";
-import {
-  measureFile,
-  measurePractice,
-  measureSamples,
-} from "../../../workers/listen/listen.client";
-import { wavErrorWords, wavWarningWords } from "../../../contract/messages/level";
-import type { PracticeLine } from "../../../core/simulator/practiceVoice";
-import type { LevelChainQuestion } from "../../../core/audio/levelChain";
+import type { HeardTrack } from "~/workers/listen/listen.api";
+import { measureFile, measurePractice, measureSamples } from "~/workers/listen/listen.client";
+import { wavErrorWords, wavWarningWords } from "~/contract/messages/level";
+import type { PracticeLine } from "~/core/training/practiceLine";
+import type { LevelChainQuestion } from "~/core/audio/levelChain";
 
 export type Listening =
   | { code: "idle" }

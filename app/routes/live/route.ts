@@ -1,5 +1,5 @@
 import type { Route } from "./+types/route";
-import { dayIdOf } from "../shared/reply.server";
+import { dayIdOf } from "~/app/routes/shared/reply.server";
 
 /** Told again so often, so that a line that fell silent is noticed. */
 const BEAT_MS = 10_000;

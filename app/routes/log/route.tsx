@@ -2,33 +2,27 @@ import { useEffect, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { correctEntry, logPage } from "../../../server/services/log.server";
-import { putNote } from "../../../server/services/roll.server";
-import { count, capital } from "../../../contract/messages/format";
-import {
-  logClock,
-  logGroupWords,
-  logNamesOf,
-  logTextOf,
-  logWords,
-} from "../../../contract/messages/log";
-import { filterLog, LOG_GROUPS, type LogFilter, type LogGroup } from "../../../core/day/dayLog";
-import { sensitivityDbm } from "../../../core/kit/setups";
-import { receiverModel } from "../../../core/kit/models";
-import { PastSeam } from "../../features/roll/PastSeam";
-import { Button, QuietButton, ToggleButton } from "../../ui/Button/Button";
-import { SelectField, TextField } from "../../ui/Field/Field";
-import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { MONO, PHONE } from "../../ui/theme/theme";
-import { answerOrAway } from "../shared/away";
-import { Bridge, useBridge } from "../shared/bridge";
-import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { useDay } from "../shared/useDay";
-import { useIntent } from "../shared/useIntent";
-import { useTaken } from "../shared/useTaken";
-import { newId } from "../../features/live/newId";
+import { correctEntry, logPage } from "~/server/services/day/log.server";
+import { putNote } from "~/server/services/roll/roll.server";
+import { count, capital } from "~/contract/messages/format";
+import { logClock, logGroupWords, logNamesOf, logTextOf, logWords } from "~/contract/messages/log";
+import { filterLog, LOG_GROUPS, type LogFilter, type LogGroup } from "~/core/report/dayLog";
+import { sensitivityDbm } from "~/core/kit/setups";
+import { receiverModel } from "~/core/kit/models";
+import { PastSeam } from "~/app/features/roll/PastSeam";
+import { Button, QuietButton, ToggleButton } from "~/app/ui/Button/Button";
+import { SelectField, TextField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { MONO, PHONE } from "~/app/ui/theme/theme";
+import { answerOrAway } from "~/app/routes/shared/away";
+import { Bridge, useBridge } from "~/app/routes/shared/bridge";
+import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
+import { useTaken } from "~/app/routes/shared/useTaken";
+import { newId } from "~/app/features/live/newId";
 import { logIntents, type LogIntent } from "./intents";
 
 const PAGE = 150;

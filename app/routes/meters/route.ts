@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import type { Route } from "./+types/route";
-import { readMeters } from "../../../server/services/syncs.server";
-import { dayIdOf } from "../shared/reply.server";
+import { readMeters } from "~/server/services/sync/syncs.server";
+import { dayIdOf } from "~/app/routes/shared/reply.server";
 
 /** RF and audio of every channel now. */
 export async function loader({ params, context }: Route.LoaderArgs) {

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { KitPart } from "../../../server/services/kits.server";
+import type { KitPart } from "~/server/services/prep/kits.server";
 import {
   AUDIO_JOINTS,
   type AudioJoint,
@@ -11,15 +11,15 @@ import {
   MIC_POWERS,
   type MicPower,
   type MicrophoneModel,
-} from "../../../core/kit/models";
-import { JOINT_WORDS, MIC_POWER_WORDS, SCALE_WORDS } from "../../../contract/messages/kit";
-import { parseNumberList } from "../../../core/kit/modelText";
-import { slug } from "../../../core/kit/typical";
-import { Button } from "../../ui/Button/Button";
-import { DataGrid, type GridColumn } from "../../ui/DataGrid/DataGrid";
-import { Notice } from "../../ui/Notice/Notice";
-import { Heading, Soft, Stack } from "../../ui/Page/Page";
-import { Tape } from "../../ui/Tape/Tape";
+} from "~/core/kit/models";
+import { JOINT_WORDS, MIC_POWER_WORDS, SCALE_WORDS } from "~/contract/messages/kit";
+import { parseNumberList } from "~/core/kit/modelText";
+import { slug } from "~/core/kit/typical";
+import { Button } from "~/app/ui/Button/Button";
+import { DataGrid, type GridColumn } from "~/app/ui/DataGrid/DataGrid";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Heading, Soft, Stack } from "~/app/ui/Page/Page";
+import { Tape } from "~/app/ui/Tape/Tape";
 import type { ModelIntent } from "./intents";
 
 interface PartsProps {

@@ -5,7 +5,7 @@ import {
   microphoneShape,
   packModelShape,
   receiverModelShape,
-} from "../../../contract/codecs/kitFile";
+} from "~/contract/codecs/kitFile";
 
 const seenVersion = z.number().int().min(0);
 

@@ -1,5 +1,5 @@
-import { SHIPPED_KIT } from "../../../core/kit/shipped";
-import { packModelShape, receiverModelShape } from "../../../contract/codecs/kitFile";
+import { SHIPPED_KIT } from "~/core/kit/shipped";
+import { packModelShape, receiverModelShape } from "~/contract/codecs/kitFile";
 import { fieldsOf, takeDraft } from "./modelForm";
 
 test("every model that ships is taken back as it is shown, and has a good shape", () => {

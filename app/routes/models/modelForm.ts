@@ -6,8 +6,8 @@ import {
   READOUT_WORDS,
   SCALE_WORDS,
   SYNC_WORDS,
-} from "../../../contract/messages/kit";
-import { NAME_LETTERS } from "../../../core/day/trackSheet";
+} from "~/contract/messages/kit";
+import { NAME_LETTERS } from "~/core/report/trackSheet";
 import {
   AUDIO_JOINTS,
   CONTROL_SCALES,
@@ -20,7 +20,7 @@ import {
   SYNC_METHODS,
   type PackModel,
   type ReceiverModel,
-} from "../../../core/kit/models";
+} from "~/core/kit/models";
 import {
   formatBanks,
   formatNumberList,
@@ -28,7 +28,7 @@ import {
   parseBanks,
   parseNumberList,
   parseTuning,
-} from "../../../core/kit/modelText";
+} from "~/core/kit/modelText";
 
 type Model = ReceiverModel | PackModel;
 /** The changed model, or what is wrong with what was typed. */

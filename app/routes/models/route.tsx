@@ -10,23 +10,23 @@ import {
   saveModel,
   savePart,
   undoModels,
-} from "../../../server/services/kits.server";
-import { capital, count, formatDbm, listWords } from "../../../contract/messages/format";
-import { READOUT_WORDS, tuningWords } from "../../../contract/messages/kit";
-import { unitsOf } from "../../../core/kit/caseCheck";
-import { sensitivityDbm } from "../../../core/kit/setups";
-import { modelName, type PackModel, type ReceiverModel } from "../../../core/kit/models";
-import { hzToSwitchCode, switchCodeToHz } from "../../../core/kit/switchCode";
-import { freeModelId } from "../../../core/kit/typical";
-import { formatMhz, parseFrequencyText } from "../../../core/units/frequencyText";
-import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { AreaField, SelectField, TextField } from "../../ui/Field/Field";
-import { Answer, Heading, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { Settings } from "../../ui/Page/Split";
-import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { useDay } from "../shared/useDay";
-import { useIntent } from "../shared/useIntent";
+} from "~/server/services/prep/kits.server";
+import { capital, count, formatDbm, listWords } from "~/contract/messages/format";
+import { READOUT_WORDS, tuningWords } from "~/contract/messages/kit";
+import { unitsOf } from "~/core/kit/caseCheck";
+import { sensitivityDbm } from "~/core/kit/setups";
+import { modelName, type PackModel, type ReceiverModel } from "~/core/kit/models";
+import { hzToSwitchCode, switchCodeToHz } from "~/core/kit/switchCode";
+import { freeModelId } from "~/core/kit/typical";
+import { formatMhz, parseFrequencyText } from "~/core/units/frequencyText";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { AreaField, SelectField, TextField } from "~/app/ui/Field/Field";
+import { Answer, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { Settings } from "~/app/ui/Page/Split";
+import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
 import { modelIntents, type ModelIntent } from "./intents";
 import { fieldsOf, takeDraft } from "./modelForm";
 import { Parts } from "./Parts";

@@ -1,5 +1,5 @@
 import type { Route } from "./+types/route";
-import { pageTrouble } from "../../../contract/schemas/pageTrouble";
+import { pageTrouble } from "~/contract/schemas/pageTrouble";
 
 /** Puts down what went wrong in a page. */
 export async function action({ request, context }: Route.ActionArgs) {

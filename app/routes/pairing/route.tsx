@@ -11,20 +11,20 @@ import {
   type PairingRow,
   pairingsOf,
   undoPairings,
-} from "../../../server/services/pairings.server";
-import { capital, count, listWords } from "../../../contract/messages/format";
-import { pairingProblemWords } from "../../../contract/messages/pairing";
-import { groupKind, pairingProblems } from "../../../core/kit/pairing";
-import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { SwitchField, TextField } from "../../ui/Field/Field";
-import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Figure, Heading, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { Status } from "../../ui/Status/Status";
-import { answerOrAway } from "../shared/away";
-import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { useDay } from "../shared/useDay";
-import { useIntent } from "../shared/useIntent";
+} from "~/server/services/sync/pairings.server";
+import { capital, count, listWords } from "~/contract/messages/format";
+import { pairingProblemWords } from "~/contract/messages/pairing";
+import { groupKind, pairingProblems } from "~/core/kit/pairing";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { SwitchField, TextField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, Figure, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
+import { answerOrAway } from "~/app/routes/shared/away";
+import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
 import { pairingIntents, type PairingIntent } from "./intents";
 
 export async function loader({ params, context }: Route.LoaderArgs) {

@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { exportPairings } from "../../../server/services/pairings.server";
-import { dayIdOf, download, orNotFound } from "../shared/reply.server";
+import { exportPairings } from "~/server/services/sync/pairings.server";
+import { dayIdOf, download, orNotFound } from "~/app/routes/shared/reply.server";
 
 /**
  * The saved pairing record, keys and all: an address of its own, so that the right to it is not

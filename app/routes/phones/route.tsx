@@ -2,16 +2,16 @@ import { data } from "react-router";
 import styled from "styled-components";
 import { renderSVG } from "uqr";
 import type { Route } from "./+types/route";
-import { formatClock } from "../../../contract/messages/format";
-import { joinProblemWords } from "../../../contract/messages/join";
-import { Button, PrimaryButton } from "../../ui/Button/Button";
-import { Notice } from "../../ui/Notice/Notice";
-import { Answer, BigFigure, Figure, Heading, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { Status } from "../../ui/Status/Status";
-import { dayIdOf, readIntent, refuse, reply } from "../shared/reply.server";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { useDay } from "../shared/useDay";
-import { useIntent } from "../shared/useIntent";
+import { formatClock } from "~/contract/messages/format";
+import { joinProblemWords } from "~/contract/messages/join";
+import { Button, PrimaryButton } from "~/app/ui/Button/Button";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, BigFigure, Figure, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
+import { dayIdOf, readIntent, refuse, reply } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
 import { phoneIntents, type PhoneIntent } from "./intents";
 
 export function loader({ params, context }: Route.LoaderArgs) {

@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { pictureOf } from "../../../server/services/placePlans.server";
-import { dayIdOf, orNotFound } from "../shared/reply.server";
+import { pictureOf } from "~/server/services/range/placePlans.server";
+import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
 
 /** A picture under a plan. It never changes: another one has another number. */
 export async function loader({ params, context }: Route.LoaderArgs) {

@@ -1,8 +1,8 @@
 import { data } from "react-router";
 import type { Route } from "./+types/route";
-import { keepPicture } from "../../../server/services/placePlans.server";
-import { serviceErrorWords } from "../../../contract/messages/error";
-import { dayIdOf } from "../shared/reply.server";
+import { keepPicture } from "~/server/services/range/placePlans.server";
+import { serviceErrorWords } from "~/contract/messages/error";
+import { dayIdOf } from "~/app/routes/shared/reply.server";
 
 /** Takes a picture to draw over, as it is. */
 export async function action({ params, request, context }: Route.ActionArgs) {

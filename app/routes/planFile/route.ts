@@ -4,8 +4,8 @@ import {
   planFileOf,
   trackCsv,
   trackSheet,
-} from "../../../server/services/planFiles.server";
-import { dayIdOf, download, notFound, orNotFound } from "../shared/reply.server";
+} from "~/server/services/frequencies/planFiles.server";
+import { dayIdOf, download, notFound, orNotFound } from "~/app/routes/shared/reply.server";
 
 const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
 

@@ -2,17 +2,17 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { practiceView } from "../../../server/services/exercises.server";
-import { EXERCISE_WORDS, scoreWords } from "../../../contract/messages/exercise";
-import { capital, count, formatAge } from "../../../contract/messages/format";
-import { exerciseName, type ExerciseKind, readExerciseName } from "../../../core/training/exercise";
-import { ThemeToggle } from "../../features/frame/ThemeToggle";
-import { Button, PrimaryButton } from "../../ui/Button/Button";
-import { TextField } from "../../ui/Field/Field";
-import { AwayPage } from "../../ui/Page/Away";
-import { Answer, Figure, Heading, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { PHONE } from "../../ui/theme/theme";
-import { anyExercise } from "../exercise/anyExercise";
+import { practiceView } from "~/server/services/training/exercises.server";
+import { EXERCISE_WORDS, scoreWords } from "~/contract/messages/exercise";
+import { capital, count, formatAge } from "~/contract/messages/format";
+import { exerciseName, type ExerciseKind, readExerciseName } from "~/core/training/exercise";
+import { ThemeToggle } from "~/app/features/frame/ThemeToggle";
+import { Button, PrimaryButton } from "~/app/ui/Button/Button";
+import { TextField } from "~/app/ui/Field/Field";
+import { AwayPage } from "~/app/ui/Page/Away";
+import { Answer, Figure, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { PHONE } from "~/app/ui/theme/theme";
+import { anyExercise } from "~/app/routes/exercise/anyExercise";
 
 export async function loader({ context }: Route.LoaderArgs) {
   return { ...(await practiceView(context.app)), nowMs: context.app.realNowMs() };

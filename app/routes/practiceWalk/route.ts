@@ -1,9 +1,9 @@
 import { data } from "react-router";
 import { z } from "zod";
 import type { Route } from "./+types/route";
-import { practiceWalk } from "../../../server/services/placePlans.server";
-import { serviceErrorWords } from "../../../contract/messages/error";
-import { dayIdOf, readIntent } from "../shared/reply.server";
+import { practiceWalk } from "~/server/services/training/practiceWalk.server";
+import { serviceErrorWords } from "~/contract/messages/error";
+import { dayIdOf, readIntent } from "~/app/routes/shared/reply.server";
 
 const asked = z.object({
   walkId: z.string().min(1).max(60),

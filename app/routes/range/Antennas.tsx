@@ -1,15 +1,15 @@
-import { formatDb } from "../../../contract/messages/format";
-import { ANTENNA_NAMES } from "../../../contract/messages/plan";
-import { changed, type ItemRef, movedBy } from "../../../core/location/editPlan";
-import type { FloorPlan, PlacedAntenna } from "../../../core/location/floorPlan";
-import { recabled } from "../../../core/location/search";
-import { feedItem } from "../../../core/radio/feed";
-import type { Lengths } from "../../features/plan/useLengths";
-import { Button } from "../../ui/Button/Button";
-import { NumberField, SelectField } from "../../ui/Field/Field";
-import { Heading, Row, Soft, Stack } from "../../ui/Page/Page";
-import { Settings } from "../../ui/Page/Split";
-import type { PlanInHand } from "../shared/usePlan";
+import { formatDb } from "~/contract/messages/format";
+import { ANTENNA_NAMES } from "~/contract/messages/plan";
+import { changed, type ItemRef, movedBy } from "~/core/location/editPlan";
+import type { FloorPlan, PlacedAntenna } from "~/core/location/floorPlan";
+import { recabled } from "~/core/location/search";
+import { feedItem } from "~/core/radio/feed";
+import type { Lengths } from "~/app/features/plan/useLengths";
+import { Button } from "~/app/ui/Button/Button";
+import { NumberField, SelectField } from "~/app/ui/Field/Field";
+import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
+import { Settings } from "~/app/ui/Page/Split";
+import type { PlanInHand } from "~/app/routes/shared/usePlan";
 
 const KINDS = (Object.keys(ANTENNA_NAMES) as PlacedAntenna["kind"][]).map((id) => ({
   id,

@@ -1,20 +1,20 @@
 import { Link } from "react-router";
 import styled from "styled-components";
-import type { PlaceRange } from "../../../server/services/placePlans.server";
-import { capital, formatDb } from "../../../contract/messages/format";
-import { helpWords, reliabilityWords } from "../../../contract/messages/plan";
-import type { FloorPlan } from "../../../core/location/floorPlan";
-import { applyHelp, type Help, type RankedHelp } from "../../../core/location/search";
-import { Button } from "../../ui/Button/Button";
-import { Notice } from "../../ui/Notice/Notice";
-import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
-import { Progress } from "../../ui/Progress/Progress";
-import type { SetupIntent } from "../setup/intents";
-import type { SyncIntent } from "../sync/intents";
-import { useDay } from "../shared/useDay";
-import { useIntent } from "../shared/useIntent";
-import type { PlanInHand } from "../shared/usePlan";
-import type { HelpsState, WalkedBy } from "../shared/usePlanReckoning";
+import type { PlaceRange } from "~/server/services/range/placePlans.server";
+import { capital, formatDb } from "~/contract/messages/format";
+import { helpWords, reliabilityWords } from "~/contract/messages/plan";
+import type { FloorPlan } from "~/core/location/floorPlan";
+import { applyHelp, type Help, type RankedHelp } from "~/core/location/search";
+import { Button } from "~/app/ui/Button/Button";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Figure, Heading, Soft, Table } from "~/app/ui/Page/Page";
+import { Progress } from "~/app/ui/Progress/Progress";
+import type { SetupIntent } from "~/app/routes/setup/intents";
+import type { SyncIntent } from "~/app/routes/sync/intents";
+import { useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
+import type { PlanInHand } from "~/app/routes/shared/usePlan";
+import type { HelpsState, WalkedBy } from "~/app/routes/shared/usePlanReckoning";
 
 interface HelpListProps {
   state: HelpsState;

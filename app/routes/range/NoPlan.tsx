@@ -1,9 +1,9 @@
 import { Link } from "react-router";
-import type { PlaceRange } from "../../../server/services/placePlans.server";
-import { PrimaryButton } from "../../ui/Button/Button";
-import { Answer, Row, Stack, Sub } from "../../ui/Page/Page";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import type { PlanInHand } from "../shared/usePlan";
+import type { PlaceRange } from "~/server/services/range/placePlans.server";
+import { PrimaryButton } from "~/app/ui/Button/Button";
+import { Answer, Row, Stack, Sub } from "~/app/ui/Page/Page";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import type { PlanInHand } from "~/app/routes/shared/usePlan";
 
 /** Before anything is drawn: what a plan is good for, and two ways on. */
 export function NoPlan({
@@ -37,7 +37,7 @@ export function NoPlan({
         >
           Begin a plan
         </PrimaryButton>
-        <Link to={`/day/${dayId}/place`}>Judge one link</Link>
+        <Link to={`/day/${dayId}/link-budget`}>Judge one link</Link>
       </Row>
     </Stack>
   );

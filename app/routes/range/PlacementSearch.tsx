@@ -1,21 +1,21 @@
 import { useEffect, useRef, useState } from "react";
 import styled from "styled-components";
-import { formatDb } from "../../../contract/messages/format";
-import { ANTENNA_NAMES, directionWords, reliabilityWords } from "../../../contract/messages/plan";
-import type { FloorPlan, PlacedAntenna } from "../../../core/location/floorPlan";
-import type { WalkForecast } from "../../../core/location/forecast";
-import type { Placement } from "../../../core/location/search";
-import type { CoaxType } from "../../../core/radio/feed";
-import { askPlacement } from "../../../workers/place/place.client";
-import type { Lengths } from "../../features/plan/useLengths";
-import { Button, QuietButton } from "../../ui/Button/Button";
-import { CheckField, NumberField, SelectField, SwitchField } from "../../ui/Field/Field";
-import { Notice } from "../../ui/Notice/Notice";
-import { Heading, Row, Soft } from "../../ui/Page/Page";
-import { Settings } from "../../ui/Page/Split";
-import { Progress } from "../../ui/Progress/Progress";
-import type { PlanInHand } from "../shared/usePlan";
-import type { WalkedBy } from "../shared/usePlanReckoning";
+import { formatDb } from "~/contract/messages/format";
+import { ANTENNA_NAMES, directionWords, reliabilityWords } from "~/contract/messages/plan";
+import type { FloorPlan, PlacedAntenna } from "~/core/location/floorPlan";
+import type { WalkForecast } from "~/core/location/forecast";
+import type { Placement } from "~/core/location/search";
+import type { CoaxType } from "~/core/radio/feed";
+import { askPlacement } from "~/workers/place/place.client";
+import type { Lengths } from "~/app/features/plan/useLengths";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { CheckField, NumberField, SelectField, SwitchField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Heading, Row, Soft } from "~/app/ui/Page/Page";
+import { Settings } from "~/app/ui/Page/Split";
+import { Progress } from "~/app/ui/Progress/Progress";
+import type { PlanInHand } from "~/app/routes/shared/usePlan";
+import type { WalkedBy } from "~/app/routes/shared/usePlanReckoning";
 
 type Search =
   | { state: "rest" }

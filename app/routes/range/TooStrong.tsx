@@ -1,10 +1,10 @@
 import { useMemo } from "react";
-import { formatDb, formatDbm } from "../../../contract/messages/format";
-import { type Cooler, imHeadroom, tooHot } from "../../../core/location/tooHot";
-import type { FloorPlan } from "../../../core/location/floorPlan";
-import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
-import { Status } from "../../ui/Status/Status";
-import type { WalkedBy } from "../shared/usePlanReckoning";
+import { formatDb, formatDbm } from "~/contract/messages/format";
+import { type Cooler, imHeadroom, tooHot } from "~/core/location/tooHot";
+import type { FloorPlan } from "~/core/location/floorPlan";
+import { Figure, Heading, Soft, Table } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
+import type { WalkedBy } from "~/app/routes/shared/usePlanReckoning";
 
 /**
  * Who comes too near an antenna, and what to do about it in the order of least harm; and what each

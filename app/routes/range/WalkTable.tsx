@@ -1,13 +1,13 @@
 import styled from "styled-components";
-import { capital, formatDb } from "../../../contract/messages/format";
-import { lengthWords, reliabilityWords } from "../../../contract/messages/plan";
-import type { WalkForecast } from "../../../core/location/forecast";
-import { WalkSeam } from "../../charts/walkSeam/WalkSeam";
-import { spreadWords, walkGrade } from "../../features/plan/planText";
-import { Mark } from "../../ui/Mark/Mark";
-import { Heading, Row, Soft, Stack } from "../../ui/Page/Page";
-import { Status } from "../../ui/Status/Status";
-import type { WalkedBy } from "../shared/usePlanReckoning";
+import { capital, formatDb } from "~/contract/messages/format";
+import { lengthWords, reliabilityWords } from "~/contract/messages/plan";
+import type { WalkForecast } from "~/core/location/forecast";
+import { WalkSeam } from "~/app/charts/walkSeam/WalkSeam";
+import { spreadWords, walkGrade } from "~/app/features/plan/planText";
+import { Mark } from "~/app/ui/Mark/Mark";
+import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
+import type { WalkedBy } from "~/app/routes/shared/usePlanReckoning";
 
 /** Lengths of fades fall off about as an exponential: one in a thousand is seven times the mean. */
 const longestMs = (meanMs: number): number => meanMs * Math.log(1000);

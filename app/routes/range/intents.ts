@@ -4,7 +4,7 @@ import {
   pictureShape,
   rigDetailShape,
   walkFitShape,
-} from "../../../contract/schemas/placePlan";
+} from "~/contract/schemas/placePlan";
 
 const seenVersion = z.number().int();
 const placeId = z.number().int();

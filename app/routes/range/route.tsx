@@ -12,42 +12,36 @@ import {
   type PlaceRange,
   undoDrawings,
   undoRigs,
-} from "../../../server/services/placePlans.server";
-import { capital, formatDb, listWords } from "../../../contract/messages/format";
+} from "~/server/services/range/placePlans.server";
+import { capital, formatDb, listWords } from "~/contract/messages/format";
 import {
   dropoutWords,
   fitWords,
   helpWords,
   lengthWords,
   reliabilityWords,
-} from "../../../contract/messages/plan";
-import {
-  itemAt,
-  type ItemRef,
-  movedBy,
-  pointsOf,
-  withPoints,
-} from "../../../core/location/editPlan";
-import type { FloorPlan } from "../../../core/location/floorPlan";
-import { helpsMost, type RankedHelp, recabled } from "../../../core/location/search";
+} from "~/contract/messages/plan";
+import { itemAt, type ItemRef, movedBy, pointsOf, withPoints } from "~/core/location/editPlan";
+import type { FloorPlan } from "~/core/location/floorPlan";
+import { helpsMost, type RankedHelp, recabled } from "~/core/location/search";
 import {
   FloorPlanChart,
   type PlanMarker,
   type PlanPointer,
-} from "../../charts/floorPlan/FloorPlanChart";
-import { traceOf, spreadWords } from "../../features/plan/planText";
-import { useLengths } from "../../features/plan/useLengths";
-import { PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { SelectField } from "../../ui/Field/Field";
-import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { answerOrAway } from "../shared/away";
-import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { PlanKeeping } from "../shared/PlanKeeping";
-import { currentPlace, useDay } from "../shared/useDay";
-import { type PlanInHand, usePlan } from "../shared/usePlan";
-import { type Facing, useHelps, usePlanReckoning } from "../shared/usePlanReckoning";
+} from "~/app/charts/floorPlan/FloorPlanChart";
+import { traceOf, spreadWords } from "~/app/features/plan/planText";
+import { useLengths } from "~/app/features/plan/useLengths";
+import { PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { SelectField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { answerOrAway } from "~/app/routes/shared/away";
+import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { PlanKeeping } from "~/app/routes/shared/PlanKeeping";
+import { currentPlace, useDay } from "~/app/routes/shared/useDay";
+import { type PlanInHand, usePlan } from "~/app/routes/shared/usePlan";
+import { type Facing, useHelps, usePlanReckoning } from "~/app/routes/shared/usePlanReckoning";
 import { Antennas } from "./Antennas";
 import { HelpList } from "./HelpList";
 import { rangeIntents, type RangeIntent } from "./intents";
@@ -273,7 +267,7 @@ function Ranged({
           Keep for everybody here
         </PrimaryButton>
         <Link to={`/day/${view.day.id}/draw`}>Draw</Link>
-        <Link to={`/day/${view.day.id}/walked`}>Walk it</Link>
+        <Link to={`/day/${view.day.id}/walk-test`}>Walk it</Link>
         {inHand.undo && <QuietButton onPress={inHand.undo}>Undo</QuietButton>}
         {inHand.redo && <QuietButton onPress={inHand.redo}>Redo</QuietButton>}
       </Row>

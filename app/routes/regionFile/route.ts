@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { requireDay } from "../../../server/services/dayView.server";
-import { dayIdOf, download, orNotFound } from "../shared/reply.server";
+import { requireDay } from "~/server/services/day/dayView.server";
+import { dayIdOf, download, orNotFound } from "~/app/routes/shared/reply.server";
 
 /** The region in use as a file, to correct and read in again. */
 export async function loader({ params, context }: Route.LoaderArgs) {

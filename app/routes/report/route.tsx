@@ -1,6 +1,6 @@
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { reportOf } from "../../../server/services/report.server";
+import { reportOf } from "~/server/services/day/report.server";
 import {
   capital,
   count,
@@ -8,12 +8,12 @@ import {
   formatDate,
   formatDuration,
   listWords,
-} from "../../../contract/messages/format";
-import { reportTables } from "../../../contract/messages/reportTables";
-import { hitCauseWords } from "../../../contract/messages/roll";
-import { Button } from "../../ui/Button/Button";
-import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
-import { dayIdOf, orNotFound } from "../shared/reply.server";
+} from "~/contract/messages/format";
+import { reportTables } from "~/contract/messages/reportTables";
+import { hitCauseWords } from "~/contract/messages/roll";
+import { Button } from "~/app/ui/Button/Button";
+import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
+import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await reportOf(context.app, dayIdOf(params)));

@@ -1,7 +1,7 @@
 import type { Route } from "./+types/route";
-import { logCsv, reportJson } from "../../../server/services/report.server";
-import { reportPdf } from "../../../server/services/reportPdf.server";
-import { dayIdOf, download, notFound, orNotFound } from "../shared/reply.server";
+import { logCsv, reportJson } from "~/server/services/day/report.server";
+import { reportPdf } from "~/server/services/day/reportPdf.server";
+import { dayIdOf, download, notFound, orNotFound } from "~/app/routes/shared/reply.server";
 
 /** The report to save: on paper, for other programs, or the whole log as a table. */
 export async function loader({ params, context }: Route.LoaderArgs) {

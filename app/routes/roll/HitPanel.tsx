@@ -1,22 +1,22 @@
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
-import { capital, formatDbm, listWords, mhz } from "../../../contract/messages/format";
-import { logClock } from "../../../contract/messages/log";
-import { PROOF_WORDS } from "../../../contract/messages/proof";
+import { capital, formatDbm, listWords, mhz } from "~/contract/messages/format";
+import { logClock } from "~/contract/messages/log";
+import { PROOF_WORDS } from "~/contract/messages/proof";
 import {
   hitAnswerWords,
   hitCauseWords,
   hitReasonWords,
   shareWords,
-} from "../../../contract/messages/roll";
-import { settingStepWords } from "../../../contract/messages/setting";
-import { packModel, receiverModel } from "../../../core/kit/models";
-import { settingSteps } from "../../../core/kit/settingSteps";
-import type { HitAnswerKind } from "../../../core/monitor/hitCause";
-import type { DayView } from "../../../server/services/dayView.server";
-import type { HitView } from "../../../server/services/hits.server";
-import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { Heading, Row, Soft } from "../../ui/Page/Page";
+} from "~/contract/messages/roll";
+import { settingStepWords } from "~/contract/messages/setting";
+import { packModel, receiverModel } from "~/core/kit/models";
+import { settingSteps } from "~/core/kit/settingSteps";
+import type { HitAnswerKind } from "~/core/monitor/hitCause";
+import type { DayView } from "~/server/services/day/dayView.server";
+import type { HitView } from "~/server/services/roll/hits.server";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { Heading, Row, Soft } from "~/app/ui/Page/Page";
 import type { RollIntent } from "./intents";
 import * as S from "./roll.styles";
 

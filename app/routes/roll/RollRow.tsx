@@ -1,12 +1,12 @@
 import { Check, CircleDot, Power, TriangleAlert } from "lucide-react";
 import { memo, useEffect, useMemo, useRef } from "react";
-import type { RolledChannel } from "../../../contract/schemas/rollState";
-import { attentionWords } from "../../../contract/messages/roll";
-import { formatClock, formatDb, formatDuration, mhz } from "../../../contract/messages/format";
-import type { ChannelView } from "../../../server/services/dayView.server";
-import { Seam, type SeamSource } from "../../charts/seam/Seam";
-import type { RollStore } from "../../features/roll/rollStore";
-import { Mark } from "../../ui/Mark/Mark";
+import type { RolledChannel } from "~/contract/schemas/rollState";
+import { attentionWords } from "~/contract/messages/roll";
+import { formatClock, formatDb, formatDuration, mhz } from "~/contract/messages/format";
+import type { ChannelView } from "~/server/services/day/dayView.server";
+import { Seam, type SeamSource } from "~/app/charts/seam/Seam";
+import type { RollStore } from "~/app/features/roll/rollStore";
+import { Mark } from "~/app/ui/Mark/Mark";
 import * as S from "./roll.styles";
 
 export interface RollRowProps {

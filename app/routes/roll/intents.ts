@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { pageNumber } from "../../../contract/schemas/seen";
+import { pageNumber } from "~/contract/schemas/seen";
 
 const channelId = z.number().int();
 const hitId = z.number().int();

@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { MONO, NARROW, PHONE, TARGET_PX } from "../../ui/theme/theme";
+import { MONO, NARROW, PHONE, TARGET_PX } from "~/app/ui/theme/theme";
 
 /** The rows, and beside them what is open. */
 export const Board = styled.div`

@@ -8,11 +8,11 @@ import {
   closeHit,
   followWithPack,
   takeHitBack,
-} from "../../../server/services/hits.server";
-import { beginRoll, endRoll, putNote, rollView } from "../../../server/services/roll.server";
-import { proofFaultWords } from "../../../contract/messages/proof";
-import type { RollState } from "../../../contract/schemas/rollState";
-import { attentionWords, hitCauseWords } from "../../../contract/messages/roll";
+} from "~/server/services/roll/hits.server";
+import { beginRoll, endRoll, putNote, rollView } from "~/server/services/roll/roll.server";
+import { proofFaultWords } from "~/contract/messages/proof";
+import type { RollState } from "~/contract/schemas/rollState";
+import { attentionWords, hitCauseWords } from "~/contract/messages/roll";
 import {
   capital,
   count,
@@ -23,24 +23,24 @@ import {
   formatSpan,
   listWords,
   mhz,
-} from "../../../contract/messages/format";
-import { receiverModel } from "../../../core/kit/models";
-import type { ProofPart } from "../../../core/day/proofParts";
-import { useRoll } from "../../features/roll/useRoll";
-import { Button, PrimaryButton, QuietButton, ToggleButton } from "../../ui/Button/Button";
-import { SelectField, TextField } from "../../ui/Field/Field";
-import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Heading, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { answerOrAway } from "../shared/away";
-import { Bridge, useBridge } from "../shared/bridge";
-import type { DayIntent } from "../day/intents";
-import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { useDay } from "../shared/useDay";
-import { useIntent } from "../shared/useIntent";
+} from "~/contract/messages/format";
+import { receiverModel } from "~/core/kit/models";
+import type { ProofPart } from "~/core/channel/verificationParts";
+import { useRoll } from "~/app/features/roll/useRoll";
+import { Button, PrimaryButton, QuietButton, ToggleButton } from "~/app/ui/Button/Button";
+import { SelectField, TextField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, Heading, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { answerOrAway } from "~/app/routes/shared/away";
+import { Bridge, useBridge } from "~/app/routes/shared/bridge";
+import type { DayIntent } from "~/app/routes/day/intents";
+import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
 import { HitPanel } from "./HitPanel";
-import { CartButton } from "../shared/CartOnly";
-import { newId } from "../../features/live/newId";
+import { CartButton } from "~/app/routes/shared/CartOnly";
+import { newId } from "~/app/features/live/newId";
 import { rollIntents, type RollIntent } from "./intents";
 import { RollRow } from "./RollRow";
 import * as S from "./roll.styles";

@@ -1,5 +1,5 @@
 import type { Route } from "./+types/route";
-import { dayIdOf } from "../shared/reply.server";
+import { dayIdOf } from "~/app/routes/shared/reply.server";
 
 /** A page that does not take what it is told is cut off, not waited for: it comes again. */
 const MAX_BEHIND = 60;

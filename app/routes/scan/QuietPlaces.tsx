@@ -1,9 +1,9 @@
 import { memo } from "react";
-import { bankWords, fullBlockWords } from "../../../contract/messages/scan";
-import { count, formatDbm, formatSpan, listWords } from "../../../contract/messages/format";
-import type { BlockRoom, QuietStretch } from "../../../core/day/quietPlaces";
-import { formatMhz } from "../../../core/units/frequencyText";
-import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
+import { bankWords, fullBlockWords } from "~/contract/messages/scan";
+import { count, formatDbm, formatSpan, listWords } from "~/contract/messages/format";
+import type { BlockRoom, QuietStretch } from "~/core/coordination/problem/quietPlaces";
+import { formatMhz } from "~/core/units/frequencyText";
+import { Figure, Heading, Soft, Table } from "~/app/ui/Page/Page";
 
 const MAX_STRETCHES = 8;
 const MAX_BANKS = 3;

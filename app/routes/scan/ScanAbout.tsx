@@ -1,11 +1,11 @@
 import { memo, useState } from "react";
-import type { AirView } from "../../../contract/schemas/airView";
-import { formatDb, formatSpan } from "../../../contract/messages/format";
-import type { SweepSetup } from "../../../core/spectrum/setup";
-import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { NumberField, SelectField, TextField } from "../../ui/Field/Field";
-import { Notice } from "../../ui/Notice/Notice";
-import { Figure, Panel, Row, Soft } from "../../ui/Page/Page";
+import type { AirView } from "~/contract/schemas/airView";
+import { formatDb, formatSpan } from "~/contract/messages/format";
+import type { SweepSetup } from "~/core/spectrum/setup";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Figure, Panel, Row, Soft } from "~/app/ui/Page/Page";
 import type { ScanIntent } from "./intents";
 
 type About = Pick<AirView, "sweepId" | "source" | "setup" | "stepHz">;

@@ -1,11 +1,11 @@
 import { memo } from "react";
 import { useSearchParams } from "react-router";
 import styled from "styled-components";
-import type { SweepDifference } from "../../../core/spectrum/compareSweeps";
-import { formatClock, formatDb } from "../../../contract/messages/format";
-import { differenceWords } from "../../../contract/messages/scan";
-import { SelectField } from "../../ui/Field/Field";
-import { Row, Soft } from "../../ui/Page/Page";
+import type { SweepDifference } from "~/core/spectrum/compareSweeps";
+import { formatClock, formatDb } from "~/contract/messages/format";
+import { differenceWords } from "~/contract/messages/scan";
+import { SelectField } from "~/app/ui/Field/Field";
+import { Row, Soft } from "~/app/ui/Page/Page";
 
 interface ScanCompareProps {
   earlier: { id: number; takenAtMs: number; source: string; place: string; isInside: boolean }[];

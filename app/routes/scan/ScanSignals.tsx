@@ -1,10 +1,10 @@
 import { memo } from "react";
 import styled from "styled-components";
-import type { AirView } from "../../../contract/schemas/airView";
-import { formatDbm, formatSpan } from "../../../contract/messages/format";
-import { combWords, tvAgainstRegister, tvStateWords } from "../../../contract/messages/scan";
-import { formatMhz } from "../../../core/units/frequencyText";
-import { Figure, Heading, Soft, Table } from "../../ui/Page/Page";
+import type { AirView } from "~/contract/schemas/airView";
+import { formatDbm, formatSpan } from "~/contract/messages/format";
+import { combWords, tvAgainstRegister, tvStateWords } from "~/contract/messages/scan";
+import { formatMhz } from "~/core/units/frequencyText";
+import { Figure, Heading, Soft, Table } from "~/app/ui/Page/Page";
 
 const MAX_ROWS = 8;
 

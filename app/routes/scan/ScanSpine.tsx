@@ -1,16 +1,16 @@
 import { memo, useMemo, useState } from "react";
-import type { AirView, LawView, TraceView } from "../../../contract/schemas/airView";
-import { count } from "../../../contract/messages/format";
-import { formatMhz } from "../../../core/units/frequencyText";
-import type { FrequencyRange } from "../../../core/regulations/region";
-import { cropHistory } from "../../charts/history/cropHistory";
-import { HistoryChart } from "../../charts/history/HistoryChart";
-import { SpectrumChart } from "../../charts/spectrum/SpectrumChart";
-import type { SpectrumTrace } from "../../charts/spectrum/spectrumLayout";
-import { airOf, limitPerBinDbm, traceOf } from "../../features/air/spectrumOf";
-import { useSpineView } from "../../features/air/useSpineView";
-import { SelectField } from "../../ui/Field/Field";
-import { Row, Soft } from "../../ui/Page/Page";
+import type { AirView, LawView, TraceView } from "~/contract/schemas/airView";
+import { count } from "~/contract/messages/format";
+import { formatMhz } from "~/core/units/frequencyText";
+import type { FrequencyRange } from "~/core/regulations/region";
+import { cropHistory } from "~/app/charts/history/cropHistory";
+import { HistoryChart } from "~/app/charts/history/HistoryChart";
+import { SpectrumChart } from "~/app/charts/spectrum/SpectrumChart";
+import type { SpectrumTrace } from "~/app/charts/spectrum/spectrumLayout";
+import { airOf, limitPerBinDbm, traceOf } from "~/app/features/air/spectrumOf";
+import { useSpineView } from "~/app/features/air/useSpineView";
+import { SelectField } from "~/app/ui/Field/Field";
+import { Row, Soft } from "~/app/ui/Page/Page";
 
 interface ScanSpineProps {
   spine: FrequencyRange;

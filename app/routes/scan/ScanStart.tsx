@@ -1,13 +1,13 @@
 import { type ReactNode, useState } from "react";
 import styled from "styled-components";
-import type { ScanChoices } from "../../../contract/schemas/airView";
-import { capital, count, listWords } from "../../../contract/messages/format";
-import { formatMhz } from "../../../core/units/frequencyText";
-import type { FrequencyRange } from "../../../core/regulations/region";
-import { PrimaryButton } from "../../ui/Button/Button";
-import { SelectField } from "../../ui/Field/Field";
-import { Row } from "../../ui/Page/Page";
-import { CartButton } from "../shared/CartOnly";
+import type { ScanChoices } from "~/contract/schemas/airView";
+import { capital, count, listWords } from "~/contract/messages/format";
+import { formatMhz } from "~/core/units/frequencyText";
+import type { FrequencyRange } from "~/core/regulations/region";
+import { PrimaryButton } from "~/app/ui/Button/Button";
+import { SelectField } from "~/app/ui/Field/Field";
+import { Row } from "~/app/ui/Page/Page";
+import { CartButton } from "~/app/routes/shared/CartOnly";
 import type { ScanIntent } from "./intents";
 
 interface ScanStartProps {

@@ -11,22 +11,22 @@ import {
   ownSuspects,
   quietViewOf,
   scanChoicesOf,
-} from "../../../server/services/airViews.server";
-import { requireDay } from "../../../server/services/dayView.server";
-import { pickBasis } from "../../../server/services/plans.server";
+} from "~/server/services/scan/airViews.server";
+import { requireDay } from "~/server/services/day/dayView.server";
+import { pickBasis } from "~/server/services/frequencies/plans.server";
 import {
   describeScan,
   markOwn,
   setRescanRule,
   startScan,
   stopScan,
-} from "../../../server/services/scans.server";
+} from "~/server/services/scan/scans.server";
 import {
   importSweep,
   MAX_SWEEP_FILE_BYTES,
   tooLarge,
-} from "../../../server/services/sweepFiles.server";
-import { allPacksOff } from "../../../server/services/syncs.server";
+} from "~/server/services/scan/sweepFiles.server";
+import { allPacksOff } from "~/server/services/sync/syncs.server";
 import {
   capital,
   count,
@@ -36,29 +36,24 @@ import {
   formatDuration,
   formatSpan,
   listWords,
-} from "../../../contract/messages/format";
-import {
-  airHeadline,
-  airSentences,
-  elsewhereWords,
-  limitWords,
-} from "../../../contract/messages/scan";
-import { scanGoodForMs } from "../../../core/day/channelState";
-import type { RescanRule } from "../../../core/day/facts";
-import type { FrequencyRange } from "../../../core/regulations/region";
-import { formatMhz } from "../../../core/units/frequencyText";
-import { spineOf } from "../../features/air/spectrumOf";
-import { Button } from "../../ui/Button/Button";
-import { SelectField } from "../../ui/Field/Field";
-import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { Progress } from "../../ui/Progress/Progress";
-import type { Reply } from "../../../contract/schemas/reply";
-import { dayIdOf, orNotFound, readIntent, refuse, reply } from "../shared/reply.server";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { currentPlace, useDay } from "../shared/useDay";
-import { useIntent } from "../shared/useIntent";
-import { CartButton, CartOnly } from "../shared/CartOnly";
+} from "~/contract/messages/format";
+import { airHeadline, airSentences, elsewhereWords, limitWords } from "~/contract/messages/scan";
+import { scanGoodForMs } from "~/core/channel/channelState";
+import type { RescanRule } from "~/core/channel/facts";
+import type { FrequencyRange } from "~/core/regulations/region";
+import { formatMhz } from "~/core/units/frequencyText";
+import { spineOf } from "~/app/features/air/spectrumOf";
+import { Button } from "~/app/ui/Button/Button";
+import { SelectField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { Progress } from "~/app/ui/Progress/Progress";
+import type { Reply } from "~/contract/schemas/reply";
+import { dayIdOf, orNotFound, readIntent, refuse, reply } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { currentPlace, useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
+import { CartButton, CartOnly } from "~/app/routes/shared/CartOnly";
 import { scanIntents, type ScanIntent } from "./intents";
 import { QuietPlaces } from "./QuietPlaces";
 import { ScanAbout, UnitQuestion } from "./ScanAbout";
@@ -66,7 +61,7 @@ import { ScanCompare } from "./ScanCompare";
 import { ScanSpine } from "./ScanSpine";
 import { ScanSignals } from "./ScanSignals";
 import { ScanStart } from "./ScanStart";
-import { useLiveScan } from "../shared/useLiveScan";
+import { useLiveScan } from "~/app/routes/shared/useLiveScan";
 import { useUpload } from "./useUpload";
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {

@@ -1,6 +1,6 @@
 import { useCallback, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
-import type { Reply } from "../../../contract/schemas/reply";
+import type { Reply } from "~/contract/schemas/reply";
 
 export interface Upload {
   /** 0 … 1 of the file sent; 1 while the rest of it is read. */

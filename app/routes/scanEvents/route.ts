@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { followScan } from "../../../server/services/scans.server";
-import { dayIdOf } from "../shared/reply.server";
+import { followScan } from "~/server/services/scan/scans.server";
+import { dayIdOf } from "~/app/routes/shared/reply.server";
 
 /** A running scan as server-sent events; an end at once when none runs. */
 export function loader({ params, context, request }: Route.LoaderArgs) {

@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { exportCalendar } from "../../../server/services/preparation.server";
-import { dayIdOf, download, orNotFound } from "../shared/reply.server";
+import { exportCalendar } from "~/server/services/prep/preparation.server";
+import { dayIdOf, download, orNotFound } from "~/app/routes/shared/reply.server";
 
 /** The day's scenes as an iCalendar file. */
 export async function loader({ params, context }: Route.LoaderArgs) {

@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { exportScenes } from "../../../server/services/preparation.server";
-import { dayIdOf, download, orNotFound } from "../shared/reply.server";
+import { exportScenes } from "~/server/services/prep/preparation.server";
+import { dayIdOf, download, orNotFound } from "~/app/routes/shared/reply.server";
 
 /** The day's scenes as a CSV file. */
 export async function loader({ params, context }: Route.LoaderArgs) {

@@ -1,8 +1,8 @@
 import { data } from "react-router";
 import { z } from "zod";
 import type { Route } from "./+types/route";
-import { recentReadings, seamOf } from "../../../server/services/roll.server";
-import { dayIdOf, orNotFound } from "../shared/reply.server";
+import { recentReadings, seamOf } from "~/server/services/roll/roll.server";
+import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
 
 const number = z.string().trim().min(1).transform(Number).pipe(z.number());
 const asked = z.union([

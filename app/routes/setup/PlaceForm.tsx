@@ -1,14 +1,14 @@
 import { useState } from "react";
-import type { PlaceTold } from "../../../server/services/places.server";
-import { formatClock } from "../../../contract/messages/format";
-import { parsePosition, WALL_NAMES } from "../../../contract/messages/place";
-import { sketchOf, WALL_WORDS, type WallWord } from "../../../core/day/placeSketch";
-import { parseClockText } from "../../../core/units/clockText";
-import { PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { NumberField, SelectField, SwitchField, TextField } from "../../ui/Field/Field";
-import { Heading, Panel, Row, Soft } from "../../ui/Page/Page";
-import { Settings } from "../../ui/Page/Split";
-import type { DayView } from "../../../server/services/dayView.server";
+import type { PlaceTold } from "~/server/services/prep/places.server";
+import { formatClock } from "~/contract/messages/format";
+import { parsePosition, WALL_NAMES } from "~/contract/messages/place";
+import { sketchOf, WALL_WORDS, type WallWord } from "~/core/location/placeSketch";
+import { parseClockText } from "~/core/units/clockText";
+import { PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { NumberField, SelectField, SwitchField, TextField } from "~/app/ui/Field/Field";
+import { Heading, Panel, Row, Soft } from "~/app/ui/Page/Page";
+import { Settings } from "~/app/ui/Page/Split";
+import type { DayView } from "~/server/services/day/dayView.server";
 
 type Place = DayView["places"][number];
 const DAY_MS = 86_400_000;

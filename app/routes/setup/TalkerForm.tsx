@@ -1,12 +1,12 @@
 import { useState } from "react";
-import type { ChannelView, DayView } from "../../../server/services/dayView.server";
-import { pairing } from "../../../core/kit/match";
-import { packModel, receiverModel } from "../../../core/kit/models";
-import { EFFORTS, WEARS } from "../../features/channel/choices";
-import { PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { SelectField, TextField } from "../../ui/Field/Field";
-import { Heading, Panel, Row, Soft } from "../../ui/Page/Page";
-import { Settings } from "../../ui/Page/Split";
+import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
+import { pairing } from "~/core/kit/match";
+import { packModel, receiverModel } from "~/core/kit/models";
+import { EFFORTS, WEARS } from "~/app/features/channel/choices";
+import { PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { SelectField, TextField } from "~/app/ui/Field/Field";
+import { Heading, Panel, Row, Soft } from "~/app/ui/Page/Page";
+import { Settings } from "~/app/ui/Page/Split";
 import type { SetupIntent } from "./intents";
 
 interface Props {

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { WALL_WORDS, type WallWord } from "../../../core/day/placeSketch";
+import { WALL_WORDS, type WallWord } from "~/core/location/placeSketch";
 
 const seenVersion = z.number().int().min(0);
 const id = z.number().int().positive();

@@ -1,24 +1,24 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Route } from "./+types/route";
-import { requireDay } from "../../../server/services/dayView.server";
+import { requireDay } from "~/server/services/day/dayView.server";
 import {
   addPlace,
   changePlace,
   copyPlace,
   removePlace,
   undoPlaces,
-} from "../../../server/services/places.server";
-import { getPreparation } from "../../../server/services/preparation.server";
-import { changeDay, getShoots } from "../../../server/services/shoots.server";
+} from "~/server/services/prep/places.server";
+import { getPreparation } from "~/server/services/prep/preparation.server";
+import { changeDay, getShoots } from "~/server/services/shoots/shoots.server";
 import {
   addTalker,
   addTalkersOfScenes,
   changeTalker,
   removeTalker,
   restoreTalker,
-} from "../../../server/services/talkers.server";
-import { newestList } from "../../../server/services/versionedLists.server";
+} from "~/server/services/prep/talkers.server";
+import { newestList } from "~/server/services/prep/versionedLists.server";
 import {
   capital,
   count,
@@ -27,24 +27,24 @@ import {
   formatMetres,
   listWords,
   numberWord,
-} from "../../../contract/messages/format";
-import { WALL_NAMES } from "../../../contract/messages/place";
-import { PORT_ELLERY_SITES } from "../../../core/simulator/portEllery";
-import { sketchOf } from "../../../core/day/placeSketch";
-import { receiverModel } from "../../../core/kit/models";
-import { LegalFlag } from "../../features/channel/LegalFlag";
-import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { NumberField, SelectField, TextField } from "../../ui/Field/Field";
-import { Mark } from "../../ui/Mark/Mark";
-import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
-import { Settings } from "../../ui/Page/Split";
-import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { useDay } from "../shared/useDay";
-import { useIntent } from "../shared/useIntent";
+} from "~/contract/messages/format";
+import { WALL_NAMES } from "~/contract/messages/place";
+import { sketchOf } from "~/core/location/placeSketch";
+import { receiverModel } from "~/core/kit/models";
+import { LegalFlag } from "~/app/features/channel/LegalFlag";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
+import { Mark } from "~/app/ui/Mark/Mark";
+import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
+import { Settings } from "~/app/ui/Page/Split";
+import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
 import { setupIntents, type SetupIntent } from "./intents";
 import { PlaceForm } from "./PlaceForm";
 import { NewTalker, TalkerForm } from "./TalkerForm";
+import { practiceSites } from "~/server/services/training/practiceDay.server";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
@@ -64,9 +64,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
       scenes.flatMap((s) => (s.placeId === null ? [] : [[s.placeId, true]])),
     ),
     without: findings.flatMap((f) => (f.code === "talker-without-channel" ? [f.talker] : [])),
-    airs: day.isPractice
-      ? PORT_ELLERY_SITES.map((s) => ({ id: s.key, label: s.key.replace("-", " ") }))
-      : [],
+    airs: practiceSites(day),
   };
 }
 

@@ -1,5 +1,5 @@
 import type { ComponentProps, ReactNode } from "react";
-import { Button, PrimaryButton } from "../../ui/Button/Button";
+import { Button, PrimaryButton } from "~/app/ui/Button/Button";
 import { useWho } from "./useWho";
 
 /** Whether the cart itself looks, and not a guest's phone. */

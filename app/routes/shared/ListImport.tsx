@@ -2,14 +2,14 @@ import { useState, type ReactNode } from "react";
 import { FileTrigger } from "react-aria-components";
 import { useFetcher } from "react-router";
 import styled from "styled-components";
-import { count } from "../../../contract/messages/format";
-import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { SelectField } from "../../ui/Field/Field";
-import { Notice } from "../../ui/Notice/Notice";
-import { Figure, Heading, Panel, Row, Soft, Stack, Table } from "../../ui/Page/Page";
-import { Settings } from "../../ui/Page/Split";
-import { Status } from "../../ui/Status/Status";
-import type { Reply } from "../../../contract/schemas/reply";
+import { count } from "~/contract/messages/format";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { SelectField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Figure, Heading, Panel, Row, Soft, Stack, Table } from "~/app/ui/Page/Page";
+import { Settings } from "~/app/ui/Page/Split";
+import { Status } from "~/app/ui/Status/Status";
+import type { Reply } from "~/contract/schemas/reply";
 
 /** A list as the server understood it, nothing kept yet. */
 export interface ListPreview<Field extends string, RowOf> {

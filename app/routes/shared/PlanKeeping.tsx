@@ -1,8 +1,8 @@
-import { Button, QuietButton } from "../../ui/Button/Button";
-import { Notice } from "../../ui/Notice/Notice";
-import { planProblems } from "../../../core/location/floorPlan";
-import { planProblemWords } from "../../../contract/messages/plan";
-import { capital, listWords } from "../../../contract/messages/format";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { planProblems } from "~/core/location/floorPlan";
+import { planProblemWords } from "~/contract/messages/plan";
+import { capital, listWords } from "~/contract/messages/format";
 import type { PlanInHand } from "./usePlan";
 
 /** Whether the plan in hand is kept; and if not, why, and what can be done. */

@@ -1,6 +1,6 @@
-import { QuietButton } from "../../ui/Button/Button";
-import { Notice } from "../../ui/Notice/Notice";
-import type { Reply } from "../../../contract/schemas/reply";
+import { QuietButton } from "~/app/ui/Button/Button";
+import { Notice } from "~/app/ui/Notice/Notice";
+import type { Reply } from "~/contract/schemas/reply";
 
 /** What came of the last intent, with its undo where there is one. */
 export function ReplyNotice<Intent extends object>({

@@ -1,4 +1,4 @@
-import type { Reply } from "../../../contract/schemas/reply";
+import type { Reply } from "~/contract/schemas/reply";
 
 /** An action that the cart never answered is a refusal in words, not a broken screen. */
 export async function answerOrAway<T>(serverAction: () => Promise<T>): Promise<T | Reply> {

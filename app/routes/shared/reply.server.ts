@@ -1,10 +1,10 @@
 import { create as contentDisposition } from "content-disposition";
 import { data } from "react-router";
 import { z } from "zod";
-import type { Result } from "../../../core/units/result";
-import type { ServiceError } from "../../../contract/schemas/serviceError";
-import { serviceErrorWords } from "../../../contract/messages/error";
-import type { Reply } from "../../../contract/schemas/reply";
+import type { Result } from "~/core/units/result";
+import type { ServiceError } from "~/contract/schemas/serviceError";
+import { serviceErrorWords } from "~/contract/messages/error";
+import type { Reply } from "~/contract/schemas/reply";
 
 const dayParams = z.object({
   dayId: z

@@ -1,6 +1,6 @@
 import { useOutletContext } from "react-router";
-import type { DayView } from "../../../server/services/dayView.server";
-import type { Names } from "../../../contract/messages/day";
+import type { DayView } from "~/server/services/day/dayView.server";
+import type { Names } from "~/contract/messages/day";
 
 /** The day that the frame around a screen has loaded. */
 export const useDay = (): DayView => useOutletContext<DayView>();

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { chosenChannel } from "../../features/channel/ChannelChooser";
+import { chosenChannel } from "~/app/features/channel/ChannelChooser";
 
 /**
  * Whether what a form is about was changed by somebody else since it was opened: the form begins

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useFetcher, useRevalidator } from "react-router";
-import { useLiveState } from "../../features/live/useLive";
-import type { Reply } from "../../../contract/schemas/reply";
+import { useLiveState } from "~/app/features/live/useLive";
+import type { Reply } from "~/contract/schemas/reply";
 import { useMay } from "./useMay";
 
 /**

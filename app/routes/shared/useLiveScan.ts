@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
-import type { ScanEvent, ScanPart } from "../../../server/services/scanJobs.server";
-import type { SpectrumTrace } from "../../charts/spectrum/spectrumLayout";
+import type { ScanEvent, ScanPart } from "~/server/services/scan/scanJobs.server";
+import type { SpectrumTrace } from "~/app/charts/spectrum/spectrumLayout";
 
 export interface LiveScan {
   status: "idle" | "running" | "stored" | "stopped" | "failed";

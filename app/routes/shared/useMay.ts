@@ -1,5 +1,6 @@
 import { useCallback } from "react";
 import { useLocation } from "react-router";
+import { screenAt } from "./addresses";
 import { useWho } from "./useWho";
 
 /**
@@ -10,7 +11,7 @@ import { useWho } from "./useWho";
 export function useMay(action?: string): (intent: string) => boolean {
   const { rights } = useWho();
   const { pathname } = useLocation();
-  const screen = (action ?? pathname).split("/")[3] ?? "day";
+  const screen = screenAt((action ?? pathname).split("/")[3]);
   return useCallback(
     (intent) => rights === null || rights.intents.includes(`${screen}/${intent}`),
     [rights, screen],

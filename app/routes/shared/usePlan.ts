@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useState } from "react";
-import type { PlaceRange } from "../../../server/services/placePlans.server";
-import type { FloorPlan, PlanPicture } from "../../../core/location/floorPlan";
-import type { RangeIntent } from "../range/intents";
+import type { PlaceRange } from "~/server/services/range/placePlans.server";
+import type { FloorPlan, PlanPicture } from "~/core/location/floorPlan";
+import type { RangeIntent } from "~/app/routes/range/intents";
 import { useIntent } from "./useIntent";
 import { useSame } from "./useSame";
 

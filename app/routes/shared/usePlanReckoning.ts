@@ -1,12 +1,12 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { PlaceRange, Walker } from "../../../server/services/placePlans.server";
-import type { FloorPlan } from "../../../core/location/floorPlan";
-import type { WalkForecast } from "../../../core/location/forecast";
-import type { RankedHelp } from "../../../core/location/search";
-import { mwToDbm } from "../../../core/simulator/site";
-import type { AskedWalk, PlanMap } from "../../../workers/place/place.api";
+import type { PlaceRange, Walker } from "~/server/services/range/placePlans.server";
+import type { FloorPlan } from "~/core/location/floorPlan";
+import type { WalkForecast } from "~/core/location/forecast";
+import type { RankedHelp } from "~/core/location/search";
+import { mwToDbm } from "~/core/units/decibels";
+import type { AskedWalk, PlanMap } from "~/workers/place/place.api";
 import { useSame } from "./useSame";
-import { askHelps, PlanDesk } from "../../../workers/place/place.client";
+import { askHelps, PlanDesk } from "~/workers/place/place.client";
 
 export interface WalkedBy extends AskedWalk {
   walker: Walker;

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef } from "react";
-import type { Reply } from "../../../contract/schemas/reply";
+import type { Reply } from "~/contract/schemas/reply";
 
 /** Puts away what was typed once it was taken, and not before: refused, it stays to be sent again.
  * @param reply - the screen's newest answer

@@ -2,12 +2,12 @@ import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import { useFetcher } from "react-router";
 import styled from "styled-components";
-import { count, formatDate, listWords } from "../../../contract/messages/format";
-import type { ArchivePreview } from "../../../server/services/shootArchive.server";
-import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { Notice } from "../../ui/Notice/Notice";
-import { Heading, Panel, Row, Soft, Stack } from "../../ui/Page/Page";
-import type { ArchiveReply } from "../archive/route";
+import { count, formatDate, listWords } from "~/contract/messages/format";
+import type { ArchivePreview } from "~/server/services/shoots/shootArchive.server";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Heading, Panel, Row, Soft, Stack } from "~/app/ui/Page/Page";
+import type { ArchiveReply } from "~/app/routes/archive/route";
 
 const STANDING: Record<
   ArchivePreview["days"][number]["standing"],

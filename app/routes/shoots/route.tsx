@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link, redirect } from "react-router";
 import type { Route } from "./+types/route";
-import { knownRegions } from "../../../server/services/regions.server";
+import { knownRegions } from "~/server/services/frequencies/regions.server";
 import {
   changeDay,
   copyDay,
@@ -10,17 +10,17 @@ import {
   newShoot,
   renameShootTo,
   type ShootsView,
-} from "../../../server/services/shoots.server";
-import { capital, count, formatDate, listWords } from "../../../contract/messages/format";
-import { Button, PrimaryButton, QuietButton } from "../../ui/Button/Button";
-import { ThemeToggle } from "../../features/frame/ThemeToggle";
-import { SelectField, SwitchField, TextField } from "../../ui/Field/Field";
-import { AwayPage } from "../../ui/Page/Away";
-import { Answer, Heading, Panel, Row, Soft, Stack, Sub, Table } from "../../ui/Page/Page";
-import { Settings } from "../../ui/Page/Split";
-import { readIntent, reply } from "../shared/reply.server";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { useIntent } from "../shared/useIntent";
+} from "~/server/services/shoots/shoots.server";
+import { capital, count, formatDate, listWords } from "~/contract/messages/format";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { ThemeToggle } from "~/app/features/frame/ThemeToggle";
+import { SelectField, SwitchField, TextField } from "~/app/ui/Field/Field";
+import { AwayPage } from "~/app/ui/Page/Away";
+import { Answer, Heading, Panel, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
+import { Settings } from "~/app/ui/Page/Split";
+import { readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useIntent } from "~/app/routes/shared/useIntent";
 import { OpenArchive } from "./OpenArchive";
 import { shootsIntents, type ShootsIntent } from "./intents";
 
@@ -133,7 +133,7 @@ export default function ShootsScreen({ loaderData: { view, regions } }: Route.Co
           ))}
         <OpenArchive />
         <Row>
-          <Link to="/keep">Copies of everything</Link>
+          <Link to="/backups">Copies of everything</Link>
           <Link to="/practice">Practise without any gear</Link>
         </Row>
         {gone.length > 0 && (

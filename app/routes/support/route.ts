@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { supportReport } from "../../../server/services/support.server";
-import { download } from "../shared/reply.server";
+import { supportReport } from "~/server/services/shoots/support.server";
+import { download } from "~/app/routes/shared/reply.server";
 
 /** What somebody who helps needs to know of this program. */
 export function loader({ context }: Route.LoaderArgs) {

@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { exportSweep } from "../../../server/services/sweepFiles.server";
-import { dayIdOf, download, notFound, orNotFound } from "../shared/reply.server";
+import { exportSweep } from "~/server/services/scan/sweepFiles.server";
+import { dayIdOf, download, notFound, orNotFound } from "~/app/routes/shared/reply.server";
 
 /** One scan as a file: columns, rows or the application's own JSON. */
 export async function loader({ params, context }: Route.LoaderArgs) {

@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { importSweepStream } from "../../../server/services/sweepFiles.server";
-import { dayIdOf, refuse, reply } from "../shared/reply.server";
+import { importSweepStream } from "~/server/services/scan/sweepFiles.server";
+import { dayIdOf, refuse, reply } from "~/app/routes/shared/reply.server";
 
 /**
  * Takes one sweep file as it comes in, however long: it is read piece by piece. The name goes along

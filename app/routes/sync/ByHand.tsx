@@ -1,14 +1,14 @@
 import { useState } from "react";
-import type { ChannelView } from "../../../server/services/dayView.server";
-import type { Seen } from "../../../contract/schemas/seen";
-import { frequencyTextErrorWords } from "../../../contract/messages/words";
-import { shownAs } from "../../../core/kit/modelText";
-import type { PackModel, ReceiverModel } from "../../../core/kit/models";
-import { SELF_CHOSEN_HZ } from "../../../core/day/channelState";
-import { formatMhz, parseFrequencyText } from "../../../core/units/frequencyText";
-import { Button } from "../../ui/Button/Button";
-import { TextField } from "../../ui/Field/Field";
-import { Row, Soft } from "../../ui/Page/Page";
+import type { ChannelView } from "~/server/services/day/dayView.server";
+import type { Seen } from "~/contract/schemas/seen";
+import { frequencyTextErrorWords } from "~/contract/messages/words";
+import { shownAs } from "~/core/kit/modelText";
+import type { PackModel, ReceiverModel } from "~/core/kit/models";
+import { SELF_CHOSEN_HZ } from "~/core/channel/channelState";
+import { formatMhz, parseFrequencyText } from "~/core/units/frequencyText";
+import { Button } from "~/app/ui/Button/Button";
+import { TextField } from "~/app/ui/Field/Field";
+import { Row, Soft } from "~/app/ui/Page/Page";
 
 interface ByHandProps {
   channel: ChannelView;

@@ -1,11 +1,11 @@
 import { useState } from "react";
 import styled from "styled-components";
-import type { DrillView } from "../../../server/services/drill.server";
-import { capital, count, formatDuration } from "../../../contract/messages/format";
-import { Button, QuietButton } from "../../ui/Button/Button";
-import { Panel, Row, Soft } from "../../ui/Page/Page";
-import { Status } from "../../ui/Status/Status";
-import { CartButton } from "../shared/CartOnly";
+import type { DrillView } from "~/server/services/training/drill.server";
+import { capital, count, formatDuration } from "~/contract/messages/format";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { Panel, Row, Soft } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
+import { CartButton } from "~/app/routes/shared/CartOnly";
 import type { SyncIntent } from "./intents";
 
 const KIND_WORDS: Record<DrillView["faults"][number]["kind"], string> = {

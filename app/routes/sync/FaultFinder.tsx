@@ -1,13 +1,13 @@
 import { useState } from "react";
 import styled from "styled-components";
-import { CAUSE_WORDS, CHECK_WORDS, TOUCH_CAUTION } from "../../../contract/messages/fault";
-import { capital } from "../../../contract/messages/format";
-import { type CheckId, CHECKS } from "../../../core/faults/causes";
-import { type ChannelKnowledge, knownOf, meterSays } from "../../../core/faults/dayKnows";
-import { type Finding, nextChecks, rankCauses } from "../../../core/faults/faultFinder";
-import { Button, QuietButton } from "../../ui/Button/Button";
-import { SelectField } from "../../ui/Field/Field";
-import { Figure, Panel, Row, Soft, Stack } from "../../ui/Page/Page";
+import { CAUSE_WORDS, CHECK_WORDS, TOUCH_CAUTION } from "~/contract/messages/fault";
+import { capital } from "~/contract/messages/format";
+import { type CheckId, CHECKS } from "~/core/troubleshooting/causes";
+import { type ChannelKnowledge, knownOf, meterSays } from "~/core/troubleshooting/dayKnows";
+import { type Finding, nextChecks, rankCauses } from "~/core/troubleshooting/faultFinder";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { SelectField } from "~/app/ui/Field/Field";
+import { Figure, Panel, Row, Soft, Stack } from "~/app/ui/Page/Page";
 
 const SHOWN_CAUSES = 3;
 const SURE_ENOUGH = 0.8;

@@ -1,18 +1,18 @@
 import styled from "styled-components";
-import type { ChannelView, DayView, PackView } from "../../../server/services/dayView.server";
-import type { Seen } from "../../../contract/schemas/seen";
-import { stretchesWords } from "../../../contract/messages/format";
-import { pairProblemWords } from "../../../contract/messages/prep";
-import { canBeSet } from "../../../core/coordination/tuning";
-import { pairing } from "../../../core/kit/match";
-import { packModel, receiverModel } from "../../../core/kit/models";
-import { formatMhz } from "../../../core/units/frequencyText";
-import { Button, QuietButton } from "../../ui/Button/Button";
-import { SelectField, SwitchField } from "../../ui/Field/Field";
-import { Figure, Panel, Soft } from "../../ui/Page/Page";
-import { Status } from "../../ui/Status/Status";
-import { namesOf } from "../shared/useDay";
-import { CartOnly } from "../shared/CartOnly";
+import type { ChannelView, DayView, PackView } from "~/server/services/day/dayView.server";
+import type { Seen } from "~/contract/schemas/seen";
+import { stretchesWords } from "~/contract/messages/format";
+import { pairProblemWords } from "~/contract/messages/prep";
+import { canBeSet } from "~/core/coordination/problem/tuning";
+import { pairing } from "~/core/kit/match";
+import { packModel, receiverModel } from "~/core/kit/models";
+import { formatMhz } from "~/core/units/frequencyText";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { SelectField, SwitchField } from "~/app/ui/Field/Field";
+import { Figure, Panel, Soft } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
+import { namesOf } from "~/app/routes/shared/useDay";
+import { CartOnly } from "~/app/routes/shared/CartOnly";
 import type { SyncIntent } from "./intents";
 
 interface PacksProps {

@@ -1,16 +1,16 @@
 import { useState } from "react";
 import styled from "styled-components";
-import type { ChannelView } from "../../../server/services/dayView.server";
-import type { Seen } from "../../../contract/schemas/seen";
-import { listWords, numberWord } from "../../../contract/messages/format";
-import { PROOF_CHANGE_WORDS, PROOF_WORDS, proofStateWords } from "../../../contract/messages/proof";
-import { isNeeded } from "../../../core/day/proof";
-import { PROOF, type ProofPart } from "../../../core/day/proofParts";
-import { Button, QuietButton } from "../../ui/Button/Button";
-import { TextField } from "../../ui/Field/Field";
-import { Row, Soft } from "../../ui/Page/Page";
-import { PHONE } from "../../ui/theme/theme";
-import { Status } from "../../ui/Status/Status";
+import type { ChannelView } from "~/server/services/day/dayView.server";
+import type { Seen } from "~/contract/schemas/seen";
+import { listWords, numberWord } from "~/contract/messages/format";
+import { PROOF_CHANGE_WORDS, PROOF_WORDS, proofStateWords } from "~/contract/messages/proof";
+import { isNeeded } from "~/core/channel/verification";
+import { PROOF, type ProofPart } from "~/core/channel/verificationParts";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { TextField } from "~/app/ui/Field/Field";
+import { Row, Soft } from "~/app/ui/Page/Page";
+import { PHONE } from "~/app/ui/theme/theme";
+import { Status } from "~/app/ui/Status/Status";
 
 /** Parts that a figure may be noted with: what the receiver's own scale reads. */
 const WITH_FIGURE: readonly ProofPart[] = ["silent", "rf"];

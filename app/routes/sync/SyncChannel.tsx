@@ -1,38 +1,33 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import styled from "styled-components";
-import { canBeSet } from "../../../core/coordination/tuning";
-import { pairing } from "../../../core/kit/match";
-import type { ChannelView, DayView, PackView } from "../../../server/services/dayView.server";
-import { syncWords } from "../../../contract/messages/day";
-import type { Seen, SeenItem } from "../../../contract/schemas/seen";
-import { settingStepWords } from "../../../contract/messages/setting";
-import { mhz, stretchesWords } from "../../../contract/messages/format";
-import type { MeterReading } from "../../../core/simulator/rig";
-import type { ChannelKnowledge } from "../../../core/faults/dayKnows";
-import {
-  type PackModel,
-  packModel,
-  type ReceiverModel,
-  receiverModel,
-} from "../../../core/kit/models";
-import { settingSteps } from "../../../core/kit/settingSteps";
-import { shownAs } from "../../../core/kit/modelText";
-import { formatMhz } from "../../../core/units/frequencyText";
-import { pickedHz } from "../../../core/day/pickedFrequency";
-import { LegalFlag } from "../../features/channel/LegalFlag";
-import { Meter } from "../../features/channel/Meter";
-import { Button, QuietButton } from "../../ui/Button/Button";
-import { SwitchField } from "../../ui/Field/Field";
-import { Mark } from "../../ui/Mark/Mark";
-import { BigFigure, Row, Soft } from "../../ui/Page/Page";
-import { Status } from "../../ui/Status/Status";
-import { PHONE } from "../../ui/theme/theme";
-import { namesOf } from "../shared/useDay";
+import { canBeSet } from "~/core/coordination/problem/tuning";
+import { pairing } from "~/core/kit/match";
+import type { ChannelView, DayView, PackView } from "~/server/services/day/dayView.server";
+import { syncWords } from "~/contract/messages/day";
+import type { Seen, SeenItem } from "~/contract/schemas/seen";
+import { settingStepWords } from "~/contract/messages/setting";
+import { mhz, stretchesWords } from "~/contract/messages/format";
+import type { MeterReading } from "~/core/devices/readings";
+import type { ChannelKnowledge } from "~/core/troubleshooting/dayKnows";
+import { type PackModel, packModel, type ReceiverModel, receiverModel } from "~/core/kit/models";
+import { settingSteps } from "~/core/kit/settingSteps";
+import { shownAs } from "~/core/kit/modelText";
+import { formatMhz } from "~/core/units/frequencyText";
+import { pickedHz } from "~/core/channel/pickedFrequency";
+import { LegalFlag } from "~/app/features/channel/LegalFlag";
+import { Meter } from "~/app/features/channel/Meter";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { SwitchField } from "~/app/ui/Field/Field";
+import { Mark } from "~/app/ui/Mark/Mark";
+import { BigFigure, Row, Soft } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
+import { PHONE } from "~/app/ui/theme/theme";
+import { namesOf } from "~/app/routes/shared/useDay";
 import { AlsoPacks, PacksAndCells } from "./PacksAndCells";
 import { ByHand } from "./ByHand";
 import { FaultFinder } from "./FaultFinder";
-import { CartButton, CartOnly } from "../shared/CartOnly";
+import { CartButton, CartOnly } from "~/app/routes/shared/CartOnly";
 import type { SyncIntent } from "./intents";
 import { withWaiting } from "./waiting";
 import { ProofList } from "./ProofList";

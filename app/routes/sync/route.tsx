@@ -1,15 +1,15 @@
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import type { ChannelView } from "../../../server/services/dayView.server";
-import type { Seen } from "../../../contract/schemas/seen";
-import { SELF_CHOSEN_HZ } from "../../../core/day/channelState";
-import { pickedHz } from "../../../core/day/pickedFrequency";
-import { requireDay } from "../../../server/services/dayView.server";
-import { drillOf, endDrill, hideFaults } from "../../../server/services/drill.server";
-import { pairPack } from "../../../server/services/pairings.server";
-import { setPackPower } from "../../../server/services/preparation.server";
-import { moveToSpare } from "../../../server/services/plans.server";
+import type { ChannelView } from "~/server/services/day/dayView.server";
+import type { Seen } from "~/contract/schemas/seen";
+import { SELF_CHOSEN_HZ } from "~/core/channel/channelState";
+import { pickedHz } from "~/core/channel/pickedFrequency";
+import { requireDay } from "~/server/services/day/dayView.server";
+import { drillOf, endDrill, hideFaults } from "~/server/services/training/drill.server";
+import { pairPack } from "~/server/services/sync/pairings.server";
+import { setPackPower } from "~/server/services/prep/preparation.server";
+import { moveToSpare } from "~/server/services/frequencies/plans.server";
 import {
   handlePack,
   prove,
@@ -19,28 +19,28 @@ import {
   syncPack,
   takeSyncBack,
   usePack as takePack,
-} from "../../../server/services/syncs.server";
-import { capital, count, mhz, numberWord } from "../../../contract/messages/format";
-import { outboxOf, useOutbox } from "../../features/live/outbox";
-import { useLiveState } from "../../features/live/useLive";
-import { useNow } from "../../features/frame/useNow";
-import { QuietButton } from "../../ui/Button/Button";
-import { Notice } from "../../ui/Notice/Notice";
-import { Answer, Row, Soft, Stack, Sub } from "../../ui/Page/Page";
-import { dayIdOf, orNotFound, readIntent, reply } from "../shared/reply.server";
-import { answerOrAway } from "../shared/away";
-import { ReplyNotice } from "../shared/ReplyNotice";
-import { useDay } from "../shared/useDay";
-import { useIntent } from "../shared/useIntent";
+} from "~/server/services/sync/syncs.server";
+import { capital, count, mhz, numberWord } from "~/contract/messages/format";
+import { outboxOf, useOutbox } from "~/app/features/live/outbox";
+import { useLiveState } from "~/app/features/live/useLive";
+import { useNow } from "~/app/features/frame/useNow";
+import { QuietButton } from "~/app/ui/Button/Button";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { answerOrAway } from "~/app/routes/shared/away";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
 import { Drill } from "./Drill";
-import { CartButton, CartOnly, CartPrimaryButton } from "../shared/CartOnly";
+import { CartButton, CartOnly, CartPrimaryButton } from "~/app/routes/shared/CartOnly";
 import { syncIntents, type SyncIntent } from "./intents";
 import { SyncChannel } from "./SyncChannel";
 import { useMeters } from "./useMeters";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const loaded = orNotFound(await requireDay(context.app, dayIdOf(params)));
-  return { drill: drillOf(context.app, loaded) };
+  return { drill: await drillOf(context.app, loaded) };
 }
 
 export const clientLoader = ({ serverLoader }: Route.ClientLoaderArgs) =>
@@ -144,7 +144,7 @@ export default function SyncScreen({ loaderData: { drill } }: Route.ComponentPro
             ? "Receiver first, then the pack to match. Proved means: pack off, nothing on the meter; pack on, RF and audio."
             : "Accept a set of frequencies under Pick; then the receivers are set to it, and the packs to the receivers."}{" "}
           <CartOnly>
-            <Link to={`/day/${view.day.id}/one`}>One channel after the other</Link>
+            <Link to={`/day/${view.day.id}/guided-setup`}>One channel after the other</Link>
           </CartOnly>
         </Sub>
       </div>

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { MeterReading } from "../../../core/simulator/rig";
+import type { MeterReading } from "~/core/devices/readings";
 
 const EVERY_MS = 700;
 

@@ -1,6 +1,6 @@
-import type { ChannelView } from "../../../server/services/dayView.server";
-import type { SeenItem } from "../../../contract/schemas/seen";
-import { isGoodOutcome } from "../../../core/day/proofParts";
+import type { ChannelView } from "~/server/services/day/dayView.server";
+import type { SeenItem } from "~/contract/schemas/seen";
+import { isGoodOutcome } from "~/core/channel/verificationParts";
 
 /**
  * What a channel's proof looks like with what waits to be sent: a tick shows at once, whether the

@@ -1,6 +1,6 @@
 import type { Route } from "./+types/route";
-import { exportUnits } from "../../../server/services/kits.server";
-import { dayIdOf, download, orNotFound } from "../shared/reply.server";
+import { exportUnits } from "~/server/services/prep/kits.server";
+import { dayIdOf, download, orNotFound } from "~/app/routes/shared/reply.server";
 
 /** The units of the case as a CSV file. */
 export async function loader({ params, context }: Route.LoaderArgs) {

@@ -1,6 +1,6 @@
 import { Button as AriaButton, ToggleButton as AriaToggleButton } from "react-aria-components";
 import styled, { css } from "styled-components";
-import { TARGET_PX } from "../theme/theme";
+import { TARGET_PX } from "~/app/ui/theme/theme";
 
 const shape = css`
   display: inline-flex;

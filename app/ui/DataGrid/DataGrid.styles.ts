@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { TARGET_PX } from "../theme/theme";
+import { TARGET_PX } from "~/app/ui/theme/theme";
 
 export const Tools = styled.div`
   display: flex;

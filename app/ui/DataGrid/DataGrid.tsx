@@ -9,7 +9,7 @@ import {
 } from "@tanstack/react-table";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { type KeyboardEvent, type ReactNode, useMemo, useRef, useState } from "react";
-import { TextField } from "../Field/Field";
+import { TextField } from "~/app/ui/Field/Field";
 import * as S from "./DataGrid.styles";
 
 export type CellEdit<Row> =

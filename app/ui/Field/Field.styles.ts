@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { MONO, TARGET_PX } from "../theme/theme";
+import { MONO, TARGET_PX } from "~/app/ui/theme/theme";
 
 export const Field = styled.div`
   display: flex;

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import styled from "styled-components";
-import { PHONE } from "../theme/theme";
+import { PHONE } from "~/app/ui/theme/theme";
 
 /** A page beside the days: what lies over all of them. */
 export function AwayPage({ head, children }: { head: ReactNode; children: ReactNode }) {

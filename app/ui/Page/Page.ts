@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { MONO, PHONE } from "../theme/theme";
+import { MONO, PHONE } from "~/app/ui/theme/theme";
 
 /** The answer of a screen, in its first line. */
 export const Answer = styled.h1`

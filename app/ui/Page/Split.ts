@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { PHONE } from "../theme/theme";
+import { PHONE } from "~/app/ui/theme/theme";
 
 /** A list at the left, the work on one of it beside. */
 export const Split = styled.div`

@@ -1,6 +1,6 @@
 import { Label, ProgressBar as AriaProgressBar } from "react-aria-components";
 import styled from "styled-components";
-import { MONO } from "../theme/theme";
+import { MONO } from "~/app/ui/theme/theme";
 
 export function Progress({
   label,

@@ -10,7 +10,7 @@ import {
   type ArchiveTable,
   columnsOf,
   fitsColumn,
-} from "../../../core/day/archiveTables";
+} from "~/core/archive/archiveTables";
 
 /** Tells Sequelize the tables as the migrations make them. Only repositories import this. */
 export interface DayRow {

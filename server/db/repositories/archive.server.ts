@@ -6,8 +6,8 @@ import {
   columnsOf,
   type PlainRow,
   type PlainTables,
-} from "../../../core/day/archiveTables";
-import type { Database } from "../connection.server";
+} from "~/core/archive/archiveTables";
+import type { Database } from "~/server/db/connection.server";
 
 /** Which number a row has on the other side, table by table. */
 export class Numbers {

@@ -1,9 +1,9 @@
 import type { Transaction } from "sequelize";
-import type { Channel } from "../../../core/day/facts";
-import type { Effort } from "../../../core/audio/levelChain";
-import type { Wear } from "../../../core/radio/antenna";
-import type { Database } from "../connection.server";
-import { watchKit } from "../kitWatch.server";
+import type { Channel } from "~/core/channel/facts";
+import type { Effort } from "~/core/audio/levelChain";
+import type { Wear } from "~/core/radio/antenna";
+import type { Database } from "~/server/db/connection.server";
+import { watchKit } from "~/server/db/kitWatch.server";
 
 /** A talker's path as it is stored: who, how they speak and wear it, and which units carry it. */
 export interface StoredChannel extends Pick<

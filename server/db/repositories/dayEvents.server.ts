@@ -1,8 +1,8 @@
 import { isDeepStrictEqual } from "node:util";
 import { Op, type Transaction, type WhereOptions } from "sequelize";
-import type { DayEvent, DayHappening, HappeningKind } from "../../../core/day/dayEvents";
-import type { Database } from "../connection.server";
-import type { DayEventRow } from "../models/models.server";
+import type { DayEvent, DayHappening, HappeningKind } from "~/core/report/dayEvents";
+import type { Database } from "~/server/db/connection.server";
+import type { DayEventRow } from "~/server/db/models/models.server";
 
 const toEvent = ({ id, atMs, placeId, who, dataJson }: DayEventRow): DayEvent => ({
   id,

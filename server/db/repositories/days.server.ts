@@ -1,9 +1,9 @@
 import { randomUUID } from "node:crypto";
 import type { Transaction } from "sequelize";
-import type { ProfileName } from "../../../core/coordination/profile";
-import type { RescanRule } from "../../../core/day/facts";
-import type { Database } from "../connection.server";
-import type { DayRow } from "../models/models.server";
+import type { ProfileName } from "~/core/coordination/problem/profile";
+import type { RescanRule } from "~/core/channel/facts";
+import type { Database } from "~/server/db/connection.server";
+import type { DayRow } from "~/server/db/models/models.server";
 import { appendVersion, type DayPlace, newestVersions, newestItems } from "./versionedLists.server";
 
 export type { DayPlace } from "./versionedLists.server";

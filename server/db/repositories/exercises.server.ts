@@ -1,6 +1,6 @@
 import type { Transaction } from "sequelize";
-import type { ExerciseKind } from "../../../core/training/exercise";
-import type { Database } from "../connection.server";
+import type { ExerciseKind } from "~/core/training/exercise";
+import type { Database } from "~/server/db/connection.server";
 
 /** How an exercise went once. */
 export interface ExerciseResult {

@@ -1,5 +1,5 @@
 import type { Transaction } from "sequelize";
-import type { Database } from "../connection.server";
+import type { Database } from "~/server/db/connection.server";
 
 /** A picture under a plan. @returns its number */
 export async function insertPicture(

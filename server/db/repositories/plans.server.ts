@@ -1,8 +1,8 @@
 import type { Transaction } from "sequelize";
-import type { PlanRecord } from "../../../core/day/facts";
-import type { ProfileChoice } from "../../../core/coordination/profile";
-import type { Allowances } from "../../../core/coordination/relations";
-import type { Database } from "../connection.server";
+import type { PlanRecord } from "~/core/channel/facts";
+import type { ProfileChoice } from "~/core/coordination/problem/profile";
+import type { Allowances } from "~/core/coordination/rules/relations";
+import type { Database } from "~/server/db/connection.server";
 
 export interface StoredPick {
   channelId: number;

@@ -1,12 +1,7 @@
 import { Op, type Transaction } from "sequelize";
-import {
-  type PieceSummary,
-  PIECE_MS,
-  type ReadingPiece,
-  summaryOf,
-} from "../../../core/monitor/timeline";
-import type { Database } from "../connection.server";
-import type { ReadingsRow } from "../models/models.server";
+import { type PieceSummary, PIECE_MS, type ReadingPiece, summaryOf } from "~/core/monitor/timeline";
+import type { Database } from "~/server/db/connection.server";
+import type { ReadingsRow } from "~/server/db/models/models.server";
 
 export async function insertPiece(
   db: Database,

@@ -1,10 +1,10 @@
 import type { Transaction } from "sequelize";
-import type { LevelDetail, LevelRecord, PlaceRecord, SyncRecord } from "../../../core/day/facts";
-import type { ProofPart } from "../../../core/day/proofParts";
-import type { Effort } from "../../../core/audio/levelChain";
-import type { PathSetup } from "../../../core/simulator/site";
-import type { Database } from "../connection.server";
-import type { SyncRow } from "../models/models.server";
+import type { LevelDetail, LevelRecord, PlaceRecord, SyncRecord } from "~/core/channel/facts";
+import type { ProofPart } from "~/core/channel/verificationParts";
+import type { Effort } from "~/core/audio/levelChain";
+import type { PathSetup } from "~/core/radio/pathSetup";
+import type { Database } from "~/server/db/connection.server";
+import type { SyncRow } from "~/server/db/models/models.server";
 import { NumberTaken } from "./dayEvents.server";
 
 export interface StoredLevel extends LevelRecord {

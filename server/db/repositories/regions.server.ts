@@ -1,6 +1,6 @@
 import type { Transaction } from "sequelize";
-import type { Region } from "../../../core/regulations/region";
-import type { Database } from "../connection.server";
+import type { Region } from "~/core/regulations/region";
+import type { Database } from "~/server/db/connection.server";
 
 export interface StoredRegion {
   name: string;

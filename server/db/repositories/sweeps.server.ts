@@ -1,8 +1,8 @@
 import type { Transaction } from "sequelize";
-import type { OwnCarrier } from "../../../core/spectrum/analyseSweep";
-import { PLAIN_SETUP, type SweepSetup } from "../../../core/spectrum/setup";
-import type { Measurement, SweepWarning } from "../../../core/spectrum/sweep";
-import type { Database } from "../connection.server";
+import type { OwnCarrier } from "~/core/spectrum/analyseSweep";
+import { PLAIN_SETUP, type SweepSetup } from "~/core/spectrum/setup";
+import type { Measurement, SweepWarning } from "~/core/spectrum/sweep";
+import type { Database } from "~/server/db/connection.server";
 
 /** A stored scan without its levels. */
 export interface StoredSweep {

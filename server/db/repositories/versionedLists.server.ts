@@ -1,16 +1,16 @@
 import type { Model, ModelStatic, Transaction } from "sequelize";
-import type { SiteGeometry } from "../../../core/simulator/site";
-import type { Place } from "../../../core/day/facts";
-import type { HandedDown } from "../../../core/day/handedDown";
-import type { PlaceDrawing } from "../../../core/location/floorPlan";
-import type { RigDetail } from "../../../core/day/rigCard";
-import type { Scene } from "../../../core/day/scenes";
-import type { Kit } from "../../../core/kit/models";
-import type { PairingRecord } from "../../../core/kit/pairing";
-import type { CellRule } from "../../../core/battery/cellPlan";
-import type { CaseUnit, StockItem } from "../../../core/kit/units";
-import type { Database } from "../connection.server";
-import { watchKit } from "../kitWatch.server";
+import type { SiteGeometry } from "~/core/location/siteGeometry";
+import type { Place } from "~/core/channel/facts";
+import type { HandedDown } from "~/core/coordination/problem/assigned";
+import type { PlaceDrawing } from "~/core/location/floorPlan";
+import type { RigDetail } from "~/core/report/rigCard";
+import type { Scene } from "~/core/schedule/scenes";
+import type { Kit } from "~/core/kit/models";
+import type { PairingRecord } from "~/core/kit/pairing";
+import type { CellRule } from "~/core/battery/cellPlan";
+import type { CaseUnit, StockItem } from "~/core/kit/units";
+import type { Database } from "~/server/db/connection.server";
+import { watchKit } from "~/server/db/kitWatch.server";
 
 /** A television station that a register, or a person, puts at a day's places. */
 export interface RegisteredStation {

@@ -1,0 +1,306 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import { MoveRight } from "lucide-react";
+import styled from "styled-components";
+import type { Route } from "./+types/route";
+import { movingView } from "~/server/services/day/companyMove.server";
+import { moveTo } from "~/server/services/day/moves.server";
+import { addTalker, removeTalker, restoreTalker } from "~/server/services/prep/talkers.server";
+import { capital, count, formatClock, formatDuration, listWords } from "~/contract/messages/format";
+import type { MovePlan, MoveStep } from "~/core/schedule/companyMove";
+import { useNow } from "~/app/features/frame/useNow";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { SelectField, TextField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, Figure, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { PHONE } from "~/app/ui/theme/theme";
+import { answerOrAway } from "~/app/routes/shared/away";
+import { Bridge, useBridge } from "~/app/routes/shared/bridge";
+import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { namesOf, useDay } from "~/app/routes/shared/useDay";
+import { useIntent } from "~/app/routes/shared/useIntent";
+import { useTaken } from "~/app/routes/shared/useTaken";
+import { movingIntents, type MovingIntent } from "./intents";
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  return orNotFound(await movingView(context.app, dayIdOf(params)));
+}
+
+const bridge = new Bridge<Awaited<ReturnType<typeof loader>>>();
+export const clientLoader = (args: Route.ClientLoaderArgs) => bridge.load(args);
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  answerOrAway(serverAction);
+
+export async function action({ params, request, context }: Route.ActionArgs) {
+  const { app } = context;
+  const dayId = dayIdOf(params);
+  const read = await readIntent(request, movingIntents);
+  if (!read.ok) return read.reply;
+  const { intent } = read;
+  switch (intent.intent) {
+    case "move-to":
+      return reply(
+        await moveTo(app, dayId, intent.placeId),
+        () => "There. What was scanned and proved elsewhere is marked old.",
+      );
+    case "join":
+      return reply(
+        await addTalker(app, dayId, { talker: intent.talker }),
+        (talker) => `${talker} has a channel. Scan with the others on, or take a spare at Pick.`,
+      );
+    case "leave":
+      return reply(
+        await removeTalker(app, dayId, intent),
+        ({ talker }) => `${talker} has left: the pack and the receiver channel are free.`,
+        ({ version }): MovingIntent => ({
+          intent: "come-back",
+          channelId: intent.channelId,
+          seenVersion: version,
+        }),
+      );
+    case "come-back":
+      return reply(
+        await restoreTalker(app, dayId, intent),
+        ({ talker }) => `${talker} is back on the same channel.`,
+      );
+  }
+}
+
+const STEPS: Readonly<
+  Record<MoveStep["code"], { what: (n: number) => string; why: string; to: string }>
+> = {
+  antennas: {
+    what: () => "Antennas up at the new place",
+    why: "near, high, in sight, away from metal; mind the cables and what hangs overhead",
+    to: "range",
+  },
+  "packs-off": {
+    what: (n) => `Switch ${count(n, "pack")} off`,
+    why: "or they show up as occupied",
+    to: "scan",
+  },
+  scan: {
+    what: () => "Scan",
+    why: "another place, another air; inside and outside differ",
+    to: "scan",
+  },
+  pick: {
+    what: (n) => `Pick for ${count(n, "channel")}`,
+    why: "what was clear elsewhere may not be here",
+    to: "frequencies",
+  },
+  sync: {
+    what: (n) => `Set and sync ${count(n, "channel")}`,
+    why: "receiver first, then the pack",
+    to: "sync",
+  },
+  prove: {
+    what: (n) => `Prove ${count(n, "channel")}`,
+    why: "pack off: nothing; pack on: RF and voice",
+    to: "sync",
+  },
+  level: {
+    what: (n) => `Set ${count(n, "level")}`,
+    why: "not set yet, or something changed",
+    to: "level",
+  },
+  range: {
+    what: (n) => `Walk ${count(n, "talker")}`,
+    why: "the margin of another place tells nothing here",
+    to: "range",
+  },
+};
+
+/**
+ * What a move means: what becomes old, what is to be done before the first take there, and whether
+ * there is time.
+ */
+export default function MovingScreen({ loaderData: view }: Route.ComponentProps) {
+  useBridge(bridge, view);
+  const day = useDay();
+  const names = namesOf(day);
+  const nowMs = useNow(day.nowMs);
+  const { send, reply: said, isBusy } = useIntent<MovingIntent>();
+  const here = day.day.currentPlaceId;
+  const following = [...day.places]
+    .sort((a, b) => a.startMs - b.startMs)
+    .find((p) => p.startMs > (day.places.find((x) => x.id === here)?.startMs ?? -Infinity));
+  const [chosen, setChosen] = useState<number | null>(null);
+  const taken = useTaken(said);
+  const [joining, setJoining] = useState("");
+  const plan =
+    view.plans.find((p) => p.toPlaceId === (chosen ?? following?.id ?? here)) ?? view.plans[0];
+  if (!plan) return <Answer>The day has no place yet</Answer>;
+  const place = day.places.find((p) => p.id === plan.toPlaceId)!;
+  const name = `the ${place.name.toLowerCase()}`;
+  const base = `/day/${day.day.id}`;
+  return (
+    <Stack>
+      <div>
+        <Answer>{headline(plan, name, nowMs)}</Answer>
+        <Sub>{subline(plan, name)}</Sub>
+      </div>
+      <ReplyNotice reply={said} onUndo={send} />
+      <Row>
+        <SelectField
+          label="Where to"
+          value={String(plan.toPlaceId)}
+          onChange={(id) => setChosen(Number(id))}
+          choices={day.places.map((p) => ({
+            id: String(p.id),
+            label: `${p.name}, ${p.setting === "indoors" ? "inside" : "outside"}${p.id === here ? " (here)" : ""}`,
+          }))}
+        />
+        {!plan.isThere && (
+          <PrimaryButton
+            isDisabled={isBusy}
+            onPress={() => send({ intent: "move-to", placeId: plan.toPlaceId })}
+          >
+            {`We move to ${name}`}
+            <MoveRight aria-hidden />
+          </PrimaryButton>
+        )}
+      </Row>
+      {plan.sideChanges && !plan.isThere && (
+        <Notice kind="caution">{`From ${place.setting === "indoors" ? "outside to inside" : "inside to outside"}: other stations are heard, and law may tell the two apart.`}</Notice>
+      )}
+      <Steps aria-label="Before the first take">
+        {plan.steps.map((step, i) => {
+          const { what, why, to } = STEPS[step.code];
+          const who =
+            step.channelIds.length > 0 && step.channelIds.length < day.channels.length
+              ? listWords(step.channelIds.map(names.talker))
+              : "";
+          return (
+            <li key={step.code}>
+              <b>{i + 1}</b>
+              <span>
+                <Link to={`${base}/${to}`}>{capital(what(step.channelIds.length))}</Link>
+                <small>{who ? `${who}: ${why}` : why}</small>
+              </span>
+              <Figure>{step.minutes < 1 ? "< 1 min" : `${Math.round(step.minutes)} min`}</Figure>
+            </li>
+          );
+        })}
+      </Steps>
+      {plan.steps.length === 0 && (
+        <Notice kind="said">Nothing is left to do before the first take here.</Notice>
+      )}
+      {plan.canWait.length > 0 && (
+        <Soft>{`${listWords(plan.canWait.map(names.talker))} ${plan.canWait.length === 1 ? "has" : "have"} no scene there and can wait.`}</Soft>
+      )}
+      <section>
+        <Heading>Who joins, who leaves</Heading>
+        <Row>
+          {plan.joins.map((t) => (
+            <Button
+              key={t}
+              isDisabled={isBusy}
+              onPress={() => send({ intent: "join", talker: t })}
+            >{`Wire ${t}`}</Button>
+          ))}
+          <Row
+            as="form"
+            onSubmit={(e: React.FormEvent) => {
+              e.preventDefault();
+              if (joining.trim() === "") return;
+              send({ intent: "join", talker: joining.trim() });
+              taken(() => setJoining(""));
+            }}
+          >
+            <TextField
+              label="Somebody joins"
+              isLabelHidden
+              value={joining}
+              onChange={setJoining}
+              placeholder="name"
+              widthCh={14}
+            />
+            <Button type="submit" isDisabled={isBusy || joining.trim() === ""}>
+              Wire
+            </Button>
+          </Row>
+        </Row>
+        {plan.joins.length > 0 && (
+          <p>
+            <Soft>{`${listWords(plan.joins)} ${plan.joins.length === 1 ? "speaks" : "speak"} there and ${plan.joins.length === 1 ? "has" : "have"} no channel. Scan for a newcomer with the others on: their carriers are in the air too.`}</Soft>
+          </p>
+        )}
+        {plan.leaves.map((id) => (
+          <Row key={id}>
+            <span>{`${names.talker(id)} has no scene any more today.`}</span>
+            <QuietButton
+              isDisabled={isBusy}
+              onPress={() =>
+                send({ intent: "leave", channelId: id, seenVersion: view.versions[id]! })
+              }
+            >{`${names.talker(id)} leaves: ${names.pack(id)} is free`}</QuietButton>
+          </Row>
+        ))}
+      </section>
+    </Stack>
+  );
+}
+
+function headline(plan: MovePlan, name: string, nowMs: number): string {
+  const work = `${Math.ceil(plan.minutes)} min of work`;
+  if (plan.steps.length === 0)
+    return plan.isThere ? `Ready at ${name}` : `${capital(name)} would be ready at once`;
+  if (plan.firstTakeMs === null) return `${capital(name)}: ${work}, nothing is shot there any more`;
+  if (plan.beginByMs !== null && nowMs > plan.beginByMs)
+    return plan.firstTakeMs < nowMs
+      ? `${capital(name)}: ${work}, and its first scene should have begun ${formatClock(plan.firstTakeMs)}`
+      : `${capital(name)}: ${work}, and only ${formatDuration(plan.firstTakeMs - nowMs)} to the first take`;
+  return `${capital(name)}: begin by ${formatClock(plan.beginByMs!)} to be ready at ${formatClock(plan.firstTakeMs)}`;
+}
+
+function subline({ becomesStale: s, isThere, minutes }: MovePlan, name: string): string {
+  if (isThere)
+    return minutes === 0 ? "" : "What is left before the first take, in the order of the work.";
+  const lost = [
+    s.frequencies > 0 ? count(s.frequencies, "frequency", "frequencies") : "",
+    s.proofs > 0 ? count(s.proofs, "proof") : "",
+    s.ranges > 0 ? count(s.ranges, "range check") : "",
+    s.scan ? "the scan" : "",
+  ].filter((t) => t !== "");
+  return lost.length === 0
+    ? `Nothing that holds now would be lost by moving to ${name}.`
+    : `At ${name} ${listWords(lost)} would not hold any more. In the order of the work, with the time each takes:`;
+}
+
+const Steps = styled.ol`
+  list-style: none;
+  border-top: 2px solid var(--ink);
+  > li {
+    display: grid;
+    grid-template-columns: 30px minmax(0, 1fr) 90px;
+    gap: 0 10px;
+    align-items: center;
+    border-bottom: 1px solid var(--rule);
+    padding: 8px 0;
+    min-height: 52px;
+  }
+  > li > b {
+    font-size: 20px;
+  }
+  > li > span {
+    display: flex;
+    flex-direction: column;
+    font-size: 18px;
+    small {
+      color: var(--soft);
+      font-size: 14px;
+    }
+  }
+  > li > :last-child {
+    text-align: right;
+    font-size: 18px;
+  }
+  ${PHONE} {
+    > li {
+      grid-template-columns: 24px minmax(0, 1fr) 72px;
+    }
+  }
+`;

@@ -1,0 +1,110 @@
+import { useEffect, useState } from "react";
+import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
+import { useNavigate } from "react-router";
+import styled from "styled-components";
+import { pathOf, STAGES } from "~/app/routes/shared/addresses";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { MONO } from "~/app/ui/theme/theme";
+
+const STAGE_KEYS = STAGES.map(({ screen, label }, i) => ({ key: String(i + 1), screen, label }));
+
+/** Keys for the stages, and the sheet that shows them. Keys are left alone while one types. */
+export function ShortcutHelp({ dayId }: { dayId: number }) {
+  const [isOpen, setOpen] = useState(false);
+  const navigate = useNavigate();
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        target.closest("input, textarea, select, [role=listbox], [role=menu], [role=slider]")
+      )
+        return;
+      if (event.key === "?") setOpen(true);
+      const stage = STAGE_KEYS.find(({ key }) => key === event.key);
+      if (stage) void navigate(pathOf(dayId, stage.screen));
+    };
+    document.addEventListener("keydown", press);
+    return () => document.removeEventListener("keydown", press);
+  }, [dayId, navigate]);
+  return (
+    <>
+      <QuietButton aria-label="Keys" onPress={() => setOpen(true)}>
+        ?
+      </QuietButton>
+      <Shade as={ModalOverlay} isOpen={isOpen} onOpenChange={setOpen} isDismissable>
+        <Modal>
+          <Sheet as={Dialog}>
+            <Heading slot="title">Keys</Heading>
+            <dl>
+              {STAGE_KEYS.map(({ key, label }) => (
+                <div key={key}>
+                  <dt>{key}</dt>
+                  <dd>{label}</dd>
+                </div>
+              ))}
+              <div>
+                <dt>Tab, arrows</dt>
+                <dd>through a screen; in the spectrum, arrows read it out</dd>
+              </div>
+              <div>
+                <dt>H, a number</dt>
+                <dd>at Roll: a hit on that channel; Enter does what comes next</dd>
+              </div>
+              <div>
+                <dt>N</dt>
+                <dd>at Roll: a note of this moment</dd>
+              </div>
+              <div>
+                <dt>[ and ]</dt>
+                <dd>at Roll: less or more of the seam</dd>
+              </div>
+              <div>
+                <dt>.</dt>
+                <dd>at Roll, in practice: until something happens</dd>
+              </div>
+              <div>
+                <dt>?</dt>
+                <dd>this sheet</dd>
+              </div>
+            </dl>
+            <Button onPress={() => setOpen(false)}>Close</Button>
+          </Sheet>
+        </Modal>
+      </Shade>
+    </>
+  );
+}
+
+const Shade = styled.div`
+  position: fixed;
+  inset: 0;
+  background: rgb(0 0 0 / 0.45);
+  display: flex;
+  align-items: center;
+  justify-content: center;
+  padding: 16px;
+  z-index: 10;
+`;
+const Sheet = styled.div`
+  background: var(--sheet);
+  border: 2px solid var(--ink);
+  border-radius: 4px;
+  padding: 20px 24px;
+  max-width: 460px;
+  outline: none;
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  dl div {
+    display: grid;
+    grid-template-columns: 110px 1fr;
+    padding: 4px 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  dt {
+    font-family: ${MONO};
+  }
+`;

@@ -1,0 +1,54 @@
+import { formatClock } from "~/contract/messages/format";
+import type { DayView } from "~/server/services/day/dayView.server";
+import { QuietButton } from "~/app/ui/Button/Button";
+import { Row, Soft } from "~/app/ui/Page/Page";
+
+/**
+ * Versions of the plan with what each came from; the one before can be had back at once, any other
+ * too.
+ */
+export function PlanHistory({
+  history,
+  placeName,
+  isBusy,
+  earlier,
+  onRestore,
+}: {
+  history: DayView["planHistory"];
+  placeName: (id: number) => string;
+  isBusy: boolean;
+  earlier: number | null;
+  onRestore: (version: number) => void;
+}) {
+  if (earlier === null) return null;
+  const line = (p: DayView["planHistory"][number]) =>
+    `Plan ${p.version}, ${formatClock(p.acceptedAtMs)}, ${placeName(p.placeId).toLowerCase()}: ${p.how}`;
+  const before = history.find((p) => p.version === earlier)!;
+  return (
+    <div>
+      <Row>
+        <Soft>{line(before)}.</Soft>
+        <QuietButton
+          isDisabled={isBusy}
+          onPress={() => onRestore(earlier)}
+        >{`Undo: back to plan ${earlier}`}</QuietButton>
+      </Row>
+      {history.length > 2 && (
+        <details>
+          <summary>{`All ${history.length} versions`}</summary>
+          {[...history].reverse().map((p, i) => (
+            <Row key={p.version}>
+              <Soft>{line(p)}</Soft>
+              {i > 0 && p.version !== earlier && (
+                <QuietButton
+                  isDisabled={isBusy}
+                  onPress={() => onRestore(p.version)}
+                >{`Back to plan ${p.version}`}</QuietButton>
+              )}
+            </Row>
+          ))}
+        </details>
+      )}
+    </div>
+  );
+}

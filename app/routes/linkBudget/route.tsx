@@ -1,0 +1,324 @@
+import { Plus, X } from "lucide-react";
+import { useMemo, useState, type ReactNode } from "react";
+import { useSearchParams } from "react-router";
+import styled from "styled-components";
+import type { Route } from "./+types/route";
+import { keepPlace } from "~/server/services/range/channelChecks.server";
+import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
+import { placeWords } from "~/contract/messages/day";
+import { formatDb, formatDbm, formatMetres, mhz } from "~/contract/messages/format";
+import { mwToDbm } from "~/core/units/decibels";
+import { pathQuestion, type PathSetup } from "~/core/radio/pathSetup";
+import { MIN_MARGIN_DB } from "~/core/channel/channelState";
+import { tuningSpan } from "~/core/coordination/problem/tuning";
+import { packModel, receiverModel } from "~/core/kit/models";
+import { defaultSetup } from "~/core/kit/setups";
+import type { CoaxType } from "~/core/radio/feed";
+import { linkBudget, type LinkAnswer, type Wall } from "~/core/radio/link";
+import { MATERIALS, type Material } from "~/core/radio/slab";
+import { pickedHz } from "~/core/channel/pickedFrequency";
+import { TermsChart } from "~/app/charts/terms/TermsChart";
+import { LegalFlag } from "~/app/features/channel/LegalFlag";
+import { WEARS } from "~/app/features/channel/choices";
+import { ChannelChooser } from "~/app/features/channel/ChannelChooser";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { NumberField, SelectField, SwitchField } from "~/app/ui/Field/Field";
+import { Notice } from "~/app/ui/Notice/Notice";
+import { Answer, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { Settings, Split } from "~/app/ui/Page/Split";
+import { dayIdOf, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { answerOrAway } from "~/app/routes/shared/away";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { currentPlace, useDay } from "~/app/routes/shared/useDay";
+import { useElsewhere, useWorkedOn } from "~/app/routes/shared/useElsewhere";
+import { useIntent } from "~/app/routes/shared/useIntent";
+import { placeIntents, type PlaceIntent } from "./intents";
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  answerOrAway(serverAction);
+
+export async function action({ params, request, context }: Route.ActionArgs) {
+  const read = await readIntent(request, placeIntents);
+  if (!read.ok) return read.reply;
+  return reply(
+    await keepPlace(context.app, dayIdOf(params), read.intent),
+    (talker) => `Kept for ${talker} at this place.`,
+  );
+}
+
+const ANTENNAS: { id: PathSetup["antenna"]; label: string; detail: string }[] = [
+  { id: "whip-quarter", label: "whips on the receiver", detail: "2 dBi" },
+  { id: "dipole", label: "dipoles", detail: "2 dBi, upright" },
+  { id: "butterfly", label: "butterflies", detail: "wideband, all round" },
+  { id: "fin", label: "fins", detail: "6 dBi, must face the action" },
+];
+const CABLES: { id: CoaxType | "none"; label: string }[] = [
+  { id: "none", label: "no cable" },
+  { id: "RG-174", label: "RG-174, thin" },
+  { id: "RG-58", label: "RG-58" },
+  { id: "RG-8X", label: "RG-8X" },
+  { id: "RG-213", label: "RG-213, thick" },
+  { id: "low-loss-10", label: "low-loss, 10 mm" },
+];
+const WALL_MM: Record<Material, number> = {
+  concrete: 200,
+  brick: 110,
+  plasterboard: 12.5,
+  wood: 30,
+  glass: 6,
+  "ceiling-board": 15,
+  chipboard: 18,
+  floorboard: 25,
+  metal: 3,
+  steel: 8,
+};
+const MATERIAL_CHOICES = (Object.keys(MATERIALS) as Material[])
+  .filter((m) => m !== "metal")
+  .map((id) => ({ id, label: id.replace("-", " ") }));
+
+/** Whether a talker stays in range here, and what on the way takes how much. */
+export default function PlaceScreen() {
+  const view = useDay();
+  const [params] = useSearchParams();
+  const keeping = useIntent<PlaceIntent>();
+  const mineAt = keeping.reply?.at ?? 0;
+  const channel = useWorkedOn(
+    view.channels,
+    params.get("channel"),
+    (c) => c.state.place.status !== "done",
+    mineAt,
+  );
+  const isElsewhere = useElsewhere(channel?.id ?? 0, channel?.version ?? 0, keeping.isBusy, mineAt);
+  const items = view.channels.map((c) => {
+    const { status, text } = placeWords(c.state);
+    return { id: c.id, mark: c.mark, talker: c.talker, status, words: text };
+  });
+  if (!channel) return <Answer>No channels yet</Answer>;
+  const here = currentPlace(view);
+  return (
+    <ChannelPlace
+      key={`${channel.id}.${channel.version}.${here.id}`}
+      view={view}
+      channel={channel}
+      place={here}
+      isElsewhere={isElsewhere}
+      keeping={keeping}
+      chooser={<ChannelChooser items={items} chosenId={channel.id} />}
+    />
+  );
+}
+
+interface ChannelPlaceProps {
+  view: DayView;
+  channel: ChannelView;
+  isElsewhere: boolean;
+  place: DayView["places"][number];
+  keeping: ReturnType<typeof useIntent<PlaceIntent>>;
+  chooser: ReactNode;
+}
+
+function ChannelPlace({ view, channel, isElsewhere, place, keeping, chooser }: ChannelPlaceProps) {
+  const receiver = receiverModel(view.kit, channel.receiverModelId);
+  const pack = packModel(view.kit, channel.packModelId);
+  const { send, reply: answer, isBusy } = keeping;
+  const [setup, setSetup] = useState<PathSetup>(
+    () =>
+      channel.placeCheckHere?.setup ??
+      defaultSetup(place.geometry, channel.wear, channel.packPowerMw),
+  );
+  const change = (part: Partial<PathSetup>) => setSetup((s) => ({ ...s, ...part }));
+  const pick = pickedHz(view.plan, channel.id);
+  const span = tuningSpan(channel.tuning) ?? pack.adaptive ?? tuningSpan(channel.packTuning)!;
+  const frequencyHz = pick ?? Math.round((span.lowHz + span.highHz) / 2);
+  const link = useMemo(
+    () => linkBudget(pathQuestion(place.geometry, setup, receiver, frequencyHz)),
+    [place.geometry, setup, receiver, frequencyHz],
+  );
+  const coax = setup.feed.find((f) => f.kind === "coax");
+  const setCable = (type: CoaxType | "none", lengthM: number) =>
+    change({ feed: type === "none" ? [] : [{ kind: "coax", type, lengthM }] });
+  const setWall = (i: number, part: Partial<Wall>) =>
+    change({ walls: setup.walls.map((w, k) => (k === i ? { ...w, ...part } : w)) });
+  const nearest = pack.powersMw.reduce((best, mw) =>
+    Math.abs(mwToDbm(mw) - setup.txPowerDbm) < Math.abs(mwToDbm(best) - setup.txPowerDbm)
+      ? mw
+      : best,
+  );
+  return (
+    <Stack>
+      <div>
+        <Answer>{headline(channel.talker, link)}</Answer>
+        <Sub>{`${formatDbm(link.receivedDbm)} arrive, ${formatDbm(link.sensitivityDbm)} are needed, ${link.overload ? "and it overloads" : `${formatDb(receiver.overloadDbm - link.receivedDbm)} under overload`}, at ${mhz(frequencyHz)}${pick === null ? " (nothing picked yet: the middle of the block)" : ""}. ${advice(link, setup)}`}</Sub>
+      </div>
+      <LegalFlag legality={channel.legality} unit={channel.packLabel} />
+      <Split>
+        {chooser}
+        <Stack>
+          <Settings>
+            <NumberField
+              label="Farthest the talker goes"
+              unit="m"
+              min={0.5}
+              max={500}
+              step={setup.distanceM < 20 ? 0.5 : 1}
+              value={setup.distanceM}
+              onChange={(distanceM) => change({ distanceM })}
+            />
+            <SelectField
+              label="Pack worn"
+              choices={WEARS}
+              value={setup.wear}
+              onChange={(wear) => change({ wear })}
+            />
+            <SelectField
+              label={`Power of ${channel.packLabel}`}
+              choices={pack.powersMw.map((mw) => ({ id: mw, label: `${mw} mW` }))}
+              value={nearest}
+              onChange={(mw) => change({ txPowerDbm: mwToDbm(mw) })}
+            />
+            <SelectField
+              label="Antennas"
+              choices={ANTENNAS}
+              value={setup.antenna}
+              onChange={(antenna) => change({ antenna })}
+            />
+            <SelectField
+              label="Cable to them"
+              choices={CABLES}
+              value={coax?.type ?? "none"}
+              onChange={(type) => setCable(type, coax?.lengthM ?? 10)}
+            />
+            {coax && (
+              <NumberField
+                label="Cable length"
+                unit="m"
+                min={1}
+                max={100}
+                step={1}
+                value={coax.lengthM}
+                onChange={(lengthM) => setCable(coax.type, lengthM)}
+              />
+            )}
+          </Settings>
+          <Row>
+            <SwitchField
+              isSelected={setup.skinContact}
+              onChange={(skinContact) => change({ skinContact })}
+            >
+              antenna touches skin
+            </SwitchField>
+            <SwitchField
+              isSelected={setup.sleeve}
+              isDisabled={!setup.skinContact}
+              onChange={(sleeve) => change({ sleeve })}
+            >
+              in a plastic sleeve
+            </SwitchField>
+          </Row>
+          <section aria-label="Walls between">
+            <Row>
+              <Heading as="h3">Walls between</Heading>
+              <QuietButton
+                onPress={() =>
+                  change({
+                    walls: [...setup.walls, { material: "plasterboard", thicknessM: 0.0125 }],
+                  })
+                }
+                isDisabled={setup.walls.length >= 12}
+              >
+                <Plus aria-hidden /> a wall
+              </QuietButton>
+            </Row>
+            {setup.walls.length === 0 && <Soft as="p">None: open sight.</Soft>}
+            {setup.walls.map((w, i) => (
+              <WallRow key={i}>
+                <SelectField
+                  label={`Material of wall ${i + 1}`}
+                  isLabelHidden
+                  choices={MATERIAL_CHOICES}
+                  value={w.material}
+                  onChange={(material) =>
+                    setWall(i, { material, thicknessM: WALL_MM[material] / 1000 })
+                  }
+                />
+                <NumberField
+                  label="thickness"
+                  unit="mm"
+                  min={1}
+                  max={2000}
+                  step={1}
+                  value={w.thicknessM * 1000}
+                  onChange={(mm) => setWall(i, { thicknessM: mm / 1000 })}
+                />
+                <Button
+                  aria-label={`Take wall ${i + 1} away`}
+                  onPress={() => change({ walls: setup.walls.filter((_, k) => k !== i) })}
+                >
+                  <X aria-hidden />
+                </Button>
+              </WallRow>
+            ))}
+          </section>
+          <Row>
+            <PrimaryButton
+              isDisabled={isBusy}
+              onPress={() =>
+                send({ intent: "keep", channelId: channel.id, seenVersion: channel.version, setup })
+              }
+            >{`Keep for ${channel.talker} here`}</PrimaryButton>
+            <Soft>{`${place.name}: ${place.note}`}</Soft>
+          </Row>
+          {isElsewhere && (
+            <Notice kind="caution">{`${channel.talker} was changed elsewhere meanwhile: what stands now is shown, and what was turned here gave way.`}</Notice>
+          )}
+          <ReplyNotice reply={answer} />
+          <TermsChart
+            terms={link.terms}
+            startDbm={setup.txPowerDbm}
+            needDbm={link.sensitivityDbm}
+          />
+          {(setup.antenna === "fin" || setup.antenna === "butterfly" || coax) && (
+            <Notice kind="caution">
+              Antennas on stands: clear of power lines, weight the stand, nobody climbs alone. Tape
+              or ramp every cable that people cross.
+            </Notice>
+          )}
+        </Stack>
+      </Split>
+    </Stack>
+  );
+}
+
+function headline(talker: string, link: LinkAnswer): string {
+  if (link.overload) return `${talker} is too strong: the receiver overloads`;
+  if (link.marginDb < 0) return `${talker} is out of range by ${formatDb(-link.marginDb)}`;
+  return link.marginDb < MIN_MARGIN_DB
+    ? `${talker} is thin: only ${formatDb(link.marginDb)} in hand`
+    : `${talker} holds ${formatDb(Math.floor(link.marginDb))} in hand`;
+}
+
+/** The one change that would help most, by what takes most. */
+function advice(link: LinkAnswer, setup: PathSetup): string {
+  if (link.overload)
+    return "Lower the pack's power, go farther off, or put a pad before the receiver.";
+  if (link.marginDb >= MIN_MARGIN_DB + 10) return "That stands bodies, doors and turned backs.";
+  if (setup.skinContact && !setup.sleeve)
+    return "A sleeve on the antenna brings most of the skin's share back.";
+  if (setup.wear === "waist-back")
+    return "Worn at the ankle or in front, much less body would be in the way.";
+  const worst = link.terms
+    .filter((t) => t.db < 0 && !t.label.startsWith("air"))
+    .sort((a, b) => a.db - b.db)[0];
+  return worst
+    ? `What takes most beside the distance: ${worst.label} (${formatDb(worst.db)}). Height, nearness and open sight beat any antenna.`
+    : `Go nearer than ${formatMetres(setup.distanceM)}.`;
+}
+
+const WallRow = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: end;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--rule);
+`;

@@ -1,0 +1,175 @@
+import type { Effort } from "~/core/audio/levelChain";
+import type { LevelAimName, School } from "~/core/audio/recommend";
+import type { Wear } from "~/core/radio/antenna";
+import type { TuningRange } from "~/core/coordination/problem/request";
+import type { ProofPart } from "./verificationParts";
+import type { UnitReports } from "~/core/devices/reports";
+
+/**
+ * What is known of a day: who, where, with what, and what happened. Times are milliseconds of the
+ * day's own wall clock.
+ */
+export interface Place {
+  id: number;
+  name: string;
+  setting: "indoors" | "outdoors";
+  note: string;
+  startMs: number;
+  endMs: number;
+}
+
+export interface Channel {
+  id: number;
+  number: number;
+  talker: string;
+  mark: string;
+  part: string;
+  moves: string;
+  effort: Effort;
+  wear: Wear;
+  microphoneId: string;
+  /** Of the recorder or camera that it plays into. */
+  inputId: string;
+  receiverLabel: string;
+  receiverKey: string;
+  half: number;
+  packLabel: string;
+  packKey: string;
+  /** Whether its two ends share frequencies, choose for themselves, or never meet. */
+  meets: "tunes" | "adaptive" | "never";
+  /** Where both ends can be; empty unless they tune. */
+  tuning: TuningRange[];
+  packTuning: TuningRange[];
+  /**
+   * Other packs of the same position: a handheld beside the bodypack. They share the frequency, and
+   * only one may be on.
+   */
+  also: { packKey: string; packLabel: string; tuning: TuningRange[] }[];
+  /**
+   * How its receiver's record of the pack stands, where they pair by name, group number and key;
+   * null where they do not.
+   */
+  paired: "no-identity" | "not-held" | "name" | "group" | "key" | "same" | null;
+  /**
+   * When these two ends were given their name and key; null where that is not known, or they have
+   * none.
+   */
+  pairedMs: number | null;
+  /** What its pack is to be called on its own display. */
+  packName: string;
+  /** What its two ends can be proved by. */
+  proofParts: ProofPart[];
+  version: number;
+}
+
+/**
+ * When a new scan is due: at each place and side of the door, or once a day wherever the unit goes.
+ */
+export type RescanRule = "each-move" | "daily";
+
+export interface SweepRecord {
+  id: number;
+  placeId: number;
+  takenAtMs: number;
+  setup: {
+    /** Null when nobody said: then it counts as the place's. */ setting:
+      "indoors" | "outdoors" | null;
+  };
+}
+
+export interface PlanRecord {
+  version: number;
+  placeId: number;
+  sweepId: number | null;
+  acceptedAtMs: number;
+  picks: { channelId: number; frequencyHz: number }[];
+}
+
+/** One thing that was done or seen, by whom: null at the cart. */
+export type SyncRecord = {
+  channelId: number;
+  placeId: number;
+  atMs: number;
+  who: string | null;
+} & (
+  | { kind: "receiver-set"; frequencyHz: number }
+  | {
+      kind: "pack-synced";
+      packKey: string;
+      /** What it showed after. */ frequencyHz: number;
+      /** What it was told to go to; null where somebody set it by hand. */ toldHz: number | null;
+    }
+  /** Fresh or charged cells went into a pack. */
+  | { kind: "cells"; packKey: string }
+  | {
+      kind: "proof";
+      part: ProofPart;
+      outcome: string;
+      frequencyHz: number;
+      packKey: string;
+      receiverKey: string;
+      /** Measured; null where somebody watched a meter that nobody can ask. */
+      strongestDbm: number | null;
+      antennasDbm: [number, number] | null;
+      /** What the receiver's own scale read, as noted by hand. */
+      shown: string | null;
+    }
+);
+
+/**
+ * What a level was kept with, beside the figures; what was kept before this was asked has none of
+ * it.
+ */
+export interface LevelDetail {
+  /** The units it was kept for: with others it holds no more. */
+  with?: { packKey: string; receiverKey: string; microphoneId: string; inputId: string };
+  loudestSplAt1mDb?: number;
+  school?: School;
+  aim?: LevelAimName;
+  /** What a line really measured; null where it was reckoned only. */
+  measured?: MeasuredLevel | null;
+  /** Traps that were looked at. */
+  looked?: string[];
+}
+
+export interface MeasuredLevel {
+  peakDbfs: number;
+  voiceDbfs: number | null;
+  pausesDbfs: number | null;
+  /** What stood out, by its code. */
+  found: string[];
+}
+
+export interface LevelRecord extends LevelDetail {
+  channelId: number;
+  atMs: number;
+  effort: Effort;
+  gainDb: number;
+  headroomDb: number;
+  finalPeakDbfs: number;
+}
+
+export interface PlaceRecord {
+  channelId: number;
+  placeId: number;
+  atMs: number;
+  frequencyHz: number;
+  marginDb: number;
+  overload: boolean;
+}
+
+export interface DayFacts {
+  nowMs: number;
+  places: Place[];
+  currentPlaceId: number;
+  channels: Channel[];
+  sweeps: SweepRecord[];
+  rescan: RescanRule;
+  plan: PlanRecord | null;
+  syncs: SyncRecord[];
+  levels: LevelRecord[];
+  placeChecks: PlaceRecord[];
+  reports: UnitReports | null;
+  /** How the preparation stands: units in the case, and what would go wrong. */
+  preparation: { units: number; findings: number };
+}

@@ -1,0 +1,163 @@
+import type { PackModel, ReceiverModel } from "~/core/kit/models";
+import type { SyncRecord } from "./facts";
+import {
+  isGoodOutcome,
+  PROOF_PARTS,
+  type ProofChange,
+  type ProofPart,
+  ruleOf,
+} from "./verificationParts";
+
+/** RF this low counts as nothing: a flicker over it is somebody. */
+export const SILENT_BELOW_DBM = -95;
+/** RF this high counts as full. */
+export const FULL_ABOVE_DBM = -85;
+/** RF this high is too much for many receivers. All three: common practice, no published source. */
+export const RED_ABOVE_DBM = -28;
+/**
+ * Two antennas of one receiver that differ by more over a whole look are not both there: fading
+ * takes less (common practice, no published source).
+ */
+const DEAF_DB = 15;
+
+/**
+ * What a meter's readings over a look say of the silence: nothing, a flicker now and then, or
+ * somebody all the time.
+ * @param strongestDbm - the stronger antenna of each reading, not empty
+ */
+export function silenceOf(strongestDbm: readonly number[]): string {
+  const loud = strongestDbm.filter((dbm) => dbm >= SILENT_BELOW_DBM).length;
+  return loud === 0 ? "nothing" : loud < strongestDbm.length ? "flickers" : "steady";
+}
+
+export const rfOf = (strongestDbm: number): string =>
+  strongestDbm < SILENT_BELOW_DBM
+    ? "none"
+    : strongestDbm < FULL_ABOVE_DBM
+      ? "weak"
+      : strongestDbm > RED_ABOVE_DBM
+        ? "red"
+        : "full";
+
+/** Whether both antennas serve, from the best that each heard. */
+export const antennasOf = ([aDbm, bDbm]: readonly [number, number]): string =>
+  Math.abs(aDbm - bDbm) < DEAF_DB
+    ? "both take turns"
+    : aDbm > bDbm
+      ? "only A serves"
+      : "only B serves";
+
+/**
+ * The parts that a receiver and a pack can be proved by: no two antennas where there is one, no
+ * partner where nothing tells it, no mute where there is none.
+ */
+export function proofPartsOf(
+  receiver: Pick<ReceiverModel, "diversity" | "tells">,
+  pack: Pick<PackModel, "hasMute">,
+): ProofPart[] {
+  const has: Partial<Record<ProofPart, boolean>> = {
+    antennas: receiver.diversity !== "none",
+    partner: (receiver.tells ?? []).length > 0,
+    mute: pack.hasMute !== false,
+  };
+  return PROOF_PARTS.filter((part) => has[part] !== false);
+}
+
+export type ProofRecord = Extract<SyncRecord, { kind: "proof" }>;
+
+export interface ProofState {
+  part: ProofPart;
+  status: "done" | "stale" | "problem" | "todo";
+  /** What made it stale; null unless it is. */
+  why: ProofChange | null;
+  /** What was seen last; null where nothing was. */
+  record: ProofRecord | null;
+}
+
+/**
+ * How each part of a channel's proof stands now: what was seen of this pack on this receiver and
+ * frequency counts, unless something came between.
+ * @param records - of this channel, the oldest first
+ */
+export function proofStates(p: {
+  parts: readonly ProofPart[];
+  records: readonly SyncRecord[];
+  frequencyHz: number;
+  packKey: string;
+  receiverKey: string;
+  placeId: number;
+  pairedMs?: number | null;
+}): ProofState[] {
+  const proofs = p.records.filter((r) => r.kind === "proof");
+  const since = (kind: "cells" | "pack-synced", at: number): boolean =>
+    p.records.some((r, i) => i > at && r.kind === kind && r.packKey === p.packKey);
+  return p.parts.map((part): ProofState => {
+    const { endsWith } = ruleOf(part);
+    const changeOf = (r: ProofRecord): ProofChange | null => {
+      const changed: Record<ProofChange, () => boolean> = {
+        plan: () => r.frequencyHz !== p.frequencyHz,
+        pack: () => r.packKey !== p.packKey,
+        receiver: () => r.receiverKey !== p.receiverKey,
+        place: () => r.placeId !== p.placeId,
+        cells: () => since("cells", p.records.indexOf(r)),
+        synced: () => since("pack-synced", p.records.indexOf(r)),
+        paired: () => r.atMs < (p.pairedMs ?? -Infinity),
+      };
+      return endsWith.find((c) => changed[c]()) ?? null;
+    };
+    const mine = proofs.filter((r) => r.part === part);
+    // what was last seen of these very ends on this number speaks; failing that, the last that was
+    // seen at all
+    const record =
+      mine.findLast((r) => !["plan", "pack", "receiver"].includes(changeOf(r) ?? "")) ??
+      mine.at(-1) ??
+      null;
+    const why = record && changeOf(record);
+    if (!record) return { part, status: "todo", why: null, record };
+    if (!isGoodOutcome(part, record.outcome))
+      return why
+        ? { part, status: "todo", why: null, record: null }
+        : { part, status: "problem", why, record };
+    return why ? { part, status: "stale", why, record } : { part, status: "done", why, record };
+  });
+}
+
+/** Parts that a channel waits for before it counts as proved. */
+export const isNeeded = ({ part }: Pick<ProofState, "part">): boolean =>
+  ruleOf(part).isExtra !== true;
+
+/**
+ * What a channel that is retuned while it plays is verified by: the pack stays on, so the silence
+ * before it is not asked.
+ */
+export const WHILE_PLAYING: readonly ProofPart[] = ["rf", "antennas", "partner", "voice"];
+
+/**
+ * The parts of a verification while it plays to which nobody has given a good answer yet. Empty: it
+ * is verified.
+ */
+export const lackingWhilePlaying = (
+  states: readonly Pick<ProofState, "part" | "status">[],
+): ProofPart[] =>
+  states.filter((s) => WHILE_PLAYING.includes(s.part) && s.status !== "done").map((s) => s.part);
+
+/**
+ * What a receiver's own scale usually reads when all is well: the middle of the figures that were
+ * noted with a full RF, of whatever pack; null before there are two. A third of it is an antenna
+ * that is off (common practice, no published source).
+ */
+export function usualFigure(records: readonly SyncRecord[], receiverKey: string): number | null {
+  const figures = records
+    .flatMap((r) =>
+      r.kind === "proof" &&
+      r.part === "rf" &&
+      r.outcome === "full" &&
+      r.receiverKey === receiverKey &&
+      r.shown !== null &&
+      Number.isFinite(Number(r.shown))
+        ? [Number(r.shown)]
+        : [],
+    )
+    .sort((a, b) => a - b);
+  return figures.length < 2 ? null : figures[Math.floor(figures.length / 2)]!;
+}

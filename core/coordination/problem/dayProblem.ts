@@ -1,0 +1,207 @@
+import { judgePlace } from "./candidates";
+import {
+  mergeStretches,
+  legalWindows,
+  type Region,
+  type FrequencyRange,
+} from "~/core/regulations/region";
+import { rasterChannels, type Raster } from "~/core/regulations/raster";
+import type { Profile } from "./profile";
+import type { CoordinationRequest, NoiseStretch, TuningRange } from "./request";
+import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
+import { channelNoise } from "~/core/spectrum/channelNoise";
+import { noiseLimit } from "~/core/spectrum/noiseLimit";
+
+/** What a pick at a place rests on. */
+export interface PickFacts {
+  region: Region;
+  raster: Raster;
+  /** Television stations that a register names for this place, by raster channel. */
+  stations: readonly { channel: number; name: string }[];
+  analysis: SweepAnalysis | null;
+  channels: readonly PickChannel[];
+  profile: Profile;
+  maxNoiseDbm: number;
+  spares: number;
+}
+
+export interface PickChannel {
+  id: number;
+  /** Its place on the list: who is first on it comes first. */
+  number: number;
+  /** Where both ends can be; empty when they never can. */
+  tuning: readonly TuningRange[];
+  bandwidthHz: number;
+  powerMw: number;
+  receiverKey: string;
+  /** The span that the halves of this receiver must share; null when each goes where it likes. */
+  halfSpanHz: number | null;
+  lockedHz: number | null;
+}
+
+/**
+ * The bandwidth that noise is judged in: the widest of the channels, or the usual one where there
+ * are none.
+ */
+export const widestBandwidthHz = (channels: readonly { bandwidthHz: number }[]): number =>
+  channels.reduce((most, c) => Math.max(most, c.bandwidthHz), 0) || 200_000;
+
+export const carrierId = (channelId: number): string => `ch${channelId}`;
+
+/**
+ * Turns law, register, measurement and kit into one request for `coordinate`. Television counts as
+ * taken when the register names it or the sweep shows a block there; narrow carriers that are not
+ * ours stand as others (lines of the measuring receiver itself do not); noise is per channel
+ * bandwidth, the widest asked for. Channels whose two ends share no tuning get an empty range, so
+ * that they come back unplaced with that reason.
+ */
+export function pickProblem(facts: PickFacts): CoordinationRequest {
+  const { region, analysis, channels } = facts;
+  // each pack keeps to where its own power is allowed; the windows are all of those together
+  const windowsOf = (c: PickChannel) => legalWindows(region, c.powerMw);
+  const bandwidthHz = widestBandwidthHz(channels);
+  const groups = new Map(
+    channels.filter((c) => c.halfSpanHz !== null).map((c) => [c.receiverKey, c.halfSpanHz!]),
+  );
+  return {
+    windows: mergeStretches(channels.flatMap(windowsOf)),
+    exclusions: takenTelevision(facts),
+    noise: analysis ? measuredNoise(analysis, bandwidthHz) : [],
+    maxNoiseDbm: analysis
+      ? noiseLimit({ ...analysis, bandwidthHz, givenDbm: facts.maxNoiseDbm }).limitDbm
+      : null,
+    others: (analysis?.carriers ?? [])
+      .filter((c) => c.own === null && !c.isSpur)
+      .map((c) => ({ id: otherId(c.frequencyHz), frequencyHz: onRaster(c.frequencyHz) })),
+    profile: facts.profile,
+    channels: channels.map((c) => ({
+      id: carrierId(c.id),
+      tuning: c.tuning.flatMap((t) => tuningWithin(t, windowsOf(c), c.bandwidthHz)),
+      bandwidthHz: c.bandwidthHz,
+      lockedHz: c.lockedHz,
+      priority: c.number,
+      group: c.halfSpanHz === null ? null : c.receiverKey,
+    })),
+    groups: [...groups].map(([id, maxSpanHz]) => ({ id, maxSpanHz })),
+    spares: facts.spares,
+    timeLimitMs: 4000,
+    seed: 1,
+  };
+}
+
+/** The parts of a tuning range whose carriers lie wholly inside the windows, on the same grid. */
+function tuningWithin(
+  tuning: TuningRange,
+  windows: readonly FrequencyRange[],
+  bandwidthHz: number,
+): TuningRange[] {
+  return windows.flatMap((w) => {
+    const from = Math.max(
+      0,
+      Math.ceil((w.lowHz + bandwidthHz / 2 - tuning.lowHz) / tuning.stepHz - 1e-9),
+    );
+    const lowHz = tuning.lowHz + from * tuning.stepHz;
+    const highHz = Math.min(tuning.highHz, w.highHz - bandwidthHz / 2);
+    return lowHz <= highHz ? [{ lowHz, highHz, stepHz: tuning.stepHz }] : [];
+  });
+}
+
+/**
+ * Packs stand on multiples of 5 kHz (common practice, no published source); a measurement is off by
+ * some hertz, each time by others. What lies this near one is taken to stand on it, or a set that
+ * was clear by a hair would not be on the next scan.
+ */
+const RASTER_HZ = 5000;
+const NEAR_RASTER_HZ = 1500;
+function onRaster(frequencyHz: number): number {
+  const nearest = Math.round(frequencyHz / RASTER_HZ) * RASTER_HZ;
+  return Math.abs(frequencyHz - nearest) <= NEAR_RASTER_HZ ? nearest : frequencyHz;
+}
+
+export const otherId = (frequencyHz: number): string => `other ${(frequencyHz / 1e6).toFixed(3)}`;
+
+/** Television channels to keep free, each with its reason. */
+export function takenTelevision({
+  raster,
+  stations,
+  analysis,
+}: Pick<PickFacts, "raster" | "stations" | "analysis">): (FrequencyRange & {
+  reason: string;
+  channel: number;
+})[] {
+  return rasterChannels(raster).flatMap(({ channel, lowHz, highHz }) => {
+    const station = stations.find((s) => s.channel === channel);
+    const isSeen = analysis?.tv.some((t) => t.channel === channel && t.state === "busy") ?? false;
+    if (!station && !isSeen) return [];
+    const reason = station
+      ? `TV ${channel}, ${station.name}${isSeen ? "" : ", by the register"}`
+      : `TV ${channel}, seen in the scan`;
+    return [{ channel, lowHz, highHz, reason }];
+  });
+}
+
+/**
+ * So far from its middle a carrier of our own may still stand out of the floor: its skirts go when
+ * it goes.
+ */
+const OWN_SKIRT_HZ = 500_000;
+const OVER_FLOOR_DB = 2;
+
+/**
+ * Noise for the coordination: the mean power of the passes in each bin, as power per channel
+ * bandwidth. The highest of the passes would grow with their number, and more looking would fill
+ * the air; what is rarely on is found as a carrier by itself (`analyseSweep`) and stands among the
+ * others. Bins under our own carriers and their skirts are left out, for those packs go silent or
+ * move.
+ */
+function measuredNoise(analysis: SweepAnalysis, bandwidthHz: number): NoiseStretch[] {
+  const { lowHz, stepHz, floorDbm, meanDbm } = analysis;
+  const levels = Float64Array.from(meanDbm);
+  const { length } = levels;
+  for (const carrier of analysis.carriers) {
+    if (carrier.own === null) continue;
+    const least = Math.max(carrier.widthHz, 200_000) / 2 + stepHz;
+    const middle = Math.round((carrier.frequencyHz - lowHz) / stepHz);
+    for (const direction of [-1, 1]) {
+      for (let i = direction < 0 ? middle : middle + 1; i >= 0 && i < length; i += direction) {
+        const awayHz = Math.abs(i - middle) * stepHz;
+        if (awayHz > OWN_SKIRT_HZ || (awayHz > least && meanDbm[i]! < floorDbm[i]! + OVER_FLOOR_DB))
+          break;
+        levels[i] = floorDbm[i]!;
+      }
+    }
+  }
+  return channelNoise(levels, lowHz, stepHz, bandwidthHz);
+}
+
+/**
+ * The stretches of a request where a carrier of this bandwidth may stand, in steps: what the
+ * headline of a scan counts.
+ */
+export function openStretches(
+  request: CoordinationRequest,
+  bandwidthHz: number,
+  stepHz = 25_000,
+): FrequencyRange[] {
+  const windows = mergeStretches(request.windows);
+  const open: FrequencyRange[] = [];
+  const first = request.noise[0];
+  if (!first) return open;
+  let k = 0;
+  const sorted = [...request.noise].sort((a, b) => a.lowHz - b.lowHz);
+  const endHz = sorted.at(-1)!.highHz;
+  for (let f = Math.ceil(sorted[0]!.lowHz / stepHz) * stepHz; f <= endHz; f += stepHz) {
+    while (k < sorted.length && sorted[k]!.highHz <= f - bandwidthHz / 2) k += 1;
+    const near: NoiseStretch[] = [];
+    for (let i = k; i < sorted.length && sorted[i]!.lowHz < f + bandwidthHz / 2; i += 1)
+      near.push(sorted[i]!);
+    if (judgePlace(request, windows, near, bandwidthHz, f).verdict !== "fine" || near.length === 0)
+      continue;
+    if (request.others.some((o) => Math.abs(o.frequencyHz - f) < request.profile.minSpacingHz))
+      continue;
+    const last = open.at(-1);
+    if (last && f - last.highHz <= stepHz * 1.01) last.highHz = f;
+    else open.push({ lowHz: f, highHz: f });
+  }
+  return open;
+}

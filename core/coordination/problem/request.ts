@@ -1,0 +1,78 @@
+import type { FrequencyRange } from "~/core/regulations/region";
+import type { Conflict } from "~/core/coordination/rules/checkSet";
+import type { Carrier } from "~/core/coordination/rules/products";
+import type { Margins } from "~/core/coordination/rules/margins";
+import type { Profile } from "./profile";
+import type { SetRelations } from "~/core/coordination/rules/relations";
+
+/** A range of centre frequencies on a grid that starts at its low end. */
+export interface TuningRange extends FrequencyRange {
+  stepHz: number;
+}
+
+export interface NoiseStretch extends FrequencyRange {
+  /** Power per channel bandwidth. */
+  levelDbm: number;
+}
+
+export interface ChannelRequest {
+  id: string;
+  tuning: readonly TuningRange[];
+  bandwidthHz: number;
+  lockedHz?: number | null;
+  /** Receivers whose halves share a block: the id of their group. */
+  group?: string | null;
+  /**
+   * Who comes first where places differ: the lowest number gets the quietest one. Absent or null
+   * comes last.
+   */
+  priority?: number | null;
+}
+
+export interface CoordinationRequest {
+  windows: readonly FrequencyRange[];
+  exclusions: readonly (FrequencyRange & { reason: string })[];
+  noise: readonly NoiseStretch[];
+  maxNoiseDbm: number | null;
+  /** Carriers that are there and stay: sources and victims like ours. */
+  others: readonly Carrier[];
+  profile: Profile;
+  channels: readonly ChannelRequest[];
+  groups: readonly { id: string; maxSpanHz: number }[];
+  /**
+   * Who is on with whom, whose scene cannot be repeated, how strong each is; absent: every rule
+   * holds for all alike.
+   */
+  relations?: SetRelations | null;
+  spares: number;
+  timeLimitMs: number;
+  seed: number;
+}
+
+export interface Assignment {
+  channelId: string;
+  frequencyHz: number;
+  margins: Margins;
+}
+
+export interface Spare {
+  frequencyHz: number;
+  for: string[];
+}
+
+export interface CoordinationResult {
+  assignments: Assignment[];
+  spares: Spare[];
+  unplaced: { channelId: string; reason: string }[];
+  bank: string | null;
+  /** All sets were tried: no more can be placed. */
+  isProved?: boolean;
+  /**
+   * Products that stand on a carrier because its relations excuse them; such a set is not clean by
+   * `checkSet`.
+   */
+  excused?: Conflict[];
+  /** Channels whose wider guards the set keeps, of those that it was asked for. */
+  careful?: string[];
+  stats: { elapsedMs: number; exhausted: boolean };
+}

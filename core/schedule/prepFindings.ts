@@ -1,0 +1,425 @@
+import { antennaFit, antennasOf, packLegality, pairing } from "~/core/kit/match";
+import { type FirmwareBehind, firmwareBehind } from "~/core/kit/firmware";
+import {
+  type Kit,
+  packModel,
+  receiverModel,
+  type PackModel,
+  type ReceiverModel,
+} from "~/core/kit/models";
+import { powerOf, type CaseUnit, type StockItem, type StockKind } from "~/core/kit/units";
+import { defaultSetup } from "~/core/kit/setups";
+import { pathQuestion } from "~/core/radio/pathSetup";
+import type { SiteGeometry } from "~/core/location/siteGeometry";
+import type { TuningRange } from "~/core/coordination/problem/request";
+import { tuningSpan } from "~/core/coordination/problem/tuning";
+import type { Wear } from "~/core/radio/antenna";
+import { linkBudget } from "~/core/radio/link";
+import type { Region, FrequencyRange } from "~/core/regulations/region";
+import { MIN_MARGIN_DB } from "~/core/channel/channelState";
+import { packDays, peakOf, wiredStretches, type PackDay, type Scene } from "./scenes";
+
+export interface PrepFacts {
+  region: Region;
+  kit: Kit;
+  scenes: readonly Scene[];
+  /** Talkers that have a channel already. */
+  talkers: readonly string[];
+  units: readonly CaseUnit[];
+  stock: readonly StockItem[];
+  rerigMs: number;
+  /** How a talker reaches the receivers at each place, as it was sketched beforehand. */
+  places: readonly { id: number; name: string; geometry: SiteGeometry }[];
+  /** How each talker who has a channel is wired. */
+  chains: readonly {
+    talker: string;
+    wear: Wear;
+    powerMw: number;
+    receiver: ReceiverModel;
+    tuning: readonly TuningRange[];
+  }[];
+}
+
+/** One thing that would go wrong tomorrow, with what shows it. */
+export type Finding =
+  | {
+      code: "chains-short";
+      limit: "receiver-channels" | "packs" | "chains" | "pairs";
+      sceneNumbers: string[];
+      needed: number;
+      have: number;
+    }
+  | { code: "tracks-short"; sceneNumbers: string[]; needed: number; have: number }
+  | { code: "talker-without-channel"; talker: string; sceneNumbers: string[] }
+  | { code: "no-wired-recorder"; sceneNumbers: string[]; needed: number; have: number }
+  | { code: "cells-short"; cell: "aa" | "9v"; needed: number; have: number }
+  | {
+      code: "antennas-short";
+      block: string | null;
+      receivers: string[];
+      needed: number;
+      have: number;
+    }
+  | { code: "microphones-short"; sceneNumbers: string[]; needed: number; have: number }
+  | { code: "leads-short"; sceneNumbers: string[]; needed: number; have: number }
+  | {
+      code: "pack-fits-nothing";
+      unit: string;
+      why: "other-modulation" | "other-key" | "no-common-range" | "no-common-step";
+    }
+  | { code: "power-too-high"; unit: string; setMw: number; mostMw: number }
+  | { code: "legal-nowhere"; unit: string }
+  /** No band of the region speaks of (part of) its range. */
+  | { code: "no-rule"; unit: string; where: FrequencyRange[] }
+  /** Units that run older firmware than is out for their model. */
+  | ({ code: "firmware-behind" } & FirmwareBehind)
+  /** More systems that choose for themselves at once than one room carries. */
+  | { code: "room-full"; sceneNumbers: string[]; needed: number; most: number }
+  /** A talker farther off than such a system reaches in the open. */
+  /**
+   * A receiver that cannot choose between two paths: it drops out where waves cancel at its one.
+   */
+  | { code: "one-path"; unit: string; hasAntennas: 1 | 2 }
+  /** A place where whips at the bag leave too little in hand. */
+  | {
+      code: "thin-range";
+      place: string;
+      talkers: string[];
+      marginDb: number;
+      distanceM: number;
+      sceneNumbers: string[];
+    }
+  | {
+      code: "beyond-range";
+      sceneNumbers: string[];
+      place: string;
+      distanceM: number;
+      rangeM: number;
+    };
+
+/**
+ * Cells are changed this long before they would be empty (common practice, no published source).
+ */
+const RESERVE_HOURS = 1;
+
+/** A unit of the case with its model. */
+export interface Fitted<Model> {
+  unit: Pick<CaseUnit, "label" | "keyName">;
+  model: Model;
+}
+type Receiver = Fitted<ReceiverModel>;
+type Pack = Fitted<PackModel>;
+
+const pairOf = (receiver: Receiver, pack: Pack) =>
+  pairing(receiver.model, pack.model, { receiver: receiver.unit.keyName, pack: pack.unit.keyName });
+/** Whether a receiver and a pack of the case can work together, their keys counted. */
+export const endsMeet = (receiver: Receiver, pack: Pack): boolean => pairOf(receiver, pack).works;
+
+/**
+ * Everything that the scenes ask for and the case does not have, and everything in the case that
+ * cannot do its work here. An empty list is a day that can begin. In the order in which one would
+ * mend it: what needs another unit first, then what needs a setting, then supplies.
+ */
+export function prepFindings(facts: PrepFacts): Finding[] {
+  const receivers = facts.units
+    .filter((u) => u.kind === "receiver")
+    .map((unit) => ({ unit, model: receiverModel(facts.kit, unit.modelId) }));
+  const packs = facts.units
+    .filter((u) => u.kind === "pack")
+    .map((unit) => ({ unit, model: packModel(facts.kit, unit.modelId) }));
+  const findings: Finding[] = [];
+  chainFindings(facts, receivers, packs, findings);
+  for (const pack of packs) {
+    const { unit, model } = pack;
+    const tries = receivers.map((r) => pairOf(r, pack));
+    const problems = tries.flatMap((t) => (t.works ? [] : [t.problem]));
+    if (tries.length > 0 && problems.length === tries.length) {
+      // of several reasons the nearest miss is told: a range or a step of what would understand
+      // each other before another modulation
+      const near = problems.find((p) => p.code !== "other-modulation") ?? problems[0]!;
+      findings.push({ code: "pack-fits-nothing", unit: unit.label, why: near.code });
+    }
+    const legality = packLegality(facts.region, model, powerOf(facts.kit, unit));
+    if (legality.code === "power-too-high")
+      findings.push({
+        code: "power-too-high",
+        unit: unit.label,
+        setMw: legality.setMw,
+        mostMw: legality.mostMw,
+      });
+    if (legality.code === "no-rule")
+      findings.push({ code: "no-rule", unit: unit.label, where: legality.where });
+    if (legality.code === "nowhere") findings.push({ code: "legal-nowhere", unit: unit.label });
+  }
+  for (const { unit, model } of receivers)
+    if (model.diversity !== "two-paths")
+      findings.push({
+        code: "one-path",
+        unit: unit.label,
+        hasAntennas: model.diversity === "none" ? 1 : 2,
+      });
+  for (const behind of firmwareBehind(facts.kit, facts.units))
+    findings.push({ code: "firmware-behind", ...behind });
+  rangeFindings(facts, findings);
+  adaptiveFindings(facts, receivers, packs, findings);
+  antennaFindings(facts, receivers, findings);
+  cellFindings(
+    facts,
+    packs.map((p) => p.model),
+    findings,
+  );
+  return findings;
+}
+
+/** The scenes of every stretch that asks for more voices than this. */
+const scenesWithMore = (scenes: readonly Scene[], have: number): string[] => [
+  ...new Set(
+    wiredStretches(scenes)
+      .filter((s) => s.talkers.length > have)
+      .flatMap((s) => s.sceneNumbers),
+  ),
+];
+const channelsOf = (receivers: readonly Receiver[]): Receiver[] =>
+  receivers.flatMap((r) => Array.from({ length: r.model.halves }, () => r));
+
+const stockOf = (facts: PrepFacts, kind: StockKind): number =>
+  facts.stock.filter((s) => s.kind === kind).reduce((n, s) => n + s.count, 0);
+
+function chainFindings(
+  facts: PrepFacts,
+  receivers: Receiver[],
+  packs: Pack[],
+  findings: Finding[],
+): void {
+  const peak = peakOf(facts.scenes);
+  const needed = peak?.talkers.length ?? 0;
+  const channels = channelsOf(receivers);
+  const chains = mostPairs(channels, packs);
+  const scenesOver = (have: number) => scenesWithMore(facts.scenes, have);
+  if (needed > chains) {
+    const limit =
+      channels.length <= chains
+        ? packs.length <= chains
+          ? "chains"
+          : "receiver-channels"
+        : packs.length <= chains
+          ? "packs"
+          : "pairs";
+    findings.push({
+      code: "chains-short",
+      limit,
+      sceneNumbers: scenesOver(chains),
+      needed,
+      have: chains,
+    });
+  }
+  const tracks = stockOf(facts, "recorder-track") + stockOf(facts, "camera-track");
+  if (needed > tracks)
+    findings.push({ code: "tracks-short", sceneNumbers: scenesOver(tracks), needed, have: tracks });
+  const microphones = stockOf(facts, "microphone");
+  if (needed > microphones)
+    findings.push({
+      code: "microphones-short",
+      sceneNumbers: scenesOver(microphones),
+      needed,
+      have: microphones,
+    });
+  const leads = stockOf(facts, "lead");
+  if (needed > leads)
+    findings.push({ code: "leads-short", sceneNumbers: scenesOver(leads), needed, have: leads });
+  for (const talker of new Set(facts.scenes.flatMap((s) => s.speakers))) {
+    if (facts.talkers.some((t) => t.toLowerCase() === talker.toLowerCase())) continue;
+    findings.push({
+      code: "talker-without-channel",
+      talker,
+      sceneNumbers: facts.scenes.filter((s) => s.speakers.includes(talker)).map((s) => s.number),
+    });
+  }
+  const once = facts.scenes.filter((s) => !s.isRepeatable && s.speakers.length > 0);
+  const recordersNeeded = peakOf(once)?.talkers.length ?? 0;
+  const recorders = stockOf(facts, "wired-recorder");
+  if (recordersNeeded > recorders)
+    findings.push({
+      code: "no-wired-recorder",
+      sceneNumbers: once.map((s) => s.number),
+      needed: recordersNeeded,
+      have: recorders,
+    });
+}
+
+/**
+ * The most chains that receiver channels and packs make, each used once (bipartite matching by
+ * augmenting paths).
+ */
+export function mostPairs(channels: readonly Receiver[], packs: readonly Pack[]): number {
+  const channelOfPack = new Map<number, number>();
+  const tryChannel = (c: number, seen: Set<number>): boolean =>
+    packs.some((pack, p) => {
+      if (seen.has(p) || !endsMeet(channels[c]!, pack)) return false;
+      seen.add(p);
+      const holder = channelOfPack.get(p);
+      if (holder !== undefined && !tryChannel(holder, seen)) return false;
+      channelOfPack.set(p, c);
+      return true;
+    });
+  return channels.reduce((n, _, c) => n + (tryChannel(c, new Set()) ? 1 : 0), 0);
+}
+
+/**
+ * Where whips at the receivers would leave less in hand than a body or a door takes: better known
+ * the evening before, with cable and antennas still in reach.
+ */
+function rangeFindings(facts: PrepFacts, findings: Finding[]): void {
+  for (const place of facts.places) {
+    const scenes = facts.scenes.filter((s) => s.placeId === place.id);
+    const thin = facts.chains
+      .filter((c) =>
+        scenes.some((s) => s.speakers.some((n) => n.toLowerCase() === c.talker.toLowerCase())),
+      )
+      .flatMap((c) => {
+        const span = tuningSpan(c.tuning);
+        if (!span) return [];
+        const question = pathQuestion(
+          place.geometry,
+          defaultSetup(place.geometry, c.wear, c.powerMw),
+          c.receiver,
+          Math.round((span.lowHz + span.highHz) / 2),
+        );
+        const { marginDb } = linkBudget(question);
+        return marginDb < MIN_MARGIN_DB ? [{ talker: c.talker, marginDb }] : [];
+      });
+    if (thin.length === 0) continue;
+    findings.push({
+      code: "thin-range",
+      place: place.name,
+      talkers: thin.map((t) => t.talker),
+      marginDb: Math.min(...thin.map((t) => t.marginDb)),
+      distanceM: place.geometry.distanceM,
+      sceneNumbers: scenes
+        .filter((s) =>
+          s.speakers.some((n) => thin.some((t) => t.talker.toLowerCase() === n.toLowerCase())),
+        )
+        .map((s) => s.number),
+    });
+  }
+}
+
+/**
+ * Systems that choose for themselves need no frequency, but a room carries only so many, and not
+ * far (common practice, no published source).
+ */
+function adaptiveFindings(
+  facts: PrepFacts,
+  receivers: Receiver[],
+  packs: Pack[],
+  findings: Finding[],
+): void {
+  const peak = peakOf(facts.scenes)?.talkers.length ?? 0;
+  const self = packs.flatMap((p) => p.model.adaptive ?? []);
+  if (self.length === 0) return;
+  const tuned = mostPairs(
+    channelsOf(receivers.filter((r) => r.model.adaptive === null)),
+    packs.filter((p) => p.model.adaptive === null),
+  );
+  const most = Math.min(...self.map((a) => a.mostPerRoom));
+  const needed = Math.min(
+    peak - tuned,
+    mostPairs(
+      channelsOf(receivers.filter((r) => r.model.adaptive !== null)),
+      packs.filter((p) => p.model.adaptive !== null),
+    ),
+  );
+  if (needed > most)
+    findings.push({
+      code: "room-full",
+      sceneNumbers: scenesWithMore(facts.scenes, tuned + most),
+      needed,
+      most,
+    });
+  const rangeM = Math.min(...self.map((a) => a.rangeM));
+  for (const place of facts.places.filter((p) => p.geometry.distanceM > rangeM)) {
+    const asking = facts.scenes.filter((s) => s.placeId === place.id && s.speakers.length > tuned);
+    if (asking.length > 0)
+      findings.push({
+        code: "beyond-range",
+        sceneNumbers: asking.map((s) => s.number),
+        place: place.name,
+        distanceM: place.geometry.distanceM,
+        rangeM,
+      });
+  }
+}
+
+/**
+ * What antennas the receivers ask for, block by block, and what of the case serves them: those cut
+ * for the block first, then wideband ones, each once.
+ */
+export function antennaNeeds(
+  stock: readonly StockItem[],
+  receivers: readonly Receiver[],
+): { block: string | null; receivers: string[]; needed: number; cut: number; have: number }[] {
+  const left = new Map(stock.filter((s) => s.kind === "antenna").map((s) => [s, s.count]));
+  const withAntennas = receivers.filter((r) => antennasOf(r.model) > 0);
+  const take = (receiver: ReceiverModel, fit: "fits" | "fits-wideband", wanted: number): number => {
+    let taken = 0;
+    for (const [item, count] of left) {
+      if (antennaFit(receiver, item) !== fit) continue;
+      const now = Math.min(count, wanted - taken);
+      left.set(item, count - now);
+      taken += now;
+    }
+    return taken;
+  };
+  const blocks = [...new Set(withAntennas.map((r) => r.model.block))].map((block) => {
+    const mine = withAntennas.filter((r) => r.model.block === block);
+    return {
+      block,
+      mine,
+      needed: mine.reduce((n, r) => n + antennasOf(r.model), 0),
+      cut: mine.reduce((n, r) => n + take(r.model, "fits", antennasOf(r.model)), 0),
+    };
+  });
+  return blocks.map(({ block, mine, needed, cut }) => ({
+    block,
+    receivers: mine.map((r) => r.unit.label),
+    needed,
+    cut,
+    have: cut + take(mine[0]!.model, "fits-wideband", needed - cut),
+  }));
+}
+
+function antennaFindings(facts: PrepFacts, receivers: Receiver[], findings: Finding[]): void {
+  for (const { block, receivers: labels, needed, have } of antennaNeeds(facts.stock, receivers)) {
+    if (have < needed)
+      findings.push({ code: "antennas-short", block, receivers: labels, needed, have });
+  }
+}
+
+/**
+ * Cells that packs use up on their days: a fresh set at the start, another each time the hours
+ * would run into the reserve.
+ */
+export function cellsForDays(
+  days: readonly PackDay[],
+  { perPack, hours }: { perPack: number; hours: number },
+): number {
+  const hoursOf = (d: PackDay) =>
+    d.spans.reduce((h, s) => h + (s.endMs - s.startMs) / 3_600_000, 0);
+  return days.reduce(
+    (n, d) =>
+      n + Math.max(1, Math.ceil(hoursOf(d) / Math.max(0.5, hours - RESERVE_HOURS))) * perPack,
+    0,
+  );
+}
+
+function cellFindings(facts: PrepFacts, packs: PackModel[], findings: Finding[]): void {
+  const days = packDays(facts.scenes, facts.rerigMs);
+  for (const cell of ["aa", "9v"] as const) {
+    const mine = packs.filter((p) => p.cell.kind === cell);
+    const typical = mine[0]?.cell;
+    if (!typical) continue;
+    const needed = cellsForDays(days.slice(0, mine.length), typical);
+    const have = stockOf(facts, cell === "aa" ? "aa-cell" : "9v-cell");
+    if (needed > have) findings.push({ code: "cells-short", cell, needed, have });
+  }
+}

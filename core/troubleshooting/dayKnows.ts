@@ -1,0 +1,101 @@
+import { rfOf, silenceOf } from "~/core/channel/verification";
+import type { ProofPart } from "~/core/channel/verificationParts";
+import type { DayKnows, Finding } from "./faultFinder";
+import type { Cause } from "./causes";
+
+/** What the day knows of one channel before anybody looks. Null: not known. */
+export interface ChannelKnowledge {
+  pickHz: number | null;
+  receiverHz: number | null;
+  packHz: number | null;
+  isPackOn: boolean | null;
+  meets: "tunes" | "adaptive" | "never";
+  hasWheels: boolean;
+  isPaired: boolean;
+  /** Another pack of ours is on within the channel's bandwidth. */
+  isOtherOnIt: boolean;
+  /** What the proof shows that still holds. */
+  proof: readonly { part: ProofPart; outcome: string }[];
+  /** Predicted margin at this place, and whether it is too strong. */
+  marginDb: number | null;
+  isOverloaded: boolean | null;
+  /** What the meter shows now, where it can be asked. */
+  meter: { strongestDbm: number; hasAudio: boolean } | null;
+}
+
+const THIN_DB = 10;
+const SAME_HZ = 5_000;
+
+/** Parts of a proof that are looks of the finder, and what each outcome is called there. */
+const AS_LOOKS: Partial<
+  Record<ProofPart, { check: Finding["check"]; says?: Record<string, string> }>
+> = {
+  silent: { check: "rf-off" },
+  rf: { check: "rf-on" },
+  voice: { check: "voice", says: { follows: "clear" } },
+  antennas: {
+    check: "walk",
+    says: {
+      "both take turns": "both antennas take turns",
+      "only A serves": "only one ever serves",
+      "only B serves": "only one ever serves",
+    },
+  },
+  far: {
+    check: "recorder",
+    says: {
+      "meter follows": "moves with the voice",
+      "played back": "moves with the voice",
+      "on another track": "still",
+    },
+  },
+  partner: { check: "identity", says: { "another’s": "another's", "nothing told": "none told" } },
+};
+
+/** What of that is as good as seen, and what it makes likelier or rules out. */
+export function knownOf(k: ChannelKnowledge): { findings: Finding[]; knows: DayKnows } {
+  const findings: Finding[] = [];
+  const weights: Partial<Record<Cause, number>> = {
+    "wrong-block": k.meets === "never" ? 200 : 0.1,
+    "wheels-swapped": k.hasWheels ? 1 : 0,
+    "wrong-key": k.isPaired ? 1 : 0,
+    "other-modulation": k.isPaired ? 1 : 0.3,
+  };
+  if (k.pickHz !== null && k.receiverHz !== null)
+    findings.push({
+      check: "receiver-number",
+      outcome: isSame(k.pickHz, k.receiverHz) ? "as the plan" : "another",
+    });
+  if (k.isPackOn !== null) weights["pack-off"] = k.isPackOn ? 0.02 : 40;
+  if (k.pickHz !== null && k.packHz !== null && k.isPackOn === true)
+    findings.push({
+      check: "pack-number",
+      outcome: isSame(k.pickHz, k.packHz) ? "as the plan" : "another",
+    });
+  weights["own-second-pack"] = k.isOtherOnIt ? 60 : 0.3;
+  for (const { part, outcome } of k.proof) {
+    const look = AS_LOOKS[part];
+    if (look) findings.push({ check: look.check, outcome: look.says?.[outcome] ?? outcome });
+    if (part === "mute" && outcome !== "gone and back") weights.muted = 10;
+  }
+  if (k.marginDb !== null) weights["too-far"] = k.marginDb < THIN_DB ? 4 : 0.5;
+  if (k.isOverloaded !== null) weights["too-near"] = k.isOverloaded ? 10 : 0.5;
+  return { findings, knows: { weights, has: { wheels: k.hasWheels, pairing: k.isPaired } } };
+}
+
+const isSame = (a: number, b: number): boolean => Math.abs(a - b) < SAME_HZ;
+
+/**
+ * What the meter itself answers to a look, with the pack as that asks for it; null where it cannot.
+ * Limits: common practice, no published source.
+ */
+export function meterSays(
+  check: Finding["check"],
+  { meter, isPackOn }: Pick<ChannelKnowledge, "meter" | "isPackOn">,
+): string | null {
+  if (!meter) return null;
+  const { strongestDbm: dbm, hasAudio } = meter;
+  if (check === "rf-off" && isPackOn === false) return silenceOf([dbm]);
+  if (check === "rf-on" && isPackOn !== false) return rfOf(dbm);
+  return check === "tap" && isPackOn !== false ? (hasAudio ? "heard" : "not heard") : null;
+}

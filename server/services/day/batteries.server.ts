@@ -1,0 +1,191 @@
+import ICAL from "ical.js";
+import { packModel } from "~/core/kit/models";
+import type { Chemistry } from "~/core/battery/discharge";
+import { type CellRule, type DayCells, dayCells, USUAL_RULE } from "~/core/battery/cellPlan";
+import { chemistriesOf } from "~/core/battery/packCells";
+import { fail, ok, type Result } from "~/core/units/result";
+import { changeWords } from "~/contract/messages/battery";
+import type { ServiceError } from "~/contract/schemas/serviceError";
+import type { AppContext } from "~/server/services/appContext.server";
+import { type LoadedDay, requireDay } from "./dayView.server";
+import { putDown } from "./recordEvent.server";
+import { packPowerOf } from "./packPower.server";
+import { handlePack } from "~/server/services/sync/syncs.server";
+import { newestList, storeNextList, undoList } from "~/server/services/prep/versionedLists.server";
+
+type Answer<T = null> = Promise<Result<T, ServiceError>>;
+
+export interface CellsRow {
+  packKey: string;
+  packLabel: string;
+  channelId: number;
+  number: number;
+  talker: string;
+  mark: string;
+  /** What may be put in; what is in stands first in the plan. */
+  chemistries: readonly Chemistry[];
+  /** What its model says of its lamps and its start. */
+  note: string;
+  volts: number | null;
+}
+
+export interface CellsView {
+  rows: CellsRow[];
+  cells: DayCells;
+  rule: CellRule;
+  version: number;
+  earlierVersion: number | null;
+  /** Cells of the case. */
+  stock: number;
+  fromMs: number;
+  toMs: number;
+}
+
+/** The cells of a day that is loaded. */
+export async function cellsViewOf(app: AppContext, loaded: LoadedDay): Promise<CellsView> {
+  const { facts, kit, unit, prepFacts, day } = loaded;
+  const { items, version, earlierVersion } = await newestList(app, "cellRules", day.id);
+  const rule = items[0] ?? USUAL_RULE;
+  const rolled = app.roll.followedDayId === day.id;
+  const rows = facts.channels.map((c) => {
+    const model = packModel(kit, unit(c.packKey).modelId);
+    const volts = rolled ? app.roll.voltsOf(c.packKey) : null;
+    const power = packPowerOf(loaded, c.packKey, facts.nowMs, volts)!;
+    return {
+      row: {
+        packKey: c.packKey,
+        packLabel: c.packLabel,
+        channelId: c.id,
+        number: c.number,
+        talker: c.talker,
+        mark: c.mark,
+        chemistries: chemistriesOf(model.cell.kind),
+        note: model.note,
+        volts,
+      },
+      talker: c.talker,
+      perPack: model.cell.perPack,
+      power,
+    };
+  });
+  const { scenes } = prepFacts;
+  return {
+    rows: rows.map((r) => r.row),
+    rule,
+    version,
+    earlierVersion,
+    cells: dayCells({ packs: rows, scenes, rule, nowMs: facts.nowMs }),
+    stock: prepFacts.stock
+      .filter((s) => s.kind === "aa-cell" || s.kind === "9v-cell")
+      .reduce((n, s) => n + s.count, 0),
+    fromMs: Math.min(facts.nowMs, ...scenes.map((s) => s.startMs)),
+    toMs: Math.max(facts.nowMs + 3_600_000, ...scenes.map((s) => s.endMs)),
+  };
+}
+
+/** How the cells of everybody's pack stand, and when they are changed. */
+export async function cellsOfDay(app: AppContext, dayId: number): Answer<CellsView> {
+  const got = await requireDay(app, dayId);
+  return got.ok ? ok(await cellsViewOf(app, got.value)) : got;
+}
+
+export async function setCellRule(
+  app: AppContext,
+  dayId: number,
+  p: { rule: CellRule; seenVersion: number },
+): Answer {
+  return storeNextList(app, "cellRules", dayId, {
+    seenVersion: p.seenVersion,
+    items: [p.rule],
+    how:
+      p.rule.policy === "fresh" ? "fresh at every break" : `counted, ${p.rule.reserveHours} h kept`,
+  });
+}
+
+export const undoCellRule = (app: AppContext, dayId: number, seenVersion: number): Answer =>
+  undoList(app, "cellRules", dayId, seenVersion);
+
+/** A full set went into a pack. A practice pack gets it, and is switched on again if it was on.
+ * @param p.chemistry - null: of the kind that was in it
+ * @returns what takes it back: how long the set before had run, where that was known */
+export async function freshCells(
+  app: AppContext,
+  dayId: number,
+  p: { packKey: string; chemistry: Chemistry | null },
+): Answer<{ label: string; before: { ranHours: number; chemistry: Chemistry } | null }> {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const loaded = got.value;
+  const unit = loaded.units.find((u) => u.kind === "pack" && u.key === p.packKey);
+  const power = packPowerOf(loaded, p.packKey, loaded.facts.nowMs, null);
+  if (!unit || !power) return fail({ code: "not-found", what: "pack" });
+  const chemistry = p.chemistry ?? power.chemistry;
+  if (!chemistriesOf(packModel(loaded.kit, unit.modelId).cell.kind).includes(chemistry))
+    return fail({
+      code: "setting-unknown",
+      what: `${chemistry} cells do not go into ${unit.label}`,
+    });
+  if (loaded.day.isPractice && app.simulator) {
+    const wasOn = loaded.facts.reports?.packs[p.packKey]?.isOn ?? false;
+    const changed = await handlePack(app, dayId, p.packKey, { isFresh: true });
+    if (!changed.ok) return changed;
+    if (wasOn) await handlePack(app, dayId, p.packKey, { isOn: true });
+  }
+  await putDown(app, loaded.day, { kind: "cells-fresh", packKey: p.packKey, chemistry });
+  return ok({
+    label: unit.label,
+    before:
+      power.run.ranHours === null
+        ? null
+        : { ranHours: power.run.ranHours, chemistry: power.chemistry },
+  });
+}
+
+/** How long the set in a pack has run already: carried over from yesterday, or said by somebody. */
+export async function cellsRan(
+  app: AppContext,
+  dayId: number,
+  p: { packKey: string; ranHours: number; chemistry: Chemistry },
+): Answer {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  if (!got.value.units.some((u) => u.kind === "pack" && u.key === p.packKey))
+    return fail({ code: "not-found", what: "pack" });
+  await putDown(app, got.value.day, { kind: "cells-ran", ...p });
+  return ok(null);
+}
+
+/** The planned changes as an iCalendar file, in floating time, five minutes each. */
+export async function cellCalendar(app: AppContext, dayId: number): Answer<string> {
+  const got = await requireDay(app, dayId);
+  if (!got.ok) return got;
+  const { rows, cells } = await cellsViewOf(app, got.value);
+  const { dateIso } = got.value.day;
+  const calendar = new ICAL.Component("vcalendar");
+  calendar.addPropertyWithValue("version", "2.0");
+  calendar.addPropertyWithValue("prodid", "-//Plain Channel//cells//EN");
+  const at = (ms: number) =>
+    ICAL.Time.fromDateTimeString(
+      new Date(Date.parse(`${dateIso}T00:00:00Z`) + Math.floor(ms / 60_000) * 60_000)
+        .toISOString()
+        .slice(0, 19),
+    );
+  for (const pack of cells.packs) {
+    const row = rows.find((r) => r.packKey === pack.packKey)!;
+    pack.changes.forEach((change, i) => {
+      const component = new ICAL.Component("vevent");
+      const event = new ICAL.Event(component);
+      event.uid = `cells-${pack.packKey}-${i + 1}-${dateIso}@plain-channel`;
+      event.summary = `Cells: ${row.packLabel}, ${row.talker} (${pack.perPack} ${pack.power.chemistry})`;
+      event.description = changeWords(change);
+      event.startDate = at(change.atMs);
+      event.endDate = at(change.atMs + 300_000);
+      component.addPropertyWithValue(
+        "dtstamp",
+        ICAL.Time.fromJSDate(new Date(app.realNowMs()), true),
+      );
+      calendar.addSubcomponent(component);
+    });
+  }
+  return ok(`${calendar.toString()}\r\n`);
+}

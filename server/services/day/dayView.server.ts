@@ -1,0 +1,457 @@
+import {
+  channelProof,
+  channelState,
+  type ChannelState,
+  packFrequencyHz,
+  receiverHz,
+  SELF_CHOSEN_HZ,
+} from "~/core/channel/channelState";
+import type { Channel, DayFacts } from "~/core/channel/facts";
+import { proofPartsOf, type ProofState, usualFigure } from "~/core/channel/verification";
+import { NAME_LETTERS, packNames } from "~/core/report/trackSheet";
+import { pairingStanding } from "~/core/kit/pairing";
+import { sharedTuning } from "~/core/coordination/problem/tuning";
+import { nextSteps, type Step } from "~/core/channel/nextSteps";
+import { type Legality, packLegalityAt, pairing } from "~/core/kit/match";
+import { EMPTY_KIT, type Kit, mergeKits, packModel, receiverModel } from "~/core/kit/models";
+import { SHIPPED_KIT } from "~/core/kit/shipped";
+import { type CaseUnit, powerOf } from "~/core/kit/units";
+import { prepFindings, type PrepFacts } from "~/core/schedule/prepFindings";
+import { openAnswers, withRetunes } from "~/core/monitor/hitStories";
+import type { DeviceError } from "~/core/devices/deviceError";
+import type { PackReport } from "~/core/devices/reports";
+import { fail, ok, type Result } from "~/core/units/result";
+import { pickedHz } from "~/core/channel/pickedFrequency";
+import type { ServiceError } from "~/contract/schemas/serviceError";
+import { listChannels, type StoredChannel } from "~/server/db/repositories/channels.server";
+import {
+  type Day,
+  type DayPlace,
+  findDay,
+  listDays,
+  listPlaces,
+} from "~/server/db/repositories/days.server";
+import {
+  newestItems,
+  type RegisteredStation,
+} from "~/server/db/repositories/versionedLists.server";
+import { listPlans, type StoredPlan } from "~/server/db/repositories/plans.server";
+import {
+  listLevels,
+  listPlaceChecks,
+  listSyncs,
+  type StoredLevel,
+  type StoredPlaceCheck,
+} from "~/server/db/repositories/records.server";
+import { listEvents } from "~/server/db/repositories/dayEvents.server";
+import { listSweeps, type StoredSweep } from "~/server/db/repositories/sweeps.server";
+import type { Database } from "~/server/db/connection.server";
+import type { AppContext } from "~/server/services/appContext.server";
+import { dayNowMs, todayIso } from "./clock.server";
+import { readyRig } from "~/server/services/training/practiceRig.server";
+import { regionNamed } from "~/server/services/frequencies/regions.server";
+
+export interface ChannelView extends Channel, Pick<StoredChannel, "micDistanceM" | "peakFactorDb"> {
+  receiverModelId: string;
+  receiverKeyName: string | null;
+  packModelId: string;
+  packPowerMw: number;
+  /** Whether the pack may transmit in this region as it is set. */
+  legality: Legality;
+  state: ChannelState;
+  /** Whether both of its units can be asked and driven from here. */
+  isDriven: boolean;
+  /**
+   * What the receiver's half is set to: by its own word, else by the last record; null where
+   * neither says.
+   */
+  receiverHz: number | null;
+  packHz: number | null;
+  pack: PackReport | null;
+  lastLevel: StoredLevel | null;
+  /** Every level that was kept of it, the oldest first. */
+  levels: StoredLevel[];
+  placeCheckHere: StoredPlaceCheck | null;
+  lastPlaceCheck: StoredPlaceCheck | null;
+  proof: ProofState[];
+  /** What its receiver's own scale usually reads; null where too few were noted. */
+  usualFigure: number | null;
+  /** Other packs of the position, and what they say of themselves. */
+  others: (Channel["also"][number] & { report: PackReport | null; syncedHz: number | null })[];
+}
+
+export interface PackView extends CaseUnit {
+  carriedBy: number | null;
+  report: PackReport | null;
+}
+
+/** Everything the frame and most screens of a day show. */
+export interface DayView {
+  day: Day;
+  kit: Kit;
+  nowMs: number;
+  places: (DayPlace & { lastScanAtMs: number | null })[];
+  channels: ChannelView[];
+  packs: PackView[];
+  receivers: CaseUnit[];
+  stations: RegisteredStation[];
+  steps: Step[];
+  plan: StoredPlan | null;
+  planHistory: Pick<StoredPlan, "version" | "placeId" | "acceptedAtMs" | "how">[];
+  sweepsHere: StoredSweep[];
+  rig:
+    | { state: "none" }
+    | { state: "ready"; isPractice: boolean }
+    | { state: "silent"; error: DeviceError };
+}
+
+/** Time to take a pack from one person and wire the next (common practice, no published source). */
+export const RERIG_MS = 15 * 60_000;
+
+/** What is stored of a day, and what follows from that alone. */
+async function storedDay(db: Database, dayId: number) {
+  const found = await findDay(db, dayId);
+  if (!found) return null;
+  const [
+    places,
+    stored,
+    units,
+    own,
+    stock,
+    scenes,
+    stations,
+    pairings,
+    sweeps,
+    plans,
+    syncs,
+    levels,
+    placeChecks,
+    events,
+  ] = await Promise.all([
+    listPlaces(db, dayId),
+    listChannels(db, dayId),
+    newestItems(db, "units", dayId),
+    newestItems(db, "models", dayId),
+    newestItems(db, "stock", dayId),
+    newestItems(db, "scenes", dayId),
+    newestItems(db, "stations", dayId),
+    newestItems(db, "pairings", dayId),
+    listSweeps(db, dayId),
+    listPlans(db, dayId),
+    listSyncs(db, dayId),
+    listLevels(db, dayId),
+    listPlaceChecks(db, dayId),
+    listEvents(db, dayId),
+  ]);
+  // the place where the unit was may have been taken off the list since
+  const day: Day = places.some((p) => p.id === found.currentPlaceId)
+    ? found
+    : { ...found, currentPlaceId: places[0]?.id ?? 0 };
+  const region = await regionNamed(db, day.region);
+  const kit = mergeKits(SHIPPED_KIT, own[0] ?? EMPTY_KIT);
+  const unit = (key: string): CaseUnit => {
+    // what is missing is shown as missing: the day stays readable, and undo within reach
+    return (
+      units.find((u) => u.key === key) ?? {
+        key,
+        kind: "pack",
+        modelId: key,
+        label: `${key} (missing)`,
+        powerMw: null,
+        serial: null,
+        keyName: null,
+      }
+    );
+  };
+  // a pack that is not in the case any more is nobody's
+  const alsoOf = (c: StoredChannel): CaseUnit[] =>
+    units.filter((u) => u.kind === "pack" && u.key !== c.packKey && c.also.includes(u.key));
+  const pairedOf = ({ packKey, receiverKey }: StoredChannel): Channel["paired"] => {
+    if (
+      !packModel(kit, unit(packKey).modelId).pairs ||
+      !receiverModel(kit, unit(receiverKey).modelId).pairs
+    )
+      return null;
+    const record = pairings.find((r) => r.packKey === packKey);
+    return record ? pairingStanding(record, receiverKey) : "no-identity";
+  };
+  const names = packNames(
+    stored.map((c) => c.talker),
+    stored.map((c) => packModel(kit, unit(c.packKey).modelId).nameLetters ?? NAME_LETTERS),
+  );
+  const channels = stored.map((c, i): Channel => {
+    const [receiverUnit, packUnit] = [unit(c.receiverKey), unit(c.packKey)];
+    const pack = packModel(kit, packUnit.modelId);
+    const receiver = receiverModel(kit, receiverUnit.modelId);
+    const found = pairing(receiver, pack, {
+      receiver: receiverUnit.keyName,
+      pack: packUnit.keyName,
+    });
+    return {
+      id: c.id,
+      number: c.number,
+      talker: c.talker,
+      mark: c.mark,
+      part: c.part,
+      moves: c.moves,
+      effort: c.effort,
+      wear: c.wear,
+      microphoneId: c.microphoneId,
+      inputId: c.inputId,
+      receiverLabel: receiverUnit.label,
+      receiverKey: c.receiverKey,
+      half: c.half,
+      packLabel: packUnit.label,
+      packKey: c.packKey,
+      meets: !found.works ? "never" : found.isAdaptive ? "adaptive" : "tunes",
+      tuning: found.works
+        ? alsoOf(c).reduce(
+            (left, u) => sharedTuning(left, packModel(kit, u.modelId).tuning),
+            found.tuning,
+          )
+        : [],
+      packTuning: pack.tuning,
+      version: c.version,
+      also: alsoOf(c).map((u) => ({
+        packKey: u.key,
+        packLabel: u.label,
+        tuning: packModel(kit, u.modelId).tuning,
+      })),
+      paired: pairedOf(c),
+      pairedMs:
+        pairings
+          .find((r) => r.packKey === c.packKey)
+          ?.heldBy.find((h) => h.receiverKey === c.receiverKey)?.sinceMs ?? null,
+      packName: names[i]!,
+      proofParts: proofPartsOf(receiver, pack),
+    };
+  });
+  const plan = plans.at(-1) ?? null;
+  const prepFacts: PrepFacts = {
+    region,
+    kit,
+    scenes,
+    talkers: stored.map((c) => c.talker),
+    units,
+    stock,
+    rerigMs: RERIG_MS,
+    places,
+    chains: channels.map((c) => ({
+      talker: c.talker,
+      wear: c.wear,
+      powerMw: powerOf(kit, unit(c.packKey)),
+      receiver: receiverModel(kit, unit(c.receiverKey).modelId),
+      tuning: c.tuning,
+    })),
+  };
+  const findings = prepFindings(prepFacts);
+  const retuned = plan && withRetunes(plan, openAnswers(events));
+  return {
+    day,
+    region,
+    kit,
+    places,
+    stored,
+    units,
+    unit,
+    stations,
+    sweeps,
+    plans,
+    plan,
+    retuned,
+    syncs,
+    events,
+    levels,
+    placeChecks,
+    channels,
+    prepFacts,
+    findings,
+  };
+}
+
+type StoredDay = Awaited<ReturnType<typeof storedDay>>;
+/** Days that are open at once, on all screens together. */
+const MAX_REMEMBERED = 6;
+const remembered = new WeakMap<
+  Database,
+  { generation: string; writes: number; days: Map<number, Promise<StoredDay>> }
+>();
+
+/**
+ * The same, read once for everybody until something is written. What it gives is shared: nobody
+ * changes it.
+ */
+function sharedDay(db: Database, dayId: number): Promise<StoredDay> {
+  const known = remembered.get(db);
+  const holds =
+    known?.generation === db.generation && known.writes === db.writes
+      ? known
+      : {
+          generation: db.generation,
+          writes: db.writes,
+          days: new Map<number, Promise<StoredDay>>(),
+        };
+  remembered.set(db, holds);
+  const day = holds.days.get(dayId) ?? storedDay(db, dayId);
+  if (holds.days.size >= MAX_REMEMBERED) holds.days.clear();
+  holds.days.set(dayId, day);
+  // what failed is read again
+  day.catch(() => holds.days.delete(dayId));
+  return day;
+}
+
+/** The facts of a day as the core judges them now, with what else the screens need. */
+export async function loadDay(app: AppContext, dayId: number) {
+  const shared = await sharedDay(app.db, dayId);
+  if (!shared) return null;
+  const { retuned, syncs, channels, ...rest } = shared;
+  const { day, places, stored, units, kit, sweeps, levels, placeChecks, findings } = rest;
+  const rig = await readyRig(app, { day, places, stored, units, kit });
+  const report = rig ? await rig.report() : null;
+  const facts: DayFacts = {
+    nowMs: dayNowMs(app, day),
+    places,
+    currentPlaceId: day.currentPlaceId,
+    channels,
+    sweeps,
+    rescan: day.rescan,
+    plan: retuned,
+    syncs,
+    levels,
+    placeChecks,
+    reports: report?.ok ? report.value : null,
+    preparation: { units: units.length, findings: findings.length },
+  };
+  return { ...rest, facts, report };
+}
+
+export type LoadedDay = NonNullable<Awaited<ReturnType<typeof loadDay>>>;
+
+/** The day of a request, or "not-found". */
+export async function requireDay(
+  app: AppContext,
+  dayId: number,
+): Promise<Result<LoadedDay, ServiceError>> {
+  const loaded = await loadDay(app, dayId);
+  return loaded ? ok(loaded) : fail({ code: "not-found", what: "day" });
+}
+
+/** A day as the screens show it, state and next steps computed now. */
+export async function getDayView(
+  app: AppContext,
+  dayId: number,
+): Promise<Result<DayView, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const {
+    day,
+    region,
+    kit,
+    places,
+    stored,
+    units,
+    stations,
+    sweeps,
+    plans,
+    plan,
+    levels,
+    placeChecks,
+    facts,
+    report,
+    unit,
+  } = loaded.value;
+  const packReports = report?.ok ? report.value.packs : {};
+  const channels = facts.channels.map((c, i): ChannelView => {
+    const { micDistanceM, peakFactorDb } = stored[i]!;
+    const mySyncs = facts.syncs.filter((s) => s.channelId === c.id);
+    const mine = placeChecks.filter((p) => p.channelId === c.id);
+    return {
+      ...c,
+      micDistanceM,
+      peakFactorDb,
+      receiverModelId: unit(c.receiverKey).modelId,
+      receiverKeyName: unit(c.receiverKey).keyName,
+      packModelId: unit(c.packKey).modelId,
+      packPowerMw: powerOf(kit, unit(c.packKey)),
+      legality: packLegalityAt(
+        region,
+        packModel(kit, unit(c.packKey).modelId),
+        powerOf(kit, unit(c.packKey)),
+        packFrequencyHz(facts, c, mySyncs),
+        receiverModel(kit, unit(c.receiverKey).modelId).bandwidthHz,
+      ),
+      state: channelState(facts, c),
+      isDriven:
+        facts.reports?.receivers[c.receiverKey] !== undefined &&
+        facts.reports.packs[c.packKey] !== undefined,
+      receiverHz: receiverHz(facts, c, mySyncs),
+      packHz: packFrequencyHz(facts, c, mySyncs),
+      pack: packReports[c.packKey] ?? null,
+      lastLevel: levels.findLast((l) => l.channelId === c.id) ?? null,
+      levels: levels.filter((l) => l.channelId === c.id),
+      placeCheckHere: mine.findLast((p) => p.placeId === day.currentPlaceId) ?? null,
+      lastPlaceCheck: mine.at(-1) ?? null,
+      proof: channelProof(
+        facts,
+        c,
+        c.meets === "adaptive" ? SELF_CHOSEN_HZ : (pickedHz(facts.plan, c.id) ?? SELF_CHOSEN_HZ),
+      ),
+      usualFigure: usualFigure(facts.syncs, c.receiverKey),
+      others: c.also.map((a) => ({
+        ...a,
+        report: packReports[a.packKey] ?? null,
+        syncedHz: packFrequencyHz(facts, { ...c, packKey: a.packKey }, mySyncs),
+      })),
+    };
+  });
+  return ok({
+    day,
+    kit,
+    nowMs: facts.nowMs,
+    channels,
+    stations,
+    steps: nextSteps(facts),
+    plan,
+    places: places.map((p) => ({
+      ...p,
+      lastScanAtMs: sweeps.filter((s) => s.placeId === p.id).at(-1)?.takenAtMs ?? null,
+    })),
+    receivers: units.filter((u) => u.kind === "receiver"),
+    packs: units
+      .filter((u) => u.kind === "pack")
+      .map((u) => ({
+        ...u,
+        carriedBy:
+          facts.channels.find((c) => c.packKey === u.key || c.also.some((a) => a.packKey === u.key))
+            ?.id ?? null,
+        report: packReports[u.key] ?? null,
+      })),
+    planHistory: plans.map(({ version, placeId, acceptedAtMs, how }) => ({
+      version,
+      placeId,
+      acceptedAtMs,
+      how,
+    })),
+    sweepsHere: sweeps.filter((s) => s.placeId === day.currentPlaceId),
+    rig: !report
+      ? { state: "none" }
+      : report.ok
+        ? { state: "ready", isPractice: app.simulator !== null }
+        : { state: "silent", error: report.error },
+  });
+}
+
+/**
+ * The day to open first: today's, else the next to come, else the one that was last. A practice day
+ * goes by its own clock, so that the newest of them is meant.
+ */
+export async function dayToOpen(app: AppContext): Promise<number | null> {
+  const days = (await listDays(app.db)).filter((d) => !d.isGone);
+  const practice = days.filter((d) => d.isPractice).at(-1);
+  if (practice) return practice.id;
+  const today = todayIso(app);
+  const byDate = [...days].sort((a, b) =>
+    a.dateIso < b.dateIso ? -1 : a.dateIso > b.dateIso ? 1 : a.id - b.id,
+  );
+  return (byDate.find((d) => d.dateIso >= today) ?? byDate.at(-1))?.id ?? null;
+}

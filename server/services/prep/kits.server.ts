@@ -1,0 +1,619 @@
+import { isDeepStrictEqual } from "node:util";
+import Papa from "papaparse";
+import {
+  type CaseProblem,
+  caseProblems,
+  fittingPowerMw,
+  freeKey,
+  nextLabel,
+  radioModel,
+  unitsOf,
+} from "~/core/kit/caseCheck";
+import {
+  EMPTY_KIT,
+  type Kit,
+  KIT_PARTS,
+  mergeKits,
+  modelName,
+  type PackModel,
+  type ReceiverModel,
+} from "~/core/kit/models";
+import { SHIPPED_KIT } from "~/core/kit/shipped";
+import { slug } from "~/core/kit/typical";
+import { type UnitMap, guessUnitColumns, readUnitTable, type UnitRow } from "~/core/kit/unitTable";
+import { type CaseUnit, powerOf, type StockItem } from "~/core/kit/units";
+import { fail, ok, type Result } from "~/core/units/result";
+import { type KitFile, writeKitFile } from "~/contract/codecs/kitFile";
+import type { ServiceError } from "~/contract/schemas/serviceError";
+import { newestVersions } from "~/server/db/repositories/versionedLists.server";
+import type { AppContext } from "~/server/services/appContext.server";
+import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
+import { readBeside } from "~/server/services/roll/readings.server";
+import { newestList, storeNextList, storeNextLists } from "./versionedLists.server";
+
+type Answer<T = null> = Promise<Result<T, ServiceError>>;
+
+export type ModelOrigin = "ships" | "corrected" | "own";
+
+interface Versioned<T> {
+  version: number;
+  earlierVersion: number | null;
+  items: T[];
+}
+
+export interface KitView {
+  kit: Kit;
+  /** Of receivers and packs, by id. */
+  origins: Record<string, ModelOrigin>;
+  units: Versioned<CaseUnit>;
+  stock: Versioned<StockItem>;
+  models: Pick<Versioned<Kit>, "version" | "earlierVersion">;
+  /** The talker that a unit serves, by the unit's key. */
+  carriedBy: Record<string, string>;
+  nextLabels: Record<CaseUnit["kind"], string>;
+}
+
+const carried = ({ facts }: LoadedDay) =>
+  facts.channels.map(({ talker, receiverKey, receiverLabel, half, packKey, packLabel }) => ({
+    talker,
+    receiverKey,
+    receiverLabel,
+    half,
+    packKey,
+    packLabel,
+  }));
+const originOf = (own: Kit, part: "receivers" | "packs", id: string): ModelOrigin =>
+  !own[part].some((m) => m.id === id)
+    ? "ships"
+    : SHIPPED_KIT[part].some((m) => m.id === id)
+      ? "corrected"
+      : "own";
+
+/** The day's case and every model that is known. */
+export async function getKit(app: AppContext, dayId: number): Answer<KitView> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { kit } = loaded.value;
+  const [units, stock, models] = await Promise.all([
+    newestList(app, "units", dayId),
+    newestList(app, "stock", dayId),
+    newestList(app, "models", dayId),
+  ]);
+  const own = models.items[0] ?? EMPTY_KIT;
+  const carriedBy: Record<string, string> = {};
+  for (const c of carried(loaded.value)) {
+    carriedBy[c.packKey] = c.talker;
+    carriedBy[c.receiverKey] = carriedBy[c.receiverKey]
+      ? `${carriedBy[c.receiverKey]}, ${c.talker}`
+      : c.talker;
+  }
+  return ok({
+    kit,
+    units,
+    stock,
+    models: {
+      version: models.version,
+      earlierVersion: models.items.length > 0 ? (models.earlierVersion ?? 0) : null,
+    },
+    carriedBy,
+    origins: Object.fromEntries(
+      (["receivers", "packs"] as const).flatMap((part) =>
+        kit[part].map((m) => [m.id, originOf(own, part, m.id)] as const),
+      ),
+    ),
+    nextLabels: {
+      receiver: nextLabel(units.items, "receiver"),
+      pack: nextLabel(units.items, "pack"),
+    },
+  });
+}
+
+/**
+ * Keeps a case if nothing is wrong with it. A problem that stood before this change does not stop
+ * it.
+ */
+async function keepUnits(
+  app: AppContext,
+  loaded: LoadedDay,
+  p: { kit?: Kit; seenVersion: number; units: CaseUnit[]; how: string },
+): Answer {
+  const problems = newProblems(loaded, p.kit ?? loaded.kit, p.units);
+  if (problems.length > 0) return fail({ code: "case-refused", problems });
+  return storeNextList(app, "units", loaded.day.id, {
+    seenVersion: p.seenVersion,
+    items: p.units,
+    how: p.how,
+  });
+}
+
+function newProblems(loaded: LoadedDay, kit: Kit, units: readonly CaseUnit[]): CaseProblem[] {
+  const channels = carried(loaded);
+  const before = new Set(
+    caseProblems(loaded.kit, loaded.units, channels).map((x) => JSON.stringify(x)),
+  );
+  return caseProblems(kit, units, channels).filter((x) => !before.has(JSON.stringify(x)));
+}
+
+/** Puts one more unit of a model into the case. @returns its label */
+export async function addUnit(
+  app: AppContext,
+  dayId: number,
+  p: { modelId: string; seenVersion: number },
+): Answer<string> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { units, kit } = loaded.value;
+  const model = radioModel(kit, p.modelId);
+  if (!model) return fail({ code: "not-found", what: "model" });
+  const label = nextLabel(units, model.kind);
+  const unit: CaseUnit = {
+    key: freeKey(slug(label), units),
+    kind: model.kind,
+    modelId: model.id,
+    label,
+    powerMw: model.kind === "pack" ? Math.min(...model.powersMw) : null,
+    serial: null,
+    keyName: null,
+  };
+  const kept = await keepUnits(app, loaded.value, {
+    seenVersion: p.seenVersion,
+    units: [...units, unit],
+    how: `${label} added`,
+  });
+  return kept.ok ? ok(label) : kept;
+}
+
+export type UnitChange = {
+  [K in "label" | "modelId" | "powerMw" | "serial" | "keyName" | "firmware"]?:
+    CaseUnit[K] | undefined;
+};
+
+/** Changes one unit. Another model brings a power that it has. */
+export async function changeUnit(
+  app: AppContext,
+  dayId: number,
+  p: { key: string; change: UnitChange; seenVersion: number },
+): Answer {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { units, kit } = loaded.value;
+  const unit = units.find((u) => u.key === p.key);
+  if (!unit) return fail({ code: "not-found", what: "unit" });
+  const given = Object.fromEntries(
+    Object.entries(p.change).filter(([, v]) => v !== undefined),
+  ) as Partial<CaseUnit>;
+  const next: CaseUnit = { ...unit, ...given, label: (given.label ?? unit.label).trim() };
+  const model = p.change.modelId ? radioModel(kit, p.change.modelId) : undefined;
+  if (p.change.modelId && model?.kind !== unit.kind)
+    return fail({ code: "not-found", what: "model" });
+  if (model?.kind === "pack") next.powerMw = fittingPowerMw(model, next.powerMw);
+  return keepUnits(app, loaded.value, {
+    seenVersion: p.seenVersion,
+    units: units.map((u) => (u === unit ? next : u)),
+    how: `${next.label} changed`,
+  });
+}
+
+/** Takes units out of the case; not those that a talker's channel rests on. */
+export async function removeUnit(
+  app: AppContext,
+  dayId: number,
+  p: { key: string; seenVersion: number },
+): Answer<string> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const unit = loaded.value.units.find((u) => u.key === p.key);
+  if (!unit) return fail({ code: "not-found", what: "unit" });
+  const kept = await keepUnits(app, loaded.value, {
+    seenVersion: p.seenVersion,
+    units: loaded.value.units.filter((u) => u !== unit),
+    how: `${unit.label} taken out`,
+  });
+  return kept.ok ? ok(unit.label) : kept;
+}
+
+/** Takes the case before the last change back, if the channels of now can rest on it. */
+export async function undoUnits(app: AppContext, dayId: number, seenVersion: number): Answer {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const before = (await newestVersions(app.db, "units", dayId)).at(-2);
+  if (!before) return fail({ code: "not-found", what: "earlier list" });
+  return keepUnits(app, loaded.value, {
+    seenVersion,
+    units: before.items,
+    how: `back to list ${before.version}`,
+  });
+}
+
+/** Counts what else is in the case. Lines of none are dropped. */
+export async function setStock(
+  app: AppContext,
+  dayId: number,
+  p: { items: StockItem[]; seenVersion: number },
+): Answer {
+  return storeNextList(app, "stock", dayId, {
+    seenVersion: p.seenVersion,
+    items: p.items.filter((i) => i.count > 0),
+    how: "counted",
+  });
+}
+
+export interface UnitPreview {
+  heading: string[];
+  map: UnitMap;
+  rows: UnitRow[];
+  cells: string[][];
+}
+
+/** Reads a unit list without keeping anything. */
+export async function previewUnits(
+  app: AppContext,
+  dayId: number,
+  text: string,
+  map: UnitMap | null,
+): Answer<UnitPreview> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const table = await readBeside(app, "read-table", { text });
+  if (!table.ok) return table;
+  const { heading, cells } = table.value;
+  const columns = map ?? guessUnitColumns(heading);
+  return ok({
+    heading,
+    map: columns,
+    cells,
+    rows: readUnitTable(cells, columns, loaded.value.kit, loaded.value.units),
+  });
+}
+
+/** Takes a unit list over, with the models it brings: all its good rows together or nothing. */
+export async function importUnits(
+  app: AppContext,
+  dayId: number,
+  p: { text: string; map: UnitMap; leaveOutBad: boolean; seenVersion: number },
+): Answer<{ imported: number; leftOut: number }> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const preview = await previewUnits(app, dayId, p.text, p.map);
+  if (!preview.ok) return preview;
+  const good = preview.value.rows.filter((r) => r.unit !== null);
+  const leftOut = preview.value.rows.length - good.length;
+  if (good.length === 0 || (leftOut > 0 && !p.leaveOutBad))
+    return fail({
+      code: "list-rows-bad",
+      rows: preview.value.rows.filter((r) => !r.unit).map((r) => r.row),
+    });
+  const newModels = good.flatMap((r) => r.newModel ?? []);
+  const fromList: Kit = {
+    ...EMPTY_KIT,
+    receivers: uniqueById(newModels.filter((m) => m.kind === "receiver")),
+    packs: uniqueById(newModels.filter((m) => m.kind === "pack")),
+  };
+  const units = putUnits(
+    loaded.value.units,
+    good.flatMap((r) => r.unit ?? []),
+  );
+  const stored = await keepCase(app, loaded.value, {
+    models: fromList,
+    units,
+    seenVersion: p.seenVersion,
+    how: "read from a list",
+    stock: null,
+  });
+  return stored.ok ? ok({ imported: good.length, leftOut }) : stored;
+}
+
+const uniqueById = <T extends { id: string }>(list: readonly T[]): T[] =>
+  list.filter((m, i) => list.findIndex((n) => n.id === m.id) === i);
+
+/** New units beside those of the case; one of the same key takes the other's place. */
+function putUnits(standing: readonly CaseUnit[], added: readonly CaseUnit[]): CaseUnit[] {
+  const units = [...standing];
+  for (const unit of added) {
+    const at = units.findIndex(
+      (u) => u.key === unit.key && u.label.toLowerCase() === unit.label.toLowerCase(),
+    );
+    if (at >= 0) units[at] = unit;
+    else units.push({ ...unit, key: freeKey(unit.key, units) });
+  }
+  return units;
+}
+
+async function keepCase(
+  app: AppContext,
+  loaded: LoadedDay,
+  p: {
+    models: Kit;
+    units: CaseUnit[];
+    stock: { seenVersion: number; items: StockItem[] } | null;
+    seenVersion: number;
+    how: string;
+  },
+): Answer {
+  const models = await newestList(app, "models", loaded.day.id);
+  const own = mergeKits(models.items[0] ?? EMPTY_KIT, p.models);
+  const problems = newProblems(loaded, mergeKits(SHIPPED_KIT, own), p.units);
+  if (problems.length > 0) return fail({ code: "case-refused", problems });
+  const hasModels = KIT_PARTS.some((part) => p.models[part].length > 0);
+  return storeNextLists(app, loaded.day.id, p.how, [
+    { kind: "units", seenVersion: p.seenVersion, items: p.units },
+    ...(p.stock ? [{ kind: "stock" as const, ...p.stock }] : []),
+    ...(hasModels ? [{ kind: "models" as const, seenVersion: models.version, items: [own] }] : []),
+  ]);
+}
+
+/** What a kit file would bring. */
+export interface KitFilePreview {
+  newModels: string[];
+  changedModels: string[];
+  units: string[];
+  stockLines: number;
+}
+
+async function readKit(app: AppContext, text: string): Answer<KitFile> {
+  const read = await readBeside(app, "read-kit-file", { text });
+  if (read.ok) return read;
+  return fail(
+    read.error.code === "reading-stopped" ? read.error : { code: "kit-file", error: read.error },
+  );
+}
+
+/** Reads a kit file without keeping anything. */
+export async function previewKitFile(
+  app: AppContext,
+  dayId: number,
+  text: string,
+): Answer<KitFilePreview> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const read = await readKit(app, text);
+  if (!read.ok) return read;
+  const { kit } = loaded.value;
+  const named = KIT_PARTS.flatMap((part) =>
+    read.value.models[part].map((m) => ({
+      name: "maker" in m ? modelName(m) : "tape" in m ? `block ${m.id}` : m.name,
+      was: kit[part].find((k) => k.id === m.id),
+      is: m,
+    })),
+  );
+  return ok({
+    newModels: named.filter((n) => !n.was).map((n) => n.name),
+    changedModels: named.filter((n) => n.was && !isDeepStrictEqual(n.was, n.is)).map((n) => n.name),
+    units: read.value.units.map((u) => u.label),
+    stockLines: read.value.stock.length,
+  });
+}
+
+/**
+ * Takes a kit file over, beside the case or in its place; a broken file, or one that takes away
+ * what a channel rests on, changes nothing.
+ */
+export async function importKitFile(
+  app: AppContext,
+  dayId: number,
+  p: { text: string; mode: "add" | "replace"; seenVersion: number },
+): Answer<{ units: number }> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const read = await readKit(app, p.text);
+  if (!read.ok) return read;
+  const file = read.value;
+  const stock = await newestList(app, "stock", dayId);
+  const items = p.mode === "replace" ? file.stock : addStock(stock.items, file.stock);
+  const units = p.mode === "replace" ? file.units : putUnits(loaded.value.units, file.units);
+  // what ships is left out of one's own models, so that a later version's corrections count
+  const models = Object.fromEntries(
+    KIT_PARTS.map((part) => [
+      part,
+      file.models[part].filter(
+        (m) =>
+          !isDeepStrictEqual(
+            SHIPPED_KIT[part].find((s) => s.id === m.id),
+            m,
+          ),
+      ),
+    ]),
+  ) as unknown as Kit;
+  const stored = await keepCase(app, loaded.value, {
+    models,
+    units,
+    stock: { seenVersion: stock.version, items },
+    seenVersion: p.seenVersion,
+    how: "read from a kit file",
+  });
+  return stored.ok ? ok({ units: file.units.length }) : stored;
+}
+
+function addStock(standing: readonly StockItem[], added: readonly StockItem[]): StockItem[] {
+  const isSame = (a: StockItem, b: StockItem) =>
+    a.kind === b.kind && a.block === b.block && a.connector === b.connector;
+  return [
+    ...standing.map((s) => ({
+      ...s,
+      count: s.count + (added.find((a) => isSame(a, s))?.count ?? 0),
+    })),
+    ...added.filter((a) => !standing.some((s) => isSame(a, s))),
+  ];
+}
+
+/**
+ * The case as a file: its units, the rest, and every model that they are or that is the user's own.
+ */
+export async function exportKitFile(app: AppContext, dayId: number): Answer<string> {
+  const view = await getKit(app, dayId);
+  if (!view.ok) return view;
+  const { kit, units, stock, origins } = view.value;
+  const isWanted = (id: string) =>
+    origins[id] !== "ships" || units.items.some((u) => u.modelId === id);
+  const models: Kit = {
+    ...kit,
+    receivers: kit.receivers.filter((m) => isWanted(m.id)),
+    packs: kit.packs.filter((m) => isWanted(m.id)),
+  };
+  return ok(writeKitFile({ models, units: units.items, stock: stock.items }));
+}
+
+/** The units as CSV, in the columns that an import knows. */
+export async function exportUnits(app: AppContext, dayId: number): Answer<string> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { kit, units } = loaded.value;
+  const data = units.map((u) => {
+    const model = radioModel(kit, u.modelId);
+    const mhz = (hz: number | undefined) => (hz === undefined ? "" : hz / 1e6);
+    return [
+      u.label,
+      u.kind,
+      model?.maker ?? "",
+      model?.name ?? u.modelId,
+      u.serial ?? "",
+      u.kind === "pack" ? powerOf(kit, u) : "",
+      u.keyName ?? "",
+      u.firmware ?? "",
+      mhz(model?.tuning[0]?.lowHz),
+      mhz(model?.tuning.at(-1)?.highHz),
+      model?.tuning.length === 1 ? model.tuning[0]!.stepHz / 1000 : "",
+    ];
+  });
+  return ok(
+    Papa.unparse(
+      {
+        fields: [
+          "label",
+          "kind",
+          "maker",
+          "model",
+          "serial",
+          "power mW",
+          "key",
+          "firmware",
+          "low MHz",
+          "high MHz",
+          "step kHz",
+        ],
+        data,
+      },
+      { newline: "\n", escapeFormulae: true },
+    ),
+  );
+}
+
+/** Adds a model of one's own, or corrects the one of that id. */
+export async function saveModel(
+  app: AppContext,
+  dayId: number,
+  p: { model: ReceiverModel | PackModel; seenVersion: number },
+): Answer<string> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const own = (await newestList(app, "models", dayId)).items[0] ?? EMPTY_KIT;
+  const added: Kit = {
+    ...EMPTY_KIT,
+    ...(p.model.kind === "receiver" ? { receivers: [p.model] } : { packs: [p.model] }),
+  };
+  const next = mergeKits(own, added);
+  const problems = newProblems(loaded.value, mergeKits(SHIPPED_KIT, next), loaded.value.units);
+  if (problems.length > 0) return fail({ code: "case-refused", problems });
+  const stored = await storeNextList(app, "models", dayId, {
+    seenVersion: p.seenVersion,
+    items: [next],
+    how: `${modelName(p.model)} kept`,
+  });
+  return stored.ok ? ok(modelName(p.model)) : stored;
+}
+
+/** What a kit holds beside receivers and packs. */
+export type KitPart =
+  | { part: "microphones"; item: Kit["microphones"][number] }
+  | { part: "inputs"; item: Kit["inputs"][number] }
+  | { part: "blocks"; item: Kit["blocks"][number] };
+
+/** Adds or corrects a microphone, an input or a block's tape. */
+export async function savePart(
+  app: AppContext,
+  dayId: number,
+  p: KitPart & { seenVersion: number },
+): Answer {
+  const own = (await newestList(app, "models", dayId)).items[0] ?? EMPTY_KIT;
+  const next = mergeKits(own, { ...EMPTY_KIT, [p.part]: [p.item] });
+  return storeNextList(app, "models", dayId, {
+    seenVersion: p.seenVersion,
+    items: [next],
+    how: `${p.part} changed`,
+  });
+}
+
+/**
+ * Drops a microphone, an input or a tape of one's own, or the correction of one that ships; not
+ * what a channel plays through.
+ */
+export async function dropPart(
+  app: AppContext,
+  dayId: number,
+  p: { part: KitPart["part"]; id: string; seenVersion: number },
+): Answer {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const own = (await newestList(app, "models", dayId)).items[0] ?? EMPTY_KIT;
+  if (!own[p.part].some((m) => m.id === p.id)) return fail({ code: "part-ships" });
+  const users = loaded.value.stored
+    .filter(
+      (c) =>
+        (p.part === "microphones" ? c.microphoneId : p.part === "inputs" ? c.inputId : null) ===
+        p.id,
+    )
+    .map((c) => c.talker);
+  if (users.length > 0 && !SHIPPED_KIT[p.part].some((m) => m.id === p.id))
+    return fail({ code: "model-in-use", name: "It", labels: users });
+  const next = { ...own, [p.part]: own[p.part].filter((m) => m.id !== p.id) };
+  return storeNextList(app, "models", dayId, {
+    seenVersion: p.seenVersion,
+    items: [next],
+    how: `${p.part} changed`,
+  });
+}
+
+/** Takes the models before the last change back, if the units of the case can be of them. */
+export async function undoModels(app: AppContext, dayId: number, seenVersion: number): Answer {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const before = (await newestVersions(app.db, "models", dayId)).at(-2);
+  const models = before?.items[0] ?? EMPTY_KIT;
+  const problems = newProblems(loaded.value, mergeKits(SHIPPED_KIT, models), loaded.value.units);
+  if (problems.length > 0) return fail({ code: "case-refused", problems });
+  return storeNextList(app, "models", dayId, {
+    seenVersion,
+    items: [models],
+    how: "back to the models before",
+  });
+}
+
+/**
+ * Drops a model of one's own, or a correction of one that ships; not while units of it are in the
+ * case and nothing stands under it.
+ */
+export async function dropModel(
+  app: AppContext,
+  dayId: number,
+  p: { id: string; seenVersion: number },
+): Answer {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const own = (await newestList(app, "models", dayId)).items[0] ?? EMPTY_KIT;
+  if (!own.receivers.some((m) => m.id === p.id) && !own.packs.some((m) => m.id === p.id))
+    return fail({ code: "not-found", what: "model" });
+  const next: Kit = {
+    ...own,
+    receivers: own.receivers.filter((m) => m.id !== p.id),
+    packs: own.packs.filter((m) => m.id !== p.id),
+  };
+  const model = radioModel(loaded.value.kit, p.id);
+  const labels = unitsOf(loaded.value.units, p.id);
+  if (labels.length > 0 && !radioModel(mergeKits(SHIPPED_KIT, next), p.id))
+    return fail({ code: "model-in-use", name: model ? modelName(model) : p.id, labels });
+  return storeNextList(app, "models", dayId, {
+    seenVersion: p.seenVersion,
+    items: [next],
+    how: `${model ? modelName(model) : p.id} dropped`,
+  });
+}

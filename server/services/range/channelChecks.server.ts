@@ -1,0 +1,199 @@
+import { tuningSpan } from "~/core/coordination/problem/tuning";
+import { linkBudget } from "~/core/radio/link";
+import { levelChain } from "~/core/audio/levelChain";
+import { type PathSetup, pathQuestion } from "~/core/radio/pathSetup";
+import { inputModel, microphoneModel, packModel, receiverModel } from "~/core/kit/models";
+import { inputGainsDb, levelQuestion, type LevelSettings } from "~/core/kit/setups";
+import type { LevelDetail } from "~/core/channel/facts";
+import { fail, ok, type Result } from "~/core/units/result";
+import { pickedHz } from "~/core/channel/pickedFrequency";
+import { formatDb, formatMetres } from "~/contract/messages/format";
+import type { ServiceError } from "~/contract/schemas/serviceError";
+import {
+  type ChannelChange,
+  changeChannel,
+  type StoredChannel,
+} from "~/server/db/repositories/channels.server";
+import { insertLevel, insertPlaceCheck } from "~/server/db/repositories/records.server";
+import type { AppContext } from "~/server/services/appContext.server";
+import { dayNowMs } from "~/server/services/day/clock.server";
+import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
+
+/** The talker whose channel was kept. */
+type Answer = Promise<Result<string, ServiceError>>;
+type Found = { loaded: LoadedDay; channel: StoredChannel };
+
+async function findChannel(
+  app: AppContext,
+  dayId: number,
+  channelId: number,
+): Promise<Result<Found, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const channel = loaded.value.stored.find((c) => c.id === channelId);
+  return channel
+    ? ok({ loaded: loaded.value, channel })
+    : fail({ code: "not-found", what: "channel" });
+}
+
+const meanwhile = (talker: string, changes: ChannelChange[]) =>
+  fail({ code: "changed-meanwhile" as const, talker, changes });
+
+/**
+ * Keeps how a channel's levels are set, with what the core computes from it. The voice goes with
+ * the channel.
+ */
+export async function keepLevel(
+  app: AppContext,
+  dayId: number,
+  p: {
+    channelId: number;
+    seenVersion: number;
+    microphoneId: string;
+    settings: LevelSettings;
+    detail: Required<Omit<LevelDetail, "with">>;
+  },
+): Answer {
+  const found = await findChannel(app, dayId, p.channelId);
+  if (!found.ok) return found;
+  const { loaded, channel } = found.value;
+  const { settings } = p;
+  const receiver = receiverModel(loaded.kit, loaded.unit(channel.receiverKey).modelId);
+  const pack = packModel(loaded.kit, loaded.unit(channel.packKey).modelId);
+  if (!loaded.kit.microphones.some((m) => m.id === p.microphoneId))
+    return fail({ code: "setting-unknown", what: "there is no such microphone in the kit" });
+  if (!pack.gainStepsDb.includes(settings.gainDb))
+    return fail({
+      code: "setting-unknown",
+      what: `${pack.name} has no gain step of ${formatDb(settings.gainDb)}`,
+    });
+  if (!receiver.output.stepsDb.includes(settings.outputDb))
+    return fail({
+      code: "setting-unknown",
+      what: `${receiver.name} has no output step of ${formatDb(settings.outputDb)}`,
+    });
+  const input = inputModel(loaded.kit, channel.inputId);
+  if (!inputGainsDb(input).some((g) => Math.abs(g - settings.inputGainDb) < 1e-6))
+    return fail({
+      code: "setting-unknown",
+      what: `${input.name} has no gain step of ${formatDb(settings.inputGainDb)}`,
+    });
+  const question = levelQuestion(
+    { receiver, pack, microphone: microphoneModel(loaded.kit, p.microphoneId), input },
+    settings,
+  );
+  // what is kept holds for the loudest that is expected
+  const answer = levelChain({
+    ...question,
+    talker: { ...question.talker, effort: { splAt1mDb: p.detail.loudestSplAt1mDb } },
+  });
+  const headroomDb = Math.min(...answer.stages.slice(1).map((s) => s.headroomDb));
+  const atMs = Math.round(dayNowMs(app, loaded.day));
+  const { effort, micDistanceM, peakFactorDb, gainDb, outputDb, inputGainDb } = settings;
+  return app.db.write(async (t) => {
+    const changes = await changeChannel(
+      app.db,
+      {
+        channelId: channel.id,
+        seenVersion: p.seenVersion,
+        atMs,
+        what: `level kept: pack gain ${formatDb(gainDb)}, ${effort} voice`,
+        change: { effort, micDistanceM, peakFactorDb, microphoneId: p.microphoneId },
+      },
+      t,
+    );
+    if (changes) return meanwhile(channel.talker, changes);
+    await insertLevel(
+      app.db,
+      loaded.day.id,
+      {
+        channelId: channel.id,
+        atMs,
+        effort,
+        gainDb,
+        outputDb,
+        inputGainDb,
+        headroomDb,
+        finalPeakDbfs: answer.finalPeakDbfs,
+        ...p.detail,
+        with: {
+          packKey: channel.packKey,
+          receiverKey: channel.receiverKey,
+          microphoneId: p.microphoneId,
+          inputId: channel.inputId,
+        },
+      },
+      t,
+    );
+    return ok(channel.talker);
+  });
+}
+
+/**
+ * Keeps how a channel reaches its receiver at the present place, with the margin the core computes.
+ * How it is worn goes with the channel.
+ */
+export async function keepPlace(
+  app: AppContext,
+  dayId: number,
+  p: { channelId: number; seenVersion: number; setup: PathSetup },
+): Answer {
+  const found = await findChannel(app, dayId, p.channelId);
+  if (!found.ok) return found;
+  const { loaded, channel } = found.value;
+  const place = loaded.places.find((x) => x.id === loaded.day.currentPlaceId);
+  if (!place) return fail({ code: "not-found", what: "place" });
+  const receiver = receiverModel(loaded.kit, loaded.unit(channel.receiverKey).modelId);
+  const frequencyHz = checkFrequencyHz(loaded, channel.id);
+  if (frequencyHz === null) return fail({ code: "not-found", what: "plan" });
+  const { marginDb, overload } = linkBudget(
+    pathQuestion(place.geometry, p.setup, receiver, frequencyHz),
+  );
+  const atMs = Math.round(dayNowMs(app, loaded.day));
+  return app.db.write(async (t) => {
+    const changes = await changeChannel(
+      app.db,
+      {
+        channelId: channel.id,
+        seenVersion: p.seenVersion,
+        atMs,
+        what: `place kept: ${formatDb(marginDb)} in hand at ${formatMetres(p.setup.distanceM)}`,
+        change: { wear: p.setup.wear },
+      },
+      t,
+    );
+    if (changes) return meanwhile(channel.talker, changes);
+    await insertPlaceCheck(
+      app.db,
+      loaded.day.id,
+      {
+        channelId: channel.id,
+        placeId: place.id,
+        atMs,
+        frequencyHz,
+        marginDb,
+        overload,
+        setup: p.setup,
+      },
+      t,
+    );
+    return ok(channel.talker);
+  });
+}
+
+/**
+ * The frequency a path is judged at: the pick, or the middle of what the channel tunes while
+ * nothing is picked.
+ */
+export function checkFrequencyHz(
+  { facts, kit, unit }: LoadedDay,
+  channelId: number,
+): number | null {
+  const frequencyHz = pickedHz(facts.plan, channelId);
+  const channel = facts.channels.find((c) => c.id === channelId);
+  if (frequencyHz !== null && channel?.meets !== "adaptive") return frequencyHz;
+  const span = channel
+    ? (tuningSpan(channel.tuning) ?? packModel(kit, unit(channel.packKey).modelId).adaptive)
+    : null;
+  return span ? Math.round((span.lowHz + span.highHz) / 2) : null;
+}

@@ -1,0 +1,500 @@
+import { levelOf } from "~/core/coordination/explaining/explain";
+import { conflictsOfEach, eachOnce } from "~/core/coordination/rules/relations";
+import { carrierId } from "~/core/coordination/problem/dayProblem";
+import { mwToDbm } from "~/core/units/decibels";
+import { type AntennaFit, antennaFit, antennasOf } from "~/core/kit/match";
+import { packModel, receiverModel } from "~/core/kit/models";
+import { powerOf } from "~/core/kit/units";
+import { ordinaryRig, type RigDetail } from "~/core/report/rigCard";
+import { PACK_HEIGHTS_M, walkForecast, WORN_TILT_DEG } from "~/core/location/forecast";
+import {
+  emptyPlan,
+  type FloorPlan,
+  type PlaceDrawing,
+  type PlacedAntenna,
+  type PlanPicture,
+  planProblems,
+  type Walk,
+} from "~/core/location/floorPlan";
+import { planQuestion } from "~/core/location/planLink";
+import { bindToLaw, tooHot } from "~/core/location/tooHot";
+import type { WalkPack, WalkReceiver } from "~/core/location/walk";
+import type { WalkFit } from "~/core/location/walkFit";
+import { fail, ok, type Result } from "~/core/units/result";
+import { count, listWords } from "~/contract/messages/format";
+import type { ServiceError } from "~/contract/schemas/serviceError";
+import {
+  countPictures,
+  findPicture,
+  insertPicture,
+} from "~/server/db/repositories/planPictures.server";
+import { insertPlaceCheck } from "~/server/db/repositories/records.server";
+import type { AppContext } from "~/server/services/appContext.server";
+import { checkFrequencyHz } from "./channelChecks.server";
+import { dayNowMs } from "~/server/services/day/clock.server";
+import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
+import { type PickBasis, pickBasis } from "~/server/services/frequencies/plans.server";
+import { newestList, storeNextList, undoList } from "~/server/services/prep/versionedLists.server";
+
+type Answer<T = null> = Promise<Result<T, ServiceError>>;
+
+/** A talker as the plan needs them: what they carry, how it is heard, what it may be set to. */
+export interface Walker {
+  channelId: number;
+  number: number;
+  talker: string;
+  mark: string;
+  moves: string;
+  pack: WalkPack;
+  packLabel: string;
+  receiver: WalkReceiver;
+  receiverLabel: string;
+  /** Powers that the pack has, and the highest of them within the law where it transmits. */
+  powersMw: number[];
+  mostMw: number;
+  law: { maxEirpMw: number; licence: string; asOf: string } | null;
+  isPicked: boolean;
+  rig: RigDetail;
+}
+
+export interface PlaceRange {
+  placeId: number;
+  version: number;
+  earlierVersion: number | null;
+  /** Null: nothing is drawn yet. */
+  drawing: PlaceDrawing | null;
+  walkers: Walker[];
+}
+
+const HALF_OF_PATHS_DB = 2;
+
+/**
+ * Two paths take the better; one that switches comes to it late: two decibels more are needed
+ * (common practice, no published source).
+ */
+function receiverOf(model: ReturnType<typeof receiverModel>): WalkReceiver {
+  const { bandwidthHz, noiseFigureDb, requiredSnrDb, overloadDbm, diversity } = model;
+  return {
+    figures: {
+      bandwidthHz,
+      noiseFigureDb,
+      overloadDbm,
+      requiredSnrDb: requiredSnrDb + (diversity === "one-path" ? HALF_OF_PATHS_DB : 0),
+    },
+    isDiversity: diversity !== "none",
+  };
+}
+
+/**
+ * What of the standing plan's products falls into each channel, at the levels that are usual here.
+ */
+function productsOf(
+  { plan, stored, kit, unit }: LoadedDay,
+  { request }: PickBasis,
+): Record<number, { label: string; dbm: number }[]> {
+  if (!plan) return {};
+  const name = (id: string) => stored.find((c) => carrierId(c.id) === id)?.talker ?? "another crew";
+  const carriers = [
+    ...plan.picks.map((p) => ({ id: carrierId(p.channelId), frequencyHz: p.frequencyHz })),
+    ...request.others,
+  ];
+  const widestHz = Math.max(
+    ...stored.map((c) => receiverModel(kit, unit(c.receiverKey).modelId).bandwidthHz),
+    0,
+  );
+  const within = {
+    minSpacingHz: 0,
+    guards: { third2Hz: widestHz, third3Hz: widestHz, fifth2Hz: widestHz },
+  };
+  const conflicts = eachOnce(
+    conflictsOfEach(
+      carriers,
+      plan.picks.map((p) => carrierId(p.channelId)),
+      within,
+      null,
+      Infinity,
+    ),
+  );
+  const found: Record<number, { label: string; dbm: number }[]> = {};
+  for (const conflict of conflicts) {
+    const { sources, victim } = conflict;
+    const channel = stored.find((c) => carrierId(c.id) === victim);
+    const level = levelOf(request, conflict);
+    if (level && channel)
+      (found[channel.id] ??= []).push({
+        label: `product of ${listWords(sources.map(name))}`,
+        dbm: level.productDbm,
+      });
+  }
+  return found;
+}
+
+async function walkersOf(
+  app: AppContext,
+  loaded: LoadedDay,
+  rigs: readonly RigDetail[],
+): Promise<Walker[]> {
+  const { kit, unit, stored, facts, region } = loaded;
+  const basis = await pickBasis(app, loaded, "normal");
+  const products = productsOf(loaded, basis);
+  return stored.flatMap((c, i): Walker[] => {
+    const frequencyHz = checkFrequencyHz(loaded, c.id);
+    if (frequencyHz === null) return [];
+    const channel = facts.channels[i]!;
+    const model = packModel(kit, unit(c.packKey).modelId);
+    const receiver = receiverModel(kit, unit(c.receiverKey).modelId);
+    const rig = rigs.find((r) => r.channelId === c.id) ?? ordinaryRig(c.id);
+    // the air's own noise where it was measured: it is in the way as much as the receiver's own
+    const half = receiver.bandwidthHz / 2;
+    const noise = (basis.request.noise ?? [])
+      .filter((n) => n.highHz > frequencyHz - half && n.lowHz < frequencyHz + half)
+      .map((n) => n.levelDbm);
+    const law = region.bands.find((b) => frequencyHz >= b.lowHz && frequencyHz <= b.highHz) ?? null;
+    const powerMw = powerOf(kit, unit(c.packKey));
+    return [
+      {
+        channelId: c.id,
+        number: c.number,
+        talker: c.talker,
+        mark: c.mark,
+        moves: c.moves,
+        packLabel: channel.packLabel,
+        receiverLabel: channel.receiverLabel,
+        receiver: receiverOf(receiver),
+        powersMw: model.powersMw,
+        mostMw: bindToLaw(model.powersMw, law?.maxEirpMw ?? null) ?? powerMw,
+        law: law ? { maxEirpMw: law.maxEirpMw, licence: law.licence, asOf: law.asOf } : null,
+        isPicked: facts.plan?.picks.some((p) => p.channelId === c.id) ?? false,
+        rig,
+        pack: {
+          heightM: PACK_HEIGHTS_M[c.wear],
+          frequencyHz,
+          txPowerDbm: mwToDbm(powerMw),
+          wear: c.wear,
+          skinContact: rig.skinContact,
+          sleeve: rig.sleeve,
+          whip: rig.whip,
+          tiltDeg: WORN_TILT_DEG,
+          facingDeg: "along",
+          ...(noise.length + (products[c.id]?.length ?? 0) > 0
+            ? {
+                interference: [
+                  ...(noise.length > 0
+                    ? [{ label: "this place’s noise, as scanned", dbm: Math.max(...noise) }]
+                    : []),
+                  ...(products[c.id] ?? []),
+                ],
+              }
+            : {}),
+        },
+      },
+    ];
+  });
+}
+
+/** The plan of the place where the unit is, and who walks in it. */
+export async function placeRange(app: AppContext, dayId: number): Answer<PlaceRange> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { day } = loaded.value;
+  const [drawings, rigs] = await Promise.all([
+    newestList(app, "drawings", dayId),
+    newestList(app, "rigs", dayId),
+  ]);
+  return ok({
+    placeId: day.currentPlaceId,
+    version: drawings.version,
+    earlierVersion: drawings.earlierVersion,
+    drawing: drawings.items.find((d) => d.placeId === day.currentPlaceId) ?? null,
+    walkers: await walkersOf(app, loaded.value, rigs.items),
+  });
+}
+
+/** Keeps a place's plan; what makes no sense in it is refused, and the one before stands. */
+export async function keepDrawing(
+  app: AppContext,
+  dayId: number,
+  p: {
+    seenVersion: number;
+    placeId: number;
+    plan: FloorPlan;
+    picture: PlanPicture | null;
+    how: string;
+  },
+): Answer {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  if (!loaded.value.places.some((x) => x.id === p.placeId))
+    return fail({ code: "not-found", what: "place" });
+  const problems = planProblems(p.plan);
+  if (problems.length > 0) return fail({ code: "drawing-refused", problems });
+  if (p.picture && !(await findPicture(app.db, dayId, p.picture.id)))
+    return fail({ code: "not-found", what: "picture" });
+  const { items } = await newestList(app, "drawings", dayId);
+  const next: PlaceDrawing = { placeId: p.placeId, plan: p.plan, picture: p.picture };
+  return storeNextList(app, "drawings", dayId, {
+    seenVersion: p.seenVersion,
+    how: p.how,
+    items: [...items.filter((d) => d.placeId !== p.placeId), next],
+  });
+}
+
+/**
+ * A plan to begin with: a room as long as the place's own distance, with the cart at one end and a
+ * walk to the other.
+ */
+export function firstPlan(
+  loaded: Pick<LoadedDay, "places">,
+  placeId: number,
+  channels: readonly { id: number; talker: string }[],
+): FloorPlan {
+  const { geometry } = loaded.places.find((x) => x.id === placeId)!;
+  const widthM = Math.ceil(geometry.distanceM + 6);
+  const heightM = Math.ceil(Math.max(8, widthM * 0.6));
+  const y = heightM / 2;
+  const walls = geometry.walls.map((w, i) => ({
+    id: `wall-${i + 1}`,
+    x1: 4 + i * 1.5,
+    y1: 1,
+    x2: 4 + i * 1.5,
+    y2: heightM - 1,
+    material: w.material,
+    thicknessM: w.thicknessM,
+  }));
+  return emptyPlan({
+    model: geometry.model,
+    room: geometry.room,
+    widthM,
+    heightM,
+    walls,
+    cart: { x: 2, y },
+    antennas: ["A", "B"].map((name, i): PlacedAntenna => ({
+      id: `whip-${name.toLowerCase()}`,
+      name,
+      x: 2,
+      y: y + i * 0.3,
+      heightM: 1,
+      kind: "whip-quarter",
+      aimDeg: 0,
+      tiltDeg: 0,
+      feed: [],
+    })),
+    walks: channels.slice(0, 6).map((c, i): Walk => ({
+      id: `walk-${c.id}`,
+      channelId: c.id,
+      name: `${c.talker}, there`,
+      points: [
+        { x: Math.min(8, widthM / 2), y: 2 + i },
+        { x: widthM - 3, y: y + i * 0.4 - 1 },
+      ],
+      speedMps: 1.2,
+    })),
+  });
+}
+
+/** Puts a first plan down where nothing is drawn yet. */
+export async function beginDrawing(
+  app: AppContext,
+  dayId: number,
+  p: { seenVersion: number; placeId: number },
+): Answer {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  if (!loaded.value.places.some((x) => x.id === p.placeId))
+    return fail({ code: "not-found", what: "place" });
+  return keepDrawing(app, dayId, {
+    ...p,
+    plan: firstPlan(loaded.value, p.placeId, loaded.value.stored),
+    picture: null,
+    how: "begun",
+  });
+}
+
+export const undoDrawings = (app: AppContext, dayId: number, seenVersion: number): Answer =>
+  undoList(app, "drawings", dayId, seenVersion);
+
+const MAX_PICTURE_BYTES = 8 * 1024 * 1024;
+/** Of a day: several for each of its places, those that were replaced too. */
+const MAX_PICTURES = 60;
+const BEGINS: Record<string, number[]> = {
+  "image/png": [0x89, 0x50, 0x4e, 0x47],
+  "image/jpeg": [0xff, 0xd8, 0xff],
+  "image/webp": [0x52, 0x49, 0x46, 0x46],
+};
+
+/** Keeps a picture to draw over. What it is, its own bytes say. @returns its number */
+export async function keepPicture(
+  app: AppContext,
+  dayId: number,
+  bytes: Uint8Array,
+): Answer<number> {
+  if (bytes.length > MAX_PICTURE_BYTES) return fail({ code: "picture-refused", why: "large" });
+  const type = Object.keys(BEGINS).find((t) => BEGINS[t]!.every((b, i) => bytes[i] === b));
+  if (!type) return fail({ code: "picture-refused", why: "type" });
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  return app.db.write(async (t): Answer<number> => {
+    if ((await countPictures(app.db, dayId, t)) >= MAX_PICTURES)
+      return fail({ code: "picture-refused", why: "many" });
+    return ok(await insertPicture(app.db, dayId, { type, bytes: Buffer.from(bytes) }, t));
+  });
+}
+
+export const pictureOf = async (
+  app: AppContext,
+  dayId: number,
+  id: number,
+): Answer<{ type: string; bytes: Buffer }> => {
+  const found = await findPicture(app.db, dayId, id);
+  return found ? ok(found) : fail({ code: "not-found", what: "picture" });
+};
+
+/**
+ * Keeps, for everybody who walks in the plan, what is in hand at the thinnest point of their walks
+ * here.
+ */
+export async function keepRange(app: AppContext, dayId: number): Answer<string> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const range = await placeRange(app, dayId);
+  if (!range.ok) return range;
+  const { drawing, walkers, placeId } = range.value;
+  if (!drawing) return fail({ code: "not-found", what: "plan of this place" });
+  const { plan } = drawing;
+  const atMs = Math.round(dayNowMs(app, loaded.value.day));
+  const kept = walkers.flatMap((w) => {
+    const walks = plan.walks.filter((x) => x.channelId === w.channelId);
+    if (walks.length === 0 || plan.antennas.length === 0) return [];
+    const answers = walks.map((walk) => ({
+      walk,
+      answer: walkForecast(plan, walk, w.pack, plan.antennas, w.receiver),
+    }));
+    const { answer } = answers.reduce((a, b) =>
+      b.answer.worstMarginDb < a.answer.worstMarginDb ? b : a,
+    );
+    const at = answer.points[answer.worst]!;
+    const better = at.marginsDb.indexOf(Math.max(...at.marginsDb));
+    const question = planQuestion(
+      plan,
+      {
+        ...w.pack,
+        x: at.x,
+        y: at.y,
+        facingDeg: w.pack.facingDeg === "along" ? at.headingDeg : w.pack.facingDeg,
+      },
+      plan.antennas[better]!,
+      w.receiver.figures,
+    );
+    // as the screen tells it
+    const overload = walks.some(
+      (walk) => (tooHot(plan, { walk, pack: w.pack }, w.receiver, [])?.headroomDb ?? 0) < 0,
+    );
+    return [
+      {
+        channelId: w.channelId,
+        placeId,
+        atMs,
+        frequencyHz: w.pack.frequencyHz,
+        marginDb: answer.worstMarginDb,
+        overload,
+        setup: {
+          wear: w.pack.wear,
+          skinContact: w.pack.skinContact,
+          sleeve: w.pack.sleeve,
+          tiltDeg: w.pack.tiltDeg,
+          distanceM: Math.max(0.5, Math.round(question.path.distanceM * 10) / 10),
+          walls: question.path.walls
+            .map(({ material, thicknessM }) => ({ material, thicknessM }))
+            .slice(0, 12),
+          antenna: plan.antennas[better]!.kind,
+          feed: plan.antennas[better]!.feed,
+          txPowerDbm: w.pack.txPowerDbm,
+        },
+      },
+    ];
+  });
+  if (kept.length === 0) return fail({ code: "not-found", what: "walk" });
+  await app.db.write(async (t) => {
+    for (const check of kept) await insertPlaceCheck(app.db, dayId, check, t);
+  });
+  return ok(count(kept.length, "talker"));
+}
+
+/** Keeps what a walk test found of this place, or forgets it. Predictions go by it from then on. */
+export async function keepFit(
+  app: AppContext,
+  dayId: number,
+  p: { seenVersion: number; placeId: number; fit: WalkFit | null },
+): Answer {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { items } = await newestList(app, "drawings", dayId);
+  const drawing = items.find((d) => d.placeId === p.placeId);
+  if (!drawing) return fail({ code: "not-found", what: "plan of this place" });
+  const fit = p.fit && { ...p.fit, atMs: Math.round(dayNowMs(app, loaded.value.day)) };
+  return keepDrawing(app, dayId, {
+    ...drawing,
+    seenVersion: p.seenVersion,
+    plan: { ...drawing.plan, fit },
+    how: p.fit ? "a walk test kept" : "walk test forgotten",
+  });
+}
+
+/** Keeps how a talker is rigged. */
+export async function keepRig(
+  app: AppContext,
+  dayId: number,
+  p: { seenVersion: number; rig: RigDetail },
+): Answer<string> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const talker = loaded.value.stored.find((c) => c.id === p.rig.channelId)?.talker;
+  if (talker === undefined) return fail({ code: "not-found", what: "channel" });
+  const { items } = await newestList(app, "rigs", dayId);
+  const stored = await storeNextList(app, "rigs", dayId, {
+    seenVersion: p.seenVersion,
+    how: `${talker} rigged`,
+    items: [...items.filter((r) => r.channelId !== p.rig.channelId), p.rig],
+  });
+  return stored.ok ? ok(talker) : stored;
+}
+
+export const undoRigs = (app: AppContext, dayId: number, seenVersion: number): Answer =>
+  undoList(app, "rigs", dayId, seenVersion);
+export const rigVersion = async (app: AppContext, dayId: number): Promise<number> =>
+  (await newestList(app, "rigs", dayId)).version;
+
+/**
+ * What the antenna desk needs beside the plan: which antennas of the case serve which receivers.
+ */
+export async function antennasInCase(
+  app: AppContext,
+  dayId: number,
+): Answer<{
+  receivers: {
+    label: string;
+    block: string | null;
+    takes: number;
+    fits: { block: string | null; count: number; fit: AntennaFit }[];
+  }[];
+}> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { kit, units } = loaded.value;
+  const stock = (await newestList(app, "stock", dayId)).items.filter(
+    (s) => s.kind === "antenna" && s.count > 0,
+  );
+  return ok({
+    receivers: units
+      .filter((u) => u.kind === "receiver")
+      .map((u) => {
+        const model = receiverModel(kit, u.modelId);
+        return {
+          label: u.label,
+          block: model.block,
+          takes: antennasOf(model),
+          fits: stock.map((s) => ({ block: s.block, count: s.count, fit: antennaFit(model, s) })),
+        };
+      }),
+  });
+}
