@@ -1,3 +1,4 @@
+import jsxA11y from "eslint-plugin-jsx-a11y";
 import reactHooks from "eslint-plugin-react-hooks";
 import regexp from "eslint-plugin-regexp";
 import tseslint from "typescript-eslint";
@@ -16,8 +17,46 @@ export default tseslint.config(
   ...tseslint.configs.strict,
   ...tseslint.configs.stylistic,
   {
+    files: ["**/*.ts", "**/*.tsx"],
+    extends: [tseslint.configs.strictTypeCheckedOnly],
+    languageOptions: {
+      parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname },
+    },
+    rules: {
+      // a number reads in a sentence as it is
+      "@typescript-eslint/restrict-template-expressions": ["error", { allowNumber: true }],
+      // `onPress={() => setOpen(true)}` hides nothing
+      "@typescript-eslint/no-confusing-void-expression": ["error", { ignoreArrowShorthand: true }],
+      // the framework takes answers that are thrown
+      "@typescript-eslint/only-throw-error": [
+        "error",
+        {
+          allow: [
+            { from: "lib", name: "Response" },
+            { from: "package", package: "react-router", name: "DataWithResponseInit" },
+          ],
+        },
+      ],
+      // what comes from outside is typed as it should be and checked all the same
+      "@typescript-eslint/no-unnecessary-condition": "off",
+    },
+  },
+  {
+    // a test says what it expects to be there
+    files: ["**/*.test.ts", "**/*.test.tsx", "test/**", "e2e/**", "testkit/**"],
     rules: {
       "@typescript-eslint/no-non-null-assertion": "off",
+      // what an expectation matches with has no type
+      "@typescript-eslint/no-unsafe-argument": "off",
+      "@typescript-eslint/no-unsafe-assignment": "off",
+      "@typescript-eslint/no-unsafe-call": "off",
+      "@typescript-eslint/no-unsafe-member-access": "off",
+      "@typescript-eslint/no-unsafe-return": "off",
+      "@typescript-eslint/unbound-method": "off",
+    },
+  },
+  {
+    rules: {
       "@typescript-eslint/consistent-type-definitions": "off",
       "@typescript-eslint/consistent-type-imports": "error",
       "@typescript-eslint/no-unused-vars": [
@@ -35,8 +74,15 @@ export default tseslint.config(
   },
   {
     files: ["app/**/*.{ts,tsx}"],
+    extends: [jsxA11y.flatConfigs.strict],
     plugins: { "react-hooks": reactHooks },
-    rules: reactHooks.configs["recommended-latest"].rules,
+    rules: {
+      ...reactHooks.configs["recommended-latest"].rules,
+      // a cell that is opened takes the keys that opened it
+      "jsx-a11y/no-autofocus": "off",
+      // a canvas that is drawn once is a picture: nothing in it is pressed
+      "jsx-a11y/no-interactive-element-to-noninteractive-role": ["error", { canvas: ["img"] }],
+    },
   },
   {
     // the core reads no clock and draws no dice: time and seeds come in as arguments

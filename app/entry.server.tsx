@@ -37,10 +37,13 @@ export default function handleRequest(
           let isHeadSeen = false;
           const withStyles = new Transform({
             transform(chunk: Buffer, _, done) {
-              if (isHeadSeen) return done(null, chunk);
+              if (isHeadSeen) {
+                done(null, chunk);
+                return;
+              }
               const html = chunk.toString();
               isHeadSeen = html.includes("</head>");
-              return done(
+              done(
                 null,
                 html.replace("</head>", () => `${styles}</head>`),
               );

@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { z } from "zod";
 import { RequestError } from "./requestError";
 import { VERBS } from "./verbs";
@@ -31,7 +32,7 @@ export function runCli(args: readonly string[], stdin: () => string): CliAnswer 
       );
     const parsed = verb.request.safeParse(parseJson(stdin()));
     if (!parsed.success) {
-      const issue = deepestIssue(parsed.error.issues[0]!);
+      const issue = deepestIssue(itemAt(parsed.error.issues, 0));
       throw new RequestError(
         "request-invalid",
         `${issue.path.join(".") || "request"}: ${issue.message}`,
@@ -114,6 +115,9 @@ function overview(): string {
 }
 
 function verbHelp(name: string): string {
-  const schema = z.toJSONSchema(VERBS[name]!.request, { io: "input", unrepresentable: "any" });
-  return `${name}: ${VERBS[name]!.about}\nHertz, dBm, dB (losses positive), metres, degrees. The request as a JSON schema:\n${JSON.stringify(schema, null, 1)}`;
+  const schema = z.toJSONSchema(defined(VERBS[name]).request, {
+    io: "input",
+    unrepresentable: "any",
+  });
+  return `${name}: ${defined(VERBS[name]).about}\nHertz, dBm, dB (losses positive), metres, degrees. The request as a JSON schema:\n${JSON.stringify(schema, null, 1)}`;
 }

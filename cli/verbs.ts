@@ -42,7 +42,7 @@ const verb = <S extends z.ZodType>(
   about: string,
   request: S,
   run: (request: z.output<S>) => unknown,
-): Verb => ({ about, request, run: run as Verb["run"] });
+): Verb => ({ about, request, run: run });
 
 function readBytes(path: string, index: number): Uint8Array {
   try {

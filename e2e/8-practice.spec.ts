@@ -62,7 +62,7 @@ test("five hidden faults (wrong block, not stored, a neighbour, a missing antenn
     expect(
       await phone.page.evaluate(() => document.documentElement.scrollWidth),
     ).toBeLessThanOrEqual(390);
-    await phone.expectNoComplaints();
+    phone.expectNoComplaints();
   } finally {
     await context.close();
     await server.stop();

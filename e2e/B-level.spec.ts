@@ -40,7 +40,7 @@ test("a voice is measured, one knob is turned, and the next line stands where it
   await expect(page.getByRole("region", { name: "Kept today" })).toContainText(
     /measured −\d+ dBFS/,
   );
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("a recording of two tracks is measured track by track; a broken one is refused in words", async ({
@@ -73,7 +73,7 @@ test("a recording of two tracks is measured track by track; a broken one is refu
   await expect(measure.getByText(/samples stand at full scale/)).toBeVisible();
   await file.setInputFiles(wav("broken.wav", new Uint8Array([1, 2, 3, 4])));
   await expect(measure.getByRole("alert")).toContainText("That is not a wave file");
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("by ear on the phone: up from nothing until it tells to stop, held against what was reckoned", async ({
@@ -96,6 +96,6 @@ test("by ear on the phone: up from nothing until it tells to stop, held against 
   expect(await mixer.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
     390,
   );
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
   await context.close();
 });

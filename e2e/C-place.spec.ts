@@ -58,7 +58,7 @@ test("the first line tells who drops out and what helps most; made so, it holds,
   await mixer.button("Keep for everybody here").click();
   await expect(page.getByText(/^Kept for three talkers here/)).toBeVisible();
   await expect(mixer.next.getByText(/Check range for/)).toHaveText(/Irsa|Nils|two/);
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("an antenna is moved by keys, and its cable goes along; in feet where somebody reads a tape so", async ({
@@ -85,7 +85,7 @@ test("an antenna is moved by keys, and its cable goes along; in feet where someb
   await page.getByRole("link", { name: "Draw", exact: true }).first().click();
   await page.getByRole("button", { name: /Lengths in$/ }).click();
   await page.getByRole("option", { name: "metres" }).click();
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a reload; what is no plan is refused, ours comes back whole", async ({
@@ -152,7 +152,7 @@ test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a r
   await file.setInputFiles({ name: "ours.svg", mimeType: "image/svg+xml", buffer: ours });
   await expect(page.getByText(/^“ours.svg” is the whole plan now/)).toBeVisible();
   expect(await walls()).toBe(start + 2);
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("a picture of forty megapixels lies below the plan, made small, and its scale is set over a length that is known", async ({
@@ -217,7 +217,7 @@ test("a walk is walked, typed readings are laid over it, and what they say of th
   await expect(
     page.getByText(/Corrected by this place’s walk test: everywhere −?\d/),
   ).toBeVisible();
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test.describe("on a phone", () => {
@@ -242,6 +242,6 @@ test.describe("on a phone", () => {
         () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
       ),
     ).toBeLessThanOrEqual(0);
-    await mixer.expectNoComplaints();
+    mixer.expectNoComplaints();
   });
 });

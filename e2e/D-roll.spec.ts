@@ -57,7 +57,7 @@ test("scan, pick and sync from the keyboard; it rolls as soon as the screen is o
   await expect(row(page, "Marit").getByRole("img")).toHaveAccessibleName(
     /RF over the last 60 seconds, \d+ dB in hand/,
   );
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("a pack that mutes itself is seen, called with H and its number, judged and unmuted with Enter; a hit can be given up, a note taken", async ({
@@ -83,7 +83,7 @@ test("a pack that mutes itself is seen, called with H and its number, judged and
   await page.keyboard.type("gulls over take 3");
   await page.keyboard.press("Enter");
   await expect(page.getByText("Noted.")).toBeVisible();
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("somebody comes onto a frequency in a take: the spare is taken, one pack follows, it is proved and the plan has a new version; killed in the middle, the hit waits where it was", async ({
@@ -172,7 +172,7 @@ test("cells: fresh ones in, the plan of changes follows; moving says what is los
   await expect(
     page.getByText("There. What was scanned and proved elsewhere is marked old."),
   ).toBeVisible();
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("the report tells it; the day is wrapped: what says that it is on is named, what is put away is ticked, the roll ends and can go on", async ({
@@ -203,5 +203,5 @@ test("the report tells it; the day is wrapped: what says that it is on is named,
   await expect(page.getByText(/^The roll is over; what was read is kept\./)).toBeVisible();
   await mixer.button("Undo").click();
   await expect(page.getByText("It rolls on.")).toBeVisible();
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });

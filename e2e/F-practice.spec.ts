@@ -29,7 +29,7 @@ test("an exercise is opened by its name, answered, judged with reasons, and kept
   await page.getByRole("link", { name: "All exercises" }).first().click();
   await expect(mixer.answer).toHaveText("One exercise done");
   await expect(page.getByRole("region", { name: "How it went" })).toContainText("fault-4711");
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("every part can be practised: read, chosen, set and placed by hand, each held against the best that is known", async ({
@@ -59,7 +59,7 @@ test("every part can be practised: read, chosen, set and placed by hand, each he
   await expect(page.getByText(/^The best pair found/)).toBeVisible();
   await mixer.ready("/practice/day/3");
   await expect(mixer.answer).toHaveText("Ten minutes of a day");
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });
 
 test("a whole shoot goes out as one file; opened again it is looked at first; a broken one is refused in words", async ({
@@ -88,5 +88,5 @@ test("a whole shoot goes out as one file; opened again it is looked at first; a 
     buffer: bytes.subarray(0, bytes.length >> 1),
   });
   await expect(page.getByRole("alert")).toContainText("That is no archive of a shoot");
-  await mixer.expectNoComplaints();
+  mixer.expectNoComplaints();
 });

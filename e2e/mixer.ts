@@ -105,7 +105,7 @@ export class Mixer {
     await expect(this.channel(talker).getByText(/^silent air: /)).toBeVisible();
   }
 
-  async expectNoComplaints(): Promise<void> {
+  expectNoComplaints(): void {
     expect(this.complaints).toEqual([]);
   }
 }

@@ -191,8 +191,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     HEARTBEAT_MS,
   );
 
-  const build =
-    options.build ?? (() => import("virtual:react-router/server-build") as Promise<ServerBuild>);
+  const build = options.build ?? (() => import("virtual:react-router/server-build"));
   // before the address is told: whoever asks first does not wait for the screens to be loaded
   if (!options.build) await build();
   const application = { context, build: wordedBuilds(build, log), log };

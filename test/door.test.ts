@@ -40,7 +40,7 @@ const addressesOf = (list: readonly RouteConfigEntry[], parentId = "root", base 
       ...addressesOf(r.children ?? [], id, path),
     ];
   });
-const ADDRESSES = addressesOf(routes as RouteConfigEntry[]);
+const ADDRESSES = addressesOf(routes);
 const screenOf = ({ id }: Address): string => id.split("/")[1]!;
 const concrete = (path: string, dayId: number): string =>
   path

@@ -34,7 +34,7 @@ const flatten = (list: RouteConfigEntry[], base = ""): { path: string; file: str
   });
 
 test("every address has one file, every file one address, every screen's folder is in the table", () => {
-  const all = flatten(routes as RouteConfigEntry[]);
+  const all = flatten(routes);
   expect(new Set(all.map((r) => r.path)).size).toBe(all.length);
   expect(new Set(all.map((r) => r.file)).size).toBe(all.length);
   for (const { file } of all) expect(existsSync(join("app", file))).toBe(true);
@@ -45,7 +45,7 @@ test("every address has one file, every file one address, every screen's folder 
 });
 
 test("the address of a day's screen is its folder's name, so that what leads there and what guards it mean the same", () => {
-  const ofDay = (routes as RouteConfigEntry[]).find((r) => r.path === "day/:dayId")?.children ?? [];
+  const ofDay = routes.find((r) => r.path === "day/:dayId")?.children ?? [];
   for (const { path, file } of ofDay) {
     const screen = file.split("/")[1] ?? "";
     expect([addressOf(screen), screenAt(path)]).toEqual([path ?? "", screen]);
@@ -371,7 +371,7 @@ describe("what screens share", () => {
       chosenChannel(channels, "9", isOpen)?.id,
       chosenChannel(channels, null, isOpen)?.id,
       chosenChannel(channels, null, () => false)?.id,
-      chosenChannel([], null, isOpen),
+      chosenChannel<(typeof channels)[number]>([], null, isOpen)?.id,
     ]).toEqual([3, 2, 2, 1, undefined]);
   });
   test("the theme that a browser asked for", () => {

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { useEffect, useRef, useState } from "react";
 
 /** The width a chart has, followed as the window changes. Before the first look it is guessed. */
@@ -8,7 +9,7 @@ export function useWidth<T extends HTMLElement>(guessPx: number) {
     const element = ref.current;
     if (!element) return undefined;
     const observer = new ResizeObserver(([entry]) =>
-      setWidthPx(Math.max(200, Math.floor(entry!.contentRect.width))),
+      setWidthPx(Math.max(200, Math.floor(defined(entry).contentRect.width))),
     );
     observer.observe(element);
     return () => observer.disconnect();

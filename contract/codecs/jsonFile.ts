@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import {
   findNodeAtLocation,
   type Node,
@@ -36,7 +37,7 @@ export function readJsonFile<S extends z.ZodType>(
     );
   const parsed = shape.safeParse(valueOf(tree));
   if (parsed.success) return ok(parsed.data);
-  const issue = parsed.error.issues[0]!;
+  const issue = itemAt(parsed.error.issues, 0);
   const path = issue.path.filter((p): p is string | number => typeof p !== "symbol");
   // a missing field has no place of its own: its nearest parent is where it is missing
   let node: Node | undefined;
@@ -49,10 +50,10 @@ function valueOf(node: Node): unknown {
   if (node.type === "array") return (node.children ?? []).map(valueOf);
   if (node.type === "object")
     return Object.fromEntries(
-      (node.children ?? []).map((p) => [
-        String(p.children![0]!.value),
-        p.children![1] ? valueOf(p.children![1]) : undefined,
-      ]),
+      (node.children ?? []).map(({ children = [] }) => {
+        const [name, value] = children;
+        return [String(name?.value), value ? valueOf(value) : undefined];
+      }),
     );
   return node.value as unknown;
 }

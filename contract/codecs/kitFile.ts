@@ -253,7 +253,7 @@ export interface KitFile {
 export function readKitFile(text: string): Result<KitFile, KitFileError> {
   const read = readJsonFile(text, kitFile);
   return read.ok
-    ? ok({ models: read.value.models as Kit, units: read.value.units, stock: read.value.stock })
+    ? ok({ models: read.value.models, units: read.value.units, stock: read.value.stock })
     : fail({ ...read.error, code: "kit-file-broken" });
 }
 

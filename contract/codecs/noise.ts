@@ -1,3 +1,4 @@
+import { lastOf } from "~/core/units/items";
 import type { NoiseStretch } from "~/core/coordination/problem/request";
 
 /**
@@ -14,7 +15,7 @@ export function packNoise(stretches: readonly NoiseStretch[]): PackedNoise {
   const first = stretches[0];
   if (!first) return { lowHz: 0, stepHz: 1, levelsDbm: [] };
   const stepHz = first.highHz - first.lowHz;
-  const count = Math.round((stretches.at(-1)!.lowHz - first.lowHz) / stepHz) + 1;
+  const count = Math.round((lastOf(stretches).lowHz - first.lowHz) / stepHz) + 1;
   const levelsDbm = Array.from({ length: count }, () => NaN);
   for (const s of stretches) levelsDbm[Math.round((s.lowHz - first.lowHz) / stepHz)] = s.levelDbm;
   return { lowHz: first.lowHz, stepHz, levelsDbm };
@@ -38,7 +39,7 @@ export function packNoises(stretches: readonly NoiseStretch[]): PackedNoise[] {
       s.lowHz > last.lowHz &&
       Math.abs(s.highHz - s.lowHz - (last.highHz - last.lowHz)) < 1
     )
-      parts.at(-1)!.push(s);
+      lastOf(parts).push(s);
     else parts.push([s]);
   }
   return parts.map(packNoise);

@@ -1,3 +1,4 @@
+import { numberAt } from "~/core/units/items";
 import type { ChannelState, Status } from "~/core/channel/channelState";
 import { PROOF_CHANGE_WORDS, proofFaultWords } from "./proof";
 import type { Step } from "~/core/channel/nextSteps";
@@ -118,7 +119,7 @@ export function levelWords({ level: l }: ChannelState): StateWords {
     case "clips":
       return say(`clips by ${formatDb(l.byDb)}`);
     case "set":
-      return say(`${formatDb(l.gainDb)}`);
+      return say(formatDb(l.gainDb));
   }
 }
 
@@ -147,7 +148,7 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
     ids.length > 2 && ids.length === names.all.length
       ? `all ${numberWord(ids.length)}`
       : listWords(ids.map(names.talker));
-  const first = "channelIds" in step ? step.channelIds[0]! : 0;
+  const first = "channelIds" in step ? numberAt(step.channelIds, 0) : 0;
   switch (step.code) {
     case "fill-case":
       return {

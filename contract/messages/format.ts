@@ -1,3 +1,4 @@
+import { lastOf } from "~/core/units/items";
 import { formatMhz } from "~/core/units/frequencyText";
 
 /** The one place where quantities become text. A real minus sign, a unit always. */
@@ -59,7 +60,7 @@ export const formatAge = (ms: number): string =>
 export function listWords(names: readonly string[], word = "and"): string {
   return names.length < 2
     ? (names[0] ?? "")
-    : `${names.slice(0, -1).join(", ")} ${word} ${names.at(-1)!}`;
+    : `${names.slice(0, -1).join(", ")} ${word} ${lastOf(names)}`;
 }
 
 const NUMBERS = [

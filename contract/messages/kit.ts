@@ -1,3 +1,4 @@
+import { lastOf } from "~/core/units/items";
 import type { CaseProblem } from "~/core/kit/caseCheck";
 import type { AntennaFit } from "~/core/kit/match";
 import type {
@@ -136,7 +137,7 @@ export function tuningWords({
   const first = tuning[0];
   if (!first) return "nowhere";
   if (tuning.every((t) => t.lowHz === t.highHz))
-    return `${tuning.length} presets, ${stretchesWords([{ lowHz: first.lowHz, highHz: tuning.at(-1)!.highHz }])} MHz`;
+    return `${tuning.length} presets, ${stretchesWords([{ lowHz: first.lowHz, highHz: lastOf(tuning).highHz }])} MHz`;
   return `${stretchesWords(tuning.slice(0, MAX_RANGES))}${tuning.length > MAX_RANGES ? " …" : ""} MHz by ${formatSpan(first.stepHz)}`;
 }
 

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import type { PlacedAntenna } from "~/core/location/floorPlan";
 import type { PlanProblem } from "~/core/location/floorPlan";
 import type { Help } from "~/core/location/search";
@@ -82,7 +83,7 @@ const DIRECTIONS = [
 ];
 /** Where on the plan something looks. 0 is to the right, 90 down. */
 export const directionWords = (deg: number): string =>
-  DIRECTIONS[Math.round((((deg % 360) + 360) % 360) / 45) % 8]!;
+  itemAt(DIRECTIONS, Math.round((((deg % 360) + 360) % 360) / 45) % 8);
 
 /** What to do, as an order. @param at - words for a spot of the plan */
 export function helpWords(

@@ -285,7 +285,9 @@ export function handedHeadline(
   if (ours === 0)
     return `${capital(count(lines.length, "line"))}, none of them for a channel of ours`;
   if (bad === 0)
-    return `${ours === 1 ? "The one frequency handed down to us stands" : `All ${numberWord(ours)} frequencies handed down to us stand`}`;
+    return ours === 1
+      ? "The one frequency handed down to us stands"
+      : `All ${numberWord(ours)} frequencies handed down to us stand`;
   return `${capital(numberWord(bad))} of ${count(ours, "frequency", "frequencies")} handed down to us will not do`;
 }
 

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { ProofState } from "~/core/channel/verification";
 import type { ProofChange, ProofPart } from "~/core/channel/verificationParts";
 import { formatDbm } from "./format";
@@ -83,6 +84,6 @@ export function proofStateWords({ part, status, why, record }: ProofState): stri
           ? ` (${formatDbm(record.strongestDbm)})`
           : "";
   return status === "stale"
-    ? `${PROOF_WORDS[part].name}: seen before ${PROOF_CHANGE_WORDS[why!]}`
+    ? `${PROOF_WORDS[part].name}: seen before ${PROOF_CHANGE_WORDS[defined(why)]}`
     : `${PROOF_WORDS[part].name}: ${record.outcome}${figures}${record.who ? `, ${record.who}` : ""}`;
 }

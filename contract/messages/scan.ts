@@ -1,3 +1,4 @@
+import { defined, itemAt, numberAt } from "~/core/units/items";
 import type { SeenCarrier } from "~/core/spectrum/analyseSweep";
 import type { Comb } from "~/core/spectrum/combs";
 import type { SweepDifference } from "~/core/spectrum/compareSweeps";
@@ -96,7 +97,7 @@ export const humpsSentence = (humps: readonly Hump[]): string =>
 
 /** Evenly spaced lines, as what they are. */
 export const combWords = (c: Comb): string =>
-  `${capital(count(c.linesHz.length, "line"))} ${formatMhz(Math.round(c.spacingHz / 1000) * 1000)} MHz apart, from ${formatMhz(rounded(c.linesHz[0]!))}: the instrument makes them itself, no transmitter stands so.`;
+  `${capital(count(c.linesHz.length, "line"))} ${formatMhz(Math.round(c.spacingHz / 1000) * 1000)} MHz apart, from ${formatMhz(rounded(numberAt(c.linesHz, 0)))}: the instrument makes them itself, no transmitter stands so.`;
 
 /**
  * What a block that is full or nearly so should do: where the others have room. Empty when every
@@ -139,7 +140,7 @@ export function airHeadline(
   const openHz = open.reduce((sum, s) => sum + (s.highHz - s.lowHz) + 25_000, 0);
   const roomy = quiet.filter((s) => s.fits >= Math.max(1, wanted) && s.noisiestDbm !== null);
   const best = roomy.reduce<QuietStretch | null>(
-    (a, s) => (a && a.noisiestDbm! <= s.noisiestDbm! ? a : s),
+    (a, s) => (a && defined(a.noisiestDbm) <= defined(s.noisiestDbm) ? a : s),
     null,
   );
   const head = `${Math.round(openHz / 1e6)} MHz are quiet and free`;
@@ -191,7 +192,7 @@ export function airSentences(
     doubtful.length > 0 ? `Doubtful: ${names(doubtful)}, partly filled.` : "",
     others.length === 0
       ? "No one else’s carrier stands out."
-      : `${capital(count(others.length, "narrow carrier"))} of others, the strongest on ${formatMhz(rounded(others[0]!.frequencyHz))}.`,
+      : `${capital(count(others.length, "narrow carrier"))} of others, the strongest on ${formatMhz(rounded(itemAt(others, 0).frequencyHz))}.`,
     rare.length > 0
       ? `Now and then: ${listWords(rare.slice(0, MAX_NAMED).map((c) => `${formatMhz(rounded(c.frequencyHz))} (${Math.round(c.occupancy * 100)} % of the time)`))}.`
       : "",

@@ -19,8 +19,8 @@ export const stretch = z.object({
 });
 
 /** A stretch must go up; put on the finished object so that the path names the field. */
-export const goesUp = <T extends { lowHz: number; highHz: number }>(
-  value: T,
+export const goesUp = (
+  value: { lowHz: number; highHz: number },
   context: z.RefinementCtx,
 ): void => {
   if (value.highHz <= value.lowHz)
@@ -45,4 +45,4 @@ export function uniqueIds(path: string) {
 
 /** Optional and null mean the same: the default. */
 export const or = <T extends z.ZodType, D>(shape: T, fallback: D) =>
-  shape.nullish().transform((v) => (v ?? fallback) as NonNullable<z.output<T>> | D);
+  shape.nullish().transform((v) => v ?? fallback);

@@ -1,3 +1,4 @@
+import { defined, lastOf } from "~/core/units/items";
 import { levelChain, type LevelChainQuestion } from "./levelChain";
 import {
   aboveAimDb,
@@ -101,8 +102,8 @@ export function adviseKnob(p: {
       lackingDb: lackingHeadroomDb(l, SCHOOLS[school].packHeadroomDb),
       offAimDb: aboveAimDb(o, l, aim),
       peakDbfs: l.finalPeakDbfs,
-      packHeadroomDb: l.stages.find((s) => s.name === "transmitter")!.headroomDb,
-      snrDb: o.stages.at(-1)!.snrDb,
+      packHeadroomDb: defined(l.stages.find((s) => s.name === "transmitter")).headroomDb,
+      snrDb: lastOf(o.stages).snrDb,
     };
   };
   const isFine = (j: ReturnType<typeof judge>) =>

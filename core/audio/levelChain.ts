@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { DBU_REFERENCE_V, SPL_REFERENCE_PA } from "~/core/units/constants";
 import { powerSumDb } from "~/core/units/decibels";
 import { assertPositive } from "~/core/units/guards";
@@ -230,7 +231,7 @@ function adviseOn(
   input: LevelChainQuestion["input"],
 ): LevelAdvice[] {
   const [microphone, transmitter, end] = (["microphone", "transmitter", "input"] as const).map(
-    (name) => a.stages.find((s) => s.name === name)!,
+    (name) => defined(a.stages.find((s) => s.name === name)),
   ) as [LevelStage, LevelStage, LevelStage];
   const advice: LevelAdvice[] = [];
   if (microphone.headroomDb < 0)

@@ -1,3 +1,4 @@
+import { defined, itemAt, numberAt } from "~/core/units/items";
 import {
   levelChain,
   type LevelChainAnswer,
@@ -88,7 +89,7 @@ export const withSettings = (q: LevelChainQuestion, s: ChainSettings): LevelChai
 });
 
 const stageOf = (a: LevelChainAnswer, name: LevelStage["name"]): LevelStage =>
-  a.stages.find((s) => s.name === name)!;
+  defined(a.stages.find((s) => s.name === name));
 
 /**
  * How far the end of a chain lies above what is aimed at: the ordinary voice's average or the
@@ -168,8 +169,8 @@ export function recommend({
     for (const outputDb of reachable.outputsDb) {
       // the end's level goes with the input's gain dB for dB: only those around the aim are worth a
       // look
-      const low = at({ gainDb, outputDb, inputGainDb: gains[0]! });
-      const wanted = gains[0]! - low.offAimDb;
+      const low = at({ gainDb, outputDb, inputGainDb: numberAt(gains, 0) });
+      const wanted = numberAt(gains, 0) - low.offAimDb;
       const i = Math.max(
         0,
         gains.findLastIndex((g) => g <= wanted),
@@ -178,7 +179,7 @@ export function recommend({
         tried.push(at({ gainDb, outputDb, inputGainDb }));
     }
   }
-  const { lackingDb, ...found } = bestOf(tried, reachable.usualInputDb ?? gains[0]!);
+  const { lackingDb, ...found } = bestOf(tried, reachable.usualInputDb ?? numberAt(gains, 0));
   return { ...found, keepsHeadroom: lackingDb < SAME_DB };
 }
 
@@ -203,11 +204,14 @@ function bestOf(tried: readonly Tried[], usualInputDb: number): Tried {
   const near = least(quiet, (t) => Math.abs(t.offAimDb), SAME_AIM_DB);
   // as hot as the school allows: what is made up later brings later noise forward
   const hot = least(near, (t) => stageOf(t.loudest, "transmitter").headroomDb, SAME_DB);
-  return least(
-    least(hot, (t) => Math.abs(t.settings.inputGainDb - usualInputDb), SAME_DB),
-    (t) => Math.abs(t.offAimDb),
-    SAME_DB,
-  )[0]!;
+  return itemAt(
+    least(
+      least(hot, (t) => Math.abs(t.settings.inputGainDb - usualInputDb), SAME_DB),
+      (t) => Math.abs(t.offAimDb),
+      SAME_DB,
+    ),
+    0,
+  );
 }
 
 const missDb = (offAimDb: number): number => Math.max(0, Math.abs(offAimDb) - ON_AIM_DB);

@@ -1,3 +1,4 @@
+import { lastOf, numberAt, sampleAt } from "~/core/units/items";
 import type { MeasuredTrack } from "./analyseWav";
 import { BAND_EDGES_HZ, HARMONICS, type Heard, MAINS_HZ, WINDOW_S } from "./listening";
 
@@ -114,12 +115,12 @@ function bursts(heard: Heard, floorDb: number): Finding[] {
     const whole = ((heard.powers[2 * i] ?? 0) + (heard.powers[2 * i + 1] ?? 0)) / 2;
     if (whole <= 0 || db(whole) < floorDb + BURST_OVER_PAUSES_DB) return;
     const list =
-      heard.subPowers[i]! / whole > BUMP_SUB_SHARE
+      sampleAt(heard.subPowers, i) / whole > BUMP_SUB_SHARE
         ? bumps
-        : low / whole > RUB_LOW_SHARE && heard.periodicities[i]! < RUB_PERIODICITY
+        : low / whole > RUB_LOW_SHARE && sampleAt(heard.periodicities, i) < RUB_PERIODICITY
           ? rubs
           : null;
-    if (list && (list.length === 0 || i * pieceS - list.at(-1)! > 1)) list.push(i * pieceS);
+    if (list && (list.length === 0 || i * pieceS - lastOf(list) > 1)) list.push(i * pieceS);
   });
   return [
     ...(rubs.length > 1 ? [{ code: "rub" as const, timesS: rubs.slice(0, MAX_TIMES) }] : []),
@@ -163,7 +164,7 @@ function hum(heard: Heard, voiceDbfs: number): Finding[] {
   const found = MAINS_HZ.map((mainsHz, m) => {
     const harmonics = HARMONICS.map((_, h) => {
       const all = Array.from({ length: looks }, (__, i) => i * per + m * HARMONICS.length + h).map(
-        (i) => ({ tone: heard.tones[i]! * 1.5, beside: heard.besides[i]! }),
+        (i) => ({ tone: sampleAt(heard.tones, i) * 1.5, beside: sampleAt(heard.besides, i) }),
       );
       const quiet = all
         .sort((x, y) => x.beside - y.beside)
@@ -222,7 +223,7 @@ export function voiceBalance(
     return {
       looks,
       bands: BAND_EDGES_HZ.slice(1).map(
-        (_, b) => classes.reduce((sum, c) => sum + c.powers[b]!, 0) / Math.max(1, looks),
+        (_, b) => classes.reduce((sum, c) => sum + sampleAt(c.powers, b), 0) / Math.max(1, looks),
       ),
     };
   };
@@ -233,7 +234,7 @@ export function voiceBalance(
     voice.bands.reduce(
       (sum, p, b) =>
         sum +
-        (BAND_EDGES_HZ[b]! >= lowHz && BAND_EDGES_HZ[b + 1]! <= highHz
+        (numberAt(BAND_EDGES_HZ, b) >= lowHz && numberAt(BAND_EDGES_HZ, b + 1) <= highHz
           ? Math.max(0, p - (rest.bands[b] ?? 0))
           : 0),
       0,

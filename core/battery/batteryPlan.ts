@@ -1,3 +1,5 @@
+import { itemAt, numberAt } from "~/core/units/items";
+
 /**
  * When the cells of each pack are changed over a day, so that every pack keeps a reserve to the end
  * of everything it is needed for.
@@ -146,7 +148,7 @@ export function planCells(
     for (let to = Math.max(from, 0); to <= count; to += 1) {
       const isSame = to === from;
       if (to < count && !isSame) {
-        const chance = chances[to]!;
+        const chance = itemAt(chances, to);
         const next: Cost = [
           violations,
           shortHours,
@@ -155,11 +157,11 @@ export function planCells(
           outsideBreaks + (chance.where === "off" ? 1 : 0),
           notMeal - chance.breakMs,
         ];
-        if (isCheaper(next, best[to]!.cost)) best[to] = { cost: next, from };
+        if (isCheaper(next, itemAt(best, to).cost)) best[to] = { cost: next, from };
       }
       if (to === count) {
         const end: Cost = [violations, shortHours, changes, between, outsideBreaks, notMeal];
-        if (isCheaper(end, best[count]!.cost)) best[count] = { cost: end, from };
+        if (isCheaper(end, itemAt(best, count).cost)) best[count] = { cost: end, from };
         return;
       }
       // the fresh policy does not let a long break pass over cells that ran for hours, nor used
@@ -167,20 +169,23 @@ export function planCells(
       if (
         isFresh &&
         !isSame &&
-        (to === 0 ? startsUsed : chances[to]!.isLong && used >= FRESH_AFTER_HOURS - GRACE_HOURS)
+        (to === 0
+          ? startsUsed
+          : itemAt(chances, to).isLong && used >= FRESH_AFTER_HOURS - GRACE_HOURS)
       )
         return;
-      used += ranHours[to]!;
+      used += numberAt(ranHours, to);
       if (used <= mayLeave) continue;
       violations += 1;
       shortHours += used - mayLeave;
     }
   };
   walk(-1, [0, 0, 0, 0, 0, 0]);
-  for (let i = 0; i < count; i += 1) if (best[i]!.cost !== IMPOSSIBLE) walk(i, best[i]!.cost);
+  for (let i = 0; i < count; i += 1)
+    if (itemAt(best, i).cost !== IMPOSSIBLE) walk(i, itemAt(best, i).cost);
 
   const at: number[] = [];
-  for (let i = best[count]!.from; i >= 0; i = best[i]!.from) at.unshift(i);
+  for (let i = itemAt(best, count).from; i >= 0; i = itemAt(best, i).from) at.unshift(i);
   return tell(pack, rules, { needs, ranHours, chances, at });
 }
 
@@ -194,7 +199,8 @@ type Cost = readonly [
 ];
 const IMPOSSIBLE: Cost = [Infinity, Infinity, Infinity, Infinity, Infinity, Infinity];
 function isCheaper(a: Cost, b: Cost): boolean {
-  for (let i = 0; i < a.length; i += 1) if (a[i]! !== b[i]!) return a[i]! < b[i]!;
+  for (let i = 0; i < a.length; i += 1)
+    if (numberAt(a, i) !== numberAt(b, i)) return numberAt(a, i) < numberAt(b, i);
   return false;
 }
 
@@ -248,7 +254,7 @@ function tell(
   const violations: CellViolation[] = [];
   let used = pack.usedHours;
   p.needs.forEach((need, i) => {
-    const chance = p.chances[i]!;
+    const chance = itemAt(p.chances, i);
     if (p.at.includes(i)) {
       const isRule =
         rules.policy === "fresh" &&
@@ -259,7 +265,7 @@ function tell(
         ? {
             code: "would-not-last",
             leftHours: pack.hours - used - ahead,
-            untilMs: p.needs[next - 1]!.endMs,
+            untilMs: itemAt(p.needs, next - 1).endMs,
           }
         : i === 0
           ? { code: "start-full", usedHours: used }
@@ -274,7 +280,7 @@ function tell(
       used = 0;
     }
     const before = used;
-    used += p.ranHours[i]!;
+    used += numberAt(p.ranHours, i);
     if (used > pack.hours - rules.reserveHours + GRACE_HOURS) {
       const untilReserveMs = Math.max(0, pack.hours - rules.reserveHours - before) * HOUR_MS;
       violations.push({

@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import type { Scene } from "~/core/schedule/scenes";
 import {
   type CellChange,
@@ -48,7 +49,9 @@ export function breaksOf(scenes: readonly Scene[], extra: readonly Span[] = []):
   const gaps = busy
     .slice(1)
     .flatMap((b, i): Span[] =>
-      b.startMs - busy[i]!.endMs >= BREAK_MS ? [{ startMs: busy[i]!.endMs, endMs: b.startMs }] : [],
+      b.startMs - itemAt(busy, i).endMs >= BREAK_MS
+        ? [{ startMs: itemAt(busy, i).endMs, endMs: b.startMs }]
+        : [],
     );
   return [...gaps, ...extra].sort((a, b) => a.startMs - b.startMs);
 }
@@ -177,7 +180,7 @@ export function hoursAlong(
   const changes = [...pack.changes].sort((a, b) => a.atMs - b.atMs);
   const change = (untilMs: number) => {
     while (changes[0] && changes[0].atMs <= untilMs) {
-      const { atMs } = changes.shift()!;
+      const { atMs } = defined(changes.shift());
       put(atMs);
       left = pack.power.hours;
       put(atMs);

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { assertFinite, assertPositive } from "~/core/units/guards";
 
 /**
@@ -134,10 +135,10 @@ export function usedShareOf(
 
 function along(points: readonly (readonly [number, number])[], x: number): number {
   const after = points.findIndex(([px]) => px >= x);
-  if (after === 0) return points[0]![1];
-  const [x0, y0] = points[(after < 0 ? points.length : after) - 1]!;
+  if (after === 0) return itemAt(points, 0)[1];
+  const [x0, y0] = itemAt(points, (after < 0 ? points.length : after) - 1);
   if (after < 0) return y0;
-  const [x1, y1] = points[after]!;
+  const [x1, y1] = itemAt(points, after);
   return y0 + ((y1 - y0) * (x - x0)) / (x1 - x0);
 }
 

@@ -376,7 +376,7 @@ test("two packs of one position: allowed, and told while both are on", () => {
     receivers: { r1: { halvesHz: [f1, f2] } },
     packs: { p1: { isOn: true, frequencyHz: f1 }, h1: { isOn: true, frequencyHz: hz } },
   });
-  expect(channelState({ ...facts, reports: reports(f1) }, facts.channels[0]!).sync).toEqual({
+  expect(channelState({ ...facts, reports: reports(f1) }, facts.channels[0]).sync).toEqual({
     status: "problem",
     code: "two-on",
     packKeys: ["p1", "h1"],
@@ -385,7 +385,7 @@ test("two packs of one position: allowed, and told while both are on", () => {
     code: "two-on",
     channelIds: [1],
   });
-  expect(channelState({ ...facts, reports: reports(f1 + 2e6) }, facts.channels[0]!).sync.code).toBe(
+  expect(channelState({ ...facts, reports: reports(f1 + 2e6) }, facts.channels[0]).sync.code).toBe(
     "proved",
   );
 });

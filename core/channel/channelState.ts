@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { FrequencyRange } from "~/core/regulations/region";
 import type { Channel, DayFacts, RescanRule, SweepRecord, SyncRecord } from "./facts";
 import { isNeeded, type ProofState, proofStates } from "./verification";
@@ -164,11 +165,15 @@ function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null
     return {
       status: "stale",
       code: "proof-stale",
-      why: first.why!,
+      why: defined(first.why),
       parts: stale.map((p) => p.part),
-      placeId: first.record!.placeId,
+      placeId: defined(first.record).placeId,
     };
-  return { status: "done", code: "proved", atMs: Math.max(...proof.map((p) => p.record!.atMs)) };
+  return {
+    status: "done",
+    code: "proved",
+    atMs: Math.max(...proof.map((p) => defined(p.record).atMs)),
+  };
 }
 
 /** How each part of a channel's proof stands on a frequency. */

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { packLegality } from "~/core/kit/match";
 import { type Kit, packModel, receiverModel } from "~/core/kit/models";
 import { powerOf, type CaseUnit } from "~/core/kit/units";
@@ -62,13 +63,13 @@ export function freePair(
  * first with another of it, else a figure.
  */
 export function monogram(name: string, taken: readonly string[]): string {
-  const letters = [...name.replace(/[^\p{L}\p{N}]/gu, "")];
+  const letters = Array.from(name.replace(/[^\p{L}\p{N}]/gu, ""));
   const first = (letters[0] ?? "?").toUpperCase();
   const options = [
     ...letters.slice(1).map((l) => first + l.toLowerCase()),
     ...Array.from({ length: 99 }, (_, n) => `${first}${n + 2}`),
   ];
-  return [letters.length === 1 ? first : "", ...options].find(
-    (o) => o !== "" && !taken.includes(o),
-  )!;
+  return defined(
+    [letters.length === 1 ? first : "", ...options].find((o) => o !== "" && !taken.includes(o)),
+  );
 }

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { channelState, countingScan } from "./channelState";
 import type { Channel, DayFacts } from "./facts";
 
@@ -51,11 +52,13 @@ export function guidedRun(facts: DayFacts, worstId: number | null = null): Guide
   );
   const isHeard = scan !== null && scan.takenAtMs > lastMs;
   if (!isHeard && facts.reports) {
-    const on = (key: string) => facts.reports!.packs[key]?.isOn === true;
+    const on = (key: string) => defined(facts.reports).packs[key]?.isOn === true;
     const others = set.length > 0 ? [] : facts.channels.filter((c) => on(c.packKey));
     if (others.length > 0)
       return at({ code: "packs-off", packLabels: others.map((c) => c.packLabel) });
-    const off = set.find((c) => facts.reports!.packs[c.packKey] !== undefined && !on(c.packKey));
+    const off = set.find(
+      (c) => defined(facts.reports).packs[c.packKey] !== undefined && !on(c.packKey),
+    );
     if (off) return at({ code: "leave-on", channelId: off.id });
   }
   if (next)

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { channelState, countingScan, scanGoodForMs, type ChannelState } from "./channelState";
 import type { DayFacts } from "./facts";
 import type { ProofPart } from "./verificationParts";
@@ -114,7 +115,7 @@ export function nextSteps(facts: DayFacts): Step[] {
   if (following)
     steps.push({ code: "move", stage: "day", placeId: following.id, atMs: following.startMs });
   // when the next place has begun and we are still at the last one, moving comes first
-  if (following && following.startMs <= facts.nowMs) steps.unshift(steps.pop()!);
+  if (following && following.startMs <= facts.nowMs) steps.unshift(defined(steps.pop()));
   return steps;
 }
 
@@ -152,7 +153,7 @@ function syncSteps(facts: DayFacts, states: ChannelState[], steps: Step[]): void
   const toProve: number[] = [];
   const again: number[] = [];
   for (const { channelId, frequency, sync } of picked) {
-    const packKey = facts.channels.find((c) => c.id === channelId)!.packKey;
+    const packKey = defined(facts.channels.find((c) => c.id === channelId)).packKey;
     const frequencyHz = "frequencyHz" in frequency ? frequency.frequencyHz : NaN;
     const report = facts.reports?.packs[packKey];
     if (sync.code === "pack-elsewhere")

@@ -1,3 +1,4 @@
+import { numberAt } from "~/core/units/items";
 import type { PackModel, ReceiverModel } from "~/core/kit/models";
 import type { SyncRecord } from "./facts";
 import {
@@ -159,5 +160,5 @@ export function usualFigure(records: readonly SyncRecord[], receiverKey: string)
         : [],
     )
     .sort((a, b) => a - b);
-  return figures.length < 2 ? null : figures[Math.floor(figures.length / 2)]!;
+  return figures.length < 2 ? null : numberAt(figures, Math.floor(figures.length / 2));
 }

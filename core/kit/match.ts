@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import type { TuningRange } from "~/core/coordination/problem/request";
 import { overlaps, sharedTuning } from "~/core/coordination/problem/tuning";
 import {
@@ -63,8 +64,8 @@ export function pairing(
     works: false,
     problem: {
       code: "no-common-step",
-      packStepHz: pack.tuning[0]!.stepHz,
-      receiverStepHz: receiver.tuning[0]!.stepHz,
+      packStepHz: itemAt(pack.tuning, 0).stepHz,
+      receiverStepHz: itemAt(receiver.tuning, 0).stepHz,
     },
   };
 }

@@ -1,3 +1,4 @@
+import { defined, numberAt } from "~/core/units/items";
 import { plainText } from "~/core/units/plainText";
 import type { Bank } from "~/core/coordination/search/banks";
 import type { TuningRange } from "~/core/coordination/problem/request";
@@ -34,7 +35,11 @@ export function parseNumberList(text: string): Read<number[]> {
       plainText(text),
     );
   if (row) {
-    const [from, to, step] = [parseNumber(row[1]!), parseNumber(row[2]!), parseNumber(row[3]!)];
+    const [from, to, step] = [
+      parseNumber(defined(row[1])),
+      parseNumber(defined(row[2])),
+      parseNumber(defined(row[3])),
+    ];
     const count = Math.floor(Math.abs(to - from) / step + 1e-9);
     if (!Number.isFinite(from + to) || !(step > 0) || count > 200) return unreadable(text);
     return ok(
@@ -53,9 +58,10 @@ export function parseNumberList(text: string): Read<number[]> {
 
 /** A list of numbers as `parseNumberList` reads it; even steps as a row. */
 export function formatNumberList(numbers: readonly number[]): string {
-  const step = numbers.length > 3 ? numbers[1]! - numbers[0]! : 0;
+  const step = numbers.length > 3 ? numberAt(numbers, 1) - numberAt(numbers, 0) : 0;
   const isEven =
-    step !== 0 && numbers.every((n, i) => i === 0 || Math.abs(n - numbers[i - 1]! - step) < 1e-9);
+    step !== 0 &&
+    numbers.every((n, i) => i === 0 || Math.abs(n - numberAt(numbers, i - 1) - step) < 1e-9);
   return isEven ? `${numbers[0]} to ${numbers.at(-1)} by ${Math.abs(step)}` : numbers.join(", ");
 }
 
@@ -74,8 +80,8 @@ export function parseTuning(text: string): Read<TuningRange[]> {
         plainText(part),
       );
     const [low, high] = [
-      parseFrequencyText(range ? range[1]! : part),
-      parseFrequencyText(range ? range[2]! : part),
+      parseFrequencyText(range ? defined(range[1]) : part),
+      parseFrequencyText(range ? defined(range[2]) : part),
     ];
     const stepKhz = range?.[3] ? parseNumber(range[3]) : 25;
     if (!low.ok || !high.ok || !(stepKhz > 0)) return unreadable(part);
@@ -109,7 +115,7 @@ export function parseBanks(text: string): Read<Bank[]> {
     if (!named || frequencies.length === 0 || frequencies.some((f) => !f.ok))
       return unreadable(line);
     banks.push({
-      id: named[1]!.trim(),
+      id: defined(named[1]).trim(),
       frequenciesHz: frequencies.flatMap((f) => (f.ok ? [f.value] : [])),
     });
   }

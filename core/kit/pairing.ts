@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { packNames } from "~/core/report/trackSheet";
 import type { PairingRules } from "./models";
 
@@ -124,7 +125,7 @@ export function firstRecords(
   );
   return packs.map(({ packKey, rules }, i) => ({
     packKey,
-    name: names[i]!,
+    name: itemAt(names, i),
     group: rules.groups.private[0],
     key: freshKey(rules, digit),
     heldBy: [],

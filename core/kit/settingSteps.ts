@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import type { PackModel, ReceiverModel, Storing, SyncMethod } from "./models";
 import { shownAs } from "./modelText";
 
@@ -63,20 +64,20 @@ function numberOn(model: ReceiverModel | PackModel, frequencyHz: number): Settin
   const shown = shownAs(model, frequencyHz);
   switch (shown?.kind) {
     case "code":
-      return { code: "switches", left: shown.text[0]!, right: shown.text[1]! };
+      return { code: "switches", left: shown.text.charAt(0), right: shown.text.charAt(1) };
     case "preset":
       return { code: "preset", preset: shown.text, frequencyHz };
     case "bank":
       return {
         code: "bank",
-        bank: shown.text.split(".")[0]!,
-        member: shown.text.split(".")[1]!,
+        bank: itemAt(shown.text.split("."), 0),
+        member: itemAt(shown.text.split("."), 1),
         frequencyHz,
       };
     case "TV":
       return {
         code: "tv",
-        channel: shown.text.split(/[ .]/)[0]!,
+        channel: itemAt(shown.text.split(/[ .]/), 0),
         rest: shown.text.slice(shown.text.search(/[ .]/) + 1),
         frequencyHz,
       };

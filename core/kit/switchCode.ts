@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { plainText } from "~/core/units/plainText";
 import { fail, ok, type Result } from "~/core/units/result";
 
@@ -26,7 +27,7 @@ export function switchCodeToHz(
 ): Result<number, SwitchCodeError> {
   const match = /^([0-9a-f]) ?[-,/]? ?([0-9a-f])$/i.exec(plainText(code));
   if (!match) return fail({ code: "switch-code-unreadable", text: code.trim() });
-  return ok(blockStartHz + parseInt(match[1]! + match[2]!, 16) * SWITCH_STEP_HZ);
+  return ok(blockStartHz + parseInt(defined(match[1]) + defined(match[2]), 16) * SWITCH_STEP_HZ);
 }
 
 /**

@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import type { TuningRange } from "~/core/coordination/problem/request";
 import { parseFrequencyText } from "~/core/units/frequencyText";
 import { type Kit, modelName, type PackModel, type ReceiverModel } from "./models";
@@ -80,7 +81,8 @@ const DEFAULT_POWER_MW = 50;
 export function parsePowerMw(text: string): number | null {
   const match = /^(\d+(?:[.,]\d+)?)\s*(m?w)?$/i.exec(text.trim());
   if (!match) return null;
-  const value = Number(match[1]!.replace(",", ".")) * (match[2]?.toLowerCase() === "w" ? 1000 : 1);
+  const value =
+    Number(defined(match[1]).replace(",", ".")) * (match[2]?.toLowerCase() === "w" ? 1000 : 1);
   return value > 0 && value <= 10_000 ? value : null;
 }
 
@@ -108,15 +110,19 @@ export function readUnitTable(
       const text = (map[field] === null ? "" : (cells[map[field]] ?? ""))
         .trim()
         .replace(/\s+/g, " ");
-      if ([...text].length <= MAX_NAME_LENGTH) return text;
-      problems.push({ code: "name-too-long", field, length: [...text].length });
+      if (Array.from(text).length <= MAX_NAME_LENGTH) return text;
+      problems.push({ code: "name-too-long", field, length: Array.from(text).length });
       return "";
     };
     const label = cell("label");
     const known = standing.find((u) => u.label.toLowerCase() === label.toLowerCase());
     if (label === "") problems.push({ code: "label-missing" });
     else if (labels.has(label.toLowerCase()))
-      problems.push({ code: "label-twice", label, firstRow: labels.get(label.toLowerCase())! });
+      problems.push({
+        code: "label-twice",
+        label,
+        firstRow: defined(labels.get(label.toLowerCase())),
+      });
     else {
       labels.set(label.toLowerCase(), row);
       if (known) notes.push({ code: "replaces", label: known.label });
@@ -193,7 +199,7 @@ function modelOfRow(
           names(m).some((n) => n.startsWith(`${wanted},`) || n.startsWith(`${wanted} `)),
         );
   if (found.length === 1) {
-    const model = found[0]!;
+    const model = itemAt(found, 0);
     if (tuning && !model.tuning.some((t) => t.lowHz <= tuning.lowHz && t.highHz >= tuning.highHz))
       notes.push({ code: "range-differs", lowHz: tuning.lowHz, highHz: tuning.highHz });
     return model;

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { clearHeightM } from "~/core/radio/antennaDesk";
 import { type FloorPlan, meetsAt, type PlacedAntenna, type PlanPoint } from "./floorPlan";
 
@@ -22,7 +23,7 @@ export function clearances(
   return plan.obstacles
     .flatMap((o): Clearance[] => {
       const meets = o.corners.flatMap(
-        (c, i) => meetsAt(pack, antenna, c, o.corners[(i + 1) % o.corners.length]!) ?? [],
+        (c, i) => meetsAt(pack, antenna, c, itemAt(o.corners, (i + 1) % o.corners.length)) ?? [],
       );
       if (meets.length === 0) return [];
       // the edge that asks for most: near the pack the line is still low

@@ -3,7 +3,7 @@ import {
   changed,
   copied,
   type ItemRef,
-  itemAt,
+  planItemAt,
   itemsOf,
   movedBy,
   pointsOf,
@@ -146,10 +146,10 @@ test("under the finger: the antenna before the wall it stands at, a line within 
     ],
     name: "",
   })!.plan;
-  expect(itemAt(plan, { x: 10.1, y: 4.1 }, 0.3)).toEqual({ kind: "antenna", id: "antenna-1" });
-  expect(itemAt(plan, { x: 10.1, y: 7 }, 0.3)).toEqual({ kind: "wall", id: "wall-2" });
-  expect(itemAt(plan, { x: 17, y: 5 }, 0.3)).toEqual({ kind: "area", id: "area-1" });
-  expect(itemAt(plan, { x: 1, y: 9 }, 0.3)).toBeNull();
+  expect(planItemAt(plan, { x: 10.1, y: 4.1 }, 0.3)).toEqual({ kind: "antenna", id: "antenna-1" });
+  expect(planItemAt(plan, { x: 10.1, y: 7 }, 0.3)).toEqual({ kind: "wall", id: "wall-2" });
+  expect(planItemAt(plan, { x: 17, y: 5 }, 0.3)).toEqual({ kind: "area", id: "area-1" });
+  expect(planItemAt(plan, { x: 1, y: 9 }, 0.3)).toBeNull();
 });
 
 test("a smaller sheet loses nothing: what lay outside comes to its edge", () => {

@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import type { Material } from "~/core/radio/slab";
 import {
   type DrawnWall,
@@ -79,10 +80,10 @@ export function withPoints(
         ...plan,
         walls: swap(plan.walls, id, (w) => ({
           ...w,
-          x1: first!.x,
-          y1: first!.y,
-          x2: second!.x,
-          y2: second!.y,
+          x1: defined(first).x,
+          y1: defined(first).y,
+          x2: defined(second).x,
+          y2: defined(second).y,
         })),
       };
     case "obstacle":
@@ -97,7 +98,11 @@ export function withPoints(
     case "antenna":
       return {
         ...plan,
-        antennas: swap(plan.antennas, id, (a) => ({ ...a, x: first!.x, y: first!.y })),
+        antennas: swap(plan.antennas, id, (a) => ({
+          ...a,
+          x: defined(first).x,
+          y: defined(first).y,
+        })),
       };
     case "stand":
       return {
@@ -105,17 +110,17 @@ export function withPoints(
         atHand: {
           ...plan.atHand,
           stands: plan.atHand.stands.map((s, i) =>
-            String(i) === id ? { x: first!.x, y: first!.y } : s,
+            String(i) === id ? { x: defined(first).x, y: defined(first).y } : s,
           ),
         },
       };
     case "cart": {
       const { cart } = plan;
-      if (!cart) return { ...plan, cart: first! };
-      const [dx, dy] = [first!.x - cart.x, first!.y - cart.y];
+      if (!cart) return { ...plan, cart: defined(first) };
+      const [dx, dy] = [defined(first).x - cart.x, defined(first).y - cart.y];
       return {
         ...plan,
-        cart: first!,
+        cart: defined(first),
         antennas: plan.antennas.map((a) =>
           Math.hypot(a.x - cart.x, a.y - cart.y) < ON_CART_M
             ? { ...a, x: a.x + dx, y: a.y + dy }
@@ -139,7 +144,7 @@ export function movedBy(
 ): FloorPlan {
   const points = pointsOf(plan, ref);
   if (points.length === 0) return plan;
-  const moving = point === null ? points : [points[point]!];
+  const moving = point === null ? points : [itemAt(points, point)];
   const limit = (by: number, most: number, of: (p: PlanPoint) => number) =>
     Math.max(-Math.min(...moving.map(of)), Math.min(most - Math.max(...moving.map(of)), by));
   const [x, y] = [limit(dx, plan.widthM, (p) => p.x), limit(dy, plan.heightM, (p) => p.y)];
@@ -290,7 +295,8 @@ export type Drawn =
 export function added(plan: FloorPlan, drawn: Drawn): { plan: FloorPlan; ref: ItemRef } | null {
   const points = drawn.points.filter(
     (p, i) =>
-      i === 0 || Math.hypot(p.x - drawn.points[i - 1]!.x, p.y - drawn.points[i - 1]!.y) > 0.04,
+      i === 0 ||
+      Math.hypot(p.x - itemAt(drawn.points, i - 1).x, p.y - itemAt(drawn.points, i - 1).y) > 0.04,
   );
   const id = freshId(plan, drawn.kind);
   const ref: ItemRef = { kind: drawn.kind, id };
@@ -300,7 +306,7 @@ export function added(plan: FloorPlan, drawn: Drawn): { plan: FloorPlan; ref: It
       let next = plan;
       let last = ref;
       points.slice(1).forEach((b, i) => {
-        const a = points[i]!;
+        const a = itemAt(points, i);
         last = { kind: "wall", id: freshId(next, "wall") };
         next = {
           ...next,
@@ -378,8 +384,8 @@ export function added(plan: FloorPlan, drawn: Drawn): { plan: FloorPlan; ref: It
                 {
                   id,
                   name: drawn.name,
-                  x: points[0]!.x,
-                  y: points[0]!.y,
+                  x: itemAt(points, 0).x,
+                  y: itemAt(points, 0).y,
                   heightM: drawn.heightM,
                   kind: drawn.antenna,
                   aimDeg: 0,
@@ -393,14 +399,14 @@ export function added(plan: FloorPlan, drawn: Drawn): { plan: FloorPlan; ref: It
     case "cart":
       return points.length < 1
         ? null
-        : { plan: { ...plan, cart: points[0]! }, ref: { kind: "cart", id: "cart" } };
+        : { plan: { ...plan, cart: itemAt(points, 0) }, ref: { kind: "cart", id: "cart" } };
     case "stand":
       return points.length < 1
         ? null
         : {
             plan: {
               ...plan,
-              atHand: { ...plan.atHand, stands: [...plan.atHand.stands, points[0]!] },
+              atHand: { ...plan.atHand, stands: [...plan.atHand.stands, itemAt(points, 0)] },
             },
             ref: { kind: "stand", id: String(plan.atHand.stands.length) },
           };
@@ -460,14 +466,15 @@ export function snapped(
  * What lies under a point: antennas, cart and stands first, then lines within reach, then what has
  * an inside; the one drawn last first.
  */
-export function itemAt(plan: FloorPlan, p: PlanPoint, reachM: number): ItemRef | null {
+export function planItemAt(plan: FloorPlan, p: PlanPoint, reachM: number): ItemRef | null {
   const all = itemsOf(plan).reverse();
   const distance = (r: ItemRef): number => {
     const points = pointsOf(plan, r);
-    if (points.length === 1) return Math.hypot(points[0]!.x - p.x, points[0]!.y - p.y) / 1.6;
+    if (points.length === 1)
+      return Math.hypot(itemAt(points, 0).x - p.x, itemAt(points, 0).y - p.y) / 1.6;
     const closed = r.kind === "obstacle" || r.kind === "area";
     return points.reduce((least, a, i) => {
-      const b = points[i + 1] ?? (closed ? points[0]! : null);
+      const b = points[i + 1] ?? (closed ? itemAt(points, 0) : null);
       return b ? Math.min(least, distanceToSegmentM(p, a, b)) : least;
     }, Infinity);
   };

@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import type { RxAntenna } from "~/core/radio/antenna";
 import type { PlanWall } from "~/core/radio/coverage";
 import type { CoaxType, FeedItem } from "~/core/radio/feed";
@@ -193,7 +194,7 @@ export function planProblems(plan: FloorPlan): PlanProblem[] {
         distanceToSegmentM(a, { x: w.x1, y: w.y1 }, { x: w.x2, y: w.y2 }) < w.thicknessM / 2 - 0.01,
     );
     if (within || wall)
-      problems.push({ code: "antenna-inside", id: a.id, of: (within ?? wall)!.id });
+      problems.push({ code: "antenna-inside", id: a.id, of: defined(within ?? wall).id });
     else if (isOutside(a)) problems.push({ code: "outside", what: "antenna", id: a.id });
   }
   return problems;
@@ -203,7 +204,7 @@ export function planProblems(plan: FloorPlan): PlanProblem[] {
 export function isInside({ x, y }: PlanPoint, corners: readonly PlanPoint[]): boolean {
   let inside = false;
   for (let i = 0, j = corners.length - 1; i < corners.length; j = i, i += 1) {
-    const [a, b] = [corners[i]!, corners[j]!];
+    const [a, b] = [itemAt(corners, i), itemAt(corners, j)];
     if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
   }
   return inside;
@@ -236,7 +237,14 @@ function crossesItself(corners: readonly PlanPoint[]): boolean {
   for (let i = 0; i < n; i += 1) {
     for (let j = i + 2; j < n; j += 1) {
       if ((j + 1) % n === i) continue;
-      if (meetsAt(corners[i]!, corners[i + 1]!, corners[j]!, corners[(j + 1) % n]!) !== null)
+      if (
+        meetsAt(
+          itemAt(corners, i),
+          itemAt(corners, i + 1),
+          itemAt(corners, j),
+          itemAt(corners, (j + 1) % n),
+        ) !== null
+      )
         return true;
     }
   }

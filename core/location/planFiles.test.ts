@@ -7,7 +7,7 @@ import { planToGeoJson, planToSvg, readGeoJson } from "./planFiles";
 
 const parse = (candidate: unknown): FloorPlan | null => {
   const read = floorPlanShape.safeParse(candidate);
-  return read.success ? (read.data as FloorPlan) : null;
+  return read.success ? read.data : null;
 };
 const empty = emptyPlan({ model: "indoor", room: "office" });
 const read = (json: unknown) => readGeoJson(JSON.stringify(json), empty, parse);

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { thinLine } from "./thinLine";
 import { MATERIALS, type Material } from "~/core/radio/slab";
 import { fail, ok, type Result } from "~/core/units/result";
@@ -133,7 +134,8 @@ export function readGeoJson(
         : null;
   if (!features) return fail({ code: "not-a-collection" });
   if (file.format === PLAN_FORMAT) {
-    if ((file.version ?? 0) > VERSION) return fail({ code: "newer", version: file.version! });
+    if ((file.version ?? 0) > VERSION)
+      return fail({ code: "newer", version: defined(file.version) });
     return readOwn(file.sheet ?? {}, features, parse);
   }
   if (features.length === 0 || features.length > MAX_FEATURES) return fail({ code: "empty" });
@@ -167,7 +169,7 @@ function readOwn(
     const [a, b] = points;
     list.push(
       shape === "wall"
-        ? { ...p, x1: a!.x, y1: a!.y, x2: b?.x, y2: b?.y }
+        ? { ...p, x1: defined(a).x, y1: defined(a).y, x2: b?.x, y2: b?.y }
         : shape === "antenna"
           ? { ...p, ...a }
           : shape === "walk"
@@ -218,7 +220,7 @@ function pointsOf({ geometry }: Feature): PlanPoint[] {
 function apart(f: Feature): Feature[] {
   const { geometry } = f;
   const one = (type: string) =>
-    (geometry!.coordinates as unknown[]).map((coordinates) => ({
+    (defined(geometry).coordinates as unknown[]).map((coordinates) => ({
       ...f,
       geometry: { type, coordinates },
     }));
@@ -358,7 +360,9 @@ export function addAll(
  */
 export function planToSvg(plan: FloorPlan): string {
   const text = (s: string) =>
-    s.replace(/[&<>"]/g, (c) => ({ "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;" })[c]!);
+    s.replace(/[&<>"]/g, (c) =>
+      defined({ "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;" }[c]),
+    );
   const list = (points: readonly PlanPoint[]) => points.map((p) => `${p.x},${p.y}`).join(" ");
   const lines = [
     ...plan.areas.map(

@@ -1,3 +1,4 @@
+import { itemAt, lastOf, numberAt } from "~/core/units/items";
 import { bodyLossTowardsDb, isBehindBody, type Wear } from "~/core/radio/antenna";
 import {
   linkBudget,
@@ -238,7 +239,7 @@ export function obstacleWay(obstacle: Obstacle, ray: Ray): Way | null {
   const { from, to } = ray;
   const { corners } = obstacle;
   const meets = corners
-    .flatMap((c, i) => meetsAt(from, to, c, corners[(i + 1) % corners.length]!) ?? [])
+    .flatMap((c, i) => meetsAt(from, to, c, itemAt(corners, (i + 1) % corners.length)) ?? [])
     .sort((a, b) => a - b);
   if (meets.length === 0) return null;
   const flatM = Math.hypot(to.x - from.x, to.y - from.y);
@@ -250,7 +251,7 @@ export function obstacleWay(obstacle: Obstacle, ray: Ray): Way | null {
       d2M: flatM - d1M,
     };
   };
-  const [first, last] = [meets[0]!, meets.at(-1)!];
+  const [first, last] = [numberAt(meets, 0), lastOf(meets)];
   // what is deep has two edges: the ray bends at both
   const over =
     (last - first) * flatM > 2

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import type { PlanPoint } from "./floorPlan";
 
 /**
@@ -23,7 +24,7 @@ export function thinLine(
     kept[from] = kept[to] = 1;
     let [farthest, mostM2] = [-1, toleranceM * toleranceM];
     for (let i = from + 1; i < to; i += 1) {
-      const awayM2 = distanceSquaredM2(points[i]!, points[from]!, points[to]!);
+      const awayM2 = distanceSquaredM2(itemAt(points, i), itemAt(points, from), itemAt(points, to));
       if (awayM2 > mostM2) [farthest, mostM2] = [i, awayM2];
     }
     if (farthest >= 0) open.push([from, farthest], [farthest, to]);

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { packSideDeg } from "~/core/radio/antenna";
 import { noiseFloorDbm } from "~/core/radio/feed";
 import { linkBudget } from "~/core/radio/link";
@@ -72,7 +73,7 @@ export function tooHot(
     .sort((a, b) => b - a)
     .map((mw) => ({ mw, dbm: 10 * Math.log10(mw) }))
     .filter((p) => p.dbm < pack.txPowerDbm - 0.1);
-  const hot = antennas.find((a) => a.id === now.antennaId)!;
+  const hot = defined(antennas.find((a) => a.id === now.antennaId));
   const away = [2, 4].flatMap((m) => {
     const d = Math.max(0.2, Math.hypot(hot.x - now.at.x, hot.y - now.at.y));
     const to = {

@@ -1,3 +1,5 @@
+import { itemAt, numberAt } from "~/core/units/items";
+
 /** One reading of a walk test, beside what was predicted there. */
 export interface WalkReading {
   measuredDbm: number;
@@ -72,20 +74,24 @@ export function fitWalk(readings: readonly WalkReading[]): WalkFit {
   if (n <= terms.length) return none;
   const rows = readings.map((r) => terms.map((t) => t.of(r)));
   const normal = terms.map((_, i) =>
-    terms.map((__, j) => rows.reduce((sum, row) => sum + row[i]! * row[j]!, 0)),
+    terms.map((__, j) => rows.reduce((sum, row) => sum + numberAt(row, i) * numberAt(row, j), 0)),
   );
   const right = terms.map((_, i) =>
-    rows.reduce((sum, row, k) => sum + row[i]! * differences[k]!, 0),
+    rows.reduce((sum, row, k) => sum + numberAt(row, i) * numberAt(differences, k), 0),
   );
   const solve = (matrix: readonly (readonly number[])[]) => {
     const inverse = invert(matrix);
-    const solved = inverse?.map((row) => row.reduce((sum, v, j) => sum + v * right[j]!, 0));
+    const solved = inverse?.map((row) =>
+      row.reduce((sum, v, j) => sum + v * numberAt(right, j), 0),
+    );
     return inverse && solved
       ? {
           inverse,
           solved,
           left: rows.map(
-            (row, k) => differences[k]! - row.reduce((sum, v, i) => sum + v * solved[i]!, 0),
+            (row, k) =>
+              numberAt(differences, k) -
+              row.reduce((sum, v, i) => sum + v * numberAt(solved, i), 0),
           ),
         }
       : null;
@@ -99,14 +105,17 @@ export function fitWalk(readings: readonly WalkReading[]): WalkFit {
   const { inverse, solved, left } =
     solve(
       normal.map((row, i) =>
-        row.map((v, j) => (i === j ? v + scatter / LIKELY_DB[terms[i]!.key] ** 2 : v)),
+        row.map((v, j) => (i === j ? v + scatter / LIKELY_DB[itemAt(terms, i).key] ** 2 : v)),
       ),
     ) ?? bare;
   const variance = varianceOf(left);
   const found = Object.fromEntries(
     terms.map((t, i) => [
       t.key,
-      { db: solved[i]!, uncertaintyDb: Math.sqrt(Math.max(0, variance * inverse[i]![i]!)) },
+      {
+        db: numberAt(solved, i),
+        uncertaintyDb: Math.sqrt(Math.max(0, variance * numberAt(itemAt(inverse, i), i))),
+      },
     ]),
   ) as Partial<Pick<WalkFit, "general" | "perWall" | "behindBody">>;
   return { ...none, errorAfterDb: spread(left), ...found };
@@ -121,17 +130,18 @@ function invert(matrix: readonly (readonly number[])[]): number[][] | null {
   ]);
   for (let c = 0; c < n; c += 1) {
     const pivot = m.reduce(
-      (best, row, r) => (r >= c && Math.abs(row[c]!) > Math.abs(m[best]![c]!) ? r : best),
+      (best, row, r) =>
+        r >= c && Math.abs(numberAt(row, c)) > Math.abs(numberAt(itemAt(m, best), c)) ? r : best,
       c,
     );
-    if (Math.abs(m[pivot]![c]!) < 1e-9) return null;
-    [m[c], m[pivot]] = [m[pivot]!, m[c]!];
-    const by = m[c]![c]!;
-    m[c] = m[c]!.map((v) => v / by);
+    if (Math.abs(numberAt(itemAt(m, pivot), c)) < 1e-9) return null;
+    [m[c], m[pivot]] = [itemAt(m, pivot), itemAt(m, c)];
+    const by = numberAt(itemAt(m, c), c);
+    m[c] = itemAt(m, c).map((v) => v / by);
     m.forEach((row, r) => {
       if (r !== c) {
-        const f = row[c]!;
-        m[r] = row.map((v, j) => v - f * m[c]![j]!);
+        const f = numberAt(row, c);
+        m[r] = row.map((v, j) => v - f * numberAt(itemAt(m, c), j));
       }
     });
   }

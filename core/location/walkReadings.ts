@@ -1,3 +1,4 @@
+import { defined, lastOf } from "~/core/units/items";
 import { dbuvToDbm } from "~/core/units/decibels";
 import { fail, ok, type Result } from "~/core/units/result";
 
@@ -49,7 +50,7 @@ export function readWalkReadings(text: string): Result<TimedReading[], ReadingsE
     for (const dbm of [reading.aDbm, reading.bDbm])
       if (dbm !== null && (dbm > 30 || dbm < -160))
         return fail({ code: "range", line: i + 1, dbm });
-    if (readings.length > 0 && time < readings.at(-1)!.atS)
+    if (readings.length > 0 && time < lastOf(readings).atS)
       return fail({ code: "order", line: i + 1 });
     if (readings.length >= MOST) return fail({ code: "many", most: MOST });
     readings.push(reading);
@@ -82,5 +83,5 @@ function timeOf(field: string | undefined): number | null {
   const parts = (field ?? "x").split(":").map((p) => numberOf(p));
   return parts.some((p) => p === null) || parts.length > 3
     ? null
-    : parts.reduce<number>((sum, p) => sum * 60 + p!, 0);
+    : parts.reduce<number>((sum, p) => sum * 60 + defined(p), 0);
 }

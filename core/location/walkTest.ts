@@ -1,3 +1,4 @@
+import { lastOf, numberAt } from "~/core/units/items";
 import { standsBetween, planLink, type PlanPack } from "./planLink";
 import type { FloorPlan, PlacedAntenna, Walk } from "./floorPlan";
 import { fitWalk, type WalkFit, type WalkReading } from "./walkFit";
@@ -55,7 +56,7 @@ export function walkTest(
   for (const { walk, pack, receiver, readings } of walks) {
     const pair = antennas.slice(0, receiver.isDiversity ? 2 : 1);
     const track = walkPoints(walk, 0.25);
-    const lengthM = track.at(-1)!.atM;
+    const lengthM = lastOf(track).atM;
     const [fromS, toS] = [readings[0]?.atS ?? 0, readings.at(-1)?.atS ?? 1];
     const placed = readings.map((r) => ({
       ...r,
@@ -86,7 +87,7 @@ export function walkTest(
       points.push({
         walkId: walk.id,
         atM: r.atM,
-        aDb: r.aDbm - needs[0]!,
+        aDb: r.aDbm - numberAt(needs, 0),
         bDb: r.bDbm === null || needs[1] === undefined ? null : r.bDbm - needs[1],
       });
     for (let start = 0; start < lengthM; start += WINDOW_M) {

@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { type HoursLeft, LAST_WARNING_MS } from "~/core/battery/discharge";
 import { type LinkLimits, type UsualRf, usualGapDb } from "./hitEvidence";
 import { bestOf, type ChannelReading, GONE_OVER_NOISE_DB, isSpoiled } from "./reading";
@@ -105,7 +106,7 @@ export function watchChannel({
   const marginDb = last.length === 0 ? null : Math.min(...last.map(bestOf)) - limits.sensitivityDbm;
   const isHeard = (r: ChannelReading) => bestOf(r) > limits.noiseDbm + GONE_OVER_NOISE_DB;
   let gone = 0;
-  while (gone < last.length && !isHeard(last[last.length - 1 - gone]!)) gone += 1;
+  while (gone < last.length && !isHeard(itemAt(last, last.length - 1 - gone))) gone += 1;
   if (isRetuning)
     return {
       attention: [{ level: "watch", code: "retuning" }, ...cellsOf(cells, false)],
@@ -182,7 +183,7 @@ function cellsOf(cells: HoursLeft | null, isOn: boolean): Attention[] {
 function weakBranch(last: readonly ChannelReading[], usual: UsualRf | null): Attention | null {
   const pairs = last.filter((r) => r.rfBDbm !== null);
   if (pairs.length < 30) return null;
-  const gap = median(pairs.map((r) => r.rfADbm - r.rfBDbm!)) - usualGapDb(usual);
+  const gap = median(pairs.map((r) => r.rfADbm - defined(r.rfBDbm))) - usualGapDb(usual);
   return Math.abs(gap) < BRANCH_DB
     ? null
     : { level: "watch", code: "one-antenna", antenna: gap < 0 ? "A" : "B", db: Math.abs(gap) };

@@ -1,3 +1,4 @@
+import { sampleAt } from "~/core/units/items";
 import { BYTES } from "./reading";
 
 /**
@@ -31,9 +32,9 @@ export function foldReadings(
   const at = column * COLUMN_BYTES;
   for (let slot = from; slot < to; slot += 1) {
     const o = slot * BYTES;
-    const a = bytes[o]!;
+    const a = sampleAt(bytes, o);
     if (a === 0) continue;
-    const b = bytes[o + 1]!;
+    const b = sampleAt(bytes, o + 1);
     foldOne(
       into,
       at,
@@ -42,9 +43,9 @@ export function foldReadings(
       b,
       b,
       a > b ? a : b,
-      bytes[o + 2]!,
-      bytes[o + 3]! & 15,
-      bytes[o + 3]! >> 4,
+      sampleAt(bytes, o + 2),
+      sampleAt(bytes, o + 3) & 15,
+      sampleAt(bytes, o + 3) >> 4,
     );
   }
 }
@@ -64,14 +65,14 @@ export function foldColumns(
     foldOne(
       into,
       at,
-      columns[o]!,
-      columns[o + 1]!,
-      columns[o + 2]!,
-      columns[o + 3]!,
-      columns[o + 4]!,
-      columns[o + 5]!,
-      columns[o + 6]!,
-      columns[o + 7]!,
+      sampleAt(columns, o),
+      sampleAt(columns, o + 1),
+      sampleAt(columns, o + 2),
+      sampleAt(columns, o + 3),
+      sampleAt(columns, o + 4),
+      sampleAt(columns, o + 5),
+      sampleAt(columns, o + 6),
+      sampleAt(columns, o + 7),
     );
   }
 }
@@ -88,14 +89,14 @@ function foldOne(
   flags: number,
   quality: number,
 ): void {
-  into[at] = least(into[at]!, aMin);
-  if (aMax > into[at + 1]!) into[at + 1] = aMax;
-  into[at + 2] = least(into[at + 2]!, bMin);
-  if (bMax > into[at + 3]!) into[at + 3] = bMax;
-  into[at + 4] = least(into[at + 4]!, bestMin);
-  if (audio > into[at + 5]!) into[at + 5] = audio;
-  into[at + 6]! |= flags;
-  into[at + 7] = least(into[at + 7]!, quality);
+  into[at] = least(sampleAt(into, at), aMin);
+  if (aMax > sampleAt(into, at + 1)) into[at + 1] = aMax;
+  into[at + 2] = least(sampleAt(into, at + 2), bMin);
+  if (bMax > sampleAt(into, at + 3)) into[at + 3] = bMax;
+  into[at + 4] = least(sampleAt(into, at + 4), bestMin);
+  if (audio > sampleAt(into, at + 5)) into[at + 5] = audio;
+  into[at + 6] = sampleAt(into, at + 6) | flags;
+  into[at + 7] = least(sampleAt(into, at + 7), quality);
 }
 
 /** The lesser of two where 0 is unknown. */

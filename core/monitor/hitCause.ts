@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { type HitEvidence, type HitFeatures, hitFeatures } from "./hitEvidence";
 
 /**
@@ -289,9 +290,9 @@ const UNKNOWN_CAUSE_ANSWERS: readonly HitAnswerKind[] = [
 export function answersTo(causes: readonly JudgedCause[]): HitAnswerKind[] {
   const [first, ...rest] = causes;
   if (!first) return [...UNKNOWN_CAUSE_ANSWERS];
-  const also = rest.filter((c) => c.share >= ALSO_FROM).map((c) => ANSWERS[c.cause][0]!);
+  const also = rest.filter((c) => c.share >= ALSO_FROM).map((c) => itemAt(ANSWERS[c.cause], 0));
   const all = [
-    ANSWERS[first.cause][0]!,
+    itemAt(ANSWERS[first.cause], 0),
     ...also,
     ...ANSWERS[first.cause].slice(1, -1),
     "retune" as const,

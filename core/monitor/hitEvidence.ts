@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import type { HoursLeft } from "~/core/battery/discharge";
 import { deviation, median, shareOf } from "./statistics";
 import {
@@ -130,16 +131,16 @@ export function hitFeatures(e: HitEvidence): HitFeatures {
   let gone = 0;
   while (
     gone < all.length &&
-    isGoneAt(bestOf(all[all.length - 1 - gone]!)) &&
-    !all[all.length - 1 - gone]!.isPartner
+    isGoneAt(bestOf(itemAt(all, all.length - 1 - gone))) &&
+    !itemAt(all, all.length - 1 - gone).isPartner
   )
     gone += 1;
   const before = all[all.length - 1 - gone];
   let silent = 0;
   while (
     silent < list.length &&
-    !list[list.length - 1 - silent]!.hasAudio &&
-    bestOf(list[list.length - 1 - silent]!) > e.limits.sensitivityDbm
+    !itemAt(list, list.length - 1 - silent).hasAudio &&
+    bestOf(itemAt(list, list.length - 1 - silent)) > e.limits.sensitivityDbm
   )
     silent += 1;
   const near = (e.look?.carriers ?? [])
@@ -147,7 +148,7 @@ export function hitFeatures(e: HitEvidence): HitFeatures {
       (c) =>
         c.isNew && e.frequencyHz !== null && Math.abs(c.frequencyHz - e.frequencyHz) <= NEAR_HZ,
     )
-    .map((c) => ({ ...c, offHz: Math.abs(c.frequencyHz - e.frequencyHz!) }))
+    .map((c) => ({ ...c, offHz: Math.abs(c.frequencyHz - defined(e.frequencyHz)) }))
     .sort((a, b) => a.offHz - b.offHz);
   return {
     count: list.length,

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { HitCause } from "./hitCause";
 import type { DayEvent, DayHappening, HitJudgement } from "~/core/report/dayEvents";
 import type { PlanRecord } from "~/core/channel/facts";
@@ -86,7 +87,7 @@ export function withRetunes<P extends PlanRecord>(
     ...plan,
     picks: plan.picks.map((p) => {
       const to = moved.find((m) => m.channelId === p.channelId);
-      return to ? { ...p, frequencyHz: to.toHz! } : p;
+      return to ? { ...p, frequencyHz: defined(to.toHz) } : p;
     }),
   };
 }

@@ -1,3 +1,4 @@
+import { sampleAt } from "~/core/units/items";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import { median } from "./statistics";
 
@@ -219,7 +220,7 @@ export function levelAround(look: SweepAnalysis, frequencyHz: number): number | 
     Math.floor((frequencyHz + AROUND_HZ - look.lowHz) / look.stepHz),
   );
   for (let i = first; i <= last; i += 1) {
-    const v = look.meanDbm[i]!;
+    const v = sampleAt(look.meanDbm, i);
     if (Math.abs(look.lowHz + i * look.stepHz - frequencyHz) >= OWN_SKIRT_HZ && Number.isFinite(v))
       values.push(v);
   }

@@ -1,3 +1,5 @@
+import { defined, sampleAt } from "~/core/units/items";
+
 /**
  * One look at a channel's receiver while it rolls, packed into four bytes so that a day of them
  * stays small.
@@ -80,14 +82,14 @@ export function writeReading(
 /** @returns null for a moment of which nothing is known */
 export function readReading(bytes: Uint8Array, slot: number): ChannelReading | null {
   const at = slot * BYTES;
-  const a = bytes[at]!;
+  const a = sampleAt(bytes, at);
   if (a === 0) return null;
-  const flags = bytes[at + 3]!;
+  const flags = sampleAt(bytes, at + 3);
   const quality = flags >> 4;
   return {
-    rfADbm: byteToRf(a)!,
-    rfBDbm: byteToRf(bytes[at + 1]!),
-    audioDbfs: byteToAudio(bytes[at + 2]!),
+    rfADbm: defined(byteToRf(a)),
+    rfBDbm: byteToRf(sampleAt(bytes, at + 1)),
+    audioDbfs: byteToAudio(sampleAt(bytes, at + 2)),
     hasAudio: (flags & FLAG.hasAudio) !== 0,
     isOverloaded: (flags & FLAG.isOverloaded) !== 0,
     isMuted: (flags & FLAG.isMuted) !== 0,

@@ -1,9 +1,11 @@
+import { numberAt } from "~/core/units/items";
+
 /** Median of a list; NaN of an empty one. The list stays as it is. */
 export function median(values: readonly number[]): number {
   if (values.length === 0) return NaN;
   const sorted = [...values].sort((a, b) => a - b);
   const middle = (sorted.length - 1) / 2;
-  return (sorted[Math.floor(middle)]! + sorted[Math.ceil(middle)]!) / 2;
+  return (numberAt(sorted, Math.floor(middle)) + numberAt(sorted, Math.ceil(middle))) / 2;
 }
 
 /** Standard deviation about the mean; 0 of fewer than two. */

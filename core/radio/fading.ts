@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { assertFinite, assertNotNegative, assertPositive } from "~/core/units/guards";
 import { normalCdf } from "~/core/units/normal";
 import { wavelengthM } from "./propagation";
@@ -114,10 +115,10 @@ export function fading(q: FadingQuestion): FadingAnswer {
   const branches = q.meanMarginDb.slice(0, wanted).map((db) => branch(10 ** (db / 10), k));
   const { outage, rate } =
     branches.length === 1
-      ? { outage: branches[0]!.outage, rate: branches[0]!.rate }
+      ? { outage: itemAt(branches, 0).outage, rate: itemAt(branches, 0).rate }
       : k > 0
-        ? independent(branches[0]!, branches[1]!)
-        : correlated(branches[0]!, branches[1]!, correlation);
+        ? independent(itemAt(branches, 0), itemAt(branches, 1))
+        : correlated(itemAt(branches, 0), itemAt(branches, 1), correlation);
   const perSecond = rate * dopplerHz;
   return {
     outage,

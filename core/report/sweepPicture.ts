@@ -1,3 +1,5 @@
+import { defined } from "~/core/units/items";
+
 /**
  * A scan as a picture for paper: the highest level of each column over the floor, with what of it
  * was ours.
@@ -44,7 +46,8 @@ export function sweepSvg({
       Math.max(Math.floor((c / count) * points) + 1, Math.floor(((c + 1) / count) * points)),
     ];
     for (let i = from; i < to; i += 1)
-      if (Number.isFinite(levelsDbm[i]!) && levelsDbm[i]! > most) most = levelsDbm[i]!;
+      if (Number.isFinite(defined(levelsDbm[i])) && defined(levelsDbm[i]) > most)
+        most = defined(levelsDbm[i]);
     if (most > -Infinity)
       bars.push(
         `M${((c / count) * widthPx).toFixed(1)},${base}V${y(most)}h${(widthPx / count).toFixed(2)}V${base}z`,

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import {
   channelState,
   countingScan,
@@ -75,7 +76,7 @@ export function movePlan(
     .sort((a, b) => a.startMs - b.startMs);
   const speakers = new Set(here.flatMap((s) => s.speakers));
   const needed = facts.channels.filter((c) => speakers.size === 0 || speakers.has(c.talker));
-  const stateOf = (id: number) => then.find((s) => s.channelId === id)!;
+  const stateOf = (id: number) => defined(then.find((s) => s.channelId === id));
   const ids = (test: (s: ChannelState) => boolean) =>
     needed.filter((c) => test(stateOf(c.id))).map((c) => c.id);
   const scan = countingScan(there);

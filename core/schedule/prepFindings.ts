@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { antennaFit, antennasOf, packLegality, pairing } from "~/core/kit/match";
 import { type FirmwareBehind, firmwareBehind } from "~/core/kit/firmware";
 import {
@@ -136,7 +137,7 @@ export function prepFindings(facts: PrepFacts): Finding[] {
     if (tries.length > 0 && problems.length === tries.length) {
       // of several reasons the nearest miss is told: a range or a step of what would understand
       // each other before another modulation
-      const near = problems.find((p) => p.code !== "other-modulation") ?? problems[0]!;
+      const near = problems.find((p) => p.code !== "other-modulation") ?? itemAt(problems, 0);
       findings.push({ code: "pack-fits-nothing", unit: unit.label, why: near.code });
     }
     const legality = packLegality(facts.region, model, powerOf(facts.kit, unit));
@@ -255,7 +256,7 @@ export function mostPairs(channels: readonly Receiver[], packs: readonly Pack[])
   const channelOfPack = new Map<number, number>();
   const tryChannel = (c: number, seen: Set<number>): boolean =>
     packs.some((pack, p) => {
-      if (seen.has(p) || !endsMeet(channels[c]!, pack)) return false;
+      if (seen.has(p) || !endsMeet(itemAt(channels, c), pack)) return false;
       seen.add(p);
       const holder = channelOfPack.get(p);
       if (holder !== undefined && !tryChannel(holder, seen)) return false;
@@ -384,7 +385,7 @@ export function antennaNeeds(
     receivers: mine.map((r) => r.unit.label),
     needed,
     cut,
-    have: cut + take(mine[0]!.model, "fits-wideband", needed - cut),
+    have: cut + take(itemAt(mine, 0).model, "fits-wideband", needed - cut),
   }));
 }
 

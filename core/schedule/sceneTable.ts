@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { parseClockText } from "~/core/units/clockText";
 import type { Scene } from "./scenes";
 
@@ -127,7 +128,7 @@ export function readSceneTable(
     const number = cell("number");
     if (number === "") problems.push({ code: "number-missing" });
     else if (seen.has(number))
-      problems.push({ code: "number-twice", number, firstRow: seen.get(number)! });
+      problems.push({ code: "number-twice", number, firstRow: defined(seen.get(number)) });
     else seen.set(number, row);
     const time = (field: "start" | "end"): number => {
       const read = parseClockText(cell(field));
@@ -154,11 +155,11 @@ export function readSceneTable(
       ),
     ];
     for (const name of speakers)
-      if ([...name].length > MAX_NAME_LENGTH)
+      if (Array.from(name).length > MAX_NAME_LENGTH)
         problems.push({
           code: "name-too-long",
-          name: `${[...name].slice(0, 20).join("")}…`,
-          length: [...name].length,
+          name: `${Array.from(name).slice(0, 20).join("")}…`,
+          length: Array.from(name).length,
         });
     if (speakers.length === 0) notes.push({ code: "nobody-speaks" });
     const placeText = cell("place");
@@ -170,7 +171,7 @@ export function readSceneTable(
       problems.push({ code: "repeatable-unreadable", text: again.slice(0, 20) });
     const scene: Scene = {
       number,
-      title: [...cell("title")].slice(0, 300).join(""),
+      title: Array.from(cell("title")).slice(0, 300).join(""),
       placeId: place?.id ?? null,
       startMs,
       endMs,

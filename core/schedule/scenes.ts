@@ -1,3 +1,5 @@
+import { lastOf, numberAt } from "~/core/units/items";
+
 /**
  * A scene of a day: who speaks in it, when, and whether it can be done again. Times are
  * milliseconds of the day's wall clock; a scene over midnight ends after 24 h.
@@ -31,7 +33,14 @@ export function wiredStretches(scenes: readonly Scene[]): WiredStretch[] {
     const talkers = [...new Set(running.flatMap((s) => s.speakers))];
     return talkers.length === 0
       ? []
-      : [{ startMs, endMs: cuts[i + 1]!, talkers, sceneNumbers: running.map((s) => s.number) }];
+      : [
+          {
+            startMs,
+            endMs: numberAt(cuts, i + 1),
+            talkers,
+            sceneNumbers: running.map((s) => s.number),
+          },
+        ];
   });
 }
 
@@ -112,7 +121,7 @@ export function packDays(scenes: readonly Scene[], rerigMs: number): PackDay[] {
   );
   for (const span of order) {
     const free = packs.filter((p) => {
-      const last = p.spans.at(-1)!;
+      const last = lastOf(p.spans);
       return last.talker === span.talker
         ? last.endMs <= span.startMs
         : last.endMs + rerigMs <= span.startMs;
@@ -120,8 +129,8 @@ export function packDays(scenes: readonly Scene[], rerigMs: number): PackDay[] {
     const latestNeeded = free.reduce<PackDay | undefined>(
       (best, p) =>
         !best ||
-        nextNeedMs(p.spans.at(-1)!.talker, span.startMs) >
-          nextNeedMs(best.spans.at(-1)!.talker, span.startMs)
+        nextNeedMs(lastOf(p.spans).talker, span.startMs) >
+          nextNeedMs(lastOf(best.spans).talker, span.startMs)
           ? p
           : best,
       undefined,

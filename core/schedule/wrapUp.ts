@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { DayEvent } from "~/core/report/dayEvents";
 
 /** One thing to be done at the end of the day. */
@@ -82,7 +83,7 @@ export function wrapSteps({ units, stock, packsOn, events }: WrapSources): WrapS
             step(
               `count ${s.kind} ${s.block ?? ""}`.trim(),
               "count",
-              `${COUNTED[s.kind]![s.count === 1 ? 0 : 1]}${s.block ? ` of block ${s.block}` : ""}`,
+              `${defined(COUNTED[s.kind])[s.count === 1 ? 0 : 1]}${s.block ? ` of block ${s.block}` : ""}`,
               { count: s.count },
             ),
           ]

@@ -1,3 +1,4 @@
+import { itemAt, lastOf } from "~/core/units/items";
 import type { Scene } from "~/core/schedule/scenes";
 import { seededRandom } from "~/core/units/random";
 import type { RigHappening } from "./rig";
@@ -90,15 +91,15 @@ export function dayScript(p: {
         if (intoMs < s.endMs - s.startMs) return true;
         intoMs -= s.endMs - s.startMs;
         return false;
-      }) ?? scenes.at(-1)!;
+      }) ?? lastOf(scenes);
     const wired = p.channels.filter((c) => scene.speakers.includes(c.talker));
     const cast = wired.length > 0 ? wired : p.channels;
-    const victim = cast[(turn += 1) % cast.length]!;
+    const victim = itemAt(cast, (turn += 1) % cast.length);
     const other =
       p.channels.find((c) => c !== victim && c.receiverKey === victim.receiverKey) ??
       p.channels.find((c) => c !== victim) ??
       victim;
     const fromMs = Math.round(scene.startMs + intoMs);
-    return { id: `happening ${i + 1}`, fromMs, ...make(victim, other, fromMs) } as RigHappening;
+    return { id: `happening ${i + 1}`, fromMs, ...make(victim, other, fromMs) };
   });
 }

@@ -1,3 +1,4 @@
+import { defined, numberAt } from "~/core/units/items";
 import { cellVolts } from "~/core/battery/discharge";
 import { powerSumDb } from "~/core/units/decibels";
 import { hashText, seededRandom } from "~/core/units/random";
@@ -117,7 +118,7 @@ function begin(rig: Rig, site: Site, happening: RigHappening, nowMs: number): Ri
   ): Rig => ({
     ...rig,
     ...change,
-    script: rig.script!.map((h) =>
+    script: defined(rig.script).map((h) =>
       h.id === happening.id ? { ...is, state: { frequencyHz, ...(isOver ? { isOver } : {}) } } : h,
     ),
   });
@@ -225,7 +226,7 @@ const SAG_DB = 8;
 export function rigNow(rig: Rig, site: Site, nowMs: number): { rig: Rig; site: Site } {
   const happening = (rig.script ?? []).filter((h) => isOnNow(h, nowMs));
   const strangers = happening.flatMap((h) => {
-    const hz = h.state!.frequencyHz;
+    const hz = defined(h.state).frequencyHz;
     if (h.kind === "newcomer" && hz !== null) return [{ frequencyHz: hz, levelDbm: h.levelDbm }];
     if (h.kind !== "product" || hz === null) return [];
     const pack = rig.packs.find((p) => p.key === h.withPack);
@@ -242,8 +243,14 @@ export function rigNow(rig: Rig, site: Site, nowMs: number): { rig: Rig; site: S
     return [{ frequencyHz: hz, levelDbm: h.newcomerDbm }, ...product];
   });
   const humps = happening.flatMap((h) =>
-    h.kind === "noise" && h.state!.frequencyHz !== null
-      ? [{ centreHz: h.state!.frequencyHz, widthHz: h.widthHz, levelDbmPer200kHz: h.dbmPer200kHz }]
+    h.kind === "noise" && typeof h.state?.frequencyHz === "number"
+      ? [
+          {
+            centreHz: h.state.frequencyHz,
+            widthHz: h.widthHz,
+            levelDbmPer200kHz: h.dbmPer200kHz,
+          },
+        ]
       : [],
   );
   const packs = rig.packs.map((p): RigPack => {
@@ -311,7 +318,7 @@ function liveHalf(
   carriers: readonly AirCarrier[],
   nowMs: number,
 ): LiveHalf {
-  const frequencyHz = receiver.halvesHz[half]!;
+  const frequencyHz = numberAt(receiver.halvesHz, half);
   const pack = receiver.adaptive
     ? rig.packs.find(
         (p) => p.isOn && p.pairedWith?.receiverKey === receiver.key && p.pairedWith.half === half,
@@ -336,7 +343,7 @@ function liveHalf(
   const meanDbm = pack
     ? receiver.adaptive
       ? -58 + (pack.extraDb ?? 0)
-      : carriers.find((c) => c.id === pack.key)!.levelDbm
+      : defined(carriers.find((c) => c.id === pack.key)).levelDbm
     : -Infinity;
   const wanted = (antenna: "A" | "B"): number =>
     pack

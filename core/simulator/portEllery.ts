@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { AirCarrier, AirScene } from "./air";
 import type { Site } from "./site";
 import type { Position, Transmitter } from "~/core/regulations/register";
@@ -42,7 +43,7 @@ export const PORT_ELLERY_TRANSMITTERS: readonly Transmitter[] = [
 const eu = rasterChannels(RASTERS["EU-8"]);
 
 function station(channel: number, levelDbm: number): AirScene["stations"][number] {
-  const { lowHz, highHz } = eu.find((c) => c.channel === channel)!;
+  const { lowHz, highHz } = defined(eu.find((c) => c.channel === channel));
   return { channel, lowHz, highHz, levelDbm };
 }
 

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import {
   type DrawnWall,
   emptyPlan,
@@ -355,7 +356,7 @@ function ring(
 ): DrawnWall[] {
   const corners = around(x, y, radiusM, 180 / sides, 360 + 180 / sides, sides);
   return corners.slice(1).map((b, i) => {
-    const a = corners[i]!;
+    const a = itemAt(corners, i);
     return wall(
       `${id}-${i}`,
       a.x,

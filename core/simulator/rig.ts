@@ -1,3 +1,4 @@
+import { defined, itemAt, numberAt } from "~/core/units/items";
 import { hashText, seededRandom } from "~/core/units/random";
 import { type AirCarrier, readAir, sweepAir } from "./air";
 import { mwToDbm } from "~/core/units/decibels";
@@ -178,7 +179,7 @@ export type RigHappening = {
 export type SweepInstrument = Omit<RigScanner, "label">;
 
 export const sweepsOfReceiver = ({ key, tuning, sweep, figures }: RigReceiver): SweepInstrument => {
-  const { lowHz, highHz } = tuningSpan(tuning)!;
+  const { lowHz, highHz } = defined(tuningSpan(tuning));
   return { key, lowHz, highHz, ...sweep, figures, readsDb: 0, lines: null };
 };
 
@@ -308,7 +309,7 @@ export function rigMeter(
   half: number,
   timeMs: number,
 ): MeterReading {
-  const frequencyHz = receiver.halvesHz[half]!;
+  const frequencyHz = numberAt(receiver.halvesHz, half);
   const carriers = packCarriers(site, rig, receiver);
   const branch = (name: string): number => {
     const random = seededRandom(
@@ -383,7 +384,7 @@ function adaptiveMeter(
     (p) => p.isOn && p.pairedWith?.receiverKey === receiver.key && p.pairedWith.half === half,
   );
   const isCrowded =
-    rig.packs.filter((p) => p.isOn && p.pairedWith).length > receiver.adaptive!.mostPerRoom;
+    rig.packs.filter((p) => p.isOn && p.pairedWith).length > defined(receiver.adaptive).mostPerRoom;
   const noiseDbm = site.air.noiseDbmPer200kHz;
   const level = (name: string) =>
     (mine ? -58 : noiseDbm) +
@@ -415,8 +416,8 @@ export function fitOutRig(rig: Rig, units: Pick<Rig, "receivers" | "packs">): Ri
         ...(known?.knows ? { knows: known.knows } : {}),
         deaf: known ? (known.deaf ?? null) : (r.deaf ?? null),
         halvesHz: r.halvesHz.map((own, i) =>
-          known?.halvesHz[i] !== undefined && canBeSet(r.tuning, known.halvesHz[i]!)
-            ? known.halvesHz[i]!
+          known?.halvesHz[i] !== undefined && canBeSet(r.tuning, numberAt(known.halvesHz, i))
+            ? numberAt(known.halvesHz, i)
             : own,
         ),
       };
@@ -495,7 +496,7 @@ export function rigHandle(
   const isStarting = change.isOn === true && !stored.isOn;
   const started =
     isStarting && (stored.keptHz ?? null) !== null
-      ? { ...stored, frequencyHz: stored.keptHz!, keptHz: null }
+      ? { ...stored, frequencyHz: defined(stored.keptHz), keptHz: null }
       : stored;
   const cells =
     started.cells && (isStarting || isStopping)
@@ -743,7 +744,7 @@ export function rigHide(
           storesByHand: true,
           keptHz: nearestSetting(
             p.tuning,
-            p.frequencyHz + 3_000_000 > p.tuning[0]!.highHz
+            p.frequencyHz + 3_000_000 > itemAt(p.tuning, 0).highHz
               ? p.frequencyHz - 3_000_000
               : p.frequencyHz + 3_000_000,
           ),
@@ -782,5 +783,5 @@ function tuningError(
   const inside = tuning.find((t) => frequencyHz >= t.lowHz && frequencyHz <= t.highHz);
   return inside
     ? { code: "off-grid", key, frequencyHz, stepHz: inside.stepHz }
-    : { code: "outside-tuning", key, frequencyHz, ...tuningSpan(tuning)! };
+    : { code: "outside-tuning", key, frequencyHz, ...defined(tuningSpan(tuning)) };
 }

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { SeenCarrier, SweepAnalysis } from "./analyseSweep";
 import { quantile } from "./noiseFloor";
 import type { TvChannel } from "./television";
@@ -103,7 +104,10 @@ export function compareSweeps(before: SweepAnalysis, after: SweepAnalysis): Swee
     ),
     tvChanged: after.tv.flatMap((t) => {
       const old = tvOf(before, t.channel);
-      const byDb = t.state === "busy" && old?.state === "busy" ? t.levelDbm! - old.levelDbm! : 0;
+      const byDb =
+        t.state === "busy" && old?.state === "busy"
+          ? defined(t.levelDbm) - defined(old.levelDbm)
+          : 0;
       return Math.abs(byDb) >= CHANGED_DB ? [{ channel: t.channel, byDb }] : [];
     }),
     rose: rose.filter((r) => r.highHz - r.lowHz >= 1.5 * BLOCK_HZ),

@@ -1,3 +1,4 @@
+import { sampleAt } from "~/core/units/items";
 import { fail, ok, type Result } from "~/core/units/result";
 import { readColumns } from "./readColumns";
 import { looksLikeRows, readRows } from "./readRows";
@@ -92,7 +93,7 @@ const withoutMark = (bytes: Uint8Array): Uint8Array =>
 function firstBinaryByte(bytes: Uint8Array): number {
   const end = Math.min(bytes.length, 65536);
   for (let i = 0; i < end; i += 1) {
-    const b = bytes[i]!;
+    const b = sampleAt(bytes, i);
     if (b < 9 || (b > 13 && b < 32 && b !== 27)) return i;
   }
   return -1;

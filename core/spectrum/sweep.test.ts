@@ -159,7 +159,7 @@ describe("reading rows", () => {
   });
   test("a row cut short is left out, and said", () => {
     const lines = [...pass(0), ...pass(1)];
-    const read = readSweepFile(bytes(`${lines.join("\n").slice(0, -8)}`));
+    const read = readSweepFile(bytes(lines.join("\n").slice(0, -8)));
     if (!read.ok) throw new Error("not read");
     expect(read.value.completePasses).toBe(1);
     expect(read.value.warnings.map((w) => w.code)).toEqual(["rows-cut", "pass-incomplete"]);

@@ -1,3 +1,4 @@
+import { defined, itemAt, sampleAt } from "~/core/units/items";
 import { fail, ok, type Result } from "~/core/units/result";
 import { maxOfPasses, type Measurement, type SweepFileError, type SweepWarning } from "./sweep";
 
@@ -59,7 +60,10 @@ export function readSweepJson(text: string): Result<Measurement, SweepFileError>
     return broken("passes must hold at least one list of levels");
   const read: Float64Array[] = [];
   const peak = file["peak"];
-  for (const [k, pass] of [...passes, ...(peak === undefined ? [] : [peak])].entries()) {
+  for (const [k, pass] of [
+    ...(passes as unknown[]),
+    ...(peak === undefined ? [] : [peak]),
+  ].entries()) {
     if (!Array.isArray(pass) || pass.length !== points)
       return broken(`pass ${k + 1} must hold ${points} levels`);
     const levels = new Float64Array(points);
@@ -73,7 +77,7 @@ export function readSweepJson(text: string): Result<Measurement, SweepFileError>
   }
   if (read.every((p) => p.every((v) => Number.isNaN(v))))
     return broken("no level in it is a number");
-  const peakDbm = peak === undefined ? undefined : read.pop()!;
+  const peakDbm = peak === undefined ? undefined : defined(read.pop());
   const kept = Array.isArray(warnings)
     ? (warnings as SweepWarning[]).filter(
         (w) => typeof w?.code === "string" && typeof w.message === "string",
@@ -100,11 +104,13 @@ export function readSweepJson(text: string): Result<Measurement, SweepFileError>
  * clear of. What was not measured is left out.
  */
 export function writeColumns(m: Measurement): string {
-  const levels = m.peakDbm ?? (m.passes.length === 1 ? m.passes[0]! : maxOfPasses(m.passes));
+  const levels = m.peakDbm ?? (m.passes.length === 1 ? itemAt(m.passes, 0) : maxOfPasses(m.passes));
   const lines = ["frequency MHz,level dBm"];
   for (let i = 0; i < m.points; i += 1)
-    if (Number.isFinite(levels[i]!))
-      lines.push(`${((m.lowHz + i * m.stepHz) / 1e6).toFixed(6)},${levels[i]!.toFixed(2)}`);
+    if (Number.isFinite(sampleAt(levels, i)))
+      lines.push(
+        `${((m.lowHz + i * m.stepHz) / 1e6).toFixed(6)},${sampleAt(levels, i).toFixed(2)}`,
+      );
   return `${lines.join("\n")}\n`;
 }
 

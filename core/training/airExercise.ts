@@ -1,3 +1,4 @@
+import { itemAt, numberAt } from "~/core/units/items";
 import { airNoiseDbm, readAir } from "~/core/simulator/air";
 import { analyseSweep, type SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import { channelNoise } from "~/core/spectrum/channelNoise";
@@ -69,12 +70,12 @@ export function airExercise(seed: number): AirExercise {
   const air = strangeAir(random, `air ${seed}`, 4);
   const { scene, freeChannels: free } = air;
   const middle = (c: { lowHz: number; highHz: number }) => (c.lowHz + c.highHz) / 2;
-  const nothing = free[3]!;
+  const nothing = itemAt(free, 3);
   const marked: { frequencyHz: number; is: MarkKind }[] = [
-    { frequencyHz: scene.carriers[0]!.frequencyHz, is: "pack" },
-    { frequencyHz: scene.carriers[2]!.frequencyHz, is: "in-turns" },
-    { frequencyHz: scene.humps[0]!.centreHz, is: "broad-noise" },
-    { frequencyHz: middle(scene.stations[scene.stations.length - 1]!), is: "television" },
+    { frequencyHz: itemAt(scene.carriers, 0).frequencyHz, is: "pack" },
+    { frequencyHz: itemAt(scene.carriers, 2).frequencyHz, is: "in-turns" },
+    { frequencyHz: itemAt(scene.humps, 0).centreHz, is: "broad-noise" },
+    { frequencyHz: middle(itemAt(scene.stations, scene.stations.length - 1)), is: "television" },
     { frequencyHz: middle(nothing) + 1e6, is: "nothing" },
   ];
   marked.sort((a, b) => a.frequencyHz - b.frequencyHz);
@@ -82,10 +83,10 @@ export function airExercise(seed: number): AirExercise {
   const aside =
     strongest.highHz + 700_000 < 566e6 ? strongest.highHz + 700_000 : strongest.lowHz - 700_000;
   const places = [
-    scene.humps[0]!.centreHz + 3.4e6,
-    scene.carriers[1]!.frequencyHz + 250_000,
+    itemAt(scene.humps, 0).centreHz + 3.4e6,
+    itemAt(scene.carriers, 1).frequencyHz + 250_000,
     aside,
-    middle(free[4] ?? free[3]!) - 1.4e6,
+    middle(free[4] ?? itemAt(free, 3)) - 1.4e6,
   ]
     .map((frequencyHz) => ({ frequencyHz: Math.round(frequencyHz / STEP_HZ) * STEP_HZ }))
     .sort((a, b) => a.frequencyHz - b.frequencyHz);
@@ -93,7 +94,7 @@ export function airExercise(seed: number): AirExercise {
     air,
     analysis: analyseSweep(air.measurement, EXERCISE_RASTER),
     marks: marked.map((m, i) => ({
-      id: LETTERS[i]!,
+      id: LETTERS.charAt(i),
       frequencyHz: Math.round(m.frequencyHz / STEP_HZ) * STEP_HZ,
     })),
     places: places.map((p, i) => ({ id: String(i + 1), ...p })),
@@ -165,7 +166,9 @@ function pointsOf({ truth }: AirExercise, a: AirAnswer): number {
   const tv = (40 * Math.max(0, right - wrong)) / truth.busy.length;
   const marks = (40 * truth.marks.filter((m, i) => a.marks[i] === m).length) / truth.marks.length;
   const overDb =
-    a.quietest === null ? Infinity : truth.placesDbm[a.quietest]! - Math.min(...truth.placesDbm);
+    a.quietest === null
+      ? Infinity
+      : numberAt(truth.placesDbm, a.quietest) - Math.min(...truth.placesDbm);
   return tv + marks + Math.max(0, 20 - 2 * overDb);
 }
 
@@ -189,7 +192,7 @@ function linesOf({ truth, marks, places, analysis, air }: AirExercise, a: AirAns
     ...marks.map((mark, i): AirLine => ({
       code: "mark",
       mark,
-      is: truth.marks[i]!,
+      is: itemAt(truth.marks, i),
       said: a.marks[i] ?? null,
       occupancy:
         analysis.carriers.find((c) => Math.abs(c.frequencyHz - mark.frequencyHz) < NEAR_HZ)
@@ -197,10 +200,10 @@ function linesOf({ truth, marks, places, analysis, air }: AirExercise, a: AirAns
     })),
     {
       code: "quiet",
-      place: a.quietest === null ? null : places[a.quietest]!,
-      levelDbm: a.quietest === null ? null : truth.placesDbm[a.quietest]!,
-      best: places[best]!,
-      bestDbm: truth.placesDbm[best]!,
+      place: a.quietest === null ? null : itemAt(places, a.quietest),
+      levelDbm: a.quietest === null ? null : numberAt(truth.placesDbm, a.quietest),
+      best: itemAt(places, best),
+      bestDbm: numberAt(truth.placesDbm, best),
     },
   ];
 }

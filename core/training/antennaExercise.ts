@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { PORT_ELLERY_PLANS } from "~/core/simulator/portElleryPlans";
 import { mwToDbm } from "~/core/units/decibels";
 import type { FloorPlan, PlacedAntenna, PlanPoint } from "~/core/location/floorPlan";
@@ -42,7 +43,7 @@ const SPOTS = 64;
  */
 export function antennaExercise(seed: number): AntennaExercise {
   const random = seededRandom(seedOf("antennas", seed));
-  const [siteKey, { plan: made }] = shuffled(Object.entries(PORT_ELLERY_PLANS), random)[0]!;
+  const [siteKey, { plan: made }] = itemAt(shuffled(Object.entries(PORT_ELLERY_PLANS), random), 0);
   const drawn = made(() => null);
   const walks = shuffled(drawn.walks, random).slice(0, 1 + Math.floor(random() * 2));
   const frequencyHz = 470e6 + Math.round(random() * 90) * 1e6;

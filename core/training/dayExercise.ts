@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import type { ScriptChannel } from "~/core/simulator/dayScript";
 import type { RigHappening } from "~/core/simulator/rig";
 import type { DayEvent } from "~/core/report/dayEvents";
@@ -48,7 +49,7 @@ export function dayExercise(p: {
   return shuffled(Object.keys(ENDS) as FaultCause[], random)
     .slice(0, EVENTS)
     .map((cause, i) => {
-      const channel = who[i % who.length]!;
+      const channel = itemAt(who, i % who.length);
       const fromMs = Math.round(
         p.fromMs +
           FIRST_MS +

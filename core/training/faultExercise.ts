@@ -1,3 +1,4 @@
+import { defined, itemAt, numberAt } from "~/core/units/items";
 import { PORT_ELLERY_SITES } from "~/core/simulator/portEllery";
 import { liveHalves, rigNow, stepRig } from "~/core/simulator/liveRig";
 import type { Rig, RigHappening, RigPack, RigReceiver } from "~/core/simulator/rig";
@@ -134,14 +135,18 @@ export function faultCase(
     : null;
   // a silence is noticed later than a noise
   const calledMs = START_MS + offsetMs + (happening?.kind === "mic-out" ? 9000 : 4000);
-  const site = PORT_ELLERY_SITES.find((s) => s.key === "net-loft")!;
+  const site = defined(PORT_ELLERY_SITES.find((s) => s.key === "net-loft"));
   let state = rigWith(happening ? [happening] : []);
   const seen: ChannelReading[][] = [[], [], []];
   for (let t = START_MS + offsetMs - BEFORE_MS; t <= calledMs; t += 100) {
     state = stepRig(state, site, t);
     const now = rigNow(state, site, t);
     liveHalves(now, t).forEach((h, i) =>
-      seen[i]!.push({ ...h, isMuted: h.partner?.isMuted ?? false, isPartner: h.partner !== null }),
+      itemAt(seen, i).push({
+        ...h,
+        isMuted: h.partner?.isMuted ?? false,
+        isPartner: h.partner !== null,
+      }),
     );
   }
   const carriers = (rigNow(state, site, calledMs).rig.strangers ?? []).map((s): SeenNow => ({
@@ -163,15 +168,15 @@ export function faultCase(
         overloadDbm: figures.overloadDbm,
         bandwidthHz: figures.bandwidthHz,
       },
-      recent: seen[0]!.slice(-200),
-      usual: usualRf(seen[0]!.slice(0, -60), NOISE_DBM),
+      recent: itemAt(seen, 0).slice(-200),
+      usual: usualRf(itemAt(seen, 0).slice(0, -60), NOISE_DBM),
       tellsMute: true,
       others: [1, 2].map((i) => ({
         channelId: i,
-        frequencyHz: FREQUENCIES[i]!,
+        frequencyHz: numberAt(FREQUENCIES, i),
         isSameReceiver: i === 1,
-        recent: seen[i]!.slice(-200),
-        usual: usualRf(seen[i]!.slice(0, -60), NOISE_DBM),
+        recent: itemAt(seen, i).slice(-200),
+        usual: usualRf(itemAt(seen, i).slice(0, -60), NOISE_DBM),
         sensitivityDbm: SENSITIVITY_DBM,
       })),
       look: {
@@ -192,8 +197,8 @@ export function faultCase(
       cells: hoursLeft({ chemistry: "alkaline", hours: FULL_HOURS, ranHours, volts: null }),
     },
     channels: FREQUENCIES.map((frequencyHz, i) => {
-      const bytes = new Uint8Array(seen[i]!.length * BYTES);
-      seen[i]!.forEach((r, slot) => writeReading(bytes, slot, r));
+      const bytes = new Uint8Array(itemAt(seen, i).length * BYTES);
+      itemAt(seen, i).forEach((r, slot) => writeReading(bytes, slot, r));
       return { frequencyHz, bytes, sensitivityDbm: SENSITIVITY_DBM };
     }),
   };
@@ -229,5 +234,5 @@ export function scoreFault({ cases }: FaultExercise, answer: FaultAnswer): Score
         : 0;
   const sum = (of: (l: FaultLine) => HitCause | null) =>
     roundPoints(lines.reduce((total, l) => total + worth(l, of(l)), 0));
-  return { points: sum((l) => l.said), bestPoints: sum((l) => l.judged[0]!.cause), lines };
+  return { points: sum((l) => l.said), bestPoints: sum((l) => itemAt(l.judged, 0).cause), lines };
 }

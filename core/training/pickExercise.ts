@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import type { BrokenRule } from "~/core/coordination/explaining/explain";
 import { SetJudge } from "~/core/coordination/explaining/judge";
 import { PROFILES } from "~/core/coordination/problem/profile";
@@ -90,14 +91,14 @@ export function scorePick(
   const judge = new SetJudge(request, EXERCISE_RASTER);
   const look = (set: PickAnswer) => {
     const picks = set.flatMap((hz, i) =>
-      hz === null ? [] : [{ channelId: request.channels[i]!.id, frequencyHz: hz }],
+      hz === null ? [] : [{ channelId: itemAt(request.channels, i).id, frequencyHz: hz }],
     );
     const judged = judge.judge(picks).picks;
     const quiet = judged.flatMap((p) =>
       p.broken.length === 0
         ? [
             judge.noiseDbm(
-              request.channels.find((c) => c.id === p.channelId)!,
+              defined(request.channels.find((c) => c.id === p.channelId)),
               p.frequencyHz,
             ) ?? LIMIT_DBM,
           ]

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { type AirScene, sweepAir } from "~/core/simulator/air";
 import { RASTERS, rasterChannels } from "~/core/regulations/raster";
 import { type RandomSource, shuffled } from "~/core/units/random";
@@ -59,7 +60,7 @@ export function strangeAir(random: RandomSource, seed: string, stations: number)
       })),
       {
         id: "talkback",
-        frequencyHz: within(free[2]!),
+        frequencyHz: within(itemAt(free, 2)),
         levelDbm: between(-86, -72),
         widthHz: 100_000,
         rhythm: { onMs: 26_000, periodMs: 61_000, offsetMs: Math.round(between(0, 61_000)) },
@@ -67,7 +68,7 @@ export function strangeAir(random: RandomSource, seed: string, stations: number)
     ],
     humps: [
       {
-        centreHz: noisy[0]!.highHz + between(-1e6, 1e6),
+        centreHz: itemAt(noisy, 0).highHz + between(-1e6, 1e6),
         widthHz: between(7e6, 10e6),
         levelDbmPer200kHz: between(-93, -86),
       },
@@ -83,7 +84,7 @@ export function strangeAir(random: RandomSource, seed: string, stations: number)
       format: "json",
       lowHz: STRETCH.lowHz,
       stepHz: STEP_HZ,
-      points: passes[0]!.length,
+      points: itemAt(passes, 0).length,
       passes,
       completePasses: PASSES,
       warnings: [],

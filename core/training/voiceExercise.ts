@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import {
   type Effort,
   levelChain,
@@ -44,7 +45,7 @@ const SCHOOL = "low" as const;
 /** Set this voice: somebody with a microphone on, a pack, a receiver and an input of what ships. */
 export function voiceExercise(seed: number): VoiceExercise {
   const random = seededRandom(seedOf("voice", seed));
-  const one = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+  const one = <T>(list: readonly T[]): T => itemAt(list, Math.floor(random() * list.length));
   const pack = one(
     SHIPPED_KIT.packs.filter(
       (p) => p.gainStepsDb.length > 4 && SHIPPED_KIT.receivers.some((r) => r.maker === p.maker),
@@ -95,7 +96,7 @@ function heard(
     levelChain(withSettings(question, settings)),
     levelChain(withSettings(loud, settings)),
   ];
-  const end = (a: LevelChainAnswer) => a.stages.find((s) => s.name === "input")!;
+  const end = (a: LevelChainAnswer) => defined(a.stages.find((s) => s.name === "input"));
   return {
     offDb: aboveAimDb(o, l, AIM),
     lackingDb: lackingHeadroomDb(l, SCHOOLS[SCHOOL].packHeadroomDb),

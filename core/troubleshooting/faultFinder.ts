@@ -1,3 +1,4 @@
+import { numberAt } from "~/core/units/items";
 import { CAUSE_IDS, CAUSES, type Cause, type CheckId, CHECK_IDS, CHECKS } from "./causes";
 
 export interface Finding {
@@ -60,7 +61,7 @@ export function rankCauses(findings: readonly Finding[], knows: DayKnows = {}): 
   const sum = weights.reduce((a, b) => a + b, 0);
   return CAUSE_IDS.map((cause, i) => ({
     cause,
-    probability: sum > 0 ? weights[i]! / sum : 1 / CAUSE_IDS.length,
+    probability: sum > 0 ? numberAt(weights, i) / sum : 1 / CAUSE_IDS.length,
   })).sort((a, b) => b.probability - a.probability);
 }
 

@@ -1,3 +1,4 @@
+import { defined } from "./items";
 import { plainText } from "./plainText";
 import { fail, ok, type Result } from "./result";
 
@@ -21,7 +22,7 @@ export function parseFrequencyText(text: string): Result<number, FrequencyTextEr
   if (trimmed === "") return fail({ code: "frequency-empty" });
   const match = /^(\d[\d _]*(?:[.,]\d+ ?)?)(ghz|mhz|khz|hz)?$/i.exec(plainText(trimmed));
   if (!match) return fail({ code: "frequency-not-a-number", text: trimmed });
-  const value = Number(match[1]!.replace(/[ _]/g, "").replace(",", "."));
+  const value = Number(defined(match[1]).replace(/[ _]/g, "").replace(",", "."));
   const unit = (match[2] ?? "").toLowerCase();
   const scale =
     { ghz: 1e9, mhz: 1e6, khz: 1e3, hz: 1 }[unit] ?? (value <= 6000 ? 1e6 : value <= 6e6 ? 1e3 : 1);

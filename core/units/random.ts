@@ -1,3 +1,5 @@
+import { itemAt } from "./items";
+
 /** Taken out of its object once: these run in the innermost loops. */
 const { cos, imul, log, PI, sqrt } = Math;
 
@@ -34,7 +36,7 @@ export function shuffled<T>(list: readonly T[], random: RandomSource): T[] {
   const copy = list.slice();
   for (let i = copy.length - 1; i > 0; i -= 1) {
     const j = Math.floor(random() * (i + 1));
-    [copy[i], copy[j]] = [copy[j]!, copy[i]!];
+    [copy[i], copy[j]] = [itemAt(copy, j), itemAt(copy, i)];
   }
   return copy;
 }

@@ -1,3 +1,5 @@
+import { defined } from "~/core/units/items";
+
 /**
  * Who may do a thing. "cart": only at the computer itself. "guest": a phone that was let into the
  * day, too. "public": whoever reaches the port.
@@ -92,7 +94,7 @@ export const readRight = (routeId: string): Right => RIGHTS[routeId]?.read ?? "c
 export function writeRight(routeId: string, intent: string | null): Right {
   const write = RIGHTS[routeId]?.write ?? "cart";
   if (typeof write === "string") return write;
-  return intent !== null && Object.hasOwn(write, intent) ? write[intent]! : "cart";
+  return intent !== null && Object.hasOwn(write, intent) ? defined(write[intent]) : "cart";
 }
 
 /** Whether the right to write depends on what the request says. */

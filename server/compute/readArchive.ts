@@ -45,10 +45,10 @@ export function readArchive(bytes: Uint8Array): Result<ReadArchive, ShootArchive
         : { code: "no-archive" },
     );
   const files = new Map(unpacked.value.map((f) => [f.name, f.bytes]));
-  const first = parsed(files.get("shoot.json"));
-  if (first === undefined || (first as { format?: unknown } | null)?.format !== ARCHIVE_FORMAT)
-    return fail({ code: "no-archive" });
-  const { version } = first as { version?: unknown };
+  const first = parsed(files.get("shoot.json")) as
+    { format?: unknown; version?: unknown } | null | undefined;
+  if (first?.format !== ARCHIVE_FORMAT) return fail({ code: "no-archive" });
+  const { version } = first;
   if (typeof version === "number" && version > ARCHIVE_VERSION)
     return fail({ code: "newer", detail: `version ${version}` });
   const head = archiveHead.safeParse(first);

@@ -129,7 +129,7 @@ function rowOf(event: ICAL.Event, start: ICAL.Time, end: ICAL.Time): string[] {
   const isOnce = /\bonce\b/i.test(
     event.component
       .getAllProperties("categories")
-      .flatMap((p) => p.getValues())
+      .flatMap((p) => p.getValues() as string[])
       .join(" "),
   );
   const clock = (t: ICAL.Time) => `${two(t.hour)}:${two(t.minute)}`;

@@ -69,15 +69,18 @@ export const wellFormed =
   (request, response, next) => {
     if (!METHODS.includes(request.method)) {
       response.setHeader("allow", METHODS.join(", "));
-      return refuse(response, 405, "This address takes GET and POST only. Nothing was changed.");
+      refuse(response, 405, "This address takes GET and POST only. Nothing was changed.");
+      return;
     }
     const target = readTarget(request.originalUrl);
-    if (!target.ok)
-      return refuse(
+    if (!target.ok) {
+      refuse(
         response,
         target.error.code === "too-long" ? 414 : 400,
         "That address is not spelled as Plain Channel spells its own. Nothing was changed; go in by its first page.",
       );
+      return;
+    }
     const { host = "", origin } = request.headers;
     const site = request.headers["sec-fetch-site"];
     const isForeign =
@@ -85,8 +88,10 @@ export const wellFormed =
       site === "cross-site" ||
       (isWrite(request) &&
         (site === "same-site" || (origin !== undefined && origin !== `http://${host}`)));
-    if (isForeign)
-      return refuse(response, 403, "This is for pages of Plain Channel only. Nothing was changed.");
+    if (isForeign) {
+      refuse(response, 403, "This is for pages of Plain Channel only. Nothing was changed.");
+      return;
+    }
     next();
   };
 
@@ -137,19 +142,20 @@ export function admitting(
         asked.isWrite && asker.kind === "guest" ? await intentBody(request, path, table) : null;
       const verdict = judge({ ...asked, intent: whole?.intent ?? null }, table);
       if (verdict.code !== "allowed") {
-        if (verdict.code === "join-first" && isPage(request))
-          return response.redirect(302, "/join");
+        if (verdict.code === "join-first" && isPage(request)) {
+          response.redirect(302, "/join");
+          return;
+        }
         const { status, words } = REFUSALS[verdict.code];
-        return refuse(response, status, words);
+        refuse(response, status, words);
+        return;
       }
       if (asker.kind === "guest") {
         const count = (open.get(asker.id) ?? 0) + 1;
-        if (count > MAX_AT_ONCE)
-          return refuse(
-            response,
-            429,
-            "This phone asks for too much at once. Close some of its pages.",
-          );
+        if (count > MAX_AT_ONCE) {
+          refuse(response, 429, "This phone asks for too much at once. Close some of its pages.");
+          return;
+        }
         open.set(asker.id, count);
         response.on("close", () => {
           const left = (open.get(asker.id) ?? 1) - 1;
@@ -158,8 +164,10 @@ export function admitting(
         });
       }
       const maxBytes = maxBodyBytes(verdict.routeIds);
-      if (Number(request.headers["content-length"] ?? 0) > maxBytes)
-        return refuse(response, 413, tooLargeWords(maxBytes));
+      if (Number(request.headers["content-length"] ?? 0) > maxBytes) {
+        refuse(response, 413, tooLargeWords(maxBytes));
+        return;
+      }
       // whoever is sent away in the middle of something is cut off
       if (gone?.aborted) return void response.destroy();
       const cutOff = () => request.socket.destroy();
@@ -186,8 +194,10 @@ export function admitting(
       await answer(request, response, build, admitted);
       if (isTooLarge && !response.headersSent) refuse(response, 413, tooLargeWords(maxBytes));
     } catch (error) {
-      if (error instanceof BodyTooLarge)
-        return refuse(response, 413, tooLargeWords(error.maxBytes));
+      if (error instanceof BodyTooLarge) {
+        refuse(response, 413, tooLargeWords(error.maxBytes));
+        return;
+      }
       next(error);
     }
   };
@@ -238,7 +248,10 @@ async function intentBody(
 export const failed =
   (log: Log) =>
   (error: unknown, request: Request, response: Response, next: NextFunction): void => {
-    if (response.headersSent) return next(error);
+    if (response.headersSent) {
+      next(error);
+      return;
+    }
     const { requestId } = localsOf(response);
     log.error("request-failed", { requestId, method: request.method, path: request.path }, error);
     refuse(

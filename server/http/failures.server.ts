@@ -56,8 +56,10 @@ export function withWords(build: ServerBuild, log: Log): ServerBuild {
         const { requestId } = args.context;
         log.error(`${kind}-failed`, { requestId, routeId, code }, thrown);
         const message = failureWords(code, requestId);
-        if (kind === "action")
-          return data<Reply>({ ok: false, message, at: Date.now() }, { status });
+        if (kind === "action") {
+          const refused: Reply = { ok: false, message, at: Date.now() };
+          return data(refused, { status });
+        }
         throw data({ message }, { status, statusText: "Failed" });
       }
     };

@@ -60,7 +60,10 @@ function toFetchRequest(
 
 /** Hands an answer on piece by piece, at the pace of whoever takes it. */
 export async function sendAnswer(response: ExpressResponse, answer: Response): Promise<void> {
-  if (response.destroyed || response.headersSent) return void (await answer.body?.cancel());
+  if (response.destroyed || response.headersSent) {
+    await answer.body?.cancel();
+    return;
+  }
   response.status(answer.status);
   for (const [name, value] of answer.headers) response.append(name, value);
   // data of a day is nobody's to keep

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { readdirSync } from "node:fs";
 import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
@@ -70,7 +71,7 @@ export function appFor(
       e.isFile(),
     ))
       app.get(`/${name}`, (_, response) =>
-        response.sendFile(name, { root: p.clientFolder!, maxAge: "1h" }),
+        response.sendFile(name, { root: defined(p.clientFolder), maxAge: "1h" }),
       );
   }
   app.use(admitting(listener, application));

@@ -73,8 +73,8 @@ function logOver(
   };
   return {
     info: (event, fields = {}) => write("info", event, fields),
-    warn: (event, fields = {}, cause = undefined) => put("warn", event, fields, cause),
-    error: (event, fields = {}, cause = undefined) => put("error", event, fields, cause),
+    warn: (event, fields = {}, cause) => put("warn", event, fields, cause),
+    error: (event, fields = {}, cause) => put("error", event, fields, cause),
     recent: () => [...recent],
     close,
   };
@@ -103,6 +103,8 @@ export function fileLog(folder: string): Log {
   const logger = winston.createLogger({
     level: "info",
     format: winston.format.combine(winston.format.timestamp(), winston.format.json()),
+    // the two packages of one house disagree about the type of their own transport
+    // eslint-disable-next-line @typescript-eslint/no-unsafe-class-instance-assignment
     transports: [file],
   });
   // a full disk must not bring the application down through its log

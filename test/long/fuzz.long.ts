@@ -135,7 +135,7 @@ const pathsOf = (list: readonly RouteConfigEntry[], base = ""): string[] =>
     const path = `${base}/${r.path ?? ""}`.replace(/\/+/g, "/").replace(/(.)\/$/, "$1");
     return [path, ...pathsOf(r.children ?? [], path)];
   });
-const PAGES = [...new Set(pathsOf(routes as RouteConfigEntry[]))]
+const PAGES = [...new Set(pathsOf(routes))]
   .flatMap((p) => {
     const concrete = p
       .replace(":dayId", "1")

@@ -46,8 +46,8 @@ export class FuzzServer {
         said += chunk.toString();
         if (/http:\/\/\S+/.test(said)) up();
       };
-      child.stdout!.on("data", heard);
-      child.stderr!.on("data", (chunk: Buffer) => {
+      child.stdout.on("data", heard);
+      child.stderr.on("data", (chunk: Buffer) => {
         said += chunk.toString();
       });
       child.on("exit", (code) => down(new Error(`it ended with ${code}: ${said.slice(-2000)}`)));

@@ -9,8 +9,9 @@ declare class FileReaderSync {
 }
 
 const page = {
-  samples: listenApi.samples,
-  practice: listenApi.practice,
+  samples: (samples: Float32Array, sampleRateHz: number) =>
+    listenApi.samples(samples, sampleRateHz),
+  practice: (...asked: Parameters<typeof listenApi.practice>) => listenApi.practice(...asked),
   file(
     file: File,
     onProgress: (share: number) => void,

@@ -1,3 +1,4 @@
+import { defined, itemAt, numberAt, sampleAt } from "~/core/units/items";
 import { contours } from "d3";
 import type { FloorPlan, PlacedAntenna, PlanPoint } from "~/core/location/floorPlan";
 import { type WalkForecast, walkForecast } from "~/core/location/forecast";
@@ -80,7 +81,7 @@ export class PlaceMaps {
         if (!map) return false;
         maps.push(map);
       }
-      onMap(drawn(asked, maps, i === 0 && cells[1]! < cellM));
+      onMap(drawn(asked, maps, i === 0 && numberAt(cells, 1) < cellM));
       await this.pause();
       if (this.newest !== mine) return false;
     }
@@ -102,7 +103,7 @@ export class PlaceMaps {
     for (;;) {
       const { done, value } = steps.next();
       if (done) {
-        if (this.kept.size >= MAX_KEPT) this.kept.delete(this.kept.keys().next().value!);
+        if (this.kept.size >= MAX_KEPT) this.kept.delete(defined(this.kept.keys().next().value));
         this.kept.set(key, value);
         return value;
       }
@@ -120,7 +121,7 @@ function drawn(
   maps: readonly AntennaCoverage[],
   isCoarse: boolean,
 ): PlanMap {
-  const [{ columns, rows, cellM }] = [maps[0]!];
+  const [{ columns, rows, cellM }] = [itemAt(maps, 0)];
   const margins = withBody(plan, pack.wear, facingDeg, maps);
   // a border of what lies next to it, so that areas end at the plan's edge and not half a cell
   // inside
@@ -130,7 +131,7 @@ function drawn(
       Math.min(columns - 1, Math.max(0, (i % wide) - 1)),
       Math.min(rows - 1, Math.max(0, Math.floor(i / wide) - 1)),
     ];
-    return margins[y * columns + x]!;
+    return sampleAt(margins, y * columns + x);
   });
   const shapes = contours()
     .size([wide, high])
@@ -139,12 +140,12 @@ function drawn(
   return {
     cellM,
     isCoarse,
-    worst: worstCell(plan, maps[0]!, margins),
+    worst: worstCell(plan, itemAt(maps, 0), margins),
     bands: shapes.map((s) => ({
       fromDb: s.value,
       path: s.coordinates
         .flat()
-        .map((ring) => `M${ring.map(([x, y]) => `${at(x!)},${at(y!)}`).join("L")}Z`)
+        .map((ring) => `M${ring.map(([x, y]) => `${at(defined(x))},${at(defined(y))}`).join("L")}Z`)
         .join(""),
     })),
   };

@@ -42,10 +42,8 @@ export const askHelps = (
   mostPowersDbm: readonly number[],
   onProgress: (share: number) => void,
 ): Running<RankedHelp[]> =>
-  askWorker<PlacePageApi, RankedHelp[]>(
-    startWorker,
-    (worker) =>
-      worker.helps(plan, walks, mostPowersDbm, proxy(onProgress)) as Promise<RankedHelp[]>,
+  askWorker<PlacePageApi, RankedHelp[]>(startWorker, (worker) =>
+    worker.helps(plan, walks, mostPowersDbm, proxy(onProgress)),
   );
 
 /** Two places for the antennas; can be stopped. */
@@ -54,7 +52,6 @@ export const askPlacement = (
   walks: readonly AskedWalk[],
   onProgress: (share: number) => void,
 ): Running<Placement | null> =>
-  askWorker<PlacePageApi, Placement | null>(
-    startWorker,
-    (worker) => worker.placement(plan, walks, proxy(onProgress)) as Promise<Placement | null>,
+  askWorker<PlacePageApi, Placement | null>(startWorker, (worker) =>
+    worker.placement(plan, walks, proxy(onProgress)),
   );

@@ -7,17 +7,11 @@ const startWorker = () =>
 
 /** Makes an exercise out of its seed. */
 export const makeExercise = (kind: DeskKind, seed: number): Running<Exercise> =>
-  askWorker<PracticeApi, Exercise>(
-    startWorker,
-    (worker) => worker.make(kind, seed) as Promise<Exercise>,
-  );
+  askWorker<PracticeApi, Exercise>(startWorker, (worker) => worker.make(kind, seed));
 
 /** Holds an answer against the core's own best. */
 export const scoreExercise = (
   answer: ExerciseAnswer,
   seed: number,
 ): Running<Scored<ExerciseLine>> =>
-  askWorker<PracticeApi, Scored<ExerciseLine>>(
-    startWorker,
-    (worker) => worker.score(answer, seed) as Promise<Scored<ExerciseLine>>,
-  );
+  askWorker<PracticeApi, Scored<ExerciseLine>>(startWorker, (worker) => worker.score(answer, seed));

@@ -1,3 +1,4 @@
+import { defined, lastOf } from "~/core/units/items";
 import { useId, type PointerEvent, type ReactNode } from "react";
 import { isSameItem, type ItemRef, pointsOf } from "~/core/location/editPlan";
 import type { FloorPlan, PlacedAntenna, PlanPoint } from "~/core/location/floorPlan";
@@ -258,7 +259,7 @@ export function FloorPlanChart(props: FloorPlanChartProps) {
         {plan.cart &&
           plan.antennas.map((a) =>
             a.feed.some((f) => f.kind === "coax") ? (
-              <S.Cable key={a.id} d={pathOf(cableRun(plan.cart!, a), at)} />
+              <S.Cable key={a.id} d={pathOf(cableRun(defined(plan.cart), a), at)} />
             ) : null,
           )}
         {plan.cart && (
@@ -307,8 +308,8 @@ export function FloorPlanChart(props: FloorPlanChartProps) {
             ))}
             {stroke.words && (
               <S.Name
-                x={x(stroke.points.at(-1)!.x) + 12}
-                y={y(stroke.points.at(-1)!.y) - 10}
+                x={x(lastOf(stroke.points).x) + 12}
+                y={y(lastOf(stroke.points).y) - 10}
                 data-halo
                 data-strong
               >

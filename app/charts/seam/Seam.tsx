@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { useEffect, useRef } from "react";
 import styled from "styled-components";
 import { COLUMN_BYTES } from "~/core/monitor/extremes";
@@ -49,7 +50,7 @@ export function Seam({
       frame = requestAnimationFrame(draw);
       const now = document.documentElement.dataset["theme"] ?? "";
       if (drawn === source.version() && theme === now) return;
-      if (theme !== now) colours = coloursOf(canvas.current!);
+      if (theme !== now) colours = coloursOf(defined(canvas.current));
       drawn = source.version();
       theme = now;
       context.setTransform(scale, 0, 0, scale, 0, 0);

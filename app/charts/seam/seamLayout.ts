@@ -1,3 +1,4 @@
+import { defined, sampleAt } from "~/core/units/items";
 import { COLUMN, COLUMN_BYTES } from "~/core/monitor/extremes";
 import { BAD_QUALITY, byteToRf, GOOD_OVER_DB, QUALITY_STEPS } from "~/core/monitor/reading";
 
@@ -50,7 +51,7 @@ export function seamLayout(
   const middlePx = Math.round(heightPx / 2);
   const most = middlePx - 2;
   const reachPx = (db: number) => (Math.min(MAX_DB, Math.max(0, db)) / MAX_DB) * most;
-  const out = (byte: number) => reachPx(byteToRf(byte)! - sensitivityDbm);
+  const out = (byte: number) => reachPx(defined(byteToRf(byte)) - sensitivityDbm);
   const columns: SeamColumnPx[] = [];
   const gaps: SeamLayout["gaps"] = [];
   for (let i = 0; i < count; i += 1) {
@@ -63,17 +64,17 @@ export function seamLayout(
       else gaps.push({ fromPx: x, toPx });
       continue;
     }
-    const best = byteToRf(bytes[o + COLUMN.bestMin]!)!;
-    const quality = bytes[o + COLUMN.qualityMin]!;
+    const best = defined(byteToRf(sampleAt(bytes, o + COLUMN.bestMin)));
+    const quality = sampleAt(bytes, o + COLUMN.qualityMin);
     columns.push({
       x,
-      a: [out(bytes[o + COLUMN.aMin]!), out(bytes[o + COLUMN.aMax]!)],
+      a: [out(sampleAt(bytes, o + COLUMN.aMin)), out(sampleAt(bytes, o + COLUMN.aMax))],
       b:
         bytes[o + COLUMN.bMax] === 0
           ? null
-          : [out(bytes[o + COLUMN.bMin]!), out(bytes[o + COLUMN.bMax]!)],
+          : [out(sampleAt(bytes, o + COLUMN.bMin)), out(sampleAt(bytes, o + COLUMN.bMax))],
       isPinched: best < sensitivityDbm,
-      isOverloaded: (bytes[o + COLUMN.everFlags]! & OVERLOAD) !== 0,
+      isOverloaded: (sampleAt(bytes, o + COLUMN.everFlags) & OVERLOAD) !== 0,
       isSpoiled:
         quality > 0 &&
         quality - 1 < BAD_QUALITY * QUALITY_STEPS &&

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import {
   useCallback,
   useMemo,
@@ -124,7 +125,7 @@ export function SpectrumChart({
         event.target.closest("[data-moves]")?.getAttribute("data-moves")) ||
       null;
     if (flagId) {
-      moving!.onHold(flagId);
+      defined(moving).onHold(flagId);
       setPinned(false);
       setCursorHz(null);
       drag.current = {
@@ -135,7 +136,8 @@ export function SpectrumChart({
         startGapPx: 0,
         flagId,
       };
-      return event.currentTarget.setPointerCapture(event.pointerId);
+      event.currentTarget.setPointerCapture(event.pointerId);
+      return;
     }
     setCursorHz(snap(layout.frequencyAtPx(x)));
     if (!onView) return;
@@ -155,8 +157,10 @@ export function SpectrumChart({
   const move = (event: PointerEvent<SVGSVGElement>) => {
     const x = xOf(event);
     const now = drag.current;
-    if (!now?.fingers.has(event.pointerId))
-      return isPinned ? undefined : setCursorHz(snap(layout.frequencyAtPx(x)));
+    if (!now?.fingers.has(event.pointerId)) {
+      if (!isPinned) setCursorHz(snap(layout.frequencyAtPx(x)));
+      return;
+    }
     now.fingers.set(event.pointerId, x);
     if (now.flagId)
       return moving?.onMove(
@@ -178,12 +182,14 @@ export function SpectrumChart({
         panned(near, whole, (now.startX - (a + b) / 2) * ((near.highHz - near.lowHz) / widthPx)),
       );
     }
-    if (now.marks)
-      return setMarked(
+    if (now.marks) {
+      setMarked(
         Math.abs(x - now.startX) > MIN_DRAG_PX
           ? { fromPx: Math.min(x, now.startX), toPx: Math.max(x, now.startX) }
           : null,
       );
+      return;
+    }
     if (view !== null && Math.abs(x - now.startX) > MIN_DRAG_PX)
       onView?.(panned(now.startView, whole, (now.startX - x) * hzPerPx));
     return undefined;
@@ -193,7 +199,7 @@ export function SpectrumChart({
     if (
       taken &&
       event.type === "pointerup" &&
-      Math.abs(xOf(event) - drag.current!.startX) >= MIN_FLAG_PX
+      Math.abs(xOf(event) - defined(drag.current).startX) >= MIN_FLAG_PX
     )
       moving?.onDrop(taken, snap(layout.frequencyAtPx(Math.max(0, Math.min(widthPx, xOf(event))))));
     else if (taken) moving?.onCancel();
@@ -242,19 +248,27 @@ export function SpectrumChart({
       drag.current = null;
       setPinned(false);
       setCursorHz(null);
-      return moving.onCancel();
+      moving.onCancel();
+      return;
     }
     if (moving?.heldId && event.key === "Enter" && cursorHz !== null) {
       event.preventDefault();
       setPinned(false);
-      return moving.onDrop(moving.heldId, cursorHz);
+      moving.onDrop(moving.heldId, cursorHz);
+      return;
     }
     if (look === undefined && by === undefined) return;
     event.preventDefault();
     event.stopPropagation();
-    if (look) return look();
-    if (event.shiftKey) return onView?.(panned(shown, whole, (Math.sign(by!) * widthHz) / 4));
-    const next = snap(Math.min(whole.highHz, Math.max(whole.lowHz, (cursorHz ?? middleHz) + by!)));
+    if (look) {
+      look();
+      return;
+    }
+    if (event.shiftKey)
+      return onView?.(panned(shown, whole, (Math.sign(defined(by)) * widthHz) / 4));
+    const next = snap(
+      Math.min(whole.highHz, Math.max(whole.lowHz, (cursorHz ?? middleHz) + defined(by))),
+    );
     setCursorHz(next);
     // the view follows the cursor out of it
     if (view && next < view.lowHz) onView?.(panned(view, whole, next - view.lowHz));
@@ -323,7 +337,7 @@ export function SpectrumChart({
             <S.QuietLabel
               x={widthPx - 4}
               y={layout.quietY - 5}
-            >{`quiet enough below −${-data.quietBelowDbm!} dBm`}</S.QuietLabel>
+            >{`quiet enough below −${-defined(data.quietBelowDbm)} dBm`}</S.QuietLabel>
           </>
         )}
         <S.Spine x1={0} x2={widthPx} y1={layout.spineY} y2={layout.spineY} />

@@ -1,3 +1,5 @@
+import { itemAt, lastOf, sampleAt } from "~/core/units/items";
+
 export interface SpectrumTrace {
   lowHz: number;
   stepHz: number;
@@ -15,11 +17,11 @@ function pyramidOf(levels: ArrayLike<number>): Float32Array[] {
   const known = pyramids.get(levels);
   if (known) return known;
   const floors: Float32Array[] = [Float32Array.from(levels)];
-  while (floors.at(-1)!.length > 1) {
-    const below = floors.at(-1)!;
+  while (lastOf(floors).length > 1) {
+    const below = lastOf(floors);
     const next = new Float32Array(Math.ceil(below.length / 2));
     for (let i = 0; i < next.length; i += 1)
-      next[i] = higher(below[2 * i]!, below[2 * i + 1] ?? NaN);
+      next[i] = higher(sampleAt(below, 2 * i), below[2 * i + 1] ?? NaN);
     floors.push(next);
   }
   pyramids.set(levels, floors);
@@ -45,14 +47,14 @@ export function columnsOf(
   // as coarse as can be while a column still holds at least two of its cells, so that no level
   // strays by a whole pixel
   const floor = Math.max(0, Math.min(floors.length - 1, Math.floor(Math.log2(binsPerPx / 2))));
-  const levels = floors[floor]!;
+  const levels = itemAt(floors, floor);
   const cell = 2 ** floor;
   const first = (view.lowHz - trace.lowHz) / trace.stepHz + 0.5;
   for (let c = 0; c < out.length; c += 1) {
     const from = Math.max(0, Math.floor((first + c * binsPerPx) / cell));
     const to = Math.min(levels.length - 1, Math.ceil((first + (c + 1) * binsPerPx) / cell) - 1);
     let highest = NaN;
-    for (let i = from; i <= to; i += 1) highest = higher(highest, levels[i]!);
+    for (let i = from; i <= to; i += 1) highest = higher(highest, sampleAt(levels, i));
     out[c] = highest;
   }
   return out;

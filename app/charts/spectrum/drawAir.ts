@@ -1,3 +1,4 @@
+import { sampleAt } from "~/core/units/items";
 import type { SpectrumLayout } from "./spectrumLayout";
 
 const HATCH_PX = 7;
@@ -39,7 +40,7 @@ export function drawAir(
     pen.beginPath();
     for (const [from, to] of runs(ys)) {
       pen.moveTo(from, spineY);
-      for (let c = from; c <= to; c += 1) pen.lineTo(c, ys[c]!);
+      for (let c = from; c <= to; c += 1) pen.lineTo(c, sampleAt(ys, c));
       pen.lineTo(Math.min(widthPx, to + 1), spineY);
       pen.closePath();
     }
@@ -79,8 +80,8 @@ function line(
   pen.globalAlpha = alpha;
   pen.beginPath();
   for (const [from, to] of runs(ys)) {
-    pen.moveTo(from, ys[from]!);
-    for (let c = from + 1; c <= to; c += 1) pen.lineTo(c, ys[c]!);
+    pen.moveTo(from, sampleAt(ys, from));
+    for (let c = from + 1; c <= to; c += 1) pen.lineTo(c, sampleAt(ys, c));
   }
   pen.stroke();
   pen.globalAlpha = 1;
@@ -91,7 +92,7 @@ export function runs(ys: Float32Array): [number, number][] {
   const found: [number, number][] = [];
   let from = -1;
   for (let c = 0; c <= ys.length; c += 1) {
-    const isHole = c === ys.length || Number.isNaN(ys[c]!);
+    const isHole = c === ys.length || Number.isNaN(sampleAt(ys, c));
     if (!isHole && from < 0) from = c;
     if (isHole && from >= 0) {
       found.push([from, c - 1]);

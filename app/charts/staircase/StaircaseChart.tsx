@@ -1,3 +1,4 @@
+import { defined, lastOf, numberAt } from "~/core/units/items";
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef } from "react";
 import styled from "styled-components";
 import { MONO } from "~/app/ui/theme/theme";
@@ -96,7 +97,7 @@ export function StaircaseChart({
             </Setting>
             {controls[s.name] && (
               <Turn
-                control={controls[s.name]!}
+                control={defined(controls[s.name])}
                 x={s.x + 3}
                 y={4}
                 width={s.width - 6}
@@ -135,15 +136,16 @@ function Turn({
 }) {
   const from = useRef<{ y: number; db: number } | null>(null);
   const sorted = useMemo(() => [...c.stepsDb].sort((a, b) => a - b), [c.stepsDb]);
-  const [low, high] = [sorted[0]!, sorted.at(-1)!];
+  const [low, high] = [numberAt(sorted, 0), lastOf(sorted)];
   const by = (steps: number) =>
     c.onChange(
-      sorted[
+      numberAt(
+        sorted,
         Math.max(
           0,
           Math.min(sorted.length - 1, sorted.findLastIndex((db) => db <= c.db + 1e-9) + steps),
-        )
-      ]!,
+        ),
+      ),
     );
   const keys: Partial<Record<string, () => void>> = {
     ArrowUp: () => by(1),

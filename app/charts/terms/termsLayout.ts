@@ -1,3 +1,4 @@
+import { numberAt } from "~/core/units/items";
 import { scaleLinear } from "d3";
 
 export interface Term {
@@ -28,8 +29,13 @@ export function termsLayout(
   const x = scaleLinear([Math.min(...all) - 4, Math.max(...all) + 4], [0, p.widthPx]);
   let before = p.startDbm;
   const rows = terms.map((t, i) => {
-    const row = { ...t, fromX: x(before), toX: x(levels[i]!), levelDbm: levels[i]! };
-    before = levels[i]!;
+    const row = {
+      ...t,
+      fromX: x(before),
+      toX: x(numberAt(levels, i)),
+      levelDbm: numberAt(levels, i),
+    };
+    before = numberAt(levels, i);
     return row;
   });
   return { rows, startX: x(p.startDbm), endX: x(before), needX: x(p.needDbm), endDbm: before };

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { scaleLinear } from "d3";
 
 /**
@@ -51,8 +52,8 @@ export function walkSeamLayout(
   points.forEach((p, i) => {
     if (Math.max(p.aDb, p.bDb ?? -Infinity) >= 0) return;
     const [fromPx, toPx] = [
-      x(points[Math.max(0, i - 1)]!.atM),
-      x(points[Math.min(points.length - 1, i + 1)]!.atM),
+      x(itemAt(points, Math.max(0, i - 1)).atM),
+      x(itemAt(points, Math.min(points.length - 1, i + 1)).atM),
     ];
     const last = pinched.at(-1);
     if (last && fromPx <= last.toPx) last.toPx = toPx;

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { scaleLinear } from "d3";
 
 export interface WiredSpan {
@@ -52,7 +53,7 @@ export function wiredLayout(
         width: Math.max(3, x(s.endMs) - x(s.startMs)),
         talker: s.talker,
         scenes: s.sceneNumbers.join(", "),
-        isHandedOn: k > 0 && spans[k - 1]!.talker !== s.talker,
+        isHandedOn: k > 0 && itemAt(spans, k - 1).talker !== s.talker,
       })),
     })),
     counts: stretches.map((s) => ({

@@ -59,7 +59,10 @@ export function useLive(dayId: number): LiveState {
         setState("away");
         // was it the network, or were we sent away?
         void fetch(`/day/${dayId}/observations`, { cache: "no-store" }).then((r) => {
-          if (r.status !== 403) return retry();
+          if (r.status !== 403) {
+            retry();
+            return;
+          }
           close();
           setState("sent-away");
         }, retry);

@@ -1,3 +1,4 @@
+import { lastOf } from "~/core/units/items";
 import type { WalkForecast } from "~/core/location/forecast";
 import type { WalkTrace } from "~/app/charts/floorPlan/FloorPlanChart";
 import { dropoutWords, reliabilityWords } from "~/contract/messages/plan";
@@ -40,7 +41,7 @@ export function traceOf(id: string, forecast: WalkForecast): WalkTrace {
     else
       parts.push({
         grade,
-        points: last ? [last.points.at(-1)!, { x: p.x, y: p.y }] : [{ x: p.x, y: p.y }],
+        points: last ? [lastOf(last.points), { x: p.x, y: p.y }] : [{ x: p.x, y: p.y }],
       });
   }
   return { id, parts };

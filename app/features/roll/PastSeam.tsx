@@ -1,3 +1,4 @@
+import { itemAt, numberAt } from "~/core/units/items";
 import { useEffect, useMemo, useState } from "react";
 import { COLUMN_BYTES, foldColumns } from "~/core/monitor/extremes";
 import { formatDayClock } from "~/contract/messages/format";
@@ -27,7 +28,7 @@ export function PastSeam({
   const [span, setSpan] = useState(0);
   const [shift, setShift] = useState(0);
   const [read, setRead] = useState<{ key: string; bytes: Uint8Array | null } | null>(null);
-  const spanMs = SPANS_MS[span]!;
+  const spanMs = numberAt(SPANS_MS, span);
   const [from, to] = [
     Math.max(0, Math.round(atMs - spanMs / 2 + shift)),
     Math.round(atMs + spanMs / 2 + shift),
@@ -64,7 +65,7 @@ export function PastSeam({
           sensitivityDbm={sensitivityDbm}
           heightPx={64}
           marks={shift === 0 ? MIDDLE : NONE}
-          label={`${talker}: RF over ${SPAN_WORDS[span]!} around ${formatDayClock(atMs)}`}
+          label={`${talker}: RF over ${itemAt(SPAN_WORDS, span)} around ${formatDayClock(atMs)}`}
         />
       ) : (
         <Soft>Nothing was read then: it was not rolling, or it is of the last ten seconds.</Soft>

@@ -1,3 +1,4 @@
+import { sampleAt } from "~/core/units/items";
 import { columnsOf } from "~/core/monitor/extremes";
 import { BYTES, byteToAudio, readReading, type ChannelReading } from "~/core/monitor/reading";
 import { SLOT_MS } from "~/core/monitor/timeline";
@@ -77,10 +78,10 @@ export class RollStore {
     for (let s = Math.max(from, this.newest - SLOTS + 1, 0); s <= this.newest; s += 1) {
       const at = (s % SLOTS) * BYTES;
       const into = (s - from) * BYTES;
-      view[into] = ring[at]!;
-      view[into + 1] = ring[at + 1]!;
-      view[into + 2] = ring[at + 2]!;
-      view[into + 3] = ring[at + 3]!;
+      view[into] = sampleAt(ring, at);
+      view[into + 1] = sampleAt(ring, at + 1);
+      view[into + 2] = sampleAt(ring, at + 2);
+      view[into + 3] = sampleAt(ring, at + 3);
     }
     // columns stay on the slots they began with, so that the picture slides and does not shimmer
     const perColumn = slots / count;
@@ -106,7 +107,7 @@ export class RollStore {
     if (!ring || nowMs - this.heardAt > 1200) return null;
     let most = 0;
     for (let s = Math.max(0, this.newest - moments + 1); s <= this.newest; s += 1)
-      most = Math.max(most, ring[(s % SLOTS) * BYTES + 2]!);
+      most = Math.max(most, sampleAt(ring, (s % SLOTS) * BYTES + 2));
     return byteToAudio(most);
   }
 

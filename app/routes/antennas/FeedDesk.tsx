@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import { formatDb } from "~/contract/messages/format";
@@ -148,7 +149,7 @@ export function FeedDesk({
               aria-label={`${i + 1} up`}
               isDisabled={i === 0}
               onPress={() => {
-                setFeed(feed.map((x, k) => (k === i - 1 ? f : k === i ? feed[i - 1]! : x)));
+                setFeed(feed.map((x, k) => (k === i - 1 ? f : k === i ? itemAt(feed, i - 1) : x)));
               }}
             >
               ↑

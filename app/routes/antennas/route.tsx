@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import type { Route } from "./+types/route";
@@ -194,7 +195,7 @@ function InCase({
                     {r.takes === 0
                       ? "fixed"
                       : good >= r.takes
-                        ? `${count(good, "fits", "fit")}`
+                        ? count(good, "fits", "fit")
                         : good === 0
                           ? "none fits"
                           : `only ${good}`}
@@ -253,7 +254,7 @@ function Spacing({
 
 function Splay() {
   const [leans, setLeans] = useState("lean");
-  const { tiltsDeg } = LEANS.find((l) => l.id === leans)!;
+  const { tiltsDeg } = defined(LEANS.find((l) => l.id === leans));
   const v = splayVerdict(tiltsDeg);
   return (
     <section aria-label="Parallel or splayed">

@@ -327,7 +327,7 @@ function OneMore({
     <Row
       as="form"
       style={{ alignItems: "end", marginTop: 8 }}
-      onSubmit={(event: React.FormEvent) => {
+      onSubmit={(event: React.SubmitEvent) => {
         event.preventDefault();
         if (isWhole && !isBusy) onPut(line);
       }}

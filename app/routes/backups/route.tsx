@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { useState } from "react";
 import { Link } from "react-router";
 import styled from "styled-components";
@@ -80,7 +81,7 @@ export default function KeepScreen({ loaderData: view }: Route.ComponentProps) {
           <Answer>
             {good.length === 0
               ? "No copy yet: the first is made in a moment"
-              : `${capital(count(good.length, "whole copy", "whole copies"))}, the newest ${formatAge(view.realNowMs - good[0]!.atMs)}`}
+              : `${capital(count(good.length, "whole copy", "whole copies"))}, the newest ${formatAge(view.realNowMs - itemAt(good, 0).atMs)}`}
           </Answer>
           <Sub>{`Every twenty minutes in which something was written, a copy of the whole data file is made beside it and opened to see that it is whole: the newest six, one an hour for a day, one a day for three weeks. Put one on another disk now and then: ${view.folder}`}</Sub>
         </div>

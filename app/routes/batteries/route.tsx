@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { useState } from "react";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
@@ -97,7 +98,10 @@ export default function CellsScreen({ loaderData: view }: Route.ComponentProps) 
     send({ intent: "rule", seenVersion: version, rule: { ...rule, ...change } });
   const changes = cells.packs
     .flatMap((p) =>
-      p.changes.map((c) => ({ ...c, talker: rows.find((r) => r.packKey === p.packKey)!.talker })),
+      p.changes.map((c) => ({
+        ...c,
+        talker: defined(rows.find((r) => r.packKey === p.packKey)).talker,
+      })),
     )
     .sort((a, b) => a.atMs - b.atMs);
   const carry = Object.entries(cells.carry)
@@ -165,7 +169,7 @@ export default function CellsScreen({ loaderData: view }: Route.ComponentProps) 
       </Row>
       <List aria-label="Packs">
         {cells.packs.map((pack, i) => {
-          const row = rows.find((r) => r.packKey === pack.packKey)!;
+          const row = defined(rows.find((r) => r.packKey === pack.packKey));
           const { left, run, chemistry } = pack.power;
           return (
             <li key={pack.packKey} aria-label={`${row.number} ${row.talker}, ${row.packLabel}`}>
@@ -303,7 +307,7 @@ function Set({
       ) : (
         <Row
           as="form"
-          onSubmit={(e: React.FormEvent) => {
+          onSubmit={(e: React.SubmitEvent) => {
             e.preventDefault();
             if (hours >= 0)
               send({ intent: "ran", packKey: row.packKey, chemistry: told, ranHours: hours });

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import styled from "styled-components";
@@ -195,7 +196,7 @@ function Card({
         </div>
         <div>
           <dt>Worn</dt>
-          <dd>{`${wear}${rig.side === "middle" ? "" : `, ${rig.side}`}; ${POUCHES.find((p) => p.id === rig.pouch)!.label}`}</dd>
+          <dd>{`${wear}${rig.side === "middle" ? "" : `, ${rig.side}`}; ${defined(POUCHES.find((p) => p.id === rig.pouch)).label}`}</dd>
         </div>
         <div>
           <dt>Antenna</dt>
@@ -203,11 +204,11 @@ function Card({
         </div>
         <div>
           <dt>Microphone</dt>
-          <dd>{MIC_PLACES.find((m) => m.id === rig.microphone)!.label}</dd>
+          <dd>{defined(MIC_PLACES.find((m) => m.id === rig.microphone)).label}</dd>
         </div>
         <div>
           <dt>Mute</dt>
-          <dd>{MUTES.find((m) => m.id === rig.mute)!.label}</dd>
+          <dd>{defined(MUTES.find((m) => m.id === rig.mute)).label}</dd>
         </div>
       </dl>
       {(["mind", "mend", "do"] as const).map((kind) => {

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { useState } from "react";
 import { Link } from "react-router";
 import { MoveRight } from "lucide-react";
@@ -133,7 +134,7 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
   const plan =
     view.plans.find((p) => p.toPlaceId === (chosen ?? following?.id ?? here)) ?? view.plans[0];
   if (!plan) return <Answer>The day has no place yet</Answer>;
-  const place = day.places.find((p) => p.id === plan.toPlaceId)!;
+  const place = defined(day.places.find((p) => p.id === plan.toPlaceId));
   const name = `the ${place.name.toLowerCase()}`;
   const base = `/day/${day.day.id}`;
   return (
@@ -203,7 +204,7 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
           ))}
           <Row
             as="form"
-            onSubmit={(e: React.FormEvent) => {
+            onSubmit={(e: React.SubmitEvent) => {
               e.preventDefault();
               if (joining.trim() === "") return;
               send({ intent: "join", talker: joining.trim() });
@@ -234,7 +235,7 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
             <QuietButton
               isDisabled={isBusy}
               onPress={() =>
-                send({ intent: "leave", channelId: id, seenVersion: view.versions[id]! })
+                send({ intent: "leave", channelId: id, seenVersion: defined(view.versions[id]) })
               }
             >{`${names.talker(id)} leaves: ${names.pack(id)} is free`}</QuietButton>
           </Row>
@@ -253,7 +254,7 @@ function headline(plan: MovePlan, name: string, nowMs: number): string {
     return plan.firstTakeMs < nowMs
       ? `${capital(name)}: ${work}, and its first scene should have begun ${formatClock(plan.firstTakeMs)}`
       : `${capital(name)}: ${work}, and only ${formatDuration(plan.firstTakeMs - nowMs)} to the first take`;
-  return `${capital(name)}: begin by ${formatClock(plan.beginByMs!)} to be ready at ${formatClock(plan.firstTakeMs)}`;
+  return `${capital(name)}: begin by ${formatClock(defined(plan.beginByMs))} to be ready at ${formatClock(plan.firstTakeMs)}`;
 }
 
 function subline({ becomesStale: s, isThere, minutes }: MovePlan, name: string): string {

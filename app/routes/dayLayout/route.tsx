@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { useEffect, useRef } from "react";
 import { Smartphone } from "lucide-react";
 import { Link, NavLink, Outlet, useLocation, useNavigation, useRevalidator } from "react-router";
@@ -41,11 +42,11 @@ export async function clientLoader({ serverLoader, params }: Route.ClientLoaderA
     // an answer, even a refusal, is an answer: only silence is bridged
     if (!(error instanceof TypeError) || lastRead?.day.id !== Number(params.dayId)) throw error;
   }
-  return lastRead!;
+  return defined(lastRead);
 }
 
-export const meta: Route.MetaFunction = ({ data }) => [
-  { title: data ? `${data.day.production} · Plain Channel` : "Plain Channel" },
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: loaderData ? `${loaderData.day.production} · Plain Channel` : "Plain Channel" },
 ];
 
 /** Sheets that take the whole width: what comes next stands on the others. */

@@ -16,7 +16,7 @@ import { readSvg, type SvgError } from "./readSvg";
 
 const parse = (candidate: unknown): FloorPlan | null => {
   const read = floorPlanShape.safeParse(candidate);
-  return read.success ? (read.data as FloorPlan) : null;
+  return read.success ? read.data : null;
 };
 
 /** Markup whose root, after a declaration and comments, is a drawing. */

@@ -1,3 +1,4 @@
+import { defined, itemAt, lastOf } from "~/core/units/items";
 import { Plus, X } from "lucide-react";
 import type { Walker } from "~/server/services/range/placePlans.server";
 import { ANTENNA_NAMES } from "~/contract/messages/plan";
@@ -95,7 +96,10 @@ export function Properties({
     selected.kind === "antenna" ? plan.antennas.find((a) => a.id === selected.id) : undefined;
   const walkM = points
     .slice(1)
-    .reduce((sum, p, i) => sum + Math.hypot(p.x - points[i]!.x, p.y - points[i]!.y), 0);
+    .reduce(
+      (sum, p, i) => sum + Math.hypot(p.x - itemAt(points, i).x, p.y - itemAt(points, i).y),
+      0,
+    );
   return (
     <Stack $gapPx={10} role="group" aria-label={TITLES[selected.kind]}>
       <Row>
@@ -290,8 +294,8 @@ export function Properties({
               onPress={() => {
                 const [a, b] =
                   selected.kind === "walk"
-                    ? [points.at(-2)!, points.at(-1)!]
-                    : [points.at(-1)!, points[0]!];
+                    ? [defined(points.at(-2)), lastOf(points)]
+                    : [lastOf(points), itemAt(points, 0)];
                 const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
                 inHand.change(
                   withPoints(
@@ -415,7 +419,7 @@ function WallProperties({
                 id === "open"
                   ? { material: null }
                   : {
-                      material: id as Material,
+                      material: id,
                       thicknessM: { wood: 0.04, glass: 0.006, steel: 0.005 }[id as "wood"] ?? 0.05,
                     },
               );

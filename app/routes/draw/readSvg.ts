@@ -1,3 +1,4 @@
+import { itemAt, numberAt } from "~/core/units/items";
 import svgpath from "svgpath";
 import {
   addAll,
@@ -40,7 +41,7 @@ export function readSvg(
   if (own.includes(PLAN_FORMAT)) return readGeoJson(own, onto, parse);
   const box = (svg.getAttribute("viewBox") ?? "").split(/[\s,]+/).map(Number);
   const [left, top, wide, high] =
-    box.length === 4 && box.every(Number.isFinite) && box[2]! > 0
+    box.length === 4 && box.every(Number.isFinite) && numberAt(box, 2) > 0
       ? (box as [number, number, number, number])
       : [
           0,
@@ -104,7 +105,7 @@ function runs(shape: Element): { points: PlanPoint[]; isClosed: boolean }[] {
   const pairs = (v: number[]) =>
     Array.from(
       { length: Math.floor(v.length / 2) },
-      (_, i) => `${v[2 * i]!},${v[2 * i + 1]!}`,
+      (_, i) => `${numberAt(v, 2 * i)},${numberAt(v, 2 * i + 1)}`,
     ).join("L");
   const path =
     shape.tagName === "line"
@@ -127,12 +128,13 @@ function runs(shape: Element): { points: PlanPoint[]; isClosed: boolean }[] {
     .iterate((segment: (string | number)[], _i: number, x: number, y: number) => {
       const [letter, ...v] = segment as [string, ...number[]];
       const last = found.at(-1);
-      if (letter === "M") found.push({ points: [{ x: v[0]!, y: v[1]! }], isClosed: false });
+      if (letter === "M")
+        found.push({ points: [{ x: numberAt(v, 0), y: numberAt(v, 1) }], isClosed: false });
       else if (!last) return;
       else if (letter === "Z") last.isClosed = true;
-      else if (letter === "H") last.points.push({ x: v[0]!, y });
-      else if (letter === "V") last.points.push({ x, y: v[0]! });
-      else if (letter === "L") last.points.push({ x: v[0]!, y: v[1]! });
+      else if (letter === "H") last.points.push({ x: numberAt(v, 0), y });
+      else if (letter === "V") last.points.push({ x, y: numberAt(v, 0) });
+      else if (letter === "L") last.points.push({ x: numberAt(v, 0), y: numberAt(v, 1) });
       else if (letter === "C" || letter === "Q") last.points.push(...curve({ x, y }, v));
     });
   return found.filter((r) => r.points.every((p) => Number.isFinite(p.x) && Number.isFinite(p.y)));
@@ -141,7 +143,10 @@ function runs(shape: Element): { points: PlanPoint[]; isClosed: boolean }[] {
 function curve(from: PlanPoint, v: readonly number[]): PlanPoint[] {
   const all = [
     from,
-    ...Array.from({ length: v.length / 2 }, (_, i) => ({ x: v[2 * i]!, y: v[2 * i + 1]! })),
+    ...Array.from({ length: v.length / 2 }, (_, i) => ({
+      x: numberAt(v, 2 * i),
+      y: numberAt(v, 2 * i + 1),
+    })),
   ];
   return Array.from({ length: CURVE_PIECES }, (_, i) => {
     const t = (i + 1) / CURVE_PIECES;
@@ -149,9 +154,9 @@ function curve(from: PlanPoint, v: readonly number[]): PlanPoint[] {
     let points = all;
     while (points.length > 1)
       points = points.slice(1).map((p, j) => ({
-        x: points[j]!.x + (p.x - points[j]!.x) * t,
-        y: points[j]!.y + (p.y - points[j]!.y) * t,
+        x: itemAt(points, j).x + (p.x - itemAt(points, j).x) * t,
+        y: itemAt(points, j).y + (p.y - itemAt(points, j).y) * t,
       }));
-    return points[0]!;
+    return itemAt(points, 0);
   });
 }

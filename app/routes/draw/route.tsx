@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { useState } from "react";
 import { Link } from "react-router";
 import styled from "styled-components";
@@ -137,7 +138,7 @@ function Drawn({
           <SelectField
             label="Who walks"
             choices={range.walkers.map((w) => ({ id: w.channelId, label: w.talker }))}
-            value={making.channelId ?? range.walkers[0]!.channelId}
+            value={making.channelId ?? itemAt(range.walkers, 0).channelId}
             onChange={(channelId) => {
               setMaking({ ...making, channelId });
             }}
@@ -150,7 +151,7 @@ function Drawn({
               choices={OBSTACLES.map(({ id, label }) => ({ id, label }))}
               value={OBSTACLES.find((o) => o.of.name === making.obstacle.name)?.id ?? "vehicle"}
               onChange={(id) => {
-                setMaking({ ...making, obstacle: OBSTACLES.find((o) => o.id === id)!.of });
+                setMaking({ ...making, obstacle: defined(OBSTACLES.find((o) => o.id === id)).of });
               }}
             />
             <NumberField
@@ -169,7 +170,7 @@ function Drawn({
             />
           </>
         )}
-        <Soft as="p">{TOOLS.find((t) => t.id === tool)!.hint}</Soft>
+        <Soft as="p">{defined(TOOLS.find((t) => t.id === tool)).hint}</Soft>
       </Options>
       <Split>
         <Canvas

@@ -1,3 +1,4 @@
+import { defined, itemAt, lastOf } from "~/core/units/items";
 import { useState } from "react";
 import {
   added,
@@ -5,7 +6,7 @@ import {
   type Drawn,
   isSameItem,
   type ItemRef,
-  itemAt,
+  planItemAt,
   itemsOf,
   movedBy,
   pointsOf,
@@ -87,7 +88,7 @@ export function useDraw(
   const drawnOf = (points: readonly PlanPoint[]): Drawn | null => {
     switch (tool) {
       case "wall": {
-        const kind = WALL_KINDS.find((k) => k.id === making.wallKind) ?? WALL_KINDS[0]!;
+        const kind = WALL_KINDS.find((k) => k.id === making.wallKind) ?? itemAt(WALL_KINDS, 0);
         return {
           kind: "wall",
           points,
@@ -198,7 +199,7 @@ export function useDraw(
         setDrag({ ref: selected, point: handle, from: p.at, plan });
         return;
       }
-      const ref = itemAt(plan, p.at, p.reachM);
+      const ref = planItemAt(plan, p.at, p.reachM);
       setSelected(ref);
       if (ref) setDrag({ ref, point: null, from: p.at, plan });
       else if (view) setPan(p.at);
@@ -259,7 +260,7 @@ export function useDraw(
       setMeasured({ ...measured, b: snap(p, measured.a) });
       return;
     }
-    if (stroke.length > 0) setHover(snap(p, stroke.at(-1)!));
+    if (stroke.length > 0) setHover(snap(p, lastOf(stroke)));
   };
   const up = (p: PlanPointer) => {
     setDown(false);
@@ -334,7 +335,7 @@ export function useDraw(
     const all = itemsOf(plan);
     if (all.length === 0) return;
     const at = all.findIndex((r) => isSameItem(r, selected));
-    setSelected(all[(at + by + all.length) % all.length]!);
+    setSelected(itemAt(all, (at + by + all.length) % all.length));
   };
   const key = (event: {
     key: string;
@@ -379,7 +380,7 @@ export function useDraw(
     if (isCommand) return;
     if (arrows[event.key] && selected) {
       done(() => {
-        nudge(...arrows[event.key]!);
+        nudge(...defined(arrows[event.key]));
       });
       return;
     }
@@ -421,7 +422,7 @@ export function useDraw(
   };
   const lengthM =
     live.length > 1
-      ? Math.hypot(live.at(-1)!.x - live.at(-2)!.x, live.at(-1)!.y - live.at(-2)!.y)
+      ? Math.hypot(lastOf(live).x - defined(live.at(-2)).x, lastOf(live).y - defined(live.at(-2)).y)
       : 0;
   const rule =
     tool === "measure" && measured

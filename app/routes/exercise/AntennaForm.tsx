@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { useState } from "react";
 import { formatMetres } from "~/contract/messages/format";
 import { placedAt } from "~/core/training/antennaExercise";
@@ -37,7 +38,7 @@ export function AntennaForm({
           : p,
       ),
     );
-  const placed = places.map((p, i) => placedAt(exercise, p, NAMES[i]!));
+  const placed = places.map((p, i) => placedAt(exercise, p, itemAt(NAMES, i)));
   const unreached = NAMES.filter((_, i) => placed[i] === null);
   return (
     <Stack $gapPx={18}>
@@ -48,9 +49,9 @@ export function AntennaForm({
             (p, i) =>
               p ?? [
                 {
-                  id: NAMES[i]!,
-                  name: NAMES[i]!,
-                  ...places[i]!,
+                  id: itemAt(NAMES, i),
+                  name: itemAt(NAMES, i),
+                  ...itemAt(places, i),
                   heightM: exercise.heightM,
                   kind: "whip-quarter" as const,
                   aimDeg: 0,
@@ -64,7 +65,7 @@ export function AntennaForm({
         markers={best.map((p) => ({ ...p, text: "best", kind: "spot" as const }))}
         metres={formatMetres}
         mostHeightPx={430}
-        selected={isOpen ? { kind: "antenna", id: NAMES[held]! } : null}
+        selected={isOpen ? { kind: "antenna", id: itemAt(NAMES, held) } : null}
         cursor={isOpen ? "crosshair" : "default"}
         label={`A place with ${walks.map((w) => w.walk.name).join(" and ")}; antennas A and B on it`}
         {...(isOpen ? { onDown: (pointer) => put(pointer.at) } : {})}
@@ -81,8 +82,8 @@ export function AntennaForm({
             ))}
             <NumberField
               label={`${NAMES[held]}, across`}
-              value={places[held]!.x}
-              onChange={(x) => put({ ...places[held]!, x })}
+              value={itemAt(places, held).x}
+              onChange={(x) => put({ ...itemAt(places, held), x })}
               min={0}
               max={plan.widthM}
               step={0.5}
@@ -90,8 +91,8 @@ export function AntennaForm({
             />
             <NumberField
               label={`${NAMES[held]}, down`}
-              value={places[held]!.y}
-              onChange={(y) => put({ ...places[held]!, y })}
+              value={itemAt(places, held).y}
+              onChange={(y) => put({ ...itemAt(places, held), y })}
               min={0}
               max={plan.heightM}
               step={0.5}

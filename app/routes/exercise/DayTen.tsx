@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { useEffect } from "react";
 import { Link, useRevalidator } from "react-router";
 import type { DayExerciseView } from "~/server/services/training/exercises.server";
@@ -35,7 +36,7 @@ export function DayTen({ seed, view }: { seed: number; view: DayExerciseView }) 
           {state === "over" && score
             ? scoreWords(score.points, score.bestPoints)
             : state === "running"
-              ? `Running until ${formatClock(view.untilMs!)}`
+              ? `Running until ${formatClock(defined(view.untilMs))}`
               : EXERCISE_WORDS.day.title}
         </Answer>
         <Sub>

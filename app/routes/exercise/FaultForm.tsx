@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { useState } from "react";
 import styled from "styled-components";
 import {
@@ -87,7 +88,7 @@ function Case({ shown }: { shown: FaultCase }) {
               <Figure>{mhz(c.frequencyHz)}</Figure>
             </span>
             <Seam
-              source={sources[i]!}
+              source={itemAt(sources, i)}
               sensitivityDbm={c.sensitivityDbm}
               heightPx={56}
               label={`Half a minute of RF on ${mhz(c.frequencyHz)}`}
@@ -105,7 +106,7 @@ function Case({ shown }: { shown: FaultCase }) {
               ? "the last look at the air shows nobody new"
               : `new on the air: ${near.map((n) => `${mhz(n.frequencyHz)} (${formatSpan(Math.abs(n.frequencyHz - (evidence.frequencyHz ?? 0)))} away), ${formatDbm(n.levelDbm)}`).join(", ")}`,
             (evidence.look?.noiseRoseDb ?? 0) > 3
-              ? `the air around rose by ${formatDb(evidence.look!.noiseRoseDb!)}`
+              ? `the air around rose by ${formatDb(defined(defined(evidence.look).noiseRoseDb))}`
               : null,
             evidence.cells
               ? `cells: about ${formatDuration(evidence.cells.hours * 3_600_000)} left`

@@ -1,3 +1,4 @@
+import { numberAt } from "~/core/units/items";
 import { useState } from "react";
 import styled from "styled-components";
 import { formatDb } from "~/contract/messages/format";
@@ -15,7 +16,7 @@ const EFFORT = {
   loud: "a loud voice",
   shout: "a shout",
 } as const;
-const middle = (list: readonly number[]): number => list[Math.floor(list.length / 2)]!;
+const middle = (list: readonly number[]): number => numberAt(list, Math.floor(list.length / 2));
 
 /** Three knobs for one voice. */
 export function VoiceForm({ exercise, isOpen, onDone }: FormProps<"voice">) {

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { Link, redirect } from "react-router";
 import type { Route } from "./+types/route";
 import {
@@ -68,7 +69,7 @@ export default function ExerciseScreen({ loaderData: { kind, seed, day } }: Rout
       }
     >
       {kind === "day" || day ? (
-        <DayTen key={seed} seed={seed} view={day!} />
+        <DayTen key={seed} seed={seed} view={defined(day)} />
       ) : (
         <Desk key={`${kind} ${seed}`} kind={kind} seed={seed} />
       )}

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { useEffect, useRef, useState } from "react";
 import { capital, count, listWords } from "~/contract/messages/format";
 import type { DayPlans, PlacePlan, PlaceRequest } from "~/core/coordination/search/dayPlans";
@@ -52,7 +53,7 @@ export function DayByPlace({ places, hereId, channels, onTake }: DayByPlaceProps
   const hereAt = places.findIndex((p) => p.placeId === hereId);
   const here = answer.plans[hereAt];
   const short = places
-    .filter((_, i) => answer.plans[i]!.result.unplaced.length > 0)
+    .filter((_, i) => itemAt(answer.plans, i).result.unplaced.length > 0)
     .map((p) => p.name);
   const stay =
     answer.steady.length === channels.length
@@ -63,7 +64,7 @@ export function DayByPlace({ places, hereId, channels, onTake }: DayByPlaceProps
       <Row>
         <b>{short.length > 0 ? `Not all fit at ${listWords(short)}.` : `${stay}.`}</b>
         {here && (
-          <Button onPress={() => onTake(here, places[hereAt]!.request)}>
+          <Button onPress={() => onTake(here, itemAt(places, hereAt).request)}>
             Look at the one for here
           </Button>
         )}
@@ -84,7 +85,7 @@ export function DayByPlace({ places, hereId, channels, onTake }: DayByPlaceProps
               {answer.plans.map((p, i) => {
                 const at = p.result.assignments.find((a) => a.channelId === c.id);
                 return (
-                  <td key={p.placeId} data-label={places[i]!.name}>
+                  <td key={p.placeId} data-label={itemAt(places, i).name}>
                     {at ? (
                       <Figure
                         style={

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { useMemo, useState } from "react";
 import styled from "styled-components";
 import { askedPlaceWords } from "~/contract/messages/words";
@@ -110,7 +111,9 @@ export function PickSpine({
               {askedPlaceWords(tried, standing, nameOf)}.
             </span>
             {cursorHz !== null && (
-              <Button onPress={() => put(heldId!, tried.frequencyHz)}>{`Put ${held} here`}</Button>
+              <Button
+                onPress={() => put(defined(heldId), tried.frequencyHz)}
+              >{`Put ${held} here`}</Button>
             )}
           </Row>
         ) : (

@@ -41,10 +41,13 @@ export function PlanFiles({
         : null,
     );
     if (file.size <= MAX_FILE_BYTES)
-      void fetcher.submit({ intent: "read-plan", text: await file.text() } as never, {
-        method: "post",
-        encType: "application/json",
-      });
+      void fetcher.submit(
+        { intent: "read-plan", text: await file.text() },
+        {
+          method: "post",
+          encType: "application/json",
+        },
+      );
   };
   const answer = fetcher.state === "idle" ? fetcher.data : undefined;
   return (

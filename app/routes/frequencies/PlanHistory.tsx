@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { formatClock } from "~/contract/messages/format";
 import type { DayView } from "~/server/services/day/dayView.server";
 import { QuietButton } from "~/app/ui/Button/Button";
@@ -23,7 +24,7 @@ export function PlanHistory({
   if (earlier === null) return null;
   const line = (p: DayView["planHistory"][number]) =>
     `Plan ${p.version}, ${formatClock(p.acceptedAtMs)}, ${placeName(p.placeId).toLowerCase()}: ${p.how}`;
-  const before = history.find((p) => p.version === earlier)!;
+  const before = defined(history.find((p) => p.version === earlier));
   return (
     <div>
       <Row>

@@ -297,8 +297,11 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const nextVersion = (view.plan?.version ?? 0) + 1;
   const find = () => {
     setTried(null);
-    if (way === "one") return findNext();
-    return start(locked, way === "bank" ? { way: "bank", banks: banksOf(view) } : { way: "anew" });
+    if (way === "one") {
+      findNext();
+      return;
+    }
+    start(locked, way === "bank" ? { way: "bank", banks: banksOf(view) } : { way: "anew" });
   };
   /** A place for one channel more, everything that stands left where it is. */
   const findNext = () => {
@@ -322,7 +325,10 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
         carrierId(channelId),
         set.spares.filter((s) => s.for.includes(channelId)).map((s) => s.frequencyHz),
       );
-      if (!answer) return setHitNothing(talker);
+      if (!answer) {
+        setHitNothing(talker);
+        return;
+      }
       setHitNothing(null);
       const { frequencyHz } = answer.pick;
       show({

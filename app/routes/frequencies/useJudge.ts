@@ -30,9 +30,12 @@ export function useJudge(
   useEffect(() => close, [request, raster, close]);
   const ask = useCallback(
     (picks: JudgedPicks[] | null) => {
-      if (picks === null) return setAsked(null);
+      if (picks === null) {
+        setAsked(null);
+        return;
+      }
       worker.current ??= judgeWorker(request, raster, setAsked);
-      return worker.current.ask(picks);
+      worker.current.ask(picks);
     },
     [request, raster],
   );

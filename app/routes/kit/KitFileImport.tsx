@@ -35,16 +35,21 @@ export function KitFileImport({
     setFile(null);
     setRefused(null);
     if (!chosen) return;
-    if (chosen.size > MAX_FILE_BYTES)
-      return setRefused(
+    if (chosen.size > MAX_FILE_BYTES) {
+      setRefused(
         `"${chosen.name}" is far too large for a kit (${Math.round(chosen.size / 1_000_000)} MB). It was not read; the case is as it was.`,
       );
+      return;
+    }
     const text = await chosen.text();
     setFile({ name: chosen.name, text });
-    void fetcher.submit({ intent: "preview-kit", text } as never, {
-      method: "post",
-      encType: "application/json",
-    });
+    void fetcher.submit(
+      { intent: "preview-kit", text },
+      {
+        method: "post",
+        encType: "application/json",
+      },
+    );
   };
   const answer = file && fetcher.state === "idle" ? fetcher.data : undefined;
   const preview = answer?.ok ? answer.preview : undefined;

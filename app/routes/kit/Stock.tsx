@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { useState } from "react";
 import styled from "styled-components";
 import type { KitView } from "~/server/services/prep/kits.server";
@@ -115,7 +116,7 @@ export function Stock({
           <thead>
             <tr>
               <th>Antennas</th>
-              {antennas[0]!.receivers.map((r) => (
+              {itemAt(antennas, 0).receivers.map((r) => (
                 <th key={r.key}>{r.label}</th>
               ))}
             </tr>

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { KitView } from "~/server/services/prep/kits.server";
 import type { MatchRow } from "~/server/services/prep/preparation.server";
 import { listWords } from "~/contract/messages/format";
@@ -116,7 +117,7 @@ export function unitColumns(
         ) : (
           <Tape
             colour={tapeOf(kit, block)?.colour ?? null}
-          >{`${block}${tapeOf(kit, block) ? `, ${tapeOf(kit, block)!.tape}` : ""}`}</Tape>
+          >{`${block}${tapeOf(kit, block) ? `, ${defined(tapeOf(kit, block)).tape}` : ""}`}</Tape>
         );
       },
     },

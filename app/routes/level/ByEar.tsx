@@ -1,3 +1,4 @@
+import { defined, numberAt } from "~/core/units/items";
 import { useEffect, useState } from "react";
 import styled from "styled-components";
 import { formatDb } from "~/contract/messages/format";
@@ -44,18 +45,18 @@ export function ByEar({
   const at = steps.findLastIndex((db) => db <= levels.settings.gainDb);
   // reckoned, the chain shifts dB for dB with the voice
   const headroomDb =
-    levels.loudest.stages.find((s) => s.name === "transmitter")!.headroomDb -
+    defined(levels.loudest.stages.find((s) => s.name === "transmitter")).headroomDb -
     (trueLoudestSplAt1mDb === null ? 0 : trueLoudestSplAt1mDb - levels.loudestSplAt1mDb);
   const now = useTicks(isOpen && practiceOutline !== null);
   const most = practiceOutline ? Math.max(...practiceOutline) : 1;
-  const heard = practiceOutline ? practiceOutline[now % practiceOutline.length]! : 1;
+  const heard = practiceOutline ? numberAt(practiceOutline, now % practiceOutline.length) : 1;
   const shownDb = -headroomDb + 20 * Math.log10(Math.max(1e-3, heard / Math.max(1e-6, most)));
   const verdict = earVerdict(headroomDb);
   const reckoned = levels.suggested[levels.school].settings.gainDb;
   const lamp = { veiled: "dark", body: "dark", stop: "blinks", back: "holds" }[verdict];
   const by = (n: number) => {
     setStopped(null);
-    onTurn(steps[Math.max(0, Math.min(steps.length - 1, at + n))]!);
+    onTurn(numberAt(steps, Math.max(0, Math.min(steps.length - 1, at + n))));
   };
   if (!isOpen) {
     return (
@@ -67,7 +68,7 @@ export function ByEar({
               setOpen(true);
               setStopped(null);
               onBegin();
-              onTurn(steps[0]!);
+              onTurn(numberAt(steps, 0));
             }}
           >
             Begin from nothing
@@ -97,7 +98,7 @@ export function ByEar({
             data-lamp={shownDb > 0 ? "holds" : shownDb > -6 ? "blinks" : "dark"}
           />
         </Meter>
-        <Soft>{`The pack’s peak lamp ${LAMPS.find((l) => l.id === lamp)!.label}: ${headroomDb >= 0 ? `${formatDb(headroomDb)} under` : `${formatDb(-headroomDb)} over`} its edge on the loudest.`}</Soft>
+        <Soft>{`The pack’s peak lamp ${defined(LAMPS.find((l) => l.id === lamp)).label}: ${headroomDb >= 0 ? `${formatDb(headroomDb)} under` : `${formatDb(-headroomDb)} over`} its edge on the loudest.`}</Soft>
         <Row>
           <PrimaryButton
             isDisabled={at >= steps.length - 1 || verdict === "back"}

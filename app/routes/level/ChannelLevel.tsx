@@ -1,3 +1,4 @@
+import { defined, itemAt, lastOf, numberAt } from "~/core/units/items";
 import { type ReactNode, useState } from "react";
 import styled from "styled-components";
 import type { ChannelView } from "~/server/services/day/dayView.server";
@@ -88,14 +89,14 @@ export function ChannelLevel({
       best.settings.inputGainDb === settings.inputGainDb) ||
     (lackingHeadroomDb(loudest, SCHOOLS[school].packHeadroomDb) === 0 &&
       Math.abs(aboveAimDb(ordinary, loudest, LEVEL_AIMS[levels.aim])) <= ON_AIM_DB &&
-      best.snrDb - ordinary.stages.at(-1)!.snrDb < WORTH_DB);
+      best.snrDb - lastOf(ordinary.stages).snrDb < WORTH_DB);
   // what was measured was measured at other settings
   const turnKnob = (knob: Knob, db: number) => {
     set({ [FIELD[knob]]: db });
     turn({ measured: null });
   };
   const [first, ...more] = loudest.advice.filter((a) => a.code !== "phantom-off");
-  const end = loudest.stages.at(-1)!;
+  const end = lastOf(loudest.stages);
   const control = (knob: Knob, label: string): StairControl => ({
     label,
     db: settings[FIELD[knob]],
@@ -152,19 +153,19 @@ export function ChannelLevel({
     <Stack>
       <div>
         <Answer>{`${channel.talker}: pack at ${show("pack", settings.gainDb)}, loudest peaks at ${formatDbfs(loudest.finalPeakDbfs)}`}</Answer>
-        <Sub>{`${first?.code === "fine" ? `In order: ${formatDb(first.headroomDb)} free over the loudest peaks.` : first ? levelAdviceWords(first) : ""} An ordinary line lies at ${formatDbfs(ordinary.finalRmsDbfs)}, ${formatDb(ordinary.stages.at(-1)!.snrDb)} over the noise, most of it the ${NOISE_NAMES[ordinary.noisiestStage]}’s.`}</Sub>
+        <Sub>{`${first?.code === "fine" ? `In order: ${formatDb(first.headroomDb)} free over the loudest peaks.` : first ? levelAdviceWords(first) : ""} An ordinary line lies at ${formatDbfs(ordinary.finalRmsDbfs)}, ${formatDb(lastOf(ordinary.stages).snrDb)} over the noise, most of it the ${NOISE_NAMES[ordinary.noisiestStage]}’s.`}</Sub>
       </div>
       <Split>
         {chooser}
         <Stack>
           <StaircaseChart
             aimHeadroomDb={SCHOOLS[school].packHeadroomDb}
-            label={`Headroom over the loudest peaks: pack ${formatDb(loudest.stages.find((s) => s.name === "transmitter")!.headroomDb)}, input ${formatDb(end.headroomDb)}`}
+            label={`Headroom over the loudest peaks: pack ${formatDb(defined(loudest.stages.find((s) => s.name === "transmitter")).headroomDb)}, input ${formatDb(end.headroomDb)}`}
             controls={knobs}
             stages={loudest.stages
               .filter((s) => STAGE_NAMES[s.name] !== undefined)
               .map((s) => ({
-                name: STAGE_NAMES[s.name]!,
+                name: defined(STAGE_NAMES[s.name]),
                 setting: settingOf[s.name] ?? "",
                 headroomDb: s.headroomDb,
                 peakToRmsDb: s.peakDbu - s.rmsDbu,
@@ -355,7 +356,7 @@ export function ChannelLevel({
 /** What each school costs, in decibels. */
 function schoolsWords({ suggested: { low, hot }, show, aim }: Levels): string {
   const room = (r: typeof low) =>
-    r.loudest.stages.find((s) => s.name === "transmitter")!.headroomDb;
+    defined(r.loudest.stages.find((s) => s.name === "transmitter")).headroomDb;
   const quieter = hot.snrDb - low.snrDb;
   const line = (name: "low" | "hot", r: typeof low) =>
     `${SCHOOL_WORDS[name]}, ${show("pack", r.settings.gainDb)}: ${formatDb(room(r))} free over the loudest${r.keepsHeadroom ? "" : ", less than it wants"}`;
@@ -375,7 +376,7 @@ function Kept({ channel, levels }: { channel: ChannelView; levels: Levels }) {
   const voices = kept.flatMap((k) =>
     typeof k.measured?.voiceDbfs === "number" ? [k.measured.voiceDbfs] : [],
   );
-  const drift = voices.length > 1 ? voices.at(-1)! - voices[0]! : null;
+  const drift = voices.length > 1 ? lastOf(voices) - numberAt(voices, 0) : null;
   return (
     <section aria-label="Kept today">
       <Heading>Kept today</Heading>
@@ -383,7 +384,7 @@ function Kept({ channel, levels }: { channel: ChannelView; levels: Levels }) {
         <p>
           {Math.abs(drift) < 2
             ? "The measured voice stayed where it was."
-            : `The measured voice drifted by ${formatDb(drift)} since ${formatClock(kept[0]!.atMs)}.`}
+            : `The measured voice drifted by ${formatDb(drift)} since ${formatClock(itemAt(kept, 0).atMs)}.`}
         </p>
       )}
       <Times>

@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import styled from "styled-components";
@@ -43,7 +44,7 @@ export function Measure({
   const [take, setTake] = useState(1);
   const [turned, setTurned] = useState<string | null>(null);
   const [isFed, setFed] = useState(false);
-  const heard = now.code === "heard" ? (now.tracks[track] ?? now.tracks[0]!) : null;
+  const heard = now.code === "heard" ? (now.tracks[track] ?? itemAt(now.tracks, 0)) : null;
   const judge = (t: HeardTrack) =>
     adviseKnob({
       ordinary: levels.question,
@@ -51,7 +52,7 @@ export function Measure({
       measuredPeakDbfs: t.voiceDbfs === null ? null : t.peakDbfs,
       isPressed:
         t.findings.some((f) => f.code === "pressed") ||
-        (levels.loudest.stages.find((s) => s.name === "transmitter")!.headroomDb < 0 &&
+        (defined(levels.loudest.stages.find((s) => s.name === "transmitter")).headroomDb < 0 &&
           t.clippedSamples > 0),
       reachable: reachableOf(levels.kit),
       aim: LEVEL_AIMS[levels.aim],
@@ -229,7 +230,7 @@ export function Measure({
               </Found>
             )}
             {heard.findings.length === 0 && (
-              <Soft as="p">{`Nothing else stands out: no hum, no rub, no clipping, ${formatDb(heard.voiceDbfs! - (heard.noiseFloorDbfs ?? heard.voiceDbfs!))} between voice and pauses.`}</Soft>
+              <Soft as="p">{`Nothing else stands out: no hum, no rub, no clipping, ${formatDb(defined(heard.voiceDbfs) - (heard.noiseFloorDbfs ?? defined(heard.voiceDbfs)))} between voice and pauses.`}</Soft>
             )}
           </>
         )}

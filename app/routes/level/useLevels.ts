@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { useMemo, useState } from "react";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import { AIM_WORDS, controlText, SCHOOL_WORDS } from "~/contract/messages/level";
@@ -94,7 +95,7 @@ export function useLevels(view: DayView, channel: ChannelView) {
         school: s,
       });
     const suggested = { low: ask("low"), hot: ask("hot") };
-    const linePeakDbu = loudest.stages.find((s) => s.name === "receiver")!.peakDbu;
+    const linePeakDbu = defined(loudest.stages.find((s) => s.name === "receiver")).peakDbu;
     const others = view.channels
       .filter((c) => c.id !== channel.id && c.inputId === channel.inputId)
       .map((c) => c.talker);

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { HeardTrack } from "~/workers/listen/listen.api";
 import { measureFile, measurePractice, measureSamples } from "~/workers/listen/listen.client";
@@ -35,12 +36,14 @@ export function useListening() {
       const running = measurePractice(line, chain);
       stop.current = running.cancel;
       const heard = await running.result;
-      if (!heard.ok)
-        return setNow(
+      if (!heard.ok) {
+        setNow(
           heard.error.code === "cancelled"
             ? { code: "idle" }
             : { code: "failed", words: "That could not be measured. Nothing was kept of it." },
         );
+        return;
+      }
       setNow({
         code: "heard",
         way: "practice",
@@ -48,7 +51,7 @@ export function useListening() {
         tracks: [heard.value],
         warnings: [],
       });
-      return onHeard(heard.value, "practice");
+      onHeard(heard.value, "practice");
     },
     [],
   );
@@ -60,15 +63,20 @@ export function useListening() {
     );
     stop.current = running.cancel;
     const heard = await running.result;
-    if (!heard.ok)
-      return setNow({
+    if (!heard.ok) {
+      setNow({
         code: "failed",
         words:
           heard.error.code === "cancelled"
             ? wavErrorWords({ code: "stopped" })
             : "That file could not be measured. Nothing was kept of it.",
       });
-    if (!heard.value.ok) return setNow({ code: "failed", words: wavErrorWords(heard.value.error) });
+      return;
+    }
+    if (!heard.value.ok) {
+      setNow({ code: "failed", words: wavErrorWords(heard.value.error) });
+      return;
+    }
     const { tracks, warnings } = heard.value.value;
     setNow({
       code: "heard",
@@ -77,7 +85,7 @@ export function useListening() {
       tracks,
       warnings: warnings.map(wavWarningWords),
     });
-    return onHeard(tracks[0]!, "file");
+    onHeard(itemAt(tracks, 0), "file");
   }, []);
 
   const microphone = useCallback(async (onHeard: OnHeard) => {
@@ -98,8 +106,10 @@ export function useListening() {
         stream.getTracks().forEach((t) => t.stop());
         void context.close();
         stop.current = () => undefined;
-        if (samples === 0)
-          return setNow({ code: "failed", words: "Nothing came from the microphone." });
+        if (samples === 0) {
+          setNow({ code: "failed", words: "Nothing came from the microphone." });
+          return;
+        }
         const all = new Float32Array(samples);
         pieces.reduce((at, p) => {
           all.set(p, at);
@@ -107,7 +117,10 @@ export function useListening() {
         }, 0);
         setNow({ code: "working", what: "this computer’s microphone", share: null });
         void measureSamples(all, context.sampleRate).result.then((heard) => {
-          if (!heard.ok) return setNow({ code: "failed", words: "That could not be measured." });
+          if (!heard.ok) {
+            setNow({ code: "failed", words: "That could not be measured." });
+            return;
+          }
           setNow({
             code: "heard",
             way: "microphone",
@@ -115,7 +128,7 @@ export function useListening() {
             tracks: [heard.value],
             warnings: [],
           });
-          return onHeard(heard.value, "microphone");
+          onHeard(heard.value, "microphone");
         });
       };
       stop.current = end;

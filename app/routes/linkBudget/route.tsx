@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { Plus, X } from "lucide-react";
 import { useMemo, useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
@@ -128,7 +129,8 @@ function ChannelPlace({ view, channel, isElsewhere, place, keeping, chooser }: C
   );
   const change = (part: Partial<PathSetup>) => setSetup((s) => ({ ...s, ...part }));
   const pick = pickedHz(view.plan, channel.id);
-  const span = tuningSpan(channel.tuning) ?? pack.adaptive ?? tuningSpan(channel.packTuning)!;
+  const span =
+    tuningSpan(channel.tuning) ?? pack.adaptive ?? defined(tuningSpan(channel.packTuning));
   const frequencyHz = pick ?? Math.round((span.lowHz + span.highHz) / 2);
   const link = useMemo(
     () => linkBudget(pathQuestion(place.geometry, setup, receiver, frequencyHz)),

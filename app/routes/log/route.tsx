@@ -136,7 +136,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
       </div>
       <NoteForm
         as="form"
-        onSubmit={(e: React.FormEvent) => {
+        onSubmit={(e: React.SubmitEvent) => {
           e.preventDefault();
           if (note.trim() === "") return;
           send({
@@ -229,9 +229,12 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
               {correcting?.key === e.key && (
                 <Row
                   as="form"
-                  onSubmit={(ev: React.FormEvent) => {
+                  onSubmit={(ev: React.SubmitEvent) => {
                     ev.preventDefault();
-                    if (correcting.text.trim() === "") return setCorrecting(null);
+                    if (correcting.text.trim() === "") {
+                      setCorrecting(null);
+                      return;
+                    }
                     send({
                       intent: "correct",
                       ofKey: e.key,

@@ -1,3 +1,4 @@
+import { defined, lastOf, numberAt } from "~/core/units/items";
 import { useState } from "react";
 import type { KitPart } from "~/server/services/prep/kits.server";
 import {
@@ -74,7 +75,7 @@ export function Parts({ kit, seenVersion, isBusy, send }: PartsProps) {
       value: (row) => String(get(row)),
       commit: (row, text) => {
         const n = parseNumberList(text.replace(",", "."));
-        if (n.ok && n.value.length === 1) put(row, n.value[0]!);
+        if (n.ok && n.value.length === 1) put(row, numberAt(n.value, 0));
         else setWrong(`"${text.slice(0, 20)}" is not a number. It is as it was.`);
       },
     }),
@@ -88,7 +89,7 @@ export function Parts({ kit, seenVersion, isBusy, send }: PartsProps) {
   ): GridColumn<Row> => ({
     id,
     heading,
-    text: (row) => choices.find((c) => c.id === get(row))!.label,
+    text: (row) => defined(choices.find((c) => c.id === get(row))).label,
     edit: () => ({
       kind: "choice",
       value: get,
@@ -101,16 +102,18 @@ export function Parts({ kit, seenVersion, isBusy, send }: PartsProps) {
   });
   const takeRange = (m: InputModel, text: string) => {
     const read = parseNumberList(text);
-    if (!read.ok || read.value.length < 2)
-      return setWrong(`"${text.slice(0, 20)}" is no range such as 0 to 40 by 1. It is as it was.`);
+    if (!read.ok || read.value.length < 2) {
+      setWrong(`"${text.slice(0, 20)}" is no range such as 0 to 40 by 1. It is as it was.`);
+      return;
+    }
     const steps = [...read.value].sort((a, b) => a - b);
     input({
       ...m,
       gain: {
         ...m.gain,
-        lowestDb: steps[0]!,
-        highestDb: steps.at(-1)!,
-        stepDb: steps[1]! - steps[0]!,
+        lowestDb: numberAt(steps, 0),
+        highestDb: lastOf(steps),
+        stepDb: numberAt(steps, 1) - numberAt(steps, 0),
       },
     });
   };
@@ -270,8 +273,8 @@ export function Parts({ kit, seenVersion, isBusy, send }: PartsProps) {
                   const { limiterDb: _, ...rest } = m;
                   const n = parseNumberList(text.replace(",", "."));
                   if (text.trim() === "") input(rest);
-                  else if (n.ok && n.value.length === 1 && n.value[0]! >= 0)
-                    input({ ...m, limiterDb: n.value[0]! });
+                  else if (n.ok && n.value.length === 1 && numberAt(n.value, 0) >= 0)
+                    input({ ...m, limiterDb: numberAt(n.value, 0) });
                   else
                     setWrong(
                       `"${text.slice(0, 20)}" is no limiter: dB under full scale, or empty. It is as it was.`,

@@ -1,3 +1,4 @@
+import { defined, numberAt } from "~/core/units/items";
 import {
   DIVERSITY_WORDS,
   JOINT_WORDS,
@@ -50,7 +51,7 @@ const good = <M extends Model>(model: M): Taken<M> => ({ ok: true, model });
 const bad = (why: string) => ({ ok: false as const, why });
 const number = (text: string): number | null => {
   const read = parseNumberList(text.trim().replace(/^([+\-−]?\d+),(\d+)$/, "$1.$2"));
-  return read.ok && read.value.length === 1 ? read.value[0]! : null;
+  return read.ok && read.value.length === 1 ? numberAt(read.value, 0) : null;
 };
 
 function figure<M extends Model>(
@@ -149,7 +150,7 @@ const has = <K extends string, M extends Model & Partial<Record<K, boolean>>>(
     (m, v) => ((v === "yes") === (m[id] ?? usual) ? m : { ...m, [id]: v === "yes" }),
   );
 
-const COMMON: ModelField<Model>[] = [
+const COMMON: ModelField[] = [
   word(
     "maker",
     "Maker",
@@ -242,14 +243,14 @@ const COMMON: ModelField<Model>[] = [
       return good({
         ...m,
         syncMethods: [...new Set(wanted)].map((w) =>
-          SYNC_METHODS.find((s) => SYNC_WORDS[s] === w)!,
+          defined(SYNC_METHODS.find((s) => SYNC_WORDS[s] === w)),
         ),
       });
     },
   },
 ];
 
-const FIRMWARE: ModelField<Model> = {
+const FIRMWARE: ModelField = {
   id: "newestFirmware",
   label: "Newest firmware",
   hint: "as its maker has it out; units that run an older one are named",
@@ -264,7 +265,7 @@ const FIRMWARE: ModelField<Model> = {
 };
 
 /** What is kept of the manual. */
-const NOTE: ModelField<Model> = {
+const NOTE: ModelField = {
   id: "note",
   label: "What one must know of it",
   hint: "from its manual: how it starts, what its lamps mean, how it stores",
@@ -552,7 +553,7 @@ const PACK: ModelField<PackModel>[] = [
 ];
 
 /** Those that choose for themselves: how many to a room, and how far. */
-const ADAPTIVE: ModelField<Model>[] = [
+const ADAPTIVE: ModelField[] = [
   figure(
     "mostPerRoom",
     "At most in a room",

@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import styled from "styled-components";
@@ -45,7 +46,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "save":
       return reply(
         await saveModel(app, dayId, {
-          model: intent.model as ReceiverModel | PackModel,
+          model: intent.model,
           seenVersion: intent.seenVersion,
         }),
         (name) => `${name} is kept.`,
@@ -82,7 +83,7 @@ export default function ModelsScreen({ loaderData: view }: Route.ComponentProps)
   const model =
     models.find((m) => m.id === params.get("model")) ??
     models.find((m) => m.id === view.units.items[0]?.modelId) ??
-    models[0]!;
+    itemAt(models, 0);
   const { version: seenVersion, earlierVersion } = view.models;
   return (
     <Stack $gapPx={20}>
@@ -183,7 +184,7 @@ function ModelSheet({ model, origin, inCase, isBusy, ids, onSave, onDrop }: Mode
             key={f.id}
             label={f.label}
             hint={f.hint ?? ""}
-            rows={f.rows!}
+            rows={defined(f.rows)}
             value={draft[f.id] ?? f.show(model)}
             onChange={(v) => type(f.id, v)}
             error={errors[f.id] ?? null}

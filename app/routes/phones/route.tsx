@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { data } from "react-router";
 import styled from "styled-components";
 import { renderSVG } from "uqr";
@@ -67,7 +68,7 @@ export default function Phones({ loaderData: desk }: Route.ComponentProps) {
             : guests.length === 0
               ? "Waiting for a phone"
               : guests.length === 1
-                ? `${guests[0]!.name} is in`
+                ? `${itemAt(guests, 0).name} is in`
                 : `${guests.length} phones are in`}
         </Answer>
         <Sub>

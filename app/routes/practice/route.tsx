@@ -75,7 +75,7 @@ export default function PracticeScreen({ loaderData: view }: Route.ComponentProp
         <Row
           as="form"
           style={{ alignItems: "end" }}
-          onSubmit={(event: React.FormEvent) => {
+          onSubmit={(event: React.SubmitEvent) => {
             event.preventDefault();
             if (named) void navigate(`/practice/${named.kind}/${named.seed}`);
           }}

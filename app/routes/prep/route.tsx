@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { useMemo, useState } from "react";
 import { data, Link } from "react-router";
 import styled from "styled-components";
@@ -110,10 +111,10 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
     p.spans
       .slice(1)
       .flatMap((s, i) =>
-        s.talker === p.spans[i]!.talker
+        s.talker === itemAt(p.spans, i).talker
           ? []
           : [
-              `${p.spans[i]!.talker} to ${s.talker}, ${formatClock(p.spans[i]!.endMs)}–${formatClock(s.startMs)}`,
+              `${itemAt(p.spans, i).talker} to ${s.talker}, ${formatClock(itemAt(p.spans, i).endMs)}–${formatClock(s.startMs)}`,
             ],
       ),
   );
@@ -268,7 +269,10 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
                 taken(() => setOpened(null));
               }}
               onStrike={() => {
-                if (!changed) return setOpened(null);
+                if (!changed) {
+                  setOpened(null);
+                  return;
+                }
                 send({ intent: "strike-scene", number: changed.number, seenVersion });
                 taken(() => setOpened(null));
               }}

@@ -1,3 +1,4 @@
+import { numberAt } from "~/core/units/items";
 import { formatDb } from "~/contract/messages/format";
 import { ANTENNA_NAMES } from "~/contract/messages/plan";
 import { changed, type ItemRef, movedBy } from "~/core/location/editPlan";
@@ -101,7 +102,7 @@ export function Antennas({
                     e.preventDefault();
                     onSelect(ref);
                     inHand.change(
-                      recabled(movedBy(plan, ref, by[0]!, by[1]!), ref),
+                      recabled(movedBy(plan, ref, numberAt(by, 0), numberAt(by, 1)), ref),
                       `antenna ${a.name} moved`,
                     );
                   }}

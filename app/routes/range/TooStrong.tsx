@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { useMemo } from "react";
 import { formatDb, formatDbm } from "~/contract/messages/format";
 import { type Cooler, imHeadroom, tooHot } from "~/core/location/tooHot";
@@ -78,7 +79,7 @@ export function TooStrong({
         ))
       )}
       {im && (
-        <Soft as="p">{`${walks[im.walks[0]]!.walker.talker} and ${walks[im.walks[1]]!.walker.talker}, where both are strongest (${formatDbm(im.levelsDbm[0])}, ${formatDbm(im.levelsDbm[1])}), make products of ${formatDbm(im.productDbm)} in the receiver: ${im.underNoiseDb >= 0 ? `${formatDb(im.underNoiseDb)} under its noise, nobody hears them` : `${formatDb(-im.underNoiseDb)} over its noise. Whoever stands on one is hurt when weak: a set that Pick found clean has nobody there, else lower the power of whoever is near`}.`}</Soft>
+        <Soft as="p">{`${itemAt(walks, im.walks[0]).walker.talker} and ${itemAt(walks, im.walks[1]).walker.talker}, where both are strongest (${formatDbm(im.levelsDbm[0])}, ${formatDbm(im.levelsDbm[1])}), make products of ${formatDbm(im.productDbm)} in the receiver: ${im.underNoiseDb >= 0 ? `${formatDb(im.underNoiseDb)} under its noise, nobody hears them` : `${formatDb(-im.underNoiseDb)} over its noise. Whoever stands on one is hurt when weak: a set that Pick found clean has nobody there, else lower the power of whoever is near`}.`}</Soft>
       )}
       <Soft as="p">
         {walkers

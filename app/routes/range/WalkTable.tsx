@@ -1,3 +1,4 @@
+import { itemAt, numberAt } from "~/core/units/items";
 import styled from "styled-components";
 import { capital, formatDb } from "~/contract/messages/format";
 import { lengthWords, reliabilityWords } from "~/contract/messages/plan";
@@ -45,16 +46,16 @@ export function WalkTable({
                 <b>{walk.name}</b>
                 <Status status={STATUS[grade]}>{WORDS[grade]}</Status>
                 <span>{reliabilityWords(f)}</span>
-                <Soft>{`least ${formatDb(f.worstMarginDb)} in hand, ${metres(f.points[f.worst]!.atM)} along`}</Soft>
+                <Soft>{`least ${formatDb(f.worstMarginDb)} in hand, ${metres(itemAt(f.points, f.worst).atM)} along`}</Soft>
               </Row>
               <WalkSeam
                 label={`In hand along “${walk.name}”`}
                 points={f.points.map((p) => ({
                   atM: p.atM,
-                  aDb: p.marginsDb[0]!,
+                  aDb: numberAt(p.marginsDb, 0),
                   bDb: p.marginsDb[1] ?? null,
                 }))}
-                worstM={f.points[f.worst]!.atM}
+                worstM={itemAt(f.points, f.worst).atM}
                 metres={metres}
                 heightPx={112}
               />

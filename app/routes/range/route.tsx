@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import styled from "styled-components";
@@ -21,7 +22,7 @@ import {
   lengthWords,
   reliabilityWords,
 } from "~/contract/messages/plan";
-import { itemAt, type ItemRef, movedBy, pointsOf, withPoints } from "~/core/location/editPlan";
+import { planItemAt, type ItemRef, movedBy, pointsOf, withPoints } from "~/core/location/editPlan";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { helpsMost, type RankedHelp, recabled } from "~/core/location/search";
 import {
@@ -148,7 +149,7 @@ function Ranged({
   const helps = useHelps(plan, walks, drag === null && inHand.plan !== null);
   const worst =
     forecasts && forecasts.length > 0
-      ? forecasts.reduce((w, f, i) => (f.outage > forecasts[w]!.outage ? i : w), 0)
+      ? forecasts.reduce((w, f, i) => (f.outage > itemAt(forecasts, w).outage ? i : w), 0)
       : null;
   const worstChannel = worst === null ? null : (walks[worst]?.walker.channelId ?? null);
   // the map is that of whoever is worst off, until somebody else is asked for
@@ -169,8 +170,8 @@ function Ranged({
       f.points[f.worst]
         ? [
             {
-              x: f.points[f.worst]!.x,
-              y: f.points[f.worst]!.y,
+              x: itemAt(f.points, f.worst).x,
+              y: itemAt(f.points, f.worst).y,
               kind: i === worst ? "worst" : "thin",
               text: formatDb(f.worstMarginDb),
             },
@@ -182,7 +183,7 @@ function Ranged({
     .filter((w) => !plan.walks.some((k) => k.channelId === w.channelId || k.channelId === null))
     .map((w) => w.talker);
   const down = ({ at, reachM }: PlanPointer) => {
-    const ref = itemAt(plan, at, reachM * 1.6);
+    const ref = planItemAt(plan, at, reachM * 1.6);
     const isHeld = ref?.kind === "antenna" || ref?.kind === "cart";
     setSelected(isHeld ? ref : null);
     if (isHeld) setDrag({ ref, from: at, plan });
@@ -193,7 +194,7 @@ function Ranged({
     setDrag({
       ...drag,
       plan: movedBy(
-        withPoints(plan, drag.ref, [p!]),
+        withPoints(plan, drag.ref, [defined(p)]),
         drag.ref,
         at.x - drag.from.x,
         at.y - drag.from.y,
@@ -202,7 +203,7 @@ function Ranged({
   };
   const up = () => {
     if (!drag) return;
-    const [p, q] = [pointsOf(plan, drag.ref)[0]!, pointsOf(drag.plan, drag.ref)[0]!];
+    const [p, q] = [itemAt(pointsOf(plan, drag.ref), 0), itemAt(pointsOf(drag.plan, drag.ref), 0)];
     if (Math.hypot(p.x - q.x, p.y - q.y) > 0.05)
       inHand.change(recabled(drag.plan, drag.ref), `${drag.ref.kind} moved`);
     setDrag(null);
@@ -249,7 +250,7 @@ function Ranged({
         bands={map?.bands ?? null}
         selected={selected}
         marks={Object.fromEntries(range.walkers.map((w) => [w.channelId, w.mark]))}
-        traces={(forecasts ?? []).map((f, i) => traceOf(walks[i]!.walk.id, f))}
+        traces={(forecasts ?? []).map((f, i) => traceOf(itemAt(walks, i).walk.id, f))}
         markers={markers}
         metres={lengths.metres}
         isOnlyHandles
@@ -318,8 +319,8 @@ function headline(
   if (plan.antennas.length === 0) return "No antenna stands on the plan yet";
   if (walks.length === 0) return "Nobody walks on the plan yet";
   if (!forecasts || worst === null) return "Reckoning the walks…";
-  const f = forecasts[worst]!;
-  const who = walks[worst]!.walker.talker;
+  const f = itemAt(forecasts, worst);
+  const who = itemAt(walks, worst).walker.talker;
   if (f.dropoutsPerMinute < 1 / 60 && f.outage < 1e-3)
     return `Everybody holds here: ${who} is thinnest, with ${dropoutWords(f.dropoutsPerMinute)}`;
   return f.outage > 0.5 ? `${who} is ${reliabilityWords(f)}` : `${who}: ${reliabilityWords(f)}`;
@@ -348,12 +349,12 @@ function subline({
     return walks.length === 0
       ? "Draw where each talker goes; then it is told where they are lost."
       : "";
-  const f = forecasts[worst]!;
+  const f = itemAt(forecasts, worst);
   const how =
     f.meanDropoutMs && f.dropoutsPerMinute > 1 / 600
       ? `, ${lengthWords(f.meanDropoutMs)} each`
       : "";
-  const where = `On “${walks[worst]!.walk.name}”${how}; this place not being known better, ${spreadWords(f)}.`;
+  const where = `On “${itemAt(walks, worst).walk.name}”${how}; this place not being known better, ${spreadWords(f)}.`;
   if (most)
     return `${capital(helpWords(most.help, names))}: that helps most, ${reliabilityWords(most.after)} then. ${where}`;
   return helps === "told"

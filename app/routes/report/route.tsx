@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { reportOf } from "~/server/services/day/report.server";
@@ -33,7 +34,7 @@ export default function ReportScreen({
             ? "Nothing to report yet"
             : report.hits.length === 0
               ? "No hit was called today"
-              : `${capital(count(report.hits.length, "hit"))}: ${listWords(report.causes.map((c) => `${c.count} × ${hitCauseWords(c.cause).split(":")[0]!}`))}`}
+              : `${capital(count(report.hits.length, "hit"))}: ${listWords(report.causes.map((c) => `${c.count} × ${itemAt(hitCauseWords(c.cause).split(":"), 0)}`))}`}
         </Answer>
         <Sub>{`${day.production}, day ${day.dayNumber} of ${day.dayCount}, ${formatDate(day.dateIso)}${day.town === "" ? "" : `, ${day.town}`}${day.isPractice ? " · practice, everything made up" : ""}. ${report.rolledMs > 0 ? `Rolled for ${formatDuration(report.rolledMs)}. ` : ""}As it stands at ${formatClock(madeAtMs)}.`}</Sub>
       </div>

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { capital, formatDbm, listWords, mhz } from "~/contract/messages/format";
@@ -154,7 +155,7 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   if (hit.step === "receiver") {
     return (
       <>
-        <p>{`Set ${channel.receiverLabel} to ${mhz(last.toHz!)}.`}</p>
+        <p>{`Set ${channel.receiverLabel} to ${mhz(defined(last.toHz))}.`}</p>
         <ul>
           {steps.receiver.map((s, i) => (
             <li key={i}>{settingStepWords(s)}</li>
@@ -173,7 +174,7 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   if (hit.step === "pack") {
     return (
       <>
-        <p>{`${channel.receiverLabel} ${hit.lacking === null ? `is on ${mhz(last.toHz!)}, and nothing is heard there` : `was noted on ${mhz(last.toHz!)}`}. Now ${channel.packLabel}:`}</p>
+        <p>{`${channel.receiverLabel} ${hit.lacking === null ? `is on ${mhz(defined(last.toHz))}, and nothing is heard there` : `was noted on ${mhz(defined(last.toHz))}`}. Now ${channel.packLabel}:`}</p>
         <ol style={{ paddingLeft: 22 }}>
           {steps.pack.map((s, i) => (
             <li key={i}>{settingStepWords(s)}</li>
@@ -199,7 +200,7 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   if (hit.step === "prove" && hit.lacking !== null && hit.lacking.length > 0) {
     return (
       <>
-        <p>{`${channel.packLabel} was noted on ${mhz(last.toHz!)}. Not answered yet: ${listWords(hit.lacking.map((p) => PROOF_WORDS[p].name))}.`}</p>
+        <p>{`${channel.packLabel} was noted on ${mhz(defined(last.toHz))}. Not answered yet: ${listWords(hit.lacking.map((p) => PROOF_WORDS[p].name))}.`}</p>
         <Row>
           <Link to={sync} data-next>
             Answer at Sync
@@ -222,7 +223,7 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
         : "What the verification asks was answered at Sync; closing it gives the plan a new version.";
     return (
       <>
-        <p>{`${channel.packLabel} ${hit.lacking === null ? "shows" : "was noted on"} ${mhz(last.toHz!)}. ${seen}`}</p>
+        <p>{`${channel.packLabel} ${hit.lacking === null ? "shows" : "was noted on"} ${mhz(defined(last.toHz))}. ${seen}`}</p>
         <Row>
           <PrimaryButton
             data-next

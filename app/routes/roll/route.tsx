@@ -1,3 +1,4 @@
+import { defined, itemAt, numberAt } from "~/core/units/items";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
 import { FastForward, Radio, Volume2, VolumeX } from "lucide-react";
@@ -162,7 +163,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
   const bad =
     state?.channels
       .filter((c) => c.attention[0]?.level === "bad")
-      .map((c) => `${c.channelId} ${c.attention[0]!.code}`) ?? [];
+      .map((c) => `${c.channelId} ${itemAt(c.attention, 0).code}`) ?? [];
   useTick(bad, isSounding);
   const open = roll.hits.find((h) => h.step !== "closed" && !hidden.includes(h.id));
   const waiting = roll.hits.filter((h) => h.step !== "closed" && h !== open);
@@ -284,7 +285,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
           <S.Rows
             aria-label="Channels"
             data-many={channels.length > MANY || undefined}
-            style={{ "--rows": Math.ceil(channels.length / 2) } as React.CSSProperties}
+            style={{ "--rows": Math.ceil(channels.length / 2) }}
           >
             {channels.map((c) => (
               <RollRow
@@ -389,7 +390,7 @@ function headline(
   const worst = (level: "bad" | "watch") =>
     state.channels
       .filter((c) => c.attention[0]?.level === level)
-      .map((c) => `${talker(c.channelId)} ${attentionWords(c.attention[0]!).short}`);
+      .map((c) => `${talker(c.channelId)} ${attentionWords(itemAt(c.attention, 0)).short}`);
   const [bad, watch] = [worst("bad"), worst("watch")];
   if (bad.length > 0) return capital(listWords(bad));
   const holding = state.channels.filter(
@@ -440,7 +441,7 @@ function Watched({
           key={n.frequencyHz}
           data-new
           role="status"
-        >{`New on the air: ${mhz(n.frequencyHz)}, ${formatDbm(n.levelDbm)}, first seen ${formatClock(n.firstSeenMs)}${n.nearest ? `, ${formatSpan(n.nearest.offHz)} from ${view.channels.find((c) => c.id === n.nearest!.channelId)?.talker ?? "us"}` : ""}${n.spareHz !== null ? `; the spare ${mhz(n.spareHz)} is not clear any more` : ""}`}</S.Watch>
+        >{`New on the air: ${mhz(n.frequencyHz)}, ${formatDbm(n.levelDbm)}, first seen ${formatClock(n.firstSeenMs)}${n.nearest ? `, ${formatSpan(n.nearest.offHz)} from ${view.channels.find((c) => c.id === defined(n.nearest).channelId)?.talker ?? "us"}` : ""}${n.spareHz !== null ? `; the spare ${mhz(n.spareHz)} is not clear any more` : ""}`}</S.Watch>
       ))}
       <S.Watch>
         {watch?.problem && `The last look failed (${watch.problem}); it is tried again. `}
@@ -474,7 +475,9 @@ function useSeconds(): [number, (to: number) => void] {
       setState((now) => {
         const at = SECONDS.indexOf(now as (typeof SECONDS)[number]);
         const next =
-          Math.abs(to) === 1 ? SECONDS[Math.min(SECONDS.length - 1, Math.max(0, at + to))]! : to;
+          Math.abs(to) === 1
+            ? numberAt(SECONDS, Math.min(SECONDS.length - 1, Math.max(0, at + to)))
+            : to;
         localStorage.setItem(KEPT, String(next));
         return next;
       }),

@@ -1,3 +1,4 @@
+import { numberAt } from "~/core/units/items";
 import { useCallback, useEffect, useState } from "react";
 
 /**
@@ -15,7 +16,7 @@ export function channelOfDigits(
   numbers: readonly number[],
 ): { sure: number | null; may: number[] } {
   const may = numbers.filter((n) => String(n).startsWith(digits));
-  return { sure: may.length === 1 && String(may[0]) === digits ? may[0]! : null, may };
+  return { sure: may.length === 1 && String(may[0]) === digits ? numberAt(may, 0) : null, may };
 }
 
 const WAIT_MS = 1100;

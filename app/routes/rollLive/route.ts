@@ -19,7 +19,10 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
       let isOpen = true;
       const say = (event: string, data: string) => {
         if (!isOpen) return;
-        if ((controller.desiredSize ?? 0) < -MAX_BEHIND) return leave();
+        if ((controller.desiredSize ?? 0) < -MAX_BEHIND) {
+          leave();
+          return;
+        }
         controller.enqueue(encoder.encode(`event: ${event}\ndata: ${data}\n\n`));
       };
       const end = roll.listen((message) => {

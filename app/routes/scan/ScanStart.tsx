@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { type ReactNode, useState } from "react";
 import styled from "styled-components";
 import type { ScanChoices } from "~/contract/schemas/airView";
@@ -79,7 +80,7 @@ export function ScanStart({
       stretch: { lowHz: b.lowHz, highHz: b.highHz },
     })),
   ];
-  const chosen = parts.find((p) => p.id === part) ?? parts[0]!;
+  const chosen = parts.find((p) => p.id === part) ?? itemAt(parts, 0);
   const antennas = [
     ...new Set([...choices.antennas, ...(choices.lastAntenna ? [choices.lastAntenna] : [])]),
   ];

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { useMemo, useState } from "react";
 import { DropZone, FileTrigger, type FileDropItem } from "react-aria-components";
 import { useFetcher } from "react-router";
@@ -181,7 +182,10 @@ export default function ScanScreen({ loaderData }: Route.ComponentProps) {
 
   const sendFiles = (files: readonly File[]) => {
     if (files.length === 0) return;
-    if (files.length === 1 && files[0]!.size > MAX_AT_ONCE_BYTES) return long.send(files[0]!);
+    if (files.length === 1 && itemAt(files, 0).size > MAX_AT_ONCE_BYTES) {
+      long.send(itemAt(files, 0));
+      return;
+    }
     const form = new FormData();
     for (const file of files) form.append("sweep", file);
     void upload.submit(form, { method: "post", encType: "multipart/form-data" });

@@ -63,10 +63,13 @@ export function ListImport<Field extends string, RowOf>({
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   const ask = (text: string, map: Record<Field, number | null> | null) =>
-    void fetcher.submit({ intent: "preview", text, map } as never, {
-      method: "post",
-      encType: "application/json",
-    });
+    void fetcher.submit(
+      { intent: "preview", text, map },
+      {
+        method: "post",
+        encType: "application/json",
+      },
+    );
   const read = async (chosen: File | undefined) => {
     if (!chosen) return;
     setFile(null);
@@ -81,10 +84,7 @@ export function ListImport<Field extends string, RowOf>({
     setFile({ name: chosen.name, text });
     ask(text, null);
   };
-  const preview =
-    file && fetcher.data?.ok
-      ? (fetcher.data.preview as ListPreview<Field, RowOf> | undefined)
-      : undefined;
+  const preview = file && fetcher.data?.ok ? fetcher.data.preview : undefined;
   const rows = preview?.rows.map(wordsOf) ?? [];
   const bad = rows.filter((r) => !r.isGood).length;
   const good = rows.length - bad;

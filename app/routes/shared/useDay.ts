@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { useOutletContext } from "react-router";
 import type { DayView } from "~/server/services/day/dayView.server";
 import type { Names } from "~/contract/messages/day";
@@ -15,4 +16,4 @@ export function namesOf(day: Pick<DayView, "channels" | "places">): Names {
 }
 
 export const currentPlace = (day: DayView) =>
-  day.places.find((p) => p.id === day.day.currentPlaceId) ?? day.places[0]!;
+  day.places.find((p) => p.id === day.day.currentPlaceId) ?? itemAt(day.places, 0);

@@ -24,12 +24,14 @@ export function useIntent<Intent extends object>(action?: string) {
   const send = useCallback(
     (intent: Intent) => {
       const name = (intent as { intent?: unknown }).intent;
-      if (typeof name === "string" && !may(name))
-        return setRefused({
+      if (typeof name === "string" && !may(name)) {
+        setRefused({
           ok: false,
           message: "That is done at the cart. Nothing was changed.",
           at: Date.now(),
         });
+        return;
+      }
       setRefused(undefined);
       void submit(intent as never, {
         method: "post",

@@ -1,3 +1,4 @@
+import { itemAt, sampleAt } from "~/core/units/items";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
 import type { ScanEvent, ScanPart } from "~/server/services/scan/scanJobs.server";
@@ -73,24 +74,32 @@ export function useLiveScan(eventsUrl: string, isRunning: boolean): LiveScan {
           if (!part) break;
           event.levelsDbm.forEach((level, i) => {
             const at = event.fromIndex + i;
-            part.highest[at] = Number.isNaN(part.highest[at]!)
+            part.highest[at] = Number.isNaN(sampleAt(part.highest, at))
               ? level
-              : Math.max(part.highest[at]!, level);
+              : Math.max(sampleAt(part.highest, at), level);
           });
           part.measured += event.levelsDbm.length;
           break;
         }
-        case "none":
-          return end("idle", null);
-        case "stored":
-          return end("stored", null);
-        case "stopped":
-          return end(
+        case "none": {
+          end("idle", null);
+          return;
+        }
+        case "stored": {
+          end("stored", null);
+          return;
+        }
+        case "stopped": {
+          end(
             "stopped",
             "Stopped. What was measured so far was dropped; the scans before it are as they were.",
           );
-        case "failed":
-          return end("failed", event.message);
+          return;
+        }
+        case "failed": {
+          end("failed", event.message);
+          return;
+        }
       }
       const all = [...parts.values()];
       const wanted = all.reduce((sum, p) => sum + p.points * p.passes, 0);
@@ -99,7 +108,7 @@ export function useLiveScan(eventsUrl: string, isRunning: boolean): LiveScan {
         message: null,
         isAway: false,
         pass:
-          all.length > 0 && all[0]!.passes >= ENDLESS
+          all.length > 0 && itemAt(all, 0).passes >= ENDLESS
             ? 1 + Math.floor(Math.min(...all.map((p) => p.measured / p.points)))
             : null,
         labels: all.map((p) => p.label),

@@ -5,5 +5,4 @@ const AT_THE_CART: WhoAsks = { name: null, rights: null };
 
 /** Who looks, as the frame of the day was told; outside of a day only the cart looks. */
 export const useWho = (): WhoAsks =>
-  (useRouteLoaderData("routes/dayLayout/route") as { who: WhoAsks } | undefined)?.who ??
-  AT_THE_CART;
+  useRouteLoaderData<{ who: WhoAsks }>("routes/dayLayout/route")?.who ?? AT_THE_CART;

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { useState } from "react";
 import { Link, redirect } from "react-router";
 import type { Route } from "./+types/route";
@@ -324,7 +325,9 @@ function NewShoot({
   const [name, setName] = useState("");
   const [dateIso, setDateIso] = useState(dayAfter(todayIso));
   const [town, setTown] = useState("");
-  const [region, setRegion] = useState(regions.find((r) => r.id === "EU")?.id ?? regions[0]!.id);
+  const [region, setRegion] = useState(
+    regions.find((r) => r.id === "EU")?.id ?? itemAt(regions, 0).id,
+  );
   const [place, setPlace] = useState("");
   return (
     <Panel aria-label="A new shoot">

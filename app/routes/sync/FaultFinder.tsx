@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { useState } from "react";
 import styled from "styled-components";
 import { CAUSE_WORDS, CHECK_WORDS, TOUCH_CAUTION } from "~/contract/messages/fault";
@@ -33,11 +34,11 @@ export function FaultFinder({
   const findings = [...known.filter((k) => !seen.some((s) => s.check === k.check)), ...seen];
   const ranked = rankCauses(findings, knows);
   const looks = nextChecks(findings, knows);
-  const first = ranked[0]!;
+  const first = itemAt(ranked, 0);
   const check = chosen ?? looks[0]?.check ?? null;
   const hint = check && meterSays(check, knowledge);
   const answer = (outcome: string) => {
-    setSeen((all) => [...all, { check: check!, outcome }]);
+    setSeen((all) => [...all, { check: defined(check), outcome }]);
     setChosen(null);
   };
   return (
@@ -78,7 +79,7 @@ export function FaultFinder({
             <SelectField
               label="Look at something else"
               isLabelHidden
-              value={check ?? looks[0]!.check}
+              value={check ?? itemAt(looks, 0).check}
               onChange={setChosen}
               choices={looks.slice(0, OTHER_LOOKS).map((l) => ({
                 id: l.check,

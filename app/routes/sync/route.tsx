@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
@@ -155,7 +156,7 @@ export default function SyncScreen({ loaderData: { drill } }: Route.ComponentPro
             onPress={() => send({ intent: "set-receivers", channelIds: unset.map((c) => c.id) })}
           >
             {unset.length === 1
-              ? `Set ${unset[0]!.talker}’s receiver`
+              ? `Set ${itemAt(unset, 0).talker}’s receiver`
               : `Set ${numberWord(unset.length)} receivers to plan ${view.plan?.version}`}
           </CartPrimaryButton>
         </Row>
@@ -175,7 +176,9 @@ export default function SyncScreen({ loaderData: { drill } }: Route.ComponentPro
           kind={last.words === null ? "said" : "refused"}
           action={
             last.syncId !== null ? (
-              <QuietButton onPress={() => send({ intent: "take-back", syncId: last.syncId! })}>
+              <QuietButton
+                onPress={() => send({ intent: "take-back", syncId: defined(last.syncId) })}
+              >
                 Undo
               </QuietButton>
             ) : undefined

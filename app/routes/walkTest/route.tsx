@@ -1,3 +1,4 @@
+import { defined, numberAt } from "~/core/units/items";
 import { useMemo, useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import { Link } from "react-router";
@@ -40,6 +41,8 @@ interface Walked {
   from: string;
   readings: readonly TimedReading[];
 }
+
+const MAX_WALK_BYTES = 4e6;
 
 /** What was measured on a walk laid over what was reckoned, and what that says of this place. */
 export default function WalkTestScreen({ loaderData: range }: Route.ComponentProps) {
@@ -208,14 +211,10 @@ function WalkTest({
           acceptedFileTypes={[".csv", ".txt", ".tsv"]}
           onSelect={(files) => {
             const file = files?.[0];
-            if (file)
-              void (file.size > 4e6
-                ? Promise.resolve(
-                    setSaid(`“${file.name}” is larger than 4 MB: no walk is. Nothing was taken.`),
-                  )
-                : file.text().then((text) => {
-                    take(text, `“${file.name}”`);
-                  }));
+            if (!file) return;
+            if (file.size > MAX_WALK_BYTES)
+              setSaid(`“${file.name}” is larger than 4 MB: no walk is. Nothing was taken.`);
+            else void file.text().then((text) => take(text, `“${file.name}”`));
           }}
         >
           <Button>From a file</Button>
@@ -328,7 +327,7 @@ function WalkTest({
           key={w.walk.id}
           by={w}
           plan={plan}
-          test={test!}
+          test={defined(test)}
           from={walked.filter((x) => x.walkId === w.walk.id).map((x) => x.from)}
           metres={lengths.metres}
         />
@@ -390,7 +389,7 @@ function Laid({
         label={`Readings along “${by.walk.name}” over what is reckoned`}
         points={corrected.points.map((p) => ({
           atM: p.atM,
-          aDb: p.marginsDb[0]!,
+          aDb: numberAt(p.marginsDb, 0),
           bDb: p.marginsDb[1] ?? null,
         }))}
         readings={readings}

@@ -132,7 +132,8 @@ export function DataGrid<Row>({
       event.metaKey
     )
       return;
-    const column = columns[c]!;
+    const column = columns[c];
+    if (!column) return;
     const moves: Record<string, [number, number]> = {
       ArrowDown: [r + 1, c],
       ArrowUp: [r - 1, c],
@@ -238,7 +239,7 @@ export function DataGrid<Row>({
                     >
                       {isEdited && edit ? (
                         <CellEditor
-                          label={`${column.heading} of ${columns[0]!.text(row)}`}
+                          label={`${column.heading} of ${columns[0]?.text(row) ?? ""}`}
                           row={row}
                           edit={edit}
                           start={editing.start}
@@ -252,7 +253,7 @@ export function DataGrid<Row>({
                           type="button"
                           tabIndex={-1}
                           disabled={isBusy}
-                          onClick={() => column.act!(row)}
+                          onClick={() => column.act?.(row)}
                         >
                           {column.cell?.(row) ?? column.text(row)}
                         </S.CellAction>

@@ -51,7 +51,10 @@ export function SelectField<T extends Key>({
   return (
     <S.Field
       as={AriaSelect}
+      // styled-components knows the older names only
+      // eslint-disable-next-line @typescript-eslint/no-deprecated
       selectedKey={value}
+      // eslint-disable-next-line @typescript-eslint/no-deprecated
       onSelectionChange={(key: Key | null) => key !== null && onChange(key as T)}
       isDisabled={isDisabled}
       {...(isLabelHidden ? { "aria-label": label } : {})}
@@ -216,7 +219,7 @@ export function SliderField({
     <S.Field
       as={AriaSlider}
       value={value}
-      onChange={(v: number | number[]) => onChange(Array.isArray(v) ? v[0]! : v)}
+      onChange={(v: number | number[]) => onChange(Array.isArray(v) ? (v[0] ?? min) : v)}
       minValue={min}
       maxValue={max}
       step={step}
@@ -243,6 +246,8 @@ export function CheckField({
   onChange: (isSelected: boolean) => void;
 }) {
   return (
+    // its successor in two parts is another structure
+    // eslint-disable-next-line @typescript-eslint/no-deprecated
     <S.Check as={AriaCheckbox} isSelected={isSelected} onChange={onChange}>
       <S.Box aria-hidden>
         <Check size={18} />
@@ -264,6 +269,7 @@ export function SwitchField({
   isDisabled?: boolean;
 }) {
   return (
+    // eslint-disable-next-line @typescript-eslint/no-deprecated
     <S.Switch as={AriaSwitch} isSelected={isSelected} onChange={onChange} isDisabled={isDisabled}>
       <S.Knob aria-hidden />
       <span>{children}</span>

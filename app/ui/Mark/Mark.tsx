@@ -1,7 +1,7 @@
 import styled from "styled-components";
 
 /** A person's monogram: the same on every screen. */
-export const Mark = styled.span.attrs({ "data-mark": true } as object)`
+export const Mark = styled.span.attrs<{ "data-mark"?: boolean }>({ "data-mark": true })`
   display: inline-flex;
   align-items: center;
   justify-content: center;

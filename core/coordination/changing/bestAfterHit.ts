@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { mergeStretches } from "~/core/regulations/region";
 import { candidatesFor, NoiseIndex } from "~/core/coordination/problem/candidates";
 import { ForbiddenMap } from "~/core/coordination/rules/forbidden";
@@ -39,9 +40,11 @@ export function bestAfterHit(
   const judge = new SetJudge(request, null);
   const others = picks.filter((p) => p.channelId !== channelId);
   const at = (frequencyHz: number) =>
-    judge
-      .judge([...others, { channelId, frequencyHz }])
-      .picks.find((p) => p.channelId === channelId)!;
+    defined(
+      judge
+        .judge([...others, { channelId, frequencyHz }])
+        .picks.find((p) => p.channelId === channelId),
+    );
   const clear = spares
     .filter(isFar)
     .map(at)

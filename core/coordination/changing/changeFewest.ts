@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import type { SearchHooks } from "~/core/coordination/search/coordinate";
 import { brokenRules } from "~/core/coordination/explaining/explain";
 import { coordinateQuietFirst } from "~/core/coordination/search/quietFirst";
@@ -41,13 +42,13 @@ export function changeFewest(
   const standing = [
     ...request.others,
     ...request.channels.flatMap((c) =>
-      (c.lockedHz ?? null) === null ? [] : [{ id: c.id, frequencyHz: c.lockedHz! }],
+      (c.lockedHz ?? null) === null ? [] : [{ id: c.id, frequencyHz: defined(c.lockedHz) }],
     ),
   ];
   const keepers = open.filter((p) =>
     brokenRules(
       request,
-      request.channels.find((c) => c.id === p.channelId)!,
+      defined(request.channels.find((c) => c.id === p.channelId)),
       p.frequencyHz,
       standing,
       null,
@@ -121,7 +122,7 @@ function clashesOf(
     .filter((c) => c.length > 0);
   for (const group of request.groups) {
     const halves = keepers.flatMap((p) => {
-      const channel = request.channels.find((c) => c.id === p.channelId)!;
+      const channel = defined(request.channels.find((c) => c.id === p.channelId));
       return channel.group === group.id ? [{ ...p, half: channel.bandwidthHz / 2 }] : [];
     });
     for (const a of halves)
@@ -136,7 +137,10 @@ function clashesOf(
 }
 
 function* subsets<T>(list: readonly T[], size: number, from = 0): Generator<T[]> {
-  if (size === 0) return yield [];
+  if (size === 0) {
+    yield [];
+    return;
+  }
   for (let i = from; i <= list.length - size; i += 1)
-    for (const rest of subsets(list, size - 1, i + 1)) yield [list[i]!, ...rest];
+    for (const rest of subsets(list, size - 1, i + 1)) yield [itemAt(list, i), ...rest];
 }

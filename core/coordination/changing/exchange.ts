@@ -1,3 +1,4 @@
+import { itemAt, sampleAt } from "~/core/units/items";
 import type { ForbiddenMap } from "~/core/coordination/rules/forbidden";
 import type { Profile } from "~/core/coordination/problem/profile";
 import { conflictsOfEach, eachOnce } from "~/core/coordination/rules/relations";
@@ -26,7 +27,7 @@ export function exchangeFew(
   const { slots } = problem;
   const isQuiet = (slot: number, place: number) =>
     wish.quieterThanDbm === null ||
-    (slots[slot]!.candidates[place]!.noiseDbm ?? -Infinity) < wish.quieterThanDbm;
+    (itemAt(itemAt(slots, slot).candidates, place).noiseDbm ?? -Infinity) < wish.quieterThanDbm;
   const noisy = slots.flatMap((s, i) => {
     const at = s.candidates.findIndex((c) => c.frequencyHz === placed[i]);
     return at >= 0 && isQuiet(i, at) ? [] : [i];
@@ -91,10 +92,10 @@ function replaced(
   for (const hz of left) if (!Number.isNaN(hz)) map.add(hz);
   const placesOf = (slot: number, now: readonly number[]) => {
     const groups = problem.groupsOf(now);
-    const { candidates, gridIndex, channel } = slots[slot]!;
+    const { candidates, gridIndex, channel } = itemAt(slots, slot);
     return candidates
       .flatMap((c, k) =>
-        map.isFree(gridIndex[k]!) &&
+        map.isFree(sampleAt(gridIndex, k)) &&
         c.frequencyHz !== placed[slot] &&
         isQuiet(slot, k) &&
         groups.allowsInstead(channel, c.frequencyHz)

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { coordinate, type SearchHooks } from "~/core/coordination/search/coordinate";
 import { PROFILES, type Profile } from "~/core/coordination/problem/profile";
 import type { SetRelations } from "~/core/coordination/rules/relations";
@@ -80,7 +81,9 @@ const isAtLeast = (a: Relaxation, b: Relaxation): boolean =>
 const neverMeet = ({ together }: SetRelations): boolean => {
   const ids = [...new Set(together?.flat())];
   return ids.some((a) =>
-    ids.some((b) => a !== b && !together!.some((list) => list.includes(a) && list.includes(b))),
+    ids.some(
+      (b) => a !== b && !defined(together).some((list) => list.includes(a) && list.includes(b)),
+    ),
   );
 };
 

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { Raster } from "~/core/regulations/raster";
 import { mergeStretches } from "~/core/regulations/region";
 import { NoiseIndex } from "~/core/coordination/problem/candidates";
@@ -41,7 +42,7 @@ export function brokenRules(
     request.profile,
     request.relations,
   );
-  for (const conflict of conflicts.get(channel.id)!)
+  for (const conflict of defined(conflicts.get(channel.id)))
     broken.push({ code: "conflict", conflict, level: levelOf(request, conflict) });
   return broken;
 }

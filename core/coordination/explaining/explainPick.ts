@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import {
   edgeDistanceHz,
   marginsOf,
@@ -61,7 +62,7 @@ export function explainPicks(
     const noiseDbm = noiseInBand(noise.near(lowHz, highHz), lowHz, highHz).levelDbm;
     const noiseDb =
       noiseDbm === null || request.maxNoiseDbm === null ? null : request.maxNoiseDbm - noiseDbm;
-    const mine = nearest.get(channelId)!;
+    const mine = defined(nearest.get(channelId));
     const near = mine.nearestNeighbour === null ? [] : [profileOf(mine.nearestNeighbour)];
     const kept = strictestOf([profileOf(channelId), ...near]);
     const products = Object.values(mine.nearest)

@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import type { Raster } from "~/core/regulations/raster";
 import { mergeStretches } from "~/core/regulations/region";
 import { NoiseIndex, noiseInBand } from "~/core/coordination/problem/candidates";
@@ -60,7 +61,7 @@ export class SetJudge {
       channel,
     }: (typeof known)[number]): BrokenRule[] => [
       ...this.placeRules(channel, frequencyHz, known),
-      ...conflicts.get(channelId)!.map((conflict): BrokenRule => ({
+      ...defined(conflicts.get(channelId)).map((conflict): BrokenRule => ({
         code: "conflict",
         conflict,
         level: levelOf(request, conflict),
@@ -71,7 +72,7 @@ export class SetJudge {
       picks: known.map((p, i) => ({
         channelId: p.channelId,
         frequencyHz: p.frequencyHz,
-        reason: reasons[i]!,
+        reason: itemAt(reasons, i),
         broken: brokenBy(p),
       })),
       roots: productRoots(carriers, [...carriers, ...request.others], ROOT_REACH_HZ),

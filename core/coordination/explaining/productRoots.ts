@@ -1,3 +1,4 @@
+import { itemAt, sampleAt } from "~/core/units/items";
 import { firstAbove } from "~/core/coordination/rules/sorted";
 import { forEachProduct, type Carrier } from "~/core/coordination/rules/products";
 
@@ -33,11 +34,11 @@ export function productRoots(
       const isSource = (id: string) => id === ids[a] || id === ids[b] || (c >= 0 && id === ids[c]);
       const from = firstAbove(places, frequencyHz);
       let [up, down] = [from, from - 1];
-      while (up < places.length && isSource(sorted[up]!.id)) up += 1;
-      while (down >= 0 && isSource(sorted[down]!.id)) down -= 1;
+      while (up < places.length && isSource(itemAt(sorted, up).id)) up += 1;
+      while (down >= 0 && isSource(itemAt(sorted, down).id)) down -= 1;
       const nearestHz = Math.min(
-        up < places.length ? places[up]! - frequencyHz : Infinity,
-        down >= 0 ? frequencyHz - places[down]! : Infinity,
+        up < places.length ? sampleAt(places, up) - frequencyHz : Infinity,
+        down >= 0 ? frequencyHz - sampleAt(places, down) : Infinity,
       );
       roots.push({ frequencyHz, kind, weight: Math.max(0, 1 - nearestHz / reachHz) });
     },

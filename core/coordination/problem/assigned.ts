@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { plainText } from "~/core/units/plainText";
 import { brokenRules, type BrokenRule } from "~/core/coordination/explaining/explain";
 import type { CoordinationRequest } from "./request";
@@ -66,7 +67,7 @@ export function parseHandedFrequency(
     );
   if (!byChannel) return parseFrequencyText(text);
   const channel = Number(byChannel[1]);
-  const offsetMhz = Number(byChannel[2]!.replace(",", "."));
+  const offsetMhz = Number(defined(byChannel[2]).replace(",", "."));
   const found = rasterChannels(raster).find((c) => c.channel === channel);
   if (!found) return fail({ code: "tv-channel-unknown", channel });
   const frequencyHz = found.lowHz + Math.round(offsetMhz * 1e6);
@@ -91,7 +92,7 @@ export function readHandedTable(
     const cell = (field: HandedField) =>
       map[field] === null ? "" : (cells[map[field]] ?? "").trim();
     const problems: HandedRowProblem[] = [];
-    const who = [...cell("who")].slice(0, 80).join("");
+    const who = Array.from(cell("who")).slice(0, 80).join("");
     if (who === "") problems.push({ code: "who-missing" });
     const frequency = (field: "primary" | "backup"): number | null => {
       const text = cell(field);

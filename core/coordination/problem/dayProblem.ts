@@ -1,3 +1,4 @@
+import { defined, itemAt, lastOf, sampleAt } from "~/core/units/items";
 import { judgePlace } from "./candidates";
 import {
   mergeStretches,
@@ -61,7 +62,9 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
   const windowsOf = (c: PickChannel) => legalWindows(region, c.powerMw);
   const bandwidthHz = widestBandwidthHz(channels);
   const groups = new Map(
-    channels.filter((c) => c.halfSpanHz !== null).map((c) => [c.receiverKey, c.halfSpanHz!]),
+    channels
+      .filter((c) => c.halfSpanHz !== null)
+      .map((c) => [c.receiverKey, defined(c.halfSpanHz)]),
   );
   return {
     windows: mergeStretches(channels.flatMap(windowsOf)),
@@ -165,9 +168,12 @@ function measuredNoise(analysis: SweepAnalysis, bandwidthHz: number): NoiseStret
     for (const direction of [-1, 1]) {
       for (let i = direction < 0 ? middle : middle + 1; i >= 0 && i < length; i += direction) {
         const awayHz = Math.abs(i - middle) * stepHz;
-        if (awayHz > OWN_SKIRT_HZ || (awayHz > least && meanDbm[i]! < floorDbm[i]! + OVER_FLOOR_DB))
+        if (
+          awayHz > OWN_SKIRT_HZ ||
+          (awayHz > least && sampleAt(meanDbm, i) < sampleAt(floorDbm, i) + OVER_FLOOR_DB)
+        )
           break;
-        levels[i] = floorDbm[i]!;
+        levels[i] = sampleAt(floorDbm, i);
       }
     }
   }
@@ -189,12 +195,12 @@ export function openStretches(
   if (!first) return open;
   let k = 0;
   const sorted = [...request.noise].sort((a, b) => a.lowHz - b.lowHz);
-  const endHz = sorted.at(-1)!.highHz;
-  for (let f = Math.ceil(sorted[0]!.lowHz / stepHz) * stepHz; f <= endHz; f += stepHz) {
-    while (k < sorted.length && sorted[k]!.highHz <= f - bandwidthHz / 2) k += 1;
+  const endHz = lastOf(sorted).highHz;
+  for (let f = Math.ceil(itemAt(sorted, 0).lowHz / stepHz) * stepHz; f <= endHz; f += stepHz) {
+    while (k < sorted.length && itemAt(sorted, k).highHz <= f - bandwidthHz / 2) k += 1;
     const near: NoiseStretch[] = [];
-    for (let i = k; i < sorted.length && sorted[i]!.lowHz < f + bandwidthHz / 2; i += 1)
-      near.push(sorted[i]!);
+    for (let i = k; i < sorted.length && itemAt(sorted, i).lowHz < f + bandwidthHz / 2; i += 1)
+      near.push(itemAt(sorted, i));
     if (judgePlace(request, windows, near, bandwidthHz, f).verdict !== "fine" || near.length === 0)
       continue;
     if (request.others.some((o) => Math.abs(o.frequencyHz - f) < request.profile.minSpacingHz))

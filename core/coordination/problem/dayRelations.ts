@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { mwToDbm } from "~/core/units/decibels";
 import { pathQuestion, type ReceiverFigures } from "~/core/radio/pathSetup";
 import type { SiteGeometry } from "~/core/location/siteGeometry";
@@ -93,7 +94,7 @@ export function packLevels(
       spreadDb: Math.sqrt(variance + FADING_SD_DB ** 2 + TURNING_SD_DB ** 2),
       receiver: {
         iip3Dbm: overloadDbm + INTERCEPT_OVER_COMPRESSION_DB,
-        noiseDbm: looks[0]!.noiseFloorDbm,
+        noiseDbm: itemAt(looks, 0).noiseFloorDbm,
         requiredSnrDb,
         bandwidthHz,
       },

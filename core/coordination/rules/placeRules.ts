@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { channelAt, type Raster } from "~/core/regulations/raster";
 import { judgePlace, type NoiseIndex } from "~/core/coordination/problem/candidates";
 import type { BrokenRule } from "./brokenRule";
@@ -44,8 +45,8 @@ export function placeRules(
   if (place.verdict === "noisy")
     broken.push({
       code: "too-noisy",
-      noiseDbm: place.noiseDbm!,
-      maxNoiseDbm: request.maxNoiseDbm!,
+      noiseDbm: defined(place.noiseDbm),
+      maxNoiseDbm: defined(request.maxNoiseDbm),
     });
   const isUnmeasured =
     place.verdict === "unmeasured" ||

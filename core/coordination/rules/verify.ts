@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { BrokenRule } from "~/core/coordination/explaining/explain";
 import { SetJudge } from "~/core/coordination/explaining/judge";
 import { isClear } from "./relations";
@@ -31,9 +32,9 @@ export function verifySet(
       b.code === "off-grid" && channel.lockedHz === frequencyHz;
     return {
       channelId,
-      broken: judged
-        .find((p) => p.channelId === channelId)!
-        .broken.filter((b) => !isLockedOffGrid(b)),
+      broken: defined(judged.find((p) => p.channelId === channelId)).broken.filter(
+        (b) => !isLockedOffGrid(b),
+      ),
     };
   });
   const all = [...standing];

@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { coordinate, type SearchHooks } from "./coordinate";
 import { SetJudge } from "~/core/coordination/explaining/judge";
 import type {
@@ -103,7 +104,7 @@ export function chooseBank(
         ...request,
         timeLimitMs,
         channels: request.channels.map((c) =>
-          kept.has(c.id) ? withinBank(c, kept.get(c.id)!) : c,
+          kept.has(c.id) ? withinBank(c, defined(kept.get(c.id))) : c,
         ),
       },
       hooks,
@@ -113,7 +114,7 @@ export function chooseBank(
   const banks: BankChoice[] = [];
   let result: CoordinationResult | null = null;
   for (const { model, channelIds, banks: all } of models) {
-    const choices = all.map((bank) => ({ bank, id: bank.id as string | null }));
+    const choices = all.map((bank): { bank: Bank; id: string | null } => ({ bank, id: bank.id }));
     const tried = choices
       .map((choice) => {
         const found = solve(
@@ -175,7 +176,7 @@ export function chooseBank(
   return {
     result: {
       ...result,
-      bank: taken.length === 1 ? taken[0]!.bank : null,
+      bank: taken.length === 1 ? itemAt(taken, 0).bank : null,
       stats: { ...result.stats, elapsedMs: hooks.now() - startMs },
     },
     banks,
@@ -192,7 +193,7 @@ function freeMembers(
   const judge = new SetJudge(request, null);
   return bank.frequenciesHz.filter(
     (frequencyHz) =>
-      judge.judge([{ channelId: channel.id, frequencyHz }]).picks[0]!.broken.length === 0,
+      itemAt(judge.judge([{ channelId: channel.id, frequencyHz }]).picks, 0).broken.length === 0,
   ).length;
 }
 

@@ -221,7 +221,7 @@ test("no grid that is too fine, no guards wider than the spacing; a block's span
 });
 
 test("agrees with Gecode (the solver of Debian's minizinc) on where 20 small sets fit and, one step shorter, do not", () => {
-  const cases = JSON.parse(readFileSync(join(__dirname, "gecode.fixture.json"), "utf8")) as {
+  const cases = JSON.parse(readFileSync(join(__dirname, "../gecode.fixture.json"), "utf8")) as {
     n: number;
     spacing: number;
     third2: number;

@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { changeFewest, type PresentPick } from "~/core/coordination/changing/changeFewest";
 import type { SearchHooks } from "./coordinate";
 import { coordinateQuietFirst } from "./quietFirst";
@@ -94,8 +95,8 @@ function chain(
       best = result;
       if (result.unplaced.length === 0) break;
     }
-    for (const a of best!.assignments) last.set(a.channelId, a.frequencyHz);
-    chained.push({ placeId, result: best! });
+    for (const a of defined(best).assignments) last.set(a.channelId, a.frequencyHz);
+    chained.push({ placeId, result: defined(best) });
   });
   return chained;
 }
@@ -117,7 +118,7 @@ function summedUp(chained: readonly { placeId: number; result: CoordinationResul
       .map((a) => a.channelId);
     return { placeId, result, retuned };
   });
-  const first = plans[0]!.result.assignments;
+  const first = itemAt(plans, 0).result.assignments;
   const steady = first
     .filter((a) => plans.every((p) => hzOf(p.result, a.channelId) === a.frequencyHz))
     .map((a) => a.channelId);

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { coordinate, type SearchHooks } from "./coordinate";
 import { isClear } from "~/core/coordination/rules/relations";
 import type { CoordinationRequest, CoordinationResult } from "~/core/coordination/problem/request";
@@ -35,7 +36,7 @@ export function coordinateQuietFirst(
   const plain = quietest(
     {
       ...request,
-      relations: { ...request.relations!, careful: null },
+      relations: { ...defined(request.relations), careful: null },
       timeLimitMs: Math.max(0, request.timeLimitMs - spentMs),
     },
     hooks,

@@ -489,5 +489,5 @@ export function defineModels(db: Sequelize): Models {
     if (isArchived(name)) watchRows(model, name);
     return [name, model];
   });
-  return Object.fromEntries(entries) as unknown as Models;
+  return Object.fromEntries(entries) as Models;
 }

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { Model, ModelStatic, Transaction, WhereOptions } from "sequelize";
 import {
   ARCHIVE_TABLE_NAMES,
@@ -14,7 +15,7 @@ export class Numbers {
   private readonly tables = new Map<string, Map<number, number>>();
   set(table: string, from: number, to: number): void {
     if (!this.tables.has(table)) this.tables.set(table, new Map());
-    this.tables.get(table)!.set(from, to);
+    defined(this.tables.get(table)).set(from, to);
   }
 
   /** 0 where there is no such row any more. */
@@ -62,7 +63,8 @@ export function renumbered(
   if (typeof value === "string" && path === "dayEvents.data.ofKey")
     return value.replace(
       /^(event|scan|sync|change)-(\d+)/,
-      (_, kind: string, id: string) => `${kind}-${numbers.get(LOG_KEYS[kind]!, Number(id))}`,
+      (_, kind: string, id: string) =>
+        `${kind}-${numbers.get(defined(LOG_KEYS[kind]), Number(id))}`,
     );
   if (Array.isArray(value)) return value.map((v) => renumbered(v, path, numbers, table));
   if (value === null || typeof value !== "object") return value;
@@ -95,9 +97,9 @@ export async function plainTables(
   for (const table of ARCHIVE_TABLE_NAMES) {
     const where: WhereOptions =
       table === "channelChanges"
-        ? { channelId: ids.channels! }
+        ? { channelId: defined(ids.channels) }
         : table === "picks"
-          ? { planId: ids.plans! }
+          ? { planId: defined(ids.plans) }
           : { dayId };
     const rows = p.without?.includes(table)
       ? []
@@ -211,7 +213,7 @@ export async function updateRows(
   const names = CHANGING[table];
   if (!names) return;
   const stored = new Set(
-    names.map((n) => (isJson(Object.fromEntries(columnsOf(table))[n]!) ? `${n}Json` : n)),
+    names.map((n) => (isJson(defined(Object.fromEntries(columnsOf(table))[n])) ? `${n}Json` : n)),
   );
   for (const row of rows) {
     const all = Object.entries(storedRow(table, dayId, row, numbers)).filter(([name]) =>

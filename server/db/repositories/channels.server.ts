@@ -1,3 +1,4 @@
+import { storedFlag } from "~/server/db/storedFlag.server";
 import type { Transaction } from "sequelize";
 import type { Channel } from "~/core/channel/facts";
 import type { Effort } from "~/core/audio/levelChain";
@@ -53,7 +54,7 @@ export async function listAllChannels(
       also: JSON.parse(alsoJson) as string[],
       effort: effort as Effort,
       wear: wear as Wear,
-      isGone: Boolean(isGone),
+      isGone: storedFlag(isGone),
     };
   });
 }

@@ -1,3 +1,5 @@
+import { storedFlag } from "~/server/db/storedFlag.server";
+import { numberAt } from "~/core/units/items";
 import { randomUUID } from "node:crypto";
 import type { Transaction } from "sequelize";
 import type { ProfileName } from "~/core/coordination/problem/profile";
@@ -69,8 +71,8 @@ const toDay = (row: DayRow, shoots: readonly Shoot[]): Day => ({
   ...row,
   profile: row.profile as ProfileName,
   rescan: row.rescan as RescanRule,
-  isPractice: Boolean(row.isPractice),
-  isGone: Boolean(row.isGone),
+  isPractice: storedFlag(row.isPractice),
+  isGone: storedFlag(row.isGone),
   currentPlaceId: row.currentPlaceId ?? 0,
   production: shoots.find((s) => s.id === row.shootId)?.name ?? "",
 });
@@ -171,7 +173,7 @@ export async function insertFirstPlaces(
     db,
     "places",
     dayId,
-    { version, ...p, items: places.map((place, i) => ({ ...place, id: ids[i]! })) },
+    { version, ...p, items: places.map((place, i) => ({ ...place, id: numberAt(ids, i) })) },
     transaction,
   );
   return ids;

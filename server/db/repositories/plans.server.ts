@@ -1,3 +1,4 @@
+import { storedFlag } from "~/server/db/storedFlag.server";
 import type { Transaction } from "sequelize";
 import type { PlanRecord } from "~/core/channel/facts";
 import type { ProfileChoice } from "~/core/coordination/problem/profile";
@@ -55,7 +56,7 @@ export async function listPlans(
       .map(({ channelId, frequencyHz, isLocked }) => ({
         channelId,
         frequencyHz,
-        isLocked: Boolean(isLocked),
+        isLocked: storedFlag(isLocked),
       })),
   }));
 }

@@ -1,3 +1,4 @@
+import { storedFlag } from "~/server/db/storedFlag.server";
 import type { Transaction } from "sequelize";
 import type { LevelDetail, LevelRecord, PlaceRecord, SyncRecord } from "~/core/channel/facts";
 import type { ProofPart } from "~/core/channel/verificationParts";
@@ -99,7 +100,7 @@ export async function insertSync(
     shown: null,
     strongestDbm: null,
   };
-  const { antennasDbm = null, ...plain } = { antennasDbm: null, ...sync };
+  const { antennasDbm, ...plain } = { antennasDbm: null, ...sync };
   const [antennaADbm, antennaBDbm] = antennasDbm ?? [null, null];
   const row = await db.models.syncs.create(
     { ...nothing, ...plain, antennaADbm, antennaBDbm, dayId, seenId, isUndone: false },
@@ -188,7 +189,7 @@ export async function listPlaceChecks(db: Database, dayId: number): Promise<Stor
   });
   return rows.map((r) => {
     const { id: _, dayId: __, setupJson, overload, ...rest } = r.get({ plain: true });
-    return { ...rest, overload: Boolean(overload), setup: JSON.parse(setupJson) as PathSetup };
+    return { ...rest, overload: storedFlag(overload), setup: JSON.parse(setupJson) as PathSetup };
   });
 }
 

@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
 import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
@@ -93,7 +94,8 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
   let lastSweep = 0;
   const timers = new Set<NodeJS.Timeout>();
   const nowMs = () => (clock ? clock.dayMs + (options.nowMs() - clock.realMs) : options.nowMs());
-  const placeNow = () => options.sites.find((s) => s.key === rig.siteKey) ?? options.sites[0]!;
+  const placeNow = () =>
+    options.sites.find((s) => s.key === rig.siteKey) ?? itemAt(options.sites, 0);
   /** The rig and its air at this moment, with everything that happens in it. */
   const live = () => {
     const stepped = stepRig(rig, placeNow(), nowMs());
@@ -177,20 +179,25 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
     const copy = () =>
       rigSync(rig, param(request, "key"), Number(param(request, "half")), packKey, name);
     // a touch takes its time: whoever is pulled away before both say done keeps the old number
-    if (!copy().ok || !rig.packs.find((p) => p.key === packKey)?.methods?.includes("near-field"))
-      return settle(response, copy());
+    if (!copy().ok || !rig.packs.find((p) => p.key === packKey)?.methods?.includes("near-field")) {
+      settle(response, copy());
+      return;
+    }
     setTimeout(() => settle(response, copy()), TOUCH_MS);
   });
   app.get("/receivers/:key/halves/:half/meter", (request, response) => {
     const receiver = rig.receivers.find((r) => r.key === param(request, "key"));
     const half = Number(param(request, "half"));
-    if (!receiver || !(half in receiver.halvesHz)) return noUnit(response, param(request, "key"));
+    if (!receiver || !(half in receiver.halvesHz)) {
+      noUnit(response, param(request, "key"));
+      return;
+    }
     const { site, rig: now } = live();
     response.json(
       rigMeter(
         site,
         now,
-        now.receivers.find((r) => r.key === receiver.key)!,
+        defined(now.receivers.find((r) => r.key === receiver.key)),
         half,
         nowMs(),
       ),
@@ -198,7 +205,10 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
   });
   app.patch("/packs/:key", (request, response) => {
     const key = param(request, "key");
-    if (!rig.packs.some((p) => p.key === key)) return noUnit(response, key);
+    if (!rig.packs.some((p) => p.key === key)) {
+      noUnit(response, key);
+      return;
+    }
     const change = request.body as Parameters<typeof rigHandle>[1];
     keep({
       ...rig,
@@ -208,7 +218,10 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
   });
   app.put("/receivers/:key/antennas", (request, response) => {
     const key = param(request, "key");
-    if (!rig.receivers.some((r) => r.key === key)) return noUnit(response, key);
+    if (!rig.receivers.some((r) => r.key === key)) {
+      noUnit(response, key);
+      return;
+    }
     keep({
       ...rig,
       receivers: rig.receivers.map((r) => (r.key === key ? { ...r, deaf: null } : r)),
@@ -222,7 +235,10 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
   app.post("/packs/:key/walk", (request, response) => {
     const key = param(request, "key");
     const pack = rig.packs.find((p) => p.key === key);
-    if (!pack) return noUnit(response, key);
+    if (!pack) {
+      noUnit(response, key);
+      return;
+    }
     if (!pack.isOn)
       return void response
         .status(409)
@@ -245,7 +261,10 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
   });
   app.post("/receivers/:key/records", (request, response) => {
     const key = param(request, "key");
-    if (!rig.receivers.some((r) => r.key === key)) return noUnit(response, key);
+    if (!rig.receivers.some((r) => r.key === key)) {
+      noUnit(response, key);
+      return;
+    }
     const { records } = request.body as { records: (PairingIdentity & { packKey: string })[] };
     keep(rigLearn(rig, key, records));
     response.json({});
@@ -261,7 +280,10 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
   });
   app.put("/site", (request, response) => {
     const { siteKey } = request.body as { siteKey: string };
-    if (!options.sites.some((s) => s.key === siteKey)) return noUnit(response, siteKey);
+    if (!options.sites.some((s) => s.key === siteKey)) {
+      noUnit(response, siteKey);
+      return;
+    }
     keep({ ...rig, siteKey });
     response.json({});
   });
@@ -288,7 +310,10 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
   app.get("/script", (_, response) => void response.json({ script: rig.script ?? [] }));
   app.post("/packs/:key/free", (request, response) => {
     const key = param(request, "key");
-    if (!rig.packs.some((p) => p.key === key)) return noUnit(response, key);
+    if (!rig.packs.some((p) => p.key === key)) {
+      noUnit(response, key);
+      return;
+    }
     keep(rigFree(rig, key));
     response.json({});
   });
@@ -321,7 +346,7 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
     for (; next <= nowMs(); next += FRAME_MS) look(next);
     frameTimer = setTimeout(
       () => {
-        timers.delete(frameTimer!);
+        timers.delete(defined(frameTimer));
         lookOn(next);
       },
       Math.max(0, next - nowMs()),
@@ -346,9 +371,12 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
     const key = param(request, "key");
     const receiver = rig.receivers.find((r) => r.key === key);
     const whole = receiver ? sweepsOfReceiver(receiver) : rig.scanners.find((s) => s.key === key);
-    if (!whole) return noUnit(response, key);
+    if (!whole) {
+      noUnit(response, key);
+      return;
+    }
     const asked = request.body as { passes?: number; lowHz?: number; highHz?: number };
-    const passes = Math.max(1, Math.min(MAX_PASSES, Number(asked.passes ?? 1)));
+    const passes = Math.max(1, Math.min(MAX_PASSES, asked.passes ?? 1));
     const instrument =
       asked.lowHz === undefined || asked.highHz === undefined
         ? whole
@@ -358,7 +386,7 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
         error: {
           code: "outside-tuning",
           key,
-          frequencyHz: asked.lowHz!,
+          frequencyHz: defined(asked.lowHz),
           lowHz: whole.lowHz,
           highHz: whole.highHz,
         } satisfies UnitRefusal,
@@ -437,12 +465,15 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
   app.get("/sweeps/:id/events", (request, response) => {
     const id = param(request, "id");
     const sweep = sweeps.get(id);
-    if (!sweep) return noUnit(response, id);
+    if (!sweep) {
+      noUnit(response, id);
+      return;
+    }
     response.writeHead(200, { "content-type": "text/event-stream", "cache-control": "no-store" });
     let sent = Math.max(Number(request.get("last-event-id")) || 0, sweep.firstId - 1);
     const catchUp = () => {
       for (; sent < sweep.firstId - 1 + sweep.pieces.length; sent += 1) {
-        const { event, data } = sweep.pieces[sent - sweep.firstId + 1]!;
+        const { event, data } = itemAt(sweep.pieces, sent - sweep.firstId + 1);
         response.write(`id: ${sent + 1}\nevent: ${event}\ndata: ${data}\n\n`);
         if (event !== "levels") response.end();
       }

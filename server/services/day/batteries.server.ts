@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import ICAL from "ical.js";
 import { packModel } from "~/core/kit/models";
 import type { Chemistry } from "~/core/battery/discharge";
@@ -50,7 +51,7 @@ export async function cellsViewOf(app: AppContext, loaded: LoadedDay): Promise<C
   const rows = facts.channels.map((c) => {
     const model = packModel(kit, unit(c.packKey).modelId);
     const volts = rolled ? app.roll.voltsOf(c.packKey) : null;
-    const power = packPowerOf(loaded, c.packKey, facts.nowMs, volts)!;
+    const power = defined(packPowerOf(loaded, c.packKey, facts.nowMs, volts));
     return {
       row: {
         packKey: c.packKey,
@@ -171,7 +172,7 @@ export async function cellCalendar(app: AppContext, dayId: number): Answer<strin
         .slice(0, 19),
     );
   for (const pack of cells.packs) {
-    const row = rows.find((r) => r.packKey === pack.packKey)!;
+    const row = defined(rows.find((r) => r.packKey === pack.packKey));
     pack.changes.forEach((change, i) => {
       const component = new ICAL.Component("vevent");
       const event = new ICAL.Event(component);

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import {
   channelProof,
   channelState,
@@ -222,7 +223,7 @@ async function storedDay(db: Database, dayId: number) {
         pairings
           .find((r) => r.packKey === c.packKey)
           ?.heldBy.find((h) => h.receiverKey === c.receiverKey)?.sinceMs ?? null,
-      packName: names[i]!,
+      packName: itemAt(names, i),
       proofParts: proofPartsOf(receiver, pack),
     };
   });
@@ -362,7 +363,7 @@ export async function getDayView(
   } = loaded.value;
   const packReports = report?.ok ? report.value.packs : {};
   const channels = facts.channels.map((c, i): ChannelView => {
-    const { micDistanceM, peakFactorDb } = stored[i]!;
+    const { micDistanceM, peakFactorDb } = itemAt(stored, i);
     const mySyncs = facts.syncs.filter((s) => s.channelId === c.id);
     const mine = placeChecks.filter((p) => p.channelId === c.id);
     return {

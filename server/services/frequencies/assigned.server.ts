@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import Papa from "papaparse";
 import {
   guessHandedColumns,
@@ -186,7 +187,7 @@ export async function exportPlan(
     const frequencyHz = pickedHz(plan, c.id);
     const at = free.findIndex((s) => s.for.includes(c.id));
     const [spare] = at >= 0 ? free.splice(at, 1) : [];
-    const tuning = facts.channels[i]!.tuning;
+    const tuning = itemAt(facts.channels, i).tuning;
     return [
       c.talker,
       frequencyHz === null ? "" : formatMhz(frequencyHz),

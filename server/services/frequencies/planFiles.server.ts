@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import Papa from "papaparse";
 import { channelAt } from "~/core/regulations/raster";
 import { rasterOf } from "~/core/regulations/region";
@@ -28,7 +29,7 @@ export async function planFileOf(
   const picks = stored.flatMap((c, i) => {
     const frequencyHz = pickedHz(plan, c.id);
     if (frequencyHz === null) return [];
-    const channel = facts.channels[i]!;
+    const channel = itemAt(facts.channels, i);
     return [
       {
         channel: c.number,

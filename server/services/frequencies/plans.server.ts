@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import {
   type ProfileChoice,
   type ProfileName,
@@ -65,13 +66,13 @@ export async function pickBasis(
     spares: day.spares,
     channels: stored.flatMap((c, i) => {
       // what chooses for itself has no frequency to pick
-      if (facts.channels[i]!.meets === "adaptive") return [];
+      if (itemAt(facts.channels, i).meets === "adaptive") return [];
       const receiver = receiverModel(kit, unit(c.receiverKey).modelId);
       return [
         {
           id: c.id,
           number: c.number,
-          tuning: facts.channels[i]!.tuning,
+          tuning: itemAt(facts.channels, i).tuning,
           bandwidthHz: receiver.bandwidthHz,
           powerMw: powerOf(kit, unit(c.packKey)),
           receiverKey: c.receiverKey,
@@ -191,7 +192,7 @@ export async function acceptPlan(
   const broken =
     proposal.onlyChannelId === undefined
       ? checked.picks
-      : checked.picks.filter((p) => p.channelId === carrierId(proposal.onlyChannelId!));
+      : checked.picks.filter((p) => p.channelId === carrierId(defined(proposal.onlyChannelId)));
   if (broken.length > 0) {
     return fail({
       code: "rules-broken",

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { REGIONS, type Region } from "~/core/regulations/region";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
@@ -23,7 +24,7 @@ export async function knownRegions(db: Database): Promise<KnownRegion[]> {
     ...shipped,
     ...files
       .filter((f) => !(f.name in REGIONS))
-      .map((f): KnownRegion => ({ region: f.region!, origin: "own" })),
+      .map((f): KnownRegion => ({ region: defined(f.region), origin: "own" })),
   ];
 }
 

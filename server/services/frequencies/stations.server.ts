@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { pairTuning } from "~/core/kit/match";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { openStretches, takenTelevision } from "~/core/coordination/problem/dayProblem";
@@ -111,7 +112,7 @@ export async function editStations(
   if (!loaded.ok) return loaded;
   const { stations, region } = loaded.value;
   const raster = rasterOf(region);
-  if (p.add && !rasterChannels(raster).some((c) => c.channel === p.add!.channel))
+  if (p.add && !rasterChannels(raster).some((c) => c.channel === defined(p.add).channel))
     return fail({
       code: "setting-unknown",
       what: `there is no TV channel ${p.add.channel} on this raster (${channelAt(raster, raster.firstLowHz)?.channel ?? ""} is the first)`,

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { isDeepStrictEqual } from "node:util";
 import Papa from "papaparse";
 import {
@@ -472,7 +473,7 @@ export async function exportUnits(app: AppContext, dayId: number): Answer<string
       u.firmware ?? "",
       mhz(model?.tuning[0]?.lowHz),
       mhz(model?.tuning.at(-1)?.highHz),
-      model?.tuning.length === 1 ? model.tuning[0]!.stepHz / 1000 : "",
+      model?.tuning.length === 1 ? itemAt(model.tuning, 0).stepHz / 1000 : "",
     ];
   });
   return ok(

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { freePair, monogram, type NoPair } from "~/core/channel/freePair";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
@@ -76,7 +77,7 @@ async function insertTalker(
           told.talker,
           all.map((c) => c.mark),
         ),
-        microphoneId: kit.microphones[0]!.id,
+        microphoneId: itemAt(kit.microphones, 0).id,
       },
       t,
     );
@@ -204,7 +205,7 @@ export async function changeTalker(
     return ok({
       before: Object.fromEntries(
         Object.keys(given).map((k) => [k, channel[k as keyof StoredChannel]]),
-      ) as TalkerChange,
+      ),
       version: p.seenVersion + 1,
     });
   });

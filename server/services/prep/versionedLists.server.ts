@@ -96,7 +96,7 @@ export async function storeNextLists(
           version,
           atMs,
           how,
-          items: (typeof items === "function" ? await items(transaction) : items) as never[],
+          items: typeof items === "function" ? await items(transaction) : items,
         },
         transaction,
       );
@@ -127,7 +127,7 @@ export async function undoList(
   if (!before) return fail({ code: "not-found", what: "earlier list" });
   return storeNextList(app, kind, dayId, {
     seenVersion,
-    items: before.items as never[],
+    items: before.items,
     how: `back to list ${before.version}`,
   });
 }

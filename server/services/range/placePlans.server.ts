@@ -1,3 +1,4 @@
+import { defined, itemAt } from "~/core/units/items";
 import { levelOf } from "~/core/coordination/explaining/explain";
 import { conflictsOfEach, eachOnce } from "~/core/coordination/rules/relations";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
@@ -140,7 +141,7 @@ async function walkersOf(
   return stored.flatMap((c, i): Walker[] => {
     const frequencyHz = checkFrequencyHz(loaded, c.id);
     if (frequencyHz === null) return [];
-    const channel = facts.channels[i]!;
+    const channel = itemAt(facts.channels, i);
     const model = packModel(kit, unit(c.packKey).modelId);
     const receiver = receiverModel(kit, unit(c.receiverKey).modelId);
     const rig = rigs.find((r) => r.channelId === c.id) ?? ordinaryRig(c.id);
@@ -248,7 +249,7 @@ export function firstPlan(
   placeId: number,
   channels: readonly { id: number; talker: string }[],
 ): FloorPlan {
-  const { geometry } = loaded.places.find((x) => x.id === placeId)!;
+  const { geometry } = defined(loaded.places.find((x) => x.id === placeId));
   const widthM = Math.ceil(geometry.distanceM + 6);
   const heightM = Math.ceil(Math.max(8, widthM * 0.6));
   const y = heightM / 2;
@@ -329,7 +330,7 @@ export async function keepPicture(
   bytes: Uint8Array,
 ): Answer<number> {
   if (bytes.length > MAX_PICTURE_BYTES) return fail({ code: "picture-refused", why: "large" });
-  const type = Object.keys(BEGINS).find((t) => BEGINS[t]!.every((b, i) => bytes[i] === b));
+  const type = Object.keys(BEGINS).find((t) => defined(BEGINS[t]).every((b, i) => bytes[i] === b));
   if (!type) return fail({ code: "picture-refused", why: "type" });
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -372,7 +373,7 @@ export async function keepRange(app: AppContext, dayId: number): Answer<string> 
     const { answer } = answers.reduce((a, b) =>
       b.answer.worstMarginDb < a.answer.worstMarginDb ? b : a,
     );
-    const at = answer.points[answer.worst]!;
+    const at = itemAt(answer.points, answer.worst);
     const better = at.marginsDb.indexOf(Math.max(...at.marginsDb));
     const question = planQuestion(
       plan,
@@ -382,7 +383,7 @@ export async function keepRange(app: AppContext, dayId: number): Answer<string> 
         y: at.y,
         facingDeg: w.pack.facingDeg === "along" ? at.headingDeg : w.pack.facingDeg,
       },
-      plan.antennas[better]!,
+      itemAt(plan.antennas, better),
       w.receiver.figures,
     );
     // as the screen tells it
@@ -406,8 +407,8 @@ export async function keepRange(app: AppContext, dayId: number): Answer<string> 
           walls: question.path.walls
             .map(({ material, thicknessM }) => ({ material, thicknessM }))
             .slice(0, 12),
-          antenna: plan.antennas[better]!.kind,
-          feed: plan.antennas[better]!.feed,
+          antenna: itemAt(plan.antennas, better).kind,
+          feed: itemAt(plan.antennas, better).feed,
           txPowerDbm: w.pack.txPowerDbm,
         },
       },

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import { conflictsOfOne } from "~/core/coordination/rules/checkSet";
 import { bestAfterHit } from "~/core/coordination/changing/bestAfterHit";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
@@ -68,7 +69,7 @@ export async function callHit(
   const pickHz = pickedHz(loaded.facts.plan, p.channelId);
   if (pickHz !== null && app.roll.followedDayId === dayId)
     await app.roll.airWatch?.lookNear(pickHz);
-  const { evidence, bytes } = await evidenceOf(app, loaded, p.channelId, atMs + LATE_MS);
+  const { evidence, bytes } = evidenceOf(app, loaded, p.channelId, atMs + LATE_MS);
   const judged = judgementOf(evidence);
   const scene =
     prepFacts.scenes.find(
@@ -93,7 +94,7 @@ export async function callHit(
     },
     { atMs, seenId: p.seenId },
   );
-  return ok({ hitId, talker: stored.find((c) => c.id === p.channelId)!.talker, judged });
+  return ok({ hitId, talker: defined(stored.find((c) => c.id === p.channelId)).talker, judged });
 }
 
 function judgementOf(evidence: HitEvidence): HitJudgement {
@@ -122,7 +123,7 @@ export async function judgeAgain(app: AppContext, dayId: number): Promise<void> 
     if (atMs < loaded.facts.nowMs - AGAIN_MS || hit.frequencyHz === null) continue;
     // it was on another frequency then: the air there is not that of now's
     if (pickedHz(loaded.facts.plan, hit.channelId) !== hit.frequencyHz) continue;
-    const { evidence } = await evidenceOf(app, loaded, hit.channelId, atMs + LATE_MS);
+    const { evidence } = evidenceOf(app, loaded, hit.channelId, atMs + LATE_MS);
     // after a restart nothing of what was read is held any more
     if (evidence.recent.filter((r) => r !== null).length < MIN_SLOTS) continue;
     const judged = judgementOf(evidence);
@@ -143,14 +144,14 @@ export async function judgeAgain(app: AppContext, dayId: number): Promise<void> 
 }
 
 /** Everything that a hit is judged by. */
-async function evidenceOf(
+function evidenceOf(
   app: AppContext,
   loaded: LoadedDay,
   channelId: number,
   atMs: number,
-): Promise<{ evidence: HitEvidence; bytes: Uint8Array }> {
+): { evidence: HitEvidence; bytes: Uint8Array } {
   const { facts, kit, unit } = loaded;
-  const channel = facts.channels.find((c) => c.id === channelId)!;
+  const channel = defined(facts.channels.find((c) => c.id === channelId));
   const frequencyHz = pickedHz(loaded.facts.plan, channelId);
   const read =
     app.roll.followedDayId === loaded.day.id ? app.roll.evidence(channelId, atMs, SLOTS) : null;
@@ -253,7 +254,7 @@ function productsOnto(
     .filter((c) => c.victim === "victim" && c.productHz !== null)
     .map((c): ProductNow => ({
       sources: c.sources.map(name),
-      productHz: c.productHz!,
+      productHz: defined(c.productHz),
       missHz: c.missHz,
       levelDbm: null,
     }));
@@ -610,7 +611,7 @@ export async function closeHit(
     allows: plan.allows,
     how: `${channelName(loaded, channelId)} retuned after a hit: ${hitCauseWords(judged.causes[0]?.cause ?? null)}`,
     picks: plan.picks.map((p) =>
-      p.channelId === channelId ? { ...p, frequencyHz: last.toHz! } : p,
+      p.channelId === channelId ? { ...p, frequencyHz: defined(last.toHz) } : p,
     ),
     spares: plan.spares.filter((s) => s.frequencyHz !== last.toHz),
   });

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { LiveFrame, LiveHalf } from "~/core/devices/readings";
 import type { DayHappening } from "~/core/report/dayEvents";
 import { openAnswers } from "~/core/monitor/hitStories";
@@ -410,7 +411,9 @@ export class RollDesk implements RollFeed {
   }
 
   private look(c: Rolled, nowMs: number, toSlot: number): RolledChannel {
-    const isRetuning = openAnswers(this.loaded!.events).some((a) => a.channelId === c.channelId);
+    const isRetuning = openAnswers(defined(this.loaded).events).some(
+      (a) => a.channelId === c.channelId,
+    );
     // between receiver and pack nothing is heard, and that is our own doing
     if (isRetuning) c.lookedTo = c.heardFrom = toSlot;
     const first = toSlot - 600;
@@ -420,10 +423,10 @@ export class RollDesk implements RollFeed {
         : c.ring
             .readings(first, toSlot)
             .map((r, i) => (!isRetuning && first + i < c.heardFrom ? null : r));
-    const report = this.loaded!.facts.reports?.packs[c.packKey];
+    const report = defined(this.loaded).facts.reports?.packs[c.packKey];
     const isOn = this.on.get(c.packKey) ?? report?.isOn ?? false;
     const cells =
-      packPowerOf(this.loaded!, c.packKey, nowMs, this.voltsOf(c.packKey))?.left ?? null;
+      packPowerOf(defined(this.loaded), c.packKey, nowMs, this.voltsOf(c.packKey))?.left ?? null;
     const isWanted =
       !isRetuning &&
       (isOn || nowMs - c.heardAtMs < LATELY_MS || this.speaksNow(c.channelId, nowMs));
@@ -460,7 +463,7 @@ export class RollDesk implements RollFeed {
 
   /** Somebody in whose scene it is now is meant to be on, whatever the pack says. */
   private speaksNow(channelId: number, nowMs: number): boolean {
-    const { facts, prepFacts, day } = this.loaded!;
+    const { facts, prepFacts, day } = defined(this.loaded);
     const talker = facts.channels.find((c) => c.id === channelId)?.talker;
     return (
       talker !== undefined &&
@@ -503,7 +506,8 @@ export class RollDesk implements RollFeed {
       );
     // one that is not over yet is looked at again
     let open = readings.length;
-    while (readings[open - 1] && bestOf(readings[open - 1]!) < c.limits.sensitivityDbm) open -= 1;
+    while (readings[open - 1] && bestOf(defined(readings[open - 1])) < c.limits.sensitivityDbm)
+      open -= 1;
     c.lookedTo = bad.has("gone") ? toSlot : from + open;
     for (const a of attention)
       if (bad.has(a.code) && !c.troubles.has(a.code))

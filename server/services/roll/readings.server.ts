@@ -37,7 +37,7 @@ export async function readBeside<J extends ReadingJob>(
   Result<ReadValue<J>, ReadError<J> | Extract<ServiceError, { code: "reading-stopped" }>>
 > {
   const done = await app.compute.run(job, input, { timeoutMs });
-  if (done.ok) return done.value as Result<ReadValue<J>, ReadError<J>>;
+  if (done.ok) return done.value;
   if (done.error.code === "compute-broke")
     app.log.error("reading-broke", { job, detail: done.error.detail });
   return stoppedReading(done.error);

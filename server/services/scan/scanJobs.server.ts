@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import type { SweepChunk, SweepHead } from "~/core/devices/sweeping";
 import { PLAIN_SETUP, type SweepSetup } from "~/core/spectrum/setup";
 import type { Measurement } from "~/core/spectrum/sweep";
@@ -70,7 +71,7 @@ export class ScanJobs {
     // a scan until somebody stops it takes room only for what came in
     while (part.levels.length <= chunk.pass)
       part.levels.push(new Float64Array(part.points).fill(NaN));
-    part.levels[chunk.pass]!.set(chunk.levelsDbm, chunk.fromIndex);
+    itemAt(part.levels, chunk.pass).set(chunk.levelsDbm, chunk.fromIndex);
     part.measured += chunk.levelsDbm.length;
     emit(job, { type: "levels", receiverKey, ...chunk });
   }

@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import { mergeParallel } from "~/core/spectrum/mergeMeasurements";
 import { measuredWith, PLAIN_SETUP, type SweepSetup } from "~/core/spectrum/setup";
@@ -102,7 +103,7 @@ async function runScan(
   instruments: { key: string; label: string; tuning: FrequencyRange }[],
   asked: ScanAsked,
 ): Promise<void> {
-  const rig = app.rig!;
+  const rig = defined(app.rig);
   try {
     const before = ownOn(loaded);
     const results = await Promise.all(
@@ -131,7 +132,7 @@ async function runScan(
       measurementsOf(job).length > 0;
     if (failed && !failed.result.ok && !isKept) {
       const { error } = failed.result;
-      return app.scans.end(
+      app.scans.end(
         job,
         error.code === "stopped"
           ? { type: "stopped" }
@@ -140,6 +141,7 @@ async function runScan(
               message: serviceErrorWords({ code: "device", error, unit: failed.label }),
             },
       );
+      return;
     }
     const measurement = mergeParallel(measurementsOf(job));
     // its clock may have been moved on meanwhile
@@ -286,7 +288,7 @@ export async function analysisOf(
   if (known) return known;
   const analysis = analyseBeside(app, region, sweep);
   analyses.set(key, analysis);
-  if (analyses.size > MAX_ANALYSES) analyses.delete(analyses.keys().next().value!);
+  if (analyses.size > MAX_ANALYSES) analyses.delete(defined(analyses.keys().next().value));
   // what did not come about is tried again the next time
   void analysis.then(
     (done) => {

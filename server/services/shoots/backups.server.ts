@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import {
   copyFileSync,
   existsSync,
@@ -71,7 +72,7 @@ export function copiesBeside(file: string): CopyFile[] {
             {
               name,
               atMs: Date.parse(
-                `${match[2]!.slice(0, 11)}${match[2]!.slice(11).replaceAll("-", ":")}Z`,
+                `${defined(match[2]).slice(0, 11)}${defined(match[2]).slice(11).replaceAll("-", ":")}Z`,
               ),
             },
           ]

@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import { randomUUID } from "node:crypto";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -288,7 +289,8 @@ function standingOf(
         .join(" ")}`;
     };
     for (let i = 0; i < Math.min(a.length, b.length); i += 1)
-      if (print(a[i]!) !== print(b[i]!)) return { standing: "apart", table, added: 0 };
+      if (print(itemAt(a, i)) !== print(itemAt(b, i)))
+        return { standing: "apart", table, added: 0 };
     if (a.length > b.length) oursOn ??= table;
     if (b.length > a.length) theirsOn ??= table;
     added += Math.max(0, b.length - a.length);
@@ -456,10 +458,14 @@ async function tryOut(app: AppContext, archive: ReadArchive): Promise<ShootArchi
       for (const look of [getDayView, logOf, reportOf]) {
         const seen = await look(trial, dayId);
         if (!seen.ok)
-          return { code: "damaged", file: archive.head.days[i]!.folder, detail: seen.error.code };
+          return {
+            code: "damaged",
+            file: itemAt(archive.head.days, i).folder,
+            detail: seen.error.code,
+          };
       }
       if ((await findDay(db, dayId)) === null)
-        return { code: "damaged", file: archive.head.days[i]!.folder, detail: "no day" };
+        return { code: "damaged", file: itemAt(archive.head.days, i).folder, detail: "no day" };
     }
     return null;
   } catch (error) {

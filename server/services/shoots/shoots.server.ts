@@ -1,3 +1,4 @@
+import { defined, numberAt } from "~/core/units/items";
 import { sketchGeometry, type PlaceSketch } from "~/core/location/placeSketch";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
@@ -126,7 +127,7 @@ export async function newShoot(
       { atMs: dayNowMs(app, day), how: "begun" },
       t,
     );
-    await updateDay(app.db, dayId, { currentPlaceId: placeId! }, t);
+    await updateDay(app.db, dayId, { currentPlaceId: defined(placeId) }, t);
     return ok(dayId);
   });
 }
@@ -199,7 +200,7 @@ export async function copyDay(
     );
     for (const { kind, items } of lists)
       if (items.length > 0)
-        await appendVersion(db, kind, newId, { version: 1, atMs, how, items: items as never[] }, t);
+        await appendVersion(db, kind, newId, { version: 1, atMs, how, items: items }, t);
     for (const { id: _, version: __, ...c } of channels) await insertChannel(db, newId, c, t);
     if (options.withScenes && scenes.length > 0) {
       const placeId = (old: number | null) => ids[places.findIndex((p) => p.id === old)] ?? null;
@@ -216,7 +217,7 @@ export async function copyDay(
         t,
       );
     }
-    await updateDay(db, newId, { currentPlaceId: ids[0]! }, t);
+    await updateDay(db, newId, { currentPlaceId: numberAt(ids, 0) }, t);
     return ok(newId);
   });
 }
@@ -237,9 +238,7 @@ export async function changeDay(
     if (!day) return fail({ code: "not-found" as const, what: "day" as const });
     await updateDay(app.db, dayId, change, t);
     return ok({
-      before: Object.fromEntries(
-        Object.keys(change).map((k) => [k, day[k as keyof DayHead]]),
-      ) as DayHead,
+      before: Object.fromEntries(Object.keys(change).map((k) => [k, day[k as keyof DayHead]])),
     });
   });
 }

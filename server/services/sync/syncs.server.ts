@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import type { DeviceError } from "~/core/devices/deviceError";
 import type { MeterReading } from "~/core/devices/readings";
 import type { PackPractice } from "~/server/devices/simulatorControl.server";
@@ -82,7 +83,7 @@ async function record(app: AppContext, loaded: LoadedDay, ...syncs: Told[]): Pro
       last = await insertSync(
         app.db,
         loaded.day.id,
-        { ...sync, placeId: loaded.day.currentPlaceId, atMs, who: nameOf(app.asker) } as SyncRecord,
+        { ...sync, placeId: loaded.day.currentPlaceId, atMs, who: nameOf(app.asker) },
         t,
       );
   });
@@ -350,7 +351,7 @@ export async function prove(
         shown: null,
       })),
     );
-    if (bad >= 0) first = { part: asked[bad]![0], outcome: asked[bad]![1] };
+    if (bad >= 0) first = { part: itemAt(asked, bad)[0], outcome: itemAt(asked, bad)[1] };
     return bad < 0;
   };
   const look = async (change: PackPractice): Promise<Result<Watched, ServiceError>> => {

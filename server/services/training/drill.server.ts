@@ -1,3 +1,4 @@
+import { itemAt } from "~/core/units/items";
 import type { HiddenFault } from "~/core/simulator/rig";
 import { canBeSet, overlaps } from "~/core/coordination/problem/tuning";
 import { packModel, receiverModel } from "~/core/kit/models";
@@ -55,8 +56,8 @@ export async function hideFaults(
     .map(({ c }) => c);
   const take = (fits: (c: (typeof left)[number]) => boolean) => {
     const at = left.findIndex(fits);
-    if (at >= 0) return left.splice(at, 1)[0]!;
-    return left.shift() ?? picked.find(fits) ?? picked[0]!;
+    if (at >= 0) return itemAt(left.splice(at, 1), 0);
+    return left.shift() ?? picked.find(fits) ?? itemAt(picked, 0);
   };
   const modelOf = (packKey: string) => packModel(kit, unit(packKey).modelId);
   const free = units.filter(
@@ -79,7 +80,7 @@ export async function hideFaults(
       (p) =>
         p.tuning.length === 1 &&
         overlaps(p.tuning, tuning).length === 0 &&
-        p.tuning[0]!.highHz > p.tuning[0]!.lowHz,
+        itemAt(p.tuning, 0).highHz > itemAt(p.tuning, 0).lowHz,
     )?.tuning[0] ?? ELSEWHERE;
   const faults: HiddenFault[] = [
     { kind: "wrong-block", packKey: wrongBlock.packKey },

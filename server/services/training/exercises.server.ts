@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { RigHappening } from "~/core/simulator/rig";
 import { DAY_EXERCISE_MS, dayExercise, exerciseId, scoreDay } from "~/core/training/dayExercise";
 import { EXERCISE_KINDS, type ExerciseKind, MAX_SEED } from "~/core/training/exercise";
@@ -151,7 +152,7 @@ export async function beginDayExercise(app: AppContext, seed: number): Answer<{ 
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const { day, facts } = got.value;
-  const practice = app.simulator!;
+  const practice = defined(app.simulator);
   const fromMs = Math.round(facts.nowMs);
   const standing = await practice.script();
   const plot = dayExercise({ channels: facts.channels, fromMs, seed });

@@ -1,3 +1,4 @@
+import { defined, numberAt } from "~/core/units/items";
 import { PORT_ELLERY_SITES, PORT_ELLERY_STATIONS } from "~/core/simulator/portEllery";
 import { PORT_ELLERY_PLANS } from "~/core/simulator/portElleryPlans";
 import type { PlaceDrawing } from "~/core/location/floorPlan";
@@ -238,7 +239,7 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
     );
     const places = PLACES.map((place) => ({
       ...place,
-      geometry: PORT_ELLERY_SITES.find((s) => s.key === place.siteKey)!.geometry,
+      geometry: defined(PORT_ELLERY_SITES.find((s) => s.key === place.siteKey)).geometry,
     }));
     const placeIds = await insertFirstPlaces(
       db,
@@ -270,8 +271,10 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
     for (const channel of CAST)
       channelIds[channel.talker] = await insertChannel(db, dayId, channel, t);
     const drawings = PLACES.map((place, i): PlaceDrawing => ({
-      placeId: placeIds[i]!,
-      plan: PORT_ELLERY_PLANS[place.siteKey!]!.plan((talker) => channelIds[talker] ?? null),
+      placeId: numberAt(placeIds, i),
+      plan: defined(PORT_ELLERY_PLANS[defined(place.siteKey)]).plan(
+        (talker) => channelIds[talker] ?? null,
+      ),
       picture: null,
     }));
     await appendVersion(
@@ -289,7 +292,7 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
         version: 1,
         atMs: hours(7, 30),
         how: "from the call sheet",
-        items: SCENES.map(({ place, ...s }) => ({ ...s, placeId: placeIds[place]! })),
+        items: SCENES.map(({ place, ...s }) => ({ ...s, placeId: numberAt(placeIds, place) })),
       },
       t,
     );
@@ -300,7 +303,7 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
       { version: 1, atMs: hours(7, 30), how: "unpacked", items: [...STOCK] },
       t,
     );
-    await updateDay(db, dayId, { currentPlaceId: placeIds[0]! }, t);
+    await updateDay(db, dayId, { currentPlaceId: numberAt(placeIds, 0) }, t);
     return dayId;
   });
 }

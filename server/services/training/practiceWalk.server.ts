@@ -1,3 +1,4 @@
+import { defined } from "~/core/units/items";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { SimulatedWalk } from "~/core/simulator/walkAir";
 import type { Result } from "~/core/units/result";
@@ -22,7 +23,7 @@ export async function practiceWalk(
   const channel = loaded.value.stored.find((c) => c.id === p.channelId);
   if (!walk || !walker || !channel)
     return fail({ code: "not-found", what: walk ? "channel" : "walk" });
-  const { plan } = range.value.drawing!;
+  const { plan } = defined(range.value.drawing);
   const walked = await practice.walk({
     packKey: channel.packKey,
     walk,
