@@ -58,12 +58,12 @@ export function withWords(build: ServerBuild, log: Log): ServerBuild {
         const message = failureWords(code, requestId);
         if (kind === "action") {
           const refused: Reply = { ok: false, message, at: Date.now() };
-          return data(refused, { status });
+          return data<Reply>(refused, { status });
         }
         throw data({ message }, { status, statusText: "Failed" });
       }
     };
-  const routes = Object.fromEntries(
+  const routes: ServerBuild["routes"] = Object.fromEntries(
     Object.entries(build.routes).map(([id, route]) => {
       if (!route) return [id, route];
       const { loader, action } = route.module;
@@ -79,7 +79,7 @@ export function withWords(build: ServerBuild, log: Log): ServerBuild {
         },
       ];
     }),
-  ) as ServerBuild["routes"];
+  );
   return { ...build, routes };
 }
 
