@@ -24,6 +24,7 @@ await step("format", () => run("npm", ["run", "--silent", "format:check"]));
 await step("types", () => run("npm", ["run", "--silent", "types"]));
 await step("lint", () => run("npm", ["run", "--silent", "lint"]));
 await step("boundaries", () => run("npm", ["run", "--silent", "boundaries"]));
+await step("nothing that nobody uses", () => run("npm", ["run", "--silent", "unused"]));
 await step("unit tests", () => run("npm", ["run", "--silent", "unit"]));
 await ensureBuilt();
 await step("browser tests", () => run("npm", ["run", "--silent", "browser"]));

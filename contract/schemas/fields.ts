@@ -1,7 +1,6 @@
 import { z } from "zod";
 
 /** Building stones of every shape at the border. Numbers are numbers: nothing is coerced. */
-export const number = z.number();
 export const id = z.string().min(1).max(200);
 /** Whole hertz: what a receiver can be set to. */
 export const frequencyHz = z

@@ -20,4 +20,3 @@ export const pairingFile = z.object({
     .min(1)
     .max(200),
 });
-export type PairingFile = z.output<typeof pairingFile>;

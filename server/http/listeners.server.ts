@@ -4,7 +4,8 @@ import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { networkInterfaces } from "node:os";
 import { join } from "node:path";
-import express, { type Express, type Request } from "express";
+import compression from "compression";
+import express, { type Express, type Request, type Response } from "express";
 import { fail, ok, type Result } from "~/core/units/result";
 import { CART } from "~/server/access/asker.server";
 import type { JoinDesk, JoinError, OpenDoor } from "~/server/services/phones/guestSessions.server";
@@ -38,6 +39,14 @@ export const guestListener = (desk: JoinDesk): Listener => ({
   },
 });
 
+/**
+ * Text that is sent once is sent small. What comes event by event goes as it comes: compressed, it
+ * would be held back until a block is full.
+ */
+const isWorthCompressing = (request: Request, response: Response): boolean =>
+  !String(response.getHeader("content-type") ?? "").includes("text/event-stream") &&
+  compression.filter(request, response);
+
 /** A device as the network knows it. */
 const deviceOf = (request: Request): string =>
   (request.socket.remoteAddress ?? "unknown").replace(/^::ffff:/, "");
@@ -56,6 +65,7 @@ export function appFor(
   app.disable("x-powered-by");
   app.use(numbered, pageHeaders({ isBuilt: p.clientFolder !== null }));
   p.prepare?.(app);
+  app.use(compression({ filter: isWorthCompressing }));
   app.use(wellFormed(listener));
   app.use(movedAddresses);
   if (listener === cartListener)

@@ -4,10 +4,9 @@ import type { RoomFound } from "~/core/coordination/changing/makeRoom";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import type { DayPlans, PlaceRequest } from "~/core/coordination/search/dayPlans";
 import type { Raster } from "~/core/regulations/raster";
-import { askWorker, type Running, type WorkerError } from "~/workers/ask";
+import { askWorker, type Running } from "~/workers/ask";
 import type { CoordinateApi, SearchAnswer, SearchNews, SearchWay } from "./coordinate.api";
 
-export type SearchError = WorkerError;
 export type { Running };
 
 const startWorker = () =>

@@ -69,5 +69,3 @@ export const listenApi = {
     return shown(meter.figures());
   },
 };
-
-export type ListenApi = typeof listenApi;

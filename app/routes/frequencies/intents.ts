@@ -27,4 +27,3 @@ export const pickIntents = z.discriminatedUnion("intent", [
 ]);
 
 export type PickIntent = z.infer<typeof pickIntents>;
-export type Proposal = Extract<PickIntent, { intent: "accept" }>["proposal"];

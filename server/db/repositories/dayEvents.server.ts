@@ -71,14 +71,6 @@ function isSameHappening(a: DayHappening, b: DayHappening): boolean {
   return isDeepStrictEqual(a, JSON.parse(JSON.stringify(b)));
 }
 
-export async function findEvent(db: Database, dayId: number, id: number): Promise<DayEvent | null> {
-  const row = (await db.models.dayEvents.findOne({
-    where: { dayId, id },
-    raw: true,
-  })) as unknown as DayEventRow | null;
-  return row ? toEvent(row) : null;
-}
-
 /** A page's number that stands for something else already: sent again it would be lost. */
 export class NumberTaken extends Error {
   constructor(readonly seenId: string) {

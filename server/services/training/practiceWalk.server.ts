@@ -1,7 +1,7 @@
 import { defined } from "~/core/units/items";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { SimulatedWalk } from "~/core/simulator/walkAir";
-import type { Result } from "~/core/units/result";
+import { fail, type Result } from "~/core/units/result";
 import type { AppContext } from "~/server/services/appContext.server";
 import { requireDay } from "~/server/services/day/dayView.server";
 import { placeRange } from "~/server/services/range/placePlans.server";
