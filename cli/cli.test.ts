@@ -216,7 +216,7 @@ describe("what anything wrong with a request gets", () => {
 });
 
 describe("answers", () => {
-  // national tables, references.md (from memory)
+  // the national television tables (from memory)
   test("tv-raster: edges, and a forbidden stretch as a band of 0 mW", () => {
     const us = answer("tv-raster", { region: "US" }) as unknown as {
       channels: { channel: number; lowHz: number }[];
@@ -254,7 +254,7 @@ describe("answers", () => {
       (answer("check-set", { carriers, profile }) as unknown as { conflicts: [] }).conflicts,
     ).toEqual([]);
   });
-  // ITU-R P.525: 57.553 dB at 600 MHz and 30 m (references.md)
+  // ITU-R P.525: 57.553 dB at 600 MHz and 30 m
   test("link: what else may be told of it is optional and counts: sheets of a wall, how the whip hangs, what it is cut for, what is on the frequency", () => {
     const of = (change: { tx?: object; path?: object; interference?: object[] }) =>
       answer("link", {

@@ -13,7 +13,7 @@ import {
   sweepFileErrorWords,
 } from "~/contract/messages/words";
 import { analyseWav } from "~/core/audio/analyseWav";
-import { judgeHearing } from "~/core/audio/voiceFindings";
+import { judgeVoice } from "~/core/audio/voiceFindings";
 import { levelChain } from "~/core/audio/levelChain";
 import type { ByteSource } from "~/core/audio/wav";
 import { checkSet } from "~/core/coordination/rules/checkSet";
@@ -207,7 +207,7 @@ export const VERBS: Readonly<Record<string, Verb>> = {
         return {
           tracks: tracks.map((track) => {
             const { heard: _, ...figures } = track;
-            return { ...figures, findings: judgeHearing(track).findings };
+            return { ...figures, findings: judgeVoice(track).findings };
           }),
           seconds,
           sampleRateHz,

@@ -16,18 +16,18 @@ export async function bigDay({ url, page, talkers }) {
   };
   const joining = talkers - 5;
   // the lists of the case share one version, and the next is the next number
-  let seenVersion = 0;
+  let expectedVersion = 0;
   const addUnit = async (modelId) => {
-    for (let i = 0; i < 8; i += 1, seenVersion += 1) {
+    for (let i = 0; i < 8; i += 1, expectedVersion += 1) {
       const added = await post("/day/1/kit.data", {
         intent: "add-unit",
         modelId,
-        seenVersion,
+        expectedVersion,
       }).then(
         () => null,
         (error) => error,
       );
-      if (!added) return void (seenVersion += 1);
+      if (!added) return void (expectedVersion += 1);
       if (!/another window/.test(added.message)) throw added;
     }
     throw new Error("no version of the case was taken");

@@ -18,8 +18,8 @@ import { practiceRig, seedPracticeDay } from "./services/training/practiceDay.se
 import { ChangeFeed } from "./services/day/changes.server";
 import { inlineCompute, threadedCompute } from "./compute/compute.server";
 import { CopyKeeper } from "./services/shoots/backups.server";
-import { JoinDesk } from "./services/phones/guestSessions.server";
-import { RollDesk } from "./services/roll/liveMonitor.server";
+import { GuestSessions } from "./services/phones/guestSessions.server";
+import { LiveMonitor } from "./services/roll/liveMonitor.server";
 import { steadyClock } from "./services/day/steadyClock";
 import { ScanJobs } from "./services/scan/scanJobs.server";
 import { CART } from "./access/asker.server";
@@ -122,14 +122,14 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const locked = lockFile(dataFile);
   if (!locked.ok) throw new FileHeldError(locked.error);
   const db = await openOrRelease(dataFile, () => changes.bump(), locked.value.release);
-  const rollDesk: RollDesk = new RollDesk(() => context);
+  const liveMonitor: LiveMonitor = new LiveMonitor(() => context);
   const realNowMs = steadyClock({
     wallMs: () => Date.now(),
     steadyMs: () => performance.now(),
     onJump: (byMs) => {
       log.warn("clock-jumped", { byMs: Math.round(byMs) });
       // not in the middle of whoever asked for the time
-      setImmediate(() => rollDesk.clockJumped(Math.round(byMs)));
+      setImmediate(() => liveMonitor.clockJumped(Math.round(byMs)));
     },
   });
   const simulator = options.practice
@@ -146,7 +146,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"])
     : null;
   const compute = options.computeFile ? threadedCompute(options.computeFile) : inlineCompute;
-  const desk = new JoinDesk({
+  const desk = new GuestSessions({
     open: () =>
       openDoorOn(guestApp, {
         host: options.joinHost ?? "0.0.0.0",
@@ -168,7 +168,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     simulator: driven?.simulator ?? null,
     register: register ? httpRegister(register.url) : null,
     scans: new ScanJobs(),
-    roll: rollDesk,
+    roll: liveMonitor,
     keeper: null,
     changes,
     desk,

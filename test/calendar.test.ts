@@ -208,7 +208,7 @@ test("the practice day goes out as a calendar and comes back as it was", async (
         text: out.value,
         map: preview.value.map,
         leaveOutBad: false,
-        seenVersion: 1,
+        expectedVersion: 1,
       }),
     ).toEqual({ ok: true, value: { imported: 6, leftOut: 0 } });
   } finally {

@@ -1,7 +1,13 @@
 import ICAL from "ical.js";
-import { breaksOf, dayCells, hoursAlong, needsOf, USUAL_RULE } from "~/core/battery/cellPlan";
-import { packPower } from "~/core/battery/dayCells";
-import type { DayEvent } from "~/core/report/dayEvents";
+import {
+  breaksOf,
+  dayCells,
+  hoursAlong,
+  needsOf,
+  USUAL_RULE,
+} from "~/core/schedule/batteryChanges";
+import { packPower } from "~/core/schedule/dayBatteries";
+import type { DayEvent } from "~/core/journal/dayEvents";
 import type { Scene } from "~/core/schedule/scenes";
 import {
   cellCalendar,
@@ -133,11 +139,11 @@ describe("the practice day's cells", () => {
   test("the rule is one of the day's lists: kept, told apart, taken back", async () => {
     const { app, dayId } = practice;
     const rule = { ...USUAL_RULE, policy: "fresh" as const };
-    expect(await setCellRule(app, dayId, { rule: USUAL_RULE, seenVersion: 0 })).toMatchObject({
+    expect(await setCellRule(app, dayId, { rule: USUAL_RULE, expectedVersion: 0 })).toMatchObject({
       ok: true,
     });
-    expect(await setCellRule(app, dayId, { rule, seenVersion: 1 })).toMatchObject({ ok: true });
-    expect(await setCellRule(app, dayId, { rule, seenVersion: 1 })).toMatchObject({
+    expect(await setCellRule(app, dayId, { rule, expectedVersion: 1 })).toMatchObject({ ok: true });
+    expect(await setCellRule(app, dayId, { rule, expectedVersion: 1 })).toMatchObject({
       ok: false,
       error: { code: "list-changed", list: "cellRules" },
     });

@@ -264,7 +264,11 @@ test("of two changes to one channel the later is told of the earlier, whoever as
   const channelId = await db.write((t) => insertChannel(db, dayId, ordinary, t));
   const change = (what: string) =>
     db.write((t) =>
-      changeChannel(db, { channelId, seenVersion: 1, atMs: 7, what, change: { part: what } }, t),
+      changeChannel(
+        db,
+        { channelId, expectedVersion: 1, atMs: 7, what, change: { part: what } },
+        t,
+      ),
     );
   const [first, second] = await Promise.all([change("to q"), change("to s")]);
   expect(first).toBeNull();

@@ -17,7 +17,7 @@ import type { Admitted } from "~/server/http/frameworkHandler.server";
 import { appFor, cartListener, guestListener } from "~/server/http/listeners.server";
 import { memoryLog } from "~/server/log/log.server";
 import type { AppContext } from "~/server/services/appContext.server";
-import { JoinDesk } from "~/server/services/phones/guestSessions.server";
+import { GuestSessions } from "~/server/services/phones/guestSessions.server";
 import { alone } from "./practiceApp";
 import { ok } from "~/core/units/result";
 
@@ -110,7 +110,7 @@ const PUBLIC_LOOKS = ["join", "archiveSchema", "kitSchema"];
 let cart: Server;
 let phones: Server;
 let clientFolder: string;
-let desk: JoinDesk;
+let desk: GuestSessions;
 const cookies: Record<string, string> = {};
 const listening = (server: Server) =>
   new Promise<number>((resolve) =>
@@ -119,7 +119,7 @@ const listening = (server: Server) =>
 const portOf = (server: Server) => (server.address() as AddressInfo).port;
 
 beforeAll(async () => {
-  desk = new JoinDesk({
+  desk = new GuestSessions({
     open: () =>
       Promise.resolve(
         ok({ addresses: [`http://127.0.0.1:${portOf(phones)}`], close: () => Promise.resolve() }),

@@ -8,7 +8,7 @@ import {
   keepResult,
   practiceView,
 } from "~/server/services/training/exercises.server";
-import { putDown } from "~/server/services/day/recordEvent.server";
+import { recordEvent } from "~/server/services/day/recordEvent.server";
 import { worstStanding } from "~/server/services/frequencies/plans.server";
 import { setReceivers, syncPack } from "~/server/services/sync/syncs.server";
 import type { Result } from "~/core/units/result";
@@ -74,7 +74,7 @@ test("ten minutes of the practice day: not before it is synced; laid out beside 
   )!.id;
   pass(DAY_EXERCISE_MS + 1000);
   const { day } = (await loadDay(app, dayId))!;
-  await putDown(
+  await recordEvent(
     app,
     day,
     {

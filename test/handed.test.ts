@@ -27,14 +27,14 @@ const handed = async (): Promise<HandedView> => {
   if (!found.ok) throw new Error(found.error.code);
   return found.value;
 };
-const take = async (text = LIST, seenVersion = 0) => {
+const take = async (text = LIST, expectedVersion = 0) => {
   const preview = await previewHanded(practice.app, practice.dayId, text, null);
   if (!preview.ok) throw new Error(preview.error.code);
   return importHanded(practice.app, practice.dayId, {
     text,
     map: preview.value.map,
     leaveOutBad: false,
-    seenVersion,
+    expectedVersion,
   });
 };
 
@@ -69,15 +69,24 @@ test("other crews' lines stand in our own pick; ours do not", async () => {
 test("a line goes to another channel, and leaves the one it was for; two windows are told apart", async () => {
   await take();
   expect(
-    (await assignHanded(practice.app, practice.dayId, { line: 2, channelId: 1, seenVersion: 1 }))
-      .ok,
+    (
+      await assignHanded(practice.app, practice.dayId, {
+        line: 2,
+        channelId: 1,
+        expectedVersion: 1,
+      })
+    ).ok,
   ).toBe(true);
   expect((await handed()).lines.map((l) => l.channelId)).toEqual([null, 2, 1, null, 3]);
   expect(
-    await assignHanded(practice.app, practice.dayId, { line: 2, channelId: 5, seenVersion: 1 }),
+    await assignHanded(practice.app, practice.dayId, { line: 2, channelId: 5, expectedVersion: 1 }),
   ).toMatchObject({ ok: false, error: { code: "list-changed" } });
   expect(
-    await assignHanded(practice.app, practice.dayId, { line: 99, channelId: 5, seenVersion: 2 }),
+    await assignHanded(practice.app, practice.dayId, {
+      line: 99,
+      channelId: 5,
+      expectedVersion: 2,
+    }),
   ).toMatchObject({ ok: false, error: { code: "not-found" } });
   expect((await undoList(practice.app, "handed", practice.dayId, 2)).ok).toBe(true);
   expect((await handed()).lines.map((l) => l.channelId)).toEqual([1, 2, null, null, 3]);
@@ -86,17 +95,17 @@ test("a line goes to another channel, and leaves the one it was for; two windows
 test("an ear feed is put on the list by hand and planned round; what cannot be read is refused, and it is taken off again", async () => {
   const { app, dayId } = practice;
   expect(
-    await putHanded(app, dayId, { who: "Boom ear feed", frequency: "soon", seenVersion: 0 }),
+    await putHanded(app, dayId, { who: "Boom ear feed", frequency: "soon", expectedVersion: 0 }),
   ).toMatchObject({
     ok: false,
     error: { code: "handed-typed", problems: [{ code: "frequency-unreadable" }] },
   });
-  const nobody = await putHanded(app, dayId, { who: " ", frequency: "499", seenVersion: 0 });
+  const nobody = await putHanded(app, dayId, { who: " ", frequency: "499", expectedVersion: 0 });
   expect(!nobody.ok && serviceErrorWords(nobody.error)).toBe(
     "No name of a crew or position. The list is as it was.",
   );
   expect(
-    await putHanded(app, dayId, { who: "Boom ear feed", frequency: "499", seenVersion: 0 }),
+    await putHanded(app, dayId, { who: "Boom ear feed", frequency: "499", expectedVersion: 0 }),
   ).toEqual({ ok: true, value: null });
   expect((await handed()).lines).toEqual([
     { who: "Boom ear feed", primaryHz: 499_000_000, backupHz: null, channelId: null },
@@ -105,11 +114,11 @@ test("an ear feed is put on the list by hand and planned round; what cannot be r
   await scanToEnd(practice);
   for (const a of (await propose(practice)).result.assignments)
     expect(Math.abs(a.frequencyHz - 499e6)).toBeGreaterThanOrEqual(350_000);
-  expect(await removeHanded(app, dayId, { line: 1, seenVersion: 1 })).toMatchObject({
+  expect(await removeHanded(app, dayId, { line: 1, expectedVersion: 1 })).toMatchObject({
     ok: false,
     error: { code: "not-found" },
   });
-  expect(await removeHanded(app, dayId, { line: 0, seenVersion: 1 })).toEqual({
+  expect(await removeHanded(app, dayId, { line: 0, expectedVersion: 1 })).toEqual({
     ok: true,
     value: null,
   });

@@ -99,14 +99,14 @@ describe("in a day", () => {
   test("a unit is added, changed, taken out, and everything can be taken back; the practice rig follows", async () => {
     const { app, dayId } = practice;
     expect(
-      await addUnit(app, dayId, { modelId: "tarnfell-p-47", seenVersion: await seen() }),
+      await addUnit(app, dayId, { modelId: "tarnfell-p-47", expectedVersion: await seen() }),
     ).toEqual({ ok: true, value: "Pack H" });
     const packH = of(await kit(), "Pack H");
     expect(
       await changeUnit(app, dayId, {
         key: packH.key,
         change: { serial: "tp-33101" },
-        seenVersion: await seen(),
+        expectedVersion: await seen(),
       }),
     ).toMatchObject({
       ok: false,
@@ -116,14 +116,14 @@ describe("in a day", () => {
       await changeUnit(app, dayId, {
         key: packH.key,
         change: { powerMw: 25, serial: "N" },
-        seenVersion: await seen(),
+        expectedVersion: await seen(),
       }),
     ).toEqual({ ok: true, value: null });
     expect(
       await changeUnit(app, dayId, {
         key: packH.key,
         change: { modelId: "tarnfell-ph-47" },
-        seenVersion: (await seen()) - 1,
+        expectedVersion: (await seen()) - 1,
       }),
     ).toMatchObject({ ok: false, error: { code: "list-changed", list: "units" } });
     const day = await getDayView(app, dayId);
@@ -133,21 +133,21 @@ describe("in a day", () => {
       await usePack(app, dayId, {
         channelId: marit.id,
         packKey: packH.key,
-        seenVersion: marit.version,
+        expectedVersion: marit.version,
       }),
     ).toEqual({ ok: true, value: null });
     expect(await handlePack(app, dayId, packH.key, { isOn: true })).toEqual({
       ok: true,
       value: null,
     });
-    const removed = await removeUnit(app, dayId, { key: packH.key, seenVersion: await seen() });
+    const removed = await removeUnit(app, dayId, { key: packH.key, expectedVersion: await seen() });
     expect(!removed.ok && serviceErrorWords(removed.error)).toBe(
       "Pack H is with Marit: give them another first. The case is as it was.",
     );
     expect((await syncPack(app, dayId, marit.id)).ok).toBe(false);
     expect(await undoUnits(app, dayId, await seen())).toEqual({ ok: true, value: null });
     expect(of(await kit(), "Pack H")).toMatchObject({ serial: null, powerMw: 10 });
-    expect(await removeUnit(app, dayId, { key: "pack-g", seenVersion: await seen() })).toEqual({
+    expect(await removeUnit(app, dayId, { key: "pack-g", expectedVersion: await seen() })).toEqual({
       ok: true,
       value: "Pack G",
     });
@@ -160,7 +160,7 @@ describe("in a day", () => {
       await changeUnit(app, dayId, {
         key: "pack-a",
         change: { firmware: "2.1" },
-        seenVersion: await seen(),
+        expectedVersion: await seen(),
       }),
     ).toEqual({ ok: true, value: null });
     expect(await findings()).not.toContain("firmware-behind");
@@ -168,7 +168,7 @@ describe("in a day", () => {
       ...packModel(SHIPPED_KIT, of(await kit(), "Pack A").modelId),
       newestFirmware: "2.10",
     };
-    expect((await saveModel(app, dayId, { model: newest, seenVersion: await seen() })).ok).toBe(
+    expect((await saveModel(app, dayId, { model: newest, expectedVersion: await seen() })).ok).toBe(
       true,
     );
     const p = await getPreparation(app, dayId);
@@ -193,7 +193,7 @@ describe("in a day", () => {
       await changeUnit(app, dayId, {
         key: "pack-a",
         change: { firmware: "2.10" },
-        seenVersion: await seen(),
+        expectedVersion: await seen(),
       }),
     ).toEqual({ ok: true, value: null });
     expect(await findings()).not.toContain("firmware-behind");
@@ -212,12 +212,12 @@ describe("in a day", () => {
       ["Moor 1", []],
       [null, ["serial-twice"]],
     ]);
-    const p = { text, map: guessUnitColumns(preview.value.heading), seenVersion: await seen() };
+    const p = { text, map: guessUnitColumns(preview.value.heading), expectedVersion: await seen() };
     expect(await importUnits(app, dayId, { ...p, leaveOutBad: false })).toMatchObject({
       ok: false,
       error: { code: "list-rows-bad", rows: [4] },
     });
-    expect((await kit()).units.version).toBe(p.seenVersion);
+    expect((await kit()).units.version).toBe(p.expectedVersion);
     expect(await importUnits(app, dayId, { ...p, leaveOutBad: true })).toEqual({
       ok: true,
       value: { imported: 2, leftOut: 1 },
@@ -255,7 +255,7 @@ describe("in a day", () => {
         await importKitFile(other.app, other.dayId, {
           text: bag,
           mode: "add",
-          seenVersion: await seen(other),
+          expectedVersion: await seen(other),
         }),
       ).toEqual({ ok: true, value: { units: 1 } });
       const view = await getKit(other.app, other.dayId);
@@ -271,21 +271,21 @@ describe("in a day", () => {
         await importKitFile(other.app, other.dayId, {
           text: bag,
           mode: "replace",
-          seenVersion: await seen(other),
+          expectedVersion: await seen(other),
         }),
       ).toMatchObject({ ok: false, error: { code: "case-refused" } });
       expect(
         await importKitFile(other.app, other.dayId, {
           text: text.value,
           mode: "replace",
-          seenVersion: await seen(other),
+          expectedVersion: await seen(other),
         }),
       ).toEqual({ ok: true, value: { units: 10 } });
     } finally {
       await other.stop();
     }
     expect(
-      await importKitFile(app, dayId, { text: "[1,", mode: "add", seenVersion: await seen() }),
+      await importKitFile(app, dayId, { text: "[1,", mode: "add", expectedVersion: await seen() }),
     ).toMatchObject({ ok: false, error: { code: "kit-file", error: { line: 1 } } });
   });
 
@@ -295,27 +295,27 @@ describe("in a day", () => {
       ...packModel(SHIPPED_KIT, "tarnfell-p-47"),
       tuning: [{ lowHz: 700e6, highHz: 720e6, stepHz: 25_000 }],
     };
-    expect(await saveModel(app, dayId, { model: sold, seenVersion: await seen() })).toEqual({
+    expect(await saveModel(app, dayId, { model: sold, expectedVersion: await seen() })).toEqual({
       ok: true,
       value: "Tarnfell P, block 47",
     });
     expect((await findings()).filter((c) => c === "legal-nowhere")).toHaveLength(4);
     const weaker = await saveModel(app, dayId, {
       model: { ...sold, powersMw: [10] },
-      seenVersion: await seen(),
+      expectedVersion: await seen(),
     });
     expect(weaker).toMatchObject({
       ok: false,
       error: { code: "case-refused", problems: [{ code: "power-unknown" }, {}, {}, {}] },
     });
-    expect(await dropModel(app, dayId, { id: sold.id, seenVersion: await seen() })).toEqual({
+    expect(await dropModel(app, dayId, { id: sold.id, expectedVersion: await seen() })).toEqual({
       ok: true,
       value: null,
     });
     expect(await findings()).not.toContain("legal-nowhere");
-    expect(await dropModel(app, dayId, { id: "brae-vt", seenVersion: await seen() })).toMatchObject(
-      { ok: false, error: { code: "not-found" } },
-    );
+    expect(
+      await dropModel(app, dayId, { id: "brae-vt", expectedVersion: await seen() }),
+    ).toMatchObject({ ok: false, error: { code: "not-found" } });
   });
 
   test("microphones, inputs and tapes of one's own; what a channel plays through stays", async () => {
@@ -328,14 +328,18 @@ describe("in a day", () => {
       maxSplDb: 130,
     };
     expect(
-      await savePart(app, dayId, { part: "microphones", item: mic, seenVersion: await seen() }),
+      await savePart(app, dayId, { part: "microphones", item: mic, expectedVersion: await seen() }),
     ).toEqual({ ok: true, value: null });
     expect((await kit()).kit.microphones.map((m) => m.id)).toEqual([
       ...SHIPPED_KIT.microphones.map((m) => m.id),
       "reed",
     ]);
     expect(
-      await dropPart(app, dayId, { part: "microphones", id: "pebble", seenVersion: await seen() }),
+      await dropPart(app, dayId, {
+        part: "microphones",
+        id: "pebble",
+        expectedVersion: await seen(),
+      }),
     ).toMatchObject({ ok: false, error: { code: "part-ships" } });
     await savePart(app, dayId, {
       part: "inputs",
@@ -347,14 +351,14 @@ describe("in a day", () => {
         noiseDbu: -90,
         gainDb: 0,
       },
-      seenVersion: await seen(),
+      expectedVersion: await seen(),
     });
     expect((await kit()).kit.inputs[0]).toMatchObject({ fullScaleDbu: 24 });
     expect(
       await dropPart(app, dayId, {
         part: "inputs",
         id: "recorder-line",
-        seenVersion: await seen(),
+        expectedVersion: await seen(),
       }),
     ).toEqual({ ok: true, value: null });
     expect((await kit()).kit.inputs[0]).toMatchObject({ fullScaleDbu: 20 });
@@ -384,12 +388,12 @@ describe("in a day", () => {
     expect(
       await setStock(app, dayId, {
         items: stock.items.map((s) => (s.kind === "lead" ? { ...s, count: 2 } : s)),
-        seenVersion: await seen(),
+        expectedVersion: await seen(),
       }),
     ).toEqual({ ok: true, value: null });
     expect(await findings()).toContain("leads-short");
     expect(
-      await setStock(app, dayId, { items: [], seenVersion: (await seen()) - 1 }),
+      await setStock(app, dayId, { items: [], expectedVersion: (await seen()) - 1 }),
     ).toMatchObject({ ok: false, error: { code: "list-changed" } });
   });
 });

@@ -1,7 +1,7 @@
 import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { settingSteps } from "~/core/kit/settingSteps";
 import { shownAs } from "~/core/kit/modelText";
-import { presets } from "~/core/coordination/problem/tuning";
+import { presets } from "~/core/devices/tuning";
 import { serviceErrorWords } from "~/contract/messages/error";
 import { getDayView } from "~/server/services/day/dayView.server";
 import { addUnit } from "~/server/services/prep/kits.server";
@@ -41,7 +41,7 @@ async function with2(receiverModelId: string, packModelId: string): Promise<void
   const { app, dayId } = practice;
   const put = async (modelId: string) => {
     const { version } = await newestList(app, "units", dayId);
-    const added = await addUnit(app, dayId, { modelId, seenVersion: version });
+    const added = await addUnit(app, dayId, { modelId, expectedVersion: version });
     if (!added.ok) throw new Error(JSON.stringify(added.error));
     return (await newestList(app, "units", dayId)).items.at(-1)!.key;
   };
@@ -50,7 +50,7 @@ async function with2(receiverModelId: string, packModelId: string): Promise<void
   const c = await marit();
   const changed = await changeTalker(app, dayId, {
     channelId: c.id,
-    seenVersion: c.version,
+    expectedVersion: c.version,
     change: { receiverKey, half: 0, packKey },
   });
   if (!changed.ok) throw new Error(serviceErrorWords(changed.error));
@@ -153,7 +153,7 @@ test("name, group number and key: the base, a key that was changed, the record c
     list().then(({ version }) =>
       changeIdentity(app, dayId, {
         packKey,
-        seenVersion: version,
+        expectedVersion: version,
         change: { name: "MARIT", group, key },
       }),
     );
@@ -170,13 +170,16 @@ test("name, group number and key: the base, a key that was changed, the record c
   // the old record back from its file, and to the base
   if (!saved.ok) throw new Error();
   expect(
-    await importPairings(app, dayId, { text: saved.value, seenVersion: (await list()).version }),
+    await importPairings(app, dayId, {
+      text: saved.value,
+      expectedVersion: (await list()).version,
+    }),
   ).toEqual({ ok: true, value: { taken: 1, unknown: [] } });
   await proved();
   practice.pass(60_000);
   expect((await change(null)).ok).toBe(true);
   expect(
-    (await carryRecords(app, dayId, { receiverKey, seenVersion: (await list()).version })).ok,
+    (await carryRecords(app, dayId, { receiverKey, expectedVersion: (await list()).version })).ok,
   ).toBe(true);
   expect((await list()).rows[0]!.receivers).toEqual([
     { key: receiverKey, label: expect.any(String) as string, holds: true },
@@ -194,7 +197,7 @@ test("name, group number and key: the base, a key that was changed, the record c
     [saved.value.replace(/"key": "../, '"key": "'), /a key has 16 digits, this one 14/],
   ] as const) {
     const before = (await list()).version;
-    const read = await importPairings(app, dayId, { text, seenVersion: before });
+    const read = await importPairings(app, dayId, { text, expectedVersion: before });
     expect(read.ok ? "" : serviceErrorWords(read.error)).toMatch(what);
     expect((await list()).version).toBe(before);
   }

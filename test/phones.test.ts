@@ -1,15 +1,15 @@
 import type { SeenItem } from "~/contract/schemas/seen";
 import { getDayView } from "~/server/services/day/dayView.server";
-import type { JoinDesk } from "~/server/services/phones/guestSessions.server";
+import type { GuestSessions } from "~/server/services/phones/guestSessions.server";
 import { recordSeen, usePack } from "~/server/services/sync/syncs.server";
 import { acceptFound, alone, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 describe("the desk", () => {
   const entering = (
-    desk: JoinDesk,
+    desk: GuestSessions,
     change: Partial<{ code: string; name: string; device: string }> = {},
   ) => desk.enter({ code: desk.view.door?.code ?? "", name: "Ida", device: "phone", ...change });
-  const tokenOf = (entered: ReturnType<JoinDesk["enter"]>): string => {
+  const tokenOf = (entered: ReturnType<GuestSessions["enter"]>): string => {
     if (!entered.ok) throw new Error(entered.error.code);
     return entered.value.token;
   };
@@ -143,7 +143,7 @@ describe("seen from a phone", () => {
     await usePack(practice.app, practice.dayId, {
       channelId: channel.id,
       packKey: "pack-f",
-      seenVersion: channel.version,
+      expectedVersion: channel.version,
     });
     expect(await put(late)).toMatchObject([
       { note: { code: "moved-on", talker: "Marit", what: "pack" } },

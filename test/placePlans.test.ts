@@ -48,9 +48,9 @@ test("the practice day comes with its places drawn, and everybody who walks ther
 test("a plan is kept whole or not at all: nothing senseless, nothing over what somebody else drew; and back", async () => {
   const { drawing, version, placeId } = await range();
   const plan = { ...drawing!.plan, walls: drawing!.plan.walls.slice(1) };
-  const keep = (change: object, seenVersion = version) =>
+  const keep = (change: object, expectedVersion = version) =>
     keepDrawing(practice.app, practice.dayId, {
-      seenVersion,
+      expectedVersion,
       placeId,
       plan: { ...plan, ...change },
       picture: null,
@@ -66,7 +66,7 @@ test("a plan is kept whole or not at all: nothing senseless, nothing over what s
   expect(
     code(
       await keepDrawing(practice.app, practice.dayId, {
-        seenVersion: version,
+        expectedVersion: version,
         placeId,
         plan,
         picture: { id: 99, x: 0, y: 0, widthM: 5, heightM: 5 },
@@ -134,15 +134,15 @@ test("practice walks only with a pack that is on; what it read corrects this pla
     { walk, pack: walker.pack, receiver: walker.receiver, readings: walked.value.readings },
   ]);
   expect(fit.biasDb).toBeLessThan(0);
-  expect(code(await keepFit(app, dayId, { seenVersion: version, placeId, fit }))).toBe("ok");
+  expect(code(await keepFit(app, dayId, { expectedVersion: version, placeId, fit }))).toBe("ok");
   const after = await range();
   expect(after.drawing!.plan.fit!.general!.db).toBeCloseTo(fit.general!.db, 9);
   const worst = (p: typeof plan) =>
     walkForecast(p, walk, walker.pack, p.antennas, walker.receiver).worstMarginDb;
   expect(worst(after.drawing!.plan)).toBeLessThan(worst(plan));
-  expect(code(await keepFit(app, dayId, { seenVersion: after.version, placeId, fit: null }))).toBe(
-    "ok",
-  );
+  expect(
+    code(await keepFit(app, dayId, { expectedVersion: after.version, placeId, fit: null })),
+  ).toBe("ok");
 });
 
 test("how a talker is rigged goes into the range: an antenna on skin costs nine decibels, a sleeve gives seven back", async () => {
@@ -163,24 +163,27 @@ test("how a talker is rigged goes into the range: an antenna on skin costs nine 
   const before = await margin();
   expect(
     await keepRig(app, dayId, {
-      seenVersion: 0,
+      expectedVersion: 0,
       rig: { ...ordinaryRig(channelId), skinContact: true },
     }),
   ).toMatchObject({ ok: true, value: "Marit" });
   expect(before - (await margin())).toBeCloseTo(9, 6);
-  expect(code(await keepRig(app, dayId, { seenVersion: 0, rig: ordinaryRig(channelId) }))).toBe(
+  expect(code(await keepRig(app, dayId, { expectedVersion: 0, rig: ordinaryRig(channelId) }))).toBe(
     "list-changed",
   );
   await keepRig(app, dayId, {
-    seenVersion: 1,
+    expectedVersion: 1,
     rig: { ...ordinaryRig(channelId), skinContact: true, sleeve: true },
   });
   expect(before - (await margin())).toBeCloseTo(2, 6);
-  await keepRig(app, dayId, { seenVersion: 2, rig: { ...ordinaryRig(channelId), whip: "coiled" } });
+  await keepRig(app, dayId, {
+    expectedVersion: 2,
+    rig: { ...ordinaryRig(channelId), whip: "coiled" },
+  });
   expect(before - (await margin())).toBeCloseTo(10, 6);
   expect(code(await undoRigs(app, dayId, 3))).toBe("ok");
   expect(before - (await margin())).toBeCloseTo(2, 6);
-  expect(code(await keepRig(app, dayId, { seenVersion: 4, rig: ordinaryRig(4711) }))).toBe(
+  expect(code(await keepRig(app, dayId, { expectedVersion: 4, rig: ordinaryRig(4711) }))).toBe(
     "not-found",
   );
 });
@@ -219,7 +222,7 @@ test("a place that nobody drew begins with what its sketch says", async () => {
   const { app, dayId } = practice;
   const { version } = await newestList(app, "places", dayId);
   await addPlace(app, dayId, {
-    seenVersion: version,
+    expectedVersion: version,
     place: {
       name: "Fish market",
       note: "",
@@ -236,7 +239,7 @@ test("a place that nobody drew begins with what its sketch says", async () => {
   expect(empty.drawing).toBeNull();
   expect(code(await keepRange(app, dayId))).toBe("not-found");
   expect(
-    code(await beginDrawing(app, dayId, { seenVersion: empty.version, placeId: place.id })),
+    code(await beginDrawing(app, dayId, { expectedVersion: empty.version, placeId: place.id })),
   ).toBe("ok");
   const { plan } = (await range()).drawing!;
   expect(plan.walls.map((w) => w.material)).toEqual(["concrete", "concrete"]);

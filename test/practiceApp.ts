@@ -25,9 +25,9 @@ import { inlineCompute } from "~/server/compute/compute.server";
 import { CART } from "~/server/access/asker.server";
 import { memoryLog } from "~/server/log/log.server";
 import { ChangeFeed } from "~/server/services/day/changes.server";
-import { JoinDesk } from "~/server/services/phones/guestSessions.server";
+import { GuestSessions } from "~/server/services/phones/guestSessions.server";
 import { recordSeen, type SeenAnswer } from "~/server/services/sync/syncs.server";
-import { RollDesk } from "~/server/services/roll/liveMonitor.server";
+import { LiveMonitor } from "~/server/services/roll/liveMonitor.server";
 import { ScanJobs, type ScanEvent } from "~/server/services/scan/scanJobs.server";
 import { followScan, type ScanAsked, startScan } from "~/server/services/scan/scans.server";
 import { loadDay } from "~/server/services/day/dayView.server";
@@ -52,11 +52,11 @@ export function alone(): Pick<
   return {
     changes,
     compute: inlineCompute,
-    desk: new JoinDesk({ open, nowMs: () => 0, onChange: () => changes.bump() }),
+    desk: new GuestSessions({ open, nowMs: () => 0, onChange: () => changes.bump() }),
     asker: CART,
     log: memoryLog(),
     keeper: null,
-    roll: new RollDesk(() => {
+    roll: new LiveMonitor(() => {
       throw new Error("nothing rolls here");
     }),
   };
@@ -113,7 +113,7 @@ export async function practiceApp(speed = 3000): Promise<PracticeApp> {
     register: httpRegister(register.url),
     scans: new ScanJobs(),
     ...alone(),
-    roll: new RollDesk(() => app),
+    roll: new LiveMonitor(() => app),
   };
   const dayId = await seedPracticeDay(app);
   return {

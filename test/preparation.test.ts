@@ -66,7 +66,7 @@ test("a list is previewed, taken over whole, saved, and taken back", async () =>
       text: CSV,
       map,
       leaveOutBad: false,
-      seenVersion: 1,
+      expectedVersion: 1,
     }),
   ).toEqual({ ok: true, value: { imported: 2, leftOut: 0 } });
   expect((await prep()).scenes.map((s) => [s.number, s.title, s.isRepeatable])).toEqual([
@@ -90,7 +90,7 @@ test("a row with something wrong stops the import; nothing is taken over by half
       text,
       map,
       leaveOutBad: false,
-      seenVersion: 1,
+      expectedVersion: 1,
     }),
   ).toEqual({ ok: false, error: { code: "list-rows-bad", rows: [4] } });
   expect((await prep()).scenes).toEqual(before.scenes);
@@ -99,7 +99,7 @@ test("a row with something wrong stops the import; nothing is taken over by half
       text,
       map,
       leaveOutBad: true,
-      seenVersion: 1,
+      expectedVersion: 1,
     }),
   ).toEqual({ ok: true, value: { imported: 2, leftOut: 1 } });
 });
@@ -110,14 +110,14 @@ test("two windows: the list of the second is refused, told when the first came",
     text: CSV,
     map,
     leaveOutBad: false,
-    seenVersion: 1,
+    expectedVersion: 1,
   });
   expect(
     await importScenes(practice.app, practice.dayId, {
       text: CSV,
       map,
       leaveOutBad: false,
-      seenVersion: 1,
+      expectedVersion: 1,
     }),
   ).toMatchObject({ ok: false, error: { code: "list-changed" } });
 });
@@ -148,7 +148,7 @@ test("a cell that a spreadsheet would run is saved harmless", async () => {
     text: "scene,title,from,to\n1,=1+1,8,9\n",
     map,
     leaveOutBad: false,
-    seenVersion: 1,
+    expectedVersion: 1,
   });
   const saved = await exportScenes(practice.app, practice.dayId);
   expect(saved.ok && saved.value).toContain("'=1+1");
@@ -162,7 +162,7 @@ test("a pack set too high has no place in a pick and takes nothing from the othe
   await usePack(practice.app, practice.dayId, {
     channelId: marit.id,
     packKey: "pack-f",
-    seenVersion: marit.version,
+    expectedVersion: marit.version,
   });
   const { result } = await propose(practice);
   expect([result.assignments.length, result.unplaced.map((u) => u.channelId)]).toEqual([

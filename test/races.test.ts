@@ -67,15 +67,19 @@ test("one window takes a pack out of the case while another gives it to somebody
     const [first] = (await view()).channels;
     const { units } = await kit();
     const free = units.items.find((u) => u.key === "pack-f")!;
-    const take = () => removeUnit(app, dayId, { key: free.key, seenVersion: units.version });
+    const take = () => removeUnit(app, dayId, { key: free.key, expectedVersion: units.version });
     const give = () =>
-      usePack(app, dayId, { channelId: first!.id, packKey: free.key, seenVersion: first!.version });
+      usePack(app, dayId, {
+        channelId: first!.id,
+        packKey: free.key,
+        expectedVersion: first!.version,
+      });
     const give2 = () =>
       shareChannel(app, dayId, {
         channelId: first!.id,
         packKey: free.key,
         how: "first",
-        seenVersion: first!.version,
+        expectedVersion: first!.version,
       });
     const doing = [
       [take, give],
@@ -99,13 +103,13 @@ test("one window drops a model while another puts a unit of it into the case", a
     name: "Own pack",
   };
   expect(
-    (await saveModel(app, dayId, { model: own, seenVersion: (await kit()).models.version })).ok,
+    (await saveModel(app, dayId, { model: own, expectedVersion: (await kit()).models.version })).ok,
   ).toBe(true);
   const { models, units } = await kit();
   expect(
     await together(
-      dropModel(app, dayId, { id: own.id, seenVersion: models.version }),
-      addUnit(app, dayId, { modelId: own.id, seenVersion: units.version }),
+      dropModel(app, dayId, { id: own.id, expectedVersion: models.version }),
+      addUnit(app, dayId, { modelId: own.id, expectedVersion: units.version }),
     ),
   ).toBe(1);
   const after: Kit = (await kit()).kit;
@@ -130,12 +134,12 @@ test("eight talkers who join at once all join, each with a pack and a receiver c
     "tarnfell-p-47",
   ])
     expect(
-      (await addUnit(app, dayId, { modelId, seenVersion: version })).ok && (version += 1),
+      (await addUnit(app, dayId, { modelId, expectedVersion: version })).ok && (version += 1),
     ).toBeTruthy();
   const bag = units.items.find((u) => u.key === "bag-1")!.modelId;
   for (let i = 0; i < 4; i += 1)
     expect(
-      (await addUnit(app, dayId, { modelId: bag, seenVersion: version })).ok && (version += 1),
+      (await addUnit(app, dayId, { modelId: bag, expectedVersion: version })).ok && (version += 1),
     ).toBeTruthy();
   const before = (await view()).channels.length;
   expect(
@@ -151,15 +155,15 @@ test("two windows put two talkers on one receiver channel, or bring one back whe
   const { app, dayId } = practice;
   const [a, b, c] = (await view()).channels;
   // c leaves, so that its receiver channel is free for both
-  expect((await removeTalker(app, dayId, { channelId: c!.id, seenVersion: c!.version })).ok).toBe(
-    true,
-  );
+  expect(
+    (await removeTalker(app, dayId, { channelId: c!.id, expectedVersion: c!.version })).ok,
+  ).toBe(true);
   const to = { receiverKey: c!.receiverKey, half: c!.half };
   expect(
     await together(
-      changeTalker(app, dayId, { channelId: a!.id, seenVersion: a!.version, change: to }),
-      changeTalker(app, dayId, { channelId: b!.id, seenVersion: b!.version, change: to }),
-      restoreTalker(app, dayId, { channelId: c!.id, seenVersion: c!.version + 1 }),
+      changeTalker(app, dayId, { channelId: a!.id, expectedVersion: a!.version, change: to }),
+      changeTalker(app, dayId, { channelId: b!.id, expectedVersion: b!.version, change: to }),
+      restoreTalker(app, dayId, { channelId: c!.id, expectedVersion: c!.version + 1 }),
     ),
   ).toBe(1);
   await standsWhole();

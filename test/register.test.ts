@@ -35,7 +35,7 @@ describe("asking the register", () => {
       await askRegister(practice.app, practice.dayId, {
         at: quay,
         setting: "outdoors",
-        seenVersion: 1,
+        expectedVersion: 1,
       }),
     ).toEqual({ ok: true, value: 6 });
     const after = await view();
@@ -47,7 +47,11 @@ describe("asking the register", () => {
     // with the register gone the list stands
     const alone = { ...practice.app, register: null };
     expect(
-      await askRegister(alone, practice.dayId, { at: quay, setting: "outdoors", seenVersion: 2 }),
+      await askRegister(alone, practice.dayId, {
+        at: quay,
+        setting: "outdoors",
+        expectedVersion: 2,
+      }),
     ).toMatchObject({ ok: false, error: { code: "no-register" } });
     expect((await view()).stations).toEqual(after.stations);
     await undoList(practice.app, "stations", practice.dayId, 2);
@@ -59,7 +63,7 @@ describe("asking the register", () => {
       await askRegister(practice.app, practice.dayId, {
         at: { latitudeDeg: -40, longitudeDeg: 100 },
         setting: "outdoors",
-        seenVersion: 1,
+        expectedVersion: 1,
       }),
     ).toEqual({ ok: true, value: 0 });
     const { rank } = await view();
@@ -68,8 +72,11 @@ describe("asking the register", () => {
   });
 
   test("by hand: put on, replaced, taken off; a channel that the raster lacks is refused", async () => {
-    const add = (channel: number, name: string, seenVersion: number) =>
-      editStations(practice.app, practice.dayId, { add: { channel, name, note: "" }, seenVersion });
+    const add = (channel: number, name: string, expectedVersion: number) =>
+      editStations(practice.app, practice.dayId, {
+        add: { channel, name, note: "" },
+        expectedVersion,
+      });
     expect((await add(23, "Pirate", 1)).ok).toBe(true);
     expect((await add(23, "Pirate Two", 2)).ok).toBe(true);
     expect((await view()).stations.filter((s) => s.channel === 23).map((s) => s.name)).toEqual([
@@ -83,14 +90,14 @@ describe("asking the register", () => {
     const { result } = await propose(practice);
     for (const a of result.assignments)
       expect(a.frequencyHz < 486e6 || a.frequencyHz > 494e6).toBe(true);
-    await editStations(practice.app, practice.dayId, { removeChannel: 23, seenVersion: 3 });
+    await editStations(practice.app, practice.dayId, { removeChannel: 23, expectedVersion: 3 });
     expect((await view()).stations.some((s) => s.channel === 23)).toBe(false);
   });
 
   test("a register that does not answer, or refuses, leaves everything as it was", async () => {
     const gone = { ...practice.app, register: httpRegister("http://127.0.0.1:9") };
     expect(
-      await askRegister(gone, practice.dayId, { at: quay, setting: "indoors", seenVersion: 1 }),
+      await askRegister(gone, practice.dayId, { at: quay, setting: "indoors", expectedVersion: 1 }),
     ).toMatchObject({
       ok: false,
       error: { code: "device", error: { code: "device-unreachable" } },

@@ -7,7 +7,7 @@ import { logCsv, reportJson } from "~/server/services/day/report.server";
 import { reportPdf } from "~/server/services/day/reportPdf.server";
 import { byteToRf } from "~/core/monitor/reading";
 import { COLUMN, COLUMN_BYTES } from "~/core/monitor/extremes";
-import type { RigHappening } from "~/core/simulator/rig";
+import type { ScriptedEvent } from "~/core/simulator/rig";
 import { getDayView, loadDay } from "~/server/services/day/dayView.server";
 import {
   answerHit,
@@ -129,7 +129,7 @@ test("a neighbour in a take: judged, a clear place offered, one pack retuned, pr
   const { nowMs } = (await day()).facts;
   const before = (await day()).plan!;
   const oldHz = before.picks.find((p) => p.channelId === c.id)!.frequencyHz;
-  const script: RigHappening[] = [
+  const script: ScriptedEvent[] = [
     {
       id: "van",
       fromMs: nowMs + 500,
@@ -285,9 +285,9 @@ test("while it rolls a free scanner goes on looking: who comes on the air is tol
   // the ear feed that was put on the list is switched on too: it is nobody new
   const feedHz = plan!.spares[1]!.frequencyHz + 100_000;
   await valueOf(
-    putHanded(app, dayId, { who: "Boom ear feed", frequency: mhz(feedHz), seenVersion: 0 }),
+    putHanded(app, dayId, { who: "Boom ear feed", frequency: mhz(feedHz), expectedVersion: 0 }),
   );
-  const comes = (id: string, hz: number): RigHappening => ({
+  const comes = (id: string, hz: number): ScriptedEvent => ({
     id,
     fromMs: nowMs,
     untilMs: null,

@@ -98,13 +98,13 @@ const place = (change: Partial<PlaceTold> = {}): PlaceTold => ({
   ...change,
 });
 const filled = async () => {
-  await importKitFile(own.app, dayId, { text: CASE, mode: "replace", seenVersion: 0 });
-  await addPlace(own.app, dayId, { place: place(), seenVersion: 1 });
+  await importKitFile(own.app, dayId, { text: CASE, mode: "replace", expectedVersion: 0 });
+  await addPlace(own.app, dayId, { place: place(), expectedVersion: 1 });
   await importScenes(own.app, dayId, {
     text: SCENES,
     map: guessColumns(["scene", "place", "from", "to", "speakers"]),
     leaveOutBad: false,
-    seenVersion: 0,
+    expectedVersion: 0,
   });
 };
 
@@ -154,38 +154,38 @@ test("a talker is changed, leaves and comes back; what is somebody's is not give
   expect(
     await changeTalker(own.app, dayId, {
       channelId: ada!.id,
-      seenVersion: 1,
+      expectedVersion: 1,
       change: { packKey: bea!.packKey },
     }),
   ).toMatchObject({ ok: false, error: { what: "Bea has that pack" } });
   expect(
     await changeTalker(own.app, dayId, {
       channelId: ada!.id,
-      seenVersion: 1,
+      expectedVersion: 1,
       change: { talker: "Adam", packKey: "p3" },
     }),
   ).toEqual({ ok: true, value: { before: { talker: "Ada", packKey: "p1" }, version: 2 } });
   expect(
     await changeTalker(own.app, dayId, {
       channelId: ada!.id,
-      seenVersion: 1,
+      expectedVersion: 1,
       change: { part: "x" },
     }),
   ).toMatchObject({ ok: false, error: { code: "changed-meanwhile" } });
-  expect(await removeTalker(own.app, dayId, { channelId: ada!.id, seenVersion: 2 })).toEqual({
+  expect(await removeTalker(own.app, dayId, { channelId: ada!.id, expectedVersion: 2 })).toEqual({
     ok: true,
     value: { talker: "Adam", version: 3 },
   });
   expect((await view()).channels.map((c) => c.talker)).toEqual(["Bea"]);
-  expect(await restoreTalker(own.app, dayId, { channelId: ada!.id, seenVersion: 3 })).toMatchObject(
-    { ok: true },
-  );
-  await removeTalker(own.app, dayId, { channelId: ada!.id, seenVersion: 4 });
+  expect(
+    await restoreTalker(own.app, dayId, { channelId: ada!.id, expectedVersion: 3 }),
+  ).toMatchObject({ ok: true });
+  await removeTalker(own.app, dayId, { channelId: ada!.id, expectedVersion: 4 });
   expect(await addTalker(own.app, dayId, { talker: "Cy" })).toEqual({ ok: true, value: "Cy" });
   expect((await view()).channels.at(-1)).toMatchObject({ talker: "Cy", number: 3, half: 0 });
-  expect(await restoreTalker(own.app, dayId, { channelId: ada!.id, seenVersion: 5 })).toMatchObject(
-    { ok: false, error: { code: "setting-unknown" } },
-  );
+  expect(
+    await restoreTalker(own.app, dayId, { channelId: ada!.id, expectedVersion: 5 }),
+  ).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
 });
 
 test("places: added, moved with their scenes, copied, taken off, and back", async () => {
@@ -201,7 +201,7 @@ test("places: added, moved with their scenes, copied, taken off, and back", asyn
       placeId: yard!.id,
       place: place({ startMs: 13 * hour, endMs: 15 * hour }),
       withScenes: true,
-      seenVersion: 2,
+      expectedVersion: 2,
     }),
   ).toEqual({ ok: true, value: { movedScenes: 1 } });
   expect((await prep()).scenes.map((s) => [s.number, s.startMs / hour])).toEqual([
@@ -213,28 +213,28 @@ test("places: added, moved with their scenes, copied, taken off, and back", asyn
       placeId: yard!.id,
       place: place({ endMs: 9 * hour }),
       withScenes: false,
-      seenVersion: 3,
+      expectedVersion: 3,
     }),
   ).toMatchObject({ ok: false, error: { code: "setting-unknown" } });
   expect(
-    await copyPlace(own.app, dayId, { placeId: kitchen!.id, toDayId: dayId, seenVersion: 3 }),
+    await copyPlace(own.app, dayId, { placeId: kitchen!.id, toDayId: dayId, expectedVersion: 3 }),
   ).toEqual({ ok: true, value: "Kitchen, again" });
   const numbers = () => own.app.db.models.places.count();
   const before = await numbers();
   // what is refused leaves nothing behind, not a number either
-  expect(await addPlace(own.app, dayId, { place: place({}), seenVersion: 1 })).toMatchObject({
+  expect(await addPlace(own.app, dayId, { place: place({}), expectedVersion: 1 })).toMatchObject({
     ok: false,
     error: { code: "list-changed" },
   });
   expect(await numbers()).toBe(before);
   expect(
-    await copyPlace(own.app, dayId, { placeId: kitchen!.id, toDayId: 99, seenVersion: 4 }),
+    await copyPlace(own.app, dayId, { placeId: kitchen!.id, toDayId: 99, expectedVersion: 4 }),
   ).toEqual({ ok: false, error: { code: "not-found", what: "day" } });
-  expect(await removePlace(own.app, dayId, { placeId: kitchen!.id, seenVersion: 4 })).toMatchObject(
-    { ok: false, error: { code: "place-needed", why: "here" } },
-  );
+  expect(
+    await removePlace(own.app, dayId, { placeId: kitchen!.id, expectedVersion: 4 }),
+  ).toMatchObject({ ok: false, error: { code: "place-needed", why: "here" } });
   await moveTo(own.app, dayId, yard!.id);
-  expect(await removePlace(own.app, dayId, { placeId: kitchen!.id, seenVersion: 4 })).toEqual({
+  expect(await removePlace(own.app, dayId, { placeId: kitchen!.id, expectedVersion: 4 })).toEqual({
     ok: true,
     value: "Kitchen",
   });
@@ -267,7 +267,7 @@ test("a finer path than a word can tell survives a change of its name", async ()
       placeId: stair.id,
       place: told,
       withScenes: true,
-      seenVersion: 1,
+      expectedVersion: 1,
     });
     const after = await getDayView(practice.app, practice.dayId);
     expect(after.ok && after.value.places.find((p) => p.id === stair.id)).toMatchObject({
@@ -290,11 +290,13 @@ test("scenes by hand, and back", async () => {
     speakers: "Ada",
     isRepeatable: false,
   };
-  expect(await putScene(own.app, dayId, { scene, replaces: null, seenVersion: 1 })).toEqual({
+  expect(await putScene(own.app, dayId, { scene, replaces: null, expectedVersion: 1 })).toEqual({
     ok: true,
     value: null,
   });
-  expect(await putScene(own.app, dayId, { scene, replaces: null, seenVersion: 2 })).toMatchObject({
+  expect(
+    await putScene(own.app, dayId, { scene, replaces: null, expectedVersion: 2 }),
+  ).toMatchObject({
     ok: false,
     error: { code: "scene-typed", problems: [{ code: "number-taken" }] },
   });
@@ -302,11 +304,11 @@ test("scenes by hand, and back", async () => {
     await putScene(own.app, dayId, {
       scene: { ...scene, number: "3A" },
       replaces: "3",
-      seenVersion: 2,
+      expectedVersion: 2,
     }),
   ).toEqual({ ok: true, value: null });
   expect((await prep()).findings.map((f) => f.code)).toContain("no-wired-recorder");
-  expect(await removeScene(own.app, dayId, { number: "3", seenVersion: 3 })).toMatchObject({
+  expect(await removeScene(own.app, dayId, { number: "3", expectedVersion: 3 })).toMatchObject({
     ok: false,
     error: { code: "not-found" },
   });
@@ -460,7 +462,7 @@ test("systems that choose for themselves: no pick, paired and proved; too many f
       ),
     ],
   });
-  await importKitFile(own.app, dayId, { text: adaptive, mode: "replace", seenVersion: 0 });
+  await importKitFile(own.app, dayId, { text: adaptive, mode: "replace", expectedVersion: 0 });
   const names = Array.from({ length: 9 }, (_, i) => `V${i}`);
   await putScene(own.app, dayId, {
     scene: {
@@ -473,7 +475,7 @@ test("systems that choose for themselves: no pick, paired and proved; too many f
       isRepeatable: true,
     },
     replaces: null,
-    seenVersion: 0,
+    expectedVersion: 0,
   });
   await addTalkersOfScenes(own.app, dayId);
   expect((await prep()).findings).toEqual([
@@ -502,7 +504,7 @@ test("systems that choose for themselves: no pick, paired and proved; too many f
       sketch: { setting: "indoors", walls: "open", wallCount: 0, distanceM: 45 },
     }),
     withScenes: false,
-    seenVersion: 1,
+    expectedVersion: 1,
   });
   expect((await prep()).findings.map((f) => f.code)).toEqual(["room-full", "beyond-range"]);
 });

@@ -138,7 +138,7 @@ describe("the whole way at the net loft", () => {
       expect(
         await keepLevel(app, dayId, {
           channelId: c.id,
-          seenVersion: c.version,
+          expectedVersion: c.version,
           microphoneId: "pebble",
           settings: c.talker === "Tobiah" ? { ...settings, gainDb: -45 } : settings,
           detail,
@@ -150,7 +150,7 @@ describe("the whole way at the net loft", () => {
     for (const c of levelled.channels)
       await keepPlace(app, dayId, {
         channelId: c.id,
-        seenVersion: c.version,
+        expectedVersion: c.version,
         setup: defaultSetup(geometry, c.wear, c.packPowerMw),
       });
 
@@ -187,7 +187,7 @@ describe("the whole way at the net loft", () => {
     };
     await keepLevel(practice.app, practice.dayId, {
       channelId: marit.id,
-      seenVersion: marit.version,
+      expectedVersion: marit.version,
       microphoneId: "pebble",
       settings,
       detail,
@@ -219,7 +219,7 @@ describe("the whole way at the net loft", () => {
     // into another input: it is to be done again
     await changeTalker(practice.app, practice.dayId, {
       channelId: marit.id,
-      seenVersion: marit.version + 1,
+      expectedVersion: marit.version + 1,
       change: { inputId: "camera-mic" },
     });
     expect(of(await view(), "Marit").state.level).toMatchObject({
@@ -230,7 +230,7 @@ describe("the whole way at the net loft", () => {
     expect(
       await keepLevel(practice.app, practice.dayId, {
         channelId: marit.id,
-        seenVersion: marit.version + 2,
+        expectedVersion: marit.version + 2,
         microphoneId: "pebble",
         settings: { ...settings, gainDb: -25 },
         detail,
@@ -589,7 +589,7 @@ describe("sync", () => {
         await usePack(practice.app, practice.dayId, {
           channelId: irsa.id,
           packKey: "pack-g",
-          seenVersion: irsa.version,
+          expectedVersion: irsa.version,
         })
       ).ok,
     ).toBe(true);
@@ -649,12 +649,12 @@ describe("sync", () => {
       day.plan!.picks.filter((p) => p.channelId !== marit.id),
     );
 
-    const share = (packKey: string, how: "add" | "drop" | "first", seenVersion: number) =>
+    const share = (packKey: string, how: "add" | "drop" | "first", expectedVersion: number) =>
       shareChannel(practice.app, practice.dayId, {
         channelId: marit.id,
         packKey,
         how,
-        seenVersion,
+        expectedVersion,
       });
     expect(await share("pack-b", "add", marit.version)).toMatchObject({
       ok: false,
@@ -690,7 +690,7 @@ describe("sync", () => {
         await usePack(practice.app, practice.dayId, {
           channelId: marit.id,
           packKey: "pack-f",
-          seenVersion: marit.version,
+          expectedVersion: marit.version,
         })
       ).ok,
     ).toBe(true);
@@ -698,7 +698,7 @@ describe("sync", () => {
       await usePack(practice.app, practice.dayId, {
         channelId: marit.id,
         packKey: "pack-g",
-        seenVersion: marit.version,
+        expectedVersion: marit.version,
       }),
     ).toMatchObject({
       ok: false,
@@ -713,7 +713,7 @@ describe("sync", () => {
       await usePack(practice.app, practice.dayId, {
         channelId: marit.id,
         packKey: "pack-b",
-        seenVersion: marit.version + 1,
+        expectedVersion: marit.version + 1,
       }),
     ).toMatchObject({ ok: false, error: { changes: [{ what: "Pack B is with Tobiah" }] } });
   });

@@ -1,5 +1,5 @@
 import { lastOf } from "~/core/units/items";
-import type { NoiseStretch } from "~/core/coordination/problem/request";
+import type { NoiseStretch } from "~/core/spectrum/channelNoise";
 
 /**
  * Noise along a sweep as it travels to the page: one level a step, NaN where nothing was measured.

@@ -12,7 +12,7 @@ import type {
   Readout,
   SyncMethod,
 } from "~/core/kit/models";
-import type { TuningRange } from "~/core/coordination/problem/request";
+import type { TuningRange } from "~/core/devices/tuning";
 import type { UnitField, UnitRowNote, UnitRowProblem } from "~/core/kit/unitTable";
 import type { StockItem, StockKind } from "~/core/kit/units";
 import { formatMetres, formatSpan, listWords, mhz, stretchesWords } from "./format";

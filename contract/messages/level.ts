@@ -1,10 +1,10 @@
 import type { Finding } from "~/core/audio/voiceFindings";
-import type { EarVerdict, KnobAdvice } from "~/core/audio/gainAdvice";
+import type { SetByEar, GainAdvice } from "~/core/audio/gainAdvice";
 import type { MicPlaceEffect } from "~/core/audio/micPlace";
 import type { LevelAimName, School } from "~/core/audio/recommend";
 import type { WavError, WavWarning } from "~/core/audio/wav";
 import { WAV_LIMITS } from "~/core/audio/wav";
-import type { LevelTrap } from "~/core/audio/levelTraps";
+import type { LevelTrap } from "~/core/kit/levelTraps";
 import { MIC_POWER_WORDS } from "./kit";
 import type { ControlScale } from "~/core/kit/models";
 import { capital, count, formatDb, formatDbfs, formatDuration, listWords } from "./format";
@@ -117,7 +117,7 @@ function clockText(share: number): string {
 
 /** Which knob, how far, and what will be seen. @param show - a setting in the words of its unit */
 export function knobAdviceWords(
-  advice: KnobAdvice,
+  advice: GainAdvice,
   show: (knob: "pack" | "receiver" | "input", db: number) => string,
   names: Readonly<Record<"pack" | "receiver" | "input", string>>,
 ): string {
@@ -139,7 +139,7 @@ export function knobAdviceWords(
   }
 }
 
-export const earWords = (verdict: EarVerdict): string =>
+export const earWords = (verdict: SetByEar): string =>
   ({
     veiled: "Far and veiled: raise it.",
     body: "It has body. Raise it until the lamp blinks on the odd loud sound.",

@@ -1,5 +1,5 @@
 import type { LogEntry, LogGroup } from "~/core/report/dayLog";
-import { likeliestCause } from "~/core/monitor/hitStories";
+import { likeliestCause } from "~/core/report/hitStories";
 import {
   formatClock,
   formatDb,

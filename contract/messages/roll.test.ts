@@ -1,4 +1,4 @@
-import type { DayHappening } from "~/core/report/dayEvents";
+import type { DayEventDetail } from "~/core/journal/dayEvents";
 import type { LogEntry } from "~/core/report/dayLog";
 import { HIT_CAUSES, type HitAnswerKind, type HitReason } from "~/core/monitor/hitCause";
 import type { Attention } from "~/core/monitor/channelWatch";
@@ -13,7 +13,7 @@ const names = {
   pack: () => "Pack A",
   place: (id: number) => ["", "Loft", "Quay"][id]!,
 };
-const says = (what: DayHappening, channelId: number | null = 1): string =>
+const says = (what: DayEventDetail, channelId: number | null = 1): string =>
   logWords({ what: { kind: "event", event: what }, channelId }, names);
 
 test("every cause and every answer has words, and no two causes the same", () => {

@@ -1,6 +1,6 @@
 import type { DeviceError } from "~/core/devices/deviceError";
 import type { BrokenRule } from "~/core/coordination/explaining/explain";
-import type { NoPair } from "~/core/channel/freePair";
+import type { NoPair } from "~/core/schedule/freePair";
 import type { HandedRowProblem } from "~/core/coordination/problem/assigned";
 import type { SceneRowProblem } from "~/core/schedule/sceneTable";
 import type { CaseProblem } from "~/core/kit/caseCheck";

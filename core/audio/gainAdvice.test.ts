@@ -1,4 +1,4 @@
-import { adviseKnob, earVerdict } from "./gainAdvice";
+import { adviseGain, setByEar } from "./gainAdvice";
 import { levelChain, type LevelChainQuestion } from "./levelChain";
 import { LEVEL_AIMS, recommend } from "./recommend";
 
@@ -35,7 +35,7 @@ const at = (s: Partial<typeof set> = {}): LevelChainQuestion => {
 const peakOf = (q: LevelChainQuestion, splAt1mDb: number) =>
   levelChain({ ...q, talker: { ...q.talker, effort: { splAt1mDb } } }).finalPeakDbfs;
 const ask = (q: LevelChainQuestion, measuredPeakDbfs: number | null, isPressed = false) =>
-  adviseKnob({
+  adviseGain({
     ordinary: q,
     loudestSplAt1mDb: 66,
     measuredPeakDbfs,
@@ -86,5 +86,5 @@ test("an edge hides the voice; a level that nothing explains is another kind of 
 });
 
 test("by ear: up from nothing, stop where the lamp blinks, back where it holds (common practice, no published source)", () => {
-  expect([30, 15, 6, 1, -4].map(earVerdict)).toEqual(["veiled", "body", "stop", "back", "back"]);
+  expect([30, 15, 6, 1, -4].map(setByEar)).toEqual(["veiled", "body", "stop", "back", "back"]);
 });

@@ -13,10 +13,10 @@ import {
   withSettings,
 } from "./recommend";
 
-export type Knob = "pack" | "receiver" | "input";
+export type GainControl = "pack" | "receiver" | "input";
 
 /** What a measured line asks for. */
-export type KnobAdvice =
+export type GainAdvice =
   | { code: "nothing-heard" }
   /**
    * So far from what the chain says that a level is mistaken for another: microphone for line, or
@@ -28,7 +28,7 @@ export type KnobAdvice =
   | { code: "leave"; peakDbfs: number; packHeadroomDb: number }
   | {
       code: "turn";
-      knob: Knob;
+      knob: GainControl;
       fromDb: number;
       toDb: number;
       peakDbfs: number;
@@ -53,7 +53,7 @@ const HIDDEN_DB = 10;
  *   line; null where nothing was heard @param isPressed - its peaks stood against an edge before
  *   the end
  */
-export function adviseKnob(p: {
+export function adviseGain(p: {
   ordinary: LevelChainQuestion;
   loudestSplAt1mDb: number;
   measuredPeakDbfs: number | null;
@@ -61,7 +61,7 @@ export function adviseKnob(p: {
   reachable: Reachable;
   aim: LevelAim;
   school: School;
-}): KnobAdvice & { loudestSplAt1mDb: number } {
+}): GainAdvice & { loudestSplAt1mDb: number } {
   const { ordinary, reachable, aim, school } = p;
   const now: ChainSettings = {
     gainDb: ordinary.transmitter.gainDb,
@@ -116,7 +116,7 @@ export function adviseKnob(p: {
       packHeadroomDb: standing.packHeadroomDb,
       loudestSplAt1mDb,
     };
-  const ways: [Knob, ChainSettings[]][] = [
+  const ways: [GainControl, ChainSettings[]][] = [
     ["pack", reachable.packGainsDb.map((gainDb) => ({ ...now, gainDb }))],
     ["receiver", reachable.outputsDb.map((outputDb) => ({ ...now, outputDb }))],
     ["input", reachable.inputGainsDb.map((inputGainDb) => ({ ...now, inputGainDb }))],
@@ -168,12 +168,12 @@ export function adviseKnob(p: {
  * What the pack's peak lamp does with the loudest line, and what to do of it when gain is raised
  * from nothing by ear.
  */
-export type EarVerdict = "veiled" | "body" | "stop" | "back";
+export type SetByEar = "veiled" | "body" | "stop" | "back";
 
 /**
  * Raising from nothing: dull and far at first; then it has body; then the lamp blinks on the odd
  * loud sound, which is where to stop; then it holds (common practice, no published source).
  * @param headroomDb - of the loudest peaks at the pack
  */
-export const earVerdict = (headroomDb: number): EarVerdict =>
+export const setByEar = (headroomDb: number): SetByEar =>
   headroomDb < 2 ? "back" : headroomDb <= 9 ? "stop" : headroomDb <= 18 ? "body" : "veiled";

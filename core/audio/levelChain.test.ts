@@ -9,7 +9,7 @@ const chain: LevelChainQuestion = {
   input: { kind: "mic", fullScaleDbu: 0, gainDb: 0, noiseDbu: -100 },
 };
 
-// physics: 94 dB SPL = 1 Pa; 0 dBu = 0.7746 V (references.md)
+// physics: 94 dB SPL = 1 Pa; 0 dBu = 0.7746 V (definitions of the sound level and of dBu)
 test("pressure and microphone", () => {
   expect(pressurePa(93.9794)).toBeCloseTo(1, 5);
   expect(microphoneDbu({ sensitivityMvPerPa: 6, splDb: 93.9794 })).toBeCloseTo(-42.218, 2);

@@ -1,7 +1,7 @@
 import { playChain } from "~/core/training/playChain";
 import { voice, type VoiceAsked } from "~/core/simulator/voice";
 import { type MeasuredTrack, TrackMeter } from "./analyseWav";
-import { type Finding, judgeHearing } from "./voiceFindings";
+import { type Finding, judgeVoice } from "./voiceFindings";
 
 const RATE = 16_000;
 const usual: VoiceAsked = {
@@ -25,7 +25,7 @@ const measured = (x: Float64Array): MeasuredTrack => {
   return meter.figures();
 };
 const heard = (change: Partial<VoiceAsked> = {}, through: Partial<typeof chain> = {}) =>
-  judgeHearing(
+  judgeVoice(
     measured(playChain(voice({ ...usual, ...change }), { ...chain, ...through }, 3).samples),
   );
 const codes = (findings: readonly Finding[]) => findings.map((f) => f.code);
@@ -64,13 +64,13 @@ test("automatic gain that drags the pauses up", () => {
     gain += level > 0.02 ? (0.3 - gain) * 0.002 : (6 - gain) * 0.00006;
     return v * gain;
   });
-  expect(codes(judgeHearing(measured(dragged)).findings)).toContain("automatic-gain");
+  expect(codes(judgeVoice(measured(dragged)).findings)).toContain("automatic-gain");
 });
 
 test("silence, and noise without a voice", () => {
-  expect(judgeHearing(measured(new Float64Array(RATE))).findings).toEqual([{ code: "silent" }]);
+  expect(judgeVoice(measured(new Float64Array(RATE))).findings).toEqual([{ code: "silent" }]);
   expect(
-    codes(judgeHearing(measured(playChain(new Float64Array(RATE * 3), chain, 2).samples)).findings),
+    codes(judgeVoice(measured(playChain(new Float64Array(RATE * 3), chain, 2).samples)).findings),
   ).toEqual(["no-voice"]);
   const { voiceDbfs, pausesDbfs } = heard();
   expect(voiceDbfs! - pausesDbfs!).toBeGreaterThan(25);

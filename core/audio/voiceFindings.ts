@@ -19,7 +19,7 @@ export type Finding =
   | { code: "noisy"; snrDb: number }
   | { code: "offset"; share: number };
 
-export interface Hearing {
+export interface VoiceFindings {
   /** Root mean square while somebody speaks, and in the pauses; null where there is none of it. */
   voiceDbfs: number | null;
   pausesDbfs: number | null;
@@ -56,7 +56,7 @@ const db = (power: number): number => 10 * Math.log10(power);
 
 /** Tells voice from pauses, and what does not belong to either.
  * @param track - as measured */
-export function judgeHearing(track: MeasuredTrack): Hearing {
+export function judgeVoice(track: MeasuredTrack): VoiceFindings {
   const { heard } = track;
   if (track.peakDbfs === null)
     return { voiceDbfs: null, pausesDbfs: null, findings: [{ code: "silent" }] };

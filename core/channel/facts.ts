@@ -1,7 +1,7 @@
 import type { Effort } from "~/core/audio/levelChain";
 import type { LevelAimName, School } from "~/core/audio/recommend";
 import type { Wear } from "~/core/radio/antenna";
-import type { TuningRange } from "~/core/coordination/problem/request";
+import type { TuningRange } from "~/core/devices/tuning";
 import type { ProofPart } from "./verificationParts";
 import type { UnitReports } from "~/core/devices/reports";
 

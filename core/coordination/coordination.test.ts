@@ -61,7 +61,7 @@ function bruteForceConflicts(set: { id: string; frequencyHz: number }[], p: Prof
 }
 
 describe("checking a set", () => {
-  // combinatorics; ITU-R SM.1134 for the method (references.md)
+  // combinatorics; ITU-R SM.1134 for the method
   test("counts of products", () => {
     expect(productCounts(5)).toEqual({ third2: 20, third3: 30, fifth2: 20 });
     expect(productCounts(40).third3).toBe(29_640);
@@ -276,7 +276,7 @@ describe("finding a set", () => {
     expect(result.stats.exhausted).toBe(false);
     expect(checkSet(everything(result), PROFILES.normal).conflicts).toEqual([]);
   });
-  // own exhaustive search, references.md: 10 carriers need at least 198 slots under "normal", so 11
+  // own exhaustive search: 10 carriers need at least 198 slots under "normal", so 11
   // cannot fit in 197
   test("never claims more than the proved bound", () => {
     const channels = Array.from({ length: 11 }, (_, i) => channel(`k${i}`));

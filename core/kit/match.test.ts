@@ -1,12 +1,6 @@
 import { checkSet } from "~/core/coordination/rules/checkSet";
 import { PROFILES } from "~/core/coordination/problem/profile";
-import {
-  canBeSet,
-  nearestSetting,
-  presets,
-  sharedGrid,
-  sharedTuning,
-} from "~/core/coordination/problem/tuning";
+import { canBeSet, nearestSetting, presets, sharedGrid, sharedTuning } from "~/core/devices/tuning";
 import { antennaFit, packLegality, packLegalityAt, pairing } from "./match";
 import { packModel, receiverModel } from "./models";
 import { SHIPPED_KIT } from "./shipped";

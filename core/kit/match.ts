@@ -1,6 +1,6 @@
 import { itemAt } from "~/core/units/items";
-import type { TuningRange } from "~/core/coordination/problem/request";
-import { overlaps, sharedTuning } from "~/core/coordination/problem/tuning";
+import type { TuningRange } from "~/core/devices/tuning";
+import { overlaps, sharedTuning } from "~/core/devices/tuning";
 import {
   legalWindows,
   type Region,

@@ -1,8 +1,7 @@
 import { defined, numberAt } from "~/core/units/items";
 import { plainText } from "~/core/units/plainText";
-import type { Bank } from "~/core/coordination/search/banks";
-import type { TuningRange } from "~/core/coordination/problem/request";
-import { canBeSet, presets } from "~/core/coordination/problem/tuning";
+import type { Bank, TuningRange } from "~/core/devices/tuning";
+import { canBeSet, presets } from "~/core/devices/tuning";
 import { channelAt, rasterChannels, RASTERS } from "~/core/regulations/raster";
 import { formatMhz, parseFrequencyText } from "~/core/units/frequencyText";
 import { fail, ok, type Result } from "~/core/units/result";

@@ -1,6 +1,5 @@
-import type { Bank } from "~/core/coordination/search/banks";
+import type { Bank, TuningRange } from "~/core/devices/tuning";
 import type { ProfileName } from "~/core/coordination/problem/profile";
-import type { TuningRange } from "~/core/coordination/problem/request";
 import type { RasterName } from "~/core/regulations/raster";
 
 /** How a pack is brought onto its receiver's frequency. */

@@ -1,5 +1,5 @@
 import { itemAt } from "~/core/units/items";
-import { packNames } from "~/core/report/trackSheet";
+import { packNames } from "./packNames";
 import type { PairingRules } from "./models";
 
 /** What a pack is known by: name, group number and key must all be the same at both ends. */

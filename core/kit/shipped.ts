@@ -1,5 +1,5 @@
-import { presets } from "~/core/coordination/problem/tuning";
-import type { TuningRange } from "~/core/coordination/problem/request";
+import { presets } from "~/core/devices/tuning";
+import type { TuningRange } from "~/core/devices/tuning";
 import { SWITCH_POSITIONS, SWITCH_STEP_HZ } from "./switchCode";
 import type { Kit, PackModel, PairingRules, ReceiverModel } from "./models";
 

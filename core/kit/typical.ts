@@ -1,4 +1,4 @@
-import type { TuningRange } from "~/core/coordination/problem/request";
+import type { TuningRange } from "~/core/devices/tuning";
 import type { PackModel, ReceiverModel } from "./models";
 
 /** What is known of a unit when only its name plate was read. */

@@ -1,5 +1,5 @@
 import { defined, itemAt } from "~/core/units/items";
-import type { TuningRange } from "~/core/coordination/problem/request";
+import type { TuningRange } from "~/core/devices/tuning";
 import { parseFrequencyText } from "~/core/units/frequencyText";
 import { type Kit, modelName, type PackModel, type ReceiverModel } from "./models";
 import { slug, typicalPack, typicalReceiver } from "./typical";

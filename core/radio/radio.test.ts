@@ -11,7 +11,7 @@ import {
 } from "./propagation";
 import { MATERIALS, type Material, slabLossDb } from "./slab";
 
-// Values of references.md; the published source stands beside each. "from memory" there too.
+// The published source stands beside each value, and whether it is from memory.
 describe("against published values", () => {
   test("free space, ITU-R P.525", () => {
     expect(freeSpaceLossDb({ distanceM: 30, frequencyHz: 600e6 })).toBeCloseTo(57.553, 3);

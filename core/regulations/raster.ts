@@ -16,7 +16,7 @@ export interface RasterChannel {
 
 export type RasterName = "US-6" | "EU-8" | "AU-7";
 
-/** UHF rasters as the national tables give them (from memory; references.md). */
+/** UHF rasters as the national tables give them (from memory). */
 export const RASTERS: Readonly<Record<RasterName, Raster>> = {
   "US-6": { firstChannel: 14, firstLowHz: 470e6, widthHz: 6e6, count: 23, skip: [37] },
   "EU-8": { firstChannel: 21, firstLowHz: 470e6, widthHz: 8e6, count: 28 },

@@ -1,7 +1,7 @@
 import { channelAt, rasterChannels, RASTERS } from "./raster";
 import { legalWindows, mergeStretches, REGIONS } from "./region";
 
-// Published edges: national television tables as listed in references.md (from memory).
+// Published edges: the national television tables (from memory).
 describe("raster edges", () => {
   test.each([
     ["US-6", 14, 470, 476],

@@ -1,4 +1,4 @@
-import type { DayEvent } from "./dayEvents";
+import type { DayEvent } from "~/core/journal/dayEvents";
 import { dayLog, filterLog, type LogSources } from "./dayLog";
 import type { SyncRecord } from "~/core/channel/facts";
 

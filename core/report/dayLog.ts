@@ -1,4 +1,4 @@
-import type { DayEvent } from "./dayEvents";
+import type { DayEvent } from "~/core/journal/dayEvents";
 import type { LevelRecord, PlaceRecord, PlanRecord, SyncRecord } from "~/core/channel/facts";
 import type { ProofPart } from "~/core/channel/verificationParts";
 import { isGoodOutcome } from "~/core/channel/verificationParts";

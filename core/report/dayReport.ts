@@ -1,5 +1,5 @@
-import type { DayEvent } from "./dayEvents";
-import { type HitStory, hitStories } from "~/core/monitor/hitStories";
+import type { DayEvent } from "~/core/journal/dayEvents";
+import { type HitStory, hitStories } from "./hitStories";
 import type { Scene } from "~/core/schedule/scenes";
 import type { HitCause } from "~/core/monitor/hitCause";
 

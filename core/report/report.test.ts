@@ -1,4 +1,4 @@
-import type { DayEvent } from "./dayEvents";
+import type { DayEvent } from "~/core/journal/dayEvents";
 import { dayReport, type ReportSources } from "./dayReport";
 import { reportTables } from "~/contract/messages/reportTables";
 import { sweepSvg } from "./sweepPicture";

@@ -12,8 +12,8 @@ import { powerOf, type CaseUnit, type StockItem, type StockKind } from "~/core/k
 import { defaultSetup } from "~/core/kit/setups";
 import { pathQuestion } from "~/core/radio/pathSetup";
 import type { SiteGeometry } from "~/core/location/siteGeometry";
-import type { TuningRange } from "~/core/coordination/problem/request";
-import { tuningSpan } from "~/core/coordination/problem/tuning";
+import type { TuningRange } from "~/core/devices/tuning";
+import { tuningSpan } from "~/core/devices/tuning";
 import type { Wear } from "~/core/radio/antenna";
 import { linkBudget } from "~/core/radio/link";
 import type { Region, FrequencyRange } from "~/core/regulations/region";

@@ -1,5 +1,5 @@
 import { defined } from "~/core/units/items";
-import type { DayEvent } from "~/core/report/dayEvents";
+import type { DayEvent } from "~/core/journal/dayEvents";
 
 /** One thing to be done at the end of the day. */
 export interface WrapStep {

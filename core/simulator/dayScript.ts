@@ -1,7 +1,7 @@
 import { itemAt, lastOf } from "~/core/units/items";
 import type { Scene } from "~/core/schedule/scenes";
 import { seededRandom } from "~/core/units/random";
-import type { RigHappening } from "./rig";
+import type { ScriptedEvent } from "./rig";
 
 /** Somebody who may be struck by what happens. */
 export interface ScriptChannel {
@@ -16,8 +16,8 @@ const MINUTE_MS = 60_000;
  * What can come over a shooting day, in the order in which it comes, spread evenly over its scenes.
  * Victims speak in the scene.
  */
-type Plotted = RigHappening extends infer H
-  ? H extends RigHappening
+type Plotted = ScriptedEvent extends infer H
+  ? H extends ScriptedEvent
     ? Omit<H, "id" | "fromMs">
     : never
   : never;
@@ -64,7 +64,7 @@ const PLOT: readonly Make[] = [
 ];
 
 /** How many things happen on a practice day. */
-export const HAPPENINGS = PLOT.length;
+export const SCRIPTED_EVENTS = PLOT.length;
 
 /**
  * The twelve things that happen on a practice day: one after the other, spread over the time in
@@ -76,7 +76,7 @@ export function dayScript(p: {
   channels: readonly ScriptChannel[];
   scenes: readonly Scene[];
   seed: number;
-}): RigHappening[] {
+}): ScriptedEvent[] {
   const scenes = [...p.scenes]
     .filter((s) => s.endMs > s.startMs)
     .sort((a, b) => a.startMs - b.startMs);

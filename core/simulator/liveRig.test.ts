@@ -1,9 +1,9 @@
 import { cellVolts } from "~/core/battery/discharge";
 import type { Scene } from "~/core/schedule/scenes";
-import { dayScript, HAPPENINGS } from "./dayScript";
+import { dayScript, SCRIPTED_EVENTS } from "./dayScript";
 import { liveHalves, rigFree, rigNow, stepRig } from "./liveRig";
 import { PORT_ELLERY_SITES } from "./portEllery";
-import { type Rig, rigHandle, type RigHappening, type RigPack, usedHoursOf } from "./rig";
+import { type Rig, rigHandle, type ScriptedEvent, type RigPack, usedHoursOf } from "./rig";
 
 const site = PORT_ELLERY_SITES.find((s) => s.key === "net-loft")!;
 const figures = { bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -20 };
@@ -22,7 +22,7 @@ const pack = (key: string, frequencyHz: number, change: Partial<RigPack> = {}): 
   cells: { chemistry: "alkaline", hours: 8, usedHours: 0, onSinceMs: 0 },
   ...change,
 });
-const rig = (script: RigHappening[] = [], change: Partial<Rig> = {}): Rig => ({
+const rig = (script: ScriptedEvent[] = [], change: Partial<Rig> = {}): Rig => ({
   siteKey: "net-loft",
   script,
   scanners: [],
@@ -92,8 +92,8 @@ describe("the set in a practice pack", () => {
 });
 
 describe("happenings", () => {
-  const happens = (h: object): RigHappening =>
-    ({ id: "x", fromMs: HOUR, untilMs: null, ...h }) as RigHappening;
+  const happens = (h: object): ScriptedEvent =>
+    ({ id: "x", fromMs: HOUR, untilMs: null, ...h }) as ScriptedEvent;
   test("nothing before its moment; a newcomer stays where he came down, wherever our pack goes then", () => {
     const r = rig([
       happens({
@@ -296,8 +296,8 @@ describe("the plot of a practice day", () => {
     (seed) => {
       const script = dayScript({ channels, scenes, seed });
       expect([script.length, new Set(script.map((h) => h.id)).size]).toEqual([
-        HAPPENINGS,
-        HAPPENINGS,
+        SCRIPTED_EVENTS,
+        SCRIPTED_EVENTS,
       ]);
       script.forEach((h, i) => {
         const inside = scenes.find((s) => h.fromMs >= s.startMs && h.fromMs <= s.endMs)!;

@@ -2,14 +2,14 @@ import { defined, numberAt } from "~/core/units/items";
 import { cellVolts } from "~/core/battery/discharge";
 import { powerSumDb } from "~/core/units/decibels";
 import { hashText, seededRandom } from "~/core/units/random";
-import { tuningSpan } from "~/core/coordination/problem/tuning";
+import { tuningSpan } from "~/core/devices/tuning";
 import { wavelengthM } from "~/core/radio/propagation";
 import { type AirCarrier, readAir } from "./air";
 import { UNPAIRED_HZ } from "~/core/devices/reports";
 import {
   packCarriers,
   type Rig,
-  type RigHappening,
+  type ScriptedEvent,
   type RigPack,
   type RigReceiver,
   usedHoursOf,
@@ -36,7 +36,7 @@ const SEEN_OVER_DB = 15;
 const APART_HZ = 350_000;
 /** As near as two can stand and still be told apart. */
 const TOLD_APART_HZ = 200_000;
-type Product = Extract<RigHappening, { kind: "product" }>;
+type Product = Extract<ScriptedEvent, { kind: "product" }>;
 
 /** Whether somebody who came on the air there could be told from what is on it. */
 function wouldBeSeen(
@@ -107,14 +107,14 @@ function productSource(
     : null;
 }
 
-function begin(rig: Rig, site: Site, happening: RigHappening, nowMs: number): Rig {
+function begin(rig: Rig, site: Site, happening: ScriptedEvent, nowMs: number): Rig {
   const packHz = (key: string) => rig.packs.find((p) => p.key === key)?.frequencyHz ?? null;
   const isMissed = happening.untilMs !== null && happening.untilMs <= nowMs;
   const put = (
     frequencyHz: number | null,
     change: Partial<Pick<Rig, "packs" | "receivers">> = {},
     isOver = isMissed,
-    is: RigHappening = happening,
+    is: ScriptedEvent = happening,
   ): Rig => ({
     ...rig,
     ...change,
@@ -209,7 +209,7 @@ function begin(rig: Rig, site: Site, happening: RigHappening, nowMs: number): Ri
   }
 }
 
-const isOnNow = (h: RigHappening, nowMs: number): boolean =>
+const isOnNow = (h: ScriptedEvent, nowMs: number): boolean =>
   h.state !== undefined &&
   !h.state.isOver &&
   nowMs >= h.fromMs &&

@@ -6,8 +6,8 @@ import type { PathSetup, ReceiverFigures } from "~/core/radio/pathSetup";
 import { arrivingDbm, type Site } from "./site";
 import type { Wear } from "~/core/radio/antenna";
 import type { Chemistry } from "~/core/battery/discharge";
-import type { TuningRange } from "~/core/coordination/problem/request";
-import { canBeSet, nearestSetting, tuningSpan } from "~/core/coordination/problem/tuning";
+import type { TuningRange } from "~/core/devices/tuning";
+import { canBeSet, nearestSetting, tuningSpan } from "~/core/devices/tuning";
 import type { FrequencyRange } from "~/core/regulations/region";
 import type { SyncMethod } from "~/core/kit/models";
 import type { PairingIdentity } from "~/core/kit/pairing";
@@ -129,7 +129,7 @@ export interface Rig {
   /** Faults hidden for practice, and when; absent or null: none. */
   drill?: { startedMs: number; faults: HiddenFault[] } | null;
   /** What is to happen over the day, and what of it has; absent: nothing. */
-  script?: RigHappening[];
+  script?: ScriptedEvent[];
   /**
    * Where the rig's own clock stood when it was last told, milliseconds of the day; absent: it goes
    * by the computer's.
@@ -144,7 +144,7 @@ export interface Rig {
  * Something that happens on a practice day, at a moment of the rig's own clock. `state`: what it
  * came to when its moment came.
  */
-export type RigHappening = {
+export type ScriptedEvent = {
   id: string;
   fromMs: number;
   /** Null: until somebody does something about it. */ untilMs: number | null;

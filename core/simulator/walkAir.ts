@@ -18,7 +18,7 @@ import { PORT_ELLERY_PLANS } from "./portElleryPlans";
 import type { RigPack } from "./rig";
 import { mwToDbm } from "~/core/units/decibels";
 import { type Site } from "./site";
-import type { PlaceTruth } from "./truth";
+import type { SimulatedTruth } from "./simulatedTruth";
 import { gaussian, seededRandom } from "~/core/units/random";
 
 export interface SimulatedWalk {
@@ -33,7 +33,7 @@ export interface SimulatedWalk {
 
 export interface WalkSimulation {
   plan: FloorPlan;
-  truth: PlaceTruth;
+  truth: SimulatedTruth;
   walk: Walk;
   pack: WalkPack;
   antennas: readonly PlacedAntenna[];
@@ -88,7 +88,7 @@ export function rigWalk(
   });
 }
 
-const PLAIN_TRUTH: PlaceTruth = { generalDb: 0, perWallDb: 0, behindBodyDb: 0, shadowDb: 2 };
+const PLAIN_TRUTH: SimulatedTruth = { generalDb: 0, perWallDb: 0, behindBodyDb: 0, shadowDb: 2 };
 
 const PATHS = 32;
 const SAMPLES_PER_S = 250;

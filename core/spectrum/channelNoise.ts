@@ -1,7 +1,13 @@
+import type { FrequencyRange } from "~/core/regulations/region";
+
+/** How much noise stands in a range of frequencies. */
+export interface NoiseStretch extends FrequencyRange {
+  /** Power per channel bandwidth. */
+  levelDbm: number;
+}
 // Innermost loops: every index is bounded by the loop that counts it, and a checked accessor makes
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
-import type { NoiseStretch } from "~/core/coordination/problem/request";
 
 /**
  * Measured power per channel bandwidth along a sweep: around each bin the power of all bins within

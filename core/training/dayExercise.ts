@@ -1,8 +1,8 @@
 import { itemAt } from "~/core/units/items";
 import type { ScriptChannel } from "~/core/simulator/dayScript";
-import type { RigHappening } from "~/core/simulator/rig";
-import type { DayEvent } from "~/core/report/dayEvents";
-import { hitStories } from "~/core/monitor/hitStories";
+import type { ScriptedEvent } from "~/core/simulator/rig";
+import type { DayEvent } from "~/core/journal/dayEvents";
+import { hitStories } from "~/core/report/hitStories";
 import type { HitAnswerKind } from "~/core/monitor/hitCause";
 import { seededRandom, shuffled } from "~/core/units/random";
 import { roundPoints, type Scored, seedOf } from "./exercise";
@@ -42,7 +42,7 @@ export function dayExercise(p: {
   channels: readonly ExerciseChannel[];
   fromMs: number;
   seed: number;
-}): { happening: RigHappening; channelId: number; cause: FaultCause }[] {
+}): { happening: ScriptedEvent; channelId: number; cause: FaultCause }[] {
   if (p.channels.length === 0) return [];
   const random = seededRandom(seedOf("day", p.seed));
   const who = shuffled(p.channels, random);
@@ -71,7 +71,7 @@ export function dayExercise(p: {
           fromMs,
           untilMs,
           ...made,
-        } as unknown as RigHappening,
+        } as unknown as ScriptedEvent,
       };
     });
 }

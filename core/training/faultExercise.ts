@@ -1,7 +1,7 @@
 import { defined, itemAt, numberAt } from "~/core/units/items";
 import { PORT_ELLERY_SITES } from "~/core/simulator/portEllery";
 import { liveHalves, rigNow, stepRig } from "~/core/simulator/liveRig";
-import type { Rig, RigHappening, RigPack, RigReceiver } from "~/core/simulator/rig";
+import type { Rig, ScriptedEvent, RigPack, RigReceiver } from "~/core/simulator/rig";
 import { hoursLeft } from "~/core/battery/discharge";
 import { type HitCause, judgeHit, type JudgedCause } from "~/core/monitor/hitCause";
 import { type HitEvidence, type SeenNow, usualRf } from "~/core/monitor/hitEvidence";
@@ -75,7 +75,7 @@ const pack = (key: string, frequencyHz: number): RigPack => ({
   wear: "chest",
   cells: { chemistry: "alkaline", hours: FULL_HOURS, usedHours: 1, onSinceMs: 0 },
 });
-const rigWith = (script: RigHappening[]): Rig => ({
+const rigWith = (script: ScriptedEvent[]): Rig => ({
   siteKey: "net-loft",
   script,
   scanners: [],
@@ -131,7 +131,7 @@ export function faultCase(
   offsetMs: number,
 ): { evidence: HitEvidence; channels: FaultCase["channels"] } {
   const happening = made
-    ? ({ id: "x", fromMs: START_MS + offsetMs, untilMs: null, ...made } as unknown as RigHappening)
+    ? ({ id: "x", fromMs: START_MS + offsetMs, untilMs: null, ...made } as unknown as ScriptedEvent)
     : null;
   // a silence is noticed later than a noise
   const calledMs = START_MS + offsetMs + (happening?.kind === "mic-out" ? 9000 : 4000);

@@ -1,4 +1,4 @@
-import type { DayEvent, DayHappening } from "~/core/report/dayEvents";
+import type { DayEvent, DayEventDetail } from "~/core/journal/dayEvents";
 import { airExercise, ownAirAnswer, scoreAir } from "./airExercise";
 import { antennaExercise, bestPair, placedAt, scoreAntennas } from "./antennaExercise";
 import { dayExercise, scoreDay } from "./dayExercise";
@@ -138,7 +138,7 @@ describe("ten minutes of a day", () => {
     channelId: p.channelId,
     cause: p.cause,
   }));
-  const event = (id: number, atMs: number, what: DayHappening): DayEvent => ({
+  const event = (id: number, atMs: number, what: DayEventDetail): DayEvent => ({
     id,
     atMs,
     placeId: 1,

@@ -8,7 +8,7 @@ describe("levels", () => {
     expect(powerSumDb([-90, -90])).toBeCloseTo(-86.9897, 3);
     expect(powerSumDb([])).toBe(-Infinity);
   });
-  // references.md: "dBm = dBµV − 106.99 at 50 Ω" (physics)
+  // "dBm = dBµV − 106.99 at 50 Ω" (physics)
   test("dBµV to dBm at 50 ohm", () => expect(dbuvToDbm(0)).toBeCloseTo(-106.99, 2));
   test("guards name the argument and the value", () => {
     expect(() => assertPositive("distanceM", -2)).toThrow(/distanceM.*-2/);

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { RigHappening } from "~/core/simulator/rig";
+import type { ScriptedEvent } from "~/core/simulator/rig";
 
 /**
  * What devices answer, as it is taken in: anything else is no answer. More than is asked for may
@@ -135,5 +135,5 @@ const scripted = z.looseObject({
     .optional(),
 });
 export const script = z.looseObject({
-  script: z.array(z.custom<RigHappening>((event) => scripted.safeParse(event).success)).max(1000),
+  script: z.array(z.custom<ScriptedEvent>((event) => scripted.safeParse(event).success)).max(1000),
 });

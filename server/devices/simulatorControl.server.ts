@@ -1,7 +1,7 @@
-import type { TuningRange } from "~/core/coordination/problem/request";
+import type { TuningRange } from "~/core/devices/tuning";
 import type { DeviceError } from "~/core/devices/deviceError";
 import type { PairingIdentity } from "~/core/kit/pairing";
-import type { HiddenFault, Rig, RigHappening } from "~/core/simulator/rig";
+import type { HiddenFault, Rig, ScriptedEvent } from "~/core/simulator/rig";
 import type { SimulatedWalk, WalkAsked } from "~/core/simulator/walkAir";
 import type { Result } from "~/core/units/result";
 
@@ -68,8 +68,8 @@ export interface SimulatorControl {
   /** The clock of the practice day. */
   setClock: (dayMs: number) => Promise<Result<null, DeviceError>>;
   /** What is to happen over the day, and what of it has. */
-  script: () => Promise<Result<RigHappening[], DeviceError>>;
-  setScript: (script: readonly RigHappening[]) => Promise<Result<null, DeviceError>>;
+  script: () => Promise<Result<ScriptedEvent[], DeviceError>>;
+  setScript: (script: readonly ScriptedEvent[]) => Promise<Result<null, DeviceError>>;
   /** The whole rig carried to another place. */
   carryTo: (siteKey: string) => Promise<Result<null, DeviceError>>;
   /** Another case unpacked: units that were there before keep their settings. */

@@ -8,7 +8,11 @@ import compression from "compression";
 import express, { type Express, type Request, type Response } from "express";
 import { fail, ok, type Result } from "~/core/units/result";
 import { CART } from "~/server/access/asker.server";
-import type { JoinDesk, JoinError, OpenDoor } from "~/server/services/phones/guestSessions.server";
+import type {
+  GuestSessions,
+  JoinError,
+  OpenDoor,
+} from "~/server/services/phones/guestSessions.server";
 import {
   admitting,
   type Application,
@@ -29,7 +33,7 @@ export const cartListener: Listener = {
 };
 
 /** The port for phones: guests of one day, and nobody. */
-export const guestListener = (desk: JoinDesk): Listener => ({
+export const guestListener = (desk: GuestSessions): Listener => ({
   isOurHost: (host) => desk.view.door?.addresses.includes(`http://${host}`) ?? false,
   askerOf: async (request) => {
     const guest = desk.guestOf(await desk.cookies.tokenOf(request.headers.cookie));

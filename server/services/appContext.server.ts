@@ -6,7 +6,7 @@ import type { RigPort } from "~/server/devices/port.server";
 import type { SimulatorControl } from "~/server/devices/simulatorControl.server";
 import type { RegisterPort } from "~/server/devices/registerPort.server";
 import type { ChangeFeed } from "./day/changes.server";
-import type { JoinDesk } from "./phones/guestSessions.server";
+import type { GuestSessions } from "./phones/guestSessions.server";
 import type { RollFeed } from "./roll/rollFeed.server";
 import type { ScanJobs } from "./scan/scanJobs.server";
 
@@ -29,7 +29,7 @@ export interface AppContext {
   /** Makes copies of the data file; null where nothing does. */
   keeper: { readonly failure: string | null } | null;
   /** Lets phones in. */
-  desk: JoinDesk;
+  desk: GuestSessions;
   /** Who asks. */
   asker: Asker;
   /** What went wrong, for whoever must find out afterwards. */

@@ -77,7 +77,7 @@ const POOLS: Pools = {
   dayId: [1, 2],
   shootId: [1, 2],
   toDayId: [1, 2],
-  seenVersion: [0, 1, 2, 3, 4, 5, 6, 8],
+  expectedVersion: [0, 1, 2, 3, 4, 5, 6, 8],
   basePlanVersion: [0, 1, 2, 3],
   sweepId: [1, 2, null],
   line: [0, 1, 2],
@@ -208,7 +208,7 @@ function requests(corpus: Corpus, isStill: boolean): fc.Arbitrary<Asked> {
   const column = fc.option(fc.integer({ min: 0, max: 9 }));
   const columns = (names: readonly string[]) =>
     fc.record(Object.fromEntries(names.map((n) => [n, column])));
-  const seenVersion = fc.constantFrom(...(POOLS["seenVersion"] as number[]));
+  const expectedVersion = fc.constantFrom(...(POOLS["expectedVersion"] as number[]));
   const intent = (...names: string[]) => fc.constantFrom(...names);
   const screens = Object.entries(INTENTS).map(([path, shape]) =>
     sent(path === "" ? "/day/1.data?index" : `/day/1${path}.data`, shape),
@@ -246,7 +246,7 @@ function requests(corpus: Corpus, isStill: boolean): fc.Arbitrary<Asked> {
           intent: intent("preview", "import"),
           map: columns(["number", "title", "place", "start", "end", "speakers"]),
           leaveOutBad: fc.boolean(),
-          seenVersion,
+          expectedVersion,
         }),
         withText("/day/1/prep.data", ["scenes.csv", "scenes.ics"], {
           intent: intent("preview"),
@@ -256,7 +256,7 @@ function requests(corpus: Corpus, isStill: boolean): fc.Arbitrary<Asked> {
           intent: intent("preview", "import"),
           map: columns(["who", "primary", "backup"]),
           leaveOutBad: fc.boolean(),
-          seenVersion,
+          expectedVersion,
         }),
         withText("/day/1/kit.data", ["units.csv"], {
           intent: intent("preview"),
@@ -265,12 +265,12 @@ function requests(corpus: Corpus, isStill: boolean): fc.Arbitrary<Asked> {
         withText("/day/1/kit.data", ["kit.json"], {
           intent: intent("preview-kit", "import-kit"),
           mode: intent("add", "replace"),
-          seenVersion,
+          expectedVersion,
         }),
         withText("/day/1/regulations.data", ["region.json"], { intent: intent("add-file") }),
         withText("/day/1/pairing.data", ["pairing.json"], {
           intent: intent("import"),
-          seenVersion,
+          expectedVersion,
         }),
         withText("/day/1/frequencies.data", ["plan.json", "plan.csv", "frequencies.csv"], {
           intent: intent("read-plan"),
@@ -357,7 +357,7 @@ async function prepared(isPractice: boolean): Promise<{ folder: string; corpus: 
     for (const modelId of ["tarnfell-r2-47", "tarnfell-p-47"])
       for (let version = 0; version < 8; version += 1)
         await server.ask(
-          json("/day/1/kit.data", { intent: "add-unit", modelId, seenVersion: version }),
+          json("/day/1/kit.data", { intent: "add-unit", modelId, expectedVersion: version }),
         );
     for (const talker of ["Marit", "Nils"])
       await server.ask(json("/day/1/setup.data", { intent: "add-talker", told: { talker } }));

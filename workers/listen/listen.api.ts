@@ -5,13 +5,13 @@ import {
   type TrackFigures,
   TrackMeter,
 } from "~/core/audio/analyseWav";
-import { type Hearing, judgeHearing } from "~/core/audio/voiceFindings";
+import { type VoiceFindings, judgeVoice } from "~/core/audio/voiceFindings";
 import type { LevelChainQuestion } from "~/core/audio/levelChain";
 import { type ByteSource, fullScaleOf, type WavError, type WavWarning } from "~/core/audio/wav";
 import { ok, type Result } from "~/core/units/result";
 
 /** A track as the page shows it. */
-export interface HeardTrack extends TrackFigures, Hearing {
+export interface HeardTrack extends TrackFigures, VoiceFindings {
   /** Highest sample of each of equal parts of the take, 0…1. */
   outline: number[];
 }
@@ -32,7 +32,7 @@ function shown(track: MeasuredTrack): HeardTrack {
   const outline = Array.from({ length: Math.ceil(heard.peaks.length / per) }, (_, i) =>
     heard.peaks.subarray(i * per, (i + 1) * per).reduce((a, b) => Math.max(a, b), 0),
   );
-  return { ...figures, ...judgeHearing(track), outline };
+  return { ...figures, ...judgeVoice(track), outline };
 }
 
 /**

@@ -2,7 +2,7 @@ import { z } from "zod";
 
 const column = z.number().int().min(0).max(200).nullable();
 const map = z.object({ who: column, primary: column, backup: column });
-const seenVersion = z.number().int().min(0);
+const expectedVersion = z.number().int().min(0);
 
 export const handedIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("preview"), text: z.string().max(4_000_000), map: map.nullable() }),
@@ -11,22 +11,26 @@ export const handedIntents = z.discriminatedUnion("intent", [
     text: z.string().max(4_000_000),
     map,
     leaveOutBad: z.boolean(),
-    seenVersion,
+    expectedVersion,
   }),
   z.object({
     intent: z.literal("assign"),
     line: z.number().int().min(0).max(1000),
     channelId: z.number().int().nullable(),
-    seenVersion,
+    expectedVersion,
   }),
   z.object({
     intent: z.literal("put"),
     who: z.string().max(200),
     frequency: z.string().max(200),
-    seenVersion,
+    expectedVersion,
   }),
-  z.object({ intent: z.literal("remove"), line: z.number().int().min(0).max(1000), seenVersion }),
-  z.object({ intent: z.literal("undo"), seenVersion }),
+  z.object({
+    intent: z.literal("remove"),
+    line: z.number().int().min(0).max(1000),
+    expectedVersion,
+  }),
+  z.object({ intent: z.literal("undo"), expectedVersion }),
 ]);
 
 export type HandedIntent = z.infer<typeof handedIntents>;

@@ -70,7 +70,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return reply(await removeHanded(app, dayId, intent), () => "Taken off the list.");
     case "undo":
       return reply(
-        await undoList(app, "handed", dayId, intent.seenVersion),
+        await undoList(app, "handed", dayId, intent.expectedVersion),
         () => "The list before is back.",
       );
   }
@@ -128,7 +128,7 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
     handed.faults.find((f) => f.who === who && f.use === use);
   const clean = handed.lines.filter((l) => l.channelId !== null && !faultOf(l.who, "primary"));
   const fix = clean.map((l) => `fix=${l.channelId}:${formatMhz(l.primaryHz)}`).join("&");
-  const { version: seenVersion } = handed;
+  const { version: expectedVersion } = handed;
   const [sought, setSought] = useState("");
   const [page, setPage] = useState(0);
   const found = handed.lines.map((l, i) => ({ l, i })).filter(({ l }) => holds(l, sought));
@@ -167,7 +167,7 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
             {handed.earlierVersion !== null && (
               <QuietButton
                 isDisabled={isBusy}
-                onPress={() => send({ intent: "undo", seenVersion })}
+                onPress={() => send({ intent: "undo", expectedVersion })}
               >
                 Undo: back to the list before
               </QuietButton>
@@ -230,7 +230,7 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
                           intent: "assign",
                           line: i,
                           channelId: id === OTHER_CREW ? null : id,
-                          seenVersion,
+                          expectedVersion,
                         })
                       }
                     />
@@ -262,7 +262,7 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
                     <Button
                       isDisabled={isBusy}
                       aria-label={`Take ${l.who} off the list`}
-                      onPress={() => send({ intent: "remove", line: i, seenVersion })}
+                      onPress={() => send({ intent: "remove", line: i, expectedVersion })}
                     >
                       <X aria-hidden />
                     </Button>
@@ -286,9 +286,9 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
           talkers are planned round it and round its products.
         </Sub>
         <OneMore
-          key={seenVersion}
+          key={expectedVersion}
           isBusy={isBusy}
-          onPut={(line) => send({ intent: "put", ...line, seenVersion })}
+          onPut={(line) => send({ intent: "put", ...line, expectedVersion })}
         />
       </section>
       <ListImport<HandedField, HandedRow>
@@ -298,7 +298,7 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
         fields={FIELDS}
         columns={["Crew or position", "Primary", "Backup"]}
         wordsOf={wordsOf}
-        onImport={(p) => send({ intent: "import", ...p, seenVersion })}
+        onImport={(p) => send({ intent: "import", ...p, expectedVersion })}
       />
       <p>
         <a href={`/day/${view.day.id}/frequencies.csv`} download>

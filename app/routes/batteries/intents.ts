@@ -9,7 +9,7 @@ const span = z
 export const cellIntents = z.discriminatedUnion("intent", [
   z.object({
     intent: z.literal("rule"),
-    seenVersion: z.number().int(),
+    expectedVersion: z.number().int(),
     rule: z.object({
       policy: z.enum(["fresh", "counted"]),
       reserveHours: z.number().min(0).max(6),
@@ -17,7 +17,7 @@ export const cellIntents = z.discriminatedUnion("intent", [
       breaks: z.array(span).max(20),
     }),
   }),
-  z.object({ intent: z.literal("undo-rule"), seenVersion: z.number().int() }),
+  z.object({ intent: z.literal("undo-rule"), expectedVersion: z.number().int() }),
   z.object({ intent: z.literal("fresh"), packKey, chemistry }),
   z.object({ intent: z.literal("ran"), packKey, chemistry, ranHours: z.number().min(0).max(100) }),
 ]);

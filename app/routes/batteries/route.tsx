@@ -12,7 +12,7 @@ import {
 import { capital, count, formatClock, formatDuration, listWords } from "~/contract/messages/format";
 import { changeWords, violationWords } from "~/contract/messages/battery";
 import type { Chemistry } from "~/core/battery/discharge";
-import { hoursAlong } from "~/core/battery/cellPlan";
+import { hoursAlong } from "~/core/schedule/batteryChanges";
 import { parseClockText } from "~/core/units/clockText";
 import { CellChart } from "~/app/charts/cells/CellChart";
 import { useNow } from "~/app/features/frame/useNow";
@@ -53,12 +53,12 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         await setCellRule(app, dayId, intent),
         () => null,
         (): CellIntent | null =>
-          intent.seenVersion > 0
-            ? { intent: "undo-rule", seenVersion: intent.seenVersion + 1 }
+          intent.expectedVersion > 0
+            ? { intent: "undo-rule", expectedVersion: intent.expectedVersion + 1 }
             : null,
       );
     case "undo-rule":
-      return reply(await undoCellRule(app, dayId, intent.seenVersion), () => "Taken back.");
+      return reply(await undoCellRule(app, dayId, intent.expectedVersion), () => "Taken back.");
     case "fresh":
       return reply(
         await freshCells(app, dayId, intent),
@@ -95,7 +95,7 @@ export default function CellsScreen({ loaderData: view }: Route.ComponentProps) 
   const { send, reply: said, isBusy } = useIntent<CellIntent>();
   const { cells, rule, rows, version } = view;
   const set = (change: Partial<typeof rule>) =>
-    send({ intent: "rule", seenVersion: version, rule: { ...rule, ...change } });
+    send({ intent: "rule", expectedVersion: version, rule: { ...rule, ...change } });
   const changes = cells.packs
     .flatMap((p) =>
       p.changes.map((c) => ({

@@ -120,7 +120,7 @@ export default function RigCards({ loaderData: { range, version } }: Route.Compo
               rig={chosen.w.rig}
               isBusy={isBusy}
               onKeep={(rig) => {
-                send({ intent: "rig", seenVersion: version, rig });
+                send({ intent: "rig", expectedVersion: version, rig });
               }}
               dayId={view.day.id}
               wear={WEARS.find((x) => x.id === chosen.w.pack.wear)?.label ?? ""}

@@ -6,12 +6,12 @@ export const movingIntents = z.discriminatedUnion("intent", [
   z.object({
     intent: z.literal("leave"),
     channelId: z.number().int(),
-    seenVersion: z.number().int(),
+    expectedVersion: z.number().int(),
   }),
   z.object({
     intent: z.literal("come-back"),
     channelId: z.number().int(),
-    seenVersion: z.number().int(),
+    expectedVersion: z.number().int(),
   }),
 ]);
 

@@ -58,7 +58,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         ({ version }): MovingIntent => ({
           intent: "come-back",
           channelId: intent.channelId,
-          seenVersion: version,
+          expectedVersion: version,
         }),
       );
     case "come-back":
@@ -235,7 +235,11 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
             <QuietButton
               isDisabled={isBusy}
               onPress={() =>
-                send({ intent: "leave", channelId: id, seenVersion: defined(view.versions[id]) })
+                send({
+                  intent: "leave",
+                  channelId: id,
+                  expectedVersion: defined(view.versions[id]),
+                })
               }
             >{`${names.talker(id)} leaves: ${names.pack(id)} is free`}</QuietButton>
           </Row>

@@ -43,7 +43,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "clock-on":
       return reply(await moveClockOn(context.app, dayId, { byMs: intent.minutes * 60_000 }));
     case "clock-to-happening":
-      return reply(await moveClockOn(context.app, dayId, { toHappening: true }));
+      return reply(await moveClockOn(context.app, dayId, { toNextEvent: true }));
     case "clock-to-place":
       return reply(await moveClockOn(context.app, dayId, { placeId: intent.placeId }));
   }

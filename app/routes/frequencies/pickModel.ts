@@ -6,7 +6,7 @@ import type { Profile } from "~/core/coordination/problem/profile";
 import { type Allowances, conflictsOfEach, eachOnce } from "~/core/coordination/rules/relations";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import type { ProductRoot } from "~/core/coordination/explaining/productRoots";
-import { nearestSetting } from "~/core/coordination/problem/tuning";
+import { nearestSetting } from "~/core/devices/tuning";
 import { type Kit, modelName, packModel, receiverModel } from "~/core/kit/models";
 import { shownAs } from "~/core/kit/modelText";
 import type { ModelBanks } from "~/core/coordination/search/banks";

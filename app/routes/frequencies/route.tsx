@@ -18,7 +18,7 @@ import { bestAfterHit } from "~/core/coordination/changing/bestAfterHit";
 import { relaxed, type Relaxation } from "~/core/coordination/changing/makeRoom";
 import { STRICT } from "~/core/coordination/rules/relations";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
-import { byProfile } from "~/core/coordination/problem/dayRelations";
+import { byProfile } from "~/core/schedule/dayRelations";
 import { requestForAll } from "~/core/coordination/problem/wholeDay";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
 import { limitWords } from "~/contract/messages/scan";

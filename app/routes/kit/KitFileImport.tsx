@@ -20,11 +20,11 @@ const names = (list: readonly string[]) =>
 
 /** Reads a kit file, says what it would bring, and takes it over only when told. */
 export function KitFileImport({
-  seenVersion,
+  expectedVersion,
   isBusy,
   send,
 }: {
-  seenVersion: number;
+  expectedVersion: number;
   isBusy: boolean;
   send: (intent: KitIntent) => void;
 }) {
@@ -54,7 +54,7 @@ export function KitFileImport({
   const answer = file && fetcher.state === "idle" ? fetcher.data : undefined;
   const preview = answer?.ok ? answer.preview : undefined;
   const take = (mode: "add" | "replace") => {
-    if (file) send({ intent: "import-kit", text: file.text, mode, seenVersion });
+    if (file) send({ intent: "import-kit", text: file.text, mode, expectedVersion });
     setFile(null);
   };
   return (

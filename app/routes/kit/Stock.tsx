@@ -26,8 +26,8 @@ export function Stock({
   isBusy: boolean;
   send: (intent: KitIntent) => void;
 }) {
-  const { items, version: seenVersion, earlierVersion } = view.stock;
-  const set = (next: StockItem[]) => send({ intent: "set-stock", items: next, seenVersion });
+  const { items, version: expectedVersion, earlierVersion } = view.stock;
+  const set = (next: StockItem[]) => send({ intent: "set-stock", items: next, expectedVersion });
   const count = (item: StockItem, n: number) =>
     set(
       items.some((i) => i === item)
@@ -51,7 +51,7 @@ export function Stock({
         {earlierVersion !== null && (
           <QuietButton
             isDisabled={isBusy}
-            onPress={() => send({ intent: "undo-stock", seenVersion })}
+            onPress={() => send({ intent: "undo-stock", expectedVersion })}
           >
             Undo the last count
           </QuietButton>

@@ -10,16 +10,16 @@ const map = z.object(
   >,
 );
 const text = z.string().max(4_000_000);
-const seenVersion = z.number().int().min(0);
+const expectedVersion = z.number().int().min(0);
 const key = z.string().min(1).max(100);
 const word = z.string().trim().min(1).max(80);
 
 export const kitIntents = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("add-unit"), modelId: key, seenVersion }),
+  z.object({ intent: z.literal("add-unit"), modelId: key, expectedVersion }),
   z.object({
     intent: z.literal("change-unit"),
     key,
-    seenVersion,
+    expectedVersion,
     change: z
       .object({
         label: word,
@@ -31,11 +31,11 @@ export const kitIntents = z.discriminatedUnion("intent", [
       })
       .partial(),
   }),
-  z.object({ intent: z.literal("remove-unit"), key, seenVersion }),
-  z.object({ intent: z.literal("undo-units"), seenVersion }),
+  z.object({ intent: z.literal("remove-unit"), key, expectedVersion }),
+  z.object({ intent: z.literal("undo-units"), expectedVersion }),
   z.object({
     intent: z.literal("set-stock"),
-    seenVersion,
+    expectedVersion,
     items: z
       .array(
         z.object({
@@ -47,15 +47,15 @@ export const kitIntents = z.discriminatedUnion("intent", [
       )
       .max(200),
   }),
-  z.object({ intent: z.literal("undo-stock"), seenVersion }),
+  z.object({ intent: z.literal("undo-stock"), expectedVersion }),
   z.object({ intent: z.literal("preview"), text, map: map.nullable() }),
-  z.object({ intent: z.literal("import"), text, map, leaveOutBad: z.boolean(), seenVersion }),
+  z.object({ intent: z.literal("import"), text, map, leaveOutBad: z.boolean(), expectedVersion }),
   z.object({ intent: z.literal("preview-kit"), text }),
   z.object({
     intent: z.literal("import-kit"),
     text,
     mode: z.enum(["add", "replace"]),
-    seenVersion,
+    expectedVersion,
   }),
 ]);
 

@@ -62,14 +62,14 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return reply(await removeUnit(app, dayId, intent), (label) => `${label} is out of the case.`);
     case "undo-units":
       return reply(
-        await undoUnits(app, dayId, intent.seenVersion),
+        await undoUnits(app, dayId, intent.expectedVersion),
         () => "The case before is back.",
       );
     case "set-stock":
       return reply(await setStock(app, dayId, intent));
     case "undo-stock":
       return reply(
-        await undoList(app, "stock", dayId, intent.seenVersion),
+        await undoList(app, "stock", dayId, intent.expectedVersion),
         () => "The count before is back.",
       );
     case "preview": {
@@ -121,7 +121,7 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
   );
   const packs = units.items.length - receivers.length;
   const idle = units.items.filter((u) => !standing(u, match).isFine);
-  const seenVersion = units.version;
+  const expectedVersion = units.version;
   const models = [...kit.receivers, ...kit.packs].map((m) => ({
     id: m.id,
     label: `${m.kind === "receiver" ? "receiver" : "pack"} · ${modelName(m)}`,
@@ -174,7 +174,7 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
             units.earlierVersion !== null && (
               <QuietButton
                 isDisabled={isBusy}
-                onPress={() => send({ intent: "undo-units", seenVersion })}
+                onPress={() => send({ intent: "undo-units", expectedVersion })}
               >
                 Undo the last change
               </QuietButton>
@@ -185,7 +185,7 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
           <SelectField label="One more of" value={modelId} onChange={setModelId} choices={models} />
           <Button
             isDisabled={isBusy || modelId === ""}
-            onPress={() => send({ intent: "add-unit", modelId, seenVersion })}
+            onPress={() => send({ intent: "add-unit", modelId, expectedVersion })}
           >{`Put in ${view.nextLabels[radioModel(kit, modelId)?.kind ?? "pack"]}`}</Button>
           <Link to={`/day/${day.day.id}/models`}>Models: look up, correct, add your own</Link>
         </Row>
@@ -201,9 +201,9 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
             fields={FIELDS}
             columns={["Unit", "Is", "Serial and power"]}
             wordsOf={wordsOf}
-            onImport={(p) => send({ intent: "import", ...p, seenVersion })}
+            onImport={(p) => send({ intent: "import", ...p, expectedVersion })}
           />
-          <KitFileImport seenVersion={seenVersion} isBusy={isBusy} send={send} />
+          <KitFileImport expectedVersion={expectedVersion} isBusy={isBusy} send={send} />
           <Row>
             <a href={`/day/${day.day.id}/kit.json`} download>
               Save the case as a kit file

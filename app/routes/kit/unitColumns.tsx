@@ -46,9 +46,9 @@ export function unitColumns(
   send: (intent: KitIntent) => void,
 ): GridColumn<CaseUnit>[] {
   const { kit } = view;
-  const seenVersion = view.units.version;
+  const expectedVersion = view.units.version;
   const change = (unit: CaseUnit, part: Extract<KitIntent, { intent: "change-unit" }>["change"]) =>
-    send({ intent: "change-unit", key: unit.key, change: part, seenVersion });
+    send({ intent: "change-unit", key: unit.key, change: part, expectedVersion });
   const modelOf = (u: CaseUnit) => radioModel(kit, u.modelId);
   const nameOf = (u: CaseUnit) => {
     const m = modelOf(u);
@@ -185,7 +185,7 @@ export function unitColumns(
       heading: "",
       text: () => "take out",
       cell: () => "take out",
-      act: (u) => send({ intent: "remove-unit", key: u.key, seenVersion }),
+      act: (u) => send({ intent: "remove-unit", key: u.key, expectedVersion }),
     },
   ];
 }

@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import styled from "styled-components";
 import { formatDb } from "~/contract/messages/format";
 import { earWords } from "~/contract/messages/level";
-import { earVerdict } from "~/core/audio/gainAdvice";
+import { setByEar } from "~/core/audio/gainAdvice";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
 import type { Levels } from "./useLevels";
@@ -51,7 +51,7 @@ export function ByEar({
   const most = practiceOutline ? Math.max(...practiceOutline) : 1;
   const heard = practiceOutline ? numberAt(practiceOutline, now % practiceOutline.length) : 1;
   const shownDb = -headroomDb + 20 * Math.log10(Math.max(1e-3, heard / Math.max(1e-6, most)));
-  const verdict = earVerdict(headroomDb);
+  const verdict = setByEar(headroomDb);
   const reckoned = levels.suggested[levels.school].settings.gainDb;
   const lamp = { veiled: "dark", body: "dark", stop: "blinks", back: "holds" }[verdict];
   const by = (n: number) => {

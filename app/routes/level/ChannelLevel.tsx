@@ -12,7 +12,7 @@ import {
 import { AIM_WORDS, SCHOOL_WORDS, trapWords } from "~/contract/messages/level";
 import { levelAdviceWords } from "~/contract/messages/words";
 import { LOUDEST_SPL_AT_1M_DB, type LevelStage } from "~/core/audio/levelChain";
-import type { Knob } from "~/core/audio/gainAdvice";
+import type { GainControl } from "~/core/audio/gainAdvice";
 import {
   aboveAimDb,
   lackingHeadroomDb,
@@ -20,7 +20,7 @@ import {
   ON_AIM_DB,
   SCHOOLS,
 } from "~/core/audio/recommend";
-import { trapKey } from "~/core/audio/levelTraps";
+import { trapKey } from "~/core/kit/levelTraps";
 import { trueSplAt1mDb } from "~/core/training/practiceLine";
 import type { HeardTrack } from "~/workers/listen/listen.api";
 import { measurePractice } from "~/workers/listen/listen.client";
@@ -91,13 +91,13 @@ export function ChannelLevel({
       Math.abs(aboveAimDb(ordinary, loudest, LEVEL_AIMS[levels.aim])) <= ON_AIM_DB &&
       best.snrDb - lastOf(ordinary.stages).snrDb < WORTH_DB);
   // what was measured was measured at other settings
-  const turnKnob = (knob: Knob, db: number) => {
+  const turnKnob = (knob: GainControl, db: number) => {
     set({ [FIELD[knob]]: db });
     turn({ measured: null });
   };
   const [first, ...more] = loudest.advice.filter((a) => a.code !== "phantom-off");
   const end = lastOf(loudest.stages);
-  const control = (knob: Knob, label: string): StairControl => ({
+  const control = (knob: GainControl, label: string): StairControl => ({
     label,
     db: settings[FIELD[knob]],
     stepsDb: stepsDb[knob],
@@ -132,7 +132,7 @@ export function ChannelLevel({
     send({
       intent: "keep",
       channelId: channel.id,
-      seenVersion: channel.version,
+      expectedVersion: channel.version,
       microphoneId,
       settings,
       detail: {
@@ -143,7 +143,7 @@ export function ChannelLevel({
         looked: levels.looked,
       },
     });
-  const choices = (knob: Knob) =>
+  const choices = (knob: GainControl) =>
     stepsDb[knob].map((db) => ({
       id: db,
       label: show(knob, db),

@@ -5,7 +5,7 @@ import styled from "styled-components";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { formatDb, formatDbfs } from "~/contract/messages/format";
 import { findingWords, knobAdviceWords } from "~/contract/messages/level";
-import { adviseKnob, type Knob } from "~/core/audio/gainAdvice";
+import { adviseGain, type GainControl } from "~/core/audio/gainAdvice";
 import { LEVEL_AIMS } from "~/core/audio/recommend";
 import { reachableOf } from "~/core/kit/setups";
 import type { HeardTrack } from "~/workers/listen/listen.api";
@@ -27,7 +27,7 @@ interface MeasureProps {
   listening: ReturnType<typeof useListening>;
   /** At the settings as they stand; null where they were turned since. */
   onMeasured: (heard: HeardTrack | null, loudestSplAt1mDb: number) => void;
-  onTurn: (knob: Knob, db: number) => void;
+  onTurn: (knob: GainControl, db: number) => void;
 }
 
 /** The voice itself: measured, told what stands out, and which one knob to turn. */
@@ -46,7 +46,7 @@ export function Measure({
   const [isFed, setFed] = useState(false);
   const heard = now.code === "heard" ? (now.tracks[track] ?? itemAt(now.tracks, 0)) : null;
   const judge = (t: HeardTrack) =>
-    adviseKnob({
+    adviseGain({
       ordinary: levels.question,
       loudestSplAt1mDb: levels.loudestSplAt1mDb,
       measuredPeakDbfs: t.voiceDbfs === null ? null : t.peakDbfs,
@@ -84,7 +84,7 @@ export function Measure({
       onHeard,
     );
   };
-  const turnTo = (knob: Knob, db: number, loudestSplAt1mDb: number) => {
+  const turnTo = (knob: GainControl, db: number, loudestSplAt1mDb: number) => {
     setTurned(
       `${levels.names[knob]} stands at ${levels.show(knob, db)} now: say it again to see it.`,
     );

@@ -7,7 +7,7 @@ const names = <T extends string>(of: Record<T, unknown>) => z.enum(Object.keys(o
 export const levelIntents = z.object({
   intent: z.literal("keep"),
   channelId: z.number().int(),
-  seenVersion: z.number().int(),
+  expectedVersion: z.number().int(),
   microphoneId: z.string().min(1).max(80),
   settings: z.object({
     effort: z.enum(["soft", "normal", "raised", "loud", "shout"]),

@@ -8,7 +8,7 @@ import {
   type LevelChainAnswer,
   type LevelChainQuestion,
 } from "~/core/audio/levelChain";
-import type { Knob } from "~/core/audio/gainAdvice";
+import type { GainControl } from "~/core/audio/gainAdvice";
 import {
   LEVEL_AIMS,
   type LevelAimName,
@@ -18,7 +18,7 @@ import {
   type School,
 } from "~/core/audio/recommend";
 import type { MeasuredLevel } from "~/core/channel/facts";
-import { type LevelTrap, levelTraps } from "~/core/audio/levelTraps";
+import { type LevelTrap, levelTraps } from "~/core/kit/levelTraps";
 import { inputModel, microphoneModel, packModel, receiverModel } from "~/core/kit/models";
 import {
   type ChannelKit,
@@ -51,10 +51,10 @@ export interface Levels {
   ordinary: LevelChainAnswer;
   suggested: Record<School, Recommendation>;
   traps: LevelTrap[];
-  names: Record<Knob, string>;
+  names: Record<GainControl, string>;
   /** A setting as the unit tells it. */
-  show: (knob: Knob, db: number) => string;
-  stepsDb: Record<Knob, readonly number[]>;
+  show: (knob: GainControl, db: number) => string;
+  stepsDb: Record<GainControl, readonly number[]>;
 }
 
 type Turned = Pick<

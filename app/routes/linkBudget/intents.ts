@@ -4,7 +4,7 @@ import { feedItem, wall } from "~/contract/schemas/radio";
 export const placeIntents = z.object({
   intent: z.literal("keep"),
   channelId: z.number().int(),
-  seenVersion: z.number().int(),
+  expectedVersion: z.number().int(),
   setup: z.object({
     wear: z.enum(["free", "hand", "chest", "waist-front", "waist-back", "thigh", "ankle"]),
     skinContact: z.boolean(),

@@ -11,7 +11,7 @@ import { formatDb, formatDbm, formatMetres, mhz } from "~/contract/messages/form
 import { mwToDbm } from "~/core/units/decibels";
 import { pathQuestion, type PathSetup } from "~/core/radio/pathSetup";
 import { MIN_MARGIN_DB } from "~/core/channel/channelState";
-import { tuningSpan } from "~/core/coordination/problem/tuning";
+import { tuningSpan } from "~/core/devices/tuning";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { defaultSetup } from "~/core/kit/setups";
 import type { CoaxType } from "~/core/radio/feed";
@@ -265,7 +265,12 @@ function ChannelPlace({ view, channel, isElsewhere, place, keeping, chooser }: C
             <PrimaryButton
               isDisabled={isBusy}
               onPress={() =>
-                send({ intent: "keep", channelId: channel.id, seenVersion: channel.version, setup })
+                send({
+                  intent: "keep",
+                  channelId: channel.id,
+                  expectedVersion: channel.version,
+                  setup,
+                })
               }
             >{`Keep for ${channel.talker} here`}</PrimaryButton>
             <Soft>{`${place.name}: ${place.note}`}</Soft>

@@ -25,7 +25,7 @@ import type { ModelIntent } from "./intents";
 
 interface PartsProps {
   kit: Kit;
-  seenVersion: number;
+  expectedVersion: number;
   isBusy: boolean;
   send: (intent: ModelIntent) => void;
 }
@@ -34,14 +34,14 @@ const freeId = (wanted: string, list: readonly { id: string }[]): string =>
   list.some((m) => m.id === wanted) ? freeId(`${wanted}-2`, list) : wanted;
 
 /** Microphones, inputs and tapes: small tables, changed cell by cell. */
-export function Parts({ kit, seenVersion, isBusy, send }: PartsProps) {
+export function Parts({ kit, expectedVersion, isBusy, send }: PartsProps) {
   const [wrong, setWrong] = useState<string | null>(null);
   const save = (part: KitPart) => {
     setWrong(null);
-    send({ intent: "save-part", part, seenVersion });
+    send({ intent: "save-part", part, expectedVersion });
   };
   const drop = (part: KitPart["part"], id: string) =>
-    send({ intent: "drop-part", part, id, seenVersion });
+    send({ intent: "drop-part", part, id, expectedVersion });
   const word = <Row extends { id: string }>(
     id: string,
     heading: string,

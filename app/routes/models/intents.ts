@@ -7,18 +7,18 @@ import {
   receiverModelShape,
 } from "~/contract/codecs/kitFile";
 
-const seenVersion = z.number().int().min(0);
+const expectedVersion = z.number().int().min(0);
 
 export const modelIntents = z.discriminatedUnion("intent", [
   z.object({
     intent: z.literal("save"),
     model: z.union([receiverModelShape, packModelShape]),
-    seenVersion,
+    expectedVersion,
   }),
-  z.object({ intent: z.literal("drop"), id: z.string().min(1).max(80), seenVersion }),
+  z.object({ intent: z.literal("drop"), id: z.string().min(1).max(80), expectedVersion }),
   z.object({
     intent: z.literal("save-part"),
-    seenVersion,
+    expectedVersion,
     part: z.discriminatedUnion("part", [
       z.object({ part: z.literal("microphones"), item: microphoneShape }),
       z.object({ part: z.literal("inputs"), item: inputShape }),
@@ -29,9 +29,9 @@ export const modelIntents = z.discriminatedUnion("intent", [
     intent: z.literal("drop-part"),
     part: z.enum(["microphones", "inputs", "blocks"]),
     id: z.string().min(1).max(80),
-    seenVersion,
+    expectedVersion,
   }),
-  z.object({ intent: z.literal("undo"), seenVersion }),
+  z.object({ intent: z.literal("undo"), expectedVersion }),
 ]);
 
 export type ModelIntent = z.infer<typeof modelIntents>;

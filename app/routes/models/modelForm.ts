@@ -8,7 +8,7 @@ import {
   SCALE_WORDS,
   SYNC_WORDS,
 } from "~/contract/messages/kit";
-import { NAME_LETTERS } from "~/core/report/trackSheet";
+import { NAME_LETTERS } from "~/core/kit/packNames";
 import {
   AUDIO_JOINTS,
   CONTROL_SCALES,

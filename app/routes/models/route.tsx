@@ -47,19 +47,21 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return reply(
         await saveModel(app, dayId, {
           model: intent.model,
-          seenVersion: intent.seenVersion,
+          expectedVersion: intent.expectedVersion,
         }),
         (name) => `${name} is kept.`,
       );
     case "drop":
       return reply(await dropModel(app, dayId, intent), () => "Dropped.");
     case "save-part":
-      return reply(await savePart(app, dayId, { ...intent.part, seenVersion: intent.seenVersion }));
+      return reply(
+        await savePart(app, dayId, { ...intent.part, expectedVersion: intent.expectedVersion }),
+      );
     case "drop-part":
       return reply(await dropPart(app, dayId, intent), () => "Dropped.");
     case "undo":
       return reply(
-        await undoModels(app, dayId, intent.seenVersion),
+        await undoModels(app, dayId, intent.expectedVersion),
         () => "The models before are back.",
       );
   }
@@ -84,7 +86,7 @@ export default function ModelsScreen({ loaderData: view }: Route.ComponentProps)
     models.find((m) => m.id === params.get("model")) ??
     models.find((m) => m.id === view.units.items[0]?.modelId) ??
     itemAt(models, 0);
-  const { version: seenVersion, earlierVersion } = view.models;
+  const { version: expectedVersion, earlierVersion } = view.models;
   return (
     <Stack $gapPx={20}>
       <div>
@@ -107,26 +109,29 @@ export default function ModelsScreen({ loaderData: view }: Route.ComponentProps)
           }))}
         />
         {earlierVersion !== null && (
-          <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "undo", seenVersion })}>
+          <QuietButton
+            isDisabled={isBusy}
+            onPress={() => send({ intent: "undo", expectedVersion })}
+          >
             Undo the last change to models
           </QuietButton>
         )}
         <Link to={`/day/${day.day.id}/kit`}>Back to the case</Link>
       </Row>
       <ModelSheet
-        key={`${model.id}.${seenVersion}`}
+        key={`${model.id}.${expectedVersion}`}
         model={model}
         origin={view.origins[model.id] ?? "ships"}
         inCase={unitsOf(view.units.items, model.id)}
         isBusy={isBusy}
         ids={models.map((m) => m.id)}
         onSave={(next) => {
-          send({ intent: "save", model: next, seenVersion });
+          send({ intent: "save", model: next, expectedVersion });
           setParams({ model: next.id }, { replace: true, preventScrollReset: true });
         }}
-        onDrop={() => send({ intent: "drop", id: model.id, seenVersion })}
+        onDrop={() => send({ intent: "drop", id: model.id, expectedVersion })}
       />
-      <Parts kit={view.kit} seenVersion={seenVersion} isBusy={isBusy} send={send} />
+      <Parts kit={view.kit} expectedVersion={expectedVersion} isBusy={isBusy} send={send} />
     </Stack>
   );
 }

@@ -40,11 +40,14 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const read = await readIntent(request, pairingIntents);
   if (!read.ok) return read.reply;
   const { intent } = read;
-  const undo = (): PairingIntent => ({ intent: "undo", seenVersion: intent.seenVersion + 1 });
+  const undo = (): PairingIntent => ({
+    intent: "undo",
+    expectedVersion: intent.expectedVersion + 1,
+  });
   switch (intent.intent) {
     case "make":
       return reply(
-        await makeIdentities(app, dayId, intent.seenVersion),
+        await makeIdentities(app, dayId, intent.expectedVersion),
         () =>
           "Names and keys made. Bring each pack to its receiver’s base, or carry the record there.",
         undo,
@@ -69,7 +72,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         undo,
       );
     case "undo":
-      return reply(await undoPairings(app, dayId, intent.seenVersion), () => "Taken back.");
+      return reply(await undoPairings(app, dayId, intent.expectedVersion), () => "Taken back.");
   }
 }
 
@@ -117,7 +120,7 @@ export default function Pairing({ loaderData: { rows, version } }: Route.Compone
           {without > 0 && (
             <PrimaryButton
               isDisabled={isBusy}
-              onPress={() => send({ intent: "make", seenVersion: version })}
+              onPress={() => send({ intent: "make", expectedVersion: version })}
             >{`Make ${without === 1 ? "it" : "them"}`}</PrimaryButton>
           )}
           <SwitchField isSelected={areKeysShown} onChange={setKeysShown}>
@@ -133,7 +136,7 @@ export default function Pairing({ loaderData: { rows, version } }: Route.Compone
             onSelect={(files) =>
               void files?.[0]
                 ?.text()
-                .then((text) => send({ intent: "import", seenVersion: version, text }))
+                .then((text) => send({ intent: "import", expectedVersion: version, text }))
             }
           >
             <Button isDisabled={isBusy}>Read a record</Button>
@@ -149,7 +152,7 @@ export default function Pairing({ loaderData: { rows, version } }: Route.Compone
             areKeysShown={areKeysShown}
             isBusy={isBusy}
             onChange={(change) =>
-              send({ intent: "change", seenVersion: version, packKey: row.packKey, change })
+              send({ intent: "change", expectedVersion: version, packKey: row.packKey, change })
             }
           />
         ))}
@@ -175,7 +178,7 @@ export default function Pairing({ loaderData: { rows, version } }: Route.Compone
                     <Button
                       isDisabled={isBusy}
                       onPress={() =>
-                        send({ intent: "carry", seenVersion: version, receiverKey: r.key })
+                        send({ intent: "carry", expectedVersion: version, receiverKey: r.key })
                       }
                     >{`Carry the record to ${r.label}`}</Button>
                   )}

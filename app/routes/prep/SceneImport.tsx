@@ -27,10 +27,10 @@ function wordsOf({ row, scene, problems, notes }: SceneRow): RowWords {
 }
 
 export function SceneImport({
-  seenVersion,
+  expectedVersion,
   onImport,
 }: {
-  seenVersion: number;
+  expectedVersion: number;
   onImport: (intent: PrepareIntent) => void;
 }) {
   return (
@@ -41,7 +41,7 @@ export function SceneImport({
       fields={FIELDS}
       columns={["Scene", "Times", "Who speaks"]}
       wordsOf={wordsOf}
-      onImport={(p) => onImport({ intent: "import", ...p, seenVersion })}
+      onImport={(p) => onImport({ intent: "import", ...p, expectedVersion })}
     />
   );
 }

@@ -17,12 +17,12 @@ export const prepareIntents = z.discriminatedUnion("intent", [
     text,
     map,
     leaveOutBad: z.boolean(),
-    seenVersion: z.number().int().min(0),
+    expectedVersion: z.number().int().min(0),
   }),
   z.object({
     intent: z.literal("put-scene"),
     replaces: z.string().max(80).nullable(),
-    seenVersion: z.number().int().min(0),
+    expectedVersion: z.number().int().min(0),
     scene: z.object({
       number: z.string().max(300),
       title: z.string().max(1000),
@@ -36,9 +36,9 @@ export const prepareIntents = z.discriminatedUnion("intent", [
   z.object({
     intent: z.literal("strike-scene"),
     number: z.string().min(1).max(80),
-    seenVersion: z.number().int().min(0),
+    expectedVersion: z.number().int().min(0),
   }),
-  z.object({ intent: z.literal("undo"), seenVersion: z.number().int().min(0) }),
+  z.object({ intent: z.literal("undo"), expectedVersion: z.number().int().min(0) }),
   z.object({
     intent: z.literal("set-power"),
     packKey: z.string().min(1).max(100),

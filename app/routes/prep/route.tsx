@@ -83,7 +83,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       );
     case "undo":
       return reply(
-        await undoList(app, "scenes", dayId, intent.seenVersion),
+        await undoList(app, "scenes", dayId, intent.expectedVersion),
         () => "The list before is back.",
       );
     case "set-power":
@@ -99,7 +99,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
   const view = useDay();
   const { send, reply: answer, isBusy } = useIntent<PrepareIntent>();
   const taken = useTaken(answer);
-  const seenVersion = prep.list?.version ?? 0;
+  const expectedVersion = prep.list?.version ?? 0;
   /** The scene that is being changed: its number, "" for a new one. */
   const [opened, setOpened] = useState<string | null>(null);
   const changed = prep.scenes.find((s) => s.number === opened) ?? null;
@@ -207,7 +207,10 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
             </a>
           )}
           {prep.earlierVersion !== null && (
-            <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "undo", seenVersion })}>
+            <QuietButton
+              isDisabled={isBusy}
+              onPress={() => send({ intent: "undo", expectedVersion })}
+            >
               Undo: back to the list before
             </QuietButton>
           )}
@@ -264,7 +267,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
                   intent: "put-scene",
                   scene,
                   replaces: changed?.number ?? null,
-                  seenVersion,
+                  expectedVersion,
                 });
                 taken(() => setOpened(null));
               }}
@@ -273,7 +276,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
                   setOpened(null);
                   return;
                 }
-                send({ intent: "strike-scene", number: changed.number, seenVersion });
+                send({ intent: "strike-scene", number: changed.number, expectedVersion });
                 taken(() => setOpened(null));
               }}
             />
@@ -285,7 +288,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
           </Gap>
         )}
         <Gap>
-          <SceneImport seenVersion={seenVersion} onImport={send} />
+          <SceneImport expectedVersion={expectedVersion} onImport={send} />
         </Gap>
       </section>
       <section>

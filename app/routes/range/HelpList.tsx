@@ -167,7 +167,7 @@ function OnPerson({
       setup.send({
         intent: "change-talker",
         channelId,
-        seenVersion: channel.version,
+        expectedVersion: channel.version,
         change: { wear: "ankle" },
       });
     else

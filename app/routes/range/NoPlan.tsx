@@ -32,7 +32,7 @@ export function NoPlan({
         <PrimaryButton
           isDisabled={inHand.isBusy}
           onPress={() =>
-            inHand.send({ intent: "begin", seenVersion: range.version, placeId: range.placeId })
+            inHand.send({ intent: "begin", expectedVersion: range.version, placeId: range.placeId })
           }
         >
           Begin a plan

@@ -71,7 +71,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "keep":
       return reply(await keepDrawing(app, dayId, intent));
     case "undo":
-      return reply(await undoDrawings(app, dayId, intent.seenVersion), () => "Taken back.");
+      return reply(await undoDrawings(app, dayId, intent.expectedVersion), () => "Taken back.");
     case "keep-range":
       return reply(
         await keepRange(app, dayId),
@@ -85,12 +85,12 @@ export async function action({ params, request, context }: Route.ActionArgs) {
           intent.fit
             ? "Kept for this place: what is reckoned here goes by it from now on."
             : "Forgotten: this place is reckoned by the book again.",
-        (): RangeIntent => ({ intent: "undo", seenVersion: intent.seenVersion + 1 }),
+        (): RangeIntent => ({ intent: "undo", expectedVersion: intent.expectedVersion + 1 }),
       );
     case "rig":
       return reply(await keepRig(app, dayId, intent), () => null);
     case "undo-rig":
-      return reply(await undoRigs(app, dayId, intent.seenVersion), () => "Taken back.");
+      return reply(await undoRigs(app, dayId, intent.expectedVersion), () => "Taken back.");
   }
 }
 

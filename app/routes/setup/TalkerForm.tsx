@@ -120,7 +120,7 @@ export function TalkerForm({
     send({
       intent: "change-talker",
       channelId: c.id,
-      seenVersion: c.version,
+      expectedVersion: c.version,
       change: {
         ...rest,
         talker: told.talker.trim(),
@@ -191,7 +191,7 @@ export function TalkerForm({
         <QuietButton
           isDisabled={isBusy}
           onPress={() => {
-            send({ intent: "remove-talker", channelId: c.id, seenVersion: c.version });
+            send({ intent: "remove-talker", channelId: c.id, expectedVersion: c.version });
             onDrop();
           }}
         >{`${c.talker} leaves`}</QuietButton>

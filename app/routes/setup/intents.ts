@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { WALL_WORDS, type WallWord } from "~/core/location/placeSketch";
 
-const seenVersion = z.number().int().min(0);
+const expectedVersion = z.number().int().min(0);
 const id = z.number().int().positive();
 const name = z.string().trim().min(1, "a name").max(80);
 const note = z.string().trim().max(300);
@@ -54,17 +54,17 @@ export const setupIntents = z.discriminatedUnion("intent", [
       })
       .partial(),
   }),
-  z.object({ intent: z.literal("add-place"), place, seenVersion }),
+  z.object({ intent: z.literal("add-place"), place, expectedVersion }),
   z.object({
     intent: z.literal("change-place"),
     placeId: id,
     place,
     withScenes: z.boolean(),
-    seenVersion,
+    expectedVersion,
   }),
-  z.object({ intent: z.literal("remove-place"), placeId: id, seenVersion }),
-  z.object({ intent: z.literal("copy-place"), placeId: id, toDayId: id, seenVersion }),
-  z.object({ intent: z.literal("undo-places"), seenVersion }),
+  z.object({ intent: z.literal("remove-place"), placeId: id, expectedVersion }),
+  z.object({ intent: z.literal("copy-place"), placeId: id, toDayId: id, expectedVersion }),
+  z.object({ intent: z.literal("undo-places"), expectedVersion }),
   z.object({
     intent: z.literal("add-talker"),
     told: z
@@ -76,13 +76,13 @@ export const setupIntents = z.discriminatedUnion("intent", [
   z.object({
     intent: z.literal("change-talker"),
     channelId: id,
-    seenVersion,
+    expectedVersion,
     change: z
       .object({ ...talker, receiverKey: key, half: z.number().int().min(0).max(7), packKey: key })
       .partial(),
   }),
-  z.object({ intent: z.literal("remove-talker"), channelId: id, seenVersion }),
-  z.object({ intent: z.literal("restore-talker"), channelId: id, seenVersion }),
+  z.object({ intent: z.literal("remove-talker"), channelId: id, expectedVersion }),
+  z.object({ intent: z.literal("restore-talker"), channelId: id, expectedVersion }),
 ]);
 
 export type SetupIntent = z.infer<typeof setupIntents>;

@@ -99,7 +99,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return reply(await copyPlace(app, dayId, intent), (name) => `${name} is on the list.`);
     case "undo-places":
       return reply(
-        await undoPlaces(app, dayId, intent.seenVersion),
+        await undoPlaces(app, dayId, intent.expectedVersion),
         () => "The places before are back.",
       );
     case "add-talker":
@@ -118,7 +118,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         ({ before, version }) => ({
           intent: "change-talker",
           channelId: intent.channelId,
-          seenVersion: version,
+          expectedVersion: version,
           change: before,
         }),
       );
@@ -129,7 +129,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         ({ version }) => ({
           intent: "restore-talker",
           channelId: intent.channelId,
-          seenVersion: version,
+          expectedVersion: version,
         }),
       );
     case "restore-talker":
@@ -149,7 +149,7 @@ export default function SetupScreen({ loaderData: setup }: Route.ComponentProps)
   const { send, reply: answer, isBusy } = useIntent<SetupIntent>();
   const [open, setOpen] = useState<Open>(null);
   const { day, places, channels } = view;
-  const seenVersion = setup.placeList.version;
+  const expectedVersion = setup.placeList.version;
   const shut = () => setOpen(null);
   return (
     <Stack $gapPx={24}>
@@ -169,7 +169,7 @@ export default function SetupScreen({ loaderData: setup }: Route.ComponentProps)
           {setup.placeList.earlierVersion !== null && (
             <QuietButton
               isDisabled={isBusy}
-              onPress={() => send({ intent: "undo-places", seenVersion })}
+              onPress={() => send({ intent: "undo-places", expectedVersion })}
             >
               Undo: back to the places before
             </QuietButton>
@@ -227,7 +227,9 @@ export default function SetupScreen({ loaderData: setup }: Route.ComponentProps)
                       </QuietButton>
                       <QuietButton
                         isDisabled={isBusy}
-                        onPress={() => send({ intent: "remove-place", placeId: p.id, seenVersion })}
+                        onPress={() =>
+                          send({ intent: "remove-place", placeId: p.id, expectedVersion })
+                        }
                         aria-label={`Take ${p.name} off`}
                       >
                         take off
@@ -251,8 +253,14 @@ export default function SetupScreen({ loaderData: setup }: Route.ComponentProps)
             onKeep={(place, withScenes) => {
               send(
                 open.id === null
-                  ? { intent: "add-place", place, seenVersion }
-                  : { intent: "change-place", placeId: open.id, place, withScenes, seenVersion },
+                  ? { intent: "add-place", place, expectedVersion }
+                  : {
+                      intent: "change-place",
+                      placeId: open.id,
+                      place,
+                      withScenes,
+                      expectedVersion,
+                    },
               );
               shut();
             }}
@@ -267,7 +275,7 @@ export default function SetupScreen({ loaderData: setup }: Route.ComponentProps)
             isBusy={isBusy}
             onDrop={shut}
             onCopy={(toDayId) => {
-              send({ intent: "copy-place", placeId: open.id, toDayId, seenVersion });
+              send({ intent: "copy-place", placeId: open.id, toDayId, expectedVersion });
               shut();
             }}
           />

@@ -47,7 +47,7 @@ export function usePlan(range: PlaceRange, dayId: number) {
       setSent({ n: draft.n, afterAt: replyAt });
       send({
         intent: "keep",
-        seenVersion: version,
+        expectedVersion: version,
         placeId,
         plan: draft.plan,
         picture: draft.picture,

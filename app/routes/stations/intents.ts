@@ -1,6 +1,6 @@
 import { z } from "zod";
 
-const seenVersion = z.number().int().min(0);
+const expectedVersion = z.number().int().min(0);
 
 export const registerIntents = z.discriminatedUnion("intent", [
   z.object({
@@ -10,16 +10,16 @@ export const registerIntents = z.discriminatedUnion("intent", [
       longitudeDeg: z.number().min(-180).max(180),
     }),
     setting: z.enum(["indoors", "outdoors"]),
-    seenVersion,
+    expectedVersion,
   }),
   z.object({
     intent: z.literal("add"),
     channel: z.number().int().min(1).max(100),
     name: z.string().trim().min(1).max(80),
-    seenVersion,
+    expectedVersion,
   }),
-  z.object({ intent: z.literal("remove"), channel: z.number().int(), seenVersion }),
-  z.object({ intent: z.literal("undo"), seenVersion }),
+  z.object({ intent: z.literal("remove"), channel: z.number().int(), expectedVersion }),
+  z.object({ intent: z.literal("undo"), expectedVersion }),
 ]);
 
 export type RegisterIntent = z.infer<typeof registerIntents>;

@@ -40,19 +40,19 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return reply(
         await editStations(app, dayId, {
           add: { channel: intent.channel, name: intent.name, note: "put on by hand" },
-          seenVersion: intent.seenVersion,
+          expectedVersion: intent.expectedVersion,
         }),
       );
     case "remove":
       return reply(
         await editStations(app, dayId, {
           removeChannel: intent.channel,
-          seenVersion: intent.seenVersion,
+          expectedVersion: intent.expectedVersion,
         }),
       );
     case "undo":
       return reply(
-        await undoList(app, "stations", dayId, intent.seenVersion),
+        await undoList(app, "stations", dayId, intent.expectedVersion),
         () => "The list before is back.",
       );
   }
@@ -71,7 +71,7 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
   const taken = useTaken(answer);
   const [name, setName] = useState("");
   const [channel, setChannel] = useState(register.channels[0] ?? 21);
-  const seenVersion = register.list?.version ?? 0;
+  const expectedVersion = register.list?.version ?? 0;
   const [best] = register.rank;
   const channelWords = (list: number[]) =>
     list.length === 1 ? `TV ${list[0]}` : `TV ${list[0]}–${list.at(-1)}`;
@@ -125,13 +125,16 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
         <PrimaryButton
           isDisabled={isBusy || !register.hasRegister}
           onPress={() =>
-            send({ intent: "ask", at, setting: place?.setting ?? "outdoors", seenVersion })
+            send({ intent: "ask", at, setting: place?.setting ?? "outdoors", expectedVersion })
           }
         >
           Ask the register
         </PrimaryButton>
         {register.earlierVersion !== null && (
-          <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "undo", seenVersion })}>
+          <QuietButton
+            isDisabled={isBusy}
+            onPress={() => send({ intent: "undo", expectedVersion })}
+          >
             Undo: back to the list before
           </QuietButton>
         )}
@@ -194,7 +197,7 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
                   <Button
                     isDisabled={isBusy}
                     aria-label={`Take ${s.name} off the list`}
-                    onPress={() => send({ intent: "remove", channel: s.channel, seenVersion })}
+                    onPress={() => send({ intent: "remove", channel: s.channel, expectedVersion })}
                   >
                     <X aria-hidden />
                   </Button>
@@ -214,7 +217,7 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
           <Button
             isDisabled={isBusy || name.trim() === ""}
             onPress={() => {
-              send({ intent: "add", channel, name, seenVersion });
+              send({ intent: "add", channel, name, expectedVersion });
               taken(() => setName(""));
             }}
           >

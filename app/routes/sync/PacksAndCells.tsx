@@ -3,7 +3,7 @@ import type { ChannelView, DayView, PackView } from "~/server/services/day/dayVi
 import type { Seen } from "~/contract/schemas/seen";
 import { stretchesWords } from "~/contract/messages/format";
 import { pairProblemWords } from "~/contract/messages/prep";
-import { canBeSet } from "~/core/coordination/problem/tuning";
+import { canBeSet } from "~/core/devices/tuning";
 import { pairing } from "~/core/kit/match";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { formatMhz } from "~/core/units/frequencyText";
@@ -48,7 +48,7 @@ export function PacksAndCells({
             isDisabled={isBusy}
             onChange={(packKey) =>
               packKey !== c.packKey &&
-              send({ intent: "use-pack", channelId: c.id, packKey, seenVersion: c.version })
+              send({ intent: "use-pack", channelId: c.id, packKey, expectedVersion: c.version })
             }
             choices={view.packs.map((p) => ({
               id: p.key,
@@ -74,7 +74,7 @@ export function PacksAndCells({
                   channelId: c.id,
                   packKey: key,
                   how: "add",
-                  seenVersion: c.version,
+                  expectedVersion: c.version,
                 })
               }
               choices={[
@@ -106,7 +106,7 @@ export function PacksAndCells({
  */
 export function AlsoPacks({ channel: c, isBusy, send }: PacksProps) {
   const share = (packKey: string, how: "drop" | "first") =>
-    send({ intent: "share", channelId: c.id, packKey, how, seenVersion: c.version });
+    send({ intent: "share", channelId: c.id, packKey, how, expectedVersion: c.version });
   const wantedHz = wantedOf(c);
   return c.others.map((o) => {
     const onHz = o.report?.isOn ? o.report.frequencyHz : o.syncedHz;

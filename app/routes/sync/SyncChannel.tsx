@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import styled from "styled-components";
-import { canBeSet } from "~/core/coordination/problem/tuning";
+import { canBeSet } from "~/core/devices/tuning";
 import { pairing } from "~/core/kit/match";
 import type { ChannelView, DayView, PackView } from "~/server/services/day/dayView.server";
 import { syncWords } from "~/contract/messages/day";
@@ -393,7 +393,7 @@ export function NextAction({
               intent: "use-pack",
               channelId: c.id,
               packKey: other.key,
-              seenVersion: c.version,
+              expectedVersion: c.version,
             })
           }
         >{`Give ${c.talker} ${other.label}`}</CartButton>

@@ -288,7 +288,7 @@ function WalkTest({
               onPress={() => {
                 inHand.send({
                   intent: "keep-fit",
-                  seenVersion: range.version,
+                  expectedVersion: range.version,
                   placeId: range.placeId,
                   fit: test.fit,
                 });
@@ -312,7 +312,7 @@ function WalkTest({
             onPress={() => {
               inHand.send({
                 intent: "keep-fit",
-                seenVersion: range.version,
+                expectedVersion: range.version,
                 placeId: range.placeId,
                 fit: null,
               });

@@ -145,7 +145,7 @@ describe("quiet first", () => {
     ).toEqual({ picks: [], spares: [] });
   });
   test("where not all fit in the quiet, as much quiet is asked for as all fit in", () => {
-    // nine need 4.2 MHz under "normal" (references.md, own exhaustive search): 3 MHz of −110 dBm
+    // nine need 4.2 MHz under "normal" (own exhaustive search): 3 MHz of −110 dBm
     // are too few, 13 MHz of −106 dBm beside them are not
     const noise = [
       { lowHz: 470e6, highHz: 526e6, levelDbm: -96 },

@@ -3,7 +3,8 @@
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
 import { mergeStretches, type FrequencyRange } from "~/core/regulations/region";
 import { formatMhz } from "~/core/units/frequencyText";
-import type { ChannelRequest, CoordinationRequest, NoiseStretch } from "./request";
+import type { NoiseStretch } from "~/core/spectrum/channelNoise";
+import type { ChannelRequest, CoordinationRequest } from "./request";
 
 /** A place a channel's carrier may stand. */
 export interface Candidate {

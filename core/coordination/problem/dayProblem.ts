@@ -8,7 +8,9 @@ import {
 } from "~/core/regulations/region";
 import { rasterChannels, type Raster } from "~/core/regulations/raster";
 import type { Profile } from "./profile";
-import type { CoordinationRequest, NoiseStretch, TuningRange } from "./request";
+import type { NoiseStretch } from "~/core/spectrum/channelNoise";
+import type { TuningRange } from "~/core/devices/tuning";
+import type { CoordinationRequest } from "./request";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import { channelNoise } from "~/core/spectrum/channelNoise";
 import { noiseLimit } from "~/core/spectrum/noiseLimit";

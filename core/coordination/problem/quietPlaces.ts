@@ -1,4 +1,4 @@
-import type { Bank } from "~/core/coordination/search/banks";
+import type { Bank } from "~/core/devices/tuning";
 import { judgePlace, NoiseIndex } from "./candidates";
 import type { CoordinationRequest } from "./request";
 import { mergeStretches, type FrequencyRange } from "~/core/regulations/region";

@@ -4,16 +4,8 @@ import type { Carrier } from "~/core/coordination/rules/products";
 import type { Margins } from "~/core/coordination/rules/margins";
 import type { Profile } from "./profile";
 import type { SetRelations } from "~/core/coordination/rules/relations";
-
-/** A range of centre frequencies on a grid that starts at its low end. */
-export interface TuningRange extends FrequencyRange {
-  stepHz: number;
-}
-
-export interface NoiseStretch extends FrequencyRange {
-  /** Power per channel bandwidth. */
-  levelDbm: number;
-}
+import type { TuningRange } from "~/core/devices/tuning";
+import type { NoiseStretch } from "~/core/spectrum/channelNoise";
 
 export interface ChannelRequest {
   id: string;

@@ -3,7 +3,7 @@ import { channelAt, type Raster } from "~/core/regulations/raster";
 import { judgePlace, type NoiseIndex } from "~/core/coordination/problem/candidates";
 import type { BrokenRule } from "./brokenRule";
 import type { ChannelRequest, CoordinationRequest } from "~/core/coordination/problem/request";
-import { nearestSetting } from "~/core/coordination/problem/tuning";
+import { nearestSetting } from "~/core/devices/tuning";
 
 /**
  * Every rule that one frequency breaks for a channel, other carriers' products and spacing aside:

@@ -1,4 +1,5 @@
-import { coordinateInBank, type Bank } from "./banks";
+import type { Bank } from "~/core/devices/tuning";
+import { coordinateInBank } from "./banks";
 import { checkSet } from "~/core/coordination/rules/checkSet";
 import { PROFILES } from "~/core/coordination/problem/profile";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";

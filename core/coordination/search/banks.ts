@@ -6,13 +6,7 @@ import type {
   CoordinationRequest,
   CoordinationResult,
 } from "~/core/coordination/problem/request";
-import { canBeSet, presets } from "~/core/coordination/problem/tuning";
-
-/** A maker's list of frequencies that work together. */
-export interface Bank {
-  id: string;
-  frequenciesHz: number[];
-}
+import { canBeSet, presets, type Bank } from "~/core/devices/tuning";
 
 /**
  * Finds frequencies all from one bank: the bank that places most, then the one with the larger

@@ -38,7 +38,7 @@ const solve = (p: ConflictProblem, steps = 60_000, seed = 1, latticeHz: number |
   return { most, placed: [...placed].filter((hz) => !Number.isNaN(hz)) };
 };
 
-// Golomb rulers: lengths from OEIS A003022 (references.md); with guards of one step a set free of
+// Golomb rulers: lengths from OEIS A003022; with guards of one step a set free of
 // both kinds of product is a ruler whose differences are all distinct
 test.each([
   [4, 6],

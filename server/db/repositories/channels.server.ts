@@ -94,14 +94,14 @@ export async function changeChannel(
   db: Database,
   p: {
     channelId: number;
-    seenVersion: number;
+    expectedVersion: number;
     atMs: number;
     what: string;
     change: Partial<Omit<StoredChannel, "id" | "number" | "version"> & { isGone: boolean }>;
   },
   transaction: Transaction,
 ): Promise<ChannelChange[] | null> {
-  const version = p.seenVersion + 1;
+  const version = p.expectedVersion + 1;
   const { also, ...plain } = p.change;
   const row = await db.models.channels.findOne({
     where: { id: p.channelId },
@@ -111,7 +111,7 @@ export async function changeChannel(
   if (row) await watchKit(db, row.get("dayId") as number, transaction);
   const [count] = await db.models.channels.update(
     { ...plain, ...(also ? { alsoJson: JSON.stringify(also) } : {}), version },
-    { where: { id: p.channelId, version: p.seenVersion }, transaction },
+    { where: { id: p.channelId, version: p.expectedVersion }, transaction },
   );
   if (count === 0) {
     const rows = await db.models.channelChanges.findAll({
@@ -121,7 +121,7 @@ export async function changeChannel(
     });
     return rows
       .map((r) => r.get({ plain: true }))
-      .filter((r) => r.version > p.seenVersion)
+      .filter((r) => r.version > p.expectedVersion)
       .map(({ version: v, atMs, what }) => ({ version: v, atMs, what }));
   }
   await db.models.channelChanges.create(

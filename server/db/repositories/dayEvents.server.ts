@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from "node:util";
 import { Op, type Transaction, type WhereOptions } from "sequelize";
-import type { DayEvent, DayHappening, HappeningKind } from "~/core/report/dayEvents";
+import type { DayEvent, DayEventDetail, DayEventKind } from "~/core/journal/dayEvents";
 import type { Database } from "~/server/db/connection.server";
 import type { DayEventRow } from "~/server/db/models/models.server";
 
@@ -9,7 +9,7 @@ const toEvent = ({ id, atMs, placeId, who, dataJson }: DayEventRow): DayEvent =>
   atMs,
   placeId,
   who,
-  what: JSON.parse(dataJson) as DayHappening,
+  what: JSON.parse(dataJson) as DayEventDetail,
 });
 
 /**
@@ -19,7 +19,7 @@ const toEvent = ({ id, atMs, placeId, who, dataJson }: DayEventRow): DayEvent =>
 export async function listEvents(
   db: Database,
   dayId: number,
-  kinds?: readonly HappeningKind[],
+  kinds?: readonly DayEventKind[],
   transaction?: Transaction,
 ): Promise<DayEvent[]> {
   return kinds || transaction
@@ -66,7 +66,7 @@ async function allEvents(db: Database, dayId: number): Promise<DayEvent[]> {
  * Whether two are one that was sent twice. A hit is judged anew each time it comes: what its key
  * said is the same.
  */
-function isSameHappening(a: DayHappening, b: DayHappening): boolean {
+function isSameEvent(a: DayEventDetail, b: DayEventDetail): boolean {
   if (a.kind === "hit" && b.kind === "hit") return a.channelId === b.channelId;
   return isDeepStrictEqual(a, JSON.parse(JSON.stringify(b)));
 }
@@ -97,7 +97,7 @@ export async function insertEvent(
   if (standing) {
     const isSame =
       standing.get("dayId") === dayId &&
-      isSameHappening(JSON.parse(standing.get("dataJson") as string) as DayHappening, what);
+      isSameEvent(JSON.parse(standing.get("dataJson") as string) as DayEventDetail, what);
     if (!isSame) throw new NumberTaken(seenId ?? "");
     return standing.get("id") as number;
   }

@@ -7,7 +7,7 @@ import type { RigDetail } from "~/core/report/rigCard";
 import type { Scene } from "~/core/schedule/scenes";
 import type { Kit } from "~/core/kit/models";
 import type { PairingRecord } from "~/core/kit/pairing";
-import type { CellRule } from "~/core/battery/cellPlan";
+import type { CellRule } from "~/core/schedule/batteryChanges";
 import type { CaseUnit, StockItem } from "~/core/kit/units";
 import type { Database } from "~/server/db/connection.server";
 import { watchKit } from "~/server/db/kitWatch.server";

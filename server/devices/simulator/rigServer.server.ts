@@ -5,7 +5,7 @@ import type { AddressInfo } from "node:net";
 import { dirname } from "node:path";
 import express, { type Request, type Response } from "express";
 import type { Site } from "~/core/simulator/site";
-import type { TuningRange } from "~/core/coordination/problem/request";
+import type { TuningRange } from "~/core/devices/tuning";
 import type { LiveFrame } from "~/core/devices/readings";
 import type { UnitRefusal as UnitRefusal } from "~/core/devices/deviceError";
 import { liveHalves, rigFree, rigNow, stepRig } from "~/core/simulator/liveRig";

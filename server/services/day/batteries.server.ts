@@ -2,14 +2,14 @@ import { defined } from "~/core/units/items";
 import ICAL from "ical.js";
 import { packModel } from "~/core/kit/models";
 import type { Chemistry } from "~/core/battery/discharge";
-import { type CellRule, type DayCells, dayCells, USUAL_RULE } from "~/core/battery/cellPlan";
+import { type CellRule, type DayCells, dayCells, USUAL_RULE } from "~/core/schedule/batteryChanges";
 import { chemistriesOf } from "~/core/battery/packCells";
 import { fail, ok, type Result } from "~/core/units/result";
 import { changeWords } from "~/contract/messages/battery";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
-import { putDown } from "./recordEvent.server";
+import { recordEvent } from "./recordEvent.server";
 import { packPowerOf } from "./packPower.server";
 import { handlePack } from "~/server/services/sync/syncs.server";
 import { newestList, storeNextList, undoList } from "~/server/services/prep/versionedLists.server";
@@ -93,18 +93,18 @@ export async function cellsOfDay(app: AppContext, dayId: number): Answer<CellsVi
 export async function setCellRule(
   app: AppContext,
   dayId: number,
-  p: { rule: CellRule; seenVersion: number },
+  p: { rule: CellRule; expectedVersion: number },
 ): Answer {
   return storeNextList(app, "cellRules", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: [p.rule],
     how:
       p.rule.policy === "fresh" ? "fresh at every break" : `counted, ${p.rule.reserveHours} h kept`,
   });
 }
 
-export const undoCellRule = (app: AppContext, dayId: number, seenVersion: number): Answer =>
-  undoList(app, "cellRules", dayId, seenVersion);
+export const undoCellRule = (app: AppContext, dayId: number, expectedVersion: number): Answer =>
+  undoList(app, "cellRules", dayId, expectedVersion);
 
 /** A full set went into a pack. A practice pack gets it, and is switched on again if it was on.
  * @param p.chemistry - null: of the kind that was in it
@@ -132,7 +132,7 @@ export async function freshCells(
     if (!changed.ok) return changed;
     if (wasOn) await handlePack(app, dayId, p.packKey, { isOn: true });
   }
-  await putDown(app, loaded.day, { kind: "cells-fresh", packKey: p.packKey, chemistry });
+  await recordEvent(app, loaded.day, { kind: "cells-fresh", packKey: p.packKey, chemistry });
   return ok({
     label: unit.label,
     before:
@@ -152,7 +152,7 @@ export async function cellsRan(
   if (!got.ok) return got;
   if (!got.value.units.some((u) => u.kind === "pack" && u.key === p.packKey))
     return fail({ code: "not-found", what: "pack" });
-  await putDown(app, got.value.day, { kind: "cells-ran", ...p });
+  await recordEvent(app, got.value.day, { kind: "cells-ran", ...p });
   return ok(null);
 }
 

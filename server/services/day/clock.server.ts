@@ -30,7 +30,7 @@ export function todayIso(app: AppContext): string {
 }
 
 /** Something is about to happen: so long before it the clock stops. */
-const BEFORE_HAPPENING_MS = 8000;
+const BEFORE_EVENT_MS = 8000;
 
 /**
  * Moves a practice day's clock on: by a stretch of time, to a place's beginning, or to shortly
@@ -39,22 +39,22 @@ const BEFORE_HAPPENING_MS = 8000;
 export async function moveClockOn(
   app: AppContext,
   dayId: number,
-  to: { byMs: number } | { placeId: number } | { toHappening: true },
+  to: { byMs: number } | { placeId: number } | { toNextEvent: true },
 ): Promise<Result<null, ServiceError>> {
   const places = await listPlaces(app.db, dayId);
-  const script = "toHappening" in to ? await app.simulator?.script() : null;
+  const script = "toNextEvent" in to ? await app.simulator?.script() : null;
   return app.db.write(async (transaction) => {
     const day = await findDay(app.db, dayId, transaction);
     if (!day?.isPractice) return fail({ code: "not-found" as const, what: "day" as const });
     const now = dayNowMs(app, day);
     const coming = [
       ...(script?.ok
-        ? script.value.filter((h) => !h.state).map((h) => h.fromMs - BEFORE_HAPPENING_MS)
+        ? script.value.filter((h) => !h.state).map((h) => h.fromMs - BEFORE_EVENT_MS)
         : []),
       ...places.map((p) => p.startMs),
     ].filter((ms) => ms > now);
     const startMs =
-      "toHappening" in to
+      "toNextEvent" in to
         ? coming.length === 0
           ? now
           : Math.min(...coming)

@@ -15,7 +15,7 @@ import { logNamesOf, logTextOf } from "~/contract/messages/log";
 import type { Database } from "~/server/db/connection.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
-import { putDown } from "./recordEvent.server";
+import { recordEvent } from "./recordEvent.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;
 
@@ -133,7 +133,7 @@ export async function correctEntry(
   if (text === "") return fail({ code: "setting-unknown", what: "a correction without a word" });
   const { entries } = await logView(app, got.value);
   if (!entries.some((e) => e.key === p.ofKey)) return fail({ code: "not-found", what: "entry" });
-  await putDown(
+  await recordEvent(
     app,
     got.value.day,
     { kind: "correction", ofKey: p.ofKey, text },

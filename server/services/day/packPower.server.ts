@@ -1,6 +1,6 @@
 import { packModel } from "~/core/kit/models";
 import { powerOf } from "~/core/kit/units";
-import { type PackPower, packPower } from "~/core/battery/dayCells";
+import { type PackPower, packPower } from "~/core/schedule/dayBatteries";
 import { packHours, usualChemistry } from "~/core/battery/packCells";
 import type { LoadedDay } from "./dayView.server";
 

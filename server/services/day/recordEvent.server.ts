@@ -1,4 +1,4 @@
-import type { DayHappening } from "~/core/report/dayEvents";
+import type { DayEventDetail } from "~/core/journal/dayEvents";
 import { insertEvent } from "~/server/db/repositories/dayEvents.server";
 import type { Day } from "~/server/db/repositories/days.server";
 import { nameOf } from "~/server/access/asker.server";
@@ -9,10 +9,10 @@ import { dayNowMs } from "./clock.server";
  * Puts down what happened, now or at a moment before, at the present place. @param p.isQuiet -
  * nothing that a screen must be read again for @returns its number
  */
-export function putDown(
+export function recordEvent(
   app: AppContext,
   day: Day,
-  what: DayHappening,
+  what: DayEventDetail,
   p: { atMs?: number; isQuiet?: boolean; seenId?: string | null } = {},
 ): Promise<number> {
   const nowMs = dayNowMs(app, day);

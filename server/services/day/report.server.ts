@@ -2,7 +2,7 @@ import Papa from "papaparse";
 import { powerOf } from "~/core/kit/units";
 import { type DayReport, dayReport } from "~/core/report/dayReport";
 import { sweepSvg } from "~/core/report/sweepPicture";
-import { powerEvents, saidChemistry } from "~/core/battery/dayCells";
+import { powerEvents, saidChemistry } from "~/core/schedule/dayBatteries";
 import { ok, type Result } from "~/core/units/result";
 import { logClock, logGroupWords, logWords } from "~/contract/messages/log";
 import type { ServiceError } from "~/contract/schemas/serviceError";

@@ -1,6 +1,6 @@
 import { packModel } from "~/core/kit/models";
 import { type WrapStep, wrapSteps } from "~/core/schedule/wrapUp";
-import { powerEvents } from "~/core/battery/dayCells";
+import { powerEvents } from "~/core/schedule/dayBatteries";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import { insertEvent } from "~/server/db/repositories/dayEvents.server";
@@ -9,7 +9,7 @@ import { newestItems } from "~/server/db/repositories/versionedLists.server";
 import { nameOf } from "~/server/access/asker.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
-import { putDown } from "./recordEvent.server";
+import { recordEvent } from "./recordEvent.server";
 import { packPowerOf } from "./packPower.server";
 import { endRoll } from "~/server/services/roll/roll.server";
 
@@ -98,7 +98,7 @@ export async function tickWrap(
   if (!view.ok) return view;
   if (!view.value.steps.some((s) => s.id === p.step))
     return fail({ code: "not-found", what: "step" });
-  await putDown(app, got.value.day, { kind: "wrapped", step: p.step, isDone: p.isDone });
+  await recordEvent(app, got.value.day, { kind: "wrapped", step: p.step, isDone: p.isDone });
   return ok(null);
 }
 

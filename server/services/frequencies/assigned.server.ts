@@ -86,7 +86,7 @@ export async function previewHanded(
 export async function importHanded(
   app: AppContext,
   dayId: number,
-  p: { text: string; map: HandedMap; leaveOutBad: boolean; seenVersion: number },
+  p: { text: string; map: HandedMap; leaveOutBad: boolean; expectedVersion: number },
 ): Promise<Result<{ imported: number; leftOut: number }, ServiceError>> {
   const preview = await previewHanded(app, dayId, p.text, p.map);
   if (!preview.ok) return preview;
@@ -98,7 +98,7 @@ export async function importHanded(
       rows: preview.value.rows.filter((r) => !r.line).map((r) => r.row),
     });
   const stored = await storeNextList(app, "handed", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: lines,
     how: "read from a list",
   });
@@ -113,7 +113,7 @@ export async function importHanded(
 export async function putHanded(
   app: AppContext,
   dayId: number,
-  p: { who: string; frequency: string; seenVersion: number },
+  p: { who: string; frequency: string; expectedVersion: number },
 ): Promise<Result<null, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -127,7 +127,7 @@ export async function putHanded(
     return fail({ code: "handed-typed", problems: row?.problems ?? [{ code: "who-missing" }] });
   const lines = await newestItems(app.db, "handed", dayId);
   return storeNextList(app, "handed", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: [...lines, row.line],
     how: `${row.line.who} put on it`,
   });
@@ -137,13 +137,13 @@ export async function putHanded(
 export async function removeHanded(
   app: AppContext,
   dayId: number,
-  p: { line: number; seenVersion: number },
+  p: { line: number; expectedVersion: number },
 ): Promise<Result<null, ServiceError>> {
   const lines = await newestItems(app.db, "handed", dayId);
   const line = lines[p.line];
   if (!line) return fail({ code: "not-found", what: "handed-down line" });
   return storeNextList(app, "handed", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: lines.filter((l) => l !== line),
     how: `${line.who} taken off`,
   });
@@ -153,7 +153,7 @@ export async function removeHanded(
 export async function assignHanded(
   app: AppContext,
   dayId: number,
-  p: { line: number; channelId: number | null; seenVersion: number },
+  p: { line: number; channelId: number | null; expectedVersion: number },
 ): Promise<Result<null, ServiceError>> {
   const lines = await newestItems(app.db, "handed", dayId);
   if (!lines[p.line]) return fail({ code: "not-found", what: "handed-down line" });
@@ -165,7 +165,7 @@ export async function assignHanded(
         : line,
   );
   return storeNextList(app, "handed", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: changed,
     how: "assigned",
   });

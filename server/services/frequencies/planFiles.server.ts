@@ -2,7 +2,7 @@ import { itemAt } from "~/core/units/items";
 import Papa from "papaparse";
 import { channelAt } from "~/core/regulations/raster";
 import { rasterOf } from "~/core/regulations/region";
-import type { TrackLine } from "~/core/report/trackSheet";
+import type { TrackLine } from "~/core/kit/packNames";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { writtenAs } from "~/core/kit/modelText";
 import { formatMhz } from "~/core/units/frequencyText";

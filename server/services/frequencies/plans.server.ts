@@ -7,8 +7,8 @@ import {
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import { verifySet } from "~/core/coordination/rules/verify";
 import { STRICT, type Allowances } from "~/core/coordination/rules/relations";
-import { tuningSpan } from "~/core/coordination/problem/tuning";
-import { byProfile, packLevels, pickRelations } from "~/core/coordination/problem/dayRelations";
+import { tuningSpan } from "~/core/devices/tuning";
+import { byProfile, packLevels, pickRelations } from "~/core/schedule/dayRelations";
 import type { PlaceRequest } from "~/core/coordination/search/dayPlans";
 import {
   carrierId,

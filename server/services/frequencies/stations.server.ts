@@ -77,7 +77,7 @@ export async function getRegister(
 export async function askRegister(
   app: AppContext,
   dayId: number,
-  p: { at: Position; setting: "indoors" | "outdoors"; seenVersion: number },
+  p: { at: Position; setting: "indoors" | "outdoors"; expectedVersion: number },
 ): Promise<Result<number, ServiceError>> {
   if (!app.register) return fail({ code: "no-register" });
   const answer = await app.register.stationsAt(p.at, p.setting);
@@ -91,7 +91,7 @@ export async function askRegister(
     .sort((a, b) => a.channel - b.channel);
   const how = `asked for ${p.at.latitudeDeg.toFixed(3)}, ${p.at.longitudeDeg.toFixed(3)}`;
   const stored = await storeNextList(app, "stations", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: stations,
     how,
   });
@@ -105,7 +105,7 @@ export async function editStations(
   p: {
     add?: RegisteredStation | undefined;
     removeChannel?: number | undefined;
-    seenVersion: number;
+    expectedVersion: number;
   },
 ): Promise<Result<null, ServiceError>> {
   const loaded = await requireDay(app, dayId);
@@ -122,7 +122,7 @@ export async function editStations(
   );
   const items = [...kept, ...(p.add ? [p.add] : [])].sort((a, b) => a.channel - b.channel);
   return storeNextList(app, "stations", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items,
     how: "changed by hand",
   });

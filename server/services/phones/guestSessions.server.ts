@@ -1,7 +1,7 @@
 import { randomBytes, randomInt, timingSafeEqual } from "node:crypto";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { JoinProblem } from "~/contract/messages/join";
-import { GuestSessions } from "~/server/access/guestSessions.server";
+import { GuestCookies } from "~/server/access/guestCookies.server";
 import { JoinAttempts, type WrongCodes } from "~/server/access/joinAttempts.server";
 
 /** A phone that was let in. */
@@ -44,11 +44,11 @@ const MAX_GUESTS = 40;
  * otherwise. Who came in is known by a secret of their own, kept in memory alone: after a restart
  * nobody is in.
  */
-export class JoinDesk {
+export class GuestSessions {
   private door: (OpenDoor & { dayId: number; code: string }) | null = null;
   private readonly attempts: JoinAttempts;
   /** The cookies that phones are known by. */
-  readonly cookies = new GuestSessions();
+  readonly cookies = new GuestCookies();
   private sessions: Session[] = [];
   private lastId = 0;
 

@@ -50,7 +50,7 @@ export async function tick(
     ? [...rest, { stepId: p.stepId, atMs: Math.round(dayNowMs(app, loaded.value.day)) }]
     : rest;
   const stored = await storeNextList(app, "ticks", dayId, {
-    seenVersion: version,
+    expectedVersion: version,
     items: next,
     how: "ticked",
   });

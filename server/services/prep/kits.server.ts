@@ -116,12 +116,12 @@ export async function getKit(app: AppContext, dayId: number): Answer<KitView> {
 async function keepUnits(
   app: AppContext,
   loaded: LoadedDay,
-  p: { kit?: Kit; seenVersion: number; units: CaseUnit[]; how: string },
+  p: { kit?: Kit; expectedVersion: number; units: CaseUnit[]; how: string },
 ): Answer {
   const problems = newProblems(loaded, p.kit ?? loaded.kit, p.units);
   if (problems.length > 0) return fail({ code: "case-refused", problems });
   return storeNextList(app, "units", loaded.day.id, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: p.units,
     how: p.how,
   });
@@ -139,7 +139,7 @@ function newProblems(loaded: LoadedDay, kit: Kit, units: readonly CaseUnit[]): C
 export async function addUnit(
   app: AppContext,
   dayId: number,
-  p: { modelId: string; seenVersion: number },
+  p: { modelId: string; expectedVersion: number },
 ): Answer<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -157,7 +157,7 @@ export async function addUnit(
     keyName: null,
   };
   const kept = await keepUnits(app, loaded.value, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     units: [...units, unit],
     how: `${label} added`,
   });
@@ -173,7 +173,7 @@ export type UnitChange = {
 export async function changeUnit(
   app: AppContext,
   dayId: number,
-  p: { key: string; change: UnitChange; seenVersion: number },
+  p: { key: string; change: UnitChange; expectedVersion: number },
 ): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -189,7 +189,7 @@ export async function changeUnit(
     return fail({ code: "not-found", what: "model" });
   if (model?.kind === "pack") next.powerMw = fittingPowerMw(model, next.powerMw);
   return keepUnits(app, loaded.value, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     units: units.map((u) => (u === unit ? next : u)),
     how: `${next.label} changed`,
   });
@@ -199,14 +199,14 @@ export async function changeUnit(
 export async function removeUnit(
   app: AppContext,
   dayId: number,
-  p: { key: string; seenVersion: number },
+  p: { key: string; expectedVersion: number },
 ): Answer<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const unit = loaded.value.units.find((u) => u.key === p.key);
   if (!unit) return fail({ code: "not-found", what: "unit" });
   const kept = await keepUnits(app, loaded.value, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     units: loaded.value.units.filter((u) => u !== unit),
     how: `${unit.label} taken out`,
   });
@@ -214,13 +214,13 @@ export async function removeUnit(
 }
 
 /** Takes the case before the last change back, if the channels of now can rest on it. */
-export async function undoUnits(app: AppContext, dayId: number, seenVersion: number): Answer {
+export async function undoUnits(app: AppContext, dayId: number, expectedVersion: number): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const before = (await newestVersions(app.db, "units", dayId)).at(-2);
   if (!before) return fail({ code: "not-found", what: "earlier list" });
   return keepUnits(app, loaded.value, {
-    seenVersion,
+    expectedVersion,
     units: before.items,
     how: `back to list ${before.version}`,
   });
@@ -230,10 +230,10 @@ export async function undoUnits(app: AppContext, dayId: number, seenVersion: num
 export async function setStock(
   app: AppContext,
   dayId: number,
-  p: { items: StockItem[]; seenVersion: number },
+  p: { items: StockItem[]; expectedVersion: number },
 ): Answer {
   return storeNextList(app, "stock", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: p.items.filter((i) => i.count > 0),
     how: "counted",
   });
@@ -271,7 +271,7 @@ export async function previewUnits(
 export async function importUnits(
   app: AppContext,
   dayId: number,
-  p: { text: string; map: UnitMap; leaveOutBad: boolean; seenVersion: number },
+  p: { text: string; map: UnitMap; leaveOutBad: boolean; expectedVersion: number },
 ): Answer<{ imported: number; leftOut: number }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -297,7 +297,7 @@ export async function importUnits(
   const stored = await keepCase(app, loaded.value, {
     models: fromList,
     units,
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     how: "read from a list",
     stock: null,
   });
@@ -326,8 +326,8 @@ async function keepCase(
   p: {
     models: Kit;
     units: CaseUnit[];
-    stock: { seenVersion: number; items: StockItem[] } | null;
-    seenVersion: number;
+    stock: { expectedVersion: number; items: StockItem[] } | null;
+    expectedVersion: number;
     how: string;
   },
 ): Answer {
@@ -337,9 +337,11 @@ async function keepCase(
   if (problems.length > 0) return fail({ code: "case-refused", problems });
   const hasModels = KIT_PARTS.some((part) => p.models[part].length > 0);
   return storeNextLists(app, loaded.day.id, p.how, [
-    { kind: "units", seenVersion: p.seenVersion, items: p.units },
+    { kind: "units", expectedVersion: p.expectedVersion, items: p.units },
     ...(p.stock ? [{ kind: "stock" as const, ...p.stock }] : []),
-    ...(hasModels ? [{ kind: "models" as const, seenVersion: models.version, items: [own] }] : []),
+    ...(hasModels
+      ? [{ kind: "models" as const, expectedVersion: models.version, items: [own] }]
+      : []),
   ]);
 }
 
@@ -392,7 +394,7 @@ export async function previewKitFile(
 export async function importKitFile(
   app: AppContext,
   dayId: number,
-  p: { text: string; mode: "add" | "replace"; seenVersion: number },
+  p: { text: string; mode: "add" | "replace"; expectedVersion: number },
 ): Answer<{ units: number }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -418,8 +420,8 @@ export async function importKitFile(
   const stored = await keepCase(app, loaded.value, {
     models,
     units,
-    stock: { seenVersion: stock.version, items },
-    seenVersion: p.seenVersion,
+    stock: { expectedVersion: stock.version, items },
+    expectedVersion: p.expectedVersion,
     how: "read from a kit file",
   });
   return stored.ok ? ok({ units: file.units.length }) : stored;
@@ -503,7 +505,7 @@ export async function exportUnits(app: AppContext, dayId: number): Answer<string
 export async function saveModel(
   app: AppContext,
   dayId: number,
-  p: { model: ReceiverModel | PackModel; seenVersion: number },
+  p: { model: ReceiverModel | PackModel; expectedVersion: number },
 ): Answer<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -516,7 +518,7 @@ export async function saveModel(
   const problems = newProblems(loaded.value, mergeKits(SHIPPED_KIT, next), loaded.value.units);
   if (problems.length > 0) return fail({ code: "case-refused", problems });
   const stored = await storeNextList(app, "models", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: [next],
     how: `${modelName(p.model)} kept`,
   });
@@ -533,12 +535,12 @@ export type KitPart =
 export async function savePart(
   app: AppContext,
   dayId: number,
-  p: KitPart & { seenVersion: number },
+  p: KitPart & { expectedVersion: number },
 ): Answer {
   const own = (await newestList(app, "models", dayId)).items[0] ?? EMPTY_KIT;
   const next = mergeKits(own, { ...EMPTY_KIT, [p.part]: [p.item] });
   return storeNextList(app, "models", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: [next],
     how: `${p.part} changed`,
   });
@@ -551,7 +553,7 @@ export async function savePart(
 export async function dropPart(
   app: AppContext,
   dayId: number,
-  p: { part: KitPart["part"]; id: string; seenVersion: number },
+  p: { part: KitPart["part"]; id: string; expectedVersion: number },
 ): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -568,14 +570,14 @@ export async function dropPart(
     return fail({ code: "model-in-use", name: "It", labels: users });
   const next = { ...own, [p.part]: own[p.part].filter((m) => m.id !== p.id) };
   return storeNextList(app, "models", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: [next],
     how: `${p.part} changed`,
   });
 }
 
 /** Takes the models before the last change back, if the units of the case can be of them. */
-export async function undoModels(app: AppContext, dayId: number, seenVersion: number): Answer {
+export async function undoModels(app: AppContext, dayId: number, expectedVersion: number): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const before = (await newestVersions(app.db, "models", dayId)).at(-2);
@@ -583,7 +585,7 @@ export async function undoModels(app: AppContext, dayId: number, seenVersion: nu
   const problems = newProblems(loaded.value, mergeKits(SHIPPED_KIT, models), loaded.value.units);
   if (problems.length > 0) return fail({ code: "case-refused", problems });
   return storeNextList(app, "models", dayId, {
-    seenVersion,
+    expectedVersion,
     items: [models],
     how: "back to the models before",
   });
@@ -596,7 +598,7 @@ export async function undoModels(app: AppContext, dayId: number, seenVersion: nu
 export async function dropModel(
   app: AppContext,
   dayId: number,
-  p: { id: string; seenVersion: number },
+  p: { id: string; expectedVersion: number },
 ): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -613,7 +615,7 @@ export async function dropModel(
   if (labels.length > 0 && !radioModel(mergeKits(SHIPPED_KIT, next), p.id))
     return fail({ code: "model-in-use", name: model ? modelName(model) : p.id, labels });
   return storeNextList(app, "models", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: [next],
     how: `${model ? modelName(model) : p.id} dropped`,
   });

@@ -60,7 +60,7 @@ function wrongTimes(told: Pick<PlaceTold, "startMs" | "endMs">): ServiceError | 
 export async function addPlace(
   app: AppContext,
   dayId: number,
-  p: { place: PlaceTold; seenVersion: number },
+  p: { place: PlaceTold; expectedVersion: number },
 ): Answer {
   const wrong = wrongTimes(p.place);
   if (wrong) return fail(wrong);
@@ -69,7 +69,7 @@ export async function addPlace(
   return storeNextLists(app, dayId, `${p.place.name} added`, [
     {
       kind: "places",
-      seenVersion: p.seenVersion,
+      expectedVersion: p.expectedVersion,
       items: async (t) => [...items, placeOf(p.place, await insertPlaceId(app.db, dayId, t), null)],
     },
   ]);
@@ -79,7 +79,7 @@ export async function addPlace(
 export async function changePlace(
   app: AppContext,
   dayId: number,
-  p: { placeId: number; place: PlaceTold; withScenes: boolean; seenVersion: number },
+  p: { placeId: number; place: PlaceTold; withScenes: boolean; expectedVersion: number },
 ): Answer<{ movedScenes: number }> {
   const wrong = wrongTimes(p.place);
   if (wrong) return fail(wrong);
@@ -90,7 +90,7 @@ export async function changePlace(
   const lists: NextList[] = [
     {
       kind: "places",
-      seenVersion: p.seenVersion,
+      expectedVersion: p.expectedVersion,
       items: items.map((x) => (x.id === p.placeId ? placeOf(p.place, x.id, x) : x)),
     },
   ];
@@ -103,7 +103,7 @@ export async function changePlace(
         s.placeId === p.placeId ? { ...s, startMs: s.startMs + byMs, endMs: s.endMs + byMs } : s,
       )
       .sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs);
-    lists.push({ kind: "scenes", seenVersion: scenes.version, items: next });
+    lists.push({ kind: "scenes", expectedVersion: scenes.version, items: next });
   }
   const stored = await storeNextLists(app, dayId, `${p.place.name} changed`, lists);
   return stored.ok ? ok({ movedScenes: moved.length }) : stored;
@@ -116,7 +116,7 @@ export async function changePlace(
 export async function removePlace(
   app: AppContext,
   dayId: number,
-  p: { placeId: number; seenVersion: number },
+  p: { placeId: number; expectedVersion: number },
 ): Answer<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -127,7 +127,11 @@ export async function removePlace(
     return fail({ code: "place-needed", why: "here" });
   const { items } = await newestList(app, "places", dayId);
   const stored = await storeNextLists(app, dayId, `${place.name} taken off`, [
-    { kind: "places", seenVersion: p.seenVersion, items: items.filter((x) => x.id !== p.placeId) },
+    {
+      kind: "places",
+      expectedVersion: p.expectedVersion,
+      items: items.filter((x) => x.id !== p.placeId),
+    },
   ]);
   return stored.ok ? ok(place.name) : stored;
 }
@@ -138,7 +142,7 @@ export async function removePlace(
 export async function copyPlace(
   app: AppContext,
   dayId: number,
-  p: { placeId: number; toDayId: number; seenVersion: number },
+  p: { placeId: number; toDayId: number; expectedVersion: number },
 ): Answer<string> {
   const { items } = await newestList(app, "places", dayId);
   const place = items.find((x) => x.id === p.placeId);
@@ -147,7 +151,7 @@ export async function copyPlace(
   if (!isSameDay && !(await findDay(app.db, p.toDayId)))
     return fail({ code: "not-found", what: "day" });
   const target = isSameDay
-    ? { version: p.seenVersion, items }
+    ? { version: p.expectedVersion, items }
     : await newestList(app, "places", p.toDayId);
   const startMs = isSameDay ? Math.max(...items.map((x) => x.endMs)) : place.startMs;
   const copy: Omit<DayPlace, "id"> = {
@@ -159,7 +163,7 @@ export async function copyPlace(
   const stored = await storeNextLists(app, p.toDayId, `${copy.name} copied`, [
     {
       kind: "places",
-      seenVersion: target.version,
+      expectedVersion: target.version,
       items: async (t) => [
         ...target.items,
         { ...copy, id: await insertPlaceId(app.db, p.toDayId, t) },
@@ -169,5 +173,5 @@ export async function copyPlace(
   return stored.ok ? ok(copy.name) : stored;
 }
 
-export const undoPlaces = (app: AppContext, dayId: number, seenVersion: number): Answer =>
-  undoList(app, "places", dayId, seenVersion);
+export const undoPlaces = (app: AppContext, dayId: number, expectedVersion: number): Answer =>
+  undoList(app, "places", dayId, expectedVersion);

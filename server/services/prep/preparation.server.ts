@@ -164,7 +164,7 @@ export async function previewScenesOf(
 export async function importScenes(
   app: AppContext,
   dayId: number,
-  p: { text: string; map: ColumnMap; leaveOutBad: boolean; seenVersion: number },
+  p: { text: string; map: ColumnMap; leaveOutBad: boolean; expectedVersion: number },
 ): Promise<Result<{ imported: number; leftOut: number }, ServiceError>> {
   const preview = await previewScenesOf(app, dayId, p.text, p.map);
   if (!preview.ok) return preview;
@@ -177,7 +177,7 @@ export async function importScenes(
     });
   const items = good.sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs);
   const stored = await storeNextList(app, "scenes", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items,
     how: "read from a list",
   });
@@ -188,7 +188,7 @@ export async function importScenes(
 export async function putScene(
   app: AppContext,
   dayId: number,
-  p: { scene: SceneTold; replaces: string | null; seenVersion: number },
+  p: { scene: SceneTold; replaces: string | null; expectedVersion: number },
 ): Promise<Result<null, ServiceError>> {
   const { items } = await newestList(app, "scenes", dayId);
   const rest = items.filter((s) => s.number !== p.replaces);
@@ -198,7 +198,7 @@ export async function putScene(
   );
   if (!read.scene) return fail({ code: "scene-typed", problems: read.problems });
   return storeNextList(app, "scenes", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: [...rest, read.scene].sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs),
     how: `scene ${read.scene.number} ${p.replaces === null ? "added" : "changed"}`,
   });
@@ -207,12 +207,12 @@ export async function putScene(
 export async function removeScene(
   app: AppContext,
   dayId: number,
-  p: { number: string; seenVersion: number },
+  p: { number: string; expectedVersion: number },
 ): Promise<Result<null, ServiceError>> {
   const { items } = await newestList(app, "scenes", dayId);
   if (!items.some((s) => s.number === p.number)) return fail({ code: "not-found", what: "scene" });
   return storeNextList(app, "scenes", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: items.filter((s) => s.number !== p.number),
     how: `scene ${p.number} struck`,
   });
@@ -228,7 +228,7 @@ export async function setPackPower(
   return changeUnit(app, dayId, {
     key,
     change: { powerMw },
-    seenVersion: (await newestList(app, "units", dayId)).version,
+    expectedVersion: (await newestList(app, "units", dayId)).version,
   });
 }
 

@@ -1,5 +1,5 @@
 import { itemAt } from "~/core/units/items";
-import { freePair, monogram, type NoPair } from "~/core/channel/freePair";
+import { freePair, monogram, type NoPair } from "~/core/schedule/freePair";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import {
@@ -148,7 +148,7 @@ export type TalkerChange = {
 export async function changeTalker(
   app: AppContext,
   dayId: number,
-  p: { channelId: number; seenVersion: number; change: TalkerChange },
+  p: { channelId: number; expectedVersion: number; change: TalkerChange },
 ): Answer<{ before: TalkerChange; version: number }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -193,7 +193,7 @@ export async function changeTalker(
       app.db,
       {
         channelId: channel.id,
-        seenVersion: p.seenVersion,
+        expectedVersion: p.expectedVersion,
         atMs: Math.round(dayNowMs(app, day)),
         what: `${Object.keys(given).join(", ")} changed`,
         change: { ...given, ...renamed },
@@ -206,7 +206,7 @@ export async function changeTalker(
       before: Object.fromEntries(
         Object.keys(given).map((k) => [k, channel[k as keyof StoredChannel]]),
       ),
-      version: p.seenVersion + 1,
+      version: p.expectedVersion + 1,
     });
   });
 }
@@ -218,7 +218,7 @@ export async function changeTalker(
 export async function removeTalker(
   app: AppContext,
   dayId: number,
-  p: { channelId: number; seenVersion: number },
+  p: { channelId: number; expectedVersion: number },
 ): Answer<{ talker: string; version: number }> {
   return putAway(app, dayId, p, true);
 }
@@ -227,7 +227,7 @@ export async function removeTalker(
 export async function restoreTalker(
   app: AppContext,
   dayId: number,
-  p: { channelId: number; seenVersion: number },
+  p: { channelId: number; expectedVersion: number },
 ): Answer<{ talker: string; version: number }> {
   return putAway(app, dayId, p, false);
 }
@@ -235,7 +235,7 @@ export async function restoreTalker(
 async function putAway(
   app: AppContext,
   dayId: number,
-  p: { channelId: number; seenVersion: number },
+  p: { channelId: number; expectedVersion: number },
   isGone: boolean,
 ): Answer<{ talker: string; version: number }> {
   const loaded = await requireDay(app, dayId);
@@ -270,7 +270,7 @@ async function putAway(
       app.db,
       {
         channelId: channel.id,
-        seenVersion: p.seenVersion,
+        expectedVersion: p.expectedVersion,
         atMs: Math.round(dayNowMs(app, day)),
         what: isGone ? "left" : "came back",
         change: { isGone },
@@ -279,6 +279,6 @@ async function putAway(
     );
     return changes
       ? fail({ code: "changed-meanwhile" as const, talker: channel.talker, changes })
-      : ok({ talker: channel.talker, version: p.seenVersion + 1 });
+      : ok({ talker: channel.talker, version: p.expectedVersion + 1 });
   });
 }

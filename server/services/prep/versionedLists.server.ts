@@ -61,7 +61,7 @@ export async function newestList<K extends ListKind>(
 export type NextList = {
   [K in ListKind]: {
     kind: K;
-    seenVersion: number;
+    expectedVersion: number;
     items: ListItems[K][] | ((transaction: Transaction) => Promise<ListItems[K][]>);
   };
 }[ListKind];
@@ -80,9 +80,9 @@ export async function storeNextLists(
   if (!loaded.ok) return loaded;
   const atMs = Math.round(dayNowMs(app, loaded.value.day));
   return app.db.write(async (transaction) => {
-    for (const { kind, seenVersion } of lists) {
+    for (const { kind, expectedVersion } of lists) {
       const newest = (await newestVersions(app.db, kind, dayId, transaction)).at(-1);
-      if ((await seenVersionOf(app, kind, dayId, transaction)) !== seenVersion)
+      if ((await seenVersionOf(app, kind, dayId, transaction)) !== expectedVersion)
         return fail({ code: "list-changed" as const, list: kind, atMs: newest?.atMs ?? 0 });
     }
     for (const { kind, items } of lists) {
@@ -110,10 +110,10 @@ export const storeNextList = <K extends ListKind>(
   app: AppContext,
   kind: K,
   dayId: number,
-  p: { seenVersion: number; items: ListItems[K][]; how: string },
+  p: { expectedVersion: number; items: ListItems[K][]; how: string },
 ): Promise<Result<null, ServiceError>> =>
   storeNextLists(app, dayId, p.how, [
-    { kind, seenVersion: p.seenVersion, items: p.items } as unknown as NextList,
+    { kind, expectedVersion: p.expectedVersion, items: p.items } as unknown as NextList,
   ]);
 
 /** Takes the version before the present one back, as a new version. */
@@ -121,12 +121,12 @@ export async function undoList(
   app: AppContext,
   kind: ListKind,
   dayId: number,
-  seenVersion: number,
+  expectedVersion: number,
 ): Promise<Result<null, ServiceError>> {
   const before = (await newestVersions(app.db, kind, dayId)).at(-2);
   if (!before) return fail({ code: "not-found", what: "earlier list" });
   return storeNextList(app, kind, dayId, {
-    seenVersion,
+    expectedVersion,
     items: before.items,
     how: `back to list ${before.version}`,
   });

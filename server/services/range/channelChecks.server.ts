@@ -1,4 +1,4 @@
-import { tuningSpan } from "~/core/coordination/problem/tuning";
+import { tuningSpan } from "~/core/devices/tuning";
 import { linkBudget } from "~/core/radio/link";
 import { levelChain } from "~/core/audio/levelChain";
 import { type PathSetup, pathQuestion } from "~/core/radio/pathSetup";
@@ -48,7 +48,7 @@ export async function keepLevel(
   dayId: number,
   p: {
     channelId: number;
-    seenVersion: number;
+    expectedVersion: number;
     microphoneId: string;
     settings: LevelSettings;
     detail: Required<Omit<LevelDetail, "with">>;
@@ -95,7 +95,7 @@ export async function keepLevel(
       app.db,
       {
         channelId: channel.id,
-        seenVersion: p.seenVersion,
+        expectedVersion: p.expectedVersion,
         atMs,
         what: `level kept: pack gain ${formatDb(gainDb)}, ${effort} voice`,
         change: { effort, micDistanceM, peakFactorDb, microphoneId: p.microphoneId },
@@ -136,7 +136,7 @@ export async function keepLevel(
 export async function keepPlace(
   app: AppContext,
   dayId: number,
-  p: { channelId: number; seenVersion: number; setup: PathSetup },
+  p: { channelId: number; expectedVersion: number; setup: PathSetup },
 ): Answer {
   const found = await findChannel(app, dayId, p.channelId);
   if (!found.ok) return found;
@@ -155,7 +155,7 @@ export async function keepPlace(
       app.db,
       {
         channelId: channel.id,
-        seenVersion: p.seenVersion,
+        expectedVersion: p.expectedVersion,
         atMs,
         what: `place kept: ${formatDb(marginDb)} in hand at ${formatMetres(p.setup.distanceM)}`,
         change: { wear: p.setup.wear },

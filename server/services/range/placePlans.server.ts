@@ -216,7 +216,7 @@ export async function keepDrawing(
   app: AppContext,
   dayId: number,
   p: {
-    seenVersion: number;
+    expectedVersion: number;
     placeId: number;
     plan: FloorPlan;
     picture: PlanPicture | null;
@@ -234,7 +234,7 @@ export async function keepDrawing(
   const { items } = await newestList(app, "drawings", dayId);
   const next: PlaceDrawing = { placeId: p.placeId, plan: p.plan, picture: p.picture };
   return storeNextList(app, "drawings", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     how: p.how,
     items: [...items.filter((d) => d.placeId !== p.placeId), next],
   });
@@ -297,7 +297,7 @@ export function firstPlan(
 export async function beginDrawing(
   app: AppContext,
   dayId: number,
-  p: { seenVersion: number; placeId: number },
+  p: { expectedVersion: number; placeId: number },
 ): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -311,8 +311,8 @@ export async function beginDrawing(
   });
 }
 
-export const undoDrawings = (app: AppContext, dayId: number, seenVersion: number): Answer =>
-  undoList(app, "drawings", dayId, seenVersion);
+export const undoDrawings = (app: AppContext, dayId: number, expectedVersion: number): Answer =>
+  undoList(app, "drawings", dayId, expectedVersion);
 
 const MAX_PICTURE_BYTES = 8 * 1024 * 1024;
 /** Of a day: several for each of its places, those that were replaced too. */
@@ -425,7 +425,7 @@ export async function keepRange(app: AppContext, dayId: number): Answer<string> 
 export async function keepFit(
   app: AppContext,
   dayId: number,
-  p: { seenVersion: number; placeId: number; fit: WalkFit | null },
+  p: { expectedVersion: number; placeId: number; fit: WalkFit | null },
 ): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -435,7 +435,7 @@ export async function keepFit(
   const fit = p.fit && { ...p.fit, atMs: Math.round(dayNowMs(app, loaded.value.day)) };
   return keepDrawing(app, dayId, {
     ...drawing,
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     plan: { ...drawing.plan, fit },
     how: p.fit ? "a walk test kept" : "walk test forgotten",
   });
@@ -445,7 +445,7 @@ export async function keepFit(
 export async function keepRig(
   app: AppContext,
   dayId: number,
-  p: { seenVersion: number; rig: RigDetail },
+  p: { expectedVersion: number; rig: RigDetail },
 ): Answer<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -453,15 +453,15 @@ export async function keepRig(
   if (talker === undefined) return fail({ code: "not-found", what: "channel" });
   const { items } = await newestList(app, "rigs", dayId);
   const stored = await storeNextList(app, "rigs", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     how: `${talker} rigged`,
     items: [...items.filter((r) => r.channelId !== p.rig.channelId), p.rig],
   });
   return stored.ok ? ok(talker) : stored;
 }
 
-export const undoRigs = (app: AppContext, dayId: number, seenVersion: number): Answer =>
-  undoList(app, "rigs", dayId, seenVersion);
+export const undoRigs = (app: AppContext, dayId: number, expectedVersion: number): Answer =>
+  undoList(app, "rigs", dayId, expectedVersion);
 export const rigVersion = async (app: AppContext, dayId: number): Promise<number> =>
   (await newestList(app, "rigs", dayId)).version;
 

@@ -1,6 +1,6 @@
-import type { DayHappening } from "~/core/report/dayEvents";
+import type { DayEventDetail } from "~/core/journal/dayEvents";
 import { countingScan } from "~/core/channel/channelState";
-import { tuningSpan } from "~/core/coordination/problem/tuning";
+import { tuningSpan } from "~/core/devices/tuning";
 import { receiverModel } from "~/core/kit/models";
 import { rasterOf, type FrequencyRange } from "~/core/regulations/region";
 import { afterLook, levelAround, type Newcomer } from "~/core/monitor/newcomers";
@@ -47,7 +47,7 @@ export class AirWatch implements WatchFeed {
   constructor(
     private readonly app: () => AppContext,
     private readonly dayId: number,
-    private readonly put: (what: DayHappening) => void,
+    private readonly put: (what: DayEventDetail) => void,
     private readonly looked: () => void,
   ) {
     void this.run();

@@ -3,8 +3,8 @@ import { conflictsOfOne } from "~/core/coordination/rules/checkSet";
 import { bestAfterHit } from "~/core/coordination/changing/bestAfterHit";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import { channelProof } from "~/core/channel/channelState";
-import type { HitEnd, HitJudgement } from "~/core/report/dayEvents";
-import { type HitStory, hitStories } from "~/core/monitor/hitStories";
+import type { HitEnd, HitJudgement } from "~/core/journal/dayEvents";
+import { type HitStory, hitStories } from "~/core/report/hitStories";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
 import { lackingWhilePlaying } from "~/core/channel/verification";
 import type { ProofPart } from "~/core/channel/verificationParts";
@@ -19,7 +19,7 @@ import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { AppContext } from "~/server/services/appContext.server";
 import { freshCells } from "~/server/services/day/batteries.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
-import { putDown } from "~/server/services/day/recordEvent.server";
+import { recordEvent } from "~/server/services/day/recordEvent.server";
 import { packPowerOf } from "~/server/services/day/packPower.server";
 import { setPackPower } from "~/server/services/prep/preparation.server";
 import {
@@ -80,7 +80,7 @@ export async function callHit(
       (c) => evidence.frequencyHz !== null && Math.abs(c.frequencyHz - evidence.frequencyHz) < 2e6,
     )
     .map(({ frequencyHz, levelDbm }) => ({ frequencyHz: Math.round(frequencyHz), levelDbm }));
-  const hitId = await putDown(
+  const hitId = await recordEvent(
     app,
     day,
     {
@@ -134,7 +134,7 @@ export async function judgeAgain(app: AppContext, dayId: number): Promise<void> 
       first.cause !== hit.judged.causes[0]?.cause &&
       first.share > 0.5
     )
-      await putDown(app, loaded.day, {
+      await recordEvent(app, loaded.day, {
         kind: "hit-judged",
         hitId: id,
         channelId: hit.channelId,
@@ -433,7 +433,7 @@ export async function answerHit(
   const channel = loaded.facts.channels.find((c) => c.id === channelId);
   if (!channel) return fail({ code: "not-found", what: "channel" });
   const putAnswer = (fromHz: number | null, toHz: number | null) =>
-    putDown(app, loaded.day, {
+    recordEvent(app, loaded.day, {
       kind: "hit-answer",
       hitId: p.hitId,
       channelId,
@@ -443,7 +443,7 @@ export async function answerHit(
       planVersion: loaded.plan?.version ?? null,
     });
   if (p.answer === "leave") {
-    await putDown(app, loaded.day, {
+    await recordEvent(app, loaded.day, {
       kind: "hit-closed",
       hitId: p.hitId,
       channelId,
@@ -585,7 +585,14 @@ export async function closeHit(
   const { channelId, judged } = story.hit;
   const last = story.answers.at(-1);
   const close = (how: HitEnd, planVersion: number | null) =>
-    putDown(app, loaded.day, { kind: "hit-closed", hitId, channelId, how, planVersion, note: "" });
+    recordEvent(app, loaded.day, {
+      kind: "hit-closed",
+      hitId,
+      channelId,
+      how,
+      planVersion,
+      note: "",
+    });
   if (!last || last.toHz === null) {
     await close("done", loaded.plan?.version ?? null);
     return ok({ bad: null, version: null, how: "done" });
@@ -651,7 +658,7 @@ export async function takeHitBack(app: AppContext, dayId: number, hitId: number)
     const back = await restorePlan(app, dayId, madePlan - 1, madePlan);
     if (!back.ok) return back;
   }
-  await putDown(app, loaded.day, {
+  await recordEvent(app, loaded.day, {
     kind: "hit-closed",
     hitId,
     channelId,

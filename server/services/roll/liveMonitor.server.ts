@@ -1,7 +1,7 @@
 import { defined } from "~/core/units/items";
 import type { LiveFrame, LiveHalf } from "~/core/devices/readings";
-import type { DayHappening } from "~/core/report/dayEvents";
-import { openAnswers } from "~/core/monitor/hitStories";
+import type { DayEventDetail } from "~/core/journal/dayEvents";
+import { openAnswers } from "~/core/report/hitStories";
 import { receiverModel } from "~/core/kit/models";
 import { noiseFloorDbm } from "~/core/radio/feed";
 import { type Attention, dropoutsIn, isUsual, watchChannel } from "~/core/monitor/channelWatch";
@@ -16,7 +16,7 @@ import type { AppContext } from "~/server/services/appContext.server";
 import { AirWatch } from "./airWatch.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
 import { type LoadedDay, loadDay } from "~/server/services/day/dayView.server";
-import { putDown } from "~/server/services/day/recordEvent.server";
+import { recordEvent } from "~/server/services/day/recordEvent.server";
 import { isPassing } from "~/server/services/failures.server";
 import { judgeAgain } from "./hits.server";
 import { packPowerOf } from "~/server/services/day/packPower.server";
@@ -65,7 +65,7 @@ const MAX_TRIES = 3;
  * Follows the receivers of the day that rolls: keeps what they read, tells it to every page, puts
  * down what goes wrong by itself. One day at a time: there is one rig.
  */
-export class RollDesk implements RollFeed {
+export class LiveMonitor implements RollFeed {
   private dayId: number | null = null;
   private channels: Rolled[] = [];
   private loaded: LoadedDay | null = null;
@@ -356,11 +356,11 @@ export class RollDesk implements RollFeed {
   /** How often the oldest of them failed for a reason of its own. */
   private failures = 0;
 
-  private put(what: DayHappening, isQuiet: boolean, atMs?: number): void {
+  private put(what: DayEventDetail, isQuiet: boolean, atMs?: number): void {
     const day = this.loaded?.day;
     if (day)
       this.write(() =>
-        putDown(this.app(), day, what, { isQuiet, ...(atMs === undefined ? {} : { atMs }) }),
+        recordEvent(this.app(), day, what, { isQuiet, ...(atMs === undefined ? {} : { atMs }) }),
       );
   }
 
@@ -536,7 +536,7 @@ export class RollDesk implements RollFeed {
       changed = true;
       const { day } = this.loaded;
       this.write(() =>
-        putDown(
+        recordEvent(
           this.app(),
           day,
           { kind: "power", packKey, isOn, by: "its own word" },

@@ -16,7 +16,7 @@ import type { AppContext } from "~/server/services/appContext.server";
 import { cellsViewOf } from "~/server/services/day/batteries.server";
 import { requireDay } from "~/server/services/day/dayView.server";
 import { type HitView, hitsOf } from "./hits.server";
-import { putDown } from "~/server/services/day/recordEvent.server";
+import { recordEvent } from "~/server/services/day/recordEvent.server";
 import { plotDay } from "~/server/services/training/plotDay.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;
@@ -73,7 +73,7 @@ export async function beginRoll(app: AppContext, dayId: number): Answer {
   if (!got.ok) return got;
   const last = got.value.events.findLast((e) => e.what.kind === "roll")?.what;
   if (!(last?.kind === "roll" && last.isOn))
-    await putDown(app, got.value.day, { kind: "roll", isOn: true });
+    await recordEvent(app, got.value.day, { kind: "roll", isOn: true });
   await plotDay(app, got.value);
   await app.roll.follow(dayId);
   return ok(null);
@@ -85,7 +85,7 @@ export async function endRoll(app: AppContext, dayId: number): Answer {
   if (app.roll.followedDayId === dayId) await app.roll.leave();
   const last = got.value.events.findLast((e) => e.what.kind === "roll")?.what;
   if (last?.kind === "roll" && last.isOn)
-    await putDown(app, got.value.day, { kind: "roll", isOn: false });
+    await recordEvent(app, got.value.day, { kind: "roll", isOn: false });
   return ok(null);
 }
 
@@ -170,7 +170,7 @@ export async function putNote(
   )
     return fail({ code: "not-found", what: "channel" });
   return ok(
-    await putDown(
+    await recordEvent(
       app,
       got.value.day,
       { kind: "note", channelId: p.channelId, text },

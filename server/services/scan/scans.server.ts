@@ -4,7 +4,7 @@ import { mergeParallel } from "~/core/spectrum/mergeMeasurements";
 import { measuredWith, PLAIN_SETUP, type SweepSetup } from "~/core/spectrum/setup";
 import type { Measurement } from "~/core/spectrum/sweep";
 import { receiverModel } from "~/core/kit/models";
-import { tuningSpan } from "~/core/coordination/problem/tuning";
+import { tuningSpan } from "~/core/devices/tuning";
 import { receiversToScan } from "~/core/kit/scanCover";
 import { rasterOf, type Region, type FrequencyRange } from "~/core/regulations/region";
 import type { RescanRule } from "~/core/channel/facts";

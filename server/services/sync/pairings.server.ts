@@ -9,7 +9,7 @@ import {
   type PairingRecord,
 } from "~/core/kit/pairing";
 import { packModel, type PairingRules, receiverModel } from "~/core/kit/models";
-import { NAME_LETTERS } from "~/core/report/trackSheet";
+import { NAME_LETTERS } from "~/core/kit/packNames";
 import { fail, ok, type Result } from "~/core/units/result";
 import { PAIRING_FORMAT } from "~/contract/schemas/pairingFile";
 import type { ServiceError } from "~/contract/schemas/serviceError";
@@ -88,7 +88,11 @@ function pairingPacks({ units, kit }: LoadedDay) {
 }
 
 /** Gives every pack that has none a name, the private group and a key of its own. */
-export async function makeIdentities(app: AppContext, dayId: number, seenVersion: number): Answer {
+export async function makeIdentities(
+  app: AppContext,
+  dayId: number,
+  expectedVersion: number,
+): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { items } = await newestList(app, "pairings", dayId);
@@ -107,7 +111,7 @@ export async function makeIdentities(app: AppContext, dayId: number, seenVersion
     digit,
   );
   return storeNextList(app, "pairings", dayId, {
-    seenVersion,
+    expectedVersion,
     items: [...items, ...made],
     how: "names and keys made",
   });
@@ -122,7 +126,7 @@ export async function changeIdentity(
   dayId: number,
   p: {
     packKey: string;
-    seenVersion: number;
+    expectedVersion: number;
     change: { name: string; group: number; key: string | null };
   },
 ): Answer {
@@ -149,17 +153,21 @@ export async function changeIdentity(
   if (problems.length > 0)
     return fail({ code: "pairing-refused", label: found.unit.label, problems });
   return storeTold(app, loaded.value, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: [...items.filter((r) => r.packKey !== p.packKey), next],
     how: `${found.unit.label} changed`,
   });
 }
 
 /** Takes the last change back. */
-export async function undoPairings(app: AppContext, dayId: number, seenVersion: number): Answer {
+export async function undoPairings(
+  app: AppContext,
+  dayId: number,
+  expectedVersion: number,
+): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const undone = await undoList(app, "pairings", dayId, seenVersion);
+  const undone = await undoList(app, "pairings", dayId, expectedVersion);
   if (undone.ok)
     await tellPacks(app, loaded.value, (await newestList(app, "pairings", dayId)).items);
   return undone;
@@ -168,7 +176,7 @@ export async function undoPairings(app: AppContext, dayId: number, seenVersion: 
 async function storeTold(
   app: AppContext,
   loaded: LoadedDay,
-  list: { seenVersion: number; items: PairingRecord[]; how: string },
+  list: { expectedVersion: number; items: PairingRecord[]; how: string },
 ): Answer {
   const stored = await storeNextList(app, "pairings", loaded.day.id, list);
   if (stored.ok) await tellPacks(app, loaded, list.items);
@@ -217,7 +225,7 @@ export async function pairPack(app: AppContext, dayId: number, channelId: number
   if (!record || !identity) return ok(null);
   const nowMs = Math.round(dayNowMs(app, loaded.value.day));
   return storeNextList(app, "pairings", dayId, {
-    seenVersion: version,
+    expectedVersion: version,
     items: items.map((r) => (r === record ? heldFrom(r, receiverKey, nowMs) : r)),
     how: `${channel.packLabel} paired with ${channel.receiverLabel}`,
   });
@@ -227,7 +235,7 @@ export async function pairPack(app: AppContext, dayId: number, channelId: number
 export async function carryRecords(
   app: AppContext,
   dayId: number,
-  p: { receiverKey: string; seenVersion: number },
+  p: { receiverKey: string; expectedVersion: number },
 ): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -248,7 +256,7 @@ export async function carryRecords(
   const nowMs = Math.round(dayNowMs(app, loaded.value.day));
   const next = items.map((r) => (carried.includes(r) ? heldFrom(r, p.receiverKey, nowMs) : r));
   return storeNextList(app, "pairings", dayId, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: next,
     how: `carried to ${receiver.label}`,
   });
@@ -271,7 +279,7 @@ export async function exportPairings(app: AppContext, dayId: number): Answer<str
 export async function importPairings(
   app: AppContext,
   dayId: number,
-  p: { text: string; seenVersion: number },
+  p: { text: string; expectedVersion: number },
 ): Answer<{ taken: number; unknown: string[] }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -311,7 +319,7 @@ export async function importPairings(
   if (taken.length === 0)
     return fail({ code: "pairing-file", what: "no pack of this case is in it" });
   const stored = await storeTold(app, loaded.value, {
-    seenVersion: p.seenVersion,
+    expectedVersion: p.expectedVersion,
     items: [...items.filter((r) => !taken.some((t) => t.packKey === r.packKey)), ...taken],
     how: "from a file",
   });

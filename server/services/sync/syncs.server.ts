@@ -6,7 +6,7 @@ import { SELF_CHOSEN_HZ } from "~/core/channel/channelState";
 import type { Channel, SyncRecord } from "~/core/channel/facts";
 import { antennasOf, rfOf, silenceOf } from "~/core/channel/verification";
 import { isGoodOutcome, isProofOutcome, type ProofPart } from "~/core/channel/verificationParts";
-import { canBeSet } from "~/core/coordination/problem/tuning";
+import { canBeSet } from "~/core/devices/tuning";
 import { packModel } from "~/core/kit/models";
 import { fail, ok, type Result } from "~/core/units/result";
 import { pickedHz } from "~/core/channel/pickedFrequency";
@@ -23,7 +23,7 @@ import { nameOf } from "~/server/access/asker.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
-import { putDown } from "~/server/services/day/recordEvent.server";
+import { recordEvent } from "~/server/services/day/recordEvent.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;
 
@@ -305,7 +305,7 @@ export async function takeSyncBack(app: AppContext, dayId: number, syncId: numbe
         : taken.kind === "receiver-set"
           ? "what the receiver showed"
           : "what the pack showed";
-  await putDown(
+  await recordEvent(
     app,
     found.value.day,
     { kind: "taken-back", channelId: taken.channelId, what },
@@ -514,7 +514,7 @@ export async function proveWhilePlaying(
 export async function shareChannel(
   app: AppContext,
   dayId: number,
-  p: { channelId: number; packKey: string; how: "add" | "drop" | "first"; seenVersion: number },
+  p: { channelId: number; packKey: string; how: "add" | "drop" | "first"; expectedVersion: number },
 ): Answer {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
@@ -558,7 +558,7 @@ export async function shareChannel(
       app.db,
       {
         channelId: p.channelId,
-        seenVersion: p.seenVersion,
+        expectedVersion: p.expectedVersion,
         atMs: Math.round(dayNowMs(app, loaded.day)),
         what,
         change,
@@ -619,7 +619,7 @@ export async function allPacksOff(app: AppContext, dayId: number): Answer {
 export async function usePack(
   app: AppContext,
   dayId: number,
-  p: { channelId: number; packKey: string; seenVersion: number },
+  p: { channelId: number; packKey: string; expectedVersion: number },
 ): Answer {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -641,7 +641,7 @@ export async function usePack(
       app.db,
       {
         channelId: p.channelId,
-        seenVersion: p.seenVersion,
+        expectedVersion: p.expectedVersion,
         atMs: Math.round(dayNowMs(app, day)),
         what: `pack changed to ${pack.label}`,
         change: {

@@ -1,6 +1,6 @@
 import { itemAt } from "~/core/units/items";
 import type { HiddenFault } from "~/core/simulator/rig";
-import { canBeSet, overlaps } from "~/core/coordination/problem/tuning";
+import { canBeSet, overlaps } from "~/core/devices/tuning";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { seededRandom } from "~/core/units/random";
 import { fail, ok, type Result } from "~/core/units/result";

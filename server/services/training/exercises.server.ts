@@ -1,5 +1,5 @@
 import { defined } from "~/core/units/items";
-import type { RigHappening } from "~/core/simulator/rig";
+import type { ScriptedEvent } from "~/core/simulator/rig";
 import { DAY_EXERCISE_MS, dayExercise, exerciseId, scoreDay } from "~/core/training/dayExercise";
 import { EXERCISE_KINDS, type ExerciseKind, MAX_SEED } from "~/core/training/exercise";
 import type { FaultCause } from "~/core/training/faultExercise";
@@ -18,7 +18,7 @@ import {
   loadDay,
   requireDay,
 } from "~/server/services/day/dayView.server";
-import { putDown } from "~/server/services/day/recordEvent.server";
+import { recordEvent } from "~/server/services/day/recordEvent.server";
 import { beginRoll } from "~/server/services/roll/roll.server";
 
 type Answer<T = null> = Promise<Result<T, ServiceError>>;
@@ -156,13 +156,13 @@ export async function beginDayExercise(app: AppContext, seed: number): Answer<{ 
   const fromMs = Math.round(facts.nowMs);
   const standing = await practice.script();
   const plot = dayExercise({ channels: facts.channels, fromMs, seed });
-  const script: RigHappening[] = [
+  const script: ScriptedEvent[] = [
     ...(standing.ok ? standing.value : []),
     ...plot.map((p) => p.happening),
   ];
   const set = await practice.setScript(script);
   if (!set.ok) return fail({ code: "device", error: set.error, unit: "the practice units" });
-  await putDown(app, day, { kind: "exercise", seed }, { atMs: fromMs });
+  await recordEvent(app, day, { kind: "exercise", seed }, { atMs: fromMs });
   return ok({ dayId });
 }
 

@@ -1,5 +1,5 @@
 import { dayScript } from "~/core/simulator/dayScript";
-import type { RigHappening } from "~/core/simulator/rig";
+import type { ScriptedEvent } from "~/core/simulator/rig";
 import type { AppContext } from "~/server/services/appContext.server";
 import type { LoadedDay } from "~/server/services/day/dayView.server";
 
@@ -14,7 +14,7 @@ export async function plotDay(
   const script = dayScript({ channels: facts.channels, scenes: prepFacts.scenes, seed: day.id });
   // what would have been before it rolled does not come
   await practice.setScript(
-    script.map((h): RigHappening =>
+    script.map((h): ScriptedEvent =>
       h.fromMs < facts.nowMs ? { ...h, state: { frequencyHz: null, isOver: true } } : h,
     ),
   );

@@ -1,5 +1,15 @@
 import type { FrequencyRange } from "~/core/regulations/region";
-import type { TuningRange } from "./request";
+
+/** A range of centre frequencies on a grid that starts at its low end. */
+export interface TuningRange extends FrequencyRange {
+  stepHz: number;
+}
+
+/** A maker's list of frequencies that work together. */
+export interface Bank {
+  id: string;
+  frequenciesHz: number[];
+}
 
 /**
  * Everything between the lowest and the highest frequency of a unit's ranges; null of a unit that

@@ -1,5 +1,5 @@
-import type { MicPower } from "~/core/kit/models";
-import type { ChannelKit } from "~/core/kit/setups";
+import type { MicPower } from "./models";
+import type { ChannelKit } from "./setups";
 
 /** Things that spoil a level although every figure is right; each is looked at once, and ticked. */
 export type LevelTrap =

@@ -1,5 +1,5 @@
 import { defined, itemAt } from "~/core/units/items";
-import type { Scene } from "~/core/schedule/scenes";
+import type { Scene } from "./scenes";
 import {
   type CellChange,
   type CellPolicy,
@@ -7,8 +7,8 @@ import {
   mergeSpans,
   planCells,
   type Span,
-} from "./batteryPlan";
-import type { PackPower } from "./dayCells";
+} from "~/core/battery/batteryPlan";
+import type { PackPower } from "./dayBatteries";
 
 /**
  * How a day's cells are kept: one of the two schools, what must be left, and whether packs are

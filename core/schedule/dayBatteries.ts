@@ -1,7 +1,7 @@
-import type { DayEvent } from "~/core/report/dayEvents";
+import type { DayEvent } from "~/core/journal/dayEvents";
 import type { SyncRecord } from "~/core/channel/facts";
-import { type Chemistry, hoursLeft, type HoursLeft } from "./discharge";
-import { packRun, type PackRun, type PowerEvent } from "./ledger";
+import { type Chemistry, hoursLeft, type HoursLeft } from "~/core/battery/discharge";
+import { packRun, type PackRun, type PowerEvent } from "~/core/battery/ledger";
 
 /** How the cells of a pack stand. */
 export interface PackPower {

@@ -1,7 +1,7 @@
-import { packModel, receiverModel } from "~/core/kit/models";
-import { SHIPPED_KIT } from "~/core/kit/shipped";
+import { packModel, receiverModel } from "./models";
+import { SHIPPED_KIT } from "./shipped";
 import { levelTraps, trapKey } from "./levelTraps";
-import { micPlaceEffect } from "./micPlace";
+import { micPlaceEffect } from "~/core/audio/micPlace";
 import { controlText } from "~/contract/messages/level";
 
 const camera = {

@@ -14,7 +14,7 @@ export type HitEnd = "proved" | "unproved" | "left" | "done" | "taken back";
  * Something that happened on a day and stands nowhere else. Only added: what was wrong is put right
  * by a new one.
  */
-export type DayHappening =
+export type DayEventDetail =
   | { kind: "moved"; fromPlaceId: number; toPlaceId: number }
   /** Somebody was given a channel. */
   | { kind: "joined"; channelId: number }
@@ -83,7 +83,7 @@ export type DayHappening =
   /** Ten minutes of practice began. */
   | { kind: "exercise"; seed: number };
 
-export type HappeningKind = DayHappening["kind"];
+export type DayEventKind = DayEventDetail["kind"];
 
 export interface DayEvent {
   id: number;
@@ -91,5 +91,5 @@ export interface DayEvent {
   placeId: number;
   /** Whose hands: null at the cart. */
   who: string | null;
-  what: DayHappening;
+  what: DayEventDetail;
 }

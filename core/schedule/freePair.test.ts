@@ -6,7 +6,7 @@ import {
   WALL_WORDS,
   type WallWord,
 } from "~/core/location/placeSketch";
-import { readTypedScene } from "~/core/schedule/sceneTable";
+import { readTypedScene } from "./sceneTable";
 import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { REGIONS } from "~/core/regulations/region";
 import { packUnit, receiverUnit } from "~/testkit/case";

@@ -1,5 +1,5 @@
 /** What a practice place has beside the book: only a walk test shows it. */
-export interface PlaceTruth {
+export interface SimulatedTruth {
   generalDb: number;
   perWallDb: number;
   behindBodyDb: number;

@@ -3,7 +3,7 @@ import { packLegality } from "~/core/kit/match";
 import { type Kit, packModel, receiverModel } from "~/core/kit/models";
 import { powerOf, type CaseUnit } from "~/core/kit/units";
 import type { Region } from "~/core/regulations/region";
-import { endsMeet, mostPairs } from "~/core/schedule/prepFindings";
+import { endsMeet, mostPairs } from "./prepFindings";
 
 /** A pack and a channel of a receiver that nobody uses. */
 export interface FreePair {

@@ -1,4 +1,4 @@
-import { packNames } from "./trackSheet";
+import { packNames } from "./packNames";
 
 test("names fit the display and stay apart", () => {
   expect(

@@ -3,15 +3,20 @@ import { mwToDbm } from "~/core/units/decibels";
 import { pathQuestion, type ReceiverFigures } from "~/core/radio/pathSetup";
 import type { SiteGeometry } from "~/core/location/siteGeometry";
 import type { CarrierLevel, ImLevels } from "~/core/coordination/rules/imLevels";
-import { PROFILES, type ProfileChoice, type ProfileName, strictestOf } from "./profile";
-import type { CoordinationRequest } from "./request";
+import {
+  PROFILES,
+  type ProfileChoice,
+  type ProfileName,
+  strictestOf,
+} from "~/core/coordination/problem/profile";
+import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import type { ReceiverModel } from "~/core/kit/models";
 import { type SetRelations, STRICT } from "~/core/coordination/rules/relations";
 import { bodyLossDb, type Wear, WHIP_ON_CASE_GAIN_DBI } from "~/core/radio/antenna";
 import { linkBudget } from "~/core/radio/link";
 import { freeSpaceLossDb } from "~/core/radio/propagation";
-import { carrierId } from "./dayProblem";
-import { type Scene, wiredStretches } from "~/core/schedule/scenes";
+import { carrierId } from "~/core/coordination/problem/dayProblem";
+import { type Scene, wiredStretches } from "./scenes";
 
 /** A channel as its relations to the others need it. */
 export interface RelatedChannel {

@@ -1,7 +1,7 @@
-import type { DayEvent, DayHappening } from "~/core/report/dayEvents";
+import type { DayEvent, DayEventDetail } from "~/core/journal/dayEvents";
 import { hitStories, openAnswers, withRetunes } from "./hitStories";
 
-const event = (id: number, what: DayHappening): DayEvent => ({
+const event = (id: number, what: DayEventDetail): DayEvent => ({
   id,
   atMs: id * 1000,
   placeId: 1,

@@ -10,7 +10,7 @@ const MAX_AGE_S = 18 * 3600;
  * anew at each start, out of reach of scripts and of other sites. What it holds is a token that the
  * join desk knows; the network is the mixer's own and not encrypted.
  */
-export class GuestSessions {
+export class GuestCookies {
   private readonly storage = createCookieSessionStorage<{ token: string }>({
     cookie: {
       name: COOKIE_NAME,

@@ -1,9 +1,9 @@
 import { defined } from "~/core/units/items";
-import type { HitCause } from "./hitCause";
-import type { DayEvent, DayHappening, HitJudgement } from "~/core/report/dayEvents";
+import type { HitCause } from "~/core/monitor/hitCause";
+import type { DayEvent, DayEventDetail, HitJudgement } from "~/core/journal/dayEvents";
 import type { PlanRecord } from "~/core/channel/facts";
 
-type Of<K extends DayHappening["kind"]> = Extract<DayHappening, { kind: K }>;
+type Of<K extends DayEventDetail["kind"]> = Extract<DayEventDetail, { kind: K }>;
 
 /**
  * What a hit was judged to be, likeliest first; nothing where no reading of the channel stood
