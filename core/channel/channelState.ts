@@ -1,3 +1,4 @@
+import { HEARD_INSTEAD_HZ } from "~/core/units/sameCarrier";
 import { defined } from "~/core/units/items";
 import type { FrequencyRange } from "~/core/regulations/region";
 import type { Channel, DayFacts, RescanRule, SweepRecord, SyncRecord } from "./facts";
@@ -80,8 +81,6 @@ export const MIN_MARGIN_DB = 10;
  * proof.
  */
 export const SELF_CHOSEN_HZ = 0;
-/** Carriers this near each other are on one frequency. */
-const SAME_CARRIER_HZ = 100_000;
 /** A place check holds while the carrier stays this near. */
 const SAME_BAND_HZ = 10e6;
 
@@ -196,7 +195,7 @@ export const channelProof = (
 function packsOn(facts: DayFacts, { packKey, also }: Channel, frequencyHz: number): string[] {
   return [packKey, ...also.map((a) => a.packKey)].filter((key) => {
     const report = facts.reports?.packs[key];
-    return report?.isOn === true && Math.abs(report.frequencyHz - frequencyHz) < SAME_CARRIER_HZ;
+    return report?.isOn === true && Math.abs(report.frequencyHz - frequencyHz) < HEARD_INSTEAD_HZ;
   });
 }
 

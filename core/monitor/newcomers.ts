@@ -1,3 +1,4 @@
+import { SEEN_AGAIN_HZ } from "~/core/units/sameCarrier";
 import { sampleAt } from "~/core/units/items";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import { median } from "./statistics";
@@ -19,7 +20,6 @@ export interface OurPlaces {
   spares: readonly number[];
 }
 
-const SAME_HZ = 75_000;
 /** A spare with somebody so near is none. */
 const SPARE_CLEAR_HZ = 350_000;
 /** One that was not seen for so long has gone. */
@@ -42,7 +42,7 @@ export function afterLook(
   nowMs: number,
   first: SweepAnalysis | null = null,
 ): { newcomers: Newcomer[]; came: Newcomer[] } {
-  const isKnown = (hz: number) => known.some((k) => Math.abs(k - hz) < SAME_HZ);
+  const isKnown = (hz: number) => known.some((k) => Math.abs(k - hz) < SEEN_AGAIN_HZ);
   // a carrier of ours is as wide as it is: what the sweep sees of its skirts is ours
   const isOurs = (hz: number) => ours.picks.some((p) => Math.abs(p.frequencyHz - hz) < 30_000);
   // by its level and not by what was found in the first look: a faint line of the instrument is
@@ -76,12 +76,14 @@ export function afterLook(
       c.own === null &&
       !isKnown(c.frequencyHz) &&
       !isOurs(c.frequencyHz) &&
-      !first?.overTelevision.some((f) => Math.abs(f.frequencyHz - c.frequencyHz) < SAME_HZ),
+      !first?.overTelevision.some((f) => Math.abs(f.frequencyHz - c.frequencyHz) < SEEN_AGAIN_HZ),
   );
   const seen: { frequencyHz: number; levelDbm: number }[] = [
     ...leaning,
     ...overStation,
-    ...apart.filter((c) => !leaning.some((l) => Math.abs(l.frequencyHz - c.frequencyHz) < SAME_HZ)),
+    ...apart.filter(
+      (c) => !leaning.some((l) => Math.abs(l.frequencyHz - c.frequencyHz) < SEEN_AGAIN_HZ),
+    ),
   ];
   const placed = (frequencyHz: number) => {
     const [first] = ours.picks
@@ -94,7 +96,7 @@ export function afterLook(
   };
   const still = before
     .map((n) => {
-      const again = seen.find((c) => Math.abs(c.frequencyHz - n.frequencyHz) < SAME_HZ);
+      const again = seen.find((c) => Math.abs(c.frequencyHz - n.frequencyHz) < SEEN_AGAIN_HZ);
       return {
         ...n,
         ...placed(n.frequencyHz),
@@ -103,7 +105,7 @@ export function afterLook(
     })
     .filter((n) => nowMs - n.lastSeenMs < GONE_MS && n.frequencyHz >= 0);
   const came = seen
-    .filter((c) => !before.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SAME_HZ))
+    .filter((c) => !before.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SEEN_AGAIN_HZ))
     .map((c): Newcomer => ({
       frequencyHz: Math.round(c.frequencyHz / 1000) * 1000,
       levelDbm: c.levelDbm,
@@ -166,7 +168,7 @@ export function besideOwn(
   };
   const reachHz = others.reduce(
     (least, hz) =>
-      Math.abs(hz - ownHz) < SAME_HZ / 2 ? least : Math.min(least, Math.abs(hz - ownHz) / 2),
+      Math.abs(hz - ownHz) < SEEN_AGAIN_HZ / 2 ? least : Math.min(least, Math.abs(hz - ownHz) / 2),
     LEAN_TO_HZ,
   );
   let best: { side: 1 | -1; steps: number; mw: number } | null = null;

@@ -1,3 +1,4 @@
+import { SEEN_AGAIN_HZ } from "~/core/units/sameCarrier";
 import type { DayEvent } from "~/core/journal/dayEvents";
 import { type HitStory, hitStories } from "./hitStories";
 import type { Scene } from "~/core/schedule/scenes";
@@ -221,8 +222,6 @@ export function dayReport(s: ReportSources, nowMs: number): DayReport {
   };
 }
 
-const SAME_HZ = 75_000;
-
 function newcomersOf(
   events: readonly DayEvent[],
   place: (id: number) => string,
@@ -231,7 +230,8 @@ function newcomersOf(
   for (const { atMs, placeId, what } of events) {
     if (what.kind !== "newcomer") continue;
     const same = found.find(
-      (n) => n.place === place(placeId) && Math.abs(n.frequencyHz - what.frequencyHz) < SAME_HZ,
+      (n) =>
+        n.place === place(placeId) && Math.abs(n.frequencyHz - what.frequencyHz) < SEEN_AGAIN_HZ,
     );
     if (same)
       Object.assign(same, {

@@ -1,3 +1,4 @@
+import { SEEN_AGAIN_HZ } from "~/core/units/sameCarrier";
 import { defined } from "~/core/units/items";
 import type { SeenCarrier, SweepAnalysis } from "./analyseSweep";
 import { quantile } from "./noiseFloor";
@@ -20,7 +21,6 @@ export interface SweepDifference {
   rose: { lowHz: number; highHz: number; byDb: number }[];
 }
 
-const SAME_CARRIER_HZ = 50_000;
 const CHANGED_DB = 6;
 const BLOCK_HZ = 500_000;
 
@@ -34,7 +34,7 @@ export function compareSweeps(before: SweepAnalysis, after: SweepAnalysis): Swee
   const highHz = Math.min(before.highHz, after.highHz);
   if (highHz - lowHz < 3 * Math.max(before.stepHz, after.stepHz)) return null;
   const inBoth = (hz: number) => hz >= lowHz && hz <= highHz;
-  const reachHz = Math.max(SAME_CARRIER_HZ, before.stepHz, after.stepHz);
+  const reachHz = Math.max(SEEN_AGAIN_HZ, before.stepHz, after.stepHz);
   const match = (c: SeenCarrier, list: readonly SeenCarrier[]) =>
     list
       .filter((o) => Math.abs(o.frequencyHz - c.frequencyHz) <= reachHz)

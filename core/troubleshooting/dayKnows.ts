@@ -1,3 +1,4 @@
+import { SAME_SETTING_HZ } from "~/core/units/sameCarrier";
 import { rfOf, silenceOf } from "~/core/channel/verification";
 import type { ProofPart } from "~/core/channel/verificationParts";
 import type { DayKnows, Finding } from "./faultFinder";
@@ -24,8 +25,6 @@ export interface ChannelKnowledge {
 }
 
 const THIN_DB = 10;
-const SAME_HZ = 5_000;
-
 /** Parts of a proof that are looks of the finder, and what each outcome is called there. */
 const AS_LOOKS: Partial<
   Record<ProofPart, { check: Finding["check"]; says?: Record<string, string> }>
@@ -83,7 +82,7 @@ export function knownOf(k: ChannelKnowledge): { findings: Finding[]; knows: DayK
   return { findings, knows: { weights, has: { wheels: k.hasWheels, pairing: k.isPaired } } };
 }
 
-const isSame = (a: number, b: number): boolean => Math.abs(a - b) < SAME_HZ;
+const isSame = (a: number, b: number): boolean => Math.abs(a - b) < SAME_SETTING_HZ;
 
 /**
  * What the meter itself answers to a look, with the pack as that asks for it; null where it cannot.

@@ -1,7 +1,6 @@
+import { SEEN_AS_SET_HZ } from "~/core/units/sameCarrier";
 import type { CoordinationRequest } from "./request";
 import { mergeStretches, type FrequencyRange } from "~/core/regulations/region";
-
-const SAME_CARRIER_HZ = 25_000;
 
 /**
  * One request for several places: what answers it is clean at every one of them, so that nobody
@@ -41,7 +40,7 @@ export function requestForAll(
     for (const o of request.others)
       if (
         !others.some(
-          (x) => x.id === o.id || Math.abs(x.frequencyHz - o.frequencyHz) <= SAME_CARRIER_HZ,
+          (x) => x.id === o.id || Math.abs(x.frequencyHz - o.frequencyHz) <= SEEN_AS_SET_HZ,
         )
       )
         others.push(o);

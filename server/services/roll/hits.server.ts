@@ -1,3 +1,4 @@
+import { SEEN_AGAIN_HZ } from "~/core/units/sameCarrier";
 import { defined } from "~/core/units/items";
 import { conflictsOfOne } from "~/core/coordination/rules/checkSet";
 import { bestAfterHit } from "~/core/coordination/changing/bestAfterHit";
@@ -42,7 +43,6 @@ type Answer<T = null> = Promise<Result<T, ServiceError>>;
 const SLOTS = 200;
 /** Between the hearing and the key. */
 const LATE_MS = 400;
-const SAME_HZ = 60_000;
 /**
  * A newcomer makes a product that is heard only where it stands so far over what a receiver needs
  * itself: mixing loses.
@@ -175,7 +175,9 @@ function evidenceOf(
       isNew: true,
     })),
     ...(watch?.carriers() ?? [])
-      .filter((c) => !newcomers.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SAME_HZ))
+      .filter(
+        (c) => !newcomers.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SEEN_AGAIN_HZ),
+      )
       .map((c) => ({ ...c, isNew: false })),
   ];
   const limits = read?.mine.limits ?? {
@@ -285,7 +287,7 @@ function retuneOf(
     others: [
       ...request.others,
       ...newcomersHz
-        .filter((hz) => !request.others.some((o) => Math.abs(o.frequencyHz - hz) < SAME_HZ))
+        .filter((hz) => !request.others.some((o) => Math.abs(o.frequencyHz - hz) < SEEN_AGAIN_HZ))
         .map((hz, i) => ({ id: `newcomer ${i + 1}`, frequencyHz: hz })),
     ],
   };

@@ -1,3 +1,4 @@
+import { SEEN_AS_SET_HZ } from "~/core/units/sameCarrier";
 import type {
   AirView,
   ElsewhereView,
@@ -103,8 +104,6 @@ export interface OwnSuspect {
   packLabel: string;
 }
 
-const SAME_CARRIER_HZ = 25_000;
-
 /**
  * Carriers of a scan that stand on a frequency of ours and were not known as ours when it was
  * taken.
@@ -125,7 +124,7 @@ export function ownSuspects(
             facts.syncs.filter((s) => s.channelId === x.id),
           ),
         ];
-        return mine.some((hz) => hz !== null && Math.abs(hz - c.frequencyHz) <= SAME_CARRIER_HZ);
+        return mine.some((hz) => hz !== null && Math.abs(hz - c.frequencyHz) <= SEEN_AS_SET_HZ);
       });
       return channel
         ? [{ frequencyHz: c.frequencyHz, talker: channel.talker, packLabel: channel.packLabel }]

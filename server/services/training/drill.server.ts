@@ -1,3 +1,4 @@
+import { HEARD_INSTEAD_HZ } from "~/core/units/sameCarrier";
 import { itemAt } from "~/core/units/items";
 import type { HiddenFault } from "~/core/simulator/rig";
 import { canBeSet, overlaps } from "~/core/devices/tuning";
@@ -25,7 +26,6 @@ const KINDS = [
   "antenna",
   "muted",
 ] as const satisfies readonly HiddenFault["kind"][];
-const SAME_CARRIER_HZ = 100_000;
 /** Where a pack of another block goes, if the kit names none. */
 const ELSEWHERE = { lowHz: 566e6, highHz: 614e6, stepHz: 25_000 };
 
@@ -153,7 +153,7 @@ export async function drillOf(
       }
       case "neighbour":
         return (facts.plan?.picks ?? []).every(
-          (p) => Math.abs(p.frequencyHz - f.frequencyHz) > SAME_CARRIER_HZ,
+          (p) => Math.abs(p.frequencyHz - f.frequencyHz) > HEARD_INSTEAD_HZ,
         );
       case "antenna":
         return (receivers[f.receiverKey]?.deaf ?? null) === null;
