@@ -64,6 +64,8 @@ export default tseslint.config(
         { argsIgnorePattern: "^_", varsIgnorePattern: "^_" },
       ],
       "no-console": "error",
+      // the test runner's own, which its types make known everywhere: ours is imported
+      "no-restricted-globals": ["error", "fail"],
       eqeqeq: ["error", "always"],
     },
   },
