@@ -206,7 +206,7 @@ test("ten hours of the practice day with its twelve happenings, by keys alone an
       await page.keyboard.press(".");
       // it runs on meanwhile: that it moved is not enough
       await expect
-        .poll(clockMs)
+        .poll(clockMs, { timeout: 40_000 })
         .toBeGreaterThanOrEqual(Math.floor((place?.startMs ?? due) / MINUTE_MS) * MINUTE_MS);
       if (place) {
         if (place.move === null) continue;
