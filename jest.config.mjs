@@ -5,6 +5,8 @@ process.env.TZ = "Europe/Berlin";
 export default {
   testEnvironment: "node",
   moduleNameMapper: { "^~/(.*)$": "<rootDir>/$1" },
+  setupFiles: ["<rootDir>/testkit/jestSetup.ts"],
+  maxWorkers: "100%",
   testTimeout: 30_000,
   roots: [
     "<rootDir>/core",
@@ -16,6 +18,8 @@ export default {
     "<rootDir>/test",
   ],
   testMatch: ["**/*.test.ts", "**/*.test.tsx"],
+  // in `npm run test:long`
+  testPathIgnorePatterns: ["/node_modules/", "\\.long\\.test\\.ts$"],
   extensionsToTreatAsEsm: [],
   transform: {
     "^.+\\.[cm]?[jt]sx?$": [

@@ -1,9 +1,9 @@
 import everyday from "./jest.config.mjs";
 
-/** What takes minutes: run by `npm run test:long`, against the built application. */
+/** What takes long: many seeds, whole airs, ten thousand spoiled files against the built application. */
 export default {
   ...everyday,
-  roots: ["<rootDir>/test/long"],
-  testMatch: ["**/*.long.ts"],
+  testMatch: ["**/*.long.test.ts"],
+  testPathIgnorePatterns: ["/node_modules/"],
   testTimeout: 3_600_000,
 };

@@ -1,18 +1,22 @@
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { defineConfig } from "@playwright/test";
 
-/** The built application on a practice day of its own, in Debian's Chromium. */
-const port = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600);
+// said once, for all workers
+process.env["PLAIN_CHANNEL_KEPT_DAYS"] ??= mkdtempSync(join(tmpdir(), "plain-channel-days-"));
 
+/** The built application in Debian's Chromium, each test on a practice day of its own. */
 export default defineConfig({
   testDir: "e2e",
+  testIgnore: "long/**",
   outputDir: "test-results",
-  workers: 1,
-  fullyParallel: false,
+  workers: Number(process.env["PLAIN_CHANNEL_TEST_WORKERS"] ?? 2),
+  fullyParallel: true,
   timeout: 90_000,
   expect: { timeout: 15_000 },
   reporter: [["list"]],
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env["PLAIN_CHANNEL_CHROMIUM"] ?? "/usr/bin/chromium",
@@ -27,12 +31,17 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
-    command: "node scripts/testServer.mjs",
-    url: `http://127.0.0.1:${port}/healthy`,
-    timeout: 60_000,
-    reuseExistingServer: false,
-    // phones come in on this computer only
-    env: { PLAIN_CHANNEL_PORT: String(port), PLAIN_CHANNEL_JOIN_HOST: "127.0.0.1" },
-  },
+  projects: [
+    { name: "days", testMatch: "days.setup.ts" },
+    // begin with nothing done, and need not wait for the first journey
+    {
+      name: "from the start",
+      testMatch: /(scan|prep|kit|phones|faults|guidedSetup|pairing|level|range|practice)\.spec\.ts/,
+    },
+    {
+      name: "later in the day",
+      testMatch: /(frequencies|badInput|phoneAndKeys|roll)\.spec\.ts/,
+      dependencies: ["days"],
+    },
+  ],
 });

@@ -6,9 +6,22 @@ export default defineConfig(({ isSsrBuild }) => ({
   plugins: [reactRouter()],
   resolve: { alias: { "~": fileURLToPath(new URL(".", import.meta.url)) } },
   build: isSsrBuild ? { rollupOptions: { input: "./server/entry.server.ts" } } : {},
-  // their CommonJS entries lack the exports that are imported under Node's ES modules; bundled they
-  // have them
-  ssr: { noExternal: ["styled-components", "jsonc-parser"] },
+  ssr: {
+    noExternal: [
+      // their CommonJS entries lack the exports that are imported under Node's ES modules; bundled
+      // they have them
+      "styled-components",
+      "jsonc-parser",
+      // thousands of small files: read one by one they take most of the time that a start takes
+      /^@?react-(aria|stately|types)/,
+      /^@internationalized/,
+      "lucide-react",
+      /^d3/,
+      "internmap",
+      "@tanstack/react-table",
+      "zod",
+    ],
+  },
   // the screens' modules name what only their loaders use; it is cut out of the page, but looked
   // for when the development server gathers what the page needs
   optimizeDeps: {

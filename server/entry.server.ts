@@ -1,4 +1,5 @@
 import { createServer, type Server } from "node:http";
+import type { AddressInfo } from "node:net";
 import { join } from "node:path";
 import type { Express } from "express";
 import type { ServerBuild } from "react-router";
@@ -164,6 +165,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const context: AppContext = {
     db,
     realNowMs,
+    wait: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
     rig: driven?.rig ?? null,
     simulator: driven?.simulator ?? null,
     register: register ? httpRegister(register.url) : null,
@@ -225,10 +227,11 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   }
 }
 
+/** @returns the port that it listens on; one that is free where the first is 0 */
 async function listen(server: Server, first: number, more: number): Promise<number> {
   for (let port = first; ; port += 1) {
     const error = await listenOn(server, port, "127.0.0.1");
-    if (error === null) return port;
+    if (error === null) return (server.address() as AddressInfo).port;
     if (error.code !== "EADDRINUSE" || port >= first + more) throw error;
   }
 }

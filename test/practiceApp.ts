@@ -1,12 +1,12 @@
 import { STRICT } from "~/core/coordination/rules/relations";
-import { mkdtempSync, rmSync } from "node:fs";
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { PORT_ELLERY_SITES, PORT_ELLERY_TRANSMITTERS } from "~/core/simulator/portEllery";
 import { RASTERS } from "~/core/regulations/raster";
 import type { CoordinationResult } from "~/core/coordination/problem/request";
 import { coordinateQuietFirst } from "~/core/coordination/search/quietFirst";
-import { openDatabase } from "~/server/db/connection.server";
+import { type Database, openDatabase } from "~/server/db/connection.server";
 import { httpRig } from "~/server/devices/httpRig.server";
 import { httpRegister } from "~/server/devices/registerPort.server";
 import { startRegister } from "~/server/devices/simulator/registerServer.server";
@@ -44,7 +44,7 @@ export interface PracticeApp {
 /** Nobody else looks on: a desk whose door opens onto nothing. */
 export function alone(): Pick<
   AppContext,
-  "changes" | "compute" | "desk" | "asker" | "log" | "roll" | "keeper"
+  "changes" | "compute" | "desk" | "asker" | "log" | "roll" | "keeper" | "wait"
 > {
   const changes = new ChangeFeed();
   const open = () =>
@@ -56,6 +56,7 @@ export function alone(): Pick<
     asker: CART,
     log: memoryLog(),
     keeper: null,
+    wait: () => Promise.resolve(),
     roll: new LiveMonitor(() => {
       throw new Error("nothing rolls here");
     }),
@@ -89,19 +90,32 @@ export async function sees(
   return done.value[0]!;
 }
 
+let emptyFile: Uint8Array | null = null;
+
+/** A data file that is there, or a new one; the tables are made once for all of a test file. */
+async function openData(path: string): Promise<Database> {
+  if (existsSync(path)) return openDatabase(path);
+  if (emptyFile === null) {
+    await (await openDatabase(path)).close();
+    emptyFile = readFileSync(path);
+  } else writeFileSync(path, emptyFile);
+  return openDatabase(path);
+}
+
 /**
  * The practice day in a data file of its own, with stand-in receivers, under a clock that only
  * moves when told.
  */
-export async function practiceApp(speed = 3000): Promise<PracticeApp> {
+export async function practiceApp(speed = 60_000): Promise<PracticeApp> {
   const folder = mkdtempSync(join(tmpdir(), "plain-channel-unit-"));
   let nowMs = Date.UTC(2027, 4, 4, 5, 30);
-  const db = await openDatabase(join(folder, "practice.sqlite"));
+  const db = await openData(join(folder, "practice.sqlite"));
   const simulator = await startRigSimulator({
     sites: PORT_ELLERY_SITES,
     initialRig: practiceRig(),
     stateFile: null,
     speed,
+    tickMs: 5,
     nowMs: () => nowMs,
   });
   const register = await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]);
@@ -139,7 +153,7 @@ export async function ownApp(
   nowMs: number,
   folder = mkdtempSync(join(tmpdir(), "plain-channel-own-")),
 ): Promise<{ app: AppContext; stop: () => Promise<void> }> {
-  const db = await openDatabase(join(folder, "plain-channel.sqlite"));
+  const db = await openData(join(folder, "plain-channel.sqlite"));
   return {
     app: {
       db,

@@ -36,4 +36,6 @@ export interface AppContext {
   log: Log;
   /** The computer's clock, milliseconds. */
   realNowMs: () => number;
+  /** Lets time pass between two looks at a device; a test lets none pass. */
+  wait: (ms: number) => Promise<void>;
 }

@@ -43,6 +43,8 @@ export interface StandInOptions {
   /** How many times faster than the real receivers a sweep runs. */
   speed: number;
   nowMs: () => number;
+  /** How often a sweep tells what it has; as often as real ones where nothing is said. */
+  tickMs?: number;
   /** Told when the units' settings could not be kept. */
   onTrouble?: (error: unknown) => void;
 }
@@ -57,7 +59,6 @@ export interface RigSimulator extends StandIn {
   dropConnections: () => void;
 }
 
-const TICK_MS = 100;
 /** Ten looks a second, as such receivers give them. */
 const FRAME_MS = 100;
 /** Farther behind (a clock that was moved on, a computer that slept) nothing is made up for. */
@@ -84,6 +85,7 @@ interface RunningSweep {
  * meters, server-sent events for a sweep. The application knows it only through that interface.
  */
 export async function startRigSimulator(options: StandInOptions): Promise<RigSimulator> {
+  const { tickMs = 100 } = options;
   const remembered = readState(options.stateFile);
   let rig: Rig = remembered
     ? { ...fitOutRig(remembered, options.initialRig), scanners: options.initialRig.scanners }
@@ -415,7 +417,7 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
     };
     sweeps.set(id, sweep);
     const points = sweepPoints(instrument);
-    const perTick = Math.max(1, Math.round((TICK_MS * options.speed) / instrument.msPerStep));
+    const perTick = Math.max(1, Math.round((tickMs * options.speed) / instrument.msPerStep));
     const startMs = nowMs();
     let pass = 0;
     let at = 0;
@@ -454,7 +456,7 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
       });
       at = to === points ? 0 : to;
       if (at === 0) pass += 1;
-    }, TICK_MS);
+    }, tickMs);
     timers.add(timer);
   };
   app.delete("/sweeps/:id", (request, response) => {

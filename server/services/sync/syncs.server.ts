@@ -357,7 +357,7 @@ export async function prove(
   const look = async (change: PackPractice): Promise<Result<Watched, ServiceError>> => {
     const switched = await app.simulator?.setPack(packKey, change);
     if (switched && !switched.ok) return deviceFailure(switched.error, channel.packLabel);
-    const seen = await watch(rig, channel);
+    const seen = await watch({ rig, wait: app.wait }, channel);
     return seen.ok ? seen : deviceFailure(seen.error, channel.receiverLabel);
   };
   const off = await look({ isOn: false });
@@ -421,7 +421,7 @@ interface Watched {
 }
 
 async function watch(
-  rig: RigPort,
+  { rig, wait }: { rig: RigPort } & Pick<AppContext, "wait">,
   { receiverKey, half }: Channel,
 ): Promise<Result<Watched, DeviceError>> {
   const antennasDbm: [number, number] = [-Infinity, -Infinity];
@@ -438,7 +438,7 @@ async function watch(
     isOpen ||= audioDbfs !== null;
     hasAudio ||= reading.value.hasAudio;
     partner = told?.name ?? partner;
-    await new Promise((resolve) => setTimeout(resolve, WATCH.everyMs));
+    await wait(WATCH.everyMs);
   }
   return ok({
     readingsDbm,
@@ -465,7 +465,7 @@ export async function proveWhilePlaying(
   if (!got.ok) return got;
   const { loaded, rig, channel, frequencyHz } = got.value;
   const { packKey, receiverKey, proofParts } = channel;
-  const seen = await watch(rig, channel);
+  const seen = await watch({ rig, wait: app.wait }, channel);
   if (!seen.ok) return deviceFailure(seen.error, channel.receiverLabel);
   const { readingsDbm, strongestDbm, antennasDbm, isOpen, hasAudio, partner } = seen.value;
   const whose =

@@ -1,27 +1,18 @@
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import { expect, test } from "@playwright/test";
 import { Mixer } from "./mixer";
-import { type OwnServer, ownServer } from "./ownServer";
+import { expect, test } from "./test";
 
-const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 100;
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 
+test.use({ stands: "set" });
+
 test("cart and phone on one day: joined by a code, each sees the other’s step, a phone out of reach loses nothing, one press sends it away", async ({
+  page: cartPage,
   browser,
 }) => {
-  const server: OwnServer = await ownServer(PORT);
-  const [cartSide, phoneSide] = [
-    await browser.newContext({ baseURL: server.url }),
-    await browser.newContext(PHONE),
-  ];
+  const phoneSide = await browser.newContext(PHONE);
   try {
-    const cart = new Mixer(await cartSide.newPage());
+    const cart = new Mixer(cartPage);
     await cart.ready("/");
-    await cart.scan();
-    await cart.pick();
-    await cart.sync();
     await cart.page.getByRole("link", { name: "Phones: none is in" }).click();
     await expect(cart.answer).toHaveText("No phone is let in");
     await cart.button("Let a phone in").click();
@@ -87,50 +78,6 @@ test("cart and phone on one day: joined by a code, each sees the other’s step,
     ).toBe("shut");
     cart.expectNoComplaints();
   } finally {
-    await Promise.all([cartSide.close(), phoneSide.close()]);
-    await server.stop();
-  }
-});
-
-test("the power goes while ticks come in: every one that was answered stands whole, none stands twice or half", async () => {
-  const folder = mkdtempSync(join(tmpdir(), "plain-channel-cut-"));
-  try {
-    const first = await ownServer(PORT + 1, folder);
-    const put = (url: string, id: string) =>
-      fetch(`${url}/day/1/observations`, {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify([
-          {
-            id,
-            channelId: 1,
-            atMs: null,
-            of: { frequencyHz: 500e6, packKey: "pack-a", receiverKey: "bag-1" },
-            seen: { what: "cells" },
-          },
-        ]),
-      }).then(
-        async (r) =>
-          ((await r.json()) as { answers: { syncId: number | null }[] }).answers[0]!.syncId,
-      );
-    const answered = new Map<string, number>();
-    const ids = Array.from({ length: 100 }, (_, i) => `tick-number-${i}`);
-    const all = Promise.allSettled(
-      ids.map(async (id) => {
-        answered.set(id, (await put(first.url, id))!);
-      }),
-    );
-    await expect.poll(() => answered.size, { intervals: [5] }).toBeGreaterThan(10);
-    await first.kill();
-    await all;
-    const before = new Map(answered);
-    expect(before.size).toBeLessThan(ids.length);
-    const second = await ownServer(PORT + 1, folder);
-    for (const id of ids) answered.set(id, (await put(second.url, id))!);
-    for (const [id, syncId] of before) expect([id, answered.get(id)]).toEqual([id, syncId]);
-    expect(new Set(answered.values()).size).toBe(ids.length);
-    await second.stop();
-  } finally {
-    rmSync(folder, { recursive: true, force: true });
+    await phoneSide.close();
   }
 });

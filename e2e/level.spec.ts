@@ -1,7 +1,7 @@
-import { expect, test } from "@playwright/test";
 import { voice } from "~/core/simulator/voice";
 import { wavFile } from "~/core/audio/wav";
 import { Mixer } from "./mixer";
+import { expect, test } from "./test";
 
 const wav = (name: string, bytes: Uint8Array) => ({
   name,
@@ -76,26 +76,24 @@ test("a recording of two tracks is measured track by track; a broken one is refu
   mixer.expectNoComplaints();
 });
 
-test("by ear on the phone: up from nothing until it tells to stop, held against what was reckoned", async ({
-  browser,
-}) => {
-  const context = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
+test.describe("on a phone", () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  test("by ear on the phone: up from nothing until it tells to stop, held against what was reckoned", async ({
+    page,
+  }) => {
+    const mixer = new Mixer(page);
+    await mixer.ready("/day/1/level?channel=3");
+    const ear = page.getByRole("region", { name: "By ear" });
+    await mixer.button("Begin from nothing").click();
+    await expect(ear).toContainText("Far and veiled");
+    for (let i = 0; i < 30 && !(await ear.getByText(/stop here/).isVisible()); i += 1)
+      await mixer.button("A step up").click();
+    await expect(ear).toContainText("stop here");
+    await mixer.button("It sounds right here").click();
+    await expect(ear.getByRole("status")).toContainText(/reckoned for Irsa/i);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
+      390,
+    );
+    mixer.expectNoComplaints();
   });
-  const mixer = new Mixer(await context.newPage());
-  await mixer.ready("/day/1/level?channel=3");
-  const ear = mixer.page.getByRole("region", { name: "By ear" });
-  await mixer.button("Begin from nothing").click();
-  await expect(ear).toContainText("Far and veiled");
-  for (let i = 0; i < 30 && !(await ear.getByText(/stop here/).isVisible()); i += 1)
-    await mixer.button("A step up").click();
-  await expect(ear).toContainText("stop here");
-  await mixer.button("It sounds right here").click();
-  await expect(ear.getByRole("status")).toContainText(/reckoned for Irsa/i);
-  expect(await mixer.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
-    390,
-  );
-  mixer.expectNoComplaints();
-  await context.close();
 });

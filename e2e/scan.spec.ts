@@ -1,5 +1,5 @@
-import { expect, test } from "@playwright/test";
 import { Mixer } from "./mixer";
+import { expect, test } from "./test";
 
 test("a scan looked at: nearer and back, kept in the address; passes over time; two places compared; saved and read again", async ({
   page,

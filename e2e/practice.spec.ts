@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
-import { expect, type Page, test } from "@playwright/test";
+import { type Page } from "@playwright/test";
 import { Mixer } from "./mixer";
+import { expect, test } from "./test";
 
 const scored = (page: Page) =>
   expect(page.getByRole("heading", { level: 1 })).toHaveText(/^\d+ of 100/, { timeout: 60_000 });

@@ -1,5 +1,5 @@
-import { expect, test } from "@playwright/test";
 import { Mixer } from "./mixer";
+import { expect, test } from "./test";
 
 const csv = (name: string, text: string) => ({
   name,

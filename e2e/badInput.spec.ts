@@ -1,5 +1,5 @@
-import { expect, test } from "@playwright/test";
 import { Mixer } from "./mixer";
+import { expect, test } from "./test";
 
 const columns = (n: number, line: (i: number) => string) =>
   Array.from({ length: n }, (_, i) => line(i)).join("\n");
@@ -58,37 +58,43 @@ test.describe("a sweep file", () => {
   });
 });
 
-test("two windows on one channel: the other is told at once, and sees what stands; its own next change counts", async ({
-  page,
-  context,
-}) => {
-  const first = new Mixer(page);
-  const second = new Mixer(await context.newPage());
-  await first.open("Level");
-  await first.page
-    .getByRole("list", { name: "Channels" })
-    .getByRole("link", { name: /Irsa/ })
-    .click();
-  await expect(first.answer).toContainText("Irsa");
-  await second.ready(first.page.url());
-  await expect(second.answer).toContainText("Irsa");
-  await first.page.getByRole("button", { name: /Gain of Pack C/ }).click();
-  await first.page.getByRole("option", { name: "−33 dB", exact: true }).click();
-  await first.button("Keep for Irsa").click();
-  await expect(first.page.getByText(/^Kept for Irsa/)).toBeVisible();
+test.describe(() => {
+  test.use({ stands: "verified" });
+  test("two windows on one channel: the other is told at once, and sees what stands; its own next change counts", async ({
+    page,
+    context,
+  }) => {
+    const first = new Mixer(page);
+    const second = new Mixer(await context.newPage());
+    await first.open("Level");
+    await first.page
+      .getByRole("list", { name: "Channels" })
+      .getByRole("link", { name: /Irsa/ })
+      .click();
+    await expect(first.answer).toContainText("Irsa");
+    await second.ready(first.page.url());
+    await expect(second.answer).toContainText("Irsa");
+    await first.page.getByRole("button", { name: /Gain of Pack C/ }).click();
+    await first.page.getByRole("option", { name: "−33 dB", exact: true }).click();
+    await first.button("Keep for Irsa").click();
+    await expect(first.page.getByText(/^Kept for Irsa/)).toBeVisible();
 
-  await expect(second.page.getByText(/Irsa was changed elsewhere meanwhile/)).toBeVisible();
-  await expect(second.answer).toContainText("Irsa: pack at −33 dB");
-  await second.button("Keep for Irsa").click();
-  await expect(second.page.getByText(/^Kept for Irsa/)).toBeVisible();
-  await expect(second.page.getByText(/changed elsewhere/)).toHaveCount(0);
+    await expect(second.page.getByText(/Irsa was changed elsewhere meanwhile/)).toBeVisible();
+    await expect(second.answer).toContainText("Irsa: pack at −33 dB");
+    await second.button("Keep for Irsa").click();
+    await expect(second.page.getByText(/^Kept for Irsa/)).toBeVisible();
+    await expect(second.page.getByText(/changed elsewhere/)).toHaveCount(0);
+  });
 });
 
-test("an address that does not exist says so and leads back", async ({ page }) => {
-  await page.goto("/day/99");
-  await expect(page.getByRole("heading", { level: 1 })).toHaveText("There is no such page");
-  await page.getByRole("link", { name: "Back to the day" }).click();
-  await expect(page).toHaveURL(/\/day\/1$/);
+test.describe(() => {
+  test.use({ looksOnly: true });
+  test("an address that does not exist says so and leads back", async ({ page }) => {
+    await page.goto("/day/99");
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText("There is no such page");
+    await page.getByRole("link", { name: "Back to the day" }).click();
+    await expect(page).toHaveURL(/\/day\/1$/);
+  });
 });
 
 test("what breaks in a page is heard of: it stands under Keep, and in the report for support", async ({

@@ -1,15 +1,7 @@
 import { readFileSync } from "node:fs";
-import { expect, type Locator, type Page, test } from "@playwright/test";
+import { type Locator, type Page } from "@playwright/test";
 import { Mixer } from "./mixer";
-import { ownServer } from "./ownServer";
-
-const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 140;
-let server: Awaited<ReturnType<typeof ownServer>>;
-test.beforeAll(async () => {
-  server = await ownServer(PORT);
-});
-test.afterAll(() => server.stop());
-test.use({ baseURL: `http://127.0.0.1:${PORT}` });
+import { expect, test } from "./test";
 
 const plan = (page: Page): Locator => page.getByRole("img", { name: /^(Plan of|\w+ walls?,)/ });
 

@@ -1,0 +1,79 @@
+import { PORT_ELLERY_PLANS } from "~/core/simulator/portElleryPlans";
+import { simulateWalk } from "~/core/simulator/walkAir";
+import { walkForecast } from "./forecast";
+import { walkTest, type TestedWalk } from "./walkTest";
+
+const receiver = {
+  figures: { bandwidthHz: 200_000, noiseFigureDb: 8, requiredSnrDb: 20, overloadDbm: -25 },
+  isDiversity: true,
+};
+const pack = {
+  heightM: 1,
+  frequencyHz: 520e6,
+  txPowerDbm: 17,
+  wear: "waist-back" as const,
+  skinContact: false,
+  sleeve: false,
+  tiltDeg: 20,
+  facingDeg: "along" as const,
+};
+
+test("walked in the air of a practice place, its peculiarities come back within three standard deviations, and what is reckoned comes nearer to what is heard", () => {
+  const { plan: make, truth } = PORT_ELLERY_PLANS["net-loft"]!;
+  const plan = make(() => 1);
+  const walked = (seed: number) =>
+    plan.walks.map((walk): TestedWalk & { dropouts: number; seconds: number } => {
+      const { readings, dropouts, seconds } = simulateWalk({
+        plan,
+        truth,
+        walk,
+        pack,
+        antennas: plan.antennas,
+        receiver,
+        seed,
+        laps: 1,
+        readingsPerS: 5,
+      });
+      return { walk, pack, receiver, readings, dropouts, seconds };
+    });
+  const { fit, windows, points, inNoise } = walkTest(plan, plan.antennas, [
+    ...walked(3),
+    ...walked(4),
+  ]);
+  expect(windows.length).toBeGreaterThan(80);
+  expect(points.length).toBeGreaterThan(200);
+  expect(inNoise).toBeLessThan(windows.length / 4);
+  for (const [found, true_] of [
+    [fit.general, truth.generalDb],
+    [fit.perWall, truth.perWallDb],
+    [fit.behindBody, truth.behindBodyDb],
+  ] as const) {
+    expect(found).not.toBeNull();
+    expect(Math.abs(found!.db - true_)).toBeLessThan(3 * found!.uncertaintyDb + 0.5);
+  }
+  const corrected = { ...plan, fit: { ...fit, atMs: 0 } };
+  // what was not known before is known better now
+  const [before, after] = [plan, corrected].map((p) =>
+    walkForecast(p, plan.walks[0]!, pack, plan.antennas, receiver),
+  );
+  expect(after!.spreadDb).toBeLessThan(before!.spreadDb);
+  const offBy = (p: typeof plan) =>
+    plan.walks.reduce((sum, walk) => {
+      const air = simulateWalk({
+        plan,
+        truth,
+        walk,
+        pack,
+        antennas: plan.antennas,
+        receiver,
+        seed: 9,
+        laps: 30,
+        readingsPerS: 1,
+      });
+      return (
+        sum +
+        Math.abs(Math.log(walkForecast(p, walk, pack, plan.antennas, receiver).outage / air.outage))
+      );
+    }, 0);
+  expect(offBy(corrected)).toBeLessThan(0.8 * offBy(plan));
+});
