@@ -7,6 +7,13 @@ export default {
   moduleNameMapper: { "^~/(.*)$": "<rootDir>/$1" },
   setupFiles: ["<rootDir>/testkit/jestSetup.ts"],
   maxWorkers: "100%",
+  collectCoverageFrom: [
+    "{core,contract,server,app,cli,workers}/**/*.{ts,tsx}",
+    "!**/*.test.{ts,tsx}",
+  ],
+  coverageDirectory: "coverage",
+  coverageProvider: "v8",
+  coverageReporters: ["text-summary", "html"],
   testTimeout: 30_000,
   roots: [
     "<rootDir>/core",

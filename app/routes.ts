@@ -68,7 +68,6 @@ export default exact([
   route("day/:dayId/pictures", "routes/pictures/route.ts"),
   route("day/:dayId/pictures/:pictureId", "routes/picture/route.ts"),
   route("day/:dayId/practice-walk", "routes/practiceWalk/route.ts"),
-  route("day/:dayId/meters", "routes/meters/route.ts"),
   route("day/:dayId/live", "routes/live/route.ts"),
   route("day/:dayId/roll/live", "routes/rollLive/route.ts"),
   route("day/:dayId/roll/seam", "routes/seamData/route.ts"),

@@ -89,7 +89,7 @@ test.describe(() => {
     await page.getByRole("menuitem", { name: "To 11:00, quay" }).click();
     await expect(page.getByRole("button", { name: /day's clock, 11:00/ })).toBeVisible();
     await expect(mixer.next.getByRole("listitem").first()).toContainText("Move to the quay");
-    await mixer.button("We are at the quay now").click();
+    await mixer.button("We are here: the quay").click();
     await expect(mixer.answer).toHaveText("Five channels to make ready at the quay");
     await expect(page.getByRole("row", { name: /Marit/ })).toContainText("picked at the net loft");
     await mixer.scan();

@@ -188,12 +188,18 @@ test("a shoot of one's own: begun, filled, proved ready for its talkers, put awa
   await page.getByRole("link", { name: /all shoots and days/ }).click();
   const shoot = page.getByRole("region", { name: "Tin Roof" });
   await expect(shoot.locator("tbody tr")).toHaveCount(2);
-  await shoot.getByRole("button", { name: /^Put/ }).first().click();
+  await shoot
+    .getByRole("button", { name: /^put away/ })
+    .first()
+    .click();
   await expect(shoot.locator("tbody tr")).toHaveCount(1);
   await mixer.button("Undo").click();
   await expect(shoot.locator("tbody tr")).toHaveCount(2);
   for (const left of [1, 0]) {
-    await shoot.getByRole("button", { name: /^Put/ }).first().click();
+    await shoot
+      .getByRole("button", { name: /^put away/ })
+      .first()
+      .click();
     await expect(shoot.locator("tbody tr")).toHaveCount(left);
   }
   mixer.expectNoComplaints();

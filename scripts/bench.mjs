@@ -8,6 +8,7 @@ import { panFrames } from "./benchPan.mjs";
 import { benchLevel, LEVEL_MODULES } from "./benchLevel.mjs";
 import { phoneFlood } from "./benchFlood.mjs";
 import { liveDelays } from "./benchLive.mjs";
+import { firstBytes, tellFirstBytes } from "./benchPages.mjs";
 import { benchPick, PICK_MODULES } from "./benchPick.mjs";
 import { benchPlace, PLACE_MODULES } from "./benchPlace.mjs";
 import { ROLL_MODULES, rolledDay } from "./benchRoll.mjs";
@@ -209,5 +210,17 @@ console.log(
 const flood = await phoneFlood();
 console.log(
   `20 phones on 16 channels at 10 readings a second, each ticking something off every 5 s: a reading 95 of 100 times within ${flood.frames.p95Ms} ms of the quickest (target: at most 250), a tick answered within ${flood.ticks.p95Ms} ms (target: at most 300), ${(100 * flood.missingShare).toFixed(2)} of 100 moments missing (target: under 1), memory ${flood.memoryMb.join(", ")} MB every 5 s (target: flat)`,
+);
+console.log(
+  tellFirstBytes(
+    "to the first byte, the demo day (target: at most 40 ms)",
+    await firstBytes({ talkers: 5 }),
+  ),
+);
+console.log(
+  tellFirstBytes(
+    "to the first byte, sixteen channels (target: at most 60 ms)",
+    await firstBytes({ talkers: 16 }),
+  ),
 );
 process.exit(0);

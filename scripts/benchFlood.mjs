@@ -16,7 +16,6 @@ const TALKERS = 16;
 const PORT = 4690;
 /** Each phone ticks something off so often, and looks at meters where its screen shows them. */
 const TICK_EVERY_MS = 5000;
-const METERS_EVERY_MS = 700;
 const WITH_METERS = 5;
 const quantile = (sorted, share) =>
   sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? null;
@@ -107,7 +106,7 @@ export async function phoneFlood(seconds = 30) {
   await ensureBuilt();
   const server = await startApart();
   const browser = await chromium.launch({
-    executablePath: process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium",
+    executablePath: process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium-headless-shell",
     args: [
       "--no-sandbox",
       "--disable-gpu",
@@ -130,7 +129,6 @@ export async function phoneFlood(seconds = 30) {
     const slotsOf = cookies.map(() => new Set());
     const reads = [];
     const ticks = [];
-    const metersMs = [];
     let problems = 0;
     const phone = async (cookie, i) => {
       const headers = { cookie, origin: phoneUrl };
@@ -193,17 +191,18 @@ export async function phoneFlood(seconds = 30) {
           ),
         (TICK_EVERY_MS / PHONES) * i,
       );
-      if (i < WITH_METERS)
-        every(METERS_EVERY_MS, () =>
-          timed(metersMs, () => fetch(`${phoneUrl}/day/1/meters`, { headers, signal: cut.signal })),
-        );
       await Promise.all([
-        eventsOf(`${phoneUrl}/day/1/live`, headers, cut.signal, (event) => {
-          if (/^data: \d/.test(event))
-            void read().catch(() => {
-              problems += 1;
-            });
-        }),
+        eventsOf(
+          `${phoneUrl}/day/1/live${i < WITH_METERS ? "?meters" : ""}`,
+          headers,
+          cut.signal,
+          (event) => {
+            if (/^data: \d/.test(event))
+              void read().catch(() => {
+                problems += 1;
+              });
+          },
+        ),
         eventsOf(`${phoneUrl}/day/1/roll/live`, headers, cut.signal, (event) => {
           const slot = /"slot":(\d+)/.exec(event);
           if (!slot || !event.startsWith("event: frame")) return;
@@ -256,7 +255,6 @@ export async function phoneFlood(seconds = 30) {
       neverCameShare: Number((1 - atAll / (to - from + 1)).toFixed(4)),
       ticks: of(ticks),
       reads: of(reads),
-      meters: of(metersMs),
       problems,
       memoryMb: memory,
     };

@@ -19,7 +19,7 @@ export async function panFrames() {
     speed: 60,
   });
   const browser = await chromium.launch({
-    executablePath: process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium",
+    executablePath: process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium-headless-shell",
     args: [
       "--no-sandbox",
       "--disable-gpu",

@@ -23,6 +23,18 @@ export function run(command, args, { quiet = false, env = {} } = {}) {
   });
 }
 
+/** Runs a command to its end and keeps what it says. */
+export function capture(command, args) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"] });
+    let text = "";
+    for (const stream of [child.stdout, child.stderr])
+      stream.setEncoding("utf8").on("data", (chunk) => (text += chunk));
+    child.on("error", reject);
+    child.on("exit", (code) => resolve({ code, text }));
+  });
+}
+
 /** The same with a line every few seconds, for steps that say little themselves. */
 export async function step(title, action) {
   const start = Date.now();
@@ -56,6 +68,26 @@ export async function ensureInstalled({ quiet = false } = {}) {
   writeFileSync(mark, lock);
 }
 
+/** Debian's headless Chromium, and poppler, which reads what a PDF says: a check from outside. */
+export async function ensureBrowser() {
+  const missing = [
+    ...(existsSync(process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium-headless-shell")
+      ? []
+      : ["chromium-headless-shell"]),
+    ...(existsSync("/usr/bin/pdftotext") ? [] : ["poppler-utils"]),
+  ];
+  if (missing.length === 0) return;
+  await step(`installing ${missing.join(" and ")} from Debian`, async () => {
+    const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
+    const apt = (args) => {
+      const [command, ...rest] = [...sudo, "apt-get", ...args];
+      return run(command, rest, { env: { DEBIAN_FRONTEND: "noninteractive" } });
+    };
+    await apt(["update", "-qq"]);
+    await apt(["install", "-y", "-qq", "--no-install-recommends", ...missing]);
+  });
+}
+
 /** The bundle of the threads that read files and reckon scans. */
 export const computeFile = join(root, "build/server/compute.cjs");
 export async function bundleCompute(outfile) {
@@ -72,6 +104,22 @@ export async function bundleCompute(outfile) {
   });
 }
 
+/** Text below this gains nothing. */
+const LEAST_BYTES = 1000;
+
+/** Puts each text of a folder beside itself compressed, for browsers that take it so. */
+async function compressTexts(folder) {
+  const { brotliCompressSync, constants, gzipSync } = await import("node:zlib");
+  const { readdirSync } = await import("node:fs");
+  for (const name of readdirSync(folder)) {
+    const text = readFileSync(join(folder, name));
+    if (!/\.(js|css|svg|json)$/.test(name) || text.length < LEAST_BYTES) continue;
+    const quality = { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } };
+    writeFileSync(join(folder, `${name}.br`), brotliCompressSync(text, quality));
+    writeFileSync(join(folder, `${name}.gz`), gzipSync(text, { level: 9 }));
+  }
+}
+
 /** A digest of every source that the built application depends on. */
 export async function ensureBuilt() {
   const { readdirSync, statSync } = await import("node:fs");
@@ -84,6 +132,7 @@ export async function ensureBuilt() {
     "workers",
     "package-lock.json",
     "vite.config.ts",
+    "scripts/lib.mjs",
     "react-router.config.ts",
   ]) {
     const path = join(root, place);
@@ -107,6 +156,7 @@ export async function ensureBuilt() {
   await step("building the application", async () => {
     await run("npx", ["react-router", "build"], { env: { NODE_ENV: "production" } });
     await bundleCompute(computeFile);
+    await compressTexts(join(root, "build/client/assets"));
   });
   writeFileSync(mark, digest);
 }

@@ -20,7 +20,7 @@ const running = await serve({
 const out = process.env.PLAIN_CHANNEL_SHOTS ?? join(root, "docs", "screenshots");
 mkdirSync(out, { recursive: true });
 const browser = await chromium.launch({
-  executablePath: process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium",
+  executablePath: process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium-headless-shell",
   args: [
     "--no-sandbox",
     "--disable-gpu",

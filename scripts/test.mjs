@@ -1,30 +1,28 @@
-// Everything that must hold: install, Chromium from Debian if missing, format, types, lint,
-// boundaries, unit tests, browser tests.
-import { existsSync } from "node:fs";
-import { ensureBuilt, ensureInstalled, run, step } from "./lib.mjs";
+// Everything that must hold of a change: install, Debian's Chromium if it is missing, format, types,
+// lint, boundaries, unit tests, browser tests. What takes long is in `npm run test:long`.
+import { capture, ensureBrowser, ensureBuilt, ensureInstalled, run, step } from "./lib.mjs";
 
 await ensureInstalled();
-// poppler reads what the report's PDF says: a check from outside
-const missing = [
-  ...(existsSync(process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium") ? [] : ["chromium"]),
-  ...(existsSync("/usr/bin/pdftotext") ? [] : ["poppler-utils"]),
-];
-if (missing.length > 0) {
-  await step(`installing ${missing.join(" and ")} from Debian`, async () => {
-    const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
-    const apt = (args) => {
-      const [command, ...rest] = [...sudo, "apt-get", ...args];
-      return run(command, rest, { env: { DEBIAN_FRONTEND: "noninteractive" } });
-    };
-    await apt(["update", "-qq"]);
-    await apt(["install", "-y", "-qq", "--no-install-recommends", ...missing]);
-  });
+await ensureBrowser();
+
+/** Looks at the sources; said as a whole at its end, because it goes on beside the unit tests. */
+const CHECKS = ["format:check", "types", "boundaries", "unused", "lint"];
+async function look() {
+  let said = "";
+  for (const name of CHECKS) {
+    const done = await capture("npm", ["run", "--silent", name]);
+    said += `· ${name}${done.code === 0 ? "" : " failed"}\n${done.text}`;
+    if (done.code !== 0) throw new Error(said);
+  }
+  return said;
 }
-await step("format", () => run("npm", ["run", "--silent", "format:check"]));
-await step("types", () => run("npm", ["run", "--silent", "types"]));
-await step("lint", () => run("npm", ["run", "--silent", "lint"]));
-await step("boundaries", () => run("npm", ["run", "--silent", "boundaries"]));
-await step("nothing that nobody uses", () => run("npm", ["run", "--silent", "unused"]));
-await step("unit tests", () => run("npm", ["run", "--silent", "unit"]));
-await ensureBuilt();
+
+await step("format, types, boundaries, lint; the build; unit tests", async () => {
+  const looked = look();
+  // whichever fails first ends it; the other need not be waited for
+  await Promise.all([
+    looked.then((said) => console.log(said)),
+    ensureBuilt().then(() => run("npm", ["run", "--silent", "unit"])),
+  ]);
+});
 await step("browser tests", () => run("npm", ["run", "--silent", "browser"]));

@@ -1,8 +1,13 @@
-// What takes minutes: ten thousand spoiled files and requests against the built application.
-import { ensureBuilt, ensureInstalled, run, step } from "./lib.mjs";
+// What takes long: many seeds, whole airs, ten thousand spoiled files and requests, power cuts, and
+// the ten hours of a day, against the built application.
+import { ensureBrowser, ensureBuilt, ensureInstalled, run, step } from "./lib.mjs";
 
 await ensureInstalled();
+await ensureBrowser();
 await ensureBuilt();
-await step("long tests", () =>
-  run("npx", ["jest", "--config", "jest.long.config.mjs", "--runInBand", ...process.argv.slice(2)]),
+await step("long unit tests", () =>
+  run("npx", ["jest", "--config", "jest.long.config.mjs", ...process.argv.slice(2)]),
+);
+await step("long browser tests", () =>
+  run("npx", ["playwright", "test", "--config", "playwright.long.config.ts"]),
 );

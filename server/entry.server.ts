@@ -21,6 +21,7 @@ import { inlineCompute, threadedCompute } from "./compute/compute.server";
 import { CopyKeeper } from "./services/shoots/backups.server";
 import { GuestSessions } from "./services/phones/guestSessions.server";
 import { LiveMonitor } from "./services/roll/liveMonitor.server";
+import { MeterFeed } from "./services/sync/meterFeed.server";
 import { steadyClock } from "./services/day/steadyClock";
 import { ScanJobs } from "./services/scan/scanJobs.server";
 import { CART } from "./access/asker.server";
@@ -64,6 +65,8 @@ export interface ServerOptions {
    * thread, and without limits.
    */
   computeFile?: string;
+  /** Lets time pass between two looks at a device; a test lets none pass. */
+  wait?: (ms: number) => Promise<void>;
   /** Where the application tells of itself; a file in the data folder when none is given. */
   log?: Log;
 }
@@ -165,11 +168,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const context: AppContext = {
     db,
     realNowMs,
-    wait: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
+    wait: options.wait ?? ((ms) => new Promise((resolve) => setTimeout(resolve, ms))),
     rig: driven?.rig ?? null,
     simulator: driven?.simulator ?? null,
     register: register ? httpRegister(register.url) : null,
     scans: new ScanJobs(),
+    meters: new MeterFeed(() => context),
     roll: liveMonitor,
     keeper: null,
     changes,

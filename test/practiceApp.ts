@@ -28,6 +28,7 @@ import { ChangeFeed } from "~/server/services/day/changes.server";
 import { GuestSessions } from "~/server/services/phones/guestSessions.server";
 import { recordSeen, type SeenAnswer } from "~/server/services/sync/syncs.server";
 import { LiveMonitor } from "~/server/services/roll/liveMonitor.server";
+import { MeterFeed } from "~/server/services/sync/meterFeed.server";
 import { ScanJobs, type ScanEvent } from "~/server/services/scan/scanJobs.server";
 import { followScan, type ScanAsked, startScan } from "~/server/services/scan/scans.server";
 import { loadDay } from "~/server/services/day/dayView.server";
@@ -44,7 +45,7 @@ export interface PracticeApp {
 /** Nobody else looks on: a desk whose door opens onto nothing. */
 export function alone(): Pick<
   AppContext,
-  "changes" | "compute" | "desk" | "asker" | "log" | "roll" | "keeper" | "wait"
+  "changes" | "compute" | "desk" | "asker" | "log" | "roll" | "keeper" | "wait" | "meters"
 > {
   const changes = new ChangeFeed();
   const open = () =>
@@ -57,6 +58,9 @@ export function alone(): Pick<
     log: memoryLog(),
     keeper: null,
     wait: () => Promise.resolve(),
+    meters: new MeterFeed(() => {
+      throw new Error("nothing is read here");
+    }),
     roll: new LiveMonitor(() => {
       throw new Error("nothing rolls here");
     }),

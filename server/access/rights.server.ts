@@ -44,7 +44,6 @@ export const RIGHTS: Readonly<Record<string, RouteRights>> = {
   "routes/report/route": LOOKS,
   "routes/reportFile/route": LOOKS,
   "routes/live/route": LOOKS,
-  "routes/meters/route": LOOKS,
   "routes/rollLive/route": LOOKS,
   "routes/seamData/route": LOOKS,
 

@@ -5,6 +5,7 @@ import type { AddressInfo } from "node:net";
 import { networkInterfaces } from "node:os";
 import { join } from "node:path";
 import compression from "compression";
+import sirv from "sirv";
 import express, { type Express, type Request, type Response } from "express";
 import { fail, ok, type Result } from "~/core/units/result";
 import { CART } from "~/server/access/asker.server";
@@ -51,6 +52,9 @@ const isWorthCompressing = (request: Request, response: Response): boolean =>
   !String(response.getHeader("content-type") ?? "").includes("text/event-stream") &&
   compression.filter(request, response);
 
+const YEAR_S = 365 * 86_400;
+const ASSETS = { gzip: true, brotli: true, etag: true, immutable: true, maxAge: YEAR_S };
+
 /** A device as the network knows it. */
 const deviceOf = (request: Request): string =>
   (request.socket.remoteAddress ?? "unknown").replace(/^::ffff:/, "");
@@ -75,11 +79,8 @@ export function appFor(
   if (listener === cartListener)
     app.get("/healthy", (_, response) => void response.json({ ok: true }));
   if (p.clientFolder) {
-    const plain = { index: false, redirect: false, dotfiles: "ignore" } as const;
-    app.use(
-      "/assets",
-      express.static(join(p.clientFolder, "assets"), { ...plain, immutable: true, maxAge: "1y" }),
-    );
+    // compressed once, by the build
+    app.use("/assets", sirv(join(p.clientFolder, "assets"), ASSETS));
     // by name: the disk is not asked about every address of the application
     for (const { name } of readdirSync(p.clientFolder, { withFileTypes: true }).filter((e) =>
       e.isFile(),

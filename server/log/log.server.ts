@@ -104,7 +104,6 @@ export function fileLog(folder: string): Log {
     level: "info",
     format: winston.format.combine(winston.format.timestamp(), winston.format.json()),
     // the two packages of one house disagree about the type of their own transport
-    // eslint-disable-next-line @typescript-eslint/no-unsafe-class-instance-assignment
     transports: [file],
   });
   // a full disk must not bring the application down through its log

@@ -8,6 +8,7 @@ import type { RegisterPort } from "~/server/devices/registerPort.server";
 import type { ChangeFeed } from "./day/changes.server";
 import type { GuestSessions } from "./phones/guestSessions.server";
 import type { RollFeed } from "./roll/rollFeed.server";
+import type { MeterFeed } from "./sync/meterFeed.server";
 import type { ScanJobs } from "./scan/scanJobs.server";
 
 /** What every use case works with; handed to loaders and actions as their context. */
@@ -22,6 +23,8 @@ export interface AppContext {
   scans: ScanJobs;
   /** Tells who looks on that something changed. */
   changes: ChangeFeed;
+  /** Reads the meters for whoever looks at them. */
+  meters: MeterFeed;
   /** Follows the receivers while a day rolls. */
   roll: RollFeed;
   /** Where files are read and scans reckoned, beside the event loop. */

@@ -59,7 +59,7 @@ test(`${SPOILED} spoiled drawings and five that are small and mean much work: th
     ),
   );
   const browser = await chromium.launch({
-    executablePath: process.env["PLAIN_CHANNEL_CHROMIUM"] ?? "/usr/bin/chromium",
+    executablePath: process.env["PLAIN_CHANNEL_CHROMIUM"] ?? "/usr/bin/chromium-headless-shell",
     args: ["--no-sandbox", "--disable-gpu"],
   });
   try {

@@ -1,6 +1,14 @@
-import { createContext, useContext, useEffect, useRef, useState } from "react";
+import {
+  createContext,
+  useContext,
+  useEffect,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from "react";
 import { useRevalidator } from "react-router";
 import { keepLine } from "./line";
+import { type Meters, meterStore } from "./meterStore";
 import { outboxOf } from "./outbox";
 
 /** Whether the cart answers: live; not now; or this phone was sent away. */
@@ -38,8 +46,15 @@ export function useLive(dayId: number): LiveState {
     if (reading === "idle" && isDue.current) again.current();
   }, [reading, revalidate]);
 
+  const isMetered = useSyncExternalStore(
+    meterStore.onWanted,
+    () => meterStore.isWanted,
+    () => false,
+  );
+  // kept when the line is changed for another: what happened in between counts
+  const revision = useRef({ dayId, number: -1 });
   useEffect(() => {
-    let revision = -1;
+    if (revision.current.dayId !== dayId) revision.current = { dayId, number: -1 };
     let watch: ReturnType<typeof setTimeout> | undefined;
     const outbox = outboxOf(dayId);
     outbox.onTaken = () => again.current();
@@ -47,7 +62,7 @@ export function useLive(dayId: number): LiveState {
       clearTimeout(watch);
       watch = setTimeout(() => line.lose(), DEAD_MS);
     };
-    const line = keepLine(`/day/${dayId}/live`, {
+    const line = keepLine(`/day/${dayId}/live${isMetered ? "?meters" : ""}`, {
       againMs: AGAIN_MS,
       onOpen: () => {
         setState("live");
@@ -57,6 +72,7 @@ export function useLive(dayId: number): LiveState {
       onLost: ({ retry, close }) => {
         clearTimeout(watch);
         setState("away");
+        meterStore.clear();
         // was it the network, or were we sent away?
         void fetch(`/day/${dayId}/observations`, { cache: "no-store" }).then((r) => {
           if (r.status !== 403) {
@@ -72,8 +88,13 @@ export function useLive(dayId: number): LiveState {
         message: (data) => {
           heard();
           const next = Number(data);
-          if (revision >= 0 && next !== revision) again.current();
-          revision = next;
+          const { number } = revision.current;
+          if (number >= 0 && next !== number) again.current();
+          revision.current.number = next;
+        },
+        meters: (data) => {
+          heard();
+          meterStore.put(JSON.parse(data) as Meters);
         },
       },
     });
@@ -85,6 +106,6 @@ export function useLive(dayId: number): LiveState {
       removeEventListener("offline", line.lose);
       removeEventListener("online", line.retry);
     };
-  }, [dayId]);
+  }, [dayId, isMetered]);
   return state;
 }

@@ -151,7 +151,7 @@ export default function DayScreen() {
                 <CartButton
                   isDisabled={isBusy}
                   onPress={() => send({ intent: "move-to", placeId: p.id })}
-                  aria-label={`We are at the ${p.name.toLowerCase()} now`}
+                  aria-label={`We are here: the ${p.name.toLowerCase()}`}
                 >
                   We are here
                 </CartButton>

@@ -3,14 +3,17 @@ import { dayIdOf } from "~/app/routes/shared/reply.server";
 
 /** Told again so often, so that a line that fell silent is noticed. */
 const BEAT_MS = 10_000;
+/** A page that does not take what it is told is cut off, not waited for: it comes again. */
+const MAX_BEHIND = 60;
 
 /**
- * Server-sent events: a number that grows with every change to a day. A phone that is sent away is
- * cut off at the door.
+ * Server-sent events: a number that grows with every change to a day; where asked for, what its
+ * receivers read, as "meters". A phone that is sent away is cut off at the door.
  */
 export function loader({ params, context, request }: Route.LoaderArgs) {
-  dayIdOf(params);
-  const { changes, desk, asker } = context.app;
+  const dayId = dayIdOf(params);
+  const { changes, desk, asker, meters } = context.app;
+  const isMetered = new URL(request.url).searchParams.has("meters");
   const guestId = asker.kind === "guest" ? asker.id : null;
   const encoder = new TextEncoder();
   let leave: () => void = () => undefined;
@@ -18,6 +21,12 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
     start(controller) {
       const say = (revision: number) => controller.enqueue(encoder.encode(`data: ${revision}\n\n`));
       const end = changes.follow(say);
+      const endMeters = isMetered
+        ? meters.follow(dayId, (readings) => {
+            if ((controller.desiredSize ?? 0) < -MAX_BEHIND) leave();
+            else controller.enqueue(encoder.encode(`event: meters\ndata: ${readings}\n\n`));
+          })
+        : null;
       const beat = setInterval(
         () => controller.enqueue(encoder.encode("event: beat\ndata: \n\n")),
         BEAT_MS,
@@ -28,6 +37,7 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
         if (!isOpen) return;
         isOpen = false;
         end();
+        endMeters?.();
         clearInterval(beat);
         if (guestId !== null) desk.pageOf(guestId, -1);
         controller.close();

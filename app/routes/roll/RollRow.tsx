@@ -48,22 +48,19 @@ export const RollRow = memo(function RollRow({
   const words = first ? attentionWords(first) : null;
   const marginDb = told?.marginDb ?? null;
   const rest = (told?.attention ?? []).slice(1).map((a) => attentionWords(a).short);
+  const units = `${c.packLabel.replace(/^Pack /, "")} · ${c.receiverHz ? mhz(c.receiverHz).replace(" MHz", "") : "no number"}`;
   return (
     <S.RowItem
       data-level={level}
       data-off={isOff || undefined}
       aria-label={`${c.number} ${c.talker}`}
     >
-      <S.Who
-        type="button"
-        onClick={() => onHit(c.number)}
-        aria-label={`Hit on ${c.number}, ${c.talker}`}
-      >
+      <S.Who type="button" onClick={() => onHit(c.number)} title={`Hit on ${c.talker}`}>
         <S.Number>{c.number}</S.Number>
         <Mark>{c.mark}</Mark>
         <S.Name>
           <b>{c.talker}</b>
-          <small>{`${c.packLabel.replace(/^Pack /, "")} · ${c.receiverHz ? mhz(c.receiverHz).replace(" MHz", "") : "no number"}`}</small>
+          <small>{units}</small>
         </S.Name>
       </S.Who>
       <div data-seam>

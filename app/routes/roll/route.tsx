@@ -255,7 +255,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
             <ToggleButton
               isSelected={isSounding}
               onChange={setSounding}
-              aria-label="Sound when something goes wrong"
+              aria-label={`${isSounding ? "Sound on" : "Sound off"}: told when something goes wrong`}
             >
               {isSounding ? <Volume2 aria-hidden /> : <VolumeX aria-hidden />}
               {isSounding ? "Sound on" : "Sound off"}
@@ -467,7 +467,6 @@ function useSeconds(): [number, (to: number) => void] {
   useEffect(() => {
     const kept = Number(localStorage.getItem(KEPT));
     // read after the first drawing, which the server made
-    // eslint-disable-next-line react-hooks/set-state-in-effect
     if ((SECONDS as readonly number[]).includes(kept)) setState(kept);
   }, []);
   const set = useCallback(

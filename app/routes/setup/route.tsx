@@ -230,7 +230,7 @@ export default function SetupScreen({ loaderData: setup }: Route.ComponentProps)
                         onPress={() =>
                           send({ intent: "remove-place", placeId: p.id, expectedVersion })
                         }
-                        aria-label={`Take ${p.name} off`}
+                        aria-label={`take off ${p.name}`}
                       >
                         take off
                       </QuietButton>

@@ -64,7 +64,6 @@ export function usePlanReckoning(
   const [told, setTold] = useState<{ key: string; forecasts: WalkForecast[] } | null>(null);
   useEffect(() => {
     const made = new PlanDesk(setCrash);
-    // eslint-disable-next-line react-hooks/set-state-in-effect -- a worker can only be started in the browser
     setDesk(made);
     return () => {
       made.close();

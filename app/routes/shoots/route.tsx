@@ -239,7 +239,7 @@ function ShootSection({
                     <QuietButton
                       isDisabled={isBusy}
                       onPress={() => send({ intent: "put-away", dayId: d.id })}
-                      aria-label={`Put ${formatDate(d.dateIso)} away`}
+                      aria-label={`put away ${formatDate(d.dateIso)}`}
                     >
                       put away
                     </QuietButton>

@@ -111,7 +111,7 @@ export default function SyncScreen({ loaderData: { drill } }: Route.ComponentPro
   const view = useDay();
   const { send, reply: answer, isBusy, pending } = useIntent<SyncIntent>();
   const live = useLiveState();
-  const meters = useMeters(view.day.id, view.rig.state === "ready" && live === "live");
+  const meters = useMeters(view.rig.state === "ready" && live === "live");
   const proved = view.channels.filter((c) => c.state.sync.code === "proved").length;
   const unset = view.channels.filter((c) => c.isDriven && c.state.sync.code === "receiver-not-set");
   const { waiting, last } = useOutbox(view.day.id);

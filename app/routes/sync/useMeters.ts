@@ -1,33 +1,35 @@
 import { useEffect, useState } from "react";
-import type { MeterReading } from "~/core/devices/readings";
+import { type Meters, meterStore } from "~/app/features/live/meterStore";
 
-const EVERY_MS = 700;
+/** Nobody reads numbers that change more often; each has the whole list drawn anew. */
+const EVERY_MS = 650;
 
-/** Asks the meters again and again while the page is seen. */
-export function useMeters(dayId: number, isAsked: boolean): Record<number, MeterReading | null> {
-  const [meters, setMeters] = useState<Record<number, MeterReading | null>>({});
+/** What the meters read now, while the page is seen. */
+export function useMeters(isAsked: boolean): Meters {
+  const [meters, setMeters] = useState<Meters>({});
   useEffect(() => {
     if (!isAsked) return undefined;
-    const stop = new AbortController();
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const ask = async () => {
-      try {
-        if (document.visibilityState === "visible") {
-          const response = await fetch(`/day/${dayId}/meters`, { signal: stop.signal });
-          setMeters(
-            ((await response.json()) as { meters: Record<number, MeterReading | null> }).meters,
-          );
-        }
-      } catch {
-        if (!stop.signal.aborted) setMeters({});
-      }
-      if (!stop.signal.aborted) timer = setTimeout(() => void ask(), EVERY_MS);
+    let leave: (() => void) | null = null;
+    let shownMs = -Infinity;
+    const look = () => {
+      const isSeen = document.visibilityState === "visible";
+      if (isSeen === (leave !== null)) return;
+      leave?.();
+      leave = isSeen
+        ? meterStore.follow((next) => {
+            const nowMs = performance.now();
+            if (nowMs - shownMs < EVERY_MS && Object.keys(next).length > 0) return;
+            shownMs = nowMs;
+            setMeters(next);
+          })
+        : null;
     };
-    void ask();
+    look();
+    document.addEventListener("visibilitychange", look);
     return () => {
-      stop.abort();
-      clearTimeout(timer);
+      document.removeEventListener("visibilitychange", look);
+      leave?.();
     };
-  }, [dayId, isAsked]);
+  }, [isAsked]);
   return meters;
 }

@@ -84,7 +84,7 @@ function WalkTest({
     view.rig.state === "ready" && view.rig.isPractice && channel?.pack && !channel.pack.isOn
       ? channel
       : null;
-  const recorder = useRecorder(view.day.id, chosen?.walker.channelId ?? 0, (readings) => {
+  const recorder = useRecorder(chosen?.walker.channelId ?? 0, (readings) => {
     if (readings.length < 2)
       setSaid(
         "Nothing was read on the way: switch the pack on, and let the receiver be asked. The walk was not taken.",

@@ -90,7 +90,6 @@ export function DataGrid<Row>({
       })),
     [columns],
   );
-  // eslint-disable-next-line react-hooks/incompatible-library -- the table keeps its own state; nothing here is memoised on it
   const table = useReactTable({
     data,
     columns: defs,

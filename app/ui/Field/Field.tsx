@@ -52,9 +52,7 @@ export function SelectField<T extends Key>({
     <S.Field
       as={AriaSelect}
       // styled-components knows the older names only
-      // eslint-disable-next-line @typescript-eslint/no-deprecated
       selectedKey={value}
-      // eslint-disable-next-line @typescript-eslint/no-deprecated
       onSelectionChange={(key: Key | null) => key !== null && onChange(key as T)}
       isDisabled={isDisabled}
       {...(isLabelHidden ? { "aria-label": label } : {})}
@@ -189,12 +187,12 @@ export function NumberField({ label, value, onChange, min, max, step, unit }: Nu
     >
       <S.Label as={Label}>{label}</S.Label>
       <S.NumberRow>
-        <S.StepButton as={Button} slot="decrement" aria-label={`less: ${label}`}>
+        <S.StepButton as={Button} slot="decrement" aria-label="less:">
           −
         </S.StepButton>
         <S.Input as={Input} $widthCh={5} />
         <S.Unit>{unit}</S.Unit>
-        <S.StepButton as={Button} slot="increment" aria-label={`more: ${label}`}>
+        <S.StepButton as={Button} slot="increment" aria-label="more:">
           +
         </S.StepButton>
       </S.NumberRow>
@@ -247,7 +245,6 @@ export function CheckField({
 }) {
   return (
     // its successor in two parts is another structure
-    // eslint-disable-next-line @typescript-eslint/no-deprecated
     <S.Check as={AriaCheckbox} isSelected={isSelected} onChange={onChange}>
       <S.Box aria-hidden>
         <Check size={18} />
@@ -269,7 +266,6 @@ export function SwitchField({
   isDisabled?: boolean;
 }) {
   return (
-    // eslint-disable-next-line @typescript-eslint/no-deprecated
     <S.Switch as={AriaSwitch} isSelected={isSelected} onChange={onChange} isDisabled={isDisabled}>
       <S.Knob aria-hidden />
       <span>{children}</span>

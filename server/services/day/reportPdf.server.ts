@@ -1,5 +1,5 @@
 import { join } from "node:path";
-import pdfmake from "pdfmake";
+import type PdfMake from "pdfmake";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { ok, type Result } from "~/core/units/result";
 import { formatClock, formatDate, formatDuration, listWords } from "~/contract/messages/format";
@@ -14,25 +14,33 @@ const ours = (family: string, part: string, weight: number) =>
   join(folder, "@fontsource", family, "files", `${family}-${part}-${weight}-normal.woff`);
 const other = (name: string) => join(folder, "pdfmake", "fonts", "Roboto", `${name}.ttf`);
 
-pdfmake.addFonts({
-  Text: {
-    normal: ours("atkinson-hyperlegible-next", "latin", 400),
-    bold: ours("atkinson-hyperlegible-next", "latin", 700),
-  },
-  TextExt: {
-    normal: ours("atkinson-hyperlegible-next", "latin-ext", 400),
-    bold: ours("atkinson-hyperlegible-next", "latin-ext", 700),
-  },
-  // letters of other scripts, in names
-  Other: { normal: other("Roboto-Regular"), bold: other("Roboto-Medium") },
-  Mono: {
-    normal: ours("atkinson-hyperlegible-mono", "latin", 400),
-    bold: ours("atkinson-hyperlegible-mono", "latin", 700),
-  },
-});
-// fonts of ours and nothing else: no document can make it fetch or read anything
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path: string) => path.startsWith(folder));
+let ready: typeof PdfMake | null = null;
+
+/** Loaded when the first paper is asked for: it is a tenth of what a start takes. */
+async function pdfMaker() {
+  if (ready) return ready;
+  const { default: pdfmake } = await import("pdfmake");
+  pdfmake.addFonts({
+    Text: {
+      normal: ours("atkinson-hyperlegible-next", "latin", 400),
+      bold: ours("atkinson-hyperlegible-next", "latin", 700),
+    },
+    TextExt: {
+      normal: ours("atkinson-hyperlegible-next", "latin-ext", 400),
+      bold: ours("atkinson-hyperlegible-next", "latin-ext", 700),
+    },
+    // letters of other scripts, in names
+    Other: { normal: other("Roboto-Regular"), bold: other("Roboto-Medium") },
+    Mono: {
+      normal: ours("atkinson-hyperlegible-mono", "latin", 400),
+      bold: ours("atkinson-hyperlegible-mono", "latin", 700),
+    },
+  });
+  // fonts of ours and nothing else: no document can make it fetch or read anything
+  pdfmake.setUrlAccessPolicy(() => false);
+  pdfmake.setLocalAccessPolicy((path: string) => path.startsWith(folder));
+  return (ready = pdfmake);
+}
 
 const LATIN =
   /^[\u0000-\u00ff\u0131\u0152\u0153\u02c6\u02da\u02dc\u2000-\u206f\u20ac\u2122\u2191\u2193\u2212]$/;
@@ -107,7 +115,7 @@ export async function reportPdf(
 ): Promise<Result<Uint8Array, ServiceError>> {
   const got = await reportOf(app, dayId);
   if (!got.ok) return got;
-  return ok(await pdfmake.createPdf(documentOf(got.value)).getBuffer());
+  return ok(await (await pdfMaker()).createPdf(documentOf(got.value)).getBuffer());
 }
 
 function documentOf({ day, madeAtMs, report, scans }: ReportView): TDocumentDefinitions {

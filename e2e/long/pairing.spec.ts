@@ -1,5 +1,5 @@
-import { Mixer } from "./mixer";
-import { expect, test } from "./test";
+import { Mixer } from "../mixer";
+import { expect, test } from "../test";
 
 const UNITS = "label,model,power\nBag Q,kelda-q2-49,\nPack K,kelda-m1-49,10\n";
 

@@ -1,5 +1,5 @@
-import { Mixer } from "./mixer";
-import { expect, test } from "./test";
+import { Mixer } from "../mixer";
+import { expect, test } from "../test";
 
 /** More presses than anybody should need. */
 const PATIENCE = 70;

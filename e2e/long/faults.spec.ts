@@ -1,5 +1,5 @@
-import { Mixer } from "./mixer";
-import { expect, test } from "./test";
+import { Mixer } from "../mixer";
+import { expect, test } from "../test";
 
 const TALKERS = ["Marit", "Tobiah", "Irsa", "Agnete", "Nils"];
 /** More presses than anybody should need. */

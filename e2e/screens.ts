@@ -1,0 +1,35 @@
+/** Every screen of a day, by the last part of its address. */
+export const SCREENS = [
+  "",
+  "setup",
+  "prep",
+  "assigned",
+  "kit",
+  "models",
+  "arrival",
+  "labels",
+  "regulations",
+  "stations",
+  "scan",
+  "frequencies",
+  "sync",
+  "level",
+  "range",
+  "draw",
+  "walk-test",
+  "antennas",
+  "cards",
+  "link-budget",
+  "roll",
+  "company-move",
+  "batteries",
+  "log",
+  "report",
+  "wrap-up",
+  "phones",
+  "guided-setup",
+  "pairing",
+] as const;
+
+/** And those beside the days. */
+export const BESIDE = ["shoots", "join", "backups", "practice", "practice/pick/7"] as const;

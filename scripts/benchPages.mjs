@@ -1,0 +1,99 @@
+// How long the server takes to the first byte of each screen, on the demo day and with sixteen
+// channels: the median of several, one after another, beside that of a page with next to nothing.
+import { spawn } from "node:child_process";
+import { mkdtempSync } from "node:fs";
+import { get } from "node:http";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { chromium } from "@playwright/test";
+import { bigDay } from "./bigDay.mjs";
+import { ensureBuilt, root } from "./lib.mjs";
+
+const PORT = 4690;
+const TIMES = 15;
+const EMPTY = "/join";
+const SCREENS =
+  "setup prep assigned kit models arrival labels regulations stations scan frequencies sync level range draw walk-test antennas cards link-budget roll company-move batteries log report wrap-up phones guided-setup pairing".split(
+    " ",
+  );
+
+/** Milliseconds from the request to the first byte of its answer. */
+const firstByteMs = (url) =>
+  new Promise((resolve, reject) => {
+    const start = performance.now();
+    get(url, (answer) => {
+      const took = performance.now() - start;
+      if (answer.statusCode !== 200) reject(new Error(`${url}: ${answer.statusCode}`));
+      answer.resume().on("end", () => resolve(took));
+    }).on("error", reject);
+  });
+
+async function medianMs(url) {
+  await firstByteMs(url);
+  const all = [];
+  for (let i = 0; i < TIMES; i += 1) all.push(await firstByteMs(url));
+  return all.sort((a, b) => a - b)[TIMES >> 1];
+}
+
+async function started(work) {
+  const child = spawn("node", ["scripts/testServer.mjs"], {
+    cwd: root,
+    stdio: "ignore",
+    env: {
+      ...process.env,
+      PLAIN_CHANNEL_PORT: String(PORT),
+      PLAIN_CHANNEL_DATA: mkdtempSync(join(tmpdir(), "plain-channel-bench-pages-")),
+    },
+  });
+  const url = `http://127.0.0.1:${PORT}`;
+  try {
+    for (let i = 0; i < 300; i += 1) {
+      const isUp = await fetch(`${url}/healthy`).then(
+        (r) => r.ok,
+        () => false,
+      );
+      if (isUp) return await work(url);
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    throw new Error("the server did not start");
+  } finally {
+    child.kill("SIGTERM");
+    await new Promise((resolve) => child.once("exit", resolve));
+  }
+}
+
+async function all(url) {
+  const emptyMs = await medianMs(url + EMPTY);
+  const screens = [];
+  for (const name of ["", ...SCREENS])
+    screens.push([name || "day", await medianMs(`${url}/day/1/${name}`.replace(/\/$/, ""))]);
+  return { emptyMs, screens: screens.sort((a, b) => b[1] - a[1]) };
+}
+
+/** @param p.talkers - five as the demo day has them, or more */
+export async function firstBytes({ talkers }) {
+  await ensureBuilt();
+  return started(async (url) => {
+    if (talkers > 5) {
+      const browser = await chromium.launch({
+        executablePath: process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium-headless-shell",
+        args: ["--no-sandbox", "--disable-gpu"],
+      });
+      try {
+        await bigDay({ url, page: await browser.newPage(), talkers });
+      } finally {
+        await browser.close();
+      }
+    }
+    return all(url);
+  });
+}
+
+export const tellFirstBytes = (title, { emptyMs, screens }) =>
+  [
+    `${title}: a page with next to nothing ${emptyMs.toFixed(0)} ms`,
+    ...screens.map(
+      ([name, ms]) =>
+        `  ${name.padEnd(14)} ${ms.toFixed(0)} ms, ${(ms / emptyMs).toFixed(1)} times`,
+    ),
+  ].join("\n");
