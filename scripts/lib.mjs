@@ -6,14 +6,30 @@ import { fileURLToPath } from "node:url";
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 
+const running = new Set();
+
+/** Keeps a child that it can be ended with the others. */
+function started(child) {
+  running.add(child);
+  child.once("exit", () => running.delete(child));
+  return child;
+}
+
+/** Ends what is still running: something beside it has failed. */
+export function endAll() {
+  for (const child of running) child.kill();
+}
+
 /** Runs a command to its end; its output goes where it is asked to. */
 export function run(command, args, { quiet = false, env = {} } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, {
-      cwd: root,
-      stdio: quiet ? "ignore" : "inherit",
-      env: { ...process.env, ...env },
-    });
+    const child = started(
+      spawn(command, args, {
+        cwd: root,
+        stdio: quiet ? "ignore" : "inherit",
+        env: { ...process.env, ...env },
+      }),
+    );
     child.on("error", reject);
     child.on("exit", (code, signal) =>
       code === 0
@@ -26,7 +42,7 @@ export function run(command, args, { quiet = false, env = {} } = {}) {
 /** Runs a command to its end and keeps what it says. */
 export function capture(command, args) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"] });
+    const child = started(spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"] }));
     let text = "";
     for (const stream of [child.stdout, child.stderr])
       stream.setEncoding("utf8").on("data", (chunk) => (text += chunk));

@@ -1,6 +1,6 @@
 // Everything that must hold of a change: install, Debian's Chromium if it is missing, format, types,
 // lint, boundaries, unit tests, browser tests. What takes long is in `npm run test:long`.
-import { capture, ensureBrowser, ensureBuilt, ensureInstalled, run, step } from "./lib.mjs";
+import { capture, endAll, ensureBrowser, ensureBuilt, ensureInstalled, run, step } from "./lib.mjs";
 
 await ensureInstalled();
 await ensureBrowser();
@@ -19,10 +19,13 @@ async function look() {
 
 await step("format, types, boundaries, lint; the build; unit tests", async () => {
   const looked = look();
-  // whichever fails first ends it; the other need not be waited for
   await Promise.all([
     looked.then((said) => console.log(said)),
     ensureBuilt().then(() => run("npm", ["run", "--silent", "unit"])),
-  ]);
+  ]).catch((error) => {
+    // whichever fails first ends it: the other need not be waited for
+    endAll();
+    throw error;
+  });
 });
 await step("browser tests", () => run("npm", ["run", "--silent", "browser"]));

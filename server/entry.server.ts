@@ -22,6 +22,7 @@ import { CopyKeeper } from "./services/shoots/backups.server";
 import { GuestSessions } from "./services/phones/guestSessions.server";
 import { LiveMonitor } from "./services/roll/liveMonitor.server";
 import { MeterFeed } from "./services/sync/meterFeed.server";
+import { readMeters } from "./services/sync/syncs.server";
 import { steadyClock } from "./services/day/steadyClock";
 import { ScanJobs } from "./services/scan/scanJobs.server";
 import { CART } from "./access/asker.server";
@@ -173,7 +174,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     simulator: driven?.simulator ?? null,
     register: register ? httpRegister(register.url) : null,
     scans: new ScanJobs(),
-    meters: new MeterFeed(() => context),
+    meters: new MeterFeed((dayId) => readMeters(context, dayId)),
     roll: liveMonitor,
     keeper: null,
     changes,

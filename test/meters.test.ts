@@ -1,6 +1,7 @@
 import { itemAt } from "~/core/units/items";
 import type { RigPort } from "~/server/devices/port.server";
 import { MeterFeed } from "~/server/services/sync/meterFeed.server";
+import { readMeters } from "~/server/services/sync/syncs.server";
 import { practiceApp, type PracticeApp } from "./practiceApp";
 
 let practice: PracticeApp;
@@ -15,7 +16,7 @@ beforeAll(async () => {
       return practice.app.rig!.meter(key, half);
     },
   };
-  feed = new MeterFeed(() => ({ ...practice.app, rig }), 5);
+  feed = new MeterFeed((dayId) => readMeters({ ...practice.app, rig }, dayId), 5);
 });
 afterAll(() => practice.stop());
 

@@ -17,7 +17,7 @@ import {
   withLocks,
   withPick,
 } from "./pickModel";
-import { draftOf, moved } from "./useDraft";
+import { draftOf, moved } from "./draft";
 
 const raster = RASTERS["EU-8"];
 const request: CoordinationRequest = {

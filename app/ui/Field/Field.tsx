@@ -87,7 +87,10 @@ export interface TextFieldProps {
   isLabelHidden?: boolean;
   value: string;
   onChange: (value: string) => void;
+  /** Enter, or going on to something else. */
   onCommit?: () => void;
+  /** Enter alone. */
+  onEnter?: () => void;
   placeholder?: string;
   error?: string | null;
   widthCh?: number;
@@ -102,6 +105,7 @@ export function TextField({
   value,
   onChange,
   onCommit,
+  onEnter = onCommit,
   placeholder = "",
   error = null,
   widthCh = 12,
@@ -128,7 +132,7 @@ export function TextField({
         autoComplete="off"
         onBlur={onCommit}
         onKeyDown={(event: React.KeyboardEvent) => {
-          if (event.key === "Enter") onCommit?.();
+          if (event.key === "Enter") onEnter?.();
         }}
       />
       <S.Error as={FieldError}>{error}</S.Error>

@@ -1,6 +1,5 @@
-import type { AppContext } from "~/server/services/appContext.server";
+import type { MeterReading } from "~/core/devices/readings";
 import { pause } from "~/server/services/day/pause.server";
-import { readMeters } from "./syncs.server";
 
 /** Between two readings; a walk is read as often. */
 const EVERY_MS = 350;
@@ -14,8 +13,9 @@ type Listener = (readings: string) => void;
 export class MeterFeed {
   private readonly listeners = new Map<number, Set<Listener>>();
 
+  /** @param readDay - by channel; null of a meter that does not answer; empty where none can */
   constructor(
-    private readonly app: () => AppContext,
+    private readonly readDay: (dayId: number) => Promise<Record<number, MeterReading | null>>,
     private readonly everyMs = EVERY_MS,
   ) {}
 
@@ -40,11 +40,7 @@ export class MeterFeed {
   private async read(dayId: number, all: Set<Listener>): Promise<void> {
     const never = new AbortController().signal;
     while (all.size > 0) {
-      const read = await readMeters(this.app(), dayId).catch((error: unknown) => {
-        this.app().log.warn("meters-not-read", { dayId }, error);
-        return null;
-      });
-      const text = JSON.stringify(read?.ok ? read.value : {});
+      const text = JSON.stringify(await this.readDay(dayId));
       for (const listener of all) listener(text);
       await pause(this.everyMs, never);
     }

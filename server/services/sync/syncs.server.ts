@@ -657,13 +657,19 @@ export async function usePack(
   });
 }
 
-/** RF and audio of every channel's receiver now; null where a meter does not answer. */
+/**
+ * RF and audio of every channel's receiver now; null where a meter does not answer, nothing where
+ * the day cannot be read or has no receivers that can be asked.
+ */
 export async function readMeters(
   app: AppContext,
   dayId: number,
-): Answer<Record<number, MeterReading | null>> {
-  const got = await withRig(app, dayId);
-  if (!got.ok) return got;
+): Promise<Record<number, MeterReading | null>> {
+  const got = await withRig(app, dayId).catch((error: unknown) => {
+    app.log.warn("meters-not-read", { dayId }, error);
+    return null;
+  });
+  if (!got?.ok) return {};
   const { loaded, rig } = got.value;
   const entries = await Promise.all(
     loaded.facts.channels.map(async (c): Promise<[number, MeterReading | null]> => {
@@ -671,5 +677,5 @@ export async function readMeters(
       return [c.id, reading.ok ? reading.value : null];
     }),
   );
-  return ok(Object.fromEntries(entries));
+  return Object.fromEntries(entries);
 }

@@ -1,4 +1,4 @@
-import { useCallback, useReducer } from "react";
+import type { CoordinationRequest, CoordinationResult } from "~/core/coordination/problem/request";
 import { type Allowances, STRICT } from "~/core/coordination/rules/relations";
 import type { Found } from "./useSearch";
 import { numberOf, withPick } from "./pickModel";
@@ -90,17 +90,8 @@ export const moved = (
   picks: withPick(draft.picks, channelId, frequencyHz),
 });
 
-type Act = { do: "show"; draft: Draft } | { do: "undo" } | { do: "drop" };
-
-/** Drafts one after the other, so that a step by hand can be taken back. */
-export function useDraft() {
-  const [drafts, act] = useReducer(
-    (all: Draft[], a: Act): Draft[] =>
-      a.do === "show" ? [...all, a.draft] : a.do === "undo" ? all.slice(0, -1) : [],
-    [],
-  );
-  const show = useCallback((draft: Draft) => act({ do: "show", draft }), []);
-  const undo = useCallback(() => act({ do: "undo" }), []);
-  const drop = useCallback(() => act({ do: "drop" }), []);
-  return { draft: drafts.at(-1) ?? null, canUndo: drafts.length > 1, show, undo, drop };
-}
+/** What was found place by place, for the whole day. */
+export const draftByPlace = (result: CoordinationResult, request: CoordinationRequest): Draft => ({
+  ...draftOf({ result, request, way: "fewest", retuned: null, isProved: false, banks: null }),
+  how: "place by place over the day",
+});

@@ -1,0 +1,38 @@
+import { formatClock, mhz } from "~/contract/messages/format";
+import { hitCauseWords } from "~/contract/messages/roll";
+import type { HitView } from "~/server/services/roll/hits.server";
+import { Heading, Soft } from "~/app/ui/Page/Page";
+import * as S from "./roll.styles";
+
+/** So many are told here; the report has all. */
+const MAX_TOLD = 8;
+
+/** Hits that are over, the newest first. */
+export function HitsToday({ hits }: { hits: readonly HitView[] }) {
+  const closed = hits.filter((h) => h.step === "closed");
+  if (closed.length === 0) return null;
+  return (
+    <section>
+      <Heading>Hits today</Heading>
+      <S.History>
+        {closed.slice(0, MAX_TOLD).map((h) => (
+          <li key={h.id}>
+            <time>{formatClock(h.atMs)}</time>
+            <b>{`${h.number} ${h.talker}`}</b>
+            <span>{`${hitCauseWords(h.hit.judged.causes[0]?.cause ?? null)}${h.hit.scene ? `, scene ${h.hit.scene}` : ""}`}</span>
+            <Soft>{outcomeOf(h)}</Soft>
+          </li>
+        ))}
+      </S.History>
+    </section>
+  );
+}
+
+function outcomeOf(h: HitView): string {
+  const last = h.answers.at(-1);
+  if (h.closed?.how === "left") return "left, for the edit";
+  if (h.closed?.how === "taken back") return "taken back";
+  return last?.toHz
+    ? `on ${mhz(last.toHz)}${h.closed?.how === "unproved" ? ", not verified" : ""}, plan ${h.closed?.planVersion ?? "?"}`
+    : "it holds";
+}
