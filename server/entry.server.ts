@@ -151,7 +151,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     ? await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"])
     : null;
   const compute = options.computeFile ? threadedCompute(options.computeFile) : inlineCompute;
-  const desk = new GuestSessions({
+  const guestSessions = new GuestSessions({
     open: () =>
       openDoorOn(guestApp, {
         host: options.joinHost ?? "0.0.0.0",
@@ -178,7 +178,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     roll: liveMonitor,
     keeper: null,
     changes,
-    desk,
+    guestSessions,
     asker: CART,
     log,
     compute,
@@ -204,14 +204,14 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const application = { context, build: wordedBuilds(build, log), log };
   const behind = { clientFolder: options.clientFolder, prepare: options.prepare };
   const app = appFor(cartListener, application, behind);
-  const guestApp = appFor(guestListener(desk), application, behind);
+  const guestApp = appFor(guestListener(guestSessions), application, behind);
 
   const server = createServer(app);
   const stop = async () => {
     clearInterval(heartbeat);
     keeper.end();
     await context.roll.leave();
-    await desk.shut();
+    await guestSessions.shut();
     server.closeAllConnections();
     await new Promise<void>((resolve) => server.close(() => resolve()));
     await simulator?.close();

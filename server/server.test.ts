@@ -79,15 +79,15 @@ test("pages of other sites may neither read nor change anything", async () => {
 
 test("no port is open to phones until the mixer opens it, and none after; who is sent away is cut off in the middle of a stream", async () => {
   const { context, url } = await start({ joinHost: "127.0.0.1" });
-  const { desk } = context;
-  expect(desk.view.door).toBeNull();
-  expect((await desk.open(1)).ok).toBe(true);
-  const [address] = desk.view.door!.addresses;
+  const { guestSessions } = context;
+  expect(guestSessions.view.door).toBeNull();
+  expect((await guestSessions.open(1)).ok).toBe(true);
+  const [address] = guestSessions.view.door!.addresses;
   const at = (path: string, headers: Record<string, string> = {}) =>
     fetch(`${address}${path}`, { headers, redirect: "manual" }).then((r) => r.status);
   expect(await at("/healthy")).toBe(403);
   expect(await at("/day/1/sync", { accept: "text/html" })).toBe(302);
-  await desk.shut();
+  await guestSessions.shut();
   await expect(fetch(`${address}/join`)).rejects.toThrow();
   // the cart's own address was never another
   expect((await fetch(`${url}/healthy`)).status).toBe(200);

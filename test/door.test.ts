@@ -110,7 +110,7 @@ const PUBLIC_LOOKS = ["join", "archiveSchema", "kitSchema"];
 let cart: Server;
 let phones: Server;
 let clientFolder: string;
-let desk: GuestSessions;
+let guestSessions: GuestSessions;
 const cookies: Record<string, string> = {};
 const listening = (server: Server) =>
   new Promise<number>((resolve) =>
@@ -119,7 +119,7 @@ const listening = (server: Server) =>
 const portOf = (server: Server) => (server.address() as AddressInfo).port;
 
 beforeAll(async () => {
-  desk = new GuestSessions({
+  guestSessions = new GuestSessions({
     open: () =>
       Promise.resolve(
         ok({ addresses: [`http://127.0.0.1:${portOf(phones)}`], close: () => Promise.resolve() }),
@@ -127,7 +127,7 @@ beforeAll(async () => {
     nowMs: () => 0,
     onChange: () => undefined,
   });
-  const context = { ...alone(), desk } as unknown as AppContext;
+  const context = { ...alone(), guestSessions } as unknown as AppContext;
   // what the framework would be handed: who asks, and what for
   const application = {
     context,
@@ -149,14 +149,18 @@ beforeAll(async () => {
   mkdirSync(join(clientFolder, "assets"));
   writeFileSync(join(clientFolder, "assets", "page-1a2b.js"), "export {}");
   cart = createServer(appFor(cartListener, application, { clientFolder }));
-  phones = createServer(appFor(guestListener(desk), application, { clientFolder }));
+  phones = createServer(appFor(guestListener(guestSessions), application, { clientFolder }));
   await Promise.all([listening(cart), listening(phones)]);
-  await desk.open(1);
+  await guestSessions.open(1);
   for (const name of ["guest", "revoked"]) {
-    const entered = desk.enter({ code: desk.view.door!.code, name, device: name });
+    const entered = guestSessions.enter({
+      code: guestSessions.view.door!.code,
+      name,
+      device: name,
+    });
     if (!entered.ok) throw new Error(entered.error.code);
-    cookies[name] = (await desk.cookies.cookieFor(entered.value.token)).split(";")[0]!;
-    if (name === "revoked") desk.sendAway(desk.view.guests.at(-1)!.id);
+    cookies[name] = (await guestSessions.cookies.cookieFor(entered.value.token)).split(";")[0]!;
+    if (name === "revoked") guestSessions.sendAway(guestSessions.view.guests.at(-1)!.id);
   }
 });
 afterAll(() => {
@@ -409,9 +413,15 @@ test("other methods, other sites and other hosts come no further than the door, 
 });
 
 test("who is sent away is cut off at once: in the middle of a stream, and in the middle of sending", async () => {
-  const entered = desk.enter({ code: desk.view.door!.code, name: "Leaver", device: "leaver" });
+  const entered = guestSessions.enter({
+    code: guestSessions.view.door!.code,
+    name: "Leaver",
+    device: "leaver",
+  });
   if (!entered.ok) throw new Error(entered.error.code);
-  const headers = { cookie: (await desk.cookies.cookieFor(entered.value.token)).split(";")[0]! };
+  const headers = {
+    cookie: (await guestSessions.cookies.cookieFor(entered.value.token)).split(";")[0]!,
+  };
   const ended: string[] = [];
   const stream = ask(
     { host: "127.0.0.1", port: portOf(phones), path: "/day/1/live?held", headers },
@@ -430,7 +440,7 @@ test("who is sent away is cut off at once: in the middle of a stream, and in the
   upload.write("[");
   await new Promise((resolve) => stream.once("response", resolve));
   await new Promise((resolve) => setTimeout(resolve, 100));
-  desk.sendAway(desk.view.guests.find((g) => g.name === "Leaver")!.id);
+  guestSessions.sendAway(guestSessions.view.guests.find((g) => g.name === "Leaver")!.id);
   for (let i = 0; i < 300 && new Set(ended).size < 2; i += 1)
     await new Promise((resolve) => setTimeout(resolve, 10));
   expect(new Set(ended)).toEqual(new Set(["stream", "sending"]));

@@ -4,75 +4,89 @@ import type { GuestSessions } from "~/server/services/phones/guestSessions.serve
 import { recordSeen, usePack } from "~/server/services/sync/syncs.server";
 import { acceptFound, alone, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
-describe("the desk", () => {
+describe("the sessions of guests", () => {
   const entering = (
-    desk: GuestSessions,
+    guestSessions: GuestSessions,
     change: Partial<{ code: string; name: string; device: string }> = {},
-  ) => desk.enter({ code: desk.view.door?.code ?? "", name: "Ida", device: "phone", ...change });
+  ) =>
+    guestSessions.enter({
+      code: guestSessions.view.door?.code ?? "",
+      name: "Ida",
+      device: "phone",
+      ...change,
+    });
   const tokenOf = (entered: ReturnType<GuestSessions["enter"]>): string => {
     if (!entered.ok) throw new Error(entered.error.code);
     return entered.value.token;
   };
 
   test("nobody comes in before the door is open, without the code or a name", async () => {
-    const { desk } = alone();
-    expect(entering(desk, { code: "123456" })).toEqual({ ok: false, error: { code: "door-shut" } });
-    await desk.open(1);
-    expect(entering(desk, { name: " " })).toEqual({ ok: false, error: { code: "name-missing" } });
-    const { code } = desk.view.door!;
-    expect(entering(desk, { code: `${code.slice(0, 3)} ${code.slice(3)}` })).toMatchObject({
-      ok: true,
-      value: { dayId: 1 },
+    const { guestSessions } = alone();
+    expect(entering(guestSessions, { code: "123456" })).toEqual({
+      ok: false,
+      error: { code: "door-shut" },
     });
-    expect(entering(desk, { name: "ida" })).toMatchObject({ ok: true });
-    expect(desk.view.guests.map((g) => g.name)).toEqual(["Ida", "ida 2"]);
+    await guestSessions.open(1);
+    expect(entering(guestSessions, { name: " " })).toEqual({
+      ok: false,
+      error: { code: "name-missing" },
+    });
+    const { code } = guestSessions.view.door!;
+    expect(entering(guestSessions, { code: `${code.slice(0, 3)} ${code.slice(3)}` })).toMatchObject(
+      {
+        ok: true,
+        value: { dayId: 1 },
+      },
+    );
+    expect(entering(guestSessions, { name: "ida" })).toMatchObject({ ok: true });
+    expect(guestSessions.view.guests.map((g) => g.name)).toEqual(["Ida", "ida 2"]);
   });
 
   test("who guesses waits, whatever comes next; the door stays open, the code as it is, and everybody who is in stays in", async () => {
-    const { desk } = alone();
-    await desk.open(1);
-    const { code } = desk.view.door!;
+    const { guestSessions } = alone();
+    await guestSessions.open(1);
+    const { code } = guestSessions.view.door!;
     const wrong = code === "000000" ? "000001" : "000000";
-    const token = tokenOf(entering(desk));
-    expect([1, 2, 3].map(() => entering(desk, { code: wrong, device: "thief" }))).toMatchObject(
-      [0, 0, 5000].map((waitMs) => ({ error: { code: "wrong-code", waitMs } })),
-    );
+    const token = tokenOf(entering(guestSessions));
+    expect(
+      [1, 2, 3].map(() => entering(guestSessions, { code: wrong, device: "thief" })),
+    ).toMatchObject([0, 0, 5000].map((waitMs) => ({ error: { code: "wrong-code", waitMs } })));
     // even the right code is not looked at meanwhile
-    expect(entering(desk, { device: "thief" })).toEqual({
+    expect(entering(guestSessions, { device: "thief" })).toEqual({
       ok: false,
       error: { code: "wait", waitMs: 5000 },
     });
-    for (let i = 0; i < 500; i += 1) entering(desk, { code: wrong, device: `thief ${i}` });
-    expect(desk.view.door).toMatchObject({ dayId: 1, code });
-    expect(desk.guestOf(token)).toMatchObject({ name: "Ida" });
-    expect(entering(desk, { name: "Jon", device: "another phone" }).ok).toBe(true);
-    expect(desk.view.guessers).toMatchObject([{ device: "thief", count: 3 }]);
+    for (let i = 0; i < 500; i += 1) entering(guestSessions, { code: wrong, device: `thief ${i}` });
+    expect(guestSessions.view.door).toMatchObject({ dayId: 1, code });
+    expect(guestSessions.guestOf(token)).toMatchObject({ name: "Ida" });
+    expect(entering(guestSessions, { name: "Jon", device: "another phone" }).ok).toBe(true);
+    expect(guestSessions.view.guessers).toMatchObject([{ device: "thief", count: 3 }]);
   });
 
   test("one press sends a phone away: its secret is worth nothing from then on, and its streams end", async () => {
-    const { desk } = alone();
-    await desk.open(7);
-    const [ida, jon] = ["Ida", "Jon"].map((name) => tokenOf(entering(desk, { name })));
-    const guest = desk.guestOf(ida!)!;
-    desk.sendAway(guest.id);
-    expect([guest.gone.aborted, desk.guestOf(ida!), desk.guestOf(jon!)?.name]).toEqual([
-      true,
-      null,
-      "Jon",
-    ]);
-    await desk.open(8);
-    expect(desk.guestOf(jon!)).toBeNull();
+    const { guestSessions } = alone();
+    await guestSessions.open(7);
+    const [ida, jon] = ["Ida", "Jon"].map((name) => tokenOf(entering(guestSessions, { name })));
+    const guest = guestSessions.guestOf(ida!)!;
+    guestSessions.sendAway(guest.id);
+    expect([
+      guest.gone.aborted,
+      guestSessions.guestOf(ida!),
+      guestSessions.guestOf(jon!)?.name,
+    ]).toEqual([true, null, "Jon"]);
+    await guestSessions.open(8);
+    expect(guestSessions.guestOf(jon!)).toBeNull();
   });
 
   test("a cookie that was not signed here is nobody's", async () => {
-    const { desk } = alone();
-    await desk.open(1);
-    const token = tokenOf(entering(desk));
-    const [cookie] = (await desk.cookies.cookieFor(token)).split(";");
-    expect(await desk.cookies.tokenOf(cookie)).toBe(token);
-    expect(await alone().desk.cookies.tokenOf(cookie)).toBeNull();
-    expect(await desk.cookies.tokenOf(`plain-channel-guest=${token}`)).toBeNull();
-    expect(await desk.cookies.tokenOf(undefined)).toBeNull();
+    const { guestSessions } = alone();
+    await guestSessions.open(1);
+    const token = tokenOf(entering(guestSessions));
+    const [cookie] = (await guestSessions.cookies.cookieFor(token)).split(";");
+    expect(await guestSessions.cookies.tokenOf(cookie)).toBe(token);
+    expect(await alone().guestSessions.cookies.tokenOf(cookie)).toBeNull();
+    expect(await guestSessions.cookies.tokenOf(`plain-channel-guest=${token}`)).toBeNull();
+    expect(await guestSessions.cookies.tokenOf(undefined)).toBeNull();
   });
 });
 

@@ -42,10 +42,10 @@ export interface PracticeApp {
   stop: () => Promise<void>;
 }
 
-/** Nobody else looks on: a desk whose door opens onto nothing. */
+/** Nobody else looks on: sessions of guests whose door opens onto nothing. */
 export function alone(): Pick<
   AppContext,
-  "changes" | "compute" | "desk" | "asker" | "log" | "roll" | "keeper" | "wait" | "meters"
+  "changes" | "compute" | "guestSessions" | "asker" | "log" | "roll" | "keeper" | "wait" | "meters"
 > {
   const changes = new ChangeFeed();
   const open = () =>
@@ -53,7 +53,7 @@ export function alone(): Pick<
   return {
     changes,
     compute: inlineCompute,
-    desk: new GuestSessions({ open, nowMs: () => 0, onChange: () => changes.bump() }),
+    guestSessions: new GuestSessions({ open, nowMs: () => 0, onChange: () => changes.bump() }),
     asker: CART,
     log: memoryLog(),
     keeper: null,

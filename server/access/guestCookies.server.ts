@@ -8,7 +8,7 @@ const MAX_AGE_S = 18 * 3600;
 /**
  * The cookies that phones are known by: the framework's session, signed with a secret that is made
  * anew at each start, out of reach of scripts and of other sites. What it holds is a token that the
- * join desk knows; the network is the mixer's own and not encrypted.
+ * guest sessions know; the network is the mixer's own and not encrypted.
  */
 export class GuestCookies {
   private readonly storage = createCookieSessionStorage<{ token: string }>({

@@ -34,10 +34,12 @@ export const cartListener: Listener = {
 };
 
 /** The port for phones: guests of one day, and nobody. */
-export const guestListener = (desk: GuestSessions): Listener => ({
-  isOurHost: (host) => desk.view.door?.addresses.includes(`http://${host}`) ?? false,
+export const guestListener = (guestSessions: GuestSessions): Listener => ({
+  isOurHost: (host) => guestSessions.view.door?.addresses.includes(`http://${host}`) ?? false,
   askerOf: async (request) => {
-    const guest = desk.guestOf(await desk.cookies.tokenOf(request.headers.cookie));
+    const guest = guestSessions.guestOf(
+      await guestSessions.cookies.tokenOf(request.headers.cookie),
+    );
     if (!guest) return { asker: { kind: "nobody", device: deviceOf(request) }, gone: null };
     const { id, name, dayId, gone } = guest;
     return { asker: { kind: "guest", id, name, dayId }, gone };

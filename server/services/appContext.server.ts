@@ -32,7 +32,7 @@ export interface AppContext {
   /** Makes copies of the data file; null where nothing does. */
   keeper: { readonly failure: string | null } | null;
   /** Lets phones in. */
-  desk: GuestSessions;
+  guestSessions: GuestSessions;
   /** Who asks. */
   asker: Asker;
   /** What went wrong, for whoever must find out afterwards. */

@@ -22,11 +22,11 @@ import * as S from "./frame.styles";
 import { pathOf, screenAt, SHEETS, STAGES } from "~/app/routes/shared/addresses";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
-  const { asker, desk } = context.app;
+  const { asker, guestSessions } = context.app;
   return {
     ...orNotFound(await getDayView(context.app, dayIdOf(params))),
     who: whoAsks(asker),
-    guests: desk.view.guests.length,
+    guests: guestSessions.view.guests.length,
     disk: diskOf(context.app),
     trouble: dataTrouble(context.app),
   };

@@ -14,7 +14,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Join · Plain Channel" 
 const joined = z.object({ code: z.string().max(20), name: z.string().max(60) });
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const { desk, asker } = context.app;
+  const { guestSessions, asker } = context.app;
   const read = joined.safeParse(Object.fromEntries(await request.formData().catch(() => [])));
   if (!read.success)
     return data(
@@ -24,7 +24,7 @@ export async function action({ request, context }: Route.ActionArgs) {
       },
       { status: 400 },
     );
-  const entered = desk.enter({
+  const entered = guestSessions.enter({
     ...read.data,
     device: asker.kind === "nobody" ? asker.device : "this computer",
   });
@@ -34,7 +34,7 @@ export async function action({ request, context }: Route.ActionArgs) {
       { status: entered.error.code === "wait" ? 429 : 403 },
     );
   return redirect(`/day/${entered.value.dayId}/sync`, {
-    headers: { "set-cookie": await desk.cookies.cookieFor(entered.value.token) },
+    headers: { "set-cookie": await guestSessions.cookies.cookieFor(entered.value.token) },
   });
 }
 

@@ -12,7 +12,7 @@ const MAX_BEHIND = 60;
  */
 export function loader({ params, context, request }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
-  const { changes, desk, asker, meters } = context.app;
+  const { changes, guestSessions, asker, meters } = context.app;
   const isMetered = new URL(request.url).searchParams.has("meters");
   const guestId = asker.kind === "guest" ? asker.id : null;
   const encoder = new TextEncoder();
@@ -31,7 +31,7 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
         () => controller.enqueue(encoder.encode("event: beat\ndata: \n\n")),
         BEAT_MS,
       );
-      if (guestId !== null) desk.pageOf(guestId, 1);
+      if (guestId !== null) guestSessions.pageOf(guestId, 1);
       let isOpen = true;
       leave = () => {
         if (!isOpen) return;
@@ -39,7 +39,7 @@ export function loader({ params, context, request }: Route.LoaderArgs) {
         end();
         endMeters?.();
         clearInterval(beat);
-        if (guestId !== null) desk.pageOf(guestId, -1);
+        if (guestId !== null) guestSessions.pageOf(guestId, -1);
         controller.close();
       };
       request.signal.addEventListener("abort", leave);

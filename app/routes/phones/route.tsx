@@ -17,8 +17,8 @@ import { phoneIntents, type PhoneIntent } from "./intents";
 
 export function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
-  const { desk, realNowMs } = context.app;
-  const { door, guests, guessers } = desk.view;
+  const { guestSessions, realNowMs } = context.app;
+  const { door, guests, guessers } = guestSessions.view;
   const address = door ? `${door.addresses[0]}/join?c=${door.code}` : null;
   return data({
     isOpen: door?.dayId === dayId,
@@ -37,28 +37,28 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const dayId = dayIdOf(params);
   const read = await readIntent(request, phoneIntents);
   if (!read.ok) return read.reply;
-  const { desk } = context.app;
+  const { guestSessions } = context.app;
   switch (read.intent.intent) {
     case "open": {
-      const opened = await desk.open(dayId);
+      const opened = await guestSessions.open(dayId);
       return opened.ok
         ? reply({ ok: true, value: null })
         : refuse(joinProblemWords(opened.error), 409);
     }
     case "shut":
-      await desk.shut();
+      await guestSessions.shut();
       return reply({ ok: true, value: null }, () => "Shut: no phone is in, and no port is open.");
     case "send-away":
-      desk.sendAway(read.intent.guestId);
+      guestSessions.sendAway(read.intent.guestId);
       return reply({ ok: true, value: null });
   }
 }
 
 /** Lets phones into this day, and sends them away. */
-export default function Phones({ loaderData: desk }: Route.ComponentProps) {
+export default function Phones({ loaderData: phones }: Route.ComponentProps) {
   const view = useDay();
   const { send, reply: answer, isBusy } = useIntent<PhoneIntent>(`/day/${view.day.id}/phones`);
-  const { guests, isOpen } = desk;
+  const { guests, isOpen } = phones;
   return (
     <Stack>
       <div>
@@ -77,7 +77,7 @@ export default function Phones({ loaderData: desk }: Route.ComponentProps) {
         </Sub>
       </div>
       <ReplyNotice reply={answer} />
-      {desk.isOpenElsewhere && (
+      {phones.isOpenElsewhere && (
         <Notice kind="caution">
           Phones are let into another day. Opening this one sends them away.
         </Notice>
@@ -92,24 +92,24 @@ export default function Phones({ loaderData: desk }: Route.ComponentProps) {
       )}
       {isOpen && (
         <Door>
-          {desk.qr && (
+          {phones.qr && (
             <Qr
               role="img"
               aria-label="The address as a square to point the phone's camera at"
-              dangerouslySetInnerHTML={{ __html: desk.qr }}
+              dangerouslySetInnerHTML={{ __html: phones.qr }}
             />
           )}
           <Stack $gapPx={10}>
             <p>Point the phone’s camera at the square, or open</p>
             <div>
-              {desk.addresses.map((a) => (
+              {phones.addresses.map((a) => (
                 <p key={a}>
                   <Figure>{`${a}/join`}</Figure>
                 </p>
               ))}
             </div>
             <p>and give the code</p>
-            <Code as="p">{`${desk.code.slice(0, 3)} ${desk.code.slice(3)}`}</Code>
+            <Code as="p">{`${phones.code.slice(0, 3)} ${phones.code.slice(3)}`}</Code>
             <Row>
               <Button isDisabled={isBusy} onPress={() => send({ intent: "shut" })}>
                 Shut the door and send all away
@@ -118,13 +118,13 @@ export default function Phones({ loaderData: desk }: Route.ComponentProps) {
           </Stack>
         </Door>
       )}
-      {isOpen && desk.guessers.length > 0 && (
+      {isOpen && phones.guessers.length > 0 && (
         <Notice kind="caution">
-          {desk.guessers
+          {phones.guessers
             .slice(0, 3)
             .map(
               (d) =>
-                `${d.device} typed ${d.count} wrong codes${d.untilMs > desk.nowRealMs ? ` and waits until ${formatClock(view.nowMs + d.untilMs - desk.nowRealMs)}` : ""}.`,
+                `${d.device} typed ${d.count} wrong codes${d.untilMs > phones.nowRealMs ? ` and waits until ${formatClock(view.nowMs + d.untilMs - phones.nowRealMs)}` : ""}.`,
             )
             .join(" ")}{" "}
           The code and everybody who is in stay as they are.
@@ -140,7 +140,7 @@ export default function Phones({ loaderData: desk }: Route.ComponentProps) {
                 <Status status={g.pages > 0 ? "done" : "stale"}>
                   {g.pages > 0 ? "looking on" : "away, or its screen is dark"}
                 </Status>
-                <Soft>{`joined at ${formatClock(view.nowMs - (desk.nowRealMs - g.sinceMs))}`}</Soft>
+                <Soft>{`joined at ${formatClock(view.nowMs - (phones.nowRealMs - g.sinceMs))}`}</Soft>
                 <Button
                   isDisabled={isBusy}
                   onPress={() => send({ intent: "send-away", guestId: g.id })}

@@ -4,17 +4,15 @@ import { packModel } from "~/core/kit/models";
 import type { Chemistry } from "~/core/battery/discharge";
 import { type CellRule, type DayCells, dayCells, USUAL_RULE } from "~/core/schedule/batteryChanges";
 import { chemistriesOf } from "~/core/battery/packCells";
-import { fail, ok, type Result } from "~/core/units/result";
+import { fail, ok } from "~/core/units/result";
 import { changeWords } from "~/contract/messages/battery";
-import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { recordEvent } from "./recordEvent.server";
 import { packPowerOf } from "./packPower.server";
 import { handlePack } from "~/server/services/sync/syncs.server";
 import { newestList, storeNextList, undoList } from "~/server/services/prep/versionedLists.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 export interface CellsRow {
   packKey: string;
@@ -85,7 +83,7 @@ export async function cellsViewOf(app: AppContext, loaded: LoadedDay): Promise<C
 }
 
 /** How the cells of everybody's pack stand, and when they are changed. */
-export async function cellsOfDay(app: AppContext, dayId: number): Answer<CellsView> {
+export async function cellsOfDay(app: AppContext, dayId: number): ServiceResult<CellsView> {
   const got = await requireDay(app, dayId);
   return got.ok ? ok(await cellsViewOf(app, got.value)) : got;
 }
@@ -94,7 +92,7 @@ export async function setCellRule(
   app: AppContext,
   dayId: number,
   p: { rule: CellRule; expectedVersion: number },
-): Answer {
+): ServiceResult {
   return storeNextList(app, "cellRules", dayId, {
     expectedVersion: p.expectedVersion,
     items: [p.rule],
@@ -103,8 +101,11 @@ export async function setCellRule(
   });
 }
 
-export const undoCellRule = (app: AppContext, dayId: number, expectedVersion: number): Answer =>
-  undoList(app, "cellRules", dayId, expectedVersion);
+export const undoCellRule = (
+  app: AppContext,
+  dayId: number,
+  expectedVersion: number,
+): ServiceResult => undoList(app, "cellRules", dayId, expectedVersion);
 
 /** A full set went into a pack. A practice pack gets it, and is switched on again if it was on.
  * @param p.chemistry - null: of the kind that was in it
@@ -113,7 +114,7 @@ export async function freshCells(
   app: AppContext,
   dayId: number,
   p: { packKey: string; chemistry: Chemistry | null },
-): Answer<{ label: string; before: { ranHours: number; chemistry: Chemistry } | null }> {
+): ServiceResult<{ label: string; before: { ranHours: number; chemistry: Chemistry } | null }> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
@@ -147,7 +148,7 @@ export async function cellsRan(
   app: AppContext,
   dayId: number,
   p: { packKey: string; ranHours: number; chemistry: Chemistry },
-): Answer {
+): ServiceResult {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   if (!got.value.units.some((u) => u.kind === "pack" && u.key === p.packKey))
@@ -157,7 +158,7 @@ export async function cellsRan(
 }
 
 /** The planned changes as an iCalendar file, in floating time, five minutes each. */
-export async function cellCalendar(app: AppContext, dayId: number): Answer<string> {
+export async function cellCalendar(app: AppContext, dayId: number): ServiceResult<string> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const { rows, cells } = await cellsViewOf(app, got.value);

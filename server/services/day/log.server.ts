@@ -6,8 +6,7 @@ import {
   type LogFilter,
   type LogGroup,
 } from "~/core/report/dayLog";
-import { fail, ok, type Result } from "~/core/units/result";
-import type { ServiceError } from "~/contract/schemas/serviceError";
+import { fail, ok } from "~/core/units/result";
 import { listAllChannels, listChannelChanges } from "~/server/db/repositories/channels.server";
 import { listNumberedSyncs } from "~/server/db/repositories/records.server";
 import { LIST_KINDS, listHeads } from "~/server/db/repositories/versionedLists.server";
@@ -16,8 +15,7 @@ import type { Database } from "~/server/db/connection.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { recordEvent } from "./recordEvent.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 export interface LogView {
   entries: LogEntry[];
@@ -28,7 +26,7 @@ export interface LogView {
 }
 
 /** Everything that happened on a day, the oldest first. */
-export async function logOf(app: AppContext, dayId: number): Answer<LogView> {
+export async function logOf(app: AppContext, dayId: number): ServiceResult<LogView> {
   const got = await requireDay(app, dayId);
   return got.ok ? ok(await logView(app, got.value)) : got;
 }
@@ -78,7 +76,7 @@ export async function logPage(
   dayId: number,
   filter: LogFilter,
   most: number,
-): Answer<LogPage> {
+): ServiceResult<LogPage> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const { generation, writes } = app.db;
@@ -126,7 +124,7 @@ export async function correctEntry(
   app: AppContext,
   dayId: number,
   p: { ofKey: string; text: string; seenId: string | null },
-): Answer {
+): ServiceResult {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const text = p.text.trim();

@@ -3,9 +3,8 @@ import { powerOf } from "~/core/kit/units";
 import { type DayReport, dayReport } from "~/core/report/dayReport";
 import { sweepSvg } from "~/core/report/sweepPicture";
 import { powerEvents, saidChemistry } from "~/core/schedule/dayBatteries";
-import { ok, type Result } from "~/core/units/result";
+import { ok } from "~/core/units/result";
 import { logClock, logGroupWords, logWords } from "~/contract/messages/log";
-import type { ServiceError } from "~/contract/schemas/serviceError";
 import { listAllChannels } from "~/server/db/repositories/channels.server";
 import type { Day } from "~/server/db/repositories/days.server";
 import { newestItems } from "~/server/db/repositories/versionedLists.server";
@@ -14,8 +13,7 @@ import { type LoadedDay, requireDay } from "./dayView.server";
 import { logView } from "./log.server";
 import { packPowerOf } from "./packPower.server";
 import { analysisOf } from "~/server/services/scan/scans.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 export interface ReportView {
   day: Day;
@@ -27,7 +25,7 @@ export interface ReportView {
 const PICTURE = { widthPx: 520, heightPx: 96 };
 
 /** A day as its report. */
-export async function reportOf(app: AppContext, dayId: number): Answer<ReportView> {
+export async function reportOf(app: AppContext, dayId: number): ServiceResult<ReportView> {
   const got = await requireDay(app, dayId);
   return got.ok ? ok(await reportView(app, got.value)) : got;
 }
@@ -98,7 +96,7 @@ async function reportView(app: AppContext, loaded: LoadedDay): Promise<ReportVie
 }
 
 /** The report as JSON, for other programs: whole hertz, milliseconds of the day's clock. */
-export async function reportJson(app: AppContext, dayId: number): Answer<string> {
+export async function reportJson(app: AppContext, dayId: number): ServiceResult<string> {
   const got = await reportOf(app, dayId);
   if (!got.ok) return got;
   const { day, madeAtMs, report } = got.value;
@@ -108,7 +106,7 @@ export async function reportJson(app: AppContext, dayId: number): Answer<string>
 }
 
 /** The whole log as a table. */
-export async function logCsv(app: AppContext, dayId: number): Answer<string> {
+export async function logCsv(app: AppContext, dayId: number): ServiceResult<string> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const log = await logView(app, got.value);

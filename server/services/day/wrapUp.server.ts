@@ -1,8 +1,7 @@
 import { packModel } from "~/core/kit/models";
 import { type WrapStep, wrapSteps } from "~/core/schedule/wrapUp";
 import { powerEvents } from "~/core/schedule/dayBatteries";
-import { fail, ok, type Result } from "~/core/units/result";
-import type { ServiceError } from "~/contract/schemas/serviceError";
+import { fail, ok } from "~/core/units/result";
 import { insertEvent } from "~/server/db/repositories/dayEvents.server";
 import { listDays } from "~/server/db/repositories/days.server";
 import { newestItems } from "~/server/db/repositories/versionedLists.server";
@@ -12,8 +11,7 @@ import { type LoadedDay, requireDay } from "./dayView.server";
 import { recordEvent } from "./recordEvent.server";
 import { packPowerOf } from "./packPower.server";
 import { endRoll } from "~/server/services/roll/roll.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 export interface WrapView {
   steps: WrapStep[];
@@ -60,7 +58,7 @@ const hoursOf = (loaded: LoadedDay): WrapView["hours"] =>
     });
 
 /** What is left to do at the end of a day. */
-export async function wrapView(app: AppContext, dayId: number): Answer<WrapView> {
+export async function wrapView(app: AppContext, dayId: number): ServiceResult<WrapView> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
@@ -91,7 +89,7 @@ export async function tickWrap(
   app: AppContext,
   dayId: number,
   p: { step: string; isDone: boolean },
-): Answer {
+): ServiceResult {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const view = await wrapView(app, dayId);
@@ -109,7 +107,7 @@ export async function tickWrap(
 export async function closeDay(
   app: AppContext,
   dayId: number,
-): Answer<{ carried: number; next: WrapView["next"] }> {
+): ServiceResult<{ carried: number; next: WrapView["next"] }> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const ended = await endRoll(app, dayId);

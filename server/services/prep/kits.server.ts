@@ -23,16 +23,14 @@ import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { slug } from "~/core/kit/typical";
 import { type UnitMap, guessUnitColumns, readUnitTable, type UnitRow } from "~/core/kit/unitTable";
 import { type CaseUnit, powerOf, type StockItem } from "~/core/kit/units";
-import { fail, ok, type Result } from "~/core/units/result";
+import { fail, ok } from "~/core/units/result";
 import { type KitFile, writeKitFile } from "~/contract/codecs/kitFile";
-import type { ServiceError } from "~/contract/schemas/serviceError";
 import { newestVersions } from "~/server/db/repositories/versionedLists.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
 import { readBeside } from "~/server/services/roll/readings.server";
 import { newestList, storeNextList, storeNextLists } from "./versionedLists.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 export type ModelOrigin = "ships" | "corrected" | "own";
 
@@ -71,7 +69,7 @@ const originOf = (own: Kit, part: "receivers" | "packs", id: string): ModelOrigi
       : "own";
 
 /** The day's case and every model that is known. */
-export async function getKit(app: AppContext, dayId: number): Answer<KitView> {
+export async function getKit(app: AppContext, dayId: number): ServiceResult<KitView> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { kit } = loaded.value;
@@ -117,7 +115,7 @@ async function keepUnits(
   app: AppContext,
   loaded: LoadedDay,
   p: { kit?: Kit; expectedVersion: number; units: CaseUnit[]; how: string },
-): Answer {
+): ServiceResult {
   const problems = newProblems(loaded, p.kit ?? loaded.kit, p.units);
   if (problems.length > 0) return fail({ code: "case-refused", problems });
   return storeNextList(app, "units", loaded.day.id, {
@@ -140,7 +138,7 @@ export async function addUnit(
   app: AppContext,
   dayId: number,
   p: { modelId: string; expectedVersion: number },
-): Answer<string> {
+): ServiceResult<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { units, kit } = loaded.value;
@@ -174,7 +172,7 @@ export async function changeUnit(
   app: AppContext,
   dayId: number,
   p: { key: string; change: UnitChange; expectedVersion: number },
-): Answer {
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { units, kit } = loaded.value;
@@ -200,7 +198,7 @@ export async function removeUnit(
   app: AppContext,
   dayId: number,
   p: { key: string; expectedVersion: number },
-): Answer<string> {
+): ServiceResult<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const unit = loaded.value.units.find((u) => u.key === p.key);
@@ -214,7 +212,11 @@ export async function removeUnit(
 }
 
 /** Takes the case before the last change back, if the channels of now can rest on it. */
-export async function undoUnits(app: AppContext, dayId: number, expectedVersion: number): Answer {
+export async function undoUnits(
+  app: AppContext,
+  dayId: number,
+  expectedVersion: number,
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const before = (await newestVersions(app.db, "units", dayId)).at(-2);
@@ -231,7 +233,7 @@ export async function setStock(
   app: AppContext,
   dayId: number,
   p: { items: StockItem[]; expectedVersion: number },
-): Answer {
+): ServiceResult {
   return storeNextList(app, "stock", dayId, {
     expectedVersion: p.expectedVersion,
     items: p.items.filter((i) => i.count > 0),
@@ -252,7 +254,7 @@ export async function previewUnits(
   dayId: number,
   text: string,
   map: UnitMap | null,
-): Answer<UnitPreview> {
+): ServiceResult<UnitPreview> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const table = await readBeside(app, "read-table", { text });
@@ -272,7 +274,7 @@ export async function importUnits(
   app: AppContext,
   dayId: number,
   p: { text: string; map: UnitMap; leaveOutBad: boolean; expectedVersion: number },
-): Answer<{ imported: number; leftOut: number }> {
+): ServiceResult<{ imported: number; leftOut: number }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const preview = await previewUnits(app, dayId, p.text, p.map);
@@ -330,7 +332,7 @@ async function keepCase(
     expectedVersion: number;
     how: string;
   },
-): Answer {
+): ServiceResult {
   const models = await newestList(app, "models", loaded.day.id);
   const own = mergeKits(models.items[0] ?? EMPTY_KIT, p.models);
   const problems = newProblems(loaded, mergeKits(SHIPPED_KIT, own), p.units);
@@ -353,7 +355,7 @@ export interface KitFilePreview {
   stockLines: number;
 }
 
-async function readKit(app: AppContext, text: string): Answer<KitFile> {
+async function readKit(app: AppContext, text: string): ServiceResult<KitFile> {
   const read = await readBeside(app, "read-kit-file", { text });
   if (read.ok) return read;
   return fail(
@@ -366,7 +368,7 @@ export async function previewKitFile(
   app: AppContext,
   dayId: number,
   text: string,
-): Answer<KitFilePreview> {
+): ServiceResult<KitFilePreview> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const read = await readKit(app, text);
@@ -395,7 +397,7 @@ export async function importKitFile(
   app: AppContext,
   dayId: number,
   p: { text: string; mode: "add" | "replace"; expectedVersion: number },
-): Answer<{ units: number }> {
+): ServiceResult<{ units: number }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const read = await readKit(app, p.text);
@@ -442,7 +444,7 @@ function addStock(standing: readonly StockItem[], added: readonly StockItem[]): 
 /**
  * The case as a file: its units, the rest, and every model that they are or that is the user's own.
  */
-export async function exportKitFile(app: AppContext, dayId: number): Answer<string> {
+export async function exportKitFile(app: AppContext, dayId: number): ServiceResult<string> {
   const view = await getKit(app, dayId);
   if (!view.ok) return view;
   const { kit, units, stock, origins } = view.value;
@@ -457,7 +459,7 @@ export async function exportKitFile(app: AppContext, dayId: number): Answer<stri
 }
 
 /** The units as CSV, in the columns that an import knows. */
-export async function exportUnits(app: AppContext, dayId: number): Answer<string> {
+export async function exportUnits(app: AppContext, dayId: number): ServiceResult<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { kit, units } = loaded.value;
@@ -506,7 +508,7 @@ export async function saveModel(
   app: AppContext,
   dayId: number,
   p: { model: ReceiverModel | PackModel; expectedVersion: number },
-): Answer<string> {
+): ServiceResult<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const own = (await newestList(app, "models", dayId)).items[0] ?? EMPTY_KIT;
@@ -536,7 +538,7 @@ export async function savePart(
   app: AppContext,
   dayId: number,
   p: KitPart & { expectedVersion: number },
-): Answer {
+): ServiceResult {
   const own = (await newestList(app, "models", dayId)).items[0] ?? EMPTY_KIT;
   const next = mergeKits(own, { ...EMPTY_KIT, [p.part]: [p.item] });
   return storeNextList(app, "models", dayId, {
@@ -554,7 +556,7 @@ export async function dropPart(
   app: AppContext,
   dayId: number,
   p: { part: KitPart["part"]; id: string; expectedVersion: number },
-): Answer {
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const own = (await newestList(app, "models", dayId)).items[0] ?? EMPTY_KIT;
@@ -577,7 +579,11 @@ export async function dropPart(
 }
 
 /** Takes the models before the last change back, if the units of the case can be of them. */
-export async function undoModels(app: AppContext, dayId: number, expectedVersion: number): Answer {
+export async function undoModels(
+  app: AppContext,
+  dayId: number,
+  expectedVersion: number,
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const before = (await newestVersions(app.db, "models", dayId)).at(-2);
@@ -599,7 +605,7 @@ export async function dropModel(
   app: AppContext,
   dayId: number,
   p: { id: string; expectedVersion: number },
-): Answer {
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const own = (await newestList(app, "models", dayId)).items[0] ?? EMPTY_KIT;

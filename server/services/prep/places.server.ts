@@ -4,15 +4,14 @@ import {
   sketchGeometry,
   sketchOf,
 } from "~/core/location/placeSketch";
-import { fail, ok, type Result } from "~/core/units/result";
+import { fail, ok } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import { findDay, insertPlaceId } from "~/server/db/repositories/days.server";
 import type { DayPlace } from "~/server/db/repositories/versionedLists.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { requireDay } from "~/server/services/day/dayView.server";
 import { newestList, type NextList, storeNextLists, undoList } from "./versionedLists.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 /** A place as a form tells it. */
 export interface PlaceTold {
@@ -61,7 +60,7 @@ export async function addPlace(
   app: AppContext,
   dayId: number,
   p: { place: PlaceTold; expectedVersion: number },
-): Answer {
+): ServiceResult {
   const wrong = wrongTimes(p.place);
   if (wrong) return fail(wrong);
   if (!(await findDay(app.db, dayId))) return fail({ code: "not-found", what: "day" });
@@ -80,7 +79,7 @@ export async function changePlace(
   app: AppContext,
   dayId: number,
   p: { placeId: number; place: PlaceTold; withScenes: boolean; expectedVersion: number },
-): Answer<{ movedScenes: number }> {
+): ServiceResult<{ movedScenes: number }> {
   const wrong = wrongTimes(p.place);
   if (wrong) return fail(wrong);
   const { items } = await newestList(app, "places", dayId);
@@ -117,7 +116,7 @@ export async function removePlace(
   app: AppContext,
   dayId: number,
   p: { placeId: number; expectedVersion: number },
-): Answer<string> {
+): ServiceResult<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const place = loaded.value.places.find((x) => x.id === p.placeId);
@@ -143,7 +142,7 @@ export async function copyPlace(
   app: AppContext,
   dayId: number,
   p: { placeId: number; toDayId: number; expectedVersion: number },
-): Answer<string> {
+): ServiceResult<string> {
   const { items } = await newestList(app, "places", dayId);
   const place = items.find((x) => x.id === p.placeId);
   if (!place) return fail({ code: "not-found", what: "place" });
@@ -173,5 +172,8 @@ export async function copyPlace(
   return stored.ok ? ok(copy.name) : stored;
 }
 
-export const undoPlaces = (app: AppContext, dayId: number, expectedVersion: number): Answer =>
-  undoList(app, "places", dayId, expectedVersion);
+export const undoPlaces = (
+  app: AppContext,
+  dayId: number,
+  expectedVersion: number,
+): ServiceResult => undoList(app, "places", dayId, expectedVersion);

@@ -1,7 +1,6 @@
 import { itemAt } from "~/core/units/items";
 import { freePair, monogram, type NoPair } from "~/core/schedule/freePair";
-import { fail, ok, type Result } from "~/core/units/result";
-import type { ServiceError } from "~/contract/schemas/serviceError";
+import { fail, ok } from "~/core/units/result";
 import {
   changeChannel,
   insertChannel,
@@ -14,8 +13,7 @@ import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
 import { insertEvent } from "~/server/db/repositories/dayEvents.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 export type TalkerTold = Pick<
   StoredChannel,
@@ -40,9 +38,9 @@ async function insertTalker(
   app: AppContext,
   { kit, region, day }: LoadedDay,
   told: TalkerTold,
-): Answer<NoPair | null> {
+): ServiceResult<NoPair | null> {
   const atMs = Math.round(dayNowMs(app, day));
-  return app.db.write(async (t): Answer<NoPair | null> => {
+  return app.db.write(async (t): ServiceResult<NoPair | null> => {
     const all = await listAllChannels(app.db, day.id, t);
     const units = await newestItems(app.db, "units", day.id, t);
     const standing = all.filter((c) => !c.isGone);
@@ -104,7 +102,7 @@ export async function addTalker(
   app: AppContext,
   dayId: number,
   told: Partial<TalkerTold> & { talker: string },
-): Answer<string> {
+): ServiceResult<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const added = await insertTalker(app, loaded.value, { ...ORDINARY, ...told });
@@ -121,7 +119,7 @@ export async function addTalker(
 export async function addTalkersOfScenes(
   app: AppContext,
   dayId: number,
-): Answer<{ added: string[]; without: string[] }> {
+): ServiceResult<{ added: string[]; without: string[] }> {
   const scenes = [...(await newestItems(app.db, "scenes", dayId))].sort(
     (a, b) => a.startMs - b.startMs,
   );
@@ -149,7 +147,7 @@ export async function changeTalker(
   app: AppContext,
   dayId: number,
   p: { channelId: number; expectedVersion: number; change: TalkerChange },
-): Answer<{ before: TalkerChange; version: number }> {
+): ServiceResult<{ before: TalkerChange; version: number }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { stored, day, units, kit } = loaded.value;
@@ -219,7 +217,7 @@ export async function removeTalker(
   app: AppContext,
   dayId: number,
   p: { channelId: number; expectedVersion: number },
-): Answer<{ talker: string; version: number }> {
+): ServiceResult<{ talker: string; version: number }> {
   return putAway(app, dayId, p, true);
 }
 
@@ -228,7 +226,7 @@ export async function restoreTalker(
   app: AppContext,
   dayId: number,
   p: { channelId: number; expectedVersion: number },
-): Answer<{ talker: string; version: number }> {
+): ServiceResult<{ talker: string; version: number }> {
   return putAway(app, dayId, p, false);
 }
 
@@ -237,7 +235,7 @@ async function putAway(
   dayId: number,
   p: { channelId: number; expectedVersion: number },
   isGone: boolean,
-): Answer<{ talker: string; version: number }> {
+): ServiceResult<{ talker: string; version: number }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { day, units } = loaded.value;

@@ -18,9 +18,9 @@ import { insertLevel, insertPlaceCheck } from "~/server/db/repositories/records.
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 /** The talker whose channel was kept. */
-type Answer = Promise<Result<string, ServiceError>>;
 type Found = { loaded: LoadedDay; channel: StoredChannel };
 
 async function findChannel(
@@ -53,7 +53,7 @@ export async function keepLevel(
     settings: LevelSettings;
     detail: Required<Omit<LevelDetail, "with">>;
   },
-): Answer {
+): ServiceResult<string> {
   const found = await findChannel(app, dayId, p.channelId);
   if (!found.ok) return found;
   const { loaded, channel } = found.value;
@@ -137,7 +137,7 @@ export async function keepPlace(
   app: AppContext,
   dayId: number,
   p: { channelId: number; expectedVersion: number; setup: PathSetup },
-): Answer {
+): ServiceResult<string> {
   const found = await findChannel(app, dayId, p.channelId);
   if (!found.ok) return found;
   const { loaded, channel } = found.value;

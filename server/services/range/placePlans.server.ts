@@ -21,9 +21,8 @@ import { planQuestion } from "~/core/location/planLink";
 import { bindToLaw, tooHot } from "~/core/location/tooHot";
 import type { WalkPack, WalkReceiver } from "~/core/location/walk";
 import type { WalkFit } from "~/core/location/walkFit";
-import { fail, ok, type Result } from "~/core/units/result";
+import { fail, ok } from "~/core/units/result";
 import { count, listWords } from "~/contract/messages/format";
-import type { ServiceError } from "~/contract/schemas/serviceError";
 import {
   countPictures,
   findPicture,
@@ -36,8 +35,7 @@ import { dayNowMs } from "~/server/services/day/clock.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
 import { type PickBasis, pickBasis } from "~/server/services/frequencies/plans.server";
 import { newestList, storeNextList, undoList } from "~/server/services/prep/versionedLists.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 /** A talker as the plan needs them: what they carry, how it is heard, what it may be set to. */
 export interface Walker {
@@ -194,7 +192,7 @@ async function walkersOf(
 }
 
 /** The plan of the place where the unit is, and who walks in it. */
-export async function placeRange(app: AppContext, dayId: number): Answer<PlaceRange> {
+export async function placeRange(app: AppContext, dayId: number): ServiceResult<PlaceRange> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { day } = loaded.value;
@@ -222,7 +220,7 @@ export async function keepDrawing(
     picture: PlanPicture | null;
     how: string;
   },
-): Answer {
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   if (!loaded.value.places.some((x) => x.id === p.placeId))
@@ -298,7 +296,7 @@ export async function beginDrawing(
   app: AppContext,
   dayId: number,
   p: { expectedVersion: number; placeId: number },
-): Answer {
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   if (!loaded.value.places.some((x) => x.id === p.placeId))
@@ -311,8 +309,11 @@ export async function beginDrawing(
   });
 }
 
-export const undoDrawings = (app: AppContext, dayId: number, expectedVersion: number): Answer =>
-  undoList(app, "drawings", dayId, expectedVersion);
+export const undoDrawings = (
+  app: AppContext,
+  dayId: number,
+  expectedVersion: number,
+): ServiceResult => undoList(app, "drawings", dayId, expectedVersion);
 
 const MAX_PICTURE_BYTES = 8 * 1024 * 1024;
 /** Of a day: several for each of its places, those that were replaced too. */
@@ -328,13 +329,13 @@ export async function keepPicture(
   app: AppContext,
   dayId: number,
   bytes: Uint8Array,
-): Answer<number> {
+): ServiceResult<number> {
   if (bytes.length > MAX_PICTURE_BYTES) return fail({ code: "picture-refused", why: "large" });
   const type = Object.keys(BEGINS).find((t) => defined(BEGINS[t]).every((b, i) => bytes[i] === b));
   if (!type) return fail({ code: "picture-refused", why: "type" });
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  return app.db.write(async (t): Answer<number> => {
+  return app.db.write(async (t): ServiceResult<number> => {
     if ((await countPictures(app.db, dayId, t)) >= MAX_PICTURES)
       return fail({ code: "picture-refused", why: "many" });
     return ok(await insertPicture(app.db, dayId, { type, bytes: Buffer.from(bytes) }, t));
@@ -345,7 +346,7 @@ export const pictureOf = async (
   app: AppContext,
   dayId: number,
   id: number,
-): Answer<{ type: string; bytes: Buffer }> => {
+): ServiceResult<{ type: string; bytes: Buffer }> => {
   const found = await findPicture(app.db, dayId, id);
   return found ? ok(found) : fail({ code: "not-found", what: "picture" });
 };
@@ -354,7 +355,7 @@ export const pictureOf = async (
  * Keeps, for everybody who walks in the plan, what is in hand at the thinnest point of their walks
  * here.
  */
-export async function keepRange(app: AppContext, dayId: number): Answer<string> {
+export async function keepRange(app: AppContext, dayId: number): ServiceResult<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const range = await placeRange(app, dayId);
@@ -426,7 +427,7 @@ export async function keepFit(
   app: AppContext,
   dayId: number,
   p: { expectedVersion: number; placeId: number; fit: WalkFit | null },
-): Answer {
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { items } = await newestList(app, "drawings", dayId);
@@ -446,7 +447,7 @@ export async function keepRig(
   app: AppContext,
   dayId: number,
   p: { expectedVersion: number; rig: RigDetail },
-): Answer<string> {
+): ServiceResult<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const talker = loaded.value.stored.find((c) => c.id === p.rig.channelId)?.talker;
@@ -460,7 +461,7 @@ export async function keepRig(
   return stored.ok ? ok(talker) : stored;
 }
 
-export const undoRigs = (app: AppContext, dayId: number, expectedVersion: number): Answer =>
+export const undoRigs = (app: AppContext, dayId: number, expectedVersion: number): ServiceResult =>
   undoList(app, "rigs", dayId, expectedVersion);
 export const rigVersion = async (app: AppContext, dayId: number): Promise<number> =>
   (await newestList(app, "rigs", dayId)).version;
@@ -471,7 +472,7 @@ export const rigVersion = async (app: AppContext, dayId: number): Promise<number
 export async function antennasInCase(
   app: AppContext,
   dayId: number,
-): Answer<{
+): ServiceResult<{
   receivers: {
     label: string;
     block: string | null;

@@ -36,8 +36,7 @@ import {
   setReceivers,
   syncPack,
 } from "~/server/services/sync/syncs.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 /** A hit is judged by so much of what was read before it. */
 const SLOTS = 200;
@@ -58,7 +57,7 @@ export async function callHit(
   app: AppContext,
   dayId: number,
   p: { channelId: number; agoMs: number; seenId: string | null },
-): Answer<{ hitId: number; talker: string; judged: HitJudgement }> {
+): ServiceResult<{ hitId: number; talker: string; judged: HitJudgement }> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
@@ -427,7 +426,7 @@ export async function answerHit(
   app: AppContext,
   dayId: number,
   p: { hitId: number; answer: HitAnswerKind },
-): Answer<{ toHz: number | null; someoneThere: boolean }> {
+): ServiceResult<{ toHz: number | null; someoneThere: boolean }> {
   const got = await openHit(app, dayId, p.hitId);
   if (!got.ok) return got;
   const { loaded, story } = got.value;
@@ -495,7 +494,7 @@ async function byHand(
   packKey: string,
   receiverKey: string,
   answer: HitAnswerKind,
-): Answer {
+): ServiceResult {
   const { day, units, kit } = loaded;
   const unit = units.find((u) => u.key === packKey);
   const powers = unit ? [...packModel(kit, unit.modelId).powersMw].sort((a, b) => a - b) : [];
@@ -546,7 +545,7 @@ async function byHand(
  * The pack follows to the new frequency, and keeps it where that takes a press: all the steps that
  * the hands were told.
  */
-export async function followWithPack(app: AppContext, dayId: number, hitId: number): Answer {
+export async function followWithPack(app: AppContext, dayId: number, hitId: number): ServiceResult {
   const got = await openHit(app, dayId, hitId);
   if (!got.ok) return got;
   return packFollows(app, got.value.loaded, got.value.story.hit.channelId);
@@ -556,7 +555,7 @@ async function packFollows(
   app: AppContext,
   { day, facts, kit, unit }: LoadedDay,
   channelId: number,
-): Answer {
+): ServiceResult {
   const synced = await syncPack(app, day.id, channelId);
   const packKey = facts.channels.find((c) => c.id === channelId)?.packKey;
   if (
@@ -580,7 +579,11 @@ export async function closeHit(
   app: AppContext,
   dayId: number,
   { hitId, isUnverified = false }: { hitId: number; isUnverified?: boolean },
-): Answer<{ bad: { part: string; outcome: string } | null; version: number | null; how: HitEnd }> {
+): ServiceResult<{
+  bad: { part: string; outcome: string } | null;
+  version: number | null;
+  how: HitEnd;
+}> {
   const got = await openHit(app, dayId, hitId);
   if (!got.ok) return got;
   const { loaded, story } = got.value;
@@ -646,7 +649,7 @@ function lackingOf({ facts }: LoadedDay, channelId: number, frequencyHz: number)
  * Takes an answer back: the channel goes to where it was, receiver first; a plan that came of it
  * gives way to the one before.
  */
-export async function takeHitBack(app: AppContext, dayId: number, hitId: number): Answer {
+export async function takeHitBack(app: AppContext, dayId: number, hitId: number): ServiceResult {
   const got = await openHit(app, dayId, hitId);
   if (!got.ok) return got;
   const { loaded, story } = got.value;

@@ -6,8 +6,7 @@ import {
   SLOT_MS,
 } from "~/core/monitor/timeline";
 import { DAY_EXERCISE_MS } from "~/core/training/dayExercise";
-import { fail, ok, type Result } from "~/core/units/result";
-import type { ServiceError } from "~/contract/schemas/serviceError";
+import { fail, ok } from "~/core/units/result";
 import { listEvents } from "~/server/db/repositories/dayEvents.server";
 import { listDays } from "~/server/db/repositories/days.server";
 import { loadPieces, loadSummaries, readingsSpan } from "~/server/db/repositories/readings.server";
@@ -18,8 +17,7 @@ import { requireDay } from "~/server/services/day/dayView.server";
 import { type HitView, hitsOf } from "./hits.server";
 import { recordEvent } from "~/server/services/day/recordEvent.server";
 import { plotDay } from "~/server/services/training/plotDay.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 export interface RollView {
   /** "before": it never rolled today; "over": it was wrapped. */
@@ -36,7 +34,7 @@ export interface RollView {
 }
 
 /** A day as its roll screen is opened. */
-export async function rollView(app: AppContext, dayId: number): Answer<RollView> {
+export async function rollView(app: AppContext, dayId: number): ServiceResult<RollView> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
@@ -68,7 +66,7 @@ export async function rollView(app: AppContext, dayId: number): Answer<RollView>
 }
 
 /** The receivers are followed and what they read is kept, from now on until it is ended. */
-export async function beginRoll(app: AppContext, dayId: number): Answer {
+export async function beginRoll(app: AppContext, dayId: number): ServiceResult {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const last = got.value.events.findLast((e) => e.what.kind === "roll")?.what;
@@ -79,7 +77,7 @@ export async function beginRoll(app: AppContext, dayId: number): Answer {
   return ok(null);
 }
 
-export async function endRoll(app: AppContext, dayId: number): Answer {
+export async function endRoll(app: AppContext, dayId: number): ServiceResult {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   if (app.roll.followedDayId === dayId) await app.roll.leave();
@@ -114,7 +112,7 @@ export async function seamOf(
   app: AppContext,
   dayId: number,
   window: SeamWindow,
-): Answer<SeamAnswer> {
+): ServiceResult<SeamAnswer> {
   const { fromMs, toMs, columns } = window;
   if (!(toMs > fromMs) || toMs - fromMs > LONGEST_MS || columns < 1 || columns > MAX_COLUMNS)
     return fail({
@@ -159,7 +157,7 @@ export async function putNote(
   app: AppContext,
   dayId: number,
   p: { text: string; channelId: number | null; agoMs: number; seenId: string | null },
-): Answer<number> {
+): ServiceResult<number> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const text = p.text.trim();

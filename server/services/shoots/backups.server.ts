@@ -11,16 +11,14 @@ import {
 } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { copiesToDrop, type CopyFile } from "~/core/archive/copyRotation";
-import { fail, ok, type Result } from "~/core/units/result";
-import type { ServiceError } from "~/contract/schemas/serviceError";
+import { fail, ok } from "~/core/units/result";
 import { checkCopy, type CopyError, type CopySummary, writeCopy } from "~/server/db/copies.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import type { FailureCode } from "~/contract/messages/failure";
 import { failureOf, isPassing } from "~/server/services/failures.server";
 import { pause } from "~/server/services/day/pause.server";
 import { resumeRoll } from "~/server/services/roll/roll.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 /** A copy of the data file as its screen shows it. */
 export interface CopyView extends CopyFile {
@@ -86,7 +84,10 @@ export function copiesBeside(file: string): CopyFile[] {
  * whole is taken away again, and the old ones stay.
  * @param p.isBefore - made before something is put in its place
  */
-export async function makeCopy(app: AppContext, p: { isBefore?: boolean } = {}): Answer<CopyFile> {
+export async function makeCopy(
+  app: AppContext,
+  p: { isBefore?: boolean } = {},
+): ServiceResult<CopyFile> {
   const atMs = app.realNowMs();
   const folder = folderOf(app);
   const name = `${stemOf(app)}-${stamp(atMs)}${p.isBefore ? "-before" : ""}.sqlite`;
@@ -192,7 +193,7 @@ export async function keepView(app: AppContext): Promise<KeepView> {
  * way. A copy that is not whole, or of a newer version, is refused and nothing changes.
  * @returns the copy that was made of what stood
  */
-export async function restoreCopy(app: AppContext, name: string): Answer<CopyFile> {
+export async function restoreCopy(app: AppContext, name: string): ServiceResult<CopyFile> {
   const copy = listCopies(app).find((c) => c.name === name);
   if (!copy) return fail({ code: "not-found", what: "copy" });
   const source = join(folderOf(app), copy.name);

@@ -12,8 +12,7 @@ import {
   type PlainTables,
 } from "~/core/archive/archiveTables";
 import type { Region } from "~/core/regulations/region";
-import { fail, ok, type Result } from "~/core/units/result";
-import type { ServiceError } from "~/contract/schemas/serviceError";
+import { fail, ok } from "~/core/units/result";
 import {
   ARCHIVE_FORMAT,
   ARCHIVE_VERSION,
@@ -45,8 +44,7 @@ import { getDayView } from "~/server/services/day/dayView.server";
 import { logOf } from "~/server/services/day/log.server";
 import { readBeside } from "~/server/services/roll/readings.server";
 import { reportOf } from "~/server/services/day/report.server";
-
-type Answer<T> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 const SCHEMA_NOTE =
   "Schema: docs/shoot-archive.schema.json of the application, or /shoot-archive.schema.json where it runs.\n";
@@ -62,7 +60,7 @@ const isPractice = (app: AppContext): boolean => app.simulator !== null;
 export async function exportShoot(
   app: AppContext,
   shootId: number,
-): Answer<{ name: string; bytes: Uint8Array }> {
+): ServiceResult<{ name: string; bytes: Uint8Array }> {
   const shoot = (await listShoots(app.db)).find((s) => s.id === shootId);
   if (!shoot) return fail({ code: "not-found", what: "shoot" });
   const days = (await listDays(app.db)).filter((d) => d.shootId === shootId);
@@ -166,7 +164,7 @@ export async function exportShoot(
 const READING_MS = 60_000;
 
 /** Reads an archive beside the event loop. */
-async function readBesideOf(app: AppContext, bytes: Uint8Array): Answer<ReadArchive> {
+async function readBesideOf(app: AppContext, bytes: Uint8Array): ServiceResult<ReadArchive> {
   const done = await readBeside(app, "read-archive", { bytes }, READING_MS);
   if (done.ok) return done;
   return done.error.code === "reading-stopped" ? fail(done.error) : refuse(done.error);
@@ -230,7 +228,10 @@ interface PlacedDay {
 }
 
 /** What taking an archive in would do. */
-export async function previewArchive(app: AppContext, bytes: Uint8Array): Answer<ArchivePreview> {
+export async function previewArchive(
+  app: AppContext,
+  bytes: Uint8Array,
+): ServiceResult<ArchivePreview> {
   const read = await readBesideOf(app, bytes);
   if (!read.ok) return read;
   if (read.value.days.some((d) => d.day.isPractice !== isPractice(app)))
@@ -327,7 +328,7 @@ export async function takeArchive(
   app: AppContext,
   bytes: Uint8Array,
   p: { asOwn: boolean },
-): Answer<{ name: string; dayIds: number[]; added: number }> {
+): ServiceResult<{ name: string; dayIds: number[]; added: number }> {
   const read = await readBesideOf(app, bytes);
   if (!read.ok) return read;
   const archive = read.value;

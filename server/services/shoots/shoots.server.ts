@@ -1,7 +1,6 @@
 import { defined, numberAt } from "~/core/units/items";
 import { sketchGeometry, type PlaceSketch } from "~/core/location/placeSketch";
-import { fail, ok, type Result } from "~/core/units/result";
-import type { ServiceError } from "~/contract/schemas/serviceError";
+import { fail, ok } from "~/core/units/result";
 import { insertChannel, listChannels } from "~/server/db/repositories/channels.server";
 import {
   type Day,
@@ -24,8 +23,7 @@ import {
 } from "~/server/db/repositories/versionedLists.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs, todayIso } from "~/server/services/day/clock.server";
-
-type Answer<T> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 export interface DayInShoot extends Pick<
   Day,
@@ -99,7 +97,7 @@ const blankDay = (
 export async function newShoot(
   app: AppContext,
   p: { name: string; dateIso: string; town: string; region: string; place: string },
-): Answer<number> {
+): ServiceResult<number> {
   return app.db.write(async (t) => {
     const shootId = await insertShoot(app.db, p.name, t);
     const day = blankDay(app, {
@@ -154,7 +152,7 @@ export async function copyDay(
   app: AppContext,
   dayId: number,
   options: CopyOptions,
-): Answer<number> {
+): ServiceResult<number> {
   const { db } = app;
   const day = await findDay(db, dayId);
   if (!day) return fail({ code: "not-found", what: "day" });
@@ -232,7 +230,7 @@ export async function changeDay(
   app: AppContext,
   dayId: number,
   change: DayHead,
-): Answer<{ before: DayHead }> {
+): ServiceResult<{ before: DayHead }> {
   return app.db.write(async (t) => {
     const day = await findDay(app.db, dayId, t);
     if (!day) return fail({ code: "not-found" as const, what: "day" as const });
@@ -248,7 +246,7 @@ export async function renameShootTo(
   app: AppContext,
   shootId: number,
   name: string,
-): Answer<{ before: string }> {
+): ServiceResult<{ before: string }> {
   return app.db.write(async (t) => {
     const shoot = (await listShoots(app.db, t)).find((s) => s.id === shootId);
     if (!shoot) return fail({ code: "not-found" as const, what: "shoot" as const });

@@ -39,7 +39,7 @@ export function supportReport(app: AppContext): SupportReport {
       copies: listCopies(app).length,
       freeBytes: diskOf(app).freeBytes,
     },
-    guests: app.desk.view.guests.length,
+    guests: app.guestSessions.view.guests.length,
     events: app.log.recent().map((e) => ({ ...e, detail: withoutPaths(e.detail) })),
   };
 }

@@ -10,16 +10,14 @@ import {
 } from "~/core/kit/pairing";
 import { packModel, type PairingRules, receiverModel } from "~/core/kit/models";
 import { NAME_LETTERS } from "~/core/kit/packNames";
-import { fail, ok, type Result } from "~/core/units/result";
+import { fail, ok } from "~/core/units/result";
 import { PAIRING_FORMAT } from "~/contract/schemas/pairingFile";
-import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
 import { readBeside } from "~/server/services/roll/readings.server";
 import { newestList, storeNextList, undoList } from "~/server/services/prep/versionedLists.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 export interface PairingRow {
   packKey: string;
@@ -39,7 +37,7 @@ const digit = (): number => randomInt(16);
 export async function pairingsOf(
   app: AppContext,
   dayId: number,
-): Answer<{ rows: PairingRow[]; version: number; earlierVersion: number | null }> {
+): ServiceResult<{ rows: PairingRow[]; version: number; earlierVersion: number | null }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { items, version, earlierVersion } = await newestList(app, "pairings", dayId);
@@ -92,7 +90,7 @@ export async function makeIdentities(
   app: AppContext,
   dayId: number,
   expectedVersion: number,
-): Answer {
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { items } = await newestList(app, "pairings", dayId);
@@ -129,7 +127,7 @@ export async function changeIdentity(
     expectedVersion: number;
     change: { name: string; group: number; key: string | null };
   },
-): Answer {
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const found = pairingPacks(loaded.value).find((x) => x.unit.key === p.packKey);
@@ -164,7 +162,7 @@ export async function undoPairings(
   app: AppContext,
   dayId: number,
   expectedVersion: number,
-): Answer {
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const undone = await undoList(app, "pairings", dayId, expectedVersion);
@@ -177,7 +175,7 @@ async function storeTold(
   app: AppContext,
   loaded: LoadedDay,
   list: { expectedVersion: number; items: PairingRecord[]; how: string },
-): Answer {
+): ServiceResult {
   const stored = await storeNextList(app, "pairings", loaded.day.id, list);
   if (stored.ok) await tellPacks(app, loaded, list.items);
   return stored;
@@ -203,7 +201,7 @@ async function tellPacks(
  * Brings a pack to its receiver's base, or puts on record that somebody did. One that has no name
  * and key yet gets them first; one that chooses for itself needs none.
  */
-export async function pairPack(app: AppContext, dayId: number, channelId: number): Answer {
+export async function pairPack(app: AppContext, dayId: number, channelId: number): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const channel = loaded.value.facts.channels.find((c) => c.id === channelId);
@@ -236,7 +234,7 @@ export async function carryRecords(
   app: AppContext,
   dayId: number,
   p: { receiverKey: string; expectedVersion: number },
-): Answer {
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const packs = pairingPacks(loaded.value).filter((x) =>
@@ -263,7 +261,7 @@ export async function carryRecords(
 }
 
 /** The record as a file. It holds the keys. */
-export async function exportPairings(app: AppContext, dayId: number): Answer<string> {
+export async function exportPairings(app: AppContext, dayId: number): ServiceResult<string> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { items } = await newestList(app, "pairings", dayId);
@@ -280,7 +278,7 @@ export async function importPairings(
   app: AppContext,
   dayId: number,
   p: { text: string; expectedVersion: number },
-): Answer<{ taken: number; unknown: string[] }> {
+): ServiceResult<{ taken: number; unknown: string[] }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const read = await readBeside(app, "read-pairing-file", { text: p.text });

@@ -24,8 +24,7 @@ import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
 import { recordEvent } from "~/server/services/day/recordEvent.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 /** How long a meter is watched for a proof, and how often it is read. */
 const WATCH = { readings: 8, everyMs: 60 };
@@ -98,7 +97,7 @@ export async function setReceivers(
   app: AppContext,
   dayId: number,
   channelIds: readonly number[],
-): Answer {
+): ServiceResult {
   const got = await withRig(app, dayId);
   if (!got.ok) return got;
   const { loaded, rig } = got.value;
@@ -121,7 +120,7 @@ export async function syncPack(
   dayId: number,
   channelId: number,
   which?: string,
-): Answer {
+): ServiceResult {
   const got = await withPick(app, dayId, channelId);
   if (!got.ok) return got;
   const { loaded, rig, channel, frequencyHz } = got.value;
@@ -176,7 +175,7 @@ export async function recordSeen(
   app: AppContext,
   dayId: number,
   items: readonly SeenItem[],
-): Answer<SeenAnswer[]> {
+): ServiceResult<SeenAnswer[]> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
@@ -292,7 +291,7 @@ function refusalOf(
 }
 
 /** Takes back what was recorded last of a channel. */
-export async function takeSyncBack(app: AppContext, dayId: number, syncId: number): Answer {
+export async function takeSyncBack(app: AppContext, dayId: number, syncId: number): ServiceResult {
   const found = await requireDay(app, dayId);
   if (!found.ok) return found;
   const taken = await app.db.write((t) => undoNewestSync(app.db, dayId, syncId, t));
@@ -325,7 +324,7 @@ export async function prove(
   app: AppContext,
   dayId: number,
   channelId: number,
-): Answer<{ part: ProofPart; outcome: string } | null> {
+): ServiceResult<{ part: ProofPart; outcome: string } | null> {
   const got = await withPick(app, dayId, channelId);
   if (!got.ok) return got;
   const { loaded, rig, channel, frequencyHz } = got.value;
@@ -460,7 +459,7 @@ export async function proveWhilePlaying(
   dayId: number,
   channelId: number,
   when: "before" | "after",
-): Answer<{ part: ProofPart; outcome: string } | null> {
+): ServiceResult<{ part: ProofPart; outcome: string } | null> {
   const got = await withPick(app, dayId, channelId);
   if (!got.ok) return got;
   const { loaded, rig, channel, frequencyHz } = got.value;
@@ -515,7 +514,7 @@ export async function shareChannel(
   app: AppContext,
   dayId: number,
   p: { channelId: number; packKey: string; how: "add" | "drop" | "first"; expectedVersion: number },
-): Answer {
+): ServiceResult {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
@@ -577,7 +576,7 @@ export async function handlePack(
   dayId: number,
   packKey: string,
   change: PackPractice,
-): Answer {
+): ServiceResult {
   const got = await withRig(app, dayId);
   if (!got.ok) return got;
   const { loaded } = got.value;
@@ -593,7 +592,11 @@ export async function handlePack(
 }
 
 /** Hands on a practice receiver: its missing antenna. */
-export async function screwAntennaOn(app: AppContext, dayId: number, receiverKey: string): Answer {
+export async function screwAntennaOn(
+  app: AppContext,
+  dayId: number,
+  receiverKey: string,
+): ServiceResult {
   const got = await withRig(app, dayId);
   if (!got.ok) return got;
   const { loaded } = got.value;
@@ -604,7 +607,7 @@ export async function screwAntennaOn(app: AppContext, dayId: number, receiverKey
 }
 
 /** Switches all packs off, as before a scan. */
-export async function allPacksOff(app: AppContext, dayId: number): Answer {
+export async function allPacksOff(app: AppContext, dayId: number): ServiceResult {
   const got = await withRig(app, dayId);
   if (!got.ok) return got;
   if (!app.simulator) return ok(null);
@@ -620,7 +623,7 @@ export async function usePack(
   app: AppContext,
   dayId: number,
   p: { channelId: number; packKey: string; expectedVersion: number },
-): Answer {
+): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { day, units, facts } = loaded.value;

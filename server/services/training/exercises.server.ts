@@ -3,8 +3,7 @@ import type { ScriptedEvent } from "~/core/simulator/rig";
 import { DAY_EXERCISE_MS, dayExercise, exerciseId, scoreDay } from "~/core/training/dayExercise";
 import { EXERCISE_KINDS, type ExerciseKind, MAX_SEED } from "~/core/training/exercise";
 import type { FaultCause } from "~/core/training/faultExercise";
-import { fail, ok, type Result } from "~/core/units/result";
-import type { ServiceError } from "~/contract/schemas/serviceError";
+import { fail, ok } from "~/core/units/result";
 import {
   type ExerciseResult,
   insertResult,
@@ -20,8 +19,7 @@ import {
 } from "~/server/services/day/dayView.server";
 import { recordEvent } from "~/server/services/day/recordEvent.server";
 import { beginRoll } from "~/server/services/roll/roll.server";
-
-type Answer<T = null> = Promise<Result<T, ServiceError>>;
+import type { ServiceResult } from "~/server/services/serviceResult";
 
 /** What was practised so far. */
 export interface PracticeView {
@@ -60,7 +58,7 @@ export async function keepResult(
   app: AppContext,
   p: Pick<ExerciseResult, "kind" | "seed" | "points" | "bestPoints">,
   runKey: string | null = null,
-): Answer<number> {
+): ServiceResult<number> {
   if (p.seed < 0 || p.seed > MAX_SEED || !Number.isInteger(p.seed))
     return fail({ code: "setting-unknown", what: `an exercise number ${p.seed}` });
   return ok(
@@ -87,7 +85,10 @@ const begunOf = ({ events }: LoadedDay, seed: number) =>
   events.findLast((e) => e.what.kind === "exercise" && e.what.seed === seed);
 
 /** Ten minutes of the practice day as their screen shows them. */
-export async function dayExerciseView(app: AppContext, seed: number): Answer<DayExerciseView> {
+export async function dayExerciseView(
+  app: AppContext,
+  seed: number,
+): ServiceResult<DayExerciseView> {
   const dayId = await dayToOpen(app);
   const loaded = dayId === null ? null : await loadDay(app, dayId);
   const practice = loaded?.day.isPractice ? app.simulator : null;
@@ -141,7 +142,10 @@ export async function dayExerciseView(app: AppContext, seed: number): Answer<Day
  * Begins ten minutes on the practice day: it rolls, and what is to happen is laid out beside what
  * the day has anyway.
  */
-export async function beginDayExercise(app: AppContext, seed: number): Answer<{ dayId: number }> {
+export async function beginDayExercise(
+  app: AppContext,
+  seed: number,
+): ServiceResult<{ dayId: number }> {
   const view = await dayExerciseView(app, seed);
   if (!view.ok) return view;
   const { dayId, state } = view.value;
@@ -167,7 +171,7 @@ export async function beginDayExercise(app: AppContext, seed: number): Answer<{ 
 }
 
 /** Ends it where it is over, and keeps how it went, once. */
-export async function endDayExercise(app: AppContext, seed: number): Answer {
+export async function endDayExercise(app: AppContext, seed: number): ServiceResult {
   const view = await dayExerciseView(app, seed);
   if (!view.ok) return view;
   const { score, state, runKey } = view.value;
