@@ -2,26 +2,25 @@ import { reactRouter } from "@react-router/dev/vite";
 import { fileURLToPath } from "node:url";
 import { defineConfig } from "vite";
 
-export default defineConfig(({ isSsrBuild }) => ({
+// their CommonJS entries lack the exports that are imported under Node's ES modules; bundled they
+// have them
+const LACKING = ["styled-components", "jsonc-parser"];
+// thousands of small files: read one by one they take most of the time that a start takes
+const SCATTERED = [
+  /^@?react-(aria|stately|types)/,
+  /^@internationalized/,
+  "lucide-react",
+  /^d3/,
+  "internmap",
+  "@tanstack/react-table",
+  "zod",
+];
+
+export default defineConfig(({ isSsrBuild, command }) => ({
   plugins: [reactRouter()],
   resolve: { alias: { "~": fileURLToPath(new URL(".", import.meta.url)) } },
   build: isSsrBuild ? { rollupOptions: { input: "./server/entry.server.ts" } } : {},
-  ssr: {
-    noExternal: [
-      // their CommonJS entries lack the exports that are imported under Node's ES modules; bundled
-      // they have them
-      "styled-components",
-      "jsonc-parser",
-      // thousands of small files: read one by one they take most of the time that a start takes
-      /^@?react-(aria|stately|types)/,
-      /^@internationalized/,
-      "lucide-react",
-      /^d3/,
-      "internmap",
-      "@tanstack/react-table",
-      "zod",
-    ],
-  },
+  ssr: { noExternal: command === "build" ? [...LACKING, ...SCATTERED] : LACKING },
   // the screens' modules name what only their loaders use; it is cut out of the page, but looked
   // for when the development server gathers what the page needs
   optimizeDeps: {
