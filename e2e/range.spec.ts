@@ -1,28 +1,7 @@
 import { readFileSync } from "node:fs";
-import { type Locator, type Page } from "@playwright/test";
 import { Mixer } from "./mixer";
+import { drag, plan } from "./planSteps";
 import { expect, test } from "./test";
-
-const plan = (page: Page): Locator => page.getByRole("img", { name: /^(Plan of|\w+ walls?,)/ });
-
-/**
- * Presses at the first point, goes along the others and lets go; shares of the drawing from its
- * upper left.
- */
-async function drag(page: Page, ...shares: [number, number][]): Promise<void> {
-  await plan(page).evaluate((e) => {
-    e.scrollIntoView({ block: "center" });
-  });
-  const box = (await plan(page).boundingBox())!;
-  const [first, ...rest] = shares.map(([x, y]): [number, number] => [
-    box.x + x * box.width,
-    box.y + y * box.height,
-  ]);
-  await page.mouse.move(...first!);
-  await page.mouse.down();
-  for (const p of rest) await page.mouse.move(...p, { steps: 4 });
-  await page.mouse.up();
-}
 
 test("the first line tells who drops out and what helps most; made so, it holds, and can be taken back; kept, it stands under Next", async ({
   page,

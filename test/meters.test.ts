@@ -6,12 +6,14 @@ import { practiceApp, type PracticeApp } from "./practiceApp";
 
 let practice: PracticeApp;
 let asked = 0;
+let isBroken = false;
 let feed: MeterFeed;
 beforeAll(async () => {
   practice = await practiceApp();
   const rig: RigPort = {
     ...practice.app.rig!,
     meter: (key, half) => {
+      if (isBroken) return Promise.reject(new Error("a made-up fault of the line"));
       asked += 1;
       return practice.app.rig!.meter(key, half);
     },
@@ -53,4 +55,20 @@ test("a day that is not there gives an empty list, not a broken line", async () 
     });
   });
   expect(told).toBe("{}");
+});
+
+test("a reading that breaks is nothing read, and the next comes through to who is looking", async () => {
+  isBroken = true;
+  const told: string[] = [];
+  await new Promise<void>((resolve) => {
+    const end = feed.follow(practice.dayId, (text) => {
+      told.push(text);
+      isBroken = false;
+      if (told.length < 2) return;
+      end();
+      resolve();
+    });
+  });
+  expect(told[0]).toBe("{}");
+  expect(Object.keys(JSON.parse(told[1]!) as object)).toHaveLength(5);
 });

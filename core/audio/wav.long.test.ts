@@ -1,20 +1,5 @@
-import { analyseWav } from "./analyseWav";
 import { programme } from "~/testkit/programme";
-import { wavFile, type ByteSource, type WavEncoding } from "./wav";
-
-const source = (bytes: Uint8Array): ByteSource => ({
-  size: bytes.length,
-  read: (offset, length) => bytes.subarray(offset, Math.min(bytes.length, offset + length)),
-});
-const analysed = (
-  tracks: Float64Array[],
-  encoding: WavEncoding = "float32",
-  sampleRateHz = 48_000,
-) => {
-  const answer = analyseWav(source(wavFile(tracks, { encoding, sampleRateHz })));
-  if (!answer.ok) throw new Error(answer.error.code);
-  return answer.value.tracks;
-};
+import { analysed } from "~/testkit/analysedWav";
 
 // FFmpeg 5.1: ffmpeg -i x.wav -af ebur128=peak=true,astats -f null -  (x.wav:
 // wavFile([programme(rate)], …)); short-term by ametadata=print:key=lavfi.r128.S

@@ -1,25 +1,12 @@
 import fc from "fast-check";
 import { analyseWav } from "./analyseWav";
-import { readWavHead, unpackFrames, wavFile, type ByteSource, type WavEncoding } from "./wav";
-
-const source = (bytes: Uint8Array): ByteSource => ({
-  size: bytes.length,
-  read: (offset, length) => bytes.subarray(offset, Math.min(bytes.length, offset + length)),
-});
+import { readWavHead, unpackFrames, wavFile } from "./wav";
+import { source, analysed } from "~/testkit/analysedWav";
 const sine = (hz: number, seconds: number, rate: number, amplitude = 1, phase = 0) =>
   Float64Array.from(
     { length: Math.round(rate * seconds) },
     (_, i) => amplitude * Math.sin((2 * Math.PI * hz * i) / rate + phase),
   );
-const analysed = (
-  tracks: Float64Array[],
-  encoding: WavEncoding = "float32",
-  sampleRateHz = 48_000,
-) => {
-  const answer = analyseWav(source(wavFile(tracks, { encoding, sampleRateHz })));
-  if (!answer.ok) throw new Error(answer.error.code);
-  return answer.value.tracks;
-};
 
 test("every encoding comes back as it was written, track by track, plain and RF64", () => {
   const tracks = [sine(440, 0.01, 48_000, 0.7), sine(441, 0.01, 48_000, -0.3)];

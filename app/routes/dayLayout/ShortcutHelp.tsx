@@ -5,6 +5,7 @@ import styled from "styled-components";
 import { pathOf, STAGES } from "~/app/routes/shared/addresses";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { MONO } from "~/app/ui/theme/theme";
+import { isForScreen } from "~/app/routes/shared/isForScreen";
 
 const STAGE_KEYS = STAGES.map(({ screen, label }, i) => ({ key: String(i + 1), screen, label }));
 
@@ -14,14 +15,7 @@ export function ShortcutHelp({ dayId }: { dayId: number }) {
   const navigate = useNavigate();
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (
-        event.ctrlKey ||
-        event.metaKey ||
-        event.altKey ||
-        target.closest("input, textarea, select, [role=listbox], [role=menu], [role=slider]")
-      )
-        return;
+      if (!isForScreen(event, "[role=slider]")) return;
       if (event.key === "?") setOpen(true);
       const stage = STAGE_KEYS.find(({ key }) => key === event.key);
       if (stage) void navigate(pathOf(dayId, stage.screen));

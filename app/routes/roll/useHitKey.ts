@@ -1,5 +1,6 @@
 import { numberAt } from "~/core/units/items";
 import { useCallback, useEffect, useState } from "react";
+import { isForScreen } from "~/app/routes/shared/isForScreen";
 
 /**
  * A hit that was called and wants its channel: the moment of the key counts, not that of the
@@ -49,14 +50,7 @@ export function useHitKey(
   );
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (
-        event.ctrlKey ||
-        event.metaKey ||
-        event.altKey ||
-        target.closest("input, textarea, select, [role=listbox], [role=menu], [role=dialog]")
-      )
-        return;
+      if (!isForScreen(event, "[role=dialog]")) return;
       if (!calling) {
         if (event.key.toLowerCase() === "h") {
           event.preventDefault();

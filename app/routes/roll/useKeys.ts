@@ -1,4 +1,5 @@
 import { useEffect, useRef } from "react";
+import { isForScreen } from "~/app/routes/shared/isForScreen";
 
 /** Keys of the screen, while nothing is typed and no list or menu is open. */
 export function useKeys(keys: Readonly<Record<string, () => void>>): void {
@@ -8,14 +9,7 @@ export function useKeys(keys: Readonly<Record<string, () => void>>): void {
   });
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (
-        event.ctrlKey ||
-        event.metaKey ||
-        event.altKey ||
-        target.closest("input, textarea, select, [role=listbox], [role=menu], [role=dialog]")
-      )
-        return;
+      if (!isForScreen(event, "[role=dialog]")) return;
       const act = held.current[event.key];
       if (!act) return;
       event.preventDefault();

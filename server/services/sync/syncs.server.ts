@@ -668,17 +668,20 @@ export async function readMeters(
   app: AppContext,
   dayId: number,
 ): Promise<Record<number, MeterReading | null>> {
-  const got = await withRig(app, dayId).catch((error: unknown) => {
+  try {
+    const got = await withRig(app, dayId);
+    if (!got.ok) return {};
+    const { loaded, rig } = got.value;
+    const entries = await Promise.all(
+      loaded.facts.channels.map(async (c): Promise<[number, MeterReading | null]> => {
+        const reading = await rig.meter(c.receiverKey, c.half);
+        return [c.id, reading.ok ? reading.value : null];
+      }),
+    );
+    return Object.fromEntries(entries);
+  } catch (error) {
+    // whoever looks on goes on looking: the next reading may come through
     app.log.warn("meters-not-read", { dayId }, error);
-    return null;
-  });
-  if (!got?.ok) return {};
-  const { loaded, rig } = got.value;
-  const entries = await Promise.all(
-    loaded.facts.channels.map(async (c): Promise<[number, MeterReading | null]> => {
-      const reading = await rig.meter(c.receiverKey, c.half);
-      return [c.id, reading.ok ? reading.value : null];
-    }),
-  );
-  return Object.fromEntries(entries);
+    return {};
+  }
 }

@@ -1,0 +1,10 @@
+const TYPED_INTO = "input, textarea, select, [role=listbox], [role=menu]";
+
+/**
+ * Whether a key is the screen's to act on: pressed alone, and not where somebody types or chooses.
+ * @param alsoLeft - other places that keep their keys, as a selector
+ */
+export function isForScreen(event: KeyboardEvent, alsoLeft: string): boolean {
+  if (event.ctrlKey || event.metaKey || event.altKey) return false;
+  return (event.target as HTMLElement).closest(`${TYPED_INTO}, ${alsoLeft}`) === null;
+}
