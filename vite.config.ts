@@ -20,6 +20,8 @@ export default defineConfig(({ isSsrBuild, command }) => ({
   plugins: [reactRouter()],
   resolve: { alias: { "~": fileURLToPath(new URL(".", import.meta.url)) } },
   build: isSsrBuild ? { rollupOptions: { input: "./server/entry.server.ts" } } : {},
+  // read at every drawing of a field otherwise
+  ...(command === "build" ? { define: { "process.env.NODE_ENV": '"production"' } } : {}),
   ssr: { noExternal: command === "build" ? [...LACKING, ...SCATTERED] : LACKING },
   // the screens' modules name what only their loaders use; it is cut out of the page, but looked
   // for when the development server gathers what the page needs

@@ -109,6 +109,89 @@ export function microphoneDbu({
 export const PACK_HEADROOM_AIM_DB = 10;
 export const FINAL_PEAK_AIM_DBFS = -10;
 
+/** The numbers of a chain before they are put in order by stage; dBu but for the first. */
+export interface ChainFigures {
+  splAtMicrophoneDb: number;
+  microphoneRms: number;
+  microphoneCeiling: number;
+  microphoneNoise: number;
+  packRms: number;
+  /** As the pack lets it through, and as it would be without a ceiling. */
+  packPeak: number;
+  packPeakAsked: number;
+  packCeiling: number;
+  packNoise: number;
+  linkNoise: number;
+  /** From the pack's input to the line, without the lead. */
+  toLineDb: number;
+  lossDb: number;
+  lineRms: number;
+  linePeak: number;
+  lineNoise: number;
+  endRms: number;
+  endPeak: number;
+  endPeakAsked: number;
+  endNoise: number;
+  inputCeiling: number;
+}
+
+/**
+ * The numbers of {@link levelChain} alone, for a search that tries thousands of settings.
+ * @throws RangeError as it does
+ */
+export function chainFigures(q: LevelChainQuestion): ChainFigures {
+  assertPositive("distanceM", q.talker.distanceM);
+  const { microphone: mic, transmitter: pack, receiver, input } = q;
+  const splAt1mDb =
+    typeof q.talker.effort === "string"
+      ? EFFORT_SPL_AT_1M_DB[q.talker.effort]
+      : q.talker.effort.splAt1mDb;
+  const splAtMicrophoneDb = splAt1mDb - 20 * Math.log10(q.talker.distanceM);
+  const toDbu = (splDb: number) =>
+    microphoneDbu({ sensitivityMvPerPa: mic.sensitivityMvPerPa, splDb });
+  const microphoneRms = toDbu(splAtMicrophoneDb);
+  const microphoneNoise = toDbu(mic.selfNoiseDba);
+  const packCeiling = pack.fullScaleInputDbu - (pack.limiterDb ?? 0);
+  const packRms = Math.min(microphoneRms + pack.gainDb, packCeiling);
+  const packPeakAsked = microphoneRms + q.talker.peakFactorDb + pack.gainDb;
+  const packPeak = Math.min(packPeakAsked, packCeiling);
+  const packNoise = powerSumDb([microphoneNoise, pack.inputNoiseDbu]) + pack.gainDb;
+  const linkNoise = q.link
+    ? powerSumDb([packNoise, pack.fullScaleInputDbu + q.link.noiseDbfs])
+    : packNoise;
+  const lossDb = q.cable?.lossDb ?? 0;
+  const toLineDb = receiver.outputFullScaleDbu + receiver.outputDb - pack.fullScaleInputDbu;
+  const lineRms = packRms + toLineDb - lossDb;
+  const linePeak = packPeak + toLineDb - lossDb;
+  const lineNoise = linkNoise + toLineDb - lossDb;
+  const inputCeiling = input.fullScaleDbu - (input.limiterDb ?? 0);
+  // without a limiter what is too much is told as it would be, over full scale
+  const most = input.limiterDb === undefined ? Infinity : inputCeiling;
+  const endPeakAsked = linePeak + input.gainDb;
+  return {
+    splAtMicrophoneDb,
+    microphoneRms,
+    microphoneCeiling: toDbu(mic.maxSplDb),
+    microphoneNoise,
+    packRms,
+    packPeak,
+    packPeakAsked,
+    packCeiling,
+    packNoise,
+    linkNoise,
+    toLineDb,
+    lossDb,
+    lineRms,
+    linePeak,
+    lineNoise,
+    endRms: Math.min(lineRms + input.gainDb, most),
+    endPeak: Math.min(endPeakAsked, most),
+    endPeakAsked,
+    endNoise: powerSumDb([lineNoise, input.noiseDbu]) + input.gainDb,
+    inputCeiling,
+  };
+}
+
 /**
  * The level at every stage from the voice to the recorder, with headroom to the stage's own ceiling
  * and the noise gathered so far. Formulas: contracts.md. The level at the microphone falls by
@@ -117,41 +200,12 @@ export const FINAL_PEAK_AIM_DBFS = -10;
  * @throws RangeError for a distance or sensitivity not > 0
  */
 export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
-  assertPositive("distanceM", q.talker.distanceM);
-  const { microphone: mic, transmitter: pack, receiver, input } = q;
-  const splAt1mDb =
-    typeof q.talker.effort === "string"
-      ? EFFORT_SPL_AT_1M_DB[q.talker.effort]
-      : q.talker.effort.splAt1mDb;
-  const splDb = splAt1mDb - 20 * Math.log10(q.talker.distanceM);
+  const { transmitter: pack, receiver, input } = q;
+  const f = chainFigures(q);
+  const { microphoneRms: micRms, microphoneCeiling: micCeiling, microphoneNoise: micNoise } = f;
+  const { packRms, packPeak, packPeakAsked, packCeiling, packNoise, linkNoise } = f;
+  const { lossDb, lineRms, linePeak, lineNoise, endRms, endPeak, endNoise, inputCeiling } = f;
   const peakDb = q.talker.peakFactorDb;
-  const toDbu = (level: number) =>
-    microphoneDbu({ sensitivityMvPerPa: mic.sensitivityMvPerPa, splDb: level });
-
-  const micRms = toDbu(splDb);
-  const micNoise = toDbu(mic.selfNoiseDba);
-  const limiterDb = pack.limiterDb ?? null;
-  const packCeiling = pack.fullScaleInputDbu - (limiterDb ?? 0);
-  const packRms = Math.min(micRms + pack.gainDb, packCeiling);
-  const packPeakAsked = micRms + peakDb + pack.gainDb;
-  const packPeak = Math.min(packPeakAsked, packCeiling);
-  const packNoise = powerSumDb([micNoise, pack.inputNoiseDbu]) + pack.gainDb;
-  const linkNoise = q.link
-    ? powerSumDb([packNoise, pack.fullScaleInputDbu + q.link.noiseDbfs])
-    : packNoise;
-  const lossDb = q.cable?.lossDb ?? 0;
-  const toLine = receiver.outputFullScaleDbu + receiver.outputDb - pack.fullScaleInputDbu;
-  const lineRms = packRms + toLine - lossDb;
-  const linePeak = packPeak + toLine - lossDb;
-  const lineNoise = linkNoise + toLine - lossDb;
-  const inputCeiling = input.fullScaleDbu - (input.limiterDb ?? 0);
-  const [endRmsAsked, endPeakAsked] = [lineRms + input.gainDb, linePeak + input.gainDb];
-  // without a limiter what is too much is told as it would be, over full scale
-  const [endRms, endPeak] =
-    input.limiterDb === undefined
-      ? [endRmsAsked, endPeakAsked]
-      : [Math.min(endRmsAsked, inputCeiling), Math.min(endPeakAsked, inputCeiling)];
-  const endNoise = powerSumDb([lineNoise, input.noiseDbu]) + input.gainDb;
 
   const stage = (
     name: LevelStage["name"],
@@ -168,8 +222,8 @@ export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
     snrDb: rmsDbu - noiseDbu,
   });
   const stages = [
-    stage("talker", micRms, micRms + peakDb, toDbu(mic.maxSplDb), micNoise),
-    stage("microphone", micRms, micRms + peakDb, toDbu(mic.maxSplDb), micNoise),
+    stage("talker", micRms, micRms + peakDb, micCeiling, micNoise),
+    stage("microphone", micRms, micRms + peakDb, micCeiling, micNoise),
     {
       ...stage("transmitter", packRms, packPeak, packCeiling, packNoise),
       headroomDb: packCeiling - packPeakAsked,
@@ -194,7 +248,7 @@ export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
       : []),
     {
       ...stage("input", endRms, endPeak, inputCeiling, endNoise),
-      headroomDb: inputCeiling - endPeakAsked,
+      headroomDb: inputCeiling - f.endPeakAsked,
     },
   ];
   const limiting = stages
@@ -211,18 +265,18 @@ export function levelChain(q: LevelChainQuestion): LevelChainAnswer {
           ],
         ]
       : []),
-    ["input", input.noiseDbu - toLine + lossDb - pack.gainDb],
+    ["input", input.noiseDbu - f.toLineDb + lossDb - pack.gainDb],
   ];
   const noisiest = noises.reduce((worst, n) => (n[1] > worst[1] ? n : worst));
   const answer = {
     stages,
     limitingStage: limiting.name,
     noisiestStage: noisiest[0],
-    splAtMicrophoneDb: splDb,
+    splAtMicrophoneDb: f.splAtMicrophoneDb,
     finalPeakDbfs: endPeak - input.fullScaleDbu,
     finalRmsDbfs: endRms - input.fullScaleDbu,
   };
-  return { ...answer, advice: adviseOn(answer, limiterDb !== null, input) };
+  return { ...answer, advice: adviseOn(answer, (pack.limiterDb ?? null) !== null, input) };
 }
 
 function adviseOn(

@@ -1,5 +1,6 @@
 import { defined, itemAt, numberAt } from "~/core/units/items";
 import {
+  chainFigures,
   levelChain,
   type LevelChainAnswer,
   type LevelChainQuestion,
@@ -96,8 +97,8 @@ const stageOf = (a: LevelChainAnswer, name: LevelStage["name"]): LevelStage =>
  * loudest one's peaks, whichever is nearer to being too loud.
  */
 export const aboveAimDb = (
-  ordinary: LevelChainAnswer,
-  loudest: LevelChainAnswer,
+  ordinary: Pick<LevelChainAnswer, "finalRmsDbfs">,
+  loudest: Pick<LevelChainAnswer, "finalPeakDbfs">,
   aim: LevelAim,
 ): number =>
   Math.max(ordinary.finalRmsDbfs - aim.averageDbfs, loudest.finalPeakDbfs - aim.loudestPeakDbfs);
@@ -149,18 +150,26 @@ export function recommend({
     ...ordinary,
     talker: { ...ordinary.talker, effort: { splAt1mDb: loudestSplAt1mDb } },
   };
-  const at = (settings: ChainSettings) => {
-    const [o, l] = [
-      levelChain(withSettings(ordinary, settings)),
-      levelChain(withSettings(loud, settings)),
-    ];
+  const at = (settings: ChainSettings): Tried => {
+    const o = chainFigures(withSettings(ordinary, settings));
+    const l = chainFigures(withSettings(loud, settings));
+    const { fullScaleDbu } = ordinary.input;
     return {
       settings,
-      ordinary: o,
-      loudest: l,
-      snrDb: stageOf(o, "input").snrDb,
-      offAimDb: aboveAimDb(o, l, aim),
-      lackingDb: lackingHeadroomDb(l, packHeadroomDb),
+      snrDb: o.endRms - o.endNoise,
+      offAimDb: aboveAimDb(
+        { finalRmsDbfs: o.endRms - fullScaleDbu },
+        { finalPeakDbfs: l.endPeak - fullScaleDbu },
+        aim,
+      ),
+      packHeadroomDb: l.packCeiling - l.packPeakAsked,
+      lackingDb: Math.max(
+        0,
+        l.microphoneRms + ordinary.talker.peakFactorDb - l.microphoneCeiling,
+        packHeadroomDb - (l.packCeiling - l.packPeakAsked),
+        RECEIVER_HEADROOM_DB - (ordinary.receiver.outputFullScaleDbu - (l.linePeak + l.lossDb)),
+        INPUT_HEADROOM_DB - (l.inputCeiling - l.endPeakAsked),
+      ),
     };
   };
   const gains = [...reachable.inputGainsDb].sort((a, b) => a - b);
@@ -179,11 +188,23 @@ export function recommend({
         tried.push(at({ gainDb, outputDb, inputGainDb }));
     }
   }
-  const { lackingDb, ...found } = bestOf(tried, reachable.usualInputDb ?? numberAt(gains, 0));
-  return { ...found, keepsHeadroom: lackingDb < SAME_DB };
+  const best = bestOf(tried, reachable.usualInputDb ?? numberAt(gains, 0));
+  return {
+    settings: best.settings,
+    ordinary: levelChain(withSettings(ordinary, best.settings)),
+    loudest: levelChain(withSettings(loud, best.settings)),
+    snrDb: best.snrDb,
+    offAimDb: best.offAimDb,
+    keepsHeadroom: best.lackingDb < SAME_DB,
+  };
 }
 
-type Tried = Omit<Recommendation, "keepsHeadroom"> & { lackingDb: number };
+/** What a try is judged by: figures alone, for there are thousands. */
+interface Tried extends Pick<Recommendation, "settings" | "snrDb" | "offAimDb"> {
+  /** Of the loudest voice, at the pack. */
+  packHeadroomDb: number;
+  lackingDb: number;
+}
 const SAME_DB = 1e-9;
 
 /**
@@ -203,7 +224,7 @@ function bestOf(tried: readonly Tried[], usualInputDb: number): Tried {
   const quiet = least(fits, (t) => -t.snrDb, SAME_NOISE_DB);
   const near = least(quiet, (t) => Math.abs(t.offAimDb), SAME_AIM_DB);
   // as hot as the school allows: what is made up later brings later noise forward
-  const hot = least(near, (t) => stageOf(t.loudest, "transmitter").headroomDb, SAME_DB);
+  const hot = least(near, (t) => t.packHeadroomDb, SAME_DB);
   return itemAt(
     least(
       least(hot, (t) => Math.abs(t.settings.inputGainDb - usualInputDb), SAME_DB),

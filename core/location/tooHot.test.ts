@@ -1,6 +1,6 @@
 import { emptyPlan, type FloorPlan } from "./floorPlan";
 import { clearances } from "./clearance";
-import { bindToLaw, imHeadroom, tooHot } from "./tooHot";
+import { bindToLaw, imHeadroom, tooHot, tooStrong } from "./tooHot";
 import { sideTowards } from "./forecast";
 import { walkPoints } from "./walk";
 
@@ -128,6 +128,15 @@ test("two strong packs make a product: thrice as steep as what makes it, twice t
     ),
   ).toBeNull();
   expect(imHeadroom({ ...plan, antennas: [] }, [other, { walk, pack }], receiver)).toBeNull();
+  const powersMw = [10, 50];
+  const asked = [other, { walk, pack }].map((w) => ({ ...w, receiver, powersMw }));
+  expect(tooStrong(plan, asked)).toEqual({
+    hot: asked.map((w) => tooHot(plan, w, receiver, powersMw)),
+    im,
+  });
+  // one receiver without diversity hears one antenna only: the other's levels are not its own
+  const single = asked.map((w, i) => ({ ...w, receiver: { ...receiver, isDiversity: i > 0 } }));
+  expect(tooStrong(plan, single).im).toEqual(imHeadroom(plan, asked, single[0]!.receiver));
 });
 
 test("how high to look over what stands between: more near the talker than near the antenna", () => {

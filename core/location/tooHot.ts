@@ -1,4 +1,4 @@
-import { defined } from "~/core/units/items";
+import { defined, itemAt } from "~/core/units/items";
 import { packSideDeg } from "~/core/radio/antenna";
 import { noiseFloorDbm } from "~/core/radio/feed";
 import { linkBudget } from "~/core/radio/link";
@@ -21,11 +21,14 @@ export interface Cooler {
   isEnough: boolean;
 }
 
-export interface TooHot {
-  /** The strongest that arrives on this walk, and where. */
+/** The most that arrives from a walk, where, and at which antenna. */
+export interface Strongest {
   at: PlanPoint & { atM: number };
   antennaId: string;
   receivedDbm: number;
+}
+
+export interface TooHot extends Strongest {
   /** Negative: so much over. */
   headroomDb: number;
   coolers: Cooler[];
@@ -38,18 +41,19 @@ const PADS_DB = [6, 12, 18];
 /**
  * Whether a walk comes too near an antenna, and what to do: lower power where the pack has it, then
  * distance, then a pad before the receiver; each by itself, with what the far end keeps.
- * @param powersMw - that the pack has @returns null where there is room enough
+ * @param powersMw - that the pack has @param now - the strongest of the walk, where it is known
+ * @returns null where there is room enough
  */
 export function tooHot(
   plan: FloorPlan,
   { walk, pack }: WalkedPack,
   receiver: WalkReceiver,
   powersMw: readonly number[],
+  now = strongestOn(plan, { walk, pack }, heardBy(plan, receiver), receiver),
 ): TooHot | null {
-  const antennas = plan.antennas.slice(0, receiver.isDiversity ? 2 : 1);
+  const antennas = heardBy(plan, receiver);
   const strongest = (list: readonly PlacedAntenna[], txPowerDbm: number) =>
     strongestOn(plan, { walk, pack: { ...pack, txPowerDbm } }, list, receiver);
-  const now = strongest(antennas, pack.txPowerDbm);
   const headroomDb = receiver.figures.overloadDbm - now.receivedDbm;
   if (antennas.length === 0 || headroomDb >= NEAR_DB) return null;
   const worstWith = (list: readonly PlacedAntenna[], txPowerDbm: number) =>
@@ -106,6 +110,9 @@ export function tooHot(
   return { ...now, headroomDb, coolers };
 }
 
+const heardBy = (plan: FloorPlan, receiver: WalkReceiver): PlacedAntenna[] =>
+  plan.antennas.slice(0, receiver.isDiversity ? 2 : 1);
+
 /**
  * The most that arrives from a walk, where, and at which antenna: the pack's own side turned to it.
  */
@@ -114,7 +121,7 @@ function strongestOn(
   { walk, pack }: WalkedPack,
   antennas: readonly PlacedAntenna[],
   receiver: WalkReceiver,
-): Pick<TooHot, "receivedDbm" | "at" | "antennaId"> {
+): Strongest {
   let best = { receivedDbm: -Infinity, at: { x: 0, y: 0, atM: 0 }, antennaId: "" };
   for (const p of walkPoints(walk)) {
     for (const a of antennas) {
@@ -154,15 +161,11 @@ export function imHeadroom(
   plan: FloorPlan,
   walks: readonly WalkedPack[],
   receiver: WalkReceiver,
+  strongest = walks.map((w) => strongestOn(plan, w, heardBy(plan, receiver), receiver)),
 ): ImHeadroom | null {
-  const antennas = plan.antennas.slice(0, receiver.isDiversity ? 2 : 1);
-  if (antennas.length === 0) return null;
+  if (plan.antennas.length === 0) return null;
   const levels = walks
-    .map((w, i) => ({
-      i,
-      who: w.walk.channelId,
-      dbm: strongestOn(plan, w, antennas, receiver).receivedDbm,
-    }))
+    .map((w, i) => ({ i, who: w.walk.channelId, dbm: itemAt(strongest, i).receivedDbm }))
     .sort((a, b) => b.dbm - a.dbm);
   const [a] = levels;
   const b = levels.find((l) => l.who !== a?.who);
@@ -174,6 +177,30 @@ export function imHeadroom(
     levelsDbm: [a.dbm, b.dbm],
     productDbm,
     underNoiseDb: noiseFloorDbm(receiver.figures) - productDbm,
+  };
+}
+
+/** What comes too near the antennas of a plan. */
+export interface TooStrong {
+  /** Of each walk; null where there is room enough. */
+  hot: (TooHot | null)[];
+  /** As the first walk's receiver makes it. */
+  im: ImHeadroom | null;
+}
+
+/** {@link tooHot} of each walk and {@link imHeadroom} of all, each walk gone along once. */
+export function tooStrong(
+  plan: FloorPlan,
+  walks: readonly (WalkedPack & { receiver: WalkReceiver; powersMw: readonly number[] })[],
+): TooStrong {
+  const first = walks[0];
+  if (!first || plan.antennas.length === 0) return { hot: walks.map(() => null), im: null };
+  const along = walks.map((w) => strongestOn(plan, w, heardBy(plan, w.receiver), w.receiver));
+  // what arrives goes by how many antennas a receiver has, and by nothing else of it
+  const areAlike = walks.every((w) => w.receiver.isDiversity === first.receiver.isDiversity);
+  return {
+    hot: walks.map((w, i) => tooHot(plan, w, w.receiver, w.powersMw, itemAt(along, i))),
+    im: imHeadroom(plan, walks, first.receiver, areAlike ? along : undefined),
   };
 }
 

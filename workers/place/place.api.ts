@@ -17,6 +17,7 @@ import {
   whatHelps,
   type AtHand,
 } from "~/core/location/search";
+import { type TooStrong, tooStrong } from "~/core/location/tooHot";
 import type { WalkPack, WalkReceiver } from "~/core/location/walk";
 
 /** Somebody's walk, and how it is heard. */
@@ -150,6 +151,23 @@ function drawn(
     })),
   };
 }
+
+/** Somebody's walk, and the powers that the pack has. */
+export interface WalkOfPowers extends AskedWalk {
+  powersMw: readonly number[];
+}
+
+/** What a plan says of its walks. */
+export interface WalksTold {
+  forecasts: WalkForecast[];
+  tooStrong: TooStrong;
+}
+
+/** Each walk's forecast, and what comes too near an antenna on it. */
+export const told = (plan: FloorPlan, walks: readonly WalkOfPowers[]): WalksTold => ({
+  forecasts: forecasts(plan, walks),
+  tooStrong: tooStrong(plan, walks),
+});
 
 /** Each walk's forecast. */
 export const forecasts = (plan: FloorPlan, walks: readonly AskedWalk[]): WalkForecast[] =>

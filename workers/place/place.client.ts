@@ -1,9 +1,8 @@
 import { proxy, type Remote, wrap } from "comlink";
 import type { FloorPlan } from "~/core/location/floorPlan";
-import type { WalkForecast } from "~/core/location/forecast";
 import type { Placement, RankedHelp } from "~/core/location/search";
 import { askWorker, type Running } from "~/workers/ask";
-import type { AskedWalk, MapAsked, PlanMap } from "./place.api";
+import type { AskedWalk, MapAsked, PlanMap, WalkOfPowers, WalksTold } from "./place.api";
 import type { PlacePageApi } from "./place.worker";
 
 const startWorker = () =>
@@ -26,8 +25,8 @@ export class PlanDesk {
     return this.api.map(asked, proxy(onMap));
   }
 
-  forecasts(plan: FloorPlan, walks: readonly AskedWalk[]): Promise<WalkForecast[]> {
-    return this.api.forecasts(plan, walks);
+  told(plan: FloorPlan, walks: readonly WalkOfPowers[]): Promise<WalksTold> {
+    return this.api.told(plan, walks);
   }
 
   close(): void {

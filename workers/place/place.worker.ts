@@ -1,5 +1,5 @@
 import { expose } from "comlink";
-import { forecasts, helps, PlaceMaps, placement } from "./place.api";
+import { helps, PlaceMaps, placement, told } from "./place.api";
 
 const pause = (): Promise<void> =>
   new Promise((resolve) => {
@@ -7,7 +7,7 @@ const pause = (): Promise<void> =>
   });
 const maps = new PlaceMaps(() => performance.now(), pause);
 
-const page = { map: maps.map.bind(maps), forecasts, helps, placement };
+const page = { map: maps.map.bind(maps), told, helps, placement };
 
 export type PlacePageApi = typeof page;
 

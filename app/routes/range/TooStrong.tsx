@@ -1,11 +1,10 @@
 import { itemAt } from "~/core/units/items";
-import { useMemo } from "react";
 import { formatDb, formatDbm } from "~/contract/messages/format";
-import { type Cooler, imHeadroom, tooHot } from "~/core/location/tooHot";
+import type { Cooler } from "~/core/location/tooHot";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { Figure, Heading, Soft, Table } from "~/app/ui/Page/Page";
 import { Status } from "~/app/ui/Status/Status";
-import type { WalkedBy } from "~/app/routes/shared/usePlanReckoning";
+import type { Reckoning, WalkedBy } from "~/app/routes/shared/usePlanReckoning";
 
 /**
  * Who comes too near an antenna, and what to do about it in the order of least harm; and what each
@@ -14,33 +13,30 @@ import type { WalkedBy } from "~/app/routes/shared/usePlanReckoning";
 export function TooStrong({
   plan,
   walks,
+  tooStrong,
   metres,
 }: {
   plan: FloorPlan;
   walks: readonly WalkedBy[];
+  /** Null while it is reckoned, and where no antenna stands. */
+  tooStrong: Reckoning["tooStrong"];
   metres: (m: number) => string;
 }) {
-  const hot = useMemo(
-    () =>
-      walks.flatMap((w) => {
-        const found =
-          plan.antennas.length > 0 ? tooHot(plan, w, w.receiver, w.walker.powersMw) : null;
-        return found ? [{ w, found }] : [];
-      }),
-    [plan, walks],
-  );
-  const im = useMemo(
-    () => (walks[0] ? imHeadroom(plan, walks, walks[0].receiver) : null),
-    [plan, walks],
-  );
+  const hot = walks.flatMap((w, i) => {
+    const found = tooStrong?.hot[i];
+    return found ? [{ w, found }] : [];
+  });
   const walkers = walks
     .map((w) => w.walker)
     .filter((w, i, all) => all.findIndex((o) => o.channelId === w.channelId) === i);
   if (walks.length === 0) return null;
+  const im = tooStrong?.im;
   return (
     <section aria-label="Too strong, and the law">
       <Heading>Too strong, and the law</Heading>
-      {hot.length === 0 ? (
+      {plan.antennas.length > 0 && !tooStrong ? (
+        <Soft as="p">Reckoning who comes near an antenna…</Soft>
+      ) : hot.length === 0 ? (
         <Soft as="p">Nobody comes so near an antenna that a receiver is overloaded.</Soft>
       ) : (
         hot.map(({ w, found }) => (

@@ -138,7 +138,7 @@ function Ranged({
   const [worstWalker, setWorstWalker] = useState<number | null>(null);
   const mapFor =
     asked ?? range.walkers.find((w) => w.channelId === worstWalker) ?? range.walkers[0] ?? null;
-  const { walks, forecasts, map, crash } = usePlanReckoning(
+  const { walks, forecasts, tooStrong, map, crash } = usePlanReckoning(
     shown,
     range.walkers,
     facing,
@@ -287,7 +287,7 @@ function Ranged({
         rigs={range}
       />
       <WalkTable walks={walks} forecasts={forecasts} metres={lengths.metres} />
-      <TooStrong plan={plan} walks={walks} metres={lengths.metres} />
+      <TooStrong plan={plan} walks={walks} tooStrong={tooStrong} metres={lengths.metres} />
       <Antennas plan={plan} inHand={inHand} lengths={lengths} onSelect={setSelected} />
       <PlacementSearch
         plan={plan}

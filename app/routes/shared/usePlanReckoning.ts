@@ -4,7 +4,8 @@ import type { FloorPlan } from "~/core/location/floorPlan";
 import type { WalkForecast } from "~/core/location/forecast";
 import type { RankedHelp } from "~/core/location/search";
 import { mwToDbm } from "~/core/units/decibels";
-import type { AskedWalk, PlanMap } from "~/workers/place/place.api";
+import type { TooStrong } from "~/core/location/tooHot";
+import type { AskedWalk, PlanMap, WalkOfPowers, WalksTold } from "~/workers/place/place.api";
 import { useSame } from "./useSame";
 import { askHelps, PlanDesk } from "~/workers/place/place.client";
 
@@ -35,13 +36,19 @@ export function walksOf(plan: FloorPlan, walkers: readonly Walker[], facing: Fac
 }
 
 /** What a worker is asked: no more than it needs. */
-const askedOf = (walks: readonly WalkedBy[]): AskedWalk[] =>
-  walks.map(({ walk, pack, receiver }) => ({ walk, pack, receiver }));
+const askedOf = (walks: readonly WalkedBy[]): WalkOfPowers[] =>
+  walks.map(({ walk, pack, receiver, walker }) => ({
+    walk,
+    pack,
+    receiver,
+    powersMw: walker.powersMw,
+  }));
 
 export interface Reckoning {
   walks: WalkedBy[];
   /** Null while they are reckoned. */
   forecasts: WalkForecast[] | null;
+  tooStrong: TooStrong | null;
   map: PlanMap | null;
   crash: string | null;
 }
@@ -61,7 +68,7 @@ export function usePlanReckoning(
   const [desk, setDesk] = useState<PlanDesk | null>(null);
   const [crash, setCrash] = useState<string | null>(null);
   const [map, setMap] = useState<PlanMap | null>(null);
-  const [told, setTold] = useState<{ key: string; forecasts: WalkForecast[] } | null>(null);
+  const [told, setTold] = useState<{ key: string; walks: WalksTold } | null>(null);
   useEffect(() => {
     const made = new PlanDesk(setCrash);
     setDesk(made);
@@ -79,9 +86,9 @@ export function usePlanReckoning(
   useEffect(() => {
     if (!desk || !plan || isDragging || plan.antennas.length === 0) return;
     lastKey.current = key;
-    desk.forecasts(plan, askedOf(walks)).then(
-      (forecasts) => {
-        if (lastKey.current === key) setTold({ key, forecasts });
+    desk.told(plan, askedOf(walks)).then(
+      (found) => {
+        if (lastKey.current === key) setTold({ key, walks: found });
       },
       () => undefined,
     );
@@ -93,9 +100,11 @@ export function usePlanReckoning(
     void desk.map({ plan, pack, receiver, facingDeg: mapFacingDeg }, setMap).catch(() => undefined);
   }, [desk, plan, mapPack, mapFacingDeg]);
   const hasAntennas = plan !== null && plan.antennas.length > 0;
+  const now = hasAntennas && told?.key === key ? told.walks : null;
   return {
     walks,
-    forecasts: hasAntennas && told?.key === key ? told.forecasts : null,
+    forecasts: now?.forecasts ?? null,
+    tooStrong: now?.tooStrong ?? null,
     map: hasAntennas ? map : null,
     crash,
   };

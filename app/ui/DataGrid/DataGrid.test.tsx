@@ -1,5 +1,5 @@
 /** @jest-environment ./testkit/browserEnvironment.mjs */
-import { render, screen, within } from "@testing-library/react";
+import { render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { DataGrid, type GridColumn } from "./DataGrid";
 
@@ -28,7 +28,7 @@ const COLUMNS: GridColumn<Unit>[] = [
   { id: "power", heading: "Power", text: (u) => `${u.powerMw} mW`, sortBy: (u) => u.powerMw },
   { id: "out", heading: "", text: () => "take out", act: (u) => acted.push(u.key) },
 ];
-const show = (change: { isBusy?: boolean } = {}) => {
+const show = () => {
   render(
     <DataGrid
       label="Units"
@@ -36,7 +36,6 @@ const show = (change: { isBusy?: boolean } = {}) => {
       rowKey={(u) => u.key}
       columns={COLUMNS}
       empty="No units"
-      {...change}
     />,
   );
   return userEvent.setup();
@@ -101,9 +100,33 @@ test("a column sorts by its number, up and down; the filter looks at what the ce
   expect(screen.getByText('Nothing has "97 MWx" in it.')).toBeTruthy();
 });
 
-test("while something is under way nothing is begun", async () => {
-  const user = show({ isBusy: true });
+test("what is typed while a change is under way is held, shown, and kept in its order afterwards; buttons wait", async () => {
+  const grid = (isBusy: boolean) => (
+    <DataGrid
+      label="Units"
+      rows={UNITS}
+      rowKey={(u) => u.key}
+      columns={COLUMNS}
+      empty="No units"
+      isBusy={isBusy}
+    />
+  );
+  const { rerender } = render(grid(true));
+  const user = userEvent.setup();
   await user.click(cell("Pack C"));
-  await user.keyboard("{F2}New{Enter}");
+  await user.keyboard("New{Enter}");
+  await frame();
+  await user.keyboard("Newer{Enter}");
   expect(committed).toEqual([]);
+  expect(order().slice(0, 2)).toEqual(["New", "Newer"]);
+  await user.click(screen.getAllByRole("gridcell", { name: "take out" })[0]!);
+  await user.keyboard("{Enter}");
+  expect(acted).toEqual([]);
+  rerender(grid(false));
+  await waitFor(() =>
+    expect(committed).toEqual([
+      ["Pack C", "New"],
+      ["Pack A", "Newer"],
+    ]),
+  );
 });

@@ -8,7 +8,7 @@ import {
   useReactTable,
 } from "@tanstack/react-table";
 import { ArrowDown, ArrowUp } from "lucide-react";
-import { type KeyboardEvent, type ReactNode, useMemo, useRef, useState } from "react";
+import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { TextField } from "~/app/ui/Field/Field";
 import * as S from "./DataGrid.styles";
 
@@ -51,6 +51,8 @@ export interface DataGridProps<Row> {
 }
 
 const SHOW_FILTER_FROM = 6;
+/** How long a change may take to be told as under way, before the next is begun. */
+const SETTLE_MS = 20;
 
 /**
  * A table that is sorted, filtered and changed by keyboard: arrows go from cell to cell, Enter or
@@ -74,6 +76,8 @@ export function DataGrid<Row>({
     columnId: string;
     start: string | null;
   } | null>(null);
+  /** What was typed while an earlier change was under way, in its order. */
+  const [waiting, setWaiting] = useState<{ key: string; columnId: string; value: string }[]>([]);
   const body = useRef<HTMLTableSectionElement>(null);
   /** Whether the cell that a finger came down on had the focus already. */
   const wasHere = useRef(false);
@@ -119,10 +123,22 @@ export function DataGrid<Row>({
     );
   };
   const begin = (row: Row, column: GridColumn<Row>, start: string | null = null) => {
-    if (isBusy) return;
-    if (column.act) column.act(row);
-    else if (column.edit?.(row)) setEditing({ key: rowKey(row), columnId: column.id, start });
+    if (column.act) {
+      if (!isBusy) column.act(row);
+    } else if (column.edit?.(row)) setEditing({ key: rowKey(row), columnId: column.id, start });
   };
+  // whoever types fast goes on while the cell before is still being kept
+  useEffect(() => {
+    const [next, ...rest] = waiting;
+    if (isBusy || !next) return undefined;
+    const timer = setTimeout(() => {
+      setWaiting(rest);
+      const row = rows.find((r) => rowKey(r) === next.key);
+      const edit = row && columns.find((c) => c.id === next.columnId)?.edit?.(row);
+      if (row && edit && edit.value(row) !== next.value) edit.commit(row, next.value);
+    }, SETTLE_MS);
+    return () => clearTimeout(timer);
+  }, [isBusy, waiting, rows, columns, rowKey]);
   const press = (event: KeyboardEvent, row: Row, r: number, c: number) => {
     if (
       editing ||
@@ -218,6 +234,9 @@ export function DataGrid<Row>({
                 {columns.map((column, c) => {
                   const edit = column.edit?.(row) ?? null;
                   const isEdited = editing?.key === rowKey(row) && editing.columnId === column.id;
+                  const held = waiting.findLast(
+                    (w) => w.key === rowKey(row) && w.columnId === column.id,
+                  );
                   const isHere = at.row === r && at.column === c;
                   return (
                     <td
@@ -242,6 +261,14 @@ export function DataGrid<Row>({
                           row={row}
                           edit={edit}
                           start={editing.start}
+                          onKeep={(value) => {
+                            if (isBusy || waiting.length > 0)
+                              setWaiting((all) => [
+                                ...all,
+                                { key: rowKey(row), columnId: column.id, value },
+                              ]);
+                            else edit.commit(row, value);
+                          }}
                           onDone={(step) => {
                             setEditing(null);
                             if (step) focusCell(r + step.down, c + step.right);
@@ -257,7 +284,7 @@ export function DataGrid<Row>({
                           {column.cell?.(row) ?? column.text(row)}
                         </S.CellAction>
                       ) : (
-                        (column.cell?.(row) ?? column.text(row))
+                        (heldText(held?.value, edit, row) ?? column.cell?.(row) ?? column.text(row))
                       )}
                     </td>
                   );
@@ -274,22 +301,32 @@ export function DataGrid<Row>({
   );
 }
 
+/** What stands in a cell until what was typed there can be kept. */
+const heldText = <Row,>(
+  value: string | undefined,
+  edit: CellEdit<Row> | null,
+  row: Row,
+): string | undefined =>
+  edit?.kind === "choice" ? edit.choices(row).find((c) => c.id === value)?.label : value;
+
 interface CellEditorProps<Row> {
   label: string;
   row: Row;
   edit: CellEdit<Row>;
   start: string | null;
+  /** What is to be kept: never what stands. */
+  onKeep: (value: string) => void;
   /** Where the focus goes after; null where it went elsewhere by itself. */
   onDone: (step: { down: number; right: number } | null) => void;
 }
 
-function CellEditor<Row>({ label, row, edit, start, onDone }: CellEditorProps<Row>) {
+function CellEditor<Row>({ label, row, edit, start, onKeep, onDone }: CellEditorProps<Row>) {
   const [text, setText] = useState(start ?? edit.value(row));
   const isOver = useRef(false);
   const finish = (keep: boolean, value: string, step: { down: number; right: number } | null) => {
     if (isOver.current) return;
     isOver.current = true;
-    if (keep && value !== edit.value(row)) edit.commit(row, value);
+    if (keep && value !== edit.value(row)) onKeep(value);
     onDone(step);
   };
   const keys = (event: KeyboardEvent) => {

@@ -1,5 +1,5 @@
 /** @jest-environment ./testkit/browserEnvironment.mjs */
-import { render, screen } from "@testing-library/react";
+import { render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { CheckField, NumberField, SelectField, TextField } from "./Field";
@@ -70,6 +70,25 @@ test("one of a few is chosen by keys; what cannot be chosen is passed over", asy
   const user = userEvent.setup();
   await user.click(screen.getByRole("button", { name: /Pack/ }));
   await user.keyboard("{ArrowDown}{Enter}");
+  expect(held()).toBe("c");
+  const button = screen.getByRole("button", { name: "Pack C Pack" });
+  const isBack = () => waitFor(() => expect(document.activeElement).toBe(button));
+  await isBack();
+  expect(button.getAttribute("aria-expanded")).toBe("false");
+  // chosen again: nothing is changed and the list closes; Escape closes it too
+  await user.keyboard("{ArrowUp}{Enter}");
+  expect(screen.queryByRole("listbox")).toBeNull();
+  await isBack();
+  await user.keyboard("{ArrowDown}{ArrowUp}{Escape}");
+  expect(screen.queryByRole("listbox")).toBeNull();
+  expect(held()).toBe("c");
+  await isBack();
+  // shut, the arrows beside go one on, and a letter to the next that begins with it
+  await user.keyboard("{ArrowLeft}");
+  expect(held()).toBe("a");
+  await user.keyboard("{ArrowLeft}x");
+  expect(held()).toBe("a");
+  await user.keyboard("p");
   expect(held()).toBe("c");
 });
 

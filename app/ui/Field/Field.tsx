@@ -1,4 +1,5 @@
-import type { ReactNode } from "react";
+import { type ReactNode, useId, useRef, useState } from "react";
+import type { KeyboardEvent } from "react-aria-components";
 import {
   Button,
   Checkbox as AriaCheckbox,
@@ -9,8 +10,6 @@ import {
   ListBoxItem,
   NumberField as AriaNumberField,
   Popover,
-  Select as AriaSelect,
-  SelectValue,
   Slider as AriaSlider,
   SliderThumb,
   SliderTrack,
@@ -19,6 +18,7 @@ import {
   TextArea,
   TextField as AriaTextField,
   type Key,
+  type PressEvent,
 } from "react-aria-components";
 import { Check, ChevronDown } from "lucide-react";
 import * as S from "./Field.styles";
@@ -39,7 +39,11 @@ export interface SelectFieldProps<T extends Key> {
   isDisabled?: boolean;
 }
 
-/** One of a few. */
+/**
+ * One of a few: a button that says which, and a list of all while it is open. The library's own
+ * select draws its whole list twice before anybody opens it; a screen of sixteen channels has
+ * hundreds of choices.
+ */
 export function SelectField<T extends Key>({
   label,
   isLabelHidden = false,
@@ -48,38 +52,100 @@ export function SelectField<T extends Key>({
   onChange,
   isDisabled = false,
 }: SelectFieldProps<T>) {
+  const id = useId();
+  const button = useRef<HTMLButtonElement>(null);
+  const [isOpen, setOpen] = useState(false);
+  const at = choices.findIndex((c) => c.id === value);
+  const open = () => {
+    // for the focus goes back to whoever has it now
+    button.current?.focus({ preventScroll: true });
+    setOpen(true);
+  };
+  const choose = (choice: Choice<T> | undefined) => {
+    if (choice && choice.id !== value) onChange(choice.id);
+  };
+  const press = (event: KeyboardEvent) => {
+    const next = closedChoice(choices, at, event);
+    if (event.key === "ArrowDown" || event.key === "ArrowUp") open();
+    else if (next) choose(next);
+    else event.continuePropagation();
+  };
   return (
-    <S.Field
-      as={AriaSelect}
-      // styled-components knows the older names only
-      selectedKey={value}
-      onSelectionChange={(key: Key | null) => key !== null && onChange(key as T)}
-      isDisabled={isDisabled}
-      {...(isLabelHidden ? { "aria-label": label } : {})}
-    >
-      {!isLabelHidden && <S.Label as={Label}>{label}</S.Label>}
-      <S.SelectButton as={Button}>
-        <SelectValue>{({ selectedText }) => selectedText ?? ""}</SelectValue>
+    <S.Field data-disabled={isDisabled || undefined}>
+      {!isLabelHidden && (
+        <S.Label as="span" id={`${id}label`} onClick={() => button.current?.focus()}>
+          {label}
+        </S.Label>
+      )}
+      <S.SelectButton
+        as={Button}
+        ref={button}
+        id={`${id}button`}
+        isDisabled={isDisabled}
+        aria-haspopup="listbox"
+        aria-expanded={isOpen}
+        aria-labelledby={`${id}value ${isLabelHidden ? `${id}button` : `${id}label`}`}
+        {...(isLabelHidden ? { "aria-label": label } : {})}
+        onPressStart={(e: PressEvent) => e.pointerType === "mouse" && open()}
+        onPress={open}
+        onKeyDown={press}
+      >
+        <span id={`${id}value`}>{choices[at]?.label ?? ""}</span>
         <ChevronDown aria-hidden size={18} />
       </S.SelectButton>
-      <S.List as={Popover}>
-        <ListBox>
-          {choices.map((c) => (
-            <S.Item
-              as={ListBoxItem}
-              key={c.id}
-              id={c.id}
-              textValue={c.label}
-              isDisabled={c.isDisabled ?? false}
-            >
-              <span>{c.label}</span>
-              {c.detail && <small>{c.detail}</small>}
-            </S.Item>
-          ))}
-        </ListBox>
-      </S.List>
+      {isOpen && (
+        <S.List
+          as={Popover}
+          isOpen
+          onOpenChange={setOpen}
+          triggerRef={button}
+          placement="bottom start"
+        >
+          <ListBox
+            aria-label={label}
+            autoFocus
+            selectionMode="single"
+            defaultSelectedKeys={at < 0 ? [] : [value]}
+            // the chosen one chosen again is let go: the list closes, and nothing is changed
+            onSelectionChange={(keys) => {
+              setOpen(false);
+              if (keys !== "all") choose(choices.find((c) => keys.has(c.id)));
+            }}
+          >
+            {choices.map((c) => (
+              <S.Item
+                as={ListBoxItem}
+                key={c.id}
+                id={c.id}
+                textValue={c.label}
+                isDisabled={c.isDisabled ?? false}
+              >
+                <span>{c.label}</span>
+                {c.detail && <small>{c.detail}</small>}
+              </S.Item>
+            ))}
+          </ListBox>
+        </S.List>
+      )}
     </S.Field>
   );
+}
+
+/** What a key chooses while the list is shut: the one beside it, or the next with that letter. */
+function closedChoice<T extends Key>(
+  choices: readonly Choice<T>[],
+  at: number,
+  { key, ctrlKey, altKey, metaKey }: KeyboardEvent,
+): Choice<T> | undefined {
+  if (ctrlKey || altKey || metaKey) return undefined;
+  const after = [...choices.slice(at + 1), ...choices.slice(0, Math.max(0, at))].filter(
+    (c) => !c.isDisabled,
+  );
+  if (key === "ArrowRight") return choices.slice(at + 1).find((c) => !c.isDisabled);
+  if (key === "ArrowLeft") return choices.slice(0, Math.max(0, at)).findLast((c) => !c.isDisabled);
+  return key.length === 1 && key !== " "
+    ? after.find((c) => c.label.toLowerCase().startsWith(key.toLowerCase()))
+    : undefined;
 }
 
 export interface TextFieldProps {
