@@ -37,8 +37,8 @@ let there: PracticeApp;
 let first: Uint8Array;
 const archiveOf = async (p: PracticeApp) =>
   (await valueOf(exportShoot(p.app, (await loadDay(p.app, p.dayId))!.day.shootId))).bytes;
-const note = (p: PracticeApp, dayId: number, text: string, seenId: string | null = null) =>
-  valueOf(putNote(p.app, dayId, { text, channelId: null, agoMs: 0, seenId }));
+const note = (p: PracticeApp, dayId: number, text: string, idempotencyKey: string | null = null) =>
+  valueOf(putNote(p.app, dayId, { text, channelId: null, agoMs: 0, idempotencyKey }));
 const dayThere = async () => (await listDays(there.app.db)).find((d) => d.uid === thereUid)!.id;
 let thereUid = "";
 
@@ -58,14 +58,16 @@ beforeAll(async () => {
   const { app, dayId } = here;
   const [c] = (await loadDay(app, dayId))!.facts.channels;
   const { hitId } = await valueOf(
-    callHit(app, dayId, { channelId: c!.id, agoMs: 0, seenId: "archive-hit" }),
+    callHit(app, dayId, { channelId: c!.id, agoMs: 0, idempotencyKey: "archive-hit" }),
   );
   await valueOf(answerHit(app, dayId, { hitId, answer: "leave" }));
   await note(here, dayId, "gulls", "archive-note");
   const wrong = (await valueOf(logOf(app, dayId))).entries.find(
     (e) => e.what.kind === "event" && e.what.event.kind === "note",
   )!;
-  await valueOf(correctEntry(app, dayId, { ofKey: wrong.key, text: "terns", seenId: null }));
+  await valueOf(
+    correctEntry(app, dayId, { ofKey: wrong.key, text: "terns", idempotencyKey: null }),
+  );
   const piece = emptyPiece(28_000_000, [c!.id]);
   piece.readings.fill(77);
   await app.db.write((t) => insertPiece(app.db, dayId, piece, t));
@@ -208,7 +210,7 @@ test.each<[string, () => Promise<Uint8Array>, string]>([
     "no-archive",
   ],
   ["cut off", () => Promise.resolve(first.slice(0, first.length / 2)), "no-archive"],
-  ["from a newer version", () => changed({ head: { version: 2 } }), "newer"],
+  ["from a newer version", () => changed({ head: { version: 3 } }), "newer"],
   [
     "a byte changed",
     () =>

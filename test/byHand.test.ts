@@ -57,7 +57,7 @@ const proof = (part: ProofPart, outcome: string): Seen => ({
 const retuned = async () => {
   const channelId = (await day()).facts.channels[0]!.id;
   const { hitId, judged } = await valueOf(
-    callHit(app, practice.dayId, { channelId, agoMs: 0, seenId: null }),
+    callHit(app, practice.dayId, { channelId, agoMs: 0, idempotencyKey: null }),
   );
   const { toHz } = await valueOf(answerHit(app, practice.dayId, { hitId, answer: "retune" }));
   await told(
@@ -71,7 +71,7 @@ const retuned = async () => {
 test("a hit that nothing was read of has no cause and no share: on the screen, in the log and on paper", async () => {
   const channelId = (await day()).facts.channels[0]!.id;
   const { hitId, judged } = await valueOf(
-    callHit(app, practice.dayId, { channelId, agoMs: 0, seenId: null }),
+    callHit(app, practice.dayId, { channelId, agoMs: 0, idempotencyKey: null }),
   );
   expect(judged.causes).toEqual([]);
   expect(judged.answers[0]).toBe("retune");
@@ -103,9 +103,9 @@ test("a channel that was retuned by hand counts as verified only when its questi
   await told(
     toHz,
     proof("rf", "full"),
-    proof("antennas", "both take turns"),
-    proof("partner", "its own"),
-    proof("voice", "hiss or breaks"),
+    proof("antennas", "both-take-turns"),
+    proof("partner", "its-own"),
+    proof("voice", "hiss-or-breaks"),
   );
   expect(await closeHit(app, practice.dayId, { hitId })).toMatchObject({
     ok: false,
@@ -124,10 +124,10 @@ test("or it is closed as retuned, not verified: the plan follows, and log and re
   );
   expect((await day()).plan!.picks[0]!.frequencyHz).toBe(toHz);
   const { report } = await valueOf(reportOf(app, practice.dayId));
-  expect(report.hits.at(-1)).toMatchObject({ outcome: "retuned, not verified", toHz });
+  expect(report.hits.at(-1)).toMatchObject({ outcome: "retuned-not-verified", toHz });
   expect((await hitsOf(app, await day())).find((h) => h.id === hitId)).toMatchObject({
     step: "closed",
     closed: { how: "unproved" },
   });
-  expect(report.hits.map((h) => h.outcome)).toEqual(["left", "retuned", "retuned, not verified"]);
+  expect(report.hits.map((h) => h.outcome)).toEqual(["left", "retuned", "retuned-not-verified"]);
 });

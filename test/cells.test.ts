@@ -84,7 +84,7 @@ describe("a day's cells out of its scenes", () => {
   test("counting from now: who lasts stays, who does not changes in the break, what nobody knows is planned as empty", () => {
     const events = [
       event(7.5, { kind: "cells-fresh", packKey: "a", chemistry: "alkaline" }),
-      event(7.8, { kind: "power", packKey: "a", isOn: true, by: "its own word" }, 2),
+      event(7.8, { kind: "power", packKey: "a", isOn: true, by: "own-word" }, 2),
     ];
     const plan = dayCells({
       packs: [
@@ -195,10 +195,14 @@ describe("the practice day's cells", () => {
       (e) => e.what.kind === "event" && e.what.event.kind === "moved",
     )!;
     expect(
-      await correctEntry(app, dayId, { ofKey: moved.key, text: "only the cart", seenId: "c" }),
+      await correctEntry(app, dayId, {
+        ofKey: moved.key,
+        text: "only the cart",
+        idempotencyKey: "c",
+      }),
     ).toEqual({ ok: true, value: null });
     expect(
-      await correctEntry(app, dayId, { ofKey: "event-999", text: "x", seenId: null }),
+      await correctEntry(app, dayId, { ofKey: "event-999", text: "x", idempotencyKey: null }),
     ).toMatchObject({ ok: false, error: { code: "not-found" } });
     const again = await logOf(app, dayId);
     expect(again.ok && again.value.entries.find((e) => e.key === moved.key)).toMatchObject({

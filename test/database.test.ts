@@ -81,7 +81,7 @@ const ordinary = {
   receiverKey: "r",
   half: 0,
   packKey: "p",
-  also: [],
+  extraPacks: [],
 };
 
 async function dayWithPlace(): Promise<{ dayId: number; placeId: number }> {
@@ -154,7 +154,7 @@ test("a proof of before comes over as the parts that it was; nobody had tried th
     await sequelize.query(`ALTER TABLE syncs ADD COLUMN ${column}`);
   for (const column of ["part", "outcome", "receiverKey", "shown", "who"])
     await sequelize.query(`ALTER TABLE syncs DROP COLUMN ${column}`);
-  await sequelize.query("ALTER TABLE channels DROP COLUMN alsoJson");
+  await sequelize.query("ALTER TABLE channels DROP COLUMN extraPacksJson");
   const put = (kind: string, rest: string) =>
     sequelize.query(
       `INSERT INTO syncs (dayId, channelId, placeId, atMs, frequencyHz, kind, packKey, isClear, hasRf, hasAudio, strongestDbm, antennaADbm, antennaBDbm) VALUES (${dayId}, ${channelId}, ${placeId}, 5, 500000000, '${kind}', ${rest})`,
@@ -162,9 +162,12 @@ test("a proof of before comes over as the parts that it was; nobody had tried th
   await put("pack-synced", "'p', NULL, NULL, NULL, NULL, NULL, NULL");
   await put("proof-off", "NULL, 1, NULL, NULL, -108, NULL, NULL");
   await put("proof-on", "'p', NULL, 1, 0, -55, -55, -81");
-  await sequelize.transaction((t) =>
-    MIGRATIONS.find((m) => m.name === "0013-proof-parts")!.up(sequelize, t),
-  );
+  await sequelize.transaction(async (t) => {
+    await MIGRATIONS.find((m) => m.name === "0013-proof-parts")!.up(sequelize, t);
+    await sequelize.query("ALTER TABLE channels RENAME COLUMN alsoJson TO extraPacksJson", {
+      transaction: t,
+    });
+  });
   const syncs = await listSyncs(db, dayId);
   expect(
     syncs.map((s) =>
@@ -178,7 +181,7 @@ test("a proof of before comes over as the parts that it was; nobody had tried th
     ["antennas", "only A serves", "p", "r", -55],
     ["voice", "nothing", "p", "r", -55],
   ]);
-  expect(await listChannels(db, dayId)).toMatchObject([{ id: channelId, also: [] }]);
+  expect(await listChannels(db, dayId)).toMatchObject([{ id: channelId, extraPacks: [] }]);
 });
 
 test("a write that fails half way leaves nothing, and the next one works", async () => {

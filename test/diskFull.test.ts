@@ -30,7 +30,7 @@ afterAll(() => {
     });
     const dayId = made.ok ? made.value : 0;
     const note = (text: string) =>
-      putNote(app, dayId, { text, channelId: null, agoMs: 0, seenId: text }).then(
+      putNote(app, dayId, { text, channelId: null, agoMs: 0, idempotencyKey: text }).then(
         (r) => r.ok,
         () => false,
       );

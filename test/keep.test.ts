@@ -34,7 +34,7 @@ const notes = async () =>
     e.what.kind === "note" ? [e.what.text] : [],
   );
 const note = (text: string) =>
-  putNote(practice.app, practice.dayId, { text, channelId: null, agoMs: 0, seenId: null });
+  putNote(practice.app, practice.dayId, { text, channelId: null, agoMs: 0, idempotencyKey: null });
 async function copy(): Promise<string> {
   practice.pass(2000);
   const made = await makeCopy(practice.app);

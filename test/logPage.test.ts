@@ -10,8 +10,14 @@ afterAll(() => practice.stop());
 
 const note = async (text: string) => {
   expect(
-    (await putNote(practice.app, practice.dayId, { text, channelId: null, agoMs: 0, seenId: null }))
-      .ok,
+    (
+      await putNote(practice.app, practice.dayId, {
+        text,
+        channelId: null,
+        agoMs: 0,
+        idempotencyKey: null,
+      })
+    ).ok,
   ).toBe(true);
 };
 const page = async (search = "", most = 20) => {
@@ -43,7 +49,7 @@ test("a page holds the newest that fit, counts the rest, and has what was noted 
       await correctEntry(practice.app, practice.dayId, {
         ofKey: gull.entries[0]!.key,
         text: "a pigeon",
-        seenId: null,
+        idempotencyKey: null,
       })
     ).ok,
   ).toBe(true);

@@ -175,15 +175,15 @@ describe("seen from a phone", () => {
     practice.pass(120_000);
     await recordSeen(practice.app, practice.dayId, [
       await item("cart-0001", {
-        seen: { what: "proof", part: "phones", outcome: "chatter or chirps", shown: null },
+        seen: { what: "proof", part: "phones", outcome: "chatter", shown: null },
       }),
     ]);
     expect(await put(early)).toMatchObject([
-      { note: { code: "seen-later", who: null, outcome: "chatter or chirps" } },
+      { note: { code: "seen-later", who: null, outcome: "chatter" } },
     ]);
     expect(await phones()).toMatchObject({
       status: "problem",
-      record: { outcome: "chatter or chirps" },
+      record: { outcome: "chatter" },
     });
   });
 });

@@ -194,7 +194,7 @@ test("a day whose kit lost a unit or a model all the same opens, says what is mi
 test("a number under which something was sent stands for that alone: another note under it is refused, the same one stands once", async () => {
   const { app, dayId } = practice;
   const note = (text: string) =>
-    putNote(app, dayId, { text, channelId: null, agoMs: 0, seenId: "number-1" });
+    putNote(app, dayId, { text, channelId: null, agoMs: 0, idempotencyKey: "number-1" });
   const first = await note("gulls");
   expect(await note("gulls")).toEqual(first);
   for (let i = 0; i < 20; i += 1)

@@ -157,7 +157,7 @@ test("a data file from before keeps its stations, units, places and shoot", asyn
       geometry: { model: "plane-earth", walls: [] },
     },
   ]);
-  expect(await listDays(db)).toMatchObject([{ production: "P", shootId: 1, isGone: false }]);
+  expect(await listDays(db)).toMatchObject([{ production: "P", shootId: 1, isArchived: false }]);
   await db.close();
   rmSync(folder, { recursive: true });
 });

@@ -106,10 +106,12 @@ test("a window that goes back is refused, a note without a word too; a note that
     ok: false,
   });
   expect(
-    await putNote(app, dayId, { text: "  ", channelId: null, agoMs: 0, seenId: null }),
+    await putNote(app, dayId, { text: "  ", channelId: null, agoMs: 0, idempotencyKey: null }),
   ).toMatchObject({ ok: false });
   const note = () =>
-    valueOf(putNote(app, dayId, { text: "gulls", channelId: null, agoMs: 0, seenId: "n1" }));
+    valueOf(
+      putNote(app, dayId, { text: "gulls", channelId: null, agoMs: 0, idempotencyKey: "n1" }),
+    );
   expect(await note()).toBe(await note());
 });
 
@@ -143,12 +145,12 @@ test("a neighbour in a take: judged, a clear place offered, one pack retuned, pr
   await app.simulator!.setScript(script);
   await seconds(4);
   const { hitId, judged } = await valueOf(
-    callHit(app, dayId, { channelId: c.id, agoMs: 200, seenId: "h1" }),
+    callHit(app, dayId, { channelId: c.id, agoMs: 200, idempotencyKey: "h1" }),
   );
   expect(judged.causes[0]!.cause).toBe("neighbour");
   expect(judged.answers[0]).toBe("retune");
   expect(
-    await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 200, seenId: "h1" })),
+    await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 200, idempotencyKey: "h1" })),
   ).toMatchObject({ hitId });
   const open = (await hitsOf(app, await day()))[0]!;
   expect([open.step, open.retune!.isSpare]).toEqual(["answer", true]);
@@ -184,7 +186,9 @@ test("a neighbour in a take: judged, a clear place offered, one pack retuned, pr
 test("an answer that waits for its pack moves the channel for everybody who syncs; leaving it notes the time", async () => {
   const { app, dayId } = practice;
   const c = await tobiah();
-  const { hitId } = await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 0, seenId: null }));
+  const { hitId } = await valueOf(
+    callHit(app, dayId, { channelId: c.id, agoMs: 0, idempotencyKey: null }),
+  );
   const { toHz } = await valueOf(answerHit(app, dayId, { hitId, answer: "retune" }));
   // nothing is said to hold between one frequency and the next; the application tells its desk of
   // every write, here the test does
@@ -208,7 +212,9 @@ test("an answer that waits for its pack moves the channel for everybody who sync
   expect(
     (await valueOf(getDayView(app, dayId))).channels.find((x) => x.id === c.id)!.packHz,
   ).not.toBe(toHz);
-  const second = await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 0, seenId: null }));
+  const second = await valueOf(
+    callHit(app, dayId, { channelId: c.id, agoMs: 0, idempotencyKey: null }),
+  );
   await valueOf(answerHit(app, dayId, { hitId: second.hitId, answer: "leave" }));
   expect((await hitsOf(app, await day()))[0]).toMatchObject({
     step: "closed",
@@ -231,7 +237,9 @@ test("a pack that keeps its number only by a press keeps the new one too, and th
   await handlePack(app, dayId, packKey, { isDoorOpen: true });
   await syncPack(app, dayId, id);
   const [oldHz] = await stands();
-  const { hitId } = await valueOf(callHit(app, dayId, { channelId: id, agoMs: 0, seenId: null }));
+  const { hitId } = await valueOf(
+    callHit(app, dayId, { channelId: id, agoMs: 0, idempotencyKey: null }),
+  );
   const { toHz } = await valueOf(answerHit(app, dayId, { hitId, answer: "retune" }));
   await valueOf(followWithPack(app, dayId, hitId));
   expect(await stands()).toEqual([toHz, true]);
@@ -257,7 +265,7 @@ test("a set that comes to its end is known by what it told last; fresh ones in, 
     await seconds(0.5);
   await seconds(2);
   const { hitId, judged } = await valueOf(
-    callHit(app, dayId, { channelId: c.id, agoMs: 0, seenId: null }),
+    callHit(app, dayId, { channelId: c.id, agoMs: 0, idempotencyKey: null }),
   );
   expect([judged.causes[0]!.cause, judged.answers[0]]).toEqual(["cells", "change-cells"]);
   expect(await handlePack(app, dayId, c.packKey, { isOn: true })).toMatchObject({
@@ -313,7 +321,9 @@ test("while it rolls a free scanner goes on looking: who comes on the air is tol
   expect(watch.carriers().some((c) => Math.abs(c.frequencyHz - feedHz) < 60_000)).toBe(true);
   expect(watch.view().newcomers.some((n) => Math.abs(n.frequencyHz - feedHz) < 60_000)).toBe(false);
   const c = await tobiah();
-  const { hitId } = await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 0, seenId: null }));
+  const { hitId } = await valueOf(
+    callHit(app, dayId, { channelId: c.id, agoMs: 0, idempotencyKey: null }),
+  );
   expect((await hitsOf(app, await day()))[0]!.retune!.frequencyHz).not.toBe(spareHz);
   await valueOf(answerHit(app, dayId, { hitId, answer: "leave" }));
   await app.simulator!.setScript([]);
@@ -331,7 +341,7 @@ const hasPoppler = spawnSync("pdftotext", ["-v"]).status === 0;
         text: "Zażółć gęślą jaźń, Łódź; Привет; Ελλάδα",
         channelId: null,
         agoMs: 0,
-        seenId: null,
+        idempotencyKey: null,
       }),
     );
     const bytes = await valueOf(reportPdf(app, dayId));
@@ -356,7 +366,12 @@ const hasPoppler = spawnSync("pdftotext", ["-v"]).status === 0;
 test("the report for other programs, and the log as a table that no spreadsheet runs", async () => {
   const { app, dayId } = practice;
   await valueOf(
-    putNote(app, dayId, { text: '=1+1, "quoted"', channelId: null, agoMs: 0, seenId: null }),
+    putNote(app, dayId, {
+      text: '=1+1, "quoted"',
+      channelId: null,
+      agoMs: 0,
+      idempotencyKey: null,
+    }),
   );
   const report = JSON.parse(await valueOf(reportJson(app, dayId))) as {
     format: string;

@@ -275,7 +275,11 @@ test("a scene that runs past midnight: a hit in it is in it, in order, and the r
     appendVersion(app.db, "scenes", dayId, { version, atMs: 0, how: "typed", items: [scene] }, t),
   );
   practice.pass(24.5 * HOUR_MS - loaded.facts.nowMs);
-  const called = await callHit(app, dayId, { channelId: first!.id, agoMs: 0, seenId: null });
+  const called = await callHit(app, dayId, {
+    channelId: first!.id,
+    agoMs: 0,
+    idempotencyKey: null,
+  });
   expect(called.ok).toBe(true);
   const hit = (await listEvents(app.db, dayId, ["hit"])).at(-1)!;
   expect([

@@ -230,8 +230,8 @@ describe("what comes in with a request is understood or refused, never guessed",
     [
       "roll",
       rollIntents,
-      { intent: "hit", channelId: 1, agoMs: 400, seenId: "h" },
-      { intent: "hit", channelId: 1, agoMs: -1, seenId: "h" },
+      { intent: "hit", channelId: 1, agoMs: 400, idempotencyKey: "h" },
+      { intent: "hit", channelId: 1, agoMs: -1, idempotencyKey: "h" },
     ],
     [
       "roll",
@@ -242,8 +242,8 @@ describe("what comes in with a request is understood or refused, never guessed",
     [
       "log",
       logIntents,
-      { intent: "correct", ofKey: "event-1", text: "x", seenId: null },
-      { intent: "correct", ofKey: "", text: "x", seenId: null },
+      { intent: "correct", ofKey: "event-1", text: "x", idempotencyKey: null },
+      { intent: "correct", ofKey: "", text: "x", idempotencyKey: null },
     ],
     [
       "cells",

@@ -350,7 +350,7 @@ test("a day is copied with its places, case and cast, moved, put away and brough
     value: { before: { dateIso: "2027-05-04", town: "Moor Lane" } },
   });
   expect(await dayToOpen(own.app)).toBe(other.value);
-  await changeDay(own.app, other.value, { isGone: true });
+  await changeDay(own.app, other.value, { isArchived: true });
   expect(await dayToOpen(own.app)).toBe(copied.value);
   expect(await renameShootTo(own.app, 1, "Tin Roof II")).toEqual({
     ok: true,
@@ -359,7 +359,7 @@ test("a day is copied with its places, case and cast, moved, put away and brough
   expect(
     (await getShoots(own.app)).shoots.map((s) => [
       s.name,
-      s.days.map((d) => [d.dateIso, d.isGone]),
+      s.days.map((d) => [d.dateIso, d.isArchived]),
     ]),
   ).toEqual([
     [

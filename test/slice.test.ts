@@ -105,7 +105,7 @@ describe("the whole way at the net loft", () => {
             c.talker === "Agnete"
               ? { part: "voice", outcome: "nothing" }
               : c.talker === "Nils"
-                ? { part: "antennas", outcome: "only A serves" }
+                ? { part: "antennas", outcome: "only-a-serves" }
                 : null,
         },
       ]);
@@ -679,7 +679,7 @@ describe("sync", () => {
     expect((await share("pack-f", "first", marit.version + 1)).ok).toBe(true);
     expect(of(await view(), "Marit")).toMatchObject({
       packKey: "pack-f",
-      also: [{ packKey: "pack-a" }],
+      extraPacks: [{ packKey: "pack-a" }],
     });
   });
 

@@ -1,6 +1,6 @@
 import { defined } from "~/core/units/items";
 import type { ProofState } from "~/core/channel/verification";
-import type { ProofChange, ProofPart } from "~/core/channel/verificationParts";
+import type { ProofChange, ProofOutcome, ProofPart } from "~/core/channel/verificationParts";
 import { formatDbm } from "./format";
 
 /** What each part is called, and what to do for it. The pack's name is put in by who shows it. */
@@ -41,6 +41,41 @@ export const PROOF_WORDS: Readonly<
   },
 };
 
+/** What may be seen of a part. */
+const PROOF_OUTCOME_WORDS: Readonly<Record<ProofOutcome, string>> = {
+  nothing: "nothing",
+  flickers: "flickers",
+  steady: "steady",
+  chatter: "chatter or chirps",
+  full: "full",
+  weak: "weak",
+  none: "none",
+  red: "red",
+  "both-take-turns": "both take turns",
+  "only-a-serves": "only A serves",
+  "only-b-serves": "only B serves",
+  "its-own": "its own",
+  "another-pack": "another’s",
+  "nothing-told": "nothing told",
+  follows: "follows",
+  "hiss-or-breaks": "hiss or breaks",
+  "somebody-else": "somebody else",
+  "gone-and-back": "gone and back",
+  "still-heard": "still heard",
+  "stays-silent": "stays silent",
+  "meter-follows": "meter follows",
+  "played-back": "played back",
+  still: "still",
+  "on-another-track": "on another track",
+  locked: "locked",
+  taped: "taped",
+  "left-to-talker": "left to the talker",
+};
+
+/** What was seen of a part, by its code. */
+export const proofOutcomeWords = (outcome: string): string =>
+  (PROOF_OUTCOME_WORDS as Readonly<Record<string, string>>)[outcome] ?? outcome;
+
 /** What came between a proof and now. */
 export const PROOF_CHANGE_WORDS: Readonly<Record<ProofChange, string>> = {
   plan: "the frequency changed",
@@ -58,17 +93,17 @@ export function proofFaultWords(part: ProofPart, outcome: string): string {
     case "rf":
       return outcome === "red" ? "RF is too strong" : "RF is weak";
     case "partner":
-      return outcome === "nothing told"
+      return outcome === "nothing-told"
         ? "the receiver does not know the pack it hears"
         : "it is another’s pack";
     case "voice":
-      return outcome === "somebody else" ? "somebody else is heard" : "the voice breaks or hisses";
+      return outcome === "somebody-else" ? "somebody else is heard" : "the voice breaks or hisses";
     case "far":
       return outcome === "still" ? "the recorder’s meter stays still" : "it comes on another track";
     case "mute":
-      return outcome === "still heard" ? "the mute does nothing" : "it stays mute";
+      return outcome === "still-heard" ? "the mute does nothing" : "it stays mute";
     default:
-      return `${PROOF_WORDS[part].name}: ${outcome}`;
+      return `${PROOF_WORDS[part].name}: ${proofOutcomeWords(outcome)}`;
   }
 }
 
@@ -85,5 +120,5 @@ export function proofStateWords({ part, status, why, record }: ProofState): stri
           : "";
   return status === "stale"
     ? `${PROOF_WORDS[part].name}: seen before ${PROOF_CHANGE_WORDS[defined(why)]}`
-    : `${PROOF_WORDS[part].name}: ${record.outcome}${figures}${record.who ? `, ${record.who}` : ""}`;
+    : `${PROOF_WORDS[part].name}: ${proofOutcomeWords(record.outcome)}${figures}${record.who ? `, ${record.who}` : ""}`;
 }

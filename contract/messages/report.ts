@@ -12,13 +12,13 @@ export function reportOutcomeWords(h: ReportHit): string {
   switch (h.outcome) {
     case "retuned":
       return `retuned to ${h.toHz === null ? "another place" : mhz(h.toHz)}, plan ${h.planVersion ?? "?"}${took}`;
-    case "retuned, not verified":
+    case "retuned-not-verified":
       return `retuned to ${h.toHz === null ? "another frequency" : mhz(h.toHz)}, not verified, plan ${h.planVersion ?? "?"}${took}`;
     case "done":
       return `mended${took}`;
     case "left":
       return "left as it is";
-    case "taken back":
+    case "taken-back":
       return "the answer was taken back";
     case "open":
       return "not answered yet";

@@ -1,5 +1,5 @@
-import { CAUSE_IDS, CHECK_IDS } from "~/core/troubleshooting/causes";
-import { CAUSE_WORDS, CHECK_WORDS, TOUCH_CAUTION } from "./fault";
+import { CAUSE_IDS, CHECK_IDS, CHECKS } from "~/core/troubleshooting/causes";
+import { CAUSE_WORDS, CHECK_WORDS, lookOutcomeWords, TOUCH_CAUTION } from "./fault";
 import {
   dayHeadline,
   frequencyWords,
@@ -313,5 +313,10 @@ test("no advice for a fault asks for more power, heights, or a person's clothes 
       /more power|raise .*power|ladder|climb|roof|undress|vehicle/i,
     );
   expect(TOUCH_CAUTION).toMatch(/ask first/);
-  for (const check of CHECK_IDS) expect(CHECK_WORDS[check].length).toBeGreaterThan(10);
+  for (const check of CHECK_IDS) {
+    expect(CHECK_WORDS[check].length).toBeGreaterThan(10);
+    // a code of several words has words of its own
+    for (const outcome of CHECKS[check].outcomes)
+      expect(lookOutcomeWords(outcome)).toMatch(/^[a-z’, ]+$/);
+  }
 });

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { PROOF_PARTS } from "~/core/channel/verificationParts";
+import { outcomeCode } from "./proofOutcome";
 
 /** 0 where the ends choose for themselves. */
 const frequencyHz = z.number().int().min(0).max(100e9);
@@ -33,7 +34,7 @@ export const seenItem = z.object({
     z.object({
       what: z.literal("proof"),
       part: z.enum(PROOF_PARTS),
-      outcome: z.string().min(1).max(40),
+      outcome: z.string().min(1).max(40).transform(outcomeCode),
       shown: z.string().trim().min(1).max(20).nullable(),
     }),
   ]),

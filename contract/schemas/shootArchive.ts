@@ -8,7 +8,8 @@ import {
 } from "~/core/archive/archiveTables";
 
 export const ARCHIVE_FORMAT = "plain-channel-shoot";
-export const ARCHIVE_VERSION = 1;
+/** 2: codes instead of prose, and columns by their names in the program. */
+export const ARCHIVE_VERSION = 2;
 
 /** A row as the archive has it. */
 export type ArchiveRow = Record<string, unknown> & { id: number };
@@ -60,7 +61,7 @@ export const archiveDay = z.strictObject({
     maxNoiseDbm: z.number(),
     spares: whole.min(0).max(100),
     isPractice: z.boolean(),
-    isGone: z.boolean(),
+    isArchived: z.boolean(),
     rescan: z.string().max(40),
     currentPlaceId: whole.min(1).nullable(),
     clockDayMs: whole,
@@ -77,7 +78,7 @@ export type ArchiveDay = Omit<z.output<typeof archiveDay>, "tables"> & {
 /** shoot.json: what the archive holds, and by what each of its files is known to be whole. */
 export const archiveHead = z.object({
   format: z.literal(ARCHIVE_FORMAT),
-  version: z.literal(ARCHIVE_VERSION),
+  version: z.int().min(1).max(ARCHIVE_VERSION),
   madeAt: z.iso.datetime(),
   shoot: z.object({
     uid: z.string().regex(/^[0-9a-f-]{32,36}$/),

@@ -24,7 +24,7 @@ const channel = (id: number): Channel => ({
   meets: "tunes",
   tuning,
   packTuning: tuning,
-  also: [],
+  extraPacks: [],
   paired: null,
   pairedMs: null,
   microphoneId: "m",
@@ -362,15 +362,18 @@ test("a receiver and a pack are proved by what they have; the usual figure of a 
   ]);
   expect([-110, -90, -60, -20].map(rfOf)).toEqual(["none", "weak", "full", "red"]);
   expect([antennasOf([-60, -66]), antennasOf([-60, -84]), antennasOf([-84, -60])]).toEqual([
-    "both take turns",
-    "only A serves",
-    "only B serves",
+    "both-take-turns",
+    "only-a-serves",
+    "only-b-serves",
   ]);
 });
 
 test("two packs of one position: allowed, and told while both are on", () => {
   const facts = finished();
-  facts.channels[0] = { ...channel(1), also: [{ packKey: "h1", packLabel: "Hand 1", tuning }] };
+  facts.channels[0] = {
+    ...channel(1),
+    extraPacks: [{ packKey: "h1", packLabel: "Hand 1", tuning }],
+  };
   expect(parts(facts)[1]).toBe("proved");
   const reports = (hz: number) => ({
     receivers: { r1: { halvesHz: [f1, f2] } },

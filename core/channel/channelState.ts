@@ -192,8 +192,8 @@ export const channelProof = (
   });
 
 /** The packs of a position that are on the air on its frequency now, by their own word. */
-function packsOn(facts: DayFacts, { packKey, also }: Channel, frequencyHz: number): string[] {
-  return [packKey, ...also.map((a) => a.packKey)].filter((key) => {
+function packsOn(facts: DayFacts, { packKey, extraPacks }: Channel, frequencyHz: number): string[] {
+  return [packKey, ...extraPacks.map((a) => a.packKey)].filter((key) => {
     const report = facts.reports?.packs[key];
     return report?.isOn === true && Math.abs(report.frequencyHz - frequencyHz) < HEARD_INSTEAD_HZ;
   });
@@ -208,7 +208,7 @@ function problemOf(part: ProofPart, outcome: string, strongestDbm: number | null
     return {
       status: "problem",
       code: "one-antenna",
-      deaf: outcome === "only A serves" ? "B" : "A",
+      deaf: outcome === "only-a-serves" ? "B" : "A",
     };
   return { status: "problem", code: "proof-bad", part, outcome };
 }

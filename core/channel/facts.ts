@@ -44,7 +44,7 @@ export interface Channel {
    * Other packs of the same position: a handheld beside the bodypack. They share the frequency, and
    * only one may be on.
    */
-  also: { packKey: string; packLabel: string; tuning: TuningRange[] }[];
+  extraPacks: { packKey: string; packLabel: string; tuning: TuningRange[] }[];
   /**
    * How its receiver's record of the pack stands, where they pair by name, group number and key;
    * null where they do not.

@@ -20,7 +20,7 @@ const channel = (id: number): Channel => ({
   meets: "tunes",
   tuning,
   packTuning: tuning,
-  also: [],
+  extraPacks: [],
   paired: null,
   pairedMs: null,
   microphoneId: "m",

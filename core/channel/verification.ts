@@ -43,10 +43,10 @@ export const rfOf = (strongestDbm: number): string =>
 /** Whether both antennas serve, from the best that each heard. */
 export const antennasOf = ([aDbm, bDbm]: readonly [number, number]): string =>
   Math.abs(aDbm - bDbm) < DEAF_DB
-    ? "both take turns"
+    ? "both-take-turns"
     : aDbm > bDbm
-      ? "only A serves"
-      : "only B serves";
+      ? "only-a-serves"
+      : "only-b-serves";
 
 /**
  * The parts that a receiver and a pack can be proved by: no two antennas where there is one, no

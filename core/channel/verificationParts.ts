@@ -30,7 +30,7 @@ export const PROOF = {
   },
   phones: {
     pack: "off",
-    outcomes: ["nothing", "chatter or chirps"],
+    outcomes: ["nothing", "chatter"],
     good: ["nothing"],
     endsWith: ["plan", "receiver", "place"],
   },
@@ -42,45 +42,47 @@ export const PROOF = {
   },
   antennas: {
     pack: "on",
-    outcomes: ["both take turns", "only A serves", "only B serves"],
-    good: ["both take turns"],
+    outcomes: ["both-take-turns", "only-a-serves", "only-b-serves"],
+    good: ["both-take-turns"],
     endsWith: ["receiver", "place"],
   },
   partner: {
     pack: "on",
-    outcomes: ["its own", "another’s", "nothing told"],
-    good: ["its own"],
+    outcomes: ["its-own", "another-pack", "nothing-told"],
+    good: ["its-own"],
     endsWith: ["plan", "pack", "receiver", "cells", "synced", "paired"],
   },
   voice: {
     pack: "on",
-    outcomes: ["follows", "nothing", "hiss or breaks", "somebody else"],
+    outcomes: ["follows", "nothing", "hiss-or-breaks", "somebody-else"],
     good: ["follows"],
     endsWith: ["plan", "pack", "receiver", "cells", "synced", "paired"],
   },
   mute: {
     pack: "on",
-    outcomes: ["gone and back", "still heard", "stays silent"],
-    good: ["gone and back"],
+    outcomes: ["gone-and-back", "still-heard", "stays-silent"],
+    good: ["gone-and-back"],
     endsWith: ["pack", "cells"],
   },
   far: {
     pack: "on",
-    outcomes: ["meter follows", "played back", "still", "on another track"],
-    good: ["meter follows", "played back"],
+    outcomes: ["meter-follows", "played-back", "still", "on-another-track"],
+    good: ["meter-follows", "played-back"],
     endsWith: ["receiver", "place"],
     isExtra: true,
   },
   kept: {
     pack: "on",
-    outcomes: ["locked", "taped", "left to the talker"],
-    good: ["locked", "taped", "left to the talker"],
+    outcomes: ["locked", "taped", "left-to-talker"],
+    good: ["locked", "taped", "left-to-talker"],
     endsWith: ["pack", "cells"],
     isExtra: true,
   },
 } as const satisfies Record<string, PartRule>;
 
 export type ProofPart = keyof typeof PROOF;
+/** What may be seen of a part, as a code. */
+export type ProofOutcome = (typeof PROOF)[ProofPart]["outcomes"][number];
 export const PROOF_PARTS = Object.keys(PROOF) as ProofPart[];
 export const ruleOf = (part: ProofPart): PartRule => PROOF[part];
 

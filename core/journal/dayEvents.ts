@@ -8,7 +8,7 @@ export interface HitJudgement {
 }
 
 /** How a hit ended. "unproved": retuned, and nobody answered what a verification asks. */
-export type HitEnd = "proved" | "unproved" | "left" | "done" | "taken back";
+export type HitEnd = "proved" | "unproved" | "left" | "done" | "taken-back";
 
 /**
  * Something that happened on a day and stands nowhere else. Only added: what was wrong is put right
@@ -20,7 +20,7 @@ export type DayEventDetail =
   | { kind: "joined"; channelId: number }
   | { kind: "roll"; isOn: boolean }
   /** A pack was switched, by its own word or by somebody's. */
-  | { kind: "power"; packKey: string; isOn: boolean; by: "its own word" | "said" }
+  | { kind: "power"; packKey: string; isOn: boolean; by: "own-word" | "said" }
   /** A full set went in. */
   | { kind: "cells-fresh"; packKey: string; chemistry: Chemistry }
   /** How long the set that is in has run already. */

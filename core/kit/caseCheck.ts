@@ -25,7 +25,7 @@ export interface CarriedBy {
   packKey: string;
   packLabel: string;
   /** Keys of other packs of the same position; absent: none. */
-  also?: readonly string[];
+  extraPacks?: readonly string[];
   /** Absent where it is not looked at. */
   microphoneId?: string;
   inputId?: string;
@@ -88,7 +88,7 @@ export function caseProblems(
  * twice.
  */
 function sharedProblems(channels: readonly CarriedBy[]): CaseProblem[] {
-  const packsOf = (c: CarriedBy): string[] => [c.packKey, ...(c.also ?? [])];
+  const packsOf = (c: CarriedBy): string[] => [c.packKey, ...(c.extraPacks ?? [])];
   return channels.flatMap((a, i) =>
     channels.slice(i + 1).flatMap((b): CaseProblem[] => [
       ...(packsOf(a).some((key) => packsOf(b).includes(key))

@@ -55,7 +55,7 @@ export interface ReportHit {
   cause: HitCause | null;
   /** How sure: 0…1; null where the cause is not known. */
   share: number | null;
-  outcome: "retuned" | "retuned, not verified" | "done" | "left" | "taken back" | "open";
+  outcome: "retuned" | "retuned-not-verified" | "done" | "left" | "taken-back" | "open";
   toHz: number | null;
   planVersion: number | null;
   /** From the call to the end of the answer; null while it is open. */
@@ -268,7 +268,7 @@ function toHit(
     cause: first?.cause ?? null,
     share: first?.share ?? null,
     outcome:
-      how === "proved" ? "retuned" : how === "unproved" ? "retuned, not verified" : (how ?? "open"),
+      how === "proved" ? "retuned" : how === "unproved" ? "retuned-not-verified" : (how ?? "open"),
     toHz: isRetuned ? (last?.toHz ?? null) : null,
     planVersion: isRetuned ? (h.closed?.planVersion ?? null) : null,
     tookMs: h.closed ? h.closed.atMs - h.atMs : null,

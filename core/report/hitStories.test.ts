@@ -34,7 +34,7 @@ const answer = (
     toHz,
     planVersion,
   });
-const closed = (id: number, hitId: number, how: "proved" | "left" | "done" | "taken back") =>
+const closed = (id: number, hitId: number, how: "proved" | "left" | "done" | "taken-back") =>
   event(id, { kind: "hit-closed", hitId, channelId: 1, how, planVersion: 4, note: "" });
 const plan = {
   version: 3,
@@ -72,7 +72,7 @@ test("judged again by a later look: the story has the later judgement, and is as
 });
 test("only what is not brought to its end moves a channel, and the newest answer of each counts", () => {
   expect(openAnswers([hit(1, 1), answer(2, 1, 1, 52e7)]).map((a) => a.toHz)).toEqual([52e7]);
-  expect(openAnswers([hit(1, 1), answer(2, 1, 1, 52e7), closed(3, 1, "taken back")])).toEqual([]);
+  expect(openAnswers([hit(1, 1), answer(2, 1, 1, 52e7), closed(3, 1, "taken-back")])).toEqual([]);
   expect(
     openAnswers([hit(1, 1), answer(2, 1, 1, 52e7), hit(3, 1), answer(4, 3, 1, 53e7)]).map(
       (a) => a.toHz,

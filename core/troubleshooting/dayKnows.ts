@@ -35,20 +35,23 @@ const AS_LOOKS: Partial<
   antennas: {
     check: "walk",
     says: {
-      "both take turns": "both antennas take turns",
-      "only A serves": "only one ever serves",
-      "only B serves": "only one ever serves",
+      "both-take-turns": "both-take-turns",
+      "only-a-serves": "only-one-serves",
+      "only-b-serves": "only-one-serves",
     },
   },
   far: {
     check: "recorder",
     says: {
-      "meter follows": "moves with the voice",
-      "played back": "moves with the voice",
-      "on another track": "still",
+      "meter-follows": "moves-with-voice",
+      "played-back": "moves-with-voice",
+      "on-another-track": "still",
     },
   },
-  partner: { check: "identity", says: { "another’s": "another's", "nothing told": "none told" } },
+  partner: {
+    check: "identity",
+    says: { "another-pack": "another-pack", "nothing-told": "none-told" },
+  },
 };
 
 /** What of that is as good as seen, and what it makes likelier or rules out. */
@@ -63,19 +66,19 @@ export function knownOf(k: ChannelKnowledge): { findings: Finding[]; knows: DayK
   if (k.pickHz !== null && k.receiverHz !== null)
     findings.push({
       check: "receiver-number",
-      outcome: isSame(k.pickHz, k.receiverHz) ? "as the plan" : "another",
+      outcome: isSame(k.pickHz, k.receiverHz) ? "as-planned" : "another",
     });
   if (k.isPackOn !== null) weights["pack-off"] = k.isPackOn ? 0.02 : 40;
   if (k.pickHz !== null && k.packHz !== null && k.isPackOn === true)
     findings.push({
       check: "pack-number",
-      outcome: isSame(k.pickHz, k.packHz) ? "as the plan" : "another",
+      outcome: isSame(k.pickHz, k.packHz) ? "as-planned" : "another",
     });
   weights["own-second-pack"] = k.isOtherOnIt ? 60 : 0.3;
   for (const { part, outcome } of k.proof) {
     const look = AS_LOOKS[part];
     if (look) findings.push({ check: look.check, outcome: look.says?.[outcome] ?? outcome });
-    if (part === "mute" && outcome !== "gone and back") weights.muted = 10;
+    if (part === "mute" && outcome !== "gone-and-back") weights.muted = 10;
   }
   if (k.marginDb !== null) weights["too-far"] = k.marginDb < THIN_DB ? 4 : 0.5;
   if (k.isOverloaded !== null) weights["too-near"] = k.isOverloaded ? 10 : 0.5;
@@ -96,5 +99,5 @@ export function meterSays(
   const { strongestDbm: dbm, hasAudio } = meter;
   if (check === "rf-off" && isPackOn === false) return silenceOf([dbm]);
   if (check === "rf-on" && isPackOn !== false) return rfOf(dbm);
-  return check === "tap" && isPackOn !== false ? (hasAudio ? "heard" : "not heard") : null;
+  return check === "tap" && isPackOn !== false ? (hasAudio ? "heard" : "not-heard") : null;
 }

@@ -71,7 +71,7 @@ describe("what the day knows", () => {
     ["stranger", { proof: [{ part: "silent", outcome: "steady" }] }, []],
     [
       "antenna-off",
-      { proof: [{ part: "antennas", outcome: "only A serves" }] },
+      { proof: [{ part: "antennas", outcome: "only-a-serves" }] },
       [{ check: "rf-on", outcome: "weak" }],
     ],
     ["too-far", { marginDb: 3 }, [{ check: "rf-on", outcome: "weak" }]],
@@ -83,7 +83,7 @@ describe("what the day knows", () => {
       ["rf-on", "rf-off", "tap", "cell"].map((c) =>
         meterSays(c as CheckId, { meter, isPackOn: true }),
       ),
-    ).toEqual(["full", null, "not heard", null]);
+    ).toEqual(["full", null, "not-heard", null]);
     expect(
       ["rf-on", "rf-off", "tap"].map((c) => meterSays(c as CheckId, { meter, isPackOn: false })),
     ).toEqual([null, "steady", null]);

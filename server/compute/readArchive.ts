@@ -18,6 +18,7 @@ import {
   type ArchiveRow,
   type ShootArchiveError,
 } from "~/contract/schemas/shootArchive";
+import { dayOfVersion1 } from "~/contract/codecs/oldCodes";
 import { unpackSweepFiles } from "~/contract/codecs/sweepArchive";
 
 /** Unpacked, no shoot is larger. */
@@ -66,7 +67,8 @@ export function readArchive(bytes: Uint8Array): Result<ReadArchive, ShootArchive
   const days: ReadArchive["days"] = [];
   for (const { uid, folder } of head.data.days) {
     const name = `${folder}/day.json`;
-    const day = archiveDay.safeParse(parsed(files.get(name)));
+    const written = parsed(files.get(name));
+    const day = archiveDay.safeParse(head.data.version === 1 ? dayOfVersion1(written) : written);
     if (!day.success)
       return fail({ code: "damaged", file: name, detail: issueWords(day.error.issues[0]) });
     const read = day.data as ArchiveDay;

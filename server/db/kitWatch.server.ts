@@ -53,7 +53,7 @@ export async function kitProblems(
     db.models.unitLists.findOne(newest),
     db.models.modelLists.findOne(newest),
     db.models.channels.findAll({
-      where: { dayId, isGone: false },
+      where: { dayId, isArchived: false },
       order: [["number", "ASC"]],
       raw: true,
       transaction,
@@ -64,16 +64,18 @@ export async function kitProblems(
   const list = itemsOf(units) as CaseUnit[];
   const kit = mergeKits(SHIPPED_KIT, (itemsOf(models)[0] as Kit | undefined) ?? EMPTY_KIT);
   const label = (key: string): string => list.find((u) => u.key === key)?.label ?? key;
-  const carried = (channels as unknown as ChannelRow[]).map(({ alsoJson, ...c }): CarriedBy => ({
-    talker: c.talker,
-    receiverKey: c.receiverKey,
-    receiverLabel: label(c.receiverKey),
-    half: c.half,
-    packKey: c.packKey,
-    packLabel: label(c.packKey),
-    microphoneId: c.microphoneId,
-    inputId: c.inputId,
-    also: JSON.parse(alsoJson) as string[],
-  }));
+  const carried = (channels as unknown as ChannelRow[]).map(
+    ({ extraPacksJson, ...c }): CarriedBy => ({
+      talker: c.talker,
+      receiverKey: c.receiverKey,
+      receiverLabel: label(c.receiverKey),
+      half: c.half,
+      packKey: c.packKey,
+      packLabel: label(c.packKey),
+      microphoneId: c.microphoneId,
+      inputId: c.inputId,
+      extraPacks: JSON.parse(extraPacksJson) as string[],
+    }),
+  );
   return caseProblems(kit, list, carried);
 }

@@ -375,7 +375,7 @@ async function prepared(isPractice: boolean): Promise<{ folder: string; corpus: 
       text: "door open",
       channelId: 1,
       agoMs: 0,
-      seenId: "12345678",
+      idempotencyKey: "12345678",
     }),
   );
   const from: Record<string, string> = {

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { pageNumber } from "~/contract/schemas/seen";
 
-const seenId = pageNumber.nullable();
+const idempotencyKey = pageNumber.nullable();
 
 export const logIntents = z.discriminatedUnion("intent", [
   z.object({
@@ -9,13 +9,13 @@ export const logIntents = z.discriminatedUnion("intent", [
     text: z.string().max(2000),
     channelId: z.number().int().nullable(),
     agoMs: z.number().min(0).max(600_000),
-    seenId,
+    idempotencyKey,
   }),
   z.object({
     intent: z.literal("correct"),
     ofKey: z.string().min(1).max(80),
     text: z.string().max(2000),
-    seenId,
+    idempotencyKey,
   }),
 ]);
 

@@ -144,7 +144,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
             text: note,
             channelId: who === "all" ? null : Number(who),
             agoMs: 0,
-            seenId: newId(),
+            idempotencyKey: newId(),
           });
           taken(() => setNote(""));
         }}
@@ -239,7 +239,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
                       intent: "correct",
                       ofKey: e.key,
                       text: correcting.text,
-                      seenId: newId(),
+                      idempotencyKey: newId(),
                     });
                     taken(() => setCorrecting(null));
                   }}

@@ -33,7 +33,7 @@ export function NoteStrip({
       text: note.text,
       channelId: null,
       agoMs: Math.max(0, performance.now() - note.begunAt),
-      seenId: newId(),
+      idempotencyKey: newId(),
     });
     step({ do: "send-note", answeredAt: reply?.at ?? 0 });
   };

@@ -4,7 +4,7 @@ import { pageNumber } from "~/contract/schemas/seen";
 const channelId = z.number().int();
 const hitId = z.number().int();
 const agoMs = z.number().min(0).max(600_000);
-const seenId = pageNumber.nullable();
+const idempotencyKey = pageNumber.nullable();
 
 export const HIT_ANSWERS = [
   "retune",
@@ -26,7 +26,7 @@ export const HIT_ANSWERS = [
 export const rollIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("begin") }),
   z.object({ intent: z.literal("end") }),
-  z.object({ intent: z.literal("hit"), channelId, agoMs, seenId }),
+  z.object({ intent: z.literal("hit"), channelId, agoMs, idempotencyKey }),
   z.object({ intent: z.literal("answer"), hitId, answer: z.enum(HIT_ANSWERS) }),
   z.object({ intent: z.literal("pack-follows"), hitId }),
   z.object({ intent: z.literal("close"), hitId }),
@@ -38,7 +38,7 @@ export const rollIntents = z.discriminatedUnion("intent", [
     text: z.string().max(2000),
     channelId: channelId.nullable(),
     agoMs,
-    seenId,
+    idempotencyKey,
   }),
 ]);
 

@@ -127,7 +127,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
           intent: "hit",
           channelId: channel.id,
           agoMs: Math.max(0, performance.now() - pressedAt),
-          seenId: newId(),
+          idempotencyKey: newId(),
         });
     },
     [channels, send],

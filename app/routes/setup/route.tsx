@@ -53,7 +53,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const { version, earlierVersion } = await newestList(context.app, "places", dayId);
   const days = (await getShoots(context.app)).shoots.flatMap((s) =>
     s.days
-      .filter((d) => !d.isGone)
+      .filter((d) => !d.isArchived)
       .map((d) => ({ id: d.id, label: `${s.name}, ${formatDate(d.dateIso)}` })),
   );
   return {

@@ -66,12 +66,15 @@ export async function action({ request, context }: Route.ActionArgs) {
       );
     case "put-away":
       return reply(
-        await changeDay(app, intent.dayId, { isGone: true }),
+        await changeDay(app, intent.dayId, { isArchived: true }),
         () => "The day is put away; nothing of it is lost.",
         () => ({ intent: "bring-back", dayId: intent.dayId }),
       );
     case "bring-back":
-      return reply(await changeDay(app, intent.dayId, { isGone: false }), () => "The day is back.");
+      return reply(
+        await changeDay(app, intent.dayId, { isArchived: false }),
+        () => "The day is back.",
+      );
   }
 }
 
@@ -79,8 +82,8 @@ export async function action({ request, context }: Route.ActionArgs) {
 export default function ShootsScreen({ loaderData: { view, regions } }: Route.ComponentProps) {
   const { send, reply: answer, isBusy } = useIntent<ShootsIntent>();
   const days = view.shoots.flatMap((s) => s.days);
-  const standing = days.filter((d) => !d.isGone);
-  const gone = days.filter((d) => d.isGone);
+  const standing = days.filter((d) => !d.isArchived);
+  const gone = days.filter((d) => d.isArchived);
   const [isNew, setNew] = useState(standing.length === 0);
   const next = view.isPractice
     ? undefined
@@ -128,7 +131,7 @@ export default function ShootsScreen({ loaderData: { view, regions } }: Route.Co
           </Row>
         )}
         {view.shoots
-          .filter((s) => s.days.some((d) => !d.isGone))
+          .filter((s) => s.days.some((d) => !d.isArchived))
           .map((shoot) => (
             <ShootSection key={shoot.id} shoot={shoot} view={view} isBusy={isBusy} send={send} />
           ))}
@@ -213,7 +216,7 @@ function ShootSection({
         </thead>
         <tbody>
           {shoot.days
-            .filter((d) => !d.isGone)
+            .filter((d) => !d.isArchived)
             .map((d) => (
               <tr key={d.id}>
                 <th scope="row">

@@ -1,7 +1,12 @@
 import { defined, itemAt } from "~/core/units/items";
 import { useState } from "react";
 import styled from "styled-components";
-import { CAUSE_WORDS, CHECK_WORDS, TOUCH_CAUTION } from "~/contract/messages/fault";
+import {
+  CAUSE_WORDS,
+  CHECK_WORDS,
+  lookOutcomeWords,
+  TOUCH_CAUTION,
+} from "~/contract/messages/fault";
 import { capital } from "~/contract/messages/format";
 import { type CheckId, CHECKS } from "~/core/troubleshooting/causes";
 import { type ChannelKnowledge, knownOf, meterSays } from "~/core/troubleshooting/dayKnows";
@@ -68,7 +73,7 @@ export function FaultFinder({
             <Row>
               {CHECKS[check].outcomes.map((o) => (
                 <Button key={o} onPress={() => answer(o)}>
-                  {o === hint ? `${o} (the meter says so)` : o}
+                  {o === hint ? `${lookOutcomeWords(o)} (the meter says so)` : lookOutcomeWords(o)}
                 </Button>
               ))}
             </Row>
@@ -96,7 +101,7 @@ export function FaultFinder({
               return (
                 <li key={f.check}>
                   <Soft>{`${CHECK_WORDS[f.check].replace(/[?.]$/, "")}: `}</Soft>
-                  {f.outcome}
+                  {lookOutcomeWords(f.outcome)}
                   {isMine ? (
                     <QuietButton
                       aria-label={`Take back: ${CHECK_WORDS[f.check]}`}

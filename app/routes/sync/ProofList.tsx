@@ -3,7 +3,12 @@ import styled from "styled-components";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import type { Seen } from "~/contract/schemas/seen";
 import { listWords, numberWord } from "~/contract/messages/format";
-import { PROOF_CHANGE_WORDS, PROOF_WORDS, proofStateWords } from "~/contract/messages/proof";
+import {
+  PROOF_CHANGE_WORDS,
+  PROOF_WORDS,
+  proofOutcomeWords,
+  proofStateWords,
+} from "~/contract/messages/proof";
 import { isNeeded } from "~/core/channel/verification";
 import { PROOF, type ProofPart } from "~/core/channel/verificationParts";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
@@ -102,7 +107,7 @@ export function ProofList({ channel: c, proof, isAsked, isOpen, saw }: ProofList
           <Row>
             {PROOF[next].outcomes.map((outcome) => (
               <Button key={outcome} onPress={() => tick(next, outcome)}>
-                {outcome}
+                {proofOutcomeWords(outcome)}
               </Button>
             ))}
             {WITH_FIGURE.includes(next) && (

@@ -15,6 +15,7 @@ import { syncTold } from "./m0015SyncTold.server";
 import { levelDetails } from "./m0017LevelDetails.server";
 import { placePlans } from "./m0018PlacePlans.server";
 import { roll } from "./m0019Roll.server";
+import { codes } from "./m0022Codes.server";
 import { exercises } from "./m0021Exercises.server";
 import { uids } from "./m0020Uids.server";
 import { pairings } from "./m0016Pairings.server";
@@ -49,4 +50,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0019-roll", up: roll },
   { name: "0020-uids", up: uids },
   { name: "0021-exercises", up: exercises },
+  { name: "0022-codes", up: codes },
 ];

@@ -17,7 +17,7 @@ export interface DayRow {
   id: number;
   uid: string;
   shootId: number;
-  isGone: boolean;
+  isArchived: boolean;
   dateIso: string;
   dayNumber: number;
   dayCount: number;
@@ -98,8 +98,8 @@ export interface ChannelRow {
   half: number;
   packKey: string;
   version: number;
-  isGone: boolean;
-  alsoJson: string;
+  isArchived: boolean;
+  extraPacksJson: string;
 }
 export interface ChannelChangeRow {
   id: number;
@@ -166,7 +166,7 @@ export interface SyncRow {
   outcome: string | null;
   shown: string | null;
   who: string | null;
-  seenId: string | null;
+  idempotencyKey: string | null;
   toldHz: number | null;
   strongestDbm: number | null;
   antennaADbm: number | null;
@@ -205,7 +205,7 @@ export interface DayEventRow {
   kind: string;
   channelId: number | null;
   who: string | null;
-  seenId: string | null;
+  idempotencyKey: string | null;
   dataJson: string;
 }
 export interface ReadingsRow {
@@ -279,7 +279,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
     id,
     uid: text,
     shootId: int,
-    isGone: flag,
+    isArchived: flag,
     dateIso: text,
     dayNumber: int,
     dayCount: int,
@@ -323,8 +323,8 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
     half: int,
     packKey: text,
     version: int,
-    isGone: flag,
-    alsoJson: { ...text, defaultValue: "[]" },
+    isArchived: flag,
+    extraPacksJson: { ...text, defaultValue: "[]" },
   },
   channelChanges: { id, channelId: int, version: int, atMs: int, what: text },
   stationLists: { id, dayId: int, version: int, atMs: int, how: text, stationsJson: text },
@@ -372,7 +372,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
     outcome: maybe(TEXT),
     shown: maybe(TEXT),
     who: maybe(TEXT),
-    seenId: maybe(TEXT),
+    idempotencyKey: maybe(TEXT),
     toldHz: maybe(INTEGER),
     strongestDbm: maybe(REAL),
     antennaADbm: maybe(REAL),
@@ -414,7 +414,7 @@ const COLUMNS: { [K in keyof Models]: Record<string, ModelAttributeColumnOptions
     kind: text,
     channelId: maybe(INTEGER),
     who: maybe(TEXT),
-    seenId: maybe(TEXT),
+    idempotencyKey: maybe(TEXT),
     dataJson: text,
   },
   exerciseResults: {

@@ -27,7 +27,7 @@ export interface StoredChannel extends Pick<
   peakFactorDb: number;
   inputId: string;
   /** Keys of other packs of the same position. */
-  also: string[];
+  extraPacks: string[];
 }
 
 export interface ChannelChange {
@@ -41,20 +41,20 @@ export async function listAllChannels(
   db: Database,
   dayId: number,
   transaction?: Transaction,
-): Promise<(StoredChannel & { isGone: boolean })[]> {
+): Promise<(StoredChannel & { isArchived: boolean })[]> {
   const rows = await db.models.channels.findAll({
     where: { dayId },
     order: [["number", "ASC"]],
     transaction: transaction ?? null,
   });
   return rows.map((r) => {
-    const { dayId: _, effort, wear, isGone, alsoJson, ...rest } = r.get({ plain: true });
+    const { dayId: _, effort, wear, isArchived, extraPacksJson, ...rest } = r.get({ plain: true });
     return {
       ...rest,
-      also: JSON.parse(alsoJson) as string[],
+      extraPacks: JSON.parse(extraPacksJson) as string[],
       effort: effort as Effort,
       wear: wear as Wear,
-      isGone: storedFlag(isGone),
+      isArchived: storedFlag(isArchived),
     };
   });
 }
@@ -65,8 +65,8 @@ export async function listChannels(
   transaction?: Transaction,
 ): Promise<StoredChannel[]> {
   return (await listAllChannels(db, dayId, transaction))
-    .filter((c) => !c.isGone)
-    .map(({ isGone: _, ...c }) => c);
+    .filter((c) => !c.isArchived)
+    .map(({ isArchived: _, ...c }) => c);
 }
 
 export async function insertChannel(
@@ -76,10 +76,16 @@ export async function insertChannel(
   transaction: Transaction,
 ): Promise<number> {
   await watchKit(db, dayId, transaction);
-  const { also, ...plain } = channel;
+  const { extraPacks, ...plain } = channel;
   return (
     await db.models.channels.create(
-      { ...plain, alsoJson: JSON.stringify(also), dayId, version: 1, isGone: false },
+      {
+        ...plain,
+        extraPacksJson: JSON.stringify(extraPacks),
+        dayId,
+        version: 1,
+        isArchived: false,
+      },
       { transaction },
     )
   ).get("id") as number;
@@ -97,12 +103,12 @@ export async function changeChannel(
     expectedVersion: number;
     atMs: number;
     what: string;
-    change: Partial<Omit<StoredChannel, "id" | "number" | "version"> & { isGone: boolean }>;
+    change: Partial<Omit<StoredChannel, "id" | "number" | "version"> & { isArchived: boolean }>;
   },
   transaction: Transaction,
 ): Promise<ChannelChange[] | null> {
   const version = p.expectedVersion + 1;
-  const { also, ...plain } = p.change;
+  const { extraPacks, ...plain } = p.change;
   const row = await db.models.channels.findOne({
     where: { id: p.channelId },
     attributes: ["dayId"],
@@ -110,7 +116,7 @@ export async function changeChannel(
   });
   if (row) await watchKit(db, row.get("dayId") as number, transaction);
   const [count] = await db.models.channels.update(
-    { ...plain, ...(also ? { alsoJson: JSON.stringify(also) } : {}), version },
+    { ...plain, ...(extraPacks ? { extraPacksJson: JSON.stringify(extraPacks) } : {}), version },
     { where: { id: p.channelId, version: p.expectedVersion }, transaction },
   );
   if (count === 0) {

@@ -73,13 +73,13 @@ function isSameEvent(a: DayEventDetail, b: DayEventDetail): boolean {
 
 /** A page's number that stands for something else already: sent again it would be lost. */
 export class NumberTaken extends Error {
-  constructor(readonly seenId: string) {
-    super(`the number ${seenId} stands for something else`);
+  constructor(readonly idempotencyKey: string) {
+    super(`the number ${idempotencyKey} stands for something else`);
   }
 }
 
 /**
- * @param seenId - the page's own number of it, made by chance: what is sent twice stands once
+ * @param idempotencyKey - the page's own number of it, made by chance: what is sent twice stands once
  *   @returns its number
  * @throws {NumberTaken} where that number stands for another day, or for something else that
  *   happened
@@ -89,16 +89,18 @@ export async function insertEvent(
   dayId: number,
   event: Omit<DayEvent, "id">,
   transaction: Transaction,
-  seenId: string | null = null,
+  idempotencyKey: string | null = null,
 ): Promise<number> {
   const standing =
-    seenId === null ? null : await db.models.dayEvents.findOne({ where: { seenId }, transaction });
+    idempotencyKey === null
+      ? null
+      : await db.models.dayEvents.findOne({ where: { idempotencyKey }, transaction });
   const { what, ...head } = event;
   if (standing) {
     const isSame =
       standing.get("dayId") === dayId &&
       isSameEvent(JSON.parse(standing.get("dataJson") as string) as DayEventDetail, what);
-    if (!isSame) throw new NumberTaken(seenId ?? "");
+    if (!isSame) throw new NumberTaken(idempotencyKey ?? "");
     return standing.get("id") as number;
   }
   const row = await db.models.dayEvents.create(
@@ -107,7 +109,7 @@ export async function insertEvent(
       dayId,
       kind: what.kind,
       channelId: "channelId" in what ? what.channelId : null,
-      seenId,
+      idempotencyKey,
       dataJson: JSON.stringify(what),
     },
     { transaction },

@@ -33,7 +33,7 @@ export interface Day {
   spares: number;
   isPractice: boolean;
   /** Put away: kept, and shown nowhere but among what can be brought back. */
-  isGone: boolean;
+  isArchived: boolean;
   currentPlaceId: number;
   rescan: RescanRule;
   /** A practice day's wall clock stood here … */
@@ -44,7 +44,7 @@ export interface Day {
 
 export type NewDay = Omit<
   Day,
-  "id" | "uid" | "currentPlaceId" | "production" | "isGone" | "rescan"
+  "id" | "uid" | "currentPlaceId" | "production" | "isArchived" | "rescan"
 >;
 export type DayChange = Partial<
   Pick<
@@ -60,7 +60,7 @@ export type DayChange = Partial<
     | "dayNumber"
     | "dayCount"
     | "town"
-    | "isGone"
+    | "isArchived"
     | "isPractice"
     | "maxNoiseDbm"
     | "spares"
@@ -72,7 +72,7 @@ const toDay = (row: DayRow, shoots: readonly Shoot[]): Day => ({
   profile: row.profile as ProfileName,
   rescan: row.rescan as RescanRule,
   isPractice: storedFlag(row.isPractice),
-  isGone: storedFlag(row.isGone),
+  isArchived: storedFlag(row.isArchived),
   currentPlaceId: row.currentPlaceId ?? 0,
   production: shoots.find((s) => s.id === row.shootId)?.name ?? "",
 });
@@ -126,7 +126,7 @@ export async function insertDay(
 ): Promise<number> {
   return (
     await db.models.days.create(
-      { ...day, uid, isGone: false, rescan: "each-move", currentPlaceId: null },
+      { ...day, uid, isArchived: false, rescan: "each-move", currentPlaceId: null },
       { transaction },
     )
   ).get("id") as number;

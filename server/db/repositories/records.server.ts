@@ -66,7 +66,7 @@ function toSync(r: SyncRow): SyncRecord {
   }
 }
 
-/** @param seenId - the page's own number of it, made by chance: what is sent twice stands once
+/** @param idempotencyKey - the page's own number of it, made by chance: what is sent twice stands once
  * @throws {NumberTaken} where that number stands for something else
  * @returns the number by which it can be taken back */
 export async function insertSync(
@@ -74,10 +74,12 @@ export async function insertSync(
   dayId: number,
   sync: SyncRecord,
   transaction: Transaction,
-  seenId: string | null = null,
+  idempotencyKey: string | null = null,
 ): Promise<number> {
   const standing =
-    seenId === null ? null : await db.models.syncs.findOne({ where: { seenId }, transaction });
+    idempotencyKey === null
+      ? null
+      : await db.models.syncs.findOne({ where: { idempotencyKey }, transaction });
   if (standing) {
     const { kind, channelId } = standing.get({ plain: true });
     const part = sync.kind === "proof" ? sync.part : null;
@@ -87,7 +89,7 @@ export async function insertSync(
       channelId !== sync.channelId ||
       standing.get("part") !== part
     )
-      throw new NumberTaken(seenId ?? "");
+      throw new NumberTaken(idempotencyKey ?? "");
     return standing.get("id") as number;
   }
   const nothing = {
@@ -103,7 +105,7 @@ export async function insertSync(
   const { antennasDbm, ...plain } = { antennasDbm: null, ...sync };
   const [antennaADbm, antennaBDbm] = antennasDbm ?? [null, null];
   const row = await db.models.syncs.create(
-    { ...nothing, ...plain, antennaADbm, antennaBDbm, dayId, seenId, isUndone: false },
+    { ...nothing, ...plain, antennaADbm, antennaBDbm, dayId, idempotencyKey, isUndone: false },
     { transaction },
   );
   return row.get("id") as number;

@@ -78,7 +78,10 @@ export interface ChannelView extends Channel, Pick<StoredChannel, "micDistanceM"
   /** What its receiver's own scale usually reads; null where too few were noted. */
   usualFigure: number | null;
   /** Other packs of the position, and what they say of themselves. */
-  others: (Channel["also"][number] & { report: PackReport | null; syncedHz: number | null })[];
+  others: (Channel["extraPacks"][number] & {
+    report: PackReport | null;
+    syncedHz: number | null;
+  })[];
 }
 
 export interface PackView extends CaseUnit {
@@ -165,8 +168,8 @@ async function storedDay(db: Database, dayId: number) {
     );
   };
   // a pack that is not in the case any more is nobody's
-  const alsoOf = (c: StoredChannel): CaseUnit[] =>
-    units.filter((u) => u.kind === "pack" && u.key !== c.packKey && c.also.includes(u.key));
+  const extraPacksOf = (c: StoredChannel): CaseUnit[] =>
+    units.filter((u) => u.kind === "pack" && u.key !== c.packKey && c.extraPacks.includes(u.key));
   const pairedOf = ({ packKey, receiverKey }: StoredChannel): Channel["paired"] => {
     if (
       !packModel(kit, unit(packKey).modelId).pairs ||
@@ -206,14 +209,14 @@ async function storedDay(db: Database, dayId: number) {
       packKey: c.packKey,
       meets: !found.works ? "never" : found.isAdaptive ? "adaptive" : "tunes",
       tuning: found.works
-        ? alsoOf(c).reduce(
+        ? extraPacksOf(c).reduce(
             (left, u) => sharedTuning(left, packModel(kit, u.modelId).tuning),
             found.tuning,
           )
         : [],
       packTuning: pack.tuning,
       version: c.version,
-      also: alsoOf(c).map((u) => ({
+      extraPacks: extraPacksOf(c).map((u) => ({
         packKey: u.key,
         packLabel: u.label,
         tuning: packModel(kit, u.modelId).tuning,
@@ -398,7 +401,7 @@ export async function getDayView(
         c.meets === "adaptive" ? SELF_CHOSEN_HZ : (pickedHz(facts.plan, c.id) ?? SELF_CHOSEN_HZ),
       ),
       usualFigure: usualFigure(facts.syncs, c.receiverKey),
-      others: c.also.map((a) => ({
+      others: c.extraPacks.map((a) => ({
         ...a,
         report: packReports[a.packKey] ?? null,
         syncedHz: packFrequencyHz(facts, { ...c, packKey: a.packKey }, mySyncs),
@@ -423,8 +426,9 @@ export async function getDayView(
       .map((u) => ({
         ...u,
         carriedBy:
-          facts.channels.find((c) => c.packKey === u.key || c.also.some((a) => a.packKey === u.key))
-            ?.id ?? null,
+          facts.channels.find(
+            (c) => c.packKey === u.key || c.extraPacks.some((a) => a.packKey === u.key),
+          )?.id ?? null,
         report: packReports[u.key] ?? null,
       })),
     planHistory: plans.map(({ version, placeId, acceptedAtMs, how }) => ({
@@ -447,7 +451,7 @@ export async function getDayView(
  * goes by its own clock, so that the newest of them is meant.
  */
 export async function dayToOpen(app: AppContext): Promise<number | null> {
-  const days = (await listDays(app.db)).filter((d) => !d.isGone);
+  const days = (await listDays(app.db)).filter((d) => !d.isArchived);
   const practice = days.filter((d) => d.isPractice).at(-1);
   if (practice) return practice.id;
   const today = todayIso(app);

@@ -123,7 +123,7 @@ const newest = new WeakMap<
 export async function correctEntry(
   app: AppContext,
   dayId: number,
-  p: { ofKey: string; text: string; seenId: string | null },
+  p: { ofKey: string; text: string; idempotencyKey: string | null },
 ): ServiceResult {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
@@ -135,7 +135,7 @@ export async function correctEntry(
     app,
     got.value.day,
     { kind: "correction", ofKey: p.ofKey, text },
-    { seenId: p.seenId },
+    { idempotencyKey: p.idempotencyKey },
   );
   return ok(null);
 }

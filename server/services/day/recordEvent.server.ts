@@ -13,7 +13,7 @@ export function recordEvent(
   app: AppContext,
   day: Day,
   what: DayEventDetail,
-  p: { atMs?: number; isQuiet?: boolean; seenId?: string | null } = {},
+  p: { atMs?: number; isQuiet?: boolean; idempotencyKey?: string | null } = {},
 ): Promise<number> {
   const nowMs = dayNowMs(app, day);
   const event = {
@@ -22,5 +22,8 @@ export function recordEvent(
     who: nameOf(app.asker),
     what,
   };
-  return app.db.write((t) => insertEvent(app.db, day.id, event, t, p.seenId ?? null), p.isQuiet);
+  return app.db.write(
+    (t) => insertEvent(app.db, day.id, event, t, p.idempotencyKey ?? null),
+    p.isQuiet,
+  );
 }

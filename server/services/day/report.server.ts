@@ -101,7 +101,7 @@ export async function reportJson(app: AppContext, dayId: number): ServiceResult<
   if (!got.ok) return got;
   const { day, madeAtMs, report } = got.value;
   return ok(
-    `${JSON.stringify({ format: "plain-channel-report", version: 1, production: day.production, date: day.dateIso, dayNumber: day.dayNumber, town: day.town, region: day.region, isPractice: day.isPractice, madeAtMs, ...report }, null, 2)}\n`,
+    `${JSON.stringify({ format: "plain-channel-report", version: 2, production: day.production, date: day.dateIso, dayNumber: day.dayNumber, town: day.town, region: day.region, isPractice: day.isPractice, madeAtMs, ...report }, null, 2)}\n`,
   );
 }
 

@@ -31,7 +31,8 @@ export interface WrapView {
 async function nextDay(app: AppContext, { day }: LoadedDay): Promise<WrapView["next"]> {
   const later = (await listDays(app.db))
     .filter(
-      (d) => !d.isGone && d.shootId === day.shootId && d.id !== day.id && d.dateIso > day.dateIso,
+      (d) =>
+        !d.isArchived && d.shootId === day.shootId && d.id !== day.id && d.dateIso > day.dateIso,
     )
     .sort((a, b) => (a.dateIso < b.dateIso ? -1 : 1))[0];
   return later ? { dayId: later.id, dayNumber: later.dayNumber, dateIso: later.dateIso } : null;

@@ -43,7 +43,7 @@ async function insertTalker(
   return app.db.write(async (t): ServiceResult<NoPair | null> => {
     const all = await listAllChannels(app.db, day.id, t);
     const units = await newestItems(app.db, "units", day.id, t);
-    const standing = all.filter((c) => !c.isGone);
+    const standing = all.filter((c) => !c.isArchived);
     if (standing.some((c) => c.talker.toLowerCase() === told.talker.toLowerCase()))
       return fail({ code: "talker-twice", talker: told.talker });
     const found = freePair(
@@ -51,7 +51,7 @@ async function insertTalker(
       region,
       units,
       standing,
-      standing.flatMap((c) => c.also),
+      standing.flatMap((c) => c.extraPacks),
     );
     if ("why" in found) return ok(found.why);
     const receiver = kit.receivers.find(
@@ -68,7 +68,7 @@ async function insertTalker(
         ...told,
         ...LAVALIER,
         ...found.pair,
-        also: [],
+        extraPacks: [],
         inputId,
         number: Math.max(0, ...all.map((c) => c.number)) + 1,
         mark: monogram(
@@ -160,7 +160,7 @@ export async function changeTalker(
   const others = stored.filter((c) => c.id !== channel.id);
   const holder = others.find(
     (c) =>
-      [c.packKey, ...c.also].includes(next.packKey) ||
+      [c.packKey, ...c.extraPacks].includes(next.packKey) ||
       (c.receiverKey === next.receiverKey && c.half === next.half),
   );
   const receiver = units.find((u) => u.key === next.receiverKey && u.kind === "receiver");
@@ -173,7 +173,7 @@ export async function changeTalker(
   if (holder)
     return fail({
       code: "setting-unknown",
-      what: `${holder.talker} has that ${[holder.packKey, ...holder.also].includes(next.packKey) ? "pack" : "receiver channel"}`,
+      what: `${holder.talker} has that ${[holder.packKey, ...holder.extraPacks].includes(next.packKey) ? "pack" : "receiver channel"}`,
     });
   if (others.some((c) => c.talker.toLowerCase() === next.talker.toLowerCase()))
     return fail({ code: "talker-twice", talker: next.talker });
@@ -234,21 +234,21 @@ async function putAway(
   app: AppContext,
   dayId: number,
   p: { channelId: number; expectedVersion: number },
-  isGone: boolean,
+  isArchived: boolean,
 ): ServiceResult<{ talker: string; version: number }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const { day, units } = loaded.value;
   return app.db.write(async (t) => {
     const all = await listAllChannels(app.db, dayId, t);
-    const channel = all.find((c) => c.id === p.channelId && c.isGone !== isGone);
+    const channel = all.find((c) => c.id === p.channelId && c.isArchived !== isArchived);
     if (!channel) return fail({ code: "not-found" as const, what: "channel" as const });
-    const holder = isGone
+    const holder = isArchived
       ? undefined
       : all.find(
           (c) =>
-            !c.isGone &&
-            ([c.packKey, ...c.also].includes(channel.packKey) ||
+            !c.isArchived &&
+            ([c.packKey, ...c.extraPacks].includes(channel.packKey) ||
               (c.receiverKey === channel.receiverKey && c.half === channel.half)),
         );
     if (holder)
@@ -257,7 +257,7 @@ async function putAway(
         what: `${holder.talker} has ${channel.talker}’s pack or receiver channel now`,
       });
     if (
-      !isGone &&
+      !isArchived &&
       ![channel.packKey, channel.receiverKey].every((k) => units.some((u) => u.key === k))
     )
       return fail({
@@ -270,8 +270,8 @@ async function putAway(
         channelId: channel.id,
         expectedVersion: p.expectedVersion,
         atMs: Math.round(dayNowMs(app, day)),
-        what: isGone ? "left" : "came back",
-        change: { isGone },
+        what: isArchived ? "left" : "came back",
+        change: { isArchived },
       },
       t,
     );

@@ -56,7 +56,7 @@ const STRONG_DB = 10;
 export async function callHit(
   app: AppContext,
   dayId: number,
-  p: { channelId: number; agoMs: number; seenId: string | null },
+  p: { channelId: number; agoMs: number; idempotencyKey: string | null },
 ): ServiceResult<{ hitId: number; talker: string; judged: HitJudgement }> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
@@ -91,7 +91,7 @@ export async function callHit(
       readings: Buffer.from(bytes).toString("base64"),
       near,
     },
-    { atMs, seenId: p.seenId },
+    { atMs, idempotencyKey: p.idempotencyKey },
   );
   return ok({ hitId, talker: defined(stored.find((c) => c.id === p.channelId)).talker, judged });
 }
@@ -667,7 +667,7 @@ export async function takeHitBack(app: AppContext, dayId: number, hitId: number)
     kind: "hit-closed",
     hitId,
     channelId,
-    how: "taken back",
+    how: "taken-back",
     planVersion: null,
     note: "",
   });

@@ -539,7 +539,7 @@ export class LiveMonitor implements RollFeed {
         recordEvent(
           this.app(),
           day,
-          { kind: "power", packKey, isOn, by: "its own word" },
+          { kind: "power", packKey, isOn, by: "own-word" },
           { isQuiet: true },
         ),
       );

@@ -89,7 +89,7 @@ export async function endRoll(app: AppContext, dayId: number): ServiceResult {
 
 /** Takes up again what rolled when the application ended, however it ended. */
 export async function resumeRoll(app: AppContext): Promise<void> {
-  for (const day of (await listDays(app.db)).filter((d) => !d.isGone).reverse()) {
+  for (const day of (await listDays(app.db)).filter((d) => !d.isArchived).reverse()) {
     const last = (await listEvents(app.db, day.id, ["roll"])).at(-1)?.what;
     if (!(last?.kind === "roll" && last.isOn)) continue;
     const loaded = await requireDay(app, day.id);
@@ -156,7 +156,7 @@ export function recentReadings(
 export async function putNote(
   app: AppContext,
   dayId: number,
-  p: { text: string; channelId: number | null; agoMs: number; seenId: string | null },
+  p: { text: string; channelId: number | null; agoMs: number; idempotencyKey: string | null },
 ): ServiceResult<number> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
@@ -172,7 +172,7 @@ export async function putNote(
       app,
       got.value.day,
       { kind: "note", channelId: p.channelId, text },
-      { atMs: got.value.facts.nowMs - Math.max(0, p.agoMs), seenId: p.seenId },
+      { atMs: got.value.facts.nowMs - Math.max(0, p.agoMs), idempotencyKey: p.idempotencyKey },
     ),
   );
 }

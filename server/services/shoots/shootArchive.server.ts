@@ -96,7 +96,7 @@ export async function exportShoot(
       maxNoiseDbm,
       spares,
       isPractice: practice,
-      isGone,
+      isArchived,
       rescan,
       currentPlaceId,
       clockDayMs,
@@ -112,7 +112,7 @@ export async function exportShoot(
       maxNoiseDbm,
       spares,
       isPractice: practice,
-      isGone,
+      isArchived,
       rescan,
       currentPlaceId: numbers.get("places", currentPlaceId) || null,
       clockDayMs: Math.round(clockDayMs),
@@ -395,7 +395,7 @@ function putIn(
     let added = 0;
     for (const { read, here, standing } of placed) {
       if (standing === "same" || standing === "behind") continue;
-      const { currentPlaceId, profile, rescan, isGone, ...rest } = read.day;
+      const { currentPlaceId, profile, rescan, isArchived, ...rest } = read.day;
       const dayId =
         here?.id ??
         (await insertDay(
@@ -421,7 +421,7 @@ function putIn(
           ...rest,
           profile: profile as Day["profile"],
           rescan: rescan as Day["rescan"],
-          isGone,
+          isArchived,
           ...(currentPlaceId === null
             ? {}
             : { currentPlaceId: numbers.get("places", currentPlaceId) }),
@@ -436,7 +436,9 @@ function putIn(
 
 /** A second copy of what is here already: what pages sent stands once only. */
 const unseen = (rows: readonly PlainRow[]): PlainRow[] =>
-  rows.map((r) => ("seenId" in r.cells ? { ...r, cells: { ...r.cells, seenId: null } } : r));
+  rows.map((r) =>
+    "idempotencyKey" in r.cells ? { ...r, cells: { ...r.cells, idempotencyKey: null } } : r,
+  );
 
 /**
  * Puts an archive into a data file of its own first, and reads every day of it as the screens do:

@@ -27,7 +27,7 @@ import type { ServiceResult } from "~/server/services/serviceResult";
 
 export interface DayInShoot extends Pick<
   Day,
-  "id" | "dateIso" | "dayNumber" | "dayCount" | "town" | "isPractice" | "isGone"
+  "id" | "dateIso" | "dayNumber" | "dayCount" | "town" | "isPractice" | "isArchived"
 > {
   placeNames: string[];
   talkers: number;
@@ -50,7 +50,7 @@ export async function getShoots(app: AppContext): Promise<ShootsView> {
         listChannels(app.db, d.id),
         newestItems(app.db, "scenes", d.id),
       ]);
-      const { id, shootId, dateIso, dayNumber, dayCount, town, isPractice, isGone } = d;
+      const { id, shootId, dateIso, dayNumber, dayCount, town, isPractice, isArchived } = d;
       return {
         id,
         shootId,
@@ -59,7 +59,7 @@ export async function getShoots(app: AppContext): Promise<ShootsView> {
         dayCount,
         town,
         isPractice,
-        isGone,
+        isArchived,
         placeNames: places.map((p) => p.name),
         talkers: channels.length,
         scenes: scenes.length,
@@ -164,7 +164,9 @@ export async function copyDay(
   const lists = await Promise.all(
     COPIED_LISTS.map(async (kind) => ({ kind, items: await newestItems(db, kind, dayId) })),
   );
-  const siblings = (await listDays(db)).filter((d) => d.shootId === options.shootId && !d.isGone);
+  const siblings = (await listDays(db)).filter(
+    (d) => d.shootId === options.shootId && !d.isArchived,
+  );
   const dayNumber = options.shootId === day.shootId ? day.dayNumber + 1 : siblings.length + 1;
   const dayCount = Math.max(
     dayNumber,
@@ -220,7 +222,7 @@ export async function copyDay(
   });
 }
 
-export type DayHead = Pick<DayChange, "dateIso" | "dayNumber" | "dayCount" | "town" | "isGone">;
+export type DayHead = Pick<DayChange, "dateIso" | "dayNumber" | "dayCount" | "town" | "isArchived">;
 
 /**
  * Changes what a day is called and when it is, puts it away or brings it back. @returns what it was

@@ -11,7 +11,7 @@ import { packModel } from "~/core/kit/models";
 import { fail, ok, type Result } from "~/core/units/result";
 import { pickedHz } from "~/core/channel/pickedFrequency";
 import { stretchesWords } from "~/contract/messages/format";
-import { PROOF_WORDS } from "~/contract/messages/proof";
+import { PROOF_WORDS, proofOutcomeWords } from "~/contract/messages/proof";
 import type { Seen, SeenItem, SeenNote } from "~/contract/schemas/seen";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import { changeChannel } from "~/server/db/repositories/channels.server";
@@ -129,7 +129,7 @@ export async function syncPack(
   const packLabel =
     packKey === channel.packKey
       ? channel.packLabel
-      : channel.also.find((a) => a.packKey === packKey)?.packLabel;
+      : channel.extraPacks.find((a) => a.packKey === packKey)?.packLabel;
   if (packLabel === undefined) return fail({ code: "not-found", what: "pack" });
   const copied = packModel(loaded.kit, loaded.unit(packKey).modelId).syncMethods.some(
     (m) => m === "infrared" || m === "near-field" || m === "cable",
@@ -298,7 +298,7 @@ export async function takeSyncBack(app: AppContext, dayId: number, syncId: numbe
   if (!taken) return fail({ code: "setting-unknown", what: "something newer was recorded since" });
   const what =
     taken.kind === "proof"
-      ? `${PROOF_WORDS[taken.part].name}: ${taken.outcome}`
+      ? `${PROOF_WORDS[taken.part].name}: ${proofOutcomeWords(taken.outcome)}`
       : taken.kind === "cells"
         ? "fresh cells"
         : taken.kind === "receiver-set"
@@ -365,7 +365,7 @@ export async function prove(
     !(await put(
       off.value,
       ["silent", silenceOf(off.value.readingsDbm)],
-      ["phones", off.value.isOpen ? "chatter or chirps" : "nothing"],
+      ["phones", off.value.isOpen ? "chatter" : "nothing"],
     ))
   )
     return ok(first);
@@ -380,10 +380,10 @@ export async function prove(
   // one that chooses for itself hears nobody but its partner
   const whose =
     partner === null
-      ? "nothing told"
+      ? "nothing-told"
       : channel.meets === "adaptive" || partner === name
-        ? "its own"
-        : "another’s";
+        ? "its-own"
+        : "another-pack";
   if (
     !(await put(
       on.value,
@@ -402,7 +402,7 @@ export async function prove(
   if (!back.ok) return back;
   await put(back.value, [
     "mute",
-    muted.value.hasAudio ? "still heard" : back.value.hasAudio ? "gone and back" : "stays silent",
+    muted.value.hasAudio ? "still-heard" : back.value.hasAudio ? "gone-and-back" : "stays-silent",
   ]);
   return ok(first);
 }
@@ -469,15 +469,15 @@ export async function proveWhilePlaying(
   const { readingsDbm, strongestDbm, antennasDbm, isOpen, hasAudio, partner } = seen.value;
   const whose =
     partner === null
-      ? "nothing told"
+      ? "nothing-told"
       : channel.paired !== null || partner === channel.packName
-        ? "its own"
-        : "another’s";
+        ? "its-own"
+        : "another-pack";
   const parts: [ProofPart, string][] =
     when === "before"
       ? [
           ["silent", silenceOf(readingsDbm)],
-          ["phones", isOpen ? "chatter or chirps" : "nothing"],
+          ["phones", isOpen ? "chatter" : "nothing"],
         ]
       : [
           ["rf", rfOf(strongestDbm)],
@@ -522,7 +522,7 @@ export async function shareChannel(
   const pack = loaded.units.find((u) => u.kind === "pack" && u.key === p.packKey);
   if (!channel || !pack) return fail({ code: "not-found", what: channel ? "pack" : "channel" });
   const holder = loaded.stored.find(
-    (c) => c.id !== p.channelId && [c.packKey, ...c.also].includes(p.packKey),
+    (c) => c.id !== p.channelId && [c.packKey, ...c.extraPacks].includes(p.packKey),
   );
   if (holder)
     return fail({
@@ -530,13 +530,13 @@ export async function shareChannel(
       talker: channel.talker,
       changes: [{ atMs: loaded.facts.nowMs, what: `${pack.label} is with ${holder.talker}` }],
     });
-  const rest = channel.also.filter((k) => k !== p.packKey);
+  const rest = channel.extraPacks.filter((k) => k !== p.packKey);
   const change =
     p.how === "add"
-      ? { also: [...rest, p.packKey] }
+      ? { extraPacks: [...rest, p.packKey] }
       : p.how === "drop"
-        ? { also: rest }
-        : { packKey: p.packKey, also: [channel.packKey, ...rest] };
+        ? { extraPacks: rest }
+        : { packKey: p.packKey, extraPacks: [channel.packKey, ...rest] };
   const frequencyHz = pickedHz(loaded.facts.plan, p.channelId);
   if (
     p.how === "add" &&
@@ -631,7 +631,9 @@ export async function usePack(
   const pack = units.find((u) => u.kind === "pack" && u.key === p.packKey);
   if (!channel || !pack) return fail({ code: "not-found", what: channel ? "pack" : "channel" });
   const holder = facts.channels.find(
-    (c) => c.id !== p.channelId && [c.packKey, ...c.also.map((a) => a.packKey)].includes(p.packKey),
+    (c) =>
+      c.id !== p.channelId &&
+      [c.packKey, ...c.extraPacks.map((a) => a.packKey)].includes(p.packKey),
   );
   if (holder)
     return fail({
@@ -649,7 +651,7 @@ export async function usePack(
         what: `pack changed to ${pack.label}`,
         change: {
           packKey: p.packKey,
-          also: channel.also.map((a) => a.packKey).filter((k) => k !== p.packKey),
+          extraPacks: channel.extraPacks.map((a) => a.packKey).filter((k) => k !== p.packKey),
         },
       },
       transaction,

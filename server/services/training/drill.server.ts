@@ -63,7 +63,9 @@ export async function hideFaults(
   const free = units.filter(
     (u) =>
       u.kind === "pack" &&
-      !facts.channels.some((c) => c.packKey === u.key || c.also.some((a) => a.packKey === u.key)),
+      !facts.channels.some(
+        (c) => c.packKey === u.key || c.extraPacks.some((a) => a.packKey === u.key),
+      ),
   );
   const notStored = take((c) => modelOf(c.packKey).stores === "by-hand");
   const wrongBlock = take((c) =>
@@ -138,7 +140,9 @@ export async function drillOf(
   const { packs, receivers } = report.value;
   const label = (key: string) => units.find((u) => u.key === key)?.label ?? key;
   const carried = (packKey: string) =>
-    facts.channels.find((c) => c.packKey === packKey || c.also.some((a) => a.packKey === packKey));
+    facts.channels.find(
+      (c) => c.packKey === packKey || c.extraPacks.some((a) => a.packKey === packKey),
+    );
   const isCleared = (f: HiddenFault): boolean => {
     switch (f.kind) {
       case "wrong-block":

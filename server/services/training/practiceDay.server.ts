@@ -54,7 +54,7 @@ const UNITS: readonly CaseUnit[] = [
 
 type Cast = Omit<StoredChannel, "id" | "version">;
 const lavalier = {
-  also: [],
+  extraPacks: [],
   microphoneId: "pebble",
   micDistanceM: 0.2,
   peakFactorDb: 18,

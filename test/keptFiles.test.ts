@@ -1,0 +1,59 @@
+// Files as the versions before wrote them, kept whole: the practice day, proved by its receivers,
+// with a call that was taken back and somebody's own words added to it.
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { gunzipSync } from "node:zlib";
+import { isProofOutcome } from "~/core/channel/verificationParts";
+import { type Database, openDatabase } from "~/server/db/connection.server";
+import { readArchive } from "~/server/compute/readArchive";
+import { plainTables } from "~/server/db/repositories/archive.server";
+import { listChannels } from "~/server/db/repositories/channels.server";
+import { listEvents } from "~/server/db/repositories/dayEvents.server";
+import { listDays } from "~/server/db/repositories/days.server";
+import { listSyncs } from "~/server/db/repositories/records.server";
+
+const folder = mkdtempSync(join(tmpdir(), "plain-channel-kept-"));
+let db: Database;
+
+beforeAll(async () => {
+  const file = join(folder, "data.sqlite");
+  writeFileSync(file, gunzipSync(readFileSync("test/kept/data-0021.sqlite.gz")));
+  db = await openDatabase(file);
+});
+afterAll(async () => {
+  await db.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+test("a data file of version 0021: what was seen is told by codes, what happened stands as it was and is only added to", async () => {
+  const [day] = await listDays(db);
+  expect(day).toMatchObject({ production: "Slack Water", isArchived: false });
+  const proofs = (await listSyncs(db, day!.id)).filter((s) => s.kind === "proof");
+  expect(proofs.length).toBeGreaterThan(30);
+  expect(proofs.filter((p) => !isProofOutcome(p.part, p.outcome))).toEqual([]);
+  expect(proofs.filter((p) => p.part === "partner").at(-1)).toMatchObject({
+    outcome: "another-pack",
+  });
+  expect((await listChannels(db, day!.id)).every((c) => c.extraPacks.length === 0)).toBe(true);
+  expect((await listEvents(db, day!.id)).slice(-5).map((e) => e.what)).toMatchObject([
+    { kind: "power", by: "own-word" },
+    { kind: "hit" },
+    { kind: "hit-answer" },
+    { kind: "hit-closed", how: "taken-back" },
+    { kind: "note", text: 'the lead by her own word, "how":"taken back"' },
+  ]);
+  await expect(db.sequelize.query("UPDATE dayEvents SET atMs = 0")).rejects.toHaveProperty(
+    "parent.message",
+    expect.stringContaining("only added to"),
+  );
+});
+
+test("an archive of version 1 is read to the same rows as the data file that it was made of", async () => {
+  const read = readArchive(readFileSync("test/kept/shoot-version-1.zip"));
+  if (!read.ok) throw new Error(JSON.stringify(read.error));
+  const [day] = await listDays(db);
+  expect(read.value.head.version).toBe(1);
+  expect(read.value.days[0]!.day.isArchived).toBe(false);
+  expect(read.value.days[0]!.tables).toEqual((await plainTables(db, day!.id)).tables);
+});
