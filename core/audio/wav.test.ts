@@ -2,11 +2,13 @@ import fc from "fast-check";
 import { analyseWav } from "./analyseWav";
 import { readWavHead, unpackFrames, wavFile } from "./wav";
 import { source, analysed } from "~/testkit/analysedWav";
-const sine = (hz: number, seconds: number, rate: number, amplitude = 1, phase = 0) =>
-  Float64Array.from(
-    { length: Math.round(rate * seconds) },
-    (_, i) => amplitude * Math.sin((2 * Math.PI * hz * i) / rate + phase),
-  );
+const sine = (hz: number, seconds: number, rate: number, amplitude = 1, phase = 0) => {
+  const out = new Float64Array(Math.round(rate * seconds));
+  // made thirty times a test: a loop is ten times as fast as a function for each sample
+  for (let i = 0; i < out.length; i += 1)
+    out[i] = amplitude * Math.sin((2 * Math.PI * hz * i) / rate + phase);
+  return out;
+};
 
 test("every encoding comes back as it was written, track by track, plain and RF64", () => {
   const tracks = [sine(440, 0.01, 48_000, 0.7), sine(441, 0.01, 48_000, -0.3)];

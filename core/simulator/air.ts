@@ -80,13 +80,27 @@ export function readAir(
   const random = seededRandom(
     hashText(`${scene.seed}|${Math.round(frequencyHz)}|${Math.round(timeMs)}`),
   );
-  let scatter = 0;
-  for (let i = 0; i < scene.looks; i += 1) scatter -= Math.log(1 - random());
-  let mw = noiseLike * (scatter / scene.looks);
-  for (const c of [...scene.carriers, ...extra]) {
-    if (isOnAir(c, timeMs)) mw += 10 ** (c.levelDbm / 10) * shareInBand(c, lowHz, highHz);
-  }
+  let mw = noiseLike * (exponentialSum(random, scene.looks) / scene.looks);
+  for (const carriers of [scene.carriers, extra])
+    for (const c of carriers) {
+      const share = isOnAir(c, timeMs) ? shareInBand(c, lowHz, highHz) : 0;
+      if (share > 0) mw += 10 ** (c.levelDbm / 10) * share;
+    }
   return 10 * Math.log10(mw);
+}
+
+/** The sum of so many exponentially spread numbers: the logarithm of a product, taken seldom. */
+function exponentialSum(random: () => number, many: number): number {
+  let sum = 0;
+  let product = 1;
+  for (let i = 0; i < many; i += 1) {
+    product *= 1 - random();
+    if (product < 1e-280) {
+      sum -= Math.log(product);
+      product = 1;
+    }
+  }
+  return sum - Math.log(product);
 }
 
 /** Share of a carrier's power in a band: a bell whose ±2σ is its width. */
