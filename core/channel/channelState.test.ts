@@ -2,7 +2,7 @@ import { channelState, countingScan } from "./channelState";
 import type { Channel, DayFacts, SyncRecord } from "./facts";
 import { movePlan } from "~/core/schedule/companyMove";
 import { nextSteps } from "./nextSteps";
-import { antennasOf, proofPartsOf, rfOf, silenceOf, usualFigure } from "./verification";
+import { antennasOf, partnerOf, proofPartsOf, rfOf, silenceOf, usualFigure } from "./verification";
 import type { Scene } from "~/core/schedule/scenes";
 import { PROOF, PROOF_PARTS, type ProofPart } from "./verificationParts";
 
@@ -366,6 +366,13 @@ test("a receiver and a pack are proved by what they have; the usual figure of a 
     "only-a-serves",
     "only-b-serves",
   ]);
+  const tunes = { meets: "tunes" } as const;
+  expect([
+    partnerOf(null, tunes, "PACK A"),
+    partnerOf("PACK A", tunes, "PACK A"),
+    partnerOf("PACK B", tunes, "PACK A"),
+    partnerOf("PACK B", { meets: "adaptive" }, "PACK A"),
+  ]).toEqual(["nothing-told", "its-own", "another-pack", "its-own"]);
 });
 
 test("two packs of one position: allowed, and told while both are on", () => {

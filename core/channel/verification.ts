@@ -1,10 +1,11 @@
 import { numberAt } from "~/core/units/items";
 import type { PackModel, ReceiverModel } from "~/core/kit/models";
-import type { SyncRecord } from "./facts";
+import type { Channel, SyncRecord } from "./facts";
 import {
   isGoodOutcome,
   PROOF_PARTS,
   type ProofChange,
+  type ProofOutcome,
   type ProofPart,
   ruleOf,
 } from "./verificationParts";
@@ -47,6 +48,21 @@ export const antennasOf = ([aDbm, bDbm]: readonly [number, number]): string =>
     : aDbm > bDbm
       ? "only-a-serves"
       : "only-b-serves";
+
+/**
+ * Whose pack a receiver tells that it hears. One that chooses its carriers for itself hears nobody
+ * but its partner.
+ * @param toldName - the name that the receiver tells; null where it tells none
+ * @param knownAs - what the pack is known by: its pairing record's name, else its own
+ */
+export function partnerOf(
+  toldName: string | null,
+  channel: Pick<Channel, "meets">,
+  knownAs: string,
+): ProofOutcome {
+  if (toldName === null) return "nothing-told";
+  return channel.meets === "adaptive" || toldName === knownAs ? "its-own" : "another-pack";
+}
 
 /**
  * The parts that a receiver and a pack can be proved by: no two antennas where there is one, no

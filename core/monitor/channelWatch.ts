@@ -2,7 +2,7 @@ import { defined, itemAt } from "~/core/units/items";
 import { type HoursLeft, LAST_WARNING_MS } from "~/core/battery/discharge";
 import { type LinkLimits, type UsualRf, usualGapDb } from "./hitEvidence";
 import { bestOf, type ChannelReading, GONE_OVER_NOISE_DB, isSpoiled } from "./reading";
-import { median, shareOf } from "./statistics";
+import { median, shareOf } from "~/core/units/statistics";
 
 /** What of a rolling channel needs a hand, or an eye. */
 export type Attention =

@@ -1,6 +1,6 @@
 import { defined, itemAt } from "~/core/units/items";
 import type { HoursLeft } from "~/core/battery/discharge";
-import { deviation, median, shareOf } from "./statistics";
+import { deviation, median, shareOf } from "~/core/units/statistics";
 import {
   bestOf,
   type ChannelReading,

@@ -1,7 +1,7 @@
 import { SEEN_AGAIN_HZ } from "~/core/units/sameCarrier";
 import { sampleAt } from "~/core/units/items";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
-import { median } from "./statistics";
+import { median } from "~/core/units/statistics";
 
 /** Somebody who was not on the air when the frequencies were picked. */
 export interface Newcomer {

@@ -7,6 +7,7 @@ import { SLOT_MS } from "./timeline";
  */
 export class ReadingRing {
   private readonly bytes: Uint8Array;
+  private readonly one = new Uint8Array(BYTES);
   private newest = -1;
 
   constructor(private readonly slots: number) {
@@ -18,24 +19,29 @@ export class ReadingRing {
    *   is still held
    */
   write(slot: number, reading: ChannelReading | null): void {
+    writeReading(this.one, 0, reading);
+    this.put(slot, this.one);
+  }
+
+  /** The same of a reading as it is stored, four bytes. */
+  put(slot: number, bytes: Uint8Array): void {
     if (this.newest >= 0)
       for (let s = Math.max(this.newest + 1, slot - this.slots); s < slot; s += 1)
         this.bytes.fill(0, (s % this.slots) * BYTES, (s % this.slots) * BYTES + BYTES);
-    if (slot <= this.newest - this.slots) return;
-    writeReading(this.bytes, slot % this.slots, reading);
+    if (slot < 0 || slot <= this.newest - this.slots) return;
+    this.bytes.set(bytes, (slot % this.slots) * BYTES);
     this.newest = Math.max(this.newest, slot);
   }
 
   /** Readings of slots [from, to), four bytes each; unknown where none is held. */
   slice(from: number, to: number): Uint8Array {
     const out = new Uint8Array(Math.max(0, to - from) * BYTES);
-    for (
-      let s = Math.max(from, this.newest - this.slots + 1, 0);
-      s < to && s <= this.newest;
-      s += 1
-    ) {
-      const at = (s % this.slots) * BYTES;
-      out.set(this.bytes.subarray(at, at + BYTES), (s - from) * BYTES);
+    const end = Math.min(to, this.newest + 1);
+    for (let s = Math.max(from, this.newest - this.slots + 1, 0); s < end;) {
+      const at = s % this.slots;
+      const many = Math.min(end - s, this.slots - at);
+      out.set(this.bytes.subarray(at * BYTES, (at + many) * BYTES), (s - from) * BYTES);
+      s += many;
     }
     return out;
   }

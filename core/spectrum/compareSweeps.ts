@@ -1,7 +1,7 @@
 import { SEEN_AGAIN_HZ } from "~/core/units/sameCarrier";
 import { defined } from "~/core/units/items";
 import type { SeenCarrier, SweepAnalysis } from "./analyseSweep";
-import { quantile } from "./noiseFloor";
+import { quantile } from "~/core/units/statistics";
 import type { TvChannel } from "./television";
 
 /** What is different between two sweeps, in the stretch that both saw. */

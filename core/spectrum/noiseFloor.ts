@@ -2,7 +2,8 @@
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
 import { numberAt } from "~/core/units/items";
-import { normalQuantile } from "./statistics";
+import { normalQuantile } from "~/core/units/normal";
+import { quantile } from "~/core/units/statistics";
 import { NEPER_PER_DB } from "./sweep";
 
 /** The noise of a sweep: its mean power in each bin, and how much single bins scatter about it. */
@@ -220,15 +221,6 @@ export function gammaQuantile(shape: number, probability: number): number {
     shape *
     Math.max(0, 1 - 1 / (9 * shape) + normalQuantile(probability) / (3 * Math.sqrt(shape))) ** 3
   );
-}
-
-/** A quantile of an ascending list, between neighbours; NaN of nothing. */
-export function quantile(sorted: ArrayLike<number>, q: number): number {
-  if (sorted.length === 0) return NaN;
-  const at = q * (sorted.length - 1);
-  const low = Math.floor(at);
-  const high = Math.ceil(at);
-  return sorted[low]! + (sorted[high]! - sorted[low]!) * (at - low);
 }
 
 function middleOfThree(values: Float64Array, at: number): number {

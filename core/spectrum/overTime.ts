@@ -1,7 +1,7 @@
 // Innermost loops: every index is bounded by the loop that counts it, and a checked accessor makes
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
-import { quantile } from "./noiseFloor";
+import { quantile } from "~/core/units/statistics";
 import type { Measurement } from "./sweep";
 
 /**

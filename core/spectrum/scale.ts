@@ -2,7 +2,7 @@
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
 import { itemAt } from "~/core/units/items";
-import { quantile } from "./noiseFloor";
+import { quantile } from "~/core/units/statistics";
 import { type Measurement, milliwatts } from "./sweep";
 
 /**

@@ -3,7 +3,8 @@
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
 import { lastOf, numberAt } from "~/core/units/items";
 import { type Raster, rasterChannels } from "~/core/regulations/raster";
-import { gammaQuantile, type NoiseModel, quantile } from "./noiseFloor";
+import { gammaQuantile, type NoiseModel } from "./noiseFloor";
+import { quantile } from "~/core/units/statistics";
 import { NEPER_PER_DB } from "./sweep";
 
 export type TvState = "busy" | "clear" | "partial" | "unseen";

@@ -2,7 +2,7 @@ import { airNoiseDbm, type AirCarrier, type AirScene, sweepAir } from "~/core/si
 import { rasterChannels, RASTERS } from "~/core/regulations/raster";
 import { seededRandom } from "~/core/units/random";
 import { analyseSweep } from "./analyseSweep";
-import { quantile } from "./noiseFloor";
+import { quantile } from "~/core/units/statistics";
 import type { Measurement } from "./sweep";
 
 const RASTER = RASTERS["EU-8"];

@@ -1,6 +1,7 @@
 import { sampleAt } from "~/core/units/items";
 import { columnsOf } from "~/core/monitor/extremes";
 import { BYTES, byteToAudio, readReading, type ChannelReading } from "~/core/monitor/reading";
+import { ReadingRing } from "~/core/monitor/ring";
 import { SLOT_MS } from "~/core/monitor/timeline";
 
 /** A quarter of an hour. */
@@ -13,7 +14,7 @@ export const bytesOf = (base64: string): Uint8Array =>
  * What every channel read over the last minutes, outside of React: it changes ten times a second.
  */
 export class RollStore {
-  private readonly rings = new Map<number, Uint8Array>();
+  private readonly rings = new Map<number, ReadingRing>();
   private newest = -1;
   private count = 0;
   /** When the newest came, by this page's own clock. */
@@ -31,13 +32,9 @@ export class RollStore {
   fill(toSlot: number, channels: Readonly<Record<string, string>>): void {
     for (const [id, base64] of Object.entries(channels)) {
       const bytes = bytesOf(base64);
-      const ring = this.ringOf(Number(id));
       const from = toSlot - bytes.length / BYTES;
       for (let i = 0; i * BYTES < bytes.length; i += 1)
-        ring.set(
-          bytes.subarray(i * BYTES, i * BYTES + BYTES),
-          ((from + i + SLOTS * 1000) % SLOTS) * BYTES,
-        );
+        this.ringOf(Number(id)).put(from + i, bytes.subarray(i * BYTES, i * BYTES + BYTES));
     }
     this.newest = Math.max(this.newest, toSlot - 1);
     this.count += 1;
@@ -48,13 +45,7 @@ export class RollStore {
    * is left.
    */
   put(slot: number, ids: readonly number[], bytes: Uint8Array, atMs: number): void {
-    if (slot < this.newest - SLOTS) return;
-    for (let s = Math.max(this.newest + 1, slot - SLOTS + 1); this.newest >= 0 && s < slot; s += 1)
-      for (const ring of this.rings.values())
-        ring.fill(0, (s % SLOTS) * BYTES, (s % SLOTS) * BYTES + BYTES);
-    ids.forEach((id, i) =>
-      this.ringOf(id).set(bytes.subarray(i * BYTES, i * BYTES + BYTES), (slot % SLOTS) * BYTES),
-    );
+    ids.forEach((id, i) => this.ringOf(id).put(slot, bytes.subarray(i * BYTES, i * BYTES + BYTES)));
     this.newest = Math.max(this.newest, slot);
     this.heardAt = atMs;
     this.count += 1;
@@ -74,15 +65,7 @@ export class RollStore {
     const slots = Math.min(SLOTS, Math.round((seconds * 1000) / SLOT_MS));
     const to = this.newest + 1 + silent;
     const from = to - slots;
-    const view = new Uint8Array(slots * BYTES);
-    for (let s = Math.max(from, this.newest - SLOTS + 1, 0); s <= this.newest; s += 1) {
-      const at = (s % SLOTS) * BYTES;
-      const into = (s - from) * BYTES;
-      view[into] = sampleAt(ring, at);
-      view[into + 1] = sampleAt(ring, at + 1);
-      view[into + 2] = sampleAt(ring, at + 2);
-      view[into + 3] = sampleAt(ring, at + 3);
-    }
+    const view = ring.slice(from, to);
     // columns stay on the slots they began with, so that the picture slides and does not shimmer
     const perColumn = slots / count;
     const shift = perColumn > 1 ? (to % Math.round(perColumn)) / perColumn : 0;
@@ -95,25 +78,22 @@ export class RollStore {
   latest(channelId: number, nowMs: number): ChannelReading | null {
     const ring = this.rings.get(channelId);
     if (!ring || this.newest < 0 || nowMs - this.heardAt > 1200) return null;
-    return readReading(
-      ring.subarray((this.newest % SLOTS) * BYTES, (this.newest % SLOTS) * BYTES + BYTES),
-      0,
-    );
+    return readReading(ring.slice(this.newest, this.newest + 1), 0);
   }
 
   /** Loudest audio of the last so many moments, dB under full scale; null behind a shut squelch. */
   audioPeak(channelId: number, moments: number, nowMs: number): number | null {
     const ring = this.rings.get(channelId);
     if (!ring || nowMs - this.heardAt > 1200) return null;
+    const bytes = ring.slice(this.newest - moments + 1, this.newest + 1);
     let most = 0;
-    for (let s = Math.max(0, this.newest - moments + 1); s <= this.newest; s += 1)
-      most = Math.max(most, sampleAt(ring, (s % SLOTS) * BYTES + 2));
+    for (let i = 0; i < moments; i += 1) most = Math.max(most, sampleAt(bytes, i * BYTES + 2));
     return byteToAudio(most);
   }
 
-  private ringOf(id: number): Uint8Array {
+  private ringOf(id: number): ReadingRing {
     let ring = this.rings.get(id);
-    if (!ring) this.rings.set(id, (ring = new Uint8Array(SLOTS * BYTES)));
+    if (!ring) this.rings.set(id, (ring = new ReadingRing(SLOTS)));
     return ring;
   }
 }

@@ -1,4 +1,3 @@
-import { defined } from "~/core/units/items";
 import { useEffect, useRef } from "react";
 import { Smartphone } from "lucide-react";
 import { Link, NavLink, Outlet, useLocation, useNavigation, useRevalidator } from "react-router";
@@ -14,6 +13,7 @@ import { LiveNotice } from "~/app/features/live/LiveNotice";
 import { LiveContext, useLive } from "~/app/features/live/useLive";
 import { useNow } from "~/app/features/frame/useNow";
 import { Notice } from "~/app/ui/Notice/Notice";
+import { Bridge, useBridge } from "~/app/routes/shared/bridge";
 import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
 import { currentPlace, namesOf } from "~/app/routes/shared/useDay";
 import { ClockMenu } from "./ClockMenu";
@@ -32,18 +32,11 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   };
 }
 
-/** The day as it was last read: it stays on the screen while the cart cannot be reached. */
-let lastRead: Awaited<ReturnType<typeof loader>> | null = null;
-
-export async function clientLoader({ serverLoader, params }: Route.ClientLoaderArgs) {
-  try {
-    lastRead = await serverLoader();
-  } catch (error) {
-    // an answer, even a refusal, is an answer: only silence is bridged
-    if (!(error instanceof TypeError) || lastRead?.day.id !== Number(params.dayId)) throw error;
-  }
-  return defined(lastRead);
-}
+/** All screens of a day share it. */
+const bridge = new Bridge<Awaited<ReturnType<typeof loader>>>(
+  (path) => /^\/day\/\d+/.exec(path)?.[0] ?? path,
+);
+export const clientLoader = (args: Route.ClientLoaderArgs) => bridge.load(args);
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: loaderData ? `${loaderData.day.production} · Plain Channel` : "Plain Channel" },
@@ -75,9 +68,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   const navigation = useNavigation();
   const live = useLive(day.id);
   const [stagesNav, sheetsNav] = [useRef<HTMLElement>(null), useRef<HTMLElement>(null)];
-  useEffect(() => {
-    lastRead = view;
-  }, [view]);
+  useBridge(bridge, view);
   useEffect(() => {
     // what only time changes: a scan that grows old, a place that begins
     const timer = setInterval(

@@ -5,7 +5,13 @@ import { useEffect } from "react";
  * an answer, only silence is bridged.
  */
 export class Bridge<T> {
-  private last: { path: string; data: T } | null = null;
+  private last: { of: string; data: T } | null = null;
+
+  /**
+   * @param keyOf - what of an address the data belongs to: all of it, unless several screens share
+   *   it
+   */
+  constructor(private readonly keyOf: (path: string) => string = (path) => path) {}
 
   /** A route's client loader. */
   async load({
@@ -15,17 +21,17 @@ export class Bridge<T> {
     serverLoader: () => Promise<unknown>;
     request: Request;
   }): Promise<T> {
-    const path = new URL(request.url).pathname;
+    const of = this.keyOf(new URL(request.url).pathname);
     try {
-      this.last = { path, data: (await serverLoader()) as T };
+      this.last = { of, data: (await serverLoader()) as T };
     } catch (error) {
-      if (!(error instanceof TypeError) || this.last?.path !== path) throw error;
+      if (!(error instanceof TypeError) || this.last?.of !== of) throw error;
     }
     return this.last.data;
   }
 
   keep(data: T): void {
-    this.last = { path: window.location.pathname, data };
+    this.last = { of: this.keyOf(window.location.pathname), data };
   }
 }
 

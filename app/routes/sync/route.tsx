@@ -34,6 +34,7 @@ import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { Drill } from "./Drill";
+import { Bridge, useBridge } from "~/app/routes/shared/bridge";
 import { CartButton, CartOnly, CartPrimaryButton } from "~/app/routes/shared/CartOnly";
 import { syncIntents, type SyncIntent } from "./intents";
 import { SyncChannel } from "./SyncChannel";
@@ -44,11 +45,8 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return { drill: await drillOf(context.app, loaded) };
 }
 
-export const clientLoader = ({ serverLoader }: Route.ClientLoaderArgs) =>
-  serverLoader().catch((error: unknown) => {
-    if (error instanceof TypeError) return { drill: null };
-    throw error;
-  });
+const bridge = new Bridge<Awaited<ReturnType<typeof loader>>>();
+export const clientLoader = (args: Route.ClientLoaderArgs) => bridge.load(args);
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
   answerOrAway(serverAction);
@@ -107,7 +105,9 @@ export async function action({ params, request, context }: Route.ActionArgs) {
 }
 
 /** Receiver first, then the pack to match, then the proof. */
-export default function SyncScreen({ loaderData: { drill } }: Route.ComponentProps) {
+export default function SyncScreen({ loaderData }: Route.ComponentProps) {
+  const { drill } = loaderData;
+  useBridge(bridge, loaderData);
   const view = useDay();
   const { send, reply: answer, isBusy, pending } = useIntent<SyncIntent>();
   const live = useLiveState();

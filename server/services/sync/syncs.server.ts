@@ -4,7 +4,7 @@ import type { MeterReading } from "~/core/devices/readings";
 import type { PackPractice } from "~/server/devices/simulatorControl.server";
 import { SELF_CHOSEN_HZ } from "~/core/channel/channelState";
 import type { Channel, SyncRecord } from "~/core/channel/facts";
-import { antennasOf, rfOf, silenceOf } from "~/core/channel/verification";
+import { antennasOf, partnerOf, rfOf, silenceOf } from "~/core/channel/verification";
 import { isGoodOutcome, isProofOutcome, type ProofPart } from "~/core/channel/verificationParts";
 import { canBeSet } from "~/core/devices/tuning";
 import { packModel } from "~/core/kit/models";
@@ -372,18 +372,7 @@ export async function prove(
   const on = await look({ isOn: true });
   if (!on.ok) return on;
   const { partner, hasAudio, strongestDbm, antennasDbm } = on.value;
-  const name =
-    (channel.paired === null
-      ? null
-      : (await newestItems(app.db, "pairings", dayId)).find((r) => r.packKey === packKey)?.name) ??
-    channel.packName;
-  // one that chooses for itself hears nobody but its partner
-  const whose =
-    partner === null
-      ? "nothing-told"
-      : channel.meets === "adaptive" || partner === name
-        ? "its-own"
-        : "another-pack";
+  const whose = partnerOf(partner, channel, await knownAs(app, dayId, channel, packKey));
   if (
     !(await put(
       on.value,
@@ -449,6 +438,20 @@ async function watch(
   });
 }
 
+/** The name that a receiver tells of a pack: that of its pairing, where it has one. */
+async function knownAs(
+  app: AppContext,
+  dayId: number,
+  channel: Channel,
+  packKey: string,
+): Promise<string> {
+  const record =
+    channel.paired === null
+      ? undefined
+      : (await newestItems(app.db, "pairings", dayId)).find((r) => r.packKey === packKey);
+  return record?.name ?? channel.packName;
+}
+
 /**
  * The short proof of a channel that is retuned while it plays: before its pack follows, nothing may
  * be heard on the new frequency; after, it and nobody else. Neither switches the pack off.
@@ -467,12 +470,7 @@ export async function proveWhilePlaying(
   const seen = await watch({ rig, wait: app.wait }, channel);
   if (!seen.ok) return deviceFailure(seen.error, channel.receiverLabel);
   const { readingsDbm, strongestDbm, antennasDbm, isOpen, hasAudio, partner } = seen.value;
-  const whose =
-    partner === null
-      ? "nothing-told"
-      : channel.paired !== null || partner === channel.packName
-        ? "its-own"
-        : "another-pack";
+  const whose = partnerOf(partner, channel, await knownAs(app, dayId, channel, packKey));
   const parts: [ProofPart, string][] =
     when === "before"
       ? [
