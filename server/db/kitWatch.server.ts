@@ -5,7 +5,7 @@ import { SHIPPED_KIT } from "~/core/kit/shipped";
 import type { CaseUnit } from "~/core/kit/units";
 import { beforeCommit } from "./beforeCommit.server";
 import type { Database } from "./connection.server";
-import type { ChannelRow } from "./models/models.server";
+import type { RowOf } from "./models/models.server";
 
 /** A write that would have left channels without what they rest on. It was taken back whole. */
 export class KitBroken extends Error {
@@ -64,7 +64,7 @@ export async function kitProblems(
   const list = itemsOf(units) as CaseUnit[];
   const kit = mergeKits(SHIPPED_KIT, (itemsOf(models)[0] as Kit | undefined) ?? EMPTY_KIT);
   const label = (key: string): string => list.find((u) => u.key === key)?.label ?? key;
-  const carried = (channels as unknown as ChannelRow[]).map(
+  const carried = (channels as unknown as RowOf<"channels">[]).map(
     ({ extraPacksJson, ...c }): CarriedBy => ({
       talker: c.talker,
       receiverKey: c.receiverKey,

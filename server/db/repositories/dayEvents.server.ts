@@ -2,9 +2,9 @@ import { isDeepStrictEqual } from "node:util";
 import { Op, type Transaction, type WhereOptions } from "sequelize";
 import type { DayEvent, DayEventDetail, DayEventKind } from "~/core/journal/dayEvents";
 import type { Database } from "~/server/db/connection.server";
-import type { DayEventRow } from "~/server/db/models/models.server";
+import type { RowOf } from "~/server/db/models/models.server";
 
-const toEvent = ({ id, atMs, placeId, who, dataJson }: DayEventRow): DayEvent => ({
+const toEvent = ({ id, atMs, placeId, who, dataJson }: RowOf<"dayEvents">): DayEvent => ({
   id,
   atMs,
   placeId,
@@ -38,7 +38,7 @@ async function readEvents(
     raw: true,
     transaction: transaction ?? null,
   });
-  return (rows as unknown as DayEventRow[]).map(toEvent);
+  return (rows as unknown as RowOf<"dayEvents">[]).map(toEvent);
 }
 
 const MAX_REMEMBERED = 6;

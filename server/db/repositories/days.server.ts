@@ -5,7 +5,7 @@ import type { Transaction } from "sequelize";
 import type { ProfileName } from "~/core/coordination/problem/profile";
 import type { RescanRule } from "~/core/channel/facts";
 import type { Database } from "~/server/db/connection.server";
-import type { DayRow } from "~/server/db/models/models.server";
+import type { RowOf } from "~/server/db/models/models.server";
 import { appendVersion, type DayPlace, newestVersions, newestItems } from "./versionedLists.server";
 
 export type { DayPlace } from "./versionedLists.server";
@@ -67,7 +67,7 @@ export type DayChange = Partial<
   >
 >;
 
-const toDay = (row: DayRow, shoots: readonly Shoot[]): Day => ({
+const toDay = (row: RowOf<"days">, shoots: readonly Shoot[]): Day => ({
   ...row,
   profile: row.profile as ProfileName,
   rescan: row.rescan as RescanRule,
@@ -105,7 +105,7 @@ export async function renameShoot(
 export async function listDays(db: Database): Promise<Day[]> {
   const shoots = await listShoots(db);
   return (await db.models.days.findAll({ order: [["id", "ASC"]], raw: true })).map((r) =>
-    toDay(r as unknown as DayRow, shoots),
+    toDay(r as unknown as RowOf<"days">, shoots),
   );
 }
 
@@ -115,7 +115,7 @@ export async function findDay(
   transaction?: Transaction,
 ): Promise<Day | null> {
   const row = await db.models.days.findByPk(dayId, { raw: true, transaction: transaction ?? null });
-  return row ? toDay(row as unknown as DayRow, await listShoots(db, transaction)) : null;
+  return row ? toDay(row as unknown as RowOf<"days">, await listShoots(db, transaction)) : null;
 }
 
 export async function insertDay(

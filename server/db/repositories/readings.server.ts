@@ -1,7 +1,7 @@
 import { Op, type Transaction } from "sequelize";
 import { type PieceSummary, PIECE_MS, type ReadingPiece, summaryOf } from "~/core/monitor/timeline";
 import type { Database } from "~/server/db/connection.server";
-import type { ReadingsRow } from "~/server/db/models/models.server";
+import type { RowOf } from "~/server/db/models/models.server";
 
 export async function insertPiece(
   db: Database,
@@ -39,7 +39,7 @@ export async function loadPieces(
     order: [["startMs", "ASC"]],
     attributes: ["startMs", "channelsJson", "bytes"],
     raw: true,
-  })) as unknown as ReadingsRow[];
+  })) as unknown as RowOf<"readings">[];
   return rows.map((r) => ({
     startMs: r.startMs,
     channelIds: JSON.parse(r.channelsJson) as number[],
@@ -59,7 +59,7 @@ export async function loadSummaries(
     order: [["startMs", "ASC"]],
     attributes: ["startMs", "channelsJson", "extremes"],
     raw: true,
-  })) as unknown as ReadingsRow[];
+  })) as unknown as RowOf<"readings">[];
   // the same channels stand in most of them
   const known = new Map<string, number[]>();
   return rows.map((r) => {

@@ -5,7 +5,7 @@ import type { ProofPart } from "~/core/channel/verificationParts";
 import type { Effort } from "~/core/audio/levelChain";
 import type { PathSetup } from "~/core/radio/pathSetup";
 import type { Database } from "~/server/db/connection.server";
-import type { SyncRow } from "~/server/db/models/models.server";
+import type { RowOf } from "~/server/db/models/models.server";
 import { NumberTaken } from "./dayEvents.server";
 
 export interface StoredLevel extends LevelRecord {
@@ -36,7 +36,7 @@ export async function listNumberedSyncs(
   return rows.map((r) => ({ id: r.get("id") as number, record: toSync(r.get({ plain: true })) }));
 }
 
-function toSync(r: SyncRow): SyncRecord {
+function toSync(r: RowOf<"syncs">): SyncRecord {
   const { channelId, placeId, atMs, who, frequencyHz, strongestDbm, shown } = r;
   const base = { channelId, placeId, atMs, who };
   const packKey = r.packKey ?? "";
