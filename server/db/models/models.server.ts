@@ -5,9 +5,10 @@ import {
   type ModelStatic,
   type Sequelize,
 } from "sequelize";
+import type {
+  ARCHIVE_TABLES} from "~/core/archive/archiveTables";
 import {
   ARCHIVE_TABLE_NAMES,
-  ARCHIVE_TABLES,
   type ArchiveColumn,
   type ArchiveTable,
   columnsOf,
