@@ -30,7 +30,7 @@ import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { currentPlace, namesOf, useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import type { SyncIntent } from "~/app/routes/sync/intents";
-import { NextAction } from "~/app/routes/sync/SyncChannel";
+import { NextAction } from "~/app/routes/sync/NextAction";
 import { useLiveScan } from "~/app/routes/shared/useLiveScan";
 import { runIntents, type RunIntent } from "./intents";
 

@@ -38,7 +38,6 @@ import { Bridge, useBridge } from "~/app/routes/shared/bridge";
 import { CartButton, CartOnly, CartPrimaryButton } from "~/app/routes/shared/CartOnly";
 import { syncIntents, type SyncIntent } from "./intents";
 import { SyncChannel } from "./SyncChannel";
-import { useMeters } from "./useMeters";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const loaded = orNotFound(await requireDay(context.app, dayIdOf(params)));
@@ -111,7 +110,7 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
   const view = useDay();
   const { send, reply: answer, isBusy, pending } = useIntent<SyncIntent>();
   const live = useLiveState();
-  const meters = useMeters(view.rig.state === "ready" && live === "live");
+  const isMetered = view.rig.state === "ready" && live === "live";
   const proved = view.channels.filter((c) => c.state.sync.code === "proved").length;
   const unset = view.channels.filter((c) => c.isDriven && c.state.sync.code === "receiver-not-set");
   const { waiting, last } = useOutbox(view.day.id);
@@ -196,7 +195,7 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
             key={c.id}
             view={view}
             channel={c}
-            reading={meters[c.id]}
+            isMetered={isMetered}
             waiting={waiting}
             saw={(seen) => saw(c, seen)}
             isBusy={isBusy || live !== "live"}

@@ -1,0 +1,39 @@
+import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
+import { Meter } from "~/app/features/channel/Meter";
+import { useMeter } from "~/app/features/live/useMeter";
+import { Soft } from "~/app/ui/Page/Page";
+import { knowledgeOf } from "./channelKnowledge";
+import { FaultFinder } from "./FaultFinder";
+
+/** What its half of the receiver hears now; nothing else of the screen is drawn anew by it. */
+export function LiveMeter({ channel: c, isAsked }: { channel: ChannelView; isAsked: boolean }) {
+  const reading = useMeter(c.id, isAsked);
+  return (
+    <span>
+      <Meter reading={reading} name={c.talker} />
+      {reading?.partner && <Soft>{`hears ${reading.partner.name}`}</Soft>}
+    </span>
+  );
+}
+
+/** The fault finder with what the meter shows now. */
+export function LiveFaultFinder({
+  view,
+  channel: c,
+  isAsked,
+  onClose,
+}: {
+  view: DayView;
+  channel: ChannelView;
+  isAsked: boolean;
+  onClose: () => void;
+}) {
+  const reading = useMeter(c.id, isAsked);
+  return (
+    <FaultFinder
+      talker={c.talker}
+      knowledge={knowledgeOf(view, c, reading ?? null)}
+      onClose={onClose}
+    />
+  );
+}

@@ -1,0 +1,124 @@
+import styled from "styled-components";
+import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
+import { mhz, stretchesWords } from "~/contract/messages/format";
+import { type PackModel, packModel, type ReceiverModel, receiverModel } from "~/core/kit/models";
+import { shownAs } from "~/core/kit/modelText";
+import { formatMhz } from "~/core/units/frequencyText";
+import { LegalFlag } from "~/app/features/channel/LegalFlag";
+import { QuietButton } from "~/app/ui/Button/Button";
+import { BigFigure, Soft } from "~/app/ui/Page/Page";
+import { CartOnly } from "~/app/routes/shared/CartOnly";
+import type { SyncIntent } from "./intents";
+
+/** What the receiver is on, and what the plan says where it is not that. */
+export function ReceiverFigure({ view, channel: c }: { view: DayView; channel: ChannelView }) {
+  const model = receiverModel(view.kit, c.receiverModelId);
+  const plannedHz = "frequencyHz" in c.state.frequency ? c.state.frequency.frequencyHz : null;
+  return (
+    <Unit>
+      <Soft>{`${c.receiverLabel}${model.halves > 1 ? `, half ${c.half + 1}` : ""} is on`}</Soft>
+      <BigFigure>
+        {c.receiverHz === null || c.meets === "adaptive" ? "–" : formatMhz(c.receiverHz)}
+      </BigFigure>
+      <ShownAs model={model} frequencyHz={c.receiverHz} />
+      {plannedHz !== null && c.receiverHz !== plannedHz && (
+        <Soft>{`plan says ${formatMhz(plannedHz)}`}</Soft>
+      )}
+    </Unit>
+  );
+}
+
+/** What the pack is on, whether it matches, and whether it may transmit there. */
+export function PackFigure({
+  view,
+  channel: c,
+  isBusy,
+  send,
+}: {
+  view: DayView;
+  channel: ChannelView;
+  isBusy: boolean;
+  send: (intent: SyncIntent) => void;
+}) {
+  const isOn = !c.isDriven || c.pack?.isOn;
+  const packHz = c.pack?.frequencyHz ?? c.packHz;
+  return (
+    <Unit>
+      <Soft>{`${c.packLabel} ${isOn ? "is on" : "is off, last on"}`}</Soft>
+      <BigFigure style={isOn ? {} : { color: "var(--soft)" }}>
+        {c.meets === "adaptive" || !packHz ? "–" : formatMhz(packHz)}
+      </BigFigure>
+      <ShownAs model={packModel(view.kit, c.packModelId)} frequencyHz={packHz} />
+      <Soft>{mismatchWords(c)}</Soft>
+      <LegalFlag legality={c.legality} unit={c.packLabel} />
+      {c.legality.code === "power-too-high" && (
+        <CartOnly>
+          <SetPower
+            mostMw={c.legality.mostMw}
+            isBusy={isBusy}
+            onSet={(powerMw) => send({ intent: "set-power", packKey: c.packKey, powerMw })}
+          />
+        </CartOnly>
+      )}
+    </Unit>
+  );
+}
+
+function SetPower({
+  mostMw,
+  isBusy,
+  onSet,
+}: {
+  mostMw: number;
+  isBusy: boolean;
+  onSet: (powerMw: number) => void;
+}) {
+  return (
+    <span>
+      <QuietButton
+        isDisabled={isBusy}
+        onPress={() => onSet(mostMw)}
+      >{`Set it to ${mostMw} mW`}</QuietButton>
+    </span>
+  );
+}
+
+/** What a unit's own display or switches say of a frequency, where that is not MHz. */
+function ShownAs({
+  model,
+  frequencyHz,
+}: {
+  model: ReceiverModel | PackModel;
+  frequencyHz: number | null;
+}) {
+  const shown = frequencyHz === null ? null : shownAs(model, frequencyHz);
+  return (
+    shown && (
+      <Soft>
+        {shown.kind} <b>{shown.text}</b>
+      </Soft>
+    )
+  );
+}
+
+/** Why a pack does not match, in a few words. */
+function mismatchWords(c: ChannelView): string {
+  const { sync } = c.state;
+  if (c.meets === "adaptive") return "chooses for itself";
+  if (sync.code === "pack-wont-go")
+    return `was told ${"frequencyHz" in c.state.frequency ? formatMhz(c.state.frequency.frequencyHz) : "another number"}: of another block than its label says`;
+  if (sync.code === "pack-cannot") return `tunes ${stretchesWords(sync.ranges)}: never meets`;
+  const packHz = c.pack?.frequencyHz ?? c.packHz;
+  if (packHz === null) return c.isDriven ? "" : "not seen yet";
+  if (c.receiverHz === null || packHz === c.receiverHz)
+    return packHz === c.receiverHz ? "matches" : "";
+  return sync.code === "receiver-not-set" || sync.code === "no-frequency"
+    ? ""
+    : `does not match: ${mhz(Math.abs(packHz - c.receiverHz))} away`;
+}
+
+const Unit = styled.div`
+  display: flex;
+  flex-direction: column;
+  line-height: 1.3;
+`;
