@@ -1,0 +1,27 @@
+import type { LiveScan } from "~/app/routes/shared/liveScan";
+import { Row, Soft } from "~/app/ui/Page/Page";
+import { Progress } from "~/app/ui/Progress/Progress";
+import { CartButton } from "~/app/routes/shared/CartOnly";
+import type { ScanIntent } from "./intents";
+
+/** How far a scan is, and how it is ended. */
+export function ScanRun({ live, send }: { live: LiveScan; send: (intent: ScanIntent) => void }) {
+  return (
+    <Row>
+      <Progress
+        label="Scan"
+        fraction={live.fraction}
+        valueText={
+          live.pass !== null ? `pass ${live.pass}` : `${Math.floor(live.fraction * 100)} %`
+        }
+      />
+      {live.pass === null && (
+        <CartButton onPress={() => send({ intent: "stop", keepsPart: false })}>Stop</CartButton>
+      )}
+      <CartButton onPress={() => send({ intent: "stop", keepsPart: true })}>
+        {live.pass !== null ? "That is enough" : "Stop and keep"}
+      </CartButton>
+      {live.isAway && <Soft>The connection broke; coming back …</Soft>}
+    </Row>
+  );
+}
