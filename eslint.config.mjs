@@ -44,8 +44,11 @@ export default tseslint.config(
       "@typescript-eslint/no-unsafe-class-instance-assignment": "off",
       // a fifth of the time; versions are pinned, so that it can only change with one of them
       "@typescript-eslint/no-deprecated": "off",
-      // what comes from outside is typed as it should be and checked all the same
-      "@typescript-eslint/no-unnecessary-condition": "off",
+      // `for (;;)` in other words
+      "@typescript-eslint/no-unnecessary-condition": [
+        "error",
+        { allowConstantLoopConditions: true },
+      ],
     },
   },
   {

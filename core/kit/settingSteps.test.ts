@@ -31,7 +31,7 @@ test("block before number, copied where both ends can, stored where it must be, 
 test("what a unit is set by is the frequency, at every place of its grid", () => {
   const own = [
     [receiver("skerrick-s-53"), pack("skerrick-k-53")],
-    [receiver("brae-v4"), pack("brae-v4-tx") ?? SHIPPED_KIT.packs.find((p) => p.maker === "Brae")!],
+    [receiver("brae-v4"), pack("brae-vt")],
   ] as const;
   for (const [r, p] of own) {
     for (const t of r.tuning) {

@@ -125,14 +125,14 @@ export function readGeoJson(
     version?: number;
     sheet?: object;
     features?: Feature[];
-  };
+  } | null;
   const features =
     file?.type === "FeatureCollection" && Array.isArray(file.features)
       ? file.features
       : file?.type === "Feature"
         ? [json as Feature]
         : null;
-  if (!features) return fail({ code: "not-a-collection" });
+  if (!file || !features) return fail({ code: "not-a-collection" });
   if (file.format === PLAN_FORMAT) {
     if ((file.version ?? 0) > VERSION)
       return fail({ code: "newer", version: defined(file.version) });

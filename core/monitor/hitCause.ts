@@ -108,7 +108,7 @@ export function judgeHit(evidence: HitEvidence): { causes: JudgedCause[]; featur
   // something else on the frequency: the level stays, the link does not
   for (const scale of [neighbour, product, noise]) {
     if (isSpoiled) scale.add(3, spoiled);
-    else if (f.isBlind && levelKept && !isGone) scale.add(1, null);
+    else if (f.isBlind && levelKept) scale.add(1, null);
     else scale.add(-2.5, isGone ? { code: "gone", seconds: f.goneS, sudden: f.isSudden } : null);
     if (levelKept && isSpoiled) scale.add(0.5, { code: "level-kept" });
     if (f.overloadShare > 0.05) scale.add(-2, null);

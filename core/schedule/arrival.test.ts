@@ -54,9 +54,7 @@ test("only what this kit needs, in the order of the work", () => {
     }),
   );
   expect(find(all, "halves-off")).toBeUndefined();
-  expect(
-    all.filter((s) => s.code === "inputs").map((s) => s.code === "inputs" && [s.kind, s.talkers]),
-  ).toEqual([
+  expect(all.filter((s) => s.code === "inputs").map((s) => [s.kind, s.talkers])).toEqual([
     ["line", ["Ada"]],
     ["mic", ["Bea"]],
   ]);

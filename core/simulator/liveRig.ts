@@ -375,7 +375,7 @@ function liveHalf(
         ? -24 + 14 * rough
         : -68 + 4 * rough;
   const told =
-    receiver.tells && isOpen && isClear && pack
+    receiver.tells && isOpen && isClear
       ? { name: pack.name ?? pack.key, volts: voltsOf(pack, nowMs), isMuted: pack.isMuted }
       : null;
   return {

@@ -182,7 +182,7 @@ export function simulateWalk({
       const share = min(1, (s - p.atS) / (q.atS - p.atS));
       const metres = p.atM + (q.atM - p.atM) * share;
       const fields = own.map((o) => o.step());
-      let isOut = true;
+      let isOut = true as boolean;
       const levels = pair.map((_, b) => {
         const near = share < 0.5 ? p : q;
         const mean =

@@ -54,11 +54,13 @@ export function readSigmf(metaText: string, data: Uint8Array): Result<Measuremen
       code: "recording-meta-broken",
       what: "core:sample_rate is missing or no sample rate",
     });
-  const list = Array.isArray(meta.captures) ? (meta.captures as Record<string, unknown>[]) : [];
+  const list = Array.isArray(meta.captures)
+    ? (meta.captures as (Record<string, unknown> | null)[])
+    : [];
   const captures: Capture[] = [];
   for (const c of list) {
     const frequencyHz = c?.["core:frequency"];
-    if (typeof frequencyHz !== "number" || !(frequencyHz >= 1e6 && frequencyHz <= 100e9))
+    if (!c || typeof frequencyHz !== "number" || !(frequencyHz >= 1e6 && frequencyHz <= 100e9))
       return fail({
         code: "recording-meta-broken",
         what: "a capture has no core:frequency between 1 MHz and 100 GHz",
@@ -83,7 +85,7 @@ export function readSigmf(metaText: string, data: Uint8Array): Result<Measuremen
       message: "The data end in the middle of a sample; it was left out.",
     });
   const view = new DataView(data.buffer, data.byteOffset, data.byteLength);
-  let isBroken = false;
+  let isBroken = false as boolean;
   const parts: Measurement[] = [];
   for (const [k, capture] of captures.entries()) {
     const to = captures[k + 1]?.from ?? samples;

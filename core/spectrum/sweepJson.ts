@@ -79,8 +79,8 @@ export function readSweepJson(text: string): Result<Measurement, SweepFileError>
     return broken("no level in it is a number");
   const peakDbm = peak === undefined ? undefined : defined(read.pop());
   const kept = Array.isArray(warnings)
-    ? (warnings as SweepWarning[]).filter(
-        (w) => typeof w?.code === "string" && typeof w.message === "string",
+    ? (warnings as (Partial<SweepWarning> | null)[]).filter(
+        (w): w is SweepWarning => typeof w?.code === "string" && typeof w.message === "string",
       )
     : [];
   const complete =

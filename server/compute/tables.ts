@@ -117,14 +117,22 @@ const addDays = (dateIso: string, days: number) =>
   new Date(Date.parse(`${dateIso}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 
 function rowOf(event: ICAL.Event, start: ICAL.Time, end: ICAL.Time): string[] {
-  const summary = (event.summary ?? "").trim().slice(0, MAX_SUMMARY);
+  // what an entry does not have is null, whatever its types say
+  const {
+    summary: title,
+    description,
+    location,
+  } = event as Record<"summary" | "description" | "location", string | null>;
+  const summary = (title ?? "").trim().slice(0, MAX_SUMMARY);
   const named = /^(?:scene|sc\.?)? ?([0-9]{1,4}[a-z]?)(?:\b|[:.–—-])[ :.–—-]{0,3}(.*)$/i.exec(
     summary.replace(/\s+/g, " "),
   );
-  const attendees = event.attendees.map((a) => String(a.getParameter("cn") ?? "")).filter(Boolean);
+  const attendees = event.attendees
+    .map((a) => String((a.getParameter("cn") as string | string[] | undefined) ?? ""))
+    .filter(Boolean);
   const inText =
     /^[ \t]{0,20}(?:speakers?|cast|who)[ \t]{0,20}:(.+)$/im.exec(
-      (event.description ?? "").slice(0, MAX_DESCRIPTION),
+      (description ?? "").slice(0, MAX_DESCRIPTION),
     )?.[1] ?? "";
   const isOnce = /\bonce\b/i.test(
     event.component
@@ -136,7 +144,7 @@ function rowOf(event: ICAL.Event, start: ICAL.Time, end: ICAL.Time): string[] {
   return [
     named?.[1] ?? "",
     named?.[2] ?? summary,
-    event.location ?? "",
+    location ?? "",
     clock(start),
     clock(end),
     attendees.length > 0 ? attendees.join("; ") : inText.trim(),

@@ -47,13 +47,14 @@ export function httpRig(baseUrl: string): RigPort {
       });
       if (!begun.ok) return begun;
       onHead(begun.value);
-      let end: "done" | "stopped" | null = null;
+      let end = null as "done" | "stopped" | null;
+      const hasEnded = () => end !== null;
       let lastId = "";
       let tries = 0;
       let detail = "the sweep broke off";
       // the instrument goes on measuring while nobody listens: after a break it is asked for what
       // came since
-      while (end === null && tries <= RETRIES) {
+      while (!hasEnded() && tries <= RETRIES) {
         const parser = createParser({
           onEvent: ({ event, data, id }) => {
             tries = 0;
@@ -80,7 +81,7 @@ export function httpRig(baseUrl: string): RigPort {
           }
           detail = (error as Error).message;
         }
-        if (end === null)
+        if (!hasEnded())
           await new Promise((resolve) => setTimeout(resolve, RETRY_MS * (tries += 1)));
       }
       if (end === "done") return ok(null);

@@ -178,7 +178,7 @@ export function admitting(
         : whole
           ? Readable.from([whole.bytes])
           : limited(request, maxBytes);
-      let isTooLarge = false;
+      let isTooLarge = false as boolean;
       body?.on("error", (error) => {
         isTooLarge ||= error instanceof BodyTooLarge;
       });

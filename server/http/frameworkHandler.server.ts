@@ -76,6 +76,7 @@ export async function sendAnswer(response: ExpressResponse, answer: Response): P
     await pipeline(Readable.fromWeb(answer.body as NodeReadableStream), response);
   } catch (error) {
     // whoever left in the middle is no fault of ours
-    if (!response.destroyed && !response.writableEnded) throw error;
+    const hasLeft = response.destroyed as boolean;
+    if (!hasLeft && !response.writableEnded) throw error;
   }
 }

@@ -104,7 +104,7 @@ const json = (path: string, value: unknown): Asked => ({
   method: "POST",
   path,
   headers: { "content-type": "application/json" },
-  body: JSON.stringify(value) ?? "null",
+  body: value === undefined ? "null" : JSON.stringify(value),
 });
 function form(
   path: string,

@@ -38,9 +38,11 @@ const bridge = new Bridge<Awaited<ReturnType<typeof loader>>>(
 );
 export const clientLoader = (args: Route.ClientLoaderArgs) => bridge.load(args);
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: loaderData ? `${loaderData.day.production} · Plain Channel` : "Plain Channel" },
-];
+export const meta: Route.MetaFunction = ({ loaderData }) => {
+  // there is none where the day could not be read
+  const view = loaderData as typeof loaderData | undefined;
+  return [{ title: view ? `${view.day.production} · Plain Channel` : "Plain Channel" }];
+};
 
 /** Sheets that take the whole width: what comes next stands on the others. */
 const WIDE: readonly string[] = ["draw", "roll", "batteries", "report"];

@@ -20,6 +20,12 @@ import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
 import type { PlanInHand } from "~/app/routes/shared/usePlan";
 import { MATERIAL_CHOICES, WALL_KINDS } from "./wallKinds";
 
+const DOOR_THICKNESS_M: Readonly<Record<string, number>> = {
+  wood: 0.04,
+  glass: 0.006,
+  steel: 0.005,
+};
+
 interface PropertiesProps {
   plan: FloorPlan;
   selected: ItemRef;
@@ -420,7 +426,7 @@ function WallProperties({
                   ? { material: null }
                   : {
                       material: id,
-                      thicknessM: { wood: 0.04, glass: 0.006, steel: 0.005 }[id as "wood"] ?? 0.05,
+                      thicknessM: DOOR_THICKNESS_M[id] ?? 0.05,
                     },
               );
             }}

@@ -94,7 +94,7 @@ export function useDraw(
           points,
           material: kind.material,
           thicknessM: kind.thicknessM,
-          ...("layers" in kind && kind.layers ? { layers: [...kind.layers] } : {}),
+          ...("layers" in kind ? { layers: [...kind.layers] } : {}),
         };
       }
       case "obstacle":

@@ -22,7 +22,7 @@ export function coordinateInBank(
   hooks: SearchHooks,
 ): CoordinationResult {
   const startMs = hooks.now();
-  let best: CoordinationResult | null = null;
+  let best = null as CoordinationResult | null;
   let isCut = false;
   banks.forEach((bank, i) => {
     const leftMs = request.timeLimitMs - (hooks.now() - startMs);

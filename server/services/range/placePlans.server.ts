@@ -145,7 +145,7 @@ async function walkersOf(
     const rig = rigs.find((r) => r.channelId === c.id) ?? ordinaryRig(c.id);
     // the air's own noise where it was measured: it is in the way as much as the receiver's own
     const half = receiver.bandwidthHz / 2;
-    const noise = (basis.request.noise ?? [])
+    const noise = basis.request.noise
       .filter((n) => n.highHz > frequencyHz - half && n.lowHz < frequencyHz + half)
       .map((n) => n.levelDbm);
     const law = region.bands.find((b) => frequencyHz >= b.lowHz && frequencyHz <= b.highHz) ?? null;

@@ -194,7 +194,7 @@ export class LiveMonitor implements RollFeed {
     this.readRevision = revision;
     this.loaded = loaded;
     const { facts } = loaded;
-    const noise = (await pickBasis(app, loaded, "normal")).request.noise ?? [];
+    const noise = (await pickBasis(app, loaded, "normal")).request.noise;
     this.channels = facts.channels.map((c): Rolled => {
       const known = this.channels.find((k) => k.channelId === c.id);
       const model = receiverModel(loaded.kit, loaded.unit(c.receiverKey).modelId);
@@ -255,10 +255,11 @@ export class LiveMonitor implements RollFeed {
     if (!rig || !this.loaded?.day.isPractice) return;
     const abort = new AbortController();
     this.abort = abort;
-    while (!abort.signal.aborted) {
+    const isOver = () => abort.signal.aborted || this.dayId !== dayId;
+    while (!isOver()) {
       this.gate.newLine();
       await rig.follow((frame) => this.take(frame), abort.signal);
-      if (abort.signal.aborted || this.dayId !== dayId) return;
+      if (isOver()) return;
       this.line = "silent";
       await pause(AGAIN_MS, abort.signal);
     }
