@@ -77,6 +77,172 @@ const LAST_HOURS = 0.27;
 const GONE_S = 1.2;
 /** Nobody need wonder at a silence so short. */
 const PAUSE_S = 2.5;
+/** So much less for good is something in the way; so much less for a moment is a pinch. */
+const STEADY_LOSS_DB = 8;
+const PINCH_DB = 9;
+/** Shares of the time under what is needed, and over what a receiver takes, that count. */
+const UNDER = 0.01;
+const OVERLOADS = 0.03;
+/** A newcomer so near is on the channel itself. */
+const BESIDE_HZ = 200_000;
+
+/** What the weighing of every cause goes by. */
+interface HitFacts {
+  f: HitFeatures;
+  evidence: HitEvidence;
+  isLow: boolean;
+  isGone: boolean;
+  isSpoiled: boolean;
+  levelKept: boolean;
+  /** How long it was silent on a link that stood; below nothing: too short to wonder at. */
+  silence: number;
+  spoiled: HitReason;
+  gone: HitReason;
+  silent: HitReason;
+}
+
+function factsOf(evidence: HitEvidence, f: HitFeatures): HitFacts {
+  const { cells } = evidence;
+  const isGone = f.goneS >= GONE_S;
+  const isSpoiled = f.spoiledShare > SPOILED;
+  return {
+    f,
+    evidence,
+    isLow: cells !== null && (cells.hours < LOW_HOURS || cells.isWeak),
+    isGone,
+    isSpoiled,
+    levelKept: f.steadyDropDb < LEVEL_KEPT_DB && !isGone,
+    silence: isSpoiled ? -4 : silenceOf(f),
+    spoiled: { code: "spoiled-though-strong", share: f.spoiledShare },
+    gone: { code: "gone", seconds: f.goneS, sudden: f.isSudden },
+    silent: { code: "rf-no-audio", seconds: f.silentS },
+  };
+}
+
+function silenceOf({ silentS, steadyDropDb }: HitFeatures): number {
+  if (silentS < PAUSE_S) return -4;
+  const long = silentS >= 3 * PAUSE_S ? 4.2 : silentS >= 2 * PAUSE_S ? 3.3 : 2;
+  return long - (steadyDropDb > STEADY_LOSS_DB ? 2 : 0);
+}
+
+/** Something else on the frequency: the level stays, the link does not. */
+function weighAnother(scale: Scale, { f, isSpoiled, isGone, levelKept, spoiled, gone }: HitFacts) {
+  if (isSpoiled) scale.add(3, spoiled);
+  else if (f.isBlind && levelKept) scale.add(1, null);
+  else scale.add(-2.5, isGone ? gone : null);
+  if (levelKept && isSpoiled) scale.add(0.5, { code: "level-kept" });
+  if (f.overloadShare > 0.05) scale.add(-2, null);
+}
+
+/** How much likelier each cause becomes by what was seen; a cause a function. */
+const WEIGH: Readonly<Record<HitCause, (scale: Scale, facts: HitFacts) => void>> = {
+  neighbour: (scale, facts) => {
+    const { f, evidence } = facts;
+    weighAnother(scale, facts);
+    if (f.newcomer) {
+      const { frequencyHz, offHz, levelDbm } = f.newcomer;
+      scale.add(offHz < BESIDE_HZ ? 4 : 2, { code: "newcomer-near", frequencyHz, offHz, levelDbm });
+    } else if (evidence.look) scale.add(-0.7, { code: "no-newcomer", ageMs: evidence.look.ageMs });
+    if (f.othersSpoiled > 0) scale.add(-1, { code: "others-too", count: f.othersSpoiled });
+  },
+  product: (scale, facts) => {
+    const { f, evidence } = facts;
+    weighAnother(scale, facts);
+    const { product } = f;
+    if (product && (product.levelDbm === null || product.levelDbm > evidence.limits.noiseDbm)) {
+      const { sources, productHz, missHz } = product;
+      const isNearer = f.newcomer && f.newcomer.offHz < BESIDE_HZ;
+      scale.add(isNearer ? 2.5 : 4, { code: "product-falls", sources, productHz, missHz });
+    } else scale.add(-3, null);
+  },
+  noise: (scale, facts) => {
+    const { f, isSpoiled } = facts;
+    weighAnother(scale, facts);
+    if (f.noiseRoseDb !== null && f.noiseRoseDb >= 5)
+      scale.add(4, { code: "floor-rose", db: f.noiseRoseDb });
+    else scale.add(f.noiseRoseDb === null ? -0.5 : -2, null);
+    if (f.othersSpoiled > 0) scale.add(1.5, { code: "others-too", count: f.othersSpoiled });
+    else if (isSpoiled) scale.add(-0.5, { code: "others-clean" });
+  },
+  fade: (scale, { f, isGone, isSpoiled, levelKept, spoiled }) => {
+    const { underShare, flutterDb, worstDropDb, steadyDropDb } = f;
+    const fades: HitReason = { code: "fades-deep", underShare, flutterDb };
+    if (isFading(f) && !isGone) scale.add(3.5, fades);
+    else if (worstDropDb > PINCH_DB && steadyDropDb < PINCH_DB && !isGone) scale.add(2, fades);
+    else scale.add(-2, levelKept ? { code: "level-kept" } : null);
+    if (isSpoiled) scale.add(-1.5, spoiled);
+    if (steadyDropDb > STEADY_LOSS_DB && !isGone)
+      scale.add(-1, { code: "steady-loss", db: steadyDropDb });
+    if (f.branch) scale.add(-1.5, null);
+  },
+  "in-the-way": (scale, { f, isGone, isLow, isSpoiled, levelKept, spoiled, gone }) => {
+    if (isSpoiled) scale.add(-1.5, spoiled);
+    if (f.steadyDropDb > STEADY_LOSS_DB && !isGone)
+      scale.add(3 + Math.min(2, (f.steadyDropDb - STEADY_LOSS_DB) / 6), {
+        code: "steady-loss",
+        db: f.steadyDropDb,
+      });
+    else if (isGone && f.isSudden !== true && !isLow)
+      scale.add(f.isSudden === null ? 1.5 : 3, gone);
+    else scale.add(-2.5, levelKept ? { code: "level-kept" } : null);
+    if (f.branch) scale.add(-1.5, null);
+  },
+  "one-antenna": (scale, { f }) => {
+    if (!f.branch) {
+      scale.add(-4, null);
+      return;
+    }
+    const { antenna, lossDb: db, othersToo } = f.branch;
+    scale.add(4 + (othersToo ? 2 : 0), { code: "branch-down", antenna, db, othersToo });
+  },
+  overload: (scale, { f }) => {
+    const { overloadShare: share, nearestToOverloadDb: db } = f;
+    if (share > OVERLOADS) scale.add(5.5, { code: "overloads", share, byDb: Math.max(0, -db) });
+    else if (db < 4) scale.add(1, { code: "near-overload", db });
+    else scale.add(-4, null);
+  },
+  "switched-off": (scale, { f, evidence: { cells }, isGone, isLow, gone }) => {
+    const sudden = f.isSudden === true ? 4.5 : f.isSudden === null ? 3.5 : 2;
+    if (isGone) scale.add(isLow ? 0.5 : sudden, gone);
+    else scale.add(-5, null);
+    if (cells && isLow)
+      scale.add(-1, { code: "cells-low", hours: cells.hours, isWeak: cells.isWeak });
+  },
+  cells: (scale, { evidence: { cells }, isGone, isLow, levelKept, gone }) => {
+    if (isGone) scale.add(isLow ? 5 : -1, gone);
+    if (cells && isLow) {
+      const { hours, isWeak } = cells;
+      const standing = hours < LAST_HOURS ? 2.6 : levelKept ? 0.5 : 1.5;
+      scale.add(isGone ? 1 : standing, { code: "cells-low", hours, isWeak });
+    } else if (cells) scale.add(-3, { code: "cells-fine", hours: cells.hours });
+    else scale.add(-1, null);
+  },
+  muted: (scale, { f, evidence, silence, silent }) => {
+    if (f.isMuted) scale.add(6, { code: "tells-muted" });
+    else if (silence >= 0 && evidence.tellsMute) scale.add(-2, null);
+    else scale.add(silence, silence > 0 ? silent : null);
+  },
+  microphone: (scale, { f, evidence, silence, silent }) => {
+    // a pack that does not tell its mute leaves both open
+    if (f.isMuted || silence < 0) scale.add(-4, null);
+    else scale.add(silence - (evidence.tellsMute ? 0 : 0.4), silence > 0 ? silent : null);
+  },
+  "not-radio": (scale, { f, isSpoiled, levelKept }) => {
+    const isFine =
+      levelKept &&
+      !isSpoiled &&
+      f.overloadShare < OVERLOADS &&
+      f.silentS < 2 * PAUSE_S &&
+      !f.branch &&
+      f.underShare < UNDER &&
+      f.worstDropDb <= PINCH_DB;
+    scale.add(isFine ? 3 : -2, isFine ? { code: "link-fine" } : null);
+  },
+};
+
+/** It comes and goes: under what is needed now and then, and never still. */
+const isFading = ({ underShare, flutterDb }: HitFeatures): boolean =>
+  underShare > UNDER && flutterDb > 4;
 
 /**
  * What a hit most likely was, by what the readings, the newest look at the air, the products of
@@ -85,149 +251,22 @@ const PAUSE_S = 2.5;
  * @returns likeliest first; no cause at all where nothing was read
  */
 export function judgeHit(evidence: HitEvidence): { causes: JudgedCause[]; features: HitFeatures } {
-  const f = hitFeatures(evidence);
-  if (f.count === 0) return { causes: [], features: f };
-  const cells = evidence.cells;
-  const isLow = cells !== null && (cells.hours < LOW_HOURS || cells.isWeak);
-  const isGone = f.goneS >= GONE_S;
-  const isSpoiled = f.spoiledShare > SPOILED;
-  const levelKept = f.steadyDropDb < LEVEL_KEPT_DB && !isGone;
-  const spoiled: HitReason = { code: "spoiled-though-strong", share: f.spoiledShare };
-  const scales = Object.fromEntries(HIT_CAUSES.map((c) => [c, new Scale()])) as Record<
-    HitCause,
-    Scale
-  >;
-  const { neighbour, product, noise, fade, overload, cells: cell, muted, microphone } = scales;
-  const [inTheWay, antenna, off, other] = [
-    scales["in-the-way"],
-    scales["one-antenna"],
-    scales["switched-off"],
-    scales["not-radio"],
-  ];
-
-  // something else on the frequency: the level stays, the link does not
-  for (const scale of [neighbour, product, noise]) {
-    if (isSpoiled) scale.add(3, spoiled);
-    else if (f.isBlind && levelKept) scale.add(1, null);
-    else scale.add(-2.5, isGone ? { code: "gone", seconds: f.goneS, sudden: f.isSudden } : null);
-    if (levelKept && isSpoiled) scale.add(0.5, { code: "level-kept" });
-    if (f.overloadShare > 0.05) scale.add(-2, null);
-  }
-  if (f.newcomer)
-    neighbour.add(f.newcomer.offHz < 200_000 ? 4 : 2, {
-      code: "newcomer-near",
-      frequencyHz: f.newcomer.frequencyHz,
-      offHz: f.newcomer.offHz,
-      levelDbm: f.newcomer.levelDbm,
-    });
-  else if (evidence.look) neighbour.add(-0.7, { code: "no-newcomer", ageMs: evidence.look.ageMs });
-  if (f.product && (f.product.levelDbm === null || f.product.levelDbm > evidence.limits.noiseDbm))
-    product.add(f.newcomer && f.newcomer.offHz < 200_000 ? 2.5 : 4, {
-      code: "product-falls",
-      sources: f.product.sources,
-      productHz: f.product.productHz,
-      missHz: f.product.missHz,
-    });
-  else product.add(-3, null);
-  if (f.noiseRoseDb !== null && f.noiseRoseDb >= 5)
-    noise.add(4, { code: "floor-rose", db: f.noiseRoseDb });
-  else noise.add(f.noiseRoseDb === null ? -0.5 : -2, null);
-  if (f.othersSpoiled > 0) {
-    noise.add(1.5, { code: "others-too", count: f.othersSpoiled });
-    neighbour.add(-1, { code: "others-too", count: f.othersSpoiled });
-  } else if (isSpoiled) noise.add(-0.5, { code: "others-clean" });
-
-  // weakness: it comes and goes, or it stays
-  const fades: HitReason = { code: "fades-deep", underShare: f.underShare, flutterDb: f.flutterDb };
-  if (f.underShare > 0.01 && f.flutterDb > 4 && !isGone) fade.add(3.5, fades);
-  else if (f.worstDropDb > 9 && f.steadyDropDb < 9 && !isGone) fade.add(2, fades);
-  else fade.add(-2, levelKept ? { code: "level-kept" } : null);
-  if (isSpoiled) for (const scale of [fade, inTheWay]) scale.add(-1.5, spoiled);
-  if (f.steadyDropDb > 8 && !isGone)
-    inTheWay.add(3 + Math.min(2, (f.steadyDropDb - 8) / 6), {
-      code: "steady-loss",
-      db: f.steadyDropDb,
-    });
-  else if (isGone && f.isSudden !== true && !isLow)
-    inTheWay.add(f.isSudden === null ? 1.5 : 3, {
-      code: "gone",
-      seconds: f.goneS,
-      sudden: f.isSudden,
-    });
-  else inTheWay.add(-2.5, levelKept ? { code: "level-kept" } : null);
-  if (f.steadyDropDb > 8 && !isGone) fade.add(-1, { code: "steady-loss", db: f.steadyDropDb });
-  if (f.branch) {
-    antenna.add(4 + (f.branch.othersToo ? 2 : 0), {
-      code: "branch-down",
-      antenna: f.branch.antenna,
-      db: f.branch.lossDb,
-      othersToo: f.branch.othersToo,
-    });
-    for (const scale of [fade, inTheWay]) scale.add(-1.5, null);
-  } else antenna.add(-4, null);
-
-  // too much
-  if (f.overloadShare > 0.03)
-    overload.add(5.5, {
-      code: "overloads",
-      share: f.overloadShare,
-      byDb: Math.max(0, -f.nearestToOverloadDb),
-    });
-  else if (f.nearestToOverloadDb < 4)
-    overload.add(1, { code: "near-overload", db: f.nearestToOverloadDb });
-  else overload.add(-4, null);
-
-  // nothing there any more
-  const goneReason: HitReason = { code: "gone", seconds: f.goneS, sudden: f.isSudden };
-  if (isGone) {
-    off.add(isLow ? 0.5 : f.isSudden === true ? 4.5 : f.isSudden === null ? 3.5 : 2, goneReason);
-    cell.add(isLow ? 5 : -1, goneReason);
-  } else off.add(-5, null);
-  if (cells && isLow) {
-    cell.add(isGone ? 1 : cells.hours < LAST_HOURS ? 2.6 : levelKept ? 0.5 : 1.5, {
-      code: "cells-low",
-      hours: cells.hours,
-      isWeak: cells.isWeak,
-    });
-    off.add(-1, { code: "cells-low", hours: cells.hours, isWeak: cells.isWeak });
-  } else cell.add(cells ? -3 : -1, cells ? { code: "cells-fine", hours: cells.hours } : null);
-
-  // RF and no voice
-  const silent: HitReason = { code: "rf-no-audio", seconds: f.silentS };
-  const silence =
-    isSpoiled || f.silentS < PAUSE_S
-      ? -4
-      : (f.silentS >= 3 * PAUSE_S ? 4.2 : f.silentS >= 2 * PAUSE_S ? 3.3 : 2) -
-        (f.steadyDropDb > 8 ? 2 : 0);
-  if (f.isMuted) muted.add(6, { code: "tells-muted" });
-  else
-    muted.add(
-      silence < 0 ? silence : evidence.tellsMute ? -2 : silence,
-      silence > 0 && !evidence.tellsMute ? silent : null,
-    );
-  // a pack that does not tell its mute leaves both open
-  microphone.add(
-    f.isMuted || silence < 0 ? -4 : silence - (evidence.tellsMute ? 0 : 0.4),
-    silence > 0 && !f.isMuted ? silent : null,
-  );
-
-  const isFine =
-    levelKept &&
-    !isSpoiled &&
-    f.overloadShare < 0.03 &&
-    f.silentS < 2 * PAUSE_S &&
-    !f.branch &&
-    f.underShare < 0.01 &&
-    f.worstDropDb <= 9;
-  other.add(isFine ? 3 : -2, isFine ? { code: "link-fine" } : null);
-  const total = HIT_CAUSES.reduce((sum, c) => sum + Math.exp(scales[c].weight), 0);
-  const causes = HIT_CAUSES.map((cause): JudgedCause => ({
+  const features = hitFeatures(evidence);
+  if (features.count === 0) return { causes: [], features };
+  const facts = factsOf(evidence, features);
+  const weighed = HIT_CAUSES.map((cause) => {
+    const scale = new Scale();
+    WEIGH[cause](scale, facts);
+    return { cause, scale };
+  });
+  const total = weighed.reduce((sum, { scale }) => sum + Math.exp(scale.weight), 0);
+  const causes = weighed.map(({ cause, scale }): JudgedCause => ({
     cause,
-    share: Math.exp(scales[cause].weight) / total,
-    for: scales[cause].for,
-    against: scales[cause].against,
+    share: Math.exp(scale.weight) / total,
+    for: scale.for,
+    against: scale.against,
   }));
-  return { causes: causes.sort((a, b) => b.share - a.share), features: f };
+  return { causes: causes.sort((a, b) => b.share - a.share), features };
 }
 
 /**
