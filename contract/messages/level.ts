@@ -115,10 +115,10 @@ function clockText(share: number): string {
   return halfHours % 2 === 0 ? `${hour} o’clock` : `half past ${hour}`;
 }
 
-/** Which knob, how far, and what will be seen. @param show - a setting in the words of its unit */
-export function knobAdviceWords(
+/** Which control, how far, and what will be seen. @param show - a setting in the words of its unit */
+export function gainAdviceWords(
   advice: GainAdvice,
-  show: (knob: "pack" | "receiver" | "input", db: number) => string,
+  show: (control: "pack" | "receiver" | "input", db: number) => string,
   names: Readonly<Record<"pack" | "receiver" | "input", string>>,
 ): string {
   switch (advice.code) {
@@ -132,9 +132,9 @@ export function knobAdviceWords(
       return `Leave everything: peaks at ${formatDbfs(advice.peakDbfs)}, ${formatDb(advice.packHeadroomDb)} free at the pack.`;
     case "turn": {
       const others = (["pack", "receiver", "input"] as const)
-        .filter((k) => k !== advice.knob)
+        .filter((k) => k !== advice.control)
         .map((k) => names[k]);
-      return `${capital(names[advice.knob])} from ${show(advice.knob, advice.fromDb)} to ${show(advice.knob, advice.toDb)}; ${advice.isEnough ? `leave ${listWords(others)}` : "then say it again"}. The loudest peaks will then stand at ${formatDbfs(advice.peakDbfs)}, with ${formatDb(advice.packHeadroomDb)} free at the pack.`;
+      return `${capital(names[advice.control])} from ${show(advice.control, advice.fromDb)} to ${show(advice.control, advice.toDb)}; ${advice.isEnough ? `leave ${listWords(others)}` : "then say it again"}. The loudest peaks will then stand at ${formatDbfs(advice.peakDbfs)}, with ${formatDb(advice.packHeadroomDb)} free at the pack.`;
     }
   }
 }

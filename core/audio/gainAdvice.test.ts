@@ -54,7 +54,7 @@ test("louder by 6 dB: the pack goes down by as much, the recorder is left, and w
   const advice = ask(at(), peakOf(at(), 72));
   if (advice.code !== "turn") throw new Error(advice.code);
   expect(advice).toMatchObject({
-    knob: "pack",
+    control: "pack",
     fromDb: set.gainDb,
     toDb: set.gainDb - 6,
     isEnough: true,
@@ -68,12 +68,12 @@ test("louder by 6 dB: the pack goes down by as much, the recorder is left, and w
 
 test("the recorder alone is wrong: only it is turned", () => {
   const q = at({ inputGainDb: set.inputGainDb + 7 });
-  expect(ask(q, peakOf(q, 66))).toMatchObject({ code: "turn", knob: "input", isEnough: true });
+  expect(ask(q, peakOf(q, 66))).toMatchObject({ code: "turn", control: "input", isEnough: true });
 });
 
 test("too hot at the pack and made quiet after it: the pack first, and then again", () => {
   const q = at({ gainDb: set.gainDb + 9, inputGainDb: Math.max(0, set.inputGainDb - 9) });
-  expect(ask(q, peakOf(q, 66))).toMatchObject({ code: "turn", knob: "pack", toDb: set.gainDb });
+  expect(ask(q, peakOf(q, 66))).toMatchObject({ code: "turn", control: "pack", toDb: set.gainDb });
 });
 
 test("an edge hides the voice; a level that nothing explains is another kind of level; nothing is nothing", () => {

@@ -28,7 +28,7 @@ export type GainAdvice =
   | { code: "leave"; peakDbfs: number; packHeadroomDb: number }
   | {
       code: "turn";
-      knob: GainControl;
+      control: GainControl;
       fromDb: number;
       toDb: number;
       peakDbfs: number;
@@ -47,7 +47,7 @@ const WORTH_DB = 1.5;
 const HIDDEN_DB = 10;
 
 /**
- * Which one knob to turn after the loudest line was measured, how far, and what will be seen then.
+ * Which one control to turn after the loudest line was measured, how far, and what will be seen then.
  * @param ordinary - the chain with the ordinary voice and the settings as they stand
  * @param loudestSplAt1mDb - the loudest that was expected @param measuredPeakDbfs - of the loudest
  *   line; null where nothing was heard @param isPressed - its peaks stood against an edge before
@@ -124,22 +124,22 @@ export function adviseGain(p: {
   const cost = (j: ReturnType<typeof judge>) =>
     j.lackingDb * 3 + Math.max(0, Math.abs(j.offAimDb) - ON_AIM_DB) * 2 - j.snrDb * 0.1;
   const single = ways
-    .map(([knob, list]) => ({
-      knob,
+    .map(([control, list]) => ({
+      control,
       ...list.map(judge).reduce((a, b) => (cost(b) < cost(a) ? b : a)),
     }))
     .reduce((a, b) => (cost(b) < cost(a) - 1e-9 ? b : a));
-  // where no single knob is enough, the first of those that all together are: the pack's
+  // where no single control is enough, the first of those that all together are: the pack's
   const whole = recommend({ ordinary, loudestSplAt1mDb, reachable, aim, school });
   const turned =
     isFine(single) || whole.settings.gainDb === now.gainDb
       ? single
-      : { knob: "pack" as const, ...judge({ ...now, gainDb: whole.settings.gainDb }) };
+      : { control: "pack" as const, ...judge({ ...now, gainDb: whole.settings.gainDb }) };
   const [fromDb, toDb] = {
     pack: [now.gainDb, turned.settings.gainDb],
     receiver: [now.outputDb, turned.settings.outputDb],
     input: [now.inputGainDb, turned.settings.inputGainDb],
-  }[turned.knob] as [number, number];
+  }[turned.control] as [number, number];
   // one take differs from the next by as much: a step for less would be turned back after the next
   const isWorth =
     standing.lackingDb - turned.lackingDb > WORTH_DB ||
@@ -153,7 +153,7 @@ export function adviseGain(p: {
     };
   return {
     code: "turn",
-    knob: turned.knob,
+    control: turned.control,
     fromDb,
     toDb,
     peakDbfs: turned.peakDbfs,

@@ -6,7 +6,7 @@ import { earWords } from "~/contract/messages/level";
 import { setByEar } from "~/core/audio/gainAdvice";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
-import type { Levels } from "./useLevels";
+import type { Levels } from "./levelState";
 
 const LAMPS = [
   { id: "dark", label: "stays dark" },

@@ -1,44 +1,32 @@
-import { defined, itemAt, lastOf, numberAt } from "~/core/units/items";
+import { defined, lastOf } from "~/core/units/items";
 import { type ReactNode, useState } from "react";
-import styled from "styled-components";
 import type { ChannelView } from "~/server/services/day/dayView.server";
-import {
-  capital,
-  formatClock,
-  formatDb,
-  formatDbfs,
-  formatMetres,
-} from "~/contract/messages/format";
-import { AIM_WORDS, SCHOOL_WORDS, trapWords } from "~/contract/messages/level";
+import { capital, formatDb, formatDbfs } from "~/contract/messages/format";
+import { AIM_WORDS, SCHOOL_WORDS } from "~/contract/messages/level";
 import { levelAdviceWords } from "~/contract/messages/words";
-import { LOUDEST_SPL_AT_1M_DB, type LevelStage } from "~/core/audio/levelChain";
+import type { LevelStage } from "~/core/audio/levelChain";
 import type { GainControl } from "~/core/audio/gainAdvice";
-import {
-  aboveAimDb,
-  lackingHeadroomDb,
-  LEVEL_AIMS,
-  ON_AIM_DB,
-  SCHOOLS,
-} from "~/core/audio/recommend";
-import { trapKey } from "~/core/kit/levelTraps";
+import { LEVEL_AIMS, SCHOOLS } from "~/core/audio/recommend";
 import { trueSplAt1mDb } from "~/core/training/practiceLine";
 import type { HeardTrack } from "~/workers/listen/listen.api";
 import { measurePractice } from "~/workers/listen/listen.client";
 import { type StairControl, StaircaseChart } from "~/app/charts/staircase/StaircaseChart";
-import { EFFORTS } from "~/app/features/channel/choices";
 import { Button, PrimaryButton } from "~/app/ui/Button/Button";
-import { CheckField, SelectField, SliderField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
-import { Answer, Figure, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
-import { Settings, Split } from "~/app/ui/Page/Split";
+import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { Split } from "~/app/ui/Page/Split";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import type { useIntent } from "~/app/routes/shared/useIntent";
 import { ByEar } from "./ByEar";
 import type { LevelIntent } from "./intents";
+import { KeptLevels } from "./KeptLevels";
+import { LevelSettings } from "./LevelSettings";
+import { LookAt } from "./LookAt";
 import { Measure } from "./Measure";
 import { MicrophonePlace } from "./MicrophonePlace";
-import { AIM_CHOICES, type Levels, SCHOOL_CHOICES, useLevels } from "./useLevels";
+import { isAsSuggested, type Levels } from "./levelState";
+import { useLevels } from "./useLevels";
 import { useListening } from "./useListening";
 
 const STAGE_NAMES: Partial<Record<LevelStage["name"], string>> = {
@@ -56,8 +44,6 @@ const NOISE_NAMES: Record<LevelStage["name"], string> = {
   cable: "lead",
   input: "input",
 };
-/** A suggestion that is less quiet than this over what stands is not made. */
-const WORTH_DB = 1;
 const FIELD = { pack: "gainDb", receiver: "outputDb", input: "inputGainDb" } as const;
 
 /**
@@ -82,38 +68,30 @@ export function ChannelLevel({
   const { send, reply: answer, isBusy } = keeping;
   const { settings, kit, loudest, ordinary, suggested, school, show, names, stepsDb } = levels;
   const best = suggested[school];
-  // as good as the suggestion is good enough: nobody turns three knobs for a decibel
-  const isSuggested =
-    (best.settings.gainDb === settings.gainDb &&
-      best.settings.outputDb === settings.outputDb &&
-      best.settings.inputGainDb === settings.inputGainDb) ||
-    (lackingHeadroomDb(loudest, SCHOOLS[school].packHeadroomDb) === 0 &&
-      Math.abs(aboveAimDb(ordinary, loudest, LEVEL_AIMS[levels.aim])) <= ON_AIM_DB &&
-      best.snrDb - lastOf(ordinary.stages).snrDb < WORTH_DB);
   // what was measured was measured at other settings
-  const turnKnob = (knob: GainControl, db: number) => {
-    set({ [FIELD[knob]]: db });
+  const turnGain = (which: GainControl, db: number) => {
+    set({ [FIELD[which]]: db });
     turn({ measured: null });
   };
   const [first, ...more] = loudest.advice.filter((a) => a.code !== "phantom-off");
   const end = lastOf(loudest.stages);
-  const control = (knob: GainControl, label: string): StairControl => ({
+  const controlOf = (which: GainControl, label: string): StairControl => ({
     label,
-    db: settings[FIELD[knob]],
-    stepsDb: stepsDb[knob],
-    text: show(knob, settings[FIELD[knob]]),
-    onChange: (db) => turnKnob(knob, db),
+    db: settings[FIELD[which]],
+    stepsDb: stepsDb[which],
+    text: show(which, settings[FIELD[which]]),
+    onChange: (db) => turnGain(which, db),
   });
-  const knobs = {
-    Pack: control("pack", `Gain of ${names.pack}`),
-    Receiver: control("receiver", `Output of ${names.receiver}`),
-    Input: control("input", `Gain, ${names.input}`),
+  const controls = {
+    Pack: controlOf("pack", `Gain of ${names.pack}`),
+    Receiver: controlOf("receiver", `Output of ${names.receiver}`),
+    Input: controlOf("input", `Gain, ${names.input}`),
   };
   const settingOf: Partial<Record<LevelStage["name"], string>> = {
     microphone: `${Math.round(loudest.splAtMicrophoneDb)} dB SPL`,
-    transmitter: knobs.Pack.text,
-    receiver: knobs.Receiver.text,
-    input: knobs.Input.text,
+    transmitter: controls.Pack.text,
+    receiver: controls.Receiver.text,
+    input: controls.Input.text,
   };
   const measured = (heard: HeardTrack | null, loudestSplAt1mDb: number) =>
     turn({
@@ -143,12 +121,6 @@ export function ChannelLevel({
         looked: levels.looked,
       },
     });
-  const choices = (knob: GainControl) =>
-    stepsDb[knob].map((db) => ({
-      id: db,
-      label: show(knob, db),
-      ...(show(knob, db) === formatDb(db) ? {} : { detail: formatDb(db) }),
-    }));
   return (
     <Stack>
       <div>
@@ -161,7 +133,7 @@ export function ChannelLevel({
           <StaircaseChart
             aimHeadroomDb={SCHOOLS[school].packHeadroomDb}
             label={`Headroom over the loudest peaks: pack ${formatDb(defined(loudest.stages.find((s) => s.name === "transmitter")).headroomDb)}, input ${formatDb(end.headroomDb)}`}
-            controls={knobs}
+            controls={controls}
             stages={loudest.stages
               .filter((s) => STAGE_NAMES[s.name] !== undefined)
               .map((s) => ({
@@ -177,7 +149,7 @@ export function ChannelLevel({
               isDisabled={isBusy}
               onPress={keep}
             >{`Keep for ${channel.talker}`}</PrimaryButton>
-            {!isSuggested && (
+            {!isAsSuggested(levels) && (
               <Button
                 onPress={() => {
                   set(best.settings);
@@ -200,81 +172,15 @@ export function ChannelLevel({
             isPractice={view.day.isPractice}
             listening={listening}
             onMeasured={measured}
-            onTurn={turnKnob}
+            onTurn={turnGain}
           />
-          <Heading>Settings</Heading>
-          <Settings>
-            <SelectField
-              label="Voice"
-              choices={EFFORTS}
-              value={settings.effort}
-              onChange={(effort) =>
-                ask({
-                  voice: { effort },
-                  loudestSplAt1mDb: LOUDEST_SPL_AT_1M_DB[effort],
-                  measured: null,
-                })
-              }
-            />
-            <SliderField
-              label="Loudest line, at 1 m"
-              value={levels.loudestSplAt1mDb}
-              min={50}
-              max={100}
-              step={1}
-              valueText={`${Math.round(levels.loudestSplAt1mDb)} dB`}
-              onChange={(loudestSplAt1mDb) => ask({ loudestSplAt1mDb, measured: null })}
-            />
-            <SelectField
-              label="Microphone"
-              value={microphoneId}
-              choices={view.kit.microphones.map((m) => ({
-                id: m.id,
-                label: m.name,
-                detail: `${m.sensitivityMvPerPa} mV/Pa${m.pattern === "cardioid" ? ", cardioid" : ""}`,
-              }))}
-              onChange={(id) => ask({ microphoneId: id, measured: null })}
-            />
-            <SliderField
-              label="Mouth to microphone"
-              value={settings.micDistanceM}
-              min={0.05}
-              max={0.6}
-              step={0.01}
-              valueText={formatMetres(settings.micDistanceM)}
-              onChange={(micDistanceM) => ask({ voice: { micDistanceM }, measured: null })}
-            />
-            <SelectField
-              label={knobs.Pack.label}
-              choices={choices("pack")}
-              value={settings.gainDb}
-              onChange={(db) => turnKnob("pack", db)}
-            />
-            <SelectField
-              label={knobs.Receiver.label}
-              choices={choices("receiver")}
-              value={settings.outputDb}
-              onChange={(db) => turnKnob("receiver", db)}
-            />
-            <SelectField
-              label={knobs.Input.label}
-              choices={choices("input")}
-              value={settings.inputGainDb}
-              onChange={(db) => turnKnob("input", db)}
-            />
-            <SelectField
-              label="School"
-              choices={SCHOOL_CHOICES}
-              value={school}
-              onChange={(s) => ask({ school: s, measured: null })}
-            />
-            <SelectField
-              label="Recorder’s line-up"
-              choices={AIM_CHOICES}
-              value={levels.aim}
-              onChange={(aim) => ask({ aim, measured: null })}
-            />
-          </Settings>
+          <LevelSettings
+            microphones={view.kit.microphones}
+            microphoneId={microphoneId}
+            levels={levels}
+            controls={controls}
+            ask={ask}
+          />
           <Soft as="p">{schoolsWords(levels)}</Soft>
           <ByEar
             levels={levels}
@@ -285,7 +191,7 @@ export function ChannelLevel({
                 ? trueSplAt1mDb({ talker: channel.talker, effort: settings.effort }, true)
                 : null
             }
-            onTurn={(db) => turnKnob("pack", db)}
+            onTurn={(db) => turnGain("pack", db)}
             onBegin={() => {
               if (view.day.isPractice)
                 void measurePractice(
@@ -309,43 +215,14 @@ export function ChannelLevel({
                 ).result.then((heard) => setOutline(heard.ok ? heard.value.outline : null));
             }}
           />
-          {levels.traps.length > 0 && (
-            <section aria-label="Look at">
-              <Heading>
-                {levels.traps.every((t) => levels.looked.includes(trapKey(t)))
-                  ? "Looked at"
-                  : "Look at these once"}
-              </Heading>
-              <Traps>
-                {levels.traps.map((t) => {
-                  const key = trapKey(t);
-                  return (
-                    <li key={key}>
-                      <CheckField
-                        isSelected={levels.looked.includes(key)}
-                        onChange={(is) =>
-                          turn({
-                            looked: is
-                              ? [...levels.looked, key]
-                              : levels.looked.filter((k) => k !== key),
-                          })
-                        }
-                      >
-                        {trapWords(t, names)}
-                      </CheckField>
-                    </li>
-                  );
-                })}
-              </Traps>
-            </section>
-          )}
+          <LookAt levels={levels} onLooked={(looked) => turn({ looked })} />
           <MicrophonePlace
             key={`place ${channel.id}`}
             pattern={kit.microphone.pattern ?? "omni"}
             distanceM={settings.micDistanceM}
             onDistance={(micDistanceM) => ask({ voice: { micDistanceM }, measured: null })}
           />
-          <Kept channel={channel} levels={levels} />
+          <KeptLevels channel={channel} levels={levels} />
           <Soft as="p">{`No automatic gain, neither at the pack nor at the ${kit.input.kind === "mic" ? "camera" : "recorder"}. Judge at the far end: what it keeps is what counts. Mind your ears: headphones down before the first take.`}</Soft>
         </Stack>
       </Split>
@@ -367,54 +244,3 @@ function schoolsWords({ suggested: { low, hot }, show, aim }: Levels): string {
   // what the room gives comes in at the microphone: no gain after it parts it from the voice
   return `${capital(line("low", low))}; ${line("hot", hot)}. Hot is ${Math.abs(quieter) < 0.5 ? "no quieter here" : `${formatDb(quieter)} quieter behind the voice`}. Neither lets in more of the room or less: only the microphone’s place does.${off} Aimed at: an ordinary line at ${formatDbfs(LEVEL_AIMS[aim].averageDbfs)}, the loudest peaks no higher than ${formatDbfs(LEVEL_AIMS[aim].loudestPeakDbfs)} (${AIM_WORDS[aim]}).`;
 }
-
-/** What was kept of this channel today, and how it drifts. */
-function Kept({ channel, levels }: { channel: ChannelView; levels: Levels }) {
-  const [isAll, setAll] = useState(false);
-  const { levels: kept } = channel;
-  if (kept.length === 0) return null;
-  const voices = kept.flatMap((k) =>
-    typeof k.measured?.voiceDbfs === "number" ? [k.measured.voiceDbfs] : [],
-  );
-  const drift = voices.length > 1 ? lastOf(voices) - numberAt(voices, 0) : null;
-  return (
-    <section aria-label="Kept today">
-      <Heading>Kept today</Heading>
-      {drift !== null && (
-        <p>
-          {Math.abs(drift) < 2
-            ? "The measured voice stayed where it was."
-            : `The measured voice drifted by ${formatDb(drift)} since ${formatClock(itemAt(kept, 0).atMs)}.`}
-        </p>
-      )}
-      <Times>
-        {(isAll ? kept : kept.slice(-4)).map((k, i) => (
-          <li key={`${k.atMs} ${i}`}>
-            <Figure>{formatClock(k.atMs)}</Figure>{" "}
-            {`${k.effort}, pack ${levels.show("pack", k.gainDb)}, ${formatDb(k.outputDb)} out, ${levels.show("input", k.inputGainDb)} in: peaks ${formatDbfs(k.finalPeakDbfs)}`}
-            <Soft>
-              {k.measured ? `; measured ${formatDbfs(k.measured.peakDbfs)}` : ""}
-              {k.school ? `; ${SCHOOL_WORDS[k.school]}` : ""}
-            </Soft>
-          </li>
-        ))}
-      </Times>
-      {kept.length > 4 && (
-        <Button onPress={() => setAll(!isAll)}>
-          {isAll ? "The last four" : `All ${kept.length}`}
-        </Button>
-      )}
-    </section>
-  );
-}
-
-const Traps = styled.ul`
-  list-style: none;
-  display: grid;
-  gap: 4px;
-`;
-const Times = styled.ul`
-  list-style: none;
-  display: grid;
-  gap: 2px;
-`;

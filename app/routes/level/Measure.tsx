@@ -4,7 +4,7 @@ import { FileTrigger } from "react-aria-components";
 import styled from "styled-components";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { formatDb, formatDbfs } from "~/contract/messages/format";
-import { findingWords, knobAdviceWords } from "~/contract/messages/level";
+import { findingWords, gainAdviceWords } from "~/contract/messages/level";
 import { adviseGain, type GainControl } from "~/core/audio/gainAdvice";
 import { LEVEL_AIMS } from "~/core/audio/recommend";
 import { reachableOf } from "~/core/kit/setups";
@@ -15,7 +15,7 @@ import { SelectField, SwitchField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Figure, Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
 import { Progress } from "~/app/ui/Progress/Progress";
-import type { Levels } from "./useLevels";
+import type { Levels } from "./levelState";
 import type { useListening, Way } from "./useListening";
 
 const RATE_HZ = 48_000;
@@ -27,10 +27,10 @@ interface MeasureProps {
   listening: ReturnType<typeof useListening>;
   /** At the settings as they stand; null where they were turned since. */
   onMeasured: (heard: HeardTrack | null, loudestSplAt1mDb: number) => void;
-  onTurn: (knob: GainControl, db: number) => void;
+  onTurn: (control: GainControl, db: number) => void;
 }
 
-/** The voice itself: measured, told what stands out, and which one knob to turn. */
+/** The voice itself: measured, told what stands out, and which one control to turn. */
 export function Measure({
   channel,
   levels,
@@ -84,11 +84,11 @@ export function Measure({
       onHeard,
     );
   };
-  const turnTo = (knob: GainControl, db: number, loudestSplAt1mDb: number) => {
+  const turnTo = (control: GainControl, db: number, loudestSplAt1mDb: number) => {
     setTurned(
-      `${levels.names[knob]} stands at ${levels.show(knob, db)} now: say it again to see it.`,
+      `${levels.names[control]} stands at ${levels.show(control, db)} now: say it again to see it.`,
     );
-    onTurn(knob, db);
+    onTurn(control, db);
     onMeasured(null, loudestSplAt1mDb);
   };
   const isBusy = now.code === "working" || now.code === "recording";
@@ -203,8 +203,8 @@ export function Measure({
                 action={
                   advice.code === "turn" ? (
                     <Button
-                      onPress={() => turnTo(advice.knob, advice.toDb, advice.loudestSplAt1mDb)}
-                    >{`Turn ${levels.names[advice.knob]} to ${levels.show(advice.knob, advice.toDb)}`}</Button>
+                      onPress={() => turnTo(advice.control, advice.toDb, advice.loudestSplAt1mDb)}
+                    >{`Turn ${levels.names[advice.control]} to ${levels.show(advice.control, advice.toDb)}`}</Button>
                   ) : advice.code === "pack-hides" ? (
                     <Button
                       onPress={() => turnTo("pack", advice.toDb, levels.loudestSplAt1mDb)}
@@ -212,7 +212,7 @@ export function Measure({
                   ) : undefined
                 }
               >
-                {knobAdviceWords(advice, levels.show, levels.names)}
+                {gainAdviceWords(advice, levels.show, levels.names)}
               </Notice>
             )}
             {turned && <Notice kind="said">{turned}</Notice>}

@@ -1,0 +1,111 @@
+import { formatDb, formatMetres } from "~/contract/messages/format";
+import type { GainControl } from "~/core/audio/gainAdvice";
+import { LOUDEST_SPL_AT_1M_DB } from "~/core/audio/levelChain";
+import type { MicrophoneModel } from "~/core/kit/models";
+import type { StairControl } from "~/app/charts/staircase/StaircaseChart";
+import { EFFORTS } from "~/app/features/channel/choices";
+import { SelectField, SliderField } from "~/app/ui/Field/Field";
+import { Heading } from "~/app/ui/Page/Page";
+import { Settings } from "~/app/ui/Page/Split";
+import { AIM_CHOICES, type Levels, SCHOOL_CHOICES } from "./levelState";
+import type { useLevels } from "./useLevels";
+
+/** The voice, its microphone, the three gains, and what is aimed at. */
+export function LevelSettings({
+  microphones,
+  microphoneId,
+  levels,
+  controls,
+  ask,
+}: {
+  microphones: readonly MicrophoneModel[];
+  microphoneId: string;
+  levels: Levels;
+  controls: Record<"Pack" | "Receiver" | "Input", StairControl>;
+  ask: ReturnType<typeof useLevels>["ask"];
+}) {
+  const { settings, show, stepsDb, school } = levels;
+  const choices = (control: GainControl) =>
+    stepsDb[control].map((db) => ({
+      id: db,
+      label: show(control, db),
+      ...(show(control, db) === formatDb(db) ? {} : { detail: formatDb(db) }),
+    }));
+  return (
+    <>
+      <Heading>Settings</Heading>
+      <Settings>
+        <SelectField
+          label="Voice"
+          choices={EFFORTS}
+          value={settings.effort}
+          onChange={(effort) =>
+            ask({
+              voice: { effort },
+              loudestSplAt1mDb: LOUDEST_SPL_AT_1M_DB[effort],
+              measured: null,
+            })
+          }
+        />
+        <SliderField
+          label="Loudest line, at 1 m"
+          value={levels.loudestSplAt1mDb}
+          min={50}
+          max={100}
+          step={1}
+          valueText={`${Math.round(levels.loudestSplAt1mDb)} dB`}
+          onChange={(loudestSplAt1mDb) => ask({ loudestSplAt1mDb, measured: null })}
+        />
+        <SelectField
+          label="Microphone"
+          value={microphoneId}
+          choices={microphones.map((m) => ({
+            id: m.id,
+            label: m.name,
+            detail: `${m.sensitivityMvPerPa} mV/Pa${m.pattern === "cardioid" ? ", cardioid" : ""}`,
+          }))}
+          onChange={(id) => ask({ microphoneId: id, measured: null })}
+        />
+        <SliderField
+          label="Mouth to microphone"
+          value={settings.micDistanceM}
+          min={0.05}
+          max={0.6}
+          step={0.01}
+          valueText={formatMetres(settings.micDistanceM)}
+          onChange={(micDistanceM) => ask({ voice: { micDistanceM }, measured: null })}
+        />
+        <SelectField
+          label={controls.Pack.label}
+          choices={choices("pack")}
+          value={settings.gainDb}
+          onChange={controls.Pack.onChange}
+        />
+        <SelectField
+          label={controls.Receiver.label}
+          choices={choices("receiver")}
+          value={settings.outputDb}
+          onChange={controls.Receiver.onChange}
+        />
+        <SelectField
+          label={controls.Input.label}
+          choices={choices("input")}
+          value={settings.inputGainDb}
+          onChange={controls.Input.onChange}
+        />
+        <SelectField
+          label="School"
+          choices={SCHOOL_CHOICES}
+          value={school}
+          onChange={(s) => ask({ school: s, measured: null })}
+        />
+        <SelectField
+          label="Recorder’s line-up"
+          choices={AIM_CHOICES}
+          value={levels.aim}
+          onChange={(aim) => ask({ aim, measured: null })}
+        />
+      </Settings>
+    </>
+  );
+}

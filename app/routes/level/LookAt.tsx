@@ -1,0 +1,49 @@
+import styled from "styled-components";
+import { trapWords } from "~/contract/messages/level";
+import { trapKey } from "~/core/kit/levelTraps";
+import { CheckField } from "~/app/ui/Field/Field";
+import { Heading } from "~/app/ui/Page/Page";
+import type { Levels } from "./levelState";
+
+/** What lies in wait along this way, to be looked at once. */
+export function LookAt({
+  levels,
+  onLooked,
+}: {
+  levels: Levels;
+  onLooked: (looked: string[]) => void;
+}) {
+  if (levels.traps.length === 0) return null;
+  return (
+    <section aria-label="Look at">
+      <Heading>
+        {levels.traps.every((t) => levels.looked.includes(trapKey(t)))
+          ? "Looked at"
+          : "Look at these once"}
+      </Heading>
+      <Traps>
+        {levels.traps.map((t) => {
+          const key = trapKey(t);
+          return (
+            <li key={key}>
+              <CheckField
+                isSelected={levels.looked.includes(key)}
+                onChange={(is) =>
+                  onLooked(is ? [...levels.looked, key] : levels.looked.filter((k) => k !== key))
+                }
+              >
+                {trapWords(t, levels.names)}
+              </CheckField>
+            </li>
+          );
+        })}
+      </Traps>
+    </section>
+  );
+}
+
+const Traps = styled.ul`
+  list-style: none;
+  display: grid;
+  gap: 4px;
+`;
