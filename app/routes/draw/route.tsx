@@ -21,7 +21,8 @@ import { NoPlan } from "~/app/routes/range/NoPlan";
 import { InOut } from "./InOut";
 import { Properties } from "./Properties";
 import { SheetSettings } from "./SheetSettings";
-import { type Making, type Tool, useDraw } from "./useDraw";
+import type { Making, Tool } from "./drawState";
+import { useDraw } from "./useDraw";
 import { WALL_KINDS } from "./wallKinds";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
