@@ -45,7 +45,7 @@ declare module "react-router" {
 export interface ServerOptions {
   dataFolder: string;
   /**
-   * The practice day with its stand-in receivers, in a data file of its own; otherwise the user's
+   * The practice day with its simulated receivers, in a data file of its own; otherwise the user's
    * own data.
    */
   practice: boolean;
@@ -54,7 +54,7 @@ export interface ServerOptions {
   morePorts: number;
   /** Where phones may come in once they are let: every network of this computer, or one address. */
   joinHost?: string;
-  /** How many times faster than real receivers the stand-ins sweep. */
+  /** How many times faster than real receivers the simulated ones sweep. */
   speed: number;
   /** Where the built page's files are; null when a development server gives them. */
   clientFolder: string | null;
@@ -117,7 +117,7 @@ const JOIN_PORT_ABOVE = 30;
 const JOIN_PORTS = 20;
 
 /**
- * Opens the data, starts the stand-in receivers when practising, and serves the application on
+ * Opens the data, starts the simulated receivers when practising, and serves the application on
  * 127.0.0.1 and nowhere else.
  */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {

@@ -19,7 +19,7 @@ import { changeTalker } from "~/server/services/prep/talkers.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 /**
- * Each way of bringing a pack to its receiver, driven on the stand-in with its quirks. Marit's
+ * Each way of bringing a pack to its receiver, driven on the simulated rig with its quirks. Marit's
  * channel gets the units in turn.
  */
 let practice: PracticeApp;

@@ -105,7 +105,7 @@ async function openData(path: string): Promise<Database> {
 }
 
 /**
- * The practice day in a data file of its own, with stand-in receivers, under a clock that only
+ * The practice day in a data file of its own, with simulated receivers, under a clock that only
  * moves when told.
  */
 export async function practiceApp(speed = 60_000): Promise<PracticeApp> {

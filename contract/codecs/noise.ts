@@ -1,5 +1,5 @@
 import { lastOf } from "~/core/units/items";
-import type { NoiseStretch } from "~/core/spectrum/channelNoise";
+import type { NoiseRange } from "~/core/spectrum/channelNoise";
 
 /**
  * Noise along a sweep as it travels to the page: one level a step, NaN where nothing was measured.
@@ -11,7 +11,7 @@ export interface PackedNoise {
 }
 
 /** @param stretches - all of one width, on one grid, as `channelNoise` makes them */
-export function packNoise(stretches: readonly NoiseStretch[]): PackedNoise {
+export function packNoise(stretches: readonly NoiseRange[]): PackedNoise {
   const first = stretches[0];
   if (!first) return { lowHz: 0, stepHz: 1, levelsDbm: [] };
   const stepHz = first.highHz - first.lowHz;
@@ -21,7 +21,7 @@ export function packNoise(stretches: readonly NoiseStretch[]): PackedNoise {
   return { lowHz: first.lowHz, stepHz, levelsDbm };
 }
 
-export function unpackNoise({ lowHz, stepHz, levelsDbm }: PackedNoise): NoiseStretch[] {
+export function unpackNoise({ lowHz, stepHz, levelsDbm }: PackedNoise): NoiseRange[] {
   return levelsDbm.flatMap((levelDbm, i) =>
     Number.isNaN(levelDbm)
       ? []
@@ -30,8 +30,8 @@ export function unpackNoise({ lowHz, stepHz, levelsDbm }: PackedNoise): NoiseStr
 }
 
 /** Noise of several places: each on a grid of its own, one after the other. */
-export function packNoises(stretches: readonly NoiseStretch[]): PackedNoise[] {
-  const parts: NoiseStretch[][] = [];
+export function packNoises(stretches: readonly NoiseRange[]): PackedNoise[] {
+  const parts: NoiseRange[][] = [];
   for (const s of stretches) {
     const last = parts.at(-1)?.at(-1);
     if (

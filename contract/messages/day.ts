@@ -12,7 +12,7 @@ import {
   listWords,
   mhz,
   numberWord,
-  stretchesWords,
+  rangesWords,
 } from "./format";
 import { formatMhz } from "~/core/units/frequencyText";
 
@@ -81,7 +81,7 @@ export function syncWords({ channelId, sync: s }: ChannelState, names: Names): S
     case "pack-wont-go":
       return say(`${names.pack(channelId)} went to ${formatMhz(s.packHz)} instead`);
     case "pack-cannot":
-      return say(`${names.pack(channelId)} tunes ${stretchesWords(s.ranges)}`);
+      return say(`${names.pack(channelId)} tunes ${rangesWords(s.ranges)}`);
     case "someone-there":
       return say(
         `someone is there${s.strongestDbm === null ? "" : `: ${formatDbm(s.strongestDbm)}`}`,

@@ -86,7 +86,7 @@ export const count = (n: number, one: string, many = `${one}s`): string =>
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** "470–542", "863.1, 863.5": ranges and presets in MHz, without the unit. */
-export const stretchesWords = (stretches: readonly { lowHz: number; highHz: number }[]): string =>
+export const rangesWords = (stretches: readonly { lowHz: number; highHz: number }[]): string =>
   stretches
     .map(({ lowHz, highHz }) =>
       lowHz === highHz ? `${lowHz / 1e6}` : `${lowHz / 1e6}–${highHz / 1e6}`,

@@ -15,7 +15,7 @@ import type {
 import type { TuningRange } from "~/core/devices/tuning";
 import type { UnitField, UnitRowNote, UnitRowProblem } from "~/core/kit/unitTable";
 import type { StockItem, StockKind } from "~/core/kit/units";
-import { formatMetres, formatSpan, listWords, mhz, stretchesWords } from "./format";
+import { formatMetres, formatSpan, listWords, mhz, rangesWords } from "./format";
 
 export const SCALE_WORDS: Readonly<Record<ControlScale, string>> = {
   db: "in dB",
@@ -117,7 +117,7 @@ export function unitNoteWords(n: UnitRowNote): string {
     case "new-model":
       return `new model ${n.name}, with ordinary figures`;
     case "range-differs":
-      return `the model known here does not tune all of ${stretchesWords([n])}`;
+      return `the model known here does not tune all of ${rangesWords([n])}`;
   }
 }
 
@@ -137,8 +137,8 @@ export function tuningWords({
   const first = tuning[0];
   if (!first) return "nowhere";
   if (tuning.every((t) => t.lowHz === t.highHz))
-    return `${tuning.length} presets, ${stretchesWords([{ lowHz: first.lowHz, highHz: lastOf(tuning).highHz }])} MHz`;
-  return `${stretchesWords(tuning.slice(0, MAX_RANGES))}${tuning.length > MAX_RANGES ? " …" : ""} MHz by ${formatSpan(first.stepHz)}`;
+    return `${tuning.length} presets, ${rangesWords([{ lowHz: first.lowHz, highHz: lastOf(tuning).highHz }])} MHz`;
+  return `${rangesWords(tuning.slice(0, MAX_RANGES))}${tuning.length > MAX_RANGES ? " …" : ""} MHz by ${formatSpan(first.stepHz)}`;
 }
 
 export const SYNC_WORDS: Readonly<Record<SyncMethod, string>> = {

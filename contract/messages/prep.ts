@@ -15,7 +15,7 @@ import {
   listWords,
   mhz,
   numberWord,
-  stretchesWords,
+  rangesWords,
 } from "./format";
 import { brokenRuleWords } from "./words";
 
@@ -135,7 +135,7 @@ export function findingWords(f: Finding): { short: string; why: string; mend: st
     case "no-rule":
       return {
         short: `no rule known for ${f.unit}`,
-        why: `nothing is known here about ${stretchesWords(f.where)} MHz in this region: neither allowed nor forbidden`,
+        why: `nothing is known here about ${rangesWords(f.where)} MHz in this region: neither allowed nor forbidden`,
         mend: "ask your regulator before it transmits, or add the rule as a region file",
       };
     case "legal-nowhere":
@@ -182,7 +182,7 @@ export function pairProblemWords(p: PairProblem): string {
     case "other-key":
       return `other key: ${p.pack ?? "none"} and ${p.receiver ?? "none"}`;
     case "no-common-range":
-      return `never meet: ${stretchesWords(p.pack)} and ${stretchesWords(p.receiver)}`;
+      return `never meet: ${rangesWords(p.pack)} and ${rangesWords(p.receiver)}`;
     case "no-common-step":
       return `steps of ${p.packStepHz / 1000} and ${p.receiverStepHz / 1000} kHz never meet`;
   }
@@ -198,7 +198,7 @@ export function legalityWords(l: Legality): string {
     case "nowhere":
       return "may not transmit here at all";
     case "no-rule":
-      return `no rule known for ${stretchesWords(l.where)} MHz here: ask the regulator`;
+      return `no rule known for ${rangesWords(l.where)} MHz here: ask the regulator`;
     case "tuned-to-unruled":
       return `no rule known for ${mhz(l.frequencyHz)} here: ask the regulator`;
     case "tuned-to-forbidden":

@@ -5,18 +5,10 @@ import type { SweepDifference } from "~/core/spectrum/compareSweeps";
 import type { Hump } from "~/core/spectrum/humps";
 import type { TvChannel } from "~/core/spectrum/television";
 import type { FrequencyRange } from "~/core/regulations/region";
-import type { BlockRoom, QuietStretch } from "~/core/coordination/problem/quietPlaces";
+import type { BlockRoom, QuietRange } from "~/core/coordination/problem/quietPlaces";
 import type { AirView, ElsewhereView, LawView } from "~/contract/schemas/airView";
 import { formatMhz } from "~/core/units/frequencyText";
-import {
-  capital,
-  count,
-  formatClock,
-  formatDb,
-  formatDbm,
-  listWords,
-  stretchesWords,
-} from "./format";
+import { capital, count, formatClock, formatDb, formatDbm, listWords, rangesWords } from "./format";
 
 const rounded = (hz: number): number => Math.round(hz / 5000) * 5000;
 const whole = (hz: number): number => Math.round(hz / 100_000) * 100_000;
@@ -32,7 +24,7 @@ const carriers = (list: readonly SeenCarrier[]): string => {
 
 /** "broad noise 487–531 MHz, 20 dB over the rest: a lamp, a motor or a screen, no transmitter" */
 export const humpWords = (h: Hump): string =>
-  `broad noise ${stretchesWords([{ lowHz: whole(h.lowHz), highHz: whole(h.highHz) }])} MHz, ${formatDb(Math.round(h.overDb))} over the rest: a lamp, a motor or a screen, no transmitter`;
+  `broad noise ${rangesWords([{ lowHz: whole(h.lowHz), highHz: whole(h.highHz) }])} MHz, ${formatDb(Math.round(h.overDb))} over the rest: a lamp, a motor or a screen, no transmitter`;
 
 /**
  * What a raster channel holds, in a word; a channel that was swept whole and is neither full nor
@@ -77,7 +69,7 @@ export function differenceWords(d: SweepDifference): string[] {
     );
   for (const r of d.rose)
     words.push(
-      `${r.byDb > 0 ? "Noisier" : "Quieter"} by ${formatDb(Math.round(Math.abs(r.byDb)))}: ${stretchesWords([{ lowHz: whole(r.lowHz), highHz: whole(r.highHz) }])} MHz`,
+      `${r.byDb > 0 ? "Noisier" : "Quieter"} by ${formatDb(Math.round(Math.abs(r.byDb)))}: ${rangesWords([{ lowHz: whole(r.lowHz), highHz: whole(r.highHz) }])} MHz`,
     );
   for (const c of d.changed.slice(0, MAX_NAMED))
     words.push(
@@ -133,19 +125,19 @@ export const elsewhereWords = (
  */
 export function airHeadline(
   open: readonly FrequencyRange[],
-  quiet: readonly QuietStretch[],
+  quiet: readonly QuietRange[],
   wanted: number,
 ): string {
   if (open.length === 0) return "No place is quiet and allowed here";
   const openHz = open.reduce((sum, s) => sum + (s.highHz - s.lowHz) + 25_000, 0);
   const roomy = quiet.filter((s) => s.fits >= Math.max(1, wanted) && s.noisiestDbm !== null);
-  const best = roomy.reduce<QuietStretch | null>(
+  const best = roomy.reduce<QuietRange | null>(
     (a, s) => (a && defined(a.noisiestDbm) <= defined(s.noisiestDbm) ? a : s),
     null,
   );
   const head = `${Math.round(openHz / 1e6)} MHz are quiet and free`;
   if (best)
-    return `${head}, the quietest at ${stretchesWords([{ lowHz: whole(best.lowHz), highHz: whole(best.highHz) }])}`;
+    return `${head}, the quietest at ${rangesWords([{ lowHz: whole(best.lowHz), highHz: whole(best.highHz) }])}`;
   return `${head}, in ${count(open.length, "stretch", "stretches")}`;
 }
 

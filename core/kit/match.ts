@@ -5,7 +5,7 @@ import {
   legalWindows,
   type Region,
   type FrequencyRange,
-  unruledStretches,
+  unruledRanges,
 } from "~/core/regulations/region";
 import type { PackModel, ReceiverModel } from "./models";
 import type { StockItem } from "./units";
@@ -123,7 +123,7 @@ export function packLegality(region: Region, pack: PackModel, setMw: number): Le
     const where = whereAt(mostMw);
     if (where.length > 0) return { code: "power-too-high", setMw, mostMw, where };
   }
-  const unruled = unruledStretches(region, air);
+  const unruled = unruledRanges(region, air);
   return unruled.length > 0 ? { code: "no-rule", where: unruled } : { code: "nowhere" };
 }
 
@@ -146,7 +146,7 @@ export function packLegalityAt(
   );
   if (isInside) return anywhere;
   const isUnruled =
-    unruledStretches(region, [{ lowHz: onHz - bandwidthHz / 2, highHz: onHz + bandwidthHz / 2 }])
+    unruledRanges(region, [{ lowHz: onHz - bandwidthHz / 2, highHz: onHz + bandwidthHz / 2 }])
       .length > 0;
   return {
     code:

@@ -2,7 +2,7 @@ import { rasterChannels, type Raster } from "./raster";
 import type { FrequencyRange } from "./region";
 
 /** A stretch between stations, and what it is worth to this kit. */
-export interface RoomStretch extends FrequencyRange {
+export interface RoomRange extends FrequencyRange {
   channels: number[];
   usableHz: number;
   /** The packs that tune into it. */
@@ -24,10 +24,10 @@ export function rankRoom(
   open: readonly FrequencyRange[],
   taken: ReadonlySet<number>,
   packs: readonly { label: string; tuning: readonly FrequencyRange[] }[],
-): RoomStretch[] {
+): RoomRange[] {
   const overlapHz = (a: FrequencyRange, b: FrequencyRange) =>
     Math.max(0, Math.min(a.highHz, b.highHz) - Math.max(a.lowHz, b.lowHz));
-  const stretches: RoomStretch[] = [];
+  const stretches: RoomRange[] = [];
   for (const c of rasterChannels(raster)) {
     if (taken.has(c.channel)) continue;
     const free = open

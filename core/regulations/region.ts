@@ -45,7 +45,7 @@ export interface FrequencyRange {
 }
 
 /** Joins stretches that touch or overlap; the answer is sorted. */
-export function mergeStretches(stretches: readonly FrequencyRange[]): FrequencyRange[] {
+export function mergeRanges(stretches: readonly FrequencyRange[]): FrequencyRange[] {
   const merged: FrequencyRange[] = [];
   for (const { lowHz, highHz } of [...stretches].sort((a, b) => a.lowHz - b.lowHz)) {
     const last = merged.at(-1);
@@ -61,7 +61,7 @@ export function mergeStretches(stretches: readonly FrequencyRange[]): FrequencyR
  * @param eirpMw - radiated power in milliwatts, > 0
  */
 export function legalWindows(region: Region, eirpMw: number): FrequencyRange[] {
-  const allowed = mergeStretches(region.bands.filter((b) => b.maxEirpMw >= eirpMw));
+  const allowed = mergeRanges(region.bands.filter((b) => b.maxEirpMw >= eirpMw));
   const forbidden = region.bands.filter((b) => b.maxEirpMw === 0);
   return forbidden.reduce((windows, hole) => windows.flatMap((w) => subtract(w, hole)), allowed);
 }
@@ -70,13 +70,13 @@ export function legalWindows(region: Region, eirpMw: number): FrequencyRange[] {
  * What of some stretches no band of a region speaks of: neither allowed nor forbidden as far as is
  * known here. Unknown is not forbidden: the regulator knows.
  */
-export function unruledStretches(
+export function unruledRanges(
   region: Region,
   stretches: readonly FrequencyRange[],
 ): FrequencyRange[] {
   return region.bands.reduce<FrequencyRange[]>(
     (left, band) => left.flatMap((s) => subtract(s, band)),
-    mergeStretches(stretches),
+    mergeRanges(stretches),
   );
 }
 

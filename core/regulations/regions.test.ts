@@ -1,5 +1,5 @@
 import { channelAt, rasterChannels, RASTERS } from "./raster";
-import { legalWindows, mergeStretches, REGIONS } from "./region";
+import { legalWindows, mergeRanges, REGIONS } from "./region";
 
 // Published edges: the national television tables (from memory).
 describe("raster edges", () => {
@@ -51,7 +51,7 @@ describe("law", () => {
   });
   test("touching stretches become one", () => {
     expect(
-      mergeStretches([
+      mergeRanges([
         { lowHz: 5, highHz: 8 },
         { lowHz: 1, highHz: 5 },
       ]),

@@ -16,7 +16,7 @@ import { bodyLossDb, type Wear, WHIP_ON_CASE_GAIN_DBI } from "~/core/radio/anten
 import { linkBudget } from "~/core/radio/link";
 import { freeSpaceLossDb } from "~/core/radio/propagation";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
-import { type Scene, wiredStretches } from "./scenes";
+import { type Scene, wiredRanges } from "./scenes";
 
 /** A channel as its relations to the others need it. */
 export interface RelatedChannel {
@@ -176,7 +176,7 @@ export function pickRelations(
 ): SetRelations {
   const idsOf = (talkers: readonly string[]) =>
     channels.filter((c) => talkers.includes(c.talker)).map((c) => carrierId(c.id));
-  const together = wiredStretches(scenes)
+  const together = wiredRanges(scenes)
     .map((s) => idsOf(s.talkers))
     .filter((ids) => ids.length > 0);
   const once = idsOf(scenes.filter((s) => !s.isRepeatable).flatMap((s) => s.speakers));

@@ -18,7 +18,7 @@ import type { Wear } from "~/core/radio/antenna";
 import { linkBudget } from "~/core/radio/link";
 import type { Region, FrequencyRange } from "~/core/regulations/region";
 import { MIN_MARGIN_DB } from "~/core/channel/channelState";
-import { packDays, peakOf, wiredStretches, type PackDay, type Scene } from "./scenes";
+import { packDays, peakOf, wiredRanges, type PackDay, type Scene } from "./scenes";
 
 export interface PrepFacts {
   region: Region;
@@ -175,7 +175,7 @@ export function prepFindings(facts: PrepFacts): Finding[] {
 /** The scenes of every stretch that asks for more voices than this. */
 const scenesWithMore = (scenes: readonly Scene[], have: number): string[] => [
   ...new Set(
-    wiredStretches(scenes)
+    wiredRanges(scenes)
       .filter((s) => s.talkers.length > have)
       .flatMap((s) => s.sceneNumbers),
   ),

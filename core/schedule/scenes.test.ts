@@ -1,4 +1,4 @@
-import { packDays, peakOf, talkerSpans, wiredStretches, type Scene } from "./scenes";
+import { packDays, peakOf, talkerSpans, wiredRanges, type Scene } from "./scenes";
 import { seededRandom } from "~/core/units/random";
 
 const hour = 3_600_000;
@@ -15,7 +15,7 @@ const scene = (number: string, from: number, to: number, ...speakers: string[]):
 test("the day is cut where anybody begins or ends; one may begin as another ends", () => {
   const day = [scene("1", 8, 10, "a", "b"), scene("2", 9, 11, "b", "c"), scene("3", 11, 12, "d")];
   expect(
-    wiredStretches(day).map((s) => [
+    wiredRanges(day).map((s) => [
       s.startMs / hour,
       s.endMs / hour,
       s.talkers.join(""),
@@ -32,7 +32,7 @@ test("the day is cut where anybody begins or ends; one may begin as another ends
     sceneNumbers: ["1", "2"],
     startMs: 9 * hour,
   });
-  expect([peakOf([]), wiredStretches([scene("1", 8, 9)])]).toEqual([null, []]);
+  expect([peakOf([]), wiredRanges([scene("1", 8, 9)])]).toEqual([null, []]);
 });
 
 test("over midnight a scene is one scene", () => {

@@ -15,7 +15,7 @@ export interface Scene {
 }
 
 /** A stretch of the day in which the same people are wired. */
-export interface WiredStretch {
+export interface WiredRange {
   startMs: number;
   endMs: number;
   talkers: string[];
@@ -26,7 +26,7 @@ export interface WiredStretch {
  * Who is wired when: the day cut at every beginning and end of a scene, empty stretches left out. A
  * scene holds from its start until just before its end, so that one may begin as another ends.
  */
-export function wiredStretches(scenes: readonly Scene[]): WiredStretch[] {
+export function wiredRanges(scenes: readonly Scene[]): WiredRange[] {
   const cuts = [...new Set(scenes.flatMap((s) => [s.startMs, s.endMs]))].sort((a, b) => a - b);
   return cuts.slice(0, -1).flatMap((startMs, i) => {
     const running = scenes.filter((s) => s.startMs <= startMs && s.endMs > startMs);
@@ -48,8 +48,8 @@ export function wiredStretches(scenes: readonly Scene[]): WiredStretch[] {
  * The most people wired at once, and the first stretch in which they are; null of a day without
  * scenes.
  */
-export function peakOf(scenes: readonly Scene[]): WiredStretch | null {
-  return wiredStretches(scenes).reduce<WiredStretch | null>(
+export function peakOf(scenes: readonly Scene[]): WiredRange | null {
+  return wiredRanges(scenes).reduce<WiredRange | null>(
     (most, s) => (most === null || s.talkers.length > most.talkers.length ? s : most),
     null,
   );

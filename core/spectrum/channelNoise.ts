@@ -1,7 +1,7 @@
 import type { FrequencyRange } from "~/core/regulations/region";
 
 /** How much noise stands in a range of frequencies. */
-export interface NoiseStretch extends FrequencyRange {
+export interface NoiseRange extends FrequencyRange {
   /** Power per channel bandwidth. */
   levelDbm: number;
 }
@@ -21,11 +21,11 @@ export function channelNoise(
   lowHz: number,
   stepHz: number,
   bandwidthHz: number,
-): NoiseStretch[] {
+): NoiseRange[] {
   const points = levelsDbm.length;
   const reach = Math.max(0, Math.round((bandwidthHz / stepHz - 1) / 2));
   const wanted = bandwidthHz / stepHz;
-  const stretches: NoiseStretch[] = [];
+  const stretches: NoiseRange[] = [];
   const sum = new Float64Array(points + 1);
   const count = new Uint32Array(points + 1);
   for (let i = 0; i < points; i += 1) {

@@ -61,7 +61,7 @@ export function instrumentOffset(a: Measurement, b: Measurement): InstrumentOffs
   const lowHz = Math.max(a.lowHz, b.lowHz);
   const highHz = Math.min(a.lowHz + (a.points - 1) * a.stepHz, b.lowHz + (b.points - 1) * b.stepHz);
   if (highHz - lowHz < MIN_STRETCHES * STRETCH_HZ) return null;
-  const [inA, inB] = [stretchPowers(a, lowHz, highHz), stretchPowers(b, lowHz, highHz)];
+  const [inA, inB] = [rangePowers(a, lowHz, highHz), rangePowers(b, lowHz, highHz)];
   const quiet = (levels: readonly number[]) =>
     quantile(
       levels.filter((l) => !Number.isNaN(l)).sort((x, y) => x - y),
@@ -87,7 +87,7 @@ export function instrumentOffset(a: Measurement, b: Measurement): InstrumentOffs
 }
 
 /** Mean of the passes' power in each stretch, dBm. */
-function stretchPowers(m: Measurement, lowHz: number, highHz: number): number[] {
+function rangePowers(m: Measurement, lowHz: number, highHz: number): number[] {
   const count = Math.floor((highHz - lowHz) / STRETCH_HZ);
   const sums = new Float64Array(count);
   const bins = new Float64Array(count);

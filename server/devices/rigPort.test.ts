@@ -358,7 +358,7 @@ test("a receiver that does not answer is a value, not a crash", async () => {
   ).toMatchObject({ ok: false, error: { code: "device-unreachable" } });
 });
 
-test("the stand-in keeps its settings while it is off", async () => {
+test("the simulated rig keeps its settings while it is off", async () => {
   const { mkdtempSync, rmSync, writeFileSync } = await import("node:fs");
   const { join } = await import("node:path");
   const { tmpdir } = await import("node:os");

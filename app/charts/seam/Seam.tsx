@@ -3,7 +3,7 @@ import { useEffect, useRef } from "react";
 import styled from "styled-components";
 import { COLUMN_BYTES } from "~/core/monitor/extremes";
 import { useWidth } from "~/app/charts/useWidth";
-import { seamLayout, type SeamLayout, stretchesOf } from "./seamLayout";
+import { seamLayout, type SeamLayout, rangesOf } from "./seamLayout";
 
 export interface SeamSource {
   /**
@@ -132,15 +132,15 @@ function paint(
   // pinched: the seam is closed by a bar right across the middle
   context.fillStyle = colours.bad;
   if (!p.isOff)
-    for (const s of stretchesOf(columns, (c) => c.isPinched, columnPx))
+    for (const s of rangesOf(columns, (c) => c.isPinched, columnPx))
       context.fillRect(s.fromPx, middlePx - 9, Math.max(2.5, s.toPx - s.fromPx), 18);
   // spoiled: teeth along the middle
-  for (const s of stretchesOf(columns, (c) => c.isSpoiled, columnPx))
+  for (const s of rangesOf(columns, (c) => c.isSpoiled, columnPx))
     for (let x = Math.floor(s.fromPx / 4) * 4; x < s.toPx; x += 4)
       context.fillRect(x, middlePx - 7, 2, 14);
   // too strong: caps at both edges
   context.fillStyle = colours.watch;
-  for (const s of stretchesOf(columns, (c) => c.isOverloaded, columnPx)) {
+  for (const s of rangesOf(columns, (c) => c.isOverloaded, columnPx)) {
     context.fillRect(s.fromPx, 0, Math.max(3, s.toPx - s.fromPx), 4);
     context.fillRect(s.fromPx, p.heightPx - 4, Math.max(3, s.toPx - s.fromPx), 4);
   }

@@ -1,6 +1,6 @@
 import { columnsOf } from "~/core/monitor/extremes";
 import { BYTES, type ChannelReading, writeReading } from "~/core/monitor/reading";
-import { MAX_DB, seamLayout, stretchesOf } from "./seamLayout";
+import { MAX_DB, seamLayout, rangesOf } from "./seamLayout";
 
 const good: ChannelReading = {
   rfADbm: -60,
@@ -52,7 +52,7 @@ test("marks that touch are one; a single one can be seen", () => {
     columns([{ isOverloaded: true }, { isOverloaded: true }, {}, { isOverloaded: true }]),
     { ...scale, widthPx: 4 },
   );
-  expect(stretchesOf(list, (c) => c.isOverloaded, 1)).toEqual([
+  expect(rangesOf(list, (c) => c.isOverloaded, 1)).toEqual([
     { fromPx: 0, toPx: 2 },
     { fromPx: 3, toPx: 4.5 },
   ]);

@@ -88,7 +88,7 @@ export function seamLayout(
  * Stretches of columns that share a mark, as wide as they are on the screen, a pixel and a half at
  * least.
  */
-export function stretchesOf(
+export function rangesOf(
   columns: readonly SeamColumnPx[],
   mark: (c: SeamColumnPx) => boolean,
   columnPx: number,

@@ -1,6 +1,6 @@
 import { memo, useMemo, useState, type ReactNode } from "react";
 import styled from "styled-components";
-import { formatDb, formatSpan, listWords, stretchesWords } from "~/contract/messages/format";
+import { formatDb, formatSpan, listWords, rangesWords } from "~/contract/messages/format";
 import {
   brokenRuleWords,
   frequencyTextErrorWords,
@@ -157,7 +157,7 @@ function PickRow({
             {c.talker}
             <Soft
               style={{ display: "block", whiteSpace: "nowrap" }}
-            >{`${c.receiverLabel}, ${c.meets === "adaptive" ? "chooses for itself" : c.meets === "tunes" ? stretchesWords(c.tuning) : "no common tuning"}`}</Soft>
+            >{`${c.receiverLabel}, ${c.meets === "adaptive" ? "chooses for itself" : c.meets === "tunes" ? rangesWords(c.tuning) : "no common tuning"}`}</Soft>
           </span>
         </Row>
       </th>

@@ -8,7 +8,7 @@ import {
   dropRegionFile,
   knownRegions,
 } from "~/server/services/frequencies/regions.server";
-import { capital, count, formatSpan, listWords, stretchesWords } from "~/contract/messages/format";
+import { capital, count, formatSpan, listWords, rangesWords } from "~/contract/messages/format";
 import { legalityWords } from "~/contract/messages/prep";
 import { rasterChannels } from "~/core/regulations/raster";
 import { rasterOf } from "~/core/regulations/region";
@@ -180,7 +180,7 @@ export default function LawScreen({
                 </td>
                 <td data-label="Where">
                   {m.legality.code === "fine" ? (
-                    <Figure>{`${stretchesWords(m.legality.where)} MHz`}</Figure>
+                    <Figure>{`${rangesWords(m.legality.where)} MHz`}</Figure>
                   ) : (
                     <Status status="problem">{legalityWords(m.legality)}</Status>
                   )}

@@ -1,7 +1,7 @@
 import { memo } from "react";
 import { bankWords, fullBlockWords } from "~/contract/messages/scan";
 import { count, formatDbm, formatSpan, listWords } from "~/contract/messages/format";
-import type { BlockRoom, QuietStretch } from "~/core/coordination/problem/quietPlaces";
+import type { BlockRoom, QuietRange } from "~/core/coordination/problem/quietPlaces";
 import { formatMhz } from "~/core/units/frequencyText";
 import { Figure, Heading, Soft, Table } from "~/app/ui/Page/Page";
 
@@ -12,7 +12,7 @@ const MAX_BANKS = 3;
 export const QuietPlaces = memo(function QuietPlaces({
   quiet: { stretches, blocks },
 }: {
-  quiet: { stretches: QuietStretch[]; blocks: BlockRoom[] };
+  quiet: { stretches: QuietRange[]; blocks: BlockRoom[] };
 }) {
   return (
     <section>

@@ -1,7 +1,7 @@
 import styled from "styled-components";
 import type { ChannelView, DayView, PackView } from "~/server/services/day/dayView.server";
 import type { Seen } from "~/contract/schemas/seen";
-import { stretchesWords } from "~/contract/messages/format";
+import { rangesWords } from "~/contract/messages/format";
 import { pairProblemWords } from "~/contract/messages/prep";
 import { canBeSet } from "~/core/devices/tuning";
 import { pairing } from "~/core/kit/match";
@@ -86,7 +86,7 @@ export function PacksAndCells({
                     id: p.key,
                     label: p.label,
                     isDisabled: cannot,
-                    detail: `${form}, ${stretchesWords(tuning)}${cannot ? ": cannot go there" : ""}`,
+                    detail: `${form}, ${rangesWords(tuning)}${cannot ? ": cannot go there" : ""}`,
                   };
                 }),
               ]}
@@ -161,7 +161,7 @@ function fitWords(view: DayView, c: ChannelView, unit: PackView): string {
     receiver: c.receiverKeyName,
     pack: unit.keyName,
   });
-  return `${pack.adaptive ? "adaptive" : stretchesWords(pack.tuning)}: ${found.works ? `works with ${c.receiverLabel}` : found.problem.code === "no-common-range" ? `never meets ${c.receiverLabel}` : pairProblemWords(found.problem)}`;
+  return `${pack.adaptive ? "adaptive" : rangesWords(pack.tuning)}: ${found.works ? `works with ${c.receiverLabel}` : found.problem.code === "no-common-range" ? `never meets ${c.receiverLabel}` : pairProblemWords(found.problem)}`;
 }
 
 const Line = styled.div`

@@ -1,6 +1,6 @@
 import styled from "styled-components";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
-import { mhz, stretchesWords } from "~/contract/messages/format";
+import { mhz, rangesWords } from "~/contract/messages/format";
 import { type PackModel, packModel, type ReceiverModel, receiverModel } from "~/core/kit/models";
 import { shownAs } from "~/core/kit/modelText";
 import { formatMhz } from "~/core/units/frequencyText";
@@ -107,7 +107,7 @@ function mismatchWords(c: ChannelView): string {
   if (c.meets === "adaptive") return "chooses for itself";
   if (sync.code === "pack-wont-go")
     return `was told ${"frequencyHz" in c.state.frequency ? formatMhz(c.state.frequency.frequencyHz) : "another number"}: of another block than its label says`;
-  if (sync.code === "pack-cannot") return `tunes ${stretchesWords(sync.ranges)}: never meets`;
+  if (sync.code === "pack-cannot") return `tunes ${rangesWords(sync.ranges)}: never meets`;
   const packHz = c.pack?.frequencyHz ?? c.packHz;
   if (packHz === null) return c.isDriven ? "" : "not seen yet";
   if (c.receiverHz === null || packHz === c.receiverHz)

@@ -1,5 +1,5 @@
 import { defined } from "~/core/units/items";
-import { mergeStretches } from "~/core/regulations/region";
+import { mergeRanges } from "~/core/regulations/region";
 import { candidatesFor, NoiseIndex } from "~/core/coordination/problem/candidates";
 import { ForbiddenMap } from "~/core/coordination/rules/forbidden";
 import { type JudgedPick, SetJudge } from "~/core/coordination/explaining/judge";
@@ -53,7 +53,7 @@ export function bestAfterHit(
   if (clear[0]) return { pick: clear[0], isSpare: true };
   const places = candidatesFor(
     request,
-    mergeStretches(request.windows),
+    mergeRanges(request.windows),
     new NoiseIndex(request.noise),
     channel,
   ).list.filter((c) => isFar(c.frequencyHz));

@@ -1,6 +1,6 @@
 import { defined } from "~/core/units/items";
 import type { Raster } from "~/core/regulations/raster";
-import { mergeStretches } from "~/core/regulations/region";
+import { mergeRanges } from "~/core/regulations/region";
 import { NoiseIndex } from "~/core/coordination/problem/candidates";
 import type { BrokenRule } from "~/core/coordination/rules/brokenRule";
 import type { Conflict } from "~/core/coordination/rules/checkSet";
@@ -28,7 +28,7 @@ export function brokenRules(
   });
   const broken = placeRules(
     request,
-    mergeStretches(request.windows),
+    mergeRanges(request.windows),
     new NoiseIndex(request.noise),
     channel,
     frequencyHz,

@@ -11,7 +11,7 @@ import { levelOf } from "./explain";
 import type { ProductLevel } from "~/core/coordination/rules/imLevels";
 import { strictestOf } from "~/core/coordination/problem/profile";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
-import { mergeStretches, type FrequencyRange } from "~/core/regulations/region";
+import { mergeRanges, type FrequencyRange } from "~/core/regulations/region";
 
 /**
  * Why one carrier stands well where it stands: what it has in hand on every count, and what comes
@@ -47,7 +47,7 @@ export function explainPicks(
   picks: readonly { channelId: string; frequencyHz: number }[],
   known?: { windows: readonly FrequencyRange[]; noise: NoiseIndex },
 ): PickReason[] {
-  const windows = known?.windows ?? mergeStretches(request.windows);
+  const windows = known?.windows ?? mergeRanges(request.windows);
   const noise = known?.noise ?? new NoiseIndex(request.noise);
   const ours = picks.map((p) => ({ id: p.channelId, frequencyHz: p.frequencyHz }));
   const nearest = nearestOfEach(

@@ -1,6 +1,6 @@
 import { defined, itemAt } from "~/core/units/items";
 import type { Raster } from "~/core/regulations/raster";
-import { mergeStretches } from "~/core/regulations/region";
+import { mergeRanges } from "~/core/regulations/region";
 import { NoiseIndex, noiseInBand } from "~/core/coordination/problem/candidates";
 import { type BrokenRule, levelOf } from "./explain";
 import { explainPicks, type PickReason } from "./explainPick";
@@ -37,7 +37,7 @@ export class SetJudge {
     private readonly request: CoordinationRequest,
     private readonly raster: Raster | null,
   ) {
-    this.windows = mergeStretches(request.windows);
+    this.windows = mergeRanges(request.windows);
     this.noise = new NoiseIndex(request.noise);
   }
 

@@ -1,9 +1,9 @@
 // Innermost loops: every index is bounded by the loop that counts it, and a checked accessor makes
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
-import { mergeStretches, type FrequencyRange } from "~/core/regulations/region";
+import { mergeRanges, type FrequencyRange } from "~/core/regulations/region";
 import { formatMhz } from "~/core/units/frequencyText";
-import type { NoiseStretch } from "~/core/spectrum/channelNoise";
+import type { NoiseRange } from "~/core/spectrum/channelNoise";
 import type { ChannelRequest, CoordinationRequest } from "./request";
 
 /** A place a channel's carrier may stand. */
@@ -24,7 +24,7 @@ export interface ChannelCandidates {
 /** The highest noise of the stretches that a band overlaps, and whether they cover it wholly.
  *  @param noise - each level already a power per channel bandwidth; need not be sorted */
 export function noiseInBand(
-  noise: readonly NoiseStretch[],
+  noise: readonly NoiseRange[],
   lowHz: number,
   highHz: number,
 ): { levelDbm: number | null; isCovered: boolean } {
@@ -37,7 +37,7 @@ export function noiseInBand(
   }
   return {
     levelDbm,
-    isCovered: mergeStretches(covered).some((c) => c.lowHz <= lowHz && c.highHz >= highHz),
+    isCovered: mergeRanges(covered).some((c) => c.lowHz <= lowHz && c.highHz >= highHz),
   };
 }
 
@@ -50,7 +50,7 @@ export type PlaceVerdict = "fine" | "outside-window" | "excluded" | "noisy" | "u
 export function judgePlace(
   request: Pick<CoordinationRequest, "exclusions" | "maxNoiseDbm">,
   windows: readonly FrequencyRange[],
-  noise: readonly NoiseStretch[],
+  noise: readonly NoiseRange[],
   bandwidthHz: number,
   frequencyHz: number,
 ): { verdict: PlaceVerdict; noiseDbm: number | null; exclusion: string | null } {
@@ -73,15 +73,15 @@ export function judgePlace(
 
 /** Only the noise entries near a frequency: they are sorted, and a wide sweep has thousands. */
 export class NoiseIndex {
-  private readonly sorted: NoiseStretch[];
+  private readonly sorted: NoiseRange[];
   private readonly widestHz: number;
 
-  constructor(noise: readonly NoiseStretch[]) {
+  constructor(noise: readonly NoiseRange[]) {
     this.sorted = [...noise].sort((a, b) => a.lowHz - b.lowHz);
     this.widestHz = this.sorted.reduce((w, n) => Math.max(w, n.highHz - n.lowHz), 0);
   }
 
-  near(lowHz: number, highHz: number): NoiseStretch[] {
+  near(lowHz: number, highHz: number): NoiseRange[] {
     let low = 0;
     let high = this.sorted.length;
     while (low < high) {
@@ -89,7 +89,7 @@ export class NoiseIndex {
       if (this.sorted[middle]!.lowHz < lowHz - this.widestHz) low = middle + 1;
       else high = middle;
     }
-    const found: NoiseStretch[] = [];
+    const found: NoiseRange[] = [];
     for (let i = low; i < this.sorted.length && this.sorted[i]!.lowHz < highHz; i += 1)
       found.push(this.sorted[i]!);
     return found;

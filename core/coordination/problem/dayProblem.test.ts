@@ -1,4 +1,4 @@
-import { openStretches, pickProblem, takenTelevision, type PickFacts } from "./dayProblem";
+import { openRanges, pickProblem, takenTelevision, type PickFacts } from "./dayProblem";
 import { PROFILES } from "./profile";
 import { RASTERS } from "~/core/regulations/raster";
 import { REGIONS } from "~/core/regulations/region";
@@ -143,7 +143,7 @@ test("open stretches leave out television, others with their spacing, and what w
       analysis: analysis({ carriers: [seen(500e6, null)] }),
     }),
   );
-  const open = openStretches(request, 200_000).map((s) => [s.lowHz / 1e6, s.highHz / 1e6]);
+  const open = openRanges(request, 200_000).map((s) => [s.lowHz / 1e6, s.highHz / 1e6]);
   // up to the station's edge less half a bandwidth; from the carrier on by the spacing of 0.35 MHz;
   // to the last step measured on both sides
   expect(open).toEqual([
@@ -151,7 +151,7 @@ test("open stretches leave out television, others with their spacing, and what w
     [486.1, 499.65],
     [500.35, 541.9],
   ]);
-  expect(openStretches(pickProblem(facts({ analysis: null })), 200_000)).toEqual([]);
+  expect(openRanges(pickProblem(facts({ analysis: null })), 200_000)).toEqual([]);
 });
 
 /**
@@ -176,7 +176,7 @@ function noisySweep(passes: number, floorDbm: number, seed: number): Measurement
   };
 }
 const openHzOf = (measurement: Measurement): number =>
-  openStretches(pickProblem(facts({ analysis: analyseSweep(measurement, null) })), 200_000).reduce(
+  openRanges(pickProblem(facts({ analysis: analyseSweep(measurement, null) })), 200_000).reduce(
     (sum, s) => sum + s.highHz - s.lowHz,
     0,
   );
@@ -196,5 +196,5 @@ test("who is on in three passes of ten is found and kept clear of, though the me
   const request = pickProblem(facts({ analysis: analyseSweep(sweep, null) }));
   expect(request.others.map((o) => Math.round((o.frequencyHz - 470e6) / 25_000))).toContain(at);
   const hz = 470e6 + at * 25_000;
-  expect(openStretches(request, 200_000).some((s) => hz >= s.lowHz && hz <= s.highHz)).toBe(false);
+  expect(openRanges(request, 200_000).some((s) => hz >= s.lowHz && hz <= s.highHz)).toBe(false);
 });

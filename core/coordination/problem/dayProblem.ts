@@ -1,14 +1,14 @@
 import { defined, itemAt, lastOf, sampleAt } from "~/core/units/items";
 import { judgePlace } from "./candidates";
 import {
-  mergeStretches,
+  mergeRanges,
   legalWindows,
   type Region,
   type FrequencyRange,
 } from "~/core/regulations/region";
 import { rasterChannels, type Raster } from "~/core/regulations/raster";
 import type { Profile } from "./profile";
-import type { NoiseStretch } from "~/core/spectrum/channelNoise";
+import type { NoiseRange } from "~/core/spectrum/channelNoise";
 import type { TuningRange } from "~/core/devices/tuning";
 import type { CoordinationRequest } from "./request";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
@@ -69,7 +69,7 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
       .map((c) => [c.receiverKey, defined(c.halfSpanHz)]),
   );
   return {
-    windows: mergeStretches(channels.flatMap(windowsOf)),
+    windows: mergeRanges(channels.flatMap(windowsOf)),
     exclusions: takenTelevision(facts),
     noise: analysis ? measuredNoise(analysis, bandwidthHz) : [],
     maxNoiseDbm: analysis
@@ -159,7 +159,7 @@ const OVER_FLOOR_DB = 2;
  * others. Bins under our own carriers and their skirts are left out, for those packs go silent or
  * move.
  */
-function measuredNoise(analysis: SweepAnalysis, bandwidthHz: number): NoiseStretch[] {
+function measuredNoise(analysis: SweepAnalysis, bandwidthHz: number): NoiseRange[] {
   const { lowHz, stepHz, floorDbm, meanDbm } = analysis;
   const levels = Float64Array.from(meanDbm);
   const { length } = levels;
@@ -186,12 +186,12 @@ function measuredNoise(analysis: SweepAnalysis, bandwidthHz: number): NoiseStret
  * The stretches of a request where a carrier of this bandwidth may stand, in steps: what the
  * headline of a scan counts.
  */
-export function openStretches(
+export function openRanges(
   request: CoordinationRequest,
   bandwidthHz: number,
   stepHz = 25_000,
 ): FrequencyRange[] {
-  const windows = mergeStretches(request.windows);
+  const windows = mergeRanges(request.windows);
   const open: FrequencyRange[] = [];
   const first = request.noise[0];
   if (!first) return open;
@@ -200,7 +200,7 @@ export function openStretches(
   const endHz = lastOf(sorted).highHz;
   for (let f = Math.ceil(itemAt(sorted, 0).lowHz / stepHz) * stepHz; f <= endHz; f += stepHz) {
     while (k < sorted.length && itemAt(sorted, k).highHz <= f - bandwidthHz / 2) k += 1;
-    const near: NoiseStretch[] = [];
+    const near: NoiseRange[] = [];
     for (let i = k; i < sorted.length && itemAt(sorted, i).lowHz < f + bandwidthHz / 2; i += 1)
       near.push(itemAt(sorted, i));
     if (judgePlace(request, windows, near, bandwidthHz, f).verdict !== "fine" || near.length === 0)

@@ -1,6 +1,6 @@
 import { PROFILES } from "./profile";
 import type { CoordinationRequest } from "./request";
-import { bankRoom, blockRoom, quietStretches } from "./quietPlaces";
+import { bankRoom, blockRoom, quietRanges } from "./quietPlaces";
 import {
   differenceWords,
   humpsSentence,
@@ -27,7 +27,7 @@ const request: CoordinationRequest = {
 };
 
 test("the quietest first, with its noise and what fits side by side; nothing beside others, in television, or unmeasured", () => {
-  const stretches = quietStretches(request, 200_000, 100_000);
+  const stretches = quietRanges(request, 200_000, 100_000);
   expect(stretches.map((s) => [s.lowHz / 1e6, s.highHz / 1e6, s.quietestDbm, s.fits])).toEqual([
     [482.1, 485.6, -110, 11],
     [486.4, 489.9, -110, 11],
@@ -61,7 +61,7 @@ test("banks by what is free, blocks by what fits", () => {
     },
   ];
   expect(
-    blockRoom(request, quietStretches(request, 200_000, 100_000), kinds).map((b) => [
+    blockRoom(request, quietRanges(request, 200_000, 100_000), kinds).map((b) => [
       b.block,
       Math.round(b.openHz / 1e5),
       b.fits,

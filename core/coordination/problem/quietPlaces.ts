@@ -1,11 +1,11 @@
 import type { Bank } from "~/core/devices/tuning";
 import { judgePlace, NoiseIndex } from "./candidates";
 import type { CoordinationRequest } from "./request";
-import { mergeStretches, type FrequencyRange } from "~/core/regulations/region";
-import { openStretches } from "./dayProblem";
+import { mergeRanges, type FrequencyRange } from "~/core/regulations/region";
+import { openRanges } from "./dayProblem";
 
 /** A stretch where carriers may stand, and how good it is. */
-export interface QuietStretch extends FrequencyRange {
+export interface QuietRange extends FrequencyRange {
   /**
    * The noise per channel bandwidth at its quietest and its noisiest place; null where nothing was
    * measured.
@@ -17,14 +17,14 @@ export interface QuietStretch extends FrequencyRange {
 }
 
 /** The open stretches of a request, the quietest first. */
-export function quietStretches(
+export function quietRanges(
   request: CoordinationRequest,
   bandwidthHz: number,
   stepHz = 25_000,
-): QuietStretch[] {
+): QuietRange[] {
   const noise = new NoiseIndex(request.noise);
-  return openStretches(request, bandwidthHz, stepHz)
-    .map(({ lowHz, highHz }): QuietStretch => {
+  return openRanges(request, bandwidthHz, stepHz)
+    .map(({ lowHz, highHz }): QuietRange => {
       let quietestDbm: number | null = null;
       let noisiestDbm: number | null = null;
       for (let hz = lowHz; hz <= highHz; hz += stepHz) {
@@ -64,7 +64,7 @@ export function bankRoom(
   bandwidthHz: number,
 ): BankRoom[] {
   const noise = new NoiseIndex(request.noise);
-  const windows = mergeStretches(request.windows);
+  const windows = mergeRanges(request.windows);
   const isFree = (hz: number) => {
     const near = noise.near(hz - bandwidthHz / 2, hz + bandwidthHz / 2);
     return (
@@ -95,7 +95,7 @@ export interface BlockRoom {
 /** What each kind of receiver of the case finds here. */
 export function blockRoom(
   request: CoordinationRequest,
-  stretches: readonly QuietStretch[],
+  stretches: readonly QuietRange[],
   kinds: readonly {
     name: string;
     receivers: string[];

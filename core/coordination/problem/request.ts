@@ -5,7 +5,7 @@ import type { Margins } from "~/core/coordination/rules/margins";
 import type { Profile } from "./profile";
 import type { SetRelations } from "~/core/coordination/rules/relations";
 import type { TuningRange } from "~/core/devices/tuning";
-import type { NoiseStretch } from "~/core/spectrum/channelNoise";
+import type { NoiseRange } from "~/core/spectrum/channelNoise";
 
 export interface ChannelRequest {
   id: string;
@@ -24,7 +24,7 @@ export interface ChannelRequest {
 export interface CoordinationRequest {
   windows: readonly FrequencyRange[];
   exclusions: readonly (FrequencyRange & { reason: string })[];
-  noise: readonly NoiseStretch[];
+  noise: readonly NoiseRange[];
   maxNoiseDbm: number | null;
   /** Carriers that are there and stay: sources and victims like ours. */
   others: readonly Carrier[];

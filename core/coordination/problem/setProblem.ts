@@ -2,7 +2,7 @@
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
 import { defined } from "~/core/units/items";
-import { mergeStretches, type FrequencyRange } from "~/core/regulations/region";
+import { mergeRanges, type FrequencyRange } from "~/core/regulations/region";
 import {
   type Candidate,
   candidatesFor,
@@ -55,7 +55,7 @@ export class SetProblem {
   private readonly lockRefused = new Map<string, string>();
 
   constructor(readonly request: CoordinationRequest) {
-    this.windows = mergeStretches(request.windows);
+    this.windows = mergeRanges(request.windows);
     this.noise = new NoiseIndex(request.noise);
     this.spanOf = new Map(request.groups.map((g) => [g.id, g.maxSpanHz]));
     this.acceptLocks();

@@ -1,6 +1,6 @@
 import { SEEN_AS_SET_HZ } from "~/core/units/sameCarrier";
 import type { CoordinationRequest } from "./request";
-import { mergeStretches, type FrequencyRange } from "~/core/regulations/region";
+import { mergeRanges, type FrequencyRange } from "~/core/regulations/region";
 
 /**
  * One request for several places: what answers it is clean at every one of them, so that nobody
@@ -14,15 +14,15 @@ export function requestForAll(
   const [first, ...rest] = places;
   if (!first) throw new RangeError("places must hold at least one");
   const windows = rest.reduce<FrequencyRange[]>(
-    (left, { request }) => overlap(left, mergeStretches(request.windows)),
-    mergeStretches(first.request.windows),
+    (left, { request }) => overlap(left, mergeRanges(request.windows)),
+    mergeRanges(first.request.windows),
   );
   const exclusions = new Map<string, CoordinationRequest["exclusions"][number]>();
   for (const { name, request } of places) {
     const silent =
       request.noise.length === 0
         ? []
-        : gaps(windows, mergeStretches(request.noise)).map((s) => ({
+        : gaps(windows, mergeRanges(request.noise)).map((s) => ({
             ...s,
             reason: "not measured",
           }));

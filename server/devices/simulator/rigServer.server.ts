@@ -54,7 +54,7 @@ export interface StandIn {
   close: () => Promise<void>;
 }
 
-/** A stand-in whose connections can be cut, as a cable or a network does it. */
+/** A simulator whose connections can be cut, as a cable or a network does it. */
 export interface RigSimulator extends StandIn {
   dropConnections: () => void;
 }

@@ -1,8 +1,8 @@
 import { defined } from "~/core/units/items";
 import { pairTuning } from "~/core/kit/match";
 import { packModel, receiverModel } from "~/core/kit/models";
-import { openStretches, takenTelevision } from "~/core/coordination/problem/dayProblem";
-import { rankRoom, type RoomStretch } from "~/core/regulations/openSpectrum";
+import { openRanges, takenTelevision } from "~/core/coordination/problem/dayProblem";
+import { rankRoom, type RoomRange } from "~/core/regulations/openSpectrum";
 import type { Position } from "~/core/regulations/register";
 import { channelAt, rasterChannels } from "~/core/regulations/raster";
 import { rasterOf } from "~/core/regulations/region";
@@ -23,7 +23,7 @@ export interface RegisterView {
   list: Omit<VersionedList<RegisteredStation>, "items"> | null;
   earlierVersion: number | null;
   stations: RegisteredStation[];
-  rank: RoomStretch[];
+  rank: RoomRange[];
   isMeasured: boolean;
   hasRegister: boolean;
   /** Raster channels that a station can be put on. */
@@ -58,7 +58,7 @@ export async function getRegister(
   const taken = new Set(
     takenTelevision({ raster, stations, analysis: basis.analysis }).map((t) => t.channel),
   );
-  const open = basis.analysis ? openStretches(basis.request, 200_000) : basis.request.windows;
+  const open = basis.analysis ? openRanges(basis.request, 200_000) : basis.request.windows;
   return ok({
     list: list && { version: list.version, atMs: list.atMs, how: list.how },
     earlierVersion: lists.at(-2)?.version ?? null,

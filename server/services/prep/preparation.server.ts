@@ -14,10 +14,10 @@ import type { Finding } from "~/core/schedule/prepFindings";
 import {
   packDays,
   peakOf,
-  wiredStretches,
+  wiredRanges,
   type PackDay,
   type Scene,
-  type WiredStretch,
+  type WiredRange,
 } from "~/core/schedule/scenes";
 import {
   type ColumnMap,
@@ -59,8 +59,8 @@ export interface PreparationView {
   list: Omit<VersionedList<Scene>, "items"> | null;
   earlierVersion: number | null;
   scenes: Scene[];
-  peak: WiredStretch | null;
-  stretches: WiredStretch[];
+  peak: WiredRange | null;
+  stretches: WiredRange[];
   packDays: PackDay[];
   findings: Finding[];
   match: MatchRow[];
@@ -87,7 +87,7 @@ export async function getPreparation(
     earlierVersion: lists.at(-2)?.version ?? null,
     scenes,
     peak: peakOf(scenes),
-    stretches: wiredStretches(scenes),
+    stretches: wiredRanges(scenes),
     packDays: packDays(scenes, RERIG_MS),
     stock: [...stock],
     findings,

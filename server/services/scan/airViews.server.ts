@@ -11,8 +11,8 @@ import { packFrequencyHz } from "~/core/channel/channelState";
 import {
   type BlockRoom,
   blockRoom,
-  quietStretches,
-  type QuietStretch,
+  quietRanges,
+  type QuietRange,
 } from "~/core/coordination/problem/quietPlaces";
 import { modelName, receiverModel } from "~/core/kit/models";
 import { analyseSweep, type SweepAnalysis } from "~/core/spectrum/analyseSweep";
@@ -22,15 +22,15 @@ import { receiversToScan } from "~/core/kit/scanCover";
 import { packLevels } from "~/contract/codecs/levels";
 import { listWords } from "~/contract/messages/format";
 import {
-  openStretches,
+  openRanges,
   takenTelevision,
   widestBandwidthHz,
 } from "~/core/coordination/problem/dayProblem";
 import {
-  mergeStretches,
+  mergeRanges,
   rasterOf,
   type FrequencyRange,
-  unruledStretches,
+  unruledRanges,
 } from "~/core/regulations/region";
 import { noiseLimit } from "~/core/spectrum/noiseLimit";
 import { historyOf, percentileOfPasses } from "~/core/spectrum/overTime";
@@ -136,7 +136,7 @@ export function ownSuspects(
 export function quietViewOf(
   { units, kit }: LoadedDay,
   { request, analysis }: PickBasis,
-): { stretches: QuietStretch[]; blocks: BlockRoom[] } | null {
+): { stretches: QuietRange[]; blocks: BlockRoom[] } | null {
   if (!analysis) return null;
   const bandwidthHz = widestBandwidthHz(request.channels);
   const receivers = units
@@ -150,7 +150,7 @@ export function quietViewOf(
     banks: model.banks,
     bandwidthHz: model.bandwidthHz,
   }));
-  const stretches = quietStretches(
+  const stretches = quietRanges(
     withinReach(
       request,
       kinds.flatMap((k) => k.tuning),
@@ -284,7 +284,7 @@ function withinReach(
   bandwidthHz: number,
 ): CoordinationRequest {
   // what is tuned is the middle of a carrier: half of it may stand beyond
-  const reach = mergeStretches(
+  const reach = mergeRanges(
     [...request.channels.flatMap((c) => c.tuning), ...more].map((t) => ({
       lowHz: t.lowHz - bandwidthHz / 2,
       highHz: t.highHz + bandwidthHz / 2,
@@ -314,10 +314,10 @@ export function lawViewOf(
     });
   return {
     windows: [...request.windows],
-    unruled: unruledStretches(region, [{ lowHz: 0, highHz: 100e9 }]),
+    unruled: unruledRanges(region, [{ lowHz: 0, highHz: 100e9 }]),
     raster: rasterOf(region),
     taken: takenTelevision({ raster: rasterOf(region), stations, analysis }),
-    open: openStretches(withinReach(request, [], bandwidthHz), bandwidthHz),
+    open: openRanges(withinReach(request, [], bandwidthHz), bandwidthHz),
     maxNoiseDbm: limit?.limitDbm ?? day.maxNoiseDbm,
     instrumentFloorDbm: limit?.limitBy === "instrument" ? limit.floorDbm : null,
     regionTitle: region.title,

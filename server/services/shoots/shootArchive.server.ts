@@ -83,7 +83,7 @@ export async function exportShoot(
     head.days.push({ uid: day.uid, folder });
     const { tables, numbers } = await plainTables(app.db, day.id);
     const rows = (table: ArchiveTable): ArchiveRow[] =>
-      withStretches(tables[table], table, (name, bytes) => {
+      withRanges(tables[table], table, (name, bytes) => {
         files[`${folder}/${name}`] = bytes;
       });
     const {
@@ -171,7 +171,7 @@ async function readBesideOf(app: AppContext, bytes: Uint8Array): ServiceResult<R
 }
 
 /** Rows with their bytes as stretches of one file for each column. */
-function withStretches(
+function withRanges(
   rows: readonly PlainRow[],
   table: ArchiveTable,
   keep: (name: string, bytes: Uint8Array) => void,

@@ -10,7 +10,7 @@ import { canBeSet } from "~/core/devices/tuning";
 import { packModel } from "~/core/kit/models";
 import { fail, ok, type Result } from "~/core/units/result";
 import { pickedHz } from "~/core/channel/pickedFrequency";
-import { stretchesWords } from "~/contract/messages/format";
+import { rangesWords } from "~/contract/messages/format";
 import { PROOF_WORDS, proofOutcomeWords } from "~/contract/messages/proof";
 import type { Seen, SeenItem, SeenNote } from "~/contract/schemas/seen";
 import type { ServiceError } from "~/contract/schemas/serviceError";
@@ -277,7 +277,7 @@ function refusalOf(
   )
     return {
       code: "setting-unknown",
-      what: `${channel.packLabel} cannot show that: it tunes ${stretchesWords(channel.packTuning)} MHz`,
+      what: `${channel.packLabel} cannot show that: it tunes ${rangesWords(channel.packTuning)} MHz`,
     };
   if (
     seen.what === "proof" &&
