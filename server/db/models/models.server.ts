@@ -5,8 +5,7 @@ import {
   type ModelStatic,
   type Sequelize,
 } from "sequelize";
-import type {
-  ARCHIVE_TABLES} from "~/core/archive/archiveTables";
+import type { ARCHIVE_TABLES } from "~/core/archive/archiveTables";
 import {
   ARCHIVE_TABLE_NAMES,
   type ArchiveColumn,
