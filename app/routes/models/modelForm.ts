@@ -8,6 +8,7 @@ import {
   SCALE_WORDS,
   SYNC_WORDS,
 } from "~/contract/messages/kit";
+import { packModelShape, receiverModelShape } from "~/contract/codecs/kitFile";
 import { NAME_LETTERS } from "~/core/kit/packNames";
 import {
   AUDIO_JOINTS,
@@ -578,19 +579,45 @@ export const fieldsOf = (model: Model): ModelField[] => [
   NOTE,
 ];
 
-/** Takes everything that was typed into a model, or names the fields that are wrong. */
+/**
+ * Takes everything that was typed into a model, or names the fields that are wrong. What a field
+ * takes is judged by the kit's own shape in the end: there is no second one.
+ */
 export function takeDraft(
   model: Model,
   draft: Readonly<Record<string, string>>,
 ): { model: Model; errors: Record<string, string> } {
   const errors: Record<string, string> = {};
   let taken = model;
+  let isSound = refusalOf(model) === null;
   for (const field of fieldsOf(model)) {
     const text = draft[field.id];
     if (text === undefined) continue;
     const read = field.take(taken, text);
-    if (read.ok) taken = read.model;
-    else errors[field.id] = read.why;
+    // what was unsound before is not this field's fault
+    const refused = read.ok && isSound ? refusalOf(read.model) : null;
+    if (!read.ok) errors[field.id] = read.why;
+    else if (refused !== null) errors[field.id] = refused;
+    else {
+      taken = read.model;
+      isSound ||= refusalOf(taken) === null;
+    }
   }
   return { model: taken, errors };
+}
+
+/** Why the kit's shape takes no such model; null where it does. */
+function refusalOf(model: Model): string | null {
+  const shape = model.kind === "receiver" ? receiverModelShape : packModelShape;
+  const issue = shape.safeParse(model).error?.issues[0];
+  if (!issue) return null;
+  const of = (origin: string) => ({ string: " characters", array: " of them" })[origin] ?? "";
+  switch (issue.code) {
+    case "too_big":
+      return `at most ${issue.maximum}${of(issue.origin)}`;
+    case "too_small":
+      return `${issue.inclusive === false ? "more than" : "at least"} ${issue.minimum}${of(issue.origin)}`;
+    default:
+      return issue.message;
+  }
 }
