@@ -96,6 +96,7 @@ export class Mixer {
       // one kind of pack keeps its number only when told to
       if (letter === "E") await this.button("Store on Pack E").click();
     }
+    await expect(this.button("Store on Pack E")).toHaveCount(0);
   }
 
   async prove(talker: string): Promise<void> {
