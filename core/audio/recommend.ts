@@ -105,17 +105,27 @@ export const aboveAimDb = (
 
 /** What the loudest voice lacks of the headroom that each stage is to keep; 0 where none does. */
 export function lackingHeadroomDb(loudest: LevelChainAnswer, packHeadroomDb: number): number {
-  const wanted: [LevelStage["name"], number][] = [
-    ["microphone", 0],
-    ["transmitter", packHeadroomDb],
-    ["receiver", RECEIVER_HEADROOM_DB],
-    ["input", INPUT_HEADROOM_DB],
-  ];
-  return wanted.reduce(
-    (most, [name, db]) => Math.max(most, db - stageOf(loudest, name).headroomDb),
-    0,
-  );
+  const of = (name: LevelStage["name"]) => stageOf(loudest, name).headroomDb;
+  return lackingDb(packHeadroomDb, {
+    microphone: of("microphone"),
+    pack: of("transmitter"),
+    receiver: of("receiver"),
+    input: of("input"),
+  });
 }
+
+/** The same of the headrooms alone. */
+const lackingDb = (
+  packHeadroomDb: number,
+  headroomDb: Record<"microphone" | "pack" | "receiver" | "input", number>,
+): number =>
+  Math.max(
+    0,
+    -headroomDb.microphone,
+    packHeadroomDb - headroomDb.pack,
+    RECEIVER_HEADROOM_DB - headroomDb.receiver,
+    INPUT_HEADROOM_DB - headroomDb.input,
+  );
 
 /**
  * The settings of all stages together: the aim is met as nearly as they can, every stage keeps its
@@ -154,6 +164,12 @@ export function recommend({
     const o = chainFigures(withSettings(ordinary, settings));
     const l = chainFigures(withSettings(loud, settings));
     const { fullScaleDbu } = ordinary.input;
+    const headroomDb = {
+      microphone: l.microphoneCeiling - (l.microphoneRms + ordinary.talker.peakFactorDb),
+      pack: l.packCeiling - l.packPeakAsked,
+      receiver: ordinary.receiver.outputFullScaleDbu - (l.linePeak + l.lossDb),
+      input: l.inputCeiling - l.endPeakAsked,
+    };
     return {
       settings,
       snrDb: o.endRms - o.endNoise,
@@ -162,14 +178,8 @@ export function recommend({
         { finalPeakDbfs: l.endPeak - fullScaleDbu },
         aim,
       ),
-      packHeadroomDb: l.packCeiling - l.packPeakAsked,
-      lackingDb: Math.max(
-        0,
-        l.microphoneRms + ordinary.talker.peakFactorDb - l.microphoneCeiling,
-        packHeadroomDb - (l.packCeiling - l.packPeakAsked),
-        RECEIVER_HEADROOM_DB - (ordinary.receiver.outputFullScaleDbu - (l.linePeak + l.lossDb)),
-        INPUT_HEADROOM_DB - (l.inputCeiling - l.endPeakAsked),
-      ),
+      packHeadroomDb: headroomDb.pack,
+      lackingDb: lackingDb(packHeadroomDb, headroomDb),
     };
   };
   const gains = [...reachable.inputGainsDb].sort((a, b) => a - b);

@@ -10,6 +10,12 @@ import { Settings } from "~/app/ui/Page/Split";
 import { AIM_CHOICES, type Levels, SCHOOL_CHOICES } from "./levelState";
 import type { useLevels } from "./useLevels";
 
+const GAINS = [
+  ["Pack", "pack"],
+  ["Receiver", "receiver"],
+  ["Input", "input"],
+] as const;
+
 /** The voice, its microphone, the three gains, and what is aimed at. */
 export function LevelSettings({
   microphones,
@@ -75,24 +81,15 @@ export function LevelSettings({
           valueText={formatMetres(settings.micDistanceM)}
           onChange={(micDistanceM) => ask({ voice: { micDistanceM }, measured: null })}
         />
-        <SelectField
-          label={controls.Pack.label}
-          choices={choices("pack")}
-          value={settings.gainDb}
-          onChange={controls.Pack.onChange}
-        />
-        <SelectField
-          label={controls.Receiver.label}
-          choices={choices("receiver")}
-          value={settings.outputDb}
-          onChange={controls.Receiver.onChange}
-        />
-        <SelectField
-          label={controls.Input.label}
-          choices={choices("input")}
-          value={settings.inputGainDb}
-          onChange={controls.Input.onChange}
-        />
+        {GAINS.map(([stage, control]) => (
+          <SelectField
+            key={control}
+            label={controls[stage].label}
+            choices={choices(control)}
+            value={controls[stage].db}
+            onChange={controls[stage].onChange}
+          />
+        ))}
         <SelectField
           label="School"
           choices={SCHOOL_CHOICES}

@@ -28,16 +28,18 @@ const COLUMNS: GridColumn<Unit>[] = [
   { id: "power", heading: "Power", text: (u) => `${u.powerMw} mW`, sortBy: (u) => u.powerMw },
   { id: "out", heading: "", text: () => "take out", act: (u) => acted.push(u.key) },
 ];
+const grid = (isBusy: boolean) => (
+  <DataGrid
+    label="Units"
+    rows={UNITS}
+    rowKey={(u) => u.key}
+    columns={COLUMNS}
+    empty="No units"
+    isBusy={isBusy}
+  />
+);
 const show = () => {
-  render(
-    <DataGrid
-      label="Units"
-      rows={UNITS}
-      rowKey={(u) => u.key}
-      columns={COLUMNS}
-      empty="No units"
-    />,
-  );
+  render(grid(false));
   return userEvent.setup();
 };
 const cell = (name: string) => screen.getByRole("gridcell", { name });
@@ -101,16 +103,6 @@ test("a column sorts by its number, up and down; the filter looks at what the ce
 });
 
 test("what is typed while a change is under way is held, shown, and kept in its order afterwards; buttons wait", async () => {
-  const grid = (isBusy: boolean) => (
-    <DataGrid
-      label="Units"
-      rows={UNITS}
-      rowKey={(u) => u.key}
-      columns={COLUMNS}
-      empty="No units"
-      isBusy={isBusy}
-    />
-  );
   const { rerender } = render(grid(true));
   const user = userEvent.setup();
   await user.click(cell("Pack C"));
