@@ -34,11 +34,21 @@ import { followScan, type ScanAsked, startScan } from "~/server/services/scan/sc
 import { loadDay } from "~/server/services/day/dayView.server";
 import { httpSimulator } from "~/server/devices/httpSimulator.server";
 
+const FRAME_MS = 100;
+const LOOK_MS = 1000;
+
 export interface PracticeApp {
   app: AppContext;
   dayId: number;
+  /** What follows the receivers: it looks when it is told to. */
+  roll: LiveMonitor;
   /** Moves the computer's clock, as far as the application sees it. */
   pass: (ms: number) => void;
+  /**
+   * Lets the day go on: the clock by tenths of a second, with what the receivers read at each, and
+   * every second a look at how it stands. How fast the machine is makes no difference.
+   */
+  run: (ms: number) => Promise<void>;
   stop: () => Promise<void>;
 }
 
@@ -118,9 +128,11 @@ export async function practiceApp(speed = 60_000): Promise<PracticeApp> {
     stateFile: null,
     speed,
     tickMs: 5,
+    isDriven: true,
     nowMs: () => nowMs,
   });
   const register = await startRegister(PORT_ELLERY_TRANSMITTERS, RASTERS["EU-8"]);
+  const roll: LiveMonitor = new LiveMonitor(() => app, "driven");
   const app: AppContext = {
     db,
     realNowMs: () => nowMs,
@@ -129,14 +141,38 @@ export async function practiceApp(speed = 60_000): Promise<PracticeApp> {
     register: httpRegister(register.url),
     scans: new ScanJobs(),
     ...alone(),
-    roll: new LiveMonitor(() => app),
+    roll,
   };
   const dayId = await seedPracticeDay(app);
+  /** One frame, told and taken. */
+  const frame = () =>
+    new Promise<void>((resolve) => {
+      const leave = app.roll.listen((m) => {
+        if (m.type !== "frame") return;
+        leave();
+        resolve();
+      });
+      // the line to the receivers may not be up yet
+      const look = () => {
+        if (simulator.lookNow() === 0) setTimeout(look, 5);
+      };
+      look();
+    });
+  let ranMs = 0;
   return {
     app,
     dayId,
+    roll,
     pass: (ms) => {
       nowMs += ms;
+    },
+    run: async (ms) => {
+      for (const endMs = ranMs + ms; ranMs < endMs; ranMs += FRAME_MS) {
+        nowMs += FRAME_MS;
+        if (app.roll.followedDayId === null) continue;
+        await frame();
+        if (ranMs % LOOK_MS === 0) await roll.lookNow();
+      }
     },
     stop: async () => {
       await app.roll.leave();
@@ -202,7 +238,7 @@ export async function scanToEnd(
 export async function propose({
   app,
   dayId,
-}: PracticeApp): Promise<PlanProposal & { result: CoordinationResult }> {
+}: Pick<PracticeApp, "app" | "dayId">): Promise<PlanProposal & { result: CoordinationResult }> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) throw new Error(loaded.error.code);
   const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);

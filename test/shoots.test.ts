@@ -391,12 +391,7 @@ test("without anything that can be driven: what hands and eyes did is recorded, 
       })
     ).ok,
   ).toBe(true);
-  const found = await propose({
-    app: own.app,
-    dayId,
-    pass: () => undefined,
-    stop: () => Promise.resolve(),
-  });
+  const found = await propose({ app: own.app, dayId });
   const { result: _, ...proposal } = found;
   expect((await acceptPlan(own.app, dayId, proposal)).ok).toBe(true);
   const [ada] = (await view()).channels;

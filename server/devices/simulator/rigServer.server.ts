@@ -45,6 +45,8 @@ export interface StandInOptions {
   nowMs: () => number;
   /** How often a sweep tells what it has; as often as real ones where nothing is said. */
   tickMs?: number;
+  /** Frames come only by `lookNow`: for a test that moves the clock itself. */
+  isDriven?: boolean;
   /** Told when the units' settings could not be kept. */
   onTrouble?: (error: unknown) => void;
 }
@@ -57,6 +59,8 @@ export interface StandIn {
 /** A simulator whose connections can be cut, as a cable or a network does it. */
 export interface RigSimulator extends StandIn {
   dropConnections: () => void;
+  /** What the receivers read now, told to whoever follows. @returns how many follow */
+  lookNow: () => number;
 }
 
 /** Ten looks a second, as such receivers give them. */
@@ -359,7 +363,7 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
     response.writeHead(200, { "content-type": "text/event-stream", "cache-control": "no-store" });
     const tell = (text: string) => void response.write(text);
     followers.add(tell);
-    if (!frameTimer) lookOn(nowMs());
+    if (!frameTimer && options.isDriven !== true) lookOn(nowMs());
     request.on("close", () => {
       followers.delete(tell);
       if (followers.size > 0 || !frameTimer) return;
@@ -498,6 +502,10 @@ export async function startRigSimulator(options: StandInOptions): Promise<RigSim
   return {
     url: `http://127.0.0.1:${port}`,
     dropConnections: () => server.closeAllConnections(),
+    lookNow: () => {
+      if (followers.size > 0) look(nowMs());
+      return followers.size;
+    },
     close: () =>
       new Promise((resolve) => {
         timers.forEach((t) => clearInterval(t));

@@ -43,15 +43,17 @@ export class AirWatch implements WatchFeed {
   /** The first look at a place: what is quiet there. */
   private first: { placeId: number; look: SweepAnalysis } | null = null;
 
-  /** @param put - what came is put down by it @param looked - called after each whole look */
+  /**
+   * @param put - what came is put down by it @param looked - called after each whole look @param
+   *   patienceMs - how long a look for one hit may take
+   */
   constructor(
     private readonly app: () => AppContext,
     private readonly dayId: number,
     private readonly put: (what: DayEventDetail) => void,
     private readonly looked: () => void,
-  ) {
-    void this.run();
-  }
+    private readonly patienceMs = NEAR_PATIENCE_MS,
+  ) {}
 
   stop(): void {
     this.abort.abort();
@@ -98,7 +100,7 @@ export class AirWatch implements WatchFeed {
     if (this.isNear || !this.newest || this.abort.signal.aborted) return;
     this.isNear = true;
     this.sweep.abort();
-    const patience = AbortSignal.timeout(NEAR_PATIENCE_MS);
+    const patience = AbortSignal.timeout(this.patienceMs);
     try {
       const loaded = await loadDay(this.app(), this.dayId);
       const free = loaded && instrumentOf(loaded);
@@ -122,21 +124,25 @@ export class AirWatch implements WatchFeed {
     }
   }
 
-  private async run(): Promise<void> {
+  /** Looks again and again, until it is stopped. */
+  async run(): Promise<void> {
     while (!this.abort.signal.aborted) {
-      const looked = await this.look().then(
-        (done) => {
-          this.problem = null;
-          return done;
-        },
-        (error: unknown) => {
-          // the watch is a help, not the work: it goes on with the next look
-          this.app().log.warn("look-failed", {}, error);
-          this.problem = (error as Error).message;
-          return false;
-        },
-      );
+      const looked = await this.lookNow();
       await pause(looked ? PAUSE_MS : IDLE_MS, this.abort.signal);
+    }
+  }
+
+  /** @returns whether there was something to look with */
+  async lookNow(): Promise<boolean> {
+    try {
+      const looked = await this.look();
+      this.problem = null;
+      return looked;
+    } catch (error) {
+      // the watch is a help, not the work: it goes on with the next look
+      this.app().log.warn("look-failed", {}, error);
+      this.problem = (error as Error).message;
+      return false;
     }
   }
 

@@ -60,6 +60,8 @@ const SILENT_AFTER_MS = 1500;
 /** About an hour of pieces. */
 const MAX_UNWRITTEN = 400;
 const MAX_TRIES = 3;
+/** Where a test moves the clock, a look for a hit comes to its end however slow the machine is. */
+const DRIVEN_PATIENCE_MS = 60_000;
 
 /**
  * Follows the receivers of the day that rolls: keeps what they read, tells it to every page, puts
@@ -84,7 +86,11 @@ export class LiveMonitor implements RollFeed {
   private writing: Promise<unknown> = Promise.resolve();
   private watch: AirWatch | null = null;
 
-  constructor(private readonly app: () => AppContext) {}
+  /** @param pace - a test that moves the clock itself looks by `lookNow` when it wants */
+  constructor(
+    private readonly app: () => AppContext,
+    private readonly pace: "own" | "driven" = "own",
+  ) {}
 
   /** Follows a day from now on; nothing where it is followed already. */
   async follow(dayId: number): Promise<void> {
@@ -93,7 +99,7 @@ export class LiveMonitor implements RollFeed {
     this.dayId = dayId;
     await this.readDay(true);
     if (this.dayId !== dayId) return;
-    this.timer = setInterval(() => void this.tick(), TICK_MS);
+    if (this.pace === "own") this.timer = setInterval(() => void this.tick(), TICK_MS);
     void this.receive();
     this.watch = new AirWatch(
       this.app,
@@ -103,7 +109,9 @@ export class LiveMonitor implements RollFeed {
         void judgeAgain(this.app(), dayId).catch((error: unknown) =>
           this.app().log.warn("judging-again-failed", {}, error),
         ),
+      ...(this.pace === "own" ? [] : [DRIVEN_PATIENCE_MS]),
     );
+    if (this.pace === "own") void this.watch.run();
     await this.tick();
   }
 
@@ -376,6 +384,12 @@ export class LiveMonitor implements RollFeed {
   private get isRolling(): boolean {
     const last = this.loaded?.events.findLast((e) => e.what.kind === "roll")?.what;
     return last?.kind === "roll" && last.isOn;
+  }
+
+  /** Looks at how everything stands, and writes what there is to write. */
+  async lookNow(): Promise<void> {
+    await this.tick();
+    await this.writing;
   }
 
   private async tick(): Promise<void> {
