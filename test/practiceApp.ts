@@ -242,9 +242,11 @@ export async function propose({
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) throw new Error(loaded.error.code);
   const basis = await pickBasis(app, loaded.value, loaded.value.day.profile);
+  let asked = 0;
   const result = coordinateQuietFirst(
     { ...basis.request, timeLimitMs: 600 },
-    { now: () => performance.now() },
+    // a clock that goes by how often it is asked: the same set on a fast machine and a slow one
+    { now: () => (asked += 0.2) },
   );
   const idOf = (id: string) => Number(id.slice(2));
   return {

@@ -258,7 +258,7 @@ describe("happenings", () => {
     const begun = stepRig(rig([happens({ kind: "skin", packKey: "a", db: -19 })]), site, HOUR);
     expect(rigNow(begun, site, HOUR).rig.packs[0]!.extraDb).toBe(-19);
     expect(rigNow(rigFree(begun, "b"), site, HOUR).rig.packs[0]!.extraDb).toBe(-19);
-    expect(rigNow(rigFree(begun, "a"), site, HOUR).rig.packs[0]!.extraDb).toBe(0);
+    expect(rigNow(rigFree(begun, "a"), site, HOUR).rig.packs[0]!.extraDb ?? 0).toBe(0);
   });
   test("what acts once is done to the units", () => {
     const r = stepRig(

@@ -261,7 +261,9 @@ export function rigNow(rig: Rig, site: Site, nowMs: number): { rig: Rig; site: S
       (sum, h) => sum + ("packKey" in h && "db" in h && h.packKey === p.key ? h.db : 0),
       (p.extraDb ?? 0) + sagDb,
     );
-    return { ...p, extraDb, isOn: p.isOn && left > 0 };
+    const isOn = p.isOn && left > 0;
+    // a pack that is as it was stays the same one: what was reckoned of it still holds
+    return isOn === p.isOn && extraDb === (p.extraDb ?? 0) ? p : { ...p, extraDb, isOn };
   });
   return {
     rig: { ...rig, strangers: [...(rig.strangers ?? []), ...strangers], packs },

@@ -202,6 +202,26 @@ export const siteSetup = (site: Site, pack: Pick<RigPack, "wear" | "powerMw">): 
   txPowerDbm: mwToDbm(pack.powerMw),
 });
 
+/** By pack and receiver: asked ten times a second, and another only when something changed. */
+const levels = new WeakMap<RigPack, WeakMap<ReceiverFigures, { site: Site; levelDbm: number }>>();
+
+/** What arrives from a pack as it stands, with its wearer. */
+function levelOf(site: Site, pack: RigPack, figures: ReceiverFigures): number {
+  const ofPack =
+    levels.get(pack) ?? new WeakMap<ReceiverFigures, { site: Site; levelDbm: number }>();
+  levels.set(pack, ofPack);
+  const known = ofPack.get(figures);
+  if (known?.site.geometry === site.geometry && known.site.key === site.key) return known.levelDbm;
+  // every body differs a little from the book
+  const personalDb = (seededRandom(hashText(`${site.key}|${pack.key}`))() - 0.5) * 5;
+  const levelDbm =
+    arrivingDbm(site, siteSetup(site, pack), figures, pack.frequencyHz) +
+    personalDb +
+    (pack.extraDb ?? 0);
+  ofPack.set(figures, { site, levelDbm });
+  return levelDbm;
+}
+
 /**
  * The carriers that our own packs put on the air, and those of strangers that came, as one receiver
  * hears them.
@@ -220,20 +240,13 @@ export function packCarriers(
   return others.concat(
     rig.packs
       .filter((p) => p.isOn && p.tuning.length > 0)
-      .map((p) => {
-        // every body differs a little from the book
-        const personalDb = (seededRandom(hashText(`${site.key}|${p.key}`))() - 0.5) * 5;
-        return {
-          id: p.key,
-          frequencyHz: p.frequencyHz,
-          widthHz: PACK_WIDTH_HZ,
-          rhythm: null,
-          levelDbm:
-            arrivingDbm(site, siteSetup(site, p), receiver.figures, p.frequencyHz) +
-            personalDb +
-            (p.extraDb ?? 0),
-        };
-      }),
+      .map((p) => ({
+        id: p.key,
+        frequencyHz: p.frequencyHz,
+        widthHz: PACK_WIDTH_HZ,
+        rhythm: null,
+        levelDbm: levelOf(site, p, receiver.figures),
+      })),
   );
 }
 

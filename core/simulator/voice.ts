@@ -140,9 +140,11 @@ function withCrest(x: Float64Array, isSpeech: Uint8Array, crest: number): Float6
   const spoken = x
     .filter((_, i) => isSpeech[i] === 1 && i % 4 === 0)
     .map((v) => Math.log(max(1e-12, abs(v) / peak)));
-  const crestOf = (power: number) =>
-    1 /
-    sqrt(spoken.reduce((sum, log) => sum + Math.exp(2 * power * log), 0) / max(1, spoken.length));
+  const crestOf = (power: number) => {
+    let sum = 0;
+    for (const log of spoken) sum += Math.exp(2 * power * log);
+    return 1 / sqrt(sum / max(1, spoken.length));
+  };
   let [low, high] = [0.05, 6];
   for (let i = 0; i < 24; i += 1) {
     const middle = (low + high) / 2;
