@@ -1,3 +1,4 @@
+import { sweepWarningWords } from "~/contract/messages/sweepWarning";
 import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync } from "node:fs";
 import type { z } from "zod";
 import { analyseWavRequest, levelChainRequest } from "~/contract/schemas/audio";
@@ -148,7 +149,10 @@ export const VERBS: Readonly<Record<string, Verb>> = {
         tv: found.tv,
         carriers: found.carriers,
         humps: found.humps,
-        warnings: found.warnings,
+        warnings: found.warnings.map((w) => ({
+          code: w.code === "told" ? w.as : w.code,
+          message: sweepWarningWords(w),
+        })),
         floor: Array.from(found.floorDbm, (levelDbm, i) => ({
           frequencyHz: found.lowHz + i * found.stepHz,
           levelDbm: levelDbm + asReadDb,

@@ -223,7 +223,7 @@ test("a scan comes back as it went in: passes, gaps, silence, warnings", async (
     stepHz: 100_000,
     points: 4,
     completePasses: 1,
-    warnings: [{ code: "gaps", message: "m" }],
+    warnings: [{ code: "rows-out-of-order" }],
     passes: [
       Float64Array.of(-100.25, NaN, -Infinity, -80),
       Float64Array.of(NaN, NaN, -99, -81.125),

@@ -1,3 +1,4 @@
+import { serviceErrorWords } from "~/contract/messages/error";
 import {
   planCsv,
   planFileOf,
@@ -66,6 +67,5 @@ test.each([
 ])("%j is refused with what is wrong with it", async (text, words) => {
   const refused = await read(text);
   expect(refused).toMatchObject({ ok: false, error: { code: "plan-file" } });
-  if (!refused.ok && refused.error.code === "plan-file")
-    expect(refused.error.what).toContain(words);
+  expect(refused.ok ? "" : serviceErrorWords(refused.error)).toContain(words);
 });

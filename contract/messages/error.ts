@@ -5,7 +5,8 @@ import { planProblemWords } from "./plan";
 import { handedProblemWords, sceneProblemWords } from "./prep";
 import { pairingProblemWords } from "./pairing";
 import { PROOF_WORDS } from "./proof";
-import type { ServiceError } from "~/contract/schemas/serviceError";
+import { settingRefusalWords } from "./settingRefusal";
+import type { PlanLinesProblem, ServiceError } from "~/contract/schemas/serviceError";
 import type { ShootArchiveError } from "~/contract/schemas/shootArchive";
 import { archiveErrorWords, brokenRuleWords, sweepFileErrorWords } from "./words";
 
@@ -43,7 +44,7 @@ export function serviceErrorWords(error: ServiceError): string {
           ? "That picture is larger than 8 MB even when made smaller. The plan is as it was."
           : "That is not a picture that can be shown (PNG, JPEG or WebP). The plan is as it was.";
     case "plan-file":
-      return `That plan was not read: ${error.what}. Nothing was changed.`;
+      return `That plan was not read: ${planLinesWords(error.problem)}. Nothing was changed.`;
     case "kit-file":
       return `That kit file was not taken over. Line ${error.error.line}: ${error.error.what}. The case is as it was.`;
     case "case-refused":
@@ -69,7 +70,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "pairing-refused":
       return `${error.label}: ${listWords(error.problems.map(pairingProblemWords))}. The pairings are as they were.`;
     case "pairing-file":
-      return `That pairing file was not read: ${error.what}. The pairings are as they were.`;
+      return `That pairing file was not read: ${error.problem.code === "line" ? `line ${error.problem.line}: ${error.problem.what}` : "no pack of this case is in it"}. The pairings are as they were.`;
     case "copy-failed":
       return `No copy could be made (${error.detail}). What stands, and the copies before, are unharmed.`;
     case "copy-refused":
@@ -95,7 +96,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "no-scan-running":
       return "No scan is running any more.";
     case "setting-unknown":
-      return `${capital(error.what)}. Nothing was stored.`;
+      return `${capital(settingRefusalWords(error.refusal))}. Nothing was stored.`;
     case "device":
       return `${deviceErrorWords(error.error, error.unit)} Nothing else was changed.`;
     case "sweep-file":
@@ -131,6 +132,21 @@ export function deviceErrorWords(error: DeviceError, unit: string): string {
       return `${capital(unit)} answered something that could not be understood (${error.detail}).`;
     case "stopped":
       return "Stopped.";
+  }
+}
+
+function planLinesWords(problem: PlanLinesProblem): string {
+  switch (problem.code) {
+    case "shape":
+      return `${problem.at || "the whole"}: ${problem.message ?? "unknown"}`;
+    case "not-json":
+      return "it begins like JSON and is none";
+    case "headings-missing":
+      return 'it needs the headings "talker" and "frequency MHz"';
+    case "not-a-frequency":
+      return `row ${problem.row}: "${problem.text}" is not a frequency`;
+    case "nothing-in-it":
+      return "no row has a talker and a frequency";
   }
 }
 

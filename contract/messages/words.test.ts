@@ -222,7 +222,10 @@ describe("errors: what happened, what is unharmed, what to do", () => {
     { code: "no-rig" },
     { code: "scan-running" },
     { code: "no-scan-running" },
-    { code: "setting-unknown", what: "P has no gain step of −25 dB" },
+    {
+      code: "setting-unknown",
+      refusal: { code: "no-such-step", of: "gain", model: "P", askedDb: -25 },
+    },
     { code: "sweep-file", name: "x.csv", error: { code: "file-empty" } },
     { code: "sweep-file-large", name: "x.csv", bytes: 3e8, mostBytes: 67_108_864 },
     {

@@ -5,7 +5,7 @@ import type { Comb } from "~/core/spectrum/combs";
 import type { Hump } from "~/core/spectrum/humps";
 import type { SweepHistory } from "~/core/spectrum/overTime";
 import type { SweepSetup } from "~/core/spectrum/setup";
-import type { SweepWarning } from "~/core/spectrum/sweep";
+import type { SweepWarning } from "~/core/spectrum/sweepWarning";
 import type { TvChannel } from "~/core/spectrum/television";
 
 /**

@@ -7,9 +7,21 @@ import type { CaseProblem } from "~/core/kit/caseCheck";
 import type { ProofPart } from "~/core/channel/verificationParts";
 import type { PairingProblem } from "~/core/kit/pairing";
 import type { ArchiveError, KitFileError, RegionFileError } from "./fileErrors";
+import type { SettingRefusal } from "./settingRefusal";
 import type { ShootArchiveError } from "./shootArchive";
 import type { PlanProblem } from "~/core/location/floorPlan";
 import type { SweepFileError } from "~/core/spectrum/sweep";
+
+/** What is wrong with a plan's file. `message` is the shape's own word, where it has one. */
+export type PlanLinesProblem =
+  | { code: "shape"; at: string; message: string | null }
+  | { code: "not-json" }
+  | { code: "headings-missing" }
+  | { code: "not-a-frequency"; row: number; text: string }
+  | { code: "nothing-in-it" };
+
+export type PairingFileProblem =
+  { code: "line"; line: number; what: string } | { code: "no-pack-of-the-case" };
 
 /** What a use case can answer instead of a value. Plain data, with what the words need. */
 export type ServiceError =
@@ -80,9 +92,9 @@ export type ServiceError =
   | { code: "drawing-refused"; problems: PlanProblem[] }
   | { code: "picture-refused"; why: "type" | "large" | "many" }
   | { code: "nothing-picked" }
-  | { code: "plan-file"; what: string }
+  | { code: "plan-file"; problem: PlanLinesProblem }
   | { code: "pairing-refused"; label: string; problems: PairingProblem[] }
-  | { code: "pairing-file"; what: string }
+  | { code: "pairing-file"; problem: PairingFileProblem }
   /** A copy of the data file that could not be made, or that may not be put in its place. */
   | { code: "copy-failed"; detail: string }
   | {
@@ -102,7 +114,7 @@ export type ServiceError =
   | { code: "no-register" }
   | { code: "scan-running" }
   | { code: "no-scan-running" }
-  | { code: "setting-unknown"; what: string }
+  | { code: "setting-unknown"; refusal: SettingRefusal }
   | { code: "device"; error: DeviceError; unit: string }
   | { code: "sweep-file"; name: string; error: SweepFileError }
   | { code: "sweep-archive"; name: string; error: ArchiveError }

@@ -63,6 +63,8 @@ export const fieldCorrelation = (spacingM: number, frequencyHz: number): number 
  * (Rice 1945, the limit of a strong direct part).
  */
 const NORMAL_FROM = 300;
+/** e to the minus this is still a number of full precision. */
+const LOG_FROM = 600;
 
 /**
  * Distribution of a noncentral chi-square of two degrees, as a Poisson mixture of gammas: 1 − Q₁(a,
@@ -77,12 +79,27 @@ export function riceCdf(a: number, b: number): number {
   if (b - a > 40) return 1;
   if (a - b > 40) return 0;
   if (a > NORMAL_FROM) return Math.min(1, Math.max(0, normalCdf(b - Math.sqrt(a * a + 1))));
-  // log of the gamma's tail terms, term by term: P(k+1, x) = P(k, x) − x^k e^{−x} / k!
+  const last = Math.ceil(lambda + 12 * Math.sqrt(lambda + 1) + 40);
+  // the gamma's tail terms one from the other: P(k+1, x) = P(k, x) − x^k e^{−x} / k!
+  if (lambda < LOG_FROM && x < LOG_FROM) {
+    let term = Math.exp(-x);
+    let rest = 1 - term;
+    let weight = Math.exp(-lambda);
+    let total = 0;
+    for (let k = 0; k <= last; k += 1) {
+      total += weight * Math.max(0, rest);
+      weight *= lambda / (k + 1);
+      term *= x / (k + 1);
+      rest -= term;
+      if (lambda === 0 || rest < 1e-15 || (k > lambda && weight < 1e-15)) break;
+    }
+    return Math.min(1, Math.max(0, total));
+  }
+  // by their logarithms, where the first of them is too small for a number
   let logTerm = -x;
   let gamma = 1 - Math.exp(-x);
   let logWeight = -lambda;
   let sum = 0;
-  const last = Math.ceil(lambda + 12 * Math.sqrt(lambda + 1) + 40);
   for (let k = 0; k <= last; k += 1) {
     sum += Math.exp(logWeight) * Math.max(0, gamma);
     logWeight += Math.log(lambda || Number.MIN_VALUE) - Math.log(k + 1);

@@ -9,7 +9,8 @@ import { findHumps, type Hump } from "./humps";
 import { estimateNoise } from "./noiseFloor";
 import { quantile } from "~/core/units/statistics";
 import { asPerStep } from "./scale";
-import { maxOfPasses, meanOfPasses, type Measurement, type SweepWarning } from "./sweep";
+import { maxOfPasses, meanOfPasses, type Measurement } from "./sweep";
+import type { SweepWarning } from "./sweepWarning";
 import { findTelevision, type TvChannel } from "./television";
 
 export interface OwnCarrier {

@@ -71,7 +71,7 @@ test("passes and warnings of all files come along", () => {
   const two = measurement(470e6, 25_000, flat(4, -100), {
     passes: [Float64Array.from(flat(4, -100)), Float64Array.from(flat(4, -90))],
     completePasses: 2,
-    warnings: [{ code: "gaps", message: "m" }],
+    warnings: [{ code: "rows-out-of-order" }],
   });
   const merged = mergeMeasurements([two, measurement(470e6, 25_000, flat(4, -80))]);
   expect([merged.passes.length, merged.completePasses, merged.warnings.length]).toEqual([3, 3, 1]);

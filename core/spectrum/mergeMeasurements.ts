@@ -84,7 +84,7 @@ function onGrid(
   if (isDifferent)
     warnings.push({
       code: "steps-differ",
-      message: `The files have different steps; levels are given per ${stepHz / 1000} kHz.`,
+      stepHz,
     });
   return {
     format: itemAt(list, 0).format,

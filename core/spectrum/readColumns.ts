@@ -5,7 +5,8 @@ import { defined, itemAt, lastOf, numberAt } from "~/core/units/items";
 import { dbuvToDbm } from "~/core/units/decibels";
 import { fail, ok, type Result } from "~/core/units/result";
 import { perStepDb } from "./scale";
-import { gridError, type Measurement, type SweepFileError, type SweepWarning } from "./sweep";
+import { gridError, type Measurement, type SweepFileError } from "./sweep";
+import type { SweepWarning } from "./sweepWarning";
 
 interface Row {
   frequency: number;
@@ -72,7 +73,8 @@ export function readColumns(lines: readonly string[]): Result<Measurement, Sweep
     if (rows.length === 0) return fail({ code: "file-nothing-usable", line: firstMissing });
     warnings.push({
       code: "levels-missing",
-      message: `${missing} level${missing === 1 ? " is" : "s are"} not a number (first in line ${firstMissing}): those points count as not measured.`,
+      count: missing,
+      firstLine: firstMissing,
     });
   }
   if (rows.length === 0)
@@ -110,8 +112,6 @@ function toGrid(
   if (header.isDbuv === null && isDbuv) {
     warnings.push({
       code: "unit-assumed-dbuv",
-      message:
-        "No heading names the unit of the levels; most are above 0, so they were read as dBµV at 50 ohm.",
     });
   }
   const lowestLevel = numberAt(levels, 0);
@@ -135,7 +135,6 @@ function toGrid(
     points.sort((a, b) => a.hz - b.hz);
     warnings.push({
       code: "rows-out-of-order",
-      message: "The lines were not in order of frequency; they were sorted.",
     });
   }
   const gaps: number[] = [];
@@ -166,7 +165,7 @@ function toGrid(
   if (doubles > 0)
     warnings.push({
       code: "points-doubled",
-      message: `${doubles} points share a frequency with another; their mean power was taken.`,
+      count: doubles,
     });
   const pass = Float64Array.from(power, (p, i) =>
     hits[i]! > 0 ? 10 * Math.log10(p / hits[i]!) : NaN,
@@ -175,13 +174,17 @@ function toGrid(
   if (empty > 0)
     warnings.push({
       code: "gaps",
-      message: `${empty} of ${size} points between ${mhz(lowHz)} and ${mhz(lowHz + spanHz)} MHz were not measured.`,
+      count: empty,
+      points: size,
+      range: { lowHz, highHz: lowHz + spanHz },
     });
   const { resolutionHz } = header;
   if (resolutionHz !== null)
     warnings.push({
       code: "resolution-known",
-      message: `The file names a resolution bandwidth of ${resolutionHz / 1000} kHz at a step of ${Math.round(stepHz) / 1000} kHz: levels are taken per step, ${perStepDb(resolutionHz, stepHz) < 0 ? "lower" : "higher"} by ${Math.abs(perStepDb(resolutionHz, stepHz)).toFixed(1)} dB.`,
+      resolutionHz,
+      stepHz,
+      byDb: perStepDb(resolutionHz, stepHz),
     });
   return ok({
     format: "columns",
@@ -195,11 +198,9 @@ function toGrid(
   });
 }
 
-const mhz = (hz: number): string => (hz / 1e6).toFixed(3);
-
 const cutWarning = (index: number): SweepWarning => ({
   code: "last-line-cut",
-  message: `The last line (${index + 1}) is cut off; it was left out, everything before it was read.`,
+  line: index + 1,
 });
 
 function lastNotEmpty(lines: readonly string[]): number {

@@ -3,7 +3,8 @@
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
 import { defined, itemAt, lastOf } from "~/core/units/items";
 import { fail, ok, type Result } from "~/core/units/result";
-import { gridError, type Measurement, type SweepFileError, type SweepWarning } from "./sweep";
+import { gridError, type Measurement, type SweepFileError } from "./sweep";
+import type { SweepWarning } from "./sweepWarning";
 
 const DATE = /^\d{4}[-/.]\d{1,2}[-/.]\d{1,2}$/;
 const FIELDS_BEFORE_LEVELS = 6;
@@ -125,12 +126,14 @@ export class RowReader {
     if (cut > 0)
       warnings.push({
         code: "rows-cut",
-        message: `${cut} row${cut === 1 ? " is" : "s are"} cut short or damaged (first in line ${firstCut}) and ${cut === 1 ? "was" : "were"} left out.`,
+        count: cut,
+        firstLine: firstCut,
       });
     if (missing > 0)
       warnings.push({
         code: "levels-missing",
-        message: `${missing} level${missing === 1 ? " is" : "s are"} not a number: those points count as not measured.`,
+        count: missing,
+        firstLine: null,
       });
     const measured = passes.reduce(
       (most, p) =>
@@ -150,7 +153,8 @@ export class RowReader {
     if (this.group === 1) return ok({ format: "rows", ...grid, warnings });
     warnings.push({
       code: "sweeps-put-together",
-      message: `${this.sweeps} sweeps are too many to keep one by one: each pass shown is the mean of ${this.group}, and the highest of each bin was kept beside.`,
+      sweeps: this.sweeps,
+      each: this.group,
     });
     const peaks = [...this.peaks].map(([lowHz, levels]): [number, Segment] => [
       lowHz,
@@ -398,13 +402,16 @@ function onOneGrid(
   if (completePasses < passes.length) {
     warnings.push({
       code: "pass-incomplete",
-      message: `${passes.length - completePasses} of ${passes.length} passes ${passes.length - completePasses === 1 ? "is" : "are"} not complete; what they hold was used.`,
+      count: passes.length - completePasses,
+      passes: passes.length,
     });
   }
   if (most < points * 0.98)
     warnings.push({
       code: "gaps",
-      message: `${points - most} of ${points} points were not measured in any one pass.`,
+      count: points - most,
+      points,
+      range: null,
     });
   return { lowHz, stepHz, points, passes: grids, completePasses };
 }

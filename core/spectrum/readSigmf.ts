@@ -4,7 +4,8 @@
 import { itemAt, numberAt } from "~/core/units/items";
 import { fail, ok, type Result } from "~/core/units/result";
 import { mergeMeasurements } from "./mergeMeasurements";
-import type { Measurement, SweepFileError, SweepWarning } from "./sweep";
+import type { Measurement, SweepFileError } from "./sweep";
+import type { SweepWarning } from "./sweepWarning";
 import { welch } from "./welch";
 
 const WIDEST_BIN_HZ = 10_000;
@@ -82,7 +83,6 @@ export function readSigmf(metaText: string, data: Uint8Array): Result<Measuremen
   if (data.length % (type.bytes * 2) !== 0)
     warnings.push({
       code: "recording-cut",
-      message: "The data end in the middle of a sample; it was left out.",
     });
   const view = new DataView(data.buffer, data.byteOffset, data.byteLength);
   let isBroken = false as boolean;
@@ -127,7 +127,6 @@ export function readSigmf(metaText: string, data: Uint8Array): Result<Measuremen
   if (isBroken)
     warnings.push({
       code: "recording-not-numbers",
-      message: "Some samples are not numbers; they were read as silence.",
     });
   if (samples === 0) return fail({ code: "recording-short", samples: 0, needed: FEWEST_BINS });
   for (const part of parts) {
@@ -136,7 +135,7 @@ export function readSigmf(metaText: string, data: Uint8Array): Result<Measuremen
     smoothOver(itemAt(part.passes, 0), at);
     warnings.push({
       code: "dc-spike",
-      message: `The spike at ${((part.lowHz + (part.points / 2) * part.stepHz) / 1e6).toFixed(3)} MHz, the middle of the recording, is the receiver's own and was left out.`,
+      frequencyHz: part.lowHz + (part.points / 2) * part.stepHz,
     });
   }
   const merged = mergeMeasurements(parts);

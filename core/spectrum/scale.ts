@@ -126,10 +126,18 @@ export function alignMeasurements(
       if (!found || Math.abs(found.offsetDb) < WORTH_A_WORD_DB) continue;
       const [low, high] = found.offsetDb > 0 ? [a, b] : [b, a];
       const byDb = Math.abs(found.offsetDb);
-      const words = `${names[high]} reads ${byDb.toFixed(1)} dB higher than ${names[low]} where both saw the same${raises ? `: ${names[low]} was raised to it` : "; nothing was changed"}.`;
       out[low] = {
         ...(raises ? shifted(out[low]!, byDb) : out[low]!),
-        warnings: [...out[low]!.warnings, { code: "instruments-differ", message: words }],
+        warnings: [
+          ...out[low]!.warnings,
+          {
+            code: "instruments-differ",
+            higher: itemAt(names, high),
+            lower: itemAt(names, low),
+            byDb,
+            isRaised: raises,
+          },
+        ],
       };
     }
   }

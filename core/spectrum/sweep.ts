@@ -1,10 +1,7 @@
 // Innermost loops: every index is bounded by the loop that counts it, and a checked accessor makes
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
-export interface SweepWarning {
-  code: string;
-  message: string;
-}
+import type { SweepWarning } from "./sweepWarning";
 
 /** What a file holds: one or more passes over one grid. */
 export interface Measurement {

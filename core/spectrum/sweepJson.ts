@@ -1,6 +1,7 @@
 import { defined, itemAt, sampleAt } from "~/core/units/items";
 import { fail, ok, type Result } from "~/core/units/result";
-import { maxOfPasses, type Measurement, type SweepFileError, type SweepWarning } from "./sweep";
+import { maxOfPasses, type Measurement, type SweepFileError } from "./sweep";
+import { readSweepWarnings } from "./sweepWarning";
 
 export const SWEEP_JSON_FORMAT = "plain-channel-sweep";
 const MAX_POINTS = 4_000_000;
@@ -78,11 +79,6 @@ export function readSweepJson(text: string): Result<Measurement, SweepFileError>
   if (read.every((p) => p.every((v) => Number.isNaN(v))))
     return broken("no level in it is a number");
   const peakDbm = peak === undefined ? undefined : defined(read.pop());
-  const kept = Array.isArray(warnings)
-    ? (warnings as (Partial<SweepWarning> | null)[]).filter(
-        (w): w is SweepWarning => typeof w?.code === "string" && typeof w.message === "string",
-      )
-    : [];
   const complete =
     typeof completePasses === "number" && completePasses >= 0 && completePasses <= read.length
       ? Math.floor(completePasses)
@@ -95,7 +91,7 @@ export function readSweepJson(text: string): Result<Measurement, SweepFileError>
     passes: read,
     completePasses: complete,
     ...(peakDbm ? { peakDbm } : {}),
-    warnings: kept,
+    warnings: readSweepWarnings(warnings),
   });
 }
 

@@ -43,7 +43,10 @@ export const JOBS = {
     const read = readJsonFile(text, pairingFile);
     return read.ok
       ? read
-      : fail({ code: "pairing-file", what: `line ${read.error.line}: ${read.error.what}` });
+      : fail({
+          code: "pairing-file",
+          problem: { code: "line", line: read.error.line, what: read.error.what },
+        });
   },
   "read-sweep-files": ({ files }: { files: NamedFile[] }): Result<Measurement, ServiceError> => {
     const unpacked: NamedFile[] = [];

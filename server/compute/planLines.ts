@@ -29,10 +29,10 @@ function linesOfJson(text: string): Lines {
     const [issue] = parsed.error.issues;
     return fail({
       code: "plan-file",
-      what: `${issue?.path.join(".") || "the whole"}: ${issue?.message ?? "unknown"}`,
+      problem: { code: "shape", at: issue?.path.join(".") ?? "", message: issue?.message ?? null },
     });
   } catch {
-    return fail({ code: "plan-file", what: "it begins like JSON and is none" });
+    return fail({ code: "plan-file", problem: { code: "not-json" } });
   }
 }
 
@@ -43,7 +43,7 @@ function linesOfCsv(text: string): Lines {
   const talkerAt = heading.findIndex((h) => /^(talker|who|name)$/.test(h));
   const frequencyAt = heading.findIndex((h) => /^(frequency|primary)( ?\(?mhz\)?)?$/.test(h));
   if (talkerAt < 0 || frequencyAt < 0)
-    return fail({ code: "plan-file", what: 'it needs the headings "talker" and "frequency MHz"' });
+    return fail({ code: "plan-file", problem: { code: "headings-missing" } });
   const lines: PlanLine[] = [];
   for (const [i, cells] of table.value.cells.entries()) {
     const talker = cells[talkerAt]?.trim() ?? "";
@@ -53,11 +53,11 @@ function linesOfCsv(text: string): Lines {
     if (!read.ok)
       return fail({
         code: "plan-file",
-        what: `row ${i + 1}: "${mhzText.slice(0, 20)}" is not a frequency`,
+        problem: { code: "not-a-frequency", row: i + 1, text: mhzText.slice(0, 20) },
       });
     lines.push({ talker, text: formatMhz(read.value) });
   }
   return lines.length > 0
     ? ok(lines)
-    : fail({ code: "plan-file", what: "no row has a talker and a frequency" });
+    : fail({ code: "plan-file", problem: { code: "nothing-in-it" } });
 }

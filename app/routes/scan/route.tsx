@@ -1,3 +1,4 @@
+import { sweepWarningWords } from "~/contract/messages/sweepWarning";
 import { useMemo, useState } from "react";
 import type { Route } from "./+types/route";
 import { requireDay } from "~/server/services/day/dayView.server";
@@ -62,7 +63,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     return reply(await importSweep(context.app, dayId, ...read), ({ measurement }) =>
       [
         `Read ${measurement.points} points from "${read.map((f) => f.name).join(", ")}".`,
-        ...measurement.warnings.map((w) => w.message),
+        ...measurement.warnings.map(sweepWarningWords),
       ].join(" "),
     );
   }
@@ -172,7 +173,7 @@ export default function ScanScreen({ loaderData: data }: Route.ComponentProps) {
           <SaveScan dayId={view.day.id} sweepId={measured.sweepId} />
         </>
       )}
-      {told.length > 0 && <Notice kind="caution">{told.map((w) => w.message).join(" ")}</Notice>}
+      {told.length > 0 && <Notice kind="caution">{told.map(sweepWarningWords).join(" ")}</Notice>}
       <ScanAge view={view} air={air} send={send} />
       <Soft as="p">{`${law.regionTitle}: ${law.licence}. ${law.advice}`}</Soft>
     </Stack>

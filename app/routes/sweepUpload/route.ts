@@ -1,3 +1,4 @@
+import { sweepWarningWords } from "~/contract/messages/sweepWarning";
 import type { Route } from "./+types/route";
 import { importSweepStream } from "~/server/services/scan/sweepFiles.server";
 import { dayIdOf, refuse, reply } from "~/app/routes/shared/reply.server";
@@ -19,7 +20,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     ({ measurement }) =>
       [
         `Read ${measurement.points} points from "${name}".`,
-        ...measurement.warnings.map((w) => w.message),
+        ...measurement.warnings.map(sweepWarningWords),
       ].join(" "),
   );
 }

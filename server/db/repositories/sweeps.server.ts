@@ -1,7 +1,8 @@
 import type { Transaction } from "sequelize";
 import type { OwnCarrier } from "~/core/spectrum/analyseSweep";
 import { PLAIN_SETUP, type SweepSetup } from "~/core/spectrum/setup";
-import type { Measurement, SweepWarning } from "~/core/spectrum/sweep";
+import type { Measurement } from "~/core/spectrum/sweep";
+import { readSweepWarnings } from "~/core/spectrum/sweepWarning";
 import type { Database } from "~/server/db/connection.server";
 
 /** A stored scan without its levels. */
@@ -93,7 +94,7 @@ export async function loadMeasurement(db: Database, sweepId: number): Promise<Me
     points: row.points,
     passes,
     completePasses: row.completePasses,
-    warnings: JSON.parse(row.warningsJson) as SweepWarning[],
+    warnings: readSweepWarnings(JSON.parse(row.warningsJson)),
     ...(row.peaks ? { peakDbm: new Float64Array(Uint8Array.from(row.peaks).buffer) } : {}),
   };
 }

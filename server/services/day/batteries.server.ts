@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { defined } from "~/core/units/items";
 import ICAL from "ical.js";
 import { packModel } from "~/core/kit/models";
@@ -96,8 +97,7 @@ export async function setCellRule(
   return storeNextList(app, "cellRules", dayId, {
     expectedVersion: p.expectedVersion,
     items: [p.rule],
-    how:
-      p.rule.policy === "fresh" ? "fresh at every break" : `counted, ${p.rule.reserveHours} h kept`,
+    how: p.rule.policy === "fresh" ? notes.cellsFresh : notes.cellsCounted(p.rule.reserveHours),
   });
 }
 
@@ -125,7 +125,7 @@ export async function freshCells(
   if (!chemistriesOf(packModel(loaded.kit, unit.modelId).cell.kind).includes(chemistry))
     return fail({
       code: "setting-unknown",
-      what: `${chemistry} cells do not go into ${unit.label}`,
+      refusal: { code: "cells-do-not-fit", chemistry, unit: unit.label },
     });
   if (loaded.day.isPractice && app.simulator) {
     const wasOn = loaded.facts.reports?.packs[p.packKey]?.isOn ?? false;

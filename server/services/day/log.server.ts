@@ -128,7 +128,8 @@ export async function correctEntry(
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const text = p.text.trim();
-  if (text === "") return fail({ code: "setting-unknown", what: "a correction without a word" });
+  if (text === "")
+    return fail({ code: "setting-unknown", refusal: { code: "no-words", of: "correction" } });
   const { entries } = await logView(app, got.value);
   if (!entries.some((e) => e.key === p.ofKey)) return fail({ code: "not-found", what: "entry" });
   await recordEvent(

@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { itemAt } from "~/core/units/items";
 import Papa from "papaparse";
 import {
@@ -100,7 +101,7 @@ export async function importHanded(
   const stored = await storeNextList(app, "handed", dayId, {
     expectedVersion: p.expectedVersion,
     items: lines,
-    how: "read from a list",
+    how: notes.readFromList,
   });
   return stored.ok ? ok({ imported: lines.length, leftOut }) : stored;
 }
@@ -129,7 +130,7 @@ export async function putHanded(
   return storeNextList(app, "handed", dayId, {
     expectedVersion: p.expectedVersion,
     items: [...lines, row.line],
-    how: `${row.line.who} put on it`,
+    how: notes.putOnList(row.line.who),
   });
 }
 
@@ -145,7 +146,7 @@ export async function removeHanded(
   return storeNextList(app, "handed", dayId, {
     expectedVersion: p.expectedVersion,
     items: lines.filter((l) => l !== line),
-    how: `${line.who} taken off`,
+    how: notes.takenOffList(line.who),
   });
 }
 
@@ -167,7 +168,7 @@ export async function assignHanded(
   return storeNextList(app, "handed", dayId, {
     expectedVersion: p.expectedVersion,
     items: changed,
-    how: "assigned",
+    how: notes.assigned,
   });
 }
 

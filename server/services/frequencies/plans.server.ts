@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { defined, itemAt } from "~/core/units/items";
 import {
   type ProfileChoice,
@@ -276,7 +277,7 @@ export async function moveToSpare(
   if (!answer)
     return fail({
       code: "setting-unknown",
-      what: `no place is clear for ${talker} now: pick again`,
+      refusal: { code: "nothing-clear", talker, of: "the air" },
     });
   const { frequencyHz } = answer.pick;
   const accepted = await acceptPlan(app, dayId, {
@@ -285,7 +286,7 @@ export async function moveToSpare(
     sweepId: sweep?.id ?? null,
     profile: plan.profile,
     allows: plan.allows,
-    how: `${talker} was not alone, ${answer.isSpare ? "a spare taken" : "a fresh place"}`,
+    how: notes.notAlone(talker, answer.isSpare),
     picks: plan.picks.map((p) => (p.channelId === channelId ? { ...p, frequencyHz } : p)),
     spares: plan.spares.filter((s) => s.frequencyHz !== frequencyHz),
   });
@@ -330,7 +331,7 @@ export async function chooseNext(
   if (!answer)
     return fail({
       code: "setting-unknown",
-      what: `nothing is clear for ${talker} beside what stands`,
+      refusal: { code: "nothing-clear", talker, of: "what stands" },
     });
   const { frequencyHz, reason } = answer.pick;
   const base = plan?.version ?? 0;
@@ -343,7 +344,7 @@ export async function chooseNext(
     profile,
     allows: STRICT,
     spares: [],
-    how: `one after another: ${talker}`,
+    how: notes.oneAfterAnother(talker),
     picks: [...standing, { channelId: p.channelId, frequencyHz, isLocked: false }],
   });
   return accepted.ok
@@ -372,7 +373,7 @@ export async function checkStanding(
     allows,
     picks,
     spares,
-    how: "checked with all packs on",
+    how: notes.checkedAllOn,
   });
 }
 
@@ -389,7 +390,7 @@ export async function restorePlan(
   if (!earlier) return fail({ code: "not-found", what: "plan" });
   return storeNext(app, loaded.value, basePlanVersion, {
     ...earlier,
-    how: `back to plan ${version}`,
+    how: notes.backToPlan(version),
   });
 }
 

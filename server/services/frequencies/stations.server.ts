@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { defined } from "~/core/units/items";
 import { pairTuning } from "~/core/kit/match";
 import { packModel, receiverModel } from "~/core/kit/models";
@@ -115,7 +116,11 @@ export async function editStations(
   if (p.add && !rasterChannels(raster).some((c) => c.channel === defined(p.add).channel))
     return fail({
       code: "setting-unknown",
-      what: `there is no TV channel ${p.add.channel} on this raster (${channelAt(raster, raster.firstLowHz)?.channel ?? ""} is the first)`,
+      refusal: {
+        code: "no-such-tv-channel",
+        channel: p.add.channel,
+        first: channelAt(raster, raster.firstLowHz)?.channel ?? null,
+      },
     });
   const kept = stations.filter(
     (s) => s.channel !== p.removeChannel && s.channel !== p.add?.channel,
@@ -124,6 +129,6 @@ export async function editStations(
   return storeNextList(app, "stations", dayId, {
     expectedVersion: p.expectedVersion,
     items,
-    how: "changed by hand",
+    how: notes.changedByHand,
   });
 }

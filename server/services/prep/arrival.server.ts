@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { arrivalSteps, type ArrivalStep } from "~/core/schedule/arrival";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
@@ -52,7 +53,7 @@ export async function tick(
   const stored = await storeNextList(app, "ticks", dayId, {
     expectedVersion: version,
     items: next,
-    how: "ticked",
+    how: notes.ticked,
   });
   // somebody else ticked in between: once more on what stands now
   return !stored.ok && stored.error.code === "list-changed" ? tick(app, dayId, p) : stored;

@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { itemAt } from "~/core/units/items";
 import { isDeepStrictEqual } from "node:util";
 import Papa from "papaparse";
@@ -157,7 +158,7 @@ export async function addUnit(
   const kept = await keepUnits(app, loaded.value, {
     expectedVersion: p.expectedVersion,
     units: [...units, unit],
-    how: `${label} added`,
+    how: notes.added(label),
   });
   return kept.ok ? ok(label) : kept;
 }
@@ -189,7 +190,7 @@ export async function changeUnit(
   return keepUnits(app, loaded.value, {
     expectedVersion: p.expectedVersion,
     units: units.map((u) => (u === unit ? next : u)),
-    how: `${next.label} changed`,
+    how: notes.changed(next.label),
   });
 }
 
@@ -206,7 +207,7 @@ export async function removeUnit(
   const kept = await keepUnits(app, loaded.value, {
     expectedVersion: p.expectedVersion,
     units: loaded.value.units.filter((u) => u !== unit),
-    how: `${unit.label} taken out`,
+    how: notes.takenOut(unit.label),
   });
   return kept.ok ? ok(unit.label) : kept;
 }
@@ -224,7 +225,7 @@ export async function undoUnits(
   return keepUnits(app, loaded.value, {
     expectedVersion,
     units: before.items,
-    how: `back to list ${before.version}`,
+    how: notes.backToList(before.version),
   });
 }
 
@@ -237,7 +238,7 @@ export async function setStock(
   return storeNextList(app, "stock", dayId, {
     expectedVersion: p.expectedVersion,
     items: p.items.filter((i) => i.count > 0),
-    how: "counted",
+    how: notes.counted,
   });
 }
 
@@ -300,7 +301,7 @@ export async function importUnits(
     models: fromList,
     units,
     expectedVersion: p.expectedVersion,
-    how: "read from a list",
+    how: notes.readFromList,
     stock: null,
   });
   return stored.ok ? ok({ imported: good.length, leftOut }) : stored;
@@ -424,7 +425,7 @@ export async function importKitFile(
     units,
     stock: { expectedVersion: stock.version, items },
     expectedVersion: p.expectedVersion,
-    how: "read from a kit file",
+    how: notes.readFromKitFile,
   });
   return stored.ok ? ok({ units: file.units.length }) : stored;
 }
@@ -522,7 +523,7 @@ export async function saveModel(
   const stored = await storeNextList(app, "models", dayId, {
     expectedVersion: p.expectedVersion,
     items: [next],
-    how: `${modelName(p.model)} kept`,
+    how: notes.kept(modelName(p.model)),
   });
   return stored.ok ? ok(modelName(p.model)) : stored;
 }
@@ -544,7 +545,7 @@ export async function savePart(
   return storeNextList(app, "models", dayId, {
     expectedVersion: p.expectedVersion,
     items: [next],
-    how: `${p.part} changed`,
+    how: notes.changed(p.part),
   });
 }
 
@@ -574,7 +575,7 @@ export async function dropPart(
   return storeNextList(app, "models", dayId, {
     expectedVersion: p.expectedVersion,
     items: [next],
-    how: `${p.part} changed`,
+    how: notes.changed(p.part),
   });
 }
 
@@ -593,7 +594,7 @@ export async function undoModels(
   return storeNextList(app, "models", dayId, {
     expectedVersion,
     items: [models],
-    how: "back to the models before",
+    how: notes.backToModels,
   });
 }
 
@@ -623,6 +624,6 @@ export async function dropModel(
   return storeNextList(app, "models", dayId, {
     expectedVersion: p.expectedVersion,
     items: [next],
-    how: `${model ? modelName(model) : p.id} dropped`,
+    how: notes.dropped(model ? modelName(model) : p.id),
   });
 }

@@ -52,7 +52,7 @@ function placeOf(told: PlaceTold, id: number, known: DayPlace | null): DayPlace 
 function wrongTimes(told: Pick<PlaceTold, "startMs" | "endMs">): ServiceError | null {
   return told.endMs > told.startMs
     ? null
-    : { code: "setting-unknown", what: "a place must end after it begins" };
+    : { code: "setting-unknown", refusal: { code: "ends-before-it-begins" } };
 }
 
 /** Puts a place on the day's list. */

@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import Papa from "papaparse";
 import {
   antennaFit,
@@ -179,7 +180,7 @@ export async function importScenes(
   const stored = await storeNextList(app, "scenes", dayId, {
     expectedVersion: p.expectedVersion,
     items,
-    how: "read from a list",
+    how: notes.readFromList,
   });
   return stored.ok ? ok({ imported: good.length, leftOut }) : stored;
 }
@@ -200,7 +201,10 @@ export async function putScene(
   return storeNextList(app, "scenes", dayId, {
     expectedVersion: p.expectedVersion,
     items: [...rest, read.scene].sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs),
-    how: `scene ${read.scene.number} ${p.replaces === null ? "added" : "changed"}`,
+    how:
+      p.replaces === null
+        ? notes.sceneAdded(read.scene.number)
+        : notes.sceneChanged(read.scene.number),
   });
 }
 
@@ -214,7 +218,7 @@ export async function removeScene(
   return storeNextList(app, "scenes", dayId, {
     expectedVersion: p.expectedVersion,
     items: items.filter((s) => s.number !== p.number),
-    how: `scene ${p.number} struck`,
+    how: notes.sceneStruck(p.number),
   });
 }
 

@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { itemAt } from "~/core/units/items";
 import { freePair, monogram, type NoPair } from "~/core/schedule/freePair";
 import { fail, ok } from "~/core/units/result";
@@ -173,7 +174,13 @@ export async function changeTalker(
   if (holder)
     return fail({
       code: "setting-unknown",
-      what: `${holder.talker} has that ${[holder.packKey, ...holder.extraPacks].includes(next.packKey) ? "pack" : "receiver channel"}`,
+      refusal: {
+        code: "held-by",
+        talker: holder.talker,
+        unit: [holder.packKey, ...holder.extraPacks].includes(next.packKey)
+          ? "pack"
+          : "receiver channel",
+      },
     });
   if (others.some((c) => c.talker.toLowerCase() === next.talker.toLowerCase()))
     return fail({ code: "talker-twice", talker: next.talker });
@@ -193,7 +200,7 @@ export async function changeTalker(
         channelId: channel.id,
         expectedVersion: p.expectedVersion,
         atMs: Math.round(dayNowMs(app, day)),
-        what: `${Object.keys(given).join(", ")} changed`,
+        what: notes.partsChanged(Object.keys(given)),
         change: { ...given, ...renamed },
       },
       t,
@@ -254,7 +261,7 @@ async function putAway(
     if (holder)
       return fail({
         code: "setting-unknown" as const,
-        what: `${holder.talker} has ${channel.talker}’s pack or receiver channel now`,
+        refusal: { code: "given-away" as const, talker: channel.talker, holder: holder.talker },
       });
     if (
       !isArchived &&
@@ -262,7 +269,7 @@ async function putAway(
     )
       return fail({
         code: "setting-unknown" as const,
-        what: `${channel.talker}’s pack or receiver is not in the case any more`,
+        refusal: { code: "out-of-the-case" as const, talker: channel.talker },
       });
     const changes = await changeChannel(
       app.db,
@@ -270,7 +277,7 @@ async function putAway(
         channelId: channel.id,
         expectedVersion: p.expectedVersion,
         atMs: Math.round(dayNowMs(app, day)),
-        what: isArchived ? "left" : "came back",
+        what: isArchived ? notes.talkerLeft : notes.talkerBack,
         change: { isArchived },
       },
       t,

@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import type { Transaction } from "sequelize";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
@@ -128,6 +129,6 @@ export async function undoList(
   return storeNextList(app, kind, dayId, {
     expectedVersion,
     items: before.items,
-    how: `back to list ${before.version}`,
+    how: notes.backToList(before.version),
   });
 }

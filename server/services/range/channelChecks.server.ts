@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { tuningSpan } from "~/core/devices/tuning";
 import { linkBudget } from "~/core/radio/link";
 import { levelChain } from "~/core/audio/levelChain";
@@ -7,7 +8,6 @@ import { inputGainsDb, levelQuestion, type LevelSettings } from "~/core/kit/setu
 import type { LevelDetail } from "~/core/channel/facts";
 import { fail, ok, type Result } from "~/core/units/result";
 import { pickedHz } from "~/core/channel/pickedFrequency";
-import { formatDb, formatMetres } from "~/contract/messages/format";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import {
   type ChannelChange,
@@ -61,22 +61,32 @@ export async function keepLevel(
   const receiver = receiverModel(loaded.kit, loaded.unit(channel.receiverKey).modelId);
   const pack = packModel(loaded.kit, loaded.unit(channel.packKey).modelId);
   if (!loaded.kit.microphones.some((m) => m.id === p.microphoneId))
-    return fail({ code: "setting-unknown", what: "there is no such microphone in the kit" });
+    return fail({ code: "setting-unknown", refusal: { code: "no-such-microphone" } });
   if (!pack.gainStepsDb.includes(settings.gainDb))
     return fail({
       code: "setting-unknown",
-      what: `${pack.name} has no gain step of ${formatDb(settings.gainDb)}`,
+      refusal: { code: "no-such-step", of: "gain", model: pack.name, askedDb: settings.gainDb },
     });
   if (!receiver.output.stepsDb.includes(settings.outputDb))
     return fail({
       code: "setting-unknown",
-      what: `${receiver.name} has no output step of ${formatDb(settings.outputDb)}`,
+      refusal: {
+        code: "no-such-step",
+        of: "output",
+        model: receiver.name,
+        askedDb: settings.outputDb,
+      },
     });
   const input = inputModel(loaded.kit, channel.inputId);
   if (!inputGainsDb(input).some((g) => Math.abs(g - settings.inputGainDb) < 1e-6))
     return fail({
       code: "setting-unknown",
-      what: `${input.name} has no gain step of ${formatDb(settings.inputGainDb)}`,
+      refusal: {
+        code: "no-such-step",
+        of: "gain",
+        model: input.name,
+        askedDb: settings.inputGainDb,
+      },
     });
   const question = levelQuestion(
     { receiver, pack, microphone: microphoneModel(loaded.kit, p.microphoneId), input },
@@ -97,7 +107,7 @@ export async function keepLevel(
         channelId: channel.id,
         expectedVersion: p.expectedVersion,
         atMs,
-        what: `level kept: pack gain ${formatDb(gainDb)}, ${effort} voice`,
+        what: notes.levelKept(gainDb, effort),
         change: { effort, micDistanceM, peakFactorDb, microphoneId: p.microphoneId },
       },
       t,
@@ -157,7 +167,7 @@ export async function keepPlace(
         channelId: channel.id,
         expectedVersion: p.expectedVersion,
         atMs,
-        what: `place kept: ${formatDb(marginDb)} in hand at ${formatMetres(p.setup.distanceM)}`,
+        what: notes.placeKept(marginDb, p.setup.distanceM),
         change: { wear: p.setup.wear },
       },
       t,

@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { defined, itemAt } from "~/core/units/items";
 import { levelOf } from "~/core/coordination/explaining/explain";
 import { conflictsOfEach, eachOnce } from "~/core/coordination/rules/relations";
@@ -305,7 +306,7 @@ export async function beginDrawing(
     ...p,
     plan: firstPlan(loaded.value, p.placeId, loaded.value.stored),
     picture: null,
-    how: "begun",
+    how: notes.begun,
   });
 }
 
@@ -455,7 +456,7 @@ export async function keepRig(
   const { items } = await newestList(app, "rigs", dayId);
   const stored = await storeNextList(app, "rigs", dayId, {
     expectedVersion: p.expectedVersion,
-    how: `${talker} rigged`,
+    how: notes.rigged(talker),
     items: [...items.filter((r) => r.channelId !== p.rig.channelId), p.rig],
   });
   return stored.ok ? ok(talker) : stored;

@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { SEEN_AGAIN_HZ } from "~/core/units/sameCarrier";
 import { defined } from "~/core/units/items";
 import { conflictsOfOne } from "~/core/coordination/rules/checkSet";
@@ -15,7 +16,6 @@ import { answersTo, type HitAnswerKind, type HitCause, judgeHit } from "~/core/m
 import type { HitEvidence, OtherChannel, ProductNow } from "~/core/monitor/hitEvidence";
 import { fail, ok, type Result } from "~/core/units/result";
 import { pickedHz } from "~/core/channel/pickedFrequency";
-import { hitCauseWords } from "~/contract/messages/roll";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { AppContext } from "~/server/services/appContext.server";
 import { freshCells } from "~/server/services/day/batteries.server";
@@ -470,7 +470,7 @@ export async function answerHit(
   if (!retune)
     return fail({
       code: "setting-unknown",
-      what: `no place is clear for ${channel.talker} now: pick again`,
+      refusal: { code: "nothing-clear", talker: channel.talker, of: "the air" },
     });
   await putAnswer(pickedHz(loaded.facts.plan, channelId), retune.frequencyHz);
   const set =
@@ -507,7 +507,11 @@ async function byHand(
     return next === undefined
       ? fail({
           code: "setting-unknown",
-          what: `${unit?.label ?? "the pack"} has no ${answer === "power-up" ? "more" : "less"} power`,
+          refusal: {
+            code: "no-such-power",
+            unit: unit?.label ?? null,
+            asked: answer === "power-up" ? "more" : "less",
+          },
         })
       : setPackPower(app, day.id, packKey, next);
   }
@@ -621,7 +625,7 @@ export async function closeHit(
     sweepId: sweep?.id ?? null,
     profile: plan.profile,
     allows: plan.allows,
-    how: `${channelName(loaded, channelId)} retuned after a hit: ${hitCauseWords(judged.causes[0]?.cause ?? null)}`,
+    how: notes.afterHit(channelName(loaded, channelId), judged.causes[0]?.cause ?? null),
     picks: plan.picks.map((p) =>
       p.channelId === channelId ? { ...p, frequencyHz: defined(last.toHz) } : p,
     ),

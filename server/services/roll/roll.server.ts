@@ -117,7 +117,7 @@ export async function seamOf(
   if (!(toMs > fromMs) || toMs - fromMs > LONGEST_MS || columns < 1 || columns > MAX_COLUMNS)
     return fail({
       code: "setting-unknown",
-      what: "such a window: it must go on, for a week at most",
+      refusal: { code: "no-such-window" },
     });
   const [seam, span] = await Promise.all([
     needsReadings(window)
@@ -161,7 +161,8 @@ export async function putNote(
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const text = p.text.trim();
-  if (text === "") return fail({ code: "setting-unknown", what: "a note without a word" });
+  if (text === "")
+    return fail({ code: "setting-unknown", refusal: { code: "no-words", of: "note" } });
   if (
     p.channelId !== null &&
     !(await listAllChannels(app.db, dayId)).some((c) => c.id === p.channelId)

@@ -118,8 +118,10 @@ export const measurementsOf = (job: ScanJob): Measurement[] =>
       completePasses < passes.length
         ? [
             {
-              code: "scan-stopped",
-              message: `${p.label} was stopped at ${((p.lowHz + ((p.measured - 1) % p.points) * p.stepHz) / 1e6).toFixed(1)} MHz of pass ${passes.length}.`,
+              code: "scan-stopped" as const,
+              instrument: p.label,
+              atHz: p.lowHz + ((p.measured - 1) % p.points) * p.stepHz,
+              pass: passes.length,
             },
           ]
         : [];

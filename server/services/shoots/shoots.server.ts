@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { defined, numberAt } from "~/core/units/items";
 import { sketchGeometry, type PlaceSketch } from "~/core/location/placeSketch";
 import { fail, ok } from "~/core/units/result";
@@ -122,7 +123,7 @@ export async function newShoot(
       app.db,
       dayId,
       [first],
-      { atMs: dayNowMs(app, day), how: "begun" },
+      { atMs: dayNowMs(app, day), how: notes.begun },
       t,
     );
     await updateDay(app.db, dayId, { currentPlaceId: defined(placeId) }, t);

@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { randomInt } from "node:crypto";
 import {
   firstRecords,
@@ -111,7 +112,7 @@ export async function makeIdentities(
   return storeNextList(app, "pairings", dayId, {
     expectedVersion,
     items: [...items, ...made],
-    how: "names and keys made",
+    how: notes.keysMade,
   });
 }
 
@@ -153,7 +154,7 @@ export async function changeIdentity(
   return storeTold(app, loaded.value, {
     expectedVersion: p.expectedVersion,
     items: [...items.filter((r) => r.packKey !== p.packKey), next],
-    how: `${found.unit.label} changed`,
+    how: notes.changed(found.unit.label),
   });
 }
 
@@ -225,7 +226,7 @@ export async function pairPack(app: AppContext, dayId: number, channelId: number
   return storeNextList(app, "pairings", dayId, {
     expectedVersion: version,
     items: items.map((r) => (r === record ? heldFrom(r, receiverKey, nowMs) : r)),
-    how: `${channel.packLabel} paired with ${channel.receiverLabel}`,
+    how: notes.paired(channel.packLabel, channel.receiverLabel),
   });
 }
 
@@ -256,7 +257,7 @@ export async function carryRecords(
   return storeNextList(app, "pairings", dayId, {
     expectedVersion: p.expectedVersion,
     items: next,
-    how: `carried to ${receiver.label}`,
+    how: notes.carriedTo(receiver.label),
   });
 }
 
@@ -315,11 +316,11 @@ export async function importPairings(
     });
   }
   if (taken.length === 0)
-    return fail({ code: "pairing-file", what: "no pack of this case is in it" });
+    return fail({ code: "pairing-file", problem: { code: "no-pack-of-the-case" } });
   const stored = await storeTold(app, loaded.value, {
     expectedVersion: p.expectedVersion,
     items: [...items.filter((r) => !taken.some((t) => t.packKey === r.packKey)), ...taken],
-    how: "from a file",
+    how: notes.fromFile,
   });
   return stored.ok ? ok({ taken: taken.length, unknown }) : stored;
 }

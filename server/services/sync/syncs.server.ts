@@ -1,3 +1,4 @@
+import { notes } from "~/contract/messages/notes";
 import { itemAt } from "~/core/units/items";
 import type { DeviceError } from "~/core/devices/deviceError";
 import type { MeterReading } from "~/core/devices/readings";
@@ -10,8 +11,6 @@ import { canBeSet } from "~/core/devices/tuning";
 import { packModel } from "~/core/kit/models";
 import { fail, ok, type Result } from "~/core/units/result";
 import { pickedHz } from "~/core/channel/pickedFrequency";
-import { rangesWords } from "~/contract/messages/format";
-import { PROOF_WORDS, proofOutcomeWords } from "~/contract/messages/proof";
 import type { Seen, SeenItem, SeenNote } from "~/contract/schemas/seen";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import { changeChannel } from "~/server/db/repositories/channels.server";
@@ -277,7 +276,7 @@ function refusalOf(
   )
     return {
       code: "setting-unknown",
-      what: `${channel.packLabel} cannot show that: it tunes ${rangesWords(channel.packTuning)} MHz`,
+      refusal: { code: "cannot-show", unit: channel.packLabel, tuning: [...channel.packTuning] },
     };
   if (
     seen.what === "proof" &&
@@ -285,7 +284,7 @@ function refusalOf(
   )
     return {
       code: "setting-unknown",
-      what: `"${seen.outcome}" is nothing that this part of a proof can show`,
+      refusal: { code: "no-such-proof-outcome", outcome: seen.outcome },
     };
   return null;
 }
@@ -295,15 +294,15 @@ export async function takeSyncBack(app: AppContext, dayId: number, syncId: numbe
   const found = await requireDay(app, dayId);
   if (!found.ok) return found;
   const taken = await app.db.write((t) => undoNewestSync(app.db, dayId, syncId, t));
-  if (!taken) return fail({ code: "setting-unknown", what: "something newer was recorded since" });
+  if (!taken) return fail({ code: "setting-unknown", refusal: { code: "newer-recorded" } });
   const what =
     taken.kind === "proof"
-      ? `${PROOF_WORDS[taken.part].name}: ${proofOutcomeWords(taken.outcome)}`
+      ? notes.verified(taken.part, taken.outcome)
       : taken.kind === "cells"
-        ? "fresh cells"
+        ? notes.freshCells
         : taken.kind === "receiver-set"
-          ? "what the receiver showed"
-          : "what the pack showed";
+          ? notes.receiverShowed
+          : notes.packShowed;
   await recordEvent(
     app,
     found.value.day,
@@ -526,7 +525,7 @@ export async function shareChannel(
     return fail({
       code: "changed-meanwhile",
       talker: channel.talker,
-      changes: [{ atMs: loaded.facts.nowMs, what: `${pack.label} is with ${holder.talker}` }],
+      changes: [{ atMs: loaded.facts.nowMs, what: notes.isWith(pack.label, holder.talker) }],
     });
   const rest = channel.extraPacks.filter((k) => k !== p.packKey);
   const change =
@@ -543,13 +542,13 @@ export async function shareChannel(
   )
     return fail({
       code: "setting-unknown",
-      what: `${pack.label} cannot go to ${channel.talker}’s frequency`,
+      refusal: { code: "cannot-go-there", unit: pack.label, talker: channel.talker },
     });
   return app.db.write(async (transaction) => {
     const what = {
-      add: `${pack.label} added beside the first`,
-      drop: `${pack.label} taken away`,
-      first: `${pack.label} used first`,
+      add: notes.packAdded(pack.label),
+      drop: notes.packTakenAway(pack.label),
+      first: notes.packFirst(pack.label),
     }[p.how];
     const changes = await changeChannel(
       app.db,
@@ -637,7 +636,7 @@ export async function usePack(
     return fail({
       code: "changed-meanwhile",
       talker: channel.talker,
-      changes: [{ atMs: facts.nowMs, what: `${pack.label} is with ${holder.talker}` }],
+      changes: [{ atMs: facts.nowMs, what: notes.isWith(pack.label, holder.talker) }],
     });
   return app.db.write(async (transaction) => {
     const changes = await changeChannel(
@@ -646,7 +645,7 @@ export async function usePack(
         channelId: p.channelId,
         expectedVersion: p.expectedVersion,
         atMs: Math.round(dayNowMs(app, day)),
-        what: `pack changed to ${pack.label}`,
+        what: notes.packChangedTo(pack.label),
         change: {
           packKey: p.packKey,
           extraPacks: channel.extraPacks.map((a) => a.packKey).filter((k) => k !== p.packKey),

@@ -60,7 +60,7 @@ export async function keepResult(
   runKey: string | null = null,
 ): ServiceResult<number> {
   if (p.seed < 0 || p.seed > MAX_SEED || !Number.isInteger(p.seed))
-    return fail({ code: "setting-unknown", what: `an exercise number ${p.seed}` });
+    return fail({ code: "setting-unknown", refusal: { code: "no-such-exercise", seed: p.seed } });
   return ok(
     await app.db.write((t) =>
       insertResult(app.db, { ...p, atRealMs: app.realNowMs(), who: nameOf(app.asker), runKey }, t),

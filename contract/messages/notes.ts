@@ -1,0 +1,65 @@
+import type { ProofPart } from "~/core/channel/verificationParts";
+import type { HitCause } from "~/core/monitor/hitCause";
+import { formatDb, formatMetres } from "./format";
+import { PROOF_WORDS, proofOutcomeWords } from "./proof";
+import { hitCauseWords } from "./roll";
+
+/**
+ * What is written beside a version of a list, of a plan or of a channel: how it came to be. It is
+ * kept with the version, and shown in the log, the histories and the report.
+ */
+export const notes = {
+  backToList: (version: number) => `back to list ${version}`,
+  backToPlan: (version: number) => `back to plan ${version}`,
+  backToModels: "back to the models before",
+  ticked: "ticked",
+  counted: "counted",
+  begun: "begun",
+  readFromList: "read from a list",
+  readFromKitFile: "read from a kit file",
+  fromFile: "from a file",
+  changedByHand: "changed by hand",
+  added: (name: string) => `${name} added`,
+  changed: (name: string) => `${name} changed`,
+  takenOut: (name: string) => `${name} taken out`,
+  kept: (name: string) => `${name} kept`,
+  dropped: (name: string) => `${name} dropped`,
+  sceneAdded: (number: string) => `scene ${number} added`,
+  sceneChanged: (number: string) => `scene ${number} changed`,
+  sceneStruck: (number: string) => `scene ${number} struck`,
+  putOnList: (who: string) => `${who} put on it`,
+  takenOffList: (who: string) => `${who} taken off`,
+  assigned: "assigned",
+  keysMade: "names and keys made",
+  paired: (pack: string, receiver: string) => `${pack} paired with ${receiver}`,
+  carriedTo: (receiver: string) => `carried to ${receiver}`,
+  rigged: (talker: string) => `${talker} rigged`,
+  cellsFresh: "fresh at every break",
+  cellsCounted: (reserveHours: number) => `counted, ${reserveHours} h kept`,
+  // of plans
+  notAlone: (talker: string, isSpare: boolean) =>
+    `${talker} was not alone, ${isSpare ? "a spare taken" : "a fresh place"}`,
+  oneAfterAnother: (talker: string) => `one after another: ${talker}`,
+  checkedAllOn: "checked with all packs on",
+  afterHit: (talker: string, cause: HitCause | null) =>
+    `${talker} retuned after a hit: ${hitCauseWords(cause)}`,
+  // of a channel
+  isWith: (pack: string, talker: string) => `${pack} is with ${talker}`,
+  packChangedTo: (pack: string) => `pack changed to ${pack}`,
+  packAdded: (pack: string) => `${pack} added beside the first`,
+  packTakenAway: (pack: string) => `${pack} taken away`,
+  packFirst: (pack: string) => `${pack} used first`,
+  partsChanged: (parts: readonly string[]) => `${parts.join(", ")} changed`,
+  talkerLeft: "left",
+  talkerBack: "came back",
+  // of what was recorded of a channel, and taken back
+  freshCells: "fresh cells",
+  receiverShowed: "what the receiver showed",
+  packShowed: "what the pack showed",
+  verified: (part: ProofPart, outcome: string) =>
+    `${PROOF_WORDS[part].name}: ${proofOutcomeWords(outcome)}`,
+  levelKept: (gainDb: number, effort: string) =>
+    `level kept: pack gain ${formatDb(gainDb)}, ${effort} voice`,
+  placeKept: (marginDb: number, distanceM: number) =>
+    `place kept: ${formatDb(marginDb)} in hand at ${formatMetres(distanceM)}`,
+} as const;

@@ -1,0 +1,52 @@
+import type { SweepWarning } from "~/core/spectrum/sweepWarning";
+
+const mhz3 = (hz: number): string => (hz / 1e6).toFixed(3);
+const isOrAre = (count: number): string => (count === 1 ? "is" : "are");
+
+/** What was noticed, and what was done about it; a whole sentence. */
+export function sweepWarningWords(warning: SweepWarning): string {
+  switch (warning.code) {
+    case "unit-assumed-dbuv":
+      return "No heading names the unit of the levels; most are above 0, so they were read as dBµV at 50 ohm.";
+    case "last-line-cut":
+      return `The last line (${warning.line}) is cut off; it was left out, everything before it was read.`;
+    case "levels-missing": {
+      const { count, firstLine } = warning;
+      return `${count} level${count === 1 ? " is" : "s are"} not a number${firstLine === null ? "" : ` (first in line ${firstLine})`}: those points count as not measured.`;
+    }
+    case "rows-cut": {
+      const { count, firstLine } = warning;
+      return `${count} row${count === 1 ? " is" : "s are"} cut short or damaged (first in line ${firstLine}) and ${count === 1 ? "was" : "were"} left out.`;
+    }
+    case "rows-out-of-order":
+      return "The lines were not in order of frequency; they were sorted.";
+    case "points-doubled":
+      return `${warning.count} points share a frequency with another; their mean power was taken.`;
+    case "gaps":
+      return warning.range
+        ? `${warning.count} of ${warning.points} points between ${mhz3(warning.range.lowHz)} and ${mhz3(warning.range.highHz)} MHz were not measured.`
+        : `${warning.count} of ${warning.points} points were not measured in any one pass.`;
+    case "pass-incomplete":
+      return `${warning.count} of ${warning.passes} passes ${isOrAre(warning.count)} not complete; what they hold was used.`;
+    case "sweeps-put-together":
+      return `${warning.sweeps} sweeps are too many to keep one by one: each pass shown is the mean of ${warning.each}, and the highest of each bin was kept beside.`;
+    case "resolution-known":
+      return `The file names a resolution bandwidth of ${warning.resolutionHz / 1000} kHz at a step of ${Math.round(warning.stepHz) / 1000} kHz: levels are taken per step, ${warning.byDb < 0 ? "lower" : "higher"} by ${Math.abs(warning.byDb).toFixed(1)} dB.`;
+    case "steps-differ":
+      return `The files have different steps; levels are given per ${warning.stepHz / 1000} kHz.`;
+    case "instruments-differ": {
+      const { higher, lower, byDb, isRaised } = warning;
+      return `${higher} reads ${byDb.toFixed(1)} dB higher than ${lower} where both saw the same${isRaised ? `: ${lower} was raised to it` : "; nothing was changed"}.`;
+    }
+    case "recording-cut":
+      return "The data end in the middle of a sample; it was left out.";
+    case "recording-not-numbers":
+      return "Some samples are not numbers; they were read as silence.";
+    case "dc-spike":
+      return `The spike at ${mhz3(warning.frequencyHz)} MHz, the middle of the recording, is the receiver's own and was left out.`;
+    case "scan-stopped":
+      return `${warning.instrument} was stopped at ${(warning.atHz / 1e6).toFixed(1)} MHz of pass ${warning.pass}.`;
+    case "told":
+      return warning.message;
+  }
+}
