@@ -4,7 +4,6 @@ import express from "express";
 import type { Raster } from "~/core/regulations/raster";
 import { stationsAt, type Transmitter } from "~/core/regulations/register";
 import { onlyPrograms } from "./onlyPrograms.server";
-import type { StandIn } from "./rigServer.server";
 
 /**
  * A made-up register of television as a service of its own on 127.0.0.1: GET
@@ -13,7 +12,7 @@ import type { StandIn } from "./rigServer.server";
 export async function startRegister(
   transmitters: readonly Transmitter[],
   raster: Raster,
-): Promise<StandIn> {
+): Promise<{ url: string; close: () => Promise<void> }> {
   const app = express();
   app.use(onlyPrograms);
   app.get("/stations", (request, response) => {
