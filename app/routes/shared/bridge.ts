@@ -1,8 +1,11 @@
 import { useEffect } from "react";
+import { isRouteErrorResponse } from "react-router";
+
+const FORBIDDEN = 403;
 
 /**
- * What a screen last read stays on it while the cart does not answer: an answer, even a refusal, is
- * an answer, only silence is bridged.
+ * What a screen last read stays on it while the cart does not answer, and after this phone was sent
+ * away: what could be read before and is forbidden now. Any other refusal is an answer.
  */
 export class Bridge<T> {
   private last: { of: string; data: T } | null = null;
@@ -25,7 +28,9 @@ export class Bridge<T> {
     try {
       this.last = { of, data: (await serverLoader()) as T };
     } catch (error) {
-      if (!(error instanceof TypeError) || this.last?.of !== of) throw error;
+      const isSilent = error instanceof TypeError;
+      const isSentAway = isRouteErrorResponse(error) && error.status === FORBIDDEN;
+      if (!(isSilent || isSentAway) || this.last?.of !== of) throw error;
     }
     return this.last.data;
   }
