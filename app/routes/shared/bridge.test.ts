@@ -1,7 +1,9 @@
 import { Bridge } from "./bridge";
 
 const at = (path: string) => new Request(`http://cart${path}`);
-const refused = (status: number) => ({ status, statusText: "", internal: true, data: "" });
+/** As the router throws what a server refused. */
+const refused = (status: number) =>
+  Object.assign(new Error("refused"), { status, statusText: "", internal: true, data: "" });
 const read = (bridge: Bridge<string>, path: string, answer: () => Promise<string>) =>
   bridge.load({ serverLoader: answer, request: at(path) });
 
