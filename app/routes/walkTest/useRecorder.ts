@@ -4,11 +4,22 @@ import type { TimedReading } from "~/core/location/walkReadings";
 
 const MAX_READINGS = 4000;
 
+export interface Recorder {
+  isRunning: boolean;
+  /** How many it has. */
+  readings: number;
+  start: () => void;
+  stop: () => void;
+}
+
 /**
  * Keeps what a channel's meters read from "start" to "at the end", for a walk. A reading that fails
  * is left out: the walk goes on.
  */
-export function useRecorder(channelId: number, onDone: (readings: TimedReading[]) => void) {
+export function useRecorder(
+  channelId: number,
+  onDone: (readings: TimedReading[]) => void,
+): Recorder {
   const [isRunning, setRunning] = useState(false);
   const [count, setCount] = useState(0);
   const kept = useRef<TimedReading[]>([]);
