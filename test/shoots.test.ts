@@ -157,7 +157,10 @@ test("a talker is changed, leaves and comes back; what is somebody's is not give
       expectedVersion: 1,
       change: { packKey: bea!.packKey },
     }),
-  ).toMatchObject({ ok: false, error: { refusal: { code: "held-by", talker: "Bea", unit: "pack" } } });
+  ).toMatchObject({
+    ok: false,
+    error: { refusal: { code: "held-by", talker: "Bea", unit: "pack" } },
+  });
   expect(
     await changeTalker(own.app, dayId, {
       channelId: ada!.id,
