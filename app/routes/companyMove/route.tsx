@@ -7,8 +7,7 @@ import type { Route } from "./+types/route";
 import { movingView } from "~/server/services/day/companyMove.server";
 import { moveTo } from "~/server/services/day/moves.server";
 import { addTalker, removeTalker, restoreTalker } from "~/server/services/prep/talkers.server";
-import { capital, count, formatClock, formatDuration, listWords } from "~/contract/messages/format";
-import type { MovePlan, MoveStep } from "~/core/schedule/companyMove";
+import { capital, listWords } from "~/contract/messages/format";
 import { useNow } from "~/app/features/frame/useNow";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { SelectField, TextField } from "~/app/ui/Field/Field";
@@ -23,6 +22,7 @@ import { namesOf, useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { useTaken } from "~/app/routes/shared/useTaken";
 import { movingIntents, type MovingIntent } from "./intents";
+import { headline, STEP_WORDS, subline } from "./moveWords";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await movingView(context.app, dayIdOf(params)));
@@ -68,51 +68,6 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       );
   }
 }
-
-const STEPS: Readonly<
-  Record<MoveStep["code"], { what: (n: number) => string; why: string; to: string }>
-> = {
-  antennas: {
-    what: () => "Antennas up at the new place",
-    why: "near, high, in sight, away from metal; mind the cables and what hangs overhead",
-    to: "range",
-  },
-  "packs-off": {
-    what: (n) => `Switch ${count(n, "pack")} off`,
-    why: "or they show up as occupied",
-    to: "scan",
-  },
-  scan: {
-    what: () => "Scan",
-    why: "another place, another air; inside and outside differ",
-    to: "scan",
-  },
-  pick: {
-    what: (n) => `Pick for ${count(n, "channel")}`,
-    why: "what was clear elsewhere may not be here",
-    to: "frequencies",
-  },
-  sync: {
-    what: (n) => `Set and sync ${count(n, "channel")}`,
-    why: "receiver first, then the pack",
-    to: "sync",
-  },
-  prove: {
-    what: (n) => `Prove ${count(n, "channel")}`,
-    why: "pack off: nothing; pack on: RF and voice",
-    to: "sync",
-  },
-  level: {
-    what: (n) => `Set ${count(n, "level")}`,
-    why: "not set yet, or something changed",
-    to: "level",
-  },
-  range: {
-    what: (n) => `Walk ${count(n, "talker")}`,
-    why: "the margin of another place tells nothing here",
-    to: "range",
-  },
-};
 
 /**
  * What a move means: what becomes old, what is to be done before the first take there, and whether
@@ -169,7 +124,7 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
       )}
       <Steps aria-label="Before the first take">
         {plan.steps.map((step, i) => {
-          const { what, why, to } = STEPS[step.code];
+          const { what, why, to } = STEP_WORDS[step.code];
           const who =
             step.channelIds.length > 0 && step.channelIds.length < day.channels.length
               ? listWords(step.channelIds.map(names.talker))
@@ -247,32 +202,6 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
       </section>
     </Stack>
   );
-}
-
-function headline(plan: MovePlan, name: string, nowMs: number): string {
-  const work = `${Math.ceil(plan.minutes)} min of work`;
-  if (plan.steps.length === 0)
-    return plan.isThere ? `Ready at ${name}` : `${capital(name)} would be ready at once`;
-  if (plan.firstTakeMs === null) return `${capital(name)}: ${work}, nothing is shot there any more`;
-  if (plan.beginByMs !== null && nowMs > plan.beginByMs)
-    return plan.firstTakeMs < nowMs
-      ? `${capital(name)}: ${work}, and its first scene should have begun ${formatClock(plan.firstTakeMs)}`
-      : `${capital(name)}: ${work}, and only ${formatDuration(plan.firstTakeMs - nowMs)} to the first take`;
-  return `${capital(name)}: begin by ${formatClock(defined(plan.beginByMs))} to be ready at ${formatClock(plan.firstTakeMs)}`;
-}
-
-function subline({ becomesStale: s, isThere, minutes }: MovePlan, name: string): string {
-  if (isThere)
-    return minutes === 0 ? "" : "What is left before the first take, in the order of the work.";
-  const lost = [
-    s.frequencies > 0 ? count(s.frequencies, "frequency", "frequencies") : "",
-    s.proofs > 0 ? count(s.proofs, "proof") : "",
-    s.ranges > 0 ? count(s.ranges, "range check") : "",
-    s.scan ? "the scan" : "",
-  ].filter((t) => t !== "");
-  return lost.length === 0
-    ? `Nothing that holds now would be lost by moving to ${name}.`
-    : `At ${name} ${listWords(lost)} would not hold any more. In the order of the work, with the time each takes:`;
 }
 
 const Steps = styled.ol`

@@ -1,0 +1,59 @@
+/** @jest-environment ./testkit/browserEnvironment.mjs */
+import { act, render, screen, waitFor } from "@testing-library/react";
+import type { SeenItem } from "~/contract/schemas/seen";
+import { LiveNotice } from "./LiveNotice";
+import { outboxOf } from "./outbox";
+
+const seen = (packKey: string): Omit<SeenItem, "id"> => ({
+  channelId: 1,
+  atMs: null,
+  of: { frequencyHz: 5e8, packKey, receiverKey: "bag-1" },
+  seen: { what: "cells" },
+});
+
+/** What the cart answers; null: it does not. */
+let cart: ((items: SeenItem[]) => unknown) | null;
+beforeEach(() => {
+  cart = null;
+  globalThis.fetch = ((_: string, { body }: { body: string }) => {
+    if (!cart) return Promise.reject(new TypeError("Failed to fetch"));
+    const answers = cart(JSON.parse(body) as SeenItem[]);
+    return Promise.resolve(Response.json({ answers }));
+  }) as unknown as typeof fetch;
+});
+const said = () => screen.queryByRole("status")?.textContent ?? document.body.textContent;
+
+test("what waits is counted while the cart cannot be reached, and while it goes out", async () => {
+  const box = outboxOf(1);
+  const shown = render(<LiveNotice dayId={1} state="live" />);
+  expect(document.body.textContent).toBe("");
+  shown.rerender(<LiveNotice dayId={1} state="away" />);
+  expect(said()).toMatch(/^The cart cannot be reached\. .*meanwhile\.$/);
+  await act(async () => {
+    box.put(seen("pack-a"));
+    await Promise.resolve();
+  });
+  expect(said()).toMatch(/meanwhile\. One thing that you saw waits here\.$/);
+  await act(async () => {
+    box.put(seen("pack-b"));
+    await Promise.resolve();
+  });
+  expect(said()).toMatch(/2 things that you saw wait here\.$/);
+  shown.rerender(<LiveNotice dayId={1} state="live" />);
+  expect(said()).toBe("Sending: 2 things that you saw wait here.");
+  cart = (items) => items.map((i) => ({ id: i.id, syncId: 1, words: null }));
+  await act(() => box.flush());
+  await waitFor(() => expect(document.body.textContent).toBe(""), { timeout: 15_000 });
+});
+
+test("who was sent away is told what is kept, and how to come back in", async () => {
+  const box = outboxOf(2);
+  render(<LiveNotice dayId={2} state="sent-away" />);
+  await act(async () => {
+    box.put(seen("pack-a"));
+    await Promise.resolve();
+  });
+  expect(said()).toMatch(
+    /^This phone was sent away: .* One thing that you saw waits here\. To come back in, .*\/join\.$/,
+  );
+});
