@@ -27,7 +27,10 @@ test("every version is exact", () => {
     ...manifest.dependencies,
     ...manifest.devDependencies,
   }))
-    expect([name, version]).toEqual([name, expect.stringMatching(/^(npm:[\w@/-]+@)?\d+\.\d+\.\d+$/)]);
+    expect([name, version]).toEqual([
+      name,
+      expect.stringMatching(/^(npm:[\w@/-]+@)?\d+\.\d+\.\d+$/),
+    ]);
 });
 
 test("the licences of everything that ships stand in docs/licences.md, and all of them allow it", () => {
