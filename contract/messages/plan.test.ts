@@ -94,7 +94,7 @@ test("every refusal says what is wrong and what is unharmed", () => {
     { code: "not-a-collection" },
     { code: "empty" },
     { code: "newer", version: 3 },
-    { code: "bad-feature", index: 4, what: "has no coordinates" },
+    { code: "bad-feature", index: 4, fault: { code: "no-coordinates" } },
     { code: "too-large", extentM: 9000 },
     { code: "senseless", problems: [{ code: "wall-short", id: "w" }] },
     { code: "not-svg" },

@@ -1,4 +1,4 @@
-import type { PlanFileError } from "~/core/location/planFiles";
+import type { FeatureFault, PlanFileError } from "~/core/location/planFiles";
 import type { ReadingsError } from "~/core/location/walkReadings";
 import { capital, formatKm, listWords } from "./format";
 import { planProblemWords } from "./plan";
@@ -21,7 +21,7 @@ export function planFileErrorWords(
     case "newer":
       return `“${name}” was written by a newer version (${error.version}). ${kept}`;
     case "bad-feature":
-      return `Feature ${error.index + 1} of “${name}” ${error.what}. ${kept}`;
+      return `Feature ${error.index + 1} of “${name}” ${featureFaultWords(error.fault)}. ${kept}`;
     case "too-large":
       return `“${name}” is ${formatKm(error.extentM)} across: that is a map, and no place to put antennas. Cut out what matters. ${kept}`;
     case "senseless":
@@ -48,5 +48,16 @@ export function readingsErrorWords(from: string, error: ReadingsError): string {
       return `Line ${error.line} of ${from} says ${error.dbm} dBm: no receiver reads that. In dBµV? Then say so in a heading. Nothing was taken.`;
     case "many":
       return `${capital(from)} has more than ${error.most} readings. Nothing was taken.`;
+  }
+}
+
+function featureFaultWords(fault: FeatureFault): string {
+  switch (fault.code) {
+    case "no-coordinates":
+      return "has no coordinates";
+    case "unknown-kind":
+      return `is of an unknown kind, "${fault.kind.slice(0, 30)}"`;
+    case "out-of-range":
+      return "or the sheet beside it has values out of their range";
   }
 }

@@ -5,7 +5,7 @@ import type { BrokenRule } from "~/core/coordination/explaining/explain";
 import { gradeOf, type ProductLevel } from "~/core/coordination/rules/imLevels";
 import type { ProductKind } from "~/core/coordination/rules/products";
 import type { PickReason } from "~/core/coordination/explaining/explainPick";
-import type { SweepFileError } from "~/core/spectrum/sweep";
+import type { RecordingMetaFault, SweepFileError, SweepJsonFault } from "~/core/spectrum/sweep";
 import { formatMhz, type FrequencyTextError } from "~/core/units/frequencyText";
 import { formatDb, formatDbfs, formatDbm, formatSpan, mhz } from "./format";
 
@@ -27,7 +27,7 @@ export function sweepFileErrorWords(error: SweepFileError): string {
     case "recording-half":
       return `That is the ${error.has} of a recording; its ${error.has === "metadata" ? "data" : "metadata"} file belongs to it: choose both together, or pack them in one zip.`;
     case "recording-meta-broken":
-      return `The metadata of the recording do not say enough: ${error.what}.`;
+      return `The metadata of the recording do not say enough: ${META_FAULTS[error.why]}.`;
     case "recording-datatype":
       return `The recording holds samples of kind "${error.datatype.slice(0, 20)}"; ci16_le, ci8, cu8 and cf32_le can be read.`;
     case "recording-short":
@@ -35,7 +35,7 @@ export function sweepFileErrorWords(error: SweepFileError): string {
     case "recording-disagrees":
       return `Metadata and data of the recording disagree: sample ${error.needed} is spoken of, ${error.samples} are there.`;
     case "json-not-a-sweep":
-      return `The file says it is a sweep and is none: ${error.what}.`;
+      return `The file says it is a sweep and is none: ${sweepJsonFaultWords(error.fault)}.`;
     case "file-too-few-points":
       return `The file holds only ${error.points} point${error.points === 1 ? "" : "s"}; a sweep needs at least 3.`;
     case "file-too-many-points":
@@ -203,4 +203,34 @@ export function askedPlaceWords(
     parts.push(`${formatSpan(margins.spacingHz)} in hand to the nearest`);
   if (nearestProduct) parts.push(`${formatSpan(nearestProduct.inHandHz)} off a product`);
   return `fine here${parts.length > 0 ? `: ${parts.join(", ")}` : ""}`;
+}
+
+const META_FAULTS: Readonly<Record<RecordingMetaFault, string>> = {
+  "not-json": "it is not JSON",
+  "no-sample-rate": "core:sample_rate is missing or no sample rate",
+  "no-frequency": "a capture has no core:frequency between 1 MHz and 100 GHz",
+  "no-captures": "it has no captures, so the frequency is not known",
+};
+
+function sweepJsonFaultWords(fault: SweepJsonFault): string {
+  switch (fault.code) {
+    case "not-json":
+      return fault.message;
+    case "other-version":
+      return "its version is not 1";
+    case "low-edge":
+      return "lowHz must be between 1 MHz and 100 GHz";
+    case "step":
+      return "stepHz must be above 0";
+    case "points":
+      return "points must be a whole number from 3";
+    case "no-passes":
+      return "passes must hold at least one list of levels";
+    case "pass-length":
+      return `pass ${fault.pass} must hold ${fault.points} levels`;
+    case "no-level":
+      return `level ${fault.level} of pass ${fault.pass} is no level in dBm`;
+    case "all-missing":
+      return "no level in it is a number";
+  }
 }

@@ -9,13 +9,17 @@ import { type FloorPlan, type PlanPoint, planProblems, type PlanProblem } from "
 export const PLAN_FORMAT = "plain-channel-plan";
 const VERSION = 1;
 
+/** What is wrong with one thing of a drawing, or with the sheet that it lies on. */
+export type FeatureFault =
+  { code: "no-coordinates" } | { code: "unknown-kind"; kind: string } | { code: "out-of-range" };
+
 export type PlanFileError =
   /** More corners than a plan is drawn with. */
   | { code: "too-detailed"; points: number; most: number }
   | { code: "not-json"; at: string }
   | { code: "not-a-collection" | "empty" }
   | { code: "newer"; version: number }
-  | { code: "bad-feature"; index: number; what: string }
+  | { code: "bad-feature"; index: number; fault: FeatureFault }
   | { code: "too-large"; extentM: number }
   | { code: "senseless"; problems: PlanProblem[] };
 
@@ -162,9 +166,7 @@ function readOwn(
       return fail({
         code: "bad-feature",
         index,
-        what: list
-          ? "has no coordinates"
-          : `is of an unknown kind, "${String(shape).slice(0, 30)}"`,
+        fault: list ? { code: "no-coordinates" } : { code: "unknown-kind", kind: String(shape) },
       });
     const [a, b] = points;
     list.push(
@@ -189,7 +191,7 @@ function readOwn(
     return fail({
       code: "bad-feature",
       index: 0,
-      what: "or the sheet beside it has values out of their range",
+      fault: { code: "out-of-range" },
     });
   const problems = planProblems(plan);
   return problems.length > 0

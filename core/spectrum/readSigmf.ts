@@ -44,7 +44,7 @@ export function readSigmf(metaText: string, data: Uint8Array): Result<Measuremen
   try {
     meta = JSON.parse(metaText) as typeof meta;
   } catch {
-    return fail({ code: "recording-meta-broken", what: "it is not JSON" });
+    return fail({ code: "recording-meta-broken", why: "not-json" });
   }
   const datatype = meta.global?.["core:datatype"];
   const sampleRateHz = meta.global?.["core:sample_rate"];
@@ -53,7 +53,7 @@ export function readSigmf(metaText: string, data: Uint8Array): Result<Measuremen
   if (typeof sampleRateHz !== "number" || !(sampleRateHz >= 1000 && sampleRateHz <= 1e9))
     return fail({
       code: "recording-meta-broken",
-      what: "core:sample_rate is missing or no sample rate",
+      why: "no-sample-rate",
     });
   const list = Array.isArray(meta.captures)
     ? (meta.captures as (Record<string, unknown> | null)[])
@@ -64,7 +64,7 @@ export function readSigmf(metaText: string, data: Uint8Array): Result<Measuremen
     if (!c || typeof frequencyHz !== "number" || !(frequencyHz >= 1e6 && frequencyHz <= 100e9))
       return fail({
         code: "recording-meta-broken",
-        what: "a capture has no core:frequency between 1 MHz and 100 GHz",
+        why: "no-frequency",
       });
     captures.push({
       from: typeof c["core:sample_start"] === "number" ? c["core:sample_start"] : 0,
@@ -74,7 +74,7 @@ export function readSigmf(metaText: string, data: Uint8Array): Result<Measuremen
   if (captures.length === 0)
     return fail({
       code: "recording-meta-broken",
-      what: "it has no captures, so the frequency is not known",
+      why: "no-captures",
     });
   captures.sort((a, b) => a.from - b.from);
 

@@ -211,7 +211,10 @@ describe("the application's own files", () => {
     });
     expect(readSweepFile(bytes(text.replace('"points":1000', '"points":999')))).toMatchObject({
       ok: false,
-      error: { code: "json-not-a-sweep", what: "pass 1 must hold 999 levels" },
+      error: {
+        code: "json-not-a-sweep",
+        fault: { code: "pass-length", pass: 1, points: 999 },
+      },
     });
     expect(readSweepFile(bytes(text.slice(0, -9)))).toMatchObject({
       ok: false,

@@ -26,6 +26,22 @@ export interface Measurement {
   warnings: SweepWarning[];
 }
 
+/** What the metadata of a recording lack. */
+export type RecordingMetaFault = "not-json" | "no-sample-rate" | "no-frequency" | "no-captures";
+
+/** Why the application's own form of a sweep cannot be read. */
+export type SweepJsonFault =
+  | { code: "not-json"; message: string }
+  | { code: "other-version" }
+  | { code: "low-edge" }
+  | { code: "step" }
+  | { code: "points" }
+  | { code: "no-passes" }
+  /** Passes and levels are counted from one. */
+  | { code: "pass-length"; pass: number; points: number }
+  | { code: "no-level"; pass: number; level: number }
+  | { code: "all-missing" };
+
 /** Why a file cannot be read, as data. `line` counts from 1. */
 export type SweepFileError =
   | { code: "file-empty" }
@@ -40,12 +56,12 @@ export type SweepFileError =
   | { code: "file-too-sparse"; points: number; measured: number }
   /** One file of a recording that is two: its metadata, or its data. */
   | { code: "recording-half"; has: "metadata" | "data" }
-  | { code: "recording-meta-broken"; what: string }
+  | { code: "recording-meta-broken"; why: RecordingMetaFault }
   | { code: "recording-datatype"; datatype: string }
   | { code: "recording-short"; samples: number; needed: number }
   /** The metadata speak of samples that the data do not have. */
   | { code: "recording-disagrees"; samples: number; needed: number }
-  | { code: "json-not-a-sweep"; what: string };
+  | { code: "json-not-a-sweep"; fault: SweepJsonFault };
 
 /** A grid of more points is refused: 20 MHz to 6 GHz in steps of 3 kHz. */
 export const MAX_POINTS = 2_000_000;

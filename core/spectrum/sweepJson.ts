@@ -1,6 +1,6 @@
 import { defined, itemAt, sampleAt } from "~/core/units/items";
 import { fail, ok, type Result } from "~/core/units/result";
-import { maxOfPasses, type Measurement, type SweepFileError } from "./sweep";
+import { maxOfPasses, type Measurement, type SweepFileError, type SweepJsonFault } from "./sweep";
 import { readSweepWarnings } from "./sweepWarning";
 
 export const SWEEP_JSON_FORMAT = "plain-channel-sweep";
@@ -42,23 +42,22 @@ export function writeSweepJson(m: Measurement, origin: SweepOrigin): string {
 
 /** Reads the application's own form. A level of null counts as not measured. */
 export function readSweepJson(text: string): Result<Measurement, SweepFileError> {
-  const broken = (what: string) => fail<SweepFileError>({ code: "json-not-a-sweep", what });
+  const broken = (fault: SweepJsonFault) =>
+    fail<SweepFileError>({ code: "json-not-a-sweep", fault });
   let file: Record<string, unknown>;
   try {
     file = JSON.parse(text) as Record<string, unknown>;
   } catch (error) {
-    return broken((error as Error).message);
+    return broken({ code: "not-json", message: (error as Error).message });
   }
   const { lowHz, stepHz, points, passes, completePasses, warnings } = file;
-  if (file["version"] !== 1) return broken("its version is not 1");
+  if (file["version"] !== 1) return broken({ code: "other-version" });
   if (typeof lowHz !== "number" || !(lowHz >= 1e6 && lowHz <= 100e9))
-    return broken("lowHz must be between 1 MHz and 100 GHz");
-  if (typeof stepHz !== "number" || !(stepHz > 0 && stepHz < 1e9))
-    return broken("stepHz must be above 0");
+    return broken({ code: "low-edge" });
+  if (typeof stepHz !== "number" || !(stepHz > 0 && stepHz < 1e9)) return broken({ code: "step" });
   if (typeof points !== "number" || !Number.isInteger(points) || points < 3 || points > MAX_POINTS)
-    return broken("points must be a whole number from 3");
-  if (!Array.isArray(passes) || passes.length === 0)
-    return broken("passes must hold at least one list of levels");
+    return broken({ code: "points" });
+  if (!Array.isArray(passes) || passes.length === 0) return broken({ code: "no-passes" });
   const read: Float64Array[] = [];
   const peak = file["peak"];
   for (const [k, pass] of [
@@ -66,18 +65,17 @@ export function readSweepJson(text: string): Result<Measurement, SweepFileError>
     ...(peak === undefined ? [] : [peak]),
   ].entries()) {
     if (!Array.isArray(pass) || pass.length !== points)
-      return broken(`pass ${k + 1} must hold ${points} levels`);
+      return broken({ code: "pass-length", pass: k + 1, points });
     const levels = new Float64Array(points);
     for (let i = 0; i < points; i += 1) {
       const value: unknown = pass[i];
       if (value !== null && (typeof value !== "number" || value < -400 || value > 200))
-        return broken(`level ${i + 1} of pass ${k + 1} is no level in dBm`);
+        return broken({ code: "no-level", pass: k + 1, level: i + 1 });
       levels[i] = value ?? NaN;
     }
     read.push(levels);
   }
-  if (read.every((p) => p.every((v) => Number.isNaN(v))))
-    return broken("no level in it is a number");
+  if (read.every((p) => p.every((v) => Number.isNaN(v)))) return broken({ code: "all-missing" });
   const peakDbm = peak === undefined ? undefined : defined(read.pop());
   const complete =
     typeof completePasses === "number" && completePasses >= 0 && completePasses <= read.length
