@@ -1,5 +1,19 @@
-import type { ReportHit } from "~/core/report/dayReport";
-import { formatDuration, mhz } from "./format";
+import type { DayReport, ReportHit } from "~/core/report/dayReport";
+import { formatClock, formatDuration, listWords, mhz } from "./format";
+import { hitCauseWords } from "./roll";
+
+/** What the day came to, under the report's title. */
+export function reportSummary(
+  { hits, causes, rolledMs }: Pick<DayReport, "hits" | "causes" | "rolledMs">,
+  madeAtMs: number,
+): string {
+  const by = listWords(causes.map((c) => `${c.count} × ${hitCauseWords(c.cause)}`));
+  const called =
+    hits.length === 0
+      ? "No hit was called"
+      : `${hits.length} ${hits.length === 1 ? "hit" : "hits"}: ${by}`;
+  return `${called}. Rolled for ${formatDuration(rolledMs)}. As it stood at ${formatClock(madeAtMs)}.`;
+}
 
 /** What became of a hit, for the report. */
 export function reportOutcomeWords(h: ReportHit): string {

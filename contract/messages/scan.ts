@@ -194,3 +194,7 @@ export function airSentences(
     .filter((w) => w !== "")
     .join(" ");
 }
+
+/** @param detail - what the data file said */
+export const scanNotKeptWords = (detail: string): string =>
+  `The scan could not be kept: ${detail}. The day is as it was.`;

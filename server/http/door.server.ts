@@ -2,6 +2,7 @@ import { randomBytes, randomUUID } from "node:crypto";
 import { Readable } from "node:stream";
 import type { NextFunction, Request, RequestHandler, Response } from "express";
 import type { ServerBuild } from "react-router";
+import { DOOR_WORDS, failedWords } from "~/contract/messages/door";
 import type { Asker } from "~/server/access/asker.server";
 import { readTarget } from "~/server/access/canonicalPath.server";
 import { judge, type Verdict } from "~/server/access/guard.server";
@@ -69,16 +70,12 @@ export const wellFormed =
   (request, response, next) => {
     if (!METHODS.includes(request.method)) {
       response.setHeader("allow", METHODS.join(", "));
-      refuse(response, 405, "This address takes GET and POST only. Nothing was changed.");
+      refuse(response, 405, DOOR_WORDS["other-method"]);
       return;
     }
     const target = readTarget(request.originalUrl);
     if (!target.ok) {
-      refuse(
-        response,
-        target.error.code === "too-long" ? 414 : 400,
-        "That address is not spelled as Plain Channel spells its own. Nothing was changed; go in by its first page.",
-      );
+      refuse(response, target.error.code === "too-long" ? 414 : 400, DOOR_WORDS.misspelled);
       return;
     }
     const { host = "", origin } = request.headers;
@@ -89,22 +86,17 @@ export const wellFormed =
       (isWrite(request) &&
         (site === "same-site" || (origin !== undefined && origin !== `http://${host}`)));
     if (isForeign) {
-      refuse(response, 403, "This is for pages of Plain Channel only. Nothing was changed.");
+      refuse(response, 403, DOOR_WORDS.foreign);
       return;
     }
     next();
   };
 
-const REFUSALS: Readonly<
-  Record<Exclude<Verdict["code"], "allowed">, { status: number; words: string }>
-> = {
-  "join-first": {
-    status: 403,
-    words: "This phone is not let in (any more). Ask at the cart for the code, and open /join.",
-  },
-  "cart-only": { status: 403, words: "That is done at the cart. Nothing was changed." },
-  "other-day": { status: 403, words: "This phone was let into another day. Nothing was changed." },
-  "no-page": { status: 404, words: "There is no such page. Nothing was changed." },
+const STATUS: Readonly<Record<Exclude<Verdict["code"], "allowed">, number>> = {
+  "join-first": 403,
+  "cart-only": 403,
+  "other-day": 403,
+  "no-page": 404,
 };
 
 /** A phone shows a page, follows the day and the readings, and sends: more at once is no phone. */
@@ -146,14 +138,13 @@ export function admitting(
           response.redirect(302, "/join");
           return;
         }
-        const { status, words } = REFUSALS[verdict.code];
-        refuse(response, status, words);
+        refuse(response, STATUS[verdict.code], DOOR_WORDS[verdict.code]);
         return;
       }
       if (asker.kind === "guest") {
         const count = (open.get(asker.id) ?? 0) + 1;
         if (count > MAX_AT_ONCE) {
-          refuse(response, 429, "This phone asks for too much at once. Close some of its pages.");
+          refuse(response, 429, DOOR_WORDS["too-much-at-once"]);
           return;
         }
         open.set(asker.id, count);
@@ -254,9 +245,5 @@ export const failed =
     }
     const { requestId } = localsOf(response);
     log.error("request-failed", { requestId, method: request.method, path: request.path }, error);
-    refuse(
-      response,
-      500,
-      `That did not work, and why is in the log under ${requestId}. What is recorded is unharmed.`,
-    );
+    refuse(response, 500, failedWords(requestId));
   };

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useFetcher, useRevalidator } from "react-router";
 import { useLiveState } from "~/app/features/live/useLive";
+import { DOOR_WORDS } from "~/contract/messages/door";
 import type { Reply } from "~/contract/schemas/reply";
 import { useMay } from "./useMay";
 
@@ -27,7 +28,7 @@ export function useIntent<Intent extends object>(action?: string) {
       if (typeof name === "string" && !may(name)) {
         setRefused({
           ok: false,
-          message: "That is done at the cart. Nothing was changed.",
+          message: DOOR_WORDS["cart-only"],
           at: Date.now(),
         });
         return;

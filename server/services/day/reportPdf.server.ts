@@ -2,9 +2,9 @@ import { join } from "node:path";
 import type PdfMake from "pdfmake";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { ok, type Result } from "~/core/units/result";
-import { formatClock, formatDate, formatDuration, listWords } from "~/contract/messages/format";
+import { formatClock, formatDate } from "~/contract/messages/format";
+import { reportSummary } from "~/contract/messages/report";
 import { type ReportCell, type ReportTable, reportTables } from "~/contract/messages/reportTables";
-import { hitCauseWords } from "~/contract/messages/roll";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type ReportView, reportOf } from "./report.server";
@@ -129,9 +129,7 @@ function documentOf({ day, madeAtMs, report, scans }: ReportView): TDocumentDefi
       { color: "#505b69" },
     ),
     {
-      ...(text(
-        `${report.hits.length === 0 ? "No hit was called" : `${report.hits.length} ${report.hits.length === 1 ? "hit" : "hits"}: ${listWords(report.causes.map((c) => `${c.count} × ${hitCauseWords(c.cause)}`))}`}. Rolled for ${formatDuration(report.rolledMs)}. As it stood at ${formatClock(madeAtMs)}.`,
-      ) as object),
+      ...(text(reportSummary(report, madeAtMs)) as object),
       margin: [0, 8, 0, 0],
     } as Content,
   ];

@@ -11,6 +11,7 @@ import type { RescanRule } from "~/core/channel/facts";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import { serviceErrorWords } from "~/contract/messages/error";
+import { scanNotKeptWords } from "~/contract/messages/scan";
 import { findDay, updateDay } from "~/server/db/repositories/days.server";
 import {
   insertSweep,
@@ -166,7 +167,7 @@ async function runScan(
   } catch (error) {
     app.scans.end(job, {
       type: "failed",
-      message: `The scan could not be kept: ${(error as Error).message}. The day is as it was.`,
+      message: scanNotKeptWords((error as Error).message),
     });
   }
 }
