@@ -233,6 +233,9 @@ export function AreaField({
   );
 }
 
+/** The same object each time: another one would be read as another format. */
+const TWO_DIGITS = { maximumFractionDigits: 2 };
+
 export interface NumberFieldProps {
   label: string;
   value: number;
@@ -253,7 +256,7 @@ export function NumberField({ label, value, onChange, min, max, step, unit }: Nu
       minValue={min}
       maxValue={max}
       step={step}
-      formatOptions={{ maximumFractionDigits: 2 }}
+      formatOptions={TWO_DIGITS}
     >
       <S.Label as={Label}>{label}</S.Label>
       <S.NumberRow>
