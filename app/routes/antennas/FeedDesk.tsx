@@ -4,6 +4,7 @@ import { useState } from "react";
 import { formatDb } from "~/contract/messages/format";
 import type { CoaxType, FeedItem } from "~/core/radio/feed";
 import { type FeedAdvice, feedAnswer } from "~/core/radio/feedAdvice";
+import { LengthField } from "~/app/features/plan/LengthField";
 import type { Lengths } from "~/app/features/plan/useLengths";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { NumberField, SelectField, SwitchField } from "~/app/ui/Field/Field";
@@ -80,15 +81,15 @@ export function FeedDesk({
                     set(i, { ...f, type });
                   }}
                 />
-                <NumberField
+                <LengthField
                   label="Long"
-                  unit={lengths.unit}
-                  min={lengths.shown(0.5)}
-                  max={lengths.shown(200)}
+                  lengths={lengths}
+                  minM={0.5}
+                  maxM={200}
                   step={0.5}
-                  value={lengths.shown(f.lengthM)}
-                  onChange={(v) => {
-                    set(i, { ...f, lengthM: lengths.taken(v) });
+                  valueM={f.lengthM}
+                  onChange={(m) => {
+                    set(i, { ...f, lengthM: m });
                   }}
                 />
               </>

@@ -2,11 +2,11 @@ import { Plus, X } from "lucide-react";
 import { type ItemRef, pointsOf, withPoints } from "~/core/location/editPlan";
 import type { FloorPlan, PlanPoint } from "~/core/location/floorPlan";
 import { defined, itemAt, lastOf } from "~/core/units/items";
+import { LengthField } from "~/app/features/plan/LengthField";
 import type { Lengths } from "~/app/features/plan/useLengths";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { Row, Stack } from "~/app/ui/Page/Page";
 import type { PlanInHand } from "~/app/routes/shared/usePlan";
-import { LengthField } from "./LengthField";
 
 const MAX_POINTS = 60;
 

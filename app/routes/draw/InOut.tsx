@@ -6,9 +6,9 @@ import { planFileErrorWords } from "~/contract/messages/planFile";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { planToGeoJson, planToSvg, readGeoJson, type ReadPlan } from "~/core/location/planFiles";
 import type { Result } from "~/core/units/result";
+import { LengthField } from "~/app/features/plan/LengthField";
 import type { Lengths } from "~/app/features/plan/useLengths";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
-import { NumberField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Heading, Panel, Row, Soft } from "~/app/ui/Page/Page";
 import type { PlanInHand } from "~/app/routes/shared/usePlan";
@@ -111,15 +111,15 @@ export function InOut({
         <Panel aria-label="Scale of the drawing">
           <p>{`“${unscaled.name}” does not say how large it is in reality.`}</p>
           <Row>
-            <NumberField
+            <LengthField
               label="The whole drawing is wide"
-              unit={lengths.unit}
-              min={lengths.shown(1)}
-              max={lengths.shown(500)}
+              lengths={lengths}
+              minM={1}
+              maxM={500}
               step={0.5}
-              value={lengths.shown(widthM)}
-              onChange={(v) => {
-                setWidthM(lengths.taken(v));
+              valueM={widthM}
+              onChange={(m) => {
+                setWidthM(m);
               }}
             />
             <PrimaryButton

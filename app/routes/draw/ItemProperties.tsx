@@ -1,10 +1,11 @@
 import type { Walker } from "~/server/services/range/placePlans.server";
-import { ANTENNA_NAMES } from "~/contract/messages/plan";
 import type { Obstacle, PlacedAntenna, PlayingArea, Walk } from "~/core/location/floorPlan";
 import type { Material } from "~/core/radio/slab";
+import { AntennaAim, AntennaKind } from "~/app/features/plan/AntennaFields";
+import { LengthField } from "~/app/features/plan/LengthField";
 import { NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
 import { Soft } from "~/app/ui/Page/Page";
-import { LengthField, type PartProps } from "./LengthField";
+import type { PartProps } from "./partProps";
 import { MATERIAL_CHOICES } from "./wallKinds";
 
 const MAX_NAME = 80;
@@ -15,20 +16,27 @@ const PACES = [
   { id: 2, label: "hurrying, 2 m/s" },
   { id: 3.5, label: "running, 3.5 m/s" },
 ];
-const ANTENNA_KINDS = (Object.keys(ANTENNA_NAMES) as PlacedAntenna["kind"][]).map((id) => ({
-  id,
-  label: ANTENNA_NAMES[id],
-}));
+
+interface NameFieldProps {
+  name: string;
+  widthCh: number;
+  most?: number;
+  onChange: (name: string) => void;
+}
+
+const NameField = ({ name, widthCh, most = MAX_NAME, onChange }: NameFieldProps) => (
+  <TextField
+    label="Name"
+    value={name}
+    onChange={(typed) => onChange(typed.slice(0, most))}
+    widthCh={widthCh}
+  />
+);
 
 export function ObstacleProperties({ item, set, lengths }: PartProps<Obstacle>) {
   return (
     <>
-      <TextField
-        label="Name"
-        value={item.name}
-        onChange={(name) => set({ name: name.slice(0, MAX_NAME) })}
-        widthCh={20}
-      />
+      <NameField name={item.name} widthCh={20} onChange={(name) => set({ name })} />
       <LengthField
         label="Height"
         lengths={lengths}
@@ -60,14 +68,7 @@ export function ObstacleProperties({ item, set, lengths }: PartProps<Obstacle>) 
 }
 
 export function AreaProperties({ item, set }: PartProps<PlayingArea>) {
-  return (
-    <TextField
-      label="Name"
-      value={item.name}
-      onChange={(name) => set({ name: name.slice(0, MAX_NAME) })}
-      widthCh={20}
-    />
-  );
+  return <NameField name={item.name} widthCh={20} onChange={(name) => set({ name })} />;
 }
 
 interface WalkProps extends PartProps<Walk> {
@@ -80,12 +81,7 @@ export function WalkProperties({ item, set, lengths, lengthM, walkers }: WalkPro
   const isUsual = PACES.some((p) => p.id === speedMps);
   return (
     <>
-      <TextField
-        label="Name"
-        value={item.name}
-        onChange={(name) => set({ name: name.slice(0, MAX_NAME) })}
-        widthCh={24}
-      />
+      <NameField name={item.name} widthCh={24} onChange={(name) => set({ name })} />
       <SelectField
         label="Who"
         choices={[
@@ -109,18 +105,13 @@ export function WalkProperties({ item, set, lengths, lengthM, walkers }: WalkPro
 export function AntennaProperties({ item, set, lengths }: PartProps<PlacedAntenna>) {
   return (
     <>
-      <TextField
-        label="Name"
-        value={item.name}
-        onChange={(name) => set({ name: name.slice(0, MAX_ANTENNA_NAME) })}
+      <NameField
+        name={item.name}
         widthCh={6}
+        most={MAX_ANTENNA_NAME}
+        onChange={(name) => set({ name })}
       />
-      <SelectField
-        label="Kind"
-        choices={ANTENNA_KINDS}
-        value={item.kind}
-        onChange={(kind) => set({ kind })}
-      />
+      <AntennaKind antenna={item} set={set} />
       <LengthField
         label="Height"
         lengths={lengths}
@@ -129,17 +120,7 @@ export function AntennaProperties({ item, set, lengths }: PartProps<PlacedAntenn
         maxM={20}
         onChange={(heightM) => set({ heightM })}
       />
-      {item.kind === "fin" && (
-        <NumberField
-          label="Looks (0 right, 90 down)"
-          unit="°"
-          min={0}
-          max={359}
-          step={5}
-          value={((item.aimDeg % 360) + 360) % 360}
-          onChange={(aimDeg) => set({ aimDeg })}
-        />
-      )}
+      <AntennaAim antenna={item} set={set} />
     </>
   );
 }

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import type { FloorPlan, PlanPoint } from "~/core/location/floorPlan";
 import { resized } from "~/core/location/editPlan";
+import { LengthField } from "~/app/features/plan/LengthField";
 import type { Lengths } from "~/app/features/plan/useLengths";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { NumberField, SelectField } from "~/app/ui/Field/Field";
@@ -136,15 +137,15 @@ export function SheetSettings({
       {picture &&
         (measuredM > 0.2 ? (
           <>
-            <NumberField
+            <LengthField
               label="What was measured is in reality"
-              unit={lengths.unit}
-              min={lengths.shown(0.1)}
-              max={lengths.shown(500)}
+              lengths={lengths}
+              minM={0.1}
+              maxM={500}
               step={0.1}
-              value={lengths.shown(realM)}
-              onChange={(v) => {
-                setRealM(lengths.taken(v));
+              valueM={realM}
+              onChange={(m) => {
+                setRealM(m);
               }}
             />
             <Button

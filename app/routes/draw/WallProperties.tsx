@@ -2,10 +2,11 @@ import { Plus, X } from "lucide-react";
 import { formatDb } from "~/contract/messages/format";
 import type { DrawnWall, Opening } from "~/core/location/floorPlan";
 import { linkBudget } from "~/core/radio/link";
+import { LengthField } from "~/app/features/plan/LengthField";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { NumberField, SelectField } from "~/app/ui/Field/Field";
 import { Row, Soft, Stack } from "~/app/ui/Page/Page";
-import { LengthField, type PartProps } from "./LengthField";
+import type { PartProps } from "./partProps";
 import { MATERIAL_CHOICES, WALL_KINDS } from "./wallKinds";
 
 /** As thick as doors and panes usually are (common practice, no published source). */

@@ -7,10 +7,11 @@ import { placeRange, type PlaceRange } from "~/server/services/range/placePlans.
 import { capital, count, listWords } from "~/contract/messages/format";
 import { planProblemWords } from "~/contract/messages/plan";
 import { type FloorPlan, planProblems } from "~/core/location/floorPlan";
+import { LengthField } from "~/app/features/plan/LengthField";
 import { FloorPlanChart } from "~/app/charts/floorPlan/FloorPlanChart";
 import { useLengths } from "~/app/features/plan/useLengths";
 import { Button, QuietButton, ToggleButton } from "~/app/ui/Button/Button";
-import { NumberField, SelectField } from "~/app/ui/Field/Field";
+import { SelectField } from "~/app/ui/Field/Field";
 import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
 import { PHONE } from "~/app/ui/theme/theme";
 import { PlanKeeping } from "~/app/routes/shared/PlanKeeping";
@@ -155,17 +156,17 @@ function Drawn({
                 setMaking({ ...making, obstacle: defined(OBSTACLES.find((o) => o.id === id)).of });
               }}
             />
-            <NumberField
+            <LengthField
               label="High"
-              unit={lengths.unit}
-              min={lengths.shown(0.1)}
-              max={lengths.shown(60)}
+              lengths={lengths}
+              minM={0.1}
+              maxM={60}
               step={0.1}
-              value={lengths.shown(making.obstacle.heightM)}
-              onChange={(v) => {
+              valueM={making.obstacle.heightM}
+              onChange={(m) => {
                 setMaking({
                   ...making,
-                  obstacle: { ...making.obstacle, heightM: lengths.taken(v) },
+                  obstacle: { ...making.obstacle, heightM: m },
                 });
               }}
             />

@@ -1,21 +1,18 @@
 import { numberAt } from "~/core/units/items";
 import { formatDb } from "~/contract/messages/format";
-import { ANTENNA_NAMES } from "~/contract/messages/plan";
 import { changed, type ItemRef, movedBy } from "~/core/location/editPlan";
 import type { FloorPlan, PlacedAntenna } from "~/core/location/floorPlan";
 import { recabled } from "~/core/location/search";
 import { feedItem } from "~/core/radio/feed";
+import { LengthField } from "~/app/features/plan/LengthField";
 import type { Lengths } from "~/app/features/plan/useLengths";
 import { Button } from "~/app/ui/Button/Button";
-import { NumberField, SelectField } from "~/app/ui/Field/Field";
+import { AntennaAim, AntennaKind } from "~/app/features/plan/AntennaFields";
+import { NumberField } from "~/app/ui/Field/Field";
 import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
 import { Settings } from "~/app/ui/Page/Split";
 import type { PlanInHand } from "~/app/routes/shared/usePlan";
 
-const KINDS = (Object.keys(ANTENNA_NAMES) as PlacedAntenna["kind"][]).map((id) => ({
-  id,
-  label: ANTENNA_NAMES[id],
-}));
 const STEP_M = 0.5;
 /** A frequency to tell a cable's loss at. */
 const TOLD_HZ = 600e6;
@@ -53,20 +50,15 @@ export function Antennas({
                 </Soft>
               </Row>
               <Settings>
-                <SelectField
-                  label="Kind"
-                  choices={KINDS}
-                  value={a.kind}
-                  onChange={(kind) => set({ kind })}
-                />
-                <NumberField
+                <AntennaKind antenna={a} set={set} />
+                <LengthField
                   label="Height"
-                  unit={lengths.unit}
-                  min={lengths.shown(0.1)}
-                  max={lengths.shown(20)}
+                  lengths={lengths}
+                  minM={0.1}
+                  maxM={20}
                   step={0.1}
-                  value={lengths.shown(a.heightM)}
-                  onChange={(v) => set({ heightM: lengths.taken(v) })}
+                  valueM={a.heightM}
+                  onChange={(m) => set({ heightM: m })}
                 />
                 <NumberField
                   label="Leans"
@@ -77,17 +69,7 @@ export function Antennas({
                   value={a.tiltDeg}
                   onChange={(tiltDeg) => set({ tiltDeg })}
                 />
-                {a.kind === "fin" && (
-                  <NumberField
-                    label="Looks (0 right, 90 down)"
-                    unit="°"
-                    min={0}
-                    max={359}
-                    step={5}
-                    value={((a.aimDeg % 360) + 360) % 360}
-                    onChange={(aimDeg) => set({ aimDeg })}
-                  />
-                )}
+                <AntennaAim antenna={a} set={set} />
                 <Row
                   role="group"
                   aria-label={`Move antenna ${a.name}`}

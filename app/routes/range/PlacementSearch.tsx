@@ -7,6 +7,7 @@ import type { WalkForecast } from "~/core/location/forecast";
 import type { Placement } from "~/core/location/search";
 import type { CoaxType } from "~/core/radio/feed";
 import { askPlacement } from "~/workers/place/place.client";
+import { LengthField } from "~/app/features/plan/LengthField";
 import type { Lengths } from "~/app/features/plan/useLengths";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { CheckField, NumberField, SelectField, SwitchField } from "~/app/ui/Field/Field";
@@ -106,14 +107,14 @@ export function PlacementSearch({
         ))}
       </Kinds>
       <Settings>
-        <NumberField
+        <LengthField
           label="Highest stand"
-          unit={lengths.unit}
-          min={lengths.shown(0.5)}
-          max={lengths.shown(20)}
+          lengths={lengths}
+          minM={0.5}
+          maxM={20}
           step={0.1}
-          value={lengths.shown(atHand.mastM)}
-          onChange={(v) => setAtHand({ mastM: lengths.taken(v) })}
+          valueM={atHand.mastM}
+          onChange={(m) => setAtHand({ mastM: m })}
         />
         <SelectField
           label="Cable in the case"
@@ -148,18 +149,15 @@ export function PlacementSearch({
           />
         )}
         {cable && (
-          <NumberField
+          <LengthField
             label="Longest run"
-            unit={lengths.unit}
-            min={lengths.shown(1)}
-            max={lengths.shown(200)}
+            lengths={lengths}
+            minM={1}
+            maxM={200}
             step={1}
-            value={lengths.shown(cable.mostM)}
-            onChange={(v) => {
-              inHand.change(
-                { ...plan, cable: { ...cable, mostM: lengths.taken(v) } },
-                "cable changed",
-              );
+            valueM={cable.mostM}
+            onChange={(m) => {
+              inHand.change({ ...plan, cable: { ...cable, mostM: m } }, "cable changed");
             }}
           />
         )}

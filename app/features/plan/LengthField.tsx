@@ -1,5 +1,5 @@
-import type { Lengths } from "~/app/features/plan/useLengths";
 import { NumberField } from "~/app/ui/Field/Field";
+import type { Lengths } from "./useLengths";
 
 interface LengthFieldProps {
   label: string;
@@ -7,28 +7,23 @@ interface LengthFieldProps {
   valueM: number;
   minM?: number;
   maxM: number;
+  /** In the unit that is shown. */
+  step?: number;
   onChange: (valueM: number) => void;
 }
 
 /** A length in the unit that the user reads a tape in. */
 export function LengthField(props: LengthFieldProps) {
-  const { label, lengths, valueM, minM = 0, maxM, onChange } = props;
+  const { label, lengths, valueM, minM = 0, maxM, step = 0.05, onChange } = props;
   return (
     <NumberField
       label={label}
       unit={lengths.unit}
       min={lengths.shown(minM)}
       max={lengths.shown(maxM)}
-      step={0.05}
+      step={step}
       value={lengths.shown(valueM)}
       onChange={(value) => onChange(lengths.taken(value))}
     />
   );
-}
-
-/** What a part of the properties is given: the item, how its figures are set, and lengths. */
-export interface PartProps<Item> {
-  item: Item;
-  set: (change: Partial<Item>) => void;
-  lengths: Lengths;
 }
