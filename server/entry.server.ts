@@ -6,7 +6,7 @@ import type { ServerBuild } from "react-router";
 import { PORT_ELLERY_SITES, PORT_ELLERY_TRANSMITTERS } from "~/core/simulator/portEllery";
 import { RASTERS } from "~/core/regulations/raster";
 import { type Database, openDatabase } from "./db/connection.server";
-import { type FileHeld, lockFile } from "./db/fileLock.server";
+import { lockFile } from "./db/fileLock.server";
 import { httpRig } from "./devices/httpRig.server";
 import { httpRegister } from "./devices/registerPort.server";
 import { startRegister } from "./devices/simulator/registerServer.server";
@@ -16,6 +16,7 @@ import { beatPracticeClocks, resumePracticeClocks } from "./services/day/clock.s
 import { dayToOpen } from "./services/day/dayView.server";
 import { resumeRoll } from "./services/roll/roll.server";
 import { practiceRig, seedPracticeDay } from "./services/training/practiceDay.server";
+import { FileHeldError } from "./rescue.server";
 import { ChangeFeed } from "./services/day/changes.server";
 import { inlineCompute, threadedCompute } from "./compute/compute.server";
 import { CopyKeeper } from "./services/shoots/backups.server";
@@ -85,17 +86,6 @@ export const dataFileOf = ({
   practice,
 }: Pick<ServerOptions, "dataFolder" | "practice">): string =>
   join(dataFolder, practice ? "practice.sqlite" : "plain-channel.sqlite");
-
-/** Another process has the data file. */
-export class FileHeldError extends Error {
-  override readonly name = "FileHeldError";
-
-  constructor({ pid, sinceIso, lockFile: path }: FileHeld) {
-    super(
-      `Plain Channel is running on this data already (process ${pid}, since ${sinceIso.slice(0, 16).replace("T", " ")} UTC). Close that one first. If none is running, delete ${path}.`,
-    );
-  }
-}
 
 /** A data file that cannot be opened is left as it is, and free for who puts it right. */
 async function openOrRelease(

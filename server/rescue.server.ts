@@ -1,23 +1,50 @@
 import { copyFileSync, existsSync, renameSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
+import { type StartFailure, startFailureWords, type WholeCopy } from "~/contract/messages/start";
 import { checkCopy } from "./db/copies.server";
 import { DataFileError } from "./db/connection.server";
+import type { FileHeld } from "./db/fileLock.server";
 import { copiesBeside } from "./services/shoots/backups.server";
 
 const TAILS = ["", "-wal", "-shm"];
 
+/** Another process has the data file. */
+export class FileHeldError extends Error {
+  override readonly name = "FileHeldError";
+
+  constructor(readonly held: FileHeld) {
+    super(`the data file is held by process ${held.pid} since ${held.sinceIso}`);
+  }
+}
+
 /** The whole copies of a data file, the newest first, each with what it holds. */
-async function wholeCopies(file: string): Promise<{ name: string; words: string }[]> {
-  const whole: { name: string; words: string }[] = [];
+async function wholeCopies(file: string): Promise<WholeCopy[]> {
+  const whole: WholeCopy[] = [];
   for (const { name } of copiesBeside(file)) {
     const checked = await checkCopy(join(dirname(file), "copies", name));
-    if (checked.ok)
-      whole.push({
-        name,
-        words: `${checked.value.shoots.join(", ") || "no shoot"}, ${checked.value.days} ${checked.value.days === 1 ? "day" : "days"}`,
-      });
+    if (checked.ok) whole.push({ name, shoots: checked.value.shoots, days: checked.value.days });
   }
   return whole;
+}
+
+const NOT_WRITABLE: readonly unknown[] = ["EACCES", "EROFS", "SQLITE_READONLY", "SQLITE_CANTOPEN"];
+const DISK_FULL: readonly unknown[] = ["ENOSPC", "SQLITE_FULL"];
+
+/** Why the application does not start; null where nothing is known of the error. */
+async function startFailure(error: unknown): Promise<StartFailure | null> {
+  if (error instanceof DataFileError) {
+    const { file, detail } = error;
+    return error.code === "newer"
+      ? { code: "data-newer", file, detail }
+      : { code: "data-damaged", file, detail, copies: await wholeCopies(file) };
+  }
+  if (error instanceof FileHeldError) return { ...error.held, code: "data-held" };
+  const { code, message, parent } = error as NodeJS.ErrnoException & { parent?: { code?: string } };
+  const isOneOf = (codes: readonly unknown[]) =>
+    codes.includes(code) || codes.includes(parent?.code);
+  if (isOneOf(NOT_WRITABLE)) return { code: "not-writable", detail: message };
+  if (isOneOf(DISK_FULL)) return { code: "disk-full" };
+  return code === "EADDRINUSE" ? { code: "port-taken" } : null;
 }
 
 /**
@@ -28,29 +55,8 @@ export async function startWords(
   error: unknown,
   p: { restoreCommand: string },
 ): Promise<string | null> {
-  if (error instanceof DataFileError && error.code === "damaged") {
-    const copies = await wholeCopies(error.file);
-    const list = copies
-      .slice(0, 5)
-      .map((c) => `  ${c.name} (${c.words})`)
-      .join("\n");
-    return `${error.message}\n${copies.length === 0 ? "There is no whole copy of it beside it." : `Whole copies, the newest first:\n${list}\n\nTo bring the newest back (what stands now is put aside, not deleted):\n\n  ${p.restoreCommand}`}`;
-  }
-  const { code } = error as NodeJS.ErrnoException;
-  const sqlite = (error as { parent?: { code?: string } }).parent?.code;
-  if (
-    code === "EACCES" ||
-    code === "EROFS" ||
-    sqlite === "SQLITE_READONLY" ||
-    sqlite === "SQLITE_CANTOPEN"
-  )
-    return `The data folder cannot be written to (${(error as Error).message}). Nothing was changed. Give this program the right to write there, or name another folder in PLAIN_CHANNEL_DATA.`;
-  if (code === "ENOSPC" || sqlite === "SQLITE_FULL")
-    return "The disk is full. Nothing was changed. Free some room, then start again.";
-  if (error instanceof DataFileError || (error as Error).name === "FileHeldError")
-    return (error as Error).message;
-  if (code === "EADDRINUSE") return "That port is taken. Name another one in PLAIN_CHANNEL_PORT.";
-  return null;
+  const failure = await startFailure(error);
+  return failure ? startFailureWords(failure, p) : null;
 }
 
 /**

@@ -44,13 +44,9 @@ export class DataFileError extends Error {
   constructor(
     readonly code: "newer" | "damaged",
     readonly file: string,
-    detail: string,
+    readonly detail: string,
   ) {
-    super(
-      code === "newer"
-        ? `${file} was written by a newer version (${detail}). It was left as it is.`
-        : `${file} is damaged, or no data file (${detail}). It was left as it is.`,
-    );
+    super(`${file}: ${code} (${detail})`);
   }
 }
 

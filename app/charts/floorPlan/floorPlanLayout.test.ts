@@ -1,5 +1,13 @@
 import { emptyPlan } from "~/core/location/floorPlan";
-import { cableRun, panned, scaleStepM, wallStrokes, wholeView, zoomed } from "./floorPlanLayout";
+import {
+  cableRun,
+  panned,
+  planScale,
+  scaleStepM,
+  wallStrokes,
+  wholeView,
+  zoomed,
+} from "./floorPlanLayout";
 
 const plan = { ...emptyPlan({ model: "indoor", room: "office" }), widthM: 40, heightM: 20 };
 
@@ -37,4 +45,13 @@ test("a scale of round lengths; a door is a stroke of its own and an open one a 
     { x: 5, y: 1 },
     { x: 5, y: 3 },
   ]);
+});
+
+test("a view is drawn as large as its width and its height allow, from its own corner", () => {
+  const view = { x: 10, y: 4, widthM: 20, heightM: 10 };
+  const wide = planScale(view, { widthPx: 800, heightPx: 300 });
+  expect(wide.pxPerM).toBe(30);
+  expect([wide.x(10), wide.y(4), wide.x(30)]).toEqual([0, 0, 600]);
+  expect(wide.at({ x: 11, y: 4.5 })).toBe("30.0,15.0");
+  expect(planScale(view, { widthPx: 800, heightPx: 1000 }).pxPerM).toBe(40);
 });

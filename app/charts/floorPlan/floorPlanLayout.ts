@@ -11,6 +11,23 @@ export interface View extends PlanPoint {
   heightM: number;
 }
 
+/** Where metres of a plan lie on the screen. */
+export interface PlanScale {
+  pxPerM: number;
+  x: (m: number) => number;
+  y: (m: number) => number;
+  /** A point as SVG writes it: "12.0,40.5". */
+  at: (p: PlanPoint) => string;
+}
+
+/** The scale at which a view is as large as it may be. */
+export function planScale(view: View, within: { widthPx: number; heightPx: number }): PlanScale {
+  const pxPerM = Math.min(within.widthPx / view.widthM, within.heightPx / view.heightM);
+  const x = (m: number) => (m - view.x) * pxPerM;
+  const y = (m: number) => (m - view.y) * pxPerM;
+  return { pxPerM, x, y, at: (p) => `${x(p.x).toFixed(1)},${y(p.y).toFixed(1)}` };
+}
+
 export const wholeView = ({ widthM, heightM }: FloorPlan): View => ({
   x: 0,
   y: 0,

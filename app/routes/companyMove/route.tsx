@@ -8,6 +8,7 @@ import { movingView } from "~/server/services/day/companyMove.server";
 import { moveTo } from "~/server/services/day/moves.server";
 import { addTalker, removeTalker, restoreTalker } from "~/server/services/prep/talkers.server";
 import { capital, listWords } from "~/contract/messages/format";
+import { MOVE_STEP_WORDS, moveHeadline, moveSubline } from "~/contract/messages/move";
 import { useNow } from "~/app/features/frame/useNow";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { SelectField, TextField } from "~/app/ui/Field/Field";
@@ -22,7 +23,6 @@ import { namesOf, useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { useTaken } from "~/app/routes/shared/useTaken";
 import { movingIntents, type MovingIntent } from "./intents";
-import { headline, STEP_WORDS, subline } from "./moveWords";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await movingView(context.app, dayIdOf(params)));
@@ -95,8 +95,8 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
   return (
     <Stack>
       <div>
-        <Answer>{headline(plan, name, nowMs)}</Answer>
-        <Sub>{subline(plan, name)}</Sub>
+        <Answer>{moveHeadline(plan, name, nowMs)}</Answer>
+        <Sub>{moveSubline(plan, name)}</Sub>
       </div>
       <ReplyNotice reply={said} onUndo={send} />
       <Row>
@@ -124,7 +124,7 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
       )}
       <Steps aria-label="Before the first take">
         {plan.steps.map((step, i) => {
-          const { what, why, to } = STEP_WORDS[step.code];
+          const { what, why, to } = MOVE_STEP_WORDS[step.code];
           const who =
             step.channelIds.length > 0 && step.channelIds.length < day.channels.length
               ? listWords(step.channelIds.map(names.talker))

@@ -1,9 +1,15 @@
 import { Link } from "react-router";
 import { capital, count, formatClock, listWords } from "~/contract/messages/format";
+import {
+  changeWords,
+  excusedWords,
+  oneByOneWords,
+  searchProofWords,
+  setHeadline,
+} from "~/contract/messages/frequencies";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Soft, Sub } from "~/app/ui/Page/Page";
 import { excusedIn, tightestDb } from "./pickModel";
-import { changeWords, excusedWords, headline, oneByOneWords, proofWords } from "./pickWords";
 import { STRICT } from "~/core/coordination/rules/relations";
 import type { Picking } from "./usePick";
 
@@ -20,7 +26,16 @@ export function PickHead({
   return (
     <div>
       <Answer>
-        {headline(shown, tunable.length, search.status === "running", tightestDb(shown))}
+        {search.status === "running"
+          ? "Looking for frequencies"
+          : setHeadline({
+              kind: shown.kind,
+              wanted: tunable.length,
+              placed: shown.picks.length,
+              broken: shown.picks.filter((p) => p.broken.length > 0).length,
+              unplaced: shown.unplaced.length,
+              tightestDb: tightestDb(shown),
+            })}
       </Answer>
       <Sub>{search.status === "failed" ? search.message : standingWords(pick, air)}</Sub>
     </div>
@@ -36,7 +51,8 @@ function standingWords(
       ? `The scan of ${formatClock(air.takenAtMs)} leaves ${count(air.open, "stretch", "stretches")} open. Type a frequency for whoever must have one; the rest is solved around it.`
       : "A pick needs measured air: scan here first.";
   if (shown.kind === "draft" && shown.picks.length === 0) return "The rows say what is in the way.";
-  if (found && shown.unplaced.length > 0) return `${proofWords(found)}.`;
+  if (found && shown.unplaced.length > 0)
+    return `${searchProofWords(found.result.isProved === true)}.`;
   const spares = `${capital(count(shown.spares.length, "spare"))} ready, clear of everybody`;
   if (shown.kind === "plan")
     return `${spares}. Plan ${view.plan?.version}, accepted ${formatClock(view.plan?.acceptedAtMs ?? 0)}.`;
@@ -48,9 +64,14 @@ function standingWords(
 export function OneByOne({ pick }: { pick: Picking }) {
   const { view, shown, next } = pick;
   const base = `/day/${view.day.id}`;
+  const last = shown.picks.at(-1);
   return (
     <Soft as="p">
-      {oneByOneWords(view, shown, next?.talker ?? null)}{" "}
+      {oneByOneWords({
+        isAccepted: shown.kind !== "draft",
+        last: last ? (view.channels.find((c) => c.id === last.channelId)?.talker ?? "") : null,
+        next: next?.talker ?? null,
+      })}{" "}
       {shown.kind === "plan" && (
         <>
           <Link to={`${base}/sync`}>Set and sync</Link>, <Link to={`${base}/scan`}>scan again</Link>

@@ -12,6 +12,7 @@ import {
   scannedPlaces,
 } from "~/server/services/frequencies/plans.server";
 import { packNoises } from "~/contract/codecs/noise";
+import { othersWords } from "~/contract/messages/frequencies";
 import { formatDbm, listWords } from "~/contract/messages/format";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import { requestForAll } from "~/core/coordination/problem/wholeDay";
@@ -32,7 +33,6 @@ import { PickSpine } from "./PickSpine";
 import { PickTable } from "./PickTable";
 import { PlanFiles, type PlanFileReply } from "./PlanFiles";
 import { PlanHistory } from "./PlanHistory";
-import { othersWords } from "./pickWords";
 import { draftByPlace } from "./draft";
 import { PickControls } from "./PickControls";
 import { Excused, OneByOne, PickHead } from "./PickHead";

@@ -8,7 +8,7 @@ import { radioModel } from "~/core/kit/caseCheck";
 import { firmwareBehind } from "~/core/kit/firmware";
 import { modelName, tapeOf } from "~/core/kit/models";
 import type { CaseUnit } from "~/core/kit/units";
-import { type GridColumn } from "~/app/ui/DataGrid/DataGrid";
+import type { GridColumn } from "~/app/ui/DataGrid/gridColumn";
 import { Soft } from "~/app/ui/Page/Page";
 import { Status } from "~/app/ui/Status/Status";
 import { Tape } from "~/app/ui/Tape/Tape";

@@ -9,7 +9,8 @@ import {
 import { parseNumberList } from "~/core/kit/modelText";
 import { JOINT_WORDS, SCALE_WORDS } from "~/contract/messages/kit";
 import { Button } from "~/app/ui/Button/Button";
-import { DataGrid, type GridColumn } from "~/app/ui/DataGrid/DataGrid";
+import { DataGrid } from "~/app/ui/DataGrid/DataGrid";
+import type { GridColumn } from "~/app/ui/DataGrid/gridColumn";
 import { Heading } from "~/app/ui/Page/Page";
 import { freeId, oneNumber, partColumns, type PartTableProps, saidAgain } from "./partColumns";
 

@@ -1,7 +1,8 @@
 import type { BlockTape } from "~/core/kit/models";
 import { slug } from "~/core/kit/typical";
 import { Button } from "~/app/ui/Button/Button";
-import { DataGrid, type GridColumn } from "~/app/ui/DataGrid/DataGrid";
+import { DataGrid } from "~/app/ui/DataGrid/DataGrid";
+import type { GridColumn } from "~/app/ui/DataGrid/gridColumn";
 import { Heading, Soft } from "~/app/ui/Page/Page";
 import { Tape } from "~/app/ui/Tape/Tape";
 import { partColumns, type PartTableProps, saidAgain } from "./partColumns";

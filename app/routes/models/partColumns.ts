@@ -1,6 +1,6 @@
 import { defined, numberAt } from "~/core/units/items";
 import { parseNumberList } from "~/core/kit/modelText";
-import type { GridColumn } from "~/app/ui/DataGrid/DataGrid";
+import type { GridColumn } from "~/app/ui/DataGrid/gridColumn";
 
 interface Part {
   id: string;

@@ -1,7 +1,6 @@
-import { itemAt } from "~/core/units/items";
-import { useMemo, useState } from "react";
-import { data, Link } from "react-router";
-import styled from "styled-components";
+import { pairs } from "d3-array";
+import { useMemo } from "react";
+import { data } from "react-router";
 import type { Route } from "./+types/route";
 import {
   getPreparation,
@@ -21,27 +20,18 @@ import {
   listWords,
   numberWord,
 } from "~/contract/messages/format";
-import {
-  capitalSentence,
-  dayWord,
-  findingWords,
-  legalityWords,
-  pairProblemWords,
-  prepHeadline,
-} from "~/contract/messages/prep";
+import { dayWord, prepHeadline } from "~/contract/messages/prep";
 import { WiredChart } from "~/app/charts/wired/WiredChart";
-import { Button, QuietButton } from "~/app/ui/Button/Button";
-import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
-import { Status } from "~/app/ui/Status/Status";
+import { Answer, Heading, Soft, Stack, Sub } from "~/app/ui/Page/Page";
 import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
 import type { PreviewReply } from "~/app/routes/shared/ListImport";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
-import { useTaken } from "~/app/routes/shared/useTaken";
+import { Findings } from "./Findings";
 import { prepareIntents, type PrepareIntent } from "./intents";
-import { SceneForm } from "./SceneForm";
-import { SceneImport } from "./SceneImport";
+import { PackMatch } from "./PackMatch";
+import { Scenes } from "./Scenes";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await getPreparation(context.app, dayIdOf(params)));
@@ -94,31 +84,14 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   }
 }
 
+type Prep = Route.ComponentProps["loaderData"];
+
 /** The evening before: what the scenes ask for, what the case has, and what does not fit. */
 export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps) {
   const view = useDay();
   const { send, reply: answer, isBusy } = useIntent<PrepareIntent>();
-  const taken = useTaken(answer);
-  const expectedVersion = prep.list?.version ?? 0;
-  /** The scene that is being changed: its number, "" for a new one. */
-  const [opened, setOpened] = useState<string | null>(null);
-  const changed = prep.scenes.find((s) => s.number === opened) ?? null;
   const spans = useMemo(() => prep.packDays.map((p) => p.spans), [prep.packDays]);
-  const placeName = (id: number | null) => view.places.find((p) => p.id === id)?.name ?? "–";
-  const chains = prep.findings.find((f) => f.code === "chains-short");
-  const have = chains?.have ?? prep.peak?.talkers.length ?? 0;
-  const handed = prep.packDays.flatMap((p) =>
-    p.spans
-      .slice(1)
-      .flatMap((s, i) =>
-        s.talker === itemAt(p.spans, i).talker
-          ? []
-          : [
-              `${itemAt(p.spans, i).talker} to ${s.talker}, ${formatClock(itemAt(p.spans, i).endMs)}–${formatClock(s.startMs)}`,
-            ],
-      ),
-  );
-
+  const handed = handOvers(spans);
   return (
     <Stack $gapPx={22}>
       <div>
@@ -137,229 +110,54 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
       </div>
       <ReplyNotice reply={answer} />
       {prep.findings.length > 0 && (
-        <Findings aria-label="What is missing">
-          {prep.findings.map((f) => {
-            const words = findingWords(f);
-            const pack =
-              f.code === "power-too-high" ? view.packs.find((p) => p.label === f.unit) : undefined;
-            return (
-              <li key={words.short}>
-                <Status status="problem">{capital(words.short)}</Status>
-                <span>
-                  {capitalSentence(words.why)} <Soft>{capitalSentence(words.mend)}</Soft>
-                </span>
-                {f.code === "talker-without-channel" && (
-                  <Link to={`/day/${view.day.id}/setup`}>give a channel</Link>
-                )}
-                {(f.code === "cells-short" ||
-                  f.code === "antennas-short" ||
-                  f.code === "leads-short" ||
-                  f.code === "tracks-short" ||
-                  f.code === "no-wired-recorder") && (
-                  <Link to={`/day/${view.day.id}/kit`}>count again</Link>
-                )}
-                {f.code === "firmware-behind" && (
-                  <Link to={`/day/${view.day.id}/kit`}>see the case</Link>
-                )}
-                {f.code === "power-too-high" && pack && (
-                  <Button
-                    isDisabled={isBusy}
-                    onPress={() =>
-                      send({ intent: "set-power", packKey: pack.key, powerMw: f.mostMw })
-                    }
-                  >{`Set to ${f.mostMw} mW`}</Button>
-                )}
-              </li>
-            );
-          })}
-        </Findings>
+        <Findings findings={prep.findings} isBusy={isBusy} send={send} />
       )}
-      {prep.stretches.length > 0 && (
-        <section>
-          <Heading>Who is wired when</Heading>
-          <WiredChart
-            packs={spans}
-            stretches={prep.stretches}
-            have={have}
-            label={prep.stretches
-              .map(
-                (s) =>
-                  `${formatClock(s.startMs)} to ${formatClock(s.endMs)}: ${listWords(s.talkers)}`,
-              )
-              .join("; ")}
-          />
-          {handed.length > 0 && (
-            <Soft as="p">{`Outlined: a pack handed on, with at least ${formatDuration(15 * 60_000)} to re-rig (${handed.join("; ")}).`}</Soft>
-          )}
-        </section>
-      )}
-      <section>
-        <Row>
-          <Heading>Scenes</Heading>
-          {prep.scenes.length > 0 && (
-            <a href={`/day/${view.day.id}/scenes.csv`} download>
-              save as CSV
-            </a>
-          )}
-          {prep.scenes.length > 0 && (
-            <a href={`/day/${view.day.id}/scenes.ics`} download>
-              as a calendar
-            </a>
-          )}
-          {prep.earlierVersion !== null && (
-            <QuietButton
-              isDisabled={isBusy}
-              onPress={() => send({ intent: "undo", expectedVersion })}
-            >
-              Undo: back to the list before
-            </QuietButton>
-          )}
-        </Row>
-        {prep.scenes.length > 0 && (
-          <Table>
-            <thead>
-              <tr>
-                <th>Scene</th>
-                <th>Place</th>
-                <th>Times</th>
-                <th>Who speaks</th>
-                <th>Again?</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {prep.scenes.map((s) => (
-                <tr key={s.number}>
-                  <th scope="row">
-                    <Figure>{s.number}</Figure> {s.title}
-                  </th>
-                  <td data-label="Place">{placeName(s.placeId)}</td>
-                  <td data-label="Times">
-                    <Figure>{`${formatClock(s.startMs)}–${formatClock(s.endMs)}`}</Figure>
-                  </td>
-                  <td data-label="Who speaks">{s.speakers.join(", ") || <Soft>nobody</Soft>}</td>
-                  <td data-label="Again?">
-                    {s.isRepeatable ? <Soft>yes</Soft> : <b>happens once</b>}
-                  </td>
-                  <td data-wide>
-                    <QuietButton
-                      onPress={() => setOpened(s.number)}
-                      aria-label={`Change scene ${s.number}`}
-                    >
-                      change
-                    </QuietButton>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-        )}
-        {opened !== null && (
-          <Gap>
-            <SceneForm
-              key={opened}
-              scene={changed}
-              others={prep.scenes.filter((s) => s !== changed)}
-              isBusy={isBusy}
-              onDrop={() => setOpened(null)}
-              onKeep={(scene) => {
-                send({
-                  intent: "put-scene",
-                  scene,
-                  replaces: changed?.number ?? null,
-                  expectedVersion,
-                });
-                taken(() => setOpened(null));
-              }}
-              onStrike={() => {
-                if (!changed) {
-                  setOpened(null);
-                  return;
-                }
-                send({ intent: "strike-scene", number: changed.number, expectedVersion });
-                taken(() => setOpened(null));
-              }}
-            />
-          </Gap>
-        )}
-        {opened === null && (
-          <Gap>
-            <Button onPress={() => setOpened("")}>Add a scene</Button>
-          </Gap>
-        )}
-        <Gap>
-          <SceneImport expectedVersion={expectedVersion} onImport={send} />
-        </Gap>
-      </section>
-      <section>
-        <Heading>Which packs work with which receivers</Heading>
-        <Table>
-          <thead>
-            <tr>
-              <th>Pack</th>
-              {prep.match[0]?.receivers.map((r) => (
-                <th key={r.key}>{r.label}</th>
-              ))}
-              <th>Here</th>
-            </tr>
-          </thead>
-          <tbody>
-            {prep.match.map((m) => (
-              <tr key={m.unit.key}>
-                <th scope="row">
-                  <b>{m.unit.label}</b> <Soft>{m.modelName}</Soft>
-                </th>
-                {m.receivers.map((r) => (
-                  <td key={r.key} data-label={r.label}>
-                    {r.problem === null ? (
-                      <Status status="done">works</Status>
-                    ) : (
-                      <Soft>
-                        {r.problem.code === "other-modulation"
-                          ? "other modulation"
-                          : pairProblemWords(r.problem)}
-                      </Soft>
-                    )}
-                  </td>
-                ))}
-                <td data-label="Here">
-                  {m.legality.code === "fine" ? (
-                    <Soft>{`${m.unit.powerMw ?? ""} mW`}</Soft>
-                  ) : (
-                    <Status status="problem">{legalityWords(m.legality)}</Status>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-        <p>
-          <Soft>{`By the rules of region ${view.day.region}, a dated summary and not the law: check with your regulator. `}</Soft>
-          <Link to={`/day/${view.day.id}/regulations`}>What is allowed here</Link>
-        </p>
-      </section>
+      {prep.stretches.length > 0 && <WiredDay prep={prep} spans={spans} handed={handed} />}
+      <Scenes prep={prep} reply={answer} isBusy={isBusy} send={send} />
+      <PackMatch match={prep.match} />
     </Stack>
   );
 }
 
-const Findings = styled.ul`
-  list-style: none;
-  border-top: 1px solid var(--soft);
-  li {
-    display: grid;
-    grid-template-columns: minmax(230px, 0.8fr) 1.4fr 130px;
-    gap: 4px 18px;
-    align-items: center;
-    min-height: 48px;
-    padding: 6px 0;
-    border-bottom: 1px solid var(--rule);
-  }
-  @media (max-width: 720px) {
-    li {
-      grid-template-columns: minmax(0, 1fr);
-    }
-  }
-`;
-const Gap = styled.div`
-  margin-top: 12px;
-`;
+/** Who is wired when, pack by pack, against what the case has. */
+function WiredDay({
+  prep,
+  spans,
+  handed,
+}: {
+  prep: Prep;
+  spans: Prep["packDays"][number]["spans"][];
+  handed: readonly string[];
+}) {
+  const short = prep.findings.find((f) => f.code === "chains-short");
+  return (
+    <section>
+      <Heading>Who is wired when</Heading>
+      <WiredChart
+        packs={spans}
+        stretches={prep.stretches}
+        have={short?.have ?? prep.peak?.talkers.length ?? 0}
+        label={prep.stretches
+          .map(
+            (s) => `${formatClock(s.startMs)} to ${formatClock(s.endMs)}: ${listWords(s.talkers)}`,
+          )
+          .join("; ")}
+      />
+      {handed.length > 0 && (
+        <Soft as="p">{`Outlined: a pack handed on, with at least ${formatDuration(15 * 60_000)} to re-rig (${handed.join("; ")}).`}</Soft>
+      )}
+    </section>
+  );
+}
+
+/** Each pack that goes from one talker to the next: "Irsa to Bren, 11:30–12:00". */
+const handOvers = (packDays: Prep["packDays"][number]["spans"][]): string[] =>
+  packDays.flatMap((spans) =>
+    pairs(spans).flatMap(([before, after]) =>
+      before.talker === after.talker
+        ? []
+        : [
+            `${before.talker} to ${after.talker}, ${formatClock(before.endMs)}–${formatClock(after.startMs)}`,
+          ],
+    ),
+  );

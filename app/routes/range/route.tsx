@@ -12,11 +12,12 @@ import {
   undoDrawings,
   undoRigs,
 } from "~/server/services/range/placePlans.server";
+import { mapFootWords, rangeHeadline, rangeSubline } from "~/contract/messages/range";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { helpsMost } from "~/core/location/search";
 import { itemAt } from "~/core/units/items";
 import { FloorPlanChart } from "~/app/charts/floorPlan/FloorPlanChart";
-import { traceOf } from "~/app/features/plan/planText";
+import { traceOf } from "~/app/features/plan/walkGrade";
 import { useLengths } from "~/app/features/plan/useLengths";
 import { PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
@@ -36,14 +37,13 @@ import { NoPlan } from "./NoPlan";
 import { PlacementSearch } from "./PlacementSearch";
 import { RangeControls } from "./RangeControls";
 import {
-  footWords,
-  headline,
+  rangeState,
   spotMarkers,
   spotsOfHelps,
-  subline,
   thinMarkers,
+  unwalkedOf,
   worstOf,
-} from "./rangeWords";
+} from "./rangeModel";
 import { TooStrong } from "./TooStrong";
 import { usePlanDrag } from "./usePlanDrag";
 import { WalkTable } from "./WalkTable";
@@ -137,6 +137,7 @@ function Ranged({ range, inHand, plan }: RangedProps) {
   const ranked = helps.state === "told" ? helps.helps : null;
   const most = ranked ? helpsMost(ranked) : null;
   const spots = useMemo(() => spotsOfHelps(ranked ?? []), [ranked]);
+  const state = rangeState(plan, walks, forecasts, worst);
   const names = {
     antenna: (id: string) => `antenna ${plan.antennas.find((a) => a.id === id)?.name ?? "?"}`,
     talker: (i: number) => walks[i]?.walker.talker ?? "the talker",
@@ -147,8 +148,8 @@ function Ranged({ range, inHand, plan }: RangedProps) {
   return (
     <Stack>
       <div>
-        <Answer>{headline(walks, forecasts, worst, plan)}</Answer>
-        <Sub>{subline({ walks, forecasts, worst, plan, most, helps: helps.state, names })}</Sub>
+        <Answer>{rangeHeadline(state)}</Answer>
+        <Sub>{rangeSubline(state, { areTried: helps.state === "told", most, names })}</Sub>
       </div>
       {crash && (
         <Notice kind="refused">{`The reckoning broke off (${crash}). Nothing that was kept is harmed; load the page again.`}</Notice>
@@ -178,7 +179,14 @@ function Ranged({ range, inHand, plan }: RangedProps) {
         onUp={hands.onUp}
       />
       <Legend />
-      <Soft as="p">{footWords({ range, plan, mapFor, least: map?.worst ?? null })}</Soft>
+      <Soft as="p">
+        {mapFootWords({
+          plan,
+          least: map?.worst && mapFor ? { ...map.worst, talker: mapFor.talker } : null,
+          isNoiseKnown: range.walkers.some((w) => w.pack.interference),
+          unwalked: unwalkedOf(range.walkers, plan),
+        })}
+      </Soft>
       <RangeActions
         inHand={inHand}
         dayId={view.day.id}

@@ -1,63 +1,78 @@
-import { useCallback, useRef, useState } from "react";
+import { useCallback, useReducer, useRef } from "react";
 import { useRevalidator } from "react-router";
 import type { Reply } from "~/contract/schemas/reply";
 
 export interface Upload {
-  /** 0 … 1 of the file sent; 1 while the rest of it is read. */
+  /** 0 … 1 of the file sent, 1 while the rest of it is read; null while nothing is sent. */
   fraction: number | null;
   reply: Reply | undefined;
   send: (file: File) => void;
   cancel: () => void;
 }
 
+type UploadState = Pick<Upload, "fraction" | "reply">;
+type UploadStep =
+  { did: "send" } | { did: "progress"; fraction: number } | { did: "end"; reply: Reply };
+
+/** A step of an upload; progress that comes in after its end changes nothing. */
+export function afterUploadStep(state: UploadState, step: UploadStep): UploadState {
+  switch (step.did) {
+    case "send":
+      return { fraction: 0, reply: undefined };
+    case "progress":
+      return state.fraction === null ? state : { ...state, fraction: step.fraction };
+    case "end":
+      return { fraction: null, reply: step.reply };
+  }
+}
+
+/** What the server answered in its own words; null where the answer is not one of ours. */
+function replyIn(body: string): Reply | null {
+  try {
+    const said = JSON.parse(body) as Partial<Reply> | null;
+    return typeof said?.ok === "boolean" && typeof said.message === "string"
+      ? (said as Reply)
+      : null;
+  } catch (error) {
+    if (error instanceof SyntaxError) return null;
+    throw error;
+  }
+}
+
 /**
  * Sends a large file piece by piece, with progress; it can be called off, and then nothing is kept.
  */
 export function useUpload(address: string): Upload {
-  const [fraction, setFraction] = useState<number | null>(null);
-  const [reply, setReply] = useState<Reply | undefined>();
+  const [state, step] = useReducer(afterUploadStep, { fraction: null, reply: undefined });
   const request = useRef<XMLHttpRequest | null>(null);
   const { revalidate } = useRevalidator();
   const send = useCallback(
     (file: File) => {
       const xhr = new XMLHttpRequest();
       request.current = xhr;
-      setReply(undefined);
-      setFraction(0);
-      const end = (answer: Reply) => {
+      step({ did: "send" });
+      const end = (ok: boolean, message: string) => {
         request.current = null;
-        setFraction(null);
-        setReply(answer);
+        step({ did: "end", reply: { ok, message, at: Date.now() } });
       };
-      const refused = (message: string): Reply => ({ ok: false, message, at: Date.now() });
       xhr.upload.onprogress = (event) =>
-        setFraction(event.lengthComputable ? event.loaded / event.total : 0);
+        step({
+          did: "progress",
+          fraction: event.lengthComputable ? event.loaded / event.total : 0,
+        });
       xhr.onload = () => {
-        const said = /"message":"((?:[^"\\]|\\.)*)"/.exec(xhr.responseText)?.[1];
-        if (xhr.status === 200)
-          end({
-            ok: true,
-            message: said ? (JSON.parse(`"${said}"`) as string) : `"${file.name}" was read.`,
-            at: Date.now(),
-          });
+        const said = replyIn(xhr.responseText)?.message;
+        if (xhr.status === 200) end(true, said ?? `"${file.name}" was read.`);
         else
           end(
-            refused(
-              said
-                ? (JSON.parse(`"${said}"`) as string)
-                : `"${file.name}" was not read. The day and its scans are as they were.`,
-            ),
+            false,
+            said ?? `"${file.name}" was not read. The day and its scans are as they were.`,
           );
         void revalidate();
       };
       xhr.onerror = () =>
-        end(refused(`"${file.name}" did not get through. The day and its scans are as they were.`));
-      xhr.onabort = () =>
-        end({
-          ok: true,
-          message: `Called off: nothing of "${file.name}" was kept.`,
-          at: Date.now(),
-        });
+        end(false, `"${file.name}" did not get through. The day and its scans are as they were.`);
+      xhr.onabort = () => end(true, `Called off: nothing of "${file.name}" was kept.`);
       xhr.open("POST", address);
       xhr.setRequestHeader("content-type", "application/octet-stream");
       xhr.setRequestHeader("x-file-name", encodeURIComponent(file.name));
@@ -66,5 +81,5 @@ export function useUpload(address: string): Upload {
     [address, revalidate],
   );
   const cancel = useCallback(() => request.current?.abort(), []);
-  return { fraction, reply, send, cancel };
+  return { ...state, send, cancel };
 }

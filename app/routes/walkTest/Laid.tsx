@@ -4,7 +4,7 @@ import { numberAt } from "~/core/units/items";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { walkForecast } from "~/core/location/forecast";
 import { WalkSeam } from "~/app/charts/walkSeam/WalkSeam";
-import { spreadWords } from "~/app/features/plan/planText";
+import { spreadWords } from "~/contract/messages/range";
 import { Mark } from "~/app/ui/Mark/Mark";
 import { Row, Soft } from "~/app/ui/Page/Page";
 import type { WalkedBy } from "~/app/routes/shared/usePlanReckoning";

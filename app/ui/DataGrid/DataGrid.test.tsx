@@ -1,7 +1,8 @@
 /** @jest-environment ./testkit/browserEnvironment.mjs */
 import { render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { DataGrid, type GridColumn } from "./DataGrid";
+import { DataGrid } from "./DataGrid";
+import type { GridColumn } from "./gridColumn";
 
 interface Unit {
   key: string;

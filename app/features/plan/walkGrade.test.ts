@@ -1,5 +1,6 @@
 import type { WalkForecast } from "~/core/location/forecast";
-import { spreadWords, traceOf, walkGrade } from "./planText";
+import { spreadWords } from "~/contract/messages/range";
+import { traceOf, walkGrade } from "./walkGrade";
 
 const point = (x: number, outage: number) => ({
   x,

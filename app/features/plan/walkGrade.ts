@@ -1,7 +1,6 @@
 import { lastOf } from "~/core/units/items";
 import type { WalkForecast } from "~/core/location/forecast";
-import type { WalkTrace } from "~/app/charts/floorPlan/FloorPlanChart";
-import { dropoutWords, reliabilityWords } from "~/contract/messages/plan";
+import type { WalkTrace } from "~/app/charts/floorPlan/planLayers";
 
 /** More of the time than this is lost: it cannot be used. */
 const BAD_OUTAGE = 0.01;
@@ -27,9 +26,6 @@ export const walkGrade = ({
       ? "watch"
       : "good";
 
-const rounded = (perMinute: number): number =>
-  perMinute < 9.5 ? Number(perMinute.toFixed(1)) : Math.round(perMinute);
-
 /** A walk in stretches of one grade each. */
 export function traceOf(id: string, forecast: WalkForecast): WalkTrace {
   const parts: WalkTrace["parts"] = [];
@@ -45,18 +41,4 @@ export function traceOf(id: string, forecast: WalkForecast): WalkTrace {
       });
   }
   return { id, parts };
-}
-
-/**
- * Between what and what it lies, for all that is not known about the place: "0.5 to 12 a minute".
- */
-export function spreadWords({ better, worse }: WalkForecast): string {
-  const [low, high] = [better, worse];
-  if (high.outage > 0.5)
-    return `${dropoutWords(low.dropoutsPerMinute)} at best, mostly gone at worst`;
-  if (low.dropoutsPerMinute < 1 / 600 && high.dropoutsPerMinute < 1 / 600)
-    return "no dropouts either way";
-  if (low.dropoutsPerMinute >= 0.95)
-    return `between ${rounded(low.dropoutsPerMinute)} and ${reliabilityWords(high)}`;
-  return `anything from ${dropoutWords(low.dropoutsPerMinute)} to ${reliabilityWords(high)}`;
 }

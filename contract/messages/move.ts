@@ -1,9 +1,9 @@
-import { capital, count, formatClock, formatDuration, listWords } from "~/contract/messages/format";
+import { capital, count, formatClock, formatDuration, listWords } from "./format";
 import type { MovePlan, MoveStep } from "~/core/schedule/companyMove";
 import { defined } from "~/core/units/items";
 
 /** Each step of a move: what, for how many, why, and the screen where it is done. */
-export const STEP_WORDS: Readonly<
+export const MOVE_STEP_WORDS: Readonly<
   Record<MoveStep["code"], { what: (n: number) => string; why: string; to: string }>
 > = {
   antennas: {
@@ -49,7 +49,7 @@ export const STEP_WORDS: Readonly<
 };
 
 /** Whether there is time. @param name - of the place, as it stands in a sentence */
-export function headline(plan: MovePlan, name: string, nowMs: number): string {
+export function moveHeadline(plan: MovePlan, name: string, nowMs: number): string {
   const work = `${Math.ceil(plan.minutes)} min of work`;
   if (plan.steps.length === 0)
     return plan.isThere ? `Ready at ${name}` : `${capital(name)} would be ready at once`;
@@ -62,7 +62,7 @@ export function headline(plan: MovePlan, name: string, nowMs: number): string {
 }
 
 /** What holds now and would not hold there. */
-export function subline({ becomesStale: s, isThere, minutes }: MovePlan, name: string): string {
+export function moveSubline({ becomesStale: s, isThere, minutes }: MovePlan, name: string): string {
   if (isThere)
     return minutes === 0 ? "" : "What is left before the first take, in the order of the work.";
   const lost = [

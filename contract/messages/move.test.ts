@@ -1,5 +1,5 @@
 import type { MovePlan } from "~/core/schedule/companyMove";
-import { headline, subline } from "./moveWords";
+import { moveHeadline, moveSubline } from "./move";
 
 const MINUTE_MS = 60_000;
 const NINE_MS = 9 * 60 * MINUTE_MS;
@@ -20,31 +20,31 @@ const plan = (change: Partial<MovePlan>): MovePlan => ({
 });
 
 test("while there is time, it is told when to begin; when there is none, how long until the first take", () => {
-  expect(headline(plan({}), "the quay", NINE_MS - 60 * MINUTE_MS)).toBe(
+  expect(moveHeadline(plan({}), "the quay", NINE_MS - 60 * MINUTE_MS)).toBe(
     "The quay: begin by 08:50 to be ready at 09:00",
   );
-  expect(headline(plan({}), "the quay", NINE_MS - 5 * MINUTE_MS)).toMatch(
+  expect(moveHeadline(plan({}), "the quay", NINE_MS - 5 * MINUTE_MS)).toMatch(
     /^The quay: 10 min of work, and only 5 min to the first take$/,
   );
-  expect(headline(plan({}), "the quay", NINE_MS + MINUTE_MS)).toMatch(
+  expect(moveHeadline(plan({}), "the quay", NINE_MS + MINUTE_MS)).toMatch(
     /its first scene should have begun 09:00$/,
   );
 });
 
 test("where nothing is shot any more, or nothing is left to do, that is said", () => {
-  expect(headline(plan({ firstTakeMs: null, beginByMs: null }), "the quay", 0)).toBe(
+  expect(moveHeadline(plan({ firstTakeMs: null, beginByMs: null }), "the quay", 0)).toBe(
     "The quay: 10 min of work, nothing is shot there any more",
   );
-  expect(headline(plan({ steps: [], isThere: true }), "the quay", 0)).toBe("Ready at the quay");
-  expect(headline(plan({ steps: [] }), "the quay", 0)).toBe("The quay would be ready at once");
+  expect(moveHeadline(plan({ steps: [], isThere: true }), "the quay", 0)).toBe("Ready at the quay");
+  expect(moveHeadline(plan({ steps: [] }), "the quay", 0)).toBe("The quay would be ready at once");
 });
 
 test("what would not hold there is counted; a move that costs nothing says so", () => {
-  expect(subline(plan({}), "the quay")).toBe(
+  expect(moveSubline(plan({}), "the quay")).toBe(
     "Nothing that holds now would be lost by moving to the quay.",
   );
   const stale = { frequencies: 1, proofs: 5, ranges: 0, scan: true };
-  expect(subline(plan({ becomesStale: stale }), "the quay")).toMatch(
+  expect(moveSubline(plan({ becomesStale: stale }), "the quay")).toMatch(
     /^At the quay one frequency, five proofs and the scan would not hold any more/,
   );
 });

@@ -1,0 +1,165 @@
+import { useState } from "react";
+import { formatClock, formatMetres, numberWord } from "~/contract/messages/format";
+import { WALL_NAMES } from "~/contract/messages/place";
+import { sketchOf } from "~/core/location/placeSketch";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { Figure, Heading, Row, Soft, Table } from "~/app/ui/Page/Page";
+import { useDay } from "~/app/routes/shared/useDay";
+import { CopyPlace } from "./CopyPlace";
+import type { SetupIntent } from "./intents";
+import { PlaceForm } from "./PlaceForm";
+import type { Route } from "./+types/route";
+
+type Open = { what: "change" | "copy"; id: number } | { what: "add" } | null;
+
+interface PlacesProps {
+  setup: Route.ComponentProps["loaderData"];
+  isBusy: boolean;
+  send: (intent: SetupIntent) => void;
+}
+
+/** Where the day goes, in the order of its times. */
+export function Places({ setup, isBusy, send }: PlacesProps) {
+  const { day, places } = useDay();
+  const [open, setOpen] = useState<Open>(null);
+  const expectedVersion = setup.placeList.version;
+  const close = () => setOpen(null);
+  const changed = open?.what === "change" ? places.find((p) => p.id === open.id) : undefined;
+  const copied = open?.what === "copy" ? places.find((p) => p.id === open.id) : undefined;
+  return (
+    <section>
+      <Row>
+        <Heading>Places</Heading>
+        {setup.placeList.earlierVersion !== null && (
+          <QuietButton
+            isDisabled={isBusy}
+            onPress={() => send({ intent: "undo-places", expectedVersion })}
+          >
+            Undo: back to the places before
+          </QuietButton>
+        )}
+      </Row>
+      <PlaceTable
+        isBusy={isBusy}
+        onChange={(id) => setOpen({ what: "change", id })}
+        onCopy={(id) => setOpen({ what: "copy", id })}
+        onRemove={(placeId) => send({ intent: "remove-place", placeId, expectedVersion })}
+      />
+      {(open?.what === "add" || changed) && (
+        <PlaceForm
+          key={changed?.id ?? "new"}
+          place={changed ?? null}
+          fromMs={Math.max(...places.map((p) => p.endMs))}
+          airs={setup.airs}
+          hasScenes={changed !== undefined && setup.scenesAt[changed.id] === true}
+          isBusy={isBusy}
+          onDrop={close}
+          onKeep={(place, withScenes) => {
+            send(
+              changed
+                ? {
+                    intent: "change-place",
+                    placeId: changed.id,
+                    place,
+                    withScenes,
+                    expectedVersion,
+                  }
+                : { intent: "add-place", place, expectedVersion },
+            );
+            close();
+          }}
+        />
+      )}
+      {copied && (
+        <CopyPlace
+          key={copied.id}
+          name={copied.name}
+          days={setup.days}
+          here={day.id}
+          isBusy={isBusy}
+          onDrop={close}
+          onCopy={(toDayId) => {
+            send({ intent: "copy-place", placeId: copied.id, toDayId, expectedVersion });
+            close();
+          }}
+        />
+      )}
+      {open?.what !== "add" && !changed && (
+        <Row style={{ marginTop: 10 }}>
+          <Button onPress={() => setOpen({ what: "add" })}>Add a place</Button>
+        </Row>
+      )}
+    </section>
+  );
+}
+
+interface PlaceTableProps {
+  isBusy: boolean;
+  onChange: (placeId: number) => void;
+  onCopy: (placeId: number) => void;
+  onRemove: (placeId: number) => void;
+}
+
+function PlaceTable({ isBusy, onChange, onCopy, onRemove }: PlaceTableProps) {
+  const { places } = useDay();
+  return (
+    <Table>
+      <thead>
+        <tr>
+          <th>Place</th>
+          <th>Times</th>
+          <th>In the way</th>
+          <th>Farthest</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {places.map((p) => {
+          const sketch = sketchOf(p.setting, p.geometry);
+          return (
+            <tr key={p.id}>
+              <th scope="row">
+                <b>{p.name}</b>{" "}
+                <Soft>
+                  {[p.setting === "indoors" ? "inside" : "outside", p.note]
+                    .filter(Boolean)
+                    .join(", ")}
+                </Soft>
+              </th>
+              <td data-label="Times">
+                <Figure>{`${formatClock(p.startMs)}–${formatClock(p.endMs)}`}</Figure>
+              </td>
+              <td data-label="In the way">
+                {sketch.wallCount === 0 ? (
+                  <Soft>nothing</Soft>
+                ) : (
+                  `${numberWord(sketch.wallCount)} × ${WALL_NAMES[sketch.walls]}`
+                )}
+              </td>
+              <td data-label="Farthest">
+                <Figure>{formatMetres(sketch.distanceM)}</Figure>
+              </td>
+              <td data-wide>
+                <Row style={{ gap: 0 }}>
+                  <QuietButton onPress={() => onChange(p.id)} aria-label={`Change ${p.name}`}>
+                    change
+                  </QuietButton>
+                  <QuietButton onPress={() => onCopy(p.id)} aria-label={`Copy ${p.name}`}>
+                    copy
+                  </QuietButton>
+                  <QuietButton
+                    isDisabled={isBusy}
+                    onPress={() => onRemove(p.id)}
+                    aria-label={`take off ${p.name}`}
+                  >
+                    take off
+                  </QuietButton>
+                </Row>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </Table>
+  );
+}

@@ -1,0 +1,105 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import { listWords, numberWord } from "~/contract/messages/format";
+import { receiverModel } from "~/core/kit/models";
+import { LegalFlag } from "~/app/features/channel/LegalFlag";
+import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { Mark } from "~/app/ui/Mark/Mark";
+import { Heading, Row, Soft, Table } from "~/app/ui/Page/Page";
+import { useDay } from "~/app/routes/shared/useDay";
+import type { SetupIntent } from "./intents";
+import { NewTalker, TalkerForm } from "./TalkerForm";
+
+/** Names that a button holds; of more it tells how many. */
+const MAX_NAMED = 3;
+
+interface TalkersProps {
+  /** Who speaks in a scene and has no channel. */
+  without: readonly string[];
+  isBusy: boolean;
+  send: (intent: SetupIntent) => void;
+}
+
+/** Who speaks, and what carries each voice. */
+export function Talkers({ without, isBusy, send }: TalkersProps) {
+  const view = useDay();
+  const [open, setOpen] = useState<{ id: number } | "add" | null>(null);
+  const close = () => setOpen(null);
+  const changed = open !== null && open !== "add" ? open.id : null;
+  const channel = view.channels.find((c) => c.id === changed);
+  return (
+    <section>
+      <Heading>Talkers</Heading>
+      {view.channels.length > 0 && <TalkerTable onChange={(id) => setOpen({ id })} />}
+      {open === "add" && <NewTalker view={view} isBusy={isBusy} send={send} onDrop={close} />}
+      {channel && (
+        <TalkerForm
+          key={`${channel.id}.${channel.version}`}
+          channel={channel}
+          view={view}
+          isBusy={isBusy}
+          send={send}
+          onDrop={close}
+        />
+      )}
+      <Row style={{ marginTop: 10 }}>
+        {open !== "add" && !channel && <Button onPress={() => setOpen("add")}>Add a talker</Button>}
+        {without.length > 0 && (
+          <PrimaryButton
+            isDisabled={isBusy}
+            onPress={() => send({ intent: "add-talkers-of-scenes" })}
+          >{`Give ${without.length > MAX_NAMED ? `the ${numberWord(without.length)} of the scenes` : listWords(without)} ${without.length === 1 ? "a channel" : "channels"}`}</PrimaryButton>
+        )}
+        {view.packs.length === 0 && (
+          <Link to={`/day/${view.day.id}/kit`}>
+            The case is empty: put receivers and packs in first
+          </Link>
+        )}
+      </Row>
+    </section>
+  );
+}
+
+function TalkerTable({ onChange }: { onChange: (channelId: number) => void }) {
+  const { channels, kit } = useDay();
+  return (
+    <Table>
+      <thead>
+        <tr>
+          <th>Channel</th>
+          <th>Speaks</th>
+          <th>Carried by</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {channels.map((c) => (
+          <tr key={c.id}>
+            <th scope="row">
+              <Row as="span">
+                <Soft>{c.number}</Soft>
+                <Mark>{c.mark}</Mark>
+                <span>
+                  <b>{c.talker}</b> <Soft>{c.part}</Soft>
+                </span>
+              </Row>
+            </th>
+            <td data-label="Speaks">
+              {c.effort}
+              {c.moves && <Soft>{`, ${c.moves}`}</Soft>}
+            </td>
+            <td data-label="Carried by">
+              {`${c.packLabel}, ${c.receiverLabel}${receiverModel(kit, c.receiverModelId).halves > 1 ? ` half ${c.half + 1}` : ""}`}{" "}
+              <LegalFlag legality={c.legality} unit={c.packLabel} />
+            </td>
+            <td data-wide>
+              <QuietButton onPress={() => onChange(c.id)} aria-label={`Change ${c.talker}`}>
+                change
+              </QuietButton>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}

@@ -1,0 +1,115 @@
+import type { WalkForecast } from "~/core/location/forecast";
+import type { RankedHelp } from "~/core/location/search";
+import type { FloorPlan } from "~/core/location/floorPlan";
+import { capital, formatDb, listWords } from "./format";
+import { dropoutWords, fitWords, helpWords, lengthWords, reliabilityWords } from "./plan";
+
+const rounded = (perMinute: number): number =>
+  perMinute < 9.5 ? Number(perMinute.toFixed(1)) : Math.round(perMinute);
+
+/**
+ * Between what and what it lies, for all that is not known about the place: "0.5 to 12 a minute".
+ */
+export function spreadWords({ better, worse }: WalkForecast): string {
+  const [low, high] = [better, worse];
+  if (high.outage > 0.5)
+    return `${dropoutWords(low.dropoutsPerMinute)} at best, mostly gone at worst`;
+  if (low.dropoutsPerMinute < 1 / 600 && high.dropoutsPerMinute < 1 / 600)
+    return "no dropouts either way";
+  if (low.dropoutsPerMinute >= 0.95)
+    return `between ${rounded(low.dropoutsPerMinute)} and ${reliabilityWords(high)}`;
+  return `anything from ${dropoutWords(low.dropoutsPerMinute)} to ${reliabilityWords(high)}`;
+}
+
+/** The walk on which most is lost: whose, which, and what is foretold of it. */
+export interface WorstWalk {
+  talker: string;
+  walkName: string;
+  forecast: WalkForecast;
+}
+
+/** How far the reckoning of a place is: what it lacks, or its worst walk. */
+export type RangeState =
+  | { state: "no-antenna" }
+  | { state: "no-walk" }
+  | { state: "reckoning" }
+  | { state: "told"; worst: WorstWalk };
+
+/** The first line: who is lost most, and how much. */
+export function rangeHeadline(range: RangeState): string {
+  switch (range.state) {
+    case "no-antenna":
+      return "No antenna stands on the plan yet";
+    case "no-walk":
+      return "Nobody walks on the plan yet";
+    case "reckoning":
+      return "Reckoning the walks…";
+    case "told": {
+      const { talker, forecast: f } = range.worst;
+      if (f.dropoutsPerMinute < 1 / 60 && f.outage < 1e-3)
+        return `Everybody holds here: ${talker} is thinnest, with ${dropoutWords(f.dropoutsPerMinute)}`;
+      return f.outage > 0.5
+        ? `${talker} is ${reliabilityWords(f)}`
+        : `${talker}: ${reliabilityWords(f)}`;
+    }
+  }
+}
+
+/**
+ * The line below: where it is lost, what helps most.
+ * @param most - the change that helps most; null when none does, or none was tried yet
+ */
+export function rangeSubline(
+  range: RangeState,
+  helps: { areTried: boolean; most: RankedHelp | null; names: Parameters<typeof helpWords>[1] },
+): string {
+  switch (range.state) {
+    case "no-antenna":
+      return "Put one where the receivers are, and one more where you would like it: under Draw.";
+    case "no-walk":
+      return "Draw where each talker goes; then it is told where they are lost.";
+    case "reckoning":
+      return "";
+    case "told": {
+      const where = whereWords(range.worst);
+      if (helps.most)
+        return `${capital(helpWords(helps.most.help, helps.names))}: that helps most, ${reliabilityWords(helps.most.after)} then. ${where}`;
+      return helps.areTried
+        ? `${where} No single change that was tried helps by more than half a decibel.`
+        : where;
+    }
+  }
+}
+
+function whereWords({ walkName, forecast: f }: WorstWalk): string {
+  const how =
+    f.meanDropoutMs && f.dropoutsPerMinute > 1 / 600
+      ? `, ${lengthWords(f.meanDropoutMs)} each`
+      : "";
+  return `On “${walkName}”${how}; this place not being known better, ${spreadWords(f)}.`;
+}
+
+/**
+ * What stands under the map: the least in hand, by what it is reckoned, and what is not in it.
+ * @param least - for whom the map is, and the least of it; null without a map
+ * @param unwalked - talkers for whom no walk is drawn
+ */
+export function mapFootWords(p: {
+  plan: Pick<FloorPlan, "areas" | "fit">;
+  least: { talker: string; marginDb: number } | null;
+  isNoiseKnown: boolean;
+  unwalked: readonly string[];
+}): string {
+  const where = p.plan.areas.length > 0 ? "where it plays" : "anywhere";
+  return [
+    p.least ? `Least in hand ${where}: ${formatDb(p.least.marginDb)} for ${p.least.talker}.` : "",
+    "Drag antennas and the cart.",
+    p.plan.fit
+      ? `Corrected by this place’s walk test: ${fitWords(p.plan.fit)}.`
+      : "By the book: this place was not walked yet.",
+    p.isNoiseKnown ? "" : "Nothing was scanned here: noise of the air itself is not in it.",
+    p.unwalked.length === 0 ? "" : `No walk is drawn for ${listWords(p.unwalked)}.`,
+  ]
+    .filter((words) => words !== "")
+    .join(" ");
+}
