@@ -10,6 +10,7 @@ export default {
     "**/*.long.test.ts",
     "**/core/training/practice.test.ts",
     "**/core/audio/{voiceFindings,wav}.test.ts",
+    "**/core/spectrum/survey.test.ts",
     "**/test/methods.test.ts",
   ],
   testPathIgnorePatterns: ["/node_modules/"],

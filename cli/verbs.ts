@@ -5,7 +5,7 @@ import { analyseWavRequest, levelChainRequest } from "~/contract/schemas/audio";
 import { checkSetRequest, coordinateRequest } from "~/contract/schemas/coordination";
 import { batteryPlanRequest } from "~/contract/schemas/power";
 import { coverageRequest, fadingRequest, linkRequest } from "~/contract/schemas/radio";
-import { analyseSweepRequest, rasterRequest } from "~/contract/schemas/sweep";
+import { analyseSweepRequest, rasterRequest, surveyRequest } from "~/contract/schemas/sweep";
 import { unpackSweepFiles } from "~/contract/codecs/sweepArchive";
 import { wavErrorWords, wavWarningWords } from "~/contract/messages/level";
 import {
@@ -24,9 +24,11 @@ import { coverage, type CoverageQuestion } from "~/core/radio/coverage";
 import { fading } from "~/core/radio/fading";
 import { linkBudget, type LinkQuestion } from "~/core/radio/link";
 import { rasterChannels, RASTERS } from "~/core/regulations/raster";
-import { rasterOf, REGIONS } from "~/core/regulations/region";
+import { legalWindows, rasterOf, REGIONS } from "~/core/regulations/region";
 import { alignMeasurements, perStepDb } from "~/core/spectrum/scale";
 import { analyseSweep } from "~/core/spectrum/analyseSweep";
+import { surveyAir } from "~/core/spectrum/survey";
+import type { SweepWarning } from "~/core/spectrum/sweepWarning";
 import { mergeMeasurements } from "~/core/spectrum/mergeMeasurements";
 import { readSweepFiles, type SweepRead } from "~/core/spectrum/readSweepFile";
 import { batteryPlan } from "./batteryPlan";
@@ -116,6 +118,11 @@ function withFile<T>(path: string, use: (source: ByteSource) => T): T {
   }
 }
 
+const warningOf = (warning: SweepWarning) => ({
+  code: warning.code === "told" ? warning.as : warning.code,
+  message: sweepWarningWords(warning),
+});
+
 export const VERBS: Readonly<Record<string, Verb>> = {
   "tv-raster": verb("television channels and bands of a region", rasterRequest, ({ region }) => ({
     channels: rasterChannels(rasterOf(REGIONS[region])),
@@ -141,7 +148,7 @@ export const VERBS: Readonly<Record<string, Verb>> = {
       return {
         format: measurement.format,
         sweeps: found.sweeps,
-        points: found.points,
+        points: found.measuredPoints,
         lowHz: found.lowHz,
         highHz: found.highHz,
         stepHz: found.stepHz,
@@ -149,14 +156,52 @@ export const VERBS: Readonly<Record<string, Verb>> = {
         tv: found.tv,
         carriers: found.carriers,
         humps: found.humps,
-        warnings: found.warnings.map((w) => ({
-          code: w.code === "told" ? w.as : w.code,
-          message: sweepWarningWords(w),
-        })),
+        warnings: found.warnings.map(warningOf),
         floor: Array.from(found.floorDbm, (levelDbm, i) => ({
           frequencyHz: found.lowHz + i * found.stepHz,
           levelDbm: levelDbm + asReadDb,
         })),
+      };
+    },
+  ),
+  survey: verb(
+    "what a sweep of one place leaves free for a kind of channel, by what limit, and why",
+    surveyRequest,
+    ({ files, region, tuning, bandwidthHz, receiver, limitDbm, stations, avoid }) => {
+      const raster = rasterOf(REGIONS[region]);
+      const named = stations.map(({ channel }, index) => {
+        const found = rasterChannels(raster).find((c) => c.channel === channel);
+        if (!found)
+          throw new RequestError(
+            "no-such-channel",
+            `the raster of ${region} has no channel ${channel}`,
+            `stations.${index}.channel`,
+          );
+        return found;
+      });
+      const analysis = analyseSweep(
+        mergeMeasurements(alignMeasurements(readMeasurements(files), false)),
+        raster,
+      );
+      const { floorDbm, limitBy, freeHz, freeRanges, ...survey } = surveyAir({
+        analysis,
+        windows: legalWindows(REGIONS[region], Number.MIN_VALUE),
+        tuning,
+        bandwidthHz,
+        receiver,
+        givenDbm: limitDbm,
+        stations: named,
+        avoid,
+      });
+      return {
+        floorDbm,
+        limitDbm: survey.limitDbm,
+        limitBy,
+        freeHz,
+        freeRanges,
+        carriers: analysis.carriers,
+        stations: analysis.tv.map(({ channel, state, levelDbm }) => ({ channel, state, levelDbm })),
+        warnings: analysis.warnings.map(warningOf),
       };
     },
   ),

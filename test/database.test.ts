@@ -45,6 +45,7 @@ const day = {
   region: "EU" as const,
   profile: "normal" as const,
   maxNoiseDbm: -95,
+  noiseLimitDbm: null,
   spares: 2,
   isPractice: false,
   clockDayMs: 0,

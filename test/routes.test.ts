@@ -22,7 +22,7 @@ import { addressOf, screenAt, SHEETS, STAGES } from "~/app/routes/shared/address
 import { addressNow } from "~/server/http/oldAddresses.server";
 import { wrapIntents } from "~/app/routes/wrapUp/intents";
 import { dayIdOf, readIntent } from "~/app/routes/shared/reply.server";
-import { airOf, limitPerBinDbm, spineOf } from "~/app/features/air/spectrumOf";
+import { airOf, limitLine, spineOf } from "~/app/features/air/spectrumOf";
 import { chosenChannel } from "~/app/features/channel/ChannelChooser";
 import { RASTERS } from "~/core/regulations/raster";
 import { themeCookie, themeOf } from "~/app/features/frame/themeCookie";
@@ -342,7 +342,7 @@ describe("what screens share", () => {
     open: [],
     raster: RASTERS["EU-8"],
     maxNoiseDbm: -95,
-    instrumentFloorDbm: null,
+    limit: null,
     unruled: [],
     regionTitle: "",
     advice: "",
@@ -365,7 +365,9 @@ describe("what screens share", () => {
     expect(spineOf([])).toEqual({ lowHz: 470e6, highHz: 694e6 });
   });
   test("a channel's limit brought to one step", () =>
-    expect([limitPerBinDbm(-95, 25_000), limitPerBinDbm(-95, 200_000)]).toEqual([-104, -95]));
+    expect(
+      [limitLine(-95, 25_000), limitLine(-95, 200_000)].map((l) => Math.round(l.binDbm)),
+    ).toEqual([-104, -95]));
   test("the channel that is asked for, else the first that is open, else the first", () => {
     const channels = [
       { id: 1, done: true },

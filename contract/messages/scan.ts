@@ -141,16 +141,27 @@ export function airHeadline(
   return `${head}, in ${count(open.length, "stretch", "stretches")}`;
 }
 
-/**
- * What governs the noise limit where the instrument does; empty where the limit that was set does.
- */
-export const limitWords = ({
-  instrumentFloorDbm,
-  maxNoiseDbm,
-}: Pick<LawView, "instrumentFloorDbm" | "maxNoiseDbm">): string =>
-  instrumentFloorDbm === null
-    ? ""
-    : `Quiet as far as this instrument sees: its own floor is ${formatDbm(instrumentFloorDbm)} in a channel, so up to ${formatDbm(maxNoiseDbm)} counts as quiet.`;
+/** What was done with the limit. */
+export const noiseLimitSetWords = (limitDbm: number | null): string =>
+  limitDbm === null
+    ? "The noise limit is what the receivers need again, as far as the instrument sees."
+    : `The noise limit is ${formatDbm(limitDbm)} in a channel now.`;
+
+/** What governs the noise limit, and by how much; empty before anything was measured. */
+export function limitWords({ limit, maxNoiseDbm }: Pick<LawView, "limit" | "maxNoiseDbm">): string {
+  if (!limit) return "";
+  const most = formatDbm(maxNoiseDbm);
+  switch (limit.by) {
+    case "instrument":
+      return `Quiet as far as this instrument sees: its own floor is ${formatDbm(limit.floorDbm)} in a channel, so up to ${most} counts as quiet.`;
+    case "receiver":
+      return `Quiet is up to ${most} in a channel: what the receivers need.`;
+    case "given":
+      return limit.floorDbm > maxNoiseDbm
+        ? `The noise limit is set by hand to ${most} in a channel, under this instrument’s own floor of ${formatDbm(limit.floorDbm)}: nothing can count as quiet.`
+        : `Quiet is up to ${most} in a channel: set by hand.`;
+  }
+}
 
 /**
  * What else a careful reader says of it: stations against the register, others' carriers, broad

@@ -46,6 +46,10 @@ export function sweepWarningWords(warning: SweepWarning): string {
       return `The spike at ${mhz3(warning.frequencyHz)} MHz, the middle of the recording, is the receiver's own and was left out.`;
     case "scan-stopped":
       return `${warning.instrument} was stopped at ${(warning.atHz / 1e6).toFixed(1)} MHz of pass ${warning.pass}.`;
+    case "floor-below-thermal": {
+      const { floorDbm, thermalDbm, stepHz } = warning;
+      return `The floor, ${floorDbm.toFixed(0)} dBm in ${Number((stepHz / 1000).toPrecision(3))} kHz, lies under thermal noise (${thermalDbm.toFixed(0)} dBm): the levels are not dBm at an antenna. What is quiet here is right; how strong it is may not be.`;
+    }
     case "told":
       return warning.message;
   }

@@ -3,6 +3,7 @@ import type { FrequencyRange } from "~/core/regulations/region";
 import type { SeenCarrier } from "~/core/spectrum/analyseSweep";
 import type { Comb } from "~/core/spectrum/combs";
 import type { Hump } from "~/core/spectrum/humps";
+import type { LimitBy } from "~/core/spectrum/noiseLimit";
 import type { SweepHistory } from "~/core/spectrum/overTime";
 import type { SweepSetup } from "~/core/spectrum/setup";
 import type { SweepWarning } from "~/core/spectrum/sweepWarning";
@@ -54,10 +55,8 @@ export interface LawView {
   maxNoiseDbm: number;
   /** Of which no band speaks: neither allowed nor forbidden as far as is known. */
   unruled: FrequencyRange[];
-  /**
-   * Told where the instrument's own floor governs the limit; null where the one that was set does.
-   */
-  instrumentFloorDbm: number | null;
+  /** What governs the limit, and the scan's floor per channel bandwidth; null before a scan. */
+  limit: { by: LimitBy; floorDbm: number } | null;
   regionTitle: string;
   advice: string;
   licence: string;

@@ -15,7 +15,7 @@ export const profile = z.object({
 
 export const checkSetRequest = z.object({ carriers, profile });
 
-const tuning = z
+export const tuning = z
   .object({ lowHz: frequencyHz, highHz: frequencyHz, stepHz: positive })
   .superRefine((t, context) => {
     if (t.highHz < t.lowHz)

@@ -59,6 +59,7 @@ export const archiveDay = z.strictObject({
     region: z.string().max(200),
     profile: z.string().max(40),
     maxNoiseDbm: z.number(),
+    noiseLimitDbm: z.number().nullable().default(null),
     spares: whole.min(0).max(100),
     isPractice: z.boolean(),
     isArchived: z.boolean(),

@@ -2,10 +2,12 @@
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
 import { defined, itemAt } from "~/core/units/items";
+import { noiseFloorDbm as thermalNoiseDbm } from "~/core/radio/feed";
 import type { Raster } from "~/core/regulations/raster";
 import { type FoundCarrier, findCarriers } from "./carriers";
 import { type Comb, findCombs } from "./combs";
 import { findHumps, type Hump } from "./humps";
+import { findIntermittent } from "./intermittent";
 import { estimateNoise } from "./noiseFloor";
 import { quantile } from "~/core/units/statistics";
 import { asPerStep } from "./scale";
@@ -34,12 +36,19 @@ export interface SweepAnalysis {
   highHz: number;
   stepHz: number;
   points: number;
+  /** Bins that any pass measured: what lies between the ranges of a sweep is none. */
+  measuredPoints: number;
   sweeps: number;
   /**
    * How often a bin was looked at, in the middle of all bins: below 2, "how often it is on" says
    * nothing.
    */
   looksPerBin: number;
+  /**
+   * How many looks of a detector the mean power of a bin is made of, by its scatter: what a bin of
+   * noise may reach by itself follows from it.
+   */
+  meanLooks: number;
   /** Median over the band of the estimated floor: mean noise power of one bin as measured. */
   noiseFloorDbm: number;
   floorDbm: Float64Array;
@@ -60,6 +69,9 @@ export interface SweepAnalysis {
   combs: Comb[];
   warnings: SweepWarning[];
 }
+
+/** An estimate of the floor is off by no more. */
+const THERMAL_ALLOWANCE_DB = 1;
 
 /** So near a stronger carrier a line of the receiver's own is not seen. */
 const MASKED_HZ = 300_000;
@@ -89,14 +101,13 @@ export function analyseSweep(
   const noise = estimateNoise(meanDbm, stepHz);
   const tv = raster ? findTelevision(meanDbm, lowHz, stepHz, noise, raster) : [];
   const found = findCarriers(meanDbm, lowHz, stepHz, noise);
-  if (passes.length > 1) {
-    // an intermittent carrier drowns in the mean; it is found where the maximum stands out of what
-    // maxima of noise reach
-    const noiseOfMax = estimateNoise(maxDbm, stepHz);
-    for (const c of findCarriers(maxDbm, lowHz, stepHz, noiseOfMax)) {
+  const addNew = (more: readonly FoundCarrier[]) => {
+    for (const c of more)
       if (!found.some((f) => c.fromBin <= f.toBin + 1 && c.toBin >= f.fromBin - 1)) found.push(c);
-    }
-  }
+  };
+  if (passes.length > 1) addNew(findIntermittent(passes, meanDbm, lowHz, stepHz, noise));
+  // passes that were put together keep the highest of each bin: what is rarely on stands out there
+  if (scaled.peakDbm) addNew(findCarriers(maxDbm, lowHz, stepHz, estimateNoise(maxDbm, stepHz)));
   const stationAt = (hz: number) =>
     tv.find((t) => t.state === "busy" && hz > t.lowHz - stepHz && hz < t.highHz + stepHz);
   const inTelevision = (hz: number) => stationAt(hz) !== undefined;
@@ -138,17 +149,25 @@ export function analyseSweep(
           OVER_STATION_DB
     );
   };
+  const warnings = [...measurement.warnings];
   // the floor is smooth: one bin in a few tells as much as all
   const every = Math.max(1, points >> 12);
   const floors = noise.floorDbm.filter((f, i) => i % every === 0 && !Number.isNaN(f)).sort();
+  const noiseFloorDbm = quantile(floors, 0.5);
+  const thermalDbm = thermalNoiseDbm({ bandwidthHz: stepHz, noiseFigureDb: 0 });
+  // full scale of a recording says nothing of power
+  if (measurement.format !== "iq" && noiseFloorDbm < thermalDbm - THERMAL_ALLOWANCE_DB)
+    warnings.push({ code: "floor-below-thermal", floorDbm: noiseFloorDbm, thermalDbm, stepHz });
   return {
     lowHz,
     stepHz,
     points,
+    measuredPoints: meanDbm.reduce((n, level) => n + (Number.isNaN(level) ? 0 : 1), 0),
     highHz: lowHz + (points - 1) * stepHz,
     sweeps: measurement.completePasses,
     looksPerBin: looksPerBin(passes),
-    noiseFloorDbm: quantile(floors, 0.5),
+    meanLooks: noise.shape,
+    noiseFloorDbm,
     floorDbm: noise.floorDbm,
     meanDbm,
     maxDbm,
@@ -157,7 +176,7 @@ export function analyseSweep(
     overTelevision: asSeen(found.filter(standsOver)),
     humps: findHumps(points, lowHz, stepHz, noise, tv),
     combs,
-    warnings: measurement.warnings,
+    warnings,
   };
 }
 

@@ -27,7 +27,11 @@ const MIN_EXCESS_DB = 5;
  * the local median where that is higher. Near an edge of a pedestal its higher side counts, so that
  * the edge itself is not taken for a carrier.
  */
-function baselineMw(levelsDbm: Float64Array, stepHz: number, noise: NoiseModel): Float64Array {
+export function baselineMw(
+  levelsDbm: Float64Array,
+  stepHz: number,
+  noise: NoiseModel,
+): Float64Array {
   const points = levelsDbm.length;
   const reach = Math.max(3, Math.round(BASELINE_REACH_HZ / stepHz));
   const hop = Math.max(1, reach >> 4);
@@ -87,6 +91,25 @@ export function findCarriers(
       if (sum[i]! > expected[i]! * factor) markAroundPeak(i, i + width - 1, power, base, hit);
     }
   }
+  return carriersIn({ hit, power, base, lowHz, stepHz });
+}
+
+/** Bins that stand out of a baseline, as narrow signals: joined, split, measured. */
+export function carriersIn({
+  hit,
+  power,
+  base,
+  lowHz,
+  stepHz,
+}: {
+  /** 1 where a bin stands out. */
+  hit: Uint8Array;
+  /** Milliwatts per bin; 0 where not measured. */
+  power: Float64Array;
+  base: Float64Array;
+  lowHz: number;
+  stepHz: number;
+}): FoundCarrier[] {
   return runsOf(hit, Math.max(1, Math.floor(30_000 / stepHz)))
     .map(([from, to]) => grow(from, to, power, base))
     .flatMap(([from, to]) => splitAtValleys(from, to, power, Math.round(150_000 / stepHz)))
@@ -100,7 +123,7 @@ export function findCarriers(
  * Marks the bins of a window that hang together with its highest: noise at its far end is no part
  * of the signal.
  */
-function markAroundPeak(
+export function markAroundPeak(
   from: number,
   to: number,
   power: Float64Array,

@@ -1,3 +1,6 @@
+/** What governs up to which noise a place counts as quiet. */
+export type LimitBy = "given" | "receiver" | "instrument";
+
 /** Up to which power a place counts as quiet, and what says so. */
 export interface NoiseLimit {
   /** Power per channel bandwidth. */
@@ -5,10 +8,10 @@ export interface NoiseLimit {
   /** The measured floor in the same bandwidth. */
   floorDbm: number;
   /**
-   * "given": the limit that was set. "instrument": the sweep's own floor lies too near to it or
-   * above it, so what it sees as quiet is judged by that floor.
+   * "given": set by hand. "receiver": what the receivers need. "instrument": the sweep's own floor
+   * lies too near to that or above it, so what it sees as quiet is judged by that floor.
    */
-  limitBy: "given" | "instrument";
+  limitBy: LimitBy;
 }
 
 /**
@@ -20,29 +23,43 @@ export interface NoiseLimit {
 export const MIN_OVER_FLOOR_DB = 5;
 
 /**
- * The limit that quiet is judged by: the one that was set, unless the instrument cannot see so far
- * down.
+ * Up to which noise, per channel bandwidth, receivers work as planned: a pack arrives with about
+ * −60 dBm, 20 dB over the noise is needed and 15 dB are kept for fades (common practice, no
+ * published source).
+ */
+export const NEEDED_NOISE_DBM = -95;
+
+/** One press more or less noise. */
+export const LIMIT_STEP_DB = 3;
+
+/**
+ * The limit that quiet is judged by: the one that was set by hand, else what the receivers need,
+ * unless the instrument cannot see so far down.
  * @param p.noiseFloorDbm - mean noise power of one step, as `analyseSweep` estimates it
  * @param p.stepHz - the sweep's step, > 0
  * @param p.bandwidthHz - of the channels, > 0
- * @param p.givenDbm - the limit that was set, power per channel bandwidth
- * @example noiseLimit({ noiseFloorDbm: -105, stepHz: 25_000, bandwidthHz: 200_000, givenDbm: -95 })
- *   // { limitDbm: -90.97, floorDbm: -95.97, limitBy: "instrument" }
+ * @param p.neededDbm - up to which noise the receivers work as planned, per channel bandwidth
+ * @param p.givenDbm - a limit set by hand, per channel bandwidth; null: none
+ * @example noiseLimit({ noiseFloorDbm: -105, stepHz: 25_000, bandwidthHz: 200_000, neededDbm: -95,
+ *   givenDbm: null }) // { limitDbm: -90.97, floorDbm: -95.97, limitBy: "instrument" }
  */
 export function noiseLimit({
   noiseFloorDbm,
   stepHz,
   bandwidthHz,
+  neededDbm,
   givenDbm,
 }: {
   noiseFloorDbm: number;
   stepHz: number;
   bandwidthHz: number;
-  givenDbm: number;
+  neededDbm: number;
+  givenDbm: number | null;
 }): NoiseLimit {
   const floorDbm = noiseFloorDbm + 10 * Math.log10(bandwidthHz / stepHz);
+  if (givenDbm !== null) return { limitDbm: givenDbm, floorDbm, limitBy: "given" };
   const instrumentDbm = floorDbm + MIN_OVER_FLOOR_DB;
-  return instrumentDbm > givenDbm
+  return instrumentDbm > neededDbm
     ? { limitDbm: instrumentDbm, floorDbm, limitBy: "instrument" }
-    : { limitDbm: givenDbm, floorDbm, limitBy: "given" };
+    : { limitDbm: neededDbm, floorDbm, limitBy: "receiver" };
 }

@@ -131,7 +131,8 @@ function toGrid(
     hz: r.frequency * scale,
     dbm: isDbuv ? dbuvToDbm(r.level) : r.level,
   }));
-  if (points.some((p, i) => i > 0 && p.hz < points[i - 1]!.hz)) {
+  const isInOrder = !points.some((p, i) => i > 0 && p.hz < points[i - 1]!.hz);
+  if (!isInOrder) {
     points.sort((a, b) => a.hz - b.hz);
     warnings.push({
       code: "rows-out-of-order",
@@ -145,23 +146,26 @@ function toGrid(
   const lowHz = itemAt(points, 0).hz;
   const spanHz = lastOf(points).hz - lowHz;
   const roughHz = gaps[gaps.length >> 1]!;
-  // frequencies written with few decimals jitter; the step that fits the whole span best is the
-  // true one
-  const count = Math.max(1, Math.round(spanHz / roughHz));
-  const isEven = numberAt(gaps, 0) > roughHz * 0.5 && lastOf(gaps) < roughHz * 1.5;
-  const stepHz = isEven ? spanHz / count : roughHz;
+  // frequencies written with few decimals jitter by what the last one is worth: such a grid is even,
+  // and has a step a line
+  const meanHz = spanHz / (points.length - 1);
+  const writtenHz = lastDecimal(rows.map((r) => r.frequency)) * scale * 1.01;
+  const isEven =
+    isInOrder &&
+    points.every((p, i) => i === 0 || Math.abs(p.hz - points[i - 1]!.hz - meanHz) <= writtenHz);
+  const stepHz = isEven ? meanHz : roughHz;
   const size = Math.round(spanHz / stepHz) + 1;
   const tooLarge = gridError({ points: size, passes: 1, measured: points.length });
   if (tooLarge) return fail(tooLarge);
   const power = new Float64Array(size);
   const hits = new Uint16Array(size);
   let doubles = 0;
-  for (const p of points) {
-    const i = Math.min(size - 1, Math.round((p.hz - lowHz) / stepHz));
+  points.forEach((p, line) => {
+    const i = isEven ? line : Math.min(size - 1, Math.round((p.hz - lowHz) / stepHz));
     if (hits[i]! > 0) doubles += 1;
     power[i]! += 10 ** (p.dbm / 10);
     hits[i]! += 1;
-  }
+  });
   if (doubles > 0)
     warnings.push({
       code: "points-doubled",
@@ -196,6 +200,15 @@ function toGrid(
     warnings,
     ...(resolutionHz === null ? {} : { resolutionHz }),
   });
+}
+
+/** What the last decimal is worth in which all of these are written: 0.01 for 470.00, 470.03. */
+function lastDecimal(values: readonly number[]): number {
+  for (let decimals = 0; decimals < 9; decimals += 1) {
+    const by = 10 ** decimals;
+    if (values.every((v) => Math.abs(v * by - Math.round(v * by)) < 1e-4)) return 1 / by;
+  }
+  return 0;
 }
 
 const cutWarning = (index: number): SweepWarning => ({

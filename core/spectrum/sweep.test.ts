@@ -270,3 +270,12 @@ test("noise per channel bandwidth adds the bins up, and gaps say nothing", () =>
   expect(noise).toHaveLength(150);
   expect(noise[50]!.levelDbm).toBeCloseTo(-115 + 10 * Math.log10(8), 6);
 });
+
+test("a grid written with few decimals has as many points as lines", () => {
+  const lines = Array.from(
+    { length: 401 },
+    (_, k) => `${(470 + k * 0.0125).toFixed(2)},${-100 - (k % 7)}`,
+  );
+  const read = readSweepFile(bytes(lines.join("\n")));
+  expect(read).toMatchObject({ ok: true, value: { points: 401, warnings: [] } });
+});

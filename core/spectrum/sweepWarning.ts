@@ -24,6 +24,8 @@ export type SweepWarning =
   | { code: "recording-not-numbers" }
   | { code: "dc-spike"; frequencyHz: number }
   | { code: "scan-stopped"; instrument: string; atHz: number; pass: number }
+  /** Mean noise power of a step lies under thermal noise in that step: no antenna shows that. */
+  | { code: "floor-below-thermal"; floorDbm: number; thermalDbm: number; stepHz: number }
   /** As an earlier version put it down: under a code of its own, in words. */
   | { code: "told"; as: string; message: string };
 
@@ -44,6 +46,7 @@ const CODES: Readonly<Record<SweepWarning["code"], true>> = {
   "recording-not-numbers": true,
   "dc-spike": true,
   "scan-stopped": true,
+  "floor-below-thermal": true,
   told: true,
 };
 

@@ -61,6 +61,13 @@ export const Quiet = styled.line`
   stroke-width: 1.4;
   stroke-dasharray: 2 5;
 `;
+/** So high a strip takes a finger. */
+export const LIMIT_GRIP_PX = 22;
+export const LimitGrip = styled.rect`
+  fill: transparent;
+  cursor: ns-resize;
+  touch-action: none;
+`;
 export const QuietLabel = styled.text`
   ${label} fill: var(--ink);
   text-anchor: end;

@@ -11,6 +11,7 @@ import { formatMhz } from "~/core/units/frequencyText";
 import { QuietButton } from "~/app/ui/Button/Button";
 import { useCanvas } from "~/app/charts/useCanvas";
 import { useWidth } from "~/app/charts/useWidth";
+import { LimitLine } from "./LimitLine";
 import * as S from "./SpectrumChart.styles";
 import { levelAt, spectrumLayout, type SpectrumData } from "./spectrumLayout";
 import { drawAir } from "./drawAir";
@@ -25,6 +26,8 @@ export interface SpectrumChartProps {
   /** What of it is looked at; null is the whole. Without `onView` it cannot be gone nearer. */
   view?: View | null;
   onView?: (view: View | null) => void;
+  /** The noise limit can be dragged. */
+  onLimit?: (channelDbm: number) => void;
   /** Our carriers can be taken along the spine: by pointer, or the held one with Enter. */
   moving?: FlagMoving;
 }
@@ -74,6 +77,7 @@ export function SpectrumChart({
   rootsPx = 34,
   view = null,
   onView,
+  onLimit,
   moving,
 }: SpectrumChartProps) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(860);
@@ -331,15 +335,7 @@ export function SpectrumChart({
             </S.LevelLabel>
           </g>
         ))}
-        {layout.quietY !== null && (
-          <>
-            <S.Quiet x1={0} x2={widthPx} y1={layout.quietY} y2={layout.quietY} />
-            <S.QuietLabel
-              x={widthPx - 4}
-              y={layout.quietY - 5}
-            >{`quiet enough below −${-defined(data.quietBelowDbm)} dBm`}</S.QuietLabel>
-          </>
-        )}
+        {data.limit && <LimitLine limit={data.limit} layout={layout} onMove={onLimit} />}
         <S.Spine x1={0} x2={widthPx} y1={layout.spineY} y2={layout.spineY} />
         {layout.ticks.map((t) => (
           <g key={t.text}>

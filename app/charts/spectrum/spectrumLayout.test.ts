@@ -12,7 +12,7 @@ const data = (change: Partial<SpectrumData> = {}): SpectrumData => ({
   taken: [],
   flags: [],
   roots: [],
-  quietBelowDbm: null,
+  limit: null,
   ...change,
 });
 const trace = (levels: number[], lowHz = 470e6, stepHz = 25_000) => ({

@@ -13,6 +13,12 @@ export interface SpectrumFlag {
   isWrong?: boolean;
 }
 
+/** Up to which noise a place is quiet: of one step, where the line stands, and of a whole channel. */
+export interface NoiseLimitLine {
+  binDbm: number;
+  channelDbm: number;
+}
+
 /** What the spine can show. Everything but the domain may be missing. */
 export interface SpectrumData {
   lowHz: number;
@@ -27,7 +33,7 @@ export interface SpectrumData {
   flags: SpectrumFlag[];
   /** Our products under the spine; weight 0 … 1 is how near one comes to a carrier. */
   roots: { frequencyHz: number; weight: number; kind: "third2" | "third3" }[];
-  quietBelowDbm: number | null;
+  limit: NoiseLimitLine | null;
 }
 
 export interface SpectrumLayout {
@@ -46,10 +52,12 @@ export interface SpectrumLayout {
   roots: { x: number; length: number; kind: "third2" | "third3" }[];
   ticks: { x: number; text: string }[];
   levelTicks: { y: number; text: string }[];
-  quietY: number | null;
+  /** Height of the air over the spine. */
+  airPx: number;
   xOf: (frequencyHz: number) => number;
   frequencyAtPx: (x: number) => number;
   yOf: (levelDbm: number) => number;
+  levelAtPx: (y: number) => number;
 }
 
 const LOWEST_DBM = -122;
@@ -80,13 +88,12 @@ export function spectrumLayout(
   const y = scaleLinear([LOWEST_DBM, HIGHEST_DBM], [spineY, topPx]).clamp(true);
   const heights = (trace: SpectrumTrace) =>
     columnsOf(trace, data, widthPx).map((level) => (Number.isNaN(level) ? NaN : y(level)));
-  const quietY = data.quietBelowDbm === null ? null : y(data.quietBelowDbm);
   return {
     widthPx,
     heightPx: spineY + rootsPx + AXIS_PX,
     spineY,
     flags,
-    quietY,
+    airPx,
     air: data.traces.map(heights),
     other: data.other ? heights(data.other) : null,
     floor: data.floor ? heights(data.floor) : null,
@@ -120,6 +127,7 @@ export function spectrumLayout(
     xOf: (f) => x(f),
     frequencyAtPx: (px) => x.invert(px),
     yOf: (dbm) => y(dbm),
+    levelAtPx: (px) => y.invert(px),
   };
 }
 

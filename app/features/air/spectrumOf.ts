@@ -1,6 +1,10 @@
 import type { AirView, LawView, TraceView } from "~/contract/schemas/airView";
 import { unpackLevels } from "~/contract/codecs/levels";
-import type { SpectrumData, SpectrumTrace } from "~/app/charts/spectrum/spectrumLayout";
+import type {
+  NoiseLimitLine,
+  SpectrumData,
+  SpectrumTrace,
+} from "~/app/charts/spectrum/spectrumLayout";
 import type { FrequencyRange } from "~/core/regulations/region";
 
 /** The stretch that the spine shows: everything the channels tune. */
@@ -43,9 +47,7 @@ export function airOf(
         kind: "tv" as const,
       })),
     ],
-    // the limit holds for a channel's whole bandwidth; the silhouette is per step, so the line
-    // stands lower by that ratio
-    quietBelowDbm: null,
+    limit: null,
   };
 }
 
@@ -81,14 +83,17 @@ function gapsOf(whole: FrequencyRange, covered: readonly FrequencyRange[]): Freq
 }
 
 /**
- * The noise limit as the silhouette shows it: what one bin may hold when a channel's bandwidth
- * holds the limit.
+ * The noise limit as the silhouette shows it: it holds for a channel's whole bandwidth, and one step
+ * of the silhouette holds so much less.
  */
-export const limitPerBinDbm = (
+export const limitLine = (
   maxNoiseDbm: number,
   stepHz: number,
   bandwidthHz = 200_000,
-): number => Math.round(maxNoiseDbm + 10 * Math.log10(stepHz / bandwidthHz));
+): NoiseLimitLine => ({
+  binDbm: maxNoiseDbm + 10 * Math.log10(stepHz / bandwidthHz),
+  channelDbm: Math.round(maxNoiseDbm),
+});
 
 export const traceOf = (t: TraceView): SpectrumTrace => ({
   lowHz: t.lowHz,

@@ -18,5 +18,5 @@ export const spectrumOfAir = (
   taken,
   flags,
   roots: [],
-  quietBelowDbm: null,
+  limit: null,
 });

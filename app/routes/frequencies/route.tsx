@@ -19,7 +19,7 @@ import { requestForAll } from "~/core/coordination/problem/wholeDay";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
 import { limitWords } from "~/contract/messages/scan";
 import { formatMhz } from "~/core/units/frequencyText";
-import { airOf, limitPerBinDbm, spineOf } from "~/app/features/air/spectrumOf";
+import { airOf, limitLine, spineOf } from "~/app/features/air/spectrumOf";
 import { useSpineView } from "~/app/features/air/useSpineView";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Figure, Soft, Stack } from "~/app/ui/Page/Page";
@@ -104,7 +104,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const airAbove = useMemo(
     () => ({
       ...airOf(spine, air, law),
-      quietBelowDbm: air ? limitPerBinDbm(law.maxNoiseDbm, air.stepHz) : null,
+      limit: air ? limitLine(law.maxNoiseDbm, air.stepHz) : null,
     }),
     [spine, air, law],
   );

@@ -6,7 +6,7 @@ import {
   formatSpan,
   listWords,
 } from "~/contract/messages/format";
-import { airHeadline, airSentences, elsewhereWords, limitWords } from "~/contract/messages/scan";
+import { airHeadline, airSentences, elsewhereWords } from "~/contract/messages/scan";
 import { formatMhz } from "~/core/units/frequencyText";
 import type { LiveScan } from "~/app/routes/shared/liveScan";
 import type { spineOf } from "~/app/features/air/spectrumOf";
@@ -45,7 +45,7 @@ export function ScanHead({
           ? `${listWords(live.labels) || "The receivers"} step through their blocks at the ${here.name.toLowerCase()}.`
           : !air
             ? `${elsewhere ? `${elsewhereWords(elsewhere)} ` : ""}${view.rig.state === "none" ? "All own packs off, antennas on: scan with what you have, save the sweep, and read its file here." : ""}`
-            : `Taken ${measuredAt !== null && measuredAt !== here.name ? `at the ${measuredAt.toLowerCase()}, ` : ""}${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}. ${limitWords(law)} ${airSentences(
+            : `Taken ${measuredAt !== null && measuredAt !== here.name ? `at the ${measuredAt.toLowerCase()}, ` : ""}${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}. ${airSentences(
                 air,
                 spine,
                 view.stations.map((t) => t.channel),

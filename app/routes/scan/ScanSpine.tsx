@@ -7,7 +7,7 @@ import { cropHistory } from "~/app/charts/history/cropHistory";
 import { HistoryChart } from "~/app/charts/history/HistoryChart";
 import { SpectrumChart } from "~/app/charts/spectrum/SpectrumChart";
 import type { SpectrumTrace } from "~/app/charts/spectrum/spectrumLayout";
-import { airOf, limitPerBinDbm, traceOf } from "~/app/features/air/spectrumOf";
+import { airOf, limitLine, traceOf } from "~/app/features/air/spectrumOf";
 import { useSpineView } from "~/app/features/air/useSpineView";
 import { SelectField } from "~/app/ui/Field/Field";
 import { Row, Soft } from "~/app/ui/Page/Page";
@@ -22,6 +22,8 @@ interface ScanSpineProps {
   line: TraceView | null;
   place: string;
   onLooked: (view: FrequencyRange | null) => void;
+  /** The noise limit was dragged there; null: it cannot be. */
+  onLimit: ((channelDbm: number) => void) | null;
 }
 
 type Shown = "highest" | "mean" | "middle" | "ninth";
@@ -50,6 +52,7 @@ export const ScanSpine = memo(function ScanSpine({
   line,
   place,
   onLooked,
+  onLimit,
 }: ScanSpineProps) {
   const { view, setView } = useSpineView(spine, onLooked);
   const [shown, setShown] = useState<Shown>("mean");
@@ -59,8 +62,7 @@ export const ScanSpine = memo(function ScanSpine({
     return {
       ...base,
       other: !live && line ? traceOf(line) : null,
-      quietBelowDbm:
-        air || live ? limitPerBinDbm(law.maxNoiseDbm, air?.stepHz ?? ANY_STEP_HZ) : null,
+      limit: air || live ? limitLine(law.maxNoiseDbm, air?.stepHz ?? ANY_STEP_HZ) : null,
     };
   }, [spine, air, law, live, line, shown]);
   const history = useMemo(
@@ -81,6 +83,7 @@ export const ScanSpine = memo(function ScanSpine({
         data={picture}
         view={view}
         onView={setView}
+        {...(air && onLimit ? { onLimit } : {})}
         rootsPx={0}
         airPx={190}
         label={

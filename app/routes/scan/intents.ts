@@ -37,6 +37,11 @@ export const scanIntents = z.discriminatedUnion("intent", [
       unit: z.enum(["dbuv", "dbm"]).nullable(),
     }),
   }),
+  /** Null: what the receivers need governs again. */
+  z.object({
+    intent: z.literal("noise-limit"),
+    limitDbm: z.number().min(-140).max(-30).nullable(),
+  }),
   z.object({ intent: z.literal("rescan"), rule: z.enum(["each-move", "daily"]) }),
 ]);
 

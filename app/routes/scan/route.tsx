@@ -1,11 +1,13 @@
+import { noiseLimitSetWords } from "~/contract/messages/scan";
 import { sweepWarningWords } from "~/contract/messages/sweepWarning";
-import { useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import type { Route } from "./+types/route";
 import { requireDay } from "~/server/services/day/dayView.server";
 import { scanViewOf } from "~/server/services/scan/scanView.server";
 import {
   describeScan,
   markOwn,
+  setNoiseLimit,
   setRescanRule,
   startScan,
   stopScan,
@@ -24,8 +26,9 @@ import { dayIdOf, orNotFound, readIntent, refuse, reply } from "~/app/routes/sha
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { currentPlace, useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
-import { CartOnly } from "~/app/routes/shared/CartOnly";
+import { CartOnly, useIsCart } from "~/app/routes/shared/CartOnly";
 import { scanIntents, type ScanIntent } from "./intents";
+import { NoiseLimit } from "./NoiseLimit";
 import { QuietPlaces } from "./QuietPlaces";
 import { ScanAbout, UnitQuestion } from "./ScanAbout";
 import { ScanCompare } from "./ScanCompare";
@@ -86,6 +89,14 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         () => "Kept. What follows from this scan was worked out again.",
         ({ before }): ScanIntent => ({ intent: "describe", sweepId: intent.sweepId, ...before }),
       );
+    case "noise-limit": {
+      const { limitDbm } = intent;
+      return reply(
+        await setNoiseLimit(context.app, dayId, limitDbm),
+        () => noiseLimitSetWords(limitDbm),
+        (before): ScanIntent => ({ intent: "noise-limit", limitDbm: before }),
+      );
+    }
     case "rescan":
       return reply(
         await setRescanRule(context.app, dayId, intent.rule),
@@ -110,6 +121,11 @@ export default function ScanScreen({ loaderData: data }: Route.ComponentProps) {
   const files = useSweepFiles(base);
   const { send, reply: answer } = useIntent<ScanIntent>();
   const spine = useMemo(() => spineOf(view.channels), [view.channels]);
+  const setLimit = useCallback(
+    (limitDbm: number | null) => send({ intent: "noise-limit", limitDbm }),
+    [send],
+  );
+  const isCart = useIsCart();
   const [looked, setLooked] = useState<FrequencyRange | null>(null);
   const isRunning = live.status === "running";
   const measured = isRunning ? null : air;
@@ -156,7 +172,9 @@ export default function ScanScreen({ loaderData: data }: Route.ComponentProps) {
         line={compared?.trace ?? data.elsewhere?.trace ?? null}
         place={here.name}
         onLooked={setLooked}
+        onLimit={isCart ? setLimit : null}
       />
+      {measured && <NoiseLimit law={law} onSet={setLimit} />}
       {measured && (
         <>
           <ScanSignals air={measured} stations={view.stations} />

@@ -15,6 +15,8 @@ const analysis = (change: Partial<SweepAnalysis> = {}): SweepAnalysis => {
     stepHz: 25_000,
     points,
     sweeps: 1,
+    meanLooks: 12,
+    measuredPoints: 0,
     looksPerBin: 1,
     noiseFloorDbm: -117,
     floorDbm: Float64Array.from(levels),
@@ -35,7 +37,8 @@ const facts = (change: Partial<PickFacts> = {}): PickFacts => ({
   stations: [],
   analysis: analysis(),
   profile: PROFILES.normal,
-  maxNoiseDbm: -95,
+  neededNoiseDbm: -95,
+  noiseLimitDbm: null,
   spares: 2,
   channels: [
     {
@@ -144,11 +147,11 @@ test("open stretches leave out television, others with their spacing, and what w
     }),
   );
   const open = openRanges(request, 200_000).map((s) => [s.lowHz / 1e6, s.highHz / 1e6]);
-  // up to the station's edge less half a bandwidth; from the carrier on by the spacing of 0.35 MHz;
+  // up to the station's edge less its guard and half a bandwidth; from the carrier on by the spacing of 0.35 MHz;
   // to the last step measured on both sides
   expect(open).toEqual([
-    [470.1, 477.9],
-    [486.1, 499.65],
+    [470.1, 477.8],
+    [486.2, 499.65],
     [500.35, 541.9],
   ]);
   expect(openRanges(pickProblem(facts({ analysis: null })), 200_000)).toEqual([]);

@@ -12,6 +12,12 @@ import type { NoiseRange } from "~/core/spectrum/channelNoise";
 import type { TuningRange } from "~/core/devices/tuning";
 import type { CoordinationRequest } from "./request";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
+import {
+  RunningPower,
+  STATION_GUARD_HZ,
+  stationRoom,
+  withoutCarriers,
+} from "~/core/spectrum/freeSpectrum";
 import { channelNoise } from "~/core/spectrum/channelNoise";
 import { noiseLimit } from "~/core/spectrum/noiseLimit";
 
@@ -24,7 +30,10 @@ export interface PickFacts {
   analysis: SweepAnalysis | null;
   channels: readonly PickChannel[];
   profile: Profile;
-  maxNoiseDbm: number;
+  /** Up to which noise the receivers work as planned, per channel bandwidth. */
+  neededNoiseDbm: number;
+  /** A limit set by hand; null: none. */
+  noiseLimitDbm: number | null;
   spares: number;
 }
 
@@ -70,10 +79,15 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
   );
   return {
     windows: mergeRanges(channels.flatMap(windowsOf)),
-    exclusions: takenTelevision(facts),
+    exclusions: withGuards(takenTelevision(facts), analysis),
     noise: analysis ? measuredNoise(analysis, bandwidthHz) : [],
     maxNoiseDbm: analysis
-      ? noiseLimit({ ...analysis, bandwidthHz, givenDbm: facts.maxNoiseDbm }).limitDbm
+      ? noiseLimit({
+          ...analysis,
+          bandwidthHz,
+          neededDbm: facts.neededNoiseDbm,
+          givenDbm: facts.noiseLimitDbm,
+        }).limitDbm
       : null,
     others: (analysis?.carriers ?? [])
       .filter((c) => c.own === null && !c.isSpur)
@@ -143,6 +157,21 @@ export function takenTelevision({
       : `TV ${channel}, seen in the scan`;
     return [{ channel, lowHz, highHz, reason }];
   });
+}
+
+/** Stations with their skirts as they were measured, and a guard. */
+function withGuards<T extends FrequencyRange>(
+  stations: readonly T[],
+  analysis: SweepAnalysis | null,
+): T[] {
+  if (!analysis)
+    return stations.map((s) => ({
+      ...s,
+      lowHz: s.lowHz - STATION_GUARD_HZ,
+      highHz: s.highHz + STATION_GUARD_HZ,
+    }));
+  const power = new RunningPower(withoutCarriers(analysis), analysis.lowHz, analysis.stepHz);
+  return stations.map((s) => ({ ...s, ...stationRoom(s, power, analysis) }));
 }
 
 /**

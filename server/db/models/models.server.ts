@@ -28,6 +28,7 @@ const OWN_TABLES = {
     region: "text",
     profile: "text",
     maxNoiseDbm: "real",
+    noiseLimitDbm: "real?",
     spares: "int",
     isPractice: "flag",
     rescan: "text",

@@ -29,7 +29,10 @@ export interface Day {
   town: string;
   region: string;
   profile: ProfileName;
+  /** Up to which noise the receivers work as planned, per channel bandwidth. */
   maxNoiseDbm: number;
+  /** A noise limit set by hand; null: none. */
+  noiseLimitDbm: number | null;
   spares: number;
   isPractice: boolean;
   /** Put away: kept, and shown nowhere but among what can be brought back. */
@@ -63,6 +66,7 @@ export type DayChange = Partial<
     | "isArchived"
     | "isPractice"
     | "maxNoiseDbm"
+    | "noiseLimitDbm"
     | "spares"
   >
 >;

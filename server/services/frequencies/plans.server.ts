@@ -63,7 +63,8 @@ export async function pickBasis(
     stations,
     analysis,
     profile: strictestOf([]),
-    maxNoiseDbm: day.maxNoiseDbm,
+    neededNoiseDbm: day.maxNoiseDbm,
+    noiseLimitDbm: day.noiseLimitDbm,
     spares: day.spares,
     channels: stored.flatMap((c, i) => {
       // what chooses for itself has no frequency to pick

@@ -310,7 +310,8 @@ export function lawViewOf(
     noiseLimit({
       ...analysis,
       bandwidthHz: widestBandwidthHz(request.channels),
-      givenDbm: day.maxNoiseDbm,
+      neededDbm: day.maxNoiseDbm,
+      givenDbm: day.noiseLimitDbm,
     });
   return {
     windows: [...request.windows],
@@ -318,8 +319,8 @@ export function lawViewOf(
     raster: rasterOf(region),
     taken: takenTelevision({ raster: rasterOf(region), stations, analysis }),
     open: openRanges(withinReach(request, [], bandwidthHz), bandwidthHz),
-    maxNoiseDbm: limit?.limitDbm ?? day.maxNoiseDbm,
-    instrumentFloorDbm: limit?.limitBy === "instrument" ? limit.floorDbm : null,
+    maxNoiseDbm: limit?.limitDbm ?? day.noiseLimitDbm ?? day.maxNoiseDbm,
+    limit: limit && { by: limit.limitBy, floorDbm: limit.floorDbm },
     regionTitle: region.title,
     advice: region.advice,
     licence: region.bands[0]?.licence ?? "",

@@ -232,6 +232,21 @@ export async function setRescanRule(
 }
 
 /**
+ * Sets the noise limit of a day by hand; null gives it back to what the receivers need and the
+ * instrument sees. @returns the one before
+ */
+export async function setNoiseLimit(
+  app: AppContext,
+  dayId: number,
+  noiseLimitDbm: number | null,
+): Promise<Result<number | null, ServiceError>> {
+  const day = await findDay(app.db, dayId);
+  if (!day) return fail({ code: "not-found", what: "day" });
+  await app.db.write((t) => updateDay(app.db, dayId, { noiseLimitDbm }, t));
+  return ok(day.noiseLimitDbm);
+}
+
+/**
  * Stops a running scan. What it measured so far is dropped, or kept as a scan that is not whole.
  */
 export function stopScan(

@@ -22,6 +22,7 @@ import {
   type ListKind,
   newestItems,
 } from "~/server/db/repositories/versionedLists.server";
+import { NEEDED_NOISE_DBM } from "~/core/spectrum/noiseLimit";
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs, todayIso } from "~/server/services/day/clock.server";
 import type { ServiceResult } from "~/server/services/serviceResult";
@@ -87,7 +88,8 @@ const blankDay = (
 ): NewDay => ({
   ...d,
   profile: "normal",
-  maxNoiseDbm: -95,
+  maxNoiseDbm: NEEDED_NOISE_DBM,
+  noiseLimitDbm: null,
   spares: 2,
   isPractice: app.simulator !== null,
   clockDayMs: PRACTICE_BEGINS_MS,
@@ -175,7 +177,7 @@ export async function copyDay(
     ...siblings.map((d) => d.dayCount),
   );
   return db.write(async (t) => {
-    const { town, region, profile, maxNoiseDbm, spares } = day;
+    const { town, region, profile, maxNoiseDbm, noiseLimitDbm, spares } = day;
     const copy: NewDay = {
       ...blankDay(app, {
         shootId: options.shootId,
@@ -187,6 +189,7 @@ export async function copyDay(
       }),
       profile,
       maxNoiseDbm,
+      noiseLimitDbm,
       spares,
     };
     const newId = await insertDay(db, copy, t);

@@ -1,4 +1,5 @@
 import { defined, numberAt } from "~/core/units/items";
+import { NEEDED_NOISE_DBM } from "~/core/spectrum/noiseLimit";
 import { PORT_ELLERY_SITES, PORT_ELLERY_STATIONS } from "~/core/simulator/portEllery";
 import { PORT_ELLERY_PLANS } from "~/core/simulator/portElleryPlans";
 import type { PlaceDrawing } from "~/core/location/floorPlan";
@@ -229,7 +230,8 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
         town: "Port Ellery",
         region: "EU",
         profile: "normal",
-        maxNoiseDbm: -95,
+        maxNoiseDbm: NEEDED_NOISE_DBM,
+        noiseLimitDbm: null,
         spares: 2,
         isPractice: true,
         clockDayMs: hours(7, 30),
