@@ -20,13 +20,21 @@ import {
 import { keepLevel, keepPlace } from "~/server/services/range/channelChecks.server";
 import { moveTo } from "~/server/services/day/moves.server";
 import { moveClockOn } from "~/server/services/day/clock.server";
-import { ownSuspects } from "~/server/services/scan/airViews.server";
-import { markOwn, startScan, stopScan } from "~/server/services/scan/scans.server";
+import { lawViewOf, ownSuspects } from "~/server/services/scan/airViews.server";
+import {
+  describeScan,
+  markOwn,
+  setNoiseLimit,
+  startScan,
+  stopScan,
+} from "~/server/services/scan/scans.server";
 import {
   exportSweep,
   importSweep,
   importSweepStream,
 } from "~/server/services/scan/sweepFiles.server";
+import { listSweeps } from "~/server/db/repositories/sweeps.server";
+import { PLAIN_SETUP } from "~/core/spectrum/setup";
 import { EFFORT_SPL_AT_1M_DB, levelChain } from "~/core/audio/levelChain";
 import { checkSet } from "~/core/coordination/rules/checkSet";
 import { PROFILES } from "~/core/coordination/problem/profile";
@@ -320,6 +328,53 @@ describe("scan", () => {
       await importSweep(practice.app, practice.dayId, { name: "x.csv", bytes: data }),
     ).toMatchObject({ ok: false, error: { code: "sweep-file", error: { code } } });
     expect((await view()).sweepsHere).toEqual(before.sweepsHere);
+  });
+
+  test("what was said of an instrument holds for its next file, and is taken back with one press", async () => {
+    const { app, dayId } = practice;
+    const sweepOf = (name: string) =>
+      importSweep(app, dayId, {
+        name,
+        bytes: bytes(
+          `# Ostra 9, peak off\n${rows(400, (i) => `${470 + i / 40},${-100 - (i % 3)}`)}`,
+        ),
+      });
+    const newest = async () => (await view()).sweepsHere.at(-1)!;
+    const first = await sweepOf("tuesday.csv");
+    const sweepId = first.ok ? first.value.sweepId : 0;
+    const setup = { ...PLAIN_SETUP, antenna: "roof fin", correctionDb: -12 };
+    await describeScan(app, dayId, { sweepId, source: "the analyser", setup });
+    await sweepOf("wednesday.csv");
+    const stored = async () => (await listSweeps(app.db, dayId)).at(-1)!.setup;
+    expect(await stored()).toMatchObject({
+      antenna: "roof fin",
+      correctionDb: -12,
+      isRemembered: true,
+    });
+    await describeScan(app, dayId, {
+      sweepId: (await newest()).id,
+      source: "file wednesday.csv",
+      setup: { ...PLAIN_SETUP, isRemembered: false },
+    });
+    await sweepOf("thursday.csv");
+    expect(await stored()).toMatchObject({ correctionDb: 0, isRemembered: false });
+  });
+
+  test("a noise limit set by hand governs, and goes back to what the receivers need", async () => {
+    const { app, dayId } = practice;
+    await scanToEnd(practice);
+    const law = async () => {
+      const loaded = await requireDay(app, dayId);
+      return loaded.ok
+        ? lawViewOf(loaded.value, await pickBasis(app, loaded.value, "normal"))
+        : null;
+    };
+    expect(await law()).toMatchObject({ maxNoiseDbm: -95, limit: { by: "receiver" } });
+    const usual = (await law())!.open.length;
+    expect(await setNoiseLimit(app, dayId, -130)).toEqual({ ok: true, value: null });
+    expect(await law()).toMatchObject({ maxNoiseDbm: -130, limit: { by: "given" }, open: [] });
+    expect(await setNoiseLimit(app, dayId, null)).toEqual({ ok: true, value: -130 });
+    expect((await law())!.open).toHaveLength(usual);
   });
 
   test("a file cut in mid-line, with NaN and rows out of order, is read with what is wrong said", async () => {

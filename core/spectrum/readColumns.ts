@@ -19,7 +19,11 @@ interface Header {
   hintedScale: number | null;
   resolutionHz: number | null;
   isDbuv: boolean | null;
+  /** The first line that is no figure. */
+  first: string | null;
 }
+
+const MAX_HEADING_LENGTH = 120;
 
 const NUMBER = /^[+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?$/i;
 const NOT_A_NUMBER = /^[+-]?(?:nan|inf|infinity|null|n\/a|---?)$/i;
@@ -37,6 +41,7 @@ export function readColumns(lines: readonly string[]): Result<Measurement, Sweep
     hintedScale: null,
     resolutionHz: null,
     isDbuv: null,
+    first: null,
   };
   const rows: Row[] = [];
   let missing = 0;
@@ -50,6 +55,7 @@ export function readColumns(lines: readonly string[]): Result<Measurement, Sweep
     const frequency = fields ? numberOf(fields[0]) : null;
     if (fields === null || frequency === null) {
       if (rows.length === 0) {
+        header.first ??= line.slice(0, MAX_HEADING_LENGTH);
         readHeading(line, header);
         continue;
       }
@@ -199,6 +205,7 @@ function toGrid(
     completePasses: 1,
     warnings,
     ...(resolutionHz === null ? {} : { resolutionHz }),
+    ...(header.first === null ? {} : { heading: header.first }),
   });
 }
 

@@ -17,6 +17,10 @@ export interface SweepSetup {
    * after all.
    */
   unit: "dbuv" | "dbm" | null;
+  /** The first heading or comment of the file, by which an instrument is known again. */
+  heading?: string | null;
+  /** Taken over from the same instrument's last file, and confirmed by nobody yet. */
+  isRemembered?: boolean;
 }
 
 export const PLAIN_SETUP: SweepSetup = {

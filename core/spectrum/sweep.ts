@@ -23,6 +23,8 @@ export interface Measurement {
    * filter read them. Without it, a level is the power of one step.
    */
   resolutionHz?: number;
+  /** The first heading or comment line, where there is one. */
+  heading?: string;
   warnings: SweepWarning[];
 }
 

@@ -1,7 +1,7 @@
 import { memo, useState } from "react";
 import type { AirView } from "~/contract/schemas/airView";
 import { formatDb, formatSpan } from "~/contract/messages/format";
-import type { SweepSetup } from "~/core/spectrum/setup";
+import { PLAIN_SETUP, type SweepSetup } from "~/core/spectrum/setup";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
@@ -25,7 +25,7 @@ export function UnitQuestion({
       intent: "describe",
       sweepId: air.sweepId,
       source: air.source,
-      setup: { ...air.setup, unit },
+      setup: { ...air.setup, unit, isRemembered: false },
     });
   return (
     <Notice
@@ -59,6 +59,14 @@ export const ScanAbout = memo(function ScanAbout({
   const [draft, setDraft] = useState<{ source: string; setup: SweepSetup } | null>(null);
   const { setup } = air;
   const side = setup.setting === null ? "" : setup.setting === "indoors" ? ", inside" : ", outside";
+  const describe = (source: string, told: SweepSetup) =>
+    send({
+      intent: "describe",
+      sweepId: air.sweepId,
+      source,
+      setup: { ...told, isRemembered: false },
+    });
+  const plain = { ...PLAIN_SETUP, setting: setup.setting };
   if (!draft) {
     return (
       <p>
@@ -67,6 +75,14 @@ export const ScanAbout = memo(function ScanAbout({
         <Soft>{` at the ${place.toLowerCase()}${side}, on ${setup.antenna || "its own antennas"}; one step is `}</Soft>
         <Figure>{formatSpan(air.stepHz)}</Figure>
         <Soft>{`${setup.resolutionHz === null ? "" : `, its filter ${formatSpan(setup.resolutionHz)}`}${setup.correctionDb === 0 ? "" : `; levels corrected by ${formatDb(setup.correctionDb)}`}. `}</Soft>
+        {setup.isRemembered && (
+          <>
+            <Soft>As the last file of this instrument was described. </Soft>
+            <QuietButton onPress={() => describe(air.source, plain)}>
+              Read it as it is
+            </QuietButton>{" "}
+          </>
+        )}
         <QuietButton onPress={() => setDraft({ source: air.source, setup })}>
           Correct this
         </QuietButton>
@@ -132,11 +148,9 @@ export const ScanAbout = memo(function ScanAbout({
         <PrimaryButton
           isDisabled={draft.source.trim() === ""}
           onPress={() => {
-            send({
-              intent: "describe",
-              sweepId: air.sweepId,
-              source: draft.source.trim(),
-              setup: { ...draft.setup, antenna: draft.setup.antenna.trim() },
+            describe(draft.source.trim(), {
+              ...draft.setup,
+              antenna: draft.setup.antenna.trim(),
             });
             setDraft(null);
           }}

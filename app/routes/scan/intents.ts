@@ -35,6 +35,7 @@ export const scanIntents = z.discriminatedUnion("intent", [
       resolutionHz: z.number().min(1).max(10e6).nullable(),
       correctionDb: z.number().min(-80).max(80),
       unit: z.enum(["dbuv", "dbm"]).nullable(),
+      isRemembered: z.boolean().default(false),
     }),
   }),
   /** Null: what the receivers need governs again. */

@@ -87,7 +87,12 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return reply(
         await describeScan(context.app, dayId, intent),
         () => "Kept. What follows from this scan was worked out again.",
-        ({ before }): ScanIntent => ({ intent: "describe", sweepId: intent.sweepId, ...before }),
+        ({ before: { source, setup } }): ScanIntent => ({
+          intent: "describe",
+          sweepId: intent.sweepId,
+          source,
+          setup: { ...setup, isRemembered: setup.isRemembered ?? false },
+        }),
       );
     case "noise-limit": {
       const { limitDbm } = intent;

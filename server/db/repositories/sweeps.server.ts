@@ -70,10 +70,33 @@ export async function listSweeps(db: Database, dayId: number): Promise<StoredSwe
       points,
       completePasses,
       own: JSON.parse(ownJson) as OwnCarrier[],
-      setup: { ...PLAIN_SETUP, ...(JSON.parse(setupJson) as Partial<SweepSetup>) },
+      setup: setupOf(setupJson),
     };
   });
 }
+
+/** Scans that are looked through for an instrument's last file. */
+const MAX_REMEMBERED = 300;
+
+/** Newest scans of all days that came from a file, for what was said of their instruments. */
+export async function listInstrumentFiles(
+  db: Database,
+): Promise<Pick<StoredSweep, "source" | "lowHz" | "stepHz" | "setup">[]> {
+  const rows = await db.models.sweeps.findAll({
+    order: [["id", "DESC"]],
+    limit: MAX_REMEMBERED,
+    attributes: ["source", "lowHz", "stepHz", "setupJson"],
+  });
+  return rows.map((r) => {
+    const { source, lowHz, stepHz, setupJson } = r.get({ plain: true });
+    return { source, lowHz, stepHz, setup: setupOf(setupJson) };
+  });
+}
+
+const setupOf = (json: string): SweepSetup => ({
+  ...PLAIN_SETUP,
+  ...(JSON.parse(json) as Partial<SweepSetup>),
+});
 
 /**
  * The measurement of one scan as it was read, without its setup: its passes as they were stored,

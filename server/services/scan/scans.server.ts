@@ -215,7 +215,15 @@ export async function describeScan(
   if (!loaded.ok) return loaded;
   const sweep = loaded.value.sweeps.find((s) => s.id === p.sweepId);
   if (!sweep) return fail({ code: "not-found", what: "scan" });
-  await app.db.write((t) => updateSweepSetup(app.db, p.sweepId, p, t));
+  await app.db.write((t) =>
+    updateSweepSetup(
+      app.db,
+      p.sweepId,
+      // by what the instrument is known stays
+      { ...p, setup: { ...p.setup, heading: sweep.setup.heading ?? null } },
+      t,
+    ),
+  );
   return ok({ before: { source: sweep.source, setup: sweep.setup } });
 }
 

@@ -1,11 +1,12 @@
 import { RowReader } from "~/core/spectrum/readRows";
 import { beginsLikeRows, type NamedFile } from "~/core/spectrum/readSweepFile";
 import type { Measurement } from "~/core/spectrum/sweep";
-import { PLAIN_SETUP } from "~/core/spectrum/setup";
+import { rememberedSetup } from "~/core/spectrum/instrument";
+import { PLAIN_SETUP, type SweepSetup } from "~/core/spectrum/setup";
 import { writeColumns, writeRows, writeSweepJson } from "~/core/spectrum/sweepJson";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
-import { insertSweep } from "~/server/db/repositories/sweeps.server";
+import { insertSweep, listInstrumentFiles } from "~/server/db/repositories/sweeps.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
 import { readBeside } from "~/server/services/roll/readings.server";
@@ -57,6 +58,24 @@ async function keepSweep(
   if (!loaded.ok) return loaded;
   const { day, places } = loaded.value;
   const setting = places.find((p) => p.id === day.currentPlaceId)?.setting ?? null;
+  const source = `file ${names}`;
+  const plain: SweepSetup = {
+    ...PLAIN_SETUP,
+    setting,
+    resolutionHz: measurement.resolutionHz ?? null,
+    heading: measurement.heading ?? null,
+  };
+  const remembered = rememberedSetup(
+    { source, lowHz: measurement.lowHz, stepHz: measurement.stepHz, setup: plain },
+    await listInstrumentFiles(app.db),
+  );
+  // what the file says of its own filter counts more
+  const setup: SweepSetup = {
+    ...plain,
+    ...remembered,
+    resolutionHz: plain.resolutionHz ?? remembered?.resolutionHz ?? null,
+    isRemembered: remembered !== null,
+  };
   const sweepId = await app.db.write((t) =>
     insertSweep(
       app.db,
@@ -64,9 +83,9 @@ async function keepSweep(
       {
         placeId: day.currentPlaceId,
         takenAtMs: Math.round(dayNowMs(app, day)),
-        source: `file ${names}`,
+        source,
         own: [],
-        setup: { ...PLAIN_SETUP, setting, resolutionHz: measurement.resolutionHz ?? null },
+        setup,
         measurement,
       },
       t,

@@ -1,0 +1,49 @@
+import { PLAIN_SETUP, type SweepSetup } from "./setup";
+
+/** By what the files of one instrument are known from those of another. */
+export interface InstrumentFile {
+  /** The file's name, or what the instrument was called since. */
+  source: string;
+  lowHz: number;
+  stepHz: number;
+  setup: Pick<SweepSetup, "heading" | "resolutionHz">;
+}
+
+/** "file scan-0412.csv" and "file scan-0413.csv" are one series. */
+const series = (source: string): string => source.toLowerCase().replace(/\d+/g, "#");
+
+/**
+ * Whether two files come from one instrument as far as they show it: the same step, and the same
+ * heading lines or, where a file has none, the same beginning and a name of the same series.
+ */
+export function isSameInstrument(a: InstrumentFile, b: InstrumentFile): boolean {
+  if (Math.abs(a.stepHz - b.stepHz) > a.stepHz * 1e-3) return false;
+  if (a.setup.heading || b.setup.heading) return a.setup.heading === b.setup.heading;
+  return Math.abs(a.lowHz - b.lowHz) < a.stepHz && series(a.source) === series(b.source);
+}
+
+/** Whether anybody said something of how an instrument's levels are to be read. */
+const isDescribed = ({ antenna, correctionDb, unit, resolutionHz }: SweepSetup): boolean =>
+  antenna !== PLAIN_SETUP.antenna ||
+  correctionDb !== PLAIN_SETUP.correctionDb ||
+  unit !== null ||
+  resolutionHz !== null;
+
+const sameFilter = (a: Pick<SweepSetup, "resolutionHz">, b: Pick<SweepSetup, "resolutionHz">) =>
+  a.resolutionHz === b.resolutionHz ? { resolutionHz: null } : {};
+
+/**
+ * What was said of the same instrument's last file, for its next one; null where nothing was, or
+ * where it was taken back.
+ * @param earlier - files that were described before, the newest first
+ */
+export function rememberedSetup(
+  file: InstrumentFile,
+  earlier: readonly (InstrumentFile & { setup: SweepSetup })[],
+): Pick<SweepSetup, "antenna" | "correctionDb" | "unit" | "resolutionHz"> | null {
+  const last = earlier.find((e) => isSameInstrument(e, file));
+  // a filter that both files name themselves was said by nobody
+  if (!last || !isDescribed({ ...last.setup, ...sameFilter(last.setup, file.setup) })) return null;
+  const { antenna, correctionDb, unit, resolutionHz } = last.setup;
+  return { antenna, correctionDb, unit, resolutionHz };
+}
