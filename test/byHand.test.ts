@@ -4,7 +4,13 @@ import type { Seen } from "~/contract/schemas/seen";
 import type { ProofPart } from "~/core/channel/verificationParts";
 import type { AppContext } from "~/server/services/appContext.server";
 import { requireDay } from "~/server/services/day/dayView.server";
-import { answerHit, callHit, closeHit, hitsOf } from "~/server/services/roll/hits.server";
+import {
+  answerHit,
+  callHit,
+  closeHit,
+  hitsOf,
+  observeHit,
+} from "~/server/services/roll/hits.server";
 import { logOf } from "~/server/services/day/log.server";
 import { reportOf } from "~/server/services/day/report.server";
 import { recordSeen } from "~/server/services/sync/syncs.server";
@@ -91,6 +97,37 @@ test("a hit that nothing was read of has no cause and no share: on the screen, i
   await valueOf(answerHit(app, practice.dayId, { hitId, answer: "leave" }));
 });
 
+test("what somebody noticed of it ranks the causes, told as likely and with what it rests on, also on paper", async () => {
+  const channelId = (await day()).facts.channels[0]!.id;
+  const { hitId } = await valueOf(
+    callHit(app, practice.dayId, { channelId, agoMs: 0, idempotencyKey: null }),
+  );
+  const observed = { heard: "silence", meter: "stayed", pack: "muted" } as const;
+  await valueOf(observeHit(app, practice.dayId, { hitId, observed }));
+  const hit = await open();
+  expect(hit.observed).toEqual(observed);
+  expect(hit.hit.judged.basis).toBe("observed");
+  expect(hit.hit.judged.causes[0]).toMatchObject({ cause: "muted" });
+  expect(hit.hit.judged.answers[0]).toBe("unmute");
+  const { entries } = await valueOf(logOf(app, practice.dayId));
+  const names = { talker: () => "Marit", pack: () => "", place: () => "" };
+  expect(entries.map((e) => logWords(e, names))).toContain(
+    "Marit: heard silence; RF meter stayed up; pack muted: likely the pack is muted",
+  );
+  const { report } = await valueOf(reportOf(app, practice.dayId));
+  const cells = reportTables(report)
+    .find((t) => t.id === "hits")!
+    .rows.map((r) => r[3]!.text);
+  expect(cells).toContain(
+    "Likely the pack is muted (heard silence; RF meter stayed up; pack muted)",
+  );
+  // nothing noticed after all
+  const nothing = { heard: null, meter: null, pack: null };
+  await valueOf(observeHit(app, practice.dayId, { hitId, observed: nothing }));
+  expect((await open()).hit.judged.causes).toEqual([]);
+  await valueOf(answerHit(app, practice.dayId, { hitId, answer: "leave" }));
+});
+
 test("a channel that was retuned by hand counts as verified only when its questions were answered", async () => {
   const { hitId, toHz } = await retuned();
   expect((await open()).step).toBe("prove");
@@ -129,5 +166,10 @@ test("or it is closed as retuned, not verified: the plan follows, and log and re
     step: "closed",
     closed: { how: "unproved" },
   });
-  expect(report.hits.map((h) => h.outcome)).toEqual(["left", "retuned", "retuned-not-verified"]);
+  expect(report.hits.map((h) => h.outcome)).toEqual([
+    "left",
+    "left",
+    "retuned",
+    "retuned-not-verified",
+  ]);
 });

@@ -11,7 +11,7 @@ import {
   mhz,
 } from "./format";
 import { PROOF_WORDS, proofFaultWords } from "./proof";
-import { hitAnswerWords, hitCauseWords } from "./roll";
+import { hitAnswerWords, hitCauseWords, observationWords, observedCauseWords } from "./roll";
 
 export interface LogNames {
   talker: (channelId: number) => string;
@@ -113,6 +113,11 @@ function eventWords(
       return `${who}hit${e.scene ? ` in scene ${e.scene}` : ""}${e.frequencyHz === null ? "" : ` on ${mhz(e.frequencyHz)}`}: ${hitCauseWords(likeliestCause(e))}`;
     case "hit-judged":
       return `${who}judged again by the next look at the air: ${hitCauseWords(likeliestCause(e))}`;
+    case "hit-observed": {
+      const [first] = e.judged.causes;
+      const cause = first ? observedCauseWords(first.cause, first.share) : null;
+      return `${who}${observationWords(e.observed)}: ${cause === null ? hitCauseWords(null) : cause.toLowerCase()}`;
+    }
     case "hit-answer":
       return `${who}${hitAnswerWords(e.answer).what.toLowerCase()}${e.toHz === null ? "" : ` to ${mhz(e.toHz)}${e.fromHz === null ? "" : `, from ${mhz(e.fromHz)}`}`}`;
     case "hit-closed":

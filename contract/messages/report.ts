@@ -1,6 +1,6 @@
 import type { DayReport, ReportHit } from "~/core/report/dayReport";
 import { formatClock, formatDuration, listWords, mhz } from "./format";
-import { hitCauseWords } from "./roll";
+import { hitCauseWords, observationWords, observedCauseWords, shareWords } from "./roll";
 
 /** What the day came to, under the report's title. */
 export function reportSummary(
@@ -13,6 +13,13 @@ export function reportSummary(
       ? "No hit was called"
       : `${hits.length} ${hits.length === 1 ? "hit" : "hits"}: ${by}`;
   return `${called}. Rolled for ${formatDuration(rolledMs)}. As it stood at ${formatClock(madeAtMs)}.`;
+}
+
+/** The likeliest cause of a hit with what it rests on: readings, or what a person noticed. */
+export function reportCauseWords({ cause, share, observed }: ReportHit): string {
+  if (cause === null || share === null) return hitCauseWords(null);
+  if (!observed) return `${hitCauseWords(cause)} (${shareWords(share)})`;
+  return `${observedCauseWords(cause, share) ?? hitCauseWords(null)} (${observationWords(observed)})`;
 }
 
 /** What became of a hit, for the report. */

@@ -10,8 +10,7 @@ import {
   mhz,
 } from "./format";
 import { logClock } from "./log";
-import { reportOutcomeWords } from "./report";
-import { hitCauseWords, shareWords } from "./roll";
+import { reportCauseWords, reportOutcomeWords } from "./report";
 
 export interface ReportCell {
   text: string;
@@ -85,7 +84,7 @@ export function reportTables(r: DayReport): ReportTable[] {
         figure(logClock(h.atMs)),
         plain(h.scene ?? "–"),
         strong(h.talker),
-        plain(`${hitCauseWords(h.cause)}${h.share === null ? "" : ` (${shareWords(h.share)})`}`),
+        plain(reportCauseWords(h)),
         plain(capital(reportOutcomeWords(h))),
       ]),
     ),

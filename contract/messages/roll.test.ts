@@ -154,6 +154,7 @@ test("cells and the report: short, with their figure", () => {
     frequencyHz: null,
     cause: "fade" as const,
     share: 1,
+    observed: null,
     toHz: 51e7,
     planVersion: 2,
   };

@@ -1,5 +1,6 @@
 import type { Attention } from "~/core/monitor/channelWatch";
 import type { HitAnswerKind, HitCause, HitReason } from "~/core/monitor/hitCause";
+import { causeGrade, type HitObservation } from "~/core/monitor/hitObservation";
 import { formatDb, formatDbm, formatDuration, formatSpan, listWords, mhz } from "./format";
 
 const CAUSES: Readonly<Record<HitCause, string>> = {
@@ -23,6 +24,45 @@ export const hitCauseWords = (cause: HitCause | null): string =>
 
 const percent = (share: number): string => `${Math.round(share * 100)} of 100`;
 export const shareWords = percent;
+
+/** How sure a cause is that nobody measured. */
+const GRADES = { likely: "Likely", possible: "Possibly" } as const;
+
+/** "Likely the pack is muted"; null where it is too unlikely to be told. */
+export function observedCauseWords(cause: HitCause, share: number): string | null {
+  const grade = causeGrade(share);
+  return grade && `${GRADES[grade]} ${hitCauseWords(cause)}`;
+}
+
+type Observed = HitObservation;
+export const HEARD_WORDS: Readonly<Record<NonNullable<Observed["heard"]>, string>> = {
+  fizz: "fizz or crackle",
+  swish: "swishes",
+  rustle: "rustle",
+  silence: "silence",
+  "another-voice": "another voice",
+};
+export const METER_WORDS: Readonly<Record<NonNullable<Observed["meter"]>, string>> = {
+  stayed: "stayed up",
+  fell: "fell or flickered",
+  gone: "went out",
+  "one-antenna": "one antenna only",
+  red: "overload",
+};
+export const PACK_SHOWED_WORDS: Readonly<Record<NonNullable<Observed["pack"]>, string>> = {
+  fine: "on, as set",
+  low: "battery low",
+  off: "off or blank",
+  muted: "muted",
+};
+
+/** What was noticed, in a line: "heard rustle; RF meter stayed up; pack not looked at". */
+export const observationWords = ({ heard, meter, pack }: Observed): string =>
+  [
+    heard ? `heard ${HEARD_WORDS[heard]}` : "nothing noted of the sound",
+    meter ? `RF meter ${METER_WORDS[meter]}` : "RF meter not seen",
+    pack ? `pack ${PACK_SHOWED_WORDS[pack]}` : "pack not seen",
+  ].join("; ");
 
 /** Why, or why not. */
 export function hitReasonWords(r: HitReason): string {
@@ -67,6 +107,12 @@ export function hitReasonWords(r: HitReason): string {
       return `RF is there, and no voice for ${r.seconds.toFixed(0)} s`;
     case "link-fine":
       return "level and link were as always";
+    case "heard":
+      return `heard: ${HEARD_WORDS[r.heard]}`;
+    case "meter-did":
+      return `RF meter: ${METER_WORDS[r.meter]}`;
+    case "pack-showed":
+      return `pack: ${PACK_SHOWED_WORDS[r.pack]}`;
   }
 }
 

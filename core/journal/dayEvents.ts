@@ -1,8 +1,11 @@
 import type { Chemistry } from "~/core/battery/discharge";
+import type { HitObservation } from "~/core/monitor/hitObservation";
 import type { HitAnswerKind, HitReason, HitCause } from "~/core/monitor/hitCause";
 
 /** What was judged of a hit when it was called, kept as it was told then. */
 export interface HitJudgement {
+  /** "observed": by what people noticed alone, so that no share can be told. */
+  basis?: "readings" | "observed";
   causes: { cause: HitCause; share: number; for: HitReason[]; against: HitReason[] }[];
   answers: HitAnswerKind[];
 }
@@ -41,6 +44,14 @@ export type DayEventDetail =
     }
   /** The next look at the air showed what the first judgement did not know. */
   | { kind: "hit-judged"; hitId: number; channelId: number; judged: HitJudgement }
+  /** What a person noticed of it, and what that makes of it. */
+  | {
+      kind: "hit-observed";
+      hitId: number;
+      channelId: number;
+      observed: HitObservation;
+      judged: HitJudgement;
+    }
   /** What was done about a hit. Retuning says where to and from where, and the plan that stood. */
   | {
       kind: "hit-answer";

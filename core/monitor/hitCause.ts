@@ -1,5 +1,13 @@
 import { itemAt } from "~/core/units/items";
 import { type HitEvidence, type HitFeatures, hitFeatures } from "./hitEvidence";
+import {
+  HEARD_WEIGHTS,
+  type HitObservation,
+  isAnythingObserved,
+  METER_WEIGHTS,
+  NOTHING_OBSERVED,
+  PACK_WEIGHTS,
+} from "./hitObservation";
 
 /**
  * What a hit can come from. "not-radio": nothing in the link stands out; cloth, a cable, the
@@ -46,7 +54,11 @@ export type HitReason =
   | { code: "cells-fine"; hours: number }
   | { code: "tells-muted" }
   | { code: "rf-no-audio"; seconds: number }
-  | { code: "link-fine" };
+  | { code: "link-fine" }
+  /** What a person noticed. */
+  | { code: "heard"; heard: NonNullable<HitObservation["heard"]> }
+  | { code: "meter-did"; meter: NonNullable<HitObservation["meter"]> }
+  | { code: "pack-showed"; pack: NonNullable<HitObservation["pack"]> };
 
 export interface JudgedCause {
   cause: HitCause;
@@ -244,19 +256,46 @@ const WEIGH: Readonly<Record<HitCause, (scale: Scale, facts: HitFacts) => void>>
 const isFading = ({ underShare, flutterDb }: HitFeatures): boolean =>
   underShare > UNDER && flutterDb > 4;
 
+/** What a person noticed, for one cause. */
+function weighObserved(scale: Scale, cause: HitCause, { heard, meter, pack }: HitObservation) {
+  if (heard) addIfAny(scale, HEARD_WEIGHTS[heard][cause], { code: "heard", heard });
+  if (meter) addIfAny(scale, METER_WEIGHTS[meter][cause], { code: "meter-did", meter });
+  if (pack) addIfAny(scale, PACK_WEIGHTS[pack][cause], { code: "pack-showed", pack });
+}
+
+const addIfAny = (scale: Scale, weight: number | undefined, reason: HitReason): void => {
+  if (weight !== undefined) scale.add(weight, reason);
+};
+
+/** What is known of the batteries without a reading: how long the set has run. */
+function weighHours(scale: Scale, { cells }: HitEvidence): void {
+  if (!cells) return;
+  if (cells.hours < LOW_HOURS || cells.isWeak)
+    scale.add(1.5, { code: "cells-low", hours: cells.hours, isWeak: cells.isWeak });
+  else scale.add(-1, { code: "cells-fine", hours: cells.hours });
+}
+
 /**
  * What a hit most likely was, by what the readings, the newest look at the air, the products of
- * what is on it and the cells show; every cause with what speaks for it and against it. Without a
- * single reading of the channel nothing is judged: a share of nothing would be an invention.
- * @returns likeliest first; no cause at all where nothing was read
+ * what is on it and the cells show, and by what a person noticed; every cause with what speaks for
+ * it and against it. Where the channel was not read, what was noticed and how long the batteries
+ * have run are all there is; where nothing was noticed either, nothing is judged: a share of nothing
+ * would be an invention.
+ * @returns likeliest first; no cause at all where nothing is known
  */
-export function judgeHit(evidence: HitEvidence): { causes: JudgedCause[]; features: HitFeatures } {
+export function judgeHit(
+  evidence: HitEvidence,
+  observed: HitObservation = NOTHING_OBSERVED,
+): { causes: JudgedCause[]; features: HitFeatures } {
   const features = hitFeatures(evidence);
-  if (features.count === 0) return { causes: [], features };
+  const isRead = features.count > 0;
+  if (!isRead && !isAnythingObserved(observed)) return { causes: [], features };
   const facts = factsOf(evidence, features);
   const weighed = HIT_CAUSES.map((cause) => {
     const scale = new Scale();
-    WEIGH[cause](scale, facts);
+    if (isRead) WEIGH[cause](scale, facts);
+    else if (cause === "cells") weighHours(scale, evidence);
+    weighObserved(scale, cause, observed);
     return { cause, scale };
   });
   const total = weighed.reduce((sum, { scale }) => sum + Math.exp(scale.weight), 0);

@@ -87,6 +87,7 @@ const GROUP_OF_EVENT: Readonly<Record<DayEvent["what"]["kind"], LogGroup>> = {
   "cells-ran": "cells",
   hit: "hits",
   "hit-judged": "hits",
+  "hit-observed": "hits",
   "hit-answer": "hits",
   "hit-closed": "hits",
   dropout: "trouble",

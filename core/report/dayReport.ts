@@ -3,6 +3,7 @@ import type { DayEvent } from "~/core/journal/dayEvents";
 import { type HitStory, hitStories } from "./hitStories";
 import type { Scene } from "~/core/schedule/scenes";
 import type { HitCause } from "~/core/monitor/hitCause";
+import type { HitObservation } from "~/core/monitor/hitObservation";
 
 /** What a day's report is made of, beside its log. Times are milliseconds of the day's clock. */
 export interface ReportSources {
@@ -55,6 +56,8 @@ export interface ReportHit {
   cause: HitCause | null;
   /** How sure: 0…1; null where the cause is not known. */
   share: number | null;
+  /** What a person noticed, where the cause rests on that alone; null where readings tell it. */
+  observed: HitObservation | null;
   outcome: "retuned" | "retuned-not-verified" | "done" | "left" | "taken-back" | "open";
   toHz: number | null;
   planVersion: number | null;
@@ -267,6 +270,7 @@ function toHit(
     frequencyHz: h.hit.frequencyHz,
     cause: first?.cause ?? null,
     share: first?.share ?? null,
+    observed: h.hit.judged.basis === "observed" ? h.observed : null,
     outcome:
       how === "proved" ? "retuned" : how === "unproved" ? "retuned-not-verified" : (how ?? "open"),
     toHz: isRetuned ? (last?.toHz ?? null) : null,

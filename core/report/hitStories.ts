@@ -1,5 +1,6 @@
 import { defined } from "~/core/units/items";
 import type { HitCause } from "~/core/monitor/hitCause";
+import type { HitObservation } from "~/core/monitor/hitObservation";
 import type { DayEvent, DayEventDetail, HitJudgement } from "~/core/journal/dayEvents";
 import type { PlanRecord } from "~/core/channel/facts";
 
@@ -25,6 +26,8 @@ export interface HitStory {
   placeId: number;
   who: string | null;
   hit: Of<"hit">;
+  /** What a person noticed of it; null where nobody said anything. */
+  observed: HitObservation | null;
   /** What was done about it, in order. */
   answers: (Of<"hit-answer"> & { atMs: number })[];
   closed: (Of<"hit-closed"> & { atMs: number }) | null;
@@ -44,14 +47,22 @@ export function hitStories(events: readonly DayEvent[]): HitStory[] {
         placeId,
         who,
         hit: { ...what, judged: { ...what.judged, causes: judgedCauses(what) } },
+        observed: null,
         answers: [],
         closed: null,
       });
     const story =
-      what.kind === "hit-answer" || what.kind === "hit-closed" || what.kind === "hit-judged"
+      what.kind === "hit-answer" ||
+      what.kind === "hit-closed" ||
+      what.kind === "hit-judged" ||
+      what.kind === "hit-observed"
         ? stories.get(what.hitId)
         : undefined;
     if (what.kind === "hit-judged" && story) story.hit = { ...story.hit, judged: what.judged };
+    if (what.kind === "hit-observed" && story) {
+      story.hit = { ...story.hit, judged: what.judged };
+      story.observed = what.observed;
+    }
     if (what.kind === "hit-answer" && story) {
       story.answers.push({ ...what, atMs });
       story.closed = null;

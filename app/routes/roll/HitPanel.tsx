@@ -8,6 +8,7 @@ import {
   hitAnswerWords,
   hitCauseWords,
   hitReasonWords,
+  observedCauseWords,
   shareWords,
 } from "~/contract/messages/roll";
 import { settingStepWords } from "~/contract/messages/setting";
@@ -18,6 +19,7 @@ import type { DayView } from "~/server/services/day/dayView.server";
 import type { HitView } from "~/server/services/roll/hits.server";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { Heading, Row, Soft } from "~/app/ui/Page/Page";
+import { HitQuestions } from "./HitQuestions";
 import type { RollIntent } from "./intents";
 import * as S from "./roll.styles";
 
@@ -34,8 +36,6 @@ export interface HitPanelProps {
  * Whatever comes next has the focus: Enter does it.
  */
 export function HitPanel({ hit, view, isBusy, send, onHide }: HitPanelProps) {
-  const { judged } = hit.hit;
-  const [first, ...rest] = judged.causes;
   const panel = useRef<HTMLElement>(null);
   useEffect(() => {
     panel.current?.querySelector<HTMLElement>("[data-next]")?.focus({ preventScroll: true });
@@ -48,48 +48,91 @@ export function HitPanel({ hit, view, isBusy, send, onHide }: HitPanelProps) {
           Later
         </QuietButton>
       </Row>
-      {!first && (
-        <div>
-          <b>{capital(hitCauseWords(null))}</b>{" "}
-          <Soft>No receiver of this channel was read from here, so nothing is judged.</Soft>
-        </div>
+      {hit.lacking !== null && hit.hit.readings === "" && !hit.closed && (
+        <HitQuestions
+          key={hit.id}
+          observed={hit.observed}
+          isBusy={isBusy}
+          onObserve={(observed) => send({ intent: "observe", hitId: hit.id, observed })}
+        />
       )}
-      {first && (
-        <div>
-          <b>{`${first.share > 0.85 ? "" : "Most likely "}${hitCauseWords(first.cause)}`}</b>{" "}
-          <Soft>{shareWords(first.share)}</Soft>
-          <S.Reasons>
-            {first.for.map((r, i) => (
-              <li key={i}>{hitReasonWords(r)}</li>
-            ))}
-            {first.against.map((r, i) => (
-              <li key={`a${i}`} data-against>{`against it: ${hitReasonWords(r)}`}</li>
-            ))}
-          </S.Reasons>
-          {rest.filter((c) => c.share > 0.05).length > 0 && (
-            <details>
-              <summary>{`Else ${rest
-                .filter((c) => c.share > 0.05)
-                .map((c) => `${hitCauseWords(c.cause)} (${shareWords(c.share)})`)
-                .join("; ")}`}</summary>
-              {rest.map((c) => (
-                <div key={c.cause}>
-                  <Soft>{hitCauseWords(c.cause)}</Soft>
-                  <S.Reasons>
-                    {c.for.map((r, i) => (
-                      <li key={i}>{hitReasonWords(r)}</li>
-                    ))}
-                  </S.Reasons>
-                </div>
-              ))}
-            </details>
-          )}
-        </div>
-      )}
+      <HitCauses judged={hit.hit.judged} />
       <Steps hit={hit} view={view} isBusy={isBusy} send={send} />
     </S.Aside>
   );
 }
+
+/** What it was, with what speaks for it and against it; by people's word as likely or possible. */
+function HitCauses({ judged }: { judged: HitView["hit"]["judged"] }) {
+  const [first, ...rest] = judged.causes;
+  if (!first)
+    return (
+      <div>
+        <b>{capital(hitCauseWords(null))}</b>{" "}
+        <Soft>No receiver of this channel was read from here, so nothing is judged.</Soft>
+      </div>
+    );
+  if (judged.basis === "observed") return <ObservedCauses causes={judged.causes} />;
+  const others = rest.filter((c) => c.share > MIN_TOLD_SHARE);
+  return (
+    <div>
+      <b>{`${first.share > 0.85 ? "" : "Most likely "}${hitCauseWords(first.cause)}`}</b>{" "}
+      <Soft>{shareWords(first.share)}</Soft>
+      <Reasons cause={first} />
+      {others.length > 0 && (
+        <details>
+          <summary>{`Else ${others
+            .map((c) => `${hitCauseWords(c.cause)} (${shareWords(c.share)})`)
+            .join("; ")}`}</summary>
+          {rest.map((c) => (
+            <div key={c.cause}>
+              <Soft>{hitCauseWords(c.cause)}</Soft>
+              <S.Reasons>
+                {c.for.map((r, i) => (
+                  <li key={i}>{hitReasonWords(r)}</li>
+                ))}
+              </S.Reasons>
+            </div>
+          ))}
+        </details>
+      )}
+    </div>
+  );
+}
+
+/** A less likely cause is not told beside the first. */
+const MIN_TOLD_SHARE = 0.05;
+
+type Causes = HitView["hit"]["judged"]["causes"];
+
+function ObservedCauses({ causes }: { causes: Causes }) {
+  const told = causes.flatMap((cause) => {
+    const words = observedCauseWords(cause.cause, cause.share);
+    return words ? [{ cause, words }] : [];
+  });
+  if (told.length === 0) return <b>{capital(hitCauseWords(null))}</b>;
+  return (
+    <div>
+      {told.map(({ cause, words }) => (
+        <div key={cause.cause}>
+          <b>{words}</b>
+          <Reasons cause={cause} />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+const Reasons = ({ cause }: { cause: Causes[number] }) => (
+  <S.Reasons>
+    {cause.for.map((r, i) => (
+      <li key={i}>{hitReasonWords(r)}</li>
+    ))}
+    {cause.against.map((r, i) => (
+      <li key={`a${i}`} data-against>{`against it: ${hitReasonWords(r)}`}</li>
+    ))}
+  </S.Reasons>
+);
 
 function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   const channel = view.channels.find((c) => c.id === hit.hit.channelId);

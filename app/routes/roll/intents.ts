@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { HEARD, METER_DID, PACK_SHOWED } from "~/core/monitor/hitObservation";
 import { pageNumber } from "~/contract/schemas/seen";
 
 const channelId = z.number().int();
@@ -27,6 +28,15 @@ export const rollIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("begin") }),
   z.object({ intent: z.literal("end") }),
   z.object({ intent: z.literal("hit"), channelId, agoMs, idempotencyKey }),
+  z.object({
+    intent: z.literal("observe"),
+    hitId,
+    observed: z.object({
+      heard: z.enum(HEARD).nullable(),
+      meter: z.enum(METER_DID).nullable(),
+      pack: z.enum(PACK_SHOWED).nullable(),
+    }),
+  }),
   z.object({ intent: z.literal("answer"), hitId, answer: z.enum(HIT_ANSWERS) }),
   z.object({ intent: z.literal("pack-follows"), hitId }),
   z.object({ intent: z.literal("close"), hitId }),

@@ -342,3 +342,17 @@ export const Watch = styled.p`
     font-weight: 600;
   }
 `;
+
+/** Questions under each other, the answers of each beside each other. */
+export const Questions = styled.div`
+  display: grid;
+  gap: 8px;
+`;
+export const Question = styled.div`
+  > [role] {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
+    margin-top: 3px;
+  }
+`;

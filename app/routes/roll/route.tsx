@@ -6,6 +6,7 @@ import {
   answerHit,
   callHit,
   closeHit,
+  observeHit,
   followWithPack,
   takeHitBack,
 } from "~/server/services/roll/hits.server";
@@ -71,6 +72,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       );
     case "hit":
       return reply(await callHit(app, dayId, intent), () => null);
+    case "observe":
+      return reply(await observeHit(app, dayId, intent), () => null);
     case "answer":
       return reply(await answerHit(app, dayId, intent), ({ toHz, someoneThere }) =>
         toHz !== null && someoneThere

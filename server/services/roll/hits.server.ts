@@ -13,6 +13,7 @@ import type { ProofPart } from "~/core/channel/verificationParts";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { powerOf } from "~/core/kit/units";
 import { answersTo, type HitAnswerKind, type HitCause, judgeHit } from "~/core/monitor/hitCause";
+import { type HitObservation, NOTHING_OBSERVED } from "~/core/monitor/hitObservation";
 import type { HitEvidence, OtherChannel, ProductNow } from "~/core/monitor/hitEvidence";
 import { fail, ok, type Result } from "~/core/units/result";
 import { pickedHz } from "~/core/channel/pickedFrequency";
@@ -96,12 +97,43 @@ export async function callHit(
   return ok({ hitId, talker: defined(stored.find((c) => c.id === p.channelId)).talker, judged });
 }
 
-function judgementOf(evidence: HitEvidence): HitJudgement {
-  const { causes } = judgeHit(evidence);
+function judgementOf(
+  evidence: HitEvidence,
+  observed: HitObservation = NOTHING_OBSERVED,
+): HitJudgement {
+  const { causes, features } = judgeHit(evidence, observed);
   return {
+    basis: features.count > 0 ? "readings" : "observed",
     causes: causes.filter((c, i) => i < 3 || c.share > 0.05).map((c) => ({ ...c })),
     answers: answersTo(causes),
   };
+}
+
+/**
+ * Puts down what a person noticed of a hit, and judges it by that: together with what was read where
+ * anything was.
+ */
+export async function observeHit(
+  app: AppContext,
+  dayId: number,
+  { hitId, observed }: { hitId: number; observed: HitObservation },
+): ServiceResult<HitJudgement> {
+  const got = await openHit(app, dayId, hitId);
+  if (!got.ok) return got;
+  const { loaded, story } = got.value;
+  const { channelId } = story.hit;
+  if (!loaded.facts.channels.some((c) => c.id === channelId))
+    return fail({ code: "not-found", what: "channel" });
+  const { evidence } = evidenceOf(app, loaded, channelId, story.atMs + LATE_MS);
+  const judged = judgementOf(evidence, observed);
+  await recordEvent(app, loaded.day, {
+    kind: "hit-observed",
+    hitId,
+    channelId,
+    observed,
+    judged,
+  });
+  return ok(judged);
 }
 
 /** A hit that was called so lately is judged once more by the look that came after it. */
