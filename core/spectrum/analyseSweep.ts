@@ -4,7 +4,7 @@
 import { defined, itemAt } from "~/core/units/items";
 import { noiseFloorDbm as thermalNoiseDbm } from "~/core/radio/feed";
 import type { Raster } from "~/core/regulations/raster";
-import { type FoundCarrier, findCarriers } from "./carriers";
+import { baselineMw, type FoundCarrier, findCarriers } from "./carriers";
 import { type Comb, findCombs } from "./combs";
 import { findHumps, type Hump } from "./humps";
 import { findIntermittent } from "./intermittent";
@@ -100,12 +100,13 @@ export function analyseSweep(
   const maxDbm = scaled.peakDbm ?? (passes.length === 1 ? meanDbm : maxOfPasses(passes));
   const noise = estimateNoise(meanDbm, stepHz);
   const tv = raster ? findTelevision(meanDbm, lowHz, stepHz, noise, raster) : [];
-  const found = findCarriers(meanDbm, lowHz, stepHz, noise);
+  const base = baselineMw(meanDbm, stepHz, noise);
+  const found = findCarriers(meanDbm, lowHz, stepHz, noise, base);
   const addNew = (more: readonly FoundCarrier[]) => {
     for (const c of more)
       if (!found.some((f) => c.fromBin <= f.toBin + 1 && c.toBin >= f.fromBin - 1)) found.push(c);
   };
-  if (passes.length > 1) addNew(findIntermittent(passes, meanDbm, lowHz, stepHz, noise));
+  if (passes.length > 1) addNew(findIntermittent(passes, base, lowHz, stepHz, noise));
   // passes that were put together keep the highest of each bin: what is rarely on stands out there
   if (scaled.peakDbm) addNew(findCarriers(maxDbm, lowHz, stepHz, estimateNoise(maxDbm, stepHz)));
   const stationAt = (hz: number) =>
@@ -162,7 +163,7 @@ export function analyseSweep(
     lowHz,
     stepHz,
     points,
-    measuredPoints: meanDbm.reduce((n, level) => n + (Number.isNaN(level) ? 0 : 1), 0),
+    measuredPoints: measuredIn(meanDbm),
     highHz: lowHz + (points - 1) * stepHz,
     sweeps: measurement.completePasses,
     looksPerBin: looksPerBin(passes),
@@ -178,6 +179,12 @@ export function analyseSweep(
     combs,
     warnings,
   };
+}
+
+function measuredIn(levelsDbm: Float64Array): number {
+  let n = 0;
+  for (let i = 0; i < levelsDbm.length; i += 1) if (!Number.isNaN(levelsDbm[i]!)) n += 1;
+  return n;
 }
 
 /** How often the middle one of all measured bins was looked at. */

@@ -63,6 +63,7 @@ export function baselineMw(
  * Narrow signals above the noise: sums over 1, 2, 4 and 8 bins are tested against the gamma tail of
  * noise alone (0.01 false alarms a sweep expected), then joined, split at valleys of 6 dB, and
  * measured. Broad things are no carriers.
+ * @param base - {@link baselineMw} of the same levels, where it is known already
  * @returns by frequency, ascending
  */
 export function findCarriers(
@@ -70,10 +71,10 @@ export function findCarriers(
   lowHz: number,
   stepHz: number,
   noise: NoiseModel,
+  base: Float64Array = baselineMw(levelsDbm, stepHz, noise),
 ): FoundCarrier[] {
   const points = levelsDbm.length;
   const power = milliwatts(levelsDbm);
-  const base = baselineMw(levelsDbm, stepHz, noise);
   const hit = new Uint8Array(points);
   // sums over a window of each width, from those of half the width
   const sum = power.slice();

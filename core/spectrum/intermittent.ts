@@ -3,7 +3,7 @@
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
 import { gammaExceeded, lnChoose } from "~/core/units/gamma";
 import { quantile } from "~/core/units/statistics";
-import { baselineMw, carriersIn, type FoundCarrier, markAroundPeak } from "./carriers";
+import { carriersIn, type FoundCarrier, markAroundPeak } from "./carriers";
 import { estimateNoise, type NoiseModel } from "./noiseFloor";
 import { milliwatts } from "./sweep";
 
@@ -19,7 +19,7 @@ const MIN_EXCESS_DB = 5;
 const GAIN_BINS = 512;
 const MIN_GAIN_BINS = 20;
 /** Passes whose scatter is looked at: more would say the same. */
-const SCATTER_PASSES = 5;
+const SCATTER_PASSES = 2;
 
 /**
  * Carriers that are on in some of the passes only and drown in their mean. Noise reaches high now
@@ -29,18 +29,17 @@ const SCATTER_PASSES = 5;
  * oftener.
  * @param passes - levels of each, dBm per bin, NaN where not measured; at least two
  * @param mean - the noise of their mean power: its floor is each pass's mean
- * @param meanDbm - mean power of the passes
+ * @param base - what noise and pedestals have in each bin ({@link baselineMw} of the mean power), mW
  * @returns by frequency, ascending; steady carriers are among them where they stand out so far
  */
 export function findIntermittent(
   passes: readonly Float64Array[],
-  meanDbm: Float64Array,
+  base: Float64Array,
   lowHz: number,
   stepHz: number,
   mean: NoiseModel,
 ): FoundCarrier[] {
-  const points = meanDbm.length;
-  const base = baselineMw(meanDbm, stepHz, mean);
+  const points = base.length;
   const levels = passes.map((pass) => evened(milliwatts(pass), base));
   // passes that repeat each other are no more looks than their mean shows
   const looks = Math.min(looksOf(passes, stepHz), mean.shape / passes.length);
@@ -119,7 +118,7 @@ function isOver(
 
 /** Scatter of single passes, as looks averaged in each reading. */
 function looksOf(passes: readonly Float64Array[], stepHz: number): number {
-  const every = Math.max(1, Math.floor(passes.length / SCATTER_PASSES));
+  const every = Math.max(1, Math.ceil(passes.length / SCATTER_PASSES));
   const shapes = passes
     .filter((_, p) => p % every === 0)
     .map((pass) => estimateNoise(pass, stepHz).shape)

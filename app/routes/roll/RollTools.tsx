@@ -40,27 +40,31 @@ export function RollTools({
       <PrimaryButton onPress={onCall} isDisabled={!hasChannels}>
         Hit <kbd>H</kbd>
       </PrimaryButton>
-      <SelectField
-        label="Seam"
-        isLabelHidden
-        value={state.seconds}
-        choices={SEAM_SECONDS.map((s) => ({
-          id: s,
-          label: s < 60 ? `last ${s} s` : `last ${s / 60} min`,
-        }))}
-        onChange={(seconds) => step({ do: "show-seconds", seconds })}
-      />
+      {isDriven && (
+        <SelectField
+          label="Seam"
+          isLabelHidden
+          value={state.seconds}
+          choices={SEAM_SECONDS.map((s) => ({
+            id: s,
+            label: s < 60 ? `last ${s} s` : `last ${s / 60} min`,
+          }))}
+          onChange={(seconds) => step({ do: "show-seconds", seconds })}
+        />
+      )}
       <Button onPress={() => step({ do: "begin-note", at: performance.now() })}>
         Note <kbd>N</kbd>
       </Button>
-      <ToggleButton
-        isSelected={state.isSounding}
-        onChange={(isOn) => step({ do: "sound", isOn })}
-        aria-label={`${state.isSounding ? "Sound on" : "Sound off"}: told when something goes wrong`}
-      >
-        {state.isSounding ? <Volume2 aria-hidden /> : <VolumeX aria-hidden />}
-        {state.isSounding ? "Sound on" : "Sound off"}
-      </ToggleButton>
+      {isDriven && (
+        <ToggleButton
+          isSelected={state.isSounding}
+          onChange={(isOn) => step({ do: "sound", isOn })}
+          aria-label={`${state.isSounding ? "Sound on" : "Sound off"}: told when something goes wrong`}
+        >
+          {state.isSounding ? <Volume2 aria-hidden /> : <VolumeX aria-hidden />}
+          {state.isSounding ? "Sound on" : "Sound off"}
+        </ToggleButton>
+      )}
       {roll.state !== "rolling" && isDriven && (
         <CartButton isDisabled={isBusy} onPress={onBegin}>
           <Radio aria-hidden />

@@ -356,3 +356,6 @@ export const Question = styled.div`
     margin-top: 3px;
   }
 `;
+export const ByHand = styled.span`
+  color: var(--soft);
+`;

@@ -10,8 +10,10 @@ export function headline(
   channels: readonly { id: number; talker: string }[],
   roll: string,
   line: "live" | "away",
+  isDriven: boolean,
 ): string {
   if (channels.length === 0) return "Nobody is wired";
+  if (!isDriven) return "Manual: nothing is connected";
   if (roll !== "rolling") return roll === "over" ? "It is not rolling any more" : "Ready to roll";
   if (!state) return "Listening to the receivers";
   if (line === "away" || state.line === "silent") return "The receivers do not answer";
@@ -37,7 +39,10 @@ export function subline(
   state: RollState | null,
   roll: Route.ComponentProps["loaderData"],
   nowMs: number,
+  isDriven: boolean,
 ): string {
+  if (!isDriven)
+    return "Nothing is read from here. Hits, notes and batteries are kept: H and the number calls a hit.";
   if (roll.state === "before") return "Rolling begins as soon as a receiver can be asked.";
   if (roll.state === "over")
     return `Ended ${formatClock(roll.sinceMs ?? nowMs)}. What was read is kept; the log and the report have it.`;

@@ -12,6 +12,7 @@ import {
 } from "~/server/services/roll/hits.server";
 import { beginRoll, endRoll, putNote, rollView } from "~/server/services/roll/roll.server";
 import { proofFaultWords } from "~/contract/messages/proof";
+import { syncWords } from "~/contract/messages/day";
 import { formatClock } from "~/contract/messages/format";
 import { receiverModel } from "~/core/kit/models";
 import type { ProofPart } from "~/core/channel/verificationParts";
@@ -23,7 +24,7 @@ import { Bridge, useBridge } from "~/app/routes/shared/bridge";
 import type { DayIntent } from "~/app/routes/day/intents";
 import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
-import { useDay } from "~/app/routes/shared/useDay";
+import { namesOf, useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { CallStrip } from "./CallStrip";
 import { HitPanel } from "./HitPanel";
@@ -41,6 +42,7 @@ import { useKeys } from "./useKeys";
 import { Watched } from "./Watched";
 import { newId } from "~/app/features/live/newId";
 import { rollIntents, type RollIntent } from "./intents";
+import { ManualRow } from "./ManualRow";
 import { RollRow } from "./RollRow";
 import * as S from "./roll.styles";
 import { useHitKey } from "./useHitKey";
@@ -116,6 +118,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
   useBridge(bridge, roll);
   const view = useDay();
   const { channels } = view;
+  const names = namesOf(view);
   const { send, reply: said, isBusy } = useIntent<RollIntent>();
   const isDriven = view.rig.state !== "none";
   const { store, state, line } = useRoll(view.day.id, roll.state === "rolling");
@@ -170,8 +173,8 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
   return (
     <Stack $gapPx={10}>
       <div>
-        <Answer>{headline(state, view.channels, roll.state, line)}</Answer>
-        <Sub>{subline(state, roll, nowMs)}</Sub>
+        <Answer>{headline(state, view.channels, roll.state, line, isDriven)}</Answer>
+        <Sub>{subline(state, roll, nowMs, isDriven)}</Sub>
         {roll.exercise && (
           <Sub>
             {nowMs < roll.exercise.untilMs
@@ -214,30 +217,35 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
             data-many={channels.length > MANY || undefined}
             style={{ "--rows": Math.ceil(channels.length / 2) }}
           >
-            {channels.map((c) => (
-              <RollRow
-                key={c.id}
-                channel={c}
-                told={state?.channels.find((t) => t.channelId === c.id) ?? null}
-                changeAtMs={roll.cellChanges[c.id] ?? null}
-                store={store}
-                seconds={seconds}
-                heightPx={height}
-                onHit={callNow}
-                marks={marksOf(roll.hits, c.id, nowMs, seconds)}
-              />
-            ))}
+            {channels.map((c) =>
+              isDriven && (c.isDriven || view.rig.state !== "ready") ? (
+                <RollRow
+                  key={c.id}
+                  channel={c}
+                  told={state?.channels.find((t) => t.channelId === c.id) ?? null}
+                  changeAtMs={roll.cellChanges[c.id] ?? null}
+                  store={store}
+                  seconds={seconds}
+                  heightPx={height}
+                  onHit={callNow}
+                  marks={marksOf(roll.hits, c.id, nowMs, seconds)}
+                />
+              ) : (
+                <ManualRow
+                  key={c.id}
+                  channel={c}
+                  words={syncWords(c.state, names)}
+                  hoursLeft={roll.batteryHours[c.id] ?? null}
+                  changeAtMs={roll.cellChanges[c.id] ?? null}
+                  onHit={callNow}
+                />
+              ),
+            )}
           </S.Rows>
           {channels.length === 0 && (
             <Notice kind="caution">
               Nobody is wired yet. Say who speaks under Places and talkers, or let the scenes say
               it.
-            </Notice>
-          )}
-          {!isDriven && channels.length > 0 && (
-            <Notice kind="caution">
-              No receiver here can be asked, so nothing is drawn. Hits, notes and cells are kept all
-              the same: H and the number.
             </Notice>
           )}
         </div>

@@ -12,6 +12,7 @@ import { listDays } from "~/server/db/repositories/days.server";
 import { loadPieces, loadSummaries, readingsSpan } from "~/server/db/repositories/readings.server";
 import { listAllChannels } from "~/server/db/repositories/channels.server";
 import type { AppContext } from "~/server/services/appContext.server";
+import { packPowerOf } from "~/server/services/day/packPower.server";
 import { cellsViewOf } from "~/server/services/day/batteries.server";
 import { requireDay } from "~/server/services/day/dayView.server";
 import { type HitView, hitsOf } from "./hits.server";
@@ -31,6 +32,8 @@ export interface RollView {
   exercise: { seed: number; untilMs: number } | null;
   /** When each channel's cells are changed next, as planned; those that last are left out. */
   cellChanges: Record<number, number>;
+  /** Hours that each channel's set has left by the clock; null where nobody said when it went in. */
+  batteryHours: Record<number, number | null>;
 }
 
 /** A day as its roll screen is opened. */
@@ -54,9 +57,16 @@ export async function rollView(app: AppContext, dayId: number): ServiceResult<Ro
       return next ? [[r.channelId, next.atMs]] : [];
     }),
   );
+  const batteryHours = Object.fromEntries(
+    loaded.facts.channels.map((c) => [
+      c.id,
+      packPowerOf(loaded, c.packKey, loaded.facts.nowMs, null)?.left?.hours ?? null,
+    ]),
+  );
   return ok({
     exercise,
     cellChanges,
+    batteryHours,
     state: isOn ? "rolling" : last ? "over" : "before",
     isCart: app.asker.kind === "cart",
     sinceMs: last?.atMs ?? null,
