@@ -1,5 +1,5 @@
 import type { ProofPart } from "~/core/channel/verificationParts";
-import type { HitCause } from "~/core/monitor/hitCause";
+import type { HitCause } from "~/core/monitor/hitCauses";
 import { formatDb, formatMetres } from "./format";
 import { PROOF_WORDS, proofOutcomeWords } from "./proof";
 import { hitCauseWords } from "./roll";

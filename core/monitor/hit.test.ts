@@ -1,5 +1,6 @@
 import { faultCase } from "~/core/training/faultExercise";
-import { answersTo, type HitCause, judgeHit } from "./hitCause";
+import { answersTo, judgeHit } from "./hitCause";
+import type { HitCause } from "./hitCauses";
 
 const CASES: [HitCause, Record<string, unknown>][] = [
   ["neighbour", { kind: "newcomer", nearPack: "a", offsetHz: 75_000, levelDbm: -62 }],

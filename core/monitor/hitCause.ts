@@ -1,4 +1,5 @@
 import { itemAt } from "~/core/units/items";
+import { HIT_CAUSES, type HitCause } from "./hitCauses";
 import { type HitEvidence, type HitFeatures, hitFeatures } from "./hitEvidence";
 import {
   HEARD_WEIGHTS,
@@ -8,26 +9,6 @@ import {
   NOTHING_OBSERVED,
   PACK_WEIGHTS,
 } from "./hitObservation";
-
-/**
- * What a hit can come from. "not-radio": nothing in the link stands out; cloth, a cable, the
- * microphone.
- */
-export const HIT_CAUSES = [
-  "neighbour",
-  "product",
-  "noise",
-  "fade",
-  "in-the-way",
-  "one-antenna",
-  "overload",
-  "cells",
-  "switched-off",
-  "muted",
-  "microphone",
-  "not-radio",
-] as const;
-export type HitCause = (typeof HIT_CAUSES)[number];
 
 /** Why a cause is likely, or not: what was seen, with its figure. */
 export type HitReason =

@@ -1,4 +1,4 @@
-import type { HitCause } from "./hitCause";
+import type { HitCause } from "./hitCauses";
 
 /**
  * What a person noticed of a hit where no meter is read from here. Null: did not see or hear, which

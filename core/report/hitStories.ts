@@ -1,5 +1,5 @@
 import { defined } from "~/core/units/items";
-import type { HitCause } from "~/core/monitor/hitCause";
+import type { HitCause } from "~/core/monitor/hitCauses";
 import type { HitObservation } from "~/core/monitor/hitObservation";
 import type { DayEvent, DayEventDetail, HitJudgement } from "~/core/journal/dayEvents";
 import type { PlanRecord } from "~/core/channel/facts";

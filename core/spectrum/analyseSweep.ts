@@ -183,7 +183,7 @@ export function analyseSweep(
 
 function measuredIn(levelsDbm: Float64Array): number {
   let n = 0;
-  for (let i = 0; i < levelsDbm.length; i += 1) if (!Number.isNaN(levelsDbm[i]!)) n += 1;
+  for (const level of levelsDbm) if (!Number.isNaN(level)) n += 1;
   return n;
 }
 
