@@ -18,6 +18,8 @@ export default defineConfig({
   reporter: [["list"]],
   use: {
     viewport: { width: 1280, height: 800 },
+    // a shoot begins with the rules of the reader's own country
+    locale: "en-IE",
     launchOptions: {
       executablePath: process.env["PLAIN_CHANNEL_CHROMIUM"] ?? "/usr/bin/chromium-headless-shell",
       args: [

@@ -158,7 +158,7 @@ test("a neighbour in a take: judged, a clear place offered, one pack retuned, pr
     await valueOf(callHit(app, dayId, { channelId: c.id, agoMs: 200, idempotencyKey: "h1" })),
   ).toMatchObject({ hitId });
   const open = (await hitsOf(app, await day()))[0]!;
-  expect([open.step, open.retune!.isSpare]).toEqual(["answer", true]);
+  expect([open.step, open.retune!.from]).toEqual(["answer", "spare"]);
   const answered = await valueOf(answerHit(app, dayId, { hitId, answer: "retune" }));
   expect(answered).toEqual({ toHz: open.retune!.frequencyHz, someoneThere: false });
   // nothing is decided before it is proved, and nothing else moves

@@ -698,7 +698,7 @@ describe("sync", () => {
     await practice.app.rig!.sync(marit.receiverKey, marit.half, tobiah.packKey);
     await prove(practice.app, practice.dayId, marit.id);
     const moved = await moveToSpare(practice.app, practice.dayId, marit.id);
-    expect(moved).toMatchObject({ ok: true, value: { isSpare: true, talker: "Marit" } });
+    expect(moved).toMatchObject({ ok: true, value: { from: "spare", talker: "Marit" } });
     const after = await view();
     expect(after.plan!.picks.filter((p) => p.channelId !== marit.id)).toEqual(
       day.plan!.picks.filter((p) => p.channelId !== marit.id),

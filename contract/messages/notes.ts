@@ -1,8 +1,16 @@
+import type { PlaceSource } from "~/core/coordination/changing/bestAfterHit";
 import type { ProofPart } from "~/core/channel/verificationParts";
 import type { HitCause } from "~/core/monitor/hitCauses";
 import { formatDb, formatMetres } from "./format";
 import { PROOF_WORDS, proofOutcomeWords } from "./proof";
 import { hitCauseWords } from "./roll";
+
+/** Where a channel that had to move went. */
+export const PLACE_TAKEN_WORDS: Readonly<Record<PlaceSource, string>> = {
+  backup: "the assigned backup taken",
+  spare: "a spare taken",
+  fresh: "a fresh place",
+};
 
 /**
  * What is written beside a version of a list, of a plan or of a channel: how it came to be. It is
@@ -37,8 +45,8 @@ export const notes = {
   cellsFresh: "fresh at every break",
   cellsCounted: (reserveHours: number) => `counted, ${reserveHours} h kept`,
   // of plans
-  notAlone: (talker: string, isSpare: boolean) =>
-    `${talker} was not alone, ${isSpare ? "a spare taken" : "a fresh place"}`,
+  notAlone: (talker: string, from: PlaceSource) =>
+    `${talker} was not alone, ${PLACE_TAKEN_WORDS[from]}`,
   oneAfterAnother: (talker: string) => `one after another: ${talker}`,
   checkedAllOn: "checked with all packs on",
   afterHit: (talker: string, cause: HitCause | null) =>

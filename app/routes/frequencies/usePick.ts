@@ -1,6 +1,7 @@
 import { useCallback, useMemo, useReducer } from "react";
 import type { Route } from "./+types/route";
 import { unpackNoise } from "~/contract/codecs/noise";
+import { PLACE_TAKEN_WORDS } from "~/contract/messages/notes";
 import { bestAfterHit } from "~/core/coordination/changing/bestAfterHit";
 import { relaxed, type Relaxation } from "~/core/coordination/changing/makeRoom";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
@@ -150,7 +151,7 @@ export function usePick(loaded: Loaded, fixed: Readonly<Record<number, string>>)
             p.channelId === channelId ? { channelId, frequencyHz, isLocked: false } : p,
           ),
           spares: set.spares.filter((s) => s.frequencyHz !== frequencyHz),
-          how: `${talker} hit, ${best.isSpare ? "a spare taken" : "a fresh place"}`,
+          how: `${talker} hit, ${PLACE_TAKEN_WORDS[best.from]}`,
         },
       });
     },

@@ -283,6 +283,12 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   return null;
 }
 
+const RETUNE_WORDS = {
+  backup: "Take the assigned backup",
+  spare: "Take the spare",
+  fresh: "Retune to",
+} as const;
+
 /** An answer with its figures; null for one that cannot be. */
 function answerText(
   kind: HitAnswerKind,
@@ -292,7 +298,7 @@ function answerText(
   if (kind === "retune")
     return retune
       ? {
-          what: `${retune.isSpare ? "Take the spare" : "Retune to"} ${mhz(retune.frequencyHz)}`,
+          what: `${RETUNE_WORDS[retune.from]} ${mhz(retune.frequencyHz)}`,
           how: `${retune.noiseDbm === null ? "not measured" : `${formatDbm(retune.noiseDbm)} of noise there`}; clear of everything ${lacking === null ? "on the air now" : "in the last scan"}; ${words.how}`,
         }
       : null;

@@ -1,4 +1,5 @@
 import { itemAt } from "~/core/units/items";
+import { regionOfLocale } from "~/core/regulations/regionOfLocale";
 import { useState } from "react";
 import { Link, redirect } from "react-router";
 import type { Route } from "./+types/route";
@@ -25,10 +26,14 @@ import { useIntent } from "~/app/routes/shared/useIntent";
 import { OpenArchive } from "./OpenArchive";
 import { shootsIntents, type ShootsIntent } from "./intents";
 
-export async function loader({ context }: Route.LoaderArgs) {
+export async function loader({ request, context }: Route.LoaderArgs) {
   const view = await getShoots(context.app);
+  const days = view.shoots.flatMap((s) => s.days).sort((a, b) => a.id - b.id);
   return {
     view,
+    /** Where one shot last; before the first day what the browser's languages point to. */
+    usualRegion:
+      days.at(-1)?.region ?? regionOfLocale(request.headers.get("accept-language")) ?? null,
     regions: (await knownRegions(context.app.db)).map((k) => ({
       id: k.region.name,
       label: k.region.title,
@@ -79,7 +84,9 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 /** Every shoot and its days: begin one, copy one, move one, put one away. */
-export default function ShootsScreen({ loaderData: { view, regions } }: Route.ComponentProps) {
+export default function ShootsScreen({
+  loaderData: { view, regions, usualRegion },
+}: Route.ComponentProps) {
   const { send, reply: answer, isBusy } = useIntent<ShootsIntent>();
   const days = view.shoots.flatMap((s) => s.days);
   const standing = days.filter((d) => !d.isArchived);
@@ -120,6 +127,7 @@ export default function ShootsScreen({ loaderData: { view, regions } }: Route.Co
         {isNew ? (
           <NewShoot
             regions={regions}
+            usualRegion={usualRegion}
             todayIso={view.todayIso}
             isBusy={isBusy}
             send={send}
@@ -316,12 +324,14 @@ function CopyDay({
 
 function NewShoot({
   regions,
+  usualRegion,
   todayIso,
   isBusy,
   send,
   onDrop,
 }: Parts & {
   regions: { id: string; label: string }[];
+  usualRegion: string | null;
   todayIso: string;
   onDrop: (() => void) | null;
 }) {
@@ -329,7 +339,9 @@ function NewShoot({
   const [dateIso, setDateIso] = useState(dayAfter(todayIso));
   const [town, setTown] = useState("");
   const [region, setRegion] = useState(
-    regions.find((r) => r.id === "EU")?.id ?? itemAt(regions, 0).id,
+    regions.find((r) => r.id === usualRegion)?.id ??
+      regions.find((r) => r.id === "EU")?.id ??
+      itemAt(regions, 0).id,
   );
   const [place, setPlace] = useState("");
   return (

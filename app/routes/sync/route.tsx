@@ -50,6 +50,8 @@ export const clientLoader = (args: Route.ClientLoaderArgs) => bridge.load(args);
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
   answerOrAway(serverAction);
 
+const MOVED_TO = { backup: "the assigned backup", spare: "a spare" } as const;
+
 export async function action({ params, request, context }: Route.ActionArgs) {
   const { app } = context;
   const dayId = dayIdOf(params);
@@ -66,8 +68,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "move-to-spare":
       return reply(
         await moveToSpare(app, dayId, intent.channelId),
-        ({ talker, frequencyHz, isSpare, version }) =>
-          `${talker} moves to ${mhz(frequencyHz)}${isSpare ? ", a spare" : ""}: plan ${version}. Receiver first, then the pack.`,
+        ({ talker, frequencyHz, from, version }) =>
+          `${talker} moves to ${mhz(frequencyHz)}${from === "fresh" ? "" : `, ${MOVED_TO[from]}`}: plan ${version}. Receiver first, then the pack.`,
       );
     case "pair":
       return reply(

@@ -5,25 +5,28 @@ import { ForbiddenMap } from "~/core/coordination/rules/forbidden";
 import { type JudgedPick, SetJudge } from "~/core/coordination/explaining/judge";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 
+/**
+ * Whose place it is: the backup that a coordinator assigned, a spare of ours, or a fresh one where
+ * neither was clear any more.
+ */
+export type PlaceSource = "backup" | "spare" | "fresh";
+
 export interface HitAnswer {
   pick: JudgedPick;
-  /**
-   * Whether it was one of the spares; else no spare was clear any more, and a fresh place was
-   * taken.
-   */
-  isSpare: boolean;
+  from: PlaceSource;
 }
 
 /** A new place so near to the disturbed one would be disturbed too. */
 const DISTURBED_HZ = 400_000;
 
 /**
- * The best place for a channel that is disturbed, everybody else left where they are: the quietest
- * spare that is still clear of all, else the quietest free place of the channel's own steps. Fast:
- * nothing is searched.
+ * The best place for a channel that is disturbed, everybody else left where they are: a
+ * coordinator's backup that is still clear of all, for other crews were told of it; else the quietest
+ * such spare, else the quietest free place of the channel's own steps. Fast: nothing is searched.
  * @param request - as it holds now; the scan may be older than what disturbs
  * @param picks - where all stand, the disturbed one too
  * @param spares - frequencies kept for this channel
+ * @param backups - assigned to this channel beside its own
  * @returns null where nothing at all is clear for it
  */
 export function bestAfterHit(
@@ -31,6 +34,7 @@ export function bestAfterHit(
   picks: readonly { channelId: string; frequencyHz: number }[],
   channelId: string,
   spares: readonly number[],
+  backups: readonly number[] = [],
 ): HitAnswer | null {
   const channel = request.channels.find((c) => c.id === channelId);
   if (!channel) return null;
@@ -45,12 +49,16 @@ export function bestAfterHit(
         .judge([...others, { channelId, frequencyHz }])
         .picks.find((p) => p.channelId === channelId),
     );
-  const clear = spares
-    .filter(isFar)
-    .map(at)
-    .filter((p) => p.broken.length === 0)
-    .sort(quieter);
-  if (clear[0]) return { pick: clear[0], isSpare: true };
+  const clearest = (list: readonly number[]): JudgedPick | undefined =>
+    list
+      .filter(isFar)
+      .map(at)
+      .filter((p) => p.broken.length === 0)
+      .sort(quieter)[0];
+  const backup = clearest(backups);
+  if (backup) return { pick: backup, from: "backup" };
+  const spare = clearest(spares);
+  if (spare) return { pick: spare, from: "spare" };
   const places = candidatesFor(
     request,
     mergeRanges(request.windows),
@@ -68,7 +76,7 @@ export function bestAfterHit(
   // the span of its receiver is the one rule that the map does not know
   for (const { frequencyHz } of free) {
     const pick = at(frequencyHz);
-    if (pick.broken.length === 0) return { pick, isSpare: false };
+    if (pick.broken.length === 0) return { pick, from: "fresh" };
   }
   return null;
 }

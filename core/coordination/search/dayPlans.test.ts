@@ -91,13 +91,25 @@ describe("a hit", () => {
       ),
     };
     const answer = bestAfterHit(loud, standing.assignments, "b", spares)!;
-    expect(answer).toMatchObject({ isSpare: true, pick: { frequencyHz: spares[1] } });
+    expect(answer).toMatchObject({ from: "spare", pick: { frequencyHz: spares[1] } });
     expect(clean(answer.pick.frequencyHz)).toEqual([]);
+  });
+  test("a backup that a coordinator assigned comes before any spare, while it is clear", () => {
+    const [backup] = spares;
+    const rest = spares.slice(1);
+    expect(bestAfterHit(asked, standing.assignments, "b", rest, [backup!])).toMatchObject({
+      from: "backup",
+      pick: { frequencyHz: backup },
+    });
+    const taken = { ...asked, others: [...asked.others, { id: "van", frequencyHz: backup! }] };
+    expect(bestAfterHit(taken, standing.assignments, "b", rest, [backup!])!.from).not.toBe(
+      "backup",
+    );
   });
   test("without a clear spare it finds a fresh place, away from what disturbs; where there is none it says so", () => {
     const hitHz = standing.assignments.find((a) => a.channelId === "b")!.frequencyHz;
     const answer = bestAfterHit(asked, standing.assignments, "b", [])!;
-    expect(answer.isSpare).toBe(false);
+    expect(answer.from).toBe("fresh");
     expect(Math.abs(answer.pick.frequencyHz - hitHz)).toBeGreaterThanOrEqual(400_000);
     expect(clean(answer.pick.frequencyHz)).toEqual([]);
     expect(

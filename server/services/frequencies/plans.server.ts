@@ -33,6 +33,7 @@ import {
   type StoredPlan,
   type StoredSpare,
 } from "~/server/db/repositories/plans.server";
+import type { PlaceSource } from "~/core/coordination/changing/bestAfterHit";
 import type { StoredSweep } from "~/server/db/repositories/sweeps.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
@@ -43,6 +44,8 @@ export interface PickBasis {
   request: CoordinationRequest;
   sweep: StoredSweep | null;
   analysis: SweepAnalysis | null;
+  /** Backups that a coordinator assigned to a channel. */
+  backupsHz: (channelId: number) => number[];
   /** What each channel's receiver needs, by carrier. */
   needs: Record<string, ProfileName>;
 }
@@ -106,7 +109,8 @@ export async function pickBasis(
     needs,
   );
   // what a coordinator gave to other crews stands, seen in the scan or not
-  const handed = (await newestItems(app.db, "handed", day.id)).filter((l) => l.channelId === null);
+  const assigned = await newestItems(app.db, "handed", day.id);
+  const handed = assigned.filter((l) => l.channelId === null);
   const unseen = handed.filter(
     (l) => !request.others.some((o) => Math.abs(o.frequencyHz - l.primaryHz) < 50_000),
   );
@@ -120,6 +124,10 @@ export async function pickBasis(
     },
     sweep,
     analysis,
+    backupsHz: (channelId) =>
+      assigned.flatMap((l) =>
+        l.channelId === channelId && l.backupHz !== null ? [l.backupHz] : [],
+      ),
     needs,
   };
 }
@@ -250,14 +258,14 @@ export async function worstStanding(app: AppContext, loaded: LoadedDay): Promise
 /**
  * Moves one channel that is not alone on its frequency to the best of its spares, everybody else
  * left where they are.
- * @returns where it stands now, and whether that was a spare
+ * @returns where it stands now, and whose place that was
  */
 export async function moveToSpare(
   app: AppContext,
   dayId: number,
   channelId: number,
 ): Promise<
-  Result<{ frequencyHz: number; isSpare: boolean; talker: string; version: number }, ServiceError>
+  Result<{ frequencyHz: number; from: PlaceSource; talker: string; version: number }, ServiceError>
 > {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -265,7 +273,7 @@ export async function moveToSpare(
   const talker = stored.find((c) => c.id === channelId)?.talker;
   if (!plan || talker === undefined)
     return fail({ code: "not-found", what: plan ? "channel" : "plan" });
-  const { request, sweep } = await pickBasis(app, loaded.value, plan.profile);
+  const { request, sweep, backupsHz } = await pickBasis(app, loaded.value, plan.profile);
   const relations = request.relations
     ? { ...request.relations, ...plan.allows, careful: null }
     : null;
@@ -274,6 +282,7 @@ export async function moveToSpare(
     plan.picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz })),
     carrierId(channelId),
     plan.spares.filter((s) => s.for.includes(channelId)).map((s) => s.frequencyHz),
+    backupsHz(channelId),
   );
   if (!answer)
     return fail({
@@ -287,12 +296,12 @@ export async function moveToSpare(
     sweepId: sweep?.id ?? null,
     profile: plan.profile,
     allows: plan.allows,
-    how: notes.notAlone(talker, answer.isSpare),
+    how: notes.notAlone(talker, answer.from),
     picks: plan.picks.map((p) => (p.channelId === channelId ? { ...p, frequencyHz } : p)),
     spares: plan.spares.filter((s) => s.frequencyHz !== frequencyHz),
   });
   return accepted.ok
-    ? ok({ frequencyHz, isSpare: answer.isSpare, talker, version: accepted.value.version })
+    ? ok({ frequencyHz, from: answer.from, talker, version: accepted.value.version })
     : accepted;
 }
 

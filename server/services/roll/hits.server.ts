@@ -2,7 +2,7 @@ import { notes } from "~/contract/messages/notes";
 import { SEEN_AGAIN_HZ } from "~/core/units/sameCarrier";
 import { defined } from "~/core/units/items";
 import { conflictsOfOne } from "~/core/coordination/rules/checkSet";
-import { bestAfterHit } from "~/core/coordination/changing/bestAfterHit";
+import { bestAfterHit, type PlaceSource } from "~/core/coordination/changing/bestAfterHit";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import { channelProof } from "~/core/channel/channelState";
 import type { HitEnd, HitJudgement } from "~/core/journal/dayEvents";
@@ -296,7 +296,7 @@ function productsOnto(
 
 export interface Retune {
   frequencyHz: number;
-  isSpare: boolean;
+  from: PlaceSource;
   noiseDbm: number | null;
 }
 
@@ -309,6 +309,7 @@ function retuneOf(
   { request }: PickBasis,
   channelId: number,
   newcomersHz: readonly number[],
+  backupsHz: readonly number[],
 ): Retune | null {
   const plan =
     loaded.facts.plan && loaded.plan ? { ...loaded.plan, picks: loaded.facts.plan.picks } : null;
@@ -328,11 +329,12 @@ function retuneOf(
     plan.picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz })),
     carrierId(channelId),
     plan.spares.filter((s) => s.for.includes(channelId)).map((s) => s.frequencyHz),
+    backupsHz,
   );
   return (
     answer && {
       frequencyHz: answer.pick.frequencyHz,
-      isSpare: answer.isSpare,
+      from: answer.from,
       noiseDbm: answer.pick.reason.noiseDbm,
     }
   );
@@ -384,7 +386,13 @@ export async function hitsOf(app: AppContext, loaded: LoadedDay): Promise<HitVie
       retune:
         story.closed || !basis || !channel
           ? null
-          : retuneOf(loaded, basis, story.hit.channelId, newcomersOf(app)),
+          : retuneOf(
+              loaded,
+              basis,
+              story.hit.channelId,
+              newcomersOf(app),
+              basis.backupsHz(story.hit.channelId),
+            ),
       powers: {
         setMw,
         up: powers.find((p) => p > setMw) ?? null,
@@ -494,12 +502,8 @@ export async function answerHit(
     return ok({ toHz: null, someoneThere: false });
   }
   if (!loaded.plan) return fail({ code: "not-found", what: "plan" });
-  const retune = retuneOf(
-    loaded,
-    await pickBasis(app, loaded, loaded.plan.profile),
-    channelId,
-    newcomersOf(app),
-  );
+  const basis = await pickBasis(app, loaded, loaded.plan.profile);
+  const retune = retuneOf(loaded, basis, channelId, newcomersOf(app), basis.backupsHz(channelId));
   if (!retune)
     return fail({
       code: "setting-unknown",

@@ -29,7 +29,7 @@ import type { ServiceResult } from "~/server/services/serviceResult";
 
 export interface DayInShoot extends Pick<
   Day,
-  "id" | "dateIso" | "dayNumber" | "dayCount" | "town" | "isPractice" | "isArchived"
+  "id" | "dateIso" | "dayNumber" | "dayCount" | "town" | "region" | "isPractice" | "isArchived"
 > {
   placeNames: string[];
   talkers: number;
@@ -52,7 +52,7 @@ export async function getShoots(app: AppContext): Promise<ShootsView> {
         listChannels(app.db, d.id),
         newestItems(app.db, "scenes", d.id),
       ]);
-      const { id, shootId, dateIso, dayNumber, dayCount, town, isPractice, isArchived } = d;
+      const { id, shootId, dateIso, dayNumber, dayCount, town, region, isPractice, isArchived } = d;
       return {
         id,
         shootId,
@@ -60,6 +60,7 @@ export async function getShoots(app: AppContext): Promise<ShootsView> {
         dayNumber,
         dayCount,
         town,
+        region,
         isPractice,
         isArchived,
         placeNames: places.map((p) => p.name),
