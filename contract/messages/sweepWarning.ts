@@ -46,6 +46,8 @@ export function sweepWarningWords(warning: SweepWarning): string {
       return `The spike at ${mhz3(warning.frequencyHz)} MHz, the middle of the recording, is the receiver's own and was left out.`;
     case "scan-stopped":
       return `${warning.instrument} was stopped at ${(warning.atHz / 1e6).toFixed(1)} MHz of pass ${warning.pass}.`;
+    case "maximum-only":
+      return `The file holds only the highest of its passes (about ${warning.passes}, by how little its noise scatters): noise was taken ${warning.addsDb.toFixed(1)} dB lower, by what a maximum adds.`;
     case "floor-below-thermal": {
       const { floorDbm, thermalDbm, stepHz } = warning;
       return `The floor, ${floorDbm.toFixed(0)} dBm in ${Number((stepHz / 1000).toPrecision(3))} kHz, lies under thermal noise (${thermalDbm.toFixed(0)} dBm): the levels are not dBm at an antenna. What is quiet here is right; how strong it is may not be.`;

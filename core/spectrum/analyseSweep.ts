@@ -8,9 +8,10 @@ import { baselineMw, type FoundCarrier, findCarriers } from "./carriers";
 import { type Comb, findCombs } from "./combs";
 import { findHumps, type Hump } from "./humps";
 import { findIntermittent } from "./intermittent";
+import { maximumAddsDb, passesOfMaximum, saysMaximum } from "./maximumHold";
 import { estimateNoise } from "./noiseFloor";
 import { quantile } from "~/core/units/statistics";
-import { asPerStep } from "./scale";
+import { asPerStep, shifted } from "./scale";
 import { maxOfPasses, meanOfPasses, type Measurement } from "./sweep";
 import type { SweepWarning } from "./sweepWarning";
 import { findTelevision, type TvChannel } from "./television";
@@ -94,7 +95,10 @@ export function analyseSweep(
   raster: Raster | null,
   own: readonly OwnCarrier[] = [],
 ): SweepAnalysis {
-  const scaled = asPerStep(measurement);
+  const warnings = [...measurement.warnings];
+  const perStep = asPerStep(measurement);
+  const raisedDb = raisedByMaximum(perStep, warnings);
+  const scaled = shifted(perStep, -raisedDb);
   const { lowHz, stepHz, points, passes } = scaled;
   const meanDbm = passes.length === 1 ? itemAt(passes, 0) : meanOfPasses(passes);
   const maxDbm = scaled.peakDbm ?? (passes.length === 1 ? meanDbm : maxOfPasses(passes));
@@ -132,7 +136,8 @@ export function analyseSweep(
           .sort((a, b) => a.distanceHz - b.distanceHz)[0];
         return {
           frequencyHz: c.frequencyHz,
-          levelDbm: seen.levelDbm ?? c.levelDbm,
+          // a carrier that stays is no stronger in a maximum than in a mean
+          levelDbm: (seen.levelDbm ?? c.levelDbm) + raisedDb,
           widthHz: c.widthHz,
           occupancy: seen.share,
           own: mine?.id ?? null,
@@ -150,7 +155,6 @@ export function analyseSweep(
           OVER_STATION_DB
     );
   };
-  const warnings = [...measurement.warnings];
   // the floor is smooth: one bin in a few tells as much as all
   const every = Math.max(1, points >> 12);
   const floors = noise.floorDbm.filter((f, i) => i % every === 0 && !Number.isNaN(f)).sort();
@@ -179,6 +183,21 @@ export function analyseSweep(
     combs,
     warnings,
   };
+}
+
+/**
+ * By how much the noise of a file that holds only a maximum lies over its mean power; said in a
+ * warning.
+ */
+function raisedByMaximum(
+  { heading, passes, stepHz }: Measurement,
+  warnings: SweepWarning[],
+): number {
+  if (!saysMaximum(heading) || passes.length !== 1) return 0;
+  const of = passesOfMaximum(estimateNoise(itemAt(passes, 0), stepHz).shape);
+  const addsDb = maximumAddsDb(of);
+  warnings.push({ code: "maximum-only", passes: of, addsDb });
+  return addsDb;
 }
 
 function measuredIn(levelsDbm: Float64Array): number {

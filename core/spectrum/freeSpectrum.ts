@@ -19,7 +19,9 @@ const MAX_SKIRT_HZ = 2_000_000;
 const SKIRT_WINDOW_HZ = 150_000;
 /** Broad noise is judged by the median over so many looks: it scatters by 0.8 dB. */
 const BROAD_LOOKS = 60;
-/** But never narrower than so many bins: a median of two is none. */
+/** But over no wider a piece: broad noise of a lamp fills a few megahertz. */
+const MAX_BROAD_HZ = 4_000_000;
+/** And never narrower than so many bins: a median of two is none. */
 const MIN_BROAD_BINS = 9;
 /** Noise at its limit passes for more so rarely, in one channel's bandwidth. */
 const LN_RARE = Math.log(1e-5);
@@ -181,7 +183,11 @@ function quietness(question: FreeQuestion, levelsDbm: Float64Array): (hz: number
   };
   const middle = new SlidingQuantile(levelsDbm, 0.5);
   const meanOverMedianDb = 10 * Math.log10(meanLooks / gammaQuantile(meanLooks, 0.5));
-  const bins = Math.max(MIN_BROAD_BINS, BROAD_LOOKS / meanLooks, bandwidthHz / stepHz);
+  const bins = Math.max(
+    MIN_BROAD_BINS,
+    Math.min(BROAD_LOOKS / meanLooks, MAX_BROAD_HZ / stepHz),
+    bandwidthHz / stepHz,
+  );
   const reach = Math.ceil(bins / 2);
   const broadDbm = Float64Array.from(levelsDbm, (_, i) => {
     const from = Math.max(0, i - reach);

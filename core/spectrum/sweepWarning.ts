@@ -24,6 +24,8 @@ export type SweepWarning =
   | { code: "recording-not-numbers" }
   | { code: "dc-spike"; frequencyHz: number }
   | { code: "scan-stopped"; instrument: string; atHz: number; pass: number }
+  /** The file keeps the highest of many passes: noise was put right by what that adds. */
+  | { code: "maximum-only"; passes: number; addsDb: number }
   /** Mean noise power of a step lies under thermal noise in that step: no antenna shows that. */
   | { code: "floor-below-thermal"; floorDbm: number; thermalDbm: number; stepHz: number }
   /** As an earlier version put it down: under a code of its own, in words. */
@@ -47,6 +49,7 @@ const CODES: Readonly<Record<SweepWarning["code"], true>> = {
   "dc-spike": true,
   "scan-stopped": true,
   "floor-below-thermal": true,
+  "maximum-only": true,
   told: true,
 };
 
