@@ -360,6 +360,22 @@ describe("scan", () => {
     expect(await stored()).toMatchObject({ correctionDb: 0, isRemembered: false });
   });
 
+  test("a file whose floor lies far over what the receivers saw here is questioned, and read all the same", async () => {
+    const { app, dayId } = practice;
+    await scanToEnd(practice);
+    const at = (dbm: number) =>
+      importSweep(app, dayId, {
+        name: `at${dbm}.csv`,
+        bytes: bytes(rows(2000, (i) => `${470 + i / 40},${dbm - (i % 3)}`)),
+      });
+    const codesOf = async (dbm: number) => {
+      const read = await at(dbm);
+      return read.ok ? read.value.measurement.warnings.map((w) => w.code) : [];
+    };
+    expect(await codesOf(-80)).toEqual(["floor-high"]);
+    expect(await codesOf(-110)).toEqual([]);
+  });
+
   test("a noise limit set by hand governs, and goes back to what the receivers need", async () => {
     const { app, dayId } = practice;
     await scanToEnd(practice);

@@ -46,6 +46,8 @@ export function sweepWarningWords(warning: SweepWarning): string {
       return `The spike at ${mhz3(warning.frequencyHz)} MHz, the middle of the recording, is the receiver's own and was left out.`;
     case "scan-stopped":
       return `${warning.instrument} was stopped at ${(warning.atHz / 1e6).toFixed(1)} MHz of pass ${warning.pass}.`;
+    case "floor-high":
+      return `Its floor lies ${warning.byDb.toFixed(0)} dB over what ${warning.other} saw here: an amplifier before the instrument, or another unit? Correct it under "Taken by"; what is quiet is judged by its own floor meanwhile.`;
     case "maximum-only":
       return `The file holds only the highest of its passes (about ${warning.passes}, by how little its noise scatters): noise was taken ${warning.addsDb.toFixed(1)} dB lower, by what a maximum adds.`;
     case "floor-below-thermal": {

@@ -1,4 +1,4 @@
-import { isSameInstrument, rememberedSetup } from "./instrument";
+import { isSameInstrument, rememberedSetup, surprisingFloorDb } from "./instrument";
 import { PLAIN_SETUP, type SweepSetup } from "./setup";
 
 const file = (
@@ -38,4 +38,12 @@ test("what was said of its last file holds for the next; of another's, of nothin
   expect(rememberedSetup(file(), [file({ stepHz: 50_000 }, said)])).toBeNull();
   // the newest speaks
   expect(rememberedSetup(file(), [file(), file({}, said)])).toBeNull();
+});
+
+test("a floor 20 dB over another instrument's is questioned, whatever the steps; a usual difference is not", () => {
+  const bag = { floorDbm: -117, stepHz: 25_000 };
+  expect(surprisingFloorDb({ floorDbm: -91, stepHz: 25_000 }, bag)).toBeCloseTo(26, 9);
+  // ten times the step holds ten times the noise
+  expect(surprisingFloorDb({ floorDbm: -91, stepHz: 250_000 }, bag)).toBeNull();
+  expect(surprisingFloorDb({ floorDbm: -130, stepHz: 25_000 }, bag)).toBeNull();
 });

@@ -22,6 +22,23 @@ export function isSameInstrument(a: InstrumentFile, b: InstrumentFile): boolean 
   return Math.abs(a.lowHz - b.lowHz) < a.stepHz && series(a.source) === series(b.source);
 }
 
+/** A floor so far over what another instrument saw at the same place is questioned. */
+const SURPRISING_DB = 20;
+
+/**
+ * How far a sweep's floor lies over what another instrument saw at the same place, both as power per
+ * hertz; null where that is nothing to wonder at.
+ * @param floorDbm - mean noise power of a step, of each
+ */
+export function surprisingFloorDb(
+  mine: { floorDbm: number; stepHz: number },
+  other: { floorDbm: number; stepHz: number },
+): number | null {
+  const perHz = ({ floorDbm, stepHz }: typeof mine) => floorDbm - 10 * Math.log10(stepHz);
+  const overDb = perHz(mine) - perHz(other);
+  return overDb >= SURPRISING_DB ? overDb : null;
+}
+
 /** Whether anybody said something of how an instrument's levels are to be read. */
 const isDescribed = ({ antenna, correctionDb, unit, resolutionHz }: SweepSetup): boolean =>
   antenna !== PLAIN_SETUP.antenna ||

@@ -24,6 +24,8 @@ export type SweepWarning =
   | { code: "recording-not-numbers" }
   | { code: "dc-spike"; frequencyHz: number }
   | { code: "scan-stopped"; instrument: string; atHz: number; pass: number }
+  /** The floor lies far over what another instrument saw at this place. */
+  | { code: "floor-high"; byDb: number; other: string }
   /** The file keeps the highest of many passes: noise was put right by what that adds. */
   | { code: "maximum-only"; passes: number; addsDb: number }
   /** Mean noise power of a step lies under thermal noise in that step: no antenna shows that. */
@@ -50,6 +52,7 @@ const CODES: Readonly<Record<SweepWarning["code"], true>> = {
   "scan-stopped": true,
   "floor-below-thermal": true,
   "maximum-only": true,
+  "floor-high": true,
   told: true,
 };
 

@@ -1,8 +1,12 @@
 import { RowReader } from "~/core/spectrum/readRows";
 import { beginsLikeRows, type NamedFile } from "~/core/spectrum/readSweepFile";
 import type { Measurement } from "~/core/spectrum/sweep";
-import { rememberedSetup } from "~/core/spectrum/instrument";
-import { PLAIN_SETUP, type SweepSetup } from "~/core/spectrum/setup";
+import { isSameInstrument, rememberedSetup, surprisingFloorDb } from "~/core/spectrum/instrument";
+import { estimateNoise } from "~/core/spectrum/noiseFloor";
+import { measuredWith, PLAIN_SETUP, type SweepSetup } from "~/core/spectrum/setup";
+import type { SweepWarning } from "~/core/spectrum/sweepWarning";
+import { itemAt } from "~/core/units/items";
+import { median } from "~/core/units/statistics";
 import { writeColumns, writeRows, writeSweepJson } from "~/core/spectrum/sweepJson";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
@@ -10,8 +14,8 @@ import { insertSweep, listInstrumentFiles } from "~/server/db/repositories/sweep
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
 import { readBeside } from "~/server/services/roll/readings.server";
-import { measurementOf } from "./scans.server";
-import { requireDay } from "~/server/services/day/dayView.server";
+import { analysisOf, measurementOf } from "./scans.server";
+import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
 
 /** Files larger than this are not sweeps that a browser should send in one piece. */
 export const MAX_SWEEP_FILE_BYTES = 64 * 1024 * 1024;
@@ -76,6 +80,8 @@ async function keepSweep(
     resolutionHz: plain.resolutionHz ?? remembered?.resolutionHz ?? null,
     isRemembered: remembered !== null,
   };
+  const surprise = await surpriseOf(app, loaded.value, { source, setup, measurement });
+  if (surprise) measurement.warnings.push(surprise);
   const sweepId = await app.db.write((t) =>
     insertSweep(
       app.db,
@@ -95,6 +101,29 @@ async function keepSweep(
     sweepId,
     measurement: { points: measurement.points, warnings: measurement.warnings },
   });
+}
+
+/** Whether a file's floor lies far over what another instrument's newest scan saw at this place. */
+async function surpriseOf(
+  app: AppContext,
+  loaded: LoadedDay,
+  mine: { source: string; setup: SweepSetup; measurement: Measurement },
+): Promise<SweepWarning | null> {
+  const { measurement: m, setup, source } = mine;
+  const other = loaded.sweeps.findLast(
+    (s) =>
+      s.placeId === loaded.day.currentPlaceId &&
+      !isSameInstrument({ source, lowHz: m.lowHz, stepHz: m.stepHz, setup }, s),
+  );
+  const analysis = other ? await analysisOf(app, loaded, other) : null;
+  if (!other || !analysis) return null;
+  const first = measuredWith({ ...m, passes: m.passes.slice(0, 1) }, setup);
+  const { floorDbm } = estimateNoise(itemAt(first.passes, 0), m.stepHz);
+  const byDb = surprisingFloorDb(
+    { floorDbm: median(floorDbm.filter((f) => !Number.isNaN(f))), stepHz: m.stepHz },
+    { floorDbm: analysis.noiseFloorDbm, stepHz: analysis.stepHz },
+  );
+  return byDb === null ? null : { code: "floor-high", byDb, other: other.source };
 }
 
 /** A file longer than this is refused while it comes in. */
