@@ -141,6 +141,16 @@ export class FuzzServer {
     ];
   }
 
+  /**
+   * Processor time that it has taken so far, milliseconds: what a request costs it, whatever else the
+   * machine does. Source: Linux, proc(5), utime and stime in hundredths of a second.
+   */
+  cpuMs(): number {
+    const [, rest = ""] = readFileSync(`/proc/${this.child.pid}/stat`, "utf8").split(") ");
+    const fields = rest.split(" ");
+    return (Number(fields[11]) + Number(fields[12])) * 10;
+  }
+
   /** The most memory it has held so far, megabytes. Source: Linux, proc(5), VmHWM. */
   mostMb(): number {
     return (
