@@ -115,7 +115,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
   return (
     <Stack>
       <PickHead pick={pick} air={air && { takenAtMs: air.takenAtMs, open: law.open.length }} />
-      {limitWords(law) !== "" && <Soft as="p">{limitWords(law)}</Soft>}
+      {law.limit && law.limit.by !== "receiver" && <Soft as="p">{limitWords(law)}</Soft>}
       {!air && (
         <Notice kind="caution" action={<Link to={`/day/${view.day.id}/scan`}>To the scan</Link>}>
           Nothing is measured here. Without a scan only law, register and spacing are kept: unknown
