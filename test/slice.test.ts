@@ -332,19 +332,18 @@ describe("scan", () => {
 
   test("what was said of an instrument holds for its next file, and is taken back with one press", async () => {
     const { app, dayId } = practice;
+    // no heading: known by the series of its files, whatever it is called since
     const sweepOf = (name: string) =>
       importSweep(app, dayId, {
         name,
-        bytes: bytes(
-          `# Ostra 9, peak off\n${rows(400, (i) => `${470 + i / 40},${-100 - (i % 3)}`)}`,
-        ),
+        bytes: bytes(rows(400, (i) => `${470 + i / 40},${-100 - (i % 3)}`)),
       });
     const newest = async () => (await view()).sweepsHere.at(-1)!;
-    const first = await sweepOf("tuesday.csv");
+    const first = await sweepOf("sweep-01.csv");
     const sweepId = first.ok ? first.value.sweepId : 0;
     const setup = { ...PLAIN_SETUP, antenna: "roof fin", correctionDb: -12 };
     await describeScan(app, dayId, { sweepId, source: "the analyser", setup });
-    await sweepOf("wednesday.csv");
+    await sweepOf("sweep-02.csv");
     const stored = async () => (await listSweeps(app.db, dayId)).at(-1)!.setup;
     expect(await stored()).toMatchObject({
       antenna: "roof fin",
@@ -353,10 +352,10 @@ describe("scan", () => {
     });
     await describeScan(app, dayId, {
       sweepId: (await newest()).id,
-      source: "file wednesday.csv",
+      source: "file sweep-02.csv",
       setup: { ...PLAIN_SETUP, isRemembered: false },
     });
-    await sweepOf("thursday.csv");
+    await sweepOf("sweep-03.csv");
     expect(await stored()).toMatchObject({ correctionDb: 0, isRemembered: false });
   });
 

@@ -12,6 +12,20 @@ export const PLACE_TAKEN_WORDS: Readonly<Record<PlaceSource, string>> = {
   fresh: "a fresh place",
 };
 
+/** What the button says that retunes a channel there. */
+export const RETUNE_WORDS: Readonly<Record<PlaceSource, string>> = {
+  backup: "Take the assigned backup",
+  spare: "Take the spare",
+  fresh: "Retune to",
+};
+
+/** Whose the place is, after its figure; nothing of a fresh one. */
+export const PLACE_SOURCE_WORDS: Readonly<Record<PlaceSource, string>> = {
+  backup: ", the assigned backup",
+  spare: ", a spare",
+  fresh: "",
+};
+
 /**
  * What is written beside a version of a list, of a plan or of a channel: how it came to be. It is
  * kept with the version, and shown in the log, the histories and the report.

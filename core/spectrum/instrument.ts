@@ -2,15 +2,14 @@ import { PLAIN_SETUP, type SweepSetup } from "./setup";
 
 /** By what the files of one instrument are known from those of another. */
 export interface InstrumentFile {
-  /** The file's name, or what the instrument was called since. */
-  source: string;
   lowHz: number;
   stepHz: number;
-  setup: Pick<SweepSetup, "heading" | "resolutionHz">;
+  setup: Pick<SweepSetup, "heading" | "fileName" | "resolutionHz">;
 }
 
-/** "file scan-0412.csv" and "file scan-0413.csv" are one series. */
-const series = (source: string): string => source.toLowerCase().replace(/\d+/g, "#");
+/** "scan-0412.csv" and "scan-0413.csv" are one series; what came from no file is none. */
+const series = (fileName: string | null | undefined): string | null =>
+  fileName?.toLowerCase().replace(/\d+/g, "#") ?? null;
 
 /**
  * Whether two files come from one instrument as far as they show it: the same step, and the same
@@ -19,7 +18,10 @@ const series = (source: string): string => source.toLowerCase().replace(/\d+/g, 
 export function isSameInstrument(a: InstrumentFile, b: InstrumentFile): boolean {
   if (Math.abs(a.stepHz - b.stepHz) > a.stepHz * 1e-3) return false;
   if (a.setup.heading || b.setup.heading) return a.setup.heading === b.setup.heading;
-  return Math.abs(a.lowHz - b.lowHz) < a.stepHz && series(a.source) === series(b.source);
+  const mine = series(a.setup.fileName);
+  return (
+    Math.abs(a.lowHz - b.lowHz) < a.stepHz && mine !== null && mine === series(b.setup.fileName)
+  );
 }
 
 /** A floor so far over what another instrument saw at the same place is questioned. */

@@ -19,6 +19,8 @@ export interface SweepSetup {
   unit: "dbuv" | "dbm" | null;
   /** The first heading or comment of the file, by which an instrument is known again. */
   heading?: string | null;
+  /** Its file's name, which stays when the instrument is given a name of its own. */
+  fileName?: string | null;
   /** Taken over from the same instrument's last file, and confirmed by nobody yet. */
   isRemembered?: boolean;
 }

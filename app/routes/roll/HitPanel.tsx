@@ -3,6 +3,7 @@ import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { capital, formatDbm, listWords, mhz } from "~/contract/messages/format";
 import { logClock } from "~/contract/messages/log";
+import { RETUNE_WORDS } from "~/contract/messages/notes";
 import { PROOF_WORDS } from "~/contract/messages/proof";
 import {
   hitAnswerWords,
@@ -282,12 +283,6 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   }
   return null;
 }
-
-const RETUNE_WORDS = {
-  backup: "Take the assigned backup",
-  spare: "Take the spare",
-  fresh: "Retune to",
-} as const;
 
 /** An answer with its figures; null for one that cannot be. */
 function answerText(

@@ -1,16 +1,14 @@
-import { Check, CircleDot, Power, TriangleAlert } from "lucide-react";
 import { memo, useEffect, useMemo, useRef } from "react";
 import type { RolledChannel } from "~/contract/schemas/rollState";
 import { attentionWords } from "~/contract/messages/roll";
-import { formatClock, formatDb, formatDuration, mhz } from "~/contract/messages/format";
-import type { ChannelView } from "~/server/services/day/dayView.server";
+import { formatClock, formatDb, formatDuration } from "~/contract/messages/format";
 import { Seam, type SeamSource } from "~/app/charts/seam/Seam";
 import type { RollStore } from "~/app/features/roll/rollStore";
-import { Mark } from "~/app/ui/Mark/Mark";
+import { LEVEL_ICONS, type RowChannel, RowWho } from "./RowWho";
 import * as S from "./roll.styles";
 
 export interface RollRowProps {
-  channel: Pick<ChannelView, "id" | "number" | "talker" | "mark" | "packLabel" | "receiverHz">;
+  channel: RowChannel;
   told: RolledChannel | null;
   /** When its cells are changed, as planned. */
   changeAtMs: number | null;
@@ -48,21 +46,13 @@ export const RollRow = memo(function RollRow({
   const words = first ? attentionWords(first) : null;
   const marginDb = told?.marginDb ?? null;
   const rest = (told?.attention ?? []).slice(1).map((a) => attentionWords(a).short);
-  const units = `${c.packLabel.replace(/^Pack /, "")} · ${c.receiverHz ? mhz(c.receiverHz).replace(" MHz", "") : "no number"}`;
   return (
     <S.RowItem
       data-level={level}
       data-off={isOff || undefined}
       aria-label={`${c.number} ${c.talker}`}
     >
-      <S.Who type="button" onClick={() => onHit(c.number)} title={`Hit on ${c.talker}`}>
-        <S.Number>{c.number}</S.Number>
-        <Mark>{c.mark}</Mark>
-        <S.Name>
-          <b>{c.talker}</b>
-          <small>{units}</small>
-        </S.Name>
-      </S.Who>
+      <RowWho channel={c} onHit={onHit} />
       <div data-seam>
         <Seam
           source={source}
@@ -91,15 +81,7 @@ export const RollRow = memo(function RollRow({
         <S.Small>{cellsBy(told, changeAtMs)}</S.Small>
       </div>
       <S.Word data-word data-level={level} title={words?.long ?? ""}>
-        {level === "bad" ? (
-          <TriangleAlert aria-hidden size={22} strokeWidth={2.6} />
-        ) : level === "watch" ? (
-          <CircleDot aria-hidden size={20} />
-        ) : level === "off" ? (
-          <Power aria-hidden size={18} />
-        ) : (
-          <Check aria-hidden size={18} />
-        )}
+        {LEVEL_ICONS[level]}
         <span>
           {told === null ? "waiting" : words ? words.short : isOff ? "off" : "holds"}
           {rest.length > 0 && <S.Small>{rest.join(", ")}</S.Small>}

@@ -32,8 +32,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   return {
     view,
     /** Where one shot last; before the first day what the browser's languages point to. */
-    usualRegion:
-      days.at(-1)?.region ?? regionOfLocale(request.headers.get("accept-language")) ?? null,
+    usualRegion: days.at(-1)?.region ?? regionOfLocale(request.headers.get("accept-language")),
     regions: (await knownRegions(context.app.db)).map((k) => ({
       id: k.region.name,
       label: k.region.title,

@@ -21,6 +21,7 @@ import {
   takeSyncBack,
   usePack as takePack,
 } from "~/server/services/sync/syncs.server";
+import { PLACE_SOURCE_WORDS } from "~/contract/messages/notes";
 import { capital, count, mhz, numberWord } from "~/contract/messages/format";
 import { outboxOf, useOutbox } from "~/app/features/live/outbox";
 import { useLiveState } from "~/app/features/live/useLive";
@@ -50,8 +51,6 @@ export const clientLoader = (args: Route.ClientLoaderArgs) => bridge.load(args);
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
   answerOrAway(serverAction);
 
-const MOVED_TO = { backup: "the assigned backup", spare: "a spare" } as const;
-
 export async function action({ params, request, context }: Route.ActionArgs) {
   const { app } = context;
   const dayId = dayIdOf(params);
@@ -69,7 +68,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return reply(
         await moveToSpare(app, dayId, intent.channelId),
         ({ talker, frequencyHz, from, version }) =>
-          `${talker} moves to ${mhz(frequencyHz)}${from === "fresh" ? "" : `, ${MOVED_TO[from]}`}: plan ${version}. Receiver first, then the pack.`,
+          `${talker} moves to ${mhz(frequencyHz)}${PLACE_SOURCE_WORDS[from]}: plan ${version}. Receiver first, then the pack.`,
       );
     case "pair":
       return reply(

@@ -78,18 +78,18 @@ export async function listSweeps(db: Database, dayId: number): Promise<StoredSwe
 /** Scans that are looked through for an instrument's last file. */
 const MAX_REMEMBERED = 300;
 
-/** Newest scans of all days that came from a file, for what was said of their instruments. */
+/** Newest scans of all days, for what was said of their instruments. */
 export async function listInstrumentFiles(
   db: Database,
-): Promise<Pick<StoredSweep, "source" | "lowHz" | "stepHz" | "setup">[]> {
+): Promise<Pick<StoredSweep, "lowHz" | "stepHz" | "setup">[]> {
   const rows = await db.models.sweeps.findAll({
     order: [["id", "DESC"]],
     limit: MAX_REMEMBERED,
-    attributes: ["source", "lowHz", "stepHz", "setupJson"],
+    attributes: ["lowHz", "stepHz", "setupJson"],
   });
   return rows.map((r) => {
-    const { source, lowHz, stepHz, setupJson } = r.get({ plain: true });
-    return { source, lowHz, stepHz, setup: setupOf(setupJson) };
+    const { lowHz, stepHz, setupJson } = r.get({ plain: true });
+    return { lowHz, stepHz, setup: setupOf(setupJson) };
   });
 }
 

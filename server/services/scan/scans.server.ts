@@ -220,7 +220,14 @@ export async function describeScan(
       app.db,
       p.sweepId,
       // by what the instrument is known stays
-      { ...p, setup: { ...p.setup, heading: sweep.setup.heading ?? null } },
+      {
+        ...p,
+        setup: {
+          ...p.setup,
+          heading: sweep.setup.heading ?? null,
+          fileName: sweep.setup.fileName ?? null,
+        },
+      },
       t,
     ),
   );

@@ -68,9 +68,10 @@ async function keepSweep(
     setting,
     resolutionHz: measurement.resolutionHz ?? null,
     heading: measurement.heading ?? null,
+    fileName: names,
   };
   const remembered = rememberedSetup(
-    { source, lowHz: measurement.lowHz, stepHz: measurement.stepHz, setup: plain },
+    { lowHz: measurement.lowHz, stepHz: measurement.stepHz, setup: plain },
     await listInstrumentFiles(app.db),
   );
   // what the file says of its own filter counts more
@@ -80,7 +81,7 @@ async function keepSweep(
     resolutionHz: plain.resolutionHz ?? remembered?.resolutionHz ?? null,
     isRemembered: remembered !== null,
   };
-  const surprise = await surpriseOf(app, loaded.value, { source, setup, measurement });
+  const surprise = await surpriseOf(app, loaded.value, { setup, measurement });
   if (surprise) measurement.warnings.push(surprise);
   const sweepId = await app.db.write((t) =>
     insertSweep(
@@ -107,13 +108,13 @@ async function keepSweep(
 async function surpriseOf(
   app: AppContext,
   loaded: LoadedDay,
-  mine: { source: string; setup: SweepSetup; measurement: Measurement },
+  mine: { setup: SweepSetup; measurement: Measurement },
 ): Promise<SweepWarning | null> {
-  const { measurement: m, setup, source } = mine;
+  const { measurement: m, setup } = mine;
   const other = loaded.sweeps.findLast(
     (s) =>
       s.placeId === loaded.day.currentPlaceId &&
-      !isSameInstrument({ source, lowHz: m.lowHz, stepHz: m.stepHz, setup }, s),
+      !isSameInstrument({ lowHz: m.lowHz, stepHz: m.stepHz, setup }, s),
   );
   const analysis = other ? await analysisOf(app, loaded, other) : null;
   if (!other || !analysis) return null;
