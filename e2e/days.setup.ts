@@ -41,7 +41,7 @@ test.describe(() => {
   test("every pack set", async ({ page }) => {
     const mixer = new Mixer(page);
     await mixer.sync();
-    await expect(mixer.answer).toHaveText("None of five channels proved");
+    await expect(mixer.answer).toHaveText("None of five channels verified");
     mixer.expectNoComplaints();
   });
 });
@@ -63,7 +63,7 @@ test.describe(() => {
     await expect(fault).toContainText("Screw it on by hand until it is tight");
     await fault.getByRole("button", { name: "Close" }).click();
     await mixer.channel("Nils").getByRole("button", { name: "Screw antenna B on" }).click();
-    await expect(mixer.answer).toHaveText("Five channels proved");
+    await expect(mixer.answer).toHaveText("Five channels verified");
     mixer.expectNoComplaints();
   });
 });

@@ -28,7 +28,7 @@ test("cart and phone on one day: joined by a code, each sees the other’s step,
     await expect(page.getByText(/not the code on the cart’s screen/)).toBeVisible();
     await page.getByRole("textbox", { name: "Code" }).fill(code);
     await phone.button("Join").click();
-    await expect(phone.answer).toHaveText("None of five channels proved");
+    await expect(phone.answer).toHaveText("None of five channels verified");
     await expect(cart.answer).toHaveText("Ida is in");
 
     // a tick on the phone stands at the cart within a second, and the other way round

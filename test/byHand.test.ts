@@ -1,5 +1,6 @@
 import { logWords } from "~/contract/messages/log";
 import { reportTables } from "~/contract/messages/reportTables";
+import { channelState } from "~/core/channel/channelState";
 import type { Seen } from "~/contract/schemas/seen";
 import type { ProofPart } from "~/core/channel/verificationParts";
 import type { AppContext } from "~/server/services/appContext.server";
@@ -13,7 +14,7 @@ import {
 } from "~/server/services/roll/hits.server";
 import { logOf } from "~/server/services/day/log.server";
 import { reportOf } from "~/server/services/day/report.server";
-import { recordSeen } from "~/server/services/sync/syncs.server";
+import { recordSeen, setVerificationForm } from "~/server/services/sync/syncs.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
 /** A day whose receivers nothing reads: people look at their screens. */
@@ -172,4 +173,31 @@ test("or it is closed as retuned, not verified: the plan follows, and log and re
     "retuned",
     "retuned-not-verified",
   ]);
+});
+
+test("the short form: four answers and the recorder's verify a channel, the whole form asks the rest", async () => {
+  const { plan, channels } = (await day()).facts;
+  const channel = channels[0]!;
+  const frequencyHz = plan!.picks.find((p) => p.channelId === channel.id)!.frequencyHz;
+  const sync = async () => channelState((await day()).facts, (await day()).facts.channels[0]!).sync;
+  await valueOf(setVerificationForm(app, practice.dayId, "short"));
+  await told(
+    frequencyHz,
+    { what: "receiver-shows", frequencyHz },
+    { what: "pack-shows", frequencyHz },
+    proof("silent", "nothing"),
+    proof("rf", "full"),
+    proof("voice", "follows"),
+  );
+  expect(await sync()).toMatchObject({ code: "not-proved", left: ["far"] });
+  await told(frequencyHz, proof("far", "meter-follows"));
+  expect((await sync()).code).toBe("proved");
+  await valueOf(setVerificationForm(app, practice.dayId, "whole"));
+  expect(await sync()).toMatchObject({ code: "not-proved" });
+  // one who heard nothing is told so, whatever else was answered
+  await valueOf(setVerificationForm(app, practice.dayId, "short"));
+  await told(frequencyHz, proof("voice", "nothing"));
+  expect((await sync()).code).toBe("no-audio");
+  const { entries } = await valueOf(logOf(app, practice.dayId));
+  expect(JSON.stringify(entries)).toContain('"outcome":"nothing"');
 });

@@ -46,6 +46,7 @@ const day = {
   profile: "normal" as const,
   maxNoiseDbm: -95,
   noiseLimitDbm: null,
+  verificationForm: null,
   spares: 2,
   isPractice: false,
   clockDayMs: 0,

@@ -4,10 +4,10 @@ import { outcomeCode } from "./proofOutcome";
 
 /** 0 where the ends choose for themselves. */
 const frequencyHz = z.number().int().min(0).max(100e9);
-/** Of the day's clock: a shift that began the day before, and one that goes on past midnight. */
+/** Of the day’s clock: what is tried out months ahead, and a shift that goes on past midnight. */
 const dayMs = z
   .number()
-  .min(-86_400_000)
+  .min(-366 * 86_400_000)
   .max(3 * 86_400_000);
 const key = z.string().min(1).max(100);
 

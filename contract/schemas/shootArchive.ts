@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { VERIFICATION_FORMS } from "~/core/channel/verificationParts";
 import {
   ARCHIVE_TABLE_NAMES,
   type ArchiveColumn,
@@ -60,6 +61,7 @@ export const archiveDay = z.strictObject({
     profile: z.string().max(40),
     maxNoiseDbm: z.number(),
     noiseLimitDbm: z.number().nullable().default(null),
+    verificationForm: z.enum(VERIFICATION_FORMS).nullable().default(null),
     spares: whole.min(0).max(100),
     isPractice: z.boolean(),
     isArchived: z.boolean(),

@@ -4,7 +4,7 @@ import { movePlan } from "~/core/schedule/companyMove";
 import { nextSteps } from "./nextSteps";
 import { antennasOf, partnerOf, proofPartsOf, rfOf, silenceOf, usualFigure } from "./verification";
 import type { Scene } from "~/core/schedule/scenes";
-import { PROOF, PROOF_PARTS, type ProofPart } from "./verificationParts";
+import { neededPartsOf, PROOF, PROOF_PARTS, type ProofPart } from "./verificationParts";
 
 const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
 const channel = (id: number): Channel => ({
@@ -31,6 +31,7 @@ const channel = (id: number): Channel => ({
   inputId: "i",
   packName: `T${id}`,
   proofParts: [...PROOF_PARTS],
+  neededParts: neededPartsOf("whole", PROOF_PARTS),
   version: 1,
 });
 const f1 = 500e6;

@@ -2,7 +2,7 @@ import { HEARD_INSTEAD_HZ } from "~/core/units/sameCarrier";
 import { defined } from "~/core/units/items";
 import type { FrequencyRange } from "~/core/regulations/region";
 import type { Channel, DayFacts, RescanRule, SweepRecord, SyncRecord } from "./facts";
-import { isNeeded, type ProofState, proofStates } from "./verification";
+import { type ProofState, proofStates } from "./verification";
 import type { ProofChange, ProofPart } from "./verificationParts";
 import { pickedHz } from "./pickedFrequency";
 
@@ -151,7 +151,7 @@ function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null
   const on = packsOn(facts, channel, frequencyHz);
   if (on.length > 1) return { status: "problem", code: "two-on", packKeys: on };
   const all = channelProof(facts, channel, frequencyHz);
-  const proof = all.filter(isNeeded);
+  const proof = all.filter((p) => channel.neededParts.includes(p.part));
   // what was seen to be wrong counts, whether it had to be looked at or not
   const bad = all.find((p) => p.status === "problem")?.record;
   if (bad) return problemOf(bad.part, bad.outcome, bad.strongestDbm);

@@ -59,6 +59,8 @@ export interface Channel {
   packName: string;
   /** What its two ends can be proved by. */
   proofParts: ProofPart[];
+  /** Those of them that it waits for before it counts as verified. */
+  neededParts: ProofPart[];
   version: number;
 }
 

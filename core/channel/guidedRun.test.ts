@@ -1,6 +1,6 @@
 import type { Channel, DayFacts, SyncRecord } from "./facts";
 import { guidedRun } from "./guidedRun";
-import { PROOF, PROOF_PARTS } from "./verificationParts";
+import { neededPartsOf, PROOF, PROOF_PARTS } from "./verificationParts";
 
 const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
 const channel = (id: number): Channel => ({
@@ -27,6 +27,7 @@ const channel = (id: number): Channel => ({
   inputId: "i",
   packName: "T",
   proofParts: [...PROOF_PARTS],
+  neededParts: neededPartsOf("whole", PROOF_PARTS),
   version: 1,
 });
 const hz = (id: number) => 500e6 + id * 1e6;

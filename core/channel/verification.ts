@@ -1,5 +1,11 @@
 import { numberAt } from "~/core/units/items";
 import type { PackModel, ReceiverModel } from "~/core/kit/models";
+import {
+  isSameScale,
+  type MeterFigure,
+  type MeterScale,
+  readMeterFigure,
+} from "~/core/devices/meterFigure";
 import type { Channel, SyncRecord } from "./facts";
 import {
   isGoodOutcome,
@@ -139,10 +145,6 @@ export function proofStates(p: {
   });
 }
 
-/** Parts that a channel waits for before it counts as proved. */
-export const isNeeded = ({ part }: Pick<ProofState, "part">): boolean =>
-  ruleOf(part).isExtra !== true;
-
 /**
  * What a channel that is retuned while it plays is verified by: the pack stays on, so the silence
  * before it is not asked.
@@ -158,23 +160,40 @@ export const lackingWhilePlaying = (
 ): ProofPart[] =>
   states.filter((s) => WHILE_PLAYING.includes(s.part) && s.status !== "done").map((s) => s.part);
 
+/** The figures that were noted of a receiver's own meter, the oldest first, each on its scale. */
+const figuresOf = (records: readonly SyncRecord[], receiverKey: string): MeterFigure[] =>
+  records.flatMap((r) => {
+    if (r.kind !== "proof" || r.receiverKey !== receiverKey || r.shown === null) return [];
+    // what was noted before scales were asked is a bare figure: it counts as a share of a hundred
+    const read = readMeterFigure(r.shown, { name: "percent" });
+    return read.ok && r.part === "rf" && r.outcome === "full" ? [read.value] : [];
+  });
+
 /**
  * What a receiver's own scale usually reads when all is well: the middle of the figures that were
- * noted with a full RF, of whatever pack; null before there are two. A third of it is an antenna
- * that is off (common practice, no published source).
+ * noted with a full RF on the scale that was used last, of whatever pack; null before there are
+ * two. A third of it is an antenna that is off (common practice, no published source).
  */
 export function usualFigure(records: readonly SyncRecord[], receiverKey: string): number | null {
-  const figures = records
-    .flatMap((r) =>
-      r.kind === "proof" &&
-      r.part === "rf" &&
-      r.outcome === "full" &&
-      r.receiverKey === receiverKey &&
-      r.shown !== null &&
-      Number.isFinite(Number(r.shown))
-        ? [Number(r.shown)]
-        : [],
-    )
+  const noted = figuresOf(records, receiverKey);
+  const last = noted.at(-1);
+  if (!last) return null;
+  const figures = noted
+    .filter((f) => isSameScale(f, last))
+    .map((f) => f.value)
     .sort((a, b) => a - b);
   return figures.length < 2 ? null : numberAt(figures, Math.floor(figures.length / 2));
+}
+
+/** The scale that a receiver's meter was last read on; null where nobody noted one. */
+export function scaleUsed(records: readonly SyncRecord[], receiverKey: string): MeterScale | null {
+  const last = records.findLast(
+    (r) => r.kind === "proof" && r.receiverKey === receiverKey && r.shown !== null,
+  );
+  if (last?.kind !== "proof" || last.shown === null) return null;
+  const read = readMeterFigure(last.shown, { name: "percent" });
+  if (!read.ok) return null;
+  return read.value.name === "bars"
+    ? { name: "bars", of: read.value.of }
+    : { name: read.value.name };
 }

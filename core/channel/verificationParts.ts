@@ -12,7 +12,7 @@ interface PartRule {
   good: readonly string[];
   /** What this part no longer holds after. */
   endsWith: readonly ProofChange[];
-  /** It is advised, and nothing waits for it. */
+  /** In the whole form it is advised, and nothing waits for it. */
   isExtra?: true;
 }
 
@@ -85,6 +85,26 @@ export type ProofPart = keyof typeof PROOF;
 export type ProofOutcome = (typeof PROOF)[ProofPart]["outcomes"][number];
 export const PROOF_PARTS = Object.keys(PROOF) as ProofPart[];
 export const ruleOf = (part: ProofPart): PartRule => PROOF[part];
+
+/**
+ * How much is asked of a channel before it counts as verified, chosen once for a day: what nobody
+ * goes without, or everything that its units can be verified by.
+ */
+export const VERIFICATION_FORMS = ["short", "whole"] as const;
+export type VerificationForm = (typeof VERIFICATION_FORMS)[number];
+
+/** The short form ends at the recorder: who asks so little asks that the sound arrives. */
+const SHORT_FORM: readonly ProofPart[] = ["silent", "rf", "voice", "far"];
+
+/**
+ * The parts that a channel waits for before it counts as verified (common practice, no published
+ * source).
+ * @param parts - what its units can be verified by
+ */
+export const neededPartsOf = (form: VerificationForm, parts: readonly ProofPart[]): ProofPart[] =>
+  parts.filter((part) =>
+    form === "short" ? SHORT_FORM.includes(part) : ruleOf(part).isExtra !== true,
+  );
 
 export const isProofOutcome = (part: ProofPart, outcome: string): boolean =>
   ruleOf(part).outcomes.includes(outcome);

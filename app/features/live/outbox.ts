@@ -14,7 +14,14 @@ export interface OutboxState {
    */
   setAside: readonly SeenItem[];
   /** The last that was sent: its undo, and what is to be told. */
-  last: { syncId: number | null; seen: Seen; words: string | null; at: number } | null;
+  last: {
+    id: string;
+    channelId: number;
+    syncId: number | null;
+    seen: Seen;
+    words: string | null;
+    at: number;
+  } | null;
 }
 
 const RETRY_MS = 2000;
@@ -67,9 +74,12 @@ export class Outbox {
     this.listeners.forEach((l) => l());
   }
 
-  put(item: Omit<SeenItem, "id">): void {
-    this.set({ ...this.state, waiting: [...this.state.waiting, { ...item, id: newId() }] });
+  /** @returns what goes out, with the number by which it is told apart */
+  put(item: Omit<SeenItem, "id">): SeenItem {
+    const numbered = { ...item, id: newId() };
+    this.set({ ...this.state, waiting: [...this.state.waiting, numbered] });
     void this.flush();
+    return numbered;
   }
 
   async flush(): Promise<void> {
@@ -108,6 +118,8 @@ export class Outbox {
         waiting: this.state.waiting.filter((w) => !answers.some((a) => a.id === w.id)),
         last: item
           ? {
+              id: item.id,
+              channelId: item.channelId,
               syncId: newest?.syncId ?? null,
               seen: item.seen,
               words: told.length > 0 ? told.map((a) => a.words).join(" ") : null,

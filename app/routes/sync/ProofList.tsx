@@ -9,7 +9,6 @@ import {
   proofOutcomeWords,
   proofStateWords,
 } from "~/contract/messages/proof";
-import { isNeeded } from "~/core/channel/verification";
 import { PROOF, type ProofPart } from "~/core/channel/verificationParts";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { TextField } from "~/app/ui/Field/Field";
@@ -29,8 +28,6 @@ interface ProofListProps {
   channel: ChannelView;
   /** As it stands, with what was ticked and not sent yet. */
   proof: ChannelView["proof"];
-  /** Whether the next part is asked at once: nobody else can look. */
-  isAsked: boolean;
   /** Whether somebody wants to tick by hand what meters could tell. */
   isOpen: boolean;
   saw: (seen: Seen) => void;
@@ -40,12 +37,10 @@ interface ProofListProps {
  * How each part of a channel's proof stands, in the order of the work; the next one can be ticked
  * by hand, with a figure.
  */
-export function ProofList({ channel: c, proof, isAsked, isOpen, saw }: ProofListProps) {
+export function ProofList({ channel: c, proof, isOpen, saw }: ProofListProps) {
   const [chosen, setChosen] = useState<ProofPart | null>(null);
   const [shown, setShown] = useState("");
-  const next =
-    chosen ?? proof.find((p) => p.status !== "done" && (isNeeded(p) || isOpen))?.part ?? null;
-  const isAsking = isAsked || isOpen;
+  const next = chosen ?? proof.find((p) => p.status !== "done")?.part ?? null;
   const begun = proof.filter((p) => p.record !== null);
   const tick = (part: ProofPart, outcome: string) => {
     saw({
@@ -58,7 +53,7 @@ export function ProofList({ channel: c, proof, isAsked, isOpen, saw }: ProofList
     setShown("");
   };
   const done = proof.filter((p) => p.status === "done").length;
-  const isLong = isOpen || isAsked;
+  const isLong = isOpen;
   const stale = [...new Set(proof.flatMap((p) => (p.why ? [p.why] : [])))].map(
     (why) => [why, proof.filter((p) => p.why === why)] as const,
   );
@@ -101,7 +96,7 @@ export function ProofList({ channel: c, proof, isAsked, isOpen, saw }: ProofList
             ))}
         </Parts>
       )}
-      {isAsking && next && (
+      {isOpen && next && (
         <Ask>
           <p>{PROOF_WORDS[next].ask(c.packLabel)}</p>
           <Row>

@@ -3,7 +3,6 @@ import styled from "styled-components";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import { syncWords } from "~/contract/messages/day";
 import type { Seen, SeenItem } from "~/contract/schemas/seen";
-import { packModel, receiverModel } from "~/core/kit/models";
 import { QuietButton } from "~/app/ui/Button/Button";
 import { Mark } from "~/app/ui/Mark/Mark";
 import { Soft } from "~/app/ui/Page/Page";
@@ -11,7 +10,6 @@ import { Status } from "~/app/ui/Status/Status";
 import { PHONE } from "~/app/ui/theme/theme";
 import { namesOf } from "~/app/routes/shared/useDay";
 import { AlsoPacks, PacksAndCells } from "./PacksAndCells";
-import { ByHand } from "./ByHand";
 import type { SyncIntent } from "./intents";
 import { LiveFaultFinder, LiveMeter } from "./Live";
 import { NextAction } from "./NextAction";
@@ -100,24 +98,8 @@ export function SyncChannel({
           </Act>
         )}
       </Numbers>
-      {!c.isDriven && (
-        <ByHand
-          key={c.state.sync.code}
-          channel={c}
-          receiver={receiverModel(view.kit, c.receiverModelId)}
-          pack={packModel(view.kit, c.packModelId)}
-          isBusy={isBusy}
-          saw={saw}
-        />
-      )}
       {canProve && (
-        <ProofList
-          channel={c}
-          proof={withWaiting(c, waiting)}
-          isAsked={!c.isDriven}
-          isOpen={open === "tick"}
-          saw={saw}
-        />
+        <ProofList channel={c} proof={withWaiting(c, waiting)} isOpen={open === "tick"} saw={saw} />
       )}
       <AlsoPacks channel={c} isBusy={isBusy} send={send} />
       <Hands>

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { VERIFICATION_FORMS } from "~/core/channel/verificationParts";
 
 const channelId = z.number().int();
 const packKey = z.string().min(1).max(100);
@@ -7,6 +8,7 @@ export const syncIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("set-receivers"), channelIds: z.array(channelId).min(1).max(100) }),
   z.object({ intent: z.literal("sync-pack"), channelId, packKey: packKey.optional() }),
   z.object({ intent: z.literal("prove"), channelId }),
+  z.object({ intent: z.literal("set-form"), form: z.enum(VERIFICATION_FORMS) }),
   z.object({ intent: z.literal("pair"), channelId }),
   z.object({ intent: z.literal("move-to-spare"), channelId }),
   z.object({

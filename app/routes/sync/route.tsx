@@ -1,4 +1,5 @@
-import { defined, itemAt } from "~/core/units/items";
+import { useState } from "react";
+import { itemAt } from "~/core/units/items";
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
@@ -16,6 +17,7 @@ import {
   prove,
   screwAntennaOn,
   setReceivers,
+  setVerificationForm,
   shareChannel,
   syncPack,
   takeSyncBack,
@@ -26,8 +28,6 @@ import { capital, count, mhz, numberWord } from "~/contract/messages/format";
 import { outboxOf, useOutbox } from "~/app/features/live/outbox";
 import { useLiveState } from "~/app/features/live/useLive";
 import { useNow } from "~/app/features/frame/useNow";
-import { QuietButton } from "~/app/ui/Button/Button";
-import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
 import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
 import { answerOrAway } from "~/app/routes/shared/away";
@@ -36,8 +36,12 @@ import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { Drill } from "./Drill";
 import { Bridge, useBridge } from "~/app/routes/shared/bridge";
-import { CartButton, CartOnly, CartPrimaryButton } from "~/app/routes/shared/CartOnly";
+import { CartButton, CartOnly, CartPrimaryButton, useIsCart } from "~/app/routes/shared/CartOnly";
 import { syncIntents, type SyncIntent } from "./intents";
+import { isByHand } from "./run/runModel";
+import { RunTable } from "./run/RunTable";
+import { useAnswered } from "./run/useAnswered";
+import { SeenNotice } from "./SeenNotice";
 import { SyncChannel } from "./SyncChannel";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -97,6 +101,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     }
     case "prove":
       return reply(await prove(app, dayId, intent.channelId));
+    case "set-form":
+      return reply(await setVerificationForm(app, dayId, intent.form));
     case "use-pack":
       return reply(await takePack(app, dayId, intent));
     case "handle-pack":
@@ -114,11 +120,16 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
   const isMetered = view.rig.state === "ready" && live === "live";
   const proved = view.channels.filter((c) => c.state.sync.code === "proved").length;
   const unset = view.channels.filter((c) => c.isDriven && c.state.sync.code === "receiver-not-set");
-  const { waiting, last } = useOutbox(view.day.id);
   const nowMs = useNow(view.nowMs);
+  const outbox = useOutbox(view.day.id);
+  const { waiting, last } = outbox;
+  const { answered, note, forget } = useAnswered(outbox, view.channels);
+  const [openId, setOpenId] = useState<number | null>(null);
+  const [undoneId, setUndoneId] = useState<number | null>(null);
+  const isCart = useIsCart();
   const saw = (c: ChannelView, seen: Seen) => {
     const frequencyHz = pickedHz(view.plan, c.id) ?? SELF_CHOSEN_HZ;
-    outboxOf(view.day.id).put({
+    const item = outboxOf(view.day.id).put({
       channelId: c.id,
       atMs: nowMs,
       of: {
@@ -128,7 +139,16 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
       },
       seen,
     });
+    note(item);
   };
+  const canTakeBack = last !== null && last.syncId !== null && last.syncId !== undoneId;
+  const takeBack = () => {
+    if (last?.syncId === null || last?.syncId === undefined) return;
+    setUndoneId(last.syncId);
+    forget(last.channelId);
+    send({ intent: "take-back", syncId: last.syncId });
+  };
+  const shown = view.channels.filter((c) => !isByHand(c) || c.isDriven || c.id === openId);
   const isPlanned = view.plan !== null || view.channels.some((c) => c.meets === "adaptive");
   return (
     <Stack>
@@ -137,12 +157,12 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
           {!isPlanned
             ? "Nothing to sync yet"
             : proved === view.channels.length
-              ? `${capital(count(proved, "channel"))} proved`
-              : `${proved === 0 ? "None" : capital(numberWord(proved))} of ${count(view.channels.length, "channel")} proved`}
+              ? `${capital(count(proved, "channel"))} verified`
+              : `${proved === 0 ? "None" : capital(numberWord(proved))} of ${count(view.channels.length, "channel")} verified`}
         </Answer>
         <Sub>
           {isPlanned
-            ? "Receiver first, then the pack to match. Proved means: pack off, nothing on the meter; pack on, RF and audio."
+            ? "Receiver first, then the pack. Verified: silent with the pack off, then RF and voice."
             : "Accept a set of frequencies under Pick; then the receivers are set to it, and the packs to the receivers."}{" "}
           <CartOnly>
             <Link to={`/day/${view.day.id}/guided-setup`}>One channel after the other</Link>
@@ -170,34 +190,37 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
         />
       )}
       <ReplyNotice reply={answer} />
-      {last && (last.words ?? last.syncId) !== null && waiting.length === 0 && (
-        <Notice
+      {last && waiting.length === 0 && (
+        <SeenNotice
           key={last.at}
-          kind={last.words === null ? "said" : "refused"}
-          action={
-            last.syncId !== null ? (
-              <QuietButton
-                onPress={() => send({ intent: "take-back", syncId: defined(last.syncId) })}
-              >
-                Undo
-              </QuietButton>
-            ) : undefined
-          }
-        >
-          {last.words ??
-            (last.seen.what === "cells"
-              ? "Fresh cells noted: what that undoes of the proof is marked."
-              : "Noted.")}
-        </Notice>
+          last={last}
+          isQuiet={view.channels.some((c) => c.id === last.channelId && isByHand(c))}
+          onUndo={canTakeBack ? takeBack : null}
+        />
+      )}
+      {isPlanned && view.channels.some(isByHand) && (
+        <RunTable
+          view={view}
+          answered={answered}
+          saw={(channelId, seen) => {
+            const channel = view.channels.find((c) => c.id === channelId);
+            if (channel) saw(channel, seen);
+          }}
+          onUndo={canTakeBack ? takeBack : null}
+          onForm={(form) => send({ intent: "set-form", form })}
+          onMove={isCart ? (channelId) => send({ intent: "move-to-spare", channelId }) : null}
+          openId={openId}
+          onOpen={setOpenId}
+        />
       )}
       <Channels>
-        {view.channels.map((c) => (
+        {shown.map((c) => (
           <SyncChannel
             key={c.id}
             view={view}
             channel={c}
             isMetered={isMetered}
-            waiting={waiting}
+            waiting={answered}
             saw={(seen) => saw(c, seen)}
             isBusy={isBusy || live !== "live"}
             pending={pending}

@@ -1,4 +1,4 @@
-import { type ReactNode, useId, useRef, useState } from "react";
+import { type ReactNode, type Ref, useId, useRef, useState } from "react";
 import type { KeyboardEvent } from "react-aria-components";
 import {
   Button,
@@ -163,6 +163,7 @@ export interface TextFieldProps {
   inputMode?: "decimal" | "text";
   type?: "text" | "date";
   isFocused?: boolean;
+  inputRef?: Ref<HTMLInputElement>;
 }
 
 export function TextField({
@@ -178,6 +179,7 @@ export function TextField({
   inputMode = "text",
   type = "text",
   isFocused = false,
+  inputRef,
 }: TextFieldProps) {
   return (
     <S.Field
@@ -192,6 +194,7 @@ export function TextField({
       {!isLabelHidden && <S.Label as={Label}>{label}</S.Label>}
       <S.Input
         as={Input}
+        {...(inputRef ? { ref: inputRef } : {})}
         $widthCh={widthCh}
         placeholder={placeholder}
         inputMode={inputMode}

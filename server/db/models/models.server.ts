@@ -29,6 +29,7 @@ const OWN_TABLES = {
     profile: "text",
     maxNoiseDbm: "real",
     noiseLimitDbm: "real?",
+    verificationForm: "text?",
     spares: "int",
     isPractice: "flag",
     rescan: "text",

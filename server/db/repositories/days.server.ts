@@ -4,6 +4,7 @@ import { randomUUID } from "node:crypto";
 import type { Transaction } from "sequelize";
 import type { ProfileName } from "~/core/coordination/problem/profile";
 import type { RescanRule } from "~/core/channel/facts";
+import type { VerificationForm } from "~/core/channel/verificationParts";
 import type { Database } from "~/server/db/connection.server";
 import type { RowOf } from "~/server/db/models/models.server";
 import { appendVersion, type DayPlace, newestVersions, newestItems } from "./versionedLists.server";
@@ -33,6 +34,8 @@ export interface Day {
   maxNoiseDbm: number;
   /** A noise limit set by hand; null: none. */
   noiseLimitDbm: number | null;
+  /** How much is asked of a channel before it counts as verified; null: nobody chose. */
+  verificationForm: VerificationForm | null;
   spares: number;
   isPractice: boolean;
   /** Put away: kept, and shown nowhere but among what can be brought back. */
@@ -67,6 +70,7 @@ export type DayChange = Partial<
     | "isPractice"
     | "maxNoiseDbm"
     | "noiseLimitDbm"
+    | "verificationForm"
     | "spares"
   >
 >;
@@ -75,6 +79,7 @@ const toDay = (row: RowOf<"days">, shoots: readonly Shoot[]): Day => ({
   ...row,
   profile: row.profile as ProfileName,
   rescan: row.rescan as RescanRule,
+  verificationForm: row.verificationForm as VerificationForm | null,
   isPractice: storedFlag(row.isPractice),
   isArchived: storedFlag(row.isArchived),
   currentPlaceId: row.currentPlaceId ?? 0,

@@ -8,7 +8,9 @@ import {
   SELF_CHOSEN_HZ,
 } from "~/core/channel/channelState";
 import type { Channel, DayFacts } from "~/core/channel/facts";
-import { proofPartsOf, type ProofState, usualFigure } from "~/core/channel/verification";
+import type { MeterScale } from "~/core/devices/meterFigure";
+import { proofPartsOf, type ProofState, scaleUsed, usualFigure } from "~/core/channel/verification";
+import { neededPartsOf } from "~/core/channel/verificationParts";
 import { NAME_LETTERS, packNames } from "~/core/kit/packNames";
 import { pairingStanding } from "~/core/kit/pairing";
 import { sharedTuning } from "~/core/devices/tuning";
@@ -77,6 +79,8 @@ export interface ChannelView extends Channel, Pick<StoredChannel, "micDistanceM"
   proof: ProofState[];
   /** What its receiver's own scale usually reads; null where too few were noted. */
   usualFigure: number | null;
+  /** The scale that its receiver's meter was last read on; null where nobody noted one. */
+  meterScale: MeterScale | null;
   /** Other packs of the position, and what they say of themselves. */
   others: (Channel["extraPacks"][number] & {
     report: PackReport | null;
@@ -187,6 +191,7 @@ async function storedDay(db: Database, dayId: number) {
     const [receiverUnit, packUnit] = [unit(c.receiverKey), unit(c.packKey)];
     const pack = packModel(kit, packUnit.modelId);
     const receiver = receiverModel(kit, receiverUnit.modelId);
+    const proofParts = proofPartsOf(receiver, pack);
     const found = pairing(receiver, pack, {
       receiver: receiverUnit.keyName,
       pack: packUnit.keyName,
@@ -227,7 +232,8 @@ async function storedDay(db: Database, dayId: number) {
           .find((r) => r.packKey === c.packKey)
           ?.heldBy.find((h) => h.receiverKey === c.receiverKey)?.sinceMs ?? null,
       packName: itemAt(names, i),
-      proofParts: proofPartsOf(receiver, pack),
+      proofParts,
+      neededParts: neededPartsOf(day.verificationForm ?? "whole", proofParts),
     };
   });
   const plan = plans.at(-1) ?? null;
@@ -401,6 +407,7 @@ export async function getDayView(
         c.meets === "adaptive" ? SELF_CHOSEN_HZ : (pickedHz(facts.plan, c.id) ?? SELF_CHOSEN_HZ),
       ),
       usualFigure: usualFigure(facts.syncs, c.receiverKey),
+      meterScale: scaleUsed(facts.syncs, c.receiverKey),
       others: c.extraPacks.map((a) => ({
         ...a,
         report: packReports[a.packKey] ?? null,

@@ -91,6 +91,7 @@ const blankDay = (
   profile: "normal",
   maxNoiseDbm: NEEDED_NOISE_DBM,
   noiseLimitDbm: null,
+  verificationForm: null,
   spares: 2,
   isPractice: app.simulator !== null,
   clockDayMs: PRACTICE_BEGINS_MS,
@@ -178,7 +179,7 @@ export async function copyDay(
     ...siblings.map((d) => d.dayCount),
   );
   return db.write(async (t) => {
-    const { town, region, profile, maxNoiseDbm, noiseLimitDbm, spares } = day;
+    const { town, region, profile, maxNoiseDbm, noiseLimitDbm, verificationForm, spares } = day;
     const copy: NewDay = {
       ...blankDay(app, {
         shootId: options.shootId,
@@ -191,6 +192,7 @@ export async function copyDay(
       profile,
       maxNoiseDbm,
       noiseLimitDbm,
+      verificationForm,
       spares,
     };
     const newId = await insertDay(db, copy, t);

@@ -6,7 +6,12 @@ import type { PackPractice } from "~/server/devices/simulatorControl.server";
 import { SELF_CHOSEN_HZ } from "~/core/channel/channelState";
 import type { Channel, SyncRecord } from "~/core/channel/facts";
 import { antennasOf, partnerOf, rfOf, silenceOf } from "~/core/channel/verification";
-import { isGoodOutcome, isProofOutcome, type ProofPart } from "~/core/channel/verificationParts";
+import {
+  isGoodOutcome,
+  isProofOutcome,
+  type ProofPart,
+  type VerificationForm,
+} from "~/core/channel/verificationParts";
 import { canBeSet } from "~/core/devices/tuning";
 import { packModel } from "~/core/kit/models";
 import { fail, ok, type Result } from "~/core/units/result";
@@ -15,6 +20,7 @@ import type { Seen, SeenItem, SeenNote } from "~/contract/schemas/seen";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import { changeChannel } from "~/server/db/repositories/channels.server";
 import { NumberTaken } from "~/server/db/repositories/dayEvents.server";
+import { updateDay } from "~/server/db/repositories/days.server";
 import { undoNewestSync, insertSync } from "~/server/db/repositories/records.server";
 import { newestItems } from "~/server/db/repositories/versionedLists.server";
 import type { RigPort } from "~/server/devices/port.server";
@@ -287,6 +293,18 @@ function refusalOf(
       refusal: { code: "no-such-proof-outcome", outcome: seen.outcome },
     };
   return null;
+}
+
+/** Chooses how much is asked of a channel before it counts as verified, for the whole day. */
+export async function setVerificationForm(
+  app: AppContext,
+  dayId: number,
+  verificationForm: VerificationForm,
+): ServiceResult {
+  const found = await requireDay(app, dayId);
+  if (!found.ok) return found;
+  await app.db.write((t) => updateDay(app.db, dayId, { verificationForm }, t));
+  return ok(null);
 }
 
 /** Takes back what was recorded last of a channel. */

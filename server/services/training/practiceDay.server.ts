@@ -232,6 +232,7 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
         profile: "normal",
         maxNoiseDbm: NEEDED_NOISE_DBM,
         noiseLimitDbm: null,
+        verificationForm: null,
         spares: 2,
         isPractice: true,
         clockDayMs: hours(7, 30),

@@ -1,0 +1,181 @@
+import { useState } from "react";
+import { frequencyTextErrorWords } from "~/contract/messages/words";
+import {
+  meterFigureErrorWords,
+  questionAsk,
+  remedyWords,
+  SCALE_WORDS,
+} from "~/contract/messages/handRun";
+import { proofOutcomeWords } from "~/contract/messages/proof";
+import { answersOf, type HandCell } from "~/core/channel/handRun";
+import { rfOf } from "~/core/channel/verification";
+import {
+  type MeterScale,
+  meterFigureText,
+  readMeterFigure,
+  rfOfFigure,
+  USUAL_BARS,
+} from "~/core/devices/meterFigure";
+import { formatMhz, parseFrequencyText } from "~/core/units/frequencyText";
+import { Button } from "~/app/ui/Button/Button";
+import { SelectField, TextField } from "~/app/ui/Field/Field";
+import { Soft } from "~/app/ui/Page/Page";
+import * as S from "./run.styles";
+import type { RunRow } from "./runModel";
+import { type Run, takesFigure } from "./useRun";
+
+interface RunQuestionProps {
+  row: RunRow;
+  cell: HandCell;
+  run: Run;
+  /** Where somebody else is on its frequency: a way out; null where there is none. */
+  onMove: (() => void) | null;
+}
+
+/** The question that is asked now, its answers, each with its key, and what to do about a bad one. */
+export function RunQuestion({ row, cell, run, onMove }: RunQuestionProps) {
+  const { channel: c, units } = row;
+  const { question } = cell;
+  const remedy =
+    cell.status === "problem" ? remedyWords(question, cell.record?.outcome ?? null) : null;
+  const isPart =
+    question !== "receiver-shows" && question !== "pack-shows" && question !== "paired";
+  const answers = isPart ? answersOf(question) : null;
+  const isTaken =
+    (question === "silent" || question === "phones") &&
+    cell.status === "problem" &&
+    onMove !== null;
+  return (
+    <>
+      <p aria-live="polite">
+        {cell.shownHz !== null && cell.status === "problem" && (
+          <b>{`It shows ${formatMhz(cell.shownHz)}. `}</b>
+        )}
+        {remedy !== null && cell.record && (
+          <b>{`${proofOutcomeWords(cell.record.outcome)}. ${remedy} `}</b>
+        )}
+        {questionAsk(question, units)}
+      </p>
+      <S.Answers>
+        <Button onPress={run.yes}>
+          <kbd>y</kbd>
+          {answers?.yes ? proofOutcomeWords(answers.yes) : question === "paired" ? "paired" : "yes"}
+        </Button>
+        {answers?.others.map((outcome, i) => (
+          <Button key={outcome} onPress={() => run.answer(outcome)}>
+            <kbd data-open={run.isChoosing || undefined}>
+              {answers.others.length === 1 ? "n" : run.isChoosing ? i + 1 : `n ${i + 1}`}
+            </kbd>
+            {proofOutcomeWords(outcome)}
+          </Button>
+        ))}
+        {takesFigure(question) &&
+          (question === "rf" ? (
+            <MeterField key={c.id} row={row} run={run} />
+          ) : (
+            <ShowsField run={run} />
+          ))}
+        {isTaken && (
+          <Button onPress={onMove}>
+            <kbd>m</kbd>
+            {`Move ${c.talker} to a spare`}
+          </Button>
+        )}
+      </S.Answers>
+    </>
+  );
+}
+
+/** What a unit shows, where it is another number. */
+function ShowsField({ run }: { run: Run }) {
+  const { typed, setTyped, input } = run;
+  const [error, setError] = useState<string | null>(null);
+  return (
+    <S.Figure>
+      <Soft>or it shows</Soft>
+      <TextField
+        label="It shows, MHz"
+        isLabelHidden
+        inputRef={input}
+        value={typed}
+        onChange={(text) => {
+          setTyped(text);
+          setError(null);
+        }}
+        onCommit={() => undefined}
+        onEnter={() => {
+          const read = parseFrequencyText(typed);
+          if (!read.ok) {
+            setError(frequencyTextErrorWords(read.error));
+            return;
+          }
+          run.shows(read.value);
+        }}
+        widthCh={9}
+        inputMode="decimal"
+        placeholder="MHz"
+        error={error}
+      />
+    </S.Figure>
+  );
+}
+
+const SCALES: readonly (MeterScale & { id: string })[] = [
+  { id: "bars-5", name: "bars", of: USUAL_BARS },
+  { id: "percent", name: "percent" },
+  { id: "dbm", name: "dbm" },
+  { id: "dbuv", name: "dbuv" },
+];
+const idOf = (scale: MeterScale): string =>
+  scale.name === "bars" ? `bars-${scale.of}` : scale.name;
+
+/** What a meter reads, on its own scale. */
+function MeterField({ row: { channel: c }, run }: { row: RunRow; run: Run }) {
+  const { typed, setTyped, input } = run;
+  const used = c.meterScale;
+  const scales =
+    used && !SCALES.some((s) => s.id === idOf(used))
+      ? [...SCALES, { id: idOf(used), ...used }]
+      : SCALES;
+  const [scaleId, setScaleId] = useState(used ? idOf(used) : "bars-5");
+  const [error, setError] = useState<string | null>(null);
+  const scale = scales.find((s) => s.id === scaleId) ?? { name: "bars" as const, of: USUAL_BARS };
+  return (
+    <S.Figure>
+      <Soft>
+        {c.usualFigure === null ? "or it reads" : `or it reads (usually ${c.usualFigure})`}
+      </Soft>
+      <TextField
+        label={`${c.receiverLabel} reads`}
+        isLabelHidden
+        inputRef={input}
+        value={typed}
+        onChange={(text) => {
+          setTyped(text);
+          setError(null);
+        }}
+        onCommit={() => undefined}
+        onEnter={() => {
+          const read = readMeterFigure(typed, scale);
+          if (!read.ok) {
+            setError(meterFigureErrorWords(read.error));
+            return;
+          }
+          run.reads(rfOfFigure(read.value, rfOf), meterFigureText(read.value));
+        }}
+        widthCh={6}
+        error={error}
+      />
+      <SelectField
+        label="Scale of its meter"
+        isLabelHidden
+        value={scaleId}
+        onChange={setScaleId}
+        choices={scales.map((s) => ({
+          id: s.id,
+          label: s.name === "bars" ? `bars of ${s.of}` : SCALE_WORDS[s.name],
+        }))}
+      />
+    </S.Figure>
+  );
+}

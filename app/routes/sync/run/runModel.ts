@@ -1,0 +1,85 @@
+import type { ChannelView } from "~/server/services/day/dayView.server";
+import type { AskedUnits } from "~/contract/messages/handRun";
+import type { SeenItem } from "~/contract/schemas/seen";
+import { handCells, type HandCell, nextCell } from "~/core/channel/handRun";
+import { type Kit, packModel, receiverModel } from "~/core/kit/models";
+import { shownAs } from "~/core/kit/modelText";
+import { formatMhz } from "~/core/units/frequencyText";
+import { withWaiting } from "../waiting";
+
+/** One channel of a run by hand. */
+export interface RunRow {
+  channel: ChannelView;
+  wantedHz: number | null;
+  cells: HandCell[];
+  /** The question that is asked next; null where all have a good answer. */
+  next: HandCell | null;
+  units: AskedUnits;
+}
+
+/** What a unit was last seen to show, with what waits to be sent. */
+function lastShown(
+  waiting: readonly SeenItem[],
+  { id, packKey }: ChannelView,
+  what: "receiver-shows" | "pack-shows",
+): number | null {
+  const item = waiting.findLast(
+    (w) =>
+      w.channelId === id &&
+      w.seen.what === what &&
+      (what === "receiver-shows" || w.of.packKey === packKey),
+  );
+  return item?.seen.what === what ? item.seen.frequencyHz : null;
+}
+
+/** Channels that meters alone do not verify: nobody can ask their units, or not all of it. */
+export const isByHand = (c: ChannelView): boolean => !c.isDriven || c.neededParts.includes("far");
+
+/** The rows of a run: what was answered counts at once, whether the cart was told or not. */
+export function runRows(
+  channels: readonly ChannelView[],
+  kit: Kit,
+  waiting: readonly SeenItem[],
+): RunRow[] {
+  return channels.filter(isByHand).map((channel): RunRow => {
+    const wantedHz =
+      "frequencyHz" in channel.state.frequency ? channel.state.frequency.frequencyHz : null;
+    const cells = handCells({
+      channel,
+      wantedHz,
+      receiverHz: lastShown(waiting, channel, "receiver-shows") ?? channel.receiverHz,
+      packHz: lastShown(waiting, channel, "pack-shows") ?? channel.packHz,
+      proof: withWaiting(channel, waiting),
+    });
+    const named = (model: Parameters<typeof shownAs>[0]): string => {
+      if (wantedHz === null) return "";
+      const shown = shownAs(model, wantedHz);
+      return shown ? `${shown.kind} ${shown.text} (${formatMhz(wantedHz)})` : formatMhz(wantedHz);
+    };
+    return {
+      channel,
+      wantedHz,
+      cells,
+      next: nextCell(cells),
+      units: {
+        receiver:
+          receiverModel(kit, channel.receiverModelId).halves > 1
+            ? `${channel.receiverLabel} half ${channel.half + 1}`
+            : channel.receiverLabel,
+        pack: channel.packLabel,
+        receiverTo: named(receiverModel(kit, channel.receiverModelId)),
+        packTo: named(packModel(kit, channel.packModelId)),
+      },
+    };
+  });
+}
+
+/**
+ * The row that is asked after this one: the next below that has an open question, round to the top;
+ * null where none has.
+ * @param fromId - null: from the top
+ */
+export function rowAfter(rows: readonly RunRow[], fromId: number | null): RunRow | null {
+  const at = rows.findIndex((r) => r.channel.id === fromId);
+  return [...rows.slice(at + 1), ...rows.slice(0, at + 1)].find((r) => r.next !== null) ?? null;
+}

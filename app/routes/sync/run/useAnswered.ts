@@ -1,0 +1,67 @@
+import { useCallback, useEffect, useMemo, useState } from "react";
+import type { ChannelView } from "~/server/services/day/dayView.server";
+import type { SeenItem } from "~/contract/schemas/seen";
+import type { OutboxState } from "~/app/features/live/outbox";
+
+/** After this long the day has been read again, whatever came of an answer. */
+const FORGET_MS = 4000;
+/** The cart's clock and this page's may differ by so much. */
+const CLOCKS_MS = 5000;
+
+/** Whether the day, as it was read last, holds what was answered. */
+function isHeld(item: SeenItem, channels: readonly ChannelView[]): boolean {
+  const { seen } = item;
+  const c = channels.find((x) => x.id === item.channelId);
+  if (!c) return true;
+  if (seen.what === "receiver-shows") return c.receiverHz === seen.frequencyHz;
+  if (seen.what === "pack-shows") return c.packHz === seen.frequencyHz;
+  if (seen.what !== "proof") return true;
+  const record = c.proof.find((p) => p.part === seen.part)?.record;
+  return (
+    record !== null &&
+    record !== undefined &&
+    record.outcome === seen.outcome &&
+    record.atMs >= (item.atMs ?? 0) - CLOCKS_MS
+  );
+}
+
+/**
+ * What was answered and is not in the day yet: what waits to be sent, and what was taken since the
+ * day was read. Without the second a question that was answered would come back for a moment, and
+ * take the key of the next one.
+ */
+export function useAnswered(
+  { waiting, last }: OutboxState,
+  channels: readonly ChannelView[],
+): { answered: readonly SeenItem[]; note: (item: SeenItem) => void; forget: (id: number) => void } {
+  const [noted, setNoted] = useState<readonly (SeenItem & { at: number })[]>([]);
+  const note = useCallback(
+    (item: SeenItem) => setNoted((all) => [...all, { ...item, at: performance.now() }]),
+    [],
+  );
+  const forget = useCallback(
+    (channelId: number) => setNoted((all) => all.filter((n) => n.channelId !== channelId)),
+    [],
+  );
+  const refusedId = last?.syncId === null ? last.id : null;
+  useEffect(() => {
+    const sweep = () =>
+      setNoted((all) => {
+        const left = all.filter(
+          (n) =>
+            n.id !== refusedId &&
+            (waiting.some((w) => w.id === n.id) ||
+              (!isHeld(n, channels) && performance.now() - n.at < FORGET_MS)),
+        );
+        return left.length === all.length ? all : left;
+      });
+    sweep();
+    const timer = setTimeout(sweep, FORGET_MS);
+    return () => clearTimeout(timer);
+  }, [waiting, channels, refusedId, noted.length]);
+  const answered = useMemo(
+    () => [...waiting.filter((w) => !noted.some((n) => n.id === w.id)), ...noted],
+    [waiting, noted],
+  );
+  return { answered, note, forget };
+}
