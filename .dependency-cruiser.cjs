@@ -18,6 +18,7 @@ const ROOMS = [
   "coordination",
   "location",
   "kit",
+  "evidence",
   "battery",
   "channel",
   "monitor",

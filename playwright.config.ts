@@ -42,7 +42,7 @@ export default defineConfig({
     },
     {
       name: "later in the day",
-      testMatch: /(accessibility|badInput|frequencies|phones|phoneAndKeys|roll)\.spec\.ts/,
+      testMatch: /(accessibility|badInput|byHand|frequencies|phones|phoneAndKeys|roll)\.spec\.ts/,
       dependencies: ["days"],
     },
   ],

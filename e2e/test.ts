@@ -3,12 +3,14 @@ import { cpSync, existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { test as base } from "@playwright/test";
+import { Sequelize } from "sequelize";
 
 /**
  * How far the practice day has come when a test begins: just seeded; its five frequencies picked;
  * its packs set; its channels verified; its levels and walks kept too. "own": no practice, empty.
+ * "arrived": no practice, four people with their units, nothing connected, scanned, picked or set.
  */
-export type DayStands = "fresh" | "picked" | "set" | "verified" | "ready" | "own";
+export type DayStands = "fresh" | "picked" | "set" | "verified" | "ready" | "own" | "arrived";
 
 /** Where the days that the first journey brought so far are kept. */
 const keptDays = () => {
@@ -33,6 +35,24 @@ interface Order {
 
 /** How many times faster than real receivers the simulated ones sweep. */
 const SPEED = 300;
+
+/** Makes the practice day one's own of today: its people and units, and nothing that was measured. */
+async function arrive(practice: string, dataFolder: string): Promise<void> {
+  const path = join(dataFolder, "plain-channel.sqlite");
+  cpSync(join(practice, "practice.sqlite"), path);
+  const today = new Date().toLocaleDateString("sv-SE");
+  const db = new Sequelize({ dialect: "sqlite", storage: path, logging: false });
+  for (const sql of [
+    `UPDATE days SET isPractice = 0, dateIso = '${today}'`,
+    "DELETE FROM picks",
+    "DELETE FROM plans",
+    "DELETE FROM sweeps",
+    "DELETE FROM syncs",
+    "UPDATE channels SET isArchived = 1 WHERE number > 4",
+  ])
+    await db.query(sql);
+  await db.close();
+}
 
 /** Starts and stops applications in one process beside the tests of a worker. */
 class Host {
@@ -79,10 +99,12 @@ class Host {
     const dataFolder = mkdtempSync(join(tmpdir(), "plain-channel-test-"));
     this.#folders.push(dataFolder);
     const kept = join(keptDays(), stands);
-    if (existsSync(kept)) cpSync(kept, dataFolder, { recursive: true });
+    if (stands === "arrived") await arrive(join(keptDays(), "picked"), dataFolder);
+    else if (existsSync(kept)) cpSync(kept, dataFolder, { recursive: true });
     else if (stands !== "fresh" && stands !== "own")
       throw new Error(`no day is kept that is ${stands}: days.setup.ts brings it there`);
-    return { url: await this.run(dataFolder, stands !== "own"), dataFolder };
+    const isOwn = stands === "own" || stands === "arrived";
+    return { url: await this.run(dataFolder, !isOwn), dataFolder };
   }
 
   run(dataFolder: string, practice = true): Promise<string> {

@@ -44,6 +44,8 @@ export function frequencyWords({ frequency: f }: ChannelState, names: Names): St
       return say("scanned again since");
     case "scan-old":
       return say("scan is old");
+    case "not-scanned":
+      return say("not scanned here");
     case "no-common-tuning":
       return say("pack and receiver never meet");
     case "picked":
@@ -141,6 +143,13 @@ export function placeWords({ place: p }: ChannelState): StateWords {
   }
 }
 
+/** What a scan is made with: where nothing is connected, the receivers’ own screens. */
+const SCAN_BY: Readonly<Record<Extract<Step, { code: "scan" }>["by"], string>> = {
+  driven: "Scan here",
+  "own-screen": "Scan on the receivers’ own screens",
+  meter: "Watch each frequency’s meter, packs off",
+};
+
 /** One line of what to do, and one of why. */
 export function stepWords(step: Step, names: Names, nowMs: number): { what: string; why: string } {
   const ids = "channelIds" in step ? step.channelIds : [];
@@ -169,9 +178,12 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
       };
     case "scan":
       return step.why === "old"
-        ? { what: "Scan here again", why: `the last scan is ${formatDuration(step.ageMs)} old` }
+        ? {
+            what: `${SCAN_BY[step.by]} again`,
+            why: `the last scan is ${formatDuration(step.ageMs)} old`,
+          }
         : {
-            what: "Scan here",
+            what: SCAN_BY[step.by],
             why:
               step.untilMs > 0
                 ? `nothing measured at this place yet; work begins in ${formatDuration(step.untilMs)}`

@@ -1,3 +1,4 @@
+import { unitFindingErrorWords } from "./unitScan";
 import type { DeviceError } from "~/core/devices/deviceError";
 import { capital, formatClock, formatDate, formatSpan, listWords, mhz } from "./format";
 import { caseProblemWords } from "./kit";
@@ -26,7 +27,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "rules-broken":
       return `Not accepted: ${error.picks.map((p) => `${p.talker} is ${listWords(p.broken.slice(0, 2).map((b) => brokenRuleWords(b, (id) => error.names[id] ?? id)))}`).join("; ")}. The plan is as it was.`;
     case "list-changed":
-      return `${{ scenes: "The scenes were", handed: "The handed-down list was", stations: "The stations were", places: "The places were", units: "The units were", stock: "The case was", models: "The models were", ticks: "The list was", pairings: "The pairings were", drawings: "The plans were", rigs: "The rig cards were", cellRules: "How cells are kept was" }[error.list]} changed in another window at ${formatClock(error.atMs)}. Yours were not stored; the list shown is the standing one.`;
+      return `${{ scenes: "The scenes were", handed: "The handed-down list was", stations: "The stations were", places: "The places were", units: "The units were", stock: "The case was", models: "The models were", ticks: "The list was", pairings: "The pairings were", drawings: "The plans were", rigs: "The rig cards were", cellRules: "How cells are kept was", unitScans: "What the receivers showed was" }[error.list]} changed in another window at ${formatClock(error.atMs)}. Yours were not stored; the list shown is the standing one.`;
     case "list-unreadable":
       return `That is not such a list: ${{ empty: "it needs a line of headings and at least one row", binary: "it is not text", large: "it is far too large (at most 2 MB and 500 rows)", calendar: "it begins like a calendar and is damaged further on", "calendar-other-day": "no event of that calendar begins on this day" }[error.why]}. Everything is as it was.`;
     case "list-rows-bad":
@@ -95,6 +96,8 @@ export function serviceErrorWords(error: ServiceError): string {
       return "A scan is running. Wait for it, or stop it first.";
     case "no-scan-running":
       return "No scan is running any more.";
+    case "unit-scan":
+      return `${error.unit}: ${unitFindingErrorWords(error.error)}. Nothing was noted.`;
     case "setting-unknown":
       return `${capital(settingRefusalWords(error.refusal))}. Nothing was stored.`;
     case "device":

@@ -57,6 +57,7 @@ const LISTS: Readonly<Record<string, string>> = {
   drawings: "Plans of places",
   rigs: "Rigging",
   cellRules: "How cells are kept",
+  unitScans: "Receiver’s own scan",
 };
 
 /** An entry of the log as a sentence, without its time. */

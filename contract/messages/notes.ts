@@ -37,6 +37,7 @@ export const notes = {
   ticked: "ticked",
   counted: "counted",
   begun: "begun",
+  toldBy: (receiver: string, what: string) => `${receiver}, ${what}`,
   readFromList: "read from a list",
   readFromKitFile: "read from a kit file",
   fromFile: "from a file",

@@ -102,10 +102,24 @@ describe("steps and states", () => {
       why: "a pack that is on shows up in the scan as taken",
     });
     expect(
-      say({ code: "scan", stage: "scan", why: "never", ageMs: 0, untilMs: 30 * 60_000 }).why,
+      say({
+        code: "scan",
+        stage: "scan",
+        why: "never",
+        by: "driven",
+        ageMs: 0,
+        untilMs: 30 * 60_000,
+      }).why,
     ).toBe("nothing measured at this place yet; work begins in 30 min");
     expect(
-      say({ code: "scan", stage: "scan", why: "old", ageMs: 5 * 3_600_000, untilMs: 0 }).why,
+      say({
+        code: "scan",
+        stage: "scan",
+        why: "old",
+        by: "driven",
+        ageMs: 5 * 3_600_000,
+        untilMs: 0,
+      }).why,
     ).toBe("the last scan is 5 h 00 old");
     expect(say({ code: "level", stage: "level", channelIds: [1, 2, 3], why: "none" }).what).toBe(
       "Set levels for all three",

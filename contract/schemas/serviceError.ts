@@ -1,3 +1,4 @@
+import type { UnitFindingError } from "~/core/evidence/unitScan";
 import type { DeviceError } from "~/core/devices/deviceError";
 import type { BrokenRule } from "~/core/coordination/explaining/explain";
 import type { NoPair } from "~/core/schedule/freePair";
@@ -71,7 +72,8 @@ export type ServiceError =
         | "pairings"
         | "drawings"
         | "rigs"
-        | "cellRules";
+        | "cellRules"
+        | "unitScans";
       atMs: number;
     }
   | {
@@ -115,6 +117,8 @@ export type ServiceError =
   | { code: "scan-running" }
   | { code: "no-scan-running" }
   | { code: "setting-unknown"; refusal: SettingRefusal }
+  /** What a receiver is said to show, and cannot. */
+  | { code: "unit-scan"; unit: string; error: UnitFindingError }
   | { code: "device"; error: DeviceError; unit: string }
   | { code: "sweep-file"; name: string; error: SweepFileError }
   | { code: "sweep-archive"; name: string; error: ArchiveError }

@@ -47,6 +47,9 @@ const rowShape = (table: ArchiveTable) =>
     ...Object.fromEntries(columnsOf(table).map(([name, column]) => [name, shapeOf(column)])),
   });
 
+/** Tables that archives of earlier versions do not have: none of it was known then. */
+const ADDED_LATER: ReadonlySet<ArchiveTable> = new Set(["unitScanLists"]);
+
 /**
  * One day: what it is, and its tables. Times are milliseconds of the day's clock, frequencies
  * hertz, levels dBm, ids count from 1 in each table.
@@ -71,7 +74,12 @@ export const archiveDay = z.strictObject({
     clockRealMs: whole,
   }),
   tables: z.strictObject(
-    Object.fromEntries(ARCHIVE_TABLE_NAMES.map((t) => [t, z.array(rowShape(t)).max(500_000)])),
+    Object.fromEntries(
+      ARCHIVE_TABLE_NAMES.map((t) => {
+        const rows = z.array(rowShape(t)).max(500_000);
+        return [t, ADDED_LATER.has(t) ? rows.default([]) : rows];
+      }),
+    ),
   ),
 });
 export type ArchiveDay = Omit<z.output<typeof archiveDay>, "tables"> & {

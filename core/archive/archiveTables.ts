@@ -30,6 +30,7 @@ export const ARCHIVE_TABLES = {
   pairingLists: LIST,
   rigLists: LIST,
   cellRuleLists: LIST,
+  unitScanLists: LIST,
   unitLists: LIST,
   stockLists: LIST,
   modelLists: LIST,

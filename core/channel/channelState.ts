@@ -1,5 +1,6 @@
 import { HEARD_INSTEAD_HZ } from "~/core/units/sameCarrier";
 import { defined } from "~/core/units/items";
+import type { UnitScan } from "~/core/evidence/unitScan";
 import type { FrequencyRange } from "~/core/regulations/region";
 import type { Channel, DayFacts, RescanRule, SweepRecord, SyncRecord } from "./facts";
 import { type ProofState, proofStates } from "./verification";
@@ -15,7 +16,7 @@ export type Status = "done" | "stale" | "problem" | "todo";
 export type FrequencyState =
   | { status: "todo"; code: "not-picked" }
   | { status: "stale"; code: "picked-elsewhere"; frequencyHz: number; placeId: number }
-  | { status: "stale"; code: "scan-newer" | "scan-old"; frequencyHz: number }
+  | { status: "stale"; code: "scan-newer" | "scan-old" | "not-scanned"; frequencyHz: number }
   | { status: "problem"; code: "no-common-tuning" }
   /** Nothing to pick: the system chooses for itself. */
   | { status: "done"; code: "chooses-itself" }
@@ -111,7 +112,19 @@ function frequencyState(facts: DayFacts, channel: Channel): FrequencyState {
   const here = countingScan(facts);
   if (here && here.id !== facts.plan.sweepId && here.takenAtMs > facts.plan.acceptedAtMs)
     return { status: "stale", code: "scan-newer", frequencyHz };
-  if (!here || facts.nowMs - here.takenAtMs > scanGoodForMs(facts.rescan))
+  const { acceptedAtMs } = facts.plan;
+  if (
+    countingUnitScans(facts).some(
+      ({ atMs, finding }) =>
+        atMs > acceptedAtMs &&
+        finding.kind === "passed-over" &&
+        finding.frequencyHz === frequencyHz,
+    )
+  )
+    return { status: "stale", code: "scan-newer", frequencyHz };
+  const atMs = lookedAtMs(facts, channel);
+  if (atMs === null) return { status: "stale", code: "not-scanned", frequencyHz };
+  if (facts.nowMs - atMs > scanGoodForMs(facts.rescan))
     return { status: "stale", code: "scan-old", frequencyHz };
   return { status: "done", code: "picked", frequencyHz };
 }
@@ -295,6 +308,43 @@ export function countingScan({
   return sweeps
     .filter(counts)
     .reduce<SweepRecord | null>((l, s) => (l && l.takenAtMs > s.takenAtMs ? l : s), null);
+}
+
+/** Whether a channel has a frequency to work with: one that holds, or whose scan is all that lacks. */
+export const isPicked = ({ status, code }: Pick<FrequencyState, "status" | "code">): boolean =>
+  status === "done" || code === "scan-old" || code === "not-scanned";
+
+/** What receivers' own screens told that answers for here, by the same rule, the oldest first. */
+export function countingUnitScans({
+  unitScans,
+  rescan,
+  places,
+  currentPlaceId,
+  nowMs,
+}: Pick<DayFacts, "unitScans" | "rescan" | "places" | "currentPlaceId" | "nowMs">): UnitScan[] {
+  const side = places.find((p) => p.id === currentPlaceId)?.setting;
+  return unitScans.filter(
+    (s) =>
+      nowMs - s.atMs <= scanGoodForMs(rescan) &&
+      (rescan === "daily" || (s.placeId === currentPlaceId && s.setting === side)),
+  );
+}
+
+/**
+ * When the air at a channel was last looked at here: by a sweep, or by a receiver of its model on
+ * its own screen; null where it was not.
+ */
+export function lookedAtMs(
+  facts: DayFacts,
+  channel: Pick<Channel, "receiverModelId">,
+): number | null {
+  const times = [
+    countingScan(facts)?.takenAtMs,
+    ...countingUnitScans(facts)
+      .filter((s) => s.modelId === channel.receiverModelId)
+      .map((s) => s.atMs),
+  ].filter((ms) => ms !== undefined);
+  return times.length === 0 ? null : Math.max(...times);
 }
 
 /** How long a scan answers under each rule. */

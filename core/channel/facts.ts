@@ -2,6 +2,7 @@ import type { Effort } from "~/core/audio/levelChain";
 import type { LevelAimName, School } from "~/core/audio/recommend";
 import type { Wear } from "~/core/radio/antenna";
 import type { TuningRange } from "~/core/devices/tuning";
+import type { UnitScan } from "~/core/evidence/unitScan";
 import type { ProofPart } from "./verificationParts";
 import type { UnitReports } from "~/core/devices/reports";
 
@@ -32,6 +33,9 @@ export interface Channel {
   inputId: string;
   receiverLabel: string;
   receiverKey: string;
+  receiverModelId: string;
+  /** Whether its receiver can look for free places by itself. */
+  canScanItself: boolean;
   half: number;
   packLabel: string;
   packKey: string;
@@ -166,6 +170,8 @@ export interface DayFacts {
   currentPlaceId: number;
   channels: Channel[];
   sweeps: SweepRecord[];
+  /** What receivers' own screens told, the oldest first. */
+  unitScans: UnitScan[];
   rescan: RescanRule;
   plan: PlanRecord | null;
   syncs: SyncRecord[];

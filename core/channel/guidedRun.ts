@@ -1,5 +1,5 @@
 import { defined } from "~/core/units/items";
-import { channelState, countingScan } from "./channelState";
+import { channelState, countingScan, lookedAtMs } from "./channelState";
 import type { Channel, DayFacts } from "./facts";
 
 /**
@@ -50,7 +50,8 @@ export function guidedRun(facts: DayFacts, worstId: number | null = null): Guide
     -Infinity,
     ...facts.syncs.filter((s) => set.some((c) => c.id === s.channelId)).map((s) => s.atMs),
   );
-  const isHeard = scan !== null && scan.takenAtMs > lastMs;
+  const lookMs = next ? lookedAtMs(facts, next) : (scan?.takenAtMs ?? null);
+  const isHeard = lookMs !== null && lookMs > lastMs;
   if (!isHeard && facts.reports) {
     const on = (key: string) => defined(facts.reports).packs[key]?.isOn === true;
     const others = set.length > 0 ? [] : facts.channels.filter((c) => on(c.packKey));
@@ -67,9 +68,10 @@ export function guidedRun(facts: DayFacts, worstId: number | null = null): Guide
         ? { code: "choose", channelId: next.id }
         : { code: "scan", channelId: next.id, onCount: set.length },
     );
-  if (channels.length === 0) return at({ code: "done" });
+  // nothing can hear the whole set at once where nothing is connected and no file was read
+  if (channels.length === 0 || (!facts.reports && !scan)) return at({ code: "done" });
   if (!isHeard) return at({ code: "last-scan" });
-  if (plan?.sweepId === scan.id) return at({ code: "done" });
+  if (scan && plan?.sweepId === scan.id) return at({ code: "done" });
   return at(worstId === null ? { code: "check" } : { code: "choose-again", channelId: worstId });
 }
 

@@ -1,5 +1,12 @@
 import { defined } from "~/core/units/items";
-import { channelState, countingScan, scanGoodForMs, type ChannelState } from "./channelState";
+import {
+  type ChannelState,
+  channelState,
+  countingScan,
+  isPicked,
+  lookedAtMs,
+  scanGoodForMs,
+} from "./channelState";
 import type { DayFacts } from "./facts";
 import type { ProofPart } from "./verificationParts";
 
@@ -12,7 +19,18 @@ export type Step =
   | { code: "find-talkers"; stage: "setup" }
   | { code: "prepare"; stage: "prep"; findings: number; untilMs: number }
   | { code: "packs-off"; stage: "scan"; channelIds: number[] }
-  | { code: "scan"; stage: "scan"; why: "never" | "old"; ageMs: number; untilMs: number }
+  | {
+      code: "scan";
+      stage: "scan";
+      why: "never" | "old";
+      /**
+       * What can be scanned with: receivers that are driven, their own screens or a file, or
+       * nothing but the meter of one that is set to each place in turn.
+       */
+      by: "driven" | "own-screen" | "meter";
+      ageMs: number;
+      untilMs: number;
+    }
   | {
       code: "pick";
       stage: "frequencies";
@@ -75,15 +93,24 @@ export function nextSteps(facts: DayFacts): Step[] {
       findings: facts.preparation.findings,
       untilMs: firstMs - facts.nowMs,
     });
-  const ageMs = scan ? facts.nowMs - scan.takenAtMs : 0;
-  if (!scan || ageMs > scanGoodForMs(facts.rescan)) {
+  const tunable = facts.channels.filter((c) => c.meets === "tunes");
+  const looks = tunable.map((c) => lookedAtMs(facts, c));
+  // the oldest look counts: a channel whose air nobody looked at is not helped by another's
+  const lookMs = looks.length === 0 ? (scan?.takenAtMs ?? null) : oldest(looks);
+  const ageMs = lookMs === null ? 0 : facts.nowMs - lookMs;
+  if (lookMs === null || ageMs > scanGoodForMs(facts.rescan)) {
     const on = facts.channels.filter((c) => facts.reports?.packs[c.packKey]?.isOn);
     if (on.length > 0)
       steps.push({ code: "packs-off", stage: "scan", channelIds: on.map((c) => c.id) });
     steps.push({
       code: "scan",
       stage: "scan",
-      why: scan ? "old" : "never",
+      why: lookMs === null ? "never" : "old",
+      by: facts.reports
+        ? "driven"
+        : tunable.length === 0 || tunable.some((c) => c.canScanItself)
+          ? "own-screen"
+          : "meter",
       ageMs,
       untilMs: (here?.startMs ?? facts.nowMs) - facts.nowMs,
     });
@@ -119,10 +146,15 @@ export function nextSteps(facts: DayFacts): Step[] {
   return steps;
 }
 
-function pickSteps(states: ChannelState[], steps: Step[]): void {
-  const open = states.filter(
-    (s) => s.frequency.status !== "done" && s.frequency.code !== "scan-old",
+/** The oldest of some times; null where one is not known. */
+const oldest = (times: readonly (number | null)[]): number | null =>
+  times.reduce<number | null>(
+    (least, ms) => (least === null || ms === null ? null : Math.min(least, ms)),
+    Infinity,
   );
+
+function pickSteps(states: ChannelState[], steps: Step[]): void {
+  const open = states.filter((s) => !isPicked(s.frequency));
   const impossible = open.filter((s) => s.frequency.code === "no-common-tuning");
   if (impossible.length > 0)
     steps.push({
@@ -144,9 +176,7 @@ function pickSteps(states: ChannelState[], steps: Step[]): void {
 }
 
 function syncSteps(facts: DayFacts, states: ChannelState[], steps: Step[]): void {
-  const picked = states.filter(
-    (s) => s.frequency.status === "done" || s.frequency.code === "scan-old",
-  );
+  const picked = states.filter((s) => isPicked(s.frequency));
   const unset = picked.filter((s) => s.sync.code === "receiver-not-set");
   if (unset.length > 0)
     steps.push({ code: "set-receivers", stage: "sync", channelIds: unset.map((s) => s.channelId) });

@@ -83,7 +83,7 @@ export function meterFigureText(figure: MeterFigure): string {
 }
 
 /** How much of its scale a figure fills, 0 to 1; null of a figure in decibels. */
-const shareOf = (figure: MeterFigure): number | null =>
+export const shareOfScale = (figure: MeterFigure): number | null =>
   figure.name === "bars"
     ? figure.value / figure.of
     : figure.name === "percent"
@@ -101,7 +101,7 @@ const NONE_SHARE = 0.05;
  * @param ofDbm - how a level is judged
  */
 export function rfOfFigure(figure: MeterFigure, ofDbm: (dbm: number) => string): string {
-  const share = shareOf(figure);
+  const share = shareOfScale(figure);
   if (share !== null) return share >= FULL_SHARE ? "full" : share <= NONE_SHARE ? "none" : "weak";
   return ofDbm(figure.name === "dbuv" ? dbuvToDbm(figure.value) : figure.value);
 }

@@ -9,6 +9,20 @@ import { isForScreen } from "~/app/routes/shared/isForScreen";
 
 const STAGE_KEYS = STAGES.map(({ screen, label }, i) => ({ key: String(i + 1), screen, label }));
 
+/** A second Enter this soon was meant for the button before. */
+const SETTLE_MS = 600;
+let pressedAt = -Infinity;
+
+/** Enter, while nothing has the focus, presses the one button that the screen marks for it. */
+function pressMain(event: KeyboardEvent): void {
+  if (event.repeat || event.timeStamp - pressedAt < SETTLE_MS) return;
+  const button = document.querySelector<HTMLButtonElement>("main button[data-enter]:enabled");
+  if (!button) return;
+  event.preventDefault();
+  pressedAt = event.timeStamp;
+  button.click();
+}
+
 /** Keys for the stages, and the sheet that shows them. Keys are left alone while one types. */
 export function ShortcutHelp({ dayId }: { dayId: number }) {
   const [isOpen, setOpen] = useState(false);
@@ -17,6 +31,7 @@ export function ShortcutHelp({ dayId }: { dayId: number }) {
     const press = (event: KeyboardEvent) => {
       if (!isForScreen(event, "[role=slider]")) return;
       if (event.key === "?") setOpen(true);
+      if (event.key === "Enter" && document.activeElement === document.body) pressMain(event);
       const stage = STAGE_KEYS.find(({ key }) => key === event.key);
       if (stage) void navigate(pathOf(dayId, stage.screen));
     };
@@ -42,6 +57,17 @@ export function ShortcutHelp({ dayId }: { dayId: number }) {
               <div>
                 <dt>Tab, arrows</dt>
                 <dd>through a screen; in the spectrum, arrows read it out</dd>
+              </div>
+              <div>
+                <dt>Enter</dt>
+                <dd>with nothing chosen, at Pick: find frequencies, then use them</dd>
+              </div>
+              <div>
+                <dt>Y, N, a figure</dt>
+                <dd>
+                  at Sync, by hand: answers the question; U undoes, M moves to a spare, X passes
+                  over, F changes the form
+                </dd>
               </div>
               <div>
                 <dt>H, a number</dt>

@@ -96,6 +96,7 @@ function ForDraft({ pick }: { pick: Picking }) {
   return (
     <>
       <PrimaryButton
+        data-enter
         onPress={pick.accept}
         isDisabled={pick.isBusy || shown.picks.length === 0 || bad > 0}
       >{`Accept as plan ${(pick.view.plan?.version ?? 0) + 1}`}</PrimaryButton>
@@ -132,7 +133,7 @@ function ForNothing({ pick }: { pick: Picking }) {
   const { state, next, present } = pick;
   return (
     <>
-      <PrimaryButton onPress={pick.find} isDisabled={pick.isStuck}>
+      <PrimaryButton data-enter onPress={pick.find} isDisabled={pick.isStuck}>
         {state.way === "one" && next ? `Find one for ${next.talker}` : "Find frequencies"}
       </PrimaryButton>
       {present && state.way !== "one" && (

@@ -11,6 +11,7 @@ import {
   restorePlan,
   scannedPlaces,
 } from "~/server/services/frequencies/plans.server";
+import { unitScreensOf } from "~/server/services/scan/unitScanView.server";
 import { packNoises } from "~/contract/codecs/noise";
 import { othersWords } from "~/contract/messages/frequencies";
 import { formatDbm, listWords } from "~/contract/messages/format";
@@ -34,6 +35,7 @@ import { PickTable } from "./PickTable";
 import { PlanFiles, type PlanFileReply } from "./PlanFiles";
 import { PlanHistory } from "./PlanHistory";
 import { draftByPlace } from "./draft";
+import { ToldBy, toldModels } from "./ToldBy";
 import { PickControls } from "./PickControls";
 import { Excused, OneByOne, PickHead } from "./PickHead";
 import { usePick } from "./usePick";
@@ -58,6 +60,7 @@ export async function loader({ params, request: asked, context }: Route.LoaderAr
     scanned,
     isForDay,
     needs: basis.needs,
+    told: toldModels(unitScreensOf(loaded, basis).receivers),
   };
 }
 
@@ -90,7 +93,7 @@ const NOBODY: readonly string[] = [];
 
 /** Legal, tunable, quiet, apart, free of each other's products: frequencies for all, and spares. */
 export default function PickScreen({ loaderData }: Route.ComponentProps) {
-  const { air, law, scanned, isForDay } = loaderData;
+  const { air, law, scanned, isForDay, told } = loaderData;
   const [params] = useSearchParams();
   const pick = usePick(loaderData, fixedIn(params));
   const { view, state, step, shown, found, nameOf, heldId } = pick;
@@ -116,7 +119,8 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
     <Stack>
       <PickHead pick={pick} air={air && { takenAtMs: air.takenAtMs, open: law.open.length }} />
       {law.limit && law.limit.by !== "receiver" && <Soft as="p">{limitWords(law)}</Soft>}
-      {!air && (
+      {told.length > 0 && !air && <ToldBy told={told} nowMs={view.nowMs} />}
+      {told.length === 0 && !air && (
         <Notice kind="caution" action={<Link to={`/day/${view.day.id}/scan`}>To the scan</Link>}>
           Nothing is measured here. Without a scan only law, register and spacing are kept: unknown
           is not quiet.

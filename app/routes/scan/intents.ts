@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { unitFinding } from "~/contract/schemas/unitFinding";
 
 const setting = z.enum(["indoors", "outdoors"]);
 const antenna = z.string().trim().max(120);
@@ -42,6 +43,15 @@ export const scanIntents = z.discriminatedUnion("intent", [
   z.object({
     intent: z.literal("noise-limit"),
     limitDbm: z.number().min(-140).max(-30).nullable(),
+  }),
+  z.object({
+    intent: z.literal("unit-scan"),
+    receiverKey: z.string().min(1).max(100),
+    findings: z.array(unitFinding).min(1).max(100),
+  }),
+  z.object({
+    intent: z.literal("unit-scan-remove"),
+    ids: z.array(z.string().min(1).max(60)).min(1).max(100),
   }),
   z.object({ intent: z.literal("rescan"), rule: z.enum(["each-move", "daily"]) }),
 ]);

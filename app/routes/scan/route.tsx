@@ -1,4 +1,5 @@
 import { noiseLimitSetWords } from "~/contract/messages/scan";
+import { findingWords } from "~/contract/messages/unitScan";
 import { sweepWarningWords } from "~/contract/messages/sweepWarning";
 import { useCallback, useMemo, useState } from "react";
 import type { Route } from "./+types/route";
@@ -17,6 +18,7 @@ import {
   MAX_SWEEP_FILE_BYTES,
   tooLarge,
 } from "~/server/services/scan/sweepFiles.server";
+import { addUnitScans, removeUnitScans } from "~/server/services/scan/unitScans.server";
 import { allPacksOff } from "~/server/services/sync/syncs.server";
 import type { FrequencyRange } from "~/core/regulations/region";
 import { spineOf } from "~/app/features/air/spectrumOf";
@@ -34,6 +36,7 @@ import { ScanAbout, UnitQuestion } from "./ScanAbout";
 import { ScanCompare } from "./ScanCompare";
 import { ScanSpine } from "./ScanSpine";
 import { ScanSignals } from "./ScanSignals";
+import { OwnScreen } from "./ownScreen/OwnScreen";
 import { OwnSuspects } from "./OwnSuspects";
 import { ScanHead } from "./ScanHead";
 import { SaveScan, ScanAge } from "./ScanKeeping";
@@ -111,6 +114,15 @@ export async function action({ params, request, context }: Route.ActionArgs) {
             : "Each place and each side of the door asks for its own scan.",
         (before): ScanIntent => ({ intent: "rescan", rule: before }),
       );
+    case "unit-scan":
+      return reply(
+        await addUnitScans(context.app, dayId, intent),
+        ({ receiver, findings }) =>
+          `Noted of ${receiver}: ${findings.map(findingWords).join("; ")}.`,
+        ({ ids }): ScanIntent => ({ intent: "unit-scan-remove", ids }),
+      );
+    case "unit-scan-remove":
+      return reply(await removeUnitScans(context.app, dayId, intent.ids), () => "Removed.");
     case "packs-off":
       return reply(await allPacksOff(context.app, dayId), () => "All packs are off.");
   }
@@ -164,6 +176,15 @@ export default function ScanScreen({ loaderData: data }: Route.ComponentProps) {
       {measured && <OwnSuspects suspects={data.suspects} sweepId={measured.sweepId} send={send} />}
       {live.message && (
         <Notice kind={live.status === "failed" ? "refused" : "said"}>{live.message}</Notice>
+      )}
+      {view.rig.state !== "ready" && !isRunning && (
+        <OwnScreen
+          screens={data.screens}
+          place={here.name}
+          nowMs={view.nowMs}
+          isFirst={air === null}
+          send={send}
+        />
       )}
       <SweepFileState files={files} />
       <ReplyNotice<ScanIntent> reply={answer} onUndo={send} />

@@ -11,6 +11,8 @@ export const syncIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("set-form"), form: z.enum(VERIFICATION_FORMS) }),
   z.object({ intent: z.literal("pair"), channelId }),
   z.object({ intent: z.literal("move-to-spare"), channelId }),
+  /** Its receiver does not offer the frequency: the next one. */
+  z.object({ intent: z.literal("pass-over"), channelId }),
   z.object({
     intent: z.literal("screw-antenna"),
     channelId,

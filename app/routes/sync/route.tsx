@@ -11,7 +11,7 @@ import { requireDay } from "~/server/services/day/dayView.server";
 import { drillOf, endDrill, hideFaults } from "~/server/services/training/drill.server";
 import { pairPack } from "~/server/services/sync/pairings.server";
 import { setPackPower } from "~/server/services/prep/preparation.server";
-import { moveToSpare } from "~/server/services/frequencies/plans.server";
+import { moveToSpare, passOver } from "~/server/services/frequencies/plans.server";
 import {
   handlePack,
   prove,
@@ -73,6 +73,12 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         await moveToSpare(app, dayId, intent.channelId),
         ({ talker, frequencyHz, from, version }) =>
           `${talker} moves to ${mhz(frequencyHz)}${PLACE_SOURCE_WORDS[from]}: plan ${version}. Receiver first, then the pack.`,
+      );
+    case "pass-over":
+      return reply(
+        await passOver(app, dayId, intent.channelId),
+        ({ talker, frequencyHz, version }) =>
+          `${talker} moves to ${mhz(frequencyHz)}: plan ${version}. The other is noted as taken.`,
       );
     case "pair":
       return reply(
@@ -201,6 +207,7 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
       {isPlanned && view.channels.some(isByHand) && (
         <RunTable
           view={view}
+          isBusy={isBusy}
           answered={answered}
           saw={(channelId, seen) => {
             const channel = view.channels.find((c) => c.id === channelId);
@@ -209,6 +216,7 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
           onUndo={canTakeBack ? takeBack : null}
           onForm={(form) => send({ intent: "set-form", form })}
           onMove={isCart ? (channelId) => send({ intent: "move-to-spare", channelId }) : null}
+          onPassOver={isCart ? (channelId) => send({ intent: "pass-over", channelId }) : null}
           openId={openId}
           onOpen={setOpenId}
         />

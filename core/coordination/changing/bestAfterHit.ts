@@ -70,9 +70,15 @@ export function bestAfterHit(
     request.profile,
   );
   map.addStanding([...others, ...request.others].map((o) => o.frequencyHz));
+  // what a receiver's own scan offered comes in its order
+  const rank = new Map(channel.offeredHz?.map((hz, i) => [hz, i]));
   const free = places
     .filter((_, i) => map.isFree(i))
-    .sort((a, b) => (a.noiseDbm ?? Infinity) - (b.noiseDbm ?? Infinity));
+    .sort(
+      (a, b) =>
+        (a.noiseDbm ?? Infinity) - (b.noiseDbm ?? Infinity) ||
+        (rank.get(a.frequencyHz) ?? 0) - (rank.get(b.frequencyHz) ?? 0),
+    );
   // the span of its receiver is the one rule that the map does not know
   for (const { frequencyHz } of free) {
     const pick = at(frequencyHz);

@@ -17,7 +17,14 @@ export interface ChannelCandidates {
   /** Ascending, without doubles. */
   list: Candidate[];
   /** Why grid places fell away, for the reason when a channel stays unplaced. */
-  refused: { outsideWindow: number; excluded: number; noisy: number; unmeasured: number };
+  refused: {
+    outsideWindow: number;
+    excluded: number;
+    noisy: number;
+    unmeasured: number;
+    /** Its receiver's own scan did not offer them. */
+    notOffered: number;
+  };
   exclusionReasons: string[];
 }
 
@@ -107,7 +114,8 @@ export function candidatesFor(
   noise: NoiseIndex,
   channel: ChannelRequest,
 ): ChannelCandidates {
-  const refused = { outsideWindow: 0, excluded: 0, noisy: 0, unmeasured: 0 };
+  const refused = { outsideWindow: 0, excluded: 0, noisy: 0, unmeasured: 0, notOffered: 0 };
+  const offered = channel.offeredHz ? new Set(channel.offeredHz) : null;
   const reasons = new Set<string>();
   const places = new Map<number, Candidate>();
   const half = channel.bandwidthHz / 2;
@@ -116,6 +124,10 @@ export function candidatesFor(
     for (let i = 0; i <= steps; i += 1) {
       const frequencyHz = Math.round(range.lowHz + i * range.stepHz);
       if (places.has(frequencyHz)) continue;
+      if (offered && !offered.has(frequencyHz)) {
+        refused.notOffered += 1;
+        continue;
+      }
       const near = noise.near(frequencyHz - half, frequencyHz + half);
       const place = judgePlace(request, windows, near, channel.bandwidthHz, frequencyHz);
       const isUnmeasured =
@@ -139,7 +151,7 @@ export function candidatesFor(
 
 /** Why a channel has no place at all before other carriers are even looked at. */
 export function whyNoCandidate(channel: ChannelRequest, found: ChannelCandidates): string {
-  const { outsideWindow, excluded, noisy, unmeasured } = found.refused;
+  const { outsideWindow, excluded, noisy, unmeasured, notOffered } = found.refused;
   const ranges = channel.tuning
     .map((t) => `${formatMhz(t.lowHz)} to ${formatMhz(t.highHz)}`)
     .join(", ");
@@ -149,6 +161,7 @@ export function whyNoCandidate(channel: ChannelRequest, found: ChannelCandidates
     parts.push(`${excluded} are kept free (${found.exclusionReasons.slice(0, 3).join("; ")})`);
   if (noisy > 0) parts.push(`${noisy} are noisier than the limit`);
   if (unmeasured > 0) parts.push(`${unmeasured} were not measured`);
+  if (notOffered > 0) parts.push(`${notOffered} were not offered by its receiver’s own scan`);
   if (parts.length === 0) return `it tunes nowhere: ${ranges || "no range given"}`;
   return `of the places it tunes (${ranges} MHz) ${parts.join(", ")}`;
 }

@@ -19,6 +19,11 @@ export interface ChannelRequest {
    * comes last.
    */
   priority?: number | null;
+  /**
+   * Places that its receiver's own scan offered, the best first: a search keeps to them, a person
+   * may lock another. Absent or null: nothing was told.
+   */
+  offeredHz?: readonly number[] | null;
 }
 
 export interface CoordinationRequest {

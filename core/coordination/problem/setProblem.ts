@@ -62,7 +62,7 @@ export class SetProblem {
     // like channels have like places: looked up once
     const known = new Map<string, ChannelCandidates>();
     this.found = request.channels.map((c) => {
-      const key = JSON.stringify([c.tuning, c.bandwidthHz]);
+      const key = JSON.stringify([c.tuning, c.bandwidthHz, c.offeredHz ?? null]);
       const found = known.get(key) ?? candidatesFor(request, this.windows, this.noise, c);
       known.set(key, found);
       return found;

@@ -40,7 +40,7 @@ export function placeRules(
     broken.push({
       code: "kept-free",
       reason: place.exclusion ?? "",
-      channel: raster ? (channelAt(raster, frequencyHz)?.channel ?? null) : null,
+      channel: stationIn(request.exclusions, frequencyHz - half, frequencyHz + half, raster),
     });
   if (place.verdict === "noisy")
     broken.push({
@@ -68,4 +68,20 @@ export function placeRules(
       });
   }
   return broken;
+}
+
+/** A hole this wide is a station's: others are a carrier's. */
+const STATION_HZ = 5e6;
+
+/** The raster channel whose station a carrier meets, with its skirt and guard; null of other holes. */
+function stationIn(
+  exclusions: CoordinationRequest["exclusions"],
+  lowHz: number,
+  highHz: number,
+  raster: Raster | null,
+): number | null {
+  const hole = exclusions.find((e) => e.lowHz < highHz && e.highHz > lowHz);
+  return hole && raster && hole.highHz - hole.lowHz >= STATION_HZ
+    ? (channelAt(raster, (hole.lowHz + hole.highHz) / 2)?.channel ?? null)
+    : null;
 }

@@ -46,6 +46,7 @@ export function coordinateQuietFirst(
 
 function quietest(request: CoordinationRequest, hooks: SearchHooks): CoordinationResult {
   const limitDbm = request.maxNoiseDbm;
+  if (request.channels.some((c) => c.offeredHz)) return bestOfferedFirst(request, hooks);
   if (limitDbm === null || request.noise.length === 0) return coordinate(request, hooks);
   const startMs = hooks.now();
   for (const inHandDb of ASKED_IN_HAND_DB) {
@@ -91,4 +92,39 @@ function isFull(request: CoordinationRequest, found: CoordinationResult): boolea
     request.profile,
     request.relations,
   );
+}
+
+/** Shares of what the receivers offered, the best of it, that are tried in this order. */
+const OFFERED_SHARES = [0.25, 0.5, 1];
+
+/**
+ * Where receivers' own scans offered places in an order, the first of them are tried before the
+ * rest: an order is all that is known of their noise.
+ */
+function bestOfferedFirst(request: CoordinationRequest, hooks: SearchHooks): CoordinationResult {
+  const startMs = hooks.now();
+  const wanted = request.channels.length + request.spares;
+  for (const share of OFFERED_SHARES) {
+    const found = coordinate(
+      {
+        ...request,
+        timeLimitMs: (request.timeLimitMs - (hooks.now() - startMs)) / (share < 1 ? 3 : 1),
+        channels: request.channels.map((c) =>
+          c.offeredHz
+            ? {
+                ...c,
+                offeredHz: c.offeredHz.slice(
+                  0,
+                  Math.max(wanted, Math.ceil(c.offeredHz.length * share)),
+                ),
+              }
+            : c,
+        ),
+      },
+      hooks,
+    );
+    if (share === 1 || isFull(request, found))
+      return { ...found, stats: { ...found.stats, elapsedMs: hooks.now() - startMs } };
+  }
+  return coordinate(request, hooks);
 }

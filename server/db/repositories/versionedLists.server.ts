@@ -1,5 +1,6 @@
 import type { Model, ModelStatic, Transaction } from "sequelize";
 import type { SiteGeometry } from "~/core/location/siteGeometry";
+import type { UnitScan } from "~/core/evidence/unitScan";
 import type { Place } from "~/core/channel/facts";
 import type { HandedDown } from "~/core/coordination/problem/assigned";
 import type { PlaceDrawing } from "~/core/location/floorPlan";
@@ -47,6 +48,8 @@ export interface ListItems {
   rigs: RigDetail;
   /** How cells are kept, as one item. */
   cellRules: CellRule;
+  /** What receivers' own screens told of the air. */
+  unitScans: UnitScan;
 }
 
 export type ListKind = keyof ListItems;
@@ -75,6 +78,7 @@ const TABLES = {
   drawings: ["drawingLists", "itemsJson"],
   rigs: ["rigLists", "itemsJson"],
   cellRules: ["cellRuleLists", "itemsJson"],
+  unitScans: ["unitScanLists", "itemsJson"],
 } as const;
 
 /** Tables of one shape: to a list they are one. */

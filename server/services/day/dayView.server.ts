@@ -10,6 +10,7 @@ import {
 import type { Channel, DayFacts } from "~/core/channel/facts";
 import type { MeterScale } from "~/core/devices/meterFigure";
 import { proofPartsOf, type ProofState, scaleUsed, usualFigure } from "~/core/channel/verification";
+import { canScanItself } from "~/core/evidence/unitScan";
 import { neededPartsOf } from "~/core/channel/verificationParts";
 import { NAME_LETTERS, packNames } from "~/core/kit/packNames";
 import { pairingStanding } from "~/core/kit/pairing";
@@ -55,7 +56,6 @@ import { readyRig } from "~/server/services/training/practiceRig.server";
 import { regionNamed } from "~/server/services/frequencies/regions.server";
 
 export interface ChannelView extends Channel, Pick<StoredChannel, "micDistanceM" | "peakFactorDb"> {
-  receiverModelId: string;
   receiverKeyName: string | null;
   packModelId: string;
   packPowerMw: number;
@@ -129,6 +129,7 @@ async function storedDay(db: Database, dayId: number) {
     scenes,
     stations,
     pairings,
+    unitScans,
     sweeps,
     plans,
     syncs,
@@ -144,6 +145,7 @@ async function storedDay(db: Database, dayId: number) {
     newestItems(db, "scenes", dayId),
     newestItems(db, "stations", dayId),
     newestItems(db, "pairings", dayId),
+    newestItems(db, "unitScans", dayId),
     listSweeps(db, dayId),
     listPlans(db, dayId),
     listSyncs(db, dayId),
@@ -208,6 +210,8 @@ async function storedDay(db: Database, dayId: number) {
       microphoneId: c.microphoneId,
       inputId: c.inputId,
       receiverLabel: receiverUnit.label,
+      receiverModelId: receiver.id,
+      canScanItself: canScanItself(receiver),
       receiverKey: c.receiverKey,
       half: c.half,
       packLabel: packUnit.label,
@@ -266,6 +270,7 @@ async function storedDay(db: Database, dayId: number) {
     unit,
     stations,
     sweeps,
+    unitScans,
     plans,
     plan,
     retuned,
@@ -315,7 +320,8 @@ export async function loadDay(app: AppContext, dayId: number) {
   const shared = await sharedDay(app.db, dayId);
   if (!shared) return null;
   const { retuned, syncs, channels, ...rest } = shared;
-  const { day, places, stored, units, kit, sweeps, levels, placeChecks, findings } = rest;
+  const { day, places, stored, units, kit, sweeps, unitScans, levels, placeChecks, findings } =
+    rest;
   const rig = await readyRig(app, { day, places, stored, units, kit });
   const report = rig ? await rig.report() : null;
   const facts: DayFacts = {
@@ -324,6 +330,7 @@ export async function loadDay(app: AppContext, dayId: number) {
     currentPlaceId: day.currentPlaceId,
     channels,
     sweeps,
+    unitScans,
     rescan: day.rescan,
     plan: retuned,
     syncs,
@@ -362,6 +369,7 @@ export async function getDayView(
     units,
     stations,
     sweeps,
+    unitScans,
     plans,
     plan,
     levels,
@@ -379,7 +387,6 @@ export async function getDayView(
       ...c,
       micDistanceM,
       peakFactorDb,
-      receiverModelId: unit(c.receiverKey).modelId,
       receiverKeyName: unit(c.receiverKey).keyName,
       packModelId: unit(c.packKey).modelId,
       packPowerMw: powerOf(kit, unit(c.packKey)),
@@ -425,7 +432,10 @@ export async function getDayView(
     plan,
     places: places.map((p) => ({
       ...p,
-      lastScanAtMs: sweeps.filter((s) => s.placeId === p.id).at(-1)?.takenAtMs ?? null,
+      lastScanAtMs: newestOf([
+        ...sweeps.filter((s) => s.placeId === p.id).map((s) => s.takenAtMs),
+        ...unitScans.filter((s) => s.placeId === p.id).map((s) => s.atMs),
+      ]),
     })),
     receivers: units.filter((u) => u.kind === "receiver"),
     packs: units
@@ -467,3 +477,6 @@ export async function dayToOpen(app: AppContext): Promise<number | null> {
   );
   return (byDate.find((d) => d.dateIso >= today) ?? byDate.at(-1))?.id ?? null;
 }
+
+const newestOf = (times: readonly number[]): number | null =>
+  times.length === 0 ? null : Math.max(...times);

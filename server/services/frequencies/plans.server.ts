@@ -18,6 +18,7 @@ import {
   type PickFacts,
 } from "~/core/coordination/problem/dayProblem";
 import { countingScan } from "~/core/channel/channelState";
+import { pickedHz } from "~/core/channel/pickedFrequency";
 import { receiverModel } from "~/core/kit/models";
 import { powerOf } from "~/core/kit/units";
 import { rasterOf } from "~/core/regulations/region";
@@ -38,6 +39,11 @@ import type { StoredSweep } from "~/server/db/repositories/sweeps.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
+import {
+  addUnitScans,
+  withAllOffered,
+  withUnitScans,
+} from "~/server/services/scan/unitScans.server";
 import { analysisOf } from "~/server/services/scan/scans.server";
 
 export interface PickBasis {
@@ -116,7 +122,7 @@ export async function pickBasis(
   );
   return {
     request: {
-      ...request,
+      ...withUnitScans(request, loaded, analysis),
       others: [
         ...request.others,
         ...unseen.map((l, i) => ({ id: `handed ${i + 1} ${l.who}`, frequencyHz: l.primaryHz })),
@@ -277,13 +283,17 @@ export async function moveToSpare(
   const relations = request.relations
     ? { ...request.relations, ...plan.allows, careful: null }
     : null;
-  const answer = bestAfterHit(
-    { ...request, relations },
-    plan.picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz })),
-    carrierId(channelId),
-    plan.spares.filter((s) => s.for.includes(channelId)).map((s) => s.frequencyHz),
-    backupsHz(channelId),
-  );
+  const spares = plan.spares.filter((s) => s.for.includes(channelId)).map((s) => s.frequencyHz);
+  const bestOf = (asked: CoordinationRequest) =>
+    bestAfterHit(
+      { ...asked, relations },
+      plan.picks.map((p) => ({ channelId: carrierId(p.channelId), frequencyHz: p.frequencyHz })),
+      carrierId(channelId),
+      spares,
+      backupsHz(channelId),
+    );
+  const wider = withAllOffered(request, loaded.value, channelId);
+  const answer = bestOf(request) ?? (wider && bestOf(wider));
   if (!answer)
     return fail({
       code: "setting-unknown",
@@ -303,6 +313,28 @@ export async function moveToSpare(
   return accepted.ok
     ? ok({ frequencyHz, from: answer.from, talker, version: accepted.value.version })
     : accepted;
+}
+
+/**
+ * A receiver does not offer the frequency that its channel was given: that is noted as its own word,
+ * and the channel moves to the next place that is clear.
+ */
+export async function passOver(
+  app: AppContext,
+  dayId: number,
+  channelId: number,
+): ReturnType<typeof moveToSpare> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const channel = loaded.value.facts.channels.find((c) => c.id === channelId);
+  const frequencyHz = pickedHz(loaded.value.facts.plan, channelId);
+  if (!channel || frequencyHz === null)
+    return fail({ code: "not-found", what: channel ? "plan" : "channel" });
+  const noted = await addUnitScans(app, dayId, {
+    receiverKey: channel.receiverKey,
+    findings: [{ kind: "passed-over", frequencyHz }],
+  });
+  return noted.ok ? moveToSpare(app, dayId, channelId) : noted;
 }
 
 /**
@@ -327,7 +359,10 @@ export async function chooseNext(
   if (talker === undefined) return fail({ code: "not-found", what: "channel" });
   const profile = plan?.profile ?? day.profile;
   const { request, sweep } = await pickBasis(app, loaded.value, profile);
-  if (!sweep) return fail({ code: "not-found", what: "scan" });
+  const isTold = request.channels.some(
+    (c) => c.id === carrierId(p.channelId) && c.offeredHz !== undefined,
+  );
+  if (!sweep && !isTold) return fail({ code: "not-found", what: "scan" });
   const standing =
     p.isFresh || plan?.placeId !== day.currentPlaceId
       ? []
@@ -350,7 +385,7 @@ export async function chooseNext(
     // not held against them
     onlyChannelId: p.channelId,
     basePlanVersion: base,
-    sweepId: sweep.id,
+    sweepId: sweep?.id ?? null,
     profile,
     allows: STRICT,
     spares: [],

@@ -11,6 +11,8 @@ import {
   scanChoicesOf,
 } from "./airViews.server";
 
+import { unitScreensOf } from "./unitScanView.server";
+
 /** What the scan screen is drawn from. */
 export type ScanView = Awaited<ReturnType<typeof scanViewOf>>;
 
@@ -25,6 +27,7 @@ export async function scanViewOf(app: AppContext, loaded: LoadedDay, withId: num
     suspects: ownSuspects(loaded, basis.analysis),
     quiet: quietViewOf(loaded, basis),
     choices: scanChoicesOf(loaded),
+    screens: unitScreensOf(loaded, basis),
     elsewhere: await elsewhereOf(app, loaded, basis),
     measuredAt: placeOf(basis.sweep?.placeId ?? 0)?.name ?? null,
     compared: withId > 0 ? await differenceOf(app, loaded, basis, withId) : null,

@@ -17,23 +17,21 @@ import {
   USUAL_BARS,
 } from "~/core/devices/meterFigure";
 import { formatMhz, parseFrequencyText } from "~/core/units/frequencyText";
-import { Button } from "~/app/ui/Button/Button";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { SelectField, TextField } from "~/app/ui/Field/Field";
 import { Soft } from "~/app/ui/Page/Page";
 import * as S from "./run.styles";
 import type { RunRow } from "./runModel";
-import { type Run, takesFigure } from "./useRun";
+import { isSomebodyThere, type Run, takesFigure } from "./useRun";
 
 interface RunQuestionProps {
   row: RunRow;
   cell: HandCell;
   run: Run;
-  /** Where somebody else is on its frequency: a way out; null where there is none. */
-  onMove: (() => void) | null;
 }
 
 /** The question that is asked now, its answers, each with its key, and what to do about a bad one. */
-export function RunQuestion({ row, cell, run, onMove }: RunQuestionProps) {
+export function RunQuestion({ row, cell, run }: RunQuestionProps) {
   const { channel: c, units } = row;
   const { question } = cell;
   const remedy =
@@ -41,10 +39,6 @@ export function RunQuestion({ row, cell, run, onMove }: RunQuestionProps) {
   const isPart =
     question !== "receiver-shows" && question !== "pack-shows" && question !== "paired";
   const answers = isPart ? answersOf(question) : null;
-  const isTaken =
-    (question === "silent" || question === "phones") &&
-    cell.status === "problem" &&
-    onMove !== null;
   return (
     <>
       <p aria-live="polite">
@@ -75,8 +69,14 @@ export function RunQuestion({ row, cell, run, onMove }: RunQuestionProps) {
           ) : (
             <ShowsField run={run} />
           ))}
-        {isTaken && (
-          <Button onPress={onMove}>
+        {question === "receiver-shows" && c.canScanItself && run.passOver && (
+          <QuietButton onPress={run.passOver}>
+            <kbd>x</kbd>
+            {`${c.receiverLabel} does not offer it: next`}
+          </QuietButton>
+        )}
+        {isSomebodyThere(cell) && run.move && (
+          <Button onPress={run.move}>
             <kbd>m</kbd>
             {`Move ${c.talker} to a spare`}
           </Button>

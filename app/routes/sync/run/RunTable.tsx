@@ -9,7 +9,7 @@ import { formatMhz } from "~/core/units/frequencyText";
 import { QuietButton } from "~/app/ui/Button/Button";
 import { Mark } from "~/app/ui/Mark/Mark";
 import { Soft } from "~/app/ui/Page/Page";
-import { CartOnly } from "~/app/routes/shared/CartOnly";
+import { CartOnly, useIsCart } from "~/app/routes/shared/CartOnly";
 import * as S from "./run.styles";
 import { RunQuestion } from "./RunQuestion";
 import { type RunRow, runRows } from "./runModel";
@@ -17,6 +17,7 @@ import { useRun } from "./useRun";
 
 interface RunTableProps {
   view: DayView;
+  isBusy: boolean;
   /** What was answered and is not in the day yet. */
   answered: readonly SeenItem[];
   saw: (channelId: number, seen: Seen) => void;
@@ -25,6 +26,8 @@ interface RunTableProps {
   onForm: (form: VerificationForm) => void;
   /** Moves a channel that is not alone; null where this one may not. */
   onMove: ((channelId: number) => void) | null;
+  /** Gives a channel another frequency where its receiver does not offer this one. */
+  onPassOver: ((channelId: number) => void) | null;
   /** The channel whose whole sheet is open below; null where none is. */
   openId: number | null;
   onOpen: (channelId: number | null) => void;
@@ -45,22 +48,28 @@ function cellText({ status, shownHz, record }: HandCell): string {
  */
 export function RunTable({
   view,
+  isBusy,
   answered,
   saw,
   onUndo,
   onForm,
   onMove,
+  onPassOver,
   openId,
   onOpen,
 }: RunTableProps) {
+  const isCart = useIsCart();
+  const form = view.day.verificationForm;
   const rows = runRows(view.channels, view.kit, answered);
   const run = useRun({
+    isBusy,
     rows,
     saw: ({ channel }, seen) => saw(channel.id, seen),
     onUndo,
-    onAct: onMove && ((row) => onMove(row.channel.id)),
+    onForm: isCart ? () => onForm(form === "short" ? "whole" : "short") : null,
+    onMove: onMove && ((row) => onMove(row.channel.id)),
+    onPassOver: onPassOver && ((row) => onPassOver(row.channel.id)),
   });
-  const form = view.day.verificationForm;
   const questions = rows
     .reduce<RunRow["cells"]>((most, r) => (r.cells.length > most.length ? r.cells : most), [])
     .map((c) => c.question);
@@ -77,6 +86,7 @@ export function RunTable({
                 onPress={() => onForm(f)}
               >
                 {FORM_WORDS[f].name}
+                {f !== (form ?? "whole") && <kbd>f</kbd>}
               </QuietButton>
             ))}
           </span>
@@ -119,12 +129,7 @@ export function RunTable({
             {row === run.row && (
               <S.Ask aria-label={`Question for ${row.channel.talker}`}>
                 {run.cell ? (
-                  <RunQuestion
-                    row={row}
-                    cell={run.cell}
-                    run={run}
-                    onMove={onMove && (() => onMove(row.channel.id))}
-                  />
+                  <RunQuestion row={row} cell={run.cell} run={run} />
                 ) : (
                   <Soft>
                     {row.cells.length === 0

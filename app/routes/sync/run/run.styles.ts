@@ -11,6 +11,19 @@ export const Head = styled.div`
   flex-wrap: wrap;
   gap: 4px 18px;
   align-items: center;
+  button kbd {
+    font-family: ${MONO};
+    font-size: 14px;
+    border: 1px solid var(--rule);
+    border-radius: 3px;
+    padding: 0 4px;
+    text-decoration: none;
+  }
+  ${PHONE} {
+    button kbd {
+      display: none;
+    }
+  }
 `;
 export const List = styled.ul`
   list-style: none;

@@ -43,6 +43,7 @@ function Harness({ onSeen }: { onSeen: (id: number, seen: Seen) => void }) {
   const [told, setTold] = useState<Told>({});
   const rows = [rowOf(1, "Marit", told[1] ?? {}), rowOf(2, "Tobiah", told[2] ?? {})];
   const run = useRun({
+    isBusy: false,
     rows,
     saw: ({ channel: { id } }, seen) => {
       onSeen(id, seen);
@@ -55,13 +56,15 @@ function Harness({ onSeen }: { onSeen: (id: number, seen: Seen) => void }) {
       setTold((all) => ({ ...all, [id]: { ...all[id], ...answer } }));
     },
     onUndo: null,
-    onAct: null,
+    onForm: null,
+    onMove: null,
+    onPassOver: null,
   });
   return (
     <>
       <h1>{run.row?.channel.talker}</h1>
       <h2>{run.cell?.question ?? "none"}</h2>
-      {run.row && run.cell && <RunQuestion row={run.row} cell={run.cell} run={run} onMove={null} />}
+      {run.row && run.cell && <RunQuestion row={run.row} cell={run.cell} run={run} />}
     </>
   );
 }

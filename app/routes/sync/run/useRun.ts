@@ -9,6 +9,10 @@ import { type RunRow, rowAfter } from "./runModel";
 
 /** A press this soon after the last answer was meant for the question before. */
 const SETTLE_MS = 350;
+/** Whether another transmitter was seen or heard while the pack was off. */
+export const isSomebodyThere = ({ question, status }: HandCell): boolean =>
+  (question === "silent" || question === "phones") && status === "problem";
+
 /** Questions that a figure answers as well. */
 export const takesFigure = (question: HandQuestion): boolean =>
   question === "receiver-shows" || question === "pack-shows" || question === "rf";
@@ -27,6 +31,10 @@ export interface Run {
   reads: (outcome: string, shown: string) => void;
   /** What the unit shows, where it is another number than it was to be. */
   shows: (frequencyHz: number) => void;
+  /** Takes a way out where somebody else is on its frequency; null where there is none. */
+  move: (() => void) | null;
+  /** Takes another frequency where its receiver does not offer this; null where nobody may. */
+  passOver: (() => void) | null;
   /** The figure that is being typed, and its field. */
   typed: string;
   setTyped: (text: string) => void;
@@ -34,15 +42,22 @@ export interface Run {
 }
 
 interface RunOptions {
+  /** A move or an undo is on its way: until it stands, an answer would count for what was before. */
+  isBusy: boolean;
   rows: readonly RunRow[];
   saw: (row: RunRow, seen: Seen) => void;
   onUndo: (() => void) | null;
+  /** Takes the other form for the day; null where this one may not. */
+  onForm: (() => void) | null;
   /** The action of a row whose answer was bad; null where there is none. */
-  onAct: ((row: RunRow) => void) | null;
+  /** Moves a channel on whose frequency somebody else is. */
+  onMove: ((row: RunRow) => void) | null;
+  /** Gives it another one, where its receiver does not offer this. */
+  onPassOver: ((row: RunRow) => void) | null;
 }
 
 /** Where a run by hand stands, and the keys that answer it: y, n, a figure; arrows; u takes back. */
-export function useRun({ rows, saw, onUndo, onAct }: RunOptions): Run {
+export function useRun({ isBusy, rows, saw, onUndo, onForm, onMove, onPassOver }: RunOptions): Run {
   const [at, setAt] = useState<{ channelId: number | null; question: HandQuestion | null }>({
     channelId: null,
     question: null,
@@ -66,7 +81,7 @@ export function useRun({ rows, saw, onUndo, onAct }: RunOptions): Run {
     setChoosing(false);
   }, []);
   const put = (seen: Seen, isGood: boolean) => {
-    if (!row || !cell) return;
+    if (!row || !cell || isBusy) return;
     answeredAt.current = performance.now();
     setTyped("");
     input.current?.blur();
@@ -113,6 +128,17 @@ export function useRun({ rows, saw, onUndo, onAct }: RunOptions): Run {
       else setChoosing(true);
     }
   };
+  // afterwards it is asked from the first that holds no more
+  const move = () => {
+    if (!row || isBusy) return;
+    goTo(row.channel.id);
+    onMove?.(row);
+  };
+  const passOver = () => {
+    if (!row || isBusy) return;
+    goTo(row.channel.id);
+    onPassOver?.(row);
+  };
   const step = (by: number) => {
     const now = rows.findIndex((r) => r === row);
     const next = rows[(now + by + rows.length) % rows.length];
@@ -141,7 +167,10 @@ export function useRun({ rows, saw, onUndo, onAct }: RunOptions): Run {
     else if (key === "y") take(yes);
     else if (key === "n") take(no);
     else if (key === "u" && onUndo) take(onUndo);
-    else if (key === "m" && row && onAct) take(() => onAct(row));
+    else if (key === "f" && onForm) take(onForm);
+    else if (key === "m" && row && cell && onMove && isSomebodyThere(cell)) take(move);
+    else if (key === "x" && row && cell?.question === "receiver-shows" && onPassOver)
+      take(passOver);
     else if (key === "arrowdown") take(() => step(1));
     else if (key === "arrowup") take(() => step(-1));
     else if (key === "arrowright") take(() => stepCell(1));
@@ -174,6 +203,8 @@ export function useRun({ rows, saw, onUndo, onAct }: RunOptions): Run {
     // what was typed is meant
     reads: answer,
     shows,
+    move: onMove && settled(move),
+    passOver: onPassOver && settled(passOver),
     typed,
     setTyped,
     input,

@@ -1,0 +1,86 @@
+import { Mixer } from "./mixer";
+import { expect, test } from "./test";
+
+/** Nothing is connected and no file is read: receivers that only show things on their screens. */
+test.use({ stands: "arrived" });
+
+/** So many keys from the arrival to four verified channels. */
+const MAX_KEYS = 60;
+
+test("arrived to four channels verified, by keys alone, nothing connected: what the receivers show, frequencies, packs", async ({
+  page,
+}) => {
+  const mixer = new Mixer(page);
+  let keys = 0;
+  const press = async (...pressed: string[]) => {
+    for (const key of pressed) {
+      await page.keyboard.press(key);
+      keys += 1;
+    }
+  };
+  await mixer.ready("/");
+  await expect(mixer.next).toContainText("Scan on the receivers’ own screens");
+  await press("3");
+  await expect(mixer.answer).toContainText("Nothing scanned");
+  // how many of each bank the bag's screen calls free
+  await press("5", "Enter", "9", "Enter", "7", "Enter");
+  await expect(mixer.answer).toHaveText("Bank 2 has most free: 9 of 12");
+  await expect(mixer.next).not.toContainText("Scan on the receivers’ own screens");
+  await press("4");
+  await expect(page.getByText(/own scan \d\d:\d\d .*bank 2 9 of 12/)).toBeVisible();
+  await press("Enter");
+  await expect(mixer.answer).toContainText("Four channels stand clear");
+  // a second Enter at once would take a set that nobody saw
+  await page.waitForTimeout(700);
+  await press("Enter");
+  await expect(page.getByText(/Plan 1 stands/)).toBeVisible();
+  await press("5");
+  await expect(mixer.answer).toHaveText("None of four channels verified");
+  await press("f");
+  await expect(page.getByText("silent with the pack off, RF, voice, recorder")).toBeVisible();
+  const row = (talker: string) =>
+    page.getByRole("listitem", { name: new RegExp(`^By hand \\d+, ${talker}$`) });
+  for (const talker of ["Marit", "Tobiah", "Irsa", "Agnete"]) {
+    await expect(row(talker)).toHaveAttribute("aria-current", "true");
+    for (let i = 0; i < 6; i += 1) await press("y");
+  }
+  await expect(mixer.answer).toHaveText("Four channels verified");
+  expect(keys).toBeLessThanOrEqual(MAX_KEYS);
+  mixer.expectNoComplaints();
+});
+
+test("by hand, what goes wrong: somebody there moves the channel, a meter beyond its scale is told, an answer is taken back", async ({
+  page,
+}) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/");
+  await page.keyboard.press("3");
+  await expect(mixer.answer).toContainText("Nothing scanned");
+  await page.keyboard.type("5");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("13");
+  await expect(page.getByText("it has 12")).toBeVisible();
+  await page.keyboard.press("Backspace");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await expect(mixer.answer).toContainText("Bank 1 has most free: 5 of 12");
+  await mixer.pick();
+  await mixer.open("Sync");
+  const row = page.getByRole("listitem", { name: /^By hand \d+, Marit$/ });
+  const setTo = await row.locator("span").nth(1).innerText();
+  await page.keyboard.type("yn2");
+  await expect(row).toContainText("Another transmitter is on it");
+  await page.keyboard.press("m");
+  await expect(page.getByText(/Marit moves to/)).toBeVisible();
+  await expect(row).toContainText(`It shows ${setTo}. Set Bag 1 half 1 to`);
+  await page.keyboard.type("yyyy");
+  await page.keyboard.type("9");
+  await page.keyboard.press("Enter");
+  await expect(row).toContainText("The meter has 5 bars");
+  await page.keyboard.type("/10");
+  await page.keyboard.press("Enter");
+  await expect(row).toContainText("9 of 10");
+  await page.keyboard.press("u");
+  await expect(row).not.toContainText("9 of 10");
+  mixer.expectNoComplaints();
+});
