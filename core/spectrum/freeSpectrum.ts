@@ -1,6 +1,7 @@
 import type { FrequencyRange } from "~/core/regulations/region";
 import { mergeRanges } from "~/core/regulations/region";
 import { gammaExceeded } from "~/core/units/gamma";
+import type { NoiseRange } from "./channelNoise";
 import { sampleAt } from "~/core/units/items";
 import { median } from "~/core/units/statistics";
 import type { SweepAnalysis } from "./analyseSweep";
@@ -86,8 +87,11 @@ export class RunningPower {
     });
   }
 
-  /** Mean power per bin of what was measured between two frequencies, and of how many bins. */
-  mean(fromHz: number, toHz: number): { mw: number; bins: number } {
+  /**
+   * Mean power per bin of what was measured between two frequencies, of how many bins, and how many
+   * there are.
+   */
+  mean(fromHz: number, toHz: number): { mw: number; bins: number; of: number } {
     const last = this.sum.length - 1;
     const at = (hz: number) =>
       Math.max(0, Math.min(last, Math.round((hz - this.lowHz) / this.stepHz + 0.5)));
@@ -96,6 +100,7 @@ export class RunningPower {
     return {
       mw: bins === 0 ? NaN : (sampleAt(this.sum, to) - sampleAt(this.sum, from)) / bins,
       bins,
+      of: to - from,
     };
   }
 }
@@ -161,25 +166,29 @@ export function withoutCarriers({ meanDbm, floorDbm, lowHz, stepHz, carriers }: 
 }
 
 /**
- * Tells of a centre frequency whether its band is quiet: by the power in its bandwidth where that
- * stands out of what noise at the limit reaches now and then, and by the median of so wide a piece
- * around it that scatter does not count. So as much is quiet after one pass as after a hundred, and
- * broad noise ends where it ends.
+ * How noisy the band around a centre frequency is, as far as scatter lets it be told: the power in
+ * its bandwidth less what noise reaches now and then, or the median of so wide a piece around it
+ * that scatter does not count, whichever is more. So as much is quiet after one pass as after a
+ * hundred, and broad noise ends where it ends.
+ * @param levelsDbm - mean power of each bin; NaN where nothing was measured
+ * @param bandwidthHz - of the channel, > 0
+ * @returns power per channel bandwidth, dBm; NaN where nothing was measured
  */
-function quietness(question: FreeQuestion, levelsDbm: Float64Array): (hz: number) => boolean {
-  const { analysis, bandwidthHz, limitDbm } = question;
-  const { lowHz, stepHz, meanLooks } = analysis;
+export function noiseAround(
+  levelsDbm: Float64Array,
+  { lowHz, stepHz, meanLooks }: Pick<SweepAnalysis, "lowHz" | "stepHz" | "meanLooks">,
+  bandwidthHz: number,
+): (hz: number) => number {
   const power = new RunningPower(levelsDbm, lowHz, stepHz);
-  const perBinDbm = limitDbm - 10 * Math.log10(bandwidthHz / stepHz);
-  const perBinMw = 10 ** (perBinDbm / 10);
-  const limitFor = new Map<number, number>();
-  const mostMw = (bins: number): number => {
-    const known = limitFor.get(bins);
+  const perChannelDb = 10 * Math.log10(bandwidthHz / stepHz);
+  const scatterFor = new Map<number, number>();
+  const scatterDb = (bins: number): number => {
+    const known = scatterFor.get(bins);
     if (known !== undefined) return known;
     const looks = bins * meanLooks;
-    const most = (perBinMw * gammaExceeded(looks, LN_RARE)) / looks;
-    limitFor.set(bins, most);
-    return most;
+    const db = 10 * Math.log10(gammaExceeded(looks, LN_RARE) / looks);
+    scatterFor.set(bins, db);
+    return db;
   };
   const middle = new SlidingQuantile(levelsDbm, 0.5);
   const meanOverMedianDb = 10 * Math.log10(meanLooks / gammaQuantile(meanLooks, 0.5));
@@ -195,10 +204,39 @@ function quietness(question: FreeQuestion, levelsDbm: Float64Array): (hz: number
   });
   return (hz) => {
     const own = power.mean(hz - bandwidthHz / 2, hz + bandwidthHz / 2);
-    if (own.bins === 0 || own.mw > mostMw(own.bins)) return false;
+    if (own.bins === 0) return NaN;
     const at = Math.max(0, Math.min(broadDbm.length - 1, Math.round((hz - lowHz) / stepHz)));
-    return !(sampleAt(broadDbm, at) > perBinDbm);
+    const ownDbm = 10 * Math.log10(Math.max(own.mw, 1e-30)) - scatterDb(own.bins);
+    const broad = sampleAt(broadDbm, at);
+    return (Number.isNaN(broad) ? ownDbm : Math.max(ownDbm, broad)) + perChannelDb;
   };
+}
+
+/**
+ * The same along a whole sweep, one range a bin, as a coordination takes it; nothing where more than
+ * half of a channel was not measured.
+ */
+export function noiseRanges(
+  levelsDbm: Float64Array,
+  analysis: Pick<SweepAnalysis, "lowHz" | "stepHz" | "meanLooks">,
+  bandwidthHz: number,
+): NoiseRange[] {
+  const { lowHz, stepHz } = analysis;
+  const noiseAt = noiseAround(levelsDbm, analysis, bandwidthHz);
+  const measured = new RunningPower(levelsDbm, lowHz, stepHz);
+  const ranges: NoiseRange[] = [];
+  levelsDbm.forEach((level, i) => {
+    if (Number.isNaN(level)) return;
+    const hz = lowHz + i * stepHz;
+    const { bins, of } = measured.mean(hz - bandwidthHz / 2, hz + bandwidthHz / 2);
+    if (bins < of / 2) return;
+    ranges.push({
+      lowHz: hz - stepHz / 2,
+      highHz: hz + stepHz / 2,
+      levelDbm: noiseAt(hz),
+    });
+  });
+  return ranges;
 }
 
 /**
@@ -210,7 +248,7 @@ export function freeRanges(question: FreeQuestion): FrequencyRange[] {
   const { analysis, tuning, bandwidthHz, avoid } = question;
   const levelsDbm = withoutCarriers(analysis);
   const power = new RunningPower(levelsDbm, analysis.lowHz, analysis.stepHz);
-  const isQuiet = quietness(question, levelsDbm);
+  const noiseAt = noiseAround(levelsDbm, analysis, bandwidthHz);
   const live = [
     ...analysis.tv.filter((t) => t.state === "busy"),
     ...question.stations.filter(
@@ -235,7 +273,7 @@ export function freeRanges(question: FreeQuestion): FrequencyRange[] {
       isWithin(windows, lowHz, highHz) &&
       isWithin(measured, lowHz, highHz) &&
       !taken.some((t) => t.lowHz < highHz && t.highHz > lowHz) &&
-      isQuiet(hz)
+      noiseAt(hz) <= question.limitDbm
     );
   };
   const runs = tuning.flatMap((range) => {

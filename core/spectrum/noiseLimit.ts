@@ -15,12 +15,10 @@ export interface NoiseLimit {
 }
 
 /**
- * So far a limit must lie over the floor of a sweep, or the scatter of its own noise fills the air:
- * the power of eight single looks together (200 kHz in steps of 25 kHz) lies 5 dB over its mean
- * once in fifty thousand (chi-square with 16 degrees of freedom), and broadband noise of 6 dB over
- * the floor is still told.
+ * So far over a sweep's own floor noise is told from it, whoever listens: broadband noise that
+ * stands higher is not quiet. The scatter of single looks is taken off before (`noiseAround`).
  */
-export const MIN_OVER_FLOOR_DB = 5;
+export const QUIET_OVER_FLOOR_DB = 5.5;
 
 /**
  * Up to which noise, per channel bandwidth, receivers work as planned: a pack arrives with about
@@ -35,30 +33,23 @@ export const LIMIT_STEP_DB = 3;
 /**
  * The limit that quiet is judged by: the one that was set by hand, else what the receivers need,
  * unless the instrument cannot see so far down.
- * @param p.noiseFloorDbm - mean noise power of one step, as `analyseSweep` estimates it
- * @param p.stepHz - the sweep's step, > 0
- * @param p.bandwidthHz - of the channels, > 0
+ * @param p.floorDbm - of the sweep, per channel bandwidth (`floorInBandwidth`)
  * @param p.neededDbm - up to which noise the receivers work as planned, per channel bandwidth
  * @param p.givenDbm - a limit set by hand, per channel bandwidth; null: none
- * @example noiseLimit({ noiseFloorDbm: -105, stepHz: 25_000, bandwidthHz: 200_000, neededDbm: -95,
- *   givenDbm: null }) // { limitDbm: -90.97, floorDbm: -95.97, limitBy: "instrument" }
+ * @example noiseLimit({ floorDbm: -96, neededDbm: -95, givenDbm: null }) // { limitDbm: -90.5,
+ *   floorDbm: -96, limitBy: "instrument" }
  */
 export function noiseLimit({
-  noiseFloorDbm,
-  stepHz,
-  bandwidthHz,
+  floorDbm,
   neededDbm,
   givenDbm,
 }: {
-  noiseFloorDbm: number;
-  stepHz: number;
-  bandwidthHz: number;
+  floorDbm: number;
   neededDbm: number;
   givenDbm: number | null;
 }): NoiseLimit {
-  const floorDbm = noiseFloorDbm + 10 * Math.log10(bandwidthHz / stepHz);
   if (givenDbm !== null) return { limitDbm: givenDbm, floorDbm, limitBy: "given" };
-  const instrumentDbm = floorDbm + MIN_OVER_FLOOR_DB;
+  const instrumentDbm = floorDbm + QUIET_OVER_FLOOR_DB;
   return instrumentDbm > neededDbm
     ? { limitDbm: instrumentDbm, floorDbm, limitBy: "instrument" }
     : { limitDbm: neededDbm, floorDbm, limitBy: "receiver" };

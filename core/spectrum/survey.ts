@@ -1,10 +1,8 @@
 import { noiseFloorDbm } from "~/core/radio/feed";
 import type { FrequencyRange } from "~/core/regulations/region";
 import type { SweepAnalysis } from "./analyseSweep";
+import { QUIET_OVER_FLOOR_DB } from "./noiseLimit";
 import { floorInBandwidth, freeRanges, type TuningSteps } from "./freeSpectrum";
-
-/** Broadband noise that stands so far over the floor is not free, whatever the receiver needs. */
-export const BROADBAND_OVER_FLOOR_DB = 5.5;
 
 export interface SurveyQuestion {
   analysis: SweepAnalysis;
@@ -41,7 +39,7 @@ export interface Survey {
 export function surveyAir(question: SurveyQuestion): Survey {
   const { analysis, bandwidthHz, receiver, givenDbm } = question;
   const floorDbm = floorInBandwidth(analysis, bandwidthHz);
-  const overFloorDbm = floorDbm + BROADBAND_OVER_FLOOR_DB;
+  const overFloorDbm = floorDbm + QUIET_OVER_FLOOR_DB;
   const neededDbm = receiver ? noiseFloorDbm({ bandwidthHz, ...receiver }) : -Infinity;
   const ranges = freeRanges({ ...question, limitDbm: givenDbm ?? overFloorDbm });
   return {

@@ -101,11 +101,11 @@ test("carriers of others stand; our own do not, nor does the noise under them", 
   const under = request.noise.find(
     (n) => n.lowHz <= own.frequencyHz && n.highHz > own.frequencyHz,
   )!;
-  expect(under.levelDbm).toBeCloseTo(-117 + 9.03, 1);
+  expect(under.levelDbm).toBeCloseTo(-117 + 9.03, 0);
 });
 
 test("noise is per channel bandwidth, and without a scan there is no limit to keep", () => {
-  expect(pickProblem(facts()).noise[100]!.levelDbm).toBeCloseTo(-117 + 9.03, 1);
+  expect(pickProblem(facts()).noise[100]!.levelDbm).toBeCloseTo(-117 + 9.03, 0);
   expect(pickProblem(facts({ analysis: null }))).toMatchObject({ noise: [], maxNoiseDbm: null });
 });
 
@@ -200,4 +200,36 @@ test("who is on in three passes of ten is found and kept clear of, though the me
   expect(request.others.map((o) => Math.round((o.frequencyHz - 470e6) / 25_000))).toContain(at);
   const hz = 470e6 + at * 25_000;
   expect(openRanges(request, 200_000).some((s) => hz >= s.lowHz && hz <= s.highHz)).toBe(false);
+});
+
+test.each([
+  [25_000, 1],
+  [100_000, 1],
+  [200_000, 1],
+  [200_000, 30],
+  [500_000, 1],
+])("noise alone leaves everything open: steps of %d Hz, passes %d", (stepHz, passes) => {
+  const random = seededRandom(stepHz + passes);
+  const points = Math.round(72e6 / stepHz);
+  const analysis = analyseSweep(
+    {
+      format: "columns",
+      lowHz: 470e6,
+      stepHz,
+      points,
+      passes: Array.from({ length: passes }, () =>
+        Float64Array.from(
+          { length: points },
+          () => -112 + 10 * Math.log10(-Math.log(1 - random())),
+        ),
+      ),
+      completePasses: passes,
+      warnings: [],
+    },
+    null,
+  );
+  const request = pickProblem(facts({ analysis, stations: [] }));
+  const open = openRanges(request, 200_000).reduce((sum, r) => sum + r.highHz - r.lowHz, 0);
+  const [lowHz, highHz] = [request.noise[0]!.lowHz, request.noise.at(-1)!.highHz];
+  expect(open / (highHz - lowHz - 200_000)).toBeGreaterThan(0.97);
 });

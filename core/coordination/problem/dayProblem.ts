@@ -13,12 +13,13 @@ import type { TuningRange } from "~/core/devices/tuning";
 import type { CoordinationRequest } from "./request";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import {
+  floorInBandwidth,
+  noiseRanges,
   RunningPower,
   STATION_GUARD_HZ,
   stationRoom,
   withoutCarriers,
 } from "~/core/spectrum/freeSpectrum";
-import { channelNoise } from "~/core/spectrum/channelNoise";
 import { noiseLimit } from "~/core/spectrum/noiseLimit";
 
 /** What a pick at a place rests on. */
@@ -83,8 +84,7 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
     noise: analysis ? measuredNoise(analysis, bandwidthHz) : [],
     maxNoiseDbm: analysis
       ? noiseLimit({
-          ...analysis,
-          bandwidthHz,
+          floorDbm: floorInBandwidth(analysis, bandwidthHz),
           neededDbm: facts.neededNoiseDbm,
           givenDbm: facts.noiseLimitDbm,
         }).limitDbm
@@ -181,14 +181,25 @@ function withGuards<T extends FrequencyRange>(
 const OWN_SKIRT_HZ = 500_000;
 const OVER_FLOOR_DB = 2;
 
+/** The noise of each analysis by bandwidth, made once: an analysis never changes. */
+const measuredNoises = new WeakMap<SweepAnalysis, Map<number, NoiseRange[]>>();
+
 /**
- * Noise for the coordination: the mean power of the passes in each bin, as power per channel
- * bandwidth. The highest of the passes would grow with their number, and more looking would fill
- * the air; what is rarely on is found as a carrier by itself (`analyseSweep`) and stands among the
- * others. Bins under our own carriers and their skirts are left out, for those packs go silent or
- * move.
+ * Noise for the coordination: of the mean power of the passes in each bin, as power per channel
+ * bandwidth, less what scatter may make of it. The highest of the passes would grow with their
+ * number, and more looking would fill the air; what is rarely on is found as a carrier by itself
+ * (`analyseSweep`) and stands among the others. Bins under our own carriers and their skirts are
+ * left out, for those packs go silent or move.
  */
 function measuredNoise(analysis: SweepAnalysis, bandwidthHz: number): NoiseRange[] {
+  const known = measuredNoises.get(analysis) ?? new Map<number, NoiseRange[]>();
+  measuredNoises.set(analysis, known);
+  const noise = known.get(bandwidthHz) ?? noiseRanges(withoutOwn(analysis), analysis, bandwidthHz);
+  known.set(bandwidthHz, noise);
+  return noise;
+}
+
+function withoutOwn(analysis: SweepAnalysis): Float64Array {
   const { lowHz, stepHz, floorDbm, meanDbm } = analysis;
   const levels = Float64Array.from(meanDbm);
   const { length } = levels;
@@ -208,7 +219,7 @@ function measuredNoise(analysis: SweepAnalysis, bandwidthHz: number): NoiseRange
       }
     }
   }
-  return channelNoise(levels, lowHz, stepHz, bandwidthHz);
+  return levels;
 }
 
 /**

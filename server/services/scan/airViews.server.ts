@@ -32,6 +32,7 @@ import {
   type FrequencyRange,
   unruledRanges,
 } from "~/core/regulations/region";
+import { floorInBandwidth } from "~/core/spectrum/freeSpectrum";
 import { noiseLimit } from "~/core/spectrum/noiseLimit";
 import { historyOf, percentileOfPasses } from "~/core/spectrum/overTime";
 import { pickedHz } from "~/core/channel/pickedFrequency";
@@ -308,8 +309,7 @@ export function lawViewOf(
   const limit =
     analysis &&
     noiseLimit({
-      ...analysis,
-      bandwidthHz: widestBandwidthHz(request.channels),
+      floorDbm: floorInBandwidth(analysis, widestBandwidthHz(request.channels)),
       neededDbm: day.maxNoiseDbm,
       givenDbm: day.noiseLimitDbm,
     });
