@@ -40,7 +40,8 @@ import { checkSet } from "~/core/coordination/rules/checkSet";
 import { PROFILES } from "~/core/coordination/problem/profile";
 import { microphoneModel, inputModel, packModel, receiverModel } from "~/core/kit/models";
 import { SHIPPED_KIT } from "~/core/kit/shipped";
-import { defaultSetup, levelQuestion } from "~/core/kit/setups";
+import { defaultSetup, levelQuestion, reachableOf } from "~/core/kit/setups";
+import { LEVEL_AIMS, recommend } from "~/core/audio/recommend";
 import {
   askedHere,
   acceptFound,
@@ -127,15 +128,21 @@ describe("the whole way at the net loft", () => {
     await prove(app, dayId, nils.id);
 
     for (const c of (await view()).channels) {
-      const isCamera = c.talker === "Nils";
-      const settings = {
-        effort: c.effort,
-        micDistanceM: 0.2,
-        peakFactorDb: 18,
-        gainDb: isCamera ? -20 : -27,
-        outputDb: isCamera ? -18 : 0,
-        inputGainDb: 0,
+      const voice = { effort: c.effort, micDistanceM: 0.2, peakFactorDb: 18 };
+      const units = {
+        receiver: receiverModel(SHIPPED_KIT, c.receiverModelId),
+        pack: packModel(SHIPPED_KIT, c.packModelId),
+        microphone: microphoneModel(SHIPPED_KIT, "pebble"),
+        input: inputModel(SHIPPED_KIT, c.inputId),
       };
+      // anything else would be kept off its aim
+      const { settings: advised } = recommend({
+        ordinary: levelQuestion(units, { ...voice, gainDb: 0, outputDb: 0, inputGainDb: 0 }),
+        loudestSplAt1mDb: EFFORT_SPL_AT_1M_DB[c.effort],
+        reachable: reachableOf(units),
+        aim: LEVEL_AIMS["minus-20"],
+        school: "hot",
+      });
       const detail = {
         loudestSplAt1mDb: EFFORT_SPL_AT_1M_DB[c.effort],
         school: "hot" as const,
@@ -148,7 +155,7 @@ describe("the whole way at the net loft", () => {
           channelId: c.id,
           expectedVersion: c.version,
           microphoneId: "pebble",
-          settings: c.talker === "Tobiah" ? { ...settings, gainDb: -45 } : settings,
+          settings: { ...voice, ...advised },
           detail,
         }),
       ).toEqual({ ok: true, value: c.talker });
@@ -223,7 +230,10 @@ describe("the whole way at the net loft", () => {
         inputId: "recorder-line",
       },
     });
-    expect(state.level.code).toBe("set");
+    // the loudest line was measured 5 dB under where its aim has it
+    expect(state.level).toMatchObject({ code: "off-aim", status: "stale" });
+    expect(lastLevel!.offAim).toMatchObject({ from: "measured" });
+    expect(lastLevel!.offAim!.byDb).toBeCloseTo(-14.2 + 9, 6);
     // into another input: it is to be done again
     await changeTalker(practice.app, practice.dayId, {
       channelId: marit.id,

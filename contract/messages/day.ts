@@ -120,6 +120,8 @@ export function levelWords({ level: l }: ChannelState): StateWords {
       return say(`${formatDb(l.gainDb)}, another ${l.what} now`);
     case "clips":
       return say(`clips by ${formatDb(l.byDb)}`);
+    case "off-aim":
+      return say(`${formatDb(Math.abs(l.byDb))} ${l.byDb > 0 ? "over" : "under"} its aim`);
     case "set":
       return say(formatDb(l.gainDb));
   }
@@ -273,6 +275,7 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
           none: "no gain set yet",
           "voice-changed": "the voice changed since",
           clips: "peaks clip as it is set",
+          "off-aim": "kept off its own aim",
         }[step.why],
       };
     case "place":

@@ -6,6 +6,7 @@ import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { EFFORT_SPL_AT_1M_DB, levelChain, type LevelChainQuestion } from "./levelChain";
 import {
   aboveAimDb,
+  aimStanding,
   lackingHeadroomDb,
   LEVEL_AIMS,
   ON_AIM_DB,
@@ -164,4 +165,19 @@ test("low at the pack costs noise, hot costs room; where nothing keeps the headr
   const near = ask("low", { ...q, talker: { ...q.talker, distanceM: 0.003 } });
   expect(near.keepsHeadroom).toBe(false);
   expect(near.settings.gainDb).toBe(Math.min(...kit.pack.gainStepsDb));
+});
+
+test.each([
+  [0, 0, "on"],
+  [1.9, 0, "on"],
+  // −6 where no higher than −8 is aimed at
+  [2, 0, "over"],
+  // −32 where −20 is aimed at
+  [-12, 0, "under"],
+  [-3.9, 0, "on"],
+  // steps that come no nearer
+  [-6, -5.5, "on"],
+  [3, -0.5, "over"],
+] as const)("%d dB off where %d is the best: %s its aim", (offDb, bestDb, standing) => {
+  expect(aimStanding(offDb, bestDb)).toBe(standing);
 });

@@ -103,6 +103,23 @@ export const aboveAimDb = (
 ): number =>
   Math.max(ordinary.finalRmsDbfs - aim.averageDbfs, loudest.finalPeakDbfs - aim.loudestPeakDbfs);
 
+/** So far under its aim a level is no longer taken for on it (common practice, no published source). */
+const UNDER_AIM_DB = 4;
+/** Settings that come this much nearer to the aim are worth turning for. */
+const NEARER_DB = 1;
+
+/**
+ * How a level stands to its own aim: on it, or so far over or under it that something else should be
+ * set. Where no setting comes nearer, it is as near as these units can be.
+ * @param offAimDb - from the end's level to the aim; positive: too loud
+ * @param bestDb - the same of the best that can be set
+ */
+export function aimStanding(offAimDb: number, bestDb: number): "on" | "over" | "under" {
+  if (offAimDb <= ON_AIM_DB && offAimDb >= -UNDER_AIM_DB) return "on";
+  if (Math.abs(offAimDb) <= Math.abs(bestDb) + NEARER_DB) return "on";
+  return offAimDb > 0 ? "over" : "under";
+}
+
 /** What the loudest voice lacks of the headroom that each stage is to keep; 0 where none does. */
 export function lackingHeadroomDb(loudest: LevelChainAnswer, packHeadroomDb: number): number {
   const of = (name: LevelStage["name"]) => stageOf(loudest, name).headroomDb;

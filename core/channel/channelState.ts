@@ -1,3 +1,4 @@
+import { aimStanding } from "~/core/audio/recommend";
 import { HEARD_INSTEAD_HZ } from "~/core/units/sameCarrier";
 import { defined } from "~/core/units/items";
 import type { UnitScan } from "~/core/evidence/unitScan";
@@ -57,6 +58,8 @@ export type LevelState =
       what: "pack" | "receiver" | "microphone" | "input";
     }
   | { status: "problem"; code: "clips"; gainDb: number; byDb: number }
+  /** It was kept off its own aim, though these units can come nearer. */
+  | { status: "stale"; code: "off-aim"; gainDb: number; byDb: number }
   | { status: "done"; code: "set"; gainDb: number; headroomDb: number };
 
 export type PlaceState =
@@ -247,6 +250,9 @@ function levelState(facts: DayFacts, channel: Channel): LevelState {
     return { status: "stale", code: "units-changed", gainDb: last.gainDb, what: changed };
   if (last.headroomDb < 0)
     return { status: "problem", code: "clips", gainDb: last.gainDb, byDb: -last.headroomDb };
+  const { offAim } = last;
+  if (offAim && aimStanding(offAim.byDb, offAim.bestDb) !== "on")
+    return { status: "stale", code: "off-aim", gainDb: last.gainDb, byDb: offAim.byDb };
   return { status: "done", code: "set", gainDb: last.gainDb, headroomDb: last.headroomDb };
 }
 

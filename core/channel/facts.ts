@@ -134,6 +134,11 @@ export interface LevelDetail {
   aim?: LevelAimName;
   /** What a line really measured; null where it was reckoned only. */
   measured?: MeasuredLevel | null;
+  /**
+   * From the end's level to the aim, of what was measured where anything was; and of the best that
+   * these units can be set to.
+   */
+  offAim?: { byDb: number; bestDb: number; from: "measured" | "reckoned" };
   /** Traps that were looked at. */
   looked?: string[];
 }

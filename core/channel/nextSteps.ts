@@ -64,7 +64,12 @@ export type Step =
     }
   | { code: "two-on"; stage: "sync"; channelIds: number[]; packKeys: string[] }
   | { code: "prove"; stage: "sync"; channelIds: number[]; again: boolean }
-  | { code: "level"; stage: "level"; channelIds: number[]; why: "none" | "voice-changed" | "clips" }
+  | {
+      code: "level";
+      stage: "level";
+      channelIds: number[];
+      why: "none" | "voice-changed" | "clips" | "off-aim";
+    }
   | {
       code: "place";
       stage: "range";
@@ -121,6 +126,7 @@ export function nextSteps(facts: DayFacts): Step[] {
     states.filter(test).map((s) => s.channelId);
   for (const [code, why] of [
     ["clips", "clips"],
+    ["off-aim", "off-aim"],
     ["voice-changed", "voice-changed"],
     ["not-set", "none"],
   ] as const) {

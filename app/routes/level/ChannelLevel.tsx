@@ -6,7 +6,7 @@ import { AIM_WORDS, SCHOOL_WORDS } from "~/contract/messages/level";
 import { levelAdviceWords } from "~/contract/messages/words";
 import type { LevelStage } from "~/core/audio/levelChain";
 import type { GainControl } from "~/core/audio/gainAdvice";
-import { LEVEL_AIMS, SCHOOLS } from "~/core/audio/recommend";
+import { aboveAimDb, aimStanding, LEVEL_AIMS, SCHOOLS } from "~/core/audio/recommend";
 import { trueSplAt1mDb } from "~/core/training/practiceLine";
 import type { HeardTrack } from "~/workers/listen/listen.api";
 import { measurePractice } from "~/workers/listen/listen.client";
@@ -125,7 +125,7 @@ export function ChannelLevel({
     <Stack>
       <div>
         <Answer>{`${channel.talker}: pack at ${show("pack", settings.gainDb)}, loudest peaks at ${formatDbfs(loudest.finalPeakDbfs)}`}</Answer>
-        <Sub>{`${first?.code === "fine" ? `In order: ${formatDb(first.headroomDb)} free over the loudest peaks.` : first ? levelAdviceWords(first) : ""} An ordinary line lies at ${formatDbfs(ordinary.finalRmsDbfs)}, ${formatDb(lastOf(ordinary.stages).snrDb)} over the noise, most of it the ${NOISE_NAMES[ordinary.noisiestStage]}’s.`}</Sub>
+        <Sub>{`${first?.code === "fine" ? `${aimWords(levels)} ${formatDb(first.headroomDb)} free over the loudest peaks.` : first ? levelAdviceWords(first) : ""} An ordinary line lies at ${formatDbfs(ordinary.finalRmsDbfs)}, ${formatDb(lastOf(ordinary.stages).snrDb)} over the noise, most of it the ${NOISE_NAMES[ordinary.noisiestStage]}’s.`}</Sub>
       </div>
       <Split>
         {chooser}
@@ -145,17 +145,24 @@ export function ChannelLevel({
               }))}
           />
           <Row>
-            <PrimaryButton
-              isDisabled={isBusy}
-              onPress={keep}
-            >{`Keep for ${channel.talker}`}</PrimaryButton>
-            {!isAsSuggested(levels) && (
-              <Button
+            {isAsSuggested(levels) ? (
+              <PrimaryButton
+                isDisabled={isBusy}
+                onPress={() => keep()}
+              >{`Keep for ${channel.talker}`}</PrimaryButton>
+            ) : (
+              <PrimaryButton
+                isDisabled={isBusy}
                 onPress={() => {
                   set(best.settings);
                   turn({ measured: null });
                 }}
-              >{`Take ${show("pack", best.settings.gainDb)}, ${show("receiver", best.settings.outputDb)} out, ${show("input", best.settings.inputGainDb)} in`}</Button>
+              >{`Take ${show("pack", best.settings.gainDb)}, ${show("receiver", best.settings.outputDb)} out, ${show("input", best.settings.inputGainDb)} in`}</PrimaryButton>
+            )}
+            {!isAsSuggested(levels) && (
+              <Button isDisabled={isBusy} onPress={() => keep()}>
+                {`Keep as it is, ${keptWords(levels)}`}
+              </Button>
             )}
           </Row>
           {isElsewhere && (
@@ -244,3 +251,31 @@ function schoolsWords({ suggested: { low, hot }, show, aim }: Levels): string {
   // what the room gives comes in at the microphone: no gain after it parts it from the voice
   return `${capital(line("low", low))}; ${line("hot", hot)}. Hot is ${Math.abs(quieter) < 0.5 ? "no quieter here" : `${formatDb(quieter)} quieter behind the voice`}. Neither lets in more of the room or less: only the microphone’s place does.${off} Aimed at: an ordinary line at ${formatDbfs(LEVEL_AIMS[aim].averageDbfs)}, the loudest peaks no higher than ${formatDbfs(LEVEL_AIMS[aim].loudestPeakDbfs)} (${AIM_WORDS[aim]}).`;
 }
+
+/** How the end stands to its aim: by what was measured, else by what is reckoned. */
+function aimWords({ ordinary, loudest, aim, measured, suggested, school }: Levels): string {
+  const offDb = offAimDbOf({ ordinary, loudest, aim, measured });
+  const by = measured ? "measured" : "reckoned";
+  const standing = aimStanding(offDb, suggested[school].offAimDb);
+  return standing === "on"
+    ? `On its aim, ${by}:`
+    : `${formatDb(Math.abs(offDb))} ${standing} its aim, ${by}:`;
+}
+
+/** What keeping leaves aside. */
+function keptWords(levels: Levels): string {
+  const offDb = offAimDbOf(levels);
+  return aimStanding(offDb, levels.suggested[levels.school].offAimDb) === "on"
+    ? "not as advised"
+    : `${formatDb(Math.abs(offDb))} ${offDb > 0 ? "over" : "under"} its aim`;
+}
+
+const offAimDbOf = ({
+  ordinary,
+  loudest,
+  aim,
+  measured,
+}: Pick<Levels, "ordinary" | "loudest" | "aim" | "measured">): number =>
+  measured
+    ? measured.peakDbfs - LEVEL_AIMS[aim].loudestPeakDbfs
+    : aboveAimDb(ordinary, loudest, LEVEL_AIMS[aim]);

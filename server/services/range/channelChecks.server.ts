@@ -2,9 +2,10 @@ import { notes } from "~/contract/messages/notes";
 import { tuningSpan } from "~/core/devices/tuning";
 import { linkBudget } from "~/core/radio/link";
 import { levelChain } from "~/core/audio/levelChain";
+import { aboveAimDb, LEVEL_AIMS, recommend } from "~/core/audio/recommend";
 import { type PathSetup, pathQuestion } from "~/core/radio/pathSetup";
 import { inputModel, microphoneModel, packModel, receiverModel } from "~/core/kit/models";
-import { inputGainsDb, levelQuestion, type LevelSettings } from "~/core/kit/setups";
+import { inputGainsDb, levelQuestion, type LevelSettings, reachableOf } from "~/core/kit/setups";
 import type { LevelDetail } from "~/core/channel/facts";
 import { fail, ok, type Result } from "~/core/units/result";
 import { pickedHz } from "~/core/channel/pickedFrequency";
@@ -51,7 +52,7 @@ export async function keepLevel(
     expectedVersion: number;
     microphoneId: string;
     settings: LevelSettings;
-    detail: Required<Omit<LevelDetail, "with">>;
+    detail: Required<Omit<LevelDetail, "with" | "offAim">>;
   },
 ): ServiceResult<string> {
   const found = await findChannel(app, dayId, p.channelId);
@@ -88,16 +89,30 @@ export async function keepLevel(
         askedDb: settings.inputGainDb,
       },
     });
-  const question = levelQuestion(
-    { receiver, pack, microphone: microphoneModel(loaded.kit, p.microphoneId), input },
-    settings,
-  );
+  const units = { receiver, pack, microphone: microphoneModel(loaded.kit, p.microphoneId), input };
+  const question = levelQuestion(units, settings);
   // what is kept holds for the loudest that is expected
   const answer = levelChain({
     ...question,
     talker: { ...question.talker, effort: { splAt1mDb: p.detail.loudestSplAt1mDb } },
   });
   const headroomDb = Math.min(...answer.stages.slice(1).map((s) => s.headroomDb));
+  const aim = LEVEL_AIMS[p.detail.aim];
+  const best = recommend({
+    ordinary: question,
+    loudestSplAt1mDb: p.detail.loudestSplAt1mDb,
+    reachable: reachableOf(units),
+    aim,
+    school: p.detail.school,
+  });
+  const { measured } = p.detail;
+  const offAim = {
+    byDb: measured
+      ? measured.peakDbfs - aim.loudestPeakDbfs
+      : aboveAimDb(levelChain(question), answer, aim),
+    bestDb: best.offAimDb,
+    from: measured ? ("measured" as const) : ("reckoned" as const),
+  };
   const atMs = Math.round(dayNowMs(app, loaded.day));
   const { effort, micDistanceM, peakFactorDb, gainDb, outputDb, inputGainDb } = settings;
   return app.db.write(async (t) => {
@@ -126,6 +141,7 @@ export async function keepLevel(
         headroomDb,
         finalPeakDbfs: answer.finalPeakDbfs,
         ...p.detail,
+        offAim,
         with: {
           packKey: channel.packKey,
           receiverKey: channel.receiverKey,
