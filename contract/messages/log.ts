@@ -122,7 +122,7 @@ function eventWords(
     case "hit-answer":
       return `${who}${hitAnswerWords(e.answer).what.toLowerCase()}${e.toHz === null ? "" : ` to ${mhz(e.toHz)}${e.fromHz === null ? "" : `, from ${mhz(e.fromHz)}`}`}`;
     case "hit-closed":
-      return `${who}${e.how === "proved" ? `proved on its new frequency; plan ${e.planVersion ?? "?"} stands` : e.how === "unproved" ? `retuned, not verified; plan ${e.planVersion ?? "?"} stands` : e.how === "left" ? "left as it is, for the edit" : e.how === "taken-back" ? "the answer was taken back" : "it holds"}${e.note ? `. ${e.note}` : ""}`;
+      return `${who}${e.how === "proved" ? `proved on its new frequency; plan ${e.planVersion ?? "?"} stands` : e.how === "unproved" ? `retuned, not verified; plan ${e.planVersion ?? "?"} stands` : e.how === "left" ? "left as it is, for the edit" : e.how === "nothing-found" ? "nothing found: everything holds" : e.how === "taken-back" ? "the answer was taken back" : "it holds"}${e.note ? `. ${e.note}` : ""}`;
     case "dropout":
       return `${who}dropout of ${(e.lastedMs / 1000).toFixed(1)} s, down to ${formatDbm(e.leastDbm)}`;
     case "trouble":

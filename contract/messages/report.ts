@@ -1,6 +1,12 @@
 import type { DayReport, ReportHit } from "~/core/report/dayReport";
 import { formatClock, formatDuration, listWords, mhz } from "./format";
-import { hitCauseWords, observationWords, observedCauseWords, shareWords } from "./roll";
+import {
+  hitAnswerWords,
+  hitCauseWords,
+  observationWords,
+  observedCauseWords,
+  shareWords,
+} from "./roll";
 
 /** What the day came to, under the report's title. */
 export function reportSummary(
@@ -36,9 +42,11 @@ export function reportOutcomeWords(h: ReportHit): string {
     case "retuned-not-verified":
       return `retuned to ${h.toHz === null ? "another frequency" : mhz(h.toHz)}, not verified, plan ${h.planVersion ?? "?"}${took}`;
     case "done":
-      return `mended${took}`;
+      return `${h.answer === null ? "answered" : hitAnswerWords(h.answer).what.toLowerCase()}, then it held${took}`;
     case "left":
       return "left as it is";
+    case "nothing-found":
+      return "nothing found";
     case "taken-back":
       return "the answer was taken back";
     case "open":

@@ -156,6 +156,7 @@ test("cells and the report: short, with their figure", () => {
     cause: "fade" as const,
     share: 1,
     observed: null,
+    answer: null,
     toHz: 51e7,
     planVersion: 2,
   };

@@ -65,6 +65,19 @@ export const observationWords = ({ heard, meter, pack }: Observed): string =>
     pack ? `pack ${PACK_SHOWED_WORDS[pack]}` : "pack not seen",
   ].join("; ");
 
+/** Alarms of the last minutes, as evidence of a hit. */
+const LATELY_WORDS: Readonly<Record<string, string>> = {
+  gone: "nothing was heard of it",
+  spoiled: "the link was bad though the level was good",
+  "noise-rose": "the noise around it rose",
+  overload: "it was too strong",
+  dropout: "it dropped out",
+  "one-antenna": "one antenna was down",
+  muted: "it was muted",
+  "cells-now": "its batteries were at their end",
+  "cells-soon": "its batteries were low",
+};
+
 /** Why, or why not. */
 export function hitReasonWords(r: HitReason): string {
   switch (r.code) {
@@ -108,6 +121,10 @@ export function hitReasonWords(r: HitReason): string {
       return `RF is there, and no voice for ${r.seconds.toFixed(0)} s`;
     case "link-fine":
       return "level and link were as always";
+    case "lately":
+      return `${LATELY_WORDS[r.trouble] ?? r.trouble} ${r.agoMs < 5000 ? "just now" : `${formatDuration(r.agoMs)} ago`}`;
+    case "tried":
+      return `tried: ${hitAnswerWords(r.answer).what.toLowerCase()}`;
     case "heard":
       return `heard: ${HEARD_WORDS[r.heard]}`;
     case "meter-did":
@@ -158,6 +175,8 @@ export function hitAnswerWords(kind: HitAnswerKind): { what: string; how: string
         what: "Rig it again",
         how: "between takes: cloth, tape, lead; ask before you touch",
       };
+    case "nothing-found":
+      return { what: "Nothing found", how: "looked at, and everything holds" };
     case "leave":
       return { what: "Leave it", how: "noted with its time, for the edit" };
   }

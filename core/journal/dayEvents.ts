@@ -12,7 +12,7 @@ export interface HitJudgement {
 }
 
 /** How a hit ended. "unproved": retuned, and nobody answered what a verification asks. */
-export type HitEnd = "proved" | "unproved" | "left" | "done" | "taken-back";
+export type HitEnd = "proved" | "unproved" | "left" | "done" | "nothing-found" | "taken-back";
 
 /**
  * Something that happened on a day and stands nowhere else. Only added: what was wrong is put right

@@ -68,3 +68,26 @@ test("no readings at all: no cause and no share, whatever else is known", () => 
   expect(causes).toEqual([]);
   expect(judgeHit({ ...e, recent: [null, null, null] }).causes).toEqual([]);
 });
+
+test("a link that was red a minute ago is not as always, whatever the last seconds show", () => {
+  const { evidence } = faultCase(null, 17_000);
+  const first = (lately: { code: string; agoMs: number }[]) =>
+    judgeHit({ ...evidence, lately }).causes[0]!;
+  expect(first([]).cause).toBe("not-radio");
+  const spoiled = first([{ code: "spoiled", agoMs: 60_000 }]);
+  expect(["neighbour", "product", "noise"]).toContain(spoiled.cause);
+  expect(spoiled.for).toContainEqual({ code: "lately", trouble: "spoiled", agoMs: 60_000 });
+  // what was four minutes ago is no evidence
+  expect(first([{ code: "spoiled", agoMs: 240_000 }]).cause).toBe("not-radio");
+});
+
+test("an answer that failed changes the verdict, and is not offered first again", () => {
+  const { evidence } = faultCase({ kind: "switched-off", packKey: "a" }, 0);
+  expect(answersTo(judgeHit(evidence).causes)[0]).toBe("switch-on");
+  const failed = ["switch-on"] as const;
+  const { causes } = judgeHit({ ...evidence, failed });
+  expect(causes[0]!.cause).toBe("cells");
+  const answers = answersTo(causes, failed);
+  expect(answers[0]).toBe("change-cells");
+  expect(answers.at(-1)).toBe("switch-on");
+});

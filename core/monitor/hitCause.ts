@@ -36,6 +36,10 @@ export type HitReason =
   | { code: "tells-muted" }
   | { code: "rf-no-audio"; seconds: number }
   | { code: "link-fine" }
+  /** An alarm or a dropout of the last minutes. */
+  | { code: "lately"; trouble: string; agoMs: number }
+  /** It was tried, and did not help. */
+  | { code: "tried"; answer: HitAnswerKind }
   /** What a person noticed. */
   | { code: "heard"; heard: NonNullable<HitObservation["heard"]> }
   | { code: "meter-did"; meter: NonNullable<HitObservation["meter"]> }
@@ -248,6 +252,49 @@ const addIfAny = (scale: Scale, weight: number | undefined, reason: HitReason): 
   if (weight !== undefined) scale.add(weight, reason);
 };
 
+/** An alarm counts in full for so long, and less and less until it counts no more. */
+const LATELY_FULL_MS = 20_000;
+export const LATELY_MS = 180_000;
+
+/**
+ * How many times likelier each cause becomes by an alarm of the last minutes, as natural logarithms
+ * (common practice, no published source). A link that was red a minute ago is not "as always".
+ */
+const LATELY_WEIGHTS: Readonly<Record<string, Partial<Record<HitCause, number>>>> = {
+  gone: { "switched-off": 3.6, cells: 2.7, "in-the-way": 1.8, "not-radio": -5.4 },
+  spoiled: { neighbour: 4.5, product: 2.7, noise: 2.7, "not-radio": -5.4 },
+  "noise-rose": { noise: 4.5, neighbour: 0.9, "not-radio": -3.6 },
+  overload: { overload: 5.4, "not-radio": -5.4 },
+  dropout: { fade: 4.5, "in-the-way": 2.7, neighbour: 0.9, "not-radio": -4.5 },
+  "one-antenna": { "one-antenna": 5.4, "not-radio": -3.6 },
+  muted: { muted: 3.6, microphone: -0.9, "not-radio": -2.7 },
+  "cells-now": { cells: 4.5, "not-radio": -1.8 },
+  "cells-soon": { cells: 1.8 },
+};
+
+/** What was put down of the channel in the last minutes, for one cause: the newest of each kind. */
+function weighLately(scale: Scale, cause: HitCause, { lately }: HitEvidence): void {
+  const newest = new Map<string, number>();
+  for (const { code, agoMs } of lately)
+    newest.set(code, Math.min(agoMs, newest.get(code) ?? Infinity));
+  for (const [trouble, agoMs] of newest) {
+    const weight = LATELY_WEIGHTS[trouble]?.[cause];
+    if (weight === undefined || agoMs > LATELY_MS) continue;
+    const fresh = 1 - Math.max(0, agoMs - LATELY_FULL_MS) / (LATELY_MS - LATELY_FULL_MS) / 1.5;
+    scale.add(weight * fresh, { code: "lately", trouble, agoMs });
+  }
+}
+
+/** What was tried and did not help speaks against the cause that it would have mended. */
+const TRIED_WEIGHT = -4;
+function weighTried(scale: Scale, cause: HitCause, { failed }: HitEvidence): void {
+  for (const answer of failed) {
+    if (ANSWERS[cause][0] === answer) scale.add(TRIED_WEIGHT, { code: "tried", answer });
+    // a pack that does not come on when it is switched on has nothing to run on
+    if (answer === "switch-on" && cause === "cells") scale.add(6, { code: "tried", answer });
+  }
+}
+
 /** What is known of the batteries without a reading: how long the set has run. */
 function weighHours(scale: Scale, { cells }: HitEvidence): void {
   if (!cells) return;
@@ -270,13 +317,16 @@ export function judgeHit(
 ): { causes: JudgedCause[]; features: HitFeatures } {
   const features = hitFeatures(evidence);
   const isRead = features.count > 0;
-  if (!isRead && !isAnythingObserved(observed)) return { causes: [], features };
+  const isTold = evidence.lately.length > 0 || evidence.failed.length > 0;
+  if (!isRead && !isTold && !isAnythingObserved(observed)) return { causes: [], features };
   const facts = factsOf(evidence, features);
   const weighed = HIT_CAUSES.map((cause) => {
     const scale = new Scale();
     if (isRead) WEIGH[cause](scale, facts);
     else if (cause === "cells") weighHours(scale, evidence);
     weighObserved(scale, cause, observed);
+    weighLately(scale, cause, evidence);
+    weighTried(scale, cause, evidence);
     return { cause, scale };
   });
   const total = weighed.reduce((sum, { scale }) => sum + Math.exp(scale.weight), 0);
@@ -307,6 +357,8 @@ export type HitAnswerKind =
   | "microphone"
   | "antenna"
   | "re-rig"
+  /** It was looked at, and everything holds. */
+  | "nothing-found"
   | "leave";
 
 const ANSWERS: Readonly<Record<HitCause, readonly HitAnswerKind[]>> = {
@@ -321,7 +373,7 @@ const ANSWERS: Readonly<Record<HitCause, readonly HitAnswerKind[]>> = {
   "switched-off": ["switch-on", "change-cells", "leave"],
   muted: ["unmute", "leave"],
   microphone: ["microphone", "leave"],
-  "not-radio": ["re-rig", "microphone", "leave"],
+  "not-radio": ["re-rig", "microphone", "nothing-found", "leave"],
 };
 
 /** A second cause that is at least so likely beside the first lends its first answer. */
@@ -338,6 +390,7 @@ const UNKNOWN_CAUSE_ANSWERS: readonly HitAnswerKind[] = [
   "nearer",
   "turn-pack",
   "re-rig",
+  "nothing-found",
   "leave",
 ];
 
@@ -346,16 +399,21 @@ const UNKNOWN_CAUSE_ANSWERS: readonly HitAnswerKind[] = [
  * every other that may well be. Retuning always stands among them, late where it would not help:
  * the caller may know better. Of a hit whose cause is not known everything stands that may help.
  */
-export function answersTo(causes: readonly JudgedCause[]): HitAnswerKind[] {
+export function answersTo(
+  causes: readonly JudgedCause[],
+  failed: readonly HitAnswerKind[] = [],
+): HitAnswerKind[] {
   const [first, ...rest] = causes;
-  if (!first) return [...UNKNOWN_CAUSE_ANSWERS];
   const also = rest.filter((c) => c.share >= ALSO_FROM).map((c) => itemAt(ANSWERS[c.cause], 0));
-  const all = [
-    itemAt(ANSWERS[first.cause], 0),
-    ...also,
-    ...ANSWERS[first.cause].slice(1, -1),
-    "retune" as const,
-    "leave" as const,
-  ];
-  return [...new Set(all)];
+  const all: HitAnswerKind[] = first
+    ? [
+        itemAt(ANSWERS[first.cause], 0),
+        ...also,
+        ...ANSWERS[first.cause].slice(1, -1),
+        "retune",
+        "leave",
+      ]
+    : [...UNKNOWN_CAUSE_ANSWERS];
+  // what was tried and did not help comes again only after everything else
+  return [...new Set([...all.filter((a) => !failed.includes(a)), ...all])];
 }

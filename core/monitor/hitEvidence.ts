@@ -1,5 +1,6 @@
 import { defined, itemAt } from "~/core/units/items";
 import type { HoursLeft } from "~/core/battery/discharge";
+import type { HitAnswerKind } from "./hitCause";
 import { deviation, median, shareOf } from "~/core/units/statistics";
 import {
   bestOf,
@@ -69,6 +70,10 @@ export interface HitEvidence {
   cells: HoursLeft | null;
   /** The pack is one that tells when it is muted. */
   tellsMute: boolean;
+  /** Alarms and dropouts of this channel in the last minutes, as they were put down. */
+  lately: readonly { code: string; agoMs: number }[];
+  /** What was tried already and did not help. */
+  failed: readonly HitAnswerKind[];
 }
 
 export interface HitFeatures {

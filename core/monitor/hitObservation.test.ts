@@ -13,6 +13,8 @@ const unread = (cells: HitEvidence["cells"] = null): HitEvidence => ({
   products: [],
   cells,
   tellsMute: false,
+  lately: [],
+  failed: [],
 });
 const judged = (observed: Partial<HitObservation>, cells: HitEvidence["cells"] = null) =>
   judgeHit(unread(cells), { ...NOTHING_OBSERVED, ...observed }).causes;

@@ -2,6 +2,7 @@ import { SEEN_AGAIN_HZ } from "~/core/units/sameCarrier";
 import type { DayEvent } from "~/core/journal/dayEvents";
 import { type HitStory, hitStories } from "./hitStories";
 import type { Scene } from "~/core/schedule/scenes";
+import type { HitAnswerKind } from "~/core/monitor/hitCause";
 import type { HitCause } from "~/core/monitor/hitCauses";
 import type { HitObservation } from "~/core/monitor/hitObservation";
 
@@ -58,7 +59,10 @@ export interface ReportHit {
   share: number | null;
   /** What a person noticed, where the cause rests on that alone; null where readings tell it. */
   observed: HitObservation | null;
-  outcome: "retuned" | "retuned-not-verified" | "done" | "left" | "taken-back" | "open";
+  /** What was done last about it; null where nothing was. */
+  answer: HitAnswerKind | null;
+  outcome:
+    "retuned" | "retuned-not-verified" | "done" | "left" | "nothing-found" | "taken-back" | "open";
   toHz: number | null;
   planVersion: number | null;
   /** From the call to the end of the answer; null while it is open. */
@@ -275,6 +279,7 @@ function toHit(
       how === "proved" ? "retuned" : how === "unproved" ? "retuned-not-verified" : (how ?? "open"),
     toHz: isRetuned ? (last?.toHz ?? null) : null,
     planVersion: isRetuned ? (h.closed?.planVersion ?? null) : null,
+    answer: last?.answer ?? null,
     tookMs: h.closed ? h.closed.atMs - h.atMs : null,
   };
 }

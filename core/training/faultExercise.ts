@@ -172,6 +172,8 @@ export function faultCase(
       recent: itemAt(seen, 0).slice(-200),
       usual: usualRf(itemAt(seen, 0).slice(0, -60), NOISE_DBM),
       tellsMute: true,
+      lately: [],
+      failed: [],
       others: [1, 2].map((i) => ({
         channelId: i,
         frequencyHz: numberAt(FREQUENCIES, i),

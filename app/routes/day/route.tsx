@@ -2,6 +2,7 @@ import { MapPin } from "lucide-react";
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
+import { skipToNext } from "~/server/services/day/skipClock.server";
 import { moveClockOn } from "~/server/services/day/clock.server";
 import { moveTo } from "~/server/services/day/moves.server";
 import {
@@ -43,7 +44,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "clock-on":
       return reply(await moveClockOn(context.app, dayId, { byMs: intent.minutes * 60_000 }));
     case "clock-to-happening":
-      return reply(await moveClockOn(context.app, dayId, { toNextEvent: true }));
+      return reply(await skipToNext(context.app, dayId));
     case "clock-to-place":
       return reply(await moveClockOn(context.app, dayId, { placeId: intent.placeId }));
   }

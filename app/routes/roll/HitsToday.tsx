@@ -31,6 +31,7 @@ export function HitsToday({ hits }: { hits: readonly HitView[] }) {
 function outcomeOf(h: HitView): string {
   const last = h.answers.at(-1);
   if (h.closed?.how === "left") return "left, for the edit";
+  if (h.closed?.how === "nothing-found") return "nothing found";
   if (h.closed?.how === "taken-back") return "taken back";
   return last?.toHz
     ? `on ${mhz(last.toHz)}${h.closed?.how === "unproved" ? ", not verified" : ""}, plan ${h.closed?.planVersion ?? "?"}`

@@ -21,6 +21,7 @@ export const HIT_ANSWERS = [
   "microphone",
   "antenna",
   "re-rig",
+  "nothing-found",
   "leave",
 ] as const;
 

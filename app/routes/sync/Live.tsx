@@ -1,7 +1,9 @@
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import { Meter } from "~/app/features/channel/Meter";
 import { useMeter } from "~/app/features/live/useMeter";
+import { FULL_ABOVE_DBM } from "~/core/channel/verification";
 import { Soft } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
 import { knowledgeOf } from "./channelKnowledge";
 import { FaultFinder } from "./FaultFinder";
 
@@ -35,5 +37,32 @@ export function LiveFaultFinder({
       knowledge={knowledgeOf(view, c, reading ?? null)}
       onClose={onClose}
     />
+  );
+}
+
+/**
+ * How a channel's verification stands, with what its receiver hears now: what was lacking and is
+ * there by now is to be looked at again, not reported as lacking.
+ */
+export function LiveSyncStatus({
+  channel: c,
+  text,
+  isAsked,
+}: {
+  channel: ChannelView;
+  text: string;
+  isAsked: boolean;
+}) {
+  const reading = useMeter(c.id, isAsked);
+  const { code, status } = c.state.sync;
+  const isHeard =
+    (code === "no-audio" && reading?.hasAudio === true) ||
+    (code === "no-rf" &&
+      reading != null &&
+      Math.max(reading.rfADbm, reading.rfBDbm) >= FULL_ABOVE_DBM);
+  return isHeard ? (
+    <Status status="stale">heard now: verify</Status>
+  ) : (
+    <Status status={status}>{text}</Status>
   );
 }

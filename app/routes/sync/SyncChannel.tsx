@@ -6,12 +6,11 @@ import type { Seen, SeenItem } from "~/contract/schemas/seen";
 import { QuietButton } from "~/app/ui/Button/Button";
 import { Mark } from "~/app/ui/Mark/Mark";
 import { Soft } from "~/app/ui/Page/Page";
-import { Status } from "~/app/ui/Status/Status";
 import { PHONE } from "~/app/ui/theme/theme";
 import { namesOf } from "~/app/routes/shared/useDay";
 import { AlsoPacks, PacksAndCells } from "./PacksAndCells";
 import type { SyncIntent } from "./intents";
-import { LiveFaultFinder, LiveMeter } from "./Live";
+import { LiveFaultFinder, LiveMeter, LiveSyncStatus } from "./Live";
 import { NextAction } from "./NextAction";
 import { PackSwitches } from "./PackSwitches";
 import { ProofList } from "./ProofList";
@@ -85,7 +84,11 @@ export function SyncChannel({
           <b>{c.talker}</b> <Soft>{c.part}</Soft>
         </span>
         <State>
-          <Status status={c.state.sync.status}>{words === "–" ? "no frequency yet" : words}</Status>
+          <LiveSyncStatus
+            channel={c}
+            isAsked={isMetered && c.isDriven}
+            text={words === "–" ? "no frequency yet" : words}
+          />
         </State>
       </Who>
       <Numbers>

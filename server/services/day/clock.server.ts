@@ -39,7 +39,7 @@ const BEFORE_EVENT_MS = 8000;
 export async function moveClockOn(
   app: AppContext,
   dayId: number,
-  to: { byMs: number } | { placeId: number } | { toNextEvent: true },
+  to: { byMs: number } | { placeId: number } | { toNextEvent: readonly number[] },
 ): Promise<Result<null, ServiceError>> {
   const places = await listPlaces(app.db, dayId);
   const script = "toNextEvent" in to ? await app.simulator?.script() : null;
@@ -52,6 +52,7 @@ export async function moveClockOn(
         ? script.value.filter((h) => !h.state).map((h) => h.fromMs - BEFORE_EVENT_MS)
         : []),
       ...places.map((p) => p.startMs),
+      ...("toNextEvent" in to ? to.toNextEvent : []),
     ].filter((ms) => ms > now);
     const startMs =
       "toNextEvent" in to

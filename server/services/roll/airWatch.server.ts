@@ -213,6 +213,7 @@ export class AirWatch implements WatchFeed {
       ...Object.entries(packs).flatMap(([id, p]) =>
         p.isOn && p.frequencyHz > 0 ? [{ id, frequencyHz: p.frequencyHz }] : [],
       ),
+      ...leftLately(loaded, nowMs).map((frequencyHz) => ({ id: "own, just left", frequencyHz })),
     ];
     // beside the event loop: everybody's readings go through that
     const analysed = await app.compute.run(
@@ -272,6 +273,30 @@ export class AirWatch implements WatchFeed {
       });
     return look;
   }
+}
+
+/** A look may have begun before a pack went on: for so long its old frequency is still ours. */
+const LEFT_MS = 60_000;
+
+/** Frequencies that our own packs were on until just now. */
+function leftLately({ events, facts, plans }: LoadedDay, nowMs: number): number[] {
+  const isLate = (atMs: number) => atMs > nowMs - LEFT_MS && atMs <= nowMs;
+  const answered = events.flatMap(({ atMs, what }) =>
+    what.kind === "hit-answer" && isLate(atMs)
+      ? [what.fromHz, what.toHz].filter((hz) => hz !== null)
+      : [],
+  );
+  const synced = facts.syncs.flatMap((s, i) => {
+    if (s.kind !== "pack-synced" || !isLate(s.atMs)) return [];
+    const before = facts.syncs
+      .slice(0, i)
+      .findLast((b) => b.kind === "pack-synced" && b.packKey === s.packKey);
+    return [s.frequencyHz, ...(before?.kind === "pack-synced" ? [before.frequencyHz] : [])];
+  });
+  // a plan that gave way a moment ago: its packs follow one after the other
+  const newest = plans.at(-1);
+  const replaced = newest && isLate(newest.acceptedAtMs) ? (plans.at(-2)?.picks ?? []) : [];
+  return [...answered, ...synced, ...replaced.map((p) => p.frequencyHz)].filter((hz) => hz > 0);
 }
 
 const carriersOf = (look: SweepAnalysis) => look.carriers.concat(look.overTelevision);

@@ -12,7 +12,7 @@ import { lackingWhilePlaying } from "~/core/channel/verification";
 import type { ProofPart } from "~/core/channel/verificationParts";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { powerOf } from "~/core/kit/units";
-import { answersTo, type HitAnswerKind, judgeHit } from "~/core/monitor/hitCause";
+import { answersTo, type HitAnswerKind, judgeHit, LATELY_MS } from "~/core/monitor/hitCause";
 import type { HitCause } from "~/core/monitor/hitCauses";
 import { type HitObservation, NOTHING_OBSERVED } from "~/core/monitor/hitObservation";
 import type { HitEvidence, OtherChannel, ProductNow } from "~/core/monitor/hitEvidence";
@@ -106,7 +106,7 @@ function judgementOf(
   return {
     basis: features.count > 0 ? "readings" : "observed",
     causes: causes.filter((c, i) => i < 3 || c.share > 0.05).map((c) => ({ ...c })),
-    answers: answersTo(causes),
+    answers: answersTo(causes, evidence.failed),
   };
 }
 
@@ -181,6 +181,7 @@ function evidenceOf(
   loaded: LoadedDay,
   channelId: number,
   atMs: number,
+  failed: readonly HitAnswerKind[] = [],
 ): { evidence: HitEvidence; bytes: Uint8Array } {
   const { facts, kit, unit } = loaded;
   const channel = defined(facts.channels.find((c) => c.id === channelId));
@@ -254,8 +255,29 @@ function evidenceOf(
           read ? app.roll.voltsOf(channel.packKey) : null,
         )?.left ?? null,
       tellsMute: (model.tells ?? []).length > 0,
+      lately: latelyOf(loaded, channelId, atMs),
+      failed,
     },
   };
+}
+
+/** Alarms and dropouts of a channel that were put down in the minutes before. */
+function latelyOf(
+  { events }: LoadedDay,
+  channelId: number,
+  atMs: number,
+): { code: string; agoMs: number }[] {
+  return events.flatMap(({ atMs: thenMs, what }) => {
+    const agoMs = Math.max(0, atMs - thenMs);
+    if (
+      (what.kind !== "trouble" && what.kind !== "dropout") ||
+      what.channelId !== channelId ||
+      thenMs > atMs ||
+      agoMs > LATELY_MS
+    )
+      return [];
+    return [{ code: what.kind === "dropout" ? "dropout" : what.code, agoMs }];
+  });
 }
 
 /**
@@ -484,20 +506,35 @@ export async function answerHit(
       toHz,
       planVersion: loaded.plan?.version ?? null,
     });
-  if (p.answer === "leave") {
+  if (p.answer === "leave" || p.answer === "nothing-found") {
     await recordEvent(app, loaded.day, {
       kind: "hit-closed",
       hitId: p.hitId,
       channelId,
-      how: "left",
+      how: p.answer === "leave" ? "left" : "nothing-found",
       planVersion: loaded.plan?.version ?? null,
       note: "",
     });
     return ok({ toHz: null, someoneThere: false });
   }
+  // somebody who goes on to another answer says that the ones before did not help
+  const tried = story.answers.filter((a) => a.toHz === null).map((a) => a.answer);
+  const judgeTried = async (failed: readonly HitAnswerKind[]) => {
+    const { evidence } = evidenceOf(app, loaded, channelId, story.atMs + LATE_MS, failed);
+    await recordEvent(app, loaded.day, {
+      kind: "hit-judged",
+      hitId: p.hitId,
+      channelId,
+      judged: judgementOf(evidence, story.observed ?? NOTHING_OBSERVED),
+    });
+  };
   if (p.answer !== "retune") {
     const done = await byHand(app, loaded, channel.packKey, channel.receiverKey, p.answer);
-    if (!done.ok) return done;
+    if (!done.ok) {
+      await judgeTried([...tried, p.answer]);
+      return done;
+    }
+    if (tried.length > 0 && !tried.includes(p.answer)) await judgeTried(tried);
     await putAnswer(null, null);
     return ok({ toHz: null, someoneThere: false });
   }

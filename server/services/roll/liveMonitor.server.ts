@@ -56,6 +56,8 @@ const LATELY_MS = 180_000;
 /** Each second what is usual goes so far towards the last twenty. */
 const USUAL_SLOTS = 200;
 const USUAL_SHARE = 0.01;
+/** A verification takes so long, and what was read during it is looked at so late. */
+const VERIFYING_MS = 15_000;
 const SILENT_AFTER_MS = 1500;
 /** About an hour of pieces. */
 const MAX_UNWRITTEN = 400;
@@ -507,7 +509,10 @@ export class LiveMonitor implements RollFeed {
         .map((a) => a.code),
     );
     const readings = c.ring.readings(from, toSlot);
-    const drops = bad.has("gone") ? [] : dropoutsIn(readings, c.limits.sensitivityDbm);
+    // a pack that is switched off to verify its channel drops nothing out
+    const isVerified = this.isVerifiedNow(c.channelId, toSlot * SLOT_MS);
+    const drops =
+      bad.has("gone") || isVerified ? [] : dropoutsIn(readings, c.limits.sensitivityDbm);
     for (const d of drops)
       this.put(
         {
@@ -525,7 +530,7 @@ export class LiveMonitor implements RollFeed {
       open -= 1;
     c.lookedTo = bad.has("gone") ? toSlot : from + open;
     for (const a of attention)
-      if (bad.has(a.code) && !c.troubles.has(a.code))
+      if (bad.has(a.code) && !c.troubles.has(a.code) && !(isVerified && a.code === "gone"))
         this.put(
           {
             kind: "trouble",
@@ -536,6 +541,13 @@ export class LiveMonitor implements RollFeed {
           true,
         );
     c.troubles = bad;
+  }
+
+  /** Whether somebody verifies it now, or did a moment ago: its pack is off and on by our own hand. */
+  private isVerifiedNow(channelId: number, nowMs: number): boolean {
+    return defined(this.loaded).facts.syncs.some(
+      (s) => s.kind === "proof" && s.channelId === channelId && nowMs - s.atMs < VERIFYING_MS,
+    );
   }
 
   /** Packs that were switched since the last look, by their own word. */
