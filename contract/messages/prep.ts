@@ -196,13 +196,13 @@ export function legalityWords(l: Legality): string {
     case "power-too-high":
       return `set to ${l.setMw} mW, at most ${l.mostMw} mW allowed here`;
     case "nowhere":
-      return "may not transmit here at all";
+      return "not allowed here, as far as is known";
     case "no-rule":
       return `no rule known for ${rangesWords(l.where)} MHz here: ask the regulator`;
     case "tuned-to-unruled":
       return `no rule known for ${mhz(l.frequencyHz)} here: ask the regulator`;
     case "tuned-to-forbidden":
-      return `it is on ${mhz(l.frequencyHz)}, which is forbidden here`;
+      return `it is on ${mhz(l.frequencyHz)}, which is not allowed here`;
   }
 }
 

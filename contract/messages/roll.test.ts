@@ -1,6 +1,7 @@
 import type { DayEventDetail } from "~/core/journal/dayEvents";
 import type { LogEntry } from "~/core/report/dayLog";
-import { type HitAnswerKind, type HitReason } from "~/core/monitor/hitCause";
+import type { HitAnswerKind } from "~/core/monitor/hitAnswers";
+import { type HitReason } from "~/core/monitor/hitCause";
 import { HIT_CAUSES } from "~/core/monitor/hitCauses";
 import type { Attention } from "~/core/monitor/channelWatch";
 import { exerciseLineWords } from "./exercise";

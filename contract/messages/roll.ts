@@ -1,5 +1,6 @@
 import type { Attention } from "~/core/monitor/channelWatch";
-import type { HitAnswerKind, HitReason } from "~/core/monitor/hitCause";
+import type { HitAnswerKind } from "~/core/monitor/hitAnswers";
+import type { HitReason } from "~/core/monitor/hitCause";
 import type { HitCause } from "~/core/monitor/hitCauses";
 import { causeGrade, type HitObservation } from "~/core/monitor/hitObservation";
 import { formatDb, formatDbm, formatDuration, formatSpan, listWords, mhz } from "./format";

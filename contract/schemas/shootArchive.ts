@@ -65,6 +65,7 @@ export const archiveDay = z.strictObject({
     maxNoiseDbm: z.number(),
     noiseLimitDbm: z.number().nullable().default(null),
     verificationForm: z.enum(VERIFICATION_FORMS).nullable().default(null),
+    licences: z.array(z.string().max(120)).max(40).nullable().default(null),
     spares: whole.min(0).max(100),
     isPractice: z.boolean(),
     isArchived: z.boolean(),

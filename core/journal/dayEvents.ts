@@ -1,6 +1,7 @@
 import type { Chemistry } from "~/core/battery/discharge";
 import type { HitObservation } from "~/core/monitor/hitObservation";
-import type { HitAnswerKind, HitReason } from "~/core/monitor/hitCause";
+import type { HitAnswerKind } from "~/core/monitor/hitAnswers";
+import type { HitReason } from "~/core/monitor/hitCause";
 import type { HitCause } from "~/core/monitor/hitCauses";
 
 /** What was judged of a hit when it was called, kept as it was told then. */

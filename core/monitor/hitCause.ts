@@ -1,4 +1,5 @@
 import { itemAt } from "~/core/units/items";
+import type { HitAnswerKind } from "./hitAnswers";
 import { HIT_CAUSES, type HitCause } from "./hitCauses";
 import { type HitEvidence, type HitFeatures, hitFeatures } from "./hitEvidence";
 import {
@@ -338,28 +339,6 @@ export function judgeHit(
   }));
   return { causes: causes.sort((a, b) => b.share - a.share), features };
 }
-
-/**
- * What can be done about it, in the order in which it is offered. "take-spare" and "fresh-place"
- * are told their frequency by whoever knows what is clear.
- */
-export type HitAnswerKind =
-  | "retune"
-  | "power-up"
-  | "power-down"
-  | "nearer"
-  | "turn-pack"
-  | "sleeve"
-  | "stand-back"
-  | "change-cells"
-  | "switch-on"
-  | "unmute"
-  | "microphone"
-  | "antenna"
-  | "re-rig"
-  /** It was looked at, and everything holds. */
-  | "nothing-found"
-  | "leave";
 
 const ANSWERS: Readonly<Record<HitCause, readonly HitAnswerKind[]>> = {
   neighbour: ["retune", "power-up", "nearer", "leave"],

@@ -1,6 +1,6 @@
 import { defined, itemAt } from "~/core/units/items";
 import type { HoursLeft } from "~/core/battery/discharge";
-import type { HitAnswerKind } from "./hitCause";
+import type { HitAnswerKind } from "./hitAnswers";
 import { deviation, median, shareOf } from "~/core/units/statistics";
 import {
   bestOf,

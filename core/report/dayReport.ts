@@ -2,7 +2,7 @@ import { SEEN_AGAIN_HZ } from "~/core/units/sameCarrier";
 import type { DayEvent } from "~/core/journal/dayEvents";
 import { type HitStory, hitStories } from "./hitStories";
 import type { Scene } from "~/core/schedule/scenes";
-import type { HitAnswerKind } from "~/core/monitor/hitCause";
+import type { HitAnswerKind } from "~/core/monitor/hitAnswers";
 import type { HitCause } from "~/core/monitor/hitCauses";
 import type { HitObservation } from "~/core/monitor/hitObservation";
 

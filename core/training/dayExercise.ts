@@ -3,7 +3,7 @@ import type { ScriptChannel } from "~/core/simulator/dayScript";
 import type { ScriptedEvent } from "~/core/simulator/rig";
 import type { DayEvent } from "~/core/journal/dayEvents";
 import { hitStories } from "~/core/report/hitStories";
-import type { HitAnswerKind } from "~/core/monitor/hitCause";
+import type { HitAnswerKind } from "~/core/monitor/hitAnswers";
 import { seededRandom, shuffled } from "~/core/units/random";
 import { roundPoints, type Scored, seedOf } from "./exercise";
 import { type FaultCause, madeIn } from "./faultExercise";

@@ -25,6 +25,7 @@ import { useSpineView } from "~/app/features/air/useSpineView";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Figure, Soft, Stack } from "~/app/ui/Page/Page";
 import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { LawLine } from "~/app/routes/shared/LawLine";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { BankList } from "./BankList";
 import { DayByPlace } from "./DayByPlace";
@@ -211,7 +212,7 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
           onRestore={pick.restore}
         />
       )}
-      <Soft as="p">{`${law.regionTitle}: ${law.licence}. ${law.advice}`}</Soft>
+      <LawLine law={law} />
     </Stack>
   );
 }

@@ -7,6 +7,7 @@ import {
   chooseRegion,
   dropRegionFile,
   knownRegions,
+  setLicences,
 } from "~/server/services/frequencies/regions.server";
 import { capital, count, formatSpan, listWords, rangesWords } from "~/contract/messages/format";
 import { legalityWords } from "~/contract/messages/prep";
@@ -22,16 +23,19 @@ import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { lawIntents, type LawIntent } from "./intents";
+import { Licences } from "./Licences";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
-  const { region } = orNotFound(await requireDay(context.app, dayId));
+  const { region: held } = orNotFound(await requireDay(context.app, dayId));
   const { match } = orNotFound(await getPreparation(context.app, dayId));
   const known = await knownRegions(context.app.db);
+  // shown as it stands in its file, whatever licence is held
+  const whole = known.find((k) => k.region.name === held.name);
   return {
-    region,
+    region: whole?.region ?? held,
     match,
-    origin: known.find((k) => k.region.name === region.name)?.origin ?? "ships",
+    origin: whole?.origin ?? "ships",
     known: known.map((k) => ({ name: k.region.name, title: k.region.title, origin: k.origin })),
   };
 }
@@ -47,6 +51,17 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return reply(
         await chooseRegion(app, dayId, intent.name),
         (title) => `This day is judged by the rules of ${title}.`,
+      );
+    case "licences":
+      return reply(
+        await setLicences(app, dayId, intent.held),
+        () =>
+          intent.held === null
+            ? "Not asked: every band counts as open to you."
+            : intent.held.length === 0
+              ? "No licence: only what is open to everybody counts."
+              : `Held: ${listWords(intent.held)}.`,
+        (before): LawIntent => ({ intent: "licences", held: before }),
       );
     case "add-file":
       return reply(
@@ -126,7 +141,8 @@ export default function LawScreen({
           </QuietButton>
         )}
       </Row>
-      <ReplyNotice reply={answer} />
+      <Licences region={region} held={view.day.licences} isBusy={isBusy} send={send} />
+      <ReplyNotice<LawIntent> reply={answer} onUndo={send} />
       <Table>
         <thead>
           <tr>

@@ -15,7 +15,7 @@ import {
 import { settingStepWords } from "~/contract/messages/setting";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { settingSteps } from "~/core/kit/settingSteps";
-import type { HitAnswerKind } from "~/core/monitor/hitCause";
+import type { HitAnswerKind } from "~/core/monitor/hitAnswers";
 import type { DayView } from "~/server/services/day/dayView.server";
 import type { HitView } from "~/server/services/roll/hits.server";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";

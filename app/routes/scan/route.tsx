@@ -23,8 +23,9 @@ import { allPacksOff } from "~/server/services/sync/syncs.server";
 import type { FrequencyRange } from "~/core/regulations/region";
 import { spineOf } from "~/app/features/air/spectrumOf";
 import { Notice } from "~/app/ui/Notice/Notice";
-import { Soft, Stack } from "~/app/ui/Page/Page";
+import { Stack } from "~/app/ui/Page/Page";
 import { dayIdOf, orNotFound, readIntent, refuse, reply } from "~/app/routes/shared/reply.server";
+import { LawLine } from "~/app/routes/shared/LawLine";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { currentPlace, useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
@@ -219,7 +220,7 @@ export default function ScanScreen({ loaderData: data }: Route.ComponentProps) {
       )}
       {told.length > 0 && <Notice kind="caution">{told.map(sweepWarningWords).join(" ")}</Notice>}
       <ScanAge view={view} air={air} send={send} />
-      <Soft as="p">{`${law.regionTitle}: ${law.licence}. ${law.advice}`}</Soft>
+      <LawLine law={law} />
     </Stack>
   );
 }

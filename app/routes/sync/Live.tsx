@@ -58,7 +58,8 @@ export function LiveSyncStatus({
   const isHeard =
     (code === "no-audio" && reading?.hasAudio === true) ||
     (code === "no-rf" &&
-      reading != null &&
+      reading !== null &&
+      reading !== undefined &&
       Math.max(reading.rfADbm, reading.rfBDbm) >= FULL_ABOVE_DBM);
   return isHeard ? (
     <Status status="stale">heard now: verify</Status>

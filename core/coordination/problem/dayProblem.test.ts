@@ -233,3 +233,17 @@ test.each([
   const [lowHz, highHz] = [request.noise[0]!.lowHz, request.noise.at(-1)!.highHz];
   expect(open / (highHz - lowHz - 200_000)).toBeGreaterThan(0.97);
 });
+
+test("where no rule is known for what a pack tunes it may be picked; where one forbids, it may not", () => {
+  const [one] = facts().channels;
+  const at = (lowHz: number, highHz: number) =>
+    pickProblem(
+      facts({
+        analysis: null,
+        channels: [{ ...one!, tuning: [{ lowHz, highHz, stepHz: 25_000 }] }],
+      }),
+    ).channels[0]!.tuning;
+  expect(at(1.88e9, 1.93e9)).toHaveLength(1);
+  expect(at(174e6, 216e6)).toHaveLength(1);
+  expect(at(700e6, 710e6)).toEqual([]);
+});

@@ -3,13 +3,14 @@ import { judgePlace } from "./candidates";
 import {
   mergeRanges,
   legalWindows,
+  unruledRanges,
   type Region,
   type FrequencyRange,
 } from "~/core/regulations/region";
 import { rasterChannels, type Raster } from "~/core/regulations/raster";
 import type { Profile } from "./profile";
 import type { NoiseRange } from "~/core/spectrum/channelNoise";
-import type { TuningRange } from "~/core/devices/tuning";
+import { overlaps, type TuningRange } from "~/core/devices/tuning";
 import type { CoordinationRequest } from "./request";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import {
@@ -71,7 +72,17 @@ export const carrierId = (channelId: number): string => `ch${channelId}`;
 export function pickProblem(facts: PickFacts): CoordinationRequest {
   const { region, analysis, channels } = facts;
   // each pack keeps to where its own power is allowed; the windows are all of those together
-  const windowsOf = (c: PickChannel) => legalWindows(region, c.powerMw);
+  const windowsOf = (c: PickChannel): FrequencyRange[] => {
+    const legal = legalWindows(region, c.powerMw);
+    // unknown is not forbidden: where no rule is known for anything that it tunes, it may be picked,
+    // and its flag says to ask the regulator; one that is set too high is another matter
+    const isRuled = overlaps(legalWindows(region, LEAST_MW), c.tuning.map(widened(2))).some(
+      (r) => r.highHz > r.lowHz,
+    );
+    return isRuled
+      ? legal
+      : [...legal, ...unruledRanges(region, c.tuning.map(widened(c.bandwidthHz)))];
+  };
   const bandwidthHz = widestBandwidthHz(channels);
   const groups = new Map(
     channels
@@ -107,6 +118,17 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
     seed: 1,
   };
 }
+
+/** Power that every band that allows anything allows. */
+const LEAST_MW = 0.001;
+
+/** What a tuning range occupies: its centre frequencies and half a carrier beyond. */
+const widened =
+  (bandwidthHz: number) =>
+  ({ lowHz, highHz }: FrequencyRange): FrequencyRange => ({
+    lowHz: lowHz - bandwidthHz / 2,
+    highHz: highHz + bandwidthHz / 2,
+  });
 
 /** The parts of a tuning range whose carriers lie wholly inside the windows, on the same grid. */
 function tuningWithin(

@@ -17,6 +17,7 @@ import { placePlans } from "./m0018PlacePlans.server";
 import { roll } from "./m0019Roll.server";
 import { codes } from "./m0022Codes.server";
 import { noiseLimit } from "./m0023NoiseLimit.server";
+import { licences } from "./m0026Licences.server";
 import { unitScans } from "./m0025UnitScans.server";
 import { verificationForm } from "./m0024VerificationForm.server";
 import { exercises } from "./m0021Exercises.server";
@@ -57,4 +58,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0023-noise-limit", up: noiseLimit },
   { name: "0024-verification-form", up: verificationForm },
   { name: "0025-unit-scans", up: unitScans },
+  { name: "0026-licences", up: licences },
 ];

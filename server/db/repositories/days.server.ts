@@ -36,6 +36,8 @@ export interface Day {
   noiseLimitDbm: number | null;
   /** How much is asked of a channel before it counts as verified; null: nobody chose. */
   verificationForm: VerificationForm | null;
+  /** Licences that are held for the shoot, by the words of their bands; null: nobody was asked. */
+  licences: string[] | null;
   spares: number;
   isPractice: boolean;
   /** Put away: kept, and shown nowhere but among what can be brought back. */
@@ -71,12 +73,14 @@ export type DayChange = Partial<
     | "maxNoiseDbm"
     | "noiseLimitDbm"
     | "verificationForm"
+    | "licences"
     | "spares"
   >
 >;
 
-const toDay = (row: RowOf<"days">, shoots: readonly Shoot[]): Day => ({
+const toDay = ({ licencesJson, ...row }: RowOf<"days">, shoots: readonly Shoot[]): Day => ({
   ...row,
+  licences: licencesJson === null ? null : (JSON.parse(licencesJson) as string[]),
   profile: row.profile as ProfileName,
   rescan: row.rescan as RescanRule,
   verificationForm: row.verificationForm as VerificationForm | null,
@@ -127,6 +131,13 @@ export async function findDay(
   return row ? toDay(row as unknown as RowOf<"days">, await listShoots(db, transaction)) : null;
 }
 
+/** A change as it is stored: lists as text. */
+function stored<T extends { licences?: string[] | null }>({ licences, ...rest }: T) {
+  return licences === undefined
+    ? rest
+    : { ...rest, licencesJson: licences === null ? null : JSON.stringify(licences) };
+}
+
 export async function insertDay(
   db: Database,
   day: NewDay,
@@ -135,7 +146,14 @@ export async function insertDay(
 ): Promise<number> {
   return (
     await db.models.days.create(
-      { ...day, uid, isArchived: false, rescan: "each-move", currentPlaceId: null },
+      {
+        licencesJson: null,
+        ...stored(day),
+        uid,
+        isArchived: false,
+        rescan: "each-move",
+        currentPlaceId: null,
+      },
       { transaction },
     )
   ).get("id") as number;
@@ -147,7 +165,7 @@ export async function updateDay(
   change: DayChange,
   transaction: Transaction,
 ): Promise<void> {
-  await db.models.days.update(change, { where: { id: dayId }, transaction });
+  await db.models.days.update(stored(change), { where: { id: dayId }, transaction });
 }
 
 /** The day's places as they stand, in the order of their times. */

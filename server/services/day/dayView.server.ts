@@ -14,6 +14,7 @@ import { canScanItself } from "~/core/evidence/unitScan";
 import { neededPartsOf } from "~/core/channel/verificationParts";
 import { NAME_LETTERS, packNames } from "~/core/kit/packNames";
 import { pairingStanding } from "~/core/kit/pairing";
+import { regionUnder } from "~/core/regulations/licences";
 import { sharedTuning } from "~/core/devices/tuning";
 import { nextSteps, type Step } from "~/core/channel/nextSteps";
 import { type Legality, packLegalityAt, pairing } from "~/core/kit/match";
@@ -157,7 +158,7 @@ async function storedDay(db: Database, dayId: number) {
   const day: Day = places.some((p) => p.id === found.currentPlaceId)
     ? found
     : { ...found, currentPlaceId: places[0]?.id ?? 0 };
-  const region = await regionNamed(db, day.region);
+  const region = regionUnder(await regionNamed(db, day.region), day.licences);
   const kit = mergeKits(SHIPPED_KIT, own[0] ?? EMPTY_KIT);
   const unit = (key: string): CaseUnit => {
     // what is missing is shown as missing: the day stays readable, and undo within reach

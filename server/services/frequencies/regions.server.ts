@@ -3,7 +3,7 @@ import { REGIONS, type Region } from "~/core/regulations/region";
 import { fail, ok, type Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { Database } from "~/server/db/connection.server";
-import { findDay, updateDay } from "~/server/db/repositories/days.server";
+import { findDay, listDays, updateDay } from "~/server/db/repositories/days.server";
 import { insertRegionFile, listRegionFiles } from "~/server/db/repositories/regions.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { readBeside } from "~/server/services/roll/readings.server";
@@ -93,4 +93,23 @@ export async function chooseRegion(
     await updateDay(app.db, dayId, { region: name }, transaction);
     return ok(known.region.title);
   });
+}
+
+/**
+ * Notes which licences are held, for every day of the shoot: none, or those that the region's bands
+ * name. Null takes it back to "nobody was asked". @returns what was held before
+ */
+export async function setLicences(
+  app: AppContext,
+  dayId: number,
+  licences: readonly string[] | null,
+): Promise<Result<string[] | null, ServiceError>> {
+  const day = await findDay(app.db, dayId);
+  if (!day) return fail({ code: "not-found", what: "day" });
+  const days = (await listDays(app.db)).filter((d) => d.shootId === day.shootId);
+  await app.db.write(async (t) => {
+    for (const d of days)
+      await updateDay(app.db, d.id, { licences: licences === null ? null : [...licences] }, t);
+  });
+  return ok(day.licences);
 }

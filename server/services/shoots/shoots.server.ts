@@ -92,6 +92,7 @@ const blankDay = (
   maxNoiseDbm: NEEDED_NOISE_DBM,
   noiseLimitDbm: null,
   verificationForm: null,
+  licences: null,
   spares: 2,
   isPractice: app.simulator !== null,
   clockDayMs: PRACTICE_BEGINS_MS,
@@ -179,7 +180,16 @@ export async function copyDay(
     ...siblings.map((d) => d.dayCount),
   );
   return db.write(async (t) => {
-    const { town, region, profile, maxNoiseDbm, noiseLimitDbm, verificationForm, spares } = day;
+    const {
+      town,
+      region,
+      profile,
+      maxNoiseDbm,
+      noiseLimitDbm,
+      verificationForm,
+      licences,
+      spares,
+    } = day;
     const copy: NewDay = {
       ...blankDay(app, {
         shootId: options.shootId,
@@ -193,6 +203,7 @@ export async function copyDay(
       maxNoiseDbm,
       noiseLimitDbm,
       verificationForm,
+      licences,
       spares,
     };
     const newId = await insertDay(db, copy, t);
