@@ -138,12 +138,12 @@ await sheet("Rig cards", /to mend|should be/);
 await shoot("rig-cards-daylight");
 await stage("Roll");
 await page.waitForTimeout(6000);
-// to the first place's beginning, and on to the first thing that happens
-for (let i = 0; i < 2; i += 1) {
-  await page.keyboard.press(".");
-  await page.waitForTimeout(2500);
-}
+// past what is planned, and on to the first thing that happens
 const hurt = page.locator("li[data-level=bad]").first();
+for (let i = 0; i < 12 && (await hurt.count()) === 0; i += 1) {
+  await page.keyboard.press(".");
+  await hurt.waitFor({ timeout: 15_000 }).catch(() => undefined);
+}
 await hurt.waitFor({ timeout: 60_000 });
 await page.waitForTimeout(6000);
 await page.keyboard.press("h");

@@ -14,6 +14,7 @@ import {
 } from "~/server/services/roll/hits.server";
 import { logOf } from "~/server/services/day/log.server";
 import { reportOf } from "~/server/services/day/report.server";
+import { setTake } from "~/server/services/roll/slate.server";
 import { recordSeen, setVerificationForm } from "~/server/services/sync/syncs.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
@@ -200,4 +201,24 @@ test("the short form: four answers and the recorder's verify a channel, the whol
   expect((await sync()).code).toBe("no-audio");
   const { entries } = await valueOf(logOf(app, practice.dayId));
   expect(JSON.stringify(entries)).toContain('"outcome":"nothing"');
+});
+
+test("scene and take: said with a key, put down with the next hit, in log and on paper", async () => {
+  await valueOf(setTake(app, practice.dayId, { scene: "14A", take: 3 }));
+  practice.pass(1000);
+  const channelId = (await day()).facts.channels[1]!.id;
+  const { hitId } = await valueOf(
+    callHit(app, practice.dayId, { channelId, agoMs: 0, idempotencyKey: null }),
+  );
+  expect((await open()).hit).toMatchObject({ scene: "14A", take: 3 });
+  // it was looked at, and everything held: that is an answer
+  await valueOf(answerHit(app, practice.dayId, { hitId, answer: "nothing-found" }));
+  const { entries } = await valueOf(logOf(app, practice.dayId));
+  const names = { talker: () => "Tobiah", pack: () => "", place: () => "" };
+  const told = entries.map((e) => logWords(e, names));
+  expect(told).toContain("Scene 14A, take 3");
+  expect(told.some((t) => t.includes("hit in scene 14A, take 3"))).toBe(true);
+  expect(told.some((t) => t.includes("nothing found: everything holds"))).toBe(true);
+  const hits = (await valueOf(reportOf(app, practice.dayId))).report.hits;
+  expect(hits.at(-1)).toMatchObject({ scene: "14A / 3", outcome: "nothing-found" });
 });

@@ -111,7 +111,7 @@ function eventWords(
     case "cells-ran":
       return `The ${e.chemistry} set in ${names.pack(e.packKey)} has run ${formatDuration(e.ranHours * 3_600_000)}`;
     case "hit":
-      return `${who}hit${e.scene ? ` in scene ${e.scene}` : ""}${e.frequencyHz === null ? "" : ` on ${mhz(e.frequencyHz)}`}: ${hitCauseWords(likeliestCause(e))}`;
+      return `${who}hit${e.scene ? ` in scene ${e.scene}${e.take ? `, take ${e.take}` : ""}` : ""}${e.frequencyHz === null ? "" : ` on ${mhz(e.frequencyHz)}`}: ${hitCauseWords(likeliestCause(e))}`;
     case "hit-judged":
       return `${who}judged again by the next look at the air: ${hitCauseWords(likeliestCause(e))}`;
     case "hit-observed": {
@@ -121,6 +121,8 @@ function eventWords(
     }
     case "hit-answer":
       return `${who}${hitAnswerWords(e.answer).what.toLowerCase()}${e.toHz === null ? "" : ` to ${mhz(e.toHz)}${e.fromHz === null ? "" : `, from ${mhz(e.fromHz)}`}`}`;
+    case "take":
+      return `Scene ${e.scene}, take ${e.take}`;
     case "hit-closed":
       return `${who}${e.how === "proved" ? `proved on its new frequency; plan ${e.planVersion ?? "?"} stands` : e.how === "unproved" ? `retuned, not verified; plan ${e.planVersion ?? "?"} stands` : e.how === "left" ? "left as it is, for the edit" : e.how === "nothing-found" ? "nothing found: everything holds" : e.how === "taken-back" ? "the answer was taken back" : "it holds"}${e.note ? `. ${e.note}` : ""}`;
     case "dropout":

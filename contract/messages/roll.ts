@@ -123,7 +123,7 @@ export function hitReasonWords(r: HitReason): string {
     case "link-fine":
       return "level and link were as always";
     case "lately":
-      return `${LATELY_WORDS[r.trouble] ?? r.trouble} ${r.agoMs < 5000 ? "just now" : `${formatDuration(r.agoMs)} ago`}`;
+      return `${LATELY_WORDS[r.trouble] ?? r.trouble} ${r.agoMs < 60_000 ? `${Math.round(r.agoMs / 1000)} s` : formatDuration(r.agoMs)} ago`;
     case "tried":
       return `tried: ${hitAnswerWords(r.answer).what.toLowerCase()}`;
     case "heard":

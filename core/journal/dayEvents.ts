@@ -24,6 +24,8 @@ export type DayEventDetail =
   /** Somebody was given a channel. */
   | { kind: "joined"; channelId: number }
   | { kind: "roll"; isOn: boolean }
+  /** Which scene and take it is from now on. */
+  | { kind: "take"; scene: string; take: number }
   /** A pack was switched, by its own word or by somebody's. */
   | { kind: "power"; packKey: string; isOn: boolean; by: "own-word" | "said" }
   /** A full set went in. */
@@ -35,6 +37,8 @@ export type DayEventDetail =
       channelId: number;
       frequencyHz: number | null;
       scene: string | null;
+      /** Which take of it; null or absent where nobody said. */
+      take?: number | null;
       judged: HitJudgement;
       /**
        * The last twenty seconds before it, four bytes a tenth (core/monitor/reading), base64; empty

@@ -256,6 +256,7 @@ const addIfAny = (scale: Scale, weight: number | undefined, reason: HitReason): 
 /** An alarm counts in full for so long, and less and less until it counts no more. */
 const LATELY_FULL_MS = 20_000;
 export const LATELY_MS = 180_000;
+const LOOKED_BACK_MS = 8000;
 
 /**
  * How many times likelier each cause becomes by an alarm of the last minutes, as natural logarithms
@@ -280,7 +281,8 @@ function weighLately(scale: Scale, cause: HitCause, { lately }: HitEvidence): vo
     newest.set(code, Math.min(agoMs, newest.get(code) ?? Infinity));
   for (const [trouble, agoMs] of newest) {
     const weight = LATELY_WEIGHTS[trouble]?.[cause];
-    if (weight === undefined || agoMs > LATELY_MS) continue;
+    // what is younger is in the readings themselves
+    if (weight === undefined || agoMs > LATELY_MS || agoMs < LOOKED_BACK_MS) continue;
     const fresh = 1 - Math.max(0, agoMs - LATELY_FULL_MS) / (LATELY_MS - LATELY_FULL_MS) / 1.5;
     scale.add(weight * fresh, { code: "lately", trouble, agoMs });
   }

@@ -82,6 +82,7 @@ const GROUP_OF_EVENT: Readonly<Record<DayEvent["what"]["kind"], LogGroup>> = {
   moved: "moves",
   joined: "lists",
   roll: "moves",
+  take: "moves",
   power: "cells",
   "cells-fresh": "cells",
   "cells-ran": "cells",

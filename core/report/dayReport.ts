@@ -269,7 +269,7 @@ function toHit(
   return {
     atMs: h.atMs,
     place: place(h.placeId),
-    scene: h.hit.scene,
+    scene: h.hit.scene === null ? null : `${h.hit.scene}${h.hit.take ? ` / ${h.hit.take}` : ""}`,
     talker: talker(h.hit.channelId),
     frequencyHz: h.hit.frequencyHz,
     cause: first?.cause ?? null,

@@ -78,6 +78,10 @@ export function ShortcutHelp({ dayId }: { dayId: number }) {
                 <dd>at Roll: a note of this moment</dd>
               </div>
               <div>
+                <dt>T, S</dt>
+                <dd>at Roll: the next take, the next scene</dd>
+              </div>
+              <div>
                 <dt>[ and ]</dt>
                 <dd>at Roll: less or more of the seam</dd>
               </div>

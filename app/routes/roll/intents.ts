@@ -28,6 +28,11 @@ export const HIT_ANSWERS = [
 export const rollIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("begin") }),
   z.object({ intent: z.literal("end") }),
+  z.object({
+    intent: z.literal("take"),
+    scene: z.string().trim().min(1).max(40),
+    take: z.number().int().min(1).max(999),
+  }),
   z.object({ intent: z.literal("hit"), channelId, agoMs, idempotencyKey }),
   z.object({
     intent: z.literal("observe"),

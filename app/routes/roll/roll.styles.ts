@@ -359,3 +359,14 @@ export const Question = styled.div`
 export const ByHand = styled.span`
   color: var(--soft);
 `;
+/** Scene and take, on one line over the rows. */
+export const Slate = styled.section`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  align-items: center;
+  padding: 4px 0;
+  kbd {
+    opacity: 0.7;
+  }
+`;

@@ -20,6 +20,7 @@ import { useRoll } from "~/app/features/roll/useRoll";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Stack, Sub } from "~/app/ui/Page/Page";
 import { answerOrAway } from "~/app/routes/shared/away";
+import { setTake } from "~/server/services/roll/slate.server";
 import { Bridge, useBridge } from "~/app/routes/shared/bridge";
 import type { DayIntent } from "~/app/routes/day/intents";
 import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
@@ -38,6 +39,7 @@ import {
   type RollStep,
 } from "./rollScreenState";
 import { RollTools } from "./RollTools";
+import { nextTake, SlateBar } from "./SlateBar";
 import { useKeys } from "./useKeys";
 import { Watched } from "./Watched";
 import { newId } from "~/app/features/live/newId";
@@ -72,6 +74,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         await endRoll(app, dayId),
         () => "The receivers are not followed any more. What was read is kept.",
       );
+    case "take":
+      return reply(await setTake(app, dayId, intent), () => null);
     case "hit":
       return reply(await callHit(app, dayId, intent), () => null);
     case "observe":
@@ -153,9 +157,12 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
     began.current = true;
     send({ intent: "begin" });
   }, [roll.state, roll.isCart, isDriven, channels.length, send]);
+  const putTake = (take: { scene: string; take: number }) => send({ intent: "take", ...take });
   const clock = useIntent<DayIntent>(`/day/${view.day.id}?index`);
   useKeys({
     ...(view.day.isPractice ? { ".": () => clock.send({ intent: "clock-to-happening" }) } : {}),
+    t: () => roll.slate.scene !== null && putTake(nextTake(roll.slate)),
+    s: () => roll.slate.nextScene !== null && putTake({ scene: roll.slate.nextScene, take: 1 }),
     n: () => step({ do: "begin-note", at: performance.now() }),
     "[": () => step({ do: "seconds-by", by: -1 }),
     "]": () => step({ do: "seconds-by", by: 1 }),
@@ -212,6 +219,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
             onCall={key.call}
             onBegin={() => send({ intent: "begin" })}
           />
+          <SlateBar slate={roll.slate} isBusy={isBusy} onTake={putTake} />
           <S.Rows
             aria-label="Channels"
             data-many={channels.length > MANY || undefined}

@@ -39,6 +39,7 @@ import {
   setReceivers,
   syncPack,
 } from "~/server/services/sync/syncs.server";
+import { slateOf } from "./slate.server";
 import type { ServiceResult } from "~/server/services/serviceResult";
 
 /** A hit is judged by so much of what was read before it. */
@@ -64,7 +65,7 @@ export async function callHit(
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
-  const { day, stored, facts, prepFacts } = loaded;
+  const { day, stored, facts } = loaded;
   const channel = facts.channels.find((c) => c.id === p.channelId);
   if (!channel) return fail({ code: "not-found", what: "channel" });
   const atMs = facts.nowMs - Math.max(0, Math.min(60_000, p.agoMs));
@@ -73,10 +74,7 @@ export async function callHit(
     await app.roll.airWatch?.lookNear(pickHz);
   const { evidence, bytes } = evidenceOf(app, loaded, p.channelId, atMs + LATE_MS);
   const judged = judgementOf(evidence);
-  const scene =
-    prepFacts.scenes.find(
-      (s) => s.placeId === day.currentPlaceId && atMs >= s.startMs && atMs <= s.endMs,
-    )?.number ?? null;
+  const { scene, take } = slateOf(loaded, atMs);
   const near = (evidence.look?.carriers ?? [])
     .filter(
       (c) => evidence.frequencyHz !== null && Math.abs(c.frequencyHz - evidence.frequencyHz) < 2e6,
@@ -90,6 +88,7 @@ export async function callHit(
       channelId: p.channelId,
       frequencyHz: evidence.frequencyHz,
       scene,
+      take,
       judged,
       readings: Buffer.from(bytes).toString("base64"),
       near,

@@ -18,6 +18,7 @@ import { requireDay } from "~/server/services/day/dayView.server";
 import { type HitView, hitsOf } from "./hits.server";
 import { recordEvent } from "~/server/services/day/recordEvent.server";
 import { plotDay } from "~/server/services/training/plotDay.server";
+import { type SlateView, slateOf } from "./slate.server";
 import type { ServiceResult } from "~/server/services/serviceResult";
 
 export interface RollView {
@@ -32,6 +33,7 @@ export interface RollView {
   exercise: { seed: number; untilMs: number } | null;
   /** When each channel's cells are changed next, as planned; those that last are left out. */
   cellChanges: Record<number, number>;
+  slate: SlateView;
   /** Hours that each channel's set has left by the clock; null where nobody said when it went in. */
   batteryHours: Record<number, number | null>;
 }
@@ -67,6 +69,7 @@ export async function rollView(app: AppContext, dayId: number): ServiceResult<Ro
     exercise,
     cellChanges,
     batteryHours,
+    slate: slateOf(loaded, loaded.facts.nowMs),
     state: isOn ? "rolling" : last ? "over" : "before",
     isCart: app.asker.kind === "cart",
     sinceMs: last?.atMs ?? null,
