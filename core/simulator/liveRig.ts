@@ -33,6 +33,8 @@ export function stepRig(rig: Rig, site: Site, nowMs: number): Rig {
  * nothing.
  */
 const SEEN_OVER_DB = 15;
+/** And so far from a station's edge. */
+const EDGE_HZ = 250_000;
 const APART_HZ = 350_000;
 /** As near as two can stand and still be told apart. */
 const TOLD_APART_HZ = 200_000;
@@ -54,7 +56,12 @@ function wouldBeSeen(
   ];
   return (
     taken.every((hz) => Math.abs(hz - frequencyHz) >= apartHz) &&
-    readAir({ ...site.air, carriers: [] }, frequencyHz, 200_000, nowMs) < levelDbm - SEEN_OVER_DB
+    // at a station's edge its skirt takes it for its own
+    [-EDGE_HZ, 0, EDGE_HZ].every(
+      (offHz) =>
+        readAir({ ...site.air, carriers: [] }, frequencyHz + offHz, 200_000, nowMs) <
+        levelDbm - SEEN_OVER_DB,
+    )
   );
 }
 
