@@ -75,7 +75,7 @@ export class Mixer {
 
   async pick(): Promise<void> {
     await this.open("Pick");
-    await this.button(/^Find (frequencies|again)$/).click();
+    await this.button(/^(Find (frequencies|again)|Find all anew)$/).click();
     await this.button(/^Accept as plan/).click();
     await expect(this.page.getByText(/Plan \d+ stands/)).toBeVisible();
   }

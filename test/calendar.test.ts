@@ -210,7 +210,7 @@ test("the practice day goes out as a calendar and comes back as it was", async (
         leaveOutBad: false,
         expectedVersion: 1,
       }),
-    ).toEqual({ ok: true, value: { imported: 6, leftOut: 0 } });
+    ).toEqual({ ok: true, value: { imported: 6, leftOut: 0, replaced: 6, stay: 0 } });
   } finally {
     await practice.stop();
   }

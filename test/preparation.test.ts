@@ -68,8 +68,17 @@ test("a list is previewed, taken over whole, saved, and taken back", async () =>
       leaveOutBad: false,
       expectedVersion: 1,
     }),
-  ).toEqual({ ok: true, value: { imported: 2, leftOut: 0 } });
-  expect((await prep()).scenes.map((s) => [s.number, s.title, s.isRepeatable])).toEqual([
+  ).toEqual({
+    ok: true,
+    value: { imported: 2, leftOut: 0, replaced: 0, stay: before.scenes.length },
+  });
+  const all = (await prep()).scenes;
+  expect(all).toHaveLength(before.scenes.length + 2);
+  expect(
+    all
+      .filter((s) => ["1", "2"].includes(s.number))
+      .map((s) => [s.number, s.title, s.isRepeatable]),
+  ).toEqual([
     ["1", "Dawn, the quay", true],
     ["2", "Night", false],
   ]);
@@ -101,7 +110,23 @@ test("a row with something wrong stops the import; nothing is taken over by half
       leaveOutBad: true,
       expectedVersion: 1,
     }),
-  ).toEqual({ ok: true, value: { imported: 2, leftOut: 1 } });
+  ).toMatchObject({ ok: true, value: { imported: 2, leftOut: 1 } });
+});
+
+test("a scene of the same number is replaced, all others stay", async () => {
+  const [first, ...others] = (await prep()).scenes;
+  const text = `scene,title,from,to\n${first!.number.toLowerCase()},Again,6:00,6:30\n`;
+  expect(
+    await importScenes(practice.app, practice.dayId, {
+      text,
+      map: (await preview(text)).map,
+      leaveOutBad: false,
+      expectedVersion: 1,
+    }),
+  ).toEqual({ ok: true, value: { imported: 1, leftOut: 0, replaced: 1, stay: others.length } });
+  const after = (await prep()).scenes;
+  expect(after[0]).toMatchObject({ title: "Again" });
+  expect(after.slice(1)).toEqual(others);
 });
 
 test("two windows: the list of the second is refused, told when the first came", async () => {

@@ -61,7 +61,7 @@ export function serviceErrorWords(error: ServiceError): string {
     case "talker-twice":
       return `There is a channel for ${error.talker} already. Nothing was changed.`;
     case "no-pair":
-      return `${error.talker} gets no channel: ${{ "no-receiver-channel": "every receiver channel of the case is in use", "no-pack": "every pack of the case is in use", "none-fit": "no free pack fits a free receiver channel" }[error.why]}. Nothing was changed.`;
+      return `${error.talker} gets no channel: ${{ "no-receiver-channel": "every receiver channel of the case is in use", "no-pack": "every pack of the case is in use", "none-fit": "no free pack fits a free receiver channel", "kit-no-receiver": "there is no receiver in the kit yet. Add one under Case, then press again", "kit-no-pack": "there is no pack in the kit yet. Add one under Case, then press again" }[error.why]}. Nothing was changed.`;
     case "handed-typed":
       return `${capital(listWords(error.problems.map(handedProblemWords)))}. The list is as it was.`;
     case "scene-typed":

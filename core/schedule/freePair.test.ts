@@ -56,7 +56,7 @@ describe("a pair for one more talker", () => {
   });
   test("too little of what", () => {
     const a = packUnit("a", "tarnfell-p-47");
-    expect(find([a])).toEqual({ why: "no-receiver-channel" });
+    expect(find([a])).toEqual({ why: "kit-no-receiver" });
     expect(find([bag, a], [{ receiverKey: "bag", half: 0, packKey: "a" }])).toEqual({
       why: "no-pack",
     });

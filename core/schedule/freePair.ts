@@ -12,7 +12,9 @@ export interface FreePair {
   packKey: string;
 }
 
-export type NoPair = "no-receiver-channel" | "no-pack" | "none-fit";
+export type NoPair =
+  /** There is none in the kit at all. */
+  "kit-no-receiver" | "kit-no-pack" | "no-receiver-channel" | "no-pack" | "none-fit";
 
 /**
  * The free pair to give to one more talker: one that works together, may transmit here as it is
@@ -40,8 +42,10 @@ export function freePair(
         u.kind === "pack" && !taken.some((t) => t.packKey === u.key) && !takenPacks.includes(u.key),
     )
     .map((unit) => ({ unit, model: packModel(kit, unit.modelId) }));
-  if (halves.length === 0) return { why: "no-receiver-channel" };
-  if (packs.length === 0) return { why: "no-pack" };
+  const has = (kind: CaseUnit["kind"]) => units.some((u) => u.kind === kind);
+  if (halves.length === 0)
+    return { why: has("receiver") ? "no-receiver-channel" : "kit-no-receiver" };
+  if (packs.length === 0) return { why: has("pack") ? "no-pack" : "kit-no-pack" };
   const pairs = halves.flatMap((h) =>
     packs
       .filter((p) => endsMeet(h, p))

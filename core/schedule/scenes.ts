@@ -141,3 +141,7 @@ export function packDays(scenes: readonly Scene[], rerigMs: number): PackDay[] {
   }
   return packs;
 }
+
+/** Whether two are the same scene of a list: by number, whatever its case and blanks. */
+export const isSameScene = (a: Pick<Scene, "number">, b: Pick<Scene, "number">): boolean =>
+  a.number.trim().toLowerCase() === b.number.trim().toLowerCase();

@@ -102,8 +102,8 @@ test("ten hours of the practice day with its twelve happenings, by keys alone an
     await pressOn(page, /^Scan now$/);
     await expect(mixer.answer).toContainText("quiet and free", { timeout: 60_000 });
     await page.keyboard.press("4");
-    await expect(mixer.button(/^Find (frequencies|again)$/)).toBeVisible();
-    await pressOn(page, /^Find (frequencies|again)$/);
+    await expect(mixer.button(/^(Find (frequencies|again)|Find all anew)$/)).toBeVisible();
+    await pressOn(page, /^(Find (frequencies|again)|Find all anew)$/);
     await expect(mixer.button(/^Accept as plan/)).toBeVisible();
     await pressOn(page, /^Accept as plan/);
     await expect(page.getByText(/Plan \d+ stands/)).toBeVisible();

@@ -131,17 +131,21 @@ function ForPlan({ pick }: { pick: Picking }) {
 
 function ForNothing({ pick }: { pick: Picking }) {
   const { state, next, present } = pick;
-  return (
+  const find = state.way === "one" && next ? `Find one for ${next.talker}` : "Find frequencies";
+  // after a move nobody is retuned who need not be: that comes first
+  return present && state.way !== "one" ? (
     <>
-      <PrimaryButton data-enter onPress={pick.find} isDisabled={pick.isStuck}>
-        {state.way === "one" && next ? `Find one for ${next.talker}` : "Find frequencies"}
+      <PrimaryButton data-enter onPress={pick.changeFewest} isDisabled={pick.isStuck}>
+        Keep what can stay
       </PrimaryButton>
-      {present && state.way !== "one" && (
-        <Button onPress={pick.changeFewest} isDisabled={pick.isStuck}>
-          Keep what can stay
-        </Button>
-      )}
+      <Button onPress={pick.find} isDisabled={pick.isStuck}>
+        Find all anew
+      </Button>
     </>
+  ) : (
+    <PrimaryButton data-enter onPress={pick.find} isDisabled={pick.isStuck}>
+      {find}
+    </PrimaryButton>
   );
 }
 

@@ -2,45 +2,53 @@ import type { PrepareIntent } from "./intents";
 import { formatClock } from "~/contract/messages/format";
 import { SCENE_FIELD_WORDS, sceneNoteWords, sceneProblemWords } from "~/contract/messages/prep";
 import { SCENE_FIELDS, type SceneField, type SceneRow } from "~/core/schedule/sceneTable";
+import { isSameScene, type Scene } from "~/core/schedule/scenes";
 import { Figure } from "~/app/ui/Page/Page";
 import { ListImport, type RowWords } from "~/app/routes/shared/ListImport";
 
 const FIELDS = SCENE_FIELDS.map((id) => ({ id, label: SCENE_FIELD_WORDS[id] }));
 
-function wordsOf({ row, scene, problems, notes }: SceneRow): RowWords {
-  return {
-    row,
-    isGood: scene !== null,
-    problems: problems.map(sceneProblemWords),
-    notes: notes.map(sceneNoteWords),
-    becomes: scene?.isRepeatable ? "a scene" : "a scene that happens once",
-    cells: scene
-      ? [
-          <span key="s">
-            <b>{scene.number}</b> {scene.title.slice(0, 60)}
-          </span>,
-          <Figure key="t">{`${formatClock(scene.startMs)}–${formatClock(scene.endMs)}`}</Figure>,
-          scene.speakers.join(", "),
-        ]
-      : [],
+/** What a row becomes, and what it would take the place of. */
+const wordsOf =
+  (standing: readonly Scene[]) =>
+  ({ row, scene, problems, notes }: SceneRow): RowWords => {
+    const before = scene && standing.find((s) => isSameScene(s, scene));
+    return {
+      row,
+      isGood: scene !== null,
+      problems: problems.map(sceneProblemWords),
+      notes: notes.map(sceneNoteWords),
+      becomes: `${scene?.isRepeatable ? "a scene" : "a scene that happens once"}${before ? `, in the place of ${before.number}, ${formatClock(before.startMs)}–${formatClock(before.endMs)}` : ""}`,
+      cells: scene
+        ? [
+            <span key="s">
+              <b>{scene.number}</b> {scene.title.slice(0, 60)}
+            </span>,
+            <Figure key="t">{`${formatClock(scene.startMs)}–${formatClock(scene.endMs)}`}</Figure>,
+            scene.speakers.join(", "),
+          ]
+        : [],
+    };
   };
-}
 
 export function SceneImport({
+  standing,
   expectedVersion,
   onImport,
 }: {
+  /** The scenes that stand. */
+  standing: readonly Scene[];
   expectedVersion: number;
   onImport: (intent: PrepareIntent) => void;
 }) {
   return (
     <ListImport<SceneField, SceneRow>
       button="Read a scene list"
-      hint="CSV with a line of headings, or a calendar (iCalendar); nothing is taken over before you say so"
+      hint="CSV with a line of headings, or a calendar (iCalendar). Scenes of the same number are replaced, others stay; nothing is taken over before you say so"
       thing="scene"
       fields={FIELDS}
       columns={["Scene", "Times", "Who speaks"]}
-      wordsOf={wordsOf}
+      wordsOf={wordsOf(standing)}
       onImport={(p) => onImport({ intent: "import", ...p, expectedVersion })}
     />
   );

@@ -77,7 +77,7 @@ export function Scenes({ prep, reply, isBusy, send }: ScenesProps) {
         )}
       </Gap>
       <Gap>
-        <SceneImport expectedVersion={expectedVersion} onImport={send} />
+        <SceneImport standing={prep.scenes} expectedVersion={expectedVersion} onImport={send} />
       </Gap>
     </section>
   );

@@ -58,8 +58,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "import":
       return reply(
         await importScenes(app, dayId, intent),
-        ({ imported, leftOut }) =>
-          `${capital(count(imported, "scene"))} taken over${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`,
+        ({ imported, leftOut, replaced, stay }) =>
+          `${capital(count(imported, "scene"))} taken over${replaced > 0 ? `, ${numberWord(replaced)} of them in the place of one with the same number` : ""}${stay > 0 ? `; ${count(stay, "other stays", "others stay")}` : ""}${leftOut > 0 ? `; ${count(leftOut, "row")} left out` : ""}.`,
       );
     case "put-scene":
       return reply(

@@ -1,4 +1,5 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
+import { Link } from "react-router";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import { pairing } from "~/core/kit/match";
 import { packModel, receiverModel } from "~/core/kit/models";
@@ -22,7 +23,19 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
   const [part, setPart] = useState("");
   const [effort, setEffort] = useState<ChannelView["effort"]>("normal");
   const [wear, setWear] = useState<ChannelView["wear"]>("waist-back");
-  const isTaken = view.channels.some((c) => c.talker.toLowerCase() === talker.trim().toLowerCase());
+  const [isSent, setSent] = useState(false);
+  const hasChannel = view.channels.some(
+    (c) => c.talker.toLowerCase() === talker.trim().toLowerCase(),
+  );
+  const isTaken = hasChannel && !isSent;
+  // the form goes when the channel is there; a refusal leaves the name where it stands
+  useEffect(() => {
+    if (isSent && hasChannel) onDrop();
+  }, [isSent, hasChannel, onDrop]);
+  const lacking = [
+    ...(view.receivers.length === 0 ? ["receiver"] : []),
+    ...(view.packs.length === 0 ? ["pack"] : []),
+  ];
   return (
     <Panel aria-label="A new talker">
       <Heading as="h3">A new talker</Heading>
@@ -30,7 +43,10 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
         <TextField
           label="Name"
           value={talker}
-          onChange={setTalker}
+          onChange={(name) => {
+            setTalker(name);
+            setSent(false);
+          }}
           widthCh={18}
           isFocused
           error={isTaken ? "has a channel already" : null}
@@ -50,13 +66,20 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
               intent: "add-talker",
               told: { talker: talker.trim(), part: part.trim(), effort, wear },
             });
-            onDrop();
+            setSent(true);
           }}
         >
           Give them a channel
         </PrimaryButton>
         <QuietButton onPress={onDrop}>Drop it</QuietButton>
+        {talker.trim() === "" && <Soft>type a name first</Soft>}
       </Row>
+      {lacking.length > 0 && (
+        <Soft as="p">
+          {`There is no ${lacking.join(" and no ")} in the kit yet: `}
+          <Link to={`/day/${view.day.id}/kit`}>add what you have</Link>, then come back.
+        </Soft>
+      )}
     </Panel>
   );
 }

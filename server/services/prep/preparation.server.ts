@@ -13,6 +13,7 @@ import { packingList, type PackingLine } from "~/core/schedule/packing";
 import { type CaseUnit, powerOf, type StockItem } from "~/core/kit/units";
 import type { Finding } from "~/core/schedule/prepFindings";
 import {
+  isSameScene,
   packDays,
   peakOf,
   wiredRanges,
@@ -158,15 +159,17 @@ export async function previewScenesOf(
 }
 
 /**
- * Takes a read list over as the day's scenes, all its good rows together or nothing. Rows with
- * something wrong stop it unless they are to be left out. Refused when another window changed the
- * list meanwhile.
+ * Takes a read list into the day's scenes, all its good rows together or nothing: a scene of the same
+ * number is replaced, all others stay. Rows with something wrong stop it unless they are to be left
+ * out. Refused when another window changed the list meanwhile.
  */
 export async function importScenes(
   app: AppContext,
   dayId: number,
   p: { text: string; map: ColumnMap; leaveOutBad: boolean; expectedVersion: number },
-): Promise<Result<{ imported: number; leftOut: number }, ServiceError>> {
+): Promise<
+  Result<{ imported: number; leftOut: number; replaced: number; stay: number }, ServiceError>
+> {
   const preview = await previewScenesOf(app, dayId, p.text, p.map);
   if (!preview.ok) return preview;
   const good = preview.value.rows.flatMap((r) => (r.scene ? [r.scene] : []));
@@ -176,13 +179,22 @@ export async function importScenes(
       code: "list-rows-bad",
       rows: preview.value.rows.filter((r) => !r.scene).map((r) => r.row),
     });
-  const items = good.sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs);
+  const { items: standing } = await newestList(app, "scenes", dayId);
+  const others = standing.filter((s) => !good.some((g) => isSameScene(g, s)));
+  const items = [...others, ...good].sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs);
   const stored = await storeNextList(app, "scenes", dayId, {
     expectedVersion: p.expectedVersion,
     items,
     how: notes.readFromList,
   });
-  return stored.ok ? ok({ imported: good.length, leftOut }) : stored;
+  return stored.ok
+    ? ok({
+        imported: good.length,
+        leftOut,
+        replaced: standing.length - others.length,
+        stay: others.length,
+      })
+    : stored;
 }
 
 /** Puts one scene on the list, in the place of another if it replaces one. */
