@@ -62,6 +62,11 @@ async function allEvents(db: Database, dayId: number): Promise<DayEvent[]> {
   return all;
 }
 
+/** What was read of a day is read again: its clock moved, and the times of all with it. */
+export function forgetEvents(db: Database, dayId: number): void {
+  remembered.get(db)?.days.delete(dayId);
+}
+
 /**
  * Whether two are one that was sent twice. A hit is judged anew each time it comes: what its key
  * said is the same.

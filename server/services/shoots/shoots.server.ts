@@ -23,6 +23,8 @@ import {
   newestItems,
 } from "~/server/db/repositories/versionedLists.server";
 import { NEEDED_NOISE_DBM } from "~/core/spectrum/noiseLimit";
+import { forgetEvents } from "~/server/db/repositories/dayEvents.server";
+import { shiftRecords } from "~/server/db/repositories/shiftTimes.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs, todayIso } from "~/server/services/day/clock.server";
 import type { ServiceResult } from "~/server/services/serviceResult";
@@ -251,14 +253,22 @@ export async function changeDay(
   dayId: number,
   change: DayHead,
 ): ServiceResult<{ before: DayHead }> {
-  return app.db.write(async (t) => {
+  const changed = await app.db.write(async (t) => {
     const day = await findDay(app.db, dayId, t);
     if (!day) return fail({ code: "not-found" as const, what: "day" as const });
     await updateDay(app.db, dayId, change, t);
+    // another date moves the day's clock, not the age of what was put down
+    const byMs =
+      change.dateIso === undefined
+        ? 0
+        : Math.round(dayNowMs(app, { ...day, dateIso: change.dateIso }) - dayNowMs(app, day));
+    if (byMs !== 0) await shiftRecords(app.db, dayId, byMs, t);
     return ok({
       before: Object.fromEntries(Object.keys(change).map((k) => [k, day[k as keyof DayHead]])),
     });
   });
+  if (change.dateIso !== undefined) forgetEvents(app.db, dayId);
+  return changed;
 }
 
 /** @returns the name before */
