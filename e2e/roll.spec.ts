@@ -99,7 +99,7 @@ test.describe(() => {
       table.getByRole("row").filter({ hasText: "somebody on the frequency" }),
     ).toContainText(/Retuned to \d{3}\.\d{3} MHz, plan 2/);
     await expect(table.getByRole("row").filter({ hasText: "the pack is muted" })).toContainText(
-      "Mended",
+      "then it held",
     );
     const pdf = await page.request.get("/day/1/papers/report.pdf");
     expect([pdf.headers()["content-type"], (await pdf.body()).subarray(0, 5).toString()]).toEqual([

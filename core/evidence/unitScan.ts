@@ -65,10 +65,10 @@ export function findingKindsOf(
 ): UnitFindingKind[] {
   if (model.adaptive !== null || model.tuning.length === 0) return [];
   const byBank: UnitFindingKind[] = model.banks.length > 0 ? ["bank-count", "bank-members"] : [];
-  // one that cannot scan shows what its meter hears on each place it is set to
-  return model.sweep === null
-    ? ["noise", ...byBank]
-    : [...byBank, "proposal", "ranked", "graph", "noise"];
+  const byScan: UnitFindingKind[] = [...byBank, "proposal", "ranked", "graph"];
+  // one that is noted as without a scan shows what its meter hears on each place it is set to; a
+  // note can be wrong, and what it shows may be told all the same
+  return model.sweep === null ? ["noise", ...byScan] : [...byScan, "noise"];
 }
 
 /** Whether a receiver says of itself that it can look for free places. */

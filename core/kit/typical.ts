@@ -65,7 +65,8 @@ export const typicalReceiver = (p: NamePlate): ReceiverModel => ({
   requiredSnrDb: 22,
   overloadDbm: -28,
   output: { fullScaleDbu: 0, stepsDb: [0, -6, -12, -18, -24] },
-  sweep: null,
+  // most can look for free places by themselves
+  sweep: { stepHz: 25_000, msPerStep: 40 },
 });
 
 /** The same for a pack. */

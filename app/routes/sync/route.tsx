@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { itemAt } from "~/core/units/items";
 import { Link } from "react-router";
 import styled from "styled-components";
@@ -132,6 +132,7 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
   const { answered, note, forget } = useAnswered(outbox, view.channels);
   const [openId, setOpenId] = useState<number | null>(null);
   const [undoneId, setUndoneId] = useState<number | null>(null);
+  const [wantsUndo, setWantsUndo] = useState(false);
   const isCart = useIsCart();
   const saw = (c: ChannelView, seen: Seen) => {
     const frequencyHz = pickedHz(view.plan, c.id) ?? SELF_CHOSEN_HZ;
@@ -147,13 +148,19 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
     });
     note(item);
   };
-  const canTakeBack = last !== null && last.syncId !== null && last.syncId !== undoneId;
+  const canTakeBack =
+    waiting.length > 0 || (last !== null && last.syncId !== null && last.syncId !== undoneId);
   const takeBack = () => {
-    if (last?.syncId === null || last?.syncId === undefined) return;
+    // what is on its way is newer than the last that arrived: that one is meant
+    setWantsUndo(waiting.length > 0);
+    if (waiting.length > 0 || last?.syncId === null || last?.syncId === undefined) return;
     setUndoneId(last.syncId);
     forget(last.channelId);
     send({ intent: "take-back", syncId: last.syncId });
   };
+  useEffect(() => {
+    if (wantsUndo && waiting.length === 0) takeBack();
+  });
   const shown = view.channels.filter((c) => !isByHand(c) || c.isDriven || c.id === openId);
   const isPlanned = view.plan !== null || view.channels.some((c) => c.meets === "adaptive");
   return (

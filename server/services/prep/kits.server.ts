@@ -22,6 +22,7 @@ import {
 } from "~/core/kit/models";
 import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { slug } from "~/core/kit/typical";
+import type { Region } from "~/core/regulations/region";
 import { type UnitMap, guessUnitColumns, readUnitTable, type UnitRow } from "~/core/kit/unitTable";
 import { type CaseUnit, powerOf, type StockItem } from "~/core/kit/units";
 import { fail, ok } from "~/core/units/result";
@@ -266,8 +267,17 @@ export async function previewUnits(
     heading,
     map: columns,
     cells,
-    rows: readUnitTable(cells, columns, loaded.value.kit, loaded.value.units),
+    rows: readUnitTable(cells, columns, loaded.value.kit, loaded.value.units).map((r) =>
+      onRaster(r, loaded.value.region),
+    ),
   });
+}
+
+/** A model that a list brings shows TV channels as this region counts them. */
+function onRaster(row: UnitRow, { raster }: Region): UnitRow {
+  return row.newModel === null || typeof raster !== "string"
+    ? row
+    : { ...row, newModel: { ...row.newModel, raster } };
 }
 
 /** Takes a unit list over, with the models it brings: all its good rows together or nothing. */

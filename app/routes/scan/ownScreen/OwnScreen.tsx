@@ -97,7 +97,7 @@ export function OwnScreen({ screens, place, nowMs, isFirst, send }: OwnScreenPro
       <Soft as="p">
         {receiver.canScan
           ? UNIT_SCAN_LIMITS
-          : `${receiver.label} cannot scan by itself: set it to each frequency in turn, packs off, and note what its meter shows.`}
+          : `${receiver.label} is noted as one that cannot scan by itself: set it to each frequency in turn, packs off, and note what its meter shows.`}
       </Soft>
       {told.length > 0 && (
         <S.Told aria-label="Read so far">
