@@ -220,5 +220,9 @@ test("scene and take: said with a key, put down with the next hit, in log and on
   expect(told.some((t) => t.includes("hit in scene 14A, take 3"))).toBe(true);
   expect(told.some((t) => t.includes("nothing found: everything holds"))).toBe(true);
   const hits = (await valueOf(reportOf(app, practice.dayId))).report.hits;
-  expect(hits.at(-1)).toMatchObject({ scene: "14A / 3", outcome: "nothing-found" });
+  expect(hits.at(-1)).toMatchObject({
+    scene: "14A / 3",
+    outcome: "nothing-found",
+    cause: null,
+  });
 });

@@ -262,7 +262,8 @@ function toHit(
   talker: (id: number) => string,
   place: (id: number) => string,
 ): ReportHit {
-  const first = h.hit.judged.causes[0];
+  // it was looked at, and nothing of what was judged was found
+  const first = h.closed?.how === "nothing-found" ? undefined : h.hit.judged.causes[0];
   const last = h.answers.at(-1);
   const how = h.closed?.how;
   const isRetuned = how === "proved" || how === "unproved";

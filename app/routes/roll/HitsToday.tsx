@@ -19,7 +19,7 @@ export function HitsToday({ hits }: { hits: readonly HitView[] }) {
           <li key={h.id}>
             <time>{formatClock(h.atMs)}</time>
             <b>{`${h.number} ${h.talker}`}</b>
-            <span>{`${hitCauseWords(h.hit.judged.causes[0]?.cause ?? null)}${h.hit.scene ? `, scene ${h.hit.scene}${h.hit.take ? `, take ${h.hit.take}` : ""}` : ""}`}</span>
+            <span>{`${hitCauseWords(h.closed?.how === "nothing-found" ? null : (h.hit.judged.causes[0]?.cause ?? null))}${h.hit.scene ? `, scene ${h.hit.scene}${h.hit.take ? `, take ${h.hit.take}` : ""}` : ""}`}</span>
             <Soft>{outcomeOf(h)}</Soft>
           </li>
         ))}
