@@ -18,6 +18,7 @@ export const registerIntents = z.discriminatedUnion("intent", [
     name: z.string().trim().min(1).max(80),
     expectedVersion,
   }),
+  z.object({ intent: z.literal("add-list"), text: z.string().max(200_000), expectedVersion }),
   z.object({ intent: z.literal("remove"), channel: z.number().int(), expectedVersion }),
   z.object({ intent: z.literal("undo"), expectedVersion }),
 ]);

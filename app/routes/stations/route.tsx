@@ -1,7 +1,9 @@
+import { FileTrigger } from "react-aria-components";
 import { X } from "lucide-react";
 import { useState } from "react";
 import type { Route } from "./+types/route";
 import {
+  addStations,
   askRegister,
   editStations,
   getRegister,
@@ -42,6 +44,12 @@ export async function action({ params, request, context }: Route.ActionArgs) {
           add: { channel: intent.channel, name: intent.name, note: "put on by hand" },
           expectedVersion: intent.expectedVersion,
         }),
+      );
+    case "add-list":
+      return reply(
+        await addStations(app, dayId, intent),
+        ({ added, problems }) =>
+          `${capital(count(added, "station"))} put on the list.${problems.length > 0 ? ` Not read: ${listWords(problems.slice(0, 5).map((l) => `line ${l.line} (${l.code === "no-channel" ? "no TV channel" : "no channel of this region"})`))}${problems.length > 5 ? " and more" : ""}.` : ""}`,
       );
     case "remove":
       return reply(
@@ -130,6 +138,11 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
         >
           Ask the register
         </PrimaryButton>
+        {!register.hasRegister && (
+          <Soft>
+            No register service is set up here: type the stations below, or import a list.
+          </Soft>
+        )}
         {register.earlierVersion !== null && (
           <QuietButton
             isDisabled={isBusy}
@@ -223,6 +236,19 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
           >
             Put on the list
           </Button>
+          <FileTrigger
+            acceptedFileTypes={[".csv", ".txt", "text/csv", "text/plain"]}
+            onSelect={(files) => {
+              void files?.[0]
+                ?.text()
+                .then((text) =>
+                  send({ intent: "add-list", text: text.slice(0, 200_000), expectedVersion }),
+                );
+            }}
+          >
+            <Button isDisabled={isBusy}>Import a station list</Button>
+          </FileTrigger>
+          <Soft>CSV: a channel and a name a line; others stay</Soft>
         </Row>
       </section>
       <Notice kind="caution">

@@ -8,6 +8,7 @@ import type { Position } from "~/core/regulations/register";
 import { channelAt, rasterChannels } from "~/core/regulations/raster";
 import { rasterOf } from "~/core/regulations/region";
 import { fail, ok, type Result } from "~/core/units/result";
+import { readStationTable, type StationLineProblem } from "~/core/regulations/stationTable";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import { formatDbm, formatKm } from "~/contract/messages/format";
 import {
@@ -131,4 +132,27 @@ export async function editStations(
     items,
     how: notes.changedByHand,
   });
+}
+
+/** Puts several stations on the list at once; those of the same channel are replaced, others stay. */
+export async function addStations(
+  app: AppContext,
+  dayId: number,
+  p: { text: string; expectedVersion: number },
+): Promise<Result<{ added: number; problems: StationLineProblem[] }, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { stations, region } = loaded.value;
+  const channels = rasterChannels(rasterOf(region)).map((c) => c.channel);
+  const read = readStationTable(p.text, channels);
+  if (read.stations.length === 0) return fail({ code: "list-unreadable", why: "empty" });
+  const added = read.stations.map((s): RegisteredStation => ({ ...s, note: notes.readFromList }));
+  const stored = await storeNextList(app, "stations", dayId, {
+    expectedVersion: p.expectedVersion,
+    items: [...stations.filter((s) => !added.some((a) => a.channel === s.channel)), ...added].sort(
+      (a, b) => a.channel - b.channel,
+    ),
+    how: notes.readFromList,
+  });
+  return stored.ok ? ok({ added: added.length, problems: read.problems }) : stored;
 }
