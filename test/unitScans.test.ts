@@ -72,8 +72,8 @@ test("a receiver that does not offer its frequency: noted as its word, and the n
   const before = await day();
   const channel = before.facts.channels.find((c) => c.receiverModelId === BANKED)!;
   const fromHz = before.plan!.picks.find((p) => p.channelId === channel.id)!.frequencyHz;
-  const { frequencyHz } = await valueOf(passOver(app, practice.dayId, channel.id));
-  expect(frequencyHz).not.toBe(fromHz);
+  const { moved } = await valueOf(passOver(app, practice.dayId, channel.id));
+  expect(moved!.frequencyHz).not.toBe(fromHz);
   const { request } = await basis();
   expect(request.exclusions.some((e) => e.lowHz < fromHz && e.highHz > fromHz)).toBe(true);
 });

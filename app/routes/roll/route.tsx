@@ -13,6 +13,7 @@ import {
 import { beginRoll, endRoll, putNote, rollView } from "~/server/services/roll/roll.server";
 import { proofFaultWords } from "~/contract/messages/proof";
 import { syncWords } from "~/contract/messages/day";
+import { serviceErrorWords } from "~/contract/messages/error";
 import { formatClock } from "~/contract/messages/format";
 import { receiverModel } from "~/core/kit/models";
 import type { ProofPart } from "~/core/channel/verificationParts";
@@ -81,10 +82,12 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "observe":
       return reply(await observeHit(app, dayId, intent), () => null);
     case "answer":
-      return reply(await answerHit(app, dayId, intent), ({ toHz, someoneThere }) =>
-        toHz !== null && someoneThere
-          ? "Something is heard there before our pack is. Take it back and look again."
-          : null,
+      return reply(await answerHit(app, dayId, intent), ({ toHz, someoneThere, failed }) =>
+        failed
+          ? serviceErrorWords(failed)
+          : toHz !== null && someoneThere
+            ? "Something is heard there before our pack is. Take it back and look again."
+            : null,
       );
     case "pack-follows":
       return reply(await followWithPack(app, dayId, intent.hitId), () => null);

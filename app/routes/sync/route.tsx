@@ -75,10 +75,10 @@ export async function action({ params, request, context }: Route.ActionArgs) {
           `${talker} moves to ${mhz(frequencyHz)}${PLACE_SOURCE_WORDS[from]}: plan ${version}. Receiver first, then the pack.`,
       );
     case "pass-over":
-      return reply(
-        await passOver(app, dayId, intent.channelId),
-        ({ talker, frequencyHz, version }) =>
-          `${talker} moves to ${mhz(frequencyHz)}: plan ${version}. The other is noted as taken.`,
+      return reply(await passOver(app, dayId, intent.channelId), ({ talker, fromHz, moved }) =>
+        moved
+          ? `${talker} moves to ${mhz(moved.frequencyHz)}: plan ${moved.version}. ${mhz(fromHz)} is noted as taken.`
+          : `${mhz(fromHz)} is noted as taken. No other frequency is clear for ${talker}: pick again.`,
       );
     case "pair":
       return reply(

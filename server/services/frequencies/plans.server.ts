@@ -317,24 +317,34 @@ export async function moveToSpare(
 
 /**
  * A receiver does not offer the frequency that its channel was given: that is noted as its own word,
- * and the channel moves to the next place that is clear.
+ * and the channel moves to the next place that is clear, where there is one.
+ * @returns where it stands now; null where nothing is clear for it, and it stays where it is
  */
 export async function passOver(
   app: AppContext,
   dayId: number,
   channelId: number,
-): ReturnType<typeof moveToSpare> {
+): Promise<
+  Result<
+    { talker: string; fromHz: number; moved: { frequencyHz: number; version: number } | null },
+    ServiceError
+  >
+> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const channel = loaded.value.facts.channels.find((c) => c.id === channelId);
-  const frequencyHz = pickedHz(loaded.value.facts.plan, channelId);
-  if (!channel || frequencyHz === null)
+  const fromHz = pickedHz(loaded.value.facts.plan, channelId);
+  if (!channel || fromHz === null)
     return fail({ code: "not-found", what: channel ? "plan" : "channel" });
   const noted = await addUnitScans(app, dayId, {
     receiverKey: channel.receiverKey,
-    findings: [{ kind: "passed-over", frequencyHz }],
+    findings: [{ kind: "passed-over", frequencyHz: fromHz }],
   });
-  return noted.ok ? moveToSpare(app, dayId, channelId) : noted;
+  if (!noted.ok) return noted;
+  // what was seen stands, whether there is another place or not
+  const moved = await moveToSpare(app, dayId, channelId);
+  const { talker } = channel;
+  return ok({ talker, fromHz, moved: moved.ok ? moved.value : null });
 }
 
 /**

@@ -489,7 +489,7 @@ export async function answerHit(
   app: AppContext,
   dayId: number,
   p: { hitId: number; answer: HitAnswerKind },
-): ServiceResult<{ toHz: number | null; someoneThere: boolean }> {
+): ServiceResult<{ toHz: number | null; someoneThere: boolean; failed?: ServiceError }> {
   const got = await openHit(app, dayId, p.hitId);
   if (!got.ok) return got;
   const { loaded, story } = got.value;
@@ -530,10 +530,12 @@ export async function answerHit(
   };
   if (p.answer !== "retune") {
     const done = await byHand(app, loaded, channel.packKey, channel.receiverKey, p.answer);
-    if (!done.ok) {
+    // hands that did it and found the pack dead have found something out: that is an answer too
+    if (!done.ok && done.error.code === "cells-empty") {
       await judgeTried([...tried, p.answer]);
-      return done;
+      return ok({ toHz: null, someoneThere: false, failed: done.error });
     }
+    if (!done.ok) return done;
     if (tried.length > 0 && !tried.includes(p.answer)) await judgeTried(tried);
     await putAnswer(null, null);
     return ok({ toHz: null, someoneThere: false });
