@@ -1,13 +1,15 @@
 import { ordinaryRig } from "~/core/report/rigCard";
 import { walkForecast } from "~/core/location/forecast";
-import { walkTest } from "~/core/location/walkTest";
+import { linkCorrections } from "~/core/location/linkWalk";
+import { walkedResults, walkTest } from "~/core/location/walkTest";
+import { linkBudget } from "~/core/radio/link";
+import { pathQuestion } from "~/core/radio/pathSetup";
 import { practiceWalk } from "~/server/services/training/practiceWalk.server";
+import { keepFit, keepRange, linksHere } from "~/server/services/range/placeChecks.server";
 import {
   beginDrawing,
   keepDrawing,
-  keepFit,
   keepPicture,
-  keepRange,
   keepRig,
   pictureOf,
   placeRange,
@@ -134,15 +136,73 @@ test("practice walks only with a pack that is on; what it read corrects this pla
     { walk, pack: walker.pack, receiver: walker.receiver, readings: walked.value.readings },
   ]);
   expect(fit.biasDb).toBeLessThan(0);
-  expect(code(await keepFit(app, dayId, { expectedVersion: version, placeId, fit }))).toBe("ok");
+  expect(
+    code(await keepFit(app, dayId, { expectedVersion: version, placeId, fit, walked: [] })),
+  ).toBe("ok");
   const after = await range();
   expect(after.drawing!.plan.fit!.general!.db).toBeCloseTo(fit.general!.db, 9);
   const worst = (p: typeof plan) =>
     walkForecast(p, walk, walker.pack, p.antennas, walker.receiver).worstMarginDb;
   expect(worst(after.drawing!.plan)).toBeLessThan(worst(plan));
   expect(
-    code(await keepFit(app, dayId, { expectedVersion: after.version, placeId, fit: null })),
+    code(
+      await keepFit(app, dayId, { expectedVersion: after.version, placeId, fit: null, walked: [] }),
+    ),
   ).toBe("ok");
+});
+
+test("a walk that dropped stands on the day, whatever the model says, until it is walked again; undo and forget take it with them; one link tells the same as the plan", async () => {
+  const { app, dayId } = practice;
+  const stateOf = async (talker: string) => {
+    const view = await getDayView(app, dayId);
+    if (!view.ok) throw new Error(view.error.code);
+    const c = view.value.channels.find((x) => x.talker === talker)!;
+    const { geometry } = view.value.places.find((p) => p.id === view.value.day.currentPlaceId)!;
+    return { ...c.state.place, check: c.placeCheckHere!, geometry };
+  };
+  await keepRange(app, dayId);
+  const byTheModel = (await stateOf("Agnete")).code;
+  expect(["in-range", "thin"]).toContain(byTheModel);
+  const before = await range();
+  const { plan } = before.drawing!;
+  const walker = before.walkers.find((w) => w.talker === "Agnete")!;
+  const { channelId, pack, receiver } = walker;
+  const walk = plan.walks.find((w) => w.channelId === channelId)!;
+  const seen = {
+    points: [5, 8, 11].map((atM) => ({ atM, sign: "dropped" as const })),
+    heldToM: null,
+  };
+  const tested = { walk, pack, receiver, readings: [], seen };
+  const { fit, windows } = walkTest(plan, plan.antennas, [tested]);
+  const walked = [{ channelId, ...walkedResults([tested], windows).get(walk.id)! }];
+  const keep = (expectedVersion: number, ofFit: typeof fit | null) =>
+    keepFit(app, dayId, { expectedVersion, placeId: before.placeId, fit: ofFit, walked });
+  expect(code(await keep(before.version, fit))).toBe("ok");
+  expect(await stateOf("Agnete")).toMatchObject({ code: "dropped", drops: 3, atM: 5 });
+  expect((await stateOf("Marit")).code).not.toBe("dropped");
+  // by the corrected model alone nobody says that it holds now
+  await keepRange(app, dayId);
+  expect((await stateOf("Agnete")).code).toBe("walk-again");
+  const link = await linksHere(app, dayId);
+  if (!link.ok) throw new Error(link.error.code);
+  const { check, geometry } = await stateOf("Agnete");
+  const found = link.value[channelId]!;
+  const alone = linkBudget(
+    pathQuestion(geometry, check.setup, found.receiver.figures, check.frequencyHz, {
+      corrections: linkCorrections(found, check.setup),
+      ...(found.interference ? { interference: found.interference } : {}),
+    }),
+  );
+  expect(alone.marginDb).toBeCloseTo(check.marginDb, 6);
+  expect(code(await undoDrawings(app, dayId, before.version + 1))).toBe("ok");
+  expect((await stateOf("Agnete")).code).toBe(byTheModel);
+  expect(code(await keep(before.version + 2, fit))).toBe("ok");
+  expect((await stateOf("Agnete")).code).toBe("dropped");
+  expect(code(await keep(before.version + 3, null))).toBe("ok");
+  expect((await stateOf("Agnete")).code).toBe(byTheModel);
+  expect(code(await undoDrawings(app, dayId, before.version + 4))).toBe("ok");
+  expect((await stateOf("Agnete")).code).toBe("dropped");
+  await keep(before.version + 5, null);
 });
 
 test("how a talker is rigged goes into the range: an antenna on skin costs nine decibels, a sleeve gives seven back", async () => {

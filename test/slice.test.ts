@@ -17,7 +17,8 @@ import {
   syncPack,
   usePack,
 } from "~/server/services/sync/syncs.server";
-import { keepLevel, keepPlace } from "~/server/services/range/channelChecks.server";
+import { keepLevel } from "~/server/services/range/channelChecks.server";
+import { keepPlace } from "~/server/services/range/placeChecks.server";
 import { moveTo } from "~/server/services/day/moves.server";
 import { moveClockOn } from "~/server/services/day/clock.server";
 import { lawViewOf, ownSuspects } from "~/server/services/scan/airViews.server";
@@ -164,6 +165,7 @@ describe("the whole way at the net loft", () => {
     const geometry = levelled.places[0]!.geometry;
     for (const c of levelled.channels)
       await keepPlace(app, dayId, {
+        walk: null,
         channelId: c.id,
         expectedVersion: c.version,
         setup: defaultSetup(geometry, c.wear, c.packPowerMw),

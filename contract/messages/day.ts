@@ -140,8 +140,14 @@ export function placeWords({ place: p }: ChannelState): StateWords {
       return say("overloads the receiver");
     case "thin":
       return say(`only ${formatDb(p.marginDb)} in hand`);
+    case "dropped":
+      return say(
+        p.drops === 1 ? "dropped once when walked" : `dropped ${p.drops} times when walked`,
+      );
+    case "walk-again":
+      return say("dropped before: walk it again");
     case "in-range":
-      return say(`${formatDb(p.marginDb)} in hand`);
+      return say(`${formatDb(p.marginDb)} in hand${p.isWalked ? ", walked" : ""}`);
   }
 }
 
@@ -285,6 +291,8 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
           none: "not checked at this place yet",
           stale: "the place or the frequency changed since",
           thin: "less than 10 dB in hand",
+          dropped: "it dropped when it was walked",
+          "walk-again": "it dropped before; only another walk tells whether that helped",
           overload: "too strong at the receiver",
         }[step.why],
       };

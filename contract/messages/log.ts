@@ -1,4 +1,5 @@
 import type { LogEntry, LogGroup } from "~/core/report/dayLog";
+import { numberAt } from "~/core/units/items";
 import { likeliestCause } from "~/core/report/hitStories";
 import {
   formatClock,
@@ -6,6 +7,7 @@ import {
   formatDbfs,
   formatDbm,
   formatDuration,
+  formatMetres,
   formatSpan,
   listWords,
   mhz,
@@ -82,7 +84,7 @@ export function logWords(
     case "levelled":
       return `${who}gain ${formatDb(what.gainDb)} at the pack, peaks ${formatDbfs(what.finalPeakDbfs)} at the recorder${what.headroomDb < 0 ? `, clips by ${formatDb(-what.headroomDb)}` : ""}`;
     case "placed":
-      return `${who}${formatDb(what.marginDb)} in hand where it is thinnest${what.overload ? ", too strong near the antennas" : ""}`;
+      return `${who}${placedWords(what)}`;
     case "channel-changed":
       return `${who}${what.what}`;
     case "list":
@@ -90,6 +92,18 @@ export function logWords(
     case "event":
       return eventWords(what.event, who, names);
   }
+}
+
+/** A check of a place: the walk before the model, for it was there. */
+function placedWords(what: Extract<LogEntry["what"], { kind: "placed" }>): string {
+  const { walked } = what;
+  const drops = walked?.droppedAtM.length ?? 0;
+  const told = walked
+    ? drops > 0
+      ? `walked, dropped ${drops === 1 ? "once" : `${drops} times`}, first ${formatMetres(numberAt(walked.droppedAtM, 0))} along; the model, corrected by it, says`
+      : "walked, it held; at least"
+    : "by the model";
+  return `${told} ${formatDb(what.marginDb)} to spare where it is thinnest${what.overload ? ", too strong near the antennas" : ""}`;
 }
 
 function eventWords(

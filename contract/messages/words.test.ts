@@ -165,7 +165,7 @@ describe("steps and states", () => {
     frequency: { status: "done", code: "picked", frequencyHz: 5e8 },
     sync: { status: "done", code: "proved", atMs: 33_120_000 },
     level: { status: "done", code: "set", gainDb: -27, headroomDb: 12 },
-    place: { status: "done", code: "in-range", marginDb: 18.4 },
+    place: { status: "done", code: "in-range", marginDb: 18.4, isWalked: false },
     ...change,
   });
   test("states read short", () => {

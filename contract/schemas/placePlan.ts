@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { MATERIALS, type Material } from "~/core/radio/slab";
 import { SCENE_CAUTIONS } from "~/core/report/rigCard";
+import { meterFigureShape } from "./meterFigure";
 import { feedItem } from "./radio";
 
 /** A drawn place as page, server and files pass it. */
@@ -20,12 +21,37 @@ const correction = z
 export const walkFitShape = z.object({
   atMs: z.number().int(),
   readings: z.number().int().min(0),
+  limits: z.number().int().min(0).exactOptional(),
   biasDb: z.number(),
   errorDb: z.number().min(0),
   errorAfterDb: z.number().min(0),
   general: correction,
   perWall: correction,
   behindBody: correction,
+});
+
+const alongM = z.number().min(0).max(5000);
+
+/** The short of what a walk told. */
+export const walkedShape = z.object({
+  channelId: z.number().int(),
+  droppedAtM: z.array(alongM).max(400),
+  lengthM: alongM,
+  leastMarginDb: z.number().min(-200).max(200).nullable(),
+});
+
+/** A walk as a person tells it. */
+export const seenWalkShape = z.object({
+  points: z
+    .array(
+      z.discriminatedUnion("sign", [
+        z.object({ atM: alongM, sign: z.literal("dropped") }),
+        z.object({ atM: alongM, sign: z.literal("meter"), figure: meterFigureShape }),
+      ]),
+    )
+    .max(400)
+    .readonly(),
+  heldToM: alongM.nullable(),
 });
 
 const walkShape = z.object({

@@ -41,10 +41,24 @@ export function shapeOf(column: ArchiveColumn): z.ZodType {
   return isMaybe ? shape.nullable() : shape;
 }
 
+/** Columns that archives of earlier versions do not have, and what they mean there. */
+const COLUMNS_ADDED_LATER: Readonly<Record<string, unknown>> = {
+  "placeChecks.detail": {},
+  "placeChecks.isUndone": false,
+};
+
 const rowShape = (table: ArchiveTable) =>
   z.strictObject({
     id: whole.min(1),
-    ...Object.fromEntries(columnsOf(table).map(([name, column]) => [name, shapeOf(column)])),
+    ...Object.fromEntries(
+      columnsOf(table).map(([name, column]) => {
+        const standard = COLUMNS_ADDED_LATER[`${table}.${name}`];
+        return [
+          name,
+          standard === undefined ? shapeOf(column) : shapeOf(column).default(standard as never),
+        ];
+      }),
+    ),
   });
 
 /** Tables that archives of earlier versions do not have: none of it was known then. */

@@ -123,6 +123,8 @@ export const ARCHIVE_TABLES = {
     marginDb: "real",
     overload: "flag",
     setup: "json",
+    detail: "json",
+    isUndone: "flag",
   },
   dayEvents: {
     atMs: "int",

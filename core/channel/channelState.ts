@@ -1,9 +1,9 @@
 import { aimStanding } from "~/core/audio/recommend";
 import { HEARD_INSTEAD_HZ } from "~/core/units/sameCarrier";
-import { defined } from "~/core/units/items";
+import { defined, numberAt } from "~/core/units/items";
 import type { UnitScan } from "~/core/evidence/unitScan";
 import type { FrequencyRange } from "~/core/regulations/region";
-import type { Channel, DayFacts, RescanRule, SweepRecord, SyncRecord } from "./facts";
+import type { Channel, DayFacts, PlaceRecord, RescanRule, SweepRecord, SyncRecord } from "./facts";
 import { type ProofState, proofStates } from "./verification";
 import type { ProofChange, ProofPart } from "./verificationParts";
 import { pickedHz } from "./pickedFrequency";
@@ -66,7 +66,11 @@ export type PlaceState =
   | { status: "todo"; code: "not-checked" }
   | { status: "stale"; code: "checked-elsewhere" | "frequency-moved"; marginDb: number }
   | { status: "problem"; code: "overload" | "thin"; marginDb: number }
-  | { status: "done"; code: "in-range"; marginDb: number };
+  /** It dropped on a walk here, so far along; whatever is reckoned of it. */
+  | { status: "problem"; code: "dropped"; marginDb: number; drops: number; atM: number }
+  /** Reckoned anew after a walk that dropped: only another walk tells whether that helped. */
+  | { status: "stale"; code: "walk-again"; marginDb: number }
+  | { status: "done"; code: "in-range"; marginDb: number; isWalked: boolean };
 
 export interface ChannelState {
   channelId: number;
@@ -261,15 +265,41 @@ function placeState(facts: DayFacts, channel: Channel, frequencyHz: number | nul
   const here = mine.findLast((p) => p.placeId === facts.currentPlaceId);
   const last = here ?? mine.at(-1);
   if (!last) return { status: "todo", code: "not-checked" };
-  const { marginDb } = last;
+  const marginDb = foundMarginDb(last);
   if (!here) return { status: "stale", code: "checked-elsewhere", marginDb };
   if (frequencyHz !== null && Math.abs(frequencyHz - here.frequencyHz) > SAME_BAND_HZ)
     return { status: "stale", code: "frequency-moved", marginDb };
   if (here.overload) return { status: "problem", code: "overload", marginDb };
+  const droppedAtM = here.walked?.droppedAtM ?? [];
+  if (droppedAtM.length > 0)
+    return {
+      status: "problem",
+      code: "dropped",
+      marginDb,
+      drops: droppedAtM.length,
+      atM: numberAt(droppedAtM, 0),
+    };
+  const walked = mine.findLast((p) => p.placeId === facts.currentPlaceId && p.walked);
+  if (walked && walked !== here && walked.walked?.droppedAtM.length)
+    return { status: "stale", code: "walk-again", marginDb };
   return marginDb < MIN_MARGIN_DB
     ? { status: "problem", code: "thin", marginDb }
-    : { status: "done", code: "in-range", marginDb };
+    : { status: "done", code: "in-range", marginDb, isWalked: here.walked !== undefined };
 }
+
+/**
+ * The least margin that is known of a check: what was reckoned, or less where a walk read less. A
+ * walk that dropped had none left.
+ */
+export const foundMarginDb = ({
+  marginDb,
+  walked,
+}: Pick<PlaceRecord, "marginDb" | "walked">): number =>
+  Math.min(
+    marginDb,
+    walked?.leastMarginDb ?? Infinity,
+    walked && walked.droppedAtM.length > 0 ? 0 : Infinity,
+  );
 
 /** What the receiver is set to: what it says itself, else what was recorded last. */
 export function receiverHz(

@@ -2,6 +2,8 @@ import type { Effort } from "~/core/audio/levelChain";
 import type { LevelAimName, School } from "~/core/audio/recommend";
 import type { Wear } from "~/core/radio/antenna";
 import type { TuningRange } from "~/core/devices/tuning";
+import type { Correction } from "~/core/location/walkFit";
+import type { WalkedResult } from "~/core/location/walkTest";
 import type { UnitScan } from "~/core/evidence/unitScan";
 import type { ProofPart } from "./verificationParts";
 import type { UnitReports } from "~/core/devices/reports";
@@ -160,7 +162,22 @@ export interface LevelRecord extends LevelDetail {
   finalPeakDbfs: number;
 }
 
-export interface PlaceRecord {
+/**
+ * What a check of a place rests on beside the model of radio; what was kept before this was asked
+ * has none of it.
+ */
+export interface PlaceDetail {
+  /** The walk that was walked; absent: it is reckoned only. */
+  walked?: WalkedResult;
+  /** What this link's own walk found the place to add, where no plan takes it. */
+  general?: Correction;
+  /** The version of the plan that came of the same walk: undone together. */
+  drawingVersion?: number;
+  /** The version of the plan in which the walk was forgotten. */
+  forgottenIn?: number;
+}
+
+export interface PlaceRecord extends PlaceDetail {
   channelId: number;
   placeId: number;
   atMs: number;

@@ -74,7 +74,7 @@ export type Step =
       code: "place";
       stage: "range";
       channelIds: number[];
-      why: "none" | "stale" | "thin" | "overload";
+      why: "none" | "stale" | "thin" | "dropped" | "walk-again" | "overload";
     }
   | { code: "move"; stage: "day"; placeId: number; atMs: number };
 
@@ -135,7 +135,9 @@ export function nextSteps(facts: DayFacts): Step[] {
   }
   for (const [codes, why] of [
     [["overload"], "overload"],
+    [["dropped"], "dropped"],
     [["thin"], "thin"],
+    [["walk-again"], "walk-again"],
     [["checked-elsewhere", "frequency-moved"], "stale"],
     [["not-checked"], "none"],
   ] as const) {

@@ -245,12 +245,9 @@ test("a walk test gives back the corrections that it was made with, within their
   const readings = Array.from({ length: 120 }, (_, i) => {
     const [wallCount, isBehindBody] = [i % 3, i % 4 === 0];
     const predictedDbm = -50 - i / 4;
-    return {
-      wallCount,
-      isBehindBody,
-      predictedDbm,
-      measuredDbm: predictedDbm - 2 - 3 * wallCount - (isBehindBody ? 6 : 0) + 4 * gaussian(random),
-    };
+    const measuredDbm =
+      predictedDbm - 2 - 3 * wallCount - (isBehindBody ? 6 : 0) + 4 * gaussian(random);
+    return { wallCount, isBehindBody, predictedDbm, lowDbm: measuredDbm, highDbm: measuredDbm };
   });
   const fit = fitWalk(readings);
   for (const [found, truth] of [

@@ -17,6 +17,7 @@ import {
   planPieces,
   type PlanPoint,
 } from "./floorPlan";
+import type { WalkFit } from "./walkFit";
 import { bendEdge, type Edge, isOpaque, knownWayRound } from "./wayRound";
 
 /** A pack somewhere on a plan. */
@@ -125,10 +126,14 @@ export function planQuestion(
   };
 }
 
-const FITTED = "walk test of this place, least squares";
+const FITTED = "walk test of this place, maximum likelihood";
 
 /** A place's own corrections, as terms of a link. */
-function fitTerms(fit: FloorPlan["fit"], walls: number, isBehind: boolean): LinkTerm[] {
+export function fitTerms(
+  fit: Pick<WalkFit, "general" | "perWall" | "behindBody"> | null,
+  walls: number,
+  isBehind: boolean,
+): LinkTerm[] {
   if (!fit) return [];
   return [
     ...(fit.general

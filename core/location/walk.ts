@@ -1,7 +1,7 @@
 // Innermost loops: every index is bounded by the loop that counts it, and a checked accessor makes
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
-import { itemAt, numberAt } from "~/core/units/items";
+import { itemAt, lastOf, numberAt } from "~/core/units/items";
 import { envelopeCorrelation, fading, type FadingAnswer } from "~/core/radio/fading";
 import type { LinkQuestion } from "~/core/radio/link";
 import { wavelengthM } from "~/core/radio/propagation";
@@ -104,6 +104,24 @@ export function walkPoints(
   });
   return out;
 }
+
+const FINE_M = 0.25;
+
+/** How far along a walk its nearest point to a spot lies, and how far off the spot is. */
+export function nearestAlong(walk: Walk, spot: PlanPoint): { atM: number; offM: number } {
+  const off = (p: PlanPoint) => Math.hypot(p.x - spot.x, p.y - spot.y);
+  const near = walkPoints(walk, FINE_M).reduce((best, p) => (off(p) < off(best) ? p : best));
+  return { atM: near.atM, offM: off(near) };
+}
+
+/** The point so far along a walk. */
+export const pointAlong = (walk: Walk, atM: number): PlanPoint & { headingDeg: number } =>
+  walkPoints(walk, FINE_M).reduce((best, p) =>
+    Math.abs(p.atM - atM) < Math.abs(best.atM - atM) ? p : best,
+  );
+
+/** From its first point to its last. */
+export const walkLengthM = (walk: Walk): number => lastOf(walkPoints(walk)).atM;
 
 /**
  * What reaches each antenna along a walk, over what the receiver needs; and whether it is in sight.

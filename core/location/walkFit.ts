@@ -1,8 +1,14 @@
+import { invert } from "~/core/units/matrix";
 import { itemAt, numberAt } from "~/core/units/items";
+import { censoredFit, type CensoredRow } from "./censoredFit";
 
-/** One reading of a walk test, beside what was predicted there. */
+/**
+ * What was found of the level at one stretch of a walk, beside what was predicted there. Equal ends
+ * were measured; a missing end says that it was at most, or at least, so much.
+ */
 export interface WalkReading {
-  measuredDbm: number;
+  lowDbm: number | null;
+  highDbm: number | null;
   predictedDbm: number;
   /** How many walls lay between, and whether the body did. */
   wallCount: number;
@@ -20,6 +26,8 @@ export interface Correction {
 
 export interface WalkFit {
   readings: number;
+  /** How many of them say only "at most" or "at least"; absent: none. */
+  limits?: number;
   /** Measured less predicted: mean, and spread about it, before and after the corrections. */
   biasDb: number;
   errorDb: number;
@@ -35,25 +43,60 @@ export interface WalkFit {
  * source): a short walk that cannot tell two of them apart does not drive both to extremes.
  */
 const LIKELY_DB = { general: 8, perWall: 3, behindBody: 3 } as const;
+/** As far as a whole place is ever off the book, dB: holds a walk of nothing but dropouts. */
+const FARTHEST_DB = 20;
 /** Readings next to one another share the same shadow: two of them tell about as much as one. */
 const SHARED = 2;
+/**
+ * Scatter of single stretches about a place's own mean, dB, while too few were measured to tell:
+ * shadows of people and things, and what is left of the fading (common practice, no published
+ * source; ITU-R P.1238 has 8 to 12 dB between whole rooms, from memory).
+ */
+const USUAL_SCATTER_DB = 6;
+/** From so many measured stretches more than there are corrections on, they tell their scatter. */
+const ENOUGH_MEASURED = 6;
+
+type Term = "general" | "perWall" | "behindBody";
+const TERM_OF: Readonly<Record<Term, (r: WalkReading) => number>> = {
+  general: () => 1,
+  perWall: (r) => r.wallCount,
+  behindBody: (r) => Number(r.isBehindBody),
+};
 
 /**
- * The corrections of a place from a walk test, by least squares: measured − predicted = general +
- * walls · perWall + behindBody. A term that the walk does not vary is left out; uncertainties from
- * the scatter of what is left. Each term is held to what is likely, as weakly as one more reading
- * of it would (textbook: least squares with a Gaussian prior).
+ * The corrections of a place from a walk test: measured − predicted = general + walls · perWall +
+ * behindBody, by maximum likelihood; where all was measured that is least squares. A term that the
+ * walk does not vary is left out; uncertainties from the scatter of what is left. Each term is held
+ * to what is likely by a Gaussian prior, as weakly as one more reading of it would.
  * @param readings - readings that are no numbers are refused by the reader before
  */
 export function fitWalk(readings: readonly WalkReading[]): WalkFit {
   const n = readings.length;
-  const differences = readings.map((r) => r.measuredDbm - r.predictedDbm);
-  const biasDb = n > 0 ? differences.reduce((a, b) => a + b, 0) / n : 0;
-  const spread = (list: readonly number[]) =>
-    list.length > 0 ? Math.sqrt(list.reduce((sum, d) => sum + d * d, 0) / list.length) : 0;
-  const errorDb = spread(differences.map((d) => d - biasDb));
+  const differenceOf = (r: WalkReading): Pick<CensoredRow, "lowDb" | "highDb"> => ({
+    lowDb: r.lowDbm === null ? null : r.lowDbm - r.predictedDbm,
+    highDb: r.highDbm === null ? null : r.highDbm - r.predictedDbm,
+  });
+  const measured = readings.flatMap((r) =>
+    r.lowDbm !== null && r.lowDbm === r.highDbm ? [{ r, db: r.lowDbm - r.predictedDbm }] : [],
+  );
+  const limits = n - measured.length;
+  const hasScatter = (terms: number) => measured.length >= terms + ENOUGH_MEASURED || limits === 0;
+  const spread = (offs: readonly number[]) =>
+    offs.length >= ENOUGH_MEASURED || limits === 0
+      ? Math.sqrt(offs.reduce((sum, d) => sum + d * d, 0) / Math.max(1, offs.length))
+      : USUAL_SCATTER_DB;
+  const alone = (sigmaDb: number | null) =>
+    censoredFit({
+      rows: readings.map((r) => ({ terms: [1], ...differenceOf(r) })),
+      likelyDb: [limits === 0 ? null : FARTHEST_DB],
+      sigmaDb,
+    });
+  const biasDb =
+    n === 0 ? 0 : numberAt(alone(hasScatter(1) ? null : USUAL_SCATTER_DB)?.coefficients ?? [0], 0);
+  const errorDb = spread(measured.map(({ db }) => db - biasDb));
   const none: WalkFit = {
     readings: n,
+    ...(limits > 0 ? { limits } : {}),
     biasDb,
     errorDb,
     errorAfterDb: errorDb,
@@ -61,89 +104,52 @@ export function fitWalk(readings: readonly WalkReading[]): WalkFit {
     perWall: null,
     behindBody: null,
   };
-  const varies = (of: (r: WalkReading) => number) => new Set(readings.map(of)).size > 1;
-  const terms: { key: "general" | "perWall" | "behindBody"; of: (r: WalkReading) => number }[] = [
-    { key: "general", of: () => 1 },
-    ...(varies((r) => r.wallCount)
-      ? [{ key: "perWall" as const, of: (r: WalkReading) => r.wallCount }]
-      : []),
-    ...(varies((r) => Number(r.isBehindBody))
-      ? [{ key: "behindBody" as const, of: (r: WalkReading) => Number(r.isBehindBody) }]
-      : []),
-  ];
-  if (n <= terms.length) return none;
-  const rows = readings.map((r) => terms.map((t) => t.of(r)));
-  const normal = terms.map((_, i) =>
-    terms.map((__, j) => rows.reduce((sum, row) => sum + numberAt(row, i) * numberAt(row, j), 0)),
+  const varied = (["perWall", "behindBody"] as const).filter(
+    (t) => new Set(readings.map(TERM_OF[t])).size > 1,
   );
-  const right = terms.map((_, i) =>
-    rows.reduce((sum, row, k) => sum + numberAt(row, i) * numberAt(differences, k), 0),
+  const terms: Term[] = ["general", ...varied];
+  // one dropout moves the whole place; it says nothing of its walls
+  if (n <= terms.length && (limits === 0 || n === 0)) return none;
+  const used: Term[] = n <= terms.length ? ["general"] : terms;
+  const rows = readings.map((r) => ({ terms: used.map((t) => TERM_OF[t](r)), ...differenceOf(r) }));
+  const gram = used.map((_, i) =>
+    used.map((__, j) =>
+      rows.reduce((sum, row) => sum + numberAt(row.terms, i) * numberAt(row.terms, j), 0),
+    ),
   );
-  const solve = (matrix: readonly (readonly number[])[]) => {
-    const inverse = invert(matrix);
-    const solved = inverse?.map((row) =>
-      row.reduce((sum, v, j) => sum + v * numberAt(right, j), 0),
-    );
-    return inverse && solved
-      ? {
-          inverse,
-          solved,
-          left: rows.map(
-            (row, k) =>
-              numberAt(differences, k) -
-              row.reduce((sum, v, i) => sum + v * numberAt(solved, i), 0),
-          ),
-        }
-      : null;
-  };
-  const varianceOf = (left: readonly number[]) =>
-    (SHARED * left.reduce((sum, d) => sum + d * d, 0)) / (n - terms.length);
-  const bare = solve(normal);
   // walls and body that always come together cannot be told apart
-  if (!bare) return none;
-  const scatter = varianceOf(bare.left);
-  const { inverse, solved, left } =
-    solve(
-      normal.map((row, i) =>
-        row.map((v, j) => (i === j ? v + scatter / LIKELY_DB[itemAt(terms, i).key] ** 2 : v)),
-      ),
-    ) ?? bare;
-  const variance = varianceOf(left);
+  if (!invert(gram)) return none;
+  const scattered = hasScatter(used.length)
+    ? censoredFit({
+        rows,
+        likelyDb: used.map(() => (limits === 0 ? null : FARTHEST_DB)),
+        sigmaDb: null,
+      })
+    : null;
+  // what is found by the fit itself is a little less than what scatters
+  const freedom = measured.length / Math.max(1, measured.length - used.length);
+  const sigmaDb = scattered ? scattered.sigmaDb * Math.sqrt(freedom) : USUAL_SCATTER_DB;
+  const fit = censoredFit({
+    rows,
+    likelyDb: used.map((t) => LIKELY_DB[t]),
+    sigmaDb,
+    shared: SHARED,
+  });
+  if (!fit) return none;
   const found = Object.fromEntries(
-    terms.map((t, i) => [
-      t.key,
+    used.map((t, i) => [
+      t,
       {
-        db: numberAt(solved, i),
-        uncertaintyDb: Math.sqrt(Math.max(0, variance * numberAt(itemAt(inverse, i), i))),
+        db: numberAt(fit.coefficients, i),
+        uncertaintyDb: Math.sqrt(Math.max(0, numberAt(itemAt(fit.covariance, i), i))),
       },
     ]),
-  ) as Partial<Pick<WalkFit, "general" | "perWall" | "behindBody">>;
-  return { ...none, errorAfterDb: spread(left), ...found };
-}
-
-/** By Gauss and Jordan with the largest pivot; null where there is none. */
-function invert(matrix: readonly (readonly number[])[]): number[][] | null {
-  const n = matrix.length;
-  const m = matrix.map((row, i) => [
-    ...row,
-    ...Array.from({ length: n }, (_, j) => (i === j ? 1 : 0)),
-  ]);
-  for (let c = 0; c < n; c += 1) {
-    const pivot = m.reduce(
-      (best, row, r) =>
-        r >= c && Math.abs(numberAt(row, c)) > Math.abs(numberAt(itemAt(m, best), c)) ? r : best,
-      c,
-    );
-    if (Math.abs(numberAt(itemAt(m, pivot), c)) < 1e-9) return null;
-    [m[c], m[pivot]] = [itemAt(m, pivot), itemAt(m, c)];
-    const by = numberAt(itemAt(m, c), c);
-    m[c] = itemAt(m, c).map((v) => v / by);
-    m.forEach((row, r) => {
-      if (r !== c) {
-        const f = numberAt(row, c);
-        m[r] = row.map((v, j) => v - f * numberAt(itemAt(m, c), j));
-      }
-    });
-  }
-  return m.map((row) => row.slice(n));
+  ) as Partial<Pick<WalkFit, Term>>;
+  const errorAfterDb = spread(
+    measured.map(
+      ({ r, db }) =>
+        db - used.reduce((sum, t, i) => sum + TERM_OF[t](r) * numberAt(fit.coefficients, i), 0),
+    ),
+  );
+  return { ...none, errorAfterDb, ...found };
 }

@@ -1,33 +1,60 @@
-import { lastOf, numberAt } from "~/core/units/items";
+import { numberAt } from "~/core/units/items";
 import { standsBetween, planLink, type PlanPack } from "./planLink";
 import type { FloorPlan, PlacedAntenna, Walk } from "./floorPlan";
 import { fitWalk, type WalkFit, type WalkReading } from "./walkFit";
 import type { TimedReading } from "./walkReadings";
-import { type WalkPack, walkPoints, type WalkReceiver } from "./walk";
+import {
+  heardDropoutMarginDb,
+  heldPiecesM,
+  limitsOfFigure,
+  OVER_NOISE_DB,
+  type SeenWalk,
+} from "./seenWalk";
+import {
+  inSight,
+  kFactorDb,
+  pointAlong,
+  walkLengthM,
+  type WalkPack,
+  type WalkReceiver,
+} from "./walk";
 
 export interface TestedWalk {
   walk: Walk;
   pack: WalkPack;
   receiver: WalkReceiver;
+  /** What the receiver read, by itself. */
   readings: readonly TimedReading[];
+  /** What a person told; absent: nobody did. */
+  seen?: SeenWalk;
 }
 
-/** Local means along a walk, for one antenna, beside what was reckoned by the book there. */
+/** What was found at a stretch of a walk, beside what was reckoned by the book there. */
 export interface WalkWindow extends WalkReading {
   walkId: string;
-  antenna: number;
+  /** Null: whichever of them was better. */
+  antenna: number | null;
   atM: number;
-  /** Over what the receiver needs. */
-  measuredMarginDb: number;
+  /** What the receiver needs there. */
+  needDbm: number;
 }
 
 export interface WalkTestAnswer {
   windows: WalkWindow[];
-  /** Each reading where it was taken, as what was in hand. */
+  /** Each reading where it was taken, as the margin that it was. */
   points: { walkId: string; atM: number; aDb: number; bDb: number | null }[];
   fit: WalkFit;
-  /** Windows that lay in the noise and say nothing. */
+  /** Windows that lay in the noise: all they say is that it was no more than that. */
   inNoise: number;
+}
+
+/** What is known of one walk when all of it is told: the short of it, for the day. */
+export interface WalkedResult {
+  /** Where it dropped, along the walk. */
+  droppedAtM: number[];
+  lengthM: number;
+  /** The least that was read over what the receiver needs, dB; null where nothing was read. */
+  leastMarginDb: number | null;
 }
 
 /**
@@ -35,13 +62,36 @@ export interface WalkTestAnswer {
  * from memory: 20 to 40 λ; two metres are 3 to 4 λ, so some scatter stays).
  */
 const WINDOW_M = 2;
-/** As near to the noise as this a level says little of the signal. */
-const OVER_NOISE_DB = 3;
+
+/** What the book reckons for one antenna somewhere along a walk. */
+function reckonerOf(book: FloorPlan, tested: TestedWalk, antennas: readonly PlacedAntenna[]) {
+  const { walk, pack, receiver } = tested;
+  const links = antennas.map((antenna) => (m: number) => {
+    const p = pointAlong(walk, m);
+    const here: PlanPack = {
+      ...pack,
+      x: p.x,
+      y: p.y,
+      facingDeg: pack.facingDeg === "along" ? p.headingDeg : pack.facingDeg,
+    };
+    return {
+      link: planLink(book, here, antenna, receiver.figures),
+      isInSight: inSight(book, here, antenna),
+      ...standsBetween(
+        book,
+        { from: here, to: antenna, frequencyHz: pack.frequencyHz },
+        pack.wear,
+        here.facingDeg,
+      ),
+    };
+  });
+  return { links, lengthM: walkLengthM(walk) };
+}
 
 /**
- * What walks read against what the book reckons, and this place's corrections by least squares.
- * Readings go from the walk's first point to its last, evenly in time. The plan's own earlier
- * corrections are left out: what is found stands for all of it.
+ * What walks told against what the book reckons, and this place's corrections by maximum
+ * likelihood. Readings go from the walk's first point to its last, evenly in time. The plan's own
+ * earlier corrections are left out: what is found stands for all of it.
  * @param antennas - as they stood while it was walked
  */
 export function walkTest(
@@ -53,76 +103,153 @@ export function walkTest(
   const windows: WalkWindow[] = [];
   const points: WalkTestAnswer["points"] = [];
   let inNoise = 0;
-  for (const { walk, pack, receiver, readings } of walks) {
-    const pair = antennas.slice(0, receiver.isDiversity ? 2 : 1);
-    const track = walkPoints(walk, 0.25);
-    const lengthM = lastOf(track).atM;
-    const [fromS, toS] = [readings[0]?.atS ?? 0, readings.at(-1)?.atS ?? 1];
-    const placed = readings.map((r) => ({
-      ...r,
-      atM: ((r.atS - fromS) / Math.max(1e-9, toS - fromS)) * lengthM,
-    }));
-    const at = (m: number) =>
-      track.reduce((best, p) => (Math.abs(p.atM - m) < Math.abs(best.atM - m) ? p : best));
-    const links = pair.map((antenna) => (m: number) => {
-      const p = at(m);
-      const here: PlanPack = {
-        ...pack,
-        x: p.x,
-        y: p.y,
-        facingDeg: pack.facingDeg === "along" ? p.headingDeg : pack.facingDeg,
-      };
-      return {
-        link: planLink(book, here, antenna, receiver.figures),
-        ...standsBetween(
-          book,
-          { from: here, to: antenna, frequencyHz: pack.frequencyHz },
-          pack.wear,
-          here.facingDeg,
-        ),
-      };
-    });
-    const needs = links.map((l) => l(0).link.sensitivityDbm);
-    for (const r of placed)
-      points.push({
-        walkId: walk.id,
-        atM: r.atM,
-        aDb: r.aDbm - numberAt(needs, 0),
-        bDb: r.bDbm === null || needs[1] === undefined ? null : r.bDbm - needs[1],
-      });
-    for (let start = 0; start < lengthM; start += WINDOW_M) {
-      const inside = placed.filter((r) => r.atM >= start && r.atM < start + WINDOW_M);
-      if (inside.length === 0) continue;
-      const middleM = Math.min(lengthM, start + WINDOW_M / 2);
-      links.forEach((l, antenna) => {
-        const levels = inside.flatMap((r) =>
-          antenna === 0 ? [r.aDbm] : r.bDbm === null ? [] : [r.bDbm],
-        );
-        if (levels.length === 0) return;
-        const { link, walls, isBehindBody } = l(middleM);
-        const meanMw = levels.reduce((sum, dbm) => sum + 10 ** (dbm / 10), 0) / levels.length;
-        // a receiver reads signal and noise together
-        const signalMw = meanMw - 10 ** (link.noiseFloorDbm / 10);
-        const measuredDbm = signalMw > 0 ? 10 * Math.log10(signalMw) : -Infinity;
-        if (
-          10 * Math.log10(meanMw) < link.noiseFloorDbm + OVER_NOISE_DB ||
-          !Number.isFinite(measuredDbm)
-        ) {
-          inNoise += 1;
-          return;
-        }
-        windows.push({
-          walkId: walk.id,
-          antenna,
-          atM: middleM,
-          measuredDbm,
-          predictedDbm: link.receivedDbm,
-          wallCount: walls,
-          isBehindBody,
-          measuredMarginDb: measuredDbm - link.sensitivityDbm,
-        });
-      });
-    }
+  for (const tested of walks) {
+    const pair = antennas.slice(0, tested.receiver.isDiversity ? 2 : 1);
+    const reckoner = reckonerOf(book, tested, pair);
+    const read = readWindows(tested, reckoner);
+    windows.push(...read.windows, ...seenWindows(book, tested, pair, reckoner));
+    points.push(...read.points);
+    inNoise += read.inNoise;
   }
   return { windows, points, fit: fitWalk(windows), inNoise };
+}
+
+type Reckoner = ReturnType<typeof reckonerOf>;
+
+function readWindows({ walk, readings }: TestedWalk, { links, lengthM }: Reckoner) {
+  const windows: WalkWindow[] = [];
+  const points: WalkTestAnswer["points"] = [];
+  let inNoise = 0;
+  const [fromS, toS] = [readings[0]?.atS ?? 0, readings.at(-1)?.atS ?? 1];
+  const placed = readings.map((r) => ({
+    ...r,
+    atM: ((r.atS - fromS) / Math.max(1e-9, toS - fromS)) * lengthM,
+  }));
+  const needs = links.map((l) => l(0).link.sensitivityDbm);
+  for (const r of placed)
+    points.push({
+      walkId: walk.id,
+      atM: r.atM,
+      aDb: r.aDbm - numberAt(needs, 0),
+      bDb: r.bDbm === null || needs[1] === undefined ? null : r.bDbm - needs[1],
+    });
+  for (let start = 0; start < lengthM; start += WINDOW_M) {
+    const inside = placed.filter((r) => r.atM >= start && r.atM < start + WINDOW_M);
+    if (inside.length === 0) continue;
+    const middleM = Math.min(lengthM, start + WINDOW_M / 2);
+    links.forEach((l, antenna) => {
+      const levels = inside.flatMap((r) =>
+        antenna === 0 ? [r.aDbm] : r.bDbm === null ? [] : [r.bDbm],
+      );
+      if (levels.length === 0) return;
+      const { link, walls, isBehindBody } = l(middleM);
+      const meanMw = levels.reduce((sum, dbm) => sum + 10 ** (dbm / 10), 0) / levels.length;
+      // a receiver reads signal and noise together
+      const signalDbm = 10 * Math.log10(Math.max(0, meanMw - 10 ** (link.noiseFloorDbm / 10)));
+      const inNoiseDbm = link.noiseFloorDbm + OVER_NOISE_DB;
+      const isInNoise = 10 * Math.log10(meanMw) < inNoiseDbm || !Number.isFinite(signalDbm);
+      if (isInNoise) inNoise += 1;
+      windows.push({
+        walkId: walk.id,
+        antenna,
+        atM: middleM,
+        lowDbm: isInNoise ? null : signalDbm,
+        highDbm: isInNoise ? inNoiseDbm : signalDbm,
+        predictedDbm: link.receivedDbm,
+        wallCount: walls,
+        isBehindBody,
+        needDbm: link.sensitivityDbm,
+      });
+    });
+  }
+  return { windows, points, inNoise };
+}
+
+/** What a person told is of the better antenna: the receiver took that one. */
+function seenWindows(
+  book: FloorPlan,
+  { walk, pack, seen }: TestedWalk,
+  pair: readonly PlacedAntenna[],
+  { links, lengthM }: Reckoner,
+): WalkWindow[] {
+  if (!seen) return [];
+  const [a, b] = pair;
+  const antennaSpacingM = a && b ? Math.hypot(a.x - b.x, a.y - b.y, a.heightM - b.heightM) : 0;
+  const heard = [true, false].map((isInSight) =>
+    heardDropoutMarginDb({
+      isDiversity: pair.length > 1,
+      kFactorDb: kFactorDb(book, isInSight),
+      antennaSpacingM,
+      frequencyHz: pack.frequencyHz,
+      speedMps: walk.speedMps,
+    }),
+  );
+  const window = (
+    atM: number,
+    limits: (
+      there: ReturnType<Reckoner["links"][number]>,
+    ) => Pick<WalkWindow, "lowDbm" | "highDbm">,
+  ): WalkWindow => {
+    const all = links.map((l) => l(Math.min(lengthM, atM)));
+    const there = all.reduce((x, y) => (y.link.marginDb > x.link.marginDb ? y : x));
+    return {
+      walkId: walk.id,
+      antenna: null,
+      atM,
+      ...limits(there),
+      predictedDbm: there.link.receivedDbm,
+      wallCount: there.walls,
+      isBehindBody: there.isBehindBody,
+      needDbm: there.link.sensitivityDbm,
+    };
+  };
+  const dropsDbm = ({ link, isInSight }: ReturnType<Reckoner["links"][number]>) =>
+    link.sensitivityDbm + numberAt(heard, isInSight ? 0 : 1);
+  return [
+    ...seen.points.map((p) =>
+      window(p.atM, (there) =>
+        p.sign === "dropped"
+          ? { lowDbm: null, highDbm: dropsDbm(there) }
+          : limitsOfFigure(p.figure, there.link.sensitivityDbm, there.link.noiseFloorDbm),
+      ),
+    ),
+    ...heldPiecesM(seen).map((atM) =>
+      window(atM, (there) => ({ lowDbm: dropsDbm(there), highDbm: null })),
+    ),
+  ];
+}
+
+/** The short of what was told of each walk. */
+export function walkedResults(
+  walks: readonly TestedWalk[],
+  windows: readonly WalkWindow[],
+): Map<string, WalkedResult> {
+  return new Map(
+    walks.map(({ walk }) => {
+      const drops = walks
+        .filter((w) => w.walk.id === walk.id)
+        .flatMap((w) => w.seen?.points.filter((p) => p.sign === "dropped") ?? [])
+        .map((p) => p.atM)
+        .sort((a, b) => a - b);
+      return [
+        walk.id,
+        {
+          droppedAtM: drops,
+          lengthM: walkLengthM(walk),
+          leastMarginDb: leastRead(windows.filter((w) => w.walkId === walk.id)),
+        },
+      ];
+    }),
+  );
+}
+
+/** Where both antennas were read the better one counts. */
+function leastRead(windows: readonly WalkWindow[]): number | null {
+  const best = new Map<number, number>();
+  for (const { atM, antenna, highDbm, lowDbm, needDbm } of windows) {
+    // limits of a person's ear are no readings
+    const readDbm = antenna === null && lowDbm !== highDbm ? null : highDbm;
+    if (readDbm !== null) best.set(atM, Math.max(best.get(atM) ?? -Infinity, readDbm - needDbm));
+  }
+  return best.size === 0 ? null : Math.min(...best.values());
 }

@@ -14,7 +14,28 @@ export interface PathSetup {
   antenna: Extract<RxAntenna, string>;
   feed: FeedItem[];
   txPowerDbm: number;
+  /** What a drawn plan knows of this way; absent where it was told by hand. */
+  asDrawn?: DrawnWay;
 }
+
+/** What no hand sets: it holds as long as the way itself is not changed. */
+export interface DrawnWay {
+  model: LinkQuestion["path"]["model"];
+  room: Room;
+  bodyLossDb: number;
+  isBehindBody: boolean;
+  whip: NonNullable<LinkQuestion["tx"]["whip"]>;
+  txHeightM: number;
+  rxHeightM: number;
+  rxTiltDeg: number;
+  offAxisDeg: number;
+  edges: LinkQuestion["path"]["edges"][number][];
+  /** Walls on the straight line, steel that is gone round among them. */
+  wallCount: number;
+}
+
+/** What this place was found to do to a link: corrections by a walk, and what else is on the air. */
+export type FoundHere = Pick<LinkQuestion, "corrections" | "interference">;
 
 /** What a receiver is to the radio: how wide it listens, how quiet and how strong it is. */
 export interface ReceiverFigures {
@@ -38,7 +59,9 @@ export function pathQuestion(
   setup: PathSetup,
   receiver: ReceiverFigures,
   frequencyHz: number,
+  found: FoundHere = {},
 ): LinkQuestion {
+  const { asDrawn } = setup;
   return {
     frequencyHz,
     txPowerDbm: setup.txPowerDbm,
@@ -48,17 +71,24 @@ export function pathQuestion(
       skinContact: setup.skinContact,
       sleeve: setup.sleeve,
       tiltDeg: setup.tiltDeg,
-      heightM: site.txHeightM,
+      heightM: asDrawn?.txHeightM ?? site.txHeightM,
+      ...(asDrawn ? { bodyLossDb: asDrawn.bodyLossDb, whip: asDrawn.whip } : {}),
     },
-    rx: { antenna: setup.antenna, tiltDeg: 0, offAxisDeg: 0, heightM: site.rxHeightM },
+    rx: {
+      antenna: setup.antenna,
+      tiltDeg: asDrawn?.rxTiltDeg ?? 0,
+      offAxisDeg: asDrawn?.offAxisDeg ?? 0,
+      heightM: asDrawn?.rxHeightM ?? site.rxHeightM,
+    },
     path: {
       distanceM: setup.distanceM,
-      model: site.model,
-      room: site.room,
+      model: asDrawn?.model ?? site.model,
+      room: asDrawn?.room ?? site.room,
       walls: setup.walls,
-      edges: [],
+      edges: asDrawn?.edges ?? [],
     },
     feed: setup.feed,
     receiver,
+    ...found,
   };
 }

@@ -1,3 +1,4 @@
+import type { WalkedResult } from "~/core/location/walkTest";
 import type { DayEvent } from "~/core/journal/dayEvents";
 import type { LevelRecord, PlaceRecord, PlanRecord, SyncRecord } from "~/core/channel/facts";
 import type { ProofPart } from "~/core/channel/verificationParts";
@@ -37,7 +38,7 @@ export type LogWhat =
   /** Parts that were looked at together. */
   | { kind: "proved"; good: ProofPart[]; bad: { part: ProofPart; outcome: string }[] }
   | { kind: "levelled"; gainDb: number; headroomDb: number; finalPeakDbfs: number }
-  | { kind: "placed"; marginDb: number; overload: boolean }
+  | { kind: "placed"; marginDb: number; overload: boolean; walked: WalkedResult | null }
   | { kind: "channel-changed"; what: string }
   | { kind: "list"; list: string; version: number; how: string }
   | { kind: "event"; event: DayEvent["what"] };
@@ -179,7 +180,12 @@ export function dayLog(s: LogSources): LogEntry[] {
       `place-${i + 1}`,
       p.atMs,
       "place",
-      { kind: "placed", marginDb: p.marginDb, overload: p.overload },
+      {
+        kind: "placed",
+        marginDb: p.marginDb,
+        overload: p.overload,
+        walked: p.walked ?? null,
+      },
       { channelId: p.channelId, placeId: p.placeId },
     ),
   );

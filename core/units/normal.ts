@@ -1,3 +1,5 @@
+import { lnGammaTail } from "./gamma";
+
 /**
  * The share of a normal distribution under x (Abramowitz & Stegun 26.2.17, error below 7.5e-8).
  * @example normalCdf(0) // 0.5
@@ -42,3 +44,11 @@ export function normalQuantile(p: number): number {
   const r = q * q;
   return (poly(a, r) * q) / (poly(b, r) * r + 1);
 }
+
+/**
+ * Natural logarithm of the share of a normal distribution under x, as half of a gamma's tail: holds
+ * where the share itself is too small for a number (Abramowitz & Stegun 26.2.29 by 6.5.17).
+ * @example lnNormalCdf(-40) // -804.6
+ */
+export const lnNormalCdf = (x: number): number =>
+  x <= 0 ? Math.log(0.5) + lnGammaTail(0.5, (x * x) / 2) : Math.log1p(-Math.exp(lnNormalCdf(-x)));

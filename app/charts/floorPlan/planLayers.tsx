@@ -4,10 +4,10 @@ import type { FloorPlan, PlacedAntenna, PlanPoint } from "~/core/location/floorP
 import { cableRun, pathOf, type PlanScale, wallStrokes } from "./floorPlanLayout";
 import * as S from "./FloorPlanChart.styles";
 
-/** A mark over a plan: the worst spot of all walks, a walk's own, a spot that was tried. */
+/** A mark over a plan: the worst spot of all walks, a walk’s own, a spot that was tried, a dropout that somebody heard. */
 export interface PlanMarker extends PlanPoint {
   text: string;
-  kind: "worst" | "thin" | "spot";
+  kind: "worst" | "thin" | "spot" | "drop";
 }
 
 /** A walk as it is told: its line in parts, each as good as it is. */
@@ -406,7 +406,7 @@ export function Marker({
         d={
           marker.kind === "spot"
             ? `M${x},${y - 9}L${x + 8},${y + 6}L${x - 8},${y + 6}Z`
-            : cross(x, y, marker.kind === "worst" ? 7 : 4.5)
+            : cross(x, y, marker.kind === "worst" || marker.kind === "drop" ? 7 : 4.5)
         }
         data-kind={marker.kind}
       />

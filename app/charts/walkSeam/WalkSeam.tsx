@@ -17,6 +17,7 @@ export interface SeamReading {
 export function WalkSeam({
   points,
   readings = [],
+  droppedAtM = [],
   worstM,
   label,
   metres,
@@ -24,6 +25,8 @@ export function WalkSeam({
 }: {
   points: readonly SeamPoint[];
   readings?: readonly SeamReading[];
+  /** Where a person heard it drop. */
+  droppedAtM?: readonly number[];
   worstM: number | null;
   label: string;
   metres: (m: number) => string;
@@ -67,9 +70,9 @@ export function WalkSeam({
           </g>
         ))}
         <Middle x1={34} x2={widthPx - 8} y1={s.middlePx} y2={s.middlePx} />
-        {worstM !== null && (
-          <Cross d={`M${s.x(worstM) - 6},${s.middlePx - 6}l12,12m0,-12l-12,12`} />
-        )}
+        {[...(worstM === null ? [] : [worstM]), ...droppedAtM].map((m, i) => (
+          <Cross key={i} d={`M${s.x(m) - 6},${s.middlePx - 6}l12,12m0,-12l-12,12`} />
+        ))}
         <Text x={0} y={s.up(30) + 4}>
           30 dB
         </Text>

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { seenWalkShape } from "~/contract/schemas/placePlan";
 import { feedItem, wall } from "~/contract/schemas/radio";
 
 export const placeIntents = z.object({
@@ -15,7 +16,31 @@ export const placeIntents = z.object({
     antenna: z.enum(["whip-quarter", "dipole", "butterfly", "fin"]),
     feed: z.array(feedItem).max(12),
     txPowerDbm: z.number().min(-20).max(30),
+    asDrawn: z
+      .object({
+        model: z.enum(["free-space", "plane-earth", "indoor"]),
+        room: z.enum(["office", "commercial", "residential"]),
+        bodyLossDb: z.number().min(-20).max(80),
+        isBehindBody: z.boolean(),
+        whip: z.enum(["straight", "bent", "coiled"]),
+        txHeightM: z.number().min(0).max(200),
+        rxHeightM: z.number().min(0).max(200),
+        rxTiltDeg: z.number().min(-180).max(180),
+        offAxisDeg: z.number().min(-720).max(720),
+        edges: z
+          .array(
+            z.object({
+              heightAboveRayM: z.number(),
+              d1M: z.number().positive(),
+              d2M: z.number().positive(),
+            }),
+          )
+          .max(24),
+        wallCount: z.number().int().min(0).max(600),
+      })
+      .exactOptional(),
   }),
+  walk: seenWalkShape.nullable(),
 });
 
 export type PlaceIntent = z.input<typeof placeIntents>;

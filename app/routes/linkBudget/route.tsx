@@ -4,10 +4,10 @@ import { useMemo, useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
-import { keepPlace } from "~/server/services/range/channelChecks.server";
+import { keepPlace, type LinkHere, linksHere } from "~/server/services/range/placeChecks.server";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import { placeWords } from "~/contract/messages/day";
-import { formatDb, formatDbm, formatMetres, mhz } from "~/contract/messages/format";
+import { formatClock, formatDb, formatDbm, formatMetres, mhz } from "~/contract/messages/format";
 import { mwToDbm } from "~/core/units/decibels";
 import { pathQuestion, type PathSetup } from "~/core/radio/pathSetup";
 import { MIN_MARGIN_DB } from "~/core/channel/channelState";
@@ -15,6 +15,7 @@ import { tuningSpan } from "~/core/devices/tuning";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { defaultSetup } from "~/core/kit/setups";
 import type { CoaxType } from "~/core/radio/feed";
+import { linkCorrections } from "~/core/location/linkWalk";
 import { linkBudget, type LinkAnswer, type Wall } from "~/core/radio/link";
 import { MATERIALS, type Material } from "~/core/radio/slab";
 import { pickedHz } from "~/core/channel/pickedFrequency";
@@ -27,13 +28,18 @@ import { NumberField, SelectField, SwitchField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
 import { Settings, Split } from "~/app/ui/Page/Split";
-import { dayIdOf, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
 import { answerOrAway } from "~/app/routes/shared/away";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { currentPlace, useDay } from "~/app/routes/shared/useDay";
 import { useElsewhere, useWorkedOn } from "~/app/routes/shared/useElsewhere";
 import { useIntent } from "~/app/routes/shared/useIntent";
+import { WalkedAway } from "./WalkedAway";
 import { placeIntents, type PlaceIntent } from "./intents";
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  return orNotFound(await linksHere(context.app, dayIdOf(params)));
+}
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
   answerOrAway(serverAction);
@@ -78,7 +84,7 @@ const MATERIAL_CHOICES = (Object.keys(MATERIALS) as Material[])
   .map((id) => ({ id, label: id.replace("-", " ") }));
 
 /** Whether a talker stays in range here, and what on the way takes how much. */
-export default function PlaceScreen() {
+export default function PlaceScreen({ loaderData: links }: Route.ComponentProps) {
   const view = useDay();
   const [params] = useSearchParams();
   const keeping = useIntent<PlaceIntent>();
@@ -102,6 +108,7 @@ export default function PlaceScreen() {
       view={view}
       channel={channel}
       place={here}
+      found={links[channel.id] ?? null}
       isElsewhere={isElsewhere}
       keeping={keeping}
       chooser={<ChannelChooser items={items} chosenId={channel.id} />}
@@ -114,11 +121,14 @@ interface ChannelPlaceProps {
   channel: ChannelView;
   isElsewhere: boolean;
   place: DayView["places"][number];
+  /** What this place was found to do to this link. */
+  found: LinkHere | null;
   keeping: ReturnType<typeof useIntent<PlaceIntent>>;
   chooser: ReactNode;
 }
 
-function ChannelPlace({ view, channel, isElsewhere, place, keeping, chooser }: ChannelPlaceProps) {
+function ChannelPlace(props: ChannelPlaceProps) {
+  const { view, channel, isElsewhere, place, found, keeping, chooser } = props;
   const receiver = receiverModel(view.kit, channel.receiverModelId);
   const pack = packModel(view.kit, channel.packModelId);
   const { send, reply: answer, isBusy } = keeping;
@@ -127,14 +137,28 @@ function ChannelPlace({ view, channel, isElsewhere, place, keeping, chooser }: C
       channel.placeCheckHere?.setup ??
       defaultSetup(place.geometry, channel.wear, channel.packPowerMw),
   );
-  const change = (part: Partial<PathSetup>) => setSetup((s) => ({ ...s, ...part }));
+  // what the plan knew of the way holds for that way alone
+  const change = (part: Partial<PathSetup>) =>
+    setSetup(({ asDrawn: _, ...s }) => ({ ...s, ...part }));
   const pick = pickedHz(view.plan, channel.id);
   const span =
     tuningSpan(channel.tuning) ?? pack.adaptive ?? defined(tuningSpan(channel.packTuning));
   const frequencyHz = pick ?? Math.round((span.lowHz + span.highHz) / 2);
   const link = useMemo(
-    () => linkBudget(pathQuestion(place.geometry, setup, receiver, frequencyHz)),
-    [place.geometry, setup, receiver, frequencyHz],
+    () =>
+      linkBudget(
+        pathQuestion(
+          { ...place.geometry, ...found?.room },
+          setup,
+          found?.receiver.figures ?? receiver,
+          frequencyHz,
+          {
+            corrections: linkCorrections(found ?? NOTHING_FOUND, setup),
+            ...(found?.interference ? { interference: found.interference } : {}),
+          },
+        ),
+      ),
+    [place.geometry, setup, receiver, found, frequencyHz],
   );
   const coax = setup.feed.find((f) => f.kind === "coax");
   const setCable = (type: CoaxType | "none", lengthM: number) =>
@@ -270,11 +294,26 @@ function ChannelPlace({ view, channel, isElsewhere, place, keeping, chooser }: C
                   channelId: channel.id,
                   expectedVersion: channel.version,
                   setup,
+                  walk: null,
                 })
               }
             >{`Keep for ${channel.talker} here`}</PrimaryButton>
             <Soft>{`${place.name}: ${place.note}`}</Soft>
           </Row>
+          <Soft as="p">{foundWords(found, link, setup)}</Soft>
+          <WalkedAway
+            channel={channel}
+            isBusy={isBusy}
+            onKeep={(walk) =>
+              send({
+                intent: "keep",
+                channelId: channel.id,
+                expectedVersion: channel.version,
+                setup,
+                walk,
+              })
+            }
+          />
           {isElsewhere && (
             <Notice kind="caution">{`${channel.talker} was changed elsewhere meanwhile: what stands now is shown, and what was turned here gave way.`}</Notice>
           )}
@@ -294,6 +333,25 @@ function ChannelPlace({ view, channel, isElsewhere, place, keeping, chooser }: C
       </Split>
     </Stack>
   );
+}
+
+const NOTHING_FOUND = { fit: null, general: null };
+
+/** What the figures rest on beside the model of radio. */
+function foundWords(found: LinkHere | null, link: LinkAnswer, setup: PathSetup): string {
+  return [
+    found?.general
+      ? `Corrected by a walk here: ${formatDb(found.general.db)} ± ${found.general.uncertaintyDb.toFixed(1)} dB.`
+      : found?.fit
+        ? `Corrected by this place’s walk test, ${formatClock(found.fit.atMs)}.`
+        : "By the model alone: nobody walked here yet.",
+    link.interferenceDbm === null
+      ? "Nothing was scanned here: noise on the air is not in it."
+      : `Noise and products on its frequency, as scanned: ${formatDbm(link.interferenceDbm)}.`,
+    setup.asDrawn ? "Body, heights and ways round are those of the plan’s walk." : "",
+  ]
+    .filter((words) => words !== "")
+    .join(" ");
 }
 
 function headline(talker: string, link: LinkAnswer): string {

@@ -3,6 +3,7 @@ import {
   floorPlanShape,
   pictureShape,
   rigDetailShape,
+  walkedShape,
   walkFitShape,
 } from "~/contract/schemas/placePlan";
 
@@ -26,6 +27,7 @@ export const rangeIntents = z.discriminatedUnion("intent", [
     expectedVersion,
     placeId,
     fit: walkFitShape.omit({ atMs: true }).nullable(),
+    walked: z.array(walkedShape).max(60),
   }),
   z.object({ intent: z.literal("rig"), expectedVersion, rig: rigDetailShape }),
   z.object({ intent: z.literal("undo-rig"), expectedVersion }),

@@ -1,11 +1,10 @@
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Route } from "./+types/route";
+import { keepFit, keepRange } from "~/server/services/range/placeChecks.server";
 import {
   beginDrawing,
   keepDrawing,
-  keepFit,
-  keepRange,
   keepRig,
   placeRange,
   type PlaceRange,

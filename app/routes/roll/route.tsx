@@ -41,7 +41,7 @@ import {
 } from "./rollScreenState";
 import { RollTools } from "./RollTools";
 import { nextTake, SlateBar } from "./SlateBar";
-import { useKeys } from "./useKeys";
+import { useKeys } from "~/app/routes/shared/useKeys";
 import { Watched } from "./Watched";
 import { newId } from "~/app/features/live/newId";
 import { rollIntents, type RollIntent } from "./intents";

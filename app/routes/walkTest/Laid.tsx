@@ -16,12 +16,15 @@ export function Laid({
   plan,
   test,
   from,
+  droppedAtM,
   metres,
 }: {
   by: WalkedBy;
   plan: FloorPlan;
   test: WalkTestResult;
   from: string[];
+  /** Where a person heard it drop. */
+  droppedAtM: readonly number[];
   metres: (m: number) => string;
 }) {
   const [book, corrected] = useMemo(
@@ -41,7 +44,8 @@ export function Laid({
         <Soft>{from.join(", ")}</Soft>
       </Row>
       <Soft as="p">
-        Reckoned with what was found, as areas; each reading as a dot, A upwards, B downwards.
+        The margin with what was found, as areas; each reading as a dot, A upwards, B downwards;
+        each dropout that was heard as a cross.
       </Soft>
       <WalkSeam
         label={`Readings along “${by.walk.name}” over what is reckoned`}
@@ -51,6 +55,7 @@ export function Laid({
           bDb: p.marginsDb[1] ?? null,
         }))}
         readings={readings}
+        droppedAtM={droppedAtM}
         worstM={null}
         metres={metres}
         heightPx={170}

@@ -4,6 +4,7 @@ import type { Route } from "./+types/route";
 import { placeRange, type PlaceRange } from "~/server/services/range/placePlans.server";
 import { count, formatClock, formatDb } from "~/contract/messages/format";
 import { fitWords } from "~/contract/messages/plan";
+import { seenWalkWords } from "~/contract/messages/walkTest";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { useLengths } from "~/app/features/plan/useLengths";
 import { QuietButton } from "~/app/ui/Button/Button";
@@ -16,9 +17,11 @@ import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
 import { currentPlace, useDay } from "~/app/routes/shared/useDay";
 import { type PlanInHand, usePlan } from "~/app/routes/shared/usePlan";
 import { walksOf } from "~/app/routes/shared/usePlanReckoning";
+import { ByHand } from "./ByHand";
 import { Laid } from "./Laid";
 import { PlaceFindings } from "./PlaceFindings";
-import { useWalked, type WalkTestResult } from "./useWalked";
+import { toldOf, useHandWalk } from "./useHandWalk";
+import { isTold, useWalked, type WalkTestResult } from "./useWalked";
 import { WalkSources } from "./WalkSources";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -36,6 +39,8 @@ export default function WalkTestScreen({ loaderData: range }: Route.ComponentPro
   return <WalkTest key={range.placeId} range={range} inHand={inHand} plan={inHand.plan} />;
 }
 
+const NONE_DROPPED: readonly number[] = [];
+
 interface WalkTestProps {
   range: PlaceRange;
   inHand: PlanInHand;
@@ -49,7 +54,8 @@ function WalkTest({ range, inHand, plan }: WalkTestProps) {
   const walks = useMemo(() => walksOf(plan, range.walkers, "along"), [plan, range.walkers]);
   const [walkId, setWalkId] = useState(walks[0]?.walk.id ?? "");
   const chosen = walks.find((w) => w.walk.id === walkId) ?? walks[0];
-  const walkedInHand = useWalked(view.day.id, plan, walks, chosen);
+  const hand = useHandWalk(`plain-channel-walk-${view.day.id}-${range.placeId}`, chosen?.walk);
+  const walkedInHand = useWalked(view.day.id, plan, walks, chosen, hand.told);
   const { walked, test, refusal } = walkedInHand;
   if (!chosen || plan.antennas.length === 0)
     return (
@@ -61,15 +67,31 @@ function WalkTest({ range, inHand, plan }: WalkTestProps) {
       expectedVersion: range.version,
       placeId: range.placeId,
       fit,
+      walked: (test?.results ?? []).map(({ channelId, droppedAtM, lengthM, leastMarginDb }) => ({
+        ...{ channelId, droppedAtM, lengthM, leastMarginDb },
+      })),
     });
-  const from = (id: string) => walked.filter((w) => w.walkId === id).map((w) => w.from);
+  const from = (id: string) => [
+    ...walked.filter((w) => w.walkId === id).map((w) => w.from),
+    ...(isTold(toldOf(hand.told, id)) ? [`by hand: ${seenWalkWords(toldOf(hand.told, id))}`] : []),
+  ];
   return (
     <Stack>
       <div>
         <Answer>{headline(place, test, plan)}</Answer>
         <Sub>{test ? subline(test) : keptWords(plan)}</Sub>
       </div>
-      <WalkSources walks={walks} chosen={chosen} onChoose={setWalkId} inHand={walkedInHand} />
+      {!hand.walking && (
+        <WalkSources walks={walks} chosen={chosen} onChoose={setWalkId} inHand={walkedInHand} />
+      )}
+      <ByHand
+        key={chosen.walk.id}
+        plan={plan}
+        chosen={chosen}
+        hand={hand}
+        marks={Object.fromEntries(range.walkers.map((w) => [w.channelId, w.mark]))}
+        metres={lengths.metres}
+      />
       {refusal && <Notice kind="refused">{refusal}</Notice>}
       <ReplyNotice<RangeIntent>
         reply={inHand.reply?.message ? inHand.reply : undefined}
@@ -79,10 +101,13 @@ function WalkTest({ range, inHand, plan }: WalkTestProps) {
         <PlaceFindings
           place={place}
           test={test}
-          walks={walked.length}
+          walks={test.results.length}
           isBusy={inHand.isBusy}
           onKeep={() => keep(test.fit)}
-          onBeginAgain={walkedInHand.beginAgain}
+          onBeginAgain={() => {
+            walkedInHand.beginAgain();
+            hand.clear();
+          }}
         />
       )}
       {plan.fit && (
@@ -102,6 +127,9 @@ function WalkTest({ range, inHand, plan }: WalkTestProps) {
               plan={plan}
               test={test}
               from={from(w.walk.id)}
+              droppedAtM={
+                test.results.find((r) => r.walkId === w.walk.id)?.droppedAtM ?? NONE_DROPPED
+              }
               metres={lengths.metres}
             />
           ))}

@@ -2,11 +2,18 @@ import { useMemo, useState } from "react";
 import { readingsErrorWords } from "~/contract/messages/planFile";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { readWalkReadings, type TimedReading } from "~/core/location/walkReadings";
-import { walkTest } from "~/core/location/walkTest";
+import { type TestedWalk, walkedResults, walkTest } from "~/core/location/walkTest";
+import type { SeenWalk } from "~/core/location/seenWalk";
+import type { WalkedResult } from "~/core/location/walkTest";
+import { defined } from "~/core/units/items";
 import type { WalkedBy } from "~/app/routes/shared/usePlanReckoning";
+import type { ToldWalks } from "./useHandWalk";
 import { type Recorder, useRecorder } from "./useRecorder";
 
-export type WalkTestResult = ReturnType<typeof walkTest>;
+export type WalkTestResult = ReturnType<typeof walkTest> & {
+  /** The short of each walk that was told of, and whose it is. */
+  results: (WalkedResult & { walkId: string; channelId: number })[];
+};
 
 /** A walk that was walked: by whom, how it came in, and what was read. */
 interface Walked {
@@ -40,6 +47,7 @@ export function useWalked(
   plan: FloorPlan,
   walks: readonly WalkedBy[],
   chosen: WalkedBy | undefined,
+  told: ToldWalks,
 ): WalkedInHand {
   const [walked, setWalked] = useState<Walked[]>([]);
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -56,7 +64,7 @@ export function useWalked(
         "Nothing was read on the way: switch the pack on, and let the receiver be asked. The walk was not taken.",
       );
   });
-  const test = useMemo(() => testOf(plan, walks, walked), [plan, walks, walked]);
+  const test = useMemo(() => testOf(plan, walks, walked, told), [plan, walks, walked, told]);
   return {
     walked,
     test,
@@ -87,14 +95,43 @@ function testOf(
   plan: FloorPlan,
   walks: readonly WalkedBy[],
   walked: readonly Walked[],
+  told: ToldWalks,
 ): WalkTestResult | null {
-  if (walked.length === 0) return null;
-  const known = walked.flatMap(({ walkId, readings }) => {
+  const of = (
+    walkId: string,
+    what: Pick<TestedWalk, "readings" | "seen">,
+  ): (TestedWalk & { channelId: number })[] => {
     const by = walks.find((w) => w.walk.id === walkId);
-    return by ? [{ walk: by.walk, pack: by.pack, receiver: by.receiver, readings }] : [];
-  });
-  return walkTest(plan, plan.antennas, known);
+    return by
+      ? [
+          {
+            ...what,
+            ...{ walk: by.walk, pack: by.pack, receiver: by.receiver },
+            channelId: by.walker.channelId,
+          },
+        ]
+      : [];
+  };
+  const known = [
+    ...walked.flatMap(({ walkId, readings }) => of(walkId, { readings })),
+    ...Object.entries(told).flatMap(([walkId, seen]) =>
+      isTold(seen) ? of(walkId, { readings: [], seen }) : [],
+    ),
+  ];
+  if (known.length === 0) return null;
+  const found = walkTest(plan, plan.antennas, known);
+  return {
+    ...found,
+    results: [...walkedResults(known, found.windows)].map(([walkId, result]) => ({
+      ...result,
+      walkId,
+      channelId: defined(known.find((k) => k.walk.id === walkId)).channelId,
+    })),
+  };
 }
+
+/** Whether anything was said of a walk. */
+export const isTold = (seen: SeenWalk): boolean => seen.points.length > 0 || seen.heldToM !== null;
 
 interface WalkAnswer {
   readings?: TimedReading[];

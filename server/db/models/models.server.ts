@@ -92,6 +92,8 @@ const DEFAULTS: Readonly<Record<string, unknown>> = {
   "channels.extraPacksJson": "[]",
   "sweeps.setupJson": "{}",
   "syncs.isUndone": false,
+  "placeChecks.detailJson": "{}",
+  "placeChecks.isUndone": false,
 };
 
 function attributesOf(

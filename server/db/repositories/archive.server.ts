@@ -199,6 +199,7 @@ export const CHANGING: Partial<Record<ArchiveTable, readonly string[]>> = {
   channels: columnsOf("channels").map(([name]) => name),
   sweeps: ["source", "own", "setup"],
   syncs: ["isUndone"],
+  placeChecks: ["detail", "isUndone"],
 };
 
 /** Brings what may change of rows up to date. */

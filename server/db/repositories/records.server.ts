@@ -1,6 +1,12 @@
 import { storedFlag } from "~/server/db/storedFlag.server";
 import type { Transaction } from "sequelize";
-import type { LevelDetail, LevelRecord, PlaceRecord, SyncRecord } from "~/core/channel/facts";
+import type {
+  LevelDetail,
+  LevelRecord,
+  PlaceDetail,
+  PlaceRecord,
+  SyncRecord,
+} from "~/core/channel/facts";
 import type { ProofPart } from "~/core/channel/verificationParts";
 import type { Effort } from "~/core/audio/levelChain";
 import type { PathSetup } from "~/core/radio/pathSetup";
@@ -183,15 +189,21 @@ export async function insertLevel(
 
 export async function listPlaceChecks(db: Database, dayId: number): Promise<StoredPlaceCheck[]> {
   const rows = await db.models.placeChecks.findAll({
-    where: { dayId },
+    where: { dayId, isUndone: false },
     order: [
       ["atMs", "ASC"],
       ["id", "ASC"],
     ],
   });
   return rows.map((r) => {
-    const { id: _, dayId: __, setupJson, overload, ...rest } = r.get({ plain: true });
-    return { ...rest, overload: storedFlag(overload), setup: JSON.parse(setupJson) as PathSetup };
+    const { setupJson, detailJson, overload, channelId, placeId, atMs, frequencyHz, marginDb } =
+      r.get({ plain: true });
+    return {
+      ...(JSON.parse(detailJson) as PlaceDetail),
+      ...{ channelId, placeId, atMs, frequencyHz, marginDb },
+      overload: storedFlag(overload),
+      setup: JSON.parse(setupJson) as PathSetup,
+    };
   });
 }
 
@@ -201,9 +213,63 @@ export async function insertPlaceCheck(
   check: StoredPlaceCheck,
   transaction: Transaction,
 ): Promise<void> {
-  const { setup, ...rest } = check;
+  const { setup, channelId, placeId, atMs, frequencyHz, marginDb, overload, ...detail } = check;
   await db.models.placeChecks.create(
-    { ...rest, dayId, setupJson: JSON.stringify(setup) },
+    {
+      ...{ channelId, placeId, atMs, frequencyHz, marginDb, overload, dayId },
+      setupJson: JSON.stringify(setup),
+      detailJson: JSON.stringify(detail satisfies PlaceDetail),
+      isUndone: false,
+    },
     { transaction },
   );
+}
+
+/** Walks of a place count no more: its walk test is forgotten in this version of its plan. */
+export const forgetWalks = (
+  db: Database,
+  dayId: number,
+  p: { placeId: number; drawingVersion: number },
+  transaction: Transaction,
+): Promise<void> =>
+  changeWalks(db, dayId, transaction, (detail, row) =>
+    row.placeId === p.placeId && detail.walked && !row.isUndone
+      ? { detail: { ...detail, forgottenIn: p.drawingVersion }, isUndone: true }
+      : null,
+  );
+
+/** What came with a version of the plan goes with it, and what it took away is back. */
+export const undoWalks = (
+  db: Database,
+  dayId: number,
+  drawingVersion: number,
+  transaction: Transaction,
+): Promise<void> =>
+  changeWalks(db, dayId, transaction, (detail) => {
+    const { forgottenIn, ...rest } = detail;
+    if (forgottenIn === drawingVersion) return { detail: rest, isUndone: false };
+    return detail.drawingVersion === drawingVersion ? { detail, isUndone: true } : null;
+  });
+
+async function changeWalks(
+  db: Database,
+  dayId: number,
+  transaction: Transaction,
+  to: (
+    detail: PlaceDetail,
+    row: { placeId: number; isUndone: boolean },
+  ) => { detail: PlaceDetail; isUndone: boolean } | null,
+): Promise<void> {
+  for (const row of await db.models.placeChecks.findAll({ where: { dayId }, transaction })) {
+    const { placeId, isUndone, detailJson } = row.get({ plain: true });
+    const next = to(JSON.parse(detailJson) as PlaceDetail, {
+      placeId,
+      isUndone: storedFlag(isUndone),
+    });
+    if (next)
+      await row.update(
+        { detailJson: JSON.stringify(next.detail), isUndone: next.isUndone },
+        { transaction },
+      );
+  }
 }

@@ -70,12 +70,14 @@ export type NextList = {
 /**
  * Makes items the next version of one or several of a day's lists, all together or none, if the
  * caller saw the versions that stand; else tells when one was changed.
+ * @param along - what is written with them, or not at all
  */
 export async function storeNextLists(
   app: AppContext,
   dayId: number,
   how: string,
   lists: readonly NextList[],
+  along?: (transaction: Transaction) => Promise<void>,
 ): Promise<Result<null, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -102,6 +104,7 @@ export async function storeNextLists(
         transaction,
       );
     }
+    await along?.(transaction);
     return ok(null);
   });
 }
@@ -112,10 +115,15 @@ export const storeNextList = <K extends ListKind>(
   kind: K,
   dayId: number,
   p: { expectedVersion: number; items: ListItems[K][]; how: string },
+  along?: (transaction: Transaction) => Promise<void>,
 ): Promise<Result<null, ServiceError>> =>
-  storeNextLists(app, dayId, p.how, [
-    { kind, expectedVersion: p.expectedVersion, items: p.items } as unknown as NextList,
-  ]);
+  storeNextLists(
+    app,
+    dayId,
+    p.how,
+    [{ kind, expectedVersion: p.expectedVersion, items: p.items } as unknown as NextList],
+    along,
+  );
 
 /** Takes the version before the present one back, as a new version. */
 export async function undoList(
@@ -123,12 +131,15 @@ export async function undoList(
   kind: ListKind,
   dayId: number,
   expectedVersion: number,
+  along?: (transaction: Transaction) => Promise<void>,
 ): Promise<Result<null, ServiceError>> {
   const before = (await newestVersions(app.db, kind, dayId)).at(-2);
   if (!before) return fail({ code: "not-found", what: "earlier list" });
-  return storeNextList(app, kind, dayId, {
-    expectedVersion,
-    items: before.items,
-    how: notes.backToList(before.version),
-  });
+  return storeNextList(
+    app,
+    kind,
+    dayId,
+    { expectedVersion, items: before.items, how: notes.backToList(before.version) },
+    along,
+  );
 }

@@ -1,9 +1,7 @@
 import { notes } from "~/contract/messages/notes";
 import { tuningSpan } from "~/core/devices/tuning";
-import { linkBudget } from "~/core/radio/link";
 import { levelChain } from "~/core/audio/levelChain";
 import { aboveAimDb, LEVEL_AIMS, recommend } from "~/core/audio/recommend";
-import { type PathSetup, pathQuestion } from "~/core/radio/pathSetup";
 import { inputModel, microphoneModel, packModel, receiverModel } from "~/core/kit/models";
 import { inputGainsDb, levelQuestion, type LevelSettings, reachableOf } from "~/core/kit/setups";
 import type { LevelDetail } from "~/core/channel/facts";
@@ -15,7 +13,7 @@ import {
   changeChannel,
   type StoredChannel,
 } from "~/server/db/repositories/channels.server";
-import { insertLevel, insertPlaceCheck } from "~/server/db/repositories/records.server";
+import { insertLevel } from "~/server/db/repositories/records.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { dayNowMs } from "~/server/services/day/clock.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
@@ -24,7 +22,8 @@ import type { ServiceResult } from "~/server/services/serviceResult";
 /** The talker whose channel was kept. */
 type Found = { loaded: LoadedDay; channel: StoredChannel };
 
-async function findChannel(
+/** A channel of a day, with all that is loaded of the day. */
+export async function findChannel(
   app: AppContext,
   dayId: number,
   channelId: number,
@@ -37,7 +36,8 @@ async function findChannel(
     : fail({ code: "not-found", what: "channel" });
 }
 
-const meanwhile = (talker: string, changes: ChannelChange[]) =>
+/** Somebody changed the channel first. */
+export const meanwhile = (talker: string, changes: ChannelChange[]) =>
   fail({ code: "changed-meanwhile" as const, talker, changes });
 
 /**
@@ -148,58 +148,6 @@ export async function keepLevel(
           microphoneId: p.microphoneId,
           inputId: channel.inputId,
         },
-      },
-      t,
-    );
-    return ok(channel.talker);
-  });
-}
-
-/**
- * Keeps how a channel reaches its receiver at the present place, with the margin the core computes.
- * How it is worn goes with the channel.
- */
-export async function keepPlace(
-  app: AppContext,
-  dayId: number,
-  p: { channelId: number; expectedVersion: number; setup: PathSetup },
-): ServiceResult<string> {
-  const found = await findChannel(app, dayId, p.channelId);
-  if (!found.ok) return found;
-  const { loaded, channel } = found.value;
-  const place = loaded.places.find((x) => x.id === loaded.day.currentPlaceId);
-  if (!place) return fail({ code: "not-found", what: "place" });
-  const receiver = receiverModel(loaded.kit, loaded.unit(channel.receiverKey).modelId);
-  const frequencyHz = checkFrequencyHz(loaded, channel.id);
-  if (frequencyHz === null) return fail({ code: "not-found", what: "plan" });
-  const { marginDb, overload } = linkBudget(
-    pathQuestion(place.geometry, p.setup, receiver, frequencyHz),
-  );
-  const atMs = Math.round(dayNowMs(app, loaded.day));
-  return app.db.write(async (t) => {
-    const changes = await changeChannel(
-      app.db,
-      {
-        channelId: channel.id,
-        expectedVersion: p.expectedVersion,
-        atMs,
-        what: notes.placeKept(marginDb, p.setup.distanceM),
-        change: { wear: p.setup.wear },
-      },
-      t,
-    );
-    if (changes) return meanwhile(channel.talker, changes);
-    await insertPlaceCheck(
-      app.db,
-      loaded.day.id,
-      {
-        channelId: channel.id,
-        placeId: place.id,
-        atMs,
-        frequencyHz,
-        marginDb,
-        overload,
-        setup: p.setup,
       },
       t,
     );

@@ -1,3 +1,4 @@
+import type { Transaction } from "sequelize";
 import { notes } from "~/contract/messages/notes";
 import { defined, itemAt } from "~/core/units/items";
 import { levelOf } from "~/core/coordination/explaining/explain";
@@ -8,7 +9,7 @@ import { type AntennaFit, antennaFit, antennasOf } from "~/core/kit/match";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { powerOf } from "~/core/kit/units";
 import { ordinaryRig, type RigDetail } from "~/core/report/rigCard";
-import { PACK_HEIGHTS_M, walkForecast, WORN_TILT_DEG } from "~/core/location/forecast";
+import { PACK_HEIGHTS_M, WORN_TILT_DEG } from "~/core/location/forecast";
 import {
   emptyPlan,
   type FloorPlan,
@@ -18,21 +19,18 @@ import {
   planProblems,
   type Walk,
 } from "~/core/location/floorPlan";
-import { planQuestion } from "~/core/location/planLink";
-import { bindToLaw, tooHot } from "~/core/location/tooHot";
+import { bindToLaw } from "~/core/location/tooHot";
 import type { WalkPack, WalkReceiver } from "~/core/location/walk";
-import type { WalkFit } from "~/core/location/walkFit";
 import { fail, ok } from "~/core/units/result";
-import { count, listWords } from "~/contract/messages/format";
+import { listWords } from "~/contract/messages/format";
 import {
   countPictures,
   findPicture,
   insertPicture,
 } from "~/server/db/repositories/planPictures.server";
-import { insertPlaceCheck } from "~/server/db/repositories/records.server";
+import { undoWalks } from "~/server/db/repositories/records.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { checkFrequencyHz } from "./channelChecks.server";
-import { dayNowMs } from "~/server/services/day/clock.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
 import { type PickBasis, pickBasis } from "~/server/services/frequencies/plans.server";
 import { newestList, storeNextList, undoList } from "~/server/services/prep/versionedLists.server";
@@ -221,6 +219,7 @@ export async function keepDrawing(
     picture: PlanPicture | null;
     how: string;
   },
+  along?: (transaction: Transaction) => Promise<void>,
 ): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
@@ -232,11 +231,17 @@ export async function keepDrawing(
     return fail({ code: "not-found", what: "picture" });
   const { items } = await newestList(app, "drawings", dayId);
   const next: PlaceDrawing = { placeId: p.placeId, plan: p.plan, picture: p.picture };
-  return storeNextList(app, "drawings", dayId, {
-    expectedVersion: p.expectedVersion,
-    how: p.how,
-    items: [...items.filter((d) => d.placeId !== p.placeId), next],
-  });
+  return storeNextList(
+    app,
+    "drawings",
+    dayId,
+    {
+      expectedVersion: p.expectedVersion,
+      how: p.how,
+      items: [...items.filter((d) => d.placeId !== p.placeId), next],
+    },
+    along,
+  );
 }
 
 /**
@@ -314,7 +319,10 @@ export const undoDrawings = (
   app: AppContext,
   dayId: number,
   expectedVersion: number,
-): ServiceResult => undoList(app, "drawings", dayId, expectedVersion);
+): ServiceResult =>
+  undoList(app, "drawings", dayId, expectedVersion, (t) =>
+    undoWalks(app.db, dayId, expectedVersion, t),
+  );
 
 const MAX_PICTURE_BYTES = 8 * 1024 * 1024;
 /** Of a day: several for each of its places, those that were replaced too. */
@@ -351,97 +359,6 @@ export const pictureOf = async (
   const found = await findPicture(app.db, dayId, id);
   return found ? ok(found) : fail({ code: "not-found", what: "picture" });
 };
-
-/**
- * Keeps, for everybody who walks in the plan, what is in hand at the thinnest point of their walks
- * here.
- */
-export async function keepRange(app: AppContext, dayId: number): ServiceResult<string> {
-  const loaded = await requireDay(app, dayId);
-  if (!loaded.ok) return loaded;
-  const range = await placeRange(app, dayId);
-  if (!range.ok) return range;
-  const { drawing, walkers, placeId } = range.value;
-  if (!drawing) return fail({ code: "not-found", what: "plan of this place" });
-  const { plan } = drawing;
-  const atMs = Math.round(dayNowMs(app, loaded.value.day));
-  const kept = walkers.flatMap((w) => {
-    const walks = plan.walks.filter((x) => x.channelId === w.channelId);
-    if (walks.length === 0 || plan.antennas.length === 0) return [];
-    const answers = walks.map((walk) => ({
-      walk,
-      answer: walkForecast(plan, walk, w.pack, plan.antennas, w.receiver),
-    }));
-    const { answer } = answers.reduce((a, b) =>
-      b.answer.worstMarginDb < a.answer.worstMarginDb ? b : a,
-    );
-    const at = itemAt(answer.points, answer.worst);
-    const better = at.marginsDb.indexOf(Math.max(...at.marginsDb));
-    const question = planQuestion(
-      plan,
-      {
-        ...w.pack,
-        x: at.x,
-        y: at.y,
-        facingDeg: w.pack.facingDeg === "along" ? at.headingDeg : w.pack.facingDeg,
-      },
-      itemAt(plan.antennas, better),
-      w.receiver.figures,
-    );
-    // as the screen tells it
-    const overload = walks.some(
-      (walk) => (tooHot(plan, { walk, pack: w.pack }, w.receiver, [])?.headroomDb ?? 0) < 0,
-    );
-    return [
-      {
-        channelId: w.channelId,
-        placeId,
-        atMs,
-        frequencyHz: w.pack.frequencyHz,
-        marginDb: answer.worstMarginDb,
-        overload,
-        setup: {
-          wear: w.pack.wear,
-          skinContact: w.pack.skinContact,
-          sleeve: w.pack.sleeve,
-          tiltDeg: w.pack.tiltDeg,
-          distanceM: Math.max(0.5, Math.round(question.path.distanceM * 10) / 10),
-          walls: question.path.walls
-            .map(({ material, thicknessM }) => ({ material, thicknessM }))
-            .slice(0, 12),
-          antenna: itemAt(plan.antennas, better).kind,
-          feed: itemAt(plan.antennas, better).feed,
-          txPowerDbm: w.pack.txPowerDbm,
-        },
-      },
-    ];
-  });
-  if (kept.length === 0) return fail({ code: "not-found", what: "walk" });
-  await app.db.write(async (t) => {
-    for (const check of kept) await insertPlaceCheck(app.db, dayId, check, t);
-  });
-  return ok(count(kept.length, "talker"));
-}
-
-/** Keeps what a walk test found of this place, or forgets it. Predictions go by it from then on. */
-export async function keepFit(
-  app: AppContext,
-  dayId: number,
-  p: { expectedVersion: number; placeId: number; fit: WalkFit | null },
-): ServiceResult {
-  const loaded = await requireDay(app, dayId);
-  if (!loaded.ok) return loaded;
-  const { items } = await newestList(app, "drawings", dayId);
-  const drawing = items.find((d) => d.placeId === p.placeId);
-  if (!drawing) return fail({ code: "not-found", what: "plan of this place" });
-  const fit = p.fit && { ...p.fit, atMs: Math.round(dayNowMs(app, loaded.value.day)) };
-  return keepDrawing(app, dayId, {
-    ...drawing,
-    expectedVersion: p.expectedVersion,
-    plan: { ...drawing.plan, fit },
-    how: p.fit ? "a walk test kept" : "walk test forgotten",
-  });
-}
 
 /** Keeps how a talker is rigged. */
 export async function keepRig(

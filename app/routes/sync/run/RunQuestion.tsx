@@ -1,24 +1,14 @@
 import { useState } from "react";
 import { frequencyTextErrorWords } from "~/contract/messages/words";
-import {
-  meterFigureErrorWords,
-  questionAsk,
-  remedyWords,
-  SCALE_WORDS,
-} from "~/contract/messages/handRun";
+import { questionAsk, remedyWords } from "~/contract/messages/handRun";
 import { proofOutcomeWords } from "~/contract/messages/proof";
 import { answersOf, type HandCell } from "~/core/channel/handRun";
 import { rfOf } from "~/core/channel/verification";
-import {
-  type MeterScale,
-  meterFigureText,
-  readMeterFigure,
-  rfOfFigure,
-  USUAL_BARS,
-} from "~/core/devices/meterFigure";
+import { meterFigureText, rfOfFigure } from "~/core/devices/meterFigure";
 import { formatMhz, parseFrequencyText } from "~/core/units/frequencyText";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
-import { SelectField, TextField } from "~/app/ui/Field/Field";
+import { MeterFigureField } from "~/app/features/channel/MeterFigureField";
+import { TextField } from "~/app/ui/Field/Field";
 import { Soft } from "~/app/ui/Page/Page";
 import * as S from "./run.styles";
 import type { RunRow } from "./runModel";
@@ -65,7 +55,18 @@ export function RunQuestion({ row, cell, run }: RunQuestionProps) {
         ))}
         {takesFigure(question) &&
           (question === "rf" ? (
-            <MeterField key={c.id} row={row} run={run} />
+            <MeterFigureField
+              key={c.id}
+              label={`${c.receiverLabel} reads`}
+              hint={
+                c.usualFigure === null ? "or it reads" : `or it reads (usually ${c.usualFigure})`
+              }
+              used={c.meterScale}
+              inputRef={run.input}
+              typed={run.typed}
+              onType={run.setTyped}
+              onFigure={(figure) => run.reads(rfOfFigure(figure, rfOf), meterFigureText(figure))}
+            />
           ) : (
             <ShowsField run={run} />
           ))}
@@ -115,66 +116,6 @@ function ShowsField({ run }: { run: Run }) {
         inputMode="decimal"
         placeholder="MHz"
         error={error}
-      />
-    </S.Figure>
-  );
-}
-
-const SCALES: readonly (MeterScale & { id: string })[] = [
-  { id: "bars-5", name: "bars", of: USUAL_BARS },
-  { id: "percent", name: "percent" },
-  { id: "dbm", name: "dbm" },
-  { id: "dbuv", name: "dbuv" },
-];
-const idOf = (scale: MeterScale): string =>
-  scale.name === "bars" ? `bars-${scale.of}` : scale.name;
-
-/** What a meter reads, on its own scale. */
-function MeterField({ row: { channel: c }, run }: { row: RunRow; run: Run }) {
-  const { typed, setTyped, input } = run;
-  const used = c.meterScale;
-  const scales =
-    used && !SCALES.some((s) => s.id === idOf(used))
-      ? [...SCALES, { id: idOf(used), ...used }]
-      : SCALES;
-  const [scaleId, setScaleId] = useState(used ? idOf(used) : "bars-5");
-  const [error, setError] = useState<string | null>(null);
-  const scale = scales.find((s) => s.id === scaleId) ?? { name: "bars" as const, of: USUAL_BARS };
-  return (
-    <S.Figure>
-      <Soft>
-        {c.usualFigure === null ? "or it reads" : `or it reads (usually ${c.usualFigure})`}
-      </Soft>
-      <TextField
-        label={`${c.receiverLabel} reads`}
-        isLabelHidden
-        inputRef={input}
-        value={typed}
-        onChange={(text) => {
-          setTyped(text);
-          setError(null);
-        }}
-        onCommit={() => undefined}
-        onEnter={() => {
-          const read = readMeterFigure(typed, scale);
-          if (!read.ok) {
-            setError(meterFigureErrorWords(read.error));
-            return;
-          }
-          run.reads(rfOfFigure(read.value, rfOf), meterFigureText(read.value));
-        }}
-        widthCh={6}
-        error={error}
-      />
-      <SelectField
-        label="Scale of its meter"
-        isLabelHidden
-        value={scaleId}
-        onChange={setScaleId}
-        choices={scales.map((s) => ({
-          id: s.id,
-          label: s.name === "bars" ? `bars of ${s.of}` : SCALE_WORDS[s.name],
-        }))}
       />
     </S.Figure>
   );
