@@ -84,3 +84,47 @@ test("by hand, what goes wrong: somebody there moves the channel, a meter beyond
   await expect(row).not.toContainText("9 of 10");
   mixer.expectNoComplaints();
 });
+
+test("a walk by hand: dropouts pressed while walking and tapped on the plan, kept after the page was loaded again, and the day says it until it is walked again", async ({
+  page,
+}) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/");
+  await page.keyboard.press("7");
+  await page.getByRole("link", { name: "Walk test" }).click();
+  await expect(mixer.answer).toHaveText("Nobody has walked Net loft yet");
+  await page.keyboard.press("w");
+  await expect(page.getByText("no dropout so far")).toBeVisible();
+  await page.waitForTimeout(1200);
+  await page.keyboard.press("d");
+  await expect(page.getByText("1 dropout so far")).toBeVisible();
+  await page.getByLabel(/reads$/).fill("9");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("The meter has 5 bars")).toBeVisible();
+  await page.getByLabel(/reads$/).fill("1");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: /At the end/ }).click();
+  const told = page.getByRole("list", { name: "What was told" }).getByRole("listitem");
+  await expect(told).toHaveCount(2);
+  await expect(mixer.answer).toContainText("less than the book");
+  await expect(page.getByText("No level was measured")).toBeVisible();
+  const plan = page.getByRole("img", { name: /tap where Marit dropped/ });
+  const box = (await plan.boundingBox())!;
+  // in the middle of the plan her walk is near; at its corner nothing is
+  await plan.click({ position: { x: 4, y: 4 } });
+  await expect(page.getByText(/Nothing was added/)).toBeVisible();
+  await plan.click({ position: { x: box.width * 0.4, y: box.height * 0.2 } });
+  await expect(told).toHaveCount(3);
+  await page.reload();
+  await expect(told).toHaveCount(3);
+  await page.getByRole("button", { name: "Keep for Net loft" }).click();
+  await expect(page.getByText("Kept for this place")).toBeVisible();
+  await page.keyboard.press("1");
+  await expect(page.getByText("dropped 2 times when walked").first()).toBeVisible();
+  await expect(mixer.next).toContainText("Check range for Marit");
+  await page.goBack();
+  await page.getByRole("button", { name: "Forget this place’s walk test" }).click();
+  await page.keyboard.press("1");
+  await expect(page.getByText("dropped 2 times when walked")).toHaveCount(0);
+  mixer.expectNoComplaints();
+});

@@ -70,6 +70,10 @@ export function ShortcutHelp({ dayId }: { dayId: number }) {
                 </dd>
               </div>
               <div>
+                <dt>W, D, E</dt>
+                <dd>at Walk test: somebody walks now, it dropped here, at the end; U undoes</dd>
+              </div>
+              <div>
                 <dt>H, a number</dt>
                 <dd>at Roll: a hit on that channel; Enter does what comes next</dd>
               </div>

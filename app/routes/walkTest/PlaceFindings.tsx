@@ -57,7 +57,7 @@ export function PlaceFindings(props: PlaceFindingsProps) {
           onPress={onKeep}
         >{`Keep for ${place}`}</PrimaryButton>
         <QuietButton onPress={onBeginAgain}>Begin again</QuietButton>
-        <Soft>{`${count(walks, "walk")}, ${count(windows.length, "stretch", "stretches")}${fit.limits ? `, ${fit.limits} of them told only as “at most” or “at least”` : ""}${inNoise > 0 ? `; ${count(inNoise, "stretch", "stretches")} in the noise` : ""}`}</Soft>
+        <Soft>{`${count(walks, "walk")}, ${count(windows.length, "stretch", "stretches")}${fit.limits ? `, ${fit.limits === windows.length ? "all" : fit.limits} of them told only as “at most” or “at least”` : ""}${inNoise > 0 ? `; ${count(inNoise, "stretch", "stretches")} in the noise` : ""}`}</Soft>
       </Row>
     </section>
   );

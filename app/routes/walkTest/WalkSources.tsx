@@ -2,8 +2,8 @@ import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import { count } from "~/contract/messages/format";
 import { Button, PrimaryButton } from "~/app/ui/Button/Button";
-import { AreaField, SelectField } from "~/app/ui/Field/Field";
-import { Row, Soft, Stack } from "~/app/ui/Page/Page";
+import { AreaField } from "~/app/ui/Field/Field";
+import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import type { WalkedBy } from "~/app/routes/shared/usePlanReckoning";
@@ -13,23 +13,16 @@ import type { WalkedInHand } from "./useWalked";
 const MAX_WALK_BYTES = 4e6;
 
 interface WalkSourcesProps {
-  walks: readonly WalkedBy[];
   chosen: WalkedBy;
-  onChoose: (walkId: string) => void;
   inHand: WalkedInHand;
 }
 
-/** Which walk, and how its readings come in: walked for practice, recorded, from a file, typed. */
-export function WalkSources({ walks, chosen, onChoose, inHand }: WalkSourcesProps) {
+/** How levels come in that a receiver read: walked for practice, recorded, from a file, typed. */
+export function WalkSources({ chosen, inHand }: WalkSourcesProps) {
   return (
-    <>
+    <section aria-label="From levels">
+      <Heading>From levels</Heading>
       <Row>
-        <SelectField
-          label="Which walk"
-          choices={walks.map((w) => ({ id: w.walk.id, label: w.walk.name }))}
-          value={chosen.walk.id}
-          onChange={onChoose}
-        />
         <FromReceiver chosen={chosen} inHand={inHand} />
         <FileTrigger
           acceptedFileTypes={[".csv", ".txt", ".tsv"]}
@@ -45,7 +38,7 @@ export function WalkSources({ walks, chosen, onChoose, inHand }: WalkSourcesProp
         </FileTrigger>
       </Row>
       <TypedLevels take={inHand.take} />
-    </>
+    </section>
   );
 }
 

@@ -7,6 +7,7 @@ import { fitWords } from "~/contract/messages/plan";
 import { seenWalkWords } from "~/contract/messages/walkTest";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { useLengths } from "~/app/features/plan/useLengths";
+import { SelectField } from "~/app/ui/Field/Field";
 import { QuietButton } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Row, Stack, Sub } from "~/app/ui/Page/Page";
@@ -75,23 +76,41 @@ function WalkTest({ range, inHand, plan }: WalkTestProps) {
     ...walked.filter((w) => w.walkId === id).map((w) => w.from),
     ...(isTold(toldOf(hand.told, id)) ? [`by hand: ${seenWalkWords(toldOf(hand.told, id))}`] : []),
   ];
+  // what works without a cable comes first where there is none
+  const isDriven = view.rig.state === "ready";
+  const sources = !hand.walking && (
+    <WalkSources key="sources" chosen={chosen} inHand={walkedInHand} />
+  );
+  const byHand = (
+    <ByHand
+      key={chosen.walk.id}
+      plan={plan}
+      chosen={chosen}
+      hand={hand}
+      marks={Object.fromEntries(range.walkers.map((w) => [w.channelId, w.mark]))}
+      metres={lengths.metres}
+    />
+  );
   return (
     <Stack>
-      <div>
-        <Answer>{headline(place, test, plan)}</Answer>
-        <Sub>{test ? subline(test) : keptWords(plan)}</Sub>
-      </div>
       {!hand.walking && (
-        <WalkSources walks={walks} chosen={chosen} onChoose={setWalkId} inHand={walkedInHand} />
+        <div>
+          <Answer>{headline(place, test, plan)}</Answer>
+          <Sub>{test ? subline(test) : keptWords(plan)}</Sub>
+        </div>
       )}
-      <ByHand
-        key={chosen.walk.id}
-        plan={plan}
-        chosen={chosen}
-        hand={hand}
-        marks={Object.fromEntries(range.walkers.map((w) => [w.channelId, w.mark]))}
-        metres={lengths.metres}
-      />
+      {!hand.walking && (
+        <Row>
+          {" "}
+          <SelectField
+            label="Which walk"
+            choices={walks.map((w) => ({ id: w.walk.id, label: w.walk.name }))}
+            value={chosen.walk.id}
+            onChange={setWalkId}
+          />
+        </Row>
+      )}
+      {isDriven ? [sources, byHand] : [byHand, sources]}
       {refusal && <Notice kind="refused">{refusal}</Notice>}
       <ReplyNotice<RangeIntent>
         reply={inHand.reply?.message ? inHand.reply : undefined}
@@ -159,8 +178,8 @@ function NothingToWalk({ lacks, dayId }: { lacks: "antenna" | "walk"; dayId: num
 /** What an earlier walk test found, or how one is walked. */
 const keptWords = ({ fit }: FloorPlan): string =>
   fit
-    ? `Walked at ${formatClock(fit.atMs)}, ${count(fit.readings, "stretch", "stretches")}: ${fitWords(fit)}. It was ${formatDb(fit.errorDb)} off from place to place, and is ${formatDb(fit.errorAfterDb)} with that.`
-    : "Carry the pack along a walk as it is worn, at the pace of the scene, and let the receiver be read. Two or three walks with walls between and turned backs say most.";
+    ? `Walked at ${formatClock(fit.atMs)}, ${count(fit.readings, "stretch", "stretches")}${fit.limits ? `, ${fit.limits === fit.readings ? "all" : fit.limits} told only as limits` : ""}: ${fitWords(fit)}.${fit.limits === fit.readings ? "" : ` It was ${formatDb(fit.errorDb)} off from place to place, and is ${formatDb(fit.errorAfterDb)} with that.`}`
+    : "Carry the pack along a walk as it is worn, at the pace of the scene, and listen or let the receiver be read. Two or three walks with walls between and turned backs say most.";
 
 function headline(place: string, test: WalkTestResult | null, plan: FloorPlan): string {
   if (!test)
@@ -169,9 +188,12 @@ function headline(place: string, test: WalkTestResult | null, plan: FloorPlan): 
       : `Nobody has walked ${place} yet`;
   const by = test.fit.biasDb;
   if (Math.abs(by) < 1)
-    return `${place} is as the book has it, ${formatDb(test.fit.errorDb)} from place to place`;
+    return `${place} is as the book has it${test.fit.limits === test.fit.readings ? "" : `, ${formatDb(test.fit.errorDb)} from place to place`}`;
   return `${place} gives ${formatDb(Math.abs(by))} ${by < 0 ? "less" : "more"} than the book`;
 }
 
-const subline = (test: WalkTestResult): string =>
-  `Measured less reckoned: ${formatDb(test.fit.biasDb)} on the whole, ${formatDb(test.fit.errorDb)} up and down from place to place. With ${fitWords(test.fit)} what is left is ${formatDb(test.fit.errorAfterDb)}.`;
+/** No word of measuring where nobody measured. */
+const subline = ({ fit }: WalkTestResult): string =>
+  fit.limits === fit.readings
+    ? `No level was measured: about ${formatDb(fit.biasDb)} on the whole, from where it dropped and where it held. That comes to ${fitWords(fit)}.`
+    : `Measured less reckoned: ${formatDb(fit.biasDb)} on the whole, ${formatDb(fit.errorDb)} up and down from place to place. With ${fitWords(fit)} what is left is ${formatDb(fit.errorAfterDb)}.`;
