@@ -128,3 +128,72 @@ test("a walk by hand: dropouts pressed while walking and tapped on the plan, kep
   await expect(page.getByText("dropped 2 times when walked")).toHaveCount(0);
   mixer.expectNoComplaints();
 });
+
+test("a level by hand: a meter's figure counts as measured, the ear is asked what was seen and heard, a camera's clip is listened to", async ({
+  page,
+}) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/day/1/level?channel=1");
+  const measure = page.getByRole("region", { name: "Measure" });
+  await expect(measure).not.toContainText("your loudest line");
+  const meter = measure.getByLabel(/meter peaked at, dBFS/);
+  await meter.fill("-200");
+  await page.keyboard.press("Enter");
+  await expect(measure).toContainText("type a figure such as −12");
+  await meter.fill("1");
+  await page.keyboard.press("Enter");
+  await expect(measure).toContainText("−1 was read");
+  await expect(measure.getByRole("button", { name: /^Turn / })).toBeVisible();
+  const ear = page.getByRole("region", { name: "By ear" });
+  await ear.getByRole("button", { name: "Begin from nothing" }).click();
+  await expect(ear).toContainText("say the loudest line, then answer both");
+  await expect(ear).not.toContainText("Far and veiled");
+  await ear.getByRole("radio", { name: "stays dark" }).click();
+  await ear.getByRole("radio", { name: "far and noisy" }).click();
+  await expect(ear).toContainText("Far and veiled: raise it.");
+  await ear.getByRole("button", { name: "A step up" }).click();
+  await expect(ear).toContainText("then answer both");
+  await ear.getByRole("radio", { name: "blinks on the loudest" }).click();
+  await ear.getByRole("radio", { name: "full and clean" }).click();
+  await expect(ear).toContainText("stop here");
+  // what a camera writes: sound that only a browser decodes
+  const clip = await page.evaluate(async () => {
+    const context = new AudioContext();
+    const [tone, gain, out] = [
+      context.createOscillator(),
+      context.createGain(),
+      context.createMediaStreamDestination(),
+    ];
+    gain.gain.value = 0.5;
+    tone.connect(gain).connect(out);
+    tone.start();
+    const recorder = new MediaRecorder(out.stream, { mimeType: "audio/webm" });
+    const parts: Blob[] = [];
+    recorder.ondataavailable = ({ data }) => parts.push(data);
+    recorder.start();
+    await new Promise((done) => setTimeout(done, 2000));
+    const ended = new Promise((done) => (recorder.onstop = done));
+    recorder.stop();
+    await ended;
+    return [...new Uint8Array(await new Blob(parts).arrayBuffer())];
+  });
+  const file = measure.locator("input[type=file]");
+  await file.setInputFiles({
+    name: "A001.webm",
+    mimeType: "video/webm",
+    buffer: Buffer.from(clip),
+  });
+  await expect(
+    measure.getByRole("img", { name: /^A001.webm: peaks at −[5-7] dBFS/ }),
+  ).toBeVisible();
+  await expect(measure).toContainText("peaks may stand a decibel from what was recorded");
+  await file.setInputFiles({
+    name: "A002.mov",
+    mimeType: "video/quicktime",
+    buffer: Buffer.from([1, 2, 3]),
+  });
+  await expect(measure.getByRole("alert")).toContainText("cannot read the sound of “A002.mov”");
+  await page.getByRole("button", { name: /^Keep (as it is|for Marit)/ }).click();
+  await expect(page.getByText("Kept for Marit, with the voice it is set for.")).toBeVisible();
+  mixer.expectNoComplaints();
+});

@@ -1,9 +1,16 @@
 import type { Finding } from "~/core/audio/voiceFindings";
-import type { SetByEar, GainAdvice } from "~/core/audio/gainAdvice";
+import type {
+  EarLamp,
+  EarSound,
+  GainAdvice,
+  SeenAndHeard,
+  SetByEar,
+} from "~/core/audio/gainAdvice";
 import type { MicPlaceEffect } from "~/core/audio/micPlace";
 import type { LevelAimName, School } from "~/core/audio/recommend";
 import type { WavError, WavWarning } from "~/core/audio/wav";
 import { WAV_LIMITS } from "~/core/audio/wav";
+import type { LevelSource } from "~/core/channel/facts";
 import type { LevelTrap } from "~/core/kit/levelTraps";
 import { MIC_POWER_WORDS } from "./kit";
 import type { ControlScale } from "~/core/kit/models";
@@ -146,6 +153,49 @@ export const earWords = (verdict: SetByEar): string =>
     stop: "The lamp blinks on the loudest and does not hold: stop here.",
     back: "The lamp holds, loud sounds are cut: back by a step.",
   })[verdict];
+
+export const EAR_LAMP_WORDS: Readonly<Record<EarLamp, string>> = {
+  dark: "stays dark",
+  blinks: "blinks on the loudest",
+  holds: "holds",
+  "no-lamp": "no lamp, or not seen",
+};
+export const EAR_SOUND_WORDS: Readonly<Record<EarSound, string>> = {
+  far: "far and noisy",
+  right: "full and clean",
+  crushed: "crushed or crackling",
+};
+
+/** What was seen and heard, as it is kept. */
+export const seenAndHeardWords = ({ lamp, sound }: SeenAndHeard): string =>
+  `by ear: lamp ${EAR_LAMP_WORDS[lamp]}, sounds ${EAR_SOUND_WORDS[sound]}`;
+
+/** How a measured level came in. */
+export const LEVEL_SOURCE_WORDS: Readonly<Record<LevelSource, string>> = {
+  clip: "in a clip",
+  practice: "in a practice line",
+  microphone: "by this computer",
+  meter: "read from the meter",
+};
+
+/** Why sound was not taken. */
+export const clipErrorWords = (
+  error: { code: "too-large"; mostMb: number } | { code: "not-decoded" } | { code: "silent" },
+  name: string,
+): string => {
+  switch (error.code) {
+    case "too-large":
+      return `“${name}” is larger than ${error.mostMb} MB. Take a shorter clip, or its sound as a WAV: that may be any length. Nothing was kept of it.`;
+    case "not-decoded":
+      return `This browser cannot read the sound of “${name}”. Take it as a WAV, or read the meter and type its figure. Nothing was kept of it.`;
+    case "silent":
+      return `“${name}” has no sound in it.`;
+  }
+};
+
+/** What a compressed sound does to the figures. */
+export const COMPRESSED_WORDS =
+  "The sound in that file is compressed: peaks may stand a decibel from what was recorded.";
 
 export function trapWords(
   trap: LevelTrap,

@@ -1,4 +1,11 @@
-import { adviseGain, setByEar } from "./gainAdvice";
+import {
+  adviseGain,
+  EAR_LAMPS,
+  EAR_SOUNDS,
+  earVerdict,
+  louderByLampDb,
+  setByEar,
+} from "./gainAdvice";
 import { levelChain, type LevelChainQuestion } from "./levelChain";
 import { LEVEL_AIMS, recommend } from "./recommend";
 
@@ -87,4 +94,22 @@ test("an edge hides the voice; a level that nothing explains is another kind of 
 
 test("by ear: up from nothing, stop where the lamp blinks, back where it holds (common practice, no published source)", () => {
   expect([30, 15, 6, 1, -4].map(setByEar)).toEqual(["veiled", "body", "stop", "back", "back"]);
+});
+
+test("by ear from what was seen and heard: cut sounds go before the lamp, the lamp before the ear; without a lamp the ear says when (common practice, no published source)", () => {
+  const all = EAR_LAMPS.map((lamp) => EAR_SOUNDS.map((sound) => earVerdict({ lamp, sound })));
+  expect(all).toEqual([
+    ["veiled", "body", "back"],
+    ["stop", "stop", "back"],
+    ["back", "back", "back"],
+    ["veiled", "stop", "back"],
+  ]);
+});
+
+test("a lamp that does otherwise than was reckoned says how much louder the voice is, at least", () => {
+  expect(louderByLampDb(14, "blinks")).toBe(5);
+  expect(louderByLampDb(14, "holds")).toBe(12);
+  expect(louderByLampDb(4, "dark")).toBe(-5);
+  expect(louderByLampDb(6, "blinks")).toBe(0);
+  expect(louderByLampDb(6, "no-lamp")).toBe(0);
 });

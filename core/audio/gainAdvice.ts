@@ -177,3 +177,46 @@ export type SetByEar = "veiled" | "body" | "stop" | "back";
  */
 export const setByEar = (headroomDb: number): SetByEar =>
   headroomDb < 2 ? "back" : headroomDb <= 9 ? "stop" : headroomDb <= 18 ? "body" : "veiled";
+
+/** What a pack's peak lamp did on the loudest line; "no-lamp": it has none, or nobody looked. */
+export const EAR_LAMPS = ["dark", "blinks", "holds", "no-lamp"] as const;
+export type EarLamp = (typeof EAR_LAMPS)[number];
+/** How the loudest line sounded in the headphones. */
+export const EAR_SOUNDS = ["far", "right", "crushed"] as const;
+export type EarSound = (typeof EAR_SOUNDS)[number];
+
+/** What somebody saw and heard while gain was raised from nothing. */
+export interface SeenAndHeard {
+  lamp: EarLamp;
+  sound: EarSound;
+}
+
+/**
+ * The same verdict from what was really seen and heard: nothing is reckoned. Cut sounds or a lamp
+ * that holds go before all; without a lamp the ear alone says when to stop.
+ */
+export function earVerdict({ lamp, sound }: SeenAndHeard): SetByEar {
+  if (lamp === "holds" || sound === "crushed") return "back";
+  if (lamp === "blinks") return "stop";
+  if (sound === "far") return "veiled";
+  return lamp === "no-lamp" ? "stop" : "body";
+}
+
+/** Headroom at the pack between which its lamp does so; a lamp that was not seen says nothing. */
+const LAMP_HEADROOM_DB: Readonly<Record<EarLamp, readonly [number, number]>> = {
+  dark: [9, Infinity],
+  blinks: [2, 9],
+  holds: [-Infinity, 2],
+  "no-lamp": [-Infinity, Infinity],
+};
+
+/**
+ * By how much louder than expected a voice must be for its lamp to do what was seen; 0 where the
+ * lamp does as reckoned (lamps light some decibels under the edge: common practice, no published
+ * source).
+ * @param headroomDb - reckoned, of the loudest peaks at the pack
+ */
+export function louderByLampDb(headroomDb: number, lamp: EarLamp): number {
+  const [least, most] = LAMP_HEADROOM_DB[lamp];
+  return headroomDb < least ? headroomDb - least : headroomDb > most ? headroomDb - most : 0;
+}

@@ -1,4 +1,5 @@
 import type { Effort } from "~/core/audio/levelChain";
+import type { SeenAndHeard } from "~/core/audio/gainAdvice";
 import type { LevelAimName, School } from "~/core/audio/recommend";
 import type { Wear } from "~/core/radio/antenna";
 import type { TuningRange } from "~/core/devices/tuning";
@@ -141,11 +142,19 @@ export interface LevelDetail {
    * these units can be set to.
    */
   offAim?: { byDb: number; bestDb: number; from: "measured" | "reckoned" };
+  /** What its lamp and the ear said of the loudest line; absent: nobody was asked. */
+  heard?: SeenAndHeard;
   /** Traps that were looked at. */
   looked?: string[];
 }
 
+/** How a measured level came in: a clip, a practice line, a microphone, or a meter that was read. */
+export const LEVEL_SOURCES = ["clip", "practice", "microphone", "meter"] as const;
+export type LevelSource = (typeof LEVEL_SOURCES)[number];
+
 export interface MeasuredLevel {
+  /** Absent in what was kept before this was asked. */
+  from?: LevelSource;
   peakDbfs: number;
   voiceDbfs: number | null;
   pausesDbfs: number | null;

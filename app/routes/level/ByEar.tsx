@@ -1,64 +1,58 @@
-import { defined, numberAt } from "~/core/units/items";
-import { useEffect, useState } from "react";
+import { useState } from "react";
+import { ToggleButtonGroup } from "react-aria-components";
 import styled from "styled-components";
 import { formatDb } from "~/contract/messages/format";
-import { earWords } from "~/contract/messages/level";
-import { setByEar } from "~/core/audio/gainAdvice";
-import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
+import { EAR_LAMP_WORDS, EAR_SOUND_WORDS, earWords } from "~/contract/messages/level";
+import {
+  EAR_LAMPS,
+  EAR_SOUNDS,
+  earVerdict,
+  louderByLampDb,
+  type SeenAndHeard,
+} from "~/core/audio/gainAdvice";
+import { defined, numberAt } from "~/core/units/items";
+import { Button, PrimaryButton, QuietButton, ToggleButton } from "~/app/ui/Button/Button";
 import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
 import type { Levels } from "./levelState";
-
-const LAMPS = [
-  { id: "dark", label: "stays dark" },
-  { id: "blinks", label: "blinks on the odd loud sound" },
-  { id: "holds", label: "holds" },
-] as const;
 
 interface ByEarProps {
   levels: Levels;
   talker: string;
-  /** Peaks of a practice line, to be seen as they come; null where nobody is heard. */
-  practiceOutline: readonly number[] | null;
-  onBegin: () => void;
-  /** How loud the talker really gets, where that is known: on a practice day. */
-  trueLoudestSplAt1mDb: number | null;
   onTurn: (db: number) => void;
+  onHeard: (heard: SeenAndHeard) => void;
+  onLoudest: (splAt1mDb: number) => void;
 }
 
-const TICK_MS = 90;
+const QUESTIONS = [
+  { id: "lamp", label: "The pack’s peak lamp", choices: EAR_LAMPS, words: EAR_LAMP_WORDS },
+  { id: "sound", label: "In the headphones", choices: EAR_SOUNDS, words: EAR_SOUND_WORDS },
+] as const;
 
 /**
- * The other school: gain all the way down, and up by a step as long as it sounds far; the ear and
- * the lamp say when to stop. What was reckoned stands beside it.
+ * The other school, with a real talker: gain all the way down, the loudest line, what the lamp did
+ * and how it sounded; then a step. Nothing is said that nobody saw or heard.
  */
-export function ByEar({
-  levels,
-  talker,
-  practiceOutline,
-  onBegin,
-  trueLoudestSplAt1mDb,
-  onTurn,
-}: ByEarProps) {
-  const steps = [...levels.stepsDb.pack].sort((a, b) => a - b);
+export function ByEar({ levels, talker, onTurn, onHeard, onLoudest }: ByEarProps) {
   const [isOpen, setOpen] = useState(false);
-  const [stopped, setStopped] = useState<number | null>(null);
+  const [answers, setAnswers] = useState<Partial<SeenAndHeard>>({});
+  const steps = [...levels.stepsDb.pack].sort((a, b) => a - b);
   const at = steps.findLastIndex((db) => db <= levels.settings.gainDb);
-  // reckoned, the chain shifts dB for dB with the voice
-  const headroomDb =
-    defined(levels.loudest.stages.find((s) => s.name === "transmitter")).headroomDb -
-    (trueLoudestSplAt1mDb === null ? 0 : trueLoudestSplAt1mDb - levels.loudestSplAt1mDb);
-  const now = useTicks(isOpen && practiceOutline !== null);
-  const most = practiceOutline ? Math.max(...practiceOutline) : 1;
-  const heard = practiceOutline ? numberAt(practiceOutline, now % practiceOutline.length) : 1;
-  const shownDb = -headroomDb + 20 * Math.log10(Math.max(1e-3, heard / Math.max(1e-6, most)));
-  const verdict = setByEar(headroomDb);
-  const reckoned = levels.suggested[levels.school].settings.gainDb;
-  const lamp = { veiled: "dark", body: "dark", stop: "blinks", back: "holds" }[verdict];
-  const by = (n: number) => {
-    setStopped(null);
-    onTurn(numberAt(steps, Math.max(0, Math.min(steps.length - 1, at + n))));
+  const now = levels.show("pack", levels.settings.gainDb);
+  const { lamp, sound } = answers;
+  const heard = lamp && sound ? { lamp, sound } : null;
+  const verdict = heard && earVerdict(heard);
+  const { headroomDb } = defined(levels.loudest.stages.find((s) => s.name === "transmitter"));
+  const louderDb = heard ? louderByLampDb(headroomDb, heard.lamp) : 0;
+  const turn = (index: number) => {
+    setAnswers({});
+    onTurn(numberAt(steps, Math.max(0, Math.min(steps.length - 1, index))));
   };
-  if (!isOpen) {
+  const answer = (id: "lamp" | "sound", value: string) => {
+    const next = { ...answers, [id]: value } as Partial<SeenAndHeard>;
+    setAnswers(next);
+    if (next.lamp && next.sound) onHeard({ lamp: next.lamp, sound: next.sound });
+  };
+  if (!isOpen)
     return (
       <section aria-label="By ear">
         <Heading>By ear</Heading>
@@ -66,95 +60,84 @@ export function ByEar({
           <Button
             onPress={() => {
               setOpen(true);
-              setStopped(null);
-              onBegin();
-              onTurn(numberAt(steps, 0));
+              turn(0);
             }}
           >
             Begin from nothing
           </Button>
-          <Soft>headphones down first; it tells when to stop</Soft>
+          <Soft>headphones down first; it asks what the lamp does and how it sounds</Soft>
         </Row>
       </section>
     );
-  }
   return (
     <section aria-label="By ear">
       <Heading>By ear</Heading>
       <Stack $gapPx={8}>
         <p aria-live="polite">
-          <b>{`${levels.names.pack} at ${levels.show("pack", levels.settings.gainDb)}. `}</b>
-          {earWords(verdict)}
+          <b>{`${levels.names.pack} at ${now}. `}</b>
+          {verdict ? earWords(verdict) : `Have ${talker} say the loudest line, then answer both.`}
         </p>
-        <Meter
-          role="meter"
-          aria-label="Loudest peaks under the pack’s edge"
-          aria-valuemin={-40}
-          aria-valuemax={0}
-          aria-valuenow={Math.round(Math.max(-40, Math.min(0, -headroomDb)))}
-        >
-          <i
-            style={{ width: `${Math.max(1, Math.min(100, ((40 + shownDb) / 40) * 100))}%` }}
-            data-lamp={shownDb > 0 ? "holds" : shownDb > -6 ? "blinks" : "dark"}
-          />
-        </Meter>
-        <Soft>{`The pack’s peak lamp ${defined(LAMPS.find((l) => l.id === lamp)).label}: ${headroomDb >= 0 ? `${formatDb(headroomDb)} under` : `${formatDb(-headroomDb)} over`} its edge on the loudest.`}</Soft>
+        {QUESTIONS.map((q) => (
+          <Question key={q.id}>
+            <span id={`ear-${q.id}`}>{q.label}</span>
+            <ToggleButtonGroup
+              aria-labelledby={`ear-${q.id}`}
+              selectionMode="single"
+              selectedKeys={answers[q.id] ? [answers[q.id] as string] : []}
+              onSelectionChange={(keys) => {
+                const [key] = keys;
+                if (key !== undefined) answer(q.id, String(key));
+              }}
+            >
+              {q.choices.map((c) => (
+                <ToggleButton key={c} id={c}>
+                  {(q.words as Record<string, string>)[c]}
+                </ToggleButton>
+              ))}
+            </ToggleButtonGroup>
+          </Question>
+        ))}
+        {louderDb !== 0 && (
+          <Row>
+            <Soft>{`By the lamp ${talker} is at least ${formatDb(Math.abs(louderDb))} ${louderDb > 0 ? "louder" : "softer"} than expected.`}</Soft>
+            <QuietButton onPress={() => onLoudest(levels.loudestSplAt1mDb + louderDb)}>
+              Expect that
+            </QuietButton>
+          </Row>
+        )}
         <Row>
           <PrimaryButton
-            isDisabled={at >= steps.length - 1 || verdict === "back"}
-            onPress={() => by(1)}
+            isDisabled={at >= steps.length - 1 || verdict === "back" || verdict === "stop"}
+            onPress={() => turn(at + 1)}
           >
             A step up
           </PrimaryButton>
-          <Button isDisabled={at <= 0} onPress={() => by(-1)}>
+          <Button isDisabled={at <= 0} onPress={() => turn(at - 1)}>
             A step back
           </Button>
-          <Button onPress={() => setStopped(levels.settings.gainDb)}>It sounds right here</Button>
-          <QuietButton
-            onPress={() => {
-              setOpen(false);
-              setStopped(null);
-            }}
-          >
-            Enough
-          </QuietButton>
+          <QuietButton onPress={() => setOpen(false)}>Enough</QuietButton>
+          {verdict === "stop" && <Soft role="status">{comparedWords(levels, talker)}</Soft>}
         </Row>
-        {stopped !== null && (
-          <p role="status">
-            {stopped === reckoned
-              ? `The same as was reckoned for ${talker}: ${levels.show("pack", reckoned)}.`
-              : `Reckoned for ${talker}: ${levels.show("pack", reckoned)}, ${formatDb(Math.abs(reckoned - stopped))} ${reckoned > stopped ? "more" : "less"} than by ear. ${reckoned > stopped ? "By ear keeps more room for a shout; reckoned is quieter behind the voice." : "By ear is nearer to the edge: have the loudest line once more."}`}
-          </p>
-        )}
       </Stack>
     </section>
   );
 }
 
-/** Counts on while something is to be seen moving. */
-function useTicks(isRunning: boolean): number {
-  const [n, setN] = useState(0);
-  useEffect(() => {
-    if (!isRunning) return undefined;
-    const timer = setInterval(() => setN((k) => k + 1), TICK_MS);
-    return () => clearInterval(timer);
-  }, [isRunning]);
-  return n;
+/** By ear against what was reckoned. */
+function comparedWords(levels: Levels, talker: string): string {
+  const reckoned = levels.suggested[levels.school].settings.gainDb;
+  const offDb = reckoned - levels.settings.gainDb;
+  return offDb === 0
+    ? `The same as the model says for ${talker}.`
+    : `The model says ${levels.show("pack", reckoned)}, ${formatDb(Math.abs(offDb))} ${offDb > 0 ? "more" : "less"}: what you saw and heard goes before it.`;
 }
 
-const Meter = styled.div`
-  height: 18px;
-  border: 1px solid var(--soft);
-  background: var(--sheet);
-  i {
-    display: block;
-    height: 100%;
-    background: var(--good);
-  }
-  i[data-lamp="blinks"] {
-    background: var(--watch);
-  }
-  i[data-lamp="holds"] {
-    background: var(--bad);
+const Question = styled.div`
+  display: grid;
+  gap: 4px;
+  > div {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
   }
 `;

@@ -8,7 +8,7 @@ import type { LevelStage } from "~/core/audio/levelChain";
 import type { GainControl } from "~/core/audio/gainAdvice";
 import { aboveAimDb, aimStanding, LEVEL_AIMS, SCHOOLS } from "~/core/audio/recommend";
 import { trueSplAt1mDb } from "~/core/training/practiceLine";
-import type { HeardTrack } from "~/workers/listen/listen.api";
+import type { MeasuredLevel } from "~/core/channel/facts";
 import { measurePractice } from "~/workers/listen/listen.client";
 import { type StairControl, StaircaseChart } from "~/app/charts/staircase/StaircaseChart";
 import { Button, PrimaryButton } from "~/app/ui/Button/Button";
@@ -19,6 +19,7 @@ import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import type { useIntent } from "~/app/routes/shared/useIntent";
 import { ByEar } from "./ByEar";
+import { PracticeByEar } from "./PracticeByEar";
 import type { LevelIntent } from "./intents";
 import { KeptLevels } from "./KeptLevels";
 import { LevelSettings } from "./LevelSettings";
@@ -71,7 +72,7 @@ export function ChannelLevel({
   // what was measured was measured at other settings
   const turnGain = (which: GainControl, db: number) => {
     set({ [FIELD[which]]: db });
-    turn({ measured: null });
+    turn({ measured: null, heard: null });
   };
   const [first, ...more] = loudest.advice.filter((a) => a.code !== "phantom-off");
   const end = lastOf(loudest.stages);
@@ -93,19 +94,8 @@ export function ChannelLevel({
     receiver: controls.Receiver.text,
     input: controls.Input.text,
   };
-  const measured = (heard: HeardTrack | null, loudestSplAt1mDb: number) =>
-    turn({
-      loudestSplAt1mDb,
-      measured:
-        heard && heard.peakDbfs !== null
-          ? {
-              peakDbfs: heard.peakDbfs,
-              voiceDbfs: heard.voiceDbfs,
-              pausesDbfs: heard.noiseFloorDbfs,
-              found: heard.findings.map((f) => f.code),
-            }
-          : null,
-    });
+  const measured = (found: MeasuredLevel | null, loudestSplAt1mDb: number) =>
+    turn({ loudestSplAt1mDb, measured: found });
   const keep = () =>
     send({
       intent: "keep",
@@ -118,6 +108,7 @@ export function ChannelLevel({
         school,
         aim: levels.aim,
         measured: levels.measured,
+        heard: levels.heard,
         looked: levels.looked,
       },
     });
@@ -155,7 +146,7 @@ export function ChannelLevel({
                 isDisabled={isBusy}
                 onPress={() => {
                   set(best.settings);
-                  turn({ measured: null });
+                  turn({ measured: null, heard: null });
                 }}
               >{`Take ${show("pack", best.settings.gainDb)}, ${show("receiver", best.settings.outputDb)} out, ${show("input", best.settings.inputGainDb)} in`}</PrimaryButton>
             )}
@@ -189,18 +180,17 @@ export function ChannelLevel({
             ask={ask}
           />
           <Soft as="p">{schoolsWords(levels)}</Soft>
-          <ByEar
-            levels={levels}
-            talker={channel.talker}
-            practiceOutline={outline}
-            trueLoudestSplAt1mDb={
-              view.day.isPractice
-                ? trueSplAt1mDb({ talker: channel.talker, effort: settings.effort }, true)
-                : null
-            }
-            onTurn={(db) => turnGain("pack", db)}
-            onBegin={() => {
-              if (view.day.isPractice)
+          {view.day.isPractice ? (
+            <PracticeByEar
+              levels={levels}
+              talker={channel.talker}
+              practiceOutline={outline}
+              trueLoudestSplAt1mDb={trueSplAt1mDb(
+                { talker: channel.talker, effort: settings.effort },
+                true,
+              )}
+              onTurn={(db) => turnGain("pack", db)}
+              onBegin={() => {
                 void measurePractice(
                   {
                     talker: channel.talker,
@@ -220,8 +210,17 @@ export function ChannelLevel({
                     },
                   },
                 ).result.then((heard) => setOutline(heard.ok ? heard.value.outline : null));
-            }}
-          />
+              }}
+            />
+          ) : (
+            <ByEar
+              levels={levels}
+              talker={channel.talker}
+              onTurn={(db) => turnGain("pack", db)}
+              onHeard={(heard) => turn({ heard })}
+              onLoudest={(loudestSplAt1mDb) => ask({ loudestSplAt1mDb, measured: null })}
+            />
+          )}
           <LookAt levels={levels} onLooked={(looked) => turn({ looked })} />
           <MicrophonePlace
             key={`place ${channel.id}`}

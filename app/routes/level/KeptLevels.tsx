@@ -3,7 +3,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { formatClock, formatDb, formatDbfs } from "~/contract/messages/format";
-import { SCHOOL_WORDS } from "~/contract/messages/level";
+import { LEVEL_SOURCE_WORDS, SCHOOL_WORDS, seenAndHeardWords } from "~/contract/messages/level";
 import { Button } from "~/app/ui/Button/Button";
 import { Figure, Heading, Soft } from "~/app/ui/Page/Page";
 import type { Levels } from "./levelState";
@@ -33,7 +33,10 @@ export function KeptLevels({ channel, levels }: { channel: ChannelView; levels: 
             <Figure>{formatClock(k.atMs)}</Figure>{" "}
             {`${k.effort}, pack ${levels.show("pack", k.gainDb)}, ${formatDb(k.outputDb)} out, ${levels.show("input", k.inputGainDb)} in: peaks ${formatDbfs(k.finalPeakDbfs)}`}
             <Soft>
-              {k.measured ? `; measured ${formatDbfs(k.measured.peakDbfs)}` : ""}
+              {k.measured
+                ? `; measured ${formatDbfs(k.measured.peakDbfs)}${k.measured.from ? `, ${LEVEL_SOURCE_WORDS[k.measured.from]}` : ""}`
+                : ""}
+              {k.heard ? `; ${seenAndHeardWords(k.heard)}` : ""}
               {k.school ? `; ${SCHOOL_WORDS[k.school]}` : ""}
             </Soft>
           </li>

@@ -4,10 +4,10 @@ import { FileTrigger } from "react-aria-components";
 import styled from "styled-components";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { formatDb, formatDbfs } from "~/contract/messages/format";
-import { findingWords, gainAdviceWords } from "~/contract/messages/level";
-import { adviseGain, type GainControl } from "~/core/audio/gainAdvice";
+import { findingWords } from "~/contract/messages/level";
+import type { GainControl } from "~/core/audio/gainAdvice";
+import type { MeasuredLevel } from "~/core/channel/facts";
 import { LEVEL_AIMS } from "~/core/audio/recommend";
-import { reachableOf } from "~/core/kit/setups";
 import type { HeardTrack } from "~/workers/listen/listen.api";
 import { TakeChart } from "~/app/charts/take/TakeChart";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
@@ -15,7 +15,9 @@ import { SelectField, SwitchField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Figure, Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
 import { Progress } from "~/app/ui/Progress/Progress";
-import type { Levels } from "./levelState";
+import { AdviceNotice } from "./AdviceNotice";
+import { ReadMeter } from "./ReadMeter";
+import { adviseAfter, type Levels } from "./levelState";
 import type { useListening, Way } from "./useListening";
 
 const RATE_HZ = 48_000;
@@ -26,7 +28,7 @@ interface MeasureProps {
   isPractice: boolean;
   listening: ReturnType<typeof useListening>;
   /** At the settings as they stand; null where they were turned since. */
-  onMeasured: (heard: HeardTrack | null, loudestSplAt1mDb: number) => void;
+  onMeasured: (measured: MeasuredLevel | null, loudestSplAt1mDb: number) => void;
   onTurn: (control: GainControl, db: number) => void;
 }
 
@@ -46,17 +48,12 @@ export function Measure({
   const [isFed, setFed] = useState(false);
   const heard = now.code === "heard" ? (now.tracks[track] ?? itemAt(now.tracks, 0)) : null;
   const judge = (t: HeardTrack) =>
-    adviseGain({
-      ordinary: levels.question,
-      loudestSplAt1mDb: levels.loudestSplAt1mDb,
-      measuredPeakDbfs: t.voiceDbfs === null ? null : t.peakDbfs,
+    adviseAfter(levels, {
+      peakDbfs: t.voiceDbfs === null ? null : t.peakDbfs,
       isPressed:
         t.findings.some((f) => f.code === "pressed") ||
         (defined(levels.loudest.stages.find((s) => s.name === "transmitter")).headroomDb < 0 &&
           t.clippedSamples > 0),
-      reachable: reachableOf(levels.kit),
-      aim: LEVEL_AIMS[levels.aim],
-      school: levels.school,
     });
   // what did not go through the chain says nothing of its gains
   const isChain = now.code === "heard" && (now.way !== "microphone" || isFed);
@@ -64,7 +61,10 @@ export function Measure({
   const onHeard = (t: HeardTrack, way: Way) => {
     if (way === "microphone" && !isFed) return;
     const found = judge(t);
-    onMeasured(t, found.code === "leave" ? found.loudestSplAt1mDb : levels.loudestSplAt1mDb);
+    onMeasured(
+      measuredOf(t, way),
+      found.code === "leave" ? found.loudestSplAt1mDb : levels.loudestSplAt1mDb,
+    );
   };
   const say = (isLoudest: boolean) => {
     setTurned(null);
@@ -104,7 +104,7 @@ export function Measure({
             >{`${channel.talker}, your loudest line`}</PrimaryButton>
           )}
           <FileTrigger
-            acceptedFileTypes={[".wav", "audio/wav", "audio/x-wav"]}
+            acceptedFileTypes={[".wav", "audio/*", "video/*"]}
             onSelect={(files) => {
               const given = files?.[0];
               if (given) {
@@ -114,7 +114,7 @@ export function Measure({
               }
             }}
           >
-            <Button isDisabled={isBusy}>A recording</Button>
+            <Button isDisabled={isBusy}>A clip from camera or recorder</Button>
           </FileTrigger>
           <Button
             isDisabled={isBusy}
@@ -134,6 +134,7 @@ export function Measure({
             </QuietButton>
           )}
         </Row>
+        <ReadMeter levels={levels} onMeasured={onMeasured} onTurn={turnTo} />
         {now.code === "working" && (
           <Progress
             label={`Listening to ${now.what}`}
@@ -197,24 +198,7 @@ export function Measure({
                 {w}
               </Notice>
             ))}
-            {advice && (
-              <Notice
-                kind={advice.code === "leave" ? "said" : "caution"}
-                action={
-                  advice.code === "turn" ? (
-                    <Button
-                      onPress={() => turnTo(advice.control, advice.toDb, advice.loudestSplAt1mDb)}
-                    >{`Turn ${levels.names[advice.control]} to ${levels.show(advice.control, advice.toDb)}`}</Button>
-                  ) : advice.code === "pack-hides" ? (
-                    <Button
-                      onPress={() => turnTo("pack", advice.toDb, levels.loudestSplAt1mDb)}
-                    >{`Turn ${levels.names.pack} to ${levels.show("pack", advice.toDb)}`}</Button>
-                  ) : undefined
-                }
-              >
-                {gainAdviceWords(advice, levels.show, levels.names)}
-              </Notice>
-            )}
+            {advice && <AdviceNotice advice={advice} levels={levels} onTurn={turnTo} />}
             {turned && <Notice kind="said">{turned}</Notice>}
             {!isChain && (
               <Soft as="p">
@@ -238,6 +222,18 @@ export function Measure({
     </section>
   );
 }
+
+/** A track as it is kept: nothing of what is silent. */
+const measuredOf = (t: HeardTrack, way: Way): MeasuredLevel | null =>
+  t.peakDbfs === null
+    ? null
+    : {
+        from: way === "file" ? "clip" : way,
+        peakDbfs: t.peakDbfs,
+        voiceDbfs: t.voiceDbfs,
+        pausesDbfs: t.noiseFloorDbfs,
+        found: t.findings.map((f) => f.code),
+      };
 
 const Figures = styled.dl`
   display: flex;

@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { EAR_LAMPS, EAR_SOUNDS } from "~/core/audio/gainAdvice";
+import { LEVEL_SOURCES } from "~/core/channel/facts";
 import { LEVEL_AIMS, type LevelAimName, SCHOOLS, type School } from "~/core/audio/recommend";
 
 const dbfs = z.number().min(-300).max(60);
@@ -23,12 +25,14 @@ export const levelIntents = z.object({
     aim: names<LevelAimName>(LEVEL_AIMS),
     measured: z
       .object({
+        from: z.enum(LEVEL_SOURCES).exactOptional(),
         peakDbfs: dbfs,
         voiceDbfs: dbfs.nullable(),
         pausesDbfs: dbfs.nullable(),
         found: z.array(z.string().max(40)).max(40),
       })
       .nullable(),
+    heard: z.object({ lamp: z.enum(EAR_LAMPS), sound: z.enum(EAR_SOUNDS) }).nullable(),
     looked: z.array(z.string().max(60)).max(40),
   }),
 });

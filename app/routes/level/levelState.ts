@@ -7,7 +7,7 @@ import {
   type LevelChainAnswer,
   type LevelChainQuestion,
 } from "~/core/audio/levelChain";
-import type { GainControl } from "~/core/audio/gainAdvice";
+import { adviseGain, type GainControl, type SeenAndHeard } from "~/core/audio/gainAdvice";
 import {
   aboveAimDb,
   lackingHeadroomDb,
@@ -46,6 +46,8 @@ export interface Levels {
   school: School;
   aim: LevelAimName;
   measured: MeasuredLevel | null;
+  /** What lamp and ear said at the settings as they stand; null: nobody was asked. */
+  heard: SeenAndHeard | null;
   looked: string[];
   question: LevelChainQuestion;
   /** With the loudest voice, at the settings as they stand. */
@@ -65,7 +67,7 @@ const WORTH_DB = 1;
 /** What is turned here. */
 export type Turned = Pick<
   Levels,
-  "settings" | "loudestSplAt1mDb" | "school" | "aim" | "measured" | "looked"
+  "settings" | "loudestSplAt1mDb" | "school" | "aim" | "measured" | "heard" | "looked"
 > & { microphoneId: string };
 
 /** Whose levels they are, and beside whom. */
@@ -92,6 +94,7 @@ export function levelReducer(about: LevelAbout, now: Turned, change: LevelChange
     case "asked":
       return follow(about, {
         ...now,
+        heard: null,
         ...change.change,
         settings: { ...now.settings, ...change.voice },
       });
@@ -164,6 +167,21 @@ export function levelsOf(about: LevelAbout, turned: Turned): Levels {
   };
 }
 
+/** Which one control to turn after the loudest line was measured, or read off a meter. */
+export const adviseAfter = (
+  levels: Levels,
+  line: { peakDbfs: number | null; isPressed: boolean },
+): ReturnType<typeof adviseGain> =>
+  adviseGain({
+    ordinary: levels.question,
+    loudestSplAt1mDb: levels.loudestSplAt1mDb,
+    measuredPeakDbfs: line.peakDbfs,
+    isPressed: line.isPressed,
+    reachable: reachableOf(levels.kit),
+    aim: LEVEL_AIMS[levels.aim],
+    school: levels.school,
+  });
+
 /**
  * Whether what is set is as good as what is suggested: nobody turns three controls for a decibel.
  */
@@ -222,6 +240,7 @@ export function startLevels(about: LevelAbout): Turned {
     school: lastLevel?.school ?? newest?.school ?? "low",
     aim: lastLevel?.aim ?? newest?.aim ?? "minus-20",
     measured: null,
+    heard: null,
     looked: lastLevel?.looked ?? [],
     settings: { effort, micDistanceM, peakFactorDb, gainDb: 0, outputDb: 0, inputGainDb: 0 },
   };

@@ -2,7 +2,13 @@ import { itemAt } from "~/core/units/items";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { HeardTrack } from "~/workers/listen/listen.api";
 import { measureFile, measurePractice, measureSamples } from "~/workers/listen/listen.client";
-import { wavErrorWords, wavWarningWords } from "~/contract/messages/level";
+import {
+  clipErrorWords,
+  COMPRESSED_WORDS,
+  wavErrorWords,
+  wavWarningWords,
+} from "~/contract/messages/level";
+import { isWave, measureClip } from "./clip";
 import type { PracticeLine } from "~/core/training/practiceLine";
 import type { LevelChainQuestion } from "~/core/audio/levelChain";
 
@@ -58,6 +64,23 @@ export function useListening() {
 
   const file = useCallback(async (given: File, onHeard: OnHeard) => {
     setNow({ code: "working", what: given.name, share: 0 });
+    if (!isWave(given)) {
+      const stopping = new AbortController();
+      stop.current = () => {
+        stopping.abort();
+        setNow({ code: "idle" });
+      };
+      const clip = await measureClip(given);
+      if (stopping.signal.aborted) return;
+      if (!clip.ok) {
+        setNow({ code: "failed", words: clipErrorWords(clip.error, given.name) });
+        return;
+      }
+      const heard = { way: "file", from: given.name, tracks: clip.value } as const;
+      setNow({ code: "heard", ...heard, warnings: [COMPRESSED_WORDS] });
+      onHeard(itemAt(clip.value, 0), "file");
+      return;
+    }
     const running = measureFile(given, (share) =>
       setNow((n) => (n.code === "working" ? { ...n, share } : n)),
     );

@@ -1,6 +1,7 @@
 import { notes } from "~/contract/messages/notes";
 import { tuningSpan } from "~/core/devices/tuning";
 import { levelChain } from "~/core/audio/levelChain";
+import type { SeenAndHeard } from "~/core/audio/gainAdvice";
 import { aboveAimDb, LEVEL_AIMS, recommend } from "~/core/audio/recommend";
 import { inputModel, microphoneModel, packModel, receiverModel } from "~/core/kit/models";
 import { inputGainsDb, levelQuestion, type LevelSettings, reachableOf } from "~/core/kit/setups";
@@ -52,7 +53,9 @@ export async function keepLevel(
     expectedVersion: number;
     microphoneId: string;
     settings: LevelSettings;
-    detail: Required<Omit<LevelDetail, "with" | "offAim">>;
+    detail: Required<Omit<LevelDetail, "with" | "offAim" | "heard">> & {
+      heard?: SeenAndHeard | null;
+    };
   },
 ): ServiceResult<string> {
   const found = await findChannel(app, dayId, p.channelId);
@@ -105,7 +108,8 @@ export async function keepLevel(
     aim,
     school: p.detail.school,
   });
-  const { measured } = p.detail;
+  const { heard, ...detail } = p.detail;
+  const { measured } = detail;
   const offAim = {
     byDb: measured
       ? measured.peakDbfs - aim.loudestPeakDbfs
@@ -140,7 +144,8 @@ export async function keepLevel(
         inputGainDb,
         headroomDb,
         finalPeakDbfs: answer.finalPeakDbfs,
-        ...p.detail,
+        ...detail,
+        ...(heard ? { heard } : {}),
         offAim,
         with: {
           packKey: channel.packKey,
