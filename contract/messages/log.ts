@@ -82,7 +82,7 @@ export function logWords(
     case "proved":
       return `${who}${what.bad.length > 0 ? `not proved, ${listWords(what.bad.map((b) => proofFaultWords(b.part, b.outcome)))}` : `proved, ${listWords(what.good.map((p) => PROOF_WORDS[p].name))}`}`;
     case "levelled":
-      return `${who}gain ${formatDb(what.gainDb)} at the pack, peaks ${formatDbfs(what.finalPeakDbfs)} at the recorder${what.headroomDb < 0 ? `, clips by ${formatDb(-what.headroomDb)}` : ""}`;
+      return `${who}gain ${formatDb(what.gainDb)} at the pack, ${peaksWords(what)} at the recorder${what.headroomDb < 0 ? `, clips by ${formatDb(-what.headroomDb)}` : ""}`;
     case "placed":
       return `${who}${placedWords(what)}`;
     case "channel-changed":
@@ -93,6 +93,12 @@ export function logWords(
       return eventWords(what.event, who, names);
   }
 }
+
+/** Loudest peaks: as measured where anybody did, else as expected. */
+const peaksWords = (l: { finalPeakDbfs: number; measuredPeakDbfs: number | null }): string =>
+  l.measuredPeakDbfs === null
+    ? `peaks expected at ${formatDbfs(l.finalPeakDbfs)}`
+    : `peaks measured at ${formatDbfs(l.measuredPeakDbfs)}`;
 
 /** A check of a place: the walk before the model, for it was there. */
 function placedWords(what: Extract<LogEntry["what"], { kind: "placed" }>): string {

@@ -124,7 +124,7 @@ export function reportTables(r: DayReport): ReportTable[] {
         plain(g.effort),
         figure(formatDb(g.gainDb)),
         figure(formatDb(g.outputDb)),
-        figure(formatDbfs(g.finalPeakDbfs)),
+        figure(`${formatDbfs(g.peakDbfs)}, ${g.isMeasured ? "measured" : "expected"}`),
       ]),
     ),
     table(

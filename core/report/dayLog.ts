@@ -37,7 +37,14 @@ export type LogWhat =
   | { kind: "cells"; packKey: string }
   /** Parts that were looked at together. */
   | { kind: "proved"; good: ProofPart[]; bad: { part: ProofPart; outcome: string }[] }
-  | { kind: "levelled"; gainDb: number; headroomDb: number; finalPeakDbfs: number }
+  | {
+      kind: "levelled";
+      gainDb: number;
+      headroomDb: number;
+      /** By the model; and what was measured, null where nobody did. */
+      finalPeakDbfs: number;
+      measuredPeakDbfs: number | null;
+    }
   | { kind: "placed"; marginDb: number; overload: boolean; walked: WalkedResult | null }
   | { kind: "channel-changed"; what: string }
   | { kind: "list"; list: string; version: number; how: string }
@@ -171,6 +178,7 @@ export function dayLog(s: LogSources): LogEntry[] {
         gainDb: l.gainDb,
         headroomDb: l.headroomDb,
         finalPeakDbfs: l.finalPeakDbfs,
+        measuredPeakDbfs: l.measured?.peakDbfs ?? null,
       },
       { channelId: l.channelId },
     ),

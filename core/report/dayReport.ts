@@ -34,6 +34,7 @@ export interface ReportSources {
     gainDb: number;
     outputDb: number;
     finalPeakDbfs: number;
+    measured?: { peakDbfs: number } | null;
   }[];
   /** What else was told to transmit: other crews, and what of ours carries no talker. */
   others: readonly { who: string; primaryHz: number; backupHz: number | null }[];
@@ -119,7 +120,8 @@ export interface DayReport {
     effort: string;
     gainDb: number;
     outputDb: number;
-    finalPeakDbfs: number;
+    peakDbfs: number;
+    isMeasured: boolean;
     atMs: number;
   }[];
   cells: ReportSources["packs"];
@@ -205,7 +207,8 @@ export function dayReport(s: ReportSources, nowMs: number): DayReport {
               effort: l.effort,
               gainDb: l.gainDb,
               outputDb: l.outputDb,
-              finalPeakDbfs: l.finalPeakDbfs,
+              peakDbfs: l.measured?.peakDbfs ?? l.finalPeakDbfs,
+              isMeasured: Boolean(l.measured),
               atMs: l.atMs,
             },
           ]

@@ -115,7 +115,7 @@ export function ChannelLevel({
   return (
     <Stack>
       <div>
-        <Answer>{`${channel.talker}: pack at ${show("pack", settings.gainDb)}, loudest peaks at ${formatDbfs(loudest.finalPeakDbfs)}`}</Answer>
+        <Answer>{`${channel.talker}: pack at ${show("pack", settings.gainDb)}, ${levels.measured ? `peaks measured at ${formatDbfs(levels.measured.peakDbfs)}` : `loudest peaks expected at ${formatDbfs(loudest.finalPeakDbfs)}`}`}</Answer>
         <Sub>{`${first?.code === "fine" ? `${aimWords(levels)} ${formatDb(first.headroomDb)} free over the loudest peaks.` : first ? levelAdviceWords(first) : ""} An ordinary line lies at ${formatDbfs(ordinary.finalRmsDbfs)}, ${formatDb(lastOf(ordinary.stages).snrDb)} over the noise, most of it the ${NOISE_NAMES[ordinary.noisiestStage]}’s.`}</Sub>
       </div>
       <Split>
