@@ -14,7 +14,9 @@ test("a voice is measured, one knob is turned, and the next line stands where it
 }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/level?channel=2");
-  await expect(mixer.answer).toHaveText(/^Tobiah: pack at −\d+ dB, loudest peaks expected at −\d+ dBFS$/);
+  await expect(mixer.answer).toHaveText(
+    /^Tobiah: pack at −\d+ dB, loudest peaks expected at −\d+ dBFS$/,
+  );
   const measure = page.getByRole("region", { name: "Measure" });
   const pack = page.getByRole("slider", { name: /^Gain of Pack/ });
   // far too hot, by the arrow keys on the staircase

@@ -151,6 +151,14 @@ export function placeWords({ place: p }: ChannelState): StateWords {
   }
 }
 
+/** What is due for a channel before it rolls on; null where nothing is. */
+export function dueWords(steps: readonly Step[], channelId: number): string | null {
+  const step = steps.find((s) => s.code === "check-scene" && s.channelIds.includes(channelId));
+  return step?.code === "check-scene"
+    ? `verify before scene ${step.sceneNumber}, by ${formatClock(step.atMs)}`
+    : null;
+}
+
 /** What a scan is made with: where nothing is connected, the receivers’ own screens. */
 const SCAN_BY: Readonly<Record<Extract<Step, { code: "scan" }>["by"], string>> = {
   driven: "Scan here",
@@ -176,8 +184,8 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
       return { what: "Say who speaks", why: "each gets a pack and a receiver channel that fit" };
     case "prepare":
       return {
-        what: "Mend the preparation",
-        why: `${count(step.findings, "thing")} would go wrong; the day begins in ${formatDuration(step.untilMs)}`,
+        what: "Fix the preparation",
+        why: `${count(step.findings, "thing")} would go wrong; the ${step.before === "day" ? "day" : "first scene concerned"} begins in ${formatDuration(step.untilMs)}`,
       };
     case "packs-off":
       return {
@@ -296,6 +304,26 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
           overload: "too strong at the receiver",
         }[step.why],
       };
+    case "draw-walk":
+      return {
+        what: `Draw a walk for ${who}`,
+        why: "the plan of this place has none, and range is checked along one",
+      };
+    case "batteries":
+      return {
+        what: `Change batteries for ${who}`,
+        why:
+          step.atMs <= nowMs
+            ? `due since ${formatClock(step.atMs)}`
+            : `due at ${formatClock(step.atMs)}, in ${formatDuration(step.atMs - nowMs)}`,
+      };
+    case "check-scene":
+      return {
+        what: `Verify ${who} again`,
+        why: `scene ${step.sceneNumber} cannot be repeated: by ${formatClock(step.atMs)}`,
+      };
+    case "attention":
+      return { what: `${who}: ${step.what}`, why: step.long };
     case "move":
       return {
         what: `Move to the ${names.place(step.placeId).toLowerCase()}`,

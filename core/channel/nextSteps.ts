@@ -11,13 +11,31 @@ import type { DayFacts } from "./facts";
 import type { ProofPart } from "./verificationParts";
 
 export type Stage =
-  "day" | "prep" | "setup" | "kit" | "scan" | "frequencies" | "sync" | "level" | "range";
+  | "day"
+  | "prep"
+  | "setup"
+  | "kit"
+  | "scan"
+  | "frequencies"
+  | "sync"
+  | "level"
+  | "range"
+  | "draw"
+  | "batteries"
+  | "roll";
 
 /** One thing to do, with what makes it next. The screen puts it into words. */
 export type Step =
   | { code: "fill-case"; stage: "kit" }
   | { code: "find-talkers"; stage: "setup" }
-  | { code: "prepare"; stage: "prep"; findings: number; untilMs: number }
+  /** The evening before; or during the day, of scenes that are still to come. */
+  | {
+      code: "prepare";
+      stage: "prep";
+      findings: number;
+      untilMs: number;
+      before: "day" | "scene";
+    }
   | { code: "packs-off"; stage: "scan"; channelIds: number[] }
   | {
       code: "scan";
@@ -76,6 +94,19 @@ export type Step =
       channelIds: number[];
       why: "none" | "stale" | "thin" | "dropped" | "walk-again" | "overload";
     }
+  /** Where a plan is drawn and nobody walks in it for them, range cannot be checked by it. */
+  | { code: "draw-walk"; stage: "draw"; channelIds: number[] }
+  | { code: "batteries"; stage: "batteries"; channelIds: number[]; atMs: number }
+  /** Verified too long ago for a scene that cannot be repeated. */
+  | {
+      code: "check-scene";
+      stage: "sync";
+      channelIds: number[];
+      sceneNumber: string;
+      atMs: number;
+    }
+  /** What the roll shows of a channel now; the code is that of its watch. */
+  | { code: "attention"; stage: "roll"; channelIds: number[]; what: string; long: string }
   | { code: "move"; stage: "day"; placeId: number; atMs: number };
 
 /**
@@ -96,6 +127,7 @@ export function nextSteps(facts: DayFacts): Step[] {
       code: "prepare",
       stage: "prep",
       findings: facts.preparation.findings,
+      before: "day",
       untilMs: firstMs - facts.nowMs,
     });
   const tunable = facts.channels.filter((c) => c.meets === "tunes");

@@ -1,6 +1,7 @@
 import { SEEN_AGAIN_HZ } from "~/core/units/sameCarrier";
 import type { DayEvent } from "~/core/journal/dayEvents";
 import { type HitStory, hitStories } from "./hitStories";
+import { mergeSpans, type Span } from "~/core/battery/batteryPlan";
 import type { Scene } from "~/core/schedule/scenes";
 import type { HitAnswerKind } from "~/core/monitor/hitAnswers";
 import type { HitCause } from "~/core/monitor/hitCauses";
@@ -228,7 +229,7 @@ export function dayReport(s: ReportSources, nowMs: number): DayReport {
           ]
         : [],
     ),
-    rolledMs: rolledMs(s.events, nowMs),
+    rolledMs: rolledMs(s, nowMs),
   };
 }
 
@@ -317,15 +318,60 @@ function dropoutsOf(
   });
 }
 
-function rolledMs(events: readonly DayEvent[], nowMs: number): number {
-  let [sum, since] = [0, null as number | null];
-  for (const { atMs, what } of events) {
+/** How long it rolled, without the time in which we ourselves retuned or moved. */
+function rolledMs(s: Pick<ReportSources, "events" | "scenes">, nowMs: number): number {
+  const rolled: Span[] = [];
+  let since: number | null = null;
+  for (const { atMs, what } of s.events) {
     if (what.kind !== "roll") continue;
     if (what.isOn) since ??= atMs;
     else if (since !== null) {
-      sum += atMs - since;
+      rolled.push({ startMs: since, endMs: atMs });
       since = null;
     }
   }
-  return sum + (since === null ? 0 : nowMs - since);
+  if (since !== null) rolled.push({ startMs: since, endMs: nowMs });
+  const own = mergeSpans(ownWork(s, nowMs));
+  const lengthMs = (span: Span) => Math.max(0, span.endMs - span.startMs);
+  return rolled.reduce(
+    (sum, r) =>
+      sum +
+      lengthMs(r) -
+      own.reduce(
+        (off, o) =>
+          off +
+          lengthMs({
+            startMs: Math.max(r.startMs, o.startMs),
+            endMs: Math.min(r.endMs, o.endMs),
+          }),
+        0,
+      ),
+    0,
+  );
+}
+
+/**
+ * When we ourselves were at the radio: from an answer that moves a channel until that is settled;
+ * from a move until the first take, or the first scene, at the new place.
+ */
+function ownWork(
+  { events, scenes }: Pick<ReportSources, "events" | "scenes">,
+  nowMs: number,
+): Span[] {
+  const retunes = hitStories(events).flatMap((story): Span[] => {
+    const first = story.answers.find((a) => a.toHz !== null);
+    return first ? [{ startMs: first.atMs, endMs: story.closed?.atMs ?? nowMs }] : [];
+  });
+  const moves = events.flatMap(({ atMs, what }): Span[] => {
+    if (what.kind !== "moved") return [];
+    const take = events.find(
+      (e) => e.what.kind === "take" && e.atMs >= atMs && e.placeId === what.toPlaceId,
+    );
+    const begins = scenes
+      .filter((x) => x.placeId === what.toPlaceId && x.endMs > atMs)
+      .map((x) => Math.max(atMs, x.startMs));
+    const endMs = Math.min(take?.atMs ?? Infinity, ...begins, nowMs);
+    return [{ startMs: atMs, endMs }];
+  });
+  return [...retunes, ...moves];
 }

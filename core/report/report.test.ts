@@ -117,7 +117,14 @@ test("the last plan of each place, who moved from where, notes with what was put
   ]);
   expect(r.plans.map((p) => p.moved.map((m) => m.fromHz))).toEqual([[null], [5e8], []]);
   expect(r.notes).toMatchObject([{ text: "gull", corrections: ["tern"] }]);
-  expect(r.rolledMs).toBe(50_000);
+  // 50 s of it, less the seven in which we ourselves retuned
+  expect(r.rolledMs).toBe(43_000);
+  const moved = event(40, 52_000, { kind: "moved", fromPlaceId: 1, toPlaceId: 2 });
+  const take = event(41, 55_000, { kind: "take", scene: "12", take: 1 }, 2);
+  const rolledAfter = (...more: (typeof moved)[]) =>
+    dayReport({ ...sources, events: [...sources.events, ...more] }, 60_000).rolledMs;
+  expect(rolledAfter(moved)).toBe(35_000);
+  expect(rolledAfter(moved, take)).toBe(40_000);
 });
 test("what else was told to transmit stands under the frequencies, in words", () => {
   const tables = reportTables(dayReport(sources, 60_000));

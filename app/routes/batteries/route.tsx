@@ -172,7 +172,11 @@ export default function CellsScreen({ loaderData: view }: Route.ComponentProps) 
           const row = defined(rows.find((r) => r.packKey === pack.packKey));
           const { left, run, chemistry } = pack.power;
           return (
-            <li key={pack.packKey} aria-label={`${row.number} ${row.talker}, ${row.packLabel}`}>
+            <li
+              key={pack.packKey}
+              data-channel={row.channelId}
+              aria-label={`${row.number} ${row.talker}, ${row.packLabel}`}
+            >
               <Who>
                 <b>{row.number}</b>
                 <Mark>{row.mark}</Mark>

@@ -196,6 +196,10 @@ export const Columns = styled.div`
     > [role] {
       margin-bottom: 12px;
     }
+    [data-pointed] {
+      outline: 3px solid var(--accent);
+      outline-offset: 2px;
+    }
   }
   ${NARROW} {
     grid-template-columns: minmax(0, 1fr);

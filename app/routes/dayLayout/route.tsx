@@ -3,6 +3,7 @@ import { Smartphone } from "lucide-react";
 import { Link, NavLink, Outlet, useLocation, useNavigation, useRevalidator } from "react-router";
 import type { Route } from "./+types/route";
 import { dataTrouble, diskOf } from "~/server/services/shoots/backups.server";
+import { nextListOf } from "~/server/services/day/nextList.server";
 import { getDayView } from "~/server/services/day/dayView.server";
 import { whoAsks } from "~/server/services/phones/whoAsks.server";
 import { failureWords } from "~/contract/messages/failure";
@@ -18,13 +19,17 @@ import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
 import { currentPlace, namesOf } from "~/app/routes/shared/useDay";
 import { ClockMenu } from "./ClockMenu";
 import { ShortcutHelp } from "./ShortcutHelp";
+import { usePointedRow } from "./usePointedRow";
 import * as S from "./frame.styles";
 import { pathOf, screenAt, SHEETS, STAGES } from "~/app/routes/shared/addresses";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { asker, guestSessions } = context.app;
+  const dayId = dayIdOf(params);
+  const view = orNotFound(await getDayView(context.app, dayId));
   return {
-    ...orNotFound(await getDayView(context.app, dayIdOf(params))),
+    ...view,
+    steps: await nextListOf(context.app, dayId),
     who: whoAsks(asker),
     guests: guestSessions.view.guests.length,
     disk: diskOf(context.app),
@@ -84,7 +89,9 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
     return () => clearInterval(timer);
   }, [revalidate, state, live]);
   const base = `/day/${day.id}`;
-  const open = screenAt(useLocation().pathname.split("/")[3]);
+  const location = useLocation();
+  const open = screenAt(location.pathname.split("/")[3]);
+  usePointedRow(location);
   const sheets = SHEETS.find((s) => s.list.some(({ screen }) => screen === open));
   const mayOpen = (screen: string): boolean =>
     view.who.rights === null || view.who.rights.screens.includes(screen);
@@ -216,18 +223,14 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
               const words = stepWords(step, names, nowMs);
               const to = pathOf(day.id, step.stage);
               const channel =
-                "channelIds" in step && step.channelIds.length === 1
+                "channelIds" in step && step.channelIds.length > 0
                   ? `?channel=${step.channelIds[0]}`
                   : "";
               return (
                 <li key={`${step.code}${words.what}`}>
                   <b aria-hidden>{i + 1}</b>
                   {mayOpen(step.stage) ? (
-                    <Link
-                      to={to + (step.stage === "level" || step.stage === "range" ? channel : "")}
-                    >
-                      {words.what}
-                    </Link>
+                    <Link to={to + channel}>{words.what}</Link>
                   ) : (
                     <span>{words.what}</span>
                   )}

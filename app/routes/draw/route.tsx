@@ -1,6 +1,6 @@
 import { defined, itemAt } from "~/core/units/items";
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { placeRange, type PlaceRange } from "~/server/services/range/placePlans.server";
@@ -89,14 +89,22 @@ function Drawn({
 }) {
   const view = useDay();
   const lengths = useLengths();
+  const [params] = useSearchParams();
+  const asked = range.walkers.find((w) => String(w.channelId) === params.get("channel"));
   const [making, setMaking] = useState<Making>({
     wallKind: "brick-110",
     obstacle: { material: "steel", thicknessM: 0.002, heightM: 2, name: "Vehicle" },
-    channelId: range.walkers[0]?.channelId ?? null,
+    channelId: (asked ?? range.walkers[0])?.channelId ?? null,
   });
   const talkerOf = (id: number | null) =>
     range.walkers.find((w) => w.channelId === id)?.talker ?? "Somebody";
-  const draw = useDraw(plan, inHand, making, talkerOf, lengths.metres);
+  const draw = useDraw(
+    { plan, tool: asked ? "walk" : null },
+    inHand,
+    making,
+    talkerOf,
+    lengths.metres,
+  );
   const { tool, selected } = draw;
   const place = currentPlace(view).name;
   const problems = planProblems(plan);

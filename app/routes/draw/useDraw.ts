@@ -19,13 +19,13 @@ import {
  * back.
  */
 export function useDraw(
-  plan: FloorPlan,
+  { plan, tool }: { plan: FloorPlan; /** What to begin with; null: as ever. */ tool: Tool | null },
   inHand: PlanInHand,
   making: Making,
   talkerOf: (channelId: number | null) => string,
   metres: (m: number) => string,
 ) {
-  const [state, setState] = useState(DRAW_START);
+  const [state, setState] = useState(tool ? { ...DRAW_START, tool } : DRAW_START);
   const act = (action: DrawAction) => {
     const step = drawStep(state, action, { plan, making, talkerOf });
     setState(step.state);

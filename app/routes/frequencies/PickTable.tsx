@@ -139,7 +139,7 @@ function PickRow({
   const unplaced = shown.unplaced.find((u) => u.channelId === c.id);
   const written = pick ? endsWrite(kit, c, pick.frequencyHz) : null;
   return (
-    <tr>
+    <tr data-channel={c.id}>
       <th scope="row">
         <Row as="span" style={{ flexWrap: "nowrap" }}>
           {c.meets === "tunes" ? (

@@ -32,7 +32,10 @@ export const levelIntents = z.object({
         found: z.array(z.string().max(40)).max(40),
       })
       .nullable(),
-    heard: z.object({ lamp: z.enum(EAR_LAMPS), sound: z.enum(EAR_SOUNDS) }).nullable(),
+    heard: z
+      .object({ lamp: z.enum(EAR_LAMPS), sound: z.enum(EAR_SOUNDS) })
+      .nullable()
+      .default(null),
     looked: z.array(z.string().max(60)).max(40),
   }),
 });

@@ -40,7 +40,7 @@ export const placeIntents = z.object({
       })
       .exactOptional(),
   }),
-  walk: seenWalkShape.nullable(),
+  walk: seenWalkShape.nullable().default(null),
 });
 
 export type PlaceIntent = z.input<typeof placeIntents>;

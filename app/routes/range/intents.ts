@@ -27,7 +27,7 @@ export const rangeIntents = z.discriminatedUnion("intent", [
     expectedVersion,
     placeId,
     fit: walkFitShape.omit({ atMs: true }).nullable(),
-    walked: z.array(walkedShape).max(60),
+    walked: z.array(walkedShape).max(60).default([]),
   }),
   z.object({ intent: z.literal("rig"), expectedVersion, rig: rigDetailShape }),
   z.object({ intent: z.literal("undo-rig"), expectedVersion }),

@@ -12,6 +12,8 @@ interface ManualRowProps {
   hoursLeft: number | null;
   /** When its batteries are changed, as planned. */
   changeAtMs: number | null;
+  /** What is due before it rolls on; null: nothing. */
+  due: string | null;
   onHit: (channelNumber: number) => void;
 }
 
@@ -22,11 +24,12 @@ export const ManualRow = memo(function ManualRow({
   words,
   hoursLeft,
   changeAtMs,
+  due,
   onHit,
 }: ManualRowProps) {
-  const level = LEVELS[words.status];
+  const level = due === null ? LEVELS[words.status] : "watch";
   return (
-    <S.RowItem data-level={level} aria-label={`${c.number} ${c.talker}`}>
+    <S.RowItem data-channel={c.id} data-level={level} aria-label={`${c.number} ${c.talker}`}>
       <RowWho channel={c} onHit={onHit} />
       <S.ByHand data-seam>not connected: watch its own meter</S.ByHand>
       <div data-margin />
@@ -36,7 +39,7 @@ export const ManualRow = memo(function ManualRow({
       </div>
       <S.Word data-word data-level={level}>
         {LEVEL_ICONS[level]}
-        <span>{words.text}</span>
+        <span>{due ?? words.text}</span>
       </S.Word>
     </S.RowItem>
   );

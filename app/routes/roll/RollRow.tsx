@@ -16,6 +16,8 @@ export interface RollRowProps {
   seconds: number;
   heightPx: number;
   marks: readonly number[];
+  /** What is due before it rolls on; null: nothing. */
+  due: string | null;
   onHit: (channelNumber: number) => void;
 }
 
@@ -27,6 +29,7 @@ export const RollRow = memo(function RollRow({
   channel: c,
   told,
   changeAtMs,
+  due,
   store,
   seconds,
   heightPx,
@@ -42,12 +45,17 @@ export const RollRow = memo(function RollRow({
   );
   const first = told?.attention[0] ?? null;
   const isOff = told !== null && !told.isOn && first === null;
-  const level = first?.level ?? (isOff ? "off" : "fine");
-  const words = first ? attentionWords(first) : null;
+  const level = first?.level ?? (isOff ? "off" : due === null ? "fine" : "watch");
+  const words = first
+    ? attentionWords(first)
+    : due === null
+      ? null
+      : { short: "check due", long: due };
   const marginDb = told?.marginDb ?? null;
   const rest = (told?.attention ?? []).slice(1).map((a) => attentionWords(a).short);
   return (
     <S.RowItem
+      data-channel={c.id}
       data-level={level}
       data-off={isOff || undefined}
       aria-label={`${c.number} ${c.talker}`}

@@ -12,7 +12,7 @@ import {
 } from "~/server/services/roll/hits.server";
 import { beginRoll, endRoll, putNote, rollView } from "~/server/services/roll/roll.server";
 import { proofFaultWords } from "~/contract/messages/proof";
-import { syncWords } from "~/contract/messages/day";
+import { dueWords, syncWords } from "~/contract/messages/day";
 import { serviceErrorWords } from "~/contract/messages/error";
 import { formatClock } from "~/contract/messages/format";
 import { receiverModel } from "~/core/kit/models";
@@ -239,6 +239,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
                   seconds={seconds}
                   heightPx={height}
                   onHit={callNow}
+                  due={dueWords(view.steps, c.id)}
                   marks={marksOf(roll.hits, c.id, nowMs, seconds)}
                 />
               ) : (
@@ -246,6 +247,7 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
                   key={c.id}
                   channel={c}
                   words={syncWords(c.state, names)}
+                  due={dueWords(view.steps, c.id)}
                   hoursLeft={roll.batteryHours[c.id] ?? null}
                   changeAtMs={roll.cellChanges[c.id] ?? null}
                   onHit={callNow}

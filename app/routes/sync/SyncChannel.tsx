@@ -77,7 +77,7 @@ export function SyncChannel({
   };
   const sheets = SHEETS.filter((sheet) => has[sheet]);
   return (
-    <ChannelItem aria-label={`Channel ${c.number}, ${c.talker}`}>
+    <ChannelItem data-channel={c.id} aria-label={`Channel ${c.number}, ${c.talker}`}>
       <Who>
         <Mark>{c.mark}</Mark>
         <span>

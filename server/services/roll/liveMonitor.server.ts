@@ -134,6 +134,11 @@ export class LiveMonitor implements RollFeed {
     await this.writing;
   }
 
+  /** What every page was told last; null before the first. */
+  get now(): RollState | null {
+    return this.state;
+  }
+
   get followedDayId(): number | null {
     return this.dayId;
   }

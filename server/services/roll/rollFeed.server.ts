@@ -32,6 +32,8 @@ export interface ReadChannel {
 
 /** What follows the receivers while a day rolls, as the use cases know it. */
 export interface RollFeed {
+  /** What every page was told last; null before the first. */
+  readonly now: RollState | null;
   readonly followedDayId: number | null;
   /** Follows a day from now on; nothing where it is followed already. */
   follow: (dayId: number) => Promise<void>;

@@ -1,3 +1,4 @@
+import { useSearchParams } from "react-router";
 import type { DayView } from "~/server/services/day/dayView.server";
 import { numberWord } from "~/contract/messages/format";
 import { FORM_WORDS, QUESTION_NAMES } from "~/contract/messages/handRun";
@@ -61,7 +62,10 @@ export function RunTable({
   const isCart = useIsCart();
   const form = view.day.verificationForm;
   const rows = runRows(view.channels, view.kit, answered);
+  const [params] = useSearchParams();
+  const asked = Number(params.get("channel") ?? NaN);
   const run = useRun({
+    startAt: Number.isInteger(asked) ? asked : null,
     isBusy,
     rows,
     saw: ({ channel }, seen) => saw(channel.id, seen),
@@ -168,6 +172,7 @@ function Row({ row, questions, isNow, now, goTo, children }: RowProps) {
   const left = cells.filter((x) => x.status !== "done").length;
   return (
     <S.Item
+      data-channel={c.id}
       aria-label={`By hand ${c.number}, ${c.talker}`}
       aria-current={isNow || undefined}
       data-now={isNow || undefined}

@@ -42,6 +42,8 @@ export interface Run {
 }
 
 interface RunOptions {
+  /** The channel to begin with; null or absent: the first that is open. */
+  startAt?: number | null;
   /** A move or an undo is on its way: until it stands, an answer would count for what was before. */
   isBusy: boolean;
   rows: readonly RunRow[];
@@ -57,9 +59,10 @@ interface RunOptions {
 }
 
 /** Where a run by hand stands, and the keys that answer it: y, n, a figure; arrows; u takes back. */
-export function useRun({ isBusy, rows, saw, onUndo, onForm, onMove, onPassOver }: RunOptions): Run {
+export function useRun(options: RunOptions): Run {
+  const { startAt = null, isBusy, rows, saw, onUndo, onForm, onMove, onPassOver } = options;
   const [at, setAt] = useState<{ channelId: number | null; question: HandQuestion | null }>({
-    channelId: null,
+    channelId: startAt,
     question: null,
   });
   const [isChoosing, setChoosing] = useState(false);
