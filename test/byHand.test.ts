@@ -85,7 +85,7 @@ test("a hit that nothing was read of has no cause and no share: on the screen, i
   expect(judged.answers[0]).toBe("retune");
   expect((await open()).hit.judged.causes).toEqual([]);
   const { entries } = await valueOf(logOf(app, practice.dayId));
-  const names = { talker: () => "Marit", pack: () => "", place: () => "" };
+  const names = { talker: () => "Marit", pack: () => "", place: () => "", metres: String };
   expect(
     logWords(
       entries.find((e) => e.key === `event-${hitId}`)!,
@@ -112,7 +112,7 @@ test("what somebody noticed of it ranks the causes, told as likely and with what
   expect(hit.hit.judged.causes[0]).toMatchObject({ cause: "muted" });
   expect(hit.hit.judged.answers[0]).toBe("unmute");
   const { entries } = await valueOf(logOf(app, practice.dayId));
-  const names = { talker: () => "Marit", pack: () => "", place: () => "" };
+  const names = { talker: () => "Marit", pack: () => "", place: () => "", metres: String };
   expect(entries.map((e) => logWords(e, names))).toContain(
     "Marit: heard silence; RF meter stayed up; pack muted: likely the pack is muted",
   );
@@ -214,7 +214,7 @@ test("scene and take: said with a key, put down with the next hit, in log and on
   // it was looked at, and everything held: that is an answer
   await valueOf(answerHit(app, practice.dayId, { hitId, answer: "nothing-found" }));
   const { entries } = await valueOf(logOf(app, practice.dayId));
-  const names = { talker: () => "Tobiah", pack: () => "", place: () => "" };
+  const names = { talker: () => "Tobiah", pack: () => "", place: () => "", metres: String };
   const told = entries.map((e) => logWords(e, names));
   expect(told).toContain("Scene 14A, take 3");
   expect(told.some((t) => t.includes("hit in scene 14A, take 3"))).toBe(true);

@@ -19,9 +19,11 @@ export const formatSpan = (hz: number): string =>
 export const formatMetres = (m: number): string =>
   `${m === 0 ? 0 : m < 1 ? m.toFixed(2) : Number(m.toFixed(1))} m`;
 
-/** In feet, as a tape reads them: "6.5 ft", "98 ft". */
+/** In feet, as a tape reads them: "6.5 ft", "98 ft"; what is shorter than one in inches. */
 export const formatFeet = (m: number): string =>
-  `${(m / 0.3048).toFixed(m < 6 && Math.abs((m / 0.3048) % 1) > 0.05 ? 1 : 0)} ft`;
+  m > 0 && m < 0.3
+    ? `${Math.round(m / 0.0254)} in`
+    : `${(m / 0.3048).toFixed(m < 6 && Math.abs((m / 0.3048) % 1) > 0.05 ? 1 : 0)} ft`;
 export const formatKm = (m: number): string =>
   m < 10_000 ? `${(m / 1000).toFixed(1)} km` : `${Math.round(m / 1000)} km`;
 

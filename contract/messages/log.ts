@@ -1,4 +1,5 @@
 import type { LogEntry, LogGroup } from "~/core/report/dayLog";
+import type { LengthUnit } from "~/core/units/lengths";
 import { numberAt } from "~/core/units/items";
 import { likeliestCause } from "~/core/report/hitStories";
 import {
@@ -7,6 +8,7 @@ import {
   formatDbfs,
   formatDbm,
   formatDuration,
+  formatFeet,
   formatMetres,
   formatSpan,
   listWords,
@@ -19,6 +21,7 @@ export interface LogNames {
   talker: (channelId: number) => string;
   pack: (packKey: string) => string;
   place: (placeId: number) => string;
+  metres: (m: number) => string;
 }
 
 const GROUPS: Readonly<Record<LogGroup, string>> = {
@@ -84,7 +87,7 @@ export function logWords(
     case "levelled":
       return `${who}gain ${formatDb(what.gainDb)} at the pack, ${peaksWords(what)} at the recorder${what.headroomDb < 0 ? `, clips by ${formatDb(-what.headroomDb)}` : ""}`;
     case "placed":
-      return `${who}${placedWords(what)}`;
+      return `${who}${placedWords(what, names.metres)}`;
     case "channel-changed":
       return `${who}${what.what}`;
     case "list":
@@ -101,12 +104,15 @@ const peaksWords = (l: { finalPeakDbfs: number; measuredPeakDbfs: number | null 
     : `peaks measured at ${formatDbfs(l.measuredPeakDbfs)}`;
 
 /** A check of a place: the walk before the model, for it was there. */
-function placedWords(what: Extract<LogEntry["what"], { kind: "placed" }>): string {
+function placedWords(
+  what: Extract<LogEntry["what"], { kind: "placed" }>,
+  metres: (m: number) => string,
+): string {
   const { walked } = what;
   const drops = walked?.droppedAtM.length ?? 0;
   const told = walked
     ? drops > 0
-      ? `walked, dropped ${drops === 1 ? "once" : `${drops} times`}, first ${formatMetres(numberAt(walked.droppedAtM, 0))} along; the model, corrected by it, says`
+      ? `walked, dropped ${drops === 1 ? "once" : `${drops} times`}, first ${metres(numberAt(walked.droppedAtM, 0))} along; the model, corrected by it, says`
       : "walked, it held; at least"
     : "by the model";
   return `${told} ${formatDb(what.marginDb)} to spare where it is thinnest${what.overload ? ", too strong near the antennas" : ""}`;
@@ -177,7 +183,9 @@ export const logNamesOf = (log: {
   talkers: readonly { id: number; talker: string }[];
   packs: Readonly<Record<string, string>>;
   places: Readonly<Record<number, string>>;
+  lengthUnit: LengthUnit;
 }): LogNames => ({
+  metres: log.lengthUnit === "ft" ? formatFeet : formatMetres,
   talker: (id) => log.talkers.find((t) => t.id === id)?.talker ?? "somebody",
   pack: (key) => log.packs[key] ?? "a pack",
   place: (id) => log.places[id] ?? "a place",

@@ -27,7 +27,10 @@ const CELLS = { aa: "AA cell", "9v": "9 V cell" };
  * What is missing, so short that several fit into a headline; what it rests on; and what would mend
  * it.
  */
-export function findingWords(f: Finding): { short: string; why: string; mend: string } {
+export function findingWords(
+  f: Finding,
+  metres: (m: number) => string = formatMetres,
+): { short: string; why: string; mend: string } {
   switch (f.code) {
     case "chains-short": {
       const missing = f.needed - f.have;
@@ -64,7 +67,7 @@ export function findingWords(f: Finding): { short: string; why: string; mend: st
     case "thin-range":
       return {
         short: `thin range at the ${f.place.toLowerCase()}`,
-        why: `${formatDb(f.marginDb)} in hand for ${listWords(f.talkers)} over ${formatMetres(f.distanceM)}, by what is known of the place`,
+        why: `${formatDb(f.marginDb)} in hand for ${listWords(f.talkers)} over ${metres(f.distanceM)}, by what is known of the place`,
         mend: "pack cable and an antenna for the set’s side, or wear the pack in front",
       };
     case "leads-short":
@@ -123,7 +126,7 @@ export function findingWords(f: Finding): { short: string; why: string; mend: st
     case "beyond-range":
       return {
         short: `the ${f.place.toLowerCase()} is too deep for adaptive systems in ${scenesOf(f.sceneNumbers)}`,
-        why: `${formatMetres(f.distanceM)} to the receivers, they reach about ${formatMetres(f.rangeM)} in the open`,
+        why: `${metres(f.distanceM)} to the receivers, they reach about ${metres(f.rangeM)} in the open`,
         mend: "bring the receivers nearer, or use tuned systems there",
       };
     case "firmware-behind":

@@ -14,6 +14,7 @@ const names = {
   talker: (id: number) => ["", "Marit", "Nils"][id]!,
   pack: () => "Pack A",
   place: (id: number) => ["", "Loft", "Quay"][id]!,
+  metres: String,
 };
 const says = (what: DayEventDetail, channelId: number | null = 1): string =>
   logWords({ what: { kind: "event", event: what }, channelId }, names);

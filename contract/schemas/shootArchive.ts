@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { LENGTH_UNITS } from "~/core/units/lengths";
 import { VERIFICATION_FORMS } from "~/core/channel/verificationParts";
 import {
   ARCHIVE_TABLE_NAMES,
@@ -109,6 +110,7 @@ export const archiveHead = z.object({
   shoot: z.object({
     uid: z.string().regex(/^[0-9a-f-]{32,36}$/),
     name: z.string().min(1).max(200),
+    lengthUnit: z.enum(LENGTH_UNITS).nullable().default(null),
   }),
   days: z
     .array(

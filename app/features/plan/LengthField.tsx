@@ -1,5 +1,5 @@
 import { NumberField } from "~/app/ui/Field/Field";
-import type { Lengths } from "./useLengths";
+import type { Lengths } from "./lengths";
 
 interface LengthFieldProps {
   label: string;

@@ -5,7 +5,7 @@ import { formatDb } from "~/contract/messages/format";
 import type { CoaxType, FeedItem } from "~/core/radio/feed";
 import { type FeedAdvice, feedAnswer } from "~/core/radio/feedAdvice";
 import { LengthField } from "~/app/features/plan/LengthField";
-import type { Lengths } from "~/app/features/plan/useLengths";
+import type { Lengths } from "~/app/features/plan/lengths";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { NumberField, SelectField, SwitchField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";

@@ -4,6 +4,7 @@ import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { skipToNext } from "~/server/services/day/skipClock.server";
 import { moveClockOn } from "~/server/services/day/clock.server";
+import { setLengths } from "~/server/services/shoots/shoots.server";
 import { moveTo } from "~/server/services/day/moves.server";
 import {
   dayHeadline,
@@ -41,6 +42,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   switch (intent.intent) {
     case "move-to":
       return reply(await moveTo(context.app, dayId, intent.placeId));
+    case "lengths":
+      return reply(await setLengths(context.app, dayId, intent.unit));
     case "clock-on":
       return reply(await moveClockOn(context.app, dayId, { byMs: intent.minutes * 60_000 }));
     case "clock-to-happening":

@@ -3,7 +3,7 @@ import { type ItemRef, pointsOf, withPoints } from "~/core/location/editPlan";
 import type { FloorPlan, PlanPoint } from "~/core/location/floorPlan";
 import { defined, itemAt, lastOf } from "~/core/units/items";
 import { LengthField } from "~/app/features/plan/LengthField";
-import type { Lengths } from "~/app/features/plan/useLengths";
+import type { Lengths } from "~/app/features/plan/lengths";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { Row, Stack } from "~/app/ui/Page/Page";
 import type { PlanInHand } from "~/app/routes/shared/usePlan";

@@ -7,7 +7,7 @@ import type { FloorPlan } from "~/core/location/floorPlan";
 import { planToGeoJson, planToSvg, readGeoJson, type ReadPlan } from "~/core/location/planFiles";
 import type { Result } from "~/core/units/result";
 import { LengthField } from "~/app/features/plan/LengthField";
-import type { Lengths } from "~/app/features/plan/useLengths";
+import type { Lengths } from "~/app/features/plan/lengths";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Heading, Panel, Row, Soft } from "~/app/ui/Page/Page";

@@ -2,7 +2,7 @@ import type { Walker } from "~/server/services/range/placePlans.server";
 import { changed, type ItemRef, pointsOf } from "~/core/location/editPlan";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { itemAt } from "~/core/units/items";
-import type { Lengths } from "~/app/features/plan/useLengths";
+import type { Lengths } from "~/app/features/plan/lengths";
 import { QuietButton } from "~/app/ui/Button/Button";
 import { Heading, Row, Stack } from "~/app/ui/Page/Page";
 import type { PlanInHand } from "~/app/routes/shared/usePlan";

@@ -3,7 +3,8 @@ import { FileTrigger } from "react-aria-components";
 import type { FloorPlan, PlanPoint } from "~/core/location/floorPlan";
 import { resized } from "~/core/location/editPlan";
 import { LengthField } from "~/app/features/plan/LengthField";
-import type { Lengths } from "~/app/features/plan/useLengths";
+import { LengthUnitField } from "~/app/routes/shared/LengthUnitField";
+import type { Lengths } from "~/app/features/plan/lengths";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { NumberField, SelectField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
@@ -102,15 +103,7 @@ export function SheetSettings({
           inHand.change({ ...plan, model, room }, "the air changed");
         }}
       />
-      <SelectField
-        label="Lengths in"
-        choices={[
-          { id: "m", label: "metres" },
-          { id: "ft", label: "feet" },
-        ]}
-        value={lengths.unit}
-        onChange={lengths.setUnit}
-      />
+      <LengthUnitField />
       <Heading as="h3">A picture below</Heading>
       <Row>
         <FileTrigger

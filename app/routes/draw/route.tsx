@@ -9,7 +9,7 @@ import { planProblemWords } from "~/contract/messages/plan";
 import { type FloorPlan, planProblems } from "~/core/location/floorPlan";
 import { LengthField } from "~/app/features/plan/LengthField";
 import { FloorPlanChart } from "~/app/charts/floorPlan/FloorPlanChart";
-import { useLengths } from "~/app/features/plan/useLengths";
+import { useLengths } from "~/app/routes/shared/useLengths";
 import { Button, QuietButton, ToggleButton } from "~/app/ui/Button/Button";
 import { SelectField } from "~/app/ui/Field/Field";
 import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
@@ -99,7 +99,7 @@ function Drawn({
   const talkerOf = (id: number | null) =>
     range.walkers.find((w) => w.channelId === id)?.talker ?? "Somebody";
   const draw = useDraw(
-    { plan, tool: asked ? "walk" : null },
+    { plan, tool: asked ? "walk" : isEmpty(plan) ? "wall" : null },
     inHand,
     making,
     talkerOf,
@@ -115,7 +115,9 @@ function Drawn({
         <Sub>
           {problems.length > 0
             ? capital(listWords(problems.slice(0, 2).map(planProblemWords)))
-            : "Rough is enough: what stands between, where people go, where antennas may stand. Everything can be taken back, and is kept as you draw."}{" "}
+            : isEmpty(plan)
+              ? "Drag along each of them; rough is enough. In the open there are none: put the antennas down next, then where people go. A picture of the place can lie underneath."
+              : "Rough is enough: what stands between, where people go, where antennas may stand. Everything can be taken back, and is kept as you draw."}{" "}
           <Link to={`/day/${view.day.id}/range`}>Whether it holds</Link>
         </Sub>
       </div>
@@ -301,8 +303,13 @@ const OBSTACLES: { id: string; label: string; of: Making["obstacle"] }[] = [
   },
 ];
 
+/** Nothing was drawn on this sheet yet. */
+const isEmpty = (plan: FloorPlan): boolean =>
+  [plan.walls, plan.obstacles, plan.walks, plan.antennas, plan.areas].every((l) => l.length === 0);
+
 function headline(place: string, plan: FloorPlan, problems: number): string {
-  if (problems > 0) return `${place}: ${count(problems, "thing")} in the drawing to mend`;
+  if (problems > 0) return `${place}: ${count(problems, "thing")} in the drawing to fix`;
+  if (isEmpty(plan)) return `${place}: where are the walls?`;
   const missing = [
     plan.walks.length === 0 ? "where people walk" : "",
     plan.antennas.length === 0 ? "the antennas" : "",

@@ -1,4 +1,5 @@
-import { formatDb, formatMetres } from "~/contract/messages/format";
+import { useLengths } from "~/app/routes/shared/useLengths";
+import { formatDb } from "~/contract/messages/format";
 import type { GainControl } from "~/core/audio/gainAdvice";
 import { LOUDEST_SPL_AT_1M_DB } from "~/core/audio/levelChain";
 import type { MicrophoneModel } from "~/core/kit/models";
@@ -30,6 +31,7 @@ export function LevelSettings({
   controls: Record<"Pack" | "Receiver" | "Input", StairControl>;
   ask: ReturnType<typeof useLevels>["ask"];
 }) {
+  const { metres } = useLengths();
   const { settings, show, stepsDb, school } = levels;
   const choices = (control: GainControl) =>
     stepsDb[control].map((db) => ({
@@ -78,7 +80,7 @@ export function LevelSettings({
           min={0.05}
           max={0.6}
           step={0.01}
-          valueText={formatMetres(settings.micDistanceM)}
+          valueText={metres(settings.micDistanceM)}
           onChange={(micDistanceM) => ask({ voice: { micDistanceM }, measured: null })}
         />
         {GAINS.map(([stage, control]) => (

@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { meterFigureText, type MeterFigure } from "~/core/devices/meterFigure";
 import type { SeenWalk } from "~/core/location/seenWalk";
-import { useLengths } from "~/app/features/plan/useLengths";
+import { useLengths } from "~/app/routes/shared/useLengths";
 import { MeterFigureField } from "~/app/features/channel/MeterFigureField";
 import { Button } from "~/app/ui/Button/Button";
 import { NumberField, SwitchField } from "~/app/ui/Field/Field";

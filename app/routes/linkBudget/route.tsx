@@ -7,7 +7,7 @@ import type { Route } from "./+types/route";
 import { keepPlace, type LinkHere, linksHere } from "~/server/services/range/placeChecks.server";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import { placeWords } from "~/contract/messages/day";
-import { formatClock, formatDb, formatDbm, formatMetres, mhz } from "~/contract/messages/format";
+import { formatClock, formatDb, formatDbm, mhz } from "~/contract/messages/format";
 import { mwToDbm } from "~/core/units/decibels";
 import { pathQuestion, type PathSetup } from "~/core/radio/pathSetup";
 import { MIN_MARGIN_DB } from "~/core/channel/channelState";
@@ -23,6 +23,8 @@ import { TermsChart } from "~/app/charts/terms/TermsChart";
 import { LegalFlag } from "~/app/features/channel/LegalFlag";
 import { WEARS } from "~/app/features/channel/choices";
 import { ChannelChooser } from "~/app/features/channel/ChannelChooser";
+import { LengthField } from "~/app/features/plan/LengthField";
+import { useLengths } from "~/app/routes/shared/useLengths";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { NumberField, SelectField, SwitchField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
@@ -132,6 +134,7 @@ function ChannelPlace(props: ChannelPlaceProps) {
   const receiver = receiverModel(view.kit, channel.receiverModelId);
   const pack = packModel(view.kit, channel.packModelId);
   const { send, reply: answer, isBusy } = keeping;
+  const lengths = useLengths();
   const [setup, setSetup] = useState<PathSetup>(
     () =>
       channel.placeCheckHere?.setup ??
@@ -174,20 +177,20 @@ function ChannelPlace(props: ChannelPlaceProps) {
     <Stack>
       <div>
         <Answer>{headline(channel.talker, link)}</Answer>
-        <Sub>{`${formatDbm(link.receivedDbm)} arrive, ${formatDbm(link.sensitivityDbm)} are needed, ${link.overload ? "and it overloads" : `${formatDb(receiver.overloadDbm - link.receivedDbm)} under overload`}, at ${mhz(frequencyHz)}${pick === null ? " (nothing picked yet: the middle of the block)" : ""}. ${advice(link, setup)}`}</Sub>
+        <Sub>{`${formatDbm(link.receivedDbm)} arrive, ${formatDbm(link.sensitivityDbm)} are needed, ${link.overload ? "and it overloads" : `${formatDb(receiver.overloadDbm - link.receivedDbm)} under overload`}, at ${mhz(frequencyHz)}${pick === null ? " (nothing picked yet: the middle of the block)" : ""}. ${advice(link, setup, lengths.metres)}`}</Sub>
       </div>
       <LegalFlag legality={channel.legality} unit={channel.packLabel} />
       <Split>
         {chooser}
         <Stack>
           <Settings>
-            <NumberField
+            <LengthField
               label="Farthest the talker goes"
-              unit="m"
-              min={0.5}
-              max={500}
+              lengths={lengths}
+              minM={0.5}
+              maxM={500}
               step={setup.distanceM < 20 ? 0.5 : 1}
-              value={setup.distanceM}
+              valueM={setup.distanceM}
               onChange={(distanceM) => change({ distanceM })}
             />
             <SelectField
@@ -215,13 +218,13 @@ function ChannelPlace(props: ChannelPlaceProps) {
               onChange={(type) => setCable(type, coax?.lengthM ?? 10)}
             />
             {coax && (
-              <NumberField
+              <LengthField
                 label="Cable length"
-                unit="m"
-                min={1}
-                max={100}
+                lengths={lengths}
+                minM={1}
+                maxM={100}
                 step={1}
-                value={coax.lengthM}
+                valueM={coax.lengthM}
                 onChange={(lengthM) => setCable(coax.type, lengthM)}
               />
             )}
@@ -363,7 +366,7 @@ function headline(talker: string, link: LinkAnswer): string {
 }
 
 /** The one change that would help most, by what takes most. */
-function advice(link: LinkAnswer, setup: PathSetup): string {
+function advice(link: LinkAnswer, setup: PathSetup, metres: (m: number) => string): string {
   if (link.overload)
     return "Lower the pack's power, go farther off, or put a pad before the receiver.";
   if (link.marginDb >= MIN_MARGIN_DB + 10) return "That stands bodies, doors and turned backs.";
@@ -376,7 +379,7 @@ function advice(link: LinkAnswer, setup: PathSetup): string {
     .sort((a, b) => a.db - b.db)[0];
   return worst
     ? `What takes most beside the distance: ${worst.label} (${formatDb(worst.db)}). Height, nearness and open sight beat any antenna.`
-    : `Go nearer than ${formatMetres(setup.distanceM)}.`;
+    : `Go nearer than ${metres(setup.distanceM)}.`;
 }
 
 const WallRow = styled.div`

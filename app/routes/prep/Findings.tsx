@@ -1,3 +1,4 @@
+import { useLengths } from "~/app/routes/shared/useLengths";
 import { Link } from "react-router";
 import styled from "styled-components";
 import { capital } from "~/contract/messages/format";
@@ -17,10 +18,11 @@ interface FindingsProps {
 
 /** What the preparation lacks: what, why, what to do, and where. */
 export function Findings({ findings, isBusy, send }: FindingsProps) {
+  const { metres } = useLengths();
   return (
     <List aria-label="What is missing">
       {findings.map((finding) => {
-        const words = findingWords(finding);
+        const words = findingWords(finding, metres);
         return (
           <li key={words.short}>
             <Status status="problem">{capital(words.short)}</Status>

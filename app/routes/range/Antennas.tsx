@@ -5,7 +5,7 @@ import type { FloorPlan, PlacedAntenna } from "~/core/location/floorPlan";
 import { recabled } from "~/core/location/search";
 import { feedItem } from "~/core/radio/feed";
 import { LengthField } from "~/app/features/plan/LengthField";
-import type { Lengths } from "~/app/features/plan/useLengths";
+import type { Lengths } from "~/app/features/plan/lengths";
 import { Button } from "~/app/ui/Button/Button";
 import { AntennaAim, AntennaKind } from "~/app/features/plan/AntennaFields";
 import { NumberField } from "~/app/ui/Field/Field";

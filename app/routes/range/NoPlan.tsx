@@ -1,4 +1,5 @@
-import { Link } from "react-router";
+import { useEffect, useState } from "react";
+import { Link, useNavigate } from "react-router";
 import type { PlaceRange } from "~/server/services/range/placePlans.server";
 import { PrimaryButton } from "~/app/ui/Button/Button";
 import { Answer, Row, Stack, Sub } from "~/app/ui/Page/Page";
@@ -17,6 +18,12 @@ export function NoPlan({
   inHand: PlanInHand;
   dayId: number;
 }) {
+  const navigate = useNavigate();
+  const [isBegun, setBegun] = useState(false);
+  const isStored = isBegun && inHand.reply?.ok === true;
+  useEffect(() => {
+    if (isStored) void navigate(`/day/${dayId}/draw`);
+  }, [isStored, navigate, dayId]);
   return (
     <Stack>
       <div>
@@ -31,11 +38,16 @@ export function NoPlan({
       <Row>
         <PrimaryButton
           isDisabled={inHand.isBusy}
-          onPress={() =>
-            inHand.send({ intent: "begin", expectedVersion: range.version, placeId: range.placeId })
-          }
+          onPress={() => {
+            inHand.send({
+              intent: "begin",
+              expectedVersion: range.version,
+              placeId: range.placeId,
+            });
+            setBegun(true);
+          }}
         >
-          Begin a plan
+          Draw this place
         </PrimaryButton>
         <Link to={`/day/${dayId}/link-budget`}>Judge one link</Link>
       </Row>

@@ -8,7 +8,7 @@ import type { Placement } from "~/core/location/search";
 import type { CoaxType } from "~/core/radio/feed";
 import { askPlacement } from "~/workers/place/place.client";
 import { LengthField } from "~/app/features/plan/LengthField";
-import type { Lengths } from "~/app/features/plan/useLengths";
+import type { Lengths } from "~/app/features/plan/lengths";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { CheckField, NumberField, SelectField, SwitchField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";

@@ -17,7 +17,7 @@ import { helpsMost } from "~/core/location/search";
 import { itemAt } from "~/core/units/items";
 import { FloorPlanChart } from "~/app/charts/floorPlan/FloorPlanChart";
 import { traceOf } from "~/app/features/plan/walkGrade";
-import { useLengths } from "~/app/features/plan/useLengths";
+import { useLengths } from "~/app/routes/shared/useLengths";
 import { PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { PrimaryButton } from "~/app/ui/Button/Button";
+import { LengthUnitField } from "~/app/routes/shared/LengthUnitField";
 import { NumberField, TextField } from "~/app/ui/Field/Field";
 import { Row } from "~/app/ui/Page/Page";
 import { Settings } from "~/app/ui/Page/Split";
@@ -58,6 +59,7 @@ export function DayHead({
           onChange={(town) => setHead((h) => ({ ...h, town }))}
           widthCh={18}
         />
+        <LengthUnitField />
       </Settings>
       {isChanged && (
         <Row style={{ marginTop: 10 }}>

@@ -1,3 +1,5 @@
+import { LengthField } from "~/app/features/plan/LengthField";
+import { useLengths } from "~/app/routes/shared/useLengths";
 import { useState } from "react";
 import type { PlaceTold } from "~/server/services/prep/places.server";
 import { formatClock } from "~/contract/messages/format";
@@ -40,6 +42,7 @@ export function PlaceForm({
   onKeep,
   onDrop,
 }: PlaceFormProps) {
+  const lengths = useLengths();
   const [name, setName] = useState(place?.name ?? "");
   const [note, setNote] = useState(place?.note ?? "");
   const [from, setFrom] = useState(formatClock(place?.startMs ?? fromMs));
@@ -128,13 +131,13 @@ export function PlaceForm({
             onChange={(wallCount) => setSketch((s) => ({ ...s, wallCount }))}
           />
         )}
-        <NumberField
+        <LengthField
           label="Farthest talker"
-          unit="m"
-          min={1}
-          max={2000}
+          lengths={lengths}
+          minM={1}
+          maxM={2000}
           step={1}
-          value={sketch.distanceM}
+          valueM={sketch.distanceM}
           onChange={(distanceM) => setSketch((s) => ({ ...s, distanceM }))}
         />
         <TextField

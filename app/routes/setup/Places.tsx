@@ -1,5 +1,6 @@
 import { useState } from "react";
-import { formatClock, formatMetres, numberWord } from "~/contract/messages/format";
+import { useLengths } from "~/app/routes/shared/useLengths";
+import { formatClock, numberWord } from "~/contract/messages/format";
 import { WALL_NAMES } from "~/contract/messages/place";
 import { sketchOf } from "~/core/location/placeSketch";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
@@ -102,6 +103,7 @@ interface PlaceTableProps {
 
 function PlaceTable({ isBusy, onChange, onCopy, onRemove }: PlaceTableProps) {
   const { places } = useDay();
+  const { metres } = useLengths();
   return (
     <Table>
       <thead>
@@ -137,7 +139,7 @@ function PlaceTable({ isBusy, onChange, onCopy, onRemove }: PlaceTableProps) {
                 )}
               </td>
               <td data-label="Farthest">
-                <Figure>{formatMetres(sketch.distanceM)}</Figure>
+                <Figure>{metres(sketch.distanceM)}</Figure>
               </td>
               <td data-wide>
                 <Row style={{ gap: 0 }}>

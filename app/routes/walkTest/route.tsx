@@ -6,7 +6,7 @@ import { count, formatClock, formatDb } from "~/contract/messages/format";
 import { fitWords } from "~/contract/messages/plan";
 import { seenWalkWords } from "~/contract/messages/walkTest";
 import type { FloorPlan } from "~/core/location/floorPlan";
-import { useLengths } from "~/app/features/plan/useLengths";
+import { useLengths } from "~/app/routes/shared/useLengths";
 import { SelectField } from "~/app/ui/Field/Field";
 import { QuietButton } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";

@@ -18,6 +18,7 @@ import { roll } from "./m0019Roll.server";
 import { codes } from "./m0022Codes.server";
 import { noiseLimit } from "./m0023NoiseLimit.server";
 import { licences } from "./m0026Licences.server";
+import { lengthUnits } from "./m0028LengthUnits.server";
 import { walkedPlaces } from "./m0027WalkedPlaces.server";
 import { unitScans } from "./m0025UnitScans.server";
 import { verificationForm } from "./m0024VerificationForm.server";
@@ -61,4 +62,5 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: "0025-unit-scans", up: unitScans },
   { name: "0026-licences", up: licences },
   { name: "0027-walked-places", up: walkedPlaces },
+  { name: "0028-length-units", up: lengthUnits },
 ];

@@ -16,7 +16,7 @@ import {
 
 /** Tables that are no part of a day, spelled as those of a day are. */
 const OWN_TABLES = {
-  shoots: { uid: "text", name: "text" },
+  shoots: { uid: "text", name: "text", lengthUnit: "text?" },
   days: {
     uid: "text",
     shootId: "int",

@@ -1,3 +1,4 @@
+import { LENGTH_UNITS, type LengthUnit, usualLengthUnit } from "~/core/units/lengths";
 import { storedFlag } from "~/server/db/storedFlag.server";
 import { numberAt } from "~/core/units/items";
 import { randomUUID } from "node:crypto";
@@ -16,6 +17,8 @@ export interface Shoot {
   /** By what it is known on any machine. */
   uid: string;
   name: string;
+  /** What its places are measured in; null: as usual in its region. */
+  lengthUnit: LengthUnit | null;
 }
 
 export interface Day {
@@ -24,6 +27,8 @@ export interface Day {
   shootId: number;
   /** The shoot's name. */
   production: string;
+  /** What the shoot's places are measured in. */
+  lengthUnit: LengthUnit;
   dateIso: string;
   dayNumber: number;
   dayCount: number;
@@ -52,7 +57,7 @@ export interface Day {
 
 export type NewDay = Omit<
   Day,
-  "id" | "uid" | "currentPlaceId" | "production" | "isArchived" | "rescan"
+  "id" | "uid" | "currentPlaceId" | "production" | "lengthUnit" | "isArchived" | "rescan"
 >;
 export type DayChange = Partial<
   Pick<
@@ -88,12 +93,16 @@ const toDay = ({ licencesJson, ...row }: RowOf<"days">, shoots: readonly Shoot[]
   isArchived: storedFlag(row.isArchived),
   currentPlaceId: row.currentPlaceId ?? 0,
   production: shoots.find((s) => s.id === row.shootId)?.name ?? "",
+  lengthUnit: shoots.find((s) => s.id === row.shootId)?.lengthUnit ?? usualLengthUnit(row.region),
 });
 
 export async function listShoots(db: Database, transaction?: Transaction): Promise<Shoot[]> {
   return (
     await db.models.shoots.findAll({ order: [["id", "ASC"]], transaction: transaction ?? null })
-  ).map((r) => r.get({ plain: true }));
+  ).map((r) => {
+    const { lengthUnit, ...shoot } = r.get({ plain: true });
+    return { ...shoot, lengthUnit: LENGTH_UNITS.find((u) => u === lengthUnit) ?? null };
+  });
 }
 
 export async function insertShoot(
@@ -102,7 +111,9 @@ export async function insertShoot(
   transaction: Transaction,
   uid: string = randomUUID(),
 ): Promise<number> {
-  return (await db.models.shoots.create({ uid, name }, { transaction })).get("id") as number;
+  return (await db.models.shoots.create({ uid, name, lengthUnit: null }, { transaction })).get(
+    "id",
+  ) as number;
 }
 
 export async function renameShoot(
@@ -112,6 +123,15 @@ export async function renameShoot(
   transaction: Transaction,
 ): Promise<void> {
   await db.models.shoots.update({ name }, { where: { id }, transaction });
+}
+
+export async function setShootLengths(
+  db: Database,
+  id: number,
+  lengthUnit: LengthUnit | null,
+  transaction: Transaction,
+): Promise<void> {
+  await db.models.shoots.update({ lengthUnit }, { where: { id }, transaction });
 }
 
 /** All days, those put away too, in the order in which they were made. */

@@ -6,6 +6,7 @@ import {
   type LogFilter,
   type LogGroup,
 } from "~/core/report/dayLog";
+import type { LengthUnit } from "~/core/units/lengths";
 import { fail, ok } from "~/core/units/result";
 import { listAllChannels, listChannelChanges } from "~/server/db/repositories/channels.server";
 import { listNumberedSyncs } from "~/server/db/repositories/records.server";
@@ -23,6 +24,7 @@ export interface LogView {
   talkers: { id: number; number: number; talker: string }[];
   packs: Record<string, string>;
   places: Record<number, string>;
+  lengthUnit: LengthUnit;
 }
 
 /** Everything that happened on a day, the oldest first. */
@@ -56,6 +58,7 @@ export async function logView(
     talkers: channels.map(({ id, number, talker }) => ({ id, number, talker })),
     packs: Object.fromEntries(units.map((u) => [u.key, u.label])),
     places: Object.fromEntries(places.map((p) => [p.id, p.name])),
+    lengthUnit: day.lengthUnit,
   };
 }
 

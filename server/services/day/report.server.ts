@@ -1,3 +1,4 @@
+import { formatFeet, formatMetres } from "~/contract/messages/format";
 import Papa from "papaparse";
 import { powerOf } from "~/core/kit/units";
 import { type DayReport, dayReport } from "~/core/report/dayReport";
@@ -114,6 +115,7 @@ export async function logCsv(app: AppContext, dayId: number): ServiceResult<stri
     talker: (id: number) => log.talkers.find((t) => t.id === id)?.talker ?? "",
     pack: (key: string) => log.packs[key] ?? "",
     place: (id: number) => log.places[id] ?? "",
+    metres: log.lengthUnit === "ft" ? formatFeet : formatMetres,
   };
   const rows = log.entries.map((e) => [
     logClock(e.atMs),

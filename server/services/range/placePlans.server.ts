@@ -14,10 +14,8 @@ import {
   emptyPlan,
   type FloorPlan,
   type PlaceDrawing,
-  type PlacedAntenna,
   type PlanPicture,
   planProblems,
-  type Walk,
 } from "~/core/location/floorPlan";
 import { bindToLaw } from "~/core/location/tooHot";
 import type { WalkPack, WalkReceiver } from "~/core/location/walk";
@@ -245,59 +243,20 @@ export async function keepDrawing(
 }
 
 /**
- * A plan to begin with: a room as long as the place's own distance, with the cart at one end and a
- * walk to the other.
+ * A sheet to begin with: as large as the place's own distance asks for, and empty. Where walls
+ * stand and people go, only somebody who was there can say.
  */
-export function firstPlan(
-  loaded: Pick<LoadedDay, "places">,
-  placeId: number,
-  channels: readonly { id: number; talker: string }[],
-): FloorPlan {
-  const { geometry } = defined(loaded.places.find((x) => x.id === placeId));
+function firstPlan({ geometry }: Pick<LoadedDay["places"][number], "geometry">): FloorPlan {
   const widthM = Math.ceil(geometry.distanceM + 6);
-  const heightM = Math.ceil(Math.max(8, widthM * 0.6));
-  const y = heightM / 2;
-  const walls = geometry.walls.map((w, i) => ({
-    id: `wall-${i + 1}`,
-    x1: 4 + i * 1.5,
-    y1: 1,
-    x2: 4 + i * 1.5,
-    y2: heightM - 1,
-    material: w.material,
-    thicknessM: w.thicknessM,
-  }));
   return emptyPlan({
     model: geometry.model,
     room: geometry.room,
     widthM,
-    heightM,
-    walls,
-    cart: { x: 2, y },
-    antennas: ["A", "B"].map((name, i): PlacedAntenna => ({
-      id: `whip-${name.toLowerCase()}`,
-      name,
-      x: 2,
-      y: y + i * 0.3,
-      heightM: 1,
-      kind: "whip-quarter",
-      aimDeg: 0,
-      tiltDeg: 0,
-      feed: [],
-    })),
-    walks: channels.slice(0, 6).map((c, i): Walk => ({
-      id: `walk-${c.id}`,
-      channelId: c.id,
-      name: `${c.talker}, there`,
-      points: [
-        { x: Math.min(8, widthM / 2), y: 2 + i },
-        { x: widthM - 3, y: y + i * 0.4 - 1 },
-      ],
-      speedMps: 1.2,
-    })),
+    heightM: Math.ceil(Math.max(8, widthM * 0.6)),
   });
 }
 
-/** Puts a first plan down where nothing is drawn yet. */
+/** Puts an empty sheet down where nothing is drawn yet. */
 export async function beginDrawing(
   app: AppContext,
   dayId: number,
@@ -305,11 +264,11 @@ export async function beginDrawing(
 ): ServiceResult {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  if (!loaded.value.places.some((x) => x.id === p.placeId))
-    return fail({ code: "not-found", what: "place" });
+  const place = loaded.value.places.find((x) => x.id === p.placeId);
+  if (!place) return fail({ code: "not-found", what: "place" });
   return keepDrawing(app, dayId, {
     ...p,
-    plan: firstPlan(loaded.value, p.placeId, loaded.value.stored),
+    plan: firstPlan(place),
     picture: null,
     how: notes.begun,
   });

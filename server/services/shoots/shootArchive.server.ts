@@ -34,6 +34,7 @@ import {
   findDay,
   insertDay,
   insertShoot,
+  setShootLengths,
   listDays,
   listShoots,
   updateDay,
@@ -73,7 +74,7 @@ export async function exportShoot(
     format: ARCHIVE_FORMAT,
     version: ARCHIVE_VERSION,
     madeAt: new Date(app.realNowMs()).toISOString(),
-    shoot: { uid: shoot.uid, name: shoot.name },
+    shoot: { uid: shoot.uid, name: shoot.name, lengthUnit: shoot.lengthUnit },
     days: [],
     regions: [],
     files: {},
@@ -397,6 +398,7 @@ function putIn(
         t,
         asOwn ? randomUUID() : head.shoot.uid,
       ));
+    if (!known) await setShootLengths(db, shootId, head.shoot.lengthUnit, t);
     const dayIds: number[] = [];
     let added = 0;
     for (const { read, here, standing } of placed) {

@@ -1,6 +1,7 @@
 import { notes } from "~/contract/messages/notes";
 import { defined, numberAt } from "~/core/units/items";
 import { sketchGeometry, type PlaceSketch } from "~/core/location/placeSketch";
+import type { LengthUnit } from "~/core/units/lengths";
 import { fail, ok } from "~/core/units/result";
 import { insertChannel, listChannels } from "~/server/db/repositories/channels.server";
 import {
@@ -15,6 +16,7 @@ import {
   listShoots,
   type NewDay,
   renameShoot,
+  setShootLengths,
   updateDay,
 } from "~/server/db/repositories/days.server";
 import {
@@ -269,6 +271,18 @@ export async function changeDay(
   });
   if (change.dateIso !== undefined) forgetEvents(app.db, dayId);
   return changed;
+}
+
+/** Metres or feet, for all days of the day's shoot. */
+export async function setLengths(
+  app: AppContext,
+  dayId: number,
+  lengthUnit: LengthUnit,
+): ServiceResult {
+  const day = await findDay(app.db, dayId);
+  if (!day) return fail({ code: "not-found", what: "day" });
+  await app.db.write((t) => setShootLengths(app.db, day.shootId, lengthUnit, t));
+  return ok(null);
 }
 
 /** @returns the name before */
