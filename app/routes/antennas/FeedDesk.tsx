@@ -11,6 +11,9 @@ import { NumberField, SelectField, SwitchField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
 
+/** As many parts as a feed may have. */
+const MAX_PARTS = 12;
+
 const TYPES: { id: CoaxType; label: string }[] = [
   { id: "RG-174", label: "RG-174, thin" },
   { id: "RG-58", label: "RG-58" },
@@ -169,7 +172,7 @@ export function FeedDesk({
           {(Object.keys(NEW) as (keyof typeof NEW)[]).map((k) => (
             <QuietButton
               key={k}
-              isDisabled={feed.length >= 12}
+              isDisabled={feed.length >= MAX_PARTS}
               onPress={() => {
                 setFeed([...feed, NEW[k]]);
               }}
@@ -178,6 +181,7 @@ export function FeedDesk({
               {NAMES[k]}
             </QuietButton>
           ))}
+          {feed.length >= MAX_PARTS && <Soft>{`${MAX_PARTS} parts are the most.`}</Soft>}
         </Row>
         <Row>
           <SwitchField isSelected={isActive} onChange={setActive}>

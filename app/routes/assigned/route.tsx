@@ -346,7 +346,11 @@ function OneMore({
         widthCh={10}
         inputMode="decimal"
       />
-      <Button type="submit" isDisabled={isBusy || !isWhole}>
+      <Button
+        type="submit"
+        isDisabled={isBusy}
+        why={isWhole ? null : "Type who and on what first."}
+      >
         Put on the list
       </Button>
     </Row>

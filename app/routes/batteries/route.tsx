@@ -329,7 +329,7 @@ function Set({
             error={ran !== "" && !(hours >= 0) ? "hours, as 2.5" : null}
           />
           <Soft>h</Soft>
-          <Button type="submit" isDisabled={!(hours >= 0)}>
+          <Button type="submit" why={hours >= 0 ? null : "Type how many hours it ran."}>
             Ran
           </Button>
         </Row>

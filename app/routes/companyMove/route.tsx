@@ -174,7 +174,11 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
               placeholder="name"
               widthCh={14}
             />
-            <Button type="submit" isDisabled={isBusy || joining.trim() === ""}>
+            <Button
+              type="submit"
+              isDisabled={isBusy}
+              why={joining.trim() === "" ? "Type a name first." : null}
+            >
               Wire
             </Button>
           </Row>

@@ -66,7 +66,11 @@ export function WallProperties({ item: wall, set, lengths }: PartProps<DrawnWall
         />
       ))}
       <QuietButton
-        isDisabled={lengthM < MIN_FOR_A_DOOR_M}
+        why={
+          lengthM < MIN_FOR_A_DOOR_M
+            ? `The wall is shorter than ${lengths.metres(MIN_FOR_A_DOOR_M)}.`
+            : null
+        }
         onPress={() => {
           const id = `door-${openings.length + 1}-${Math.round(lengthM * 100)}`;
           const widthM = Math.min(1, lengthM);

@@ -1,3 +1,4 @@
+import { count } from "~/contract/messages/format";
 import { useSearchParams } from "react-router";
 import type { ProfileChoice } from "~/core/coordination/problem/profile";
 import { listWords } from "~/contract/messages/format";
@@ -98,7 +99,14 @@ function ForDraft({ pick }: { pick: Picking }) {
       <PrimaryButton
         data-enter
         onPress={pick.accept}
-        isDisabled={pick.isBusy || shown.picks.length === 0 || bad > 0}
+        isDisabled={pick.isBusy}
+        why={
+          shown.picks.length === 0
+            ? "Nothing is picked yet."
+            : bad > 0
+              ? `${count(bad, "frequency", "frequencies")} in it ${bad === 1 ? "does" : "do"} not stand clear.`
+              : null
+        }
       >{`Accept as plan ${(pick.view.plan?.version ?? 0) + 1}`}</PrimaryButton>
       <Button onPress={pick.find} isDisabled={pick.isStuck}>
         Find again
@@ -122,7 +130,11 @@ function ForPlan({ pick }: { pick: Picking }) {
           Change as little as possible
         </PrimaryButton>
       )}
-      <Button onPress={pick.find} isDisabled={pick.isStuck || (isOneByOne && !next)}>
+      <Button
+        onPress={pick.find}
+        isDisabled={pick.isStuck}
+        why={isOneByOne && !next ? "Everybody has a frequency." : null}
+      >
         {isOneByOne ? `Find one for ${next?.talker ?? "the next"}` : "Find again"}
       </Button>
     </>

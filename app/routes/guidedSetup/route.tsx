@@ -34,6 +34,8 @@ import { NextAction } from "~/app/routes/sync/NextAction";
 import { useLiveScan } from "~/app/routes/shared/useLiveScan";
 import { runIntents, type RunIntent } from "./intents";
 
+const OFFLINE_WORDS = "The cart’s computer does not answer just now.";
+
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
   const loaded = orNotFound(await requireDay(context.app, dayId));
@@ -179,7 +181,8 @@ export default function OneAtATime({ loaderData: { run, isRunning } }: Route.Com
           <Row>
             {intent && view.rig.state === "ready" && !isScanning && (
               <PrimaryButton
-                isDisabled={isBusy || isReading || cart !== "live"}
+                isDisabled={isBusy || isReading}
+                why={cart === "live" ? null : OFFLINE_WORDS}
                 onPress={() => send(intent)}
               >
                 {words.act}
@@ -223,7 +226,14 @@ export default function OneAtATime({ loaderData: { run, isRunning } }: Route.Com
       {isAll && first && (
         <Row>
           <QuietButton
-            isDisabled={isBusy || isScanning || cart !== "live"}
+            isDisabled={isBusy}
+            why={
+              cart !== "live"
+                ? OFFLINE_WORDS
+                : isScanning
+                  ? "A scan runs: wait for it, or stop it."
+                  : null
+            }
             onPress={() => send({ intent: "choose", channelId: first.id, isFresh: true })}
           >{`Begin anew with ${first.talker}`}</QuietButton>
         </Row>

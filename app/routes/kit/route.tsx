@@ -184,7 +184,8 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
         <Row style={{ alignItems: "end", marginTop: 12 }}>
           <SelectField label="One more of" value={modelId} onChange={setModelId} choices={models} />
           <Button
-            isDisabled={isBusy || modelId === ""}
+            isDisabled={isBusy}
+            why={modelId === "" ? "Choose a model first." : null}
             onPress={() => send({ intent: "add-unit", modelId, expectedVersion })}
           >{`Put in ${view.nextLabels[radioModel(kit, modelId)?.kind ?? "pack"]}`}</Button>
           <Link to={`/day/${day.day.id}/models`}>Models: look up, correct, add your own</Link>

@@ -80,17 +80,20 @@ export function WalkedAway({ channel, isBusy, onKeep }: WalkedAwayProps) {
         </Row>
         <Row>
           <Button
-            isDisabled={isBusy || (hasDropped === null && figure === null)}
+            isDisabled={isBusy}
+            why={
+              hasDropped === null && figure === null
+                ? "Say whether it held or dropped, or what the meter read."
+                : null
+            }
             onPress={() => onKeep(walk)}
           >
             Keep what was walked
           </Button>
           <Soft>
-            {hasDropped === null && figure === null
-              ? "Say whether it held or dropped, or what the meter read."
-              : hasDropped
-                ? `Dropped at ${metres(toM)}: this stands on the day until it is walked again.`
-                : ""}
+            {hasDropped
+              ? `Dropped at ${metres(toM)}: this stands on the day until it is walked again.`
+              : ""}
           </Soft>
         </Row>
       </Stack>

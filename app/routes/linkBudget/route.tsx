@@ -253,7 +253,7 @@ function ChannelPlace(props: ChannelPlaceProps) {
                     walls: [...setup.walls, { material: "plasterboard", thicknessM: 0.0125 }],
                   })
                 }
-                isDisabled={setup.walls.length >= 12}
+                why={setup.walls.length >= 12 ? "Twelve walls are the most." : null}
               >
                 <Plus aria-hidden /> a wall
               </QuietButton>

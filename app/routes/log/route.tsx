@@ -156,7 +156,11 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
           widthCh={60}
           placeholder="what the edit should know"
         />
-        <Button type="submit" isDisabled={isBusy || note.trim() === ""}>
+        <Button
+          type="submit"
+          isDisabled={isBusy}
+          why={note.trim() === "" ? "Type the note first." : null}
+        >
           Note it
         </Button>
       </NoteForm>

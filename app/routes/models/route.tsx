@@ -150,7 +150,12 @@ function ModelSheet({ model, origin, inCase, isBusy, ids, onSave, onDrop }: Mode
   const [draft, setDraft] = useState<Record<string, string>>({});
   const { model: taken, errors } = takeDraft(model, draft);
   const isChanged = JSON.stringify(taken) !== JSON.stringify(model);
-  const isGood = Object.keys(errors).length === 0;
+  const whyNotKept =
+    Object.keys(errors).length > 0
+      ? "Correct what is marked first."
+      : isChanged
+        ? null
+        : "Nothing was changed.";
   const type = (id: string, text: string) => setDraft((d) => ({ ...d, [id]: text }));
   return (
     <Stack $gapPx={16}>
@@ -197,12 +202,13 @@ function ModelSheet({ model, origin, inCase, isBusy, ids, onSave, onDrop }: Mode
         ))}
       <Row>
         <PrimaryButton
-          isDisabled={isBusy || !isGood || !isChanged}
+          isDisabled={isBusy}
+          why={whyNotKept}
           onPress={() => onSave({ ...taken, id: freeModelId(taken, ids) })}
         >
           Keep as a new model
         </PrimaryButton>
-        <Button isDisabled={isBusy || !isGood || !isChanged} onPress={() => onSave(taken)}>
+        <Button isDisabled={isBusy || whyNotKept !== null} onPress={() => onSave(taken)}>
           {origin === "own" ? `Correct ${modelName(model)}` : "Correct the one that ships"}
         </Button>
         {origin !== "ships" && (

@@ -132,7 +132,11 @@ export function SceneForm({ scene, others, isBusy, onKeep, onStrike, onDrop }: S
         )),
       ]}
       <Row>
-        <PrimaryButton isDisabled={isBusy || read.scene === null} onPress={() => onKeep(told)}>
+        <PrimaryButton
+          isDisabled={isBusy}
+          why={read.scene === null ? (read.problems.map(sceneProblemWords)[0] ?? null) : null}
+          onPress={() => onKeep(told)}
+        >
           {scene ? "Keep the change" : "Add the scene"}
         </PrimaryButton>
         {scene && (

@@ -173,7 +173,10 @@ export function PlacementSearch({
             <QuietButton onPress={() => running.current?.cancel()}>Stop</QuietButton>
           </>
         ) : (
-          <Button onPress={start} isDisabled={atHand.kinds.length === 0}>
+          <Button
+            onPress={start}
+            why={atHand.kinds.length === 0 ? "Say first which antennas are at hand." : null}
+          >
             Find two places
           </Button>
         )}

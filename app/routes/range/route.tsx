@@ -233,7 +233,8 @@ function RangeActions({ inHand, dayId, hasForecasts }: RangeActionsProps) {
   return (
     <Row>
       <PrimaryButton
-        isDisabled={inHand.isBusy || !inHand.isKept || !hasForecasts}
+        isDisabled={inHand.isBusy || !inHand.isKept}
+        why={hasForecasts ? null : "Nobody’s walk is judged yet."}
         onPress={() => inHand.send({ intent: "keep-range" })}
       >
         Keep for everybody here

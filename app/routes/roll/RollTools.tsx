@@ -37,7 +37,7 @@ export function RollTools({
 }) {
   return (
     <S.Tools>
-      <PrimaryButton onPress={onCall} isDisabled={!hasChannels}>
+      <PrimaryButton onPress={onCall} why={hasChannels ? null : "Nobody is wired yet."}>
         Hit <kbd>H</kbd>
       </PrimaryButton>
       {isDriven && (

@@ -33,7 +33,11 @@ export function SlateBar({ slate, isBusy, onTake }: SlateBarProps) {
       />
       <Soft>take</Soft>
       <b>{slate.take ?? "–"}</b>
-      <Button isDisabled={isBusy || slate.scene === null} onPress={() => onTake(nextTake(slate))}>
+      <Button
+        isDisabled={isBusy}
+        why={slate.scene === null ? "say the scene first" : null}
+        onPress={() => onTake(nextTake(slate))}
+      >
         Next take <kbd>T</kbd>
       </Button>
       {slate.nextScene !== null && (

@@ -146,7 +146,7 @@ export const ScanAbout = memo(function ScanAbout({
       </Soft>
       <Row>
         <PrimaryButton
-          isDisabled={draft.source.trim() === ""}
+          why={draft.source.trim() === "" ? "Say what it was scanned with." : null}
           onPress={() => {
             describe(draft.source.trim(), {
               ...draft.setup,

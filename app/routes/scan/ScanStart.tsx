@@ -163,7 +163,12 @@ export function ScanStart({
       </Checks>
       <Row>
         <PrimaryButton
-          isDisabled={!isReady || (choices.receivers === null && choices.scanners.length === 0)}
+          isDisabled={!isReady}
+          why={
+            choices.receivers === null && choices.scanners.length === 0
+              ? "Nothing that is connected can scan."
+              : null
+          }
           onPress={() =>
             send({
               intent: "start",

@@ -64,7 +64,8 @@ export function DayHead({
       {isChanged && (
         <Row style={{ marginTop: 10 }}>
           <PrimaryButton
-            isDisabled={isBusy || head.dateIso === ""}
+            isDisabled={isBusy}
+            why={head.dateIso === "" ? "Say the date first." : null}
             onPress={() => send({ intent: "change-day", change: head })}
           >
             Keep the change

@@ -159,7 +159,17 @@ export function PlaceForm({
         </SwitchField>
       )}
       <Row>
-        <PrimaryButton isDisabled={isBusy || !isGood} onPress={keep}>
+        <PrimaryButton
+          isDisabled={isBusy}
+          why={
+            isGood
+              ? null
+              : name.trim() === ""
+                ? "Type a name first."
+                : "Correct what is marked first."
+          }
+          onPress={keep}
+        >
           {place ? "Keep the change" : "Add the place"}
         </PrimaryButton>
         <QuietButton onPress={onDrop}>Drop it</QuietButton>

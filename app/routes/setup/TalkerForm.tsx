@@ -60,7 +60,14 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
       </Soft>
       <Row>
         <PrimaryButton
-          isDisabled={isBusy || talker.trim() === "" || isTaken}
+          isDisabled={isBusy}
+          why={
+            isTaken
+              ? "That name has a channel already."
+              : talker.trim() === ""
+                ? "Type a name first."
+                : null
+          }
           onPress={() => {
             send({
               intent: "add-talker",
@@ -208,7 +215,11 @@ export function TalkerForm({
         />
       </Settings>
       <Row>
-        <PrimaryButton isDisabled={isBusy || told.talker.trim() === ""} onPress={keep}>
+        <PrimaryButton
+          isDisabled={isBusy}
+          why={told.talker.trim() === "" ? "Type a name first." : null}
+          onPress={keep}
+        >
           Keep the change
         </PrimaryButton>
         <QuietButton

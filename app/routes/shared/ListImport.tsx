@@ -174,7 +174,10 @@ export function ListImport<Field extends string, RowOf>({
             </Table>
           </Scroll>
           <Row>
-            <PrimaryButton isDisabled={good === 0} onPress={() => take(bad > 0)}>
+            <PrimaryButton
+              why={good === 0 ? "No row of it can be read: see the reasons in the table." : null}
+              onPress={() => take(bad > 0)}
+            >
               {bad > 0
                 ? `Leave ${count(bad, "row")} out, take over ${count(good, thing)}`
                 : `Take over ${count(good, thing)}`}

@@ -308,7 +308,8 @@ function CopyDay({
       </Soft>
       <Row>
         <PrimaryButton
-          isDisabled={isBusy || dateIso === ""}
+          isDisabled={isBusy}
+          why={dateIso === "" ? "Say the date first." : null}
           onPress={() =>
             send({ intent: "copy-day", dayId: day.id, shootId: to, dateIso, withScenes })
           }
@@ -372,7 +373,14 @@ function NewShoot({
       </Settings>
       <Row>
         <PrimaryButton
-          isDisabled={isBusy || name.trim() === "" || dateIso === ""}
+          isDisabled={isBusy}
+          why={
+            name.trim() === ""
+              ? "Type a name first."
+              : dateIso === ""
+                ? "Say the date first."
+                : null
+          }
           onPress={() =>
             send({
               intent: "new-shoot",

@@ -228,7 +228,8 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
           />
           <TextField label="Station" value={name} onChange={setName} widthCh={20} />
           <Button
-            isDisabled={isBusy || name.trim() === ""}
+            isDisabled={isBusy}
+            why={name.trim() === "" ? "Type its name first." : null}
             onPress={() => {
               send({ intent: "add", channel, name, expectedVersion });
               taken(() => setName(""));

@@ -53,7 +53,8 @@ export function PlaceFindings(props: PlaceFindingsProps) {
       </Table>
       <Row>
         <PrimaryButton
-          isDisabled={isBusy || fit.general === null}
+          isDisabled={isBusy}
+          why={fit.general === null ? "Too little was read to tell: walk on." : null}
           onPress={onKeep}
         >{`Keep for ${place}`}</PrimaryButton>
         <QuietButton onPress={onBeginAgain}>Begin again</QuietButton>

@@ -62,7 +62,8 @@ function FromReceiver({ chosen, inHand }: Pick<WalkSourcesProps, "chosen" | "inH
       )}
       {rig.isPractice && !off && (
         <PrimaryButton
-          isDisabled={isWalking || recorder.isRunning}
+          isDisabled={isWalking}
+          why={recorder.isRunning ? "A walk is being recorded." : null}
           onPress={() => void inHand.letWalk()}
         >
           {isWalking ? "Walking…" : `Let ${chosen.walker.talker} walk it`}

@@ -1,4 +1,9 @@
-import { Button as AriaButton, ToggleButton as AriaToggleButton } from "react-aria-components";
+import { type ReactElement, useId } from "react";
+import {
+  Button as AriaButton,
+  type ButtonProps as AriaButtonProps,
+  ToggleButton as AriaToggleButton,
+} from "react-aria-components";
 import styled, { css } from "styled-components";
 import { TARGET_PX } from "~/app/ui/theme/theme";
 
@@ -40,8 +45,7 @@ const shape = css`
   }
 `;
 
-/** The one thing to do on a screen. */
-export const PrimaryButton = styled(AriaButton)`
+const Primary = styled(AriaButton)`
   ${shape}
   background: var(--ink);
   color: var(--on-ink);
@@ -51,12 +55,11 @@ export const PrimaryButton = styled(AriaButton)`
   }
 `;
 
-export const Button = styled(AriaButton)`
+const Plain = styled(AriaButton)`
   ${shape}
 `;
 
-/** A quiet action inside a row. */
-export const QuietButton = styled(AriaButton)`
+const Quiet = styled(AriaButton)`
   ${shape}
   border-color: transparent;
   padding: 6px 10px;
@@ -74,3 +77,41 @@ export const ToggleButton = styled(AriaToggleButton)`
     color: var(--on-ink);
   }
 `;
+
+export interface ButtonProps extends Omit<AriaButtonProps, "style"> {
+  /** Why it cannot be pressed now, beside it; null or absent: it can. */
+  why?: string | null;
+  style?: React.CSSProperties;
+}
+
+const Reason = styled.span`
+  font-size: 0.9rem;
+  color: var(--soft);
+`;
+
+/** A grey button says why it is. */
+const withReason = (Shape: typeof Plain) =>
+  function ReasonedButton({ why = null, isDisabled = false, ...rest }: ButtonProps): ReactElement {
+    const id = useId();
+    const button = (
+      <Shape
+        {...(rest)}
+        isDisabled={isDisabled || why !== null}
+        {...(why === null ? {} : { "aria-describedby": id })}
+      />
+    );
+    return why === null ? (
+      button
+    ) : (
+      <>
+        {button}
+        <Reason id={id}>{why}</Reason>
+      </>
+    );
+  };
+
+/** The one thing to do on a screen. */
+export const PrimaryButton = withReason(Primary);
+export const Button = withReason(Plain);
+/** A quiet action inside a row. */
+export const QuietButton = withReason(Quiet);

@@ -60,7 +60,12 @@ export function BankCounts({ receiver, tell, isFirst }: EntryProps) {
           placeholder={b.count === null ? "" : String(b.count)}
         />
       ))}
-      <PrimaryButton isDisabled={given.length === 0 || isWrong} onPress={save}>
+      <PrimaryButton
+        why={
+          given.length === 0 ? "Type a count first." : isWrong ? "Correct the count in red." : null
+        }
+        onPress={save}
+      >
         Note it
       </PrimaryButton>
       <Soft>how many are free, as its screen counts</Soft>

@@ -68,7 +68,7 @@ export function BankMembers({ receiver, tell, isFirst }: EntryProps) {
           widthCh={16}
           error={typed && !typed.ok ? `${capital(unitFindingErrorWords(typed.error))}.` : null}
         />
-        <PrimaryButton isDisabled={!canSave} onPress={save}>
+        <PrimaryButton why={canSave ? null : "Tick or type the free members."} onPress={save}>
           {canSave ? `Note ${free.length} of ${bank.members.length} free` : "Note it"}
         </PrimaryButton>
       </S.Entry>
