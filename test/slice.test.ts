@@ -23,7 +23,9 @@ import { moveTo } from "~/server/services/day/moves.server";
 import { moveClockOn } from "~/server/services/day/clock.server";
 import { lawViewOf, ownSuspects } from "~/server/services/scan/airViews.server";
 import {
+  analysisOf,
   describeScan,
+  sayOwnLine,
   markOwn,
   setNoiseLimit,
   startScan,
@@ -369,6 +371,38 @@ describe("scan", () => {
     });
     await sweepOf("sweep-03.csv");
     expect(await stored()).toMatchObject({ correctionDb: 0, isRemembered: false });
+  });
+
+  test("a line that the instrument makes itself is said once: picks do not avoid it any more, its next file knows it, and it is a transmitter again when somebody says so", async () => {
+    const { app, dayId } = practice;
+    const lineHz = 473_500_000;
+    const sweepOf = async (name: string) => {
+      const kept = await importSweep(app, dayId, {
+        name,
+        bytes: bytes(
+          rows(
+            400,
+            (i) => `${470 + i / 40},${470 + i / 40 === lineHz / 1e6 ? -60 : -100 - (i % 3)}`,
+          ),
+        ),
+      });
+      return kept.ok ? kept.value.sweepId : 0;
+    };
+    const lineOf = async (sweepId: number) => {
+      const got = await requireDay(app, dayId);
+      if (!got.ok) throw new Error(got.error.code);
+      const sweep = got.value.sweeps.find((s) => s.id === sweepId)!;
+      const analysis = await analysisOf(app, got.value, sweep);
+      return analysis!.carriers.find((c) => Math.abs(c.frequencyHz - lineHz) < 50_000)!.isSpur;
+    };
+    const sweepId = await sweepOf("probe-01.csv");
+    expect(await lineOf(sweepId)).toBe(false);
+    await sayOwnLine(app, dayId, { sweepId, frequencyHz: lineHz, isOwn: true });
+    expect(await lineOf(sweepId)).toBe(true);
+    const next = await sweepOf("probe-02.csv");
+    expect(await lineOf(next)).toBe(true);
+    await sayOwnLine(app, dayId, { sweepId: next, frequencyHz: lineHz, isOwn: false });
+    expect(await lineOf(next)).toBe(false);
   });
 
   test("a file whose floor lies far over what the receivers saw here is questioned, and read all the same", async () => {

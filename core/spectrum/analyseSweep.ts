@@ -8,6 +8,7 @@ import { baselineMw, type FoundCarrier, findCarriers } from "./carriers";
 import { type Comb, findCombs } from "./combs";
 import { findHumps, type Hump } from "./humps";
 import { findIntermittent } from "./intermittent";
+import { isOwnLine } from "./instrument";
 import { maximumAddsDb, passesOfMaximum, saysMaximum } from "./maximumHold";
 import { estimateNoise } from "./noiseFloor";
 import { quantile } from "~/core/units/statistics";
@@ -89,11 +90,13 @@ const SOUND_WIDTH_HZ = 200_000;
  * own. What stands inside a busy channel is listed apart.
  * @param raster - null when none is known: then no television is told
  * @param own - our own transmitters; one is recognised within 25 kHz or half a bin
+ * @param ownLinesHz - lines that the instrument is known to make itself
  */
 export function analyseSweep(
   measurement: Measurement,
   raster: Raster | null,
   own: readonly OwnCarrier[] = [],
+  ownLinesHz: readonly number[] = [],
 ): SweepAnalysis {
   const warnings = [...measurement.warnings];
   const perStep = asPerStep(measurement);
@@ -141,7 +144,8 @@ export function analyseSweep(
           widthHz: c.widthHz,
           occupancy: seen.share,
           own: mine?.id ?? null,
-          isSpur: !mine && spurs.has(c.frequencyHz),
+          isSpur:
+            !mine && (spurs.has(c.frequencyHz) || isOwnLine(c.frequencyHz, ownLinesHz, stepHz)),
         };
       })
       .sort((a, b) => b.levelDbm - a.levelDbm);

@@ -37,6 +37,8 @@ test("what was said of its last file holds for the next; of another's, of nothin
   expect(rememberedSetup(file(), [file({ stepHz: 50_000 }, said)])).toBeNull();
   // the newest speaks
   expect(rememberedSetup(file(), [file(), file({}, said)])).toBeNull();
+  const lines = { ownLinesHz: [500_000_000] };
+  expect(rememberedSetup(file(), [file({}, lines)])).toMatchObject(lines);
 });
 
 test("a floor 20 dB over another instrument's is questioned, whatever the steps; a usual difference is not", () => {

@@ -42,7 +42,14 @@ export function surprisingFloorDb(
 }
 
 /** Whether anybody said something of how an instrument's levels are to be read. */
-const isDescribed = ({ antenna, correctionDb, unit, resolutionHz }: SweepSetup): boolean =>
+const isDescribed = ({
+  antenna,
+  correctionDb,
+  unit,
+  resolutionHz,
+  ownLinesHz = [],
+}: SweepSetup): boolean =>
+  ownLinesHz.length > 0 ||
   antenna !== PLAIN_SETUP.antenna ||
   correctionDb !== PLAIN_SETUP.correctionDb ||
   unit !== null ||
@@ -59,10 +66,20 @@ const sameFilter = (a: Pick<SweepSetup, "resolutionHz">, b: Pick<SweepSetup, "re
 export function rememberedSetup(
   file: InstrumentFile,
   earlier: readonly (InstrumentFile & { setup: SweepSetup })[],
-): Pick<SweepSetup, "antenna" | "correctionDb" | "unit" | "resolutionHz"> | null {
+): Pick<SweepSetup, "antenna" | "correctionDb" | "unit" | "resolutionHz" | "ownLinesHz"> | null {
   const last = earlier.find((e) => isSameInstrument(e, file));
   // a filter that both files name themselves was said by nobody
   if (!last || !isDescribed({ ...last.setup, ...sameFilter(last.setup, file.setup) })) return null;
-  const { antenna, correctionDb, unit, resolutionHz } = last.setup;
-  return { antenna, correctionDb, unit, resolutionHz };
+  const { antenna, correctionDb, unit, resolutionHz, ownLinesHz } = last.setup;
+  return { antenna, correctionDb, unit, resolutionHz, ...(ownLinesHz ? { ownLinesHz } : {}) };
 }
+
+/** As near to a known line of its own a carrier is that line: its steps and its clock wander. */
+const SAME_LINE_STEPS = 1.5;
+
+/** Whether a carrier is one of the lines that an instrument is known to make itself. */
+export const isOwnLine = (
+  frequencyHz: number,
+  ownLinesHz: readonly number[],
+  stepHz: number,
+): boolean => ownLinesHz.some((own) => Math.abs(own - frequencyHz) <= SAME_LINE_STEPS * stepHz);

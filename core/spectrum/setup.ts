@@ -21,6 +21,8 @@ export interface SweepSetup {
   heading?: string | null;
   /** Its file's name, which stays when the instrument is given a name of its own. */
   fileName?: string | null;
+  /** Lines that the instrument makes itself, as somebody said; absent: nobody said of any. */
+  ownLinesHz?: number[];
   /** Taken over from the same instrument's last file, and confirmed by nobody yet. */
   isRemembered?: boolean;
 }

@@ -69,11 +69,13 @@ export const JOBS = {
     measurement,
     raster,
     own,
+    ownLinesHz,
   }: {
     measurement: Measurement;
     raster: Raster;
     own: OwnCarrier[];
-  }): SweepAnalysis => analyseSweep(measurement, raster, own),
+    ownLinesHz: number[];
+  }): SweepAnalysis => analyseSweep(measurement, raster, own, ownLinesHz),
 } as const;
 
 export type JobName = keyof typeof JOBS;

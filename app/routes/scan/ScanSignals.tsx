@@ -1,10 +1,12 @@
+import { X } from "lucide-react";
 import { memo } from "react";
 import styled from "styled-components";
 import type { AirView } from "~/contract/schemas/airView";
 import { formatDbm, formatSpan } from "~/contract/messages/format";
 import { combWords, tvAgainstRegister, tvStateWords } from "~/contract/messages/scan";
 import { formatMhz } from "~/core/units/frequencyText";
-import { Figure, Heading, Soft, Table } from "~/app/ui/Page/Page";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { Figure, Heading, Row, Soft, Table } from "~/app/ui/Page/Page";
 
 const MAX_ROWS = 8;
 
@@ -15,10 +17,14 @@ const MAX_ROWS = 8;
 export const ScanSignals = memo(function ScanSignals({
   air,
   stations,
+  onOwnLine,
 }: {
   air: AirView;
   stations: readonly { channel: number; name: string }[];
+  /** Says that a carrier is the instrument's own, or is none of its own. */
+  onOwnLine: (frequencyHz: number, isOwn: boolean) => void;
 }) {
+  const ownLinesHz = air.setup.ownLinesHz ?? [];
   const carriers = air.carriers.filter((c) => !c.isSpur);
   return (
     <Halves>
@@ -55,7 +61,19 @@ export const ScanSignals = memo(function ScanSignals({
                     </td>
                   )}
                   <td data-label="Whose">
-                    {c.own === null ? "not ours" : <b>{`ours: ${c.own} was on`}</b>}
+                    {c.own === null ? (
+                      <Row as="span">
+                        not ours
+                        <QuietButton
+                          aria-label={`${formatMhz(c.frequencyHz)} is a line of the instrument itself`}
+                          onPress={() => onOwnLine(c.frequencyHz, true)}
+                        >
+                          instrument’s own
+                        </QuietButton>
+                      </Row>
+                    ) : (
+                      <b>{`ours: ${c.own} was on`}</b>
+                    )}
                   </td>
                 </tr>
               ))}
@@ -63,6 +81,21 @@ export const ScanSignals = memo(function ScanSignals({
           </Table>
         )}
         {carriers.length > MAX_ROWS && <Soft>{`and ${carriers.length - MAX_ROWS} weaker`}</Soft>}
+        {ownLinesHz.length > 0 && (
+          <Row role="list" aria-label="Lines of the instrument itself">
+            <Soft>Lines of the instrument itself, left out:</Soft>
+            {ownLinesHz.map((hz) => (
+              <span key={hz} role="listitem">
+                <Button
+                  aria-label={`${formatMhz(hz)} is a transmitter after all`}
+                  onPress={() => onOwnLine(hz, false)}
+                >
+                  {formatMhz(hz)} <X aria-hidden />
+                </Button>
+              </span>
+            ))}
+          </Row>
+        )}
         {air.combs.map((c) => (
           <Soft as="p" key={c.linesHz[0]}>
             {combWords(c)}

@@ -26,6 +26,7 @@ export const scanIntents = z.discriminatedUnion("intent", [
     frequencyHz: hz,
     packLabel: z.string().min(1).max(80),
   }),
+  z.object({ intent: z.literal("own-line"), sweepId, frequencyHz: hz, isOwn: z.boolean() }),
   z.object({
     intent: z.literal("describe"),
     sweepId,
@@ -36,6 +37,7 @@ export const scanIntents = z.discriminatedUnion("intent", [
       resolutionHz: z.number().min(1).max(10e6).nullable(),
       correctionDb: z.number().min(-80).max(80),
       unit: z.enum(["dbuv", "dbm"]).nullable(),
+      ownLinesHz: z.array(hz).max(200).exactOptional(),
       isRemembered: z.boolean().default(false),
     }),
   }),

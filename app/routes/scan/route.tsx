@@ -8,6 +8,7 @@ import { scanViewOf } from "~/server/services/scan/scanView.server";
 import {
   describeScan,
   markOwn,
+  sayOwnLine,
   setNoiseLimit,
   setRescanRule,
   startScan,
@@ -87,6 +88,15 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         await markOwn(context.app, dayId, intent),
         () => `Marked: ${intent.packLabel} was on when that was taken.`,
       );
+    case "own-line":
+      return reply(
+        await sayOwnLine(context.app, dayId, intent),
+        () =>
+          intent.isOwn
+            ? "Kept as a line of the instrument’s own: picks do not avoid it, and its next files know it."
+            : "A transmitter again: picks keep clear of it.",
+        (): ScanIntent => ({ ...intent, isOwn: !intent.isOwn }),
+      );
     case "describe":
       return reply(
         await describeScan(context.app, dayId, intent),
@@ -138,6 +148,12 @@ export default function ScanScreen({ loaderData: data }: Route.ComponentProps) {
   const live = useLiveScan(`${base}/events`, data.isRunning);
   const files = useSweepFiles(base);
   const { send, reply: answer } = useIntent<ScanIntent>();
+  const sweepId = air?.sweepId ?? null;
+  const sayOwn = useCallback(
+    (frequencyHz: number, isOwn: boolean) =>
+      sweepId !== null && send({ intent: "own-line", sweepId, frequencyHz, isOwn }),
+    [send, sweepId],
+  );
   const spine = useMemo(() => spineOf(view.channels), [view.channels]);
   const setLimit = useCallback(
     (limitDbm: number | null) => send({ intent: "noise-limit", limitDbm }),
@@ -204,7 +220,7 @@ export default function ScanScreen({ loaderData: data }: Route.ComponentProps) {
       {measured && <NoiseLimit law={law} onSet={setLimit} />}
       {measured && (
         <>
-          <ScanSignals air={measured} stations={view.stations} />
+          <ScanSignals air={measured} stations={view.stations} onOwnLine={sayOwn} />
           {quiet && <QuietPlaces quiet={quiet} />}
           {data.others.length > 0 && (
             <ScanCompare earlier={data.others} withId={data.withId} compared={compared} />

@@ -95,7 +95,7 @@ const withReason = (Shape: typeof Plain) =>
     const id = useId();
     const button = (
       <Shape
-        {...(rest)}
+        {...rest}
         isDisabled={isDisabled || why !== null}
         {...(why === null ? {} : { "aria-describedby": id })}
       />

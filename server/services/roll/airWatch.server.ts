@@ -218,7 +218,7 @@ export class AirWatch implements WatchFeed {
     // beside the event loop: everybody's readings go through that
     const analysed = await app.compute.run(
       "analyse-sweep",
-      { measurement, raster: rasterOf(loaded.region), own },
+      { measurement, raster: rasterOf(loaded.region), own, ownLinesHz: [] },
       { timeoutMs: ANALYSIS_MS },
     );
     if (!analysed.ok) throw new Error(`the look could not be analysed (${analysed.error.code})`);

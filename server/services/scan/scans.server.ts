@@ -1,6 +1,7 @@
 import { defined } from "~/core/units/items";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import { mergeParallel } from "~/core/spectrum/mergeMeasurements";
+import { isOwnLine } from "~/core/spectrum/instrument";
 import { measuredWith, PLAIN_SETUP, type SweepSetup } from "~/core/spectrum/setup";
 import type { Measurement } from "~/core/spectrum/sweep";
 import { receiverModel } from "~/core/kit/models";
@@ -234,6 +235,39 @@ export async function describeScan(
   return ok({ before: { source: sweep.source, setup: sweep.setup } });
 }
 
+/** As many lines as any instrument makes: beyond them it is no line of its own. */
+const MAX_OWN_LINES = 200;
+
+/**
+ * Says that a carrier of a scan is a line of the instrument itself, or that it is none. Its next
+ * files know.
+ */
+export async function sayOwnLine(
+  app: AppContext,
+  dayId: number,
+  p: { sweepId: number; frequencyHz: number; isOwn: boolean },
+): Promise<Result<null, ServiceError>> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const sweep = loaded.value.sweeps.find((s) => s.id === p.sweepId);
+  if (!sweep) return fail({ code: "not-found", what: "scan" });
+  const others = (sweep.setup.ownLinesHz ?? []).filter(
+    (hz) => !isOwnLine(p.frequencyHz, [hz], sweep.stepHz),
+  );
+  const ownLinesHz = p.isOwn
+    ? [...others, Math.round(p.frequencyHz)].sort((a, b) => a - b).slice(-MAX_OWN_LINES)
+    : others;
+  await app.db.write((t) =>
+    updateSweepSetup(
+      app.db,
+      p.sweepId,
+      { source: sweep.source, setup: { ...sweep.setup, ownLinesHz } },
+      t,
+    ),
+  );
+  return ok(null);
+}
+
 /** Says when a new scan is due. @returns the rule that stood before */
 export async function setRescanRule(
   app: AppContext,
@@ -340,7 +374,12 @@ async function analyseBeside(
   if (!measurement) return null;
   const done = await app.compute.run(
     "analyse-sweep",
-    { measurement, raster: rasterOf(region), own: sweep.own },
+    {
+      measurement,
+      raster: rasterOf(region),
+      own: sweep.own,
+      ownLinesHz: sweep.setup.ownLinesHz ?? [],
+    },
     { timeoutMs: ANALYSIS_MS },
   );
   if (done.ok) return done.value;
