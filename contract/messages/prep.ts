@@ -1,3 +1,8 @@
+import type {
+  StationField,
+  StationRowNote,
+  StationRowProblem,
+} from "~/core/regulations/stationTable";
 import type { Legality, PairProblem } from "~/core/kit/match";
 import type { PackingLine } from "~/core/schedule/packing";
 import type { Finding } from "~/core/schedule/prepFindings";
@@ -309,3 +314,19 @@ const PACKING: Readonly<Record<PackingLine["what"], string>> = {
 };
 
 export const packingWords = (line: PackingLine): string => capital(PACKING[line.what]);
+
+export const STATION_FIELD_WORDS: Readonly<Record<StationField, string>> = {
+  channel: "TV channel",
+  name: "Station",
+  note: "Note",
+};
+
+export const stationProblemWords = (p: StationRowProblem): string =>
+  p.code === "no-channel"
+    ? p.text === ""
+      ? "no TV channel"
+      : `"${p.text}" is no TV channel`
+    : `no channel ${p.channel} in this region`;
+
+export const stationNoteWords = (n: StationRowNote): string =>
+  n.code === "name-missing" ? "it has no name" : `takes the place of row ${n.firstRow}`;

@@ -2,6 +2,10 @@ import { z } from "zod";
 
 const expectedVersion = z.number().int().min(0);
 
+const text = z.string().max(2_000_000);
+const column = z.number().int().min(0).max(500).nullable();
+const map = z.object({ channel: column, name: column, note: column });
+
 export const registerIntents = z.discriminatedUnion("intent", [
   z.object({
     intent: z.literal("ask"),
@@ -18,7 +22,8 @@ export const registerIntents = z.discriminatedUnion("intent", [
     name: z.string().trim().min(1).max(80),
     expectedVersion,
   }),
-  z.object({ intent: z.literal("add-list"), text: z.string().max(200_000), expectedVersion }),
+  z.object({ intent: z.literal("preview"), text, map: map.nullable() }),
+  z.object({ intent: z.literal("import"), text, map, leaveOutBad: z.boolean(), expectedVersion }),
   z.object({ intent: z.literal("remove"), channel: z.number().int(), expectedVersion }),
   z.object({ intent: z.literal("undo"), expectedVersion }),
 ]);

@@ -1,25 +1,49 @@
-import { FileTrigger } from "react-aria-components";
 import { X } from "lucide-react";
 import { useState } from "react";
+import { data } from "react-router";
 import type { Route } from "./+types/route";
 import {
-  addStations,
   askRegister,
   editStations,
   getRegister,
+  importStations,
+  previewStations,
+  type StationPreview,
 } from "~/server/services/frequencies/stations.server";
 import { undoList } from "~/server/services/prep/versionedLists.server";
+import {
+  stationNoteWords,
+  stationProblemWords,
+  STATION_FIELD_WORDS,
+} from "~/contract/messages/prep";
+import {
+  STATION_FIELDS,
+  type StationField,
+  type StationRow,
+} from "~/core/regulations/stationTable";
 import { capital, count, formatClock, formatSpan, listWords } from "~/contract/messages/format";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
+import { ListImport, type PreviewReply, type RowWords } from "~/app/routes/shared/ListImport";
 import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { currentPlace, useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { useTaken } from "~/app/routes/shared/useTaken";
 import { registerIntents, type RegisterIntent } from "./intents";
+
+const FIELDS = STATION_FIELDS.map((id) => ({ id, label: STATION_FIELD_WORDS[id] }));
+
+const wordsOf = ({ row, station, problems, notes }: StationRow): RowWords => ({
+  row,
+  isGood: station !== null,
+  problems: problems.map(stationProblemWords),
+  notes: notes.map(stationNoteWords),
+  becomes: "a station on the list",
+  cells: station ? [<Figure key="c">{station.channel}</Figure>, station.name] : [],
+});
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await getRegister(context.app, dayIdOf(params)));
@@ -45,11 +69,22 @@ export async function action({ params, request, context }: Route.ActionArgs) {
           expectedVersion: intent.expectedVersion,
         }),
       );
-    case "add-list":
+    case "preview": {
+      const preview = await previewStations(app, dayId, intent.text, intent.map);
+      return preview.ok
+        ? data<PreviewReply<StationPreview>>({
+            ok: true,
+            message: null,
+            at: Date.now(),
+            preview: preview.value,
+          })
+        : reply(preview);
+    }
+    case "import":
       return reply(
-        await addStations(app, dayId, intent),
-        ({ added, problems }) =>
-          `${capital(count(added, "station"))} put on the list.${problems.length > 0 ? ` Not read: ${listWords(problems.slice(0, 5).map((l) => `line ${l.line} (${l.code === "no-channel" ? "no TV channel" : "no channel of this region"})`))}${problems.length > 5 ? " and more" : ""}.` : ""}`,
+        await importStations(app, dayId, intent),
+        ({ imported, leftOut }) =>
+          `${capital(count(imported, "station"))} put on the list${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`,
       );
     case "remove":
       return reply(
@@ -237,20 +272,16 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
           >
             Put on the list
           </Button>
-          <FileTrigger
-            acceptedFileTypes={[".csv", ".txt", "text/csv", "text/plain"]}
-            onSelect={(files) => {
-              void files?.[0]
-                ?.text()
-                .then((text) =>
-                  send({ intent: "add-list", text: text.slice(0, 200_000), expectedVersion }),
-                );
-            }}
-          >
-            <Button isDisabled={isBusy}>Import a station list</Button>
-          </FileTrigger>
-          <Soft>CSV: a channel and a name a line; others stay</Soft>
         </Row>
+        <ListImport<StationField, StationRow>
+          button="Import a station list"
+          hint="CSV: a station a line. Stations on the same channel are replaced, others stay; nothing is taken over before you say so"
+          thing="station"
+          fields={FIELDS}
+          columns={["Channel", "Station"]}
+          wordsOf={wordsOf}
+          onImport={(p) => send({ intent: "import", ...p, expectedVersion })}
+        />
       </section>
       <Notice kind="caution">
         A register is as good as its date. What is licensed here is protected whether you hear it or

@@ -1,3 +1,5 @@
+import type { ServiceResult } from "~/server/services/serviceResult";
+import { readBeside } from "~/server/services/roll/readings.server";
 import { notes } from "~/contract/messages/notes";
 import { defined } from "~/core/units/items";
 import { pairTuning } from "~/core/kit/match";
@@ -8,7 +10,13 @@ import type { Position } from "~/core/regulations/register";
 import { channelAt, rasterChannels } from "~/core/regulations/raster";
 import { rasterOf } from "~/core/regulations/region";
 import { fail, ok, type Result } from "~/core/units/result";
-import { readStationTable, type StationLineProblem } from "~/core/regulations/stationTable";
+import {
+  guessStationColumns,
+  isStationLine,
+  readStationRows,
+  type StationMap,
+  type StationRow,
+} from "~/core/regulations/stationTable";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import { formatDbm, formatKm } from "~/contract/messages/format";
 import {
@@ -134,25 +142,62 @@ export async function editStations(
   });
 }
 
-/** Puts several stations on the list at once; those of the same channel are replaced, others stay. */
-export async function addStations(
+export interface StationPreview {
+  heading: string[];
+  map: StationMap;
+  rows: StationRow[];
+  cells: string[][];
+}
+
+/** Reads a list of stations without keeping anything. */
+export async function previewStations(
   app: AppContext,
   dayId: number,
-  p: { text: string; expectedVersion: number },
-): Promise<Result<{ added: number; problems: StationLineProblem[] }, ServiceError>> {
+  text: string,
+  map: StationMap | null,
+): ServiceResult<StationPreview> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const { stations, region } = loaded.value;
-  const channels = rasterChannels(rasterOf(region)).map((c) => c.channel);
-  const read = readStationTable(p.text, channels);
-  if (read.stations.length === 0) return fail({ code: "list-unreadable", why: "empty" });
-  const added = read.stations.map((s): RegisteredStation => ({ ...s, note: notes.readFromList }));
+  const table = await readBeside(app, "read-table", { text });
+  if (!table.ok) return table;
+  const channels = rasterChannels(rasterOf(loaded.value.region)).map((c) => c.channel);
+  // many lists begin at once, without a line of headings
+  const isBare = isStationLine(table.value.heading, channels);
+  const cells = isBare ? [table.value.heading, ...table.value.cells] : table.value.cells;
+  const heading = isBare ? table.value.heading.map(() => "") : table.value.heading;
+  const columns = map ?? guessStationColumns(heading, cells, channels);
+  return ok({ heading, map: columns, cells, rows: readStationRows(cells, columns, channels) });
+}
+
+/** Puts a list's stations on the day's; those of the same channel are replaced, others stay. */
+export async function importStations(
+  app: AppContext,
+  dayId: number,
+  p: { text: string; map: StationMap; leaveOutBad: boolean; expectedVersion: number },
+): ServiceResult<{ imported: number; leftOut: number }> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const preview = await previewStations(app, dayId, p.text, p.map);
+  if (!preview.ok) return preview;
+  const good = preview.value.rows.flatMap((r) => (r.station ? [r.station] : []));
+  const leftOut = preview.value.rows.length - good.length;
+  if (good.length === 0 || (leftOut > 0 && !p.leaveOutBad))
+    return fail({
+      code: "list-rows-bad",
+      rows: preview.value.rows.filter((r) => !r.station).map((r) => r.row),
+    });
+  const added = new Map(
+    good.map((s): [number, RegisteredStation] => [
+      s.channel,
+      { ...s, note: s.note === "" ? notes.readFromList : s.note },
+    ]),
+  );
   const stored = await storeNextList(app, "stations", dayId, {
     expectedVersion: p.expectedVersion,
-    items: [...stations.filter((s) => !added.some((a) => a.channel === s.channel)), ...added].sort(
+    items: [...loaded.value.stations.filter((s) => !added.has(s.channel)), ...added.values()].sort(
       (a, b) => a.channel - b.channel,
     ),
     how: notes.readFromList,
   });
-  return stored.ok ? ok({ added: added.length, problems: read.problems }) : stored;
+  return stored.ok ? ok({ imported: added.size, leftOut }) : stored;
 }
