@@ -31,7 +31,9 @@ export const ManualRow = memo(function ManualRow({
   return (
     <S.RowItem data-channel={c.id} data-level={level} aria-label={`${c.number} ${c.talker}`}>
       <RowWho channel={c} onHit={onHit} />
-      <S.ByHand data-seam>not connected: watch its own meter</S.ByHand>
+      <S.ByHand data-seam>
+        {due === null ? "not connected: watch its own meter" : <b>{due}</b>}
+      </S.ByHand>
       <div data-margin />
       <div data-cells>
         <S.Big>{hoursLeft === null ? "–" : formatDuration(hoursLeft * 3_600_000)}</S.Big>
@@ -39,13 +41,13 @@ export const ManualRow = memo(function ManualRow({
       </div>
       <S.Word data-word data-level={level}>
         {LEVEL_ICONS[level]}
-        <span>{due ?? words.text}</span>
+        <span>{words.text}</span>
       </S.Word>
     </S.RowItem>
   );
 });
 
 function batteryWords(hoursLeft: number | null, changeAtMs: number | null): string {
-  if (hoursLeft === null) return "batteries not known";
+  if (hoursLeft === null) return "not known";
   return changeAtMs === null ? "left, by the clock" : `change ${formatClock(changeAtMs)}`;
 }

@@ -273,15 +273,17 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
             Put on the list
           </Button>
         </Row>
-        <ListImport<StationField, StationRow>
-          button="Import a station list"
-          hint="CSV: a station a line. Stations on the same channel are replaced, others stay; nothing is taken over before you say so"
-          thing="station"
-          fields={FIELDS}
-          columns={["Channel", "Station"]}
-          wordsOf={wordsOf}
-          onImport={(p) => send({ intent: "import", ...p, expectedVersion })}
-        />
+        <div style={{ marginTop: 16 }}>
+          <ListImport<StationField, StationRow>
+            button="Import a station list"
+            hint="CSV: a station a line. Stations on the same channel are replaced, others stay; nothing is taken over before you say so"
+            thing="station"
+            fields={FIELDS}
+            columns={["Channel", "Station"]}
+            wordsOf={wordsOf}
+            onImport={(p) => send({ intent: "import", ...p, expectedVersion })}
+          />
+        </div>
       </section>
       <Notice kind="caution">
         A register is as good as its date. What is licensed here is protected whether you hear it or
