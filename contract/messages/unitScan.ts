@@ -1,7 +1,7 @@
 import type { BrokenRule } from "~/core/coordination/rules/brokenRule";
 import type { UnitFinding, UnitFindingError, UnitFindingKind } from "~/core/evidence/unitScan";
 import { formatMhz } from "~/core/units/frequencyText";
-import { mhz } from "./format";
+import { listWords, mhz } from "./format";
 import { meterFigureErrorWords } from "./handRun";
 
 /** Ways in which a receiver's own screen tells what it found. */
@@ -95,3 +95,9 @@ export function shortRuleWords(rule: BrokenRule): string {
 /** Said of a place that a receiver's own scan does not offer. */
 export const passedOverReason = (receiver: string): string =>
   `not offered by ${receiver}’s own scan`;
+
+/** One receiver after the other: what it proposes keeps clear of the packs that are on. */
+export const stepwiseWords = ({ packsBefore }: { packsBefore: readonly string[] }): string =>
+  packsBefore.length === 0
+    ? "One receiver after the other: use what this one proposes, switch its pack on and leave it on; then let the next one scan."
+    : `${listWords(packsBefore)} ${packsBefore.length === 1 ? "has its" : "have their"} frequency: switch ${packsBefore.length === 1 ? "it" : "them"} on and leave ${packsBefore.length === 1 ? "it" : "them"} on while this one scans, and its proposal keeps clear.`;

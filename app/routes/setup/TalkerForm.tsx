@@ -24,14 +24,37 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
   const [effort, setEffort] = useState<ChannelView["effort"]>("normal");
   const [wear, setWear] = useState<ChannelView["wear"]>("waist-back");
   const [isSent, setSent] = useState(false);
+  // Enter goes on to the next name, the button ends it
+  const [goesOn, setGoesOn] = useState(false);
   const hasChannel = view.channels.some(
     (c) => c.talker.toLowerCase() === talker.trim().toLowerCase(),
   );
   const isTaken = hasChannel && !isSent;
   // the form goes when the channel is there; a refusal leaves the name where it stands
   useEffect(() => {
-    if (isSent && hasChannel) onDrop();
-  }, [isSent, hasChannel, onDrop]);
+    if (!isSent || !hasChannel) return;
+    if (!goesOn) {
+      onDrop();
+      return;
+    }
+    setTalker("");
+    setPart("");
+    setSent(false);
+  }, [isSent, hasChannel, goesOn, onDrop]);
+  const whyNot = isTaken
+    ? "That name has a channel already."
+    : talker.trim() === ""
+      ? "Type a name first."
+      : null;
+  const give = (isMore: boolean) => {
+    if (whyNot !== null || isBusy) return;
+    setGoesOn(isMore);
+    send({
+      intent: "add-talker",
+      told: { talker: talker.trim(), part: part.trim(), effort, wear },
+    });
+    setSent(true);
+  };
   const lacking = [
     ...(view.receivers.length === 0 ? ["receiver"] : []),
     ...(view.packs.length === 0 ? ["pack"] : []),
@@ -47,6 +70,7 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
             setTalker(name);
             setSent(false);
           }}
+          onEnter={() => give(true)}
           widthCh={18}
           isFocused
           error={isTaken ? "has a channel already" : null}
@@ -59,27 +83,11 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
         A free pack and receiver channel that fit are found, so that most pairs are left for others.
       </Soft>
       <Row>
-        <PrimaryButton
-          isDisabled={isBusy}
-          why={
-            isTaken
-              ? "That name has a channel already."
-              : talker.trim() === ""
-                ? "Type a name first."
-                : null
-          }
-          onPress={() => {
-            send({
-              intent: "add-talker",
-              told: { talker: talker.trim(), part: part.trim(), effort, wear },
-            });
-            setSent(true);
-          }}
-        >
+        <PrimaryButton isDisabled={isBusy} why={whyNot} onPress={() => give(false)}>
           Give them a channel
         </PrimaryButton>
         <QuietButton onPress={onDrop}>Drop it</QuietButton>
-        {talker.trim() === "" && <Soft>type a name first</Soft>}
+        <Soft>Enter gives a channel and goes on to the next name</Soft>
       </Row>
       {lacking.length > 0 && (
         <Soft as="p">

@@ -336,7 +336,8 @@ function NewShoot({
   onDrop: (() => void) | null;
 }) {
   const [name, setName] = useState("");
-  const [dateIso, setDateIso] = useState(dayAfter(todayIso));
+  // whoever opens it for the first time stands on a set
+  const [dateIso, setDateIso] = useState(onDrop ? dayAfter(todayIso) : todayIso);
   const [town, setTown] = useState("");
   const [region, setRegion] = useState(
     regions.find((r) => r.id === usualRegion)?.id ??
@@ -344,11 +345,31 @@ function NewShoot({
       itemAt(regions, 0).id,
   );
   const [place, setPlace] = useState("");
+  const whyNot =
+    name.trim() === "" ? "Type a name first." : dateIso === "" ? "Say the date first." : null;
+  const begin = () => {
+    if (whyNot !== null || isBusy) return;
+    send({
+      intent: "new-shoot",
+      name: name.trim(),
+      dateIso,
+      town: town.trim(),
+      region,
+      place: place.trim() || "First place",
+    });
+  };
   return (
     <Panel aria-label="A new shoot">
       <Heading as="h2">A new shoot</Heading>
       <Settings>
-        <TextField label="Name" value={name} onChange={setName} widthCh={24} />
+        <TextField
+          label="Name"
+          value={name}
+          onChange={setName}
+          onEnter={begin}
+          isFocused={onDrop === null}
+          widthCh={24}
+        />
         <TextField
           label="First day"
           type="date"
@@ -372,26 +393,7 @@ function NewShoot({
         />
       </Settings>
       <Row>
-        <PrimaryButton
-          isDisabled={isBusy}
-          why={
-            name.trim() === ""
-              ? "Type a name first."
-              : dateIso === ""
-                ? "Say the date first."
-                : null
-          }
-          onPress={() =>
-            send({
-              intent: "new-shoot",
-              name: name.trim(),
-              dateIso,
-              town: town.trim(),
-              region,
-              place: place.trim() || "First place",
-            })
-          }
-        >
+        <PrimaryButton isDisabled={isBusy} why={whyNot} onPress={begin}>
           Begin it
         </PrimaryButton>
         {onDrop && <QuietButton onPress={onDrop}>Drop it</QuietButton>}

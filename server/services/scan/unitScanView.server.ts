@@ -51,6 +51,8 @@ export interface ReadReceiver {
   usable: number;
   /** Whether a channel plays through it. */
   isUsed: boolean;
+  /** Packs of other receivers that have their frequency: on while this one scans, it keeps clear. */
+  packsBefore: string[];
 }
 
 /** What was told in one go of one receiver. */
@@ -133,6 +135,9 @@ export function unitScreensOf(
         places: others,
         atMs: told?.atMs ?? null,
         isUsed: isUsed(unit.key),
+        packsBefore: standing
+          .filter((s) => s.c.receiverKey !== unit.key)
+          .map((s) => units.find((u) => u.key === s.c.packKey)?.label ?? ""),
         usable: new Set(
           all.filter((p) => p.told === "free" && p.rule === null).map((p) => p.frequencyHz),
         ).size,

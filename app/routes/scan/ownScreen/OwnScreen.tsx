@@ -2,7 +2,12 @@ import { useState } from "react";
 import { ToggleButtonGroup } from "react-aria-components";
 import type { ReadReceiver, ToldScan } from "~/server/services/scan/unitScanView.server";
 import { formatAge, formatClock } from "~/contract/messages/format";
-import { FINDING_KINDS, findingWords, UNIT_SCAN_LIMITS } from "~/contract/messages/unitScan";
+import {
+  FINDING_KINDS,
+  findingWords,
+  stepwiseWords,
+  UNIT_SCAN_LIMITS,
+} from "~/contract/messages/unitScan";
 import type { UnitFinding, UnitFindingKind } from "~/core/evidence/unitScan";
 import { QuietButton, ToggleButton } from "~/app/ui/Button/Button";
 import { SelectField } from "~/app/ui/Field/Field";
@@ -94,6 +99,7 @@ export function OwnScreen({ screens, place, nowMs, isFirst, send }: OwnScreenPro
         .map((r) => (
           <PlaceChips key={r.key} receiver={r} />
         ))}
+      {kind === "proposal" && receiver.canScan && <Soft as="p">{stepwiseWords(receiver)}</Soft>}
       <Soft as="p">
         {receiver.canScan
           ? UNIT_SCAN_LIMITS

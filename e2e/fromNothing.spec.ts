@@ -1,0 +1,99 @@
+import { Mixer } from "./mixer";
+import { expect, test } from "./test";
+
+/** An empty data file, and nothing connected. */
+test.use({ stands: "own" });
+
+/** Keys and presses from the empty file to four verified channels: two seconds for each are three minutes. */
+const MAX_ACTIONS = 90;
+
+/** As a general tool writes it: a floor of −105 dBm in 25 kHz, two carriers, a station. */
+const sweep = (): string => {
+  let seed = 7;
+  const random = () => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;
+  return Array.from({ length: 3841 }, (_, i) => {
+    const mhz = 470 + i * 0.025;
+    const noise = -105 + 10 * Math.log10(-Math.log(1 - random()) + 1e-6);
+    const carrier = [488.1, 521.7].some((c) => Math.abs(c - mhz) < 0.02) ? -62 : -300;
+    const station = mhz > 502.2 && mhz < 509.8 ? -78 + noise / 60 : -300;
+    return `${mhz.toFixed(3)},${Math.max(noise, carrier, station).toFixed(1)}`;
+  }).join("\n");
+};
+
+test("from an empty data file, with a sweep file and three receivers that only show things, to four verified channels", async ({
+  page,
+}) => {
+  const mixer = new Mixer(page);
+  let actions = 0;
+  const press = async (...keys: string[]) => {
+    for (const key of keys) {
+      await page.keyboard.press(key);
+      actions += 1;
+    }
+  };
+  const type = async (text: string) => {
+    await page.keyboard.type(text);
+    actions += text.length;
+  };
+  const click = async (name: string | RegExp) => {
+    await mixer.button(name).first().click();
+    actions += 1;
+  };
+  await mixer.ready("/");
+  await type("Quick job");
+  await press("Enter");
+  await expect(mixer.answer).toHaveText("One place, nobody wired yet");
+  await mixer.next.getByRole("link").click();
+  actions += 1;
+  await expect(mixer.answer).toHaveText("The case is empty");
+  const put = async (model: RegExp, times: number) => {
+    await click(/One more of$/);
+    await page.getByRole("option", { name: model }).first().click();
+    actions += 1;
+    for (let i = 0; i < times; i += 1) {
+      const [label] = /(Bag|Pack|Camera|Receiver) \S+$/.exec(
+        await mixer.button(/^Put in /).innerText(),
+      ) ?? [""];
+      await click(/^Put in /);
+      await expect(page.getByRole("grid").getByText(label, { exact: true }).first()).toBeVisible();
+    }
+  };
+  await put(/receiver · Tarnfell R2/, 1);
+  await put(/receiver · Oystercatch C1/, 2);
+  await put(/pack · Tarnfell P, block 47/, 2);
+  await put(/pack · Oystercatch T, block 51/, 2);
+  await mixer.next.getByRole("link", { name: "Say who speaks" }).click();
+  await click("Add a talker");
+  actions += 1;
+  for (const name of ["Ada", "Bo", "Cy", "Dot"]) {
+    await type(name);
+    await press("Enter");
+    await expect(page.getByLabel("Name")).toHaveValue("");
+  }
+  await click("Drop it");
+  await press("3");
+  await expect(mixer.answer).toContainText("Nothing scanned");
+  const chooser = page.waitForEvent("filechooser");
+  await click("Read a sweep file");
+  await (
+    await chooser
+  ).setFiles({ name: "sweep.csv", mimeType: "text/csv", buffer: Buffer.from(sweep()) });
+  // a file is found and opened in about so many
+  actions += 3;
+  await expect(mixer.answer).toContainText(/free|quiet/);
+  await press("4");
+  await expect(mixer.answer).toHaveText("Four channels to place");
+  await press("Enter");
+  await expect(mixer.answer).toContainText("Four channels stand clear");
+  await page.waitForTimeout(700);
+  await press("Enter");
+  await expect(page.getByText(/Plan 1 stands/)).toBeVisible();
+  await press("5");
+  await expect(mixer.answer).toHaveText("None of four channels verified");
+  await press("f");
+  await expect(page.getByText("silent with the pack off, RF, voice, recorder")).toBeVisible();
+  for (let i = 0; i < 24; i += 1) await press("y");
+  await expect(mixer.answer).toHaveText("Four channels verified");
+  expect(actions).toBeLessThanOrEqual(MAX_ACTIONS);
+  mixer.expectNoComplaints();
+});
