@@ -130,7 +130,10 @@ await sheet("Walk test", /walked|walk test/);
 if (await page.getByRole("button", { name: /^Switch Pack . on$/ }).count())
   await press(/^Switch Pack . on$/);
 for (let i = 0; i < 2; i += 1) await press(/ walk it$/);
-await page.getByText(/stretch/).last().waitFor();
+await page
+  .getByText(/stretch/)
+  .last()
+  .waitFor();
 await shoot("walk-test-daylight");
 await sheet("Antennas", /^Whips of/);
 await shoot("antennas-daylight");
