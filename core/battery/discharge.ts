@@ -1,4 +1,5 @@
 import { itemAt } from "~/core/units/items";
+import type { CellKind } from "~/core/kit/models";
 import { assertFinite, assertPositive } from "~/core/units/guards";
 
 /**
@@ -66,16 +67,67 @@ const CURVES: Readonly<Record<Chemistry, readonly (readonly [used: number, volts
 };
 
 /**
- * How long a set lasts against an alkaline one in the same pack (common practice, no published
- * source: about 8 h alkaline, 6 to 7 h rechargeable, longer lithium).
+ * How long a set lasts against an alkaline one in the same pack, by its size (common practice, no
+ * published source). AA: about 8 h alkaline, 6 to 7 h rechargeable, longer lithium. 9 V at a pack's
+ * drain: alkaline some 450 mAh, rechargeable 200 to 250, lithium about 1,200. What is built in is
+ * rated as it is.
  */
-const LASTS: Readonly<Record<Chemistry, number>> = {
-  alkaline: 1,
-  nimh: 6.5 / 8,
-  lithium: 10 / 8,
-  "li-ion": 1,
-  "zinc-carbon": 0.4,
+const LASTS: Readonly<Record<CellKind, Readonly<Record<Chemistry, number>>>> = {
+  aa: { alkaline: 1, nimh: 6.5 / 8, lithium: 10 / 8, "li-ion": 1, "zinc-carbon": 0.4 },
+  "9v": { alkaline: 1, nimh: 0.5, lithium: 1200 / 450, "li-ion": 1, "zinc-carbon": 0.4 },
+  internal: { alkaline: 1, nimh: 1, lithium: 1, "li-ion": 1, "zinc-carbon": 1 },
 };
+
+/** What hours are told for. */
+export const ROOM_C = 20;
+/**
+ * What a set still gives in the cold, as a share of what it gives in a room, by temperature in °C,
+ * rising (common practice, no published source): alkaline about half near freezing, lithium hardly
+ * less.
+ */
+const IN_COLD: Readonly<Record<Chemistry, readonly (readonly [number, number])[]>> = {
+  alkaline: [
+    [-20, 0.1],
+    [-10, 0.25],
+    [0, 0.5],
+    [10, 0.8],
+    [ROOM_C, 1],
+  ],
+  nimh: [
+    [-20, 0.4],
+    [-10, 0.65],
+    [0, 0.85],
+    [10, 0.95],
+    [ROOM_C, 1],
+  ],
+  lithium: [
+    [-20, 0.8],
+    [-10, 0.9],
+    [0, 0.97],
+    [ROOM_C, 1],
+  ],
+  "li-ion": [
+    [-20, 0.5],
+    [-10, 0.7],
+    [0, 0.85],
+    [10, 0.95],
+    [ROOM_C, 1],
+  ],
+  "zinc-carbon": [
+    [-20, 0],
+    [-10, 0.1],
+    [0, 0.3],
+    [10, 0.7],
+    [ROOM_C, 1],
+  ],
+};
+
+/** What is left of a set's hours at a temperature; never more than in a room. */
+export function coldShare(chemistry: Chemistry, temperatureC: number): number {
+  assertFinite("temperatureC", temperatureC);
+  const [coldest] = itemAt(IN_COLD[chemistry], 0);
+  return along(IN_COLD[chemistry], Math.min(ROOM_C, Math.max(coldest, temperatureC)));
+}
 
 /**
  * Share of a pack's drain that goes with its radio power; the rest is its own (common practice, no
@@ -88,21 +140,29 @@ const POWER_SHARE = 0.3;
  * @param p.ratedHours - of a fresh alkaline set, or of the built-in cell, at full power; more than
  *   0
  * @param p.powerShare - radiated power as it is set over the most that the pack has, 0 … 1
+ * @param p.size - absent: AA
+ * @param p.temperatureC - of the cells themselves; absent: a room
  * @example cellHours({ ratedHours: 8, chemistry: "nimh", powerShare: 1 }) // 6.5
  */
 export function cellHours({
   ratedHours,
   chemistry,
   powerShare,
+  size = "aa",
+  temperatureC = ROOM_C,
 }: {
   ratedHours: number;
   chemistry: Chemistry;
   powerShare: number;
+  size?: CellKind;
+  temperatureC?: number;
 }): number {
   assertPositive("ratedHours", ratedHours);
   assertFinite("powerShare", powerShare);
   const drain = 1 - POWER_SHARE * (1 - Math.min(1, Math.max(0, powerShare)));
-  return (ratedHours * LASTS[chemistry]) / drain;
+  // a set that gives nothing any more still has to be told as a time
+  const share = Math.max(0.01, coldShare(chemistry, temperatureC));
+  return (ratedHours * LASTS[size][chemistry] * share) / drain;
 }
 
 /** Volts of a cell after a share of its charge is used; past the end it goes on falling.

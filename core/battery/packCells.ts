@@ -1,5 +1,5 @@
 import type { CellKind, PackModel } from "~/core/kit/models";
-import { cellHours, type Chemistry } from "./discharge";
+import { cellHours, type Chemistry, ROOM_C } from "./discharge";
 
 /** What a pack runs on where nobody said anything else. */
 export const usualChemistry = (kind: CellKind): Chemistry =>
@@ -11,15 +11,19 @@ export const chemistriesOf = (kind: CellKind): readonly Chemistry[] =>
 
 /**
  * Hours of a full set in a pack as it is set: its model says how long alkaline ones (or its own)
- * last at full power.
+ * last at full power, in a room.
+ * @param temperatureC - of the cells; absent: a room
  */
 export const packHours = (
   model: Pick<PackModel, "cell" | "powersMw">,
   chemistry: Chemistry,
   powerMw: number,
+  temperatureC = ROOM_C,
 ): number =>
   cellHours({
     ratedHours: model.cell.hours,
     chemistry,
+    size: model.cell.kind,
+    temperatureC,
     powerShare: powerMw / Math.max(...model.powersMw),
   });

@@ -206,6 +206,23 @@ describe("cells", () => {
   ] as const)("%s in an efficient pack", (chemistry, hours) =>
     expect(cellHours({ ratedHours: 8, chemistry, powerShare: 1 })).toBeCloseTo(hours, 9),
   );
+  test("nine volts are not AA: rechargeable give half of alkaline, lithium far more (common practice, no published source)", () => {
+    const of = (chemistry: "alkaline" | "nimh" | "lithium") =>
+      cellHours({ ratedHours: 6, chemistry, powerShare: 1, size: "9v" });
+    expect([of("alkaline"), of("nimh"), of("lithium")]).toEqual([6, 3, 16]);
+  });
+  test("in the cold alkaline give half near freezing, lithium hardly less, and nothing gives more than in a room", () => {
+    const at = (temperatureC: number, chemistry: (typeof CHEMISTRIES)[number]) =>
+      cellHours({ ratedHours: 8, chemistry, powerShare: 1, temperatureC });
+    expect(at(0, "alkaline")).toBeCloseTo(4, 9);
+    expect(at(0, "lithium")).toBeGreaterThan(9.5);
+    for (const chemistry of CHEMISTRIES) {
+      for (let t = -40; t < 40; t += 5)
+        expect(at(t, chemistry)).toBeLessThanOrEqual(at(t + 5, chemistry));
+      expect(at(40, chemistry)).toBe(at(20, chemistry));
+      expect(at(-40, chemistry)).toBeGreaterThan(0);
+    }
+  });
   test("low power lasts longer, but not by as much as it is lower", () => {
     const low = cellHours({ ratedHours: 8, chemistry: "alkaline", powerShare: 0.2 });
     expect(low).toBeGreaterThan(9);

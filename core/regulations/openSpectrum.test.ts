@@ -1,6 +1,6 @@
 import { rankRoom } from "./openSpectrum";
 import { RASTERS } from "./raster";
-import { distanceOnEarthM, stationsAt, type Transmitter } from "./register";
+import { distanceOnEarthM, radioHorizonM, stationsAt, type Transmitter } from "./register";
 
 const raster = RASTERS["EU-8"];
 const span = (lowMhz: number, highMhz: number) => ({ lowHz: lowMhz * 1e6, highHz: highMhz * 1e6 });
@@ -39,6 +39,14 @@ describe("what a register predicts", () => {
         raster,
       )[0]!.levelDbm,
     ).toBeCloseTo(found!.levelDbm - 12, 6);
+  });
+  test("nothing reaches beyond the radio horizon, however strong; a high mast reaches farther", () => {
+    // 4.12·√h km (textbook): 71.4 km for 300 m, 5.8 km for 2 m
+    expect(radioHorizonM(300, 2)).toBeCloseTo(4121 * (Math.sqrt(300) + Math.sqrt(2)), -3);
+    const at = { latitudeDeg: 85_000 / 111_195.08, longitudeDeg: 0 };
+    const strong = { ...mast, erpKw: 500 };
+    expect(stationsAt([strong], at, "outdoors", raster)).toEqual([]);
+    expect(stationsAt([{ ...strong, heightM: 500 }], at, "outdoors", raster)).toHaveLength(1);
   });
   test("strongest first; too far, or on no channel of the raster, is not there", () => {
     const far = { ...mast, channel: 25, name: "Far", longitudeDeg: 60 };

@@ -24,6 +24,8 @@ export interface CellRule {
   packsOn: "scenes" | "through";
   /** Beside those that the scenes leave open. */
   breaks: Span[];
+  /** How cold the packs are while they are on; absent: as in a room. */
+  temperatureC?: number;
 }
 
 export const USUAL_RULE: CellRule = {

@@ -15,6 +15,7 @@ export const cellIntents = z.discriminatedUnion("intent", [
       reserveHours: z.number().min(0).max(6),
       packsOn: z.enum(["scenes", "through"]),
       breaks: z.array(span).max(20),
+      temperatureC: z.number().min(-40).max(60).exactOptional(),
     }),
   }),
   z.object({ intent: z.literal("undo-rule"), expectedVersion: z.number().int() }),

@@ -1,3 +1,4 @@
+import { ROOM_C } from "~/core/battery/discharge";
 import { defined } from "~/core/units/items";
 import { useState } from "react";
 import styled from "styled-components";
@@ -30,6 +31,14 @@ import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { CartOnly } from "~/app/routes/shared/CartOnly";
 import { cellIntents, type CellIntent } from "./intents";
+
+/** How cold the batteries themselves get; under clothes they stay warmer than the air. */
+const TEMPERATURES = [
+  { id: ROOM_C, label: "room temperature" },
+  { id: 10, label: "about 10 °C (50 °F)" },
+  { id: 0, label: "about 0 °C (32 °F)", detail: "alkaline give half" },
+  { id: -10, label: "about −10 °C (14 °F)", detail: "alkaline give a quarter" },
+];
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   return orNotFound(await cellsOfDay(context.app, dayIdOf(params)));
@@ -151,6 +160,12 @@ export default function CellsScreen({ loaderData: view }: Route.ComponentProps) 
               { id: "through", label: "all day, off in breaks" },
               { id: "scenes", label: "only while their scenes run" },
             ]}
+          />
+          <SelectField
+            label="Batteries are at"
+            value={rule.temperatureC ?? ROOM_C}
+            onChange={(temperatureC) => set({ temperatureC })}
+            choices={TEMPERATURES}
           />
           <NumberField
             label="Kept in reserve"

@@ -22,6 +22,7 @@ import { EMPTY_KIT, type Kit, mergeKits, packModel, receiverModel } from "~/core
 import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { type CaseUnit, powerOf } from "~/core/kit/units";
 import { prepFindings, type PrepFacts } from "~/core/schedule/prepFindings";
+import { USUAL_RULE } from "~/core/schedule/batteryChanges";
 import { openAnswers, withRetunes } from "~/core/report/hitStories";
 import type { DeviceError } from "~/core/devices/deviceError";
 import type { PackReport } from "~/core/devices/reports";
@@ -131,6 +132,7 @@ async function storedDay(db: Database, dayId: number) {
     stations,
     pairings,
     unitScans,
+    cellRules,
     sweeps,
     plans,
     syncs,
@@ -147,6 +149,7 @@ async function storedDay(db: Database, dayId: number) {
     newestItems(db, "stations", dayId),
     newestItems(db, "pairings", dayId),
     newestItems(db, "unitScans", dayId),
+    newestItems(db, "cellRules", dayId),
     listSweeps(db, dayId),
     listPlans(db, dayId),
     listSyncs(db, dayId),
@@ -282,6 +285,7 @@ async function storedDay(db: Database, dayId: number) {
     channels,
     prepFacts,
     findings,
+    cellRule: cellRules[0] ?? USUAL_RULE,
   };
 }
 

@@ -17,7 +17,8 @@ export function packPowerOf(
   return packPower({
     packKey,
     usual: usualChemistry(model.cell.kind),
-    hoursOf: (chemistry) => packHours(model, chemistry, powerOf(loaded.kit, unit)),
+    hoursOf: (chemistry) =>
+      packHours(model, chemistry, powerOf(loaded.kit, unit), loaded.cellRule.temperatureC),
     events: loaded.events,
     syncs: loaded.facts.syncs,
     volts,
