@@ -166,13 +166,18 @@ const SCAN_BY: Readonly<Record<Extract<Step, { code: "scan" }>["by"], string>> =
   meter: "Watch each frequency’s meter, packs off",
 };
 
+/** A headline never lists more names than these: then it counts. */
+const MAX_NAMED = 3;
+
 /** One line of what to do, and one of why. */
 export function stepWords(step: Step, names: Names, nowMs: number): { what: string; why: string } {
   const ids = "channelIds" in step ? step.channelIds : [];
   const who =
     ids.length > 2 && ids.length === names.all.length
       ? `all ${numberWord(ids.length)}`
-      : listWords(ids.map(names.talker));
+      : ids.length > MAX_NAMED
+        ? count(ids.length, "channel")
+        : listWords(ids.map(names.talker));
   const first = "channelIds" in step ? numberAt(step.channelIds, 0) : 0;
   switch (step.code) {
     case "fill-case":

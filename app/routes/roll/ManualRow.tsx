@@ -31,9 +31,7 @@ export const ManualRow = memo(function ManualRow({
   return (
     <S.RowItem data-channel={c.id} data-level={level} aria-label={`${c.number} ${c.talker}`}>
       <RowWho channel={c} onHit={onHit} />
-      <S.ByHand data-seam>
-        {due === null ? "not connected: watch its own meter" : <b>{due}</b>}
-      </S.ByHand>
+      <S.ByHand data-seam>{due === null ? "watch its own meter" : <b>{due}</b>}</S.ByHand>
       <div data-margin />
       <div data-cells>
         <S.Big>{hoursLeft === null ? "–" : formatDuration(hoursLeft * 3_600_000)}</S.Big>
