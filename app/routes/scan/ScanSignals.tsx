@@ -65,7 +65,7 @@ export const ScanSignals = memo(function ScanSignals({
                       <Row as="span">
                         not ours
                         <QuietButton
-                          aria-label={`${formatMhz(c.frequencyHz)} is a line of the instrument itself`}
+                          aria-label={`instrument’s own: ${formatMhz(c.frequencyHz)}`}
                           onPress={() => onOwnLine(c.frequencyHz, true)}
                         >
                           instrument’s own

@@ -122,6 +122,8 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
   useBridge(bridge, loaderData);
   const view = useDay();
   const { send, reply: answer, isBusy, pending } = useIntent<SyncIntent>();
+  // another form asks the same things: while it comes no answer is in the way
+  const forms = useIntent<SyncIntent>();
   const live = useLiveState();
   const isMetered = view.rig.state === "ready" && live === "live";
   const proved = view.channels.filter((c) => c.state.sync.code === "proved").length;
@@ -203,6 +205,7 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
         />
       )}
       <ReplyNotice reply={answer} />
+      {forms.reply?.ok === false && <ReplyNotice reply={forms.reply} />}
       {last && waiting.length === 0 && (
         <SeenNotice
           key={last.at}
@@ -221,7 +224,7 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
             if (channel) saw(channel, seen);
           }}
           onUndo={canTakeBack ? takeBack : null}
-          onForm={(form) => send({ intent: "set-form", form })}
+          onForm={(form) => forms.send({ intent: "set-form", form })}
           onMove={isCart ? (channelId) => send({ intent: "move-to-spare", channelId }) : null}
           onPassOver={isCart ? (channelId) => send({ intent: "pass-over", channelId }) : null}
           openId={openId}

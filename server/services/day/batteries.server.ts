@@ -3,7 +3,7 @@ import { defined } from "~/core/units/items";
 import ICAL from "ical.js";
 import { packModel } from "~/core/kit/models";
 import type { Chemistry } from "~/core/battery/discharge";
-import { type CellRule, type DayCells, dayCells, USUAL_RULE } from "~/core/schedule/batteryChanges";
+import { type CellRule, type DayCells, dayCells } from "~/core/schedule/batteryChanges";
 import { chemistriesOf } from "~/core/battery/packCells";
 import { fail, ok } from "~/core/units/result";
 import { changeWords } from "~/contract/messages/battery";
@@ -41,11 +41,12 @@ export interface CellsView {
   toMs: number;
 }
 
-/** The cells of a day that is loaded. */
-export async function cellsViewOf(app: AppContext, loaded: LoadedDay): Promise<CellsView> {
-  const { facts, kit, unit, prepFacts, day } = loaded;
-  const { items, version, earlierVersion } = await newestList(app, "cellRules", day.id);
-  const rule = items[0] ?? USUAL_RULE;
+/** Whose cells they are, and when they are changed by the rule that stands. */
+export function plannedCells(
+  app: AppContext,
+  loaded: LoadedDay,
+): Pick<CellsView, "rows" | "cells"> {
+  const { facts, kit, unit, prepFacts, day, cellRule } = loaded;
   const rolled = app.roll.followedDayId === day.id;
   const rows = facts.channels.map((c) => {
     const model = packModel(kit, unit(c.packKey).modelId);
@@ -68,13 +69,27 @@ export async function cellsViewOf(app: AppContext, loaded: LoadedDay): Promise<C
       power,
     };
   });
-  const { scenes } = prepFacts;
   return {
     rows: rows.map((r) => r.row),
-    rule,
+    cells: dayCells({
+      packs: rows,
+      scenes: prepFacts.scenes,
+      rule: cellRule,
+      nowMs: facts.nowMs,
+    }),
+  };
+}
+
+/** The cells of a day that is loaded. */
+export async function cellsViewOf(app: AppContext, loaded: LoadedDay): Promise<CellsView> {
+  const { facts, prepFacts, day, cellRule } = loaded;
+  const { version, earlierVersion } = await newestList(app, "cellRules", day.id);
+  const { scenes } = prepFacts;
+  return {
+    ...plannedCells(app, loaded),
+    rule: cellRule,
     version,
     earlierVersion,
-    cells: dayCells({ packs: rows, scenes, rule, nowMs: facts.nowMs }),
     stock: prepFacts.stock
       .filter((s) => s.kind === "aa-cell" || s.kind === "9v-cell")
       .reduce((n, s) => n + s.count, 0),

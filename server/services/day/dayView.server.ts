@@ -133,6 +133,7 @@ async function storedDay(db: Database, dayId: number) {
     pairings,
     unitScans,
     cellRules,
+    drawings,
     sweeps,
     plans,
     syncs,
@@ -150,6 +151,7 @@ async function storedDay(db: Database, dayId: number) {
     newestItems(db, "pairings", dayId),
     newestItems(db, "unitScans", dayId),
     newestItems(db, "cellRules", dayId),
+    newestItems(db, "drawings", dayId),
     listSweeps(db, dayId),
     listPlans(db, dayId),
     listSyncs(db, dayId),
@@ -286,6 +288,7 @@ async function storedDay(db: Database, dayId: number) {
     prepFacts,
     findings,
     cellRule: cellRules[0] ?? USUAL_RULE,
+    drawings,
   };
 }
 
