@@ -2,10 +2,16 @@ import { ordinaryRig } from "~/core/report/rigCard";
 import { walkForecast } from "~/core/location/forecast";
 import { linkCorrections } from "~/core/location/linkWalk";
 import { walkedResults, walkTest } from "~/core/location/walkTest";
+import { defaultSetup } from "~/core/kit/setups";
 import { linkBudget } from "~/core/radio/link";
 import { pathQuestion } from "~/core/radio/pathSetup";
 import { practiceWalk } from "~/server/services/training/practiceWalk.server";
-import { keepFit, keepRange, linksHere } from "~/server/services/range/placeChecks.server";
+import {
+  keepFit,
+  keepPlace,
+  keepRange,
+  linksHere,
+} from "~/server/services/range/placeChecks.server";
 import {
   beginDrawing,
   keepDrawing,
@@ -22,6 +28,14 @@ import { newestList } from "~/server/services/prep/versionedLists.server";
 import { moveTo } from "~/server/services/day/moves.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
+/** A room for a link that nobody drew. */
+const LOFT = {
+  model: "indoor",
+  room: "office",
+  distanceM: 14,
+  txHeightM: 1.1,
+  rxHeightM: 1.8,
+} as const;
 let practice: PracticeApp;
 beforeAll(async () => {
   practice = await practiceApp();
@@ -203,6 +217,36 @@ test("a walk that dropped stands on the day, whatever the model says, until it i
   expect(code(await undoDrawings(app, dayId, before.version + 4))).toBe("ok");
   expect((await stateOf("Agnete")).code).toBe("dropped");
   await keep(before.version + 5, null);
+});
+
+test("a walk away from the antennas without a plan: what dropped stands on the day and corrects the link; one of no length is taken, not crashed on", async () => {
+  const { app, dayId } = practice;
+  const view = async () => {
+    const got = await getDayView(app, dayId);
+    if (!got.ok) throw new Error(got.error.code);
+    return got.value.channels.find((c) => c.talker === "Irsa")!;
+  };
+  const before = await view();
+  const setup = (await range()).walkers.find((w) => w.talker === "Irsa")!.pack;
+  const keep = async (atM: number) => {
+    const c = await view();
+    return keepPlace(app, dayId, {
+      channelId: c.id,
+      expectedVersion: c.version,
+      setup: {
+        ...defaultSetup({ ...LOFT, walls: [] }, c.wear, 50),
+        txPowerDbm: setup.txPowerDbm,
+        distanceM: 30,
+      },
+      walk: { points: [{ atM, sign: "dropped" }], heldToM: atM },
+    });
+  };
+  expect(before.state.place.code).toBe("not-checked");
+  expect(code(await keep(0))).toBe("ok");
+  expect(code(await keep(22))).toBe("ok");
+  const after = await view();
+  expect(after.state.place).toMatchObject({ code: "dropped", drops: 1, atM: 22 });
+  expect(after.placeCheckHere!.general!.db).toBeLessThan(0);
 });
 
 test("how a talker is rigged goes into the range: an antenna on skin costs nine decibels, a sleeve gives seven back", async () => {

@@ -145,6 +145,15 @@ const marginsOf = (p: FloorPlan) =>
     marginDb: Math.max(...q.marginsDb),
   }));
 
+test("what is farther off than any air makes it says nothing of a place", () => {
+  const reading = { predictedDbm: -470e6, wallCount: 0, isBehindBody: false };
+  expect(fitWalk([{ ...reading, lowDbm: null, highDbm: -80 }])).toMatchObject({
+    readings: 0,
+    general: null,
+  });
+  expect(lnNormalCdf(NaN)).toBeNaN();
+});
+
 describe("a walk as a person tells it", () => {
   test("a dropout every other time: where this program's own fading model foretells it; two antennas stand ten decibels less", () => {
     const of = (isDiversity: boolean) =>

@@ -53,6 +53,8 @@ const SHARED = 2;
  * source; ITU-R P.1238 has 8 to 12 dB between whole rooms, from memory).
  */
 const USUAL_SCATTER_DB = 6;
+/** No place takes or gives so much: there a level or a model is mistaken. */
+const MOST_OFF_DB = 300;
 /** From so many measured stretches more than there are corrections on, they tell their scatter. */
 const ENOUGH_MEASURED = 6;
 
@@ -68,9 +70,15 @@ const TERM_OF: Readonly<Record<Term, (r: WalkReading) => number>> = {
  * behindBody, by maximum likelihood; where all was measured that is least squares. A term that the
  * walk does not vary is left out; uncertainties from the scatter of what is left. Each term is held
  * to what is likely by a Gaussian prior, as weakly as one more reading of it would.
- * @param readings - readings that are no numbers are refused by the reader before
+ * @param all - readings that are no numbers are refused by the reader before; what is farther off
+ *   than any air makes it says nothing of a place
  */
-export function fitWalk(readings: readonly WalkReading[]): WalkFit {
+export function fitWalk(all: readonly WalkReading[]): WalkFit {
+  const readings = all.filter((r) =>
+    [r.lowDbm, r.highDbm].every(
+      (dbm) => dbm === null || Math.abs(dbm - r.predictedDbm) <= MOST_OFF_DB,
+    ),
+  );
   const n = readings.length;
   const differenceOf = (r: WalkReading): Pick<CensoredRow, "lowDb" | "highDb"> => ({
     lowDb: r.lowDbm === null ? null : r.lowDbm - r.predictedDbm,

@@ -62,6 +62,10 @@ export function pathQuestion(
   found: FoundHere = {},
 ): LinkQuestion {
   const { asDrawn } = setup;
+  const heights = {
+    tx: asDrawn?.txHeightM ?? site.txHeightM,
+    rx: asDrawn?.rxHeightM ?? site.rxHeightM,
+  };
   return {
     frequencyHz,
     txPowerDbm: setup.txPowerDbm,
@@ -71,17 +75,18 @@ export function pathQuestion(
       skinContact: setup.skinContact,
       sleeve: setup.sleeve,
       tiltDeg: setup.tiltDeg,
-      heightM: asDrawn?.txHeightM ?? site.txHeightM,
+      heightM: heights.tx,
       ...(asDrawn ? { bodyLossDb: asDrawn.bodyLossDb, whip: asDrawn.whip } : {}),
     },
     rx: {
       antenna: setup.antenna,
       tiltDeg: asDrawn?.rxTiltDeg ?? 0,
       offAxisDeg: asDrawn?.offAxisDeg ?? 0,
-      heightM: asDrawn?.rxHeightM ?? site.rxHeightM,
+      heightM: heights.rx,
     },
     path: {
-      distanceM: setup.distanceM,
+      // two that stand over each other are no nearer than that
+      distanceM: Math.max(setup.distanceM, Math.abs(heights.tx - heights.rx)),
       model: asDrawn?.model ?? site.model,
       room: asDrawn?.room ?? site.room,
       walls: setup.walls,

@@ -50,5 +50,7 @@ export function normalQuantile(p: number): number {
  * where the share itself is too small for a number (Abramowitz & Stegun 26.2.29 by 6.5.17).
  * @example lnNormalCdf(-40) // -804.6
  */
-export const lnNormalCdf = (x: number): number =>
-  x <= 0 ? Math.log(0.5) + lnGammaTail(0.5, (x * x) / 2) : Math.log1p(-Math.exp(lnNormalCdf(-x)));
+export function lnNormalCdf(x: number): number {
+  const lnTail = Math.log(0.5) + lnGammaTail(0.5, (x * x) / 2);
+  return x <= 0 ? lnTail : Math.log1p(-Math.exp(lnTail));
+}

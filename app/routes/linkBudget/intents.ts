@@ -23,16 +23,16 @@ export const placeIntents = z.object({
         bodyLossDb: z.number().min(-20).max(80),
         isBehindBody: z.boolean(),
         whip: z.enum(["straight", "bent", "coiled"]),
-        txHeightM: z.number().min(0).max(200),
-        rxHeightM: z.number().min(0).max(200),
+        txHeightM: z.number().min(0.05).max(200),
+        rxHeightM: z.number().min(0.05).max(200),
         rxTiltDeg: z.number().min(-180).max(180),
         offAxisDeg: z.number().min(-720).max(720),
         edges: z
           .array(
             z.object({
-              heightAboveRayM: z.number(),
-              d1M: z.number().positive(),
-              d2M: z.number().positive(),
+              heightAboveRayM: z.number().min(-1000).max(1000),
+              d1M: z.number().min(0.001).max(5000),
+              d2M: z.number().min(0.001).max(5000),
             }),
           )
           .max(24),

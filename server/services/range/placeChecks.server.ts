@@ -28,6 +28,8 @@ import { checkFrequencyHz, findChannel, meanwhile } from "./channelChecks.server
 import { keepDrawing, placeRange, type Walker } from "./placePlans.server";
 
 const MAX_WALLS = 12;
+/** Nobody walks nearer to an antenna. */
+const NEAREST_M = 0.5;
 
 /** How a talker's thinnest walk of a plan stands, with the way it takes there. */
 function checkOf(
@@ -62,7 +64,7 @@ function checkOf(
       skinContact: pack.skinContact,
       sleeve: pack.sleeve,
       tiltDeg: pack.tiltDeg,
-      distanceM: Math.max(0.5, path.distanceM),
+      distanceM: Math.max(NEAREST_M, path.distanceM),
       walls: path.walls.slice(0, MAX_WALLS).map((w) => ({ ...w })),
       antenna: antenna.kind,
       feed: antenna.feed,
@@ -256,12 +258,14 @@ export async function keepPlace(
   const interference = here?.interference ? { interference: here.interference } : {};
   const told = p.walk
     ? linkWalk(
-        (distanceM) => ask({ ...p.setup, distanceM: Math.max(0.3, distanceM) }, interference),
+        (distanceM) => ask({ ...p.setup, distanceM: Math.max(NEAREST_M, distanceM) }, interference),
         here?.receiver.isDiversity ?? false,
         p.walk,
       )
     : null;
-  const setup = told ? { ...p.setup, distanceM: told.walked.lengthM } : p.setup;
+  const setup = told
+    ? { ...p.setup, distanceM: Math.max(NEAREST_M, told.walked.lengthM) }
+    : p.setup;
   const { marginDb, overload } = linkBudget(
     ask(setup, {
       ...interference,
