@@ -146,6 +146,8 @@ export function placeWords({ place: p }: ChannelState): StateWords {
       );
     case "walk-again":
       return say("dropped before: walk it again");
+    case "walked-since":
+      return say("the place was walked since");
     case "in-range":
       return say(`${formatDb(p.marginDb)} in hand${p.isWalked ? ", walked" : ""}`);
   }
@@ -302,7 +304,7 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
         what: `Check range for ${who}`,
         why: {
           none: "not checked at this place yet",
-          stale: "the place or the frequency changed since",
+          stale: "the place, what is known of it, or the frequency changed since",
           thin: "less than 10 dB in hand",
           dropped: "it dropped when it was walked",
           "walk-again": "it dropped before; only another walk tells whether that helped",

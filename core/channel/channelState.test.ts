@@ -417,6 +417,19 @@ test("age, voice, thin margins", () => {
   expect(parts(thin)[3]).toBe("thin");
 });
 
+test("a place that somebody walked since is not reckoned as before for anybody; what dropped there stands until it is walked again", () => {
+  const facts = finished();
+  const [mine, theirs] = facts.placeChecks;
+  const walked = { droppedAtM: [9], lengthM: 20, leastMarginDb: null };
+  facts.placeChecks.push({ ...theirs!, atMs: 14 * minute, walked });
+  const placeOf = (index: number) => channelState(facts, facts.channels[index]!).place;
+  expect(placeOf(0)).toMatchObject({ status: "stale", code: "walked-since" });
+  expect(placeOf(1)).toMatchObject({ status: "problem", code: "dropped", atM: 9, marginDb: 0 });
+  facts.placeChecks.push({ ...mine!, atMs: 15 * minute }, { ...theirs!, atMs: 15 * minute });
+  expect(placeOf(0)).toMatchObject({ code: "in-range", isWalked: false });
+  expect(placeOf(1).code).toBe("walk-again");
+});
+
 test("an empty day is told where to begin; on the eve, what is missing comes first", () => {
   const codes = (change: Partial<DayFacts>) =>
     nextSteps({ ...empty(), ...change }).map((s) => s.code);

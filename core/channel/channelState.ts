@@ -70,6 +70,8 @@ export type PlaceState =
   | { status: "problem"; code: "dropped"; marginDb: number; drops: number; atM: number }
   /** Reckoned anew after a walk that dropped: only another walk tells whether that helped. */
   | { status: "stale"; code: "walk-again"; marginDb: number }
+  /** Somebody else walked this place since: what was reckoned before knew nothing of that. */
+  | { status: "stale"; code: "walked-since"; marginDb: number }
   | { status: "done"; code: "in-range"; marginDb: number; isWalked: boolean };
 
 export interface ChannelState {
@@ -282,6 +284,10 @@ function placeState(facts: DayFacts, channel: Channel, frequencyHz: number | nul
   const walked = mine.findLast((p) => p.placeId === facts.currentPlaceId && p.walked);
   if (walked && walked !== here && walked.walked?.droppedAtM.length)
     return { status: "stale", code: "walk-again", marginDb };
+  const isWalkedSince = facts.placeChecks.some(
+    (p) => p.placeId === facts.currentPlaceId && p.walked && p.atMs > here.atMs,
+  );
+  if (isWalkedSince) return { status: "stale", code: "walked-since", marginDb };
   return marginDb < MIN_MARGIN_DB
     ? { status: "problem", code: "thin", marginDb }
     : { status: "done", code: "in-range", marginDb, isWalked: here.walked !== undefined };

@@ -170,7 +170,7 @@ export function nextSteps(facts: DayFacts): Step[] {
     [["dropped"], "dropped"],
     [["thin"], "thin"],
     [["walk-again"], "walk-again"],
-    [["checked-elsewhere", "frequency-moved"], "stale"],
+    [["checked-elsewhere", "frequency-moved", "walked-since"], "stale"],
     [["not-checked"], "none"],
   ] as const) {
     const channelIds = idsWhere((s) => (codes as readonly string[]).includes(s.place.code));

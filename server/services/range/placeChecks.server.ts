@@ -187,7 +187,7 @@ export interface LinkHere {
   /** How the place is as a room, where it is drawn; null: as its list says. */
   room: Pick<FloorPlan, "model" | "room"> | null;
   fit: (WalkFit & { atMs: number }) | null;
-  /** Of this link's own walk; else of another link's, where no plan was walked. */
+  /** Of this link's own walk, where no plan was walked after it; else of another link's. */
   general: Correction | null;
 }
 
@@ -216,7 +216,9 @@ function linkHere(
   const fit = plan?.fit ?? null;
   const walked = placeChecks.filter((c) => c.placeId === day.currentPlaceId && c.general);
   const own = walked.findLast((c) => c.channelId === walker.channelId);
-  const newest = own ?? (fit ? undefined : walked.at(-1));
+  // a walk test of the plan that came later knows better than the link's own walk
+  const last = own ?? walked.at(-1);
+  const newest = fit && (!own || own.atMs <= fit.atMs) ? undefined : last;
   return {
     receiver: walker.receiver,
     interference: walker.pack.interference,
