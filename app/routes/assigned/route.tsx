@@ -1,12 +1,11 @@
 import { useState } from "react";
-import { data, Link } from "react-router";
+import { Link } from "react-router";
 import { X } from "lucide-react";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import {
   assignHanded,
   getHanded,
-  type HandedPreview,
   importHanded,
   previewHanded,
   putHanded,
@@ -24,8 +23,14 @@ import { SelectField, TextField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
 import { Status } from "~/app/ui/Status/Status";
-import { ListImport, type PreviewReply, type RowWords } from "~/app/routes/shared/ListImport";
-import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ListImport, type RowWords } from "~/app/routes/shared/ListImport";
+import {
+  dayIdOf,
+  orNotFound,
+  previewed,
+  readIntent,
+  reply,
+} from "~/app/routes/shared/reply.server";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
@@ -42,17 +47,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if (!read.ok) return read.reply;
   const { intent } = read;
   switch (intent.intent) {
-    case "preview": {
-      const preview = await previewHanded(app, dayId, intent.text, intent.map);
-      return preview.ok
-        ? data<PreviewReply<HandedPreview>>({
-            ok: true,
-            message: null,
-            at: Date.now(),
-            preview: preview.value,
-          })
-        : reply(preview);
-    }
+    case "preview":
+      return previewed(await previewHanded(app, dayId, intent.text, intent.map));
     case "import":
       return reply(
         await importHanded(app, dayId, intent),

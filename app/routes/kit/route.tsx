@@ -11,7 +11,6 @@ import {
   previewUnits,
   removeUnit,
   setStock,
-  type UnitPreview,
   undoUnits,
 } from "~/server/services/prep/kits.server";
 import { getPreparation } from "~/server/services/prep/preparation.server";
@@ -30,8 +29,14 @@ import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { DataGrid } from "~/app/ui/DataGrid/DataGrid";
 import { SelectField } from "~/app/ui/Field/Field";
 import { Answer, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
-import { ListImport, type PreviewReply, type RowWords } from "~/app/routes/shared/ListImport";
-import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ListImport, type RowWords } from "~/app/routes/shared/ListImport";
+import {
+  dayIdOf,
+  orNotFound,
+  previewed,
+  readIntent,
+  reply,
+} from "~/app/routes/shared/reply.server";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
@@ -72,17 +77,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         await undoList(app, "stock", dayId, intent.expectedVersion),
         () => "The count before is back.",
       );
-    case "preview": {
-      const preview = await previewUnits(app, dayId, intent.text, intent.map);
-      return preview.ok
-        ? data<PreviewReply<UnitPreview>>({
-            ok: true,
-            message: null,
-            at: Date.now(),
-            preview: preview.value,
-          })
-        : reply(preview);
-    }
+    case "preview":
+      return previewed(await previewUnits(app, dayId, intent.text, intent.map));
     case "import":
       return reply(
         await importUnits(app, dayId, intent),

@@ -1,6 +1,5 @@
 import { pairs } from "d3-array";
 import { useMemo } from "react";
-import { data } from "react-router";
 import type { Route } from "./+types/route";
 import {
   getPreparation,
@@ -8,7 +7,6 @@ import {
   previewScenesOf,
   putScene,
   removeScene,
-  type ScenePreview,
   setPackPower,
 } from "~/server/services/prep/preparation.server";
 import { undoList } from "~/server/services/prep/versionedLists.server";
@@ -23,8 +21,13 @@ import {
 import { dayWord, prepHeadline } from "~/contract/messages/prep";
 import { WiredChart } from "~/app/charts/wired/WiredChart";
 import { Answer, Heading, Soft, Stack, Sub } from "~/app/ui/Page/Page";
-import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
-import type { PreviewReply } from "~/app/routes/shared/ListImport";
+import {
+  dayIdOf,
+  orNotFound,
+  previewed,
+  readIntent,
+  reply,
+} from "~/app/routes/shared/reply.server";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
@@ -44,17 +47,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if (!read.ok) return read.reply;
   const { intent } = read;
   switch (intent.intent) {
-    case "preview": {
-      const preview = await previewScenesOf(app, dayId, intent.text, intent.map);
-      return preview.ok
-        ? data<PreviewReply<ScenePreview>>({
-            ok: true,
-            message: null,
-            at: Date.now(),
-            preview: preview.value,
-          })
-        : reply(preview);
-    }
+    case "preview":
+      return previewed(await previewScenesOf(app, dayId, intent.text, intent.map));
     case "import":
       return reply(
         await importScenes(app, dayId, intent),

@@ -76,6 +76,17 @@ export function reply<T>(
   });
 }
 
+/** What came in as the server understands it, nothing kept yet; a refusal in words. */
+export const previewed = <T>(result: Result<T, ServiceError>) =>
+  result.ok
+    ? data<Reply & { preview: T }>({
+        ok: true,
+        message: null,
+        at: Date.now(),
+        preview: result.value,
+      })
+    : reply(result);
+
 /** A file to save; its name in whatever letters (RFC 5987, 8187). */
 export const download = (content: BodyInit, contentType: string, fileName: string): Response =>
   new Response(content, {

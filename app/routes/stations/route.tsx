@@ -1,6 +1,5 @@
 import { X } from "lucide-react";
 import { useState } from "react";
-import { data } from "react-router";
 import type { Route } from "./+types/route";
 import {
   askRegister,
@@ -8,7 +7,6 @@ import {
   getRegister,
   importStations,
   previewStations,
-  type StationPreview,
 } from "~/server/services/frequencies/stations.server";
 import { undoList } from "~/server/services/prep/versionedLists.server";
 import {
@@ -26,8 +24,14 @@ import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
-import { ListImport, type PreviewReply, type RowWords } from "~/app/routes/shared/ListImport";
-import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
+import { ListImport, type RowWords } from "~/app/routes/shared/ListImport";
+import {
+  dayIdOf,
+  orNotFound,
+  previewed,
+  readIntent,
+  reply,
+} from "~/app/routes/shared/reply.server";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { currentPlace, useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
@@ -69,17 +73,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
           expectedVersion: intent.expectedVersion,
         }),
       );
-    case "preview": {
-      const preview = await previewStations(app, dayId, intent.text, intent.map);
-      return preview.ok
-        ? data<PreviewReply<StationPreview>>({
-            ok: true,
-            message: null,
-            at: Date.now(),
-            preview: preview.value,
-          })
-        : reply(preview);
-    }
+    case "preview":
+      return previewed(await previewStations(app, dayId, intent.text, intent.map));
     case "import":
       return reply(
         await importStations(app, dayId, intent),
