@@ -5,6 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { panFrames } from "./benchPan.mjs";
+import { airModule, benchAir } from "./benchAir.mjs";
 import { benchLevel, LEVEL_MODULES } from "./benchLevel.mjs";
 import { phoneFlood } from "./benchFlood.mjs";
 import { liveDelays } from "./benchLive.mjs";
@@ -35,6 +36,7 @@ writeFileSync(
       join(root, "core", m),
     ),
     ...PICK_MODULES,
+    join(root, airModule),
   ]
     .map((m) => `export * from ${JSON.stringify(m)};`)
     .join("\n"),
@@ -131,6 +133,7 @@ say(
 benchPick(core);
 benchLevel(core);
 await benchPlace(core, least, say);
+benchAir(core, (line) => console.log(line));
 const scene = core.PORT_ELLERY_SITES[1].air;
 const levels = core.sweepAir(scene, 470e6, 566e6, 25_000, 0, 35);
 const sweep = (passes) => ({

@@ -175,8 +175,7 @@ test("a walk that dropped stands on the day, whatever the model says, until it i
     return { ...c.state.place, check: c.placeCheckHere!, geometry };
   };
   await keepRange(app, dayId);
-  const byTheModel = (await stateOf("Agnete")).code;
-  expect(["in-range", "thin"]).toContain(byTheModel);
+  expect(["in-range", "thin"]).toContain((await stateOf("Agnete")).code);
   const before = await range();
   const { plan } = before.drawing!;
   const walker = before.walkers.find((w) => w.talker === "Agnete")!;
@@ -208,12 +207,13 @@ test("a walk that dropped stands on the day, whatever the model says, until it i
     }),
   );
   expect(alone.marginDb).toBeCloseTo(check.marginDb, 6);
+  // what was kept meanwhile by the corrected model stays
   expect(code(await undoDrawings(app, dayId, before.version + 1))).toBe("ok");
-  expect((await stateOf("Agnete")).code).toBe(byTheModel);
+  expect(["in-range", "thin"]).toContain((await stateOf("Agnete")).code);
   expect(code(await keep(before.version + 2, fit))).toBe("ok");
   expect((await stateOf("Agnete")).code).toBe("dropped");
   expect(code(await keep(before.version + 3, null))).toBe("ok");
-  expect((await stateOf("Agnete")).code).toBe(byTheModel);
+  expect(["in-range", "thin"]).toContain((await stateOf("Agnete")).code);
   expect(code(await undoDrawings(app, dayId, before.version + 4))).toBe("ok");
   expect((await stateOf("Agnete")).code).toBe("dropped");
   await keep(before.version + 5, null);

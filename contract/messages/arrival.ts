@@ -1,3 +1,4 @@
+import { OTHER_BLOCK_SHORT } from "./antenna";
 import type { ArrivalStep } from "~/core/schedule/arrival";
 import { capital, count, listWords, numberWord } from "./format";
 import { CELL_WORDS } from "./kit";
@@ -39,7 +40,7 @@ export function arrivalWords(s: ArrivalStep): { what: string; why: string } {
         why:
           s.served < s.count
             ? `only ${numberWord(s.served)} in the case ${s.served === 1 ? "fits" : "fit"} it`
-            : "before power; another block’s antenna all but kills the range",
+            : `before power; one of another block is ${OTHER_BLOCK_SHORT}`,
       };
     case "antennas-upright":
       return {

@@ -305,7 +305,7 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
         why: {
           none: "not checked at this place yet",
           stale: "the place, what is known of it, or the frequency changed since",
-          thin: "less than 10 dB in hand",
+          thin: "too little in hand for where they go",
           dropped: "it dropped when it was walked",
           "walk-again": "it dropped before; only another walk tells whether that helped",
           overload: "too strong at the receiver",

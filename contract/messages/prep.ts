@@ -1,3 +1,4 @@
+import { OTHER_BLOCK_SHORT } from "./antenna";
 import type {
   StationField,
   StationRowNote,
@@ -103,7 +104,7 @@ export function findingWords(
       return {
         short: `${count(f.needed - f.have, "antenna")} for ${f.block === null ? listWords(f.receivers) : `block ${f.block}`}`,
         why: `${listWords(f.receivers)} ${f.receivers.length === 1 ? "needs" : "need"} ${f.needed}, ${f.have} fit`,
-        mend: `the wrong block's antenna all but kills the range`,
+        mend: `bring the right ones: one of another block is ${OTHER_BLOCK_SHORT}`,
       };
     case "pack-fits-nothing":
       return {

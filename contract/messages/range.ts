@@ -1,4 +1,4 @@
-import type { WalkForecast } from "~/core/location/forecast";
+import { holds, type SpreadPart, type WalkForecast } from "~/core/location/forecast";
 import type { RankedHelp } from "~/core/location/search";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { capital, formatDb, listWords } from "./format";
@@ -20,6 +20,18 @@ export function spreadWords({ better, worse }: WalkForecast): string {
     return `between ${rounded(low.dropoutsPerMinute)} and ${reliabilityWords(high)}`;
   return `anything from ${dropoutWords(low.dropoutsPerMinute)} to ${reliabilityWords(high)}`;
 }
+
+/** By how much a forecast may be off, and for what. */
+export function unsureWords({ spreadDb, spreadParts }: WalkForecast): string {
+  const parts = spreadParts.map((p) => `${UNSURE_OF[p.of]} ${formatDb(p.db)}`);
+  return `± ${formatDb(spreadDb)}${parts.length > 1 ? `: ${listWords(parts)}` : `, ${parts.join("")}`}`;
+}
+const UNSURE_OF: Readonly<Record<SpreadPart["of"], string>> = {
+  place: "this place, not walked yet,",
+  wearing: "how the pack is worn",
+  walls: "the walls between",
+  "walk-test": "what its walk test leaves open,",
+};
 
 /** The walk on which most is lost: whose, which, and what is foretold of it. */
 export interface WorstWalk {
@@ -46,7 +58,7 @@ export function rangeHeadline(range: RangeState): string {
       return "Reckoning the walks…";
     case "told": {
       const { talker, forecast: f } = range.worst;
-      if (f.dropoutsPerMinute < 1 / 60 && f.outage < 1e-3)
+      if (holds(f))
         return `Everybody holds here: ${talker} is thinnest, with ${dropoutWords(f.dropoutsPerMinute)}`;
       return f.outage > 0.5
         ? `${talker} is ${reliabilityWords(f)}`

@@ -1,3 +1,4 @@
+import { OTHER_BLOCK_WORDS } from "./antenna";
 import { CAUSE_IDS, CHECK_IDS, CHECKS } from "~/core/troubleshooting/causes";
 import { CAUSE_WORDS, CHECK_WORDS, lookOutcomeWords, TOUCH_CAUTION } from "./fault";
 import {
@@ -336,4 +337,10 @@ test("no advice for a fault asks for more power, heights, or a person's clothes 
     for (const outcome of CHECKS[check].outcomes)
       expect(lookOutcomeWords(outcome)).toMatch(/^[a-z’, ]+$/);
   }
+});
+
+test("an antenna of another block is told by what a whip off its length loses", () => {
+  expect(OTHER_BLOCK_WORDS).toBe(
+    "An antenna of another block, 15 to 20 % off its length, loses 3 to 8 dB: 29 to 59 % of the range in the open.",
+  );
 });

@@ -415,6 +415,10 @@ test("age, voice, thin margins", () => {
   const thin = finished();
   thin.placeChecks[0] = { ...thin.placeChecks[0]!, marginDb: 6 };
   expect(parts(thin)[3]).toBe("thin");
+  // a walk is judged by what is lost on it, not by its mean
+  const lost = finished();
+  lost.placeChecks[0] = { ...lost.placeChecks[0]!, marginDb: 18, holds: false };
+  expect(parts(lost)[3]).toBe("thin");
 });
 
 test("a place that somebody walked since is not reckoned as before for anybody; what dropped there stands until it is walked again", () => {

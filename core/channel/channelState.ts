@@ -288,7 +288,7 @@ function placeState(facts: DayFacts, channel: Channel, frequencyHz: number | nul
     (p) => p.placeId === facts.currentPlaceId && p.walked && p.atMs > here.atMs,
   );
   if (isWalkedSince) return { status: "stale", code: "walked-since", marginDb };
-  return marginDb < MIN_MARGIN_DB
+  return (here.holds === undefined ? marginDb < MIN_MARGIN_DB : !here.holds)
     ? { status: "problem", code: "thin", marginDb }
     : { status: "done", code: "in-range", marginDb, isWalked: here.walked !== undefined };
 }

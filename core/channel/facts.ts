@@ -176,6 +176,11 @@ export interface LevelRecord extends LevelDetail {
  * has none of it.
  */
 export interface PlaceDetail {
+  /**
+   * Whether all walks drawn for the channel may be said to hold; absent: nothing is drawn, or it
+   * was kept before that was asked.
+   */
+  holds?: boolean;
   /** The walk that was walked; absent: it is reckoned only. */
   walked?: WalkedResult;
   /** What this link's own walk found the place to add, where no plan takes it. */

@@ -176,8 +176,8 @@ export const antennasOf = (receiver: ReceiverModel): number =>
 export type AntennaFit = "fits" | "fits-wideband" | "other-block" | "other-connector" | "fixed";
 
 /**
- * Whether an antenna of the case can serve a receiver. One cut for another block all but kills the
- * range, whether it screws on or not.
+ * Whether an antenna of the case can serve a receiver. One cut for another block costs range, whether
+ * it screws on or not.
  */
 export function antennaFit(
   receiver: ReceiverModel,

@@ -1,6 +1,7 @@
 import { emptyPlan, type FloorPlan } from "./floorPlan";
-import { forecastSpreadDb, walkForecast } from "./forecast";
-import { planLink, type PlanPack, standsBetween } from "./planLink";
+import type { Wear } from "~/core/radio/antenna";
+import { spreadParts, walkForecast } from "./forecast";
+import { planLink, type PlanPack } from "./planLink";
 import { walkReliability, type WalkPack } from "./walk";
 
 const receiver = {
@@ -58,21 +59,27 @@ const fit = {
   behindBody: { db: -3, uncertaintyDb: 0.9 },
 };
 
-test("what is not known of a place: four decibels by the book, what the walk test leaves after it, never less than people and furniture move it", () => {
-  expect(forecastSpreadDb(plan)).toBe(4);
-  expect(forecastSpreadDb({ fit })).toBeCloseTo(Math.hypot(0.5, 0.7, 0.9, 1.5), 9);
-  expect(
-    forecastSpreadDb({
-      fit: {
-        ...fit,
-        general: { db: 0, uncertaintyDb: 0.1 },
-        perWall: null,
-        behindBody: null,
-        errorAfterDb: 0.5,
-      },
-    }),
-  ).toBe(1.5);
-  expect(forecastSpreadDb({ fit: { ...fit, general: null } })).toBe(4);
+test("what is not known: place, wearing and walls by the book, what the walk test leaves after it, never less than people and furniture move it", () => {
+  const parts = (p: Parameters<typeof spreadParts>[0], walls = 0, wear: Wear = "chest") =>
+    spreadParts(p, wear, walls).map(({ of, db }) => [of, db]);
+  expect(parts(plan)).toEqual([
+    ["place", 4.5],
+    ["wearing", 2],
+  ]);
+  expect(parts(plan, 4, "free")).toEqual([
+    ["place", 4.5],
+    ["walls", 4],
+  ]);
+  expect(parts({ fit })).toEqual([["walk-test", Math.hypot(0.5, 0.7, 0.9, 1.5)]]);
+  const sure = {
+    ...fit,
+    general: { db: 0, uncertaintyDb: 0.1 },
+    perWall: null,
+    behindBody: null,
+    errorAfterDb: 0.5,
+  };
+  expect(parts({ fit: sure })).toEqual([["walk-test", 1.5]]);
+  expect(parts({ fit: { ...fit, general: null } })).toHaveLength(2);
 });
 
 test("a forecast lies between better and worse; one antenna alone is worse than two; where there is one only nothing is told of it", () => {
@@ -97,17 +104,14 @@ test("a walk test's corrections are terms of every link, by the walls between an
   const at = (x: number, facingDeg: number): PlanPack => ({ ...pack, facingDeg, x, y: 8 });
   const link = (p: FloorPlan, here: PlanPack) =>
     planLink(p, here, p.antennas[0]!, receiver.figures);
-  const between = (here: PlanPack) =>
-    standsBetween(
-      plan,
-      { from: here, to: plan.antennas[0]!, frequencyHz: here.frequencyHz },
-      here.wear,
-      here.facingDeg,
-    );
+  const between = (here: PlanPack) => {
+    const { wallCount, isBehindBody } = link(plan, here);
+    return { wallCount, isBehindBody };
+  };
   expect([between(at(15, 0)), between(at(25, 180)), between(at(35, 180))]).toEqual([
-    { walls: 0, isBehindBody: false },
-    { walls: 1, isBehindBody: true },
-    { walls: 2, isBehindBody: true },
+    { wallCount: 0, isBehindBody: false },
+    { wallCount: 1, isBehindBody: true },
+    { wallCount: 2, isBehindBody: true },
   ]);
   const change = (here: PlanPack) =>
     link({ ...plan, fit }, here).receivedDbm - link(plan, here).receivedDbm;

@@ -1,33 +1,61 @@
+import type { Wear } from "~/core/radio/antenna";
+import { itemAt } from "~/core/units/items";
 import type { FloorPlan, PlacedAntenna, Walk } from "./floorPlan";
 import { type WalkAnswer, type WalkPack, type WalkReceiver, walkReliability } from "./walk";
 
+/** What a forecast is unsure of, and by how much, one standard deviation. */
+export interface SpreadPart {
+  of: "place" | "wearing" | "walls" | "walk-test";
+  db: number;
+}
+
 /**
- * How far a place may differ from the book as a whole, before anybody walked it (common practice,
- * no published source).
+ * How far a place may differ from the book as a whole before anybody walked it; how far one wearing
+ * of a pack from another; how far one wall from the book (common practice, no published source;
+ * multi-wall models leave 5 to 8 dB over all, from memory).
  */
-const UNWALKED_DB = 4;
-/** And after: no better than this, for people and furniture move. */
+const UNWALKED_DB = 4.5;
+const WEARING_DB = 2;
+const WALL_DB = 2;
+/** And after a walk: no better than this, for people and furniture move. */
 const MIN_DB = 1.5;
 
 /**
- * By how much the margins of a whole walk may be off, dB, one standard deviation: the book's own
- * without a walk test, what the fit leaves with one.
+ * What the margins of a whole walk may be off by, part by part: the book's own without a walk test,
+ * what the fit leaves with one.
+ * @param wallCount - that stand between where it is thinnest
  */
-export function forecastSpreadDb({ fit }: Pick<FloorPlan, "fit">): number {
-  if (!fit?.general) return UNWALKED_DB;
-  return Math.max(
-    MIN_DB,
-    Math.hypot(
-      fit.general.uncertaintyDb,
-      fit.perWall?.uncertaintyDb ?? 0,
-      fit.behindBody?.uncertaintyDb ?? 0,
-      fit.errorAfterDb / 4,
-    ),
-  );
+export function spreadParts(
+  { fit }: Pick<FloorPlan, "fit">,
+  wear: Wear,
+  wallCount: number,
+): SpreadPart[] {
+  if (fit?.general)
+    return [
+      {
+        of: "walk-test",
+        db: Math.max(
+          MIN_DB,
+          Math.hypot(
+            fit.general.uncertaintyDb,
+            fit.perWall?.uncertaintyDb ?? 0,
+            fit.behindBody?.uncertaintyDb ?? 0,
+            fit.errorAfterDb / 4,
+          ),
+        ),
+      },
+    ];
+  return [
+    { of: "place", db: UNWALKED_DB },
+    ...(wear === "free" ? [] : [{ of: "wearing" as const, db: WEARING_DB }]),
+    ...(wallCount > 0 ? [{ of: "walls" as const, db: WALL_DB * Math.sqrt(wallCount) }] : []),
+  ];
 }
 
 export interface WalkForecast extends WalkAnswer {
+  /** All of {@link spreadParts} together. */
   spreadDb: number;
+  spreadParts: SpreadPart[];
   /** The same walk with that much more in hand, and with that much less. */
   better: { outage: number; dropoutsPerMinute: number };
   worse: { outage: number; dropoutsPerMinute: number };
@@ -37,7 +65,7 @@ export interface WalkForecast extends WalkAnswer {
 
 /**
  * A walk's reliability with what is not known about the place: {@link walkReliability} as reckoned,
- * and with all margins better and worse by {@link forecastSpreadDb}.
+ * and with all margins better and worse by its spread.
  */
 export function walkForecast(
   plan: FloorPlan,
@@ -46,7 +74,9 @@ export function walkForecast(
   antennas: readonly PlacedAntenna[],
   receiver: WalkReceiver,
 ): WalkForecast {
-  const spreadDb = forecastSpreadDb(plan);
+  const answer = walkReliability(plan, walk, pack, antennas, receiver);
+  const parts = spreadParts(plan, pack.wear, itemAt(answer.points, answer.worst).wallCount);
+  const spreadDb = Math.hypot(...parts.map((p) => p.db));
   const shifted = (db: number) => {
     const { outage, dropoutsPerMinute } = walkReliability(plan, walk, pack, antennas, {
       ...receiver,
@@ -62,13 +92,30 @@ export function walkForecast(
       : [];
   const alone = singles.length > 0 ? singles.reduce((a, b) => (b.outage < a.outage ? b : a)) : null;
   return {
-    ...walkReliability(plan, walk, pack, antennas, receiver),
+    ...answer,
     spreadDb,
+    spreadParts: parts,
     better: shifted(-spreadDb),
     worse: shifted(spreadDb),
     alone: alone && { outage: alone.outage, dropoutsPerMinute: alone.dropoutsPerMinute },
   };
 }
+
+/** More of the time than this is lost: a take cannot be used. */
+export const BAD_OUTAGE = 0.01;
+/** A take hardly ever hears so few dropouts a minute. */
+const HOLDS_A_MINUTE = 0.1;
+
+/**
+ * Whether a walk may be said to hold: hardly a dropout as reckoned, and still usable where all that
+ * is not known of the place goes against it.
+ */
+export const holds = ({
+  outage,
+  dropoutsPerMinute,
+  worse,
+}: Pick<WalkForecast, "outage" | "dropoutsPerMinute" | "worse">): boolean =>
+  outage <= BAD_OUTAGE && dropoutsPerMinute <= HOLDS_A_MINUTE && worse.outage <= BAD_OUTAGE;
 
 /** Heights over the ground at which packs are worn (common practice, no published source). */
 export const PACK_HEIGHTS_M = {

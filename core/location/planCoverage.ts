@@ -2,17 +2,12 @@
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
 import { defined, itemAt } from "~/core/units/items";
-import {
-  bodyLossTowardsDb,
-  beamPatternDb,
-  FIN,
-  dipolePatternDb,
-  isBehindBody,
-  type Wear,
-} from "~/core/radio/antenna";
+import { beamPatternDb, FIN, dipolePatternDb, isBehindBody, type Wear } from "~/core/radio/antenna";
 import { coverageSize } from "~/core/radio/coverage";
 import { linkBudget, type LinkQuestion, wallLossDb } from "~/core/radio/link";
+import { indoorSite } from "~/core/radio/pathSetup";
 import { freeSpaceLossDb, indoorLossDb, planeEarthLossDb } from "~/core/radio/propagation";
+import { pastIt, raysLeft } from "~/core/radio/raysLeft";
 import {
   type DrawnWall,
   distanceToSegmentM,
@@ -22,7 +17,7 @@ import {
   planPieces,
   type PlanPoint,
 } from "./floorPlan";
-import { obstacleWay, type PlanPack } from "./planLink";
+import { groundLossDb, obstacleWay, type PlanPack } from "./planLink";
 import { isOpaque, knownWayRound } from "./wayRound";
 
 export interface PlanCoverageAsked {
@@ -43,6 +38,8 @@ export interface AntennaCoverage {
   /** Row by row from y = 0, at the middle of each cell. */
   marginDb: Float32Array;
   towardsDeg: Float32Array;
+  /** Direct power over scattered of a bare pack. */
+  clearKDb: Float32Array;
 }
 
 const NEAREST_M = 1;
@@ -76,16 +73,18 @@ export function* antennaCoverageSteps(
   const { columns, rows } = coverageSize({ widthM: plan.widthM, heightM: plan.heightM, cellM });
   const marginDb = new Float32Array(columns * rows);
   const towardsDeg = new Float32Array(columns * rows);
+  const clearKDb = new Float32Array(columns * rows);
   const field = marginField(asked, antenna, true);
   for (let row = 0; row < rows; row += 1) {
     for (let column = 0; column < columns; column += 1) {
       const i = row * columns + column;
       marginDb[i] = field.at((column + 0.5) * cellM, (row + 0.5) * cellM);
       towardsDeg[i] = field.towardsDeg();
+      clearKDb[i] = field.clearKDb();
     }
     yield (row + 1) / rows;
   }
-  return { columns, rows, cellM, marginDb, towardsDeg };
+  return { columns, rows, cellM, marginDb, towardsDeg, clearKDb };
 }
 
 /**
@@ -96,6 +95,8 @@ export interface MarginField {
   at: (x: number, y: number) => number;
   /** Under which the antenna lay from where was asked last. */
   towardsDeg: () => number;
+  /** Direct power over scattered of a bare pack there. */
+  clearKDb: () => number;
 }
 
 /**
@@ -118,6 +119,11 @@ export function marginField(
         { length: DISTANCES + 2 },
         (_, i) => -airAndPatternDb(plan, pack, antenna, (i * mostM) / DISTANCES, dz),
       )
+    : null;
+  const groundAt = (flatM: number) =>
+    groundLossDb(plan.model, pack, antenna, rayLengthM(flatM, dz));
+  const groundDb = isForMap
+    ? Float64Array.from({ length: DISTANCES + 2 }, (_, i) => groundAt((i * mostM) / DISTANCES))
     : null;
   const everything = pieces.map((_, i) => i);
   const walls = isForMap
@@ -154,6 +160,7 @@ export function marginField(
   const { sqrt, atan2, abs, min, max, floor } = Math;
   const degrees = 180 / Math.PI;
   let bearingDeg = 0;
+  let clearK = 0;
   const at = (x: number, y: number): number => {
     const dx = ax - x;
     const dy = ay - y;
@@ -161,12 +168,19 @@ export function marginField(
     bearingDeg = atan2(dy, dx) * degrees;
     const bin = bearingBin(bearingDeg);
     let lossDb: number;
-    if (airDb) {
+    let takenDb: number;
+    if (airDb && groundDb) {
       const where = min(DISTANCES, (flatM / mostM) * DISTANCES);
       const below = floor(where);
       lossDb = airDb[below]! + (airDb[below + 1]! - airDb[below]!) * (where - below);
-    } else lossDb = -airAndPatternDb(plan, pack, antenna, flatM, dz);
+      takenDb = groundDb[below]! + (groundDb[below + 1]! - groundDb[below]!) * (where - below);
+    } else {
+      lossDb = -airAndPatternDb(plan, pack, antenna, flatM, dz);
+      takenDb = groundAt(flatM);
+    }
     const rayM = max(1e-9, sqrt(flatM * flatM + dz * dz));
+    let throughDb = 0;
+    let roundDb = 0;
     let steelDb = 0;
     let steels = 0;
     let others = 0;
@@ -188,11 +202,11 @@ export function marginField(
         steelDb += wallDb;
         steels += 1;
       } else {
-        lossDb += wallDb;
+        throughDb += wallDb;
         others += 1;
       }
     }
-    if (steels > 0) lossDb += min(steelDb, defined(round).lossDb(x, y));
+    if (steels > 0) roundDb += min(steelDb, defined(round).lossDb(x, y));
     lossDb -= perWallDb * (others + (steels > 0 ? 1 : 0));
     const obstacles = inTheWay ? inTheWay[bin]! : allObstacles;
     for (const o of obstacles) {
@@ -201,8 +215,12 @@ export function marginField(
         to: antenna,
         frequencyHz,
       });
-      if (way) lossDb += way.lossDb;
+      if (way) roundDb += way.lossDb;
     }
+    const past = pastIt(plan.model, { throughDb, roundDb, groundDb: takenDb });
+    clearK = past.clearKDb;
+    // the ground is in the air already
+    lossDb += past.lossDb - takenDb;
     if (isFin)
       lossDb -= beamPatternDb(
         turn(bearingDeg + 180 - antenna.aimDeg),
@@ -211,23 +229,23 @@ export function marginField(
       );
     return constantDb - lossDb;
   };
-  return { at, towardsDeg: () => bearingDeg };
+  return { at, towardsDeg: () => bearingDeg, clearKDb: () => clearK };
 }
 
 /**
- * What the body takes towards a bearing, with what a walk test found of it; a gain, so not above 0
- * but for that.
+ * What the body takes towards a bearing, past what stands between, with what a walk test found of
+ * it; as a gain.
  */
 export function bodyDb(
   plan: Pick<FloorPlan, "fit">,
   wear: Wear,
   facingDeg: number | null,
-  towardsDeg: number,
+  { towardsDeg, clearKDb }: { towardsDeg: number; clearKDb: number },
 ): number {
   const offDeg = facingDeg === null ? null : facingDeg - towardsDeg;
   return (
     (isBehindBody(wear, offDeg) ? (plan.fit?.behindBody?.db ?? 0) : 0) -
-    bodyLossTowardsDb(wear, offDeg)
+    raysLeft(clearKDb, wear, offDeg).bodyLossDb
   );
 }
 
@@ -242,19 +260,33 @@ export function withBody(
   antennas: readonly AntennaCoverage[],
 ): Float32Array {
   const best = new Float32Array(antennas[0]?.marginDb.length ?? 0).fill(-Infinity);
-  const worst = bodyDb(plan, wear, null, 0);
-  const byDegree =
-    facingDeg === null
-      ? null
-      : Float64Array.from({ length: 721 }, (_, i) => bodyDb(plan, wear, facingDeg, i - 360));
-  for (const { marginDb, towardsDeg } of antennas) {
+  const { round, min } = Math;
+  // by degree and by what is direct; where hardly anything is, all is alike
+  const table = Float64Array.from({ length: BODY_DEGREES * K_STEPS }, (_, i) =>
+    facingDeg === null && i >= K_STEPS
+      ? 0
+      : bodyDb(plan, wear, facingDeg, {
+          towardsDeg: Math.floor(i / K_STEPS) - 180,
+          clearKDb: MOST_K_DB - (i % K_STEPS) * K_STEP_DB,
+        }),
+  );
+  for (const { marginDb, towardsDeg, clearKDb } of antennas) {
     for (let i = 0; i < best.length; i += 1) {
-      const m = marginDb[i]! + (byDegree ? byDegree[Math.round(towardsDeg[i]!) + 360]! : worst);
+      const step = min(K_STEPS - 1, round((MOST_K_DB - clearKDb[i]!) / K_STEP_DB));
+      const degree = facingDeg === null ? 0 : round(towardsDeg[i]!) + 180;
+      const m = marginDb[i]! + table[degree * K_STEPS + step]!;
       if (m > best[i]!) best[i] = m;
     }
   }
   return best;
 }
+
+/** Bearings from −180° to 180°. */
+const BODY_DEGREES = 361;
+/** Direct over scattered, from the open down. */
+const MOST_K_DB = 8;
+const K_STEP_DB = 0.25;
+const K_STEPS = 121;
 
 /**
  * The least of a map within the playing areas; everywhere that is not inside an obstacle, where
@@ -323,10 +355,10 @@ function airAndPatternDb(
   flatM: number,
   dz: number,
 ): number {
-  const distanceM = Math.max(NEAREST_M, Math.abs(dz), Math.hypot(flatM, dz));
+  const distanceM = rayLengthM(flatM, dz);
   const lossDb =
     plan.model === "indoor"
-      ? indoorLossDb({ distanceM, frequencyHz, room: plan.room })
+      ? indoorLossDb({ distanceM, frequencyHz, room: indoorSite(plan) })
       : plan.model === "plane-earth"
         ? planeEarthLossDb({
             distanceM,
@@ -341,6 +373,9 @@ function airAndPatternDb(
     lossDb
   );
 }
+
+const rayLengthM = (flatM: number, dz: number): number =>
+  Math.max(NEAREST_M, Math.abs(dz), Math.hypot(flatM, dz));
 
 const turn = (deg: number): number => ((((deg + 180) % 360) + 360) % 360) - 180;
 const bearingBin = (deg: number): number =>

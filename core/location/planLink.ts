@@ -1,5 +1,7 @@
 import { itemAt, lastOf, numberAt } from "~/core/units/items";
-import { bodyLossTowardsDb, isBehindBody, type Wear } from "~/core/radio/antenna";
+import { isBehindBody, type Wear } from "~/core/radio/antenna";
+import { indoorSite } from "~/core/radio/pathSetup";
+import { type InTheWay, pastIt, raysLeft } from "~/core/radio/raysLeft";
 import {
   linkBudget,
   type LinkAnswer,
@@ -8,7 +10,12 @@ import {
   type Wall,
   wallLossDb,
 } from "~/core/radio/link";
-import { diffractionParameter, knifeEdgeLossDb } from "~/core/radio/propagation";
+import {
+  diffractionParameter,
+  freeSpaceLossDb,
+  knifeEdgeLossDb,
+  planeEarthLossDb,
+} from "~/core/radio/propagation";
 import {
   type FloorPlan,
   meetsAt,
@@ -50,28 +57,55 @@ export interface Way {
   walls: Wall[];
   edges: Edge[];
   isWall?: boolean;
+  /** A wall between rooms that a ray goes through. */
+  isThrough?: boolean;
 }
 
 const NEAREST_M = 1;
+/** Losses between that still count as sight. */
+const SIGHT_LOSS_DB = 1;
 
 /**
  * The link from a pack to an antenna of a plan, term by term: each wall at its true angle, steel
  * and obstacles by the way that loses least: through, over or round.
  * @throws RangeError as {@link linkBudget}
  */
-export const planLink = (
+export function planLink(
   plan: FloorPlan,
   pack: PlanPack,
   antenna: PlacedAntenna,
   receiver: Receiver,
-): LinkAnswer => linkBudget(planQuestion(plan, pack, antenna, receiver));
+): LinkAnswer & WayThere {
+  const { question, ...way } = planWay(plan, pack, antenna, receiver);
+  return { ...linkBudget(question), ...way };
+}
 
-export function planQuestion(
+/** The question that {@link planLink} answers. */
+export const planQuestion = (
   plan: FloorPlan,
   pack: PlanPack,
   antenna: PlacedAntenna,
   receiver: Receiver,
-): LinkQuestion {
+): LinkQuestion => planWay(plan, pack, antenna, receiver).question;
+
+/** What stands between a pack and an antenna, and what it leaves of the direct ray. */
+export interface WayThere {
+  /** Direct power over scattered. */
+  kFactorDb: number;
+  /** Nothing to speak of stands in the straight line. */
+  isInSight: boolean;
+  /** Walls that it meets, and whether the body stands between: what a walk test goes by. */
+  wallCount: number;
+  isBehindBody: boolean;
+}
+
+/** The question to a link, and the way it takes. */
+export function planWay(
+  plan: FloorPlan,
+  pack: PlanPack,
+  antenna: PlacedAntenna,
+  receiver: Receiver,
+): WayThere & { question: LinkQuestion } {
   const ray: Ray = { from: pack, to: antenna, frequencyHz: pack.frequencyHz };
   const ways = waysOf(plan, ray);
   const [dx, dy] = [antenna.x - pack.x, antenna.y - pack.y];
@@ -83,7 +117,15 @@ export function planQuestion(
   );
   const towardsDeg = (Math.atan2(dy, dx) * 180) / Math.PI;
   const offDeg = pack.facingDeg === null ? null : pack.facingDeg - towardsDeg;
-  const bodyDb = bodyLossTowardsDb(pack.wear, offDeg);
+  const inTheWay: InTheWay = {
+    throughDb: sumLossDb(ways.filter((w) => w.isThrough)),
+    roundDb: sumLossDb(ways.filter((w) => !w.isThrough)),
+    groundDb: groundLossDb(plan.model, pack, antenna, distanceM),
+  };
+  const { clearKDb, reflectedDb } = pastIt(plan.model, inTheWay);
+  const { bodyLossDb, kFactorDb } = raysLeft(clearKDb, pack.wear, offDeg);
+  const wallCount = ways.filter((w) => w.isWall).length;
+  const isBehind = isBehindBody(pack.wear, offDeg);
   // upright whips and dipoles see a height as an angle in their own plane; a directional one looks
   // along the plan
   const elevationDeg =
@@ -94,14 +136,14 @@ export function planQuestion(
       : antenna.kind === "butterfly"
         ? 0
         : elevationDeg;
-  return {
+  const question: LinkQuestion = {
     frequencyHz: pack.frequencyHz,
     txPowerDbm: pack.txPowerDbm,
     tx: {
       antenna: "whip-quarter",
       ...(pack.whip ? { whip: pack.whip } : {}),
       wear: pack.wear,
-      bodyLossDb: bodyDb,
+      bodyLossDb,
       skinContact: pack.skinContact,
       sleeve: pack.sleeve,
       tiltDeg: pack.tiltDeg,
@@ -111,19 +153,18 @@ export function planQuestion(
     path: {
       distanceM,
       model: plan.model,
-      room: plan.room,
+      room: indoorSite(plan),
       walls: ways.flatMap((w) => w.walls),
       edges: ways.flatMap((w) => w.edges),
+      reflectedDb,
     },
     feed: antenna.feed,
     receiver,
     ...(pack.interference ? { interference: pack.interference } : {}),
-    corrections: fitTerms(
-      plan.fit,
-      ways.filter((w) => w.isWall).length,
-      isBehindBody(pack.wear, offDeg),
-    ),
+    corrections: fitTerms(plan.fit, wallCount, isBehind),
   };
+  const isInSight = inTheWay.throughDb + inTheWay.roundDb < SIGHT_LOSS_DB;
+  return { question, kFactorDb, isInSight, wallCount, isBehindBody: isBehind };
 }
 
 const FITTED = "walk test of this place, maximum likelihood";
@@ -154,30 +195,31 @@ export function fitTerms(
   ];
 }
 
-/**
- * Walls that the straight line between two points meets, and whether the body stands between: what
- * a walk test's corrections go by.
- */
-export const standsBetween = (
-  plan: FloorPlan,
-  ray: Ray,
-  wear: Wear,
-  facingDeg: number | null,
-): { walls: number; isBehindBody: boolean } => ({
-  walls: waysOf(plan, ray).filter((w) => w.isWall).length,
-  isBehindBody: isBehindBody(
-    wear,
-    facingDeg === null
-      ? null
-      : facingDeg - (Math.atan2(ray.to.y - ray.from.y, ray.to.x - ray.from.x) * 180) / Math.PI,
-  ),
-});
-
 const turn = (deg: number): number => ((((deg + 180) % 360) + 360) % 360) - 180;
 
 /** What walls and obstacles between two points cost, without the air itself. */
-export const betweenLossDb = (plan: FloorPlan, ray: Ray): number =>
-  waysOf(plan, ray).reduce((sum, w) => sum + w.lossDb, 0);
+export const betweenLossDb = (plan: FloorPlan, ray: Ray): number => sumLossDb(waysOf(plan, ray));
+
+const sumLossDb = (ways: readonly Way[]): number => ways.reduce((sum, w) => sum + w.lossDb, 0);
+
+/** What the ground's reflection takes from the straight ray; 0 where it gives. */
+export const groundLossDb = (
+  model: FloorPlan["model"],
+  { heightM, frequencyHz }: Pick<PlanPack, "heightM" | "frequencyHz">,
+  antenna: Pick<PlacedAntenna, "heightM">,
+  distanceM: number,
+): number =>
+  model === "plane-earth"
+    ? Math.max(
+        0,
+        planeEarthLossDb({
+          distanceM,
+          frequencyHz,
+          txHeightM: heightM,
+          rxHeightM: antenna.heightM,
+        }) - freeSpaceLossDb({ distanceM, frequencyHz }),
+      )
+    : 0;
 
 function waysOf(plan: FloorPlan, ray: Ray): Way[] {
   const { from, to } = ray;
@@ -190,9 +232,11 @@ function waysOf(plan: FloorPlan, ray: Ray): Way[] {
     if (t === null) continue;
     const [wx, wy] = [wall.x2 - wall.x1, wall.y2 - wall.y1];
     const cos = Math.abs(dx * wy - dy * wx) / (Math.hypot(wx, wy) * Math.hypot(dx, dy, dz));
-    (isOpaque(wall.material) ? steel : ways).push({
+    const isSteel = isOpaque(wall.material);
+    (isSteel ? steel : ways).push({
       ...slabWay(wall, cos, ray.frequencyHz),
       isWall: true,
+      isThrough: !isSteel,
     });
   }
   if (steel.length > 0) {

@@ -311,12 +311,10 @@ function marginsAlong(
     return walkPoints(walk).map(
       (p) =>
         field.at(p.x, p.y) +
-        bodyDb(
-          plan,
-          pack.wear,
-          pack.facingDeg === "along" ? p.headingDeg : pack.facingDeg,
-          field.towardsDeg(),
-        ),
+        bodyDb(plan, pack.wear, pack.facingDeg === "along" ? p.headingDeg : pack.facingDeg, {
+          towardsDeg: field.towardsDeg(),
+          clearKDb: field.clearKDb(),
+        }),
     );
   });
   return Float64Array.from(margins.flat());

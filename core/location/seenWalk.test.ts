@@ -91,7 +91,7 @@ const receiver = {
 const pack = {
   heightM: 1.3,
   frequencyHz: 520e6,
-  txPowerDbm: 17,
+  txPowerDbm: 14,
   wear: "chest" as const,
   skinContact: false,
   sleeve: false,
@@ -184,7 +184,7 @@ describe("a walk as a person tells it", () => {
     expect(heldPiecesM({ points, heldToM: 20 })).toEqual([2, 6, 14, 18]);
   });
 
-  test("a place 28 dB under the book: a walk that dropped all the way from where it then would is foretold within 5 dB where it dropped, and elsewhere within what the fit says of itself", () => {
+  test("a place 28 dB under the book: a walk that dropped all the way from where it then would is foretold within 6 dB where it dropped, and elsewhere within what the fit says of itself", () => {
     const there = {
       ...plan,
       fit: { ...fitWalk([]), atMs: 0, general: { db: -28, uncertaintyDb: 0 } },
@@ -206,7 +206,7 @@ describe("a walk as a person tells it", () => {
     after.forEach((p, i) => {
       const offDb = Math.abs(p.marginDb - truth[i]!.marginDb);
       // where nothing dropped, walls and the whole place cannot be told apart
-      expect(offDb).toBeLessThan(isTold(p.atM) ? 5 : 3 * fit.general!.uncertaintyDb);
+      expect(offDb).toBeLessThan(isTold(p.atM) ? 6 : 3 * fit.general!.uncertaintyDb);
     });
     expect(walkedResults([tested], windows).get("out")).toMatchObject({
       droppedAtM: points.map((p) => p.atM),

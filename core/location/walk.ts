@@ -2,10 +2,12 @@
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
 import { itemAt, lastOf, numberAt } from "~/core/units/items";
-import { envelopeCorrelation, fading, type FadingAnswer } from "~/core/radio/fading";
+import type { FadingAnswer } from "~/core/radio/fading";
 import type { LinkQuestion } from "~/core/radio/link";
-import { wavelengthM } from "~/core/radio/propagation";
-import { betweenLossDb, type PlanPack, planLink } from "./planLink";
+import { indoorSite } from "~/core/radio/pathSetup";
+import { INDOOR_SIGMA_DB } from "~/core/radio/propagation";
+import { shadowedFading, type ShadowedBranch } from "~/core/radio/shadowedFading";
+import { type PlanPack, planLink } from "./planLink";
 import type { FloorPlan, PlacedAntenna, PlanPoint, Walk } from "./floorPlan";
 
 /** How a receiver hears: by one antenna, or by the better of two. */
@@ -30,6 +32,8 @@ export interface WalkPointAnswer extends PlanPoint {
   headingDeg: number;
   /** With nothing in the way of the better one. */
   isInSight: boolean;
+  /** Walls between it and the better one. */
+  wallCount: number;
   outage: number;
   dropoutsPerMinute: number;
 }
@@ -46,32 +50,7 @@ export interface WalkAnswer {
   worstMarginDb: number;
 }
 
-/**
- * Direct power over scattered with nothing in the way; behind something there is none (common
- * practice, no published source).
- */
-const K_IN_SIGHT_DB = { indoor: 4, "plane-earth": 8, "free-space": 8 } as const;
-/** Losses between that still count as sight. */
-const SIGHT_LOSS_DB = 1;
-
-/** Whether nothing to speak of stands between a pack and an antenna. */
-export const inSight = (
-  plan: FloorPlan,
-  pack: Pick<PlanPack, "x" | "y" | "heightM" | "frequencyHz">,
-  antenna: PlacedAntenna,
-): boolean =>
-  betweenLossDb(plan, { from: pack, to: antenna, frequencyHz: pack.frequencyHz }) < SIGHT_LOSS_DB;
-
-/** Direct power over scattered; null where there is no direct ray. */
-export const kFactorDb = (
-  { model }: Pick<FloorPlan, "model">,
-  isInSight: boolean,
-): number | null => (isInSight ? K_IN_SIGHT_DB[model] : null);
-
 const EVERY_M = 0.5;
-const APART = 0.02;
-/** Where J0(2πd/λ) is nothing for the first time. */
-const FIRST_ZERO_WAVES = 2.404825557695773 / (2 * Math.PI);
 
 /**
  * Points along a walk, so far apart at most, its ends among them. @throws RangeError for fewer than
@@ -123,9 +102,7 @@ export const pointAlong = (walk: Walk, atM: number): PlanPoint & { headingDeg: n
 /** From its first point to its last. */
 export const walkLengthM = (walk: Walk): number => lastOf(walkPoints(walk)).atM;
 
-/**
- * What reaches each antenna along a walk, over what the receiver needs; and whether it is in sight.
- */
+/** What reaches each antenna along a walk, over what the receiver needs; and what is direct of it. */
 export function walkMargins(
   plan: FloorPlan,
   walk: Walk,
@@ -140,17 +117,45 @@ export function walkMargins(
       x: p.x,
       y: p.y,
     };
+    const links = antennas.map((a) => planLink(plan, here, a, receiver));
     return {
       ...p,
       headingDeg,
-      marginsDb: antennas.map((a) => planLink(plan, here, a, receiver).marginDb),
-      inSight: antennas.map((a) => inSight(plan, here, a)),
+      marginsDb: links.map((l) => l.marginDb),
+      kFactorsDb: links.map((l) => l.kFactorDb),
+      inSight: links.map((l) => l.isInSight),
+      wallCounts: links.map((l) => l.wallCount),
     };
   });
 }
 
 /**
- * How reliable a walk is: margin, fading and diversity at each of its points, and over the whole of
+ * Scatter of local means along a walk about what a drawn place is reckoned to have, dB: furniture,
+ * people, parked things (common practice, no published source; multi-wall models leave 3 to 6 dB,
+ * from memory). Where nothing is drawn it is the recommendation's own, which holds walls too.
+ */
+const DRAWN_SIGMA_DB = { indoor: 5, "plane-earth": 4, "free-space": 4 } as const;
+/** Of a walk test's scatter so much is left of the fading, dB: stretches of two metres. */
+const WINDOW_FADING_DB = 2;
+const MIN_SIGMA_DB = 1.5;
+const MAX_SIGMA_DB = 8;
+
+/** How much local means scatter along a walk here, one standard deviation. */
+export function shadowSigmaDb(
+  plan: Pick<FloorPlan, "model" | "room" | "walls" | "obstacles" | "fit">,
+): number {
+  const site = indoorSite(plan);
+  const book =
+    plan.model === "indoor" && site !== "walls-drawn"
+      ? INDOOR_SIGMA_DB[site]
+      : DRAWN_SIGMA_DB[plan.model];
+  if (!plan.fit?.general) return book;
+  const measured = Math.sqrt(Math.max(0, plan.fit.errorAfterDb ** 2 - WINDOW_FADING_DB ** 2));
+  return Math.min(MAX_SIGMA_DB, Math.max(MIN_SIGMA_DB, measured));
+}
+
+/**
+ * How reliable a walk is: margin, shadows, fading and diversity at each of its points, and over the whole of
  * it.
  * @param antennas - the receiver's, the first two count @throws RangeError where there is none
  */
@@ -171,31 +176,27 @@ export function walkReliability(
           itemAt(pair, 0).heightM - itemAt(pair, 1).heightM,
         )
       : 0;
-  // antennas some waves apart have hardly anything in common: taken as nothing, which is a hundred
-  // times less work
-  const isApart = spacingM > 0 && envelopeCorrelation(spacingM, pack.frequencyHz) < APART;
-  const apartM = isApart ? FIRST_ZERO_WAVES * wavelengthM(pack.frequencyHz) : spacingM;
+  const sigmaDb = shadowSigmaDb(plan);
   const points = walkMargins(plan, walk, pack, pair, figures).map(
-    ({ marginsDb, inSight: sights, ...p }): WalkPointAnswer & FadingAnswer => {
+    ({ marginsDb, kFactorsDb, inSight, wallCounts, ...p }): WalkPointAnswer & FadingAnswer => {
+      const branchOf = (i: number): ShadowedBranch => ({
+        marginDb: numberAt(marginsDb, i),
+        kFactorDb: numberAt(kFactorsDb, i),
+      });
       const better = marginsDb.indexOf(Math.max(...marginsDb));
-      const of = (meanMarginDb: number[], sight: boolean) =>
-        fading({
-          meanMarginDb,
-          kFactorDb: kFactorDb(plan, sight),
-          antennaSpacingM: apartM,
+      return {
+        ...p,
+        marginsDb,
+        isInSight: itemAt(inSight, better),
+        wallCount: numberAt(wallCounts, better),
+        ...shadowedFading({
+          branches: pair.length === 2 ? [branchOf(0), branchOf(1)] : [branchOf(0)],
+          sigmaDb,
+          antennaSpacingM: spacingM,
           frequencyHz: pack.frequencyHz,
           speedMps: walk.speedMps,
-          combining: meanMarginDb.length === 2 ? "selection" : "none",
-        });
-      // one in sight and one not fade each in its own way
-      const faded =
-        pair.length === 2 && sights[0] !== sights[1]
-          ? eitherOf(
-              of([numberAt(marginsDb, 0)], itemAt(sights, 0)),
-              of([numberAt(marginsDb, 1)], itemAt(sights, 1)),
-            )
-          : of(marginsDb, sights[better]!);
-      return { ...p, marginsDb, isInSight: sights[better]!, ...faded };
+        }),
+      };
     },
   );
   const mean = (of: (p: (typeof points)[number]) => number) =>
@@ -212,17 +213,5 @@ export function walkReliability(
     meanDropoutMs: dropoutsPerMinute > 0 ? (outage / dropoutsPerMinute) * 60_000 : null,
     worst,
     worstMarginDb: Math.max(...points[worst]!.marginsDb),
-  };
-}
-
-/** Out only while both are: two that fade independently. */
-function eitherOf(a: FadingAnswer, b: FadingAnswer): FadingAnswer {
-  const outage = a.outage * b.outage;
-  const dropoutsPerMinute = a.dropoutsPerMinute * b.outage + b.dropoutsPerMinute * a.outage;
-  return {
-    ...a,
-    outage,
-    dropoutsPerMinute,
-    meanDropoutMs: dropoutsPerMinute > 0 ? (outage / dropoutsPerMinute) * 60_000 : null,
   };
 }

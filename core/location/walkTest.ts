@@ -1,5 +1,5 @@
 import { numberAt } from "~/core/units/items";
-import { standsBetween, planLink, type PlanPack } from "./planLink";
+import { planLink, type PlanPack } from "./planLink";
 import type { FloorPlan, PlacedAntenna, Walk } from "./floorPlan";
 import { fitWalk, type WalkFit, type WalkReading } from "./walkFit";
 import type { TimedReading } from "./walkReadings";
@@ -10,14 +10,7 @@ import {
   OVER_NOISE_DB,
   type SeenWalk,
 } from "./seenWalk";
-import {
-  inSight,
-  kFactorDb,
-  pointAlong,
-  walkLengthM,
-  type WalkPack,
-  type WalkReceiver,
-} from "./walk";
+import { pointAlong, walkLengthM, type WalkPack, type WalkReceiver } from "./walk";
 
 export interface TestedWalk {
   walk: Walk;
@@ -74,16 +67,7 @@ function reckonerOf(book: FloorPlan, tested: TestedWalk, antennas: readonly Plac
       y: p.y,
       facingDeg: pack.facingDeg === "along" ? p.headingDeg : pack.facingDeg,
     };
-    return {
-      link: planLink(book, here, antenna, receiver.figures),
-      isInSight: inSight(book, here, antenna),
-      ...standsBetween(
-        book,
-        { from: here, to: antenna, frequencyHz: pack.frequencyHz },
-        pack.wear,
-        here.facingDeg,
-      ),
-    };
+    return planLink(book, here, antenna, receiver.figures);
   });
   return { links, lengthM: walkLengthM(walk) };
 }
@@ -107,12 +91,15 @@ export function walkTest(
     const pair = antennas.slice(0, tested.receiver.isDiversity ? 2 : 1);
     const reckoner = reckonerOf(book, tested, pair);
     const read = readWindows(tested, reckoner);
-    windows.push(...read.windows, ...seenWindows(book, tested, pair, reckoner));
+    windows.push(...read.windows, ...seenWindows(tested, pair, reckoner));
     points.push(...read.points);
     inNoise += read.inNoise;
   }
   return { windows, points, fit: fitWalk(windows), inNoise };
 }
+
+/** With less direct than this there is none. */
+const LEAST_K_DB = -10;
 
 type Reckoner = ReturnType<typeof reckonerOf>;
 
@@ -125,7 +112,7 @@ function readWindows({ walk, readings }: TestedWalk, { links, lengthM }: Reckone
     ...r,
     atM: ((r.atS - fromS) / Math.max(1e-9, toS - fromS)) * lengthM,
   }));
-  const needs = links.map((l) => l(0).link.sensitivityDbm);
+  const needs = links.map((l) => l(0).sensitivityDbm);
   for (const r of placed)
     points.push({
       walkId: walk.id,
@@ -142,7 +129,7 @@ function readWindows({ walk, readings }: TestedWalk, { links, lengthM }: Reckone
         antenna === 0 ? [r.aDbm] : r.bDbm === null ? [] : [r.bDbm],
       );
       if (levels.length === 0) return;
-      const { link, walls, isBehindBody } = l(middleM);
+      const link = l(middleM);
       const meanMw = levels.reduce((sum, dbm) => sum + 10 ** (dbm / 10), 0) / levels.length;
       // a receiver reads signal and noise together
       const signalDbm = 10 * Math.log10(Math.max(0, meanMw - 10 ** (link.noiseFloorDbm / 10)));
@@ -156,8 +143,8 @@ function readWindows({ walk, readings }: TestedWalk, { links, lengthM }: Reckone
         lowDbm: isInNoise ? null : signalDbm,
         highDbm: isInNoise ? inNoiseDbm : signalDbm,
         predictedDbm: link.receivedDbm,
-        wallCount: walls,
-        isBehindBody,
+        wallCount: link.wallCount,
+        isBehindBody: link.isBehindBody,
         needDbm: link.sensitivityDbm,
       });
     });
@@ -167,7 +154,6 @@ function readWindows({ walk, readings }: TestedWalk, { links, lengthM }: Reckone
 
 /** What a person told is of the better antenna: the receiver took that one. */
 function seenWindows(
-  book: FloorPlan,
   { walk, pack, seen }: TestedWalk,
   pair: readonly PlacedAntenna[],
   { links, lengthM }: Reckoner,
@@ -175,15 +161,21 @@ function seenWindows(
   if (!seen) return [];
   const [a, b] = pair;
   const antennaSpacingM = a && b ? Math.hypot(a.x - b.x, a.y - b.y, a.heightM - b.heightM) : 0;
-  const heard = [true, false].map((isInSight) =>
-    heardDropoutMarginDb({
-      isDiversity: pair.length > 1,
-      kFactorDb: kFactorDb(book, isInSight),
-      antennaSpacingM,
-      frequencyHz: pack.frequencyHz,
-      speedMps: walk.speedMps,
-    }),
-  );
+  const heardBy = new Map<number, number>();
+  const heardDb = (kFactorDb: number): number => {
+    const k = Math.max(LEAST_K_DB, Math.round(kFactorDb));
+    const known =
+      heardBy.get(k) ??
+      heardDropoutMarginDb({
+        isDiversity: pair.length > 1,
+        kFactorDb: k === LEAST_K_DB ? null : k,
+        antennaSpacingM,
+        frequencyHz: pack.frequencyHz,
+        speedMps: walk.speedMps,
+      });
+    heardBy.set(k, known);
+    return known;
+  };
   const window = (
     atM: number,
     limits: (
@@ -191,26 +183,26 @@ function seenWindows(
     ) => Pick<WalkWindow, "lowDbm" | "highDbm">,
   ): WalkWindow => {
     const all = links.map((l) => l(Math.min(lengthM, atM)));
-    const there = all.reduce((x, y) => (y.link.marginDb > x.link.marginDb ? y : x));
+    const there = all.reduce((x, y) => (y.marginDb > x.marginDb ? y : x));
     return {
       walkId: walk.id,
       antenna: null,
       atM,
       ...limits(there),
-      predictedDbm: there.link.receivedDbm,
-      wallCount: there.walls,
+      predictedDbm: there.receivedDbm,
+      wallCount: there.wallCount,
       isBehindBody: there.isBehindBody,
-      needDbm: there.link.sensitivityDbm,
+      needDbm: there.sensitivityDbm,
     };
   };
-  const dropsDbm = ({ link, isInSight }: ReturnType<Reckoner["links"][number]>) =>
-    link.sensitivityDbm + numberAt(heard, isInSight ? 0 : 1);
+  const dropsDbm = ({ sensitivityDbm, kFactorDb }: ReturnType<Reckoner["links"][number]>) =>
+    sensitivityDbm + heardDb(kFactorDb);
   return [
     ...seen.points.map((p) =>
       window(p.atM, (there) =>
         p.sign === "dropped"
           ? { lowDbm: null, highDbm: dropsDbm(there) }
-          : limitsOfFigure(p.figure, there.link.sensitivityDbm, there.link.noiseFloorDbm),
+          : limitsOfFigure(p.figure, there.sensitivityDbm, there.noiseFloorDbm),
       ),
     ),
     ...heldPiecesM(seen).map((atM) =>

@@ -3,9 +3,9 @@ import { answersTo, judgeHit } from "./hitCause";
 import type { HitCause } from "./hitCauses";
 
 const CASES: [HitCause, Record<string, unknown>][] = [
-  ["neighbour", { kind: "newcomer", nearPack: "a", offsetHz: 75_000, levelDbm: -62 }],
-  ["product", { kind: "product", withPack: "b", ontoPack: "a", newcomerDbm: -70, productDbm: -66 }],
-  ["noise", { kind: "noise", aroundPack: "a", widthHz: 6e6, dbmPer200kHz: -68 }],
+  ["neighbour", { kind: "newcomer", nearPack: "a", offsetHz: 75_000, levelDbm: -50 }],
+  ["product", { kind: "product", withPack: "b", ontoPack: "a", newcomerDbm: -60, productDbm: -54 }],
+  ["noise", { kind: "noise", aroundPack: "a", widthHz: 6e6, dbmPer200kHz: -56 }],
   ["in-the-way", { kind: "skin", packKey: "a", db: -17 }],
   ["one-antenna", { kind: "antenna", receiverKey: "r1", antenna: "B" }],
   ["overload", { kind: "near", packKey: "a", db: 34 }],

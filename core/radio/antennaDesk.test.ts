@@ -6,6 +6,7 @@ import {
   whipFor,
   whipMismatchDb,
 } from "./antennaDesk";
+import nec from "~/testkit/bodyFixture.json";
 
 // physics: c/4f at 500 MHz is 149.9 mm
 test("a whip for its frequencies, cut a little shorter than a quarter wave", () => {
@@ -13,14 +14,23 @@ test("a whip for its frequencies, cut a little shorter than a quarter wave", () 
   expect(whip.quarterWaveM * 1000).toBeCloseTo(149.9, 1);
   expect(whip.cutM / whip.quarterWaveM).toBeCloseTo(0.95, 9);
   expect(whip.worstMismatchDb).toBe(0);
-  expect(whipFor([470e6, 542e6]).worstMismatchDb).toBeLessThan(1);
+  // for a whole block it is as far off at either end: longer than for the middle
+  const block = whipFor([470e6, 542e6]);
+  expect(block.worstMismatchDb).toBeLessThan(1.5);
+  expect(block.quarterWaveM).toBeGreaterThan(299_792_458 / 506e6 / 4);
+  expect(whipMismatchDb(470e6, 299_792_458 / (4 * block.quarterWaveM))).toBeCloseTo(
+    block.worstMismatchDb,
+    3,
+  );
   expect(() => whipFor([])).toThrow(RangeError);
 });
-test("off its block a whip loses more the farther it is, alike on both sides", () => {
-  const losses = [500, 520, 560, 650].map((mhz) => whipMismatchDb(mhz * 1e6, 500e6));
-  expect(losses).toEqual([...losses].sort((a, b) => a - b));
-  expect(whipMismatchDb(500e6 * 1.2, 500e6)).toBeCloseTo(whipMismatchDb(500e6 / 1.2, 500e6), 9);
-});
+test.each(nec.whip)(
+  "a worn whip at $ofCut of the frequency that it is cut for loses what NEC2 finds, within 1 dB",
+  ({ ofCut, lossDb }) => {
+    expect(Math.abs(whipMismatchDb(500e6 * ofCut, 500e6) - lossDb)).toBeLessThan(1);
+  },
+);
+
 // textbook: √(λ d1 d2 / d): 600 MHz, middle of 20 m → 1.58 m
 test("the first Fresnel zone, and the height that clears it", () => {
   expect(fresnelRadiusM({ frequencyHz: 600e6, d1M: 10, d2M: 10 })).toBeCloseTo(1.58, 2);

@@ -145,7 +145,7 @@ export function fading(q: FadingQuestion): FadingAnswer {
   };
 }
 
-interface Branch {
+export interface Branch {
   /** Mean power over the threshold. */
   mean: number;
   outage: number;
@@ -153,7 +153,11 @@ interface Branch {
   rate: number;
 }
 
-function branch(mean: number, k: number): Branch {
+/**
+ * One antenna by itself. @param mean - power over what is needed, a ratio @param k - direct over
+ * scattered, a ratio; 0: Rayleigh
+ */
+export function branch(mean: number, k: number): Branch {
   const rho = Math.sqrt(1 / mean);
   if (k === 0)
     return {

@@ -15,7 +15,8 @@ import {
   indoorLossDb,
   knifeEdgeLossDb,
   planeEarthLossDb,
-  type Room,
+  type IndoorSite,
+  INDOOR_SOURCE,
 } from "./propagation";
 import { powerSumDb } from "~/core/units/decibels";
 import { type Layer, layeredSlab, type Material, slabLossDb } from "./slab";
@@ -55,9 +56,10 @@ export interface LinkQuestion {
   path: {
     distanceM: number;
     model: "free-space" | "plane-earth" | "indoor";
-    room?: Room;
+    room?: IndoorSite;
     walls: readonly Wall[];
     edges: readonly { heightAboveRayM: number; d1M: number; d2M: number }[];
+    /** What comes past all of that by reflections, beside the straight ray; absent: nothing. */ reflectedDb?: number;
   };
   feed: readonly FeedItem[];
   /** What this place was found to add or take, from a walk test; absent: nothing. */
@@ -144,7 +146,7 @@ export function linkBudget(q: LinkQuestion): LinkAnswer {
     put(
       "pack antenna of another block",
       -whipMismatchDb(frequencyHz, tx.cutForHz),
-      "resonance, quality 6: common practice",
+      "a worn whip off its length, fitted to NEC2",
     );
   if (tx.skinContact)
     put(
@@ -173,6 +175,11 @@ export function linkBudget(q: LinkQuestion): LinkAnswer {
       -knifeEdgeLossDb(diffractionParameter({ ...edge, frequencyHz })),
       "ITU-R P.526",
     );
+  put(
+    "reflections past what stands between",
+    path.reflectedDb ?? 0,
+    "scattered part of the power: common practice, no published source",
+  );
   const gain = rxGain(rx.antenna, rx.offAxisDeg);
   const name = typeof rx.antenna === "string" ? rx.antenna : `${rx.antenna.gainDbi} dBi`;
   put(
@@ -185,7 +192,7 @@ export function linkBudget(q: LinkQuestion): LinkAnswer {
     put(
       "receiving antenna of another block",
       -whipMismatchDb(frequencyHz, rx.cutForHz),
-      "resonance, quality 6: common practice",
+      "a worn whip off its length, fitted to NEC2",
     );
   for (const c of q.corrections ?? []) put(c.label, c.db, c.source);
   const stages = q.feed.map((item) => feedItem(item, frequencyHz));
@@ -232,8 +239,10 @@ function pathTerms(
     });
     put("the ground's reflection", freeDb - lossDb, "two-ray sum, medium dry ground");
   } else if (path.model === "indoor") {
-    const lossDb = indoorLossDb({ distanceM, frequencyHz, room: path.room ?? "office" });
-    put(`clutter of a room (${path.room ?? "office"})`, freeDb - lossDb, "ITU-R P.1238");
+    const room = path.room ?? "office";
+    if (room === "walls-drawn") return;
+    const lossDb = indoorLossDb({ distanceM, frequencyHz, room });
+    put(`clutter of a room (${room})`, freeDb - lossDb, INDOOR_SOURCE[room]);
   }
 }
 

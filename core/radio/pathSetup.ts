@@ -1,6 +1,6 @@
-import type { RxAntenna, Wear } from "./antenna";
+import { bodyMeanLossDb, type RxAntenna, type Wear } from "./antenna";
 import type { FeedItem } from "./feed";
-import type { Room } from "./propagation";
+import type { IndoorSite, Room } from "./propagation";
 import type { LinkQuestion, Wall } from "./link";
 
 /** How a pack is worn and a receiver hears, beside the site's geometry. */
@@ -21,7 +21,7 @@ export interface PathSetup {
 /** What no hand sets: it holds as long as the way itself is not changed. */
 export interface DrawnWay {
   model: LinkQuestion["path"]["model"];
-  room: Room;
+  room: IndoorSite;
   bodyLossDb: number;
   isBehindBody: boolean;
   whip: NonNullable<LinkQuestion["tx"]["whip"]>;
@@ -30,6 +30,8 @@ export interface DrawnWay {
   rxTiltDeg: number;
   offAxisDeg: number;
   edges: LinkQuestion["path"]["edges"][number][];
+  /** Absent in what was kept before it was reckoned. */
+  reflectedDb?: number;
   /** Walls on the straight line, steel that is gone round among them. */
   wallCount: number;
 }
@@ -46,6 +48,16 @@ export interface ReceiverFigures {
 }
 
 /**
+ * How a place's room is reckoned: by its kind where nothing is known of its walls; where they are
+ * told or drawn they count one by one, and the kind's coefficient, which holds them too, does not.
+ */
+export const indoorSite = (p: {
+  room: Room;
+  walls: readonly unknown[];
+  obstacles?: readonly unknown[];
+}): IndoorSite => (p.walls.length + (p.obstacles?.length ?? 0) > 0 ? "walls-drawn" : p.room);
+
+/**
  * The link question of a channel at a place: the site gives the model and the heights, the setup
  * everything that hands can change.
  */
@@ -55,6 +67,7 @@ export function pathQuestion(
     room: Room;
     txHeightM: number;
     rxHeightM: number;
+    walls: readonly Wall[];
   },
   setup: PathSetup,
   receiver: ReceiverFigures,
@@ -76,7 +89,9 @@ export function pathQuestion(
       sleeve: setup.sleeve,
       tiltDeg: setup.tiltDeg,
       heightM: heights.tx,
-      ...(asDrawn ? { bodyLossDb: asDrawn.bodyLossDb, whip: asDrawn.whip } : {}),
+      // nobody knows which way they will look: the mean of a turn
+      bodyLossDb: asDrawn?.bodyLossDb ?? bodyMeanLossDb(setup.wear),
+      ...(asDrawn ? { whip: asDrawn.whip } : {}),
     },
     rx: {
       antenna: setup.antenna,
@@ -88,9 +103,10 @@ export function pathQuestion(
       // two that stand over each other are no nearer than that
       distanceM: Math.max(setup.distanceM, Math.abs(heights.tx - heights.rx)),
       model: asDrawn?.model ?? site.model,
-      room: asDrawn?.room ?? site.room,
+      room: asDrawn?.room ?? indoorSite(site),
       walls: setup.walls,
       edges: asDrawn?.edges ?? [],
+      ...(asDrawn?.reflectedDb ? { reflectedDb: asDrawn.reflectedDb } : {}),
     },
     feed: setup.feed,
     receiver,

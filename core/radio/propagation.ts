@@ -73,16 +73,38 @@ export function planeEarthLossDb(p: {
 }
 
 export type Room = "office" | "commercial" | "residential";
-/** Distance power loss coefficients at 900 MHz (ITU-R P.1238, from memory). */
+/** A room of a kind, its walls within its coefficient; or one whose walls are counted one by one. */
+export type IndoorSite = Room | "walls-drawn";
+/**
+ * Distance power loss coefficients (ITU-R P.1238, from memory): office and commercial by the row of
+ * 900 MHz, residential by that of 1.8 to 2 GHz, for the recommendation has none lower. They hold a
+ * usual building's walls.
+ */
 const INDOOR_COEFFICIENT: Readonly<Record<Room, number>> = {
   office: 33,
   commercial: 20,
   residential: 28,
 };
+/** Where each coefficient comes from, as a link's terms say it. */
+export const INDOOR_SOURCE: Readonly<Record<Room, string>> = {
+  office: "ITU-R P.1238, row of 900 MHz",
+  commercial: "ITU-R P.1238, row of 900 MHz",
+  residential: "ITU-R P.1238, row of 1.8 to 2 GHz",
+};
+/**
+ * Scatter of local means about the coefficients' line, dB (ITU-R P.1238, from memory: office and
+ * commercial 10, residential 8).
+ */
+export const INDOOR_SIGMA_DB: Readonly<Record<Room, number>> = {
+  office: 10,
+  commercial: 10,
+  residential: 8,
+};
 
 /**
  * Indoor loss of the general site: 20·log10 f(MHz) + N·log10 d − 28 (ITU-R P.1238, from memory; N
- * as at 900 MHz, an extrapolation below it). Within one metre free space holds.
+ * as at 900 MHz, an extrapolation below it). Within one metre free space holds, and wherever walls are
+ * counted one by one (COST 231 multi-wall model: free space and the walls, from memory).
  * @example indoorLossDb({ distanceM: 20, frequencyHz: 900e6, room: "office" }) // 74.02
  */
 export function indoorLossDb({
@@ -92,10 +114,10 @@ export function indoorLossDb({
 }: {
   distanceM: number;
   frequencyHz: number;
-  room: Room;
+  room: IndoorSite;
 }): number {
   const free = freeSpaceLossDb({ distanceM, frequencyHz });
-  if (distanceM <= 1) return free;
+  if (distanceM <= 1 || room === "walls-drawn") return free;
   return 20 * Math.log10(frequencyHz / 1e6) + INDOOR_COEFFICIENT[room] * Math.log10(distanceM) - 28;
 }
 

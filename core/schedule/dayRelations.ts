@@ -12,7 +12,7 @@ import {
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import type { ReceiverModel } from "~/core/kit/models";
 import { type SetRelations, STRICT } from "~/core/coordination/rules/relations";
-import { bodyLossDb, type Wear, WHIP_ON_CASE_GAIN_DBI } from "~/core/radio/antenna";
+import { bodyMeanLossDb, type Wear, WHIP_ON_CASE_GAIN_DBI } from "~/core/radio/antenna";
 import { linkBudget } from "~/core/radio/link";
 import { freeSpaceLossDb } from "~/core/radio/propagation";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
@@ -114,7 +114,7 @@ export function packLevels(
   );
   const { mean, variance } = momentsOf(apart);
   const bodyDb =
-    channels.reduce((sum, c) => sum + bodyLossDb(c.wear), 0) / Math.max(1, channels.length);
+    channels.reduce((sum, c) => sum + bodyMeanLossDb(c.wear), 0) / Math.max(1, channels.length);
   return {
     carriers: [
       ...carriers,

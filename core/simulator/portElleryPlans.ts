@@ -34,9 +34,9 @@ const wallOf =
   ): DrawnWall => ({ id, x1, y1, x2, y2, material, thicknessM, ...more });
 const timber = wallOf("wood", 0.04);
 const brick = wallOf("brick", 0.11);
-const gable = wallOf("brick", 0.22);
+const gable = wallOf("brick", 0.34);
 const steel = wallOf("steel", 0.01);
-const stone = wallOf("brick", 0.5);
+const stone = wallOf("brick", 0.9);
 
 /** Two whips on the bag, as it was set down. */
 const onTheBag = (x: number, y: number, heightM = 0.9): PlacedAntenna[] =>
@@ -74,6 +74,7 @@ export const PORT_ELLERY_PLANS: Readonly<Record<string, PracticePlan>> = {
           timber("west", 2, 16, 2, 2, {
             openings: [{ id: "window", atM: 7, widthM: 1.4, material: "glass", thicknessM: 0.004 }],
           }),
+          wallOf("brick", 0.5)("salt-store", 30, 2, 30, 13),
           brick("chimney-wall", 11, 2, 11, 11),
           timber("office", 11, 11, 17, 11, {
             openings: [
@@ -123,8 +124,8 @@ export const PORT_ELLERY_PLANS: Readonly<Record<string, PracticePlan>> = {
             speedMps: 0.7,
           },
         ],
-        cart: { x: 29, y: 8 },
-        antennas: onTheBag(29, 8.2),
+        cart: { x: 33.5, y: 5 },
+        antennas: onTheBag(33.5, 5.2, 0.6),
       }),
   },
   quay: {
@@ -269,8 +270,8 @@ export const PORT_ELLERY_PLANS: Readonly<Record<string, PracticePlan>> = {
             speedMps: 2.5,
           },
         ],
-        cart: { x: 49, y: 17.5 },
-        antennas: onTheBag(49, 17.7),
+        cart: { x: 57, y: 4 },
+        antennas: onTheBag(57, 4.2, 0.6),
       }),
   },
   "lighthouse-stair": {
@@ -321,8 +322,8 @@ export const PORT_ELLERY_PLANS: Readonly<Record<string, PracticePlan>> = {
             speedMps: 0.7,
           },
         ],
-        cart: { x: 18, y: 10.5 },
-        antennas: onTheBag(18, 10.7),
+        cart: { x: 19.5, y: 8.6 },
+        antennas: onTheBag(19.5, 8.8, 0.6),
       }),
   },
 };

@@ -3,23 +3,16 @@
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
 import { itemAt, lastOf } from "~/core/units/items";
 import type { FloorPlan, PlacedAntenna, Walk } from "~/core/location/floorPlan";
-import { type PlanPack, planLink } from "~/core/location/planLink";
-import {
-  inSight,
-  kFactorDb,
-  type WalkPack,
-  walkPoints,
-  type WalkReceiver,
-} from "~/core/location/walk";
+import { type WalkPack, walkPoints, type WalkReceiver } from "~/core/location/walk";
 import { wavelengthM } from "~/core/radio/propagation";
-import { fieldCorrelation } from "~/core/radio/fading";
 import { airNoiseDbm } from "./air";
 import { PORT_ELLERY_PLANS } from "./portElleryPlans";
+import { chainOf, ownSideLossDb, type Ray, rayScene, raysTo } from "./rayAir";
 import type { RigPack } from "./rig";
-import { mwToDbm } from "~/core/units/decibels";
-import { type Site } from "./site";
+import { mwToDbm, powerSumDb } from "~/core/units/decibels";
+import { PLAIN_TRUTH, type Site } from "./site";
 import type { SimulatedTruth } from "./simulatedTruth";
-import { gaussian, seededRandom } from "~/core/units/random";
+import { hashText, seededRandom } from "~/core/units/random";
 
 export interface SimulatedWalk {
   /** Levels at the receiver's input, so many a second. */
@@ -88,20 +81,15 @@ export function rigWalk(
   });
 }
 
-const PLAIN_TRUTH: SimulatedTruth = { generalDb: 0, perWallDb: 0, behindBodyDb: 0, shadowDb: 2 };
-
-const PATHS = 32;
 const SAMPLES_PER_S = 250;
-/** Shadowing keeps for some metres. */
-const SHADOW_WAVES = 6;
-const SHADOW_LONGEST_M = 8;
+/** Rays are traced anew so often along a walk; between, they turn evenly. */
+const TRACED_EVERY_M = 0.5;
 
 /**
- * A pack carried along a walk in the simulated air: what reaches each antenna by the plan and by
- * what this place has beside the book, with scatter from all around (a sum of 32 rays, Clarke's
- * model) and a standing direct ray where there is sight; the second antenna's scatter is as alike
- * the first one's as their spacing makes it. A dropout is where the better antenna (the only one,
- * without diversity) falls under what the receiver needs.
+ * A pack carried along a walk in the simulated air ({@link rayScene}): what reaches each antenna as
+ * the sum of its rays, their phases turning as it moves. On every lap people and things stand a
+ * little elsewhere: what they throw back comes in another phase. A dropout is where the better
+ * antenna (the only one, without diversity) falls under what the receiver needs.
  */
 export function simulateWalk({
   plan,
@@ -115,99 +103,51 @@ export function simulateWalk({
   readingsPerS,
 }: WalkSimulation): SimulatedWalk {
   const pair = antennas.slice(0, receiver.isDiversity ? 2 : 1);
-  const real: FloorPlan = {
-    ...plan,
-    fit: {
-      atMs: 0,
-      readings: 0,
-      biasDb: 0,
-      errorDb: 0,
-      errorAfterDb: 0,
-      general: sure(truth.generalDb),
-      perWall: sure(truth.perWallDb),
-      behindBody: sure(truth.behindBodyDb),
-    },
-  };
-  const points = walkPoints(walk).map((p) => {
-    const here: PlanPack = {
-      ...pack,
-      x: p.x,
-      y: p.y,
-      facingDeg: pack.facingDeg === "along" ? p.headingDeg : pack.facingDeg,
-    };
-    return {
-      ...p,
-      links: pair.map((a) => planLink(real, here, a, receiver.figures)),
-      k: pair.map((a) => kFactorDb(plan, inSight(plan, here, a))),
-    };
-  });
-  const spacingM =
-    pair.length === 2
-      ? Math.hypot(
-          itemAt(pair, 0).x - itemAt(pair, 1).x,
-          itemAt(pair, 0).y - itemAt(pair, 1).y,
-          itemAt(pair, 0).heightM - itemAt(pair, 1).heightM,
-        )
-      : 0;
-  const alike = pair.length === 2 ? fieldCorrelation(spacingM, pack.frequencyHz) : 0;
+  const scene = rayScene(plan, truth, hashText(JSON.stringify([truth, plan.widthM, plan.heightM])));
+  const random = seededRandom(seed);
+  const wearing = ownSideLossDb(pack.wear, seededRandom(hashText(walk.id + walk.name)));
+  const chains = pair.map((a) => chainOf(pack, a, receiver.figures));
+  const points = walkPoints(walk, TRACED_EVERY_M).map((p) => ({
+    ...p,
+    rays: pair.map((a) =>
+      raysTo(
+        scene,
+        { x: p.x, y: p.y, heightM: pack.heightM },
+        {
+          wear: pack.wear,
+          facingDeg: pack.facingDeg === "along" ? p.headingDeg : pack.facingDeg,
+          ownSideLossDb: wearing,
+          tiltDeg: pack.tiltDeg,
+        },
+        a,
+        pack.frequencyHz,
+      ),
+    ),
+  }));
   const seconds = lastOf(points).atS;
   const samples = Math.max(1, Math.floor(seconds * SAMPLES_PER_S));
   const every = Math.max(1, Math.round(SAMPLES_PER_S / readingsPerS));
-  const random = seededRandom(seed);
-  // this place's shadows stay where they are
-  const shadowRandom = seededRandom(Math.round(truth.generalDb * 1000) + 77);
-  const shadows = pair.map(() =>
-    Array.from({ length: SHADOW_WAVES }, (_, i) => ({
-      perM: (2 * Math.PI * (i + 1)) / SHADOW_LONGEST_M,
-      phase: shadowRandom() * 2 * Math.PI,
-      db: truth.shadowDb * Math.sqrt(2 / SHADOW_WAVES),
-    })),
-  );
+  const perM = (2 * Math.PI) / wavelengthM(pack.frequencyHz);
   const readings: SimulatedWalk["readings"] = [];
   let [dropouts, out, longest, run] = [0, 0, 0, 0];
-  const { sqrt, log10, sin, min } = Math;
   for (let lap = 0; lap < laps; lap += 1) {
-    const own = pair.map(() =>
-      scatter(
-        random,
-        (walk.speedMps / SAMPLES_PER_S / wavelengthM(pack.frequencyHz)) * 2 * Math.PI,
-      ),
-    );
-    const directPhase = pair.map(() => random() * 2 * Math.PI);
-    let at = 0;
+    // what one thing throws back reaches both antennas from where it stands now
+    const moved = itemAt(points, 0).rays[0]!.map((r) => (r.isFixed ? 0 : 2 * Math.PI * random()));
+    let at = -1;
+    let sums: FieldSum[] = [];
     for (let n = 0; n < samples; n += 1) {
       const s = n / SAMPLES_PER_S;
-      while (at < points.length - 2 && points[at + 1]!.atS < s) at += 1;
-      const [p, q] = [points[at]!, points[at + 1]!];
-      const share = min(1, (s - p.atS) / (q.atS - p.atS));
-      const metres = p.atM + (q.atM - p.atM) * share;
-      const fields = own.map((o) => o.step());
-      let isOut = true as boolean;
-      const levels = pair.map((_, b) => {
-        const near = share < 0.5 ? p : q;
-        const mean =
-          p.links[b]!.receivedDbm +
-          (q.links[b]!.receivedDbm - p.links[b]!.receivedDbm) * share +
-          shadows[b]!.reduce((sum, w) => sum + w.db * sin(w.perM * metres + w.phase), 0);
-        // the second branch shares with the first what their spacing leaves alike
-        const [re, im] =
-          b === 0
-            ? itemAt(fields, 0)
-            : [
-                alike * itemAt(fields, 0)[0] + sqrt(1 - alike * alike) * itemAt(fields, 1)[0],
-                alike * itemAt(fields, 0)[1] + sqrt(1 - alike * alike) * itemAt(fields, 1)[1],
-              ];
-        const k = near.k[b] === null ? 0 : 10 ** (near.k[b]! / 10);
-        const direct = sqrt(k / (k + 1));
-        const [hr, hi] = [
-          direct * Math.cos(directPhase[b]!) + re / sqrt(k + 1),
-          direct * sin(directPhase[b]!) + im / sqrt(k + 1),
-        ];
-        const level = mean + 10 * log10(hr * hr + hi * hi + 1e-12);
-        if (level >= near.links[b]!.sensitivityDbm) isOut = false;
-        return { level, noise: near.links[b]!.noiseFloorDbm };
-      });
-      if (isOut) {
+      let next = Math.max(0, at);
+      while (next < points.length - 2 && points[next + 1]!.atS <= s) next += 1;
+      if (next !== at) {
+        at = next;
+        const [p, q] = [points[at]!, points[at + 1]!];
+        const steps = Math.max(1, (q.atS - p.atS) * SAMPLES_PER_S);
+        const done = (s - p.atS) * SAMPLES_PER_S;
+        sums = pair.map((_, b) => fieldSum(p.rays[b]!, q.rays[b]!, moved, { perM, steps, done }));
+      }
+      const levels = sums.map((sum, b) => chains[b]!.gainDb + 10 * Math.log10(sum() + 1e-22));
+      if (levels.every((dbm, b) => dbm < chains[b]!.sensitivityDbm)) {
         if (run === 0) dropouts += 1;
         run += 1;
         out += 1;
@@ -216,8 +156,8 @@ export function simulateWalk({
       if (lap === 0 && n % every === 0)
         readings.push({
           atS: s,
-          aDbm: heard(itemAt(levels, 0)),
-          bDbm: levels[1] ? heard(levels[1]) : null,
+          aDbm: powerSumDb([levels[0]!, chains[0]!.noiseFloorDbm]),
+          bDbm: levels[1] === undefined ? null : powerSumDb([levels[1], chains[1]!.noiseFloorDbm]),
         });
     }
     run = 0;
@@ -231,32 +171,38 @@ export function simulateWalk({
   };
 }
 
-const sure = (db: number) => ({ db, uncertaintyDb: 0 });
-const heard = ({ level, noise }: { level: number; noise: number }): number =>
-  10 * Math.log10(10 ** (level / 10) + 10 ** (noise / 10));
+/** Gives the power of the sum of rays, sample after sample. */
+type FieldSum = () => number;
 
-/**
- * A field of unit mean power made of rays from all around, sample by sample. @param turnRad - of a
- * ray from straight ahead, per sample
- */
-function scatter(random: () => number, turnRad: number): { step: () => [number, number] } {
-  const rays = Array.from({ length: PATHS }, () => {
-    const by = turnRad * Math.cos(random() * 2 * Math.PI);
-    const [re, im] = [gaussian(random), gaussian(random)];
-    const size = 1 / Math.sqrt(2 * PATHS);
-    return { re: re * size, im: im * size, cos: Math.cos(by), sin: Math.sin(by) };
-  });
-  return {
-    step() {
-      let [x, y] = [0, 0];
-      for (const ray of rays) {
-        const re = ray.re * ray.cos - ray.im * ray.sin;
-        ray.im = ray.re * ray.sin + ray.im * ray.cos;
-        ray.re = re;
-        x += re;
-        y += ray.im;
-      }
-      return [x, y];
-    },
+/** Rays from one traced point to the next. */
+function fieldSum(
+  from: readonly Ray[],
+  to: readonly Ray[],
+  moved: readonly number[],
+  { perM, steps, done }: { perM: number; steps: number; done: number },
+): FieldSum {
+  const count = from.length;
+  const [re, im, cos, sin, size, more] = Array.from(
+    { length: 6 },
+    () => new Float64Array(count),
+  ) as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
+  for (let r = 0; r < count; r += 1) {
+    const by = (-perM * (to[r]!.lengthM - from[r]!.lengthM)) / steps;
+    const phase = -perM * from[r]!.lengthM + moved[r]! + by * done;
+    [re[r], im[r], cos[r], sin[r]] = [Math.cos(phase), Math.sin(phase), Math.cos(by), Math.sin(by)];
+    more[r] = (to[r]!.amplitude - from[r]!.amplitude) / steps;
+    size[r] = from[r]!.amplitude + more[r]! * done;
+  }
+  return () => {
+    let [x, y] = [0, 0];
+    for (let r = 0; r < count; r += 1) {
+      x += size[r]! * re[r]!;
+      y += size[r]! * im[r]!;
+      const turned = re[r]! * cos[r]! - im[r]! * sin[r]!;
+      im[r] = re[r]! * sin[r]! + im[r]! * cos[r]!;
+      re[r] = turned;
+      size[r]! += more[r]!;
+    }
+    return x * x + y * y;
   };
 }

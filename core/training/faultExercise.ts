@@ -92,18 +92,18 @@ export function madeIn(cause: FaultCause, by: number): Record<string, unknown> {
         kind: "newcomer",
         nearPack: "a",
         offsetHz: 60_000 + 40_000 * by,
-        levelDbm: -64 + 8 * by,
+        levelDbm: -52 + 8 * by,
       };
     case "product":
       return {
         kind: "product",
         withPack: "b",
         ontoPack: "a",
-        newcomerDbm: -70,
-        productDbm: -67 + 4 * by,
+        newcomerDbm: -60,
+        productDbm: -55 + 4 * by,
       };
     case "noise":
-      return { kind: "noise", aroundPack: "a", widthHz: 6e6, dbmPer200kHz: -69 + 3 * by };
+      return { kind: "noise", aroundPack: "a", widthHz: 6e6, dbmPer200kHz: -57 + 3 * by };
     case "in-the-way":
       return { kind: "skin", packKey: "a", db: -16 - 3 * by };
     case "one-antenna":

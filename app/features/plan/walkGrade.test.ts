@@ -10,6 +10,7 @@ const point = (x: number, outage: number) => ({
   headingDeg: 0,
   marginsDb: [10],
   isInSight: true,
+  wallCount: 0,
   outage,
   dropoutsPerMinute: 0,
 });
@@ -21,6 +22,7 @@ const forecast = (change: Partial<WalkForecast>): WalkForecast => ({
   worst: 0,
   worstMarginDb: 0,
   spreadDb: 4,
+  spreadParts: [{ of: "place", db: 4 }],
   better: { outage: 0, dropoutsPerMinute: 0 },
   worse: { outage: 0, dropoutsPerMinute: 0 },
   alone: null,
@@ -44,14 +46,20 @@ test("a walk in stretches of one grade that meet", () => {
 test("a walk as a whole is judged by how often and by how long", () => {
   expect(
     [
-      [0, 0.05],
-      [1e-5, 0.5],
-      [1e-4, 5],
-      [0.05, 1],
-    ].map(([outage, dropoutsPerMinute]) =>
-      walkGrade({ outage: outage!, dropoutsPerMinute: dropoutsPerMinute! }),
+      [0, 0.05, 0.001],
+      // holds as reckoned, but not if the place is a little worse
+      [0, 0.05, 0.03],
+      [1e-5, 0.5, 0.001],
+      [1e-4, 5, 0.001],
+      [0.05, 1, 0.2],
+    ].map(([outage, dropoutsPerMinute, worst]) =>
+      walkGrade({
+        outage: outage!,
+        dropoutsPerMinute: dropoutsPerMinute!,
+        worse: { outage: worst!, dropoutsPerMinute: 0 },
+      }),
     ),
-  ).toEqual(["good", "watch", "bad", "bad"]);
+  ).toEqual(["good", "watch", "watch", "bad", "bad"]);
 });
 
 test("what it may be: nothing either way, from seldom to often, between two figures, mostly gone", () => {

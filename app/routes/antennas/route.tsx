@@ -1,6 +1,7 @@
 import { defined } from "~/core/units/items";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
+import { OTHER_BLOCK_SHORT } from "~/contract/messages/antenna";
 import type { Route } from "./+types/route";
 import {
   antennasInCase,
@@ -156,7 +157,7 @@ function CutLengths({ range }: { range: PlaceRange }) {
 const FIT_WORDS = {
   fits: "fits",
   "fits-wideband": "fits, wideband",
-  "other-block": "another block: all but kills the range",
+  "other-block": `another block: ${OTHER_BLOCK_SHORT}`,
   "other-connector": "another connector",
   fixed: "does not come off",
 } as const;

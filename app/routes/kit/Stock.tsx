@@ -1,3 +1,4 @@
+import { OTHER_BLOCK_WORDS } from "~/contract/messages/antenna";
 import { itemAt } from "~/core/units/items";
 import { useState } from "react";
 import styled from "styled-components";
@@ -140,8 +141,7 @@ export function Stock({
         </Table>
       )}
       <Soft as="p">
-        An antenna cut for another block all but kills the range. Never mix or charge primary cells;
-        watch a hot or swollen lithium pack.
+        {OTHER_BLOCK_WORDS} Never mix or charge primary cells; watch a hot or swollen lithium pack.
       </Soft>
     </section>
   );

@@ -19,7 +19,7 @@ export const placeIntents = z.object({
     asDrawn: z
       .object({
         model: z.enum(["free-space", "plane-earth", "indoor"]),
-        room: z.enum(["office", "commercial", "residential"]),
+        room: z.enum(["office", "commercial", "residential", "walls-drawn"]),
         bodyLossDb: z.number().min(-20).max(80),
         isBehindBody: z.boolean(),
         whip: z.enum(["straight", "bent", "coiled"]),
@@ -36,6 +36,7 @@ export const placeIntents = z.object({
             }),
           )
           .max(24),
+        reflectedDb: z.number().min(0).max(300).default(0),
         wallCount: z.number().int().min(0).max(600),
       })
       .exactOptional(),

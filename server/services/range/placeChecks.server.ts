@@ -1,10 +1,10 @@
 import { notes } from "~/contract/messages/notes";
 import { count } from "~/contract/messages/format";
 import { receiverModel } from "~/core/kit/models";
-import { walkForecast } from "~/core/location/forecast";
+import { holds, walkForecast } from "~/core/location/forecast";
 import type { FloorPlan, Walk } from "~/core/location/floorPlan";
 import { linkCorrections, linkWalk } from "~/core/location/linkWalk";
-import { planQuestion, standsBetween } from "~/core/location/planLink";
+import { planWay } from "~/core/location/planLink";
 import type { SeenWalk } from "~/core/location/seenWalk";
 import { tooHot } from "~/core/location/tooHot";
 import type { Correction, WalkFit } from "~/core/location/walkFit";
@@ -44,17 +44,13 @@ function checkOf(
   const antenna = itemAt(plan.antennas, at.marginsDb.indexOf(Math.max(...at.marginsDb)));
   const facingDeg = pack.facingDeg === "along" ? at.headingDeg : pack.facingDeg;
   const here = { ...pack, x: at.x, y: at.y, facingDeg };
-  const { tx, rx, path } = planQuestion(plan, here, antenna, receiver.figures);
-  const { walls, isBehindBody } = standsBetween(
-    plan,
-    { from: here, to: antenna, frequencyHz: pack.frequencyHz },
-    pack.wear,
-    facingDeg,
-  );
+  const { question, wallCount, isBehindBody } = planWay(plan, here, antenna, receiver.figures);
+  const { tx, rx, path } = question;
   return {
     channelId: walker.channelId,
     frequencyHz: pack.frequencyHz,
     marginDb: answer.worstMarginDb,
+    holds: answers.every(holds),
     // as the screen tells it
     overload: walks.some(
       (walk) => (tooHot(plan, { walk, pack }, receiver, [])?.headroomDb ?? 0) < 0,
@@ -71,7 +67,7 @@ function checkOf(
       txPowerDbm: pack.txPowerDbm,
       asDrawn: {
         model: plan.model,
-        room: plan.room,
+        room: path.room ?? plan.room,
         bodyLossDb: tx.bodyLossDb ?? 0,
         isBehindBody,
         whip: tx.whip ?? "straight",
@@ -80,7 +76,8 @@ function checkOf(
         rxTiltDeg: rx.tiltDeg,
         offAxisDeg: rx.offAxisDeg,
         edges: path.edges.map((e) => ({ ...e })),
-        wallCount: walls,
+        reflectedDb: path.reflectedDb ?? 0,
+        wallCount,
       },
     },
   };
