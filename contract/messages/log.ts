@@ -15,7 +15,7 @@ import {
   mhz,
 } from "./format";
 import { PROOF_WORDS, proofFaultWords } from "./proof";
-import { hitAnswerWords, hitCauseWords, observationWords, observedCauseWords } from "./roll";
+import { hitAnswerWords, hitCauseWords, observationWords, gradedCauseWords } from "./roll";
 
 export interface LogNames {
   talker: (channelId: number) => string;
@@ -142,7 +142,7 @@ function eventWords(
       return `${who}judged again by the next look at the air: ${hitCauseWords(likeliestCause(e))}`;
     case "hit-observed": {
       const [first] = e.judged.causes;
-      const cause = first ? observedCauseWords(first.cause, first.share) : null;
+      const cause = first ? gradedCauseWords(first.cause, first.share) : null;
       return `${who}${observationWords(e.observed)}: ${cause === null ? hitCauseWords(null) : cause.toLowerCase()}`;
     }
     case "hit-answer":

@@ -4,8 +4,8 @@ import {
   hitAnswerWords,
   hitCauseWords,
   observationWords,
-  observedCauseWords,
-  shareWords,
+  gradedCauseWords,
+  likelihoodWord,
 } from "./roll";
 
 /** What the day came to, under the report's title. */
@@ -24,8 +24,8 @@ export function reportSummary(
 /** The likeliest cause of a hit with what it rests on: readings, or what a person noticed. */
 export function reportCauseWords({ cause, share, observed }: ReportHit): string {
   if (cause === null || share === null) return hitCauseWords(null);
-  if (!observed) return `${hitCauseWords(cause)} (${shareWords(share)})`;
-  return `${observedCauseWords(cause, share) ?? hitCauseWords(null)} (${observationWords(observed)})`;
+  if (!observed) return `${hitCauseWords(cause)} (${likelihoodWord(share)}, by its readings)`;
+  return `${gradedCauseWords(cause, share) ?? hitCauseWords(null)} (${observationWords(observed)})`;
 }
 
 /** What became of a hit, for the report. */

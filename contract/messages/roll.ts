@@ -27,11 +27,17 @@ export const hitCauseWords = (cause: HitCause | null): string =>
 const percent = (share: number): string => `${Math.round(share * 100)} of 100`;
 export const shareWords = percent;
 
-/** How sure a cause is that nobody measured. */
+/**
+ * How sure a judgement is, in a word: its weights were found on simulated faults, so that a figure
+ * would say more than anybody knows.
+ */
+export const likelihoodWord = (share: number): "likely" | "possible" | "unlikely" =>
+  causeGrade(share) ?? "unlikely";
+
 const GRADES = { likely: "Likely", possible: "Possibly" } as const;
 
 /** "Likely the pack is muted"; null where it is too unlikely to be told. */
-export function observedCauseWords(cause: HitCause, share: number): string | null {
+export function gradedCauseWords(cause: HitCause, share: number): string | null {
   const grade = causeGrade(share);
   return grade && `${GRADES[grade]} ${hitCauseWords(cause)}`;
 }

@@ -49,6 +49,15 @@ test("a shout on a hot pack clips there, a limiter holds it, and the advice says
   const limited = levelChain({ ...hot, transmitter: { ...hot.transmitter, limiterDb: 3 } });
   expect(limited.advice[0]).toMatchObject({ code: "pack-limits" });
   expect(limited.stages[2]!.peakDbu).toBeCloseTo(-3, 9);
+  // a real one turns down what it holds: the mean comes down too, and stays under the peaks
+  const held = levelChain({
+    ...hot,
+    transmitter: { ...hot.transmitter, limiterDb: 3 },
+    areLimitersReal: true,
+  });
+  expect(held.stages[2]!.peakDbu).toBeCloseTo(-3, 9);
+  expect(held.stages[2]!.rmsDbu).toBeLessThan(limited.stages[2]!.rmsDbu - 5);
+  expect(held.stages[2]!.peakDbu - held.stages[2]!.rmsDbu).toBeGreaterThan(10);
 });
 
 test("the noisiest stage: low at the pack and made up at the input brings the input's noise forward", () => {

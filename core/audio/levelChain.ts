@@ -2,6 +2,7 @@ import { defined } from "~/core/units/items";
 import { DBU_REFERENCE_V, SPL_REFERENCE_PA } from "~/core/units/constants";
 import { powerSumDb } from "~/core/units/decibels";
 import { assertPositive } from "~/core/units/guards";
+import { limiterLowersDb } from "./limiter";
 
 export type Effort = "soft" | "normal" | "raised" | "loud" | "shout";
 
@@ -53,6 +54,11 @@ export interface LevelChainQuestion {
     noiseDbu: number;
     /** Its own limiter, below full scale; absent: none. */ limiterDb?: number;
   };
+  /**
+   * Whether limiters lower the mean along with the peaks, as they do; absent: the headless entry's
+   * formula, where the ceiling is all they are.
+   */
+  areLimitersReal?: true;
 }
 
 export interface LevelStage {
@@ -152,8 +158,11 @@ export function chainFigures(q: LevelChainQuestion): ChainFigures {
   const microphoneRms = toDbu(splAtMicrophoneDb);
   const microphoneNoise = toDbu(mic.selfNoiseDba);
   const packCeiling = pack.fullScaleInputDbu - (pack.limiterDb ?? 0);
-  const packRms = Math.min(microphoneRms + pack.gainDb, packCeiling);
   const packPeakAsked = microphoneRms + q.talker.peakFactorDb + pack.gainDb;
+  const hasLimiter = (pack.limiterDb ?? null) !== null;
+  const loweredDb =
+    q.areLimitersReal && hasLimiter ? limiterLowersDb(packPeakAsked - packCeiling) : 0;
+  const packRms = Math.min(microphoneRms + pack.gainDb - loweredDb, packCeiling);
   const packPeak = Math.min(packPeakAsked, packCeiling);
   const packNoise = powerSumDb([microphoneNoise, pack.inputNoiseDbu]) + pack.gainDb;
   const linkNoise = q.link
@@ -184,7 +193,14 @@ export function chainFigures(q: LevelChainQuestion): ChainFigures {
     lineRms,
     linePeak,
     lineNoise,
-    endRms: Math.min(lineRms + input.gainDb, most),
+    endRms: Math.min(
+      lineRms +
+        input.gainDb -
+        (!q.areLimitersReal || input.limiterDb === undefined
+          ? 0
+          : limiterLowersDb(endPeakAsked - inputCeiling)),
+      most,
+    ),
     endPeak: Math.min(endPeakAsked, most),
     endPeakAsked,
     endNoise: powerSumDb([lineNoise, input.noiseDbu]) + input.gainDb,
@@ -196,7 +212,8 @@ export function chainFigures(q: LevelChainQuestion): ChainFigures {
  * The level at every stage from the voice to the recorder, with headroom to the stage's own ceiling
  * and the noise gathered so far. Formulas: contracts.md. The level at the microphone falls by
  * 20·log10 of the distance; self-noise is used as plain SPL; the limiter, when given, is the pack's
- * ceiling in dB below full scale.
+ * ceiling in dB below full scale; asked for, it lowers the mean with the peaks ({@link
+ * limiterLowersDb}).
  * @throws RangeError for a distance or sensitivity not > 0
  */
 export function levelChain(q: LevelChainQuestion): LevelChainAnswer {

@@ -41,6 +41,7 @@ export const levelQuestion = (
   s: LevelSettings,
   marginDb: number | null = null,
 ): LevelChainQuestion => ({
+  areLimitersReal: true,
   talker: { effort: s.effort, distanceM: s.micDistanceM, peakFactorDb: s.peakFactorDb },
   microphone,
   transmitter: {

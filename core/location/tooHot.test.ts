@@ -106,16 +106,20 @@ test("two strong packs make a product: thrice as steep as what makes it, twice t
     },
     pack,
   };
-  const im = imHeadroom(plan, [other, { walk, pack }], receiver)!;
+  const at = (txPowerDbm: number) =>
+    imHeadroom(
+      plan,
+      [other, { walk, pack }].map((w) => ({ ...w, pack: { ...pack, txPowerDbm } })),
+      receiver,
+    )!;
+  const im = at(pack.txPowerDbm - 6);
   expect(im.walks).toEqual([1, 0]);
   expect(im.productDbm).toBeCloseTo(2 * im.levelsDbm[0] + im.levelsDbm[1] - 2 * (-20 + 9.6), 9);
   expect(im.underNoiseDb).toBeLessThan(0);
-  const quieter = imHeadroom(
-    plan,
-    [other, { walk, pack }].map((w) => ({ ...w, pack: { ...pack, txPowerDbm: 10 } })),
-    receiver,
-  )!;
+  const quieter = at(pack.txPowerDbm - 16);
   expect(quieter.underNoiseDb - im.underNoiseDb).toBeCloseTo(30, 9);
+  // far over its compression a receiver makes no more
+  expect(at(pack.txPowerDbm + 20).productDbm).toBe(receiver.figures.overloadDbm - 5);
   // one talker's two walks are one pack
   expect(
     imHeadroom(
@@ -132,7 +136,7 @@ test("two strong packs make a product: thrice as steep as what makes it, twice t
   const asked = [other, { walk, pack }].map((w) => ({ ...w, receiver, powersMw }));
   expect(tooStrong(plan, asked)).toEqual({
     hot: asked.map((w) => tooHot(plan, w, receiver, powersMw)),
-    im,
+    im: at(pack.txPowerDbm),
   });
   // one receiver without diversity hears one antenna only: the other's levels are not its own
   const single = asked.map((w, i) => ({ ...w, receiver: { ...receiver, isDiversity: i > 0 } }));

@@ -1,6 +1,7 @@
 import { defined, itemAt } from "~/core/units/items";
 import { packSideDeg } from "~/core/radio/antenna";
 import { noiseFloorDbm } from "~/core/radio/feed";
+import { INTERCEPT_OVER_COMPRESSION_DB, productOfDbm } from "~/core/radio/intercept";
 import { linkBudget } from "~/core/radio/link";
 import type { FloorPlan, PlacedAntenna, PlanPoint } from "./floorPlan";
 import { planQuestion } from "./planLink";
@@ -136,12 +137,6 @@ function strongestOn(
   return best;
 }
 
-/**
- * A cubic stage's third-order intercept lies so far over its 1 dB compression, for which a
- * receiver's overload is taken (textbook).
- */
-const INTERCEPT_OVER_COMPRESSION_DB = 9.6;
-
 export interface ImHeadroom {
   /** The two that arrive strongest, as indexes of the walks: the stronger first. */
   walks: [number, number];
@@ -154,7 +149,7 @@ export interface ImHeadroom {
 
 /**
  * What the two strongest packs of different talkers make of each other in a receiver when both are
- * where they are strongest: 2·PA + PB − 2·IIP3 (textbook; ITU-R SM.1134, from memory). Null with
+ * where they are strongest, by {@link productOfDbm}. Null with
  * fewer than two talkers or no antenna.
  */
 export function imHeadroom(
@@ -170,8 +165,11 @@ export function imHeadroom(
   const [a] = levels;
   const b = levels.find((l) => l.who !== a?.who);
   if (!a || !b) return null;
-  const productDbm =
-    2 * a.dbm + b.dbm - 2 * (receiver.figures.overloadDbm + INTERCEPT_OVER_COMPRESSION_DB);
+  const productDbm = productOfDbm(
+    3,
+    2 * a.dbm + b.dbm,
+    receiver.figures.overloadDbm + INTERCEPT_OVER_COMPRESSION_DB,
+  );
   return {
     walks: [a.i, b.i],
     levelsDbm: [a.dbm, b.dbm],

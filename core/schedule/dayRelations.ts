@@ -13,6 +13,7 @@ import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import type { ReceiverModel } from "~/core/kit/models";
 import { type SetRelations, STRICT } from "~/core/coordination/rules/relations";
 import { bodyMeanLossDb, type Wear, WHIP_ON_CASE_GAIN_DBI } from "~/core/radio/antenna";
+import { INTERCEPT_OVER_COMPRESSION_DB } from "~/core/radio/intercept";
 import { linkBudget } from "~/core/radio/link";
 import { freeSpaceLossDb } from "~/core/radio/propagation";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
@@ -40,11 +41,6 @@ const PACKS_APART_M = { least: 0.5, most: 4 };
  */
 const FADING_SD_DB = 5.57;
 const TURNING_SD_DB = 4;
-/**
- * A cubic stage is compressed by 1 dB where its input is 9.6 dB under its third-order intercept
- * (textbook); a receiver's overload level is taken for that point.
- */
-const INTERCEPT_OVER_COMPRESSION_DB = 9.6;
 /** Output intercept of a pack's last stage (common practice, no published source). */
 const PACK_OIP3_DBM = 30;
 const TILT_DEG = 20;

@@ -1,11 +1,15 @@
 import { type LevelChainQuestion, pressurePa } from "~/core/audio/levelChain";
+import { softLimiter } from "~/core/audio/limiter";
 import { DBU_REFERENCE_V } from "~/core/units/constants";
 import { gaussian, seededRandom } from "~/core/units/random";
+
+/** What practice voices are made at. */
+const SAMPLE_RATE_HZ = 48_000;
 
 export interface Played {
   /** What the recorder keeps, full scale = 1. */
   samples: Float64Array;
-  /** Samples that stood against a stage's edge. */
+  /** Samples that stood against a stage's edge, or that its limiter turned down for. */
   cut: { microphone: number; transmitter: number; receiver: number; input: number };
 }
 
@@ -44,16 +48,23 @@ export function playChain(
   const inputNoise = volts(q.input.noiseDbu);
   const inputMost = volts(q.input.fullScaleDbu);
   const inputEdge = inputMost * gain(-(q.input.limiterDb ?? 0));
+  const limiterOf = (stage: "transmitter" | "input", most: number, isThere: boolean) => {
+    if (!isThere) return (x: number) => edge(stage, x, most);
+    const limit = softLimiter(most, SAMPLE_RATE_HZ);
+    return (x: number) => {
+      const { y, holds } = limit(x);
+      if (holds) cut[stage] += 1;
+      return y;
+    };
+  };
+  const packLimit = limiterOf("transmitter", packEdge, (q.transmitter.limiterDb ?? null) !== null);
+  const inputLimit = limiterOf("input", inputEdge, q.input.limiterDb !== undefined);
   const samples = pressure.map((pa) => {
     const microphone = edge("microphone", pa * voltsPerPa, micMost) + micNoise * gaussian(random);
-    const pack = edge(
-      "transmitter",
-      (microphone + packNoise * gaussian(random)) * packGain,
-      packEdge,
-    );
+    const pack = packLimit((microphone + packNoise * gaussian(random)) * packGain);
     const line =
       edge("receiver", (pack + linkNoise * gaussian(random)) * toOutput, outputMost) * loss;
-    return edge("input", (line + inputNoise * gaussian(random)) * inputGain, inputEdge) / inputMost;
+    return inputLimit((line + inputNoise * gaussian(random)) * inputGain) / inputMost;
   });
   return { samples, cut };
 }

@@ -9,8 +9,8 @@ import {
   hitAnswerWords,
   hitCauseWords,
   hitReasonWords,
-  observedCauseWords,
-  shareWords,
+  gradedCauseWords,
+  likelihoodWord,
 } from "~/contract/messages/roll";
 import { settingStepWords } from "~/contract/messages/setting";
 import { packModel, receiverModel } from "~/core/kit/models";
@@ -63,7 +63,7 @@ export function HitPanel({ hit, view, isBusy, send, onHide }: HitPanelProps) {
   );
 }
 
-/** What it was, with what speaks for it and against it; by people's word as likely or possible. */
+/** What it was, with what speaks for it; in words, for nobody measured odds. */
 function HitCauses({ judged }: { judged: HitView["hit"]["judged"] }) {
   const [first, ...rest] = judged.causes;
   if (!first)
@@ -74,25 +74,18 @@ function HitCauses({ judged }: { judged: HitView["hit"]["judged"] }) {
       </div>
     );
   if (judged.basis === "observed") return <ObservedCauses causes={judged.causes} />;
-  const others = rest.filter((c) => c.share > MIN_TOLD_SHARE);
+  const others = rest.filter((c) => likelihoodWord(c.share) !== "unlikely");
   return (
     <div>
-      <b>{`${first.share > 0.85 ? "" : "Most likely "}${hitCauseWords(first.cause)}`}</b>{" "}
-      <Soft>{shareWords(first.share)}</Soft>
+      <b>{gradedCauseWords(first.cause, first.share) ?? capital(hitCauseWords(first.cause))}</b>
       <Reasons cause={first} />
       {others.length > 0 && (
         <details>
-          <summary>{`Else ${others
-            .map((c) => `${hitCauseWords(c.cause)} (${shareWords(c.share)})`)
-            .join("; ")}`}</summary>
-          {rest.map((c) => (
+          <summary>{`Else possible: ${others.map((c) => hitCauseWords(c.cause)).join("; ")}`}</summary>
+          {others.map((c) => (
             <div key={c.cause}>
               <Soft>{hitCauseWords(c.cause)}</Soft>
-              <S.Reasons>
-                {c.for.map((r, i) => (
-                  <li key={i}>{hitReasonWords(r)}</li>
-                ))}
-              </S.Reasons>
+              <Reasons cause={c} />
             </div>
           ))}
         </details>
@@ -101,14 +94,11 @@ function HitCauses({ judged }: { judged: HitView["hit"]["judged"] }) {
   );
 }
 
-/** A less likely cause is not told beside the first. */
-const MIN_TOLD_SHARE = 0.05;
-
 type Causes = HitView["hit"]["judged"]["causes"];
 
 function ObservedCauses({ causes }: { causes: Causes }) {
   const told = causes.flatMap((cause) => {
-    const words = observedCauseWords(cause.cause, cause.share);
+    const words = gradedCauseWords(cause.cause, cause.share);
     return words ? [{ cause, words }] : [];
   });
   if (told.length === 0) return <b>{capital(hitCauseWords(null))}</b>;

@@ -8,12 +8,13 @@ import {
   TOUCH_CAUTION,
 } from "~/contract/messages/fault";
 import { capital } from "~/contract/messages/format";
+import { likelihoodWord } from "~/contract/messages/roll";
 import { type CheckId, CHECKS } from "~/core/troubleshooting/causes";
 import { type ChannelKnowledge, knownOf, meterSays } from "~/core/troubleshooting/dayKnows";
 import { type Finding, nextChecks, rankCauses } from "~/core/troubleshooting/faultFinder";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { SelectField } from "~/app/ui/Field/Field";
-import { Figure, Panel, Row, Soft, Stack } from "~/app/ui/Page/Page";
+import { Panel, Row, Soft, Stack } from "~/app/ui/Page/Page";
 
 const SHOWN_CAUSES = 3;
 const SURE_ENOUGH = 0.8;
@@ -54,7 +55,7 @@ export function FaultFinder({
             <li key={cause} data-first={i === 0 || undefined}>
               <Bar style={{ width: `${Math.round(probability * 100)}%` }} aria-hidden />
               <span>{capital(CAUSE_WORDS[cause].is)}</span>{" "}
-              <Figure>{`${Math.round(probability * 100)} %`}</Figure>
+              <Soft>{likelihoodWord(probability)}</Soft>
             </li>
           ))}
         </Causes>

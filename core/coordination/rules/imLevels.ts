@@ -2,6 +2,7 @@
 // them two to seven times slower (measured side by side, docs/decisions.md).
 /* eslint-disable @typescript-eslint/no-non-null-assertion */
 import { itemAt } from "~/core/units/items";
+import { productOfDbm } from "~/core/radio/intercept";
 import { powerSumDb } from "~/core/units/decibels";
 import { normalCdf } from "~/core/units/normal";
 import type { ProductKind } from "./products";
@@ -105,9 +106,8 @@ interface Part {
 /**
  * Level of a product at the receiver of the carrier that it would hurt, and how often it would be
  * heard there. In the receiver, all referred to its input: 2A−B: 2·PA + PB − 2·IIP3; A+B−C: PA + PB
- * + PC + 6 − 2·IIP3 (textbook; ITU-R SM.1134, from memory); 3A−2B: 3·PA + 2·PB − 4·IIP3, the
- * fifth-order intercept taken as the third-order one, which errs to the safe side. In the packs the
- * same with output powers, what comes from the other packs less their coupling, and OIP3; the
+ * + PC + 6 − 2·IIP3 (textbook; ITU-R SM.1134, from memory); 3A−2B: 3·PA + 2·PB − 4·IIP5, by
+ * {@link productOfDbm}, no more than full compression makes. In the packs the same with output powers, what comes from the other packs less their coupling, and OIP3; the
  * product then travels the same way as the carrier of the pack that makes it.
  * @param missHz - between product and victim
  * @returns null when the victim's or a source's level is not known: it must be taken for serious
@@ -152,15 +152,17 @@ export function productLevel(
 
 function receiverPart(kind: ProductKind, sources: readonly CarrierLevel[], iip3Dbm: number): Part {
   const factors = FACTORS[kind];
-  const order = kind === "fifth2" ? 4 : 2;
   return {
-    dbm:
-      sources.reduce((sum, s, i) => sum + factors[i]! * s.receivedDbm, kind === "third3" ? 6 : 0) -
-      order * iip3Dbm,
+    dbm: productOfDbm(
+      ORDER[kind],
+      sources.reduce((sum, s, i) => sum + factors[i]! * s.receivedDbm, kind === "third3" ? 6 : 0),
+      iip3Dbm,
+    ),
     varianceDb: sources.reduce((sum, s, i) => sum + (factors[i]! * s.spreadDb) ** 2, 0),
   };
 }
 
+const ORDER: Readonly<Record<ProductKind, 3 | 5>> = { third2: 3, third3: 3, fifth2: 5 };
 const FACTORS: Readonly<Record<ProductKind, readonly number[]>> = {
   third2: [2, 1],
   third3: [1, 1, 1],
@@ -178,14 +180,15 @@ function packParts(
   const powers = sources.map((s) => s.txPowerDbm);
   if (!powers.every((p) => p !== null)) return [];
   const factors = FACTORS[kind];
-  const order = kind === "fifth2" ? 4 : 2;
   return sources.map((maker, m) => {
-    const emittedDbm =
+    const emittedDbm = productOfDbm(
+      ORDER[kind],
       powers.reduce(
         (sum, p, i) => sum + factors[i]! * (i === m ? p : p - packToPack.lossDb),
         kind === "third3" ? 6 : 0,
-      ) -
-      order * packOip3Dbm;
+      ),
+      packOip3Dbm,
+    );
     const coupled = factors.reduce(
       (sum, f, i) => sum + (i === m ? 0 : (f * packToPack.spreadDb) ** 2),
       0,

@@ -48,7 +48,7 @@ describe("levels of products", () => {
     expect(
       productLevel(at, "fifth2", ["a", "b"], "v", 0)!.productDbm -
         inChannelDb("fifth2", 0, 200_000),
-    ).toBeCloseTo(3 * -40 - 2 * 46 + 20, 6);
+    ).toBeCloseTo(3 * -40 - 2 * 46 - 4 * (-5 - 1.5), 6);
   });
   test("in a pack, by hand: 17 dBm and 40 dB between packs, OIP3 30: 2·17 + (17 − 40) − 60 = −49 dBm, 66 under its own carrier", () => {
     const at = levels({ a: -50, b: -50, v: -50 }, { packOip3Dbm: 30 });
