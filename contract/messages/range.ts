@@ -21,6 +21,12 @@ export function spreadWords({ better, worse }: WalkForecast): string {
   return `anything from ${dropoutWords(low.dropoutsPerMinute)} to ${reliabilityWords(high)}`;
 }
 
+/** How much of what is lost is silence and how much noise; nothing where it is all one. */
+export function mutedWords({ outage, dropoutsPerMinute, muted }: WalkForecast): string {
+  if (dropoutsPerMinute < 1 / 600 || muted.outage > 0.95 * outage) return "";
+  return ` The receiver mutes for ${dropoutWords(muted.dropoutsPerMinute)}; the rest is noise in the voice.`;
+}
+
 /** By how much a forecast may be off, and for what. */
 export function unsureWords({ spreadDb, spreadParts }: WalkForecast): string {
   const parts = spreadParts.map((p) => `${UNSURE_OF[p.of]} ${formatDb(p.db)}`);

@@ -67,8 +67,13 @@ test.each<[HitReason, string]>([
 
 test.each<[Attention, string, RegExp]>([
   [{ level: "bad", code: "stalled", forMs: 4200 }, "no readings", /what is drawn is old/],
-  [{ level: "watch", code: "dropouts", count: 3 }, "3 dropouts", /last minute/],
-  [{ level: "watch", code: "dropouts", count: 1 }, "a dropout", /last minute/],
+  [
+    { level: "watch", code: "dropouts", count: 3, mutedCount: 3 },
+    "3 dropouts",
+    /^in the last minute/,
+  ],
+  [{ level: "watch", code: "dropouts", count: 3, mutedCount: 1 }, "a dropout", /noise .* 2 times/],
+  [{ level: "watch", code: "dropouts", count: 1, mutedCount: 0 }, "noisy", /noise .* once/],
   [{ level: "watch", code: "thin", marginDb: -3 }, "thin", /^under 3 dB/],
   [
     { level: "watch", code: "cells-soon", hours: 2, isWeak: true },

@@ -230,8 +230,16 @@ export function attentionWords(a: Attention): { short: string; long: string } {
       return { short: "silent", long: `RF, and no voice for ${a.seconds} s` };
     case "dropouts":
       return {
-        short: a.count === 1 ? "a dropout" : `${a.count} dropouts`,
-        long: "in the last minute",
+        short:
+          a.mutedCount > 0
+            ? a.mutedCount === 1
+              ? "a dropout"
+              : `${a.mutedCount} dropouts`
+            : "noisy",
+        long:
+          a.count > a.mutedCount
+            ? `noise in the voice ${a.count - a.mutedCount === 1 ? "once" : `${a.count - a.mutedCount} times`} in the last minute`
+            : "in the last minute",
       };
     case "thin":
       return {

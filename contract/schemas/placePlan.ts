@@ -92,6 +92,8 @@ export const floorPlanShape = z.object({
           .min(1)
           .max(8)
           .exactOptional(),
+        lossDb: z.number().min(0).max(60).exactOptional(),
+        allowanceDb: z.number().min(0).max(60).exactOptional(),
         openings: z
           .array(
             z.object({

@@ -13,6 +13,7 @@ export const wall = z.object({
   thicknessM: positive,
   layers: z.array(layer).min(1).max(12).exactOptional(),
   incidenceDeg: or(z.number().min(0).lt(90), 0),
+  lossDb: notNegative.max(60).exactOptional(),
   allowanceDb: or(notNegative, 0),
 });
 

@@ -4,11 +4,12 @@ import { powerSumDb } from "~/core/units/decibels";
 import { assertPositive } from "~/core/units/guards";
 import { limiterLowersDb } from "./limiter";
 
-export type Effort = "soft" | "normal" | "raised" | "loud" | "shout";
+export const EFFORT_IDS = ["soft", "normal", "raised", "loud", "shout", "scream"] as const;
+export type Effort = (typeof EFFORT_IDS)[number];
 
 /**
  * Speech level at 1 m by vocal effort: relaxed 54, normal 60, raised 66, loud 72, very loud 78 dBA
- * (ISO 9921:2003, from memory).
+ * (ISO 9921:2003, from memory); an acted scream 95 to 100 dB (common practice, no published source).
  */
 export const EFFORT_SPL_AT_1M_DB: Readonly<Record<Effort, number>> = {
   soft: 54,
@@ -16,6 +17,7 @@ export const EFFORT_SPL_AT_1M_DB: Readonly<Record<Effort, number>> = {
   raised: 66,
   loud: 72,
   shout: 78,
+  scream: 95,
 };
 
 /**
@@ -28,6 +30,7 @@ export const LOUDEST_SPL_AT_1M_DB: Readonly<Record<Effort, number>> = {
   raised: 72,
   loud: 78,
   shout: 82,
+  scream: 100,
 };
 
 export interface LevelChainQuestion {

@@ -262,6 +262,7 @@ export type Drawn =
       material: Material;
       thicknessM: number;
       layers?: DrawnWall["layers"];
+      allowanceDb?: DrawnWall["allowanceDb"];
     }
   | {
       kind: "obstacle";
@@ -321,6 +322,7 @@ export function added(plan: FloorPlan, drawn: Drawn): { plan: FloorPlan; ref: It
               material: drawn.material,
               thicknessM: drawn.thicknessM,
               ...(drawn.layers ? { layers: drawn.layers } : {}),
+              ...(drawn.allowanceDb ? { allowanceDb: drawn.allowanceDb } : {}),
             },
           ],
         };

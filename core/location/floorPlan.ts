@@ -27,6 +27,10 @@ export interface DrawnWall extends PlanWall {
   id: string;
   /** Where it is built of several sheets: these count, and not its material and thickness. */
   layers?: Layer[];
+  /** What it takes straight through, as told or measured; absent: by what it is built of. */
+  lossDb?: number;
+  /** What is in it beside: mesh, coating, foil. */
+  allowanceDb?: number;
   openings?: Opening[];
 }
 

@@ -89,6 +89,12 @@ test("a forecast lies between better and worse; one antenna alone is worse than 
   // two branches: eight decibels of outage for four of margin
   expect(f.worse.outage / f.outage).toBeGreaterThan(3);
   expect(f.alone!.outage).toBeGreaterThan(5 * f.outage);
+  // ten decibels lower the receiver mutes: of two antennas a hundredth of it
+  expect(f.muted.outage).toBeLessThan(f.outage / 20);
+  expect(f.muted.outage).toBeGreaterThan(0);
+  const digital = { ...receiver, figures: { ...receiver.figures, requiredSnrDb: 9 } };
+  const d = walkForecast(plan, walk, pack, plan.antennas, digital);
+  expect(d.muted.outage).toBe(d.outage);
   expect(f.alone!.outage).toBe(
     Math.min(
       ...plan.antennas.map(

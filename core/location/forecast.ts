@@ -1,4 +1,5 @@
 import type { Wear } from "~/core/radio/antenna";
+import { noisyRangeDb } from "~/core/radio/muting";
 import { itemAt } from "~/core/units/items";
 import type { FloorPlan, PlacedAntenna, Walk } from "./floorPlan";
 import { type WalkAnswer, type WalkPack, type WalkReceiver, walkReliability } from "./walk";
@@ -59,6 +60,8 @@ export interface WalkForecast extends WalkAnswer {
   /** The same walk with that much more in hand, and with that much less. */
   better: { outage: number; dropoutsPerMinute: number };
   worse: { outage: number; dropoutsPerMinute: number };
+  /** Of that, where the receiver mutes; the rest is a voice with noise in it. */
+  muted: { outage: number; dropoutsPerMinute: number };
   /** With the better one of the antennas alone; null where there is only one. */
   alone: { outage: number; dropoutsPerMinute: number } | null;
 }
@@ -97,6 +100,7 @@ export function walkForecast(
     spreadParts: parts,
     better: shifted(-spreadDb),
     worse: shifted(spreadDb),
+    muted: shifted(-noisyRangeDb(receiver.figures.requiredSnrDb)),
     alone: alone && { outage: alone.outage, dropoutsPerMinute: alone.dropoutsPerMinute },
   };
 }

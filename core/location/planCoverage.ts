@@ -420,15 +420,17 @@ function lossTables(walls: readonly DrawnWall[], frequencyHz: number): Float64Ar
   if (before?.frequencyHz === frequencyHz) return before.tables;
   const known = new Map<string, Float64Array>();
   const tables = walls.map((w) => {
-    const key = JSON.stringify([w.material, w.thicknessM, w.layers]);
+    const key = JSON.stringify([w.material, w.thicknessM, w.layers, w.lossDb, w.allowanceDb]);
     const table =
       known.get(key) ??
-      Float64Array.from({ length: COSINES + 1 }, (_, i) =>
-        wallLossDb(
-          w,
-          frequencyHz,
-          Math.min(89.9, (Math.acos(Math.max(i, 0.5) / COSINES) * 180) / Math.PI),
-        ),
+      Float64Array.from(
+        { length: COSINES + 1 },
+        (_, i) =>
+          wallLossDb(
+            w,
+            frequencyHz,
+            Math.min(89.9, (Math.acos(Math.max(i, 0.5) / COSINES) * 180) / Math.PI),
+          ) + (w.allowanceDb ?? 0),
       );
     known.set(key, table);
     return table;

@@ -7,6 +7,7 @@ import {
   type LinkAnswer,
   type LinkQuestion,
   type LinkTerm,
+  type BuiltWall,
   type Wall,
   wallLossDb,
 } from "~/core/radio/link";
@@ -262,13 +263,22 @@ function waysOf(plan: FloorPlan, ray: Ray): Way[] {
 const least = (ways: readonly Way[]): Way => ways.reduce((a, b) => (b.lossDb < a.lossDb ? b : a));
 
 function slabWay(
-  { material, thicknessM, layers }: Pick<Wall, "material" | "thicknessM" | "layers">,
+  { material, thicknessM, layers, lossDb, allowanceDb }: BuiltWall,
   cos: number,
   frequencyHz: number,
 ): Way {
   const incidenceDeg = Math.min(89.9, (Math.acos(Math.min(1, cos)) * 180) / Math.PI);
-  const wall = { material, thicknessM, incidenceDeg, ...(layers ? { layers } : {}) };
-  return { lossDb: wallLossDb(wall, frequencyHz, incidenceDeg), walls: [wall], edges: [] };
+  const wall = {
+    ...{ material, thicknessM, incidenceDeg },
+    ...(layers ? { layers } : {}),
+    ...(lossDb === undefined ? {} : { lossDb }),
+    ...(allowanceDb ? { allowanceDb } : {}),
+  };
+  return {
+    lossDb: wallLossDb(wall, frequencyHz, incidenceDeg) + (allowanceDb ?? 0),
+    walls: [wall],
+    edges: [],
+  };
 }
 
 const edgeWay = ({ frequencyHz }: Ray, ...edges: Edge[]): Way => ({

@@ -27,6 +27,17 @@ const codes = (change: Partial<WatchedChannel>) =>
 const weak = { rfADbm: -95, rfBDbm: -97 };
 
 describe("what needs a hand", () => {
+  test("noise in the voice is told from silence: a receiver mutes some ten decibels over its noise", () => {
+    const recent = [
+      ...run(400),
+      ...run(2, weak),
+      ...run(98),
+      ...run(2, { rfADbm: -98, rfBDbm: -99 }),
+    ];
+    expect(watchChannel({ ...base, recent: [...recent, ...run(98)] }).attention).toEqual([
+      { level: "watch", code: "dropouts", count: 2, mutedCount: 1 },
+    ]);
+  });
   test("nothing does while all is well; what is in hand is the least of ten seconds", () => {
     expect(watchChannel(base)).toMatchObject({ attention: [], marginDb: 26 });
     expect(

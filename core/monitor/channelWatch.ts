@@ -2,6 +2,7 @@ import { defined, itemAt } from "~/core/units/items";
 import { type HoursLeft, LAST_WARNING_MS } from "~/core/battery/discharge";
 import { type LinkLimits, type UsualRf, usualGapDb } from "./hitEvidence";
 import { bestOf, type ChannelReading, GONE_OVER_NOISE_DB, isSpoiled } from "./reading";
+import { mutesUnderDbm } from "~/core/radio/muting";
 import { median, shareOf } from "~/core/units/statistics";
 
 /** What of a rolling channel needs a hand, or an eye. */
@@ -14,7 +15,8 @@ export type Attention =
   | { level: "watch"; code: "cells-soon"; hours: number; isWeak: boolean }
   | { level: "watch"; code: "muted" }
   | { level: "watch"; code: "silent"; seconds: number }
-  | { level: "watch"; code: "dropouts"; count: number }
+  /** How often it fell under what a clean voice needs, and how often of that it muted. */
+  | { level: "watch"; code: "dropouts"; count: number; mutedCount: number }
   | { level: "watch"; code: "thin"; marginDb: number }
   | { level: "watch"; code: "fallen"; db: number }
   | { level: "watch"; code: "one-antenna"; antenna: "A" | "B"; db: number }
@@ -128,7 +130,13 @@ export function watchChannel({
     )
       attention.push({ level: "watch", code: "not-ours" });
     const dropouts = dropoutsIn(recent, limits.sensitivityDbm).length;
-    if (dropouts > 0) attention.push({ level: "watch", code: "dropouts", count: dropouts });
+    if (dropouts > 0)
+      attention.push({
+        level: "watch",
+        code: "dropouts",
+        count: dropouts,
+        mutedCount: dropoutsIn(recent, mutesUnderDbm(limits)).length,
+      });
     else if (marginDb !== null && marginDb < THIN_DB)
       attention.push({ level: "watch", code: "thin", marginDb });
     const fallenDb =

@@ -28,6 +28,8 @@ export interface Wall {
   /** Where it is built of several sheets: these, and not the material and thickness. */
   layers?: Layer[];
   incidenceDeg?: number;
+  /** What it takes straight through, as told or measured: counts in place of its material. */
+  lossDb?: number;
   /** An engineering allowance for mesh, pipes, damp: only where asked for. */
   allowanceDb?: number;
 }
@@ -160,7 +162,9 @@ export function linkBudget(q: LinkQuestion): LinkAnswer {
     put(
       wallWords(wall),
       -wallLossDb(wall, frequencyHz, wall.incidenceDeg ?? 0),
-      "ITU-R P.2040 method, extrapolated below 1 GHz",
+      wall.lossDb === undefined
+        ? "ITU-R P.2040 method, extrapolated below 1 GHz"
+        : "as told or measured",
     );
     if (wall.allowanceDb)
       put(
@@ -246,15 +250,20 @@ function pathTerms(
   }
 }
 
-/** What a wall loses at an angle, built of one sheet or of several. */
+/** What a wall is, wherever it stands. */
+export type BuiltWall = Pick<Wall, "material" | "thicknessM" | "layers" | "lossDb" | "allowanceDb">;
+
+/** What a wall loses at an angle, as told, or built of one sheet or of several; no allowance. */
 export const wallLossDb = (
-  { material, thicknessM, layers }: Pick<Wall, "material" | "thicknessM" | "layers">,
+  { material, thicknessM, layers, lossDb }: BuiltWall,
   frequencyHz: number,
   incidenceDeg: number,
 ): number =>
-  layers
-    ? layeredSlab({ layers, frequencyHz, incidenceDeg, polarisation: "TE" }).lossDb
-    : slabLossDb({ material, thicknessM, frequencyHz, incidenceDeg, polarisation: "TE" });
+  lossDb !== undefined
+    ? lossDb
+    : layers
+      ? layeredSlab({ layers, frequencyHz, incidenceDeg, polarisation: "TE" }).lossDb
+      : slabLossDb({ material, thicknessM, frequencyHz, incidenceDeg, polarisation: "TE" });
 
 const wallWords = ({ material, thicknessM, layers }: Wall): string =>
   layers

@@ -41,8 +41,11 @@ const PACKS_APART_M = { least: 0.5, most: 4 };
  */
 const FADING_SD_DB = 5.57;
 const TURNING_SD_DB = 4;
-/** Output intercept of a pack's last stage (common practice, no published source). */
-const PACK_OIP3_DBM = 30;
+/**
+ * Output intercept of a pack over its power: 30 dBm at 50 mW (common practice, no published
+ * source).
+ */
+const PACK_OIP3_OVER_POWER_DB = 13;
 const TILT_DEG = 20;
 const LOOKS = 33;
 /** By how much the guards of a carrier are wider whose scene cannot be repeated. Our own. */
@@ -122,7 +125,7 @@ export function packLevels(
         receiver: null,
       })),
     ],
-    packOip3Dbm: PACK_OIP3_DBM,
+    packOip3OverPowerDb: PACK_OIP3_OVER_POWER_DB,
     // one body at least is between two packs most of the time
     packToPack: {
       lossDb: mean - 2 * WHIP_ON_CASE_GAIN_DBI + bodyDb,

@@ -74,7 +74,7 @@ export const PORT_ELLERY_PLANS: Readonly<Record<string, PracticePlan>> = {
           timber("west", 2, 16, 2, 2, {
             openings: [{ id: "window", atM: 7, widthM: 1.4, material: "glass", thicknessM: 0.004 }],
           }),
-          wallOf("brick", 0.5)("salt-store", 30, 2, 30, 13),
+          stone("salt-store", 30, 2, 30, 13),
           brick("chimney-wall", 11, 2, 11, 11),
           timber("office", 11, 11, 17, 11, {
             openings: [

@@ -8,6 +8,7 @@ export const EFFORTS: { id: Effort; label: string; detail: string }[] = [
   { id: "raised", label: "raised", detail: "66 dB" },
   { id: "loud", label: "loud", detail: "72 dB" },
   { id: "shout", label: "shout", detail: "78 dB" },
+  { id: "scream", label: "acted scream", detail: "95 dB" },
 ];
 
 /** Where a pack is worn. */

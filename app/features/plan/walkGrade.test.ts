@@ -25,6 +25,7 @@ const forecast = (change: Partial<WalkForecast>): WalkForecast => ({
   spreadParts: [{ of: "place", db: 4 }],
   better: { outage: 0, dropoutsPerMinute: 0 },
   worse: { outage: 0, dropoutsPerMinute: 0 },
+  muted: { outage: 0, dropoutsPerMinute: 0 },
   alone: null,
   ...change,
 });

@@ -52,7 +52,22 @@ export function WallProperties({ item: wall, set, lengths }: PartProps<DrawnWall
             });
         }}
       />
-      <Soft as="p">{`Straight through it takes ${lossDb >= EVERYTHING_DB ? "everything" : formatDb(lossDb)} at 550 MHz; at a slant more. Mesh, pipes and damp are not in it.`}</Soft>
+      <NumberField
+        label="It takes, straight through"
+        unit="dB"
+        min={0}
+        max={60}
+        step={1}
+        value={Math.round(lossDb)}
+        onChange={(db) => set({ lossDb: db })}
+      />
+      {wall.lossDb === undefined ? (
+        <Soft as="p">{`Reckoned by what it is built of: ${lossDb >= EVERYTHING_DB ? "everything" : formatDb(lossDb)} at 550 MHz, at a slant more${wall.allowanceDb ? `, ${formatDb(wall.allowanceDb)} of it for what is in it` : ". Mesh, pipes and damp are not in it"}.`}</Soft>
+      ) : (
+        <QuietButton onPress={() => set({ lossDb: undefined } as object)}>
+          Reckon it by its material again
+        </QuietButton>
+      )}
       {openings.map((opening) => (
         <OpeningProperties
           key={opening.id}
@@ -96,7 +111,8 @@ function BuiltOf({ wall, set }: { wall: DrawnWall; set: PartProps<DrawnWall>["se
     (k) =>
       k.material === wall.material &&
       Math.abs(k.thicknessM - wall.thicknessM) < 1e-6 &&
-      JSON.stringify(k.layers ?? null) === JSON.stringify(wall.layers ?? null),
+      JSON.stringify(k.layers ?? null) === JSON.stringify(wall.layers ?? null) &&
+      (k.allowanceDb ?? 0) === (wall.allowanceDb ?? 0),
   );
   const own = { id: "own", label: `${wall.material}, ${Math.round(wall.thicknessM * 1000)} mm` };
   return (
@@ -107,8 +123,11 @@ function BuiltOf({ wall, set }: { wall: DrawnWall; set: PartProps<DrawnWall>["se
       onChange={(id) => {
         const chosen = WALL_KINDS.find((k) => k.id === id);
         if (!chosen) return;
-        const { material, thicknessM, layers } = chosen;
-        set({ material, thicknessM, layers: layers ? [...layers] : undefined } as object);
+        const { material, thicknessM, layers, allowanceDb } = chosen;
+        set({
+          ...{ material, thicknessM, allowanceDb, lossDb: undefined },
+          layers: layers ? [...layers] : undefined,
+        } as object);
       }}
     />
   );

@@ -186,7 +186,8 @@ function drawnOf(
         points,
         material: kind.material,
         thicknessM: kind.thicknessM,
-        ...("layers" in kind ? { layers: [...kind.layers] } : {}),
+        ...(kind.layers ? { layers: [...kind.layers] } : {}),
+        ...(kind.allowanceDb ? { allowanceDb: kind.allowanceDb } : {}),
       };
     }
     case "obstacle":

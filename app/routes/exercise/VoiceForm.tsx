@@ -15,6 +15,7 @@ const EFFORT = {
   raised: "a raised voice",
   loud: "a loud voice",
   shout: "a shout",
+  scream: "an acted scream",
 } as const;
 const middle = (list: readonly number[]): number => numberAt(list, Math.floor(list.length / 2));
 

@@ -1,3 +1,4 @@
+import { EFFORT_IDS } from "~/core/audio/levelChain";
 import { z } from "zod";
 import { EAR_LAMPS, EAR_SOUNDS } from "~/core/audio/gainAdvice";
 import { LEVEL_SOURCES } from "~/core/channel/facts";
@@ -12,7 +13,7 @@ export const levelIntents = z.object({
   expectedVersion: z.number().int(),
   microphoneId: z.string().min(1).max(80),
   settings: z.object({
-    effort: z.enum(["soft", "normal", "raised", "loud", "shout"]),
+    effort: z.enum(EFFORT_IDS),
     micDistanceM: z.number().min(0.02).max(5),
     peakFactorDb: z.number().min(0).max(40),
     gainDb: z.number().min(-120).max(120),

@@ -4,7 +4,7 @@ import { capital, formatDb } from "~/contract/messages/format";
 import { lengthWords, reliabilityWords } from "~/contract/messages/plan";
 import type { WalkForecast } from "~/core/location/forecast";
 import { WalkSeam } from "~/app/charts/walkSeam/WalkSeam";
-import { spreadWords, unsureWords } from "~/contract/messages/range";
+import { mutedWords, spreadWords, unsureWords } from "~/contract/messages/range";
 import { walkGrade } from "~/app/features/plan/walkGrade";
 import { Mark } from "~/app/ui/Mark/Mark";
 import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
@@ -60,7 +60,7 @@ export function WalkTable({
                 metres={metres}
                 heightPx={112}
               />
-              <Soft as="p">{`${capital(spreadWords(f))} (${unsureWords(f)}).${f.meanDropoutMs !== null && f.dropoutsPerMinute > 1 / 600 && f.outage < 0.5 ? ` Each lasts ${lengthWords(f.meanDropoutMs)} or so; hardly one in a thousand more than ${lengthWords(longestMs(f.meanDropoutMs))}.` : ""}${f.alone ? ` With one antenna: ${reliabilityWords(f.alone)}.` : ""}`}</Soft>
+              <Soft as="p">{`${capital(spreadWords(f))} (${unsureWords(f)}).${mutedWords(f)}${f.meanDropoutMs !== null && f.dropoutsPerMinute > 1 / 600 && f.outage < 0.5 ? ` Each lasts ${lengthWords(f.meanDropoutMs)} or so; hardly one in a thousand more than ${lengthWords(longestMs(f.meanDropoutMs))}.` : ""}${f.alone ? ` With one antenna: ${reliabilityWords(f.alone)}.` : ""}`}</Soft>
             </WalkRow>
           );
         })}

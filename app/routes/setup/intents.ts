@@ -1,3 +1,4 @@
+import { EFFORT_IDS } from "~/core/audio/levelChain";
 import { z } from "zod";
 import { WALL_WORDS, type WallWord } from "~/core/location/placeSketch";
 
@@ -36,7 +37,7 @@ const talker = {
   talker: name,
   part: note,
   moves: note,
-  effort: z.enum(["soft", "normal", "raised", "loud", "shout"]),
+  effort: z.enum(EFFORT_IDS),
   wear: z.enum(["free", "hand", "chest", "waist-front", "waist-back", "thigh", "ankle"]),
   inputId: z.string().min(1).max(80),
 };

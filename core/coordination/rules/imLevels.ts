@@ -32,8 +32,11 @@ export interface CarrierLevel {
 
 export interface ImLevels {
   carriers: CarrierLevel[];
-  /** Third-order output intercept of a pack's last stage. */
-  packOip3Dbm: number;
+  /**
+   * Third-order output intercept of a pack's last stage, over the power that it is set to: a pack
+   * that is turned down turns its stage down.
+   */
+  packOip3OverPowerDb: number;
   /** Loss from one pack's antenna into another's, worn by people who play together. */
   packToPack: { lossDb: number; spreadDb: number };
 }
@@ -175,7 +178,7 @@ const FACTORS: Readonly<Record<ProductKind, readonly number[]>> = {
 function packParts(
   kind: ProductKind,
   sources: readonly CarrierLevel[],
-  { packOip3Dbm, packToPack }: ImLevels,
+  { packOip3OverPowerDb, packToPack }: ImLevels,
 ): Part[] {
   const powers = sources.map((s) => s.txPowerDbm);
   if (!powers.every((p) => p !== null)) return [];
@@ -187,7 +190,7 @@ function packParts(
         (sum, p, i) => sum + factors[i]! * (i === m ? p : p - packToPack.lossDb),
         kind === "third3" ? 6 : 0,
       ),
-      packOip3Dbm,
+      powers[m]! + packOip3OverPowerDb,
     );
     const coupled = factors.reduce(
       (sum, f, i) => sum + (i === m ? 0 : (f * packToPack.spreadDb) ** 2),

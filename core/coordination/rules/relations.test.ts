@@ -21,7 +21,7 @@ const levels = (receivedDbm: Record<string, number>, change: Partial<ImLevels> =
     txPowerDbm: 17,
     receiver,
   })),
-  packOip3Dbm: 200,
+  packOip3OverPowerDb: 183,
   packToPack: { lossDb: 40, spreadDb: 6 },
   ...change,
 });
@@ -51,7 +51,7 @@ describe("levels of products", () => {
     ).toBeCloseTo(3 * -40 - 2 * 46 - 4 * (-5 - 1.5), 6);
   });
   test("in a pack, by hand: 17 dBm and 40 dB between packs, OIP3 30: 2·17 + (17 − 40) − 60 = −49 dBm, 66 under its own carrier", () => {
-    const at = levels({ a: -50, b: -50, v: -50 }, { packOip3Dbm: 30 });
+    const at = levels({ a: -50, b: -50, v: -50 }, { packOip3OverPowerDb: 13 });
     for (const c of at.carriers) c.receiver = { ...receiver, iip3Dbm: 100 };
     const made = productLevel(at, "third2", ["a", "b"], "v", 0)!;
     expect(made.madeIn).toBe("packs");
