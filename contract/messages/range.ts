@@ -1,7 +1,9 @@
 import { holds, type SpreadPart, type WalkForecast } from "~/core/location/forecast";
 import type { RankedHelp } from "~/core/location/search";
 import type { FloorPlan } from "~/core/location/floorPlan";
-import { capital, formatDb, listWords } from "./format";
+import type { LinkAnswer } from "~/core/radio/link";
+import { shadowSigmaDb } from "~/core/location/walk";
+import { capital, formatDb, formatDbm, listWords } from "./format";
 import { dropoutWords, fitWords, helpWords, lengthWords, reliabilityWords } from "./plan";
 
 const rounded = (perMinute: number): number =>
@@ -24,7 +26,34 @@ export function spreadWords({ better, worse }: WalkForecast): string {
 /** How much of what is lost is silence and how much noise; nothing where it is all one. */
 export function mutedWords({ outage, dropoutsPerMinute, muted }: WalkForecast): string {
   if (dropoutsPerMinute < 1 / 600 || muted.outage > 0.95 * outage) return "";
-  return ` The receiver mutes for ${dropoutWords(muted.dropoutsPerMinute)}; the rest is noise in the voice.`;
+  return muted.dropoutsPerMinute < 1 / 600
+    ? " Hardly any of that is silence: it is noise in the voice."
+    : ` Silence: ${dropoutWords(muted.dropoutsPerMinute)}; the rest is noise in the voice.`;
+}
+
+/** What a receiver needs at its input, and of what that is made. */
+export const needWords = (
+  { sensitivityDbm, noiseFloorDbm, interferenceDbm }: LinkAnswer,
+  { requiredSnrDb }: { requiredSnrDb: number },
+): string =>
+  `It needs ${formatDbm(sensitivityDbm)}: ${formatDb(requiredSnrDb)} over ${formatDbm(noiseFloorDbm)} of noise (290 K, the receiver’s noise figure and its feed${interferenceDbm === null ? "" : ", and what was scanned here"}).`;
+
+/** How a level fades there: by what of it comes straight. */
+export function fadingWords(kFactorDb: number): string {
+  const by = "Rice factor by what stands in the straight ray: common practice, no published source";
+  if (kFactorDb <= -10)
+    return `Hardly any of it comes straight: it fades as Rayleigh has it (${by}).`;
+  return `What comes straight is ${formatDb(Math.abs(kFactorDb))} ${kFactorDb < 0 ? "weaker" : "stronger"} than what is scattered: it fades as Rice has it (${by}).`;
+}
+
+/** How much local means scatter, and by what that is known. */
+export function shadowWords(plan: Parameters<typeof shadowSigmaDb>[0], isInSight: boolean): string {
+  const by = plan.fit?.general
+    ? "as its walk test scattered"
+    : plan.walls.length + plan.obstacles.length === 0 && plan.model === "indoor"
+      ? "ITU-R P.1238, walls in it"
+      : "3GPP TR 38.901, less what is drawn";
+  return `People and things shadow it by ± ${formatDb(shadowSigmaDb(plan, isInSight))} along the way (${by}).`;
 }
 
 /** By how much a forecast may be off, and for what. */

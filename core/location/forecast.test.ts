@@ -63,11 +63,11 @@ test("what is not known: place, wearing and walls by the book, what the walk tes
   const parts = (p: Parameters<typeof spreadParts>[0], walls = 0, wear: Wear = "chest") =>
     spreadParts(p, wear, walls).map(({ of, db }) => [of, db]);
   expect(parts(plan)).toEqual([
-    ["place", 4.5],
+    ["place", 6],
     ["wearing", 2],
   ]);
   expect(parts(plan, 4, "free")).toEqual([
-    ["place", 4.5],
+    ["place", 6],
     ["walls", 4],
   ]);
   expect(parts({ fit })).toEqual([["walk-test", Math.hypot(0.5, 0.7, 0.9, 1.5)]]);

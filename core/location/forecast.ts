@@ -15,7 +15,7 @@ export interface SpreadPart {
  * of a pack from another; how far one wall from the book (common practice, no published source;
  * multi-wall models leave 5 to 8 dB over all, from memory).
  */
-const UNWALKED_DB = 4.5;
+const UNWALKED_DB = 6;
 const WEARING_DB = 2;
 const WALL_DB = 2;
 /** And after a walk: no better than this, for people and furniture move. */
@@ -60,7 +60,9 @@ export interface WalkForecast extends WalkAnswer {
   /** The same walk with that much more in hand, and with that much less. */
   better: { outage: number; dropoutsPerMinute: number };
   worse: { outage: number; dropoutsPerMinute: number };
-  /** Of that, where the receiver mutes; the rest is a voice with noise in it. */
+  /** Where all that is not known goes as far against it as once in twenty. */
+  unlucky: { outage: number; dropoutsPerMinute: number };
+  /** Of what is lost, where the receiver mutes; the rest is a voice with noise in it. */
   muted: { outage: number; dropoutsPerMinute: number };
   /** With the better one of the antennas alone; null where there is only one. */
   alone: { outage: number; dropoutsPerMinute: number } | null;
@@ -100,6 +102,7 @@ export function walkForecast(
     spreadParts: parts,
     better: shifted(-spreadDb),
     worse: shifted(spreadDb),
+    unlucky: shifted(UNLUCKY_SIGMAS * spreadDb),
     muted: shifted(-noisyRangeDb(receiver.figures.requiredSnrDb)),
     alone: alone && { outage: alone.outage, dropoutsPerMinute: alone.dropoutsPerMinute },
   };
@@ -107,19 +110,26 @@ export function walkForecast(
 
 /** More of the time than this is lost: a take cannot be used. */
 export const BAD_OUTAGE = 0.01;
+/** So many dropouts of a whole walk a minute are too many. */
+export const BAD_A_MINUTE = 3;
 /** A take hardly ever hears so few dropouts a minute. */
 const HOLDS_A_MINUTE = 0.1;
+/** One side of a normal distribution in twenty. */
+const UNLUCKY_SIGMAS = 1.645;
 
 /**
  * Whether a walk may be said to hold: hardly a dropout as reckoned, and still usable where all that
- * is not known of the place goes against it.
+ * is not known of the place goes against it: wrong less than once in twenty.
  */
 export const holds = ({
   outage,
   dropoutsPerMinute,
-  worse,
-}: Pick<WalkForecast, "outage" | "dropoutsPerMinute" | "worse">): boolean =>
-  outage <= BAD_OUTAGE && dropoutsPerMinute <= HOLDS_A_MINUTE && worse.outage <= BAD_OUTAGE;
+  unlucky,
+}: Pick<WalkForecast, "outage" | "dropoutsPerMinute" | "unlucky">): boolean =>
+  outage <= BAD_OUTAGE &&
+  dropoutsPerMinute <= HOLDS_A_MINUTE &&
+  unlucky.outage <= BAD_OUTAGE &&
+  unlucky.dropoutsPerMinute <= BAD_A_MINUTE;
 
 /** Heights over the ground at which packs are worn (common practice, no published source). */
 export const PACK_HEIGHTS_M = {

@@ -131,10 +131,10 @@ export function walkMargins(
 
 /**
  * Scatter of local means along a walk about what a drawn place is reckoned to have, dB: furniture,
- * people, parked things (common practice, no published source; multi-wall models leave 3 to 6 dB,
- * from memory). Where nothing is drawn it is the recommendation's own, which holds walls too.
+ * people, parked things. 3GPP TR 38.901 has 3 to 4 in sight and 8 out of it, where no wall is drawn
+ * (memory); what is drawn takes a little of that.
  */
-const DRAWN_SIGMA_DB = { indoor: 5, "plane-earth": 4, "free-space": 4 } as const;
+const DRAWN_SIGMA_DB = { inSight: 4, behind: 7 } as const;
 /** Of a walk test's scatter so much is left of the fading, dB: stretches of two metres. */
 const WINDOW_FADING_DB = 2;
 const MIN_SIGMA_DB = 1.5;
@@ -143,20 +143,21 @@ const MAX_SIGMA_DB = 8;
 /** How much local means scatter along a walk here, one standard deviation. */
 export function shadowSigmaDb(
   plan: Pick<FloorPlan, "model" | "room" | "walls" | "obstacles" | "fit">,
+  isInSight: boolean,
 ): number {
   const site = indoorSite(plan);
   const book =
     plan.model === "indoor" && site !== "walls-drawn"
       ? INDOOR_SIGMA_DB[site]
-      : DRAWN_SIGMA_DB[plan.model];
+      : DRAWN_SIGMA_DB[isInSight ? "inSight" : "behind"];
   if (!plan.fit?.general) return book;
   const measured = Math.sqrt(Math.max(0, plan.fit.errorAfterDb ** 2 - WINDOW_FADING_DB ** 2));
   return Math.min(MAX_SIGMA_DB, Math.max(MIN_SIGMA_DB, measured));
 }
 
 /**
- * How reliable a walk is: margin, shadows, fading and diversity at each of its points, and over the whole of
- * it.
+ * How reliable a walk is: margin, shadows, fading and diversity at each of its points, and over the
+ * whole of it.
  * @param antennas - the receiver's, the first two count @throws RangeError where there is none
  */
 export function walkReliability(
@@ -176,7 +177,6 @@ export function walkReliability(
           itemAt(pair, 0).heightM - itemAt(pair, 1).heightM,
         )
       : 0;
-  const sigmaDb = shadowSigmaDb(plan);
   const points = walkMargins(plan, walk, pack, pair, figures).map(
     ({ marginsDb, kFactorsDb, inSight, wallCounts, ...p }): WalkPointAnswer & FadingAnswer => {
       const branchOf = (i: number): ShadowedBranch => ({
@@ -191,7 +191,7 @@ export function walkReliability(
         wallCount: numberAt(wallCounts, better),
         ...shadowedFading({
           branches: pair.length === 2 ? [branchOf(0), branchOf(1)] : [branchOf(0)],
-          sigmaDb,
+          sigmaDb: shadowSigmaDb(plan, itemAt(inSight, better)),
           antennaSpacingM: spacingM,
           frequencyHz: pack.frequencyHz,
           speedMps: walk.speedMps,

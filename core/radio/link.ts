@@ -233,7 +233,7 @@ function pathTerms(
 ): void {
   const { distanceM } = path;
   const freeDb = freeSpaceLossDb({ distanceM, frequencyHz });
-  put(`air, ${distanceM} m`, -freeDb, "ITU-R P.525");
+  put(`air, ${Number(distanceM.toFixed(2))} m`, -freeDb, "ITU-R P.525");
   if (path.model === "plane-earth") {
     const lossDb = planeEarthLossDb({
       distanceM,

@@ -62,6 +62,11 @@ describe("what stands between", () => {
       reflectedDb: 0,
     });
   });
+  test("behind walls of more than thirty decibels it comes by other ways", () => {
+    const { lossDb, reflectedDb } = pastIt("indoor", { ...clear, throughDb: 60 });
+    expect(lossDb).toBeCloseTo(39, 6);
+    expect(reflectedDb).toBeCloseTo(21, 6);
+  });
   test("what is bent round takes the straight ray; reflections keep a hull from taking forty decibels", () => {
     const past = (roundDb: number) => pastIt("plane-earth", { ...clear, roundDb });
     expect(past(3).lossDb).toBeLessThan(3);

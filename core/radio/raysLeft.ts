@@ -40,6 +40,14 @@ export interface PastIt {
 const MOST_SHADE_DB: typeof OPEN_K_DB = { indoor: 8, "plane-earth": 15, "free-space": 15 };
 
 /**
+ * Beyond so many decibels of walls what arrives comes by other ways: doors, stairs, round the
+ * house; there each further decibel of wall costs only a share of one (common practice, no
+ * published source; models of the dominant path have it so).
+ */
+const OTHER_WAYS_FROM_DB = 30;
+const OTHER_WAYS_SHARE = 0.3;
+
+/**
  * What walls, obstacles and the ground leave of a link. Walls between rooms take all of the power as the
  * multi-wall models have it, and leave it the more scattered the more they take. What is bent round
  * takes the direct part; the scattered part comes round it by other ways.
@@ -49,11 +57,15 @@ export function pastIt(
   { throughDb, roundDb, groundDb }: InTheWay,
 ): PastIt {
   const takenDb = roundDb + groundDb;
+  const wallsDb =
+    throughDb <= OTHER_WAYS_FROM_DB
+      ? throughDb
+      : OTHER_WAYS_FROM_DB + (throughDb - OTHER_WAYS_FROM_DB) * OTHER_WAYS_SHARE;
   const shadeDb = Math.min(MOST_SHADE_DB[model], takenDb / 2);
   const behindWallsDb = OPEN_K_DB[model] - throughDb;
   const clearKDb = behindWallsDb - takenDb + shadeDb;
   const lossDb =
-    throughDb +
+    wallsDb +
     shadeDb -
     10 * Math.log10((1 + 10 ** (clearKDb / 10)) / (1 + 10 ** (behindWallsDb / 10)));
   return { clearKDb, lossDb, reflectedDb: throughDb + takenDb - lossDb };

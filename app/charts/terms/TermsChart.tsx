@@ -33,8 +33,8 @@ export function TermsChart({ terms, startDbm, needDbm }: TermsChartProps) {
           </svg>
         </div>
       </li>
-      {layout.rows.map((r) => (
-        <li key={r.label}>
+      {layout.rows.map((r, i) => (
+        <li key={i}>
           <span>
             {r.label}
             <small>{r.source}</small>

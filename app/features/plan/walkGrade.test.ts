@@ -25,6 +25,7 @@ const forecast = (change: Partial<WalkForecast>): WalkForecast => ({
   spreadParts: [{ of: "place", db: 4 }],
   better: { outage: 0, dropoutsPerMinute: 0 },
   worse: { outage: 0, dropoutsPerMinute: 0 },
+  unlucky: { outage: 0, dropoutsPerMinute: 0 },
   muted: { outage: 0, dropoutsPerMinute: 0 },
   alone: null,
   ...change,
@@ -57,7 +58,7 @@ test("a walk as a whole is judged by how often and by how long", () => {
       walkGrade({
         outage: outage!,
         dropoutsPerMinute: dropoutsPerMinute!,
-        worse: { outage: worst!, dropoutsPerMinute: 0 },
+        unlucky: { outage: worst!, dropoutsPerMinute: 0 },
       }),
     ),
   ).toEqual(["good", "watch", "watch", "bad", "bad"]);

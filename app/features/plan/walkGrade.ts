@@ -1,11 +1,9 @@
 import { lastOf } from "~/core/units/items";
-import { BAD_OUTAGE, holds, type WalkForecast } from "~/core/location/forecast";
+import { BAD_A_MINUTE, BAD_OUTAGE, holds, type WalkForecast } from "~/core/location/forecast";
 import type { WalkTrace } from "~/app/charts/floorPlan/planLayers";
 
 /** Up to here a take hardly ever hears one. */
 const GOOD_OUTAGE = 1e-4;
-/** So many dropouts of a whole walk a minute are too many. */
-const BAD_A_MINUTE = 3;
 
 export type Grade = "good" | "watch" | "bad";
 const gradeOf = (outage: number): Grade =>

@@ -351,7 +351,9 @@ function foundWords(found: LinkHere | null, link: LinkAnswer, setup: PathSetup):
     link.interferenceDbm === null
       ? "Nothing was scanned here: noise on the air is not in it."
       : `Noise and products on its frequency, as scanned: ${formatDbm(link.interferenceDbm)}.`,
-    setup.asDrawn ? "Body, heights and ways round are those of the plan’s walk." : "",
+    setup.asDrawn
+      ? "Body, heights and ways round are those of the plan’s walk."
+      : "The body counts as the mean of a turn of its wearer.",
   ]
     .filter((words) => words !== "")
     .join(" ");

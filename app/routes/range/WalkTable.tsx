@@ -2,6 +2,7 @@ import { itemAt, numberAt } from "~/core/units/items";
 import styled from "styled-components";
 import { capital, formatDb } from "~/contract/messages/format";
 import { lengthWords, reliabilityWords } from "~/contract/messages/plan";
+import type { FloorPlan } from "~/core/location/floorPlan";
 import type { WalkForecast } from "~/core/location/forecast";
 import { WalkSeam } from "~/app/charts/walkSeam/WalkSeam";
 import { mutedWords, spreadWords, unsureWords } from "~/contract/messages/range";
@@ -9,6 +10,7 @@ import { walkGrade } from "~/app/features/plan/walkGrade";
 import { Mark } from "~/app/ui/Mark/Mark";
 import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
 import { Status } from "~/app/ui/Status/Status";
+import { WhereFrom } from "./WhereFrom";
 import type { WalkedBy } from "~/app/routes/shared/usePlanReckoning";
 
 /** Lengths of fades fall off about as an exponential: one in a thousand is seven times the mean. */
@@ -19,10 +21,12 @@ const STATUS = { good: "done", watch: "stale", bad: "problem" } as const;
 
 /** Each walk as a seam with what it comes to. */
 export function WalkTable({
+  plan,
   walks,
   forecasts,
   metres,
 }: {
+  plan: FloorPlan;
   walks: readonly WalkedBy[];
   forecasts: readonly WalkForecast[] | null;
   metres: (m: number) => string;
@@ -36,7 +40,8 @@ export function WalkTable({
         the middle, it drops out.
       </Soft>
       <Stack $gapPx={10}>
-        {walks.map(({ walk, walker }, i) => {
+        {walks.map((walked, i) => {
+          const { walk, walker } = walked;
           const f = forecasts[i];
           if (!f) return null;
           const grade = walkGrade(f);
@@ -61,6 +66,7 @@ export function WalkTable({
                 heightPx={112}
               />
               <Soft as="p">{`${capital(spreadWords(f))} (${unsureWords(f)}).${mutedWords(f)}${f.meanDropoutMs !== null && f.dropoutsPerMinute > 1 / 600 && f.outage < 0.5 ? ` Each lasts ${lengthWords(f.meanDropoutMs)} or so; hardly one in a thousand more than ${lengthWords(longestMs(f.meanDropoutMs))}.` : ""}${f.alone ? ` With one antenna: ${reliabilityWords(f.alone)}.` : ""}`}</Soft>
+              <WhereFrom plan={plan} walked={walked} forecast={f} metres={metres} />
             </WalkRow>
           );
         })}

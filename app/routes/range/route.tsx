@@ -205,7 +205,7 @@ function Ranged({ range, inHand, plan }: RangedProps) {
         dayId={view.day.id}
         rigs={range}
       />
-      <WalkTable walks={walks} forecasts={forecasts} metres={metres} />
+      <WalkTable plan={shown} walks={walks} forecasts={forecasts} metres={metres} />
       <TooStrong plan={plan} walks={walks} tooStrong={tooStrong} metres={metres} />
       <Antennas plan={plan} inHand={inHand} lengths={lengths} onSelect={hands.setSelected} />
       <PlacementSearch
