@@ -28,21 +28,16 @@ export interface PlaceSketch {
   distanceM: number;
 }
 
-const ROOMS: Record<WallWord, SiteGeometry["room"]> = {
-  open: "commercial",
-  timber: "residential",
-  plasterboard: "office",
-  glass: "commercial",
-  brick: "office",
-  concrete: "office",
-  stone: "office",
-  steel: "commercial",
-};
+/**
+ * Walls are told one by one, so that no kind of room is meant to hold them: the one that is about
+ * free space, whatever they are built of.
+ */
+const ROOM: SiteGeometry["room"] = "commercial";
 const PACK_HEIGHT_M = 1.1;
 const RECEIVER_HEIGHT_M = 1.8;
 
 /**
- * The path of a place from its sketch: over the ground outside, through rooms of that kind inside.
+ * The path of a place from its sketch: over the ground outside, through its walls inside.
  * What the place knows beside (heights, where on the earth) stays.
  */
 export function sketchGeometry(
@@ -55,7 +50,7 @@ export function sketchGeometry(
     rxHeightM: RECEIVER_HEIGHT_M,
     ...known,
     model: sketch.setting === "outdoors" ? "plane-earth" : "indoor",
-    room: ROOMS[sketch.walls],
+    room: ROOM,
     distanceM: sketch.distanceM,
     walls: wall ? Array.from({ length: sketch.wallCount }, () => ({ ...wall })) : [],
   };

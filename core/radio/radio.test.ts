@@ -25,6 +25,20 @@ describe("against published values", () => {
     expect(diffractionParameter({ heightAboveRayM: 0, d1M: 5, d2M: 8, frequencyHz: 6e8 })).toBe(0);
   });
   test("indoor, ITU-R P.1238 (from memory)", () => {
+    // COST 231 multi-wall (memory): where walls are counted one by one the rest is free space
+    expect(indoorLossDb({ distanceM: 20, frequencyHz: 600e6, room: "walls-drawn" })).toBeCloseTo(
+      freeSpaceLossDb({ distanceM: 20, frequencyHz: 600e6 }),
+      9,
+    );
+    // P.1238, rows of 900 MHz and of 1.8 to 2 GHz (memory): N 20 and 28
+    for (const [room, n] of [
+      ["commercial", 20],
+      ["residential", 28],
+    ] as const)
+      expect(indoorLossDb({ distanceM: 20, frequencyHz: 900e6, room })).toBeCloseTo(
+        20 * Math.log10(900) + n * Math.log10(20) - 28,
+        9,
+      );
     expect(indoorLossDb({ distanceM: 20, frequencyHz: 900e6, room: "office" })).toBeCloseTo(
       74.02,
       2,

@@ -2,14 +2,9 @@ import { itemAt } from "~/core/units/items";
 import { PORT_ELLERY_PLANS } from "~/core/simulator/portElleryPlans";
 import { mwToDbm } from "~/core/units/decibels";
 import type { FloorPlan, PlacedAntenna, PlanPoint } from "~/core/location/floorPlan";
-import {
-  feedTo,
-  gridSpots,
-  placeAntennas,
-  worstOfWalks,
-  type WalkedPack,
-} from "~/core/location/search";
+import { feedTo, gridSpots, placeAntennas, type WalkedPack } from "~/core/location/search";
 import { walkReliability, type WalkReceiver } from "~/core/location/walk";
+import { simulateWalk } from "~/core/simulator/walkAir";
 import { seededRandom, shuffled } from "~/core/units/random";
 import { roundPoints, type Scored, seedOf } from "./exercise";
 
@@ -82,8 +77,25 @@ export function placedAt(
   return feed && { id: name, name, ...place, heightM, kind: WHIP, aimDeg: 0, tiltDeg: 0, feed };
 }
 
+/** So often each walk is walked to judge a pair. */
+const LAPS = 3;
+
+/** What a pair is worth: the margin as reckoned, what is lost as it went in the simulated air. */
 function figuresOf(exercise: AntennaExercise, antennas: readonly PlacedAntenna[]): PairFigures {
-  const { plan, walks, receiver } = exercise;
+  const { siteKey, plan, walks, receiver } = exercise;
+  const { truth } = itemAt(
+    Object.entries(PORT_ELLERY_PLANS).flatMap(([key, p]) => (key === siteKey ? [p] : [])),
+    0,
+  );
+  const walked = walks.map(({ walk, pack }) =>
+    simulateWalk({
+      ...{ plan, truth, walk, pack, antennas, receiver },
+      seed: 1,
+      laps: LAPS,
+      readingsPerS: 1,
+    }),
+  );
+  const worst = walked.reduce((a, b) => (b.outage > a.outage ? b : a));
   const marginDb = Math.min(
     ...walks.map(
       ({ walk, pack }) => walkReliability(plan, walk, pack, antennas, receiver).worstMarginDb,
@@ -92,7 +104,8 @@ function figuresOf(exercise: AntennaExercise, antennas: readonly PlacedAntenna[]
   return {
     places: antennas.map(({ x, y }) => ({ x, y })),
     marginDb,
-    ...worstOfWalks(plan, walks, antennas, receiver),
+    outage: worst.outage,
+    dropoutsPerMinute: (worst.dropouts / worst.seconds) * 60,
   };
 }
 
@@ -112,7 +125,7 @@ export function bestPair(
 
 /**
  * Half by the decibels that the thinnest point has less than with the best pair, half by the time
- * without reception.
+ * without reception in the simulated air.
  */
 export function scoreAntennas(
   exercise: AntennaExercise,
