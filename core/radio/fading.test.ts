@@ -78,6 +78,22 @@ test("a direct ray steadies: without one it is Rayleigh, with a strong one it ha
   expect(fading({ ...walk, kFactorDb: 20, meanMarginDb: [-6] }).outage).toBeGreaterThan(0.999);
 });
 
+// scipy.stats.rice.cdf(ρ√(2(1+K)), √(2K)), ρ² = 1/margin, SciPy 1.17
+test.each([
+  [-4, 6, 0.2122815],
+  [-4, 15, 0.02930002],
+  [2, 10, 0.05647286],
+  [8, 6, 0.03362012],
+  [8, 10, 0.004873688],
+  [8, 15, 0.0007093823],
+])(
+  "outage of Rice with K %d dB and %d dB of margin, against SciPy",
+  (kFactorDb, marginDb, share) => {
+    const { outage } = fading({ ...walk, kFactorDb, meanMarginDb: [marginDb], combining: "none" });
+    expect(outage / share).toBeCloseTo(1, 5);
+  },
+);
+
 // Marcum's function by a plain integral of Rice's density
 test("the distribution of Rice against its integral", () => {
   const i0 = (x: number) => {
