@@ -2,7 +2,7 @@ import type { Wear } from "~/core/radio/antenna";
 import { noisyRangeDb } from "~/core/radio/muting";
 import { itemAt } from "~/core/units/items";
 import type { FloorPlan, PlacedAntenna, Walk } from "./floorPlan";
-import { type WalkAnswer, type WalkPack, type WalkReceiver, walkReliability } from "./walk";
+import { type WalkAnswer, walkHeard, type WalkPack, type WalkReceiver } from "./walk";
 
 /** What a forecast is unsure of, and by how much, one standard deviation. */
 export interface SpreadPart {
@@ -69,7 +69,7 @@ export interface WalkForecast extends WalkAnswer {
 }
 
 /**
- * A walk's reliability with what is not known about the place: {@link walkReliability} as reckoned,
+ * A walk's reliability with what is not known about the place: as reckoned,
  * and with all margins better and worse by its spread.
  */
 export function walkForecast(
@@ -79,32 +79,25 @@ export function walkForecast(
   antennas: readonly PlacedAntenna[],
   receiver: WalkReceiver,
 ): WalkForecast {
-  const answer = walkReliability(plan, walk, pack, antennas, receiver);
+  const heard = walkHeard(plan, walk, pack, antennas, receiver);
+  const answer = heard();
   const parts = spreadParts(plan, pack.wear, itemAt(answer.points, answer.worst).wallCount);
   const spreadDb = Math.hypot(...parts.map((p) => p.db));
-  const shifted = (db: number) => {
-    const { outage, dropoutsPerMinute } = walkReliability(plan, walk, pack, antennas, {
-      ...receiver,
-      figures: { ...receiver.figures, requiredSnrDb: receiver.figures.requiredSnrDb + db },
-    });
+  const lost = (whatIf: Parameters<typeof heard>[0]) => {
+    const { outage, dropoutsPerMinute } = heard(whatIf);
     return { outage, dropoutsPerMinute };
   };
   const singles =
-    receiver.isDiversity && antennas.length > 1
-      ? antennas
-          .slice(0, 2)
-          .map((a) => walkReliability(plan, walk, pack, [a], { ...receiver, isDiversity: false }))
-      : [];
-  const alone = singles.length > 0 ? singles.reduce((a, b) => (b.outage < a.outage ? b : a)) : null;
+    receiver.isDiversity && antennas.length > 1 ? [0, 1].map((only) => lost({ only })) : [];
   return {
     ...answer,
     spreadDb,
     spreadParts: parts,
-    better: shifted(-spreadDb),
-    worse: shifted(spreadDb),
-    unlucky: shifted(UNLUCKY_SIGMAS * spreadDb),
-    muted: shifted(-noisyRangeDb(receiver.figures.requiredSnrDb)),
-    alone: alone && { outage: alone.outage, dropoutsPerMinute: alone.dropoutsPerMinute },
+    better: lost({ shiftDb: spreadDb }),
+    worse: lost({ shiftDb: -spreadDb }),
+    unlucky: lost({ shiftDb: -UNLUCKY_SIGMAS * spreadDb }),
+    muted: lost({ shiftDb: noisyRangeDb(receiver.figures.requiredSnrDb) }),
+    alone: singles.length > 0 ? singles.reduce((a, b) => (b.outage < a.outage ? b : a)) : null,
   };
 }
 

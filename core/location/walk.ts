@@ -160,45 +160,66 @@ export function shadowSigmaDb(
  * whole of it.
  * @param antennas - the receiver's, the first two count @throws RangeError where there is none
  */
-export function walkReliability(
+export const walkReliability = (
+  plan: FloorPlan,
+  walk: Walk,
+  pack: WalkPack,
+  antennas: readonly PlacedAntenna[],
+  receiver: WalkReceiver,
+): WalkAnswer => walkHeard(plan, walk, pack, antennas, receiver)();
+
+/** What a walk would be with all its margins so much more or less, or with one antenna alone. */
+interface WhatIf {
+  shiftDb?: number;
+  only?: number;
+}
+
+/**
+ * The same for several questions of one walk: its rays are followed once. @throws RangeError as
+ * {@link walkReliability}
+ */
+export function walkHeard(
   plan: FloorPlan,
   walk: Walk,
   pack: WalkPack,
   antennas: readonly PlacedAntenna[],
   { figures, isDiversity }: WalkReceiver,
-): WalkAnswer {
+): (whatIf?: WhatIf) => WalkAnswer {
   if (antennas.length === 0) throw new RangeError("a receiver needs an antenna");
   const pair = antennas.slice(0, isDiversity ? 2 : 1);
-  const spacingM =
-    pair.length === 2
-      ? Math.hypot(
-          itemAt(pair, 0).x - itemAt(pair, 1).x,
-          itemAt(pair, 0).y - itemAt(pair, 1).y,
-          itemAt(pair, 0).heightM - itemAt(pair, 1).heightM,
-        )
-      : 0;
-  const points = walkMargins(plan, walk, pack, pair, figures).map(
-    ({ marginsDb, kFactorsDb, inSight, wallCounts, ...p }): WalkPointAnswer & FadingAnswer => {
-      const branchOf = (i: number): ShadowedBranch => ({
-        marginDb: numberAt(marginsDb, i),
-        kFactorDb: numberAt(kFactorsDb, i),
-      });
-      const better = marginsDb.indexOf(Math.max(...marginsDb));
-      return {
-        ...p,
-        marginsDb,
-        isInSight: itemAt(inSight, better),
-        wallCount: numberAt(wallCounts, better),
-        ...shadowedFading({
-          branches: pair.length === 2 ? [branchOf(0), branchOf(1)] : [branchOf(0)],
-          sigmaDb: shadowSigmaDb(plan, itemAt(inSight, better)),
-          antennaSpacingM: spacingM,
-          frequencyHz: pack.frequencyHz,
-          speedMps: walk.speedMps,
-        }),
-      };
-    },
-  );
+  const along = walkMargins(plan, walk, pack, pair, figures);
+  return ({ shiftDb = 0, only } = {}) => {
+    const heard = only === undefined ? pair.map((_, i) => i) : [only];
+    const [a, b] = heard.map((i) => itemAt(pair, i));
+    const spacingM = a && b ? Math.hypot(a.x - b.x, a.y - b.y, a.heightM - b.heightM) : 0;
+    return overall(
+      along.map(({ marginsDb, kFactorsDb, inSight, wallCounts, ...p }) => {
+        const margins = heard.map((i) => numberAt(marginsDb, i) + shiftDb);
+        const branches = heard.map((i, n): ShadowedBranch => ({
+          marginDb: numberAt(margins, n),
+          kFactorDb: numberAt(kFactorsDb, i),
+        }));
+        const better = numberAt(heard, margins.indexOf(Math.max(...margins)));
+        const [first, second] = [itemAt(branches, 0), branches[1]];
+        return {
+          ...p,
+          marginsDb: margins,
+          isInSight: itemAt(inSight, better),
+          wallCount: numberAt(wallCounts, better),
+          ...shadowedFading({
+            branches: second ? [first, second] : [first],
+            sigmaDb: shadowSigmaDb(plan, itemAt(inSight, better)),
+            antennaSpacingM: spacingM,
+            frequencyHz: pack.frequencyHz,
+            speedMps: walk.speedMps,
+          }),
+        };
+      }),
+    );
+  };
+}
+
+function overall(points: (WalkPointAnswer & FadingAnswer)[]): WalkAnswer {
   const mean = (of: (p: (typeof points)[number]) => number) =>
     points.reduce((sum, p) => sum + of(p), 0) / points.length;
   const worst = points.reduce(
