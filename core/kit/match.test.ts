@@ -1,7 +1,7 @@
 import { checkSet } from "~/core/coordination/rules/checkSet";
 import { PROFILES } from "~/core/coordination/problem/profile";
 import { canBeSet, nearestSetting, presets, sharedGrid, sharedTuning } from "~/core/devices/tuning";
-import { antennaFit, packLegality, packLegalityAt, pairing } from "./match";
+import { antennaFit, otherBlockLossDb, packLegality, packLegalityAt, pairing } from "./match";
 import { packModel, receiverModel } from "./models";
 import { SHIPPED_KIT } from "./shipped";
 import { hzToSwitchCode, switchCodeToHz } from "./switchCode";
@@ -147,6 +147,15 @@ describe("who works with whom, and why not", () => {
     expect(
       antennaFit(receiverModel(SHIPPED_KIT, "brae-v4"), { block: null, connector: null }),
     ).toBe("fixed");
+  });
+  test("an antenna of another block costs what a whip so far off its length does; of a block that nobody knows nothing is said", () => {
+    const bag = receiverModel(SHIPPED_KIT, "tarnfell-r2-47");
+    const loss = (block: string | null) =>
+      otherBlockLossDb(SHIPPED_KIT, bag, { block, connector: null });
+    expect([loss("47"), loss(null), loss("no such")]).toEqual([null, null, null]);
+    // block 47 about 506 MHz, block 51 about 542: too short there
+    expect(loss("51")).toBeGreaterThan(1);
+    expect(loss("51")).toBeLessThan(3);
   });
   test("the banks that ship are free of third-order products inside themselves", () => {
     for (const r of SHIPPED_KIT.receivers) {

@@ -7,7 +7,8 @@ import {
   type FrequencyRange,
   unruledRanges,
 } from "~/core/regulations/region";
-import type { PackModel, ReceiverModel } from "./models";
+import { whipMismatchDb } from "~/core/radio/antennaDesk";
+import type { Kit, PackModel, ReceiverModel } from "./models";
 import type { StockItem } from "./units";
 
 /** Why a pack and a receiver never work together. */
@@ -191,4 +192,25 @@ export function antennaFit(
   )
     return "other-connector";
   return antenna.block === null ? "fits-wideband" : "fits";
+}
+
+/** The middle of what is tuned. */
+const middleHz = (tuning: readonly TuningRange[]): number | null =>
+  tuning.length === 0
+    ? null
+    : (Math.min(...tuning.map((t) => t.lowHz)) + Math.max(...tuning.map((t) => t.highHz))) / 2;
+
+/**
+ * What an antenna of another block loses on a receiver, dB, by the middles of their blocks; null
+ * where it fits, or where no model of the kit says where its block lies.
+ */
+export function otherBlockLossDb(
+  kit: Pick<Kit, "receivers" | "packs">,
+  receiver: ReceiverModel,
+  antenna: Pick<StockItem, "block" | "connector">,
+): number | null {
+  if (antennaFit(receiver, antenna) !== "other-block") return null;
+  const cutFor = [...kit.receivers, ...kit.packs].find((m) => m.block === antenna.block);
+  const [here, there] = [middleHz(receiver.tuning), cutFor ? middleHz(cutFor.tuning) : null];
+  return here === null || there === null ? null : whipMismatchDb(here, there);
 }

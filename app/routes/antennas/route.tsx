@@ -1,7 +1,7 @@
 import { defined } from "~/core/units/items";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
-import { OTHER_BLOCK_SHORT } from "~/contract/messages/antenna";
+import { otherBlockLossWords } from "~/contract/messages/antenna";
 import type { Route } from "./+types/route";
 import {
   antennasInCase,
@@ -157,7 +157,7 @@ function CutLengths({ range }: { range: PlaceRange }) {
 const FIT_WORDS = {
   fits: "fits",
   "fits-wideband": "fits, wideband",
-  "other-block": `another block: ${OTHER_BLOCK_SHORT}`,
+  "other-block": "another block",
   "other-connector": "another connector",
   fixed: "does not come off",
 } as const;
@@ -202,7 +202,7 @@ function InCase({
                           ? "none fits"
                           : `only ${good}`}
                   </Status>
-                  {` ${r.fits.map((f) => `${f.count} of ${f.block ? `block ${f.block}` : "wideband"} (${FIT_WORDS[f.fit]})`).join("; ")}`}
+                  {` ${r.fits.map((f) => `${f.count} of ${f.block ? `block ${f.block}` : "wideband"} (${FIT_WORDS[f.fit]}${f.fit === "other-block" ? `: ${otherBlockLossWords(f.lossDb)}` : ""})`).join("; ")}`}
                 </td>
               </tr>
             );

@@ -5,7 +5,7 @@ import { levelOf } from "~/core/coordination/explaining/explain";
 import { conflictsOfEach, eachOnce } from "~/core/coordination/rules/relations";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
 import { mwToDbm } from "~/core/units/decibels";
-import { type AntennaFit, antennaFit, antennasOf } from "~/core/kit/match";
+import { type AntennaFit, antennaFit, antennasOf, otherBlockLossDb } from "~/core/kit/match";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { powerOf } from "~/core/kit/units";
 import { ordinaryRig, type RigDetail } from "~/core/report/rigCard";
@@ -354,7 +354,12 @@ export async function antennasInCase(
     label: string;
     block: string | null;
     takes: number;
-    fits: { block: string | null; count: number; fit: AntennaFit }[];
+    fits: {
+      block: string | null;
+      count: number;
+      fit: AntennaFit;
+      /** Of another block, where that lies; null: not known, or it fits. */ lossDb: number | null;
+    }[];
   }[];
 }> {
   const loaded = await requireDay(app, dayId);
@@ -372,7 +377,12 @@ export async function antennasInCase(
           label: u.label,
           block: model.block,
           takes: antennasOf(model),
-          fits: stock.map((s) => ({ block: s.block, count: s.count, fit: antennaFit(model, s) })),
+          fits: stock.map((s) => ({
+            block: s.block,
+            count: s.count,
+            fit: antennaFit(model, s),
+            lossDb: otherBlockLossDb(kit, model, s),
+          })),
         };
       }),
   });
