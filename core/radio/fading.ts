@@ -52,11 +52,7 @@ export function besselJ0(x: number): number {
  * Jakes). @example envelopeCorrelation(0.5 · λ) // 0.093
  */
 export const envelopeCorrelation = (spacingM: number, frequencyHz: number): number =>
-  fieldCorrelation(spacingM, frequencyHz) ** 2;
-
-/** Correlation of the fields themselves, signed: J0(2πd/λ). */
-export const fieldCorrelation = (spacingM: number, frequencyHz: number): number =>
-  besselJ0((2 * Math.PI * spacingM) / wavelengthM(frequencyHz));
+  besselJ0((2 * Math.PI * spacingM) / wavelengthM(frequencyHz)) ** 2;
 
 /**
  * From a direct part so strong on, the envelope is normal about √(a² + 1), its spread the scatter's

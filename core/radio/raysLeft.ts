@@ -35,7 +35,7 @@ export interface PastIt {
  * A hull, a van or the ground near a low pack takes of what is scattered too, but less than of the
  * straight ray: half its decibels, no more than this (common practice, no published source:
  * vehicles and small buildings take 15 to 25 dB in the open, not the 40 of a knife edge; in a room
- * walls and ceiling fill the shadow)
+ * walls and ceiling fill the shadow).
  */
 const MOST_SHADE_DB: typeof OPEN_K_DB = { indoor: 8, "plane-earth": 15, "free-space": 15 };
 
@@ -48,9 +48,9 @@ const OTHER_WAYS_FROM_DB = 30;
 const OTHER_WAYS_SHARE = 0.3;
 
 /**
- * What walls, obstacles and the ground leave of a link. Walls between rooms take all of the power as the
- * multi-wall models have it, and leave it the more scattered the more they take. What is bent round
- * takes the direct part; the scattered part comes round it by other ways.
+ * What walls, obstacles and the ground leave of a link. Walls between rooms take of all the power, as
+ * the multi-wall models have it, and leave it the more scattered the more they take. What is bent
+ * round takes of the direct part; the scattered part comes round it by other ways.
  */
 export function pastIt(
   model: LinkQuestion["path"]["model"],

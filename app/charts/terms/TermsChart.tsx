@@ -10,7 +10,8 @@ export interface TermsChartProps {
   needDbm: number;
 }
 
-const signed = (db: number) => `${db > 0 ? "+" : "−"}${Math.abs(db).toFixed(1)}`;
+const signed = (db: number) =>
+  Math.abs(db) < 0.05 ? "0.0" : `${db > 0 ? "+" : "−"}${Math.abs(db).toFixed(1)}`;
 const dbm = (level: number) => `${level.toFixed(0).replace("-", "−")} dBm`;
 
 /** The way of the level from the pack to the receiver, a signed line for each thing on it. */
