@@ -14,7 +14,7 @@ export default {
   coverageDirectory: "coverage",
   coverageProvider: "v8",
   coverageReporters: ["text-summary", "html"],
-  testTimeout: 30_000,
+  testTimeout: 90_000,
   roots: [
     "<rootDir>/core",
     "<rootDir>/contract",

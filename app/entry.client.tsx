@@ -1,6 +1,7 @@
 import { startTransition, StrictMode } from "react";
 import { hydrateRoot } from "react-dom/client";
 import { HydratedRouter } from "react-router/dom";
+import { honourDisplay } from "./features/settings/displayStore";
 import { tellTrouble } from "./features/trouble/tellTrouble";
 
 // A reading that is given up for a newer one, or for another page, is no fault: the router leaves
@@ -21,6 +22,7 @@ const heard = (
   reportError(error);
 };
 
+honourDisplay();
 startTransition(() => {
   hydrateRoot(
     document,

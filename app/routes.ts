@@ -11,6 +11,7 @@ const exact = (entries: RouteConfigEntry[]): RouteConfigEntry[] =>
 export default exact([
   index("routes/home/route.ts"),
   route("shoots", "routes/shoots/route.tsx"),
+  route("settings", "routes/settings/route.tsx"),
   route("join", "routes/join/route.tsx"),
   route("backups", "routes/backups/route.tsx"),
   route("practice", "routes/practice/route.tsx"),
@@ -70,6 +71,6 @@ export default exact([
   route("day/:dayId/practice-walk", "routes/practiceWalk/route.ts"),
   route("day/:dayId/live", "routes/live/route.ts"),
   route("day/:dayId/roll/live", "routes/rollLive/route.ts"),
-  route("day/:dayId/roll/seam", "routes/seamData/route.ts"),
+  route("day/:dayId/roll/rf-history", "routes/rfHistoryData/route.ts"),
   route("day/:dayId/observations", "routes/observations/route.ts"),
 ]) satisfies RouteConfig;

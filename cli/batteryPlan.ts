@@ -1,7 +1,7 @@
 import type { z } from "zod";
 import { changeWords, violationWords } from "~/contract/messages/battery";
-import { type batteryPlanRequest, CELL_KINDS } from "~/contract/schemas/power";
-import { planCells, type Span } from "~/core/battery/batteryPlan";
+import { type batteryPlanRequest, BATTERY_KINDS } from "~/contract/schemas/power";
+import { planBatteries, type Span } from "~/core/battery/batteryPlan";
 
 const toText = (ms: number): string =>
   new Date(ms).toISOString().slice(0, ms % 60_000 === 0 ? 16 : 19);
@@ -21,9 +21,9 @@ export function batteryPlan(request: z.output<typeof batteryPlanRequest>) {
   const plans = request.packs.map((pack) => {
     const kind =
       typeof pack.cell === "string"
-        ? CELL_KINDS[pack.cell]
+        ? BATTERY_KINDS[pack.cell]
         : { hours: pack.cell.hours, perPack: 1, counted: "other" };
-    const plan = planCells(
+    const plan = planBatteries(
       {
         id: pack.id,
         hours: kind.hours,

@@ -426,7 +426,7 @@ test("analyse-wav reads a file from disk track by track; one that is none is ref
   writeFileSync(take, "RIFF, or so it says");
   expect(refusal("analyse-wav", { file: take })).toMatchObject({
     code: "not-wav",
-    message: expect.stringContaining("not a wave file") as string,
+    message: expect.stringContaining("not a WAV file") as string,
   });
   rmSync(folder, { recursive: true });
 });

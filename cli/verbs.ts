@@ -124,13 +124,13 @@ const warningOf = (warning: SweepWarning) => ({
 });
 
 export const VERBS: Readonly<Record<string, Verb>> = {
-  "tv-raster": verb("television channels and bands of a region", rasterRequest, ({ region }) => ({
+  "tv-raster": verb("TV channels and bands of a region", rasterRequest, ({ region }) => ({
     channels: rasterChannels(rasterOf(REGIONS[region])),
     bands: REGIONS[region].bands,
     advice: REGIONS[region].advice,
   })),
   "analyse-sweep": verb(
-    "what a sweep file holds: floor, television, carriers",
+    "what a sweep file has: floor, TV stations, carriers",
     analyseSweepRequest,
     ({ files, raster, ownCarriers }) => {
       const read = readMeasurements(files);
@@ -155,7 +155,7 @@ export const VERBS: Readonly<Record<string, Verb>> = {
         noiseFloorDbm: found.noiseFloorDbm + asReadDb,
         tv: found.tv,
         carriers: found.carriers,
-        humps: found.humps,
+        humps: found.broadband,
         warnings: found.warnings.map(warningOf),
         floor: Array.from(found.floorDbm, (levelDbm, i) => ({
           frequencyHz: found.lowHz + i * found.stepHz,
@@ -225,23 +225,27 @@ export const VERBS: Readonly<Record<string, Verb>> = {
   link: verb("received level and margin of one path, term by term", linkRequest, (request) =>
     linkBudget(request as LinkQuestion),
   ),
-  coverage: verb("level of each antenna over a plan, cell by cell", coverageRequest, (request) => {
-    const started = performance.now();
-    const { columns, rows, levelsDbm } = coverage(request as CoverageQuestion);
-    return {
-      columns,
-      rows,
-      levelsDbm: levelsDbm.map((levels) => [...levels]),
-      elapsedMs: performance.now() - started,
-    };
-  }),
+  coverage: verb(
+    "level of each antenna over a plan, square by square",
+    coverageRequest,
+    (request) => {
+      const started = performance.now();
+      const { columns, rows, levelsDbm } = coverage(request as CoverageQuestion);
+      return {
+        columns,
+        rows,
+        levelsDbm: levelsDbm.map((levels) => [...levels]),
+        elapsedMs: performance.now() - started,
+      };
+    },
+  ),
   fading: verb(
     "outage and dropouts of a moving talker, with one antenna or two",
     fadingRequest,
     (request) => fading(request),
   ),
   "battery-plan": verb(
-    "when each pack's cells are changed over a day",
+    "when each pack's batteries are changed over a day",
     batteryPlanRequest,
     batteryPlan,
   ),

@@ -12,7 +12,7 @@ test.describe("a sweep file", () => {
     await mixer.open("Scan");
     const before = await mixer.answer.textContent();
     for (const [name, body, words] of [
-      ["empty.csv", "", /"empty\.csv" was not read\. The file is empty.*as they were/],
+      ["empty.csv", "", /"empty\.csv" was not read\. The file is empty.*are unchanged/],
       [
         "photo.csv",
         "\u0089PNG\u0000\u0001\u0002",
@@ -21,7 +21,7 @@ test.describe("a sweep file", () => {
       [
         "letter.txt",
         "Dear all,\nplease find the scan attached\n",
-        /Line 1 is neither a frequency and a level/,
+        /Line 1 is not a frequency and a level/,
       ],
       ["watts.csv", columns(50, (i) => `${470 + i / 10},0.00000001`), /neither dBm nor dBµV/],
     ] as const) {
@@ -62,22 +62,19 @@ test.describe(() => {
     const first = new Mixer(page);
     const second = new Mixer(await context.newPage());
     await first.open("Level");
-    await first.page
-      .getByRole("list", { name: "Channels" })
-      .getByRole("link", { name: /Irsa/ })
-      .click();
-    await expect(first.answer).toContainText("Irsa");
-    await second.ready(first.page.url());
-    await expect(second.answer).toContainText("Irsa");
+    await first.choose("Irsa");
+    await second.ready(`${first.page.url()}?channel=3`);
+    const seen = second.channel("Irsa");
+    await expect(seen).toContainText("Irsa: pack at");
     await first.page.getByRole("button", { name: /Gain of Pack C/ }).click();
     await first.page.getByRole("option", { name: "−33 dB", exact: true }).click();
-    await first.button("Keep for Irsa").click();
-    await expect(first.page.getByText(/^Kept for Irsa/)).toBeVisible();
+    await first.button("Save for Irsa").click();
+    await expect(first.page.getByText(/^Level saved for Irsa/)).toBeVisible();
 
-    await expect(second.page.getByText(/Irsa was changed elsewhere meanwhile/)).toBeVisible();
-    await expect(second.answer).toContainText("Irsa: pack at −33 dB");
-    await second.button("Keep for Irsa").click();
-    await expect(second.page.getByText(/^Kept for Irsa/)).toBeVisible();
+    await expect(second.page.getByText(/Irsa was changed elsewhere/)).toBeVisible();
+    await expect(seen).toContainText("Irsa: pack at −33 dB");
+    await second.button("Save for Irsa").click();
+    await expect(second.page.getByText(/^Level saved for Irsa/)).toBeVisible();
     await expect(second.page.getByText(/changed elsewhere/)).toHaveCount(0);
   });
 });
@@ -86,7 +83,7 @@ test.describe(() => {
   test.use({ looksOnly: true });
   test("an address that does not exist says so and leads back", async ({ page }) => {
     await page.goto("/day/99");
-    await expect(page.getByRole("heading", { level: 1 })).toHaveText("There is no such page");
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText("Page not found");
     await page.getByRole("link", { name: "Back to the day" }).click();
     await expect(page).toHaveURL(/\/day\/1$/);
   });
@@ -105,7 +102,7 @@ test("what breaks in a page is heard of: it stands under Keep, and in the report
   );
   expect((await told).status()).toBe(204);
   await page.goto("/backups");
-  await expect(page.getByRole("list", { name: "What went wrong" })).toContainText(
+  await expect(page.getByRole("list", { name: "Problems" })).toContainText(
     "a made-up fault of the page",
   );
   expect(await (await page.request.get("/support.json")).text()).toContain(

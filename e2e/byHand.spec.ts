@@ -20,28 +20,26 @@ test("arrived to four channels verified, by keys alone, nothing connected: what 
   };
   await mixer.ready("/");
   await expect(mixer.next).toContainText("Scan on the receivers’ own screens");
-  await press("3");
+  await press("g", "s");
   await expect(mixer.answer).toContainText("Nothing scanned");
   // how many of each bank the bag's screen calls free
   await press("5", "Enter", "9", "Enter", "7", "Enter");
   await expect(mixer.answer).toHaveText("Bank 2 has most free: 9 of 12");
   await expect(mixer.next).not.toContainText("Scan on the receivers’ own screens");
-  await press("4");
+  await press("g", "f");
   await expect(page.getByText(/own scan \d\d:\d\d .*bank 2 9 of 12/)).toBeVisible();
   await press("Enter");
-  await expect(mixer.answer).toContainText("Four channels stand clear");
+  await expect(mixer.answer).toContainText("Four channels clear");
   // a second Enter at once would take a set that nobody saw
   await page.waitForTimeout(700);
   await press("Enter");
-  await expect(page.getByText(/Plan 1 stands/)).toBeVisible();
-  await press("5");
+  await expect(page.getByText(/Plan 1 is in use/)).toBeVisible();
+  await press("g", "y");
   await expect(mixer.answer).toHaveText("None of four channels verified");
   await press("f");
   await expect(page.getByText("silent with the pack off, RF, voice, recorder")).toBeVisible();
-  const row = (talker: string) =>
-    page.getByRole("listitem", { name: new RegExp(`^By hand \\d+, ${talker}$`) });
   for (const talker of ["Marit", "Tobiah", "Irsa", "Agnete"]) {
-    await expect(row(talker)).toHaveAttribute("aria-current", "true");
+    await expect(mixer.row(talker)).toHaveAttribute("aria-selected", "true");
     for (let i = 0; i < 6; i += 1) await press("y");
   }
   await expect(mixer.answer).toHaveText("Four channels verified");
@@ -54,7 +52,7 @@ test("by hand, what goes wrong: somebody there moves the channel, a meter beyond
 }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/");
-  await page.keyboard.press("3");
+  await page.keyboard.type("gs");
   await expect(mixer.answer).toContainText("Nothing scanned");
   await page.keyboard.type("5");
   await page.keyboard.press("Enter");
@@ -66,22 +64,23 @@ test("by hand, what goes wrong: somebody there moves the channel, a meter beyond
   await expect(mixer.answer).toContainText("Bank 1 has most free: 5 of 12");
   await mixer.pick();
   await mixer.open("Sync");
-  const row = page.getByRole("listitem", { name: /^By hand \d+, Marit$/ });
-  const setTo = await row.locator("span").nth(1).innerText();
+  const setTo = await mixer.row("Marit").locator("td").nth(1).innerText();
+  const row = mixer.channel("Marit");
   await page.keyboard.type("yn2");
   await expect(row).toContainText("Another transmitter is on it");
   await page.keyboard.press("m");
   await expect(page.getByText(/Marit moves to/)).toBeVisible();
   await expect(row).toContainText(`It shows ${setTo}. Set Bag 1 half 1 to`);
   await page.keyboard.type("yyyy");
+  await expect(row).toContainText("RF full?");
   await page.keyboard.type("9");
   await page.keyboard.press("Enter");
   await expect(row).toContainText("The meter has 5 bars");
   await page.keyboard.type("/10");
   await page.keyboard.press("Enter");
-  await expect(row).toContainText("9 of 10");
+  await expect(mixer.row("Marit")).toContainText("9 of 10");
   await page.keyboard.press("u");
-  await expect(row).not.toContainText("9 of 10");
+  await expect(mixer.row("Marit")).not.toContainText("9 of 10");
   mixer.expectNoComplaints();
 });
 
@@ -90,9 +89,8 @@ test("a walk by hand: dropouts pressed while walking and tapped on the plan, kep
 }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/");
-  await page.keyboard.press("7");
-  await page.getByRole("link", { name: "Walk test" }).click();
-  await expect(mixer.answer).toHaveText("Nobody has walked Net loft yet");
+  await page.keyboard.type("gw");
+  await expect(mixer.answer).toHaveText("No walk test of Net loft yet");
   await page.keyboard.press("w");
   await expect(page.getByText("no dropout so far")).toBeVisible();
   await page.waitForTimeout(1200);
@@ -104,9 +102,9 @@ test("a walk by hand: dropouts pressed while walking and tapped on the plan, kep
   await page.getByLabel(/reads$/).fill("1");
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: /At the end/ }).click();
-  const told = page.getByRole("list", { name: "What was told" }).getByRole("listitem");
+  const told = page.getByRole("list", { name: "Marked so far" }).getByRole("listitem");
   await expect(told).toHaveCount(2);
-  await expect(mixer.answer).toContainText("less than the book");
+  await expect(mixer.answer).toContainText("less than the model");
   await expect(page.getByText("No level was measured")).toBeVisible();
   const plan = page.getByRole("img", { name: /tap where Marit dropped/ });
   const box = (await plan.boundingBox())!;
@@ -117,15 +115,15 @@ test("a walk by hand: dropouts pressed while walking and tapped on the plan, kep
   await expect(told).toHaveCount(3);
   await page.reload();
   await expect(told).toHaveCount(3);
-  await page.getByRole("button", { name: "Keep for Net loft" }).click();
-  await expect(page.getByText("Kept for this place")).toBeVisible();
-  await page.keyboard.press("1");
-  await expect(page.getByText("dropped 2 times when walked").first()).toBeVisible();
+  await page.getByRole("button", { name: "Save for Net loft" }).click();
+  await expect(page.getByText("Walk test saved")).toBeVisible();
+  await page.keyboard.type("gd");
+  await expect(page.getByText("dropped 2 times on the walk test").first()).toBeVisible();
   await expect(mixer.next).toContainText("Check range for Marit");
   await page.goBack();
-  await page.getByRole("button", { name: "Forget this place’s walk test" }).click();
-  await page.keyboard.press("1");
-  await expect(page.getByText("dropped 2 times when walked")).toHaveCount(0);
+  await page.getByRole("button", { name: "Remove the walk test here" }).click();
+  await page.keyboard.type("gd");
+  await expect(page.getByText("dropped 2 times on the walk test")).toHaveCount(0);
   mixer.expectNoComplaints();
 });
 
@@ -136,7 +134,7 @@ test("a level by hand: a meter's figure counts as measured, the ear is asked wha
   await mixer.ready("/day/1/level?channel=1");
   const measure = page.getByRole("region", { name: "Measure" });
   await expect(measure).not.toContainText("your loudest line");
-  const meter = measure.getByLabel(/meter peaked at, dBFS/);
+  const meter = measure.getByLabel(/^the meter of .* peaked at, dBFS$/);
   await meter.fill("-200");
   await page.keyboard.press("Enter");
   await expect(measure).toContainText("type a figure such as −12");
@@ -145,13 +143,13 @@ test("a level by hand: a meter's figure counts as measured, the ear is asked wha
   await expect(measure).toContainText("−1 was read");
   await expect(measure.getByRole("button", { name: /^Turn / })).toBeVisible();
   const ear = page.getByRole("region", { name: "By ear" });
-  await ear.getByRole("button", { name: "Begin from nothing" }).click();
+  await ear.getByRole("button", { name: "Start from minimum" }).click();
   await expect(ear).toContainText("say the loudest line, then answer both");
-  await expect(ear).not.toContainText("Far and veiled");
+  await expect(ear).not.toContainText("Distant and dull");
   await ear.getByRole("radio", { name: "stays dark" }).click();
-  await ear.getByRole("radio", { name: "far and noisy" }).click();
-  await expect(ear).toContainText("Far and veiled: raise it.");
-  await ear.getByRole("button", { name: "A step up" }).click();
+  await ear.getByRole("radio", { name: "distant and noisy" }).click();
+  await expect(ear).toContainText("Distant and dull: raise it.");
+  await ear.getByRole("button", { name: "One step up" }).click();
   await expect(ear).toContainText("then answer both");
   await ear.getByRole("radio", { name: "blinks on the loudest" }).click();
   await ear.getByRole("radio", { name: "full and clean" }).click();
@@ -186,14 +184,14 @@ test("a level by hand: a meter's figure counts as measured, the ear is asked wha
   await expect(
     measure.getByRole("img", { name: /^A001.webm: peaks at −[5-7] dBFS/ }),
   ).toBeVisible();
-  await expect(measure).toContainText("peaks may stand a decibel from what was recorded");
+  await expect(measure).toContainText("peaks may be a decibel off");
   await file.setInputFiles({
     name: "A002.mov",
     mimeType: "video/quicktime",
     buffer: Buffer.from([1, 2, 3]),
   });
   await expect(measure.getByRole("alert")).toContainText("cannot read the sound of “A002.mov”");
-  await page.getByRole("button", { name: /^Keep (as it is|for Marit)/ }).click();
-  await expect(page.getByText("Kept for Marit, with the voice it is set for.")).toBeVisible();
+  await page.getByRole("button", { name: /^Save (as it is|for Marit)/ }).click();
+  await expect(page.getByText("Level saved for Marit.")).toBeVisible();
   mixer.expectNoComplaints();
 });

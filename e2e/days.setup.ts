@@ -1,3 +1,4 @@
+import { bigDay } from "../scripts/bigDay.mjs";
 import { Mixer } from "./mixer";
 import { expect, test } from "./test";
 
@@ -10,9 +11,11 @@ test.describe(() => {
     const mixer = new Mixer(page);
     await mixer.ready("/");
     await expect(page).toHaveTitle(/Slack Water/);
-    await expect(mixer.answer).toHaveText("Five channels to make ready at the net loft");
+    await expect(mixer.answer).toHaveText("Five channels to set up at Net loft");
     await expect(mixer.next).toContainText("Switch off Pack C");
-    await expect(page.getByRole("button", { name: /day's clock, 07:3\d/ })).toBeVisible();
+    await expect(
+      page.getByRole("button", { name: /^Clock of the practice day, 07:3\d/ }),
+    ).toBeVisible();
 
     // a scan that is stopped leaves nothing
     await mixer.open("Scan");
@@ -31,7 +34,7 @@ test.describe(() => {
     await expect(page.getByRole("row", { name: /^22 taken/ })).toContainText("Ellery Head One");
 
     await mixer.pick();
-    await expect(mixer.answer).toContainText("Five channels stand clear; the tightest has");
+    await expect(mixer.answer).toContainText("Five channels clear, smallest margin");
     mixer.expectNoComplaints();
   });
 });
@@ -52,17 +55,19 @@ test.describe(() => {
     const mixer = new Mixer(page);
     await mixer.open("Sync");
     for (const talker of ["Marit", "Tobiah", "Irsa", "Agnete", "Nils"]) await mixer.prove(talker);
-    await expect(mixer.channel("Agnete")).toContainText("RF, no audio");
+    await expect(mixer.row("Agnete")).toContainText("RF, no audio");
+    await mixer.choose("Agnete");
     await mixer.channel("Agnete").getByRole("button", { name: "Unmute Pack D" }).click();
-    await mixer.channel("Agnete").getByRole("button", { name: "Prove again" }).click();
-    await expect(mixer.channel("Nils")).toContainText("only antenna A hears");
-    await mixer.channel("Nils").getByRole("button", { name: "What is wrong?" }).click();
-    const fault = page.getByRole("region", { name: /What is wrong with Nils/ });
+    await mixer.channel("Agnete").getByRole("button", { name: "Verify again" }).click();
+    await expect(mixer.row("Nils")).toContainText("only antenna A receives");
+    await mixer.choose("Nils");
+    await mixer.channel("Nils").getByRole("button", { name: "Troubleshoot" }).click();
+    const fault = page.getByRole("region", { name: /^Troubleshoot Nils/ });
     await expect(fault.getByRole("listitem").first()).toContainText(/antenna/i);
     await fault.getByRole("button", { name: "one missing or loose" }).click();
     await expect(fault).toContainText("Screw it on by hand until it is tight");
     await fault.getByRole("button", { name: "Close" }).click();
-    await mixer.channel("Nils").getByRole("button", { name: "Screw antenna B on" }).click();
+    await mixer.channel("Nils").getByRole("button", { name: "Screw on antenna B" }).click();
     await expect(mixer.answer).toHaveText("Five channels verified");
     mixer.expectNoComplaints();
   });
@@ -75,24 +80,36 @@ test.describe(() => {
     await mixer.open("Level");
     for (let i = 0; i < 5; i += 1) {
       const title = await mixer.answer.textContent();
-      await mixer.button(/^Keep for/).click();
-      await expect(page.getByText(/^Kept for /)).toBeVisible();
-      if (i < 4) await expect(mixer.answer).not.toHaveText(title!);
+      await mixer.button(/^Save for/).click();
+      await expect(page.getByText(/^Level saved for /)).toBeVisible();
+      await expect(mixer.answer).not.toHaveText(title!);
     }
-    await mixer.open("Place");
-    await page.getByRole("link", { name: "One link", exact: true }).click();
-    await expect(mixer.answer).toHaveText(/in hand|out of range|too strong/);
+    await mixer.open("Range");
+    await page.getByRole("link", { name: "Link budget", exact: true }).click();
+    await expect(mixer.answer).toHaveText(/to spare|out of range|too strong/);
     for (let i = 0; i < 5; i += 1) {
       const title = await mixer.answer.textContent();
-      await mixer.button(/^Keep for/).click();
+      await mixer.button(/^Save for/).click();
       if (i < 4) await expect(mixer.answer).not.toHaveText(title!);
     }
     await mixer.open("Day");
-    await expect(mixer.answer).toHaveText("All five channels are ready at the net loft");
+    await expect(mixer.answer).toHaveText("All five channels are ready at Net loft");
+    await page.keyboard.press("n");
     await expect(mixer.next.getByRole("listitem")).toHaveText([
-      /Move to the quay/,
-      /Fix the preparation.*the first scene concerned begins/,
+      /Move to Quay/,
+      /Finish the prep.*the first scene affected starts/,
     ]);
     mixer.expectNoComplaints();
+  });
+});
+
+test.describe(() => {
+  test.use({ stands: "fresh", keepsAs: "many" });
+  test("sixteen channels: units added, talent joined, scanned, found, set", async ({
+    page,
+    server,
+  }) => {
+    test.setTimeout(240_000);
+    expect(await bigDay({ url: server.url, page, talkers: 16 })).toBe(16);
   });
 });

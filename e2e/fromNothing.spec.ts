@@ -40,21 +40,22 @@ test("from an empty data file, with a sweep file and three receivers that only s
     actions += 1;
   };
   await mixer.ready("/");
+  await click(/^A whole shoot/);
   await type("Quick job");
   await press("Enter");
-  await expect(mixer.answer).toHaveText("One place, nobody wired yet");
-  await mixer.next.getByRole("link").click();
+  await expect(mixer.answer).toHaveText("One location, no channel yet");
+  await mixer.next.getByRole("link").first().click();
   actions += 1;
-  await expect(mixer.answer).toHaveText("The case is empty");
+  await expect(mixer.answer).toHaveText("The kit is empty");
   const put = async (model: RegExp, times: number) => {
-    await click(/One more of$/);
+    await click(/Model to add$/);
     await page.getByRole("option", { name: model }).first().click();
     actions += 1;
     for (let i = 0; i < times; i += 1) {
       const [label] = /(Bag|Pack|Camera|Receiver) \S+$/.exec(
-        await mixer.button(/^Put in /).innerText(),
+        await mixer.button(/^Add (Bag|Camera|Pack|Receiver) /).innerText(),
       ) ?? [""];
-      await click(/^Put in /);
+      await click(/^Add (Bag|Camera|Pack|Receiver) /);
       await expect(page.getByRole("grid").getByText(label, { exact: true }).first()).toBeVisible();
     }
   };
@@ -62,38 +63,55 @@ test("from an empty data file, with a sweep file and three receivers that only s
   await put(/receiver · Oystercatch C1/, 2);
   await put(/pack · Tarnfell P, block 47/, 2);
   await put(/pack · Oystercatch T, block 51/, 2);
-  await mixer.next.getByRole("link", { name: "Say who speaks" }).click();
-  await click("Add a talker");
+  await mixer.next.getByRole("link", { name: "Add talent" }).click();
+  await click("Add talent");
   actions += 1;
   for (const name of ["Ada", "Bo", "Cy", "Dot"]) {
     await type(name);
     await press("Enter");
     await expect(page.getByLabel("Name")).toHaveValue("");
   }
-  await click("Drop it");
-  await press("3");
+  await click("Cancel");
+  await press("g", "s");
   await expect(mixer.answer).toContainText("Nothing scanned");
   const chooser = page.waitForEvent("filechooser");
-  await click("Read a sweep file");
+  await click("Import a scan");
   await (
     await chooser
   ).setFiles({ name: "sweep.csv", mimeType: "text/csv", buffer: Buffer.from(sweep()) });
   // a file is found and opened in about so many
   actions += 3;
   await expect(mixer.answer).toContainText(/free|quiet/);
-  await press("4");
-  await expect(mixer.answer).toHaveText("Four channels to place");
+  await press("g", "f");
+  await expect(mixer.answer).toHaveText("Four channels need a frequency");
   await press("Enter");
-  await expect(mixer.answer).toContainText("Four channels stand clear");
+  await expect(mixer.answer).toContainText("Four channels clear");
   await page.waitForTimeout(700);
   await press("Enter");
-  await expect(page.getByText(/Plan 1 stands/)).toBeVisible();
-  await press("5");
+  await expect(page.getByText(/Plan 1 is in use/)).toBeVisible();
+  await press("g", "y");
   await expect(mixer.answer).toHaveText("None of four channels verified");
   await press("f");
   await expect(page.getByText("silent with the pack off, RF, voice, recorder")).toBeVisible();
   for (let i = 0; i < 24; i += 1) await press("y");
   await expect(mixer.answer).toHaveText("Four channels verified");
   expect(actions).toBeLessThanOrEqual(MAX_ACTIONS);
+  mixer.expectNoComplaints();
+});
+
+test("the first page says what this is, and one press leads into each of three ways", async ({
+  page,
+}) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/");
+  await expect(mixer.answer).toHaveText(
+    "Plain Channel finds clean frequencies and keeps them clean",
+  );
+  await page.getByRole("link", { name: /^Practise Exercises/ }).click();
+  await expect(page).toHaveURL(/\/practice$/);
+  await mixer.ready("/");
+  await mixer.button(/^One system and a camera/).click();
+  await expect(page).toHaveURL(/\/day\/1\/kit$/);
+  await expect(mixer.answer).toHaveText("The kit is empty");
   mixer.expectNoComplaints();
 });

@@ -29,7 +29,7 @@ test("the case in a grid: keys go from cell to cell, change, sort and filter; ev
   await page.keyboard.type("Pack B");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert")).toContainText(
-    "Two units would be called Pack B. The case is as it was.",
+    "Two units would be called Pack B. The kit is unchanged.",
   );
   await mixer.button("Undo the last change").click();
   await expect(grid.getByRole("gridcell", { name: "Pack G", exact: true })).toBeVisible();
@@ -47,9 +47,9 @@ test("the case in a grid: keys go from cell to cell, change, sort and filter; ev
   await expect(page.getByText('Nothing has "nothing such" in it.')).toBeVisible();
   await page.getByLabel("Filter units").fill("");
 
-  await rows.filter({ hasText: "Pack A" }).getByRole("button", { name: "take out" }).click();
+  await rows.filter({ hasText: "Pack A" }).getByRole("button", { name: "Remove" }).click();
   await expect(page.getByRole("alert")).toContainText(
-    "Pack A is with Marit: give them another first.",
+    "Pack A is with Marit: assign them another first.",
   );
   mixer.expectNoComplaints();
 });
@@ -71,7 +71,7 @@ test("a list of units with every fault, a kit file that is none, and a whole cas
   );
   const preview = page.getByRole("region", { name: "Preview of the list" });
   await expect(preview.getByRole("heading")).toContainText(
-    "one unit can be taken over, three rows cannot",
+    "one unit can be imported, three rows cannot",
   );
   await expect(preview.getByRole("row", { name: /^2 / })).toContainText(
     "serial number TP-33101 is Pack A’s",
@@ -79,7 +79,7 @@ test("a list of units with every fault, a kit file that is none, and a whole cas
   await expect(preview.getByRole("row", { name: /^3 / })).toContainText(
     "its lowest, 614.500 MHz, lies above its highest, 606.250 MHz",
   );
-  await preview.getByRole("button", { name: "Leave three rows out, take over one unit" }).click();
+  await preview.getByRole("button", { name: "Skip three rows, import one unit" }).click();
   await expect(page.getByRole("gridcell", { name: "Pack Z 🎚" })).toBeVisible();
 
   await kit.setInputFiles({
@@ -88,15 +88,15 @@ test("a list of units with every fault, a kit file that is none, and a whole cas
     buffer: Buffer.from('{\n "format": "plain-channel-kit",\n}'),
   });
   await expect(page.getByRole("alert")).toContainText(
-    "That kit file was not taken over. Line 3: not JSON here",
+    "The kit file was not imported. Line 3: not JSON here",
   );
   const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "Save the case as a kit file" }).click();
+  await page.getByRole("link", { name: "Save the kit as a file" }).click();
   const path = await (await download).path();
   await mixer.button("Undo the last change").click();
   await expect(page.getByRole("gridcell", { name: "Pack Z 🎚" })).toHaveCount(0);
   await kit.setInputFiles(path);
-  await mixer.button("Use it instead of this case").click();
+  await mixer.button("Replace this kit").click();
   await expect(page.getByRole("gridcell", { name: "Pack Z 🎚" })).toBeVisible();
   await mixer.button("Undo the last change").click();
   mixer.expectNoComplaints();
@@ -107,20 +107,20 @@ test("a model: switch codes both ways; what is wrong is told at its field; one o
 }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/models?model=skerrick-k-53");
-  await page.getByLabel("Switches stand at").fill("A3");
-  await expect(page.getByLabel("which is, MHz")).toHaveValue("553.900");
-  await page.getByLabel("which is, MHz").fill("540.05");
+  await page.getByLabel("Switches show").fill("A3");
+  await expect(page.getByLabel("Frequency, MHz")).toHaveValue("553.900");
+  await page.getByLabel("Frequency, MHz").fill("540.05");
   await expect(page.getByText("between two positions: 540.100 is nearest")).toBeVisible();
   await page.getByLabel("Tunes, MHz").fill("563–538");
   await expect(page.getByText("563 lies above 538")).toBeVisible();
-  await expect(mixer.button("Keep as a new model")).toBeDisabled();
+  await expect(mixer.button("Save as a new model")).toBeDisabled();
   await page.getByLabel("Tunes, MHz").fill("538–563 in 100 kHz");
   await page.getByRole("textbox", { name: "Model", exact: true }).fill("K, ours");
-  await mixer.button("Keep as a new model").click();
-  await expect(page.getByText("Skerrick K, ours is kept.")).toBeVisible();
+  await mixer.button("Save as a new model").click();
+  await expect(page.getByText("Skerrick K, ours is saved.")).toBeVisible();
   await expect(mixer.answer).toContainText("of them yours");
   await mixer.button("Undo the last change to models").click();
-  await expect(page.getByText("The models before are back.")).toBeVisible();
+  await expect(page.getByText("The previous models are back.")).toBeVisible();
   mixer.expectNoComplaints();
 });
 
@@ -129,51 +129,50 @@ test("a shoot of one's own: begun, filled, proved ready for its talkers, put awa
 }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/shoots");
-  await mixer.button("Begin another shoot").click();
+  await mixer.button("Start another shoot").click();
   await page.getByLabel("Name", { exact: true }).fill("Tin Roof");
-  await page.getByLabel("First place").fill("Kitchen");
-  await mixer.button("Begin it").click();
-  await expect(mixer.answer).toHaveText("One place, nobody wired yet");
-  await expect(mixer.next).toContainText("Put your units into the case");
+  await page.getByLabel("First location").fill("Kitchen");
+  await mixer.button("Start").click();
+  await expect(mixer.answer).toHaveText("One location, no channel yet");
+  await expect(mixer.next).toContainText("Add your units to the kit");
 
-  await mixer.button("Add a place").click();
-  const form = page.getByRole("region", { name: "A new place" });
+  await mixer.button("Add a location").click();
+  const form = page.getByRole("region", { name: "New location" });
   await form.getByLabel("Name").fill("Yard");
   await form.getByLabel("From").fill("half nine");
   await expect(form.getByText("a time such as 8:30")).toBeVisible();
   await form.getByLabel("From").fill("19.30");
   await form.getByRole("textbox", { name: "To", exact: true }).fill("1:00");
-  await form.getByRole("button", { name: "Add the place" }).click();
+  await form.getByRole("button", { name: "Add the location" }).click();
   await expect(page.getByRole("row", { name: /^Yard/ })).toContainText("19:30–01:00");
-  await mixer.button("Undo: back to the places before").click();
+  await mixer.button("Undo: previous locations").click();
   await expect(page.getByRole("row", { name: /^Yard/ })).toHaveCount(0);
 
-  await page.getByRole("link", { name: "Case", exact: true }).click();
-  await expect(mixer.answer).toHaveText("The case is empty");
+  await page.getByRole("link", { name: "Kit", exact: true }).click();
+  await expect(mixer.answer).toHaveText("The kit is empty");
   await page
     .locator("input[type=file]")
     .first()
     .setInputFiles(
       csv("units.csv", "label,model,power\nBag,R2,\nP1,tarnfell-p-47,10\nP2,tarnfell-p-47,10\n"),
     );
-  await mixer.button("Take over three units").click();
-  await expect(mixer.answer).toHaveText(
-    "One receiver with two channels, two packs, all fit to work here",
-  );
+  await mixer.button("Import three units").click();
+  await expect(mixer.answer).toHaveText("One receiver, two packs: all fit for here");
 
   await page.getByRole("link", { name: "Scenes", exact: true }).click();
   await mixer.button("Add a scene").click();
   await page.getByLabel("Scene number").fill("1");
   await page.getByLabel("Who speaks").fill("Ada, Bea & Cy");
   await mixer.button("Add the scene").click();
-  await expect(mixer.answer).toContainText("one pack with a receiver channel for scene 1");
-  await page.getByRole("link", { name: "Places and talkers", exact: true }).click();
+  await expect(mixer.answer).toContainText("Not ready for today: nine things to fix");
+  await expect(page.locator("main")).toContainText("One pack with a receiver channel for scene 1");
+  await page.getByRole("link", { name: "Locations & talent", exact: true }).click();
   await mixer.button("Give Ada, Bea and Cy channels").click();
   await expect(
     page.getByText("Ada and Bea have channels. Nothing that fits is left for Cy."),
   ).toBeVisible();
   await page.getByRole("button", { name: "Change Bea" }).click();
-  await page.getByRole("button", { name: "Bea leaves" }).click();
+  await page.getByRole("button", { name: "Remove Bea" }).click();
   await expect(page.getByRole("row", { name: /Bea/ })).toHaveCount(0);
   await mixer.button("Undo").click();
   await expect(page.getByRole("row", { name: /Bea/ })).toBeVisible();
@@ -183,13 +182,13 @@ test("a shoot of one's own: begun, filled, proved ready for its talkers, put awa
     .getByRole("region", { name: "Tin Roof" })
     .getByRole("button", { name: /^Copy/ })
     .click();
-  await mixer.button("Make the day").click();
-  await expect(mixer.answer).toHaveText("One place, two talkers");
+  await mixer.button("Add the day").click();
+  await expect(mixer.answer).toHaveText("One location, two channels");
   await page.getByRole("link", { name: /all shoots and days/ }).click();
   const shoot = page.getByRole("region", { name: "Tin Roof" });
   await expect(shoot.locator("tbody tr")).toHaveCount(2);
   await shoot
-    .getByRole("button", { name: /^put away/ })
+    .getByRole("button", { name: /^Archive/ })
     .first()
     .click();
   await expect(shoot.locator("tbody tr")).toHaveCount(1);
@@ -197,7 +196,7 @@ test("a shoot of one's own: begun, filled, proved ready for its talkers, put awa
   await expect(shoot.locator("tbody tr")).toHaveCount(2);
   for (const left of [1, 0]) {
     await shoot
-      .getByRole("button", { name: /^put away/ })
+      .getByRole("button", { name: /^Archive/ })
       .first()
       .click();
     await expect(shoot.locator("tbody tr")).toHaveCount(left);

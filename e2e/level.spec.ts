@@ -14,7 +14,7 @@ test("a voice is measured, one knob is turned, and the next line stands where it
 }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/level?channel=2");
-  await expect(mixer.answer).toHaveText(
+  await expect(mixer.channel("Tobiah").getByRole("heading", { level: 2 }).first()).toHaveText(
     /^Tobiah: pack at −\d+ dB, loudest peaks expected at −\d+ dBFS$/,
   );
   const measure = page.getByRole("region", { name: "Measure" });
@@ -27,19 +27,15 @@ test("a voice is measured, one knob is turned, and the next line stands where it
   await expect(measure.getByText(/Pack B from −/)).toBeVisible();
   for (let i = 0; i < 5 && !(await measure.getByText(/^Leave everything/).isVisible()); i += 1) {
     await measure.getByRole("button", { name: /^Turn / }).click();
-    await expect(measure.getByText(/say it again to see it/)).toBeVisible();
+    await expect(measure.getByText(/Say the line again to see it/)).toBeVisible();
     await mixer.button("Tobiah, your loudest line").click();
     await expect(measure.getByText(/^(Leave everything|.* from −.* to −)/)).toBeVisible();
   }
-  await expect(measure.getByText(/^Leave everything: peaks at −\d+ dBFS/)).toBeVisible();
-  await mixer.button("Keep for Tobiah").click();
-  await expect(page.getByText("Kept for Tobiah, with the voice it is set for.")).toBeVisible();
-  await page
-    .getByRole("button", { name: /^To Tobiah/ })
-    .or(page.getByRole("link", { name: /^To Tobiah/ }))
-    .first()
-    .click();
-  await expect(page.getByRole("region", { name: "Kept today" })).toContainText(
+  await expect(measure.getByText(/^Leave everything as it is: peaks at −\d+ dBFS/)).toBeVisible();
+  await mixer.button("Save for Tobiah").click();
+  await expect(page.getByText("Level saved for Tobiah.")).toBeVisible();
+  await mixer.choose("Tobiah");
+  await expect(page.getByRole("region", { name: "Saved today" })).toContainText(
     /measured −\d+ dBFS/,
   );
   mixer.expectNoComplaints();
@@ -72,9 +68,9 @@ test("a recording of two tracks is measured track by track; a broken one is refu
   await expect(measure.getByRole("img", { name: /^take 3.wav: peaks at −\d+ dBFS/ })).toBeVisible();
   await measure.getByRole("button", { name: /Track$/ }).click();
   await page.getByRole("option", { name: /^track 2/ }).click();
-  await expect(measure.getByText(/samples stand at full scale/)).toBeVisible();
+  await expect(measure.getByText(/samples reach full scale/)).toBeVisible();
   await file.setInputFiles(wav("broken.wav", new Uint8Array([1, 2, 3, 4])));
-  await expect(measure.getByRole("alert")).toContainText("That is not a wave file");
+  await expect(measure.getByRole("alert")).toContainText("This is not a WAV file");
   mixer.expectNoComplaints();
 });
 
@@ -86,13 +82,13 @@ test.describe("on a phone", () => {
     const mixer = new Mixer(page);
     await mixer.ready("/day/1/level?channel=3");
     const ear = page.getByRole("region", { name: "By ear" });
-    await mixer.button("Begin from nothing").click();
-    await expect(ear).toContainText("Far and veiled");
+    await mixer.button("Start from minimum").click();
+    await expect(ear).toContainText("Distant and dull");
     for (let i = 0; i < 30 && !(await ear.getByText(/stop here/).isVisible()); i += 1)
-      await mixer.button("A step up").click();
+      await mixer.button("One step up").click();
     await expect(ear).toContainText("stop here");
-    await mixer.button("It sounds right here").click();
-    await expect(ear.getByRole("status")).toContainText(/reckoned for Irsa/i);
+    await mixer.button("Sounds right here").click();
+    await expect(ear.getByRole("status")).toContainText(/calculated for Irsa/i);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
       390,
     );

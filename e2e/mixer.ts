@@ -23,25 +23,42 @@ export class Mixer {
     return this.page.getByRole("complementary", { name: "Next" });
   }
 
+  /** The stage whose screen is in sight. */
+  get stage(): Locator {
+    return this.page.getByRole("navigation", { name: "Stages" }).locator("[aria-current=page]");
+  }
+
   button(name: string | RegExp): Locator {
     return this.page.getByRole("button", { name, exact: typeof name === "string" });
   }
 
+  /** The row of a channel, on whatever stage. */
+  row(talker: string): Locator {
+    return this.page.getByRole("row", { name: new RegExp(`^\\d+ \\S+ ${talker}\\b`) });
+  }
+
+  /** What stands beside the table of the channel that is chosen. */
   channel(talker: string): Locator {
-    return this.page.getByRole("listitem", { name: new RegExp(`, ${talker}$`) });
+    return this.page.getByRole("region", { name: new RegExp(`^Channel \\d+, ${talker}$`) });
+  }
+
+  /** Chooses a channel in the table. @returns its detail */
+  async choose(talker: string): Promise<Locator> {
+    const detail = this.channel(talker);
+    if (!(await detail.isVisible())) await this.row(talker).locator("b").first().click();
+    await expect(detail).toBeVisible();
+    return detail;
   }
 
   async open(
-    stage: "Day" | "Prepare" | "Scan" | "Pick" | "Sync" | "Level" | "Place" | "Roll",
+    stage: "Day" | "Prep" | "Scan" | "Frequencies" | "Sync" | "Level" | "Range" | "Roll",
   ): Promise<void> {
     if (this.page.url() === "about:blank") await this.ready("/");
     await this.page
       .getByRole("navigation", { name: "Stages" })
       .getByRole("link", { name: stage, exact: true })
       .click();
-    await expect(
-      this.page.getByRole("navigation", { name: "Stages" }).locator("[aria-current=page]"),
-    ).toHaveText(stage);
+    await expect(this.stage).toHaveText(stage);
   }
 
   /** Goes to an address and waits until the page answers to hands. */
@@ -74,17 +91,24 @@ export class Mixer {
   }
 
   async pick(): Promise<void> {
-    await this.open("Pick");
-    await this.button(/^(Find (frequencies|again)|Find all anew)$/).click();
-    await this.button(/^Accept as plan/).click();
-    await expect(this.page.getByText(/Plan \d+ stands/)).toBeVisible();
+    await this.open("Frequencies");
+    await this.button(/^(Find (frequencies|again)|Find all again)$/).click();
+    await this.button(/^Use as plan/).click();
+    await expect(this.page.getByText(/Plan \d+ is in use/)).toBeVisible();
   }
 
   async sync(): Promise<void> {
     await this.open("Sync");
     await this.button(/^Set \w+ receivers/).click();
     await expect(this.button(/^Set \w+ receivers/)).toHaveCount(0);
-    for (const letter of ["A", "B", "C", "D", "E"]) {
+    for (const [letter, talker] of [
+      ["A", "Marit"],
+      ["B", "Tobiah"],
+      ["C", "Irsa"],
+      ["D", "Agnete"],
+      ["E", "Nils"],
+    ] as const) {
+      await this.choose(talker);
       const on = this.button(`Switch Pack ${letter} on`);
       // one kind of pack has its window behind its door
       const door = this.button(`Open Pack ${letter}’s door`);
@@ -100,10 +124,9 @@ export class Mixer {
   }
 
   async prove(talker: string): Promise<void> {
-    await this.channel(talker)
-      .getByRole("button", { name: /^Prove/ })
-      .click();
-    await expect(this.channel(talker).getByText(/^silent air: /)).toBeVisible();
+    const detail = await this.choose(talker);
+    await detail.getByRole("button", { name: /^Verify/ }).click();
+    await expect(detail.getByText(/^silence: /)).toBeVisible();
   }
 
   expectNoComplaints(): void {

@@ -14,7 +14,7 @@ test.describe("on a phone", () => {
 
   test("every stage fits in 390 px and its buttons can be hit", async ({ page }) => {
     const mixer = new Mixer(page);
-    for (const stage of ["Day", "Sync", "Prepare", "Scan", "Pick", "Level", "Place"] as const) {
+    for (const stage of ["Day", "Sync", "Prep", "Scan", "Frequencies", "Level", "Range"] as const) {
       await mixer.open(stage);
       await expect(mixer.answer).toBeVisible();
       await expectItFits(page, stage);
@@ -34,15 +34,15 @@ test.describe("on a phone", () => {
 test("keys open the stages, ? shows them, the spectrum reads out by arrow", async ({ page }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/");
-  await page.keyboard.press("3");
+  await page.keyboard.type("gs");
   await expect(page).toHaveURL(/\/scan$/);
   await page.getByRole("img", { name: /^(Spectrum|Nothing measured)/ }).focus();
   await page.keyboard.press("ArrowRight");
   await expect(page.getByText(/^518\.025 MHz · (−\d+ dBm|not measured)/)).toBeVisible();
   await page.keyboard.press("?");
-  await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+  await expect(page.getByRole("dialog", { name: "Help" })).toBeVisible();
   await page.keyboard.press("Escape");
-  await page.keyboard.press("1");
+  await page.keyboard.type("gd");
   await expect(page).toHaveURL(/\/day\/1$/);
 });
 
@@ -57,26 +57,45 @@ test("night stays night after a reload", async ({ page }) => {
   expect(light).toBe("rgb(18, 15, 13)");
 });
 
+test("settings: by keys from any screen; clock, dates and levels follow on every one", async ({
+  page,
+}) => {
+  const mixer = new Mixer(page);
+  await mixer.ready("/day/1/scan");
+  await page.keyboard.type("g,");
+  await expect(page).toHaveURL(/\/settings\?day=1$/);
+  const choose = async (label: string, choice: string) => {
+    await page.getByRole("button", { name: new RegExp(`${label}$`) }).click();
+    await page.getByRole("option", { name: choice }).click();
+  };
+  await choose("Time", "am and pm");
+  await choose("RF levels in", "dBµV");
+  await choose("Date", "year-month-day");
+  await expect(page.getByText("Tue 2027-05-04 · 7:35 pm · 35 dBµV")).toBeVisible();
+  await page.getByRole("link", { name: "Back to the day" }).click();
+  await expect(
+    page.getByRole("button", { name: /^Clock of the practice day, 7:\d\d am/ }),
+  ).toBeVisible();
+  await mixer.ready("/day/1/scan");
+  await expect(page.getByText(/^noise limit \d+ dBµV in \d+ kHz$/).first()).toBeVisible();
+  mixer.expectNoComplaints();
+});
+
 test.describe(() => {
   test.use({ stands: "set", looksOnly: false });
   test("a pack of another block is shown as not matching, and why", async ({ page }) => {
     const mixer = new Mixer(page);
     await mixer.open("Sync");
-    await mixer.channel("Tobiah").getByRole("button", { name: "Packs and cells" }).click();
-    await mixer
-      .channel("Tobiah")
-      .getByRole("button", { name: /Pack of Tobiah/ })
-      .click();
+    const tobiah = await mixer.choose("Tobiah");
+    await tobiah.getByRole("button", { name: "Packs and batteries" }).click();
+    await tobiah.getByRole("button", { name: /Pack of Tobiah/ }).click();
     await expect(page.getByRole("option", { name: /Pack G/ })).toContainText("never meets Bag 1");
     await expect(page.getByRole("option", { name: /Pack A/ })).toContainText("with Marit");
     await page.getByRole("option", { name: /Pack G/ }).click();
-    await expect(mixer.channel("Tobiah")).toContainText("Pack G tunes 566–614");
-    await expect(mixer.next).toContainText("Give Tobiah another pack");
-    await mixer
-      .channel("Tobiah")
-      .getByRole("button", { name: /Pack of Tobiah/ })
-      .click();
+    await expect(mixer.row("Tobiah")).toContainText("Pack G tunes 566–614");
+    await expect(mixer.next).toContainText("Change Tobiah’s pack");
+    await tobiah.getByRole("button", { name: /Pack of Tobiah/ }).click();
     await page.getByRole("option", { name: /Pack B/ }).click();
-    await expect(mixer.channel("Tobiah")).not.toContainText("Pack G tunes");
+    await expect(mixer.row("Tobiah")).not.toContainText("Pack G tunes");
   });
 });

@@ -13,9 +13,9 @@ test("cart and phone on one day: joined by a code, each sees the other’s step,
   try {
     const cart = new Mixer(cartPage);
     await cart.ready("/");
-    await cart.page.getByRole("link", { name: "Phones: none is in" }).click();
-    await expect(cart.answer).toHaveText("No phone is let in");
-    await cart.button("Let a phone in").click();
+    await cart.page.getByRole("link", { name: "Phones: none connected" }).click();
+    await expect(cart.answer).toHaveText("No phone connected");
+    await cart.button("Connect a phone").click();
     const code = (await cart.page.getByText(/^\d{3} \d{3}$/).textContent())!.replace(" ", "");
     const address = (await cart.page.getByText(/^http:.*\/join$/).textContent())!;
 
@@ -29,47 +29,49 @@ test("cart and phone on one day: joined by a code, each sees the other’s step,
     await page.getByRole("textbox", { name: "Code" }).fill(code);
     await phone.button("Join").click();
     await expect(phone.answer).toHaveText("None of five channels verified");
-    await expect(cart.answer).toHaveText("Ida is in");
+    await expect(cart.answer).toHaveText("Ida connected");
 
     // a tick on the phone stands at the cart within a second, and the other way round
     await cart.open("Sync");
-    await cart.channel("Marit").getByRole("button", { name: "Tick by hand" }).click();
-    await phone.channel("Marit").getByRole("button", { name: "Tick by hand" }).click();
+    await cart.choose("Marit");
+    await phone.choose("Marit");
+    await cart.channel("Marit").getByRole("button", { name: "Check by hand" }).click();
+    await phone.channel("Marit").getByRole("button", { name: "Check by hand" }).click();
     await phone.channel("Marit").getByRole("button", { name: "nothing", exact: true }).click();
-    await expect(cart.channel("Marit").getByText("silent air: nothing")).toBeVisible();
+    await expect(cart.channel("Marit").getByText("silence: nothing")).toBeVisible();
     await cart.channel("Marit").getByRole("button", { name: "nothing", exact: true }).click();
-    await expect(phone.channel("Marit").getByText("quiet phones: nothing")).toBeVisible();
+    await expect(phone.channel("Marit").getByText("headphones: nothing")).toBeVisible();
 
     // out of reach: it goes on ticking, and meanwhile the cart gives the talker another pack
     await phoneSide.setOffline(true);
-    await expect(page.getByText(/The cart cannot be reached/)).toBeVisible();
+    await expect(page.getByText(/No connection to the cart/)).toBeVisible();
     await phone.channel("Marit").getByRole("textbox", { name: "it reads" }).fill("40");
     await phone.channel("Marit").getByRole("button", { name: "full", exact: true }).click();
     await phone.channel("Marit").getByRole("button", { name: "both take turns" }).click();
     await expect(phone.channel("Marit").getByText("RF: full (40)")).toBeVisible();
-    await expect(page.getByText("2 things that you saw wait here.")).toBeVisible();
-    await expect(phone.channel("Marit").getByRole("button", { name: "Prove" })).toBeDisabled();
-    await cart.channel("Marit").getByRole("button", { name: "Packs and cells" }).click();
+    await expect(page.getByText("2 checks wait here.")).toBeVisible();
+    await expect(phone.channel("Marit").getByRole("button", { name: "Verify" })).toBeDisabled();
+    await cart.channel("Marit").getByRole("button", { name: "Packs and batteries" }).click();
     await cart
       .channel("Marit")
       .getByRole("button", { name: /Pack of Marit/ })
       .click();
     await cart.page.getByRole("option", { name: /Pack F/ }).click();
-    await expect(cart.channel("Marit")).toContainText("Pack F is off");
+    await expect(cart.channel("Marit")).toContainText("Pack F off");
     await phoneSide.setOffline(false);
     await expect(
       page.getByText(
-        /Marit’s pack was changed meanwhile: what you saw is kept, and proves nothing/,
+        /Marit’s pack was changed meanwhile\. What you saw is saved, but does not verify it/,
       ),
     ).toBeVisible();
     await expect(page.getByText(/wait here/)).toHaveCount(0);
-    await expect(cart.channel("Marit")).not.toContainText("proved 0");
+    await expect(cart.channel("Marit")).not.toContainText("verified 0");
 
-    await cart.page.getByRole("link", { name: "Phones: 1 in" }).click();
-    await cart.button("Send Ida away").click();
-    await expect(page.getByText(/This phone was sent away/)).toBeVisible();
-    await cart.button(/^Shut the door/).click();
-    await expect(cart.answer).toHaveText("No phone is let in");
+    await cart.page.getByRole("link", { name: "Phones: one phone connected" }).click();
+    await cart.button("Disconnect Ida").click();
+    await expect(page.getByText(/This phone was disconnected/)).toBeVisible();
+    await cart.button(/^Disconnect all/).click();
+    await expect(cart.answer).toHaveText("No phone connected");
     expect(
       await fetch(address).then(
         () => "open",

@@ -11,14 +11,16 @@ test("the preparation names what is missing, and a setting can be mended there",
   page,
 }) => {
   const mixer = new Mixer(page);
-  await mixer.open("Prepare");
-  await expect(mixer.answer).toHaveText(
-    /^Ready for today except: one receiver channel for scene 14, no channel for Oswin/,
-  );
+  await mixer.open("Prep");
+  await expect(mixer.answer).toHaveText(/^Not ready for today: six things to fix$/);
   const missing = page.getByRole("list", { name: "What is missing" });
   const before = await missing.getByRole("listitem").count();
-  await missing.getByRole("button", { name: "Set to 50 mW" }).click();
+  // by keys: what was pressed goes, and the focus stays in its part of the screen
+  await page.keyboard.press("Tab");
+  await missing.getByRole("button", { name: "Set to 50 mW" }).focus();
+  await page.keyboard.press("Enter");
   await expect(missing.getByRole("listitem")).toHaveCount(before - 1);
+  await expect(page.locator("main [data-kept-focus]")).toBeFocused();
   await expect(page.getByRole("row", { name: /Pack F/ })).not.toContainText("allowed here");
 });
 
@@ -26,7 +28,7 @@ test("a scene list: previewed with what is wrong, columns mapped by hand, taken 
   page,
 }) => {
   const mixer = new Mixer(page);
-  await mixer.open("Prepare");
+  await mixer.open("Prep");
   const choose = page.locator("input[type=file]");
   await choose.setInputFiles(file("photo.csv", "\u0000\u0001\u0002,\n,"));
   await expect(page.getByRole("alert")).toContainText("it is not text");
@@ -52,17 +54,17 @@ test("a scene list: previewed with what is wrong, columns mapped by hand, taken 
     );
   }
   await expect(preview.getByRole("heading")).toContainText(
-    "one scene can be taken over, one row cannot",
+    "one scene can be imported, one row cannot",
   );
   await expect(preview.getByRole("row", { name: /^3 / })).toContainText('"spät" is not a time');
-  await preview.getByRole("button", { name: "Leave one row out, take over one scene" }).click();
+  await preview.getByRole("button", { name: "Skip one row, import one scene" }).click();
   await expect(
     page
       .getByRole("status")
-      .filter({ hasText: /^One scene taken over; \w+ others stay; one row left out\.$/ }),
+      .filter({ hasText: /^One scene imported; \w+ others stay; one row skipped\.$/ }),
   ).toBeVisible();
   await expect(page.getByRole("row", { name: /^1 Auftakt/ })).toContainText("Marit, Tobiah");
-  await mixer.button("Undo: back to the list before").click();
+  await mixer.button("Undo: previous list").click();
   await expect(page.getByRole("row", { name: /^14 Everybody on the quay/ })).toBeVisible();
   await expect(page.getByRole("row", { name: /^1 Auftakt/ })).toHaveCount(0);
   mixer.expectNoComplaints();
@@ -72,9 +74,9 @@ test("a coordinator's list: faults named, written back, clean ones fixed in the 
   page,
 }) => {
   const mixer = new Mixer(page);
-  await mixer.open("Prepare");
-  await page.getByRole("link", { name: "Handed down", exact: true }).click();
-  await expect(mixer.answer).toHaveText("Nothing handed down yet");
+  await mixer.open("Prep");
+  await page.getByRole("link", { name: "Assigned", exact: true }).click();
+  await expect(mixer.answer).toHaveText("No assigned frequencies yet");
   await page
     .locator("input[type=file]")
     .setInputFiles(
@@ -83,24 +85,25 @@ test("a coordinator's list: faults named, written back, clean ones fixed in the 
         "position,primary,backup\nMarit,482.000,500\nTobiah,499.300,\nSecond crew,540.1,\n",
       ),
     );
-  await mixer.button("Take over three lines").click();
-  await expect(mixer.answer).toHaveText("One of two frequencies handed down to us will not do");
+  await mixer.button("Import three lines").click();
+  await expect(mixer.answer).toHaveText("One of two frequencies assigned to us cannot be used");
   await expect(page.getByRole("row", { name: /^Marit/ })).toContainText("TV 22, Ellery Head One");
-  await expect(page.getByRole("heading", { name: "To write back" })).toBeVisible();
-  await page.getByRole("link", { name: "Pick with one frequency fixed so" }).click();
-  await expect(page.getByRole("textbox", { name: "Fix Tobiah at, MHz" })).toHaveValue("499.300");
-  await expect(page.getByText(/540\.100 \(Second crew, handed down\)/)).toBeVisible();
+  await expect(page.getByRole("heading", { name: "To reply" })).toBeVisible();
+  await page.getByRole("link", { name: "Find frequencies with one frequency locked" }).click();
+  await mixer.choose("Tobiah");
+  await expect(page.getByRole("textbox", { name: "Lock Tobiah at, MHz" })).toHaveValue("499.300");
+  await expect(page.getByText(/540\.100 \(Second crew, assigned\)/)).toBeVisible();
   mixer.expectNoComplaints();
 });
 
 test("labels and the packing list, on screen and printed without the frame", async ({ page }) => {
   const mixer = new Mixer(page);
-  await mixer.open("Prepare");
-  await page.getByRole("link", { name: "Labels and packing", exact: true }).click();
+  await mixer.open("Prep");
+  await page.getByRole("link", { name: "Labels & packing", exact: true }).click();
   await expect(mixer.answer).toHaveText("Ten labels for five pairs");
   const labels = page.getByRole("list", { name: "Labels" });
   await expect(labels.getByRole("listitem").first()).toContainText("block 47, ochre tape");
-  await expect(page.getByRole("row", { name: /^Antennas block 51/ })).toContainText("1, 1 short");
+  await expect(page.getByRole("row", { name: /^Wired recorders/ })).toContainText("0, 2 short");
   await page.emulateMedia({ media: "print" });
   await expect(page.getByRole("button", { name: "Print" })).toBeHidden();
   await expect(mixer.next).toBeHidden();
@@ -112,8 +115,8 @@ test("the law: a broken region file is refused with its line, another region can
   page,
 }) => {
   const mixer = new Mixer(page);
-  await mixer.open("Prepare");
-  await page.getByRole("link", { name: "Law", exact: true }).click();
+  await mixer.open("Prep");
+  await page.getByRole("link", { name: "Regulations", exact: true }).click();
   await expect(mixer.answer).toHaveText(/transmit here as/);
   await expect(page.getByText(/check with your regulator/).first()).toBeVisible();
   await page
@@ -131,16 +134,16 @@ test("the law: a broken region file is refused with its line, another region can
 
 test("the register: asked for a place, a station put on by hand, taken back", async ({ page }) => {
   const mixer = new Mixer(page);
-  await mixer.open("Prepare");
-  await page.getByRole("link", { name: "Television", exact: true }).click();
+  await mixer.open("Prep");
+  await page.getByRole("link", { name: "TV stations", exact: true }).click();
   await expect(mixer.answer).toHaveText(/^Most room: TV/);
-  await mixer.button("Ask the register").click();
-  await expect(page.getByRole("status")).toContainText("The register answered");
+  await mixer.button("Ask the station list").click();
+  await expect(page.getByRole("status")).toContainText("The station list answered");
   await expect(page.getByRole("row", { name: /Ellery Head One/ })).toContainText("predicted");
   await page.getByRole("textbox", { name: "Station" }).fill("Harbour relay");
-  await mixer.button("Put on the list").click();
+  await mixer.button("Add to the list").click();
   await expect(page.getByRole("row", { name: /^21 Harbour relay/ })).toBeVisible();
-  await mixer.button("Undo: back to the list before").click();
+  await mixer.button("Undo: previous list").click();
   await expect(page.getByRole("row", { name: /^21 Harbour relay/ })).toHaveCount(0);
   mixer.expectNoComplaints();
 });

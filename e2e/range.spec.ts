@@ -8,35 +8,36 @@ test("the first line tells who drops out and what helps most; made so, it holds,
 }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/day/1/range");
-  await expect(mixer.answer).toHaveText(/^Agnete: [\d.]+ dropouts a minute/);
+  await expect(mixer.answer).toHaveText(/^Agnete: voice lost [\d.]+ % of this walk$/);
   const before = await mixer.answer.innerText();
   await expect(
-    page.getByText(/that helps most, (one dropout in \d+ minutes|no dropouts to speak of) then/),
+    page.getByText(/ helps most: then (no voice lost|voice lost .* of this walk)\./),
   ).toBeVisible({
     timeout: 40_000,
   });
   await page
     .getByRole("row", { name: /helps most/ })
-    .getByRole("button", { name: /^Make it so/ })
+    .getByRole("button", { name: /^Apply: / })
     .click();
-  await expect(mixer.answer).toHaveText(/^Everybody holds here|one dropout in/);
+  await expect(mixer.answer).toHaveText(/^All walks OK|voice lost (under )?0\.\d+ %/);
   await mixer.button("Undo").click();
   await expect(mixer.answer).toHaveText(before);
-  await mixer.button("Find two places").click();
-  await expect(page.getByText(/at least \d+ dB in hand on every walk instead of/)).toBeVisible({
+  await mixer.button("Find two positions").click();
+  await expect(page.getByText(/at least \d+ dB to spare on every walk instead of/)).toBeVisible({
     timeout: 60_000,
   });
   // each figure tells what it is made of
   await page
-    .getByText(/^What that is made of/)
+    .getByText(/^How this is calculated/)
     .first()
     .click();
   await expect(page.getByText(/^To antenna [AB]\. It needs −\d+ dBm: /)).toBeVisible();
-  await mixer.button("Put them there").click();
+  await mixer.button("Use these positions").click();
   await expect(mixer.answer).not.toHaveText(before);
-  await mixer.button("Keep for everybody here").click();
-  await expect(page.getByText(/^Kept for three talkers here/)).toBeVisible();
+  await mixer.button("Save the range check").click();
+  await expect(page.getByText(/^Range check saved for three channels/)).toBeVisible();
   // nobody drew where they go: that comes before their range, and leads there with the tool in hand
+  await page.keyboard.press("n");
   await mixer.next.getByRole("link", { name: "Draw a walk for Irsa and Nils" }).click();
   await expect(page.getByRole("button", { name: /Who walks$/ })).toContainText("Irsa");
   mixer.expectNoComplaints();
@@ -49,7 +50,7 @@ test("an antenna is moved by keys, and its cable goes along; in feet where someb
   await mixer.ready("/day/1/draw");
   await page.getByRole("button", { name: /Lengths in$/ }).click();
   await page.getByRole("option", { name: "feet" }).click();
-  await page.getByRole("link", { name: "Range", exact: true }).click();
+  await mixer.open("Range");
   const antennas = page.getByRole("region", { name: "Antennas", exact: true });
   await expect(antennas).toContainText("ft");
   await antennas
@@ -63,7 +64,7 @@ test("an antenna is moved by keys, and its cable goes along; in feet where someb
   await expect(fed).toBeVisible();
   await expect(fed).not.toHaveText(was === "" ? "never" : was);
   await mixer.button("Undo").click();
-  await page.getByRole("link", { name: "Draw", exact: true }).first().click();
+  await page.getByRole("link", { name: "Floor plan", exact: true }).first().click();
   await page.getByRole("button", { name: /Lengths in$/ }).click();
   await page.getByRole("option", { name: "metres" }).click();
   mixer.expectNoComplaints();
@@ -82,12 +83,12 @@ test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a r
   await mixer.button("Wall").click();
   await drag(page, [0.75, 0.1], [0.75, 0.4]);
   const wall = page.getByRole("group", { name: "Wall" });
-  await expect(wall.getByText(/^Reckoned by what it is built of/)).toBeVisible();
+  await expect(wall.getByText(/^From its material/)).toBeVisible();
   // somebody measured it: that counts, until it is taken back
   await wall.getByRole("textbox", { name: /straight through$/ }).fill("12");
   await page.keyboard.press("Enter");
-  await wall.getByRole("button", { name: "Reckon it by its material again" }).click();
-  await expect(wall.getByText(/^Reckoned by what it is built of/)).toBeVisible();
+  await wall.getByRole("button", { name: "Use its material again" }).click();
+  await expect(wall.getByText(/^From its material/)).toBeVisible();
   expect(await walls()).toBe(start + 1);
   await mixer.button("Door").click();
   await drag(page, [0.75, 0.25]);
@@ -104,7 +105,7 @@ test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a r
   await expect(across).toHaveValue(String(was - 0.25));
   await page.keyboard.press("Control+z");
   await expect(across).toHaveValue(String(was));
-  await expect(page.getByText("kept", { exact: true })).toBeVisible();
+  await expect(page.getByText("saved", { exact: true })).toBeVisible();
   await page.reload();
   await expect.poll(walls).toBe(start + 1);
   const file = page.locator("section[aria-label=Files] input[type=file]");
@@ -114,7 +115,7 @@ test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a r
     buffer: Buffer.from('{"type":"Feature'),
   });
   await expect(
-    page.getByText(/^“town.geojson” is neither GeoJSON nor SVG .*The plan is as it was\.$/),
+    page.getByText(/^“town.geojson” is neither GeoJSON nor SVG .*The plan is unchanged\.$/),
   ).toBeVisible();
   await file.setInputFiles({
     name: "hall.svg",
@@ -123,8 +124,8 @@ test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a r
       "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 100 50'><script>window.hurt = 1</script><g transform='translate(10 10)'><line x1='0' y1='0' x2='40' y2='0'/></g><rect x='60' y='10' width='20' height='10'/></svg>",
     ),
   });
-  await mixer.button("Take it in").click();
-  await expect(page.getByText(/^two shapes of “hall.svg” laid onto the plan/i)).toBeVisible();
+  await mixer.button("Import").click();
+  await expect(page.getByText(/^two shapes of “hall.svg” added to the plan/i)).toBeVisible();
   expect(await walls()).toBe(start + 2);
   expect(await page.evaluate(() => "hurt" in window)).toBe(false);
   const [saved] = await Promise.all([
@@ -135,7 +136,7 @@ test("drawn by hand: wall, door, a box, moved by keys, taken back; kept over a r
   await mixer.button("Undo").click();
   expect(await walls()).toBe(start + 1);
   await file.setInputFiles({ name: "ours.svg", mimeType: "image/svg+xml", buffer: ours });
-  await expect(page.getByText(/^“ours.svg” is the whole plan now/)).toBeVisible();
+  await expect(page.getByText(/^“ours.svg” is now the whole plan/)).toBeVisible();
   expect(await walls()).toBe(start + 2);
   mixer.expectNoComplaints();
 });
@@ -147,19 +148,17 @@ test("a walk is walked, typed readings are laid over it, and what they say of th
   await mixer.ready("/day/1/walk-test");
   await page.getByText("Type or paste levels").click();
   await page.getByRole("textbox", { name: /^Time, level/ }).fill("0 -60 -61\n10 quiet");
-  await mixer.button("Lay it over").click();
+  await mixer.button("Use these levels").click();
   await expect(
-    page.getByText("Line 2 of what was typed cannot be read: “10 quiet”. Nothing was taken."),
+    page.getByText("Line 2 of what was typed cannot be read: “10 quiet”. Nothing was imported."),
   ).toBeVisible();
   await mixer.button(/^Switch Pack \w on$/).click();
   await mixer.button(/ walk it$/).click();
-  await expect(mixer.answer).toHaveText(/than the book$|as the book has it/);
-  await mixer.button("Keep for Net loft").click();
-  await expect(page.getByText(/^Kept for this place/)).toBeVisible();
-  await page.getByRole("link", { name: "Range", exact: true }).click();
-  await expect(
-    page.getByText(/Corrected by this place’s walk test: everywhere −?\d/),
-  ).toBeVisible();
+  await expect(mixer.answer).toHaveText(/than the model$|as the model says/);
+  await mixer.button("Save for Net loft").click();
+  await expect(page.getByText(/^Walk test saved/)).toBeVisible();
+  await mixer.open("Range");
+  await expect(page.getByText(/Corrected by the walk test here: everywhere −?\d/)).toBeVisible();
   mixer.expectNoComplaints();
 });
 

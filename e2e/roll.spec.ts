@@ -1,6 +1,6 @@
 import { type Page } from "@playwright/test";
 import { Mixer } from "./mixer";
-import { followAndProve, mendTheMute, note, panel, row, takeTheSpare } from "./rollSteps";
+import { followAndVerify, mendTheMute, note, panel, row, takeTheSpare } from "./rollSteps";
 import { expect, test } from "./test";
 
 /** Tab, until the thing of that name has the focus: from the keyboard alone. */
@@ -25,22 +25,24 @@ test("scan, pick and sync from the keyboard; it rolls as soon as the screen is o
 }) => {
   const mixer = new Mixer(page);
   await mixer.ready("/");
-  await page.keyboard.press("3");
+  await page.keyboard.type("gs");
   await pressOn(page, /^Switch it off$/);
   await expect(mixer.button("Switch it off")).toHaveCount(0);
   await pressOn(page, /^Scan now$/);
   await expect(mixer.answer).toContainText("quiet and free", { timeout: 40_000 });
-  await page.keyboard.press("4");
+  await page.keyboard.type("gf");
+  // Scan has a step of that name too, as long as it is in sight
+  await expect(mixer.stage).toHaveText("Frequencies");
   await pressOn(page, /^Find frequencies$/);
-  await expect(mixer.button(/^Accept as plan/)).toBeVisible();
-  await pressOn(page, /^Accept as plan/);
-  await expect(page.getByText(/Plan \d+ stands/)).toBeVisible();
+  await expect(mixer.button(/^Use as plan/)).toBeVisible();
+  await pressOn(page, /^Use as plan/);
+  await expect(page.getByText(/Plan \d+ is in use/)).toBeVisible();
   await mixer.sync();
-  await page.keyboard.press("8");
-  await expect(row(page, "Marit")).toContainText("holds");
+  await page.keyboard.type("go");
+  await expect(row(page, "Marit")).toContainText("OK");
   await expect(page.getByText(/^Rolling since 07:3\d\./)).toBeVisible();
   await expect(row(page, "Marit").getByRole("img")).toHaveAccessibleName(
-    /RF over the last 60 seconds, \d+ dB in hand/,
+    /RF over the last 60 seconds, \d+ dB to spare/,
   );
   mixer.expectNoComplaints();
 });
@@ -52,38 +54,32 @@ test.describe(() => {
     await mixer.ready("/day/1/roll");
     await expect(row(page, "Agnete")).toContainText("muted");
     await page.keyboard.press("h");
-    await expect(page.getByRole("dialog", { name: "Which channel was hit" })).toBeVisible();
+    await expect(page.getByRole("dialog", { name: "Interference on which channel" })).toBeVisible();
     await page.keyboard.press("Escape");
-    await expect(page.getByRole("dialog", { name: "Which channel was hit" })).toHaveCount(0);
+    await expect(page.getByRole("dialog", { name: "Interference on which channel" })).toHaveCount(
+      0,
+    );
     await page.keyboard.press("h");
     await page.keyboard.press("4");
     await expect(panel(page)).toContainText("the pack is muted");
     mixer.expectNoComplaints();
   });
 
-  test("a mute taken off and somebody on a frequency, by keys: the spare is taken, one pack follows, it is proved, the plan has a new version; log and report tell it", async ({
+  test("a mute removed and somebody on a frequency, by keys: the spare is taken, one pack follows, it is verified, the plan has a new version; log and report tell it", async ({
     page,
   }) => {
     const mixer = new Mixer(page);
     await mixer.ready("/day/1/roll");
     await mendTheMute(page);
-    await note(page, "gulls over take 3");
-    await followAndProve(page, await takeTheSpare(page));
+    await followAndVerify(page, await takeTheSpare(page));
 
     await mixer.open("Roll");
     await page.getByRole("link", { name: "Log", exact: true }).click();
     const log = page.getByRole("list", { name: "The log, newest first" });
-    await expect(log).toContainText(`retuned after a hit: somebody on the frequency: `);
-    await expect(log).toContainText("gulls over take 3");
-    await page.getByLabel("Search").fill("gulls");
-    await expect(log.getByRole("listitem")).toHaveCount(1);
-    await log.getByRole("button", { name: /^Put right/ }).click();
-    await page.keyboard.type("take 4");
-    await page.keyboard.press("Enter");
-    await expect(log.getByText(/^Put right \d\d:\d\d:\d\d: take 4$/)).toBeVisible();
-    await page.getByLabel("Search").fill("somebody on the frequency");
+    await expect(log).toContainText(`retuned after a hit: another transmitter on the frequency: `);
+    await page.getByLabel("Search").fill("another transmitter on the frequency");
     await log
-      .getByRole("button", { name: /^What was read: .*hit/ })
+      .getByRole("button", { name: /^Readings: .*hit/ })
       .first()
       .click();
     await expect(
@@ -96,10 +92,10 @@ test.describe(() => {
     await expect(mixer.answer).toHaveText(/^Two hits: /);
     const table = page.getByRole("table").filter({ hasText: "What was done" });
     await expect(
-      table.getByRole("row").filter({ hasText: "somebody on the frequency" }),
+      table.getByRole("row").filter({ hasText: "another transmitter on the frequency" }),
     ).toContainText(/Retuned to \d{3}\.\d{3} MHz, plan 2/);
     await expect(table.getByRole("row").filter({ hasText: "the pack is muted" })).toContainText(
-      "then it held",
+      "then OK",
     );
     const pdf = await page.request.get("/day/1/papers/report.pdf");
     expect([pdf.headers()["content-type"], (await pdf.body()).subarray(0, 5).toString()]).toEqual([
@@ -109,44 +105,61 @@ test.describe(() => {
     mixer.expectNoComplaints();
   });
 
+  test("a note is found again and corrected; what was written stays", async ({ page }) => {
+    const mixer = new Mixer(page);
+    await mixer.ready("/day/1/roll");
+    await note(page, "gulls over take 3");
+    await page.getByRole("link", { name: "Log", exact: true }).click();
+    const log = page.getByRole("list", { name: "The log, newest first" });
+    await page.getByLabel("Search").fill("gulls");
+    await expect(log.getByRole("listitem")).toHaveCount(1);
+    await expect(page).toHaveURL(/search=gulls/);
+    await log.getByRole("button", { name: /^Correct/ }).click();
+    await page.keyboard.type("take 4");
+    await page.keyboard.press("Enter");
+    await expect(log.getByText(/^Correct(ed)? \d\d:\d\d:\d\d: take 4$/)).toBeVisible();
+    await expect(log).toContainText("gulls over take 3");
+    mixer.expectNoComplaints();
+  });
+
   test("cells: fresh ones in, the plan of changes follows; moving says what is lost and how long it takes", async ({
     page,
   }) => {
     const mixer = new Mixer(page);
     await mixer.ready("/day/1/batteries");
-    const nils = page.getByRole("listitem", { name: /Nils, Pack E/ });
-    await expect(nils).toContainText("not known");
-    await nils.getByRole("button", { name: "Fresh in" }).click();
-    await expect(nils).toContainText("lasts to the end");
-    await expect(page.getByText(/^Fresh alkaline cells in Pack E/)).toBeVisible();
-    await page.getByRole("link", { name: "Moving", exact: true }).click();
-    await expect(mixer.answer).toHaveText(/^The quay: begin by 10:\d\d to be ready at 11:15$/);
+    await expect(mixer.row("Nils")).toContainText("not known");
+    const nils = await mixer.choose("Nils");
+    await nils.getByRole("button", { name: "New batteries in: Pack E" }).click();
+    await expect(mixer.row("Nils")).toContainText("lasts");
+    await expect(page.getByText(/^New alkaline batteries in Pack E/)).toBeVisible();
+    await page.getByRole("link", { name: "Company move", exact: true }).click();
+    await expect(mixer.answer).toHaveText(/^The quay: start by 10:\d\d to be ready at 11:15$/);
     await expect(page.getByRole("list", { name: "Before the first take" })).toContainText(
-      "Pick for five channels",
+      "Find frequencies for five channels",
     );
-    await mixer.button(/^We move to the quay/).click();
+    await mixer.button(/^Move to the quay/).click();
     await expect(
-      page.getByText("There. What was scanned and proved elsewhere is marked old."),
+      page.getByText("Moved. Scans and verifications from elsewhere are marked old."),
     ).toBeVisible();
     mixer.expectNoComplaints();
   });
 
-  test("the day is wrapped: what says that it is on is named, what is put away is ticked, the roll ends and can go on", async ({
+  test("the day is wrapped: what reports that it is on is named, what is put away is ticked, the roll ends and can go on", async ({
     page,
   }) => {
     const mixer = new Mixer(page);
     await mixer.ready("/day/1/roll");
     await expect(page.getByText(/^Rolling since 07:3\d\./)).toBeVisible();
     await page.getByRole("link", { name: "Wrap", exact: true }).click();
-    await expect(mixer.answer).toHaveText(/^Pack A, .* are still on$/);
+    await expect(mixer.answer).toHaveText(/^Five units are still on$/);
     await mixer.button("Switch them off").click();
-    await expect(mixer.answer).toHaveText(/things? left before the case is shut$/);
+    await expect(mixer.answer).toHaveText(/things? left to do$/);
     await page.getByText("Bag 1 off", { exact: true }).click();
     await expect(page.getByRole("checkbox", { name: "Bag 1 off" })).toBeChecked();
-    await mixer.button("The day is over").click();
-    await expect(page.getByText(/^The roll is over; what was read is kept\./)).toBeVisible();
+    await mixer.button("End the day").click();
+    await expect(page.getByText(/^Rolling is over; all readings are saved\./)).toBeVisible();
     await mixer.button("Undo").click();
-    await expect(page.getByText("It rolls on.")).toBeVisible();
+    await expect(page.getByText("Rolling again.")).toBeVisible();
     mixer.expectNoComplaints();
   });
 });

@@ -32,4 +32,11 @@ export const SCREENS = [
 ] as const;
 
 /** And those beside the days. */
-export const BESIDE = ["shoots", "join", "backups", "practice", "practice/pick/7"] as const;
+export const BESIDE = [
+  "shoots",
+  "settings",
+  "join",
+  "backups",
+  "practice",
+  "practice/pick/7",
+] as const;

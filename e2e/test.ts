@@ -8,9 +8,10 @@ import { Sequelize } from "sequelize";
 /**
  * How far the practice day has come when a test begins: just seeded; its five frequencies picked;
  * its packs set; its channels verified; its levels and walks kept too. "own": no practice, empty.
- * "arrived": no practice, four people with their units, nothing connected, scanned, picked or set.
+ * "many": sixteen channels, set. "arrived": no practice, four people with their units, nothing connected, scanned, picked or set.
  */
-export type DayStands = "fresh" | "picked" | "set" | "verified" | "ready" | "own" | "arrived";
+export type DayStands =
+  "fresh" | "picked" | "set" | "verified" | "ready" | "many" | "own" | "arrived";
 
 /** Where the days that the first journey brought so far are kept. */
 const keptDays = () => {

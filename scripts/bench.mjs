@@ -12,6 +12,7 @@ import { liveDelays } from "./benchLive.mjs";
 import { firstBytes, tellFirstBytes } from "./benchPages.mjs";
 import { benchPick, PICK_MODULES } from "./benchPick.mjs";
 import { benchPlace, PLACE_MODULES } from "./benchPlace.mjs";
+import { pressToPaint, tellPresses } from "./benchPress.mjs";
 import { ROLL_MODULES, rolledDay } from "./benchRoll.mjs";
 import { ensureInstalled, root } from "./lib.mjs";
 
@@ -193,7 +194,7 @@ console.log(
 
 const { medianMs, ninthMs } = await panFrames();
 console.log(
-  `dragging the spine over three traces of 50,000 points: median frame ${medianMs.toFixed(1)} ms, nine in ten under ${ninthMs.toFixed(1)} ms (target: median at most 16 ms)`,
+  `dragging the spectrum over three traces of 50,000 points: median frame ${medianMs.toFixed(1)} ms, nine in ten under ${ninthMs.toFixed(1)} ms (target: median at most 16 ms)`,
 );
 const live = await liveDelays();
 console.log(
@@ -226,4 +227,5 @@ console.log(
     await firstBytes({ talkers: 16 }),
   ),
 );
+console.log(tellPresses(await pressToPaint({ talkers: 16 })));
 process.exit(0);

@@ -70,24 +70,34 @@ async function all(url) {
   return { emptyMs, screens: screens.sort((a, b) => b[1] - a[1]) };
 }
 
-/** @param p.talkers - five as the demo day has them, or more */
-export async function firstBytes({ talkers }) {
+/** Starts a browser for as long as something is done with it. */
+export async function withBrowser(work) {
+  const browser = await chromium.launch({
+    executablePath: process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium-headless-shell",
+    args: ["--no-sandbox", "--disable-gpu"],
+  });
+  try {
+    return await work(browser);
+  } finally {
+    await browser.close();
+  }
+}
+
+/**
+ * A practice day that is served while something is measured on it.
+ * @param p.talkers - five as the demo day has them, or more
+ */
+export async function onDay({ talkers }, work) {
   await ensureBuilt();
   return started(async (url) => {
-    if (talkers > 5) {
-      const browser = await chromium.launch({
-        executablePath: process.env.PLAIN_CHANNEL_CHROMIUM ?? "/usr/bin/chromium-headless-shell",
-        args: ["--no-sandbox", "--disable-gpu"],
-      });
-      try {
-        await bigDay({ url, page: await browser.newPage(), talkers });
-      } finally {
-        await browser.close();
-      }
-    }
-    return all(url);
+    if (talkers > 5)
+      await withBrowser(async (browser) => bigDay({ url, page: await browser.newPage(), talkers }));
+    return work(url);
   });
 }
+
+/** @param p.talkers - five as the demo day has them, or more */
+export const firstBytes = (p) => onDay(p, all);
 
 export const tellFirstBytes = (title, { emptyMs, screens }) =>
   [

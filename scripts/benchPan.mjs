@@ -1,4 +1,4 @@
-// How long a frame takes while the spine is dragged along, with three traces of 50,000 points each,
+// How long a frame takes while the spectrum is dragged along, with three traces of 50,000 points each,
 // in headless Chromium without a frame limit.
 import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";

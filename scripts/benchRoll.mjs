@@ -44,7 +44,7 @@ export async function rolledDay(core) {
     ]) {
       const [fromMs, toMs] = [8 * 3_600_000, 8 * 3_600_000 + minutes * 60_000];
       windows[name] = await leastOf(5, async () =>
-        (await fetch(`${url}/day/1/roll/seam?from=${fromMs}&to=${toMs}&columns=1000`)).text(),
+        (await fetch(`${url}/day/1/roll/rf-history?from=${fromMs}&to=${toMs}&columns=1000`)).text(),
       );
     }
     await page.goto(`${url}/day/1/roll`);

@@ -121,7 +121,7 @@ export async function bundleCompute(outfile) {
 }
 
 /** Text below this gains nothing. */
-const LEAST_BYTES = 1000;
+const MIN_BYTES = 1000;
 
 /** Puts each text of a folder beside itself compressed, for browsers that take it so. */
 async function compressTexts(folder) {
@@ -129,7 +129,7 @@ async function compressTexts(folder) {
   const { readdirSync } = await import("node:fs");
   for (const name of readdirSync(folder)) {
     const text = readFileSync(join(folder, name));
-    if (!/\.(js|css|svg|json)$/.test(name) || text.length < LEAST_BYTES) continue;
+    if (!/\.(js|css|svg|json)$/.test(name) || text.length < MIN_BYTES) continue;
     const quality = { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } };
     writeFileSync(join(folder, `${name}.br`), brotliCompressSync(text, quality));
     writeFileSync(join(folder, `${name}.gz`), gzipSync(text, { level: 9 }));

@@ -11,6 +11,7 @@ await ensureBuilt();
 // phones come in on this computer only
 process.env.PLAIN_CHANNEL_JOIN_HOST = "127.0.0.1";
 const { serve } = await import("./server.mjs");
+const { bigDay } = await import("./bigDay.mjs");
 const running = await serve({
   practice: true,
   defaultPort: 4640,
@@ -45,6 +46,11 @@ const press = async (name) => {
   await page.getByRole("button", { name }).first().click();
   await page.waitForTimeout(700);
 };
+/** Chooses a channel in the table. */
+const choose = async (talker) => {
+  await page.locator("tr[data-channel]", { hasText: talker }).locator("b").first().click();
+  await page.waitForTimeout(400);
+};
 const shoot = async (name) => {
   await page.evaluate(() => window.scrollTo(0, 0));
   await page.mouse.move(5, 795);
@@ -57,10 +63,10 @@ const night = async (isNight) => {
 
 await page.goto(running.url);
 await ready();
-await stage("Prepare");
-await shoot("prepare-daylight");
-await page.getByRole("link", { name: "Handed down" }).click();
-await page.getByRole("heading", { level: 1, name: "Nothing handed down yet" }).waitFor();
+await stage("Prep");
+await shoot("prep-daylight");
+await page.getByRole("link", { name: "Assigned" }).click();
+await page.getByRole("heading", { level: 1, name: "No assigned frequencies yet" }).waitFor();
 await page.locator("input[type=file]").setInputFiles({
   name: "port-ellery.csv",
   mimeType: "text/csv",
@@ -68,13 +74,13 @@ await page.locator("input[type=file]").setInputFiles({
     "position,primary,backup\nMarit,482.000,496.500\nTobiah,499.300,TV 24+6.2\nSecond crew,490.000,\nHarbour film,491.000,\nIrsa,492.000,520.000\n",
   ),
 });
-await press(/^Take over five lines/);
+await press(/^Import five lines/);
 for (const [link, name, title] of [
-  ["Places and talkers", "places-and-talkers", /^Four places/],
-  ["Case", "case", /^Three receivers/],
-  ["Law", "law", /transmit here/],
+  ["Locations & talent", "locations", /^Four locations/],
+  ["Kit", "kit", /cannot work here/],
+  ["Regulations", "regulations", /transmit here/],
 ]) {
-  await stage("Prepare");
+  await stage("Prep");
   await page.getByRole("link", { name: link, exact: true }).click();
   await page.getByRole("heading", { level: 1, name: title }).waitFor();
   await shoot(`${name}-daylight`);
@@ -84,65 +90,68 @@ await press("Switch it off");
 await press("Scan now");
 await page.getByRole("heading", { level: 1, name: /quiet and free/ }).waitFor();
 await shoot("scan-daylight");
-await stage("Pick");
+await stage("Frequencies");
 await press("Find frequencies");
-await page.getByRole("button", { name: /^Accept/ }).waitFor();
-await press(/^Accept/);
-// a place is asked about and kept
-const spine = await page.getByRole("img", { name: /carriers of ours/ }).boundingBox();
-await page.mouse.click(spine.x + spine.width * 0.56, spine.y + 120);
-await page.waitForTimeout(500);
-await shoot("pick-daylight");
+await page.getByRole("button", { name: /^Use as plan/ }).waitFor();
+await press(/^Use as plan/);
 await stage("Sync");
 await press(/^Set five receivers/);
-for (const letter of ["A", "B", "C"]) {
-  await press(`Switch Pack ${letter} on`);
+const [first, second, third, fourth] = ["Marit", "Tobiah", "Irsa", "Agnete"];
+for (const [letter, talker] of [
+  ["A", first],
+  ["B", second],
+  ["C", third],
+]) {
+  await choose(talker);
+  const on = page.getByRole("button", { name: `Switch Pack ${letter} on` });
+  if (await on.count()) await on.click();
   await press(`Sync Pack ${letter}`);
-}
-for (let i = 0; i < 3; i += 1) {
-  await press(/^Prove$/);
+  await press(/^Verify$/);
   await page.waitForTimeout(2800);
 }
+await choose(fourth);
 await press("Switch Pack D on");
 await press("Sync Pack D");
-await press(/^Prove$/);
+await press(/^Verify$/);
 await page.waitForTimeout(2800);
-await shoot("sync-daylight");
 await stage("Level");
-for (let i = 0; i < 3; i += 1) await press(/^Keep for/);
+for (let i = 0; i < 3; i += 1) await press(/^Save for/);
 await shoot("level-daylight");
-await stage("Place");
-await page.getByText(/that helps most/).waitFor({ timeout: 60_000 });
+await stage("Range");
+await page
+  .getByText(/helps most/)
+  .first()
+  .waitFor({ timeout: 60_000 });
 await shoot("range-daylight");
 const sheet = async (name, heading) => {
   await page
-    .getByRole("navigation", { name: "Rig and place" })
+    .getByRole("navigation", { name: "Range" })
     .getByRole("link", { name, exact: true })
     .click();
   await page.getByRole("heading", { level: 1, name: heading }).waitFor();
 };
-await sheet("Draw", /is drawn/);
+await sheet("Floor plan", /walls?, .* antennas?$/);
 const drawing = await page.getByRole("img", { name: /walls,/ }).boundingBox();
 await page.mouse.click(drawing.x + drawing.width * (26 / 36), drawing.y + drawing.height * 0.4);
 await page.getByRole("group", { name: "Wall" }).waitFor();
-await shoot("draw-daylight");
+await shoot("floor-plan-daylight");
 await sheet("Walk test", /walked|walk test/);
 if (await page.getByRole("button", { name: /^Switch Pack . on$/ }).count())
   await press(/^Switch Pack . on$/);
 for (let i = 0; i < 2; i += 1) await press(/ walk it$/);
 await page
-  .getByText(/stretch/)
+  .getByText(/ parts?/)
   .last()
   .waitFor();
 await shoot("walk-test-daylight");
 await sheet("Antennas", /^Whips of/);
 await shoot("antennas-daylight");
-await sheet("Rig cards", /to mend|should be/);
+await sheet("Rig cards", /to fix|rigs are OK/);
 await shoot("rig-cards-daylight");
 await stage("Roll");
 await page.waitForTimeout(6000);
 // past what is planned, and on to the first thing that happens
-const hurt = page.locator("li[data-level=bad]").first();
+const hurt = page.locator("tr[data-channel]", { has: page.locator("[data-level=bad]") }).first();
 for (let i = 0; i < 12 && (await hurt.count()) === 0; i += 1) {
   await page.keyboard.press(".");
   await hurt.waitFor({ timeout: 15_000 }).catch(() => undefined);
@@ -150,7 +159,7 @@ for (let i = 0; i < 12 && (await hurt.count()) === 0; i += 1) {
 await hurt.waitFor({ timeout: 60_000 });
 await page.waitForTimeout(6000);
 await page.keyboard.press("h");
-await page.keyboard.press((await hurt.getAttribute("aria-label")).split(" ")[0]);
+await page.keyboard.press((await hurt.locator("td").first().innerText()).trim());
 await page.getByRole("complementary", { name: /^Hit on/ }).waitFor();
 await page.waitForTimeout(1500);
 await shoot("hit-daylight");
@@ -158,16 +167,12 @@ for (let i = 0; i < 3; i += 1) {
   await page.keyboard.press("Enter");
   await page.waitForTimeout(2500);
 }
-await night(true);
-await page.waitForTimeout(20_000);
-await shoot("roll-night");
-await night(false);
 await page
-  .getByRole("navigation", { name: "Running the day" })
-  .getByRole("link", { name: "Cells", exact: true })
+  .getByRole("navigation", { name: "Roll" })
+  .getByRole("link", { name: "Batteries", exact: true })
   .click();
 await page.waitForTimeout(900);
-await shoot("cells-daylight");
+await shoot("batteries-daylight");
 await stage("Day");
 await shoot("day-daylight");
 const dayAddress = page.url();
@@ -175,12 +180,31 @@ await page.goto(new URL("/practice/fault/4711", dayAddress).href);
 await page.getByRole("region", { name: "Hit 4" }).waitFor({ timeout: 30_000 });
 await page.waitForTimeout(800);
 await shoot("practice-daylight");
-await page.goto(dayAddress);
-await page.waitForFunction(() => document.documentElement.dataset.ready === "true");
+await running.stop();
+// sixteen channels, where a bag is full
+const many = await serve({
+  practice: true,
+  defaultPort: 4660,
+  dataFolder: mkdtempSync(join(tmpdir(), "plain-channel-shots-")),
+  speed: 300,
+});
+await bigDay({ url: many.url, page, talkers: 16 });
+await page.goto(`${many.url}/day/1/frequencies`);
+await ready();
+await choose("Una");
+await shoot("frequencies-daylight");
+await stage("Sync");
+await press("Verify all");
+await page.waitForTimeout(45_000);
+await shoot("sync-daylight");
+await stage("Roll");
+await page.waitForTimeout(25_000);
+await night(true);
+await page.waitForTimeout(5000);
+await shoot("roll-night");
 await page.setViewportSize({ width: 390, height: 844 });
 await stage("Sync");
-await night(true);
 await shoot("sync-phone-night");
 await browser.close();
-await running.stop();
+await many.stop();
 process.exit(0);

@@ -241,7 +241,7 @@ test.each<[string, () => Promise<Uint8Array>, string]>([
   const bytes = await make();
   const result = await takeArchive(there.app, bytes, { asOwn: true });
   expect(result).toMatchObject({ ok: false, error: { code: "shoot-archive", error: { code } } });
-  if (!result.ok) expect(serviceErrorWords(result.error)).toMatch(/Nothing was taken in/);
+  if (!result.ok) expect(serviceErrorWords(result.error)).toMatch(/Nothing was imported/);
   expect(await listDays(there.app.db)).toEqual(days);
 });
 

@@ -2,7 +2,7 @@ import { logWords } from "~/contract/messages/log";
 import { reportTables } from "~/contract/messages/reportTables";
 import { channelState } from "~/core/channel/channelState";
 import type { Seen } from "~/contract/schemas/seen";
-import type { ProofPart } from "~/core/channel/verificationParts";
+import type { VerificationPart } from "~/core/channel/verificationParts";
 import type { AppContext } from "~/server/services/appContext.server";
 import { requireDay } from "~/server/services/day/dayView.server";
 import {
@@ -56,7 +56,7 @@ async function told(frequencyHz: number, ...seen: Seen[]): Promise<void> {
     );
   }
 }
-const proof = (part: ProofPart, outcome: string): Seen => ({
+const verification = (part: VerificationPart, outcome: string): Seen => ({
   what: "proof",
   part,
   outcome,
@@ -91,11 +91,11 @@ test("a hit that nothing was read of has no cause and no share: on the screen, i
       entries.find((e) => e.key === `event-${hitId}`)!,
       names,
     ),
-  ).toMatch(/^Marit: hit.*: called; cause not known$/);
+  ).toMatch(/^Marit: hit.*: logged; cause not known$/);
   const { report } = await valueOf(reportOf(app, practice.dayId));
   expect(report.hits[0]).toMatchObject({ cause: null, share: null });
   const cell = reportTables(report).find((t) => t.id === "hits")!.rows[0]![3]!.text;
-  expect(cell).toBe("called; cause not known");
+  expect(cell).toBe("logged; cause not known");
   await valueOf(answerHit(app, practice.dayId, { hitId, answer: "leave" }));
 });
 
@@ -141,17 +141,17 @@ test("a channel that was retuned by hand counts as verified only when its questi
   // a bad answer is no answer
   await told(
     toHz,
-    proof("rf", "full"),
-    proof("antennas", "both-take-turns"),
-    proof("partner", "its-own"),
-    proof("voice", "hiss-or-breaks"),
+    verification("rf", "full"),
+    verification("antennas", "both-take-turns"),
+    verification("partner", "its-own"),
+    verification("voice", "hiss-or-breaks"),
   );
   expect(await closeHit(app, practice.dayId, { hitId })).toMatchObject({
     ok: false,
     error: { parts: ["voice"] },
   });
   expect((await open()).step).toBe("prove");
-  await told(toHz, proof("voice", "follows"));
+  await told(toHz, verification("voice", "follows"));
   expect(await valueOf(closeHit(app, practice.dayId, { hitId }))).toMatchObject({ how: "proved" });
   expect((await day()).plan!.picks[0]!.frequencyHz).toBe(toHz);
 });
@@ -186,18 +186,18 @@ test("the short form: four answers and the recorder's verify a channel, the whol
     frequencyHz,
     { what: "receiver-shows", frequencyHz },
     { what: "pack-shows", frequencyHz },
-    proof("silent", "nothing"),
-    proof("rf", "full"),
-    proof("voice", "follows"),
+    verification("silent", "nothing"),
+    verification("rf", "full"),
+    verification("voice", "follows"),
   );
   expect(await sync()).toMatchObject({ code: "not-proved", left: ["far"] });
-  await told(frequencyHz, proof("far", "meter-follows"));
+  await told(frequencyHz, verification("far", "meter-follows"));
   expect((await sync()).code).toBe("proved");
   await valueOf(setVerificationForm(app, practice.dayId, "whole"));
   expect(await sync()).toMatchObject({ code: "not-proved" });
   // one who heard nothing is told so, whatever else was answered
   await valueOf(setVerificationForm(app, practice.dayId, "short"));
-  await told(frequencyHz, proof("voice", "nothing"));
+  await told(frequencyHz, verification("voice", "nothing"));
   expect((await sync()).code).toBe("no-audio");
   const { entries } = await valueOf(logOf(app, practice.dayId));
   expect(JSON.stringify(entries)).toContain('"outcome":"nothing"');
@@ -218,7 +218,7 @@ test("scene and take: said with a key, put down with the next hit, in log and on
   const told = entries.map((e) => logWords(e, names));
   expect(told).toContain("Scene 14A, take 3");
   expect(told.some((t) => t.includes("hit in scene 14A, take 3"))).toBe(true);
-  expect(told.some((t) => t.includes("nothing found: everything holds"))).toBe(true);
+  expect(told.some((t) => t.includes("nothing found: all OK"))).toBe(true);
   const hits = (await valueOf(reportOf(app, practice.dayId))).report.hits;
   expect(hits.at(-1)).toMatchObject({
     scene: "14A / 3",

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from "node:fs";
+import { copyFileSync, existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Sequelize } from "sequelize";
@@ -143,7 +143,7 @@ describe("migrations", () => {
     await raw.query("INSERT INTO migrations (name) VALUES ('0099-from-tomorrow')");
     const error: unknown = await openDatabase(file()).catch((e: unknown) => e);
     expect(await startWords(error, { restoreCommand: "" })).toMatch(
-      /newer version \(0099-from-tomorrow\).*left as it is/,
+      /newer version \(0099-from-tomorrow\).*It was not changed/,
     );
     await raw.query("DELETE FROM migrations WHERE name = '0099-from-tomorrow'");
     await raw.close();
@@ -199,6 +199,18 @@ test("a write that fails half way leaves nothing, and the next one works", async
   expect(await listDays(db)).toEqual([]);
   await dayWithPlace();
   expect(await listDays(db)).toHaveLength(1);
+});
+
+test("a file that was closed is whole by itself: what was written a moment before stands in it", async () => {
+  await dayWithPlace();
+  await db.close();
+  expect(existsSync(`${file()}-wal`)).toBe(false);
+  const alone = join(folder, "alone.sqlite");
+  copyFileSync(file(), alone);
+  const copy = await openDatabase(alone);
+  expect(await listDays(copy)).toHaveLength(1);
+  await copy.close();
+  db = await openDatabase(file());
 });
 
 test("many writes at once queue up", async () => {

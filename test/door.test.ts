@@ -7,7 +7,7 @@ import type { RouteConfigEntry } from "@react-router/dev/routes";
 import type { Response } from "express";
 import type { ServerBuild } from "react-router";
 import routes from "~/app/routes";
-import { cellIntents } from "~/app/routes/batteries/intents";
+import { batteryIntents } from "~/app/routes/batteries/intents";
 import { logIntents } from "~/app/routes/log/intents";
 import { rangeIntents } from "~/app/routes/range/intents";
 import { rollIntents } from "~/app/routes/roll/intents";
@@ -74,6 +74,7 @@ const build = {
  */
 const GUEST_LOOKS = [
   "home",
+  "settings",
   "join",
   "archiveSchema",
   "kitSchema",
@@ -94,7 +95,7 @@ const GUEST_LOOKS = [
   "live",
   "meters",
   "rollLive",
-  "seamData",
+  "rfHistoryData",
   "observations",
   "sync",
   "cards",
@@ -362,7 +363,7 @@ test("every intent that the table opens to guests is one that its screen takes",
     Object.entries({
       sync: syncIntents,
       range: rangeIntents,
-      batteries: cellIntents,
+      batteries: batteryIntents,
       roll: rollIntents,
       log: logIntents,
     }).map(([screen, schema]) => [screen, schema.options.map((o) => o.shape.intent.value)]),
@@ -474,7 +475,7 @@ test("a phone that asks for more at once than a phone can is told so, and is ans
   const more = await send("guest", "/day/1/sync");
   expect([more.status, more.text]).toEqual([
     429,
-    "This phone asks for too much at once. Close some of its pages.",
+    "This phone sends too many requests. Close some of its pages.",
   ]);
   held.forEach((stream) => {
     stream

@@ -1,10 +1,10 @@
-// Files as the versions before wrote them, kept whole: the practice day, proved by its receivers,
+// Files as the versions before wrote them, kept whole: the practice day, verified by its receivers,
 // with a call that was taken back and somebody's own words added to it.
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { gunzipSync } from "node:zlib";
-import { isProofOutcome } from "~/core/channel/verificationParts";
+import { isVerificationOutcome } from "~/core/channel/verificationParts";
 import { type Database, openDatabase } from "~/server/db/connection.server";
 import { readArchive } from "~/server/compute/readArchive";
 import { plainTables } from "~/server/db/repositories/archive.server";
@@ -31,7 +31,7 @@ test("a data file of version 0021: what was seen is told by codes, what happened
   expect(day).toMatchObject({ production: "Slack Water", isArchived: false });
   const proofs = (await listSyncs(db, day!.id)).filter((s) => s.kind === "proof");
   expect(proofs.length).toBeGreaterThan(30);
-  expect(proofs.filter((p) => !isProofOutcome(p.part, p.outcome))).toEqual([]);
+  expect(proofs.filter((p) => !isVerificationOutcome(p.part, p.outcome))).toEqual([]);
   expect(proofs.filter((p) => p.part === "partner").at(-1)).toMatchObject({
     outcome: "another-pack",
   });

@@ -119,7 +119,7 @@ describe("in a day", () => {
   test("a broken file changes nothing, and says where it breaks", async () => {
     const broken = await addRegionFile(practice.app, shipped("eu").replace('"EU-8",', '"EU-8"'));
     expect(!broken.ok && serviceErrorWords(broken.error)).toMatch(
-      /^That region file was not taken over\. Line 5: not JSON here \(CommaExpected\)\. The law in use is as it was\.$/,
+      /^The region file was not imported\. Line 5: not JSON here \(CommaExpected\)\. The regulations in use are unchanged\.$/,
     );
     expect((await knownRegions(practice.app.db)).every((k) => k.origin === "ships")).toBe(true);
   });

@@ -194,7 +194,7 @@ test("name, group number and key: the base, a key that was changed, the record c
   for (const [text, what] of [
     ["{", /line 1/],
     ['{"format":"plain-channel-pairing","version":1,"packs":[]}', /packs/],
-    [saved.value.replace(/"pack": "[^"]*"/, '"pack": "Nobody"'), /no pack of this case/],
+    [saved.value.replace(/"pack": "[^"]*"/, '"pack": "Nobody"'), /no pack of this kit/],
     [saved.value.replace(/"key": "../, '"key": "'), /a key has 16 digits, this one 14/],
   ] as const) {
     const before = (await list()).version;

@@ -128,7 +128,7 @@ describe("seen from a phone", () => {
     if (!done.ok) throw new Error();
     return done.value;
   };
-  const phones = async () => (await marit()).channel.proof.find((p) => p.part === "phones")!;
+  const phones = async () => (await marit()).channel.verification.find((p) => p.part === "phones")!;
 
   test("what is sent twice stands once, with who and when; one that is refused takes nothing with it", async () => {
     await scanToEnd(practice);
@@ -162,7 +162,7 @@ describe("seen from a phone", () => {
     expect(await put(late)).toMatchObject([
       { note: { code: "moved-on", talker: "Marit", what: "pack" } },
     ]);
-    expect((await marit()).channel.proof.find((p) => p.part === "voice")).toMatchObject({
+    expect((await marit()).channel.verification.find((p) => p.part === "voice")).toMatchObject({
       status: "stale",
       why: "pack",
     });

@@ -59,7 +59,7 @@ test("the track sheet says who is on which track, by what", async () => {
 });
 
 test.each([
-  ["{", "begins like JSON"],
+  ["{", "starts like JSON"],
   ['{"format":"x"}', "format"],
   ["a,b\n1,2\n", "headings"],
   ["talker,frequency\nMarit,loud\n", "row 1"],

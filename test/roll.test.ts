@@ -17,14 +17,14 @@ import {
   hitsOf,
   takeHitBack,
 } from "~/server/services/roll/hits.server";
-import { putHanded } from "~/server/services/frequencies/assigned.server";
+import { putAssigned } from "~/server/services/frequencies/assigned.server";
 import {
   beginRoll,
   endRoll,
   putNote,
   recentReadings,
   rollView,
-  seamOf,
+  rfHistoryOf,
 } from "~/server/services/roll/roll.server";
 import {
   allPacksOff,
@@ -93,13 +93,15 @@ test("what the receivers read comes in ten times a second and is kept; the seam 
   // what is held is written when it ends
   await valueOf(endRoll(app, dayId));
   const nowMs = (await day()).facts.nowMs;
-  const seam = await valueOf(
-    seamOf(app, dayId, { fromMs: nowMs - 10_000, toMs: nowMs, columns: 100 }),
+  const rfHistory = await valueOf(
+    rfHistoryOf(app, dayId, { fromMs: nowMs - 10_000, toMs: nowMs, columns: 100 }),
   );
   const known = Array.from(
     { length: 100 },
     (_, i) =>
-      Buffer.from(Object.values(seam.channels)[0]!, "base64")[i * COLUMN_BYTES + COLUMN.bestMin]!,
+      Buffer.from(Object.values(rfHistory.channels)[0]!, "base64")[
+        i * COLUMN_BYTES + COLUMN.bestMin
+      ]!,
   ).filter((v) => v > 0);
   expect(known.length).toBeGreaterThan(15);
   expect((await valueOf(rollView(app, dayId))).state).toBe("over");
@@ -107,7 +109,7 @@ test("what the receivers read comes in ten times a second and is kept; the seam 
 
 test("a window that goes back is refused, a note without a word too; a note that is sent twice stands once", async () => {
   const { app, dayId } = practice;
-  expect(await seamOf(app, dayId, { fromMs: 10, toMs: 5, columns: 10 })).toMatchObject({
+  expect(await rfHistoryOf(app, dayId, { fromMs: 10, toMs: 5, columns: 10 })).toMatchObject({
     ok: false,
   });
   expect(
@@ -161,7 +163,7 @@ test("a neighbour in a take: judged, a clear place offered, one pack retuned, pr
   expect([open.step, open.retune!.from]).toEqual(["answer", "spare"]);
   const answered = await valueOf(answerHit(app, dayId, { hitId, answer: "retune" }));
   expect(answered).toEqual({ toHz: open.retune!.frequencyHz, someoneThere: false });
-  // nothing is decided before it is proved, and nothing else moves
+  // nothing is decided before it is verified, and nothing else moves
   expect((await day()).plan!.version).toBe(before.version);
   expect((await hitsOf(app, await day()))[0]!.step).toBe("pack");
   await valueOf(followWithPack(app, dayId, hitId));
@@ -174,7 +176,7 @@ test("a neighbour in a take: judged, a clear place offered, one pack retuned, pr
       before.picks.some((b) => b.channelId === p.channelId && b.frequencyHz === p.frequencyHz),
     ),
   ).toHaveLength(before.picks.length - 1);
-  expect(after.how).toContain("somebody on the frequency");
+  expect(after.how).toContain("another transmitter on the frequency");
   const view = await valueOf(getDayView(app, dayId));
   expect(view.channels.find((x) => x.id === c.id)!.packHz).toBe(answered.toHz);
   await app.simulator!.setScript([]);
@@ -303,7 +305,7 @@ test("while it rolls a free scanner goes on looking: who comes on the air is tol
   // the ear feed that was put on the list is switched on too: it is nobody new
   const feedHz = plan!.spares[1]!.frequencyHz + 100_000;
   await valueOf(
-    putHanded(app, dayId, { who: "Boom ear feed", frequency: mhz(feedHz), expectedVersion: 0 }),
+    putAssigned(app, dayId, { who: "Boom ear feed", frequency: mhz(feedHz), expectedVersion: 0 }),
   );
   const comes = (id: string, hz: number): ScriptedEvent => ({
     id,
@@ -318,22 +320,24 @@ test("while it rolls a free scanner goes on looking: who comes on the air is tol
     comes("near the spare", spareHz + 100_000),
     comes("ear feed", feedHz),
   ]);
-  const newcomer = async () =>
+  const newCarrier = async () =>
     (await day()).events.flatMap((e) =>
       e.what.kind === "newcomer" && Math.abs(e.what.frequencyHz - spareHz - 100_000) < 60_000
         ? [e.what]
         : [],
     )[0];
-  for (let i = 0; i < 4 && !(await newcomer()); i += 1) {
+  for (let i = 0; i < 4 && !(await newCarrier()); i += 1) {
     await seconds(4);
     await practice.roll.airWatch!.lookNow();
     await practice.roll.lookNow();
   }
-  expect(await newcomer()).toMatchObject({ tookSpare: true });
+  expect(await newCarrier()).toMatchObject({ tookSpare: true });
   const watch = app.roll.airWatch!;
   expect(watch.view()).toMatchObject({ instrument: "Leadline scanner", problem: null });
   expect(watch.carriers().some((c) => Math.abs(c.frequencyHz - feedHz) < 60_000)).toBe(true);
-  expect(watch.view().newcomers.some((n) => Math.abs(n.frequencyHz - feedHz) < 60_000)).toBe(false);
+  expect(watch.view().newCarriers.some((n) => Math.abs(n.frequencyHz - feedHz) < 60_000)).toBe(
+    false,
+  );
   const c = await tobiah();
   const { hitId } = await valueOf(
     callHit(app, dayId, { channelId: c.id, agoMs: 0, idempotencyKey: null }),
@@ -372,7 +376,7 @@ const hasPoppler = spawnSync("pdftotext", ["-v"]).status === 0;
           `${facts.channels.find((c) => c.id === pick.channelId)!.talker} .*${mhz(pick.frequencyHz)}`,
         ),
       );
-    expect(stdout).toMatch(/Tobiah +somebody on the frequency/);
+    expect(stdout).toMatch(/Tobiah +another transmitter on the frequency/);
     expect(stdout).toContain("Zażółć gęślą jaźń, Łódź; Привет; Ελλάδα");
   },
 );
@@ -398,6 +402,6 @@ test("the report for other programs, and the log as a table that no spreadsheet 
     report.frequencies[0]!.rows.length,
   ]).toEqual(["plain-channel-report", true, 5]);
   const csv = await valueOf(logCsv(app, dayId));
-  expect(csv.split("\r\n")[0]).toBe("time,place,kind,talker,what,who,put right");
+  expect(csv.split("\r\n")[0]).toBe("time,place,kind,talent,what,who,put right");
   expect(csv).toContain('"\'=1+1, ""quoted"""');
 });

@@ -18,7 +18,7 @@ import {
   endRoll,
   recentReadings,
   resumeRoll,
-  seamOf,
+  rfHistoryOf,
 } from "~/server/services/roll/roll.server";
 import { acceptFound, practiceApp, type PracticeApp, scanToEnd } from "./practiceApp";
 
@@ -195,15 +195,15 @@ test("a data file that another process locks: readings go on, it is told that th
   for (let i = 0; i < 120; i += 1) moment(-54);
   await until(async () => (await state()).notKept === null);
   await until(async () => ((await readingsSpan(app.db, dayId))?.toMs ?? 0) > (before?.toMs ?? 0));
-  // what had to wait is kept too: the seam has no hole where the file was locked
+  // what had to wait is kept too: the RF history has no hole where the file was locked
   const { nowMs } = (await loadDay(app, dayId))!.facts;
-  const seam = await seamOf(app, dayId, {
+  const rfHistory = await rfHistoryOf(app, dayId, {
     fromMs: nowMs - 30_000,
     toMs: nowMs - 12_000,
     columns: 18,
   });
-  if (!seam.ok) throw new Error(seam.error.code);
-  const bytes = Buffer.from(Object.values(seam.value.channels)[0]!, "base64");
+  if (!rfHistory.ok) throw new Error(rfHistory.error.code);
+  const bytes = Buffer.from(Object.values(rfHistory.value.channels)[0]!, "base64");
   expect(
     Array.from({ length: 18 }, (_, i) => bytes[i * COLUMN_BYTES + COLUMN.bestMin]!).every(
       (v) => v > 0,
@@ -221,7 +221,7 @@ test("a clock that is set while it rolls is an event of the day", async () => {
     log.value.entries.find((e) => e.what.kind === "event" && e.what.event.kind === "clock-jumped");
   expect(entry && [entry.group, logWords(entry, logNamesOf(log.value))]).toEqual([
     "trouble",
-    expect.stringMatching(/^The computer’s clock was set back by 1 h/) as unknown,
+    expect.stringMatching(/^The computer’s clock was changed back by 1 h/) as unknown,
   ]);
 });
 

@@ -11,7 +11,7 @@ import { rangeIntents } from "~/app/routes/range/intents";
 import { placeIntents } from "~/app/routes/linkBudget/intents";
 import { scanIntents } from "~/app/routes/scan/intents";
 import { syncIntents } from "~/app/routes/sync/intents";
-import { cellIntents } from "~/app/routes/batteries/intents";
+import { batteryIntents } from "~/app/routes/batteries/intents";
 import { exerciseIntents } from "~/app/routes/exercise/intents";
 import { keepIntents } from "~/app/routes/backups/intents";
 import { logIntents } from "~/app/routes/log/intents";
@@ -22,10 +22,11 @@ import { addressOf, screenAt, SHEETS, STAGES } from "~/app/routes/shared/address
 import { addressNow } from "~/server/http/oldAddresses.server";
 import { wrapIntents } from "~/app/routes/wrapUp/intents";
 import { dayIdOf, readIntent } from "~/app/routes/shared/reply.server";
-import { airOf, limitLine, spineOf } from "~/app/features/air/spectrumOf";
+import { airOf, limitLine, spectrumOf } from "~/app/features/air/spectrumOf";
 import { chosenChannel } from "~/app/features/channel/ChannelChooser";
 import { RASTERS } from "~/core/regulations/raster";
-import { themeCookie, themeOf } from "~/app/features/frame/themeCookie";
+import { displayCookie, USUAL_DISPLAY } from "~/contract/schemas/displayChoices";
+import { displayOf } from "~/contract/schemas/displaySettings";
 
 const flatten = (list: RouteConfigEntry[], base = ""): { path: string; file: string }[] =>
   list.flatMap((r) => {
@@ -247,13 +248,13 @@ describe("what comes in with a request is understood or refused, never guessed",
     ],
     [
       "cells",
-      cellIntents,
+      batteryIntents,
       { intent: "fresh", packKey: "p", chemistry: "nimh" },
       { intent: "fresh", packKey: "p", chemistry: "zinc-carbon" },
     ],
     [
       "cells",
-      cellIntents,
+      batteryIntents,
       {
         intent: "rule",
         expectedVersion: 0,
@@ -349,20 +350,20 @@ describe("what screens share", () => {
     licence: "",
   };
   test("the spine shows all that is tuned; what the law closes is hatched between its windows and beyond", () => {
-    const spine = spineOf([
+    const spectrum = spectrumOf([
       { tuning: [{ lowHz: 475e6, highHz: 505e6 }] },
       { tuning: [] },
       { tuning: [{ lowHz: 480e6, highHz: 510e6 }] },
     ]);
-    expect(spine).toEqual({ lowHz: 475e6, highHz: 510e6 });
-    const { taken, floor, traces } = airOf(spine, null, law);
+    expect(spectrum).toEqual({ lowHz: 475e6, highHz: 510e6 });
+    const { taken, floor, traces } = airOf(spectrum, null, law);
     expect(taken.map((t) => [t.kind, t.lowHz / 1e6, t.highHz / 1e6])).toEqual([
       ["law", 480, 490],
       ["law", 500, 510],
       ["tv", 478, 486],
     ]);
     expect([floor, traces]).toEqual([null, []]);
-    expect(spineOf([])).toEqual({ lowHz: 470e6, highHz: 694e6 });
+    expect(spectrumOf([])).toEqual({ lowHz: 470e6, highHz: 694e6 });
   });
   test("a channel's limit brought to one step", () =>
     expect(
@@ -383,13 +384,23 @@ describe("what screens share", () => {
       chosenChannel<(typeof channels)[number]>([], null, isOpen)?.id,
     ]).toEqual([3, 2, 2, 1, undefined]);
   });
-  test("the theme that a browser asked for", () => {
+  test("what a browser chose is read back; what it never chose is usual", () => {
     expect([
-      themeOf(null),
-      themeOf("a=b; plain-channel-theme=night; c=d"),
-      themeOf("plain-channel-theme=purple"),
-      themeOf("x-plain-channel-theme=night"),
-    ]).toEqual(["daylight", "night", "daylight", "daylight"]);
-    expect(themeOf(themeCookie("night").split(";")[0]!)).toBe("night");
+      displayOf(null).theme,
+      displayOf("a=b; plain-channel-theme=night; c=d").theme,
+      displayOf("plain-channel-display=%7Bnonsense").theme,
+      displayOf("x-plain-channel-theme=night").theme,
+    ]).toEqual(["system", "night", "system", "system"]);
+    const chosen = { ...displayOf(null), clock: "12", level: "dbuv" } as const;
+    expect(displayOf(displayCookie(chosen).split(";")[0]!)).toEqual(chosen);
+    // what a later version may write falls back by itself, the rest stays
+    expect(
+      displayOf(`plain-channel-display=${encodeURIComponent('{"theme":"sepia","clock":"12"}')}`),
+    ).toEqual({ ...USUAL_DISPLAY, clock: "12" });
+    expect(displayOf(null, "en-US,en;q=0.9")).toEqual({
+      ...USUAL_DISPLAY,
+      clock: "12",
+      date: "mdy",
+    });
   });
 });

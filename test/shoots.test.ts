@@ -24,7 +24,7 @@ import {
   newShoot,
   renameShootTo,
 } from "~/server/services/shoots/shoots.server";
-import { PROOF, type ProofPart } from "~/core/channel/verificationParts";
+import { VERIFICATION_OUTCOMES, type VerificationPart } from "~/core/channel/verificationParts";
 import { takeSyncBack } from "~/server/services/sync/syncs.server";
 import {
   addTalker,
@@ -407,8 +407,8 @@ test("without anything that can be driven: what hands and eyes did is recorded, 
   expect(await code()).toBe("pack-elsewhere");
   await saw({ what: "pack-shows", frequencyHz: hz });
   const tick = (
-    part: ProofPart,
-    outcome: string = PROOF[part].good[0],
+    part: VerificationPart,
+    outcome: string = VERIFICATION_OUTCOMES[part].good[0],
     shown: string | null = null,
   ) => saw({ what: "proof", part, outcome, shown });
   await tick("silent", "steady", "12");
@@ -417,7 +417,7 @@ test("without anything that can be driven: what hands and eyes did is recorded, 
   await tick("phones");
   await tick("rf", "full", "40");
   expect(await code()).toBe("not-proved");
-  const parts = ada!.proofParts.filter((part) => part !== "kept");
+  const parts = ada!.verificationParts.filter((part) => part !== "kept");
   for (const part of parts) if (part !== "voice") await tick(part);
   const muted = await tick("voice", "nothing");
   expect(await code()).toBe("no-audio");
@@ -442,7 +442,9 @@ test("without anything that can be driven: what hands and eyes did is recorded, 
     code: "proof-stale",
     why: "cells",
   });
-  expect((await view()).channels[0]!.proof.find((p) => p.part === "rf")!.record).toMatchObject({
+  expect(
+    (await view()).channels[0]!.verification.find((p) => p.part === "rf")!.record,
+  ).toMatchObject({
     who: null,
   });
 });
@@ -486,11 +488,11 @@ test("systems that choose for themselves: no pick, paired and proved; too many f
   ]);
   expect((await view()).steps.map((s) => s.code)).toContain("pair-pack");
   await sees(own.app, dayId, first!.id, { what: "pack-shows", frequencyHz: 0 });
-  for (const part of first!.proofParts)
+  for (const part of first!.verificationParts)
     await sees(own.app, dayId, first!.id, {
       what: "proof",
       part,
-      outcome: PROOF[part].good[0],
+      outcome: VERIFICATION_OUTCOMES[part].good[0],
       shown: null,
     });
   expect((await view()).channels[0]!.state.sync.code).toBe("proved");

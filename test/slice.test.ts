@@ -722,7 +722,7 @@ describe("sync", () => {
     });
   });
 
-  test("somebody on the frequency is heard while the pack is off", async () => {
+  test("another transmitter on the frequency is heard while the pack is off", async () => {
     const day = await syncedDay();
     const [marit, tobiah] = [of(day, "Marit"), of(day, "Tobiah")];
     // Tobiah's pack is put where Marit's receiver listens

@@ -1,4 +1,5 @@
 import { useEffect, useRef } from "react";
+import { watchTheme } from "~/app/ui/theme/themeNow";
 
 /**
  * A canvas that is drawn as sharp as the screen is, and again when the theme changes.
@@ -28,12 +29,7 @@ export function useCanvas(
       draw(pen, (name) => style.getPropertyValue(`--${name}`).trim());
     };
     paint();
-    const watcher = new MutationObserver(paint);
-    watcher.observe(document.documentElement, {
-      attributes: true,
-      attributeFilter: ["data-theme"],
-    });
-    return () => watcher.disconnect();
+    return watchTheme(paint);
   }, [widthPx, heightPx, draw]);
   return ref;
 }

@@ -10,14 +10,14 @@ export interface PackedNoise {
   levelsDbm: number[];
 }
 
-/** @param stretches - all of one width, on one grid, as `channelNoise` makes them */
-export function packNoise(stretches: readonly NoiseRange[]): PackedNoise {
-  const first = stretches[0];
+/** @param ranges - all of one width, on one grid, as `channelNoise` makes them */
+export function packNoise(ranges: readonly NoiseRange[]): PackedNoise {
+  const first = ranges[0];
   if (!first) return { lowHz: 0, stepHz: 1, levelsDbm: [] };
   const stepHz = first.highHz - first.lowHz;
-  const count = Math.round((lastOf(stretches).lowHz - first.lowHz) / stepHz) + 1;
+  const count = Math.round((lastOf(ranges).lowHz - first.lowHz) / stepHz) + 1;
   const levelsDbm = Array.from({ length: count }, () => NaN);
-  for (const s of stretches) levelsDbm[Math.round((s.lowHz - first.lowHz) / stepHz)] = s.levelDbm;
+  for (const s of ranges) levelsDbm[Math.round((s.lowHz - first.lowHz) / stepHz)] = s.levelDbm;
   return { lowHz: first.lowHz, stepHz, levelsDbm };
 }
 
@@ -30,9 +30,9 @@ export function unpackNoise({ lowHz, stepHz, levelsDbm }: PackedNoise): NoiseRan
 }
 
 /** Noise of several places: each on a grid of its own, one after the other. */
-export function packNoises(stretches: readonly NoiseRange[]): PackedNoise[] {
+export function packNoises(ranges: readonly NoiseRange[]): PackedNoise[] {
   const parts: NoiseRange[][] = [];
-  for (const s of stretches) {
+  for (const s of ranges) {
     const last = parts.at(-1)?.at(-1);
     if (
       last &&

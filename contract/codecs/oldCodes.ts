@@ -1,4 +1,4 @@
-import { outcomeCode } from "~/contract/schemas/proofOutcome";
+import { outcomeCode } from "~/contract/schemas/verificationOutcome";
 
 type Rows = Record<string, unknown>[];
 const isRecord = (value: unknown): value is Record<string, unknown> =>

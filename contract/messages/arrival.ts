@@ -1,7 +1,7 @@
 import { OTHER_BLOCK_SHORT } from "./antenna";
 import type { ArrivalStep } from "~/core/schedule/arrival";
 import { capital, count, listWords, numberWord } from "./format";
-import { CELL_WORDS } from "./kit";
+import { BATTERY_WORDS } from "./kit";
 
 const MAX_NAMES = 6;
 const names = (list: readonly string[]) =>
@@ -15,7 +15,7 @@ export function arrivalWords(s: ArrivalStep): { what: string; why: string } {
     case "count":
       return {
         what: `Count: ${[count(s.receivers, "receiver"), count(s.packs, "pack"), count(s.antennas, "antenna"), count(s.microphones, "microphone"), count(s.leads, "lead")].join(", ")}`,
-        why: "what is missing is better known now than at the call",
+        why: "better to know now what is missing",
       };
     case "know":
       return { what: `${s.model}: ${s.note}`, why: names(s.units) };
@@ -23,84 +23,84 @@ export function arrivalWords(s: ArrivalStep): { what: string; why: string } {
       return s.cell === "internal"
         ? {
             what: `${names(s.units)} charged full`,
-            why: "a weak cell is the commonest fault of all",
+            why: "weak batteries are the most common fault",
           }
         : {
-            what: `${capital(numberWord(s.perUnit))} fresh ${CELL_WORDS[s.cell]} in each of ${names(s.units)}: ${s.total} in all`,
-            why: "right way round, door flush and never forced; all of one kind, no zinc-carbon; switch off before changing",
+            what: `${capital(numberWord(s.perUnit))} new ${BATTERY_WORDS[s.cell]} in each of ${names(s.units)}: ${s.total} in all`,
+            why: "right way round, never force the door; all of one kind, no zinc-carbon; switch off first",
           };
     case "zero-counters":
       return {
         what: "Set the running-time counters to zero",
-        why: "else good cells are thrown away, or spent ones trusted",
+        why: "or good batteries are thrown away and empty ones trusted",
       };
     case "antennas":
       return {
-        what: `${s.receiver}: ${numberWord(s.count)} ${s.count === 1 ? "antenna" : "antennas"}${s.block === null ? "" : ` of block ${s.block}`}${s.tape === null ? "" : `, ${s.tape} tape`}, ${s.connector}, home and tight`,
+        what: `${s.receiver}: ${numberWord(s.count)} ${s.count === 1 ? "antenna" : "antennas"}${s.block === null ? "" : ` of block ${s.block}`}${s.tape === null ? "" : `, ${s.tape} tape`}, ${s.connector}, pushed home and tight`,
         why:
           s.served < s.count
-            ? `only ${numberWord(s.served)} in the case ${s.served === 1 ? "fits" : "fit"} it`
-            : `before power; one of another block is ${OTHER_BLOCK_SHORT}`,
+            ? `only ${numberWord(s.served)} in the kit ${s.served === 1 ? "fits" : "fit"} it`
+            : `before power: one of another block is ${OTHER_BLOCK_SHORT}`,
       };
     case "antennas-upright":
       return {
         what: "Receivers fixed, their antennas upright",
-        why: "lying flat they stand crosswise to the pack’s",
+        why: "lying flat, they are at right angles to the pack’s",
       };
     case "packs-off":
       return {
         what: `Every pack off: ${names(s.packs)}`,
-        why: "receivers come first, and the scan wants them alone",
+        why: "the scan needs the receivers on and the packs off",
       };
     case "receivers-on":
       return {
         what: `Receivers on: ${names(s.receivers)}`,
         why:
           s.onCamera.length > 0
-            ? `${names(s.onCamera)} may live on the camera’s power: when it sleeps, so does reception`
-            : "all lit from the one supply",
+            ? `${names(s.onCamera)} may run on camera power: when the camera sleeps, so does the receiver`
+            : "check that all have power",
       };
     case "halves-off":
       return {
         what: `${s.receiver}: half ${listWords(s.halves.map((h) => String(h + 1)))} off`,
-        why: "nobody is on it: it would use up power and hunt for a pack that is not there",
+        why: "unused: save its power",
       };
     case "front-end":
       return {
         what: "Band filter on, attenuation 0 dB, antenna power off unless an antenna needs it",
-        why: "what is set here reaches every receiver fed from it",
+        why: "this affects every receiver behind it",
       };
     case "ranges":
       return {
-        what: `${names(s.receivers)}: first the range or bank, then the number`,
-        why: "what lies outside the chosen range is not even offered",
+        what: `${names(s.receivers)}: first the range or bank, then the frequency`,
+        why: "the receiver does not offer what is outside its range",
       };
     case "factory-settings":
       return {
         what: "Automatic gain off, mute off, a known start value everywhere",
-        why: "automatic gain drags up the background; the last user’s settings are not yours",
+        why: "automatic gain raises the background; the last user’s settings are not yours",
       };
     case "inputs":
       return {
         what: `${listWords(s.talkers)} into ${s.input}: at ${s.kind === "line" ? "line" : "microphone"} level, phantom power off, level by hand`,
         why:
           s.kind === "line"
-            ? "line only because the receiver really puts out line level"
+            ? "use line only where the receiver puts out line level"
             : "a receiver needs no 48 V, and automatic level pumps",
       };
     case "same-display":
       return {
         what: "Displays on both ends set to frequency",
-        why: "a number on one and a name on the other cannot be compared",
+        why: "so that both ends can be compared",
       };
     case "names":
       return {
         what: `Name the packs: ${s.packs.map((p) => `${p.label} ${p.talker}`).join(", ")}`,
-        why: "the name on the track is the one who wears it; each name once",
+        why: "each track has the name of who wears the pack",
       };
     case "tell-apart":
       return {
-        what: `The microphone goes into the pack, one antenna; the receiver has two`,
+        what: `The unit with one antenna and a microphone is the pack; the receiver has two antennas`,
         why: names(s.packs),
       };
   }

@@ -1,13 +1,13 @@
 import { numberAt } from "~/core/units/items";
 import type { ChannelState, Status } from "~/core/channel/channelState";
-import { PROOF_CHANGE_WORDS, proofFaultWords } from "./proof";
+import { VERIFICATION_CHANGE_WORDS, verificationFaultWords } from "./verification";
 import type { Step } from "~/core/channel/nextSteps";
 import {
   capital,
   count,
   formatClock,
   formatDb,
-  formatDbm,
+  formatRfLevel,
   formatDuration,
   listWords,
   mhz,
@@ -33,25 +33,45 @@ export interface Names {
   place: (placeId: number) => string;
 }
 
+/** The first screen of a day. */
+export const DAY = {
+  mhz: "MHz",
+  frequency: "Frequency",
+  sync: "Sync",
+  level: "Level",
+  range: "Range",
+  batteries: "Batteries",
+  card: "Rig card",
+  ready: "ready",
+  silent: "The receivers do not answer. The screen shows the last known settings and meters.",
+  locations: "Locations",
+  editLocations: "Locations and talent",
+  here: "here now",
+  moveHere: "Move here",
+} as const;
+export const moveHereWords = (place: string): string => `Move here: ${place}`;
+export const rulesWords = (town: string, region: string): string =>
+  `${town === "" ? "Regulations" : `${town}: regulations`} for ${region}. Licence, band and power are your responsibility: check with your regulator.`;
+
 export function frequencyWords({ frequency: f }: ChannelState, names: Names): StateWords {
   const say = (text: string): StateWords => ({ status: f.status, text });
   switch (f.code) {
     case "not-picked":
       return say("not yet");
     case "picked-elsewhere":
-      return say(`picked at the ${names.place(f.placeId).toLowerCase()}`);
+      return say(`found at ${names.place(f.placeId)}`);
     case "scan-newer":
-      return say("scanned again since");
+      return say("newer scan");
     case "scan-old":
       return say("scan is old");
     case "not-scanned":
       return say("not scanned here");
     case "no-common-tuning":
-      return say("pack and receiver never meet");
+      return say("blocks do not overlap");
     case "picked":
       return say("clear");
     case "chooses-itself":
-      return say("chooses for itself");
+      return say("automatic");
   }
 }
 
@@ -67,7 +87,7 @@ export function syncWords({ channelId, sync: s }: ChannelState, names: Names): S
     case "not-paired":
       return say(
         {
-          "no-identity": "not paired: no name and key yet",
+          "no-identity": "not paired: no name or key",
           "not-held": "not paired with this receiver",
           name: "paired under another name",
           group: "paired under another group",
@@ -75,9 +95,9 @@ export function syncWords({ channelId, sync: s }: ChannelState, names: Names): S
         }[s.why],
       );
     case "not-stored":
-      return say("pack blinks: not stored");
+      return say("pack blinks: store it");
     case "not-proved":
-      return say("not proved");
+      return say("not verified");
     case "pack-elsewhere":
       return say(`pack still on ${formatMhz(s.packHz)}`);
     case "pack-wont-go":
@@ -86,26 +106,26 @@ export function syncWords({ channelId, sync: s }: ChannelState, names: Names): S
       return say(`${names.pack(channelId)} tunes ${rangesWords(s.ranges)}`);
     case "someone-there":
       return say(
-        `someone is there${s.strongestDbm === null ? "" : `: ${formatDbm(s.strongestDbm)}`}`,
+        `another transmitter${s.strongestDbm === null ? "" : `: ${formatRfLevel(s.strongestDbm)}`}`,
       );
     case "no-rf":
       return say("no RF with the pack on");
     case "no-audio":
       return say("RF, no audio");
     case "one-antenna":
-      return say(`only antenna ${s.deaf === "A" ? "B" : "A"} hears`);
+      return say(`only antenna ${s.deaf === "A" ? "B" : "A"} receives`);
     case "proof-bad":
-      return say(proofFaultWords(s.part, s.outcome));
+      return say(verificationFaultWords(s.part, s.outcome));
     case "two-on":
-      return say(`${numberWord(s.packKeys.length)} packs of one channel are on`);
+      return say(`${numberWord(s.packKeys.length)} packs on one channel`);
     case "proof-stale":
       return say(
         s.why === "place"
-          ? `proved at the ${names.place(s.placeId).toLowerCase()}`
-          : `proved before ${PROOF_CHANGE_WORDS[s.why]}`,
+          ? `verified at ${names.place(s.placeId)}`
+          : `verified before ${VERIFICATION_CHANGE_WORDS[s.why]}`,
       );
     case "proved":
-      return say(`proved ${formatClock(s.atMs)}`);
+      return say(`verified ${formatClock(s.atMs)}`);
   }
 }
 
@@ -117,11 +137,11 @@ export function levelWords({ level: l }: ChannelState): StateWords {
     case "voice-changed":
       return say(`${formatDb(l.gainDb)}, voice changed`);
     case "units-changed":
-      return say(`${formatDb(l.gainDb)}, another ${l.what} now`);
+      return say(`${formatDb(l.gainDb)}, new ${l.what}`);
     case "clips":
       return say(`clips by ${formatDb(l.byDb)}`);
     case "off-aim":
-      return say(`${formatDb(Math.abs(l.byDb))} ${l.byDb > 0 ? "over" : "under"} its aim`);
+      return say(`${formatDb(Math.abs(l.byDb))} too ${l.byDb > 0 ? "loud" : "quiet"}`);
     case "set":
       return say(formatDb(l.gainDb));
   }
@@ -139,17 +159,19 @@ export function placeWords({ place: p }: ChannelState): StateWords {
     case "overload":
       return say("overloads the receiver");
     case "thin":
-      return say(`only ${formatDb(p.marginDb)} in hand`);
+      return say(`weak: ${formatDb(p.marginDb)} to spare`);
     case "dropped":
       return say(
-        p.drops === 1 ? "dropped once when walked" : `dropped ${p.drops} times when walked`,
+        p.drops === 1
+          ? "dropped once on the walk test"
+          : `dropped ${p.drops} times on the walk test`,
       );
     case "walk-again":
-      return say("dropped before: walk it again");
+      return say("dropped before: walk again");
     case "walked-since":
-      return say("the place was walked since");
+      return say("newer walk test");
     case "in-range":
-      return say(`${formatDb(p.marginDb)} in hand${p.isWalked ? ", walked" : ""}`);
+      return say(`${formatDb(p.marginDb)} to spare${p.isWalked ? ", walked" : ""}`);
   }
 }
 
@@ -165,7 +187,7 @@ export function dueWords(steps: readonly Step[], channelId: number): string | nu
 const SCAN_BY: Readonly<Record<Extract<Step, { code: "scan" }>["by"], string>> = {
   driven: "Scan here",
   "own-screen": "Scan on the receivers’ own screens",
-  meter: "Watch each frequency’s meter, packs off",
+  meter: "Check each frequency on the meter, packs off",
 };
 
 /** A headline never lists more names than these: then it counts. */
@@ -184,20 +206,20 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
   switch (step.code) {
     case "fill-case":
       return {
-        what: "Put your units into the case",
-        why: "everything else follows from what they can do",
+        what: "Add your units to the kit",
+        why: "frequencies and ranges come from what they tune",
       };
     case "find-talkers":
-      return { what: "Say who speaks", why: "each gets a pack and a receiver channel that fit" };
+      return { what: "Add talent", why: "each person gets a pack and a receiver channel" };
     case "prepare":
       return {
-        what: "Fix the preparation",
-        why: `${count(step.findings, "thing")} would go wrong; the ${step.before === "day" ? "day" : "first scene concerned"} begins in ${formatDuration(step.untilMs)}`,
+        what: "Finish the prep",
+        why: `${count(step.findings, "problem")} to fix; the ${step.before === "day" ? "day" : "first scene affected"} starts in ${formatDuration(step.untilMs)}`,
       };
     case "packs-off":
       return {
         what: `Switch off ${listWords(step.channelIds.map(names.pack))}`,
-        why: "a pack that is on shows up in the scan as taken",
+        why: "a pack that is on shows up in the scan",
       };
     case "scan":
       return step.why === "old"
@@ -209,21 +231,21 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
             what: SCAN_BY[step.by],
             why:
               step.untilMs > 0
-                ? `nothing measured at this place yet; work begins in ${formatDuration(step.untilMs)}`
-                : "nothing measured at this place yet",
+                ? `no scan here yet; work starts in ${formatDuration(step.untilMs)}`
+                : "no scan here yet",
           };
     case "pick":
       return {
-        what: `Pick frequencies${step.why === "some" ? ` for ${who}` : ""}`,
+        what: `Find frequencies${step.why === "some" ? ` for ${who}` : ""}`,
         why: {
-          none: "none picked yet",
-          moved: "the plan is from another place",
-          rescanned: "the newer scan may have changed the air",
+          none: "no plan yet",
+          moved: "the plan is from another location",
+          rescanned: "there is a newer scan",
           some: "not in the plan yet",
         }[step.why],
       };
     case "no-common-tuning":
-      return { what: `Give ${who} another pack`, why: "its receiver and its pack never meet" };
+      return { what: `Change ${who}’s pack`, why: "its receiver and its pack do not overlap" };
     case "set-receivers":
       return {
         what: `Set ${count(step.channelIds.length, "receiver")}`,
@@ -234,22 +256,22 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
         what: `Sync ${names.pack(first)} to ${mhz(step.frequencyHz)}`,
         why:
           step.packHz === null
-            ? `${who}: it has not been matched yet`
-            : `${who}: it still sends on ${formatMhz(step.packHz)}`,
+            ? `${who}: not synced yet`
+            : `${who}: still on ${formatMhz(step.packHz)}`,
       };
     case "pair-pack":
       return {
         what: `Pair ${names.pack(first)}`,
-        why: `${who}: pack and receiver must know each other`,
+        why: `${who}: pair the pack with its receiver`,
       };
     case "store-pack":
       return {
         what: `Store ${mhz(step.frequencyHz)} on ${names.pack(first)}`,
-        why: `${who}: its number blinks, and is lost when it is switched off`,
+        why: `${who}: the number blinks, and is lost at power-off`,
       };
     case "swap-pack":
       return {
-        what: `Give ${who} another pack`,
+        what: `Change ${who}’s pack`,
         why: `${names.pack(first)} cannot go to ${mhz(step.frequencyHz)}`,
       };
     case "someone-there":
@@ -260,61 +282,61 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
     case "fault":
       return step.what === "no-audio"
         ? {
-            what: `Unmute ${names.pack(first)}, or plug its microphone`,
-            why: `${who}: RF is there, audio is not`,
+            what: `Unmute ${names.pack(first)}, or plug in its microphone`,
+            why: `${who}: RF, but no audio`,
           }
         : step.what === "one-antenna"
           ? {
-              what: `Look at the antennas of ${who}’s receiver`,
-              why: `${who}: only one of the two hears the pack`,
+              what: `Check the antennas of ${who}’s receiver`,
+              why: `${who}: only one antenna receives the pack`,
             }
           : step.what === "seen" && step.seen
             ? {
-                what: `See to ${who}: ${proofFaultWords(step.seen.part, step.seen.outcome)}`,
-                why: "the proof showed it; “What is wrong?” finds the cause",
+                what: `Fix ${who}: ${verificationFaultWords(step.seen.part, step.seen.outcome)}`,
+                why: "“Troubleshoot” finds the cause",
               }
             : {
-                what: `Look at ${names.pack(first)}: on, cells, antenna`,
+                what: `Check ${names.pack(first)}: power, batteries, antenna`,
                 why: `${who}: no RF with the pack on`,
               };
     case "two-on":
       return {
         what: `Switch one of ${who}’s packs off`,
-        why: "both are on the air on one frequency: neither is heard",
+        why: "two on one frequency: neither is received",
       };
     case "prove":
       return {
-        what: `Prove ${who}`,
+        what: `Verify ${who}`,
         why: step.again
-          ? "something came between: part of the proof is to be seen again"
+          ? "something changed since it was verified"
           : "pack off: no RF; pack on: RF and audio",
       };
     case "level":
       return {
         what: `Set levels for ${who}`,
         why: {
-          none: "no gain set yet",
-          "voice-changed": "the voice changed since",
-          clips: "peaks clip as it is set",
-          "off-aim": "kept off its own aim",
+          none: "no gain saved yet",
+          "voice-changed": "the voice has changed",
+          clips: "peaks clip",
+          "off-aim": "saved away from its target level",
         }[step.why],
       };
     case "place":
       return {
         what: `Check range for ${who}`,
         why: {
-          none: "not checked at this place yet",
-          stale: "the place, what is known of it, or the frequency changed since",
-          thin: "too little in hand for where they go",
-          dropped: "it dropped when it was walked",
-          "walk-again": "it dropped before; only another walk tells whether that helped",
+          none: "not checked here yet",
+          stale: "the location or the frequency has changed",
+          thin: "too weak on their walks",
+          dropped: "dropouts on the walk test",
+          "walk-again": "dropouts before: walk again to see whether it helped",
           overload: "too strong at the receiver",
         }[step.why],
       };
     case "draw-walk":
       return {
         what: `Draw a walk for ${who}`,
-        why: "the plan of this place has none, and range is checked along one",
+        why: "range is checked along a walk",
       };
     case "batteries":
       return {
@@ -333,11 +355,11 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
       return { what: `${who}: ${step.what}`, why: step.long };
     case "move":
       return {
-        what: `Move to the ${names.place(step.placeId).toLowerCase()}`,
+        what: `Move to ${names.place(step.placeId)}`,
         why:
           step.atMs <= nowMs
-            ? `work there began at ${formatClock(step.atMs)}`
-            : `work there begins at ${formatClock(step.atMs)}`,
+            ? `work there started at ${formatClock(step.atMs)}`
+            : `work there starts at ${formatClock(step.atMs)}`,
       };
   }
 }
@@ -349,8 +371,7 @@ export function dayHeadline(states: readonly ChannelState[], placeName: string):
   ).length;
   if (states.length === 0) return "No channels yet";
   if (ready === states.length)
-    return `${ready === 1 ? "The one channel is" : `All ${numberWord(ready)} channels are`} ready at the ${placeName.toLowerCase()}`;
-  if (ready === 0)
-    return `${capital(count(states.length, "channel"))} to make ready at the ${placeName.toLowerCase()}`;
-  return `${capital(count(ready, "channel"))} of ${numberWord(states.length)} ready at the ${placeName.toLowerCase()}`;
+    return `${ready === 1 ? "The channel is" : `All ${numberWord(ready)} channels are`} ready at ${placeName}`;
+  if (ready === 0) return `${capital(count(states.length, "channel"))} to set up at ${placeName}`;
+  return `${capital(numberWord(ready))} of ${count(states.length, "channel")} ready at ${placeName}`;
 }

@@ -11,17 +11,15 @@ export type DoorRefusal =
 
 export const DOOR_WORDS: Readonly<Record<DoorRefusal, string>> = {
   "other-method": "This address takes GET and POST only. Nothing was changed.",
-  misspelled:
-    "That address is not spelled as Plain Channel spells its own. Nothing was changed; go in by its first page.",
-  foreign: "This is for pages of Plain Channel only. Nothing was changed.",
-  "join-first":
-    "This phone is not let in (any more). Ask at the cart for the code, and open /join.",
-  "cart-only": "That is done at the cart. Nothing was changed.",
-  "other-day": "This phone was let into another day. Nothing was changed.",
+  misspelled: "The address is misspelled. Nothing was changed. Start from the first page.",
+  foreign: "Only pages of Plain Channel may do this. Nothing was changed.",
+  "join-first": "This phone is not connected. Ask at the cart for the code, and open /join.",
+  "cart-only": "This is done at the cart. Nothing was changed.",
+  "other-day": "This phone is connected to another day. Nothing was changed.",
   "no-page": "There is no such page. Nothing was changed.",
-  "too-much-at-once": "This phone asks for too much at once. Close some of its pages.",
+  "too-much-at-once": "This phone sends too many requests. Close some of its pages.",
 };
 
 /** The last resort. @param requestId - by which it is found in the log */
 export const failedWords = (requestId: string): string =>
-  `That did not work, and why is in the log under ${requestId}. What is recorded is unharmed.`;
+  `That failed. The log has it under ${requestId}. Saved data is unharmed.`;

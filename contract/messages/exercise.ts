@@ -10,7 +10,7 @@ import {
   capital,
   formatClock,
   formatDb,
-  formatDbm,
+  formatRfLevel,
   formatMetres,
   formatDuration,
   listWords,
@@ -22,36 +22,36 @@ import { brokenRuleWords } from "./words";
 
 export const EXERCISE_WORDS: Readonly<Record<ExerciseKind, { title: string; about: string }>> = {
   air: {
-    title: "Read this air",
+    title: "Read this spectrum",
     about:
-      "A sweep of a strange place: where television is, what is what at five marks, where it is quietest.",
+      "A sweep of an unknown location: find the TV stations, name five signals, find the quietest range.",
   },
   pick: {
     title: "Choose by hand",
-    about: "Some packs in a strange air, chosen by hand, held against the search.",
+    about: "Choose frequencies for some packs by hand. The search compares.",
   },
   fault: {
     title: "Find the fault",
-    about: "Four hits with what was read before them: what was each?",
+    about: "Four hits with their readings: name the cause of each.",
   },
   voice: {
     title: "Set this voice",
-    about: "A voice, a pack, a receiver and an input: set all three knobs.",
+    about: "A voice, a pack, a receiver and an input: set all three gains.",
   },
   antennas: {
     title: "Place two antennas",
-    about: "A place, a walk and so much cable: where do two antennas stand best?",
+    about: "A location, a walk and some cable: find the best two positions.",
   },
   day: {
     title: "Ten minutes of a day",
-    about: "The practice day rolls, and five things go wrong: call each, and end it.",
+    about: "The practice day rolls, and five things go wrong: log each and fix it.",
   },
 };
 
 export const MARK_WORDS: Readonly<Record<MarkKind, string>> = {
-  pack: "a pack of somebody’s, always on",
-  "in-turns": "somebody who talks in turns",
-  "broad-noise": "broad noise, no transmitter",
+  pack: "another crew’s pack, always on",
+  "in-turns": "a transmitter that comes and goes",
+  "broad-noise": "broadband noise, no transmitter",
   television: "television",
   nothing: "nothing",
 };
@@ -73,7 +73,7 @@ export function exerciseLineWords(
       return line.isBusy
         ? {
             isGood: line.saidBusy,
-            text: `TV ${line.channel} carries a station, ${line.levelDbm === null ? "" : formatDbm(line.levelDbm)}${line.saidBusy ? "" : ": a flat block from edge to edge, weak or not"}`,
+            text: `TV ${line.channel} carries a station, ${line.levelDbm === null ? "" : formatRfLevel(line.levelDbm)}${line.saidBusy ? "" : ": a flat block from edge to edge, weak or not"}`,
           }
         : {
             isGood: false,
@@ -82,20 +82,20 @@ export function exerciseLineWords(
     case "mark":
       return {
         isGood: line.said === line.is,
-        text: `${line.mark.id}, ${mhz(line.mark.frequencyHz)}: ${MARK_WORDS[line.is]}${line.said === line.is ? "" : line.said ? `, not ${MARK_WORDS[line.said]}` : ""}${line.occupancy === null ? "" : `; there in ${shareWords(line.occupancy)} sweeps`}`,
+        text: `${line.mark.id}, ${mhz(line.mark.frequencyHz)}: ${MARK_WORDS[line.is]}${line.said === line.is ? "" : line.said ? `, not ${MARK_WORDS[line.said]}` : ""}${line.occupancy === null ? "" : `; there in ${shareWords(line.occupancy)} of the sweeps`}`,
       };
     case "quiet":
       return line.place && line.levelDbm !== null && line.levelDbm - line.bestDbm < 1
         ? {
             isGood: true,
-            text: `${mhz(line.place.frequencyHz)} is as quiet as any: ${formatDbm(line.levelDbm)} in 200 kHz`,
+            text: `${mhz(line.place.frequencyHz)} is among the quietest: ${formatRfLevel(line.levelDbm)} in 200 kHz`,
           }
         : {
             isGood: false,
-            text: `Quietest is ${mhz(line.best.frequencyHz)} with ${formatDbm(line.bestDbm)} in 200 kHz${line.place && line.levelDbm !== null ? `; ${mhz(line.place.frequencyHz)} has ${formatDbm(line.levelDbm)}` : ""}`,
+            text: `Quietest is ${mhz(line.best.frequencyHz)} with ${formatRfLevel(line.bestDbm)} in 200 kHz${line.place && line.levelDbm !== null ? `; ${mhz(line.place.frequencyHz)} has ${formatRfLevel(line.levelDbm)}` : ""}`,
           };
     case "none":
-      return { isGood: false, text: `Channel ${line.channel}: nothing chosen` };
+      return { isGood: false, text: `Channel ${line.channel}: no frequency` };
     case "broken":
       return {
         isGood: false,
@@ -104,19 +104,19 @@ export function exerciseLineWords(
     case "clean":
       return {
         isGood: true,
-        text: `Channel ${line.channel} on ${mhz(line.frequencyHz)} breaks no rule${line.noiseDbm === null ? "" : `; ${formatDbm(line.noiseDbm)} of noise`}`,
+        text: `Channel ${line.channel} on ${mhz(line.frequencyHz)} breaks no rule${line.noiseDbm === null ? "" : `; ${formatRfLevel(line.noiseDbm)} of noise`}`,
       };
     case "search":
       return {
         isGood: line.mineDbm !== null && line.noiseDbm !== null && line.mineDbm - line.noiseDbm < 3,
-        text: `The search: ${line.frequenciesHz.map((hz) => mhz(hz).replace(" MHz", "")).join(", ")} MHz${line.noiseDbm === null ? "" : `, ${formatDbm(line.noiseDbm)} of noise on average`}${line.mineDbm === null ? "" : `; yours ${formatDbm(line.mineDbm)}`}`,
+        text: `The search: ${line.frequenciesHz.map((hz) => mhz(hz).replace(" MHz", "")).join(", ")} MHz${line.noiseDbm === null ? "" : `, ${formatRfLevel(line.noiseDbm)} of noise on average`}${line.mineDbm === null ? "" : `; yours ${formatRfLevel(line.mineDbm)}`}`,
       };
     case "case": {
       const [first] = line.judged;
       const why = line.judged.find((j) => j.cause === line.is)?.for.map(hitReasonWords) ?? [];
       return {
         isGood: line.said === line.is,
-        text: `Hit ${line.number}: ${hitCauseWords(line.is)}${why.length > 0 ? `: ${why.join("; ")}` : ""}${line.said === null || line.said === line.is ? "" : `. You said ${hitCauseWords(line.said)}`}${first && first.cause !== line.is ? `. The judgement here said ${hitCauseWords(first.cause)}, too` : ""}`,
+        text: `Hit ${line.number}: ${hitCauseWords(line.is)}${why.length > 0 ? `: ${why.join("; ")}` : ""}${line.said === null || line.said === line.is ? "" : `. You said ${hitCauseWords(line.said)}`}${first && first.cause !== line.is ? `. Plain Channel said ${hitCauseWords(first.cause)}, too` : ""}`,
       };
     }
     case "headroom":
@@ -124,21 +124,21 @@ export function exerciseLineWords(
         isGood: line.lackingDb < 1,
         text:
           line.lackingDb < 1
-            ? "The loudest keeps its headroom at every stage"
-            : `The loudest lacks ${formatDb(line.lackingDb)} of headroom at its tightest stage`,
+            ? "The loudest line keeps its headroom at every stage"
+            : `The loudest line lacks ${formatDb(line.lackingDb)} of headroom at its tightest stage`,
       };
     case "aim":
       return {
         isGood: Math.abs(line.offDb) <= ON_AIM_DB,
         text:
           Math.abs(line.offDb) <= ON_AIM_DB
-            ? "It lies where speech is to lie on the recorder"
-            : `It lies ${formatDb(Math.abs(line.offDb))} too ${line.offDb > 0 ? "loud" : "soft"} on the recorder`,
+            ? "Speech is at the target level on the recorder"
+            : `It is ${formatDb(Math.abs(line.offDb))} too ${line.offDb > 0 ? "loud" : "soft"} on the recorder`,
       };
     case "noise":
       return {
         isGood: line.bestDb - line.snrDb < 1,
-        text: `Voice over noise: ${line.snrDb.toFixed(0)} dB${line.bestDb - line.snrDb < 1 ? ", as good as it gets" : `; ${line.bestDb.toFixed(0)} dB can be had, with more gain earlier`}`,
+        text: `Voice above noise: ${line.snrDb.toFixed(0)} dB${line.bestDb - line.snrDb < 1 ? ", as good as it gets" : `; ${line.bestDb.toFixed(0)} dB is possible, with more gain earlier`}`,
       };
     case "own":
       return {
@@ -159,7 +159,7 @@ export function exerciseLineWords(
       const answers = line.answers.map((a) => hitAnswerWords(a).what.toLowerCase());
       return {
         isGood: line.calledAfterMs !== null && line.isEnded,
-        text: `${formatClock(line.atMs)}, ${who}: ${hitCauseWords(line.cause)}. ${line.calledAfterMs === null ? "Nobody called it" : `Called after ${line.calledAfterMs < 100_000 ? `${Math.max(1, Math.round(line.calledAfterMs / 1000))} s` : formatDuration(line.calledAfterMs)}`}${answers.length > 0 ? `, answered by “${listWords(answers)}”` : ""}${line.isEnded ? "" : line.calledAfterMs === null ? "" : answers.length > 0 ? ": that does not end it" : ", and not answered"}`,
+        text: `${formatClock(line.atMs)}, ${who}: ${hitCauseWords(line.cause)}. ${line.calledAfterMs === null ? "Not logged" : `Logged after ${line.calledAfterMs < 100_000 ? `${Math.max(1, Math.round(line.calledAfterMs / 1000))} s` : formatDuration(line.calledAfterMs)}`}${answers.length > 0 ? `, answered by “${listWords(answers)}”` : ""}${line.isEnded ? "" : line.calledAfterMs === null ? "" : answers.length > 0 ? ": that does not fix it" : ", and not answered"}`,
       };
     }
   }
@@ -168,8 +168,10 @@ export function exerciseLineWords(
 const at = ({ x, y }: { x: number; y: number }): string =>
   `${formatMetres(x)} across, ${formatMetres(y)} down`;
 const pairWords = (pair: PairFigures): string =>
-  `${formatDb(pair.marginDb)} at the thinnest point, ${reliabilityWords(pair)}`;
+  `${formatDb(pair.marginDb)} at the weakest point, ${reliabilityWords(pair)}`;
 
 /** How it went, in one line. */
 export const scoreWords = (points: number, bestPoints: number): string =>
-  capital(`${points} of 100${bestPoints >= 100 ? "" : `; Plain Channel itself has ${bestPoints}`}`);
+  capital(
+    `${points} of 100${bestPoints >= 100 ? "" : `; Plain Channel’s own answer has ${bestPoints}`}`,
+  );

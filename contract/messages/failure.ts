@@ -15,20 +15,20 @@ export type FailureCode =
 export function failureWords(code: FailureCode, requestId: string): string {
   switch (code) {
     case "disk-full":
-      return "The disk is full: that was not stored. What was stored before is unharmed. Free some room, then try again.";
+      return "The disk is full, so this was not saved. Earlier data is unharmed. Free some space, then try again.";
     case "data-locked":
-      return "Another program holds the data file: that was not stored. What was stored before is unharmed. Close what holds it (a backup, a sync tool, a second Plain Channel), then try again.";
+      return "Another program holds the data file, so this was not saved. Earlier data is unharmed. Close that program (a backup, a sync tool, a second Plain Channel), then try again.";
     case "data-read-only":
-      return "The data folder cannot be written to: that was not stored. What was stored before is unharmed. Give this program the right to write there, then try again.";
+      return "The data folder is read-only, so this was not saved. Earlier data is unharmed. Give this program the right to write there, then try again.";
     case "disk-error":
-      return "The disk did not answer as it should: that was not stored. What was stored before is unharmed as far as is known. Save an archive elsewhere soon.";
+      return "The disk reported an error, so this was not saved. Earlier data is unharmed as far as is known. Save an archive on another disk soon.";
     case "data-damaged":
-      return "The data file is damaged: that was not stored. Copies of it lie under Keep; bring the newest whole one back.";
+      return "The data file is damaged, so this was not saved. Restore the newest whole backup under Backups.";
     case "no-longer-so":
-      return "That does not fit what is stored: what it refers to is not there (any more), or somebody changed it in the same moment. Nothing was changed. Look again, then try again.";
+      return "This does not fit the saved data: what it refers to no longer exists, or was changed at the same moment. Nothing was changed. Look again, then try again.";
     case "cannot-be-kept":
-      return "Something in that is of a size or kind that cannot be kept: a number without end, or a text of many pages. Nothing was changed.";
+      return "Something in this is too large to save: an endless number, or a text of many pages. Nothing was changed.";
     case "unexpected":
-      return `That did not work, and it is our fault: the log has it under ${requestId}. What is recorded is unharmed. Undo, the log and the copies under Keep can still be reached.`;
+      return `That failed, and it is our fault. The log has it under ${requestId}. Saved data is unharmed. Undo, the log and Backups still work.`;
   }
 }

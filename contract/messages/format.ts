@@ -1,4 +1,6 @@
 import { lastOf } from "~/core/units/items";
+import { dbmToDbuv } from "~/core/units/decibels";
+import { display } from "./display";
 import { formatMhz } from "~/core/units/frequencyText";
 
 /** The one place where quantities become text. A real minus sign, a unit always. */
@@ -7,8 +9,13 @@ const signed = (text: string): string => text.replace("-", "−");
 /** "−27 dB", "6.5 dB"; whole from 10 up. */
 export const formatDb = (db: number): string =>
   `${signed(db.toFixed(Math.abs(db) < 9.95 && Math.abs(db % 1) > 0.05 ? 1 : 0).replace(/^-0$/, "0"))} dB`;
-export const formatDbm = (dbm: number): string =>
-  Number.isFinite(dbm) ? `${signed(dbm.toFixed(0))} dBm` : "nothing";
+/** An RF level in the unit that was chosen: "−72 dBm", "35 dBµV" across 50 Ω. */
+export const formatRfLevel = (dbm: number): string =>
+  Number.isFinite(dbm) ? `${rfFigure(dbm)} ${rfUnit()}` : "nothing";
+/** Its figure alone, as on an axis. */
+export const rfFigure = (dbm: number): string => signed(shownLevel(dbm).toFixed(0));
+export const rfUnit = (): string => (display().level === "dbuv" ? "dBµV" : "dBm");
+const shownLevel = (dbm: number): number => (display().level === "dbuv" ? dbmToDbuv(dbm) : dbm);
 export const formatDbfs = (dbfs: number): string => `${signed(dbfs.toFixed(0))} dBFS`;
 export const mhz = (hz: number): string => `${formatMhz(hz)} MHz`;
 /** Distances on the air: kHz below 1 MHz. */
@@ -40,10 +47,21 @@ export function formatDayClock(ms: number): string {
   return days <= 1 ? formatClock(ms) : `${days} days ago`;
 }
 
-/** Milliseconds of the day's wall clock as "07:30". */
-export function formatClock(ms: number): string {
-  const minutes = Math.floor((((ms % 86_400_000) + 86_400_000) % 86_400_000) / 60_000);
-  return `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
+/** Milliseconds of the day's wall clock as "07:30" or "7:30 am". */
+export const formatClock = (ms: number): string => clockText(ms, "minutes");
+/** With its seconds: "07:30:05". */
+export const formatClockSeconds = (ms: number): string => clockText(ms, "seconds");
+/** A whole hour, as under an axis: "07:00", "7 am". */
+export const formatHour = (ms: number): string => clockText(ms, "hours");
+
+const two = (n: number): string => String(n).padStart(2, "0");
+
+function clockText(ms: number, exactTo: "hours" | "minutes" | "seconds"): string {
+  const seconds = Math.floor((((ms % DAY_MS) + DAY_MS) % DAY_MS) / 1000);
+  const [h, m, s] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
+  const tail = `${two(m)}${exactTo === "seconds" ? `:${two(s)}` : ""}`;
+  if (display().clock === "24") return `${two(h)}:${tail}`;
+  return `${h % 12 || 12}${exactTo === "hours" ? "" : `:${tail}`} ${h < 12 ? "am" : "pm"}`;
 }
 
 /** "just now" aside: "26 min", "2 h 05". */
@@ -80,6 +98,12 @@ const NUMBERS = [
   "eleven",
   "twelve",
 ];
+/** So many names are told at most; more are counted. */
+const MAX_NAMES = 3;
+/** @example namesOrCount(["Marit", "Nils"]) // "Marit and Nils"; of five: "five channels" */
+export const namesOrCount = (names: readonly string[], one = "channel"): string =>
+  names.length <= MAX_NAMES ? listWords(names) : count(names.length, one);
+
 /** "five"; figures above twelve. */
 export const numberWord = (n: number): string => NUMBERS[n] ?? String(n);
 /** "five channels", "one channel". */
@@ -88,21 +112,27 @@ export const count = (n: number, one: string, many = `${one}s`): string =>
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** "470–542", "863.1, 863.5": ranges and presets in MHz, without the unit. */
-export const rangesWords = (stretches: readonly { lowHz: number; highHz: number }[]): string =>
-  stretches
+export const rangesWords = (ranges: readonly { lowHz: number; highHz: number }[]): string =>
+  ranges
     .map(({ lowHz, highHz }) =>
       lowHz === highHz ? `${lowHz / 1e6}` : `${lowHz / 1e6}–${highHz / 1e6}`,
     )
     .join(", ") || "nowhere";
 
-/** "Tue 4 May 2027". */
-export const formatDate = (dateIso: string): string =>
-  new Date(`${dateIso}T12:00:00Z`)
-    .toLocaleDateString("en-GB", {
-      weekday: "short",
-      day: "numeric",
-      month: "short",
-      year: "numeric",
-      timeZone: "UTC",
-    })
-    .replace(",", "");
+/** "Tue 4 May 2027", "Tue May 4, 2027" or "Tue 2027-05-04", as it was chosen. */
+export function formatDate(dateIso: string): string {
+  const weekday = dateText(dateIso, { weekday: "short" });
+  return display().date === "iso"
+    ? `${weekday} ${dateIso}`
+    : `${weekday} ${dateText(dateIso, { day: "numeric", month: "short", year: "numeric" })}`;
+}
+
+/** "Tuesday 4 May", "Tuesday, May 4": a day that is near. */
+export const formatDayOfYear = (dateIso: string): string =>
+  dateText(dateIso, { weekday: "long", day: "numeric", month: "long" });
+
+const dateText = (dateIso: string, how: Intl.DateTimeFormatOptions): string =>
+  new Date(`${dateIso}T12:00:00Z`).toLocaleDateString(
+    display().date === "mdy" ? "en-US" : "en-GB",
+    { ...how, timeZone: "UTC" },
+  );

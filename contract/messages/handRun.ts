@@ -71,7 +71,7 @@ export function remedyWords(question: HandQuestion, outcome: string | null): str
     case "antennas":
       return "Check that antenna: screwed on, right block. Then walk again.";
     case "partner":
-      return "It may hear another pack: check both numbers. Then look again.";
+      return "It may receive another pack: check both numbers. Then look again.";
     case "voice":
       return outcome === "somebody-else"
         ? "Another transmitter is on it, or two packs are swapped."

@@ -20,18 +20,18 @@ const waitWords = (ms: number): string =>
 export function joinProblemWords(problem: JoinProblem): string {
   switch (problem.code) {
     case "door-shut":
-      return "Nobody is let in now. At the cart: Phones, then Let a phone in.";
+      return "No phone can connect now. At the cart, choose Phones, then Connect a phone.";
     case "wrong-code":
       return `That is not the code on the cart’s screen.${problem.waitMs === 0 ? "" : ` Wait ${waitWords(problem.waitMs)} before the next try.`}`;
     case "wait":
       return `Too many wrong codes from this phone: wait ${waitWords(problem.waitMs)}, then try again.`;
     case "too-many":
-      return `${problem.most} phones are in, and no more come in. Send one away at the cart first.`;
+      return `${problem.most} phones are connected, the most there can be. Disconnect one at the cart first.`;
     case "name-missing":
-      return "Say whose phone it is: the name stands beside what you tick.";
+      return "Say whose phone this is. The name stands beside what you check.";
     case "no-network":
-      return "This computer is in no network. Join a Wi-Fi of your own, or make a hotspot, and try again.";
+      return "This computer is not on a network. Join your own Wi-Fi or make a hotspot, then try again.";
     case "port-taken":
-      return "No port is free for phones. Close other programs that serve pages, and try again.";
+      return "No port is free for phones. Close other programs that serve pages, then try again.";
   }
 }

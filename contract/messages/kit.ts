@@ -4,7 +4,7 @@ import type { AntennaFit } from "~/core/kit/match";
 import type {
   Adaptive,
   AudioJoint,
-  CellKind,
+  BatteryKind,
   ControlScale,
   Diversity,
   MicPower,
@@ -31,13 +31,13 @@ export const JOINT_WORDS: Readonly<Record<AudioJoint, string>> = {
 };
 export const MIC_POWER_WORDS: Readonly<Record<MicPower, string>> = {
   none: "nothing",
-  bias: "a few volts of bias",
+  bias: "bias voltage",
   phantom: "48 V phantom power",
 };
 export const PHANTOM_WORDS: Readonly<Record<PhantomEffect, string>> = {
   harms: "harm",
   nothing: "nothing",
-  wakes: "good: it is its switch",
+  wakes: "fine: it switches the receiver on",
 };
 
 const powers = (list: readonly number[]) => `${listWords(list.map(String), "or")} mW`;
@@ -45,7 +45,7 @@ const powers = (list: readonly number[]) => `${listWords(list.map(String), "or")
 export function caseProblemWords(p: CaseProblem): string {
   switch (p.code) {
     case "unit-model-missing":
-      return `there is no model "${p.modelId}" for ${p.label}`;
+      return `no model "${p.modelId}" for ${p.label}`;
     case "label-missing":
       return "a unit needs a label";
     case "label-twice":
@@ -55,11 +55,11 @@ export function caseProblemWords(p: CaseProblem): string {
     case "power-unknown":
       return `${p.label} has no power of ${p.powerMw} mW, only ${powers(p.powersMw)}`;
     case "unit-in-use":
-      return `${p.label} is with ${p.talker}: give them another first`;
+      return `${p.label} is with ${p.talker}: assign them another first`;
     case "shared":
       return `${p.talkers[0]} and ${p.talkers[1]} would both have ${p.label}`;
     case "part-missing":
-      return `${p.talker} plays through a ${p.part} that would not be there (${p.id})`;
+      return `${p.talker} plays through a ${p.part} that is not in the kit (${p.id})`;
     case "talker-twice":
       return `there would be two channels for ${p.talker}`;
     case "half-in-use":
@@ -115,9 +115,9 @@ export function unitNoteWords(n: UnitRowNote): string {
     case "replaces":
       return `takes the place of ${n.label}`;
     case "new-model":
-      return `new model ${n.name}, with ordinary figures`;
+      return `new model ${n.name}, with typical figures`;
     case "range-differs":
-      return `the model known here does not tune all of ${rangesWords([n])}`;
+      return `the known model does not tune all of ${rangesWords([n])}`;
   }
 }
 
@@ -133,7 +133,7 @@ export function tuningWords({
   adaptive: Adaptive | null;
 }): string {
   if (adaptive)
-    return `chooses for itself, at most ${adaptive.mostPerRoom} in a room, about ${formatMetres(adaptive.rangeM)}`;
+    return `automatic, at most ${adaptive.mostPerRoom} in a room, about ${formatMetres(adaptive.rangeM)}`;
   const first = tuning[0];
   if (!first) return "nowhere";
   if (tuning.every((t) => t.lowHz === t.highHz))
@@ -148,12 +148,12 @@ export const SYNC_WORDS: Readonly<Record<SyncMethod, string>> = {
   cable: "cable",
   switches: "two rotary switches",
   pairing: "pairing",
-  "self-choosing": "chooses for itself",
+  "self-choosing": "automatic",
 };
 export const DIVERSITY_WORDS: Readonly<Record<Diversity, string>> = {
-  "two-paths": "by two whole paths",
-  "one-path": "by one path, two antennas",
-  none: "by one antenna",
+  "two-paths": "true diversity, two receivers",
+  "one-path": "antenna diversity, one receiver",
+  none: "one antenna",
 };
 export const READOUT_WORDS: Readonly<Record<Readout, string>> = {
   mhz: "MHz",
@@ -164,7 +164,7 @@ export const READOUT_WORDS: Readonly<Record<Readout, string>> = {
   "tv-and-mhz": "TV channel and MHz",
   nothing: "no frequency",
 };
-export const CELL_WORDS: Readonly<Record<CellKind, string>> = {
+export const BATTERY_WORDS: Readonly<Record<BatteryKind, string>> = {
   aa: "AA",
   "9v": "9 V",
   internal: "built-in",
@@ -175,10 +175,10 @@ export const STOCK_WORDS: Readonly<Record<StockKind, string>> = {
   "recorder-track": "recorder tracks",
   "camera-track": "camera tracks",
   "wired-recorder": "wired recorders",
-  "aa-cell": "AA cells",
-  "9v-cell": "9 V cells",
+  "aa-cell": "AA batteries",
+  "9v-cell": "9 V batteries",
   antenna: "receiver antennas",
-  lead: "receiver leads",
+  lead: "receiver cables",
 };
 export const antennaWords = (i: Pick<StockItem, "block" | "connector">): string =>
   [i.block === null ? "wideband" : `block ${i.block}`, i.connector].filter(Boolean).join(", ");
@@ -187,6 +187,6 @@ export const FIT_WORDS: Readonly<Record<AntennaFit, string>> = {
   fits: "fits",
   "fits-wideband": "fits, wideband",
   "other-block": "another block",
-  "other-connector": "another joint",
+  "other-connector": "another connector",
   fixed: "has its own",
 };

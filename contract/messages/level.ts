@@ -14,43 +14,74 @@ import type { LevelSource } from "~/core/channel/facts";
 import type { LevelTrap } from "~/core/kit/levelTraps";
 import { MIC_POWER_WORDS } from "./kit";
 import type { ControlScale } from "~/core/kit/models";
-import { capital, count, formatDb, formatDbfs, formatDuration, listWords } from "./format";
+import {
+  capital,
+  count,
+  formatDb,
+  formatDbfs,
+  formatDuration,
+  listWords,
+  numberWord,
+} from "./format";
+
+/** The table of levels. */
+export const LEVEL = {
+  label: "Channels",
+  pack: "Pack",
+  peaks: "Peaks",
+  state: "State",
+} as const;
+export const levelsHeadline = (
+  set: number,
+  all: number,
+  fault: { talker: string; words: string } | null,
+): string => {
+  if (all === 0) return "No channels yet";
+  const done =
+    set === all
+      ? `Levels set for ${all === 1 ? "the one channel" : `all ${numberWord(all)}`}`
+      : `Levels set for ${set === 0 ? "none" : numberWord(set)} of ${numberWord(all)}`;
+  return fault === null
+    ? done
+    : `${fault.talker}: ${fault.words}${set === 0 ? "" : `; ${numberWord(set)} of ${numberWord(all)} set`}`;
+};
+export const keptLevelWords = (talker: string): string => `Level saved for ${talker}.`;
 
 export function wavErrorWords(error: WavError | { code: "stopped" }): string {
   switch (error.code) {
     case "not-wav":
-      return "That is not a wave file: neither RIFF nor RF64 stands at its start.";
+      return "This is not a WAV file: it does not start with RIFF or RF64.";
     case "no-format":
-      return "That wave file says nowhere how its sound is written; it may be cut off in its head.";
+      return "The WAV file does not say how its sound is encoded. Its header may be cut off.";
     case "no-data":
-      return "That wave file has no sound in it.";
+      return "The WAV file has no sound in it.";
     case "no-samples":
-      return "That wave file holds no samples.";
+      return "The WAV file has no samples.";
     case "encoding-unknown":
-      return `That wave file is written in a way that is not read here (kind ${error.formatTag}, ${error.bits} bits): 16, 24 and 32-bit numbers are, and 32-bit floats.`;
+      return `The WAV file uses an encoding that cannot be read (kind ${error.formatTag}, ${error.bits} bits): 16, 24 and 32-bit integers and 32-bit floats can be read.`;
     case "tracks-outside":
-      return `That wave file tells of ${count(error.tracks, "track")}: from 1 to ${WAV_LIMITS.tracks} are read.`;
+      return `The WAV file has ${count(error.tracks, "track")}: 1 to ${WAV_LIMITS.tracks} can be read.`;
     case "rate-outside":
-      return `That wave file has ${error.sampleRateHz} samples a second: from ${WAV_LIMITS.lowestRateHz} to ${WAV_LIMITS.highestRateHz} are read.`;
+      return `The WAV file has ${error.sampleRateHz} samples a second: ${WAV_LIMITS.lowestRateHz} to ${WAV_LIMITS.highestRateHz} can be read.`;
     case "block-wrong":
-      return `That wave file is broken: its frames are said to have ${error.blockBytes} bytes, and its tracks need ${error.wanted}.`;
+      return `The WAV file is damaged: its frames have ${error.blockBytes} bytes, and its tracks need ${error.wanted}.`;
     case "nothing-usable":
-      return "No sample of that wave file is a number.";
+      return "No sample in the WAV file is a number.";
     case "stopped":
-      return "Stopped. Nothing was kept of it.";
+      return "Stopped. Nothing was saved.";
   }
 }
 
 export function wavWarningWords(warning: WavWarning): string {
   switch (warning.code) {
     case "truncated":
-      return `The file ends too early: ${count(warning.missingFrames, "frame")} that it tells of are not there. What is there was measured.`;
+      return `The file ends too early: ${count(warning.missingFrames, "frame")} are missing. The rest was measured.`;
     case "size-wrong":
-      return "The file's head tells another size than it has, as after a power cut. What is there was measured.";
+      return "The file's header gives a different size, as after a power cut. What is there was measured.";
     case "odd-end":
-      return "The last frame is not whole and was left out.";
+      return "The last frame is incomplete and was skipped.";
     case "not-numbers":
-      return `${count(warning.samples, "sample")} are no numbers and count as silence.`;
+      return `${count(warning.samples, "sample")} are not numbers and count as silence.`;
   }
 }
 
@@ -63,27 +94,27 @@ export function findingWords(finding: Finding): string {
     case "silent":
       return "Nothing at all: is the pack on, and is this its track?";
     case "no-voice":
-      return "Noise and no voice: plug in, unmute, or speak.";
+      return "Noise, but no voice: plug in, unmute, or speak.";
     case "clips":
-      return `${count(finding.samples, "sample")} stand at full scale: lower the last gain that is too hot.`;
+      return `${count(finding.samples, "sample")} reach full scale: lower the last gain that is too hot.`;
     case "pressed":
-      return `The peaks stand in a row at ${formatDbfs(finding.atDbfs)}: the pack’s limiter works, or it clips before the recorder.`;
+      return `The peaks all stop at ${formatDbfs(finding.atDbfs)}: the pack limits, or something clips before the recorder.`;
     case "hum":
-      return `${finding.mainsHz} Hz hum at ${formatDbfs(finding.levelDbfs)}, ${formatDb(finding.belowVoiceDb)} under the voice: look for a lead beside a mains cable, or an unbalanced way.`;
+      return `${finding.mainsHz} Hz hum at ${formatDbfs(finding.levelDbfs)}, ${formatDb(finding.belowVoiceDb)} below the voice: look for a cable beside mains, or an unbalanced connection.`;
     case "rub":
-      return `Cloth rubs, at ${times(finding.timesS)}: fix both the cloth and the lead, and leave a loop.`;
+      return `Cloth rubs, at ${times(finding.timesS)}: tape down both the cloth and the cable, and leave a loop.`;
     case "bumps":
-      return `Knocks, at ${times(finding.timesS)}: something strikes the microphone or its lead.`;
+      return `Knocks, at ${times(finding.timesS)}: something hits the microphone or its cable.`;
     case "dull":
       return `Dull by ${formatDb(finding.byDb)}: under the chin, under cloth, or the head turned away. Lower it to just below where the chin touches.`;
     case "thin":
       return `Thin by ${formatDb(finding.byDb)}: too far from the mouth, or a low cut.`;
     case "automatic-gain":
-      return `The pauses grow by ${formatDb(finding.riseDb)} while nobody speaks: an automatic gain is on.`;
+      return `The pauses rise by ${formatDb(finding.riseDb)} while no one speaks: an automatic gain is on.`;
     case "noisy":
-      return `The voice is only ${formatDb(finding.snrDb)} over the noise: nearer to the mouth, or a quieter place.`;
+      return `The voice is only ${formatDb(finding.snrDb)} above the noise: move nearer to the mouth, or somewhere quieter.`;
     case "offset":
-      return `The wave stands ${(finding.share * 100).toFixed(1)} % off the middle: the input or its converter.`;
+      return `The waveform is ${(finding.share * 100).toFixed(1)} % off centre: check the input or its converter.`;
   }
 }
 
@@ -130,13 +161,13 @@ export function gainAdviceWords(
 ): string {
   switch (advice.code) {
     case "nothing-heard":
-      return "Nothing came through: see that the pack is on, unmuted and plugged.";
+      return "No sound: check that the pack is on, unmuted and plugged in.";
     case "wrong-level":
-      return `${formatDb(Math.abs(advice.offDb))} ${advice.offDb > 0 ? "louder" : "quieter"} than the chain can be: ${advice.offDb > 0 ? "line level goes into a microphone input" : "microphone level goes into a line input"}. Change that switch before any gain.`;
+      return `${formatDb(Math.abs(advice.offDb))} ${advice.offDb > 0 ? "louder" : "quieter"} than this chain can give: ${advice.offDb > 0 ? "line level goes into a microphone input" : "microphone level goes into a line input"}. Change that switch before any gain.`;
     case "pack-hides":
-      return `The pack’s edge hides how loud that was: ${names.pack} from ${show("pack", advice.fromDb)} to ${show("pack", advice.toDb)}, and say it again.`;
+      return `The pack clipped, so the level is not known: ${names.pack} from ${show("pack", advice.fromDb)} to ${show("pack", advice.toDb)}, and say it again.`;
     case "leave":
-      return `Leave everything: peaks at ${formatDbfs(advice.peakDbfs)}, ${formatDb(advice.packHeadroomDb)} free at the pack.`;
+      return `Leave everything as it is: peaks at ${formatDbfs(advice.peakDbfs)}, ${formatDb(advice.packHeadroomDb)} free at the pack.`;
     case "turn": {
       const others = (["pack", "receiver", "input"] as const)
         .filter((k) => k !== advice.control)
@@ -148,27 +179,27 @@ export function gainAdviceWords(
 
 export const earWords = (verdict: SetByEar): string =>
   ({
-    veiled: "Far and veiled: raise it.",
-    body: "It has body. Raise it until the lamp blinks on the odd loud sound.",
-    stop: "The lamp blinks on the loudest and does not hold: stop here.",
-    back: "The lamp holds, loud sounds are cut: back by a step.",
+    veiled: "Distant and dull: raise it.",
+    body: "It has body. Raise it until the light blinks on the odd loud sound.",
+    stop: "The light blinks on the loudest sounds but does not stay on: stop here.",
+    back: "The light stays on and loud sounds clip: go back one step.",
   })[verdict];
 
 export const EAR_LAMP_WORDS: Readonly<Record<EarLamp, string>> = {
   dark: "stays dark",
   blinks: "blinks on the loudest",
   holds: "holds",
-  "no-lamp": "no lamp, or not seen",
+  "no-lamp": "no light, or not seen",
 };
 export const EAR_SOUND_WORDS: Readonly<Record<EarSound, string>> = {
-  far: "far and noisy",
+  far: "distant and noisy",
   right: "full and clean",
   crushed: "crushed or crackling",
 };
 
 /** What was seen and heard, as it is kept. */
 export const seenAndHeardWords = ({ lamp, sound }: SeenAndHeard): string =>
-  `by ear: lamp ${EAR_LAMP_WORDS[lamp]}, sounds ${EAR_SOUND_WORDS[sound]}`;
+  `by ear: light ${EAR_LAMP_WORDS[lamp]}, sounds ${EAR_SOUND_WORDS[sound]}`;
 
 /** How a measured level came in. */
 export const LEVEL_SOURCE_WORDS: Readonly<Record<LevelSource, string>> = {
@@ -185,17 +216,16 @@ export const clipErrorWords = (
 ): string => {
   switch (error.code) {
     case "too-large":
-      return `“${name}” is larger than ${error.mostMb} MB. Take a shorter clip, or its sound as a WAV: that may be any length. Nothing was kept of it.`;
+      return `“${name}” is larger than ${error.mostMb} MB. Use a shorter clip, or its sound as a WAV of any length. Nothing was saved.`;
     case "not-decoded":
-      return `This browser cannot read the sound of “${name}”. Take it as a WAV, or read the meter and type its figure. Nothing was kept of it.`;
+      return `This browser cannot read the sound of “${name}”. Use a WAV, or read the meter and type its figure. Nothing was saved.`;
     case "silent":
       return `“${name}” has no sound in it.`;
   }
 };
 
 /** What a compressed sound does to the figures. */
-export const COMPRESSED_WORDS =
-  "The sound in that file is compressed: peaks may stand a decibel from what was recorded.";
+export const COMPRESSED_WORDS = "The sound in that file is compressed: peaks may be a decibel off.";
 
 export function trapWords(
   trap: LevelTrap,
@@ -203,40 +233,40 @@ export function trapWords(
 ): string {
   switch (trap.code) {
     case "auto-gain":
-      return `${capital(trap.where === "pack" ? names.pack : names.input)} sets its gain by itself as it comes: set it to manual, or it drags the background up in every pause.`;
+      return `${capital(trap.where === "pack" ? names.pack : names.input)} starts with automatic gain: set it to manual, or it raises the background in every pause.`;
     case "phantom":
       return trap.want === "off"
-        ? `Phantom power off at ${names.input}: ${names.receiver}’s output cannot take it.`
+        ? `Phantom power off at ${names.input}: ${names.receiver}’s output could be damaged.`
         : trap.want === "on"
           ? `Phantom power on at ${names.input}: it is what switches ${names.receiver} on.`
-          : `${names.receiver} and ${names.input} do not go together: one gives or wants phantom power that the other cannot have. Put an isolating lead between them.`;
+          : `${names.receiver} and ${names.input} do not go together because of phantom power. Use an isolating cable between them.`;
     case "joint":
       return trap.loses === null
-        ? `${names.receiver} is unbalanced, ${names.input} balanced: use the lead that joins its cold leg to ground.`
-        : `${names.input} is unbalanced: half the level, ${formatDb(trap.loses)}, is lost.`;
+        ? `${names.receiver} is unbalanced, ${names.input} balanced: use the cable that joins its cold leg to ground.`
+        : `${names.input} is unbalanced: half the level ${formatDb(trap.loses)}, is lost.`;
     case "level-kind":
       return trap.plays === "line"
-        ? `${names.receiver} plays line level into a microphone input: turn its output down, or use a line input.`
-        : `${names.receiver} plays microphone level into a line input: turn its output up, or use a microphone input.`;
+        ? `${names.receiver} sends line level to a microphone input: turn its output down, or use a line input.`
+        : `${names.receiver} sends microphone level to a line input: turn its output up, or use a microphone input.`;
     case "pad-left":
-      return `The pack stands ${formatDb(trap.byDb)} under what this voice asks for, as for a line source: is a pad left in?`;
+      return `The pack stands ${formatDb(trap.byDb)} below what this voice needs, as for a line source: is a pad switched in?`;
     case "shared-input":
-      return `${listWords(trap.talkers)} play into one input: one fader for ${trap.talkers.length === 2 ? "both" : "all"}, and no way to part them afterwards.`;
+      return `${listWords(trap.talkers)} share one input: one fader for ${trap.talkers.length === 2 ? "both" : "all"}, and no way to separate them later.`;
     case "mic-power":
-      return `That microphone lives on ${MIC_POWER_WORDS[trap.needs]}, and ${names.pack} gives ${MIC_POWER_WORDS[trap.gives]}: it will be silent, or thin.`;
+      return `This microphone needs ${MIC_POWER_WORDS[trap.needs]}, and ${names.pack} gives ${MIC_POWER_WORDS[trap.gives]}: it will be silent or thin.`;
     case "talks-back":
-      return `${names.receiver} talks back to its pack, so it transmits too: the best lead there is, kept off its antennas. A buzz here is the lead, not the radio.`;
+      return `${names.receiver} transmits too, to talk to its pack. Use the best cable, and keep it off the antennas. A buzz here is the cable, not the radio.`;
     case "turned-away":
-      return "A cardioid: its open side must point at the mouth, and stay so.";
+      return "A cardioid must point at the mouth, and stay so.";
   }
 }
 
 export const micPlaceWords = ({ verdict, levelDb, trebleDb }: MicPlaceEffect): string => {
   const costs = `${formatDb(Math.round(levelDb * 10) / 10)}, treble ${formatDb(-Math.round(trebleDb * 10) / 10)}`;
   return {
-    "chin-shadow": `In the chin’s shadow: ${costs}. Lower it.`,
+    "chin-shadow": `In the shadow of the chin: ${costs}. Lower it.`,
     right: `Just below where the chin touches: ${costs}.`,
-    low: `Low on the chest: ${costs}; the room comes forward.`,
-    "far-down": `Too far down: ${costs}; thin and far.`,
+    low: `Low on the chest: ${costs}; more room sound.`,
+    "far-down": `Too far down: ${costs}; thin and distant.`,
   }[verdict];
 };

@@ -3,10 +3,10 @@ import type { LengthUnit } from "~/core/units/lengths";
 import { numberAt } from "~/core/units/items";
 import { likeliestCause } from "~/core/report/hitStories";
 import {
-  formatClock,
+  formatClockSeconds,
   formatDb,
   formatDbfs,
-  formatDbm,
+  formatRfLevel,
   formatDuration,
   formatFeet,
   formatMetres,
@@ -14,7 +14,7 @@ import {
   listWords,
   mhz,
 } from "./format";
-import { PROOF_WORDS, proofFaultWords } from "./proof";
+import { VERIFICATION_WORDS, verificationFaultWords } from "./verification";
 import { hitAnswerWords, hitCauseWords, observationWords, gradedCauseWords } from "./roll";
 
 export interface LogNames {
@@ -26,14 +26,14 @@ export interface LogNames {
 
 const GROUPS: Readonly<Record<LogGroup, string>> = {
   hits: "Hits",
-  trouble: "Trouble",
-  air: "Air",
+  trouble: "Problems",
+  air: "Spectrum",
   plan: "Frequencies",
-  sync: "Sync and proof",
+  sync: "Sync and verification",
   level: "Level",
   place: "Range",
-  cells: "Cells",
-  moves: "Moves",
+  cells: "Batteries",
+  moves: "Company moves",
   notes: "Notes",
   lists: "Lists",
 };
@@ -41,27 +41,27 @@ export const logGroupWords = (group: LogGroup): string => GROUPS[group];
 
 const TROUBLES: Readonly<Record<string, string>> = {
   stalled: "no readings",
-  gone: "nothing heard of the pack",
-  spoiled: "link bad though the level was good",
+  gone: "no RF from the pack",
+  spoiled: "interference: bad link, strong RF",
   overload: "receiver overloaded",
-  "cells-now": "cells at their end",
-  "cells-soon": "cells getting low",
+  "cells-now": "battery empty",
+  "cells-soon": "battery low",
   muted: "pack muted",
-  "one-antenna": "one antenna low",
+  "one-antenna": "one antenna weak",
 };
 const LISTS: Readonly<Record<string, string>> = {
   scenes: "Scenes",
-  handed: "Frequencies handed down",
-  stations: "Television",
-  places: "Places",
-  units: "The case",
-  stock: "Cells and parts",
+  handed: "Assigned frequencies",
+  stations: "TV stations",
+  places: "Locations",
+  units: "Kit",
+  stock: "Batteries and parts",
   models: "Models",
-  ticks: "Setting up",
+  ticks: "Set-up checklist",
   pairings: "Pairing",
-  drawings: "Plans of places",
+  drawings: "Floor plans",
   rigs: "Rigging",
-  cellRules: "How cells are kept",
+  cellRules: "Battery policy",
   unitScans: "Receiver’s own scan",
 };
 
@@ -75,15 +75,15 @@ export function logWords(
     case "scanned":
       return `Scanned by ${what.source}, ${Math.round(what.lowHz / 1e6)}–${Math.round(what.highHz / 1e6)} MHz${what.passes > 1 ? `, ${what.passes} passes` : ""}`;
     case "planned":
-      return `Plan ${what.version}, ${what.how}${what.moved.length === 0 ? ": nobody moves" : `: ${listWords(what.moved.map((m) => `${names.talker(m.channelId)} ${mhz(m.frequencyHz).replace(" MHz", "")}`))}${what.moved.length < what.total ? "; all others stay" : ""}`}`;
+      return `Plan ${what.version}, ${what.how}${what.moved.length === 0 ? ": no pack to retune" : `: ${listWords(what.moved.map((m) => `${names.talker(m.channelId)} ${mhz(m.frequencyHz).replace(" MHz", "")}`))}${what.moved.length < what.total ? "; all others stay" : ""}`}`;
     case "receiver-set":
       return `${who}receiver set to ${mhz(what.frequencyHz)}`;
     case "pack-synced":
       return `${who}${names.pack(what.packKey)} on ${what.frequencyHz > 0 ? mhz(what.frequencyHz) : "its receiver"}${what.toldHz !== null && what.toldHz !== what.frequencyHz ? `, though told ${mhz(what.toldHz)}` : ""}`;
     case "cells":
-      return `${who}fresh cells in ${names.pack(what.packKey)}`;
+      return `${who}new batteries in ${names.pack(what.packKey)}`;
     case "proved":
-      return `${who}${what.bad.length > 0 ? `not proved, ${listWords(what.bad.map((b) => proofFaultWords(b.part, b.outcome)))}` : `proved, ${listWords(what.good.map((p) => PROOF_WORDS[p].name))}`}`;
+      return `${who}${what.bad.length > 0 ? `not verified, ${listWords(what.bad.map((b) => verificationFaultWords(b.part, b.outcome)))}` : `verified, ${listWords(what.good.map((p) => VERIFICATION_WORDS[p].name))}`}`;
     case "levelled":
       return `${who}gain ${formatDb(what.gainDb)} at the pack, ${peaksWords(what)} at the recorder${what.headroomDb < 0 ? `, clips by ${formatDb(-what.headroomDb)}` : ""}`;
     case "placed":
@@ -113,9 +113,9 @@ function placedWords(
   const told = walked
     ? drops > 0
       ? `walked, dropped ${drops === 1 ? "once" : `${drops} times`}, first ${metres(numberAt(walked.droppedAtM, 0))} along; the model, corrected by it, says`
-      : "walked, it held; at least"
+      : "walked, no dropout; at least"
     : "by the model";
-  return `${told} ${formatDb(what.marginDb)} to spare where it is thinnest${what.overload ? ", too strong near the antennas" : ""}`;
+  return `${told} ${formatDb(what.marginDb)} to spare at the weakest point${what.overload ? ", too strong near the antennas" : ""}`;
 }
 
 function eventWords(
@@ -129,17 +129,17 @@ function eventWords(
     case "joined":
       return `${who}wired`;
     case "roll":
-      return e.isOn ? "Rolling: what the receivers read is kept" : "Not rolling any more";
+      return e.isOn ? "Rolling: receiver readings are recorded" : "Not rolling any more";
     case "power":
       return `${names.pack(e.packKey)} ${e.isOn ? "on" : "off"}`;
     case "cells-fresh":
-      return `Fresh ${e.chemistry} cells in ${names.pack(e.packKey)}`;
+      return `New ${e.chemistry} batteries in ${names.pack(e.packKey)}`;
     case "cells-ran":
       return `The ${e.chemistry} set in ${names.pack(e.packKey)} has run ${formatDuration(e.ranHours * 3_600_000)}`;
     case "hit":
       return `${who}hit${e.scene ? ` in scene ${e.scene}${e.take ? `, take ${e.take}` : ""}` : ""}${e.frequencyHz === null ? "" : ` on ${mhz(e.frequencyHz)}`}: ${hitCauseWords(likeliestCause(e))}`;
     case "hit-judged":
-      return `${who}judged again by the next look at the air: ${hitCauseWords(likeliestCause(e))}`;
+      return `${who}judged again by the next sweep: ${hitCauseWords(likeliestCause(e))}`;
     case "hit-observed": {
       const [first] = e.judged.causes;
       const cause = first ? gradedCauseWords(first.cause, first.share) : null;
@@ -150,33 +150,32 @@ function eventWords(
     case "take":
       return `Scene ${e.scene}, take ${e.take}`;
     case "hit-closed":
-      return `${who}${e.how === "proved" ? `proved on its new frequency; plan ${e.planVersion ?? "?"} stands` : e.how === "unproved" ? `retuned, not verified; plan ${e.planVersion ?? "?"} stands` : e.how === "left" ? "left as it is, for the edit" : e.how === "nothing-found" ? "nothing found: everything holds" : e.how === "taken-back" ? "the answer was taken back" : "it holds"}${e.note ? `. ${e.note}` : ""}`;
+      return `${who}${e.how === "proved" ? `verified on its new frequency; plan ${e.planVersion ?? "?"} in use` : e.how === "unproved" ? `retuned, not verified; plan ${e.planVersion ?? "?"} in use` : e.how === "left" ? "left as it is, for the edit" : e.how === "nothing-found" ? "nothing found: all OK" : e.how === "taken-back" ? "undone" : "OK again"}${e.note ? `. ${e.note}` : ""}`;
     case "dropout":
-      return `${who}dropout of ${(e.lastedMs / 1000).toFixed(1)} s, down to ${formatDbm(e.leastDbm)}`;
+      return `${who}dropout of ${(e.lastedMs / 1000).toFixed(1)} s, down to ${formatRfLevel(e.leastDbm)}`;
     case "trouble":
       return `${who}${TROUBLES[e.code] ?? e.code}`;
     case "newcomer":
-      return `New on the air: ${mhz(e.frequencyHz)}, ${formatDbm(e.levelDbm)}${e.channelId === null || e.offHz === null ? "" : `, ${formatSpan(e.offHz)} from ${names.talker(e.channelId)}`}${e.tookSpare ? "; a spare is not clear any more" : ""}`;
+      return `New carrier: ${mhz(e.frequencyHz)}, ${formatRfLevel(e.levelDbm)}${e.channelId === null || e.offHz === null ? "" : `, ${formatSpan(e.offHz)} from ${names.talker(e.channelId)}`}${e.tookSpare ? "; a spare is no longer clear" : ""}`;
     case "note":
       return `${who}${e.text}`;
     case "correction":
-      return `Put right: ${e.text}`;
+      return `Corrected: ${e.text}`;
     case "taken-back":
-      return `${who}taken back: ${e.what}`;
+      return `${who}undone: ${e.what}`;
     case "wrapped":
-      return `${e.isDone ? "Done" : "Not done after all"}: ${e.step}`;
+      return `${e.isDone ? "Done" : "Not done"}: ${e.step}`;
     case "file":
       return e.what;
     case "clock-jumped":
-      return `The computer’s clock was set ${e.byMs < 0 ? "back" : "on"} by ${formatDuration(Math.abs(e.byMs))}: ${e.byMs < 0 ? "the day’s clock did not follow" : "the day’s clock followed, nothing was read in between"}`;
+      return `The computer’s clock was changed ${e.byMs < 0 ? "back" : "on"} by ${formatDuration(Math.abs(e.byMs))}: ${e.byMs < 0 ? "the day’s clock did not follow" : "the day’s clock followed, with no reading in between"}`;
     case "exercise":
-      return `Ten minutes of practice began (day-${e.seed})`;
+      return `Ten minutes of practice started (day-${e.seed})`;
   }
 }
 
 /** "08:28:25". */
-export const logClock = (ms: number): string =>
-  `${formatClock(ms)}:${String(Math.floor((((ms % 60_000) + 60_000) % 60_000) / 1000)).padStart(2, "0")}`;
+export const logClock = formatClockSeconds;
 
 /** The names that a log's entries are read with. */
 export const logNamesOf = (log: {

@@ -1,5 +1,5 @@
 import type { MovePlan } from "~/core/schedule/companyMove";
-import { moveHeadline, moveSubline } from "./move";
+import { moveHeadline, moveSubline, wholeMinutes } from "./move";
 
 const MINUTE_MS = 60_000;
 const NINE_MS = 9 * 60 * MINUTE_MS;
@@ -7,7 +7,7 @@ const plan = (change: Partial<MovePlan>): MovePlan => ({
   toPlaceId: 2,
   isThere: false,
   sideChanges: false,
-  becomesStale: { frequencies: 0, proofs: 0, ranges: 0, scan: false },
+  becomesStale: { frequencies: 0, verifications: 0, ranges: 0, scan: false },
   steps: [{ code: "scan", minutes: 9.2, channelIds: [] }],
   minutes: 9.2,
   firstTakeMs: NINE_MS,
@@ -21,30 +21,40 @@ const plan = (change: Partial<MovePlan>): MovePlan => ({
 
 test("while there is time, it is told when to begin; when there is none, how long until the first take", () => {
   expect(moveHeadline(plan({}), "the quay", NINE_MS - 60 * MINUTE_MS)).toBe(
-    "The quay: begin by 08:50 to be ready at 09:00",
+    "The quay: start by 08:50 to be ready at 09:00",
   );
   expect(moveHeadline(plan({}), "the quay", NINE_MS - 5 * MINUTE_MS)).toMatch(
-    /^The quay: 10 min of work, and only 5 min to the first take$/,
+    /^The quay: 10 min of work, only 5 min to the first take$/,
   );
   expect(moveHeadline(plan({}), "the quay", NINE_MS + MINUTE_MS)).toMatch(
-    /its first scene should have begun 09:00$/,
+    /its first scene should have started 09:00$/,
+  );
+});
+
+test("the steps add up to the headline", () => {
+  const steps = [0.6, 2.5, 0.4, 5.4].map((minutes) => ({
+    code: "scan" as const,
+    minutes,
+    channelIds: [],
+  }));
+  expect(wholeMinutes(steps)).toEqual([1, 3, 0, 5]);
+  expect(moveHeadline(plan({ steps, minutes: 8.9 }), "the quay", NINE_MS - 5 * MINUTE_MS)).toMatch(
+    /^The quay: 9 min of work/,
   );
 });
 
 test("where nothing is shot any more, or nothing is left to do, that is said", () => {
   expect(moveHeadline(plan({ firstTakeMs: null, beginByMs: null }), "the quay", 0)).toBe(
-    "The quay: 10 min of work, nothing is shot there any more",
+    "The quay: 10 min of work, nothing left to shoot there",
   );
   expect(moveHeadline(plan({ steps: [], isThere: true }), "the quay", 0)).toBe("Ready at the quay");
   expect(moveHeadline(plan({ steps: [] }), "the quay", 0)).toBe("The quay would be ready at once");
 });
 
 test("what would not hold there is counted; a move that costs nothing says so", () => {
-  expect(moveSubline(plan({}), "the quay")).toBe(
-    "Nothing that holds now would be lost by moving to the quay.",
-  );
-  const stale = { frequencies: 1, proofs: 5, ranges: 0, scan: true };
+  expect(moveSubline(plan({}), "the quay")).toBe("Nothing is lost by moving to the quay.");
+  const stale = { frequencies: 1, verifications: 5, ranges: 0, scan: true };
   expect(moveSubline(plan({ becomesStale: stale }), "the quay")).toMatch(
-    /^At the quay one frequency, five proofs and the scan would not hold any more/,
+    /^At the quay one frequency, five verifications and the scan must be done again/,
   );
 });

@@ -7,23 +7,23 @@ export const MOVE_STEP_WORDS: Readonly<
   Record<MoveStep["code"], { what: (n: number) => string; why: string; to: string }>
 > = {
   antennas: {
-    what: () => "Antennas up at the new place",
-    why: "near, high, in sight, away from metal; mind the cables and what hangs overhead",
+    what: () => "Antennas up at the new location",
+    why: "near, high, in sight, away from metal; mind cables and power lines",
     to: "range",
   },
   "packs-off": {
     what: (n) => `Switch ${count(n, "pack")} off`,
-    why: "or they show up as occupied",
+    why: "or they show up in the scan",
     to: "scan",
   },
   scan: {
     what: () => "Scan",
-    why: "another place, another air; inside and outside differ",
+    why: "every location is different, inside and outside too",
     to: "scan",
   },
   pick: {
-    what: (n) => `Pick for ${count(n, "channel")}`,
-    why: "what was clear elsewhere may not be here",
+    what: (n) => `Find frequencies for ${count(n, "channel")}`,
+    why: "what was clear elsewhere may not be clear here",
     to: "frequencies",
   },
   sync: {
@@ -32,46 +32,59 @@ export const MOVE_STEP_WORDS: Readonly<
     to: "sync",
   },
   prove: {
-    what: (n) => `Prove ${count(n, "channel")}`,
+    what: (n) => `Verify ${count(n, "channel")}`,
     why: "pack off: nothing; pack on: RF and voice",
     to: "sync",
   },
   level: {
     what: (n) => `Set ${count(n, "level")}`,
-    why: "not set yet, or something changed",
+    why: "not set yet, or something has changed",
     to: "level",
   },
   range: {
-    what: (n) => `Walk ${count(n, "talker")}`,
-    why: "the margin of another place tells nothing here",
+    what: (n) => `Check range of ${count(n, "channel")}`,
+    why: "range elsewhere says nothing about here",
     to: "range",
   },
 };
 
+/**
+ * The steps of a move in whole minutes that add up to what its headline says; 0 for one that is
+ * done within the minute of another.
+ */
+export function wholeMinutes(steps: MovePlan["steps"]): number[] {
+  let soFar = 0;
+  return steps.map(({ minutes }) => {
+    const before = Math.ceil(soFar);
+    // tenths of a minute: what a sum of them is off by is no minute of its own
+    soFar = Math.round((soFar + minutes) * 10) / 10;
+    return Math.ceil(soFar) - before;
+  });
+}
+
 /** Whether there is time. @param name - of the place, as it stands in a sentence */
 export function moveHeadline(plan: MovePlan, name: string, nowMs: number): string {
-  const work = `${Math.ceil(plan.minutes)} min of work`;
+  const work = `${wholeMinutes(plan.steps).reduce((sum, m) => sum + m, 0)} min of work`;
   if (plan.steps.length === 0)
     return plan.isThere ? `Ready at ${name}` : `${capital(name)} would be ready at once`;
-  if (plan.firstTakeMs === null) return `${capital(name)}: ${work}, nothing is shot there any more`;
+  if (plan.firstTakeMs === null) return `${capital(name)}: ${work}, nothing left to shoot there`;
   if (plan.beginByMs !== null && nowMs > plan.beginByMs)
     return plan.firstTakeMs < nowMs
-      ? `${capital(name)}: ${work}, and its first scene should have begun ${formatClock(plan.firstTakeMs)}`
-      : `${capital(name)}: ${work}, and only ${formatDuration(plan.firstTakeMs - nowMs)} to the first take`;
-  return `${capital(name)}: begin by ${formatClock(defined(plan.beginByMs))} to be ready at ${formatClock(plan.firstTakeMs)}`;
+      ? `${capital(name)}: ${work}, its first scene should have started ${formatClock(plan.firstTakeMs)}`
+      : `${capital(name)}: ${work}, only ${formatDuration(plan.firstTakeMs - nowMs)} to the first take`;
+  return `${capital(name)}: start by ${formatClock(defined(plan.beginByMs))} to be ready at ${formatClock(plan.firstTakeMs)}`;
 }
 
 /** What holds now and would not hold there. */
 export function moveSubline({ becomesStale: s, isThere, minutes }: MovePlan, name: string): string {
-  if (isThere)
-    return minutes === 0 ? "" : "What is left before the first take, in the order of the work.";
+  if (isThere) return minutes === 0 ? "" : "What to do before the first take, in order.";
   const lost = [
     s.frequencies > 0 ? count(s.frequencies, "frequency", "frequencies") : "",
-    s.proofs > 0 ? count(s.proofs, "proof") : "",
+    s.verifications > 0 ? count(s.verifications, "verification") : "",
     s.ranges > 0 ? count(s.ranges, "range check") : "",
     s.scan ? "the scan" : "",
   ].filter((t) => t !== "");
   return lost.length === 0
-    ? `Nothing that holds now would be lost by moving to ${name}.`
-    : `At ${name} ${listWords(lost)} would not hold any more. In the order of the work, with the time each takes:`;
+    ? `Nothing is lost by moving to ${name}.`
+    : `At ${name} ${listWords(lost)} must be done again. In order, with the time each takes:`;
 }

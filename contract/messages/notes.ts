@@ -1,21 +1,21 @@
 import type { PlaceSource } from "~/core/coordination/changing/bestAfterHit";
-import type { ProofPart } from "~/core/channel/verificationParts";
+import type { VerificationPart } from "~/core/channel/verificationParts";
 import type { HitCause } from "~/core/monitor/hitCauses";
 import { formatDb, formatMetres } from "./format";
-import { PROOF_WORDS, proofOutcomeWords } from "./proof";
+import { VERIFICATION_WORDS, verificationOutcomeWords } from "./verification";
 import { hitCauseWords } from "./roll";
 
 /** Where a channel that had to move went. */
 export const PLACE_TAKEN_WORDS: Readonly<Record<PlaceSource, string>> = {
-  backup: "the assigned backup taken",
-  spare: "a spare taken",
-  fresh: "a fresh place",
+  backup: "assigned backup used",
+  spare: "spare used",
+  fresh: "new frequency",
 };
 
 /** What the button says that retunes a channel there. */
 export const RETUNE_WORDS: Readonly<Record<PlaceSource, string>> = {
-  backup: "Take the assigned backup",
-  spare: "Take the spare",
+  backup: "Use the assigned backup",
+  spare: "Use the spare",
   fresh: "Retune to",
 };
 
@@ -44,24 +44,24 @@ export const notes = {
   changedByHand: "changed by hand",
   added: (name: string) => `${name} added`,
   changed: (name: string) => `${name} changed`,
-  takenOut: (name: string) => `${name} taken out`,
+  takenOut: (name: string) => `${name} removed`,
   kept: (name: string) => `${name} kept`,
   dropped: (name: string) => `${name} dropped`,
   sceneAdded: (number: string) => `scene ${number} added`,
   sceneChanged: (number: string) => `scene ${number} changed`,
-  sceneStruck: (number: string) => `scene ${number} struck`,
-  putOnList: (who: string) => `${who} put on it`,
-  takenOffList: (who: string) => `${who} taken off`,
+  sceneStruck: (number: string) => `scene ${number} removed`,
+  putOnList: (who: string) => `${who} added`,
+  takenOffList: (who: string) => `${who} removed`,
   assigned: "assigned",
   keysMade: "names and keys made",
   paired: (pack: string, receiver: string) => `${pack} paired with ${receiver}`,
   carriedTo: (receiver: string) => `carried to ${receiver}`,
   rigged: (talker: string) => `${talker} rigged`,
-  cellsFresh: "fresh at every break",
-  cellsCounted: (reserveHours: number) => `counted, ${reserveHours} h kept`,
+  cellsFresh: "new at every break",
+  cellsCounted: (reserveHours: number) => `counted hours, reserve ${reserveHours} h`,
   // of plans
   notAlone: (talker: string, from: PlaceSource) =>
-    `${talker} was not alone, ${PLACE_TAKEN_WORDS[from]}`,
+    `${talker} had interference, ${PLACE_TAKEN_WORDS[from]}`,
   oneAfterAnother: (talker: string) => `one after another: ${talker}`,
   checkedAllOn: "checked with all packs on",
   afterHit: (talker: string, cause: HitCause | null) =>
@@ -70,19 +70,19 @@ export const notes = {
   isWith: (pack: string, talker: string) => `${pack} is with ${talker}`,
   packChangedTo: (pack: string) => `pack changed to ${pack}`,
   packAdded: (pack: string) => `${pack} added beside the first`,
-  packTakenAway: (pack: string) => `${pack} taken away`,
+  packTakenAway: (pack: string) => `${pack} removed`,
   packFirst: (pack: string) => `${pack} used first`,
   partsChanged: (parts: readonly string[]) => `${parts.join(", ")} changed`,
   talkerLeft: "left",
-  talkerBack: "came back",
+  talkerBack: "restored",
   // of what was recorded of a channel, and taken back
-  freshCells: "fresh cells",
-  receiverShowed: "what the receiver showed",
-  packShowed: "what the pack showed",
-  verified: (part: ProofPart, outcome: string) =>
-    `${PROOF_WORDS[part].name}: ${proofOutcomeWords(outcome)}`,
+  freshCells: "new batteries",
+  receiverShowed: "receiver display",
+  packShowed: "pack display",
+  verified: (part: VerificationPart, outcome: string) =>
+    `${VERIFICATION_WORDS[part].name}: ${verificationOutcomeWords(outcome)}`,
   levelKept: (gainDb: number, effort: string) =>
-    `level kept: pack gain ${formatDb(gainDb)}, ${effort} voice`,
+    `level saved: pack gain ${formatDb(gainDb)}, ${effort} voice`,
   placeKept: (marginDb: number, distanceM: number) =>
-    `place kept: ${formatDb(marginDb)} in hand at ${formatMetres(distanceM)}`,
+    `range saved: ${formatDb(marginDb)} to spare at ${formatMetres(distanceM)}`,
 } as const;

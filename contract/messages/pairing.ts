@@ -6,9 +6,9 @@ export function pairingProblemWords(problem: PairingProblem): string {
     case "name-empty":
       return "it needs a name";
     case "name-letters":
-      return "a name has capital letters, figures, blanks and dashes only";
+      return "a name has capital letters, digits, spaces and dashes only";
     case "name-long":
-      return `its display holds ${problem.most} letters`;
+      return `its display has room for ${problem.most} letters`;
     case "name-twice":
       return `another pack is called ${problem.name}`;
     case "group-outside":
@@ -16,8 +16,8 @@ export function pairingProblemWords(problem: PairingProblem): string {
     case "key-length":
       return `a key has ${problem.wanted} digits, this one ${problem.digits}`;
     case "key-letters":
-      return "a key has the digits 0 to 9 and a to f";
+      return "a key has the characters 0 to 9 and a to f";
     case "key-in-common":
-      return "a common group has no key: anybody may join it";
+      return "a common group has no key: anyone can join it";
   }
 }

@@ -5,7 +5,7 @@ import {
   fitWords,
   helpWords,
   lengthWords,
-  outageWords,
+  lostWords,
   planProblemWords,
   reliabilityWords,
 } from "./plan";
@@ -13,28 +13,32 @@ import type { Help } from "~/core/location/search";
 import { formatFeet, formatMetres } from "./format";
 
 test.each([
-  [0, "no dropouts to speak of"],
-  [1 / 500, "one dropout in 500 minutes"],
-  [1 / 42, "one dropout in 40 minutes"],
-  [1 / 7.26, "one dropout in 7.3 minutes"],
-  [0.96, "one dropout a minute"],
-  [9.04, "9 dropouts a minute"],
-  [3.47, "3.5 dropouts a minute"],
-  [38.2, "38 dropouts a minute"],
-])("%p a minute", (perMinute, words) => expect(dropoutWords(perMinute)).toBe(words));
+  [0, null, "no dropouts"],
+  [1 / 500, null, "one dropout about every 500 minutes"],
+  [1 / 8.2, 120, "one short dropout about every 8 minutes"],
+  [1 / 42, null, "one dropout about every 40 minutes"],
+  [0.96, 400, "about one dropout a minute"],
+  [3.47, 100, "about 3 short dropouts a minute"],
+  [38.2, null, "about 38 dropouts a minute"],
+])("%p a minute of %p ms", (perMinute, meanMs, words) =>
+  expect(dropoutWords(perMinute, meanMs)).toBe(words),
+);
 
-test("how much is lost is told where it matters; what is mostly gone is gone", () => {
-  expect([outageWords(1e-7), outageWords(0.034), outageWords(0.22), outageWords(0.0004)]).toEqual([
-    "",
-    "out 3 % of the walk",
-    "out 22 % of the walk",
-    "out 0.04 % of the walk",
+test("what is lost is told as a share of the walk, in one unit from nothing to all", () => {
+  expect([1e-7, 0.00005, 0.0004, 0.034, 0.22, 0.999].map(lostWords)).toEqual([
+    "no voice lost",
+    "voice lost under 0.01 % of this walk",
+    "voice lost 0.04 % of this walk",
+    "voice lost 3 % of this walk",
+    "voice lost 22 % of this walk",
+    "voice lost all the way",
   ]);
-  expect(reliabilityWords({ outage: 0.001, dropoutsPerMinute: 3 })).toBe("3 dropouts a minute");
-  expect(reliabilityWords({ outage: 0.08, dropoutsPerMinute: 32 })).toBe(
-    "32 dropouts a minute, out 8 % of the walk",
+  expect(reliabilityWords({ outage: 0.08, dropoutsPerMinute: 32, meanDropoutMs: 90 })).toBe(
+    "voice lost 8 % of this walk, about 32 short dropouts a minute",
   );
-  expect(reliabilityWords({ outage: 0.7, dropoutsPerMinute: 2 })).toBe("gone for 70 % of the walk");
+  expect(reliabilityWords({ outage: 0.7, dropoutsPerMinute: 2 })).toBe(
+    "voice lost 70 % of this walk",
+  );
   expect([30, 420, 12_000].map(lengthWords)).toEqual(["30 ms", "0.4 s", "12 s"]);
 });
 
@@ -83,9 +87,7 @@ test("what a walk says of a place, with what is not known; and where it says not
       behindBody: { db: -3, uncertaintyDb: 1.2 },
     }),
   ).toBe("everywhere −1.5 dB ± 0.4 and behind the body −3 dB ± 1.2");
-  expect(fitWords({ general: null, perWall: null, behindBody: null })).toBe(
-    "nothing could be told from it",
-  );
+  expect(fitWords({ general: null, perWall: null, behindBody: null })).toBe("no result");
 });
 
 test("every refusal says what is wrong and what is unharmed", () => {
@@ -101,7 +103,7 @@ test("every refusal says what is wrong and what is unharmed", () => {
     { code: "too-involved" },
   ] as const;
   const words = files.map((e) => planFileErrorWords("hall.json", e as never));
-  for (const w of words) expect(w).toMatch(/“hall\.json”.*The plan is as it was\.$/);
+  for (const w of words) expect(w).toMatch(/“hall\.json”.*The plan is unchanged\.$/);
   expect(words[4]).toContain("Feature 5");
   const readings = [
     { code: "empty" },
@@ -111,7 +113,7 @@ test("every refusal says what is wrong and what is unharmed", () => {
     { code: "many", most: 5 },
   ] as const;
   for (const e of readings)
-    expect(readingsErrorWords("what was typed", e)).toMatch(/Nothing was taken\.$/);
+    expect(readingsErrorWords("what was typed", e)).toMatch(/Nothing was imported\.$/);
   const problems = [
     { code: "wall-short", id: "w" },
     { code: "opening-off", id: "d", of: "w" },

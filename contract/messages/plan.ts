@@ -8,7 +8,7 @@ import { formatDb, listWords } from "./format";
 export function planProblemWords(p: PlanProblem): string {
   switch (p.code) {
     case "wall-short":
-      return "a wall has no length: its two ends lie on one point";
+      return "a wall has no length: both ends are on one point";
     case "opening-off":
       return "a door or window reaches past the end of its wall";
     case "outline-crosses":
@@ -16,9 +16,9 @@ export function planProblemWords(p: PlanProblem): string {
     case "outline-short":
       return "an outline needs three corners";
     case "antenna-inside":
-      return "an antenna stands inside an obstacle or a wall: raise it above, or move it out";
+      return "an antenna is inside an obstacle or a wall: raise it, or move it out";
     case "outside":
-      return `${{ wall: "a wall", obstacle: "an obstacle", area: "a playing area", walk: "a walk", antenna: "an antenna", cart: "the cart" }[p.what]} lies outside the plan`;
+      return `${{ wall: "a wall", obstacle: "an obstacle", area: "a playing area", walk: "a walk", antenna: "an antenna", cart: "the cart" }[p.what]} is outside the plan`;
     case "walk-short":
       return "a walk needs two points";
   }
@@ -31,36 +31,46 @@ export const ANTENNA_NAMES: Readonly<Record<PlacedAntenna["kind"], string>> = {
   fin: "fin",
 };
 
-/** "9 dropouts a minute", "one dropout in 40 minutes", "no dropouts to speak of". */
-export function dropoutWords(perMinute: number): string {
-  if (perMinute < 1 / 600) return "no dropouts to speak of";
-  if (perMinute >= 0.95 && perMinute < 1.05) return "one dropout a minute";
-  if (perMinute >= 0.95)
-    return `${perMinute < 9.5 ? Number(perMinute.toFixed(1)) : Math.round(perMinute)} dropouts a minute`;
-  const minutes = 1 / perMinute;
-  return `one dropout in ${minutes < 10 ? Number(minutes.toFixed(1)) : minutes < 100 ? Math.round(minutes / 5) * 5 : Math.round(minutes / 50) * 50} minutes`;
-}
-
-/** What share of the time is lost, in words: "out 3 % of the walk". */
-export function outageWords(outage: number): string {
-  if (outage < 1e-5) return "";
+/** A share of a walk, in percent: "8 %", "0.3 %", "under 0.01 %". */
+export function shareOfWalkWords(outage: number): string {
   const percent = outage * 100;
-  return `out ${percent >= 9.5 ? Math.round(percent) : Number(percent.toPrecision(1))} % of the walk`;
+  if (percent < 0.01) return "under 0.01 %";
+  return `${percent >= 9.5 ? Math.round(percent) : Number(percent.toPrecision(1))} %`;
 }
 
-/** Both together: where it is mostly out there are few dropouts, for it does not come back. */
+/** What a walk comes to, in the one unit that all walks are told in. */
+export function lostWords(outage: number): string {
+  if (outage < 1e-5) return "no voice lost";
+  if (outage > 0.995) return "voice lost all the way";
+  return `voice lost ${shareOfWalkWords(outage)} of this walk`;
+}
+
+/** How that feels: "one short dropout about every 8 minutes". */
+export function dropoutWords(perMinute: number, meanMs: number | null = null): string {
+  if (perMinute < 1 / 600) return "no dropouts";
+  const kind = meanMs !== null && meanMs < SHORT_MS ? "short dropout" : "dropout";
+  if (perMinute >= 1.5) return `about ${Math.round(perMinute)} ${kind}s a minute`;
+  if (perMinute >= 0.75) return `about one ${kind} a minute`;
+  const minutes = 1 / perMinute;
+  return `one ${kind} about every ${minutes < 10 ? Math.round(minutes) : minutes < 100 ? Math.round(minutes / 5) * 5 : Math.round(minutes / 50) * 50} minutes`;
+}
+/** Shorter than this a dropout is a click, longer a hole. */
+const SHORT_MS = 300;
+
+/** What share is lost, and how that feels. */
 export function reliabilityWords({
   outage,
   dropoutsPerMinute,
+  meanDropoutMs = null,
 }: {
   outage: number;
   dropoutsPerMinute: number;
+  meanDropoutMs?: number | null;
 }): string {
-  if (outage > 0.5) return `gone for ${Math.round(outage * 100)} % of the walk`;
-  const share = outageWords(outage);
-  return outage > 0.02 && share
-    ? `${dropoutWords(dropoutsPerMinute)}, ${share}`
-    : dropoutWords(dropoutsPerMinute);
+  const lost = lostWords(outage);
+  return outage < 1e-5 || outage > 0.5
+    ? lost
+    : `${lost}, ${dropoutWords(dropoutsPerMinute, meanDropoutMs)}`;
 }
 
 /** How long: "30 ms", "0.4 s", "2 s". */
@@ -107,11 +117,11 @@ export function helpWords(
     case "second-antenna":
       return `Put a second antenna at ${names.at(help.at)}`;
     case "move-receiver":
-      return `Carry the receivers to ${names.at(help.at)}, balanced audio back`;
+      return `Move the receivers to ${names.at(help.at)}, with balanced audio lines back`;
     case "other-antenna":
       return `Make ${names.antenna(help.antennaId)} a ${ANTENNA_NAMES[help.kind]}${help.kind === "fin" ? ` that looks ${directionWords(help.aimDeg)}` : ""}`;
     case "sleeve":
-      return `Slide a sleeve over ${names.talker(help.walk)}’s antenna`;
+      return `Put a sleeve over ${names.talker(help.walk)}’s antenna`;
     case "straighten":
       return `Straighten ${names.talker(help.walk)}’s antenna`;
     case "ankle":
@@ -134,5 +144,5 @@ export function fitWords(fit: {
     ...part("for each wall", fit.perWall),
     ...part("behind the body", fit.behindBody),
   ];
-  return parts.length === 0 ? "nothing could be told from it" : listWords(parts);
+  return parts.length === 0 ? "no result" : listWords(parts);
 }

@@ -8,30 +8,30 @@ export function planFileErrorWords(
   name: string,
   error: PlanFileError | { code: "not-svg" | "too-involved" | "no-scale" },
 ): string {
-  const kept = "The plan is as it was.";
+  const kept = "The plan is unchanged.";
   switch (error.code) {
     case "too-detailed":
-      return `“${name}” has ${error.points} corners, and a plan here takes ${error.most}: draw or save it simpler. The plan is as it was.`;
+      return `“${name}” has ${error.points} corners, and a plan can have ${error.most}: simplify it. The plan is unchanged.`;
     case "not-json":
       return `“${name}” is neither GeoJSON nor SVG (${error.at}). ${kept}`;
     case "not-a-collection":
-      return `“${name}” is JSON, but no collection of features. ${kept}`;
+      return `“${name}” is JSON, but not a collection of features. ${kept}`;
     case "empty":
-      return `“${name}” holds no line, area or point that a plan could use. ${kept}`;
+      return `“${name}” has no line, area or point for a plan. ${kept}`;
     case "newer":
-      return `“${name}” was written by a newer version (${error.version}). ${kept}`;
+      return `“${name}” is from a newer version (${error.version}). ${kept}`;
     case "bad-feature":
       return `Feature ${error.index + 1} of “${name}” ${featureFaultWords(error.fault)}. ${kept}`;
     case "too-large":
-      return `“${name}” is ${formatKm(error.extentM)} across: that is a map, and no place to put antennas. Cut out what matters. ${kept}`;
+      return `“${name}” is ${formatKm(error.extentM)} across: that is a map. Cut out the part you need. ${kept}`;
     case "senseless":
       return `“${name}” does not make sense: ${listWords(error.problems.slice(0, 3).map(planProblemWords))}. ${kept}`;
     case "not-svg":
       return `“${name}” cannot be read as SVG. ${kept}`;
     case "too-involved":
-      return `“${name}” is more involved than any plan: its shapes hold too much, or lie in too many groups. Save it simpler. ${kept}`;
+      return `“${name}” is too complex for a plan: simplify its shapes or groups. ${kept}`;
     case "no-scale":
-      return `“${name}” does not say how large it is in reality.`;
+      return `“${name}” does not say its real size.`;
   }
 }
 
@@ -39,15 +39,15 @@ export function planFileErrorWords(
 export function readingsErrorWords(from: string, error: ReadingsError): string {
   switch (error.code) {
     case "empty":
-      return `${capital(from)} holds no two readings: a line needs a time and a level. Nothing was taken.`;
+      return `${capital(from)} needs at least two readings, each with a time and a level. Nothing was imported.`;
     case "line":
-      return `Line ${error.line} of ${from} cannot be read: “${error.text}”. Nothing was taken.`;
+      return `Line ${error.line} of ${from} cannot be read: “${error.text}”. Nothing was imported.`;
     case "order":
-      return `Line ${error.line} of ${from} goes back in time. Nothing was taken.`;
+      return `Line ${error.line} of ${from} goes back in time. Nothing was imported.`;
     case "range":
-      return `Line ${error.line} of ${from} says ${error.dbm} dBm: no receiver reads that. In dBµV? Then say so in a heading. Nothing was taken.`;
+      return `Line ${error.line} of ${from} says ${error.dbm} dBm, which no receiver reads. If it is dBµV, say so in a heading. Nothing was imported.`;
     case "many":
-      return `${capital(from)} has more than ${error.most} readings. Nothing was taken.`;
+      return `${capital(from)} has more than ${error.most} readings. Nothing was imported.`;
   }
 }
 

@@ -9,9 +9,9 @@ import type { PackingLine } from "~/core/schedule/packing";
 import type { Finding } from "~/core/schedule/prepFindings";
 import type { SceneField, SceneRowNote, SceneRowProblem } from "~/core/schedule/sceneTable";
 import type {
-  HandedDown,
-  HandedFault,
-  HandedRowProblem,
+  AssignedFrequency,
+  AssignedFault,
+  AssignedRowProblem,
 } from "~/core/coordination/problem/assigned";
 import {
   capital,
@@ -20,14 +20,19 @@ import {
   formatMetres,
   listWords,
   mhz,
+  namesOrCount,
   numberWord,
   rangesWords,
+  formatDayOfYear,
 } from "./format";
 import { brokenRuleWords } from "./words";
 
 const scenesOf = (numbers: readonly string[]) =>
   `${numbers.length === 1 ? "scene" : "scenes"} ${listWords(numbers)}`;
-const CELLS = { aa: "AA cell", "9v": "9 V cell" };
+const CELLS = {
+  aa: { one: "AA battery", many: "AA batteries" },
+  "9v": { one: "9 V battery", many: "9 V batteries" },
+} as const;
 
 /**
  * What is missing, so short that several fit into a headline; what it rests on; and what would mend
@@ -48,7 +53,7 @@ export function findingWords(
       }[f.limit];
       return {
         short: `${f.limit === "chains" ? `${numberWord(missing)} ${missing === 1 ? thing : "packs with receiver channels"}` : count(missing, thing)} for ${scenesOf(f.sceneNumbers)}`,
-        why: `${count(f.needed, "voice")} at once, and ${f.have === 0 ? "no chain" : `only ${count(f.have, "chain")}`} of pack and receiver channel`,
+        why: `${count(f.needed, "voice")} at once, and ${f.have === 0 ? "no complete chain" : `only ${count(f.have, "chain")}`} of pack and receiver channel`,
         mend: `rent ${missing === 1 ? "one" : String(missing)}, or let ${missing === 1 ? "one of them" : "some of them"} share the boom`,
       };
     }
@@ -61,127 +66,121 @@ export function findingWords(
     case "microphones-short":
       return {
         short: `${count(f.needed - f.have, "microphone")} for ${scenesOf(f.sceneNumbers)}`,
-        why: `${count(f.needed, "voice")} at once, ${count(f.have, "microphone")} in the case`,
+        why: `${count(f.needed, "voice")} at once, ${count(f.have, "microphone")} in the kit`,
         mend: "each voice needs its own",
       };
     case "one-path":
       return {
-        short: `${f.unit} hears by ${f.hasAntennas === 1 ? "one antenna" : "one path"}`,
-        why: "where waves cancel at one spot they hardly ever do at two: with one path it drops out there",
-        mend: "give the talker who moves least to it, or leave it at home",
+        short: `${f.unit} receives with ${f.hasAntennas === 1 ? "one antenna" : "one path"}`,
+        why: "with one antenna it drops out where waves cancel",
+        mend: "use it for whoever moves least, or leave it at home",
       };
     case "thin-range":
       return {
-        short: `thin range at the ${f.place.toLowerCase()}`,
-        why: `${formatDb(f.marginDb)} in hand for ${listWords(f.talkers)} over ${metres(f.distanceM)}, by what is known of the place`,
-        mend: "pack cable and an antenna for the set’s side, or wear the pack in front",
+        short: `weak range at ${f.place.toLowerCase()}`,
+        why: `${formatDb(f.marginDb)} to spare for ${namesOrCount(f.talkers)} over ${metres(f.distanceM)}, as far as the location is known`,
+        mend: "bring cable and an antenna for the set’s side, or wear the pack in front",
       };
     case "leads-short":
       return {
-        short: `${count(f.needed - f.have, "receiver lead")} for ${scenesOf(f.sceneNumbers)}`,
-        why: `${count(f.needed, "channel")} at once, ${count(f.have, "lead")} in the case`,
-        mend: "pack more leads",
+        short: `${count(f.needed - f.have, "receiver cable")} for ${scenesOf(f.sceneNumbers)}`,
+        why: `${count(f.needed, "channel")} at once, ${count(f.have, "lead")} in the kit`,
+        mend: "bring more cables",
       };
     case "talker-without-channel":
       return {
         short: `no channel for ${f.talker}`,
-        why: `speaks in ${scenesOf(f.sceneNumbers)} and is on nobody's list`,
-        mend: "give them a channel, or strike them from the scene",
+        why: `speaks in ${scenesOf(f.sceneNumbers)} and has no channel`,
+        mend: "add a channel, or take them out of the scene",
       };
     case "no-wired-recorder":
       return {
         short: `${count(f.needed - f.have, "wired recorder")} for ${scenesOf(f.sceneNumbers)}`,
-        why: `${f.sceneNumbers.length === 1 ? "it" : "they"} cannot be done again: radio that is hit in the middle cannot be mended`,
+        why: `${f.sceneNumbers.length === 1 ? "it" : "they"} cannot be repeated, and radio interference cannot be fixed later`,
         mend: "put a small cabled recorder on each person as well",
       };
     case "cells-short":
       return {
-        short: `${f.needed - f.have} ${CELLS[f.cell]}s`,
-        why: `the day uses ${f.needed}, ${f.have} are in the case`,
-        mend: "pack more, fresh, all of one kind",
+        short: count(f.needed - f.have, CELLS[f.cell].one, CELLS[f.cell].many),
+        why: `the day uses ${f.needed}, ${f.have} are in the kit`,
+        mend: "bring more, new, all of one kind",
       };
     case "antennas-short":
       return {
-        short: `${count(f.needed - f.have, "antenna")} for ${f.block === null ? listWords(f.receivers) : `block ${f.block}`}`,
-        why: `${listWords(f.receivers)} ${f.receivers.length === 1 ? "needs" : "need"} ${f.needed}, ${f.have} fit`,
-        mend: `bring the right ones: one of another block is ${OTHER_BLOCK_SHORT}`,
+        short: `${count(f.needed - f.have, "antenna")} for ${f.block === null ? namesOrCount(f.receivers, "receiver") : `block ${f.block}`}`,
+        why: `${namesOrCount(f.receivers, "receiver")} ${f.receivers.length === 1 ? "needs" : "need"} ${f.needed}, ${f.have} fit`,
+        mend: `bring the right ones: another block is ${OTHER_BLOCK_SHORT}`,
       };
     case "pack-fits-nothing":
       return {
         short: `${f.unit} fits no receiver`,
         why: {
-          "other-modulation": "no receiver in the case understands its modulation",
+          "other-modulation": "no receiver in the kit has its modulation",
           "other-key": "it encrypts with a key that no receiver here has",
-          "no-common-range": "its block and theirs never meet",
-          "no-common-step": "its tuning steps and theirs never stand on one frequency",
+          "no-common-range": "its block and theirs do not overlap",
+          "no-common-step": "its tuning steps and theirs share no frequency",
         }[f.why],
         mend: "leave it at home, or bring its receiver",
       };
     case "power-too-high":
       return {
         short: `${f.unit} at ${f.setMw} mW`,
-        why: `at most ${f.mostMw} mW of its powers are allowed here`,
+        why: `at most ${f.mostMw} mW is allowed here`,
         mend: `set it to ${f.mostMw} mW`,
       };
     case "room-full":
       return {
         short: `${count(f.needed - f.most, "adaptive system")} too many for ${scenesOf(f.sceneNumbers)}`,
-        why: `${count(f.needed, "digital system")} that choose for themselves at once, a room carries about ${f.most}`,
-        mend: "put some of the voices on tuned systems",
+        why: `${count(f.needed, "digital system")} at once; a room takes about ${f.most}`,
+        mend: "put some channels on tuned systems",
       };
     case "beyond-range":
       return {
-        short: `the ${f.place.toLowerCase()} is too deep for adaptive systems in ${scenesOf(f.sceneNumbers)}`,
+        short: `the ${f.place.toLowerCase()} is too large for adaptive systems in ${scenesOf(f.sceneNumbers)}`,
         why: `${metres(f.distanceM)} to the receivers, they reach about ${metres(f.rangeM)} in the open`,
         mend: "bring the receivers nearer, or use tuned systems there",
       };
     case "firmware-behind":
       return {
-        short: `old firmware in ${listWords(f.units.map((u) => u.label))}`,
-        why: `${listWords([...new Set(f.units.map((u) => u.has))])} ${f.units.length === 1 ? "runs in it" : "run in them"}, ${f.newest} is out for ${f.model}`,
-        mend: "update at home, both ends of a pair, and try them together; not on a shooting day",
+        short: `old firmware in ${namesOrCount(
+          f.units.map((u) => u.label),
+          "unit",
+        )}`,
+        why: `${listWords([...new Set(f.units.map((u) => u.has))])} ${f.units.length === 1 ? "is in it" : "are in them"}; the newest for ${f.model} is ${f.newest}`,
+        mend: "update both ends of a pair at home and test them together, not on a shooting day",
       };
     case "no-rule":
       return {
         short: `no rule known for ${f.unit}`,
-        why: `nothing is known here about ${rangesWords(f.where)} MHz in this region: neither allowed nor forbidden`,
+        why: `no rule is known for ${rangesWords(f.where)} MHz in this region: neither allowed nor forbidden`,
         mend: "ask your regulator before it transmits, or add the rule as a region file",
       };
     case "legal-nowhere":
       return {
         short: `${f.unit} may not transmit here`,
-        why: "no band of this region allows its range at any of its powers",
+        why: "no band here allows its range at any of its powers",
         mend: "leave it at home",
       };
   }
 }
-
-const MAX_IN_HEADLINE = 3;
 
 /** When a day is, seen from its own clock: "today", "tomorrow", or its date. */
 export function dayWord(nowMs: number, dateIso: string): string {
   const days = Math.floor(nowMs / 86_400_000);
   if (days === 0) return "today";
   if (days === -1) return "tomorrow";
-  return new Date(`${dateIso}T12:00:00Z`).toLocaleDateString("en-GB", {
-    weekday: "long",
-    day: "numeric",
-    month: "long",
-    timeZone: "UTC",
-  });
+  return formatDayOfYear(dateIso);
 }
 
-/** The preparation in one line. */
+/** The preparation in one line; what is missing stands below it. */
 export function prepHeadline(
   findings: readonly Finding[],
   hasScenes: boolean,
   day: string,
 ): string {
   if (!hasScenes) return `No scenes for ${day} yet: who speaks, and when?`;
-  if (findings.length === 0) return `Ready for ${day}: nothing is missing`;
-  const said = findings.slice(0, MAX_IN_HEADLINE).map((f) => findingWords(f).short);
-  const rest = findings.length - said.length;
-  return `Ready for ${day} except: ${rest > 0 ? `${said.join(", ")}, and ${count(rest, "thing")} more` : listWords(said)}`;
+  if (findings.length === 0) return `Ready for ${day}: nothing missing`;
+  return `Not ready for ${day}: ${count(findings.length, "thing")} to fix`;
 }
 
 export function pairProblemWords(p: PairProblem): string {
@@ -191,9 +190,9 @@ export function pairProblemWords(p: PairProblem): string {
     case "other-key":
       return `other key: ${p.pack ?? "none"} and ${p.receiver ?? "none"}`;
     case "no-common-range":
-      return `never meet: ${rangesWords(p.pack)} and ${rangesWords(p.receiver)}`;
+      return `no overlap: ${rangesWords(p.pack)} and ${rangesWords(p.receiver)}`;
     case "no-common-step":
-      return `steps of ${p.packStepHz / 1000} and ${p.receiverStepHz / 1000} kHz never meet`;
+      return `steps of ${p.packStepHz / 1000} and ${p.receiverStepHz / 1000} kHz share no frequency`;
   }
 }
 
@@ -218,7 +217,7 @@ export function legalityWords(l: Legality): string {
 export const SCENE_FIELD_WORDS: Readonly<Record<SceneField, string>> = {
   number: "Scene number",
   title: "Title",
-  place: "Place",
+  place: "Location",
   start: "From",
   end: "To",
   speakers: "Who speaks",
@@ -249,15 +248,15 @@ export function sceneNoteWords(n: SceneRowNote): string {
     case "over-midnight":
       return "ends after midnight";
     case "place-unknown":
-      return `no place called "${n.text}" on this day`;
+      return `no location called "${n.text}" on this day`;
     case "nobody-speaks":
-      return "nobody speaks";
+      return "no one speaks";
   }
 }
 
 export const capitalSentence = (text: string): string => `${capital(text)}.`;
 
-export function handedProblemWords(p: HandedRowProblem): string {
+export function assignedProblemWords(p: AssignedRowProblem): string {
   switch (p.code) {
     case "who-missing":
       return "no name of a crew or position";
@@ -280,24 +279,23 @@ export function handedProblemWords(p: HandedRowProblem): string {
 }
 
 /** One sentence to write back with. */
-export const handedFaultWords = (f: HandedFault, nameOf: (id: string) => string): string =>
+export const assignedFaultWords = (f: AssignedFault, nameOf: (id: string) => string): string =>
   `${f.who}, ${f.use} ${mhz(f.frequencyHz)}: ${listWords(f.broken.map((b) => brokenRuleWords(b, nameOf)))}.`;
 
 /** The list in one line. */
-export function handedHeadline(
-  lines: readonly HandedDown[],
-  faults: readonly HandedFault[],
+export function assignedHeadline(
+  lines: readonly AssignedFrequency[],
+  faults: readonly AssignedFault[],
 ): string {
   const ours = lines.filter((l) => l.channelId !== null).length;
   const bad = new Set(faults.filter((f) => f.use === "primary").map((f) => f.who)).size;
-  if (lines.length === 0) return "Nothing handed down yet";
-  if (ours === 0)
-    return `${capital(count(lines.length, "line"))}, none of them for a channel of ours`;
+  if (lines.length === 0) return "No assigned frequencies yet";
+  if (ours === 0) return `${capital(count(lines.length, "line"))}, none of them for our channels`;
   if (bad === 0)
     return ours === 1
-      ? "The one frequency handed down to us stands"
-      : `All ${numberWord(ours)} frequencies handed down to us stand`;
-  return `${capital(numberWord(bad))} of ${count(ours, "frequency", "frequencies")} handed down to us will not do`;
+      ? "The frequency assigned to us is clear"
+      : `All ${numberWord(ours)} frequencies assigned to us are clear`;
+  return `${capital(numberWord(bad))} of ${count(ours, "frequency", "frequencies")} assigned to us cannot be used`;
 }
 
 const PACKING: Readonly<Record<PackingLine["what"], string>> = {
@@ -306,7 +304,7 @@ const PACKING: Readonly<Record<PackingLine["what"], string>> = {
   "spare-pack": "a spare pack",
   microphone: "microphones",
   antenna: "antennas",
-  "aa-cell": "AA cells",
+  "aa-cell": "AA batteries",
   lead: "leads",
   "wired-recorder": "wired recorders",
   "rubber-band": "thin rubber bands",
@@ -315,6 +313,22 @@ const PACKING: Readonly<Record<PackingLine["what"], string>> = {
 };
 
 export const packingWords = (line: PackingLine): string => capital(PACKING[line.what]);
+
+const PACKING_NOTES: Partial<Record<PackingLine["what"], string>> = {
+  "spare-pack": "on a known spare frequency",
+  microphone: "one for each pack and the spare",
+  "aa-cell": "new, all of one kind",
+  lead: "receiver to recorder or camera",
+  "wired-recorder": "for a scene that cannot be repeated",
+};
+/** Of which kind, or what for. */
+export const packingDetail = ({ what, model, block }: PackingLine): string =>
+  model ??
+  (block === undefined
+    ? (PACKING_NOTES[what] ?? "")
+    : block === null
+      ? "wideband"
+      : `block ${block}`);
 
 export const STATION_FIELD_WORDS: Readonly<Record<StationField, string>> = {
   channel: "TV channel",
@@ -330,4 +344,11 @@ export const stationProblemWords = (p: StationRowProblem): string =>
     : `no channel ${p.channel} in this region`;
 
 export const stationNoteWords = (n: StationRowNote): string =>
-  n.code === "name-missing" ? "it has no name" : `takes the place of row ${n.firstRow}`;
+  n.code === "name-missing" ? "it has no name" : `replaces row ${n.firstRow}`;
+
+/** The button that copies what is to be replied to a coordinator, before and after. */
+export const ASSIGNED_COPY = {
+  "not-yet": "Copy the problems as a reply",
+  copied: "Copied",
+  refused: "Copying is blocked here: select the text instead",
+} as const;

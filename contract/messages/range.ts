@@ -3,32 +3,95 @@ import type { RankedHelp } from "~/core/location/search";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import type { LinkAnswer } from "~/core/radio/link";
 import { shadowSigmaDb } from "~/core/location/walk";
-import { capital, formatDb, formatDbm, listWords } from "./format";
-import { dropoutWords, fitWords, helpWords, lengthWords, reliabilityWords } from "./plan";
+import { capital, count, formatDb, formatRfLevel, listWords, namesOrCount } from "./format";
+import { dropoutWords, fitWords, helpWords, lostWords, shareOfWalkWords } from "./plan";
 
-const rounded = (perMinute: number): number =>
-  perMinute < 9.5 ? Number(perMinute.toFixed(1)) : Math.round(perMinute);
+/** The screen of range. */
+export const RANGE = {
+  save: "Save the range check",
+  plan: "Floor plan",
+  walkTest: "Walk test",
+  undo: "Undo",
+  redo: "Redo",
+  undone: "Undone.",
+  noForecast: "No walk is calculated yet.",
+  fitKept: "Walk test saved. This location is calculated with it from now on.",
+  fitForgotten: "Walk test removed. This location is calculated by the model again.",
+  legend: "What the map shows",
+  marginLegend: "Mean margin:",
+  walks: "Walks",
+  walksHint:
+    "Margin of antenna A (up) and B (down) along the way. Where both reach the middle, it drops out.",
+  ok: "OK",
+  weak: "weak",
+  dropsOut: "drops out",
+  helps: "What would help",
+  helpsHint: "Single changes, by what the weakest point of all walks gains per minute of work.",
+  trying: "Trying changes",
+  noHelp: "No single change gains more than half a decibel.",
+  change: "Change",
+  gains: "Gains",
+  takes: "Takes",
+  then: "Then",
+  most: "helps most",
+  apply: "Apply",
+  rigCard: "Rig card",
+  marginFor: "Margin for",
+  onMap: "On the map they look",
+  onWalks: "On their walks they look",
+  caution:
+    "Keep antenna stands clear of power lines and weight them. Never climb alone. Tape or ramp every cable that people cross.",
+} as const;
+/** What the colours of the map say: mean margin, not what is lost. */
+export const MAP_LEGEND: readonly (readonly [tone: string, words: string])[] = [
+  ["out", "below 0 dB"],
+  ["0", "0–10 dB"],
+  ["10", "10–20 dB"],
+  ["20", "20–30 dB"],
+  ["30", "over 30 dB"],
+];
+export const MAP_MARKS = {
+  weakest: "weakest point of each walk",
+  tried: "position that was tried",
+};
+export const keptRangeWords = (talkers: string): string => `Range check saved for ${talkers}.`;
+export const crashWords = (detail: string): string =>
+  `The calculation stopped (${detail}). Nothing that was saved is harmed. Load the page again.`;
+export const searchCrashWords = (detail: string): string =>
+  `The search stopped (${detail}). The plan is unchanged.`;
+export const planLabel = (
+  place: string,
+  talker: string | null,
+  antennas: number,
+  walks: number,
+): string =>
+  `Plan of ${place}: ${talker === null ? "no talent" : `margin for ${talker}`}, ${count(antennas, "antenna")}, ${count(walks, "walk")}`;
+export const weakestPointWords = (marginDb: number, along: string): string =>
+  `weakest point ${formatDb(marginDb)}, ${along} along`;
+export const walkLabel = (name: string): string => `Margin along “${name}”`;
+export const lastsWords = (mean: string, longest: string): string =>
+  ` Each lasts about ${mean}, hardly ever more than ${longest}.`;
+export const oneAntennaWords = (reliability: string): string =>
+  ` With one antenna: ${reliability}.`;
 
 /**
- * Between what and what it lies, for all that is not known about the place: "0.5 to 12 a minute".
+ * What a walk may come to, for all that is not known of the location: both ends in the same unit,
+ * the better one first.
  */
-export function spreadWords({ better, worse }: WalkForecast): string {
-  const [low, high] = [better, worse];
-  if (high.outage > 0.5)
-    return `${dropoutWords(low.dropoutsPerMinute)} at best, mostly gone at worst`;
-  if (low.dropoutsPerMinute < 1 / 600 && high.dropoutsPerMinute < 1 / 600)
-    return "no dropouts either way";
-  if (low.dropoutsPerMinute >= 0.95)
-    return `between ${rounded(low.dropoutsPerMinute)} and ${reliabilityWords(high)}`;
-  return `anything from ${dropoutWords(low.dropoutsPerMinute)} to ${reliabilityWords(high)}`;
+export function spreadWords({ outage, better, worse }: WalkForecast): string {
+  const ends = [better.outage, outage, worse.outage];
+  const [low, high] = [Math.min(...ends), Math.max(...ends)];
+  return high < 1e-5
+    ? "no voice lost at best or worst"
+    : `at best ${low < 1e-5 ? "nothing" : shareOfWalkWords(low)} lost, at worst ${shareOfWalkWords(high)}`;
 }
 
 /** How much of what is lost is silence and how much noise; nothing where it is all one. */
-export function mutedWords({ outage, dropoutsPerMinute, muted }: WalkForecast): string {
-  if (dropoutsPerMinute < 1 / 600 || muted.outage > 0.95 * outage) return "";
-  return muted.dropoutsPerMinute < 1 / 600
-    ? " Hardly any of that is silence: it is noise in the voice."
-    : ` Silence: ${dropoutWords(muted.dropoutsPerMinute)}; the rest is noise in the voice.`;
+export function mutedWords({ outage, muted }: WalkForecast): string {
+  if (outage < 1e-5 || muted.outage > 0.95 * outage) return "";
+  return muted.outage < 1e-5
+    ? " It is noise in the voice, hardly ever silence."
+    : ` Silence: ${shareOfWalkWords(muted.outage)} of this walk; the rest is noise in the voice.`;
 }
 
 /** What a receiver needs at its input, and of what that is made. */
@@ -36,24 +99,23 @@ export const needWords = (
   { sensitivityDbm, noiseFloorDbm, interferenceDbm }: LinkAnswer,
   { requiredSnrDb }: { requiredSnrDb: number },
 ): string =>
-  `It needs ${formatDbm(sensitivityDbm)}: ${formatDb(requiredSnrDb)} over ${formatDbm(noiseFloorDbm)} of noise (290 K, the receiver’s noise figure and its feed${interferenceDbm === null ? "" : ", and what was scanned here"}).`;
+  `It needs ${formatRfLevel(sensitivityDbm)}: ${formatDb(requiredSnrDb)} over ${formatRfLevel(noiseFloorDbm)} noise (290 K, the receiver’s noise figure and its feed${interferenceDbm === null ? "" : ", and the noise and products on its frequency"}).`;
 
 /** How a level fades there: by what of it comes straight. */
 export function fadingWords(kFactorDb: number): string {
-  const by = "Rice factor by what stands in the straight ray: common practice, no published source";
-  if (kFactorDb <= -10)
-    return `Hardly any of it comes straight: it fades as Rayleigh has it (${by}).`;
-  return `What comes straight is ${formatDb(Math.abs(kFactorDb))} ${kFactorDb < 0 ? "weaker" : "stronger"} than what is scattered: it fades as Rice has it (${by}).`;
+  const by = "Rice factor from what blocks the direct path: common practice, no published source";
+  if (kFactorDb <= -10) return `Almost no direct path: Rayleigh fading (${by}).`;
+  return `The direct path is ${formatDb(Math.abs(kFactorDb))} ${kFactorDb < 0 ? "weaker" : "stronger"} than the reflections: Rician fading (${by}).`;
 }
 
 /** How much local means scatter, and by what that is known. */
 export function shadowWords(plan: Parameters<typeof shadowSigmaDb>[0], isInSight: boolean): string {
   const by = plan.fit?.general
-    ? "as its walk test scattered"
+    ? "from the scatter of its walk test"
     : plan.walls.length + plan.obstacles.length === 0 && plan.model === "indoor"
       ? "ITU-R P.1238, walls in it"
-      : "3GPP TR 38.901, less what is drawn";
-  return `People and things shadow it by ± ${formatDb(shadowSigmaDb(plan, isInSight))} along the way (${by}).`;
+      : "3GPP TR 38.901, less what the plan draws";
+  return `Shadowing by people and things:  ± ${formatDb(shadowSigmaDb(plan, isInSight))} along the way (${by}).`;
 }
 
 /** By how much a forecast may be off, and for what. */
@@ -62,10 +124,10 @@ export function unsureWords({ spreadDb, spreadParts }: WalkForecast): string {
   return `± ${formatDb(spreadDb)}${parts.length > 1 ? `: ${listWords(parts)}` : `, ${parts.join("")}`}`;
 }
 const UNSURE_OF: Readonly<Record<SpreadPart["of"], string>> = {
-  place: "this place, not walked yet,",
+  place: "this location, not walked yet,",
   wearing: "how the pack is worn",
   walls: "the walls between",
-  "walk-test": "what its walk test leaves open,",
+  "walk-test": "what the walk test leaves open,",
 };
 
 /** The walk on which most is lost: whose, which, and what is foretold of it. */
@@ -82,28 +144,26 @@ export type RangeState =
   | { state: "reckoning" }
   | { state: "told"; worst: WorstWalk };
 
-/** The first line: who is lost most, and how much. */
+/** The first line: the worst walk, by the share of voice that is lost on it. */
 export function rangeHeadline(range: RangeState): string {
   switch (range.state) {
     case "no-antenna":
-      return "No antenna stands on the plan yet";
+      return "No antenna on the plan yet";
     case "no-walk":
-      return "Nobody walks on the plan yet";
+      return "No walk on the plan yet";
     case "reckoning":
-      return "Reckoning the walks…";
+      return "Calculating the walks";
     case "told": {
       const { talker, forecast: f } = range.worst;
-      if (holds(f))
-        return `Everybody holds here: ${talker} is thinnest, with ${dropoutWords(f.dropoutsPerMinute)}`;
-      return f.outage > 0.5
-        ? `${talker} is ${reliabilityWords(f)}`
-        : `${talker}: ${reliabilityWords(f)}`;
+      return holds(f)
+        ? `All walks OK; the weakest is ${talker}’s`
+        : `${talker}: ${lostWords(f.outage)}`;
     }
   }
 }
 
 /**
- * The line below: where it is lost, what helps most.
+ * The line below: how the worst walk feels, what it may come to, and what helps most.
  * @param most - the change that helps most; null when none does, or none was tried yet
  */
 export function rangeSubline(
@@ -112,28 +172,19 @@ export function rangeSubline(
 ): string {
   switch (range.state) {
     case "no-antenna":
-      return "Put one where the receivers are, and one more where you would like it: under Draw.";
+      return "Put one where the receivers are, on the floor plan.";
     case "no-walk":
-      return "Draw where each talker goes; then it is told where they are lost.";
+      return "Draw where each person goes, on the floor plan.";
     case "reckoning":
       return "";
     case "told": {
-      const where = whereWords(range.worst);
+      const { walkName, forecast: f } = range.worst;
+      const feels = `${capital(dropoutWords(f.dropoutsPerMinute, f.meanDropoutMs))} on “${walkName}”: ${spreadWords(f)}.`;
       if (helps.most)
-        return `${capital(helpWords(helps.most.help, helps.names))}: that helps most, ${reliabilityWords(helps.most.after)} then. ${where}`;
-      return helps.areTried
-        ? `${where} No single change that was tried helps by more than half a decibel.`
-        : where;
+        return `${feels} ${capital(helpWords(helps.most.help, helps.names))} helps most: then ${lostWords(helps.most.after.outage)}.`;
+      return helps.areTried ? `${feels} No single change helps.` : feels;
     }
   }
-}
-
-function whereWords({ walkName, forecast: f }: WorstWalk): string {
-  const how =
-    f.meanDropoutMs && f.dropoutsPerMinute > 1 / 600
-      ? `, ${lengthWords(f.meanDropoutMs)} each`
-      : "";
-  return `On “${walkName}”${how}; this place not being known better, ${spreadWords(f)}.`;
 }
 
 /**
@@ -147,15 +198,16 @@ export function mapFootWords(p: {
   isNoiseKnown: boolean;
   unwalked: readonly string[];
 }): string {
-  const where = p.plan.areas.length > 0 ? "where it plays" : "anywhere";
+  const where = p.plan.areas.length > 0 ? "in the playing area" : "anywhere";
   return [
-    p.least ? `Least in hand ${where}: ${formatDb(p.least.marginDb)} for ${p.least.talker}.` : "",
-    "Drag antennas and the cart.",
+    p.least
+      ? `The map shows the mean margin for ${p.least.talker}: least ${formatDb(p.least.marginDb)} ${where}.`
+      : "",
     p.plan.fit
-      ? `Corrected by this place’s walk test: ${fitWords(p.plan.fit)}.`
-      : "By the book: this place was not walked yet.",
-    p.isNoiseKnown ? "" : "Nothing was scanned here: noise of the air itself is not in it.",
-    p.unwalked.length === 0 ? "" : `No walk is drawn for ${listWords(p.unwalked)}.`,
+      ? `Corrected by the walk test here: ${fitWords(p.plan.fit)}.`
+      : "From the model: no walk test here yet.",
+    p.isNoiseKnown ? "" : "Not scanned here: local noise is not included.",
+    p.unwalked.length === 0 ? "" : `No walk drawn for ${namesOrCount(p.unwalked)}.`,
   ]
     .filter((words) => words !== "")
     .join(" ");

@@ -16,9 +16,9 @@ export function reportSummary(
   const by = listWords(causes.map((c) => `${c.count} × ${hitCauseWords(c.cause)}`));
   const called =
     hits.length === 0
-      ? "No hit was called"
+      ? "No interference logged"
       : `${hits.length} ${hits.length === 1 ? "hit" : "hits"}: ${by}`;
-  return `${called}. Rolled for ${formatDuration(rolledMs)}. As it stood at ${formatClock(madeAtMs)}.`;
+  return `${called}. Rolled ${formatDuration(rolledMs)}. As of ${formatClock(madeAtMs)}.`;
 }
 
 /** The likeliest cause of a hit with what it rests on: readings, or what a person noticed. */
@@ -42,13 +42,13 @@ export function reportOutcomeWords(h: ReportHit): string {
     case "retuned-not-verified":
       return `retuned to ${h.toHz === null ? "another frequency" : mhz(h.toHz)}, not verified, plan ${h.planVersion ?? "?"}${took}`;
     case "done":
-      return `${h.answer === null ? "answered" : hitAnswerWords(h.answer).what.toLowerCase()}, then it held${took}`;
+      return `${h.answer === null ? "answered" : hitAnswerWords(h.answer).what.toLowerCase()}, then OK${took}`;
     case "left":
-      return "left as it is";
+      return "left for the edit";
     case "nothing-found":
       return "nothing found";
     case "taken-back":
-      return "the answer was taken back";
+      return "undone";
     case "open":
       return "not answered yet";
   }

@@ -4,7 +4,7 @@ import {
   formatClock,
   formatDb,
   formatDbfs,
-  formatDbm,
+  formatRfLevel,
   formatDuration,
   listWords,
   mhz,
@@ -27,7 +27,7 @@ export interface ReportTable {
     | "plans"
     | "gains"
     | "cells"
-    | "newcomers"
+    | "newCarriers"
     | "notes";
   title: string;
   heads: string[];
@@ -41,6 +41,10 @@ const strong = (text: string): ReportCell => ({ text, as: "strong" });
 const figure = (text: string): ReportCell => ({ text, as: "figure" });
 
 /** The tables of a day's report in their order; those that would be empty are left out. */
+/** @example shownBy("Bag 1", "bank 2, 4", hz) // "Bag 1: bank 2, 4"; megahertz are in a column of their own */
+const shownBy = (label: string, shows: string, frequencyHz: number): string =>
+  shows === mhz(frequencyHz) ? label : `${label}: ${shows}`;
+
 export function reportTables(r: DayReport): ReportTable[] {
   const table = (
     id: ReportTable["id"],
@@ -54,13 +58,14 @@ export function reportTables(r: DayReport): ReportTable[] {
       table(
         "frequencies",
         `${f.place}, ${f.setting === "indoors" ? "inside" : "outside"}: plan ${f.version}`,
-        ["", "Talker", "Pack", "Receiver", "Frequency", "Power"],
+        ["", "Talent", "Pack", "Receiver", "Frequency", "TV", "Power"],
         f.rows.map((x) => [
           figure(String(x.number)),
           strong(x.talker),
-          plain(x.packLabel),
-          plain(x.receiverLabel),
+          plain(shownBy(x.packLabel, x.notations.packShows, x.frequencyHz)),
+          plain(shownBy(x.receiverLabel, x.notations.receiverShows, x.frequencyHz)),
           figure(mhz(x.frequencyHz)),
+          figure(x.notations.tvChannel === null ? "–" : String(x.notations.tvChannel)),
           figure(`${x.powerMw} mW`),
         ]),
         f.sparesHz.length > 0 ? `Spares: ${f.sparesHz.map((hz) => mhz(hz)).join(", ")}` : null,
@@ -68,8 +73,8 @@ export function reportTables(r: DayReport): ReportTable[] {
     ),
     table(
       "others",
-      "Also told to transmit",
-      ["Who or what", "Frequency", "In reserve"],
+      "Other frequencies on set",
+      ["Who or what", "Frequency", "Backup"],
       r.others.map((o) => [
         strong(o.who),
         figure(mhz(o.primaryHz)),
@@ -78,8 +83,8 @@ export function reportTables(r: DayReport): ReportTable[] {
     ),
     table(
       "hits",
-      "Hits, to look for in the edit",
-      ["Time", "Scene", "Talker", "Most likely", "What was done"],
+      "Interference, for the edit",
+      ["Time", "Scene", "Talent", "Most likely", "What was done"],
       r.hits.map((h) => [
         figure(logClock(h.atMs)),
         plain(h.scene ?? "–"),
@@ -90,8 +95,8 @@ export function reportTables(r: DayReport): ReportTable[] {
     ),
     table(
       "dropouts",
-      "Dropouts that the receivers saw",
-      ["Talker", "Count", "Longest", "Altogether", "The longest, with scene"],
+      "Dropouts by receiver",
+      ["Talent", "Count", "Longest", "Total", "Longest, with scene"],
       r.dropouts.map((d) => [
         strong(d.talker),
         figure(String(d.count)),
@@ -105,7 +110,7 @@ export function reportTables(r: DayReport): ReportTable[] {
     table(
       "plans",
       "Plans and why",
-      ["Plan", "Time", "Place", "Why, and who moved"],
+      ["Plan", "Time", "Location", "Why, and what moved"],
       r.plans.map((p) => [
         figure(String(p.version)),
         figure(formatClock(p.atMs)),
@@ -118,7 +123,7 @@ export function reportTables(r: DayReport): ReportTable[] {
     table(
       "gains",
       "Gains",
-      ["Talker", "Voice", "Pack", "Receiver out", "Peaks"],
+      ["Talent", "Voice", "Pack", "Receiver out", "Peaks"],
       r.gains.map((g) => [
         strong(g.talker),
         plain(g.effort),
@@ -129,25 +134,26 @@ export function reportTables(r: DayReport): ReportTable[] {
     ),
     table(
       "cells",
-      "Cells",
-      ["Pack", "Talker", "Kind", "The set in it ran", "Changed"],
+      "Batteries",
+      ["Pack", "Talent", "Kind", "Hours run", "Left", "Changed"],
       r.cells.map((c) => [
         plain(c.packLabel),
         plain(c.talker ?? "–"),
         plain(c.chemistry),
         figure(c.ranHours === null ? "not known" : formatDuration(c.ranHours * 3_600_000)),
+        figure(c.leftHours === null ? "not known" : formatDuration(c.leftHours * 3_600_000)),
         figure(c.changesAtMs.map((ms) => formatClock(ms)).join(", ") || "–"),
       ]),
     ),
     table(
-      "newcomers",
-      "Who came on the air",
-      ["Time", "Place", "Frequency", "Level", "Times"],
-      r.newcomers.map((n) => [
+      "newCarriers",
+      "New carriers",
+      ["Time", "Location", "Frequency", "Level", "Times"],
+      r.newCarriers.map((n) => [
         figure(formatClock(n.atMs)),
         plain(n.place),
         figure(mhz(n.frequencyHz)),
-        figure(formatDbm(n.levelDbm)),
+        figure(formatRfLevel(n.levelDbm)),
         figure(String(n.times)),
       ]),
     ),
@@ -158,7 +164,7 @@ export function reportTables(r: DayReport): ReportTable[] {
       r.notes.map((n) => [
         figure(formatClock(n.atMs)),
         plain(n.talker ?? ""),
-        plain(`${n.text}${n.corrections.map((c) => ` (put right: ${c})`).join("")}`),
+        plain(`${n.text}${n.corrections.map((c) => ` (corrected: ${c})`).join("")}`),
       ]),
     ),
   ];

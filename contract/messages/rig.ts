@@ -49,56 +49,56 @@ export function rigLineWords(
   const gain = line.gainDb === null ? "" : ` (about ${formatDb(line.gainDb)})`;
   switch (line.code) {
     case "ask-first":
-      return "Ask before you touch: say what goes where, and let them say no.";
+      return "Ask before you touch: say what goes where, and take no for an answer.";
     case "stunt":
       return "Ask the stunt or safety lead before anything hard goes on. Nothing on the spine, nothing where they land.";
     case "water":
-      return "Pack in a sheath, antenna and microphone plug too; nothing that is charged from the wall. Dry it before the cells are changed.";
+      return "Seal the pack, its antenna and the microphone plug. Nothing on mains power. Dry it before you change batteries.";
     case "child":
       return "With the parent or chaperone beside you. No pins near skin, nothing that can be swallowed.";
     case "implant":
-      return "Ask them and keep the pack as far from it as the implant’s maker says. When in doubt, no pack.";
+      return "Ask them. Keep the pack as far away as the implant’s maker says. When in doubt, no pack.";
     case "pins":
-      return "Pins and pronged clips scratch: points outward, a cloth between.";
+      return "Pins and pronged clips scratch: points outward, cloth between.";
     case "other-side":
       return `Pack to the ${towards ?? "other"} side: the antennas lie ${towards ? TOWARDS[towards] : "there"}${gain}.`;
     case "less-body":
-      return `Antennas lie mostly ${towards ? TOWARDS[towards] : "on the far side"}: the pack belongs on that side, or at the ankle${gain}.`;
+      return `Most antennas are ${towards ? TOWARDS[towards] : "on the far side"}: wear the pack on that side, or at the ankle${gain}.`;
     case "whip-straight":
       return `Antenna straight, not ${rig.whip === "coiled" ? "coiled" : "bent"}${gain}.`;
     case "skin-sleeve":
-      return `A thin plastic sleeve over the antenna, cut to its length: it lies on skin${gain}.`;
+      return `A thin plastic sleeve over the antenna, cut to length: it touches skin${gain}.`;
     case "hold-tip":
-      return "Hold a soft antenna at its tip: rubber band, pin through the band into cloth. It gives before it tears.";
+      return "Hold a soft antenna at its tip: rubber band, pin through the band into cloth. It gives way before it tears.";
     case "lead-off-antenna":
-      return "The microphone’s lead must not cross the antenna: turn the pack over, bundle only what is spare of the lead.";
+      return "The microphone cable must not cross the antenna: turn the pack over, and coil only the spare cable.";
     case "keep-from-metal":
       return "Away from metal props and other electronics.";
     case "sheath":
-      return "A thin unlubricated sheath around the pack, against sweat and spray.";
+      return "A thin unlubricated sheath on the pack, against sweat and spray.";
     case "sits-firm":
-      return `${{ pouch: "Pouch pinned inside the costume", pocket: "Pocket buttoned or pinned shut", belt: "Between belt and wearer, clip off", strap: "Strap firm, not tight" }[rig.pouch]}: pull at it, let them sit and turn; nothing swings.`;
+      return `${{ pouch: "Pouch pinned inside the costume", pocket: "Pocket buttoned or pinned shut", belt: "Between belt and body, clip off", strap: "Strap firm, not tight" }[rig.pouch]}: pull on it, let them sit and turn; nothing may swing.`;
     case "mic-chest":
-      return "Microphone on the chest just below where the chin touches. Let them lower the head: there, and under that.";
+      return "Microphone on the chest just below where the chin touches. Let them lower the head: below that point.";
     case "mic-in-shirt":
-      return "Microphone slim inside the shirt, two-pronged clip, lead under cloth. Look at the picture: nothing bulges.";
+      return "Microphone slim inside the shirt, two-pronged clip, cable under cloth. Check the picture: nothing bulges.";
     case "mic-collar":
-      return "Microphone at the collar, out from under the chin: its shadow takes the treble.";
+      return "Microphone at the collar, out from under the chin: the chin cuts the treble.";
     case "mic-hair":
-      return "Microphone at the hairline, pointing down; lead pinned behind the ear, a loop for the neck.";
+      return "Microphone at the hairline, pointing down; cable pinned behind the ear, a loop for the neck.";
     case "mic-aim":
-      return "It is a directional one: it must look at the mouth and stay so. A little off is dull.";
+      return "It is directional: it must point at the mouth and stay so. A little off is dull.";
     case "listen-rub":
-      return "Listen while they turn, sit, breathe: cloth that rubs is fixed now, not in the take.";
+      return "Listen while they turn, sit, breathe: fix rubbing cloth now, not in the take.";
     case "plug-seated":
-      return "Plug home in the pack, ring turned. Pack on: lamp from red to green.";
+      return "Push the plug home and turn its ring. Pack on: light from red to green.";
     case "lock":
-      return "Lock the pack, or tape over its keys. Who wears it touches nothing. A locked one does not switch off for you either.";
+      return "Lock the pack, or tape over its keys. The person touches nothing. A locked pack does not switch off for you either.";
     case "mute-shown":
-      return "Show the mute and nothing else: not the power. Before each take look that it is open.";
+      return "Show them the mute, never the power. Before each take check that it is open.";
     case "collar":
-      return "Controls covered: collar turned to where it hides them, taped. No gap in the shell; never force it over a reversed cell.";
+      return "Cover and tape the controls. Close the shell fully; never force it over a reversed battery.";
     case "set-like-pack":
-      return "Set it like a pack: range, frequency, sensitivity; the gain may sit beside the cells. The same number as on the receiver.";
+      return "Set it like a pack: range, frequency, sensitivity. The gain may be beside the batteries. Same frequency as the receiver.";
   }
 }

@@ -43,47 +43,44 @@ test("every cause and every answer has words, and no two causes the same", () =>
 test.each<[HitReason, string]>([
   [
     { code: "newcomer-near", frequencyHz: 491_050_000, offHz: 62_500, levelDbm: -60 },
-    "somebody came on the air at 491.050 MHz, 62.5 kHz away, −60 dBm",
+    "new carrier at 491.050 MHz, 62.5 kHz away, −60 dBm",
   ],
-  [
-    { code: "gone", seconds: 2.5, sudden: true },
-    "nothing was heard for 2.5 s, from one moment to the next",
-  ],
-  [{ code: "gone", seconds: 20, sudden: null }, "nothing was heard for 20.0 s at least"],
+  [{ code: "gone", seconds: 2.5, sudden: true }, "no RF for 2.5 s, suddenly"],
+  [{ code: "gone", seconds: 20, sudden: null }, "no RF for 20.0 s at least"],
   [
     { code: "branch-down", antenna: "B", db: 22, othersToo: true },
-    "antenna B lies 22 dB under the other, on the receiver’s other half too",
+    "antenna B lies 22 dB below the other, on the receiver’s other channel too",
   ],
   [
     { code: "cells-low", hours: 0.25, isWeak: true },
-    "its cells have about 15 min left: weaker than their hours would have it",
+    "its batteries have about 15 min left, less than the hours say",
   ],
   [{ code: "others-too", count: 1 }, "1 other channel was bad at the same time"],
   [
     { code: "product-falls", sources: ["Nils", "the newcomer"], productHz: 5e8, missHz: 20_000 },
-    "a product of Nils and the newcomer falls 20 kHz from it",
+    "intermod of Nils and the newcomer falls 20 kHz from it",
   ],
 ])("a reason as a sentence: %#", (reason, words) => expect(hitReasonWords(reason)).toBe(words));
 
 test.each<[Attention, string, RegExp]>([
-  [{ level: "bad", code: "stalled", forMs: 4200 }, "no readings", /what is drawn is old/],
+  [{ level: "bad", code: "stalled", forMs: 4200 }, "no readings", /what you see is old/],
   [
     { level: "watch", code: "dropouts", count: 3, mutedCount: 3 },
     "3 dropouts",
-    /^in the last minute/,
+    /^In the last minute/,
   ],
-  [{ level: "watch", code: "dropouts", count: 3, mutedCount: 1 }, "a dropout", /noise .* 2 times/],
-  [{ level: "watch", code: "dropouts", count: 1, mutedCount: 0 }, "noisy", /noise .* once/],
-  [{ level: "watch", code: "thin", marginDb: -3 }, "thin", /^under 3 dB/],
+  [{ level: "watch", code: "dropouts", count: 3, mutedCount: 1 }, "1 dropout", /Noise .* 2 times/],
+  [{ level: "watch", code: "dropouts", count: 1, mutedCount: 0 }, "noisy", /Noise .* once/],
+  [{ level: "watch", code: "thin", marginDb: -3 }, "weak", /^3 dB too weak/],
   [
     { level: "watch", code: "cells-soon", hours: 2, isWeak: true },
-    "weak cells",
-    /less than their hours/,
+    "weak battery",
+    /less than the hours/,
   ],
   [
     { level: "watch", code: "one-antenna", antenna: "A", db: 20 },
     "antenna A low",
-    /20 dB under the other/,
+    /20 dB weaker than the other/,
   ],
 ])("what needs a hand, short and long: %#", (a, short, long) => {
   expect(attentionWords(a).short).toBe(short);
@@ -107,7 +104,7 @@ test("the log says who, what and why", () => {
   ).toBe("Marit: retune to 510.000 MHz, from 500.000 MHz");
   expect(
     says({ kind: "hit-closed", hitId: 1, channelId: 1, how: "proved", planVersion: 2, note: "" }),
-  ).toBe("Marit: proved on its new frequency; plan 2 stands");
+  ).toBe("Marit: verified on its new frequency; plan 2 in use");
   expect(says({ kind: "dropout", channelId: 2, lastedMs: 400, leastDbm: -101 }, 2)).toBe(
     "Nils: dropout of 0.4 s, down to −101 dBm",
   );
@@ -123,12 +120,12 @@ test("the log says who, what and why", () => {
       },
       null,
     ),
-  ).toBe("New on the air: 500.000 MHz, −60 dBm, 100 kHz from Marit; a spare is not clear any more");
+  ).toBe("New carrier: 500.000 MHz, −60 dBm, 100 kHz from Marit; a spare is no longer clear");
   expect(says({ kind: "trouble", channelId: 1, code: "spoiled", figure: null })).toBe(
-    "Marit: link bad though the level was good",
+    "Marit: interference: bad link, strong RF",
   );
   expect(says({ kind: "wrapped", step: "off bag-1", isDone: false }, null)).toBe(
-    "Not done after all: off bag-1",
+    "Not done: off bag-1",
   );
   const plan: LogEntry["what"] = {
     kind: "planned",
@@ -147,12 +144,12 @@ test("the log says who, what and why", () => {
 test("cells and the report: short, with their figure", () => {
   expect(
     changeWords({ where: "break", why: { code: "would-not-last", leftHours: -1.8, untilMs: 0 } }),
-  ).toBe("would be 1.8 h short; in a break");
+  ).toBe("1.8 h short of the end; in a break");
   expect(
     changeWords({ where: "off", why: { code: "would-not-last", leftHours: 0.5, untilMs: 0 } }),
-  ).toBe("would end with only 0.5 h left; while the pack is off");
+  ).toBe("only 0.5 h left at the end; while the pack is off");
   expect(violationWords({ leftHours: -1 })).toBe(
-    "runs out 1 h before the end, and no chance to change",
+    "empty 1 h before the end, and no break to change in",
   );
   const hit = {
     atMs: 0,
@@ -185,10 +182,10 @@ test("how soon a thing was called in practice is told in seconds, and what its a
   } as const;
   expect(exerciseLineWords({ ...line, answers: [...line.answers] }, { 4: "Agnete" })).toEqual({
     isGood: true,
-    text: "07:31, Agnete: the pack is muted. Called after 9 s, answered by “take the mute off”",
+    text: "07:31, Agnete: the pack is muted. Logged after 9 s, answered by “unmute”",
   });
   expect(exerciseLineWords({ ...line, answers: [], calledAfterMs: null, isEnded: false })).toEqual({
     isGood: false,
-    text: "07:31, somebody: the pack is muted. Nobody called it",
+    text: "07:31, somebody: the pack is muted. Not logged",
   });
 });

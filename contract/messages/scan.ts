@@ -1,30 +1,38 @@
 import { defined, itemAt, numberAt } from "~/core/units/items";
 import type { SeenCarrier } from "~/core/spectrum/analyseSweep";
-import type { Comb } from "~/core/spectrum/combs";
+import type { InstrumentLines } from "~/core/spectrum/instrumentLines";
 import type { SweepDifference } from "~/core/spectrum/compareSweeps";
-import type { Hump } from "~/core/spectrum/humps";
+import type { BroadbandNoise } from "~/core/spectrum/broadbandNoise";
 import type { TvChannel } from "~/core/spectrum/television";
 import type { FrequencyRange } from "~/core/regulations/region";
 import type { BlockRoom, QuietRange } from "~/core/coordination/problem/quietPlaces";
 import type { AirView, ElsewhereView, LawView } from "~/contract/schemas/airView";
 import { formatMhz } from "~/core/units/frequencyText";
-import { capital, count, formatClock, formatDb, formatDbm, listWords, rangesWords } from "./format";
+import {
+  capital,
+  count,
+  formatClock,
+  formatDb,
+  formatRfLevel,
+  listWords,
+  rangesWords,
+} from "./format";
 
-const rounded = (hz: number): number => Math.round(hz / 5000) * 5000;
+export const rounded = (hz: number): number => Math.round(hz / 5000) * 5000;
 const whole = (hz: number): number => Math.round(hz / 100_000) * 100_000;
 const MAX_NAMED = 5;
 const carriers = (list: readonly SeenCarrier[]): string => {
   const named = list
     .slice(0, MAX_NAMED)
-    .map((c) => `${formatMhz(rounded(c.frequencyHz))} (${formatDbm(c.levelDbm)})`);
+    .map((c) => `${formatMhz(rounded(c.frequencyHz))} (${formatRfLevel(c.levelDbm)})`);
   return list.length > MAX_NAMED
     ? `${named.join(", ")} and ${list.length - MAX_NAMED} more`
     : listWords(named);
 };
 
-/** "broad noise 487–531 MHz, 20 dB over the rest: a lamp, a motor or a screen, no transmitter" */
-export const humpWords = (h: Hump): string =>
-  `broad noise ${rangesWords([{ lowHz: whole(h.lowHz), highHz: whole(h.highHz) }])} MHz, ${formatDb(Math.round(h.overDb))} over the rest: a lamp, a motor or a screen, no transmitter`;
+/** "broad noise 487–531 MHz, 20 dB above the rest: a lamp, a motor or a screen, not a transmitter" */
+export const broadbandNoiseWords = (h: BroadbandNoise): string =>
+  `broadband noise ${rangesWords([{ lowHz: whole(h.lowHz), highHz: whole(h.highHz) }])} MHz, ${formatDb(Math.round(h.overDb))} above the rest: a lamp, a motor or a screen, not a transmitter`;
 
 /**
  * What a raster channel holds, in a word; a channel that was swept whole and is neither full nor
@@ -35,7 +43,7 @@ export function tvStateWords(t: Pick<TvChannel, "state" | "covered">): string {
     case "busy":
       return "taken";
     case "clear":
-      return "not heard";
+      return "not received";
     case "partial":
       return t.covered < 0.97 ? "partly seen" : "doubtful: partly filled";
     case "unseen":
@@ -45,8 +53,8 @@ export function tvStateWords(t: Pick<TvChannel, "state" | "covered">): string {
 
 /** Scan against register: empty where they agree. */
 export function tvAgainstRegister(t: Pick<TvChannel, "state">, isRegistered: boolean): string {
-  if (isRegistered && t.state === "clear") return "expected, not heard here";
-  if (!isRegistered && t.state === "busy") return "heard, in no register";
+  if (isRegistered && t.state === "clear") return "expected, not received here";
+  if (!isRegistered && t.state === "busy") return "received, on no list";
   return "";
 }
 
@@ -57,15 +65,15 @@ export function differenceWords(d: SweepDifference): string[] {
     words.push(
       `The floor is ${formatDb(Math.round(Math.abs(d.floorRoseDb)))} ${d.floorRoseDb > 0 ? "higher" : "lower"}`,
     );
-  if (d.came.length > 0) words.push(`Came: ${carriers(d.came)}`);
-  if (d.went.length > 0) words.push(`Went: ${carriers(d.went)}`);
+  if (d.came.length > 0) words.push(`Appeared: ${carriers(d.came)}`);
+  if (d.went.length > 0) words.push(`Gone: ${carriers(d.went)}`);
   if (d.tvCame.length > 0)
-    words.push(`Television came: ${listWords(d.tvCame.map((t) => `TV ${t.channel}`))}`);
+    words.push(`TV stations appeared: ${listWords(d.tvCame.map((t) => `TV ${t.channel}`))}`);
   if (d.tvWent.length > 0)
-    words.push(`Television went: ${listWords(d.tvWent.map((t) => `TV ${t.channel}`))}`);
+    words.push(`TV stations gone: ${listWords(d.tvWent.map((t) => `TV ${t.channel}`))}`);
   if (d.tvChanged.length > 0)
     words.push(
-      `Television changed: ${listWords(d.tvChanged.map((t) => `TV ${t.channel} by ${formatDb(Math.round(t.byDb))}`))}`,
+      `TV stations changed: ${listWords(d.tvChanged.map((t) => `TV ${t.channel} by ${formatDb(Math.round(t.byDb))}`))}`,
     );
   for (const r of d.rose)
     words.push(
@@ -81,15 +89,15 @@ export function differenceWords(d: SweepDifference): string[] {
 export const bankWords = (b: { id: string; members: number; freeHz: readonly number[] }): string =>
   `bank ${b.id}: ${b.freeHz.length} of ${b.members} free`;
 
-/** Several humps in one sentence. */
-export const humpsSentence = (humps: readonly Hump[]): string =>
-  humps.length === 0
+/** Broadband noise at several places in one sentence. */
+export const broadbandNoiseSentence = (broadband: readonly BroadbandNoise[]): string =>
+  broadband.length === 0
     ? ""
-    : `${capital(humps.slice(0, 2).map(humpWords).join("; "))}${humps.length > 2 ? `; and ${count(humps.length - 2, "more")}` : ""}.`;
+    : `${capital(broadband.slice(0, 2).map(broadbandNoiseWords).join("; "))}${broadband.length > 2 ? `; and ${count(broadband.length - 2, "more")}` : ""}.`;
 
 /** Evenly spaced lines, as what they are. */
-export const combWords = (c: Comb): string =>
-  `${capital(count(c.linesHz.length, "line"))} ${formatMhz(Math.round(c.spacingHz / 1000) * 1000)} MHz apart, from ${formatMhz(rounded(numberAt(c.linesHz, 0)))}: the instrument makes them itself, no transmitter stands so.`;
+export const instrumentLinesWords = (c: InstrumentLines): string =>
+  `${capital(count(c.linesHz.length, "line"))} ${formatMhz(Math.round(c.spacingHz / 1000) * 1000)} MHz apart, from ${formatMhz(rounded(numberAt(c.linesHz, 0)))}: instrument lines (spurs), not transmitters.`;
 
 /**
  * What a block that is full or nearly so should do: where the others have room. Empty when every
@@ -104,7 +112,7 @@ export function fullBlockWords(
     .map((full) => {
       const head = `${capital(full.block)} is full here`;
       return offers.length === 0
-        ? `${head}, and so is every other: tight spacing, less power, or another place for the receivers.`
+        ? `${head}, and so is every other: use tight spacing, less power, or move the receivers.`
         : `${head}: ${listWords(offers.map((o) => `${o.block} (${listWords(o.receivers)}) has room for ${count(o.fits, "channel")}`))}.`;
     });
 }
@@ -116,7 +124,7 @@ const sideWords = (setting: "indoors" | "outdoors"): string =>
 export const elsewhereWords = (
   e: Pick<ElsewhereView, "takenAtMs" | "place" | "setting" | "isSamePlace">,
 ): string =>
-  `The line is what was measured ${e.isSamePlace ? `here ${sideWords(e.setting)}` : `at the ${e.place.toLowerCase()}, ${sideWords(e.setting)}`} at ${formatClock(e.takenAtMs)}: ${e.isSamePlace ? "the other side of the door hears another air" : "it answers for that place, not for this one"}.`;
+  `The line was measured ${e.isSamePlace ? `here ${sideWords(e.setting)}` : `at the ${e.place.toLowerCase()}, ${sideWords(e.setting)}`} at ${formatClock(e.takenAtMs)}: ${e.isSamePlace ? "inside and outside differ" : "it is valid there, not here"}.`;
 
 /**
  * What a scan means, in the screen's first line: how much is quiet and free, and where it is
@@ -128,38 +136,38 @@ export function airHeadline(
   quiet: readonly QuietRange[],
   wanted: number,
 ): string {
-  if (open.length === 0) return "No place is quiet and allowed here";
+  if (open.length === 0) return "Nothing quiet and allowed here";
   const openHz = open.reduce((sum, s) => sum + (s.highHz - s.lowHz) + 25_000, 0);
   const roomy = quiet.filter((s) => s.fits >= Math.max(1, wanted) && s.noisiestDbm !== null);
   const best = roomy.reduce<QuietRange | null>(
     (a, s) => (a && defined(a.noisiestDbm) <= defined(s.noisiestDbm) ? a : s),
     null,
   );
-  const head = `${Math.round(openHz / 1e6)} MHz are quiet and free`;
+  const head = `${Math.round(openHz / 1e6)} MHz quiet and free`;
   if (best)
-    return `${head}, the quietest at ${rangesWords([{ lowHz: whole(best.lowHz), highHz: whole(best.highHz) }])}`;
-  return `${head}, in ${count(open.length, "stretch", "stretches")}`;
+    return `${head}, quietest at ${rangesWords([{ lowHz: whole(best.lowHz), highHz: whole(best.highHz) }])}`;
+  return `${head}, in ${count(open.length, "range")}`;
 }
 
 /** What was done with the limit. */
 export const noiseLimitSetWords = (limitDbm: number | null): string =>
   limitDbm === null
-    ? "The noise limit is what the receivers need again, as far as the instrument sees."
-    : `The noise limit is ${formatDbm(limitDbm)} in a channel now.`;
+    ? "The noise limit follows what the receivers need again."
+    : `The noise limit is ${formatRfLevel(limitDbm)} in a channel now.`;
 
 /** What governs the noise limit, and by how much; empty before anything was measured. */
 export function limitWords({ limit, maxNoiseDbm }: Pick<LawView, "limit" | "maxNoiseDbm">): string {
   if (!limit) return "";
-  const most = formatDbm(maxNoiseDbm);
+  const most = formatRfLevel(maxNoiseDbm);
   switch (limit.by) {
     case "instrument":
-      return `Quiet as far as this instrument sees: its own floor is ${formatDbm(limit.floorDbm)} in a channel, so up to ${most} counts as quiet.`;
+      return `This instrument’s own floor is ${formatRfLevel(limit.floorDbm)} in a channel, so anything up to ${most} counts as quiet.`;
     case "receiver":
-      return `Quiet is up to ${most} in a channel: what the receivers need.`;
+      return `The noise limit is ${most} in a channel: what the receivers need.`;
     case "given":
       return limit.floorDbm > maxNoiseDbm
-        ? `The noise limit is set by hand to ${most} in a channel, under this instrument’s own floor of ${formatDbm(limit.floorDbm)}: nothing can count as quiet.`
-        : `Quiet is up to ${most} in a channel: set by hand.`;
+        ? `The noise limit is set by hand to ${most} in a channel, below this instrument’s own floor of ${formatRfLevel(limit.floorDbm)}: nothing can count as quiet.`
+        : `The noise limit is ${most} in a channel: set by hand.`;
   }
 }
 
@@ -168,11 +176,16 @@ export function limitWords({ limit, maxNoiseDbm }: Pick<LawView, "limit" | "maxN
  * noise, and what one look cannot tell.
  */
 export function airSentences(
-  { tv, carriers, humps, looksPerBin }: Pick<AirView, "tv" | "carriers" | "humps" | "looksPerBin">,
-  spine: FrequencyRange,
+  {
+    tv,
+    carriers,
+    broadband: broadband,
+    looksPerBin,
+  }: Pick<AirView, "tv" | "carriers" | "broadband" | "looksPerBin">,
+  spectrum: FrequencyRange,
   registered: readonly number[],
 ): string {
-  const inSight = tv.filter((t) => t.highHz > spine.lowHz && t.lowHz < spine.highHz);
+  const inSight = tv.filter((t) => t.highHz > spectrum.lowHz && t.lowHz < spectrum.highHz);
   const busy = inSight.filter((t) => t.state === "busy");
   const names = (list: readonly TvChannel[]) => listWords(list.map((t) => `TV ${t.channel}`));
   const unlisted = busy.filter((t) => !registered.includes(t.channel));
@@ -180,7 +193,7 @@ export function airSentences(
   // broad noise fills channels without being television; a registered station under it may be there
   // or not
   const isUnderNoise = (t: TvChannel) =>
-    humps.some((h) => h.lowHz < t.highHz && h.highHz > t.lowHz);
+    broadband.some((h) => h.lowHz < t.highHz && h.highHz > t.lowHz);
   const partly = inSight.filter((t) => t.state === "partial" && t.covered >= 0.97);
   const doubtful = partly.filter((t) => !isUnderNoise(t));
   const hidden = partly.filter((t) => isUnderNoise(t) && registered.includes(t.channel));
@@ -188,19 +201,19 @@ export function airSentences(
   const rare = others.filter((c) => c.occupancy < 0.8);
   return [
     busy.length === 0
-      ? "No television is heard."
-      : `${names(busy)} ${busy.length === 1 ? "is" : "are"} on the air${unlisted.length > 0 ? `, ${names(unlisted)} in no register` : ""}.`,
-    unheard.length > 0 ? `Registered but not heard here: ${names(unheard)}.` : "",
-    hidden.length > 0 ? `Under broad noise, there or not: ${names(hidden)}.` : "",
+      ? "No TV station received."
+      : `${names(busy)} ${busy.length === 1 ? "is" : "are"} on the air${unlisted.length > 0 ? `, ${names(unlisted)} on no list` : ""}.`,
+    unheard.length > 0 ? `Listed but not received here: ${names(unheard)}.` : "",
+    hidden.length > 0 ? `Hidden by broadband noise: ${names(hidden)}.` : "",
     doubtful.length > 0 ? `Doubtful: ${names(doubtful)}, partly filled.` : "",
     others.length === 0
-      ? "No one else’s carrier stands out."
-      : `${capital(count(others.length, "narrow carrier"))} of others, the strongest on ${formatMhz(rounded(itemAt(others, 0).frequencyHz))}.`,
+      ? "No other carrier."
+      : `${capital(count(others.length, "narrow carrier"))} of others, strongest at ${formatMhz(rounded(itemAt(others, 0).frequencyHz))}.`,
     rare.length > 0
       ? `Now and then: ${listWords(rare.slice(0, MAX_NAMED).map((c) => `${formatMhz(rounded(c.frequencyHz))} (${Math.round(c.occupancy * 100)} % of the time)`))}.`
       : "",
-    humpsSentence(humps),
-    looksPerBin < 2 ? "One look each: what is rarely on may be missing." : "",
+    broadbandNoiseSentence(broadband),
+    looksPerBin < 2 ? "One pass: what is rarely on may be missing." : "",
   ]
     .filter((w) => w !== "")
     .join(" ");
@@ -208,4 +221,4 @@ export function airSentences(
 
 /** @param detail - what the data file said */
 export const scanNotKeptWords = (detail: string): string =>
-  `The scan could not be kept: ${detail}. The day is as it was.`;
+  `The scan could not be saved: ${detail}. The day is unchanged.`;

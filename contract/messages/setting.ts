@@ -5,7 +5,7 @@ import { mhz } from "./format";
 export function settingStepWords(step: SettingStep): string {
   switch (step.code) {
     case "block":
-      return `See that it is of block ${step.block}.`;
+      return `Check that it is of block ${step.block}.`;
     case "number":
       return `Set ${mhz(step.frequencyHz)}: first the megahertz, then the steps.`;
     case "bank":
@@ -18,20 +18,20 @@ export function settingStepWords(step: SettingStep): string {
       return `Choose preset ${step.preset} (${mhz(step.frequencyHz)}).`;
     case "copy":
       return {
-        infrared: `Switch it on, ${step.isBehindDoor ? "open its door, " : ""}hold its window to the receiver’s, and start the copy there. Keep still until the receiver says done.`,
+        infrared: `Switch it on, ${step.isBehindDoor ? "open its door, " : ""}hold its window to the receiver’s, and start the copy there. Hold it still until the receiver says done.`,
         "near-field":
           "Switch it on, start the copy on the receiver, and hold the two marks together until both say done.",
         cable: `Switch it on, ${step.isBehindDoor ? "open its door, " : ""}plug the cable, and start the copy on the receiver.`,
       }[step.method];
     case "base":
-      return "Bring it to the receiver’s base once: longer than a charge, shorter than what makes it forget. Both lamps tell when they know each other.";
+      return "Put it on the receiver’s base once, as the manual says. Both lights show when they are paired.";
     case "pair":
       return "Pair both ends, close together, as their makers say.";
     case "store":
       return step.how === "at-off"
-        ? "Switch it off to store: pulling the cells would lose it."
-        : "Store: hold its key until the number stays. What still blinks is not stored.";
+        ? "Switch it off to store: taking the batteries out would lose it."
+        : "Store: hold its key until the number stops blinking.";
     case "read-back":
-      return "Switch it off and on again, and read its number once more.";
+      return "Switch it off and on again, and read its frequency again.";
   }
 }

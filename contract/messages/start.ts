@@ -27,22 +27,22 @@ export function startFailureWords(
 ): string {
   switch (failure.code) {
     case "data-newer":
-      return `${failure.file} was written by a newer version (${failure.detail}). It was left as it is.`;
+      return `${failure.file} is from a newer version (${failure.detail}). It was not changed.`;
     case "data-damaged":
-      return `${failure.file} is damaged, or no data file (${failure.detail}). It was left as it is.\n${copiesWords(failure.copies, restoreCommand)}`;
+      return `${failure.file} is damaged, or no data file (${failure.detail}). It was not changed.\n${copiesWords(failure.copies, restoreCommand)}`;
     case "data-held":
-      return `Plain Channel is running on this data already (process ${failure.pid}, since ${failure.sinceIso.slice(0, 16).replace("T", " ")} UTC). Close that one first. If none is running, delete ${failure.lockFile}.`;
+      return `Plain Channel is running on this data already (process ${failure.pid}, since ${failure.sinceIso.slice(0, 16).replace("T", " ")} UTC). Close it first. If none is running, delete ${failure.lockFile}.`;
     case "not-writable":
-      return `The data folder cannot be written to (${failure.detail}). Nothing was changed. Give this program the right to write there, or name another folder in PLAIN_CHANNEL_DATA.`;
+      return `The data folder is read-only (${failure.detail}). Nothing was changed. Give this program the right to write there, or name another folder in PLAIN_CHANNEL_DATA.`;
     case "disk-full":
-      return "The disk is full. Nothing was changed. Free some room, then start again.";
+      return "The disk is full. Nothing was changed. Free some space, then start again.";
     case "port-taken":
-      return "That port is taken. Name another one in PLAIN_CHANNEL_PORT.";
+      return "The port is in use. Name another one in PLAIN_CHANNEL_PORT.";
   }
 }
 
 function copiesWords(copies: readonly WholeCopy[], restoreCommand: string): string {
-  if (copies.length === 0) return "There is no whole copy of it beside it.";
+  if (copies.length === 0) return "There is no complete backup beside it.";
   const list = copies
     .slice(0, MAX_NAMED)
     .map(
@@ -50,10 +50,10 @@ function copiesWords(copies: readonly WholeCopy[], restoreCommand: string): stri
         `  ${c.name} (${c.shoots.join(", ") || "no shoot"}, ${c.days} ${c.days === 1 ? "day" : "days"})`,
     );
   return [
-    "Whole copies, the newest first:",
+    "Complete backups, newest first:",
     ...list,
     "",
-    "To bring the newest back (what stands now is put aside, not deleted):",
+    "To restore the newest (the current file is moved aside, not deleted):",
     "",
     `  ${restoreCommand}`,
   ].join("\n");

@@ -24,7 +24,7 @@ test("kept and read again, a warning is the same", () => {
 test.each<[SweepWarning, RegExp]>([
   [{ code: "levels-missing", count: 1, firstLine: null }, /^1 level is not a number: those/],
   [{ code: "rows-cut", count: 2, firstLine: 7 }, /^2 rows are cut .*\(first in line 7\) and were/],
-  [{ code: "pass-incomplete", count: 1, passes: 4 }, /^1 of 4 passes is not complete/],
+  [{ code: "pass-incomplete", count: 1, passes: 4 }, /^1 of 4 passes is incomplete/],
   [
     { code: "gaps", count: 5, points: 9, range: { lowHz: 470e6, highHz: 471.5e6 } },
     /between 470\.000 and 471\.500 MHz/,

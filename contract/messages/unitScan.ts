@@ -12,12 +12,12 @@ export const FINDING_KINDS: Readonly<Record<UnitFindingKind, string>> = {
   proposal: "Proposal",
   graph: "Graph",
   noise: "Meter",
-  "passed-over": "Passed over",
+  "passed-over": "Skipped",
 };
 
 /** What it can and cannot tell, in one sentence. */
 export const UNIT_SCAN_LIMITS =
-  "A receiver’s own scan does not see carriers weaker than its threshold, nor what is silent just then: verify with the pack off.";
+  "A receiver’s own scan misses carriers below its threshold, and any that are off just then. Verify with the pack off.";
 
 /** A run of members as people say it: "1–4, 6, 9". */
 function membersWords(members: readonly number[]): string {
@@ -66,7 +66,7 @@ export function unitFindingErrorWords(error: UnitFindingError): string {
     case "no-place":
       return `"${error.text}" is not a frequency, a member or a code`;
     case "nothing-given":
-      return "nothing was given";
+      return "nothing was typed";
     case "meter":
       return meterFigureErrorWords(error.error);
   }
@@ -99,5 +99,5 @@ export const passedOverReason = (receiver: string): string =>
 /** One receiver after the other: what it proposes keeps clear of the packs that are on. */
 export const stepwiseWords = ({ packsBefore }: { packsBefore: readonly string[] }): string =>
   packsBefore.length === 0
-    ? "One receiver after the other: use what this one proposes, switch its pack on and leave it on; then let the next one scan."
+    ? "One receiver after the other: use its proposal, switch its pack on and leave it on. Then scan with the next one."
     : `${listWords(packsBefore)} ${packsBefore.length === 1 ? "has its" : "have their"} frequency: switch ${packsBefore.length === 1 ? "it" : "them"} on and leave ${packsBefore.length === 1 ? "it" : "them"} on while this one scans, and its proposal keeps clear.`;

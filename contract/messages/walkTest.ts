@@ -16,9 +16,9 @@ export function seenWalkWords(seen: SeenWalk): string {
   return [
     drops === 0 ? "no dropout" : count(drops, "dropout"),
     ...(figures > 0 ? [count(figures, "meter figure")] : []),
-    seen.heldToM === null ? "the rest not said" : "held everywhere else",
+    seen.heldToM === null ? "the rest not marked" : "OK everywhere else",
   ].join(", ");
 }
 
 /** By what dropouts and bars are turned into decibels: neither measures any. */
-export const SEEN_BY_WORDS = `A dropout says that the signal was too weak there, and “held” that it was strong enough: both as limits, from the fading model. Bars and percent are taken as ${METER_SPAN_DB} dB from the receiver’s need to a full meter (common practice, no published source). Figures in dBm and dBµV count as measured.`;
+export const SEEN_BY_WORDS = `A dropout means the signal was too weak there, and “OK” that it was strong enough: both as limits, from the fading model. Bars and percent count as ${METER_SPAN_DB} dB from what the receiver needs to a full meter (common practice, no published source). Figures in dBm and dBµV count as measured.`;

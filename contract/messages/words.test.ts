@@ -17,7 +17,7 @@ import {
   formatAge,
   formatClock,
   formatDb,
-  formatDbm,
+  formatRfLevel,
   formatDuration,
   formatMetres,
   formatSpan,
@@ -72,7 +72,7 @@ describe("quantities", () => {
       formatSpan(24e6),
       formatSpan(-50_000),
     ]).toEqual(["350 kHz", "1.23 MHz", "24.0 MHz", "−50 kHz"]);
-    expect([formatDbm(-95.4), formatDbm(-Infinity)]).toEqual(["−95 dBm", "nothing"]);
+    expect([formatRfLevel(-95.4), formatRfLevel(-Infinity)]).toEqual(["−95 dBm", "nothing"]);
     expect([formatMetres(0.2), formatMetres(12.04), formatMetres(30)]).toEqual([
       "0.20 m",
       "12 m",
@@ -100,7 +100,7 @@ describe("steps and states", () => {
   test("each says what and why; all channels need no names", () => {
     expect(say({ code: "packs-off", stage: "scan", channelIds: [3] })).toEqual({
       what: "Switch off Pack C",
-      why: "a pack that is on shows up in the scan as taken",
+      why: "a pack that is on shows up in the scan",
     });
     expect(
       say({
@@ -111,7 +111,7 @@ describe("steps and states", () => {
         ageMs: 0,
         untilMs: 30 * 60_000,
       }).why,
-    ).toBe("nothing measured at this place yet; work begins in 30 min");
+    ).toBe("no scan here yet; work starts in 30 min");
     expect(
       say({
         code: "scan",
@@ -127,7 +127,7 @@ describe("steps and states", () => {
     );
     expect(say({ code: "level", stage: "level", channelIds: [1, 3], why: "clips" })).toEqual({
       what: "Set levels for Marit and Irsa",
-      why: "peaks clip as it is set",
+      why: "peaks clip",
     });
     expect(
       say({
@@ -137,12 +137,12 @@ describe("steps and states", () => {
         packHz: 496_300_000,
         frequencyHz: 512_375_000,
       }),
-    ).toEqual({ what: "Sync Pack B to 512.375 MHz", why: "Tobiah: it still sends on 496.300" });
+    ).toEqual({ what: "Sync Pack B to 512.375 MHz", why: "Tobiah: still on 496.300" });
     expect(say({ code: "move", stage: "day", placeId: 2, atMs: 7 * 3_600_000 }).why).toBe(
-      "work there began at 07:00",
+      "work there started at 07:00",
     );
     expect(say({ code: "fault", stage: "sync", channelIds: [1], what: "no-audio" }).what).toBe(
-      "Unmute Pack A, or plug its microphone",
+      "Unmute Pack A, or plug in its microphone",
     );
   });
   test("no step is without words", () => {
@@ -175,7 +175,7 @@ describe("steps and states", () => {
       [frequencyWords(fine, names), syncWords(fine, names), levelWords(fine), placeWords(fine)].map(
         (w) => w.text,
       ),
-    ).toEqual(["clear", "proved 09:12", "−27 dB", "18 dB in hand"]);
+    ).toEqual(["clear", "verified 09:12", "−27 dB", "18 dB to spare"]);
     expect(
       syncWords(
         state({ sync: { status: "problem", code: "pack-elsewhere", packHz: 496_300_000 } }),
@@ -196,19 +196,15 @@ describe("steps and states", () => {
     ).toBe("Pack C tunes 566–614");
     expect(
       placeWords(state({ place: { status: "problem", code: "thin", marginDb: 6.2 } })).text,
-    ).toBe("only 6.2 dB in hand");
+    ).toBe("weak: 6.2 dB to spare");
   });
   test("the day in one line", () => {
     const open = state({ level: { status: "todo", code: "not-set" } });
     expect(dayHeadline([], "Net loft")).toBe("No channels yet");
-    expect(dayHeadline([open, open], "Net loft")).toBe(
-      "Two channels to make ready at the net loft",
-    );
-    expect(dayHeadline([state({}), open], "Quay")).toBe("One channel of two ready at the quay");
-    expect(dayHeadline([state({}), state({})], "Quay")).toBe(
-      "All two channels are ready at the quay",
-    );
-    expect(dayHeadline([state({})], "Quay")).toBe("The one channel is ready at the quay");
+    expect(dayHeadline([open, open], "Net loft")).toBe("Two channels to set up at Net loft");
+    expect(dayHeadline([state({}), open], "Quay")).toBe("One of two channels ready at Quay");
+    expect(dayHeadline([state({}), state({})], "Quay")).toBe("All two channels are ready at Quay");
+    expect(dayHeadline([state({})], "Quay")).toBe("The channel is ready at Quay");
   });
 });
 
@@ -266,7 +262,7 @@ describe("errors: what happened, what is unharmed, what to do", () => {
   );
   test("the later of two windows is told what changed and that its own was not stored", () => {
     expect(serviceErrorWords(errors[1]!)).toBe(
-      "Marit was changed in another window meanwhile: pack changed to Pack F (07:30). Yours was not stored; what stands now is shown. Look, and set it again if it is still wanted.",
+      "Marit was changed in another window meanwhile: pack changed to Pack F (07:30). Your change was not saved. The screen shows the current one: set it again if you still want it.",
     );
   });
   test("a bad sweep file: its name, what is wrong, where, what is unharmed", () => {
@@ -277,7 +273,7 @@ describe("errors: what happened, what is unharmed, what to do", () => {
         error: { code: "file-not-a-sweep", line: 5, text: "hello" },
       }),
     ).toBe(
-      '"a.csv" was not read. Line 5 is neither a frequency and a level nor a row of a sweep: "hello". The day and its scans are as they were.',
+      '"a.csv" was not read. Line 5 is not a frequency and a level, nor a row of a sweep: "hello". The day and its scans are unchanged.',
     );
     expect(
       sweepFileErrorWords({ code: "file-wrong-unit", what: "level", lowest: 0, highest: 1 }),
@@ -299,7 +295,7 @@ describe("errors: what happened, what is unharmed, what to do", () => {
       ),
     ).toBe("2 × Marit − Tobiah falls exactly on Irsa");
     expect(brokenRuleWords({ code: "too-noisy", noiseDbm: -80.4, maxNoiseDbm: -95 }, who)).toBe(
-      "noisy: −80 dBm measured there, the limit is −95 dBm",
+      "noisy: −80 dBm measured, limit −95 dBm",
     );
     expect(brokenRuleWords({ code: "off-grid", nearestHz: 512_375_000 }, who)).toContain(
       "512.375 MHz",
@@ -314,14 +310,14 @@ describe("errors: what happened, what is unharmed, what to do", () => {
 });
 
 test("noise travels packed and comes back the same, gaps too", () => {
-  const stretches = [0, 1, 4].map((i) => ({
+  const ranges = [0, 1, 4].map((i) => ({
     lowHz: 470e6 + i * 25_000,
     highHz: 470e6 + (i + 1) * 25_000,
     levelDbm: -100 - i / 3,
   }));
-  const packed = packNoise(stretches);
+  const packed = packNoise(ranges);
   expect(packed.levelsDbm).toHaveLength(5);
-  expect(unpackNoise(packed)).toEqual(stretches);
+  expect(unpackNoise(packed)).toEqual(ranges);
   expect(unpackNoise(packNoise([]))).toEqual([]);
 });
 

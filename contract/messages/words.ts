@@ -7,52 +7,52 @@ import type { ProductKind } from "~/core/coordination/rules/products";
 import type { PickReason } from "~/core/coordination/explaining/explainPick";
 import type { RecordingMetaFault, SweepFileError, SweepJsonFault } from "~/core/spectrum/sweep";
 import { formatMhz, type FrequencyTextError } from "~/core/units/frequencyText";
-import { formatDb, formatDbfs, formatDbm, formatSpan, mhz } from "./format";
+import { formatDb, formatDbfs, formatRfLevel, formatSpan, mhz } from "./format";
 
 /** One place where codes become words. Numbers carry their unit; nobody is blamed. */
 export function sweepFileErrorWords(error: SweepFileError): string {
   switch (error.code) {
     case "file-empty":
-      return "The file is empty: it holds 0 measured points.";
+      return "The file is empty: it has no measured points.";
     case "file-binary":
-      return `The file is not text (first at byte ${error.byte}). A sweep as columns or rows of numbers is needed.`;
+      return `The file is not text (first at byte ${error.byte}). It must be a CSV sweep.`;
     case "file-not-a-sweep":
-      return `Line ${error.line} is neither a frequency and a level nor a row of a sweep: "${error.text}".`;
+      return `Line ${error.line} is not a frequency and a level, nor a row of a sweep: "${error.text}".`;
     case "file-nothing-usable":
       return `No level in the file is a number (first in line ${error.line}).`;
     case "file-wrong-unit":
       return error.what === "frequency"
-        ? `The frequencies (${error.lowest} to ${error.highest}) are not in Hz, kHz or MHz as they stand. A heading such as "MHz" would settle it.`
+        ? `The frequencies (${error.lowest} to ${error.highest}) are not in Hz, kHz or MHz as they stand. Add a heading such as "MHz".`
         : `The levels (${error.lowest} to ${error.highest}) are neither dBm nor dBµV.`;
     case "recording-half":
-      return `That is the ${error.has} of a recording; its ${error.has === "metadata" ? "data" : "metadata"} file belongs to it: choose both together, or pack them in one zip.`;
+      return `That is the ${error.has} of a recording; its ${error.has === "metadata" ? "data" : "metadata"} file belongs to it: choose both, or a zip with both.`;
     case "recording-meta-broken":
-      return `The metadata of the recording do not say enough: ${META_FAULTS[error.why]}.`;
+      return `The recording’s metadata is incomplete: ${META_FAULTS[error.why]}.`;
     case "recording-datatype":
-      return `The recording holds samples of kind "${error.datatype.slice(0, 20)}"; ci16_le, ci8, cu8 and cf32_le can be read.`;
+      return `The recording has samples of type "${error.datatype.slice(0, 20)}"; ci16_le, ci8, cu8 and cf32_le can be read.`;
     case "recording-short":
-      return `The recording holds only ${error.samples} samples; at least ${error.needed} are needed.`;
+      return `The recording has only ${error.samples} samples; at least ${error.needed} are needed.`;
     case "recording-disagrees":
-      return `Metadata and data of the recording disagree: sample ${error.needed} is spoken of, ${error.samples} are there.`;
+      return `Metadata and data of the recording disagree: sample ${error.needed} is named, ${error.samples} are there.`;
     case "json-not-a-sweep":
-      return `The file says it is a sweep and is none: ${sweepJsonFaultWords(error.fault)}.`;
+      return `The file says it is a sweep, but it is not: ${sweepJsonFaultWords(error.fault)}.`;
     case "file-too-few-points":
-      return `The file holds only ${error.points} point${error.points === 1 ? "" : "s"}; a sweep needs at least 3.`;
+      return `The file has only ${error.points} point${error.points === 1 ? "" : "s"}; a sweep needs at least 3.`;
     case "file-too-many-points":
-      return `It would take ${(error.points / 1e6).toFixed(1)} million points, and at most ${error.most / 1e6} million are read: sweep a narrower range, or with a wider step.`;
+      return `It would take ${(error.points / 1e6).toFixed(1)} million points, and at most ${error.most / 1e6} million are read: sweep a narrower range, or use a wider step.`;
     case "file-too-sparse":
-      return `Its ${error.measured} measured points lie so far apart that ${Math.round(100 * (1 - error.measured / error.points))} % of the range between them would be gap: give each range as a file of its own.`;
+      return `Its ${error.measured} measured points are so far apart that ${Math.round(100 * (1 - error.measured / error.points))} % of the range between them would be gaps: import each range as its own file.`;
   }
 }
 
 export function archiveErrorWords(error: ArchiveError): string {
   switch (error.code) {
     case "archive-too-large":
-      return `Unpacked it is larger than ${Math.round(error.mostBytes / 1048576)} MB; it was not unpacked further.`;
+      return `Unpacked, it is larger than ${Math.round(error.mostBytes / 1048576)} MB; it was not read further.`;
     case "archive-broken":
-      return `It begins like a ${error.kind} file and is damaged further on.`;
+      return `It starts like a ${error.kind} file and is damaged further on.`;
     case "archive-empty":
-      return "Nothing is packed in it.";
+      return "It is empty.";
   }
 }
 
@@ -79,10 +79,10 @@ const formulaWords = (kind: ProductKind, s: readonly string[]): string =>
 /** How much a product matters: its level under the wanted carrier, and how often it is heard. */
 export function productLevelWords(level: ProductLevel): string {
   const heard = {
-    buried: "too weak to be heard",
-    seldom: "seldom heard",
-    "now-and-then": `heard about ${Math.max(1, Math.round(level.heardShare * 100))} % of the time`,
-    often: `heard about ${Math.round(level.heardShare * 100)} % of the time`,
+    buried: "too weak to matter",
+    seldom: "seldom noticed",
+    "now-and-then": `noticed about ${Math.max(1, Math.round(level.heardShare * 100))} % of the time`,
+    often: `noticed about ${Math.round(level.heardShare * 100)} % of the time`,
   }[gradeOf(level)];
   return `${underWords(level)}, ${heard}`;
 }
@@ -100,19 +100,19 @@ export function conflictWords(conflict: Conflict, nameOf: (id: string) => string
 export function brokenRuleWords(rule: BrokenRule, nameOf: (id: string) => string): string {
   switch (rule.code) {
     case "not-tunable":
-      return `out of tuning: it tunes ${rule.ranges.map((r) => `${formatMhz(r.lowHz)} to ${formatMhz(r.highHz)}`).join(", ") || "nowhere both ends share"} MHz`;
+      return `outside its tuning: it tunes ${rule.ranges.map((r) => `${formatMhz(r.lowHz)} to ${formatMhz(r.highHz)}`).join(", ") || "no range that both ends share"} MHz`;
     case "off-grid":
-      return `between two steps: the nearest it can be set to is ${mhz(rule.nearestHz)}`;
+      return `between two steps: the nearest is ${mhz(rule.nearestHz)}`;
     case "not-allowed":
-      return "outside what this region's rules, as known here, allow at that power";
+      return "not allowed here at that power";
     case "kept-free":
       return rule.reason;
     case "too-noisy":
-      return `noisy: ${formatDbm(rule.noiseDbm)} measured there, the limit is ${formatDbm(rule.maxNoiseDbm)}`;
+      return `noisy: ${formatRfLevel(rule.noiseDbm)} measured, limit ${formatRfLevel(rule.maxNoiseDbm)}`;
     case "not-measured":
-      return "not measured in this scan: unknown is not quiet";
+      return "not measured in this scan";
     case "receiver-span":
-      return `too far from ${mhz(rule.otherHz)}, the other half of its receiver: the halves must stay within ${rule.maxSpanHz / 1e6} MHz`;
+      return `too far from ${mhz(rule.otherHz)}, the other channel of its receiver: both must stay within ${rule.maxSpanHz / 1e6} MHz`;
     case "conflict":
       return (
         conflictWords(rule.conflict, nameOf) +
@@ -126,21 +126,21 @@ export function levelAdviceWords(advice: LevelAdvice): string {
     case "microphone-overloads":
       return `The voice is ${formatDb(advice.byDb)} more than the microphone takes: move it away or use a less sensitive one.`;
     case "pack-clips":
-      return `The pack clips by ${formatDb(advice.byDb)} on peaks: set its gain ${formatDb(advice.lowerByDb)} lower. Nothing after it can mend that.`;
+      return `The pack clips by ${formatDb(advice.byDb)} on peaks: set its gain ${formatDb(advice.lowerByDb)} lower. Nothing after it can repair that.`;
     case "pack-limits":
-      return `The pack's limiter works by ${formatDb(advice.byDb)} on peaks: set its gain lower.`;
+      return `The pack's limiter reduces peaks by ${formatDb(advice.byDb)} : set its gain lower.`;
     case "pack-starved":
-      return `The pack's input has ${formatDb(advice.raiseByDb)} to give: raise its gain before anything after it.`;
+      return `The pack has ${formatDb(advice.raiseByDb)} to spare: raise its gain first.`;
     case "input-clips":
       return `The recorder's input clips by ${formatDb(advice.byDb)}: lower the receiver's output or that input.`;
     case "input-low":
       return `Peaks reach only ${formatDbfs(advice.peakDbfs)} at the recorder: raise the receiver's output or the input by ${formatDb(advice.raiseByDb)}.`;
     case "input-noisiest":
-      return "The recorder's input makes most of the noise: send it a hotter level and turn it down.";
+      return "The recorder's input makes most of the noise: send it more level and turn it down.";
     case "phantom-off":
-      return "Microphone input: keep +48 V off, the receiver has its own power.";
+      return "Microphone input: keep +48 V off. The receiver has its own power.";
     case "fine":
-      return `In order: ${formatDb(advice.headroomDb)} over the peaks, the voice ${formatDb(advice.snrDb)} over the noise.`;
+      return `OK: ${formatDb(advice.headroomDb)} above the peaks, the voice ${formatDb(advice.snrDb)} above the noise.`;
   }
 }
 
@@ -149,24 +149,23 @@ const NEAR_EDGE_HZ = 500_000;
 /** A product farther off is not worth a level. */
 const NEAR_PRODUCT_HZ = 300_000;
 
-/** Why a pick is good, in one line: who is nearest, and which product comes nearest to whom. */
+/**
+ * What stands nearest to a pick: an edge of what is allowed, and the intermod product with least to
+ * spare.
+ */
 export function pickReasonWords(reason: PickReason, nameOf: (id: string) => string): string {
   const parts: string[] = [];
-  if (reason.nearestNeighbour !== null)
-    parts.push(`nearest neighbour ${nameOf(reason.nearestNeighbour)}`);
   const edge = reason.nearestEdge;
   if (edge && edge.missHz < NEAR_EDGE_HZ)
-    parts.push(`${formatSpan(edge.missHz)} from ${edge.reason ?? "the end of what is allowed"}`);
+    parts.push(`${formatSpan(edge.missHz)} from ${edge.reason ?? "the end of the allowed range"}`);
   const product = reason.nearestProduct;
   if (product)
     parts.push(
-      `${formulaWords(product.kind, product.sources.map(nameOf))} misses ${nameOf(product.victim)} by ${formatSpan(product.missHz)}`,
+      `intermod ${formulaWords(product.kind, product.sources.map(nameOf))} falls ${formatSpan(product.missHz)} from ${nameOf(product.victim)}`,
     );
   if (product?.level && product.inHandHz < NEAR_PRODUCT_HZ)
-    parts.push(
-      `there ${product.inHandHz < 0 ? productLevelWords(product.level) : underWords(product.level)}`,
-    );
-  return parts.join("; ") || "nobody near";
+    parts.push(product.inHandHz < 0 ? productLevelWords(product.level) : underWords(product.level));
+  return parts.join("; ") || "no carrier near";
 }
 
 const MAX_RULES = 4;
@@ -200,7 +199,7 @@ export function askedPlaceWords(
   } else if (margins.noiseDb !== null)
     parts.push(`${formatDb(Math.floor(margins.noiseDb))} under the noise limit`);
   if (margins.spacingHz !== null)
-    parts.push(`${formatSpan(margins.spacingHz)} in hand to the nearest`);
+    parts.push(`${formatSpan(margins.spacingHz)} to spare to the nearest carrier`);
   if (nearestProduct) parts.push(`${formatSpan(nearestProduct.inHandHz)} off a product`);
   return `fine here${parts.length > 0 ? `: ${parts.join(", ")}` : ""}`;
 }

@@ -1,8 +1,8 @@
 import type { Raster } from "~/core/regulations/raster";
 import type { FrequencyRange } from "~/core/regulations/region";
 import type { SeenCarrier } from "~/core/spectrum/analyseSweep";
-import type { Comb } from "~/core/spectrum/combs";
-import type { Hump } from "~/core/spectrum/humps";
+import type { InstrumentLines } from "~/core/spectrum/instrumentLines";
+import type { BroadbandNoise } from "~/core/spectrum/broadbandNoise";
 import type { LimitBy } from "~/core/spectrum/noiseLimit";
 import type { SweepHistory } from "~/core/spectrum/overTime";
 import type { SweepSetup } from "~/core/spectrum/setup";
@@ -38,8 +38,8 @@ export interface AirView {
   noiseFloorDbm: number;
   tv: TvChannel[];
   carriers: SeenCarrier[];
-  humps: Hump[];
-  combs: Comb[];
+  broadband: BroadbandNoise[];
+  instrumentLines: InstrumentLines[];
   /** How it was taken, as far as anybody said. */
   setup: SweepSetup;
   warnings: SweepWarning[];

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { frequencyHz, goesUp, id, notNegative, or, positive, stretch, uniqueIds } from "./fields";
+import { frequencyHz, goesUp, id, notNegative, or, positive, range, uniqueIds } from "./fields";
 
 export const carrier = z.object({ id, frequencyHz });
 const carriers = z.array(carrier).max(500).superRefine(uniqueIds("carriers"));
@@ -39,9 +39,9 @@ const channel = z.object({
 
 export const coordinateRequest = z
   .object({
-    windows: z.array(stretch.superRefine(goesUp)),
-    exclusions: or(z.array(stretch.extend({ reason: or(z.string(), "") }).superRefine(goesUp)), []),
-    noise: or(z.array(stretch.extend({ levelDbm: z.number() }).superRefine(goesUp)), []),
+    windows: z.array(range.superRefine(goesUp)),
+    exclusions: or(z.array(range.extend({ reason: or(z.string(), "") }).superRefine(goesUp)), []),
+    noise: or(z.array(range.extend({ levelDbm: z.number() }).superRefine(goesUp)), []),
     maxNoiseDbm: or(z.number(), null),
     others: or(z.array(carrier).superRefine(uniqueIds("others")), []),
     profile,

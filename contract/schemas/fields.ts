@@ -12,12 +12,12 @@ export const positive = z.number().positive();
 export const notNegative = z.number().min(0);
 export const angleDeg = z.number().min(-180).max(180);
 
-export const stretch = z.object({
+export const range = z.object({
   lowHz: z.number().min(0).max(100e9),
   highHz: z.number().min(0).max(100e9),
 });
 
-/** A stretch must go up; put on the finished object so that the path names the field. */
+/** A range must go up; put on the finished object so that the path names the field. */
 export const goesUp = (
   value: { lowHz: number; highHz: number },
   context: z.RefinementCtx,

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { cellHours } from "~/core/battery/discharge";
+import { batteryHours } from "~/core/battery/discharge";
 import { id, or, positive, uniqueIds } from "./fields";
 
 /**
@@ -32,19 +32,19 @@ const goesOn = ({ start, end }: { start: number; end: number }, context: z.Refin
  * Hours by default of each kind (common practice, no published source; contracts.md), cells to a
  * pack, and under what name they are counted.
  */
-export const CELL_KINDS = {
+export const BATTERY_KINDS = {
   "aa-alkaline": {
-    hours: cellHours({ ratedHours: 8, chemistry: "alkaline", powerShare: 1 }),
+    hours: batteryHours({ ratedHours: 8, chemistry: "alkaline", powerShare: 1 }),
     perPack: 2,
     counted: "aa",
   },
   "aa-nimh": {
-    hours: cellHours({ ratedHours: 8, chemistry: "nimh", powerShare: 1 }),
+    hours: batteryHours({ ratedHours: 8, chemistry: "nimh", powerShare: 1 }),
     perPack: 2,
     counted: "aa",
   },
   "aa-lithium": {
-    hours: cellHours({ ratedHours: 8, chemistry: "lithium", powerShare: 1 }),
+    hours: batteryHours({ ratedHours: 8, chemistry: "lithium", powerShare: 1 }),
     perPack: 2,
     counted: "aa",
   },
@@ -53,7 +53,9 @@ export const CELL_KINDS = {
 } as const;
 
 const cell = z.union([
-  z.enum(Object.keys(CELL_KINDS) as [keyof typeof CELL_KINDS, ...(keyof typeof CELL_KINDS)[]]),
+  z.enum(
+    Object.keys(BATTERY_KINDS) as [keyof typeof BATTERY_KINDS, ...(keyof typeof BATTERY_KINDS)[]],
+  ),
   z.strictObject({ hours: positive.max(1000) }),
 ]);
 

@@ -1,7 +1,7 @@
 import type { HoursLeft } from "~/core/battery/discharge";
 import type { Attention } from "~/core/monitor/channelWatch";
 import type { UsualRf } from "~/core/monitor/hitEvidence";
-import type { Newcomer } from "~/core/monitor/newcomers";
+import type { NewCarrier } from "~/core/monitor/newCarriers";
 
 /** What the watch shows. */
 export interface WatchView {
@@ -9,7 +9,7 @@ export interface WatchView {
   instrument: string | null;
   /** When the newest look ended; null before the first. */
   lookedAtMs: number | null;
-  newcomers: Newcomer[];
+  newCarriers: NewCarrier[];
   /** Why the last look failed; null where it did not. */
   problem: string | null;
 }

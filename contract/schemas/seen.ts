@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { PROOF_PARTS } from "~/core/channel/verificationParts";
-import { outcomeCode } from "./proofOutcome";
+import { VERIFICATION_PARTS } from "~/core/channel/verificationParts";
+import { outcomeCode } from "./verificationOutcome";
 
 /** 0 where the ends choose for themselves. */
 const frequencyHz = z.number().int().min(0).max(100e9);
@@ -33,7 +33,7 @@ export const seenItem = z.object({
     z.object({ what: z.literal("cells") }),
     z.object({
       what: z.literal("proof"),
-      part: z.enum(PROOF_PARTS),
+      part: z.enum(VERIFICATION_PARTS),
       outcome: z.string().min(1).max(40).transform(outcomeCode),
       shown: z.string().trim().min(1).max(20).nullable(),
     }),
@@ -53,7 +53,7 @@ export type SeenNote =
   | {
       code: "seen-later";
       talker: string;
-      part: (typeof PROOF_PARTS)[number];
+      part: (typeof VERIFICATION_PARTS)[number];
       outcome: string;
       who: string | null;
       atMs: number;

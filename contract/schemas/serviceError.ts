@@ -2,10 +2,10 @@ import type { UnitFindingError } from "~/core/evidence/unitScan";
 import type { DeviceError } from "~/core/devices/deviceError";
 import type { BrokenRule } from "~/core/coordination/explaining/explain";
 import type { NoPair } from "~/core/schedule/freePair";
-import type { HandedRowProblem } from "~/core/coordination/problem/assigned";
+import type { AssignedRowProblem } from "~/core/coordination/problem/assigned";
 import type { SceneRowProblem } from "~/core/schedule/sceneTable";
 import type { CaseProblem } from "~/core/kit/caseCheck";
-import type { ProofPart } from "~/core/channel/verificationParts";
+import type { VerificationPart } from "~/core/channel/verificationParts";
 import type { PairingProblem } from "~/core/kit/pairing";
 import type { ArchiveError, KitFileError, RegionFileError } from "./fileErrors";
 import type { SettingRefusal } from "./settingRefusal";
@@ -35,7 +35,7 @@ export type ServiceError =
         | "pack"
         | "plan"
         | "earlier list"
-        | "handed-down line"
+        | "assigned line"
         | "region file"
         | "model"
         | "unit"
@@ -89,7 +89,7 @@ export type ServiceError =
   | { code: "place-needed"; why: "here" | "last" }
   | { code: "talker-twice"; talker: string }
   | { code: "no-pair"; talker: string; why: NoPair }
-  | { code: "handed-typed"; problems: HandedRowProblem[] }
+  | { code: "handed-typed"; problems: AssignedRowProblem[] }
   | { code: "scene-typed"; problems: SceneRowProblem[] }
   | { code: "drawing-refused"; problems: PlanProblem[] }
   | { code: "picture-refused"; why: "type" | "large" | "many" }
@@ -106,7 +106,7 @@ export type ServiceError =
   | { code: "shoot-archive"; error: ShootArchiveError }
   | { code: "cells-empty"; label: string }
   /** A verification whose questions nobody answered: it cannot be written. */
-  | { code: "not-verified"; talker: string; parts: ProofPart[] }
+  | { code: "not-verified"; talker: string; parts: VerificationPart[] }
   /** A page's number of what it sent stands for something else. */
   | { code: "number-taken" }
   /** What came from outside could not be read within its limits. */

@@ -17,7 +17,7 @@ export const ARCHIVE_VERSION = 2;
 export type ArchiveRow = Record<string, unknown> & { id: number };
 
 const whole = z.number().int();
-const stretch = z
+const range = z
   .object({ at: whole.min(0), length: whole.min(0) })
   .describe("a stretch of the file <table>.<column>.bin beside this one, in bytes");
 
@@ -37,7 +37,7 @@ export function shapeOf(column: ArchiveColumn): z.ZodType {
             : plain === "json"
               ? z.json()
               : plain === "bytes"
-                ? stretch
+                ? range
                 : whole.min(1).describe(`a row of ${plain.slice(2)}`);
   return isMaybe ? shape.nullable() : shape;
 }

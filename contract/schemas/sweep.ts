@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { tuning } from "./coordination";
-import { frequencyHz, goesUp, id, notNegative, or, positive, stretch, uniqueIds } from "./fields";
+import { frequencyHz, goesUp, id, notNegative, or, positive, range, uniqueIds } from "./fields";
 
 export const raster = z.union([
   z.enum(["US-6", "EU-8", "AU-7"]),
@@ -28,7 +28,7 @@ export const surveyRequest = z.object({
   receiver: or(z.object({ noiseFigureDb: notNegative, requiredSnrDb: z.number() }), null),
   limitDbm: or(z.number().min(-250).max(100), null),
   stations: or(z.array(z.object({ channel: z.number().int() })), []),
-  avoid: or(z.array(stretch.superRefine(goesUp)), []),
+  avoid: or(z.array(range.superRefine(goesUp)), []),
 });
 
 export const rasterRequest = z.object({ region });

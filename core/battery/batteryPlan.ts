@@ -9,14 +9,14 @@ import { itemAt, numberAt } from "~/core/units/items";
  * "fresh": start full, and change at every long enough break once cells have run for some hours.
  * "counted": run what is left, change only when it would not last.
  */
-export type CellPolicy = "fresh" | "counted";
+export type BatteryPolicy = "fresh" | "counted";
 
 export interface Span {
   startMs: number;
   endMs: number;
 }
 
-export interface PackCells {
+export interface PackBatteries {
   id: string;
   /** How long a full set lasts, more than 0. */
   hours: number;
@@ -26,8 +26,8 @@ export interface PackCells {
   needs: readonly Span[];
 }
 
-export interface CellRules {
-  policy: CellPolicy;
+export interface BatteryRules {
+  policy: BatteryPolicy;
   /** What must be left at the end of every need. */
   reserveHours: number;
   breaks: readonly Span[];
@@ -52,7 +52,7 @@ export type ChangeWhy =
  */
 export type ChangeWhere = "before" | "break" | "off" | "between";
 
-export interface CellChange {
+export interface BatteryChange {
   packId: string;
   atMs: number;
   where: ChangeWhere;
@@ -61,7 +61,7 @@ export interface CellChange {
   leftHours: number;
 }
 
-export interface CellViolation {
+export interface BatteryViolation {
   packId: string;
   /** When the reserve is touched. */
   atMs: number;
@@ -117,10 +117,10 @@ interface Chance {
  * moment between two needs, then most in breaks, then in the longest of them: the meal.
  * @throws {RangeError} where hours are not finite and more than 0, or a stretch does not go on
  */
-export function planCells(
-  pack: PackCells,
-  rules: CellRules,
-): { changes: CellChange[]; violations: CellViolation[] } {
+export function planBatteries(
+  pack: PackBatteries,
+  rules: BatteryRules,
+): { changes: BatteryChange[]; violations: BatteryViolation[] } {
   if (!(pack.hours > 0) || !Number.isFinite(pack.hours))
     throw new RangeError(`hours must be finite and > 0, got ${pack.hours}`);
   for (const { startMs, endMs } of [...pack.needs, ...rules.breaks])
@@ -246,12 +246,12 @@ function chanceBefore(
 }
 
 function tell(
-  pack: PackCells,
-  rules: CellRules,
+  pack: PackBatteries,
+  rules: BatteryRules,
   p: { needs: Span[]; ranHours: number[]; chances: Chance[]; at: readonly number[] },
-): { changes: CellChange[]; violations: CellViolation[] } {
-  const changes: CellChange[] = [];
-  const violations: CellViolation[] = [];
+): { changes: BatteryChange[]; violations: BatteryViolation[] } {
+  const changes: BatteryChange[] = [];
+  const violations: BatteryViolation[] = [];
   let used = pack.usedHours;
   p.needs.forEach((need, i) => {
     const chance = itemAt(p.chances, i);

@@ -1,5 +1,5 @@
 import { itemAt } from "~/core/units/items";
-import type { CellKind } from "~/core/kit/models";
+import type { BatteryKind } from "~/core/kit/models";
 import { assertFinite, assertPositive } from "~/core/units/guards";
 
 /**
@@ -72,7 +72,7 @@ const CURVES: Readonly<Record<Chemistry, readonly (readonly [used: number, volts
  * drain: alkaline some 450 mAh, rechargeable 200 to 250, lithium about 1,200. What is built in is
  * rated as it is.
  */
-const LASTS: Readonly<Record<CellKind, Readonly<Record<Chemistry, number>>>> = {
+const LASTS: Readonly<Record<BatteryKind, Readonly<Record<Chemistry, number>>>> = {
   aa: { alkaline: 1, nimh: 6.5 / 8, lithium: 10 / 8, "li-ion": 1, "zinc-carbon": 0.4 },
   "9v": { alkaline: 1, nimh: 0.5, lithium: 1200 / 450, "li-ion": 1, "zinc-carbon": 0.4 },
   internal: { alkaline: 1, nimh: 1, lithium: 1, "li-ion": 1, "zinc-carbon": 1 },
@@ -144,7 +144,7 @@ const POWER_SHARE = 0.3;
  * @param p.temperatureC - of the cells themselves; absent: a room
  * @example cellHours({ ratedHours: 8, chemistry: "nimh", powerShare: 1 }) // 6.5
  */
-export function cellHours({
+export function batteryHours({
   ratedHours,
   chemistry,
   powerShare,
@@ -154,7 +154,7 @@ export function cellHours({
   ratedHours: number;
   chemistry: Chemistry;
   powerShare: number;
-  size?: CellKind;
+  size?: BatteryKind;
   temperatureC?: number;
 }): number {
   assertPositive("ratedHours", ratedHours);
@@ -167,7 +167,7 @@ export function cellHours({
 
 /** Volts of a cell after a share of its charge is used; past the end it goes on falling.
  * @param usedShare - 0 fresh, 1 empty */
-export function cellVolts(chemistry: Chemistry, usedShare: number): number {
+export function batteryVolts(chemistry: Chemistry, usedShare: number): number {
   assertFinite("usedShare", usedShare);
   const curve = CURVES[chemistry];
   return along(curve, Math.max(0, usedShare));

@@ -1,19 +1,19 @@
 import { seededRandom } from "~/core/units/random";
 import {
-  type CellRules,
+  type BatteryRules,
   FRESH_AFTER_HOURS,
   FRESH_BREAK_MS,
   mergeSpans,
-  type PackCells,
-  planCells,
+  type PackBatteries,
+  planBatteries,
   type Span,
 } from "./batteryPlan";
-import { cellHours, cellVolts, CHEMISTRIES, hoursLeft, usedShareOf } from "./discharge";
+import { batteryHours, batteryVolts, CHEMISTRIES, hoursLeft, usedShareOf } from "./discharge";
 import { packRun, type PowerEvent } from "./ledger";
 
 const h = (hours: number) => hours * 3_600_000;
 const span = (from: number, to: number) => ({ startMs: h(from), endMs: h(to) });
-const counted = (breaks: CellRules["breaks"] = []): CellRules => ({
+const counted = (breaks: BatteryRules["breaks"] = []): BatteryRules => ({
   policy: "counted",
   reserveHours: 1,
   breaks,
@@ -23,52 +23,53 @@ describe("a plan of changes", () => {
   // common practice, no published source: 2 h yesterday and 3 h today need no change where cells
   // give 8
   test("cells that last are left in", () => {
-    expect(planCells({ id: "a", hours: 8, usedHours: 2, needs: [span(9, 12)] }, counted())).toEqual(
-      { changes: [], violations: [] },
-    );
+    expect(
+      planBatteries({ id: "a", hours: 8, usedHours: 2, needs: [span(9, 12)] }, counted()),
+    ).toEqual({ changes: [], violations: [] });
   });
   test("exactly the reserve left is enough, a minute more is not", () => {
     expect(
-      planCells({ id: "a", hours: 8, usedHours: 4, needs: [span(9, 12)] }, counted()).changes,
+      planBatteries({ id: "a", hours: 8, usedHours: 4, needs: [span(9, 12)] }, counted()).changes,
     ).toEqual([]);
     expect(
-      planCells({ id: "a", hours: 8, usedHours: 4, needs: [span(9, 12 + 1 / 60)] }, counted())
+      planBatteries({ id: "a", hours: 8, usedHours: 4, needs: [span(9, 12 + 1 / 60)] }, counted())
         .changes,
     ).toMatchObject([{ where: "before", why: { code: "would-not-last" } }]);
   });
   test("the change falls into the break, not into the other gap", () => {
-    const pack: PackCells = {
+    const pack: PackBatteries = {
       id: "a",
       hours: 8,
       usedHours: 0,
       needs: [span(8, 10), span(10.5, 12.5), span(13.5, 17)],
     };
-    const { changes } = planCells(pack, counted([span(12.5, 13.5)]));
+    const { changes } = planBatteries(pack, counted([span(12.5, 13.5)]));
     expect(changes).toHaveLength(1);
     expect(changes[0]).toMatchObject({ where: "break", leftHours: 4 });
     expect(changes[0]!.atMs).toBeGreaterThan(h(12.5));
     expect(changes[0]!.atMs).toBeLessThan(h(13.5));
   });
   test("of two breaks that would do the longer one is taken: the meal", () => {
-    const pack: PackCells = {
+    const pack: PackBatteries = {
       id: "a",
       hours: 8,
       usedHours: 0,
       needs: [span(8, 10), span(10.25, 12), span(13, 16), span(16.25, 18)],
     };
     expect(
-      planCells(pack, counted([span(10, 10.25), span(12, 13), span(16, 16.25)])).changes.map(
+      planBatteries(pack, counted([span(10, 10.25), span(12, 13), span(16, 16.25)])).changes.map(
         (c) => c.atMs > h(12) && c.atMs < h(13),
       ),
     ).toEqual([true]);
   });
   test("a need longer than the cells is told, with the moment when the reserve is touched", () => {
     expect(
-      planCells({ id: "a", hours: 8, usedHours: 0, needs: [span(8, 17)] }, counted()).violations,
+      planBatteries({ id: "a", hours: 8, usedHours: 0, needs: [span(8, 17)] }, counted())
+        .violations,
     ).toMatchObject([{ atMs: h(15), leftHours: -1, endMs: h(17) }]);
   });
   test("needs that follow at once are parted only where nothing else helps", () => {
-    const chained = planCells(
+    const chained = planBatteries(
       { id: "a", hours: 6, usedHours: 0, needs: [span(8, 11), span(11, 14)] },
       counted(),
     );
@@ -76,48 +77,48 @@ describe("a plan of changes", () => {
       [],
       [["between", h(11)]],
     ]);
-    const free = planCells(
+    const free = planBatteries(
       { id: "a", hours: 7, usedHours: 0, needs: [span(8, 10), span(10, 11), span(12, 16)] },
       counted(),
     );
     expect(free.changes.map((c) => c.where)).toEqual(["off"]);
   });
   test("fresh: full at the start, and at the meal after four hours, though they would last", () => {
-    const pack: PackCells = {
+    const pack: PackBatteries = {
       id: "a",
       hours: 12,
       usedHours: 1,
       needs: [span(8, 12.25), span(13, 15), span(15.5, 16)],
     };
-    const { changes } = planCells(pack, {
+    const { changes } = planBatteries(pack, {
       policy: "fresh",
       reserveHours: 1,
       breaks: [span(12.25, 13), span(15, 15.5)],
     });
     expect(changes.map((c) => c.why.code)).toEqual(["start-full", "break-rule"]);
-    expect(planCells(pack, counted()).changes).toEqual([]);
+    expect(planBatteries(pack, counted()).changes).toEqual([]);
   });
   test("fresh: a break of ten minutes is too short", () => {
-    const rules = (minutes: number): CellRules => ({
+    const rules = (minutes: number): BatteryRules => ({
       policy: "fresh",
       reserveHours: 1,
       breaks: [{ startMs: h(12), endMs: h(12) + minutes * 60_000 }],
     });
-    const pack: PackCells = {
+    const pack: PackBatteries = {
       id: "a",
       hours: 12,
       usedHours: 0,
       needs: [span(8, 12), span(12.5, 14)],
     };
-    expect(planCells(pack, rules(10)).changes).toEqual([]);
-    expect(planCells(pack, rules(11)).changes).toHaveLength(1);
+    expect(planBatteries(pack, rules(10)).changes).toEqual([]);
+    expect(planBatteries(pack, rules(11)).changes).toHaveLength(1);
   });
   test("bad figures are a bug of the caller", () => {
-    expect(() => planCells({ id: "a", hours: 0, usedHours: 0, needs: [] }, counted())).toThrow(
+    expect(() => planBatteries({ id: "a", hours: 0, usedHours: 0, needs: [] }, counted())).toThrow(
       RangeError,
     );
     expect(() =>
-      planCells({ id: "a", hours: 8, usedHours: 0, needs: [span(9, 9)] }, counted()),
+      planBatteries({ id: "a", hours: 8, usedHours: 0, needs: [span(9, 9)] }, counted()),
     ).toThrow(RangeError);
   });
 
@@ -133,7 +134,7 @@ describe("a plan of changes", () => {
         needs.push(span(at, to));
         at = to + (random() < 0.2 ? 0 : 0.25 + Math.round(random() * 4) / 4);
       }
-      const pack: PackCells = {
+      const pack: PackBatteries = {
         id: "p",
         hours: 4 + Math.round(random() * 6),
         usedHours: random() < 0.5 ? 0 : Math.round(random() * 8) / 2,
@@ -149,12 +150,12 @@ describe("a plan of changes", () => {
             ]
           : [],
       );
-      const rules: CellRules = {
+      const rules: BatteryRules = {
         policy: random() < 0.5 ? "fresh" : "counted",
         reserveHours: 1,
         breaks,
       };
-      const found = planCells(pack, rules);
+      const found = planBatteries(pack, rules);
       const best = bruteForce(pack, rules);
       expect(found.violations.length).toBe(best[0]);
       // where something falls short anyhow, a change more may make it less
@@ -168,7 +169,10 @@ describe("a plan of changes", () => {
 });
 
 /** All subsets of the moments before a need; null where the fresh policy forbids them. */
-function bruteForce(pack: PackCells, rules: CellRules): [violations: number, changes: number] {
+function bruteForce(
+  pack: PackBatteries,
+  rules: BatteryRules,
+): [violations: number, changes: number] {
   const needs = mergeSpans(pack.needs);
   let best: [number, number] = [Infinity, Infinity];
   for (let set = 0; set < 2 ** needs.length; set += 1) {
@@ -204,16 +208,16 @@ describe("cells", () => {
     ["nimh", 6.5],
     ["lithium", 10],
   ] as const)("%s in an efficient pack", (chemistry, hours) =>
-    expect(cellHours({ ratedHours: 8, chemistry, powerShare: 1 })).toBeCloseTo(hours, 9),
+    expect(batteryHours({ ratedHours: 8, chemistry, powerShare: 1 })).toBeCloseTo(hours, 9),
   );
   test("nine volts are not AA: rechargeable give half of alkaline, lithium far more (common practice, no published source)", () => {
     const of = (chemistry: "alkaline" | "nimh" | "lithium") =>
-      cellHours({ ratedHours: 6, chemistry, powerShare: 1, size: "9v" });
+      batteryHours({ ratedHours: 6, chemistry, powerShare: 1, size: "9v" });
     expect([of("alkaline"), of("nimh"), of("lithium")]).toEqual([6, 3, 16]);
   });
   test("in the cold alkaline give half near freezing, lithium hardly less, and nothing gives more than in a room", () => {
     const at = (temperatureC: number, chemistry: (typeof CHEMISTRIES)[number]) =>
-      cellHours({ ratedHours: 8, chemistry, powerShare: 1, temperatureC });
+      batteryHours({ ratedHours: 8, chemistry, powerShare: 1, temperatureC });
     expect(at(0, "alkaline")).toBeCloseTo(4, 9);
     expect(at(0, "lithium")).toBeGreaterThan(9.5);
     for (const chemistry of CHEMISTRIES) {
@@ -224,14 +228,14 @@ describe("cells", () => {
     }
   });
   test("low power lasts longer, but not by as much as it is lower", () => {
-    const low = cellHours({ ratedHours: 8, chemistry: "alkaline", powerShare: 0.2 });
+    const low = batteryHours({ ratedHours: 8, chemistry: "alkaline", powerShare: 0.2 });
     expect(low).toBeGreaterThan(9);
     expect(low).toBeLessThan(12);
   });
   test.each(CHEMISTRIES)("%s falls throughout, and its voltage leads back to it", (chemistry) => {
     for (let used = 0.01; used < 1; used += 0.01) {
-      expect(cellVolts(chemistry, used)).toBeLessThan(cellVolts(chemistry, used - 0.01));
-      const { least, most, likely } = usedShareOf(chemistry, cellVolts(chemistry, used));
+      expect(batteryVolts(chemistry, used)).toBeLessThan(batteryVolts(chemistry, used - 0.01));
+      const { least, most, likely } = usedShareOf(chemistry, batteryVolts(chemistry, used));
       expect(likely).toBeCloseTo(used, 6);
       expect(least).toBeLessThanOrEqual(likely);
       expect(most).toBeGreaterThanOrEqual(likely);
@@ -239,7 +243,7 @@ describe("cells", () => {
   });
   test("nickel in mid life tells little by its voltage, alkaline much", () => {
     const width = (chemistry: "nimh" | "alkaline") => {
-      const { least, most } = usedShareOf(chemistry, cellVolts(chemistry, 0.5));
+      const { least, most } = usedShareOf(chemistry, batteryVolts(chemistry, 0.5));
       return most - least;
     };
     expect(width("nimh")).toBeGreaterThan(2.5 * width("alkaline"));
@@ -250,7 +254,7 @@ describe("cells", () => {
         chemistry: "alkaline",
         hours: 8,
         ranHours,
-        volts: used === null ? null : cellVolts("alkaline", used),
+        volts: used === null ? null : batteryVolts("alkaline", used),
       });
     expect(of(1, 0.9)).toMatchObject({ by: "volts", isWeak: true });
     expect(of(1, 0.9)!.hours).toBeLessThan(1.5);

@@ -2,9 +2,21 @@ import { channelState, countingScan } from "./channelState";
 import type { Channel, DayFacts, SyncRecord } from "./facts";
 import { movePlan } from "~/core/schedule/companyMove";
 import { nextSteps } from "./nextSteps";
-import { antennasOf, partnerOf, proofPartsOf, rfOf, silenceOf, usualFigure } from "./verification";
+import {
+  antennasOf,
+  partnerOf,
+  verificationPartsOf,
+  rfOf,
+  silenceOf,
+  usualFigure,
+} from "./verification";
 import type { Scene } from "~/core/schedule/scenes";
-import { neededPartsOf, PROOF, PROOF_PARTS, type ProofPart } from "./verificationParts";
+import {
+  neededPartsOf,
+  VERIFICATION_OUTCOMES,
+  VERIFICATION_PARTS,
+  type VerificationPart,
+} from "./verificationParts";
 
 const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
 const channel = (id: number): Channel => ({
@@ -32,8 +44,8 @@ const channel = (id: number): Channel => ({
   microphoneId: "m",
   inputId: "i",
   packName: `T${id}`,
-  proofParts: [...PROOF_PARTS],
-  neededParts: neededPartsOf("whole", PROOF_PARTS),
+  verificationParts: [...VERIFICATION_PARTS],
+  neededParts: neededPartsOf("whole", VERIFICATION_PARTS),
   version: 1,
 });
 const f1 = 500e6;
@@ -75,8 +87,8 @@ const seen = (
   channelId: number,
   frequencyHz: number,
   atMs: number,
-  part: ProofPart,
-  outcome: string = PROOF[part].good[0],
+  part: VerificationPart,
+  outcome: string = VERIFICATION_OUTCOMES[part].good[0],
 ): SyncRecord => ({
   kind: "proof",
   channelId,
@@ -92,7 +104,7 @@ const seen = (
   antennasDbm: null,
   shown: null,
 });
-const proofs = (channelId: number, frequencyHz: number, atMs: number): SyncRecord[] => [
+const verifications = (channelId: number, frequencyHz: number, atMs: number): SyncRecord[] => [
   { kind: "receiver-set", channelId, placeId: 1, atMs, frequencyHz, who: null },
   {
     kind: "pack-synced",
@@ -104,7 +116,7 @@ const proofs = (channelId: number, frequencyHz: number, atMs: number): SyncRecor
     toldHz: frequencyHz,
     who: null,
   },
-  ...PROOF_PARTS.map((part, i) => seen(channelId, frequencyHz, atMs + 2 + i, part)),
+  ...VERIFICATION_PARTS.map((part, i) => seen(channelId, frequencyHz, atMs + 2 + i, part)),
 ];
 const finished = (): DayFacts => ({
   ...empty(),
@@ -119,7 +131,7 @@ const finished = (): DayFacts => ({
       { channelId: 2, frequencyHz: f2 },
     ],
   },
-  syncs: [...proofs(1, f1, 10 * minute), ...proofs(2, f2, 11 * minute)],
+  syncs: [...verifications(1, f1, 10 * minute), ...verifications(2, f2, 11 * minute)],
   levels: [1, 2].map((channelId) => ({
     channelId,
     atMs: 12 * minute,
@@ -280,9 +292,9 @@ test("another pack in hand needs its own sync and proof; the live test alone pro
   const swapped = finished();
   swapped.channels[0] = { ...channel(1), packKey: "p9" };
   expect(parts(swapped)[1]).toBe("pack-not-synced");
-  const unproved = finished();
-  unproved.syncs = unproved.syncs.filter((s) => s.kind !== "proof" || s.part !== "silent");
-  expect(channelState(unproved, unproved.channels[0]!).sync).toEqual({
+  const unverified = finished();
+  unverified.syncs = unverified.syncs.filter((s) => s.kind !== "proof" || s.part !== "silent");
+  expect(channelState(unverified, unverified.channels[0]!).sync).toEqual({
     status: "todo",
     code: "not-proved",
     left: ["silent"],
@@ -342,7 +354,7 @@ test("each change makes its own parts of a proof stale, and says which; the rest
 });
 
 test("a receiver and a pack are proved by what they have; the usual figure of a receiver is the middle of those noted", () => {
-  expect(proofPartsOf({ diversity: "none" }, { hasMute: false })).toEqual([
+  expect(verificationPartsOf({ diversity: "none" }, { hasMute: false })).toEqual([
     "silent",
     "phones",
     "rf",
@@ -350,7 +362,9 @@ test("a receiver and a pack are proved by what they have; the usual figure of a 
     "far",
     "kept",
   ]);
-  expect(proofPartsOf({ diversity: "one-path", tells: ["battery"] }, {})).toEqual([...PROOF_PARTS]);
+  expect(verificationPartsOf({ diversity: "one-path", tells: ["battery"] }, {})).toEqual([
+    ...VERIFICATION_PARTS,
+  ]);
   const noted = ["40", "38", "full", "41", "15"].map(
     (shown, i): SyncRecord => ({ ...seen(1, f1, i, "rf"), shown }) as SyncRecord,
   );
@@ -469,7 +483,7 @@ describe("a move", () => {
   const how = { scanMinutes: 2, isDriven: true };
   test("what holds here and would not there, in the order of the work, for those who speak there", () => {
     const plan = movePlan({ ...finished(), nowMs: 120 * minute }, scenes, 2, how);
-    expect(plan.becomesStale).toEqual({ frequencies: 2, proofs: 2, ranges: 2, scan: true });
+    expect(plan.becomesStale).toEqual({ frequencies: 2, verifications: 2, ranges: 2, scan: true });
     expect(plan.steps.map((s) => s.code)).toEqual([
       "antennas",
       "scan",
@@ -492,7 +506,7 @@ describe("a move", () => {
       isThere: true,
       steps: [],
       minutes: 0,
-      becomesStale: { frequencies: 0, proofs: 0, ranges: 0, scan: false },
+      becomesStale: { frequencies: 0, verifications: 0, ranges: 0, scan: false },
     });
     const on = {
       ...finished(),

@@ -4,8 +4,8 @@ import { defined, numberAt } from "~/core/units/items";
 import type { UnitScan } from "~/core/evidence/unitScan";
 import type { FrequencyRange } from "~/core/regulations/region";
 import type { Channel, DayFacts, PlaceRecord, RescanRule, SweepRecord, SyncRecord } from "./facts";
-import { type ProofState, proofStates } from "./verification";
-import type { ProofChange, ProofPart } from "./verificationParts";
+import { type VerificationState, verificationStates } from "./verification";
+import type { VerificationChange, VerificationPart } from "./verificationParts";
 import { pickedHz } from "./pickedFrequency";
 
 /**
@@ -31,7 +31,7 @@ export type SyncState =
       code: "not-paired";
       why: "no-identity" | "not-held" | "name" | "group" | "key";
     }
-  | { status: "todo"; code: "not-proved"; left: ProofPart[] }
+  | { status: "todo"; code: "not-proved"; left: VerificationPart[] }
   | { status: "problem"; code: "pack-elsewhere"; packHz: number }
   /** It was told where to go, and went elsewhere: it is of another block than its label says. */
   | { status: "problem"; code: "pack-wont-go"; packHz: number }
@@ -40,12 +40,18 @@ export type SyncState =
   | { status: "problem"; code: "no-rf" | "no-audio" }
   /** One of the two antennas hears next to nothing. */
   | { status: "problem"; code: "one-antenna"; deaf: "A" | "B" }
-  /** Anything else that the proof showed. */
-  | { status: "problem"; code: "proof-bad"; part: ProofPart; outcome: string }
+  /** Anything else that the verification showed. */
+  | { status: "problem"; code: "proof-bad"; part: VerificationPart; outcome: string }
   /** More than one pack of the position is on the air. */
   | { status: "problem"; code: "two-on"; packKeys: string[] }
   /** Proved once, and something came between: these parts are to be seen again. */
-  | { status: "stale"; code: "proof-stale"; why: ProofChange; parts: ProofPart[]; placeId: number }
+  | {
+      status: "stale";
+      code: "proof-stale";
+      why: VerificationChange;
+      parts: VerificationPart[];
+      placeId: number;
+    }
   | { status: "done"; code: "proved"; atMs: number };
 
 export type LevelState =
@@ -88,7 +94,7 @@ export const SCAN_GOOD_FOR_MS = 4 * 3_600_000;
 export const MIN_MARGIN_DB = 10;
 /**
  * What stands for the frequency of a system that chooses for itself, in records of pairing and
- * proof.
+ * verification.
  */
 export const SELF_CHOSEN_HZ = 0;
 /** A place check holds while the carrier stays this near. */
@@ -172,13 +178,13 @@ function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null
   if (pack?.isOn && pack.isStored === false) return { status: "todo", code: "not-stored" };
   const on = packsOn(facts, channel, frequencyHz);
   if (on.length > 1) return { status: "problem", code: "two-on", packKeys: on };
-  const all = channelProof(facts, channel, frequencyHz);
-  const proof = all.filter((p) => channel.neededParts.includes(p.part));
+  const all = channelVerification(facts, channel, frequencyHz);
+  const verification = all.filter((p) => channel.neededParts.includes(p.part));
   // what was seen to be wrong counts, whether it had to be looked at or not
   const bad = all.find((p) => p.status === "problem")?.record;
   if (bad) return problemOf(bad.part, bad.outcome, bad.strongestDbm);
-  const stale = proof.filter((p) => p.status === "stale");
-  const todo = proof.filter((p) => p.status === "todo");
+  const stale = verification.filter((p) => p.status === "stale");
+  const todo = verification.filter((p) => p.status === "todo");
   const [first] = stale;
   if (todo.length > 0)
     return { status: "todo", code: "not-proved", left: [...stale, ...todo].map((p) => p.part) };
@@ -193,18 +199,18 @@ function syncState(facts: DayFacts, channel: Channel, frequencyHz: number | null
   return {
     status: "done",
     code: "proved",
-    atMs: Math.max(...proof.map((p) => defined(p.record).atMs)),
+    atMs: Math.max(...verification.map((p) => defined(p.record).atMs)),
   };
 }
 
-/** How each part of a channel's proof stands on a frequency. */
-export const channelProof = (
+/** How each part of a channel's verification stands on a frequency. */
+export const channelVerification = (
   facts: DayFacts,
-  { id, proofParts, packKey, receiverKey, pairedMs }: Channel,
+  { id, verificationParts, packKey, receiverKey, pairedMs }: Channel,
   frequencyHz: number,
-): ProofState[] =>
-  proofStates({
-    parts: proofParts,
+): VerificationState[] =>
+  verificationStates({
+    parts: verificationParts,
     records: facts.syncs.filter((s) => s.channelId === id),
     frequencyHz,
     packKey,
@@ -221,7 +227,11 @@ function packsOn(facts: DayFacts, { packKey, extraPacks }: Channel, frequencyHz:
   });
 }
 
-function problemOf(part: ProofPart, outcome: string, strongestDbm: number | null): SyncState {
+function problemOf(
+  part: VerificationPart,
+  outcome: string,
+  strongestDbm: number | null,
+): SyncState {
   if (part === "silent" || part === "phones")
     return { status: "problem", code: "someone-there", strongestDbm };
   if (part === "rf" && outcome === "none") return { status: "problem", code: "no-rf" };

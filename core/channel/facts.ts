@@ -6,7 +6,7 @@ import type { TuningRange } from "~/core/devices/tuning";
 import type { Correction } from "~/core/location/walkFit";
 import type { WalkedResult } from "~/core/location/walkTest";
 import type { UnitScan } from "~/core/evidence/unitScan";
-import type { ProofPart } from "./verificationParts";
+import type { VerificationPart } from "./verificationParts";
 import type { UnitReports } from "~/core/devices/reports";
 
 /**
@@ -64,10 +64,10 @@ export interface Channel {
   pairedMs: number | null;
   /** What its pack is to be called on its own display. */
   packName: string;
-  /** What its two ends can be proved by. */
-  proofParts: ProofPart[];
+  /** What its two ends can be verified by. */
+  verificationParts: VerificationPart[];
   /** Those of them that it waits for before it counts as verified. */
-  neededParts: ProofPart[];
+  neededParts: VerificationPart[];
   version: number;
 }
 
@@ -112,7 +112,7 @@ export type SyncRecord = {
   | { kind: "cells"; packKey: string }
   | {
       kind: "proof";
-      part: ProofPart;
+      part: VerificationPart;
       outcome: string;
       frequencyHz: number;
       packKey: string;

@@ -1,6 +1,6 @@
 import type { Channel, DayFacts, SyncRecord } from "./facts";
 import { guidedRun } from "./guidedRun";
-import { neededPartsOf, PROOF, PROOF_PARTS } from "./verificationParts";
+import { neededPartsOf, VERIFICATION_OUTCOMES, VERIFICATION_PARTS } from "./verificationParts";
 
 const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
 const channel = (id: number): Channel => ({
@@ -28,8 +28,8 @@ const channel = (id: number): Channel => ({
   microphoneId: "m",
   inputId: "i",
   packName: "T",
-  proofParts: [...PROOF_PARTS],
-  neededParts: neededPartsOf("whole", PROOF_PARTS),
+  verificationParts: [...VERIFICATION_PARTS],
+  neededParts: neededPartsOf("whole", VERIFICATION_PARTS),
   version: 1,
 });
 const hz = (id: number) => 500e6 + id * 1e6;
@@ -39,11 +39,11 @@ const synced = (id: number, atMs: number): SyncRecord[] => [
   { ...at(id, atMs), kind: "pack-synced", frequencyHz: hz(id), packKey: `p${id}`, toldHz: hz(id) },
 ];
 const proved = (id: number, atMs: number): SyncRecord[] =>
-  PROOF_PARTS.map((part) => ({
+  VERIFICATION_PARTS.map((part) => ({
     ...at(id, atMs),
     kind: "proof",
     part,
-    outcome: PROOF[part].good[0],
+    outcome: VERIFICATION_OUTCOMES[part].good[0],
     frequencyHz: hz(id),
     packKey: `p${id}`,
     receiverKey: "r",

@@ -4,7 +4,7 @@ import type { Channel, DayFacts } from "./facts";
 
 /**
  * The next thing of a run that sets one channel after the other: choose, set the receiver, set the
- * pack, prove it and leave it on, scan again, next.
+ * pack, verify it and leave it on, scan again, next.
  */
 export type RunStep =
   /** Before the first scan: what is on would be taken for somebody else. */
@@ -25,7 +25,7 @@ export type RunStep =
 
 export interface GuidedRun {
   step: RunStep;
-  /** Channels that are set and proved, of how many. */
+  /** Channels that are set and verified, of how many. */
   done: number;
   of: number;
 }

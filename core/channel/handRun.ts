@@ -1,13 +1,18 @@
 import type { Status } from "./channelState";
 import type { Channel } from "./facts";
-import type { ProofRecord, ProofState } from "./verification";
-import { isGoodOutcome, PROOF, type ProofPart, ruleOf } from "./verificationParts";
+import type { VerificationRecord, VerificationState } from "./verification";
+import {
+  isGoodOutcome,
+  VERIFICATION_OUTCOMES,
+  type VerificationPart,
+  ruleOf,
+} from "./verificationParts";
 
 /**
  * One question of a run by hand: what the receiver shows, what the pack shows, whether the two are
  * paired, or a part of the verification.
  */
-export type HandQuestion = "receiver-shows" | "pack-shows" | "paired" | ProofPart;
+export type HandQuestion = "receiver-shows" | "pack-shows" | "paired" | VerificationPart;
 
 /** How one question stands. */
 export interface HandCell {
@@ -16,7 +21,7 @@ export interface HandCell {
   /** What the unit showed, Hz; null where nobody said, or nothing is shown. */
   shownHz: number | null;
   /** What was seen of a part; null before. */
-  record: ProofRecord | null;
+  record: VerificationRecord | null;
 }
 
 /**
@@ -25,7 +30,7 @@ export interface HandCell {
  * @param p.wantedHz - where it is to be; null without a pick, and then there is nothing to ask
  * @param p.receiverHz - what the receiver was last seen to show
  * @param p.packHz - what the pack was last seen to show; 0 of one that is paired
- * @param p.proof - how the parts of its verification stand
+ * @param p.verification - how the parts of its verification stand
  * @returns empty where there is nothing to be set or verified
  */
 export function handCells(p: {
@@ -33,7 +38,7 @@ export function handCells(p: {
   wantedHz: number | null;
   receiverHz: number | null;
   packHz: number | null;
-  proof: readonly ProofState[];
+  verification: readonly VerificationState[];
 }): HandCell[] {
   const { channel, wantedHz, receiverHz, packHz } = p;
   const isPaired = channel.meets === "adaptive";
@@ -51,7 +56,7 @@ export function handCells(p: {
         shows("pack-shows", packHz, wantedHz ?? 0),
       ];
   const parts = channel.neededParts.map((part): HandCell => {
-    const state = p.proof.find((s) => s.part === part);
+    const state = p.verification.find((s) => s.part === part);
     return {
       question: part,
       status: state?.status ?? "todo",
@@ -59,7 +64,7 @@ export function handCells(p: {
       record: state?.record ?? null,
     };
   });
-  const isOff = (c: HandCell) => ruleOf(c.question as ProofPart).pack === "off";
+  const isOff = (c: HandCell) => ruleOf(c.question as VerificationPart).pack === "off";
   return [
     ...(ends[0] ? [ends[0]] : []),
     ...parts.filter(isOff),
@@ -76,8 +81,11 @@ export const nextCell = (cells: readonly HandCell[]): HandCell | null =>
  * What may be answered to a part, the good one first where there is just one: that is "yes". All
  * others are told apart by a second key, or by no second key where only one is left.
  */
-export function answersOf(part: ProofPart): { yes: string | null; others: readonly string[] } {
-  const outcomes: readonly string[] = PROOF[part].outcomes;
+export function answersOf(part: VerificationPart): {
+  yes: string | null;
+  others: readonly string[];
+} {
+  const outcomes: readonly string[] = VERIFICATION_OUTCOMES[part].outcomes;
   const good = outcomes.filter((o) => isGoodOutcome(part, o));
   const yes = good[0] ?? null;
   // where several answers are good, which it was is still worth a key

@@ -8,21 +8,7 @@ import {
   scanGoodForMs,
 } from "./channelState";
 import type { DayFacts } from "./facts";
-import type { ProofPart } from "./verificationParts";
-
-export type Stage =
-  | "day"
-  | "prep"
-  | "setup"
-  | "kit"
-  | "scan"
-  | "frequencies"
-  | "sync"
-  | "level"
-  | "range"
-  | "draw"
-  | "batteries"
-  | "roll";
+import type { VerificationPart } from "./verificationParts";
 
 /** One thing to do, with what makes it next. The screen puts it into words. */
 export type Step =
@@ -75,8 +61,8 @@ export type Step =
       stage: "sync";
       channelIds: number[];
       what: "no-rf" | "no-audio" | "one-antenna" | "seen";
-      /** What the proof showed, where it is none of these. */ seen?: {
-        part: ProofPart;
+      /** What the verification showed, where it is none of these. */ seen?: {
+        part: VerificationPart;
         outcome: string;
       };
     }
@@ -220,7 +206,7 @@ function syncSteps(facts: DayFacts, states: ChannelState[], steps: Step[]): void
   const unset = picked.filter((s) => s.sync.code === "receiver-not-set");
   if (unset.length > 0)
     steps.push({ code: "set-receivers", stage: "sync", channelIds: unset.map((s) => s.channelId) });
-  const toProve: number[] = [];
+  const toVerify: number[] = [];
   const again: number[] = [];
   for (const { channelId, frequency, sync } of picked) {
     const packKey = defined(facts.channels.find((c) => c.id === channelId)).packKey;
@@ -275,11 +261,11 @@ function syncSteps(facts: DayFacts, states: ChannelState[], steps: Step[]): void
         channelIds: [channelId],
         packKeys: sync.packKeys,
       });
-    else if (sync.code === "not-proved") toProve.push(channelId);
+    else if (sync.code === "not-proved") toVerify.push(channelId);
     else if (sync.code === "proof-stale") again.push(channelId);
   }
-  if (toProve.length > 0)
-    steps.push({ code: "prove", stage: "sync", channelIds: toProve, again: false });
+  if (toVerify.length > 0)
+    steps.push({ code: "prove", stage: "sync", channelIds: toVerify, again: false });
   if (again.length > 0)
     steps.push({ code: "prove", stage: "sync", channelIds: again, again: true });
 }

@@ -9,10 +9,10 @@ import {
 import type { Channel, SyncRecord } from "./facts";
 import {
   isGoodOutcome,
-  PROOF_PARTS,
-  type ProofChange,
-  type ProofOutcome,
-  type ProofPart,
+  VERIFICATION_PARTS,
+  type VerificationChange,
+  type VerificationOutcome,
+  type VerificationPart,
   ruleOf,
 } from "./verificationParts";
 
@@ -65,59 +65,59 @@ export function partnerOf(
   toldName: string | null,
   channel: Pick<Channel, "meets">,
   knownAs: string,
-): ProofOutcome {
+): VerificationOutcome {
   if (toldName === null) return "nothing-told";
   return channel.meets === "adaptive" || toldName === knownAs ? "its-own" : "another-pack";
 }
 
 /**
- * The parts that a receiver and a pack can be proved by: no two antennas where there is one, no
+ * The parts that a receiver and a pack can be verified by: no two antennas where there is one, no
  * partner where nothing tells it, no mute where there is none.
  */
-export function proofPartsOf(
+export function verificationPartsOf(
   receiver: Pick<ReceiverModel, "diversity" | "tells">,
   pack: Pick<PackModel, "hasMute">,
-): ProofPart[] {
-  const has: Partial<Record<ProofPart, boolean>> = {
+): VerificationPart[] {
+  const has: Partial<Record<VerificationPart, boolean>> = {
     antennas: receiver.diversity !== "none",
     partner: (receiver.tells ?? []).length > 0,
     mute: pack.hasMute !== false,
   };
-  return PROOF_PARTS.filter((part) => has[part] !== false);
+  return VERIFICATION_PARTS.filter((part) => has[part] !== false);
 }
 
-export type ProofRecord = Extract<SyncRecord, { kind: "proof" }>;
+export type VerificationRecord = Extract<SyncRecord, { kind: "proof" }>;
 
-export interface ProofState {
-  part: ProofPart;
+export interface VerificationState {
+  part: VerificationPart;
   status: "done" | "stale" | "problem" | "todo";
   /** What made it stale; null unless it is. */
-  why: ProofChange | null;
+  why: VerificationChange | null;
   /** What was seen last; null where nothing was. */
-  record: ProofRecord | null;
+  record: VerificationRecord | null;
 }
 
 /**
- * How each part of a channel's proof stands now: what was seen of this pack on this receiver and
+ * How each part of a channel's verification stands now: what was seen of this pack on this receiver and
  * frequency counts, unless something came between.
  * @param records - of this channel, the oldest first
  */
-export function proofStates(p: {
-  parts: readonly ProofPart[];
+export function verificationStates(p: {
+  parts: readonly VerificationPart[];
   records: readonly SyncRecord[];
   frequencyHz: number;
   packKey: string;
   receiverKey: string;
   placeId: number;
   pairedMs?: number | null;
-}): ProofState[] {
-  const proofs = p.records.filter((r) => r.kind === "proof");
+}): VerificationState[] {
+  const verifications = p.records.filter((r) => r.kind === "proof");
   const since = (kind: "cells" | "pack-synced", at: number): boolean =>
     p.records.some((r, i) => i > at && r.kind === kind && r.packKey === p.packKey);
-  return p.parts.map((part): ProofState => {
+  return p.parts.map((part): VerificationState => {
     const { endsWith } = ruleOf(part);
-    const changeOf = (r: ProofRecord): ProofChange | null => {
-      const changed: Record<ProofChange, () => boolean> = {
+    const changeOf = (r: VerificationRecord): VerificationChange | null => {
+      const changed: Record<VerificationChange, () => boolean> = {
         plan: () => r.frequencyHz !== p.frequencyHz,
         pack: () => r.packKey !== p.packKey,
         receiver: () => r.receiverKey !== p.receiverKey,
@@ -128,7 +128,7 @@ export function proofStates(p: {
       };
       return endsWith.find((c) => changed[c]()) ?? null;
     };
-    const mine = proofs.filter((r) => r.part === part);
+    const mine = verifications.filter((r) => r.part === part);
     // what was last seen of these very ends on this number speaks; failing that, the last that was
     // seen at all
     const record =
@@ -149,15 +149,15 @@ export function proofStates(p: {
  * What a channel that is retuned while it plays is verified by: the pack stays on, so the silence
  * before it is not asked.
  */
-export const WHILE_PLAYING: readonly ProofPart[] = ["rf", "antennas", "partner", "voice"];
+export const WHILE_PLAYING: readonly VerificationPart[] = ["rf", "antennas", "partner", "voice"];
 
 /**
  * The parts of a verification while it plays to which nobody has given a good answer yet. Empty: it
  * is verified.
  */
 export const lackingWhilePlaying = (
-  states: readonly Pick<ProofState, "part" | "status">[],
-): ProofPart[] =>
+  states: readonly Pick<VerificationState, "part" | "status">[],
+): VerificationPart[] =>
   states.filter((s) => WHILE_PLAYING.includes(s.part) && s.status !== "done").map((s) => s.part);
 
 /** The figures that were noted of a receiver's own meter, the oldest first, each on its scale. */

@@ -1,8 +1,9 @@
 /**
- * What makes a part of a proof stale: another frequency, another pack, another receiver, another
+ * What makes a part of a verification stale: another frequency, another pack, another receiver, another
  * place, fresh cells, the pack synced once more, or both ends given another name or key.
  */
-export type ProofChange = "plan" | "pack" | "receiver" | "place" | "cells" | "synced" | "paired";
+export type VerificationChange =
+  "plan" | "pack" | "receiver" | "place" | "cells" | "synced" | "paired";
 
 interface PartRule {
   /** Whether the pack is to be off or on. */
@@ -11,17 +12,17 @@ interface PartRule {
   outcomes: readonly string[];
   good: readonly string[];
   /** What this part no longer holds after. */
-  endsWith: readonly ProofChange[];
+  endsWith: readonly VerificationChange[];
   /** In the whole form it is advised, and nothing waits for it. */
   isExtra?: true;
 }
 
 /**
- * The parts of a proof in the order of the work, and what undoes each (common practice, no
+ * The parts of a verification in the order of the work, and what undoes each (common practice, no
  * published source): the air and the antennas belong to a place and a receiver, the link to both
  * ends and their number, what the hand does on a pack to the pack until its door is opened.
  */
-export const PROOF = {
+export const VERIFICATION_OUTCOMES = {
   silent: {
     pack: "off",
     outcomes: ["nothing", "flickers", "steady"],
@@ -80,11 +81,12 @@ export const PROOF = {
   },
 } as const satisfies Record<string, PartRule>;
 
-export type ProofPart = keyof typeof PROOF;
+export type VerificationPart = keyof typeof VERIFICATION_OUTCOMES;
 /** What may be seen of a part, as a code. */
-export type ProofOutcome = (typeof PROOF)[ProofPart]["outcomes"][number];
-export const PROOF_PARTS = Object.keys(PROOF) as ProofPart[];
-export const ruleOf = (part: ProofPart): PartRule => PROOF[part];
+export type VerificationOutcome =
+  (typeof VERIFICATION_OUTCOMES)[VerificationPart]["outcomes"][number];
+export const VERIFICATION_PARTS = Object.keys(VERIFICATION_OUTCOMES) as VerificationPart[];
+export const ruleOf = (part: VerificationPart): PartRule => VERIFICATION_OUTCOMES[part];
 
 /**
  * How much is asked of a channel before it counts as verified, chosen once for a day: what nobody
@@ -94,19 +96,22 @@ export const VERIFICATION_FORMS = ["short", "whole"] as const;
 export type VerificationForm = (typeof VERIFICATION_FORMS)[number];
 
 /** The short form ends at the recorder: who asks so little asks that the sound arrives. */
-const SHORT_FORM: readonly ProofPart[] = ["silent", "rf", "voice", "far"];
+const SHORT_FORM: readonly VerificationPart[] = ["silent", "rf", "voice", "far"];
 
 /**
  * The parts that a channel waits for before it counts as verified (common practice, no published
  * source).
  * @param parts - what its units can be verified by
  */
-export const neededPartsOf = (form: VerificationForm, parts: readonly ProofPart[]): ProofPart[] =>
+export const neededPartsOf = (
+  form: VerificationForm,
+  parts: readonly VerificationPart[],
+): VerificationPart[] =>
   parts.filter((part) =>
     form === "short" ? SHORT_FORM.includes(part) : ruleOf(part).isExtra !== true,
   );
 
-export const isProofOutcome = (part: ProofPart, outcome: string): boolean =>
+export const isVerificationOutcome = (part: VerificationPart, outcome: string): boolean =>
   ruleOf(part).outcomes.includes(outcome);
-export const isGoodOutcome = (part: ProofPart, outcome: string): boolean =>
+export const isGoodOutcome = (part: VerificationPart, outcome: string): boolean =>
   ruleOf(part).good.includes(outcome);

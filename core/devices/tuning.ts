@@ -94,7 +94,7 @@ export function sharedTuning(a: readonly TuningRange[], b: readonly TuningRange[
     .sort((x, y) => x.lowHz - y.lowHz);
 }
 
-/** The stretches that both lists overlap in, grids aside. */
+/** The ranges that both lists overlap in, grids aside. */
 export const overlaps = (
   a: readonly FrequencyRange[],
   b: readonly FrequencyRange[],

@@ -126,21 +126,27 @@ export function freeKey(wanted: string, units: readonly Pick<CaseUnit, "key">[])
 
 /**
  * The next label in the case's own row of labels: after "Pack A … Pack G" comes "Pack H", after
- * "Bag 2" "Bag 3".
+ * "Bag 2" "Bag 3". A letter counts where it stands alone: after "CAM-TX" comes "CAM-TX 2".
  */
 export function nextLabel(units: readonly CaseUnit[], kind: CaseUnit["kind"]): string {
   const taken = new Set(units.map((u) => u.label.toLowerCase()));
-  const last = units
-    .filter((u) => u.kind === kind)
-    .map((u) => /(?:[A-Z]|\d+)$/.exec(u.label))
-    .findLast((m) => m !== null);
-  const stem = last?.input.slice(0, last.index) ?? (kind === "pack" ? "Pack " : "Receiver ");
-  const isLetter = last ? /[A-Z]/.test(last[0]) : kind === "pack";
+  const labels = units.filter((u) => u.kind === kind).map((u) => u.label);
+  const last = labels.map((label) => SERIAL.exec(label)).findLast((m) => m !== null);
+  const named = labels.at(-1);
+  const stem =
+    last?.input.slice(0, last.index) ??
+    (named === undefined ? (kind === "pack" ? "Pack " : "Receiver ") : `${named} `);
+  const isLetter = last ? /[A-Z]/.test(last[0]) : kind === "pack" && named === undefined;
   for (let n = 0; ; n += 1) {
-    const label = `${stem}${isLetter ? (n < 26 ? String.fromCharCode(65 + n) : `Z${n - 25}`) : n + 1}`;
+    // beside a unit without a number the next one is the second
+    const number = last || named === undefined ? n + 1 : n + 2;
+    const label = `${stem}${isLetter ? (n < 26 ? String.fromCharCode(65 + n) : `Z${n - 25}`) : number}`;
     if (!taken.has(label.toLowerCase())) return label;
   }
 }
+
+/** A letter that stands alone, or a number, at a label's end. */
+const SERIAL = /(?:(?<!\p{L})[A-Z]|\d+)$/u;
 
 /**
  * The power to set a pack of another model to: the same if it has it, else the highest below, else

@@ -55,8 +55,8 @@ export function pairing(
       works: false,
       problem: {
         code: "no-common-range",
-        pack: stretches(pack.tuning),
-        receiver: stretches(receiver.tuning),
+        pack: ranges(pack.tuning),
+        receiver: ranges(receiver.tuning),
       },
     };
   const tuning = sharedTuning(receiver.tuning, pack.tuning);
@@ -71,10 +71,10 @@ export function pairing(
   };
 }
 
-/** More presets than this are told as one stretch. */
-const MAX_STRETCHES = 4;
-const stretches = (tuning: readonly TuningRange[]): FrequencyRange[] =>
-  tuning.length <= MAX_STRETCHES
+/** More presets than this are told as one range. */
+const MAX_RANGES = 4;
+const ranges = (tuning: readonly TuningRange[]): FrequencyRange[] =>
+  tuning.length <= MAX_RANGES
     ? tuning.map(({ lowHz, highHz }) => ({ lowHz, highHz }))
     : [
         {

@@ -131,7 +131,7 @@ export interface ReceiverModel extends RadioModel {
   diversity: Diversity;
   halves: number;
   /**
-   * The halves of a dual receiver share a stretch this wide; null where each goes where it likes,
+   * The halves of a dual receiver share a range this wide; null where each goes where it likes,
    * and for a single one.
    */
   halfSpanHz: number | null;
@@ -153,7 +153,7 @@ export interface ReceiverModel extends RadioModel {
   sweep: { stepHz: number; msPerStep: number } | null;
 }
 
-export type CellKind = "aa" | "9v" | "internal";
+export type BatteryKind = "aa" | "9v" | "internal";
 
 export interface PackModel extends RadioModel {
   kind: "pack";
@@ -186,7 +186,7 @@ export interface PackModel extends RadioModel {
    * What it runs on: cells of a kind, how many at once, and how long a fresh set lasts at full
    * power.
    */
-  cell: { kind: CellKind; perPack: number; hours: number };
+  cell: { kind: BatteryKind; perPack: number; hours: number };
 }
 
 /**

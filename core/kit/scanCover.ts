@@ -2,7 +2,7 @@ import type { FrequencyRange } from "~/core/regulations/region";
 
 /**
  * The fewest receivers whose blocks together cover what all of them tune, in order of frequency
- * (greedy from below, which is optimal for stretches on a line). @param receivers - in the order of
+ * (greedy from below, which is optimal for ranges on a line). @param receivers - in the order of
  * preference among equals
  */
 export function receiversToScan<T extends { tuning: FrequencyRange }>(

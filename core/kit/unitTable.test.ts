@@ -202,7 +202,9 @@ describe("a case as a whole", () => {
       nextLabel(units, "receiver"),
       nextLabel([], "pack"),
       nextLabel([packUnit("Tx 9", "brae-vt")], "pack"),
-    ]).toEqual(["Pack C", "Bag 2", "Pack A", "Tx 1"]);
+      // letters within a word are no row of letters
+      nextLabel([packUnit("CAM-TX", "brae-vt")], "pack"),
+    ]).toEqual(["Pack C", "Bag 2", "Pack A", "Tx 1", "CAM-TX 2"]);
     const ph = packModel(SHIPPED_KIT, "tarnfell-ph-47");
     expect([50, 30, 10, null].map((mw) => fittingPowerMw(ph, mw))).toEqual([50, 25, 25, null]);
   });

@@ -267,12 +267,12 @@ export function withBody(
       ? 0
       : bodyDb(plan, wear, facingDeg, {
           towardsDeg: Math.floor(i / K_STEPS) - 180,
-          clearKDb: MOST_K_DB - (i % K_STEPS) * K_STEP_DB,
+          clearKDb: MAX_K_DB - (i % K_STEPS) * K_STEP_DB,
         }),
   );
   for (const { marginDb, towardsDeg, clearKDb } of antennas) {
     for (let i = 0; i < best.length; i += 1) {
-      const step = min(K_STEPS - 1, round((MOST_K_DB - clearKDb[i]!) / K_STEP_DB));
+      const step = min(K_STEPS - 1, round((MAX_K_DB - clearKDb[i]!) / K_STEP_DB));
       const degree = facingDeg === null ? 0 : round(towardsDeg[i]!) + 180;
       const m = marginDb[i]! + table[degree * K_STEPS + step]!;
       if (m > best[i]!) best[i] = m;
@@ -284,7 +284,7 @@ export function withBody(
 /** Bearings from −180° to 180°. */
 const BODY_DEGREES = 361;
 /** Direct over scattered, from the open down. */
-const MOST_K_DB = 8;
+const MAX_K_DB = 8;
 const K_STEP_DB = 0.25;
 const K_STEPS = 121;
 

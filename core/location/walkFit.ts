@@ -54,7 +54,7 @@ const SHARED = 2;
  */
 const USUAL_SCATTER_DB = 6;
 /** No place takes or gives so much: there a level or a model is mistaken. */
-const MOST_OFF_DB = 300;
+const MAX_OFF_DB = 300;
 /** From so many measured stretches more than there are corrections on, they tell their scatter. */
 const ENOUGH_MEASURED = 6;
 
@@ -76,7 +76,7 @@ const TERM_OF: Readonly<Record<Term, (r: WalkReading) => number>> = {
 export function fitWalk(all: readonly WalkReading[]): WalkFit {
   const readings = all.filter((r) =>
     [r.lowDbm, r.highDbm].every(
-      (dbm) => dbm === null || Math.abs(dbm - r.predictedDbm) <= MOST_OFF_DB,
+      (dbm) => dbm === null || Math.abs(dbm - r.predictedDbm) <= MAX_OFF_DB,
     ),
   );
   const n = readings.length;

@@ -99,7 +99,7 @@ export function walkTest(
 }
 
 /** With less direct than this there is none. */
-const LEAST_K_DB = -10;
+const MIN_K_DB = -10;
 
 type Reckoner = ReturnType<typeof reckonerOf>;
 
@@ -163,12 +163,12 @@ function seenWindows(
   const antennaSpacingM = a && b ? Math.hypot(a.x - b.x, a.y - b.y, a.heightM - b.heightM) : 0;
   const heardBy = new Map<number, number>();
   const heardDb = (kFactorDb: number): number => {
-    const k = Math.max(LEAST_K_DB, Math.round(kFactorDb));
+    const k = Math.max(MIN_K_DB, Math.round(kFactorDb));
     const known =
       heardBy.get(k) ??
       heardDropoutMarginDb({
         isDiversity: pair.length > 1,
-        kFactorDb: k === LEAST_K_DB ? null : k,
+        kFactorDb: k === MIN_K_DB ? null : k,
         antennaSpacingM,
         frequencyHz: pack.frequencyHz,
         speedMps: walk.speedMps,

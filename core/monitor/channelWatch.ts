@@ -1,7 +1,7 @@
 import { defined, itemAt } from "~/core/units/items";
 import { type HoursLeft, LAST_WARNING_MS } from "~/core/battery/discharge";
 import { type LinkLimits, type UsualRf, usualGapDb } from "./hitEvidence";
-import { bestOf, type ChannelReading, GONE_OVER_NOISE_DB, isSpoiled } from "./reading";
+import { bestOf, type ChannelReading, GONE_OVER_NOISE_DB, hasInterference } from "./reading";
 import { mutesUnderDbm } from "~/core/radio/muting";
 import { median, shareOf } from "~/core/units/statistics";
 
@@ -23,7 +23,7 @@ export type Attention =
   | { level: "watch"; code: "not-ours" }
   /**
    * Between one frequency and the next: nothing is judged until its pack has followed and is
-   * proved.
+   * verified.
    */
   | { level: "watch"; code: "retuning" }
   /** The last look at the air shows the floor around it so much higher than at first. */
@@ -48,7 +48,7 @@ export interface WatchedChannel {
   /** Its pack is meant to be on now. */
   isWanted: boolean;
   /**
-   * Its receiver went on to another frequency by our own doing, and its pack is not proved there
+   * Its receiver went on to another frequency by our own doing, and its pack is not verified there
    * yet. Absent: no.
    */
   isRetuning?: boolean;
@@ -63,7 +63,7 @@ const TEN_S = 100;
 /** Longer than this without a reading is no jitter. */
 const STALLED = 12;
 const THIN_DB = 8;
-const CELLS_NOW_HOURS = LAST_WARNING_MS / 3_600_000;
+const BATTERIES_NOW_HOURS = LAST_WARNING_MS / 3_600_000;
 const SILENT_S = 45;
 const BRANCH_DB = 12;
 /**
@@ -111,15 +111,15 @@ export function watchChannel({
   while (gone < last.length && !isHeard(itemAt(last, last.length - 1 - gone))) gone += 1;
   if (isRetuning)
     return {
-      attention: [{ level: "watch", code: "retuning" }, ...cellsOf(cells, false)],
+      attention: [{ level: "watch", code: "retuning" }, ...batteriesOf(cells, false)],
       marginDb: null,
       latest,
     };
-  if (!isWanted) return { attention: cellsOf(cells, false), marginDb: null, latest };
+  if (!isWanted) return { attention: batteriesOf(cells, false), marginDb: null, latest };
   if (gone >= 10) attention.push({ level: "bad", code: "gone", seconds: gone / 10 });
   else {
-    const spoiled = shareOf(last, (r) => isSpoiled(r, limits.sensitivityDbm));
-    if (spoiled > 0.1) attention.push({ level: "bad", code: "spoiled", share: spoiled });
+    const interference = shareOf(last, (r) => hasInterference(r, limits.sensitivityDbm));
+    if (interference > 0.1) attention.push({ level: "bad", code: "spoiled", share: interference });
     const overload = shareOf(last, (r) => r.isOverloaded);
     if (overload > 0.02) attention.push({ level: "bad", code: "overload", share: overload });
     if (
@@ -158,7 +158,7 @@ export function watchChannel({
     else if (isSilent(recent.slice(-SILENT_S * 10)))
       attention.push({ level: "watch", code: "silent", seconds: SILENT_S });
   }
-  attention.push(...cellsOf(cells, true));
+  attention.push(...batteriesOf(cells, true));
   return {
     attention: attention.sort((a, b) => (a.level === b.level ? 0 : a.level === "bad" ? -1 : 1)),
     marginDb,
@@ -167,14 +167,14 @@ export function watchChannel({
 }
 
 /** Nothing said over a stretch that is known nearly whole. */
-const isSilent = (stretch: readonly (ChannelReading | null)[]): boolean => {
-  const known = stretch.filter((r): r is ChannelReading => r !== null);
+const isSilent = (range: readonly (ChannelReading | null)[]): boolean => {
+  const known = range.filter((r): r is ChannelReading => r !== null);
   return known.length > SILENT_S * 9 && known.every((r) => !r.hasAudio);
 };
 
-function cellsOf(cells: HoursLeft | null, isOn: boolean): Attention[] {
+function batteriesOf(cells: HoursLeft | null, isOn: boolean): Attention[] {
   if (!cells) return [];
-  if (cells.hours <= CELLS_NOW_HOURS)
+  if (cells.hours <= BATTERIES_NOW_HOURS)
     return [
       {
         level: isOn ? "bad" : "watch",

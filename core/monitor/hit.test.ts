@@ -74,9 +74,9 @@ test("a link that was red a minute ago is not as always, whatever the last secon
   const first = (lately: { code: string; agoMs: number }[]) =>
     judgeHit({ ...evidence, lately }).causes[0]!;
   expect(first([]).cause).toBe("not-radio");
-  const spoiled = first([{ code: "spoiled", agoMs: 60_000 }]);
-  expect(["neighbour", "product", "noise"]).toContain(spoiled.cause);
-  expect(spoiled.for).toContainEqual({ code: "lately", trouble: "spoiled", agoMs: 60_000 });
+  const interference = first([{ code: "spoiled", agoMs: 60_000 }]);
+  expect(["neighbour", "product", "noise"]).toContain(interference.cause);
+  expect(interference.for).toContainEqual({ code: "lately", trouble: "spoiled", agoMs: 60_000 });
   // what was four minutes ago is no evidence
   expect(first([{ code: "spoiled", agoMs: 240_000 }]).cause).toBe("not-radio");
 });

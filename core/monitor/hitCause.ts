@@ -68,7 +68,7 @@ class Scale {
   }
 }
 
-const SPOILED = 0.08;
+const INTERFERENCE = 0.08;
 const LEVEL_KEPT_DB = 6;
 const LOW_HOURS = 0.35;
 const LAST_HOURS = 0.27;
@@ -81,7 +81,7 @@ const PINCH_DB = 9;
 /** Shares of the time under what is needed, and over what a receiver takes, that count. */
 const UNDER = 0.01;
 const OVERLOADS = 0.03;
-/** A newcomer so near is on the channel itself. */
+/** A new carrier so near is on the channel itself. */
 const BESIDE_HZ = 200_000;
 
 /** What the weighing of every cause goes by. */
@@ -89,8 +89,8 @@ interface HitFacts {
   f: HitFeatures;
   evidence: HitEvidence;
   isLow: boolean;
-  isGone: boolean;
-  isSpoiled: boolean;
+  isSignalGone: boolean;
+  hasInterference: boolean;
   levelKept: boolean;
   /** How long it was silent on a link that stood; below nothing: too short to wonder at. */
   silence: number;
@@ -101,16 +101,16 @@ interface HitFacts {
 
 function factsOf(evidence: HitEvidence, f: HitFeatures): HitFacts {
   const { cells } = evidence;
-  const isGone = f.goneS >= GONE_S;
-  const isSpoiled = f.spoiledShare > SPOILED;
+  const isSignalGone = f.goneS >= GONE_S;
+  const hasInterference = f.spoiledShare > INTERFERENCE;
   return {
     f,
     evidence,
     isLow: cells !== null && (cells.hours < LOW_HOURS || cells.isWeak),
-    isGone,
-    isSpoiled,
-    levelKept: f.steadyDropDb < LEVEL_KEPT_DB && !isGone,
-    silence: isSpoiled ? -4 : silenceOf(f),
+    isSignalGone,
+    hasInterference,
+    levelKept: f.steadyDropDb < LEVEL_KEPT_DB && !isSignalGone,
+    silence: hasInterference ? -4 : silenceOf(f),
     spoiled: { code: "spoiled-though-strong", share: f.spoiledShare },
     gone: { code: "gone", seconds: f.goneS, sudden: f.isSudden },
     silent: { code: "rf-no-audio", seconds: f.silentS },
@@ -124,11 +124,14 @@ function silenceOf({ silentS, steadyDropDb }: HitFeatures): number {
 }
 
 /** Something else on the frequency: the level stays, the link does not. */
-function weighAnother(scale: Scale, { f, isSpoiled, isGone, levelKept, spoiled, gone }: HitFacts) {
-  if (isSpoiled) scale.add(3, spoiled);
+function weighAnother(
+  scale: Scale,
+  { f, hasInterference, isSignalGone, levelKept, spoiled: interference, gone }: HitFacts,
+) {
+  if (hasInterference) scale.add(3, interference);
   else if (f.isBlind && levelKept) scale.add(1, null);
-  else scale.add(-2.5, isGone ? gone : null);
-  if (levelKept && isSpoiled) scale.add(0.5, { code: "level-kept" });
+  else scale.add(-2.5, isSignalGone ? gone : null);
+  if (levelKept && hasInterference) scale.add(0.5, { code: "level-kept" });
   if (f.overloadShare > 0.05) scale.add(-2, null);
 }
 
@@ -154,33 +157,37 @@ const WEIGH: Readonly<Record<HitCause, (scale: Scale, facts: HitFacts) => void>>
     } else scale.add(-3, null);
   },
   noise: (scale, facts) => {
-    const { f, isSpoiled } = facts;
+    const { f, hasInterference } = facts;
     weighAnother(scale, facts);
     if (f.noiseRoseDb !== null && f.noiseRoseDb >= 5)
       scale.add(4, { code: "floor-rose", db: f.noiseRoseDb });
     else scale.add(f.noiseRoseDb === null ? -0.5 : -2, null);
     if (f.othersSpoiled > 0) scale.add(1.5, { code: "others-too", count: f.othersSpoiled });
-    else if (isSpoiled) scale.add(-0.5, { code: "others-clean" });
+    else if (hasInterference) scale.add(-0.5, { code: "others-clean" });
   },
-  fade: (scale, { f, isGone, isSpoiled, levelKept, spoiled }) => {
+  fade: (scale, { f, isSignalGone, hasInterference, levelKept, spoiled: interference }) => {
     const { underShare, flutterDb, worstDropDb, steadyDropDb } = f;
     const fades: HitReason = { code: "fades-deep", underShare, flutterDb };
-    if (isFading(f) && !isGone) scale.add(3.5, fades);
-    else if (worstDropDb > PINCH_DB && steadyDropDb < PINCH_DB && !isGone) scale.add(2, fades);
+    if (isFading(f) && !isSignalGone) scale.add(3.5, fades);
+    else if (worstDropDb > PINCH_DB && steadyDropDb < PINCH_DB && !isSignalGone)
+      scale.add(2, fades);
     else scale.add(-2, levelKept ? { code: "level-kept" } : null);
-    if (isSpoiled) scale.add(-1.5, spoiled);
-    if (steadyDropDb > STEADY_LOSS_DB && !isGone)
+    if (hasInterference) scale.add(-1.5, interference);
+    if (steadyDropDb > STEADY_LOSS_DB && !isSignalGone)
       scale.add(-1, { code: "steady-loss", db: steadyDropDb });
     if (f.branch) scale.add(-1.5, null);
   },
-  "in-the-way": (scale, { f, isGone, isLow, isSpoiled, levelKept, spoiled, gone }) => {
-    if (isSpoiled) scale.add(-1.5, spoiled);
-    if (f.steadyDropDb > STEADY_LOSS_DB && !isGone)
+  "in-the-way": (
+    scale,
+    { f, isSignalGone, isLow, hasInterference, levelKept, spoiled: interference, gone },
+  ) => {
+    if (hasInterference) scale.add(-1.5, interference);
+    if (f.steadyDropDb > STEADY_LOSS_DB && !isSignalGone)
       scale.add(3 + Math.min(2, (f.steadyDropDb - STEADY_LOSS_DB) / 6), {
         code: "steady-loss",
         db: f.steadyDropDb,
       });
-    else if (isGone && f.isSudden !== true && !isLow)
+    else if (isSignalGone && f.isSudden !== true && !isLow)
       scale.add(f.isSudden === null ? 1.5 : 3, gone);
     else scale.add(-2.5, levelKept ? { code: "level-kept" } : null);
     if (f.branch) scale.add(-1.5, null);
@@ -199,19 +206,19 @@ const WEIGH: Readonly<Record<HitCause, (scale: Scale, facts: HitFacts) => void>>
     else if (db < 4) scale.add(1, { code: "near-overload", db });
     else scale.add(-4, null);
   },
-  "switched-off": (scale, { f, evidence: { cells }, isGone, isLow, gone }) => {
+  "switched-off": (scale, { f, evidence: { cells }, isSignalGone, isLow, gone }) => {
     const sudden = f.isSudden === true ? 4.5 : f.isSudden === null ? 3.5 : 2;
-    if (isGone) scale.add(isLow ? 0.5 : sudden, gone);
+    if (isSignalGone) scale.add(isLow ? 0.5 : sudden, gone);
     else scale.add(-5, null);
     if (cells && isLow)
       scale.add(-1, { code: "cells-low", hours: cells.hours, isWeak: cells.isWeak });
   },
-  cells: (scale, { evidence: { cells }, isGone, isLow, levelKept, gone }) => {
-    if (isGone) scale.add(isLow ? 5 : -1, gone);
+  cells: (scale, { evidence: { cells }, isSignalGone, isLow, levelKept, gone }) => {
+    if (isSignalGone) scale.add(isLow ? 5 : -1, gone);
     if (cells && isLow) {
       const { hours, isWeak } = cells;
       const standing = hours < LAST_HOURS ? 2.6 : levelKept ? 0.5 : 1.5;
-      scale.add(isGone ? 1 : standing, { code: "cells-low", hours, isWeak });
+      scale.add(isSignalGone ? 1 : standing, { code: "cells-low", hours, isWeak });
     } else if (cells) scale.add(-3, { code: "cells-fine", hours: cells.hours });
     else scale.add(-1, null);
   },
@@ -225,10 +232,10 @@ const WEIGH: Readonly<Record<HitCause, (scale: Scale, facts: HitFacts) => void>>
     if (f.isMuted || silence < 0) scale.add(-4, null);
     else scale.add(silence - (evidence.tellsMute ? 0 : 0.4), silence > 0 ? silent : null);
   },
-  "not-radio": (scale, { f, isSpoiled, levelKept }) => {
+  "not-radio": (scale, { f, hasInterference, levelKept }) => {
     const isFine =
       levelKept &&
-      !isSpoiled &&
+      !hasInterference &&
       f.overloadShare < OVERLOADS &&
       f.silentS < 2 * PAUSE_S &&
       !f.branch &&

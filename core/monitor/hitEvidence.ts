@@ -7,7 +7,7 @@ import {
   type ChannelReading,
   GONE_OVER_NOISE_DB,
   GOOD_OVER_DB,
-  isSpoiled,
+  hasInterference,
 } from "./reading";
 
 /** What a receiver needs, and where it is too much for it. */
@@ -110,7 +110,7 @@ export interface HitFeatures {
   newcomer: (SeenNow & { offHz: number }) | null;
   product: ProductNow | null;
   noiseRoseDb: number | null;
-  /** Other channels that were spoiled at the same time. */
+  /** Other channels that had interference at the same time. */
   othersSpoiled: number;
 }
 
@@ -130,13 +130,13 @@ export function hitFeatures(e: HitEvidence): HitFeatures {
   const seconds: number[] = [];
   for (let i = 0; i + SECOND <= best.length; i += SECOND / 2)
     seconds.push(median(best.slice(i, i + SECOND)));
-  const isGoneAt = (level: number) => level < e.limits.noiseDbm + GONE_OVER_NOISE_DB;
+  const isSignalGoneAt = (level: number) => level < e.limits.noiseDbm + GONE_OVER_NOISE_DB;
   // how long it has been gone may reach farther back than what else is looked at
   const all = e.recent.filter((r): r is ChannelReading => r !== null);
   let gone = 0;
   while (
     gone < all.length &&
-    isGoneAt(bestOf(itemAt(all, all.length - 1 - gone))) &&
+    isSignalGoneAt(bestOf(itemAt(all, all.length - 1 - gone))) &&
     !itemAt(all, all.length - 1 - gone).isPartner
   )
     gone += 1;
@@ -166,7 +166,7 @@ export function hitFeatures(e: HitEvidence): HitFeatures {
       before === undefined
         ? null
         : gone > 0 && bestOf(before) > e.limits.sensitivityDbm + GOOD_OVER_DB,
-    spoiledShare: shareOf(list, (r) => isSpoiled(r, e.limits.sensitivityDbm)),
+    spoiledShare: shareOf(list, (r) => hasInterference(r, e.limits.sensitivityDbm)),
     isBlind: list.every((r) => r.quality === null),
     overloadShare: shareOf(list, (r) => r.isOverloaded),
     nearestToOverloadDb: best.length === 0 ? Infinity : e.limits.overloadDbm - Math.max(...best),
@@ -183,7 +183,7 @@ export function hitFeatures(e: HitEvidence): HitFeatures {
       (o) =>
         shareOf(
           o.recent.slice(-LOOK_BACK).filter((r): r is ChannelReading => r !== null),
-          (r) => isSpoiled(r, o.sensitivityDbm),
+          (r) => hasInterference(r, o.sensitivityDbm),
         ) > 0.15,
     ).length,
   };

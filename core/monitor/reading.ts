@@ -31,7 +31,7 @@ export const GOOD_OVER_DB = 8;
 export const BAD_QUALITY = 0.4;
 
 /** Strong enough, and the link was bad: somebody, or something, was on the frequency. */
-export const isSpoiled = (r: ChannelReading, sensitivityDbm: number): boolean =>
+export const hasInterference = (r: ChannelReading, sensitivityDbm: number): boolean =>
   r.quality !== null && r.quality < BAD_QUALITY && bestOf(r) > sensitivityDbm + GOOD_OVER_DB;
 
 export const BYTES = 4;

@@ -15,8 +15,8 @@ import {
   PIECE_MS,
   PIECE_SLOTS,
   type ReadingPiece,
-  seamFromPieces,
-  seamFromSummaries,
+  rfHistoryFromPieces,
+  rfHistoryFromSummaries,
   SLOT_MS,
   summaryOf,
 } from "./timeline";
@@ -136,8 +136,8 @@ describe("down-sampling keeps every extreme", () => {
     const pieces = day(60, 36_000_000);
     const window = { fromMs: 36_000_000, toMs: 36_000_000 + 60 * PIECE_MS, columns: 7 };
     const [fine, coarse] = [
-      seamFromPieces(pieces, window),
-      seamFromSummaries(pieces.map(summaryOf), window),
+      rfHistoryFromPieces(pieces, window),
+      rfHistoryFromSummaries(pieces.map(summaryOf), window),
     ];
     for (const id of channelIds) {
       const whole = (columns: Uint8Array, of: number, pick: (...n: number[]) => number) =>
@@ -160,13 +160,13 @@ describe("down-sampling keeps every extreme", () => {
     for (const p of pieces)
       for (let s = 0; s < PIECE_SLOTS; s += 1) writeReading(p.readings, s, reading());
     writeReading(pieces[1234]!.readings, 56, reading({ rfADbm: -109, rfBDbm: -112 }));
-    const seam = seamFromSummaries(pieces.map(summaryOf), {
+    const rfHistory = rfHistoryFromSummaries(pieces.map(summaryOf), {
       fromMs: 0,
       toMs: 3600 * PIECE_MS,
       columns: 600,
     }).get(1)!;
     const pinched = Array.from({ length: 600 }, (_, c) =>
-      byteToRf(seam[c * COLUMN_BYTES + COLUMN.bestMin]!),
+      byteToRf(rfHistory[c * COLUMN_BYTES + COLUMN.bestMin]!),
     ).flatMap((v, c) => (v === -109 ? [c] : []));
     expect(pinched).toEqual([Math.floor(1234 / 6)]);
   });
@@ -175,9 +175,9 @@ describe("down-sampling keeps every extreme", () => {
     writeReading(one.readings, 10, reading({ rfADbm: -50 }));
     writeReading(two.readings, 20, reading({ rfADbm: -40 }));
     const window = { fromMs: PIECE_MS + 500, toMs: PIECE_MS + 2500, columns: 20 };
-    const seam = seamFromPieces([two, one], window).get(1)!;
+    const rfHistory = rfHistoryFromPieces([two, one], window).get(1)!;
     const known = Array.from({ length: 20 }, (_, c) =>
-      byteToRf(seam[c * COLUMN_BYTES + COLUMN.aMax]!),
+      byteToRf(rfHistory[c * COLUMN_BYTES + COLUMN.aMax]!),
     ).flatMap((v, c) => (v === null ? [] : [[c, v]]));
     expect(known).toEqual([
       [(10 * SLOT_MS - 500) / 100, -50],

@@ -33,23 +33,23 @@ export function summaryOf({ startMs, channelIds, readings }: ReadingPiece): Piec
   return { startMs, channelIds, extremes };
 }
 
-export interface SeamWindow {
+export interface RfHistoryWindow {
   fromMs: number;
   toMs: number;
   columns: number;
 }
 
 /** Where a window is so long that a column is wider than a piece, summaries do. */
-export const needsReadings = ({ fromMs, toMs, columns }: SeamWindow): boolean =>
+export const needsReadings = ({ fromMs, toMs, columns }: RfHistoryWindow): boolean =>
   (toMs - fromMs) / columns < PIECE_MS;
 
 /**
- * The seam of every channel in a window: extremes column by column. Pieces may come in any order
+ * The RF history of every channel in a window: extremes column by column. Pieces may come in any order
  * and overlap (a clock that was set back): everything that falls into a column counts there.
  */
-export function seamFromPieces(
+export function rfHistoryFromPieces(
   pieces: readonly ReadingPiece[],
-  window: SeamWindow,
+  window: RfHistoryWindow,
 ): Map<number, Uint8Array> {
   const out = new Map<number, Uint8Array>();
   const perColumnMs = (window.toMs - window.fromMs) / window.columns;
@@ -77,9 +77,9 @@ export function seamFromPieces(
 }
 
 /** The same out of summaries, each counted where it begins. */
-export function seamFromSummaries(
+export function rfHistoryFromSummaries(
   summaries: readonly PieceSummary[],
-  window: SeamWindow,
+  window: RfHistoryWindow,
 ): Map<number, Uint8Array> {
   const out = new Map<number, Uint8Array>();
   const perColumnMs = (window.toMs - window.fromMs) / window.columns;

@@ -12,7 +12,7 @@ const FIFTH_UNDER_THIRD_DB = 1.5;
 
 /** What a stage that is driven far over its compression still makes, under that (tanh and arctan
  * driven 30 dB over it: 8.5 and 5.7 dB, fifth order 13 and 10.6). */
-const MOST_UNDER_COMPRESSION_DB = { 3: 5, 5: 10 } as const;
+const MAX_UNDER_COMPRESSION_DB = { 3: 5, 5: 10 } as const;
 
 /**
  * Level of an intermodulation product from its sources' sum: third order Σ − 2·IP3, fifth Σ −
@@ -23,6 +23,6 @@ export function productOfDbm(order: 3 | 5, sumDbm: number, ip3Dbm: number): numb
   const product = order === 3 ? sumDbm - 2 * ip3Dbm : sumDbm - 4 * (ip3Dbm - FIFTH_UNDER_THIRD_DB);
   return Math.min(
     product,
-    ip3Dbm - INTERCEPT_OVER_COMPRESSION_DB - MOST_UNDER_COMPRESSION_DB[order],
+    ip3Dbm - INTERCEPT_OVER_COMPRESSION_DB - MAX_UNDER_COMPRESSION_DB[order],
   );
 }

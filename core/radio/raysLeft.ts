@@ -37,7 +37,7 @@ export interface PastIt {
  * vehicles and small buildings take 15 to 25 dB in the open, not the 40 of a knife edge; in a room
  * walls and ceiling fill the shadow).
  */
-const MOST_SHADE_DB: typeof OPEN_K_DB = { indoor: 8, "plane-earth": 15, "free-space": 15 };
+const MAX_SHADE_DB: typeof OPEN_K_DB = { indoor: 8, "plane-earth": 15, "free-space": 15 };
 
 /**
  * Beyond so many decibels of walls what arrives comes by other ways: doors, stairs, round the
@@ -61,7 +61,7 @@ export function pastIt(
     throughDb <= OTHER_WAYS_FROM_DB
       ? throughDb
       : OTHER_WAYS_FROM_DB + (throughDb - OTHER_WAYS_FROM_DB) * OTHER_WAYS_SHARE;
-  const shadeDb = Math.min(MOST_SHADE_DB[model], takenDb / 2);
+  const shadeDb = Math.min(MAX_SHADE_DB[model], takenDb / 2);
   const behindWallsDb = OPEN_K_DB[model] - throughDb;
   const clearKDb = behindWallsDb - takenDb + shadeDb;
   const lossDb =

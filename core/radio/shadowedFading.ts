@@ -26,9 +26,9 @@ export interface ShadowedFadingQuestion {
  */
 export const SHADOW_KEEPS_M = 5;
 
-const [LEAST_K_DB, MOST_K_DB, K_STEP_DB] = [-20, 20, 1];
-const [LEAST_DB, MOST_DB, STEP_DB] = [-60, 80, 0.5];
-const CELLS = Math.round((MOST_DB - LEAST_DB) / STEP_DB) + 1;
+const [MIN_K_DB, MAX_K_DB, K_STEP_DB] = [-20, 20, 1];
+const [MIN_DB, MAX_DB, STEP_DB] = [-60, 80, 0.5];
+const CELLS = Math.round((MAX_DB - MIN_DB) / STEP_DB) + 1;
 /** So small a share is none: logarithms stay finite. */
 const NOTHING = 1e-300;
 /** Shadows are summed from −4 to 4 standard deviations. */
@@ -54,7 +54,7 @@ const smoothRows = new Map<string, Row>();
 function rowFrom(of: (marginDb: number) => { outage: number; rate: number }): Row {
   const row = { lnOutage: new Float64Array(CELLS), lnRate: new Float64Array(CELLS) };
   for (let i = 0; i < CELLS; i += 1) {
-    const { outage, rate } = of(LEAST_DB + i * STEP_DB);
+    const { outage, rate } = of(MIN_DB + i * STEP_DB);
     row.lnOutage[i] = Math.log(Math.max(NOTHING, outage));
     row.lnRate[i] = Math.log(Math.max(NOTHING, rate));
   }
@@ -64,7 +64,7 @@ function rowFrom(of: (marginDb: number) => { outage: number; rate: number }): Ro
 function plainRow(kIndex: number): Row {
   const known = plainRows.get(kIndex);
   if (known) return known;
-  const k = 10 ** ((LEAST_K_DB + kIndex * K_STEP_DB) / 10);
+  const k = 10 ** ((MIN_K_DB + kIndex * K_STEP_DB) / 10);
   const row = rowFrom((marginDb) => branch(10 ** (marginDb / 10), k));
   plainRows.set(kIndex, row);
   return row;
@@ -90,7 +90,7 @@ function smoothRow(kIndex: number, sigmaDb: number): Row {
 }
 
 function read(ln: Float64Array, marginDb: number): number {
-  const where = Math.min(CELLS - 1, Math.max(0, (marginDb - LEAST_DB) / STEP_DB));
+  const where = Math.min(CELLS - 1, Math.max(0, (marginDb - MIN_DB) / STEP_DB));
   const below = Math.min(CELLS - 2, Math.floor(where));
   return Math.exp(ln[below]! + (ln[below + 1]! - ln[below]!) * (where - below));
 }
@@ -143,8 +143,8 @@ function curvesOf(
   { marginDb, kFactorDb }: ShadowedBranch,
   ownDb: number,
 ): (shiftDb: number) => readonly [number, number] {
-  const where = (Math.min(MOST_K_DB, Math.max(LEAST_K_DB, kFactorDb)) - LEAST_K_DB) / K_STEP_DB;
-  const below = Math.min((MOST_K_DB - LEAST_K_DB) / K_STEP_DB - 1, Math.floor(where));
+  const where = (Math.min(MAX_K_DB, Math.max(MIN_K_DB, kFactorDb)) - MIN_K_DB) / K_STEP_DB;
+  const below = Math.min((MAX_K_DB - MIN_K_DB) / K_STEP_DB - 1, Math.floor(where));
   const share = where - below;
   const [low, high] = [smoothRow(below, ownDb), smoothRow(below + 1, ownDb)];
   return (shiftDb) => {

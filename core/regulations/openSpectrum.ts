@@ -1,18 +1,18 @@
 import { rasterChannels, type Raster } from "./raster";
 import type { FrequencyRange } from "./region";
 
-/** A stretch between stations, and what it is worth to this kit. */
+/** A range between stations, and what it is worth to this kit. */
 export interface RoomRange extends FrequencyRange {
   channels: number[];
   usableHz: number;
   /** The packs that tune into it. */
   packs: string[];
-  /** Megahertz usable, summed over the packs that can use them: what a stretch is ranked by. */
+  /** Megahertz usable, summed over the packs that can use them: what a range is ranked by. */
   packMhz: number;
 }
 
 /**
- * Ranks the stretches of the band by the room that they leave for this kit: not merely free or
+ * Ranks the ranges of the band by the room that they leave for this kit: not merely free or
  * taken, but megahertz usable times packs that tune there.
  * @param open - where a carrier may stand at all (law, and the scan if there is one) @param taken -
  *   raster channels that stations hold
@@ -27,7 +27,7 @@ export function rankRoom(
 ): RoomRange[] {
   const overlapHz = (a: FrequencyRange, b: FrequencyRange) =>
     Math.max(0, Math.min(a.highHz, b.highHz) - Math.max(a.lowHz, b.lowHz));
-  const stretches: RoomRange[] = [];
+  const ranges: RoomRange[] = [];
   for (const c of rasterChannels(raster)) {
     if (taken.has(c.channel)) continue;
     const free = open
@@ -42,7 +42,7 @@ export function rankRoom(
           n + free.reduce((m, s) => m + p.tuning.reduce((k, t) => k + overlapHz(s, t), 0), 0),
         0,
       ) / 1e6;
-    const last = stretches.at(-1);
+    const last = ranges.at(-1);
     if (last && last.channels.at(-1) === c.channel - 1) {
       last.highHz = c.highHz;
       last.channels.push(c.channel);
@@ -50,7 +50,7 @@ export function rankRoom(
       last.packMhz += packMhz;
       last.packs = [...new Set([...last.packs, ...users.map((u) => u.label)])];
     } else
-      stretches.push({
+      ranges.push({
         lowHz: c.lowHz,
         highHz: c.highHz,
         channels: [c.channel],
@@ -59,7 +59,7 @@ export function rankRoom(
         packMhz,
       });
   }
-  return stretches.sort(
+  return ranges.sort(
     (a, b) => b.packMhz - a.packMhz || b.usableHz - a.usableHz || a.lowHz - b.lowHz,
   );
 }

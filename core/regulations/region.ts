@@ -7,7 +7,7 @@ import { RASTERS } from "./raster";
 
 export type RegionName = "US" | "UK" | "EU" | "AU";
 
-/** One stretch of a region's law. `maxEirpMw` 0 forbids it. */
+/** One range of a region's law. `maxEirpMw` 0 forbids it. */
 export interface Band {
   lowHz: number;
   highHz: number;
@@ -44,10 +44,10 @@ export interface FrequencyRange {
   highHz: number;
 }
 
-/** Joins stretches that touch or overlap; the answer is sorted. */
-export function mergeRanges(stretches: readonly FrequencyRange[]): FrequencyRange[] {
+/** Joins ranges that touch or overlap; the answer is sorted. */
+export function mergeRanges(ranges: readonly FrequencyRange[]): FrequencyRange[] {
   const merged: FrequencyRange[] = [];
-  for (const { lowHz, highHz } of [...stretches].sort((a, b) => a.lowHz - b.lowHz)) {
+  for (const { lowHz, highHz } of [...ranges].sort((a, b) => a.lowHz - b.lowHz)) {
     const last = merged.at(-1);
     if (last && lowHz <= last.highHz) last.highHz = Math.max(last.highHz, highHz);
     else merged.push({ lowHz, highHz });
@@ -67,16 +67,13 @@ export function legalWindows(region: Region, eirpMw: number): FrequencyRange[] {
 }
 
 /**
- * What of some stretches no band of a region speaks of: neither allowed nor forbidden as far as is
+ * What of some ranges no band of a region speaks of: neither allowed nor forbidden as far as is
  * known here. Unknown is not forbidden: the regulator knows.
  */
-export function unruledRanges(
-  region: Region,
-  stretches: readonly FrequencyRange[],
-): FrequencyRange[] {
+export function unruledRanges(region: Region, ranges: readonly FrequencyRange[]): FrequencyRange[] {
   return region.bands.reduce<FrequencyRange[]>(
     (left, band) => left.flatMap((s) => subtract(s, band)),
-    mergeRanges(stretches),
+    mergeRanges(ranges),
   );
 }
 

@@ -2,7 +2,7 @@ import type { DayEvent } from "~/core/journal/dayEvents";
 import { dayLog, filterLog, type LogSources } from "./dayLog";
 import type { SyncRecord } from "~/core/channel/facts";
 
-const proof = (
+const verification = (
   atMs: number,
   part: string,
   outcome: string,
@@ -46,12 +46,12 @@ test("the parts of one proof are one entry; another channel, another hand or ano
   const log = dayLog({
     ...none,
     syncs: numbered([
-      proof(1000, "silent", "nothing"),
-      proof(1200, "rf", "full"),
-      proof(1300, "voice", "nothing"),
-      proof(1400, "silent", "nothing", 2),
-      proof(1500, "silent", "nothing", 2, "Ana"),
-      proof(90_000, "rf", "full", 2, "Ana"),
+      verification(1000, "silent", "nothing"),
+      verification(1200, "rf", "full"),
+      verification(1300, "voice", "nothing"),
+      verification(1400, "silent", "nothing", 2),
+      verification(1500, "silent", "nothing", 2, "Ana"),
+      verification(90_000, "rf", "full", 2, "Ana"),
     ]),
   });
   expect(

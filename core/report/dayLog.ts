@@ -1,7 +1,7 @@
 import type { WalkedResult } from "~/core/location/walkTest";
 import type { DayEvent } from "~/core/journal/dayEvents";
 import type { LevelRecord, PlaceRecord, PlanRecord, SyncRecord } from "~/core/channel/facts";
-import type { ProofPart } from "~/core/channel/verificationParts";
+import type { VerificationPart } from "~/core/channel/verificationParts";
 import { isGoodOutcome } from "~/core/channel/verificationParts";
 
 /** What a log is read for. */
@@ -36,7 +36,7 @@ export type LogWhat =
   | { kind: "pack-synced"; packKey: string; frequencyHz: number; toldHz: number | null }
   | { kind: "cells"; packKey: string }
   /** Parts that were looked at together. */
-  | { kind: "proved"; good: ProofPart[]; bad: { part: ProofPart; outcome: string }[] }
+  | { kind: "proved"; good: VerificationPart[]; bad: { part: VerificationPart; outcome: string }[] }
   | {
       kind: "levelled";
       gainDb: number;
@@ -83,7 +83,7 @@ export interface LogSources {
   lists: readonly { list: string; version: number; atMs: number; how: string }[];
 }
 
-/** Parts of one proof follow each other this closely. */
+/** Parts of one verification follow each other this closely. */
 const TOGETHER_MS = 20_000;
 
 const GROUP_OF_EVENT: Readonly<Record<DayEvent["what"]["kind"], LogGroup>> = {
@@ -242,7 +242,7 @@ type Add = (
   rest?: Partial<Pick<LogEntry, "placeId" | "who" | "channelId">>,
 ) => void;
 
-/** What was set, synced and seen; the parts of one proof are one entry. */
+/** What was set, synced and seen; the parts of one verification are one entry. */
 function addSyncs(syncs: LogSources["syncs"], add: Add): void {
   let open: {
     key: string;

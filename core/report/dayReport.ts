@@ -7,6 +7,14 @@ import type { HitAnswerKind } from "~/core/monitor/hitAnswers";
 import type { HitCause } from "~/core/monitor/hitCauses";
 import type { HitObservation } from "~/core/monitor/hitObservation";
 
+/** A frequency in the words of the units that carry it. */
+export interface FrequencyNotations {
+  tvChannel: number | null;
+  /** @example "code A3", or "493.650 MHz" of a unit that shows megahertz */
+  receiverShows: string;
+  packShows: string;
+}
+
 /** What a day's report is made of, beside its log. Times are milliseconds of the day's clock. */
 export interface ReportSources {
   channels: readonly {
@@ -16,6 +24,8 @@ export interface ReportSources {
     packLabel: string;
     receiverLabel: string;
     powerMw: number;
+    /** How each end writes a frequency, and its TV channel, where there is one. */
+    notationsOf: (frequencyHz: number) => FrequencyNotations;
   }[];
   places: readonly { id: number; name: string; setting: "indoors" | "outdoors" }[];
   scenes: readonly Scene[];
@@ -45,6 +55,8 @@ export interface ReportSources {
     talker: string | null;
     chemistry: string;
     ranHours: number | null;
+    /** By the hours and the reading, as on the screen of the batteries. */
+    leftHours: number | null;
     changesAtMs: readonly number[];
   }[];
 }
@@ -94,6 +106,7 @@ export interface DayReport {
       receiverLabel: string;
       frequencyHz: number;
       powerMw: number;
+      notations: FrequencyNotations;
     }[];
     sparesHz: number[];
   }[];
@@ -109,7 +122,7 @@ export interface DayReport {
   causes: { cause: HitCause | null; count: number }[];
   dropouts: ReportDropouts[];
   /** Those who came and went and came again are one. */
-  newcomers: {
+  newCarriers: {
     atMs: number;
     frequencyHz: number;
     levelDbm: number;
@@ -172,6 +185,7 @@ export function dayReport(s: ReportSources, nowMs: number): DayReport {
                   receiverLabel: c.receiverLabel,
                   frequencyHz,
                   powerMw: c.powerMw,
+                  notations: c.notationsOf(frequencyHz),
                 },
               ]
             : [];
@@ -198,7 +212,7 @@ export function dayReport(s: ReportSources, nowMs: number): DayReport {
     hits,
     causes,
     dropouts: dropoutsOf(s, talker, place, sceneAt),
-    newcomers: newcomersOf(s.events, place),
+    newCarriers: newCarriersOf(s.events, place),
     gains: s.channels.flatMap((c) => {
       const l = s.levels.findLast((x) => x.channelId === c.id);
       return l
@@ -233,11 +247,11 @@ export function dayReport(s: ReportSources, nowMs: number): DayReport {
   };
 }
 
-function newcomersOf(
+function newCarriersOf(
   events: readonly DayEvent[],
   place: (id: number) => string,
-): DayReport["newcomers"] {
-  const found: DayReport["newcomers"] = [];
+): DayReport["newCarriers"] {
+  const found: DayReport["newCarriers"] = [];
   for (const { atMs, placeId, what } of events) {
     if (what.kind !== "newcomer") continue;
     const same = found.find(

@@ -85,8 +85,8 @@ export function openAnswers(events: readonly DayEvent[]): (Of<"hit-answer"> & { 
 }
 
 /**
- * The plan with channels where answers to hits move them, before that is proved: what is set,
- * synced and proved goes by it. A plan that came after the answer knows better.
+ * The plan with channels where answers to hits move them, before that is verified: what is set,
+ * synced and verified goes by it. A plan that came after the answer knows better.
  */
 export function withRetunes<P extends PlanRecord>(
   plan: P,

@@ -28,9 +28,22 @@ const plan = (version: number, placeId: number, frequencyHz: number) => ({
   picks: [{ channelId: 1, frequencyHz }],
   spares: [{ frequencyHz: 52e7 }],
 });
+const notationsOf = (frequencyHz: number) => ({
+  tvChannel: 21,
+  receiverShows: `bank 1, ${frequencyHz / 1e7}`,
+  packShows: `${(frequencyHz / 1e6).toFixed(3)} MHz`,
+});
 const sources: ReportSources = {
   channels: [
-    { id: 1, number: 1, talker: "Marit", packLabel: "Pack A", receiverLabel: "Bag 1", powerMw: 50 },
+    {
+      id: 1,
+      number: 1,
+      talker: "Marit",
+      packLabel: "Pack A",
+      receiverLabel: "Bag 1",
+      powerMw: 50,
+      notationsOf,
+    },
   ],
   places: [
     { id: 1, name: "Loft", setting: "indoors" },
@@ -137,6 +150,16 @@ test("what else was told to transmit stands under the frequencies, in words", ()
     "plans",
     "notes",
   ]);
+  // megahertz in a column of their own; what a unit shows instead stands beside its name
+  expect(tables[0]!.rows[0]!.map((c) => c.text)).toEqual([
+    "1",
+    "Marit",
+    "Pack A",
+    expect.stringMatching(/^Bag 1: bank 1, \d+$/),
+    expect.stringMatching(/ MHz$/),
+    "21",
+    "50 mW",
+  ]);
   expect(tables[2]!.rows.map((r) => r.map((c) => c.text))).toEqual([
     ["Boom ear feed", "499.250 MHz", "–"],
   ]);
@@ -155,12 +178,18 @@ test("a scan as a picture: the highest of each column stays, gaps stay gaps, nam
     marksHz: [
       { frequencyHz: 500e6, text: "<b>" },
       { frequencyHz: 900e6, text: "off" },
+      { frequencyHz: 501e6, text: "second" },
+      { frequencyHz: 502e6, text: "crowded" },
     ],
     widthPx: 360,
     heightPx: 100,
   });
   expect(svg.match(/M[\d.]+,88V/g)).toHaveLength(324);
-  expect(svg).toContain("V23.3h");
+  expect(svg).toContain("V29.4h");
   expect(svg).toContain("&#60;b&#62;");
   expect(svg).not.toContain("off");
+  // no name covers another: a second row, then none; each keeps its line
+  expect(svg).toMatch(/y="18"[^>]*>second</);
+  expect(svg).not.toContain("crowded");
+  expect(svg.match(/stroke="#b83a14"/g)).toHaveLength(3);
 });

@@ -16,6 +16,12 @@ export interface SweepPicture {
 const COLUMNS = 360;
 const LOWEST_DBM = -120;
 const HIGHEST_DBM = -40;
+/** Room for the names of what was ours. */
+const TOP_PX = 21;
+
+/** Names of marks stand in two rows; one that still has no room is left out, its line stays. */
+const ROWS_Y = [9, 18];
+const NAME_PX = 14;
 
 /** As SVG, ink on white. Levels between −120 and −40 dBm; steps that were not seen leave a gap. */
 export function sweepSvg({
@@ -35,7 +41,7 @@ export function sweepSvg({
       base -
       ((Math.min(HIGHEST_DBM, Math.max(LOWEST_DBM, dbm)) - LOWEST_DBM) /
         (HIGHEST_DBM - LOWEST_DBM)) *
-        (base - 14)
+        (base - TOP_PX)
     ).toFixed(1);
   const count = Math.min(COLUMNS, points);
   const bars: string[] = [];
@@ -56,16 +62,32 @@ export function sweepSvg({
   const ticks: string[] = [];
   for (let hz = Math.ceil(lowHz / 10e6) * 10e6; hz <= highHz; hz += 10e6)
     ticks.push(
-      `<text x="${x(hz)}" y="${heightPx - 2}" font-size="8" text-anchor="middle" fill="#505b69">${hz / 1e6}</text>`,
+      `<text x="${x(hz)}" y="${heightPx - 2}" font-size="8" text-anchor="${Number(x(hz)) < NAME_PX ? "start" : "middle"}" fill="#505b69">${hz / 1e6}</text>`,
     );
+  ticks.push(
+    `<text x="${widthPx}" y="${heightPx - 2}" font-size="8" text-anchor="end" fill="#505b69">MHz</text>`,
+  );
+  const taken = ROWS_Y.map(() => -Infinity);
   const marks = marksHz
     .filter((m) => m.frequencyHz >= lowHz && m.frequencyHz <= highHz)
-    .map(
-      (m) =>
-        `<path d="M${x(m.frequencyHz)},12V${base}" stroke="#b83a14" stroke-width="0.8"/><text x="${x(m.frequencyHz)}" y="9" font-size="8" text-anchor="middle" fill="#18212c">${escapeXml(m.text)}</text>`,
-    );
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${widthPx} ${heightPx}" width="${widthPx}" height="${heightPx}"><path d="${bars.join("")}" fill="#7d919e"/><path d="M0,${base}H${widthPx}" stroke="#18212c" stroke-width="0.8"/>${ticks.join("")}${marks.join("")}</svg>`;
+    .sort((a, b) => a.frequencyHz - b.frequencyHz)
+    .map((m) => {
+      const at = x(m.frequencyHz);
+      const row = taken.findIndex((px) => Number(at) - px >= NAME_PX);
+      const name =
+        row < 0
+          ? ""
+          : `<text x="${at}" y="${ROWS_Y[row]}" font-size="8" text-anchor="middle" fill="#18212c">${escapeXml(m.text)}</text>`;
+      if (row >= 0) taken[row] = Number(at);
+      return `<path d="M${at},${TOP_PX}V${base}" stroke="#b83a14" stroke-width="0.8"/>${name}`;
+    });
+  const scale = [-100, -80, -60].map(
+    (dbm) =>
+      `<path d="M0,${y(dbm)}H${widthPx}" stroke="#d8cfbf" stroke-width="0.5"/><text x="1" y="${(Number(y(dbm)) - 1.5).toFixed(1)}" font-size="6.5" fill="#505b69">${minus(dbm)} dBm</text>`,
+  );
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${widthPx} ${heightPx}" width="${widthPx}" height="${heightPx}">${scale.join("")}<path d="${bars.join("")}" fill="#7d919e"/><path d="M0,${base}H${widthPx}" stroke="#18212c" stroke-width="0.8"/>${ticks.join("")}${marks.join("")}</svg>`;
 }
 
+const minus = (n: number): string => `−${Math.abs(n)}`;
 const escapeXml = (text: string): string =>
   text.replace(/[<>&"']/g, (c) => `&#${c.charCodeAt(0)};`);

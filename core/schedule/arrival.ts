@@ -1,6 +1,6 @@
 import { antennaFit, antennasOf } from "~/core/kit/match";
 import {
-  type CellKind,
+  type BatteryKind,
   type InputModel,
   type Kit,
   packModel,
@@ -22,7 +22,7 @@ export type ArrivalStep = { id: string } & (
       leads: number;
       microphones: number;
     }
-  | { code: "cells"; cell: CellKind; perUnit: number; units: string[]; total: number }
+  | { code: "cells"; cell: BatteryKind; perUnit: number; units: string[]; total: number }
   | { code: "zero-counters"; units: string[] }
   | {
       code: "antennas";

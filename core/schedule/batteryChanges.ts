@@ -1,11 +1,11 @@
 import { defined, itemAt } from "~/core/units/items";
 import type { Scene } from "./scenes";
 import {
-  type CellChange,
-  type CellPolicy,
-  type CellViolation,
+  type BatteryChange,
+  type BatteryPolicy,
+  type BatteryViolation,
   mergeSpans,
-  planCells,
+  planBatteries,
   type Span,
 } from "~/core/battery/batteryPlan";
 import type { PackPower } from "./dayBatteries";
@@ -14,8 +14,8 @@ import type { PackPower } from "./dayBatteries";
  * How a day's cells are kept: one of the two schools, what must be left, and whether packs are
  * switched off between scenes.
  */
-export interface CellRule {
-  policy: CellPolicy;
+export interface BatteryRule {
+  policy: BatteryPolicy;
   reserveHours: number;
   /**
    * "scenes": on while their scenes run; "through": on from the first to the last scene, breaks
@@ -28,7 +28,7 @@ export interface CellRule {
   temperatureC?: number;
 }
 
-export const USUAL_RULE: CellRule = {
+export const USUAL_RULE: BatteryRule = {
   policy: "counted",
   reserveHours: 1,
   packsOn: "through",
@@ -62,7 +62,7 @@ export function breaksOf(scenes: readonly Scene[], extra: readonly Span[] = []):
 export function needsOf(
   talker: string,
   scenes: readonly Scene[],
-  rule: Pick<CellRule, "packsOn">,
+  rule: Pick<BatteryRule, "packsOn">,
   breaks: readonly Span[],
 ): Span[] {
   const mine = scenes.filter((s) => s.speakers.includes(talker) && s.endMs > s.startMs);
@@ -91,34 +91,34 @@ export interface PackPlan {
   perPack: number;
   /** From now on. */
   needs: Span[];
-  changes: CellChange[];
-  violations: CellViolation[];
+  changes: BatteryChange[];
+  violations: BatteryViolation[];
   /** Nobody knows what is in it: it is planned as if it were empty. */
   isUnknown: boolean;
 }
 
-export interface DayCells {
+export interface DayBatteries {
   packs: PackPlan[];
   breaks: Span[];
   /** Cells to carry, by chemistry. */
   carry: Record<string, number>;
   /** How many changes and cells each school takes from now on, and what it leaves unmet. */
-  schools: Record<CellPolicy, { changes: number; cells: number; violations: number }>;
+  schools: Record<BatteryPolicy, { changes: number; cells: number; violations: number }>;
 }
 
 /**
  * The plan of changes of a whole day from now on, by the rule that stands; and what the other
  * school would take.
  */
-export function dayCells(p: {
+export function dayBatteries(p: {
   packs: readonly { talker: string; perPack: number; power: PackPower }[];
   scenes: readonly Scene[];
-  rule: CellRule;
+  rule: BatteryRule;
   nowMs: number;
-}): DayCells {
+}): DayBatteries {
   const { scenes, rule, nowMs } = p;
   const breaks = breaksOf(scenes, rule.breaks);
-  const planned = (policy: CellPolicy) =>
+  const planned = (policy: BatteryPolicy) =>
     p.packs.map(({ talker, perPack, power }): PackPlan => {
       const needs = needsOf(talker, scenes, rule, breaks).flatMap((n) =>
         n.endMs <= nowMs ? [] : [{ startMs: Math.max(n.startMs, nowMs), endMs: n.endMs }],
@@ -126,7 +126,7 @@ export function dayCells(p: {
       const isUnknown = power.left === null;
       const usedHours =
         power.left === null ? power.hours : Math.max(0, power.hours - power.left.hours);
-      const plan = planCells(
+      const plan = planBatteries(
         { id: power.packKey, hours: power.hours, usedHours, needs },
         { policy, reserveHours: rule.reserveHours, breaks },
       );

@@ -25,7 +25,7 @@ export interface MovePlan {
   /** From inside to outside, or the other way round: another air, and another law of range. */
   sideChanges: boolean;
   /** What holds now and would not hold there. */
-  becomesStale: { frequencies: number; proofs: number; ranges: number; scan: boolean };
+  becomesStale: { frequencies: number; verifications: number; ranges: number; scan: boolean };
   steps: MoveStep[];
   minutes: number;
   firstTakeMs: number | null;
@@ -90,7 +90,7 @@ export function movePlan(
       s.frequency.status !== "done" ||
       (s.sync.status !== "done" && !["not-proved", "proof-stale"].includes(s.sync.code)),
   );
-  const toProve = ids((s) => s.frequency.status !== "done" || s.sync.status !== "done");
+  const toVerify = ids((s) => s.frequency.status !== "done" || s.sync.status !== "done");
   const toLevel = ids((s) => s.level.status !== "done");
   const toRange = ids((s) => s.place.status !== "done");
   const packsOn = facts.channels
@@ -108,7 +108,7 @@ export function movePlan(
     add("pick", toPick.length > 0 ? toPick : needed.map((c) => c.id), MINUTES.pick);
   if (toSync.length > 0)
     add("sync", toSync, toSync.length * (p.isDriven ? MINUTES.syncDriven : MINUTES.syncByHand));
-  if (toProve.length > 0) add("prove", toProve, toProve.length * MINUTES.prove);
+  if (toVerify.length > 0) add("prove", toVerify, toVerify.length * MINUTES.prove);
   if (toLevel.length > 0) add("level", toLevel, toLevel.length * MINUTES.level);
   if (toRange.length > 0)
     add("range", toRange, MINUTES.rangeOnce + toRange.length * MINUTES.rangeEach);
@@ -134,7 +134,7 @@ export function movePlan(
     lateMs: beginByMs === null ? 0 : Math.max(0, facts.nowMs - beginByMs),
     becomesStale: {
       frequencies: lost("frequency"),
-      proofs: lost("sync"),
+      verifications: lost("sync"),
       ranges: lost("place"),
       scan: countingScan(facts) !== null && !isScanned,
     },

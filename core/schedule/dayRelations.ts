@@ -167,18 +167,25 @@ export function byProfile<
  * What the day knows of its channels beside their tuning: levels at the place, who plays with whom,
  * and whose scene cannot be repeated. Strict until told otherwise: products count wherever they
  * fall, and all are taken to be on together.
+ * @param placeId - where the set is for: what is shot elsewhere needs no wider guards here
  */
 export function pickRelations(
   levels: ImLevels | null,
   channels: readonly Pick<RelatedChannel, "id" | "talker">[],
   scenes: readonly Scene[],
+  placeId: number,
 ): SetRelations {
   const idsOf = (talkers: readonly string[]) =>
     channels.filter((c) => talkers.includes(c.talker)).map((c) => carrierId(c.id));
   const together = wiredRanges(scenes)
     .map((s) => idsOf(s.talkers))
     .filter((ids) => ids.length > 0);
-  const once = idsOf(scenes.filter((s) => !s.isRepeatable).flatMap((s) => s.speakers));
+  // a scene that names no place may be shot here
+  const once = idsOf(
+    scenes
+      .filter((s) => !s.isRepeatable && (s.placeId === null || s.placeId === placeId))
+      .flatMap((s) => s.speakers),
+  );
   return {
     ...STRICT,
     levels,

@@ -1,6 +1,6 @@
 import { modelName, packModel, receiverModel } from "~/core/kit/models";
 import { type StockKind } from "~/core/kit/units";
-import { antennaNeeds, cellsForDays, endsMeet, type PrepFacts } from "./prepFindings";
+import { antennaNeeds, batteriesForDays, endsMeet, type PrepFacts } from "./prepFindings";
 import { packDays, peakOf } from "./scenes";
 
 /**
@@ -20,7 +20,10 @@ export interface PackingLine {
     | "rubber-band"
     | "safety-pin"
     | "sleeve";
-  detail: string;
+  /** Of which model, where the line is for one. */
+  model?: string;
+  /** Of which block; null is wideband. */
+  block?: string | null;
   needed: number;
   have: number | null;
 }
@@ -49,42 +52,38 @@ export function packingList(facts: PrepFacts): PackingLine[] {
   const days = packDays(facts.scenes, facts.rerigMs);
   const once = peakOf(facts.scenes.filter((s) => !s.isRepeatable))?.talkers.length ?? 0;
   const cell = packs.map((p) => p.model.cell).find((c) => c.kind === "aa");
-  const cells = cell ? cellsForDays(days, cell) : 0;
+  const cells = cell ? batteriesForDays(days, cell) : 0;
   const lines: PackingLine[] = [
     ...[...new Set(receivers.map((r) => r.model))].map((model): PackingLine => {
       const count = receivers.filter((r) => r.model === model).length;
-      return { what: "receiver", detail: modelName(model), needed: count, have: count };
+      return { what: "receiver", model: modelName(model), needed: count, have: count };
     }),
-    { what: "pack", detail: "", needed: days.length, have: packs.length },
+    { what: "pack", needed: days.length, have: packs.length },
     {
       what: "spare-pack",
-      detail: "on a known spare frequency",
       needed: SPARE_PACKS,
       have: Math.max(0, Math.min(SPARE_PACKS, packs.length - days.length)),
     },
     {
       what: "microphone",
-      detail: "one for each pack and the spare",
       needed: days.length + SPARE_PACKS,
       have: stock("microphone"),
     },
     ...antennaNeeds(facts.stock, receivers).map((n): PackingLine => ({
       what: "antenna",
-      detail: n.block === null ? "wideband" : `block ${n.block}`,
+      block: n.block,
       needed: n.needed,
       have: n.cut,
     })),
-    { what: "aa-cell", detail: "fresh, all of one kind", needed: cells, have: stock("aa-cell") },
-    { what: "lead", detail: "receiver to recorder or camera", needed: peak, have: stock("lead") },
+    { what: "aa-cell", needed: cells, have: stock("aa-cell") },
+    { what: "lead", needed: peak, have: stock("lead") },
     {
       what: "wired-recorder",
-      detail: "for what happens once",
       needed: once,
       have: stock("wired-recorder"),
     },
     ...Object.entries(PER_TALKER).map(([what, each]): PackingLine => ({
       what: what as keyof typeof PER_TALKER,
-      detail: "",
       needed: talkers * each,
       have: null,
     })),

@@ -339,7 +339,7 @@ describe("the packing list", () => {
     expect(lineOf("pack")).toMatchObject({ needed: 2, have: 2 });
     expect(lineOf("spare-pack")).toMatchObject({ needed: 1, have: 0 });
     expect(lineOf("microphone")).toMatchObject({ needed: 3, have: 0 });
-    expect(lineOf("antenna")).toEqual({ what: "antenna", detail: "block 47", needed: 2, have: 2 });
+    expect(lineOf("antenna")).toEqual({ what: "antenna", block: "47", needed: 2, have: 2 });
     expect(lineOf("aa-cell")).toMatchObject({ needed: 4, have: 3 });
     expect(lineOf("wired-recorder")).toMatchObject({ needed: 1, have: 0 });
     expect(lineOf("safety-pin")).toMatchObject({ needed: 9 });

@@ -164,7 +164,7 @@ export function prepFindings(facts: PrepFacts): Finding[] {
   rangeFindings(facts, findings);
   adaptiveFindings(facts, receivers, packs, findings);
   antennaFindings(facts, receivers, findings);
-  cellFindings(
+  batteryFindings(
     facts,
     packs.map((p) => p.model),
     findings,
@@ -400,7 +400,7 @@ function antennaFindings(facts: PrepFacts, receivers: Receiver[], findings: Find
  * Cells that packs use up on their days: a fresh set at the start, another each time the hours
  * would run into the reserve.
  */
-export function cellsForDays(
+export function batteriesForDays(
   days: readonly PackDay[],
   { perPack, hours }: { perPack: number; hours: number },
 ): number {
@@ -413,13 +413,13 @@ export function cellsForDays(
   );
 }
 
-function cellFindings(facts: PrepFacts, packs: PackModel[], findings: Finding[]): void {
+function batteryFindings(facts: PrepFacts, packs: PackModel[], findings: Finding[]): void {
   const days = packDays(facts.scenes, facts.rerigMs);
   for (const cell of ["aa", "9v"] as const) {
     const mine = packs.filter((p) => p.cell.kind === cell);
     const typical = mine[0]?.cell;
     if (!typical) continue;
-    const needed = cellsForDays(days.slice(0, mine.length), typical);
+    const needed = batteriesForDays(days.slice(0, mine.length), typical);
     const have = stockOf(facts, cell === "aa" ? "aa-cell" : "9v-cell");
     if (needed > have) findings.push({ code: "cells-short", cell, needed, have });
   }

@@ -1,3 +1,5 @@
+import { carrierId } from "~/core/coordination/problem/dayProblem";
+import { pickRelations } from "./dayRelations";
 import { packDays, peakOf, talkerSpans, wiredRanges, type Scene } from "./scenes";
 import { seededRandom } from "~/core/units/random";
 
@@ -120,3 +122,17 @@ test.each([1, 2, 3, 4, 5, 6, 7, 8])(
     }
   },
 );
+
+test("wider guards are for who speaks here in a scene that cannot be repeated", () => {
+  const once = (placeId: number | null, ...speakers: string[]): Scene => ({
+    ...scene("9", 8, 9, ...speakers),
+    placeId,
+    isRepeatable: false,
+  });
+  const channels = ["a", "b", "c"].map((talker, i) => ({ id: i + 1, talker }));
+  const scenes = [once(1, "a"), once(2, "b"), once(null, "c")];
+  expect(pickRelations(null, channels, scenes, 1).careful?.channelIds).toEqual(
+    [1, 3].map((id) => carrierId(id)),
+  );
+  expect(pickRelations(null, channels, [once(2, "b")], 1).careful).toBeNull();
+});

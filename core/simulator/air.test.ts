@@ -28,7 +28,7 @@ const scene: AirScene = {
   looks: 200,
   stations: [],
   carriers: [],
-  humps: [],
+  broadband: [],
 };
 const carrier = { id: "c", frequencyHz: 500e6, levelDbm: -60, widthHz: 180_000, rhythm: null };
 const tuning = [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }];
@@ -122,7 +122,7 @@ describe("Port Ellery", () => {
   });
   // a lamp that makes noise over 22 MHz is a floor of its own: the car deck is left out
   test.each(
-    PORT_ELLERY_SITES.filter((s) => s.air.humps.length === 0).map((s) => [s.key, s] as const),
+    PORT_ELLERY_SITES.filter((s) => s.air.broadband.length === 0).map((s) => [s.key, s] as const),
   )("the floor found at the %s is the floor that was made", (_, site) => {
     const levels = sweepAir(site.air, 470e6, 566e6, 25_000, 0, 35);
     const { noiseFloorDbm } = analyseSweep(

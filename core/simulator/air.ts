@@ -15,7 +15,7 @@ export interface AirScene {
   stations: { channel: number; lowHz: number; highHz: number; levelDbm: number }[];
   carriers: AirCarrier[];
   /** Broad noise off any raster, bell-shaped; the level is per 200 kHz at its middle. */
-  humps: { centreHz: number; widthHz: number; levelDbmPer200kHz: number }[];
+  broadband: { centreHz: number; widthHz: number; levelDbmPer200kHz: number }[];
 }
 
 export interface AirCarrier {
@@ -35,7 +35,7 @@ export const isOnAir = (carrier: AirCarrier, timeMs: number): boolean =>
     carrier.rhythm.periodMs <
     carrier.rhythm.onMs;
 
-/** Mean noise power in a band at a frequency, without stations, humps or carriers. */
+/** Mean noise power in a band at a frequency, without stations, broadband noise or carriers. */
 export function airNoiseDbm(scene: AirScene, frequencyHz: number, bandwidthHz: number): number {
   return (
     scene.noiseDbmPer200kHz +
@@ -73,7 +73,7 @@ export function readAir(
         noiseLike += 10 ** ((s.levelDbm + shoulderDb) / 10) * (bandwidthHz / (to - from));
     }
   }
-  for (const h of scene.humps) {
+  for (const h of scene.broadband) {
     const shape = Math.exp(-Math.LN2 * ((frequencyHz - h.centreHz) / (h.widthHz / 2)) ** 2);
     noiseLike += 10 ** (h.levelDbmPer200kHz / 10) * shape * (bandwidthHz / 200_000);
   }

@@ -1,4 +1,4 @@
-import { cellVolts } from "~/core/battery/discharge";
+import { batteryVolts } from "~/core/battery/discharge";
 import type { Scene } from "~/core/schedule/scenes";
 import { dayScript, SCRIPTED_EVENTS } from "./dayScript";
 import { liveHalves, rigFree, rigNow, stepRig } from "./liveRig";
@@ -71,7 +71,7 @@ describe("what the practice receivers show while it rolls", () => {
 
 describe("the set in a practice pack", () => {
   test("runs while it is on, tells its voltage, and the pack dies with it", () => {
-    expect(at(rig(), 2 * HOUR)[0]!.partner!.volts).toBeCloseTo(cellVolts("alkaline", 0.25), 2);
+    expect(at(rig(), 2 * HOUR)[0]!.partner!.volts).toBeCloseTo(batteryVolts("alkaline", 0.25), 2);
     expect(at(rig(), 8 * HOUR + 1000)[0]!.partner).toBeNull();
     expect(rigNow(rig(), site, 8 * HOUR + 1000).rig.packs[0]!.isOn).toBe(false);
   });
@@ -147,8 +147,8 @@ describe("happenings", () => {
       site,
       HOUR,
     );
-    const [newcomer, product] = rigNow(begun, site, HOUR).rig.strangers!;
-    expect([newcomer!.frequencyHz, product!.frequencyHz]).toEqual([492_500_000, 491_000_000]);
+    const [newCarrier, product] = rigNow(begun, site, HOUR).rig.strangers!;
+    expect([newCarrier!.frequencyHz, product!.frequencyHz]).toEqual([492_500_000, 491_000_000]);
     const off = {
       ...begun,
       packs: begun.packs.map((p) => (p.key === "b" ? { ...p, isOn: false } : p)),

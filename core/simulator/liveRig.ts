@@ -1,5 +1,5 @@
 import { defined, numberAt } from "~/core/units/items";
-import { cellVolts } from "~/core/battery/discharge";
+import { batteryVolts } from "~/core/battery/discharge";
 import { powerSumDb } from "~/core/units/decibels";
 import { hashText, seededRandom } from "~/core/units/random";
 import { tuningSpan } from "~/core/devices/tuning";
@@ -66,16 +66,16 @@ function wouldBeSeen(
 }
 
 /**
- * Whom of ours a newcomer makes a product with, and where he stands for it to fall where it is to:
+ * Whom of ours a new carrier makes a product with, and where he stands for it to fall where it is to:
  * as it was meant, else where he would be seen, else louder than what hides him.
  */
 function productSource(
   rig: Rig,
   site: Site,
-  happening: Product,
+  event: Product,
   nowMs: number,
 ): { is: Product; frequencyHz: number } | null {
-  const { withPack, ontoPack, newcomerDbm } = happening;
+  const { withPack, ontoPack, newcomerDbm: newCarrierDbm } = event;
   const now = rigNow(rig, site, nowMs);
   const onto = rig.packs.find((p) => p.key === ontoPack);
   if (!onto || onto.frequencyHz <= 0) return null;
@@ -85,17 +85,17 @@ function productSource(
   const span = tuningSpan(rig.receivers.flatMap((r) => r.tuning));
   const ways = [
     ...partners.map((p) => ({
-      is: { ...happening, withPack: p.key },
+      is: { ...event, withPack: p.key },
       frequencyHz: Math.round((p.frequencyHz + onto.frequencyHz) / 2),
     })),
     ...partners.map((p) => ({
-      is: { ...happening, withPack: p.key, doubled: "pack" as const },
+      is: { ...event, withPack: p.key, doubled: "pack" as const },
       frequencyHz: 2 * p.frequencyHz - onto.frequencyHz,
     })),
   ].filter((w) => span && w.frequencyHz >= span.lowHz && w.frequencyHz <= span.highHz);
   const isSeen = (w: { frequencyHz: number }, dbm: number) =>
     wouldBeSeen(now.rig, now.site, w.frequencyHz, dbm, nowMs, APART_HZ);
-  const seen = ways.find((w) => isSeen(w, newcomerDbm));
+  const seen = ways.find((w) => isSeen(w, newCarrierDbm));
   if (seen) return seen;
   const hidden = ways.find((w) => isSeen(w, Infinity)) ?? ways[0];
   return hidden
@@ -104,7 +104,7 @@ function productSource(
         is: {
           ...hidden.is,
           newcomerDbm: Math.max(
-            newcomerDbm,
+            newCarrierDbm,
             readAir({ ...now.site.air, carriers: [] }, hidden.frequencyHz, 200_000, nowMs) +
               SEEN_OVER_DB +
               5,
@@ -114,35 +114,35 @@ function productSource(
     : null;
 }
 
-function begin(rig: Rig, site: Site, happening: ScriptedEvent, nowMs: number): Rig {
+function begin(rig: Rig, site: Site, event: ScriptedEvent, nowMs: number): Rig {
   const packHz = (key: string) => rig.packs.find((p) => p.key === key)?.frequencyHz ?? null;
-  const isMissed = happening.untilMs !== null && happening.untilMs <= nowMs;
+  const isMissed = event.untilMs !== null && event.untilMs <= nowMs;
   const put = (
     frequencyHz: number | null,
     change: Partial<Pick<Rig, "packs" | "receivers">> = {},
     isOver = isMissed,
-    is: ScriptedEvent = happening,
+    is: ScriptedEvent = event,
   ): Rig => ({
     ...rig,
     ...change,
     script: defined(rig.script).map((h) =>
-      h.id === happening.id ? { ...is, state: { frequencyHz, ...(isOver ? { isOver } : {}) } } : h,
+      h.id === event.id ? { ...is, state: { frequencyHz, ...(isOver ? { isOver } : {}) } } : h,
     ),
   });
   if (isMissed) return put(null);
   const pack = (key: string, of: (p: RigPack) => RigPack) => ({
     packs: rig.packs.map((p) => (p.key === key ? of(p) : p)),
   });
-  switch (happening.kind) {
+  switch (event.kind) {
     case "newcomer": {
-      const hz = packHz(happening.nearPack);
+      const hz = packHz(event.nearPack);
       if (hz === null || hz <= 0) return put(null, {}, true);
       // one that is only to be told of comes where there is something to tell
       const now = rigNow(rig, site, nowMs);
       const ways =
-        Math.abs(happening.offsetHz) < APART_HZ
+        Math.abs(event.offsetHz) < APART_HZ
           ? []
-          : [1, -1, 0.7, -0.7].map((by) => hz + by * happening.offsetHz);
+          : [1, -1, 0.7, -0.7].map((by) => hz + by * event.offsetHz);
       const span = tuningSpan(rig.receivers.flatMap((r) => r.tuning));
       return put(
         ways.find(
@@ -150,26 +150,26 @@ function begin(rig: Rig, site: Site, happening: ScriptedEvent, nowMs: number): R
             span &&
             way >= span.lowHz &&
             way <= span.highHz &&
-            wouldBeSeen(now.rig, now.site, way, happening.levelDbm, nowMs, TOLD_APART_HZ),
-        ) ?? hz + happening.offsetHz,
+            wouldBeSeen(now.rig, now.site, way, event.levelDbm, nowMs, TOLD_APART_HZ),
+        ) ?? hz + event.offsetHz,
       );
     }
     case "product": {
-      const source = productSource(rig, site, happening, nowMs);
+      const source = productSource(rig, site, event, nowMs);
       return source ? put(source.frequencyHz, {}, isMissed, source.is) : put(null, {}, true);
     }
     case "noise":
-      return put(packHz(happening.aroundPack));
+      return put(packHz(event.aroundPack));
     case "weak-cells":
       return put(
         null,
-        pack(happening.packKey, (p) =>
+        pack(event.packKey, (p) =>
           p.cells
             ? {
                 ...p,
                 cells: {
                   ...p.cells,
-                  usedHours: Math.max(0, p.cells.hours - happening.leftHours),
+                  usedHours: Math.max(0, p.cells.hours - event.leftHours),
                   onSinceMs: p.isOn ? nowMs : null,
                 },
               }
@@ -180,19 +180,19 @@ function begin(rig: Rig, site: Site, happening: ScriptedEvent, nowMs: number): R
     case "muted":
       return put(
         null,
-        pack(happening.packKey, (p) => ({ ...p, isMuted: true })),
+        pack(event.packKey, (p) => ({ ...p, isMuted: true })),
         true,
       );
     case "mic-out":
       return put(
         null,
-        pack(happening.packKey, (p) => ({ ...p, isMicPlugged: false })),
+        pack(event.packKey, (p) => ({ ...p, isMicPlugged: false })),
         true,
       );
     case "switched-off":
       return put(
         null,
-        pack(happening.packKey, (p) => ({
+        pack(event.packKey, (p) => ({
           ...p,
           isOn: false,
           ...(p.cells
@@ -206,7 +206,7 @@ function begin(rig: Rig, site: Site, happening: ScriptedEvent, nowMs: number): R
         null,
         {
           receivers: rig.receivers.map((r) =>
-            r.key === happening.receiverKey ? { ...r, deaf: happening.antenna } : r,
+            r.key === event.receiverKey ? { ...r, deaf: event.antenna } : r,
           ),
         },
         true,
@@ -231,8 +231,8 @@ const SAG_DB = 8;
  * cells are empty. The state that goes in stays as it is.
  */
 export function rigNow(rig: Rig, site: Site, nowMs: number): { rig: Rig; site: Site } {
-  const happening = (rig.script ?? []).filter((h) => isOnNow(h, nowMs));
-  const strangers = happening.flatMap((h) => {
+  const event = (rig.script ?? []).filter((h) => isOnNow(h, nowMs));
+  const strangers = event.flatMap((h) => {
     const hz = defined(h.state).frequencyHz;
     if (h.kind === "newcomer" && hz !== null) return [{ frequencyHz: hz, levelDbm: h.levelDbm }];
     if (h.kind !== "product" || hz === null) return [];
@@ -249,7 +249,7 @@ export function rigNow(rig: Rig, site: Site, nowMs: number): { rig: Rig; site: S
       : [];
     return [{ frequencyHz: hz, levelDbm: h.newcomerDbm }, ...product];
   });
-  const humps = happening.flatMap((h) =>
+  const broadband = event.flatMap((h) =>
     h.kind === "noise" && typeof h.state?.frequencyHz === "number"
       ? [
           {
@@ -264,7 +264,7 @@ export function rigNow(rig: Rig, site: Site, nowMs: number): { rig: Rig; site: S
     const left = p.cells ? p.cells.hours - usedHoursOf(p.cells, nowMs) : Infinity;
     const sagDb =
       left > SAG_FROM_LEFT_HOURS ? 0 : -SAG_DB * (1 - Math.max(0, left) / SAG_FROM_LEFT_HOURS);
-    const extraDb = happening.reduce(
+    const extraDb = event.reduce(
       (sum, h) => sum + ("packKey" in h && "db" in h && h.packKey === p.key ? h.db : 0),
       (p.extraDb ?? 0) + sagDb,
     );
@@ -275,9 +275,9 @@ export function rigNow(rig: Rig, site: Site, nowMs: number): { rig: Rig; site: S
   return {
     rig: { ...rig, strangers: [...(rig.strangers ?? []), ...strangers], packs },
     site:
-      humps.length === 0
+      broadband.length === 0
         ? site
-        : { ...site, air: { ...site.air, humps: [...site.air.humps, ...humps] } },
+        : { ...site, air: { ...site.air, broadband: [...site.air.broadband, ...broadband] } },
   };
 }
 
@@ -407,7 +407,7 @@ const airFloor = (site: Site): number => site.air.noiseDbmPer200kHz;
 /** Told in hundredths of a volt. */
 const voltsOf = ({ cells }: RigPack, nowMs: number): number | null =>
   cells
-    ? Math.round(cellVolts(cells.chemistry, usedHoursOf(cells, nowMs) / cells.hours) * 100) / 100
+    ? Math.round(batteryVolts(cells.chemistry, usedHoursOf(cells, nowMs) / cells.hours) * 100) / 100
     : null;
 
 /** Somebody speaks, and listens, in turns of a few seconds. */

@@ -78,7 +78,7 @@ const air = (seed: string, noiseDbmPer200kHz: number, rest: Partial<AirScene>): 
   looks: 12,
   stations: [],
   carriers: [],
-  humps: [],
+  broadband: [],
   ...rest,
 });
 
@@ -126,7 +126,7 @@ export const PORT_ELLERY_SITES: readonly Site[] = [
     air: air("car-deck", -104, {
       stations: [station(22, -80), station(28, -84)],
       carriers: [talkback(-92)],
-      humps: [{ centreHz: 509e6, widthHz: 22e6, levelDbmPer200kHz: -84 }],
+      broadband: [{ centreHz: 509e6, widthHz: 22e6, levelDbmPer200kHz: -84 }],
     }),
     geometry: {
       position: near(-120, 90),

@@ -6,12 +6,12 @@ import {
   type PlacedAntenna,
   type PlanPoint,
 } from "~/core/location/floorPlan";
-import type { SimulatedTruth } from "./simulatedTruth";
+import type { SimulatedLosses } from "./simulatedLosses";
 
 /** The four places of the practice day, drawn. Everything here is invented. */
 export interface PracticePlan {
   plan: (channelOf: (talker: string) => number | null) => FloorPlan;
-  truth: SimulatedTruth;
+  truth: SimulatedLosses;
 }
 
 const box = (x: number, y: number, w: number, h: number): PlanPoint[] => [

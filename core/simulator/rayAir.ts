@@ -13,7 +13,7 @@ import type { PlanPack } from "~/core/location/planLink";
 import { wavelengthM } from "~/core/radio/propagation";
 import type { Material } from "~/core/radio/slab";
 import { gaussian, type RandomSource, seededRandom } from "~/core/units/random";
-import type { SimulatedTruth } from "./simulatedTruth";
+import type { SimulatedLosses } from "./simulatedLosses";
 
 /**
  * The air of practice places, by a model of its own: a sum of rays over what stands there, each
@@ -51,7 +51,7 @@ export interface RayScene {
   blocks: readonly Block[];
   shadows: readonly Shadow[];
   isIndoors: boolean;
-  truth: SimulatedTruth;
+  truth: SimulatedLosses;
 }
 
 interface Shadow {
@@ -107,7 +107,7 @@ const SHADOW_WAVES = 20;
 const SHADOW_LENGTH_M = { from: 5, to: 14 } as const;
 
 /** A place as it is. @param seed - the same one is the same place */
-export function rayScene(plan: FloorPlan, truth: SimulatedTruth, seed: number): RayScene {
+export function rayScene(plan: FloorPlan, truth: SimulatedLosses, seed: number): RayScene {
   const random = seededRandom(seed);
   const isIndoors = plan.model === "indoor";
   const kind = isIndoors ? SCATTERERS.indoor : SCATTERERS.outdoor;
@@ -275,7 +275,7 @@ export const ownSideLossDb = (wear: Wear, random: RandomSource | null): number =
 function bodyDb(
   { wear, facingDeg, ownSideLossDb: own }: WornPack,
   towardsDeg: number,
-  truth: SimulatedTruth,
+  truth: SimulatedLosses,
 ): number {
   const limb = LIMB[wear];
   if (!limb) return 0;
@@ -296,7 +296,7 @@ const apartM = (a: Spot, b: Spot): number =>
 const amplitude = (db: number): number => 10 ** (db / 20);
 
 /** Oblique through a wall is longer in it; the ray is bent towards the straight way through. */
-const MOST_OBLIQUE = 1.25;
+const MAX_OBLIQUE = 1.25;
 
 /** What a straight stretch loses at walls and at what it must bend round, dB as a gain. */
 function legDb(
@@ -315,7 +315,7 @@ function legDb(
     );
     const cos =
       across / Math.max(1e-9, lengthM * Math.hypot(wall.b.x - wall.a.x, wall.b.y - wall.a.y));
-    db -= wall.lossDb * Math.min(MOST_OBLIQUE, 1 / Math.max(1e-3, cos));
+    db -= wall.lossDb * Math.min(MAX_OBLIQUE, 1 / Math.max(1e-3, cos));
   }
   for (const block of scene.blocks) db += roundBlockDb(block, from, to, lambdaM);
   return db;

@@ -80,7 +80,7 @@ export interface RigPack {
   name?: string;
   wear: Wear;
   /** Absent: cells that never end. */
-  cells?: RigCells;
+  cells?: RigBatteries;
   /**
    * What comes on top of the way it has usually: a body or a hull between, or somebody who stands
    * before the antennas. Absent: nothing.
@@ -89,7 +89,7 @@ export interface RigPack {
 }
 
 /** The set in a practice pack. Times are the rig's own. */
-export interface RigCells {
+export interface RigBatteries {
   chemistry: Chemistry;
   /** A full set lasts so long as it is used here. */
   hours: number;
@@ -163,7 +163,7 @@ export type ScriptedEvent = {
         ontoPack: string;
         newcomerDbm: number;
         productDbm: number;
-        /** Absent: the newcomer. */ doubled?: "newcomer" | "pack";
+        /** Absent: the new carrier. */ doubled?: "newcomer" | "pack";
       }
     /** A drive or a wall of lamps raises the floor around where a pack is. */
     | { kind: "noise"; aroundPack: string; widthHz: number; dbmPer200kHz: number }
@@ -250,7 +250,7 @@ export function packCarriers(
   );
 }
 
-/** A stretch of an instrument's sweep: levels of its steps [from, to), each at its own moment. */
+/** A range of an instrument's sweep: levels of its steps [from, to), each at its own moment. */
 export function rigSweep(
   site: Site,
   rig: Pick<Rig, "packs" | "strangers">,
@@ -280,7 +280,7 @@ export function rigSweep(
   });
 }
 
-/** How many steps a stretch has. */
+/** How many steps a range has. */
 export const sweepPoints = ({
   lowHz,
   highHz,
@@ -289,7 +289,7 @@ export const sweepPoints = ({
   Math.floor((highHz - lowHz) / stepHz + 1e-9) + 1;
 
 /**
- * The instrument held to a stretch of its range, on its own grid; null where the stretch lies
+ * The instrument held to a part of its range, on its own grid; null where the range lies
  * outside it.
  */
 export function narrowedTo(
@@ -530,7 +530,7 @@ export function rigHandle(
 }
 
 /** How long a set has run by now; never less than before, whatever the clock does. */
-export const usedHoursOf = ({ usedHours, onSinceMs }: RigCells, nowMs: number): number =>
+export const usedHoursOf = ({ usedHours, onSinceMs }: RigBatteries, nowMs: number): number =>
   usedHours + (onSinceMs === null ? 0 : Math.max(0, nowMs - onSinceMs) / 3_600_000);
 
 /**

@@ -5,7 +5,7 @@ import { wavelengthM } from "~/core/radio/propagation";
 import { hashText } from "~/core/units/random";
 import type { AirScene } from "./air";
 import { chainOf, ownSideLossDb, rayScene, raysTo } from "./rayAir";
-import type { SimulatedTruth } from "./simulatedTruth";
+import type { SimulatedLosses } from "./simulatedLosses";
 
 /**
  * A place of the practice day: what is on the air there, and what stands between a talker and the
@@ -18,7 +18,7 @@ export interface Site {
 }
 
 /** A place with nothing peculiar to it. */
-export const PLAIN_TRUTH: SimulatedTruth = {
+export const PLAIN_LOSSES: SimulatedLosses = {
   generalDb: 0,
   perWallDb: 0,
   behindBodyDb: 0,
@@ -83,7 +83,7 @@ function airDb(site: Site, setup: PathSetup, frequencyHz: number): number {
         return { ...wall, id: `${i}`, x1: x, y1: 0, x2: x, y2: WIDTH_M };
       }),
     }),
-    PLAIN_TRUTH,
+    PLAIN_LOSSES,
     hashText(site.key),
   );
   const perM = (2 * Math.PI) / wavelengthM(frequencyHz);

@@ -10,8 +10,8 @@ import { PORT_ELLERY_PLANS } from "./portElleryPlans";
 import { chainOf, ownSideLossDb, type Ray, rayScene, raysTo } from "./rayAir";
 import type { RigPack } from "./rig";
 import { mwToDbm, powerSumDb } from "~/core/units/decibels";
-import { PLAIN_TRUTH, type Site } from "./site";
-import type { SimulatedTruth } from "./simulatedTruth";
+import { PLAIN_LOSSES, type Site } from "./site";
+import type { SimulatedLosses } from "./simulatedLosses";
 import { hashText, seededRandom } from "~/core/units/random";
 
 export interface SimulatedWalk {
@@ -26,7 +26,7 @@ export interface SimulatedWalk {
 
 export interface WalkSimulation {
   plan: FloorPlan;
-  truth: SimulatedTruth;
+  truth: SimulatedLosses;
   walk: Walk;
   pack: WalkPack;
   antennas: readonly PlacedAntenna[];
@@ -64,7 +64,7 @@ export function rigWalk(
   const { bandwidthHz } = receiver.figures;
   return simulateWalk({
     plan: { ...plan, walls, obstacles, model, room },
-    truth: own?.truth ?? PLAIN_TRUTH,
+    truth: own?.truth ?? PLAIN_LOSSES,
     walk,
     antennas,
     receiver,

@@ -5,8 +5,8 @@ import { defined, itemAt } from "~/core/units/items";
 import { noiseFloorDbm as thermalNoiseDbm } from "~/core/radio/feed";
 import type { Raster } from "~/core/regulations/raster";
 import { baselineMw, type FoundCarrier, findCarriers } from "./carriers";
-import { type Comb, findCombs } from "./combs";
-import { findHumps, type Hump } from "./humps";
+import { type InstrumentLines, findInstrumentLines } from "./instrumentLines";
+import { findBroadbandNoise, type BroadbandNoise } from "./broadbandNoise";
 import { findIntermittent } from "./intermittent";
 import { isOwnLine } from "./instrument";
 import { maximumAddsDb, passesOfMaximum, saysMaximum } from "./maximumHold";
@@ -66,9 +66,9 @@ export interface SweepAnalysis {
    */
   overTelevision: SeenCarrier[];
   /** Broad noise off the raster, by frequency. */
-  humps: Hump[];
+  broadband: BroadbandNoise[];
   /** Even rows of lines among the carriers: the measuring receiver's own. */
-  combs: Comb[];
+  instrumentLines: InstrumentLines[];
   warnings: SweepWarning[];
 }
 
@@ -120,14 +120,14 @@ export function analyseSweep(
     tv.find((t) => t.state === "busy" && hz > t.lowHz - stepHz && hz < t.highHz + stepHz);
   const inTelevision = (hz: number) => stationAt(hz) !== undefined;
   const narrow = found.filter((c) => !inTelevision(c.frequencyHz));
-  const combs = findCombs(
+  const instrumentLines = findInstrumentLines(
     narrow,
     stepHz,
     (hz) =>
       inTelevision(hz) ||
       narrow.some((c) => Math.abs(c.frequencyHz - hz) < Math.max(c.widthHz, MASKED_HZ)),
   );
-  const spurs = new Set(combs.flatMap((c) => c.linesHz));
+  const spurs = new Set(instrumentLines.flatMap((c) => c.linesHz));
   const asSeen = (list: readonly FoundCarrier[]): SeenCarrier[] =>
     list
       .map((c) => {
@@ -183,8 +183,8 @@ export function analyseSweep(
     tv,
     carriers: asSeen(narrow),
     overTelevision: asSeen(found.filter(standsOver)),
-    humps: findHumps(points, lowHz, stepHz, noise, tv),
-    combs,
+    broadband: findBroadbandNoise(points, lowHz, stepHz, noise, tv),
+    instrumentLines,
     warnings,
   };
 }

@@ -23,7 +23,7 @@ const FALSE_ALARMS_PER_SWEEP = 0.01;
 const MIN_EXCESS_DB = 5;
 
 /**
- * The power that noise and any broad pedestal (television, humps) have in each bin: the floor, or
+ * The power that noise and any broad pedestal (television, broadband noise) have in each bin: the floor, or
  * the local median where that is higher. Near an edge of a pedestal its higher side counts, so that
  * the edge itself is not taken for a carrier.
  */

@@ -14,7 +14,7 @@ export interface NoiseRange extends FrequencyRange {
  * the bandwidth is summed (bins that were not measured are made up for by the others; where more
  * than half are missing nothing is said).
  * @param bandwidthHz - the channel's occupied bandwidth, > 0
- * @returns one stretch a bin, as `coordinate` takes them
+ * @returns one range a bin, as `coordinate` takes them
  */
 export function channelNoise(
   levelsDbm: Float64Array,
@@ -25,7 +25,7 @@ export function channelNoise(
   const points = levelsDbm.length;
   const reach = Math.max(0, Math.round((bandwidthHz / stepHz - 1) / 2));
   const wanted = bandwidthHz / stepHz;
-  const stretches: NoiseRange[] = [];
+  const ranges: NoiseRange[] = [];
   const sum = new Float64Array(points + 1);
   const count = new Uint32Array(points + 1);
   for (let i = 0; i < points; i += 1) {
@@ -39,11 +39,11 @@ export function channelNoise(
     const measured = count[to]! - count[from]!;
     if (measured === 0 || measured < (to - from) / 2 || Number.isNaN(levelsDbm[i]!)) continue;
     const mw = ((sum[to]! - sum[from]!) / measured) * wanted;
-    stretches.push({
+    ranges.push({
       lowHz: lowHz + (i - 0.5) * stepHz,
       highHz: lowHz + (i + 0.5) * stepHz,
       levelDbm: 10 * Math.log10(Math.max(mw, 1e-30)),
     });
   }
-  return stretches;
+  return ranges;
 }

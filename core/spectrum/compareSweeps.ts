@@ -4,7 +4,7 @@ import type { SeenCarrier, SweepAnalysis } from "./analyseSweep";
 import { quantile } from "~/core/units/statistics";
 import type { TvChannel } from "./television";
 
-/** What is different between two sweeps, in the stretch that both saw. */
+/** What is different between two sweeps, in the range that both saw. */
 export interface SweepDifference {
   lowHz: number;
   highHz: number;
@@ -27,7 +27,7 @@ const BLOCK_HZ = 500_000;
 /**
  * Compares two sweeps of different moments or places: what came, what went, what rose. Only where
  * both measured.
- * @returns null when they have no stretch in common
+ * @returns null when they have no range in common
  */
 export function compareSweeps(before: SweepAnalysis, after: SweepAnalysis): SweepDifference | null {
   const lowHz = Math.max(before.lowHz, after.lowHz);
@@ -68,7 +68,7 @@ export function compareSweeps(before: SweepAnalysis, after: SweepAnalysis): Swee
     blocks.push({ fromHz: hz, byDb });
     levels.push(pair);
   }
-  // the quiet fifth of each: a hump in one of them is no change of the floor
+  // the quiet fifth of each: broadband noise in one of them is no change of the floor
   const quiet = (of: "before" | "after") =>
     quantile(
       levels.map((l) => l[of]).sort((a, b) => a - b),

@@ -54,8 +54,8 @@ export interface FreeQuestion {
  * @param bandwidthHz - > 0
  */
 export function floorInBandwidth(analysis: SweepAnalysis, bandwidthHz: number): number {
-  const { floorDbm, meanDbm, lowHz, stepHz, tv, humps } = analysis;
-  const broad = [...tv.filter((t) => t.state === "busy"), ...humps];
+  const { floorDbm, meanDbm, lowHz, stepHz, tv, broadband: broadband } = analysis;
+  const broad = [...tv.filter((t) => t.state === "busy"), ...broadband];
   const every = Math.max(1, floorDbm.length >> 12);
   const floors: number[] = [];
   for (let i = 0; i < floorDbm.length; i += every) {

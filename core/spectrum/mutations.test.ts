@@ -50,8 +50,8 @@ test("2,100 spoiled files: each is read or refused with a reason, none crashes o
       fc.constantFrom(...(Object.keys(FILES) as (keyof typeof FILES)[])),
       fc.array(spoiling, { minLength: 1, maxLength: 4 }),
       (name, mutations) => {
-        const spoiled = mutations.reduce(spoil, FILES[name]);
-        const unpacked = unpackSweepFiles({ name, bytes: spoiled }, 4_000_000);
+        const interference = mutations.reduce(spoil, FILES[name]);
+        const unpacked = unpackSweepFiles({ name, bytes: interference }, 4_000_000);
         const result = unpacked.ok ? readSweepFiles(unpacked.value) : unpacked;
         if (!result.ok) {
           refused += 1;

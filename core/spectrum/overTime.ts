@@ -55,20 +55,20 @@ export interface SweepHistory {
 }
 
 /**
- * The history of a stretch: each cell keeps the highest of its bins, so that a narrow carrier never
- * drops out. Passes that saw nothing of the stretch are left out; many passes are put together in
+ * The history of a range: each cell keeps the highest of its bins, so that a narrow carrier never
+ * drops out. Passes that saw nothing of the range are left out; many passes are put together in
  * even groups, the highest of each.
  * @param columns - at most so many cells across @param mostRows - at most so many down
  */
 export function historyOf(
   { passes, lowHz: firstHz, stepHz }: Measurement,
   floorDbm: Float64Array,
-  stretch: { lowHz: number; highHz: number },
+  range: { lowHz: number; highHz: number },
   columns: number,
   mostRows: number,
 ): SweepHistory {
-  const from = Math.max(0, Math.round((stretch.lowHz - firstHz) / stepHz));
-  const to = Math.min(floorDbm.length - 1, Math.round((stretch.highHz - firstHz) / stepHz));
+  const from = Math.max(0, Math.round((range.lowHz - firstHz) / stepHz));
+  const to = Math.min(floorDbm.length - 1, Math.round((range.highHz - firstHz) / stepHz));
   const bins = Math.max(0, to - from + 1);
   const across = Math.max(1, Math.min(columns, bins));
   const group = Math.max(1, Math.ceil(passes.length / mostRows));

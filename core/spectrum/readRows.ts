@@ -39,7 +39,7 @@ const ZERO = 48;
 
 /**
  * Reads rows of many sweeps, piece by piece as a file comes in: bytes are looked at once, and
- * nothing but levels is kept. Each row is one stretch of one pass; a pass ends when a stretch comes
+ * nothing but levels is kept. Each row is one range of one pass; a pass ends when a range comes
  * again. A level belongs to lowHz + (i+½)·stepHz. Rows may come in any order; cut or odd rows are
  * left out with a warning.
  */

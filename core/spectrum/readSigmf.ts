@@ -35,7 +35,7 @@ export const looksLikeSigmf = (text: string): boolean =>
 
 /**
  * Reads a recording of the air (SigMF: field names by its published specification) as a sweep, by
- * Welch's method. Full scale counts as 0 dBm. Each capture is a stretch at its own centre
+ * Welch's method. Full scale counts as 0 dBm. Each capture is a range at its own centre
  * frequency; several are put on one grid.
  * @param metaText - the .sigmf-meta file @param data - the .sigmf-data file
  */

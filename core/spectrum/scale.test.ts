@@ -55,10 +55,9 @@ test("white noise: the power in a channel comes out as kTB plus the noise figure
       resolutionHz,
       warnings: [],
     });
-    const stretches = channelNoise(m.passes[0]!, m.lowHz, stepHz, 200_000);
+    const ranges = channelNoise(m.passes[0]!, m.lowHz, stepHz, 200_000);
     const meanDbm =
-      10 *
-      Math.log10(stretches.reduce((sum, s) => sum + 10 ** (s.levelDbm / 10), 0) / stretches.length);
+      10 * Math.log10(ranges.reduce((sum, s) => sum + 10 ** (s.levelDbm / 10), 0) / ranges.length);
     expect(Math.abs(meanDbm - expected)).toBeLessThan(0.3);
   }
 });

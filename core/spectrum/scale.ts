@@ -39,19 +39,19 @@ export function asPerStep(m: Measurement): Measurement {
 /** How much higher one instrument reads than another. */
 export interface InstrumentOffset {
   offsetDb: number;
-  /** Scatter of the stretches about it. */
+  /** Scatter of the ranges about it. */
   spreadDb: number;
-  /** How many stretches of 1 MHz held something that both saw. */
-  stretches: number;
+  /** How many ranges of 1 MHz held something that both saw. */
+  ranges: number;
 }
 
-const STRETCH_HZ = 1_000_000;
+const RANGE_HZ = 1_000_000;
 const MIN_OVER_QUIET_DB = 8;
-const MIN_STRETCHES = 5;
+const MIN_RANGES = 5;
 const MAX_SPREAD_DB = 2.5;
 
 /**
- * Estimates a constant offset between two instruments at one place from what both saw: stretches of
+ * Estimates a constant offset between two instruments at one place from what both saw: ranges of
  * 1 MHz that stand 8 dB over the quiet of each. The floor tells nothing, for it is each
  * instrument's own. Both as power per step.
  * @returns how much higher `b` reads; null where too little was seen by both, or where the
@@ -60,7 +60,7 @@ const MAX_SPREAD_DB = 2.5;
 export function instrumentOffset(a: Measurement, b: Measurement): InstrumentOffset | null {
   const lowHz = Math.max(a.lowHz, b.lowHz);
   const highHz = Math.min(a.lowHz + (a.points - 1) * a.stepHz, b.lowHz + (b.points - 1) * b.stepHz);
-  if (highHz - lowHz < MIN_STRETCHES * STRETCH_HZ) return null;
+  if (highHz - lowHz < MIN_RANGES * RANGE_HZ) return null;
   const [inA, inB] = [rangePowers(a, lowHz, highHz), rangePowers(b, lowHz, highHz)];
   const quiet = (levels: readonly number[]) =>
     quantile(
@@ -75,7 +75,7 @@ export function instrumentOffset(a: Measurement, b: Measurement): InstrumentOffs
         : [],
     )
     .sort((x, y) => x - y);
-  if (differences.length < MIN_STRETCHES) return null;
+  if (differences.length < MIN_RANGES) return null;
   const offsetDb = quantile(differences, 0.5);
   const spreadDb =
     1.48 *
@@ -83,24 +83,24 @@ export function instrumentOffset(a: Measurement, b: Measurement): InstrumentOffs
       differences.map((d) => Math.abs(d - offsetDb)).sort((x, y) => x - y),
       0.5,
     );
-  return spreadDb > MAX_SPREAD_DB ? null : { offsetDb, spreadDb, stretches: differences.length };
+  return spreadDb > MAX_SPREAD_DB ? null : { offsetDb, spreadDb, ranges: differences.length };
 }
 
-/** Mean of the passes' power in each stretch, dBm. */
+/** Mean of the passes' power in each range, dBm. */
 function rangePowers(m: Measurement, lowHz: number, highHz: number): number[] {
-  const count = Math.floor((highHz - lowHz) / STRETCH_HZ);
+  const count = Math.floor((highHz - lowHz) / RANGE_HZ);
   const sums = new Float64Array(count);
   const bins = new Float64Array(count);
   for (const pass of m.passes) {
     milliwatts(pass).forEach((mw, i) => {
-      const at = Math.floor((m.lowHz + i * m.stepHz - lowHz) / STRETCH_HZ);
+      const at = Math.floor((m.lowHz + i * m.stepHz - lowHz) / RANGE_HZ);
       if (mw === 0 || at < 0 || at >= count) return;
       sums[at]! += mw;
       bins[at]! += 1;
     });
   }
   return Array.from(sums, (sum, i) =>
-    bins[i] === 0 ? NaN : 10 * Math.log10((sum / bins[i]!) * (STRETCH_HZ / m.stepHz)),
+    bins[i] === 0 ? NaN : 10 * Math.log10((sum / bins[i]!) * (RANGE_HZ / m.stepHz)),
   );
 }
 

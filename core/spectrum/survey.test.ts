@@ -20,7 +20,7 @@ interface Made {
   stations: { lowHz: number; highHz: number; overDb: number }[];
   /** `onEvery`: on in one pass of so many. */
   carriers: { frequencyHz: number; widthHz: number; overDb: number; onEvery: number }[];
-  humps: { lowHz: number; highHz: number; overDb: number }[];
+  broadband: { lowHz: number; highHz: number; overDb: number }[];
 }
 
 /** A made-up band: two stations, three steady carriers, two that come and go, one lamp's noise. */
@@ -45,7 +45,7 @@ function made(seed: number): Made {
     floorDbm: pick(-125, -95),
     stations,
     carriers,
-    humps: [{ lowHz: lamp.lowHz + 1e6, highHz: lamp.lowHz + 5e6, overDb: pick(8, 15) }],
+    broadband: [{ lowHz: lamp.lowHz + 1e6, highHz: lamp.lowHz + 5e6, overDb: pick(8, 15) }],
   };
 }
 
@@ -57,7 +57,7 @@ function swept(air: Made, passes: number, seed: number): Measurement {
     let mw = 1;
     for (const s of air.stations)
       if (hz > s.lowHz + edgeHz && hz < s.highHz - edgeHz) mw += 10 ** (s.overDb / 10);
-    for (const h of air.humps) if (hz > h.lowHz && hz < h.highHz) mw += 10 ** (h.overDb / 10);
+    for (const h of air.broadband) if (hz > h.lowHz && hz < h.highHz) mw += 10 ** (h.overDb / 10);
     for (const c of air.carriers)
       if (Math.abs(hz - c.frequencyHz) < c.widthHz / 2 && pass % c.onEvery === 0)
         mw += 10 ** (c.overDb / 10);
@@ -87,7 +87,7 @@ function trulyFreeHz(air: Made): number {
     const [lowHz, highHz] = [hz - BANDWIDTH_HZ / 2, hz + BANDWIDTH_HZ / 2];
     const isTaken =
       air.stations.some((s) => lowHz < s.highHz + 100_000 && highHz > s.lowHz - 100_000) ||
-      air.humps.some((h) => lowHz < h.highHz && highHz > h.lowHz) ||
+      air.broadband.some((h) => lowHz < h.highHz && highHz > h.lowHz) ||
       air.carriers.some((c) => Math.abs(hz - c.frequencyHz) < (BANDWIDTH_HZ + c.widthHz) / 2);
     if (!isTaken) steps += 1;
   }
@@ -133,7 +133,7 @@ test.each(SEEDS)("air %i: free is what was made free, after one pass as after si
 });
 
 test("noise alone: as much is free after 300 passes as after one", () => {
-  const quiet: Made = { floorDbm: -105, stations: [], carriers: [], humps: [] };
+  const quiet: Made = { floorDbm: -105, stations: [], carriers: [], broadband: [] };
   const free = [1, 10, 300].map((passes) => survey(swept(quiet, passes, 5)).freeHz);
   for (const hz of free) expect(hz / 95.8e6).toBeGreaterThan(0.97);
 });
@@ -169,7 +169,7 @@ test("a floor under thermal noise is questioned: kTB in 25 kHz is −130 dBm (CO
 });
 
 test("what was not measured is not free; what is avoided neither; a station that is known but not seen keeps its room", () => {
-  const quiet = swept({ floorDbm: -110, stations: [], carriers: [], humps: [] }, 4, 9);
+  const quiet = swept({ floorDbm: -110, stations: [], carriers: [], broadband: [] }, 4, 9);
   const gap = {
     ...quiet,
     passes: quiet.passes.map((p) => p.map((l, i) => (i > 1000 && i < 1200 ? NaN : l))),
@@ -188,7 +188,7 @@ test("a carrier in three passes of sixty is found; noise alone is hardly ever ta
   const air: Made = {
     floorDbm: -110,
     stations: [],
-    humps: [],
+    broadband: [],
     carriers: [{ frequencyHz: 515.25e6, widthHz: 110_000, overDb: 10, onEvery: 20 }],
   };
   const { carriers } = analyseSweep(swept(air, 60, 2), null);

@@ -19,7 +19,7 @@ const quietScene: AirScene = {
   looks: 4,
   stations: [],
   carriers: [],
-  humps: [],
+  broadband: [],
 };
 const measured = (scene: AirScene, passes = 1): Measurement => {
   const list = Array.from({ length: passes }, (_, p) =>
@@ -248,7 +248,7 @@ describe("signals", () => {
   test("broad noise is neither a carrier nor a station", () => {
     const lamp: AirScene = {
       ...quietScene,
-      humps: [{ centreHz: 507e6, widthHz: 14e6, levelDbmPer200kHz: -84 }],
+      broadband: [{ centreHz: 507e6, widthHz: 14e6, levelDbmPer200kHz: -84 }],
     };
     const { carriers, tv } = analyseSweep(measured(lamp), eu);
     expect(carriers).toEqual([]);

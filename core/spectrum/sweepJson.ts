@@ -111,7 +111,7 @@ export function writeColumns(m: Measurement): string {
 const LEVELS_PER_ROW = 400;
 
 /**
- * A sweep as rows `date, time, lowHz, highHz, stepHz, samples, level, …`: every pass, in stretches.
+ * A sweep as rows `date, time, lowHz, highHz, stepHz, samples, level, …`: every pass, in ranges.
  * @param startedAtMs - when the first pass began, milliseconds since 1970, wall clock; each pass is
  *   put a second later
  */

@@ -31,7 +31,7 @@ const EDGE_DB = 2;
  * What each channel of the raster holds: `busy` where a broadcast-like block stands 6 dB over the
  * floor across it, `partial` where only part of it was swept or filled. The median of each
  * sixteenth decides, so that narrow carriers fill nothing; a level that goes on beyond both edges,
- * or beyond one and lies without a gap against a station at the other, is a hump, not a station.
+ * or beyond one and lies without a gap against a station at the other, is broadband noise, not a station.
  */
 export function findTelevision(
   levelsDbm: Float64Array,
@@ -114,7 +114,7 @@ export function findTelevision(
           gap.levelDbm > Math.min(inside.levelDbm, outside.levelDbm) - 6
         );
       };
-      // a station has an edge of its own even beside another one; a hump that lies against a
+      // a station has an edge of its own even beside another one; broadband noise that lies against a
       // station has none
       const hasEdge = (edgeHz: number, outward: 1 | -1): boolean => {
         const inside = medianOver(

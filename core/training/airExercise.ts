@@ -74,7 +74,7 @@ export function airExercise(seed: number): AirExercise {
   const marked: { frequencyHz: number; is: MarkKind }[] = [
     { frequencyHz: itemAt(scene.carriers, 0).frequencyHz, is: "pack" },
     { frequencyHz: itemAt(scene.carriers, 2).frequencyHz, is: "in-turns" },
-    { frequencyHz: itemAt(scene.humps, 0).centreHz, is: "broad-noise" },
+    { frequencyHz: itemAt(scene.broadband, 0).centreHz, is: "broad-noise" },
     { frequencyHz: middle(itemAt(scene.stations, scene.stations.length - 1)), is: "television" },
     { frequencyHz: middle(nothing) + 1e6, is: "nothing" },
   ];
@@ -83,7 +83,7 @@ export function airExercise(seed: number): AirExercise {
   const aside =
     strongest.highHz + 700_000 < 566e6 ? strongest.highHz + 700_000 : strongest.lowHz - 700_000;
   const places = [
-    itemAt(scene.humps, 0).centreHz + 3.4e6,
+    itemAt(scene.broadband, 0).centreHz + 3.4e6,
     itemAt(scene.carriers, 1).frequencyHz + 250_000,
     aside,
     middle(free[4] ?? itemAt(free, 3)) - 1.4e6,

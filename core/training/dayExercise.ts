@@ -42,7 +42,7 @@ export function dayExercise(p: {
   channels: readonly ExerciseChannel[];
   fromMs: number;
   seed: number;
-}): { happening: ScriptedEvent; channelId: number; cause: FaultCause }[] {
+}): { scripted: ScriptedEvent; channelId: number; cause: FaultCause }[] {
   if (p.channels.length === 0) return [];
   const random = seededRandom(seedOf("day", p.seed));
   const who = shuffled(p.channels, random);
@@ -66,7 +66,7 @@ export function dayExercise(p: {
       return {
         channelId: channel.id,
         cause,
-        happening: {
+        scripted: {
           id: `${exerciseId(p.seed, p.fromMs)} ${i + 1} ${cause}`,
           fromMs,
           untilMs,
@@ -76,7 +76,7 @@ export function dayExercise(p: {
     });
 }
 
-/** By what its happenings are known among all of a day. */
+/** By what its scripted events are known among all of a day. */
 export const exerciseId = (seed: number, fromMs: number): string =>
   `ten minutes ${seed} at ${fromMs}`;
 

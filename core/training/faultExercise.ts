@@ -131,13 +131,13 @@ export function faultCase(
   made: Record<string, unknown> | null,
   offsetMs: number,
 ): { evidence: HitEvidence; channels: FaultCase["channels"] } {
-  const happening = made
+  const event = made
     ? ({ id: "x", fromMs: START_MS + offsetMs, untilMs: null, ...made } as unknown as ScriptedEvent)
     : null;
   // a silence is noticed later than a noise
-  const calledMs = START_MS + offsetMs + (happening?.kind === "mic-out" ? 9000 : 4000);
+  const calledMs = START_MS + offsetMs + (event?.kind === "mic-out" ? 9000 : 4000);
   const site = defined(PORT_ELLERY_SITES.find((s) => s.key === "net-loft"));
-  let state = rigWith(happening ? [happening] : []);
+  let state = rigWith(event ? [event] : []);
   const seen: ChannelReading[][] = [[], [], []];
   for (let t = START_MS + offsetMs - BEFORE_MS; t <= calledMs; t += 100) {
     state = stepRig(state, site, t);
@@ -154,12 +154,12 @@ export function faultCase(
     ...s,
     isNew: true,
   }));
-  const newcomerHz = state.script?.[0]?.state?.frequencyHz ?? null;
+  const newCarrierHz = state.script?.[0]?.state?.frequencyHz ?? null;
   const ranHours =
-    happening?.kind === "weak-cells"
-      ? FULL_HOURS - happening.leftHours
+    event?.kind === "weak-cells"
+      ? FULL_HOURS - event.leftHours
       : 1 + (START_MS + offsetMs) / 3_600_000;
-  const isProduct = happening?.kind === "product" && newcomerHz !== null;
+  const isProduct = event?.kind === "product" && newCarrierHz !== null;
   return {
     evidence: {
       frequencyHz: FREQUENCIES[0],
@@ -184,15 +184,15 @@ export function faultCase(
       })),
       look: {
         ageMs: 20_000,
-        carriers: isProduct ? carriers.filter((c) => c.frequencyHz === newcomerHz) : carriers,
-        noiseRoseDb: happening?.kind === "noise" ? 14 : 0.4,
+        carriers: isProduct ? carriers.filter((c) => c.frequencyHz === newCarrierHz) : carriers,
+        noiseRoseDb: event?.kind === "noise" ? 14 : 0.4,
       },
       products: isProduct
         ? [
             {
               sources: ["the newcomer", "channel 2"],
-              productHz: 2 * newcomerHz - FREQUENCIES[1],
-              missHz: Math.abs(2 * newcomerHz - FREQUENCIES[1] - FREQUENCIES[0]),
+              productHz: 2 * newCarrierHz - FREQUENCIES[1],
+              missHz: Math.abs(2 * newCarrierHz - FREQUENCIES[1] - FREQUENCIES[0]),
               levelDbm: -70,
             },
           ]

@@ -9,7 +9,7 @@ import { analyseSweep, type SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import { channelNoise } from "~/core/spectrum/channelNoise";
 import { seededRandom } from "~/core/units/random";
 import { roundPoints, type Scored, seedOf } from "./exercise";
-import { EXERCISE_RASTER, type StrangeAir, strangeAir, STEP_HZ, STRETCH } from "./strangeAir";
+import { EXERCISE_RASTER, type StrangeAir, strangeAir, STEP_HZ, RANGE } from "./strangeAir";
 
 /** Choose by hand: so many packs of one block in a strange air. */
 export interface PickExercise {
@@ -39,14 +39,14 @@ export function pickExercise(seed: number): PickExercise {
   const analysis = analyseSweep(air.measurement, EXERCISE_RASTER);
   const count = 5 + Math.floor(random() * 4);
   const taken = takenTelevision({ raster: EXERCISE_RASTER, stations: [], analysis }).filter(
-    (t) => t.highHz <= STRETCH.highHz,
+    (t) => t.highHz <= RANGE.highHz,
   );
   return {
     air,
     analysis,
     taken,
     request: {
-      windows: [STRETCH],
+      windows: [RANGE],
       exclusions: taken,
       noise: channelNoise(analysis.meanDbm, analysis.lowHz, analysis.stepHz, BANDWIDTH_HZ),
       maxNoiseDbm: LIMIT_DBM,
@@ -62,8 +62,8 @@ export function pickExercise(seed: number): PickExercise {
         id: `ch${i + 1}`,
         tuning: [
           {
-            lowHz: STRETCH.lowHz + BANDWIDTH_HZ,
-            highHz: STRETCH.highHz - BANDWIDTH_HZ,
+            lowHz: RANGE.lowHz + BANDWIDTH_HZ,
+            highHz: RANGE.highHz - BANDWIDTH_HZ,
             stepHz: STEP_HZ,
           },
         ],

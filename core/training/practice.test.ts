@@ -115,7 +115,7 @@ describe("ten minutes of a day", () => {
   }));
   const plot = dayExercise({ channels, fromMs: 1_000_000, seed: 9 });
   const events = plot.map((p) => ({
-    atMs: p.happening.fromMs,
+    atMs: p.scripted.fromMs,
     channelId: p.channelId,
     cause: p.cause,
   }));

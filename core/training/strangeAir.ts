@@ -5,10 +5,10 @@ import { type RandomSource, shuffled } from "~/core/units/random";
 import type { Measurement } from "~/core/spectrum/sweep";
 
 /** The stretch in which exercises lie, and its television channels. */
-export const STRETCH = { lowHz: 470e6, highHz: 566e6 } as const;
+export const RANGE = { lowHz: 470e6, highHz: 566e6 } as const;
 export const EXERCISE_RASTER = RASTERS["EU-8"];
 export const EXERCISE_CHANNELS = rasterChannels(EXERCISE_RASTER).filter(
-  (c) => c.lowHz >= STRETCH.lowHz && c.highHz <= STRETCH.highHz,
+  (c) => c.lowHz >= RANGE.lowHz && c.highHz <= RANGE.highHz,
 );
 export const STEP_HZ = 25_000;
 const PASSES = 8;
@@ -66,7 +66,7 @@ export function strangeAir(random: RandomSource, seed: string, stations: number)
         rhythm: { onMs: 26_000, periodMs: 61_000, offsetMs: Math.round(between(0, 61_000)) },
       },
     ],
-    humps: [
+    broadband: [
       {
         centreHz: itemAt(noisy, 0).highHz + between(-1e6, 1e6),
         widthHz: between(7e6, 10e6),
@@ -75,14 +75,14 @@ export function strangeAir(random: RandomSource, seed: string, stations: number)
     ],
   };
   const passes = Array.from({ length: PASSES }, (_, i) =>
-    sweepAir(scene, STRETCH.lowHz, STRETCH.highHz, STEP_HZ, i * PASS_MS, 2),
+    sweepAir(scene, RANGE.lowHz, RANGE.highHz, STEP_HZ, i * PASS_MS, 2),
   );
   return {
     scene,
     freeChannels: free,
     measurement: {
       format: "json",
-      lowHz: STRETCH.lowHz,
+      lowHz: RANGE.lowHz,
       stepHz: STEP_HZ,
       points: itemAt(passes, 0).length,
       passes,

@@ -1,6 +1,6 @@
 import { SAME_SETTING_HZ } from "~/core/units/sameCarrier";
 import { rfOf, silenceOf } from "~/core/channel/verification";
-import type { ProofPart } from "~/core/channel/verificationParts";
+import type { VerificationPart } from "~/core/channel/verificationParts";
 import type { DayKnows, Finding } from "./faultFinder";
 import type { Cause } from "./causes";
 
@@ -15,8 +15,8 @@ export interface ChannelKnowledge {
   isPaired: boolean;
   /** Another pack of ours is on within the channel's bandwidth. */
   isOtherOnIt: boolean;
-  /** What the proof shows that still holds. */
-  proof: readonly { part: ProofPart; outcome: string }[];
+  /** What the verification shows that still holds. */
+  verification: readonly { part: VerificationPart; outcome: string }[];
   /** Predicted margin at this place, and whether it is too strong. */
   marginDb: number | null;
   isOverloaded: boolean | null;
@@ -25,9 +25,9 @@ export interface ChannelKnowledge {
 }
 
 const THIN_DB = 10;
-/** Parts of a proof that are looks of the finder, and what each outcome is called there. */
+/** Parts of a verification that are looks of the finder, and what each outcome is called there. */
 const AS_LOOKS: Partial<
-  Record<ProofPart, { check: Finding["check"]; says?: Record<string, string> }>
+  Record<VerificationPart, { check: Finding["check"]; says?: Record<string, string> }>
 > = {
   silent: { check: "rf-off" },
   rf: { check: "rf-on" },
@@ -75,7 +75,7 @@ export function knownOf(k: ChannelKnowledge): { findings: Finding[]; knows: DayK
       outcome: isSame(k.pickHz, k.packHz) ? "as-planned" : "another",
     });
   weights["own-second-pack"] = k.isOtherOnIt ? 60 : 0.3;
-  for (const { part, outcome } of k.proof) {
+  for (const { part, outcome } of k.verification) {
     const look = AS_LOOKS[part];
     if (look) findings.push({ check: look.check, outcome: look.says?.[outcome] ?? outcome });
     if (part === "mute" && outcome !== "gone-and-back") weights.muted = 10;

@@ -21,5 +21,9 @@ export function dbuvToDbm(levelDbuv: number, resistanceOhm = 50): number {
   return levelDbuv - 10 * Math.log10(resistanceOhm) - 90;
 }
 
+/** dBµV across a resistance of a level in dBm: the way back. @example dbmToDbuv(-107) // -0.01 */
+export const dbmToDbuv = (levelDbm: number, resistanceOhm = 50): number =>
+  levelDbm + 10 * Math.log10(resistanceOhm) + 90;
+
 /** Milliwatts to dBm. @example mwToDbm(50) // 16.99 */
 export const mwToDbm = (mw: number): number => 10 * Math.log10(mw);

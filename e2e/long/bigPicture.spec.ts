@@ -23,7 +23,7 @@ test("a picture of forty megapixels lies below the plan, made small, and its sca
     .locator("input[type=file]")
     .setInputFiles({ name: "recce.txt", mimeType: "image/png", buffer: Buffer.from("no picture") });
   await expect(
-    page.getByText("“recce.txt” cannot be read as a picture. The plan is as it was."),
+    page.getByText("“recce.txt” cannot be read as a picture. The plan is unchanged."),
   ).toBeVisible();
   await sheet
     .locator("input[type=file]")
@@ -34,12 +34,12 @@ test("a picture of forty megapixels lies below the plan, made small, and its sca
   await expect(page.getByText(/Its scale is not known yet/)).toBeVisible();
   await mixer.button("Measure").click();
   await drag(page, [0.1, 0.5], [0.6, 0.5]);
-  await sheet.getByRole("textbox", { name: "What was measured is in reality" }).fill("30");
+  await sheet.getByRole("textbox", { name: "The measured length is" }).fill("30");
   await page.keyboard.press("Tab");
   const wide = Number(await sheet.getByRole("textbox", { name: "Wide" }).inputValue());
   await mixer.button("Set the picture’s scale").click();
   await expect
     .poll(async () => Number(await sheet.getByRole("textbox", { name: "Wide" }).inputValue()))
     .toBeGreaterThan(wide);
-  await expect(page.getByText("kept", { exact: true })).toBeVisible();
+  await expect(page.getByText("saved", { exact: true })).toBeVisible();
 });

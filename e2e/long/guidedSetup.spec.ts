@@ -16,7 +16,7 @@ test("led from the first scan to a checked plan, one channel after the other, ea
   const said: string[] = [];
   const isOver = () =>
     mixer.page
-      .getByRole("heading", { name: "Five channels set one after another, and checked" })
+      .getByRole("heading", { name: "Five channels set one after another and checked" })
       .isVisible();
   const next = panel.getByRole("button").first();
   for (let i = 0; i < PATIENCE; i += 1) {
@@ -36,14 +36,14 @@ test("led from the first scan to a checked plan, one channel after the other, ea
   }
   expect(
     `${await mixer.answer.textContent()} after ${said.length}: ${said.slice(-6).join(" / ")}; ${(await page.getByRole("alert").allTextContents()).join(" ")}`,
-  ).toMatch(/^Five channels set one after another, and checked/);
+  ).toMatch(/^Five channels set one after another and checked/);
   expect(said[0]).toBe("Switch Pack C off.");
   expect(new Set(said.filter((s) => s.startsWith("Scan again, with"))).size).toBeGreaterThanOrEqual(
     3,
   );
   expect(said).toContain("Store it on Pack E.");
   await expect(page.getByText(/Plan \d+ is checked/)).toBeVisible();
-  await mixer.open("Pick");
-  await expect(mixer.answer).toContainText("Five channels stand clear");
+  await mixer.open("Frequencies");
+  await expect(mixer.answer).toContainText("Five channels clear");
   mixer.expectNoComplaints();
 });

@@ -13,9 +13,9 @@ test("a pack that is paired by name, group and key: its record made, paired in t
     .locator("input[type=file]")
     .first()
     .setInputFiles({ name: "units.csv", mimeType: "text/csv", buffer: Buffer.from(UNITS) });
-  await mixer.button("Take over two units").click();
+  await mixer.button("Import two units").click();
   await expect(page.getByRole("gridcell", { name: "Pack K", exact: true })).toBeVisible();
-  await page.getByRole("link", { name: "Places and talkers", exact: true }).click();
+  await page.getByRole("link", { name: "Locations & talent", exact: true }).click();
   await mixer.button("Change Nils").click();
   for (const [field, unit] of [
     ["Receiver channel", /^Bag Q, half 1/],
@@ -24,35 +24,36 @@ test("a pack that is paired by name, group and key: its record made, paired in t
     await page.getByRole("button", { name: new RegExp(`${field}$`) }).click();
     await page.getByRole("option", { name: unit }).click();
   }
-  await mixer.button("Keep the change").click();
+  await mixer.button("Save").click();
   await expect(page.getByRole("row", { name: /Nils/ })).toContainText("Pack K, Bag Q half 1");
   await mixer.scan();
   await mixer.pick();
   await mixer.open("Sync");
   await mixer.button(/^Set \w+ receivers/).click();
   await expect(mixer.button(/^Set \w+ receivers/)).toHaveCount(0);
-  const row = mixer.channel("Nils");
+  const row = await mixer.choose("Nils");
   const next = row.getByRole("group", { name: "Next for Nils" });
-  await expect(row).toContainText("not paired: no name and key yet");
+  await expect(mixer.row("Nils")).toContainText("not paired: no name or key");
   for (const press of ["Pair Pack K with Bag Q", "Switch Pack K on", "Sync Pack K"])
     await next.getByRole("button", { name: press }).click();
-  await expect(row).toContainText("hears NILS");
-  await next.getByRole("button", { name: "Prove" }).click();
+  await expect(row).toContainText("receiving NILS");
+  await next.getByRole("button", { name: "Verify" }).click();
   await expect(row.getByText("pack shown: its own")).toBeVisible();
-  await expect(row.getByText(/^proved \d\d:\d\d$/)).toBeVisible();
+  await expect(mixer.row("Nils").getByText(/^verified \d\d:\d\d$/)).toBeVisible();
 
-  await mixer.open("Prepare");
+  await mixer.open("Prep");
   await page.getByRole("link", { name: "Pairing", exact: true }).click();
   await expect(mixer.answer).toHaveText("Every receiver knows every pack");
   await mixer.button("New key").click();
   await expect(mixer.answer).toHaveText("Bag Q does not know every pack");
   await mixer.open("Sync");
-  await expect(row).toContainText("the receiver holds another key");
+  await mixer.choose("Nils");
+  await expect(mixer.row("Nils")).toContainText("the receiver holds another key");
   // there is somebody of that name, and nothing of what is said
   await expect(row.getByText("silent", { exact: true })).toBeVisible();
   await expect(next.getByRole("link", { name: "Names and keys" })).toBeVisible();
   await next.getByRole("button", { name: "Pair Pack K with Bag Q" }).click();
   await expect(row.getByText("audio", { exact: true })).toBeVisible();
-  await expect(row).toContainText("the pack was paired again");
+  await expect(row).toContainText("the pack’s new pairing");
   mixer.expectNoComplaints();
 });

@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
 import { Mixer } from "../mixer";
-import { followAndProve, panel, takeTheSpare } from "../rollSteps";
+import { followAndVerify, panel, takeTheSpare } from "../rollSteps";
 import { ownServer } from "./ownServer";
 
 const PORT = Number(process.env["PLAIN_CHANNEL_TEST_PORT"] ?? 4600) + 100;
@@ -70,13 +70,11 @@ test("the power goes in the middle of a hit: the screen says so, comes back by i
     const spare = await takeTheSpare(page);
     await server.kill();
     await expect(
-      page.getByText(
-        "The cart does not answer: what is drawn is old. It is asked again and again.",
-      ),
+      page.getByText("The cart does not answer. What you see is old; the screen keeps asking."),
     ).toBeVisible();
     await expect(panel(page)).toBeVisible();
     server = await ownServer(PORT, folder);
-    await expect(page.getByText(/^The cart does not answer: what is drawn is old/)).toHaveCount(0, {
+    await expect(page.getByText(/^The cart does not answer. What you see is old/)).toHaveCount(0, {
       timeout: 30_000,
     });
     await expect(panel(page).getByRole("button", { name: /follows$/ })).toBeEnabled({
@@ -86,7 +84,7 @@ test("the power goes in the middle of a hit: the screen says so, comes back by i
     await mixer.ready("/day/1/roll");
     await expect(panel(page).getByRole("button", { name: /follows$/ })).toBeFocused();
     await expect(page.getByText(/^Rolling since 07:3\d\./)).toBeVisible();
-    await followAndProve(page, spare);
+    await followAndVerify(page, spare);
   } finally {
     await context.close();
     await server.stop();

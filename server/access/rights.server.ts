@@ -23,6 +23,8 @@ const LOOKS: RouteRights = { read: "guest" };
 export const RIGHTS: Readonly<Record<string, RouteRights>> = {
   root: { read: "public" },
   "routes/home/route": LOOKS,
+  // each browser keeps its own
+  "routes/settings/route": LOOKS,
   "routes/join/route": { read: "public", write: "public" },
   // what goes wrong in a phone's page is heard of too
   "routes/pageTrouble/route": { write: "guest" },
@@ -45,7 +47,7 @@ export const RIGHTS: Readonly<Record<string, RouteRights>> = {
   "routes/reportFile/route": LOOKS,
   "routes/live/route": LOOKS,
   "routes/rollLive/route": LOOKS,
-  "routes/seamData/route": LOOKS,
+  "routes/rfHistoryData/route": LOOKS,
 
   // verifications
   "routes/observations/route": { read: "guest", write: "guest" },

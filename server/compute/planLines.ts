@@ -40,7 +40,7 @@ function linesOfCsv(text: string): Lines {
   const table = readTable(text);
   if (!table.ok) return table;
   const heading = table.value.heading.map((h) => h.trim().toLowerCase());
-  const talkerAt = heading.findIndex((h) => /^(talker|who|name)$/.test(h));
+  const talkerAt = heading.findIndex((h) => /^(talent|talker|who|name)$/.test(h));
   const frequencyAt = heading.findIndex((h) => /^(frequency|primary)( ?\(?mhz\)?)?$/.test(h));
   if (talkerAt < 0 || frequencyAt < 0)
     return fail({ code: "plan-file", problem: { code: "headings-missing" } });

@@ -111,12 +111,12 @@ function plainRows(
     for (const [name, column] of columnsOf(table)) {
       if (!column.startsWith("bytes")) row.cells[name] = rest[name];
       else {
-        const stretch = rest[name] as { at: number; length: number } | null;
-        const file = stretch ? fileOf(name) : undefined;
-        if (stretch && stretch.length > 0 && (!file || stretch.at + stretch.length > file.length))
+        const range = rest[name] as { at: number; length: number } | null;
+        const file = range ? fileOf(name) : undefined;
+        if (range && range.length > 0 && (!file || range.at + range.length > file.length))
           return null;
-        row.bytes[name] = stretch
-          ? (file ?? new Uint8Array()).slice(stretch.at, stretch.at + stretch.length)
+        row.bytes[name] = range
+          ? (file ?? new Uint8Array()).slice(range.at, range.at + range.length)
           : null;
       }
     }

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { existsSync, mkdirSync, renameSync, rmSync } from "node:fs";
 import { dirname } from "node:path";
+import { setTimeout as wait } from "node:timers/promises";
 import { QueryTypes, Sequelize, Transaction } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
 import { runChecks } from "./beforeCommit.server";
@@ -103,7 +104,7 @@ export async function openDatabase(
     replaceWith: (nextFile) =>
       inTurn(async () => {
         const aside = `${file}.before`;
-        await db.sequelize.close();
+        await closeFile(db.sequelize, file);
         moveFile(file, aside);
         try {
           moveFile(nextFile, file);
@@ -117,7 +118,7 @@ export async function openDatabase(
         db.writes += 1;
         onWritten();
       }),
-    close: () => inTurn(() => db.sequelize.close()),
+    close: () => inTurn(() => closeFile(db.sequelize, file)),
   };
   return db;
 }
@@ -131,6 +132,23 @@ function moveFile(from: string, to: string): void {
   removeFile(to);
   for (const tail of TAILS)
     if (existsSync(`${from}${tail}`)) renameSync(`${from}${tail}`, `${to}${tail}`);
+}
+
+/** How long a connection that is closing is waited for. */
+const MAX_CLOSE_MS = 2000;
+const CLOSE_LOOK_MS = 10;
+
+/**
+ * Closes a data file so that it may be copied or moved by itself: all that was written stands in
+ * it. Sequelize does not wait for the connection of the last transaction to close, and the last one
+ * to close takes SQLite's log away by its name: one that came late would take the next file's.
+ */
+async function closeFile(sequelize: Sequelize, file: string): Promise<void> {
+  // a full disk must not keep the file open; the log beside it holds what is not written through
+  await sequelize.query("PRAGMA wal_checkpoint(TRUNCATE)").catch(() => undefined);
+  await sequelize.close();
+  const until = Date.now() + MAX_CLOSE_MS;
+  while (existsSync(`${file}-wal`) && Date.now() < until) await wait(CLOSE_LOOK_MS);
 }
 
 async function openFile(

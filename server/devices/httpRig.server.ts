@@ -40,10 +40,10 @@ export function httpRig(baseUrl: string): RigPort {
           : fail({ code: "device-unreachable", detail: (error as Error).message });
       }
     },
-    async sweep(key, { passes, stretch }, onHead, onChunk, signal) {
+    async sweep(key, { passes, stretch: range }, onHead, onChunk, signal) {
       const begun = await ask(sweepHead, "POST", `/instruments/${encodeURIComponent(key)}/sweeps`, {
         passes,
-        ...stretch,
+        ...range,
       });
       if (!begun.ok) return begun;
       onHead(begun.value);

@@ -3,6 +3,7 @@ import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import type { ReadableStream as NodeReadableStream } from "node:stream/web";
 import type { Request as ExpressRequest, Response as ExpressResponse } from "express";
+import { inDisplayOf } from "./displaySettings.server";
 import { type AppLoadContext, createRequestHandler, type ServerBuild } from "react-router";
 
 /** What the framework is given of a request that the door let in. */
@@ -34,7 +35,9 @@ export async function answerByFramework(
   const handle = handlerOf(await build());
   const ended = new AbortController();
   response.on("close", () => ended.abort());
-  const answer = await handle(toFetchRequest(request, admitted, ended.signal), admitted.context);
+  const answer = await inDisplayOf(request.headers, () =>
+    handle(toFetchRequest(request, admitted, ended.signal), admitted.context),
+  );
   await sendAnswer(response, answer);
 }
 

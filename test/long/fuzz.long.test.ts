@@ -6,10 +6,10 @@ import { gzipSync, zipSync } from "fflate";
 import type { z } from "zod";
 import type { RouteConfigEntry } from "@react-router/dev/routes";
 import routes from "~/app/routes";
-import { cellIntents } from "~/app/routes/batteries/intents";
+import { batteryIntents } from "~/app/routes/batteries/intents";
 import { dayIntents } from "~/app/routes/day/intents";
 import { exerciseIntents } from "~/app/routes/exercise/intents";
-import { handedIntents } from "~/app/routes/assigned/intents";
+import { assignedIntents } from "~/app/routes/assigned/intents";
 import { keepIntents } from "~/app/routes/backups/intents";
 import { kitIntents } from "~/app/routes/kit/intents";
 import { lawIntents } from "~/app/routes/regulations/intents";
@@ -50,8 +50,8 @@ const A_ROUND = 420;
 
 const INTENTS: Readonly<Record<string, z.ZodType>> = {
   "": dayIntents,
-  "/batteries": cellIntents,
-  "/assigned": handedIntents,
+  "/batteries": batteryIntents,
+  "/assigned": assignedIntents,
   "/kit": kitIntents,
   "/regulations": lawIntents,
   "/level": levelIntents,
@@ -171,9 +171,9 @@ const fileOf = (corpus: Corpus, kinds: readonly string[]): fc.Arbitrary<Uint8Arr
       fc.nat(),
     )
     .map(([kind, ways, repeats, at]) => {
-      const spoiled = ways.reduce(spoil, corpus[kind]!);
-      if (repeats > 1) return spoiled;
-      const lines = new TextDecoder().decode(spoiled).split("\n");
+      const interference = ways.reduce(spoil, corpus[kind]!);
+      if (repeats > 1) return interference;
+      const lines = new TextDecoder().decode(interference).split("\n");
       const line = lines[at % lines.length]!.slice(0, 2000);
       return encode(
         [

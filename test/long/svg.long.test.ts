@@ -6,7 +6,7 @@ import { planToSvg } from "~/core/location/planFiles";
 import { spoil, spoiling } from "~/testkit/spoil";
 
 const SEED = 20261130;
-const SPOILED = 600;
+const INTERFERENCE = 600;
 const MAX_MS = 5000;
 
 /** Drawings that are small and mean much work. */
@@ -38,7 +38,7 @@ function drawing(inside: string): string {
 
 const decode = (bytes: Uint8Array) => new TextDecoder().decode(bytes);
 
-test(`${SPOILED} spoiled drawings and five that are small and mean much work: the page reads each or refuses it at once`, async () => {
+test(`${INTERFERENCE} spoiled drawings and five that are small and mean much work: the page reads each or refuses it at once`, async () => {
   const { outputFiles } = await build({
     stdin: {
       contents: 'export { readSvg } from "./app/routes/draw/readSvg";',
@@ -92,7 +92,7 @@ test(`${SPOILED} spoiled drawings and five that are small and mean much work: th
         wrong.push(`${name}: ${code}, ${ms.toFixed(0)} ms`);
     };
     for (const [name, text] of Object.entries(BOMBS)) judge(name, await read(text));
-    for (const [i, m] of fc.sample(spoiling, { numRuns: SPOILED, seed: SEED }).entries())
+    for (const [i, m] of fc.sample(spoiling, { numRuns: INTERFERENCE, seed: SEED }).entries())
       judge(`spoiled ${i}`, await read(decode(spoil(i % 2 === 0 ? own : foreign, m))));
     expect(wrong).toEqual([]);
   } finally {

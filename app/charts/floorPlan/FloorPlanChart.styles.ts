@@ -3,6 +3,12 @@ import styled from "styled-components";
 export const Box = styled.div`
   min-width: 0;
   width: 100%;
+  &[data-fills] {
+    flex: 1 1 0;
+    max-height: var(--whole);
+    min-height: min(var(--whole), max(280px, min(72vw, 420px)));
+    overflow: hidden;
+  }
 `;
 export const Sheet = styled.svg`
   display: block;

@@ -1,7 +1,8 @@
-import { useId, type PointerEvent, type ReactNode } from "react";
+import { useId, useRef, type PointerEvent, type ReactNode } from "react";
 import type { ItemRef } from "~/core/location/editPlan";
 import type { FloorPlan, PlanPoint } from "~/core/location/floorPlan";
-import { useWidth } from "~/app/charts/useWidth";
+import { useClearLabels } from "./useClearLabels";
+import { useSize } from "~/app/charts/useSize";
 import { planScale, scaleStepM, type View, wholeView } from "./floorPlanLayout";
 import {
   Antennas,
@@ -36,6 +37,7 @@ export interface FloorPlanChartProps {
   /** What it shows, for those who hear it. */
   label: string;
   view?: View;
+  /** How high it is at most; absent: it takes the room that its parent leaves. */
   mostHeightPx?: number;
   picture?: { href: string; x: number; y: number; widthM: number; heightM: number } | null;
   /** Areas with at least so much in hand. */
@@ -59,6 +61,8 @@ export interface FloorPlanChartProps {
   children?: ReactNode;
 }
 
+/** Lower than this it is not drawn. */
+const MIN_HEIGHT_PX = 280;
 const MOUSE_PX = 9;
 const TOUCH_PX = 22;
 
@@ -71,7 +75,7 @@ export function FloorPlanChart(props: FloorPlanChartProps) {
     plan,
     label,
     view = wholeView(plan),
-    mostHeightPx = 560,
+    mostHeightPx,
     picture,
     bands,
     selected = null,
@@ -84,9 +88,15 @@ export function FloorPlanChart(props: FloorPlanChartProps) {
     cursor = "default",
     isOnlyHandles = false,
   } = props;
-  const { ref, widthPx } = useWidth<HTMLDivElement>(700);
+  const { ref, widthPx, heightPx } = useSize<HTMLDivElement>({ widthPx: 700, heightPx: 480 });
+  const drawing = useRef<SVGSVGElement>(null);
+  useClearLabels(drawing);
   const id = useId();
-  const scale = planScale(view, { widthPx, heightPx: mostHeightPx });
+  const scale = planScale(view, {
+    widthPx,
+    heightPx: mostHeightPx ?? Math.max(MIN_HEIGHT_PX, heightPx),
+  });
+  const wholePx = Math.max(MIN_HEIGHT_PX, Math.ceil((widthPx * view.heightM) / view.widthM));
   const { x, y, pxPerM } = scale;
   const [w, h] = [Math.round(view.widthM * pxPerM), Math.round(view.heightM * pxPerM)];
   const pointer = (
@@ -107,8 +117,14 @@ export function FloorPlanChart(props: FloorPlanChartProps) {
   const stepM = scaleStepM(view.widthM);
   const layer = { plan, scale, selected };
   return (
-    <S.Box ref={ref}>
+    <S.Box
+      ref={ref}
+      data-fills={mostHeightPx === undefined || undefined}
+      // no higher than the plan is at this width: what stands below it comes close
+      style={{ "--whole": `${wholePx}px` }}
+    >
       <S.Sheet
+        ref={drawing}
         role="img"
         aria-label={label}
         width={w}

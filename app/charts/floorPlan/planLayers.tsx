@@ -1,3 +1,4 @@
+import { CHARTS_TEXTS } from "~/contract/messages/screens/parts/charts";
 import { lastOf } from "~/core/units/items";
 import { isSameItem, type ItemRef, pointsOf } from "~/core/location/editPlan";
 import type { FloorPlan, PlacedAntenna, PlanPoint } from "~/core/location/floorPlan";
@@ -234,7 +235,7 @@ function WalkEnds({
   return (
     <g>
       <S.Arrow d={`M${wing(0.45)}L${x(end.x)},${y(end.y)}L${wing(-0.45)}`} />
-      <S.MarkBox x={x(first.x) - 13} y={y(first.y) - 10} width={26} height={20} />
+      <S.MarkBox data-clear x={x(first.x) - 13} y={y(first.y) - 10} width={26} height={20} />
       <S.MarkText x={x(first.x)} y={y(first.y) + 4.5}>
         {mark}
       </S.MarkText>
@@ -283,7 +284,7 @@ export function Cart({ widthPx, ...layer }: Layer & { widthPx: number }) {
           textAnchor={isNearEdge ? "end" : "start"}
           data-halo
         >
-          cart
+          {CHARTS_TEXTS.cart}
         </S.Name>
       </g>
     </>

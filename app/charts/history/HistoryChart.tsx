@@ -19,7 +19,7 @@ export const inkOf = (overDb: number): number =>
 
 /**
  * Passes under each other, oldest at the top: ink where something stood over the floor. The
- * frequency axis is the spine's above it.
+ * frequency axis is the spectrum's above it.
  */
 export function HistoryChart({ history, label }: { history: SweepHistory; label: string }) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(860);

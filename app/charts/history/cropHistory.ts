@@ -2,8 +2,8 @@ import type { FrequencyRange } from "~/core/regulations/region";
 import type { SweepHistory } from "~/core/spectrum/overTime";
 
 /**
- * A history laid onto another axis: cut and padded to a stretch, so that it stands under a spine of
- * the same stretch.
+ * A history laid onto another axis: cut and padded to a range, so that it stands under a spectrum of
+ * the same range.
  */
 export function cropHistory(h: SweepHistory, { lowHz, highHz }: FrequencyRange): SweepHistory {
   const cellHz = (h.highHz - h.lowHz) / Math.max(1, h.columns);

@@ -1,7 +1,7 @@
 import { cropHistory } from "./cropHistory";
 import { inkOf } from "./HistoryChart";
 
-test("a history under a spine of another stretch: cut and padded, cell by cell", () => {
+test("a history under a spectrum of another range: cut and padded, cell by cell", () => {
   const history = {
     lowHz: 470,
     highHz: 480,

@@ -1,4 +1,5 @@
 import styled from "styled-components";
+import { CHARTS_TEXTS } from "~/contract/messages/screens/parts/charts";
 import type { MicPlaceEffect } from "~/core/audio/micPlace";
 
 /** Millimetres of a body as pixels. */
@@ -23,7 +24,7 @@ export function MicPlaceChart({
   return (
     <svg
       role="img"
-      aria-label={`Microphone ${Math.round(belowM * 100)} cm below the chin’s point`}
+      aria-label={CHARTS_TEXTS.microphoneCmBelowTheChins(Math.round(belowM * 100))}
       viewBox="0 0 150 200"
       width={150}
       height={200}

@@ -1,6 +1,7 @@
 import { scaleLinear } from "d3";
 import styled from "styled-components";
-import { MONO } from "~/app/ui/theme/theme";
+import { CHARTS_TEXTS } from "~/contract/messages/screens/parts/charts";
+import { AxisText } from "~/app/charts/AxisText";
 import { useWidth } from "~/app/charts/useWidth";
 
 const [HEIGHT_PX, LEFT_PX, BOTTOM_PX] = [130, 44, 20];
@@ -32,7 +33,10 @@ export function SpacingChart({
     <div ref={ref}>
       <svg
         role="img"
-        aria-label={`At ${metres(spacingM)} they fade alike to ${Math.round(alikeAt(spacingM) * 100)} %`}
+        aria-label={CHARTS_TEXTS.atTheirFadingIsAlike(
+          metres(spacingM),
+          Math.round(alikeAt(spacingM) * 100),
+        )}
         width={widthPx}
         height={HEIGHT_PX}
         viewBox={`0 0 ${widthPx} ${HEIGHT_PX}`}
@@ -41,18 +45,18 @@ export function SpacingChart({
         {[0, 0.5, 1].map((v) => (
           <g key={v}>
             <Line x1={LEFT_PX} x2={widthPx - 8} y1={y(v)} y2={y(v)} />
-            <Text x={LEFT_PX - 6} y={y(v) + 4} data-end>{`${v * 100} %`}</Text>
+            <AxisText x={LEFT_PX - 6} y={y(v) + 4} data-end>{`${v * 100} %`}</AxisText>
           </g>
         ))}
         {[0, 0.5, 1, 1.5, 2].map((m) => (
-          <Text key={m} x={x(m)} y={HEIGHT_PX - 4} data-middle>
+          <AxisText key={m} x={x(m)} y={HEIGHT_PX - 4} data-middle>
             {metres(m)}
-          </Text>
+          </AxisText>
         ))}
         <Quarter x1={x(quarterM)} x2={x(quarterM)} y1={8} y2={HEIGHT_PX - BOTTOM_PX} />
-        <Text x={x(quarterM) + 5} y={18}>
-          quarter wave
-        </Text>
+        <AxisText x={x(quarterM) + 5} y={18}>
+          {CHARTS_TEXTS.quarterWave}
+        </AxisText>
         <Curve d={`M${line}`} />
         <Dot cx={x(Math.min(MAX_M, spacingM))} cy={y(alikeAt(spacingM))} r={6} />
       </svg>
@@ -78,15 +82,4 @@ const Dot = styled.circle`
   fill: var(--accent);
   stroke: var(--sheet);
   stroke-width: 2;
-`;
-const Text = styled.text`
-  font-family: ${MONO};
-  font-size: 12px;
-  fill: var(--soft);
-  &[data-end] {
-    text-anchor: end;
-  }
-  &[data-middle] {
-    text-anchor: middle;
-  }
 `;

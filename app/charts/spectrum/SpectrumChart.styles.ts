@@ -4,6 +4,29 @@ import { MONO } from "~/app/ui/theme/theme";
 export const Frame = styled.figure`
   position: relative;
   min-width: 0;
+  &[data-fills] {
+    display: flex;
+    flex-direction: column;
+    flex: 1;
+    min-height: 300px;
+  }
+  &[data-full] {
+    position: fixed;
+    inset: 0;
+    z-index: 9;
+    background: var(--paper);
+    padding: 8px 16px 4px;
+  }
+`;
+/** The room for the picture: measured, so it may not grow by what stands in it. */
+export const Room = styled.div`
+  position: relative;
+  min-width: 0;
+  &[data-fills] {
+    flex: 1 1 0;
+    min-height: 0;
+    overflow: hidden;
+  }
 `;
 /** Under the picture: what has very many points. */
 export const Air = styled.canvas`
@@ -30,7 +53,7 @@ export const Grid = styled.line`
   stroke: var(--rule);
   stroke-width: 1;
 `;
-export const Spine = styled.line`
+export const Axis = styled.line`
   stroke: var(--ink);
   stroke-width: 2;
 `;
@@ -70,7 +93,7 @@ export const LimitGrip = styled.rect`
 `;
 export const QuietLabel = styled.text`
   ${label} fill: var(--ink);
-  text-anchor: end;
+  text-anchor: start;
   paint-order: stroke;
   stroke: var(--paper);
   stroke-width: 4px;
@@ -87,20 +110,58 @@ export const Pole = styled.line`
     stroke: var(--watch);
     stroke-width: 1;
   }
+  &[data-held] {
+    stroke: var(--accent);
+    stroke-width: 2.5;
+  }
 `;
 export const Flag = styled.g`
-  pointer-events: none;
+  pointer-events: auto;
   &[data-moves] {
     cursor: ew-resize;
     touch-action: none;
     pointer-events: auto;
   }
 `;
+export const Point = styled.circle`
+  fill: var(--ink);
+  &[data-kind="spare"] {
+    fill: var(--paper);
+    stroke: var(--ink);
+  }
+  &[data-kind="other"] {
+    fill: var(--watch);
+  }
+`;
+/** What is named when the pointer rests on it. */
+export const Hover = styled.rect`
+  fill: transparent;
+`;
+export const OverviewPicture = styled.svg`
+  display: block;
+  cursor: grab;
+  touch-action: none;
+  max-width: 40vw;
+  [data-whole] {
+    fill: var(--air);
+  }
+  [data-taken] {
+    fill: var(--hatch);
+  }
+  line {
+    stroke: var(--ink);
+  }
+  [data-window] {
+    fill: var(--accent);
+    fill-opacity: 0.12;
+    stroke: var(--accent);
+    stroke-width: 1.5;
+  }
+`;
 export const FlagBox = styled.rect`
   fill: var(--ink);
   &[data-held] {
-    stroke: var(--accent);
-    stroke-width: 3;
+    fill: var(--accent);
   }
   &[data-wrong] {
     fill: var(--bad);

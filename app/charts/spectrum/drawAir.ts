@@ -4,17 +4,18 @@ import type { SpectrumLayout } from "./spectrumLayout";
 const HATCH_PX = 7;
 
 /**
- * The part of the spine's picture that has very many points: hatching, silhouettes, the other
- * measurement, the floor, and our products under the spine.
+ * The part of the spectrum's picture that has very many points: hatching, silhouettes, the other
+ * measurement, the floor, and our products under the spectrum.
  */
 export function drawAir(
   pen: CanvasRenderingContext2D,
   colour: (name: string) => string,
-  { taken, air, other, floor, roots, spineY, widthPx }: SpectrumLayout,
+  { taken, air, other, floor, roots, density, axisY, widthPx, rootsPx }: SpectrumLayout,
+  hasAllRoots: boolean,
 ): void {
   pen.save();
   pen.beginPath();
-  for (const t of taken) pen.rect(t.x, 0, t.width, spineY);
+  for (const t of taken) pen.rect(t.x, 0, t.width, axisY);
   pen.clip();
   pen.strokeStyle = colour("hatch");
   pen.lineWidth = 1.2;
@@ -22,12 +23,12 @@ export function drawAir(
   for (const t of taken) {
     // lines of one grid, so that neighbours meet
     for (
-      let x = Math.floor((t.x - spineY) / (HATCH_PX * Math.SQRT2)) * HATCH_PX * Math.SQRT2;
+      let x = Math.floor((t.x - axisY) / (HATCH_PX * Math.SQRT2)) * HATCH_PX * Math.SQRT2;
       x < t.x + t.width;
       x += HATCH_PX * Math.SQRT2
     ) {
-      pen.moveTo(x, spineY);
-      pen.lineTo(x + spineY, 0);
+      pen.moveTo(x, axisY);
+      pen.lineTo(x + axisY, 0);
     }
   }
   pen.stroke();
@@ -39,9 +40,9 @@ export function drawAir(
   for (const ys of air) {
     pen.beginPath();
     for (const [from, to] of runs(ys)) {
-      pen.moveTo(from, spineY);
+      pen.moveTo(from, axisY);
       for (let c = from; c <= to; c += 1) pen.lineTo(c, sampleAt(ys, c));
-      pen.lineTo(Math.min(widthPx, to + 1), spineY);
+      pen.lineTo(Math.min(widthPx, to + 1), axisY);
       pen.closePath();
     }
     pen.fill();
@@ -49,6 +50,13 @@ export function drawAir(
   }
   line(pen, other, colour("accent"), 1, 0.85);
   line(pen, floor, colour("ink"), 1.4, 0.75);
+  if (density && hasAllRoots) {
+    pen.fillStyle = colour("accent");
+    pen.globalAlpha = 0.35;
+    for (let c = 0; c < density.length; c += 1)
+      pen.fillRect(c, axisY + 1, 1, sampleAt(density, c) * (rootsPx - 4));
+    pen.globalAlpha = 1;
+  }
   pen.strokeStyle = colour("accent");
   for (const [kind, width, alpha] of [
     ["third3", 1.2, 0.6],
@@ -59,8 +67,8 @@ export function drawAir(
     pen.beginPath();
     for (const r of roots) {
       if (r.kind !== kind) continue;
-      pen.moveTo(r.x, spineY);
-      pen.lineTo(r.x, spineY + r.length);
+      pen.moveTo(r.x, axisY);
+      pen.lineTo(r.x, axisY + r.length);
     }
     pen.stroke();
   }

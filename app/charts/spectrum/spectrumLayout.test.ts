@@ -105,7 +105,7 @@ test("levels beyond the scale stay inside the picture", () => {
   );
   for (const y of heights(layout)) {
     expect(y).toBeGreaterThanOrEqual(0);
-    expect(y).toBeLessThanOrEqual(layout.spineY);
+    expect(y).toBeLessThanOrEqual(layout.axisY);
   }
 });
 
@@ -116,7 +116,7 @@ test("flags too near each other go to lanes of their own; those at the edge stay
   );
   expect(layout.flags.map((f) => f.lane)).toEqual([0, 1, 2, 0]);
   expect(layout.flags[0]).toMatchObject({ x: 0, labelX: 17 });
-  expect(layout.spineY).toBe(150 + 3 * 26);
+  expect(layout.axisY).toBe(150 + 3 * 26);
   const last = spectrumLayout(data({ flags: [flag(566)] }), size).flags[0]!;
   expect([last.x, last.labelX]).toEqual([960, 943]);
 });
@@ -139,13 +139,35 @@ test("taken stretches are cut at the edges; those outside fall away; narrow ones
   ]);
 });
 
-test("roots hang by their weight, and only inside the spine", () => {
+test("of the products those nearest to a carrier hang, by their weight; all count in the density", () => {
   const roots = [
     { frequencyHz: 480e6, weight: 1, kind: "third2" as const },
+    { frequencyHz: 480.5e6, weight: 0.5, kind: "third3" as const },
     { frequencyHz: 490e6, weight: 0, kind: "third3" as const },
     { frequencyHz: 400e6, weight: 1, kind: "third2" as const },
   ];
-  expect(spectrumLayout(data({ roots }), size).roots.map((r) => r.length)).toEqual([36, 6]);
+  const flags = [{ id: "ch1", mark: "Ma", frequencyHz: 480.1e6, kind: "own" as const }];
+  const layout = spectrumLayout(data({ roots, flags }), size);
+  expect(layout.roots.map((r) => r.length)).toEqual([36]);
+  expect(layout.density?.filter((share) => share > 0)).toHaveLength(3);
+});
+
+test("a label without room is a mark: own carriers come before spares, and no two overlap", () => {
+  const near = (kind: "own" | "spare", n: number) =>
+    Array.from({ length: n }, (_, i) => ({
+      id: `${kind}${i}`,
+      mark: "x",
+      frequencyHz: 480e6 + i * 25e3,
+      kind,
+    }));
+  const { flags } = spectrumLayout(data({ flags: [...near("spare", 3), ...near("own", 6)] }), size);
+  const labelled = flags.filter((f) => f.labelX !== null);
+  expect(labelled.length).toBeLessThan(flags.length);
+  expect(labelled.every((f) => f.kind === "own")).toBe(true);
+  for (const a of labelled)
+    for (const b of labelled)
+      if (a !== b && a.lane === b.lane)
+        expect(Math.abs((a.labelX ?? 0) - (b.labelX ?? 0))).toBeGreaterThanOrEqual(34);
 });
 
 test("read out: the bin at a frequency, the stronger of two traces, nothing outside", () => {

@@ -1,4 +1,4 @@
-/** A stretch of the spine that is looked at. */
+/** A range of the spectrum that is looked at. */
 export interface View {
   lowHz: number;
   highHz: number;

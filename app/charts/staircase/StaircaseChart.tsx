@@ -1,7 +1,9 @@
 import { defined, lastOf, numberAt } from "~/core/units/items";
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef } from "react";
 import styled from "styled-components";
+import { CHARTS_TEXTS } from "~/contract/messages/screens/parts/charts";
 import { MONO } from "~/app/ui/theme/theme";
+import { AxisText } from "~/app/charts/AxisText";
 import { useWidth } from "~/app/charts/useWidth";
 import { draggedTo, staircaseLayout, type StairStage } from "./staircaseLayout";
 
@@ -49,9 +51,9 @@ export function StaircaseChart({
         {layout.scaleTicks.map((t) => (
           <g key={t.text}>
             <Grid x1={40} x2={widthPx} y1={t.y} y2={t.y} />
-            <Scale x={34} y={t.y + 4}>
+            <AxisText data-end x={34} y={t.y + 4}>
               {t.text}
-            </Scale>
+            </AxisText>
           </g>
         ))}
         <Ceiling x1={40} x2={widthPx} y1={layout.ceilingY} y2={layout.ceilingY} />
@@ -84,10 +86,10 @@ export function StaircaseChart({
               data-tight={s.isTight || undefined}
             >
               {s.isClipping
-                ? `clips by ${round(-s.headroomDb)} dB`
+                ? CHARTS_TEXTS.clipsByDb(round(-s.headroomDb))
                 : isSmall
-                  ? `${round(s.headroomDb)} dB`
-                  : `${round(s.headroomDb)} dB free`}
+                  ? CHARTS_TEXTS.db(round(s.headroomDb))
+                  : CHARTS_TEXTS.dbFree(round(s.headroomDb))}
             </Headroom>
             <Name x={s.centreX} y={layout.heightPx - 32}>
               {s.name}
@@ -228,12 +230,6 @@ const Grid = styled.line`
 const Ceiling = styled.line`
   stroke: var(--ink);
   stroke-width: 2;
-`;
-const Scale = styled.text`
-  font-family: ${MONO};
-  font-size: 12px;
-  fill: var(--soft);
-  text-anchor: end;
 `;
 const Noise = styled.rect`
   fill: var(--air);

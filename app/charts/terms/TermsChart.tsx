@@ -1,3 +1,5 @@
+import { formatRfLevel } from "~/contract/messages/format";
+import { CHARTS_TEXTS } from "~/contract/messages/screens/parts/charts";
 import { useMemo } from "react";
 import styled from "styled-components";
 import { MONO, PHONE } from "~/app/ui/theme/theme";
@@ -12,7 +14,6 @@ export interface TermsChartProps {
 
 const signed = (db: number) =>
   Math.abs(db) < 0.05 ? "0.0" : `${db > 0 ? "+" : "−"}${Math.abs(db).toFixed(1)}`;
-const dbm = (level: number) => `${level.toFixed(0).replace("-", "−")} dBm`;
 
 /** The way of the level from the pack to the receiver, a signed line for each thing on it. */
 export function TermsChart({ terms, startDbm, needDbm }: TermsChartProps) {
@@ -25,8 +26,8 @@ export function TermsChart({ terms, startDbm, needDbm }: TermsChartProps) {
   return (
     <List>
       <li>
-        <span>pack sends</span>
-        <Db>{dbm(startDbm)}</Db>
+        <span>{CHARTS_TEXTS.packSends}</span>
+        <Db>{formatRfLevel(startDbm)}</Db>
         <div ref={ref}>
           <svg width={widthPx} height={34} aria-hidden>
             {need}
@@ -40,7 +41,7 @@ export function TermsChart({ terms, startDbm, needDbm }: TermsChartProps) {
             {r.label}
             <small>{r.source}</small>
           </span>
-          <Db>{signed(r.db)} dB</Db>
+          <Db>{CHARTS_TEXTS.dbWith(signed(r.db))}</Db>
           <div>
             <svg width={widthPx} height={34} aria-hidden>
               {need}
@@ -56,8 +57,8 @@ export function TermsChart({ terms, startDbm, needDbm }: TermsChartProps) {
         </li>
       ))}
       <Total>
-        <span>arrives</span>
-        <Db>{dbm(layout.endDbm)}</Db>
+        <span>{CHARTS_TEXTS.arrives}</span>
+        <Db>{formatRfLevel(layout.endDbm)}</Db>
         <div>
           <svg width={widthPx} height={34} aria-hidden>
             {need}
@@ -67,9 +68,10 @@ export function TermsChart({ terms, startDbm, needDbm }: TermsChartProps) {
       </Total>
       <li>
         <span>
-          the receiver needs<small>noise floor plus the signal-to-noise it asks for</small>
+          {CHARTS_TEXTS.theReceiverNeeds}
+          <small>{CHARTS_TEXTS.noiseFloorPlusTheSignal}</small>
         </span>
-        <Db>{dbm(needDbm)}</Db>
+        <Db>{formatRfLevel(needDbm)}</Db>
         <div>
           <svg width={widthPx} height={34} aria-hidden>
             {need}

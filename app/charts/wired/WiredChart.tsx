@@ -1,22 +1,24 @@
 import { useMemo } from "react";
 import styled from "styled-components";
+import { CHARTS_TEXTS } from "~/contract/messages/screens/parts/charts";
 import { MONO } from "~/app/ui/theme/theme";
+import { AxisText } from "~/app/charts/AxisText";
 import { useWidth } from "~/app/charts/useWidth";
 import { wiredLayout, type WiredSpan } from "./wiredLayout";
 
 export interface WiredChartProps {
   packs: readonly (readonly WiredSpan[])[];
-  stretches: readonly { startMs: number; endMs: number; talkers: readonly string[] }[];
+  ranges: readonly { startMs: number; endMs: number; talkers: readonly string[] }[];
   have: number;
   label: string;
 }
 
-/** Who is wired when, and which pack goes from whom to whom. */
-export function WiredChart({ packs, stretches, have, label }: WiredChartProps) {
+/** Who wears a pack when, and which pack goes from whom to whom. */
+export function WiredChart({ packs, ranges, have, label }: WiredChartProps) {
   const { ref, widthPx } = useWidth<HTMLDivElement>(860);
   const layout = useMemo(
-    () => wiredLayout(packs, stretches, { widthPx, have }),
-    [packs, stretches, widthPx, have],
+    () => wiredLayout(packs, ranges, { widthPx, have }),
+    [packs, ranges, widthPx, have],
   );
   return (
     <figure ref={ref} style={{ minWidth: 0 }}>
@@ -30,17 +32,17 @@ export function WiredChart({ packs, stretches, have, label }: WiredChartProps) {
         {layout.ticks.map((t) => (
           <g key={t.x}>
             <Grid x1={t.x} x2={t.x} y1={24} y2={layout.heightPx - 20} />
-            <Tick x={t.x} y={layout.heightPx - 5}>
+            <AxisText data-middle x={t.x} y={layout.heightPx - 5}>
               {t.text}
-            </Tick>
+            </AxisText>
           </g>
         ))}
         <RowLabel x={0} y={18}>
-          at once
+          {CHARTS_TEXTS.atOnce}
         </RowLabel>
         {layout.counts.map((c) => (
           <Count key={c.x} x={c.x + c.width / 2} y={18} data-over={c.isOver || undefined}>
-            {c.isOver ? `${c.count} of ${have}` : c.count}
+            {c.isOver ? CHARTS_TEXTS.of(c.count, have) : c.count}
           </Count>
         ))}
         {layout.rows.map((r) => (
@@ -55,7 +57,7 @@ export function WiredChart({ packs, stretches, have, label }: WiredChartProps) {
                   y={r.y + 3}
                   width={s.width}
                   height={27}
-                  data-handed={s.isHandedOn || undefined}
+                  data-assigned={s.isAssignedOn || undefined}
                 />
                 <clipPath id={`clip${r.y}-${Math.round(s.x)}`}>
                   <rect x={s.x} y={r.y} width={Math.max(0, s.width - 4)} height={32} />
@@ -63,7 +65,7 @@ export function WiredChart({ packs, stretches, have, label }: WiredChartProps) {
                 <Name x={s.x + 6} y={r.y + 21} clipPath={`url(#clip${r.y}-${Math.round(s.x)})`}>
                   {s.talker}
                 </Name>
-                <title>{`${s.talker}: scene ${s.scenes}`}</title>
+                <title>{CHARTS_TEXTS.scene(s.talker, s.scenes)}</title>
               </g>
             ))}
           </g>
@@ -75,12 +77,6 @@ export function WiredChart({ packs, stretches, have, label }: WiredChartProps) {
 
 const Grid = styled.line`
   stroke: var(--rule);
-`;
-const Tick = styled.text`
-  font-family: ${MONO};
-  font-size: 12px;
-  fill: var(--soft);
-  text-anchor: middle;
 `;
 const RowLabel = styled.text`
   font-size: 14px;
@@ -99,7 +95,7 @@ const Count = styled.text`
 const Bar = styled.rect`
   fill: var(--air);
   stroke: var(--paper);
-  &[data-handed] {
+  &[data-assigned] {
     stroke: var(--accent);
     stroke-width: 2;
   }

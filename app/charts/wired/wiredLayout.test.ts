@@ -7,7 +7,7 @@ const span = (talker: string, from: number, to: number) => ({
   endMs: to * hour,
   sceneNumbers: ["1"],
 });
-const stretch = (from: number, to: number, ...talkers: string[]) => ({
+const range = (from: number, to: number, ...talkers: string[]) => ({
   startMs: from * hour,
   endMs: to * hour,
   talkers,
@@ -17,10 +17,10 @@ const size = { widthPx: 862, have: 1 };
 test("the day from its first whole hour to its last, each pack a row, a pack that changes hands marked", () => {
   const layout = wiredLayout(
     [[span("A", 8.25, 9), span("B", 10, 11), span("B", 12, 13)], [span("C", 8.25, 9)]],
-    [stretch(8.25, 9, "A", "C"), stretch(10, 13, "B")],
+    [range(8.25, 9, "A", "C"), range(10, 13, "B")],
     size,
   );
-  expect(layout.rows.map((r) => r.spans.map((s) => [s.talker, s.isHandedOn]))).toEqual([
+  expect(layout.rows.map((r) => r.spans.map((s) => [s.talker, s.isAssignedOn]))).toEqual([
     [
       ["A", false],
       ["B", true],
@@ -45,11 +45,10 @@ test("the day from its first whole hour to its last, each pack a row, a pack tha
 });
 test("on a narrow screen fewer hours are written; past midnight they go on", () => {
   expect(
-    wiredLayout([[span("A", 8, 20)]], [stretch(8, 20, "A")], { ...size, widthPx: 330 }).ticks
-      .length,
+    wiredLayout([[span("A", 8, 20)]], [range(8, 20, "A")], { ...size, widthPx: 330 }).ticks.length,
   ).toBeLessThanOrEqual(6);
   expect(
-    wiredLayout([[span("A", 23, 25)]], [stretch(23, 25, "A")], size).ticks.map((t) => t.text),
+    wiredLayout([[span("A", 23, 25)]], [range(23, 25, "A")], size).ticks.map((t) => t.text),
   ).toEqual(["23:00", "00:00", "01:00"]);
 });
 test("a day of nothing is no picture", () =>

@@ -1,3 +1,5 @@
+import { formatHour } from "~/contract/messages/format";
+import { CHARTS_TEXTS } from "~/contract/messages/screens/parts/charts";
 import { itemAt } from "~/core/units/items";
 import { scaleLinear } from "d3";
 
@@ -13,7 +15,7 @@ export interface WiredLayout {
   rows: {
     y: number;
     label: string;
-    spans: { x: number; width: number; talker: string; scenes: string; isHandedOn: boolean }[];
+    spans: { x: number; width: number; talker: string; scenes: string; isAssignedOn: boolean }[];
   }[];
   counts: { x: number; width: number; count: number; isOver: boolean }[];
   ticks: { x: number; text: string }[];
@@ -32,10 +34,10 @@ const HOUR_MS = 3_600_000;
  */
 export function wiredLayout(
   packs: readonly (readonly WiredSpan[])[],
-  stretches: readonly { startMs: number; endMs: number; talkers: readonly string[] }[],
+  ranges: readonly { startMs: number; endMs: number; talkers: readonly string[] }[],
   { widthPx, have }: { widthPx: number; have: number },
 ): WiredLayout {
-  const times = stretches.flatMap((s) => [s.startMs, s.endMs]);
+  const times = ranges.flatMap((s) => [s.startMs, s.endMs]);
   const fromMs = Math.floor(Math.min(...times, Infinity) / HOUR_MS) * HOUR_MS;
   const toMs = Math.ceil(Math.max(...times, -Infinity) / HOUR_MS) * HOUR_MS;
   if (!Number.isFinite(fromMs) || !Number.isFinite(toMs))
@@ -47,16 +49,16 @@ export function wiredLayout(
     heightPx: COUNT_PX + packs.length * ROW_PX + AXIS_PX,
     rows: packs.map((spans, i) => ({
       y: COUNT_PX + i * ROW_PX,
-      label: `pack ${i + 1}`,
+      label: CHARTS_TEXTS.pack(i + 1),
       spans: spans.map((s, k) => ({
         x: x(s.startMs),
         width: Math.max(3, x(s.endMs) - x(s.startMs)),
         talker: s.talker,
         scenes: s.sceneNumbers.join(", "),
-        isHandedOn: k > 0 && itemAt(spans, k - 1).talker !== s.talker,
+        isAssignedOn: k > 0 && itemAt(spans, k - 1).talker !== s.talker,
       })),
     })),
-    counts: stretches.map((s) => ({
+    counts: ranges.map((s) => ({
       x: x(s.startMs),
       width: x(s.endMs) - x(s.startMs),
       count: s.talkers.length,
@@ -67,7 +69,7 @@ export function wiredLayout(
       (_, i) => fromMs + i * every * HOUR_MS,
     ).map((ms) => ({
       x: x(ms),
-      text: `${String(Math.round(ms / HOUR_MS) % 24).padStart(2, "0")}:00`,
+      text: formatHour(ms),
     })),
   };
 }

@@ -1,5 +1,6 @@
 import type { AirView, LawView, TraceView } from "~/contract/schemas/airView";
 import { unpackLevels } from "~/contract/codecs/levels";
+import { FEATURES_TEXTS } from "~/contract/messages/screens/parts/features";
 import type {
   NoiseLimitLine,
   SpectrumData,
@@ -7,8 +8,8 @@ import type {
 } from "~/app/charts/spectrum/spectrumLayout";
 import type { FrequencyRange } from "~/core/regulations/region";
 
-/** The stretch that the spine shows: everything the channels tune. */
-export function spineOf(
+/** The range that the spectrum shows: everything the channels tune. */
+export function spectrumOf(
   channels: readonly { tuning: readonly FrequencyRange[] }[],
 ): FrequencyRange {
   const tuned = channels.flatMap((c) => c.tuning);
@@ -19,9 +20,9 @@ export function spineOf(
   };
 }
 
-/** The air above the spine: a scan, its floor, and what law and television take away. */
+/** The air above the spectrum: a scan, its floor, and what law and television take away. */
 export function airOf(
-  spine: FrequencyRange,
+  spectrum: FrequencyRange,
   air: AirView | null,
   law: LawView,
   live: SpectrumTrace[] | null = null,
@@ -30,7 +31,7 @@ export function airOf(
     live ??
     (air ? [{ lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: unpackLevels(air.maxDbm) }] : []);
   return {
-    ...spine,
+    ...spectrum,
     traces,
     flags: [],
     roots: [],
@@ -39,11 +40,11 @@ export function airOf(
         ? { lowHz: air.lowHz, stepHz: air.stepHz, levelsDbm: unpackLevels(air.floorDbm) }
         : null,
     taken: [
-      ...closedByLaw(spine, law),
+      ...closedByLaw(spectrum, law),
       ...law.taken.map((t) => ({
         lowHz: t.lowHz,
         highHz: t.highHz,
-        label: `TV ${t.channel}`,
+        label: FEATURES_TEXTS.tv(t.channel),
         kind: "tv" as const,
       })),
     ],
@@ -53,23 +54,27 @@ export function airOf(
 
 /** What the windows leave out, by what is known of it: not allowed, or no rule known. */
 function closedByLaw(
-  spine: FrequencyRange,
+  spectrum: FrequencyRange,
   { windows, unruled }: Pick<LawView, "windows" | "unruled">,
 ): SpectrumData["taken"] {
-  return gapsOf(spine, windows).flatMap((gap) => {
+  return gapsOf(spectrum, windows).flatMap((gap) => {
     const unknown = unruled.flatMap((u): FrequencyRange[] =>
       u.lowHz < gap.highHz && u.highHz > gap.lowHz
         ? [{ lowHz: Math.max(u.lowHz, gap.lowHz), highHz: Math.min(u.highHz, gap.highHz) }]
         : [],
     );
     return [
-      ...gapsOf(gap, unknown).map((s) => ({ ...s, label: "not allowed", kind: "law" as const })),
-      ...unknown.map((s) => ({ ...s, label: "no rule known", kind: "law" as const })),
+      ...gapsOf(gap, unknown).map((s) => ({
+        ...s,
+        label: FEATURES_TEXTS.notAllowed,
+        kind: "law" as const,
+      })),
+      ...unknown.map((s) => ({ ...s, label: FEATURES_TEXTS.noRuleKnown, kind: "law" as const })),
     ].sort((a, b) => a.lowHz - b.lowHz);
   });
 }
 
-/** What of a stretch others leave out. */
+/** What of a range others leave out. */
 function gapsOf(whole: FrequencyRange, covered: readonly FrequencyRange[]): FrequencyRange[] {
   const gaps: FrequencyRange[] = [];
   let fromHz = whole.lowHz;
@@ -93,6 +98,7 @@ export const limitLine = (
 ): NoiseLimitLine => ({
   binDbm: maxNoiseDbm + 10 * Math.log10(stepHz / bandwidthHz),
   channelDbm: Math.round(maxNoiseDbm),
+  bandwidthHz,
 });
 
 export const traceOf = (t: TraceView): SpectrumTrace => ({

@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import styled from "styled-components";
+import { FEATURES_TEXTS } from "~/contract/messages/screens/parts/features";
 import type { Status as StateStatus } from "~/core/channel/channelState";
 import { Mark } from "~/app/ui/Mark/Mark";
 import { Status } from "~/app/ui/Status/Status";
@@ -22,7 +23,7 @@ export function ChannelChooser({
   chosenId: number;
 }) {
   return (
-    <List aria-label="Channels">
+    <List aria-label={FEATURES_TEXTS.channels}>
       {items.map((c) => (
         <li key={c.id}>
           <Item
@@ -62,8 +63,8 @@ const List = styled.ul`
   ${PHONE} {
     flex-direction: row;
     overflow-x: auto;
-    margin: 0 -14px;
-    padding: 0 14px;
+    margin: 0 -12px;
+    padding: 0 12px;
   }
 `;
 const Item = styled(Link)`
@@ -77,7 +78,7 @@ const Item = styled(Link)`
   border-bottom: 1px solid var(--rule);
   small {
     display: block;
-    font-size: 14px;
+    font-size: var(--small);
     line-height: 1.25;
   }
   &[aria-current] {

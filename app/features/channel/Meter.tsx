@@ -1,6 +1,7 @@
 import styled from "styled-components";
 import type { MeterReading } from "~/core/devices/readings";
-import { formatDbm } from "~/contract/messages/format";
+import { formatRfLevel } from "~/contract/messages/format";
+import { FEATURES_TEXTS } from "~/contract/messages/screens/parts/features";
 import { MONO } from "~/app/ui/theme/theme";
 
 const LOWEST_DBM = -110;
@@ -18,16 +19,20 @@ export function Meter({
   reading: MeterReading | null | undefined;
   name: string;
 }) {
-  if (!reading) return <Empty>no meter</Empty>;
+  if (!reading) return <Empty>{FEATURES_TEXTS.noMeter}</Empty>;
   const strongest = Math.max(reading.rfADbm, reading.rfBDbm);
-  const words = `${name}: RF ${formatDbm(strongest)}, ${reading.hasAudio ? "audio" : "no audio"}`;
+  const words = FEATURES_TEXTS.rf(
+    name,
+    formatRfLevel(strongest),
+    reading.hasAudio ? "audio" : FEATURES_TEXTS.noAudio,
+  );
   return (
     <Frame role="img" aria-label={words}>
       <Bars aria-hidden>
         <Bar style={{ width: `${share(reading.rfADbm) * 100}%` }} />
         <Bar style={{ width: `${share(reading.rfBDbm) * 100}%` }} />
       </Bars>
-      <Text aria-hidden>{formatDbm(strongest)}</Text>
+      <Text aria-hidden>{formatRfLevel(strongest)}</Text>
       <Audio data-on={reading.hasAudio || undefined} aria-hidden>
         {reading.hasAudio ? "audio" : "silent"}
       </Audio>
@@ -35,6 +40,30 @@ export function Meter({
   );
 }
 
+/** The same without its figures, for a row of a table. */
+export function MeterBars({
+  reading,
+  name,
+}: {
+  reading: MeterReading | null | undefined;
+  name: string;
+}) {
+  if (!reading) return null;
+  const strongest = Math.max(reading.rfADbm, reading.rfBDbm);
+  return (
+    <Slim role="img" aria-label={FEATURES_TEXTS.rfWith(name, formatRfLevel(strongest))}>
+      <Bar style={{ width: `${share(reading.rfADbm) * 100}%` }} />
+      <Bar style={{ width: `${share(reading.rfBDbm) * 100}%` }} />
+    </Slim>
+  );
+}
+
+const Slim = styled.div`
+  width: 72px;
+  display: flex;
+  flex-direction: column;
+  gap: 1px;
+`;
 const Frame = styled.div`
   display: grid;
   grid-template-columns: minmax(70px, 1fr) auto;
@@ -58,13 +87,13 @@ const Bar = styled.div`
 `;
 const Text = styled.span`
   font-family: ${MONO};
-  font-size: 14px;
+  font-size: var(--small);
   text-align: right;
   min-width: 8ch;
 `;
 const Audio = styled.span`
   grid-column: 1 / -1;
-  font-size: 13px;
+  font-size: var(--small);
   color: var(--soft);
   &[data-on] {
     color: var(--good);
@@ -73,5 +102,5 @@ const Audio = styled.span`
 `;
 const Empty = styled.span`
   color: var(--soft);
-  font-size: 14px;
+  font-size: var(--small);
 `;

@@ -1,6 +1,7 @@
 import { type RefObject, useState } from "react";
 import styled from "styled-components";
 import { meterFigureErrorWords, SCALE_WORDS } from "~/contract/messages/handRun";
+import { FEATURES_TEXTS } from "~/contract/messages/screens/parts/features";
 import {
   type MeterFigure,
   type MeterScale,
@@ -62,13 +63,13 @@ export function MeterFigureField(props: MeterFigureFieldProps) {
         error={error}
       />
       <SelectField
-        label="Scale of its meter"
+        label={FEATURES_TEXTS.scaleOfItsMeter}
         isLabelHidden
         value={scaleId}
         onChange={setScaleId}
         choices={scales.map((s) => ({
           id: s.id,
-          label: s.name === "bars" ? `bars of ${s.of}` : SCALE_WORDS[s.name],
+          label: s.name === "bars" ? FEATURES_TEXTS.bars(s.of) : SCALE_WORDS[s.name],
         }))}
       />
     </Figure>

@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import styled from "styled-components";
+import { FEATURES_TEXTS } from "~/contract/messages/screens/parts/features";
 import { Answer, Sub } from "~/app/ui/Page/Page";
 
 /**
@@ -21,26 +22,26 @@ export function ErrorPage({
       <Sub>{detail}</Sub>
       <p>
         <Link to={day ?? "/"} reloadDocument>
-          Back to the day
+          {FEATURES_TEXTS.backToTheDay}
         </Link>
       </p>
       {day !== undefined && (
         <p>
-          To put something right:{" "}
+          {FEATURES_TEXTS.go}{" "}
           <Link to={`${day}/kit`} reloadDocument>
-            Undo in the case
+            {FEATURES_TEXTS.kitUndo}
           </Link>{" "}
           ·{" "}
           <Link to={`${day}/setup`} reloadDocument>
-            Undo in places and talkers
+            {FEATURES_TEXTS.locationsTalentUndo}
           </Link>{" "}
           ·{" "}
           <Link to={`${day}/log`} reloadDocument>
-            The log
+            {FEATURES_TEXTS.theLog}
           </Link>{" "}
           ·{" "}
           <Link to="/backups" reloadDocument>
-            Copies of everything
+            {FEATURES_TEXTS.backups}
           </Link>
         </p>
       )}

@@ -1,28 +1,19 @@
 import { Moon, Sun } from "lucide-react";
-import { useState } from "react";
-import { useRouteLoaderData } from "react-router";
+import { useSyncExternalStore } from "react";
+import { FRAME } from "~/contract/messages/frame";
+import { displayStore } from "~/app/features/settings/displayStore";
 import { ToggleButton } from "~/app/ui/Button/Button";
-import type { ThemeName } from "~/app/ui/theme/theme";
-import { themeCookie } from "./themeCookie";
+import { type ThemeName, themeNow, watchTheme } from "~/app/ui/theme/themeNow";
 
-/**
- * The theme is a matter of this browser alone: kept in a cookie at once, so that the next page
- * comes in it.
- */
+/** Light or dark in one press, whatever the system has. */
 export function ThemeToggle() {
-  const saved = useRouteLoaderData<{ theme: ThemeName }>("root")?.theme ?? "daylight";
-  const [chosen, setChosen] = useState<ThemeName | null>(null);
-  const isNight = (chosen ?? saved) === "night";
-  const choose = (theme: ThemeName) => {
-    document.cookie = themeCookie(theme);
-    document.documentElement.dataset["theme"] = theme;
-    setChosen(theme);
-  };
+  const isNight =
+    useSyncExternalStore(watchTheme, themeNow, (): ThemeName => "daylight") === "night";
   return (
     <ToggleButton
       isSelected={isNight}
-      aria-label={isNight ? "Night colours: on" : "Night colours: off"}
-      onChange={(night) => choose(night ? "night" : "daylight")}
+      aria-label={isNight ? FRAME.nightOn : FRAME.nightOff}
+      onChange={(night) => displayStore.change({ theme: night ? "night" : "daylight" })}
     >
       {isNight ? <Moon aria-hidden /> : <Sun aria-hidden />}
     </ToggleButton>

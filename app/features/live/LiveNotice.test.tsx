@@ -28,19 +28,19 @@ test("what waits is counted while the cart cannot be reached, and while it goes 
   const shown = render(<LiveNotice dayId={1} state="live" />);
   expect(document.body.textContent).toBe("");
   shown.rerender(<LiveNotice dayId={1} state="away" />);
-  expect(said()).toMatch(/^The cart cannot be reached\. .*meanwhile\.$/);
+  expect(said()).toMatch(/^No connection to the cart\. .*meanwhile\.$/);
   await act(async () => {
     box.put(seen("pack-a"));
     await Promise.resolve();
   });
-  expect(said()).toMatch(/meanwhile\. One thing that you saw waits here\.$/);
+  expect(said()).toMatch(/meanwhile\. One check waits here\.$/);
   await act(async () => {
     box.put(seen("pack-b"));
     await Promise.resolve();
   });
-  expect(said()).toMatch(/2 things that you saw wait here\.$/);
+  expect(said()).toMatch(/2 checks wait here\.$/);
   shown.rerender(<LiveNotice dayId={1} state="live" />);
-  expect(said()).toBe("Sending: 2 things that you saw wait here.");
+  expect(said()).toBe("Sending: 2 checks wait here.");
   cart = (items) => items.map((i) => ({ id: i.id, syncId: 1, words: null }));
   await act(() => box.flush());
   await waitFor(() => expect(document.body.textContent).toBe(""), { timeout: 15_000 });
@@ -54,6 +54,6 @@ test("who was sent away is told what is kept, and how to come back in", async ()
     await Promise.resolve();
   });
   expect(said()).toMatch(
-    /^This phone was sent away: .* One thing that you saw waits here\. To come back in, .*\/join\.$/,
+    /^This phone was disconnected: .* One check waits here\. To connect again, .*\/join\.$/,
   );
 });

@@ -1,4 +1,5 @@
 import { ANTENNA_NAMES } from "~/contract/messages/plan";
+import { FEATURES_TEXTS } from "~/contract/messages/screens/parts/features";
 import type { PlacedAntenna } from "~/core/location/floorPlan";
 import { NumberField, SelectField } from "~/app/ui/Field/Field";
 
@@ -14,7 +15,7 @@ const KINDS = (Object.keys(ANTENNA_NAMES) as PlacedAntenna["kind"][]).map((id) =
 
 export const AntennaKind = ({ antenna, set }: AntennaFieldProps) => (
   <SelectField
-    label="Kind"
+    label={FEATURES_TEXTS.kind}
     choices={KINDS}
     value={antenna.kind}
     onChange={(kind) => set({ kind })}
@@ -25,7 +26,7 @@ export const AntennaKind = ({ antenna, set }: AntennaFieldProps) => (
 export const AntennaAim = ({ antenna, set }: AntennaFieldProps) =>
   antenna.kind === "fin" && (
     <NumberField
-      label="Looks (0 right, 90 down)"
+      label={FEATURES_TEXTS.looks0Right90Down}
       unit="°"
       min={0}
       max={359}

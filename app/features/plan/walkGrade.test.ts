@@ -64,20 +64,16 @@ test("a walk as a whole is judged by how often and by how long", () => {
   ).toEqual(["good", "watch", "watch", "bad", "bad"]);
 });
 
-test("what it may be: nothing either way, from seldom to often, between two figures, mostly gone", () => {
-  const words = (better: [number, number], worse: [number, number]) =>
+test("what it may be: both ends in one unit, the better one first whatever came out", () => {
+  const words = (better: number, middle: number, worse: number) =>
     spreadWords(
       forecast({
-        better: { outage: better[0], dropoutsPerMinute: better[1] },
-        worse: { outage: worse[0], dropoutsPerMinute: worse[1] },
+        outage: middle,
+        better: { outage: better, dropoutsPerMinute: 1 },
+        worse: { outage: worse, dropoutsPerMinute: 1 },
       }),
     );
-  expect(words([0, 0], [0, 0.001])).toBe("no dropouts either way");
-  expect(words([0, 0.02], [0.001, 4])).toBe(
-    "anything from one dropout in 50 minutes to 4 dropouts a minute",
-  );
-  expect(words([0.001, 2.14], [0.04, 23])).toBe(
-    "between 2.1 and 23 dropouts a minute, out 4 % of the walk",
-  );
-  expect(words([0.01, 9], [0.8, 3])).toBe("9 dropouts a minute at best, mostly gone at worst");
+  expect(words(0, 0, 0)).toBe("no voice lost at best or worst");
+  expect(words(0, 0.001, 0.04)).toBe("at best nothing lost, at worst 4 %");
+  expect(words(0.03, 0.02, 0.3)).toBe("at best 2 % lost, at worst 30 %");
 });

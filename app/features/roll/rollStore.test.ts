@@ -21,7 +21,7 @@ const levels = (columns: Uint8Array | null) =>
     byteToRf(columns![i * COLUMN_BYTES + COLUMN.aMin]!),
   );
 
-test("what came before and what comes are one seam; what is missing between is empty", () => {
+test("what came before and what comes are one RF history; what is missing between is empty", () => {
   const store = new RollStore();
   expect(store.columns(1, 1, 10, 0)).toBeNull();
   store.fill(103, { 1: btoa(String.fromCharCode(...packed(-50), ...packed(-51), ...packed(-52))) });
@@ -31,7 +31,7 @@ test("what came before and what comes are one seam; what is missing between is e
   );
   expect(store.latest(1, 1100)).toMatchObject({ rfADbm: -55 });
 });
-test("while nothing comes the seam goes on, empty, and nothing old is told as new", () => {
+test("while nothing comes the RF history goes on, empty, and nothing old is told as new", () => {
   const store = new RollStore();
   store.put(500, [1], packed(-55), 1000);
   expect(levels(store.columns(1, 1, 10, 1000 + 1300)).slice(-3)).toEqual([null, null, null]);

@@ -53,7 +53,7 @@ export class RollStore {
 
   /**
    * The last seconds of a channel in so many columns; null before anything came. While nothing
-   * comes the seam goes on, empty.
+   * comes the RF history goes on, empty.
    * @param nowMs - by this page's own clock
    */
   columns(channelId: number, seconds: number, count: number, nowMs: number): Uint8Array | null {

@@ -29,7 +29,7 @@ export function useRoll(
       againMs: AGAIN_MS,
       onOpen: () => {
         setLine("live");
-        void fetch(`/day/${dayId}/roll/seam?seconds=${BEFORE_S}`, { cache: "no-store" })
+        void fetch(`/day/${dayId}/roll/rf-history?seconds=${BEFORE_S}`, { cache: "no-store" })
           .then(async (r) => {
             if (!r.ok || isOver) return;
             const { toSlot, channels } = (await r.json()) as {

@@ -1,4 +1,5 @@
 import type { PageTrouble } from "~/contract/schemas/pageTrouble";
+import { FEATURES_TEXTS } from "~/contract/messages/screens/parts/features";
 
 /** One page tells of so many at most: what fails each second is known by then. */
 const MAX_TOLD = 10;
@@ -12,7 +13,7 @@ export function tellTrouble(error: unknown, componentStack?: string | null): voi
   if (error instanceof DOMException && error.name === "AbortError") return;
   const what =
     (error instanceof Error ? `${error.name}: ${error.message}` : String(error)).slice(0, 300) ||
-    "nothing said";
+    FEATURES_TEXTS.nothingSaid;
   if (told.has(what) || told.size >= MAX_TOLD) return;
   told.add(what);
   const where = [error instanceof Error ? error.stack : null, componentStack]

@@ -2,7 +2,9 @@ import { itemAt } from "~/core/units/items";
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import { formatDb } from "~/contract/messages/format";
-import type { CoaxType, FeedItem } from "~/core/radio/feed";
+import type { FeedItem } from "~/core/radio/feed";
+import { COAX_CHOICES } from "~/contract/messages/antenna";
+import { ANTENNAS_TEXTS } from "~/contract/messages/screens/antennas";
 import { type FeedAdvice, feedAnswer } from "~/core/radio/feedAdvice";
 import { LengthField } from "~/app/features/plan/LengthField";
 import type { Lengths } from "~/app/features/plan/lengths";
@@ -14,13 +16,6 @@ import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
 /** As many parts as a feed may have. */
 const MAX_PARTS = 12;
 
-const TYPES: { id: CoaxType; label: string }[] = [
-  { id: "RG-174", label: "RG-174, thin" },
-  { id: "RG-58", label: "RG-58" },
-  { id: "RG-8X", label: "RG-8X" },
-  { id: "RG-213", label: "RG-213, thick" },
-  { id: "low-loss-10", label: "low-loss, 10 mm" },
-];
 const NEW: Record<"coax" | "splitter" | "amplifier" | "pad" | "loss", FeedItem> = {
   coax: { kind: "coax", type: "RG-58", lengthM: 10 },
   splitter: { kind: "splitter", ways: 2 },
@@ -66,9 +61,22 @@ export function FeedDesk({
     setFeed(feed.map((f, k) => (k === i ? item : f)));
   };
   return (
-    <section aria-label="Cable and distribution">
-      <Heading>From the antenna to the receiver</Heading>
-      <Soft as="p">{`${answer.gainDb <= 0 ? `${formatDb(-answer.gainDb)} are lost on the way` : `${formatDb(answer.gainDb)} are gained on the way`}; a weak signal ${answer.sensitivityLossDb >= 0 ? `loses ${formatDb(answer.sensitivityLossDb)}` : `gains ${formatDb(-answer.sensitivityLossDb)}`} against the receiver at the antenna itself (noise figure ${formatDb(answer.noiseFigureDb)}). A near pack overloads ${answer.overloadShiftDb >= 0 ? `${formatDb(answer.overloadShiftDb)} later` : `${formatDb(-answer.overloadShiftDb)} sooner`}.`}</Soft>
+    <section aria-label={ANTENNAS_TEXTS.cableAndDistribution}>
+      <Heading>{ANTENNAS_TEXTS.fromTheAntenna}</Heading>
+      <Soft as="p">
+        {ANTENNAS_TEXTS.aWeakSignalAgainst(
+          answer.gainDb <= 0
+            ? ANTENNAS_TEXTS.areLostOnTheWay(formatDb(-answer.gainDb))
+            : ANTENNAS_TEXTS.areGainedOnTheWay(formatDb(answer.gainDb)),
+          answer.sensitivityLossDb >= 0
+            ? ANTENNAS_TEXTS.loses(formatDb(answer.sensitivityLossDb))
+            : ANTENNAS_TEXTS.gains(formatDb(-answer.sensitivityLossDb)),
+          formatDb(answer.noiseFigureDb),
+          answer.overloadShiftDb >= 0
+            ? ANTENNAS_TEXTS.later(formatDb(answer.overloadShiftDb))
+            : ANTENNAS_TEXTS.sooner(formatDb(-answer.overloadShiftDb)),
+        )}
+      </Soft>
       <Stack $gapPx={8}>
         {feed.map((f, i) => (
           <Row key={i} role="group" aria-label={`${i + 1}: ${NAMES[f.kind]}`}>
@@ -76,16 +84,16 @@ export function FeedDesk({
             {f.kind === "coax" && (
               <>
                 <SelectField
-                  label="Kind"
+                  label={ANTENNAS_TEXTS.kind}
                   isLabelHidden
-                  choices={TYPES}
+                  choices={COAX_CHOICES}
                   value={f.type}
                   onChange={(type) => {
                     set(i, { ...f, type });
                   }}
                 />
                 <LengthField
-                  label="Long"
+                  label={ANTENNAS_TEXTS.long}
                   lengths={lengths}
                   minM={0.5}
                   maxM={200}
@@ -99,7 +107,7 @@ export function FeedDesk({
             )}
             {f.kind === "splitter" && (
               <NumberField
-                label="Ways"
+                label={ANTENNAS_TEXTS.ways}
                 unit=""
                 min={1}
                 max={16}
@@ -113,8 +121,8 @@ export function FeedDesk({
             {f.kind === "amplifier" && (
               <>
                 <NumberField
-                  label="Gain"
-                  unit="dB"
+                  label={ANTENNAS_TEXTS.gain}
+                  unit={ANTENNAS_TEXTS.db}
                   min={0}
                   max={40}
                   step={1}
@@ -124,8 +132,8 @@ export function FeedDesk({
                   }}
                 />
                 <NumberField
-                  label="Noise figure"
-                  unit="dB"
+                  label={ANTENNAS_TEXTS.noiseFigure}
+                  unit={ANTENNAS_TEXTS.db}
                   min={0}
                   max={20}
                   step={0.5}
@@ -138,8 +146,8 @@ export function FeedDesk({
             )}
             {(f.kind === "pad" || f.kind === "loss") && (
               <NumberField
-                label="Loses"
-                unit="dB"
+                label={ANTENNAS_TEXTS.loses2}
+                unit={ANTENNAS_TEXTS.db}
                 min={0}
                 max={60}
                 step={0.5}
@@ -150,7 +158,7 @@ export function FeedDesk({
               />
             )}
             <Button
-              aria-label={`${i + 1} up`}
+              aria-label={ANTENNAS_TEXTS.up(i + 1)}
               isDisabled={i === 0}
               onPress={() => {
                 setFeed(feed.map((x, k) => (k === i - 1 ? f : k === i ? itemAt(feed, i - 1) : x)));
@@ -159,7 +167,7 @@ export function FeedDesk({
               ↑
             </Button>
             <Button
-              aria-label={`Take ${i + 1} away`}
+              aria-label={ANTENNAS_TEXTS.removePart(i + 1)}
               onPress={() => {
                 setFeed(feed.filter((_, k) => k !== i));
               }}
@@ -181,17 +189,17 @@ export function FeedDesk({
               {NAMES[k]}
             </QuietButton>
           ))}
-          {feed.length >= MAX_PARTS && <Soft>{`${MAX_PARTS} parts are the most.`}</Soft>}
+          {feed.length >= MAX_PARTS && <Soft>{ANTENNAS_TEXTS.partsAreTheLimit(MAX_PARTS)}</Soft>}
         </Row>
         <Row>
           <SwitchField isSelected={isActive} onChange={setActive}>
-            the antenna is active
+            {ANTENNAS_TEXTS.theAntennaIsActive}
           </SwitchField>
           <SwitchField isSelected={givesBias} onChange={setGives}>
-            power is fed up the cable
+            {ANTENNAS_TEXTS.powerGoesUpTheCable}
           </SwitchField>
           <SwitchField isSelected={passesBias} onChange={setPasses}>
-            distribution and pad let it through
+            {ANTENNAS_TEXTS.distributionAndAttenuatorPass}
           </SwitchField>
         </Row>
         {answer.advice.map((a, i) => (
@@ -207,16 +215,19 @@ export function FeedDesk({
 function adviceWords(a: FeedAdvice): string {
   switch (a.code) {
     case "amplifier-late":
-      return `The amplifier lifts the cable’s noise along: at the antenna’s end it gains ${formatDb(a.gainDb)} for a weak signal.`;
+      return ANTENNAS_TEXTS.theAmplifierLiftsTheCables(formatDb(a.gainDb));
     case "amplifier-much":
-      return `It lifts ${formatDb(a.overDb)} more than the cable loses: near packs overload that much sooner, and every strong station with them. Less gain, or a pad.`;
+      return ANTENNAS_TEXTS.itLiftsMoreThan(formatDb(a.overDb));
     case "bias-missing":
-      return "An amplifier without power is a wall. Switch the feed up the cable on, or give it its own.";
+      return ANTENNAS_TEXTS.anAmplifierWithoutPowerBlocks;
     case "bias-stopped":
-      return "What is fed up the cable does not get through the distribution or pad in between. Feed it in behind that.";
+      return ANTENNAS_TEXTS.whatIsFedUp;
     case "bias-into-passive":
-      return "A passive antenna needs no power up the cable, and many are a short circuit to it: switch it off before one is screwed on.";
+      return ANTENNAS_TEXTS.aPassiveAntennaNeedsNo;
     case "cable-lossy":
-      return `That is much for one cable: ${a.type === "low-loss-10" ? "low-loss, 10 mm" : a.type} would bring ${formatDb(a.gainDb)} back.`;
+      return ANTENNAS_TEXTS.thatIsMuchForOne(
+        a.type === "low-loss-10" ? "low-loss, 10 mm" : a.type,
+        formatDb(a.gainDb),
+      );
   }
 }

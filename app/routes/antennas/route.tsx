@@ -1,4 +1,4 @@
-import { defined } from "~/core/units/items";
+import { defined, itemAt } from "~/core/units/items";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { otherBlockLossWords } from "~/contract/messages/antenna";
@@ -9,6 +9,7 @@ import {
   type PlaceRange,
 } from "~/server/services/range/placePlans.server";
 import { capital, count, formatDb, listWords, mhz } from "~/contract/messages/format";
+import { ANTENNAS_TEXTS } from "~/contract/messages/screens/antennas";
 import { clearances } from "~/core/location/clearance";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { splayVerdict, whipFor } from "~/core/radio/antennaDesk";
@@ -36,9 +37,13 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 
 /** How talkers' packs lean, by what they do. */
 const LEANS: { id: string; label: string; tiltsDeg: number[] }[] = [
-  { id: "upright", label: "they stay upright", tiltsDeg: [-10, 0, 10, 20] },
-  { id: "lean", label: "they sit, bend, lean", tiltsDeg: [-30, -10, 10, 30, 45, 60] },
-  { id: "roll", label: "they lie, fight, roll", tiltsDeg: [-80, -50, -20, 0, 20, 50, 80, 90] },
+  { id: "upright", label: ANTENNAS_TEXTS.theyStayUpright, tiltsDeg: [-10, 0, 10, 20] },
+  { id: "lean", label: ANTENNAS_TEXTS.theySitBendLean, tiltsDeg: [-30, -10, 10, 30, 45, 60] },
+  {
+    id: "roll",
+    label: ANTENNAS_TEXTS.theyLieFightRoll,
+    tiltsDeg: [-80, -50, -20, 0, 20, 50, 80, 90],
+  },
 ];
 
 /** Lengths, distances, heights and leanings of antennas, from this day's own frequencies. */
@@ -62,10 +67,24 @@ export default function AntennaDesk({ loaderData: { range, inCase } }: Route.Com
       <div>
         <Answer>
           {cuts.length === 0
-            ? "Nobody has a channel yet"
-            : `Whips of ${listWords(cuts.map((c) => `${c.mm} mm for ${listWords(c.labels)}`))}`}
+            ? ANTENNAS_TEXTS.noChannelYet
+            : cuts.length === 1
+              ? ANTENNAS_TEXTS.whips(itemAt(cuts, 0).mm)
+              : ANTENNAS_TEXTS.whipsOf(
+                  Math.min(...cuts.map((c) => c.mm)),
+                  Math.max(...cuts.map((c) => c.mm)),
+                )}
         </Answer>
-        <Sub>{`A quarter of the wave, and on a small case a few per cent less. ${lacking.length > 0 ? `${listWords(lacking.map((r) => r.label))} ${lacking.length === 1 ? "lacks" : "lack"} an antenna that fits.` : "Every receiver has antennas that fit."}`}</Sub>
+        <Sub>
+          {ANTENNAS_TEXTS.aQuarterWavelength(
+            lacking.length > 0
+              ? ANTENNAS_TEXTS.anAntennaThatFits(
+                  listWords(lacking.map((r) => r.label)),
+                  lacking.length === 1 ? "lacks" : "lack",
+                )
+              : ANTENNAS_TEXTS.allReceiversHaveAntennas,
+          )}
+        </Sub>
       </div>
       <CutLengths range={range} />
       <InCase receivers={inCase.receivers} dayId={view.day.id} />
@@ -96,22 +115,22 @@ function cutsOf(walkers: PlaceRange["walkers"]): { mm: number; labels: string[] 
   return cuts;
 }
 
-const millimetres = (m: number): string => `${Math.round(m * 1000)} mm`;
+const millimetres = (m: number): string => ANTENNAS_TEXTS.mmWith(Math.round(m * 1000));
 
 function CutLengths({ range }: { range: PlaceRange }) {
   const receivers = [...new Set(range.walkers.map((w) => w.receiverLabel))];
   if (receivers.length === 0) return null;
   return (
-    <section aria-label="Lengths">
-      <Heading>Cut to length</Heading>
+    <section aria-label={ANTENNAS_TEXTS.lengths}>
+      <Heading>{ANTENNAS_TEXTS.cutToLength}</Heading>
       <Table>
         <thead>
           <tr>
-            <th>For</th>
-            <th>frequencies</th>
-            <th>quarter wave</th>
-            <th>cut to</th>
-            <th>lost at the ends</th>
+            <th>{ANTENNAS_TEXTS.for}</th>
+            <th>{ANTENNAS_TEXTS.frequencies}</th>
+            <th>{ANTENNAS_TEXTS.quarterWave}</th>
+            <th>{ANTENNAS_TEXTS.cut}</th>
+            <th>{ANTENNAS_TEXTS.lostAtTheEnds}</th>
           </tr>
         </thead>
         <tbody>
@@ -126,17 +145,17 @@ function CutLengths({ range }: { range: PlaceRange }) {
                     .map((w) =>
                       w.isPicked
                         ? mhz(w.pack.frequencyHz)
-                        : `about ${Math.round(w.pack.frequencyHz / 1e6)} MHz`,
+                        : ANTENNAS_TEXTS.aboutMhz(Math.round(w.pack.frequencyHz / 1e6)),
                     )
                     .join(", ")}
                 </td>
-                <td data-label="quarter wave">
+                <td data-label={ANTENNAS_TEXTS.quarterWave}>
                   <Figure>{millimetres(of.quarterWaveM)}</Figure>
                 </td>
-                <td data-label="cut to">
+                <td data-label={ANTENNAS_TEXTS.cut}>
                   <Figure>{millimetres(of.cutM)}</Figure>
                 </td>
-                <td data-label="lost at the ends">
+                <td data-label={ANTENNAS_TEXTS.lostAtTheEnds}>
                   <Figure>
                     {of.worstMismatchDb < 0.05 ? "nothing" : formatDb(of.worstMismatchDb)}
                   </Figure>
@@ -146,20 +165,17 @@ function CutLengths({ range }: { range: PlaceRange }) {
           })}
         </tbody>
       </Table>
-      <Soft as="p">
-        From the case to the tip, straight; a bent one is another length. Where nothing is picked
-        yet, the middle of what is tuned.
-      </Soft>
+      <Soft as="p">{ANTENNAS_TEXTS.fromTheHousing}</Soft>
     </section>
   );
 }
 
 const FIT_WORDS = {
   fits: "fits",
-  "fits-wideband": "fits, wideband",
-  "other-block": "another block",
-  "other-connector": "another connector",
-  fixed: "does not come off",
+  "fits-wideband": ANTENNAS_TEXTS.fitsWideband,
+  "other-block": ANTENNAS_TEXTS.anotherBlock,
+  "other-connector": ANTENNAS_TEXTS.anotherConnector,
+  fixed: ANTENNAS_TEXTS.doesNotComeOff,
 } as const;
 
 function InCase({
@@ -171,14 +187,14 @@ function InCase({
 }) {
   if (receivers.length === 0) return null;
   return (
-    <section aria-label="Antennas in the case">
-      <Heading>Which of the case fit</Heading>
+    <section aria-label={ANTENNAS_TEXTS.antennasInTheKit}>
+      <Heading>{ANTENNAS_TEXTS.whichAntennasFit}</Heading>
       <Table>
         <thead>
           <tr>
-            <th>Receiver</th>
-            <th>takes</th>
-            <th>in the case</th>
+            <th>{ANTENNAS_TEXTS.receiver}</th>
+            <th>{ANTENNAS_TEXTS.takes}</th>
+            <th>{ANTENNAS_TEXTS.inTheKit}</th>
           </tr>
         </thead>
         <tbody>
@@ -188,21 +204,21 @@ function InCase({
               .reduce((n, f) => n + f.count, 0);
             return (
               <tr key={r.label}>
-                <td>{`${r.label}${r.block ? `, block ${r.block}` : ""}`}</td>
+                <td>{`${r.label}${r.block ? ANTENNAS_TEXTS.block(r.block) : ""}`}</td>
                 <td data-label="takes">
                   <Figure>{r.takes}</Figure>
                 </td>
-                <td data-label="in the case" data-wide>
+                <td data-label={ANTENNAS_TEXTS.inTheKit} data-wide>
                   <Status status={r.takes === 0 || good >= r.takes ? "done" : "problem"}>
                     {r.takes === 0
                       ? "fixed"
                       : good >= r.takes
                         ? count(good, "fits", "fit")
                         : good === 0
-                          ? "none fits"
-                          : `only ${good}`}
+                          ? ANTENNAS_TEXTS.noneFits
+                          : ANTENNAS_TEXTS.only(good)}
                   </Status>
-                  {` ${r.fits.map((f) => `${f.count} of ${f.block ? `block ${f.block}` : "wideband"} (${FIT_WORDS[f.fit]}${f.fit === "other-block" ? `: ${otherBlockLossWords(f.lossDb)}` : ""})`).join("; ")}`}
+                  {` ${r.fits.map((f) => ANTENNAS_TEXTS.of(f.count, f.block ? ANTENNAS_TEXTS.blockWith(f.block) : "wideband", FIT_WORDS[f.fit], f.fit === "other-block" ? `: ${otherBlockLossWords(f.lossDb)}` : "")).join("; ")}`}
                 </td>
               </tr>
             );
@@ -210,7 +226,7 @@ function InCase({
         </tbody>
       </Table>
       <Soft as="p">
-        <Link to={`/day/${dayId}/kit`}>What is in the case</Link>
+        <Link to={`/day/${dayId}/kit`}>{ANTENNAS_TEXTS.openTheKit}</Link>
       </Soft>
     </section>
   );
@@ -231,10 +247,10 @@ function Spacing({
   const quarterM = wavelengthM(middleHz) / 4;
   const alike = envelopeCorrelation(spacingM, middleHz);
   return (
-    <section aria-label="Spacing">
-      <Heading>How far apart</Heading>
+    <section aria-label={ANTENNAS_TEXTS.spacing}>
+      <Heading>{ANTENNAS_TEXTS.howFarApart}</Heading>
       <SliderField
-        label="Between the two antennas"
+        label={ANTENNAS_TEXTS.betweenTheTwoAntennas}
         min={0.05}
         max={2}
         step={0.01}
@@ -248,8 +264,20 @@ function Spacing({
         alikeAt={(m) => envelopeCorrelation(m, middleHz)}
         metres={lengths.metres}
       />
-      <Soft as="p">{`${lengths.metres(spacingM)} apart they fade alike to ${Math.round(alike * 100)} %. ${alike < 0.3 ? "Two whole chances." : alike < 0.7 ? "Somewhat more than one chance." : "Hardly more than one chance."} A quarter of the wave, ${lengths.metres(quarterM)}, is the least; a metre or two, or opposite ends of where it plays, is better: then walls and bodies do not stand before both.${standsM === null ? "" : ` On the plan A and B stand ${lengths.metres(standsM)} apart.`}`}</Soft>
-      <Soft as="p">Reckoned for reflections from all around (Clarke, Jakes).</Soft>
+      <Soft as="p">
+        {ANTENNAS_TEXTS.apartTheirFadingIsAlike(
+          lengths.metres(spacingM),
+          Math.round(alike * 100),
+          alike < 0.3
+            ? ANTENNAS_TEXTS.twoFullChances
+            : alike < 0.7
+              ? ANTENNAS_TEXTS.littleBetterThanOneAntenna
+              : ANTENNAS_TEXTS.littleMoreThanOneChance,
+          lengths.metres(quarterM),
+          standsM === null ? "" : ANTENNAS_TEXTS.onThePlan(lengths.metres(standsM)),
+        )}
+      </Soft>
+      <Soft as="p">{ANTENNAS_TEXTS.forReflectionsFromAllAround}</Soft>
     </section>
   );
 }
@@ -259,10 +287,10 @@ function Splay() {
   const { tiltsDeg } = defined(LEANS.find((l) => l.id === leans));
   const v = splayVerdict(tiltsDeg);
   return (
-    <section aria-label="Parallel or splayed">
-      <Heading>Upright or splayed</Heading>
+    <section aria-label={ANTENNAS_TEXTS.parallelOrSplayed}>
+      <Heading>{ANTENNAS_TEXTS.uprightOrSplayed}</Heading>
       <SelectField
-        label="The packs"
+        label={ANTENNAS_TEXTS.thePacks}
         choices={LEANS.map(({ id, label }) => ({ id, label }))}
         value={leans}
         onChange={setLeans}
@@ -270,33 +298,41 @@ function Splay() {
       <Table>
         <thead>
           <tr>
-            <th>Antennas</th>
-            <th>lost on the whole</th>
-            <th>at worst</th>
+            <th>{ANTENNAS_TEXTS.antennas}</th>
+            <th>{ANTENNAS_TEXTS.meanLoss}</th>
+            <th>{ANTENNAS_TEXTS.atWorst}</th>
           </tr>
         </thead>
         <tbody>
           <tr>
-            <td>both upright</td>
-            <td data-label="on the whole">
+            <td>{ANTENNAS_TEXTS.bothUpright}</td>
+            <td data-label="mean">
               <Figure>{formatDb(v.parallelDb)}</Figure>
             </td>
-            <td data-label="at worst">
+            <td data-label={ANTENNAS_TEXTS.atWorst}>
               <Figure>{formatDb(v.worstParallelDb)}</Figure>
             </td>
           </tr>
           <tr>
-            <td>each leaning out by 45°</td>
-            <td data-label="on the whole">
+            <td>{ANTENNAS_TEXTS.eachLeaningOutBy45}</td>
+            <td data-label="mean">
               <Figure>{formatDb(v.splayedDb)}</Figure>
             </td>
-            <td data-label="at worst">
+            <td data-label={ANTENNAS_TEXTS.atWorst}>
               <Figure>{formatDb(v.worstSplayedDb)}</Figure>
             </td>
           </tr>
         </tbody>
       </Table>
-      <Soft as="p">{`${v.better === "parallel" ? "Keep both upright" : v.better === "splayed" ? "Splay them" : "Either will do"}: of the better of the two. Upright is best for a pack that stays upright; splayed never loses more than 3 dB however a pack lies. Both schools are right, each for its talkers. A receiver laid flat has its antennas flat.`}</Soft>
+      <Soft as="p">
+        {ANTENNAS_TEXTS.ofTheBetter(
+          v.better === "parallel"
+            ? ANTENNAS_TEXTS.keepBothUpright
+            : v.better === "splayed"
+              ? ANTENNAS_TEXTS.splayThem
+              : ANTENNAS_TEXTS.eitherWillDo,
+        )}
+      </Soft>
     </section>
   );
 }
@@ -337,22 +373,19 @@ function Heights({
     [plan, range.walkers],
   );
   return (
-    <section aria-label="Height">
-      <Heading>How high</Heading>
+    <section aria-label={ANTENNAS_TEXTS.height}>
+      <Heading>{ANTENNAS_TEXTS.howHigh}</Heading>
       {rows.length === 0 ? (
-        <Soft as="p">
-          Nothing with a top stands between the walks and the antennas: height gains little, but a
-          clear line over heads still does.
-        </Soft>
+        <Soft as="p">{ANTENNAS_TEXTS.nothingTallStandsBetween}</Soft>
       ) : (
         <Table>
           <thead>
             <tr>
-              <th>Antenna</th>
-              <th>walk</th>
-              <th>to look over</th>
-              <th>stands at</th>
-              <th>needs</th>
+              <th>{ANTENNAS_TEXTS.antenna}</th>
+              <th>{ANTENNAS_TEXTS.walk}</th>
+              <th>{ANTENNAS_TEXTS.toLookOver}</th>
+              <th>{ANTENNAS_TEXTS.stands}</th>
+              <th>{ANTENNAS_TEXTS.needs}</th>
             </tr>
           </thead>
           <tbody>
@@ -363,18 +396,18 @@ function Heights({
                 <td data-label="over">
                   {plan.obstacles.find((o) => o.id === worst.obstacleId)?.name}
                 </td>
-                <td data-label="stands at">
+                <td data-label={ANTENNAS_TEXTS.stands}>
                   <Figure>{lengths.metres(antenna.heightM)}</Figure>
                 </td>
                 <td data-label="needs">
                   {antenna.heightM >= worst.needM ? (
-                    <Status status="done">clear</Status>
+                    <Status status="done">{ANTENNAS_TEXTS.clear}</Status>
                   ) : (
                     <Status status={worst.needM <= plan.atHand.mastM ? "stale" : "problem"}>
                       {worst.needM > 15
-                        ? "go round: no mast is so high"
+                        ? ANTENNAS_TEXTS.goRoundItNoMast
                         : capital(
-                            `${lengths.metres(Math.ceil(worst.needM * 10) / 10)}${worst.needM > plan.atHand.mastM ? ", over your stand" : ""}`,
+                            `${lengths.metres(Math.ceil(worst.needM * 10) / 10)}${worst.needM > plan.atHand.mastM ? ANTENNAS_TEXTS.overYourStand : ""}`,
                           )}
                     </Status>
                   )}
@@ -384,10 +417,7 @@ function Heights({
           </tbody>
         </Table>
       )}
-      <Soft as="p">
-        Six tenths of the first Fresnel zone clear is as good as the open. Near the obstacle or near
-        the talker the line rises fast: then another place helps more than a mast.
-      </Soft>
+      <Soft as="p">{ANTENNAS_TEXTS.with60OfTheFirst}</Soft>
     </section>
   );
 }

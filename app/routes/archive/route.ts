@@ -7,6 +7,7 @@ import {
 } from "~/server/services/shoots/shootArchive.server";
 import { count } from "~/contract/messages/format";
 import type { Reply } from "~/contract/schemas/reply";
+import { ARCHIVE_TEXTS } from "~/contract/messages/screens/archive";
 import { refuse, reply } from "~/app/routes/shared/reply.server";
 
 export type ArchiveReply = Reply & { preview?: ArchivePreview };
@@ -21,7 +22,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const file = form?.get("file");
   const what = form?.get("what");
   if (!(file instanceof File) || (what !== "look" && what !== "take" && what !== "own"))
-    return refuse("No archive came with that. Nothing was changed.", 400);
+    return refuse(ARCHIVE_TEXTS.noArchiveCame, 400);
   const bytes = new Uint8Array(await file.arrayBuffer());
   if (what === "look") {
     const looked = await previewArchive(app, bytes);
@@ -33,7 +34,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     await takeArchive(app, bytes, { asOwn: what === "own" }),
     ({ name, dayIds, added }) =>
       dayIds.length === 0
-        ? `Everything of ${name} was here already.`
-        : `${name}: ${count(dayIds.length, "day")} taken in, ${count(added, "record")}.`,
+        ? ARCHIVE_TEXTS.everythingOfWasHereAlready(name)
+        : ARCHIVE_TEXTS.taken(name, count(dayIds.length, "day"), count(added, "record")),
   );
 }

@@ -4,6 +4,7 @@ import type { Route } from "./+types/route";
 import { getArrival, tick } from "~/server/services/prep/arrival.server";
 import { arrivalWords } from "~/contract/messages/arrival";
 import { capital, formatClock, numberWord } from "~/contract/messages/format";
+import { ARRIVAL_TEXTS } from "~/contract/messages/screens/arrival";
 import { CheckField } from "~/app/ui/Field/Field";
 import { Answer, Soft, Stack, Sub } from "~/app/ui/Page/Page";
 import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
@@ -39,17 +40,17 @@ export default function ArrivalScreen({ loaderData: { steps } }: Route.Component
       <div>
         <Answer>
           {steps.length === 0
-            ? "Nothing to set up: the case is empty"
+            ? ARRIVAL_TEXTS.nothingToSetUp
             : next === undefined
-              ? "All set up"
+              ? ARRIVAL_TEXTS.allSetUp
               : done === 0
-                ? `${capital(numberWord(steps.length))} things to set up`
-                : `${capital(numberWord(done))} of ${numberWord(steps.length)} set up`}
+                ? ARRIVAL_TEXTS.thingsToSetUp(capital(numberWord(steps.length)))
+                : ARRIVAL_TEXTS.ofSetUp(capital(numberWord(done)), numberWord(steps.length))}
         </Answer>
         <Sub>
           {next
-            ? `Next: ${arrivalWords(next).what}.`
-            : "Antennas before power, receivers before packs."}
+            ? ARRIVAL_TEXTS.next(arrivalWords(next).what)
+            : ARRIVAL_TEXTS.antennasBeforePowerReceiversBefore}
         </Sub>
       </div>
       <ReplyNotice reply={answer} />
@@ -72,10 +73,7 @@ export default function ArrivalScreen({ loaderData: { steps } }: Route.Component
           );
         })}
       </List>
-      <Soft as="p">
-        Cables across a floor are a trip hazard: tape or ramp them. Stands: clear of power lines,
-        weighted, nobody climbs alone. Phantom power and unbalanced outputs can harm gear.
-      </Soft>
+      <Soft as="p">{ARRIVAL_TEXTS.cablesAcrossAFloor}</Soft>
     </Stack>
   );
 }
@@ -95,5 +93,5 @@ const List = styled.ol`
 const Why = styled.small`
   display: block;
   color: var(--soft);
-  font-size: 15px;
+  font-size: var(--text);
 `;

@@ -4,7 +4,7 @@ const column = z.number().int().min(0).max(200).nullable();
 const map = z.object({ who: column, primary: column, backup: column });
 const expectedVersion = z.number().int().min(0);
 
-export const handedIntents = z.discriminatedUnion("intent", [
+export const assignedIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("preview"), text: z.string().max(4_000_000), map: map.nullable() }),
   z.object({
     intent: z.literal("import"),
@@ -33,4 +33,4 @@ export const handedIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("undo"), expectedVersion }),
 ]);
 
-export type HandedIntent = z.infer<typeof handedIntents>;
+export type AssignedIntent = z.infer<typeof assignedIntents>;

@@ -1,21 +1,32 @@
 import { useState } from "react";
+import { ASSIGNED_COPY } from "~/contract/messages/prep";
+import { copyText } from "~/app/ui/copyText";
 import { Link } from "react-router";
 import { X } from "lucide-react";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import {
-  assignHanded,
-  getHanded,
-  importHanded,
-  previewHanded,
-  putHanded,
-  removeHanded,
+  assignToChannel,
+  getAssigned,
+  importAssigned,
+  previewAssigned,
+  putAssigned,
+  removeAssigned,
 } from "~/server/services/frequencies/assigned.server";
 import { undoList } from "~/server/services/prep/versionedLists.server";
 import { capital, count, formatClock } from "~/contract/messages/format";
-import { handedFaultWords, handedHeadline, handedProblemWords } from "~/contract/messages/prep";
+import {
+  assignedFaultWords,
+  assignedHeadline,
+  assignedProblemWords,
+} from "~/contract/messages/prep";
 import { brokenRuleWords } from "~/contract/messages/words";
-import type { HandedDown, HandedField, HandedRow } from "~/core/coordination/problem/assigned";
+import { ASSIGNED_TEXTS } from "~/contract/messages/screens/assigned";
+import type {
+  AssignedFrequency,
+  AssignedField,
+  AssignedRow,
+} from "~/core/coordination/problem/assigned";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
 import { formatMhz } from "~/core/units/frequencyText";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
@@ -34,71 +45,76 @@ import {
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
-import { handedIntents, type HandedIntent } from "./intents";
+import { assignedIntents, type AssignedIntent } from "./intents";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
-  return orNotFound(await getHanded(context.app, dayIdOf(params)));
+  return orNotFound(await getAssigned(context.app, dayIdOf(params)));
 }
 
 export async function action({ params, request, context }: Route.ActionArgs) {
   const { app } = context;
   const dayId = dayIdOf(params);
-  const read = await readIntent(request, handedIntents);
+  const read = await readIntent(request, assignedIntents);
   if (!read.ok) return read.reply;
   const { intent } = read;
   switch (intent.intent) {
     case "preview":
-      return previewed(await previewHanded(app, dayId, intent.text, intent.map));
+      return previewed(await previewAssigned(app, dayId, intent.text, intent.map));
     case "import":
-      return reply(
-        await importHanded(app, dayId, intent),
-        ({ imported, leftOut }) =>
-          `${capital(count(imported, "line"))} taken over${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`,
+      return reply(await importAssigned(app, dayId, intent), ({ imported, leftOut }) =>
+        ASSIGNED_TEXTS.imported(
+          capital(count(imported, "line")),
+          leftOut > 0 ? ASSIGNED_TEXTS.skipped(count(leftOut, "row")) : "",
+        ),
       );
     case "assign":
-      return reply(await assignHanded(app, dayId, intent));
+      return reply(await assignToChannel(app, dayId, intent));
     case "put":
-      return reply(
-        await putHanded(app, dayId, intent),
-        () => `${intent.who.trim()} stands on the list: it is planned round.`,
+      return reply(await putAssigned(app, dayId, intent), () =>
+        ASSIGNED_TEXTS.standsOnTheList(intent.who.trim()),
       );
     case "remove":
-      return reply(await removeHanded(app, dayId, intent), () => "Taken off the list.");
+      return reply(await removeAssigned(app, dayId, intent), () => ASSIGNED_TEXTS.takenOffTheList);
     case "undo":
       return reply(
         await undoList(app, "handed", dayId, intent.expectedVersion),
-        () => "The list before is back.",
+        () => ASSIGNED_TEXTS.theListBeforeIsBack,
       );
   }
 }
 
-const FIELDS: { id: HandedField; label: string }[] = [
-  { id: "who", label: "Crew or position" },
-  { id: "primary", label: "Primary" },
-  { id: "backup", label: "Backup" },
+const FIELDS: { id: AssignedField; label: string }[] = [
+  { id: "who", label: ASSIGNED_TEXTS.crewOrPosition },
+  { id: "primary", label: ASSIGNED_TEXTS.primary },
+  { id: "backup", label: ASSIGNED_TEXTS.backup },
 ];
 const OTHER_CREW = 0;
 /** A field to choose in stands in every line: of hundreds, the page would take seconds. */
 const LINES_A_PAGE = 50;
 
-const holds = ({ who, primaryHz, backupHz }: HandedDown, sought: string): boolean =>
+const holds = ({ who, primaryHz, backupHz }: AssignedFrequency, sought: string): boolean =>
   [who, formatMhz(primaryHz), backupHz === null ? "" : formatMhz(backupHz)].some((text) =>
     text.toLowerCase().includes(sought.trim().toLowerCase()),
   );
 
 function pageWords(found: number, all: number, from: number): string {
-  if (found === 0) return `No line of ${all} holds that.`;
-  const shown = `${from + 1} to ${Math.min(from + LINES_A_PAGE, found)} of ${count(found, "line")}`;
-  return found === all ? shown : `${shown} that hold it, of ${all}`;
+  if (found === 0) return ASSIGNED_TEXTS.noLineOfMatches(all);
+  const shown = ASSIGNED_TEXTS.to(
+    from + 1,
+    Math.min(from + LINES_A_PAGE, found),
+    count(found, "line"),
+  );
+  return found === all ? shown : ASSIGNED_TEXTS.matching(shown, all);
 }
 
-function wordsOf({ row, line, problems }: HandedRow): RowWords {
+function wordsOf({ row, line, problems }: AssignedRow): RowWords {
   return {
     row,
     isGood: line !== null,
-    problems: problems.map(handedProblemWords),
+    problems: problems.map(assignedProblemWords),
     notes: [],
-    becomes: line?.channelId === null ? "another crew's" : "for a channel of ours",
+    becomes:
+      line?.channelId === null ? ASSIGNED_TEXTS.anotherCrews : ASSIGNED_TEXTS.forAChannelOfOurs,
     cells: line
       ? [
           line.who,
@@ -112,22 +128,22 @@ function wordsOf({ row, line, problems }: HandedRow): RowWords {
 /**
  * Frequencies from somebody else: checked by the same rules as our own, faults ready to write back.
  */
-export default function HandedScreen({ loaderData: handed }: Route.ComponentProps) {
+export default function AssignedScreen({ loaderData: assigned }: Route.ComponentProps) {
   const view = useDay();
-  const { send, reply: answer, isBusy } = useIntent<HandedIntent>();
-  const [isCopied, setCopied] = useState(false);
+  const { send, reply: answer, isBusy } = useIntent<AssignedIntent>();
+  const [copied, setCopied] = useState<keyof typeof ASSIGNED_COPY>("not-yet");
   const nameOf = (id: string) =>
     view.channels.find((c) => carrierId(c.id) === id)?.talker ??
-    (id.startsWith("other ") ? `a carrier on ${id.slice(6)}` : id.replace(/ \(\d+\)$/, ""));
-  const letter = handed.faults.map((f) => handedFaultWords(f, nameOf)).join("\n");
+    (id.startsWith("other ") ? ASSIGNED_TEXTS.aCarrier(id.slice(6)) : id.replace(/ \(\d+\)$/, ""));
+  const letter = assigned.faults.map((f) => assignedFaultWords(f, nameOf)).join("\n");
   const faultOf = (who: string, use: "primary" | "backup") =>
-    handed.faults.find((f) => f.who === who && f.use === use);
-  const clean = handed.lines.filter((l) => l.channelId !== null && !faultOf(l.who, "primary"));
+    assigned.faults.find((f) => f.who === who && f.use === use);
+  const clean = assigned.lines.filter((l) => l.channelId !== null && !faultOf(l.who, "primary"));
   const fix = clean.map((l) => `fix=${l.channelId}:${formatMhz(l.primaryHz)}`).join("&");
-  const { version: expectedVersion } = handed;
+  const { version: expectedVersion } = assigned;
   const [sought, setSought] = useState("");
   const [page, setPage] = useState(0);
-  const found = handed.lines.map((l, i) => ({ l, i })).filter(({ l }) => holds(l, sought));
+  const found = assigned.lines.map((l, i) => ({ l, i })).filter(({ l }) => holds(l, sought));
   // lines may have gone since the page was turned
   const from =
     Math.min(page, Math.max(0, Math.ceil(found.length / LINES_A_PAGE) - 1)) * LINES_A_PAGE;
@@ -135,44 +151,52 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
   return (
     <Stack>
       <div>
-        <Answer>{handedHeadline(handed.lines, handed.faults)}</Answer>
+        <Answer>{assignedHeadline(assigned.lines, assigned.faults)}</Answer>
         <Sub>
-          {handed.lines.length === 0
-            ? "A coordinator's list has one line for each crew or position: a primary frequency, and a backup for when it is disturbed."
-            : `List ${handed.version}, ${formatClock(handed.atMs ?? 0)}. ${handed.isMeasured ? "Held against the law, the register, the newest scan here and your kit." : "Held against the law, the register and your kit; nothing is scanned here yet."}`}
+          {assigned.lines.length === 0
+            ? ASSIGNED_TEXTS.aCoordinatorsListHasOne
+            : ASSIGNED_TEXTS.list(
+                assigned.version,
+                formatClock(assigned.atMs ?? 0),
+                assigned.isMeasured
+                  ? ASSIGNED_TEXTS.checkedAgainstRegulationsStationList
+                  : ASSIGNED_TEXTS.checkedAgainstRegulationsStationListAndYour,
+              )}
         </Sub>
       </div>
       <ReplyNotice reply={answer} />
-      {handed.lines.length > 0 && (
+      {assigned.lines.length > 0 && (
         <>
           <Row>
             {clean.length > 0 && (
-              <Link
-                to={`/day/${view.day.id}/frequencies?${fix}`}
-              >{`Pick with ${count(clean.length, "frequency", "frequencies")} fixed so`}</Link>
+              <Link to={`/day/${view.day.id}/frequencies?${fix}`}>
+                {ASSIGNED_TEXTS.findFrequenciesWithLocked(
+                  count(clean.length, "frequency", "frequencies"),
+                )}
+              </Link>
             )}
             {letter !== "" && (
               <Button
                 onPress={() =>
-                  void navigator.clipboard.writeText(letter).then(() => setCopied(true))
+                  void copyText(letter).then((isDone) => setCopied(isDone ? "copied" : "refused"))
                 }
               >
-                {isCopied ? "Copied" : "Copy the faults to write back"}
+                {ASSIGNED_COPY[copied]}
               </Button>
             )}
-            {handed.earlierVersion !== null && (
+            {assigned.earlierVersion !== null && (
               <QuietButton
                 isDisabled={isBusy}
                 onPress={() => send({ intent: "undo", expectedVersion })}
               >
-                Undo: back to the list before
+                {ASSIGNED_TEXTS.undoPreviousList}
               </QuietButton>
             )}
           </Row>
-          {handed.lines.length > LINES_A_PAGE && (
+          {assigned.lines.length > LINES_A_PAGE && (
             <Row>
               <TextField
-                label="Find a line"
+                label={ASSIGNED_TEXTS.findALine}
                 isLabelHidden
                 value={sought}
                 onChange={(text) => {
@@ -180,27 +204,27 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
                   setPage(0);
                 }}
                 widthCh={24}
-                placeholder="crew, position or MHz"
+                placeholder={ASSIGNED_TEXTS.crewPositionOrMhz}
               />
-              <Soft>{pageWords(found.length, handed.lines.length, from)}</Soft>
+              <Soft>{pageWords(found.length, assigned.lines.length, from)}</Soft>
               <Button isDisabled={from === 0} onPress={() => setPage(from / LINES_A_PAGE - 1)}>
-                Lines before
+                {ASSIGNED_TEXTS.previousLines}
               </Button>
               <Button
                 isDisabled={from + LINES_A_PAGE >= found.length}
                 onPress={() => setPage(from / LINES_A_PAGE + 1)}
               >
-                Lines after
+                {ASSIGNED_TEXTS.nextLines}
               </Button>
             </Row>
           )}
           <Table>
             <thead>
               <tr>
-                <th>Crew or position</th>
-                <th>Channel of ours</th>
-                <th>Primary</th>
-                <th>Backup</th>
+                <th>{ASSIGNED_TEXTS.crewOrPosition}</th>
+                <th>{ASSIGNED_TEXTS.ourChannel}</th>
+                <th>{ASSIGNED_TEXTS.primary}</th>
+                <th>{ASSIGNED_TEXTS.backup}</th>
                 <th />
               </tr>
             </thead>
@@ -208,9 +232,9 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
               {found.slice(from, from + LINES_A_PAGE).map(({ l, i }) => (
                 <tr key={`${l.who}${i}`}>
                   <th scope="row">{l.who}</th>
-                  <td data-label="Channel of ours">
+                  <td data-label={ASSIGNED_TEXTS.ourChannel}>
                     <SelectField
-                      label={`Channel of ours for ${l.who}`}
+                      label={ASSIGNED_TEXTS.ourChannelWith(l.who)}
                       isLabelHidden
                       isDisabled={isBusy}
                       value={l.channelId ?? OTHER_CREW}
@@ -248,7 +272,7 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
                           </Fault>
                         ) : hz !== null && l.channelId !== null ? (
                           <Fault>
-                            <Status status="done">stands</Status>
+                            <Status status="done">{ASSIGNED_TEXTS.stands}</Status>
                           </Fault>
                         ) : null}
                       </td>
@@ -257,7 +281,7 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
                   <td data-wide>
                     <Button
                       isDisabled={isBusy}
-                      aria-label={`Take ${l.who} off the list`}
+                      aria-label={ASSIGNED_TEXTS.removeFromTheList(l.who)}
                       onPress={() => send({ intent: "remove", line: i, expectedVersion })}
                     >
                       <X aria-hidden />
@@ -271,40 +295,34 @@ export default function HandedScreen({ loaderData: handed }: Route.ComponentProp
       )}
       {letter !== "" && (
         <section>
-          <Heading>To write back</Heading>
+          <Heading>{ASSIGNED_TEXTS.toReply}</Heading>
           <Letter>{letter}</Letter>
         </section>
       )}
       <section>
-        <Heading>One more that transmits</Heading>
-        <Sub>
-          An ear feed for the boom, a talkback, a camera’s link: it keeps its frequency, and your
-          talkers are planned round it and round its products.
-        </Sub>
+        <Heading>{ASSIGNED_TEXTS.anotherTransmitter}</Heading>
+        <Sub>{ASSIGNED_TEXTS.anEarFeedATalkback}</Sub>
         <OneMore
           key={expectedVersion}
           isBusy={isBusy}
           onPut={(line) => send({ intent: "put", ...line, expectedVersion })}
         />
       </section>
-      <ListImport<HandedField, HandedRow>
+      <ListImport<AssignedField, AssignedRow>
         button="Read a coordinator’s list"
-        hint="CSV: crew or position, primary, backup; MHz, or TV channel + MHz above its edge"
+        hint={ASSIGNED_TEXTS.csvCrewOrPositionPrimary}
         thing="line"
         fields={FIELDS}
-        columns={["Crew or position", "Primary", "Backup"]}
+        columns={[ASSIGNED_TEXTS.crewOrPosition, "Primary", "Backup"]}
         wordsOf={wordsOf}
         onImport={(p) => send({ intent: "import", ...p, expectedVersion })}
       />
       <p>
         <a href={`/day/${view.day.id}/frequencies.csv`} download>
-          Save what we need and use as such a list
+          {ASSIGNED_TEXTS.saveOurNeedsAsSuch}
         </a>
       </p>
-      <Notice kind="caution">
-        A frequency handed down is no licence by itself: ask whoever issued it, and check with your
-        regulator.
-      </Notice>
+      <Notice kind="caution">{ASSIGNED_TEXTS.anAssignedFrequencyIsNot}</Notice>
     </Stack>
   );
 }
@@ -329,32 +347,28 @@ function OneMore({
       }}
     >
       <TextField
-        label="What it is"
+        label={ASSIGNED_TEXTS.what}
         value={line.who}
         onChange={(who) => setLine((l) => ({ ...l, who }))}
         widthCh={20}
-        placeholder="Boom ear feed"
+        placeholder={ASSIGNED_TEXTS.boomEarFeed}
       />
       <TextField
-        label="MHz"
+        label={ASSIGNED_TEXTS.mhz}
         value={line.frequency}
         onChange={(frequency) => setLine((l) => ({ ...l, frequency }))}
         widthCh={10}
         inputMode="decimal"
       />
-      <Button
-        type="submit"
-        isDisabled={isBusy}
-        why={isWhole ? null : "Type who and on what first."}
-      >
-        Put on the list
+      <Button type="submit" isDisabled={isBusy} why={isWhole ? null : ASSIGNED_TEXTS.typeAName}>
+        {ASSIGNED_TEXTS.addToTheList}
       </Button>
     </Row>
   );
 }
 
 const Fault = styled.div`
-  font-size: 15px;
+  font-size: var(--text);
   max-width: 40ch;
 `;
 const Letter = styled.pre`

@@ -18,6 +18,7 @@ import {
   formatDate,
   listWords,
 } from "~/contract/messages/format";
+import { BACKUPS_TEXTS } from "~/contract/messages/screens/backups";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Heading, Panel, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
@@ -46,26 +47,26 @@ export async function action({ request, context }: Route.ActionArgs) {
   const { intent } = read;
   switch (intent.intent) {
     case "copy-now":
-      return reply(await makeCopy(app), () => "Copied, and opened to see that it is whole.");
+      return reply(await makeCopy(app), () => BACKUPS_TEXTS.copiedAndChecked);
     case "restore":
       return reply(
         await restoreCopy(app, intent.name),
-        () => "The copy stands now. What stood before it is a copy of its own.",
+        () => BACKUPS_TEXTS.restoredTheDataFromBefore,
         (before): KeepIntent => ({ intent: "restore", name: before.name }),
       );
   }
 }
 
-export const meta: Route.MetaFunction = () => [{ title: "Copies · Plain Channel" }];
+export const meta: Route.MetaFunction = () => [{ title: BACKUPS_TEXTS.backupsPlainChannel }];
 
 const size = (bytes: number): string =>
   bytes < 1e6
-    ? `${Math.max(1, Math.round(bytes / 1000))} kB`
+    ? BACKUPS_TEXTS.kb(Math.max(1, Math.round(bytes / 1000)))
     : bytes < 1e9
-      ? `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`
-      : `${(bytes / 1e9).toFixed(1)} GB`;
+      ? BACKUPS_TEXTS.mb((bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0))
+      : BACKUPS_TEXTS.gb((bytes / 1e9).toFixed(1));
 
-/** Copies of everything, made and looked at by themselves, and how to go back to one. */
+/** Backups, made and looked at by themselves, and how to go back to one. */
 export default function KeepScreen({ loaderData: view }: Route.ComponentProps) {
   const { send, reply: said, isBusy } = useIntent<KeepIntent>();
   const [chosen, setChosen] = useState<string | null>(null);
@@ -75,36 +76,42 @@ export default function KeepScreen({ loaderData: view }: Route.ComponentProps) {
     <Page>
       <Stack>
         <Row>
-          <Link to="/shoots">All shoots and days</Link>
+          <Link to="/shoots">{BACKUPS_TEXTS.allShootsAndDays}</Link>
         </Row>
         <div>
           <Answer>
             {good.length === 0
-              ? "No copy yet: the first is made in a moment"
-              : `${capital(count(good.length, "whole copy", "whole copies"))}, the newest ${formatAge(view.realNowMs - itemAt(good, 0).atMs)}`}
+              ? BACKUPS_TEXTS.noBackupYetTheFirst
+              : BACKUPS_TEXTS.theNewest(
+                  capital(count(good.length, "complete backup", "complete backups")),
+                  formatAge(view.realNowMs - itemAt(good, 0).atMs),
+                )}
           </Answer>
-          <Sub>{`Every twenty minutes in which something was written, a copy of the whole data file is made beside it and opened to see that it is whole: the newest six, one an hour for a day, one a day for three weeks. Put one on another disk now and then: ${view.folder}`}</Sub>
+          <Sub>{BACKUPS_TEXTS.every20MinutesOfWork(view.folder)}</Sub>
         </div>
         <Disk view={view} />
         {view.failure && (
-          <Notice kind="refused">{`The last copy could not be made (${view.failure}). What stands is unharmed; it is tried again.`}</Notice>
+          <Notice kind="refused">{BACKUPS_TEXTS.theLastBackupFailed(view.failure)}</Notice>
         )}
         <ReplyNotice reply={said} onUndo={send} />
         <Row>
           <Button isDisabled={isBusy} onPress={() => send({ intent: "copy-now" })}>
-            Copy now
+            {BACKUPS_TEXTS.backUpNow}
           </Button>
-          {view.now && <Soft>{`What stands: ${summaryWords(view.now)}`}</Soft>}
+          {view.now && <Soft>{BACKUPS_TEXTS.currentData(summaryWords(view.now))}</Soft>}
         </Row>
         {picked && (
-          <Panel aria-label="Go back to a copy">
-            <b>{`Back to ${when(picked.atMs)}?`}</b>
+          <Panel aria-label={BACKUPS_TEXTS.restoreABackup}>
+            <b>{BACKUPS_TEXTS.restore(when(picked.atMs))}</b>
             {picked.summary && (
-              <p>{`It holds ${summaryWords(picked.summary)}. ${differenceWords(picked.summary, view.now)}`}</p>
+              <p>
+                {BACKUPS_TEXTS.okAgain(
+                  summaryWords(picked.summary),
+                  differenceWords(picked.summary, view.now),
+                )}
+              </p>
             )}
-            <Soft>
-              What stands now is made a copy of its own first, so that you can come back to it.
-            </Soft>
+            <Soft>{BACKUPS_TEXTS.theCurrentDataIsBacked}</Soft>
             <Row>
               <PrimaryButton
                 isDisabled={isBusy}
@@ -113,37 +120,36 @@ export default function KeepScreen({ loaderData: view }: Route.ComponentProps) {
                   setChosen(null);
                 }}
               >
-                Put it in place
+                {BACKUPS_TEXTS.restore2}
               </PrimaryButton>
-              <QuietButton onPress={() => setChosen(null)}>Leave it</QuietButton>
+              <QuietButton onPress={() => setChosen(null)}>{BACKUPS_TEXTS.cancel}</QuietButton>
             </Row>
           </Panel>
         )}
-        <List aria-label="Copies">
+        <List aria-label={BACKUPS_TEXTS.copies}>
           {view.copies.map((c) => (
             <li key={c.name}>
               <b>{when(c.atMs)}</b>
               <span>
                 {c.summary ? summaryWords(c.summary) : c.error ? copyWords(c.error) : ""}
                 {c.name.endsWith("-before.sqlite") && (
-                  <Soft> · made before another was put in place</Soft>
+                  <Soft> {BACKUPS_TEXTS.madeBeforeARestore}</Soft>
                 )}
               </span>
               {c.isGood && (
-                <QuietButton
-                  isDisabled={isBusy}
-                  onPress={() => setChosen(c.name)}
-                >{`Back to ${when(c.atMs)} …`}</QuietButton>
+                <QuietButton isDisabled={isBusy} onPress={() => setChosen(c.name)}>
+                  {BACKUPS_TEXTS.restoreWith(when(c.atMs))}
+                </QuietButton>
               )}
             </li>
           ))}
         </List>
         <section>
-          <Heading>What went wrong</Heading>
+          <Heading>{BACKUPS_TEXTS.problems}</Heading>
           {view.troubles.length === 0 ? (
-            <Soft as="p">Nothing since this program was started.</Soft>
+            <Soft as="p">{BACKUPS_TEXTS.noneSinceThisProgramStarted}</Soft>
           ) : (
-            <List aria-label="What went wrong">
+            <List aria-label={BACKUPS_TEXTS.problems}>
               {view.troubles.map((t) => (
                 <li key={`${t.atIso}${t.event}`}>
                   <b>{t.atIso.slice(11, 19)}</b>
@@ -157,9 +163,9 @@ export default function KeepScreen({ loaderData: view }: Route.ComponentProps) {
           )}
           <p>
             <a href="/support.json" download>
-              Save a report for support
+              {BACKUPS_TEXTS.saveAReportForSupport}
             </a>{" "}
-            <Soft>versions, sizes and what went wrong; no names, no keys, nothing of a day</Soft>
+            <Soft>{BACKUPS_TEXTS.versionsSizesAndProblemsNo}</Soft>
           </p>
         </section>
       </Stack>
@@ -183,8 +189,8 @@ function Disk({ view }: { view: KeepView }) {
   return (
     <Notice kind="refused">
       {view.disk.state === "full"
-        ? `Only ${size(view.disk.freeBytes)} are free on this disk: free some before the next take, or nothing more can be kept.`
-        : `${size(view.disk.freeBytes)} are free on this disk. A long day with many channels takes up to 200 MB, each copy as much as the file.`}
+        ? BACKUPS_TEXTS.onlyFreeOnThisDisk(size(view.disk.freeBytes))
+        : BACKUPS_TEXTS.freeOnThisDisk(size(view.disk.freeBytes))}
     </Notice>
   );
 }
@@ -195,14 +201,14 @@ const when = (ms: number): string => {
 };
 
 function summaryWords({ bytes, shoots, days, events, last }: NonNullable<KeepView["now"]>): string {
-  return `${shoots.length === 0 ? "no shoot" : listWords(shoots.slice(0, 3))}, ${count(days, "day")}, ${count(events, "happening")}, ${size(bytes)}${last ? `; last ${formatClock(last.atMs)} of ${formatDate(last.dateIso)}` : ""}`;
+  return `${shoots.length === 0 ? BACKUPS_TEXTS.noShoot : listWords(shoots.slice(0, 3))}, ${count(days, "day")}, ${count(events, "event")}, ${size(bytes)}${last ? BACKUPS_TEXTS.last(formatClock(last.atMs), formatDate(last.dateIso)) : ""}`;
 }
 
 function differenceWords(copy: NonNullable<KeepView["now"]>, now: KeepView["now"]): string {
   if (!now) return "";
   const [days, events] = [now.days - copy.days, now.events - copy.events];
-  if (days === 0 && events === 0) return "As many days and happenings as now stand.";
-  return `${events > 0 ? `${capital(count(events, "happening"))} of now ${events === 1 ? "is" : "are"} not in it` : `${capital(count(-events, "happening"))} more than now`}${days === 0 ? "" : days > 0 ? `, nor ${count(days, "day")}` : `, and ${count(-days, "day")} more`}.`;
+  if (days === 0 && events === 0) return BACKUPS_TEXTS.asManyDaysAndEntries;
+  return `${events > 0 ? BACKUPS_TEXTS.ofNowNot(capital(count(events, "event")), events === 1 ? "is" : "are") : BACKUPS_TEXTS.moreThanNow(capital(count(-events, "event")))}${days === 0 ? "" : days > 0 ? BACKUPS_TEXTS.nor(count(days, "day")) : BACKUPS_TEXTS.andMore(count(-days, "day"))}.`;
 }
 
 const Page = styled.main`
@@ -219,7 +225,7 @@ const List = styled.ol`
     gap: 0 14px;
     align-items: center;
     border-bottom: 1px solid var(--rule);
-    min-height: 48px;
+    min-height: var(--target);
   }
   @media (max-width: 720px) {
     li {

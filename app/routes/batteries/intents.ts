@@ -1,12 +1,13 @@
 import { z } from "zod";
+import { BATTERIES_TEXTS } from "~/contract/messages/screens/batteries";
 
 const packKey = z.string().min(1).max(100);
 const chemistry = z.enum(["alkaline", "nimh", "lithium", "li-ion"]);
 const span = z
   .object({ startMs: z.number(), endMs: z.number() })
-  .refine((s) => s.endMs > s.startMs, "must go on");
+  .refine((s) => s.endMs > s.startMs, BATTERIES_TEXTS.mustGo);
 
-export const cellIntents = z.discriminatedUnion("intent", [
+export const batteryIntents = z.discriminatedUnion("intent", [
   z.object({
     intent: z.literal("rule"),
     expectedVersion: z.number().int(),
@@ -23,4 +24,4 @@ export const cellIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("ran"), packKey, chemistry, ranHours: z.number().min(0).max(100) }),
 ]);
 
-export type CellIntent = z.infer<typeof cellIntents>;
+export type BatteryIntent = z.infer<typeof batteryIntents>;

@@ -1,12 +1,12 @@
 import type { Route } from "./+types/route";
-import { cellCalendar } from "~/server/services/day/batteries.server";
+import { batteryCalendar } from "~/server/services/day/batteries.server";
 import { dayIdOf, download, orNotFound } from "~/app/routes/shared/reply.server";
 
 /** The planned changes of cells as an iCalendar file. */
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
   return download(
-    orNotFound(await cellCalendar(context.app, dayId)),
+    orNotFound(await batteryCalendar(context.app, dayId)),
     "text/calendar",
     `cells-day-${dayId}.ics`,
   );

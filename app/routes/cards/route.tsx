@@ -9,7 +9,7 @@ import {
   rigVersion,
   type Walker,
 } from "~/server/services/range/placePlans.server";
-import { capital, count, formatDb, listWords, mhz } from "~/contract/messages/format";
+import { capital, count, formatDb, namesOrCount, mhz } from "~/contract/messages/format";
 import {
   CAUTION_NAMES,
   MIC_PLACES,
@@ -19,6 +19,7 @@ import {
   SIDES,
   WHIPS,
 } from "~/contract/messages/rig";
+import { CARDS_TEXTS } from "~/contract/messages/screens/cards";
 import { type RigDetail, type RigFacts, rigLines, SCENE_CAUTIONS } from "~/core/report/rigCard";
 import { microphoneModel, packModel } from "~/core/kit/models";
 import { sideTowards } from "~/core/location/forecast";
@@ -67,11 +68,11 @@ export default function RigCards({ loaderData: { range, version } }: Route.Compo
     return (
       <Stack>
         <div>
-          <Answer>Nobody to rig yet</Answer>
-          <Sub>Cards come with the talkers: give them channels first.</Sub>
+          <Answer>{CARDS_TEXTS.noOneToRigYet}</Answer>
+          <Sub>{CARDS_TEXTS.addTalentFirstEachPerson}</Sub>
         </div>
         <Row>
-          <Link to={`/day/${view.day.id}/setup`}>Places and talkers</Link>
+          <Link to={`/day/${view.day.id}/setup`}>{CARDS_TEXTS.locationsTalent}</Link>
         </Row>
       </Stack>
     );
@@ -82,7 +83,7 @@ export default function RigCards({ loaderData: { range, version } }: Route.Compo
       mark: w.mark,
       talker: w.talker,
       status: mends > 0 ? ("todo" as const) : ("done" as const),
-      words: mends > 0 ? `${count(mends, "thing")} to mend` : "as it should be",
+      words: mends > 0 ? CARDS_TEXTS.toFix(count(mends, "thing")) : "OK",
     };
   });
   return (
@@ -90,10 +91,18 @@ export default function RigCards({ loaderData: { range, version } }: Route.Compo
       <NoPrint>
         <Answer>
           {open.length === 0
-            ? "Every rig is as it should be"
-            : `${listWords(open.map((c) => c.w.talker))} ${open.length === 1 ? "has" : "have"} something to mend`}
+            ? CARDS_TEXTS.allRigsAreOk
+            : CARDS_TEXTS.somethingToFix(
+                capital(
+                  namesOrCount(
+                    open.map((c) => c.w.talker),
+                    "rig",
+                  ),
+                ),
+                open.length === 1 ? "has" : "have",
+              )}
         </Answer>
-        <Sub>{`What the assistant needs on paper or on a phone, for ${currentPlace(view).name}: from how they are worn, where the antennas lie, and what the scene asks for.`}</Sub>
+        <Sub>{CARDS_TEXTS.forTheAssistantOnPaper(currentPlace(view).name)}</Sub>
       </NoPrint>
       {reply && !reply.ok && <Notice kind="refused">{reply.message}</Notice>}
       <NoPrint>
@@ -103,9 +112,9 @@ export default function RigCards({ loaderData: { range, version } }: Route.Compo
               window.print();
             }}
           >
-            Print all cards
+            {CARDS_TEXTS.printAllCards}
           </PrimaryButton>
-          <Soft>Each on a piece of paper as wide as a hand.</Soft>
+          <Soft>{CARDS_TEXTS.eachIsAsWide}</Soft>
         </Row>
       </NoPrint>
       <ScreenSplit>
@@ -159,7 +168,7 @@ function factsOf(w: Walker, range: PlaceRange, view: ReturnType<typeof useDay>):
   };
 }
 
-const KINDS = { mend: "Mend", do: "Do", mind: "Mind" } as const;
+const KINDS = { mend: CARDS_TEXTS.fixFirst, do: "Do", mind: "Caution" } as const;
 
 function Card({
   walker: w,
@@ -175,7 +184,7 @@ function Card({
   const { rig } = w;
   const wear = WEARS.find((x) => x.id === w.pack.wear)?.label ?? w.pack.wear;
   return (
-    <Paper aria-label={`Rig card of ${w.talker}`}>
+    <Paper aria-label={CARDS_TEXTS.rigCard(w.talker)}>
       <CardHead>
         <Mark>{w.mark}</Mark>
         <b>{w.talker}</b>
@@ -184,30 +193,30 @@ function Card({
       </CardHead>
       <dl>
         <div>
-          <dt>Pack</dt>
+          <dt>{CARDS_TEXTS.pack}</dt>
           <dd>{`${w.packLabel}, “${channel?.packName ?? ""}”`}</dd>
         </div>
         <div>
-          <dt>On</dt>
+          <dt>{CARDS_TEXTS.on}</dt>
           <dd>
-            {w.isPicked ? mhz(w.pack.frequencyHz) : "not picked yet"}
-            {`, ${Math.round(10 ** (w.pack.txPowerDbm / 10))} mW`}
+            {w.isPicked ? mhz(w.pack.frequencyHz) : CARDS_TEXTS.noFrequencyYet}
+            {CARDS_TEXTS.mw(Math.round(10 ** (w.pack.txPowerDbm / 10)))}
           </dd>
         </div>
         <div>
-          <dt>Worn</dt>
+          <dt>{CARDS_TEXTS.worn}</dt>
           <dd>{`${wear}${rig.side === "middle" ? "" : `, ${rig.side}`}; ${defined(POUCHES.find((p) => p.id === rig.pouch)).label}`}</dd>
         </div>
         <div>
-          <dt>Antenna</dt>
-          <dd>{`${rig.whip}${rig.sleeve ? ", in its sleeve" : ""}${rig.isTipHeld ? ", tip held" : ""}`}</dd>
+          <dt>{CARDS_TEXTS.antenna}</dt>
+          <dd>{`${rig.whip}${rig.sleeve ? CARDS_TEXTS.inItsSleeve : ""}${rig.isTipHeld ? CARDS_TEXTS.tipHeld : ""}`}</dd>
         </div>
         <div>
-          <dt>Microphone</dt>
+          <dt>{CARDS_TEXTS.microphone}</dt>
           <dd>{defined(MIC_PLACES.find((m) => m.id === rig.microphone)).label}</dd>
         </div>
         <div>
-          <dt>Mute</dt>
+          <dt>{CARDS_TEXTS.mute}</dt>
           <dd>{defined(MUTES.find((m) => m.id === rig.mute)).label}</dd>
         </div>
       </dl>
@@ -249,18 +258,18 @@ function RigForm({
   const set = (change: Partial<RigDetail>) => {
     onKeep({ ...kept, note, ...change });
   };
-  const gain = kept.skinContact && !kept.sleeve ? ` (${formatDb(7)} to win)` : "";
+  const gain = kept.skinContact && !kept.sleeve ? CARDS_TEXTS.toWin(formatDb(7)) : "";
   return (
-    <section aria-label="How it is rigged" aria-busy={isBusy}>
-      <Heading>How it is rigged</Heading>
+    <section aria-label={CARDS_TEXTS.howItIsRigged} aria-busy={isBusy}>
+      <Heading>{CARDS_TEXTS.howItIsRigged}</Heading>
       <Soft as="p">
         {`${capital(wear)}: `}
-        <Link to={`/day/${dayId}/setup`}>worn elsewhere</Link>. Each change is kept at once, and the
-        range goes by it.
+        <Link to={`/day/${dayId}/setup`}>{CARDS_TEXTS.wornElsewhere}</Link>
+        {CARDS_TEXTS.eachChangeIsSaved}
       </Soft>
       <Settings>
         <SelectField
-          label="Side"
+          label={CARDS_TEXTS.side}
           choices={SIDES}
           value={kept.side}
           onChange={(side) => {
@@ -268,7 +277,7 @@ function RigForm({
           }}
         />
         <SelectField
-          label="Held by"
+          label={CARDS_TEXTS.held}
           choices={POUCHES}
           value={kept.pouch}
           onChange={(pouch) => {
@@ -276,7 +285,7 @@ function RigForm({
           }}
         />
         <SelectField
-          label="Antenna hangs"
+          label={CARDS_TEXTS.antennaHangs}
           choices={WHIPS}
           value={kept.whip}
           onChange={(whip) => {
@@ -284,7 +293,7 @@ function RigForm({
           }}
         />
         <SelectField
-          label="Microphone"
+          label={CARDS_TEXTS.microphone}
           choices={MIC_PLACES}
           value={kept.microphone}
           onChange={(microphone) => {
@@ -292,7 +301,7 @@ function RigForm({
           }}
         />
         <SelectField
-          label="The talker"
+          label={CARDS_TEXTS.thePerson}
           choices={MUTES}
           value={kept.mute}
           onChange={(mute) => {
@@ -307,21 +316,23 @@ function RigForm({
             set({ isAsked });
           }}
         >
-          they were asked
+          {CARDS_TEXTS.theyWereAsked}
         </SwitchField>
         <SwitchField
           isSelected={kept.skinContact}
           onChange={(skinContact) => {
             set({ skinContact });
           }}
-        >{`antenna lies on skin${gain}`}</SwitchField>
+        >
+          {CARDS_TEXTS.antennaLiesOnSkin(gain)}
+        </SwitchField>
         <SwitchField
           isSelected={kept.sleeve}
           onChange={(sleeve) => {
             set({ sleeve });
           }}
         >
-          in a sleeve
+          {CARDS_TEXTS.inASleeve}
         </SwitchField>
         <SwitchField
           isSelected={kept.isTipHeld}
@@ -329,7 +340,7 @@ function RigForm({
             set({ isTipHeld });
           }}
         >
-          tip held by band and pin
+          {CARDS_TEXTS.tipHeldByBand}
         </SwitchField>
         <SwitchField
           isSelected={kept.isLeadAcross}
@@ -337,7 +348,7 @@ function RigForm({
             set({ isLeadAcross });
           }}
         >
-          lead crosses the antenna
+          {CARDS_TEXTS.cableCrossesTheAntenna}
         </SwitchField>
         <SwitchField
           isSelected={kept.isSheathed}
@@ -345,7 +356,7 @@ function RigForm({
             set({ isSheathed });
           }}
         >
-          in a sheath
+          {CARDS_TEXTS.inASheath}
         </SwitchField>
         <SwitchField
           isSelected={kept.isNearMetal}
@@ -353,10 +364,10 @@ function RigForm({
             set({ isNearMetal });
           }}
         >
-          metal or electronics beside it
+          {CARDS_TEXTS.metalOrElectronicsBeside}
         </SwitchField>
       </Switches>
-      <Heading as="h3">The scene has</Heading>
+      <Heading as="h3">{CARDS_TEXTS.theScene}</Heading>
       <Switches>
         {SCENE_CAUTIONS.map((c) => (
           <CheckField
@@ -373,13 +384,13 @@ function RigForm({
         ))}
       </Switches>
       <AreaField
-        label="Note for the card"
+        label={CARDS_TEXTS.noteForTheCard}
         value={note}
         onChange={(v) => {
           setNote(v.slice(0, 400));
         }}
         rows={2}
-        hint="Printed at its foot."
+        hint={CARDS_TEXTS.printedAtTheBottom}
       />
       <Row>
         <PrimaryButton
@@ -388,7 +399,7 @@ function RigForm({
             set({});
           }}
         >
-          Keep the note
+          {CARDS_TEXTS.saveTheNote}
         </PrimaryButton>
       </Row>
     </section>
@@ -425,10 +436,10 @@ const CardHead = styled.header`
   align-items: center;
   border-bottom: 2px solid var(--ink);
   padding-bottom: 6px;
-  font-size: 20px;
+  font-size: var(--head);
   > span:nth-of-type(2) {
     color: var(--soft);
-    font-size: 16px;
+    font-size: var(--text);
   }
 `;
 const Number = styled.b`
@@ -462,7 +473,7 @@ const Paper = styled.article`
     margin: 0;
   }
   h3 {
-    font-size: 16px;
+    font-size: var(--text);
     margin: 4px 0 2px;
     &[data-kind="mend"] {
       color: var(--bad);
@@ -517,7 +528,7 @@ const Paper = styled.article`
     color: #000;
     max-width: 92mm;
     break-inside: avoid;
-    font-size: 12px;
+    font-size: var(--small);
     dl {
       grid-template-columns: 1fr;
     }

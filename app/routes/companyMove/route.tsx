@@ -8,7 +8,8 @@ import { movingView } from "~/server/services/day/companyMove.server";
 import { moveTo } from "~/server/services/day/moves.server";
 import { addTalker, removeTalker, restoreTalker } from "~/server/services/prep/talkers.server";
 import { capital, listWords } from "~/contract/messages/format";
-import { MOVE_STEP_WORDS, moveHeadline, moveSubline } from "~/contract/messages/move";
+import { MOVE_STEP_WORDS, moveHeadline, moveSubline, wholeMinutes } from "~/contract/messages/move";
+import { COMPANY_MOVE_TEXTS } from "~/contract/messages/screens/companyMove";
 import { useNow } from "~/app/features/frame/useNow";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { SelectField, TextField } from "~/app/ui/Field/Field";
@@ -44,17 +45,16 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "move-to":
       return reply(
         await moveTo(app, dayId, intent.placeId),
-        () => "There. What was scanned and proved elsewhere is marked old.",
+        () => COMPANY_MOVE_TEXTS.movedScansAndVerifications,
       );
     case "join":
-      return reply(
-        await addTalker(app, dayId, { talker: intent.talker }),
-        (talker) => `${talker} has a channel. Scan with the others on, or take a spare at Pick.`,
+      return reply(await addTalker(app, dayId, { talker: intent.talker }), (talker) =>
+        COMPANY_MOVE_TEXTS.hasAChannelScan(talker),
       );
     case "leave":
       return reply(
         await removeTalker(app, dayId, intent),
-        ({ talker }) => `${talker} has left: the pack and the receiver channel are free.`,
+        ({ talker }) => COMPANY_MOVE_TEXTS.hasLeftThePack(talker),
         ({ version }): MovingIntent => ({
           intent: "come-back",
           channelId: intent.channelId,
@@ -62,9 +62,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         }),
       );
     case "come-back":
-      return reply(
-        await restoreTalker(app, dayId, intent),
-        ({ talker }) => `${talker} is back on the same channel.`,
+      return reply(await restoreTalker(app, dayId, intent), ({ talker }) =>
+        COMPANY_MOVE_TEXTS.isBackOnTheSame(talker),
       );
   }
 }
@@ -88,10 +87,11 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
   const [joining, setJoining] = useState("");
   const plan =
     view.plans.find((p) => p.toPlaceId === (chosen ?? following?.id ?? here)) ?? view.plans[0];
-  if (!plan) return <Answer>The day has no place yet</Answer>;
+  if (!plan) return <Answer>{COMPANY_MOVE_TEXTS.theDayHasNoLocation}</Answer>;
   const place = defined(day.places.find((p) => p.id === plan.toPlaceId));
-  const name = `the ${place.name.toLowerCase()}`;
+  const name = COMPANY_MOVE_TEXTS.the(place.name.toLowerCase());
   const base = `/day/${day.day.id}`;
+  const minutes = wholeMinutes(plan.steps);
   return (
     <Stack>
       <div>
@@ -101,12 +101,12 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
       <ReplyNotice reply={said} onUndo={send} />
       <Row>
         <SelectField
-          label="Where to"
+          label={COMPANY_MOVE_TEXTS.where}
           value={String(plan.toPlaceId)}
           onChange={(id) => setChosen(Number(id))}
           choices={day.places.map((p) => ({
             id: String(p.id),
-            label: `${p.name}, ${p.setting === "indoors" ? "inside" : "outside"}${p.id === here ? " (here)" : ""}`,
+            label: `${p.name}, ${p.setting === "indoors" ? "inside" : "outside"}${p.id === here ? COMPANY_MOVE_TEXTS.here : ""}`,
           }))}
         />
         {!plan.isThere && (
@@ -114,15 +114,21 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
             isDisabled={isBusy}
             onPress={() => send({ intent: "move-to", placeId: plan.toPlaceId })}
           >
-            {`We move to ${name}`}
+            {COMPANY_MOVE_TEXTS.move(name)}
             <MoveRight aria-hidden />
           </PrimaryButton>
         )}
       </Row>
       {plan.sideChanges && !plan.isThere && (
-        <Notice kind="caution">{`From ${place.setting === "indoors" ? "outside to inside" : "inside to outside"}: other stations are heard, and law may tell the two apart.`}</Notice>
+        <Notice kind="caution">
+          {COMPANY_MOVE_TEXTS.fromOtherStationsAreReceived(
+            place.setting === "indoors"
+              ? COMPANY_MOVE_TEXTS.outsideToInside
+              : COMPANY_MOVE_TEXTS.insideToOutside,
+          )}
+        </Notice>
       )}
-      <Steps aria-label="Before the first take">
+      <Steps aria-label={COMPANY_MOVE_TEXTS.beforeTheFirstTake}>
         {plan.steps.map((step, i) => {
           const { what, why, to } = MOVE_STEP_WORDS[step.code];
           const who =
@@ -136,26 +142,31 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
                 <Link to={`${base}/${to}`}>{capital(what(step.channelIds.length))}</Link>
                 <small>{who ? `${who}: ${why}` : why}</small>
               </span>
-              <Figure>{step.minutes < 1 ? "< 1 min" : `${Math.round(step.minutes)} min`}</Figure>
+              <Figure>
+                {minutes[i] ? COMPANY_MOVE_TEXTS.min(minutes[i]) : COMPANY_MOVE_TEXTS.n1Min}
+              </Figure>
             </li>
           );
         })}
       </Steps>
       {plan.steps.length === 0 && (
-        <Notice kind="said">Nothing is left to do before the first take here.</Notice>
+        <Notice kind="said">{COMPANY_MOVE_TEXTS.nothingLeftToDoBefore}</Notice>
       )}
       {plan.canWait.length > 0 && (
-        <Soft>{`${listWords(plan.canWait.map(names.talker))} ${plan.canWait.length === 1 ? "has" : "have"} no scene there and can wait.`}</Soft>
+        <Soft>
+          {COMPANY_MOVE_TEXTS.noSceneThereAndCan(
+            listWords(plan.canWait.map(names.talker)),
+            plan.canWait.length === 1 ? "has" : "have",
+          )}
+        </Soft>
       )}
       <section>
-        <Heading>Who joins, who leaves</Heading>
+        <Heading>{COMPANY_MOVE_TEXTS.joiningAndLeaving}</Heading>
         <Row>
           {plan.joins.map((t) => (
-            <Button
-              key={t}
-              isDisabled={isBusy}
-              onPress={() => send({ intent: "join", talker: t })}
-            >{`Wire ${t}`}</Button>
+            <Button key={t} isDisabled={isBusy} onPress={() => send({ intent: "join", talker: t })}>
+              {COMPANY_MOVE_TEXTS.wire(t)}
+            </Button>
           ))}
           <Row
             as="form"
@@ -167,7 +178,7 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
             }}
           >
             <TextField
-              label="Somebody joins"
+              label={COMPANY_MOVE_TEXTS.addTalent}
               isLabelHidden
               value={joining}
               onChange={setJoining}
@@ -177,20 +188,26 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
             <Button
               type="submit"
               isDisabled={isBusy}
-              why={joining.trim() === "" ? "Type a name first." : null}
+              why={joining.trim() === "" ? COMPANY_MOVE_TEXTS.typeANameFirst : null}
             >
-              Wire
+              {COMPANY_MOVE_TEXTS.wire2}
             </Button>
           </Row>
         </Row>
         {plan.joins.length > 0 && (
           <p>
-            <Soft>{`${listWords(plan.joins)} ${plan.joins.length === 1 ? "speaks" : "speak"} there and ${plan.joins.length === 1 ? "has" : "have"} no channel. Scan for a newcomer with the others on: their carriers are in the air too.`}</Soft>
+            <Soft>
+              {COMPANY_MOVE_TEXTS.thereAndNoChannelScan(
+                listWords(plan.joins),
+                plan.joins.length === 1 ? "speaks" : "speak",
+                plan.joins.length === 1 ? "has" : "have",
+              )}
+            </Soft>
           </p>
         )}
         {plan.leaves.map((id) => (
           <Row key={id}>
-            <span>{`${names.talker(id)} has no scene any more today.`}</span>
+            <span>{COMPANY_MOVE_TEXTS.hasNoMoreScenesToday(names.talker(id))}</span>
             <QuietButton
               isDisabled={isBusy}
               onPress={() =>
@@ -200,7 +217,9 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
                   expectedVersion: defined(view.versions[id]),
                 })
               }
-            >{`${names.talker(id)} leaves: ${names.pack(id)} is free`}</QuietButton>
+            >
+              {COMPANY_MOVE_TEXTS.leavesIsFree(names.talker(id), names.pack(id))}
+            </QuietButton>
           </Row>
         ))}
       </section>
@@ -218,23 +237,23 @@ const Steps = styled.ol`
     align-items: center;
     border-bottom: 1px solid var(--rule);
     padding: 8px 0;
-    min-height: 52px;
+    min-height: var(--target);
   }
   > li > b {
-    font-size: 20px;
+    font-size: var(--head);
   }
   > li > span {
     display: flex;
     flex-direction: column;
-    font-size: 18px;
+    font-size: var(--text);
     small {
       color: var(--soft);
-      font-size: 14px;
+      font-size: var(--small);
     }
   }
   > li > :last-child {
     text-align: right;
-    font-size: 18px;
+    font-size: var(--text);
   }
   ${PHONE} {
     > li {

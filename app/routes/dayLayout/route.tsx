@@ -1,27 +1,33 @@
-import { useEffect, useRef } from "react";
-import { Smartphone } from "lucide-react";
-import { Link, NavLink, Outlet, useLocation, useNavigation, useRevalidator } from "react-router";
+import { useEffect } from "react";
+import { Outlet, useLocation, useNavigate, useNavigation, useRevalidator } from "react-router";
 import type { Route } from "./+types/route";
 import { dataTrouble, diskOf } from "~/server/services/shoots/backups.server";
 import { nextListOf } from "~/server/services/day/nextList.server";
 import { getDayView } from "~/server/services/day/dayView.server";
 import { whoAsks } from "~/server/services/phones/whoAsks.server";
 import { failureWords } from "~/contract/messages/failure";
-import { formatAge, formatClock } from "~/contract/messages/format";
-import { stepWords } from "~/contract/messages/day";
-import { ThemeToggle } from "~/app/features/frame/ThemeToggle";
+import { FRAME, paperTitleWords } from "~/contract/messages/frame";
+import { DAY_LAYOUT_TEXTS } from "~/contract/messages/screens/dayLayout";
+import { ChosenChannelContext, useChoice } from "~/app/features/channel/chosenChannel";
+import { Overlays } from "~/app/features/commands/Overlays";
+import { setOverlay } from "~/app/features/commands/overlayStore";
+import { useCommands } from "~/app/features/commands/commandStore";
+import { useCommandKeys } from "~/app/features/commands/useCommandKeys";
 import { LiveNotice } from "~/app/features/live/LiveNotice";
 import { LiveContext, useLive } from "~/app/features/live/useLive";
 import { useNow } from "~/app/features/frame/useNow";
+import { PaperTitle } from "~/app/ui/Page/PaperTitle";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Bridge, useBridge } from "~/app/routes/shared/bridge";
 import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
-import { currentPlace, namesOf } from "~/app/routes/shared/useDay";
-import { ClockMenu } from "./ClockMenu";
-import { ShortcutHelp } from "./ShortcutHelp";
+import { currentPlace } from "~/app/routes/shared/useDay";
+import { screenAt, stageOf } from "~/app/routes/shared/addresses";
+import { commandGroups } from "./commandGroups";
+import { Head } from "./Head";
+import { NextLine } from "./NextLine";
+import { StageLine } from "./StageLine";
 import { usePointedRow } from "./usePointedRow";
 import * as S from "./frame.styles";
-import { pathOf, screenAt, SHEETS, STAGES } from "~/app/routes/shared/addresses";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const { asker, guestSessions } = context.app;
@@ -46,35 +52,28 @@ export const clientLoader = (args: Route.ClientLoaderArgs) => bridge.load(args);
 export const meta: Route.MetaFunction = ({ loaderData }) => {
   // there is none where the day could not be read
   const view = loaderData as typeof loaderData | undefined;
-  return [{ title: view ? `${view.day.production} · Plain Channel` : "Plain Channel" }];
-};
-
-/** Sheets that take the whole width: what comes next stands on the others. */
-const WIDE: readonly string[] = ["draw", "roll", "batteries", "report"];
-/**
- * On a phone a row of links is longer than the screen: the one that is open is brought into sight,
- * and nothing else moves.
- */
-const showActive = (nav: HTMLElement | null): void => {
-  const active = nav?.querySelector<HTMLElement>(".active");
-  if (nav && active)
-    nav.scrollLeft =
-      active.offsetLeft - nav.offsetLeft - (nav.clientWidth - active.offsetWidth) / 2;
+  return [
+    {
+      title: view
+        ? DAY_LAYOUT_TEXTS.plainChannel(view.day.production)
+        : DAY_LAYOUT_TEXTS.plainChannel2,
+    },
+  ];
 };
 
 const REFRESH_MS = 20_000;
+const openCommands = (): void => setOverlay("commands");
+const openHelp = (): void => setOverlay("help");
 
 /**
  * What stands around every screen: whose day, the places in time order, the stages in the order of
  * the work, and what to do next.
  */
 export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
-  const { day, places } = view;
+  const { day } = view;
   const nowMs = useNow(view.nowMs);
   const { revalidate, state } = useRevalidator();
-  const navigation = useNavigation();
   const live = useLive(day.id);
-  const [stagesNav, sheetsNav] = [useRef<HTMLElement>(null), useRef<HTMLElement>(null)];
   useBridge(bridge, view);
   useEffect(() => {
     // what only time changes: a scan that grows old, a place that begins
@@ -88,159 +87,69 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
     );
     return () => clearInterval(timer);
   }, [revalidate, state, live]);
-  const base = `/day/${day.id}`;
   const location = useLocation();
+  const navigate = useNavigate();
+  const isLeaving = useNavigation().state === "loading";
   const open = screenAt(location.pathname.split("/")[3]);
   usePointedRow(location);
-  const sheets = SHEETS.find((s) => s.list.some(({ screen }) => screen === open));
-  const mayOpen = (screen: string): boolean =>
-    view.who.rights === null || view.who.rights.screens.includes(screen);
-  useEffect(() => {
-    for (const nav of [stagesNav, sheetsNav]) showActive(nav.current);
-  }, [open, stagesNav, sheetsNav]);
-  const names = namesOf(view);
-  const here = currentPlace(view);
-  const startMs = places[0]?.startMs ?? 0;
-  const spanMs = Math.max(1, (places.at(-1)?.endMs ?? 1) - startMs);
-  const date = new Date(`${day.dateIso}T12:00:00Z`).toLocaleDateString("en-GB", {
-    weekday: "short",
-    day: "numeric",
-    month: "short",
-    timeZone: "UTC",
+  const { rights, name: guest } = view.who;
+  const mayOpen = (screen: string): boolean => rights === null || rights.screens.includes(screen);
+  const chosen = useChoice(day.id, { channelId: channelIn(location), visit: location.key });
+  useCommandKeys(openCommands);
+  const groups = commandGroups({
+    view,
+    open,
+    mayOpen,
+    isCart: rights === null,
+    choose: chosen.choose,
+    navigate: (path) => void navigate(path),
+    goTo: (path) => {
+      if (isLeaving || path !== window.location.pathname) void navigate(path);
+    },
   });
+  useCommands(
+    [
+      { label: FRAME.help, key: "?", run: openHelp },
+      ...groups.flatMap((g) => g.commands.filter((c) => c.key !== undefined)),
+    ],
+    "everywhere",
+  );
 
   return (
     <S.Frame>
-      <S.Head>
-        <S.Production
-          to={view.who.rights === null ? "/shoots" : base}
-          aria-label={
-            view.who.rights === null ? `${day.production}: all shoots and days` : day.production
-          }
-        >
-          {day.production}
-        </S.Production>
-        <S.Where>
-          {[
-            `day ${day.dayNumber} of ${day.dayCount}`,
-            day.town,
-            date,
-            day.isPractice ? "practice" : "",
-          ]
-            .filter((part) => part !== "")
-            .join(" · ")}
-        </S.Where>
-        <S.HeadTools>
-          <ShortcutHelp dayId={day.id} />
-          <ThemeToggle />
-          {view.who.rights === null ? (
-            <S.ToolLink
-              to={`${base}/phones`}
-              aria-label={view.guests === 0 ? "Phones: none is in" : `Phones: ${view.guests} in`}
-            >
-              <Smartphone aria-hidden size={18} />
-              {view.guests > 0 && <b>{view.guests}</b>}
-            </S.ToolLink>
-          ) : (
-            <S.WhoAmI>{view.who.name}</S.WhoAmI>
-          )}
-          <ClockMenu day={day} places={places} nowMs={nowMs} />
-        </S.HeadTools>
-      </S.Head>
-
-      <S.Strip aria-label="Places of the day">
-        {places.map((p, i) => {
-          const untilMs = places[i + 1]?.startMs ?? p.endMs;
-          const isHere = p.id === here.id;
-          return (
-            <S.PlaceItem
-              key={p.id}
-              $share={(untilMs - p.startMs) / spanMs}
-              data-here={isHere || undefined}
-              aria-current={isHere ? "location" : undefined}
-            >
-              <S.PlaceBar />
-              <S.PlaceName>{`${p.name} · ${p.setting === "indoors" ? "inside" : "outside"}`}</S.PlaceName>
-              <S.PlaceTimes>
-                {`${formatClock(p.startMs)}–${formatClock(p.endMs)} · `}
-                {p.lastScanAtMs === null
-                  ? "not scanned"
-                  : `scanned ${formatAge(nowMs - p.lastScanAtMs)}${isHere ? " here" : ""}`}
-              </S.PlaceTimes>
-            </S.PlaceItem>
-          );
+      <PaperTitle
+        text={paperTitleWords({
+          production: day.production,
+          dayNumber: day.dayNumber,
+          place: currentPlace(view).name,
+          dateIso: day.dateIso,
         })}
-      </S.Strip>
-
-      <S.Stages aria-label="Stages" ref={stagesNav}>
-        {STAGES.filter(({ screen }) => mayOpen(screen)).map(({ screen, label }) => (
-          <NavLink
-            key={screen}
-            to={pathOf(day.id, screen)}
-            end
-            className={({ isActive }) => (isActive || screen === sheets?.of ? "active" : "")}
-          >
-            {label}
-          </NavLink>
-        ))}
-      </S.Stages>
-      {sheets && (
-        <S.Sheets aria-label={sheets.label} ref={sheetsNav}>
-          {sheets.list
-            .filter(({ screen }) => mayOpen(screen))
-            .map(({ screen, label }) => (
-              <NavLink
-                key={screen}
-                to={pathOf(day.id, screen)}
-                className={({ isActive }) => (isActive ? "active" : "")}
-              >
-                {label}
-              </NavLink>
-            ))}
-        </S.Sheets>
-      )}
-
-      <S.Columns data-wide={WIDE.includes(open) || undefined}>
-        <main data-loading={navigation.state === "loading" || undefined}>
-          <LiveContext value={live}>
-            {view.disk.state !== "fine" && (
-              <Notice kind="refused">
-                {view.disk.state === "full"
-                  ? "The disk is nearly full: free some room before the next take, or nothing more can be kept."
-                  : "The disk is getting full: a long day with many channels takes up to 200 MB."}
-              </Notice>
-            )}
-            {view.trouble && <Notice kind="refused">{failureWords(view.trouble, "")}</Notice>}
-            <LiveNotice dayId={day.id} state={live} />
+      />
+      <S.Skip href="#screen">{FRAME.skip}</S.Skip>
+      <Head view={view} nowMs={nowMs} guest={guest} onCommands={openCommands} onHelp={openHelp} />
+      <StageLine dayId={day.id} open={open} mayOpen={mayOpen} />
+      <NextLine view={view} nowMs={nowMs} mayOpen={mayOpen} isCart={rights === null} />
+      <S.Main id="screen" tabIndex={-1}>
+        <LiveContext value={live}>
+          {view.disk.state !== "fine" && (
+            <Notice kind="refused">
+              {view.disk.state === "full" ? FRAME.diskFull : FRAME.diskLow}
+            </Notice>
+          )}
+          {view.trouble && <Notice kind="refused">{failureWords(view.trouble, "")}</Notice>}
+          <LiveNotice dayId={day.id} state={live} />
+          <ChosenChannelContext value={chosen}>
             <Outlet context={view} />
-          </LiveContext>
-        </main>
-        <S.Next aria-labelledby="next-heading">
-          <h2 id="next-heading">Next</h2>
-          {view.steps.length === 0 && <p>Nothing waits. Roll.</p>}
-          <ol>
-            {view.steps.map((step, i) => {
-              const words = stepWords(step, names, nowMs);
-              const to = pathOf(day.id, step.stage);
-              const channel =
-                "channelIds" in step && step.channelIds.length > 0
-                  ? `?channel=${step.channelIds[0]}`
-                  : "";
-              return (
-                <li key={`${step.code}${words.what}`}>
-                  <b aria-hidden>{i + 1}</b>
-                  {mayOpen(step.stage) ? (
-                    <Link to={to + channel}>{words.what}</Link>
-                  ) : (
-                    <span>{words.what}</span>
-                  )}
-                  <small>{words.why}</small>
-                </li>
-              );
-            })}
-          </ol>
-        </S.Next>
-      </S.Columns>
+          </ChosenChannelContext>
+        </LiveContext>
+      </S.Main>
+      <Overlays groups={groups} stage={stageOf(open)} />
     </S.Frame>
   );
+}
+
+/** The channel that an address names; null where it names none. */
+function channelIn({ search }: { search: string }): number | null {
+  const channel = new URLSearchParams(search).get("channel");
+  return channel && /^\d+$/.test(channel) ? Number(channel) : null;
 }

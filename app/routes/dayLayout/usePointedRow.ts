@@ -10,6 +10,11 @@ export function usePointedRow({ key, search }: Location): void {
     if (!channel || !/^\d+$/.test(channel)) return undefined;
     const row = document.querySelector<HTMLElement>(`main [data-channel="${channel}"]`);
     if (!row) return undefined;
+    // a row of the channel table is chosen by its own
+    if (row.matches("tr")) {
+      row.scrollIntoView({ block: "nearest" });
+      return;
+    }
     row.scrollIntoView({ block: "center" });
     row.dataset.pointed = "";
     const timer = setTimeout(() => delete row.dataset.pointed, SHOWN_MS);

@@ -1,4 +1,5 @@
 import { Plus, X } from "lucide-react";
+import { DRAW_TEXTS } from "~/contract/messages/screens/draw";
 import { type ItemRef, pointsOf, withPoints } from "~/core/location/editPlan";
 import type { FloorPlan, PlanPoint } from "~/core/location/floorPlan";
 import { defined, itemAt, lastOf } from "~/core/units/items";
@@ -26,19 +27,19 @@ export function Corners({ plan, selected, change, lengths }: CornersProps) {
   const move = (i: number, p: Partial<PlanPoint>) =>
     put(
       points.map((q, k) => (k === i ? { ...q, ...p } : q)),
-      `${kind} moved`,
+      DRAW_TEXTS.moved(kind),
     );
   const isOne = points.length === 1;
   const canLose = kind !== "wall" && points.length > (kind === "walk" ? 2 : 3);
   const canGain = kind !== "wall" && !isOne && points.length < MAX_POINTS;
   return (
     <details>
-      <summary>{isOne ? "Where it stands" : `Its ${points.length} points`}</summary>
+      <summary>{isOne ? DRAW_TEXTS.whereItStands : DRAW_TEXTS.itsPoints(points.length)}</summary>
       <Stack $gapPx={8}>
         {points.map((p, i) => (
           <Row key={i}>
             <LengthField
-              label={isOne ? "across" : `${i + 1}: across`}
+              label={isOne ? "across" : DRAW_TEXTS.across(i + 1)}
               lengths={lengths}
               valueM={p.x}
               maxM={plan.widthM}
@@ -53,11 +54,11 @@ export function Corners({ plan, selected, change, lengths }: CornersProps) {
             />
             {canLose && (
               <Button
-                aria-label={`Take point ${i + 1} away`}
+                aria-label={DRAW_TEXTS.takePointAway(i + 1)}
                 onPress={() =>
                   put(
                     points.filter((_, k) => k !== i),
-                    "point taken away",
+                    DRAW_TEXTS.pointTakenAway,
                   )
                 }
               >
@@ -67,8 +68,10 @@ export function Corners({ plan, selected, change, lengths }: CornersProps) {
           </Row>
         ))}
         {canGain && (
-          <QuietButton onPress={() => put(withOneMore(points, kind === "walk"), "point added")}>
-            <Plus aria-hidden /> a point
+          <QuietButton
+            onPress={() => put(withOneMore(points, kind === "walk"), DRAW_TEXTS.pointAdded)}
+          >
+            <Plus aria-hidden /> {DRAW_TEXTS.aPoint}
           </QuietButton>
         )}
       </Stack>

@@ -3,6 +3,7 @@ import { FileTrigger } from "react-aria-components";
 import { count } from "~/contract/messages/format";
 import { floorPlanShape } from "~/contract/schemas/placePlan";
 import { planFileErrorWords } from "~/contract/messages/planFile";
+import { DRAW_TEXTS } from "~/contract/messages/screens/draw";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { planToGeoJson, planToSvg, readGeoJson, type ReadPlan } from "~/core/location/planFiles";
 import type { Result } from "~/core/units/result";
@@ -51,14 +52,19 @@ export function InOut({
     }
     const { plan: next, isWhole, notes } = read.value;
     // corrections of a walk and who walks belong to where the file came from
-    inHand.change(isWhole ? { ...next, fit: null } : next, `“${name}” taken in`);
+    inHand.change(isWhole ? { ...next, fit: null } : next, DRAW_TEXTS.taken(name));
     const of = (code: string) => notes.find((n) => n.code === code)?.count ?? 0;
     setUnscaled(null);
     setSaid({
       kind: "said",
       text: isWhole
-        ? `“${name}” is the whole plan now. Undo brings back what was there.`
-        : `${count(of("degrees") + of("metres-taken"), "shape")} of “${name}” laid onto the plan${of("degrees") > 0 ? ", from degrees" : ""}${of("ignored") > 0 ? `; ${count(of("ignored"), "other")} left out` : ""}. Lines are walls of brick and areas obstacles until you say otherwise.`,
+        ? DRAW_TEXTS.isTheWholePlanNow(name)
+        : DRAW_TEXTS.ofLaidOntoThePlan(
+            count(of("degrees") + of("metres-taken"), "shape"),
+            name,
+            of("degrees") > 0 ? DRAW_TEXTS.fromDegrees : "",
+            of("ignored") > 0 ? DRAW_TEXTS.leftOut(count(of("ignored"), "other")) : "",
+          ),
     });
   };
   const load = async (files: FileList | null) => {
@@ -67,7 +73,7 @@ export function InOut({
     if (file.size > MAX_BYTES) {
       setSaid({
         kind: "refused",
-        text: `“${file.name}” is larger than 8 MB: no plan is. The plan is as it was.`,
+        text: DRAW_TEXTS.isLargerThan8Mb(file.name),
       });
       return;
     }
@@ -80,8 +86,8 @@ export function InOut({
   };
   const fileName = place.toLowerCase().replace(/[^a-z0-9]+/g, "-");
   return (
-    <section aria-label="Files">
-      <Heading as="h3">In and out</Heading>
+    <section aria-label={DRAW_TEXTS.files}>
+      <Heading as="h3">{DRAW_TEXTS.inAndOut}</Heading>
       <Row>
         <FileTrigger
           acceptedFileTypes={[".geojson", ".json", ".svg"]}
@@ -89,30 +95,30 @@ export function InOut({
             void load(files);
           }}
         >
-          <Button>Take in GeoJSON or SVG</Button>
+          <Button>{DRAW_TEXTS.importGeojsonOrSvg}</Button>
         </FileTrigger>
         <QuietButton
           onPress={() => {
             save(`${fileName}.geojson`, planToGeoJson(plan), "application/geo+json");
           }}
         >
-          Save as GeoJSON
+          {DRAW_TEXTS.saveAsGeojson}
         </QuietButton>
         <QuietButton
           onPress={() => {
             save(`${fileName}.svg`, planToSvg(plan), "image/svg+xml");
           }}
         >
-          Save as SVG
+          {DRAW_TEXTS.saveAsSvg}
         </QuietButton>
-        <Soft>One of ours comes back as it was; any other is laid onto what is there.</Soft>
+        <Soft>{DRAW_TEXTS.ourOwnFileComesBack}</Soft>
       </Row>
       {unscaled && (
-        <Panel aria-label="Scale of the drawing">
-          <p>{`“${unscaled.name}” does not say how large it is in reality.`}</p>
+        <Panel aria-label={DRAW_TEXTS.scaleOfTheDrawing}>
+          <p>{DRAW_TEXTS.doesNotSayItsReal(unscaled.name)}</p>
           <Row>
             <LengthField
-              label="The whole drawing is wide"
+              label={DRAW_TEXTS.widthOfTheWholeDrawing}
               lengths={lengths}
               minM={1}
               maxM={500}
@@ -127,14 +133,14 @@ export function InOut({
                 take(unscaled.name, readSvg(unscaled.text, plan, widthM, parse), unscaled.text);
               }}
             >
-              Take it in
+              {DRAW_TEXTS.import}
             </PrimaryButton>
             <QuietButton
               onPress={() => {
                 setUnscaled(null);
               }}
             >
-              Leave it
+              {DRAW_TEXTS.cancel}
             </QuietButton>
           </Row>
         </Panel>

@@ -1,3 +1,4 @@
+import { DRAW_TEXTS } from "~/contract/messages/screens/draw";
 import type { Walker } from "~/server/services/range/placePlans.server";
 import type { Obstacle, PlacedAntenna, PlayingArea, Walk } from "~/core/location/floorPlan";
 import type { Material } from "~/core/radio/slab";
@@ -11,10 +12,10 @@ import { MATERIAL_CHOICES } from "./wallKinds";
 const MAX_NAME = 80;
 const MAX_ANTENNA_NAME = 20;
 const PACES = [
-  { id: 0.7, label: "slowly, 0.7 m/s" },
-  { id: 1.3, label: "walking, 1.3 m/s" },
-  { id: 2, label: "hurrying, 2 m/s" },
-  { id: 3.5, label: "running, 3.5 m/s" },
+  { id: 0.7, label: DRAW_TEXTS.slowly07MS },
+  { id: 1.3, label: DRAW_TEXTS.walking13MS },
+  { id: 2, label: DRAW_TEXTS.hurrying2MS },
+  { id: 3.5, label: DRAW_TEXTS.running35MS },
 ];
 
 interface NameFieldProps {
@@ -26,7 +27,7 @@ interface NameFieldProps {
 
 const NameField = ({ name, widthCh, most = MAX_NAME, onChange }: NameFieldProps) => (
   <TextField
-    label="Name"
+    label={DRAW_TEXTS.name}
     value={name}
     onChange={(typed) => onChange(typed.slice(0, most))}
     widthCh={widthCh}
@@ -38,7 +39,7 @@ export function ObstacleProperties({ item, set, lengths }: PartProps<Obstacle>) 
     <>
       <NameField name={item.name} widthCh={20} onChange={(name) => set({ name })} />
       <LengthField
-        label="Height"
+        label={DRAW_TEXTS.height}
         lengths={lengths}
         valueM={item.heightM}
         minM={0.1}
@@ -46,13 +47,13 @@ export function ObstacleProperties({ item, set, lengths }: PartProps<Obstacle>) 
         onChange={(heightM) => set({ heightM })}
       />
       <SelectField
-        label="Skin of"
+        label={DRAW_TEXTS.sides}
         choices={MATERIAL_CHOICES}
         value={item.material === "metal" ? "steel" : item.material}
         onChange={(material: Material) => set({ material })}
       />
       <NumberField
-        label="Skin, thick"
+        label={DRAW_TEXTS.thickness}
         unit="mm"
         min={0.5}
         max={2000}
@@ -60,9 +61,7 @@ export function ObstacleProperties({ item, set, lengths }: PartProps<Obstacle>) 
         value={item.thicknessM * 1000}
         onChange={(mm) => set({ thicknessM: mm / 1000 })}
       />
-      <Soft as="p">
-        The air goes over it, round it, or through its two skins, whichever loses least.
-      </Soft>
+      <Soft as="p">{DRAW_TEXTS.rfGoesOverItRound}</Soft>
     </>
   );
 }
@@ -83,7 +82,7 @@ export function WalkProperties({ item, set, lengths, lengthM, walkers }: WalkPro
     <>
       <NameField name={item.name} widthCh={24} onChange={(name) => set({ name })} />
       <SelectField
-        label="Who"
+        label={DRAW_TEXTS.who}
         choices={[
           { id: -1, label: "anybody" },
           ...walkers.map((w) => ({ id: w.channelId, label: w.talker })),
@@ -92,7 +91,7 @@ export function WalkProperties({ item, set, lengths, lengthM, walkers }: WalkPro
         onChange={(id) => set({ channelId: id === -1 ? null : id })}
       />
       <SelectField
-        label="How fast"
+        label={DRAW_TEXTS.howFast}
         choices={isUsual ? PACES : [...PACES, { id: speedMps, label: `${speedMps} m/s` }]}
         value={speedMps}
         onChange={(pace) => set({ speedMps: pace })}
@@ -113,7 +112,7 @@ export function AntennaProperties({ item, set, lengths }: PartProps<PlacedAntenn
       />
       <AntennaKind antenna={item} set={set} />
       <LengthField
-        label="Height"
+        label={DRAW_TEXTS.height}
         lengths={lengths}
         valueM={item.heightM}
         minM={0.1}

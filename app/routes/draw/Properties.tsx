@@ -1,3 +1,4 @@
+import { DRAW_TEXTS } from "~/contract/messages/screens/draw";
 import type { Walker } from "~/server/services/range/placePlans.server";
 import { changed, type ItemRef, pointsOf } from "~/core/location/editPlan";
 import type { FloorPlan } from "~/core/location/floorPlan";
@@ -28,11 +29,11 @@ interface PropertiesProps {
 const TITLES: Record<ItemRef["kind"], string> = {
   wall: "Wall",
   obstacle: "Obstacle",
-  area: "Playing area",
+  area: DRAW_TEXTS.playingArea,
   walk: "Walk",
   antenna: "Antenna",
   cart: "Cart",
-  stand: "Place for a stand",
+  stand: DRAW_TEXTS.placeForAStand,
 };
 
 /**
@@ -45,8 +46,8 @@ export function Properties(props: PropertiesProps) {
     <Stack $gapPx={10} role="group" aria-label={TITLES[selected.kind]}>
       <Row>
         <Heading as="h2">{TITLES[selected.kind]}</Heading>
-        {selected.kind !== "cart" && <QuietButton onPress={onCopy}>Copy</QuietButton>}
-        <QuietButton onPress={onRemove}>Take away</QuietButton>
+        {selected.kind !== "cart" && <QuietButton onPress={onCopy}>{DRAW_TEXTS.copy}</QuietButton>}
+        <QuietButton onPress={onRemove}>{DRAW_TEXTS.remove}</QuietButton>
       </Row>
       <OfItsKind {...props} />
       <Corners plan={plan} selected={selected} change={inHand.change} lengths={lengths} />
@@ -60,7 +61,7 @@ function OfItsKind({ plan, selected, inHand, lengths, walkers }: PropertiesProps
   const told = {
     lengths,
     set: (change: object) =>
-      inHand.change(changed(plan, selected, change), `${selected.kind} changed`),
+      inHand.change(changed(plan, selected, change), DRAW_TEXTS.changed(selected.kind)),
   };
   const inPlan = <Item extends { id: string }>(items: readonly Item[]) =>
     items.find((item) => item.id === id);

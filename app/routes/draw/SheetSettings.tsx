@@ -1,5 +1,7 @@
 import { useState } from "react";
+import { useDay } from "~/app/routes/shared/useDay";
 import { FileTrigger } from "react-aria-components";
+import { DRAW_TEXTS } from "~/contract/messages/screens/draw";
 import type { FloorPlan, PlanPoint } from "~/core/location/floorPlan";
 import { resized } from "~/core/location/editPlan";
 import { LengthField } from "~/app/features/plan/LengthField";
@@ -13,11 +15,11 @@ import type { PlanInHand } from "~/app/routes/shared/usePlan";
 import { smallerPicture } from "./smallerPicture";
 
 const AIRS = [
-  { id: "indoor residential", label: "inside, small rooms" },
-  { id: "indoor office", label: "inside, offices, workshops" },
-  { id: "indoor commercial", label: "inside, one large space" },
-  { id: "plane-earth office", label: "outside, over the ground" },
-  { id: "free-space office", label: "in the open, high up" },
+  { id: "indoor residential", label: DRAW_TEXTS.insideSmallRooms },
+  { id: "indoor office", label: DRAW_TEXTS.insideOfficesWorkshops },
+  { id: "indoor commercial", label: DRAW_TEXTS.insideOneLargeSpace },
+  { id: "plane-earth office", label: DRAW_TEXTS.outsideOverTheGround },
+  { id: "free-space office", label: DRAW_TEXTS.inTheOpenHighUp },
 ];
 
 /** The sheet itself: how large, what kind of place, and a picture below it. */
@@ -34,6 +36,7 @@ export function SheetSettings({
   dayId: number;
   measured: { a: PlanPoint; b: PlanPoint } | null;
 }) {
+  const { day } = useDay();
   const [said, setSaid] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
   const [realM, setRealM] = useState(5);
@@ -66,15 +69,14 @@ export function SheetSettings({
       }).catch(() => null);
       const answer = response
         ? ((await response.json().catch(() => ({}))) as { id?: number; message?: string })
-        : { message: "The picture did not reach the cart. The plan is as it was." };
-      if (answer.id === undefined)
-        setSaid(answer.message ?? "That picture was not taken. The plan is as it was.");
+        : { message: DRAW_TEXTS.thePictureDidNotReach };
+      if (answer.id === undefined) setSaid(answer.message ?? DRAW_TEXTS.thePictureWasNotAdded);
       else {
         // as wide as the sheet, until somebody sets its scale
         const heightM = (plan.widthM * small.value.heightPx) / small.value.widthPx;
         inHand.change(
           heightM > plan.heightM ? { ...plan, heightM: Math.ceil(heightM) } : plan,
-          "picture put below",
+          DRAW_TEXTS.picturePutBelow,
           { id: answer.id, x: 0, y: 0, widthM: plan.widthM, heightM },
         );
         setSaid(small.value.note);
@@ -86,25 +88,25 @@ export function SheetSettings({
     ? Math.hypot(measured.b.x - measured.a.x, measured.b.y - measured.a.y)
     : 0;
   return (
-    <Stack $gapPx={10} role="group" aria-label="The sheet">
-      <Heading as="h2">The sheet</Heading>
-      {size("Wide", plan.widthM, (widthM) => {
-        inHand.change(resized(plan, widthM, plan.heightM), "sheet changed");
+    <Stack $gapPx={10} role="group" aria-label={DRAW_TEXTS.theSheet}>
+      <Heading as="h2">{DRAW_TEXTS.theSheet}</Heading>
+      {size(DRAW_TEXTS.wide, plan.widthM, (widthM) => {
+        inHand.change(resized(plan, widthM, plan.heightM), DRAW_TEXTS.sheetChanged);
       })}
-      {size("Deep", plan.heightM, (heightM) => {
-        inHand.change(resized(plan, plan.widthM, heightM), "sheet changed");
+      {size(DRAW_TEXTS.deep, plan.heightM, (heightM) => {
+        inHand.change(resized(plan, plan.widthM, heightM), DRAW_TEXTS.sheetChanged);
       })}
       <SelectField
-        label="The air there"
+        label={DRAW_TEXTS.surroundings}
         choices={AIRS}
         value={`${plan.model} ${plan.model === "indoor" ? plan.room : "office"}`}
         onChange={(id) => {
           const [model, room] = id.split(" ") as [FloorPlan["model"], FloorPlan["room"]];
-          inHand.change({ ...plan, model, room }, "the air changed");
+          inHand.change({ ...plan, model, room }, DRAW_TEXTS.theAirChanged);
         }}
       />
-      <LengthUnitField />
-      <Heading as="h3">A picture below</Heading>
+      <LengthUnitField day={day} />
+      <Heading as="h3">{DRAW_TEXTS.backgroundPicture}</Heading>
       <Row>
         <FileTrigger
           acceptedFileTypes={["image/*"]}
@@ -113,16 +115,20 @@ export function SheetSettings({
           }}
         >
           <Button isDisabled={isBusy}>
-            {isBusy ? "Taking it in…" : picture ? "Another picture" : "Put a picture below"}
+            {isBusy
+              ? DRAW_TEXTS.importing
+              : picture
+                ? DRAW_TEXTS.anotherPicture
+                : DRAW_TEXTS.addAPicture}
           </Button>
         </FileTrigger>
         {picture && (
           <QuietButton
             onPress={() => {
-              inHand.change({ ...plan }, "picture taken away", null);
+              inHand.change({ ...plan }, DRAW_TEXTS.pictureTakenAway, null);
             }}
           >
-            Take it away
+            {DRAW_TEXTS.remove2}
           </QuietButton>
         )}
       </Row>
@@ -131,7 +137,7 @@ export function SheetSettings({
         (measuredM > 0.2 ? (
           <>
             <LengthField
-              label="What was measured is in reality"
+              label={DRAW_TEXTS.theMeasuredLength}
               lengths={lengths}
               minM={0.1}
               maxM={500}
@@ -146,9 +152,7 @@ export function SheetSettings({
                 const by = realM / measuredM;
                 const [widthM, heightM] = [picture.widthM * by, picture.heightM * by];
                 if (widthM > 2000 || heightM > 2000 || widthM < 2) {
-                  setSaid(
-                    "By that the picture would be larger than any place, or smaller than a table. Measure again.",
-                  );
+                  setSaid(DRAW_TEXTS.thatWouldMakeThePicture);
                   return;
                 }
                 inHand.change(
@@ -157,19 +161,16 @@ export function SheetSettings({
                     widthM: Math.max(plan.widthM, Math.ceil(picture.x + widthM)),
                     heightM: Math.max(plan.heightM, Math.ceil(picture.y + heightM)),
                   },
-                  "picture’s scale set",
+                  DRAW_TEXTS.picturesScaleSet,
                   { ...picture, widthM, heightM },
                 );
               }}
             >
-              Set the picture’s scale
+              {DRAW_TEXTS.setThePicturesScale}
             </Button>
           </>
         ) : (
-          <Soft as="p">
-            Its scale is not known yet: choose Measure, drag over something whose length you know,
-            and say how long it is.
-          </Soft>
+          <Soft as="p">{DRAW_TEXTS.itsScaleIsNotKnown}</Soft>
         ))}
     </Stack>
   );

@@ -1,5 +1,6 @@
 import { Plus, X } from "lucide-react";
 import { formatDb } from "~/contract/messages/format";
+import { DRAW_TEXTS } from "~/contract/messages/screens/draw";
 import type { DrawnWall, Opening } from "~/core/location/floorPlan";
 import { linkBudget } from "~/core/radio/link";
 import { LengthField } from "~/app/features/plan/LengthField";
@@ -29,7 +30,7 @@ export function WallProperties({ item: wall, set, lengths }: PartProps<DrawnWall
       <BuiltOf wall={wall} set={set} />
       {!wall.layers && (
         <NumberField
-          label="Thick"
+          label={DRAW_TEXTS.thick}
           unit="mm"
           min={1}
           max={3000}
@@ -39,7 +40,7 @@ export function WallProperties({ item: wall, set, lengths }: PartProps<DrawnWall
         />
       )}
       <LengthField
-        label="Long"
+        label={DRAW_TEXTS.long}
         lengths={lengths}
         valueM={lengthM}
         minM={0.1}
@@ -53,8 +54,8 @@ export function WallProperties({ item: wall, set, lengths }: PartProps<DrawnWall
         }}
       />
       <NumberField
-        label="It takes, straight through"
-        unit="dB"
+        label={DRAW_TEXTS.lossStraightThrough}
+        unit={DRAW_TEXTS.db}
         min={0}
         max={60}
         step={1}
@@ -62,10 +63,17 @@ export function WallProperties({ item: wall, set, lengths }: PartProps<DrawnWall
         onChange={(db) => set({ lossDb: db })}
       />
       {wall.lossDb === undefined ? (
-        <Soft as="p">{`Reckoned by what it is built of: ${lossDb >= EVERYTHING_DB ? "everything" : formatDb(lossDb)} at 550 MHz, at a slant more${wall.allowanceDb ? `, ${formatDb(wall.allowanceDb)} of it for what is in it` : ". Mesh, pipes and damp are not in it"}.`}</Soft>
+        <Soft as="p">
+          {DRAW_TEXTS.fromItsMaterialAt550(
+            lossDb >= EVERYTHING_DB ? "everything" : formatDb(lossDb),
+            wall.allowanceDb
+              ? DRAW_TEXTS.ofItForWhat(formatDb(wall.allowanceDb))
+              : DRAW_TEXTS.meshPipesAndDamp,
+          )}
+        </Soft>
       ) : (
         <QuietButton onPress={() => set({ lossDb: undefined } as object)}>
-          Reckon it by its material again
+          {DRAW_TEXTS.usingItsMaterialAgain}
         </QuietButton>
       )}
       {openings.map((opening) => (
@@ -83,7 +91,7 @@ export function WallProperties({ item: wall, set, lengths }: PartProps<DrawnWall
       <QuietButton
         why={
           lengthM < MIN_FOR_A_DOOR_M
-            ? `The wall is shorter than ${lengths.metres(MIN_FOR_A_DOOR_M)}.`
+            ? DRAW_TEXTS.theWallIsShorterThan(lengths.metres(MIN_FOR_A_DOOR_M))
             : null
         }
         onPress={() => {
@@ -99,9 +107,9 @@ export function WallProperties({ item: wall, set, lengths }: PartProps<DrawnWall
           set({ openings: [...openings, door] });
         }}
       >
-        <Plus aria-hidden /> a door or window
+        <Plus aria-hidden /> {DRAW_TEXTS.aDoorOrWindow}
       </QuietButton>
-      <Soft as="p">{`${lengths.metres(lengthM)} in all.`}</Soft>
+      <Soft as="p">{DRAW_TEXTS.inAll(lengths.metres(lengthM))}</Soft>
     </>
   );
 }
@@ -114,10 +122,13 @@ function BuiltOf({ wall, set }: { wall: DrawnWall; set: PartProps<DrawnWall>["se
       JSON.stringify(k.layers ?? null) === JSON.stringify(wall.layers ?? null) &&
       (k.allowanceDb ?? 0) === (wall.allowanceDb ?? 0),
   );
-  const own = { id: "own", label: `${wall.material}, ${Math.round(wall.thicknessM * 1000)} mm` };
+  const own = {
+    id: "own",
+    label: DRAW_TEXTS.mm(wall.material, Math.round(wall.thicknessM * 1000)),
+  };
   return (
     <SelectField
-      label="Built of"
+      label={DRAW_TEXTS.built}
       choices={[...WALL_KINDS.map(({ id, label }) => ({ id, label })), ...(kind ? [] : [own])]}
       value={kind?.id ?? own.id}
       onChange={(id) => {
@@ -146,16 +157,16 @@ function OpeningProperties({ opening, wallM, lengths, onChange, onRemove }: Open
   const heldM = (atM: number, widthM: number) =>
     Math.min(wallM - widthM / 2, Math.max(widthM / 2, atM));
   return (
-    <Stack $gapPx={6} role="group" aria-label="Door or window">
+    <Stack $gapPx={6} role="group" aria-label={DRAW_TEXTS.doorOrWindow}>
       <Row>
-        <b>Door or window</b>
-        <Button aria-label="Take the door away" onPress={onRemove}>
+        <b>{DRAW_TEXTS.doorOrWindow}</b>
+        <Button aria-label={DRAW_TEXTS.removeTheDoor} onPress={onRemove}>
           <X aria-hidden />
         </Button>
       </Row>
       <SelectField
-        label="Of"
-        choices={[{ id: "open", label: "nothing: it stands open" }, ...MATERIAL_CHOICES]}
+        label={DRAW_TEXTS.of}
+        choices={[{ id: "open", label: "open" }, ...MATERIAL_CHOICES]}
         value={opening.material ?? "open"}
         onChange={(id) =>
           onChange(
@@ -166,14 +177,14 @@ function OpeningProperties({ opening, wallM, lengths, onChange, onRemove }: Open
         }
       />
       <LengthField
-        label="Its middle, along the wall"
+        label={DRAW_TEXTS.itsCentreAlongTheWall}
         lengths={lengths}
         valueM={opening.atM}
         maxM={wallM}
         onChange={(atM) => onChange({ atM: heldM(atM, opening.widthM) })}
       />
       <LengthField
-        label="Wide"
+        label={DRAW_TEXTS.wide}
         lengths={lengths}
         valueM={opening.widthM}
         minM={0.1}

@@ -131,7 +131,7 @@ test("by keys alone: put in the middle, moved, copied, pasted, taken away; from 
     { type: "paste" },
     { type: "remove" },
   );
-  expect(nudged.told).toEqual(["stand drawn", "stand moved", "copied", "stand taken away"]);
+  expect(nudged.told).toEqual(["stand drawn", "stand moved", "copied", "stand removed"]);
   expect([nudged.state.selected, nudged.plan.atHand.stands.length]).toEqual([
     null,
     plan.atHand.stands.length + 1,

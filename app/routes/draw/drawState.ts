@@ -1,3 +1,4 @@
+import { DRAW_TEXTS } from "~/contract/messages/screens/draw";
 import { defined, itemAt, lastOf } from "~/core/units/items";
 import {
   added,
@@ -127,7 +128,7 @@ export function drawStep(state: DrawState, action: DrawAction, about: DrawAbout)
       return selected
         ? {
             state: { ...state, selected: null },
-            change: { plan: removed(plan, selected), how: `${selected.kind} taken away` },
+            change: { plan: removed(plan, selected), how: DRAW_TEXTS.takenAway(selected.kind) },
           }
         : { state };
     case "copy":
@@ -149,7 +150,7 @@ export function drawStep(state: DrawState, action: DrawAction, about: DrawAbout)
             state,
             change: {
               plan: recabled(movedBy(plan, selected, action.dx, action.dy), selected),
-              how: `${selected.kind} moved`,
+              how: DRAW_TEXTS.moved(selected.kind),
             },
           }
         : { state };
@@ -193,13 +194,13 @@ function drawnOf(
     case "obstacle":
       return { kind: "obstacle", points, ...making.obstacle };
     case "area":
-      return { kind: "area", points, name: "Playing area" };
+      return { kind: "area", points, name: DRAW_TEXTS.playingArea };
     case "walk":
       return {
         kind: "walk",
         points,
         channelId: making.channelId,
-        name: `${talkerOf(making.channelId)} walks`,
+        name: DRAW_TEXTS.walks(talkerOf(making.channelId)),
         speedMps: 1.3,
       };
     case "antenna":
@@ -232,7 +233,7 @@ function committed(state: DrawState, points: readonly PlanPoint[], about: DrawAb
       selected: made.ref,
       tool: drawn.kind === "cart" ? "select" : state.tool,
     },
-    change: { plan: recabled(made.plan, made.ref), how: `${drawn.kind} drawn` },
+    change: { plan: recabled(made.plan, made.ref), how: DRAW_TEXTS.drawn(drawn.kind) },
   };
 }
 
@@ -329,7 +330,7 @@ function opened(state: DrawState, p: PlanPointer, plan: FloorPlan): DrawStep {
           w.id === wall.id ? { ...w, openings: [...openings, door] } : w,
         ),
       },
-      how: "door put in",
+      how: DRAW_TEXTS.doorPut,
     },
   };
 }
@@ -373,7 +374,7 @@ function released(state: DrawState, p: PlanPointer, about: DrawAbout): DrawStep 
       ? { state: still }
       : {
           state: still,
-          change: { plan: recabled(drag.plan, drag.ref), how: `${drag.ref.kind} moved` },
+          change: { plan: recabled(drag.plan, drag.ref), how: DRAW_TEXTS.moved(drag.ref.kind) },
         };
   }
   const last = stroke.at(-1);

@@ -18,7 +18,7 @@ const SHAPES = "line, polyline, polygon, rect, path";
 const MAX_SHAPES = 2000;
 /** A drawing of more characters in its shapes has more corners than any plan takes. */
 const MAX_SHAPE_CHARACTERS = 1_000_000;
-/** Groups in groups: each moves the shapes in it once more. */
+/** Groups in groups: each moves the shapes in it again. */
 const MAX_DEPTH = 60;
 /** A curve as straight pieces. */
 const CURVE_PIECES = 6;

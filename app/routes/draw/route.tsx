@@ -6,6 +6,7 @@ import type { Route } from "./+types/route";
 import { placeRange, type PlaceRange } from "~/server/services/range/placePlans.server";
 import { capital, count, listWords } from "~/contract/messages/format";
 import { planProblemWords } from "~/contract/messages/plan";
+import { DRAW_TEXTS } from "~/contract/messages/screens/draw";
 import { type FloorPlan, planProblems } from "~/core/location/floorPlan";
 import { LengthField } from "~/app/features/plan/LengthField";
 import { FloorPlanChart } from "~/app/charts/floorPlan/FloorPlanChart";
@@ -33,37 +34,37 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 const TOOLS: { id: Tool; label: string; hint: string }[] = [
   {
     id: "select",
-    label: "Pick up",
-    hint: "Press on something to take it in hand; drag it, or one of its corners. Arrow keys move it, Delete takes it away.",
+    label: DRAW_TEXTS.select,
+    hint: DRAW_TEXTS.pressSomethingToSelect,
   },
   {
     id: "wall",
-    label: "Wall",
-    hint: "Drag from end to end, or press from corner to corner and finish with Enter or a double press.",
+    label: DRAW_TEXTS.wall,
+    hint: DRAW_TEXTS.dragFromEndToEnd,
   },
-  { id: "door", label: "Door", hint: "Press on a wall where its door or window is." },
+  { id: "door", label: DRAW_TEXTS.door, hint: DRAW_TEXTS.pressAWallWhere },
   {
     id: "obstacle",
-    label: "Obstacle",
-    hint: "Drag a box, or press from corner to corner: vehicles, hulls, stacks. Then say how high.",
+    label: DRAW_TEXTS.obstacle,
+    hint: DRAW_TEXTS.dragABoxOrPress,
   },
-  { id: "area", label: "Play area", hint: "Drag a box, or press from corner to corner." },
+  { id: "area", label: DRAW_TEXTS.playArea, hint: DRAW_TEXTS.dragABoxOrPressFromCorner },
   {
     id: "walk",
-    label: "Walk",
-    hint: "Press where somebody goes, point by point; finish with Enter or a double press.",
+    label: DRAW_TEXTS.walk,
+    hint: DRAW_TEXTS.pressWhereThePersonGoes,
   },
-  { id: "antenna", label: "Antenna", hint: "Press where it stands. The first two are heard." },
+  { id: "antenna", label: DRAW_TEXTS.antenna, hint: DRAW_TEXTS.pressWhereItStands },
   {
     id: "stand",
-    label: "Stand",
-    hint: "Press where a stand may be put: the search keeps to these.",
+    label: DRAW_TEXTS.stand,
+    hint: DRAW_TEXTS.pressWhereAStandMay,
   },
-  { id: "cart", label: "Cart", hint: "Press where the receivers stand: cables begin there." },
+  { id: "cart", label: DRAW_TEXTS.cart, hint: DRAW_TEXTS.pressWhereTheReceivers },
   {
     id: "measure",
-    label: "Measure",
-    hint: "Drag over a length. With a picture below, say what it is in reality: that sets its scale.",
+    label: DRAW_TEXTS.measure,
+    hint: DRAW_TEXTS.dragOverALength,
   },
 ];
 
@@ -93,7 +94,7 @@ function Drawn({
   const asked = range.walkers.find((w) => String(w.channelId) === params.get("channel"));
   const [making, setMaking] = useState<Making>({
     wallKind: "brick-110",
-    obstacle: { material: "steel", thicknessM: 0.002, heightM: 2, name: "Vehicle" },
+    obstacle: { material: "steel", thicknessM: 0.002, heightM: 2, name: DRAW_TEXTS.vehicle },
     channelId: (asked ?? range.walkers[0])?.channelId ?? null,
   });
   const talkerOf = (id: number | null) =>
@@ -109,20 +110,20 @@ function Drawn({
   const place = currentPlace(view).name;
   const problems = planProblems(plan);
   return (
-    <Stack>
+    <Stack $gapPx={8}>
       <div>
         <Answer>{headline(place, plan, problems.length)}</Answer>
         <Sub>
           {problems.length > 0
             ? capital(listWords(problems.slice(0, 2).map(planProblemWords)))
             : isEmpty(plan)
-              ? "Drag along each of them; rough is enough. In the open there are none: put the antennas down next, then where people go. A picture of the place can lie underneath."
-              : "Rough is enough: what stands between, where people go, where antennas may stand. Everything can be taken back, and is kept as you draw."}{" "}
-          <Link to={`/day/${view.day.id}/range`}>Whether it holds</Link>
+              ? DRAW_TEXTS.dragAlongEachWall
+              : DRAW_TEXTS.aRoughPlanIsEnough}{" "}
+          <Link to={`/day/${view.day.id}/range`}>{DRAW_TEXTS.checkTheRange}</Link>
         </Sub>
       </div>
       <PlanKeeping inHand={inHand} />
-      <Tools role="toolbar" aria-label="What to draw">
+      <Tools role="toolbar" aria-label={DRAW_TEXTS.whatToDraw}>
         {TOOLS.map((t) => (
           <ToggleButton
             key={t.id}
@@ -138,7 +139,7 @@ function Drawn({
       <Options>
         {tool === "wall" && (
           <SelectField
-            label="New walls of"
+            label={DRAW_TEXTS.newWalls}
             choices={WALL_KINDS.map(({ id, label }) => ({ id, label }))}
             value={making.wallKind}
             onChange={(wallKind) => {
@@ -148,7 +149,7 @@ function Drawn({
         )}
         {tool === "walk" && range.walkers.length > 0 && (
           <SelectField
-            label="Who walks"
+            label={DRAW_TEXTS.whoWalks}
             choices={range.walkers.map((w) => ({ id: w.channelId, label: w.talker }))}
             value={making.channelId ?? itemAt(range.walkers, 0).channelId}
             onChange={(channelId) => {
@@ -159,7 +160,7 @@ function Drawn({
         {tool === "obstacle" && (
           <>
             <SelectField
-              label="New obstacles"
+              label={DRAW_TEXTS.newObstacles}
               choices={OBSTACLES.map(({ id, label }) => ({ id, label }))}
               value={OBSTACLES.find((o) => o.of.name === making.obstacle.name)?.id ?? "vehicle"}
               onChange={(id) => {
@@ -167,7 +168,7 @@ function Drawn({
               }}
             />
             <LengthField
-              label="High"
+              label={DRAW_TEXTS.high}
               lengths={lengths}
               minM={0.1}
               maxM={60}
@@ -188,14 +189,13 @@ function Drawn({
         <Canvas
           tabIndex={0}
           role="group"
-          aria-label={`Drawing of ${place}. Brackets go from thing to thing, arrow keys move it, Enter with a tool puts one in the middle.`}
+          aria-label={DRAW_TEXTS.drawingOfBracketsGo(place)}
           onKeyDown={draw.key}
         >
           <FloorPlanChart
             plan={draw.shown}
             view={draw.view}
             label={`${count(plan.walls.length, "wall")}, ${count(plan.obstacles.length, "obstacle")}, ${count(plan.walks.length, "walk")}, ${count(plan.antennas.length, "antenna")}`}
-            mostHeightPx={620}
             isGridShown
             picture={
               inHand.picture
@@ -214,7 +214,7 @@ function Drawn({
           />
           <Row>
             <QuietButton
-              aria-label="Nearer"
+              aria-label={DRAW_TEXTS.nearer}
               onPress={() => {
                 draw.zoom(1.5);
               }}
@@ -222,7 +222,7 @@ function Drawn({
               +
             </QuietButton>
             <QuietButton
-              aria-label="Further"
+              aria-label={DRAW_TEXTS.further}
               isDisabled={!draw.isZoomed}
               onPress={() => {
                 draw.zoom(1 / 1.5);
@@ -231,14 +231,18 @@ function Drawn({
               −
             </QuietButton>
             <QuietButton isDisabled={!inHand.undo} onPress={() => inHand.undo?.()}>
-              Undo
+              {DRAW_TEXTS.undo}
             </QuietButton>
             <QuietButton isDisabled={!inHand.redo} onPress={() => inHand.redo?.()}>
-              Redo
+              {DRAW_TEXTS.redo}
             </QuietButton>
-            {draw.isStroking && <Button onPress={draw.finish}>Finish</Button>}
+            {draw.isStroking && <Button onPress={draw.finish}>{DRAW_TEXTS.finish}</Button>}
             <Soft aria-live="polite">
-              {inHand.isKept ? "kept" : inHand.isRefused ? "not kept" : "keeping…"}
+              {inHand.isKept
+                ? DRAW_TEXTS.saved
+                : inHand.isRefused
+                  ? DRAW_TEXTS.notSaved
+                  : DRAW_TEXTS.saving}
             </Soft>
           </Row>
         </Canvas>
@@ -265,7 +269,9 @@ function Drawn({
         </Side>
       </Split>
       <InOut plan={plan} place={place} inHand={inHand} lengths={lengths} />
-      <Soft as="p">{`Keys: [ and ] from thing to thing · arrows move it ${lengths.metres(0.25)}, with Shift ${lengths.metres(1)} · Enter finishes a stroke, or puts one in the middle · Esc lets go · Delete takes away · Ctrl+Z, Ctrl+Y back and forth · Ctrl+C, Ctrl+V copy · Alt while drawing: off the grid`}</Soft>
+      <Soft as="p">
+        {DRAW_TEXTS.keysAndPreviousAndNext(lengths.metres(0.25), lengths.metres(1))}
+      </Soft>
     </Stack>
   );
 }
@@ -274,32 +280,32 @@ const OBSTACLES: { id: string; label: string; of: Making["obstacle"] }[] = [
   {
     id: "vehicle",
     label: "vehicle",
-    of: { material: "steel", thicknessM: 0.002, heightM: 2, name: "Vehicle" },
+    of: { material: "steel", thicknessM: 0.002, heightM: 2, name: DRAW_TEXTS.vehicle },
   },
   {
     id: "hull",
     label: "hull",
-    of: { material: "steel", thicknessM: 0.01, heightM: 5, name: "Hull" },
+    of: { material: "steel", thicknessM: 0.01, heightM: 5, name: DRAW_TEXTS.hull },
   },
   {
     id: "container",
     label: "container",
-    of: { material: "steel", thicknessM: 0.002, heightM: 2.6, name: "Container" },
+    of: { material: "steel", thicknessM: 0.002, heightM: 2.6, name: DRAW_TEXTS.container },
   },
   {
     id: "building",
     label: "building",
-    of: { material: "brick", thicknessM: 0.22, heightM: 5, name: "Building" },
+    of: { material: "brick", thicknessM: 0.22, heightM: 5, name: DRAW_TEXTS.building },
   },
   {
     id: "crates",
-    label: "crates, flats",
-    of: { material: "wood", thicknessM: 0.02, heightM: 2, name: "Crates" },
+    label: DRAW_TEXTS.cratesFlats,
+    of: { material: "wood", thicknessM: 0.02, heightM: 2, name: DRAW_TEXTS.crates },
   },
   {
     id: "rack",
-    label: "metal shelves",
-    of: { material: "steel", thicknessM: 0.001, heightM: 2, name: "Shelves" },
+    label: DRAW_TEXTS.metalShelves,
+    of: { material: "steel", thicknessM: 0.001, heightM: 2, name: DRAW_TEXTS.shelves },
   },
 ];
 
@@ -308,15 +314,20 @@ const isEmpty = (plan: FloorPlan): boolean =>
   [plan.walls, plan.obstacles, plan.walks, plan.antennas, plan.areas].every((l) => l.length === 0);
 
 function headline(place: string, plan: FloorPlan, problems: number): string {
-  if (problems > 0) return `${place}: ${count(problems, "thing")} in the drawing to fix`;
-  if (isEmpty(plan)) return `${place}: where are the walls?`;
+  if (problems > 0) return DRAW_TEXTS.inTheDrawingToFix(place, count(problems, "thing"));
+  if (isEmpty(plan)) return DRAW_TEXTS.whereAreTheWalls(place);
   const missing = [
-    plan.walks.length === 0 ? "where people walk" : "",
-    plan.antennas.length === 0 ? "the antennas" : "",
-    plan.cart === null ? "the cart" : "",
+    plan.walks.length === 0 ? DRAW_TEXTS.wherePeopleWalk : "",
+    plan.antennas.length === 0 ? DRAW_TEXTS.theAntennas : "",
+    plan.cart === null ? DRAW_TEXTS.theCart : "",
   ].filter(Boolean);
-  if (missing.length > 0) return `${place}: still to draw, ${listWords(missing)}`;
-  return `${place} is drawn: ${count(plan.walls.length, "wall")}, ${count(plan.walks.length, "walk")}, ${count(plan.antennas.length, "antenna")}`;
+  if (missing.length > 0) return DRAW_TEXTS.stillToDraw(place, listWords(missing));
+  return DRAW_TEXTS.text(
+    place,
+    count(plan.walls.length, "wall"),
+    count(plan.walks.length, "walk"),
+    count(plan.antennas.length, "antenna"),
+  );
 }
 
 const Tools = styled.div`
@@ -329,7 +340,7 @@ const Tools = styled.div`
 `;
 /** As high with a tool's settings as without, so that the drawing stays under the hand. */
 const Options = styled(Row)`
-  min-height: 72px;
+  min-height: calc(var(--target) + 22px);
   align-items: end;
   > p {
     align-self: center;
@@ -344,7 +355,12 @@ const Split = styled.div`
     grid-template-columns: minmax(0, 1fr);
   }
 `;
+/** The answer, the tools and their settings stand above it; what keeps the drawing below. */
+const AROUND_PX = 300;
 const Canvas = styled.div`
+  display: flex;
+  flex-direction: column;
+  height: max(360px, calc(100dvh - ${AROUND_PX}px));
   min-width: 0;
   user-select: none;
   outline: none;

@@ -1,3 +1,4 @@
+import { DRAW_TEXTS } from "~/contract/messages/screens/draw";
 import { fail, ok, type Result } from "~/core/units/result";
 
 /** Wider than this no plan needs to be. */
@@ -19,7 +20,7 @@ export async function smallerPicture(
   if (file.size > MAX_BYTES)
     return fail({
       code: "picture",
-      what: `“${file.name}” is larger than 60 MB. Save it smaller and try again; the plan is as it was.`,
+      what: DRAW_TEXTS.isLargerThan60Mb(file.name),
     });
   let bitmap: ImageBitmap;
   try {
@@ -27,7 +28,7 @@ export async function smallerPicture(
   } catch {
     return fail({
       code: "picture",
-      what: `“${file.name}” cannot be read as a picture. The plan is as it was.`,
+      what: DRAW_TEXTS.cannotBeRead(file.name),
     });
   }
   const { width, height } = bitmap;
@@ -46,7 +47,7 @@ export async function smallerPicture(
   if (!pen || !blob)
     return fail({
       code: "picture",
-      what: "This browser could not make the picture smaller. The plan is as it was.",
+      what: DRAW_TEXTS.thisBrowserCouldNotMake,
     });
   return ok({
     blob,
@@ -54,7 +55,10 @@ export async function smallerPicture(
     heightPx: canvas.height,
     note:
       by < 1
-        ? `Made smaller, from ${Math.round((width * height) / 1e6)} to ${Math.max(1, Math.round((canvas.width * canvas.height) / 1e6))} megapixels. Set its scale with Measure.`
+        ? DRAW_TEXTS.madeSmallerFromToMegapixels(
+            Math.round((width * height) / 1e6),
+            Math.max(1, Math.round((canvas.width * canvas.height) / 1e6)),
+          )
         : null,
   });
 }

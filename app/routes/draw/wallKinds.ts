@@ -1,7 +1,8 @@
+import { DRAW_TEXTS } from "~/contract/messages/screens/draw";
 import type { Layer, Material } from "~/core/radio/slab";
 
 /**
- * Walls as one meets them, with usual thicknesses; "as met" has what a slab's figure leaves out:
+ * Walls as one meets them, with usual thicknesses; "typical" has what a slab's figure leaves out:
  * reinforcement takes 15 to 25 dB in all, coated panes 20 to 30, foil about 20, metal studs a few
  * (common practice, no published source).
  */
@@ -13,11 +14,11 @@ export const WALL_KINDS: readonly {
   layers?: readonly Layer[];
   allowanceDb?: number;
 }[] = [
-  { id: "brick-110", label: "brick, 110 mm", material: "brick", thicknessM: 0.11 },
-  { id: "brick-220", label: "brick, 220 mm", material: "brick", thicknessM: 0.22 },
+  { id: "brick-110", label: DRAW_TEXTS.brick110Mm, material: "brick", thicknessM: 0.11 },
+  { id: "brick-220", label: DRAW_TEXTS.brick220Mm, material: "brick", thicknessM: 0.22 },
   {
     id: "cavity",
-    label: "brick with a cavity",
+    label: DRAW_TEXTS.brickWithACavity,
     material: "brick",
     thicknessM: 0.27,
     layers: [
@@ -26,18 +27,18 @@ export const WALL_KINDS: readonly {
       { material: "brick", thicknessM: 0.11 },
     ],
   },
-  { id: "stone", label: "thick stone, 500 mm", material: "brick", thicknessM: 0.5 },
-  { id: "concrete", label: "concrete, 200 mm", material: "concrete", thicknessM: 0.2 },
+  { id: "stone", label: DRAW_TEXTS.thickStone500Mm, material: "brick", thicknessM: 0.5 },
+  { id: "concrete", label: DRAW_TEXTS.concrete200Mm, material: "concrete", thicknessM: 0.2 },
   {
     id: "reinforced",
-    label: "reinforced concrete, as met",
+    label: DRAW_TEXTS.reinforcedConcreteTypical,
     material: "concrete",
     thicknessM: 0.2,
     allowanceDb: 14,
   },
   {
     id: "stud",
-    label: "plasterboard on studs",
+    label: DRAW_TEXTS.plasterboardOnStuds,
     material: "plasterboard",
     thicknessM: 0.095,
     layers: [
@@ -48,24 +49,29 @@ export const WALL_KINDS: readonly {
   },
   {
     id: "metal-stud",
-    label: "plasterboard on metal studs, as met",
+    label: DRAW_TEXTS.plasterboardOnMetalStudsTypical,
     material: "plasterboard",
     thicknessM: 0.025,
     allowanceDb: 4,
   },
   {
     id: "foil",
-    label: "lined with foil, as met",
+    label: DRAW_TEXTS.linedWithFoilTypical,
     material: "plasterboard",
     thicknessM: 0.0125,
     allowanceDb: 20,
   },
-  { id: "timber", label: "timber, 40 mm", material: "wood", thicknessM: 0.04 },
-  { id: "chipboard", label: "chipboard flat, 12 mm", material: "chipboard", thicknessM: 0.012 },
-  { id: "glass", label: "glass, 6 mm", material: "glass", thicknessM: 0.006 },
+  { id: "timber", label: DRAW_TEXTS.timber40Mm, material: "wood", thicknessM: 0.04 },
+  {
+    id: "chipboard",
+    label: DRAW_TEXTS.chipboardFlat12Mm,
+    material: "chipboard",
+    thicknessM: 0.012,
+  },
+  { id: "glass", label: DRAW_TEXTS.glass6Mm, material: "glass", thicknessM: 0.006 },
   {
     id: "double-glass",
-    label: "double glazing",
+    label: DRAW_TEXTS.doubleGlazing,
     material: "glass",
     thicknessM: 0.02,
     layers: [
@@ -76,12 +82,12 @@ export const WALL_KINDS: readonly {
   },
   {
     id: "coated-glass",
-    label: "coated glazing, as met",
+    label: DRAW_TEXTS.coatedGlazingTypical,
     material: "glass",
     thicknessM: 0.008,
     allowanceDb: 24,
   },
-  { id: "steel", label: "steel, 8 mm", material: "steel", thicknessM: 0.008 },
+  { id: "steel", label: DRAW_TEXTS.steel8Mm, material: "steel", thicknessM: 0.008 },
 ];
 
 export const MATERIAL_CHOICES: readonly { id: Material; label: string }[] = (

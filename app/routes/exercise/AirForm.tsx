@@ -2,6 +2,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import { MARK_WORDS } from "~/contract/messages/exercise";
 import { mhz } from "~/contract/messages/format";
+import { EXERCISE_TEXTS } from "~/contract/messages/screens/exercise";
 import { MARK_KINDS, type MarkKind } from "~/core/training/airExercise";
 import { EXERCISE_CHANNELS } from "~/core/training/strangeAir";
 import { SpectrumChart } from "~/app/charts/spectrum/SpectrumChart";
@@ -13,7 +14,7 @@ import type { FormProps } from "./formParts";
 import { spectrumOfAir } from "./spectrumOfAir";
 
 const SAY = [
-  { id: "unsaid", label: "say what it is" },
+  { id: "unsaid", label: "choose" },
   ...MARK_KINDS.map((k) => ({ id: k, label: MARK_WORDS[k] })),
 ] as const;
 
@@ -44,12 +45,15 @@ export function AirForm({ exercise, isOpen, onDone }: FormProps<"air">) {
         airPx={230}
         view={view}
         onView={setView}
-        label={`A sweep from 470 to 566 MHz with marks ${exercise.marks.map((m) => m.id).join(", ")} and places ${exercise.places.map((p) => p.id).join(", ")}`}
+        label={EXERCISE_TEXTS.aSweepFrom470(
+          exercise.marks.map((m) => m.id).join(", "),
+          exercise.places.map((p) => p.id).join(", "),
+        )}
       />
       {isOpen && (
         <>
-          <section aria-label="Television">
-            <Heading>Which channels carry television?</Heading>
+          <section aria-label={EXERCISE_TEXTS.tvStations}>
+            <Heading>{EXERCISE_TEXTS.whichChannelsCarryATv}</Heading>
             <Row>
               {EXERCISE_CHANNELS.map(({ channel }) => (
                 <ToggleButton
@@ -64,8 +68,8 @@ export function AirForm({ exercise, isOpen, onDone }: FormProps<"air">) {
               ))}
             </Row>
           </section>
-          <section aria-label="Marks">
-            <Heading>What is at each mark?</Heading>
+          <section aria-label={EXERCISE_TEXTS.marks}>
+            <Heading>{EXERCISE_TEXTS.whatIsAtEachMark}</Heading>
             <Marks>
               {exercise.marks.map((m, i) => (
                 <SelectField
@@ -80,8 +84,8 @@ export function AirForm({ exercise, isOpen, onDone }: FormProps<"air">) {
               ))}
             </Marks>
           </section>
-          <section aria-label="Quietest">
-            <Heading>Where is it quietest, for a pack of 200 kHz?</Heading>
+          <section aria-label={EXERCISE_TEXTS.quietest}>
+            <Heading>{EXERCISE_TEXTS.whereIsItQuietest}</Heading>
             <Row>
               {exercise.places.map((p, i) => (
                 <ToggleButton
@@ -94,7 +98,7 @@ export function AirForm({ exercise, isOpen, onDone }: FormProps<"air">) {
           </section>
           <Row>
             <PrimaryButton onPress={() => onDone({ busy, marks, quietest })}>
-              Hand it in
+              {EXERCISE_TEXTS.submit}
             </PrimaryButton>
           </Row>
         </>

@@ -1,6 +1,7 @@
 import { itemAt } from "~/core/units/items";
 import { useState } from "react";
 import { formatMetres } from "~/contract/messages/format";
+import { EXERCISE_TEXTS } from "~/contract/messages/screens/exercise";
 import { placedAt } from "~/core/training/antennaExercise";
 import type { PlanPoint } from "~/core/location/floorPlan";
 import { FloorPlanChart } from "~/app/charts/floorPlan/FloorPlanChart";
@@ -67,21 +68,21 @@ export function AntennaForm({
         mostHeightPx={430}
         selected={isOpen ? { kind: "antenna", id: itemAt(NAMES, held) } : null}
         cursor={isOpen ? "crosshair" : "default"}
-        label={`A place with ${walks.map((w) => w.walk.name).join(" and ")}; antennas A and B on it`}
+        label={EXERCISE_TEXTS.aLocationWithAntennas(
+          walks.map((w) => w.walk.name).join(EXERCISE_TEXTS.and),
+        )}
         {...(isOpen ? { onDown: (pointer) => put(pointer.at) } : {})}
       />
       {isOpen && (
         <>
           <Row style={{ alignItems: "end" }}>
             {NAMES.map((name, i) => (
-              <ToggleButton
-                key={name}
-                isSelected={held === i}
-                onChange={() => setHeld(i)}
-              >{`Antenna ${name}`}</ToggleButton>
+              <ToggleButton key={name} isSelected={held === i} onChange={() => setHeld(i)}>
+                {EXERCISE_TEXTS.antenna(name)}
+              </ToggleButton>
             ))}
             <NumberField
-              label={`${NAMES[held]}, across`}
+              label={EXERCISE_TEXTS.across(NAMES[held] ?? "")}
               value={itemAt(places, held).x}
               onChange={(x) => put({ ...itemAt(places, held), x })}
               min={0}
@@ -90,7 +91,7 @@ export function AntennaForm({
               unit="m"
             />
             <NumberField
-              label={`${NAMES[held]}, down`}
+              label={EXERCISE_TEXTS.down(NAMES[held] ?? "")}
               value={itemAt(places, held).y}
               onChange={(y) => put({ ...itemAt(places, held), y })}
               min={0}
@@ -100,11 +101,19 @@ export function AntennaForm({
             />
           </Row>
           <Soft as="p">
-            {`${walks.map((w) => w.walk.name).join("; ")}.${plan.cable ? ` ${formatMetres(plan.cable.mostM)} of ${plan.cable.type} at most,` : ""} stands ${formatMetres(exercise.heightM)} high.`}
-            {unreached.length > 0 ? ` The cable does not reach ${unreached.join(" and ")}.` : ""}
+            {EXERCISE_TEXTS.standsHigh(
+              walks.map((w) => w.walk.name).join("; "),
+              plan.cable
+                ? EXERCISE_TEXTS.ofAtMost(formatMetres(plan.cable.mostM), plan.cable.type)
+                : "",
+              formatMetres(exercise.heightM),
+            )}
+            {unreached.length > 0
+              ? EXERCISE_TEXTS.theCableDoesNotReach(unreached.join(EXERCISE_TEXTS.and))
+              : ""}
           </Soft>
           <Row>
-            <PrimaryButton onPress={() => onDone(places)}>Hand it in</PrimaryButton>
+            <PrimaryButton onPress={() => onDone(places)}>{EXERCISE_TEXTS.submit}</PrimaryButton>
           </Row>
         </>
       )}

@@ -4,6 +4,7 @@ import { Link, useRevalidator } from "react-router";
 import type { DayExerciseView } from "~/server/services/training/exercises.server";
 import { EXERCISE_WORDS, exerciseLineWords, scoreWords } from "~/contract/messages/exercise";
 import { capital, count, formatClock } from "~/contract/messages/format";
+import { EXERCISE_TEXTS } from "~/contract/messages/screens/exercise";
 import { PrimaryButton } from "~/app/ui/Button/Button";
 import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
@@ -36,36 +37,36 @@ export function DayTen({ seed, view }: { seed: number; view: DayExerciseView }) 
           {state === "over" && score
             ? scoreWords(score.points, score.bestPoints)
             : state === "running"
-              ? `Running until ${formatClock(defined(view.untilMs))}`
+              ? EXERCISE_TEXTS.runningUntil(formatClock(defined(view.untilMs)))
               : EXERCISE_WORDS.day.title}
         </Answer>
         <Sub>
           {state === "over"
-            ? "What came, how soon it was called, and whether the answer ended it."
-            : "Five things go wrong on the practice day, each by what its receivers show and nothing else. Call each with H and the channel’s number, answer it, and go on. Called within fifteen seconds it has all its points; what is called for nothing costs five."}
+            ? EXERCISE_TEXTS.whatHappenedHowSoonYou
+            : EXERCISE_TEXTS.fiveThingsGoWrong}
         </Sub>
       </div>
       <ReplyNotice reply={reply} />
       {state === "not-ready" && (
         <Row>
-          <Soft>The practice day has to be scanned, picked and synced first.</Soft>
-          <Link to={`/day/${view.dayId}`}>To the practice day</Link>
+          <Soft>{EXERCISE_TEXTS.scanFindFrequenciesAndSync}</Soft>
+          <Link to={`/day/${view.dayId}`}>{EXERCISE_TEXTS.toThePracticeDay}</Link>
         </Row>
       )}
       {state === "ready" && (
         <Row>
           <PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "begin-day" })}>
-            Begin the ten minutes
+            {EXERCISE_TEXTS.startTheTenMinutes}
           </PrimaryButton>
         </Row>
       )}
       {state === "running" && score && (
         <Row>
-          <Link to={roll}>To the roll screen</Link>
+          <Link to={roll}>{EXERCISE_TEXTS.toTheRollScreen}</Link>
           <Soft>
             {score.lines.length === 0
-              ? "Nothing came so far."
-              : `${capital(count(score.lines.length, "thing"))} came so far.`}
+              ? EXERCISE_TEXTS.nothingSoFar
+              : EXERCISE_TEXTS.soFar(capital(count(score.lines.length, "thing")))}
           </Soft>
         </Row>
       )}
@@ -80,7 +81,7 @@ export function DayTen({ seed, view }: { seed: number; view: DayExerciseView }) 
               ? [
                   {
                     isGood: false,
-                    text: `${capital(count(score.falseAlarms, "call"))} where nothing of it was`,
+                    text: EXERCISE_TEXTS.whereNothing(capital(count(score.falseAlarms, "call"))),
                   },
                 ]
               : []),

@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import { EXERCISE_WORDS, exerciseLineWords, scoreWords } from "~/contract/messages/exercise";
+import { EXERCISE_TEXTS } from "~/contract/messages/screens/exercise";
 import type { Scored } from "~/core/training/exercise";
 import type {
   DeskKind,
@@ -26,14 +27,11 @@ type Outcome =
   | { state: "failed"; detail: string };
 
 const HOW: Readonly<Record<DeskKind, string>> = {
-  air: "Eight sweeps of 470 to 566 MHz, one over the other, 25 kHz a step. Say what you see, then hand it in.",
-  pick: "Choose a frequency for each pack: on the 25 kHz grid, in no television, clear of the others, of strangers, and of what two or three of them make together.",
-  fault:
-    "Each seam shows the last half minute of a channel: antenna A upwards, B downwards, pinched where it is too weak, crossed where the link is bad. The first is the one that was hit.",
-  voice:
-    "The loudest must keep ten decibels at the pack; speech is to lie at −20 dBFS on the recorder, its loudest peaks under −8.",
-  antennas:
-    "Two whips on stands. The cable runs from the cart, so far and no farther; the thinnest point of the walks decides.",
+  air: EXERCISE_TEXTS.eightSweepsOf470,
+  pick: EXERCISE_TEXTS.chooseAFrequencyForEach,
+  fault: EXERCISE_TEXTS.eachTraceShowsTheLast,
+  voice: EXERCISE_TEXTS.theLoudestMustKeepTen,
+  antennas: EXERCISE_TEXTS.twoWhipsOnStands,
 };
 
 /** An exercise that needs nothing but this page: made and judged by a worker. */
@@ -57,7 +55,10 @@ export function Desk({ kind, seed }: { kind: DeskKind; seed: number }) {
       if (!scored.ok) {
         setOutcome({
           state: "failed",
-          detail: scored.error.code === "worker-crashed" ? scored.error.detail : "it was stopped",
+          detail:
+            scored.error.code === "worker-crashed"
+              ? scored.error.detail
+              : EXERCISE_TEXTS.itWasStopped,
         });
         return;
       }
@@ -80,16 +81,16 @@ export function Desk({ kind, seed }: { kind: DeskKind; seed: number }) {
         <Answer>
           {told ? scoreWords(told.points, told.bestPoints) : EXERCISE_WORDS[kind].title}
         </Answer>
-        <Sub>{told ? "What was right, what was not, and why." : HOW[kind]}</Sub>
+        <Sub>{told ? EXERCISE_TEXTS.whatWasRightWhat : HOW[kind]}</Sub>
       </div>
-      {failure && (
-        <Notice kind="refused">{`The exercise could not be made (${failure}). Load the page again.`}</Notice>
-      )}
+      {failure && <Notice kind="refused">{EXERCISE_TEXTS.theExerciseCouldNot(failure)}</Notice>}
       {outcome.state === "failed" && (
-        <Notice kind="refused">{`It could not be judged (${outcome.detail}). What you entered stands; hand it in again.`}</Notice>
+        <Notice kind="refused">{EXERCISE_TEXTS.itCouldNotBeGraded(outcome.detail)}</Notice>
       )}
-      {!exercise && !failure && <Soft role="status">Making it …</Soft>}
-      {outcome.state === "judging" && <Soft role="status">Held against the best answer …</Soft>}
+      {!exercise && !failure && <Soft role="status">{EXERCISE_TEXTS.preparing}</Soft>}
+      {outcome.state === "judging" && (
+        <Soft role="status">{EXERCISE_TEXTS.comparingWithTheBestAnswer}</Soft>
+      )}
       {told && (
         <Outcome
           kind={kind}

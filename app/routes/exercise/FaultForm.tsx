@@ -5,17 +5,18 @@ import {
   capital,
   count,
   formatDb,
-  formatDbm,
+  formatRfLevel,
   formatDuration,
   formatSpan,
   mhz,
   numberWord,
 } from "~/contract/messages/format";
 import { hitCauseWords } from "~/contract/messages/roll";
+import { EXERCISE_TEXTS } from "~/contract/messages/screens/exercise";
 import { FAULT_CAUSES, type FaultCase, type FaultCause } from "~/core/training/faultExercise";
 import { columnsOf } from "~/core/monitor/extremes";
 import { BYTES } from "~/core/monitor/reading";
-import { Seam, type SeamSource } from "~/app/charts/seam/Seam";
+import { RfHistory, type RfHistorySource } from "~/app/charts/rfHistory/RfHistory";
 import { PrimaryButton } from "~/app/ui/Button/Button";
 import { SelectField } from "~/app/ui/Field/Field";
 import { Figure, Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
@@ -23,12 +24,12 @@ import { PHONE } from "~/app/ui/theme/theme";
 import type { FormProps } from "./formParts";
 
 const SAY = [
-  { id: "unsaid", label: "say what it was" },
+  { id: "unsaid", label: EXERCISE_TEXTS.chooseTheCause },
   ...FAULT_CAUSES.map((c) => ({ id: c, label: hitCauseWords(c) })),
 ] as const;
 
-/** What was read stands still: a seam of it. */
-const stillSource = (bytes: Uint8Array): SeamSource => ({
+/** What was read stands still: its RF history. */
+const stillSource = (bytes: Uint8Array): RfHistorySource => ({
   version: () => 1,
   columns: (wanted) => {
     const slots = bytes.length / BYTES;
@@ -43,12 +44,12 @@ export function FaultForm({ exercise, isOpen, onDone }: FormProps<"fault">) {
   return (
     <Stack $gapPx={24}>
       {exercise.cases.map((c, i) => (
-        <section key={i} aria-label={`Hit ${i + 1}`}>
+        <section key={i} aria-label={EXERCISE_TEXTS.hit(i + 1)}>
           <Row>
-            <Heading>{`Hit ${i + 1}`}</Heading>
+            <Heading>{EXERCISE_TEXTS.hit(i + 1)}</Heading>
             {isOpen && (
               <SelectField
-                label={`Hit ${i + 1}: what was it`}
+                label={EXERCISE_TEXTS.hitWhat(i + 1)}
                 isLabelHidden
                 choices={SAY}
                 value={said[i] ?? "unsaid"}
@@ -63,8 +64,13 @@ export function FaultForm({ exercise, isOpen, onDone }: FormProps<"fault">) {
       ))}
       {isOpen && (
         <Row>
-          <PrimaryButton onPress={() => onDone(said)}>Hand it in</PrimaryButton>
-          <Soft>{`${count(said.filter((s) => s !== null).length, "hit")} of ${numberWord(said.length)} said`}</Soft>
+          <PrimaryButton onPress={() => onDone(said)}>{EXERCISE_TEXTS.submit}</PrimaryButton>
+          <Soft>
+            {EXERCISE_TEXTS.ofSaid(
+              count(said.filter((s) => s !== null).length, "hit"),
+              numberWord(said.length),
+            )}
+          </Soft>
         </Row>
       )}
     </Stack>
@@ -79,37 +85,49 @@ function Case({ shown }: { shown: FaultCase }) {
   const near = (evidence.look?.carriers ?? []).filter((c) => c.isNew);
   return (
     <>
-      <Seams>
+      <RfHistories>
         {shown.channels.map((c, i) => (
           <li key={c.frequencyHz}>
             <span>
-              <b>{i === 0 ? "Hit" : `Channel ${i + 1}`}</b>
+              <b>{i === 0 ? EXERCISE_TEXTS.hit2 : EXERCISE_TEXTS.channel(i + 1)}</b>
               <br />
               <Figure>{mhz(c.frequencyHz)}</Figure>
             </span>
-            <Seam
+            <RfHistory
               source={itemAt(sources, i)}
               sensitivityDbm={c.sensitivityDbm}
               heightPx={56}
-              label={`Half a minute of RF on ${mhz(c.frequencyHz)}`}
+              label={EXERCISE_TEXTS.halfAMinuteOfRf(mhz(c.frequencyHz))}
             />
           </li>
         ))}
-      </Seams>
+      </RfHistories>
       <Soft as="p">
         {capital(
           [
-            voice ? "voice was heard in the last seconds" : "no voice in the last seconds",
-            last.some((r) => r.isMuted) ? "the receiver shows the pack’s mute" : null,
-            last.some((r) => r.isOverloaded) ? "the overload lamp is on" : null,
+            voice ? EXERCISE_TEXTS.voiceInTheLastSeconds : EXERCISE_TEXTS.noVoiceInTheLast,
+            last.some((r) => r.isMuted) ? EXERCISE_TEXTS.theReceiverShowsThePacks : null,
+            last.some((r) => r.isOverloaded) ? EXERCISE_TEXTS.theOverloadLight : null,
             near.length === 0
-              ? "the last look at the air shows nobody new"
-              : `new on the air: ${near.map((n) => `${mhz(n.frequencyHz)} (${formatSpan(Math.abs(n.frequencyHz - (evidence.frequencyHz ?? 0)))} away), ${formatDbm(n.levelDbm)}`).join(", ")}`,
+              ? EXERCISE_TEXTS.theLastSweepShowsNo
+              : EXERCISE_TEXTS.newCarrier(
+                  near
+                    .map((n) =>
+                      EXERCISE_TEXTS.away(
+                        mhz(n.frequencyHz),
+                        formatSpan(Math.abs(n.frequencyHz - (evidence.frequencyHz ?? 0))),
+                        formatRfLevel(n.levelDbm),
+                      ),
+                    )
+                    .join(", "),
+                ),
             (evidence.look?.noiseRoseDb ?? 0) > 3
-              ? `the air around rose by ${formatDb(defined(defined(evidence.look).noiseRoseDb))}`
+              ? EXERCISE_TEXTS.theNoiseAroundItRose(
+                  formatDb(defined(defined(evidence.look).noiseRoseDb)),
+                )
               : null,
             evidence.cells
-              ? `cells: about ${formatDuration(evidence.cells.hours * 3_600_000)} left`
+              ? EXERCISE_TEXTS.batteriesAboutLeft(formatDuration(evidence.cells.hours * 3_600_000))
               : null,
           ]
             .filter((t) => t !== null)
@@ -121,7 +139,7 @@ function Case({ shown }: { shown: FaultCase }) {
   );
 }
 
-const Seams = styled.ul`
+const RfHistories = styled.ul`
   list-style: none;
   li {
     display: grid;

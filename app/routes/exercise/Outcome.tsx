@@ -2,6 +2,7 @@ import { Check, X } from "lucide-react";
 import { Link, useNavigate } from "react-router";
 import styled from "styled-components";
 import { type Told } from "~/contract/messages/exercise";
+import { EXERCISE_TEXTS } from "~/contract/messages/screens/exercise";
 import { exerciseName, type ExerciseKind } from "~/core/training/exercise";
 import { anyExercise } from "./anyExercise";
 import { Button, PrimaryButton } from "~/app/ui/Button/Button";
@@ -22,20 +23,26 @@ export function Outcome({
   const navigate = useNavigate();
   return (
     <Stack>
-      <Lines aria-label="How it went">
+      <Lines aria-label={EXERCISE_TEXTS.howItWent}>
         {lines.map((l, i) => (
           <li key={`${i} ${l.text}`} data-good={l.isGood || undefined}>
-            {l.isGood ? <Check aria-label="good" size={20} /> : <X aria-label="not so" size={20} />}
+            {l.isGood ? (
+              <Check aria-label="good" size={20} />
+            ) : (
+              <X aria-label={EXERCISE_TEXTS.notSo} size={20} />
+            )}
             <span>{l.text}</span>
           </li>
         ))}
       </Lines>
       <Row>
-        <PrimaryButton onPress={() => void navigate(anyExercise(kind))}>Another one</PrimaryButton>
-        {onAgain && <Button onPress={onAgain}>The same again</Button>}
-        <Link to="/practice">All exercises</Link>
+        <PrimaryButton onPress={() => void navigate(anyExercise(kind))}>
+          {EXERCISE_TEXTS.anotherOne}
+        </PrimaryButton>
+        {onAgain && <Button onPress={onAgain}>{EXERCISE_TEXTS.sameOneAgain}</Button>}
+        <Link to="/practice">{EXERCISE_TEXTS.allExercises}</Link>
         <Soft>
-          Its name, to give to somebody: <Figure>{exerciseName(kind, seed)}</Figure>
+          {EXERCISE_TEXTS.itsNameToShare} <Figure>{exerciseName(kind, seed)}</Figure>
         </Soft>
       </Row>
     </Stack>

@@ -2,6 +2,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import { count, numberWord } from "~/contract/messages/format";
 import { frequencyTextErrorWords } from "~/contract/messages/words";
+import { EXERCISE_TEXTS } from "~/contract/messages/screens/exercise";
 import { parseFrequencyText } from "~/core/units/frequencyText";
 import { SpectrumChart } from "~/app/charts/spectrum/SpectrumChart";
 import type { View } from "~/app/charts/spectrum/view";
@@ -25,7 +26,7 @@ export function PickForm({ exercise, isOpen, onDone }: FormProps<"pick">) {
   const taken = exercise.taken.map((t) => ({
     lowHz: t.lowHz,
     highHz: t.highHz,
-    label: `TV ${t.channel}`,
+    label: EXERCISE_TEXTS.tv(t.channel),
     kind: "tv" as const,
   }));
   return (
@@ -35,7 +36,7 @@ export function PickForm({ exercise, isOpen, onDone }: FormProps<"pick">) {
         airPx={230}
         view={view}
         onView={setView}
-        label="A sweep from 470 to 566 MHz with your packs on it"
+        label={EXERCISE_TEXTS.aSweepFrom470To566}
       />
       {isOpen && (
         <>
@@ -45,7 +46,7 @@ export function PickForm({ exercise, isOpen, onDone }: FormProps<"pick">) {
               return (
                 <TextField
                   key={i}
-                  label={`Channel ${i + 1}, MHz`}
+                  label={EXERCISE_TEXTS.channelMhz(i + 1)}
                   value={text}
                   onChange={(t) => setTexts(texts.map((x, j) => (j === i ? t : x)))}
                   inputMode="decimal"
@@ -57,9 +58,14 @@ export function PickForm({ exercise, isOpen, onDone }: FormProps<"pick">) {
           </Fields>
           <Row>
             <PrimaryButton isDisabled={flags.length === 0} onPress={() => onDone(chosen)}>
-              Hand it in
+              {EXERCISE_TEXTS.submit}
             </PrimaryButton>
-            <Soft>{`${count(flags.length, "place")} chosen of ${numberWord(texts.length)}`}</Soft>
+            <Soft>
+              {EXERCISE_TEXTS.chosen(
+                count(flags.length, "frequency", "frequencies"),
+                numberWord(texts.length),
+              )}
+            </Soft>
           </Row>
         </>
       )}

@@ -3,6 +3,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import { formatDb } from "~/contract/messages/format";
 import { controlText } from "~/contract/messages/level";
+import { EXERCISE_TEXTS } from "~/contract/messages/screens/exercise";
 import { modelName } from "~/core/kit/models";
 import { PrimaryButton } from "~/app/ui/Button/Button";
 import { SelectField } from "~/app/ui/Field/Field";
@@ -10,12 +11,12 @@ import { Row, Stack } from "~/app/ui/Page/Page";
 import type { FormProps } from "./formParts";
 
 const EFFORT = {
-  soft: "a soft voice",
-  normal: "an ordinary voice",
-  raised: "a raised voice",
-  loud: "a loud voice",
+  soft: EXERCISE_TEXTS.aSoftVoice,
+  normal: EXERCISE_TEXTS.anOrdinaryVoice,
+  raised: EXERCISE_TEXTS.aRaisedVoice,
+  loud: EXERCISE_TEXTS.aLoudVoice,
   shout: "a shout",
-  scream: "an acted scream",
+  scream: EXERCISE_TEXTS.anActedScream,
 } as const;
 const middle = (list: readonly number[]): number => numberAt(list, Math.floor(list.length / 2));
 
@@ -29,24 +30,37 @@ export function VoiceForm({ exercise, isOpen, onDone }: FormProps<"voice">) {
     list.map((db) => ({ id: db, label: show(db) }));
   const facts: [string, string][] = [
     [
-      "The voice",
-      `${EFFORT[effort]}; at its loudest ${loudestSplAt1mDb} dB at a metre; peaks ${peakFactorDb} dB over its average`,
+      EXERCISE_TEXTS.theVoice,
+      EXERCISE_TEXTS.atItsLoudestDb(EFFORT[effort], loudestSplAt1mDb, peakFactorDb),
     ],
     [
       "Microphone",
-      `${kit.microphone.name}, ${kit.microphone.sensitivityMvPerPa} mV/Pa, ${Math.round(micDistanceM * 100)} cm from the mouth`,
+      EXERCISE_TEXTS.mvPaCm(
+        kit.microphone.name,
+        kit.microphone.sensitivityMvPerPa,
+        Math.round(micDistanceM * 100),
+      ),
     ],
     [
       "Pack",
-      `${modelName(kit.pack)}: full scale at ${formatDb(kit.pack.fullScaleInputDbu).replace(" dB", " dBu")}`,
+      EXERCISE_TEXTS.fullScale(
+        modelName(kit.pack),
+        formatDb(kit.pack.fullScaleInputDbu).replace(" dB", " dBu"),
+      ),
     ],
     [
       "Receiver",
-      `${modelName(kit.receiver)}: ${formatDb(kit.receiver.output.fullScaleDbu).replace(" dB", " dBu")} out at full scale`,
+      EXERCISE_TEXTS.outAtFullScale(
+        modelName(kit.receiver),
+        formatDb(kit.receiver.output.fullScaleDbu).replace(" dB", " dBu"),
+      ),
     ],
     [
       "Input",
-      `${kit.input.name}: full scale at ${formatDb(kit.input.fullScaleDbu).replace(" dB", " dBu")} with no gain`,
+      EXERCISE_TEXTS.fullScaleAtWithNo(
+        kit.input.name,
+        formatDb(kit.input.fullScaleDbu).replace(" dB", " dBu"),
+      ),
     ],
   ];
   return (
@@ -63,7 +77,7 @@ export function VoiceForm({ exercise, isOpen, onDone }: FormProps<"voice">) {
         <>
           <Row>
             <SelectField
-              label="Pack"
+              label={EXERCISE_TEXTS.pack}
               choices={choices(exercise.gainsDb, (db) =>
                 controlText(kit.pack.gainScale ?? "db", db, exercise.gainsDb),
               )}
@@ -71,13 +85,13 @@ export function VoiceForm({ exercise, isOpen, onDone }: FormProps<"voice">) {
               onChange={setGain}
             />
             <SelectField
-              label="Receiver"
+              label={EXERCISE_TEXTS.receiver}
               choices={choices(exercise.outputsDb)}
               value={outputDb}
               onChange={setOutput}
             />
             <SelectField
-              label="Input"
+              label={EXERCISE_TEXTS.input}
               choices={choices(exercise.inputGainsDb)}
               value={inputGainDb}
               onChange={setInput}
@@ -85,7 +99,7 @@ export function VoiceForm({ exercise, isOpen, onDone }: FormProps<"voice">) {
           </Row>
           <Row>
             <PrimaryButton onPress={() => onDone({ gainDb, outputDb, inputGainDb })}>
-              Hand it in
+              {EXERCISE_TEXTS.submit}
             </PrimaryButton>
           </Row>
         </>

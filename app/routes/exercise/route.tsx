@@ -9,6 +9,7 @@ import {
   keepResult,
 } from "~/server/services/training/exercises.server";
 import { EXERCISE_WORDS } from "~/contract/messages/exercise";
+import { EXERCISE_TEXTS } from "~/contract/messages/screens/exercise";
 import { exerciseName, readExerciseName } from "~/core/training/exercise";
 import { ThemeToggle } from "~/app/features/frame/ThemeToggle";
 import { AwayPage } from "~/app/ui/Page/Away";
@@ -20,7 +21,7 @@ import { exerciseIntents } from "./intents";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const named = readExerciseName(`${params.kind}-${params.seed}`);
-  if (!named) throw notFound("There is no such exercise.");
+  if (!named) throw notFound(EXERCISE_TEXTS.thereIsNoSuchExercise);
   return {
     ...named,
     day:
@@ -36,7 +37,7 @@ export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
 export async function action({ params, request, context }: Route.ActionArgs) {
   const { app } = context;
   const named = readExerciseName(`${params.kind}-${params.seed}`);
-  if (!named) throw notFound("There is no such exercise.");
+  if (!named) throw notFound(EXERCISE_TEXTS.thereIsNoSuchExercise);
   const read = await readIntent(request, exerciseIntents);
   if (!read.ok) return read.reply;
   const { intent } = read;
@@ -53,7 +54,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
 }
 
 export const meta: Route.MetaFunction = ({ params }) => [
-  { title: `Practice ${params.kind}-${params.seed} · Plain Channel` },
+  { title: EXERCISE_TEXTS.practicePlainChannel(params.kind, params.seed) },
 ];
 
 /** One exercise, by its kind and its number. */
@@ -62,7 +63,7 @@ export default function ExerciseScreen({ loaderData: { kind, seed, day } }: Rout
     <AwayPage
       head={
         <>
-          <Link to="/practice">All exercises</Link>
+          <Link to="/practice">{EXERCISE_TEXTS.allExercises}</Link>
           <b>{`${EXERCISE_WORDS[kind].title}, ${exerciseName(kind, seed)}`}</b>
           <ThemeToggle />
         </>

@@ -1,4 +1,4 @@
-import { type StrangeAir, STRETCH } from "~/core/training/strangeAir";
+import { type StrangeAir, RANGE } from "~/core/training/strangeAir";
 import type { SpectrumData, SpectrumFlag } from "~/app/charts/spectrum/spectrumLayout";
 
 /** The sweeps of a strange air, one over the other. */
@@ -7,8 +7,8 @@ export const spectrumOfAir = (
   flags: SpectrumFlag[],
   taken: SpectrumData["taken"] = [],
 ): SpectrumData => ({
-  lowHz: STRETCH.lowHz,
-  highHz: STRETCH.highHz,
+  lowHz: RANGE.lowHz,
+  highHz: RANGE.highHz,
   traces: measurement.passes.map((levelsDbm) => ({
     lowHz: measurement.lowHz,
     stepHz: measurement.stepHz,

@@ -1,4 +1,5 @@
 import { formatSpan } from "~/contract/messages/format";
+import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import type { BankChoice } from "~/core/coordination/search/banks";
 import { Figure, Panel, Soft, Table } from "~/app/ui/Page/Page";
 import { Status } from "~/app/ui/Status/Status";
@@ -8,7 +9,7 @@ export function BankList({ banks }: { banks: readonly BankChoice[] }) {
   if (banks.length === 0)
     return (
       <Panel>
-        <Soft as="p">No receiver here has banks; all were computed.</Soft>
+        <Soft as="p">{FREQUENCIES_TEXTS.noReceiverHereHasBanks}</Soft>
       </Panel>
     );
   return (
@@ -16,10 +17,10 @@ export function BankList({ banks }: { banks: readonly BankChoice[] }) {
       <Table>
         <thead>
           <tr>
-            <th>Bank</th>
-            <th>Members free here</th>
-            <th>Placed</th>
-            <th>Least in hand</th>
+            <th>{FREQUENCIES_TEXTS.bank}</th>
+            <th>{FREQUENCIES_TEXTS.membersFreeHere}</th>
+            <th>{FREQUENCIES_TEXTS.placed}</th>
+            <th>{FREQUENCIES_TEXTS.smallestMargin}</th>
             <th />
           </tr>
         </thead>
@@ -27,24 +28,24 @@ export function BankList({ banks }: { banks: readonly BankChoice[] }) {
           {banks.map((b) => (
             <tr key={`${b.model}${b.bank ?? ""}`}>
               <th scope="row">
-                {b.bank === null ? "all banks mixed" : `bank ${b.bank}`}
+                {b.bank === null
+                  ? FREQUENCIES_TEXTS.allBanksMixed
+                  : FREQUENCIES_TEXTS.bankWith(b.bank)}
                 <Soft style={{ display: "block" }}>{b.model}</Soft>
               </th>
-              <td data-label="Members free here">
-                <Figure>{`${b.free} of ${b.members}`}</Figure>
+              <td data-label={FREQUENCIES_TEXTS.membersFreeHere}>
+                <Figure>{FREQUENCIES_TEXTS.of(b.free, b.members)}</Figure>
               </td>
-              <td data-label="Placed">
-                <Figure>{`${b.placed} of ${b.wanted}`}</Figure>
+              <td data-label={FREQUENCIES_TEXTS.placed}>
+                <Figure>{FREQUENCIES_TEXTS.ofWith(b.placed, b.wanted)}</Figure>
               </td>
-              <td data-label="Least in hand">
+              <td data-label={FREQUENCIES_TEXTS.smallestMargin}>
                 {b.inHandHz === null ? <Soft>–</Soft> : <Figure>{formatSpan(b.inHandHz)}</Figure>}
               </td>
               <td data-wide>
                 {b.isTaken ? (
                   <Status status={b.placed === b.wanted ? "done" : "problem"}>
-                    {b.bank === null
-                      ? "taken: no one bank has room for all, and mixed members were not made to stand together, so every product is checked"
-                      : "taken"}
+                    {b.bank === null ? FREQUENCIES_TEXTS.usedNoSingleBank : "used"}
                   </Status>
                 ) : null}
               </td>

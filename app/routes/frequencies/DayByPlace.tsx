@@ -1,6 +1,7 @@
 import { itemAt } from "~/core/units/items";
 import { useEffect, useRef, useState } from "react";
 import { capital, count, listWords } from "~/contract/messages/format";
+import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import type { DayPlans, PlacePlan, PlaceRequest } from "~/core/coordination/search/dayPlans";
 import { formatMhz } from "~/core/units/frequencyText";
 import { dayInWorker, type Running } from "~/workers/coordinate/coordinate.client";
@@ -34,20 +35,20 @@ export function DayByPlace({ places, hereId, channels, onTake }: DayByPlaceProps
   if (answer === null)
     return (
       <Row>
-        <Soft>No one set holds at every place.</Soft>
-        <Button onPress={ask}>Place by place, with the fewest retunes</Button>
+        <Soft>{FREQUENCIES_TEXTS.noSingleSetWorks}</Soft>
+        <Button onPress={ask}>{FREQUENCIES_TEXTS.locationByLocation}</Button>
       </Row>
     );
   if (answer === "asked")
     return (
       <Panel aria-live="polite">
-        <Soft>Going through the day …</Soft>
+        <Soft>{FREQUENCIES_TEXTS.goingThroughTheDay}</Soft>
       </Panel>
     );
   if (answer === "failed")
     return (
       <Panel aria-live="polite">
-        <p>That broke off. The plan is as it was.</p>
+        <p>{FREQUENCIES_TEXTS.thatStoppedThePlan}</p>
       </Panel>
     );
   const hereAt = places.findIndex((p) => p.placeId === hereId);
@@ -57,22 +58,27 @@ export function DayByPlace({ places, hereId, channels, onTake }: DayByPlaceProps
     .map((p) => p.name);
   const stay =
     answer.steady.length === channels.length
-      ? "Nobody retunes all day"
-      : `${capital(count(answer.retunes, "retune"))} over the day; ${answer.steady.length === 0 ? "nobody stays" : `${listWords(channels.filter((c) => answer.steady.includes(c.id)).map((c) => c.name))} ${answer.steady.length === 1 ? "stays" : "stay"}`}`;
+      ? FREQUENCIES_TEXTS.noRetuneAllDay
+      : FREQUENCIES_TEXTS.overTheDay(
+          capital(count(answer.retunes, "retune")),
+          answer.steady.length === 0
+            ? FREQUENCIES_TEXTS.noneStays
+            : `${listWords(channels.filter((c) => answer.steady.includes(c.id)).map((c) => c.name))} ${answer.steady.length === 1 ? "stays" : "stay"}`,
+        );
   return (
     <Panel aria-live="polite">
       <Row>
-        <b>{short.length > 0 ? `Not all fit at ${listWords(short)}.` : `${stay}.`}</b>
+        <b>{short.length > 0 ? FREQUENCIES_TEXTS.notAllFit(listWords(short)) : `${stay}.`}</b>
         {here && (
           <Button onPress={() => onTake(here, itemAt(places, hereAt).request)}>
-            Look at the one for here
+            {FREQUENCIES_TEXTS.showTheSetForHere}
           </Button>
         )}
       </Row>
       <Table>
         <thead>
           <tr>
-            <th>Channel</th>
+            <th>{FREQUENCIES_TEXTS.channel}</th>
             {places.map((p) => (
               <th key={p.placeId}>{p.name}</th>
             ))}
@@ -97,7 +103,7 @@ export function DayByPlace({ places, hereId, channels, onTake }: DayByPlaceProps
                         {formatMhz(at.frequencyHz)}
                       </Figure>
                     ) : (
-                      <Status status="problem">no place</Status>
+                      <Status status="problem">{FREQUENCIES_TEXTS.noFrequency}</Status>
                     )}
                   </td>
                 );
@@ -106,9 +112,7 @@ export function DayByPlace({ places, hereId, channels, onTake }: DayByPlaceProps
           ))}
         </tbody>
       </Table>
-      <Soft as="p">
-        Underlined: retuned on arriving there. The fewest that were found; fewer may exist.
-      </Soft>
+      <Soft as="p">{FREQUENCIES_TEXTS.underlinedRetunedOnArrival}</Soft>
     </Panel>
   );
 }

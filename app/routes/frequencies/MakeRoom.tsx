@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import type { Relaxation, RoomFound } from "~/core/coordination/changing/makeRoom";
 import { capital, formatDb, listWords } from "~/contract/messages/format";
+import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import { roomInWorker, type Running } from "~/workers/coordinate/coordinate.client";
 import { Button } from "~/app/ui/Button/Button";
 import { Panel, Row, Soft } from "~/app/ui/Page/Page";
@@ -31,24 +32,25 @@ export function MakeRoom({ request, nameOf, onTake }: MakeRoomProps) {
   if (answer === null)
     return (
       <Row>
-        <Button onPress={ask}>What would make room?</Button>
+        <Button onPress={ask}>{FREQUENCIES_TEXTS.whatWouldMakeRoom}</Button>
       </Row>
     );
   return (
     <Panel aria-live="polite">
       {answer === "asked" ? (
-        <Soft>Solving it with one thing less each time …</Soft>
+        <Soft>{FREQUENCIES_TEXTS.tryingWithOneRuleRelaxed}</Soft>
       ) : answer === "failed" ? (
-        <p>That broke off. The plan is as it was.</p>
+        <p>{FREQUENCIES_TEXTS.thatStoppedThePlan}</p>
       ) : answer.length === 0 ? (
-        <p>
-          Neither a fixed frequency, nor tighter spacing, nor more noise makes room for all, alone
-          or two together. Another block, another place for the receivers, or one channel fewer.
-        </p>
+        <p>{FREQUENCIES_TEXTS.noUnlockedFrequencyTighterSpacing}</p>
       ) : (
         answer.map((a) => (
           <Row key={JSON.stringify(a.relaxations)}>
-            <span>{`${capital(listWords(a.relaxations.map((r) => relaxationWords(r, nameOf))))}: then all stand.`}</span>
+            <span>
+              {FREQUENCIES_TEXTS.thenAllFit(
+                capital(listWords(a.relaxations.map((r) => relaxationWords(r, nameOf)))),
+              )}
+            </span>
             {a.relaxations.every((r) => r.code !== "more-noise") && (
               <Button
                 onPress={() => {
@@ -56,7 +58,7 @@ export function MakeRoom({ request, nameOf, onTake }: MakeRoomProps) {
                   onTake(a.relaxations);
                 }}
               >
-                Do that
+                {FREQUENCIES_TEXTS.apply}
               </Button>
             )}
           </Row>
@@ -69,14 +71,14 @@ export function MakeRoom({ request, nameOf, onTake }: MakeRoomProps) {
 function relaxationWords(r: Relaxation, nameOf: (id: string) => string): string {
   switch (r.code) {
     case "tighter":
-      return "tight spacing";
+      return FREQUENCIES_TEXTS.tightSpacing;
     case "unlock":
-      return `${nameOf(r.channelId)} not fixed`;
+      return FREQUENCIES_TEXTS.notFixed(nameOf(r.channelId));
     case "buried":
-      return "products allowed where they are at least 40 dB under";
+      return FREQUENCIES_TEXTS.intermodAllowedWhere;
     case "apart":
-      return "those who never play together allowed in each other's way, their packs off between";
+      return FREQUENCIES_TEXTS.channelsThatNeverWorkTogether;
     case "more-noise":
-      return `${formatDb(r.byDb)} more noise than the day allows`;
+      return FREQUENCIES_TEXTS.moreNoiseThanTheDay(formatDb(r.byDb));
   }
 }

@@ -1,7 +1,8 @@
 import { count } from "~/contract/messages/format";
 import { useSearchParams } from "react-router";
-import type { ProfileChoice } from "~/core/coordination/problem/profile";
+import { SPACING_CHOICES } from "~/contract/messages/displaySettings";
 import { listWords } from "~/contract/messages/format";
+import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { SelectField } from "~/app/ui/Field/Field";
 import { Row } from "~/app/ui/Page/Page";
@@ -9,29 +10,22 @@ import { Progress } from "~/app/ui/Progress/Progress";
 import type { Way } from "./pickState";
 import type { Picking } from "./usePick";
 
-const SPACING_CHOICES: { id: ProfileChoice; label: string; detail: string }[] = [
-  {
-    id: "normal",
-    label: "computed spacing",
-    detail: "0.35 MHz, products kept off by 100 and 50 kHz",
-  },
-  { id: "wide", label: "wide spacing", detail: "0.7 MHz as by hand, products by 200 and 100 kHz" },
-  { id: "tight", label: "tight spacing", detail: "0.3 MHz, for a crowded air" },
-  {
-    id: "model",
-    label: "as each receiver needs",
-    detail: "by its model: two keep the wider of theirs",
-  },
-];
-
 const WAY_CHOICES: { id: Way; label: string; detail: string }[] = [
-  { id: "anew", label: "all at once", detail: "computed together, with room between" },
+  {
+    id: "anew",
+    label: FREQUENCIES_TEXTS.allAtOnce,
+    detail: FREQUENCIES_TEXTS.computedTogetherWithRoomBetween,
+  },
   {
     id: "bank",
-    label: "inside one bank",
-    detail: "of each maker's lists, the one with most room here",
+    label: FREQUENCIES_TEXTS.insideOneBank,
+    detail: FREQUENCIES_TEXTS.theBankWithMostRoom,
   },
-  { id: "one", label: "one after another", detail: "each pack left on before the next scan" },
+  {
+    id: "one",
+    label: FREQUENCIES_TEXTS.oneAfterAnother,
+    detail: FREQUENCIES_TEXTS.eachPackLeftOnBefore,
+  },
 ];
 
 /** What can be done next: to a set that is looked at, to the plan, or to nothing yet. */
@@ -55,14 +49,14 @@ export function PickControls({
         <ForNothing pick={pick} />
       )}
       <SelectField
-        label="How"
+        label={FREQUENCIES_TEXTS.how}
         isLabelHidden
         choices={WAY_CHOICES}
         value={state.way}
         onChange={(way) => step({ do: "choose-way", way })}
       />
       <SelectField
-        label="Spacing"
+        label={FREQUENCIES_TEXTS.spacing}
         isLabelHidden
         choices={SPACING_CHOICES}
         value={state.profile}
@@ -82,12 +76,14 @@ function Searching({ pick: { search, stop, tunable } }: { pick: Picking }) {
       <Progress
         label={search.phase}
         fraction={search.fraction}
-        valueText={`${search.placed} of ${tunable.length}`}
+        valueText={FREQUENCIES_TEXTS.of2(search.placed, tunable.length)}
       />
       {search.best && search.placed === tunable.length && (
-        <PrimaryButton onPress={() => stop(search.best)}>Good enough now</PrimaryButton>
+        <PrimaryButton onPress={() => stop(search.best)}>
+          {FREQUENCIES_TEXTS.usingTheBestSoFar}
+        </PrimaryButton>
       )}
-      <Button onPress={() => stop()}>Stop</Button>
+      <Button onPress={() => stop()}>{FREQUENCIES_TEXTS.stop}</Button>
     </Row>
   );
 }
@@ -102,19 +98,24 @@ function ForDraft({ pick }: { pick: Picking }) {
         isDisabled={pick.isBusy}
         why={
           shown.picks.length === 0
-            ? "Nothing is picked yet."
+            ? FREQUENCIES_TEXTS.noFrequencyFoundYet
             : bad > 0
-              ? `${count(bad, "frequency", "frequencies")} in it ${bad === 1 ? "does" : "do"} not stand clear.`
+              ? FREQUENCIES_TEXTS.aRule(
+                  count(bad, "frequency", "frequencies"),
+                  bad === 1 ? "breaks" : "break",
+                )
               : null
         }
-      >{`Accept as plan ${(pick.view.plan?.version ?? 0) + 1}`}</PrimaryButton>
+      >
+        {FREQUENCIES_TEXTS.usingAsPlan((pick.view.plan?.version ?? 0) + 1)}
+      </PrimaryButton>
       <Button onPress={pick.find} isDisabled={pick.isStuck}>
-        Find again
+        {FREQUENCIES_TEXTS.findAgain}
       </Button>
       {pick.canUndo && (
-        <QuietButton onPress={() => step({ do: "undo" })}>Undo the last step</QuietButton>
+        <QuietButton onPress={() => step({ do: "undo" })}>{FREQUENCIES_TEXTS.undo}</QuietButton>
       )}
-      <QuietButton onPress={() => step({ do: "clear" })}>Drop these</QuietButton>
+      <QuietButton onPress={() => step({ do: "clear" })}>{FREQUENCIES_TEXTS.discard}</QuietButton>
     </>
   );
 }
@@ -127,15 +128,17 @@ function ForPlan({ pick }: { pick: Picking }) {
     <>
       {!isOneByOne && (isWrong || Object.keys(locks).length > 0) && (
         <PrimaryButton onPress={pick.changeFewest} isDisabled={pick.isStuck}>
-          Change as little as possible
+          {FREQUENCIES_TEXTS.changeTheFewest}
         </PrimaryButton>
       )}
       <Button
         onPress={pick.find}
         isDisabled={pick.isStuck}
-        why={isOneByOne && !next ? "Everybody has a frequency." : null}
+        why={isOneByOne && !next ? FREQUENCIES_TEXTS.everyChannelHasAFrequency : null}
       >
-        {isOneByOne ? `Find one for ${next?.talker ?? "the next"}` : "Find again"}
+        {isOneByOne
+          ? FREQUENCIES_TEXTS.findOne(next?.talker ?? FREQUENCIES_TEXTS.theNext)
+          : FREQUENCIES_TEXTS.findAgain}
       </Button>
     </>
   );
@@ -143,15 +146,18 @@ function ForPlan({ pick }: { pick: Picking }) {
 
 function ForNothing({ pick }: { pick: Picking }) {
   const { state, next, present } = pick;
-  const find = state.way === "one" && next ? `Find one for ${next.talker}` : "Find frequencies";
+  const find =
+    state.way === "one" && next
+      ? FREQUENCIES_TEXTS.findOneWith(next.talker)
+      : FREQUENCIES_TEXTS.findFrequencies;
   // after a move nobody is retuned who need not be: that comes first
   return present && state.way !== "one" ? (
     <>
       <PrimaryButton data-enter onPress={pick.changeFewest} isDisabled={pick.isStuck}>
-        Keep what can stay
+        {FREQUENCIES_TEXTS.keepWhatStillWorks}
       </PrimaryButton>
       <Button onPress={pick.find} isDisabled={pick.isStuck}>
-        Find all anew
+        {FREQUENCIES_TEXTS.findAllAgain}
       </Button>
     </>
   ) : (
@@ -174,7 +180,7 @@ function WhereItHolds({
   const [, setParams] = useSearchParams();
   return (
     <SelectField
-      label="Where it is to hold"
+      label={FREQUENCIES_TEXTS.whereItMustWork}
       isLabelHidden
       value={isForDay ? "day" : "here"}
       onChange={(where) => {
@@ -191,11 +197,11 @@ function WhereItHolds({
         );
       }}
       choices={[
-        { id: "here", label: "for this place" },
+        { id: "here", label: FREQUENCIES_TEXTS.forThisLocation },
         {
           id: "day",
-          label: "for every place scanned",
-          detail: `${listWords(scanned)}: nobody retunes between them`,
+          label: FREQUENCIES_TEXTS.forEveryScannedLocation,
+          detail: FREQUENCIES_TEXTS.noRetuneBetweenThem(listWords(scanned)),
         },
       ]}
     />

@@ -1,12 +1,17 @@
 import { Link } from "react-router";
-import { capital, count, formatClock, listWords } from "~/contract/messages/format";
+import { capital, formatClock, listWords } from "~/contract/messages/format";
 import {
   changeWords,
+  draftStandsWords,
   excusedWords,
+  FREQUENCIES,
   oneByOneWords,
+  openWords,
+  planStandsWords,
   searchProofWords,
   setHeadline,
 } from "~/contract/messages/frequencies";
+import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Soft, Sub } from "~/app/ui/Page/Page";
 import { excusedIn, tightestDb } from "./pickModel";
@@ -19,7 +24,7 @@ export function PickHead({
   air,
 }: {
   pick: Picking;
-  /** When the scan was taken and how many stretches it leaves open; null without one. */
+  /** When the scan was taken and how many ranges it leaves open; null without one. */
   air: { takenAtMs: number; open: number } | null;
 }) {
   const { search, shown, tunable } = pick;
@@ -27,7 +32,7 @@ export function PickHead({
     <div>
       <Answer>
         {search.status === "running"
-          ? "Looking for frequencies"
+          ? FREQUENCIES.finding
           : setHeadline({
               kind: shown.kind,
               wanted: tunable.length,
@@ -47,17 +52,20 @@ function standingWords(
   air: { takenAtMs: number; open: number } | null,
 ): string {
   if (shown.kind === "nothing")
-    return air
-      ? `The scan of ${formatClock(air.takenAtMs)} leaves ${count(air.open, "stretch", "stretches")} open. Type a frequency for whoever must have one; the rest is solved around it.`
-      : "A pick needs measured air: scan here first.";
-  if (shown.kind === "draft" && shown.picks.length === 0) return "The rows say what is in the way.";
+    return air ? openWords(formatClock(air.takenAtMs), air.open) : FREQUENCIES.scanFirst;
+  if (shown.kind === "draft" && shown.picks.length === 0) return FREQUENCIES.seeRows;
   if (found && shown.unplaced.length > 0)
     return `${searchProofWords(found.result.isProved === true)}.`;
-  const spares = `${capital(count(shown.spares.length, "spare"))} ready, clear of everybody`;
   if (shown.kind === "plan")
-    return `${spares}. Plan ${view.plan?.version}, accepted ${formatClock(view.plan?.acceptedAtMs ?? 0)}.`;
-  const change = found?.retuned ? changeWords(found.retuned.map(nameOf), found.isProved) : null;
-  return `${spares}. ${change ?? "Not accepted yet"}.`;
+    return planStandsWords(
+      view.plan?.version ?? 0,
+      formatClock(view.plan?.acceptedAtMs ?? 0),
+      shown.spares.length,
+    );
+  return draftStandsWords(
+    found?.retuned ? changeWords(found.retuned.map(nameOf), found.isProved) : null,
+    shown.spares.length,
+  );
 }
 
 /** Where one goes on who sets one channel after another. */
@@ -74,12 +82,13 @@ export function OneByOne({ pick }: { pick: Picking }) {
       })}{" "}
       {shown.kind === "plan" && (
         <>
-          <Link to={`${base}/sync`}>Set and sync</Link>, <Link to={`${base}/scan`}>scan again</Link>
-          .
+          <Link to={`${base}/sync`}>{FREQUENCIES_TEXTS.setAndSync}</Link>,{" "}
+          <Link to={`${base}/scan`}>{FREQUENCIES_TEXTS.scanAgain}</Link>.
         </>
       )}{" "}
-      Or <Link to={`${base}/guided-setup`}>be led through it</Link>, from the first scan to the
-      check.
+      {FREQUENCIES_TEXTS.or}{" "}
+      <Link to={`${base}/guided-setup`}>{FREQUENCIES_TEXTS.usingTheGuidedSetUp}</Link>
+      {FREQUENCIES_TEXTS.fromTheFirstScan}
     </Soft>
   );
 }
@@ -94,13 +103,11 @@ export function Excused({ pick }: { pick: Picking }) {
   if (excused.length === 0) return null;
   return (
     <Notice kind="caution">
-      {set?.allows.usesTogether
-        ? "Some stand in each other's way: they never play together, so the pack that is not playing must be off. "
-        : ""}
+      {set?.allows.usesTogether ? FREQUENCIES_TEXTS.someFrequenciesClash : ""}
       {capital(
         listWords(excused.slice(0, MAX_TOLD).map((c) => excusedWords(judgedRequest, c, nameOf))),
       )}
-      {excused.length > MAX_TOLD ? `, and ${excused.length - MAX_TOLD} more` : ""}.
+      {excused.length > MAX_TOLD ? FREQUENCIES_TEXTS.andMore(excused.length - MAX_TOLD) : ""}.
     </Notice>
   );
 }

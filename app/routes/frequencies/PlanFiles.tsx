@@ -7,6 +7,7 @@ import { Button } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Row, Soft } from "~/app/ui/Page/Page";
 import type { Reply } from "~/contract/schemas/reply";
+import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 
 export type PlanFileReply = Reply & { read?: PlanRead };
 
@@ -37,7 +38,7 @@ export function PlanFiles({
     if (!file) return;
     setRefused(
       file.size > MAX_FILE_BYTES
-        ? `"${file.name}" is far too large for a plan (${Math.round(file.size / 1_000_000)} MB). It was not read; everything is as it was.`
+        ? FREQUENCIES_TEXTS.isFarTooLarge(file.name, Math.round(file.size / 1_000_000))
         : null,
     );
     if (file.size <= MAX_FILE_BYTES)
@@ -57,17 +58,17 @@ export function PlanFiles({
           acceptedFileTypes={[".csv", ".json", "text/csv", "application/json"]}
           onSelect={(files) => void read(files?.[0])}
         >
-          <Button>Read a plan</Button>
+          <Button>{FREQUENCIES_TEXTS.importAPlan}</Button>
         </FileTrigger>
         {hasPlan && (
           <Soft>
-            {"Save the plan: "}
+            {FREQUENCIES_TEXTS.saveThePlan}
             <a href={`/day/${dayId}/files/plan.csv`} download>
-              as a table
+              {FREQUENCIES_TEXTS.csv}
             </a>
             {", "}
             <a href={`/day/${dayId}/files/plan.json`} download>
-              as JSON
+              {FREQUENCIES_TEXTS.json}
             </a>
             .
           </Soft>
@@ -77,9 +78,12 @@ export function PlanFiles({
       {answer && !answer.ok && <Notice kind="refused">{answer.message}</Notice>}
       {answer?.ok && answer.read && (
         <Notice kind="said">
-          {`${capital(count(Object.keys(answer.read.texts).length, "frequency", "frequencies"))} read and fixed above, not accepted yet; find the rest around ${Object.keys(answer.read.texts).length === 1 ? "it" : "them"}.`}
+          {FREQUENCIES_TEXTS.importedAndLockedNotUsed(
+            capital(count(Object.keys(answer.read.texts).length, "frequency", "frequencies")),
+            Object.keys(answer.read.texts).length === 1 ? "it" : "them",
+          )}
           {answer.read.unknown.length > 0
-            ? ` Nobody here is called ${listWords(answer.read.unknown.slice(0, 6))}.`
+            ? FREQUENCIES_TEXTS.noOneHereIsCalled(listWords(answer.read.unknown.slice(0, 6)))
             : ""}
         </Notice>
       )}

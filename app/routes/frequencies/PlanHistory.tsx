@@ -1,5 +1,6 @@
 import { defined } from "~/core/units/items";
 import { formatClock } from "~/contract/messages/format";
+import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import type { DayView } from "~/server/services/day/dayView.server";
 import { QuietButton } from "~/app/ui/Button/Button";
 import { Row, Soft } from "~/app/ui/Page/Page";
@@ -23,28 +24,31 @@ export function PlanHistory({
 }) {
   if (earlier === null) return null;
   const line = (p: DayView["planHistory"][number]) =>
-    `Plan ${p.version}, ${formatClock(p.acceptedAtMs)}, ${placeName(p.placeId).toLowerCase()}: ${p.how}`;
+    FREQUENCIES_TEXTS.plan(
+      p.version,
+      formatClock(p.acceptedAtMs),
+      placeName(p.placeId).toLowerCase(),
+      p.how,
+    );
   const before = defined(history.find((p) => p.version === earlier));
   return (
     <div>
       <Row>
         <Soft>{line(before)}.</Soft>
-        <QuietButton
-          isDisabled={isBusy}
-          onPress={() => onRestore(earlier)}
-        >{`Undo: back to plan ${earlier}`}</QuietButton>
+        <QuietButton isDisabled={isBusy} onPress={() => onRestore(earlier)}>
+          {FREQUENCIES_TEXTS.undoBackToPlan(earlier)}
+        </QuietButton>
       </Row>
       {history.length > 2 && (
         <details>
-          <summary>{`All ${history.length} versions`}</summary>
+          <summary>{FREQUENCIES_TEXTS.allVersions(history.length)}</summary>
           {[...history].reverse().map((p, i) => (
             <Row key={p.version}>
               <Soft>{line(p)}</Soft>
               {i > 0 && p.version !== earlier && (
-                <QuietButton
-                  isDisabled={isBusy}
-                  onPress={() => onRestore(p.version)}
-                >{`Back to plan ${p.version}`}</QuietButton>
+                <QuietButton isDisabled={isBusy} onPress={() => onRestore(p.version)}>
+                  {FREQUENCIES_TEXTS.backToPlan(p.version)}
+                </QuietButton>
               )}
             </Row>
           ))}

@@ -1,6 +1,7 @@
 import type { ReadReceiver } from "~/server/services/scan/unitScanView.server";
 import { count, formatAge, formatClock } from "~/contract/messages/format";
 import { UNIT_SCAN_LIMITS } from "~/contract/messages/unitScan";
+import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Soft } from "~/app/ui/Page/Page";
 
@@ -34,12 +35,16 @@ export function ToldBy({ told, nowMs }: { told: readonly ToldModel[]; nowMs: num
   return (
     <Notice kind="said">
       {told
-        .map(
-          (t) =>
-            `${t.label}, own scan ${formatClock(t.atMs)} (${formatAge(nowMs - t.atMs)}): ${[
+        .map((t) =>
+          FREQUENCIES_TEXTS.ownScanFree(
+            t.label,
+            formatClock(t.atMs),
+            formatAge(nowMs - t.atMs),
+            [
               ...(t.usable > 0 ? [count(t.usable, "frequency", "frequencies")] : []),
-              ...t.counts.map((c) => `bank ${c.bank} ${c.free} of ${c.members}`),
-            ].join(", ")} free.`,
+              ...t.counts.map((c) => FREQUENCIES_TEXTS.bank2(c.bank, c.free, c.members)),
+            ].join(", "),
+          ),
         )
         .join(" ")}{" "}
       <Soft>{UNIT_SCAN_LIMITS}</Soft>

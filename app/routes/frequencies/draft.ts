@@ -1,3 +1,4 @@
+import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import type { CoordinationRequest, CoordinationResult } from "~/core/coordination/problem/request";
 import { type Allowances, STRICT } from "~/core/coordination/rules/relations";
 import type { Found } from "./useSearch";
@@ -24,9 +25,9 @@ export interface Draft {
 }
 
 const HOW = {
-  anew: "found anew",
-  fewest: "as few packs changed as could be",
-  bank: "inside the makers' banks",
+  anew: FREQUENCIES_TEXTS.foundAnew,
+  fewest: FREQUENCIES_TEXTS.fewestPacksChanged,
+  bank: FREQUENCIES_TEXTS.insideTheMakersBanks,
 } as const;
 
 export function draftOf(found: Found): Draft {
@@ -57,7 +58,7 @@ export const EMPTY_DRAFT: Draft = {
   spares: [],
   unplaced: [],
   allows: STRICT,
-  how: "by hand",
+  how: FREQUENCIES_TEXTS.byHand,
   found: null,
   byHand: null,
 };
@@ -83,7 +84,7 @@ export const moved = (
   textBefore = "",
 ): Draft => ({
   ...draft,
-  how: `${talker} moved by hand`,
+  how: FREQUENCIES_TEXTS.movedByHand(talker),
   found: null,
   byHand: { channelId, textBefore },
   unplaced: draft.unplaced.filter((u) => u.channelId !== channelId),
@@ -93,5 +94,5 @@ export const moved = (
 /** What was found place by place, for the whole day. */
 export const draftByPlace = (result: CoordinationResult, request: CoordinationRequest): Draft => ({
   ...draftOf({ result, request, way: "fewest", retuned: null, isProved: false, banks: null }),
-  how: "place by place over the day",
+  how: FREQUENCIES_TEXTS.placeByPlaceOver,
 });

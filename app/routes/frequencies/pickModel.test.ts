@@ -73,7 +73,7 @@ describe("a typed frequency", () => {
     expect(codes({ 1: "490", 2: "490.2" })).toEqual(["conflict"]);
     expect(codes({ 1: "490", 2: "492" }, 2)).toEqual([]);
   });
-  test("only what breaks nothing is handed to the search, which leaves it where it is", () => {
+  test("only what breaks nothing goes to the search, which leaves it where it is", () => {
     const locks = readLocks(request, { 1: "490.5", 2: "482" }, raster);
     const locked = withLocks({ ...request, profile: PROFILES.wide }, locks);
     expect(locked.channels.map((c) => c.lockedHz)).toEqual([490.5e6, null, null]);

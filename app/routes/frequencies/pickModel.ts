@@ -193,8 +193,6 @@ export function tightestDb(set: ShownSet): number | null {
   return measured.length === 0 ? null : Math.min(...measured);
 }
 
-export type PickOrder = "number" | "frequency" | "in-hand";
-
 export type Count = "quiet" | "apart" | "product";
 
 /**

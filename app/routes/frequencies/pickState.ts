@@ -23,8 +23,6 @@ export interface PickState {
   /** Sets that are looked at, one after the other: the last is shown, those before it come back. */
   drafts: readonly Draft[];
   tried: Tried | null;
-  /** The channel that is chosen; null until somebody chooses. */
-  heldId: number | null;
   /** Who was hit and finds no clear place. */
   nothingFor: string | null;
   /** When the answer was given that stood when the set was sent to be accepted; null: none is sent. */
@@ -35,12 +33,11 @@ export type PickStep =
   | { do: "choose-profile"; profile: ProfileChoice }
   | { do: "choose-way"; way: Way }
   | { do: "type"; texts: Readonly<Record<number, string>> }
-  | { do: "hold"; channelId: number }
   | { do: "try"; tried: Tried | null }
   /** A channel is put somewhere by hand; `from` is the set as it stands. */
   | { do: "put"; from: Draft; channelId: number; frequencyHz: number; talker: string }
-  /** Another set is shown; a channel that it is about is chosen. */
-  | { do: "show"; draft: Draft; channelId?: number }
+  /** Another set is shown, found for all or for the one that was disturbed. */
+  | { do: "show"; draft: Draft; isForOne?: boolean }
   | { do: "nothing-clear"; talker: string }
   | { do: "undo" }
   /** Back to the plan; what is typed stays. */
@@ -63,7 +60,6 @@ export const beginPick = (
   texts,
   drafts: [],
   tried: null,
-  heldId: null,
   nothingFor: null,
   sentAfter: null,
 });
@@ -77,8 +73,6 @@ export function nextPick(state: PickState, step: PickStep): PickState {
       return { ...state, way: step.way };
     case "type":
       return { ...state, texts: { ...state.texts, ...step.texts } };
-    case "hold":
-      return { ...state, heldId: step.channelId };
     case "try":
       return { ...state, tried: step.tried };
     case "put": {
@@ -86,7 +80,6 @@ export function nextPick(state: PickState, step: PickStep): PickState {
       return {
         ...state,
         tried: null,
-        heldId: channelId,
         drafts: [
           ...state.drafts,
           moved(from, channelId, frequencyHz, talker, state.texts[channelId] ?? ""),
@@ -97,8 +90,7 @@ export function nextPick(state: PickState, step: PickStep): PickState {
     case "show":
       return {
         ...state,
-        nothingFor: step.channelId === undefined ? state.nothingFor : null,
-        heldId: step.channelId ?? state.heldId,
+        nothingFor: step.isForOne ? null : state.nothingFor,
         drafts: [...state.drafts, step.draft],
       };
     case "nothing-clear":

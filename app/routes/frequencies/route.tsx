@@ -13,15 +13,24 @@ import {
 } from "~/server/services/frequencies/plans.server";
 import { unitScreensOf } from "~/server/services/scan/unitScanView.server";
 import { packNoises } from "~/contract/codecs/noise";
-import { othersWords } from "~/contract/messages/frequencies";
-import { formatDbm, listWords } from "~/contract/messages/format";
+import {
+  FREQUENCIES,
+  nothingForWords,
+  othersWords,
+  planRestoredWords,
+  planUsedWords,
+  quietWords,
+} from "~/contract/messages/frequencies";
+import { listWords } from "~/contract/messages/format";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import { requestForAll } from "~/core/coordination/problem/wholeDay";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
 import { limitWords } from "~/contract/messages/scan";
 import { formatMhz } from "~/core/units/frequencyText";
-import { airOf, limitLine, spineOf } from "~/app/features/air/spectrumOf";
-import { useSpineView } from "~/app/features/air/useSpineView";
+import { airOf, limitLine, spectrumOf } from "~/app/features/air/spectrumOf";
+import { useSpectrumView } from "~/app/features/air/useSpectrumView";
+import { useChosenChannel } from "~/app/features/channel/chosenChannel";
+import { ChannelTable } from "~/app/features/channelTable/ChannelTable";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Figure, Soft, Stack } from "~/app/ui/Page/Page";
 import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
@@ -31,8 +40,9 @@ import { BankList } from "./BankList";
 import { DayByPlace } from "./DayByPlace";
 import { pickIntents } from "./intents";
 import { MakeRoom } from "./MakeRoom";
-import { PickSpine } from "./PickSpine";
-import { PickTable } from "./PickTable";
+import { PlanSpectrum } from "./PlanSpectrum";
+import { pickColumns } from "./pickColumns";
+import { PickDetail } from "./PickDetail";
 import { PlanFiles, type PlanFileReply } from "./PlanFiles";
 import { PlanHistory } from "./PlanHistory";
 import { draftByPlace } from "./draft";
@@ -72,9 +82,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const { intent } = read;
   switch (intent.intent) {
     case "accept":
-      return reply(
-        await acceptPlan(context.app, dayId, intent.proposal),
-        ({ version }) => `Plan ${version} stands. Set the receivers to it next, then the packs.`,
+      return reply(await acceptPlan(context.app, dayId, intent.proposal), ({ version }) =>
+        planUsedWords(version),
       );
     case "read-plan": {
       const file = await readPlanFile(context.app, dayId, intent.text);
@@ -85,12 +94,10 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "restore":
       return reply(
         await restorePlan(context.app, dayId, intent.version, intent.basePlanVersion),
-        ({ version }) => `Plan ${version} takes plan ${intent.version} back.`,
+        ({ version }) => planRestoredWords(version, intent.version),
       );
   }
 }
-
-const NOBODY: readonly string[] = [];
 
 /** Legal, tunable, quiet, apart, free of each other's products: frequencies for all, and spares. */
 export default function PickScreen({ loaderData }: Route.ComponentProps) {
@@ -102,118 +109,130 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
     (channelId: number) => view.channels.find((c) => c.id === channelId)?.mark ?? "?",
     [view.channels],
   );
-  const onHold = useCallback((channelId: number) => step({ do: "hold", channelId }), [step]);
-  const spine = useMemo(() => spineOf(view.channels), [view.channels]);
-  const { view: spineView, setView: setSpineView } = useSpineView(spine);
+  const { choose } = useChosenChannel();
+  const spectrum = useMemo(() => spectrumOf(view.channels), [view.channels]);
+  const { view: spectrumView, setView: setSpectrumView } = useSpectrumView(spectrum);
   const airAbove = useMemo(
     () => ({
-      ...airOf(spine, air, law),
+      ...airOf(spectrum, air, law),
       limit: air ? limitLine(law.maxNoiseDbm, air.stepHz) : null,
     }),
-    [spine, air, law],
+    [spectrum, air, law],
   );
-  // the spine follows a drag at once, the table when there is time
+  // the spectrum follows a drag at once, the table when there is time
   const tableShown = useDeferredValue(shown);
   const earlier = view.planHistory.filter((p) => p.version !== view.plan?.version).at(-1);
 
+  const { profile } = pick.request;
+  const columns = useMemo(() => pickColumns(tableShown, profile), [tableShown, profile]);
   return (
-    <Stack>
-      <PickHead pick={pick} air={air && { takenAtMs: air.takenAtMs, open: law.open.length }} />
-      {law.limit && law.limit.by !== "receiver" && <Soft as="p">{limitWords(law)}</Soft>}
-      {told.length > 0 && !air && <ToldBy told={told} nowMs={view.nowMs} />}
-      {told.length === 0 && !air && (
-        <Notice kind="caution" action={<Link to={`/day/${view.day.id}/scan`}>To the scan</Link>}>
-          Nothing is measured here. Without a scan only law, register and spacing are kept: unknown
-          is not quiet.
-        </Notice>
-      )}
-      <PickControls pick={pick} places={{ scanned, isForDay }} />
-      {state.way === "one" && <OneByOne pick={pick} />}
-      <ReplyNotice reply={pick.answer} />
-      {state.nothingFor && (
-        <Notice kind="caution">{`Nothing is clear for ${state.nothingFor}: scan again, or look at what would make room.`}</Notice>
-      )}
-      {found && found.result.unplaced.length > 0 && (
-        <MakeRoom
-          key={found.result.stats.elapsedMs}
-          request={found.request}
-          nameOf={nameOf}
-          onTake={pick.giveUp}
-        />
-      )}
-      {found && isForDay && found.result.unplaced.length > 0 && (
-        <DayByPlace
-          key={`day${found.result.stats.elapsedMs}`}
-          places={pick.byPlace}
-          hereId={pick.here.id}
-          channels={pick.tunable.map((c) => ({ id: carrierId(c.id), name: c.talker }))}
-          onTake={({ result }, request) =>
-            step({ do: "show", draft: draftByPlace(result, request) })
-          }
-        />
-      )}
-      <Excused pick={pick} />
-      <PickSpine
-        air={airAbove}
-        shown={shown}
-        markOf={markOf}
-        nameOf={nameOf}
-        view={spineView}
-        onView={setSpineView}
-        heldId={heldId}
-        onHold={onHold}
-        onTry={pick.onTry}
-        onPut={pick.onPut}
-        tried={pick.triedPick}
-        standing={pick.reasonOf(heldId)}
-      />
-      <PickTable
-        channels={view.channels}
-        shown={tableShown}
-        profile={pick.request.profile}
-        nameOf={nameOf}
-        heldId={heldId}
-        onHold={onHold}
-        texts={state.texts}
-        locks={pick.locks}
-        careful={found?.result.careful ?? NOBODY}
-        beforeHz={pick.beforeHz}
-        kit={view.kit}
-        onHit={pick.onHit}
-        onType={pick.onType}
-      />
-      {found?.banks && <BankList banks={found.banks} />}
-      {shown.spares.length > 0 && (
-        <p>
-          <b>Spares </b>
-          {shown.spares.map((s, i) => (
-            <span key={s.frequencyHz}>
-              {i > 0 && " · "}
-              <Figure>{formatMhz(s.frequencyHz)}</Figure>{" "}
-              <Soft>{`for ${s.for.length === view.channels.length ? "anybody" : listWords(s.for.map((id) => nameOf(carrierId(id))))}`}</Soft>
-            </span>
-          ))}
-        </p>
-      )}
-      {pick.request.others.length > 0 && (
-        <Soft as="p">{`${othersWords(pick.request.others, nameOf)} A channel counts as quiet below ${formatDbm(law.maxNoiseDbm)} in its whole bandwidth.`}</Soft>
-      )}
-      <PlanFiles
-        dayId={view.day.id}
-        hasPlan={view.plan !== null}
-        onRead={(texts) => step({ do: "type", texts })}
-      />
-      {shown.kind !== "draft" && (
-        <PlanHistory
-          history={view.planHistory}
-          placeName={(id) => view.places.find((p) => p.id === id)?.name ?? ""}
-          isBusy={pick.isBusy}
-          earlier={earlier?.version ?? null}
-          onRestore={pick.restore}
-        />
-      )}
-      <LawLine law={law} />
-    </Stack>
+    <ChannelTable
+      label={FREQUENCIES.label}
+      channels={view.channels}
+      columns={columns}
+      needsHand={(c) =>
+        c.legality.code !== "fine" ||
+        tableShown.picks.some((p) => p.channelId === c.id && p.broken.length > 0)
+      }
+      head={
+        <>
+          <PickHead pick={pick} air={air && { takenAtMs: air.takenAtMs, open: law.open.length }} />
+          {law.limit && law.limit.by !== "receiver" && <Soft as="p">{limitWords(law)}</Soft>}
+          {told.length > 0 && !air && <ToldBy told={told} nowMs={view.nowMs} />}
+          {told.length === 0 && !air && (
+            <Notice
+              kind="caution"
+              action={<Link to={`/day/${view.day.id}/scan`}>{FREQUENCIES.toScan}</Link>}
+            >
+              {FREQUENCIES.nothingMeasured}
+            </Notice>
+          )}
+          {state.way === "one" && <OneByOne pick={pick} />}
+          <ReplyNotice reply={pick.answer} />
+          {state.nothingFor && <Notice kind="caution">{nothingForWords(state.nothingFor)}</Notice>}
+          {found && found.result.unplaced.length > 0 && (
+            <MakeRoom
+              key={found.result.stats.elapsedMs}
+              request={found.request}
+              nameOf={nameOf}
+              onTake={pick.giveUp}
+            />
+          )}
+          {found && isForDay && found.result.unplaced.length > 0 && (
+            <DayByPlace
+              key={`day${found.result.stats.elapsedMs}`}
+              places={pick.byPlace}
+              hereId={pick.here.id}
+              channels={pick.tunable.map((c) => ({ id: carrierId(c.id), name: c.talker }))}
+              onTake={({ result }, request) =>
+                step({ do: "show", draft: draftByPlace(result, request) })
+              }
+            />
+          )}
+          <Excused pick={pick} />
+        </>
+      }
+      tools={<PickControls pick={pick} places={{ scanned, isForDay }} />}
+      picture={{
+        name: FREQUENCIES.picture,
+        node: (
+          <PlanSpectrum
+            air={airAbove}
+            shown={shown}
+            markOf={markOf}
+            nameOf={nameOf}
+            view={spectrumView}
+            onView={setSpectrumView}
+            heldId={heldId}
+            onHold={choose}
+            onTry={pick.onTry}
+            onPut={pick.onPut}
+            tried={pick.triedPick}
+            standing={pick.reasonOf(heldId)}
+          />
+        ),
+      }}
+      detail={(c) => <PickDetail channel={c} pick={pick} />}
+      foot={
+        <Stack>
+          {shown.spares.length > 0 && (
+            <p>
+              <b>{FREQUENCIES.spares} </b>
+              {shown.spares.map((s, i) => (
+                <span key={s.frequencyHz}>
+                  {i > 0 && " · "}
+                  <Figure>{formatMhz(s.frequencyHz)}</Figure>{" "}
+                  <Soft>
+                    {s.for.length === view.channels.length
+                      ? FREQUENCIES.anyone
+                      : listWords(s.for.map((id) => nameOf(carrierId(id))))}
+                  </Soft>
+                </span>
+              ))}
+            </p>
+          )}
+          {found?.banks && <BankList banks={found.banks} />}
+          {pick.request.others.length > 0 && (
+            <Soft as="p">{`${othersWords(pick.request.others, nameOf)} ${quietWords(law.maxNoiseDbm)}`}</Soft>
+          )}
+          <PlanFiles
+            dayId={view.day.id}
+            hasPlan={view.plan !== null}
+            onRead={(texts) => step({ do: "type", texts })}
+          />
+          {shown.kind !== "draft" && (
+            <PlanHistory
+              history={view.planHistory}
+              placeName={(id) => view.places.find((p) => p.id === id)?.name ?? ""}
+              isBusy={pick.isBusy}
+              earlier={earlier?.version ?? null}
+              onRestore={pick.restore}
+            />
+          )}
+          <LawLine law={law} />
+        </Stack>
+      }
+    />
   );
 }
 

@@ -1,13 +1,17 @@
+import type { ProfileChoice } from "~/core/coordination/problem/profile";
+import { display } from "~/contract/messages/display";
 import { useCallback, useMemo, useReducer } from "react";
 import type { Route } from "./+types/route";
 import { unpackNoise } from "~/contract/codecs/noise";
 import { PLACE_TAKEN_WORDS } from "~/contract/messages/notes";
+import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import { bestAfterHit } from "~/core/coordination/changing/bestAfterHit";
 import { relaxed, type Relaxation } from "~/core/coordination/changing/makeRoom";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import { STRICT } from "~/core/coordination/rules/relations";
 import { byProfile } from "~/core/schedule/dayRelations";
+import { useChosenChannel } from "~/app/features/channel/chosenChannel";
 import { currentPlace, useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { draftOf, draftOfPlan, EMPTY_DRAFT } from "./draft";
@@ -33,16 +37,23 @@ import { useSearch } from "./useSearch";
 
 type Loaded = Route.ComponentProps["loaderData"];
 
+/** What a search starts with: what this browser chose, else the day's own. */
+const usualProfile = (ofDay: ProfileChoice): ProfileChoice => {
+  const { spacing } = display();
+  return spacing === "day" ? ofDay : spacing;
+};
+
 /**
  * The screen of frequencies: what is asked of the search, the set that is shown with what is judged
  * of it, and everything that can be done to it.
  */
 export function usePick(loaded: Loaded, fixed: Readonly<Record<number, string>>) {
   const view = useDay();
+  const { channelId: chosenId, choose } = useChosenChannel();
   const here = currentPlace(view);
   const { raster } = loaded.law;
   const [state, step] = useReducer(nextPick, null, () =>
-    beginPick(view.plan?.profile ?? view.day.profile, fixed),
+    beginPick(view.plan?.profile ?? usualProfile(view.day.profile), fixed),
   );
   const { profile, way, texts, tried } = state;
   const draft = draftIn(state);
@@ -140,9 +151,10 @@ export function usePick(loaded: Loaded, fixed: Readonly<Record<number, string>>)
         return;
       }
       const { frequencyHz } = best.pick;
+      choose(channelId);
       step({
         do: "show",
-        channelId,
+        isForOne: true,
         draft: {
           ...(draft ?? draftOfPlan(set)),
           found: null,
@@ -151,11 +163,11 @@ export function usePick(loaded: Loaded, fixed: Readonly<Record<number, string>>)
             p.channelId === channelId ? { channelId, frequencyHz, isLocked: false } : p,
           ),
           spares: set.spares.filter((s) => s.frequencyHz !== frequencyHz),
-          how: `${talker} hit, ${PLACE_TAKEN_WORDS[best.from]}`,
+          how: FREQUENCIES_TEXTS.hit(talker, PLACE_TAKEN_WORDS[best.from]),
         },
       });
     },
-    [set, draft, judgedRequest, settled, nameOf],
+    [set, draft, judgedRequest, settled, nameOf, choose],
   );
   /** A place for one channel more, everything that stands left where it is. */
   const findNext = () => {
@@ -194,7 +206,9 @@ export function usePick(loaded: Loaded, fixed: Readonly<Record<number, string>>)
     nameOf,
     /** Whether something that is typed cannot be used. */
     isStuck: Object.values(locks).some((l) => !isUsable(l)),
-    heldId: state.heldId ?? shown.picks[0]?.channelId ?? tunable[0]?.id ?? null,
+    heldId:
+      tunable.find((c) => c.id === chosenId)?.id ??
+      (chosenId === null ? (tunable[0]?.id ?? null) : null),
     bad: shown.picks.filter((p) => p.broken.length > 0).length,
     canUndo: state.drafts.length > 1,
     beforeHz: useMemo(

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
+import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import type { CoordinationRequest, CoordinationResult } from "~/core/coordination/problem/request";
 import type { SearchAnswer, SearchWay } from "~/workers/coordinate/coordinate.api";
 import { type Running, searchInWorker } from "~/workers/coordinate/coordinate.client";
@@ -20,9 +21,9 @@ export type Search =
   | { status: "failed"; message: string };
 
 const PHASES = {
-  place: ["Finding places", 0.3],
-  widen: ["Making room between them", 0.7],
-  quieten: ["Choosing the quietest", 0.9],
+  place: [FREQUENCIES_TEXTS.findingPlaces, 0.3],
+  widen: [FREQUENCIES_TEXTS.makingRoomBetweenThem, 0.7],
+  quieten: [FREQUENCIES_TEXTS.choosingTheQuietest, 0.9],
 } as const;
 
 /** The search for a set, run in a worker; a new one replaces one that runs.
@@ -44,7 +45,7 @@ export function useSearch(onFound: (found: Found) => void) {
     setSearch({
       status: "running",
       placed: 0,
-      phase: "Finding places",
+      phase: FREQUENCIES_TEXTS.findingPlaces,
       fraction: 0.05,
       best: null,
     });
@@ -64,7 +65,7 @@ export function useSearch(onFound: (found: Found) => void) {
           ? { status: "idle" }
           : {
               status: "failed",
-              message: `The search broke off (${result.error.detail}). The plan is as it was; try again.`,
+              message: FREQUENCIES_TEXTS.theSearchStoppedThePlan(result.error.detail),
             },
       );
       if (result.ok) tell.current({ ...result.value, request, way: mine.way });

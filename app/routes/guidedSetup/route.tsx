@@ -11,8 +11,16 @@ import {
 import { startScan } from "~/server/services/scan/scans.server";
 import { allPacksOff, handlePack, prove, setReceivers } from "~/server/services/sync/syncs.server";
 import { syncWords } from "~/contract/messages/day";
-import { capital, count, formatDbm, listWords, mhz, numberWord } from "~/contract/messages/format";
+import {
+  capital,
+  count,
+  formatRfLevel,
+  listWords,
+  mhz,
+  numberWord,
+} from "~/contract/messages/format";
 import { settingStepWords } from "~/contract/messages/setting";
+import { GUIDED_SETUP_TEXTS } from "~/contract/messages/screens/guidedSetup";
 import { guidedRun, type RunStep } from "~/core/channel/guidedRun";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { settingSteps } from "~/core/kit/settingSteps";
@@ -34,7 +42,7 @@ import { NextAction } from "~/app/routes/sync/NextAction";
 import { useLiveScan } from "~/app/routes/shared/useLiveScan";
 import { runIntents, type RunIntent } from "./intents";
 
-const OFFLINE_WORDS = "The cart’s computer does not answer just now.";
+const OFFLINE_WORDS = GUIDED_SETUP_TEXTS.theCartsComputerDoesNot;
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const dayId = dayIdOf(params);
@@ -82,7 +90,12 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return reply(
         await chooseNext(app, dayId, intent),
         ({ talker, frequencyHz, noiseDbm, version }) =>
-          `${talker}: ${mhz(frequencyHz)}${noiseDbm === null ? "" : `, ${formatDbm(noiseDbm)} of noise there`}. Plan ${version}.`,
+          GUIDED_SETUP_TEXTS.plan(
+            talker,
+            mhz(frequencyHz),
+            noiseDbm === null ? "" : GUIDED_SETUP_TEXTS.ofNoiseThere(formatRfLevel(noiseDbm)),
+            version,
+          ),
         ({ base, version }): RunIntent | null =>
           base === 0 ? null : { intent: "back", version: base, basePlanVersion: version },
       );
@@ -95,20 +108,20 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "prove":
       return reply(await prove(app, dayId, intent.channelId));
     case "check":
-      return reply(
-        await checkStanding(app, dayId),
-        ({ version }) => `Plan ${version} is checked against a scan that heard every pack.`,
+      return reply(await checkStanding(app, dayId), ({ version }) =>
+        GUIDED_SETUP_TEXTS.planIsCheckedAgainst(version),
       );
     case "back":
       return reply(
         await restorePlan(app, dayId, intent.version, intent.basePlanVersion),
-        ({ version }) => `Plan ${version} takes plan ${intent.version} back.`,
+        ({ version }) =>
+          GUIDED_SETUP_TEXTS.planRestoresTheFrequenciesBefore(version, intent.version),
       );
   }
 }
 
 /**
- * One channel after the other: choose, set the receiver, set the pack, prove it, leave it on, scan
+ * One channel after the other: choose, set the receiver, set the pack, verify it, leave it on, scan
  * again, next.
  */
 export default function OneAtATime({ loaderData: { run, isRunning } }: Route.ComponentProps) {
@@ -137,23 +150,20 @@ export default function OneAtATime({ loaderData: { run, isRunning } }: Route.Com
       <div>
         <Answer>
           {tunable.length === 0
-            ? "Nobody here needs a frequency"
+            ? GUIDED_SETUP_TEXTS.noChannelNeedsAFrequency
             : step.code === "done"
-              ? `${capital(count(run.of, "channel"))} set one after another, and checked`
+              ? GUIDED_SETUP_TEXTS.setOneAfterAnother(capital(count(run.of, "channel")))
               : run.done === 0
-                ? "One channel after the other"
-                : `${capital(numberWord(run.done))} of ${count(run.of, "channel")} set and on`}
+                ? GUIDED_SETUP_TEXTS.oneChannelAfterTheOther
+                : GUIDED_SETUP_TEXTS.ofSet(capital(numberWord(run.done)), count(run.of, "channel"))}
         </Answer>
-        <Sub>
-          Each pack is left on before the next scan, so that the next place is found beside what is
-          really there. The plan grows as it goes.
-        </Sub>
+        <Sub>{GUIDED_SETUP_TEXTS.eachPackStays}</Sub>
       </div>
       <ReplyNotice<RunIntent> reply={answer} onUndo={send} />
       <ReplyNotice reply={mend.reply} />
       {live.message && <ReplyNotice reply={{ ok: false, message: live.message, at: 0 }} />}
       {tunable.length > 0 && (
-        <Panel aria-label="The next step">
+        <Panel aria-label={GUIDED_SETUP_TEXTS.theNextStep}>
           <p>
             <b>{words.what}</b>
           </p>
@@ -167,15 +177,17 @@ export default function OneAtATime({ loaderData: { run, isRunning } }: Route.Com
           <Soft as="p">{capital(words.why)}.</Soft>
           {isScanning ? (
             <Progress
-              label="Scanning"
+              label={GUIDED_SETUP_TEXTS.scanning}
               fraction={live.fraction}
               valueText={currentPlace(view).name}
             />
           ) : view.rig.state !== "ready" && intent !== null ? (
             <Soft as="p">
-              Nothing can be driven from here: scan by a file under{" "}
-              <Link to={`${base}/scan`}>Scan</Link>, set units by hand under{" "}
-              <Link to={`${base}/sync`}>Sync</Link>; this page follows.
+              {GUIDED_SETUP_TEXTS.nothingIsConnectedImport}{" "}
+              <Link to={`${base}/scan`}>{GUIDED_SETUP_TEXTS.scan}</Link>
+              {GUIDED_SETUP_TEXTS.setUnitsByHandUnder}{" "}
+              <Link to={`${base}/sync`}>{GUIDED_SETUP_TEXTS.sync}</Link>
+              {GUIDED_SETUP_TEXTS.thisPageFollowsAlong}
             </Soft>
           ) : null}
           <Row>
@@ -197,13 +209,15 @@ export default function OneAtATime({ loaderData: { run, isRunning } }: Route.Com
                   pending={mend.pending}
                   send={mend.send}
                 />
-                <Link to={`${base}/sync`}>More under Sync</Link>
+                <Link to={`${base}/sync`}>{GUIDED_SETUP_TEXTS.moreUnderSync}</Link>
               </>
             )}
             {(step.code === "check" || step.code === "choose-again") && (
-              <Link to={`${base}/frequencies`}>See the set in Pick</Link>
+              <Link to={`${base}/frequencies`}>{GUIDED_SETUP_TEXTS.showThePlan}</Link>
             )}
-            {step.code === "done" && <Link to={`${base}/level`}>On to the levels</Link>}
+            {step.code === "done" && (
+              <Link to={`${base}/level`}>{GUIDED_SETUP_TEXTS.setLevelsNext}</Link>
+            )}
           </Row>
         </Panel>
       )}
@@ -231,16 +245,18 @@ export default function OneAtATime({ loaderData: { run, isRunning } }: Route.Com
               cart !== "live"
                 ? OFFLINE_WORDS
                 : isScanning
-                  ? "A scan runs: wait for it, or stop it."
+                  ? GUIDED_SETUP_TEXTS.aScanIsRunningWait
                   : null
             }
             onPress={() => send({ intent: "choose", channelId: first.id, isFresh: true })}
-          >{`Begin anew with ${first.talker}`}</QuietButton>
+          >
+            {GUIDED_SETUP_TEXTS.startAgain(first.talker)}
+          </QuietButton>
         </Row>
       )}
       <Soft as="p">
-        Other ways to a set: <Link to={`${base}/frequencies`}>all at once, or inside one bank</Link>
-        .
+        {GUIDED_SETUP_TEXTS.otherWays}{" "}
+        <Link to={`${base}/frequencies`}>{GUIDED_SETUP_TEXTS.allAtOnceOrInside}</Link>.
       </Soft>
     </Stack>
   );
@@ -279,6 +295,8 @@ function stepWords(
   c: ChannelView | null,
 ): { what: string; act: string; why: string; how: string[] } {
   const talker = c?.talker ?? "";
+  const packLabel = c?.packLabel ?? "";
+  const receiverLabel = c?.receiverLabel ?? "";
   const frequencyHz =
     c && "frequencyHz" in c.state.frequency ? c.state.frequency.frequencyHz : null;
   const steps =
@@ -298,90 +316,88 @@ function stepWords(
   switch (step.code) {
     case "packs-off":
       return say(
-        `Switch ${listWords(step.packLabels)} off.`,
-        "Switch off",
-        "what is on now would be taken for somebody else",
+        GUIDED_SETUP_TEXTS.switchOff(listWords(step.packLabels)),
+        GUIDED_SETUP_TEXTS.switchOff2,
+        GUIDED_SETUP_TEXTS.aPack,
       );
     case "leave-on":
       return say(
-        `Switch ${c?.packLabel} on, and leave it on.`,
-        `Switch ${c?.packLabel} on`,
-        `${talker} is set: the next scan is to hear it`,
+        GUIDED_SETUP_TEXTS.switchOnAndLeave(packLabel),
+        GUIDED_SETUP_TEXTS.switch(packLabel),
+        GUIDED_SETUP_TEXTS.isSetTheNextScan(talker),
       );
     case "scan":
       return say(
-        step.onCount === 0 ? "Scan here." : `Scan again, with ${count(step.onCount, "pack")} on.`,
-        "Scan now",
-        `then the quietest clear place is chosen for ${talker}`,
+        step.onCount === 0
+          ? GUIDED_SETUP_TEXTS.scanHere
+          : GUIDED_SETUP_TEXTS.scanAgain(count(step.onCount, "pack")),
+        GUIDED_SETUP_TEXTS.scanNow,
+        GUIDED_SETUP_TEXTS.thenTheQuietestClearPlace(talker),
       );
     case "choose":
       return say(
-        `Choose for ${talker}.`,
-        `Choose for ${talker}`,
-        "the quietest place that is clear of all that stands, and of what the packs make between them",
+        GUIDED_SETUP_TEXTS.choose(talker),
+        GUIDED_SETUP_TEXTS.chooseWith(talker),
+        GUIDED_SETUP_TEXTS.theQuietestFrequencyClear,
       );
     case "choose-again":
       return say(
-        `Choose another place for ${talker}.`,
-        `Choose for ${talker}`,
-        "the newest scan shows somebody who was silent in an earlier one; all others stay",
+        GUIDED_SETUP_TEXTS.chooseAnotherFrequency(talker),
+        GUIDED_SETUP_TEXTS.chooseWith(talker),
+        GUIDED_SETUP_TEXTS.theNewestScanShows,
       );
     case "set-receiver":
       return say(
-        `Set ${c?.receiverLabel} for ${talker}.`,
-        `Set ${c?.receiverLabel}`,
-        "receiver first, then the pack",
+        GUIDED_SETUP_TEXTS.set(receiverLabel, talker),
+        GUIDED_SETUP_TEXTS.setWith(receiverLabel),
+        GUIDED_SETUP_TEXTS.receiverFirstThenThePack,
         steps?.receiver.map(settingStepWords),
       );
     case "switch-on":
       return say(
-        `Switch ${c?.packLabel} on.`,
-        `Switch ${c?.packLabel} on`,
-        `it is to follow ${c?.receiverLabel}`,
+        GUIDED_SETUP_TEXTS.switchWith(packLabel),
+        GUIDED_SETUP_TEXTS.switch(packLabel),
+        GUIDED_SETUP_TEXTS.itIsToFollow(receiverLabel),
       );
     case "set-pack":
       return say(
-        `Bring ${c?.packLabel} to the receiver’s number.`,
-        `Sync ${c?.packLabel}`,
-        `${talker}: both ends must show the same`,
+        GUIDED_SETUP_TEXTS.bringToTheReceiversNumber(packLabel),
+        GUIDED_SETUP_TEXTS.syncWith(packLabel),
+        GUIDED_SETUP_TEXTS.bothEndsMustShow(talker),
         steps?.pack.map(settingStepWords),
       );
     case "store":
       return say(
-        `Store it on ${c?.packLabel}.`,
-        `Store on ${c?.packLabel}`,
-        "a number that blinks is lost with the power",
+        GUIDED_SETUP_TEXTS.store(packLabel),
+        GUIDED_SETUP_TEXTS.storeWith(packLabel),
+        GUIDED_SETUP_TEXTS.aNumberThatBlinks,
       );
     case "prove":
       return say(
-        `Prove ${talker}.`,
-        `Prove ${talker}`,
-        "pack off: nothing; pack on: RF and audio. Then it stays on",
+        GUIDED_SETUP_TEXTS.verify(talker),
+        GUIDED_SETUP_TEXTS.verifyWith(talker),
+        GUIDED_SETUP_TEXTS.packOffNothingPack,
       );
     case "mend":
       return say(
-        `${talker}: ${c ? syncWords(c.state, namesOf(view)).text : ""}.`,
+        GUIDED_SETUP_TEXTS.text(talker, c ? syncWords(c.state, namesOf(view)).text : ""),
         "",
-        "the proof showed something: it is mended and proved before the next is chosen",
+        GUIDED_SETUP_TEXTS.theVerificationFailedFix,
       );
     case "last-scan":
       return say(
-        "Scan once more, with all packs on.",
-        "Scan now",
-        "the whole set is then held against what is really on the air",
+        GUIDED_SETUP_TEXTS.scanAgainWithAllPacks,
+        GUIDED_SETUP_TEXTS.scanNow,
+        GUIDED_SETUP_TEXTS.checksTheWholeSetAgainst,
       );
     case "check":
       return say(
-        "Check the whole set.",
-        "Check the set",
-        "spacing, products and strangers, by the scan that heard every pack",
+        GUIDED_SETUP_TEXTS.checkTheWholeSet,
+        GUIDED_SETUP_TEXTS.checkTheSet,
+        GUIDED_SETUP_TEXTS.spacingIntermodAndOtherCarriers,
       );
     case "done":
-      return say(
-        "All are set, on, and checked.",
-        "",
-        "leave the packs on, or switch them off until they are needed",
-      );
+      return say(GUIDED_SETUP_TEXTS.allAreSet, "", GUIDED_SETUP_TEXTS.leaveThePacks);
   }
 }
 
@@ -396,7 +412,7 @@ const People = styled.ul`
     grid-template-columns: 36px minmax(64px, 160px) 76px 1fr;
     gap: 10px;
     align-items: center;
-    min-height: 44px;
+    min-height: var(--target);
     padding: 4px 0;
     border-bottom: 1px solid var(--rule);
   }

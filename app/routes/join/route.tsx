@@ -4,12 +4,13 @@ import styled from "styled-components";
 import { z } from "zod";
 import type { Route } from "./+types/route";
 import { joinProblemWords } from "~/contract/messages/join";
+import { JOIN_TEXTS } from "~/contract/messages/screens/join";
 import { PrimaryButton } from "~/app/ui/Button/Button";
 import { TextField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Sub } from "~/app/ui/Page/Page";
 
-export const meta: Route.MetaFunction = () => [{ title: "Join · Plain Channel" }];
+export const meta: Route.MetaFunction = () => [{ title: JOIN_TEXTS.joinPlainChannel }];
 
 const joined = z.object({ code: z.string().max(20), name: z.string().max(60) });
 
@@ -19,14 +20,13 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (!read.success)
     return data(
       {
-        refused:
-          "That was not understood: give the code, six figures, and a name. Nothing was changed.",
+        refused: JOIN_TEXTS.typeTheSixDigitCode,
       },
       { status: 400 },
     );
   const entered = guestSessions.enter({
     ...read.data,
-    device: asker.kind === "nobody" ? asker.device : "this computer",
+    device: asker.kind === "nobody" ? asker.device : JOIN_TEXTS.thisComputer,
   });
   if (!entered.ok)
     return data(
@@ -47,16 +47,22 @@ export default function Join() {
   const isBusy = useNavigation().state !== "idle";
   return (
     <Main>
-      <Answer>Join the day</Answer>
-      <Sub>The code stands on the cart’s screen, under Phones.</Sub>
+      <Answer>{JOIN_TEXTS.joinTheDay}</Answer>
+      <Sub>{JOIN_TEXTS.theCode}</Sub>
       {answer?.refused && <Notice kind="refused">{answer.refused}</Notice>}
       <Form method="post">
         <input type="hidden" name="code" value={code} />
         <input type="hidden" name="name" value={name} />
-        <TextField label="Code" value={code} onChange={setCode} inputMode="decimal" widthCh={10} />
-        <TextField label="Your name" value={name} onChange={setName} widthCh={20} />
+        <TextField
+          label={JOIN_TEXTS.code}
+          value={code}
+          onChange={setCode}
+          inputMode="decimal"
+          widthCh={10}
+        />
+        <TextField label={JOIN_TEXTS.yourName} value={name} onChange={setName} widthCh={20} />
         <PrimaryButton type="submit" isDisabled={isBusy}>
-          Join
+          {JOIN_TEXTS.join}
         </PrimaryButton>
       </Form>
     </Main>

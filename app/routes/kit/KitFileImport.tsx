@@ -7,6 +7,7 @@ import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Row, Stack } from "~/app/ui/Page/Page";
 import type { Reply } from "~/contract/schemas/reply";
+import { KIT_TEXTS } from "~/contract/messages/screens/kit";
 import type { KitIntent } from "./intents";
 
 export type KitPreviewReply = Reply & { preview?: KitFilePreview };
@@ -15,7 +16,7 @@ const MAX_FILE_BYTES = 4_000_000;
 const MAX_NAMES = 6;
 const names = (list: readonly string[]) =>
   list.length > MAX_NAMES
-    ? `${list.slice(0, MAX_NAMES).join(", ")} and ${list.length - MAX_NAMES} more`
+    ? KIT_TEXTS.andMore(list.slice(0, MAX_NAMES).join(", "), list.length - MAX_NAMES)
     : listWords(list);
 
 /** Reads a kit file, says what it would bring, and takes it over only when told. */
@@ -36,9 +37,7 @@ export function KitFileImport({
     setRefused(null);
     if (!chosen) return;
     if (chosen.size > MAX_FILE_BYTES) {
-      setRefused(
-        `"${chosen.name}" is far too large for a kit (${Math.round(chosen.size / 1_000_000)} MB). It was not read; the case is as it was.`,
-      );
+      setRefused(KIT_TEXTS.isTooLarge(chosen.name, Math.round(chosen.size / 1_000_000)));
       return;
     }
     const text = await chosen.text();
@@ -64,7 +63,7 @@ export function KitFileImport({
           acceptedFileTypes={[".json", "application/json"]}
           onSelect={(files) => void read(files?.[0])}
         >
-          <Button isDisabled={isBusy}>Read a kit file</Button>
+          <Button isDisabled={isBusy}>{KIT_TEXTS.importAKitFile}</Button>
         </FileTrigger>
       </Row>
       {refused && <Notice kind="refused">{refused}</Notice>}
@@ -73,16 +72,25 @@ export function KitFileImport({
         <Notice kind="caution">
           <p>
             <b>{`"${file.name}"`}</b>
-            {`: ${count(preview.units.length, "unit")}${preview.units.length > 0 ? ` (${names(preview.units)})` : ""}, ${count(preview.stockLines, "count")} of the rest.`}
+            {KIT_TEXTS.ofTheRest(
+              count(preview.units.length, "unit"),
+              preview.units.length > 0 ? ` (${names(preview.units)})` : "",
+              count(preview.stockLines, "count"),
+            )}
           </p>
-          {preview.newModels.length > 0 && <p>{`New models: ${names(preview.newModels)}.`}</p>}
+          {preview.newModels.length > 0 && <p>{KIT_TEXTS.newModels(names(preview.newModels))}</p>}
           {preview.changedModels.length > 0 && (
-            <p>{`${capital(count(preview.changedModels.length, "model"))} known here would be corrected: ${names(preview.changedModels)}.`}</p>
+            <p>
+              {KIT_TEXTS.knownHereWouldChange(
+                capital(count(preview.changedModels.length, "model")),
+                names(preview.changedModels),
+              )}
+            </p>
           )}
           <Row style={{ marginTop: 8 }}>
-            <PrimaryButton onPress={() => take("add")}>Add it to this case</PrimaryButton>
-            <Button onPress={() => take("replace")}>Use it instead of this case</Button>
-            <QuietButton onPress={() => setFile(null)}>Drop it</QuietButton>
+            <PrimaryButton onPress={() => take("add")}>{KIT_TEXTS.addToThisKit}</PrimaryButton>
+            <Button onPress={() => take("replace")}>{KIT_TEXTS.replaceThisKit}</Button>
+            <QuietButton onPress={() => setFile(null)}>{KIT_TEXTS.cancel}</QuietButton>
           </Row>
         </Notice>
       )}

@@ -6,6 +6,7 @@ import type { KitView } from "~/server/services/prep/kits.server";
 import type { AntennaRow } from "~/server/services/prep/preparation.server";
 import { capital } from "~/contract/messages/format";
 import { antennaWords, FIT_WORDS, STOCK_WORDS } from "~/contract/messages/kit";
+import { KIT_TEXTS } from "~/contract/messages/screens/kit";
 import { STOCK_KINDS, type StockItem } from "~/core/kit/units";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
@@ -15,7 +16,7 @@ import type { KitIntent } from "./intents";
 
 const WIDEBAND = "";
 
-/** What else is in the case, counted; and which of its antennas serve which receiver. */
+/** What else is in the kit, counted; and which of its antennas serve which receiver. */
 export function Stock({
   view,
   antennas,
@@ -48,13 +49,13 @@ export function Stock({
   return (
     <section>
       <Row>
-        <Heading>What else is in the case</Heading>
+        <Heading>{KIT_TEXTS.whatElse}</Heading>
         {earlierVersion !== null && (
           <QuietButton
             isDisabled={isBusy}
             onPress={() => send({ intent: "undo-stock", expectedVersion })}
           >
-            Undo the last count
+            {KIT_TEXTS.undoTheLastCount}
           </QuietButton>
         )}
       </Row>
@@ -74,7 +75,7 @@ export function Stock({
         {lots.map((item) => (
           <NumberField
             key={antennaWords(item)}
-            label={`Antennas, ${antennaWords(item)}`}
+            label={KIT_TEXTS.antennas(antennaWords(item))}
             unit=""
             min={0}
             max={9999}
@@ -86,15 +87,20 @@ export function Stock({
       </Counts>
       <Row style={{ alignItems: "end", marginTop: 12 }}>
         <SelectField
-          label="Antennas cut for"
+          label={KIT_TEXTS.antennasCut}
           value={block}
           onChange={setBlock}
           choices={[
             { id: WIDEBAND, label: "wideband" },
-            ...blocks.map((b) => ({ id: b, label: `block ${b}` })),
+            ...blocks.map((b) => ({ id: b, label: KIT_TEXTS.block(b) })),
           ]}
         />
-        <TextField label="Joint" value={connector} onChange={setConnector} widthCh={8} />
+        <TextField
+          label={KIT_TEXTS.connector}
+          value={connector}
+          onChange={setConnector}
+          widthCh={8}
+        />
         <Button
           isDisabled={isBusy || connector.trim() === ""}
           onPress={() =>
@@ -109,14 +115,14 @@ export function Stock({
             ])
           }
         >
-          Add two such antennas
+          {KIT_TEXTS.addTwoSuchAntennas}
         </Button>
       </Row>
       {antennas.length > 0 && (
         <Table style={{ marginTop: 16 }}>
           <thead>
             <tr>
-              <th>Antennas</th>
+              <th>{KIT_TEXTS.antennas2}</th>
               {itemAt(antennas, 0).receivers.map((r) => (
                 <th key={r.key}>{r.label}</th>
               ))}
@@ -140,9 +146,7 @@ export function Stock({
           </tbody>
         </Table>
       )}
-      <Soft as="p">
-        {OTHER_BLOCK_WORDS} Never mix or charge primary cells; watch a hot or swollen lithium pack.
-      </Soft>
+      <Soft as="p">{KIT_TEXTS.neverMixOrChargePrimary(OTHER_BLOCK_WORDS)}</Soft>
     </section>
   );
 }

@@ -15,13 +15,14 @@ import {
 } from "~/server/services/prep/kits.server";
 import { getPreparation } from "~/server/services/prep/preparation.server";
 import { undoList } from "~/server/services/prep/versionedLists.server";
-import { capital, count, listWords } from "~/contract/messages/format";
+import { capital, count, namesOrCount } from "~/contract/messages/format";
 import {
   tuningWords,
   UNIT_FIELD_WORDS,
   unitNoteWords,
   unitProblemWords,
 } from "~/contract/messages/kit";
+import { KIT_TEXTS } from "~/contract/messages/screens/kit";
 import { radioModel } from "~/core/kit/caseCheck";
 import { modelName } from "~/core/kit/models";
 import { UNIT_FIELDS, type UnitField, type UnitRow } from "~/core/kit/unitTable";
@@ -60,30 +61,33 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const { intent } = read;
   switch (intent.intent) {
     case "add-unit":
-      return reply(await addUnit(app, dayId, intent), (label) => `${label} is in the case.`);
+      return reply(await addUnit(app, dayId, intent), (label) => KIT_TEXTS.isInTheKit(label));
     case "change-unit":
       return reply(await changeUnit(app, dayId, intent));
     case "remove-unit":
-      return reply(await removeUnit(app, dayId, intent), (label) => `${label} is out of the case.`);
+      return reply(await removeUnit(app, dayId, intent), (label) =>
+        KIT_TEXTS.isRemovedFromTheKit(label),
+      );
     case "undo-units":
       return reply(
         await undoUnits(app, dayId, intent.expectedVersion),
-        () => "The case before is back.",
+        () => KIT_TEXTS.thePreviousKitIsBack,
       );
     case "set-stock":
       return reply(await setStock(app, dayId, intent));
     case "undo-stock":
       return reply(
         await undoList(app, "stock", dayId, intent.expectedVersion),
-        () => "The count before is back.",
+        () => KIT_TEXTS.theCountBeforeIsBack,
       );
     case "preview":
       return previewed(await previewUnits(app, dayId, intent.text, intent.map));
     case "import":
-      return reply(
-        await importUnits(app, dayId, intent),
-        ({ imported, leftOut }) =>
-          `${capital(count(imported, "unit"))} taken over${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`,
+      return reply(await importUnits(app, dayId, intent), ({ imported, leftOut }) =>
+        KIT_TEXTS.imported(
+          capital(count(imported, "unit")),
+          leftOut > 0 ? KIT_TEXTS.skipped(count(leftOut, "row")) : "",
+        ),
       );
     case "preview-kit": {
       const preview = await previewKitFile(app, dayId, intent.text);
@@ -92,9 +96,8 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         : reply(preview);
     }
     case "import-kit":
-      return reply(
-        await importKitFile(app, dayId, intent),
-        ({ units }) => `The kit file is taken over: ${count(units, "unit")}.`,
+      return reply(await importKitFile(app, dayId, intent), ({ units }) =>
+        KIT_TEXTS.kitFileImported(count(units, "unit")),
       );
   }
 }
@@ -135,8 +138,9 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
       cells: unit
         ? [
             <b key="l">{unit.label}</b>,
-            `${unit.kind}, ${model ? modelName(model) : "new model"}`,
-            [unit.serial, unit.powerMw && `${unit.powerMw} mW`].filter(Boolean).join(", ") || "–",
+            `${unit.kind}, ${model ? modelName(model) : KIT_TEXTS.newModel}`,
+            [unit.serial, unit.powerMw && KIT_TEXTS.mw(unit.powerMw)].filter(Boolean).join(", ") ||
+              "–",
           ]
         : [],
     };
@@ -147,72 +151,94 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
       <div>
         <Answer>
           {units.items.length === 0
-            ? "The case is empty"
-            : `${capital(count(receivers.length, "receiver"))} with ${count(channels, "channel")}, ${count(packs, "pack")}${idle.length > 0 ? `; ${listWords(idle.map((u) => u.label))} cannot work here as ${idle.length === 1 ? "it is" : "they are"}` : ", all fit to work here"}`}
+            ? KIT_TEXTS.theKitIsEmpty
+            : idle.length > 0
+              ? KIT_TEXTS.cannotWorkHere(
+                  capital(
+                    namesOrCount(
+                      idle.map((u) => u.label),
+                      "unit",
+                    ),
+                  ),
+                  idle.length === 1 ? KIT_TEXTS.it : KIT_TEXTS.they,
+                )
+              : KIT_TEXTS.allFitForHere(
+                  capital(count(receivers.length, "receiver")),
+                  count(packs, "pack"),
+                )}
         </Answer>
         <Sub>
           {units.items.length === 0
-            ? "Read a list of your units, or a kit file, or put them in one by one."
-            : "Each is held against the others and against the law of this place. Arrows go from cell to cell; Enter changes one."}
+            ? KIT_TEXTS.importAListOfYour
+            : KIT_TEXTS.eachIsCheckedAgainst(
+                capital(count(receivers.length, "receiver")),
+                count(channels, "channel"),
+                count(packs, "pack"),
+              )}
         </Sub>
       </div>
       <ReplyNotice reply={answer} />
       <section>
         <DataGrid
-          label="Units"
+          label={KIT_TEXTS.units}
           rows={units.items}
           rowKey={(u) => u.key}
           columns={columns}
           isBusy={isBusy}
           isMarked={(u) => !standing(u, match).isFine}
-          empty="Nothing in the case yet."
+          empty={KIT_TEXTS.nothingInTheKitYet}
           tools={
             units.earlierVersion !== null && (
               <QuietButton
                 isDisabled={isBusy}
                 onPress={() => send({ intent: "undo-units", expectedVersion })}
               >
-                Undo the last change
+                {KIT_TEXTS.undoTheLastChange}
               </QuietButton>
             )
           }
         />
         <Row style={{ alignItems: "end", marginTop: 12 }}>
-          <SelectField label="One more of" value={modelId} onChange={setModelId} choices={models} />
+          <SelectField
+            label={KIT_TEXTS.modelToAdd}
+            value={modelId}
+            onChange={setModelId}
+            choices={models}
+          />
           <Button
             isDisabled={isBusy}
-            why={modelId === "" ? "Choose a model first." : null}
+            why={modelId === "" ? KIT_TEXTS.chooseAModelFirst : null}
             onPress={() => send({ intent: "add-unit", modelId, expectedVersion })}
-          >{`Put in ${view.nextLabels[radioModel(kit, modelId)?.kind ?? "pack"]}`}</Button>
-          <Link to={`/day/${day.day.id}/models`}>Models: look up, correct, add your own</Link>
+          >
+            {KIT_TEXTS.add(view.nextLabels[radioModel(kit, modelId)?.kind ?? "pack"])}
+          </Button>
+          <Link to={`/day/${day.day.id}/models`}>{KIT_TEXTS.modelsLookUpCorrectAdd}</Link>
         </Row>
       </section>
       <Stock view={view} antennas={antennas} isBusy={isBusy} send={send} />
       <section>
-        <Heading>Files</Heading>
+        <Heading>{KIT_TEXTS.files}</Heading>
         <Stack $gapPx={10}>
           <ListImport<UnitField, UnitRow>
-            button="Read a list of units"
-            hint="CSV with a line of headings: label, model, serial, power; lowest and highest MHz for a model not known here"
+            button={KIT_TEXTS.readAListOfUnits}
+            hint={KIT_TEXTS.csvWithALine}
             thing="unit"
             fields={FIELDS}
-            columns={["Unit", "Is", "Serial and power"]}
+            columns={["Unit", "Is", KIT_TEXTS.serialAndPower]}
             wordsOf={wordsOf}
             onImport={(p) => send({ intent: "import", ...p, expectedVersion })}
           />
           <KitFileImport expectedVersion={expectedVersion} isBusy={isBusy} send={send} />
           <Row>
             <a href={`/day/${day.day.id}/kit.json`} download>
-              Save the case as a kit file
+              {KIT_TEXTS.saveTheKit}
             </a>
             <a href={`/day/${day.day.id}/units.csv`} download>
-              Save the units as CSV
+              {KIT_TEXTS.saveTheUnitsAsCsv}
             </a>
-            <a href="/kit.schema.json">The kit file’s schema</a>
+            <a href="/kit.schema.json">{KIT_TEXTS.theKitFilesSchema}</a>
           </Row>
-          <Soft as="p">
-            A kit file holds models, units and counts; whoever reads it gets the whole case.
-          </Soft>
+          <Soft as="p">{KIT_TEXTS.aKitFile}</Soft>
         </Stack>
       </section>
     </Stack>

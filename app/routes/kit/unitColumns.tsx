@@ -4,6 +4,7 @@ import type { MatchRow } from "~/server/services/prep/preparation.server";
 import { listWords } from "~/contract/messages/format";
 import { tuningWords } from "~/contract/messages/kit";
 import { legalityWords, pairProblemWords } from "~/contract/messages/prep";
+import { KIT_TEXTS } from "~/contract/messages/screens/kit";
 import { radioModel } from "~/core/kit/caseCheck";
 import { firmwareBehind } from "~/core/kit/firmware";
 import { modelName, tapeOf } from "~/core/kit/models";
@@ -24,19 +25,24 @@ export function standing(
       .filter((m) => m.receivers.some((r) => r.key === unit.key && r.problem === null))
       .map((m) => m.unit.label.replace(/^Pack /, ""));
     return packs.length > 0
-      ? { isFine: true, words: `with ${packs.length === 1 ? "pack" : "packs"} ${listWords(packs)}` }
-      : { isFine: false, words: "no pack here fits it" };
+      ? {
+          isFine: true,
+          words: KIT_TEXTS.withWith(packs.length === 1 ? "pack" : "packs", listWords(packs)),
+        }
+      : { isFine: false, words: KIT_TEXTS.noPackHereFits };
   }
   const mine = match.find((m) => m.unit.key === unit.key);
   const legality = mine ? legalityWords(mine.legality) : "";
   if (legality) return { isFine: false, words: legality };
   const fitting = mine?.receivers.filter((r) => r.problem === null).map((r) => r.label) ?? [];
-  if (fitting.length > 0) return { isFine: true, words: `with ${listWords(fitting)}` };
+  if (fitting.length > 0) return { isFine: true, words: KIT_TEXTS.with2(listWords(fitting)) };
   const problems = mine?.receivers.flatMap((r) => r.problem ?? []) ?? [];
   const nearest = problems.find((p) => p.code !== "other-modulation") ?? problems[0];
   return {
     isFine: false,
-    words: nearest ? `fits no receiver: ${pairProblemWords(nearest)}` : "no receiver in the case",
+    words: nearest
+      ? KIT_TEXTS.fitsNoReceiver(pairProblemWords(nearest))
+      : KIT_TEXTS.noReceiverInTheKit,
   };
 }
 
@@ -60,7 +66,7 @@ export function unitColumns(
   return [
     {
       id: "label",
-      heading: "Unit",
+      heading: KIT_TEXTS.unit,
       text: (u) => u.label,
       cell: (u) => <b>{u.label}</b>,
       edit: () => ({
@@ -71,7 +77,7 @@ export function unitColumns(
     },
     {
       id: "model",
-      heading: "Model",
+      heading: KIT_TEXTS.model,
       text: nameOf,
       edit: () => ({
         kind: "choice",
@@ -86,7 +92,7 @@ export function unitColumns(
     },
     {
       id: "here",
-      heading: "Here",
+      heading: KIT_TEXTS.here,
       text: (u) => standing(u, match).words,
       isWrapped: true,
       cell: (u) => {
@@ -96,7 +102,7 @@ export function unitColumns(
     },
     {
       id: "tunes",
-      heading: "Tunes",
+      heading: KIT_TEXTS.tunes,
       text: (u) => {
         const m = modelOf(u);
         return m ? tuningWords(m) : "";
@@ -105,7 +111,7 @@ export function unitColumns(
     },
     {
       id: "block",
-      heading: "Block and tape",
+      heading: KIT_TEXTS.blockAndTape,
       text: (u) => {
         const block = modelOf(u)?.block;
         return block ? `${block} ${tapeOf(kit, block)?.tape ?? ""}` : "";
@@ -123,8 +129,8 @@ export function unitColumns(
     },
     {
       id: "power",
-      heading: "Power",
-      text: (u) => (u.powerMw === null ? "" : `${u.powerMw} mW`),
+      heading: KIT_TEXTS.power,
+      text: (u) => (u.powerMw === null ? "" : KIT_TEXTS.mw(u.powerMw)),
       sortBy: (u) => u.powerMw ?? -1,
       edit: (unit) =>
         unit.kind === "receiver"
@@ -136,14 +142,14 @@ export function unitColumns(
               choices: (u) => {
                 const m = modelOf(u);
                 return m?.kind === "pack"
-                  ? m.powersMw.map((p) => ({ id: String(p), label: `${p} mW` }))
+                  ? m.powersMw.map((p) => ({ id: String(p), label: KIT_TEXTS.mwWith(p) }))
                   : [];
               },
             },
     },
     {
       id: "serial",
-      heading: "Serial",
+      heading: KIT_TEXTS.serial,
       text: (u) => u.serial ?? "",
       edit: () => ({
         kind: "text",
@@ -153,7 +159,7 @@ export function unitColumns(
     },
     {
       id: "key",
-      heading: "Key",
+      heading: KIT_TEXTS.key,
       text: (u) => u.keyName ?? "",
       edit: () => ({
         kind: "text",
@@ -163,12 +169,12 @@ export function unitColumns(
     },
     {
       id: "firmware",
-      heading: "Firmware",
+      heading: KIT_TEXTS.firmware,
       text: (u) => u.firmware ?? "",
       cell: (u) => {
         const newest = newestOver(u);
         return newest ? (
-          <Status status="problem">{`${u.firmware}, ${newest} is out`}</Status>
+          <Status status="problem">{KIT_TEXTS.isOut(u.firmware ?? "", newest)}</Status>
         ) : (
           (u.firmware ?? "")
         );
@@ -179,12 +185,12 @@ export function unitColumns(
         commit: (u, firmware) => change(u, { firmware: firmware.trim() || null }),
       }),
     },
-    { id: "talker", heading: "With", text: (u) => view.carriedBy[u.key] ?? "" },
+    { id: "talker", heading: KIT_TEXTS.with3, text: (u) => view.carriedBy[u.key] ?? "" },
     {
       id: "out",
       heading: "",
-      text: () => "take out",
-      cell: () => "take out",
+      text: () => KIT_TEXTS.takeOut,
+      cell: () => KIT_TEXTS.takeOut,
       act: (u) => send({ intent: "remove-unit", key: u.key, expectedVersion }),
     },
   ];

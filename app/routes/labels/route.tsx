@@ -3,7 +3,8 @@ import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { getPreparation } from "~/server/services/prep/preparation.server";
 import { capital, count } from "~/contract/messages/format";
-import { packingWords } from "~/contract/messages/prep";
+import { packingDetail, packingWords } from "~/contract/messages/prep";
+import { LABELS_TEXTS } from "~/contract/messages/screens/labels";
 import { shownAs } from "~/core/kit/modelText";
 import { packModel, receiverModel, tapeOf } from "~/core/kit/models";
 import { formatMhz } from "~/core/units/frequencyText";
@@ -23,9 +24,9 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 
 type Size = "tape-12" | "tape-24" | "sheet";
 const SIZES: { id: Size; label: string; detail: string }[] = [
-  { id: "tape-12", label: "tape, 12 mm", detail: "one line on each" },
-  { id: "tape-24", label: "tape, 24 mm", detail: "two lines" },
-  { id: "sheet", label: "sheet, 70 × 36 mm", detail: "three across" },
+  { id: "tape-12", label: LABELS_TEXTS.tape12Mm, detail: LABELS_TEXTS.oneLineOnEach },
+  { id: "tape-24", label: LABELS_TEXTS.tape24Mm, detail: LABELS_TEXTS.twoLines },
+  { id: "sheet", label: LABELS_TEXTS.sheet7036Mm, detail: LABELS_TEXTS.threeAcross },
 ];
 
 /** Labels that can be read without power, two for each pair, and the packing list. */
@@ -40,7 +41,7 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
     const frequencyHz = pickedHz(view.plan, c.id);
     const pack = packModel(view.kit, c.packModelId);
     const receiver = receiverModel(view.kit, c.receiverModelId);
-    const half = receiver.halves > 1 ? ` half ${c.half + 1}` : "";
+    const half = receiver.halves > 1 ? LABELS_TEXTS.half(c.half + 1) : "";
     const shown = frequencyHz === null ? null : shownAs(pack, frequencyHz);
     const common = {
       number: c.number,
@@ -49,7 +50,7 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
       mhz:
         frequencyHz === null
           ? ""
-          : `${formatMhz(frequencyHz)}${shown ? ` · ${shown.kind} ${shown.text}` : ""}`,
+          : `${formatMhz(frequencyHz)}${shown ? LABELS_TEXTS.text(shown.kind, shown.text) : ""}`,
     };
     return [
       {
@@ -57,7 +58,7 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
         key: `${c.id}p`,
         unit: c.packLabel,
         block: pack.block,
-        power: `${c.packPowerMw} mW`,
+        power: LABELS_TEXTS.mw(c.packPowerMw),
         isPack: true,
       },
       {
@@ -73,27 +74,39 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
   return (
     <Stack $gapPx={20}>
       <NotPrinted>
-        <Answer>{`${capital(count(labels.length, "label"))} for ${count(view.channels.length, "pair")}`}</Answer>
+        <Answer>
+          {LABELS_TEXTS.for(
+            capital(count(labels.length, "label")),
+            count(view.channels.length, "pair"),
+          )}
+        </Answer>
         <Sub>
-          {unpicked === 0
-            ? `Frequencies of plan ${view.plan?.version}.`
-            : view.plan
-              ? `${capital(count(unpicked, "channel"))} without a frequency yet: that line stays empty to write on.`
-              : "No frequencies picked yet: that line stays empty to write on."}{" "}
-          Talent is shown at most the mute, never the power.
+          {LABELS_TEXTS.talentIsShownAtMost(
+            unpicked === 0
+              ? LABELS_TEXTS.frequenciesOfPlan(view.plan?.version ?? "")
+              : view.plan
+                ? LABELS_TEXTS.withoutAFrequencyThatLine(capital(count(unpicked, "channel")))
+                : LABELS_TEXTS.noFrequenciesYetThatLine,
+          )}
         </Sub>
         <Row style={{ marginTop: 14 }}>
-          <PrimaryButton onPress={() => window.print()}>Print</PrimaryButton>
-          <SelectField label="Size" isLabelHidden choices={SIZES} value={size} onChange={setSize} />
+          <PrimaryButton onPress={() => window.print()}>{LABELS_TEXTS.print}</PrimaryButton>
+          <SelectField
+            label={LABELS_TEXTS.size}
+            isLabelHidden
+            choices={SIZES}
+            value={size}
+            onChange={setSize}
+          />
           <SwitchField isSelected={hasPacking} onChange={setPacking}>
-            with the packing list
+            {LABELS_TEXTS.withThePackingList}
           </SwitchField>
         </Row>
         {view.channels.map((c) => (
           <LegalFlag key={c.id} legality={c.legality} unit={c.packLabel} />
         ))}
       </NotPrinted>
-      <Labels data-size={size} aria-label="Labels">
+      <Labels data-size={size} aria-label={LABELS_TEXTS.labels}>
         {labels.map((l) => (
           <li
             key={l.key}
@@ -104,53 +117,52 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
             <span>
               {l.block === null
                 ? l.unit
-                : `${l.unit} · block ${l.block}, ${tapeOf(view.kit, l.block)?.tape ?? "no"} tape`}
+                : LABELS_TEXTS.blockTape(l.unit, l.block, tapeOf(view.kit, l.block)?.tape ?? "no")}
             </span>
-            {l.isPack && <span>{`${l.power} · cells ____:____`}</span>}
+            {l.isPack && <span>{LABELS_TEXTS.batteries(l.power)}</span>}
           </li>
         ))}
       </Labels>
       {hasPacking && (
         <section>
-          <Heading>Packing list</Heading>
+          <Heading>{LABELS_TEXTS.packingList}</Heading>
           <Table>
             <thead>
               <tr>
-                <th>What</th>
-                <th>Needed</th>
-                <th>In the case</th>
-                <th>Packed</th>
+                <th>{LABELS_TEXTS.what}</th>
+                <th>{LABELS_TEXTS.needed}</th>
+                <th>{LABELS_TEXTS.inTheKit}</th>
+                <th>{LABELS_TEXTS.packed}</th>
               </tr>
             </thead>
             <tbody>
-              {prep.packing.map((l) => (
-                <tr key={`${l.what}${l.detail}`}>
+              {prep.packing.map((l, i) => (
+                <tr key={i}>
                   <th scope="row">
-                    {packingWords(l)} {l.detail && <Soft>{l.detail}</Soft>}
+                    {packingWords(l)} <Soft>{packingDetail(l)}</Soft>
                   </th>
-                  <td data-label="Needed">
+                  <td data-label={LABELS_TEXTS.needed}>
                     <Figure>{l.needed}</Figure>
                   </td>
-                  <td data-label="In the case">
+                  <td data-label={LABELS_TEXTS.inTheKit}>
                     {l.have === null ? (
-                      <Soft>not counted</Soft>
+                      <Soft>{LABELS_TEXTS.notCounted}</Soft>
                     ) : l.have < l.needed ? (
-                      <Status status="problem">{`${l.have}, ${l.needed - l.have} short`}</Status>
+                      <Status status="problem">
+                        {LABELS_TEXTS.short(l.have, l.needed - l.have)}
+                      </Status>
                     ) : (
                       <Figure>{l.have}</Figure>
                     )}
                   </td>
-                  <td data-label="Packed">
+                  <td data-label={LABELS_TEXTS.packed}>
                     <Box aria-hidden />
                   </td>
                 </tr>
               ))}
             </tbody>
           </Table>
-          <Soft as="p">
-            Pins and pronged clips scratch: show them, mind skin and children. Never mix or charge
-            primary cells; watch a hot or swollen lithium pack.
-          </Soft>
+          <Soft as="p">{LABELS_TEXTS.pinsAndProngedClipsScratch}</Soft>
         </section>
       )}
     </Stack>

@@ -1,4 +1,5 @@
 import { gainAdviceWords } from "~/contract/messages/level";
+import { LEVEL_TEXTS } from "~/contract/messages/screens/level";
 import type { GainControl } from "~/core/audio/gainAdvice";
 import { Button } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
@@ -23,9 +24,9 @@ export function AdviceNotice({ advice, levels, onTurn }: AdviceNoticeProps) {
       kind={advice.code === "leave" ? "said" : "caution"}
       action={
         turn && "toDb" in advice ? (
-          <Button
-            onPress={() => onTurn(turn.control, advice.toDb, turn.loudest)}
-          >{`Turn ${levels.names[turn.control]} to ${levels.show(turn.control, advice.toDb)}`}</Button>
+          <Button onPress={() => onTurn(turn.control, advice.toDb, turn.loudest)}>
+            {LEVEL_TEXTS.turn(levels.names[turn.control], levels.show(turn.control, advice.toDb))}
+          </Button>
         ) : undefined
       }
     >

@@ -3,6 +3,7 @@ import { ToggleButtonGroup } from "react-aria-components";
 import styled from "styled-components";
 import { formatDb } from "~/contract/messages/format";
 import { EAR_LAMP_WORDS, EAR_SOUND_WORDS, earWords } from "~/contract/messages/level";
+import { LEVEL_TEXTS } from "~/contract/messages/screens/level";
 import {
   EAR_LAMPS,
   EAR_SOUNDS,
@@ -24,8 +25,8 @@ interface ByEarProps {
 }
 
 const QUESTIONS = [
-  { id: "lamp", label: "The pack’s peak lamp", choices: EAR_LAMPS, words: EAR_LAMP_WORDS },
-  { id: "sound", label: "In the headphones", choices: EAR_SOUNDS, words: EAR_SOUND_WORDS },
+  { id: "lamp", label: LEVEL_TEXTS.thePacksPeakLight, choices: EAR_LAMPS, words: EAR_LAMP_WORDS },
+  { id: "sound", label: LEVEL_TEXTS.inTheHeadphones, choices: EAR_SOUNDS, words: EAR_SOUND_WORDS },
 ] as const;
 
 /**
@@ -54,8 +55,8 @@ export function ByEar({ levels, talker, onTurn, onHeard, onLoudest }: ByEarProps
   };
   if (!isOpen)
     return (
-      <section aria-label="By ear">
-        <Heading>By ear</Heading>
+      <section aria-label={LEVEL_TEXTS.byEar}>
+        <Heading>{LEVEL_TEXTS.byEar}</Heading>
         <Row>
           <Button
             onPress={() => {
@@ -63,19 +64,19 @@ export function ByEar({ levels, talker, onTurn, onHeard, onLoudest }: ByEarProps
               turn(0);
             }}
           >
-            Begin from nothing
+            {LEVEL_TEXTS.startFromMinimum}
           </Button>
-          <Soft>headphones down first; it asks what the lamp does and how it sounds</Soft>
+          <Soft>{LEVEL_TEXTS.headphonesDownFirstItAsks}</Soft>
         </Row>
       </section>
     );
   return (
-    <section aria-label="By ear">
-      <Heading>By ear</Heading>
+    <section aria-label={LEVEL_TEXTS.byEar}>
+      <Heading>{LEVEL_TEXTS.byEar}</Heading>
       <Stack $gapPx={8}>
         <p aria-live="polite">
-          <b>{`${levels.names.pack} at ${now}. `}</b>
-          {verdict ? earWords(verdict) : `Have ${talker} say the loudest line, then answer both.`}
+          <b>{LEVEL_TEXTS.at(levels.names.pack, now)}</b>
+          {verdict ? earWords(verdict) : LEVEL_TEXTS.haveSayTheLoudestLine(talker)}
         </p>
         {QUESTIONS.map((q) => (
           <Question key={q.id}>
@@ -99,9 +100,15 @@ export function ByEar({ levels, talker, onTurn, onHeard, onLoudest }: ByEarProps
         ))}
         {louderDb !== 0 && (
           <Row>
-            <Soft>{`By the lamp ${talker} is at least ${formatDb(Math.abs(louderDb))} ${louderDb > 0 ? "louder" : "softer"} than expected.`}</Soft>
+            <Soft>
+              {LEVEL_TEXTS.byTheLight(
+                talker,
+                formatDb(Math.abs(louderDb)),
+                louderDb > 0 ? "louder" : "softer",
+              )}
+            </Soft>
             <QuietButton onPress={() => onLoudest(levels.loudestSplAt1mDb + louderDb)}>
-              Expect that
+              {LEVEL_TEXTS.expect}
             </QuietButton>
           </Row>
         )}
@@ -110,12 +117,12 @@ export function ByEar({ levels, talker, onTurn, onHeard, onLoudest }: ByEarProps
             isDisabled={at >= steps.length - 1 || verdict === "back" || verdict === "stop"}
             onPress={() => turn(at + 1)}
           >
-            A step up
+            {LEVEL_TEXTS.oneStepUp}
           </PrimaryButton>
           <Button isDisabled={at <= 0} onPress={() => turn(at - 1)}>
-            A step back
+            {LEVEL_TEXTS.oneStepBack}
           </Button>
-          <QuietButton onPress={() => setOpen(false)}>Enough</QuietButton>
+          <QuietButton onPress={() => setOpen(false)}>{LEVEL_TEXTS.enough}</QuietButton>
           {verdict === "stop" && <Soft role="status">{comparedWords(levels, talker)}</Soft>}
         </Row>
       </Stack>
@@ -128,8 +135,12 @@ function comparedWords(levels: Levels, talker: string): string {
   const reckoned = levels.suggested[levels.school].settings.gainDb;
   const offDb = reckoned - levels.settings.gainDb;
   return offDb === 0
-    ? `The same as the model says for ${talker}.`
-    : `The model says ${levels.show("pack", reckoned)}, ${formatDb(Math.abs(offDb))} ${offDb > 0 ? "more" : "less"}: what you saw and heard goes before it.`;
+    ? LEVEL_TEXTS.theSameAsTheModel(talker)
+    : LEVEL_TEXTS.theModelSaysWhatYou(
+        levels.show("pack", reckoned),
+        formatDb(Math.abs(offDb)),
+        offDb > 0 ? "more" : "less",
+      );
 }
 
 const Question = styled.div`

@@ -1,9 +1,10 @@
 import { defined, lastOf } from "~/core/units/items";
-import { type ReactNode, useState } from "react";
+import { useState } from "react";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { capital, formatDb, formatDbfs } from "~/contract/messages/format";
 import { AIM_WORDS, SCHOOL_WORDS } from "~/contract/messages/level";
 import { levelAdviceWords } from "~/contract/messages/words";
+import { LEVEL_TEXTS } from "~/contract/messages/screens/level";
 import type { LevelStage } from "~/core/audio/levelChain";
 import type { GainControl } from "~/core/audio/gainAdvice";
 import { aboveAimDb, aimStanding, LEVEL_AIMS, SCHOOLS } from "~/core/audio/recommend";
@@ -13,9 +14,7 @@ import { measurePractice } from "~/workers/listen/listen.client";
 import { type StairControl, StaircaseChart } from "~/app/charts/staircase/StaircaseChart";
 import { Button, PrimaryButton } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
-import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
-import { Split } from "~/app/ui/Page/Split";
-import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
+import { Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
 import { useDay } from "~/app/routes/shared/useDay";
 import type { useIntent } from "~/app/routes/shared/useIntent";
 import { ByEar } from "./ByEar";
@@ -40,7 +39,7 @@ const NOISE_NAMES: Record<LevelStage["name"], string> = {
   talker: "voice",
   microphone: "microphone",
   transmitter: "pack",
-  link: "radio link",
+  link: LEVEL_TEXTS.radioLink,
   receiver: "receiver",
   cable: "lead",
   input: "input",
@@ -54,19 +53,17 @@ const FIELD = { pack: "gainDb", receiver: "outputDb", input: "inputGainDb" } as 
 export function ChannelLevel({
   channel,
   isElsewhere,
-  chooser,
   keeping,
 }: {
   channel: ChannelView;
   isElsewhere: boolean;
-  chooser: ReactNode;
   keeping: ReturnType<typeof useIntent<LevelIntent>>;
 }) {
   const view = useDay();
   const { levels, microphoneId, turn, set, ask } = useLevels(view, channel);
   const listening = useListening();
   const [outline, setOutline] = useState<number[] | null>(null);
-  const { send, reply: answer, isBusy } = keeping;
+  const { send, isBusy } = keeping;
   const { settings, kit, loudest, ordinary, suggested, school, show, names, stepsDb } = levels;
   const best = suggested[school];
   // what was measured was measured at other settings
@@ -84,12 +81,12 @@ export function ChannelLevel({
     onChange: (db) => turnGain(which, db),
   });
   const controls = {
-    Pack: controlOf("pack", `Gain of ${names.pack}`),
-    Receiver: controlOf("receiver", `Output of ${names.receiver}`),
-    Input: controlOf("input", `Gain, ${names.input}`),
+    Pack: controlOf("pack", LEVEL_TEXTS.gain(names.pack)),
+    Receiver: controlOf("receiver", LEVEL_TEXTS.output(names.receiver)),
+    Input: controlOf("input", LEVEL_TEXTS.gainWith(names.input)),
   };
   const settingOf: Partial<Record<LevelStage["name"], string>> = {
-    microphone: `${Math.round(loudest.splAtMicrophoneDb)} dB SPL`,
+    microphone: LEVEL_TEXTS.dbSpl(Math.round(loudest.splAtMicrophoneDb)),
     transmitter: controls.Pack.text,
     receiver: controls.Receiver.text,
     input: controls.Input.text,
@@ -115,123 +112,144 @@ export function ChannelLevel({
   return (
     <Stack>
       <div>
-        <Answer>{`${channel.talker}: pack at ${show("pack", settings.gainDb)}, ${levels.measured ? `peaks measured at ${formatDbfs(levels.measured.peakDbfs)}` : `loudest peaks expected at ${formatDbfs(loudest.finalPeakDbfs)}`}`}</Answer>
-        <Sub>{`${first?.code === "fine" ? `${aimWords(levels)} ${formatDb(first.headroomDb)} free over the loudest peaks.` : first ? levelAdviceWords(first) : ""} An ordinary line lies at ${formatDbfs(ordinary.finalRmsDbfs)}, ${formatDb(lastOf(ordinary.stages).snrDb)} over the noise, most of it the ${NOISE_NAMES[ordinary.noisiestStage]}’s.`}</Sub>
+        <Heading>
+          {LEVEL_TEXTS.pack(
+            channel.talker,
+            show("pack", settings.gainDb),
+            levels.measured
+              ? LEVEL_TEXTS.peaksMeasured(formatDbfs(levels.measured.peakDbfs))
+              : LEVEL_TEXTS.loudestPeaksExpected(formatDbfs(loudest.finalPeakDbfs)),
+          )}
+        </Heading>
+        <Sub>
+          {LEVEL_TEXTS.anOrdinaryLine(
+            first?.code === "fine"
+              ? LEVEL_TEXTS.aboveTheLoudestPeaks(aimWords(levels), formatDb(first.headroomDb))
+              : first
+                ? levelAdviceWords(first)
+                : "",
+            formatDbfs(ordinary.finalRmsDbfs),
+            formatDb(lastOf(ordinary.stages).snrDb),
+            NOISE_NAMES[ordinary.noisiestStage],
+          )}
+        </Sub>
       </div>
-      <Split>
-        {chooser}
-        <Stack>
-          <StaircaseChart
-            aimHeadroomDb={SCHOOLS[school].packHeadroomDb}
-            label={`Headroom over the loudest peaks: pack ${formatDb(defined(loudest.stages.find((s) => s.name === "transmitter")).headroomDb)}, input ${formatDb(end.headroomDb)}`}
-            controls={controls}
-            stages={loudest.stages
-              .filter((s) => STAGE_NAMES[s.name] !== undefined)
-              .map((s) => ({
-                name: defined(STAGE_NAMES[s.name]),
-                setting: settingOf[s.name] ?? "",
-                headroomDb: s.headroomDb,
-                peakToRmsDb: s.peakDbu - s.rmsDbu,
-                snrDb: s.snrDb,
-              }))}
-          />
-          <Row>
-            {isAsSuggested(levels) ? (
-              <PrimaryButton
-                isDisabled={isBusy}
-                onPress={() => keep()}
-              >{`Keep for ${channel.talker}`}</PrimaryButton>
-            ) : (
-              <PrimaryButton
-                isDisabled={isBusy}
-                onPress={() => {
-                  set(best.settings);
-                  turn({ measured: null, heard: null });
-                }}
-              >{`Take ${show("pack", best.settings.gainDb)}, ${show("receiver", best.settings.outputDb)} out, ${show("input", best.settings.inputGainDb)} in`}</PrimaryButton>
+      <StaircaseChart
+        aimHeadroomDb={SCHOOLS[school].packHeadroomDb}
+        label={LEVEL_TEXTS.headroomOverTheLoudestPeaks(
+          formatDb(defined(loudest.stages.find((s) => s.name === "transmitter")).headroomDb),
+          formatDb(end.headroomDb),
+        )}
+        controls={controls}
+        stages={loudest.stages
+          .filter((s) => STAGE_NAMES[s.name] !== undefined)
+          .map((s) => ({
+            name: defined(STAGE_NAMES[s.name]),
+            setting: settingOf[s.name] ?? "",
+            headroomDb: s.headroomDb,
+            peakToRmsDb: s.peakDbu - s.rmsDbu,
+            snrDb: s.snrDb,
+          }))}
+      />
+      <Row>
+        {isAsSuggested(levels) ? (
+          <PrimaryButton isDisabled={isBusy} onPress={() => keep()}>
+            {LEVEL_TEXTS.save(channel.talker)}
+          </PrimaryButton>
+        ) : (
+          <PrimaryButton
+            isDisabled={isBusy}
+            onPress={() => {
+              set(best.settings);
+              turn({ measured: null, heard: null });
+            }}
+          >
+            {LEVEL_TEXTS.usingOut(
+              show("pack", best.settings.gainDb),
+              show("receiver", best.settings.outputDb),
+              show("input", best.settings.inputGainDb),
             )}
-            {!isAsSuggested(levels) && (
-              <Button isDisabled={isBusy} onPress={() => keep()}>
-                {`Keep as it is, ${keptWords(levels)}`}
-              </Button>
-            )}
-          </Row>
-          {isElsewhere && (
-            <Notice kind="caution">{`${channel.talker} was changed elsewhere meanwhile: what stands now is shown, and what was turned here gave way.`}</Notice>
+          </PrimaryButton>
+        )}
+        {!isAsSuggested(levels) && (
+          <Button isDisabled={isBusy} onPress={() => keep()}>
+            {LEVEL_TEXTS.saveWith(keptWords(levels))}
+          </Button>
+        )}
+      </Row>
+      {isElsewhere && (
+        <Notice kind="caution">{LEVEL_TEXTS.wasChangedElsewhereTheScreen(channel.talker)}</Notice>
+      )}
+      {more.length > 0 && <Notice kind="caution">{more.map(levelAdviceWords).join(" ")}</Notice>}
+      <Measure
+        key={channel.id}
+        channel={channel}
+        levels={levels}
+        isPractice={view.day.isPractice}
+        listening={listening}
+        onMeasured={measured}
+        onTurn={turnGain}
+      />
+      <LevelSettings
+        microphones={view.kit.microphones}
+        microphoneId={microphoneId}
+        levels={levels}
+        controls={controls}
+        ask={ask}
+      />
+      <Soft as="p">{schoolsWords(levels)}</Soft>
+      {view.day.isPractice ? (
+        <PracticeByEar
+          levels={levels}
+          talker={channel.talker}
+          practiceOutline={outline}
+          trueLoudestSplAt1mDb={trueSplAt1mDb(
+            { talker: channel.talker, effort: settings.effort },
+            true,
           )}
-          <ReplyNotice reply={answer} />
-          {more.length > 0 && (
-            <Notice kind="caution">{more.map(levelAdviceWords).join(" ")}</Notice>
-          )}
-          <Measure
-            key={channel.id}
-            channel={channel}
-            levels={levels}
-            isPractice={view.day.isPractice}
-            listening={listening}
-            onMeasured={measured}
-            onTurn={turnGain}
-          />
-          <LevelSettings
-            microphones={view.kit.microphones}
-            microphoneId={microphoneId}
-            levels={levels}
-            controls={controls}
-            ask={ask}
-          />
-          <Soft as="p">{schoolsWords(levels)}</Soft>
-          {view.day.isPractice ? (
-            <PracticeByEar
-              levels={levels}
-              talker={channel.talker}
-              practiceOutline={outline}
-              trueLoudestSplAt1mDb={trueSplAt1mDb(
-                { talker: channel.talker, effort: settings.effort },
-                true,
-              )}
-              onTurn={(db) => turnGain("pack", db)}
-              onBegin={() => {
-                void measurePractice(
-                  {
-                    talker: channel.talker,
-                    effort: settings.effort,
-                    moves: "",
-                    distanceM: settings.micDistanceM,
-                    peakFactorDb: settings.peakFactorDb,
-                    isLoudest: true,
-                    take: 0,
-                    sampleRateHz: 16_000,
-                  },
-                  {
-                    ...levels.question,
-                    transmitter: {
-                      ...levels.question.transmitter,
-                      gainDb: Math.min(...stepsDb.pack),
-                    },
-                  },
-                ).result.then((heard) => setOutline(heard.ok ? heard.value.outline : null));
-              }}
-            />
-          ) : (
-            <ByEar
-              levels={levels}
-              talker={channel.talker}
-              onTurn={(db) => turnGain("pack", db)}
-              onHeard={(heard) => turn({ heard })}
-              onLoudest={(loudestSplAt1mDb) => ask({ loudestSplAt1mDb, measured: null })}
-            />
-          )}
-          <LookAt levels={levels} onLooked={(looked) => turn({ looked })} />
-          <MicrophonePlace
-            key={`place ${channel.id}`}
-            pattern={kit.microphone.pattern ?? "omni"}
-            distanceM={settings.micDistanceM}
-            onDistance={(micDistanceM) => ask({ voice: { micDistanceM }, measured: null })}
-          />
-          <KeptLevels channel={channel} levels={levels} />
-          <Soft as="p">{`No automatic gain, neither at the pack nor at the ${kit.input.kind === "mic" ? "camera" : "recorder"}. Judge at the far end: what it keeps is what counts. Mind your ears: headphones down before the first take.`}</Soft>
-        </Stack>
-      </Split>
+          onTurn={(db) => turnGain("pack", db)}
+          onBegin={() => {
+            void measurePractice(
+              {
+                talker: channel.talker,
+                effort: settings.effort,
+                moves: "",
+                distanceM: settings.micDistanceM,
+                peakFactorDb: settings.peakFactorDb,
+                isLoudest: true,
+                take: 0,
+                sampleRateHz: 16_000,
+              },
+              {
+                ...levels.question,
+                transmitter: {
+                  ...levels.question.transmitter,
+                  gainDb: Math.min(...stepsDb.pack),
+                },
+              },
+            ).result.then((heard) => setOutline(heard.ok ? heard.value.outline : null));
+          }}
+        />
+      ) : (
+        <ByEar
+          levels={levels}
+          talker={channel.talker}
+          onTurn={(db) => turnGain("pack", db)}
+          onHeard={(heard) => turn({ heard })}
+          onLoudest={(loudestSplAt1mDb) => ask({ loudestSplAt1mDb, measured: null })}
+        />
+      )}
+      <LookAt levels={levels} onLooked={(looked) => turn({ looked })} />
+      <MicrophonePlace
+        key={`place ${channel.id}`}
+        pattern={kit.microphone.pattern ?? "omni"}
+        distanceM={settings.micDistanceM}
+        onDistance={(micDistanceM) => ask({ voice: { micDistanceM }, measured: null })}
+      />
+      <KeptLevels channel={channel} levels={levels} />
+      <Soft as="p">
+        {LEVEL_TEXTS.noAutomaticGain(kit.input.kind === "mic" ? "camera" : "recorder")}
+      </Soft>
     </Stack>
   );
 }
@@ -242,31 +260,49 @@ function schoolsWords({ suggested: { low, hot }, show, aim }: Levels): string {
     defined(r.loudest.stages.find((s) => s.name === "transmitter")).headroomDb;
   const quieter = hot.snrDb - low.snrDb;
   const line = (name: "low" | "hot", r: typeof low) =>
-    `${SCHOOL_WORDS[name]}, ${show("pack", r.settings.gainDb)}: ${formatDb(room(r))} free over the loudest${r.keepsHeadroom ? "" : ", less than it wants"}`;
+    LEVEL_TEXTS.freeOverTheLoudest(
+      SCHOOL_WORDS[name],
+      show("pack", r.settings.gainDb),
+      formatDb(room(r)),
+      r.keepsHeadroom ? "" : LEVEL_TEXTS.lessThanItWants,
+    );
   const off =
     Math.abs(low.offAimDb) > 2
-      ? ` Low at the pack, the recorder ends ${formatDb(Math.abs(low.offAimDb))} ${low.offAimDb > 0 ? "over" : "under"} its aim.`
+      ? LEVEL_TEXTS.lowAtThePack(
+          formatDb(Math.abs(low.offAimDb)),
+          low.offAimDb > 0 ? "over" : "under",
+        )
       : "";
   // what the room gives comes in at the microphone: no gain after it parts it from the voice
-  return `${capital(line("low", low))}; ${line("hot", hot)}. Hot is ${Math.abs(quieter) < 0.5 ? "no quieter here" : `${formatDb(quieter)} quieter behind the voice`}. Neither lets in more of the room or less: only the microphone’s place does.${off} Aimed at: an ordinary line at ${formatDbfs(LEVEL_AIMS[aim].averageDbfs)}, the loudest peaks no higher than ${formatDbfs(LEVEL_AIMS[aim].loudestPeakDbfs)} (${AIM_WORDS[aim]}).`;
+  return LEVEL_TEXTS.hotIsNeitherLets(
+    capital(line("low", low)),
+    line("hot", hot),
+    Math.abs(quieter) < 0.5
+      ? LEVEL_TEXTS.noQuieterHere
+      : LEVEL_TEXTS.quieterBehindTheVoice(formatDb(quieter)),
+    off,
+    formatDbfs(LEVEL_AIMS[aim].averageDbfs),
+    formatDbfs(LEVEL_AIMS[aim].loudestPeakDbfs),
+    AIM_WORDS[aim],
+  );
 }
 
-/** How the end stands to its aim: by what was measured, else by what is reckoned. */
+/** How the end stands to its aim: as measured, else as calculated. */
 function aimWords({ ordinary, loudest, aim, measured, suggested, school }: Levels): string {
   const offDb = offAimDbOf({ ordinary, loudest, aim, measured });
-  const by = measured ? "measured" : "reckoned";
+  const by = measured ? LEVEL_TEXTS.measuredBy : LEVEL_TEXTS.calculatedBy;
   const standing = aimStanding(offDb, suggested[school].offAimDb);
   return standing === "on"
-    ? `On its aim, ${by}:`
-    : `${formatDb(Math.abs(offDb))} ${standing} its aim, ${by}:`;
+    ? LEVEL_TEXTS.onItsAim(by)
+    : LEVEL_TEXTS.itsAim(formatDb(Math.abs(offDb)), standing, by);
 }
 
 /** What keeping leaves aside. */
 function keptWords(levels: Levels): string {
   const offDb = offAimDbOf(levels);
   return aimStanding(offDb, levels.suggested[levels.school].offAimDb) === "on"
-    ? "not as advised"
-    : `${formatDb(Math.abs(offDb))} ${offDb > 0 ? "over" : "under"} its aim`;
+    ? LEVEL_TEXTS.notAsAdvised
+    : LEVEL_TEXTS.itsAimWith(formatDb(Math.abs(offDb)), offDb > 0 ? "over" : "under");
 }
 
 const offAimDbOf = ({

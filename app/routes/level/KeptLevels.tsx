@@ -4,6 +4,7 @@ import styled from "styled-components";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { formatClock, formatDb, formatDbfs } from "~/contract/messages/format";
 import { LEVEL_SOURCE_WORDS, SCHOOL_WORDS, seenAndHeardWords } from "~/contract/messages/level";
+import { LEVEL_TEXTS } from "~/contract/messages/screens/level";
 import { Button } from "~/app/ui/Button/Button";
 import { Figure, Heading, Soft } from "~/app/ui/Page/Page";
 import type { Levels } from "./levelState";
@@ -18,23 +19,35 @@ export function KeptLevels({ channel, levels }: { channel: ChannelView; levels: 
   );
   const drift = voices.length > 1 ? lastOf(voices) - numberAt(voices, 0) : null;
   return (
-    <section aria-label="Kept today">
-      <Heading>Kept today</Heading>
+    <section aria-label={LEVEL_TEXTS.savedToday}>
+      <Heading>{LEVEL_TEXTS.savedToday}</Heading>
       {drift !== null && (
         <p>
           {Math.abs(drift) < 2
-            ? "The measured voice stayed where it was."
-            : `The measured voice drifted by ${formatDb(drift)} since ${formatClock(itemAt(kept, 0).atMs)}.`}
+            ? LEVEL_TEXTS.theMeasuredVoiceHasNot
+            : LEVEL_TEXTS.theMeasuredVoiceDrifted(
+                formatDb(drift),
+                formatClock(itemAt(kept, 0).atMs),
+              )}
         </p>
       )}
       <Times>
         {(isAll ? kept : kept.slice(-4)).map((k, i) => (
           <li key={`${k.atMs} ${i}`}>
             <Figure>{formatClock(k.atMs)}</Figure>{" "}
-            {`${k.effort}, pack ${levels.show("pack", k.gainDb)}, ${formatDb(k.outputDb)} out, ${levels.show("input", k.inputGainDb)} in: peaks ${formatDbfs(k.finalPeakDbfs)}`}
+            {LEVEL_TEXTS.packOutInPeaks(
+              k.effort,
+              levels.show("pack", k.gainDb),
+              formatDb(k.outputDb),
+              levels.show("input", k.inputGainDb),
+              formatDbfs(k.finalPeakDbfs),
+            )}
             <Soft>
               {k.measured
-                ? `; measured ${formatDbfs(k.measured.peakDbfs)}${k.measured.from ? `, ${LEVEL_SOURCE_WORDS[k.measured.from]}` : ""}`
+                ? LEVEL_TEXTS.measured(
+                    formatDbfs(k.measured.peakDbfs),
+                    k.measured.from ? `, ${LEVEL_SOURCE_WORDS[k.measured.from]}` : "",
+                  )
                 : ""}
               {k.heard ? `; ${seenAndHeardWords(k.heard)}` : ""}
               {k.school ? `; ${SCHOOL_WORDS[k.school]}` : ""}
@@ -44,7 +57,7 @@ export function KeptLevels({ channel, levels }: { channel: ChannelView; levels: 
       </Times>
       {kept.length > 4 && (
         <Button onPress={() => setAll(!isAll)}>
-          {isAll ? "The last four" : `All ${kept.length}`}
+          {isAll ? LEVEL_TEXTS.theLastFour : LEVEL_TEXTS.all(kept.length)}
         </Button>
       )}
     </section>

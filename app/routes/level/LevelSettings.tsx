@@ -1,5 +1,6 @@
 import { useLengths } from "~/app/routes/shared/useLengths";
 import { formatDb } from "~/contract/messages/format";
+import { LEVEL_TEXTS } from "~/contract/messages/screens/level";
 import type { GainControl } from "~/core/audio/gainAdvice";
 import { LOUDEST_SPL_AT_1M_DB } from "~/core/audio/levelChain";
 import type { MicrophoneModel } from "~/core/kit/models";
@@ -41,10 +42,10 @@ export function LevelSettings({
     }));
   return (
     <>
-      <Heading>Settings</Heading>
+      <Heading>{LEVEL_TEXTS.settings}</Heading>
       <Settings>
         <SelectField
-          label="Voice"
+          label={LEVEL_TEXTS.voice}
           choices={EFFORTS}
           value={settings.effort}
           onChange={(effort) =>
@@ -56,26 +57,29 @@ export function LevelSettings({
           }
         />
         <SliderField
-          label="Loudest line, at 1 m"
+          label={LEVEL_TEXTS.loudestLineAt1M}
           value={levels.loudestSplAt1mDb}
           min={50}
           max={100}
           step={1}
-          valueText={`${Math.round(levels.loudestSplAt1mDb)} dB`}
+          valueText={LEVEL_TEXTS.db(Math.round(levels.loudestSplAt1mDb))}
           onChange={(loudestSplAt1mDb) => ask({ loudestSplAt1mDb, measured: null })}
         />
         <SelectField
-          label="Microphone"
+          label={LEVEL_TEXTS.microphone}
           value={microphoneId}
           choices={microphones.map((m) => ({
             id: m.id,
             label: m.name,
-            detail: `${m.sensitivityMvPerPa} mV/Pa${m.pattern === "cardioid" ? ", cardioid" : ""}`,
+            detail: LEVEL_TEXTS.mvPa(
+              m.sensitivityMvPerPa,
+              m.pattern === "cardioid" ? LEVEL_TEXTS.cardioid : "",
+            ),
           }))}
           onChange={(id) => ask({ microphoneId: id, measured: null })}
         />
         <SliderField
-          label="Mouth to microphone"
+          label={LEVEL_TEXTS.mouthToMicrophone}
           value={settings.micDistanceM}
           min={0.05}
           max={0.6}
@@ -93,13 +97,13 @@ export function LevelSettings({
           />
         ))}
         <SelectField
-          label="School"
+          label={LEVEL_TEXTS.method}
           choices={SCHOOL_CHOICES}
           value={school}
           onChange={(s) => ask({ school: s, measured: null })}
         />
         <SelectField
-          label="Recorder’s line-up"
+          label={LEVEL_TEXTS.recordersLineUp}
           choices={AIM_CHOICES}
           value={levels.aim}
           onChange={(aim) => ask({ aim, measured: null })}

@@ -1,5 +1,6 @@
 import styled from "styled-components";
 import { trapWords } from "~/contract/messages/level";
+import { LEVEL_TEXTS } from "~/contract/messages/screens/level";
 import { trapKey } from "~/core/kit/levelTraps";
 import { CheckField } from "~/app/ui/Field/Field";
 import { Heading } from "~/app/ui/Page/Page";
@@ -15,11 +16,11 @@ export function LookAt({
 }) {
   if (levels.traps.length === 0) return null;
   return (
-    <section aria-label="Look at">
+    <section aria-label={LEVEL_TEXTS.check}>
       <Heading>
         {levels.traps.every((t) => levels.looked.includes(trapKey(t)))
-          ? "Looked at"
-          : "Look at these once"}
+          ? LEVEL_TEXTS.checked
+          : LEVEL_TEXTS.checkTheseOnce}
       </Heading>
       <Traps>
         {levels.traps.map((t) => {

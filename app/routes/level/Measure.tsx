@@ -5,6 +5,7 @@ import styled from "styled-components";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { formatDb, formatDbfs } from "~/contract/messages/format";
 import { findingWords } from "~/contract/messages/level";
+import { LEVEL_TEXTS } from "~/contract/messages/screens/level";
 import type { GainControl } from "~/core/audio/gainAdvice";
 import type { MeasuredLevel } from "~/core/channel/facts";
 import { LEVEL_AIMS } from "~/core/audio/recommend";
@@ -85,23 +86,20 @@ export function Measure({
     );
   };
   const turnTo = (control: GainControl, db: number, loudestSplAt1mDb: number) => {
-    setTurned(
-      `${levels.names[control]} stands at ${levels.show(control, db)} now: say it again to see it.`,
-    );
+    setTurned(LEVEL_TEXTS.standsAtNowSay(levels.names[control], levels.show(control, db)));
     onTurn(control, db);
     onMeasured(null, loudestSplAt1mDb);
   };
   const isBusy = now.code === "working" || now.code === "recording";
   return (
-    <section aria-label="Measure">
-      <Heading>Measure the voice</Heading>
+    <section aria-label={LEVEL_TEXTS.measure}>
+      <Heading>{LEVEL_TEXTS.measureTheVoice}</Heading>
       <Stack $gapPx={10}>
         <Row>
           {isPractice && (
-            <PrimaryButton
-              isDisabled={isBusy}
-              onPress={() => say(true)}
-            >{`${channel.talker}, your loudest line`}</PrimaryButton>
+            <PrimaryButton isDisabled={isBusy} onPress={() => say(true)}>
+              {LEVEL_TEXTS.yourLoudestLine(channel.talker)}
+            </PrimaryButton>
           )}
           <FileTrigger
             acceptedFileTypes={[".wav", "audio/*", "video/*"]}
@@ -114,7 +112,7 @@ export function Measure({
               }
             }}
           >
-            <Button isDisabled={isBusy}>A clip from camera or recorder</Button>
+            <Button isDisabled={isBusy}>{LEVEL_TEXTS.aClipFromCamera}</Button>
           </FileTrigger>
           <Button
             isDisabled={isBusy}
@@ -123,21 +121,21 @@ export function Measure({
               void listening.microphone(onHeard);
             }}
           >
-            This computer’s microphone
+            {LEVEL_TEXTS.thisComputersMicrophone}
           </Button>
           <SwitchField isSelected={isFed} onChange={setFed}>
-            fed by the recorder
+            {LEVEL_TEXTS.fedByTheRecorder}
           </SwitchField>
           {isBusy && (
             <QuietButton onPress={listening.stop}>
-              {now.code === "recording" ? "Enough" : "Stop"}
+              {now.code === "recording" ? LEVEL_TEXTS.enough : LEVEL_TEXTS.stop}
             </QuietButton>
           )}
         </Row>
         <ReadMeter levels={levels} onMeasured={onMeasured} onTurn={turnTo} />
         {now.code === "working" && (
           <Progress
-            label={`Listening to ${now.what}`}
+            label={LEVEL_TEXTS.listening(now.what)}
             fraction={now.share ?? 0}
             valueText={now.share === null ? "listening" : `${Math.round(now.share * 100)} %`}
           />
@@ -149,7 +147,7 @@ export function Measure({
               data-hot={now.peakDbfs > -6 || undefined}
             />
             <Figure>{formatDbfs(now.peakDbfs)}</Figure>
-            <Soft>{`${Math.floor(now.seconds)} s; say it as on the take`}</Soft>
+            <Soft>{LEVEL_TEXTS.sSay(Math.floor(now.seconds))}</Soft>
           </Live>
         )}
         {now.code === "failed" && <Notice kind="refused">{now.words}</Notice>}
@@ -157,7 +155,7 @@ export function Measure({
           <>
             {now.tracks.length > 1 && (
               <SelectField
-                label="Track"
+                label={LEVEL_TEXTS.track}
                 value={track}
                 onChange={(t) => {
                   setTrack(t);
@@ -165,26 +163,30 @@ export function Measure({
                 }}
                 choices={now.tracks.map((t, i) => ({
                   id: i,
-                  label: `track ${i + 1}`,
-                  detail: t.peakDbfs === null ? "silent" : `peaks ${formatDbfs(t.peakDbfs)}`,
+                  label: LEVEL_TEXTS.trackWith(i + 1),
+                  detail:
+                    t.peakDbfs === null ? "silent" : LEVEL_TEXTS.peaks(formatDbfs(t.peakDbfs)),
                 }))}
               />
             )}
             <TakeChart
               outline={heard.outline}
-              label={`${now.from}: peaks at ${heard.peakDbfs === null ? "nothing" : formatDbfs(heard.peakDbfs)}`}
+              label={LEVEL_TEXTS.peaksWith(
+                now.from,
+                heard.peakDbfs === null ? "nothing" : formatDbfs(heard.peakDbfs),
+              )}
               aimDbfs={LEVEL_AIMS[levels.aim].loudestPeakDbfs}
             />
             <Figures>
               {(
                 [
-                  ["peaks", heard.peakDbfs, "dBFS"],
-                  ["true peak", heard.truePeakDbtp, "dBTP"],
-                  ["voice", heard.voiceDbfs, "dBFS"],
-                  ["loudness", heard.integratedLufs, "LUFS"],
-                  ["loudest 3 s", heard.shortTermMaxLufs, "LUFS"],
-                  ["pauses", heard.noiseFloorDbfs, "dBFS"],
-                  ["crest", heard.crestDb, "dB"],
+                  ["peaks", heard.peakDbfs, LEVEL_TEXTS.dbfs],
+                  [LEVEL_TEXTS.truePeak, heard.truePeakDbtp, LEVEL_TEXTS.dbtp],
+                  ["voice", heard.voiceDbfs, LEVEL_TEXTS.dbfs],
+                  ["loudness", heard.integratedLufs, LEVEL_TEXTS.lufs],
+                  [LEVEL_TEXTS.loudest3S, heard.shortTermMaxLufs, LEVEL_TEXTS.lufs],
+                  ["pauses", heard.noiseFloorDbfs, LEVEL_TEXTS.dbfs],
+                  ["crest", heard.crestDb, LEVEL_TEXTS.db2],
                 ] as const
               ).map(([name, value, unit]) => (
                 <div key={name}>
@@ -200,12 +202,7 @@ export function Measure({
             ))}
             {advice && <AdviceNotice advice={advice} levels={levels} onTurn={turnTo} />}
             {turned && <Notice kind="said">{turned}</Notice>}
-            {!isChain && (
-              <Soft as="p">
-                Not through the chain: this tells of the voice, and of no gain. Feed the recorder
-                into this computer, or take a recording.
-              </Soft>
-            )}
+            {!isChain && <Soft as="p">{LEVEL_TEXTS.notThroughTheChain}</Soft>}
             {heard.findings.length > 0 && (
               <Found>
                 {heard.findings.map((f) => (
@@ -214,7 +211,13 @@ export function Measure({
               </Found>
             )}
             {heard.findings.length === 0 && (
-              <Soft as="p">{`Nothing else stands out: no hum, no rub, no clipping, ${formatDb(defined(heard.voiceDbfs) - (heard.noiseFloorDbfs ?? defined(heard.voiceDbfs)))} between voice and pauses.`}</Soft>
+              <Soft as="p">
+                {LEVEL_TEXTS.noHumNoRubNo(
+                  formatDb(
+                    defined(heard.voiceDbfs) - (heard.noiseFloorDbfs ?? defined(heard.voiceDbfs)),
+                  ),
+                )}
+              </Soft>
             )}
           </>
         )}
@@ -240,7 +243,7 @@ const Figures = styled.dl`
   flex-wrap: wrap;
   gap: 4px 22px;
   dt {
-    font-size: 0.85rem;
+    font-size: var(--small);
     color: var(--soft);
   }
   dd {

@@ -3,6 +3,7 @@ import styled from "styled-components";
 import { micPlaceEffect } from "~/core/audio/micPlace";
 import { formatDb } from "~/contract/messages/format";
 import { micPlaceWords } from "~/contract/messages/level";
+import { LEVEL_TEXTS } from "~/contract/messages/screens/level";
 import { SelectField, SliderField } from "~/app/ui/Field/Field";
 import { Heading, Soft, Stack } from "~/app/ui/Page/Page";
 import { Settings } from "~/app/ui/Page/Split";
@@ -26,36 +27,33 @@ export function MicrophonePlace({
   const [hasSpeakers, setSpeakers] = useState<"no" | "yes">("no");
   const effect = micPlaceEffect({ belowChinPointM: belowM, turnDeg, pattern, aimOffDeg });
   return (
-    <section aria-label="Microphone’s place">
-      <Heading>Where the microphone sits</Heading>
+    <section aria-label={LEVEL_TEXTS.microphonesPlace}>
+      <Heading>{LEVEL_TEXTS.whereTheMicrophoneSits}</Heading>
       <Stack $gapPx={8}>
         <Split2>
           <MicPlaceChart belowM={belowM} turnDeg={turnDeg} verdict={effect.verdict} />
           <Stack $gapPx={8}>
             <p>{micPlaceWords(effect)}</p>
-            <Soft as="p">
-              Lower the head until the jaw meets the chest: the place is just below that point. Hear
-              it high, right, low, and with the head turned.
-            </Soft>
+            <Soft as="p">{LEVEL_TEXTS.lowerTheHeadUntil}</Soft>
             <p>
               {hasSpeakers === "yes"
                 ? pattern === "cardioid"
-                  ? "Loudspeakers in the room: the cardioid is right; its closed back towards them."
-                  : "Loudspeakers in the room: an omni howls sooner, worst with soft voices. Take a cardioid, and aim it."
+                  ? LEVEL_TEXTS.loudspeakersInTheRoom
+                  : LEVEL_TEXTS.loudspeakersInTheRoomAnOmni
                 : pattern === "omni"
-                  ? "No loudspeakers: the omni is right. It may sit turned, even upside down."
-                  : "No loudspeakers: an omni would forgive being turned, and has no boom near by."}
+                  ? LEVEL_TEXTS.noLoudspeakersAnOmni
+                  : LEVEL_TEXTS.noLoudspeakersAnOmniForgives}
             </p>
           </Stack>
         </Split2>
         <Settings>
           <SliderField
-            label="Below the chin’s point"
+            label={LEVEL_TEXTS.belowTheChinsPoint}
             value={belowM}
             min={-0.05}
             max={0.3}
             step={0.01}
-            valueText={`${Math.round(belowM * 100)} cm`.replace("-", "−")}
+            valueText={LEVEL_TEXTS.cm(Math.round(belowM * 100)).replace("-", "−")}
             onChange={(m) => {
               setBelowM(m);
               onDistance(
@@ -67,7 +65,7 @@ export function MicrophonePlace({
             }}
           />
           <SliderField
-            label="Head turned"
+            label={LEVEL_TEXTS.headTurned}
             value={turnDeg}
             min={0}
             max={90}
@@ -77,7 +75,7 @@ export function MicrophonePlace({
           />
           {pattern === "cardioid" && (
             <SliderField
-              label="Points past the mouth"
+              label={LEVEL_TEXTS.pointsPastTheMouth}
               value={aimOffDeg}
               min={0}
               max={180}
@@ -87,20 +85,16 @@ export function MicrophonePlace({
             />
           )}
           <SelectField
-            label="Live loudspeakers"
+            label={LEVEL_TEXTS.liveLoudspeakers}
             value={hasSpeakers}
             onChange={setSpeakers}
             choices={[
-              { id: "no", label: "none in the room" },
-              { id: "yes", label: "in the room" },
+              { id: "no", label: LEVEL_TEXTS.noneInTheRoom },
+              { id: "yes", label: LEVEL_TEXTS.inTheRoom },
             ]}
           />
         </Settings>
-        <Soft as="p">
-          An open back on the capsule: it is directional; a closed one: it hears all around. Pronged
-          clips are sharp: points away from skin, mind children. Ask before you touch. Leave a loop
-          of lead, so that a tug stops at the clip.
-        </Soft>
+        <Soft as="p">{LEVEL_TEXTS.aCapsuleWithAnOpen}</Soft>
       </Stack>
     </section>
   );

@@ -3,14 +3,15 @@ import { useEffect, useState } from "react";
 import styled from "styled-components";
 import { formatDb } from "~/contract/messages/format";
 import { earWords } from "~/contract/messages/level";
+import { LEVEL_TEXTS } from "~/contract/messages/screens/level";
 import { setByEar } from "~/core/audio/gainAdvice";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
 import type { Levels } from "./levelState";
 
 const LAMPS = [
-  { id: "dark", label: "stays dark" },
-  { id: "blinks", label: "blinks on the odd loud sound" },
+  { id: "dark", label: LEVEL_TEXTS.staysDark },
+  { id: "blinks", label: LEVEL_TEXTS.blinksOnTheOddLoud },
   { id: "holds", label: "holds" },
 ] as const;
 
@@ -60,8 +61,8 @@ export function PracticeByEar({
   };
   if (!isOpen) {
     return (
-      <section aria-label="By ear">
-        <Heading>By ear</Heading>
+      <section aria-label={LEVEL_TEXTS.byEar}>
+        <Heading>{LEVEL_TEXTS.byEar}</Heading>
         <Row>
           <Button
             onPress={() => {
@@ -71,24 +72,26 @@ export function PracticeByEar({
               onTurn(numberAt(steps, 0));
             }}
           >
-            Begin from nothing
+            {LEVEL_TEXTS.startFromMinimum}
           </Button>
-          <Soft>headphones down first; it tells when to stop</Soft>
+          <Soft>{LEVEL_TEXTS.headphonesDownFirstItSays}</Soft>
         </Row>
       </section>
     );
   }
   return (
-    <section aria-label="By ear">
-      <Heading>By ear</Heading>
+    <section aria-label={LEVEL_TEXTS.byEar}>
+      <Heading>{LEVEL_TEXTS.byEar}</Heading>
       <Stack $gapPx={8}>
         <p aria-live="polite">
-          <b>{`${levels.names.pack} at ${levels.show("pack", levels.settings.gainDb)}. `}</b>
+          <b>
+            {LEVEL_TEXTS.atWith(levels.names.pack, levels.show("pack", levels.settings.gainDb))}
+          </b>
           {earWords(verdict)}
         </p>
         <Meter
           role="meter"
-          aria-label="Loudest peaks under the pack’s edge"
+          aria-label={LEVEL_TEXTS.loudestPeaksBelowThePacks}
           aria-valuemin={-40}
           aria-valuemax={0}
           aria-valuenow={Math.round(Math.max(-40, Math.min(0, -headroomDb)))}
@@ -98,32 +101,47 @@ export function PracticeByEar({
             data-lamp={shownDb > 0 ? "holds" : shownDb > -6 ? "blinks" : "dark"}
           />
         </Meter>
-        <Soft>{`The pack’s peak lamp ${defined(LAMPS.find((l) => l.id === lamp)).label}: ${headroomDb >= 0 ? `${formatDb(headroomDb)} under` : `${formatDb(-headroomDb)} over`} its edge on the loudest.`}</Soft>
+        <Soft>
+          {LEVEL_TEXTS.thePacksPeakLightItsLimit(
+            defined(LAMPS.find((l) => l.id === lamp)).label,
+            headroomDb >= 0
+              ? LEVEL_TEXTS.under(formatDb(headroomDb))
+              : LEVEL_TEXTS.over(formatDb(-headroomDb)),
+          )}
+        </Soft>
         <Row>
           <PrimaryButton
             isDisabled={at >= steps.length - 1 || verdict === "back"}
             onPress={() => by(1)}
           >
-            A step up
+            {LEVEL_TEXTS.oneStepUp}
           </PrimaryButton>
           <Button isDisabled={at <= 0} onPress={() => by(-1)}>
-            A step back
+            {LEVEL_TEXTS.oneStepBack}
           </Button>
-          <Button onPress={() => setStopped(levels.settings.gainDb)}>It sounds right here</Button>
+          <Button onPress={() => setStopped(levels.settings.gainDb)}>
+            {LEVEL_TEXTS.soundsRightHere}
+          </Button>
           <QuietButton
             onPress={() => {
               setOpen(false);
               setStopped(null);
             }}
           >
-            Enough
+            {LEVEL_TEXTS.enough}
           </QuietButton>
         </Row>
         {stopped !== null && (
           <p role="status">
             {stopped === reckoned
-              ? `The same as was reckoned for ${talker}: ${levels.show("pack", reckoned)}.`
-              : `Reckoned for ${talker}: ${levels.show("pack", reckoned)}, ${formatDb(Math.abs(reckoned - stopped))} ${reckoned > stopped ? "more" : "less"} than by ear. ${reckoned > stopped ? "By ear keeps more room for a shout; reckoned is quieter behind the voice." : "By ear is nearer to the edge: have the loudest line once more."}`}
+              ? LEVEL_TEXTS.theSameAsCalculated(talker, levels.show("pack", reckoned))
+              : LEVEL_TEXTS.calculatedForThanByEar(
+                  talker,
+                  levels.show("pack", reckoned),
+                  formatDb(Math.abs(reckoned - stopped)),
+                  reckoned > stopped ? "more" : "less",
+                  reckoned > stopped ? LEVEL_TEXTS.byEarLeavesMoreRoom : LEVEL_TEXTS.byEarIsCloser,
+                )}
           </p>
         )}
       </Stack>

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { LEVEL_TEXTS } from "~/contract/messages/screens/level";
 import type { MeasuredLevel } from "~/core/channel/facts";
 import type { GainControl } from "~/core/audio/gainAdvice";
 import { SwitchField, TextField } from "~/app/ui/Field/Field";
@@ -28,7 +29,7 @@ export function ReadMeter({ levels, onMeasured, onTurn }: ReadMeterProps) {
     // a meter reads from its lowest mark to 0; the minus is often left out
     const dbfs = value > 0 ? -value : value;
     if (!Number.isFinite(dbfs) || dbfs < LOWEST_DBFS) {
-      setError(`A meter reads from ${LOWEST_DBFS} to 0 dBFS: type a figure such as −12.`);
+      setError(LEVEL_TEXTS.aMeterReads(LOWEST_DBFS));
       return;
     }
     const { loudestSplAt1mDb } = levels;
@@ -42,9 +43,9 @@ export function ReadMeter({ levels, onMeasured, onTurn }: ReadMeterProps) {
   return (
     <>
       <Row>
-        <Soft>{`or ${levels.names.input}’s meter peaked at`}</Soft>
+        <Soft>{LEVEL_TEXTS.orSMeterPeaked(levels.names.input)}</Soft>
         <TextField
-          label={`${levels.names.input}’s meter peaked at, dBFS`}
+          label={LEVEL_TEXTS.sMeterPeakedAtDbfs(levels.names.input)}
           isLabelHidden
           value={typed}
           onChange={(text) => {
@@ -60,11 +61,11 @@ export function ReadMeter({ levels, onMeasured, onTurn }: ReadMeterProps) {
         />
         <Soft>
           {read === null
-            ? "dBFS on the loudest line (Enter)"
-            : `dBFS: ${String(read).replace("-", "−")} was read`}
+            ? LEVEL_TEXTS.dbfsOnTheLoudestLine
+            : LEVEL_TEXTS.dbfsWasRead(String(read).replace("-", "−"))}
         </Soft>
         <SwitchField isSelected={isPressed} onChange={setPressed}>
-          the pack’s lamp held
+          {LEVEL_TEXTS.thePacksLightStayed}
         </SwitchField>
       </Row>
       {advice && <AdviceNotice advice={advice} levels={levels} onTurn={onTurn} />}

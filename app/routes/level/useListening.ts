@@ -8,6 +8,7 @@ import {
   wavErrorWords,
   wavWarningWords,
 } from "~/contract/messages/level";
+import { LEVEL_TEXTS } from "~/contract/messages/screens/level";
 import { isWave, measureClip } from "./clip";
 import type { PracticeLine } from "~/core/training/practiceLine";
 import type { LevelChainQuestion } from "~/core/audio/levelChain";
@@ -38,7 +39,7 @@ export function useListening() {
 
   const practice = useCallback(
     async (line: PracticeLine, chain: Omit<LevelChainQuestion, "talker">, onHeard: OnHeard) => {
-      setNow({ code: "working", what: `${line.talker} speaks`, share: null });
+      setNow({ code: "working", what: LEVEL_TEXTS.speaks(line.talker), share: null });
       const running = measurePractice(line, chain);
       stop.current = running.cancel;
       const heard = await running.result;
@@ -46,7 +47,7 @@ export function useListening() {
         setNow(
           heard.error.code === "cancelled"
             ? { code: "idle" }
-            : { code: "failed", words: "That could not be measured. Nothing was kept of it." },
+            : { code: "failed", words: LEVEL_TEXTS.thatCouldNotBeMeasured },
         );
         return;
       }
@@ -92,7 +93,7 @@ export function useListening() {
         words:
           heard.error.code === "cancelled"
             ? wavErrorWords({ code: "stopped" })
-            : "That file could not be measured. Nothing was kept of it.",
+            : LEVEL_TEXTS.thatFileCouldNot,
       });
       return;
     }
@@ -130,7 +131,7 @@ export function useListening() {
         void context.close();
         stop.current = () => undefined;
         if (samples === 0) {
-          setNow({ code: "failed", words: "Nothing came from the microphone." });
+          setNow({ code: "failed", words: LEVEL_TEXTS.nothingCameFromTheMicrophone });
           return;
         }
         const all = new Float32Array(samples);
@@ -138,16 +139,16 @@ export function useListening() {
           all.set(p, at);
           return at + p.length;
         }, 0);
-        setNow({ code: "working", what: "this computer’s microphone", share: null });
+        setNow({ code: "working", what: LEVEL_TEXTS.thisComputersMicrophone2, share: null });
         void measureSamples(all, context.sampleRate).result.then((heard) => {
           if (!heard.ok) {
-            setNow({ code: "failed", words: "That could not be measured." });
+            setNow({ code: "failed", words: LEVEL_TEXTS.thatCouldNotBeMeasured2 });
             return;
           }
           setNow({
             code: "heard",
             way: "microphone",
-            from: "this computer’s microphone",
+            from: LEVEL_TEXTS.thisComputersMicrophone2,
             tracks: [heard.value],
             warnings: [],
           });
@@ -177,8 +178,7 @@ export function useListening() {
     } catch {
       setNow({
         code: "failed",
-        words:
-          "No microphone: this browser gives none to this page, or none is plugged in. A recording as a wave file does as well.",
+        words: LEVEL_TEXTS.noMicrophoneThisBrowserGives,
       });
     }
   }, []);

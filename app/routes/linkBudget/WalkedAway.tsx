@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { LINK_BUDGET_TEXTS } from "~/contract/messages/screens/linkBudget";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { meterFigureText, type MeterFigure } from "~/core/devices/meterFigure";
 import type { SeenWalk } from "~/core/location/seenWalk";
@@ -34,13 +35,13 @@ export function WalkedAway({ channel, isBusy, onKeep }: WalkedAwayProps) {
     heldToM: hasDropped === null ? null : toM,
   };
   return (
-    <section aria-label="Walk it">
-      <Heading as="h3">Walk it</Heading>
+    <section aria-label={LINK_BUDGET_TEXTS.walk}>
+      <Heading as="h3">{LINK_BUDGET_TEXTS.walk}</Heading>
       <Stack $gapPx={8}>
-        <Soft as="p">{`${channel.talker} walks away with the pack as it is worn and speaks without a pause; say each distance.`}</Soft>
+        <Soft as="p">{LINK_BUDGET_TEXTS.walksAwayWithThePack(channel.talker)}</Soft>
         <Row>
           <NumberField
-            label="Walked to"
+            label={LINK_BUDGET_TEXTS.walked}
             unit={unit}
             min={shown(1)}
             max={shown(FARTHEST_M)}
@@ -52,22 +53,22 @@ export function WalkedAway({ channel, isBusy, onKeep }: WalkedAwayProps) {
             isSelected={hasDropped === false}
             onChange={(held) => setDropped(held ? false : null)}
           >
-            it held all the way
+            {LINK_BUDGET_TEXTS.noDropoutAllTheWay}
           </SwitchField>
           <SwitchField
             isSelected={hasDropped === true}
             onChange={(dropped) => setDropped(dropped ? true : null)}
           >
-            it dropped there first
+            {LINK_BUDGET_TEXTS.firstDropoutThere}
           </SwitchField>
         </Row>
         <Row>
           <MeterFigureField
-            label={`${channel.receiverLabel} read there`}
+            label={LINK_BUDGET_TEXTS.readThere(channel.receiverLabel)}
             hint={
               figure
-                ? `its meter read ${meterFigureText(figure)} there`
-                : "its meter read there (Enter)"
+                ? LINK_BUDGET_TEXTS.itsMeterReadThere(meterFigureText(figure))
+                : LINK_BUDGET_TEXTS.itsMeterReadThereEnter
             }
             used={channel.meterScale}
             typed={typed}
@@ -82,19 +83,13 @@ export function WalkedAway({ channel, isBusy, onKeep }: WalkedAwayProps) {
           <Button
             isDisabled={isBusy}
             why={
-              hasDropped === null && figure === null
-                ? "Say whether it held or dropped, or what the meter read."
-                : null
+              hasDropped === null && figure === null ? LINK_BUDGET_TEXTS.sayWhetherItDropped : null
             }
             onPress={() => onKeep(walk)}
           >
-            Keep what was walked
+            {LINK_BUDGET_TEXTS.saveTheWalk}
           </Button>
-          <Soft>
-            {hasDropped
-              ? `Dropped at ${metres(toM)}: this stands on the day until it is walked again.`
-              : ""}
-          </Soft>
+          <Soft>{hasDropped ? LINK_BUDGET_TEXTS.droppedAtTheDayShows(metres(toM)) : ""}</Soft>
         </Row>
       </Stack>
     </section>

@@ -7,7 +7,9 @@ import type { Route } from "./+types/route";
 import { keepPlace, type LinkHere, linksHere } from "~/server/services/range/placeChecks.server";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import { placeWords } from "~/contract/messages/day";
-import { formatClock, formatDb, formatDbm, mhz } from "~/contract/messages/format";
+import { COAX_OR_NONE } from "~/contract/messages/antenna";
+import { formatClock, formatDb, formatRfLevel, mhz } from "~/contract/messages/format";
+import { LINK_BUDGET_TEXTS } from "~/contract/messages/screens/linkBudget";
 import { mwToDbm } from "~/core/units/decibels";
 import { pathQuestion, type PathSetup } from "~/core/radio/pathSetup";
 import { MIN_MARGIN_DB } from "~/core/channel/channelState";
@@ -49,25 +51,20 @@ export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
 export async function action({ params, request, context }: Route.ActionArgs) {
   const read = await readIntent(request, placeIntents);
   if (!read.ok) return read.reply;
-  return reply(
-    await keepPlace(context.app, dayIdOf(params), read.intent),
-    (talker) => `Kept for ${talker} at this place.`,
+  return reply(await keepPlace(context.app, dayIdOf(params), read.intent), (talker) =>
+    LINK_BUDGET_TEXTS.keptForAtThisPlace(talker),
   );
 }
 
 const ANTENNAS: { id: PathSetup["antenna"]; label: string; detail: string }[] = [
-  { id: "whip-quarter", label: "whips on the receiver", detail: "2 dBi" },
-  { id: "dipole", label: "dipoles", detail: "2 dBi, upright" },
-  { id: "butterfly", label: "butterflies", detail: "wideband, all round" },
-  { id: "fin", label: "fins", detail: "6 dBi, must face the action" },
-];
-const CABLES: { id: CoaxType | "none"; label: string }[] = [
-  { id: "none", label: "no cable" },
-  { id: "RG-174", label: "RG-174, thin" },
-  { id: "RG-58", label: "RG-58" },
-  { id: "RG-8X", label: "RG-8X" },
-  { id: "RG-213", label: "RG-213, thick" },
-  { id: "low-loss-10", label: "low-loss, 10 mm" },
+  {
+    id: "whip-quarter",
+    label: LINK_BUDGET_TEXTS.whipsOnTheReceiver,
+    detail: LINK_BUDGET_TEXTS.n2Dbi,
+  },
+  { id: "dipole", label: "dipoles", detail: LINK_BUDGET_TEXTS.n2DbiUpright },
+  { id: "butterfly", label: "butterflies", detail: LINK_BUDGET_TEXTS.widebandAllRound },
+  { id: "fin", label: "fins", detail: LINK_BUDGET_TEXTS.n6DbiMustFace },
 ];
 const WALL_MM: Record<Material, number> = {
   concrete: 200,
@@ -102,7 +99,7 @@ export default function PlaceScreen({ loaderData: links }: Route.ComponentProps)
     const { status, text } = placeWords(c.state);
     return { id: c.id, mark: c.mark, talker: c.talker, status, words: text };
   });
-  if (!channel) return <Answer>No channels yet</Answer>;
+  if (!channel) return <Answer>{LINK_BUDGET_TEXTS.noChannelsYet}</Answer>;
   const here = currentPlace(view);
   return (
     <ChannelPlace
@@ -177,7 +174,18 @@ function ChannelPlace(props: ChannelPlaceProps) {
     <Stack>
       <div>
         <Answer>{headline(channel.talker, link)}</Answer>
-        <Sub>{`${formatDbm(link.receivedDbm)} arrive, ${formatDbm(link.sensitivityDbm)} are needed, ${link.overload ? "and it overloads" : `${formatDb(receiver.overloadDbm - link.receivedDbm)} under overload`}, at ${mhz(frequencyHz)}${pick === null ? " (nothing picked yet: the middle of the block)" : ""}. ${advice(link, setup, lengths.metres)}`}</Sub>
+        <Sub>
+          {LINK_BUDGET_TEXTS.arriveAreNeeded(
+            formatRfLevel(link.receivedDbm),
+            formatRfLevel(link.sensitivityDbm),
+            link.overload
+              ? LINK_BUDGET_TEXTS.andItOverloads
+              : LINK_BUDGET_TEXTS.underOverload(formatDb(receiver.overloadDbm - link.receivedDbm)),
+            mhz(frequencyHz),
+            pick === null ? LINK_BUDGET_TEXTS.noFrequencyYetTheMiddle : "",
+            advice(link, setup, lengths.metres),
+          )}
+        </Sub>
       </div>
       <LegalFlag legality={channel.legality} unit={channel.packLabel} />
       <Split>
@@ -185,7 +193,7 @@ function ChannelPlace(props: ChannelPlaceProps) {
         <Stack>
           <Settings>
             <LengthField
-              label="Farthest the talker goes"
+              label={LINK_BUDGET_TEXTS.farthestDistance}
               lengths={lengths}
               minM={0.5}
               maxM={500}
@@ -194,32 +202,32 @@ function ChannelPlace(props: ChannelPlaceProps) {
               onChange={(distanceM) => change({ distanceM })}
             />
             <SelectField
-              label="Pack worn"
+              label={LINK_BUDGET_TEXTS.packWorn}
               choices={WEARS}
               value={setup.wear}
               onChange={(wear) => change({ wear })}
             />
             <SelectField
-              label={`Power of ${channel.packLabel}`}
-              choices={pack.powersMw.map((mw) => ({ id: mw, label: `${mw} mW` }))}
+              label={LINK_BUDGET_TEXTS.power(channel.packLabel)}
+              choices={pack.powersMw.map((mw) => ({ id: mw, label: LINK_BUDGET_TEXTS.mw(mw) }))}
               value={nearest}
               onChange={(mw) => change({ txPowerDbm: mwToDbm(mw) })}
             />
             <SelectField
-              label="Antennas"
+              label={LINK_BUDGET_TEXTS.antennas}
               choices={ANTENNAS}
               value={setup.antenna}
               onChange={(antenna) => change({ antenna })}
             />
             <SelectField
-              label="Cable to them"
-              choices={CABLES}
+              label={LINK_BUDGET_TEXTS.cableToThem}
+              choices={COAX_OR_NONE}
               value={coax?.type ?? "none"}
               onChange={(type) => setCable(type, coax?.lengthM ?? 10)}
             />
             {coax && (
               <LengthField
-                label="Cable length"
+                label={LINK_BUDGET_TEXTS.cableLength}
                 lengths={lengths}
                 minM={1}
                 maxM={100}
@@ -234,35 +242,35 @@ function ChannelPlace(props: ChannelPlaceProps) {
               isSelected={setup.skinContact}
               onChange={(skinContact) => change({ skinContact })}
             >
-              antenna touches skin
+              {LINK_BUDGET_TEXTS.antennaTouchesSkin}
             </SwitchField>
             <SwitchField
               isSelected={setup.sleeve}
               isDisabled={!setup.skinContact}
               onChange={(sleeve) => change({ sleeve })}
             >
-              in a plastic sleeve
+              {LINK_BUDGET_TEXTS.inAPlasticSleeve}
             </SwitchField>
           </Row>
-          <section aria-label="Walls between">
+          <section aria-label={LINK_BUDGET_TEXTS.wallsBetween}>
             <Row>
-              <Heading as="h3">Walls between</Heading>
+              <Heading as="h3">{LINK_BUDGET_TEXTS.wallsBetween}</Heading>
               <QuietButton
                 onPress={() =>
                   change({
                     walls: [...setup.walls, { material: "plasterboard", thicknessM: 0.0125 }],
                   })
                 }
-                why={setup.walls.length >= 12 ? "Twelve walls are the most." : null}
+                why={setup.walls.length >= 12 ? LINK_BUDGET_TEXTS.twelveWallsAreTheLimit : null}
               >
-                <Plus aria-hidden /> a wall
+                <Plus aria-hidden /> {LINK_BUDGET_TEXTS.aWall}
               </QuietButton>
             </Row>
-            {setup.walls.length === 0 && <Soft as="p">None: open sight.</Soft>}
+            {setup.walls.length === 0 && <Soft as="p">{LINK_BUDGET_TEXTS.noneLineOfSight}</Soft>}
             {setup.walls.map((w, i) => (
               <WallRow key={i}>
                 <SelectField
-                  label={`Material of wall ${i + 1}`}
+                  label={LINK_BUDGET_TEXTS.materialOfWall(i + 1)}
                   isLabelHidden
                   choices={MATERIAL_CHOICES}
                   value={w.material}
@@ -280,7 +288,7 @@ function ChannelPlace(props: ChannelPlaceProps) {
                   onChange={(mm) => setWall(i, { thicknessM: mm / 1000 })}
                 />
                 <Button
-                  aria-label={`Take wall ${i + 1} away`}
+                  aria-label={LINK_BUDGET_TEXTS.takeWallAway(i + 1)}
                   onPress={() => change({ walls: setup.walls.filter((_, k) => k !== i) })}
                 >
                   <X aria-hidden />
@@ -300,7 +308,9 @@ function ChannelPlace(props: ChannelPlaceProps) {
                   walk: null,
                 })
               }
-            >{`Keep for ${channel.talker} here`}</PrimaryButton>
+            >
+              {LINK_BUDGET_TEXTS.saveForHere(channel.talker)}
+            </PrimaryButton>
             <Soft>{`${place.name}: ${place.note}`}</Soft>
           </Row>
           <Soft as="p">{foundWords(found, link, setup)}</Soft>
@@ -318,7 +328,9 @@ function ChannelPlace(props: ChannelPlaceProps) {
             }
           />
           {isElsewhere && (
-            <Notice kind="caution">{`${channel.talker} was changed elsewhere meanwhile: what stands now is shown, and what was turned here gave way.`}</Notice>
+            <Notice kind="caution">
+              {LINK_BUDGET_TEXTS.wasChangedElsewhereTheScreen(channel.talker)}
+            </Notice>
           )}
           <ReplyNotice reply={answer} />
           <TermsChart
@@ -327,10 +339,7 @@ function ChannelPlace(props: ChannelPlaceProps) {
             needDbm={link.sensitivityDbm}
           />
           {(setup.antenna === "fin" || setup.antenna === "butterfly" || coax) && (
-            <Notice kind="caution">
-              Antennas on stands: clear of power lines, weight the stand, nobody climbs alone. Tape
-              or ramp every cable that people cross.
-            </Notice>
+            <Notice kind="caution">{LINK_BUDGET_TEXTS.keepAntennaStandsClear}</Notice>
           )}
         </Stack>
       </Split>
@@ -344,44 +353,42 @@ const NOTHING_FOUND = { fit: null, general: null };
 function foundWords(found: LinkHere | null, link: LinkAnswer, setup: PathSetup): string {
   return [
     found?.general
-      ? `Corrected by a walk here: ${formatDb(found.general.db)} ± ${found.general.uncertaintyDb.toFixed(1)} dB.`
+      ? LINK_BUDGET_TEXTS.correctedByAWalkHere(
+          formatDb(found.general.db),
+          found.general.uncertaintyDb.toFixed(1),
+        )
       : found?.fit
-        ? `Corrected by this place’s walk test, ${formatClock(found.fit.atMs)}.`
-        : "By the model alone: nobody walked here yet.",
+        ? LINK_BUDGET_TEXTS.correctedByThisPlacesWalk(formatClock(found.fit.atMs))
+        : LINK_BUDGET_TEXTS.byTheModelNotWalked,
     link.interferenceDbm === null
-      ? "Nothing was scanned here: noise on the air is not in it."
-      : `Noise and products on its frequency, as scanned: ${formatDbm(link.interferenceDbm)}.`,
-    setup.asDrawn
-      ? "Body, heights and ways round are those of the plan’s walk."
-      : "The body counts as the mean of a turn of its wearer.",
+      ? LINK_BUDGET_TEXTS.nothingWasScannedHereNoise
+      : LINK_BUDGET_TEXTS.noiseAndProducts(formatRfLevel(link.interferenceDbm)),
+    setup.asDrawn ? LINK_BUDGET_TEXTS.bodyHeightsAndWaysRound : LINK_BUDGET_TEXTS.theBodyCounts,
   ]
     .filter((words) => words !== "")
     .join(" ");
 }
 
 function headline(talker: string, link: LinkAnswer): string {
-  if (link.overload) return `${talker} is too strong: the receiver overloads`;
-  if (link.marginDb < 0) return `${talker} is out of range by ${formatDb(-link.marginDb)}`;
+  if (link.overload) return LINK_BUDGET_TEXTS.isTooStrongTheReceiver(talker);
+  if (link.marginDb < 0) return LINK_BUDGET_TEXTS.isOutOfRange(talker, formatDb(-link.marginDb));
   return link.marginDb < MIN_MARGIN_DB
-    ? `${talker} is thin: only ${formatDb(link.marginDb)} in hand`
-    : `${talker} holds ${formatDb(Math.floor(link.marginDb))} in hand`;
+    ? LINK_BUDGET_TEXTS.isWeakOnlyToSpare(talker, formatDb(link.marginDb))
+    : LINK_BUDGET_TEXTS.hasToSpare(talker, formatDb(Math.floor(link.marginDb)));
 }
 
 /** The one change that would help most, by what takes most. */
 function advice(link: LinkAnswer, setup: PathSetup, metres: (m: number) => string): string {
-  if (link.overload)
-    return "Lower the pack's power, go farther off, or put a pad before the receiver.";
-  if (link.marginDb >= MIN_MARGIN_DB + 10) return "That stands bodies, doors and turned backs.";
-  if (setup.skinContact && !setup.sleeve)
-    return "A sleeve on the antenna brings most of the skin's share back.";
-  if (setup.wear === "waist-back")
-    return "Worn at the ankle or in front, much less body would be in the way.";
+  if (link.overload) return LINK_BUDGET_TEXTS.lowerThePacksPowerGo;
+  if (link.marginDb >= MIN_MARGIN_DB + 10) return LINK_BUDGET_TEXTS.thatStandsBodiesDoors;
+  if (setup.skinContact && !setup.sleeve) return LINK_BUDGET_TEXTS.aSleeveOnTheAntenna;
+  if (setup.wear === "waist-back") return LINK_BUDGET_TEXTS.wornAtTheAnkle;
   const worst = link.terms
     .filter((t) => t.db < 0 && !t.label.startsWith("air"))
     .sort((a, b) => a.db - b.db)[0];
   return worst
-    ? `What takes most beside the distance: ${worst.label} (${formatDb(worst.db)}). Height, nearness and open sight beat any antenna.`
-    : `Go nearer than ${metres(setup.distanceM)}.`;
+    ? LINK_BUDGET_TEXTS.whatTakesMostBeside(worst.label, formatDb(worst.db))
+    : LINK_BUDGET_TEXTS.goNearerThan(metres(setup.distanceM));
 }
 
 const WallRow = styled.div`

@@ -1,15 +1,17 @@
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { correctEntry, logPage } from "~/server/services/day/log.server";
 import { putNote } from "~/server/services/roll/roll.server";
+import { REPLY } from "~/contract/messages/frame";
 import { count, capital } from "~/contract/messages/format";
 import { logClock, logGroupWords, logNamesOf, logTextOf, logWords } from "~/contract/messages/log";
+import { LOG_TEXTS } from "~/contract/messages/screens/log";
 import { filterLog, LOG_GROUPS, type LogFilter, type LogGroup } from "~/core/report/dayLog";
 import { sensitivityDbm } from "~/core/kit/setups";
 import { receiverModel } from "~/core/kit/models";
-import { PastSeam } from "~/app/features/roll/PastSeam";
+import { PastRfHistory } from "~/app/features/roll/PastRfHistory";
 import { Button, QuietButton, ToggleButton } from "~/app/ui/Button/Button";
 import { SelectField, TextField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
@@ -67,11 +69,11 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const { intent } = read;
   switch (intent.intent) {
     case "note":
-      return reply(await putNote(context.app, dayId, intent), () => "Noted.");
+      return reply(await putNote(context.app, dayId, intent), () => REPLY.saved);
     case "correct":
       return reply(
         await correctEntry(context.app, dayId, intent),
-        () => "Put right. What was written stands beside it.",
+        () => LOG_TEXTS.correctWhatWasWrittenStands,
       );
   }
 }
@@ -97,11 +99,20 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
       },
       { replace: true, preventScrollReset: true },
     );
+  // asked once for each thing typed: on a slow day, asking again would stop the answer on its way
+  const lastAsked = useRef(asked);
+  const askFor = useRef(ask);
   useEffect(() => {
-    if (search === asked) return undefined;
-    const timer = setTimeout(() => ask({ search: search === "" ? null : search }), TYPING_MS);
-    return () => clearTimeout(timer);
+    askFor.current = ask;
   });
+  useEffect(() => {
+    if (search === lastAsked.current) return undefined;
+    const timer = setTimeout(() => {
+      lastAsked.current = search;
+      askFor.current({ search: search === "" ? null : search });
+    }, TYPING_MS);
+    return () => clearTimeout(timer);
+  }, [search]);
   const taken = useTaken(said);
   const [note, setNote] = useState("");
   const [correcting, setCorrecting] = useState<{ key: string; text: string } | null>(null);
@@ -126,13 +137,13 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
       <div>
         <Answer>
           {log.total === 0
-            ? "Nothing has happened yet"
-            : `${capital(count(log.total, "entry", "entries"))} today${log.hits > 0 ? `, ${count(log.hits, "hit")} among them` : ""}`}
+            ? LOG_TEXTS.nothingLoggedYet
+            : LOG_TEXTS.today(
+                capital(count(log.total, "entry", "entries")),
+                log.hits > 0 ? LOG_TEXTS.amongThem(count(log.hits, "hit")) : "",
+              )}
         </Answer>
-        <Sub>
-          It writes itself: scans, picks and why, syncs, proofs, levels, walks, hits, cells, moves.
-          Nothing is ever changed or taken out; what was wrong is put right beside it.
-        </Sub>
+        <Sub>{LOG_TEXTS.theLogWritesItselfScans}</Sub>
       </div>
       <NoteForm
         as="form"
@@ -150,18 +161,18 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
         }}
       >
         <TextField
-          label={who === "all" ? "Note" : `Note on ${names.talker(Number(who))}`}
+          label={who === "all" ? LOG_TEXTS.note : LOG_TEXTS.noteWith(names.talker(Number(who)))}
           value={note}
           onChange={setNote}
           widthCh={60}
-          placeholder="what the edit should know"
+          placeholder={LOG_TEXTS.whatTheEditShouldKnow}
         />
         <Button
           type="submit"
           isDisabled={isBusy}
-          why={note.trim() === "" ? "Type the note first." : null}
+          why={note.trim() === "" ? LOG_TEXTS.typeTheNoteFirst : null}
         >
-          Note it
+          {LOG_TEXTS.saveTheNote}
         </Button>
       </NoteForm>
       <ReplyNotice reply={said} />
@@ -174,7 +185,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
       </Row>
       <Row>
         <SelectField
-          label="Whose"
+          label={LOG_TEXTS.whose}
           value={who}
           onChange={(next) => ask({ who: next === "all" ? null : next })}
           choices={[
@@ -183,30 +194,30 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
           ]}
         />
         <TextField
-          label="Search"
+          label={LOG_TEXTS.search}
           value={search}
           onChange={(typed) => setSearch(typed.slice(0, MAX_SEARCH_LENGTH))}
           widthCh={26}
-          placeholder="van, proved, plan 2"
+          placeholder={LOG_TEXTS.vanVerifiedPlan2}
         />
         {log.found !== log.total && (
           <Soft>
-            {`${log.found} of ${log.total}`}{" "}
+            {LOG_TEXTS.of(log.found, log.total)}{" "}
             <QuietButton
               onPress={() => {
                 setSearch("");
                 ask({ groups: null, who: null, search: null });
               }}
             >
-              All
+              {LOG_TEXTS.all}
             </QuietButton>
           </Soft>
         )}
       </Row>
       {found.length === 0 && log.total > 0 && (
-        <Notice kind="caution">Nothing in the log fits that.</Notice>
+        <Notice kind="caution">{LOG_TEXTS.nothingInTheLogMatches}</Notice>
       )}
-      <List aria-label="The log, newest first">
+      <List aria-label={LOG_TEXTS.theLogNewestFirst}>
         {found.map((e) => (
           <li key={e.key} data-group={e.group}>
             <time>{logClock(e.atMs)}</time>
@@ -217,12 +228,12 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
               </span>
               {e.who && <Soft>{` · ${e.who}`}</Soft>}
               {e.corrections.map((c, i) => (
-                <Right
-                  key={i}
-                >{`Put right ${logClock(c.atMs)}${c.who ? ` by ${c.who}` : ""}: ${c.text}`}</Right>
+                <Right key={i}>
+                  {LOG_TEXTS.correct(logClock(c.atMs), c.who ? LOG_TEXTS.by(c.who) : "", c.text)}
+                </Right>
               ))}
               {looked === e.key && e.channelId !== null && (
-                <PastSeam
+                <PastRfHistory
                   dayId={day.day.id}
                   channelId={e.channelId}
                   talker={names.talker(e.channelId)}
@@ -249,7 +260,7 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
                   }}
                 >
                   <TextField
-                    label="What is right"
+                    label={LOG_TEXTS.correction}
                     isLabelHidden
                     value={correcting.text}
                     onChange={(text) => setCorrecting({ key: e.key, text })}
@@ -257,9 +268,9 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
                     isFocused
                   />
                   <Button type="submit" isDisabled={isBusy}>
-                    Put right
+                    {LOG_TEXTS.correct2}
                   </Button>
-                  <QuietButton onPress={() => setCorrecting(null)}>Leave it</QuietButton>
+                  <QuietButton onPress={() => setCorrecting(null)}>{LOG_TEXTS.cancel}</QuietButton>
                 </Row>
               )}
             </div>
@@ -267,18 +278,18 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
               <QuietButton
                 onPress={() => setLooked(looked === e.key ? null : e.key)}
                 aria-expanded={looked === e.key}
-                aria-label={`What was read: ${logWords(e, names)}`}
+                aria-label={LOG_TEXTS.readingsWith(logWords(e, names))}
               >
-                Readings
+                {LOG_TEXTS.readings}
               </QuietButton>
             )}
             {correcting?.key !== e.key && (
               <QuietButton
                 style={{ gridColumn: -2 }}
                 onPress={() => setCorrecting({ key: e.key, text: "" })}
-                aria-label={`Put right: ${logWords(e, names)}`}
+                aria-label={LOG_TEXTS.correctWith(logWords(e, names))}
               >
-                Put right
+                {LOG_TEXTS.correct2}
               </QuietButton>
             )}
           </li>
@@ -290,9 +301,11 @@ export default function LogScreen({ loaderData: log }: Route.ComponentProps) {
             <Button
               isDisabled={isBusy}
               onPress={() => ask({ shown: String(log.entries.length + PAGE) })}
-            >{`Earlier: ${log.found - log.entries.length} more`}</Button>
+            >
+              {LOG_TEXTS.earlierMore(log.found - log.entries.length)}
+            </Button>
           ) : (
-            <Soft>{`The newest ${MAX_SHOWN}. Narrow them down, or take the whole log from the report.`}</Soft>
+            <Soft>{LOG_TEXTS.theNewestSearchOrSave(MAX_SHOWN)}</Soft>
           )}
         </Row>
       )}
@@ -308,7 +321,7 @@ const NoteForm = styled.div`
 `;
 const Chip = styled(ToggleButton)`
   padding: 4px 12px;
-  font-size: 15px;
+  font-size: var(--text);
 `;
 const List = styled.ol`
   list-style: none;
@@ -320,11 +333,11 @@ const List = styled.ol`
     align-items: baseline;
     border-bottom: 1px solid var(--rule);
     padding: 1px 0;
-    min-height: 44px;
+    min-height: var(--target);
   }
   time {
     font-family: ${MONO};
-    font-size: 15px;
+    font-size: var(--text);
   }
   > li > div {
     padding: 9px 0;
@@ -332,7 +345,7 @@ const List = styled.ol`
   }
   li button {
     color: var(--soft);
-    font-size: 14px;
+    font-size: var(--small);
   }
   li[data-group="hits"] > div > span:first-child {
     font-weight: 700;
@@ -360,7 +373,7 @@ const List = styled.ol`
 `;
 const Kind = styled.span`
   color: var(--soft);
-  font-size: 14px;
+  font-size: var(--small);
 `;
 const Right = styled.div`
   border-left: 3px solid var(--good);

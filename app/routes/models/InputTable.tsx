@@ -8,6 +8,7 @@ import {
 } from "~/core/kit/models";
 import { parseNumberList } from "~/core/kit/modelText";
 import { JOINT_WORDS, SCALE_WORDS } from "~/contract/messages/kit";
+import { MODELS_TEXTS } from "~/contract/messages/screens/models";
 import { Button } from "~/app/ui/Button/Button";
 import { DataGrid } from "~/app/ui/DataGrid/DataGrid";
 import type { GridColumn } from "~/app/ui/DataGrid/gridColumn";
@@ -15,14 +16,14 @@ import { Heading } from "~/app/ui/Page/Page";
 import { freeId, oneNumber, partColumns, type PartTableProps, saidAgain } from "./partColumns";
 
 const KINDS = [
-  { id: "mic", label: "microphone level" },
-  { id: "line", label: "line level" },
+  { id: "mic", label: MODELS_TEXTS.microphoneLevel },
+  { id: "line", label: MODELS_TEXTS.lineLevel },
 ] as const;
 const SCALES = CONTROL_SCALES.map((id) => ({ id, label: SCALE_WORDS[id] }));
 const AUTO = [
   { id: "none", label: "cannot" },
   { id: "off", label: "can" },
-  { id: "on", label: "as it comes" },
+  { id: "on", label: MODELS_TEXTS.asDelivered },
 ] as const;
 const PHANTOM = [
   { id: "none", label: "none" },
@@ -35,13 +36,13 @@ export function InputTable(props: PartTableProps<InputModel>) {
   const { rows, isBusy, save } = props;
   return (
     <section>
-      <Heading>Inputs that receivers play into</Heading>
+      <Heading>{MODELS_TEXTS.inputsForReceivers}</Heading>
       <DataGrid
-        label="Inputs"
+        label={MODELS_TEXTS.inputs}
         rows={rows}
         rowKey={(m) => m.id}
         isBusy={isBusy}
-        empty="None."
+        empty={MODELS_TEXTS.none2}
         columns={inputColumns(props)}
       />
       <Button
@@ -49,7 +50,7 @@ export function InputTable(props: PartTableProps<InputModel>) {
         onPress={() =>
           save({
             id: freeId("input", rows),
-            name: "New input",
+            name: MODELS_TEXTS.newInput,
             kind: "line",
             fullScaleDbu: 20,
             noiseDbu: -88,
@@ -57,7 +58,7 @@ export function InputTable(props: PartTableProps<InputModel>) {
           })
         }
       >
-        Add an input
+        {MODELS_TEXTS.addAnInput}
       </Button>
     </section>
   );
@@ -83,19 +84,19 @@ function inputColumns({ save, drop, tellWrong }: Told): GridColumn<InputModel>[]
     ),
     figure(
       "full",
-      "Full scale, dBu",
+      MODELS_TEXTS.fullScaleDbu,
       (m) => m.fullScaleDbu,
       (m, fullScaleDbu) => save({ ...m, fullScaleDbu }),
     ),
     figure(
       "noise",
-      "Noise, dBu",
+      MODELS_TEXTS.noiseDbu,
       (m) => m.noiseDbu,
       (m, noiseDbu) => save({ ...m, noiseDbu }),
     ),
     figure(
       "gain",
-      "Gain, dB",
+      MODELS_TEXTS.gainDb,
       (m) => m.gainDb,
       (m, gainDb) => save({ ...m, gainDb }),
     ),
@@ -107,13 +108,13 @@ function inputColumns({ save, drop, tellWrong }: Told): GridColumn<InputModel>[]
       (m) => m.gain?.scale ?? "db",
       (m, scale) => {
         if (m.gain) save({ ...m, gain: { ...m.gain, scale } });
-        else tellWrong("First say how far its gain goes, such as 0 to 40 by 1. It is as it was.");
+        else tellWrong(MODELS_TEXTS.firstSayHowFar);
       },
     ),
     limiterColumn({ save, tellWrong }),
     choice<"none" | "off" | "on">(
       "auto",
-      "By itself",
+      MODELS_TEXTS.byItself,
       AUTO,
       (m) => m.autoGain ?? "none",
       ({ autoGain: _, ...rest }, autoGain) =>
@@ -128,7 +129,7 @@ function inputColumns({ save, drop, tellWrong }: Told): GridColumn<InputModel>[]
     ),
     choice<AudioJoint>(
       "joint",
-      "Joint",
+      "Connector",
       JOINTS,
       (m) => m.joint ?? "balanced",
       (m, joint) => save({ ...m, joint }),
@@ -140,10 +141,10 @@ function inputColumns({ save, drop, tellWrong }: Told): GridColumn<InputModel>[]
 /** How far its gain goes and in which steps, as one text. */
 function rangeColumn({ save, tellWrong }: Omit<Told, "drop">): GridColumn<InputModel> {
   const text = ({ gain }: InputModel) =>
-    gain ? `${gain.lowestDb} to ${gain.highestDb} by ${gain.stepDb}` : null;
+    gain ? MODELS_TEXTS.to(gain.lowestDb, gain.highestDb, gain.stepDb) : null;
   return {
     id: "range",
-    heading: "Its gain goes",
+    heading: MODELS_TEXTS.gain,
     text: (m) => text(m) ?? "any",
     edit: () => ({
       kind: "text",
@@ -151,7 +152,7 @@ function rangeColumn({ save, tellWrong }: Omit<Told, "drop">): GridColumn<InputM
       commit: (m, typed) => {
         const read = parseNumberList(typed);
         if (!read.ok || read.value.length < 2) {
-          tellWrong(`${saidAgain(typed)} is no range such as 0 to 40 by 1. It is as it was.`);
+          tellWrong(MODELS_TEXTS.isNoRangeSuch(saidAgain(typed)));
           return;
         }
         const steps = [...read.value].sort((a, b) => a - b);
@@ -168,7 +169,7 @@ function limiterColumn({ save, tellWrong }: Omit<Told, "drop">): GridColumn<Inpu
   const text = ({ limiterDb }: InputModel) => (limiterDb === undefined ? null : String(limiterDb));
   return {
     id: "limiter",
-    heading: "Limiter, dB under",
+    heading: MODELS_TEXTS.limiterDbUnder,
     text: (m) => text(m) ?? "none",
     edit: () => ({
       kind: "text",
@@ -177,10 +178,7 @@ function limiterColumn({ save, tellWrong }: Omit<Told, "drop">): GridColumn<Inpu
         const limiterDb = oneNumber(typed);
         if (typed.trim() === "") save(rest);
         else if (limiterDb !== null && limiterDb >= 0) save({ ...rest, limiterDb });
-        else
-          tellWrong(
-            `${saidAgain(typed)} is no limiter: dB under full scale, or empty. It is as it was.`,
-          );
+        else tellWrong(MODELS_TEXTS.isNoLimiterDbUnder(saidAgain(typed)));
       },
     }),
   };

@@ -1,13 +1,14 @@
 import { MIC_POWERS, type MicPower, type MicrophoneModel } from "~/core/kit/models";
 import { MIC_POWER_WORDS } from "~/contract/messages/kit";
+import { MODELS_TEXTS } from "~/contract/messages/screens/models";
 import { Button } from "~/app/ui/Button/Button";
 import { DataGrid } from "~/app/ui/DataGrid/DataGrid";
 import { Heading } from "~/app/ui/Page/Page";
 import { freeId, partColumns, type PartTableProps } from "./partColumns";
 
 const HEARS = [
-  { id: "omni", label: "all around" },
-  { id: "cardioid", label: "before it" },
+  { id: "omni", label: MODELS_TEXTS.allAround },
+  { id: "cardioid", label: MODELS_TEXTS.before },
 ] as const;
 const NEEDS = MIC_POWERS.map((id) => ({ id, label: MIC_POWER_WORDS[id] }));
 
@@ -16,13 +17,13 @@ export function MicrophoneTable(props: PartTableProps<MicrophoneModel>) {
   const { word, figure, choice, drop: dropColumn } = partColumns<MicrophoneModel>(tellWrong);
   return (
     <section>
-      <Heading>Microphones</Heading>
+      <Heading>{MODELS_TEXTS.microphones}</Heading>
       <DataGrid
-        label="Microphones"
+        label={MODELS_TEXTS.microphones}
         rows={rows}
         rowKey={(m) => m.id}
         isBusy={isBusy}
-        empty="None."
+        empty={MODELS_TEXTS.none2}
         columns={[
           word(
             "name",
@@ -38,13 +39,13 @@ export function MicrophoneTable(props: PartTableProps<MicrophoneModel>) {
           ),
           figure(
             "noise",
-            "Self-noise, dBA",
+            MODELS_TEXTS.selfNoiseDba,
             (m) => m.selfNoiseDba,
             (m, selfNoiseDba) => save({ ...m, selfNoiseDba }),
           ),
           figure(
             "max",
-            "Most, dB SPL",
+            MODELS_TEXTS.mostDbSpl,
             (m) => m.maxSplDb,
             (m, maxSplDb) => save({ ...m, maxSplDb }),
           ),
@@ -70,14 +71,14 @@ export function MicrophoneTable(props: PartTableProps<MicrophoneModel>) {
         onPress={() =>
           save({
             id: freeId("microphone", rows),
-            name: "New microphone",
+            name: MODELS_TEXTS.newMicrophone,
             sensitivityMvPerPa: 6,
             selfNoiseDba: 28,
             maxSplDb: 130,
           })
         }
       >
-        Add a microphone
+        {MODELS_TEXTS.addAMicrophone}
       </Button>
     </section>
   );

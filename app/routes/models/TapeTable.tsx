@@ -1,3 +1,4 @@
+import { MODELS_TEXTS } from "~/contract/messages/screens/models";
 import type { BlockTape } from "~/core/kit/models";
 import { slug } from "~/core/kit/typical";
 import { Button } from "~/app/ui/Button/Button";
@@ -16,7 +17,7 @@ export function TapeTable({ rows, isBusy, save, drop, tellWrong, blocks }: TapeT
   const { word, drop: dropColumn } = partColumns<BlockTape>(tellWrong);
   const colour: GridColumn<BlockTape> = {
     id: "colour",
-    heading: "Colour",
+    heading: MODELS_TEXTS.colour,
     text: (m) => m.colour,
     cell: (m) => <Tape colour={m.colour}>{m.colour}</Tape>,
     edit: () => ({
@@ -24,22 +25,22 @@ export function TapeTable({ rows, isBusy, save, drop, tellWrong, blocks }: TapeT
       value: (m) => m.colour,
       commit: (m, typed) => {
         if (/^#[0-9a-f]{6}$/i.test(typed.trim())) save({ ...m, colour: typed.trim() });
-        else tellWrong(`${saidAgain(typed)} is not a colour such as #b98416. It is as it was.`);
+        else tellWrong(MODELS_TEXTS.isNotAColourSuch(saidAgain(typed)));
       },
     }),
   };
   const missing = [...new Set(blocks)].filter((b) => !rows.some((tape) => tape.id === b));
   return (
     <section>
-      <Heading>Blocks and their tape</Heading>
+      <Heading>{MODELS_TEXTS.blocksAndTheirTape}</Heading>
       <DataGrid
-        label="Tapes"
+        label={MODELS_TEXTS.tapes}
         rows={rows}
         rowKey={(m) => m.id}
         isBusy={isBusy}
-        empty="None."
+        empty={MODELS_TEXTS.none2}
         columns={[
-          { id: "id", heading: "Block", text: (m) => m.id },
+          { id: "id", heading: MODELS_TEXTS.block, text: (m) => m.id },
           word(
             "tape",
             "Tape",
@@ -50,13 +51,15 @@ export function TapeTable({ rows, isBusy, save, drop, tellWrong, blocks }: TapeT
           dropColumn((m) => drop(m.id)),
         ]}
       />
-      {missing.length === 0 && <Soft as="p">Every block of a known model has its tape.</Soft>}
+      {missing.length === 0 && <Soft as="p">{MODELS_TEXTS.everyBlockHasItsTape}</Soft>}
       {missing.map((id) => (
         <Button
           key={id}
           isDisabled={isBusy}
           onPress={() => save({ id, tape: `tape ${slug(id)}`, colour: "#777777" })}
-        >{`Agree on a tape for block ${id}`}</Button>
+        >
+          {MODELS_TEXTS.chooseATapeForBlock(id)}
+        </Button>
       ))}
     </section>
   );

@@ -27,7 +27,7 @@ test("what is wrong is named by its field; the rest is taken", () => {
   });
   expect(errors).toEqual({
     tuning: "542 lies above 470",
-    powers: '"loud" is no list of numbers',
+    powers: '"loud" is not a list of numbers',
     hours: "from 0.5 to 100",
     perPack: "from 1 to 12, whole",
     name: "not empty",

@@ -9,6 +9,7 @@ import {
   SYNC_WORDS,
 } from "~/contract/messages/kit";
 import { packModelShape, receiverModelShape } from "~/contract/codecs/kitFile";
+import { MODELS_TEXTS } from "~/contract/messages/screens/models";
 import { NAME_LETTERS } from "~/core/kit/packNames";
 import {
   AUDIO_JOINTS,
@@ -68,9 +69,9 @@ function figure<M extends Model>(
     show: (m) => String(get(m)),
     take: (m, text) => {
       const n = number(text);
-      if (n === null) return bad(`"${text.slice(0, 20)}" is not a number`);
+      if (n === null) return bad(MODELS_TEXTS.isNotANumber(text.slice(0, 20)));
       if (n < limits.min || n > limits.max || (limits.whole && !Number.isInteger(n)))
-        return bad(`from ${limits.min} to ${limits.max}${limits.whole ? ", whole" : ""}`);
+        return bad(MODELS_TEXTS.from(limits.min, limits.max, limits.whole ? ", whole" : ""));
       return good(set(m, n));
     },
   };
@@ -91,9 +92,9 @@ function list<M extends Model>(
     show: (m) => formatNumberList(get(m)),
     take: (m, text) => {
       const read = parseNumberList(text);
-      if (!read.ok) return bad(`"${read.error.text}" is no list of numbers`);
+      if (!read.ok) return bad(MODELS_TEXTS.isNoListOfNumbers(read.error.text));
       return read.value.some((n) => n < min || n > 10_000)
-        ? bad(`each at least ${min}`)
+        ? bad(MODELS_TEXTS.eachAtLeast(min))
         : good(set(m, read.value));
     },
   };
@@ -111,9 +112,9 @@ const word = <M extends Model>(
   show: get,
   take: (m, text) =>
     isNeeded && text.trim() === ""
-      ? bad("not empty")
+      ? bad(MODELS_TEXTS.notEmpty)
       : text.trim().length > 80
-        ? bad("at most 80 characters")
+        ? bad(MODELS_TEXTS.atMost80Characters)
         : good(set(m, text.trim())),
 });
 
@@ -130,7 +131,7 @@ const choice = <M extends Model, T extends string>(
   show: get,
   take: (m, text) => {
     const found = choices.find((c) => c.id === text);
-    return found ? good(set(m, found.id)) : bad("one of the list");
+    return found ? good(set(m, found.id)) : bad(MODELS_TEXTS.oneOfTheList);
   },
 });
 
@@ -166,17 +167,17 @@ const COMMON: ModelField[] = [
   ),
   {
     id: "tuning",
-    label: "Tunes, MHz",
+    label: MODELS_TEXTS.tunesMhz,
     isWide: true,
-    hint: "470–542 in 25 kHz; several ranges or presets parted by ;",
+    hint: MODELS_TEXTS.n470542In25Khz,
     show: (m) => formatTuning(m.tuning),
     take: (m, text) => {
       const read = parseTuning(text);
-      if (!read.ok) return bad(`"${read.error.text}" is neither a range nor a preset`);
+      if (!read.ok) return bad(MODELS_TEXTS.isNeitherARangeNor(read.error.text));
       const upside = read.value.find((t) => t.highHz < t.lowHz);
-      if (upside) return bad(`${upside.lowHz / 1e6} lies above ${upside.highHz / 1e6}`);
+      if (upside) return bad(MODELS_TEXTS.liesAbove(upside.lowHz / 1e6, upside.highHz / 1e6));
       return read.value.length === 0 && m.adaptive === null
-        ? bad("at least one range or preset")
+        ? bad(MODELS_TEXTS.atLeastOneRange)
         : good({ ...m, tuning: read.value });
     },
   },
@@ -189,45 +190,45 @@ const COMMON: ModelField[] = [
   ),
   {
     id: "modulations",
-    label: "Modulation",
+    label: MODELS_TEXTS.modulation,
     isWide: true,
-    hint: "two ends need one in common; several parted by commas",
+    hint: MODELS_TEXTS.bothEndsNeedOne,
     show: (m) => m.modulations.join(", "),
     take: (m, text) => {
       const modulations = text
         .split(/[,;]/)
         .map((t) => t.trim())
         .filter(Boolean);
-      return modulations.length === 0 ? bad("at least one") : good({ ...m, modulations });
+      return modulations.length === 0 ? bad(MODELS_TEXTS.atLeastOne) : good({ ...m, modulations });
     },
   },
   word(
     "antennaConnector",
-    "Antenna joint",
+    MODELS_TEXTS.antennaJoint,
     (m) => m.antennaConnector,
     (m, antennaConnector) => ({ ...m, antennaConnector }),
   ),
   choice(
     "readout",
-    "Its display shows",
+    MODELS_TEXTS.itsDisplayShows,
     READOUTS.map((id) => ({ id, label: READOUT_WORDS[id] })),
     (m) => m.readout,
     (m, readout) => ({ ...m, readout }),
   ),
   choice(
     "raster",
-    "Its TV channels are",
+    MODELS_TEXTS.itsTvChannels,
     [
-      { id: "EU-8", label: "8 MHz from 21 at 470" },
-      { id: "US-6", label: "6 MHz from 14 at 470" },
-      { id: "AU-7", label: "7 MHz from 28 at 526" },
+      { id: "EU-8", label: MODELS_TEXTS.n8MhzFrom21 },
+      { id: "US-6", label: MODELS_TEXTS.n6MhzFrom14 },
+      { id: "AU-7", label: MODELS_TEXTS.n7MhzFrom28 },
     ],
     (m) => m.raster ?? "EU-8",
     (m, raster) => (raster === (m.raster ?? "EU-8") ? m : { ...m, raster }),
   ),
   {
     id: "syncMethods",
-    label: "Is synced",
+    label: MODELS_TEXTS.isSynced,
     isWide: true,
     hint: SYNC_METHODS.map((s) => SYNC_WORDS[s]).join(", "),
     show: (m) => m.syncMethods.map((s) => SYNC_WORDS[s]).join(", "),
@@ -239,7 +240,9 @@ const COMMON: ModelField[] = [
       const unknown = wanted.find((w) => !SYNC_METHODS.some((s) => SYNC_WORDS[s] === w));
       if (unknown !== undefined || wanted.length === 0)
         return bad(
-          unknown === undefined ? "at least one" : `"${unknown.slice(0, 20)}" is none of those`,
+          unknown === undefined
+            ? MODELS_TEXTS.atLeastOne
+            : MODELS_TEXTS.isNoneOfThose(unknown.slice(0, 20)),
         );
       return good({
         ...m,
@@ -253,14 +256,14 @@ const COMMON: ModelField[] = [
 
 const FIRMWARE: ModelField = {
   id: "newestFirmware",
-  label: "Newest firmware",
-  hint: "as its maker has it out; units that run an older one are named",
+  label: MODELS_TEXTS.newestFirmware,
+  hint: MODELS_TEXTS.theNewestAvailableUnits,
   show: (m) => m.newestFirmware ?? "",
   take: (m, text) => {
     const { newestFirmware: _, ...rest } = m;
     const version = text.trim();
     return version.length > 80
-      ? bad("at most 80 characters")
+      ? bad(MODELS_TEXTS.atMost80Characters)
       : good(version === "" ? rest : { ...m, newestFirmware: version });
   },
 };
@@ -268,24 +271,24 @@ const FIRMWARE: ModelField = {
 /** What is kept of the manual. */
 const NOTE: ModelField = {
   id: "note",
-  label: "What one must know of it",
-  hint: "from its manual: how it starts, what its lamps mean, how it stores",
+  label: MODELS_TEXTS.goodToKnow,
+  hint: MODELS_TEXTS.fromItsManualHow,
   rows: 2,
   show: (m) => m.note,
   take: (m, text) =>
-    text.length > 600 ? bad("at most 600 characters") : good({ ...m, note: text.trim() }),
+    text.length > 600 ? bad(MODELS_TEXTS.atMost600Characters) : good({ ...m, note: text.trim() }),
 };
 
 const SPACINGS = [
-  { id: "normal", label: "0.35 MHz, as usual" },
-  { id: "wide", label: "0.7 MHz" },
-  { id: "tight", label: "0.3 MHz" },
+  { id: "normal", label: MODELS_TEXTS.n035MhzAsUsual },
+  { id: "wide", label: MODELS_TEXTS.n07Mhz },
+  { id: "tight", label: MODELS_TEXTS.n03Mhz },
 ] as const;
 
 const TELLS: ModelField<ReceiverModel> = {
   id: "tells",
-  label: "Shows of the pack",
-  hint: `${PARTNER_SIGNS.join(", ")}; empty: nothing`,
+  label: MODELS_TEXTS.showsOfThePack,
+  hint: MODELS_TEXTS.emptyNothing(PARTNER_SIGNS.join(", ")),
   show: (m) => (m.tells ?? []).join(", "),
   take: (m, text) => {
     const tells = [
@@ -297,7 +300,7 @@ const TELLS: ModelField<ReceiverModel> = {
       ),
     ];
     const unknown = tells.find((t) => !(PARTNER_SIGNS as readonly string[]).includes(t));
-    if (unknown !== undefined) return bad(`"${unknown.slice(0, 20)}" is none of those`);
+    if (unknown !== undefined) return bad(MODELS_TEXTS.isNoneOfThose(unknown.slice(0, 20)));
     const { tells: _, ...rest } = m;
     return good(tells.length === 0 ? rest : { ...m, tells: tells as PartnerSign[] });
   },
@@ -310,11 +313,11 @@ const RECEIVER: ModelField<ReceiverModel>[] = [
   TELLS,
   choice(
     "form",
-    "Sits in",
+    MODELS_TEXTS.sits,
     [
-      { id: "bag", label: "the bag" },
-      { id: "camera", label: "a camera" },
-      { id: "rack", label: "a rack" },
+      { id: "bag", label: MODELS_TEXTS.theBag },
+      { id: "camera", label: MODELS_TEXTS.aCamera },
+      { id: "rack", label: MODELS_TEXTS.aRack },
     ],
     (m) => m.form,
     (m, form) => ({ ...m, form }),
@@ -328,128 +331,130 @@ const RECEIVER: ModelField<ReceiverModel>[] = [
   ),
   figure(
     "halves",
-    "Channels in it",
+    MODELS_TEXTS.channels,
     (m) => m.halves,
     (m, halves) => ({ ...m, halves }),
     { min: 1, max: 8, whole: true },
   ),
   {
     id: "halfSpan",
-    label: "Its channels share a span of, MHz",
-    hint: "empty where each goes where it likes",
+    label: MODELS_TEXTS.itsChannelsShareASpan,
+    hint: MODELS_TEXTS.emptyIfEachTunesFreely,
     show: (m) => (m.halfSpanHz === null ? "" : String(m.halfSpanHz / 1e6)),
     take: (m, text) => {
       if (text.trim() === "") return good({ ...m, halfSpanHz: null });
       const n = number(text);
       return n !== null && n > 0
         ? good({ ...m, halfSpanHz: Math.round(n * 1e6) })
-        : bad("MHz above 0, or empty");
+        : bad(MODELS_TEXTS.mhzAbove0OrEmpty);
     },
   },
   figure(
     "bandwidth",
-    "Bandwidth, kHz",
+    MODELS_TEXTS.bandwidthKhz,
     (m) => m.bandwidthHz / 1000,
     (m, n) => ({ ...m, bandwidthHz: Math.round(n * 1000) }),
     { min: 1, max: 20_000 },
   ),
   choice(
     "spacing",
-    "Needs between channels",
+    MODELS_TEXTS.needsBetweenChannels,
     SPACINGS,
     (m) => m.spacing ?? "normal",
     (m, spacing) => (spacing === (m.spacing ?? "normal") ? m : { ...m, spacing }),
   ),
   figure(
     "noiseFigure",
-    "Noise figure, dB",
+    MODELS_TEXTS.noiseFigureDb,
     (m) => m.noiseFigureDb,
     (m, noiseFigureDb) => ({ ...m, noiseFigureDb }),
     { min: 0, max: 40 },
   ),
   figure(
     "snr",
-    "Needs over its noise, dB",
+    MODELS_TEXTS.needsOverItsNoiseDb,
     (m) => m.requiredSnrDb,
     (m, requiredSnrDb) => ({ ...m, requiredSnrDb }),
     { min: 0, max: 80 },
   ),
   figure(
     "overload",
-    "Overloads at, dBm",
+    MODELS_TEXTS.overloadsAtDbm,
     (m) => m.overloadDbm,
     (m, overloadDbm) => ({ ...m, overloadDbm }),
     { min: -80, max: 20 },
   ),
   figure(
     "outputFullScale",
-    "Output at full scale, dBu",
+    MODELS_TEXTS.outputAtFullScaleDbu,
     (m) => m.output.fullScaleDbu,
     (m, fullScaleDbu) => ({ ...m, output: { ...m.output, fullScaleDbu } }),
     { min: -60, max: 30 },
   ),
   list(
     "outputSteps",
-    "Output steps, dB",
+    MODELS_TEXTS.outputStepsDb,
     "0, -6, -12, or 0 to -24 by 6",
     (m) => m.output.stepsDb,
     (m, stepsDb) => ({ ...m, output: { ...m.output, stepsDb } }),
   ),
   choice(
     "outputJoint",
-    "Its output is",
+    MODELS_TEXTS.itsOutput,
     JOINTS,
     (m) => m.outputJoint ?? "balanced",
     (m, outputJoint) => (outputJoint === (m.outputJoint ?? "balanced") ? m : { ...m, outputJoint }),
   ),
   choice(
     "phantom",
-    "Phantom power does it",
+    MODELS_TEXTS.phantomPowerDoes,
     PHANTOM_EFFECTS.map((id) => ({ id, label: PHANTOM_WORDS[id] })),
     (m) => m.phantom ?? "nothing",
     (m, phantom) => (phantom === (m.phantom ?? "nothing") ? m : { ...m, phantom }),
   ),
   {
     id: "banks",
-    label: "Banks",
-    hint: "one to a line: 1: 470.1 471.15 472.725",
+    label: MODELS_TEXTS.banks,
+    hint: MODELS_TEXTS.onePerLine1470,
     rows: 4,
     show: (m) => formatBanks(m.banks),
     take: (m, text) => {
       const read = parseBanks(text);
-      return read.ok ? good({ ...m, banks: read.value }) : bad(`"${read.error.text}" is no bank`);
+      return read.ok
+        ? good({ ...m, banks: read.value })
+        : bad(MODELS_TEXTS.isNoBank(read.error.text));
     },
   },
 ];
 
 const STORING_CHOICES = [
-  { id: "at-once", label: "at once" },
-  { id: "by-hand", label: "when told to" },
-  { id: "at-off", label: "when switched off" },
+  { id: "at-once", label: MODELS_TEXTS.atOnce },
+  { id: "by-hand", label: MODELS_TEXTS.whenTold },
+  { id: "at-off", label: MODELS_TEXTS.whenSwitchedOff },
 ] as const;
 
 const AUTO_GAINS = [
   { id: "none", label: "cannot" },
-  { id: "off", label: "can, and comes without" },
-  { id: "on", label: "does so as it comes" },
+  { id: "off", label: MODELS_TEXTS.canOffByDefault },
+  { id: "on", label: MODELS_TEXTS.onByDefault },
 ] as const;
 
 const PACK: ModelField<PackModel>[] = [
-  has("hasMute", "Can be muted", true),
-  has("isBehindDoor", "Synced with its door open", false),
+  has("hasMute", MODELS_TEXTS.canBeMuted, true),
+  has("isBehindDoor", MODELS_TEXTS.syncedWithItsDoorOpen, false),
   choice(
     "outside",
-    "A number outside its range",
+    MODELS_TEXTS.aNumberOutsideItsRange,
     [
-      { id: "refuses", label: "it refuses" },
-      { id: "clips", label: "it takes its nearest edge" },
+      { id: "refuses", label: MODELS_TEXTS.itRefuses },
+      { id: "clips", label: MODELS_TEXTS.itGoesToTheNearest },
     ],
     (m) => m.outside ?? "refuses",
     (m, outside) => (outside === (m.outside ?? "refuses") ? m : { ...m, outside }),
   ),
   figure(
     "nameLetters",
-    "Letters of its name",
+    MODELS_TEXTS.lettersOfItsName,
     (m) => m.nameLetters ?? NAME_LETTERS,
     (m, nameLetters) =>
       nameLetters === (m.nameLetters ?? NAME_LETTERS) ? m : { ...m, nameLetters },
@@ -475,7 +480,7 @@ const PACK: ModelField<PackModel>[] = [
   ),
   list(
     "powers",
-    "Powers, mW",
+    MODELS_TEXTS.powersMw,
     "10, 25, 50",
     (m) => m.powersMw,
     (m, powersMw) => ({ ...m, powersMw }),
@@ -483,28 +488,28 @@ const PACK: ModelField<PackModel>[] = [
   ),
   list(
     "gainSteps",
-    "Gain steps, dB",
+    MODELS_TEXTS.gainStepsDb,
     "0 to -60 by 3",
     (m) => m.gainStepsDb,
     (m, gainStepsDb) => ({ ...m, gainStepsDb }),
   ),
   choice(
     "gainScale",
-    "Its gain is told",
+    MODELS_TEXTS.itsGainIsTold,
     SCALES,
     (m) => m.gainScale ?? "db",
     (m, gainScale) => (gainScale === (m.gainScale ?? "db") ? m : { ...m, gainScale }),
   ),
   choice(
     "micPower",
-    "Gives its microphone",
+    MODELS_TEXTS.givesItsMicrophone,
     MIC_POWERS.map((id) => ({ id, label: MIC_POWER_WORDS[id] })),
     (m) => m.micPower ?? "bias",
     (m, micPower) => (micPower === (m.micPower ?? "bias") ? m : { ...m, micPower }),
   ),
   choice(
     "autoGain",
-    "Sets its gain by itself",
+    MODELS_TEXTS.setsItsGainByItself,
     AUTO_GAINS,
     (m) => m.autoGain ?? "none",
     (m, v) => {
@@ -514,14 +519,14 @@ const PACK: ModelField<PackModel>[] = [
   ),
   figure(
     "fullScaleInput",
-    "Full scale at gain 0, dBu",
+    MODELS_TEXTS.fullScaleAtGain0,
     (m) => m.fullScaleInputDbu,
     (m, fullScaleInputDbu) => ({ ...m, fullScaleInputDbu }),
     { min: -120, max: 30 },
   ),
   figure(
     "inputNoise",
-    "Input noise, dBu",
+    MODELS_TEXTS.inputNoiseDbu,
     (m) => m.inputNoiseDbu,
     (m, inputNoiseDbu) => ({ ...m, inputNoiseDbu }),
     { min: -140, max: 0 },
@@ -530,7 +535,7 @@ const PACK: ModelField<PackModel>[] = [
     "cellKind",
     "Cells",
     [
-      { id: "aa", label: "AA" },
+      { id: "aa", label: MODELS_TEXTS.aa },
       { id: "9v", label: "9 V" },
       { id: "internal", label: "built-in" },
     ],
@@ -539,14 +544,14 @@ const PACK: ModelField<PackModel>[] = [
   ),
   figure(
     "perPack",
-    "Cells at once",
+    MODELS_TEXTS.batteriesAtOnce,
     (m) => m.cell.perPack,
     (m, perPack) => ({ ...m, cell: { ...m.cell, perPack } }),
     { min: 1, max: 12, whole: true },
   ),
   figure(
     "hours",
-    "A fresh set lasts, h",
+    MODELS_TEXTS.aNewSetLastsH,
     (m) => m.cell.hours,
     (m, hours) => ({ ...m, cell: { ...m.cell, hours } }),
     { min: 0.5, max: 100 },
@@ -557,14 +562,14 @@ const PACK: ModelField<PackModel>[] = [
 const ADAPTIVE: ModelField[] = [
   figure(
     "mostPerRoom",
-    "At most in a room",
+    MODELS_TEXTS.atMostInARoom,
     (m) => m.adaptive?.mostPerRoom ?? 0,
     (m, mostPerRoom) => ({ ...m, adaptive: m.adaptive && { ...m.adaptive, mostPerRoom } }),
     { min: 1, max: 200, whole: true },
   ),
   figure(
     "rangeM",
-    "Reaches in the open, m",
+    MODELS_TEXTS.reachesInTheOpenM,
     (m) => m.adaptive?.rangeM ?? 0,
     (m, rangeM) => ({ ...m, adaptive: m.adaptive && { ...m.adaptive, rangeM } }),
     { min: 1, max: 5000 },
@@ -611,12 +616,13 @@ function refusalOf(model: Model): string | null {
   const shape = model.kind === "receiver" ? receiverModelShape : packModelShape;
   const issue = shape.safeParse(model).error?.issues[0];
   if (!issue) return null;
-  const of = (origin: string) => ({ string: " characters", array: " of them" })[origin] ?? "";
+  const of = (origin: string) =>
+    ({ string: " characters", array: MODELS_TEXTS.ofThem })[origin] ?? "";
   switch (issue.code) {
     case "too_big":
-      return `at most ${issue.maximum}${of(issue.origin)}`;
+      return MODELS_TEXTS.atMost(Number(issue.maximum), of(issue.origin));
     case "too_small":
-      return `${issue.inclusive === false ? "more than" : "at least"} ${issue.minimum}${of(issue.origin)}`;
+      return `${issue.inclusive === false ? MODELS_TEXTS.moreThan : MODELS_TEXTS.atLeast} ${issue.minimum}${of(issue.origin)}`;
     default:
       return issue.message;
   }

@@ -1,3 +1,4 @@
+import { MODELS_TEXTS } from "~/contract/messages/screens/models";
 import { defined, numberAt } from "~/core/units/items";
 import { parseNumberList } from "~/core/kit/modelText";
 import type { GridColumn } from "~/app/ui/DataGrid/gridColumn";
@@ -31,7 +32,7 @@ export const partColumns = <Row extends Part>(tellWrong: (words: string) => void
       kind: "text",
       value: get,
       commit: (row, text) => {
-        if (text.trim() === "") tellWrong(`${heading} must not be empty. It is as it was.`);
+        if (text.trim() === "") tellWrong(MODELS_TEXTS.mustNotBeEmpty(heading));
         else put(row, text.trim());
       },
     }),
@@ -51,7 +52,7 @@ export const partColumns = <Row extends Part>(tellWrong: (words: string) => void
       value: (row) => String(get(row)),
       commit: (row, text) => {
         const value = oneNumber(text);
-        if (value === null) tellWrong(`${saidAgain(text)} is not a number. It is as it was.`);
+        if (value === null) tellWrong(MODELS_TEXTS.isNotANumberItIsUnchanged(saidAgain(text)));
         else put(row, value);
       },
     }),

@@ -12,8 +12,10 @@ import {
   savePart,
   undoModels,
 } from "~/server/services/prep/kits.server";
-import { capital, count, formatDbm, listWords } from "~/contract/messages/format";
+import { REPLY } from "~/contract/messages/frame";
+import { capital, count, formatRfLevel, listWords } from "~/contract/messages/format";
 import { READOUT_WORDS, tuningWords } from "~/contract/messages/kit";
+import { MODELS_TEXTS } from "~/contract/messages/screens/models";
 import { unitsOf } from "~/core/kit/caseCheck";
 import { sensitivityDbm } from "~/core/kit/setups";
 import { modelName, type PackModel, type ReceiverModel } from "~/core/kit/models";
@@ -49,28 +51,28 @@ export async function action({ params, request, context }: Route.ActionArgs) {
           model: intent.model,
           expectedVersion: intent.expectedVersion,
         }),
-        (name) => `${name} is kept.`,
+        (name) => MODELS_TEXTS.isKept(name),
       );
     case "drop":
-      return reply(await dropModel(app, dayId, intent), () => "Dropped.");
+      return reply(await dropModel(app, dayId, intent), () => REPLY.removed);
     case "save-part":
       return reply(
         await savePart(app, dayId, { ...intent.part, expectedVersion: intent.expectedVersion }),
       );
     case "drop-part":
-      return reply(await dropPart(app, dayId, intent), () => "Dropped.");
+      return reply(await dropPart(app, dayId, intent), () => REPLY.removed);
     case "undo":
       return reply(
         await undoModels(app, dayId, intent.expectedVersion),
-        () => "The models before are back.",
+        () => MODELS_TEXTS.theModelsBeforeAreBack,
       );
   }
 }
 
 const ORIGINS: Record<ModelOrigin, string> = {
-  ships: "ships with Plain Channel, invented",
-  corrected: "corrected by you",
-  own: "your own",
+  ships: MODELS_TEXTS.shipsWithPlainChannelInvented,
+  corrected: MODELS_TEXTS.correctedByYou,
+  own: MODELS_TEXTS.yourOwn,
 };
 
 /**
@@ -90,16 +92,18 @@ export default function ModelsScreen({ loaderData: view }: Route.ComponentProps)
   return (
     <Stack $gapPx={20}>
       <div>
-        <Answer>{`${capital(count(models.length, "model"))} known${own > 0 ? `, ${own} of them yours` : ""}`}</Answer>
-        <Sub>
-          What ships is invented, with figures typical of its kind. Copy the one nearest to yours
-          and put your data sheet’s figures in.
-        </Sub>
+        <Answer>
+          {MODELS_TEXTS.known(
+            capital(count(models.length, "model")),
+            own > 0 ? MODELS_TEXTS.ofThemYours(own) : "",
+          )}
+        </Answer>
+        <Sub>{MODELS_TEXTS.theModelsThatCome}</Sub>
       </div>
       <ReplyNotice reply={answer} />
       <Row style={{ alignItems: "end" }}>
         <SelectField
-          label="Model"
+          label={MODELS_TEXTS.model}
           value={model.id}
           onChange={(id) => setParams({ model: id }, { replace: true, preventScrollReset: true })}
           choices={models.map((m) => ({
@@ -113,10 +117,10 @@ export default function ModelsScreen({ loaderData: view }: Route.ComponentProps)
             isDisabled={isBusy}
             onPress={() => send({ intent: "undo", expectedVersion })}
           >
-            Undo the last change to models
+            {MODELS_TEXTS.undoTheLastChange}
           </QuietButton>
         )}
-        <Link to={`/day/${day.day.id}/kit`}>Back to the case</Link>
+        <Link to={`/day/${day.day.id}/kit`}>{MODELS_TEXTS.backToTheKit}</Link>
       </Row>
       <ModelSheet
         key={`${model.id}.${expectedVersion}`}
@@ -152,14 +156,14 @@ function ModelSheet({ model, origin, inCase, isBusy, ids, onSave, onDrop }: Mode
   const isChanged = JSON.stringify(taken) !== JSON.stringify(model);
   const whyNotKept =
     Object.keys(errors).length > 0
-      ? "Correct what is marked first."
+      ? MODELS_TEXTS.correctTheMarkedFieldsFirst
       : isChanged
         ? null
-        : "Nothing was changed.";
+        : MODELS_TEXTS.nothingWasChanged;
   const type = (id: string, text: string) => setDraft((d) => ({ ...d, [id]: text }));
   return (
     <Stack $gapPx={16}>
-      <Soft as="p">{`${capital(ORIGINS[origin])}. ${inCase.length > 0 ? `In the case: ${listWords(inCase)}.` : "None of it in the case."}${model.adaptive ? ` It ${tuningWords(model)}.` : ""}${taken.kind === "receiver" ? ` By its figures it needs ${formatDbm(sensitivityDbm(taken))} at its input.` : ""}`}</Soft>
+      <Soft as="p">{`${capital(ORIGINS[origin])}. ${inCase.length > 0 ? MODELS_TEXTS.inTheKit(listWords(inCase)) : MODELS_TEXTS.none}${model.adaptive ? MODELS_TEXTS.it(tuningWords(model)) : ""}${taken.kind === "receiver" ? MODELS_TEXTS.itNeedsAtItsInput(formatRfLevel(sensitivityDbm(taken))) : ""}`}</Soft>
       <Settings>
         {fieldsOf(model)
           .filter((f) => !f.rows)
@@ -206,17 +210,21 @@ function ModelSheet({ model, origin, inCase, isBusy, ids, onSave, onDrop }: Mode
           why={whyNotKept}
           onPress={() => onSave({ ...taken, id: freeModelId(taken, ids) })}
         >
-          Keep as a new model
+          {MODELS_TEXTS.saveAsANewModel}
         </PrimaryButton>
         <Button isDisabled={isBusy || whyNotKept !== null} onPress={() => onSave(taken)}>
-          {origin === "own" ? `Correct ${modelName(model)}` : "Correct the one that ships"}
+          {origin === "own"
+            ? MODELS_TEXTS.correct(modelName(model))
+            : MODELS_TEXTS.correctTheBuiltInModel}
         </Button>
         {origin !== "ships" && (
           <QuietButton isDisabled={isBusy} onPress={onDrop}>
-            {origin === "own" ? "Drop it" : "Back to what ships"}
+            {origin === "own" ? MODELS_TEXTS.cancel : MODELS_TEXTS.backToBuilt}
           </QuietButton>
         )}
-        {isChanged && <QuietButton onPress={() => setDraft({})}>Leave it as it was</QuietButton>}
+        {isChanged && (
+          <QuietButton onPress={() => setDraft({})}>{MODELS_TEXTS.discardChanges}</QuietButton>
+        )}
       </Row>
       {model.readout === "switch-code" && model.tuning[0] && (
         <SwitchCodes startHz={model.tuning[0].lowHz} />
@@ -242,27 +250,30 @@ function SwitchCodes({ startHz }: { startHz: number }) {
   };
   const hz = parseFrequencyText(frequency);
   const found = hz.ok ? hzToSwitchCode(hz.value, startHz) : null;
-  const codeError = switchCodeToHz(code, startHz).ok ? null : "two digits, 0 to 9 and A to F";
+  const codeError = switchCodeToHz(code, startHz).ok ? null : MODELS_TEXTS.twoDigits0To9;
   const frequencyError = !hz.ok
     ? "not a frequency"
     : found && !found.ok
       ? found.error.code === "switch-off-grid"
-        ? `between two positions: ${formatMhz(found.error.nearestHz)} is nearest`
-        : `outside the block: ${formatMhz(startHz)} to ${formatMhz(found.error.code === "switch-out-of-block" ? found.error.highHz : startHz)}`
+        ? MODELS_TEXTS.betweenTwoPositionsIsNearest(formatMhz(found.error.nearestHz))
+        : MODELS_TEXTS.outsideTheBlock(
+            formatMhz(startHz),
+            formatMhz(found.error.code === "switch-out-of-block" ? found.error.highHz : startHz),
+          )
       : null;
   return (
     <section>
-      <Heading>{`Switches: ${READOUT_WORDS["switch-code"]}`}</Heading>
+      <Heading>{MODELS_TEXTS.switches(READOUT_WORDS["switch-code"])}</Heading>
       <Row style={{ alignItems: "start" }}>
         <TextField
-          label="Switches stand at"
+          label={MODELS_TEXTS.switchesShow}
           value={code}
           onChange={typedCode}
           error={codeError}
           widthCh={4}
         />
         <TextField
-          label="which is, MHz"
+          label={MODELS_TEXTS.frequencyMhz}
           value={frequency}
           onChange={typedFrequency}
           error={frequencyError}
@@ -270,9 +281,7 @@ function SwitchCodes({ startHz }: { startHz: number }) {
           inputMode="decimal"
         />
       </Row>
-      <Soft as="p">
-        The left switch counts in 1.6 MHz, the right one in 0.1 MHz, from the block’s start.
-      </Soft>
+      <Soft as="p">{MODELS_TEXTS.theLeftSwitchCounts}</Soft>
     </section>
   );
 }

@@ -12,8 +12,10 @@ import {
   pairingsOf,
   undoPairings,
 } from "~/server/services/sync/pairings.server";
+import { REPLY } from "~/contract/messages/frame";
 import { capital, count, listWords } from "~/contract/messages/format";
 import { pairingProblemWords } from "~/contract/messages/pairing";
+import { PAIRING_TEXTS } from "~/contract/messages/screens/pairing";
 import { groupKind, pairingProblems } from "~/core/kit/pairing";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { SwitchField, TextField } from "~/app/ui/Field/Field";
@@ -48,31 +50,32 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "make":
       return reply(
         await makeIdentities(app, dayId, intent.expectedVersion),
-        () =>
-          "Names and keys made. Bring each pack to its receiver’s base, or carry the record there.",
+        () => PAIRING_TEXTS.namesAndKeysMadeBring,
         undo,
       );
     case "change":
       return reply(
         await changeIdentity(app, dayId, intent),
-        () =>
-          "Changed. Receivers that hold what it was before do not hear it any more: pair it again, or carry the record.",
+        () => PAIRING_TEXTS.changedReceiversWithTheOld,
         undo,
       );
     case "carry":
       return reply(
         await carryRecords(app, dayId, intent),
-        () => "Carried: that receiver knows every pack of the record.",
+        () => PAIRING_TEXTS.carriedThatReceiverKnowsEvery,
       );
     case "import":
       return reply(
         await importPairings(app, dayId, intent),
         ({ taken, unknown }) =>
-          `${capital(count(taken, "pack"))} taken over.${unknown.length > 0 ? ` No pack here is called ${listWords(unknown)}.` : ""}`,
+          PAIRING_TEXTS.imported(
+            capital(count(taken, "pack")),
+            unknown.length > 0 ? PAIRING_TEXTS.noPackHereIsCalled(listWords(unknown)) : "",
+          ),
         undo,
       );
     case "undo":
-      return reply(await undoPairings(app, dayId, intent.expectedVersion), () => "Taken back.");
+      return reply(await undoPairings(app, dayId, intent.expectedVersion), () => REPLY.undone);
   }
 }
 
@@ -96,23 +99,26 @@ export default function Pairing({ loaderData: { rows, version } }: Route.Compone
       <div>
         <Answer>
           {rows.length === 0
-            ? "Nothing here pairs by name and key"
+            ? PAIRING_TEXTS.nothingHerePairsByName
             : without > 0
-              ? `${capital(count(without, "pack"))} without a name and key`
+              ? PAIRING_TEXTS.withoutANameAndKey(capital(count(without, "pack")))
               : lacking.length > 0
-                ? `${listWords(lacking.map((r) => r.label))} ${lacking.length === 1 ? "does" : "do"} not know every pack`
-                : "Every receiver knows every pack"}
+                ? PAIRING_TEXTS.notKnowEveryPack(
+                    listWords(lacking.map((r) => r.label)),
+                    lacking.length === 1 ? "does" : "do",
+                  )
+                : PAIRING_TEXTS.everyReceiverKnowsEveryPack}
         </Answer>
         <Sub>
           {rows.length === 0
-            ? "Some digital systems know a pack by name, group number and key. Put such a receiver and pack into the case, and they stand here."
-            : "A private group needs the key, and keeps strangers out: use it for what is not to be heard. A common group may be joined by anybody. All three must be the same at both ends."}
+            ? PAIRING_TEXTS.someDigitalSystemsKnow
+            : PAIRING_TEXTS.aPrivateGroupNeeds}
         </Sub>
       </div>
       <ReplyNotice<PairingIntent> reply={answer} onUndo={send} />
       {rows.length === 0 && (
         <Row>
-          <Link to={`/day/${view.day.id}/kit`}>To the case</Link>
+          <Link to={`/day/${view.day.id}/kit`}>{PAIRING_TEXTS.openTheKit}</Link>
         </Row>
       )}
       {rows.length > 0 && (
@@ -121,14 +127,16 @@ export default function Pairing({ loaderData: { rows, version } }: Route.Compone
             <PrimaryButton
               isDisabled={isBusy}
               onPress={() => send({ intent: "make", expectedVersion: version })}
-            >{`Make ${without === 1 ? "it" : "them"}`}</PrimaryButton>
+            >
+              {PAIRING_TEXTS.make(without === 1 ? "it" : "them")}
+            </PrimaryButton>
           )}
           <SwitchField isSelected={areKeysShown} onChange={setKeysShown}>
-            show keys
+            {PAIRING_TEXTS.showKeys}
           </SwitchField>
           {without < rows.length && (
             <a href={`/day/${view.day.id}/files/pairing.json`} download>
-              Save the record
+              {PAIRING_TEXTS.saveThePairings}
             </a>
           )}
           <FileTrigger
@@ -139,7 +147,7 @@ export default function Pairing({ loaderData: { rows, version } }: Route.Compone
                 .then((text) => send({ intent: "import", expectedVersion: version, text }))
             }
           >
-            <Button isDisabled={isBusy}>Read a record</Button>
+            <Button isDisabled={isBusy}>{PAIRING_TEXTS.importPairings}</Button>
           </FileTrigger>
         </Row>
       )}
@@ -159,7 +167,7 @@ export default function Pairing({ loaderData: { rows, version } }: Route.Compone
       </List>
       {receivers.length > 0 && without < rows.length && (
         <section>
-          <Heading>Bases</Heading>
+          <Heading>{PAIRING_TEXTS.bases}</Heading>
           <List>
             {receivers.map((r) => {
               const held = rows.filter(
@@ -171,16 +179,18 @@ export default function Pairing({ loaderData: { rows, version } }: Route.Compone
               return (
                 <li key={r.key}>
                   <b>{r.label}</b>
-                  <Status
-                    status={held === all ? "done" : "todo"}
-                  >{`knows ${held} of ${count(all, "pack")}`}</Status>
+                  <Status status={held === all ? "done" : "todo"}>
+                    {PAIRING_TEXTS.knows(held, count(all, "pack"))}
+                  </Status>
                   {held < all && (
                     <Button
                       isDisabled={isBusy}
                       onPress={() =>
                         send({ intent: "carry", expectedVersion: version, receiverKey: r.key })
                       }
-                    >{`Carry the record to ${r.label}`}</Button>
+                    >
+                      {PAIRING_TEXTS.copyThePairings(r.label)}
+                    </Button>
                   )}
                 </li>
               );
@@ -188,12 +198,7 @@ export default function Pairing({ loaderData: { rows, version } }: Route.Compone
           </List>
         </section>
       )}
-      {rows.length > 0 && (
-        <Notice kind="caution">
-          The saved record holds the keys: keep it like them. A long press on a base forgets every
-          pack.
-        </Notice>
-      )}
+      {rows.length > 0 && <Notice kind="caution">{PAIRING_TEXTS.theSavedFile}</Notice>}
     </Stack>
   );
 }
@@ -232,9 +237,15 @@ function PackRow({
       <Who>
         <b>{row.label}</b> <Soft>{row.wornBy ?? ""}</Soft>
       </Who>
-      <TextField label="Name" value={name} onChange={setName} widthCh={8} error={is("name")} />
       <TextField
-        label={`Group${kind ? `, ${kind}` : ""}`}
+        label={PAIRING_TEXTS.name}
+        value={name}
+        onChange={setName}
+        widthCh={8}
+        error={is("name")}
+      />
+      <TextField
+        label={PAIRING_TEXTS.group(kind ? `, ${kind}` : "")}
         value={group}
         onChange={setGroup}
         widthCh={6}
@@ -243,7 +254,7 @@ function PackRow({
       />
       {areKeysShown ? (
         <TextField
-          label="Key"
+          label={PAIRING_TEXTS.key}
           value={key}
           onChange={setKey}
           widthCh={rules.keyDigits + 2}
@@ -252,9 +263,9 @@ function PackRow({
       ) : (
         <Soft>
           {kind === "common" ? (
-            "no key"
+            PAIRING_TEXTS.noKey
           ) : (
-            <Figure>{record ? "key •••• ••••" : "no key yet"}</Figure>
+            <Figure>{record ? PAIRING_TEXTS.key2 : PAIRING_TEXTS.noKeyYet}</Figure>
           )}
         </Soft>
       )}
@@ -272,12 +283,12 @@ function PackRow({
             })
           }
         >
-          Keep it
+          {PAIRING_TEXTS.save}
         </Button>
       )}
       {record && kind === "private" && !isOther && (
         <QuietButton isDisabled={isBusy} onPress={() => onChange({ ...asked, key: null })}>
-          New key
+          {PAIRING_TEXTS.newKey}
         </QuietButton>
       )}
       {record &&
@@ -286,7 +297,7 @@ function PackRow({
           <Status
             key={r.key}
             status={r.holds ? "done" : "todo"}
-          >{`${r.label} ${r.holds ? "knows it" : "does not"}`}</Status>
+          >{`${r.label} ${r.holds ? PAIRING_TEXTS.knows2 : PAIRING_TEXTS.doesNot}`}</Status>
         ))}
     </li>
   );

@@ -5,6 +5,7 @@ import { renderSVG } from "uqr";
 import type { Route } from "./+types/route";
 import { formatClock } from "~/contract/messages/format";
 import { joinProblemWords } from "~/contract/messages/join";
+import { PHONES_TEXTS } from "~/contract/messages/screens/phones";
 import { Button, PrimaryButton } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, BigFigure, Figure, Heading, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
@@ -47,7 +48,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     }
     case "shut":
       await guestSessions.shut();
-      return reply({ ok: true, value: null }, () => "Shut: no phone is in, and no port is open.");
+      return reply({ ok: true, value: null }, () => PHONES_TEXTS.noPhoneIsConnected);
     case "send-away":
       guestSessions.sendAway(read.intent.guestId);
       return reply({ ok: true, value: null });
@@ -64,30 +65,25 @@ export default function Phones({ loaderData: phones }: Route.ComponentProps) {
       <div>
         <Answer>
           {!isOpen
-            ? "No phone is let in"
+            ? PHONES_TEXTS.noPhoneConnected
             : guests.length === 0
-              ? "Waiting for a phone"
+              ? PHONES_TEXTS.waitingForAPhone
               : guests.length === 1
-                ? `${itemAt(guests, 0).name} is in`
-                : `${guests.length} phones are in`}
+                ? PHONES_TEXTS.connected(itemAt(guests, 0).name)
+                : PHONES_TEXTS.phonesConnected(guests.length)}
         </Answer>
-        <Sub>
-          An assistant beside the talker sees this day and ticks what they see; both screens follow
-          each other. Only on your own network: what goes over it is not encrypted.
-        </Sub>
+        <Sub>{PHONES_TEXTS.theAssistantSeesThisDay}</Sub>
       </div>
       <ReplyNotice reply={answer} />
       {phones.isOpenElsewhere && (
-        <Notice kind="caution">
-          Phones are let into another day. Opening this one sends them away.
-        </Notice>
+        <Notice kind="caution">{PHONES_TEXTS.phonesAreConnectedToAnother}</Notice>
       )}
       {!isOpen && (
         <Row>
           <PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "open" })}>
-            Let a phone in
+            {PHONES_TEXTS.connectAPhone}
           </PrimaryButton>
-          <Soft>Until then no port is open to the network.</Soft>
+          <Soft>{PHONES_TEXTS.untilThenNoPort}</Soft>
         </Row>
       )}
       {isOpen && (
@@ -95,12 +91,12 @@ export default function Phones({ loaderData: phones }: Route.ComponentProps) {
           {phones.qr && (
             <Qr
               role="img"
-              aria-label="The address as a square to point the phone's camera at"
+              aria-label={PHONES_TEXTS.theAddressAsAQr}
               dangerouslySetInnerHTML={{ __html: phones.qr }}
             />
           )}
           <Stack $gapPx={10}>
-            <p>Point the phone’s camera at the square, or open</p>
+            <p>{PHONES_TEXTS.scanTheCode}</p>
             <div>
               {phones.addresses.map((a) => (
                 <p key={a}>
@@ -108,11 +104,11 @@ export default function Phones({ loaderData: phones }: Route.ComponentProps) {
                 </p>
               ))}
             </div>
-            <p>and give the code</p>
+            <p>{PHONES_TEXTS.andTypeTheCode}</p>
             <Code as="p">{`${phones.code.slice(0, 3)} ${phones.code.slice(3)}`}</Code>
             <Row>
               <Button isDisabled={isBusy} onPress={() => send({ intent: "shut" })}>
-                Shut the door and send all away
+                {PHONES_TEXTS.disconnectAllPhones}
               </Button>
             </Row>
           </Stack>
@@ -122,29 +118,42 @@ export default function Phones({ loaderData: phones }: Route.ComponentProps) {
         <Notice kind="caution">
           {phones.guessers
             .slice(0, 3)
-            .map(
-              (d) =>
-                `${d.device} typed ${d.count} wrong codes${d.untilMs > phones.nowRealMs ? ` and waits until ${formatClock(view.nowMs + d.untilMs - phones.nowRealMs)}` : ""}.`,
+            .map((d) =>
+              PHONES_TEXTS.typedWrongCodes(
+                d.device,
+                d.count,
+                d.untilMs > phones.nowRealMs
+                  ? PHONES_TEXTS.andWaitsUntil(
+                      formatClock(view.nowMs + d.untilMs - phones.nowRealMs),
+                    )
+                  : "",
+              ),
             )
             .join(" ")}{" "}
-          The code and everybody who is in stay as they are.
+          {PHONES_TEXTS.theCodeAndTheConnected}
         </Notice>
       )}
       {isOpen && guests.length > 0 && (
         <section>
-          <Heading>In now</Heading>
+          <Heading>{PHONES_TEXTS.connectedNow}</Heading>
           <Guests>
             {guests.map((g) => (
               <li key={g.id}>
                 <b>{g.name}</b>
                 <Status status={g.pages > 0 ? "done" : "stale"}>
-                  {g.pages > 0 ? "looking on" : "away, or its screen is dark"}
+                  {g.pages > 0 ? PHONES_TEXTS.lookingOnly : PHONES_TEXTS.awayOrScreenOff}
                 </Status>
-                <Soft>{`joined at ${formatClock(view.nowMs - (phones.nowRealMs - g.sinceMs))}`}</Soft>
+                <Soft>
+                  {PHONES_TEXTS.connectedWith(
+                    formatClock(view.nowMs - (phones.nowRealMs - g.sinceMs)),
+                  )}
+                </Soft>
                 <Button
                   isDisabled={isBusy}
                   onPress={() => send({ intent: "send-away", guestId: g.id })}
-                >{`Send ${g.name} away`}</Button>
+                >
+                  {PHONES_TEXTS.disconnect(g.name)}
+                </Button>
               </li>
             ))}
           </Guests>

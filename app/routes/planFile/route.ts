@@ -1,3 +1,4 @@
+import { PLAN_FILE_TEXTS } from "~/contract/messages/screens/planFile";
 import type { Route } from "./+types/route";
 import {
   planCsv,
@@ -42,6 +43,6 @@ export async function loader({ params, context }: Route.LoaderArgs) {
         `tracks-day-${dayId}.json`,
       );
     default:
-      throw notFound("There are plan.csv, plan.json, tracks.csv and tracks.json.");
+      throw notFound(PLAN_FILE_TEXTS.thereArePlanCsvPlan);
   }
 }

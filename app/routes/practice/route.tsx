@@ -5,6 +5,7 @@ import type { Route } from "./+types/route";
 import { practiceView } from "~/server/services/training/exercises.server";
 import { EXERCISE_WORDS, scoreWords } from "~/contract/messages/exercise";
 import { capital, count, formatAge } from "~/contract/messages/format";
+import { PRACTICE_TEXTS } from "~/contract/messages/screens/practice";
 import { exerciseName, type ExerciseKind, readExerciseName } from "~/core/training/exercise";
 import { ThemeToggle } from "~/app/features/frame/ThemeToggle";
 import { Button, PrimaryButton } from "~/app/ui/Button/Button";
@@ -18,7 +19,7 @@ export async function loader({ context }: Route.LoaderArgs) {
   return { ...(await practiceView(context.app)), nowMs: context.app.realNowMs() };
 }
 
-export const meta: Route.MetaFunction = () => [{ title: "Practice · Plain Channel" }];
+export const meta: Route.MetaFunction = () => [{ title: PRACTICE_TEXTS.practicePlainChannel }];
 
 /** Exercises for each part of the job: how each went, and another one. */
 export default function PracticeScreen({ loaderData: view }: Route.ComponentProps) {
@@ -31,8 +32,8 @@ export default function PracticeScreen({ loaderData: view }: Route.ComponentProp
     <AwayPage
       head={
         <>
-          <Link to="/shoots">All shoots and days</Link>
-          <b>Practice</b>
+          <Link to="/shoots">{PRACTICE_TEXTS.allShootsAndDays}</Link>
+          <b>{PRACTICE_TEXTS.practice}</b>
           <ThemeToggle />
         </>
       }
@@ -41,14 +42,10 @@ export default function PracticeScreen({ loaderData: view }: Route.ComponentProp
         <div>
           <Answer>
             {times === 0
-              ? "Practise the job without any gear"
-              : `${capital(count(times, "exercise"))} done`}
+              ? PRACTICE_TEXTS.practiseTheJobWithoutGear
+              : PRACTICE_TEXTS.done(capital(count(times, "exercise")))}
           </Answer>
-          <Sub>
-            Each is made from a number and judged by the same reckoning that works on the day,
-            against its own best answer and with its reasons. Give somebody the name of one and they
-            get the same.
-          </Sub>
+          <Sub>{PRACTICE_TEXTS.eachExerciseIsMade}</Sub>
         </div>
         <Kinds>
           {view.kinds.map(({ kind, times: n, best, last }) => (
@@ -59,15 +56,17 @@ export default function PracticeScreen({ loaderData: view }: Route.ComponentProp
               </div>
               <Soft>
                 {n === 0 || !last ? (
-                  "not yet"
+                  PRACTICE_TEXTS.notYet
                 ) : (
-                  <>{`${count(n, "time")}, best ${best} of 100; last ${last.points}`}</>
+                  <>{PRACTICE_TEXTS.bestOf100Last(count(n, "time"), best ?? "", last.points)}</>
                 )}
               </Soft>
               {kind === "day" && !view.hasDay ? (
-                <Soft>on the practice day (npm run demo)</Soft>
+                <Soft>{PRACTICE_TEXTS.onThePracticeDayNpm}</Soft>
               ) : (
-                <Button onPress={() => another(kind)}>{n === 0 ? "Try one" : "Another"}</Button>
+                <Button onPress={() => another(kind)}>
+                  {n === 0 ? PRACTICE_TEXTS.tryOne : PRACTICE_TEXTS.another}
+                </Button>
               )}
             </li>
           ))}
@@ -81,19 +80,19 @@ export default function PracticeScreen({ loaderData: view }: Route.ComponentProp
           }}
         >
           <TextField
-            label="Open one by its name"
+            label={PRACTICE_TEXTS.openByName}
             value={text}
             onChange={setText}
             placeholder="fault-4711"
-            error={text.trim() === "" || named ? null : "A name such as air-12 or fault-4711."}
+            error={text.trim() === "" || named ? null : PRACTICE_TEXTS.forExampleAir12}
           />
           <PrimaryButton type="submit" isDisabled={!named}>
-            Open it
+            {PRACTICE_TEXTS.open}
           </PrimaryButton>
         </Row>
         {view.results.length > 0 && (
-          <section aria-label="How it went">
-            <Heading>How it went</Heading>
+          <section aria-label={PRACTICE_TEXTS.howItWent}>
+            <Heading>{PRACTICE_TEXTS.howItWent}</Heading>
             <Results>
               {view.results.map((r) => (
                 <li key={r.id}>

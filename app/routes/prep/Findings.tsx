@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import styled from "styled-components";
 import { capital } from "~/contract/messages/format";
 import { capitalSentence, findingWords } from "~/contract/messages/prep";
+import { PREP_TEXTS } from "~/contract/messages/screens/prep";
 import type { Finding } from "~/core/schedule/prepFindings";
 import { Button } from "~/app/ui/Button/Button";
 import { Soft } from "~/app/ui/Page/Page";
@@ -20,7 +21,7 @@ interface FindingsProps {
 export function Findings({ findings, isBusy, send }: FindingsProps) {
   const { metres } = useLengths();
   return (
-    <List aria-label="What is missing">
+    <List aria-label={PREP_TEXTS.whatIsMissing}>
       {findings.map((finding) => {
         const words = findingWords(finding, metres);
         return (
@@ -42,15 +43,15 @@ function Remedy({ finding, isBusy, send }: { finding: Finding } & Omit<FindingsP
   const { day, packs } = useDay();
   switch (finding.code) {
     case "talker-without-channel":
-      return <Link to={`/day/${day.id}/setup`}>give a channel</Link>;
+      return <Link to={`/day/${day.id}/setup`}>{PREP_TEXTS.addAChannel}</Link>;
     case "cells-short":
     case "antennas-short":
     case "leads-short":
     case "tracks-short":
     case "no-wired-recorder":
-      return <Link to={`/day/${day.id}/kit`}>count again</Link>;
+      return <Link to={`/day/${day.id}/kit`}>{PREP_TEXTS.updateStock}</Link>;
     case "firmware-behind":
-      return <Link to={`/day/${day.id}/kit`}>see the case</Link>;
+      return <Link to={`/day/${day.id}/kit`}>{PREP_TEXTS.openTheKit}</Link>;
     case "power-too-high": {
       const pack = packs.find((p) => p.label === finding.unit);
       const powerMw = finding.mostMw;
@@ -58,7 +59,9 @@ function Remedy({ finding, isBusy, send }: { finding: Finding } & Omit<FindingsP
         <Button
           isDisabled={isBusy}
           onPress={() => send({ intent: "set-power", packKey: pack.key, powerMw })}
-        >{`Set to ${powerMw} mW`}</Button>
+        >
+          {PREP_TEXTS.setToMwWith(powerMw)}
+        </Button>
       ) : null;
     }
     default:
@@ -74,7 +77,7 @@ const List = styled.ul`
     grid-template-columns: minmax(230px, 0.8fr) 1.4fr 130px;
     gap: 4px 18px;
     align-items: center;
-    min-height: 48px;
+    min-height: var(--target);
     padding: 6px 0;
     border-bottom: 1px solid var(--rule);
   }

@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import { legalityWords, pairProblemWords } from "~/contract/messages/prep";
+import { PREP_TEXTS } from "~/contract/messages/screens/prep";
 import { Heading, Soft, Table } from "~/app/ui/Page/Page";
 import { Status } from "~/app/ui/Status/Status";
 import { useDay } from "~/app/routes/shared/useDay";
@@ -12,15 +13,15 @@ export function PackMatch({ match }: { match: Match }) {
   const { day } = useDay();
   return (
     <section>
-      <Heading>Which packs work with which receivers</Heading>
+      <Heading>{PREP_TEXTS.packsAndReceivers}</Heading>
       <Table>
         <thead>
           <tr>
-            <th>Pack</th>
+            <th>{PREP_TEXTS.pack}</th>
             {match[0]?.receivers.map((r) => (
               <th key={r.key}>{r.label}</th>
             ))}
-            <th>Here</th>
+            <th>{PREP_TEXTS.here}</th>
           </tr>
         </thead>
         <tbody>
@@ -32,15 +33,15 @@ export function PackMatch({ match }: { match: Match }) {
               {m.receivers.map((r) => (
                 <td key={r.key} data-label={r.label}>
                   {r.problem === null ? (
-                    <Status status="done">works</Status>
+                    <Status status="done">{PREP_TEXTS.works}</Status>
                   ) : (
                     <Soft>{shortProblem(r.problem)}</Soft>
                   )}
                 </td>
               ))}
-              <td data-label="Here">
+              <td data-label={PREP_TEXTS.here}>
                 {m.legality.code === "fine" ? (
-                  <Soft>{`${m.unit.powerMw ?? ""} mW`}</Soft>
+                  <Soft>{PREP_TEXTS.mw(m.unit.powerMw ?? "")}</Soft>
                 ) : (
                   <Status status="problem">{legalityWords(m.legality)}</Status>
                 )}
@@ -50,12 +51,12 @@ export function PackMatch({ match }: { match: Match }) {
         </tbody>
       </Table>
       <p>
-        <Soft>{`By the rules of region ${day.region}, a dated summary and not the law: check with your regulator. `}</Soft>
-        <Link to={`/day/${day.id}/regulations`}>What is allowed here</Link>
+        <Soft>{PREP_TEXTS.regulationsOfRegionADated(day.region)}</Soft>
+        <Link to={`/day/${day.id}/regulations`}>{PREP_TEXTS.whatIsAllowedHere}</Link>
       </p>
     </section>
   );
 }
 
 const shortProblem = (problem: Parameters<typeof pairProblemWords>[0]): string =>
-  problem.code === "other-modulation" ? "other modulation" : pairProblemWords(problem);
+  problem.code === "other-modulation" ? PREP_TEXTS.otherModulation : pairProblemWords(problem);

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { formatClock } from "~/contract/messages/format";
 import { sceneNoteWords, sceneProblemWords } from "~/contract/messages/prep";
+import { PREP_TEXTS } from "~/contract/messages/screens/prep";
 import type { Scene } from "~/core/schedule/scenes";
 import { readTypedScene, type SceneTold } from "~/core/schedule/sceneTable";
 import { PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
@@ -50,44 +51,49 @@ export function SceneForm({ scene, others, isBusy, onKeep, onStrike, onDrop }: S
     .filter((n) => !told.speakers.toLowerCase().includes(n.toLowerCase()))
     .slice(0, 8);
   return (
-    <Panel aria-label={scene ? `Change scene ${scene.number}` : "A new scene"}>
-      <Heading as="h3">{scene ? `Scene ${scene.number}` : "A new scene"}</Heading>
+    <Panel aria-label={scene ? PREP_TEXTS.changeScene(scene.number) : PREP_TEXTS.aNewScene}>
+      <Heading as="h3">{scene ? PREP_TEXTS.scene(scene.number) : PREP_TEXTS.aNewScene}</Heading>
       <Settings>
         <TextField
-          label="Scene number"
+          label={PREP_TEXTS.sceneNumber}
           value={told.number}
           onChange={(number) => change({ number })}
           widthCh={7}
           isFocused
         />
         <TextField
-          label="Title"
+          label={PREP_TEXTS.title}
           value={told.title}
           onChange={(title) => change({ title })}
           widthCh={24}
         />
         <SelectField
-          label="Place"
+          label={PREP_TEXTS.place}
           value={told.placeId ?? NO_PLACE}
           onChange={(id) => change({ placeId: id === NO_PLACE ? null : id })}
           choices={[
             ...places.map((p) => ({ id: p.id, label: p.name })),
-            { id: NO_PLACE, label: "none of these" },
+            { id: NO_PLACE, label: PREP_TEXTS.noneOfThese },
           ]}
         />
         <TextField
-          label="From"
+          label={PREP_TEXTS.from}
           value={told.start}
           onChange={(start) => change({ start })}
           widthCh={7}
         />
-        <TextField label="To" value={told.end} onChange={(end) => change({ end })} widthCh={7} />
         <TextField
-          label="Who speaks"
+          label={PREP_TEXTS.to2}
+          value={told.end}
+          onChange={(end) => change({ end })}
+          widthCh={7}
+        />
+        <TextField
+          label={PREP_TEXTS.whoSpeaks}
           value={told.speakers}
           onChange={(speakers) => change({ speakers })}
           widthCh={30}
-          placeholder="names, parted by commas"
+          placeholder={PREP_TEXTS.namesSeparatedByCommas}
         />
       </Settings>
       {known.length > 0 && (
@@ -111,14 +117,9 @@ export function SceneForm({ scene, others, isBusy, onKeep, onStrike, onDrop }: S
         isSelected={told.isRepeatable}
         onChange={(isRepeatable) => change({ isRepeatable })}
       >
-        can be done again
+        {PREP_TEXTS.canBeRepeated}
       </SwitchField>
-      {!told.isRepeatable && (
-        <Soft as="p">
-          Radio that is hit in the middle cannot be mended: each of them gets a wired recorder as
-          well.
-        </Soft>
-      )}
+      {!told.isRepeatable && <Soft as="p">{PREP_TEXTS.interferenceCannotBeFixedLater}</Soft>}
       {isTouched && [
         ...read.problems.map(sceneProblemWords).map((w) => (
           <Status key={w} status="problem">
@@ -137,15 +138,14 @@ export function SceneForm({ scene, others, isBusy, onKeep, onStrike, onDrop }: S
           why={read.scene === null ? (read.problems.map(sceneProblemWords)[0] ?? null) : null}
           onPress={() => onKeep(told)}
         >
-          {scene ? "Keep the change" : "Add the scene"}
+          {scene ? PREP_TEXTS.save : PREP_TEXTS.addTheScene}
         </PrimaryButton>
         {scene && (
-          <QuietButton
-            isDisabled={isBusy}
-            onPress={onStrike}
-          >{`Strike scene ${scene.number}`}</QuietButton>
+          <QuietButton isDisabled={isBusy} onPress={onStrike}>
+            {PREP_TEXTS.removeScene(scene.number)}
+          </QuietButton>
         )}
-        <QuietButton onPress={onDrop}>Drop it</QuietButton>
+        <QuietButton onPress={onDrop}>{PREP_TEXTS.cancel}</QuietButton>
       </Row>
     </Panel>
   );

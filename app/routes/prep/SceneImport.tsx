@@ -1,6 +1,7 @@
 import type { PrepareIntent } from "./intents";
 import { formatClock } from "~/contract/messages/format";
 import { SCENE_FIELD_WORDS, sceneNoteWords, sceneProblemWords } from "~/contract/messages/prep";
+import { PREP_TEXTS } from "~/contract/messages/screens/prep";
 import { SCENE_FIELDS, type SceneField, type SceneRow } from "~/core/schedule/sceneTable";
 import { isSameScene, type Scene } from "~/core/schedule/scenes";
 import { Figure } from "~/app/ui/Page/Page";
@@ -18,7 +19,7 @@ const wordsOf =
       isGood: scene !== null,
       problems: problems.map(sceneProblemWords),
       notes: notes.map(sceneNoteWords),
-      becomes: `${scene?.isRepeatable ? "a scene" : "a scene that happens once"}${before ? `, in the place of ${before.number}, ${formatClock(before.startMs)}–${formatClock(before.endMs)}` : ""}`,
+      becomes: `${scene?.isRepeatable ? "a scene" : PREP_TEXTS.aSceneThatCannot}${before ? PREP_TEXTS.inThePlace(before.number, formatClock(before.startMs), formatClock(before.endMs)) : ""}`,
       cells: scene
         ? [
             <span key="s">
@@ -43,11 +44,11 @@ export function SceneImport({
 }) {
   return (
     <ListImport<SceneField, SceneRow>
-      button="Read a scene list"
-      hint="CSV with a line of headings, or a calendar (iCalendar). Scenes of the same number are replaced, others stay; nothing is taken over before you say so"
+      button={PREP_TEXTS.readASceneList}
+      hint={PREP_TEXTS.csvWithALine}
       thing="scene"
       fields={FIELDS}
-      columns={["Scene", "Times", "Who speaks"]}
+      columns={["Scene", "Times", PREP_TEXTS.whoSpeaks]}
       wordsOf={wordsOf(standing)}
       onImport={(p) => onImport({ intent: "import", ...p, expectedVersion })}
     />

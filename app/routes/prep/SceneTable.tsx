@@ -1,4 +1,5 @@
 import { formatClock } from "~/contract/messages/format";
+import { PREP_TEXTS } from "~/contract/messages/screens/prep";
 import type { Scene } from "~/core/schedule/scenes";
 import { QuietButton } from "~/app/ui/Button/Button";
 import { Figure, Soft, Table } from "~/app/ui/Page/Page";
@@ -16,11 +17,11 @@ export function SceneTable({ scenes, onChange }: SceneTableProps) {
     <Table>
       <thead>
         <tr>
-          <th>Scene</th>
-          <th>Place</th>
-          <th>Times</th>
-          <th>Who speaks</th>
-          <th>Again?</th>
+          <th>{PREP_TEXTS.scene2}</th>
+          <th>{PREP_TEXTS.place}</th>
+          <th>{PREP_TEXTS.times}</th>
+          <th>{PREP_TEXTS.whoSpeaks}</th>
+          <th>{PREP_TEXTS.repeatable}</th>
           <th />
         </tr>
       </thead>
@@ -30,18 +31,28 @@ export function SceneTable({ scenes, onChange }: SceneTableProps) {
             <th scope="row">
               <Figure>{s.number}</Figure> {s.title}
             </th>
-            <td data-label="Place">{places.find((p) => p.id === s.placeId)?.name ?? "–"}</td>
-            <td data-label="Times">
+            <td data-label={PREP_TEXTS.place}>
+              {places.find((p) => p.id === s.placeId)?.name ?? "–"}
+            </td>
+            <td data-label={PREP_TEXTS.times}>
               <Figure>{`${formatClock(s.startMs)}–${formatClock(s.endMs)}`}</Figure>
             </td>
-            <td data-label="Who speaks">{s.speakers.join(", ") || <Soft>nobody</Soft>}</td>
-            <td data-label="Again?">{s.isRepeatable ? <Soft>yes</Soft> : <b>happens once</b>}</td>
+            <td data-label={PREP_TEXTS.whoSpeaks}>
+              {s.speakers.join(", ") || <Soft>{PREP_TEXTS.nobody}</Soft>}
+            </td>
+            <td data-label={PREP_TEXTS.repeatable}>
+              {s.isRepeatable ? (
+                <Soft>{PREP_TEXTS.yes}</Soft>
+              ) : (
+                <b>{PREP_TEXTS.cannotBeRepeated}</b>
+              )}
+            </td>
             <td data-wide>
               <QuietButton
                 onPress={() => onChange(s.number)}
-                aria-label={`Change scene ${s.number}`}
+                aria-label={PREP_TEXTS.changeScene(s.number)}
               >
-                change
+                {PREP_TEXTS.change}
               </QuietButton>
             </td>
           </tr>

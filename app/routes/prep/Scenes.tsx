@@ -1,5 +1,6 @@
 import { useState } from "react";
 import styled from "styled-components";
+import { PREP_TEXTS } from "~/contract/messages/screens/prep";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { Heading, Row } from "~/app/ui/Page/Page";
 import { useDay } from "~/app/routes/shared/useDay";
@@ -29,14 +30,14 @@ export function Scenes({ prep, reply, isBusy, send }: ScenesProps) {
   return (
     <section>
       <Row>
-        <Heading>Scenes</Heading>
+        <Heading>{PREP_TEXTS.scenes}</Heading>
         {prep.scenes.length > 0 && (
           <>
             <a href={`/day/${day.id}/scenes.csv`} download>
-              save as CSV
+              {PREP_TEXTS.saveCsv}
             </a>
             <a href={`/day/${day.id}/scenes.ics`} download>
-              as a calendar
+              {PREP_TEXTS.calendar}
             </a>
           </>
         )}
@@ -45,14 +46,14 @@ export function Scenes({ prep, reply, isBusy, send }: ScenesProps) {
             isDisabled={isBusy}
             onPress={() => send({ intent: "undo", expectedVersion })}
           >
-            Undo: back to the list before
+            {PREP_TEXTS.undoPreviousList}
           </QuietButton>
         )}
       </Row>
       {prep.scenes.length > 0 && <SceneTable scenes={prep.scenes} onChange={setOpened} />}
       <Gap>
         {opened === null ? (
-          <Button onPress={() => setOpened("")}>Add a scene</Button>
+          <Button onPress={() => setOpened("")}>{PREP_TEXTS.addAScene}</Button>
         ) : (
           <SceneForm
             key={opened}

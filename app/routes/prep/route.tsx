@@ -19,6 +19,7 @@ import {
   numberWord,
 } from "~/contract/messages/format";
 import { dayWord, prepHeadline } from "~/contract/messages/prep";
+import { PREP_TEXTS } from "~/contract/messages/screens/prep";
 import { WiredChart } from "~/app/charts/wired/WiredChart";
 import { Answer, Heading, Soft, Stack, Sub } from "~/app/ui/Page/Page";
 import {
@@ -53,27 +54,29 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return reply(
         await importScenes(app, dayId, intent),
         ({ imported, leftOut, replaced, stay }) =>
-          `${capital(count(imported, "scene"))} taken over${replaced > 0 ? `, ${numberWord(replaced)} of them in the place of one with the same number` : ""}${stay > 0 ? `; ${count(stay, "other stays", "others stay")}` : ""}${leftOut > 0 ? `; ${count(leftOut, "row")} left out` : ""}.`,
+          PREP_TEXTS.imported(
+            capital(count(imported, "scene")),
+            replaced > 0 ? PREP_TEXTS.ofThemReplaceAScene(numberWord(replaced)) : "",
+            stay > 0 ? `; ${count(stay, "other stays", "others stay")}` : "",
+            leftOut > 0 ? PREP_TEXTS.skipped(count(leftOut, "row")) : "",
+          ),
       );
     case "put-scene":
-      return reply(
-        await putScene(app, dayId, intent),
-        () => `Scene ${intent.scene.number.trim()} is on the list.`,
+      return reply(await putScene(app, dayId, intent), () =>
+        PREP_TEXTS.sceneIsOnTheList(intent.scene.number.trim()),
       );
     case "strike-scene":
-      return reply(
-        await removeScene(app, dayId, intent),
-        () => `Scene ${intent.number} is struck.`,
+      return reply(await removeScene(app, dayId, intent), () =>
+        PREP_TEXTS.sceneIsRemoved(intent.number),
       );
     case "undo":
       return reply(
         await undoList(app, "scenes", dayId, intent.expectedVersion),
-        () => "The list before is back.",
+        () => PREP_TEXTS.theListBeforeIsBack,
       );
     case "set-power":
-      return reply(
-        await setPackPower(app, dayId, intent.packKey, intent.powerMw),
-        () => `Set to ${intent.powerMw} mW.`,
+      return reply(await setPackPower(app, dayId, intent.packKey, intent.powerMw), () =>
+        PREP_TEXTS.setToMw(intent.powerMw),
       );
   }
 }
@@ -85,7 +88,7 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
   const view = useDay();
   const { send, reply: answer, isBusy } = useIntent<PrepareIntent>();
   const spans = useMemo(() => prep.packDays.map((p) => p.spans), [prep.packDays]);
-  const handed = handOvers(spans);
+  const handovers = handOvers(spans);
   return (
     <Stack $gapPx={22}>
       <div>
@@ -98,47 +101,62 @@ export default function PrepareScreen({ loaderData: prep }: Route.ComponentProps
         </Answer>
         <Sub>
           {prep.peak
-            ? `${capital(count(prep.scenes.length, "scene"))}. Most at once: ${count(prep.peak.talkers.length, "voice")} in scene ${listWords(prep.peak.sceneNumbers)}, ${formatClock(prep.peak.startMs)}–${formatClock(prep.peak.endMs)}. ${capital(count(prep.packDays.length, "pack"))} would do for the day${handed.length > 0 ? `, handed on ${numberWord(handed.length)} ${handed.length === 1 ? "time" : "times"}` : ""}.`
-            : "Read the day's scene list: from it follows how many are wired at once, and what the case must hold."}
+            ? PREP_TEXTS.mostAtOnceInScene(
+                capital(count(prep.scenes.length, "scene")),
+                count(prep.peak.talkers.length, "voice"),
+                listWords(prep.peak.sceneNumbers),
+                formatClock(prep.peak.startMs),
+                formatClock(prep.peak.endMs),
+                capital(count(prep.packDays.length, "pack")),
+                handovers.length > 0
+                  ? PREP_TEXTS.passed(
+                      numberWord(handovers.length),
+                      handovers.length === 1 ? "time" : "times",
+                    )
+                  : "",
+              )
+            : PREP_TEXTS.importTheSceneList}
         </Sub>
       </div>
       <ReplyNotice reply={answer} />
       {prep.findings.length > 0 && (
         <Findings findings={prep.findings} isBusy={isBusy} send={send} />
       )}
-      {prep.stretches.length > 0 && <WiredDay prep={prep} spans={spans} handed={handed} />}
+      {prep.ranges.length > 0 && <WiredDay prep={prep} spans={spans} handovers={handovers} />}
       <Scenes prep={prep} reply={answer} isBusy={isBusy} send={send} />
       <PackMatch match={prep.match} />
     </Stack>
   );
 }
 
-/** Who is wired when, pack by pack, against what the case has. */
+/** Who wears a pack when, pack by pack, against what the case has. */
 function WiredDay({
   prep,
   spans,
-  handed,
+  handovers,
 }: {
   prep: Prep;
   spans: Prep["packDays"][number]["spans"][];
-  handed: readonly string[];
+  handovers: readonly string[];
 }) {
   const short = prep.findings.find((f) => f.code === "chains-short");
   return (
     <section>
-      <Heading>Who is wired when</Heading>
+      <Heading>{PREP_TEXTS.whoWearsAPackWhen}</Heading>
       <WiredChart
         packs={spans}
-        stretches={prep.stretches}
+        ranges={prep.ranges}
         have={short?.have ?? prep.peak?.talkers.length ?? 0}
-        label={prep.stretches
-          .map(
-            (s) => `${formatClock(s.startMs)} to ${formatClock(s.endMs)}: ${listWords(s.talkers)}`,
+        label={prep.ranges
+          .map((s) =>
+            PREP_TEXTS.to(formatClock(s.startMs), formatClock(s.endMs), listWords(s.talkers)),
           )
           .join("; ")}
       />
-      {handed.length > 0 && (
-        <Soft as="p">{`Outlined: a pack handed on, with at least ${formatDuration(15 * 60_000)} to re-rig (${handed.join("; ")}).`}</Soft>
+      {handovers.length > 0 && (
+        <Soft as="p">
+          {PREP_TEXTS.outlinedAPackPassed(formatDuration(15 * 60_000), handovers.join("; "))}
+        </Soft>
       )}
     </section>
   );
@@ -151,7 +169,12 @@ const handOvers = (packDays: Prep["packDays"][number]["spans"][]): string[] =>
       before.talker === after.talker
         ? []
         : [
-            `${before.talker} to ${after.talker}, ${formatClock(before.endMs)}–${formatClock(after.startMs)}`,
+            PREP_TEXTS.toWith(
+              before.talker,
+              after.talker,
+              formatClock(before.endMs),
+              formatClock(after.startMs),
+            ),
           ],
     ),
   );

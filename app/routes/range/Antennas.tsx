@@ -1,5 +1,6 @@
 import { numberAt } from "~/core/units/items";
 import { formatDb } from "~/contract/messages/format";
+import { RANGE_TEXTS } from "~/contract/messages/screens/range";
 import { changed, type ItemRef, movedBy } from "~/core/location/editPlan";
 import type { FloorPlan, PlacedAntenna } from "~/core/location/floorPlan";
 import { recabled } from "~/core/location/search";
@@ -30,29 +31,38 @@ export function Antennas({
   onSelect: (ref: ItemRef) => void;
 }) {
   return (
-    <section aria-label="Antennas">
-      <Heading>Antennas</Heading>
+    <section aria-label={RANGE_TEXTS.antennas}>
+      <Heading>{RANGE_TEXTS.antennas}</Heading>
       <Stack $gapPx={12}>
         {plan.antennas.map((a) => {
           const ref: ItemRef = { kind: "antenna", id: a.id };
           const set = (change: Partial<PlacedAntenna>) => {
-            inHand.change(changed(plan, ref, change), `antenna ${a.name} changed`);
+            inHand.change(changed(plan, ref, change), RANGE_TEXTS.antennaChanged(a.name));
           };
           const lossDb = -a.feed.reduce((sum, f) => sum + feedItem(f, TOLD_HZ).gainDb, 0);
           return (
             <div key={a.id}>
               <Row>
-                <b>{`Antenna ${a.name}`}</b>
+                <b>{RANGE_TEXTS.antennaWith(a.name)}</b>
                 <Soft>
                   {a.feed.length === 0
-                    ? "on the receiver"
-                    : `${a.feed.map((f) => (f.kind === "coax" ? `${lengths.metres(f.lengthM)} of ${f.type}` : f.kind)).join(", ")}: ${formatDb(lossDb)} lost`}
+                    ? RANGE_TEXTS.onTheReceiver
+                    : RANGE_TEXTS.lost(
+                        a.feed
+                          .map((f) =>
+                            f.kind === "coax"
+                              ? RANGE_TEXTS.of(lengths.metres(f.lengthM), f.type)
+                              : f.kind,
+                          )
+                          .join(", "),
+                        formatDb(lossDb),
+                      )}
                 </Soft>
               </Row>
               <Settings>
                 <AntennaKind antenna={a} set={set} />
                 <LengthField
-                  label="Height"
+                  label={RANGE_TEXTS.height}
                   lengths={lengths}
                   minM={0.1}
                   maxM={20}
@@ -61,7 +71,7 @@ export function Antennas({
                   onChange={(m) => set({ heightM: m })}
                 />
                 <NumberField
-                  label="Leans"
+                  label={RANGE_TEXTS.leans}
                   unit="°"
                   min={-90}
                   max={90}
@@ -72,7 +82,7 @@ export function Antennas({
                 <AntennaAim antenna={a} set={set} />
                 <Row
                   role="group"
-                  aria-label={`Move antenna ${a.name}`}
+                  aria-label={RANGE_TEXTS.moveAntenna(a.name)}
                   onKeyDown={(e: React.KeyboardEvent) => {
                     const by = {
                       ArrowLeft: [-STEP_M, 0],
@@ -85,7 +95,7 @@ export function Antennas({
                     onSelect(ref);
                     inHand.change(
                       recabled(movedBy(plan, ref, numberAt(by, 0), numberAt(by, 1)), ref),
-                      `antenna ${a.name} moved`,
+                      RANGE_TEXTS.antennaMoved(a.name),
                     );
                   }}
                 >
@@ -93,15 +103,15 @@ export function Antennas({
                     onPress={() => {
                       onSelect(ref);
                     }}
-                  >{`Move ${a.name} by arrow keys`}</Button>
+                  >
+                    {RANGE_TEXTS.moveByArrowKeys(a.name)}
+                  </Button>
                 </Row>
               </Settings>
             </div>
           );
         })}
-        {plan.antennas.length > 2 && (
-          <Soft as="p">The first two are heard; the others stand ready.</Soft>
-        )}
+        {plan.antennas.length > 2 && <Soft as="p">{RANGE_TEXTS.theFirstTwoAreUsed}</Soft>}
       </Stack>
     </section>
   );

@@ -3,6 +3,8 @@ import styled from "styled-components";
 import type { PlaceRange } from "~/server/services/range/placePlans.server";
 import { capital, formatDb } from "~/contract/messages/format";
 import { helpWords, reliabilityWords } from "~/contract/messages/plan";
+import { RANGE, searchCrashWords } from "~/contract/messages/range";
+import { RANGE_TEXTS } from "~/contract/messages/screens/range";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { applyHelp, type Help, type RankedHelp } from "~/core/location/search";
 import { Button } from "~/app/ui/Button/Button";
@@ -34,35 +36,26 @@ interface HelpListProps {
 export function HelpList({ state, most, names, plan, walks, inHand, dayId }: HelpListProps) {
   if (walks.length === 0 || plan.antennas.length === 0) return null;
   return (
-    <section aria-label="What would help">
-      <Heading>What would help</Heading>
-      <Soft as="p">
-        Each by itself, by what the thinnest place of all walks gains for a minute of work.
-      </Soft>
+    <section aria-label={RANGE.helps}>
+      <Heading>{RANGE.helps}</Heading>
+      <Soft as="p">{RANGE.helpsHint}</Soft>
       {(state.state === "waiting" || state.state === "reckoning") && (
         <Progress
-          label="Trying changes"
+          label={RANGE.trying}
           fraction={state.state === "reckoning" ? state.share : 0}
           valueText={`${Math.round((state.state === "reckoning" ? state.share : 0) * 100)} %`}
         />
       )}
-      {state.state === "failed" && (
-        <Notice kind="refused">{`The search broke off (${state.detail}). The plan is as it was.`}</Notice>
-      )}
-      {state.state === "told" && state.helps.length === 0 && (
-        <Soft as="p">
-          Nothing that was tried gains more than half a decibel. It is as good as it gets with what
-          is in the case.
-        </Soft>
-      )}
+      {state.state === "failed" && <Notice kind="refused">{searchCrashWords(state.detail)}</Notice>}
+      {state.state === "told" && state.helps.length === 0 && <Soft as="p">{RANGE.noHelp}</Soft>}
       {state.state === "told" && state.helps.length > 0 && (
         <Table>
           <thead>
             <tr>
-              <th>Change</th>
-              <th>gains</th>
-              <th>takes</th>
-              <th>then</th>
+              <th>{RANGE.change}</th>
+              <th>{RANGE.gains}</th>
+              <th>{RANGE.takes}</th>
+              <th>{RANGE.then}</th>
               <th />
             </tr>
           </thead>
@@ -71,15 +64,15 @@ export function HelpList({ state, most, names, plan, walks, inHand, dayId }: Hel
               <tr key={JSON.stringify(h.help)}>
                 <td data-wide>
                   {capital(helpWords(h.help, names))}
-                  {h === most && <Most>helps most</Most>}
+                  {h === most && <Most>{RANGE.most}</Most>}
                 </td>
-                <td data-label="gains">
+                <td data-label={RANGE.gains}>
                   <Figure>{formatDb(h.gainDb)}</Figure>
                 </td>
-                <td data-label="takes">
-                  <Figure>{`${h.minutes} min`}</Figure>
+                <td data-label={RANGE.takes}>
+                  <Figure>{RANGE_TEXTS.min(h.minutes)}</Figure>
                 </td>
-                <td data-label="then">{reliabilityWords(h.after)}</td>
+                <td data-label={RANGE.then}>{reliabilityWords(h.after)}</td>
                 <td>
                   <Do
                     help={h.help}
@@ -121,7 +114,7 @@ function Do({
   if (help.code === "sleeve" || help.code === "straighten")
     return (
       <Link to={`/day/${dayId}/cards?channel=${walks[help.walk]?.walker.channelId ?? ""}`}>
-        rig card
+        {RANGE.rigCard}
       </Link>
     );
   if (help.code === "ankle" || help.code === "power")
@@ -135,12 +128,12 @@ function Do({
     );
   return (
     <Button
-      aria-label={`Make it so: ${words}`}
+      aria-label={`${RANGE.apply}: ${words}`}
       onPress={() => {
         inHand.change(applyHelp(plan, walks, help).plan, words);
       }}
     >
-      Make it so
+      {RANGE.apply}
     </Button>
   );
 }
@@ -181,11 +174,11 @@ function OnPerson({
   return (
     <>
       <Button
-        aria-label={`Make it so: ${words}`}
+        aria-label={`${RANGE.apply}: ${words}`}
         isDisabled={setup.isBusy || sync.isBusy}
         onPress={act}
       >
-        Make it so
+        {RANGE.apply}
       </Button>
       {refused && <Soft role="alert">{refused.message}</Soft>}
     </>
@@ -195,6 +188,6 @@ function OnPerson({
 const Most = styled.b`
   margin-left: 8px;
   color: var(--accent);
-  font-size: 15px;
+  font-size: var(--text);
   white-space: nowrap;
 `;

@@ -1,29 +1,26 @@
+import { MAP_LEGEND, MAP_MARKS, RANGE } from "~/contract/messages/range";
 import styled from "styled-components";
 
 /** What the colours and marks of the map say. */
 export function Legend() {
   return (
-    <LegendRow aria-label="What the map shows">
-      {[
-        ["out", "does not hold"],
-        ["0", "0–10 dB in hand: thin"],
-        ["10", "10–20 dB"],
-        ["20", "20–30 dB"],
-        ["30", "over 30 dB"],
-      ].map(([tone, words]) => (
+    <LegendRow aria-label={RANGE.legend}>
+      <li>{RANGE.marginLegend}</li>
+      {MAP_LEGEND.map(([tone, words]) => (
         <li key={tone}>
           <i data-tone={tone} aria-hidden />
           {words}
         </li>
       ))}
       <li>
-        <b aria-hidden>✕</b>thinnest place of each walk
+        <b aria-hidden>✕</b>
+        {MAP_MARKS.weakest}
       </li>
       <li>
         <b aria-hidden data-good>
           △
         </b>
-        a place that was tried
+        {MAP_MARKS.tried}
       </li>
     </LegendRow>
   );
@@ -36,7 +33,7 @@ const LegendRow = styled.ul`
   gap: 4px 16px;
   margin: 0;
   padding: 0;
-  font-size: 14px;
+  font-size: var(--small);
   color: var(--soft);
   li {
     display: flex;

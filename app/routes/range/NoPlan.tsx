@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { RANGE_TEXTS } from "~/contract/messages/screens/range";
 import type { PlaceRange } from "~/server/services/range/placePlans.server";
 import { PrimaryButton } from "~/app/ui/Button/Button";
 import { Answer, Row, Stack, Sub } from "~/app/ui/Page/Page";
@@ -27,12 +28,8 @@ export function NoPlan({
   return (
     <Stack>
       <div>
-        <Answer>{`${place} is not drawn yet`}</Answer>
-        <Sub>
-          Walls, where people go, and where the antennas stand: a few strokes are enough. Then it is
-          told who drops out, where, how often, and what would help most. Without a plan one link
-          can be judged by its distance and what stands between.
-        </Sub>
+        <Answer>{RANGE_TEXTS.hasNoFloorPlanYet(place)}</Answer>
+        <Sub>{RANGE_TEXTS.drawWallsWalksAndAntennas}</Sub>
       </div>
       <ReplyNotice reply={inHand.reply} />
       <Row>
@@ -47,9 +44,9 @@ export function NoPlan({
             setBegun(true);
           }}
         >
-          Draw this place
+          {RANGE_TEXTS.drawTheFloorPlan}
         </PrimaryButton>
-        <Link to={`/day/${dayId}/link-budget`}>Judge one link</Link>
+        <Link to={`/day/${dayId}/link-budget`}>{RANGE_TEXTS.linkBudget}</Link>
       </Row>
     </Stack>
   );

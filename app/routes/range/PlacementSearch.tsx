@@ -1,11 +1,12 @@
 import { useEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import { formatDb } from "~/contract/messages/format";
+import { COAX_OR_NONE } from "~/contract/messages/antenna";
 import { ANTENNA_NAMES, directionWords, reliabilityWords } from "~/contract/messages/plan";
+import { RANGE_TEXTS } from "~/contract/messages/screens/range";
 import type { FloorPlan, PlacedAntenna } from "~/core/location/floorPlan";
 import type { WalkForecast } from "~/core/location/forecast";
 import type { Placement } from "~/core/location/search";
-import type { CoaxType } from "~/core/radio/feed";
 import { askPlacement } from "~/workers/place/place.client";
 import { LengthField } from "~/app/features/plan/LengthField";
 import type { Lengths } from "~/app/features/plan/lengths";
@@ -24,16 +25,8 @@ type Search =
   | { state: "found"; placement: Placement | null; of: FloorPlan }
   | { state: "failed"; detail: string };
 const KINDS = Object.keys(ANTENNA_NAMES) as PlacedAntenna["kind"][];
-const CABLES: { id: CoaxType | "none"; label: string }[] = [
-  { id: "none", label: "no cable" },
-  { id: "RG-174", label: "RG-174, thin" },
-  { id: "RG-58", label: "RG-58" },
-  { id: "RG-8X", label: "RG-8X" },
-  { id: "RG-213", label: "RG-213, thick" },
-  { id: "low-loss-10", label: "low-loss, 10 mm" },
-];
 
-/** Where the two antennas go, given what is in the case and where stands may be put. */
+/** Where the two antennas go, given what is in the kit and where stands may be put. */
 export function PlacementSearch({
   plan,
   walks,
@@ -57,7 +50,7 @@ export function PlacementSearch({
   );
   const { atHand, cable } = plan;
   const setAtHand = (change: Partial<FloorPlan["atHand"]>) => {
-    inHand.change({ ...plan, atHand: { ...atHand, ...change } }, "what is at hand changed");
+    inHand.change({ ...plan, atHand: { ...atHand, ...change } }, RANGE_TEXTS.whatIsAtHandChanged);
   };
   const start = () => {
     running.current?.cancel();
@@ -85,15 +78,15 @@ export function PlacementSearch({
   if (walks.length === 0) return null;
   const worstDb = forecasts ? Math.min(...forecasts.map((f) => f.worstMarginDb)) : null;
   return (
-    <section aria-label="Two places for the antennas">
-      <Heading>Two places for the antennas</Heading>
+    <section aria-label={RANGE_TEXTS.twoAntennaPositions}>
+      <Heading>{RANGE_TEXTS.twoAntennaPositions}</Heading>
       <Soft as="p">
         {atHand.stands.length > 0
-          ? `Among the ${atHand.stands.length} places that are marked for stands.`
-          : "Anywhere on the plan; mark places for stands under Draw to keep to those."}
+          ? RANGE_TEXTS.usesThePositionsMarked(atHand.stands.length)
+          : RANGE_TEXTS.usesTheWholePlanMark}
       </Soft>
-      <Kinds role="group" aria-label="Antennas in the case">
-        <Soft>Antennas in the case</Soft>
+      <Kinds role="group" aria-label={RANGE_TEXTS.antennasInTheKit}>
+        <Soft>{RANGE_TEXTS.antennasInTheKit}</Soft>
         {KINDS.map((k) => (
           <CheckField
             key={k}
@@ -108,7 +101,7 @@ export function PlacementSearch({
       </Kinds>
       <Settings>
         <LengthField
-          label="Highest stand"
+          label={RANGE_TEXTS.highestStand}
           lengths={lengths}
           minM={0.5}
           maxM={20}
@@ -117,13 +110,13 @@ export function PlacementSearch({
           onChange={(m) => setAtHand({ mastM: m })}
         />
         <SelectField
-          label="Cable in the case"
-          choices={CABLES}
+          label={RANGE_TEXTS.cableInTheKit}
+          choices={COAX_OR_NONE}
           value={cable?.type ?? "none"}
           onChange={(type) => {
             inHand.change(
               { ...plan, cable: type === "none" ? null : { type, mostM: cable?.mostM ?? 15 } },
-              "cable changed",
+              RANGE_TEXTS.cableChanged,
             );
           }}
         />
@@ -131,12 +124,12 @@ export function PlacementSearch({
           isSelected={atHand.amplifier !== null}
           onChange={(on) => setAtHand({ amplifier: on ? { gainDb: 12, noiseFigureDb: 3 } : null })}
         >
-          an amplifier for the antenna’s end
+          {RANGE_TEXTS.anAmplifierAtTheAntenna}
         </SwitchField>
         {atHand.amplifier && (
           <NumberField
-            label="It lifts by"
-            unit="dB"
+            label={RANGE_TEXTS.gain}
+            unit={RANGE_TEXTS.db}
             min={0}
             max={40}
             step={1}
@@ -150,14 +143,14 @@ export function PlacementSearch({
         )}
         {cable && (
           <LengthField
-            label="Longest run"
+            label={RANGE_TEXTS.longestRun}
             lengths={lengths}
             minM={1}
             maxM={200}
             step={1}
             valueM={cable.mostM}
             onChange={(m) => {
-              inHand.change({ ...plan, cable: { ...cable, mostM: m } }, "cable changed");
+              inHand.change({ ...plan, cable: { ...cable, mostM: m } }, RANGE_TEXTS.cableChanged);
             }}
           />
         )}
@@ -166,30 +159,34 @@ export function PlacementSearch({
         {search.state === "running" ? (
           <>
             <Progress
-              label="Trying every pair of places"
+              label={RANGE_TEXTS.tryingEveryPairOfPositions}
               fraction={search.share}
               valueText={`${Math.round(search.share * 100)} %`}
             />
-            <QuietButton onPress={() => running.current?.cancel()}>Stop</QuietButton>
+            <QuietButton onPress={() => running.current?.cancel()}>{RANGE_TEXTS.stop}</QuietButton>
           </>
         ) : (
           <Button
             onPress={start}
-            why={atHand.kinds.length === 0 ? "Say first which antennas are at hand." : null}
+            why={
+              atHand.kinds.length === 0
+                ? RANGE_TEXTS.chooseTheAntennasFirst
+                : atHand.stands.length === 1
+                  ? RANGE_TEXTS.markASecondStandFirst
+                  : null
+            }
           >
-            Find two places
+            {RANGE_TEXTS.findTwoPositions}
           </Button>
         )}
       </Row>
       {search.state === "failed" && (
-        <Notice kind="refused">{`The search broke off (${search.detail}). The plan is as it was.`}</Notice>
+        <Notice kind="refused">{RANGE_TEXTS.theSearchStoppedThePlan(search.detail)}</Notice>
       )}
       {search.state === "found" &&
         search.of === plan &&
         (search.placement === null ? (
-          <Notice kind="caution">
-            Nothing can be put anywhere: no cable reaches, or all places lie inside obstacles.
-          </Notice>
+          <Notice kind="caution">{RANGE_TEXTS.noPositionWorksNoCable}</Notice>
         ) : (
           <Notice
             kind="said"
@@ -210,15 +207,30 @@ export function PlacementSearch({
                           ...plan.antennas.slice(2),
                         ],
                       },
-                      "antennas put where they were found best",
+                      RANGE_TEXTS.antennasPutWhereTheyWere,
                     );
                 }}
               >
-                Put them there
+                {RANGE_TEXTS.usingThesePositions}
               </Button>
             }
           >
-            {`${search.placement.antennas.map((a) => `a ${ANTENNA_NAMES[a.kind]} at ${lengths.metres(a.x)} across, ${lengths.metres(a.y)} down${a.kind === "fin" ? `, looking ${directionWords(a.aimDeg)}` : ""}${a.feed.some((f) => f.kind === "amplifier") ? ", with the amplifier" : ""}`).join(" and ")}: at least ${formatDb(search.placement.worstMarginDb)} in hand on every walk${worstDb === null ? "" : ` instead of ${formatDb(worstDb)}`}, ${reliabilityWords(search.placement)} for whoever is worst off.`}
+            {RANGE_TEXTS.atLeastToSpare(
+              search.placement.antennas
+                .map((a) =>
+                  RANGE_TEXTS.aAtAcrossDown(
+                    ANTENNA_NAMES[a.kind],
+                    lengths.metres(a.x),
+                    lengths.metres(a.y),
+                    a.kind === "fin" ? RANGE_TEXTS.looking(directionWords(a.aimDeg)) : "",
+                    a.feed.some((f) => f.kind === "amplifier") ? RANGE_TEXTS.withTheAmplifier : "",
+                  ),
+                )
+                .join(RANGE_TEXTS.and),
+              formatDb(search.placement.worstMarginDb),
+              worstDb === null ? "" : RANGE_TEXTS.instead(formatDb(worstDb)),
+              reliabilityWords(search.placement),
+            )}
           </Notice>
         ))}
     </section>

@@ -1,20 +1,22 @@
 import { useSearchParams } from "react-router";
 import type { PlaceRange } from "~/server/services/range/placePlans.server";
+import { RANGE } from "~/contract/messages/range";
+import { RANGE_TEXTS } from "~/contract/messages/screens/range";
 import { SelectField } from "~/app/ui/Field/Field";
 import { Row } from "~/app/ui/Page/Page";
 import type { Facing } from "~/app/routes/shared/usePlanReckoning";
 
 const LOOKS: { id: string; label: string }[] = [
-  { id: "worst", label: "turned the worst way" },
-  { id: "0", label: "looking right" },
-  { id: "90", label: "looking down" },
-  { id: "180", label: "looking left" },
-  { id: "270", label: "looking up" },
+  { id: "worst", label: RANGE_TEXTS.theWorstWay },
+  { id: "0", label: "right" },
+  { id: "90", label: "down" },
+  { id: "180", label: "left" },
+  { id: "270", label: "up" },
 ];
 
 const FACINGS: { id: Facing; label: string }[] = [
-  { id: "along", label: "where they go" },
-  { id: "worst", label: "the worst way" },
+  { id: "along", label: RANGE_TEXTS.whereTheyGo },
+  { id: "worst", label: RANGE_TEXTS.theWorstWay },
 ];
 
 interface RangeControlsProps {
@@ -35,10 +37,10 @@ export function RangeControls(props: RangeControlsProps) {
     <Row>
       {walkers.length > 0 && (
         <SelectField
-          label="Margin for"
+          label={RANGE.marginFor}
           choices={walkers.map((w) => ({
             id: w.channelId,
-            label: `${w.talker}, ${Math.round(10 ** (w.pack.txPowerDbm / 10))} mW`,
+            label: RANGE_TEXTS.mw(w.talker, Math.round(10 ** (w.pack.txPowerDbm / 10))),
           }))}
           value={mapFor ?? 0}
           onChange={(id) =>
@@ -46,13 +48,8 @@ export function RangeControls(props: RangeControlsProps) {
           }
         />
       )}
-      <SelectField label="On the map they are" choices={LOOKS} value={look} onChange={onLook} />
-      <SelectField
-        label="On their walks they look"
-        choices={FACINGS}
-        value={facing}
-        onChange={onFacing}
-      />
+      <SelectField label={RANGE.onMap} choices={LOOKS} value={look} onChange={onLook} />
+      <SelectField label={RANGE.onWalks} choices={FACINGS} value={facing} onChange={onFacing} />
     </Row>
   );
 }

@@ -1,5 +1,6 @@
 import { itemAt } from "~/core/units/items";
-import { formatDb, formatDbm } from "~/contract/messages/format";
+import { formatDb, formatRfLevel } from "~/contract/messages/format";
+import { RANGE_TEXTS } from "~/contract/messages/screens/range";
 import type { Cooler } from "~/core/location/tooHot";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { Figure, Heading, Soft, Table } from "~/app/ui/Page/Page";
@@ -32,39 +33,47 @@ export function TooStrong({
   if (walks.length === 0) return null;
   const im = tooStrong?.im;
   return (
-    <section aria-label="Too strong, and the law">
-      <Heading>Too strong, and the law</Heading>
+    <section aria-label={RANGE_TEXTS.tooStrongAndPowerLimits}>
+      <Heading>{RANGE_TEXTS.tooStrongAndPowerLimits}</Heading>
       {plan.antennas.length > 0 && !tooStrong ? (
-        <Soft as="p">Reckoning who comes near an antenna…</Soft>
+        <Soft as="p">{RANGE_TEXTS.calculatingWhoComesNear}</Soft>
       ) : hot.length === 0 ? (
-        <Soft as="p">Nobody comes so near an antenna that a receiver is overloaded.</Soft>
+        <Soft as="p">{RANGE_TEXTS.noOneComesNearEnough}</Soft>
       ) : (
         hot.map(({ w, found }) => (
           <div key={w.walk.id}>
             <p>
               <Status
                 status={found.headroomDb < 0 ? "problem" : "stale"}
-              >{`${w.walker.talker} ${found.headroomDb < 0 ? "overloads" : "comes near overload"}`}</Status>
-              {` at antenna ${plan.antennas.find((a) => a.id === found.antennaId)?.name ?? ""}: ${formatDbm(found.receivedDbm)}, ${found.headroomDb < 0 ? `${formatDb(-found.headroomDb)} too much` : `${formatDb(found.headroomDb)} under it`}, ${metres(found.at.atM)} along “${w.walk.name}”. It sounds like a dropout and is none.`}
+              >{`${w.walker.talker} ${found.headroomDb < 0 ? "overloads" : RANGE_TEXTS.comesNearOverload}`}</Status>
+              {RANGE_TEXTS.atAntennaAlongItSounds(
+                plan.antennas.find((a) => a.id === found.antennaId)?.name ?? "",
+                formatRfLevel(found.receivedDbm),
+                found.headroomDb < 0
+                  ? RANGE_TEXTS.tooMuch(formatDb(-found.headroomDb))
+                  : RANGE_TEXTS.under(formatDb(found.headroomDb)),
+                metres(found.at.atM),
+                w.walk.name,
+              )}
             </p>
             <Table>
               <thead>
                 <tr>
-                  <th>In this order</th>
-                  <th>under overload</th>
-                  <th>left at the far end</th>
+                  <th>{RANGE_TEXTS.inThisOrder}</th>
+                  <th>{RANGE_TEXTS.underOverload}</th>
+                  <th>{RANGE_TEXTS.leftAtTheFarEnd}</th>
                 </tr>
               </thead>
               <tbody>
                 {found.coolers.map((c) => (
                   <tr key={`${c.code}${c.value}`}>
                     <td data-wide>{coolerWords(c, metres)}</td>
-                    <td data-label="under overload">
+                    <td data-label={RANGE_TEXTS.underOverload}>
                       <Status status={c.isEnough ? "done" : "problem"}>
                         {formatDb(c.headroomDb)}
                       </Status>
                     </td>
-                    <td data-label="left at the far end">
+                    <td data-label={RANGE_TEXTS.leftAtTheFarEnd}>
                       <Figure>{formatDb(c.worstMarginDb)}</Figure>
                     </td>
                   </tr>
@@ -75,16 +84,33 @@ export function TooStrong({
         ))
       )}
       {im && (
-        <Soft as="p">{`${itemAt(walks, im.walks[0]).walker.talker} and ${itemAt(walks, im.walks[1]).walker.talker}, where both are strongest (${formatDbm(im.levelsDbm[0])}, ${formatDbm(im.levelsDbm[1])}), make products of ${formatDbm(im.productDbm)} in the receiver: ${im.underNoiseDb >= 0 ? `${formatDb(im.underNoiseDb)} under its noise, nobody hears them` : `${formatDb(-im.underNoiseDb)} over its noise. Whoever stands on one is hurt when weak: a set that Pick found clean has nobody there, else lower the power of whoever is near`}.`}</Soft>
+        <Soft as="p">
+          {RANGE_TEXTS.andWhereBothAreStrongest(
+            itemAt(walks, im.walks[0]).walker.talker,
+            itemAt(walks, im.walks[1]).walker.talker,
+            formatRfLevel(im.levelsDbm[0]),
+            formatRfLevel(im.levelsDbm[1]),
+            formatRfLevel(im.productDbm),
+            im.underNoiseDb >= 0
+              ? RANGE_TEXTS.belowItsNoiseHarmless(formatDb(im.underNoiseDb))
+              : RANGE_TEXTS.aboveItsNoiseItHurts(formatDb(-im.underNoiseDb)),
+          )}
+        </Soft>
       )}
       <Soft as="p">
-        {walkers
-          .map(
-            (w) =>
-              `${w.talker} ${Math.round(10 ** (w.pack.txPowerDbm / 10))} mW${w.law ? ` of ${w.law.maxEirpMw} mW radiated (${w.law.licence}, ${w.law.asOf})` : ", no rule known there"}`,
-          )
-          .join("; ")}
-        . Check with your regulator.
+        {RANGE_TEXTS.checkWithYourRegulator(
+          walkers
+            .map((w) =>
+              RANGE_TEXTS.mwWith(
+                w.talker,
+                Math.round(10 ** (w.pack.txPowerDbm / 10)),
+                w.law
+                  ? RANGE_TEXTS.ofMwRadiated(w.law.maxEirpMw, w.law.licence, w.law.asOf)
+                  : RANGE_TEXTS.noRuleKnownThere,
+              ),
+            )
+            .join("; "),
+        )}
       </Soft>
     </section>
   );
@@ -92,7 +118,7 @@ export function TooStrong({
 
 const coolerWords = (c: Cooler, metres: (m: number) => string): string =>
   c.code === "power"
-    ? `Pack down to ${c.value} mW`
+    ? RANGE_TEXTS.packDownToMw(c.value)
     : c.code === "distance"
-      ? `Antenna ${metres(c.value)} further away`
-      : `Pad of ${c.value} dB before the receiver`;
+      ? RANGE_TEXTS.antennaFurtherAway(metres(c.value))
+      : RANGE_TEXTS.padOfDbBefore(c.value);

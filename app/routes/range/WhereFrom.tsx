@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { fadingWords, needWords, shadowWords } from "~/contract/messages/range";
+import { RANGE_TEXTS } from "~/contract/messages/screens/range";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import type { WalkForecast } from "~/core/location/forecast";
 import { planLink } from "~/core/location/planLink";
@@ -21,7 +22,9 @@ export function WhereFrom(props: WhereFromProps) {
   const { forecast, metres } = props;
   return (
     <details onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary>{`What that is made of, ${metres(itemAt(forecast.points, forecast.worst).atM)} along`}</summary>
+      <summary>
+        {RANGE_TEXTS.howThisIsCalculatedAlong(metres(itemAt(forecast.points, forecast.worst).atM))}
+      </summary>
       {isOpen && <Terms {...props} />}
     </details>
   );
@@ -39,7 +42,7 @@ function Terms({ plan, walked, forecast }: WhereFromProps) {
       <TermsChart terms={link.terms} startDbm={pack.txPowerDbm} needDbm={link.sensitivityDbm} />
       <Soft as="p">
         {[
-          `To antenna ${antenna.name}.`,
+          RANGE_TEXTS.toAntenna(antenna.name),
           needWords(link, receiver.figures),
           fadingWords(link.kFactorDb),
           shadowWords(plan, link.isInSight),

@@ -1,5 +1,6 @@
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
+import styled from "styled-components";
 import type { Route } from "./+types/route";
 import { keepFit, keepRange } from "~/server/services/range/placeChecks.server";
 import {
@@ -11,7 +12,16 @@ import {
   undoDrawings,
   undoRigs,
 } from "~/server/services/range/placePlans.server";
-import { mapFootWords, rangeHeadline, rangeSubline } from "~/contract/messages/range";
+import {
+  crashWords,
+  keptRangeWords,
+  mapFootWords,
+  planLabel,
+  RANGE,
+  rangeHeadline,
+  rangeSubline,
+} from "~/contract/messages/range";
+import { RANGE_TEXTS } from "~/contract/messages/screens/range";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { helpsMost } from "~/core/location/search";
 import { itemAt } from "~/core/units/items";
@@ -21,6 +31,7 @@ import { useLengths } from "~/app/routes/shared/useLengths";
 import { PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { PictureDesk, PictureSide } from "~/app/ui/Page/PictureDesk";
 import { answerOrAway } from "~/app/routes/shared/away";
 import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
@@ -67,26 +78,19 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "keep":
       return reply(await keepDrawing(app, dayId, intent));
     case "undo":
-      return reply(await undoDrawings(app, dayId, intent.expectedVersion), () => "Taken back.");
+      return reply(await undoDrawings(app, dayId, intent.expectedVersion), () => RANGE.undone);
     case "keep-range":
-      return reply(
-        await keepRange(app, dayId),
-        (talkers) =>
-          `Kept for ${talkers} here: what is in hand at the thinnest point of their walks.`,
-      );
+      return reply(await keepRange(app, dayId), keptRangeWords);
     case "keep-fit":
       return reply(
         await keepFit(app, dayId, intent),
-        () =>
-          intent.fit
-            ? "Kept for this place: what is reckoned here goes by it from now on."
-            : "Forgotten: this place is reckoned by the book again.",
+        () => (intent.fit ? RANGE.fitKept : RANGE.fitForgotten),
         (): RangeIntent => ({ intent: "undo", expectedVersion: intent.expectedVersion + 1 }),
       );
     case "rig":
       return reply(await keepRig(app, dayId, intent), () => null);
     case "undo-rig":
-      return reply(await undoRigs(app, dayId, intent.expectedVersion), () => "Taken back.");
+      return reply(await undoRigs(app, dayId, intent.expectedVersion), () => RANGE.undone);
   }
 }
 
@@ -138,90 +142,102 @@ function Ranged({ range, inHand, plan }: RangedProps) {
   const spots = useMemo(() => spotsOfHelps(ranked ?? []), [ranked]);
   const state = rangeState(plan, walks, forecasts, worst);
   const names = {
-    antenna: (id: string) => `antenna ${plan.antennas.find((a) => a.id === id)?.name ?? "?"}`,
-    talker: (i: number) => walks[i]?.walker.talker ?? "the talker",
+    antenna: (id: string) =>
+      RANGE_TEXTS.antenna(plan.antennas.find((a) => a.id === id)?.name ?? "?"),
+    talker: (i: number) => walks[i]?.walker.talker ?? RANGE_TEXTS.theTalker,
     metres,
     at: (p: { x: number; y: number }) =>
-      `place ${spots.findIndex((s) => s.x === p.x && s.y === p.y) + 1 || "?"}`,
+      RANGE_TEXTS.place(spots.findIndex((s) => s.x === p.x && s.y === p.y) + 1 || "?"),
   };
   return (
-    <Stack>
-      <div>
-        <Answer>{rangeHeadline(state)}</Answer>
-        <Sub>{rangeSubline(state, { areTried: helps.state === "told", most, names })}</Sub>
-      </div>
-      {crash && (
-        <Notice kind="refused">{`The reckoning broke off (${crash}). Nothing that was kept is harmed; load the page again.`}</Notice>
-      )}
-      <PlanKeeping inHand={inHand} />
-      <RangeControls
-        walkers={range.walkers}
-        mapFor={mapFor?.channelId ?? null}
-        look={look}
-        onLook={setLook}
-        facing={facing}
-        onFacing={setFacing}
-      />
-      <FloorPlanChart
-        plan={shown}
-        label={`Plan of ${currentPlace(view).name}: ${mapFor ? `what ${mapFor.talker} has in hand` : "no talker"}, ${plan.antennas.length} antennas, ${plan.walks.length} walks`}
-        picture={pictureHref(inHand, view.day.id)}
-        bands={map?.bands ?? null}
-        selected={hands.selected}
-        marks={Object.fromEntries(range.walkers.map((w) => [w.channelId, w.mark]))}
-        traces={(forecasts ?? []).map((f, i) => traceOf(itemAt(walks, i).walk.id, f))}
-        markers={[...(isDragging ? [] : spotMarkers(spots)), ...thinMarkers(forecasts, worst)]}
-        metres={metres}
-        isOnlyHandles
-        onDown={hands.onDown}
-        onMove={hands.onMove}
-        onUp={hands.onUp}
-      />
-      <Legend />
-      <Soft as="p">
-        {mapFootWords({
-          plan,
-          least: map?.worst && mapFor ? { ...map.worst, talker: mapFor.talker } : null,
-          isNoiseKnown: range.walkers.some((w) => w.pack.interference),
-          unwalked: unwalkedOf(range.walkers, plan),
-        })}
-      </Soft>
-      <RangeActions
-        inHand={inHand}
-        dayId={view.day.id}
-        hasForecasts={forecasts !== null && forecasts.length > 0}
-      />
-      <ReplyNotice<RangeIntent>
-        reply={inHand.reply?.message ? inHand.reply : undefined}
-        onUndo={inHand.send}
-      />
-      <HelpList
-        state={helps}
-        most={most}
-        names={names}
-        plan={plan}
-        walks={walks}
-        inHand={inHand}
-        dayId={view.day.id}
-        rigs={range}
-      />
-      <WalkTable plan={shown} walks={walks} forecasts={forecasts} metres={metres} />
-      <TooStrong plan={plan} walks={walks} tooStrong={tooStrong} metres={metres} />
-      <Antennas plan={plan} inHand={inHand} lengths={lengths} onSelect={hands.setSelected} />
-      <PlacementSearch
-        plan={plan}
-        walks={walks}
-        forecasts={forecasts}
-        inHand={inHand}
-        lengths={lengths}
-      />
-      <Notice kind="caution">
-        Antennas on stands: clear of power lines, weight the stand, nobody climbs alone. Tape or
-        ramp every cable that people cross.
-      </Notice>
-    </Stack>
+    <PictureDesk>
+      <PictureSide>
+        <div>
+          <Answer>{rangeHeadline(state)}</Answer>
+          <Outcome>
+            {rangeSubline(state, { areTried: helps.state === "told", most, names })}
+          </Outcome>
+        </div>
+        {crash && <Notice kind="refused">{crashWords(crash)}</Notice>}
+        <RangeControls
+          walkers={range.walkers}
+          mapFor={mapFor?.channelId ?? null}
+          look={look}
+          onLook={setLook}
+          facing={facing}
+          onFacing={setFacing}
+        />
+        <FloorPlanChart
+          plan={shown}
+          label={planLabel(
+            currentPlace(view).name,
+            mapFor?.talker ?? null,
+            plan.antennas.length,
+            plan.walks.length,
+          )}
+          picture={pictureHref(inHand, view.day.id)}
+          bands={map?.bands ?? null}
+          selected={hands.selected}
+          marks={Object.fromEntries(range.walkers.map((w) => [w.channelId, w.mark]))}
+          traces={(forecasts ?? []).map((f, i) => traceOf(itemAt(walks, i).walk.id, f))}
+          markers={[...(isDragging ? [] : spotMarkers(spots)), ...thinMarkers(forecasts, worst)]}
+          metres={metres}
+          isOnlyHandles
+          onDown={hands.onDown}
+          onMove={hands.onMove}
+          onUp={hands.onUp}
+        />
+        <Legend />
+      </PictureSide>
+      <Stack $gapPx={12}>
+        <PlanKeeping inHand={inHand} />
+        <RangeActions
+          inHand={inHand}
+          dayId={view.day.id}
+          hasForecasts={forecasts !== null && forecasts.length > 0}
+        />
+        <ReplyNotice<RangeIntent>
+          reply={inHand.reply?.message ? inHand.reply : undefined}
+          onUndo={inHand.send}
+        />
+        <Soft as="p">
+          {mapFootWords({
+            plan,
+            least: map?.worst && mapFor ? { ...map.worst, talker: mapFor.talker } : null,
+            isNoiseKnown: range.walkers.some((w) => w.pack.interference),
+            unwalked: unwalkedOf(range.walkers, plan),
+          })}
+        </Soft>
+        <WalkTable plan={shown} walks={walks} forecasts={forecasts} metres={metres} />
+        <HelpList
+          state={helps}
+          most={most}
+          names={names}
+          plan={plan}
+          walks={walks}
+          inHand={inHand}
+          dayId={view.day.id}
+          rigs={range}
+        />
+        <TooStrong plan={plan} walks={walks} tooStrong={tooStrong} metres={metres} />
+        <Antennas plan={plan} inHand={inHand} lengths={lengths} onSelect={hands.setSelected} />
+        <PlacementSearch
+          plan={plan}
+          walks={walks}
+          forecasts={forecasts}
+          inHand={inHand}
+          lengths={lengths}
+        />
+        <Notice kind="caution">{RANGE.caution}</Notice>
+      </Stack>
+    </PictureDesk>
   );
 }
+
+/** As high before the walks are calculated as with what helps most: the plan below stays. */
+const Outcome = styled(Sub)`
+  min-height: 2lh;
+`;
 
 interface RangeActionsProps {
   inHand: PlanInHand;
@@ -234,15 +250,15 @@ function RangeActions({ inHand, dayId, hasForecasts }: RangeActionsProps) {
     <Row>
       <PrimaryButton
         isDisabled={inHand.isBusy || !inHand.isKept}
-        why={hasForecasts ? null : "Nobody’s walk is judged yet."}
+        why={hasForecasts ? null : RANGE.noForecast}
         onPress={() => inHand.send({ intent: "keep-range" })}
       >
-        Keep for everybody here
+        {RANGE.save}
       </PrimaryButton>
-      <Link to={`/day/${dayId}/draw`}>Draw</Link>
-      <Link to={`/day/${dayId}/walk-test`}>Walk it</Link>
-      {inHand.undo && <QuietButton onPress={inHand.undo}>Undo</QuietButton>}
-      {inHand.redo && <QuietButton onPress={inHand.redo}>Redo</QuietButton>}
+      <Link to={`/day/${dayId}/draw`}>{RANGE.plan}</Link>
+      <Link to={`/day/${dayId}/walk-test`}>{RANGE.walkTest}</Link>
+      {inHand.undo && <QuietButton onPress={inHand.undo}>{RANGE.undo}</QuietButton>}
+      {inHand.redo && <QuietButton onPress={inHand.redo}>{RANGE.redo}</QuietButton>}
     </Row>
   );
 }

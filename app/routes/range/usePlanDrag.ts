@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { RANGE_TEXTS } from "~/contract/messages/screens/range";
 import { itemAt } from "~/core/units/items";
 import { type ItemRef, movedBy, planItemAt, pointsOf, withPoints } from "~/core/location/editPlan";
 import type { FloorPlan } from "~/core/location/floorPlan";
@@ -44,7 +45,7 @@ export function usePlanDrag(plan: FloorPlan, change: PlanInHand["change"]) {
       const before = itemAt(pointsOf(plan, drag.ref), 0);
       const after = itemAt(pointsOf(drag.plan, drag.ref), 0);
       if (Math.hypot(before.x - after.x, before.y - after.y) > MIN_MOVE_M)
-        change(recabled(drag.plan, drag.ref), `${drag.ref.kind} moved`);
+        change(recabled(drag.plan, drag.ref), RANGE_TEXTS.moved(drag.ref.kind));
       setDrag(null);
     },
   };

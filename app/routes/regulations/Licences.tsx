@@ -1,3 +1,4 @@
+import { REGULATIONS_TEXTS } from "~/contract/messages/screens/regulations";
 import { licencesAsked } from "~/core/regulations/licences";
 import type { Region } from "~/core/regulations/region";
 import { ToggleButton } from "~/app/ui/Button/Button";
@@ -18,15 +19,15 @@ export function Licences({ region, held, isBusy, send }: LicencesProps) {
   if (asked.length === 0) return null;
   const set = (next: string[] | null) => send({ intent: "licences", held: next });
   return (
-    <section aria-label="Licence">
-      <Heading>Which licence do you hold for this shoot?</Heading>
+    <section aria-label={REGULATIONS_TEXTS.licence}>
+      <Heading>{REGULATIONS_TEXTS.whichLicenceDoYouHold}</Heading>
       <Row>
         <ToggleButton
           isDisabled={isBusy}
           isSelected={held?.length === 0}
           onChange={(isOn) => set(isOn ? [] : null)}
         >
-          none
+          {REGULATIONS_TEXTS.none}
         </ToggleButton>
         {asked.map((licence) => (
           <ToggleButton
@@ -46,8 +47,8 @@ export function Licences({ region, held, isBusy, send }: LicencesProps) {
         ))}
         <Soft>
           {held === null
-            ? "Not asked yet: every band below counts as open to you."
-            : "Bands whose licence is not held allow nothing here; the limit of those that are open to everybody counts."}
+            ? REGULATIONS_TEXTS.notAnsweredYetEveryBand
+            : REGULATIONS_TEXTS.bandsWithoutYourLicenceCount}
         </Soft>
       </Row>
     </section>

@@ -11,6 +11,7 @@ import {
 } from "~/server/services/frequencies/regions.server";
 import { capital, count, formatSpan, listWords, rangesWords } from "~/contract/messages/format";
 import { legalityWords } from "~/contract/messages/prep";
+import { REGULATIONS_TEXTS } from "~/contract/messages/screens/regulations";
 import { rasterChannels } from "~/core/regulations/raster";
 import { rasterOf } from "~/core/regulations/region";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
@@ -48,38 +49,35 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const { intent } = read;
   switch (intent.intent) {
     case "choose":
-      return reply(
-        await chooseRegion(app, dayId, intent.name),
-        (title) => `This day is judged by the rules of ${title}.`,
+      return reply(await chooseRegion(app, dayId, intent.name), (title) =>
+        REGULATIONS_TEXTS.thisDayIsJudged(title),
       );
     case "licences":
       return reply(
         await setLicences(app, dayId, intent.held),
         () =>
           intent.held === null
-            ? "Not asked: every band counts as open to you."
+            ? REGULATIONS_TEXTS.notAskedEveryBandCounts
             : intent.held.length === 0
-              ? "No licence: only what is open to everybody counts."
-              : `Held: ${listWords(intent.held)}.`,
+              ? REGULATIONS_TEXTS.noLicenceOnlyWhat
+              : REGULATIONS_TEXTS.held(listWords(intent.held)),
         (before): LawIntent => ({ intent: "licences", held: before }),
       );
     case "add-file":
-      return reply(
-        await addRegionFile(app, intent.text),
-        (name) => `Region ${name} is taken over. Choose it above if this day is there.`,
+      return reply(await addRegionFile(app, intent.text), (name) =>
+        REGULATIONS_TEXTS.regionIsImportedChoose(name),
       );
     case "drop-file":
-      return reply(
-        await dropRegionFile(app, intent.name),
-        (name) => `Region ${name} is what ships again.`,
+      return reply(await dropRegionFile(app, intent.name), (name) =>
+        REGULATIONS_TEXTS.regionIsWhatShipsAgain(name),
       );
   }
 }
 
 const ORIGINS = {
-  ships: "ships with Plain Channel",
-  corrected: "corrected by you",
-  own: "your own file",
+  ships: REGULATIONS_TEXTS.shipsWithPlainChannel,
+  corrected: REGULATIONS_TEXTS.correctedByYou,
+  own: REGULATIONS_TEXTS.yourOwnFile,
 };
 
 /**
@@ -104,19 +102,31 @@ export default function LawScreen({
       <div>
         <Answer>
           {wrong.length > 0
-            ? `${capital(labels(wrong))} may not transmit here as ${wrong.length === 1 ? "it is" : "they are"} set`
+            ? REGULATIONS_TEXTS.mayNotTransmitHere(
+                capital(labels(wrong)),
+                wrong.length === 1 ? REGULATIONS_TEXTS.it : REGULATIONS_TEXTS.they,
+              )
             : unknown.length > 0
-              ? `No rule known for ${labels(unknown)}: ask the regulator`
-              : `All ${count(match.length, "pack")} may transmit here as they are set`}
+              ? REGULATIONS_TEXTS.noRuleKnownForAsk(labels(unknown))
+              : REGULATIONS_TEXTS.allMayTransmitHere(count(match.length, "pack"))}
         </Answer>
-        <Sub>{`${region.title}, ${ORIGINS[origin]}. Television in steps of ${formatSpan(rasterOf(region).widthHz)}, channels ${raster[0]?.channel} to ${raster.at(-1)?.channel}.${region.maxBandwidthHz === null ? "" : ` A carrier may be at most ${formatSpan(region.maxBandwidthHz)} wide.`}`}</Sub>
+        <Sub>
+          {REGULATIONS_TEXTS.tvChannelsOfChannels(
+            region.title,
+            ORIGINS[origin],
+            formatSpan(rasterOf(region).widthHz),
+            raster[0]?.channel ?? "",
+            raster.at(-1)?.channel ?? "",
+            region.maxBandwidthHz === null
+              ? ""
+              : REGULATIONS_TEXTS.aCarrierMay(formatSpan(region.maxBandwidthHz)),
+          )}
+        </Sub>
       </div>
-      <Notice kind="caution">
-        {region.advice} Licence, band and power are yours to answer for: check with your regulator.
-      </Notice>
+      <Notice kind="caution">{REGULATIONS_TEXTS.licenceBandAndPower(region.advice)}</Notice>
       <Row>
         <SelectField
-          label="Region of this day"
+          label={REGULATIONS_TEXTS.regionOfThisDay}
           isLabelHidden
           isDisabled={isBusy}
           value={region.name}
@@ -124,20 +134,20 @@ export default function LawScreen({
           onChange={(name) => name !== region.name && send({ intent: "choose", name })}
         />
         <a href={`/day/${view.day.id}/region.json`} download>
-          Save this region as a file
+          {REGULATIONS_TEXTS.saveThisRegion}
         </a>
         <FileTrigger
           acceptedFileTypes={[".json", "application/json"]}
           onSelect={(files) => void readFile(files?.[0])}
         >
-          <Button isDisabled={isBusy}>Read a region file</Button>
+          <Button isDisabled={isBusy}>{REGULATIONS_TEXTS.importARegionFile}</Button>
         </FileTrigger>
         {origin === "corrected" && (
           <QuietButton
             isDisabled={isBusy}
             onPress={() => send({ intent: "drop-file", name: region.name })}
           >
-            Undo: back to the one that ships
+            {REGULATIONS_TEXTS.undoBuiltInRegulations}
           </QuietButton>
         )}
       </Row>
@@ -146,11 +156,11 @@ export default function LawScreen({
       <Table>
         <thead>
           <tr>
-            <th>MHz</th>
-            <th>Licence</th>
-            <th>At most</th>
-            <th>What for</th>
-            <th>Source</th>
+            <th>{REGULATIONS_TEXTS.mhz}</th>
+            <th>{REGULATIONS_TEXTS.licence}</th>
+            <th>{REGULATIONS_TEXTS.atMost}</th>
+            <th>{REGULATIONS_TEXTS.what}</th>
+            <th>{REGULATIONS_TEXTS.source}</th>
           </tr>
         </thead>
         <tbody>
@@ -159,30 +169,30 @@ export default function LawScreen({
               <th scope="row">
                 <Figure>{`${b.lowHz / 1e6}–${b.highHz / 1e6}`}</Figure>
               </th>
-              <td data-label="Licence">{capital(b.licence)}</td>
-              <td data-label="At most">
+              <td data-label={REGULATIONS_TEXTS.licence}>{capital(b.licence)}</td>
+              <td data-label={REGULATIONS_TEXTS.atMost}>
                 {b.maxEirpMw === 0 ? (
-                  <Status status="problem">forbidden</Status>
+                  <Status status="problem">{REGULATIONS_TEXTS.forbidden}</Status>
                 ) : (
-                  <Figure>{`${b.maxEirpMw} mW`}</Figure>
+                  <Figure>{REGULATIONS_TEXTS.mw(b.maxEirpMw)}</Figure>
                 )}
               </td>
               <td data-wide>{b.note}</td>
               <td data-wide>
-                <Soft>{`${b.source}, as of ${b.asOf}`}</Soft>
+                <Soft>{REGULATIONS_TEXTS.as(b.source, b.asOf)}</Soft>
               </td>
             </tr>
           ))}
         </tbody>
       </Table>
       <section>
-        <Heading>Your packs here</Heading>
+        <Heading>{REGULATIONS_TEXTS.yourPacksHere}</Heading>
         <Table>
           <thead>
             <tr>
-              <th>Pack</th>
-              <th>Set to</th>
-              <th>Where it may be</th>
+              <th>{REGULATIONS_TEXTS.pack}</th>
+              <th>{REGULATIONS_TEXTS.set}</th>
+              <th>{REGULATIONS_TEXTS.whereItMayTransmit}</th>
             </tr>
           </thead>
           <tbody>
@@ -191,12 +201,12 @@ export default function LawScreen({
                 <th scope="row">
                   <b>{m.unit.label}</b> <Soft>{m.modelName}</Soft>
                 </th>
-                <td data-label="Set to">
-                  <Figure>{`${m.unit.powerMw ?? "–"} mW`}</Figure>
+                <td data-label={REGULATIONS_TEXTS.set}>
+                  <Figure>{REGULATIONS_TEXTS.mwWith(m.unit.powerMw ?? "–")}</Figure>
                 </td>
-                <td data-label="Where">
+                <td data-label={REGULATIONS_TEXTS.where}>
                   {m.legality.code === "fine" ? (
-                    <Figure>{`${rangesWords(m.legality.where)} MHz`}</Figure>
+                    <Figure>{REGULATIONS_TEXTS.mhzWith(rangesWords(m.legality.where))}</Figure>
                   ) : (
                     <Status status="problem">{legalityWords(m.legality)}</Status>
                   )}

@@ -12,6 +12,7 @@ import {
 } from "~/contract/messages/format";
 import { reportTables } from "~/contract/messages/reportTables";
 import { hitCauseWords } from "~/contract/messages/roll";
+import { REPORT_TEXTS } from "~/contract/messages/screens/report";
 import { Button } from "~/app/ui/Button/Button";
 import { Answer, Figure, Heading, Row, Soft, Stack, Sub, Table } from "~/app/ui/Page/Page";
 import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
@@ -31,26 +32,37 @@ export default function ReportScreen({
       <div>
         <Answer>
           {none
-            ? "Nothing to report yet"
+            ? REPORT_TEXTS.nothingToReportYet
             : report.hits.length === 0
-              ? "No hit was called today"
+              ? REPORT_TEXTS.noInterferenceLoggedToday
               : `${capital(count(report.hits.length, "hit"))}: ${listWords(report.causes.map((c) => `${c.count} × ${itemAt(hitCauseWords(c.cause).split(":"), 0)}`))}`}
         </Answer>
-        <Sub>{`${day.production}, day ${day.dayNumber} of ${day.dayCount}, ${formatDate(day.dateIso)}${day.town === "" ? "" : `, ${day.town}`}${day.isPractice ? " · practice, everything made up" : ""}. ${report.rolledMs > 0 ? `Rolled for ${formatDuration(report.rolledMs)}. ` : ""}As it stands at ${formatClock(madeAtMs)}.`}</Sub>
+        <Sub>
+          {REPORT_TEXTS.dayOfAsItStands(
+            day.production,
+            day.dayNumber,
+            day.dayCount,
+            formatDate(day.dateIso),
+            day.town === "" ? "" : `, ${day.town}`,
+            day.isPractice ? REPORT_TEXTS.practiceAllMadeUp : "",
+            report.rolledMs > 0 ? REPORT_TEXTS.rolled(formatDuration(report.rolledMs)) : "",
+            formatClock(madeAtMs),
+          )}
+        </Sub>
       </div>
       <Tools>
-        <Button onPress={() => print()}>Print</Button>
+        <Button onPress={() => print()}>{REPORT_TEXTS.print}</Button>
         <a href={`${files}/report.pdf`} download>
-          PDF
+          {REPORT_TEXTS.pdf}
         </a>
         <a href={`${files}/report.json`} download>
-          JSON
+          {REPORT_TEXTS.json}
         </a>
         <a href={`${files}/log.csv`} download>
-          The whole log, CSV
+          {REPORT_TEXTS.theWholeLogCsv}
         </a>
         <a href={`/day/${day.id}/frequencies.csv`} download>
-          Frequencies, CSV
+          {REPORT_TEXTS.frequenciesCsv}
         </a>
       </Tools>
       {reportTables(report).map((t) => (
@@ -89,19 +101,19 @@ export default function ReportScreen({
       ))}
       {scans.length > 0 && (
         <section>
-          <Heading>Scans</Heading>
+          <Heading>{REPORT_TEXTS.scans}</Heading>
           {scans.map((s) => (
             <Scan key={`${s.takenAtMs} ${s.place}`}>
-              <Soft>{`${formatClock(s.takenAtMs)} ${s.place}, by ${s.source}`}</Soft>
+              <Soft>{REPORT_TEXTS.by(formatClock(s.takenAtMs), s.place, s.source)}</Soft>
               <img
-                alt={`Scan of ${s.place}, ${formatClock(s.takenAtMs)}`}
+                alt={REPORT_TEXTS.scan(s.place, formatClock(s.takenAtMs))}
                 src={`data:image/svg+xml;utf8,${encodeURIComponent(s.svg)}`}
               />
             </Scan>
           ))}
         </section>
       )}
-      <Soft>Licence, band and power are the user’s duty: check with your regulator.</Soft>
+      <Soft>{REPORT_TEXTS.licenceBandAndPower}</Soft>
     </Stack>
   );
 }

@@ -1,3 +1,4 @@
+import { REPORT_FILE_TEXTS } from "~/contract/messages/screens/reportFile";
 import type { Route } from "./+types/route";
 import { logCsv, reportJson } from "~/server/services/day/report.server";
 import { reportPdf } from "~/server/services/day/reportPdf.server";
@@ -21,6 +22,6 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     case "log.csv":
       return download(orNotFound(await logCsv(context.app, dayId)), "text/csv", `log-${name}.csv`);
     default:
-      throw notFound("There is no such file.");
+      throw notFound(REPORT_FILE_TEXTS.thereIsNoSuchFile);
   }
 }

@@ -1,3 +1,4 @@
+import { ROLL_TEXTS } from "~/contract/messages/screens/roll";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { Soft } from "~/app/ui/Page/Page";
@@ -14,17 +15,19 @@ export function CallStrip({
 }) {
   if (!hitKey.calling) return null;
   return (
-    <S.Strip role="dialog" aria-label="Which channel was hit">
-      <b>Hit. Whose?</b>
+    <S.Strip role="dialog" aria-label={ROLL_TEXTS.interferenceOnWhichChannel}>
+      <b>{ROLL_TEXTS.interference}</b>
       {channels.map((c) => (
         <Button
           key={c.id}
           onPress={() => hitKey.name(c.number)}
         >{`${c.number} ${c.talker}`}</Button>
       ))}
-      <Soft>{hitKey.calling.digits === "" ? "or its number" : `${hitKey.calling.digits} …`}</Soft>
+      <Soft>
+        {hitKey.calling.digits === "" ? ROLL_TEXTS.orItsNumber : `${hitKey.calling.digits} …`}
+      </Soft>
       <QuietButton onPress={hitKey.giveUp}>
-        Nobody’s <kbd>Esc</kbd>
+        {ROLL_TEXTS.cancel} <kbd>{ROLL_TEXTS.esc}</kbd>
       </QuietButton>
     </S.Strip>
   );

@@ -1,10 +1,10 @@
 import { defined } from "~/core/units/items";
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
-import { capital, formatDbm, listWords, mhz } from "~/contract/messages/format";
+import { capital, formatRfLevel, listWords, mhz } from "~/contract/messages/format";
 import { logClock } from "~/contract/messages/log";
 import { RETUNE_WORDS } from "~/contract/messages/notes";
-import { PROOF_WORDS } from "~/contract/messages/proof";
+import { VERIFICATION_WORDS } from "~/contract/messages/verification";
 import {
   hitAnswerWords,
   hitCauseWords,
@@ -13,6 +13,7 @@ import {
   likelihoodWord,
 } from "~/contract/messages/roll";
 import { settingStepWords } from "~/contract/messages/setting";
+import { ROLL_TEXTS } from "~/contract/messages/screens/roll";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { settingSteps } from "~/core/kit/settingSteps";
 import type { HitAnswerKind } from "~/core/monitor/hitAnswers";
@@ -42,11 +43,11 @@ export function HitPanel({ hit, view, isBusy, send, onHide }: HitPanelProps) {
     panel.current?.querySelector<HTMLElement>("[data-next]")?.focus({ preventScroll: true });
   }, [hit.id, hit.step, isBusy]);
   return (
-    <S.Aside ref={panel} aria-label={`Hit on ${hit.talker}`}>
+    <S.Aside ref={panel} aria-label={ROLL_TEXTS.hit(hit.talker)}>
       <Row>
         <Heading>{`${logClock(hit.atMs)} · ${hit.number} ${hit.talker}`}</Heading>
         <QuietButton onPress={onHide} style={{ marginLeft: "auto" }}>
-          Later
+          {ROLL_TEXTS.later}
         </QuietButton>
       </Row>
       {hit.lacking !== null && hit.hit.readings === "" && !hit.closed && (
@@ -69,8 +70,7 @@ function HitCauses({ judged }: { judged: HitView["hit"]["judged"] }) {
   if (!first)
     return (
       <div>
-        <b>{capital(hitCauseWords(null))}</b>{" "}
-        <Soft>No receiver of this channel was read from here, so nothing is judged.</Soft>
+        <b>{capital(hitCauseWords(null))}</b> <Soft>{ROLL_TEXTS.noReadingsOfThisChannel}</Soft>
       </div>
     );
   if (judged.basis === "observed") return <ObservedCauses causes={judged.causes} />;
@@ -81,7 +81,9 @@ function HitCauses({ judged }: { judged: HitView["hit"]["judged"] }) {
       <Reasons cause={first} />
       {others.length > 0 && (
         <details>
-          <summary>{`Else possible: ${others.map((c) => hitCauseWords(c.cause)).join("; ")}`}</summary>
+          <summary>
+            {ROLL_TEXTS.alsoPossible(others.map((c) => hitCauseWords(c.cause)).join("; "))}
+          </summary>
           {others.map((c) => (
             <div key={c.cause}>
               <Soft>{hitCauseWords(c.cause)}</Soft>
@@ -120,7 +122,9 @@ const Reasons = ({ cause }: { cause: Causes[number] }) => (
       <li key={i}>{hitReasonWords(r)}</li>
     ))}
     {cause.against.map((r, i) => (
-      <li key={`a${i}`} data-against>{`against it: ${hitReasonWords(r)}`}</li>
+      <li key={`a${i}`} data-against>
+        {ROLL_TEXTS.against(hitReasonWords(r))}
+      </li>
     ))}
   </S.Reasons>
 );
@@ -131,8 +135,8 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   const takeBack = (
     <QuietButton isDisabled={isBusy} onPress={() => send({ intent: "take-back", hitId: hit.id })}>
       {last?.toHz
-        ? `Back to ${last.fromHz === null ? "where it was" : mhz(last.fromHz)}`
-        : "Not this after all"}
+        ? ROLL_TEXTS.restore(last.fromHz === null ? ROLL_TEXTS.where : mhz(last.fromHz))
+        : ROLL_TEXTS.not}
     </QuietButton>
   );
   const answers = (kinds: readonly HitAnswerKind[], isNext: boolean) => (
@@ -161,17 +165,17 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   if (hit.step === "hold") {
     return (
       <>
-        <p>{`${hitAnswerWords(last.answer).what}: done. Does it hold?`}</p>
+        <p>{ROLL_TEXTS.doneIsItOk(hitAnswerWords(last.answer).what)}</p>
         <Row>
           <PrimaryButton
             data-next
             isDisabled={isBusy}
             onPress={() => send({ intent: "close", hitId: hit.id })}
           >
-            It holds
+            {ROLL_TEXTS.okAgain}
           </PrimaryButton>
         </Row>
-        <Soft>If not, what else</Soft>
+        <Soft>{ROLL_TEXTS.ifNotTry}</Soft>
         {answers(
           possible.filter((k) => k !== last.answer),
           false,
@@ -189,7 +193,7 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   if (hit.step === "receiver") {
     return (
       <>
-        <p>{`Set ${channel.receiverLabel} to ${mhz(defined(last.toHz))}.`}</p>
+        <p>{ROLL_TEXTS.set(channel.receiverLabel, mhz(defined(last.toHz)))}</p>
         <ul>
           {steps.receiver.map((s, i) => (
             <li key={i}>{settingStepWords(s)}</li>
@@ -198,7 +202,7 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
         <Row>
           {/* a receiver that is driven is on its way: the focus waits for what comes after */}
           <Link to={sync} {...(hit.lacking === null ? {} : { "data-next": true })}>
-            Tick it off at Sync
+            {ROLL_TEXTS.checkItAtSync}
           </Link>
           {takeBack}
         </Row>
@@ -208,7 +212,15 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   if (hit.step === "pack") {
     return (
       <>
-        <p>{`${channel.receiverLabel} ${hit.lacking === null ? `is on ${mhz(defined(last.toHz))}, and nothing is heard there` : `was noted on ${mhz(defined(last.toHz))}`}. Now ${channel.packLabel}:`}</p>
+        <p>
+          {ROLL_TEXTS.now(
+            channel.receiverLabel,
+            hit.lacking === null
+              ? ROLL_TEXTS.isOnWithNoRf(mhz(defined(last.toHz)))
+              : ROLL_TEXTS.wasSet(mhz(defined(last.toHz))),
+            channel.packLabel,
+          )}
+        </p>
         <ol style={{ paddingLeft: 22 }}>
           {steps.pack.map((s, i) => (
             <li key={i}>{settingStepWords(s)}</li>
@@ -220,10 +232,12 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
               data-next
               isDisabled={isBusy}
               onPress={() => send({ intent: "pack-follows", hitId: hit.id })}
-            >{`${channel.packLabel} follows`}</PrimaryButton>
+            >
+              {ROLL_TEXTS.follows(channel.packLabel)}
+            </PrimaryButton>
           ) : (
             <Link to={sync} data-next>
-              Note at Sync what it shows
+              {ROLL_TEXTS.enterAtSyncWhat}
             </Link>
           )}
           {takeBack}
@@ -234,16 +248,22 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   if (hit.step === "prove" && hit.lacking !== null && hit.lacking.length > 0) {
     return (
       <>
-        <p>{`${channel.packLabel} was noted on ${mhz(defined(last.toHz))}. Not answered yet: ${listWords(hit.lacking.map((p) => PROOF_WORDS[p].name))}.`}</p>
+        <p>
+          {ROLL_TEXTS.wasSetOnNotAnswered(
+            channel.packLabel,
+            mhz(defined(last.toHz)),
+            listWords(hit.lacking.map((p) => VERIFICATION_WORDS[p].name)),
+          )}
+        </p>
         <Row>
           <Link to={sync} data-next>
-            Answer at Sync
+            {ROLL_TEXTS.answerAtSync}
           </Link>
           <Button
             isDisabled={isBusy}
             onPress={() => send({ intent: "close-unverified", hitId: hit.id })}
           >
-            Close, not verified
+            {ROLL_TEXTS.closeNotVerified}
           </Button>
           {takeBack}
         </Row>
@@ -252,19 +272,17 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   }
   if (hit.step === "prove") {
     const seen =
-      hit.lacking === null
-        ? "RF, both antennas, its own name and the voice are looked at; then the plan has a new version."
-        : "What the verification asks was answered at Sync; closing it gives the plan a new version.";
+      hit.lacking === null ? ROLL_TEXTS.checksRfBothAntennas : ROLL_TEXTS.whatTheVerificationAsks;
     return (
       <>
-        <p>{`${channel.packLabel} ${hit.lacking === null ? "shows" : "was noted on"} ${mhz(defined(last.toHz))}. ${seen}`}</p>
+        <p>{`${channel.packLabel} ${hit.lacking === null ? "shows" : ROLL_TEXTS.wasSet2} ${mhz(defined(last.toHz))}. ${seen}`}</p>
         <Row>
           <PrimaryButton
             data-next
             isDisabled={isBusy}
             onPress={() => send({ intent: "close", hitId: hit.id })}
           >
-            {hit.lacking === null ? "Prove it" : "Close as verified"}
+            {hit.lacking === null ? ROLL_TEXTS.verify : ROLL_TEXTS.closeAsVerified}
           </PrimaryButton>
           {takeBack}
         </Row>
@@ -284,16 +302,28 @@ function answerText(
     return retune
       ? {
           what: `${RETUNE_WORDS[retune.from]} ${mhz(retune.frequencyHz)}`,
-          how: `${retune.noiseDbm === null ? "not measured" : `${formatDbm(retune.noiseDbm)} of noise there`}; clear of everything ${lacking === null ? "on the air now" : "in the last scan"}; ${words.how}`,
+          how: ROLL_TEXTS.clearOfEverything(
+            retune.noiseDbm === null
+              ? ROLL_TEXTS.notMeasured
+              : ROLL_TEXTS.ofNoiseThere(formatRfLevel(retune.noiseDbm)),
+            lacking === null ? ROLL_TEXTS.onTheAirNow : ROLL_TEXTS.inTheLastScan,
+            words.how,
+          ),
         }
       : null;
   if (kind === "power-up")
     return powers.up === null
       ? null
-      : { what: `${words.what}: ${powers.up} mW`, how: `from ${powers.setMw} mW; ${words.how}` };
+      : {
+          what: ROLL_TEXTS.mw(words.what, powers.up),
+          how: ROLL_TEXTS.fromMw(powers.setMw, words.how),
+        };
   if (kind === "power-down")
     return powers.down === null
       ? null
-      : { what: `${words.what}: ${powers.down} mW`, how: `from ${powers.setMw} mW; ${words.how}` };
+      : {
+          what: ROLL_TEXTS.mwWith(words.what, powers.down),
+          how: ROLL_TEXTS.fromMw(powers.setMw, words.how),
+        };
   return words;
 }

@@ -24,7 +24,7 @@ test("three presses, in order with the focus, and what was noticed is told once;
   press("Heard", "silence");
   expect(told).toEqual([]);
   expect(document.activeElement?.textContent).toBe("stayed up");
-  press("RF meter or lamp", "went out");
+  press("RF meter or light", "went out");
   expect(document.activeElement?.textContent).toBe("on, as set");
   press("Pack shows", "did not see");
   expect(told).toEqual([{ heard: "silence", meter: "gone", pack: null }]);

@@ -6,6 +6,7 @@ import {
   observationWords,
   PACK_SHOWED_WORDS,
 } from "~/contract/messages/roll";
+import { ROLL_TEXTS } from "~/contract/messages/screens/roll";
 import { HEARD, type HitObservation, METER_DID, PACK_SHOWED } from "~/core/monitor/hitObservation";
 import { QuietButton, ToggleButton } from "~/app/ui/Button/Button";
 import { Soft } from "~/app/ui/Page/Page";
@@ -16,9 +17,9 @@ type Answers = Partial<HitObservation>;
 type Question = keyof HitObservation;
 
 const QUESTIONS: readonly { id: Question; label: string; notSeen: string }[] = [
-  { id: "heard", label: "Heard", notSeen: "not heard by me" },
-  { id: "meter", label: "RF meter or lamp", notSeen: "did not see" },
-  { id: "pack", label: "Pack shows", notSeen: "did not see" },
+  { id: "heard", label: ROLL_TEXTS.heard, notSeen: ROLL_TEXTS.notHeardByMe },
+  { id: "meter", label: ROLL_TEXTS.rfMeterOrLight, notSeen: ROLL_TEXTS.didNotSee },
+  { id: "pack", label: ROLL_TEXTS.packShows, notSeen: ROLL_TEXTS.didNotSee },
 ];
 const NOT_SEEN = "not-seen";
 
@@ -51,14 +52,14 @@ export function HitQuestions({ observed, isBusy, onObserve }: HitQuestionsProps)
   if (!isAsking && observed)
     return (
       <p>
-        <Soft>{`By ear and eye: ${observationWords(observed)}. `}</Soft>
+        <Soft>{ROLL_TEXTS.byEarAndEye(observationWords(observed))}</Soft>
         <QuietButton
           onPress={() => {
             setAnswers({});
             setAsking(true);
           }}
         >
-          Answer again
+          {ROLL_TEXTS.answerAgain}
         </QuietButton>
       </p>
     );
@@ -71,7 +72,7 @@ export function HitQuestions({ observed, isBusy, onObserve }: HitQuestionsProps)
     onObserve({ heard, meter, pack });
   };
   return (
-    <S.Questions aria-label="What was noticed">
+    <S.Questions aria-label={ROLL_TEXTS.whatYouNoticed}>
       {QUESTIONS.map((q) => (
         <S.Question
           key={q.id}

@@ -1,5 +1,6 @@
 import { formatClock, mhz } from "~/contract/messages/format";
 import { hitCauseWords } from "~/contract/messages/roll";
+import { ROLL_TEXTS } from "~/contract/messages/screens/roll";
 import type { HitView } from "~/server/services/roll/hits.server";
 import { Heading, Soft } from "~/app/ui/Page/Page";
 import * as S from "./roll.styles";
@@ -13,13 +14,13 @@ export function HitsToday({ hits }: { hits: readonly HitView[] }) {
   if (closed.length === 0) return null;
   return (
     <section>
-      <Heading>Hits today</Heading>
+      <Heading>{ROLL_TEXTS.interferenceToday}</Heading>
       <S.History>
         {closed.slice(0, MAX_TOLD).map((h) => (
           <li key={h.id}>
             <time>{formatClock(h.atMs)}</time>
             <b>{`${h.number} ${h.talker}`}</b>
-            <span>{`${hitCauseWords(h.closed?.how === "nothing-found" ? null : (h.hit.judged.causes[0]?.cause ?? null))}${h.hit.scene ? `, scene ${h.hit.scene}${h.hit.take ? `, take ${h.hit.take}` : ""}` : ""}`}</span>
+            <span>{`${hitCauseWords(h.closed?.how === "nothing-found" ? null : (h.hit.judged.causes[0]?.cause ?? null))}${h.hit.scene ? ROLL_TEXTS.scene(h.hit.scene, h.hit.take ? ROLL_TEXTS.take(h.hit.take) : "") : ""}`}</span>
             <Soft>{outcomeOf(h)}</Soft>
           </li>
         ))}
@@ -30,10 +31,14 @@ export function HitsToday({ hits }: { hits: readonly HitView[] }) {
 
 function outcomeOf(h: HitView): string {
   const last = h.answers.at(-1);
-  if (h.closed?.how === "left") return "left, for the edit";
-  if (h.closed?.how === "nothing-found") return "nothing found";
-  if (h.closed?.how === "taken-back") return "taken back";
+  if (h.closed?.how === "left") return ROLL_TEXTS.leftForTheEdit;
+  if (h.closed?.how === "nothing-found") return ROLL_TEXTS.nothingFound;
+  if (h.closed?.how === "taken-back") return ROLL_TEXTS.takenBack;
   return last?.toHz
-    ? `on ${mhz(last.toHz)}${h.closed?.how === "unproved" ? ", not verified" : ""}, plan ${h.closed?.planVersion ?? "?"}`
-    : "it holds";
+    ? ROLL_TEXTS.onPlan(
+        mhz(last.toHz),
+        h.closed?.how === "unproved" ? ROLL_TEXTS.notVerified : "",
+        h.closed?.planVersion ?? "?",
+      )
+    : ROLL_TEXTS.okAgain;
 }

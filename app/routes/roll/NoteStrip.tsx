@@ -1,4 +1,5 @@
 import { useEffect } from "react";
+import { ROLL_TEXTS } from "~/contract/messages/screens/roll";
 import { newId } from "~/app/features/live/newId";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useIntent } from "~/app/routes/shared/useIntent";
@@ -42,7 +43,7 @@ export function NoteStrip({
       {note && (
         <S.Strip>
           <TextField
-            label="Note"
+            label={ROLL_TEXTS.note}
             value={note.text}
             onChange={(text) => step({ do: "write", text })}
             isFocused
@@ -50,9 +51,9 @@ export function NoteStrip({
             onEnter={keep}
           />
           <Button onPress={keep} isDisabled={isBusy}>
-            Keep it
+            {ROLL_TEXTS.save}
           </Button>
-          <QuietButton onPress={() => step({ do: "leave-note" })}>Leave it</QuietButton>
+          <QuietButton onPress={() => step({ do: "leave-note" })}>{ROLL_TEXTS.cancel}</QuietButton>
         </S.Strip>
       )}
       <ReplyNotice reply={reply} />

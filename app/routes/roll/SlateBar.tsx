@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { ROLL_TEXTS } from "~/contract/messages/screens/roll";
 import type { SlateView } from "~/server/services/roll/slate.server";
 import { Button } from "~/app/ui/Button/Button";
 import { TextField } from "~/app/ui/Field/Field";
@@ -20,10 +21,10 @@ export function SlateBar({ slate, isBusy, onTake }: SlateBarProps) {
     if (scene !== "" && scene !== slate.scene) onTake({ scene, take: 1 });
   };
   return (
-    <S.Slate aria-label="Scene and take">
-      <Soft>Scene</Soft>
+    <S.Slate aria-label={ROLL_TEXTS.sceneAndTake}>
+      <Soft>{ROLL_TEXTS.scene2}</Soft>
       <TextField
-        label="Scene"
+        label={ROLL_TEXTS.scene2}
         isLabelHidden
         value={typed ?? slate.scene ?? ""}
         onChange={setTyped}
@@ -31,25 +32,23 @@ export function SlateBar({ slate, isBusy, onTake }: SlateBarProps) {
         widthCh={5}
         placeholder="–"
       />
-      <Soft>take</Soft>
+      <Soft>{ROLL_TEXTS.take2}</Soft>
       <b>{slate.take ?? "–"}</b>
-      <Button
-        isDisabled={isBusy}
-        why={slate.scene === null ? "say the scene first" : null}
-        onPress={() => onTake(nextTake(slate))}
-      >
-        Next take <kbd>T</kbd>
-      </Button>
+      {slate.scene !== null && (
+        <Button isDisabled={isBusy} onPress={() => onTake(nextTake(slate))}>
+          {ROLL_TEXTS.nextTake} <kbd>T</kbd>
+        </Button>
+      )}
       {slate.nextScene !== null && (
         <Button
           isDisabled={isBusy}
           onPress={() => onTake({ scene: slate.nextScene ?? "", take: 1 })}
         >
-          {`Scene ${slate.nextScene} `}
+          {ROLL_TEXTS.sceneWith(slate.nextScene)}
           <kbd>S</kbd>
         </Button>
       )}
-      {!slate.isSaid && slate.scene !== null && <Soft>as planned</Soft>}
+      {!slate.isSaid && slate.scene !== null && <Soft>{ROLL_TEXTS.asPlanned}</Soft>}
     </S.Slate>
   );
 }

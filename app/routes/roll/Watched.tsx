@@ -3,14 +3,15 @@ import type { RollState } from "~/contract/schemas/rollState";
 import {
   formatAge,
   formatClock,
-  formatDbm,
+  formatRfLevel,
   formatSpan,
   listWords,
   mhz,
 } from "~/contract/messages/format";
+import { ROLL_TEXTS } from "~/contract/messages/screens/roll";
 import * as S from "./roll.styles";
 
-/** What looks for newcomers, and what it found; and what is ready. */
+/** What watches for new carriers, and what it found; and what is ready. */
 export function Watched({
   state,
   view,
@@ -24,31 +25,48 @@ export function Watched({
 }) {
   const watch = state?.watch;
   const taken = new Set(
-    (watch?.newcomers ?? []).flatMap((n) => (n.spareHz === null ? [] : [n.spareHz])),
+    (watch?.newCarriers ?? []).flatMap((n) => (n.spareHz === null ? [] : [n.spareHz])),
   );
   const ready = spares.filter((s) => !taken.has(s.frequencyHz));
   return (
     <div>
-      {watch?.newcomers.map((n) => (
-        <S.Watch
-          key={n.frequencyHz}
-          data-new
-          role="status"
-        >{`New on the air: ${mhz(n.frequencyHz)}, ${formatDbm(n.levelDbm)}, first seen ${formatClock(n.firstSeenMs)}${n.nearest ? `, ${formatSpan(n.nearest.offHz)} from ${view.channels.find((c) => c.id === defined(n.nearest).channelId)?.talker ?? "us"}` : ""}${n.spareHz !== null ? `; the spare ${mhz(n.spareHz)} is not clear any more` : ""}`}</S.Watch>
+      {watch?.newCarriers.map((n) => (
+        <S.Watch key={n.frequencyHz} data-new role="status">
+          {ROLL_TEXTS.newCarrierFirstSeen(
+            mhz(n.frequencyHz),
+            formatRfLevel(n.levelDbm),
+            formatClock(n.firstSeenMs),
+            n.nearest
+              ? ROLL_TEXTS.from(
+                  formatSpan(n.nearest.offHz),
+                  view.channels.find((c) => c.id === defined(n.nearest).channelId)?.talker ?? "us",
+                )
+              : "",
+            n.spareHz !== null ? ROLL_TEXTS.theSpareIsNoLonger(mhz(n.spareHz)) : "",
+          )}
+        </S.Watch>
       ))}
       <S.Watch>
-        {watch?.problem && `The last look failed (${watch.problem}); it is tried again. `}
+        {watch?.problem && ROLL_TEXTS.theLastSweepFailed(watch.problem)}
         {state &&
           (watch?.instrument
-            ? `${watch.instrument} looks for newcomers${watch.lookedAtMs === null ? ", the first look is under way" : `, last look ${formatAge(nowMs - watch.lookedAtMs)}${watch.newcomers.length === 0 ? ": nobody new" : ""}`}. `
+            ? ROLL_TEXTS.watchesForNewCarriers(
+                watch.instrument,
+                watch.lookedAtMs === null
+                  ? ROLL_TEXTS.firstSweepRunning
+                  : ROLL_TEXTS.lastSweep(
+                      formatAge(nowMs - watch.lookedAtMs),
+                      watch.newCarriers.length === 0 ? ROLL_TEXTS.none : "",
+                    ),
+              )
             : state.line === "none"
               ? ""
-              : "Nothing is free to look for newcomers: every receiver carries somebody. Scan between takes. ")}
+              : ROLL_TEXTS.noReceiverIsFree)}
         {spares.length === 0
-          ? "No spare is ready."
+          ? ROLL_TEXTS.noSpareIsReady
           : ready.length === 0
-            ? "No spare is clear any more: pick again at the next break."
-            : `Ready: ${listWords(ready.map((s) => mhz(s.frequencyHz)))}.`}
+            ? ROLL_TEXTS.noSpareIsClearFind
+            : ROLL_TEXTS.ready(listWords(ready.map((s) => mhz(s.frequencyHz))))}
       </S.Watch>
     </div>
   );

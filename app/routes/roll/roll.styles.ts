@@ -1,205 +1,24 @@
 import styled from "styled-components";
-import { MONO, NARROW, PHONE, TARGET_PX } from "~/app/ui/theme/theme";
+import { MONO, PHONE } from "~/app/ui/theme/theme";
 
-/** The rows, and beside them what is open. */
-export const Board = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 18px 28px;
-  align-items: start;
-  &[data-open] {
-    grid-template-columns: minmax(0, 1fr) 400px;
-  }
-  ${NARROW} {
-    &[data-open] {
-      grid-template-columns: minmax(0, 1fr);
-      > aside {
-        order: -1;
-      }
-    }
-  }
-`;
-export const Rows = styled.ol`
-  list-style: none;
-  border-top: 2px solid var(--ink);
-  @media (min-width: 1021px) {
-    &[data-many] {
-      display: grid;
-      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-      grid-template-rows: repeat(var(--rows), auto);
-      grid-auto-flow: column;
-      gap: 0 18px;
-    }
-  }
-`;
-export const RowItem = styled.li`
-  display: grid;
-  grid-template-columns: 176px minmax(0, 1fr) 74px 92px 132px;
-  gap: 0 14px;
-  align-items: center;
-  border-bottom: 1px solid var(--rule);
-  border-left: 6px solid transparent;
-  padding: 3px 0 3px 8px;
-  position: relative;
-  &[data-level="bad"] {
-    border-left-color: var(--bad);
-    background: var(--sheet);
-  }
-  &[data-level="watch"] {
-    border-left: 6px double var(--watch);
-  }
-  &[data-off] {
-    opacity: 0.62;
-  }
-  [data-open] & {
-    grid-template-columns: 150px minmax(0, 1fr) 62px 116px;
-    gap: 0 10px;
-    > [data-cells] {
-      display: none;
-    }
-  }
-  @media (min-width: 1021px) {
-    [data-many] & {
-      grid-template-columns: 166px minmax(0, 1fr) 84px 100px;
-      gap: 0 10px;
-      padding: 2px 0 2px 6px;
-      > [data-seam],
-      > button,
-      > [data-word] {
-        grid-row: 1 / span 2;
-      }
-      > [data-margin] {
-        grid-column: 3;
-        grid-row: 1;
-      }
-      > [data-cells] {
-        display: block;
-        grid-column: 3;
-        grid-row: 2;
-      }
-      > [data-word] {
-        grid-column: 4;
-        font-size: 16px;
-      }
-      > [data-cells] > :first-child {
-        display: none;
-      }
-      > [data-margin] > :first-child {
-        font-size: 17px;
-        line-height: 1.1;
-      }
-      > [data-margin] > :last-child {
-        height: 5px;
-        margin-top: 1px;
-      }
-    }
-    [data-open] [data-many] & {
-      grid-template-columns: 112px minmax(0, 1fr) 92px;
-      small,
-      > button > [data-mark] {
-        display: none;
-      }
-      > [data-margin],
-      > [data-cells] {
-        display: none;
-      }
-      > [data-word] {
-        grid-column: 3;
-        font-size: 15px;
-      }
-    }
-  }
-  ${PHONE} {
-    &&& {
-      grid-template-columns: minmax(0, 1fr) auto;
-      gap: 2px 12px;
-      padding: 8px 0 8px 8px;
-      > [data-seam] {
-        grid-column: 1 / -1;
-        order: 3;
-      }
-      > [data-margin] {
-        order: 4;
-      }
-      > [data-cells] {
-        display: block;
-        order: 5;
-        justify-self: end;
-      }
-      > [data-word] {
-        order: 2;
-        justify-self: end;
-      }
-    }
-  }
-`;
-export const Who = styled.button`
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: ${TARGET_PX}px;
-  background: none;
-  border: 0;
-  padding: 0;
-  text-align: left;
-  cursor: pointer;
-  color: inherit;
-  min-width: 0;
-  &:hover b {
-    text-decoration: underline;
-  }
-`;
-export const Number = styled.span`
-  font-family: ${MONO};
-  font-size: 22px;
-  font-weight: 700;
-  min-width: 1.2ch;
-  text-align: right;
-  [data-many] & {
-    min-width: 2ch;
-    font-size: 20px;
-  }
-`;
-export const Name = styled.span`
-  display: flex;
-  flex-direction: column;
-  min-width: 0;
-  line-height: 1.15;
-  b {
-    font-size: 19px;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
-  small {
-    font-family: ${MONO};
-    font-size: 13px;
-    color: var(--soft);
-    white-space: nowrap;
-  }
-`;
-export const Big = styled.span`
-  font-family: ${MONO};
-  font-size: 20px;
-  white-space: nowrap;
-  small {
-    font-size: 13px;
-    color: var(--soft);
-  }
-`;
-export const Small = styled.span`
-  display: block;
-  font-size: 13px;
-  color: var(--soft);
-  white-space: nowrap;
-`;
 export const Word = styled.span`
-  display: flex;
+  display: inline-flex;
+  vertical-align: middle;
+  /* the words change with the readings; the columns stay where they are */
+  min-width: 11.5em;
+  ${PHONE} {
+    min-width: 0;
+  }
   gap: 7px;
   align-items: center;
-  font-size: 18px;
+  font-size: var(--text);
   line-height: 1.15;
   font-weight: 700;
+  small {
+    font-size: var(--small);
+    font-weight: 400;
+    color: var(--soft);
+  }
   svg {
     flex: none;
   }
@@ -213,19 +32,19 @@ export const Word = styled.span`
   &[data-level="fine"] {
     color: var(--good);
     font-weight: 500;
-    font-size: 16px;
+    font-size: var(--text);
   }
   &[data-level="off"] {
     color: var(--soft);
     font-weight: 500;
-    font-size: 16px;
+    font-size: var(--text);
   }
 `;
 export const AudioTrack = styled.div`
   position: relative;
+  width: 64px;
   height: 7px;
   background: var(--rule);
-  margin-top: 4px;
   overflow: hidden;
   > i {
     position: absolute;
@@ -238,18 +57,11 @@ export const AudioTrack = styled.div`
     background: var(--bad);
   }
 `;
-export const Tools = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  align-items: center;
-  margin: 10px 0 8px;
-`;
 export const Strip = styled.div`
   position: fixed;
   top: 8px;
-  left: max(14px, calc(50vw - 692px));
-  right: max(14px, calc(50vw - 692px));
+  left: 14px;
+  right: 14px;
   z-index: 8;
   background: var(--sheet);
   border: 2px solid var(--ink);
@@ -260,26 +72,21 @@ export const Strip = styled.div`
   gap: 8px 12px;
   align-items: center;
   b {
-    font-size: 19px;
+    font-size: var(--head);
   }
 `;
 export const Aside = styled.aside`
   display: flex;
   flex-direction: column;
   gap: 14px;
-  border-left: 4px solid var(--bad);
-  padding: 2px 0 8px 16px;
+  border-top: 4px solid var(--bad);
+  padding: 6px 0;
   min-width: 0;
-  ${NARROW} {
-    border-left: 0;
-    border-top: 4px solid var(--bad);
-    padding: 10px 0;
-  }
 `;
 export const Reasons = styled.ul`
   margin: 2px 0 0;
   padding: 0 0 0 18px;
-  font-size: 15px;
+  font-size: var(--text);
   line-height: 1.35;
   li[data-against] {
     color: var(--soft);
@@ -302,7 +109,7 @@ export const Answers = styled.ol`
     line-height: 1.25;
     padding: 8px 14px;
     small {
-      font-size: 14px;
+      font-size: var(--small);
       opacity: 0.85;
       font-weight: 400;
     }
@@ -310,7 +117,7 @@ export const Answers = styled.ol`
 `;
 export const History = styled.ol`
   list-style: none;
-  font-size: 15px;
+  font-size: var(--text);
   li {
     display: grid;
     grid-template-columns: 64px 130px minmax(0, 1fr) auto;
@@ -332,7 +139,7 @@ export const History = styled.ol`
   }
 `;
 export const Watch = styled.p`
-  font-size: 15px;
+  font-size: var(--text);
   color: var(--soft);
   b {
     color: var(--ink);
@@ -343,6 +150,14 @@ export const Watch = styled.p`
   }
 `;
 
+/** As wide without a reading as with one. */
+export const Figure = styled.span`
+  display: inline-block;
+  min-width: 7.5ch;
+  ${PHONE} {
+    min-width: 0;
+  }
+`;
 /** Questions under each other, the answers of each beside each other. */
 export const Questions = styled.div`
   display: grid;

@@ -1,37 +1,57 @@
 import type { Route } from "./+types/route";
 import { itemAt } from "~/core/units/items";
 import type { RollState } from "~/contract/schemas/rollState";
-import { attentionWords } from "~/contract/messages/roll";
-import { capital, count, formatClock, formatDuration, listWords } from "~/contract/messages/format";
+import {
+  attentionWords,
+  endedWords,
+  ROLL_HEADLINES,
+  ROLL_SUBLINES,
+  rollHeadline,
+  rollingWords,
+} from "~/contract/messages/roll";
+import { formatClock, formatDuration } from "~/contract/messages/format";
 
 /** The screen in one line: who is in trouble, who needs an eye, else who holds. */
 export function headline(
   state: RollState | null,
   channels: readonly { id: number; talker: string }[],
-  roll: string,
+  roll: "before" | "rolling" | "over",
   line: "live" | "away",
   isDriven: boolean,
 ): string {
-  if (channels.length === 0) return "Nobody is wired";
-  if (!isDriven) return "Manual: nothing is connected";
-  if (roll !== "rolling") return roll === "over" ? "It is not rolling any more" : "Ready to roll";
-  if (!state) return "Listening to the receivers";
-  if (line === "away" || state.line === "silent") return "The receivers do not answer";
+  const known = (of: "rolling" | "before" | "over"): keyof typeof ROLL_HEADLINES | null =>
+    channels.length === 0
+      ? "nobody"
+      : !isDriven
+        ? "manual"
+        : of === "over"
+          ? "over"
+          : of === "before"
+            ? "ready"
+            : !state
+              ? "listening"
+              : line === "away" || state.line === "silent"
+                ? "silent"
+                : null;
+  const code = known(roll);
+  if (code !== null || !state) return ROLL_HEADLINES[code ?? "listening"];
   const talker = (id: number) => channels.find((c) => c.id === id)?.talker ?? "?";
-  const worst = (level: "bad" | "watch") =>
+  const named = (level: "bad" | "watch") =>
     state.channels
       .filter((c) => c.attention[0]?.level === level)
-      .map((c) => `${talker(c.channelId)} ${attentionWords(itemAt(c.attention, 0)).short}`);
-  const [bad, watch] = [worst("bad"), worst("watch")];
-  if (bad.length > 0) return capital(listWords(bad));
-  const holding = state.channels.filter(
+      .map((c) => ({
+        talker: talker(c.channelId),
+        words: attentionWords(itemAt(c.attention, 0)).short,
+      }));
+  const on = state.channels.filter(
     (c) => (c.isOn || c.attention.length > 0) && c.attention[0]?.code !== "retuning",
   ).length;
-  if (watch.length > 0)
-    return `${capital(count(holding, "channel"))} ${holding === 1 ? "holds" : "hold"}; an eye on ${listWords(watch)}`;
-  return holding === 0
-    ? "All packs are off"
-    : `${holding === channels.length && holding > 1 ? `All ${count(holding, "channel").replace(" channels", "")}` : capital(count(holding, "channel"))} ${holding === 1 ? "holds" : "hold"}`;
+  return rollHeadline({
+    bad: named("bad"),
+    watch: named("watch"),
+    ok: Math.max(0, on - named("bad").length - named("watch").length),
+    all: channels.length,
+  });
 }
 
 /** Since when it rolls, and how old is what is drawn. */
@@ -41,12 +61,16 @@ export function subline(
   nowMs: number,
   isDriven: boolean,
 ): string {
-  if (!isDriven)
-    return "Nothing is read from here. Hits, notes and batteries are kept: H and the number calls a hit.";
-  if (roll.state === "before") return "Rolling begins as soon as a receiver can be asked.";
-  if (roll.state === "over")
-    return `Ended ${formatClock(roll.sinceMs ?? nowMs)}. What was read is kept; the log and the report have it.`;
-  return `Rolling since ${formatClock(roll.sinceMs ?? nowMs)}. ${state?.line === "silent" ? `${state.heardAgoMs === null ? "Nothing was read yet" : `Last read ${formatSeconds(state.heardAgoMs)} ago`}: what is drawn is old.` : state?.line === "live" && state.heardAgoMs !== null ? `Read ${formatSeconds(state.heardAgoMs)} ago. The seam opens by what is in hand, antenna A up, B down; where both close, it drops out.` : "The seam opens by what is in hand, antenna A up, B down; where both close, it drops out."}`;
+  if (!isDriven) return ROLL_SUBLINES.manual;
+  if (roll.state === "before") return ROLL_SUBLINES.before;
+  const since = formatClock(roll.sinceMs ?? nowMs);
+  if (roll.state === "over") return endedWords(since);
+  return rollingWords(
+    since,
+    state?.line === "silent"
+      ? { isOld: true, ago: state.heardAgoMs === null ? null : formatSeconds(state.heardAgoMs) }
+      : null,
+  );
 }
 
 const formatSeconds = (ms: number): string =>

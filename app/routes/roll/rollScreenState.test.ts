@@ -8,7 +8,7 @@ import {
 const after = (...steps: RollStep[]): RollScreenState =>
   steps.reduce(nextRollScreen, FIRST_ROLL_SCREEN);
 
-test("the seam goes longer and shorter step by step, and stops at its ends; a length that is none is not taken", () => {
+test("the RF history goes longer and shorter step by step, and stops at its ends; a length that is none is not taken", () => {
   expect(after({ do: "seconds-by", by: 1 }).seconds).toBe(120);
   expect(after(...Array<RollStep>(9).fill({ do: "seconds-by", by: 1 })).seconds).toBe(600);
   expect(after(...Array<RollStep>(9).fill({ do: "seconds-by", by: -1 })).seconds).toBe(30);

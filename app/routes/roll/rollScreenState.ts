@@ -1,7 +1,7 @@
 import { numberAt } from "~/core/units/items";
 
-/** How much of the seam can be shown, seconds. */
-export const SEAM_SECONDS = [30, 60, 120, 300, 600] as const;
+/** How much of the RF history can be shown, seconds. */
+export const RF_HISTORY_SECONDS = [30, 60, 120, 300, 600] as const;
 
 /** A note that is written: begun when its key was pressed, which is when it happened. */
 export interface OpenNote {
@@ -45,13 +45,13 @@ export function nextRollScreen(state: RollScreenState, step: RollStep): RollScre
   const { note } = state;
   switch (step.do) {
     case "show-seconds":
-      return SEAM_SECONDS.some((s) => s === step.seconds)
+      return RF_HISTORY_SECONDS.some((s) => s === step.seconds)
         ? { ...state, seconds: step.seconds }
         : state;
     case "seconds-by": {
-      const at = SEAM_SECONDS.findIndex((s) => s === state.seconds) + step.by;
-      const within = Math.min(SEAM_SECONDS.length - 1, Math.max(0, at));
-      return { ...state, seconds: numberAt(SEAM_SECONDS, within) };
+      const at = RF_HISTORY_SECONDS.findIndex((s) => s === state.seconds) + step.by;
+      const within = Math.min(RF_HISTORY_SECONDS.length - 1, Math.max(0, at));
+      return { ...state, seconds: numberAt(RF_HISTORY_SECONDS, within) };
     }
     case "sound":
       return { ...state, isSounding: step.isOn };

@@ -1,4 +1,5 @@
 import { itemAt } from "~/core/units/items";
+import { display } from "~/contract/messages/display";
 import { useCallback, useEffect, useMemo, useReducer, useRef } from "react";
 import { Link } from "react-router";
 import type { Route } from "./+types/route";
@@ -11,15 +12,15 @@ import {
   takeHitBack,
 } from "~/server/services/roll/hits.server";
 import { beginRoll, endRoll, putNote, rollView } from "~/server/services/roll/roll.server";
-import { proofFaultWords } from "~/contract/messages/proof";
-import { dueWords, syncWords } from "~/contract/messages/day";
+import { verificationFaultWords } from "~/contract/messages/verification";
+import { dueWords } from "~/contract/messages/day";
 import { serviceErrorWords } from "~/contract/messages/error";
 import { formatClock } from "~/contract/messages/format";
 import { receiverModel } from "~/core/kit/models";
-import type { ProofPart } from "~/core/channel/verificationParts";
+import type { VerificationPart } from "~/core/channel/verificationParts";
 import { useRoll } from "~/app/features/roll/useRoll";
 import { Notice } from "~/app/ui/Notice/Notice";
-import { Answer, Stack, Sub } from "~/app/ui/Page/Page";
+import { Answer, Sub } from "~/app/ui/Page/Page";
 import { answerOrAway } from "~/app/routes/shared/away";
 import { setTake } from "~/server/services/roll/slate.server";
 import { Bridge, useBridge } from "~/app/routes/shared/bridge";
@@ -28,6 +29,10 @@ import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/repl
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { namesOf, useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
+import { closedWords, notKeptWords, ROLL } from "~/contract/messages/roll";
+import type { ChannelView } from "~/server/services/day/dayView.server";
+import { useChosenChannel } from "~/app/features/channel/chosenChannel";
+import { ChannelTable } from "~/app/features/channelTable/ChannelTable";
 import { CallStrip } from "./CallStrip";
 import { HitPanel } from "./HitPanel";
 import { HitsToday } from "./HitsToday";
@@ -39,14 +44,17 @@ import {
   type RollScreenState,
   type RollStep,
 } from "./rollScreenState";
+import { type RollColumnsOf, rollColumns, type Rolled, rollWords } from "./rollColumns";
+import { RollDetail } from "./RollDetail";
 import { RollTools } from "./RollTools";
 import { nextTake, SlateBar } from "./SlateBar";
-import { useKeys } from "~/app/routes/shared/useKeys";
+import { useCommands } from "~/app/features/commands/commandStore";
+import { REPLY, CLOCK } from "~/contract/messages/frame";
+import { ROLL_KEYS } from "~/contract/messages/keys";
+import { ROLL_TEXTS } from "~/contract/messages/screens/roll";
 import { Watched } from "./Watched";
 import { newId } from "~/app/features/live/newId";
 import { rollIntents, type RollIntent } from "./intents";
-import { ManualRow } from "./ManualRow";
-import { RollRow } from "./RollRow";
 import * as S from "./roll.styles";
 import { useHitKey } from "./useHitKey";
 import { useTick } from "./useTick";
@@ -71,10 +79,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "begin":
       return reply(await beginRoll(app, dayId), () => null);
     case "end":
-      return reply(
-        await endRoll(app, dayId),
-        () => "The receivers are not followed any more. What was read is kept.",
-      );
+      return reply(await endRoll(app, dayId), () => ROLL_TEXTS.stoppedRollingAllReadings);
     case "take":
       return reply(await setTake(app, dayId, intent), () => null);
     case "hit":
@@ -86,7 +91,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         failed
           ? serviceErrorWords(failed)
           : toHz !== null && someoneThere
-            ? "Something is heard there before our pack is. Take it back and look again."
+            ? ROLL_TEXTS.somethingTransmitsThereBeforeOur
             : null,
       );
     case "pack-follows":
@@ -99,24 +104,25 @@ export async function action({ params, request, context }: Route.ActionArgs) {
           isUnverified: intent.intent === "close-unverified",
         }),
         ({ bad, version, how }) =>
-          bad
-            ? `Not proved: ${proofFaultWords(bad.part as ProofPart, bad.outcome)}. It stays open.`
-            : version === null
-              ? "Noted: it holds."
-              : `${how === "proved" ? "Proved" : "Retuned, not verified"}. Plan ${version} stands.`,
+          closedWords({
+            fault: bad ? verificationFaultWords(bad.part as VerificationPart, bad.outcome) : null,
+            version,
+            isVerified: how === "proved",
+          }),
         ({ bad }): RollIntent | null => (bad ? null : { intent: "take-back", hitId: intent.hitId }),
       );
     case "take-back":
-      return reply(await takeHitBack(app, dayId, intent.hitId), () => "Taken back.");
+      return reply(await takeHitBack(app, dayId, intent.hitId), () => REPLY.undone);
     case "note":
-      return reply(await putNote(app, dayId, intent), () => "Noted.");
+      return reply(await putNote(app, dayId, intent), () => REPLY.saved);
   }
 }
 
-const heightOf = (channels: number): number =>
-  channels <= 4 ? 108 : channels <= 6 ? 78 : channels <= MANY ? 56 : 44;
-/** More stand in two columns, so that all are in sight. */
-const MANY = 8;
+/** Few channels get high rows, so that their RF history can be read. */
+const rowHeightPx = (channels: number): number =>
+  channels <= 4 ? 96 : channels <= 6 ? 68 : channels <= 10 ? 46 : 33;
+/** What a row keeps free around a picture in it. */
+const ROW_EDGE_PX = 5;
 
 /**
  * The screen that stays open: everybody in a fixed place, what needs a hand, and one key for a hit.
@@ -162,58 +168,112 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
   }, [roll.state, roll.isCart, isDriven, channels.length, send]);
   const putTake = (take: { scene: string; take: number }) => send({ intent: "take", ...take });
   const clock = useIntent<DayIntent>(`/day/${view.day.id}?index`);
-  useKeys({
-    ...(view.day.isPractice ? { ".": () => clock.send({ intent: "clock-to-happening" }) } : {}),
-    t: () => roll.slate.scene !== null && putTake(nextTake(roll.slate)),
-    s: () => roll.slate.nextScene !== null && putTake({ scene: roll.slate.nextScene, take: 1 }),
-    n: () => step({ do: "begin-note", at: performance.now() }),
-    "[": () => step({ do: "seconds-by", by: -1 }),
-    "]": () => step({ do: "seconds-by", by: 1 }),
-  });
+  const { scene, nextScene } = roll.slate;
+  useCommands([
+    { label: ROLL_KEYS.hit, key: "h", run: key.call },
+    {
+      label: ROLL_KEYS.note,
+      key: "m",
+      run: () => step({ do: "begin-note", at: performance.now() }),
+    },
+    ...(scene === null
+      ? []
+      : [{ label: ROLL_KEYS.take, key: "t", run: () => putTake(nextTake(roll.slate)) }]),
+    ...(nextScene === null
+      ? []
+      : [{ label: ROLL_KEYS.scene, key: "s", run: () => putTake({ scene: nextScene, take: 1 }) }]),
+    { label: ROLL_KEYS.shorter, key: "[", run: () => step({ do: "seconds-by", by: -1 }) },
+    { label: ROLL_KEYS.longer, key: "]", run: () => step({ do: "seconds-by", by: 1 }) },
+    ...(view.day.isPractice
+      ? [
+          {
+            label: CLOCK.event,
+            key: ".",
+            run: () => clock.send({ intent: "clock-to-next-event" }),
+          },
+        ]
+      : []),
+  ]);
   const bad =
     state?.channels
       .filter((c) => c.attention[0]?.level === "bad")
       .map((c) => `${c.channelId} ${itemAt(c.attention, 0).code}`) ?? [];
   useTick(bad, set.isSounding);
-  const open = roll.hits.find((h) => h.step !== "closed" && !set.hidden.includes(h.id));
-  const waiting = roll.hits.filter((h) => h.step !== "closed" && h !== open);
+  const { choose } = useChosenChannel();
+  const openHits = roll.hits.filter((h) => h.step !== "closed");
+  const hitOf = (c: ChannelView) =>
+    openHits.find((h) => h.hit.channelId === c.id && !set.hidden.includes(h.id)) ?? null;
+  // a hit that comes up is looked at, whoever was looked at before
+  const newest = openHits.find((h) => !set.hidden.includes(h.id));
+  const newestKey = newest ? `${newest.id} ${newest.hit.channelId}` : null;
+  const shownKey = useRef<string | null>(null);
+  useEffect(() => {
+    if (newestKey === shownKey.current) return;
+    shownKey.current = newestKey;
+    if (newestKey !== null) choose(Number(newestKey.split(" ")[1]));
+  }, [newestKey, choose]);
   const nowMs = state?.nowMs ?? view.nowMs;
-  const height = heightOf(channels.length);
-
+  const rolled = (c: ChannelView): Rolled => {
+    const isRead = isDriven && (c.isDriven || view.rig.state !== "ready");
+    return {
+      isRead,
+      told: isRead ? (state?.channels.find((t) => t.channelId === c.id) ?? null) : null,
+      due: dueWords(view.steps, c.id),
+      hoursLeft: isRead ? null : (roll.batteryHours[c.id] ?? null),
+      changeAtMs: roll.batteryChanges[c.id] ?? null,
+      marks: marksOf(roll.hits, c.id, nowMs, seconds),
+    };
+  };
+  const rowPx = rowHeightPx(channels.length);
+  const of: RollColumnsOf = {
+    rolled,
+    names,
+    store,
+    seconds,
+    historyPx: rowPx - ROW_EDGE_PX,
+  };
   return (
-    <Stack $gapPx={10}>
-      <div>
-        <Answer>{headline(state, view.channels, roll.state, line, isDriven)}</Answer>
-        <Sub>{subline(state, roll, nowMs, isDriven)}</Sub>
-        {roll.exercise && (
-          <Sub>
-            {nowMs < roll.exercise.untilMs
-              ? `Ten minutes of practice until ${formatClock(roll.exercise.untilMs)}. `
-              : "The ten minutes are over. "}
-            <Link to={`/practice/day/${roll.exercise.seed}`}>
-              {nowMs < roll.exercise.untilMs ? "What it is about" : "How it went"}
-            </Link>
-          </Sub>
-        )}
-      </div>
-      {state?.notKept && (
-        <Notice kind="refused">{`What is read cannot be kept just now (${state.notKept}). What was kept before is unharmed; free some room, or close what holds the data file.`}</Notice>
+    <ChannelTable
+      label={ROLL.label}
+      channels={channels}
+      columns={rollColumns(
+        of,
+        channels.some((c) => rolled(c).isRead),
       )}
-      {line === "away" && (
-        <Notice kind="refused">
-          The cart does not answer: what is drawn is old. It is asked again and again.
-        </Notice>
-      )}
-      <CallStrip hitKey={key} channels={channels} />
-      <NoteStrip note={set.note} step={step} />
-      <ReplyNotice reply={said} onUndo={send} />
-      <S.Board data-open={open ? true : undefined}>
-        <div>
+      besideName={(c) => c.packLabel}
+      needsHand={(c) => rollWords(c, rolled(c), names).level === "bad"}
+      rowPx={rowPx}
+      isDetailOpen={newest !== undefined}
+      head={
+        <>
+          <div>
+            <Answer>{headline(state, view.channels, roll.state, line, isDriven)}</Answer>
+            <Sub>{subline(state, roll, nowMs, isDriven)}</Sub>
+            {roll.exercise && (
+              <Sub>
+                {nowMs < roll.exercise.untilMs
+                  ? ROLL_TEXTS.tenMinutesOfPracticeUntil(formatClock(roll.exercise.untilMs))
+                  : ROLL_TEXTS.theTenMinutesAreOver}
+                <Link to={`/practice/day/${roll.exercise.seed}`}>
+                  {nowMs < roll.exercise.untilMs ? ROLL_TEXTS.about : ROLL_TEXTS.howItWent}
+                </Link>
+              </Sub>
+            )}
+          </div>
+          {state?.notKept && <Notice kind="refused">{notKeptWords(state.notKept)}</Notice>}
+          {line === "away" && <Notice kind="refused">{ROLL.away}</Notice>}
+          <CallStrip hitKey={key} channels={channels} />
+          <NoteStrip note={set.note} step={step} />
+          <ReplyNotice reply={said} onUndo={send} />
+        </>
+      }
+      tools={
+        <>
           <RollTools
             state={set}
             step={step}
             roll={roll}
-            waiting={waiting}
+            waiting={openHits.filter((h) => h !== newest)}
             hasChannels={channels.length > 0}
             isDriven={isDriven}
             isPractice={view.day.isPractice}
@@ -221,70 +281,43 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
             clock={clock}
             onCall={key.call}
             onBegin={() => send({ intent: "begin" })}
+            onChannel={choose}
           />
           <SlateBar slate={roll.slate} isBusy={isBusy} onTake={putTake} />
-          <S.Rows
-            aria-label="Channels"
-            data-many={channels.length > MANY || undefined}
-            style={{ "--rows": Math.ceil(channels.length / 2) }}
-          >
-            {channels.map((c) =>
-              isDriven && (c.isDriven || view.rig.state !== "ready") ? (
-                <RollRow
-                  key={c.id}
-                  channel={c}
-                  told={state?.channels.find((t) => t.channelId === c.id) ?? null}
-                  changeAtMs={roll.cellChanges[c.id] ?? null}
-                  store={store}
-                  seconds={seconds}
-                  heightPx={height}
-                  onHit={callNow}
-                  due={dueWords(view.steps, c.id)}
-                  marks={marksOf(roll.hits, c.id, nowMs, seconds)}
-                />
-              ) : (
-                <ManualRow
-                  key={c.id}
-                  channel={c}
-                  words={syncWords(c.state, names)}
-                  due={dueWords(view.steps, c.id)}
-                  hoursLeft={roll.batteryHours[c.id] ?? null}
-                  changeAtMs={roll.cellChanges[c.id] ?? null}
-                  onHit={callNow}
-                />
-              ),
-            )}
-          </S.Rows>
-          {channels.length === 0 && (
-            <Notice kind="caution">
-              Nobody is wired yet. Say who speaks under Places and talkers, or let the scenes say
-              it.
-            </Notice>
-          )}
-        </div>
-        {open && (
+        </>
+      }
+      detail={(c) => {
+        const hit = hitOf(c);
+        return hit ? (
           <HitPanel
-            key={open.id}
-            hit={open}
+            key={hit.id}
+            hit={hit}
             view={view}
             isBusy={isBusy}
             send={send}
-            onHide={() => step({ do: "put-aside", hitId: open.id })}
+            onHide={() => step({ do: "put-aside", hitId: hit.id })}
           />
-        )}
-      </S.Board>
-      <Watched state={state} view={view} spares={roll.spares} nowMs={nowMs} />
-      {channels
-        .filter((c, i) => channels.findIndex((x) => x.receiverKey === c.receiverKey) === i)
-        .flatMap((c) => {
-          // one that goes by the camera's power is not there in the first seconds of a take
-          const model = receiverModel(view.kit, c.receiverModelId);
-          return model.form === "camera" && model.note !== ""
-            ? [<S.Watch key={c.receiverKey}>{`${c.receiverLabel}: ${model.note}`}</S.Watch>]
-            : [];
-        })}
-      <HitsToday hits={roll.hits} />
-    </Stack>
+        ) : (
+          <RollDetail channel={c} rolled={rolled(c)} of={of} names={names} onHit={callNow} />
+        );
+      }}
+      foot={
+        <>
+          {channels.length === 0 && <Notice kind="caution">{ROLL.nobody}</Notice>}
+          <Watched state={state} view={view} spares={roll.spares} nowMs={nowMs} />
+          {channels
+            .filter((c, i) => channels.findIndex((x) => x.receiverKey === c.receiverKey) === i)
+            .flatMap((c) => {
+              // one that goes by the camera's power is not there in the first seconds of a take
+              const model = receiverModel(view.kit, c.receiverModelId);
+              return model.form === "camera" && model.note !== ""
+                ? [<S.Watch key={c.receiverKey}>{`${c.receiverLabel}: ${model.note}`}</S.Watch>]
+                : [];
+            })}
+          <HitsToday hits={roll.hits} />
+        </>
+      }
+    />
   );
 }
 
@@ -298,9 +331,12 @@ function marksOf(hits: Hits, channelId: number, nowMs: number, seconds: number):
   return mine.length === 0 ? NO_MARKS : mine;
 }
 
-/** What is set on this screen; how much of the seam is shown is kept in this browser. */
+/** What is set on this screen; how much of the RF history is shown is kept in this browser. */
 function useRollScreen(): [RollScreenState, (step: RollStep) => void] {
-  const [state, step] = useReducer(nextRollScreen, FIRST_ROLL_SCREEN);
+  const [state, step] = useReducer(nextRollScreen, FIRST_ROLL_SCREEN, (first) => ({
+    ...first,
+    isSounding: display().hasSound,
+  }));
   useEffect(() => {
     // read after the first drawing, which the server made
     step({ do: "show-seconds", seconds: Number(localStorage.getItem(KEPT)) });
@@ -312,4 +348,4 @@ function useRollScreen(): [RollScreenState, (step: RollStep) => void] {
   }, [state.seconds]);
   return [state, step];
 }
-const KEPT = "plain-channel-seam-seconds";
+const KEPT = "plain-channel-rf-history-seconds";

@@ -1,6 +1,6 @@
 import { numberAt } from "~/core/units/items";
 import { useCallback, useEffect, useState } from "react";
-import { isForScreen } from "~/app/routes/shared/isForScreen";
+import { isForScreen } from "~/app/features/commands/isForScreen";
 
 /**
  * A hit that was called and wants its channel: the moment of the key counts, not that of the
@@ -50,7 +50,7 @@ export function useHitKey(
   );
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if (!isForScreen(event, "[role=dialog]")) return;
+      if (!isForScreen(event)) return;
       if (!calling) {
         if (event.key.toLowerCase() === "h") {
           event.preventDefault();

@@ -1,5 +1,6 @@
 import { limitWords } from "~/contract/messages/scan";
 import type { LawView } from "~/contract/schemas/airView";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { LIMIT_STEP_DB } from "~/core/spectrum/noiseLimit";
 import { QuietButton } from "~/app/ui/Button/Button";
 import { Row, Soft } from "~/app/ui/Page/Page";
@@ -19,13 +20,13 @@ export function NoiseLimit({ law, onSet }: NoiseLimitProps) {
       <Soft>{limitWords(law)}</Soft>
       <CartOnly>
         <QuietButton onPress={() => onSet(now + LIMIT_STEP_DB)}>
-          {`Allow ${LIMIT_STEP_DB} dB more noise`}
+          {SCAN_TEXTS.allowDbMoreNoise(LIMIT_STEP_DB)}
         </QuietButton>
         <QuietButton onPress={() => onSet(now - LIMIT_STEP_DB)}>
-          {`${LIMIT_STEP_DB} dB less`}
+          {SCAN_TEXTS.dbLess(LIMIT_STEP_DB)}
         </QuietButton>
         {law.limit?.by === "given" && (
-          <QuietButton onPress={() => onSet(null)}>Back to automatic</QuietButton>
+          <QuietButton onPress={() => onSet(null)}>{SCAN_TEXTS.automaticLimit}</QuietButton>
         )}
       </CartOnly>
     </Row>

@@ -1,3 +1,4 @@
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { formatMhz } from "~/core/units/frequencyText";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { CartButton } from "~/app/routes/shared/CartOnly";
@@ -29,11 +30,15 @@ export function OwnSuspects({
             })
           }
         >
-          It is ours
+          {SCAN_TEXTS.itIsOurs}
         </CartButton>
       }
     >
-      {`Something is on ${formatMhz(Math.round(s.frequencyHz / 5000) * 5000)}, a frequency of ${s.talker}’s: ${s.packLabel} seems to be on. Switch it off and scan again, or say that it is ours.`}
+      {SCAN_TEXTS.somethingIsOnAFrequency(
+        formatMhz(Math.round(s.frequencyHz / 5000) * 5000),
+        s.talker,
+        s.packLabel,
+      )}
     </Notice>
   ));
 }

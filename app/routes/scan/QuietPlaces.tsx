@@ -1,22 +1,23 @@
 import { memo } from "react";
 import { bankWords, fullBlockWords } from "~/contract/messages/scan";
-import { count, formatDbm, formatSpan, listWords } from "~/contract/messages/format";
+import { count, formatRfLevel, formatSpan, listWords } from "~/contract/messages/format";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import type { BlockRoom, QuietRange } from "~/core/coordination/problem/quietPlaces";
 import { formatMhz } from "~/core/units/frequencyText";
 import { Figure, Heading, Soft, Table } from "~/app/ui/Page/Page";
 
-const MAX_STRETCHES = 8;
+const MAX_RANGES = 8;
 const MAX_BANKS = 3;
 
 /** Where it is quiet, the quietest first, and how much of that each kind of receiver reaches. */
 export const QuietPlaces = memo(function QuietPlaces({
-  quiet: { stretches, blocks },
+  quiet: { ranges, blocks },
 }: {
-  quiet: { stretches: QuietRange[]; blocks: BlockRoom[] };
+  quiet: { ranges: QuietRange[]; blocks: BlockRoom[] };
 }) {
   return (
     <section>
-      <Heading>Quiet places</Heading>
+      <Heading>{SCAN_TEXTS.freeFrequencies}</Heading>
       {fullBlockWords(blocks).map((w) => (
         <p key={w}>{w}</p>
       ))}
@@ -24,10 +25,10 @@ export const QuietPlaces = memo(function QuietPlaces({
         <Table>
           <thead>
             <tr>
-              <th>Receivers</th>
-              <th>Open</th>
-              <th>Side by side</th>
-              <th>Banks</th>
+              <th>{SCAN_TEXTS.receivers}</th>
+              <th>{SCAN_TEXTS.open}</th>
+              <th>{SCAN_TEXTS.withSpacing}</th>
+              <th>{SCAN_TEXTS.banks}</th>
             </tr>
           </thead>
           <tbody>
@@ -36,15 +37,15 @@ export const QuietPlaces = memo(function QuietPlaces({
                 <th scope="row">
                   <b>{b.block}</b> <Soft>{listWords(b.receivers)}</Soft>
                 </th>
-                <td data-label="Open">
-                  <Figure>{`${formatSpan(b.openHz)} of ${formatSpan(b.wholeHz)}`}</Figure>
+                <td data-label={SCAN_TEXTS.free}>
+                  <Figure>{SCAN_TEXTS.of(formatSpan(b.openHz), formatSpan(b.wholeHz))}</Figure>
                 </td>
-                <td data-label="Side by side">
+                <td data-label={SCAN_TEXTS.withSpacing}>
                   {b.fits === 0 ? "full" : count(b.fits, "channel")}
                 </td>
-                <td data-label="Banks">
+                <td data-label={SCAN_TEXTS.banks}>
                   {b.banks.length === 0 ? (
-                    <Soft>none</Soft>
+                    <Soft>{SCAN_TEXTS.none}</Soft>
                   ) : (
                     b.banks.slice(0, MAX_BANKS).map(bankWords).join("; ")
                   )}
@@ -54,18 +55,18 @@ export const QuietPlaces = memo(function QuietPlaces({
           </tbody>
         </Table>
       )}
-      {stretches.length > 0 && (
+      {ranges.length > 0 && (
         <Table>
           <thead>
             <tr>
-              <th>MHz</th>
-              <th>Quietest</th>
-              <th>Noisiest</th>
-              <th>Side by side</th>
+              <th>{SCAN_TEXTS.mhz}</th>
+              <th>{SCAN_TEXTS.quietest}</th>
+              <th>{SCAN_TEXTS.noisiest}</th>
+              <th>{SCAN_TEXTS.withSpacing}</th>
             </tr>
           </thead>
           <tbody>
-            {stretches.slice(0, MAX_STRETCHES).map((s) => (
+            {ranges.slice(0, MAX_RANGES).map((s) => (
               <tr key={s.lowHz}>
                 <th scope="row">
                   <Figure>
@@ -74,13 +75,13 @@ export const QuietPlaces = memo(function QuietPlaces({
                       : `${formatMhz(s.lowHz)}–${formatMhz(s.highHz)}`}
                   </Figure>
                 </th>
-                <td data-label="Quietest">
-                  <Figure>{s.quietestDbm === null ? "–" : formatDbm(s.quietestDbm)}</Figure>
+                <td data-label={SCAN_TEXTS.quietest}>
+                  <Figure>{s.quietestDbm === null ? "–" : formatRfLevel(s.quietestDbm)}</Figure>
                 </td>
-                <td data-label="Noisiest">
-                  <Figure>{s.noisiestDbm === null ? "–" : formatDbm(s.noisiestDbm)}</Figure>
+                <td data-label={SCAN_TEXTS.noisiest}>
+                  <Figure>{s.noisiestDbm === null ? "–" : formatRfLevel(s.noisiestDbm)}</Figure>
                 </td>
-                <td data-label="Side by side">
+                <td data-label={SCAN_TEXTS.withSpacing}>
                   <Figure>{s.fits}</Figure>
                 </td>
               </tr>
@@ -88,10 +89,7 @@ export const QuietPlaces = memo(function QuietPlaces({
           </tbody>
         </Table>
       )}
-      <Soft as="p">
-        Side by side counts spacing alone; the products of many carriers take places away: Pick
-        counts them.
-      </Soft>
+      <Soft as="p">{SCAN_TEXTS.thisCountsSpacingAloneFrequencies}</Soft>
     </section>
   );
 });

@@ -1,6 +1,7 @@
 import { memo, useState } from "react";
 import type { AirView } from "~/contract/schemas/airView";
 import { formatDb, formatSpan } from "~/contract/messages/format";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { PLAIN_SETUP, type SweepSetup } from "~/core/spectrum/setup";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
@@ -32,13 +33,12 @@ export function UnitQuestion({
       kind="caution"
       action={
         <Row>
-          <Button onPress={() => say("dbuv")}>They are dBµV</Button>
-          <Button onPress={() => say("dbm")}>They are dBm</Button>
+          <Button onPress={() => say("dbuv")}>{SCAN_TEXTS.theyAreDbv}</Button>
+          <Button onPress={() => say("dbm")}>{SCAN_TEXTS.theyAreDbm}</Button>
         </Row>
       }
     >
-      No heading names the unit of these levels, and most are above 0. They are taken for dBµV at 50
-      ohm until you say.
+      {SCAN_TEXTS.theFileNamesNoUnit}
     </Notice>
   );
 }
@@ -70,21 +70,27 @@ export const ScanAbout = memo(function ScanAbout({
   if (!draft) {
     return (
       <p>
-        <Soft>Taken by </Soft>
+        <Soft>{SCAN_TEXTS.scanned} </Soft>
         {air.source}
-        <Soft>{` at the ${place.toLowerCase()}${side}, on ${setup.antenna || "its own antennas"}; one step is `}</Soft>
+        <Soft>
+          {SCAN_TEXTS.atTheOnOneStep(
+            place.toLowerCase(),
+            side,
+            setup.antenna || SCAN_TEXTS.itsOwnAntennas,
+          )}
+        </Soft>
         <Figure>{formatSpan(air.stepHz)}</Figure>
-        <Soft>{`${setup.resolutionHz === null ? "" : `, its filter ${formatSpan(setup.resolutionHz)}`}${setup.correctionDb === 0 ? "" : `; levels corrected by ${formatDb(setup.correctionDb)}`}. `}</Soft>
+        <Soft>{`${setup.resolutionHz === null ? "" : SCAN_TEXTS.itsFilter(formatSpan(setup.resolutionHz))}${setup.correctionDb === 0 ? "" : SCAN_TEXTS.levelsCorrected(formatDb(setup.correctionDb))}. `}</Soft>
         {setup.isRemembered && (
           <>
-            <Soft>As the last file of this instrument was described. </Soft>
+            <Soft>{SCAN_TEXTS.asForTheLastFile} </Soft>
             <QuietButton onPress={() => describe(air.source, plain)}>
-              Read it as it is
+              {SCAN_TEXTS.usingTheFilesOwnValues}
             </QuietButton>{" "}
           </>
         )}
         <QuietButton onPress={() => setDraft({ source: air.source, setup })}>
-          Correct this
+          {SCAN_TEXTS.correct}
         </QuietButton>
       </p>
     );
@@ -96,20 +102,20 @@ export const ScanAbout = memo(function ScanAbout({
     <Panel>
       <Row style={{ alignItems: "end" }}>
         <TextField
-          label="Instrument"
+          label={SCAN_TEXTS.instrument}
           value={draft.source}
           onChange={(source) => setDraft({ ...draft, source })}
           widthCh={24}
         />
         <TextField
-          label="Antenna"
+          label={SCAN_TEXTS.antenna}
           value={draft.setup.antenna}
           onChange={(antenna) => change({ antenna })}
-          placeholder="its own"
+          placeholder={SCAN_TEXTS.itsOwn}
           widthCh={22}
         />
         <SelectField
-          label="Side of the door"
+          label={SCAN_TEXTS.insideOrOutside}
           value={draft.setup.setting ?? "indoors"}
           onChange={(setting) => change({ setting })}
           choices={[
@@ -120,7 +126,7 @@ export const ScanAbout = memo(function ScanAbout({
       </Row>
       <Row style={{ alignItems: "end" }}>
         <NumberField
-          label="Resolution bandwidth"
+          label={SCAN_TEXTS.resolutionBandwidth}
           value={filterKhz}
           onChange={(khz) =>
             change({ resolutionHz: Math.abs(khz * 1000 - air.stepHz) < 1 ? null : khz * 1000 })
@@ -128,25 +134,22 @@ export const ScanAbout = memo(function ScanAbout({
           min={0.1}
           max={10_000}
           step={0.1}
-          unit="kHz"
+          unit={SCAN_TEXTS.khz}
         />
         <NumberField
-          label="Add to every level"
+          label={SCAN_TEXTS.addToAllLevels}
           value={draft.setup.correctionDb}
           onChange={(correctionDb) => change({ correctionDb })}
           min={-80}
           max={80}
           step={0.5}
-          unit="dB"
+          unit={SCAN_TEXTS.db}
         />
       </Row>
-      <Soft>
-        A filter wider than the step counts the same power in several steps: it is taken out. Take
-        out an amplifier’s gain with minus, put a lead’s loss back with plus.
-      </Soft>
+      <Soft>{SCAN_TEXTS.aFilterWiderThan}</Soft>
       <Row>
         <PrimaryButton
-          why={draft.source.trim() === "" ? "Say what it was scanned with." : null}
+          why={draft.source.trim() === "" ? SCAN_TEXTS.typeWhatItWasScanned : null}
           onPress={() => {
             describe(draft.source.trim(), {
               ...draft.setup,
@@ -155,9 +158,9 @@ export const ScanAbout = memo(function ScanAbout({
             setDraft(null);
           }}
         >
-          Keep
+          {SCAN_TEXTS.keep}
         </PrimaryButton>
-        <Button onPress={() => setDraft(null)}>Leave it</Button>
+        <Button onPress={() => setDraft(null)}>{SCAN_TEXTS.cancel}</Button>
       </Row>
     </Panel>
   );

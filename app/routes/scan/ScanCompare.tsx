@@ -4,6 +4,7 @@ import styled from "styled-components";
 import type { SweepDifference } from "~/core/spectrum/compareSweeps";
 import { formatClock, formatDb } from "~/contract/messages/format";
 import { differenceWords } from "~/contract/messages/scan";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { SelectField } from "~/app/ui/Field/Field";
 import { Row, Soft } from "~/app/ui/Page/Page";
 
@@ -33,7 +34,7 @@ export const ScanCompare = memo(function ScanCompare({
     <section>
       <Row style={{ alignItems: "end" }}>
         <SelectField
-          label="Compare with"
+          label={SCAN_TEXTS.compare}
           value={withId}
           onChange={(id) =>
             setParams(
@@ -52,20 +53,26 @@ export const ScanCompare = memo(function ScanCompare({
             ...earlier.map((s) => ({
               id: s.id,
               label: `${s.place} ${s.isInside ? "inside" : "outside"}, ${formatClock(s.takenAtMs)}`,
-              detail: `by ${s.source}`,
+              detail: SCAN_TEXTS.by(s.source),
             })),
           ]}
         />
-        {compared && <Soft>the older one is the thin line in the picture</Soft>}
+        {compared && <Soft>{SCAN_TEXTS.theOlderOne}</Soft>}
       </Row>
       {compared?.offset && (
-        <Soft as="p">{`${compared.offset.source} reads ${formatDb(Math.abs(compared.offset.byDb))} ${compared.offset.byDb > 0 ? "lower" : "higher"} where both saw the same: that is the instrument, and is taken out here.`}</Soft>
+        <Soft as="p">
+          {SCAN_TEXTS.readsWhereTheyOverlap(
+            compared.offset.source,
+            formatDb(Math.abs(compared.offset.byDb)),
+            compared.offset.byDb > 0 ? "lower" : "higher",
+          )}
+        </Soft>
       )}
       {compared &&
         (compared.difference === null ? (
-          <Soft as="p">The two have no stretch in common.</Soft>
+          <Soft as="p">{SCAN_TEXTS.theTwoScansDoNot}</Soft>
         ) : words.length === 0 ? (
-          <p>No difference worth a word.</p>
+          <p>{SCAN_TEXTS.noDifferenceThatMatters}</p>
         ) : (
           <Differences>
             {words.map((w) => (

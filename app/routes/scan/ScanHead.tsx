@@ -4,14 +4,15 @@ import {
   count,
   formatAge,
   formatClock,
-  formatDbm,
+  formatRfLevel,
   formatSpan,
   listWords,
 } from "~/contract/messages/format";
 import { airHeadline, airSentences, elsewhereWords } from "~/contract/messages/scan";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { formatMhz } from "~/core/units/frequencyText";
 import type { LiveScan } from "~/app/routes/shared/liveScan";
-import type { spineOf } from "~/app/features/air/spectrumOf";
+import type { spectrumOf } from "~/app/features/air/spectrumOf";
 import { Answer, Sub } from "~/app/ui/Page/Page";
 import { currentPlace } from "~/app/routes/shared/useDay";
 import type { ReadReceiver } from "~/server/services/scan/unitScanView.server";
@@ -22,37 +23,50 @@ export function ScanHead({
   view,
   data: { air, law, quiet, elsewhere, measuredAt, screens },
   live,
-  spine,
+  spectrum,
 }: {
   view: DayView;
   data: ScanView;
   live: LiveScan;
-  spine: ReturnType<typeof spineOf>;
+  spectrum: ReturnType<typeof spectrumOf>;
 }) {
   const here = currentPlace(view);
   const isRunning = live.status === "running";
-  const isApart = air !== null && (air.highHz < spine.lowHz || air.lowHz > spine.highHz);
+  const isApart = air !== null && (air.highHz < spectrum.lowHz || air.lowHz > spectrum.highHz);
   return (
     <div>
       <Answer>
         {isRunning
-          ? "Scanning"
+          ? SCAN_TEXTS.scanning
           : !air
             ? toldHeadline(screens.receivers, here.name)
             : isApart
-              ? `This scan covers ${formatMhz(air.lowHz)} to ${formatMhz(air.highHz)}: nothing your channels tune`
-              : airHeadline(law.open, quiet?.stretches ?? [], view.channels.length)}
+              ? SCAN_TEXTS.theScanCoversToOutside(formatMhz(air.lowHz), formatMhz(air.highHz))
+              : airHeadline(law.open, quiet?.ranges ?? [], view.channels.length)}
       </Answer>
       <Sub>
         {isRunning
-          ? `${listWords(live.labels) || "The receivers"} step through their blocks at the ${here.name.toLowerCase()}.`
+          ? SCAN_TEXTS.sweepTheirBlocks(
+              listWords(live.labels) || SCAN_TEXTS.theReceivers,
+              here.name.toLowerCase(),
+            )
           : !air
-            ? `${elsewhere ? `${elsewhereWords(elsewhere)} ` : ""}${view.rig.state === "none" ? "Own packs off, antennas on. Import a sweep file, or type what the receiver’s own screen shows." : ""}`
-            : `Taken ${measuredAt !== null && measuredAt !== here.name ? `at the ${measuredAt.toLowerCase()}, ` : ""}${formatClock(air.takenAtMs)} (${formatAge(view.nowMs - air.takenAtMs)}) by ${air.source}. Floor ${formatDbm(air.noiseFloorDbm)} in ${formatSpan(air.stepHz)}. ${airSentences(
-                air,
-                spine,
-                view.stations.map((t) => t.channel),
-              )}`}
+            ? `${elsewhere ? `${elsewhereWords(elsewhere)} ` : ""}${view.rig.state === "none" ? SCAN_TEXTS.ownPacksOffAntennas : ""}`
+            : SCAN_TEXTS.takenByFloor(
+                measuredAt !== null && measuredAt !== here.name
+                  ? SCAN_TEXTS.at(measuredAt.toLowerCase())
+                  : "",
+                formatClock(air.takenAtMs),
+                formatAge(view.nowMs - air.takenAtMs),
+                air.source,
+                formatRfLevel(air.noiseFloorDbm),
+                formatSpan(air.stepHz),
+                airSentences(
+                  air,
+                  spectrum,
+                  view.stations.map((t) => t.channel),
+                ),
+              )}
       </Sub>
     </div>
   );
@@ -63,7 +77,7 @@ function toldHeadline(receivers: readonly ReadReceiver[], place: string): string
   const read = receivers.filter(
     (r, i) => r.atMs !== null && receivers.findIndex((x) => x.modelId === r.modelId) === i,
   );
-  if (read.length === 0) return `Nothing scanned at the ${place.toLowerCase()} yet`;
+  if (read.length === 0) return SCAN_TEXTS.nothingScannedAtTheYet(place.toLowerCase());
   const usable = read.reduce((n, r) => n + r.usable, 0);
   const best = read
     .flatMap((r) => r.banks)
@@ -75,8 +89,8 @@ function toldHeadline(receivers: readonly ReadReceiver[], place: string): string
       null,
     );
   if (best && best.count > usable)
-    return `Bank ${best.id} has most free: ${best.count} of ${best.members}`;
+    return SCAN_TEXTS.bankHasMostFree(best.id, best.count, best.members);
   return usable > 0
-    ? `${capital(count(usable, "frequency", "frequencies"))} free by the receivers’ own scans`
-    : "The receivers’ own scans leave nothing free";
+    ? SCAN_TEXTS.freeByTheReceiversOwn(capital(count(usable, "frequency", "frequencies")))
+    : SCAN_TEXTS.theReceiversOwnScansLeave;
 }

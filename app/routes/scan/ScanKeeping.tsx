@@ -1,5 +1,6 @@
 import type { DayView } from "~/server/services/day/dayView.server";
 import { capital, count, formatClock, formatDuration, listWords } from "~/contract/messages/format";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { scanGoodForMs } from "~/core/channel/channelState";
 import type { RescanRule } from "~/core/channel/facts";
 import { SelectField } from "~/app/ui/Field/Field";
@@ -10,20 +11,20 @@ import type { ScanView } from "~/server/services/scan/scanView.server";
 const RESCAN: { id: RescanRule; label: string; detail: string }[] = [
   {
     id: "each-move",
-    label: "at each move",
-    detail: "and on the other side of a door; after four hours again",
+    label: SCAN_TEXTS.atEachMove,
+    detail: SCAN_TEXTS.andInsideOrOutsideAgain,
   },
   {
     id: "daily",
-    label: "once a day",
-    detail: "one scan counts wherever the unit goes: newcomers are found late",
+    label: SCAN_TEXTS.onceADay,
+    detail: SCAN_TEXTS.oneScanCountsEverywhereNew,
   },
 ];
 const goodFor = (rule: RescanRule, ageMs: number): string => {
   const leftMs = scanGoodForMs(rule) - ageMs;
   return leftMs > 0
-    ? `This one answers for ${formatDuration(leftMs)} more.`
-    : "This one is too old: others come and go.";
+    ? SCAN_TEXTS.thisOneCountsForMore(formatDuration(leftMs))
+    : SCAN_TEXTS.thisOneIsTooOld;
 };
 
 /** The scan as files. */
@@ -31,17 +32,17 @@ export function SaveScan({ dayId, sweepId }: { dayId: number; sweepId: number })
   const base = `/day/${dayId}/scans/${sweepId}`;
   return (
     <p>
-      <Soft>Save this scan: </Soft>
+      <Soft>{SCAN_TEXTS.saveThisScan} </Soft>
       <a href={`${base}/columns.csv`} download>
-        columns
+        {SCAN_TEXTS.columns}
       </a>
       ,{" "}
       <a href={`${base}/rows.csv`} download>
-        rows
+        {SCAN_TEXTS.rows}
       </a>
       ,{" "}
       <a href={`${base}/json`} download>
-        JSON
+        {SCAN_TEXTS.json}
       </a>
     </p>
   );
@@ -60,16 +61,21 @@ export function ScanAge({
   return (
     <>
       {view.sweepsHere.length > 1 && (
-        <Soft as="p">{`${capital(count(view.sweepsHere.length, "scan"))} here today; the newest counts. Before it: ${listWords(
-          view.sweepsHere
-            .slice(0, -1)
-            .slice(-3)
-            .map((s) => `${formatClock(s.takenAtMs)} by ${s.source}`),
-        )}.`}</Soft>
+        <Soft as="p">
+          {SCAN_TEXTS.hereTodayTheNewestCounts(
+            capital(count(view.sweepsHere.length, "scan")),
+            listWords(
+              view.sweepsHere
+                .slice(0, -1)
+                .slice(-3)
+                .map((s) => SCAN_TEXTS.byWith(formatClock(s.takenAtMs), s.source)),
+            ),
+          )}
+        </Soft>
       )}
       <Row>
         <SelectField
-          label="When a new scan is due"
+          label={SCAN_TEXTS.scanAgain}
           value={view.day.rescan}
           onChange={(rule) => send({ intent: "rescan", rule })}
           choices={RESCAN}

@@ -1,3 +1,4 @@
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import type { LiveScan } from "~/app/routes/shared/liveScan";
 import { Row, Soft } from "~/app/ui/Page/Page";
 import { Progress } from "~/app/ui/Progress/Progress";
@@ -9,19 +10,21 @@ export function ScanRun({ live, send }: { live: LiveScan; send: (intent: ScanInt
   return (
     <Row>
       <Progress
-        label="Scan"
+        label={SCAN_TEXTS.scan}
         fraction={live.fraction}
         valueText={
-          live.pass !== null ? `pass ${live.pass}` : `${Math.floor(live.fraction * 100)} %`
+          live.pass !== null ? SCAN_TEXTS.pass(live.pass) : `${Math.floor(live.fraction * 100)} %`
         }
       />
       {live.pass === null && (
-        <CartButton onPress={() => send({ intent: "stop", keepsPart: false })}>Stop</CartButton>
+        <CartButton onPress={() => send({ intent: "stop", keepsPart: false })}>
+          {SCAN_TEXTS.stop}
+        </CartButton>
       )}
       <CartButton onPress={() => send({ intent: "stop", keepsPart: true })}>
-        {live.pass !== null ? "That is enough" : "Stop and keep"}
+        {live.pass !== null ? SCAN_TEXTS.thatIsEnough : SCAN_TEXTS.stopAndSave}
       </CartButton>
-      {live.isAway && <Soft>The connection broke; coming back …</Soft>}
+      {live.isAway && <Soft>{SCAN_TEXTS.connectionLostReconnecting}</Soft>}
     </Row>
   );
 }

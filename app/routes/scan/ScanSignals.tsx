@@ -2,8 +2,14 @@ import { X } from "lucide-react";
 import { memo } from "react";
 import styled from "styled-components";
 import type { AirView } from "~/contract/schemas/airView";
-import { formatDbm, formatSpan } from "~/contract/messages/format";
-import { combWords, tvAgainstRegister, tvStateWords } from "~/contract/messages/scan";
+import { formatRfLevel, formatSpan } from "~/contract/messages/format";
+import {
+  instrumentLinesWords,
+  rounded,
+  tvAgainstRegister,
+  tvStateWords,
+} from "~/contract/messages/scan";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { formatMhz } from "~/core/units/frequencyText";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { Figure, Heading, Row, Soft, Table } from "~/app/ui/Page/Page";
@@ -29,18 +35,18 @@ export const ScanSignals = memo(function ScanSignals({
   return (
     <Halves>
       <section>
-        <Heading>Narrow carriers</Heading>
+        <Heading>{SCAN_TEXTS.narrowCarriers}</Heading>
         {carriers.length === 0 ? (
-          <Soft as="p">None stands out of the noise.</Soft>
+          <Soft as="p">{SCAN_TEXTS.noneAboveTheNoise}</Soft>
         ) : (
           <Table>
             <thead>
               <tr>
-                <th>MHz</th>
-                <th>Level</th>
-                <th>Width</th>
-                {air.looksPerBin > 1 && <th>On</th>}
-                <th>Whose</th>
+                <th>{SCAN_TEXTS.mhz}</th>
+                <th>{SCAN_TEXTS.level}</th>
+                <th>{SCAN_TEXTS.width}</th>
+                {air.looksPerBin > 1 && <th>{SCAN_TEXTS.on}</th>}
+                <th>{SCAN_TEXTS.whose}</th>
               </tr>
             </thead>
             <tbody>
@@ -49,30 +55,32 @@ export const ScanSignals = memo(function ScanSignals({
                   <th scope="row">
                     <Figure>{formatMhz(Math.round(c.frequencyHz / 5000) * 5000)}</Figure>
                   </th>
-                  <td data-label="Level">
-                    <Figure>{formatDbm(c.levelDbm)}</Figure>
+                  <td data-label={SCAN_TEXTS.level}>
+                    <Figure>{formatRfLevel(c.levelDbm)}</Figure>
                   </td>
-                  <td data-label="Width">
+                  <td data-label={SCAN_TEXTS.width}>
                     <Figure>{formatSpan(c.widthHz)}</Figure>
                   </td>
                   {air.looksPerBin > 1 && (
-                    <td data-label="On">
+                    <td data-label={SCAN_TEXTS.on}>
                       <Figure>{`${Math.round(c.occupancy * 100)} %`}</Figure>
                     </td>
                   )}
-                  <td data-label="Whose">
+                  <td data-label={SCAN_TEXTS.whose}>
                     {c.own === null ? (
                       <Row as="span">
-                        not ours
+                        {SCAN_TEXTS.notOurs}
                         <QuietButton
-                          aria-label={`instrument’s own: ${formatMhz(c.frequencyHz)}`}
+                          aria-label={SCAN_TEXTS.instrumentLineWith(
+                            formatMhz(rounded(c.frequencyHz)),
+                          )}
                           onPress={() => onOwnLine(c.frequencyHz, true)}
                         >
-                          instrument’s own
+                          {SCAN_TEXTS.instrumentLine}
                         </QuietButton>
                       </Row>
                     ) : (
-                      <b>{`ours: ${c.own} was on`}</b>
+                      <b>{SCAN_TEXTS.ours(c.own)}</b>
                     )}
                   </td>
                 </tr>
@@ -80,14 +88,16 @@ export const ScanSignals = memo(function ScanSignals({
             </tbody>
           </Table>
         )}
-        {carriers.length > MAX_ROWS && <Soft>{`and ${carriers.length - MAX_ROWS} weaker`}</Soft>}
+        {carriers.length > MAX_ROWS && (
+          <Soft>{SCAN_TEXTS.andWeaker(carriers.length - MAX_ROWS)}</Soft>
+        )}
         {ownLinesHz.length > 0 && (
-          <Row role="list" aria-label="Lines of the instrument itself">
-            <Soft>Lines of the instrument itself, left out:</Soft>
+          <Row role="list" aria-label={SCAN_TEXTS.instrumentLinesSpurs}>
+            <Soft>{SCAN_TEXTS.instrumentLinesSpursExcluded}</Soft>
             {ownLinesHz.map((hz) => (
               <span key={hz} role="listitem">
                 <Button
-                  aria-label={`${formatMhz(hz)} is a transmitter after all`}
+                  aria-label={SCAN_TEXTS.isATransmitter(formatMhz(hz))}
                   onPress={() => onOwnLine(hz, false)}
                 >
                   {formatMhz(hz)} <X aria-hidden />
@@ -96,21 +106,21 @@ export const ScanSignals = memo(function ScanSignals({
             ))}
           </Row>
         )}
-        {air.combs.map((c) => (
+        {air.instrumentLines.map((c) => (
           <Soft as="p" key={c.linesHz[0]}>
-            {combWords(c)}
+            {instrumentLinesWords(c)}
           </Soft>
         ))}
       </section>
       <section>
-        <Heading>Television</Heading>
+        <Heading>{SCAN_TEXTS.tvStations}</Heading>
         <Table>
           <thead>
             <tr>
-              <th>Channel</th>
-              <th>In the scan</th>
-              <th>Level</th>
-              <th>Register</th>
+              <th>{SCAN_TEXTS.channel}</th>
+              <th>{SCAN_TEXTS.inTheScan}</th>
+              <th>{SCAN_TEXTS.level}</th>
+              <th>{SCAN_TEXTS.stationList}</th>
             </tr>
           </thead>
           <tbody>
@@ -128,11 +138,11 @@ export const ScanSignals = memo(function ScanSignals({
                     <th scope="row">
                       <Figure>{t.channel}</Figure>
                     </th>
-                    <td data-label="Scan">{tvStateWords(t)}</td>
-                    <td data-label="Level">
-                      <Figure>{t.levelDbm === null ? "–" : formatDbm(t.levelDbm)}</Figure>
+                    <td data-label={SCAN_TEXTS.scan}>{tvStateWords(t)}</td>
+                    <td data-label={SCAN_TEXTS.level}>
+                      <Figure>{t.levelDbm === null ? "–" : formatRfLevel(t.levelDbm)}</Figure>
                     </td>
-                    <td data-label="Register">
+                    <td data-label={SCAN_TEXTS.stationList}>
                       {station?.name ?? <Soft>–</Soft>}
                       {against !== "" && <Soft>{` ${against}`}</Soft>}
                     </td>

@@ -2,7 +2,8 @@ import { itemAt } from "~/core/units/items";
 import { type ReactNode, useState } from "react";
 import styled from "styled-components";
 import type { ScanChoices } from "~/contract/schemas/airView";
-import { capital, count, listWords } from "~/contract/messages/format";
+import { capital, count, listWords, namesOrCount } from "~/contract/messages/format";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { formatMhz } from "~/core/units/frequencyText";
 import type { FrequencyRange } from "~/core/regulations/region";
 import { PrimaryButton } from "~/app/ui/Button/Button";
@@ -17,7 +18,7 @@ interface ScanStartProps {
   /** Packs that are on the air now. */
   onPacks: string[];
   packCount: number;
-  /** What of the spine is looked at; null is the whole. */
+  /** What of the spectrum is looked at; null is the whole. */
   looked: FrequencyRange | null;
   isReady: boolean;
   send: (intent: ScanIntent) => void;
@@ -30,12 +31,12 @@ const RECEIVERS = "receivers";
 const UNTIL_STOPPED = 0;
 const PASSES = [
   { id: 1, label: "once" },
-  { id: 3, label: "three times", detail: "catches more of what comes and goes" },
-  { id: 10, label: "ten times", detail: "for a talkback that is rarely on" },
+  { id: 3, label: SCAN_TEXTS.threeTimes, detail: SCAN_TEXTS.catchesMoreOfWhatComes },
+  { id: 10, label: SCAN_TEXTS.tenTimes, detail: SCAN_TEXTS.forTransmittersThatAreRarely },
   {
     id: UNTIL_STOPPED,
-    label: "until I stop it",
-    detail: "while waiting; every whole pass is kept",
+    label: SCAN_TEXTS.untilIStop,
+    detail: SCAN_TEXTS.everyCompletePassIsSaved,
   },
 ];
 
@@ -68,7 +69,7 @@ export function ScanStart({
           {
             id: "looked",
             label: `${formatMhz(Math.round(looked.lowHz))}–${formatMhz(Math.round(looked.highHz))}`,
-            detail: "what the picture shows",
+            detail: SCAN_TEXTS.whatThePictureShows2,
             stretch: looked,
           },
         ]
@@ -76,7 +77,7 @@ export function ScanStart({
     ...choices.blocks.map((b, i) => ({
       id: `block ${i}`,
       label: b.name,
-      detail: `${formatMhz(b.lowHz)} to ${formatMhz(b.highHz)} MHz`,
+      detail: SCAN_TEXTS.toMhz(formatMhz(b.lowHz), formatMhz(b.highHz)),
       stretch: { lowHz: b.lowHz, highHz: b.highHz },
     })),
   ];
@@ -87,54 +88,61 @@ export function ScanStart({
   return (
     <Sheet>
       <Sentence>
-        <span>Listen with</span>
+        <span>{SCAN_TEXTS.scan2}</span>
         <SelectField
-          label="Instrument"
+          label={SCAN_TEXTS.instrument}
           isLabelHidden
           value={instrument}
           onChange={setInstrument}
           choices={[
             ...(choices.receivers === null
               ? []
-              : [{ id: RECEIVERS, label: choices.receivers, detail: "the receivers of the case" }]),
+              : [
+                  {
+                    id: RECEIVERS,
+                    label: choices.receivers,
+                    detail: SCAN_TEXTS.theReceiversInTheKit,
+                  },
+                ]),
             ...choices.scanners.map((s) => ({
               id: s.key,
               label: s.label,
-              detail: "sweeps finer, and beside the receivers",
+              detail: SCAN_TEXTS.finerAndKeepsTheReceivers,
             })),
           ]}
         />
-        <span>on</span>
+        <span>{SCAN_TEXTS.on2}</span>
         <SelectField
-          label="Antennas"
+          label={SCAN_TEXTS.antennas}
           isLabelHidden
           value={antenna}
           onChange={setAntenna}
           choices={[
             {
               id: ALONE,
-              label: instrument === RECEIVERS ? "their own antennas" : "its own antenna",
+              label:
+                instrument === RECEIVERS ? SCAN_TEXTS.theirOwnAntennas : SCAN_TEXTS.itsOwnAntenna,
             },
             ...antennas.map((a) => ({ id: a, label: a })),
           ]}
         />
-        <span>through</span>
+        <span>{SCAN_TEXTS.through}</span>
         <SelectField
-          label="What to sweep"
+          label={SCAN_TEXTS.whatToSweep}
           isLabelHidden
           value={chosen.id}
           onChange={setPart}
           choices={parts}
         />
         <SelectField
-          label="How many passes"
+          label={SCAN_TEXTS.howManyPasses}
           isLabelHidden
           choices={PASSES}
           value={passes}
           onChange={setPasses}
         />
         <SelectField
-          label="Side of the door"
+          label={SCAN_TEXTS.insideOrOutside}
           isLabelHidden
           value={setting}
           onChange={setSetting}
@@ -147,18 +155,23 @@ export function ScanStart({
       <Checks>
         <li data-stands={onPacks.length > 0 || undefined}>
           {onPacks.length === 0
-            ? `Packs off: none of ${count(packCount, "pack")} is on the air. Antennas upright, receivers where they will work.`
-            : `${listWords(onPacks)} ${onPacks.length === 1 ? "is" : "are"} on: what is on shows up as taken.`}
+            ? SCAN_TEXTS.packsOffNone(count(packCount, "pack"))
+            : onPacks.length === 1
+              ? SCAN_TEXTS.itIsOn(listWords(onPacks))
+              : SCAN_TEXTS.theyAreOn(capital(namesOrCount(onPacks, "pack")))}
           {onPacks.length > 0 && (
             <CartButton onPress={() => send({ intent: "packs-off" })}>
-              {onPacks.length === 1 ? "Switch it off" : "Switch them off"}
+              {onPacks.length === 1 ? SCAN_TEXTS.switchItOff : SCAN_TEXTS.switchThemOff}
             </CartButton>
           )}
         </li>
         {setting !== place.setting && (
-          <li
-            data-stands
-          >{`${capital(place.name)} is ${place.setting === "indoors" ? "inside" : "outside"}: a scan of the other side is kept to compare with, picks do not follow it.`}</li>
+          <li data-stands>
+            {SCAN_TEXTS.isAScan(
+              capital(place.name),
+              place.setting === "indoors" ? "inside" : "outside",
+            )}
+          </li>
         )}
       </Checks>
       <Row>
@@ -166,7 +179,7 @@ export function ScanStart({
           isDisabled={!isReady}
           why={
             choices.receivers === null && choices.scanners.length === 0
-              ? "Nothing that is connected can scan."
+              ? SCAN_TEXTS.nothingConnectedCanScan
               : null
           }
           onPress={() =>
@@ -183,7 +196,7 @@ export function ScanStart({
             })
           }
         >
-          Scan now
+          {SCAN_TEXTS.scanNow}
         </PrimaryButton>
         {children}
       </Row>
@@ -213,11 +226,11 @@ const Checks = styled.ul`
     gap: 6px 14px;
     align-items: center;
     color: var(--soft);
-    font-size: 15px;
+    font-size: var(--text);
   }
   li[data-stands] {
     color: var(--ink);
-    font-size: 16px;
+    font-size: var(--text);
     border-left: 4px solid var(--watch);
     padding-left: 12px;
   }

@@ -1,5 +1,6 @@
 import { DropZone, FileTrigger, type FileDropItem } from "react-aria-components";
 import styled from "styled-components";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { Button } from "~/app/ui/Button/Button";
 import { Row, Soft } from "~/app/ui/Page/Page";
 import { Progress } from "~/app/ui/Progress/Progress";
@@ -11,7 +12,7 @@ export function SweepFileButton({ files }: { files: SweepFiles }) {
   return (
     <Drop
       as={DropZone}
-      aria-label="Drop a sweep file here"
+      aria-label={SCAN_TEXTS.dropASweepFileHere}
       onDrop={(event: { items: { kind: string }[] }) => {
         void Promise.all(
           (event.items.filter((i) => i.kind === "file") as FileDropItem[]).map((i) => i.getFile()),
@@ -19,11 +20,9 @@ export function SweepFileButton({ files }: { files: SweepFiles }) {
       }}
     >
       <FileTrigger allowsMultiple onSelect={(chosen) => files.send([...(chosen ?? [])])}>
-        <Button>Read a sweep file</Button>
+        <Button>{SCAN_TEXTS.importAScan}</Button>
       </FileTrigger>
-      <Soft>
-        or drop it here: columns, rows, a recording’s two files, our own JSON; packed or not
-      </Soft>
+      <Soft>{SCAN_TEXTS.orDropItHereCsv}</Soft>
     </Drop>
   );
 }
@@ -35,15 +34,15 @@ export function SweepFileState({ files: { long, isReading, reply } }: { files: S
       {long.fraction !== null && (
         <Row>
           <Progress
-            label={long.fraction < 1 ? "Sending the file" : "Reading the rest of it"}
+            label={long.fraction < 1 ? SCAN_TEXTS.sendingTheFile : SCAN_TEXTS.readingTheFile}
             fraction={long.fraction}
             valueText={`${Math.floor(long.fraction * 100)} %`}
           />
-          <Button onPress={long.cancel}>Call it off</Button>
+          <Button onPress={long.cancel}>{SCAN_TEXTS.cancel}</Button>
         </Row>
       )}
       <ReplyNotice reply={long.reply} />
-      {isReading ? <Soft>Reading the file …</Soft> : <ReplyNotice reply={reply} />}
+      {isReading ? <Soft>{SCAN_TEXTS.readingTheFile}</Soft> : <ReplyNotice reply={reply} />}
     </>
   );
 }

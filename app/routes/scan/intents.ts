@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { unitFinding } from "~/contract/schemas/unitFinding";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 
 const setting = z.enum(["indoors", "outdoors"]);
 const antenna = z.string().trim().max(120);
@@ -13,7 +14,7 @@ export const scanIntents = z.discriminatedUnion("intent", [
     scannerKey: z.string().min(1).max(100).nullable(),
     stretch: z
       .object({ lowHz: hz, highHz: hz })
-      .refine((s) => s.highHz > s.lowHz, "a stretch that goes up")
+      .refine((s) => s.highHz > s.lowHz, SCAN_TEXTS.aRangeThatGoesUp)
       .nullable(),
     setting,
     antenna,

@@ -1,6 +1,8 @@
+import { REPLY } from "~/contract/messages/frame";
 import { noiseLimitSetWords } from "~/contract/messages/scan";
 import { findingWords } from "~/contract/messages/unitScan";
 import { sweepWarningWords } from "~/contract/messages/sweepWarning";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { useCallback, useMemo, useState } from "react";
 import type { Route } from "./+types/route";
 import { requireDay } from "~/server/services/day/dayView.server";
@@ -22,8 +24,9 @@ import {
 import { addUnitScans, removeUnitScans } from "~/server/services/scan/unitScans.server";
 import { allPacksOff } from "~/server/services/sync/syncs.server";
 import type { FrequencyRange } from "~/core/regulations/region";
-import { spineOf } from "~/app/features/air/spectrumOf";
+import { spectrumOf } from "~/app/features/air/spectrumOf";
 import { Notice } from "~/app/ui/Notice/Notice";
+import { useHeldHeight } from "~/app/ui/useHeldHeight";
 import { Stack } from "~/app/ui/Page/Page";
 import { dayIdOf, orNotFound, readIntent, refuse, reply } from "~/app/routes/shared/reply.server";
 import { LawLine } from "~/app/routes/shared/LawLine";
@@ -36,7 +39,7 @@ import { NoiseLimit } from "./NoiseLimit";
 import { QuietPlaces } from "./QuietPlaces";
 import { ScanAbout, UnitQuestion } from "./ScanAbout";
 import { ScanCompare } from "./ScanCompare";
-import { ScanSpine } from "./ScanSpine";
+import { ScanSpectrum } from "./ScanSpectrum";
 import { ScanSignals } from "./ScanSignals";
 import { OwnScreen } from "./ownScreen/OwnScreen";
 import { OwnSuspects } from "./OwnSuspects";
@@ -59,18 +62,19 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if (request.headers.get("content-type")?.startsWith("multipart/form-data")) {
     const sentBytes = Number(request.headers.get("content-length") ?? 0);
     // told before it is read, so that a huge file costs nothing
-    if (sentBytes > MAX_SWEEP_FILE_BYTES + 4096) return reply(tooLarge("The file", sentBytes));
+    if (sentBytes > MAX_SWEEP_FILE_BYTES + 4096)
+      return reply(tooLarge(SCAN_TEXTS.theFile, sentBytes));
     const files = (await request.formData()).getAll("sweep").filter((f) => f instanceof File);
-    if (files.length === 0) return refuse("No file came with that. Nothing was changed.", 400);
+    if (files.length === 0) return refuse(SCAN_TEXTS.noFileCame, 400);
     const read = await Promise.all(
       files.map(async (f) => ({
-        name: f.name || "the file",
+        name: f.name || SCAN_TEXTS.theFile2,
         bytes: new Uint8Array(await f.arrayBuffer()),
       })),
     );
     return reply(await importSweep(context.app, dayId, ...read), ({ measurement }) =>
       [
-        `Read ${measurement.points} points from "${read.map((f) => f.name).join(", ")}".`,
+        SCAN_TEXTS.readPoints(measurement.points, read.map((f) => f.name).join(", ")),
         ...measurement.warnings.map(sweepWarningWords),
       ].join(" "),
     );
@@ -84,23 +88,22 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "stop":
       return reply(stopScan(context.app, dayId, intent.keepsPart));
     case "mark-own":
-      return reply(
-        await markOwn(context.app, dayId, intent),
-        () => `Marked: ${intent.packLabel} was on when that was taken.`,
+      return reply(await markOwn(context.app, dayId, intent), () =>
+        SCAN_TEXTS.markedWasOnWhen(intent.packLabel),
       );
     case "own-line":
       return reply(
         await sayOwnLine(context.app, dayId, intent),
         () =>
           intent.isOwn
-            ? "Kept as a line of the instrument’s own: picks do not avoid it, and its next files know it."
-            : "A transmitter again: picks keep clear of it.",
+            ? SCAN_TEXTS.markedAsAnInstrumentLine
+            : SCAN_TEXTS.aTransmitterAgainFrequenciesKeep,
         (): ScanIntent => ({ ...intent, isOwn: !intent.isOwn }),
       );
     case "describe":
       return reply(
         await describeScan(context.app, dayId, intent),
-        () => "Kept. What follows from this scan was worked out again.",
+        () => SCAN_TEXTS.savedEverythingThatDepends,
         ({ before: { source, setup } }): ScanIntent => ({
           intent: "describe",
           sweepId: intent.sweepId,
@@ -120,22 +123,20 @@ export async function action({ params, request, context }: Route.ActionArgs) {
       return reply(
         await setRescanRule(context.app, dayId, intent.rule),
         () =>
-          intent.rule === "daily"
-            ? "One scan a day counts, wherever the unit goes."
-            : "Each place and each side of the door asks for its own scan.",
+          intent.rule === "daily" ? SCAN_TEXTS.oneScanADayCounts : SCAN_TEXTS.eachPlaceAndEachSide,
         (before): ScanIntent => ({ intent: "rescan", rule: before }),
       );
     case "unit-scan":
       return reply(
         await addUnitScans(context.app, dayId, intent),
         ({ receiver, findings }) =>
-          `Noted of ${receiver}: ${findings.map(findingWords).join("; ")}.`,
+          SCAN_TEXTS.noted(receiver, findings.map(findingWords).join("; ")),
         ({ ids }): ScanIntent => ({ intent: "unit-scan-remove", ids }),
       );
     case "unit-scan-remove":
-      return reply(await removeUnitScans(context.app, dayId, intent.ids), () => "Removed.");
+      return reply(await removeUnitScans(context.app, dayId, intent.ids), () => REPLY.removed);
     case "packs-off":
-      return reply(await allPacksOff(context.app, dayId), () => "All packs are off.");
+      return reply(await allPacksOff(context.app, dayId), () => SCAN_TEXTS.allPacksAreOff);
   }
 }
 
@@ -154,7 +155,7 @@ export default function ScanScreen({ loaderData: data }: Route.ComponentProps) {
       sweepId !== null && send({ intent: "own-line", sweepId, frequencyHz, isOwn }),
     [send, sweepId],
   );
-  const spine = useMemo(() => spineOf(view.channels), [view.channels]);
+  const spectrum = useMemo(() => spectrumOf(view.channels), [view.channels]);
   const setLimit = useCallback(
     (limitDbm: number | null) => send({ intent: "noise-limit", limitDbm }),
     [send],
@@ -162,34 +163,37 @@ export default function ScanScreen({ loaderData: data }: Route.ComponentProps) {
   const isCart = useIsCart();
   const [looked, setLooked] = useState<FrequencyRange | null>(null);
   const isRunning = live.status === "running";
+  const top = useHeldHeight(isRunning);
   const measured = isRunning ? null : air;
   // the question about the unit is asked above
   const told = air?.warnings.filter((w) => w.code !== "unit-assumed-dbuv") ?? [];
   return (
     <Stack>
-      <ScanHead view={view} data={data} live={live} spine={spine} />
-      {isRunning ? (
-        <ScanRun live={live} send={send} />
-      ) : (
-        <CartOnly>
-          {view.rig.state === "none" ? (
-            <SweepFileButton files={files} />
-          ) : (
-            <ScanStart
-              key={`${here.id} ${here.setting} ${air?.sweepId ?? 0}`}
-              choices={data.choices}
-              place={here}
-              onPacks={view.packs.filter((p) => p.report?.isOn).map((p) => p.label)}
-              packCount={view.packs.length}
-              looked={looked}
-              isReady={view.rig.state === "ready"}
-              send={send}
-            >
+      <Stack ref={top}>
+        <ScanHead view={view} data={data} live={live} spectrum={spectrum} />
+        {isRunning ? (
+          <ScanRun live={live} send={send} />
+        ) : (
+          <CartOnly>
+            {view.rig.state === "none" ? (
               <SweepFileButton files={files} />
-            </ScanStart>
-          )}
-        </CartOnly>
-      )}
+            ) : (
+              <ScanStart
+                key={`${here.id} ${here.setting} ${air?.sweepId ?? 0}`}
+                choices={data.choices}
+                place={here}
+                onPacks={view.packs.filter((p) => p.report?.isOn).map((p) => p.label)}
+                packCount={view.packs.length}
+                looked={looked}
+                isReady={view.rig.state === "ready"}
+                send={send}
+              >
+                <SweepFileButton files={files} />
+              </ScanStart>
+            )}
+          </CartOnly>
+        )}
+      </Stack>
       {measured && <OwnSuspects suspects={data.suspects} sweepId={measured.sweepId} send={send} />}
       {live.message && (
         <Notice kind={live.status === "failed" ? "refused" : "said"}>{live.message}</Notice>
@@ -207,8 +211,8 @@ export default function ScanScreen({ loaderData: data }: Route.ComponentProps) {
       <ReplyNotice<ScanIntent> reply={answer} onUndo={send} />
       {measured && <UnitQuestion air={measured} send={send} />}
 
-      <ScanSpine
-        spine={spine}
+      <ScanSpectrum
+        spectrum={spectrum}
         air={air}
         law={law}
         live={isRunning ? live.traces : null}

@@ -91,7 +91,7 @@ test("called off, nothing was kept; a connection that broke says so", () => {
   act(() => first.result.current.cancel());
   expect(first.result.current.reply).toMatchObject({
     ok: true,
-    message: expect.stringMatching(/^Called off/),
+    message: expect.stringMatching(/^Stopped/),
   });
   const second = uploading();
   act(() => second.xhr.onerror?.());

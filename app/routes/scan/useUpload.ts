@@ -1,6 +1,7 @@
 import { useCallback, useReducer, useRef } from "react";
 import { useRevalidator } from "react-router";
 import type { Reply } from "~/contract/schemas/reply";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 
 export interface Upload {
   /** 0 … 1 of the file sent, 1 while the rest of it is read; null while nothing is sent. */
@@ -62,17 +63,12 @@ export function useUpload(address: string): Upload {
         });
       xhr.onload = () => {
         const said = replyIn(xhr.responseText)?.message;
-        if (xhr.status === 200) end(true, said ?? `"${file.name}" was read.`);
-        else
-          end(
-            false,
-            said ?? `"${file.name}" was not read. The day and its scans are as they were.`,
-          );
+        if (xhr.status === 200) end(true, said ?? SCAN_TEXTS.wasRead(file.name));
+        else end(false, said ?? SCAN_TEXTS.wasNotReadTheDay(file.name));
         void revalidate();
       };
-      xhr.onerror = () =>
-        end(false, `"${file.name}" did not get through. The day and its scans are as they were.`);
-      xhr.onabort = () => end(true, `Called off: nothing of "${file.name}" was kept.`);
+      xhr.onerror = () => end(false, SCAN_TEXTS.didNotArriveTheDay(file.name));
+      xhr.onabort = () => end(true, SCAN_TEXTS.stoppedNothingOfWasSaved(file.name));
       xhr.open("POST", address);
       xhr.setRequestHeader("content-type", "application/octet-stream");
       xhr.setRequestHeader("x-file-name", encodeURIComponent(file.name));

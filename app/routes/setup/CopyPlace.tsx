@@ -1,9 +1,10 @@
 import { useState } from "react";
+import { SETUP_TEXTS } from "~/contract/messages/screens/setup";
 import { PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { SelectField } from "~/app/ui/Field/Field";
 import { Row } from "~/app/ui/Page/Page";
 
-/** A place once more, on this day or another. */
+/** A place again, on this day or another. */
 export function CopyPlace({
   name,
   days,
@@ -23,17 +24,15 @@ export function CopyPlace({
   return (
     <Row style={{ alignItems: "end", marginTop: 10 }}>
       <SelectField
-        label={`${name} once more`}
+        label={SETUP_TEXTS.again(name)}
         value={to}
         onChange={setTo}
-        choices={days.map((d) =>
-          d.id === here ? { ...d, label: "on this day, after the last place" } : d,
-        )}
+        choices={days.map((d) => (d.id === here ? { ...d, label: SETUP_TEXTS.onThisDayAfter } : d))}
       />
       <PrimaryButton isDisabled={isBusy} onPress={() => onCopy(to)}>
-        Copy it
+        {SETUP_TEXTS.copy}
       </PrimaryButton>
-      <QuietButton onPress={onDrop}>Drop it</QuietButton>
+      <QuietButton onPress={onDrop}>{SETUP_TEXTS.cancel}</QuietButton>
     </Row>
   );
 }

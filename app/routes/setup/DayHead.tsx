@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { SETUP_TEXTS } from "~/contract/messages/screens/setup";
 import { PrimaryButton } from "~/app/ui/Button/Button";
 import { LengthUnitField } from "~/app/routes/shared/LengthUnitField";
 import { NumberField, TextField } from "~/app/ui/Field/Field";
@@ -26,17 +27,17 @@ export function DayHead({
     (k) => head[k] !== day[k],
   );
   return (
-    <section aria-label="The day">
+    <section aria-label={SETUP_TEXTS.theDay}>
       <Settings>
         <TextField
-          label="Date"
+          label={SETUP_TEXTS.date}
           type="date"
           value={head.dateIso}
           onChange={(dateIso) => setHead((h) => ({ ...h, dateIso }))}
           widthCh={13}
         />
         <NumberField
-          label="Shooting day"
+          label={SETUP_TEXTS.shootingDay}
           unit=""
           min={0}
           max={999}
@@ -54,21 +55,21 @@ export function DayHead({
           onChange={(dayCount) => setHead((h) => ({ ...h, dayCount }))}
         />
         <TextField
-          label="Town"
+          label={SETUP_TEXTS.town}
           value={head.town}
           onChange={(town) => setHead((h) => ({ ...h, town }))}
           widthCh={18}
         />
-        <LengthUnitField />
+        <LengthUnitField day={day} />
       </Settings>
       {isChanged && (
         <Row style={{ marginTop: 10 }}>
           <PrimaryButton
             isDisabled={isBusy}
-            why={head.dateIso === "" ? "Say the date first." : null}
+            why={head.dateIso === "" ? SETUP_TEXTS.typeTheDateFirst : null}
             onPress={() => send({ intent: "change-day", change: head })}
           >
-            Keep the change
+            {SETUP_TEXTS.save}
           </PrimaryButton>
         </Row>
       )}

@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { PlaceTold } from "~/server/services/prep/places.server";
 import { formatClock } from "~/contract/messages/format";
 import { parsePosition, WALL_NAMES } from "~/contract/messages/place";
+import { SETUP_TEXTS } from "~/contract/messages/screens/setup";
 import { sketchOf, WALL_WORDS, type WallWord } from "~/core/location/placeSketch";
 import { parseClockText } from "~/core/units/clockText";
 import { PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
@@ -78,26 +79,32 @@ export function PlaceForm({
     );
   };
   return (
-    <Panel aria-label={place ? `Change ${place.name}` : "A new place"}>
-      <Heading as="h3">{place ? place.name : "A new place"}</Heading>
+    <Panel aria-label={place ? SETUP_TEXTS.change(place.name) : SETUP_TEXTS.newLocation}>
+      <Heading as="h3">{place ? place.name : SETUP_TEXTS.newLocation}</Heading>
       <Settings>
-        <TextField label="Name" value={name} onChange={setName} widthCh={20} isFocused />
         <TextField
-          label="From"
+          label={SETUP_TEXTS.name}
+          value={name}
+          onChange={setName}
+          widthCh={20}
+          isFocused
+        />
+        <TextField
+          label={SETUP_TEXTS.from}
           value={from}
           onChange={setFrom}
           widthCh={7}
-          error={start.ok ? null : "a time such as 8:30"}
+          error={start.ok ? null : SETUP_TEXTS.aTimeSuchAs8}
         />
         <TextField
-          label="To"
+          label={SETUP_TEXTS.to}
           value={to}
           onChange={setTo}
           widthCh={7}
-          error={end.ok ? null : "a time such as 17:00"}
+          error={end.ok ? null : SETUP_TEXTS.aTimeSuchAs17}
         />
         <SelectField
-          label="Is"
+          label={SETUP_TEXTS.is}
           value={sketch.setting}
           onChange={(setting) => setSketch((s) => ({ ...s, setting }))}
           choices={[
@@ -106,7 +113,7 @@ export function PlaceForm({
           ]}
         />
         <SelectField
-          label="Between talkers and receivers"
+          label={SETUP_TEXTS.betweenPeopleAndReceivers}
           value={sketch.walls}
           choices={(Object.keys(WALL_WORDS) as WallWord[]).map((id) => ({
             id,
@@ -122,7 +129,7 @@ export function PlaceForm({
         />
         {sketch.walls !== "open" && (
           <NumberField
-            label="How many of them"
+            label={SETUP_TEXTS.howManyOfThem}
             unit=""
             min={1}
             max={12}
@@ -132,7 +139,7 @@ export function PlaceForm({
           />
         )}
         <LengthField
-          label="Farthest talker"
+          label={SETUP_TEXTS.farthestPerson}
           lengths={lengths}
           minM={1}
           maxM={2000}
@@ -141,21 +148,26 @@ export function PlaceForm({
           onChange={(distanceM) => setSketch((s) => ({ ...s, distanceM }))}
         />
         <TextField
-          label="Position, for a register"
+          label={SETUP_TEXTS.positionForTheStationList}
           value={position}
           onChange={setPosition}
           widthCh={22}
-          placeholder="latitude, longitude"
-          error={at.ok ? null : "two figures in degrees, such as 57.6, -15.2"}
+          placeholder={SETUP_TEXTS.latitudeLongitude}
+          error={at.ok ? null : SETUP_TEXTS.twoFiguresInDegreesSuch}
         />
         {airs.length > 0 && (
-          <SelectField label="Practice air" value={siteKey} onChange={setSiteKey} choices={airs} />
+          <SelectField
+            label={SETUP_TEXTS.practiceSpectrum}
+            value={siteKey}
+            onChange={setSiteKey}
+            choices={airs}
+          />
         )}
-        <TextField label="Note" value={note} onChange={setNote} widthCh={26} />
+        <TextField label={SETUP_TEXTS.note} value={note} onChange={setNote} widthCh={26} />
       </Settings>
       {isMoved && hasScenes && (
         <SwitchField isSelected={withScenes} onChange={setWithScenes}>
-          its scenes move along
+          {SETUP_TEXTS.itsScenesMove}
         </SwitchField>
       )}
       <Row>
@@ -165,15 +177,15 @@ export function PlaceForm({
             isGood
               ? null
               : name.trim() === ""
-                ? "Type a name first."
-                : "Correct what is marked first."
+                ? SETUP_TEXTS.typeANameFirst
+                : SETUP_TEXTS.correctTheMarkedFieldsFirst
           }
           onPress={keep}
         >
-          {place ? "Keep the change" : "Add the place"}
+          {place ? SETUP_TEXTS.save : SETUP_TEXTS.addTheLocation}
         </PrimaryButton>
-        <QuietButton onPress={onDrop}>Drop it</QuietButton>
-        {place && <Soft>What was measured here stays on record.</Soft>}
+        <QuietButton onPress={onDrop}>{SETUP_TEXTS.cancel}</QuietButton>
+        {place && <Soft>{SETUP_TEXTS.measurementsHereAreKept}</Soft>}
       </Row>
     </Panel>
   );

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { useLengths } from "~/app/routes/shared/useLengths";
 import { formatClock, numberWord } from "~/contract/messages/format";
 import { WALL_NAMES } from "~/contract/messages/place";
+import { SETUP_TEXTS } from "~/contract/messages/screens/setup";
 import { sketchOf } from "~/core/location/placeSketch";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { Figure, Heading, Row, Soft, Table } from "~/app/ui/Page/Page";
@@ -30,13 +31,13 @@ export function Places({ setup, isBusy, send }: PlacesProps) {
   return (
     <section>
       <Row>
-        <Heading>Places</Heading>
+        <Heading>{SETUP_TEXTS.places}</Heading>
         {setup.placeList.earlierVersion !== null && (
           <QuietButton
             isDisabled={isBusy}
             onPress={() => send({ intent: "undo-places", expectedVersion })}
           >
-            Undo: back to the places before
+            {SETUP_TEXTS.undoPreviousLocations}
           </QuietButton>
         )}
       </Row>
@@ -87,7 +88,7 @@ export function Places({ setup, isBusy, send }: PlacesProps) {
       )}
       {open?.what !== "add" && !changed && (
         <Row style={{ marginTop: 10 }}>
-          <Button onPress={() => setOpen({ what: "add" })}>Add a place</Button>
+          <Button onPress={() => setOpen({ what: "add" })}>{SETUP_TEXTS.addALocation}</Button>
         </Row>
       )}
     </section>
@@ -108,10 +109,10 @@ function PlaceTable({ isBusy, onChange, onCopy, onRemove }: PlaceTableProps) {
     <Table>
       <thead>
         <tr>
-          <th>Place</th>
-          <th>Times</th>
-          <th>In the way</th>
-          <th>Farthest</th>
+          <th>{SETUP_TEXTS.place}</th>
+          <th>{SETUP_TEXTS.times}</th>
+          <th>{SETUP_TEXTS.inTheWay}</th>
+          <th>{SETUP_TEXTS.farthest}</th>
           <th />
         </tr>
       </thead>
@@ -128,33 +129,39 @@ function PlaceTable({ isBusy, onChange, onCopy, onRemove }: PlaceTableProps) {
                     .join(", ")}
                 </Soft>
               </th>
-              <td data-label="Times">
+              <td data-label={SETUP_TEXTS.times}>
                 <Figure>{`${formatClock(p.startMs)}–${formatClock(p.endMs)}`}</Figure>
               </td>
-              <td data-label="In the way">
+              <td data-label={SETUP_TEXTS.inTheWay}>
                 {sketch.wallCount === 0 ? (
-                  <Soft>nothing</Soft>
+                  <Soft>{SETUP_TEXTS.nothing}</Soft>
                 ) : (
                   `${numberWord(sketch.wallCount)} × ${WALL_NAMES[sketch.walls]}`
                 )}
               </td>
-              <td data-label="Farthest">
+              <td data-label={SETUP_TEXTS.farthest}>
                 <Figure>{metres(sketch.distanceM)}</Figure>
               </td>
               <td data-wide>
                 <Row style={{ gap: 0 }}>
-                  <QuietButton onPress={() => onChange(p.id)} aria-label={`Change ${p.name}`}>
-                    change
+                  <QuietButton
+                    onPress={() => onChange(p.id)}
+                    aria-label={SETUP_TEXTS.change(p.name)}
+                  >
+                    {SETUP_TEXTS.change2}
                   </QuietButton>
-                  <QuietButton onPress={() => onCopy(p.id)} aria-label={`Copy ${p.name}`}>
-                    copy
+                  <QuietButton
+                    onPress={() => onCopy(p.id)}
+                    aria-label={SETUP_TEXTS.copyWith(p.name)}
+                  >
+                    {SETUP_TEXTS.copy2}
                   </QuietButton>
                   <QuietButton
                     isDisabled={isBusy}
                     onPress={() => onRemove(p.id)}
-                    aria-label={`take off ${p.name}`}
+                    aria-label={SETUP_TEXTS.removeWith(p.name)}
                   >
-                    take off
+                    {SETUP_TEXTS.remove}
                   </QuietButton>
                 </Row>
               </td>

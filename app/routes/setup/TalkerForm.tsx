@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
+import { SETUP_TEXTS } from "~/contract/messages/screens/setup";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import { pairing } from "~/core/kit/match";
 import { packModel, receiverModel } from "~/core/kit/models";
@@ -42,12 +43,19 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
     setSent(false);
   }, [isSent, hasChannel, goesOn, onDrop]);
   const whyNot = isTaken
-    ? "That name has a channel already."
+    ? SETUP_TEXTS.thatNameHasAChannel
     : talker.trim() === ""
-      ? "Type a name first."
+      ? SETUP_TEXTS.typeANameFirst
       : null;
+  /** Enter came while the name before was on its way: it is meant all the same. */
+  const [waits, setWaits] = useState(false);
   const give = (isMore: boolean) => {
-    if (whyNot !== null || isBusy) return;
+    if (whyNot !== null) return;
+    if (isBusy) {
+      setWaits(true);
+      return;
+    }
+    setWaits(false);
     setGoesOn(isMore);
     send({
       intent: "add-talker",
@@ -55,16 +63,19 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
     });
     setSent(true);
   };
+  useEffect(() => {
+    if (waits && !isBusy) give(true);
+  });
   const lacking = [
     ...(view.receivers.length === 0 ? ["receiver"] : []),
     ...(view.packs.length === 0 ? ["pack"] : []),
   ];
   return (
-    <Panel aria-label="A new talker">
-      <Heading as="h3">A new talker</Heading>
+    <Panel aria-label={SETUP_TEXTS.newPerson}>
+      <Heading as="h3">{SETUP_TEXTS.newPerson}</Heading>
       <Settings>
         <TextField
-          label="Name"
+          label={SETUP_TEXTS.name}
           value={talker}
           onChange={(name) => {
             setTalker(name);
@@ -73,26 +84,30 @@ export function NewTalker({ view, isBusy, send, onDrop }: Props) {
           onEnter={() => give(true)}
           widthCh={18}
           isFocused
-          error={isTaken ? "has a channel already" : null}
+          error={isTaken ? SETUP_TEXTS.hasAChannelAlready : null}
         />
-        <TextField label="Part" value={part} onChange={setPart} widthCh={18} />
-        <SelectField label="Speaks" value={effort} onChange={setEffort} choices={EFFORTS} />
-        <SelectField label="Pack worn" value={wear} onChange={setWear} choices={WEARS} />
+        <TextField label={SETUP_TEXTS.part} value={part} onChange={setPart} widthCh={18} />
+        <SelectField
+          label={SETUP_TEXTS.speaks}
+          value={effort}
+          onChange={setEffort}
+          choices={EFFORTS}
+        />
+        <SelectField label={SETUP_TEXTS.packWorn} value={wear} onChange={setWear} choices={WEARS} />
       </Settings>
-      <Soft as="p">
-        A free pack and receiver channel that fit are found, so that most pairs are left for others.
-      </Soft>
+      <Soft as="p">{SETUP_TEXTS.aFreePackAndReceiver}</Soft>
       <Row>
         <PrimaryButton isDisabled={isBusy} why={whyNot} onPress={() => give(false)}>
-          Give them a channel
+          {SETUP_TEXTS.addAChannel}
         </PrimaryButton>
-        <QuietButton onPress={onDrop}>Drop it</QuietButton>
-        <Soft>Enter gives a channel and goes on to the next name</Soft>
+        <QuietButton onPress={onDrop}>{SETUP_TEXTS.cancel}</QuietButton>
+        <Soft>{SETUP_TEXTS.enterAddsTheChannel}</Soft>
       </Row>
       {lacking.length > 0 && (
         <Soft as="p">
-          {`There is no ${lacking.join(" and no ")} in the kit yet: `}
-          <Link to={`/day/${view.day.id}/kit`}>add what you have</Link>, then come back.
+          {SETUP_TEXTS.thereIsNo(lacking.join(SETUP_TEXTS.andNo))}
+          <Link to={`/day/${view.day.id}/kit`}>{SETUP_TEXTS.addYourUnits}</Link>
+          {SETUP_TEXTS.thenComeBack}
         </Soft>
       )}
     </Panel>
@@ -126,9 +141,11 @@ export function TalkerForm({
       return {
         id: `${r.key}.${half}`,
         label:
-          receiverModel(view.kit, r.modelId).halves > 1 ? `${r.label}, half ${half + 1}` : r.label,
+          receiverModel(view.kit, r.modelId).halves > 1
+            ? SETUP_TEXTS.half(r.label, half + 1)
+            : r.label,
         isDisabled: holder !== undefined,
-        ...(holder ? { detail: `with ${holder.talker}` } : {}),
+        ...(holder ? { detail: SETUP_TEXTS.with(holder.talker) } : {}),
       };
     }),
   );
@@ -146,10 +163,10 @@ export function TalkerForm({
       label: p.label,
       isDisabled: holder !== undefined,
       detail: holder
-        ? `with ${holder.talker}`
+        ? SETUP_TEXTS.with(holder.talker)
         : fits
-          ? `works with ${receiver.label}`
-          : "does not fit that receiver",
+          ? SETUP_TEXTS.works(receiver.label)
+          : SETUP_TEXTS.doesNotFitThisReceiver,
     };
   });
   const keep = () => {
@@ -169,54 +186,54 @@ export function TalkerForm({
     onDrop();
   };
   return (
-    <Panel aria-label={`Change ${c.talker}`}>
-      <Heading as="h3">{`Channel ${c.number}, ${c.talker}`}</Heading>
+    <Panel aria-label={SETUP_TEXTS.changeWith(c.talker)}>
+      <Heading as="h3">{SETUP_TEXTS.channel(c.number, c.talker)}</Heading>
       <Settings>
         <TextField
-          label="Name"
+          label={SETUP_TEXTS.name}
           value={told.talker}
           onChange={(talker) => change({ talker })}
           widthCh={18}
           isFocused
         />
         <TextField
-          label="Part"
+          label={SETUP_TEXTS.part}
           value={told.part}
           onChange={(part) => change({ part })}
           widthCh={18}
         />
         <TextField
-          label="Moves"
+          label={SETUP_TEXTS.moves}
           value={told.moves}
           onChange={(moves) => change({ moves })}
           widthCh={18}
         />
         <SelectField
-          label="Speaks"
+          label={SETUP_TEXTS.speaks}
           value={told.effort}
           onChange={(effort) => change({ effort })}
           choices={EFFORTS}
         />
         <SelectField
-          label="Pack worn"
+          label={SETUP_TEXTS.packWorn}
           value={told.wear}
           onChange={(wear) => change({ wear })}
           choices={WEARS}
         />
         <SelectField
-          label="Receiver channel"
+          label={SETUP_TEXTS.receiverChannel}
           value={told.slot}
           onChange={(slot) => change({ slot })}
           choices={slots}
         />
         <SelectField
-          label="Pack"
+          label={SETUP_TEXTS.pack}
           value={told.packKey}
           onChange={(packKey) => change({ packKey })}
           choices={packs}
         />
         <SelectField
-          label="Plays into"
+          label={SETUP_TEXTS.playsInto}
           value={told.inputId}
           onChange={(inputId) => change({ inputId })}
           choices={view.kit.inputs.map((i) => ({ id: i.id, label: i.name }))}
@@ -225,10 +242,10 @@ export function TalkerForm({
       <Row>
         <PrimaryButton
           isDisabled={isBusy}
-          why={told.talker.trim() === "" ? "Type a name first." : null}
+          why={told.talker.trim() === "" ? SETUP_TEXTS.typeANameFirst : null}
           onPress={keep}
         >
-          Keep the change
+          {SETUP_TEXTS.save}
         </PrimaryButton>
         <QuietButton
           isDisabled={isBusy}
@@ -236,8 +253,10 @@ export function TalkerForm({
             send({ intent: "remove-talker", channelId: c.id, expectedVersion: c.version });
             onDrop();
           }}
-        >{`${c.talker} leaves`}</QuietButton>
-        <QuietButton onPress={onDrop}>Drop it</QuietButton>
+        >
+          {SETUP_TEXTS.remove2(c.talker)}
+        </QuietButton>
+        <QuietButton onPress={onDrop}>{SETUP_TEXTS.cancel}</QuietButton>
       </Row>
     </Panel>
   );

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { listWords, numberWord } from "~/contract/messages/format";
+import { SETUP_TEXTS } from "~/contract/messages/screens/setup";
 import { receiverModel } from "~/core/kit/models";
 import { LegalFlag } from "~/app/features/channel/LegalFlag";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
@@ -29,7 +30,7 @@ export function Talkers({ without, isBusy, send }: TalkersProps) {
   const channel = view.channels.find((c) => c.id === changed);
   return (
     <section>
-      <Heading>Talkers</Heading>
+      <Heading>{SETUP_TEXTS.talent}</Heading>
       {view.channels.length > 0 && <TalkerTable onChange={(id) => setOpen({ id })} />}
       {open === "add" && <NewTalker view={view} isBusy={isBusy} send={send} onDrop={close} />}
       {channel && (
@@ -43,17 +44,24 @@ export function Talkers({ without, isBusy, send }: TalkersProps) {
         />
       )}
       <Row style={{ marginTop: 10 }}>
-        {open !== "add" && !channel && <Button onPress={() => setOpen("add")}>Add a talker</Button>}
+        {open !== "add" && !channel && (
+          <Button onPress={() => setOpen("add")}>{SETUP_TEXTS.addTalent}</Button>
+        )}
         {without.length > 0 && (
           <PrimaryButton
             isDisabled={isBusy}
             onPress={() => send({ intent: "add-talkers-of-scenes" })}
-          >{`Give ${without.length > MAX_NAMED ? `the ${numberWord(without.length)} of the scenes` : listWords(without)} ${without.length === 1 ? "a channel" : "channels"}`}</PrimaryButton>
+          >
+            {SETUP_TEXTS.give(
+              without.length > MAX_NAMED
+                ? SETUP_TEXTS.theOfTheScenes(numberWord(without.length))
+                : listWords(without),
+              without.length === 1 ? SETUP_TEXTS.aChannel : "channels",
+            )}
+          </PrimaryButton>
         )}
         {view.packs.length === 0 && (
-          <Link to={`/day/${view.day.id}/kit`}>
-            The case is empty: put receivers and packs in first
-          </Link>
+          <Link to={`/day/${view.day.id}/kit`}>{SETUP_TEXTS.theKitIsEmptyAdd}</Link>
         )}
       </Row>
     </section>
@@ -66,9 +74,9 @@ function TalkerTable({ onChange }: { onChange: (channelId: number) => void }) {
     <Table>
       <thead>
         <tr>
-          <th>Channel</th>
-          <th>Speaks</th>
-          <th>Carried by</th>
+          <th>{SETUP_TEXTS.channel2}</th>
+          <th>{SETUP_TEXTS.speaks}</th>
+          <th>{SETUP_TEXTS.packAndReceiver}</th>
           <th />
         </tr>
       </thead>
@@ -84,17 +92,20 @@ function TalkerTable({ onChange }: { onChange: (channelId: number) => void }) {
                 </span>
               </Row>
             </th>
-            <td data-label="Speaks">
+            <td data-label={SETUP_TEXTS.speaks}>
               {c.effort}
               {c.moves && <Soft>{`, ${c.moves}`}</Soft>}
             </td>
-            <td data-label="Carried by">
-              {`${c.packLabel}, ${c.receiverLabel}${receiverModel(kit, c.receiverModelId).halves > 1 ? ` half ${c.half + 1}` : ""}`}{" "}
+            <td data-label={SETUP_TEXTS.packAndReceiver}>
+              {`${c.packLabel}, ${c.receiverLabel}${receiverModel(kit, c.receiverModelId).halves > 1 ? SETUP_TEXTS.halfWith(c.half + 1) : ""}`}{" "}
               <LegalFlag legality={c.legality} unit={c.packLabel} />
             </td>
             <td data-wide>
-              <QuietButton onPress={() => onChange(c.id)} aria-label={`Change ${c.talker}`}>
-                change
+              <QuietButton
+                onPress={() => onChange(c.id)}
+                aria-label={SETUP_TEXTS.changeWith(c.talker)}
+              >
+                {SETUP_TEXTS.change2}
               </QuietButton>
             </td>
           </tr>

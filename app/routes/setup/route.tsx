@@ -17,7 +17,9 @@ import {
   restoreTalker,
 } from "~/server/services/prep/talkers.server";
 import { newestList } from "~/server/services/prep/versionedLists.server";
+import { REPLY } from "~/contract/messages/frame";
 import { capital, count, formatDate, listWords } from "~/contract/messages/format";
+import { SETUP_TEXTS } from "~/contract/messages/screens/setup";
 import { Answer, Stack, Sub } from "~/app/ui/Page/Page";
 import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
@@ -61,43 +63,41 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "change-day":
       return reply(
         await changeDay(app, dayId, intent.change as Parameters<typeof changeDay>[2]),
-        () => "Kept.",
+        () => REPLY.saved,
         ({ before }) => ({ intent: "change-day", change: before }),
       );
     case "add-place":
-      return reply(
-        await addPlace(app, dayId, intent),
-        () => `${intent.place.name} is on the list.`,
+      return reply(await addPlace(app, dayId, intent), () =>
+        SETUP_TEXTS.isOnTheList(intent.place.name),
       );
     case "change-place":
       return reply(await changePlace(app, dayId, intent), ({ movedScenes }) =>
-        movedScenes > 0 ? `Kept; ${count(movedScenes, "scene")} moved along.` : "Kept.",
+        movedScenes > 0 ? SETUP_TEXTS.keptMovedAlong(count(movedScenes, "scene")) : REPLY.saved,
       );
     case "remove-place":
-      return reply(
-        await removePlace(app, dayId, intent),
-        (name) => `${name} is off the list; what happened there stays on record.`,
+      return reply(await removePlace(app, dayId, intent), (name) =>
+        SETUP_TEXTS.isRemovedItsLogStays(name),
       );
     case "copy-place":
-      return reply(await copyPlace(app, dayId, intent), (name) => `${name} is on the list.`);
+      return reply(await copyPlace(app, dayId, intent), (name) => SETUP_TEXTS.isOnTheList(name));
     case "undo-places":
       return reply(
         await undoPlaces(app, dayId, intent.expectedVersion),
-        () => "The places before are back.",
+        () => SETUP_TEXTS.thePlacesBeforeAreBack,
       );
     case "add-talker":
       return reply(
         await addTalker(app, dayId, intent.told as Parameters<typeof addTalker>[2]),
-        (talker) => `${talker} has a channel.`,
+        (talker) => SETUP_TEXTS.hasAChannel(talker),
       );
     case "add-talkers-of-scenes":
       return reply(await addTalkersOfScenes(app, dayId), ({ added, without }) =>
-        `${added.length > 0 ? `${listWords(added)} ${added.length === 1 ? "has a channel" : "have channels"}.` : ""}${without.length > 0 ? ` Nothing that fits is left for ${listWords(without)}.` : ""}`.trim(),
+        `${added.length > 0 ? `${listWords(added)} ${added.length === 1 ? "has a channel" : SETUP_TEXTS.haveChannels}.` : ""}${without.length > 0 ? SETUP_TEXTS.nothingThatFitsIsLeft(listWords(without)) : ""}`.trim(),
       );
     case "change-talker":
       return reply(
         await changeTalker(app, dayId, intent),
-        () => "Kept.",
+        () => REPLY.saved,
         ({ before, version }) => ({
           intent: "change-talker",
           channelId: intent.channelId,
@@ -108,7 +108,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "remove-talker":
       return reply(
         await removeTalker(app, dayId, intent),
-        ({ talker }) => `${talker} left; the pack and the receiver channel are free.`,
+        ({ talker }) => SETUP_TEXTS.leftThePack(talker),
         ({ version }) => ({
           intent: "restore-talker",
           channelId: intent.channelId,
@@ -116,7 +116,9 @@ export async function action({ params, request, context }: Route.ActionArgs) {
         }),
       );
     case "restore-talker":
-      return reply(await restoreTalker(app, dayId, intent), ({ talker }) => `${talker} is back.`);
+      return reply(await restoreTalker(app, dayId, intent), ({ talker }) =>
+        SETUP_TEXTS.isBack(talker),
+      );
   }
 }
 
@@ -127,8 +129,10 @@ export default function SetupScreen({ loaderData: setup }: Route.ComponentProps)
   return (
     <Stack $gapPx={24}>
       <div>
-        <Answer>{`${capital(count(places.length, "place"))}, ${channels.length === 0 ? "nobody wired yet" : count(channels.length, "talker")}`}</Answer>
-        <Sub>{`${day.production}, ${formatDate(day.dateIso)}. What changes here changes everywhere; each change can be taken back.`}</Sub>
+        <Answer>{`${capital(count(places.length, "location"))}, ${channels.length === 0 ? SETUP_TEXTS.noChannelYet : count(channels.length, "channel")}`}</Answer>
+        <Sub>
+          {SETUP_TEXTS.changesCountEverywhereAndCan(day.production, formatDate(day.dateIso))}
+        </Sub>
       </div>
       <ReplyNotice<SetupIntent> reply={answer} onUndo={send} />
       <DayHead

@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import type { LawView } from "~/contract/schemas/airView";
+import { SHARED_TEXTS } from "~/contract/messages/screens/shared";
 import { Soft } from "~/app/ui/Page/Page";
 import { useDay } from "./useDay";
 
@@ -9,8 +10,10 @@ export function LawLine({ law }: { law: Pick<LawView, "regionTitle" | "licence" 
   const held = day.licences;
   return (
     <Soft as="p">
-      {`${law.regionTitle}: ${held === null ? law.licence : held.length === 0 ? "no licence held" : `held: ${held.join(", ")}`}. ${law.advice} `}
-      {held === null && <Link to={`/day/${day.id}/regulations`}>Which licence do you hold?</Link>}
+      {`${law.regionTitle}: ${held === null ? law.licence : held.length === 0 ? SHARED_TEXTS.noLicenceHeld : SHARED_TEXTS.held(held.join(", "))}. ${law.advice} `}
+      {held === null && (
+        <Link to={`/day/${day.id}/regulations`}>{SHARED_TEXTS.whichLicenceDoYouHold}</Link>
+      )}
     </Soft>
   );
 }

@@ -10,6 +10,7 @@ import { Figure, Heading, Panel, Row, Soft, Stack, Table } from "~/app/ui/Page/P
 import { Settings } from "~/app/ui/Page/Split";
 import { Status } from "~/app/ui/Status/Status";
 import type { Reply } from "~/contract/schemas/reply";
+import { SHARED_TEXTS } from "~/contract/messages/screens/shared";
 
 /** A list as the server understood it, nothing kept yet. */
 export interface ListPreview<Field extends string, RowOf> {
@@ -74,9 +75,7 @@ export function ListImport<Field extends string, RowOf>({
     if (!chosen) return;
     setFile(null);
     if (chosen.size > MAX_FILE_BYTES) {
-      setRefused(
-        `"${chosen.name}" is far too large for such a list (${Math.round(chosen.size / 1_000_000)} MB). It was not read; everything is as it was.`,
-      );
+      setRefused(SHARED_TEXTS.isFarTooLarge(chosen.name, Math.round(chosen.size / 1_000_000)));
       return;
     }
     const text = await chosen.text();
@@ -110,8 +109,14 @@ export function ListImport<Field extends string, RowOf>({
         <Notice kind="refused">{fetcher.data.message}</Notice>
       )}
       {file && preview && (
-        <Panel aria-label="Preview of the list">
-          <Heading as="h3">{`"${file.name}": ${count(good, thing)} can be taken over${bad > 0 ? `, ${count(bad, "row")} cannot` : ""}`}</Heading>
+        <Panel aria-label={SHARED_TEXTS.previewOfTheList}>
+          <Heading as="h3">
+            {SHARED_TEXTS.canBeImported(
+              file.name,
+              count(good, thing),
+              bad > 0 ? SHARED_TEXTS.cannot(count(bad, "row")) : "",
+            )}
+          </Heading>
           <Settings>
             {fields.map(({ id, label }) => (
               <SelectField
@@ -119,10 +124,10 @@ export function ListImport<Field extends string, RowOf>({
                 label={label}
                 value={preview.map[id] ?? NO_COLUMN}
                 choices={[
-                  { id: NO_COLUMN, label: "no column" },
+                  { id: NO_COLUMN, label: SHARED_TEXTS.noColumn },
                   ...preview.heading.map((h, i) => ({
                     id: i,
-                    label: h.trim() === "" ? `column ${i + 1}` : h.slice(0, 40),
+                    label: h.trim() === "" ? SHARED_TEXTS.column(i + 1) : h.slice(0, 40),
                   })),
                 ]}
                 onChange={(at) =>
@@ -131,15 +136,15 @@ export function ListImport<Field extends string, RowOf>({
               />
             ))}
           </Settings>
-          <Scroll tabIndex={0} aria-label="Rows of the list">
+          <Scroll tabIndex={0} aria-label={SHARED_TEXTS.rowsOfTheList}>
             <Table>
               <thead>
                 <tr>
-                  <th>Row</th>
+                  <th>{SHARED_TEXTS.row}</th>
                   {columns.map((c) => (
                     <th key={c}>{c}</th>
                   ))}
-                  <th>What it will be</th>
+                  <th>{SHARED_TEXTS.result}</th>
                 </tr>
               </thead>
               <tbody>
@@ -175,14 +180,14 @@ export function ListImport<Field extends string, RowOf>({
           </Scroll>
           <Row>
             <PrimaryButton
-              why={good === 0 ? "No row of it can be read: see the reasons in the table." : null}
+              why={good === 0 ? SHARED_TEXTS.noRowCanBeRead : null}
               onPress={() => take(bad > 0)}
             >
               {bad > 0
-                ? `Leave ${count(bad, "row")} out, take over ${count(good, thing)}`
-                : `Take over ${count(good, thing)}`}
+                ? SHARED_TEXTS.skipImport(count(bad, "row"), count(good, thing))
+                : SHARED_TEXTS.import(count(good, thing))}
             </PrimaryButton>
-            <QuietButton onPress={() => setFile(null)}>Drop it</QuietButton>
+            <QuietButton onPress={() => setFile(null)}>{SHARED_TEXTS.cancel}</QuietButton>
           </Row>
         </Panel>
       )}

@@ -3,6 +3,7 @@ import { Notice } from "~/app/ui/Notice/Notice";
 import { planProblems } from "~/core/location/floorPlan";
 import { planProblemWords } from "~/contract/messages/plan";
 import { capital, listWords } from "~/contract/messages/format";
+import { SHARED_TEXTS } from "~/contract/messages/screens/shared";
 import type { PlanInHand } from "./usePlan";
 
 /** Whether the plan in hand is kept; and if not, why, and what can be done. */
@@ -11,7 +12,9 @@ export function PlanKeeping({ inHand }: { inHand: PlanInHand }) {
   const problems = plan ? planProblems(plan) : [];
   if (problems.length > 0)
     return (
-      <Notice kind="caution">{`${capital(listWords(problems.slice(0, 3).map(planProblemWords)))}. It is kept as soon as that is mended; what was kept before stands.`}</Notice>
+      <Notice kind="caution">
+        {SHARED_TEXTS.itIsSavedOnce(capital(listWords(problems.slice(0, 3).map(planProblemWords))))}
+      </Notice>
     );
   if (!isRefused || !reply) return null;
   return (
@@ -19,8 +22,8 @@ export function PlanKeeping({ inHand }: { inHand: PlanInHand }) {
       kind="refused"
       action={
         <>
-          <Button onPress={keepMine}>Keep mine over it</Button>
-          <QuietButton onPress={takeTheirs}>Take what stands</QuietButton>
+          <Button onPress={keepMine}>{SHARED_TEXTS.usingMine}</Button>
+          <QuietButton onPress={takeTheirs}>{SHARED_TEXTS.usingTheOther}</QuietButton>
         </>
       }
     >

@@ -1,5 +1,6 @@
 import { useEffect } from "react";
 import { isRouteErrorResponse } from "react-router";
+import { isNoAnswer } from "./away";
 
 const FORBIDDEN = 403;
 
@@ -28,7 +29,7 @@ export class Bridge<T> {
     try {
       this.last = { of, data: (await serverLoader()) as T };
     } catch (error) {
-      const isSilent = error instanceof TypeError;
+      const isSilent = isNoAnswer(error);
       const isSentAway = isRouteErrorResponse(error) && error.status === FORBIDDEN;
       if (!(isSilent || isSentAway) || this.last?.of !== of) throw error;
     }

@@ -71,7 +71,7 @@ test.each<[LiveScanChange, object]>([
     { type: "stored", sweepId: 3 },
     { status: "stored", message: null },
   ],
-  [{ type: "stopped" }, { status: "stopped", message: /dropped; the scans before it are/ }],
+  [{ type: "stopped" }, { status: "stopped", message: /not saved; earlier scans are unchanged/ }],
   [
     { type: "failed", message: "Bag 1 went silent." },
     { status: "failed", message: /^Bag 1/ },

@@ -1,3 +1,4 @@
+import { SHARED_TEXTS } from "~/contract/messages/screens/shared";
 import { itemAt, sampleAt } from "~/core/units/items";
 import type { ScanEvent, ScanPart } from "~/server/services/scan/scanJobs.server";
 import type { SpectrumTrace } from "~/app/charts/spectrum/spectrumLayout";
@@ -82,10 +83,7 @@ export function liveScanReducer(state: LiveScanState, change: LiveScanChange): L
     case "stored":
       return ended("stored", null);
     case "stopped":
-      return ended(
-        "stopped",
-        "Stopped. What was measured so far was dropped; the scans before it are as they were.",
-      );
+      return ended("stopped", SHARED_TEXTS.stoppedThisScanWasNot);
     case "failed":
       return ended("failed", change.message);
   }

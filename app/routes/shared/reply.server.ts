@@ -5,6 +5,7 @@ import type { Result } from "~/core/units/result";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import { serviceErrorWords } from "~/contract/messages/error";
 import type { Reply } from "~/contract/schemas/reply";
+import { SHARED_TEXTS } from "~/contract/messages/screens/shared";
 
 const dayParams = z.object({
   dayId: z
@@ -16,12 +17,12 @@ const dayParams = z.object({
 /** The day of an address, or a 404. */
 export function dayIdOf(params: Record<string, string | undefined>): number {
   const parsed = dayParams.safeParse(params);
-  if (!parsed.success) throw notFound("There is no such day.");
+  if (!parsed.success) throw notFound(SHARED_TEXTS.thereIsNoSuchDay);
   return parsed.data.dayId;
 }
 
 export const notFound = (message: string) =>
-  data({ message }, { status: 404, statusText: "Not Found" });
+  data({ message }, { status: 404, statusText: SHARED_TEXTS.notFound });
 
 /** The value, or a 404 with words. */
 export function orNotFound<T>(result: Result<T, ServiceError>): T {
@@ -41,7 +42,10 @@ export async function readIntent<S extends z.ZodType>(
   return {
     ok: false,
     reply: refuse(
-      `That request was not understood (${issue?.path.join(".") || "form"}: ${issue?.message ?? "unknown"}). Nothing was changed.`,
+      SHARED_TEXTS.thatRequestWasNotUnderstood(
+        issue?.path.join(".") || "form",
+        issue?.message ?? "unknown",
+      ),
       400,
     ),
   };

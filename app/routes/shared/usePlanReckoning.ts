@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from "react";
+import { startTransition, useEffect, useMemo, useRef, useState } from "react";
 import type { PlaceRange, Walker } from "~/server/services/range/placePlans.server";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import type { WalkForecast } from "~/core/location/forecast";
@@ -88,7 +88,8 @@ export function usePlanReckoning(
     lastKey.current = key;
     desk.told(plan, askedOf(walks)).then(
       (found) => {
-        if (lastKey.current === key) setTold({ key, walks: found });
+        // a key that is pressed meanwhile comes first
+        if (lastKey.current === key) startTransition(() => setTold({ key, walks: found }));
       },
       () => undefined,
     );
@@ -97,7 +98,11 @@ export function usePlanReckoning(
   useEffect(() => {
     if (!desk || !plan || mapPack === "" || plan.antennas.length === 0) return;
     const [pack, receiver] = JSON.parse(mapPack) as [Walker["pack"], Walker["receiver"]];
-    void desk.map({ plan, pack, receiver, facingDeg: mapFacingDeg }, setMap).catch(() => undefined);
+    void desk
+      .map({ plan, pack, receiver, facingDeg: mapFacingDeg }, (next) =>
+        startTransition(() => setMap(next)),
+      )
+      .catch(() => undefined);
   }, [desk, plan, mapPack, mapFacingDeg]);
   const hasAntennas = plan !== null && plan.antennas.length > 0;
   const now = hasAntennas && told?.key === key ? told.walks : null;
@@ -140,12 +145,13 @@ export function useHelps(
         askedOf(walks),
         walks.map((w) => mwToDbm(w.walker.mostMw)),
         (share) => {
-          if (!isOver) setTold({ key, state: { state: "reckoning", share } });
+          if (!isOver)
+            startTransition(() => setTold({ key, state: { state: "reckoning", share } }));
         },
       );
       void running.result.then((r) => {
         isOver = true;
-        if (r.ok) setTold({ key, state: { state: "told", helps: r.value } });
+        if (r.ok) startTransition(() => setTold({ key, state: { state: "told", helps: r.value } }));
         else if (r.error.code === "worker-crashed")
           setTold({ key, state: { state: "failed", detail: r.error.detail } });
       });

@@ -3,6 +3,7 @@ import { FileTrigger } from "react-aria-components";
 import { useFetcher } from "react-router";
 import styled from "styled-components";
 import { count, formatDate, listWords } from "~/contract/messages/format";
+import { SHOOTS_TEXTS } from "~/contract/messages/screens/shoots";
 import type { ArchivePreview } from "~/server/services/shoots/shootArchive.server";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
@@ -13,11 +14,11 @@ const STANDING: Record<
   ArchivePreview["days"][number]["standing"],
   (added: number, table: string) => string
 > = {
-  new: () => "new here",
-  same: () => "here already, the same",
-  "goes-on": (added) => `here already; the archive goes on: ${count(added, "record")} more`,
-  behind: () => "here already, and farther than the archive: it stays",
-  apart: (_, table) => `went on both here and there (${table}): the two cannot be made one`,
+  new: () => SHOOTS_TEXTS.newHere,
+  same: () => SHOOTS_TEXTS.hereAlreadyTheSame,
+  "goes-on": (added) => SHOOTS_TEXTS.hereAlreadyTheArchive(count(added, "record")),
+  behind: () => SHOOTS_TEXTS.hereAlreadyAndNewerThan,
+  apart: (_, table) => SHOOTS_TEXTS.changedBothHereAndThere(table),
 };
 
 /** Opens an archive of a shoot: first what it would do, then it is done or left. */
@@ -41,7 +42,7 @@ export function OpenArchive() {
   const brings =
     preview?.days.some((d) => d.standing === "new" || d.standing === "goes-on") ?? false;
   return (
-    <Stack as="section" aria-label="Open an archive">
+    <Stack as="section" aria-label={SHOOTS_TEXTS.openAnArchive}>
       <Row>
         <FileTrigger
           acceptedFileTypes={[".zip"]}
@@ -53,14 +54,14 @@ export function OpenArchive() {
             }
           }}
         >
-          <Button isDisabled={isBusy}>Open an archive …</Button>
+          <Button isDisabled={isBusy}>{SHOOTS_TEXTS.openAnArchive2}</Button>
         </FileTrigger>
-        {isBusy && <Soft role="status">Looking through the archive …</Soft>}
+        {isBusy && <Soft role="status">{SHOOTS_TEXTS.readingTheArchive}</Soft>}
       </Row>
       {reply && !reply.ok && <Notice kind="refused">{reply.message}</Notice>}
       {reply?.ok && reply.message && <Notice kind="said">{reply.message}</Notice>}
       {preview && file && (
-        <Panel aria-label="What the archive holds">
+        <Panel aria-label={SHOOTS_TEXTS.whatTheArchiveHolds}>
           <Heading as="h2">{preview.name}</Heading>
           <Days>
             {preview.days.map((d) => (
@@ -71,24 +72,22 @@ export function OpenArchive() {
             ))}
           </Days>
           {preview.regionsKept.length > 0 && (
-            <p>{`The rules called ${listWords(preview.regionsKept)} stand otherwise here: yours stay.`}</p>
+            <p>{SHOOTS_TEXTS.theRulesCalledAreDifferent(listWords(preview.regionsKept))}</p>
           )}
-          {isApart && (
-            <p>Nothing of it would be lost as a shoot of its own, beside the one that is here.</p>
-          )}
+          {isApart && <p>{SHOOTS_TEXTS.importItAsASeparate}</p>}
           <Row>
             {brings && !isApart && (
               <PrimaryButton isDisabled={isBusy} onPress={() => post("take", file)}>
-                {preview.isKnown ? "Bring it up to date" : "Take it in"}
+                {preview.isKnown ? SHOOTS_TEXTS.updateTheShoot : SHOOTS_TEXTS.import}
               </PrimaryButton>
             )}
             {isApart && (
               <PrimaryButton isDisabled={isBusy} onPress={() => post("own", file)}>
-                As a shoot of its own
+                {SHOOTS_TEXTS.importAsASeparateShoot}
               </PrimaryButton>
             )}
-            {!isApart && !brings && <Soft>Nothing in it is missing here.</Soft>}
-            <QuietButton onPress={() => setFile(null)}>Leave it</QuietButton>
+            {!isApart && !brings && <Soft>{SHOOTS_TEXTS.everythingInItIsHere}</Soft>}
+            <QuietButton onPress={() => setFile(null)}>{SHOOTS_TEXTS.cancel}</QuietButton>
           </Row>
         </Panel>
       )}

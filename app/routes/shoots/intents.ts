@@ -12,6 +12,8 @@ export const shootsIntents = z.discriminatedUnion("intent", [
     town: z.string().trim().max(80),
     region: z.string().min(1).max(40),
     place: name,
+    /** Where one goes on. */
+    then: z.enum(["setup", "kit"]).default("setup"),
   }),
   z.object({ intent: z.literal("rename"), shootId: id, name }),
   z.object({
@@ -26,4 +28,4 @@ export const shootsIntents = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("bring-back"), dayId: id }),
 ]);
 
-export type ShootsIntent = z.infer<typeof shootsIntents>;
+export type ShootsIntent = z.input<typeof shootsIntents>;

@@ -14,6 +14,7 @@ import {
   type ShootsView,
 } from "~/server/services/shoots/shoots.server";
 import { capital, count, formatDate, listWords } from "~/contract/messages/format";
+import { FRAME } from "~/contract/messages/frame";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { ThemeToggle } from "~/app/features/frame/ThemeToggle";
 import { SelectField, SwitchField, TextField } from "~/app/ui/Field/Field";
@@ -23,6 +24,9 @@ import { Settings } from "~/app/ui/Page/Split";
 import { readIntent, reply } from "~/app/routes/shared/reply.server";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useIntent } from "~/app/routes/shared/useIntent";
+import { SHOOTS } from "~/contract/messages/shoots";
+import { SHOOTS_TEXTS } from "~/contract/messages/screens/shoots";
+import { FirstChoices } from "./FirstChoices";
 import { OpenArchive } from "./OpenArchive";
 import { shootsIntents, type ShootsIntent } from "./intents";
 
@@ -40,7 +44,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
-export const meta: Route.MetaFunction = () => [{ title: "Shoots and days · Plain Channel" }];
+export const meta: Route.MetaFunction = () => [{ title: SHOOTS_TEXTS.shootsAndDaysPlainChannel }];
 
 export async function action({ request, context }: Route.ActionArgs) {
   const { app } = context;
@@ -50,12 +54,12 @@ export async function action({ request, context }: Route.ActionArgs) {
   switch (intent.intent) {
     case "new-shoot": {
       const made = await newShoot(app, intent);
-      return made.ok ? redirect(`/day/${made.value}/setup`) : reply(made);
+      return made.ok ? redirect(`/day/${made.value}/${intent.then}`) : reply(made);
     }
     case "rename":
       return reply(
         await renameShootTo(app, intent.shootId, intent.name),
-        () => `It is called ${intent.name} now.`,
+        () => SHOOTS_TEXTS.itIsCalledNow(intent.name),
         ({ before }) => ({ ...intent, name: before }),
       );
     case "copy-day": {
@@ -65,19 +69,19 @@ export async function action({ request, context }: Route.ActionArgs) {
     case "move-day":
       return reply(
         await changeDay(app, intent.dayId, { dateIso: intent.dateIso }),
-        () => `Moved to ${formatDate(intent.dateIso)}.`,
+        () => SHOOTS_TEXTS.moved(formatDate(intent.dateIso)),
         ({ before }) => ({ ...intent, dateIso: before.dateIso }),
       );
     case "put-away":
       return reply(
         await changeDay(app, intent.dayId, { isArchived: true }),
-        () => "The day is put away; nothing of it is lost.",
+        () => SHOOTS_TEXTS.theDayIsArchivedNothing,
         () => ({ intent: "bring-back", dayId: intent.dayId }),
       );
     case "bring-back":
       return reply(
         await changeDay(app, intent.dayId, { isArchived: false }),
-        () => "The day is back.",
+        () => SHOOTS_TEXTS.theDayIsBack,
       );
   }
 }
@@ -90,7 +94,8 @@ export default function ShootsScreen({
   const days = view.shoots.flatMap((s) => s.days);
   const standing = days.filter((d) => !d.isArchived);
   const gone = days.filter((d) => d.isArchived);
-  const [isNew, setNew] = useState(standing.length === 0);
+  const isEmpty = days.length === 0;
+  const [isNew, setNew] = useState(standing.length === 0 && !isEmpty);
   const next = view.isPractice
     ? undefined
     : [...standing]
@@ -101,8 +106,8 @@ export default function ShootsScreen({
     <AwayPage
       head={
         <>
-          <b>Plain Channel</b>
-          {view.isPractice && <Soft>practice data, kept apart from yours</Soft>}
+          <b>{SHOOTS_TEXTS.plainChannel}</b>
+          {view.isPractice && <Soft>{SHOOTS_TEXTS.practiceDataSeparateFromYours}</Soft>}
           <ThemeToggle />
         </>
       }
@@ -110,19 +115,43 @@ export default function ShootsScreen({
       <Stack as="main" $gapPx={22}>
         <div>
           <Answer>
-            {standing.length === 0
-              ? "No shoot yet: what do you work on?"
-              : next
-                ? `Next: ${shootOf(next)}, ${next.dateIso === view.todayIso ? "today" : formatDate(next.dateIso)}`
-                : `${capital(count(view.shoots.length, "shoot"))}, ${count(standing.length, "day")}`}
+            {isEmpty
+              ? SHOOTS.product
+              : standing.length === 0
+                ? SHOOTS_TEXTS.noShootYet
+                : next
+                  ? SHOOTS_TEXTS.next(
+                      shootOf(next),
+                      next.dateIso === view.todayIso ? "today" : formatDate(next.dateIso),
+                    )
+                  : `${capital(count(view.shoots.length, "shoot"))}, ${count(standing.length, "day")}`}
           </Answer>
           <Sub>
-            {standing.length === 0
-              ? "A shoot has days, a day has places, scenes and talkers. Begin with its name; the rest can follow. To look round first, the practice day opens with npm run demo."
-              : "Open a day, copy it to another date with its places, case and cast, or begin another shoot."}
+            {isEmpty
+              ? SHOOTS.productAbout
+              : standing.length === 0
+                ? SHOOTS_TEXTS.aShootHasDays
+                : SHOOTS_TEXTS.openADayCopy}
           </Sub>
         </div>
         <ReplyNotice<ShootsIntent> reply={answer} onUndo={send} />
+        {isEmpty && (
+          <FirstChoices
+            isBusy={isBusy}
+            onWhole={() => setNew(true)}
+            onOne={() =>
+              send({
+                intent: "new-shoot",
+                name: SHOOTS.oneName,
+                dateIso: view.todayIso,
+                town: "",
+                region: usualRegionIn(regions, usualRegion),
+                place: SHOOTS.onePlace,
+                then: "kit",
+              })
+            }
+          />
+        )}
         {isNew ? (
           <NewShoot
             regions={regions}
@@ -130,12 +159,15 @@ export default function ShootsScreen({
             todayIso={view.todayIso}
             isBusy={isBusy}
             send={send}
-            onDrop={standing.length > 0 ? () => setNew(false) : null}
+            onDrop={standing.length > 0 || isEmpty ? () => setNew(false) : null}
+            isFirst={standing.length === 0}
           />
         ) : (
-          <Row>
-            <Button onPress={() => setNew(true)}>Begin another shoot</Button>
-          </Row>
+          !isEmpty && (
+            <Row>
+              <Button onPress={() => setNew(true)}>{SHOOTS_TEXTS.startAnotherShoot}</Button>
+            </Row>
+          )
         )}
         {view.shoots
           .filter((s) => s.days.some((d) => !d.isArchived))
@@ -144,12 +176,13 @@ export default function ShootsScreen({
           ))}
         <OpenArchive />
         <Row>
-          <Link to="/backups">Copies of everything</Link>
-          <Link to="/practice">Practise without any gear</Link>
+          <Link to="/backups">{SHOOTS_TEXTS.backups}</Link>
+          <Link to="/practice">{SHOOTS_TEXTS.practiseWithoutAnyGear}</Link>
+          <Link to="/settings">{FRAME.settings}</Link>
         </Row>
         {gone.length > 0 && (
           <section>
-            <Heading>Put away</Heading>
+            <Heading>{SHOOTS_TEXTS.archive}</Heading>
             {gone.map((d) => (
               <Row key={d.id}>
                 <span>{`${shootOf(d)}, ${formatDate(d.dateIso)}`}</span>
@@ -157,7 +190,7 @@ export default function ShootsScreen({
                   isDisabled={isBusy}
                   onPress={() => send({ intent: "bring-back", dayId: d.id })}
                 >
-                  Bring it back
+                  {SHOOTS_TEXTS.restore}
                 </QuietButton>
               </Row>
             ))}
@@ -192,16 +225,19 @@ function ShootSection({
         {name === null ? (
           <>
             <Heading>{shoot.name}</Heading>
-            <QuietButton onPress={() => setName(shoot.name)} aria-label={`Rename ${shoot.name}`}>
-              rename
+            <QuietButton
+              onPress={() => setName(shoot.name)}
+              aria-label={SHOOTS_TEXTS.renameWith(shoot.name)}
+            >
+              {SHOOTS_TEXTS.rename}
             </QuietButton>
             <a href={`/shoots/${shoot.id}/archive.zip`} download>
-              whole shoot as one archive
+              {SHOOTS_TEXTS.wholeShootAsAnArchive}
             </a>
           </>
         ) : (
           <TextField
-            label="Name of the shoot"
+            label={SHOOTS_TEXTS.nameOfTheShoot}
             isLabelHidden
             value={name}
             onChange={setName}
@@ -214,10 +250,10 @@ function ShootSection({
       <Table>
         <thead>
           <tr>
-            <th>Day</th>
-            <th>Where</th>
-            <th>Places</th>
-            <th>Prepared</th>
+            <th>{SHOOTS_TEXTS.day}</th>
+            <th>{SHOOTS_TEXTS.where}</th>
+            <th>{SHOOTS_TEXTS.locations}</th>
+            <th>{SHOOTS_TEXTS.prepared}</th>
             <th />
           </tr>
         </thead>
@@ -230,28 +266,34 @@ function ShootSection({
                   <Link to={`/day/${d.id}`}>
                     <b>{formatDate(d.dateIso)}</b>
                   </Link>{" "}
-                  <Soft>{`day ${d.dayNumber} of ${d.dayCount}${d.dateIso === view.todayIso ? " · today" : ""}`}</Soft>
+                  <Soft>
+                    {SHOOTS_TEXTS.dayWith(
+                      d.dayNumber,
+                      d.dayCount,
+                      d.dateIso === view.todayIso ? SHOOTS_TEXTS.today : "",
+                    )}
+                  </Soft>
                 </th>
-                <td data-label="Where">{d.town || <Soft>–</Soft>}</td>
-                <td data-label="Places">{listWords(d.placeNames)}</td>
-                <td data-label="Prepared">
-                  <Soft>{`${count(d.scenes, "scene")}, ${count(d.talkers, "talker")}`}</Soft>
+                <td data-label={SHOOTS_TEXTS.where}>{d.town || <Soft>–</Soft>}</td>
+                <td data-label={SHOOTS_TEXTS.locations}>{listWords(d.placeNames)}</td>
+                <td data-label={SHOOTS_TEXTS.prepared}>
+                  <Soft>{`${count(d.scenes, "scene")}, ${count(d.talkers, "channel")}`}</Soft>
                 </td>
                 <td data-wide>
                   <Row>
                     <QuietButton
                       isDisabled={isBusy}
                       onPress={() => setCopied(d)}
-                      aria-label={`Copy ${formatDate(d.dateIso)}`}
+                      aria-label={SHOOTS_TEXTS.copyWith(formatDate(d.dateIso))}
                     >
-                      copy
+                      {SHOOTS_TEXTS.copy}
                     </QuietButton>
                     <QuietButton
                       isDisabled={isBusy}
                       onPress={() => send({ intent: "put-away", dayId: d.id })}
-                      aria-label={`put away ${formatDate(d.dateIso)}`}
+                      aria-label={SHOOTS_TEXTS.archiveWith(formatDate(d.dateIso))}
                     >
-                      put away
+                      {SHOOTS_TEXTS.archive}
                     </QuietButton>
                   </Row>
                 </td>
@@ -289,38 +331,52 @@ function CopyDay({
   const [to, setTo] = useState(shootId);
   const [withScenes, setWithScenes] = useState(false);
   return (
-    <Panel aria-label="Copy a day">
-      <Heading as="h3">{`A day like ${formatDate(day.dateIso)}`}</Heading>
+    <Panel aria-label={SHOOTS_TEXTS.copyADay}>
+      <Heading as="h3">{SHOOTS_TEXTS.aDayLike(formatDate(day.dateIso))}</Heading>
       <Row style={{ alignItems: "end" }}>
-        <TextField label="Date" type="date" value={dateIso} onChange={setDateIso} widthCh={13} />
+        <TextField
+          label={SHOOTS_TEXTS.date}
+          type="date"
+          value={dateIso}
+          onChange={setDateIso}
+          widthCh={13}
+        />
         <SelectField
-          label="Shoot"
+          label={SHOOTS_TEXTS.shoot}
           value={to}
           onChange={setTo}
           choices={view.shoots.map((s) => ({ id: s.id, label: s.name }))}
         />
         <SwitchField isSelected={withScenes} onChange={setWithScenes}>
-          its scenes too
+          {SHOOTS_TEXTS.itsScenesToo}
         </SwitchField>
       </Row>
-      <Soft as="p">
-        Places, case, stations and talkers come along; what was scanned, picked and proved does not.
-      </Soft>
+      <Soft as="p">{SHOOTS_TEXTS.locationsKitStationsAndTalent}</Soft>
       <Row>
         <PrimaryButton
           isDisabled={isBusy}
-          why={dateIso === "" ? "Say the date first." : null}
+          why={dateIso === "" ? SHOOTS_TEXTS.typeTheDateFirst : null}
           onPress={() =>
             send({ intent: "copy-day", dayId: day.id, shootId: to, dateIso, withScenes })
           }
         >
-          Make the day
+          {SHOOTS_TEXTS.addTheDay}
         </PrimaryButton>
-        <QuietButton onPress={onDrop}>Drop it</QuietButton>
+        <QuietButton onPress={onDrop}>{SHOOTS_TEXTS.cancel}</QuietButton>
       </Row>
     </Panel>
   );
 }
+
+interface RegionChoice {
+  id: string;
+  label: string;
+}
+
+const usualRegionIn = (regions: readonly RegionChoice[], usual: string | null): string =>
+  regions.find((r) => r.id === usual)?.id ??
+  regions.find((r) => r.id === "EU")?.id ??
+  itemAt(regions, 0).id;
 
 function NewShoot({
   regions,
@@ -329,24 +385,26 @@ function NewShoot({
   isBusy,
   send,
   onDrop,
+  isFirst,
 }: Parts & {
-  regions: { id: string; label: string }[];
+  regions: RegionChoice[];
   usualRegion: string | null;
   todayIso: string;
   onDrop: (() => void) | null;
+  /** Whoever opens it for the first time stands on a set. */
+  isFirst: boolean;
 }) {
   const [name, setName] = useState("");
-  // whoever opens it for the first time stands on a set
-  const [dateIso, setDateIso] = useState(onDrop ? dayAfter(todayIso) : todayIso);
+  const [dateIso, setDateIso] = useState(isFirst ? todayIso : dayAfter(todayIso));
   const [town, setTown] = useState("");
-  const [region, setRegion] = useState(
-    regions.find((r) => r.id === usualRegion)?.id ??
-      regions.find((r) => r.id === "EU")?.id ??
-      itemAt(regions, 0).id,
-  );
+  const [region, setRegion] = useState(usualRegionIn(regions, usualRegion));
   const [place, setPlace] = useState("");
   const whyNot =
-    name.trim() === "" ? "Type a name first." : dateIso === "" ? "Say the date first." : null;
+    name.trim() === ""
+      ? SHOOTS_TEXTS.typeANameFirst
+      : dateIso === ""
+        ? SHOOTS_TEXTS.typeTheDateFirst
+        : null;
   const begin = () => {
     if (whyNot !== null || isBusy) return;
     send({
@@ -355,48 +413,48 @@ function NewShoot({
       dateIso,
       town: town.trim(),
       region,
-      place: place.trim() || "First place",
+      place: place.trim() || SHOOTS_TEXTS.firstLocation,
     });
   };
   return (
-    <Panel aria-label="A new shoot">
-      <Heading as="h2">A new shoot</Heading>
+    <Panel aria-label={SHOOTS_TEXTS.newShoot}>
+      <Heading as="h2">{SHOOTS_TEXTS.newShoot}</Heading>
       <Settings>
         <TextField
-          label="Name"
+          label={SHOOTS_TEXTS.name}
           value={name}
           onChange={setName}
           onEnter={begin}
-          isFocused={onDrop === null}
+          isFocused={isFirst}
           widthCh={24}
         />
         <TextField
-          label="First day"
+          label={SHOOTS_TEXTS.firstDay}
           type="date"
           value={dateIso}
           onChange={setDateIso}
           widthCh={13}
         />
-        <TextField label="Town" value={town} onChange={setTown} widthCh={20} />
+        <TextField label={SHOOTS_TEXTS.town} value={town} onChange={setTown} widthCh={20} />
         <SelectField
-          label="By the rules of"
+          label={SHOOTS.regulations}
           value={region}
           onChange={setRegion}
           choices={regions}
         />
         <TextField
-          label="First place"
+          label={SHOOTS_TEXTS.firstLocation}
           value={place}
           onChange={setPlace}
           widthCh={20}
-          placeholder="a room, a street"
+          placeholder={SHOOTS_TEXTS.aRoomAStreet}
         />
       </Settings>
       <Row>
         <PrimaryButton isDisabled={isBusy} why={whyNot} onPress={begin}>
-          Begin it
+          {SHOOTS_TEXTS.start}
         </PrimaryButton>
-        {onDrop && <QuietButton onPress={onDrop}>Drop it</QuietButton>}
+        {onDrop && <QuietButton onPress={onDrop}>{SHOOTS_TEXTS.cancel}</QuietButton>}
       </Row>
     </Panel>
   );

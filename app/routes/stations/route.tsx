@@ -20,6 +20,7 @@ import {
   type StationRow,
 } from "~/core/regulations/stationTable";
 import { capital, count, formatClock, formatSpan, listWords } from "~/contract/messages/format";
+import { STATIONS_TEXTS } from "~/contract/messages/screens/stations";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { NumberField, SelectField, TextField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
@@ -45,7 +46,7 @@ const wordsOf = ({ row, station, problems, notes }: StationRow): RowWords => ({
   isGood: station !== null,
   problems: problems.map(stationProblemWords),
   notes: notes.map(stationNoteWords),
-  becomes: "a station on the list",
+  becomes: STATIONS_TEXTS.aStationOnTheList,
   cells: station ? [<Figure key="c">{station.channel}</Figure>, station.name] : [],
 });
 
@@ -61,25 +62,24 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const { intent } = read;
   switch (intent.intent) {
     case "ask":
-      return reply(
-        await askRegister(app, dayId, intent),
-        (n) =>
-          `The register answered: ${count(n, "station")} reach that position. The answer stays, with the register or without it.`,
+      return reply(await askRegister(app, dayId, intent), (n) =>
+        STATIONS_TEXTS.theStationListAnsweredReach(count(n, "station")),
       );
     case "add":
       return reply(
         await editStations(app, dayId, {
-          add: { channel: intent.channel, name: intent.name, note: "put on by hand" },
+          add: { channel: intent.channel, name: intent.name, note: STATIONS_TEXTS.putOnByHand },
           expectedVersion: intent.expectedVersion,
         }),
       );
     case "preview":
       return previewed(await previewStations(app, dayId, intent.text, intent.map));
     case "import":
-      return reply(
-        await importStations(app, dayId, intent),
-        ({ imported, leftOut }) =>
-          `${capital(count(imported, "station"))} put on the list${leftOut > 0 ? `, ${count(leftOut, "row")} left out` : ""}.`,
+      return reply(await importStations(app, dayId, intent), ({ imported, leftOut }) =>
+        STATIONS_TEXTS.putOnTheList(
+          capital(count(imported, "station")),
+          leftOut > 0 ? STATIONS_TEXTS.leftOut(count(leftOut, "row")) : "",
+        ),
       );
     case "remove":
       return reply(
@@ -91,7 +91,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "undo":
       return reply(
         await undoList(app, "stations", dayId, intent.expectedVersion),
-        () => "The list before is back.",
+        () => STATIONS_TEXTS.theListBeforeIsBack,
       );
   }
 }
@@ -112,21 +112,35 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
   const expectedVersion = register.list?.version ?? 0;
   const [best] = register.rank;
   const channelWords = (list: number[]) =>
-    list.length === 1 ? `TV ${list[0]}` : `TV ${list[0]}–${list.at(-1)}`;
+    list.length === 1
+      ? STATIONS_TEXTS.tv(list[0] ?? "")
+      : STATIONS_TEXTS.tvWith(list[0] ?? "", list.at(-1) ?? "");
   return (
     <Stack $gapPx={20}>
       <div>
         <Answer>
           {best
-            ? `Most room: ${channelWords(best.channels)}, ${formatSpan(best.usableHz)} for ${count(best.packs.length, "pack")}`
-            : "No stretch that your kit tunes is left"}
+            ? STATIONS_TEXTS.mostRoom(
+                channelWords(best.channels),
+                formatSpan(best.usableHz),
+                count(best.packs.length, "pack"),
+              )
+            : STATIONS_TEXTS.noRangeThatYourKit}
         </Answer>
-        <Sub>{`${capital(count(register.stations.length, "station"))} on the list${register.list ? `, ${register.list.how} (${formatClock(register.list.atMs)})` : ""}. ${register.isMeasured ? "The newest scan here is counted in." : "Nothing is scanned here yet: a prediction knows no hills and no walls."}`}</Sub>
+        <Sub>
+          {STATIONS_TEXTS.onTheList(
+            capital(count(register.stations.length, "station")),
+            register.list ? `, ${register.list.how} (${formatClock(register.list.atMs)})` : "",
+            register.isMeasured
+              ? STATIONS_TEXTS.includesTheNewestScanHere
+              : STATIONS_TEXTS.noScanHereYet,
+          )}
+        </Sub>
       </div>
       <ReplyNotice reply={answer} />
       <Row style={{ alignItems: "end" }}>
         <SelectField
-          label="Position"
+          label={STATIONS_TEXTS.position}
           value={placeId}
           onChange={setPlaceId}
           choices={[
@@ -135,13 +149,13 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
               label: p.name,
               isDisabled: !p.geometry.position,
             })),
-            { id: OTHER_PLACE, label: "another, by its figures" },
+            { id: OTHER_PLACE, label: STATIONS_TEXTS.otherCoordinates },
           ]}
         />
         {!place?.geometry.position && (
           <>
             <NumberField
-              label="Latitude"
+              label={STATIONS_TEXTS.latitude}
               unit="°"
               min={-90}
               max={90}
@@ -150,7 +164,7 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
               onChange={(latitudeDeg) => setTyped((t) => ({ ...t, latitudeDeg }))}
             />
             <NumberField
-              label="Longitude"
+              label={STATIONS_TEXTS.longitude}
               unit="°"
               min={-180}
               max={180}
@@ -166,32 +180,28 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
             send({ intent: "ask", at, setting: place?.setting ?? "outdoors", expectedVersion })
           }
         >
-          Ask the register
+          {STATIONS_TEXTS.askTheStationList}
         </PrimaryButton>
-        {!register.hasRegister && (
-          <Soft>
-            No register service is set up here: type the stations below, or import a list.
-          </Soft>
-        )}
+        {!register.hasRegister && <Soft>{STATIONS_TEXTS.noStationListService}</Soft>}
         {register.earlierVersion !== null && (
           <QuietButton
             isDisabled={isBusy}
             onPress={() => send({ intent: "undo", expectedVersion })}
           >
-            Undo: back to the list before
+            {STATIONS_TEXTS.undoPreviousList}
           </QuietButton>
         )}
       </Row>
       <section>
-        <Heading>Room for this kit</Heading>
+        <Heading>{STATIONS_TEXTS.roomForThisKit}</Heading>
         <Table>
           <thead>
             <tr>
-              <th>Stretch</th>
-              <th>MHz</th>
-              <th>Usable</th>
-              <th>Packs that tune there</th>
-              <th>MHz × packs</th>
+              <th>{STATIONS_TEXTS.range}</th>
+              <th>{STATIONS_TEXTS.mhz}</th>
+              <th>{STATIONS_TEXTS.usable}</th>
+              <th>{STATIONS_TEXTS.packsThatTuneThere}</th>
+              <th>{STATIONS_TEXTS.mhzPacks}</th>
             </tr>
           </thead>
           <tbody>
@@ -200,14 +210,16 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
                 <th scope="row">
                   <b>{channelWords(r.channels)}</b>
                 </th>
-                <td data-label="MHz">
+                <td data-label={STATIONS_TEXTS.mhz}>
                   <Figure>{`${r.lowHz / 1e6}–${r.highHz / 1e6}`}</Figure>
                 </td>
-                <td data-label="Usable">
+                <td data-label={STATIONS_TEXTS.usable}>
                   <Figure>{formatSpan(r.usableHz)}</Figure>
                 </td>
-                <td data-label="Packs">{listWords(r.packs.map((p) => p.replace(/^Pack /, "")))}</td>
-                <td data-label="MHz × packs">
+                <td data-label={STATIONS_TEXTS.packs}>
+                  {listWords(r.packs.map((p) => p.replace(/^Pack /, "")))}
+                </td>
+                <td data-label={STATIONS_TEXTS.mhzPacks}>
                   <Figure>{Math.round(r.packMhz)}</Figure>
                 </td>
               </tr>
@@ -216,13 +228,13 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
         </Table>
       </section>
       <section>
-        <Heading>Stations</Heading>
+        <Heading>{STATIONS_TEXTS.stations}</Heading>
         <Table>
           <thead>
             <tr>
-              <th>Channel</th>
-              <th>Station</th>
-              <th>What is known</th>
+              <th>{STATIONS_TEXTS.channel}</th>
+              <th>{STATIONS_TEXTS.station}</th>
+              <th>{STATIONS_TEXTS.whatIsKnown}</th>
               <th />
             </tr>
           </thead>
@@ -232,14 +244,14 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
                 <th scope="row">
                   <Figure>{s.channel}</Figure>
                 </th>
-                <td data-label="Station">{s.name}</td>
-                <td data-label="What is known">
+                <td data-label={STATIONS_TEXTS.station}>{s.name}</td>
+                <td data-label={STATIONS_TEXTS.whatIsKnown}>
                   <Soft>{s.note}</Soft>
                 </td>
                 <td data-wide>
                   <Button
                     isDisabled={isBusy}
-                    aria-label={`Take ${s.name} off the list`}
+                    aria-label={STATIONS_TEXTS.removeFromTheList(s.name)}
                     onPress={() => send({ intent: "remove", channel: s.channel, expectedVersion })}
                   >
                     <X aria-hidden />
@@ -251,27 +263,27 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
         </Table>
         <Row style={{ alignItems: "end", marginTop: 12 }}>
           <SelectField
-            label="TV channel"
+            label={STATIONS_TEXTS.tvChannel}
             value={channel}
             onChange={setChannel}
             choices={register.channels.map((c) => ({ id: c, label: String(c) }))}
           />
-          <TextField label="Station" value={name} onChange={setName} widthCh={20} />
+          <TextField label={STATIONS_TEXTS.station} value={name} onChange={setName} widthCh={20} />
           <Button
             isDisabled={isBusy}
-            why={name.trim() === "" ? "Type its name first." : null}
+            why={name.trim() === "" ? STATIONS_TEXTS.typeItsNameFirst : null}
             onPress={() => {
               send({ intent: "add", channel, name, expectedVersion });
               taken(() => setName(""));
             }}
           >
-            Put on the list
+            {STATIONS_TEXTS.addToTheList}
           </Button>
         </Row>
         <div style={{ marginTop: 16 }}>
           <ListImport<StationField, StationRow>
-            button="Import a station list"
-            hint="CSV: a station a line. Stations on the same channel are replaced, others stay; nothing is taken over before you say so"
+            button={STATIONS_TEXTS.importAStationList}
+            hint={STATIONS_TEXTS.csvOneStationALine}
             thing="station"
             fields={FIELDS}
             columns={["Channel", "Station"]}
@@ -280,10 +292,7 @@ export default function RegisterScreen({ loaderData: register }: Route.Component
           />
         </div>
       </section>
-      <Notice kind="caution">
-        A register is as good as its date. What is licensed here is protected whether you hear it or
-        not: check with your regulator.
-      </Notice>
+      <Notice kind="caution">{STATIONS_TEXTS.aStationList}</Notice>
     </Stack>
   );
 }

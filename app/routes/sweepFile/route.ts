@@ -1,3 +1,4 @@
+import { SWEEP_FILE_TEXTS } from "~/contract/messages/screens/sweepFile";
 import type { Route } from "./+types/route";
 import { exportSweep } from "~/server/services/scan/sweepFiles.server";
 import { dayIdOf, download, notFound, orNotFound } from "~/app/routes/shared/reply.server";
@@ -6,7 +7,7 @@ import { dayIdOf, download, notFound, orNotFound } from "~/app/routes/shared/rep
 export async function loader({ params, context }: Route.LoaderArgs) {
   const form = params.form;
   if (form !== "columns.csv" && form !== "rows.csv" && form !== "json")
-    throw notFound("A scan is saved as columns.csv, rows.csv or json.");
+    throw notFound(SWEEP_FILE_TEXTS.aScanIsSaved);
   const file = orNotFound(
     await exportSweep(context.app, dayIdOf(params), Number(params.sweepId), form),
   );

@@ -1,15 +1,19 @@
 import { sweepWarningWords } from "~/contract/messages/sweepWarning";
+import { SWEEP_UPLOAD_TEXTS } from "~/contract/messages/screens/sweepUpload";
 import type { Route } from "./+types/route";
 import { importSweepStream } from "~/server/services/scan/sweepFiles.server";
 import { dayIdOf, refuse, reply } from "~/app/routes/shared/reply.server";
 
 /**
- * Takes one sweep file as it comes in, however long: it is read piece by piece. The name goes along
+ * Takes one sweep file as delivered in, however long: it is read piece by piece. The name goes along
  * in a header, for messages.
  */
 export async function action({ params, request, context }: Route.ActionArgs) {
-  if (!request.body) return refuse("No file came with that. Nothing was changed.", 400);
-  const name = (fileNameOf(request.headers.get("x-file-name")) ?? "the file").slice(0, 200);
+  if (!request.body) return refuse(SWEEP_UPLOAD_TEXTS.noFileCame, 400);
+  const name = (fileNameOf(request.headers.get("x-file-name")) ?? SWEEP_UPLOAD_TEXTS.theFile).slice(
+    0,
+    200,
+  );
   return reply(
     await importSweepStream(
       context.app,
@@ -19,7 +23,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     ),
     ({ measurement }) =>
       [
-        `Read ${measurement.points} points from "${name}".`,
+        SWEEP_UPLOAD_TEXTS.readPoints(measurement.points, name),
         ...measurement.warnings.map(sweepWarningWords),
       ].join(" "),
   );

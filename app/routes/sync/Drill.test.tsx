@@ -38,19 +38,19 @@ test("what is hidden stays hidden until it is asked for; giving up ends the prac
   await user.click(press("Show them"));
   expect(screen.getByText("an antenna that is missing: Bag 1, antenna B")).toBeTruthy();
   expect(press("Hide them").getAttribute("aria-expanded")).toBe("true");
-  await user.click(press("End the practice"));
+  await user.click(press("End practice"));
   expect(sent).toEqual([{ intent: "end-drill" }]);
 });
 
 test("with every fault cleared it is not over until every channel is proved", async () => {
   show([FAULTS[0]!], false);
-  await screen.findByText(/every hidden fault is cleared. Prove what is left/);
+  await screen.findByText(/every hidden fault is fixed. Verify the rest/);
 });
 
 test("all cleared and proved, it can be had again, or ended", async () => {
   const { sent, user } = show([FAULTS[0]!], true);
-  await screen.findByText(/cleared, and every channel is proved/);
+  await screen.findByText(/fixed, and every channel is verified/);
   await user.click(press("Again"));
-  await user.click(press("End the practice"));
+  await user.click(press("End practice"));
   expect(sent).toEqual([{ intent: "hide-faults" }, { intent: "end-drill" }]);
 });

@@ -2,6 +2,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import type { DrillView } from "~/server/services/training/drill.server";
 import { capital, count, formatDuration } from "~/contract/messages/format";
+import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { Panel, Row, Soft } from "~/app/ui/Page/Page";
 import { Status } from "~/app/ui/Status/Status";
@@ -9,11 +10,11 @@ import { CartButton } from "~/app/routes/shared/CartOnly";
 import type { SyncIntent } from "./intents";
 
 const KIND_WORDS: Record<DrillView["faults"][number]["kind"], string> = {
-  "wrong-block": "a pack of another block than its label says",
-  "not-stored": "a number that was not stored",
-  neighbour: "somebody else on a frequency of ours",
-  antenna: "an antenna that is missing",
-  muted: "a pack that is muted",
+  "wrong-block": SYNC_TEXTS.aPackOfAnotherBlock,
+  "not-stored": SYNC_TEXTS.aNumberThatWasNot,
+  neighbour: SYNC_TEXTS.anotherTransmitterOnOurFrequency,
+  antenna: SYNC_TEXTS.anAntennaThatIsMissing,
+  muted: SYNC_TEXTS.aPackThatIsMuted,
 };
 
 /** Practice: how many of the hidden faults are left, and, for who gives up, which. */
@@ -32,30 +33,33 @@ export function Drill({
   const left = drill.faults.filter((f) => !f.isCleared).length;
   const isDone = left === 0 && isProved;
   return (
-    <Panel aria-label="Practice">
+    <Panel aria-label={SYNC_TEXTS.practice}>
       <Row>
         <Status status={isDone ? "done" : "todo"}>
           {isDone
-            ? `All ${count(drill.faults.length, "hidden fault")} are cleared, and every channel is proved`
+            ? SYNC_TEXTS.allAreFixedAndEvery(count(drill.faults.length, "hidden fault"))
             : left === 0
-              ? "Practice: every hidden fault is cleared. Prove what is left"
-              : `Practice: ${count(drill.faults.length, "fault")} are hidden, ${capital(count(left, "is", "are")).toLowerCase()} left`}
+              ? SYNC_TEXTS.practiceEveryHiddenFault
+              : SYNC_TEXTS.practiceAreHiddenLeft(
+                  count(drill.faults.length, "fault"),
+                  capital(count(left, "is", "are")).toLowerCase(),
+                )}
         </Status>
-        {!isDone && <Soft>{`for ${formatDuration(drill.elapsedMs)}`}</Soft>}
+        {!isDone && <Soft>{SYNC_TEXTS.for(formatDuration(drill.elapsedMs))}</Soft>}
         {!isDone && (
           <QuietButton aria-expanded={isShown} onPress={() => setShown(!isShown)}>
-            {isShown ? "Hide them" : "Show them"}
+            {isShown ? SYNC_TEXTS.hideThem : SYNC_TEXTS.showThem}
           </QuietButton>
         )}
         <Button
           isDisabled={isBusy}
           onPress={() => send({ intent: isDone ? "hide-faults" : "end-drill" })}
         >
-          {isDone ? "Again" : "End the practice"}
+          {isDone ? SYNC_TEXTS.again : SYNC_TEXTS.endPractice}
         </Button>
         {isDone && (
           <CartButton isDisabled={isBusy} onPress={() => send({ intent: "end-drill" })}>
-            End the practice
+            {SYNC_TEXTS.endPractice}
           </CartButton>
         )}
       </Row>

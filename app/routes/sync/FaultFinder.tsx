@@ -9,6 +9,7 @@ import {
 } from "~/contract/messages/fault";
 import { capital } from "~/contract/messages/format";
 import { likelihoodWord } from "~/contract/messages/roll";
+import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import { type CheckId, CHECKS } from "~/core/troubleshooting/causes";
 import { type ChannelKnowledge, knownOf, meterSays } from "~/core/troubleshooting/dayKnows";
 import { type Finding, nextChecks, rankCauses } from "~/core/troubleshooting/faultFinder";
@@ -48,7 +49,7 @@ export function FaultFinder({
     setChosen(null);
   };
   return (
-    <Panel aria-label={`What is wrong with ${talker}’s channel`}>
+    <Panel aria-label={SYNC_TEXTS.troubleshootSChannel(talker)}>
       <Stack $gapPx={10}>
         <Causes>
           {ranked.slice(0, SHOWN_CAUSES).map(({ cause, probability }, i) => (
@@ -67,14 +68,14 @@ export function FaultFinder({
         {check && (
           <div aria-live="polite">
             <p>
-              {first.probability >= SURE_ENOUGH ? <Soft>To be surer: </Soft> : null}
+              {first.probability >= SURE_ENOUGH ? <Soft>{SYNC_TEXTS.toBeSure} </Soft> : null}
               {CHECK_WORDS[check]}
             </p>
             {CHECKS[check].touches && <Soft as="p">{TOUCH_CAUTION}</Soft>}
             <Row>
               {CHECKS[check].outcomes.map((o) => (
                 <Button key={o} onPress={() => answer(o)}>
-                  {o === hint ? `${lookOutcomeWords(o)} (the meter says so)` : lookOutcomeWords(o)}
+                  {o === hint ? SYNC_TEXTS.fromTheMeter(lookOutcomeWords(o)) : lookOutcomeWords(o)}
                 </Button>
               ))}
             </Row>
@@ -83,17 +84,17 @@ export function FaultFinder({
         <Row>
           {looks.length > 1 && (
             <SelectField
-              label="Look at something else"
+              label={SYNC_TEXTS.checkSomethingElse}
               isLabelHidden
               value={check ?? itemAt(looks, 0).check}
               onChange={setChosen}
               choices={looks.slice(0, OTHER_LOOKS).map((l) => ({
                 id: l.check,
-                label: l.check === check ? "Look at something else" : CHECK_WORDS[l.check],
+                label: l.check === check ? SYNC_TEXTS.checkSomethingElse : CHECK_WORDS[l.check],
               }))}
             />
           )}
-          <QuietButton onPress={onClose}>Close</QuietButton>
+          <QuietButton onPress={onClose}>{SYNC_TEXTS.close}</QuietButton>
         </Row>
         {findings.length > 0 && (
           <Seen>
@@ -105,13 +106,13 @@ export function FaultFinder({
                   {lookOutcomeWords(f.outcome)}
                   {isMine ? (
                     <QuietButton
-                      aria-label={`Take back: ${CHECK_WORDS[f.check]}`}
+                      aria-label={SYNC_TEXTS.undoWith(CHECK_WORDS[f.check])}
                       onPress={() => setSeen((all) => all.filter((x) => x !== f))}
                     >
-                      take back
+                      {SYNC_TEXTS.undo}
                     </QuietButton>
                   ) : (
-                    <Soft> (the day knows)</Soft>
+                    <Soft> {SYNC_TEXTS.fromTheDay}</Soft>
                   )}
                 </li>
               );
@@ -134,7 +135,7 @@ const Causes = styled.ol`
   }
   li[data-first] {
     font-weight: 700;
-    font-size: 18px;
+    font-size: var(--text);
   }
 `;
 const Bar = styled.span`
@@ -151,7 +152,7 @@ const Bar = styled.span`
 `;
 const Seen = styled.ul`
   list-style: none;
-  font-size: 15px;
+  font-size: var(--text);
   li {
     display: flex;
     flex-wrap: wrap;

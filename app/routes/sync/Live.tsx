@@ -1,5 +1,6 @@
+import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
-import { Meter } from "~/app/features/channel/Meter";
+import { Meter, MeterBars } from "~/app/features/channel/Meter";
 import { useMeter } from "~/app/features/live/useMeter";
 import { FULL_ABOVE_DBM } from "~/core/channel/verification";
 import { Soft } from "~/app/ui/Page/Page";
@@ -13,9 +14,15 @@ export function LiveMeter({ channel: c, isAsked }: { channel: ChannelView; isAsk
   return (
     <span>
       <Meter reading={reading} name={c.talker} />
-      {reading?.partner && <Soft>{`hears ${reading.partner.name}`}</Soft>}
+      {reading?.partner && <Soft>{SYNC_TEXTS.receiving(reading.partner.name)}</Soft>}
     </span>
   );
+}
+
+/** Both antennas of its half as two bars, as narrow as a row is high. */
+export function LiveBars({ channel: c, isAsked }: { channel: ChannelView; isAsked: boolean }) {
+  const reading = useMeter(c.id, isAsked);
+  return isAsked ? <MeterBars reading={reading} name={c.talker} /> : null;
 }
 
 /** The fault finder with what the meter shows now. */
@@ -62,7 +69,7 @@ export function LiveSyncStatus({
       reading !== undefined &&
       Math.max(reading.rfADbm, reading.rfBDbm) >= FULL_ABOVE_DBM);
   return isHeard ? (
-    <Status status="stale">heard now: verify</Status>
+    <Status status="stale">{SYNC_TEXTS.rfNowVerify}</Status>
   ) : (
     <Status status={status}>{text}</Status>
   );

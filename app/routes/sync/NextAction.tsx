@@ -1,4 +1,5 @@
 import { Link } from "react-router";
+import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { Row, Soft } from "~/app/ui/Page/Page";
@@ -26,11 +27,11 @@ export function NextAction({ view, channel, isBusy, pending, send }: NextActionP
         const Press = action.isCartsOnly ? CartButton : action.isQuiet ? QuietButton : Button;
         return (
           <Press key={action.label} isDisabled={isBusy} onPress={() => send(action.intent)}>
-            {action.intent.intent === "prove" && isListening ? "Listening …" : action.label}
+            {action.intent.intent === "prove" && isListening ? SYNC_TEXTS.listening : action.label}
           </Press>
         );
       })}
-      {asksForNames && <Link to={`/day/${view.day.id}/pairing`}>Names and keys</Link>}
+      {asksForNames && <Link to={`/day/${view.day.id}/pairing`}>{SYNC_TEXTS.namesAndKeys}</Link>}
     </Row>
   );
 }

@@ -1,3 +1,4 @@
+import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { SwitchField } from "~/app/ui/Field/Field";
 import type { SyncIntent } from "./intents";
@@ -5,7 +6,7 @@ import type { SyncIntent } from "./intents";
 const SWITCHES = [
   ["isOn", "on"],
   ["isMuted", "muted"],
-  ["isMicPlugged", "microphone plugged"],
+  ["isMicPlugged", SYNC_TEXTS.microphonePlugged],
 ] as const;
 
 /** The switches of a practice pack, in the place of hands. */

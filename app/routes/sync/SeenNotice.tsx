@@ -1,3 +1,4 @@
+import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import type { OutboxState } from "~/app/features/live/outbox";
 import { QuietButton } from "~/app/ui/Button/Button";
 import { Notice } from "~/app/ui/Notice/Notice";
@@ -16,12 +17,10 @@ export function SeenNotice({ last, isQuiet, onUndo }: SeenNoticeProps) {
   return (
     <Notice
       kind={last.words === null ? "said" : "refused"}
-      action={onUndo ? <QuietButton onPress={onUndo}>Undo</QuietButton> : undefined}
+      action={onUndo ? <QuietButton onPress={onUndo}>{SYNC_TEXTS.undo2}</QuietButton> : undefined}
     >
       {last.words ??
-        (last.seen.what === "cells"
-          ? "New batteries noted: what has to be verified again is marked."
-          : "Noted.")}
+        (last.seen.what === "cells" ? SYNC_TEXTS.newBatteriesSavedWhatMust : SYNC_TEXTS.saved)}
     </Notice>
   );
 }

@@ -47,7 +47,7 @@ const StepColumns = styled.div`
   grid-template-columns: 1fr 1fr;
   gap: 8px 24px;
   padding: 6px 0 8px;
-  font-size: 15px;
+  font-size: var(--text);
   line-height: 1.4;
   ol {
     padding-left: 20px;

@@ -1,6 +1,7 @@
 import styled from "styled-components";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import { mhz, rangesWords } from "~/contract/messages/format";
+import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import { type PackModel, packModel, type ReceiverModel, receiverModel } from "~/core/kit/models";
 import { shownAs } from "~/core/kit/modelText";
 import { formatMhz } from "~/core/units/frequencyText";
@@ -16,13 +17,15 @@ export function ReceiverFigure({ view, channel: c }: { view: DayView; channel: C
   const plannedHz = "frequencyHz" in c.state.frequency ? c.state.frequency.frequencyHz : null;
   return (
     <Unit>
-      <Soft>{`${c.receiverLabel}${model.halves > 1 ? `, half ${c.half + 1}` : ""} is on`}</Soft>
+      <Soft>
+        {SYNC_TEXTS.is(c.receiverLabel, model.halves > 1 ? SYNC_TEXTS.half(c.half + 1) : "")}
+      </Soft>
       <BigFigure>
         {c.receiverHz === null || c.meets === "adaptive" ? "–" : formatMhz(c.receiverHz)}
       </BigFigure>
       <ShownAs model={model} frequencyHz={c.receiverHz} />
       {plannedHz !== null && c.receiverHz !== plannedHz && (
-        <Soft>{`plan says ${formatMhz(plannedHz)}`}</Soft>
+        <Soft>{SYNC_TEXTS.plan(formatMhz(plannedHz))}</Soft>
       )}
     </Unit>
   );
@@ -44,7 +47,7 @@ export function PackFigure({
   const packHz = c.pack?.frequencyHz ?? c.packHz;
   return (
     <Unit>
-      <Soft>{`${c.packLabel} ${isOn ? "is on" : "is off, last on"}`}</Soft>
+      <Soft>{`${c.packLabel} ${isOn ? SYNC_TEXTS.is2 : SYNC_TEXTS.offLast}`}</Soft>
       <BigFigure style={isOn ? {} : { color: "var(--soft)" }}>
         {c.meets === "adaptive" || !packHz ? "–" : formatMhz(packHz)}
       </BigFigure>
@@ -75,10 +78,9 @@ function SetPower({
 }) {
   return (
     <span>
-      <QuietButton
-        isDisabled={isBusy}
-        onPress={() => onSet(mostMw)}
-      >{`Set it to ${mostMw} mW`}</QuietButton>
+      <QuietButton isDisabled={isBusy} onPress={() => onSet(mostMw)}>
+        {SYNC_TEXTS.setItToMw(mostMw)}
+      </QuietButton>
     </span>
   );
 }
@@ -104,17 +106,21 @@ function ShownAs({
 /** Why a pack does not match, in a few words. */
 function mismatchWords(c: ChannelView): string {
   const { sync } = c.state;
-  if (c.meets === "adaptive") return "chooses for itself";
+  if (c.meets === "adaptive") return SYNC_TEXTS.choosesForItself;
   if (sync.code === "pack-wont-go")
-    return `was told ${"frequencyHz" in c.state.frequency ? formatMhz(c.state.frequency.frequencyHz) : "another number"}: of another block than its label says`;
-  if (sync.code === "pack-cannot") return `tunes ${rangesWords(sync.ranges)}: never meets`;
+    return SYNC_TEXTS.wasToldOfAnotherBlock(
+      "frequencyHz" in c.state.frequency
+        ? formatMhz(c.state.frequency.frequencyHz)
+        : SYNC_TEXTS.anotherNumber,
+    );
+  if (sync.code === "pack-cannot") return SYNC_TEXTS.tunesNeverMeets(rangesWords(sync.ranges));
   const packHz = c.pack?.frequencyHz ?? c.packHz;
-  if (packHz === null) return c.isDriven ? "" : "not seen yet";
+  if (packHz === null) return c.isDriven ? "" : SYNC_TEXTS.notSeenYet;
   if (c.receiverHz === null || packHz === c.receiverHz)
     return packHz === c.receiverHz ? "matches" : "";
   return sync.code === "receiver-not-set" || sync.code === "no-frequency"
     ? ""
-    : `does not match: ${mhz(Math.abs(packHz - c.receiverHz))} away`;
+    : SYNC_TEXTS.doesNotMatchAway(mhz(Math.abs(packHz - c.receiverHz)));
 }
 
 const Unit = styled.div`

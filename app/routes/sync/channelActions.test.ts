@@ -52,7 +52,7 @@ test.each<[string, object, Parameters<typeof channel>[1], string[]]>([
   ],
   ["a pack that is ready", { code: "pack-elsewhere" }, {}, ["Sync Pack A"]],
   [
-    "one that chooses for itself",
+    "one that automatic",
     { code: "pack-not-synced" },
     { meets: "adaptive" },
     ["Pair Pack A with Bag 1"],
@@ -61,13 +61,13 @@ test.each<[string, object, Parameters<typeof channel>[1], string[]]>([
     "another’s pack on the receiver",
     { code: "proof-bad", part: "partner", status: "problem" },
     {},
-    ["Sync Pack A", "Prove again"],
+    ["Sync Pack A", "Verify again"],
   ],
   [
     "a voice that breaks",
     { code: "proof-bad", part: "voice", status: "problem" },
     {},
-    ["Prove again"],
+    ["Verify again"],
   ],
   [
     "two packs of one position on",
@@ -75,13 +75,13 @@ test.each<[string, object, Parameters<typeof channel>[1], string[]]>([
     { others: [{ packKey: "h", packLabel: "Hand 1", report: { isOn: true } }] },
     ["Switch Hand 1 off"],
   ],
-  ["somebody there", { code: "someone-there" }, {}, ["Move Marit to a spare", "Prove again"]],
+  ["somebody there", { code: "someone-there" }, {}, ["Move Marit to a spare", "Verify again"]],
   ["a number that is not stored", { code: "not-stored" }, {}, ["Store on Pack A"]],
   [
     "an antenna that is off",
     { code: "one-antenna", deaf: "B", status: "problem" },
     {},
-    ["Screw antenna B on", "Prove again"],
+    ["Screw on antenna B", "Verify again"],
   ],
   [
     "a pack that is muted",
@@ -93,11 +93,11 @@ test.each<[string, object, Parameters<typeof channel>[1], string[]]>([
     "a microphone that is out",
     { code: "no-audio", status: "problem" },
     { pack: { isOn: true, isMuted: false, isMicPlugged: false } },
-    ["Plug the microphone"],
+    ["Plug in the microphone"],
   ],
-  ["silence without a reason", { code: "no-audio", status: "problem" }, {}, ["Prove again"]],
-  ["nothing verified yet", { code: "not-proved" }, {}, ["Prove"]],
-  ["all verified", { code: "proved", status: "done" }, {}, ["Prove again"]],
+  ["silence without a reason", { code: "no-audio", status: "problem" }, {}, ["Verify again"]],
+  ["nothing verified yet", { code: "not-proved" }, {}, ["Verify"]],
+  ["all verified", { code: "proved", status: "done" }, {}, ["Verify again"]],
 ])("what is to do: %s", (_, sync, change, expected) =>
   expect(labels(channel(sync, change))).toEqual(expected),
 );
@@ -113,6 +113,6 @@ test("a pack that never goes there is replaced by a free one of its kind; where 
   ]);
   expect(nextActionOf({ ...view, packs: [] }, stuck)).toEqual({
     actions: [],
-    note: "No free pack goes there: see Packs and cells.",
+    note: "No free pack goes there: see Packs and batteries.",
   });
 });

@@ -1,3 +1,4 @@
+import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import type { ChannelView, DayView, PackView } from "~/server/services/day/dayView.server";
 import { canBeSet } from "~/core/devices/tuning";
 import { pairing } from "~/core/kit/match";
@@ -28,16 +29,19 @@ export interface NextForChannel {
 export function nextActionOf(view: DayView, c: ChannelView): NextForChannel {
   const { sync } = c.state;
   const proving: SyncAction = {
-    label: sync.status === "done" || sync.status === "problem" ? "Prove again" : "Prove",
+    label:
+      sync.status === "done" || sync.status === "problem"
+        ? SYNC_TEXTS.verifyAgain
+        : SYNC_TEXTS.verify,
     intent: { intent: "prove", channelId: c.id },
   };
-  const again: SyncAction = { ...proving, label: "Prove again", isQuiet: true };
+  const again: SyncAction = { ...proving, label: SYNC_TEXTS.verifyAgain, isQuiet: true };
   const syncing: SyncAction = {
-    label: `Sync ${c.packLabel}`,
+    label: SYNC_TEXTS.sync(c.packLabel),
     intent: { intent: "sync-pack", channelId: c.id },
   };
   const pairing: SyncAction = {
-    label: `Pair ${c.packLabel} with ${c.receiverLabel}`,
+    label: SYNC_TEXTS.pair(c.packLabel, c.receiverLabel),
     intent: { intent: "pair", channelId: c.id },
     isCartsOnly: true,
   };
@@ -47,12 +51,12 @@ export function nextActionOf(view: DayView, c: ChannelView): NextForChannel {
     case "pack-cannot":
     case "pack-wont-go": {
       const other = freePackFor(view, c);
-      if (!other) return { actions: [], note: "No free pack goes there: see Packs and cells." };
+      if (!other) return { actions: [], note: SYNC_TEXTS.noFreePackGoesThere };
       const { key: packKey, label } = other;
       return {
         actions: [
           {
-            label: `Give ${c.talker} ${label}`,
+            label: SYNC_TEXTS.give(c.talker, label),
             intent: { intent: "use-pack", channelId: c.id, packKey, expectedVersion: c.version },
             isCartsOnly: true,
           },
@@ -63,7 +67,7 @@ export function nextActionOf(view: DayView, c: ChannelView): NextForChannel {
       return {
         actions: [
           {
-            label: "Set receiver",
+            label: SYNC_TEXTS.setReceiver,
             intent: { intent: "set-receivers", channelIds: [c.id] },
             isCartsOnly: true,
           },
@@ -74,7 +78,7 @@ export function nextActionOf(view: DayView, c: ChannelView): NextForChannel {
     case "pack-not-synced":
     case "pack-elsewhere":
       if (!c.pack?.isOn)
-        return { actions: [handling(c, `Switch ${c.packLabel} on`, { isOn: true })] };
+        return { actions: [handling(c, SYNC_TEXTS.switch(c.packLabel), { isOn: true })] };
       if (c.meets === "adaptive") return { actions: [pairing] };
       return { actions: [handFor(view, c) ?? syncing] };
     case "proof-bad":
@@ -84,7 +88,7 @@ export function nextActionOf(view: DayView, c: ChannelView): NextForChannel {
       return {
         actions: [
           {
-            label: `Switch ${on?.packLabel ?? c.packLabel} off`,
+            label: SYNC_TEXTS.switchOff(on?.packLabel ?? c.packLabel),
             intent: {
               intent: "handle-pack",
               packKey: on?.packKey ?? c.packKey,
@@ -98,7 +102,7 @@ export function nextActionOf(view: DayView, c: ChannelView): NextForChannel {
       return {
         actions: [
           {
-            label: `Move ${c.talker} to a spare`,
+            label: SYNC_TEXTS.moveToASpare(c.talker),
             intent: { intent: "move-to-spare", channelId: c.id },
             isCartsOnly: true,
           },
@@ -106,22 +110,22 @@ export function nextActionOf(view: DayView, c: ChannelView): NextForChannel {
         ],
       };
     case "not-stored":
-      return { actions: [handling(c, `Store on ${c.packLabel}`, { isStored: true })] };
+      return { actions: [handling(c, SYNC_TEXTS.store(c.packLabel), { isStored: true })] };
     case "one-antenna":
       return {
         actions: [
           {
-            label: `Screw antenna ${sync.deaf} on`,
+            label: SYNC_TEXTS.screwAntenna(sync.deaf),
             intent: { intent: "screw-antenna", channelId: c.id, receiverKey: c.receiverKey },
           },
-          { ...proving, label: "Prove again" },
+          { ...proving, label: SYNC_TEXTS.verifyAgain },
         ],
       };
     case "no-audio":
       if (c.pack?.isMuted)
-        return { actions: [handling(c, `Unmute ${c.packLabel}`, { isMuted: false })] };
+        return { actions: [handling(c, SYNC_TEXTS.unmute(c.packLabel), { isMuted: false })] };
       if (c.pack && !c.pack.isMicPlugged)
-        return { actions: [handling(c, "Plug the microphone", { isMicPlugged: true })] };
+        return { actions: [handling(c, SYNC_TEXTS.plugTheMicrophone, { isMicPlugged: true })] };
       return { actions: [proving] };
     default:
       return { actions: [proving] };
@@ -142,14 +146,14 @@ function handFor(view: DayView, c: ChannelView): SyncAction | null {
   );
   if (!c.pack || copy?.code !== "copy") return null;
   if (copy.method !== "near-field" && pack.isBehindDoor && !c.pack.isDoorOpen)
-    return handling(c, `Open ${c.packLabel}’s door`, { isDoorOpen: true });
+    return handling(c, SYNC_TEXTS.openSDoor(c.packLabel), { isDoorOpen: true });
   if (copy.method === "cable")
     return c.pack.isCabled
       ? null
-      : handling(c, `Plug the cable into ${c.packLabel}`, { isCabled: true });
+      : handling(c, SYNC_TEXTS.plugTheCableInto(c.packLabel), { isCabled: true });
   return c.pack.isNear
     ? null
-    : handling(c, `Hold ${c.packLabel} to ${c.receiverLabel}`, { isNear: true });
+    : handling(c, SYNC_TEXTS.hold(c.packLabel, c.receiverLabel), { isNear: true });
 }
 
 /**

@@ -28,7 +28,7 @@ export function knowledgeOf(
           p.report?.isOn === true &&
           Math.abs(p.report.frequencyHz - pickHz) < receiver.bandwidthHz / 2,
       ),
-    proof: c.proof.flatMap(({ part, status, record }) =>
+    verification: c.verification.flatMap(({ part, status, record }) =>
       record && status !== "stale" ? [{ part, outcome: record.outcome }] : [],
     ),
     marginDb: c.placeCheckHere?.marginDb ?? null,

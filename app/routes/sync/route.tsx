@@ -1,12 +1,12 @@
-import { useEffect, useState } from "react";
-import { itemAt } from "~/core/units/items";
+import { useMemo } from "react";
 import { Link } from "react-router";
-import styled from "styled-components";
 import type { Route } from "./+types/route";
 import type { ChannelView } from "~/server/services/day/dayView.server";
+import { REPLY } from "~/contract/messages/frame";
 import type { Seen } from "~/contract/schemas/seen";
 import { SELF_CHOSEN_HZ } from "~/core/channel/channelState";
 import { pickedHz } from "~/core/channel/pickedFrequency";
+import { VERIFICATION_FORMS } from "~/core/channel/verificationParts";
 import { requireDay } from "~/server/services/day/dayView.server";
 import { drillOf, endDrill, hideFaults } from "~/server/services/training/drill.server";
 import { pairPack } from "~/server/services/sync/pairings.server";
@@ -23,26 +23,42 @@ import {
   takeSyncBack,
   usePack as takePack,
 } from "~/server/services/sync/syncs.server";
+import { syncWords } from "~/contract/messages/day";
 import { PLACE_SOURCE_WORDS } from "~/contract/messages/notes";
-import { capital, count, mhz, numberWord } from "~/contract/messages/format";
+import { mhz } from "~/contract/messages/format";
+import { FORM_WORDS } from "~/contract/messages/handRun";
+import {
+  setReceiversWords,
+  SYNC,
+  verifiedHeadline,
+  verifyingWords,
+} from "~/contract/messages/sync";
+import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
+import { useChosenChannel } from "~/app/features/channel/chosenChannel";
+import { ChannelTable } from "~/app/features/channelTable/ChannelTable";
 import { outboxOf, useOutbox } from "~/app/features/live/outbox";
 import { useLiveState } from "~/app/features/live/useLive";
 import { useNow } from "~/app/features/frame/useNow";
-import { Answer, Row, Soft, Stack, Sub } from "~/app/ui/Page/Page";
+import { Button, QuietButton } from "~/app/ui/Button/Button";
+import { ByDevice } from "~/app/ui/Page/ByDevice";
+import { Answer, Row, Soft, Sub } from "~/app/ui/Page/Page";
 import { dayIdOf, orNotFound, readIntent, reply } from "~/app/routes/shared/reply.server";
 import { answerOrAway } from "~/app/routes/shared/away";
 import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
-import { useDay } from "~/app/routes/shared/useDay";
+import { namesOf, useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { Drill } from "./Drill";
 import { Bridge, useBridge } from "~/app/routes/shared/bridge";
 import { CartButton, CartOnly, CartPrimaryButton, useIsCart } from "~/app/routes/shared/CartOnly";
 import { syncIntents, type SyncIntent } from "./intents";
-import { isByHand } from "./run/runModel";
-import { RunTable } from "./run/RunTable";
+import { isByHand, type RunRow, runRows } from "./run/runModel";
 import { useAnswered } from "./run/useAnswered";
+import { useRun } from "./run/useRun";
 import { SeenNotice } from "./SeenNotice";
-import { SyncChannel } from "./SyncChannel";
+import { syncColumns } from "./syncColumns";
+import { canBeVerified, SyncDetail } from "./SyncDetail";
+import { useUndoOfSeen } from "./useUndoOfSeen";
+import { useVerifyAll, type VerifyRound } from "./useVerifyAll";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const loaded = orNotFound(await requireDay(context.app, dayIdOf(params)));
@@ -67,37 +83,45 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "sync-pack":
       return reply(await syncPack(app, dayId, intent.channelId, intent.packKey));
     case "take-back":
-      return reply(await takeSyncBack(app, dayId, intent.syncId), () => "Taken back.");
+      return reply(await takeSyncBack(app, dayId, intent.syncId), () => REPLY.undone);
     case "move-to-spare":
       return reply(
         await moveToSpare(app, dayId, intent.channelId),
         ({ talker, frequencyHz, from, version }) =>
-          `${talker} moves to ${mhz(frequencyHz)}${PLACE_SOURCE_WORDS[from]}: plan ${version}. Receiver first, then the pack.`,
+          SYNC_TEXTS.movesToPlanReceiverFirst(
+            talker,
+            mhz(frequencyHz),
+            PLACE_SOURCE_WORDS[from],
+            version,
+          ),
       );
     case "pass-over":
       return reply(await passOver(app, dayId, intent.channelId), ({ talker, fromHz, moved }) =>
         moved
-          ? `${talker} moves to ${mhz(moved.frequencyHz)}: plan ${moved.version}. ${mhz(fromHz)} is noted as taken.`
-          : `${mhz(fromHz)} is noted as taken. No other frequency is clear for ${talker}: pick again.`,
+          ? SYNC_TEXTS.movesToPlanIsNoted(
+              talker,
+              mhz(moved.frequencyHz),
+              moved.version,
+              mhz(fromHz),
+            )
+          : SYNC_TEXTS.isNotedAsTakenNo(mhz(fromHz), talker),
       );
     case "pair":
       return reply(
         await pairPack(app, dayId, intent.channelId),
-        () => "Paired. Switched off and on again, it still knows its receiver.",
+        () => SYNC_TEXTS.pairedSwitchedOff,
       );
     case "set-power":
-      return reply(
-        await setPackPower(app, dayId, intent.packKey, intent.powerMw),
-        () => `Set to ${intent.powerMw} mW.`,
+      return reply(await setPackPower(app, dayId, intent.packKey, intent.powerMw), () =>
+        SYNC_TEXTS.setToMw(intent.powerMw),
       );
     case "hide-faults":
       return reply(
         await hideFaults(app, dayId, Math.round(app.realNowMs())),
-        () =>
-          "After the meal break: fresh cells in every pack, and five faults are hidden. Prove every channel.",
+        () => SYNC_TEXTS.afterTheMealBreakNew,
       );
     case "end-drill":
-      return reply(await endDrill(app, dayId), () => "All faults are taken away.");
+      return reply(await endDrill(app, dayId), () => SYNC_TEXTS.allFaultsAreTakenAway);
     case "share":
       return reply(await shareChannel(app, dayId, intent));
     case "screw-antenna": {
@@ -116,25 +140,24 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   }
 }
 
-/** Receiver first, then the pack to match, then the proof. */
+/** Receiver first, then the pack to match, then the verification. */
 export default function SyncScreen({ loaderData }: Route.ComponentProps) {
   const { drill } = loaderData;
   useBridge(bridge, loaderData);
   const view = useDay();
+  const names = namesOf(view);
+  const { channelId: chosenId, choose } = useChosenChannel();
   const { send, reply: answer, isBusy, pending } = useIntent<SyncIntent>();
   // another form asks the same things: while it comes no answer is in the way
   const forms = useIntent<SyncIntent>();
   const live = useLiveState();
   const isMetered = view.rig.state === "ready" && live === "live";
-  const proved = view.channels.filter((c) => c.state.sync.code === "proved").length;
+  const verified = view.channels.filter((c) => c.state.sync.code === "proved").length;
   const unset = view.channels.filter((c) => c.isDriven && c.state.sync.code === "receiver-not-set");
   const nowMs = useNow(view.nowMs);
   const outbox = useOutbox(view.day.id);
   const { waiting, last } = outbox;
   const { answered, note, forget } = useAnswered(outbox, view.channels);
-  const [openId, setOpenId] = useState<number | null>(null);
-  const [undoneId, setUndoneId] = useState<number | null>(null);
-  const [wantsUndo, setWantsUndo] = useState(false);
   const isCart = useIsCart();
   const saw = (c: ChannelView, seen: Seen) => {
     const frequencyHz = pickedHz(view.plan, c.id) ?? SELF_CHOSEN_HZ;
@@ -150,130 +173,194 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
     });
     note(item);
   };
-  const canTakeBack =
-    waiting.length > 0 || (last !== null && last.syncId !== null && last.syncId !== undoneId);
-  const takeBack = () => {
-    // what is on its way is newer than the last that arrived: that one is meant
-    setWantsUndo(waiting.length > 0);
-    if (waiting.length > 0 || last?.syncId === null || last?.syncId === undefined) return;
-    setUndoneId(last.syncId);
-    forget(last.channelId);
-    send({ intent: "take-back", syncId: last.syncId });
-  };
-  useEffect(() => {
-    if (wantsUndo && waiting.length === 0) takeBack();
+  const undo = useUndoOfSeen({
+    waiting,
+    last,
+    onTakeBack: ({ syncId, channelId }) => {
+      forget(channelId);
+      send({ intent: "take-back", syncId });
+    },
   });
-  const shown = view.channels.filter((c) => !isByHand(c) || c.isDriven || c.id === openId);
   const isPlanned = view.plan !== null || view.channels.some((c) => c.meets === "adaptive");
+  const form = view.day.verificationForm ?? "whole";
+  const rows = useMemo(
+    () => runRows(view.channels, view.kit, answered),
+    [view.channels, view.kit, answered],
+  );
+  const handRows = useMemo(() => rows.filter((r) => isByHand(r.channel)), [rows]);
+  const run = useRun({
+    channelId: chosenId,
+    onChannel: choose,
+    isBusy,
+    rows: isPlanned ? handRows : NO_ROWS,
+    saw: (row, seen) => saw(row.channel, seen),
+    onUndo: undo,
+    onForm:
+      isCart && handRows.length > 0
+        ? () => forms.send({ intent: "set-form", form: form === "short" ? "whole" : "short" })
+        : null,
+    onMove: isCart ? (row) => send({ intent: "move-to-spare", channelId: row.channel.id }) : null,
+    onPassOver: isCart ? (row) => send({ intent: "pass-over", channelId: row.channel.id }) : null,
+  });
+  const driven = view.channels.filter((c) => c.isDriven);
+  const round = useVerifyAll({
+    channelIds: driven.filter((c) => c.state.sync.code !== "proved").map((c) => c.id),
+    verify: (channelId) => {
+      choose(channelId);
+      send({ intent: "prove", channelId });
+    },
+    reply: answer,
+    isBusy,
+  });
+  const nowAsked =
+    run.row && run.cell ? { channelId: run.row.channel.id, question: run.cell.question } : null;
+  const fault = view.channels.find((c) => c.state.sync.status === "problem");
   return (
-    <Stack>
-      <div>
-        <Answer>
-          {!isPlanned
-            ? "Nothing to sync yet"
-            : proved === view.channels.length
-              ? `${capital(count(proved, "channel"))} verified`
-              : `${proved === 0 ? "None" : capital(numberWord(proved))} of ${count(view.channels.length, "channel")} verified`}
-        </Answer>
-        <Sub>
-          {isPlanned
-            ? "Receiver first, then the pack. Verified: silent with the pack off, then RF and voice."
-            : "Accept a set of frequencies under Pick; then the receivers are set to it, and the packs to the receivers."}{" "}
-          <CartOnly>
-            <Link to={`/day/${view.day.id}/guided-setup`}>One channel after the other</Link>
-          </CartOnly>
-        </Sub>
-      </div>
-      {unset.length > 0 && (
-        <Row>
-          <CartPrimaryButton
-            isDisabled={isBusy}
-            onPress={() => send({ intent: "set-receivers", channelIds: unset.map((c) => c.id) })}
-          >
-            {unset.length === 1
-              ? `Set ${itemAt(unset, 0).talker}’s receiver`
-              : `Set ${numberWord(unset.length)} receivers to plan ${view.plan?.version}`}
-          </CartPrimaryButton>
-        </Row>
-      )}
-      {drill && (
-        <Drill
-          drill={drill}
-          isProved={proved === view.channels.length}
-          isBusy={isBusy}
-          send={send}
-        />
-      )}
-      <ReplyNotice reply={answer} />
-      {forms.reply?.ok === false && <ReplyNotice reply={forms.reply} />}
-      {last && waiting.length === 0 && (
-        <SeenNotice
-          key={last.at}
-          last={last}
-          isQuiet={view.channels.some((c) => c.id === last.channelId && isByHand(c))}
-          onUndo={canTakeBack ? takeBack : null}
-        />
-      )}
-      {isPlanned && view.channels.some(isByHand) && (
-        <RunTable
-          view={view}
-          isBusy={isBusy}
-          answered={answered}
-          saw={(channelId, seen) => {
-            const channel = view.channels.find((c) => c.id === channelId);
-            if (channel) saw(channel, seen);
-          }}
-          onUndo={canTakeBack ? takeBack : null}
-          onForm={(form) => forms.send({ intent: "set-form", form })}
-          onMove={isCart ? (channelId) => send({ intent: "move-to-spare", channelId }) : null}
-          onPassOver={isCart ? (channelId) => send({ intent: "pass-over", channelId }) : null}
-          openId={openId}
-          onOpen={setOpenId}
-        />
-      )}
-      <Channels>
-        {shown.map((c) => (
-          <SyncChannel
-            key={c.id}
-            view={view}
-            channel={c}
-            isMetered={isMetered}
-            waiting={answered}
-            saw={(seen) => saw(c, seen)}
-            isBusy={isBusy || live !== "live"}
-            pending={pending}
-            send={send}
-          />
-        ))}
-      </Channels>
-      <Soft as="p">
-        Track sheet:{" "}
-        <a href={`/day/${view.day.id}/files/tracks.csv`} download>
-          as a table
-        </a>
-        ,{" "}
-        <a href={`/day/${view.day.id}/files/tracks.json`} download>
-          as JSON
-        </a>
-        .
-      </Soft>
-      {!drill && view.plan && view.rig.state === "ready" && view.rig.isPractice && (
-        <Row>
-          <CartButton isDisabled={isBusy} onPress={() => send({ intent: "hide-faults" })}>
-            Practise: hide five faults
-          </CartButton>
-        </Row>
-      )}
-      <Soft as="p">
-        {view.rig.state === "ready" && "The switches stand for hands on the practice packs. "}Wiring
-        a person is touching a person: ask first; ask about implanted medical devices, and keep
-        packs away from them as their maker says.
-      </Soft>
-    </Stack>
+    <ChannelTable
+      label={SYNC.label}
+      channels={view.channels}
+      columns={syncColumns({ rows, names, now: nowAsked, goTo: run.goTo, isMetered })}
+      besideName={(c) => c.packLabel}
+      firstId={run.row?.channel.id ?? null}
+      needsHand={(c) => c.state.sync.status === "problem"}
+      head={
+        <>
+          <div>
+            <Answer>
+              {isPlanned
+                ? verifiedHeadline(
+                    verified,
+                    view.channels.length,
+                    fault
+                      ? { talker: fault.talker, words: syncWords(fault.state, names).text }
+                      : null,
+                  )
+                : SYNC.nothing}
+            </Answer>
+            <Sub>
+              {!isPlanned ? (
+                SYNC.nothingHint
+              ) : handRows.length > 0 ? (
+                <ByDevice keys={SYNC.keys} touch={SYNC.tap} />
+              ) : (
+                SYNC.receiverFirst
+              )}{" "}
+              <CartOnly>
+                <Link to={`/day/${view.day.id}/guided-setup`}>{SYNC.guided}</Link>
+              </CartOnly>
+            </Sub>
+          </div>
+          {drill && (
+            <Drill
+              drill={drill}
+              isProved={verified === view.channels.length}
+              isBusy={isBusy}
+              send={send}
+            />
+          )}
+          <ReplyNotice reply={answer} />
+          {forms.reply?.ok === false && <ReplyNotice reply={forms.reply} />}
+          {last && waiting.length === 0 && (
+            <SeenNotice
+              key={last.at}
+              last={last}
+              isQuiet={view.channels.some((c) => c.id === last.channelId && isByHand(c))}
+              onUndo={undo}
+            />
+          )}
+        </>
+      }
+      tools={
+        isPlanned && (
+          <>
+            {unset.length > 0 && (
+              <CartPrimaryButton
+                isDisabled={isBusy}
+                onPress={() =>
+                  send({ intent: "set-receivers", channelIds: unset.map((c) => c.id) })
+                }
+              >
+                {setReceiversWords(unset.length, unset[0]?.talker ?? "", view.plan?.version ?? 0)}
+              </CartPrimaryButton>
+            )}
+            {isMetered && driven.length > 1 && driven.some(canBeVerified) && (
+              <VerifyAll round={round} isDone={verified === view.channels.length} />
+            )}
+            {handRows.length > 0 && (
+              <CartOnly>
+                {VERIFICATION_FORMS.map((f) => (
+                  <QuietButton
+                    key={f}
+                    aria-pressed={form === f}
+                    style={form === f ? { fontWeight: 700 } : {}}
+                    onPress={() => forms.send({ intent: "set-form", form: f })}
+                  >
+                    {FORM_WORDS[f].name}
+                  </QuietButton>
+                ))}
+                <Soft>{FORM_WORDS[form].asks}</Soft>
+              </CartOnly>
+            )}
+            {undo && handRows.length > 0 && <QuietButton onPress={undo}>{SYNC.undo}</QuietButton>}
+          </>
+        )
+      }
+      detail={(c) => {
+        const row = rows.find((r) => r.channel.id === c.id);
+        return (
+          row && (
+            <SyncDetail
+              key={c.id}
+              view={view}
+              channel={c}
+              row={row}
+              run={isPlanned && run.row?.channel.id === c.id ? run : null}
+              isMetered={isMetered}
+              waiting={answered}
+              saw={(seen) => saw(c, seen)}
+              isBusy={isBusy || live !== "live"}
+              pending={pending}
+              send={send}
+            />
+          )
+        );
+      }}
+      foot={
+        <>
+          <Row>
+            <Soft>
+              {SYNC.trackSheet}{" "}
+              <a href={`/day/${view.day.id}/files/tracks.csv`} download>
+                {SYNC.asCsv}
+              </a>
+              ,{" "}
+              <a href={`/day/${view.day.id}/files/tracks.json`} download>
+                {SYNC.asJson}
+              </a>
+            </Soft>
+            {!drill && view.plan && view.rig.state === "ready" && view.rig.isPractice && (
+              <CartButton isDisabled={isBusy} onPress={() => send({ intent: "hide-faults" })}>
+                {SYNC.practise}
+              </CartButton>
+            )}
+          </Row>
+          <Soft as="p">{`${view.rig.state === "ready" ? `${SYNC.switches} ` : ""}${SYNC.touch}`}</Soft>
+        </>
+      }
+    />
   );
 }
 
-const Channels = styled.ul`
-  list-style: none;
-  border-top: 1px solid var(--soft);
-`;
+const NO_ROWS: readonly RunRow[] = [];
+
+/** Goes through the channels by itself, as long as nobody stops it. */
+function VerifyAll({ round, isDone }: { round: VerifyRound; isDone: boolean }) {
+  if (round.at)
+    return (
+      <>
+        <Soft role="status">{verifyingWords(round.at.done, round.at.all)}</Soft>
+        <Button onPress={round.stop}>{SYNC.stop}</Button>
+      </>
+    );
+  return isDone ? null : <Button onPress={round.start}>{SYNC.verifyAll}</Button>;
+}

@@ -3,15 +3,15 @@ import type { SeenItem } from "~/contract/schemas/seen";
 import { isGoodOutcome } from "~/core/channel/verificationParts";
 
 /**
- * What a channel's proof looks like with what waits to be sent: a tick shows at once, whether the
+ * What a channel's verification looks like with what waits to be sent: a tick shows at once, whether the
  * cart was told or not.
  */
 export function withWaiting(
   channel: ChannelView,
   waiting: readonly SeenItem[],
-): ChannelView["proof"] {
+): ChannelView["verification"] {
   const mine = waiting.filter((w) => w.channelId === channel.id);
-  return channel.proof.map((state) => {
+  return channel.verification.map((state) => {
     const item = mine.findLast(({ seen }) => seen.what === "proof" && seen.part === state.part);
     if (item?.seen.what !== "proof") return state;
     const { part, outcome, shown } = item.seen;

@@ -11,8 +11,10 @@ import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { SliderField, SwitchField } from "~/app/ui/Field/Field";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Figure, Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
+import { WALK_KEYS } from "~/contract/messages/keys";
+import { WALK_TEST_TEXTS } from "~/contract/messages/screens/walkTest";
 import { useDay } from "~/app/routes/shared/useDay";
-import { useKeys } from "~/app/routes/shared/useKeys";
+import { useCommands } from "~/app/features/commands/commandStore";
 import type { WalkedBy } from "~/app/routes/shared/usePlanReckoning";
 import { type HandWalk, toldOf } from "./useHandWalk";
 
@@ -37,31 +39,39 @@ export function ByHand({ plan, chosen, hand, marks, metres }: ByHandProps) {
   const seen = toldOf(hand.told, walk.id);
   const channel = channels.find((c) => c.id === walker.channelId);
   const drop = () => hand.mark({ sign: "dropped" });
-  useKeys({
-    d: () => (walking ? drop() : undefined),
-    e: () => (walking ? hand.end() : undefined),
-    w: () => (walking ? undefined : hand.start()),
-    u: () => (walking ? undefined : hand.undo?.()),
-  });
+  useCommands(
+    walking
+      ? [
+          { label: WALK_KEYS.dropped, key: "d", run: drop },
+          { label: WALK_KEYS.end, key: "e", run: hand.end },
+        ]
+      : [
+          { label: WALK_KEYS.begin, key: "w", run: hand.start },
+          ...(hand.undo ? [{ label: WALK_KEYS.undo, key: "u", run: hand.undo }] : []),
+        ],
+  );
   if (walking)
     return (
-      <section aria-label="By hand">
-        <Heading>{`${walker.talker} walks “${walk.name}”`}</Heading>
+      <section aria-label={WALK_TEST_TEXTS.byHand2}>
+        <Heading>{WALK_TEST_TEXTS.walks(walker.talker, walk.name)}</Heading>
         <Stack $gapPx={10}>
           <DropButton onPress={drop}>
-            <kbd>d</kbd> Dropped here
+            <kbd>d</kbd> {WALK_TEST_TEXTS.droppedHere}
           </DropButton>
           <Row>
             <Figure aria-live="off">{`${walking.seconds} s`}</Figure>
             <span role="status">
               {walking.drops === 0
-                ? "no dropout so far"
-                : `${walking.drops} ${walking.drops === 1 ? "dropout" : "dropouts"} so far`}
+                ? WALK_TEST_TEXTS.noDropoutSoFar
+                : WALK_TEST_TEXTS.soFar(
+                    walking.drops,
+                    walking.drops === 1 ? "dropout" : "dropouts",
+                  )}
             </span>
           </Row>
           <MeterFigureField
-            label={`${walker.receiverLabel} reads`}
-            hint="its meter reads"
+            label={WALK_TEST_TEXTS.reads(walker.receiverLabel)}
+            hint={WALK_TEST_TEXTS.itsMeterReads}
             used={channel?.meterScale ?? null}
             typed={typed}
             onType={setTyped}
@@ -72,43 +82,39 @@ export function ByHand({ plan, chosen, hand, marks, metres }: ByHandProps) {
           />
           <Row>
             <Button onPress={hand.end}>
-              <kbd>e</kbd> At the end: it held everywhere else
+              <kbd>e</kbd> {WALK_TEST_TEXTS.atTheEndOkEverywhere}
             </Button>
-            <QuietButton onPress={hand.giveUp}>Stop, keep nothing</QuietButton>
+            <QuietButton onPress={hand.giveUp}>{WALK_TEST_TEXTS.stopWithoutSaving}</QuietButton>
           </Row>
-          <Notice kind="caution">
-            Eyes on the ground, not on the meter. Keep off private land and clear of traffic and
-            animals.
-          </Notice>
+          <Notice kind="caution">{WALK_TEST_TEXTS.watchTheGroundNot}</Notice>
         </Stack>
       </section>
     );
   const lengthM = walkLengthM(walk);
   const isHeld = seen.heldToM !== null;
   return (
-    <section aria-label="By hand">
-      <Heading>By hand</Heading>
+    <section aria-label={WALK_TEST_TEXTS.byHand2}>
+      <Heading>{WALK_TEST_TEXTS.byHand2}</Heading>
       <Stack $gapPx={8}>
         <Row>
           <PrimaryButton onPress={hand.start}>
-            <kbd>w</kbd> {`${walker.talker} walks now`}
+            <kbd>w</kbd> {WALK_TEST_TEXTS.walksNow(walker.talker)}
           </PrimaryButton>
           {hand.undo && (
             <QuietButton onPress={hand.undo}>
-              <kbd>u</kbd> Undo
+              <kbd>u</kbd> {WALK_TEST_TEXTS.undo}
             </QuietButton>
           )}
-          <Soft>
-            Listen, and press “Dropped here” each time the sound breaks. Or tap the plan where it
-            did.
-          </Soft>
+          <Soft>{WALK_TEST_TEXTS.listenAndPressDroppedHere}</Soft>
         </Row>
         {isOff && (
-          <Notice kind="refused">{`That spot is more than ${metres(NEAR_M)} from “${walk.name}”. Nothing was added; choose another walk above, or tap nearer.`}</Notice>
+          <Notice kind="refused">
+            {WALK_TEST_TEXTS.thatSpotIsMoreThan(metres(NEAR_M), walk.name)}
+          </Notice>
         )}
         <FloorPlanChart
           plan={plan}
-          label={`Plan: tap where ${walker.talker} dropped on “${walk.name}”`}
+          label={WALK_TEST_TEXTS.planTapWhereDropped(walker.talker, walk.name)}
           selected={{ kind: "walk", id: walk.id }}
           marks={marks}
           markers={seen.points.map((p) => ({
@@ -141,7 +147,7 @@ export function ByHand({ plan, chosen, hand, marks, metres }: ByHandProps) {
           isSelected={isHeld}
           onChange={(held) => hand.change({ ...seen, heldToM: held ? lengthM : null })}
         >
-          it was listened to all the way, and held everywhere else
+          {WALK_TEST_TEXTS.listenedToAllTheWay}
         </SwitchField>
         <Soft as="p">{SEEN_BY_WORDS}</Soft>
       </Stack>
@@ -166,11 +172,11 @@ function Told({
 }) {
   if (seen.points.length === 0) return null;
   return (
-    <Row role="list" aria-label="What was told">
+    <Row role="list" aria-label={WALK_TEST_TEXTS.markedSoFar}>
       {seen.points.map((p, i) => (
         <span key={`${i}.${p.atM}`} role="listitem">
           <Button
-            aria-label={`Remove: ${seenPointWords(p, metres)}`}
+            aria-label={WALK_TEST_TEXTS.remove(seenPointWords(p, metres))}
             onPress={() => onChange({ ...seen, points: seen.points.filter((_, k) => k !== i) })}
           >
             {seenPointWords(p, metres)} <X aria-hidden />
@@ -203,8 +209,8 @@ function MeterAt({
   return (
     <Row>
       <MeterFigureField
-        label={`${receiver} read`}
-        hint="or its meter read"
+        label={WALK_TEST_TEXTS.read(receiver)}
+        hint={WALK_TEST_TEXTS.orItsMeterRead}
         used={used}
         typed={typed}
         onType={setTyped}
@@ -229,6 +235,6 @@ function MeterAt({
 const DropButton = styled(PrimaryButton)`
   width: 100%;
   min-height: 96px;
-  font-size: 22px;
+  font-size: var(--head);
   touch-action: manipulation;
 `;

@@ -3,14 +3,15 @@ import styled from "styled-components";
 import { numberAt } from "~/core/units/items";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { walkForecast } from "~/core/location/forecast";
-import { WalkSeam } from "~/app/charts/walkSeam/WalkSeam";
+import { WalkRfHistory } from "~/app/charts/walkRfHistory/WalkRfHistory";
 import { spreadWords } from "~/contract/messages/range";
+import { WALK_TEST_TEXTS } from "~/contract/messages/screens/walkTest";
 import { Mark } from "~/app/ui/Mark/Mark";
 import { Row, Soft } from "~/app/ui/Page/Page";
 import type { WalkedBy } from "~/app/routes/shared/usePlanReckoning";
 import type { WalkTestResult } from "./useWalked";
 
-/** One walk: reckoned as a seam, what was read over it. */
+/** One walk: reckoned as an RF history, what was read over it. */
 export function Laid({
   by,
   plan,
@@ -43,12 +44,9 @@ export function Laid({
         <b>{by.walk.name}</b>
         <Soft>{from.join(", ")}</Soft>
       </Row>
-      <Soft as="p">
-        The margin with what was found, as areas; each reading as a dot, A upwards, B downwards;
-        each dropout that was heard as a cross.
-      </Soft>
-      <WalkSeam
-        label={`Readings along “${by.walk.name}” over what is reckoned`}
+      <Soft as="p">{WALK_TEST_TEXTS.marginAfterThisWalkTest}</Soft>
+      <WalkRfHistory
+        label={WALK_TEST_TEXTS.readingsAlongOverTheCalculation(by.walk.name)}
         points={corrected.points.map((p) => ({
           atM: p.atM,
           aDb: numberAt(p.marginsDb, 0),
@@ -60,7 +58,7 @@ export function Laid({
         metres={metres}
         heightPx={170}
       />
-      <Soft as="p">{`By the book ${spreadWords(book)}; with this place’s corrections ${spreadWords(corrected)}.`}</Soft>
+      <Soft as="p">{WALK_TEST_TEXTS.byTheModel(spreadWords(book), spreadWords(corrected))}</Soft>
     </WalkBlock>
   );
 }

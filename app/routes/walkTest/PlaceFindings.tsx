@@ -1,4 +1,5 @@
 import { count, formatDb } from "~/contract/messages/format";
+import { WALK_TEST_TEXTS } from "~/contract/messages/screens/walkTest";
 import { PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { Figure, Heading, Row, Soft, Table } from "~/app/ui/Page/Page";
 import type { WalkTestResult } from "./useWalked";
@@ -19,32 +20,32 @@ export function PlaceFindings(props: PlaceFindingsProps) {
   const { fit, windows, inNoise } = test;
   const corrections = [
     ["Everywhere", fit.general],
-    ["For each wall between", fit.perWall],
-    ["With the body between", fit.behindBody],
+    [WALK_TEST_TEXTS.forEachWallBetween, fit.perWall],
+    [WALK_TEST_TEXTS.withTheBodyBetween, fit.behindBody],
   ] as const;
   return (
-    <section aria-label="This place">
-      <Heading>What that says of this place</Heading>
+    <section aria-label={WALK_TEST_TEXTS.thisLocation}>
+      <Heading>{WALK_TEST_TEXTS.whatThisSaysAbout}</Heading>
       <Table>
         <thead>
           <tr>
-            <th>Correction</th>
-            <th>dB</th>
-            <th>known to</th>
+            <th>{WALK_TEST_TEXTS.correction}</th>
+            <th>{WALK_TEST_TEXTS.db}</th>
+            <th>{WALK_TEST_TEXTS.known}</th>
           </tr>
         </thead>
         <tbody>
           {corrections.map(([name, correction]) => (
             <tr key={name}>
               <td>{name}</td>
-              <td data-label="dB">
+              <td data-label={WALK_TEST_TEXTS.db}>
                 <Figure>{correction ? formatDb(correction.db) : "—"}</Figure>
               </td>
-              <td data-label="known to">
+              <td data-label={WALK_TEST_TEXTS.known}>
                 {correction ? (
-                  <Figure>{`± ${correction.uncertaintyDb.toFixed(1)} dB`}</Figure>
+                  <Figure>{WALK_TEST_TEXTS.dbWith(correction.uncertaintyDb.toFixed(1))}</Figure>
                 ) : (
-                  <Soft>these walks do not tell</Soft>
+                  <Soft>{WALK_TEST_TEXTS.notKnownFromTheseWalks}</Soft>
                 )}
               </td>
             </tr>
@@ -54,11 +55,13 @@ export function PlaceFindings(props: PlaceFindingsProps) {
       <Row>
         <PrimaryButton
           isDisabled={isBusy}
-          why={fit.general === null ? "Too little was read to tell: walk on." : null}
+          why={fit.general === null ? WALK_TEST_TEXTS.tooFewReadingsKeepWalking : null}
           onPress={onKeep}
-        >{`Keep for ${place}`}</PrimaryButton>
-        <QuietButton onPress={onBeginAgain}>Begin again</QuietButton>
-        <Soft>{`${count(walks, "walk")}, ${count(windows.length, "stretch", "stretches")}${fit.limits ? `, ${fit.limits === windows.length ? "all" : fit.limits} of them told only as “at most” or “at least”` : ""}${inNoise > 0 ? `; ${count(inNoise, "stretch", "stretches")} in the noise` : ""}`}</Soft>
+        >
+          {WALK_TEST_TEXTS.save(place)}
+        </PrimaryButton>
+        <QuietButton onPress={onBeginAgain}>{WALK_TEST_TEXTS.startAgain}</QuietButton>
+        <Soft>{`${count(walks, "walk")}, ${count(windows.length, "part")}${fit.limits ? WALK_TEST_TEXTS.ofThemOnlyUpper(fit.limits === windows.length ? "all" : fit.limits) : ""}${inNoise > 0 ? WALK_TEST_TEXTS.inTheNoise(count(inNoise, "part")) : ""}`}</Soft>
       </Row>
     </section>
   );

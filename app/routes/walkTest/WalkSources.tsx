@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import { count } from "~/contract/messages/format";
+import { WALK_TEST_TEXTS } from "~/contract/messages/screens/walkTest";
 import { Button, PrimaryButton } from "~/app/ui/Button/Button";
 import { AreaField } from "~/app/ui/Field/Field";
 import { Heading, Row, Soft, Stack } from "~/app/ui/Page/Page";
@@ -20,8 +21,8 @@ interface WalkSourcesProps {
 /** How levels come in that a receiver read: walked for practice, recorded, from a file, typed. */
 export function WalkSources({ chosen, inHand }: WalkSourcesProps) {
   return (
-    <section aria-label="From levels">
-      <Heading>From levels</Heading>
+    <section aria-label={WALK_TEST_TEXTS.fromLevels}>
+      <Heading>{WALK_TEST_TEXTS.fromLevels}</Heading>
       <Row>
         <FromReceiver chosen={chosen} inHand={inHand} />
         <FileTrigger
@@ -30,11 +31,11 @@ export function WalkSources({ chosen, inHand }: WalkSourcesProps) {
             const file = files?.[0];
             if (!file) return;
             if (file.size > MAX_WALK_BYTES)
-              inHand.refuse(`“${file.name}” is larger than 4 MB: no walk is. Nothing was taken.`);
+              inHand.refuse(WALK_TEST_TEXTS.isLargerThan4Mb(file.name));
             else void file.text().then((text) => inHand.take(text, `“${file.name}”`));
           }}
         >
-          <Button>From a file</Button>
+          <Button>{WALK_TEST_TEXTS.fromAFile}</Button>
         </FileTrigger>
       </Row>
       <TypedLevels take={inHand.take} />
@@ -58,25 +59,29 @@ function FromReceiver({ chosen, inHand }: Pick<WalkSourcesProps, "chosen" | "inH
           onPress={() =>
             hands.send({ intent: "handle-pack", packKey: off.packKey, change: { isOn: true } })
           }
-        >{`Switch ${off.packLabel} on`}</Button>
+        >
+          {WALK_TEST_TEXTS.switch(off.packLabel)}
+        </Button>
       )}
       {rig.isPractice && !off && (
         <PrimaryButton
           isDisabled={isWalking}
-          why={recorder.isRunning ? "A walk is being recorded." : null}
+          why={recorder.isRunning ? WALK_TEST_TEXTS.aWalkIsBeingRecorded : null}
           onPress={() => void inHand.letWalk()}
         >
-          {isWalking ? "Walking…" : `Let ${chosen.walker.talker} walk it`}
+          {isWalking ? WALK_TEST_TEXTS.walking : WALK_TEST_TEXTS.letWalk(chosen.walker.talker)}
         </PrimaryButton>
       )}
       {recorder.isRunning ? (
         <>
-          <Button onPress={recorder.stop}>At the end</Button>
-          <Soft aria-live="polite">{`${count(recorder.readings, "reading")} so far`}</Soft>
+          <Button onPress={recorder.stop}>{WALK_TEST_TEXTS.atTheEnd}</Button>
+          <Soft aria-live="polite">
+            {WALK_TEST_TEXTS.soFarWith(count(recorder.readings, "reading"))}
+          </Soft>
         </>
       ) : (
         <Button isDisabled={isWalking} onPress={recorder.start}>
-          Record from the receiver
+          {WALK_TEST_TEXTS.recordFromTheReceiver}
         </Button>
       )}
     </>
@@ -87,23 +92,23 @@ function TypedLevels({ take }: Pick<WalkedInHand, "take">) {
   const [typed, setTyped] = useState("");
   return (
     <details>
-      <summary>Type or paste levels</summary>
+      <summary>{WALK_TEST_TEXTS.typeOrPasteLevels}</summary>
       <Stack $gapPx={8}>
         <AreaField
-          label="Time, level of A, level of B"
+          label={WALK_TEST_TEXTS.timeLevelOfALevel}
           value={typed}
           onChange={setTyped}
           rows={5}
-          hint="A line for each reading, from the walk’s start to its end: seconds or 1:05, then dBm (or dBµV where a heading says so). B may be missing."
+          hint={WALK_TEST_TEXTS.oneLinePerReading}
         />
         <Row>
           <Button
             isDisabled={typed.trim() === ""}
             onPress={() => {
-              if (take(typed, "what was typed")) setTyped("");
+              if (take(typed, WALK_TEST_TEXTS.whatWasTyped)) setTyped("");
             }}
           >
-            Lay it over
+            {WALK_TEST_TEXTS.usingTheseLevels}
           </Button>
         </Row>
       </Stack>

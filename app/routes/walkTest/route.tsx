@@ -5,6 +5,7 @@ import { placeRange, type PlaceRange } from "~/server/services/range/placePlans.
 import { count, formatClock, formatDb } from "~/contract/messages/format";
 import { fitWords } from "~/contract/messages/plan";
 import { seenWalkWords } from "~/contract/messages/walkTest";
+import { WALK_TEST_TEXTS } from "~/contract/messages/screens/walkTest";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { useLengths } from "~/app/routes/shared/useLengths";
 import { SelectField } from "~/app/ui/Field/Field";
@@ -74,7 +75,9 @@ function WalkTest({ range, inHand, plan }: WalkTestProps) {
     });
   const from = (id: string) => [
     ...walked.filter((w) => w.walkId === id).map((w) => w.from),
-    ...(isTold(toldOf(hand.told, id)) ? [`by hand: ${seenWalkWords(toldOf(hand.told, id))}`] : []),
+    ...(isTold(toldOf(hand.told, id))
+      ? [WALK_TEST_TEXTS.byHand(seenWalkWords(toldOf(hand.told, id)))]
+      : []),
   ];
   // what works without a cable comes first where there is none
   const isDriven = view.rig.state === "ready";
@@ -103,7 +106,7 @@ function WalkTest({ range, inHand, plan }: WalkTestProps) {
         <Row>
           {" "}
           <SelectField
-            label="Which walk"
+            label={WALK_TEST_TEXTS.whichWalk}
             choices={walks.map((w) => ({ id: w.walk.id, label: w.walk.name }))}
             value={chosen.walk.id}
             onChange={setWalkId}
@@ -132,7 +135,7 @@ function WalkTest({ range, inHand, plan }: WalkTestProps) {
       {plan.fit && (
         <Row>
           <QuietButton isDisabled={inHand.isBusy} onPress={() => keep(null)}>
-            Forget this place’s walk test
+            {WALK_TEST_TEXTS.removeTheWalkTestHere}
           </QuietButton>
         </Row>
       )}
@@ -162,13 +165,13 @@ function NothingToWalk({ lacks, dayId }: { lacks: "antenna" | "walk"; dayId: num
       <div>
         <Answer>
           {lacks === "antenna"
-            ? "No antenna stands on the plan yet"
-            : "Nobody walks on the plan yet"}
+            ? WALK_TEST_TEXTS.noAntennaOnThePlan
+            : WALK_TEST_TEXTS.noWalkOnThePlan}
         </Answer>
         <Sub>
-          A walk test lays what the receiver read over what was reckoned.{" "}
-          <Link to={`/day/${dayId}/draw`}>Draw</Link> first where people go and where the antennas
-          stand.
+          {WALK_TEST_TEXTS.aWalkTestComparesReadings}{" "}
+          <Link to={`/day/${dayId}/draw`}>{WALK_TEST_TEXTS.draw}</Link>{" "}
+          {WALK_TEST_TEXTS.theWalksAndAntennasFirst}
         </Sub>
       </div>
     </Stack>
@@ -178,22 +181,42 @@ function NothingToWalk({ lacks, dayId }: { lacks: "antenna" | "walk"; dayId: num
 /** What an earlier walk test found, or how one is walked. */
 const keptWords = ({ fit }: FloorPlan): string =>
   fit
-    ? `Walked at ${formatClock(fit.atMs)}, ${count(fit.readings, "stretch", "stretches")}${fit.limits ? `, ${fit.limits === fit.readings ? "all" : fit.limits} told only as limits` : ""}: ${fitWords(fit)}.${fit.limits === fit.readings ? "" : ` It was ${formatDb(fit.errorDb)} off from place to place, and is ${formatDb(fit.errorAfterDb)} with that.`}`
-    : "Carry the pack along a walk as it is worn, at the pace of the scene, and listen or let the receiver be read. Two or three walks with walls between and turned backs say most.";
+    ? WALK_TEST_TEXTS.walked(
+        formatClock(fit.atMs),
+        count(fit.readings, "part"),
+        fit.limits
+          ? WALK_TEST_TEXTS.toldOnlyAsLimits(fit.limits === fit.readings ? "all" : fit.limits)
+          : "",
+        fitWords(fit),
+        fit.limits === fit.readings
+          ? ""
+          : WALK_TEST_TEXTS.itWasOffFromPlace(formatDb(fit.errorDb), formatDb(fit.errorAfterDb)),
+      )
+    : WALK_TEST_TEXTS.carryThePackAlong;
 
 function headline(place: string, test: WalkTestResult | null, plan: FloorPlan): string {
   if (!test)
     return plan.fit
-      ? `${place} is reckoned by its own walk test`
-      : `Nobody has walked ${place} yet`;
+      ? WALK_TEST_TEXTS.isCalculatedWithItsWalk(place)
+      : WALK_TEST_TEXTS.noWalkTestOfYet(place);
   const by = test.fit.biasDb;
   if (Math.abs(by) < 1)
-    return `${place} is as the book has it${test.fit.limits === test.fit.readings ? "" : `, ${formatDb(test.fit.errorDb)} from place to place`}`;
-  return `${place} gives ${formatDb(Math.abs(by))} ${by < 0 ? "less" : "more"} than the book`;
+    return WALK_TEST_TEXTS.isAsTheModelSays(
+      place,
+      test.fit.limits === test.fit.readings
+        ? ""
+        : WALK_TEST_TEXTS.spreadAlongTheWalk(formatDb(test.fit.errorDb)),
+    );
+  return WALK_TEST_TEXTS.givesThanTheModel(place, formatDb(Math.abs(by)), by < 0 ? "less" : "more");
 }
 
 /** No word of measuring where nobody measured. */
 const subline = ({ fit }: WalkTestResult): string =>
   fit.limits === fit.readings
-    ? `No level was measured: about ${formatDb(fit.biasDb)} on the whole, from where it dropped and where it held. That comes to ${fitWords(fit)}.`
-    : `Measured less reckoned: ${formatDb(fit.biasDb)} on the whole, ${formatDb(fit.errorDb)} up and down from place to place. With ${fitWords(fit)} what is left is ${formatDb(fit.errorAfterDb)}.`;
+    ? WALK_TEST_TEXTS.noLevelWasMeasuredAbout(formatDb(fit.biasDb), fitWords(fit))
+    : WALK_TEST_TEXTS.measuredMinusCalculatedMeanSpread(
+        formatDb(fit.biasDb),
+        formatDb(fit.errorDb),
+        fitWords(fit),
+        formatDb(fit.errorAfterDb),
+      );

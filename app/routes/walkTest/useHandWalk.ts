@@ -23,7 +23,7 @@ export interface HandWalk {
   mark: (sign: WalkSign) => void;
   end: () => void;
   giveUp: () => void;
-  /** What was told of the chosen walk, put right afterwards. */
+  /** Marked so far of the chosen walk, put right afterwards. */
   change: (to: SeenWalk) => void;
   undo: (() => void) | null;
   clear: () => void;
@@ -35,7 +35,7 @@ export const toldOf = (told: ToldWalks, walkId: string): SeenWalk => told[walkId
 const keptShape = z.record(z.string(), seenWalkShape);
 const MAX_BACK = 100;
 
-/** What was told on this visit survives the page being loaded again; a phone does that in a pocket. */
+/** Marked so far on this visit survives the page being loaded again; a phone does that in a pocket. */
 function readKept(key: string): ToldWalks {
   try {
     const read = keptShape.safeParse(JSON.parse(sessionStorage.getItem(key) ?? "{}"));

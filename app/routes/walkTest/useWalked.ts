@@ -1,5 +1,6 @@
 import { useMemo, useState } from "react";
 import { readingsErrorWords } from "~/contract/messages/planFile";
+import { WALK_TEST_TEXTS } from "~/contract/messages/screens/walkTest";
 import type { FloorPlan } from "~/core/location/floorPlan";
 import { readWalkReadings, type TimedReading } from "~/core/location/walkReadings";
 import { type TestedWalk, walkedResults, walkTest } from "~/core/location/walkTest";
@@ -59,10 +60,7 @@ export function useWalked(
   };
   const recorder = useRecorder(chosen?.walker.channelId ?? 0, (readings) => {
     if (readings.length >= 2) add("recorded", readings);
-    else
-      setRefusal(
-        "Nothing was read on the way: switch the pack on, and let the receiver be asked. The walk was not taken.",
-      );
+    else setRefusal(WALK_TEST_TEXTS.nothingWasRead);
   });
   const test = useMemo(() => testOf(plan, walks, walked, told), [plan, walks, walked, told]);
   return {
@@ -83,8 +81,8 @@ export function useWalked(
       setWalking(true);
       setRefusal(null);
       const { readings, message } = await practiceWalk(dayId, chosen);
-      if (readings) add(`${chosen.walker.talker} walked`, readings);
-      else setRefusal(message ?? "The practice units did not answer. Nothing was changed.");
+      if (readings) add(WALK_TEST_TEXTS.walkedWith(chosen.walker.talker), readings);
+      else setRefusal(message ?? WALK_TEST_TEXTS.thePracticeUnitsDidNot);
       setWalking(false);
     },
     beginAgain: () => setWalked([]),

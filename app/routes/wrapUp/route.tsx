@@ -3,7 +3,14 @@ import type { Route } from "./+types/route";
 import { beginRoll } from "~/server/services/roll/roll.server";
 import { allPacksOff } from "~/server/services/sync/syncs.server";
 import { closeDay, tickWrap, wrapView } from "~/server/services/day/wrapUp.server";
-import { capital, count, formatDate, formatDuration, listWords } from "~/contract/messages/format";
+import {
+  capital,
+  count,
+  formatDate,
+  formatDuration,
+  namesOrCount,
+} from "~/contract/messages/format";
+import { WRAP_UP_TEXTS } from "~/contract/messages/screens/wrapUp";
 import type { WrapStep } from "~/core/schedule/wrapUp";
 import { Button, PrimaryButton } from "~/app/ui/Button/Button";
 import { CheckField } from "~/app/ui/Field/Field";
@@ -34,39 +41,48 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     case "tick":
       return reply(await tickWrap(app, dayId, intent));
     case "packs-off":
-      return reply(await allPacksOff(app, dayId), () => "All packs are off.");
+      return reply(await allPacksOff(app, dayId), () => WRAP_UP_TEXTS.allPacksAreOff);
     case "close-day":
       return reply(
         await closeDay(app, dayId),
         ({ carried, next }) =>
-          `The roll is over; what was read is kept. ${next ? (carried > 0 ? `${capital(count(carried, "set"))} of cells carried into day ${next.dayNumber}: their hours count on.` : `No hours to carry into day ${next.dayNumber}.`) : "No later day of this shoot is planned: the hours stay with this one."}`,
+          WRAP_UP_TEXTS.theRollIsOverWhat(
+            next
+              ? carried > 0
+                ? WRAP_UP_TEXTS.ofBatteriesCarriedIntoDay(
+                    capital(count(carried, "set")),
+                    next.dayNumber,
+                  )
+                : WRAP_UP_TEXTS.noHoursToCarryInto(next.dayNumber)
+              : WRAP_UP_TEXTS.noLaterDay,
+          ),
         (): WrapIntent => ({ intent: "roll-on" }),
       );
     case "roll-on":
-      return reply(await beginRoll(app, dayId), () => "It rolls on.");
+      return reply(await beginRoll(app, dayId), () => WRAP_UP_TEXTS.itRolls);
   }
 }
 
 const GROUPS: readonly { title: string; kinds: readonly WrapStep["kind"][]; why: string }[] = [
   {
-    title: "Everything off",
+    title: WRAP_UP_TEXTS.everythingOff,
     kinds: ["pack-off", "receiver-off"],
-    why: "packs, handhelds, and receivers: those are the ones forgotten; off before anything is unplugged",
+    why: WRAP_UP_TEXTS.packsHandheldsAndReceiversBefore,
   },
   {
-    title: "Cells",
+    title: WRAP_UP_TEXTS.batteries,
     kinds: ["cells-out", "charge"],
-    why: "out overnight, or on charge; part-used sets stay with their pack’s hours",
+    why: WRAP_UP_TEXTS.outOvernightOrOnCharge,
   },
   {
-    title: "Counted back in",
+    title: WRAP_UP_TEXTS.counted,
     kinds: ["count"],
-    why: "to their case, by block: a mixed pair shows up tomorrow as range that is gone",
+    why: WRAP_UP_TEXTS.byBlockAMixedUp,
   },
   {
-    title: "Left as found",
+    title: WRAP_UP_TEXTS.leftAsFound,
     kinds: ["fixed-set", "pairing"],
-    why: "presets of a house’s own set unchanged; pairings erased only on what is handed on",
+    why: WRAP_UP_TEXTS.housePresetsUnchangedErasePairings,
   },
 ];
 
@@ -82,29 +98,33 @@ export default function WrapScreen({ loaderData: view }: Route.ComponentProps) {
         <Answer>
           {left.length === 0
             ? view.isRolling
-              ? "Everything is put away; it still rolls"
-              : "Wrapped"
+              ? WRAP_UP_TEXTS.everythingIsArchivedItStill
+              : WRAP_UP_TEXTS.wrapped
             : on.length > 0
-              ? `${listWords(on.map((s) => s.label))} ${on.length === 1 ? "is" : "are"} still on`
-              : `${capital(count(left.length, "thing"))} left before the case is shut`}
+              ? WRAP_UP_TEXTS.still(
+                  capital(
+                    namesOrCount(
+                      on.map((s) => s.label),
+                      "unit",
+                    ),
+                  ),
+                  on.length === 1 ? "is" : "are",
+                )
+              : WRAP_UP_TEXTS.leftToDo(capital(count(left.length, "thing")))}
         </Answer>
-        <Sub>
-          What was scanned and picked today is of today: the next place, and the next day, begin
-          with a scan of their own.
-        </Sub>
+        <Sub>{WRAP_UP_TEXTS.todaysScansAndPlans}</Sub>
       </div>
       <ReplyNotice reply={said} onUndo={send} />
       <Row>
         {view.isRolling && (
           <PrimaryButton isDisabled={isBusy} onPress={() => send({ intent: "close-day" })}>
-            The day is over
+            {WRAP_UP_TEXTS.endTheDay}
           </PrimaryButton>
         )}
         {on.length > 0 && day.rig.state === "ready" && day.rig.isPractice && (
-          <Button
-            isDisabled={isBusy}
-            onPress={() => send({ intent: "packs-off" })}
-          >{`Switch ${on.length === 1 ? "it" : "them"} off`}</Button>
+          <Button isDisabled={isBusy} onPress={() => send({ intent: "packs-off" })}>
+            {WRAP_UP_TEXTS.switchOff(on.length === 1 ? "it" : "them")}
+          </Button>
         )}
       </Row>
       <Groups>
@@ -120,7 +140,7 @@ export default function WrapScreen({ loaderData: view }: Route.ComponentProps) {
                   <Told
                     key={s.id}
                     data-on={s.isOn || undefined}
-                  >{`${s.label}: ${s.isOn ? "says that it is on" : "off, by its own word"}`}</Told>
+                  >{`${s.label}: ${s.isOn ? WRAP_UP_TEXTS.reports : WRAP_UP_TEXTS.reportsThatItIsOff}`}</Told>
                 ) : (
                   <CheckField
                     key={s.id}
@@ -137,26 +157,30 @@ export default function WrapScreen({ loaderData: view }: Route.ComponentProps) {
       </Groups>
       {view.hours.length > 0 && (
         <section>
-          <Heading>Hours for tomorrow</Heading>
+          <Heading>{WRAP_UP_TEXTS.hoursForTomorrow}</Heading>
           <p>
             <Soft>
               {view.next
-                ? `Carried into day ${view.next.dayNumber}, ${formatDate(view.next.dateIso)}, when this day is over: nobody has to reset or to guess.`
-                : "Kept with this day. Plan the next day of the shoot under its name, and they are carried into it."}
+                ? WRAP_UP_TEXTS.carriedIntoDayWhen(
+                    view.next.dayNumber,
+                    formatDate(view.next.dateIso),
+                  )
+                : WRAP_UP_TEXTS.savedWithThisDay}
             </Soft>
           </p>
           {view.hours.map((h) => (
             <p key={h.packKey}>
               <b>{h.label}</b>{" "}
-              {`${h.chemistry}, ran ${formatDuration(h.ranHours * 3_600_000)}, about ${formatDuration(h.leftHours * 3_600_000)} left`}
+              {WRAP_UP_TEXTS.ranAboutLeft(
+                h.chemistry,
+                formatDuration(h.ranHours * 3_600_000),
+                h.leftHours === null ? null : formatDuration(h.leftHours * 3_600_000),
+              )}
             </p>
           ))}
         </section>
       )}
-      <Notice kind="caution">
-        Pack off before its door opens. A hot or swollen lithium pack goes nowhere near a charger.
-        Masts come down with somebody at the foot, clear of power lines.
-      </Notice>
+      <Notice kind="caution">{WRAP_UP_TEXTS.switchThePackOffBefore}</Notice>
     </Stack>
   );
 }
@@ -165,23 +189,23 @@ function labelOf(s: WrapStep): string {
   switch (s.kind) {
     case "pack-off":
     case "receiver-off":
-      return `${s.label} off`;
+      return WRAP_UP_TEXTS.off(s.label);
     case "cells-out":
-      return `${s.label}: cells out`;
+      return WRAP_UP_TEXTS.batteriesOut(s.label);
     case "charge":
-      return `${s.label}: on charge`;
+      return WRAP_UP_TEXTS.onCharge(s.label);
     case "count":
-      return `${s.count ?? 0} ${s.label} counted`;
+      return WRAP_UP_TEXTS.countedWith(s.count ?? 0, s.label);
     case "fixed-set":
-      return "A house’s fixed set is as it was found";
+      return WRAP_UP_TEXTS.aHousesFixedSet;
     case "pairing":
-      return "Pairings erased on what is handed on, kept on what stays";
+      return WRAP_UP_TEXTS.pairingsErasedOnWhat;
   }
 }
 
 const Groups = styled.div`
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(260px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(260px, 1fr));
   gap: 18px 28px;
   align-items: start;
   section {

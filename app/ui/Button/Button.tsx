@@ -5,14 +5,14 @@ import {
   ToggleButton as AriaToggleButton,
 } from "react-aria-components";
 import styled, { css } from "styled-components";
-import { TARGET_PX } from "~/app/ui/theme/theme";
+import { PHONE } from "~/app/ui/theme/theme";
 
 const shape = css`
   display: inline-flex;
   align-items: center;
   justify-content: center;
   gap: 8px;
-  min-height: ${TARGET_PX}px;
+  min-height: var(--target);
   padding: 6px 16px;
   border-radius: 4px;
   border: 1.5px solid var(--ink);
@@ -43,6 +43,9 @@ const shape = css`
     height: 18px;
     flex: none;
   }
+  ${PHONE} {
+    padding: 6px 11px;
+  }
 `;
 
 const Primary = styled(AriaButton)`
@@ -68,13 +71,27 @@ const Quiet = styled(AriaButton)`
   text-decoration-thickness: 1px;
 `;
 
+/** A sign in a line of tools, that is on or off. */
 export const ToggleButton = styled(AriaToggleButton)`
-  ${shape}
-  border-color: var(--rule);
-  &[data-selected] {
-    background: var(--ink);
-    border-color: var(--ink);
-    color: var(--on-ink);
+  display: inline-flex;
+  align-items: center;
+  justify-content: center;
+  min-width: var(--target);
+  min-height: var(--target);
+  border: 0;
+  border-radius: 4px;
+  background: transparent;
+  color: inherit;
+  cursor: pointer;
+  svg {
+    width: 18px;
+    height: 18px;
+  }
+  &[data-hovered] {
+    background: var(--hover);
+  }
+  &[data-focus-visible] {
+    outline: 3px solid var(--accent);
   }
 `;
 
@@ -85,7 +102,7 @@ export interface ButtonProps extends Omit<AriaButtonProps, "style"> {
 }
 
 const Reason = styled.span`
-  font-size: 0.9rem;
+  font-size: var(--small);
   color: var(--soft);
 `;
 

@@ -1,5 +1,4 @@
 import styled from "styled-components";
-import { TARGET_PX } from "~/app/ui/theme/theme";
 
 export const Tools = styled.div`
   display: flex;
@@ -23,12 +22,12 @@ export const Grid = styled.table`
     font-weight: 500;
   }
   td {
-    height: ${TARGET_PX}px;
+    height: var(--target);
     padding: 4px 8px;
     border-bottom: 1px solid var(--rule);
     white-space: nowrap;
     outline: none;
-    font-size: 16px;
+    font-size: var(--text);
   }
   th:first-child,
   td:first-child {
@@ -63,10 +62,10 @@ export const Sort = styled.button`
   gap: 6px;
   align-items: center;
   width: 100%;
-  min-height: ${TARGET_PX}px;
+  min-height: var(--target);
   padding: 0 8px;
   cursor: pointer;
-  font-size: 14px;
+  font-size: var(--small);
   color: var(--soft);
   &:hover {
     text-decoration: underline;

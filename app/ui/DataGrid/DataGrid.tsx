@@ -10,6 +10,7 @@ import {
 } from "@tanstack/react-table";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { type ReactNode, useMemo, useRef, useState } from "react";
+import { UI_TEXTS } from "~/contract/messages/screens/parts/ui";
 import { TextField } from "~/app/ui/Field/Field";
 import { type CellEdit, CellEditor } from "./CellEditor";
 import * as S from "./DataGrid.styles";
@@ -85,11 +86,11 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
         <S.Tools>
           {hasFilter && (
             <TextField
-              label={`Filter ${label.toLowerCase()}`}
+              label={UI_TEXTS.filter(label.toLowerCase())}
               value={filter}
               onChange={setFilter}
               widthCh={16}
-              placeholder="any word"
+              placeholder={UI_TEXTS.anyWord}
             />
           )}
           {tools}
@@ -118,7 +119,7 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
                     row={row}
                     column={column}
                     at={{ row: r, column: c }}
-                    name={`${column.heading} of ${columns[0]?.text(row) ?? ""}`}
+                    name={UI_TEXTS.of(column.heading, columns[0]?.text(row) ?? "")}
                     cells={cells}
                     isBusy={isBusy}
                   />
@@ -129,7 +130,7 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
         </S.Grid>
       </S.Scroll>
       {shown.length === 0 && (
-        <p role="status">{rows.length === 0 ? empty : `Nothing has "${filter.trim()}" in it.`}</p>
+        <p role="status">{rows.length === 0 ? empty : UI_TEXTS.nothing(filter.trim())}</p>
       )}
     </div>
   );

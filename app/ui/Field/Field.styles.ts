@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { MONO, TARGET_PX } from "~/app/ui/theme/theme";
+import { MONO } from "~/app/ui/theme/theme";
 
 export const Field = styled.div`
   display: flex;
@@ -8,13 +8,13 @@ export const Field = styled.div`
   min-width: 0;
 `;
 export const Label = styled.label`
-  font-size: 14px;
+  font-size: var(--small);
   color: var(--soft);
   font-weight: 500;
 `;
 
 const box = `
-  min-height: ${TARGET_PX}px; padding: 6px 10px; border: 1px solid var(--soft); border-radius: 4px; background: var(--sheet); color: var(--ink);
+  min-height: var(--target); padding: 6px 10px; border: 1px solid var(--soft); border-radius: 4px; background: var(--sheet); color: var(--ink);
   &[data-focused], &[data-focus-visible] { outline: 3px solid var(--accent); outline-offset: 1px; }
   &[data-invalid] { border-color: var(--bad); border-width: 2px; }
   &[data-disabled] { opacity: 0.5; }
@@ -33,7 +33,7 @@ export const Input = styled.input<{ $widthCh: number }>`
 export const Area = styled.textarea`
   ${box} width: 100%;
   font-family: ${MONO};
-  font-size: 15px;
+  font-size: var(--text);
   resize: vertical;
 `;
 export const SelectButton = styled.button`
@@ -57,14 +57,14 @@ export const Item = styled.div`
   display: flex;
   flex-direction: column;
   justify-content: center;
-  min-height: ${TARGET_PX}px;
+  min-height: var(--target);
   padding: 6px 12px;
   cursor: pointer;
   border-radius: 3px;
   outline: none;
   small {
     color: var(--soft);
-    font-size: 14px;
+    font-size: var(--small);
   }
   &[data-focused],
   &[data-hovered] {
@@ -79,7 +79,7 @@ export const Item = styled.div`
   }
 `;
 export const Error = styled.div`
-  font-size: 14px;
+  font-size: var(--small);
   color: var(--bad);
   max-width: 46ch;
 `;
@@ -89,12 +89,12 @@ export const NumberRow = styled.div`
   gap: 4px;
 `;
 export const StepButton = styled.button`
-  min-width: ${TARGET_PX}px;
-  min-height: ${TARGET_PX}px;
+  min-width: var(--target);
+  min-height: var(--target);
   border: 1px solid var(--rule);
   border-radius: 4px;
   background: transparent;
-  font-size: 20px;
+  font-size: var(--head);
   cursor: pointer;
   &[data-hovered] {
     background: var(--hover);
@@ -117,7 +117,7 @@ export const Value = styled.span`
 `;
 export const Track = styled.div`
   position: relative;
-  height: ${TARGET_PX}px;
+  height: var(--target);
   margin: 0 11px;
   &::before {
     content: "";
@@ -145,7 +145,7 @@ export const Switch = styled.label`
   display: inline-flex;
   align-items: center;
   gap: 10px;
-  min-height: ${TARGET_PX}px;
+  min-height: var(--target);
   cursor: pointer;
   &[data-disabled] {
     opacity: 0.5;
@@ -182,7 +182,7 @@ export const Check = styled.label`
   display: flex;
   align-items: center;
   gap: 14px;
-  min-height: ${TARGET_PX}px;
+  min-height: var(--target);
   cursor: pointer;
   flex: 1;
   min-width: 0;

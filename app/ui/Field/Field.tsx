@@ -21,6 +21,7 @@ import {
   type PressEvent,
 } from "react-aria-components";
 import { Check, ChevronDown } from "lucide-react";
+import { UI_TEXTS } from "~/contract/messages/screens/parts/ui";
 import * as S from "./Field.styles";
 
 export interface Choice<T extends Key> {
@@ -263,12 +264,12 @@ export function NumberField({ label, value, onChange, min, max, step, unit }: Nu
     >
       <S.Label as={Label}>{label}</S.Label>
       <S.NumberRow>
-        <S.StepButton as={Button} slot="decrement" aria-label="less:">
+        <S.StepButton as={Button} slot="decrement" aria-label={UI_TEXTS.less}>
           −
         </S.StepButton>
         <S.Input as={Input} $widthCh={5} />
         <S.Unit>{unit}</S.Unit>
-        <S.StepButton as={Button} slot="increment" aria-label="more:">
+        <S.StepButton as={Button} slot="increment" aria-label={UI_TEXTS.more}>
           +
         </S.StepButton>
       </S.NumberRow>

@@ -11,5 +11,5 @@ export const Mark = styled.span.attrs<{ "data-mark"?: boolean }>({ "data-mark": 
   background: var(--ink);
   color: var(--on-ink);
   font-weight: 700;
-  font-size: 15px;
+  font-size: var(--text);
 `;

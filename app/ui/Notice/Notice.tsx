@@ -45,7 +45,7 @@ const Box = styled.div`
   }
   &[data-kind="caution"] {
     border-color: var(--watch);
-    font-size: 15px;
+    font-size: var(--text);
     color: var(--soft);
   }
 `;

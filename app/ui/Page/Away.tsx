@@ -27,7 +27,7 @@ const Top = styled.header`
   border-bottom: 2px solid var(--ink);
   padding: 4px 0 6px;
   margin-bottom: 22px;
-  font-size: 18px;
+  font-size: var(--text);
   > :last-child {
     margin-left: auto;
   }

@@ -1,16 +1,13 @@
 import styled from "styled-components";
 import { MONO, PHONE } from "~/app/ui/theme/theme";
 
-/** The answer of a screen, in its first line. */
-export const Answer = styled.h1`
-  font-size: 27px;
+/** The answer of a screen, in its first line; told aloud when it changes. */
+export const Answer = styled.h1.attrs({ "aria-live": "polite", "aria-atomic": true })`
+  font-size: var(--head);
   line-height: 1.2;
   font-weight: 700;
   letter-spacing: -0.005em;
   text-wrap: balance;
-  ${PHONE} {
-    font-size: 23px;
-  }
 `;
 export const Sub = styled.p`
   color: var(--soft);
@@ -30,12 +27,12 @@ export const Stack = styled.div<{ $gapPx?: number }>`
   min-width: 0;
 `;
 export const Heading = styled.h2`
-  font-size: 18px;
+  font-size: var(--text);
   font-weight: 700;
 `;
 export const Soft = styled.span`
   color: var(--soft);
-  font-size: 15px;
+  font-size: var(--text);
 `;
 export const Figure = styled.span`
   font-family: ${MONO};
@@ -43,7 +40,7 @@ export const Figure = styled.span`
 `;
 export const BigFigure = styled.span`
   font-family: ${MONO};
-  font-size: 22px;
+  font-size: var(--head);
   white-space: nowrap;
 `;
 
@@ -65,7 +62,7 @@ export const Table = styled.table`
   border-collapse: collapse;
   text-align: left;
   th {
-    font-size: 14px;
+    font-size: var(--small);
     font-weight: 500;
     color: var(--soft);
     padding: 6px 8px;
@@ -78,7 +75,7 @@ export const Table = styled.table`
     border-bottom: 1px solid var(--rule);
     vertical-align: middle;
     color: var(--ink);
-    font-size: 16px;
+    font-size: var(--text);
     white-space: normal;
     font-weight: 400;
   }
@@ -115,7 +112,7 @@ export const Table = styled.table`
       content: attr(data-label);
       display: block;
       color: var(--soft);
-      font-size: 14px;
+      font-size: var(--small);
       line-height: 1.2;
     }
   }

@@ -15,7 +15,7 @@ export const Split = styled.div`
 /** Settings side by side where there is room. */
 export const Settings = styled.div`
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
   gap: 12px 20px;
   align-items: start;
 `;

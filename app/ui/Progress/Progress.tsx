@@ -35,7 +35,7 @@ const Head = styled.div`
   display: flex;
   justify-content: space-between;
   gap: 12px;
-  font-size: 15px;
+  font-size: var(--text);
   > span:last-child {
     font-family: ${MONO};
   }

@@ -1,10 +1,11 @@
 import { Check, CircleDashed, History, TriangleAlert } from "lucide-react";
 import styled from "styled-components";
+import { UI_TEXTS } from "~/contract/messages/screens/parts/ui";
 
 export type StatusName = "done" | "stale" | "problem" | "todo";
 
 const ICONS = { done: Check, stale: History, problem: TriangleAlert, todo: CircleDashed };
-const SPOKEN = { done: "done", stale: "stale", problem: "needs a hand", todo: "to do" };
+const SPOKEN = { done: "done", stale: "stale", problem: "needs a hand", todo: UI_TEXTS.toDo };
 
 /** A state as shape and word; colour only underlines it. */
 export function Status({ status, children }: { status: StatusName; children: string }) {

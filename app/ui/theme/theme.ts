@@ -1,7 +1,5 @@
 import { createGlobalStyle, css } from "styled-components";
 
-export type ThemeName = "daylight" | "night";
-
 /**
  * Colours by purpose. Daylight is paper and ink; night is dim and warm, nothing lights up a dark
  * stage.
@@ -41,21 +39,44 @@ const night = css`
   color-scheme: dark;
 `;
 
+/**
+ * Three sizes of text and two of rows: for mouse and keys, and for fingers. A person may ask for
+ * either; else what the screen is touched with decides.
+ */
+const COMPACT = css`
+  --text: 15px;
+  --small: 13px;
+  --head: 20px;
+  --target: 32px;
+  --row: 33px;
+`;
+const TOUCH = css`
+  --text: 16px;
+  --small: 14px;
+  --head: 20px;
+  --target: 44px;
+  --row: 52px;
+`;
+
 export const GlobalStyle = createGlobalStyle`
-  :root { ${daylight} }
+  :root { ${daylight} ${COMPACT} }
+  @media (pointer: coarse) { :root { ${TOUCH} } kbd { display: none; } }
+  :root[data-density="compact"] { ${COMPACT} }
+  :root[data-density="touch"] { ${TOUCH} }
   :root[data-theme="night"] { ${night} }
-  @media print { :root, :root[data-theme="night"] { ${daylight} --paper: #fff; --sheet: #fff; } }
+  @media (prefers-color-scheme: dark) { :root[data-theme="system"] { ${night} } }
+  @media print { :root, :root[data-theme] { ${daylight} --paper: #fff; --sheet: #fff; } }
   *, *::before, *::after { box-sizing: border-box; }
   html { -webkit-text-size-adjust: 100%; }
   body {
     margin: 0; background: var(--paper); color: var(--ink);
-    font: 16px/1.4 "Atkinson Hyperlegible Next Variable", system-ui, sans-serif;
+    font: var(--text)/1.35 "Atkinson Hyperlegible Next Variable", system-ui, sans-serif;
     font-variant-numeric: tabular-nums;
   }
   h1, h2, h3, p, ol, ul, dl, dd, figure { margin: 0; padding: 0; }
   button, input, select { font: inherit; color: inherit; }
   a { color: inherit; }
-  summary { padding: 10px 0; cursor: pointer; }
+  summary { padding: 6px 0; cursor: pointer; }
   :focus-visible { outline: 3px solid var(--accent); outline-offset: 2px; }
   @media (prefers-reduced-motion: reduce) { * { transition: none !important; animation: none !important; } }
 `;
@@ -64,6 +85,6 @@ export const GlobalStyle = createGlobalStyle`
 export const MONO = '"Atkinson Hyperlegible Mono Variable", ui-monospace, monospace';
 /** Below this the screen is a phone's. */
 export const PHONE = "@media (max-width: 720px)";
-/** Below this the list of next steps goes under the work. */
-export const NARROW = "@media (max-width: 1020px)";
-export const TARGET_PX = 44;
+/** From here on a chosen channel's detail stands beside the list, not in it. */
+export const WIDE_PX = 1200;
+export const WIDE = `@media (min-width: ${WIDE_PX}px)`;

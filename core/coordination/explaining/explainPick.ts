@@ -23,8 +23,10 @@ export interface PickReason {
   margins: Margins;
   noiseDbm: number | null;
   nearestNeighbour: string | null;
+  /** How far that carrier is, Hz; null where there is none. */
+  neighbourHz: number | null;
   /**
-   * What the nearest edge belongs to: why a stretch is kept free, or null at the end of what is
+   * What the nearest edge belongs to: why a range is kept free, or null at the end of what is
    * allowed. Null as a whole outside of both.
    */
   nearestEdge: { missHz: number; reason: string | null } | null;
@@ -75,6 +77,7 @@ export function explainPicks(
       noiseDbm,
       nearestEdge: nearestEdgeOf(lowHz, highHz, windows, request.exclusions),
       nearestNeighbour: mine.nearestNeighbour,
+      neighbourHz: mine.spacingHz,
       nearestProduct: products[0] ?? null,
       margins: marginsOf(
         mine,

@@ -21,7 +21,7 @@ export interface JudgedSet {
   roots: ProductRoot[];
 }
 
-/** How far from a carrier a product still shows under the spine. */
+/** How far from a carrier a product still shows under the spectrum. */
 export const ROOT_REACH_HZ = 3_000_000;
 
 /**

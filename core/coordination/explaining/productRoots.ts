@@ -11,7 +11,7 @@ export interface ProductRoot {
 }
 
 /**
- * The third-order products of a set as roots under the spine.
+ * The third-order products of a set as roots under the spectrum.
  * @param victims - carriers that a product can hurt: ours and others' @param reachHz - where a
  *   product stops to matter, > 0
  */

@@ -1,9 +1,9 @@
 import {
-  guessHandedColumns,
-  handedFaults,
-  parseHandedFrequency,
-  readHandedTable,
-  type HandedDown,
+  guessAssignedColumns,
+  assignedFaults,
+  parseAssignedFrequency,
+  readAssignedTable,
+  type AssignedFrequency,
 } from "./assigned";
 import { PROFILES } from "./profile";
 import type { CoordinationRequest } from "./request";
@@ -37,14 +37,14 @@ const line = (
   channelId: number | null,
   primaryMhz: number,
   backupMhz: number | null = null,
-): HandedDown => ({
+): AssignedFrequency => ({
   who,
   channelId,
   primaryHz: primaryMhz * 1e6,
   backupHz: backupMhz === null ? null : backupMhz * 1e6,
 });
-const faults = (lines: HandedDown[], change: Partial<CoordinationRequest> = {}) =>
-  handedFaults({ ...request, ...change }, lines, raster).map((f) => [
+const faults = (lines: AssignedFrequency[], change: Partial<CoordinationRequest> = {}) =>
+  assignedFaults({ ...request, ...change }, lines, raster).map((f) => [
     f.who,
     f.use,
     f.broken.map((b) => b.code).join(),
@@ -57,20 +57,20 @@ test.each([
   ["24+3,45", 497_450_000],
   ["ch21+0", 470_000_000],
 ])("%s is a frequency", (text, hz) =>
-  expect(parseHandedFrequency(text, raster)).toEqual({ ok: true, value: hz }),
+  expect(parseAssignedFrequency(text, raster)).toEqual({ ok: true, value: hz }),
 );
 test.each([
   ["TV 99 + 1", "tv-channel-unknown"],
   ["24 + 9", "tv-offset-outside"],
   ["none", "frequency-not-a-number"],
 ])("%s is not one", (text, code) =>
-  expect(parseHandedFrequency(text, raster)).toMatchObject({ ok: false, error: { code } }),
+  expect(parseAssignedFrequency(text, raster)).toMatchObject({ ok: false, error: { code } }),
 );
 
 test("rows: whose line is told by name, a dash is no backup, each row judged by itself", () => {
-  const map = guessHandedColumns(["Position", "Primary", "Backup"]);
+  const map = guessAssignedColumns(["Position", "Primary", "Backup"]);
   expect(map).toEqual({ who: 0, primary: 1, backup: 2 });
-  const rows = readHandedTable(
+  const rows = readAssignedTable(
     [
       ["marit", "490", "—"],
       ["Second crew", "24+1", "530"],
@@ -119,7 +119,7 @@ describe("a list held against our rules", () => {
       ["Tobiah", "backup", "conflict"],
     ]);
   });
-  test("the scan's own sight of a handed-down carrier is not counted against it", () => {
+  test("the scan's own sight of an assigned carrier is not counted against it", () => {
     const others = [{ id: "other 488.010", frequencyHz: 488.01e6 }];
     expect(faults([line("Crew X", null, 488), line("Marit", 1, 495)], { others })).toEqual([]);
     expect(faults([line("Marit", 1, 488.2)], { others })).toEqual([

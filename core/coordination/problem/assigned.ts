@@ -11,7 +11,7 @@ import { carrierId } from "./dayProblem";
  * One line of a coordinator's list: for whom, and on what; a second frequency in case the first is
  * disturbed.
  */
-export interface HandedDown {
+export interface AssignedFrequency {
   who: string;
   primaryHz: number;
   backupHz: number | null;
@@ -19,33 +19,33 @@ export interface HandedDown {
   channelId: number | null;
 }
 
-export type HandedField = "who" | "primary" | "backup";
-export type HandedMap = Record<HandedField, number | null>;
+export type AssignedField = "who" | "primary" | "backup";
+export type AssignedColumns = Record<AssignedField, number | null>;
 
-export type HandedRowProblem =
+export type AssignedRowProblem =
   | { code: "who-missing" }
   | { code: "primary-missing" }
-  | { code: "frequency-unreadable"; field: "primary" | "backup"; error: HandedFrequencyError };
+  | { code: "frequency-unreadable"; field: "primary" | "backup"; error: AssignedFrequencyError };
 
-export type HandedFrequencyError =
+export type AssignedFrequencyError =
   | FrequencyTextError
   | { code: "tv-channel-unknown"; channel: number }
   | { code: "tv-offset-outside"; channel: number; offsetMhz: number };
 
-export interface HandedRow {
+export interface AssignedRow {
   row: number;
-  line: HandedDown | null;
-  problems: HandedRowProblem[];
+  line: AssignedFrequency | null;
+  problems: AssignedRowProblem[];
 }
 
-const HEADINGS: Record<HandedField, RegExp> = {
+const HEADINGS: Record<AssignedField, RegExp> = {
   who: /^(who|crew|position|name|talker|talent|camera|user|for)$/i,
   primary: /^(primary|main|frequency|freq|mhz|first|frequency ?\(?mhz\)?|primary ?\(?mhz\)?)$/i,
   backup: /^(backup|back-up|secondary|spare|second|reserve|backup ?\(?mhz\)?)$/i,
 };
 
-export function guessHandedColumns(heading: readonly string[]): HandedMap {
-  const at = (field: HandedField) => {
+export function guessAssignedColumns(heading: readonly string[]): AssignedColumns {
+  const at = (field: AssignedField) => {
     const found = heading.findIndex((h) => HEADINGS[field].test(h.trim()));
     return found < 0 ? null : found;
   };
@@ -55,12 +55,12 @@ export function guessHandedColumns(heading: readonly string[]): HandedMap {
 /**
  * Reads a frequency as coordinators write it: as people say it, or as a television channel and
  * megahertz above its lower edge: "TV 24 + 3.45".
- * @example parseHandedFrequency("24+3.45", RASTERS["EU-8"]) // { ok: true, value: 497450000 }
+ * @example parseAssignedFrequency("24+3.45", RASTERS["EU-8"]) // { ok: true, value: 497450000 }
  */
-export function parseHandedFrequency(
+export function parseAssignedFrequency(
   text: string,
   raster: Raster,
-): Result<number, HandedFrequencyError> {
+): Result<number, AssignedFrequencyError> {
   const byChannel =
     /^(?:tv|ch|channel)? ?(\d{1,2}) ?\+ ?(\d{1,2}(?:[.,]\d{1,9})?) ?(?:mhz)?$/i.exec(
       plainText(text),
@@ -81,23 +81,23 @@ export function parseHandedFrequency(
  * for that channel.
  * @param talkers - our channels, to tell whose line is whose, case aside
  */
-export function readHandedTable(
+export function readAssignedTable(
   rows: readonly (readonly string[])[],
-  map: HandedMap,
+  map: AssignedColumns,
   raster: Raster,
   talkers: readonly { id: number; talker: string }[],
-): HandedRow[] {
-  return rows.flatMap((cells, i): HandedRow[] => {
+): AssignedRow[] {
+  return rows.flatMap((cells, i): AssignedRow[] => {
     if (cells.every((c) => c.trim() === "")) return [];
-    const cell = (field: HandedField) =>
+    const cell = (field: AssignedField) =>
       map[field] === null ? "" : (cells[map[field]] ?? "").trim();
-    const problems: HandedRowProblem[] = [];
+    const problems: AssignedRowProblem[] = [];
     const who = Array.from(cell("who")).slice(0, 80).join("");
     if (who === "") problems.push({ code: "who-missing" });
     const frequency = (field: "primary" | "backup"): number | null => {
       const text = cell(field);
       if (text === "" || /^[-–—]$/.test(text)) return null;
-      const read = parseHandedFrequency(text, raster);
+      const read = parseAssignedFrequency(text, raster);
       if (read.ok) return read.value;
       problems.push({ code: "frequency-unreadable", field, error: read.error });
       return null;
@@ -120,7 +120,7 @@ export function readHandedTable(
 }
 
 /** What is wrong with one frequency of a line, by the same rules as our own picks. */
-export interface HandedFault {
+export interface AssignedFault {
   who: string;
   use: "primary" | "backup";
   frequencyHz: number;
@@ -133,20 +133,20 @@ export interface HandedFault {
  * with a channel of ours can break a rule of ours.
  * @param request - today's problem: law, television, scan, others, tuning
  */
-export function handedFaults(
+export function assignedFaults(
   request: CoordinationRequest,
-  lines: readonly HandedDown[],
+  lines: readonly AssignedFrequency[],
   raster: Raster,
-): HandedFault[] {
-  const idOf = (line: HandedDown, i: number) =>
+): AssignedFault[] {
+  const idOf = (line: AssignedFrequency, i: number) =>
     line.channelId === null ? `${line.who} (${i + 1})` : carrierId(line.channelId);
   const primaries = lines.map((line, i) => ({ id: idOf(line, i), frequencyHz: line.primaryHz }));
-  // what the scan saw on a handed-down frequency may well be that very crew: such a carrier is not
+  // what the scan saw on a assigned frequency may well be that very crew: such a carrier is not
   // counted twice
   const others = request.others.filter(
     (o) => !primaries.some((p) => Math.abs(p.frequencyHz - o.frequencyHz) < 50_000),
   );
-  return lines.flatMap((line, i): HandedFault[] => {
+  return lines.flatMap((line, i): AssignedFault[] => {
     const channel = request.channels.find(
       (c) => line.channelId !== null && c.id === carrierId(line.channelId),
     );

@@ -28,7 +28,7 @@ export interface ChannelCandidates {
   exclusionReasons: string[];
 }
 
-/** The highest noise of the stretches that a band overlaps, and whether they cover it wholly.
+/** The highest noise of the ranges that a band overlaps, and whether they cover it wholly.
  *  @param noise - each level already a power per channel bandwidth; need not be sorted */
 export function noiseInBand(
   noise: readonly NoiseRange[],

@@ -25,8 +25,8 @@ const analysis = (change: Partial<SweepAnalysis> = {}): SweepAnalysis => {
     tv: [],
     overTelevision: [],
     carriers: [],
-    humps: [],
-    combs: [],
+    broadband: [],
+    instrumentLines: [],
     warnings: [],
     ...change,
   };
@@ -82,7 +82,7 @@ test("television counts as taken when the register or the scan says so, each wit
     analysis: analysis({ tv: [tv(25, "busy"), tv(26, "busy"), tv(27, "clear")] }),
   });
   expect(taken.map((t) => [t.channel, t.reason])).toEqual([
-    [22, "TV 22, A, by the register"],
+    [22, "TV 22, A, in the station list"],
     [25, "TV 25, B"],
     [26, "TV 26, seen in the scan"],
   ]);

@@ -76,7 +76,7 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
     const legal = legalWindows(region, c.powerMw);
     // unknown is not forbidden: where no rule is known for anything that it tunes, it may be picked,
     // and its flag says to ask the regulator; one that is set too high is another matter
-    const isRuled = overlaps(legalWindows(region, LEAST_MW), c.tuning.map(widened(2))).some(
+    const isRuled = overlaps(legalWindows(region, MIN_MW), c.tuning.map(widened(2))).some(
       (r) => r.highHz > r.lowHz,
     );
     return isRuled
@@ -120,7 +120,7 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
 }
 
 /** Power that every band that allows anything allows. */
-const LEAST_MW = 0.001;
+const MIN_MW = 0.001;
 
 /** What a tuning range occupies: its centre frequencies and half a carrier beyond. */
 const widened =
@@ -175,7 +175,7 @@ export function takenTelevision({
     const isSeen = analysis?.tv.some((t) => t.channel === channel && t.state === "busy") ?? false;
     if (!station && !isSeen) return [];
     const reason = station
-      ? `TV ${channel}, ${station.name}${isSeen ? "" : ", by the register"}`
+      ? `TV ${channel}, ${station.name}${isSeen ? "" : ", in the station list"}`
       : `TV ${channel}, seen in the scan`;
     return [{ channel, lowHz, highHz, reason }];
   });
@@ -245,7 +245,7 @@ function withoutOwn(analysis: SweepAnalysis): Float64Array {
 }
 
 /**
- * The stretches of a request where a carrier of this bandwidth may stand, in steps: what the
+ * The ranges of a request where a carrier of this bandwidth may stand, in steps: what the
  * headline of a scan counts.
  */
 export function openRanges(

@@ -3,7 +3,7 @@ import type { CoordinationRequest } from "./request";
 import { bankRoom, blockRoom, quietRanges } from "./quietPlaces";
 import {
   differenceWords,
-  humpsSentence,
+  broadbandNoiseSentence,
   tvAgainstRegister,
   tvStateWords,
 } from "~/contract/messages/scan";
@@ -27,8 +27,8 @@ const request: CoordinationRequest = {
 };
 
 test("the quietest first, with its noise and what fits side by side; nothing beside others, in television, or unmeasured", () => {
-  const stretches = quietRanges(request, 200_000, 100_000);
-  expect(stretches.map((s) => [s.lowHz / 1e6, s.highHz / 1e6, s.quietestDbm, s.fits])).toEqual([
+  const ranges = quietRanges(request, 200_000, 100_000);
+  expect(ranges.map((s) => [s.lowHz / 1e6, s.highHz / 1e6, s.quietestDbm, s.fits])).toEqual([
     [482.1, 485.6, -110, 11],
     [486.4, 489.9, -110, 11],
     [470.1, 477.9, -100, 23],
@@ -113,8 +113,8 @@ test("what differs, in words", () => {
     }),
   ).toEqual([
     "The floor is 3 dB lower",
-    "Came: 545.600 (−74 dBm)",
-    "Television went: TV 24",
+    "Appeared: 545.600 (−74 dBm)",
+    "TV stations gone: TV 24",
     "Noisier by 12 dB: 493–500 MHz",
   ]);
   expect([
@@ -126,8 +126,10 @@ test("what differs, in words", () => {
     tvAgainstRegister(tv, true),
     tvAgainstRegister(tv, false),
     tvAgainstRegister({ state: "clear" }, true),
-  ]).toEqual(["", "heard, in no register", "expected, not heard here"]);
-  expect(humpsSentence([{ lowHz: 493.04e6, highHz: 537e6, overDb: 19.4, levelDbm: -90 }])).toBe(
-    "Broad noise 493–537 MHz, 19 dB over the rest: a lamp, a motor or a screen, no transmitter.",
+  ]).toEqual(["", "received, on no list", "expected, not received here"]);
+  expect(
+    broadbandNoiseSentence([{ lowHz: 493.04e6, highHz: 537e6, overDb: 19.4, levelDbm: -90 }]),
+  ).toBe(
+    "Broadband noise 493–537 MHz, 19 dB above the rest: a lamp, a motor or a screen, not a transmitter.",
   );
 });

@@ -4,7 +4,7 @@ import type { CoordinationRequest } from "./request";
 import { mergeRanges, type FrequencyRange } from "~/core/regulations/region";
 import { openRanges } from "./dayProblem";
 
-/** A stretch where carriers may stand, and how good it is. */
+/** A range where carriers may stand, and how good it is. */
 export interface QuietRange extends FrequencyRange {
   /**
    * The noise per channel bandwidth at its quietest and its noisiest place; null where nothing was
@@ -16,7 +16,7 @@ export interface QuietRange extends FrequencyRange {
   fits: number;
 }
 
-/** The open stretches of a request, the quietest first. */
+/** The open ranges of a request, the quietest first. */
 export function quietRanges(
   request: CoordinationRequest,
   bandwidthHz: number,
@@ -95,7 +95,7 @@ export interface BlockRoom {
 /** What each kind of receiver of the case finds here. */
 export function blockRoom(
   request: CoordinationRequest,
-  stretches: readonly QuietRange[],
+  ranges: readonly QuietRange[],
   kinds: readonly {
     name: string;
     receivers: string[];
@@ -106,7 +106,7 @@ export function blockRoom(
 ): BlockRoom[] {
   return kinds
     .map(({ name, receivers, tuning, banks, bandwidthHz }) => {
-      const open = stretches.flatMap((s) =>
+      const open = ranges.flatMap((s) =>
         tuning.flatMap((t) => {
           const [lowHz, highHz] = [Math.max(s.lowHz, t.lowHz), Math.min(s.highHz, t.highHz)];
           return lowHz <= highHz ? [{ lowHz, highHz }] : [];

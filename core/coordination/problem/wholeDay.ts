@@ -77,12 +77,12 @@ const overlap = (a: readonly FrequencyRange[], b: readonly FrequencyRange[]): Fr
     }),
   );
 
-/** What of some stretches others leave out. Both merged. */
+/** What of some ranges others leave out. Both merged. */
 function gaps(
-  stretches: readonly FrequencyRange[],
+  ranges: readonly FrequencyRange[],
   covered: readonly FrequencyRange[],
 ): FrequencyRange[] {
-  return stretches.flatMap(({ lowHz, highHz }) => {
+  return ranges.flatMap(({ lowHz, highHz }) => {
     const open: FrequencyRange[] = [];
     let fromHz = lowHz;
     for (const c of covered) {

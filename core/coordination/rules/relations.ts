@@ -32,7 +32,7 @@ export const STRICT: Allowances = { usesTogether: false, allowsBuried: false };
  */
 export interface SetRelations extends Allowances {
   /**
-   * Channels that are on at the same time, one list for each stretch of the day; null: all always.
+   * Channels that are on at the same time, one list for each span of the day; null: all always.
    */
   together: string[][] | null;
   /**

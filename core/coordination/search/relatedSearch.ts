@@ -244,7 +244,7 @@ class RelatedCounts {
 
   /**
    * Zones in which a slot's carrier would clash with a carrier and one or none of the others, as
-   * far as they touch a stretch.
+   * far as they touch a range.
    */
   private zonesWith(
     x: number,

@@ -7,7 +7,7 @@ import type {
   PlaceRecord,
   SyncRecord,
 } from "~/core/channel/facts";
-import type { ProofPart } from "~/core/channel/verificationParts";
+import type { VerificationPart } from "~/core/channel/verificationParts";
 import type { Effort } from "~/core/audio/levelChain";
 import type { PathSetup } from "~/core/radio/pathSetup";
 import type { Database } from "~/server/db/connection.server";
@@ -57,7 +57,7 @@ function toSync(r: RowOf<"syncs">): SyncRecord {
       return {
         ...base,
         kind: "proof",
-        part: r.part as ProofPart,
+        part: r.part as VerificationPart,
         outcome: r.outcome ?? "",
         frequencyHz,
         packKey,

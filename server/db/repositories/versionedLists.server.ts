@@ -2,13 +2,13 @@ import type { Model, ModelStatic, Transaction } from "sequelize";
 import type { SiteGeometry } from "~/core/location/siteGeometry";
 import type { UnitScan } from "~/core/evidence/unitScan";
 import type { Place } from "~/core/channel/facts";
-import type { HandedDown } from "~/core/coordination/problem/assigned";
+import type { AssignedFrequency } from "~/core/coordination/problem/assigned";
 import type { PlaceDrawing } from "~/core/location/floorPlan";
 import type { RigDetail } from "~/core/report/rigCard";
 import type { Scene } from "~/core/schedule/scenes";
 import type { Kit } from "~/core/kit/models";
 import type { PairingRecord } from "~/core/kit/pairing";
-import type { CellRule } from "~/core/schedule/batteryChanges";
+import type { BatteryRule } from "~/core/schedule/batteryChanges";
 import type { CaseUnit, StockItem } from "~/core/kit/units";
 import type { Database } from "~/server/db/connection.server";
 import { watchKit } from "~/server/db/kitWatch.server";
@@ -35,7 +35,7 @@ export interface Tick {
 /** What a day keeps as whole lists, version by version. */
 export interface ListItems {
   scenes: Scene;
-  handed: HandedDown;
+  handed: AssignedFrequency;
   stations: RegisteredStation;
   places: DayPlace;
   units: CaseUnit;
@@ -47,7 +47,7 @@ export interface ListItems {
   drawings: PlaceDrawing;
   rigs: RigDetail;
   /** How cells are kept, as one item. */
-  cellRules: CellRule;
+  cellRules: BatteryRule;
   /** What receivers' own screens told of the air. */
   unitScans: UnitScan;
 }

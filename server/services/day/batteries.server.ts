@@ -3,19 +3,19 @@ import { defined } from "~/core/units/items";
 import ICAL from "ical.js";
 import { packModel } from "~/core/kit/models";
 import type { Chemistry } from "~/core/battery/discharge";
-import { type CellRule, type DayCells, dayCells } from "~/core/schedule/batteryChanges";
-import { chemistriesOf } from "~/core/battery/packCells";
+import { type BatteryRule, type DayBatteries, dayBatteries } from "~/core/schedule/batteryChanges";
+import { chemistriesOf } from "~/core/battery/packBatteries";
 import { fail, ok } from "~/core/units/result";
 import { changeWords } from "~/contract/messages/battery";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { recordEvent } from "./recordEvent.server";
-import { packPowerOf } from "./packPower.server";
+import { packPowerNow, voltsNow } from "./packPower.server";
 import { handlePack } from "~/server/services/sync/syncs.server";
 import { newestList, storeNextList, undoList } from "~/server/services/prep/versionedLists.server";
 import type { ServiceResult } from "~/server/services/serviceResult";
 
-export interface CellsRow {
+export interface BatteriesRow {
   packKey: string;
   packLabel: string;
   channelId: number;
@@ -29,10 +29,10 @@ export interface CellsRow {
   volts: number | null;
 }
 
-export interface CellsView {
-  rows: CellsRow[];
-  cells: DayCells;
-  rule: CellRule;
+export interface BatteriesView {
+  rows: BatteriesRow[];
+  cells: DayBatteries;
+  rule: BatteryRule;
   version: number;
   earlierVersion: number | null;
   /** Cells of the case. */
@@ -42,16 +42,14 @@ export interface CellsView {
 }
 
 /** Whose cells they are, and when they are changed by the rule that stands. */
-export function plannedCells(
+export function plannedBatteries(
   app: AppContext,
   loaded: LoadedDay,
-): Pick<CellsView, "rows" | "cells"> {
-  const { facts, kit, unit, prepFacts, day, cellRule } = loaded;
-  const rolled = app.roll.followedDayId === day.id;
+): Pick<BatteriesView, "rows" | "cells"> {
+  const { facts, kit, unit, prepFacts, cellRule } = loaded;
   const rows = facts.channels.map((c) => {
     const model = packModel(kit, unit(c.packKey).modelId);
-    const volts = rolled ? app.roll.voltsOf(c.packKey) : null;
-    const power = defined(packPowerOf(loaded, c.packKey, facts.nowMs, volts));
+    const power = defined(packPowerNow(app, loaded, c.packKey));
     return {
       row: {
         packKey: c.packKey,
@@ -62,7 +60,7 @@ export function plannedCells(
         mark: c.mark,
         chemistries: chemistriesOf(model.cell.kind),
         note: model.note,
-        volts,
+        volts: voltsNow(app, loaded, c.packKey),
       },
       talker: c.talker,
       perPack: model.cell.perPack,
@@ -71,7 +69,7 @@ export function plannedCells(
   });
   return {
     rows: rows.map((r) => r.row),
-    cells: dayCells({
+    cells: dayBatteries({
       packs: rows,
       scenes: prepFacts.scenes,
       rule: cellRule,
@@ -81,12 +79,12 @@ export function plannedCells(
 }
 
 /** The cells of a day that is loaded. */
-export async function cellsViewOf(app: AppContext, loaded: LoadedDay): Promise<CellsView> {
+export async function batteriesViewOf(app: AppContext, loaded: LoadedDay): Promise<BatteriesView> {
   const { facts, prepFacts, day, cellRule } = loaded;
   const { version, earlierVersion } = await newestList(app, "cellRules", day.id);
   const { scenes } = prepFacts;
   return {
-    ...plannedCells(app, loaded),
+    ...plannedBatteries(app, loaded),
     rule: cellRule,
     version,
     earlierVersion,
@@ -99,15 +97,15 @@ export async function cellsViewOf(app: AppContext, loaded: LoadedDay): Promise<C
 }
 
 /** How the cells of everybody's pack stand, and when they are changed. */
-export async function cellsOfDay(app: AppContext, dayId: number): ServiceResult<CellsView> {
+export async function batteriesOfDay(app: AppContext, dayId: number): ServiceResult<BatteriesView> {
   const got = await requireDay(app, dayId);
-  return got.ok ? ok(await cellsViewOf(app, got.value)) : got;
+  return got.ok ? ok(await batteriesViewOf(app, got.value)) : got;
 }
 
-export async function setCellRule(
+export async function setBatteryRule(
   app: AppContext,
   dayId: number,
-  p: { rule: CellRule; expectedVersion: number },
+  p: { rule: BatteryRule; expectedVersion: number },
 ): ServiceResult {
   return storeNextList(app, "cellRules", dayId, {
     expectedVersion: p.expectedVersion,
@@ -116,7 +114,7 @@ export async function setCellRule(
   });
 }
 
-export const undoCellRule = (
+export const undoBatteryRule = (
   app: AppContext,
   dayId: number,
   expectedVersion: number,
@@ -125,7 +123,7 @@ export const undoCellRule = (
 /** A full set went into a pack. A practice pack gets it, and is switched on again if it was on.
  * @param p.chemistry - null: of the kind that was in it
  * @returns what takes it back: how long the set before had run, where that was known */
-export async function freshCells(
+export async function newBatteries(
   app: AppContext,
   dayId: number,
   p: { packKey: string; chemistry: Chemistry | null },
@@ -134,7 +132,7 @@ export async function freshCells(
   if (!got.ok) return got;
   const loaded = got.value;
   const unit = loaded.units.find((u) => u.kind === "pack" && u.key === p.packKey);
-  const power = packPowerOf(loaded, p.packKey, loaded.facts.nowMs, null);
+  const power = packPowerNow(app, loaded, p.packKey);
   if (!unit || !power) return fail({ code: "not-found", what: "pack" });
   const chemistry = p.chemistry ?? power.chemistry;
   if (!chemistriesOf(packModel(loaded.kit, unit.modelId).cell.kind).includes(chemistry))
@@ -159,7 +157,7 @@ export async function freshCells(
 }
 
 /** How long the set in a pack has run already: carried over from yesterday, or said by somebody. */
-export async function cellsRan(
+export async function batteriesRan(
   app: AppContext,
   dayId: number,
   p: { packKey: string; ranHours: number; chemistry: Chemistry },
@@ -173,14 +171,14 @@ export async function cellsRan(
 }
 
 /** The planned changes as an iCalendar file, in floating time, five minutes each. */
-export async function cellCalendar(app: AppContext, dayId: number): ServiceResult<string> {
+export async function batteryCalendar(app: AppContext, dayId: number): ServiceResult<string> {
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
-  const { rows, cells } = await cellsViewOf(app, got.value);
+  const { rows, cells } = await batteriesViewOf(app, got.value);
   const { dateIso } = got.value.day;
   const calendar = new ICAL.Component("vcalendar");
   calendar.addPropertyWithValue("version", "2.0");
-  calendar.addPropertyWithValue("prodid", "-//Plain Channel//cells//EN");
+  calendar.addPropertyWithValue("prodid", "-//Plain Channel//batteries//EN");
   const at = (ms: number) =>
     ICAL.Time.fromDateTimeString(
       new Date(Date.parse(`${dateIso}T00:00:00Z`) + Math.floor(ms / 60_000) * 60_000)
@@ -193,7 +191,7 @@ export async function cellCalendar(app: AppContext, dayId: number): ServiceResul
       const component = new ICAL.Component("vevent");
       const event = new ICAL.Event(component);
       event.uid = `cells-${pack.packKey}-${i + 1}-${dateIso}@plain-channel`;
-      event.summary = `Cells: ${row.packLabel}, ${row.talker} (${pack.perPack} ${pack.power.chemistry})`;
+      event.summary = `Batteries: ${row.packLabel}, ${row.talker} (${pack.perPack} ${pack.power.chemistry})`;
       event.description = changeWords(change);
       event.startDate = at(change.atMs);
       event.endDate = at(change.atMs + 300_000);

@@ -1,6 +1,6 @@
 import { itemAt } from "~/core/units/items";
 import {
-  channelProof,
+  channelVerification,
   channelState,
   type ChannelState,
   packFrequencyHz,
@@ -9,7 +9,12 @@ import {
 } from "~/core/channel/channelState";
 import type { Channel, DayFacts } from "~/core/channel/facts";
 import type { MeterScale } from "~/core/devices/meterFigure";
-import { proofPartsOf, type ProofState, scaleUsed, usualFigure } from "~/core/channel/verification";
+import {
+  verificationPartsOf,
+  type VerificationState,
+  scaleUsed,
+  usualFigure,
+} from "~/core/channel/verification";
 import { canScanItself } from "~/core/evidence/unitScan";
 import { neededPartsOf } from "~/core/channel/verificationParts";
 import { NAME_LETTERS, packNames } from "~/core/kit/packNames";
@@ -78,7 +83,7 @@ export interface ChannelView extends Channel, Pick<StoredChannel, "micDistanceM"
   levels: StoredLevel[];
   placeCheckHere: StoredPlaceCheck | null;
   lastPlaceCheck: StoredPlaceCheck | null;
-  proof: ProofState[];
+  verification: VerificationState[];
   /** What its receiver's own scale usually reads; null where too few were noted. */
   usualFigure: number | null;
   /** The scale that its receiver's meter was last read on; null where nobody noted one. */
@@ -199,7 +204,7 @@ async function storedDay(db: Database, dayId: number) {
     const [receiverUnit, packUnit] = [unit(c.receiverKey), unit(c.packKey)];
     const pack = packModel(kit, packUnit.modelId);
     const receiver = receiverModel(kit, receiverUnit.modelId);
-    const proofParts = proofPartsOf(receiver, pack);
+    const verificationParts = verificationPartsOf(receiver, pack);
     const found = pairing(receiver, pack, {
       receiver: receiverUnit.keyName,
       pack: packUnit.keyName,
@@ -242,8 +247,8 @@ async function storedDay(db: Database, dayId: number) {
           .find((r) => r.packKey === c.packKey)
           ?.heldBy.find((h) => h.receiverKey === c.receiverKey)?.sinceMs ?? null,
       packName: itemAt(names, i),
-      proofParts,
-      neededParts: neededPartsOf(day.verificationForm ?? "whole", proofParts),
+      verificationParts,
+      neededParts: neededPartsOf(day.verificationForm ?? "whole", verificationParts),
     };
   });
   const plan = plans.at(-1) ?? null;
@@ -416,7 +421,7 @@ export async function getDayView(
       levels: levels.filter((l) => l.channelId === c.id),
       placeCheckHere: mine.findLast((p) => p.placeId === day.currentPlaceId) ?? null,
       lastPlaceCheck: mine.at(-1) ?? null,
-      proof: channelProof(
+      verification: channelVerification(
         facts,
         c,
         c.meets === "adaptive" ? SELF_CHOSEN_HZ : (pickedHz(facts.plan, c.id) ?? SELF_CHOSEN_HZ),

@@ -5,7 +5,7 @@ import type { Attention } from "~/core/monitor/channelWatch";
 import { nextList, sceneChecks } from "~/core/schedule/nextList";
 import type { Finding } from "~/core/schedule/prepFindings";
 import type { AppContext } from "~/server/services/appContext.server";
-import { plannedCells } from "./batteries.server";
+import { plannedBatteries } from "./batteries.server";
 import { type LoadedDay, loadDay } from "./dayView.server";
 
 /** Our own doing, or told by another line of the list. */
@@ -22,7 +22,7 @@ export async function nextListOf(app: AppContext, dayId: number): Promise<Step[]
   if (!loaded) return [];
   const { facts, day, places, prepFacts, findings } = loaded;
   const { nowMs, channels } = facts;
-  const cells = plannedCells(app, loaded);
+  const cells = plannedBatteries(app, loaded);
   const plan = loaded.drawings.find((d) => d.placeId === day.currentPlaceId)?.plan ?? null;
   const states = channels.map((c) => channelState(facts, c));
   return nextList(

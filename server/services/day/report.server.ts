@@ -1,6 +1,10 @@
-import { formatFeet, formatMetres } from "~/contract/messages/format";
+import { formatFeet, formatMetres, mhz } from "~/contract/messages/format";
 import Papa from "papaparse";
+import { packModel, receiverModel } from "~/core/kit/models";
+import { writtenAs } from "~/core/kit/modelText";
 import { powerOf } from "~/core/kit/units";
+import { channelAt } from "~/core/regulations/raster";
+import { rasterOf } from "~/core/regulations/region";
 import { type DayReport, dayReport } from "~/core/report/dayReport";
 import { sweepSvg } from "~/core/report/sweepPicture";
 import { powerEvents, saidChemistry } from "~/core/schedule/dayBatteries";
@@ -12,7 +16,7 @@ import { newestItems } from "~/server/db/repositories/versionedLists.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { logView } from "./log.server";
-import { packPowerOf } from "./packPower.server";
+import { packPowerNow } from "./packPower.server";
 import { analysisOf } from "~/server/services/scan/scans.server";
 import type { ServiceResult } from "~/server/services/serviceResult";
 
@@ -32,9 +36,19 @@ export async function reportOf(app: AppContext, dayId: number): ServiceResult<Re
 }
 
 async function reportView(app: AppContext, loaded: LoadedDay): Promise<ReportView> {
-  const { day, facts, places, plans, events, levels, units, unit, kit, sweeps, prepFacts } = loaded;
+  const { day, facts, places, plans, events, levels, units, unit, kit, sweeps, prepFacts, region } =
+    loaded;
   const all = await listAllChannels(app.db, day.id);
   const label = (key: string) => units.find((u) => u.key === key)?.label ?? key;
+  // a unit may have left the kit since
+  const shows = (
+    key: string,
+    frequencyHz: number,
+    model: (of: typeof kit, id: string) => Parameters<typeof writtenAs>[0],
+  ) =>
+    units.some((u) => u.key === key)
+      ? writtenAs(model(kit, unit(key).modelId), frequencyHz)
+      : mhz(frequencyHz);
   const channels = all.map((c) => ({
     id: c.id,
     number: c.number,
@@ -42,11 +56,16 @@ async function reportView(app: AppContext, loaded: LoadedDay): Promise<ReportVie
     packLabel: label(c.packKey),
     receiverLabel: label(c.receiverKey),
     powerMw: units.some((u) => u.key === c.packKey) ? powerOf(kit, unit(c.packKey)) : 0,
+    notationsOf: (frequencyHz: number) => ({
+      tvChannel: channelAt(rasterOf(region), frequencyHz)?.channel ?? null,
+      receiverShows: shows(c.receiverKey, frequencyHz, receiverModel),
+      packShows: shows(c.packKey, frequencyHz, packModel),
+    }),
   }));
   const packs = units
     .filter((u) => u.kind === "pack")
     .flatMap((u) => {
-      const power = packPowerOf(loaded, u.key, facts.nowMs, null);
+      const power = packPowerNow(app, loaded, u.key);
       const mine = powerEvents(u.key, events, facts.syncs);
       if (!power || mine.length === 0) return [];
       return [
@@ -55,6 +74,7 @@ async function reportView(app: AppContext, loaded: LoadedDay): Promise<ReportVie
           talker: facts.channels.find((c) => c.packKey === u.key)?.talker ?? null,
           chemistry: saidChemistry(u.key, events) ?? power.chemistry,
           ranHours: power.run.ranHours,
+          leftHours: power.left?.hours ?? null,
           changesAtMs: mine.filter((e) => e.kind === "fresh").map((e) => e.atMs),
         },
       ];
@@ -128,6 +148,6 @@ export async function logCsv(app: AppContext, dayId: number): ServiceResult<stri
   ]);
   // what begins like a formula stays text
   return ok(
-    `${Papa.unparse([["time", "place", "kind", "talker", "what", "who", "put right"], ...rows], { escapeFormulae: true })}\r\n`,
+    `${Papa.unparse([["time", "place", "kind", "talent", "what", "who", "put right"], ...rows], { escapeFormulae: true })}\r\n`,
   );
 }

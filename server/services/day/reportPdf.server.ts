@@ -3,8 +3,10 @@ import type PdfMake from "pdfmake";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces";
 import { ok, type Result } from "~/core/units/result";
 import { formatClock, formatDate } from "~/contract/messages/format";
+import { paperTitleWords } from "~/contract/messages/frame";
 import { reportSummary } from "~/contract/messages/report";
 import { type ReportCell, type ReportTable, reportTables } from "~/contract/messages/reportTables";
+import { REPORT_TEXTS } from "~/contract/messages/screens/report";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type ReportView, reportOf } from "./report.server";
@@ -72,13 +74,13 @@ const heading = (value: string): Content =>
 /** Points of an A4 page; "*" takes what is left. */
 const WIDTHS: Readonly<Record<ReportTable["id"], (string | number)[]>> = {
   others: ["*", 100, 100],
-  frequencies: [14, "*", 70, 70, 80, 50],
+  frequencies: [14, "*", 95, 95, 76, 24, 46],
   hits: [60, 34, 60, "*", 146],
   dropouts: [60, 36, 46, 56, "*"],
   plans: [30, 40, 90, "*"],
   gains: ["*", 70, 60, 70, 70],
-  cells: [70, "*", 70, 90, 120],
-  newcomers: [50, "*", 90, 70, 40],
+  cells: [70, "*", 70, 80, 80, 90],
+  newCarriers: [50, "*", 90, 70, 40],
   notes: [50, 60, "*"],
 };
 
@@ -125,7 +127,9 @@ function documentOf({ day, madeAtMs, report, scans }: ReportView): TDocumentDefi
       fontSize: 20,
     }),
     text(
-      `${formatDate(day.dateIso)} · ${day.town} · sound: radio${day.isPractice ? " · practice, everything made up" : ""}`,
+      [formatDate(day.dateIso), day.town, day.isPractice ? "practice, all made up" : ""]
+        .filter((part) => part !== "")
+        .join(" · "),
       { color: "#505b69" },
     ),
     {
@@ -145,10 +149,11 @@ function documentOf({ day, madeAtMs, report, scans }: ReportView): TDocumentDefi
     if (t.after) content.push(text(t.after, { color: "#505b69" }));
   }
   if (scans.length > 0) {
-    content.push(heading("Scans"));
-    for (const s of scans)
+    for (const [i, s] of scans.entries())
       content.push({
         stack: [
+          // a heading stays with its first picture
+          ...(i === 0 ? [heading(REPORT_TEXTS.scans)] : []),
           text(`${formatClock(s.takenAtMs)} ${s.place}, by ${s.source}`),
           { svg: s.svg, width: 500 },
         ],
@@ -157,24 +162,27 @@ function documentOf({ day, madeAtMs, report, scans }: ReportView): TDocumentDefi
       });
   }
   content.push({
-    ...(text("Licence, band and power are the user’s duty: check with your regulator.", {
+    ...(text(REPORT_TEXTS.licenceBandAndPower, {
       color: "#505b69",
       fontSize: 8.5,
     }) as object),
     margin: [0, 14, 0, 0],
   } as Content);
   return {
-    pageSize: "A4",
+    // paper as it is sold there
+    pageSize: day.region === "US" ? "LETTER" : "A4",
     pageMargins: [44, 44, 44, 48],
     defaultStyle: { font: "Text", fontSize: 10, lineHeight: 1.15, color: "#18212c" },
     content,
     info: { title: `${day.production}, day ${day.dayNumber}`, creator: "Plain Channel" },
     footer: (page, pages) => ({
-      text: `${page} of ${pages}`,
-      alignment: "center",
+      columns: [
+        text(paperTitleWords({ ...day, place: day.town })),
+        { text: `${page} of ${pages}`, alignment: "right" },
+      ],
       fontSize: 8.5,
       color: "#505b69",
-      margin: [0, 14, 0, 0],
+      margin: [44, 14, 44, 0],
     }),
   };
 }

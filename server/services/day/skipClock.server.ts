@@ -1,6 +1,6 @@
 import type { AppContext } from "~/server/services/appContext.server";
 import type { ServiceResult } from "~/server/services/serviceResult";
-import { cellsViewOf } from "./batteries.server";
+import { batteriesViewOf } from "./batteries.server";
 import { moveClockOn } from "./clock.server";
 import { requireDay } from "./dayView.server";
 
@@ -12,7 +12,7 @@ export async function skipToNext(app: AppContext, dayId: number): ServiceResult 
   const got = await requireDay(app, dayId);
   if (!got.ok) return got;
   const loaded = got.value;
-  const { cells } = await cellsViewOf(app, loaded);
+  const { cells } = await batteriesViewOf(app, loaded);
   return moveClockOn(app, dayId, {
     toNextEvent: [
       ...loaded.prepFacts.scenes.map((s) => s.startMs),

@@ -9,7 +9,7 @@ import { nameOf } from "~/server/access/asker.server";
 import type { AppContext } from "~/server/services/appContext.server";
 import { type LoadedDay, requireDay } from "./dayView.server";
 import { recordEvent } from "./recordEvent.server";
-import { packPowerOf } from "./packPower.server";
+import { packPowerNow } from "./packPower.server";
 import { endRoll } from "~/server/services/roll/roll.server";
 import type { ServiceResult } from "~/server/services/serviceResult";
 
@@ -22,7 +22,8 @@ export interface WrapView {
     label: string;
     chemistry: string;
     ranHours: number;
-    leftHours: number;
+    /** Null where nothing says. */
+    leftHours: number | null;
   }[];
   /** The day of the shoot that comes next; null where none is planned. */
   next: { dayId: number; dayNumber: number; dateIso: string } | null;
@@ -38,11 +39,11 @@ async function nextDay(app: AppContext, { day }: LoadedDay): Promise<WrapView["n
   return later ? { dayId: later.id, dayNumber: later.dayNumber, dateIso: later.dateIso } : null;
 }
 
-const hoursOf = (loaded: LoadedDay): WrapView["hours"] =>
+const hoursOf = (app: AppContext, loaded: LoadedDay): WrapView["hours"] =>
   loaded.units
     .filter((u) => u.kind === "pack")
     .flatMap((u) => {
-      const power = packPowerOf(loaded, u.key, loaded.facts.nowMs, null);
+      const power = packPowerNow(app, loaded, u.key);
       return power &&
         power.run.ranHours !== null &&
         powerEvents(u.key, loaded.events, loaded.facts.syncs).length > 0
@@ -52,7 +53,7 @@ const hoursOf = (loaded: LoadedDay): WrapView["hours"] =>
               label: u.label,
               chemistry: power.chemistry,
               ranHours: power.run.ranHours,
-              leftHours: power.left?.hours ?? 0,
+              leftHours: power.left?.hours ?? null,
             },
           ]
         : [];
@@ -81,7 +82,7 @@ export async function wrapView(app: AppContext, dayId: number): ServiceResult<Wr
   return ok({
     steps,
     isRolling: roll?.kind === "roll" && roll.isOn,
-    hours: hoursOf(loaded),
+    hours: hoursOf(app, loaded),
     next: await nextDay(app, loaded),
   });
 }
@@ -116,7 +117,7 @@ export async function closeDay(
   const next = await nextDay(app, got.value);
   if (!next) return ok({ carried: 0, next });
   const inCase = new Set((await newestItems(app.db, "units", next.dayId)).map((u) => u.key));
-  const hours = hoursOf(got.value).filter((h) => inCase.has(h.packKey));
+  const hours = hoursOf(app, got.value).filter((h) => inCase.has(h.packKey));
   // carried at the next day's midnight: whatever happens there comes after
   await app.db.write(async (t) => {
     for (const { packKey, ranHours, chemistry } of hours)

@@ -2,13 +2,13 @@ import { notes } from "~/contract/messages/notes";
 import { itemAt } from "~/core/units/items";
 import Papa from "papaparse";
 import {
-  guessHandedColumns,
-  handedFaults,
-  readHandedTable,
-  type HandedDown,
-  type HandedFault,
-  type HandedMap,
-  type HandedRow,
+  guessAssignedColumns,
+  assignedFaults,
+  readAssignedTable,
+  type AssignedFrequency,
+  type AssignedFault,
+  type AssignedColumns,
+  type AssignedRow,
 } from "~/core/coordination/problem/assigned";
 import { rasterOf } from "~/core/regulations/region";
 import { fail, ok, type Result } from "~/core/units/result";
@@ -22,21 +22,21 @@ import { readBeside } from "~/server/services/roll/readings.server";
 import { pickBasis } from "./plans.server";
 import { storeNextList } from "~/server/services/prep/versionedLists.server";
 
-export interface HandedView {
+export interface AssignedView {
   version: number;
   atMs: number | null;
   earlierVersion: number | null;
-  lines: HandedDown[];
-  faults: HandedFault[];
+  lines: AssignedFrequency[];
+  faults: AssignedFault[];
   /** Whether a scan of this place stands behind the judgement. */
   isMeasured: boolean;
 }
 
-/** The list that a coordinator handed down, held against today's law, television, scan and kit. */
-export async function getHanded(
+/** The list that a coordinator assigned, held against today's law, television, scan and kit. */
+export async function getAssigned(
   app: AppContext,
   dayId: number,
-): Promise<Result<HandedView, ServiceError>> {
+): Promise<Result<AssignedView, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const lists = await newestVersions(app.db, "handed", dayId);
@@ -50,46 +50,46 @@ export async function getHanded(
     atMs: list?.atMs ?? null,
     earlierVersion: lists.at(-2)?.version ?? null,
     lines,
-    faults: handedFaults({ ...basis.request, others }, lines, rasterOf(loaded.value.region)),
+    faults: assignedFaults({ ...basis.request, others }, lines, rasterOf(loaded.value.region)),
     isMeasured: basis.sweep !== null,
   });
 }
 
-export interface HandedPreview {
+export interface AssignedPreview {
   heading: string[];
-  map: HandedMap;
-  rows: HandedRow[];
+  map: AssignedColumns;
+  rows: AssignedRow[];
   cells: string[][];
 }
 
 /** Reads a coordinator's list without keeping anything. */
-export async function previewHanded(
+export async function previewAssigned(
   app: AppContext,
   dayId: number,
   text: string,
-  map: HandedMap | null,
-): Promise<Result<HandedPreview, ServiceError>> {
+  map: AssignedColumns | null,
+): Promise<Result<AssignedPreview, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
   const table = await readBeside(app, "read-table", { text });
   if (!table.ok) return table;
   const { heading, cells } = table.value;
-  const columns = map ?? guessHandedColumns(heading);
+  const columns = map ?? guessAssignedColumns(heading);
   return ok({
     heading,
     map: columns,
     cells,
-    rows: readHandedTable(cells, columns, rasterOf(loaded.value.region), loaded.value.stored),
+    rows: readAssignedTable(cells, columns, rasterOf(loaded.value.region), loaded.value.stored),
   });
 }
 
 /** Takes a list over: all its good lines together or nothing. */
-export async function importHanded(
+export async function importAssigned(
   app: AppContext,
   dayId: number,
-  p: { text: string; map: HandedMap; leaveOutBad: boolean; expectedVersion: number },
+  p: { text: string; map: AssignedColumns; leaveOutBad: boolean; expectedVersion: number },
 ): Promise<Result<{ imported: number; leftOut: number }, ServiceError>> {
-  const preview = await previewHanded(app, dayId, p.text, p.map);
+  const preview = await previewAssigned(app, dayId, p.text, p.map);
   if (!preview.ok) return preview;
   const lines = preview.value.rows.flatMap((r) => (r.line ? [r.line] : []));
   const leftOut = preview.value.rows.length - lines.length;
@@ -111,14 +111,14 @@ export async function importHanded(
  * his frequency. What keeps to its frequency is planned round; a line in a talker's name is meant
  * for that channel.
  */
-export async function putHanded(
+export async function putAssigned(
   app: AppContext,
   dayId: number,
   p: { who: string; frequency: string; expectedVersion: number },
 ): Promise<Result<null, ServiceError>> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const [row] = readHandedTable(
+  const [row] = readAssignedTable(
     [[p.who, p.frequency]],
     { who: 0, primary: 1, backup: null },
     rasterOf(loaded.value.region),
@@ -135,14 +135,14 @@ export async function putHanded(
 }
 
 /** Takes one line off the list. */
-export async function removeHanded(
+export async function removeAssigned(
   app: AppContext,
   dayId: number,
   p: { line: number; expectedVersion: number },
 ): Promise<Result<null, ServiceError>> {
   const lines = await newestItems(app.db, "handed", dayId);
   const line = lines[p.line];
-  if (!line) return fail({ code: "not-found", what: "handed-down line" });
+  if (!line) return fail({ code: "not-found", what: "assigned line" });
   return storeNextList(app, "handed", dayId, {
     expectedVersion: p.expectedVersion,
     items: lines.filter((l) => l !== line),
@@ -151,13 +151,13 @@ export async function removeHanded(
 }
 
 /** Says which channel of ours a line is meant for; null for another crew's. */
-export async function assignHanded(
+export async function assignToChannel(
   app: AppContext,
   dayId: number,
   p: { line: number; channelId: number | null; expectedVersion: number },
 ): Promise<Result<null, ServiceError>> {
   const lines = await newestItems(app.db, "handed", dayId);
-  if (!lines[p.line]) return fail({ code: "not-found", what: "handed-down line" });
+  if (!lines[p.line]) return fail({ code: "not-found", what: "assigned line" });
   const changed = lines.map((line, i) =>
     i === p.line
       ? { ...line, channelId: p.channelId }

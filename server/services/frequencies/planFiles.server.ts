@@ -83,7 +83,7 @@ export async function trackSheet(
 export const trackCsv = (lines: readonly TrackLine[]): string =>
   Papa.unparse(
     {
-      fields: ["track", "talker", "pack name", "pack", "receiver", "frequency MHz"],
+      fields: ["track", "talent", "pack name", "pack", "receiver", "frequency MHz"],
       data: lines.map((l) => [
         l.track,
         l.talker,
@@ -98,7 +98,7 @@ export const trackCsv = (lines: readonly TrackLine[]): string =>
 
 const FIELDS = [
   "channel",
-  "talker",
+  "talent",
   "frequency MHz",
   "TV channel",
   "receiver",

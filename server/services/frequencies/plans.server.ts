@@ -110,7 +110,10 @@ export async function pickBasis(
     tuned.map((c) => [carrierId(c.id), c.receiver.spacing ?? "normal"]),
   );
   const request = byProfile<CoordinationRequest>(
-    { ...pickProblem(problem), relations: pickRelations(levels, tuned, loaded.prepFacts.scenes) },
+    {
+      ...pickProblem(problem),
+      relations: pickRelations(levels, tuned, loaded.prepFacts.scenes, day.currentPlaceId),
+    },
     profile,
     needs,
   );

@@ -18,7 +18,7 @@ import {
   type StationRow,
 } from "~/core/regulations/stationTable";
 import type { ServiceError } from "~/contract/schemas/serviceError";
-import { formatDbm, formatKm } from "~/contract/messages/format";
+import { formatRfLevel, formatKm } from "~/contract/messages/format";
 import {
   newestVersions,
   type RegisteredStation,
@@ -91,12 +91,12 @@ export async function askRegister(
 ): Promise<Result<number, ServiceError>> {
   if (!app.register) return fail({ code: "no-register" });
   const answer = await app.register.stationsAt(p.at, p.setting);
-  if (!answer.ok) return fail({ code: "device", error: answer.error, unit: "the register" });
+  if (!answer.ok) return fail({ code: "device", error: answer.error, unit: "the station list" });
   const stations = answer.value
     .map((s): RegisteredStation => ({
       channel: s.channel,
       name: s.name,
-      note: `${formatKm(s.distanceM)}, ${formatDbm(s.levelDbm)} predicted`,
+      note: `${formatKm(s.distanceM)}, ${formatRfLevel(s.levelDbm)} predicted`,
     }))
     .sort((a, b) => a.channel - b.channel);
   const how = `asked for ${p.at.latitudeDeg.toFixed(3)}, ${p.at.longitudeDeg.toFixed(3)}`;

@@ -62,7 +62,7 @@ export interface PreparationView {
   earlierVersion: number | null;
   scenes: Scene[];
   peak: WiredRange | null;
-  stretches: WiredRange[];
+  ranges: WiredRange[];
   packDays: PackDay[];
   findings: Finding[];
   match: MatchRow[];
@@ -89,7 +89,7 @@ export async function getPreparation(
     earlierVersion: lists.at(-2)?.version ?? null,
     scenes,
     peak: peakOf(scenes),
-    stretches: wiredRanges(scenes),
+    ranges: wiredRanges(scenes),
     packDays: packDays(scenes, RERIG_MS),
     stock: [...stock],
     findings,

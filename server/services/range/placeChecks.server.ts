@@ -107,7 +107,7 @@ export async function keepRange(app: AppContext, dayId: number): ServiceResult<s
   await app.db.write(async (t) => {
     for (const check of kept) await insertPlaceCheck(app.db, dayId, { ...check, placeId, atMs }, t);
   });
-  return ok(count(kept.length, "talker"));
+  return ok(count(kept.length, "channel"));
 }
 
 /** A walk that was walked, whose, and what was told of it. */
@@ -147,7 +147,7 @@ export async function keepFit(
       ...drawing,
       expectedVersion: p.expectedVersion,
       plan,
-      how: p.fit ? "a walk test kept" : "walk test forgotten",
+      how: p.fit ? "kept a walk test" : "removed a walk test",
     },
     async (t) => {
       if (!p.fit) await forgetWalks(app.db, dayId, { placeId: p.placeId, drawingVersion }, t);

@@ -82,33 +82,24 @@ function receiverOf(model: ReturnType<typeof receiverModel>): WalkReceiver {
 }
 
 /**
- * What of the standing plan's products falls into each channel, at the levels that are usual here.
+ * The products that the plan in use leaves in its channels, at the levels that are usual here. What
+ * Frequencies calls clear is clear here too: the same rules count.
  */
 function productsOf(
-  { plan, stored, kit, unit }: LoadedDay,
+  { plan, stored }: LoadedDay,
   { request }: PickBasis,
 ): Record<number, { label: string; dbm: number }[]> {
   if (!plan) return {};
   const name = (id: string) => stored.find((c) => carrierId(c.id) === id)?.talker ?? "another crew";
-  const carriers = [
-    ...plan.picks.map((p) => ({ id: carrierId(p.channelId), frequencyHz: p.frequencyHz })),
-    ...request.others,
-  ];
-  const widestHz = Math.max(
-    ...stored.map((c) => receiverModel(kit, unit(c.receiverKey).modelId).bandwidthHz),
-    0,
-  );
-  const within = {
-    minSpacingHz: 0,
-    guards: { third2Hz: widestHz, third3Hz: widestHz, fifth2Hz: widestHz },
-  };
   const conflicts = eachOnce(
     conflictsOfEach(
-      carriers,
+      [
+        ...plan.picks.map((p) => ({ id: carrierId(p.channelId), frequencyHz: p.frequencyHz })),
+        ...request.others,
+      ],
       plan.picks.map((p) => carrierId(p.channelId)),
-      within,
-      null,
-      Infinity,
+      request.profile,
+      request.relations && { ...request.relations, ...plan.allows, careful: null },
     ),
   );
   const found: Record<number, { label: string; dbm: number }[]> = {};
@@ -131,7 +122,7 @@ async function walkersOf(
   rigs: readonly RigDetail[],
 ): Promise<Walker[]> {
   const { kit, unit, stored, facts, region } = loaded;
-  const basis = await pickBasis(app, loaded, "normal");
+  const basis = await pickBasis(app, loaded, loaded.plan?.profile ?? loaded.day.profile);
   const products = productsOf(loaded, basis);
   return stored.flatMap((c, i): Walker[] => {
     const frequencyHz = checkFrequencyHz(loaded, c.id);

@@ -3,7 +3,7 @@ import { countingScan } from "~/core/channel/channelState";
 import { tuningSpan } from "~/core/devices/tuning";
 import { receiverModel } from "~/core/kit/models";
 import { rasterOf, type FrequencyRange } from "~/core/regulations/region";
-import { afterLook, levelAround, type Newcomer } from "~/core/monitor/newcomers";
+import { afterLook, levelAround, type NewCarrier } from "~/core/monitor/newCarriers";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import type { Measurement } from "~/core/spectrum/sweep";
 import type { SweepHead } from "~/core/devices/sweeping";
@@ -33,9 +33,9 @@ export class AirWatch implements WatchFeed {
   private instrument: string | null = null;
   private problem: string | null = null;
   private lookedAtMs: number | null = null;
-  private newcomers: Newcomer[] = [];
+  private newCarriers: NewCarrier[] = [];
   private newest: SweepAnalysis | null = null;
-  /** A look at one stretch since the newest whole one. */
+  /** A look at one range since the newest whole one. */
   private near: SweepAnalysis | null = null;
   /** Ends the sweep that runs, so that another can begin. */
   private sweep = new AbortController();
@@ -63,7 +63,7 @@ export class AirWatch implements WatchFeed {
     return {
       instrument: this.instrument,
       lookedAtMs: this.lookedAtMs,
-      newcomers: this.newcomers,
+      newCarriers: this.newCarriers,
       problem: this.problem,
     };
   }
@@ -105,14 +105,14 @@ export class AirWatch implements WatchFeed {
       const loaded = await loadDay(this.app(), this.dayId);
       const free = loaded && instrumentOf(loaded);
       if (!free || this.app().scans.running(this.dayId)) return;
-      const stretch = {
+      const range = {
         lowHz: Math.max(free.stretch.lowHz, frequencyHz - NEAR_HZ),
         highHz: Math.min(free.stretch.highHz, frequencyHz + NEAR_HZ),
       };
-      if (stretch.highHz - stretch.lowHz < NEAR_HZ) return;
+      if (range.highHz - range.lowHz < NEAR_HZ) return;
       const measured = await this.measure(
         free.key,
-        stretch,
+        range,
         AbortSignal.any([patience, this.abort.signal]),
       );
       if (measured) this.near = await this.read(measured, true);
@@ -167,14 +167,14 @@ export class AirWatch implements WatchFeed {
   /** One pass; null where it was not to be had. */
   private async measure(
     key: string,
-    stretch: FrequencyRange,
+    range: FrequencyRange,
     signal: AbortSignal,
   ): Promise<Measurement | null> {
     const levels: number[] = [];
     const heads: SweepHead[] = [];
     const done = await this.app().rig?.sweep(
       key,
-      { passes: 1, stretch },
+      { passes: 1, stretch: range },
       (h) => void heads.push(h),
       (chunk) => {
         chunk.levelsDbm.forEach((l, i) => {
@@ -221,7 +221,7 @@ export class AirWatch implements WatchFeed {
       { measurement, raster: rasterOf(loaded.region), own, ownLinesHz: [] },
       { timeoutMs: ANALYSIS_MS },
     );
-    if (!analysed.ok) throw new Error(`the look could not be analysed (${analysed.error.code})`);
+    if (!analysed.ok) throw new Error(`the sweep could not be analysed (${analysed.error.code})`);
     const whole = analysed.value;
     // at the edge of a short look stands the skirt of whoever is outside of it
     const look = isNear
@@ -235,7 +235,7 @@ export class AirWatch implements WatchFeed {
     if (this.first?.placeId !== day.currentPlaceId) {
       if (isNear) return null;
       this.first = { placeId: day.currentPlaceId, look };
-      this.newcomers = [];
+      this.newCarriers = [];
     }
     const scan = countingScan(facts);
     const sweep = loaded.sweeps.find((s) => s.id === scan?.id);
@@ -245,8 +245,8 @@ export class AirWatch implements WatchFeed {
       l.channelId === null ? [l.primaryHz, ...(l.backupHz === null ? [] : [l.backupHz])] : [],
     );
     const known = [...(scanned ? carriersOf(scanned).map((c) => c.frequencyHz) : []), ...told];
-    const { newcomers, came } = afterLook(
-      this.newcomers,
+    const { newCarriers: newCarriers, came } = afterLook(
+      this.newCarriers,
       look,
       known,
       {
@@ -260,7 +260,7 @@ export class AirWatch implements WatchFeed {
       this.newest = look;
       this.near = null;
     }
-    this.newcomers = newcomers;
+    this.newCarriers = newCarriers;
     this.lookedAtMs = nowMs;
     for (const n of came)
       this.put({

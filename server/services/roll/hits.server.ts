@@ -4,12 +4,12 @@ import { defined } from "~/core/units/items";
 import { conflictsOfOne } from "~/core/coordination/rules/checkSet";
 import { bestAfterHit, type PlaceSource } from "~/core/coordination/changing/bestAfterHit";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
-import { channelProof } from "~/core/channel/channelState";
+import { channelVerification } from "~/core/channel/channelState";
 import type { HitEnd, HitJudgement } from "~/core/journal/dayEvents";
 import { type HitStory, hitStories } from "~/core/report/hitStories";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
 import { lackingWhilePlaying } from "~/core/channel/verification";
-import type { ProofPart } from "~/core/channel/verificationParts";
+import type { VerificationPart } from "~/core/channel/verificationParts";
 import { packModel, receiverModel } from "~/core/kit/models";
 import { powerOf } from "~/core/kit/units";
 import type { HitAnswerKind } from "~/core/monitor/hitAnswers";
@@ -21,7 +21,7 @@ import { fail, ok, type Result } from "~/core/units/result";
 import { pickedHz } from "~/core/channel/pickedFrequency";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { AppContext } from "~/server/services/appContext.server";
-import { freshCells } from "~/server/services/day/batteries.server";
+import { newBatteries } from "~/server/services/day/batteries.server";
 import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
 import { recordEvent } from "~/server/services/day/recordEvent.server";
 import { packPowerOf } from "~/server/services/day/packPower.server";
@@ -34,7 +34,7 @@ import {
 } from "~/server/services/frequencies/plans.server";
 import {
   handlePack,
-  proveWhilePlaying,
+  verifyWhilePlaying,
   screwAntennaOn,
   setReceivers,
   syncPack,
@@ -47,7 +47,7 @@ const SLOTS = 200;
 /** Between the hearing and the key. */
 const LATE_MS = 400;
 /**
- * A newcomer makes a product that is heard only where it stands so far over what a receiver needs
+ * A new carrier makes a product that is heard only where it stands so far over what a receiver needs
  * itself: mixing loses.
  */
 const STRONG_DB = 10;
@@ -199,17 +199,17 @@ function evidenceOf(
     usual: o.usual,
     sensitivityDbm: o.limits.sensitivityDbm,
   }));
-  const newcomers = view?.newcomers ?? [];
-  // some newcomers are only seen by how a carrier of ours leans
+  const newCarriers = view?.newCarriers ?? [];
+  // some new carriers are only seen by how a carrier of ours leans
   const carriers = [
-    ...newcomers.map(({ frequencyHz: hz, levelDbm }) => ({
+    ...newCarriers.map(({ frequencyHz: hz, levelDbm }) => ({
       frequencyHz: hz,
       levelDbm,
       isNew: true,
     })),
     ...(watch?.carriers() ?? [])
       .filter(
-        (c) => !newcomers.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SEEN_AGAIN_HZ),
+        (c) => !newCarriers.some((n) => Math.abs(n.frequencyHz - c.frequencyHz) < SEEN_AGAIN_HZ),
       )
       .map((c) => ({ ...c, isNew: false })),
   ];
@@ -242,7 +242,7 @@ function evidenceOf(
               loaded,
               channelId,
               frequencyHz,
-              newcomers
+              newCarriers
                 .filter((n) => n.levelDbm >= limits.sensitivityDbm + STRONG_DB)
                 .map((n) => n.frequencyHz),
               limits.bandwidthHz,
@@ -281,18 +281,18 @@ function latelyOf(
 }
 
 /**
- * Third-order products of what is on the air now, newcomers that are strong enough to make one
+ * Third-order products of what is on the air now, new carriers that are strong enough to make one
  * among it, that fall onto one channel.
  */
 function productsOnto(
   { facts }: LoadedDay,
   channelId: number,
   frequencyHz: number,
-  newcomersHz: readonly number[],
+  newCarriersHz: readonly number[],
   bandwidthHz: number,
 ): ProductNow[] {
   const name = (id: string) =>
-    facts.channels.find((c) => carrierId(c.id) === id)?.talker ?? "the newcomer";
+    facts.channels.find((c) => carrierId(c.id) === id)?.talker ?? "the new carrier";
   const on = facts.channels.filter(
     (c) => c.id !== channelId && (facts.reports?.packs[c.packKey]?.isOn ?? true),
   );
@@ -301,7 +301,7 @@ function productsOnto(
       const hz = pickedHz(facts.plan, c.id);
       return hz === null ? [] : [{ id: carrierId(c.id), frequencyHz: hz }];
     }),
-    ...newcomersHz.map((hz, i) => ({ id: `newcomer ${i + 1}`, frequencyHz: hz })),
+    ...newCarriersHz.map((hz, i) => ({ id: `new carrier ${i + 1}`, frequencyHz: hz })),
     { id: "victim", frequencyHz },
   ];
   const guard = bandwidthHz / 2;
@@ -324,13 +324,13 @@ export interface Retune {
 
 /**
  * Where a channel would best go now, everybody else left where they are: a spare that is clear of
- * everything that is on the air now, newcomers too, else the quietest place that is.
+ * everything that is on the air now, new carriers too, else the quietest place that is.
  */
 function retuneOf(
   loaded: LoadedDay,
   { request }: PickBasis,
   channelId: number,
-  newcomersHz: readonly number[],
+  newCarriersHz: readonly number[],
   backupsHz: readonly number[],
 ): Retune | null {
   const plan =
@@ -341,9 +341,9 @@ function retuneOf(
     relations: request.relations ? { ...request.relations, ...plan.allows, careful: null } : null,
     others: [
       ...request.others,
-      ...newcomersHz
+      ...newCarriersHz
         .filter((hz) => !request.others.some((o) => Math.abs(o.frequencyHz - hz) < SEEN_AGAIN_HZ))
-        .map((hz, i) => ({ id: `newcomer ${i + 1}`, frequencyHz: hz })),
+        .map((hz, i) => ({ id: `new carrier ${i + 1}`, frequencyHz: hz })),
     ],
   };
   const answer = bestAfterHit(
@@ -362,8 +362,8 @@ function retuneOf(
   );
 }
 
-const newcomersOf = (app: AppContext): number[] =>
-  (app.roll.airWatch?.view().newcomers ?? []).map((n) => n.frequencyHz);
+const newCarriersOf = (app: AppContext): number[] =>
+  (app.roll.airWatch?.view().newCarriers ?? []).map((n) => n.frequencyHz);
 
 /** A hit as its screen shows it: what can be done, with what each would come to. */
 export interface HitView extends HitStory {
@@ -378,7 +378,7 @@ export interface HitView extends HitStory {
    * What is not answered yet of its verification, where people see it and no meter is read; null
    * where one is.
    */
-  lacking: ProofPart[] | null;
+  lacking: VerificationPart[] | null;
 }
 
 /** The hits of a day, the newest first; those that are open with their answers worked out. */
@@ -403,7 +403,7 @@ export async function hitsOf(app: AppContext, loaded: LoadedDay): Promise<HitVie
           answers: inOrder(story.hit.judged, setMw, powers.filter((p) => p < setMw).at(-1) ?? null),
         },
       },
-      talker: channel?.talker ?? "somebody who is not wired any more",
+      talker: channel?.talker ?? "someone without a channel now",
       number: channel?.number ?? 0,
       retune:
         story.closed || !basis || !channel
@@ -412,7 +412,7 @@ export async function hitsOf(app: AppContext, loaded: LoadedDay): Promise<HitVie
               loaded,
               basis,
               story.hit.channelId,
-              newcomersOf(app),
+              newCarriersOf(app),
               basis.backupsHz(story.hit.channelId),
             ),
       powers: {
@@ -542,7 +542,7 @@ export async function answerHit(
   }
   if (!loaded.plan) return fail({ code: "not-found", what: "plan" });
   const basis = await pickBasis(app, loaded, loaded.plan.profile);
-  const retune = retuneOf(loaded, basis, channelId, newcomersOf(app), basis.backupsHz(channelId));
+  const retune = retuneOf(loaded, basis, channelId, newCarriersOf(app), basis.backupsHz(channelId));
   if (!retune)
     return fail({
       code: "setting-unknown",
@@ -555,7 +555,7 @@ export async function answerHit(
   // its pack is still on the old number: what is heard now is somebody else
   const before =
     app.rig && loaded.day.isPractice
-      ? await proveWhilePlaying(app, dayId, channelId, "before")
+      ? await verifyWhilePlaying(app, dayId, channelId, "before")
       : ok(null);
   return before.ok ? ok({ toHz: retune.frequencyHz, someoneThere: before.value !== null }) : before;
 }
@@ -592,7 +592,7 @@ async function byHand(
       : setPackPower(app, day.id, packKey, next);
   }
   if (answer === "change-cells") {
-    const changed = await freshCells(app, day.id, { packKey, chemistry: null });
+    const changed = await newBatteries(app, day.id, { packKey, chemistry: null });
     if (!changed.ok) return changed;
   }
   const practice = day.isPractice ? app.simulator : null;
@@ -684,7 +684,7 @@ export async function closeHit(
   }
   const how = isUnverified ? "unproved" : "proved";
   if (!isUnverified && isMeterRead(app, loaded)) {
-    const after = await proveWhilePlaying(app, dayId, channelId, "after");
+    const after = await verifyWhilePlaying(app, dayId, channelId, "after");
     if (!after.ok) return after;
     if (after.value) return ok({ bad: after.value, version: null, how });
   } else if (!isUnverified) {
@@ -720,9 +720,13 @@ const channelName = ({ facts }: LoadedDay, channelId: number): string =>
   facts.channels.find((c) => c.id === channelId)?.talker ?? "";
 
 /** What people have not answered yet of a channel on its new frequency. */
-function lackingOf({ facts }: LoadedDay, channelId: number, frequencyHz: number): ProofPart[] {
+function lackingOf(
+  { facts }: LoadedDay,
+  channelId: number,
+  frequencyHz: number,
+): VerificationPart[] {
   const channel = facts.channels.find((c) => c.id === channelId);
-  return channel ? lackingWhilePlaying(channelProof(facts, channel, frequencyHz)) : [];
+  return channel ? lackingWhilePlaying(channelVerification(facts, channel, frequencyHz)) : [];
 }
 
 /**

@@ -1,8 +1,8 @@
 import {
   needsReadings,
-  seamFromPieces,
-  seamFromSummaries,
-  type SeamWindow,
+  rfHistoryFromPieces,
+  rfHistoryFromSummaries,
+  type RfHistoryWindow,
   SLOT_MS,
 } from "~/core/monitor/timeline";
 import { DAY_EXERCISE_MS } from "~/core/training/dayExercise";
@@ -12,8 +12,8 @@ import { listDays } from "~/server/db/repositories/days.server";
 import { loadPieces, loadSummaries, readingsSpan } from "~/server/db/repositories/readings.server";
 import { listAllChannels } from "~/server/db/repositories/channels.server";
 import type { AppContext } from "~/server/services/appContext.server";
-import { packPowerOf } from "~/server/services/day/packPower.server";
-import { cellsViewOf } from "~/server/services/day/batteries.server";
+import { packPowerNow } from "~/server/services/day/packPower.server";
+import { batteriesViewOf } from "~/server/services/day/batteries.server";
 import { requireDay } from "~/server/services/day/dayView.server";
 import { type HitView, hitsOf } from "./hits.server";
 import { recordEvent } from "~/server/services/day/recordEvent.server";
@@ -32,7 +32,7 @@ export interface RollView {
   /** Ten minutes of practice that began not long ago. */
   exercise: { seed: number; untilMs: number } | null;
   /** When each channel's cells are changed next, as planned; those that last are left out. */
-  cellChanges: Record<number, number>;
+  batteryChanges: Record<number, number>;
   slate: SlateView;
   /** Hours that each channel's set has left by the clock; null where nobody said when it went in. */
   batteryHours: Record<number, number | null>;
@@ -50,8 +50,8 @@ export async function rollView(app: AppContext, dayId: number): ServiceResult<Ro
     begun?.what.kind === "exercise" && loaded.facts.nowMs < begun.atMs + 2 * DAY_EXERCISE_MS
       ? { seed: begun.what.seed, untilMs: begun.atMs + DAY_EXERCISE_MS }
       : null;
-  const cells = await cellsViewOf(app, loaded);
-  const cellChanges = Object.fromEntries(
+  const cells = await batteriesViewOf(app, loaded);
+  const batteryChanges = Object.fromEntries(
     cells.rows.flatMap((r) => {
       const next = cells.cells.packs
         .find((p) => p.packKey === r.packKey && !p.isUnknown)
@@ -62,12 +62,12 @@ export async function rollView(app: AppContext, dayId: number): ServiceResult<Ro
   const batteryHours = Object.fromEntries(
     loaded.facts.channels.map((c) => [
       c.id,
-      packPowerOf(loaded, c.packKey, loaded.facts.nowMs, null)?.left?.hours ?? null,
+      packPowerNow(app, loaded, c.packKey)?.left?.hours ?? null,
     ]),
   );
   return ok({
     exercise,
-    cellChanges,
+    batteryChanges,
     batteryHours,
     slate: slateOf(loaded, loaded.facts.nowMs),
     state: isOn ? "rolling" : last ? "over" : "before",
@@ -111,7 +111,7 @@ export async function resumeRoll(app: AppContext): Promise<void> {
   }
 }
 
-export interface SeamAnswer extends SeamWindow {
+export interface RfHistoryAnswer extends RfHistoryWindow {
   /** Extremes of each channel, column by column (core/monitor/extremes), base64. */
   channels: Record<number, string>;
   span: { fromMs: number; toMs: number } | null;
@@ -120,29 +120,29 @@ export interface SeamAnswer extends SeamWindow {
 const MAX_COLUMNS = 4000;
 const LONGEST_MS = 7 * 86_400_000;
 
-/** Any stretch of the day's seam, as finely as it is asked for. */
-export async function seamOf(
+/** Any stretch of the day's RF history, as finely as it is asked for. */
+export async function rfHistoryOf(
   app: AppContext,
   dayId: number,
-  window: SeamWindow,
-): ServiceResult<SeamAnswer> {
+  window: RfHistoryWindow,
+): ServiceResult<RfHistoryAnswer> {
   const { fromMs, toMs, columns } = window;
   if (!(toMs > fromMs) || toMs - fromMs > LONGEST_MS || columns < 1 || columns > MAX_COLUMNS)
     return fail({
       code: "setting-unknown",
       refusal: { code: "no-such-window" },
     });
-  const [seam, span] = await Promise.all([
+  const [rfHistory, span] = await Promise.all([
     needsReadings(window)
-      ? loadPieces(app.db, dayId, fromMs, toMs).then((p) => seamFromPieces(p, window))
-      : loadSummaries(app.db, dayId, fromMs, toMs).then((s) => seamFromSummaries(s, window)),
+      ? loadPieces(app.db, dayId, fromMs, toMs).then((p) => rfHistoryFromPieces(p, window))
+      : loadSummaries(app.db, dayId, fromMs, toMs).then((s) => rfHistoryFromSummaries(s, window)),
     readingsSpan(app.db, dayId),
   ]);
   return ok({
     ...window,
     span,
     channels: Object.fromEntries(
-      [...seam].map(([id, bytes]) => [id, Buffer.from(bytes).toString("base64")]),
+      [...rfHistory].map(([id, bytes]) => [id, Buffer.from(bytes).toString("base64")]),
     ),
   });
 }

@@ -74,22 +74,21 @@ export async function airViewOf(
   if (!sweep || !analysis) return null;
   const known = airViews.get(analysis);
   if (known && known.source === sweep.source) return known;
-  const { lowHz, highHz, stepHz, noiseFloorDbm, tv, carriers, humps, combs, warnings } = analysis;
   const view: AirView = {
     sweepId: sweep.id,
     takenAtMs: sweep.takenAtMs,
     source: sweep.source,
     looksPerBin: analysis.looksPerBin,
-    lowHz,
-    highHz,
-    stepHz,
-    noiseFloorDbm,
-    tv,
-    carriers,
-    humps,
-    combs,
+    lowHz: analysis.lowHz,
+    highHz: analysis.highHz,
+    stepHz: analysis.stepHz,
+    noiseFloorDbm: analysis.noiseFloorDbm,
+    tv: analysis.tv,
+    carriers: analysis.carriers,
+    broadband: analysis.broadband,
+    instrumentLines: analysis.instrumentLines,
     setup: sweep.setup,
-    warnings,
+    warnings: analysis.warnings,
     overTime: await overTimeOf(app, analysis, sweep),
     maxDbm: packLevels(analysis.maxDbm),
     floorDbm: packLevels(analysis.floorDbm),
@@ -137,7 +136,7 @@ export function ownSuspects(
 export function quietViewOf(
   { units, kit }: LoadedDay,
   { request, analysis }: PickBasis,
-): { stretches: QuietRange[]; blocks: BlockRoom[] } | null {
+): { ranges: QuietRange[]; blocks: BlockRoom[] } | null {
   if (!analysis) return null;
   const bandwidthHz = widestBandwidthHz(request.channels);
   const receivers = units
@@ -151,7 +150,7 @@ export function quietViewOf(
     banks: model.banks,
     bandwidthHz: model.bandwidthHz,
   }));
-  const stretches = quietRanges(
+  const ranges = quietRanges(
     withinReach(
       request,
       kinds.flatMap((k) => k.tuning),
@@ -159,7 +158,7 @@ export function quietViewOf(
     ),
     bandwidthHz,
   );
-  return { stretches, blocks: blockRoom(request, stretches, kinds) };
+  return { ranges, blocks: blockRoom(request, ranges, kinds) };
 }
 
 /**
@@ -233,7 +232,7 @@ export async function elsewhereOf(
     analysis && {
       takenAtMs: sweep.takenAtMs,
       source: sweep.source,
-      place: place?.name ?? "a place of before",
+      place: place?.name ?? "an earlier location",
       setting: sweep.setup.setting ?? place?.setting ?? "indoors",
       isSamePlace: sweep.placeId === loaded.day.currentPlaceId,
       trace: traceOf(analysis),
@@ -241,7 +240,7 @@ export async function elsewhereOf(
   );
 }
 
-/** What a scan can be begun with: instruments, stretches, antennas. */
+/** What a scan can be begun with: instruments, ranges, antennas. */
 export function scanChoicesOf(loaded: LoadedDay): ScanChoices {
   const { report, sweeps, prepFacts } = loaded;
   const receivers = scanningReceivers(loaded);

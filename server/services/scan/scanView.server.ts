@@ -38,7 +38,7 @@ export async function scanViewOf(app: AppContext, loaded: LoadedDay, withId: num
         id: s.id,
         takenAtMs: s.takenAtMs,
         source: s.source,
-        place: placeOf(s.placeId)?.name ?? "a place of before",
+        place: placeOf(s.placeId)?.name ?? "an earlier location",
         isInside: (s.setup.setting ?? placeOf(s.placeId)?.setting) === "indoors",
       }))
       .reverse(),

@@ -71,7 +71,7 @@ export async function startScan(
             highHz: Math.min(i.tuning.highHz, asked.stretch.highHz),
           }
         : i.tuning;
-      return tuning.highHz - tuning.lowHz < MIN_STRETCH_HZ ? [] : [{ ...i, tuning }];
+      return tuning.highHz - tuning.lowHz < MIN_RANGE_HZ ? [] : [{ ...i, tuning }];
     }),
   );
   if (wanted.length === 0) return fail({ code: "nothing-scans" });
@@ -83,7 +83,7 @@ export async function startScan(
   return ok(null);
 }
 
-const MIN_STRETCH_HZ = 100_000;
+const MIN_RANGE_HZ = 100_000;
 
 /** The receivers of the case that can sweep, and what they reach. */
 export const scanningReceivers = ({

@@ -157,7 +157,7 @@ export function unitScreensOf(
           atMs,
           who,
           findings: scans.map((s) => s.finding),
-          place: places.find((p) => p.id === placeId)?.name ?? "a place of before",
+          place: places.find((p) => p.id === placeId)?.name ?? "an earlier location",
           counts: counting.has(scans[0].id),
         };
       })

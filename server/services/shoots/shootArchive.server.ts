@@ -194,10 +194,10 @@ function withRanges(
           if (!bytes) return [name, null];
           const part = parts.get(name) ?? { at: 0, list: [] };
           parts.set(name, part);
-          const stretch = { at: part.at, length: bytes.length };
+          const range = { at: part.at, length: bytes.length };
           part.list.push(bytes);
           part.at += bytes.length;
-          return [name, stretch];
+          return [name, range];
         }),
       ]) as ArchiveRow,
   );

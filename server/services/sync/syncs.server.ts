@@ -8,8 +8,8 @@ import type { Channel, SyncRecord } from "~/core/channel/facts";
 import { antennasOf, partnerOf, rfOf, silenceOf } from "~/core/channel/verification";
 import {
   isGoodOutcome,
-  isProofOutcome,
-  type ProofPart,
+  isVerificationOutcome,
+  type VerificationPart,
   type VerificationForm,
 } from "~/core/channel/verificationParts";
 import { canBeSet } from "~/core/devices/tuning";
@@ -31,7 +31,7 @@ import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server
 import { recordEvent } from "~/server/services/day/recordEvent.server";
 import type { ServiceResult } from "~/server/services/serviceResult";
 
-/** How long a meter is watched for a proof, and how often it is read. */
+/** How long a meter is watched for a verification, and how often it is read. */
 const WATCH = { readings: 8, everyMs: 60 };
 
 async function withRig(
@@ -286,7 +286,8 @@ function refusalOf(
     };
   if (
     seen.what === "proof" &&
-    (!channel.proofParts.includes(seen.part) || !isProofOutcome(seen.part, seen.outcome))
+    (!channel.verificationParts.includes(seen.part) ||
+      !isVerificationOutcome(seen.part, seen.outcome))
   )
     return {
       code: "setting-unknown",
@@ -331,24 +332,24 @@ export async function takeSyncBack(app: AppContext, dayId: number, syncId: numbe
 }
 
 /**
- * The proof by the receiver's own meters, in order: with the pack off nothing on either antenna and
+ * The verification by the receiver's own meters, in order: with the pack off nothing on either antenna and
  * nothing to hear; with it on RF on both, the pack's own name, audio, and a mute that takes it away
  * and gives it back. It ends at the first part that is not as it should be: what comes after would
- * prove nothing.
+ * verify nothing.
  * @returns that part and what it showed; null where all is well
  */
 export async function prove(
   app: AppContext,
   dayId: number,
   channelId: number,
-): ServiceResult<{ part: ProofPart; outcome: string } | null> {
+): ServiceResult<{ part: VerificationPart; outcome: string } | null> {
   const got = await withPick(app, dayId, channelId);
   if (!got.ok) return got;
   const { loaded, rig, channel, frequencyHz } = got.value;
-  const { packKey, receiverKey, proofParts } = channel;
-  let first: { part: ProofPart; outcome: string } | null = null;
-  const put = async (watched: Watched, ...seen: [ProofPart, string][]) => {
-    const asked = seen.filter(([part]) => proofParts.includes(part));
+  const { packKey, receiverKey, verificationParts } = channel;
+  let first: { part: VerificationPart; outcome: string } | null = null;
+  const put = async (watched: Watched, ...seen: [VerificationPart, string][]) => {
+    const asked = seen.filter(([part]) => verificationParts.includes(part));
     const bad = asked.findIndex(([part, outcome]) => !isGoodOutcome(part, outcome));
     const told = bad < 0 ? asked : asked.slice(0, bad + 1);
     await record(
@@ -398,7 +399,7 @@ export async function prove(
       ["partner", whose],
       ["voice", hasAudio ? "follows" : "nothing"],
     )) ||
-    !proofParts.includes("mute") ||
+    !verificationParts.includes("mute") ||
     !app.simulator
   )
     return ok(first);
@@ -470,25 +471,25 @@ async function knownAs(
 }
 
 /**
- * The short proof of a channel that is retuned while it plays: before its pack follows, nothing may
+ * The short verification of a channel that is retuned while it plays: before its pack follows, nothing may
  * be heard on the new frequency; after, it and nobody else. Neither switches the pack off.
  * @returns the first part that is not as it should be; null where all is well
  */
-export async function proveWhilePlaying(
+export async function verifyWhilePlaying(
   app: AppContext,
   dayId: number,
   channelId: number,
   when: "before" | "after",
-): ServiceResult<{ part: ProofPart; outcome: string } | null> {
+): ServiceResult<{ part: VerificationPart; outcome: string } | null> {
   const got = await withPick(app, dayId, channelId);
   if (!got.ok) return got;
   const { loaded, rig, channel, frequencyHz } = got.value;
-  const { packKey, receiverKey, proofParts } = channel;
+  const { packKey, receiverKey, verificationParts } = channel;
   const seen = await watch({ rig, wait: app.wait }, channel);
   if (!seen.ok) return deviceFailure(seen.error, channel.receiverLabel);
   const { readingsDbm, strongestDbm, antennasDbm, isOpen, hasAudio, partner } = seen.value;
   const whose = partnerOf(partner, channel, await knownAs(app, dayId, channel, packKey));
-  const parts: [ProofPart, string][] =
+  const parts: [VerificationPart, string][] =
     when === "before"
       ? [
           ["silent", silenceOf(readingsDbm)],
@@ -500,7 +501,7 @@ export async function proveWhilePlaying(
           ["partner", whose],
           ["voice", hasAudio ? "follows" : "nothing"],
         ];
-  const asked = parts.filter(([part]) => proofParts.includes(part));
+  const asked = parts.filter(([part]) => verificationParts.includes(part));
   const bad = asked.find(([part, outcome]) => !isGoodOutcome(part, outcome));
   await record(
     app,

@@ -93,7 +93,7 @@ export async function hideFaults(
   ];
   const done = await app.simulator.hide(faults, otherBlock);
   if (!done.ok) return fail({ code: "device", error: done.error, unit: "the practice units" });
-  // after the meal break: every pack was open, and what was proved before it is to be seen again
+  // after the meal break: every pack was open, and what was verified before it is to be seen again
   const atMs = Math.round(dayNowMs(app, loaded.day));
   await app.db.write(async (t) => {
     for (const c of picked)

@@ -70,7 +70,7 @@ export async function keepResult(
 
 export interface DayExerciseView {
   dayId: number;
-  /** "not-ready": nothing is planned and proved that could go wrong. */
+  /** "not-ready": nothing is planned and verified that could go wrong. */
   state: "not-ready" | "ready" | "running" | "over";
   untilMs: number | null;
   nowMs: number;
@@ -162,7 +162,7 @@ export async function beginDayExercise(
   const plot = dayExercise({ channels: facts.channels, fromMs, seed });
   const script: ScriptedEvent[] = [
     ...(standing.ok ? standing.value : []),
-    ...plot.map((p) => p.happening),
+    ...plot.map((p) => p.scripted),
   ];
   const set = await practice.setScript(script);
   if (!set.ok) return fail({ code: "device", error: set.error, unit: "the practice units" });

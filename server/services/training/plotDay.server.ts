@@ -3,7 +3,7 @@ import type { ScriptedEvent } from "~/core/simulator/rig";
 import type { AppContext } from "~/server/services/appContext.server";
 import type { LoadedDay } from "~/server/services/day/dayView.server";
 
-/** A practice day has its happenings: they are laid out when it first rolls. */
+/** A practice day has its scripted events: they are laid out when it first rolls. */
 export async function plotDay(
   app: AppContext,
   { day, facts, prepFacts }: LoadedDay,

@@ -212,7 +212,7 @@ const STOCK: readonly StockItem[] = [
   stock("camera-track", 1),
   stock("aa-cell", 10),
   stock("antenna", 4, "47", "SMA"),
-  stock("antenna", 1, "51", "SMA"),
+  stock("antenna", 2, "51", "SMA"),
   stock("lead", 6),
 ];
 
@@ -266,7 +266,7 @@ export async function seedPracticeDay(app: Pick<AppContext, "db" | "realNowMs">)
       {
         version: 1,
         atMs: hours(7, 30),
-        how: "from the register",
+        how: "from the station list",
         items: [...PORT_ELLERY_STATIONS],
       },
       t,

@@ -2,7 +2,7 @@ import { UNPAIRED_HZ } from "~/core/devices/reports";
 import { type Rig, type RigPack, type RigReceiver } from "~/core/simulator/rig";
 import { SELF_CHOSEN_HZ } from "~/core/channel/channelState";
 import { type Kit, packModel, receiverModel } from "~/core/kit/models";
-import { packHours, usualChemistry } from "~/core/battery/packCells";
+import { packHours, usualChemistry } from "~/core/battery/packBatteries";
 import { type CaseUnit, powerOf } from "~/core/kit/units";
 import type { StoredChannel } from "~/server/db/repositories/channels.server";
 import type { Day, DayPlace } from "~/server/db/repositories/days.server";

@@ -1,4 +1,5 @@
 import { useRef, useState } from "react";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import type { ReadReceiver } from "~/server/services/scan/unitScanView.server";
 import type { UnitFinding } from "~/core/evidence/unitScan";
 import { PrimaryButton } from "~/app/ui/Button/Button";
@@ -24,7 +25,7 @@ export function BankCounts({ receiver, tell, isFirst }: EntryProps) {
     return !/^\d{1,4}$/.test(text)
       ? "a number"
       : Number(text) > members
-        ? `it has ${members}`
+        ? SCAN_TEXTS.it(members)
         : null;
   };
   const given = banks.filter((b) => (texts[b.id] ?? "").trim() !== "");
@@ -40,7 +41,7 @@ export function BankCounts({ receiver, tell, isFirst }: EntryProps) {
       {banks.map((b, i) => (
         <TextField
           key={b.id}
-          label={`Bank ${b.id}, of ${b.members.length}`}
+          label={SCAN_TEXTS.bank(b.id, b.members.length)}
           value={texts[b.id] ?? ""}
           onChange={(text) => setTexts({ ...texts, [b.id]: text })}
           onCommit={() => undefined}
@@ -62,13 +63,17 @@ export function BankCounts({ receiver, tell, isFirst }: EntryProps) {
       ))}
       <PrimaryButton
         why={
-          given.length === 0 ? "Type a count first." : isWrong ? "Correct the count in red." : null
+          given.length === 0
+            ? SCAN_TEXTS.typeACountFirst
+            : isWrong
+              ? SCAN_TEXTS.correctTheCountInRed
+              : null
         }
         onPress={save}
       >
-        Note it
+        {SCAN_TEXTS.saveTheNote}
       </PrimaryButton>
-      <Soft>how many are free, as its screen counts</Soft>
+      <Soft>{SCAN_TEXTS.howManyItsScreenShows}</Soft>
     </S.Entry>
   );
 }

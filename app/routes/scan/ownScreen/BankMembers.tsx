@@ -2,6 +2,7 @@ import { useState } from "react";
 import { ToggleButtonGroup } from "react-aria-components";
 import { capital } from "~/contract/messages/format";
 import { unitFindingErrorWords } from "~/contract/messages/unitScan";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { readMembers } from "~/core/evidence/unitScan";
 import { formatMhz } from "~/core/units/frequencyText";
 import { Button, PrimaryButton, ToggleButton } from "~/app/ui/Button/Button";
@@ -45,7 +46,7 @@ export function BankMembers({ receiver, tell, isFirst }: EntryProps) {
     <>
       <S.Entry>
         <ToggleButtonGroup
-          aria-label="Bank"
+          aria-label={SCAN_TEXTS.bank2}
           selectionMode="single"
           disallowEmptySelection
           selectedKeys={[bank.id]}
@@ -55,11 +56,13 @@ export function BankMembers({ receiver, tell, isFirst }: EntryProps) {
           }}
         >
           {banks.map((b) => (
-            <ToggleButton key={b.id} id={b.id}>{`Bank ${b.id}`}</ToggleButton>
+            <ToggleButton key={b.id} id={b.id}>
+              {SCAN_TEXTS.bankWith(b.id)}
+            </ToggleButton>
           ))}
         </ToggleButtonGroup>
         <TextField
-          label="Free members, as 1-4 6 9"
+          label={SCAN_TEXTS.freeMembersAs14}
           value={text}
           onChange={setText}
           onCommit={() => undefined}
@@ -68,13 +71,15 @@ export function BankMembers({ receiver, tell, isFirst }: EntryProps) {
           widthCh={16}
           error={typed && !typed.ok ? `${capital(unitFindingErrorWords(typed.error))}.` : null}
         />
-        <PrimaryButton why={canSave ? null : "Tick or type the free members."} onPress={save}>
-          {canSave ? `Note ${free.length} of ${bank.members.length} free` : "Note it"}
+        <PrimaryButton why={canSave ? null : SCAN_TEXTS.checkOrTypeTheFree} onPress={save}>
+          {canSave
+            ? SCAN_TEXTS.noteOfFree(free.length, bank.members.length)
+            : SCAN_TEXTS.saveTheNote}
         </PrimaryButton>
       </S.Entry>
       <S.Grid
         as={ToggleButtonGroup}
-        aria-label={`Members of bank ${bank.id} that are free`}
+        aria-label={SCAN_TEXTS.membersOfBank(bank.id)}
         selectionMode="multiple"
         selectedKeys={free.map(String)}
         onSelectionChange={(chosen: Set<string | number>) => {
@@ -91,9 +96,11 @@ export function BankMembers({ receiver, tell, isFirst }: EntryProps) {
         ))}
       </S.Grid>
       <Row>
-        <Button onPress={() => setTicked(bank.members.map((_, i) => i + 1))}>All free</Button>
-        <Button onPress={() => setTicked([])}>None free</Button>
-        <Soft>tick what its screen offers; what is not ticked counts as taken</Soft>
+        <Button onPress={() => setTicked(bank.members.map((_, i) => i + 1))}>
+          {SCAN_TEXTS.allFree}
+        </Button>
+        <Button onPress={() => setTicked([])}>{SCAN_TEXTS.noneFree}</Button>
+        <Soft>{SCAN_TEXTS.checkWhatItsScreenOffers}</Soft>
       </Row>
     </>
   );

@@ -8,6 +8,7 @@ import {
   stepwiseWords,
   UNIT_SCAN_LIMITS,
 } from "~/contract/messages/unitScan";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import type { UnitFinding, UnitFindingKind } from "~/core/evidence/unitScan";
 import { QuietButton, ToggleButton } from "~/app/ui/Button/Button";
 import { SelectField } from "~/app/ui/Field/Field";
@@ -46,24 +47,24 @@ export function OwnScreen({ screens, place, nowMs, isFirst, send }: OwnScreenPro
   const entry = { receiver, tell, isFirst: isFirst && receiver === unread };
   return (
     <S.Sheet
-      aria-label="The receiver’s own scan"
+      aria-label={SCAN_TEXTS.theReceiversOwnScan}
       onKeyDown={(event: React.KeyboardEvent) => {
         // the stages' keys are digits: Escape gives them back
         if (event.key === "Escape") (event.target as HTMLElement).blur();
       }}
     >
       <Row>
-        <Heading>The receiver’s own scan</Heading>
+        <Heading>{SCAN_TEXTS.theReceiversOwnScan}</Heading>
         {receivers.length > 1 && (
           <SelectField
-            label="Receiver"
+            label={SCAN_TEXTS.receiver}
             isLabelHidden
             value={receiver.key}
             onChange={setKey}
             choices={receivers.map((r) => ({
               id: r.key,
               label: `${r.label}, ${r.model}`,
-              ...(r.atMs === null ? {} : { detail: `read ${formatClock(r.atMs)}` }),
+              ...(r.atMs === null ? {} : { detail: SCAN_TEXTS.read(formatClock(r.atMs)) }),
             }))}
           />
         )}
@@ -71,7 +72,7 @@ export function OwnScreen({ screens, place, nowMs, isFirst, send }: OwnScreenPro
       </Row>
       <CartOnly>
         <ToggleButtonGroup
-          aria-label="What its screen shows"
+          aria-label={SCAN_TEXTS.whatItsScreenShows}
           selectionMode="single"
           disallowEmptySelection
           selectedKeys={[kind]}
@@ -101,12 +102,10 @@ export function OwnScreen({ screens, place, nowMs, isFirst, send }: OwnScreenPro
         ))}
       {kind === "proposal" && receiver.canScan && <Soft as="p">{stepwiseWords(receiver)}</Soft>}
       <Soft as="p">
-        {receiver.canScan
-          ? UNIT_SCAN_LIMITS
-          : `${receiver.label} is noted as one that cannot scan by itself: set it to each frequency in turn, packs off, and note what its meter shows.`}
+        {receiver.canScan ? UNIT_SCAN_LIMITS : SCAN_TEXTS.cannotScanByItselfSet(receiver.label)}
       </Soft>
       {told.length > 0 && (
-        <S.Told aria-label="Read so far">
+        <S.Told aria-label={SCAN_TEXTS.readSoFar}>
           {told.map((t) => {
             const words = t.findings.map(findingWords).join("; ");
             return (
@@ -115,15 +114,15 @@ export function OwnScreen({ screens, place, nowMs, isFirst, send }: OwnScreenPro
                   <b>{t.receiver}</b>
                   {` ${words} `}
                   <Soft>
-                    {`${formatClock(t.atMs)} (${formatAge(nowMs - t.atMs)})${t.who ? `, ${t.who}` : ""}${t.place === place ? "" : `, ${t.place.toLowerCase()}`}${t.counts ? "" : ": does not count here and now"}`}
+                    {`${formatClock(t.atMs)} (${formatAge(nowMs - t.atMs)})${t.who ? `, ${t.who}` : ""}${t.place === place ? "" : `, ${t.place.toLowerCase()}`}${t.counts ? "" : SCAN_TEXTS.notValidHereAndNow}`}
                   </Soft>
                 </span>
                 <CartOnly>
                   <QuietButton
-                    aria-label={`Remove ${t.receiver} ${words}`}
+                    aria-label={SCAN_TEXTS.removeWith(t.receiver, words)}
                     onPress={() => send({ intent: "unit-scan-remove", ids: t.ids })}
                   >
-                    Remove
+                    {SCAN_TEXTS.remove}
                   </QuietButton>
                 </CartOnly>
               </li>

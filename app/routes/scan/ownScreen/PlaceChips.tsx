@@ -1,6 +1,7 @@
 import type { ReadReceiver, RoomPlace } from "~/server/services/scan/unitScanView.server";
 import { count } from "~/contract/messages/format";
 import { shortRuleWords } from "~/contract/messages/unitScan";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { formatMhz } from "~/core/units/frequencyText";
 import { Status } from "~/app/ui/Status/Status";
 import * as S from "./ownScreen.styles";
@@ -20,19 +21,29 @@ export function PlaceChips({ receiver }: { receiver: ReadReceiver }) {
     <S.Chips>
       {told.length > 0 && (
         <Status status={usable > 0 ? "done" : "problem"}>
-          {`${label}: ${count(usable, "frequency", "frequencies")} free by its scan and clear of all else known${lost.length > 0 ? `; ${lost.length} more ${lost.length === 1 ? "is" : "are"} not: ${[...new Set(lost.map(placeNote))].join(", ")}` : ""}`}
+          {SCAN_TEXTS.freeByItsScan(
+            label,
+            count(usable, "frequency", "frequencies"),
+            lost.length > 0
+              ? SCAN_TEXTS.moreNot(
+                  lost.length,
+                  lost.length === 1 ? "is" : "are",
+                  [...new Set(lost.map(placeNote))].join(", "),
+                )
+              : "",
+          )}
         </Status>
       )}
       {counted.map((b) => {
         const clear = b.members.filter((m) => m.rule === null).length;
         return (
           <Status key={b.id} status={clear > 0 ? "done" : "problem"}>
-            {`${label}, bank ${b.id}: ${b.count} of ${b.members.length} free by its scan; ${clear} clear of all else known`}
+            {SCAN_TEXTS.bankOfFree(label, b.id, b.count ?? 0, b.members.length, clear)}
           </Status>
         );
       })}
       {places.length > 0 && (
-        <S.Places aria-label="Frequencies told of">
+        <S.Places aria-label={SCAN_TEXTS.frequenciesEntered}>
           {places.map((p) => (
             <li key={p.frequencyHz} data-told={p.told} data-bad={p.rule !== null || undefined}>
               <b>{formatMhz(p.frequencyHz)}</b>

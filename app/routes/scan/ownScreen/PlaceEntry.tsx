@@ -3,6 +3,7 @@ import { ToggleButtonGroup } from "react-aria-components";
 import { capital } from "~/contract/messages/format";
 import { meterFigureErrorWords } from "~/contract/messages/handRun";
 import { unitFindingErrorWords } from "~/contract/messages/unitScan";
+import { SCAN_TEXTS } from "~/contract/messages/screens/scan";
 import { readUnitPlaces, type UnitFindingKind } from "~/core/evidence/unitScan";
 import { meterFigureText, readMeterFigure, USUAL_BARS } from "~/core/devices/meterFigure";
 import { PrimaryButton, ToggleButton } from "~/app/ui/Button/Button";
@@ -12,10 +13,10 @@ import type { EntryProps } from "./BankCounts";
 import * as S from "./ownScreen.styles";
 
 const HINTS: Partial<Record<UnitFindingKind, string>> = {
-  ranked: "the quietest first, as many as it shows",
-  proposal: "what its search stopped at; note the next one too",
-  graph: "zoom in, put its cursor on the lowest point",
-  noise: "all packs off; bars as 1/5, or dBm",
+  ranked: SCAN_TEXTS.theQuietestFirstAsMany,
+  proposal: SCAN_TEXTS.whatItsSearchStopped,
+  graph: SCAN_TEXTS.zoomInPutItsCursor,
+  noise: SCAN_TEXTS.allPacksOffBars,
 };
 
 /** A place, or several in their order, as the receiver names them; with its meter where that tells. */
@@ -62,16 +63,16 @@ export function PlaceEntry({
   };
   const names =
     receiver.readout === "switch-code"
-      ? "code or MHz"
+      ? SCAN_TEXTS.codeOrMhz
       : receiver.readout === "preset"
-        ? "preset or MHz"
+        ? SCAN_TEXTS.presetOrMhz
         : banks.length > 0
-          ? `MHz, or bank.member as ${banks[0]?.id ?? 1}.4`
+          ? SCAN_TEXTS.mhzOrBankMember(banks[0]?.id ?? 1)
           : "MHz";
   return (
     <S.Entry>
       <TextField
-        label={`${kind === "ranked" ? "Frequencies" : "Frequency"}, ${names}`}
+        label={`${kind === "ranked" ? SCAN_TEXTS.frequencies : SCAN_TEXTS.frequency}, ${names}`}
         value={text}
         onChange={(t) => {
           setText(t);
@@ -85,19 +86,19 @@ export function PlaceEntry({
       />
       {kind === "proposal" && (
         <ToggleButtonGroup
-          aria-label="Where its search began"
+          aria-label={SCAN_TEXTS.whereItsSearchStarted}
           selectionMode="single"
           disallowEmptySelection
           selectedKeys={[from]}
           onSelectionChange={(chosen) => setFrom(chosen.has("top") ? "top" : "bottom")}
         >
-          <ToggleButton id="bottom">from the bottom</ToggleButton>
-          <ToggleButton id="top">from the top</ToggleButton>
+          <ToggleButton id="bottom">{SCAN_TEXTS.fromTheBottom}</ToggleButton>
+          <ToggleButton id="top">{SCAN_TEXTS.fromTheTop}</ToggleButton>
         </ToggleButtonGroup>
       )}
       {kind === "noise" && (
         <TextField
-          label="Its meter shows"
+          label={SCAN_TEXTS.itsMeterShows}
           value={figure}
           onChange={(t) => {
             setFigure(t);
@@ -111,7 +112,7 @@ export function PlaceEntry({
         />
       )}
       <PrimaryButton isDisabled={text.trim() === ""} onPress={save}>
-        Note it
+        {SCAN_TEXTS.saveTheNote}
       </PrimaryButton>
       <Soft>{HINTS[kind] ?? ""}</Soft>
     </S.Entry>

@@ -41,10 +41,10 @@ export const Member = styled(ToggleButton)`
   line-height: 1.2;
   span {
     font-family: ${MONO};
-    font-size: 14px;
+    font-size: var(--small);
   }
   small {
-    font-size: 12px;
+    font-size: var(--small);
     min-height: 14px;
   }
 `;
@@ -95,7 +95,7 @@ export const Told = styled.ul`
   }
   ${PHONE} {
     button {
-      min-height: 44px;
+      min-height: var(--target);
     }
   }
 `;

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { frequencyTextErrorWords } from "~/contract/messages/words";
 import { questionAsk, remedyWords } from "~/contract/messages/handRun";
-import { proofOutcomeWords } from "~/contract/messages/proof";
+import { verificationOutcomeWords } from "~/contract/messages/verification";
+import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import { answersOf, type HandCell } from "~/core/channel/handRun";
 import { rfOf } from "~/core/channel/verification";
 import { meterFigureText, rfOfFigure } from "~/core/devices/meterFigure";
@@ -33,33 +34,39 @@ export function RunQuestion({ row, cell, run }: RunQuestionProps) {
     <>
       <p aria-live="polite">
         {cell.shownHz !== null && cell.status === "problem" && (
-          <b>{`It shows ${formatMhz(cell.shownHz)}. `}</b>
+          <b>{SYNC_TEXTS.itShows(formatMhz(cell.shownHz))}</b>
         )}
         {remedy !== null && cell.record && (
-          <b>{`${proofOutcomeWords(cell.record.outcome)}. ${remedy} `}</b>
+          <b>{`${verificationOutcomeWords(cell.record.outcome)}. ${remedy} `}</b>
         )}
         {questionAsk(question, units)}
       </p>
       <S.Answers>
         <Button onPress={run.yes}>
           <kbd>y</kbd>
-          {answers?.yes ? proofOutcomeWords(answers.yes) : question === "paired" ? "paired" : "yes"}
+          {answers?.yes
+            ? verificationOutcomeWords(answers.yes)
+            : question === "paired"
+              ? "paired"
+              : "yes"}
         </Button>
         {answers?.others.map((outcome, i) => (
           <Button key={outcome} onPress={() => run.answer(outcome)}>
             <kbd data-open={run.isChoosing || undefined}>
               {answers.others.length === 1 ? "n" : run.isChoosing ? i + 1 : `n ${i + 1}`}
             </kbd>
-            {proofOutcomeWords(outcome)}
+            {verificationOutcomeWords(outcome)}
           </Button>
         ))}
         {takesFigure(question) &&
           (question === "rf" ? (
             <MeterFigureField
               key={c.id}
-              label={`${c.receiverLabel} reads`}
+              label={SYNC_TEXTS.reads(c.receiverLabel)}
               hint={
-                c.usualFigure === null ? "or it reads" : `or it reads (usually ${c.usualFigure})`
+                c.usualFigure === null
+                  ? SYNC_TEXTS.orItReads
+                  : SYNC_TEXTS.orItReadsUsually(c.usualFigure)
               }
               used={c.meterScale}
               inputRef={run.input}
@@ -73,13 +80,13 @@ export function RunQuestion({ row, cell, run }: RunQuestionProps) {
         {question === "receiver-shows" && c.canScanItself && run.passOver && (
           <QuietButton onPress={run.passOver}>
             <kbd>x</kbd>
-            {`${c.receiverLabel} does not offer it: next`}
+            {SYNC_TEXTS.doesNotOfferItNext(c.receiverLabel)}
           </QuietButton>
         )}
         {isSomebodyThere(cell) && run.move && (
           <Button onPress={run.move}>
             <kbd>m</kbd>
-            {`Move ${c.talker} to a spare`}
+            {SYNC_TEXTS.moveToASpare(c.talker)}
           </Button>
         )}
       </S.Answers>
@@ -93,9 +100,9 @@ function ShowsField({ run }: { run: Run }) {
   const [error, setError] = useState<string | null>(null);
   return (
     <S.Figure>
-      <Soft>or it shows</Soft>
+      <Soft>{SYNC_TEXTS.orItShows}</Soft>
       <TextField
-        label="It shows, MHz"
+        label={SYNC_TEXTS.itShowsMhz}
         isLabelHidden
         inputRef={input}
         value={typed}
@@ -114,7 +121,7 @@ function ShowsField({ run }: { run: Run }) {
         }}
         widthCh={9}
         inputMode="decimal"
-        placeholder="MHz"
+        placeholder={SYNC_TEXTS.mhz}
         error={error}
       />
     </S.Figure>

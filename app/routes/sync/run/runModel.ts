@@ -1,6 +1,7 @@
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import type { AskedUnits } from "~/contract/messages/handRun";
 import type { SeenItem } from "~/contract/schemas/seen";
+import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import { handCells, type HandCell, nextCell } from "~/core/channel/handRun";
 import { type Kit, packModel, receiverModel } from "~/core/kit/models";
 import { shownAs } from "~/core/kit/modelText";
@@ -35,13 +36,16 @@ function lastShown(
 /** Channels that meters alone do not verify: nobody can ask their units, or not all of it. */
 export const isByHand = (c: ChannelView): boolean => !c.isDriven || c.neededParts.includes("far");
 
-/** The rows of a run: what was answered counts at once, whether the cart was told or not. */
+/**
+ * How every question of each channel stands: what was answered counts at once, whether the cart was
+ * told or not.
+ */
 export function runRows(
   channels: readonly ChannelView[],
   kit: Kit,
   waiting: readonly SeenItem[],
 ): RunRow[] {
-  return channels.filter(isByHand).map((channel): RunRow => {
+  return channels.map((channel): RunRow => {
     const wantedHz =
       "frequencyHz" in channel.state.frequency ? channel.state.frequency.frequencyHz : null;
     const cells = handCells({
@@ -49,12 +53,14 @@ export function runRows(
       wantedHz,
       receiverHz: lastShown(waiting, channel, "receiver-shows") ?? channel.receiverHz,
       packHz: lastShown(waiting, channel, "pack-shows") ?? channel.packHz,
-      proof: withWaiting(channel, waiting),
+      verification: withWaiting(channel, waiting),
     });
     const named = (model: Parameters<typeof shownAs>[0]): string => {
       if (wantedHz === null) return "";
       const shown = shownAs(model, wantedHz);
-      return shown ? `${shown.kind} ${shown.text} (${formatMhz(wantedHz)})` : formatMhz(wantedHz);
+      return shown
+        ? SYNC_TEXTS.textWith(shown.kind, shown.text, formatMhz(wantedHz))
+        : formatMhz(wantedHz);
     };
     return {
       channel,
@@ -64,7 +70,7 @@ export function runRows(
       units: {
         receiver:
           receiverModel(kit, channel.receiverModelId).halves > 1
-            ? `${channel.receiverLabel} half ${channel.half + 1}`
+            ? SYNC_TEXTS.halfWith(channel.receiverLabel, channel.half + 1)
             : channel.receiverLabel,
         pack: channel.packLabel,
         receiverTo: named(receiverModel(kit, channel.receiverModelId)),

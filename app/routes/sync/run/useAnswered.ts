@@ -1,10 +1,10 @@
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import type { SeenItem } from "~/contract/schemas/seen";
 import type { OutboxState } from "~/app/features/live/outbox";
 
-/** After this long the day has been read again, whatever came of an answer. */
-const FORGET_MS = 4000;
+/** After this long the day has been read again, on a slow machine too, whatever came of an answer. */
+const FORGET_MS = 12_000;
 /** The cart's clock and this page's may differ by so much. */
 const CLOCKS_MS = 5000;
 
@@ -16,7 +16,7 @@ function isHeld(item: SeenItem, channels: readonly ChannelView[]): boolean {
   if (seen.what === "receiver-shows") return c.receiverHz === seen.frequencyHz;
   if (seen.what === "pack-shows") return c.packHz === seen.frequencyHz;
   if (seen.what !== "proof") return true;
-  const record = c.proof.find((p) => p.part === seen.part)?.record;
+  const record = c.verification.find((p) => p.part === seen.part)?.record;
   return (
     record !== null &&
     record !== undefined &&
@@ -34,31 +34,35 @@ export function useAnswered(
   { waiting, last }: OutboxState,
   channels: readonly ChannelView[],
 ): { answered: readonly SeenItem[]; note: (item: SeenItem) => void; forget: (id: number) => void } {
-  const [noted, setNoted] = useState<readonly (SeenItem & { at: number })[]>([]);
-  const note = useCallback(
-    (item: SeenItem) => setNoted((all) => [...all, { ...item, at: performance.now() }]),
-    [],
-  );
+  const [noted, setNoted] = useState<readonly SeenItem[]>([]);
+  const note = useCallback((item: SeenItem) => setNoted((all) => [...all, item]), []);
   const forget = useCallback(
     (channelId: number) => setNoted((all) => all.filter((n) => n.channelId !== channelId)),
     [],
   );
+  // it is forgotten so long after it was sent, however long it waited before
+  const sentAt = useRef(new Map<string, number>());
   const refusedId = last?.syncId === null ? last.id : null;
   useEffect(() => {
+    const now = performance.now();
+    for (const n of noted)
+      if (!waiting.some((w) => w.id === n.id) && !sentAt.current.has(n.id))
+        sentAt.current.set(n.id, now);
     const sweep = () =>
       setNoted((all) => {
         const left = all.filter(
           (n) =>
             n.id !== refusedId &&
             (waiting.some((w) => w.id === n.id) ||
-              (!isHeld(n, channels) && performance.now() - n.at < FORGET_MS)),
+              (!isHeld(n, channels) &&
+                performance.now() - (sentAt.current.get(n.id) ?? Infinity) < FORGET_MS)),
         );
         return left.length === all.length ? all : left;
       });
     sweep();
     const timer = setTimeout(sweep, FORGET_MS);
     return () => clearTimeout(timer);
-  }, [waiting, channels, refusedId, noted.length]);
+  }, [waiting, channels, refusedId, noted]);
   const answered = useMemo(
     () => [...waiting.filter((w) => !noted.some((n) => n.id === w.id)), ...noted],
     [waiting, noted],

@@ -4,12 +4,12 @@ import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import type { Seen } from "~/contract/schemas/seen";
 import { handCells, nextCell } from "~/core/channel/handRun";
-import { isGoodOutcome, type ProofPart } from "~/core/channel/verificationParts";
+import { isGoodOutcome, type VerificationPart } from "~/core/channel/verificationParts";
 import { RunQuestion } from "./RunQuestion";
 import type { RunRow } from "./runModel";
 import { useRun } from "./useRun";
 
-const PARTS: ProofPart[] = ["silent", "rf", "voice"];
+const PARTS: VerificationPart[] = ["silent", "rf", "voice"];
 type Told = Record<number, Partial<Record<string, string | number>>>;
 
 const rowOf = (id: number, talker: string, told: Told[number]): RunRow => {
@@ -18,7 +18,7 @@ const rowOf = (id: number, talker: string, told: Told[number]): RunRow => {
     wantedHz: 512e6,
     receiverHz: (told["receiver-shows"] as number | undefined) ?? null,
     packHz: (told["pack-shows"] as number | undefined) ?? null,
-    proof: PARTS.map((part) => {
+    verification: PARTS.map((part) => {
       const outcome = told[part] as string | undefined;
       return {
         part,
@@ -41,8 +41,11 @@ const rowOf = (id: number, talker: string, told: Told[number]): RunRow => {
 
 function Harness({ onSeen }: { onSeen: (id: number, seen: Seen) => void }) {
   const [told, setTold] = useState<Told>({});
+  const [channelId, setChannelId] = useState<number | null>(null);
   const rows = [rowOf(1, "Marit", told[1] ?? {}), rowOf(2, "Tobiah", told[2] ?? {})];
   const run = useRun({
+    channelId,
+    onChannel: setChannelId,
     isBusy: false,
     rows,
     saw: ({ channel: { id } }, seen) => {
@@ -126,11 +129,11 @@ test("a second tap that comes too soon was meant for the question before", async
   expect(seen).toHaveLength(1);
 });
 
-test("arrows go to another channel and another question, and nothing is answered by them", async () => {
+test("arrows go to another question, and nothing is answered by them", async () => {
   const { seen, user, asked } = begin();
-  await user.keyboard("{ArrowDown}{ArrowRight}");
-  expect(asked()).toEqual(["Tobiah", "silent"]);
-  await user.keyboard("{ArrowUp}");
+  await user.keyboard("{ArrowRight}");
+  expect(asked()).toEqual(["Marit", "silent"]);
+  await user.keyboard("{ArrowLeft}");
   expect(asked()).toEqual(["Marit", "receiver-shows"]);
   expect(seen).toEqual([]);
 });

@@ -4,7 +4,9 @@ import type { Seen } from "~/contract/schemas/seen";
 import { answersOf, type HandCell, type HandQuestion } from "~/core/channel/handRun";
 import { SELF_CHOSEN_HZ } from "~/core/channel/channelState";
 import { isGoodOutcome } from "~/core/channel/verificationParts";
-import { isForScreen } from "~/app/routes/shared/isForScreen";
+import { HAND_KEYS } from "~/contract/messages/keys";
+import { useCommands } from "~/app/features/commands/commandStore";
+import { isForScreen } from "~/app/features/commands/isForScreen";
 import { type RunRow, rowAfter } from "./runModel";
 
 /** A press this soon after the last answer was meant for the question before. */
@@ -42,8 +44,9 @@ export interface Run {
 }
 
 interface RunOptions {
-  /** The channel to begin with; null or absent: the first that is open. */
-  startAt?: number | null;
+  /** The channel that is chosen; null: the first that has an open question. */
+  channelId: number | null;
+  onChannel: (channelId: number) => void;
   /** A move or an undo is on its way: until it stands, an answer would count for what was before. */
   isBusy: boolean;
   rows: readonly RunRow[];
@@ -58,13 +61,10 @@ interface RunOptions {
   onPassOver: ((row: RunRow) => void) | null;
 }
 
-/** Where a run by hand stands, and the keys that answer it: y, n, a figure; arrows; u takes back. */
+/** Where a run by hand stands, and the keys that answer it: y, n, a figure; u takes back. */
 export function useRun(options: RunOptions): Run {
-  const { startAt = null, isBusy, rows, saw, onUndo, onForm, onMove, onPassOver } = options;
-  const [at, setAt] = useState<{ channelId: number | null; question: HandQuestion | null }>({
-    channelId: startAt,
-    question: null,
-  });
+  const { channelId, onChannel, isBusy, rows, saw, onUndo, onForm, onMove, onPassOver } = options;
+  const [asked, setAsked] = useState<{ channelId: number; question: HandQuestion } | null>(null);
   const [isChoosing, setChoosing] = useState(false);
   const answeredAt = useRef(-Infinity);
   const [typed, setTyped] = useState("");
@@ -76,13 +76,20 @@ export function useRun(options: RunOptions): Run {
     input.current?.setSelectionRange(digit.length, digit.length);
   };
   const row =
-    rows.find((r) => r.channel.id === at.channelId) ?? rowAfter(rows, null) ?? rows[0] ?? null;
+    channelId === null
+      ? (rowAfter(rows, null) ?? rows[0] ?? null)
+      : (rows.find((r) => r.channel.id === channelId) ?? null);
+  const question = asked !== null && asked.channelId === row?.channel.id ? asked.question : null;
   const cell =
-    row?.cells.find((c) => c.question === at.question) ?? (at.question ? null : row?.next) ?? null;
-  const goTo = useCallback((channelId: number, question: HandQuestion | null = null) => {
-    setAt({ channelId, question });
-    setChoosing(false);
-  }, []);
+    row?.cells.find((c) => c.question === question) ?? (question ? null : row?.next) ?? null;
+  const goTo = useCallback(
+    (id: number, wanted: HandQuestion | null = null) => {
+      setAsked(wanted && { channelId: id, question: wanted });
+      setChoosing(false);
+      onChannel(id);
+    },
+    [onChannel],
+  );
   const put = (seen: Seen, isGood: boolean) => {
     if (!row || !cell || isBusy) return;
     answeredAt.current = performance.now();
@@ -142,11 +149,6 @@ export function useRun(options: RunOptions): Run {
     goTo(row.channel.id);
     onPassOver?.(row);
   };
-  const step = (by: number) => {
-    const now = rows.findIndex((r) => r === row);
-    const next = rows[(now + by + rows.length) % rows.length];
-    if (next) goTo(next.channel.id);
-  };
   const stepCell = (by: number) => {
     if (!row) return;
     const now = row.cells.findIndex((c) => c === cell);
@@ -154,6 +156,7 @@ export function useRun(options: RunOptions): Run {
     if (next) goTo(row.channel.id, next.question);
   };
   const press = (event: KeyboardEvent) => {
+    if (!row) return;
     if (!isForScreen(event, "[role=dialog], [role=slider], [role=img]") || event.repeat) return;
     const take = (act: () => void) => {
       event.preventDefault();
@@ -171,16 +174,29 @@ export function useRun(options: RunOptions): Run {
     else if (key === "n") take(no);
     else if (key === "u" && onUndo) take(onUndo);
     else if (key === "f" && onForm) take(onForm);
-    else if (key === "m" && row && cell && onMove && isSomebodyThere(cell)) take(move);
-    else if (key === "x" && row && cell?.question === "receiver-shows" && onPassOver)
-      take(passOver);
-    else if (key === "arrowdown") take(() => step(1));
-    else if (key === "arrowup") take(() => step(-1));
+    else if (key === "m" && cell && onMove && isSomebodyThere(cell)) take(move);
+    else if (key === "x" && cell?.question === "receiver-shows" && onPassOver) take(passOver);
     else if (key === "arrowright") take(() => stepCell(1));
     else if (key === "arrowleft") take(() => stepCell(-1));
     else if (cell && takesFigure(cell.question) && /^[\d-]$/.test(key))
       take(() => beginFigure(key));
   };
+  useCommands([
+    ...(cell
+      ? [
+          { label: HAND_KEYS.yes, key: "y", run: yes },
+          { label: HAND_KEYS.no, key: "n", run: no },
+        ]
+      : []),
+    ...(onUndo ? [{ label: HAND_KEYS.undo, key: "u", run: onUndo }] : []),
+    ...(onForm ? [{ label: HAND_KEYS.form, key: "f", run: onForm }] : []),
+    ...(cell && onMove && isSomebodyThere(cell)
+      ? [{ label: HAND_KEYS.move, key: "m", run: move }]
+      : []),
+    ...(cell?.question === "receiver-shows" && onPassOver
+      ? [{ label: HAND_KEYS.passOver, key: "x", run: passOver }]
+      : []),
+  ]);
   const held = useRef(press);
   useEffect(() => {
     held.current = press;

@@ -1,0 +1,101 @@
+import { useEffect, useRef } from "react";
+import { ChevronDown } from "lucide-react";
+import { Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
+import { NavLink } from "react-router";
+import { FRAME } from "~/contract/messages/frame";
+import { pathOf, type Screen, SHEETS, STAGES } from "~/app/routes/shared/addresses";
+import * as S from "./frame.styles";
+
+/** On a phone the stages are longer than the screen: the open one is brought into sight. */
+const showActive = (nav: HTMLElement | null): void => {
+  const active = nav?.querySelector<HTMLElement>(".active");
+  if (nav && active)
+    nav.scrollLeft =
+      active.offsetLeft - nav.offsetLeft - (nav.clientWidth - active.offsetWidth) / 2;
+};
+
+interface StageLineProps {
+  dayId: number;
+  /** The screen that is open. */
+  open: string;
+  mayOpen: (screen: string) => boolean;
+}
+
+/** The second line: the stages in the order of the work, and the sheets of the one that is open. */
+export function StageLine({ dayId, open, mayOpen }: StageLineProps) {
+  const nav = useRef<HTMLElement>(null);
+  const sheets = SHEETS.find((s) => s.list.some(({ screen }) => screen === open));
+  const list = sheets?.list.filter(({ screen }) => mayOpen(screen)) ?? [];
+  useEffect(() => showActive(nav.current), [open]);
+  return (
+    <S.Line>
+      <S.Stages aria-label={FRAME.stages} ref={nav}>
+        {STAGES.filter(({ screen }) => mayOpen(screen)).map(({ screen, label }) => (
+          <NavLink
+            key={screen}
+            to={pathOf(dayId, screen)}
+            end
+            prefetch="intent"
+            className={({ isActive, isPending }) =>
+              isPending ? "pending" : isActive || screen === sheets?.of ? "active" : ""
+            }
+          >
+            {label}
+          </NavLink>
+        ))}
+      </S.Stages>
+      {sheets && list.length > 1 && (
+        <>
+          <S.Sheets aria-label={sheets.label}>
+            {list.map(({ screen, label }) => (
+              <NavLink
+                key={screen}
+                to={pathOf(dayId, screen)}
+                prefetch="intent"
+                className={({ isActive, isPending }) =>
+                  isPending ? "pending" : isActive ? "active" : ""
+                }
+              >
+                {label}
+              </NavLink>
+            ))}
+          </S.Sheets>
+          <SheetMenu dayId={dayId} open={open} label={sheets.label} list={list} />
+        </>
+      )}
+    </S.Line>
+  );
+}
+
+/** The same sheets where there is no room beside the stages. */
+function SheetMenu({
+  dayId,
+  open,
+  label,
+  list,
+}: {
+  dayId: number;
+  open: string;
+  label: string;
+  list: readonly Screen[];
+}) {
+  return (
+    <MenuTrigger>
+      <S.SheetButton aria-label={`${label}: ${labelOf(list, open)}`}>
+        {labelOf(list, open)} <ChevronDown aria-hidden size={16} />
+      </S.SheetButton>
+      <S.Popup as={Popover} placement="bottom end">
+        <Menu aria-label={label}>
+          {list.map((s) => (
+            <S.Choice as={MenuItem} key={s.screen} id={s.screen} href={pathOf(dayId, s.screen)}>
+              {s.label}
+            </S.Choice>
+          ))}
+        </Menu>
+      </S.Popup>
+    </MenuTrigger>
+  );
+}
+
+const labelOf = (list: readonly Screen[], open: string): string =>
+  list.find(({ screen }) => screen === open)?.label ?? "";

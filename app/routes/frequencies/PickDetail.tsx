@@ -1,0 +1,113 @@
+import { listWords, mhz, rangesWords } from "~/contract/messages/format";
+import {
+  FREQUENCIES,
+  lockLabel,
+  neighbourWords,
+  noiseMarginWords,
+  swapLabel,
+  wasWords,
+} from "~/contract/messages/frequencies";
+import {
+  brokenRuleWords,
+  frequencyTextErrorWords,
+  pickReasonWords,
+} from "~/contract/messages/words";
+import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
+import { carrierId } from "~/core/coordination/problem/dayProblem";
+import { formatMhz } from "~/core/units/frequencyText";
+import type { ChannelView } from "~/server/services/day/dayView.server";
+import { LegalFlag } from "~/app/features/channel/LegalFlag";
+import { Button } from "~/app/ui/Button/Button";
+import { TextField } from "~/app/ui/Field/Field";
+import { BigFigure, Heading, Row, Soft } from "~/app/ui/Page/Page";
+import { Status } from "~/app/ui/Status/Status";
+import { endsWrite, type TypedLock } from "./pickModel";
+import type { Picking } from "./usePick";
+
+/** Why one channel stands where it stands, and what can be done to it alone. */
+export function PickDetail({ channel: c, pick }: { channel: ChannelView; pick: Picking }) {
+  const { shown, state, nameOf, view, beforeHz } = pick;
+  const picked = shown.picks.find((p) => p.channelId === c.id) ?? null;
+  const unplaced = shown.unplaced.find((u) => u.channelId === c.id);
+  const written = picked ? endsWrite(view.kit, c, picked.frequencyHz) : null;
+  const before = shown.kind === "draft" && picked && beforeHz ? (beforeHz.get(c.id) ?? null) : null;
+  const { margins, nearestNeighbour, neighbourHz } = picked?.reason ?? {};
+  return (
+    <>
+      <Row>
+        <Heading>{`${c.number} · ${c.talker}`}</Heading>
+        {picked && <BigFigure>{mhz(picked.frequencyHz)}</BigFigure>}
+        {written && <Soft>{written}</Soft>}
+        {shown.kind === "draft" && picked && beforeHz && (
+          <Soft>
+            {before === null
+              ? FREQUENCIES.isNew
+              : before === picked.frequencyHz
+                ? FREQUENCIES.stays
+                : wasWords(before)}
+          </Soft>
+        )}
+        <Soft>
+          {`${c.receiverLabel}${c.meets === "tunes" ? `, ${rangesWords(c.tuning)}` : ""}`}
+        </Soft>
+      </Row>
+      <LegalFlag legality={c.legality} unit={c.packLabel} />
+      {unplaced && c.legality.code === "fine" && <p>{unplaced.reason}</p>}
+      {picked && picked.broken.length > 0 && (
+        <Status status="problem">
+          {listWords(picked.broken.slice(0, 2).map((b) => brokenRuleWords(b, nameOf)))}
+        </Status>
+      )}
+      {picked && picked.broken.length === 0 && (
+        <p>
+          {[
+            picked.isLocked ? FREQUENCIES.lockedByYou : "",
+            (pick.found?.result.careful ?? []).includes(carrierId(c.id)) ? FREQUENCIES.careful : "",
+            [
+              margins?.noiseDb === undefined || margins.noiseDb === null
+                ? ""
+                : noiseMarginWords(margins.noiseDb),
+              nearestNeighbour && neighbourHz
+                ? neighbourWords(neighbourHz, nameOf(nearestNeighbour))
+                : "",
+              pickReasonWords(picked.reason, nameOf),
+            ]
+              .filter((part) => part !== "")
+              .join(" · "),
+          ]
+            .filter((part) => part !== "")
+            .join(" ")}
+        </p>
+      )}
+      {c.meets === "tunes" && (
+        <Row>
+          <TextField
+            label={lockLabel(c.talker)}
+            placeholder={picked ? formatMhz(picked.frequencyHz) : "512.375"}
+            widthCh={9}
+            inputMode="decimal"
+            value={state.texts[c.id] ?? ""}
+            onChange={(text) => pick.onType(c.id, text)}
+            error={lockWords(pick.locks[c.id], nameOf)}
+          />
+          {shown.kind === "plan" && picked && (
+            <Button aria-label={swapLabel(c.talker)} onPress={() => pick.onHit(c.id)}>
+              {FREQUENCIES.swap}
+            </Button>
+          )}
+        </Row>
+      )}
+    </>
+  );
+}
+
+function lockWords(lock: TypedLock | undefined, nameOf: (id: string) => string): string | null {
+  if (!lock || lock.state === "none") return null;
+  if (lock.state === "unreadable") return frequencyTextErrorWords(lock.error);
+  return lock.broken.length === 0
+    ? null
+    : FREQUENCIES_TEXTS.is(
+        formatMhz(lock.frequencyHz),
+        listWords(lock.broken.slice(0, 3).map((b) => brokenRuleWords(b, nameOf))),
+      );
+}

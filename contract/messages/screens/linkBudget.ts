@@ -1,0 +1,77 @@
+/** What the screen says, part by part. */
+export const LINK_BUDGET_TEXTS = {
+  // the screen itself
+  keptForAtThisPlace: (talker: string) => `Saved for ${talker} here.`,
+  whipsOnTheReceiver: "whips on the receiver",
+  n2Dbi: "2 dBi",
+  n2DbiUpright: "2 dBi, upright",
+  widebandAllRound: "wideband, all round",
+  n6DbiMustFace: "6 dBi, must face the action",
+  noChannelsYet: "No channels yet",
+  andItOverloads: "and it overloads",
+  underOverload: (db: string) => `${db} under overload`,
+  noFrequencyYetTheMiddle: " (no frequency yet: the middle of the block)",
+  arriveAreNeeded: (
+    rfLevel: string,
+    rfLevel2: string,
+    what: string,
+    mhz: string,
+    what2: string,
+    advice: string,
+  ) => `${rfLevel} arrives; the receiver needs ${rfLevel2}, ${what}, at ${mhz}${what2}. ${advice}`,
+  farthestDistance: "Farthest distance",
+  packWorn: "Pack worn",
+  power: (packLabel: string) => `Power of ${packLabel}`,
+  mw: (mw: number) => `${mw} mW`,
+  antennas: "Antennas",
+  cableToThem: "Cable to them",
+  cableLength: "Cable length",
+  antennaTouchesSkin: "antenna touches skin",
+  inAPlasticSleeve: "in a plastic sleeve",
+  wallsBetween: "Walls between",
+  aWall: "a wall",
+  twelveWallsAreTheLimit: "Twelve walls are the limit.",
+  noneLineOfSight: "None: line of sight.",
+  materialOfWall: (n: number) => `Material of wall ${n}`,
+  takeWallAway: (n: number) => `Remove wall ${n}`,
+  saveForHere: (talker: string) => `Save for ${talker} here`,
+  wasChangedElsewhereTheScreen: (talker: string) =>
+    `${talker} was changed elsewhere. The screen shows the current settings; yours were dropped.`,
+  keepAntennaStandsClear:
+    "Keep antenna stands clear of power lines and weight them. Never climb alone. Tape or ramp every cable that people cross.",
+  correctedByAWalkHere: (db: string, uncertaintyDb: string) =>
+    `Corrected by a walk here: ${db} ± ${uncertaintyDb} dB.`,
+  correctedByThisPlacesWalk: (clock: string) => `Corrected by this place’s walk test, ${clock}.`,
+  byTheModelNotWalked: "From the model: no walk test here yet.",
+  nothingWasScannedHereNoise: "No scan here yet: this leaves out noise on the air.",
+  noiseAndProducts: (rfLevel: string) =>
+    `Noise and products on its frequency, as scanned: ${rfLevel}.`,
+  bodyHeightsAndWaysRound: "Body, heights and paths are those of the plan’s walk.",
+  theBodyCounts: "Body loss is the mean over a full turn.",
+  isTooStrongTheReceiver: (talker: string) => `${talker} is too strong: the receiver overloads`,
+  isOutOfRange: (talker: string, db: string) => `${talker} is out of range by ${db}`,
+  isWeakOnlyToSpare: (talker: string, db: string) => `${talker} is weak: only ${db} to spare`,
+  hasToSpare: (talker: string, db: string) => `${talker} has ${db} to spare`,
+  lowerThePacksPowerGo:
+    "Lower the pack's power, move farther away, or put a pad before the receiver.",
+  thatStandsBodiesDoors: "Enough for bodies, doors and turned backs.",
+  aSleeveOnTheAntenna: "A sleeve on the antenna regains most of what skin takes.",
+  wornAtTheAnkle: "Worn at the ankle or in front, much less of the body is in the way.",
+  whatTakesMostBeside: (label: string, db: string) =>
+    `After distance, most is lost to: ${label} (${db}). Height, a shorter path and a clear view beat any antenna.`,
+  goNearerThan: (metres: string) => `Move within ${metres}.`,
+  // WalkedAway
+  walk: "Walk it",
+  walksAwayWithThePack: (talker: string) =>
+    `${talker} walks away with the pack on and keeps talking. Type each distance.`,
+  walked: "Walked to",
+  noDropoutAllTheWay: "no dropout all the way",
+  firstDropoutThere: "first dropout there",
+  readThere: (receiverLabel: string) => `${receiverLabel} read`,
+  itsMeterReadThere: (meterFigureText: string) => `its meter read ${meterFigureText} there`,
+  itsMeterReadThereEnter: "its meter read there (Enter)",
+  saveTheWalk: "Save the walk",
+  sayWhetherItDropped: "Say if it dropped out, or what the meter read.",
+  droppedAtTheDayShows: (metres: string) =>
+    `Dropped at ${metres}: the day shows it until you walk again.`,
+} as const;

@@ -1,0 +1,56 @@
+/** What the screen says, part by part. */
+export const REGULATIONS_TEXTS = {
+  // the screen itself
+  thisDayIsJudged: (title: string) => `This day is judged by the rules of ${title}.`,
+  notAskedEveryBandCounts: "Not asked: every band counts as open to you.",
+  noLicenceOnlyWhat: "No licence: only what is open to everybody counts.",
+  held: (held: string) => `Held: ${held}.`,
+  regionIsImportedChoose: (name: string) =>
+    `Region ${name} is imported. Choose it above for this day.`,
+  regionIsWhatShipsAgain: (name: string) => `Region ${name} is back to the built-in rules.`,
+  shipsWithPlainChannel: "ships with Plain Channel",
+  correctedByYou: "corrected by you",
+  yourOwnFile: "your own file",
+  it: "it is",
+  they: "they are",
+  mayNotTransmitHere: (labels: string, what: string) =>
+    `${labels} may not transmit here as ${what} set`,
+  noRuleKnownForAsk: (labels: string) => `No rule known for ${labels}: ask the regulator`,
+  allMayTransmitHere: (count: string) => `All ${count} may transmit here as they are set`,
+  aCarrierMay: (span: string) => ` A carrier may be at most ${span} wide.`,
+  tvChannelsOfChannels: (
+    title: string,
+    n: string,
+    span: string,
+    channel: string | number,
+    channel2: string | number,
+    what: string,
+  ) => `${title}, ${n}. TV channels of ${span}, channels ${channel} to ${channel2}.${what}`,
+  licenceBandAndPower: (advice: string) =>
+    `${advice} Licence, band and power are your responsibility: check with your regulator.`,
+  regionOfThisDay: "Region of this day",
+  saveThisRegion: "Save this region as a file",
+  importARegionFile: "Import a region file",
+  undoBuiltInRegulations: "Undo: built-in regulations",
+  mhz: "MHz",
+  licence: "Licence",
+  atMost: "At most",
+  what: "What for",
+  source: "Source",
+  forbidden: "forbidden",
+  mw: (maxEirpMw: number) => `${maxEirpMw} mW`,
+  as: (source: string, asOf: string) => `${source}, as of ${asOf}`,
+  yourPacksHere: "Your packs here",
+  pack: "Pack",
+  set: "Set to",
+  whereItMayTransmit: "Where it may transmit",
+  mwWith: (n: string | number) => `${n} mW`,
+  where: "Where",
+  mhzWith: (ranges: string) => `${ranges} MHz`,
+  // Licences
+  whichLicenceDoYouHold: "Which licence do you hold for this shoot?",
+  none: "none",
+  notAnsweredYetEveryBand: "Not answered yet: every band below counts as open to you.",
+  bandsWithoutYourLicenceCount:
+    "Bands without your licence count as closed; licence-exempt limits apply.",
+} as const;

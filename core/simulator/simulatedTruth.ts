@@ -1,8 +1,0 @@
-/** What a practice place has beside the book: only a walk test shows it. */
-export interface SimulatedTruth {
-  generalDb: number;
-  perWallDb: number;
-  behindBodyDb: number;
-  /** Standard deviation of what furniture and people add and take, slowly along the way. */
-  shadowDb: number;
-}
