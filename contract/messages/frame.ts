@@ -19,6 +19,7 @@ export const FRAME = {
   everywhereGroup: "Everywhere",
   close: "Close",
   next: "Next",
+  connection: "Connection to the cart",
   nextNone: "Nothing is waiting.",
   nextList: "Show everything that comes next",
   nightOn: "Night colours: on",

@@ -1,4 +1,4 @@
-import { useDeferredValue, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import {
   Autocomplete,
   Dialog,
@@ -14,6 +14,7 @@ import {
 import { FRAME } from "~/contract/messages/frame";
 import { type Command, commandStore } from "./commandStore";
 import { matchesWords } from "./matchesWords";
+import { useIsPainted } from "./useIsPainted";
 import * as S from "./commandBox.styles";
 
 /** What can be typed, under the heading it stands under. */
@@ -52,7 +53,6 @@ export function CommandBox({
   );
 }
 
-const NOTHING: readonly CommandGroup[] = [];
 /** What a command is found by. */
 const wordsOf = (c: Command): string => `${c.label} ${c.also ?? ""}`;
 
@@ -66,7 +66,7 @@ function Choices({ groups, onDone }: { groups: readonly CommandGroup[]; onDone: 
     [groups],
   );
   // the field is there at once; the lines follow
-  const shown = useDeferredValue(all, NOTHING);
+  const hasLines = useIsPainted();
   const [typed, setTyped] = useState("");
   const run = (command: Command | undefined) => {
     if (!command) return;
@@ -90,26 +90,28 @@ function Choices({ groups, onDone }: { groups: readonly CommandGroup[]; onDone: 
           }}
         />
       </SearchField>
-      <Menu
-        aria-label={FRAME.commands}
-        onAction={(key) => {
-          const [group = 0, item = 0] = String(key).split(":").map(Number);
-          run(all[group]?.commands[item]);
-        }}
-        renderEmptyState={() => shown !== NOTHING && <S.None>{FRAME.commandsNone}</S.None>}
-      >
-        {shown.map(({ heading, commands }, g) => (
-          <MenuSection key={heading}>
-            <Header>{heading}</Header>
-            {commands.map((c, i) => (
-              <MenuItem key={i} id={`${g}:${i}`} textValue={wordsOf(c)}>
-                <span>{c.label}</span>
-                {c.key && <S.Key>{c.key}</S.Key>}
-              </MenuItem>
-            ))}
-          </MenuSection>
-        ))}
-      </Menu>
+      {hasLines && (
+        <Menu
+          aria-label={FRAME.commands}
+          onAction={(key) => {
+            const [group = 0, item = 0] = String(key).split(":").map(Number);
+            run(all[group]?.commands[item]);
+          }}
+          renderEmptyState={() => <S.None>{FRAME.commandsNone}</S.None>}
+        >
+          {all.map(({ heading, commands }, g) => (
+            <MenuSection key={heading}>
+              <Header>{heading}</Header>
+              {commands.map((c, i) => (
+                <MenuItem key={i} id={`${g}:${i}`} textValue={wordsOf(c)}>
+                  <span>{c.label}</span>
+                  {c.key && <S.Key>{c.key}</S.Key>}
+                </MenuItem>
+              ))}
+            </MenuSection>
+          ))}
+        </Menu>
+      )}
     </Autocomplete>
   );
 }

@@ -1,4 +1,4 @@
-import { useDeferredValue, useState } from "react";
+import { useState } from "react";
 import {
   Dialog,
   Heading,
@@ -16,6 +16,7 @@ import { Button } from "~/app/ui/Button/Button";
 import { TextField } from "~/app/ui/Field/Field";
 import { type Command, commandStore } from "./commandStore";
 import { Key, Shade } from "./commandBox.styles";
+import { useIsPainted } from "./useIsPainted";
 
 /** A short page for the stage that is open, every key that works now, and the words. */
 export function HelpSheet({
@@ -44,8 +45,7 @@ export function HelpSheet({
 
 function Pages({ stage }: { stage: HelpStage }) {
   // the sheet is there at once; its pages follow
-  const isFilled = useDeferredValue(true, false);
-  if (!isFilled) return null;
+  if (!useIsPainted()) return null;
   return (
     <Tabs defaultSelectedKey="page">
       <Bar as={TabList} aria-label={HELP.title}>

@@ -1,10 +1,12 @@
 import { useEffect, useRef, useState } from "react";
+import { TriangleAlert } from "lucide-react";
 import { Link } from "react-router";
 import type { DayView } from "~/server/services/day/dayView.server";
 import { stepWords } from "~/contract/messages/day";
 import { FRAME, moreWords, stepButtonWords } from "~/contract/messages/frame";
 import type { Step } from "~/core/channel/nextSteps";
 import { useCommands } from "~/app/features/commands/commandStore";
+import type { LineWords } from "~/app/features/live/useLineWords";
 import { Key } from "~/app/features/commands/commandBox.styles";
 import { PrimaryButton } from "~/app/ui/Button/Button";
 import type { ScanIntent } from "~/app/routes/scan/intents";
@@ -20,13 +22,15 @@ const SETTLE_MS = 700;
 
 interface NextLineProps {
   view: DayView;
+  /** Stands here for what is next: without the cart nothing of it can be done. */
+  line: LineWords | null;
   nowMs: number;
   mayOpen: (screen: string) => boolean;
   isCart: boolean;
 }
 
 /** What to do now, in one line with its button; the rest of the list opens below it. */
-export function NextLine({ view, nowMs, mayOpen, isCart }: NextLineProps) {
+export function NextLine({ view, line, nowMs, mayOpen, isCart }: NextLineProps) {
   const { steps, day } = view;
   const names = namesOf(view);
   const [isOpen, setOpen] = useState(false);
@@ -58,6 +62,14 @@ export function NextLine({ view, nowMs, mayOpen, isCart }: NextLineProps) {
   }, [isOpen]);
   const first = steps[0];
   const words = first && stepWords(first, names, nowMs);
+  if (line)
+    return (
+      <S.Next aria-label={FRAME.connection} data-trouble>
+        <TriangleAlert aria-hidden size={18} />
+        <S.LineWhat role="alert">{line.what}</S.LineWhat>
+        {line.why && <S.LineWhy data-whole={line.isEnd || undefined}>{line.why}</S.LineWhy>}
+      </S.Next>
+    );
   return (
     <S.Next aria-label={FRAME.next}>
       <b>{FRAME.next}</b>

@@ -303,12 +303,38 @@ export const Next = styled.aside`
   background: var(--sheet);
   border-bottom: 1px solid var(--rule);
   button,
-  a {
+  a,
+  > svg {
     flex: none;
+  }
+  &[data-trouble] {
+    box-shadow: inset 4px 0 var(--bad);
+    > svg {
+      color: var(--bad);
+    }
   }
   ${PHONE} {
     margin: 0 -12px 6px;
     padding: 1px 12px;
+  }
+`;
+/** In two lines where one is too short: it is read whole, and the line stays as high as it is. */
+export const LineWhat = styled.b`
+  font-weight: 500;
+  line-height: 1.25;
+  ${PHONE} {
+    font-size: var(--small);
+  }
+`;
+export const LineWhy = styled.span`
+  color: var(--soft);
+  font-size: var(--small);
+  line-height: 1.25;
+  ${PHONE} {
+    flex: 1;
+    &:not([data-whole]) {
+      display: none;
+    }
   }
 `;
 export const NextWhat = styled.span`

@@ -8,18 +8,21 @@ import { whoAsks } from "~/server/services/phones/whoAsks.server";
 import { failureWords } from "~/contract/messages/failure";
 import { FRAME, paperTitleWords } from "~/contract/messages/frame";
 import { DAY_LAYOUT_TEXTS } from "~/contract/messages/screens/dayLayout";
+import { FEATURES_TEXTS } from "~/contract/messages/screens/parts/features";
 import { ChosenChannelContext, useChoice } from "~/app/features/channel/chosenChannel";
 import { Overlays } from "~/app/features/commands/Overlays";
 import { setOverlay } from "~/app/features/commands/overlayStore";
 import { useCommands } from "~/app/features/commands/commandStore";
 import { useCommandKeys } from "~/app/features/commands/useCommandKeys";
-import { LiveNotice } from "~/app/features/live/LiveNotice";
+import { useOutbox } from "~/app/features/live/outbox";
+import { useLineWords } from "~/app/features/live/useLineWords";
 import { LiveContext, useLive } from "~/app/features/live/useLive";
 import { useNow } from "~/app/features/frame/useNow";
 import { PaperTitle } from "~/app/ui/Page/PaperTitle";
 import { Notice } from "~/app/ui/Notice/Notice";
 import { Bridge, useBridge } from "~/app/routes/shared/bridge";
 import { dayIdOf, orNotFound } from "~/app/routes/shared/reply.server";
+import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { currentPlace } from "~/app/routes/shared/useDay";
 import { screenAt, stageOf } from "~/app/routes/shared/addresses";
 import { commandGroups } from "./commandGroups";
@@ -74,6 +77,8 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
   const nowMs = useNow(view.nowMs);
   const { revalidate, state } = useRevalidator();
   const live = useLive(day.id);
+  const line = useLineWords(day.id, live);
+  const unread = useOutbox(day.id).setAside.length;
   useBridge(bridge, view);
   useEffect(() => {
     // what only time changes: a scan that grows old, a place that begins
@@ -128,7 +133,7 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
       <S.Skip href="#screen">{FRAME.skip}</S.Skip>
       <Head view={view} nowMs={nowMs} guest={guest} onCommands={openCommands} onHelp={openHelp} />
       <StageLine dayId={day.id} open={open} mayOpen={mayOpen} />
-      <NextLine view={view} nowMs={nowMs} mayOpen={mayOpen} isCart={rights === null} />
+      <NextLine view={view} line={line} nowMs={nowMs} mayOpen={mayOpen} isCart={rights === null} />
       <S.Main id="screen" tabIndex={-1}>
         <LiveContext value={live}>
           {view.disk.state !== "fine" && (
@@ -137,7 +142,11 @@ export default function DayFrame({ loaderData: view }: Route.ComponentProps) {
             </Notice>
           )}
           {view.trouble && <Notice kind="refused">{failureWords(view.trouble, "")}</Notice>}
-          <LiveNotice dayId={day.id} state={live} />
+          {unread > 0 && (
+            <ReplyNotice
+              reply={{ ok: false, message: FEATURES_TEXTS.couldNotBeRead(unread), at: unread }}
+            />
+          )}
           <ChosenChannelContext value={chosen}>
             <Outlet context={view} />
           </ChosenChannelContext>

@@ -1,6 +1,13 @@
 import styled from "styled-components";
+import { Sub } from "~/app/ui/Page/Page";
 import { MONO, PHONE } from "~/app/ui/theme/theme";
 
+/** What is wrong with the board itself. */
+export const Trouble = styled(Sub)`
+  max-width: none;
+  color: var(--bad);
+  font-weight: 500;
+`;
 export const Word = styled.span`
   display: inline-flex;
   vertical-align: middle;

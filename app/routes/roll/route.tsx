@@ -224,6 +224,8 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
       marks: marksOf(roll.hits, c.id, nowMs, seconds),
     };
   };
+  // in the line that is there anyway: no row moves for it
+  const trouble = line === "away" ? ROLL.away : state?.notKept ? notKeptWords(state.notKept) : null;
   const rowPx = rowHeightPx(channels.length);
   const of: RollColumnsOf = {
     rolled,
@@ -248,7 +250,11 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
         <>
           <div>
             <Answer>{headline(state, view.channels, roll.state, line, isDriven)}</Answer>
-            <Sub>{subline(state, roll, nowMs, isDriven)}</Sub>
+            {trouble ? (
+              <S.Trouble role="alert">{trouble}</S.Trouble>
+            ) : (
+              <Sub>{subline(state, roll, nowMs, isDriven)}</Sub>
+            )}
             {roll.exercise && (
               <Sub>
                 {nowMs < roll.exercise.untilMs
@@ -260,8 +266,6 @@ export default function RollScreen({ loaderData: roll }: Route.ComponentProps) {
               </Sub>
             )}
           </div>
-          {state?.notKept && <Notice kind="refused">{notKeptWords(state.notKept)}</Notice>}
-          {line === "away" && <Notice kind="refused">{ROLL.away}</Notice>}
           <CallStrip hitKey={key} channels={channels} />
           <NoteStrip note={set.note} step={step} />
           <ReplyNotice reply={said} onUndo={send} />

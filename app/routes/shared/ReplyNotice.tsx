@@ -14,8 +14,8 @@ const UNDO_MS = 20_000;
 const BUSY_MS = 2_000;
 
 /**
- * What came of the last intent, with its undo where there is one. What was done is said at the edge
- * of the window and goes by itself: no row moves for it. What was refused stands in its place.
+ * What came of the last intent, with its undo where there is one, said at the edge of the window: no
+ * row moves for it. What was done goes by itself; what was refused stays until it is closed.
  */
 // the intent that undoes is the screen's own: it knows which of its intents it sent
 // eslint-disable-next-line @typescript-eslint/no-unnecessary-type-parameters
@@ -28,8 +28,9 @@ export function ReplyNotice<Intent extends object>({
 }) {
   // one undo for each answer: pressed, it is gone, whatever comes of it
   const [usedAt, setUsedAt] = useState<number | null>(null);
-  const [closedAt, setClosedAt] = useState<number | null>(null);
+  const [closed, setClosed] = useState<string | null>(null);
   const said = useRef<HTMLDivElement>(null);
+  const key = reply?.message ? `${reply.at} ${reply.message}` : null;
   const at = reply?.ok === true && reply.message ? reply.at : null;
   const hasUndo = reply?.ok === true && Boolean(reply.undo) && onUndo !== undefined;
   useEffect(() => {
@@ -37,19 +38,17 @@ export function ReplyNotice<Intent extends object>({
     let timer = setTimeout(go, hasUndo ? UNDO_MS : SAID_MS);
     function go() {
       if (said.current?.matches(":hover, :focus-within") === true) timer = setTimeout(go, BUSY_MS);
-      else setClosedAt(at);
+      else setClosed(key);
     }
     return () => clearTimeout(timer);
-  }, [at, hasUndo]);
+  }, [at, key, hasUndo]);
 
-  if (!reply?.message) return null;
-  if (!reply.ok) return <Notice kind="refused">{reply.message}</Notice>;
-  if (reply.at === closedAt) return null;
-  const undo = reply.at === usedAt ? null : reply.undo;
+  if (!reply?.message || key === closed) return null;
+  const undo = !reply.ok || reply.at === usedAt ? null : reply.undo;
   return (
     <Said ref={said}>
       <Notice
-        kind="said"
+        kind={reply.ok ? "said" : "refused"}
         action={
           <>
             {undo && onUndo && (
@@ -62,7 +61,7 @@ export function ReplyNotice<Intent extends object>({
                 {REPLY.undo}
               </QuietButton>
             )}
-            <QuietButton aria-label={REPLY.close} onPress={() => setClosedAt(reply.at)}>
+            <QuietButton aria-label={REPLY.close} onPress={() => setClosed(key)}>
               <X aria-hidden size={18} />
             </QuietButton>
           </>

@@ -1,4 +1,4 @@
-import { useMemo } from "react";
+import { useCallback, useMemo } from "react";
 import { Link } from "react-router";
 import type { Route } from "./+types/route";
 import type { ChannelView } from "~/server/services/day/dayView.server";
@@ -157,18 +157,18 @@ export default function SyncScreen({ loaderData }: Route.ComponentProps) {
   const nowMs = useNow(view.nowMs);
   const outbox = useOutbox(view.day.id);
   const { waiting, last } = outbox;
-  const { answered, note, forget } = useAnswered(outbox, view.channels);
+  const frequencyOf = useCallback(
+    (c: ChannelView): number =>
+      (c.meets === "adaptive" ? null : pickedHz(view.plan, c.id)) ?? SELF_CHOSEN_HZ,
+    [view.plan],
+  );
+  const { answered, note, forget } = useAnswered(outbox, view.channels, frequencyOf);
   const isCart = useIsCart();
   const saw = (c: ChannelView, seen: Seen) => {
-    const frequencyHz = pickedHz(view.plan, c.id) ?? SELF_CHOSEN_HZ;
     const item = outboxOf(view.day.id).put({
       channelId: c.id,
       atMs: nowMs,
-      of: {
-        frequencyHz: c.meets === "adaptive" ? SELF_CHOSEN_HZ : frequencyHz,
-        packKey: c.packKey,
-        receiverKey: c.receiverKey,
-      },
+      of: { frequencyHz: frequencyOf(c), packKey: c.packKey, receiverKey: c.receiverKey },
       seen,
     });
     note(item);

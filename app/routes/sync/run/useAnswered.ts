@@ -25,17 +25,29 @@ function isHeld(item: SeenItem, channels: readonly ChannelView[]): boolean {
   );
 }
 
+/** A question has one answer: the last. */
+const isSameQuestion = (a: SeenItem, b: SeenItem): boolean =>
+  a.channelId === b.channelId &&
+  a.seen.what === b.seen.what &&
+  (a.seen.what !== "proof" || b.seen.what !== "proof" || a.seen.part === b.seen.part);
+
 /**
  * What was answered and is not in the day yet: what waits to be sent, and what was taken since the
  * day was read. Without the second a question that was answered would come back for a moment, and
  * take the key of the next one.
+ * @param frequencyOf - what the plan gives a channel now: an answer for another counts no more; keep
+ *   it the same while the plan is
  */
 export function useAnswered(
   { waiting, last }: OutboxState,
   channels: readonly ChannelView[],
+  frequencyOf: (channel: ChannelView) => number,
 ): { answered: readonly SeenItem[]; note: (item: SeenItem) => void; forget: (id: number) => void } {
   const [noted, setNoted] = useState<readonly SeenItem[]>([]);
-  const note = useCallback((item: SeenItem) => setNoted((all) => [...all, item]), []);
+  const note = useCallback(
+    (item: SeenItem) => setNoted((all) => [...all.filter((n) => !isSameQuestion(n, item)), item]),
+    [],
+  );
   const forget = useCallback(
     (channelId: number) => setNoted((all) => all.filter((n) => n.channelId !== channelId)),
     [],
@@ -48,13 +60,17 @@ export function useAnswered(
     for (const n of noted)
       if (!waiting.some((w) => w.id === n.id) && !sentAt.current.has(n.id))
         sentAt.current.set(n.id, now);
+    const isOver = (n: SeenItem): boolean => {
+      const c = channels.find((x) => x.id === n.channelId);
+      return isHeld(n, channels) || (c !== undefined && frequencyOf(c) !== n.of.frequencyHz);
+    };
     const sweep = () =>
       setNoted((all) => {
         const left = all.filter(
           (n) =>
             n.id !== refusedId &&
             (waiting.some((w) => w.id === n.id) ||
-              (!isHeld(n, channels) &&
+              (!isOver(n) &&
                 performance.now() - (sentAt.current.get(n.id) ?? Infinity) < FORGET_MS)),
         );
         return left.length === all.length ? all : left;
@@ -62,7 +78,7 @@ export function useAnswered(
     sweep();
     const timer = setTimeout(sweep, FORGET_MS);
     return () => clearTimeout(timer);
-  }, [waiting, channels, refusedId, noted]);
+  }, [waiting, channels, frequencyOf, refusedId, noted]);
   const answered = useMemo(
     () => [...waiting.filter((w) => !noted.some((n) => n.id === w.id)), ...noted],
     [waiting, noted],

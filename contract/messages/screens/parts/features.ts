@@ -33,18 +33,18 @@ export const FEATURES_TEXTS = {
   locationsTalentUndo: "Locations & talent: undo",
   theLog: "The log",
   backups: "Backups",
-  // LiveNotice
-  oneThing: "One thing",
-  things: (n: number) => `${n} things`,
-  thatYouSawCouldNot: (what: string, what2: string) =>
-    `${what} you checked could not be read at the cart and ${what2} set aside. Everything else arrived. Check the channel again.`,
-  oneThingThatYouSaw: " One check waits here.",
-  thingsThatYouSawWait: (n: number) => ` ${n} checks wait here.`,
-  thisPhoneWasDisconnected: (kept: string) =>
-    `This phone was disconnected: it shows the day as it was then.${kept} To connect again, ask at the cart for the code, and open /join.`,
-  noConnectionToTheCart: (kept: string) =>
-    `No connection to the cart. What you check is saved here and sent later; units cannot be set meanwhile.${kept}`,
-  sending: (kept: string) => `Sending:${kept}`,
+  // the line to the cart
+  checksWaitHere: (n: number) =>
+    n === 0 ? "" : n === 1 ? " 1 check waits here." : ` ${n} checks wait here.`,
+  noConnectionToTheCart: (waiting: string) => `No connection to the cart.${waiting}`,
+  whatYouCheckIsSavedHere:
+    "What you check is saved here and sent later; units cannot be set meanwhile.",
+  thisPhoneWasDisconnected: (waiting: string) => `This phone was disconnected.${waiting}`,
+  itShowsTheDayAsItWas:
+    "It shows the day as it was then. To connect again, ask at the cart for the code, and open /join.",
+  sending: (waiting: string) => `Sending:${waiting}`,
+  couldNotBeRead: (n: number) =>
+    `${n === 1 ? "1 check" : `${n} checks`} could not be read at the cart. Everything else arrived. Check the channel again.`,
   // AntennaFields
   kind: "Kind",
   looks0Right90Down: "Looks (0 right, 90 down)",
