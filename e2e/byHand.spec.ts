@@ -21,7 +21,7 @@ test("arrived to four channels verified, by keys alone, nothing connected: what 
   await mixer.ready("/");
   await expect(mixer.next).toContainText("Scan on the receivers’ own screens");
   await press("g", "s");
-  await expect(mixer.answer).toContainText("Nothing scanned");
+  await expect(mixer.answer).toContainText("nothing scanned");
   // how many of each bank the bag's screen calls free
   await press("5", "Enter", "9", "Enter", "7", "Enter");
   await expect(mixer.answer).toHaveText("Bank 2 has most free: 9 of 12");
@@ -53,7 +53,7 @@ test("by hand, what goes wrong: somebody there moves the channel, a meter beyond
   const mixer = new Mixer(page);
   await mixer.ready("/");
   await page.keyboard.type("gs");
-  await expect(mixer.answer).toContainText("Nothing scanned");
+  await expect(mixer.answer).toContainText("nothing scanned");
   await page.keyboard.type("5");
   await page.keyboard.press("Enter");
   await page.keyboard.type("13");

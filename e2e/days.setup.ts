@@ -19,14 +19,14 @@ test.describe(() => {
 
     // a scan that is stopped leaves nothing
     await mixer.open("Scan");
-    await expect(mixer.answer).toHaveText("Nothing scanned at the net loft yet");
+    await expect(mixer.answer).toHaveText("Net loft: nothing scanned yet");
     await page.getByRole("button", { name: /How many passes/ }).click();
     await page.getByRole("option", { name: /^ten times/ }).click();
     await mixer.button("Scan now").click();
     await expect(page.getByRole("progressbar")).toBeVisible();
     await mixer.button("Stop").click();
     await expect(page.getByText(/^Stopped\. /)).toBeVisible();
-    await expect(mixer.answer).toHaveText("Nothing scanned at the net loft yet");
+    await expect(mixer.answer).toHaveText("Net loft: nothing scanned yet");
 
     await mixer.ready(page.url());
     await mixer.scan();

@@ -73,7 +73,7 @@ test("from an empty data file, with a sweep file and three receivers that only s
   }
   await click("Cancel");
   await press("g", "s");
-  await expect(mixer.answer).toContainText("Nothing scanned");
+  await expect(mixer.answer).toContainText("nothing scanned");
   const chooser = page.waitForEvent("filechooser");
   await click("Import a scan");
   await (

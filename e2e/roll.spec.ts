@@ -137,7 +137,7 @@ test.describe(() => {
     await expect(page.getByRole("list", { name: "Before the first take" })).toContainText(
       "Find frequencies for five channels",
     );
-    await mixer.button(/^Move to the quay/).click();
+    await mixer.button(/^Move to Quay/).click();
     await expect(
       page.getByText("Moved. Scans and verifications from elsewhere are marked old."),
     ).toBeVisible();

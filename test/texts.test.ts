@@ -99,7 +99,12 @@ describe.each([1, 5, 16])("with %p channels", (n) => {
     verifiedHeadline(n, n, null),
     verifiedHeadline(n - 1, n, { talker: "Agnete", words: "only antenna A receives" }),
     levelsHeadline(n - 1, n, { talker: "Agnete", words: "clips by 3 dB" }),
-    batteryHeadline(named.map((c) => ({ ...c, atMs: 8 * 3_600_000 }))),
+    levelsHeadline(0, n, null),
+    batteryHeadline(
+      named.map((c) => ({ ...c, atMs: 8 * 3_600_000 })),
+      n,
+    ),
+    batteryHeadline([], n),
     rollHeadline({ bad: named, watch: [], ok: 0, all: n }),
     rollHeadline({ bad: [], watch: named, ok: n, all: n }),
   ];

@@ -6,6 +6,7 @@ import { capital, count, formatClock, formatDuration, listWords } from "./format
 
 /** The screen of the batteries. */
 export const BATTERY = {
+  noChannels: "No channels yet",
   label: "Packs",
   left: "Left",
   day: "Through the day",
@@ -73,10 +74,19 @@ export const ruleWords = (rule: {
     `reserve ${hoursText(rule.reserveHours)}`,
   ].join(" · ");
 
-/** The answer: when the next ones are changed, and how many more. */
-export function batteryHeadline(changes: readonly { atMs: number; talker: string }[]): string {
+/**
+ * The answer: when the next ones are changed, and how many more. Nothing is promised where nobody
+ * said what is in a pack.
+ */
+export function batteryHeadline(
+  changes: readonly { atMs: number; talker: string }[],
+  unknownPacks: number,
+): string {
   const [next] = changes;
-  if (!next) return "No more battery changes today";
+  if (!next)
+    return unknownPacks === 0
+      ? "No more battery changes today"
+      : `Battery life not known for ${count(unknownPacks, "pack")}`;
   return changes.length === 1
     ? `One battery change: ${next.talker} at ${formatClock(next.atMs)}`
     : `${capital(count(changes.length, "battery change"))}; next ${next.talker} at ${formatClock(next.atMs)}`;
@@ -97,7 +107,9 @@ export function schoolWords(
 ): string {
   const { counted, fresh } = schools;
   return policy === "counted"
-    ? `New at every break would take ${fresh.cells}.`
+    ? fresh.cells === 0
+      ? ""
+      : `New at every break would take ${fresh.cells}.`
     : `Counted hours would take ${counted.cells}.`;
 }
 export const shortOfWords = (needed: number, stock: number): string =>

@@ -113,7 +113,7 @@ export function stepButtonWords(step: Step): string {
     case "swap-pack":
       return "Change the pack";
     case "set-receivers":
-      return "Set receivers";
+      return step.channelIds.length === 1 ? "Set the receiver" : "Set receivers";
     case "sync-pack":
       return "Sync the pack";
     case "pair-pack":

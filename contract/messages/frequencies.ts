@@ -40,7 +40,7 @@ export function setHeadline(set: SetOutcome): string {
     return `${capital(numberWord(placed))} of ${all} clear; ${numberWord(Math.max(unplaced, wanted - placed))} without a frequency`;
   return tightestDb === null
     ? `${capital(all)} clear`
-    : `${capital(all)} clear, smallest margin ${marginDb(tightestDb)}`;
+    : `${capital(all)} clear, ${wanted === 1 ? "" : "smallest "}margin ${marginDb(tightestDb)}`;
 }
 
 /** A margin in dB as every screen tells it: never more than it is. */

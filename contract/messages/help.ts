@@ -102,7 +102,7 @@ export const HELP_PAGES = {
       "Draw the walls, the walks and the antennas. Rough is enough.",
       "Read the share of voice lost on each walk.",
       "Move the antennas. Nearer and higher helps most.",
-      "Do a walk test, so that the model learns this place.",
+      "Do a walk test, so that the model learns this location.",
     ],
     good: "no walk drops out, and the walk test says the same.",
     trouble: "Get the antennas round the wall, or put the receiver on the set’s side.",

@@ -38,9 +38,15 @@ export const levelsHeadline = (
 ): string => {
   if (all === 0) return "No channels yet";
   const done =
-    set === all
-      ? `Levels set for ${all === 1 ? "the one channel" : `all ${numberWord(all)}`}`
-      : `Levels set for ${set === 0 ? "none" : numberWord(set)} of ${numberWord(all)}`;
+    set === 0
+      ? all === 1
+        ? "Level not set yet"
+        : "No levels set yet"
+      : set === all
+        ? all === 1
+          ? "Level set"
+          : `Levels set for all ${numberWord(all)}`
+        : `Levels set for ${numberWord(set)} of ${numberWord(all)}`;
   return fault === null
     ? done
     : `${fault.talker}: ${fault.words}${set === 0 ? "" : `; ${numberWord(set)} of ${numberWord(all)} set`}`;

@@ -187,7 +187,7 @@ export const logNamesOf = (log: {
   metres: log.lengthUnit === "ft" ? formatFeet : formatMetres,
   talker: (id) => log.talkers.find((t) => t.id === id)?.talker ?? "somebody",
   pack: (key) => log.packs[key] ?? "a pack",
-  place: (id) => log.places[id] ?? "a place",
+  place: (id) => log.places[id] ?? "a location",
 });
 
 /** An entry as it is searched: its words, what was put right, and who put it down. */

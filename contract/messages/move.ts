@@ -1,4 +1,4 @@
-import { capital, count, formatClock, formatDuration, listWords } from "./format";
+import { count, formatClock, formatDuration, listWords } from "./format";
 import type { MovePlan, MoveStep } from "~/core/schedule/companyMove";
 import { defined } from "~/core/units/items";
 
@@ -62,17 +62,17 @@ export function wholeMinutes(steps: MovePlan["steps"]): number[] {
   });
 }
 
-/** Whether there is time. @param name - of the place, as it stands in a sentence */
+/** Whether there is time. @param name - of the place, as the user wrote it */
 export function moveHeadline(plan: MovePlan, name: string, nowMs: number): string {
   const work = `${wholeMinutes(plan.steps).reduce((sum, m) => sum + m, 0)} min of work`;
   if (plan.steps.length === 0)
-    return plan.isThere ? `Ready at ${name}` : `${capital(name)} would be ready at once`;
-  if (plan.firstTakeMs === null) return `${capital(name)}: ${work}, nothing left to shoot there`;
+    return plan.isThere ? `Ready at ${name}` : `${name} would be ready at once`;
+  if (plan.firstTakeMs === null) return `${name}: ${work}, nothing left to shoot there`;
   if (plan.beginByMs !== null && nowMs > plan.beginByMs)
     return plan.firstTakeMs < nowMs
-      ? `${capital(name)}: ${work}, its first scene should have started ${formatClock(plan.firstTakeMs)}`
-      : `${capital(name)}: ${work}, only ${formatDuration(plan.firstTakeMs - nowMs)} to the first take`;
-  return `${capital(name)}: start by ${formatClock(defined(plan.beginByMs))} to be ready at ${formatClock(plan.firstTakeMs)}`;
+      ? `${name}: ${work}, its first scene should have started ${formatClock(plan.firstTakeMs)}`
+      : `${name}: ${work}, only ${formatDuration(plan.firstTakeMs - nowMs)} to the first take`;
+  return `${name}: start by ${formatClock(defined(plan.beginByMs))} to be ready at ${formatClock(plan.firstTakeMs)}`;
 }
 
 /** What holds now and would not hold there. */

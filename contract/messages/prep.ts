@@ -77,7 +77,7 @@ export function findingWords(
       };
     case "thin-range":
       return {
-        short: `weak range at ${f.place.toLowerCase()}`,
+        short: `weak range at ${f.place}`,
         why: `${formatDb(f.marginDb)} to spare for ${namesOrCount(f.talkers)} over ${metres(f.distanceM)}, as far as the location is known`,
         mend: "bring cable and an antenna for the set’s side, or wear the pack in front",
       };
@@ -136,7 +136,7 @@ export function findingWords(
       };
     case "beyond-range":
       return {
-        short: `the ${f.place.toLowerCase()} is too large for adaptive systems in ${scenesOf(f.sceneNumbers)}`,
+        short: `${f.place} is too large for adaptive systems in ${scenesOf(f.sceneNumbers)}`,
         why: `${metres(f.distanceM)} to the receivers, they reach about ${metres(f.rangeM)} in the open`,
         mend: "bring the receivers nearer, or use tuned systems there",
       };

@@ -38,7 +38,7 @@ export function reportOutcomeWords(h: ReportHit): string {
         : `, in ${formatDuration(h.tookMs)}`;
   switch (h.outcome) {
     case "retuned":
-      return `retuned to ${h.toHz === null ? "another place" : mhz(h.toHz)}, plan ${h.planVersion ?? "?"}${took}`;
+      return `retuned to ${h.toHz === null ? "another frequency" : mhz(h.toHz)}, plan ${h.planVersion ?? "?"}${took}`;
     case "retuned-not-verified":
       return `retuned to ${h.toHz === null ? "another frequency" : mhz(h.toHz)}, not verified, plan ${h.planVersion ?? "?"}${took}`;
     case "done":

@@ -78,7 +78,11 @@ export function rollHeadline(p: {
   if (p.bad.length > 0) return capital(namedWords(p.bad));
   if (p.watch.length > 0)
     return `${p.ok === 0 ? "" : `${numberOk(p.ok, p.all)}; `}${p.ok === 0 ? "Watch" : "watch"} ${namedWords(p.watch)}`;
-  return p.ok === 0 ? "All packs are off" : numberOk(p.ok, p.all);
+  return p.ok === 0
+    ? p.all === 1
+      ? "The pack is off"
+      : "All packs are off"
+    : numberOk(p.ok, p.all);
 }
 const numberOk = (ok: number, all: number): string =>
   ok === all && ok > 1 ? `All ${numberWord(ok)} OK` : `${capital(count(ok, "channel"))} OK`;

@@ -124,7 +124,7 @@ const sideWords = (setting: "indoors" | "outdoors"): string =>
 export const elsewhereWords = (
   e: Pick<ElsewhereView, "takenAtMs" | "place" | "setting" | "isSamePlace">,
 ): string =>
-  `The line was measured ${e.isSamePlace ? `here ${sideWords(e.setting)}` : `at the ${e.place.toLowerCase()}, ${sideWords(e.setting)}`} at ${formatClock(e.takenAtMs)}: ${e.isSamePlace ? "inside and outside differ" : "it is valid there, not here"}.`;
+  `The line was measured ${e.isSamePlace ? `here ${sideWords(e.setting)}` : `at ${e.place}, ${sideWords(e.setting)}`} at ${formatClock(e.takenAtMs)}: ${e.isSamePlace ? "inside and outside differ" : "it is valid there, not here"}.`;
 
 /**
  * What a scan means, in the screen's first line: how much is quiet and free, and where it is

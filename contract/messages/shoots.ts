@@ -9,7 +9,7 @@ export const SHOOTS = {
   one: "One system and a camera",
   oneAbout: "One receiver, one pack, today. Everything else can follow.",
   oneName: "One system",
-  onePlace: "Here",
+  onePlace: "Location 1",
   practise: "Practise",
   practiseAbout: "Exercises on simulated gear. Nothing reaches real units.",
   regulations: "Regulations of",

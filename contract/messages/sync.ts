@@ -41,6 +41,7 @@ export const verifiedHeadline = (
   if (fault !== null)
     return `${fault.talker}: ${fault.words}${verified === 0 ? "" : `; ${numberWord(verified)} of ${numberWord(all)} verified`}`;
   if (verified === all) return `${capital(count(all, "channel"))} verified`;
+  if (all === 1) return "Not verified yet";
   return verified === 0
     ? `None of ${count(all, "channel")} verified`
     : `${capital(numberWord(verified))} of ${count(all, "channel")} verified`;

@@ -47,9 +47,9 @@ const MINUTE_MS = 60_000;
 const AT_ONCE = { timeout: 500 };
 const PLACES: readonly { startMs: number; move: RegExp | null; isFresh?: boolean }[] = [
   { startMs: 480 * MINUTE_MS, move: null },
-  { startMs: 660 * MINUTE_MS, move: /^Move to the quay/, isFresh: true },
-  { startMs: 900 * MINUTE_MS, move: /^Move to the car deck/ },
-  { startMs: 1050 * MINUTE_MS, move: /^Move to the lighthouse stair/, isFresh: true },
+  { startMs: 660 * MINUTE_MS, move: /^Move to Quay/, isFresh: true },
+  { startMs: 900 * MINUTE_MS, move: /^Move to Car deck/ },
+  { startMs: 1050 * MINUTE_MS, move: /^Move to Lighthouse stair/, isFresh: true },
 ];
 const PACKS = ["pack-a", "pack-b", "pack-c", "pack-d", "pack-e"];
 const TALKERS = ["Marit", "Tobiah", "Irsa", "Agnete", "Nils"];

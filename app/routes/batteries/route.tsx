@@ -96,6 +96,7 @@ export default function BatteryScreen({ loaderData: view }: Route.ComponentProps
   const needed = Object.entries(cells.carry)
     .filter(([c]) => c !== "li-ion")
     .reduce((n, [, k]) => n + k, 0);
+  const unknown = rows.filter((r) => r.pack.isUnknown).length;
   return (
     <ChannelTable
       label={BATTERY.label}
@@ -106,14 +107,16 @@ export default function BatteryScreen({ loaderData: view }: Route.ComponentProps
       head={
         <>
           <div>
-            <Answer>{batteryHeadline(changes)}</Answer>
+            <Answer>
+              {rows.length === 0 ? BATTERY.noChannels : batteryHeadline(changes, unknown)}
+            </Answer>
             <Sub>
               {needed > view.stock ? (
                 <Status status="problem">{shortOfWords(needed, view.stock)}</Status>
               ) : (
                 `${carryWords(cells.carry)} ${schoolWords(rule.policy, cells.schools)}`.trim()
               )}{" "}
-              {unknownWords(rows.filter((r) => r.pack.isUnknown).length)}
+              {unknownWords(unknown)}
             </Sub>
           </div>
           <ReplyNotice reply={said} onUndo={send} />

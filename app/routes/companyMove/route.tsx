@@ -89,7 +89,7 @@ export default function MovingScreen({ loaderData: view }: Route.ComponentProps)
     view.plans.find((p) => p.toPlaceId === (chosen ?? following?.id ?? here)) ?? view.plans[0];
   if (!plan) return <Answer>{COMPANY_MOVE_TEXTS.theDayHasNoLocation}</Answer>;
   const place = defined(day.places.find((p) => p.id === plan.toPlaceId));
-  const name = COMPANY_MOVE_TEXTS.the(place.name.toLowerCase());
+  const { name } = place;
   const base = `/day/${day.day.id}`;
   const minutes = wholeMinutes(plan.steps);
   return (

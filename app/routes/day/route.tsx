@@ -84,7 +84,7 @@ export default function DayScreen() {
               <li key={p.id}>
                 <span>
                   <b>{p.name}</b>{" "}
-                  <Soft>{`${formatClock(p.startMs)}–${formatClock(p.endMs)} · ${p.note}`}</Soft>
+                  <Soft>{`${formatClock(p.startMs)}–${formatClock(p.endMs)}${p.note === "" ? "" : ` · ${p.note}`}`}</Soft>
                 </span>
                 {p.id === here.id ? (
                   <Here>

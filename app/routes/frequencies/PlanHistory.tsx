@@ -24,12 +24,7 @@ export function PlanHistory({
 }) {
   if (earlier === null) return null;
   const line = (p: DayView["planHistory"][number]) =>
-    FREQUENCIES_TEXTS.plan(
-      p.version,
-      formatClock(p.acceptedAtMs),
-      placeName(p.placeId).toLowerCase(),
-      p.how,
-    );
+    FREQUENCIES_TEXTS.plan(p.version, formatClock(p.acceptedAtMs), placeName(p.placeId), p.how);
   const before = defined(history.find((p) => p.version === earlier));
   return (
     <div>

@@ -54,7 +54,7 @@ import { usePick } from "./usePick";
 export async function loader({ params, request: asked, context }: Route.LoaderArgs) {
   const loaded = orNotFound(await requireDay(context.app, dayIdOf(params)));
   const basis = await pickBasis(context.app, loaded, loaded.day.profile);
-  const scanned = basis.sweep ? scannedPlaces(loaded).map((p) => p.name.toLowerCase()) : [];
+  const scanned = basis.sweep ? scannedPlaces(loaded).map((p) => p.name) : [];
   // for the whole day only where the place itself was measured: its scan is what the plan is held
   // to
   const isForDay = new URL(asked.url).searchParams.get("for") === "day" && scanned.length > 1;

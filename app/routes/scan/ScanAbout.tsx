@@ -73,11 +73,7 @@ export const ScanAbout = memo(function ScanAbout({
         <Soft>{SCAN_TEXTS.scanned} </Soft>
         {air.source}
         <Soft>
-          {SCAN_TEXTS.atTheOnOneStep(
-            place.toLowerCase(),
-            side,
-            setup.antenna || SCAN_TEXTS.itsOwnAntennas,
-          )}
+          {SCAN_TEXTS.atTheOnOneStep(place, side, setup.antenna || SCAN_TEXTS.itsOwnAntennas)}
         </Soft>
         <Figure>{formatSpan(air.stepHz)}</Figure>
         <Soft>{`${setup.resolutionHz === null ? "" : SCAN_TEXTS.itsFilter(formatSpan(setup.resolutionHz))}${setup.correctionDb === 0 ? "" : SCAN_TEXTS.levelsCorrected(formatDb(setup.correctionDb))}. `}</Soft>

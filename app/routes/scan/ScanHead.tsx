@@ -48,14 +48,12 @@ export function ScanHead({
         {isRunning
           ? SCAN_TEXTS.sweepTheirBlocks(
               listWords(live.labels) || SCAN_TEXTS.theReceivers,
-              here.name.toLowerCase(),
+              here.name,
             )
           : !air
             ? `${elsewhere ? `${elsewhereWords(elsewhere)} ` : ""}${view.rig.state === "none" ? SCAN_TEXTS.ownPacksOffAntennas : ""}`
             : SCAN_TEXTS.takenByFloor(
-                measuredAt !== null && measuredAt !== here.name
-                  ? SCAN_TEXTS.at(measuredAt.toLowerCase())
-                  : "",
+                measuredAt !== null && measuredAt !== here.name ? SCAN_TEXTS.at(measuredAt) : "",
                 formatClock(air.takenAtMs),
                 formatAge(view.nowMs - air.takenAtMs),
                 air.source,
@@ -77,7 +75,7 @@ function toldHeadline(receivers: readonly ReadReceiver[], place: string): string
   const read = receivers.filter(
     (r, i) => r.atMs !== null && receivers.findIndex((x) => x.modelId === r.modelId) === i,
   );
-  if (read.length === 0) return SCAN_TEXTS.nothingScannedAtTheYet(place.toLowerCase());
+  if (read.length === 0) return SCAN_TEXTS.nothingScannedYet(place);
   const usable = read.reduce((n, r) => n + r.usable, 0);
   const best = read
     .flatMap((r) => r.banks)

@@ -96,7 +96,7 @@ export const ScanSpectrum = memo(function ScanSpectrum({
           label={
             air
               ? SCAN_TEXTS.spectrumOfTheToMhz(
-                  place.toLowerCase(),
+                  place,
                   formatMhz(spectrum.lowHz),
                   formatMhz(spectrum.highHz),
                   law.taken.map((t) => t.reason).join(", "),

@@ -8,7 +8,6 @@ export const COMPANY_MOVE_TEXTS = {
     `${talker} has left: the pack and the receiver channel are free.`,
   isBackOnTheSame: (talker: string) => `${talker} is back on the same channel.`,
   theDayHasNoLocation: "The day has no location yet",
-  the: (name: string) => `the ${name}`,
   where: "Where to",
   here: " (here)",
   move: (name: string) => `Move to ${name}`,

@@ -108,11 +108,11 @@ export const FREQUENCIES_TEXTS = {
   insideTheMakersBanks: "inside the makers' banks",
   byHand: "by hand",
   movedByHand: (talker: string) => `${talker} moved by hand`,
-  placeByPlaceOver: "place by place over the day",
+  placeByPlaceOver: "location by location over the day",
   // usePick
   hit: (talker: string, n: string) => `${talker} hit, ${n}`,
   // useSearch
-  findingPlaces: "Finding places",
+  findingPlaces: "Finding frequencies",
   makingRoomBetweenThem: "Making room between them",
   choosingTheQuietest: "Choosing the quietest",
   theSearchStoppedThePlan: (detail: string) =>

@@ -51,7 +51,7 @@ export const PREP_TEXTS = {
   scene: (number: string) => `Scene ${number}`,
   sceneNumber: "Scene number",
   title: "Title",
-  place: "Place",
+  place: "Location",
   noneOfThese: "none of these",
   from: "From",
   to2: "To",

@@ -44,7 +44,7 @@ export const SCAN_TEXTS = {
   scanned: "Scanned with",
   itsOwnAntennas: "its own antennas",
   atTheOnOneStep: (place: string, side: string, n: string) =>
-    ` at the ${place}${side}, on ${n}; one step is `,
+    ` at ${place}${side}, on ${n}; one step is `,
   itsFilter: (span: string) => `, its filter ${span}`,
   levelsCorrected: (db: string) => `; levels corrected by ${db}`,
   asForTheLastFile: "As for the last file of this instrument.",
@@ -79,7 +79,7 @@ export const SCAN_TEXTS = {
   sweepTheirBlocks: (n: string, name: string) => `${n} sweep their blocks at ${name}.`,
   ownPacksOffAntennas:
     "Own packs off, antennas on. Import a sweep file, or type what the receiver’s own screen shows.",
-  at: (measuredAt: string) => `at the ${measuredAt}, `,
+  at: (measuredAt: string) => `at ${measuredAt}, `,
   takenByFloor: (
     what: string,
     clock: string,
@@ -89,7 +89,7 @@ export const SCAN_TEXTS = {
     span: string,
     airSentences: string,
   ) => `Taken ${what}${clock} (${age}) by ${source}. Floor ${rfLevel} in ${span}. ${airSentences}`,
-  nothingScannedAtTheYet: (place: string) => `Nothing scanned at the ${place} yet`,
+  nothingScannedYet: (place: string) => `${place}: nothing scanned yet`,
   bankHasMostFree: (id: string, count: number, members: number) =>
     `Bank ${id} has most free: ${count} of ${members}`,
   freeByTheReceiversOwn: (count: string) => `${count} free by the receivers’ own scans`,
@@ -145,7 +145,7 @@ export const SCAN_TEXTS = {
   thereHalfTheTime: "present half the time",
   wasOnOfTheTime: (mhz: string, round: number) => `${mhz} was on ${round} % of the time`,
   spectrumOfTheToMhz: (place: string, mhz: string, mhz2: string, taken: string, others: number) =>
-    `Spectrum of the ${place}, ${mhz} to ${mhz2} MHz: ${taken}; ${others} other carriers.`,
+    `Spectrum of ${place}, ${mhz} to ${mhz2} MHz: ${taken}; ${others} other carriers.`,
   nothingMeasuredYetTvChannels:
     "Nothing measured yet; TV channels of the station list are hatched.",
   nothingAppearedOrLeft: "nothing appeared or left",

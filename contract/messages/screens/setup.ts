@@ -48,10 +48,10 @@ export const SETUP_TEXTS = {
   addTheLocation: "Add the location",
   measurementsHereAreKept: "Measurements here are kept.",
   // Places
-  places: "Places",
+  places: "Locations",
   undoPreviousLocations: "Undo: previous locations",
   addALocation: "Add a location",
-  place: "Place",
+  place: "Location",
   times: "Times",
   inTheWay: "In the way",
   farthest: "Farthest",

@@ -115,7 +115,7 @@ export const SYNC_TEXTS = {
   reads: (receiverLabel: string) => `${receiverLabel} reads`,
   orItReads: "or it reads",
   orItReadsUsually: (usualFigure: number) => `or it reads (usually ${usualFigure})`,
-  doesNotOfferItNext: (receiverLabel: string) => `${receiverLabel} does not offer it: next`,
+  doesNotOfferItNext: (receiverLabel: string) => `${receiverLabel} does not offer it: find another`,
   orItShows: "or it shows",
   itShowsMhz: "It shows, MHz",
   mhz: "MHz",

@@ -114,7 +114,7 @@ export function OwnScreen({ screens, place, nowMs, isFirst, send }: OwnScreenPro
                   <b>{t.receiver}</b>
                   {` ${words} `}
                   <Soft>
-                    {`${formatClock(t.atMs)} (${formatAge(nowMs - t.atMs)})${t.who ? `, ${t.who}` : ""}${t.place === place ? "" : `, ${t.place.toLowerCase()}`}${t.counts ? "" : SCAN_TEXTS.notValidHereAndNow}`}
+                    {`${formatClock(t.atMs)} (${formatAge(nowMs - t.atMs)})${t.who ? `, ${t.who}` : ""}${t.place === place ? "" : `, ${t.place}`}${t.counts ? "" : SCAN_TEXTS.notValidHereAndNow}`}
                   </Soft>
                 </span>
                 <CartOnly>
