@@ -93,7 +93,7 @@ export class Mixer {
   async pick(): Promise<void> {
     await this.open("Frequencies");
     await this.button(/^(Find (frequencies|again)|Find all again)$/).click();
-    await this.button(/^Use as plan/).click();
+    await this.button("Use this plan").click();
     await expect(this.page.getByText(/Plan \d+ is in use/)).toBeVisible();
   }
 

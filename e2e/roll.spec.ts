@@ -34,8 +34,8 @@ test("scan, pick and sync from the keyboard; it rolls as soon as the screen is o
   // Scan has a step of that name too, as long as it is in sight
   await expect(mixer.stage).toHaveText("Frequencies");
   await pressOn(page, /^Find frequencies$/);
-  await expect(mixer.button(/^Use as plan/)).toBeVisible();
-  await pressOn(page, /^Use as plan/);
+  await expect(mixer.button("Use this plan")).toBeVisible();
+  await pressOn(page, /^Use this plan$/);
   await expect(page.getByText(/Plan \d+ is in use/)).toBeVisible();
   await mixer.sync();
   await page.keyboard.type("go");

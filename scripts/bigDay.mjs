@@ -67,7 +67,7 @@ export async function bigDay({ url, page, talkers }) {
     .waitFor({ timeout: 90_000 });
   await open("/day/1/frequencies");
   await button("Find frequencies").click();
-  await button(/^Use as plan/).click({ timeout: 60_000 });
+  await button("Use this plan").click({ timeout: 60_000 });
   await page.getByText(/Plan \d+ is in use/).waitFor();
   const channelIds = Array.from({ length: talkers }, (_, i) => i + 1);
   await post("/day/1/sync.data", { intent: "set-receivers", channelIds });

@@ -402,6 +402,6 @@ test("the report for other programs, and the log as a table that no spreadsheet 
     report.frequencies[0]!.rows.length,
   ]).toEqual(["plain-channel-report", true, 5]);
   const csv = await valueOf(logCsv(app, dayId));
-  expect(csv.split("\r\n")[0]).toBe("time,place,kind,talent,what,who,put right");
+  expect(csv.split("\r\n")[0]).toBe("time,location,kind,talent,what,who,corrected");
   expect(csv).toContain('"\'=1+1, ""quoted"""');
 });

@@ -14,7 +14,7 @@ export function arrivalWords(s: ArrivalStep): { what: string; why: string } {
   switch (s.code) {
     case "count":
       return {
-        what: `Count: ${[count(s.receivers, "receiver"), count(s.packs, "pack"), count(s.antennas, "antenna"), count(s.microphones, "microphone"), count(s.leads, "lead")].join(", ")}`,
+        what: `Count: ${[count(s.receivers, "receiver"), count(s.packs, "pack"), count(s.antennas, "antenna"), count(s.microphones, "microphone"), count(s.leads, "cable")].join(", ")}`,
         why: "better to know now what is missing",
       };
     case "know":

@@ -15,7 +15,7 @@ import { archiveErrorWords, brokenRuleWords, sweepFileErrorWords } from "./words
 export function serviceErrorWords(error: ServiceError): string {
   switch (error.code) {
     case "not-found":
-      return `That ${error.what} no longer exists. Nothing was changed.`;
+      return `That ${error.what === "place" ? "location" : error.what} no longer exists. Nothing was changed.`;
     case "changed-meanwhile": {
       const changes = error.changes.map((c) => `${c.what} (${formatClock(c.atMs)})`);
       return `${error.talker} was changed in another window meanwhile${changes.length > 0 ? `: ${listWords(changes)}` : ""}. Your change was not saved. The screen shows the current one: set it again if you still want it.`;

@@ -84,7 +84,7 @@ export function findingWords(
     case "leads-short":
       return {
         short: `${count(f.needed - f.have, "receiver cable")} for ${scenesOf(f.sceneNumbers)}`,
-        why: `${count(f.needed, "channel")} at once, ${count(f.have, "lead")} in the kit`,
+        why: `${count(f.needed, "channel")} at once, ${count(f.have, "cable")} in the kit`,
         mend: "bring more cables",
       };
     case "talker-without-channel":
@@ -305,7 +305,7 @@ const PACKING: Readonly<Record<PackingLine["what"], string>> = {
   microphone: "microphones",
   antenna: "antennas",
   "aa-cell": "AA batteries",
-  lead: "leads",
+  lead: "receiver cables",
   "wired-recorder": "wired recorders",
   "rubber-band": "thin rubber bands",
   "safety-pin": "safety pins",

@@ -43,7 +43,7 @@ export type ServiceError =
         | "scene"
         | "step"
         | "scan"
-        | "plan of this place"
+        | "floor plan"
         | "walk"
         | "picture"
         | "hit"

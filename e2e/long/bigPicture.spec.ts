@@ -36,10 +36,10 @@ test("a picture of forty megapixels lies below the plan, made small, and its sca
   await drag(page, [0.1, 0.5], [0.6, 0.5]);
   await sheet.getByRole("textbox", { name: "The measured length is" }).fill("30");
   await page.keyboard.press("Tab");
-  const wide = Number(await sheet.getByRole("textbox", { name: "Wide" }).inputValue());
+  const wide = Number(await sheet.getByRole("textbox", { name: "Width" }).inputValue());
   await mixer.button("Set the picture’s scale").click();
   await expect
-    .poll(async () => Number(await sheet.getByRole("textbox", { name: "Wide" }).inputValue()))
+    .poll(async () => Number(await sheet.getByRole("textbox", { name: "Width" }).inputValue()))
     .toBeGreaterThan(wide);
   await expect(page.getByText("saved", { exact: true })).toBeVisible();
 });

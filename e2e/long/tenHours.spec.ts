@@ -107,8 +107,8 @@ test("ten hours of the practice day with its twelve happenings, by keys alone an
     await expect(mixer.stage).toHaveText("Frequencies");
     await expect(mixer.button(/^(Find (frequencies|again)|Find all again)$/)).toBeVisible();
     await pressOn(page, /^(Find (frequencies|again)|Find all again)$/);
-    await expect(mixer.button(/^Use as plan/)).toBeVisible();
-    await pressOn(page, /^Use as plan/);
+    await expect(mixer.button("Use this plan")).toBeVisible();
+    await pressOn(page, /^Use this plan$/);
     await expect(page.getByText(/Plan \d+ is in use/)).toBeVisible();
     await page.keyboard.type("gy");
     await expect(mixer.button(/^Set \w+ receivers/)).toBeVisible();

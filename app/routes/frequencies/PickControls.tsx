@@ -107,7 +107,7 @@ function ForDraft({ pick }: { pick: Picking }) {
               : null
         }
       >
-        {FREQUENCIES_TEXTS.usingAsPlan((pick.view.plan?.version ?? 0) + 1)}
+        {FREQUENCIES_TEXTS.useThisPlan}
       </PrimaryButton>
       <Button onPress={pick.find} isDisabled={pick.isStuck}>
         {FREQUENCIES_TEXTS.findAgain}

@@ -94,7 +94,7 @@ export const ANTENNAS_TEXTS = {
   aWeakSignalAgainst: (what: string, what2: string, db: string, what3: string) =>
     `${what}; a weak signal ${what2} against the receiver at the antenna itself (noise figure ${db}). A near pack overloads ${what3}.`,
   kind: "Kind",
-  long: "Long",
+  long: "Length",
   ways: "Ways",
   gain: "Gain",
   db: "dB",

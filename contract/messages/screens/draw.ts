@@ -35,7 +35,7 @@ export const DRAW_TEXTS = {
   newWalls: "New walls of",
   whoWalks: "Who walks",
   newObstacles: "New obstacles",
-  high: "High",
+  high: "Height",
   drawingOfBracketsGo: (place: string) =>
     `Drawing of ${place}. Brackets go from item to item, arrow keys move it, Enter with a tool adds one in the middle.`,
   nearer: "Zoom in",
@@ -121,9 +121,9 @@ export const DRAW_TEXTS = {
   thePictureWasNotAdded: "The picture was not added. The plan is unchanged.",
   picturePutBelow: "picture added",
   theSheet: "The sheet",
-  wide: "Wide",
+  wide: "Width",
   sheetChanged: "sheet changed",
-  deep: "Deep",
+  deep: "Depth",
   surroundings: "Surroundings",
   theAirChanged: "surroundings changed",
   backgroundPicture: "Background picture",
@@ -140,8 +140,8 @@ export const DRAW_TEXTS = {
   itsScaleIsNotKnown:
     "Its scale is not known yet. Choose Measure, drag over a known length, and type it.",
   // WallProperties
-  thick: "Thick",
-  long: "Long",
+  thick: "Thickness",
+  long: "Length",
   lossStraightThrough: "Loss, straight through",
   db: "dB",
   ofItForWhat: (db: string) => `, ${db} of it for what is inside the wall`,

@@ -53,7 +53,7 @@ export const FREQUENCIES_TEXTS = {
   stop: "Stop",
   noFrequencyFoundYet: "No frequency found yet.",
   aRule: (count: string, what: string) => `${count} ${what} a rule.`,
-  usingAsPlan: (n: number) => `Use as plan ${n}`,
+  useThisPlan: "Use this plan",
   findAgain: "Find again",
   undo: "Undo",
   discard: "Discard",

@@ -39,7 +39,7 @@ export const GUIDED_SETUP_TEXTS = {
   scanAgain: (count: string) => `Scan again, with ${count} on.`,
   scanNow: "Scan now",
   thenTheQuietestClearPlace: (talker: string) =>
-    `then the quietest clear place is chosen for ${talker}`,
+    `then the quietest clear frequency is chosen for ${talker}`,
   choose: (talker: string) => `Choose for ${talker}.`,
   chooseWith: (talker: string) => `Choose for ${talker}`,
   theQuietestFrequencyClear: "the quietest frequency clear of other carriers and of intermod",

@@ -42,7 +42,7 @@ export const LEVEL_TEXTS = {
     `Use ${show}, ${show2} out, ${show3} in`,
   saveWith: (kept: string) => `Save as it is, ${kept}`,
   wasChangedElsewhereTheScreen: (talker: string) =>
-    `${talker} was changed elsewhere. The screen shows the current settings; yours were dropped.`,
+    `${talker} was changed elsewhere. The screen shows the current settings; yours were not saved.`,
   noAutomaticGain: (what: string) =>
     `No automatic gain, at the pack or at the ${what}. Judge by the recording. Mind your ears: headphones down before the first take.`,
   lessThanItWants: ", less than it wants",
@@ -61,7 +61,7 @@ export const LEVEL_TEXTS = {
     dbfs2: string,
     n: string,
   ) =>
-    `${line}; ${line2}. Hot is ${what}. Neither changes how much of the room you hear: only the microphone’s place does.${off} Target: an ordinary line at ${dbfs}, the loudest peaks no higher than ${dbfs2} (${n}).`,
+    `${line}; ${line2}. Hot is ${what}. Neither changes how much of the room you hear: only the microphone’s position does.${off} Target: an ordinary line at ${dbfs}, the loudest peaks no higher than ${dbfs2} (${n}).`,
   onItsAim: (by: string) => `On target, ${by}:`,
   itsAim: (db: string, standing: string, by: string) => `${db} ${standing} target, ${by}:`,
   notAsAdvised: "not as advised",
@@ -117,7 +117,7 @@ export const LEVEL_TEXTS = {
     "This measures the voice, not the gain: it does not pass the chain. Connect the recorder to this computer, or use a recording.",
   noHumNoRubNo: (db: string) => `No hum, no rub, no clipping; ${db} between voice and pauses.`,
   // MicrophonePlace
-  microphonesPlace: "Microphone’s place",
+  microphonesPlace: "Microphone position",
   whereTheMicrophoneSits: "Where the microphone sits",
   lowerTheHeadUntil:
     "Lower the head until the chin touches the chest: the place is just below that point. Listen high, right, low, and with the head turned.",

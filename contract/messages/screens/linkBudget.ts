@@ -36,12 +36,12 @@ export const LINK_BUDGET_TEXTS = {
   takeWallAway: (n: number) => `Remove wall ${n}`,
   saveForHere: (talker: string) => `Save for ${talker} here`,
   wasChangedElsewhereTheScreen: (talker: string) =>
-    `${talker} was changed elsewhere. The screen shows the current settings; yours were dropped.`,
+    `${talker} was changed elsewhere. The screen shows the current settings; yours were not saved.`,
   keepAntennaStandsClear:
     "Keep antenna stands clear of power lines and weight them. Never climb alone. Tape or ramp every cable that people cross.",
   correctedByAWalkHere: (db: string, uncertaintyDb: string) =>
     `Corrected by a walk here: ${db} ± ${uncertaintyDb} dB.`,
-  correctedByThisPlacesWalk: (clock: string) => `Corrected by this place’s walk test, ${clock}.`,
+  correctedByThisPlacesWalk: (clock: string) => `Corrected by the walk test here, ${clock}.`,
   byTheModelNotWalked: "From the model: no walk test here yet.",
   nothingWasScannedHereNoise: "No scan here yet: this leaves out noise on the air.",
   noiseAndProducts: (rfLevel: string) =>

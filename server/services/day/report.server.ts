@@ -148,6 +148,6 @@ export async function logCsv(app: AppContext, dayId: number): ServiceResult<stri
   ]);
   // what begins like a formula stays text
   return ok(
-    `${Papa.unparse([["time", "place", "kind", "talent", "what", "who", "put right"], ...rows], { escapeFormulae: true })}\r\n`,
+    `${Papa.unparse([["time", "location", "kind", "talent", "what", "who", "corrected"], ...rows], { escapeFormulae: true })}\r\n`,
   );
 }

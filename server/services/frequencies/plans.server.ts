@@ -167,7 +167,7 @@ export async function placeRequests(
   for (const { id, name } of scannedPlaces(loaded))
     places.push({
       placeId: id,
-      name: `the ${name.toLowerCase()}`,
+      name,
       request: (await pickBasis(app, atPlace(loaded, id), profile)).request,
     });
   return places;

@@ -125,7 +125,7 @@ export async function removePlace(
   if (loaded.value.day.currentPlaceId === p.placeId)
     return fail({ code: "place-needed", why: "here" });
   const { items } = await newestList(app, "places", dayId);
-  const stored = await storeNextLists(app, dayId, `${place.name} taken off`, [
+  const stored = await storeNextLists(app, dayId, `${place.name} removed`, [
     {
       kind: "places",
       expectedVersion: p.expectedVersion,

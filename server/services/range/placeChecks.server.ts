@@ -100,7 +100,7 @@ export async function keepRange(app: AppContext, dayId: number): ServiceResult<s
   const range = await placeRange(app, dayId);
   if (!range.ok) return range;
   const { drawing, walkers, placeId } = range.value;
-  if (!drawing) return fail({ code: "not-found", what: "plan of this place" });
+  if (!drawing) return fail({ code: "not-found", what: "floor plan" });
   const atMs = Math.round(dayNowMs(app, loaded.value.day));
   const kept = checksOf(drawing.plan, walkers);
   if (kept.length === 0) return fail({ code: "not-found", what: "walk" });
@@ -132,7 +132,7 @@ export async function keepFit(
   if (!loaded.ok) return loaded;
   const { items } = await newestList(app, "drawings", dayId);
   const drawing = items.find((d) => d.placeId === p.placeId);
-  if (!drawing) return fail({ code: "not-found", what: "plan of this place" });
+  if (!drawing) return fail({ code: "not-found", what: "floor plan" });
   const range = await placeRange(app, dayId);
   if (!range.ok) return range;
   const atMs = Math.round(dayNowMs(app, loaded.value.day));
@@ -147,7 +147,7 @@ export async function keepFit(
       ...drawing,
       expectedVersion: p.expectedVersion,
       plan,
-      how: p.fit ? "kept a walk test" : "removed a walk test",
+      how: p.fit ? "saved a walk test" : "removed a walk test",
     },
     async (t) => {
       if (!p.fit) await forgetWalks(app.db, dayId, { placeId: p.placeId, drawingVersion }, t);

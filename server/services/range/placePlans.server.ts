@@ -167,7 +167,7 @@ async function walkersOf(
             ? {
                 interference: [
                   ...(noise.length > 0
-                    ? [{ label: "this place’s noise, as scanned", dbm: Math.max(...noise) }]
+                    ? [{ label: "noise of this location, as scanned", dbm: Math.max(...noise) }]
                     : []),
                   ...(products[c.id] ?? []),
                 ],

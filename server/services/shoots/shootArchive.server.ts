@@ -67,7 +67,7 @@ export async function exportShoot(
   const days = (await listDays(app.db)).filter((d) => d.shootId === shootId);
   const files: Record<string, Uint8Array> = {
     "READ-ME.txt": strToU8(
-      `${shoot.name}: a whole shoot, kept by Plain Channel. It holds pairing keys: give it only to whom you would give these.\n${SCHEMA_NOTE}`,
+      `${shoot.name}: a whole shoot, saved by Plain Channel. It holds pairing keys: give it only to whom you would give these.\n${SCHEMA_NOTE}`,
     ),
   };
   const head: ArchiveHead = {
