@@ -133,7 +133,7 @@ test.describe(() => {
     await expect(mixer.row("Nils")).toContainText("lasts");
     await expect(page.getByText(/^New alkaline batteries in Pack E/)).toBeVisible();
     await page.getByRole("link", { name: "Company move", exact: true }).click();
-    await expect(mixer.answer).toHaveText(/^The quay: start by 10:\d\d to be ready at 11:15$/);
+    await expect(mixer.answer).toHaveText(/^Quay: start by 10:\d\d to be ready at 11:15$/);
     await expect(page.getByRole("list", { name: "Before the first take" })).toContainText(
       "Find frequencies for five channels",
     );
