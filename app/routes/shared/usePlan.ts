@@ -23,28 +23,32 @@ const MAX_BACK = 200;
 export function usePlan(range: PlaceRange, dayId: number) {
   const { send, reply, isBusy } = useIntent<RangeIntent>(`/day/${dayId}/range`);
   const [draft, setDraft] = useState<Draft | null>(null);
-  const [sent, setSent] = useState({ n: -1, afterAt: 0 });
+  const [sent, setSent] = useState({ n: -1, afterAt: 0, expectedVersion: 0 });
+  /** The version that the last change made: the day may be read from before it for a moment. */
+  const [own, setOwn] = useState({ afterAt: -1, version: 0 });
   const [back, setBack] = useState<Draft[]>([]);
   const [forth, setForth] = useState<Draft[]>([]);
-  const isAnswered =
-    draft !== null &&
-    sent.n === draft.n &&
-    !isBusy &&
-    reply !== undefined &&
-    reply.at !== sent.afterAt;
-  const isKept = draft === null || (isAnswered && reply.ok);
-  const isRefused = isAnswered && !reply.ok;
-  const kept = range.drawing;
+  const answer = !isBusy && sent.n >= 0 && reply?.at !== sent.afterAt ? reply : undefined;
+  if (answer && own.afterAt !== sent.afterAt)
+    setOwn({
+      afterAt: sent.afterAt,
+      version: answer.ok ? sent.expectedVersion + 1 : own.version,
+    });
+  const isAnswered = draft !== null && sent.n === draft.n && answer !== undefined;
+  const isKept = draft === null || (isAnswered && answer.ok);
+  const isRefused = isAnswered && !answer.ok;
+  const { placeId } = range;
+  const version = Math.max(range.version, own.version);
+  const shown = draft === null || (isKept && range.version >= own.version) ? range.drawing : draft;
   // the same by value is the same: reading the day again must not start any reckoning anew
-  const plan = useSame(isKept ? (kept?.plan ?? null) : draft.plan);
-  const picture = isKept ? (kept?.picture ?? null) : draft.picture;
-  const { version, placeId } = range;
+  const plan = useSame(shown?.plan ?? null);
+  const picture = shown?.picture ?? null;
   const replyAt = reply?.at ?? 0;
 
   useEffect(() => {
     if (!draft || isBusy || sent.n === draft.n) return undefined;
     const timer = setTimeout(() => {
-      setSent({ n: draft.n, afterAt: replyAt });
+      setSent({ n: draft.n, afterAt: replyAt, expectedVersion: version });
       send({
         intent: "keep",
         expectedVersion: version,
