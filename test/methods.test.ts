@@ -1,8 +1,9 @@
 import { IS_LONG } from "~/testkit/long";
 import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { settingSteps } from "~/core/kit/settingSteps";
-import { shownAs } from "~/core/kit/modelText";
-import { presets } from "~/core/devices/tuning";
+import { withLists } from "~/core/kit/lists";
+import { canBeSet, presets } from "~/core/devices/tuning";
+import { readUnitNumber, unitNumber } from "~/core/kit/unitNumber";
 import { serviceErrorWords } from "~/contract/messages/error";
 import { getDayView } from "~/server/services/day/dayView.server";
 import { addUnit } from "~/server/services/prep/kits.server";
@@ -226,8 +227,9 @@ test("systems that choose for themselves: paired once at the bench, then found b
 const FEW = 7;
 
 test("each model's number, however its display or switches tell it, comes back as the same frequency at every setting of its steps", () => {
-  for (const pack of SHIPPED_KIT.packs.filter((p) => !p.adaptive)) {
-    for (const receiver of SHIPPED_KIT.receivers.filter(
+  const kit = withLists(SHIPPED_KIT);
+  for (const pack of kit.packs.filter((p) => !p.adaptive)) {
+    for (const receiver of kit.receivers.filter(
       (r) => r.modulations.some((m) => pack.modulations.includes(m)) && !r.adaptive,
     )) {
       const shared = receiver.tuning
@@ -242,9 +244,27 @@ test("each model's number, however its display or switches tell it, comes back a
         const steps = settingSteps(receiver, pack, hz);
         expect(steps.receiver.findIndex((s) => s.code === "block")).toBeLessThanOrEqual(0);
         expect(steps.pack.at(-1)!.code).toBe("read-back");
-        const told = shownAs(pack, hz);
-        if (told?.kind === "preset")
-          expect(presets(pack.tuning.map((t) => t.lowHz))[Number(told.text) - 1]?.lowHz).toBe(hz);
+        if (!canBeSet(pack.tuning, hz)) continue;
+        for (const unit of [receiver, pack]) {
+          const told = unitNumber(unit, hz)!;
+          const read = readUnitNumber(unit, told.text);
+          // a display with few decimals shows several settings alike: then all of them are offered
+          if (!read.ok && read.error.code === "ambiguous")
+            expect(read.error.readings.map((r) => r.frequencyHz)).toContain(hz);
+          else
+            expect([unit.name, told.text, read]).toEqual([
+              unit.name,
+              told.text,
+              { ok: true, value: hz },
+            ]);
+          expect(steps.receiver.concat(steps.pack).map((s) => s.code)).not.toContain(
+            "lists-missing",
+          );
+        }
+        if (pack.readout === "preset")
+          expect(
+            presets(pack.tuning.map((t) => t.lowHz))[Number(unitNumber(pack, hz)!.text) - 1]?.lowHz,
+          ).toBe(hz);
       }
     }
   }

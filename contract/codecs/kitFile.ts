@@ -3,15 +3,19 @@ import {
   AUDIO_JOINTS,
   CONTROL_SCALES,
   DIVERSITIES,
+  HALVES_SHARE,
   type Kit,
   KIT_PARTS,
+  LIST_WORDS,
   MIC_POWERS,
   PARTNER_SIGNS,
   PHANTOM_EFFECTS,
   READOUTS,
+  SEPARATORS,
   STORINGS,
   SYNC_METHODS,
 } from "~/core/kit/models";
+import { MAX_LISTS, MAX_MEMBERS } from "~/core/kit/lists";
 import { type CaseUnit, STOCK_KINDS, type StockItem } from "~/core/kit/units";
 import { fail, ok, type Result } from "~/core/units/result";
 import { frequencyHz, goesUp, notNegative, positive, uniqueIds } from "~/contract/schemas/fields";
@@ -51,6 +55,51 @@ const pairs = z.object({
   groups: z.object({ common: groupRange, private: groupRange }),
 });
 
+const bank = z
+  .object({
+    id,
+    frequenciesHz: z.array(frequencyHz).min(1).max(MAX_MEMBERS),
+    numbers: z.array(z.string().trim().min(1).max(12)).max(MAX_MEMBERS).exactOptional(),
+    block: name.exactOptional(),
+    isUser: z.boolean().exactOptional(),
+  })
+  .superRefine((b, context) => {
+    if (b.numbers && b.numbers.length !== b.frequenciesHz.length)
+      context.addIssue({
+        code: "custom",
+        path: ["numbers"],
+        message: "must be as many as frequenciesHz",
+      });
+  });
+/** Lists of one name may stand in several blocks, not twice in one. */
+const banks = z
+  .array(bank)
+  .max(MAX_LISTS)
+  .superRefine((list, context) => {
+    const seen = new Set<string>();
+    list.forEach((b, i) => {
+      const key = `${b.block ?? ""} ${b.id}`.toLowerCase();
+      if (seen.has(key))
+        context.addIssue({ code: "custom", path: [i, "id"], message: `"${b.id}" stands twice` });
+      seen.add(key);
+    });
+  });
+const numbering = z.object({
+  blocks: z
+    .array(z.object({ id: name, lowHz: frequencyHz, highHz: frequencyHz }).superRefine(goesUp))
+    .max(60)
+    .superRefine(uniqueIds("blocks"))
+    .exactOptional(),
+  listWord: z.enum(LIST_WORDS).exactOptional(),
+  separator: z.enum(SEPARATORS).exactOptional(),
+  digits: z.number().int().min(1).max(4).exactOptional(),
+  decimals: z.number().int().min(0).max(4).exactOptional(),
+  coarseHz: positive.exactOptional(),
+  fineHz: positive.exactOptional(),
+  isFree: z.boolean().exactOptional(),
+  setBy: z.enum(["switches", "buttons"]).exactOptional(),
+});
+
 const radio = {
   id,
   maker: name,
@@ -62,6 +111,8 @@ const radio = {
   syncMethods: z.array(z.enum(SYNC_METHODS)).min(1),
   readout: z.enum(READOUTS),
   raster: z.enum(["US-6", "EU-8", "AU-7"]).exactOptional(),
+  numbering: numbering.exactOptional(),
+  stores: z.enum(STORINGS).exactOptional(),
   antennaConnector: name,
   note: z.string().max(600),
   pairs: pairs.exactOptional(),
@@ -89,15 +140,13 @@ export const receiverModelShape = z
   .object({
     ...radio,
     kind: z.literal("receiver"),
-    form: z.enum(["bag", "camera", "rack"]),
+    form: z.enum(["bag", "camera", "rack", "slot"]),
     diversity: z.enum(DIVERSITIES),
     halves: z.number().int().min(1).max(8),
     halfSpanHz: positive.nullable(),
     spacing: z.enum(["normal", "wide", "tight"]).exactOptional(),
-    banks: z
-      .array(z.object({ id, frequenciesHz: z.array(frequencyHz).min(1).max(100) }))
-      .max(60)
-      .superRefine(uniqueIds("banks")),
+    halvesShare: z.enum(HALVES_SHARE).exactOptional(),
+    banks,
     bandwidthHz: positive.max(20e6),
     noiseFigureDb: notNegative.max(40),
     requiredSnrDb: db,
@@ -115,7 +164,7 @@ export const packModelShape = z
     ...radio,
     kind: z.literal("pack"),
     form: z.enum(["bodypack", "handheld", "plug-on"]),
-    stores: z.enum(STORINGS).exactOptional(),
+    banks: banks.exactOptional(),
     hasMute: z.boolean().exactOptional(),
     isBehindDoor: z.boolean().exactOptional(),
     outside: z.enum(["refuses", "clips"]).exactOptional(),

@@ -31,6 +31,10 @@ export interface Names {
   talker: (channelId: number) => string;
   pack: (channelId: number) => string;
   place: (placeId: number) => string;
+  /** A frequency as the ends of a channel show it; null where that is plain megahertz. */
+  ownNumber: (channelId: number, frequencyHz: number) => string | null;
+  /** What a channel's pack is to show: its own number, with the megahertz. */
+  packNumber: (channelId: number, frequencyHz: number) => string;
 }
 
 /** The first screen of a day. */
@@ -99,9 +103,11 @@ export function syncWords({ channelId, sync: s }: ChannelState, names: Names): S
     case "not-proved":
       return say("not verified");
     case "pack-elsewhere":
-      return say(`pack still on ${formatMhz(s.packHz)}`);
+      return say(`pack still on ${names.ownNumber(channelId, s.packHz) ?? formatMhz(s.packHz)}`);
     case "pack-wont-go":
-      return say(`${names.pack(channelId)} went to ${formatMhz(s.packHz)} instead`);
+      return say(
+        `${names.pack(channelId)} went to ${names.ownNumber(channelId, s.packHz) ?? formatMhz(s.packHz)} instead`,
+      );
     case "pack-cannot":
       return say(`${names.pack(channelId)} tunes ${rangesWords(s.ranges)}`);
     case "someone-there":
@@ -253,11 +259,11 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
       };
     case "sync-pack":
       return {
-        what: `Sync ${names.pack(first)} to ${mhz(step.frequencyHz)}`,
+        what: `Sync ${names.pack(first)} to ${names.packNumber(first, step.frequencyHz)}`,
         why:
           step.packHz === null
             ? `${who}: not synced yet`
-            : `${who}: still on ${formatMhz(step.packHz)}`,
+            : `${who}: still on ${names.ownNumber(first, step.packHz) ?? formatMhz(step.packHz)}`,
       };
     case "pair-pack":
       return {
@@ -266,7 +272,7 @@ export function stepWords(step: Step, names: Names, nowMs: number): { what: stri
       };
     case "store-pack":
       return {
-        what: `Store ${mhz(step.frequencyHz)} on ${names.pack(first)}`,
+        what: `Store ${names.packNumber(first, step.frequencyHz)} on ${names.pack(first)}`,
         why: `${who}: the number blinks, and is lost at power-off`,
       };
     case "swap-pack":

@@ -112,12 +112,16 @@ export const count = (n: number, one: string, many = `${one}s`): string =>
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** "470–542", "863.1, 863.5": ranges and presets in MHz, without the unit. */
+/** More ranges than this are told by their number and their ends. */
+const MAX_RANGES = 6;
 export const rangesWords = (ranges: readonly { lowHz: number; highHz: number }[]): string =>
-  ranges
-    .map(({ lowHz, highHz }) =>
-      lowHz === highHz ? `${lowHz / 1e6}` : `${lowHz / 1e6}–${highHz / 1e6}`,
-    )
-    .join(", ") || "nowhere";
+  ranges.length > MAX_RANGES
+    ? `${ranges.length} numbers in ${(ranges[0]?.lowHz ?? 0) / 1e6}–${lastOf(ranges).highHz / 1e6}`
+    : ranges
+        .map(({ lowHz, highHz }) =>
+          lowHz === highHz ? `${lowHz / 1e6}` : `${lowHz / 1e6}–${highHz / 1e6}`,
+        )
+        .join(", ") || "nowhere";
 
 /** "Tue 4 May 2027", "Tue May 4, 2027" or "Tue 2027-05-04", as it was chosen. */
 export function formatDate(dateIso: string): string {

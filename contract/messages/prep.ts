@@ -25,6 +25,7 @@ import {
   rangesWords,
   formatDayOfYear,
 } from "./format";
+import { readingWords } from "./unitNumber";
 import { brokenRuleWords } from "./words";
 
 const scenesOf = (numbers: readonly string[]) =>
@@ -268,6 +269,8 @@ export function assignedProblemWords(p: AssignedRowProblem): string {
           return `there is no TV channel ${p.error.channel} here`;
         case "tv-offset-outside":
           return `TV ${p.error.channel} is narrower than ${p.error.offsetMhz} MHz`;
+        case "ambiguous":
+          return `"${p.error.text.slice(0, 30)}" can be ${listWords(p.error.readings.map(readingWords), "or")}: write the MHz`;
         case "frequency-empty":
           return "no frequency";
         case "frequency-not-a-number":

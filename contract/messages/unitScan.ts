@@ -3,6 +3,7 @@ import type { UnitFinding, UnitFindingError, UnitFindingKind } from "~/core/evid
 import { formatMhz } from "~/core/units/frequencyText";
 import { listWords, mhz } from "./format";
 import { meterFigureErrorWords } from "./handRun";
+import { unitNumberErrorWords } from "./unitNumber";
 
 /** Ways in which a receiver's own screen tells what it found. */
 export const FINDING_KINDS: Readonly<Record<UnitFindingKind, string>> = {
@@ -63,6 +64,8 @@ export function unitFindingErrorWords(error: UnitFindingError): string {
       return `bank ${error.bank} has no member ${error.member}: it ends at ${error.members}`;
     case "not-tunable":
       return `it cannot be set to ${error.text}`;
+    case "number":
+      return unitNumberErrorWords(error.error);
     case "no-place":
       return `"${error.text}" is not a frequency, a member or a code`;
     case "nothing-given":
@@ -84,6 +87,7 @@ export function shortRuleWords(rule: BrokenRule): string {
     case "too-noisy":
       return "noisy";
     case "receiver-span":
+    case "receiver-shares":
       return "other half";
     case "not-measured":
       return "not scanned";

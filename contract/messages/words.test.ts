@@ -1,3 +1,4 @@
+import { formatMhz } from "~/core/units/frequencyText";
 import { OTHER_BLOCK_WORDS } from "./antenna";
 import { CAUSE_IDS, CHECK_IDS, CHECKS } from "~/core/troubleshooting/causes";
 import { CAUSE_WORDS, CHECK_WORDS, lookOutcomeWords, TOUCH_CAUTION } from "./fault";
@@ -40,6 +41,8 @@ const names: Names = {
   talker: (id) => ["", "Marit", "Tobiah", "Irsa"][id]!,
   pack: (id) => `Pack ${"_ABC"[id]!}`,
   place: () => "Quay",
+  ownNumber: () => null,
+  packNumber: (_, hz) => `${formatMhz(hz)} MHz`,
 };
 
 describe("quantities", () => {

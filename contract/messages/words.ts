@@ -2,6 +2,7 @@ import type { ArchiveError } from "~/contract/schemas/fileErrors";
 import type { LevelAdvice } from "~/core/audio/levelChain";
 import type { Conflict } from "~/core/coordination/rules/checkSet";
 import type { BrokenRule } from "~/core/coordination/explaining/explain";
+import { lastOf } from "~/core/units/items";
 import { gradeOf, type ProductLevel } from "~/core/coordination/rules/imLevels";
 import type { ProductKind } from "~/core/coordination/rules/products";
 import type { PickReason } from "~/core/coordination/explaining/explainPick";
@@ -97,10 +98,26 @@ export function conflictWords(conflict: Conflict, nameOf: (id: string) => string
   return `${formulaWords(conflict.kind, s)} falls ${conflict.missHz === 0 ? "exactly on" : `${khz(conflict.missHz)} from`} ${nameOf(conflict.victim ?? "")}`;
 }
 
+/** More ranges than this are told by their number and their ends. */
+const MAX_RANGES = 4;
+const tunedWords = (ranges: readonly { lowHz: number; highHz: number }[]): string => {
+  const [first] = ranges;
+  if (!first) return "no range that both ends share,";
+  return ranges.length > MAX_RANGES
+    ? `only ${ranges.length} numbers from ${formatMhz(first.lowHz)} to ${formatMhz(lastOf(ranges).highHz)}`
+    : ranges
+        .map((r) =>
+          r.lowHz === r.highHz
+            ? formatMhz(r.lowHz)
+            : `${formatMhz(r.lowHz)} to ${formatMhz(r.highHz)}`,
+        )
+        .join(", ");
+};
+
 export function brokenRuleWords(rule: BrokenRule, nameOf: (id: string) => string): string {
   switch (rule.code) {
     case "not-tunable":
-      return `outside its tuning: it tunes ${rule.ranges.map((r) => `${formatMhz(r.lowHz)} to ${formatMhz(r.highHz)}`).join(", ") || "no range that both ends share"} MHz`;
+      return `outside its tuning: it tunes ${tunedWords(rule.ranges)} MHz`;
     case "off-grid":
       return `between two steps: the nearest is ${mhz(rule.nearestHz)}`;
     case "not-allowed":
@@ -111,6 +128,8 @@ export function brokenRuleWords(rule: BrokenRule, nameOf: (id: string) => string
       return `noisy: ${formatRfLevel(rule.noiseDbm)} measured, limit ${formatRfLevel(rule.maxNoiseDbm)}`;
     case "not-measured":
       return "not measured in this scan";
+    case "receiver-shares":
+      return `its receiver needs both channels in one block or list: ${mhz(rule.otherHz)}, the other one, is in another`;
     case "receiver-span":
       return `too far from ${mhz(rule.otherHz)}, the other channel of its receiver: both must stay within ${rule.maxSpanHz / 1e6} MHz`;
     case "conflict":

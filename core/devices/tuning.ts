@@ -5,10 +5,19 @@ export interface TuningRange extends FrequencyRange {
   stepHz: number;
 }
 
-/** A maker's list of frequencies that work together. */
+/**
+ * A list of frequencies as a unit's menu has it: a maker's group or bank whose members work
+ * together, the numbers of a TV channel, presets, or what a user stored.
+ */
 export interface Bank {
   id: string;
   frequenciesHz: number[];
+  /** What its members are called, in their order; absent: 1, 2, 3 and so on. */
+  numbers?: string[];
+  /** The main block, and the part of it, that are chosen before this list: "K4". */
+  block?: string;
+  /** Whether a user stored it; absent: it is the maker's. */
+  isUser?: boolean;
 }
 
 /**

@@ -1,5 +1,5 @@
 import type { ReceiverModel } from "~/core/kit/models";
-import { switchCodeToHz } from "~/core/kit/switchCode";
+import { type Numbered, readUnitNumber, type UnitNumberError } from "~/core/kit/unitNumber";
 import { canBeSet } from "~/core/devices/tuning";
 import {
   type MeterFigure,
@@ -8,7 +8,6 @@ import {
   readMeterFigure,
   shareOfScale,
 } from "~/core/devices/meterFigure";
-import { type FrequencyTextError, parseFrequencyText } from "~/core/units/frequencyText";
 import { fail, ok, type Result } from "~/core/units/result";
 
 /**
@@ -52,7 +51,8 @@ export type UnitFindingError =
   | { code: "more-than-bank"; bank: string; free: number; members: number }
   | { code: "no-such-member"; bank: string; member: number; members: number }
   | { code: "not-tunable"; text: string }
-  | { code: "no-place"; text: string; problem: FrequencyTextError["code"] | "unknown" }
+  | { code: "number"; error: UnitNumberError }
+  | { code: "no-place"; text: string }
   | { code: "nothing-given" }
   | { code: "meter"; error: MeterFigureError };
 
@@ -75,57 +75,17 @@ export function findingKindsOf(
 export const canScanItself = (model: Pick<ReceiverModel, "sweep" | "tuning">): boolean =>
   model.sweep !== null && model.tuning.length > 0;
 
-/**
- * Reads one place as a receiver names it: MHz, "2.7" as bank and member where it has such a bank,
- * its code, or the number of its preset.
- * @param text - "512.375", "2.7", "A3", "4"
- */
-export function readUnitPlace(
-  text: string,
-  model: Pick<ReceiverModel, "banks" | "tuning" | "readout">,
-): Result<number, UnitFindingError> {
-  const plain = text.trim();
-  const tunable = (hz: number): Result<number, UnitFindingError> =>
-    canBeSet(model.tuning, hz) ? ok(hz) : fail({ code: "not-tunable", text: plain });
-  const bankMember = /^(\w{1,6})[./:-](\d{1,3})$/.exec(plain);
-  const bank = bankOf(model, bankMember?.[1] ?? "");
-  const parsed = parseFrequencyText(plain);
-  // "470.1" is a frequency of such a receiver, and "2.7" is not
-  if (parsed.ok && canBeSet(model.tuning, parsed.value)) return ok(parsed.value);
-  if (bank && bankMember) {
-    const member = Number(bankMember[2]);
-    const hz = bank.frequenciesHz[member - 1];
-    return hz === undefined
-      ? fail({
-          code: "no-such-member",
-          bank: bank.id,
-          member,
-          members: bank.frequenciesHz.length,
-        })
-      : ok(hz);
-  }
-  const first = model.tuning[0];
-  if (model.readout === "switch-code" && first) {
-    const hz = switchCodeToHz(plain, first.lowHz);
-    if (hz.ok) return tunable(hz.value);
-  }
-  if (model.readout === "preset" && /^\d{1,3}$/.test(plain)) {
-    const preset = model.tuning[Number(plain) - 1];
-    if (preset) return ok(preset.lowHz);
-  }
-  return parsed.ok
-    ? fail({ code: "not-tunable", text: plain })
-    : fail({ code: "no-place", text: plain.slice(0, 20), problem: parsed.error.code });
+/** Reads one place as a receiver names it. */
+export function readUnitPlace(text: string, model: Numbered): Result<number, UnitFindingError> {
+  const read = readUnitNumber(model, text);
+  return read.ok ? read : fail({ code: "number", error: read.error });
 }
 
 /**
  * Reads several places, parted by blanks, commas or semicolons, in their order.
  * @example readUnitPlaces("863.5 863.1", model) // { ok: true, value: [863500000, 863100000] }
  */
-export function readUnitPlaces(
-  text: string,
-  model: Pick<ReceiverModel, "banks" | "tuning" | "readout">,
-): Result<number[], UnitFindingError> {
+export function readUnitPlaces(text: string, model: Numbered): Result<number[], UnitFindingError> {
   const words = text.split(/[\s;]+|,(?=\s)|,(?=\d{3}\.)/).filter((w) => w !== "");
   if (words.length === 0) return fail({ code: "nothing-given" });
   const places: number[] = [];
@@ -152,8 +112,7 @@ export function readMembers(
   const found = new Set<number>();
   for (const word of plain.split(/[\s,;]+/).filter((w) => w !== "")) {
     const [, low, high] = /^(\d{1,3})(?:[-–](\d{1,3}))?$/.exec(word) ?? [];
-    if (low === undefined)
-      return fail({ code: "no-place", text: word.slice(0, 20), problem: "unknown" });
+    if (low === undefined) return fail({ code: "no-place", text: word.slice(0, 20) });
     for (let n = Number(low); n <= Number(high ?? low); n += 1) {
       if (n < 1 || n > members)
         return fail({ code: "no-such-member", bank: bank.id, member: n, members });
@@ -356,13 +315,4 @@ export function offeredBy(
       if (!taken.has(hz) && !offered.includes(hz)) offered.push(hz);
   }
   return offered.length === 0 && taken.size === 0 ? null : offered;
-}
-
-/** How a receiver of this model names a place among its banks: "2.7"; null where it is in none. */
-export function memberName({ banks }: Banks, frequencyHz: number): string | null {
-  for (const { id, frequenciesHz } of banks) {
-    const at = frequenciesHz.indexOf(frequencyHz);
-    if (at >= 0) return `${id}.${at + 1}`;
-  }
-  return null;
 }

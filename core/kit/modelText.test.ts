@@ -1,14 +1,4 @@
-import { packModel, receiverModel } from "./models";
-import {
-  formatBanks,
-  fromTv,
-  formatNumberList,
-  formatTuning,
-  parseBanks,
-  parseNumberList,
-  parseTuning,
-  shownAs,
-} from "./modelText";
+import { formatNumberList, formatTuning, parseNumberList, parseTuning } from "./modelText";
 import { SHIPPED_KIT } from "./shipped";
 
 test.each([
@@ -50,53 +40,13 @@ test("what ships reads back as it was written", () => {
   for (const m of [...SHIPPED_KIT.receivers, ...SHIPPED_KIT.packs])
     expect(parseTuning(formatTuning(m.tuning))).toEqual({ ok: true, value: m.tuning });
   for (const m of SHIPPED_KIT.receivers)
-    expect([
-      parseBanks(formatBanks(m.banks)),
-      parseNumberList(formatNumberList(m.output.stepsDb)),
-    ]).toEqual([
-      { ok: true, value: m.banks },
-      { ok: true, value: m.output.stepsDb },
-    ]);
+    expect(parseNumberList(formatNumberList(m.output.stepsDb))).toEqual({
+      ok: true,
+      value: m.output.stepsDb,
+    });
   for (const m of SHIPPED_KIT.packs)
     expect(parseNumberList(formatNumberList(m.gainStepsDb))).toEqual({
       ok: true,
       value: m.gainStepsDb,
     });
-  expect(parseBanks("1 470.1")).toMatchObject({ ok: false });
-});
-
-test("how a unit shows a frequency", () => {
-  const of = (id: string) => receiverModel(SHIPPED_KIT, id);
-  expect(shownAs(of("skerrick-s-53"), 553_900_000)).toEqual({ kind: "code", text: "A3" });
-  expect(shownAs(of("skerrick-s-53"), 553_950_000)).toBeNull();
-  expect(shownAs(of("brae-v4"), 864_100_000)).toEqual({ kind: "preset", text: "3" });
-  expect(shownAs({ ...of("tarnfell-r2-47"), readout: "bank-and-number" }, 477_950_000)).toEqual({
-    kind: "bank",
-    text: "1.5",
-  });
-  expect(shownAs(of("tarnfell-r2-47"), 477_950_000)).toBeNull();
-  expect(shownAs(of("hollin-d2"), 2.41e9)).toBeNull();
-});
-
-test("a display that goes by television channels: every step there and back; the last step of one channel and the first of the next", () => {
-  const model = { ...packModel(SHIPPED_KIT, "tarnfell-p-47"), readout: "tv-and-number" as const };
-  for (let hz = 470e6; hz <= 542e6; hz += 25_000) {
-    const [channel, number] = shownAs(model, hz)!.text.split(".").map(Number);
-    expect(fromTv(model, channel!, number!)).toBe(hz);
-  }
-  // by hand: EU channel 24 begins at 494 MHz, and 497.2 lies 128 steps of 25 kHz above it
-  expect([
-    shownAs(model, 497.2e6),
-    shownAs(model, 477.975e6)!.text,
-    shownAs(model, 478e6)!.text,
-  ]).toEqual([{ kind: "TV", text: "24.128" }, "21.319", "22.0"]);
-  expect(shownAs({ ...model, readout: "tv-and-mhz", raster: "US-6" }, 497.2e6)).toEqual({
-    kind: "TV",
-    text: "18 497.200",
-  });
-  expect([fromTv(model, 21, 320), fromTv(model, 60, 0), fromTv(model, 24, 1.5)]).toEqual([
-    null,
-    null,
-    null,
-  ]);
 });

@@ -1,12 +1,9 @@
 import { defined, numberAt } from "~/core/units/items";
 import { plainText } from "~/core/units/plainText";
-import type { Bank, TuningRange } from "~/core/devices/tuning";
-import { canBeSet, presets } from "~/core/devices/tuning";
-import { channelAt, rasterChannels, RASTERS } from "~/core/regulations/raster";
-import { formatMhz, parseFrequencyText } from "~/core/units/frequencyText";
+import type { TuningRange } from "~/core/devices/tuning";
+import { presets } from "~/core/devices/tuning";
+import { parseFrequencyText } from "~/core/units/frequencyText";
 import { fail, ok, type Result } from "~/core/units/result";
-import { hzToSwitchCode } from "./switchCode";
-import type { PackModel, ReceiverModel } from "./models";
 
 export type ModelTextError = { code: "unreadable"; text: string };
 type Read<T> = Result<T, ModelTextError>;
@@ -98,105 +95,3 @@ export const formatTuning = (tuning: readonly TuningRange[]): string =>
         : `${t.lowHz / 1e6}–${t.highHz / 1e6} in ${t.stepHz / 1000} kHz`,
     )
     .join("; ");
-
-/** Reads banks, one to a line: "1: 470.1 471.15 472.725". */
-export function parseBanks(text: string): Read<Bank[]> {
-  const banks: Bank[] = [];
-  for (const line of text
-    .split("\n")
-    .map((l) => l.trim())
-    .filter(Boolean)) {
-    const named = /^([^:]{1,20}):(.+)$/.exec(line);
-    const frequencies = (named?.[2] ?? "")
-      .split(/[;\s]+|,\s+/)
-      .filter(Boolean)
-      .map(parseFrequencyText);
-    if (!named || frequencies.length === 0 || frequencies.some((f) => !f.ok))
-      return unreadable(line);
-    banks.push({
-      id: defined(named[1]).trim(),
-      frequenciesHz: frequencies.flatMap((f) => (f.ok ? [f.value] : [])),
-    });
-  }
-  return ok(banks);
-}
-
-export const formatBanks = (banks: readonly Bank[]): string =>
-  banks.map((b) => `${b.id}: ${b.frequenciesHz.map((f) => f / 1e6).join(" ")}`).join("\n");
-
-/**
- * How a unit shows a frequency where that is not plain MHz: its switch code, its bank and number,
- * its preset, or a television channel with what it stands at there (the step from the channel's
- * lower edge, or the frequency itself); null where it shows MHz or cannot show this one.
- * @example shownAs(model, 553_900_000) // { kind: "code", text: "A3" }
- */
-export function shownAs(
-  model: ReceiverModel | PackModel,
-  frequencyHz: number,
-  banks: readonly Bank[] = model.kind === "receiver" ? model.banks : [],
-): { kind: "code" | "bank" | "preset" | "TV"; text: string } | null {
-  const first = model.tuning[0];
-  if (!first) return null;
-  switch (model.readout) {
-    case "switch-code": {
-      const code = hzToSwitchCode(frequencyHz, first.lowHz);
-      return code.ok ? { kind: "code", text: code.value } : null;
-    }
-    case "bank-and-number": {
-      const bank = banks.find((b) => b.frequenciesHz.includes(frequencyHz));
-      return bank
-        ? { kind: "bank", text: `${bank.id}.${bank.frequenciesHz.indexOf(frequencyHz) + 1}` }
-        : null;
-    }
-    case "preset": {
-      const at = model.tuning.findIndex((t) => t.lowHz === frequencyHz && t.highHz === frequencyHz);
-      return at < 0 ? null : { kind: "preset", text: String(at + 1) };
-    }
-    case "tv-and-number":
-    case "tv-and-mhz": {
-      const tv = channelAt(RASTERS[model.raster ?? "EU-8"], frequencyHz);
-      if (!tv) return null;
-      const range =
-        model.tuning.find((t) => frequencyHz >= t.lowHz && frequencyHz <= t.highHz) ?? first;
-      return {
-        kind: "TV",
-        text:
-          model.readout === "tv-and-mhz"
-            ? `${tv.channel} ${formatMhz(frequencyHz)}`
-            : `${tv.channel}.${Math.round((frequencyHz - tv.lowHz) / range.stepHz)}`,
-      };
-    }
-    default:
-      return null;
-  }
-}
-
-/**
- * What a television channel and number of a unit's display mean; null where it has no such.
- * @example fromTv(model, 24, 128) // 497_200_000
- */
-export function fromTv(
-  model: ReceiverModel | PackModel,
-  channel: number,
-  number: number,
-): number | null {
-  const tv = rasterChannels(RASTERS[model.raster ?? "EU-8"]).find((c) => c.channel === channel);
-  const range = tv && model.tuning.find((t) => t.highHz >= tv.lowHz && t.lowHz < tv.highHz);
-  const frequencyHz = tv && range ? tv.lowHz + number * range.stepHz : NaN;
-  return tv &&
-    Number.isInteger(number) &&
-    frequencyHz >= tv.lowHz &&
-    frequencyHz < tv.highHz &&
-    canBeSet(model.tuning, frequencyHz)
-    ? frequencyHz
-    : null;
-}
-
-/**
- * A frequency as a unit shows it: its code, bank and number, or preset, else plain megahertz.
- * @example writtenAs(model, 553_900_000) // "code A3"
- */
-export function writtenAs(model: ReceiverModel | PackModel, frequencyHz: number): string {
-  const shown = shownAs(model, frequencyHz);
-  return shown ? `${shown.kind} ${shown.text}` : `${formatMhz(frequencyHz)} MHz`;
-}

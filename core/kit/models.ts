@@ -1,6 +1,7 @@
 import type { Bank, TuningRange } from "~/core/devices/tuning";
 import type { ProfileName } from "~/core/coordination/problem/profile";
 import type { RasterName } from "~/core/regulations/raster";
+import type { FrequencyRange } from "~/core/regulations/region";
 
 /** How a pack is brought onto its receiver's frequency. */
 export const SYNC_METHODS = [
@@ -41,9 +42,55 @@ export interface Adaptive {
   rangeM: number;
 }
 
-/** How a unit keeps a number that it was given. */
-export const STORINGS = ["at-once", "by-hand", "at-off"] as const;
+/**
+ * How a unit keeps a number that it was given: at once, when told (it blinks until then), when it
+ * is answered that the new one is to be used, or when it is switched off.
+ */
+export const STORINGS = ["at-once", "by-hand", "asks", "at-off"] as const;
 export type Storing = (typeof STORINGS)[number];
+
+/** The word that a unit's menu has for a list of its frequencies. */
+export const LIST_WORDS = ["bank", "group", "list"] as const;
+export type ListWord = (typeof LIST_WORDS)[number];
+
+/** What stands between list and number on a display. */
+export const SEPARATORS = [".", "-", "/", " "] as const;
+export type Separator = (typeof SEPARATORS)[number];
+
+/** A part of a unit's tuning that is chosen by its name before any number can be. */
+export interface NamedBlock extends FrequencyRange {
+  /** As the menu shows it, a main block before its part: "K4", "low third". */
+  id: string;
+}
+
+/**
+ * How a unit writes its numbers, and what its menu asks for before them. Everything absent: as its
+ * readout usually has it.
+ */
+export interface Numbering {
+  /** Main blocks and their parts, lowest first; a receiver's thirds. */
+  blocks?: NamedBlock[];
+  listWord?: ListWord;
+  separator?: Separator;
+  /** Digits of a number in a list, filled up with zeros. */
+  digits?: number;
+  /** Decimals of its megahertz, cut off after them; absent: three. */
+  decimals?: number;
+  /** How far a coarse and a fine step go, where frequency is set by two kinds of step. */
+  coarseHz?: number;
+  fineHz?: number;
+  /**
+   * Whether it can be set beside its lists; absent: not where its display tells list and number, for
+   * then it has no other.
+   */
+  isFree?: boolean;
+  /** Whether its code or preset is turned with a tool, or chosen with buttons in its window. */
+  setBy?: "switches" | "buttons";
+}
+
+/** What the halves of a receiver must have in common beside a span: a named block, or one list. */
+export const HALVES_SHARE = ["block", "list"] as const;
+export type HalvesShare = (typeof HALVES_SHARE)[number];
 
 /**
  * How a control tells its setting: in dB, as sensitivity or attenuation, as a figure of its dial,
@@ -109,6 +156,10 @@ interface RadioModel {
   readout: Readout;
   /** Whose television channels its display goes by; absent: the 8 MHz ones. */
   raster?: RasterName;
+  /** How it writes its numbers; absent: as its readout usually has it. */
+  numbering?: Numbering;
+  /** How a new number stays: at once, by a press, or by switching off. Absent: at once. */
+  stores?: Storing;
   /** "fixed" where the antenna does not come off. */
   antennaConnector: string;
   /** Absent: it is not paired by name, group number and key. */
@@ -127,7 +178,7 @@ interface RadioModel {
  */
 export interface ReceiverModel extends RadioModel {
   kind: "receiver";
-  form: "bag" | "camera" | "rack";
+  form: "bag" | "camera" | "rack" | "slot";
   diversity: Diversity;
   halves: number;
   /**
@@ -135,6 +186,8 @@ export interface ReceiverModel extends RadioModel {
    * and for a single one.
    */
   halfSpanHz: number | null;
+  /** What else its halves share; absent: nothing. */
+  halvesShare?: HalvesShare;
   banks: Bank[];
   bandwidthHz: number;
   /** What it needs between channels and off products; absent: as usual. */
@@ -158,8 +211,8 @@ export type BatteryKind = "aa" | "9v" | "internal";
 export interface PackModel extends RadioModel {
   kind: "pack";
   form: "bodypack" | "handheld" | "plug-on";
-  /** How a new number stays: at once, by a press, or by switching off. Absent: at once. */
-  stores?: Storing;
+  /** Its lists; absent or empty: those of the receivers of its kind. */
+  banks?: Bank[];
   /** Whether it can be muted; absent: it can. */
   hasMute?: boolean;
   /** Whether its window, or its socket, is behind the door of its cells; absent: it is not. */

@@ -7,6 +7,9 @@ export interface TrackLine {
   pack: string;
   receiver: string;
   frequencyHz: number | null;
+  /** The frequency as its two ends show it; empty without one. */
+  receiverShows: string;
+  packShows: string;
 }
 
 /**

@@ -1,5 +1,6 @@
 import { presets } from "~/core/devices/tuning";
 import type { TuningRange } from "~/core/devices/tuning";
+import { NUMBERED_PACKS, NUMBERED_RECEIVERS } from "./shippedNumbered";
 import { SWITCH_POSITIONS, SWITCH_STEP_HZ } from "./switchCode";
 import type { Kit, PackModel, PairingRules, ReceiverModel } from "./models";
 
@@ -418,8 +419,8 @@ const PACKS: PackModel[] = [
 
 /** Invented makes and models that ship with the application. */
 export const SHIPPED_KIT: Kit = {
-  receivers: RECEIVERS,
-  packs: PACKS,
+  receivers: [...RECEIVERS, ...NUMBERED_RECEIVERS],
+  packs: [...PACKS, ...NUMBERED_PACKS],
   microphones: [
     { id: "pebble", name: "Pebble omni", sensitivityMvPerPa: 6, selfNoiseDba: 28, maxSplDb: 135 },
     {
@@ -486,5 +487,6 @@ export const SHIPPED_KIT: Kit = {
     { id: "51", tape: "plum", colour: "#7d3c6b" },
     { id: "53", tape: "slate", colour: "#566573" },
     { id: "56", tape: "moss", colour: "#5f7a35" },
+    { id: "58", tape: "sand", colour: "#a08a5c" },
   ],
 };

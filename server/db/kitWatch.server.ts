@@ -1,6 +1,7 @@
 import type { Transaction } from "sequelize";
 import { type CarriedBy, type CaseProblem, caseProblems } from "~/core/kit/caseCheck";
-import { EMPTY_KIT, type Kit, mergeKits } from "~/core/kit/models";
+import { workingKit } from "~/core/kit/lists";
+import { EMPTY_KIT, type Kit } from "~/core/kit/models";
 import { SHIPPED_KIT } from "~/core/kit/shipped";
 import type { CaseUnit } from "~/core/kit/units";
 import { beforeCommit } from "./beforeCommit.server";
@@ -62,7 +63,7 @@ export async function kitProblems(
   const itemsOf = (row: unknown): unknown[] =>
     row ? (JSON.parse((row as { itemsJson: string }).itemsJson) as unknown[]) : [];
   const list = itemsOf(units) as CaseUnit[];
-  const kit = mergeKits(SHIPPED_KIT, (itemsOf(models)[0] as Kit | undefined) ?? EMPTY_KIT);
+  const kit = workingKit(SHIPPED_KIT, (itemsOf(models)[0] as Kit | undefined) ?? EMPTY_KIT);
   const label = (key: string): string => list.find((u) => u.key === key)?.label ?? key;
   const carried = (channels as unknown as RowOf<"channels">[]).map(
     ({ extraPacksJson, ...c }): CarriedBy => ({

@@ -19,6 +19,7 @@ import {
   SIDES,
   WHIPS,
 } from "~/contract/messages/rig";
+import { unitNumberWords } from "~/contract/messages/unitNumber";
 import { CARDS_TEXTS } from "~/contract/messages/screens/cards";
 import { type RigDetail, type RigFacts, rigLines, SCENE_CAUTIONS } from "~/core/report/rigCard";
 import { microphoneModel, packModel } from "~/core/kit/models";
@@ -199,7 +200,11 @@ function Card({
         <div>
           <dt>{CARDS_TEXTS.on}</dt>
           <dd>
-            {w.isPicked ? mhz(w.pack.frequencyHz) : CARDS_TEXTS.noFrequencyYet}
+            {!w.isPicked
+              ? CARDS_TEXTS.noFrequencyYet
+              : channel
+                ? unitNumberWords(packModel(view.kit, channel.packModelId), w.pack.frequencyHz)
+                : mhz(w.pack.frequencyHz)}
             {CARDS_TEXTS.mw(Math.round(10 ** (w.pack.txPowerDbm / 10)))}
           </dd>
         </div>

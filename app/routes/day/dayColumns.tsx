@@ -7,9 +7,9 @@ import {
   type StateWords,
   syncWords,
 } from "~/contract/messages/day";
-import { formatMhz } from "~/core/units/frequencyText";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import type { ChannelColumn } from "~/app/features/channelTable/ChannelTable";
+import { FrequencyCell } from "~/app/features/channelTable/FrequencyCell";
 import { StateCell } from "~/app/features/channelTable/StateCell";
 
 /** The parts of a channel's work, each with the screen where it is done. */
@@ -51,10 +51,7 @@ export function dayColumns(names: Names): ChannelColumn<ChannelView>[] {
       isFigure: true,
       onPhone: true,
       worth: (c) => frequencyOf(c) ?? Infinity,
-      cell: (c) => {
-        const frequencyHz = frequencyOf(c);
-        return frequencyHz === null ? "–" : formatMhz(frequencyHz);
-      },
+      cell: (c) => <FrequencyCell channelId={c.id} frequencyHz={frequencyOf(c)} names={names} />,
     },
     part(1),
     part(2),

@@ -1,4 +1,4 @@
-import { listWords, mhz, rangesWords } from "~/contract/messages/format";
+import { capital, listWords, mhz, rangesWords } from "~/contract/messages/format";
 import {
   FREQUENCIES,
   lockLabel,
@@ -7,13 +7,12 @@ import {
   swapLabel,
   wasWords,
 } from "~/contract/messages/frequencies";
-import {
-  brokenRuleWords,
-  frequencyTextErrorWords,
-  pickReasonWords,
-} from "~/contract/messages/words";
+import { brokenRuleWords, pickReasonWords } from "~/contract/messages/words";
 import { FREQUENCIES_TEXTS } from "~/contract/messages/screens/frequencies";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
+import { endsShow } from "~/core/kit/unitNumber";
+import { unitNumberErrorWords } from "~/contract/messages/unitNumber";
+import { Readings } from "~/app/features/channel/Readings";
 import { formatMhz } from "~/core/units/frequencyText";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { LegalFlag } from "~/app/features/channel/LegalFlag";
@@ -21,7 +20,7 @@ import { Button } from "~/app/ui/Button/Button";
 import { TextField } from "~/app/ui/Field/Field";
 import { BigFigure, Heading, Row, Soft } from "~/app/ui/Page/Page";
 import { Status } from "~/app/ui/Status/Status";
-import { endsWrite, type TypedLock } from "./pickModel";
+import { endsOf, type TypedLock } from "./pickModel";
 import type { Picking } from "./usePick";
 
 /** Why one channel stands where it stands, and what can be done to it alone. */
@@ -29,7 +28,9 @@ export function PickDetail({ channel: c, pick }: { channel: ChannelView; pick: P
   const { shown, state, nameOf, view, beforeHz } = pick;
   const picked = shown.picks.find((p) => p.channelId === c.id) ?? null;
   const unplaced = shown.unplaced.find((u) => u.channelId === c.id);
-  const written = picked ? endsWrite(view.kit, c, picked.frequencyHz) : null;
+  const ends = endsOf(view.kit, c);
+  const written = picked ? endsShow(ends, picked.frequencyHz) : null;
+  const lock = pick.locks[c.id];
   const before = shown.kind === "draft" && picked && beforeHz ? (beforeHz.get(c.id) ?? null) : null;
   const { margins, nearestNeighbour, neighbourHz } = picked?.reason ?? {};
   return (
@@ -84,11 +85,15 @@ export function PickDetail({ channel: c, pick }: { channel: ChannelView; pick: P
           <TextField
             label={lockLabel(c.talker)}
             placeholder={picked ? formatMhz(picked.frequencyHz) : "512.375"}
-            widthCh={9}
-            inputMode="decimal"
+            widthCh={12}
+            {...(written === null ? { inputMode: "decimal" as const } : {})}
             value={state.texts[c.id] ?? ""}
             onChange={(text) => pick.onType(c.id, text)}
-            error={lockWords(pick.locks[c.id], nameOf)}
+            error={lockWords(lock, nameOf)}
+          />
+          <Readings
+            error={lock?.state === "unreadable" ? lock.error : null}
+            onChoose={(r) => pick.onType(c.id, formatMhz(r.frequencyHz))}
           />
           {shown.kind === "plan" && picked && (
             <Button aria-label={swapLabel(c.talker)} onPress={() => pick.onHit(c.id)}>
@@ -103,7 +108,7 @@ export function PickDetail({ channel: c, pick }: { channel: ChannelView; pick: P
 
 function lockWords(lock: TypedLock | undefined, nameOf: (id: string) => string): string | null {
   if (!lock || lock.state === "none") return null;
-  if (lock.state === "unreadable") return frequencyTextErrorWords(lock.error);
+  if (lock.state === "unreadable") return `${capital(unitNumberErrorWords(lock.error))}.`;
   return lock.broken.length === 0
     ? null
     : FREQUENCIES_TEXTS.is(

@@ -1,10 +1,11 @@
 import { FREQUENCIES, marginDb } from "~/contract/messages/frequencies";
 import { formatSpan } from "~/contract/messages/format";
-import type { StateWords } from "~/contract/messages/day";
+import type { Names, StateWords } from "~/contract/messages/day";
 import type { Profile } from "~/core/coordination/problem/profile";
 import { formatMhz } from "~/core/units/frequencyText";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import type { ChannelColumn } from "~/app/features/channelTable/ChannelTable";
+import { FrequencyCell } from "~/app/features/channelTable/FrequencyCell";
 import { StateCell } from "~/app/features/channelTable/StateCell";
 import { type Count, inHandOf, type ShownPick, type ShownSet, weakest } from "./pickModel";
 
@@ -26,7 +27,11 @@ export function pickStateWords(
 }
 
 /** Frequency, what comes nearest on each count, and how it stands. */
-export function pickColumns(shown: ShownSet, profile: Profile): ChannelColumn<ChannelView>[] {
+export function pickColumns(
+  shown: ShownSet,
+  profile: Profile,
+  names: Pick<Names, "ownNumber">,
+): ChannelColumn<ChannelView>[] {
   const picks = new Map(shown.picks.map((p) => [p.channelId, p]));
   const pickOf = (c: ChannelView) => picks.get(c.id) ?? null;
   const figure = (
@@ -63,6 +68,13 @@ export function pickColumns(shown: ShownSet, profile: Profile): ChannelColumn<Ch
   return [
     figure("frequency", FREQUENCIES.mhz, (p) => p.frequencyHz, formatMhz, null, {
       onPhone: true,
+      cell: (c) => (
+        <FrequencyCell
+          channelId={c.id}
+          frequencyHz={pickOf(c)?.frequencyHz ?? null}
+          names={names}
+        />
+      ),
     }),
     figure(
       "product",

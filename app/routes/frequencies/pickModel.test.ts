@@ -17,6 +17,7 @@ import {
   withLocks,
   withPick,
 } from "./pickModel";
+import type { Numbered } from "~/core/kit/unitNumber";
 import { draftOf, moved } from "./draft";
 
 const raster = RASTERS["EU-8"];
@@ -45,19 +46,25 @@ const draftFrom = (asked: CoordinationRequest, result: CoordinationResult) =>
   draftOf({ request: asked, result, way: "anew", retuned: null, isProved: false, banks: null });
 const judged = (asked: CoordinationRequest, set: Parameters<typeof shownSet>[1]) =>
   shownSet("draft", set, new SetJudge(asked, raster).judge(asJudged(set.picks)));
+const plain: Numbered = {
+  kind: "receiver",
+  tuning: [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }],
+  readout: "mhz",
+};
+const plainEnds = () => [plain];
 const codes = (texts: Record<number, string>, id = 1) => {
-  const lock = readLocks(request, texts, raster)[id];
+  const lock = readLocks(request, texts, raster, plainEnds)[id];
   return lock?.state === "read" ? lock.broken.map((b) => b.code) : lock?.state;
 };
 
 describe("a typed frequency", () => {
   test("nothing typed is no lock; words are not understood", () => {
-    expect(readLocks(request, { 1: "  " }, raster)).toEqual({});
-    expect(readLocks(request, { 1: "five hundred" }, raster)[1]).toMatchObject({
+    expect(readLocks(request, { 1: "  " }, raster, plainEnds)).toEqual({});
+    expect(readLocks(request, { 1: "five hundred" }, raster, plainEnds)[1]).toMatchObject({
       state: "unreadable",
-      error: { code: "frequency-not-a-number" },
+      error: { code: "unreadable" },
     });
-    expect(isUsable(readLocks(request, { 1: "five hundred" }, raster)[1])).toBe(false);
+    expect(isUsable(readLocks(request, { 1: "five hundred" }, raster, plainEnds)[1])).toBe(false);
   });
   test.each([
     ["490.5", []],
@@ -69,12 +76,26 @@ describe("a typed frequency", () => {
     ["800", ["not-tunable", "not-allowed"]],
     ["490.51", ["off-grid"]],
   ])("%s breaks %j", (text, expected) => expect(codes({ 1: text })).toEqual(expected));
+  test("a unit's own number is one, and what can be two is asked", () => {
+    const banked: Numbered = {
+      ...plain,
+      readout: "bank-and-number",
+      banks: [
+        { id: "11", frequenciesHz: [490e6, 490.5e6] },
+        { id: "12", block: "B", frequenciesHz: [491e6] },
+        { id: "12", block: "C", frequenciesHz: [492e6] },
+      ],
+    };
+    const lock = (text: string) => readLocks(request, { 1: text }, raster, () => [banked])[1];
+    expect(lock("11.2")).toEqual({ state: "read", frequencyHz: 490.5e6, broken: [] });
+    expect(lock("12.1")).toMatchObject({ state: "unreadable", error: { code: "ambiguous" } });
+  });
   test("two typed ones are held against each other", () => {
     expect(codes({ 1: "490", 2: "490.2" })).toEqual(["conflict"]);
     expect(codes({ 1: "490", 2: "492" }, 2)).toEqual([]);
   });
   test("only what breaks nothing goes to the search, which leaves it where it is", () => {
-    const locks = readLocks(request, { 1: "490.5", 2: "482" }, raster);
+    const locks = readLocks(request, { 1: "490.5", 2: "482" }, raster, plainEnds);
     const locked = withLocks({ ...request, profile: PROFILES.wide }, locks);
     expect(locked.channels.map((c) => c.lockedHz)).toEqual([490.5e6, null, null]);
     expect(locked.profile).toBe(PROFILES.wide);

@@ -6,20 +6,35 @@ import type { Profile } from "~/core/coordination/problem/profile";
 import { type Allowances, conflictsOfEach, eachOnce } from "~/core/coordination/rules/relations";
 import type { CoordinationRequest } from "~/core/coordination/problem/request";
 import type { ProductRoot } from "~/core/coordination/explaining/productRoots";
-import { nearestSetting } from "~/core/devices/tuning";
+import { nearestSetting, type TuningRange } from "~/core/devices/tuning";
 import { type Kit, modelName, packModel, receiverModel } from "~/core/kit/models";
-import { shownAs } from "~/core/kit/modelText";
+import { type Numbered, readChannelNumber, type UnitNumberError } from "~/core/kit/unitNumber";
 import type { ModelBanks } from "~/core/coordination/search/banks";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import { carrierId } from "~/core/coordination/problem/dayProblem";
 import type { Raster } from "~/core/regulations/raster";
-import { parseFrequencyText, type FrequencyTextError } from "~/core/units/frequencyText";
+import { parseFrequencyText } from "~/core/units/frequencyText";
+import type { Result } from "~/core/units/result";
 
 /** A typed frequency of one channel, as far as it is understood. */
 export type TypedLock =
   | { state: "none" }
-  | { state: "unreadable"; error: FrequencyTextError }
+  | { state: "unreadable"; error: UnitNumberError }
   | { state: "read"; frequencyHz: number; broken: BrokenRule[] };
+
+/** How the two ends of a channel write their numbers. */
+export type EndsOf = (channelId: number) => readonly Numbered[];
+
+/** A number of either end; a plain frequency that neither can be set to is read all the same. */
+function readLock(
+  ends: readonly Numbered[],
+  tuning: readonly TuningRange[],
+  text: string,
+): Result<number, UnitNumberError> {
+  const read = readChannelNumber(ends, tuning, text);
+  const plain = parseFrequencyText(text);
+  return !read.ok && read.error.code !== "ambiguous" && plain.ok ? plain : read;
+}
 
 /**
  * Reads what was typed for each channel; a readable one is held against law, scan, tuning, the
@@ -29,10 +44,14 @@ export function readLocks(
   request: CoordinationRequest,
   texts: Readonly<Record<number, string>>,
   raster: Raster,
+  endsOf: EndsOf,
 ): Record<number, TypedLock> {
   const read = Object.entries(texts)
     .filter(([, text]) => text.trim() !== "")
-    .map(([id, text]) => ({ id: Number(id), parsed: parseFrequencyText(text) }));
+    .map(([id, text]) => {
+      const tuning = request.channels.find((c) => c.id === carrierId(Number(id)))?.tuning ?? [];
+      return { id: Number(id), parsed: readLock(endsOf(Number(id)), tuning, text) };
+    });
   const standing = [
     ...read.flatMap(({ id, parsed }) =>
       parsed.ok ? [{ id: carrierId(id), frequencyHz: parsed.value }] : [],
@@ -251,15 +270,11 @@ export function banksOf(view: DayView): ModelBanks[] {
   });
 }
 
-/** How the ends of a channel show a frequency, where that is not plain megahertz at both. */
-export function endsWrite(
+/** The two ends of a channel, as they write their numbers. */
+export const endsOf = (
   kit: Kit,
   channel: Pick<ChannelView, "receiverModelId" | "packModelId">,
-  frequencyHz: number,
-): string | null {
-  const texts = [
-    shownAs(receiverModel(kit, channel.receiverModelId), frequencyHz),
-    shownAs(packModel(kit, channel.packModelId), frequencyHz),
-  ].flatMap((s) => (s ? [`${s.kind} ${s.text}`] : []));
-  return texts.length === 0 ? null : [...new Set(texts)].join(", ");
-}
+): readonly Numbered[] => [
+  receiverModel(kit, channel.receiverModelId),
+  packModel(kit, channel.packModelId),
+];

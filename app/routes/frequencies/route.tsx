@@ -28,6 +28,7 @@ import { carrierId } from "~/core/coordination/problem/dayProblem";
 import { limitWords } from "~/contract/messages/scan";
 import { formatMhz } from "~/core/units/frequencyText";
 import { airOf, limitLine, spectrumOf } from "~/app/features/air/spectrumOf";
+import { namesOf } from "~/app/routes/shared/useDay";
 import { useSpectrumView } from "~/app/features/air/useSpectrumView";
 import { useChosenChannel } from "~/app/features/channel/chosenChannel";
 import { ChannelTable } from "~/app/features/channelTable/ChannelTable";
@@ -124,7 +125,10 @@ export default function PickScreen({ loaderData }: Route.ComponentProps) {
   const earlier = view.planHistory.filter((p) => p.version !== view.plan?.version).at(-1);
 
   const { profile } = pick.request;
-  const columns = useMemo(() => pickColumns(tableShown, profile), [tableShown, profile]);
+  const columns = useMemo(
+    () => pickColumns(tableShown, profile, namesOf(view)),
+    [tableShown, profile, view],
+  );
   return (
     <ChannelTable
       label={FREQUENCIES.label}

@@ -20,6 +20,7 @@ import {
   allowing,
   asJudged,
   banksOf,
+  endsOf,
   isUsable,
   judgedBy,
   NOTHING_SHOWN,
@@ -80,7 +81,14 @@ export function usePick(loaded: Loaded, fixed: Readonly<Record<number, string>>)
       })),
     [loaded.byPlace, loaded.needs, profile],
   );
-  const locks = useMemo(() => readLocks(request, texts, raster), [request, texts, raster]);
+  const locks = useMemo(
+    () =>
+      readLocks(request, texts, raster, (id) => {
+        const channel = view.channels.find((c) => c.id === id);
+        return channel ? endsOf(view.kit, channel) : [];
+      }),
+    [request, texts, raster, view.channels, view.kit],
+  );
   const locked = useMemo(() => withLocks(request, locks), [request, locks]);
   const { search, start, stop } = useSearch((found) => step({ do: "show", draft: draftOf(found) }));
   const standing = view.plan?.placeId === here.id ? view.plan : null;

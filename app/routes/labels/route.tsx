@@ -5,7 +5,7 @@ import { getPreparation } from "~/server/services/prep/preparation.server";
 import { capital, count } from "~/contract/messages/format";
 import { packingDetail, packingWords } from "~/contract/messages/prep";
 import { LABELS_TEXTS } from "~/contract/messages/screens/labels";
-import { shownAs } from "~/core/kit/modelText";
+import { type Numbered, shownAs } from "~/core/kit/unitNumber";
 import { packModel, receiverModel, tapeOf } from "~/core/kit/models";
 import { formatMhz } from "~/core/units/frequencyText";
 import { pickedHz } from "~/core/channel/pickedFrequency";
@@ -42,20 +42,21 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
     const pack = packModel(view.kit, c.packModelId);
     const receiver = receiverModel(view.kit, c.receiverModelId);
     const half = receiver.halves > 1 ? LABELS_TEXTS.half(c.half + 1) : "";
-    const shown = frequencyHz === null ? null : shownAs(pack, frequencyHz);
+    const shows = (model: Numbered): string => {
+      if (frequencyHz === null) return "";
+      const shown = shownAs(model, frequencyHz);
+      return `${formatMhz(frequencyHz)}${shown ? LABELS_TEXTS.text(shown.kind, shown.text) : ""}`;
+    };
     const common = {
       number: c.number,
       talker: c.talker,
       mark: c.mark,
-      mhz:
-        frequencyHz === null
-          ? ""
-          : `${formatMhz(frequencyHz)}${shown ? LABELS_TEXTS.text(shown.kind, shown.text) : ""}`,
     };
     return [
       {
         ...common,
         key: `${c.id}p`,
+        mhz: shows(pack),
         unit: c.packLabel,
         block: pack.block,
         power: LABELS_TEXTS.mw(c.packPowerMw),
@@ -64,6 +65,7 @@ export default function LabelsScreen({ loaderData: prep }: Route.ComponentProps)
       {
         ...common,
         key: `${c.id}r`,
+        mhz: shows(receiver),
         unit: `${c.receiverLabel}${half}`,
         block: receiver.block,
         power: "",

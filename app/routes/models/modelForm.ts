@@ -10,6 +10,8 @@ import {
 } from "~/contract/messages/kit";
 import { packModelShape, receiverModelShape } from "~/contract/codecs/kitFile";
 import { MODELS_TEXTS } from "~/contract/messages/screens/models";
+import { formatLists, parseLists } from "~/core/kit/lists";
+import { listsErrorWords } from "~/contract/messages/unitNumber";
 import { NAME_LETTERS } from "~/core/kit/packNames";
 import {
   AUDIO_JOINTS,
@@ -24,14 +26,7 @@ import {
   type PackModel,
   type ReceiverModel,
 } from "~/core/kit/models";
-import {
-  formatBanks,
-  formatNumberList,
-  formatTuning,
-  parseBanks,
-  parseNumberList,
-  parseTuning,
-} from "~/core/kit/modelText";
+import { formatNumberList, formatTuning, parseNumberList, parseTuning } from "~/core/kit/modelText";
 
 type Model = ReceiverModel | PackModel;
 /** The changed model, or what is wrong with what was typed. */
@@ -318,6 +313,7 @@ const RECEIVER: ModelField<ReceiverModel>[] = [
       { id: "bag", label: MODELS_TEXTS.theBag },
       { id: "camera", label: MODELS_TEXTS.aCamera },
       { id: "rack", label: MODELS_TEXTS.aRack },
+      { id: "slot", label: MODELS_TEXTS.aSlot },
     ],
     (m) => m.form,
     (m, form) => ({ ...m, form }),
@@ -417,12 +413,10 @@ const RECEIVER: ModelField<ReceiverModel>[] = [
     label: MODELS_TEXTS.banks,
     hint: MODELS_TEXTS.onePerLine1470,
     rows: 4,
-    show: (m) => formatBanks(m.banks),
+    show: (m) => formatLists(m.banks),
     take: (m, text) => {
-      const read = parseBanks(text);
-      return read.ok
-        ? good({ ...m, banks: read.value })
-        : bad(MODELS_TEXTS.isNoBank(read.error.text));
+      const read = parseLists(text, m.raster);
+      return read.ok ? good({ ...m, banks: read.value }) : bad(listsErrorWords(read.error));
     },
   },
 ];

@@ -15,6 +15,8 @@ import {
 import { settingStepWords } from "~/contract/messages/setting";
 import { ROLL_TEXTS } from "~/contract/messages/screens/roll";
 import { packModel, receiverModel } from "~/core/kit/models";
+import type { Numbered } from "~/core/kit/unitNumber";
+import { unitNumberWords } from "~/contract/messages/unitNumber";
 import { settingSteps } from "~/core/kit/settingSteps";
 import type { HitAnswerKind } from "~/core/monitor/hitAnswers";
 import type { DayView } from "~/server/services/day/dayView.server";
@@ -185,15 +187,14 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
   }
   if (!channel) return null;
   const sync = `/day/${view.day.id}/sync?channel=${channel.id}`;
-  const steps = settingSteps(
-    receiverModel(view.kit, channel.receiverModelId),
-    packModel(view.kit, channel.packModelId),
-    last.toHz,
-  );
+  const receiver = receiverModel(view.kit, channel.receiverModelId);
+  const pack = packModel(view.kit, channel.packModelId);
+  const steps = settingSteps(receiver, pack, last.toHz);
+  const on = (model: Numbered) => unitNumberWords(model, defined(last.toHz));
   if (hit.step === "receiver") {
     return (
       <>
-        <p>{ROLL_TEXTS.set(channel.receiverLabel, mhz(defined(last.toHz)))}</p>
+        <p>{ROLL_TEXTS.set(channel.receiverLabel, on(receiver))}</p>
         <ul>
           {steps.receiver.map((s, i) => (
             <li key={i}>{settingStepWords(s)}</li>
@@ -216,8 +217,8 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
           {ROLL_TEXTS.now(
             channel.receiverLabel,
             hit.lacking === null
-              ? ROLL_TEXTS.isOnWithNoRf(mhz(defined(last.toHz)))
-              : ROLL_TEXTS.wasSet(mhz(defined(last.toHz))),
+              ? ROLL_TEXTS.isOnWithNoRf(on(receiver))
+              : ROLL_TEXTS.wasSet(on(receiver)),
             channel.packLabel,
           )}
         </p>
@@ -251,7 +252,7 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
         <p>
           {ROLL_TEXTS.wasSetOnNotAnswered(
             channel.packLabel,
-            mhz(defined(last.toHz)),
+            on(pack),
             listWords(hit.lacking.map((p) => VERIFICATION_WORDS[p].name)),
           )}
         </p>
@@ -275,7 +276,7 @@ function Steps({ hit, view, isBusy, send }: Omit<HitPanelProps, "onHide">) {
       hit.lacking === null ? ROLL_TEXTS.checksRfBothAntennas : ROLL_TEXTS.whatTheVerificationAsks;
     return (
       <>
-        <p>{`${channel.packLabel} ${hit.lacking === null ? "shows" : ROLL_TEXTS.wasSet2} ${mhz(defined(last.toHz))}. ${seen}`}</p>
+        <p>{`${channel.packLabel} ${hit.lacking === null ? "shows" : ROLL_TEXTS.wasSet2} ${on(pack)}. ${seen}`}</p>
         <Row>
           <PrimaryButton
             data-next

@@ -3,7 +3,7 @@ import type { RolledChannel } from "~/contract/schemas/rollState";
 import { syncWords, type Names } from "~/contract/messages/day";
 import { formatClock, formatDb, formatDuration } from "~/contract/messages/format";
 import { attentionWords, historyWords, ROLL } from "~/contract/messages/roll";
-import { formatMhz } from "~/core/units/frequencyText";
+import { FrequencyCell } from "~/app/features/channelTable/FrequencyCell";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import { RfHistory, type RfHistorySource } from "~/app/charts/rfHistory/RfHistory";
 import type { ChannelColumn } from "~/app/features/channelTable/ChannelTable";
@@ -115,7 +115,7 @@ export function rollColumns(of: RollColumnsOf, isAnyRead: boolean): ChannelColum
         isFigure: true,
         onPhone: true,
         worth: (c) => c.receiverHz ?? Infinity,
-        cell: (c) => (c.receiverHz === null ? "–" : formatMhz(c.receiverHz)),
+        cell: (c) => <FrequencyCell channelId={c.id} frequencyHz={c.receiverHz} names={names} />,
       },
       battery,
       {

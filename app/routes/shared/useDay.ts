@@ -1,18 +1,36 @@
 import { itemAt } from "~/core/units/items";
 import { useOutletContext } from "react-router";
 import type { DayView } from "~/server/services/day/dayView.server";
+import { mhz } from "~/contract/messages/format";
+import { unitNumberWords } from "~/contract/messages/unitNumber";
+import { packModel, receiverModel } from "~/core/kit/models";
+import { endsShow } from "~/core/kit/unitNumber";
 import type { Names } from "~/contract/messages/day";
 import { SHARED_TEXTS } from "~/contract/messages/screens/shared";
 
 /** The day that the frame around a screen has loaded. */
 export const useDay = (): DayView => useOutletContext<DayView>();
 
-export function namesOf(day: Pick<DayView, "channels" | "places">): Names {
+export function namesOf(day: Pick<DayView, "channels" | "places" | "kit">): Names {
+  const channelOf = (id: number) => day.channels.find((c) => c.id === id);
   return {
     all: day.channels.map((c) => c.id),
-    talker: (id) => day.channels.find((c) => c.id === id)?.talker ?? "someone",
-    pack: (id) => day.channels.find((c) => c.id === id)?.packLabel ?? SHARED_TEXTS.thePack,
+    talker: (id) => channelOf(id)?.talker ?? "someone",
+    pack: (id) => channelOf(id)?.packLabel ?? SHARED_TEXTS.thePack,
     place: (id) => day.places.find((p) => p.id === id)?.name ?? "place",
+    ownNumber: (id, frequencyHz) => {
+      const c = channelOf(id);
+      return c
+        ? endsShow(
+            [receiverModel(day.kit, c.receiverModelId), packModel(day.kit, c.packModelId)],
+            frequencyHz,
+          )
+        : null;
+    },
+    packNumber: (id, frequencyHz) => {
+      const c = channelOf(id);
+      return c ? unitNumberWords(packModel(day.kit, c.packModelId), frequencyHz) : mhz(frequencyHz);
+    },
   };
 }
 

@@ -1,9 +1,10 @@
 import styled from "styled-components";
 import type { ChannelView, DayView } from "~/server/services/day/dayView.server";
 import { mhz, rangesWords } from "~/contract/messages/format";
+import { unitNumberWords } from "~/contract/messages/unitNumber";
 import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import { type PackModel, packModel, type ReceiverModel, receiverModel } from "~/core/kit/models";
-import { shownAs } from "~/core/kit/modelText";
+import { shownAs } from "~/core/kit/unitNumber";
 import { formatMhz } from "~/core/units/frequencyText";
 import { LegalFlag } from "~/app/features/channel/LegalFlag";
 import { QuietButton } from "~/app/ui/Button/Button";
@@ -20,12 +21,9 @@ export function ReceiverFigure({ view, channel: c }: { view: DayView; channel: C
       <Soft>
         {SYNC_TEXTS.is(c.receiverLabel, model.halves > 1 ? SYNC_TEXTS.half(c.half + 1) : "")}
       </Soft>
-      <BigFigure>
-        {c.receiverHz === null || c.meets === "adaptive" ? "–" : formatMhz(c.receiverHz)}
-      </BigFigure>
-      <ShownAs model={model} frequencyHz={c.receiverHz} />
+      <UnitNumberFigure model={model} frequencyHz={c.meets === "adaptive" ? null : c.receiverHz} />
       {plannedHz !== null && c.receiverHz !== plannedHz && (
-        <Soft>{SYNC_TEXTS.plan(formatMhz(plannedHz))}</Soft>
+        <Soft>{SYNC_TEXTS.plan(unitNumberWords(model, plannedHz))}</Soft>
       )}
     </Unit>
   );
@@ -45,14 +43,16 @@ export function PackFigure({
 }) {
   const isOn = !c.isDriven || c.pack?.isOn;
   const packHz = c.pack?.frequencyHz ?? c.packHz;
+  const pack = packModel(view.kit, c.packModelId);
   return (
     <Unit>
       <Soft>{`${c.packLabel} ${isOn ? SYNC_TEXTS.is2 : SYNC_TEXTS.offLast}`}</Soft>
-      <BigFigure style={isOn ? {} : { color: "var(--soft)" }}>
-        {c.meets === "adaptive" || !packHz ? "–" : formatMhz(packHz)}
-      </BigFigure>
-      <ShownAs model={packModel(view.kit, c.packModelId)} frequencyHz={packHz} />
-      <Soft>{mismatchWords(c)}</Soft>
+      <UnitNumberFigure
+        model={pack}
+        frequencyHz={c.meets === "adaptive" || !packHz ? null : packHz}
+        isSoft={!isOn}
+      />
+      <Soft>{mismatchWords(c, pack)}</Soft>
       <LegalFlag legality={c.legality} unit={c.packLabel} />
       {c.legality.code === "power-too-high" && (
         <CartOnly>
@@ -85,32 +85,37 @@ function SetPower({
   );
 }
 
-/** What a unit's own display or switches say of a frequency, where that is not MHz. */
-function ShownAs({
+/** A number as the unit itself shows it, with the megahertz where it shows something else. */
+function UnitNumberFigure({
   model,
   frequencyHz,
+  isSoft = false,
 }: {
   model: ReceiverModel | PackModel;
   frequencyHz: number | null;
+  isSoft?: boolean;
 }) {
   const shown = frequencyHz === null ? null : shownAs(model, frequencyHz);
   return (
-    shown && (
-      <Soft>
-        {shown.kind} <b>{shown.text}</b>
-      </Soft>
-    )
+    <>
+      <BigFigure style={isSoft ? { color: "var(--soft)" } : {}}>
+        {frequencyHz === null ? "–" : (shown?.text ?? formatMhz(frequencyHz))}
+      </BigFigure>
+      {shown && frequencyHz !== null && (
+        <Soft>{`${shown.kind === "MHz" ? "" : `${shown.kind}, `}${mhz(frequencyHz)}`}</Soft>
+      )}
+    </>
   );
 }
 
 /** Why a pack does not match, in a few words. */
-function mismatchWords(c: ChannelView): string {
+function mismatchWords(c: ChannelView, pack: PackModel): string {
   const { sync } = c.state;
   if (c.meets === "adaptive") return SYNC_TEXTS.choosesForItself;
   if (sync.code === "pack-wont-go")
     return SYNC_TEXTS.wasToldOfAnotherBlock(
       "frequencyHz" in c.state.frequency
-        ? formatMhz(c.state.frequency.frequencyHz)
+        ? unitNumberWords(pack, c.state.frequency.frequencyHz)
         : SYNC_TEXTS.anotherNumber,
     );
   if (sync.code === "pack-cannot") return SYNC_TEXTS.tunesNeverMeets(rangesWords(sync.ranges));

@@ -4,9 +4,11 @@ import { verificationOutcomeWords } from "~/contract/messages/verification";
 import { syncWords, type Names } from "~/contract/messages/day";
 import { SYNC } from "~/contract/messages/sync";
 import type { HandCell, HandQuestion } from "~/core/channel/handRun";
+import { type Numbered, unitNumber } from "~/core/kit/unitNumber";
 import { formatMhz } from "~/core/units/frequencyText";
 import type { ChannelView } from "~/server/services/day/dayView.server";
 import type { ChannelColumn } from "~/app/features/channelTable/ChannelTable";
+import { FrequencyCell } from "~/app/features/channelTable/FrequencyCell";
 import { LiveBars, LiveSyncStatus } from "./Live";
 import type { RunRow } from "./run/runModel";
 
@@ -20,19 +22,30 @@ interface ColumnsOf {
 }
 
 /** What a cell says in its column. */
-export function cellText({ status, shownHz, record }: HandCell): string {
+export function cellText({ status, shownHz, record }: HandCell, unit: Numbered | null): string {
   if (status === "todo") return "○";
   if (status === "stale") return SYNC.again;
-  if (shownHz !== null) return status === "done" ? "✓" : formatMhz(shownHz);
+  if (shownHz !== null)
+    return status === "done"
+      ? "✓"
+      : ((unit && unitNumber(unit, shownHz)?.text) ?? formatMhz(shownHz));
   if (!record) return "✓";
   return status === "done" ? `✓ ${record.shown ?? ""}`.trim() : "✕";
 }
 
-const spoken = (cell: HandCell): string => {
+/** The unit whose number a question asks for. */
+const unitOf = (row: RunRow | undefined, question: HandQuestion): Numbered | null =>
+  question === "receiver-shows"
+    ? (row?.ends.receiver ?? null)
+    : question === "pack-shows"
+      ? (row?.ends.pack ?? null)
+      : null;
+
+const spoken = (cell: HandCell, unit: Numbered | null): string => {
   if (cell.status === "todo") return SYNC.notAnswered;
   return cell.status === "problem" && cell.record
     ? verificationOutcomeWords(cell.record.outcome)
-    : cellText(cell);
+    : cellText(cell, unit);
 };
 
 /** The frequency, then every question of the verification with its answer, and how it stands. */
@@ -55,10 +68,7 @@ export function syncColumns({
       isFigure: true,
       onPhone: true,
       worth: (c) => wantedOf(c) ?? Infinity,
-      cell: (c) => {
-        const wantedHz = wantedOf(c);
-        return wantedHz === null ? "–" : formatMhz(wantedHz);
-      },
+      cell: (c) => <FrequencyCell channelId={c.id} frequencyHz={wantedOf(c)} names={names} />,
     },
     ...questions.map((question): ChannelColumn<ChannelView> => ({
       id: question,
@@ -69,8 +79,10 @@ export function syncColumns({
         return cell ? ["problem", "stale", "todo", "done"].indexOf(cell.status) : 9;
       },
       cell: (c) => {
-        const cell = rowOf.get(c.id)?.cells.find((x) => x.question === question);
+        const row = rowOf.get(c.id);
+        const cell = row?.cells.find((x) => x.question === question);
         if (!cell) return null;
+        const unit = unitOf(row, question);
         const isNow = now?.channelId === c.id && now.question === question;
         return (
           <Answer
@@ -81,13 +93,13 @@ export function syncColumns({
               cell.status === "problem" && cell.shownHz !== null ? "stale" : cell.status
             }
             data-now={isNow || undefined}
-            aria-label={`${QUESTION_NAMES[question]}: ${spoken(cell)}`}
+            aria-label={`${QUESTION_NAMES[question]}: ${spoken(cell, unit)}`}
             onClick={(event) => {
               event.stopPropagation();
               goTo(c.id, question);
             }}
           >
-            {cellText(cell)}
+            {cellText(cell, unit)}
           </Answer>
         );
       },

@@ -109,6 +109,7 @@ export const MODELS_TEXTS = {
   sits: "Sits in",
   theBag: "the bag",
   aCamera: "a camera",
+  aSlot: "a slot of a chassis",
   aRack: "a rack",
   channels: "Channels in it",
   itsChannelsShareASpan: "Its channels share a span of, MHz",

@@ -118,8 +118,8 @@ export const SYNC_TEXTS = {
   doesNotOfferItNext: (receiverLabel: string) => `${receiverLabel} does not offer it: find another`,
   orItShows: "or it shows",
   itShowsMhz: "It shows, MHz",
+  itsNumberOrMhz: "its number",
   mhz: "MHz",
   // runModel
-  textWith: (kind: string, text: string, mhz: string) => `${kind} ${text} (${mhz})`,
   halfWith: (receiverLabel: string, n: number) => `${receiverLabel} half ${n}`,
 } as const;

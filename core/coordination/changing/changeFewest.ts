@@ -1,3 +1,4 @@
+import { homesOf } from "~/core/coordination/rules/groupSpans";
 import { defined, itemAt } from "~/core/units/items";
 import type { SearchHooks } from "~/core/coordination/search/coordinate";
 import { brokenRules } from "~/core/coordination/explaining/explain";
@@ -129,7 +130,8 @@ function clashesOf(
       for (const b of halves)
         if (
           a.frequencyHz > b.frequencyHz &&
-          a.frequencyHz + a.half - b.frequencyHz + b.half > group.maxSpanHz
+          (a.frequencyHz + a.half - b.frequencyHz + b.half > group.maxSpanHz ||
+            homesOf(group, [a.frequencyHz, b.frequencyHz])?.length === 0)
         )
           clashes.push([a.channelId, b.channelId]);
   }

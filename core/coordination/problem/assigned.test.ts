@@ -95,6 +95,36 @@ test("rows: whose line is told by name, a dash is no backup, each row judged by 
   expect(rows[0]!.line).toEqual(line("marit", 1, 490));
 });
 
+test("a line in a talker's name may be in the numbers of that talker's units; what stands for several is asked", () => {
+  const readings = [523.1e6, 523.125e6].map((frequencyHz) => ({ frequencyHz, text: "523.1" }));
+  const own = talkers.map((t) => ({
+    ...t,
+    readOwn: (text: string) =>
+      text === "11.8"
+        ? ({ ok: true, value: 574.3e6 } as const)
+        : text === "523.1"
+          ? ({ ok: false, error: { code: "ambiguous", text, readings } } as const)
+          : null,
+  }));
+  const map = { who: 0, primary: 1, backup: 2 };
+  const rows = readAssignedTable(
+    [
+      ["Marit", "11.8", "490"],
+      ["Marit", "523.1", ""],
+      ["Second crew", "523.1", ""],
+    ],
+    map,
+    raster,
+    own,
+  );
+  expect(rows.map((r) => r.line)).toEqual([
+    line("Marit", 1, 574.3, 490),
+    null,
+    line("Second crew", null, 523.1),
+  ]);
+  expect(rows[1]!.problems).toMatchObject([{ error: { code: "ambiguous" } }]);
+});
+
 describe("a list held against our rules", () => {
   test("a clean one has no faults", () =>
     expect(faults([line("Marit", 1, 490, 500), line("Tobiah", 2, 495.7, 510)])).toEqual([]));

@@ -30,7 +30,19 @@ export type AssignedRowProblem =
 export type AssignedFrequencyError =
   | FrequencyTextError
   | { code: "tv-channel-unknown"; channel: number }
-  | { code: "tv-offset-outside"; channel: number; offsetMhz: number };
+  | { code: "tv-offset-outside"; channel: number; offsetMhz: number }
+  /** A number of the unit that it is meant for which stands for several settings. */
+  | { code: "ambiguous"; text: string; readings: { frequencyHz: number; text: string }[] };
+
+/**
+ * A channel of ours that a line can be meant for, and how a number of its own units is read: null
+ * of what is none of theirs.
+ */
+export interface AssignedTalker {
+  id: number;
+  talker: string;
+  readOwn?: (text: string) => Result<number, AssignedFrequencyError> | null;
+}
 
 export interface AssignedRow {
   row: number;
@@ -79,13 +91,14 @@ export function parseAssignedFrequency(
 /**
  * Reads a coordinator's rows; each is judged by itself. A line whose name is a talker's is meant
  * for that channel.
- * @param talkers - our channels, to tell whose line is whose, case aside
+ * @param talkers - our channels, to tell whose line is whose, case aside; a line in a talker's name
+ *   may be in the numbers of that talker's units
  */
 export function readAssignedTable(
   rows: readonly (readonly string[])[],
   map: AssignedColumns,
   raster: Raster,
-  talkers: readonly { id: number; talker: string }[],
+  talkers: readonly AssignedTalker[],
 ): AssignedRow[] {
   return rows.flatMap((cells, i): AssignedRow[] => {
     if (cells.every((c) => c.trim() === "")) return [];
@@ -94,10 +107,11 @@ export function readAssignedTable(
     const problems: AssignedRowProblem[] = [];
     const who = Array.from(cell("who")).slice(0, 80).join("");
     if (who === "") problems.push({ code: "who-missing" });
+    const meantFor = talkers.find((t) => t.talker.toLowerCase() === who.toLowerCase());
     const frequency = (field: "primary" | "backup"): number | null => {
       const text = cell(field);
       if (text === "" || /^[-–—]$/.test(text)) return null;
-      const read = parseAssignedFrequency(text, raster);
+      const read = meantFor?.readOwn?.(text) ?? parseAssignedFrequency(text, raster);
       if (read.ok) return read.value;
       problems.push({ code: "frequency-unreadable", field, error: read.error });
       return null;
@@ -105,7 +119,7 @@ export function readAssignedTable(
     const primaryHz = frequency("primary");
     const backupHz = frequency("backup");
     if (primaryHz === null && cell("primary") === "") problems.push({ code: "primary-missing" });
-    const channelId = talkers.find((t) => t.talker.toLowerCase() === who.toLowerCase())?.id ?? null;
+    const channelId = meantFor?.id ?? null;
     return [
       {
         row: i + 2,

@@ -1,4 +1,4 @@
-import { defined, itemAt, lastOf, sampleAt } from "~/core/units/items";
+import { itemAt, lastOf, sampleAt } from "~/core/units/items";
 import { judgePlace } from "./candidates";
 import {
   mergeRanges,
@@ -11,7 +11,7 @@ import { rasterChannels, type Raster } from "~/core/regulations/raster";
 import type { Profile } from "./profile";
 import type { NoiseRange } from "~/core/spectrum/channelNoise";
 import { overlaps, type TuningRange } from "~/core/devices/tuning";
-import type { CoordinationRequest } from "./request";
+import type { CoordinationRequest, HalvesGroup } from "./request";
 import type { SweepAnalysis } from "~/core/spectrum/analyseSweep";
 import {
   floorInBandwidth,
@@ -50,6 +50,8 @@ export interface PickChannel {
   receiverKey: string;
   /** The span that the halves of this receiver must share; null when each goes where it likes. */
   halfSpanHz: number | null;
+  /** Blocks or lists, one of which must hold all halves of this receiver; absent: none. */
+  halvesOneOf?: readonly (readonly FrequencyRange[])[];
   lockedHz: number | null;
 }
 
@@ -85,9 +87,14 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
   };
   const bandwidthHz = widestBandwidthHz(channels);
   const groups = new Map(
-    channels
-      .filter((c) => c.halfSpanHz !== null)
-      .map((c) => [c.receiverKey, defined(c.halfSpanHz)]),
+    channels.filter(sharesHalves).map((c): [string, HalvesGroup] => [
+      c.receiverKey,
+      {
+        id: c.receiverKey,
+        maxSpanHz: c.halfSpanHz ?? Infinity,
+        ...(c.halvesOneOf ? { oneOf: c.halvesOneOf } : {}),
+      },
+    ]),
   );
   return {
     windows: mergeRanges(channels.flatMap(windowsOf)),
@@ -110,14 +117,17 @@ export function pickProblem(facts: PickFacts): CoordinationRequest {
       bandwidthHz: c.bandwidthHz,
       lockedHz: c.lockedHz,
       priority: c.number,
-      group: c.halfSpanHz === null ? null : c.receiverKey,
+      group: sharesHalves(c) ? c.receiverKey : null,
     })),
-    groups: [...groups].map(([id, maxSpanHz]) => ({ id, maxSpanHz })),
+    groups: [...groups.values()],
     spares: facts.spares,
     timeLimitMs: 4000,
     seed: 1,
   };
 }
+
+const sharesHalves = (c: PickChannel): boolean =>
+  c.halfSpanHz !== null || c.halvesOneOf !== undefined;
 
 /** Power that every band that allows anything allows. */
 const MIN_MW = 0.001;

@@ -26,6 +26,15 @@ export interface ChannelRequest {
   offeredHz?: readonly number[] | null;
 }
 
+/** What the halves of a receiver have in common. */
+export interface HalvesGroup {
+  id: string;
+  /** From the lowest to the highest occupied edge; infinite where there is no such limit. */
+  maxSpanHz: number;
+  /** Blocks or lists, one of which must hold all of them; absent: they need share none. */
+  oneOf?: readonly (readonly FrequencyRange[])[];
+}
+
 export interface CoordinationRequest {
   windows: readonly FrequencyRange[];
   exclusions: readonly (FrequencyRange & { reason: string })[];
@@ -35,7 +44,7 @@ export interface CoordinationRequest {
   others: readonly Carrier[];
   profile: Profile;
   channels: readonly ChannelRequest[];
-  groups: readonly { id: string; maxSpanHz: number }[];
+  groups: readonly HalvesGroup[];
   /**
    * Who is on with whom, whose scene cannot be repeated, how strong each is; absent: every rule
    * holds for all alike.

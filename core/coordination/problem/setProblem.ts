@@ -28,6 +28,7 @@ import type {
   ChannelRequest,
   CoordinationRequest,
   CoordinationResult,
+  HalvesGroup,
   Spare,
 } from "./request";
 
@@ -48,7 +49,7 @@ export class SetProblem {
   readonly slots: Slot[];
   /** Every place that any channel may stand on, ascending. */
   readonly grid: Float64Array;
-  readonly spanOf: ReadonlyMap<string, number>;
+  readonly groupOf: ReadonlyMap<string, HalvesGroup>;
   readonly locked = new Map<string, number>();
   private readonly windows: FrequencyRange[];
   private readonly found: ChannelCandidates[];
@@ -57,7 +58,7 @@ export class SetProblem {
   constructor(readonly request: CoordinationRequest) {
     this.windows = mergeRanges(request.windows);
     this.noise = new NoiseIndex(request.noise);
-    this.spanOf = new Map(request.groups.map((g) => [g.id, g.maxSpanHz]));
+    this.groupOf = new Map(request.groups.map((g) => [g.id, g]));
     this.acceptLocks();
     // like channels have like places: looked up once
     const known = new Map<string, ChannelCandidates>();
@@ -99,7 +100,7 @@ export class SetProblem {
     this.slots.forEach(({ channel }, i) => {
       if (!Number.isNaN(placed[i]!)) now.set(channel.id, placed[i]!);
     });
-    return new GroupSpans(this.spanOf, this.request.channels, now);
+    return new GroupSpans(this.groupOf, this.request.channels, now);
   }
 
   /** Who of ours stands in a set. */
@@ -143,7 +144,7 @@ export class SetProblem {
 
   private acceptLocks(): void {
     const { channels, others, profile } = this.request;
-    const groups = new GroupSpans(this.spanOf, channels, this.locked);
+    const groups = new GroupSpans(this.groupOf, channels, this.locked);
     const map = new ForbiddenMap(Float64Array.from([]), profile);
     map.addStanding(others.map((o) => o.frequencyHz));
     for (const channel of channels) {
@@ -160,7 +161,7 @@ export class SetProblem {
       else if (hole)
         refuse(`its locked frequency is inside a stretch that is kept free (${hole.reason})`);
       else if (!groups.allows(channel, lockedHz))
-        refuse("its locked frequency is too far from the other half of its receiver");
+        refuse("its locked frequency does not go with the other half of its receiver");
       else if (
         hasEffect(this.request.relations)
           ? !this.isExcusedAt(channel.id, lockedHz, this.request.relations)
@@ -257,7 +258,7 @@ export class SetProblem {
     if (found.list.length === 0) return whyNoCandidate(channel, found);
     const standing = [...chosen.values(), ...this.request.others.map((o) => o.frequencyHz)];
     const spacing = this.request.profile.minSpacingHz;
-    const groups = new GroupSpans(this.spanOf, this.request.channels, chosen);
+    const groups = new GroupSpans(this.groupOf, this.request.channels, chosen);
     let near = 0;
     let span = 0;
     for (const { frequencyHz } of found.list) {
@@ -267,7 +268,7 @@ export class SetProblem {
     const products = found.list.length - near - span;
     const parts = [
       near > 0 ? `${near} are within ${spacing / 1e6} MHz of another carrier` : "",
-      span > 0 ? `${span} are too far from the other half of its receiver` : "",
+      span > 0 ? `${span} do not go with the other half of its receiver` : "",
       products > 0 ? `${products} meet an intermodulation product` : "",
     ].filter(Boolean);
     return `of its ${found.list.length} open places ${parts.join(", ")}: take a tighter profile, unlock a channel, or use another block`;

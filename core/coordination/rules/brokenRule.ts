@@ -10,6 +10,8 @@ export type BrokenRule =
   | { code: "too-noisy"; noiseDbm: number; maxNoiseDbm: number }
   | { code: "not-measured" }
   | { code: "receiver-span"; maxSpanHz: number; otherHz: number }
+  /** No block, or list, of its receiver holds it and the other half's. */
+  | { code: "receiver-shares"; otherHz: number }
   | {
       code: "conflict";
       conflict: Conflict;

@@ -1,14 +1,35 @@
-import type { ChannelRequest } from "~/core/coordination/problem/request";
+import type { ChannelRequest, HalvesGroup } from "~/core/coordination/problem/request";
+import type { FrequencyRange } from "~/core/regulations/region";
 
-/** Occupied span of each receiver whose halves share a block. */
+/** A block, or a list, that the halves of a receiver can share: what of the air belongs to it. */
+export type Home = readonly FrequencyRange[];
+
+const isIn = (home: Home, frequencyHz: number): boolean =>
+  home.some((r) => frequencyHz >= r.lowHz && frequencyHz <= r.highHz);
+
+/**
+ * The blocks or lists of a group that hold all of these frequencies; null where its halves need
+ * share none.
+ */
+export const homesOf = (
+  { oneOf }: Pick<HalvesGroup, "oneOf">,
+  frequenciesHz: readonly number[],
+): readonly Home[] | null =>
+  oneOf === undefined ? null : oneOf.filter((home) => frequenciesHz.every((f) => isIn(home, f)));
+
+/** Whether one of these homes holds a frequency; where none is needed, any does. */
+export const isAtHome = (homes: readonly Home[] | null, frequencyHz: number): boolean =>
+  homes === null || homes.some((home) => isIn(home, frequencyHz));
+
+/** What the halves of each receiver take, and what that leaves to the others of them. */
 export class GroupSpans {
-  private readonly bands = new Map<
+  private readonly taken = new Map<
     string,
-    { lowHz: number; highHz: number; channelId: string }[]
+    { frequencyHz: number; halfHz: number; channelId: string }[]
   >();
 
   constructor(
-    private readonly spanOf: ReadonlyMap<string, number>,
+    private readonly groupOf: ReadonlyMap<string, HalvesGroup>,
     channels: readonly ChannelRequest[],
     placed: ReadonlyMap<string, number>,
   ) {
@@ -20,14 +41,13 @@ export class GroupSpans {
 
   add(channel: ChannelRequest, frequencyHz: number): void {
     if (!channel.group) return;
-    const half = channel.bandwidthHz / 2;
-    const list = this.bands.get(channel.group) ?? [];
-    list.push({ lowHz: frequencyHz - half, highHz: frequencyHz + half, channelId: channel.id });
-    this.bands.set(channel.group, list);
+    const list = this.taken.get(channel.group) ?? [];
+    list.push({ frequencyHz, halfHz: channel.bandwidthHz / 2, channelId: channel.id });
+    this.taken.set(channel.group, list);
   }
 
   allows(channel: ChannelRequest, frequencyHz: number): boolean {
-    return this.fits(channel, frequencyHz, this.bands.get(channel.group ?? "") ?? []);
+    return this.fits(channel, frequencyHz, this.taken.get(channel.group ?? "") ?? []);
   }
 
   /** The same if this channel's present frequency were given up. */
@@ -35,20 +55,35 @@ export class GroupSpans {
     return this.fits(
       channel,
       frequencyHz,
-      (this.bands.get(channel.group ?? "") ?? []).filter((b) => b.channelId !== channel.id),
+      (this.taken.get(channel.group ?? "") ?? []).filter((b) => b.channelId !== channel.id),
     );
   }
 
   private fits(
     channel: ChannelRequest,
     frequencyHz: number,
-    bands: readonly { lowHz: number; highHz: number }[],
+    others: readonly { frequencyHz: number; halfHz: number }[],
   ): boolean {
-    const span = channel.group ? this.spanOf.get(channel.group) : undefined;
-    if (span === undefined) return true;
+    const group = channel.group ? this.groupOf.get(channel.group) : undefined;
+    if (group === undefined) return true;
     const half = channel.bandwidthHz / 2;
-    const lowHz = bands.reduce((l, b) => Math.min(l, b.lowHz), frequencyHz - half);
-    const highHz = bands.reduce((h, b) => Math.max(h, b.highHz), frequencyHz + half);
-    return highHz - lowHz <= span;
+    const lowHz = others.reduce(
+      (l, b) => Math.min(l, b.frequencyHz - b.halfHz),
+      frequencyHz - half,
+    );
+    const highHz = others.reduce(
+      (h, b) => Math.max(h, b.frequencyHz + b.halfHz),
+      frequencyHz + half,
+    );
+    if (highHz - lowHz > group.maxSpanHz) return false;
+    return group.oneOf === undefined
+      ? true
+      : isAtHome(
+          homesOf(
+            group,
+            others.map((o) => o.frequencyHz),
+          ),
+          frequencyHz,
+        );
   }
 }

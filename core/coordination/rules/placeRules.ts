@@ -1,3 +1,4 @@
+import { homesOf } from "./groupSpans";
 import { defined } from "~/core/units/items";
 import { channelAt, type Raster } from "~/core/regulations/raster";
 import { judgePlace, type NoiseIndex } from "~/core/coordination/problem/candidates";
@@ -66,6 +67,8 @@ export function placeRules(
         maxSpanHz: group.maxSpanHz,
         otherHz: other.frequencyHz,
       });
+    else if (homesOf(group, [frequencyHz, other.frequencyHz])?.length === 0)
+      broken.push({ code: "receiver-shares", otherHz: other.frequencyHz });
   }
   return broken;
 }

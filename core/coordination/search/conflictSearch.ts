@@ -4,7 +4,9 @@
 import { itemAt, lastOf, numberAt } from "~/core/units/items";
 import type { RandomSource } from "~/core/units/random";
 import { ConflictCounts } from "~/core/coordination/rules/conflictCounts";
+import { homesOf, isAtHome } from "~/core/coordination/rules/groupSpans";
 import type { Profile } from "~/core/coordination/problem/profile";
+import type { HalvesGroup } from "~/core/coordination/problem/request";
 import { largestFromSidonSets } from "./sidonSets";
 
 /** A channel whose place is searched: where it may stand, and with whom it shares a block. */
@@ -14,10 +16,9 @@ export interface SearchSlot {
   /** Half of its occupied bandwidth. */
   halfHz: number;
   /**
-   * The most that it and the others of its group may span, with their bandwidths; null without a
-   * group.
+   * What it and the others of its group have in common; null without a group.
    */
-  group: { id: string; maxSpanHz: number } | null;
+  group: HalvesGroup | null;
 }
 
 export interface ConflictProblem {
@@ -320,12 +321,14 @@ export class ConflictSearch {
     const { tabu, step } = this;
     const { counts, pad } = this.grid;
     const [low, high] = this.spanOf(slot);
+    const homes = this.homesOf(slot);
     let fewest = Infinity;
     let chosen = -1;
     let ties = 0;
     for (const cell of places) {
       const conflicts = counts[pad + cell]!;
       if (conflicts > fewest || cell < low || cell > high || tabu[cell]! > step) continue;
+      if (homes !== null && !isAtHome(homes, this.hzOf(cell))) continue;
       if (conflicts < fewest) {
         fewest = conflicts;
         chosen = cell;
@@ -389,7 +392,23 @@ export class ConflictSearch {
 
   private isWithinSpan(slot: number, cell: number): boolean {
     const [low, high] = this.spanOf(slot);
-    return cell >= low && cell <= high;
+    return cell >= low && cell <= high && isAtHome(this.homesOf(slot), this.hzOf(cell));
+  }
+
+  private hzOf(cell: number): number {
+    return Math.round(this.originHz + cell * this.unitHz);
+  }
+
+  /** The blocks or lists that the others of a slot's group leave it; null where it needs none. */
+  private homesOf(slot: number): ReturnType<typeof homesOf> {
+    const { group } = this.problem.slots[slot]!;
+    if (group?.oneOf === undefined) return null;
+    const others = this.problem.fixed.filter((f) => f.group === group.id).map((f) => f.frequencyHz);
+    this.problem.slots.forEach((other, i) => {
+      if (i !== slot && other.group?.id === group.id && this.cellOf[i]! >= 0)
+        others.push(this.hzOf(this.cellOf[i]!));
+    });
+    return homesOf(group, others);
   }
 
   /** Between which cells the others of a slot's group leave it. */

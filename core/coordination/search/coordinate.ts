@@ -218,11 +218,11 @@ class Search {
     const problem: ConflictProblem = {
       profile: this.request.profile,
       slots: open.map(({ slot: { channel, candidates } }) => {
-        const span = channel.group ? this.problem.spanOf.get(channel.group) : undefined;
+        const group = channel.group ? this.problem.groupOf.get(channel.group) : undefined;
         return {
           placesHz: candidates.map((c) => c.frequencyHz),
           halfHz: channel.bandwidthHz / 2,
-          group: span === undefined ? null : { id: defined(channel.group), maxSpanHz: span },
+          group: group ?? null,
         };
       }),
       fixed: [

@@ -23,7 +23,8 @@ import { regionUnder } from "~/core/regulations/licences";
 import { sharedTuning } from "~/core/devices/tuning";
 import { nextSteps, type Step } from "~/core/channel/nextSteps";
 import { type Legality, packLegalityAt, pairing } from "~/core/kit/match";
-import { EMPTY_KIT, type Kit, mergeKits, packModel, receiverModel } from "~/core/kit/models";
+import { workingKit } from "~/core/kit/lists";
+import { EMPTY_KIT, type Kit, packModel, receiverModel } from "~/core/kit/models";
 import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { type CaseUnit, powerOf } from "~/core/kit/units";
 import { prepFindings, type PrepFacts } from "~/core/schedule/prepFindings";
@@ -169,7 +170,7 @@ async function storedDay(db: Database, dayId: number) {
     ? found
     : { ...found, currentPlaceId: places[0]?.id ?? 0 };
   const region = regionUnder(await regionNamed(db, day.region), day.licences);
-  const kit = mergeKits(SHIPPED_KIT, own[0] ?? EMPTY_KIT);
+  const kit = workingKit(SHIPPED_KIT, own[0] ?? EMPTY_KIT);
   const unit = (key: string): CaseUnit => {
     // what is missing is shown as missing: the day stays readable, and undo within reach
     return (

@@ -1,7 +1,7 @@
 import { formatFeet, formatMetres, mhz } from "~/contract/messages/format";
 import Papa from "papaparse";
 import { packModel, receiverModel } from "~/core/kit/models";
-import { writtenAs } from "~/core/kit/modelText";
+import { writtenAs } from "~/core/kit/unitNumber";
 import { powerOf } from "~/core/kit/units";
 import { channelAt } from "~/core/regulations/raster";
 import { rasterOf } from "~/core/regulations/region";

@@ -9,7 +9,10 @@ import {
   type AssignedFault,
   type AssignedColumns,
   type AssignedRow,
+  type AssignedTalker,
 } from "~/core/coordination/problem/assigned";
+import { packModel, receiverModel } from "~/core/kit/models";
+import { readChannelNumber } from "~/core/kit/unitNumber";
 import { rasterOf } from "~/core/regulations/region";
 import { fail, ok, type Result } from "~/core/units/result";
 import { formatMhz } from "~/core/units/frequencyText";
@@ -17,7 +20,7 @@ import { pickedHz } from "~/core/channel/pickedFrequency";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import { newestVersions, newestItems } from "~/server/db/repositories/versionedLists.server";
 import type { AppContext } from "~/server/services/appContext.server";
-import { requireDay } from "~/server/services/day/dayView.server";
+import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
 import { readBeside } from "~/server/services/roll/readings.server";
 import { pickBasis } from "./plans.server";
 import { storeNextList } from "~/server/services/prep/versionedLists.server";
@@ -55,6 +58,23 @@ export async function getAssigned(
   });
 }
 
+/** Our channels, each with how its own units write a number. */
+function assignedTalkers({ kit, unit, stored, facts }: LoadedDay): AssignedTalker[] {
+  return stored.map((c, i) => ({
+    id: c.id,
+    talker: c.talker,
+    readOwn: (text) => {
+      const ends = [
+        receiverModel(kit, unit(c.receiverKey).modelId),
+        packModel(kit, unit(c.packKey).modelId),
+      ];
+      const read = readChannelNumber(ends, itemAt(facts.channels, i).tuning, text);
+      if (read.ok) return read;
+      return read.error.code === "ambiguous" ? fail(read.error) : null;
+    },
+  }));
+}
+
 export interface AssignedPreview {
   heading: string[];
   map: AssignedColumns;
@@ -79,7 +99,12 @@ export async function previewAssigned(
     heading,
     map: columns,
     cells,
-    rows: readAssignedTable(cells, columns, rasterOf(loaded.value.region), loaded.value.stored),
+    rows: readAssignedTable(
+      cells,
+      columns,
+      rasterOf(loaded.value.region),
+      assignedTalkers(loaded.value),
+    ),
   });
 }
 
@@ -122,7 +147,7 @@ export async function putAssigned(
     [[p.who, p.frequency]],
     { who: 0, primary: 1, backup: null },
     rasterOf(loaded.value.region),
-    loaded.value.stored,
+    assignedTalkers(loaded.value),
   );
   if (!row?.line)
     return fail({ code: "handed-typed", problems: row?.problems ?? [{ code: "who-missing" }] });

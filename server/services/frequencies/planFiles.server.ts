@@ -4,14 +4,14 @@ import { channelAt } from "~/core/regulations/raster";
 import { rasterOf } from "~/core/regulations/region";
 import type { TrackLine } from "~/core/kit/packNames";
 import { packModel, receiverModel } from "~/core/kit/models";
-import { writtenAs } from "~/core/kit/modelText";
+import { writtenAs } from "~/core/kit/unitNumber";
 import { formatMhz } from "~/core/units/frequencyText";
 import { fail, ok, type Result } from "~/core/units/result";
 import { pickedHz } from "~/core/channel/pickedFrequency";
 import type { PlanFile } from "~/contract/schemas/planFile";
 import type { ServiceError } from "~/contract/schemas/serviceError";
 import type { AppContext } from "~/server/services/appContext.server";
-import { requireDay } from "~/server/services/day/dayView.server";
+import { type LoadedDay, requireDay } from "~/server/services/day/dayView.server";
 import { readBeside } from "~/server/services/roll/readings.server";
 
 /**
@@ -60,6 +60,19 @@ export async function planFileOf(
   });
 }
 
+/** A frequency as the receiver and the pack of a channel show it. */
+function shownAtEnds(
+  { kit, unit }: LoadedDay,
+  c: { receiverKey: string; packKey: string },
+  frequencyHz: number | null,
+): Pick<TrackLine, "receiverShows" | "packShows"> {
+  if (frequencyHz === null) return { receiverShows: "", packShows: "" };
+  return {
+    receiverShows: writtenAs(receiverModel(kit, unit(c.receiverKey).modelId), frequencyHz),
+    packShows: writtenAs(packModel(kit, unit(c.packKey).modelId), frequencyHz),
+  };
+}
+
 /** Who is on which track, by which pack and receiver: tracks in the order of the list. */
 export async function trackSheet(
   app: AppContext,
@@ -76,6 +89,7 @@ export async function trackSheet(
       pack: c.packLabel,
       receiver: c.receiverLabel,
       frequencyHz: pickedHz(plan, c.id),
+      ...shownAtEnds(loaded.value, c, pickedHz(plan, c.id)),
     })),
   );
 }
@@ -83,7 +97,16 @@ export async function trackSheet(
 export const trackCsv = (lines: readonly TrackLine[]): string =>
   Papa.unparse(
     {
-      fields: ["track", "talent", "pack name", "pack", "receiver", "frequency MHz"],
+      fields: [
+        "track",
+        "talent",
+        "pack name",
+        "pack",
+        "receiver",
+        "frequency MHz",
+        "receiver shows",
+        "pack shows",
+      ],
       data: lines.map((l) => [
         l.track,
         l.talker,
@@ -91,6 +114,8 @@ export const trackCsv = (lines: readonly TrackLine[]): string =>
         l.pack,
         l.receiver,
         l.frequencyHz === null ? "" : formatMhz(l.frequencyHz),
+        l.receiverShows,
+        l.packShows,
       ]),
     },
     { newline: "\n", escapeFormulae: true },

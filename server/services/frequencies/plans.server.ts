@@ -1,3 +1,4 @@
+import { halvesOneOf } from "~/core/kit/halves";
 import { notes } from "~/contract/messages/notes";
 import { defined, itemAt } from "~/core/units/items";
 import {
@@ -88,6 +89,7 @@ export async function pickBasis(
           powerMw: powerOf(kit, unit(c.packKey)),
           receiverKey: c.receiverKey,
           halfSpanHz: receiver.halfSpanHz,
+          ...halvesOneOf(receiver),
           lockedHz: null,
         },
       ];

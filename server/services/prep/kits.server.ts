@@ -20,6 +20,7 @@ import {
   type PackModel,
   type ReceiverModel,
 } from "~/core/kit/models";
+import { workingKit } from "~/core/kit/lists";
 import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { slug } from "~/core/kit/typical";
 import type { Region } from "~/core/regulations/region";
@@ -74,13 +75,14 @@ const originOf = (own: Kit, part: "receivers" | "packs", id: string): ModelOrigi
 export async function getKit(app: AppContext, dayId: number): ServiceResult<KitView> {
   const loaded = await requireDay(app, dayId);
   if (!loaded.ok) return loaded;
-  const { kit } = loaded.value;
   const [units, stock, models] = await Promise.all([
     newestList(app, "units", dayId),
     newestList(app, "stock", dayId),
     newestList(app, "models", dayId),
   ]);
   const own = models.items[0] ?? EMPTY_KIT;
+  // as they were entered: what is worked with has other tuning where lists bind it
+  const kit = mergeKits(SHIPPED_KIT, own);
   const carriedBy: Record<string, string> = {};
   for (const c of carried(loaded.value)) {
     carriedBy[c.packKey] = c.talker;
@@ -346,7 +348,7 @@ async function keepCase(
 ): ServiceResult {
   const models = await newestList(app, "models", loaded.day.id);
   const own = mergeKits(models.items[0] ?? EMPTY_KIT, p.models);
-  const problems = newProblems(loaded, mergeKits(SHIPPED_KIT, own), p.units);
+  const problems = newProblems(loaded, workingKit(SHIPPED_KIT, own), p.units);
   if (problems.length > 0) return fail({ code: "case-refused", problems });
   const hasModels = KIT_PARTS.some((part) => p.models[part].length > 0);
   return storeNextLists(app, loaded.day.id, p.how, [
@@ -528,7 +530,7 @@ export async function saveModel(
     ...(p.model.kind === "receiver" ? { receivers: [p.model] } : { packs: [p.model] }),
   };
   const next = mergeKits(own, added);
-  const problems = newProblems(loaded.value, mergeKits(SHIPPED_KIT, next), loaded.value.units);
+  const problems = newProblems(loaded.value, workingKit(SHIPPED_KIT, next), loaded.value.units);
   if (problems.length > 0) return fail({ code: "case-refused", problems });
   const stored = await storeNextList(app, "models", dayId, {
     expectedVersion: p.expectedVersion,
@@ -599,7 +601,7 @@ export async function undoModels(
   if (!loaded.ok) return loaded;
   const before = (await newestVersions(app.db, "models", dayId)).at(-2);
   const models = before?.items[0] ?? EMPTY_KIT;
-  const problems = newProblems(loaded.value, mergeKits(SHIPPED_KIT, models), loaded.value.units);
+  const problems = newProblems(loaded.value, workingKit(SHIPPED_KIT, models), loaded.value.units);
   if (problems.length > 0) return fail({ code: "case-refused", problems });
   return storeNextList(app, "models", dayId, {
     expectedVersion,
@@ -629,7 +631,7 @@ export async function dropModel(
   };
   const model = radioModel(loaded.value.kit, p.id);
   const labels = unitsOf(loaded.value.units, p.id);
-  if (labels.length > 0 && !radioModel(mergeKits(SHIPPED_KIT, next), p.id))
+  if (labels.length > 0 && !radioModel(workingKit(SHIPPED_KIT, next), p.id))
     return fail({ code: "model-in-use", name: model ? modelName(model) : p.id, labels });
   return storeNextList(app, "models", dayId, {
     expectedVersion: p.expectedVersion,

@@ -6,13 +6,12 @@ import type { BrokenRule } from "~/core/coordination/rules/brokenRule";
 import {
   canScanItself,
   findingKindsOf,
-  memberName,
   type UnitFinding,
   type UnitFindingKind,
   type UnitScan,
 } from "~/core/evidence/unitScan";
-import { modelName, type Readout, receiverModel } from "~/core/kit/models";
-import type { TuningRange } from "~/core/devices/tuning";
+import { modelName, type ReceiverModel, receiverModel } from "~/core/kit/models";
+import { memberText, type Numbered } from "~/core/kit/unitNumber";
 import { rasterOf } from "~/core/regulations/region";
 import type { LoadedDay } from "~/server/services/day/dayView.server";
 import type { PickBasis } from "~/server/services/frequencies/plans.server";
@@ -40,9 +39,9 @@ export interface ReadReceiver {
   kinds: UnitFindingKind[];
   /** How the last of this model was told; null before the first. */
   lastKind: UnitFindingKind | null;
-  readout: Readout;
-  tuning: TuningRange[];
-  banks: { id: string; count: number | null; members: RoomPlace[] }[];
+  /** How it writes its numbers. */
+  numbered: Numbered;
+  banks: { id: string; block: string | null; count: number | null; members: RoomPlace[] }[];
   /** Places that were told of and are in no bank. */
   places: RoomPlace[];
   /** When its model was last read here; null before the first. */
@@ -105,7 +104,7 @@ export function unitScreensOf(
             : null;
         return {
           frequencyHz,
-          name: memberName(model, frequencyHz),
+          name: memberText(model, frequencyHz),
           told: word ? (word.isFree ? "free" : "busy") : null,
           rule,
           talker: holder?.c.talker ?? null,
@@ -113,6 +112,7 @@ export function unitScreensOf(
       };
       const banks = model.banks.map((b) => ({
         id: b.id,
+        block: b.block ?? null,
         count: told?.counts.find((c) => c.bank === b.id)?.free ?? null,
         members: b.frequenciesHz.map(placeOf),
       }));
@@ -129,8 +129,7 @@ export function unitScreensOf(
         canScan: canScanItself(model),
         kinds: findingKindsOf(model),
         lastKind: unitScans.findLast((s) => s.modelId === model.id)?.finding.kind ?? null,
-        readout: model.readout,
-        tuning: model.tuning,
+        numbered: numberedOf(model),
         banks,
         places: others,
         atMs: told?.atMs ?? null,
@@ -165,6 +164,15 @@ export function unitScreensOf(
       .slice(0, MAX_TOLD),
   };
 }
+
+const numberedOf = (m: ReceiverModel): Numbered => ({
+  kind: m.kind,
+  tuning: m.tuning,
+  readout: m.readout,
+  banks: m.banks,
+  ...(m.raster ? { raster: m.raster } : {}),
+  ...(m.numbering ? { numbering: m.numbering } : {}),
+});
 
 const MAX_TOLD = 20;
 

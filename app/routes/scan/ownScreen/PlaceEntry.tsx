@@ -31,11 +31,9 @@ export function PlaceEntry({
   const [from, setFrom] = useState<"bottom" | "top">("bottom");
   const [error, setError] = useState<string | null>(null);
   const meter = useRef<HTMLInputElement>(null);
-  const banks = receiver.banks.map((b) => ({
-    id: b.id,
-    frequenciesHz: b.members.map((m) => m.frequencyHz),
-  }));
-  const read = readUnitPlaces(text, { ...receiver, banks });
+  const { numbered } = receiver;
+  const { banks = [] } = numbered;
+  const read = readUnitPlaces(text, numbered);
   const shown = readMeterFigure(figure, { name: "bars", of: USUAL_BARS });
   const save = () => {
     if (!read.ok) {
@@ -62,9 +60,9 @@ export function PlaceEntry({
     setFigure("");
   };
   const names =
-    receiver.readout === "switch-code"
+    numbered.readout === "switch-code"
       ? SCAN_TEXTS.codeOrMhz
-      : receiver.readout === "preset"
+      : numbered.readout === "preset"
         ? SCAN_TEXTS.presetOrMhz
         : banks.length > 0
           ? SCAN_TEXTS.mhzOrBankMember(banks[0]?.id ?? 1)

@@ -1,12 +1,20 @@
 import { useState } from "react";
-import { frequencyTextErrorWords } from "~/contract/messages/words";
+import { capital } from "~/contract/messages/format";
+import { unitNumberErrorWords } from "~/contract/messages/unitNumber";
 import { questionAsk, remedyWords } from "~/contract/messages/handRun";
 import { verificationOutcomeWords } from "~/contract/messages/verification";
 import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import { answersOf, type HandCell } from "~/core/channel/handRun";
 import { rfOf } from "~/core/channel/verification";
 import { meterFigureText, rfOfFigure } from "~/core/devices/meterFigure";
-import { formatMhz, parseFrequencyText } from "~/core/units/frequencyText";
+import {
+  type Numbered,
+  readUnitNumber,
+  type UnitNumberError,
+  writtenAs,
+} from "~/core/kit/unitNumber";
+import { Readings } from "~/app/features/channel/Readings";
+import { parseFrequencyText } from "~/core/units/frequencyText";
 import { Button, QuietButton } from "~/app/ui/Button/Button";
 import { MeterFigureField } from "~/app/features/channel/MeterFigureField";
 import { TextField } from "~/app/ui/Field/Field";
@@ -34,7 +42,14 @@ export function RunQuestion({ row, cell, run }: RunQuestionProps) {
     <>
       <p aria-live="polite">
         {cell.shownHz !== null && cell.status === "problem" && (
-          <b>{SYNC_TEXTS.itShows(formatMhz(cell.shownHz))}</b>
+          <b>
+            {SYNC_TEXTS.itShows(
+              writtenAs(
+                question === "pack-shows" ? row.ends.pack : row.ends.receiver,
+                cell.shownHz,
+              ),
+            )}
+          </b>
         )}
         {remedy !== null && cell.record && (
           <b>{`${verificationOutcomeWords(cell.record.outcome)}. ${remedy} `}</b>
@@ -75,7 +90,11 @@ export function RunQuestion({ row, cell, run }: RunQuestionProps) {
               onFigure={(figure) => run.reads(rfOfFigure(figure, rfOf), meterFigureText(figure))}
             />
           ) : (
-            <ShowsField run={run} />
+            <ShowsField
+              key={question}
+              run={run}
+              unit={question === "pack-shows" ? row.ends.pack : row.ends.receiver}
+            />
           ))}
         {question === "receiver-shows" && c.canScanItself && run.passOver && (
           <QuietButton onPress={run.passOver}>
@@ -95,9 +114,10 @@ export function RunQuestion({ row, cell, run }: RunQuestionProps) {
 }
 
 /** What a unit shows, where it is another number. */
-function ShowsField({ run }: { run: Run }) {
+function ShowsField({ run, unit }: { run: Run; unit: Numbered }) {
   const { typed, setTyped, input } = run;
-  const [error, setError] = useState<string | null>(null);
+  const [error, setError] = useState<UnitNumberError | null>(null);
+  const goesByMhz = unit.readout === "mhz";
   return (
     <S.Figure>
       <Soft>{SYNC_TEXTS.orItShows}</Soft>
@@ -112,17 +132,23 @@ function ShowsField({ run }: { run: Run }) {
         }}
         onCommit={() => undefined}
         onEnter={() => {
-          const read = parseFrequencyText(typed);
-          if (!read.ok) {
-            setError(frequencyTextErrorWords(read.error));
-            return;
-          }
-          run.shows(read.value);
+          // a number outside what it tunes can stand on a display all the same: it is told, not judged
+          const read = readUnitNumber(unit, typed);
+          const plain = parseFrequencyText(typed);
+          if (read.ok) run.shows(read.value);
+          else if (read.error.code !== "ambiguous" && plain.ok) run.shows(plain.value);
+          else setError(read.error);
         }}
-        widthCh={9}
-        inputMode="decimal"
-        placeholder={SYNC_TEXTS.mhz}
+        widthCh={goesByMhz ? 9 : 12}
+        {...(goesByMhz ? { inputMode: "decimal" as const } : {})}
+        placeholder={goesByMhz ? SYNC_TEXTS.mhz : SYNC_TEXTS.itsNumberOrMhz}
+        error={error && `${capital(unitNumberErrorWords(error))}.`}
+      />
+      <Readings
         error={error}
+        onChoose={(r) => {
+          run.shows(r.frequencyHz);
+        }}
       />
     </S.Figure>
   );

@@ -4,8 +4,8 @@ import type { SeenItem } from "~/contract/schemas/seen";
 import { SYNC_TEXTS } from "~/contract/messages/screens/sync";
 import { handCells, type HandCell, nextCell } from "~/core/channel/handRun";
 import { type Kit, packModel, receiverModel } from "~/core/kit/models";
-import { shownAs } from "~/core/kit/modelText";
-import { formatMhz } from "~/core/units/frequencyText";
+import type { Numbered } from "~/core/kit/unitNumber";
+import { unitNumberWords } from "~/contract/messages/unitNumber";
 import { withWaiting } from "../waiting";
 
 /** One channel of a run by hand. */
@@ -16,6 +16,8 @@ export interface RunRow {
   /** The question that is asked next; null where all have a good answer. */
   next: HandCell | null;
   units: AskedUnits;
+  /** How its two ends write their numbers. */
+  ends: { receiver: Numbered; pack: Numbered };
 }
 
 /** What a unit was last seen to show, with what waits to be sent. */
@@ -55,13 +57,12 @@ export function runRows(
       packHz: lastShown(waiting, channel, "pack-shows") ?? channel.packHz,
       verification: withWaiting(channel, waiting),
     });
-    const named = (model: Parameters<typeof shownAs>[0]): string => {
-      if (wantedHz === null) return "";
-      const shown = shownAs(model, wantedHz);
-      return shown
-        ? SYNC_TEXTS.textWith(shown.kind, shown.text, formatMhz(wantedHz))
-        : formatMhz(wantedHz);
+    const ends = {
+      receiver: receiverModel(kit, channel.receiverModelId),
+      pack: packModel(kit, channel.packModelId),
     };
+    const named = (model: Numbered): string =>
+      wantedHz === null ? "" : unitNumberWords(model, wantedHz);
     return {
       channel,
       wantedHz,
@@ -69,13 +70,14 @@ export function runRows(
       next: nextCell(cells),
       units: {
         receiver:
-          receiverModel(kit, channel.receiverModelId).halves > 1
+          ends.receiver.halves > 1
             ? SYNC_TEXTS.halfWith(channel.receiverLabel, channel.half + 1)
             : channel.receiverLabel,
         pack: channel.packLabel,
-        receiverTo: named(receiverModel(kit, channel.receiverModelId)),
-        packTo: named(packModel(kit, channel.packModelId)),
+        receiverTo: named(ends.receiver),
+        packTo: named(ends.pack),
       },
+      ends,
     };
   });
 }

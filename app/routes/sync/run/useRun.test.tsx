@@ -12,6 +12,12 @@ import { useRun } from "./useRun";
 const PARTS: VerificationPart[] = ["silent", "rf", "voice"];
 type Told = Record<number, Partial<Record<string, string | number>>>;
 
+const END: RunRow["ends"]["receiver"] = {
+  kind: "receiver",
+  tuning: [{ lowHz: 470e6, highHz: 542e6, stepHz: 25_000 }],
+  readout: "mhz",
+};
+
 const rowOf = (id: number, talker: string, told: Told[number]): RunRow => {
   const cells = handCells({
     channel: { meets: "tunes", neededParts: PARTS },
@@ -36,6 +42,7 @@ const rowOf = (id: number, talker: string, told: Told[number]): RunRow => {
     cells,
     next: nextCell(cells),
     units,
+    ends: { receiver: END, pack: { ...END, kind: "pack" } },
   };
 };
 
