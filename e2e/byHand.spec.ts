@@ -70,7 +70,7 @@ test("by hand, what goes wrong: somebody there moves the channel, a meter beyond
   await expect(row).toContainText("Another transmitter is on it");
   await page.keyboard.press("m");
   await expect(page.getByText(/Marit moves to/)).toBeVisible();
-  await expect(row).toContainText(`It shows ${setTo}. Set Bag 1 half 1 to`);
+  await expect(row).toContainText(`It shows ${setTo} MHz. Set Bag 1 half 1 to`);
   await page.keyboard.type("yyyy");
   await expect(row).toContainText("RF full?");
   await page.keyboard.type("9");

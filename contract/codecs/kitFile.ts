@@ -15,6 +15,7 @@ import {
   STORINGS,
   SYNC_METHODS,
 } from "~/core/kit/models";
+import { SET_KINDS } from "~/core/kit/typicalSets";
 import { MAX_LISTS, MAX_MEMBERS } from "~/core/kit/lists";
 import { type CaseUnit, STOCK_KINDS, type StockItem } from "~/core/kit/units";
 import { fail, ok, type Result } from "~/core/units/result";
@@ -277,6 +278,20 @@ function noDoubles(units: readonly z.output<typeof unit>[], context: z.Refinemen
     });
   }
 }
+
+/** What is told of a set that goes into the kit with both its models. */
+export const setAnswersShape = z.object({
+  kind: z.enum(SET_KINDS),
+  maker: name,
+  name,
+  block: id.nullable(),
+  where: z.union([
+    z.object({ tuning: z.array(tuning).min(1).max(400), banks }),
+    z.object({ adaptive }),
+  ]),
+  receivers: z.number().int().min(0).max(60),
+  packs: z.number().int().min(0).max(120),
+});
 
 export const KIT_FORMAT = "plain-channel-kit";
 

@@ -1,3 +1,6 @@
+import { isListsOnly, type Numbered } from "~/core/kit/unitNumber";
+import type { SelfChoosingBand } from "~/core/kit/selfChoosingBands";
+import type { SetKindId } from "~/core/kit/typicalSets";
 import { lastOf } from "~/core/units/items";
 import type { CaseProblem } from "~/core/kit/caseCheck";
 import type { AntennaFit } from "~/core/kit/match";
@@ -12,10 +15,9 @@ import type {
   Readout,
   SyncMethod,
 } from "~/core/kit/models";
-import type { TuningRange } from "~/core/devices/tuning";
 import type { UnitField, UnitRowNote, UnitRowProblem } from "~/core/kit/unitTable";
 import type { StockItem, StockKind } from "~/core/kit/units";
-import { formatMetres, formatSpan, listWords, mhz, rangesWords } from "./format";
+import { count, formatMetres, formatSpan, listWords, mhz, rangesWords } from "./format";
 
 export const SCALE_WORDS: Readonly<Record<ControlScale, string>> = {
   db: "in dB",
@@ -126,16 +128,19 @@ const MAX_RANGES = 3;
  * Where a model tunes, short: "470–542 MHz in 25 kHz", "4 presets, 863.1–864.9 MHz", "adaptive".
  */
 export function tuningWords({
+  kind,
   tuning,
   adaptive,
-}: {
-  tuning: readonly TuningRange[];
-  adaptive: Adaptive | null;
-}): string {
+  readout,
+  banks: lists = [],
+  ...rest
+}: Numbered & { adaptive: Adaptive | null }): string {
   if (adaptive)
     return `automatic, at most ${adaptive.mostPerRoom} in a room, about ${formatMetres(adaptive.rangeM)}`;
   const first = tuning[0];
   if (!first) return "nowhere";
+  if (lists.length > 0 && isListsOnly({ kind, tuning, readout, banks: lists, ...rest }))
+    return `${count(lists.length, readout === "tv-and-number" ? "TV channel" : (rest.numbering?.listWord ?? "bank"))}, ${lists.reduce((n, b) => n + b.frequenciesHz.length, 0)} numbers, ${rangesWords([{ lowHz: first.lowHz, highHz: lastOf(tuning).highHz }])} MHz`;
   if (tuning.every((t) => t.lowHz === t.highHz))
     return `${tuning.length} presets, ${rangesWords([{ lowHz: first.lowHz, highHz: lastOf(tuning).highHz }])} MHz`;
   return `${rangesWords(tuning.slice(0, MAX_RANGES))}${tuning.length > MAX_RANGES ? " …" : ""} MHz by ${formatSpan(first.stepHz)}`;
@@ -189,4 +194,24 @@ export const FIT_WORDS: Readonly<Record<AntennaFit, string>> = {
   "other-block": "another block",
   "other-connector": "another connector",
   fixed: "has its own",
+};
+
+/** Kinds of sets, as a person would say what they own. */
+export const SET_KIND_WORDS: Readonly<Record<SetKindId, string>> = {
+  camera: "Camera receiver, one pack",
+  "camera-dual": "Dual camera receiver, two packs",
+  "bag-dual": "Dual bag receiver, two packs",
+  "slot-dual": "Dual slot receiver, two packs",
+  "rack-groups": "Rack with groups, handhelds",
+  codes: "Two-switch code set",
+  presets: "Fixed presets",
+  "plug-on": "Plug-on and camera receiver",
+  "self-choosing": "Chooses its own frequency",
+};
+export const BAND_WORDS: Readonly<Record<SelfChoosingBand["id"], string>> = {
+  "2.4": "2.4 GHz",
+  "1.9-eu": "1.88–1.90 GHz (Europe)",
+  "1.9-us": "1.92–1.93 GHz (Americas)",
+  "5": "5 GHz",
+  "915": "902–928 MHz (Americas)",
 };

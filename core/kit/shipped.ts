@@ -1,7 +1,7 @@
 import { presets } from "~/core/devices/tuning";
 import type { TuningRange } from "~/core/devices/tuning";
 import { NUMBERED_PACKS, NUMBERED_RECEIVERS } from "./shippedNumbered";
-import { SWITCH_POSITIONS, SWITCH_STEP_HZ } from "./switchCode";
+import { switchRange } from "./switchCode";
 import type { Kit, PackModel, PairingRules, ReceiverModel } from "./models";
 
 const range = (lowMhz: number, highMhz: number, stepHz = 25_000): TuningRange => ({
@@ -15,11 +15,7 @@ const bank = (id: string, ...mhz: number[]) => ({
   id,
   frequenciesHz: mhz.map((m) => Math.round(m * 1e6)),
 });
-const switches = (startMhz: number): TuningRange => ({
-  lowHz: Math.round(startMhz * 1e6),
-  highHz: Math.round(startMhz * 1e6) + (SWITCH_POSITIONS - 1) * SWITCH_STEP_HZ,
-  stepHz: SWITCH_STEP_HZ,
-});
+const switches = (startMhz: number): TuningRange => switchRange(Math.round(startMhz * 1e6));
 
 /** Members of one bank stand free of each other's third-order products (tested). */
 const TARNFELL_BANKS = [

@@ -1,3 +1,4 @@
+import type { TuningRange } from "~/core/devices/tuning";
 import { defined } from "~/core/units/items";
 import { plainText } from "~/core/units/plainText";
 import { fail, ok, type Result } from "~/core/units/result";
@@ -8,6 +9,13 @@ import { fail, ok, type Result } from "~/core/units/result";
  */
 export const SWITCH_STEP_HZ = 100_000;
 export const SWITCH_POSITIONS = 256;
+
+/** Everything that two switches reach from a block's start. */
+export const switchRange = (startHz: number): TuningRange => ({
+  lowHz: startHz,
+  highHz: startHz + (SWITCH_POSITIONS - 1) * SWITCH_STEP_HZ,
+  stepHz: SWITCH_STEP_HZ,
+});
 
 export type SwitchCodeError =
   | { code: "switch-code-unreadable"; text: string }

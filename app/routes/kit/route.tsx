@@ -2,6 +2,7 @@ import { useMemo, useState } from "react";
 import { data, Link } from "react-router";
 import type { Route } from "./+types/route";
 import {
+  addSet,
   addUnit,
   changeUnit,
   getKit,
@@ -15,7 +16,7 @@ import {
 } from "~/server/services/prep/kits.server";
 import { getPreparation } from "~/server/services/prep/preparation.server";
 import { undoList } from "~/server/services/prep/versionedLists.server";
-import { capital, count, namesOrCount } from "~/contract/messages/format";
+import { capital, count, listWords, namesOrCount } from "~/contract/messages/format";
 import {
   tuningWords,
   UNIT_FIELD_WORDS,
@@ -42,6 +43,7 @@ import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { kitIntents, type KitIntent } from "./intents";
+import { SetForm } from "./SetForm";
 import { KitFileImport, type KitPreviewReply } from "./KitFileImport";
 import { Stock } from "./Stock";
 import { standing, unitColumns } from "./unitColumns";
@@ -88,6 +90,10 @@ export async function action({ params, request, context }: Route.ActionArgs) {
           capital(count(imported, "unit")),
           leftOut > 0 ? KIT_TEXTS.skipped(count(leftOut, "row")) : "",
         ),
+      );
+    case "add-set":
+      return reply(await addSet(app, dayId, intent), ({ units }) =>
+        KIT_TEXTS.setIsInTheKit(listWords(units)),
       );
     case "preview-kit": {
       const preview = await previewKitFile(app, dayId, intent.text);
@@ -179,24 +185,30 @@ export default function KitScreen({ loaderData: { view, match, antennas } }: Rou
       </div>
       <ReplyNotice reply={answer} />
       <section>
-        <DataGrid
-          label={KIT_TEXTS.units}
-          rows={units.items}
-          rowKey={(u) => u.key}
-          columns={columns}
+        {units.items.length > 0 && (
+          <DataGrid
+            label={KIT_TEXTS.units}
+            rows={units.items}
+            rowKey={(u) => u.key}
+            columns={columns}
+            isBusy={isBusy}
+            isMarked={(u) => !standing(u, match).isFine}
+            empty={KIT_TEXTS.nothingInTheKitYet}
+            tools={
+              units.earlierVersion !== null && (
+                <QuietButton
+                  isDisabled={isBusy}
+                  onPress={() => send({ intent: "undo-units", expectedVersion })}
+                >
+                  {KIT_TEXTS.undoTheLastChange}
+                </QuietButton>
+              )
+            }
+          />
+        )}
+        <SetForm
           isBusy={isBusy}
-          isMarked={(u) => !standing(u, match).isFine}
-          empty={KIT_TEXTS.nothingInTheKitYet}
-          tools={
-            units.earlierVersion !== null && (
-              <QuietButton
-                isDisabled={isBusy}
-                onPress={() => send({ intent: "undo-units", expectedVersion })}
-              >
-                {KIT_TEXTS.undoTheLastChange}
-              </QuietButton>
-            )
-          }
+          onAdd={(set) => send({ intent: "add-set", set, expectedVersion })}
         />
         <Row style={{ alignItems: "end", marginTop: 12 }}>
           <SelectField

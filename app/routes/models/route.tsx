@@ -15,12 +15,13 @@ import {
 import { REPLY } from "~/contract/messages/frame";
 import { capital, count, formatRfLevel, listWords } from "~/contract/messages/format";
 import { READOUT_WORDS, tuningWords } from "~/contract/messages/kit";
-import { MODELS_TEXTS } from "~/contract/messages/screens/models";
+import { MODEL_SECTIONS, MODELS_TEXTS } from "~/contract/messages/screens/models";
 import { unitsOf } from "~/core/kit/caseCheck";
 import { sensitivityDbm } from "~/core/kit/setups";
 import { modelName, type PackModel, type ReceiverModel } from "~/core/kit/models";
 import { hzToSwitchCode, switchCodeToHz } from "~/core/kit/switchCode";
-import { freeModelId } from "~/core/kit/typical";
+import { listsCsv } from "~/core/kit/lists";
+import { freeModelId, slug } from "~/core/kit/typical";
 import { formatMhz, parseFrequencyText } from "~/core/units/frequencyText";
 import { Button, PrimaryButton, QuietButton } from "~/app/ui/Button/Button";
 import { AreaField, SelectField, TextField } from "~/app/ui/Field/Field";
@@ -31,7 +32,8 @@ import { ReplyNotice } from "~/app/routes/shared/ReplyNotice";
 import { useDay } from "~/app/routes/shared/useDay";
 import { useIntent } from "~/app/routes/shared/useIntent";
 import { modelIntents, type ModelIntent } from "./intents";
-import { fieldsOf, takeDraft } from "./modelForm";
+import type { ModelField } from "./fields/fieldKinds";
+import { fieldsOf, SECTIONS, sectionOf, takeDraft } from "./modelForm";
 import { Parts } from "./Parts";
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -161,49 +163,58 @@ function ModelSheet({ model, origin, inCase, isBusy, ids, onSave, onDrop }: Mode
         ? null
         : MODELS_TEXTS.nothingWasChanged;
   const type = (id: string, text: string) => setDraft((d) => ({ ...d, [id]: text }));
+  const field = (f: ModelField) => {
+    const value = draft[f.id] ?? f.show(taken);
+    return f.choices ? (
+      <SelectField
+        key={f.id}
+        label={f.label}
+        value={value}
+        choices={f.choices}
+        onChange={(v) => type(f.id, v)}
+      />
+    ) : (
+      <Cell key={f.id} data-wide={f.isWide}>
+        <TextField
+          label={f.label}
+          value={value}
+          onChange={(v) => type(f.id, v)}
+          error={errors[f.id] ?? null}
+          widthCh={f.isWide ? 44 : 20}
+        />
+        {f.hint && <Soft>{f.hint}</Soft>}
+      </Cell>
+    );
+  };
+  const area = (f: ModelField) => (
+    <AreaField
+      key={f.id}
+      label={f.label}
+      hint={f.hint ?? ""}
+      rows={defined(f.rows)}
+      value={draft[f.id] ?? f.show(taken)}
+      onChange={(v) => type(f.id, v)}
+      error={errors[f.id] ?? null}
+    />
+  );
   return (
     <Stack $gapPx={16}>
       <Soft as="p">{`${capital(ORIGINS[origin])}. ${inCase.length > 0 ? MODELS_TEXTS.inTheKit(listWords(inCase)) : MODELS_TEXTS.none}${model.adaptive ? MODELS_TEXTS.it(tuningWords(model)) : ""}${taken.kind === "receiver" ? MODELS_TEXTS.itNeedsAtItsInput(formatRfLevel(sensitivityDbm(taken))) : ""}`}</Soft>
-      <Settings>
-        {fieldsOf(model)
-          .filter((f) => !f.rows)
-          .map((f) => {
-            const value = draft[f.id] ?? f.show(model);
-            return f.choices ? (
-              <SelectField
-                key={f.id}
-                label={f.label}
-                value={value}
-                choices={f.choices}
-                onChange={(v) => type(f.id, v)}
-              />
-            ) : (
-              <Cell key={f.id} data-wide={f.isWide}>
-                <TextField
-                  label={f.label}
-                  value={value}
-                  onChange={(v) => type(f.id, v)}
-                  error={errors[f.id] ?? null}
-                  widthCh={f.isWide ? 44 : 20}
-                />
-                {f.hint && <Soft>{f.hint}</Soft>}
-              </Cell>
-            );
-          })}
-      </Settings>
-      {fieldsOf(model)
-        .filter((f) => f.rows)
-        .map((f) => (
-          <AreaField
-            key={f.id}
-            label={f.label}
-            hint={f.hint ?? ""}
-            rows={defined(f.rows)}
-            value={draft[f.id] ?? f.show(model)}
-            onChange={(v) => type(f.id, v)}
-            error={errors[f.id] ?? null}
-          />
-        ))}
+      {SECTIONS.map((section) => {
+        const fields = fieldsOf(taken).filter((f) => sectionOf(f) === section);
+        return (
+          fields.length > 0 && (
+            <section key={section}>
+              <Heading>{MODEL_SECTIONS[section]}</Heading>
+              <Settings>{fields.filter((f) => !f.rows).map(field)}</Settings>
+              {fields.filter((f) => f.rows).map(area)}
+              {section === "numbers" && (taken.banks ?? []).length > 0 && (
+                <ListsFile model={taken} />
+              )}
+            </section>
+          )
+        );
+      })}
       <Row>
         <PrimaryButton
           isDisabled={isBusy}
@@ -219,7 +230,7 @@ function ModelSheet({ model, origin, inCase, isBusy, ids, onSave, onDrop }: Mode
         </Button>
         {origin !== "ships" && (
           <QuietButton isDisabled={isBusy} onPress={onDrop}>
-            {origin === "own" ? MODELS_TEXTS.cancel : MODELS_TEXTS.backToBuilt}
+            {origin === "own" ? MODELS_TEXTS.removeTheModel : MODELS_TEXTS.backToBuilt}
           </QuietButton>
         )}
         {isChanged && (
@@ -230,6 +241,21 @@ function ModelSheet({ model, origin, inCase, isBusy, ids, onSave, onDrop }: Mode
         <SwitchCodes startHz={model.tuning[0].lowHz} />
       )}
     </Stack>
+  );
+}
+
+/** A model's lists as a table for other programs and other people's kits. */
+function ListsFile({ model }: { model: ReceiverModel | PackModel }) {
+  const csv = listsCsv(model.banks ?? []);
+  return (
+    <Soft as="p">
+      <a
+        href={`data:text/csv;charset=utf-8,${encodeURIComponent(csv)}`}
+        download={`${slug(modelName(model))}-lists.csv`}
+      >
+        {MODELS_TEXTS.saveTheListsAsCsv}
+      </a>
+    </Soft>
   );
 }
 

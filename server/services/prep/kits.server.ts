@@ -23,6 +23,7 @@ import {
 import { workingKit } from "~/core/kit/lists";
 import { SHIPPED_KIT } from "~/core/kit/shipped";
 import { slug } from "~/core/kit/typical";
+import { type SetAnswers, setFrom } from "~/core/kit/typicalSets";
 import type { Region } from "~/core/regulations/region";
 import { type UnitMap, guessUnitColumns, readUnitTable, type UnitRow } from "~/core/kit/unitTable";
 import { type CaseUnit, powerOf, type StockItem } from "~/core/kit/units";
@@ -164,6 +165,29 @@ export async function addUnit(
     how: notes.added(label),
   });
   return kept.ok ? ok(label) : kept;
+}
+
+/** Puts a set into the kit: the models of both its ends, and as many units of each. */
+export async function addSet(
+  app: AppContext,
+  dayId: number,
+  p: { set: SetAnswers; expectedVersion: number },
+): ServiceResult<{ units: string[] }> {
+  const loaded = await requireDay(app, dayId);
+  if (!loaded.ok) return loaded;
+  const { set } = p;
+  if (set.receivers + set.packs === 0) return fail({ code: "not-found", what: "unit" });
+  const { units: before, kit } = loaded.value;
+  const { models, units } = setFrom(set, kit, before);
+  const labels = units.map((u) => u.label);
+  const kept = await keepCase(app, loaded.value, {
+    models,
+    units: [...before, ...units],
+    stock: null,
+    expectedVersion: p.expectedVersion,
+    how: notes.added(labels.join(", ").slice(0, 80)),
+  });
+  return kept.ok ? ok({ units: labels }) : kept;
 }
 
 export type UnitChange = {

@@ -1,0 +1,133 @@
+import { SYNC_WORDS } from "~/contract/messages/kit";
+import { MODELS_TEXTS } from "~/contract/messages/screens/models";
+import { formatTuning, parseTuning } from "~/core/kit/modelText";
+import { SYNC_METHODS } from "~/core/kit/models";
+import { defined } from "~/core/units/items";
+import { bad, figure, good, type ModelField, word } from "./fieldKinds";
+
+export const COMMON: ModelField[] = [
+  word(
+    "maker",
+    "Maker",
+    (m) => m.maker,
+    (m, maker) => ({ ...m, maker }),
+  ),
+  word(
+    "name",
+    "Model",
+    (m) => m.name,
+    (m, name) => ({ ...m, name }),
+  ),
+  {
+    id: "tuning",
+    label: MODELS_TEXTS.tunesMhz,
+    isWide: true,
+    hint: MODELS_TEXTS.n470542In25Khz,
+    show: (m) => formatTuning(m.tuning),
+    take: (m, text) => {
+      const read = parseTuning(text);
+      if (!read.ok) return bad(MODELS_TEXTS.isNeitherARangeNor(read.error.text));
+      const upside = read.value.find((t) => t.highHz < t.lowHz);
+      if (upside) return bad(MODELS_TEXTS.liesAbove(upside.lowHz / 1e6, upside.highHz / 1e6));
+      return read.value.length === 0 && m.adaptive === null
+        ? bad(MODELS_TEXTS.atLeastOneRange)
+        : good({ ...m, tuning: read.value });
+    },
+  },
+  word(
+    "block",
+    "Block",
+    (m) => m.block ?? "",
+    (m, block) => ({ ...m, block: block || null }),
+    false,
+  ),
+  {
+    id: "modulations",
+    label: MODELS_TEXTS.modulation,
+    isWide: true,
+    hint: MODELS_TEXTS.bothEndsNeedOne,
+    show: (m) => m.modulations.join(", "),
+    take: (m, text) => {
+      const modulations = text
+        .split(/[,;]/)
+        .map((t) => t.trim())
+        .filter(Boolean);
+      return modulations.length === 0 ? bad(MODELS_TEXTS.atLeastOne) : good({ ...m, modulations });
+    },
+  },
+  word(
+    "antennaConnector",
+    MODELS_TEXTS.antennaJoint,
+    (m) => m.antennaConnector,
+    (m, antennaConnector) => ({ ...m, antennaConnector }),
+  ),
+  {
+    id: "syncMethods",
+    label: MODELS_TEXTS.isSynced,
+    isWide: true,
+    hint: SYNC_METHODS.map((s) => SYNC_WORDS[s]).join(", "),
+    show: (m) => m.syncMethods.map((s) => SYNC_WORDS[s]).join(", "),
+    take: (m, text) => {
+      const wanted = text
+        .split(/[,;]/)
+        .map((t) => t.trim().toLowerCase())
+        .filter(Boolean);
+      const unknown = wanted.find((w) => !SYNC_METHODS.some((s) => SYNC_WORDS[s] === w));
+      if (unknown !== undefined || wanted.length === 0)
+        return bad(
+          unknown === undefined
+            ? MODELS_TEXTS.atLeastOne
+            : MODELS_TEXTS.isNoneOfThose(unknown.slice(0, 20)),
+        );
+      return good({
+        ...m,
+        syncMethods: [...new Set(wanted)].map((w) =>
+          defined(SYNC_METHODS.find((s) => SYNC_WORDS[s] === w)),
+        ),
+      });
+    },
+  },
+];
+
+export const FIRMWARE: ModelField = {
+  id: "newestFirmware",
+  label: MODELS_TEXTS.newestFirmware,
+  hint: MODELS_TEXTS.theNewestAvailableUnits,
+  show: (m) => m.newestFirmware ?? "",
+  take: (m, text) => {
+    const { newestFirmware: _, ...rest } = m;
+    const version = text.trim();
+    return version.length > 80
+      ? bad(MODELS_TEXTS.atMost80Characters)
+      : good(version === "" ? rest : { ...m, newestFirmware: version });
+  },
+};
+
+/** What is kept of the manual. */
+export const NOTE: ModelField = {
+  id: "note",
+  label: MODELS_TEXTS.goodToKnow,
+  hint: MODELS_TEXTS.fromItsManualHow,
+  rows: 2,
+  show: (m) => m.note,
+  take: (m, text) =>
+    text.length > 600 ? bad(MODELS_TEXTS.atMost600Characters) : good({ ...m, note: text.trim() }),
+};
+
+/** Those that choose for themselves: how many to a room, and how far. */
+export const ADAPTIVE: ModelField[] = [
+  figure(
+    "mostPerRoom",
+    MODELS_TEXTS.atMostInARoom,
+    (m) => m.adaptive?.mostPerRoom ?? 0,
+    (m, mostPerRoom) => ({ ...m, adaptive: m.adaptive && { ...m.adaptive, mostPerRoom } }),
+    { min: 1, max: 200, whole: true },
+  ),
+  figure(
+    "rangeM",
+    MODELS_TEXTS.reachesInTheOpenM,
+    (m) => m.adaptive?.rangeM ?? 0,
+    (m, rangeM) => ({ ...m, adaptive: m.adaptive && { ...m.adaptive, rangeM } }),
+    { min: 1, max: 5000 },
+  ),
+];

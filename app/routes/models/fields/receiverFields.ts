@@ -1,0 +1,162 @@
+import { DIVERSITY_WORDS, JOINT_WORDS, PHANTOM_WORDS, SCALE_WORDS } from "~/contract/messages/kit";
+import { MODELS_TEXTS } from "~/contract/messages/screens/models";
+import {
+  AUDIO_JOINTS,
+  CONTROL_SCALES,
+  DIVERSITIES,
+  PARTNER_SIGNS,
+  type PartnerSign,
+  PHANTOM_EFFECTS,
+  type ReceiverModel,
+} from "~/core/kit/models";
+import { bad, choice, figure, good, list, type ModelField, number } from "./fieldKinds";
+
+const SPACINGS = [
+  { id: "normal", label: MODELS_TEXTS.n035MhzAsUsual },
+  { id: "wide", label: MODELS_TEXTS.n07Mhz },
+  { id: "tight", label: MODELS_TEXTS.n03Mhz },
+] as const;
+
+const TELLS: ModelField<ReceiverModel> = {
+  id: "tells",
+  label: MODELS_TEXTS.showsOfThePack,
+  hint: MODELS_TEXTS.emptyNothing(PARTNER_SIGNS.join(", ")),
+  show: (m) => (m.tells ?? []).join(", "),
+  take: (m, text) => {
+    const tells = [
+      ...new Set(
+        text
+          .split(/[,;]/)
+          .map((t) => t.trim().toLowerCase())
+          .filter(Boolean),
+      ),
+    ];
+    const unknown = tells.find((t) => !(PARTNER_SIGNS as readonly string[]).includes(t));
+    if (unknown !== undefined) return bad(MODELS_TEXTS.isNoneOfThose(unknown.slice(0, 20)));
+    const { tells: _, ...rest } = m;
+    return good(tells.length === 0 ? rest : { ...m, tells: tells as PartnerSign[] });
+  },
+};
+
+export const SCALES = CONTROL_SCALES.map((id) => ({ id, label: SCALE_WORDS[id] }));
+const JOINTS = AUDIO_JOINTS.map((id) => ({ id, label: JOINT_WORDS[id] }));
+
+export const RECEIVER: ModelField<ReceiverModel>[] = [
+  TELLS,
+  choice(
+    "form",
+    MODELS_TEXTS.sits,
+    [
+      { id: "bag", label: MODELS_TEXTS.theBag },
+      { id: "camera", label: MODELS_TEXTS.aCamera },
+      { id: "rack", label: MODELS_TEXTS.aRack },
+      { id: "slot", label: MODELS_TEXTS.aSlot },
+    ],
+    (m) => m.form,
+    (m, form) => ({ ...m, form }),
+  ),
+  choice(
+    "diversity",
+    "Hears",
+    DIVERSITIES.map((id) => ({ id, label: DIVERSITY_WORDS[id] })),
+    (m) => m.diversity,
+    (m, diversity) => ({ ...m, diversity }),
+  ),
+  figure(
+    "halves",
+    MODELS_TEXTS.channels,
+    (m) => m.halves,
+    (m, halves) => ({ ...m, halves }),
+    { min: 1, max: 8, whole: true },
+  ),
+  {
+    id: "halfSpan",
+    label: MODELS_TEXTS.itsChannelsShareASpan,
+    hint: MODELS_TEXTS.emptyIfEachTunesFreely,
+    show: (m) => (m.halfSpanHz === null ? "" : String(m.halfSpanHz / 1e6)),
+    take: (m, text) => {
+      if (text.trim() === "") return good({ ...m, halfSpanHz: null });
+      const n = number(text);
+      return n !== null && n > 0
+        ? good({ ...m, halfSpanHz: Math.round(n * 1e6) })
+        : bad(MODELS_TEXTS.mhzAbove0OrEmpty);
+    },
+  },
+  choice(
+    "halvesShare",
+    MODELS_TEXTS.itsChannelsShare,
+    [
+      { id: "nothing", label: MODELS_TEXTS.nothingElse },
+      { id: "block", label: MODELS_TEXTS.oneNamedBlock },
+      { id: "list", label: MODELS_TEXTS.oneList },
+    ],
+    (m) => m.halvesShare ?? "nothing",
+    (m, v) => {
+      const { halvesShare: _, ...rest } = m;
+      return v === "nothing" ? rest : { ...m, halvesShare: v };
+    },
+  ),
+  figure(
+    "bandwidth",
+    MODELS_TEXTS.bandwidthKhz,
+    (m) => m.bandwidthHz / 1000,
+    (m, n) => ({ ...m, bandwidthHz: Math.round(n * 1000) }),
+    { min: 1, max: 20_000 },
+  ),
+  choice(
+    "spacing",
+    MODELS_TEXTS.needsBetweenChannels,
+    SPACINGS,
+    (m) => m.spacing ?? "normal",
+    (m, spacing) => (spacing === (m.spacing ?? "normal") ? m : { ...m, spacing }),
+  ),
+  figure(
+    "noiseFigure",
+    MODELS_TEXTS.noiseFigureDb,
+    (m) => m.noiseFigureDb,
+    (m, noiseFigureDb) => ({ ...m, noiseFigureDb }),
+    { min: 0, max: 40 },
+  ),
+  figure(
+    "snr",
+    MODELS_TEXTS.needsOverItsNoiseDb,
+    (m) => m.requiredSnrDb,
+    (m, requiredSnrDb) => ({ ...m, requiredSnrDb }),
+    { min: 0, max: 80 },
+  ),
+  figure(
+    "overload",
+    MODELS_TEXTS.overloadsAtDbm,
+    (m) => m.overloadDbm,
+    (m, overloadDbm) => ({ ...m, overloadDbm }),
+    { min: -80, max: 20 },
+  ),
+  figure(
+    "outputFullScale",
+    MODELS_TEXTS.outputAtFullScaleDbu,
+    (m) => m.output.fullScaleDbu,
+    (m, fullScaleDbu) => ({ ...m, output: { ...m.output, fullScaleDbu } }),
+    { min: -60, max: 30 },
+  ),
+  list(
+    "outputSteps",
+    MODELS_TEXTS.outputStepsDb,
+    "0, -6, -12, or 0 to -24 by 6",
+    (m) => m.output.stepsDb,
+    (m, stepsDb) => ({ ...m, output: { ...m.output, stepsDb } }),
+  ),
+  choice(
+    "outputJoint",
+    MODELS_TEXTS.itsOutput,
+    JOINTS,
+    (m) => m.outputJoint ?? "balanced",
+    (m, outputJoint) => (outputJoint === (m.outputJoint ?? "balanced") ? m : { ...m, outputJoint }),
+  ),
+  choice(
+    "phantom",
+    MODELS_TEXTS.phantomPowerDoes,
+    PHANTOM_EFFECTS.map((id) => ({ id, label: PHANTOM_WORDS[id] })),
+    (m) => m.phantom ?? "nothing",
+    (m, phantom) => (phantom === (m.phantom ?? "nothing") ? m : { ...m, phantom }),
+  ),
+];
